@@ -1,0 +1,101 @@
+import { describe, expect, it } from 'vitest';
+import { BOLT_SIZES, boltLength, boltSize, holeSize } from './bolts.ts';
+import { properties } from './properties.ts';
+import { familyOf, findSection, SECTIONS } from './sections.ts';
+import { steelStrength } from './steels.ts';
+
+describe('sections', () => {
+  it('proves every row: mass from geometry within 1.5 % of the nominal mass', () => {
+    expect(SECTIONS.length).toBeGreaterThan(450);
+    const wrong = SECTIONS.filter((s) => Math.abs(properties(s).mass / s.mass! - 1) > 0.015).map((s) => s.name);
+    expect(wrong).toEqual([]);
+  });
+  it('holds each family and no name twice', () => {
+    const families = new Set(SECTIONS.map(familyOf));
+    for (const f of ['UB', 'UC', 'PFC', 'IPE', 'IPE A', 'IPE O', 'HEA', 'HEB', 'HEM', 'SHS', 'RHS', 'CHS']) expect(families).toContain(f);
+    expect(new Set(SECTIONS.map((s) => s.name)).size).toBe(SECTIONS.length);
+  });
+  it('has the designation mass of UB, UC in its name', () => {
+    for (const s of SECTIONS.filter((x) => /^U[BC] /.test(x.name))) expect(s.name.endsWith(`x${s.mass}`)).toBe(true);
+  });
+  it('finds a section whatever the spelling, and says what is near when it does not', () => {
+    expect(findSection('ub 406×140×39', 'beam.section').name).toBe('UB 406x140x39');
+    expect(() => findSection('UB 406x140x40', 'beam.section')).toThrow(/beam.section: there is no section "UB 406x140x40".*Near it: UB 406x/);
+  });
+});
+
+describe('section properties', () => {
+  // IPE 300: tabulated A 53.8 cm2, I_y 8356 cm4, W_el 557 cm3, W_pl 628 cm3, I_z 604 cm4, A_v 25.7 cm2, I_t 20.1 cm4.
+  it('gives the tabulated values of IPE 300', () => {
+    const p = properties(findSection('IPE 300', 'x'));
+    expect(p.A / 1e2).toBeCloseTo(53.81, 1);
+    expect(p.I_y / 1e4).toBeCloseTo(8356, -1);
+    expect(p.W_el_y / 1e3).toBeCloseTo(557, 0);
+    expect(p.W_pl_y / 1e3).toBeCloseTo(628.4, 0);
+    expect(p.I_z / 1e4).toBeCloseTo(603.8, 0);
+    expect(p.W_pl_z / 1e3).toBeCloseTo(125.2, 0);
+    expect(p.A_v / 1e2).toBeCloseTo(25.68, 1);
+    expect(p.I_t / 1e4).toBeCloseTo(20.1, 0);
+  });
+  // HEB 300: A 149 cm2, I_y 25170 cm4, W_pl 1869 cm3, I_t 185 cm4.
+  it('gives the tabulated values of HEB 300', () => {
+    const p = properties(findSection('HEB 300', 'x'));
+    expect(p.A / 1e2).toBeCloseTo(149.1, 0);
+    expect(p.I_y / 1e4 / 25170).toBeCloseTo(1, 3);
+    expect(p.W_pl_y / 1e3 / 1869).toBeCloseTo(1, 3);
+    expect(p.I_t / 1e4 / 185).toBeCloseTo(1, 1);
+  });
+  // SHS 200x10: A 74.9 cm2, I 4471 cm4, W_pl 531 cm3, I_t 7031 cm4. CHS 219.1x8: A 53.1 cm2, I 2960 cm4.
+  it('gives the tabulated values of hollow sections', () => {
+    const s = properties(findSection('SHS 200x200x10', 'x'));
+    expect(s.A / 1e2).toBeCloseTo(74.9, 1);
+    expect(s.I_y / 1e4 / 4471).toBeCloseTo(1, 3);
+    expect(s.W_pl_y / 1e3 / 531).toBeCloseTo(1, 3);
+    expect(s.I_t / 1e4 / 7031).toBeCloseTo(1, 2);
+    const c = properties(findSection('CHS 219.1x8', 'x'));
+    expect(c.A / 1e2).toBeCloseTo(53.1, 1);
+    expect(c.I_y / 1e4 / 2960).toBeCloseTo(1, 2);
+  });
+  // PFC 200x90x30: A 37.9 cm2, I_y 2523 cm4, W_pl_y 291 cm3, I_z 314 cm4, W_el_z 53.4 cm3, W_pl_z 94.5 cm3.
+  it('gives the tabulated values of a channel', () => {
+    const p = properties(findSection('PFC 200x90x30', 'x'));
+    expect(p.A / 1e2).toBeCloseTo(37.9, 0);
+    expect(p.I_y / 1e4 / 2523).toBeCloseTo(1, 2);
+    expect(p.W_pl_y / 1e3 / 291).toBeCloseTo(1, 2);
+    expect(p.I_z / 1e4 / 314).toBeCloseTo(1, 2);
+    expect(p.W_el_z / 1e3 / 53.4).toBeCloseTo(1, 2);
+    expect(p.W_pl_z / 1e3 / 94.5).toBeCloseTo(1, 1);
+  });
+});
+
+describe('bolts', () => {
+  it('proves the stress area of each size: pi/4 (d - 0.9382 p)^2 within 1 %', () => {
+    for (const b of BOLT_SIZES) expect((Math.PI / 4) * (b.d - 0.9382 * b.pitch) ** 2 / b.A_s, `M${b.d}`).toBeCloseTo(1, 1.9);
+  });
+  it('makes holes by EN 1090-2', () => {
+    expect(holeSize(12, 'normal').d_0).toBe(13);
+    expect(holeSize(20, 'normal').d_0).toBe(22);
+    expect(holeSize(27, 'normal').d_0).toBe(30);
+    expect(holeSize(24, 'oversize').d_0).toBe(30);
+    expect(holeSize(22, 'short_slot_h')).toEqual({ d_0: 24, d_v: 24, d_h: 28 });
+    expect(holeSize(20, 'long_slot_v')).toEqual({ d_0: 22, d_v: 30, d_h: 22 });
+  });
+  // M20, grip 10 + 7.4 = 17.4: 17.4 + 3 + 18 + 1.5 x 2.5 = 42.15 -> 45.
+  it('picks the standard length', () => expect(boltLength(boltSize(20), 17.4)).toBe(45));
+  it('refuses a size that does not exist', () => expect(() => boltSize(19)).toThrow(/there is no bolt M19; accepted are M12/));
+});
+
+describe('steel', () => {
+  it('falls with thickness', () => {
+    const f = (t: number) => steelStrength({ grade: 'S275' }, t, 'UK', 'plate.steel').f_y;
+    expect([16, 16.1, 40, 63, 80, 100].map(f)).toEqual([275, 265, 265, 255, 245, 235]);
+    expect(() => f(101)).toThrow(/stops at 100 mm/);
+  });
+  it('uses the values of EN 1993-1-1 with the recommended set', () =>
+    expect(steelStrength({ grade: 'S355' }, 20, 'recommended', 'x')).toEqual({ f_y: 355, f_u: 510, beta_w: 0.9 }));
+  it('lets a value be overridden, and refuses f_u under f_y', () => {
+    expect(steelStrength({ grade: 'S355', f_y: 320 }, 20, 'UK', 'x')).toEqual({ f_y: 320, f_u: 470, beta_w: 0.9 });
+    expect(() => steelStrength({ f_y: 500, f_u: 400, beta_w: 0.9 }, 20, 'UK', 'x')).toThrow(/accepted is f_u of at least f_y/);
+  });
+  it('names the grades when one is unknown', () => expect(() => steelStrength({ grade: 'S999' }, 10, 'UK', 'plate.steel')).toThrow(/no steel grade "S999"; accepted are S235/));
+});

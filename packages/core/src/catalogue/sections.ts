@@ -1,0 +1,49 @@
+import { Refusal } from '../refusal.ts';
+import circular from './data/hollow-circular.json' with { type: 'json' };
+import rectangular from './data/hollow-rectangular.json' with { type: 'json' };
+import european from './data/european-i-h.json' with { type: 'json' };
+import ukBeams from './data/uk-beams-columns.json' with { type: 'json' };
+import channels from './data/uk-channels.json' with { type: 'json' };
+
+/** Nominal dimensions in mm. I: rolled I or H; C: parallel flange channel; RHS: square and rectangular hollow; CHS: circular hollow. */
+export type SectionShape =
+  | { readonly shape: 'I' | 'C'; readonly h: number; readonly b: number; readonly tw: number; readonly tf: number; readonly r: number }
+  | { readonly shape: 'RHS'; readonly h: number; readonly b: number; readonly t: number }
+  | { readonly shape: 'CHS'; readonly d: number; readonly t: number };
+
+export type Section = SectionShape & {
+  readonly name: string;
+  /** Nominal mass, kg/m; absent for custom sections. */
+  readonly mass?: number;
+};
+
+export type OpenSection = Section & { shape: 'I' | 'C' };
+
+interface DataFile {
+  readonly shape: string;
+  readonly columns: readonly string[];
+  readonly rows: readonly (readonly (string | number)[])[];
+}
+
+const read = (file: DataFile): Section[] =>
+  file.rows.map((row) => ({ shape: file.shape, ...Object.fromEntries(file.columns.map((c, i) => [c, row[i]])) }) as unknown as Section);
+
+export const SECTIONS: readonly Section[] = [ukBeams, channels, european, rectangular, circular].flatMap((f) => read(f as DataFile));
+
+/** Spelling that a name is found by: case, spaces and the multiplication sign do not matter. */
+export const sectionKey = (name: string): string => name.toUpperCase().replaceAll('×', 'X').replace(/\s+/g, '');
+
+const BY_KEY = new Map(SECTIONS.map((s) => [sectionKey(s.name), s]));
+
+/** Family of a section: "UB", "IPE A", "CHS". */
+export const familyOf = (s: Section): string => /^[A-Za-z ]+(?= )/.exec(s.name)?.[0] ?? s.name;
+
+/** A section by name, from the job's own list first. Refuses an unknown name and suggests near ones. */
+export function findSection(name: string, field: string, custom: readonly Section[] = []): Section {
+  const key = sectionKey(name);
+  const found = custom.find((s) => sectionKey(s.name) === key) ?? BY_KEY.get(key);
+  if (found) return found;
+  const near = [...custom, ...SECTIONS].filter((s) => sectionKey(s.name).startsWith(key.slice(0, 6))).slice(0, 3).map((s) => s.name);
+  const hint = near.length ? ` Near it: ${near.join(', ')}.` : ' Give a name such as "UB 406x140x39", or the dimensions h, b, tw, tf and r.';
+  throw new Refusal(field, `${field}: there is no section "${name}" in the catalogue or the job.${hint}`);
+}

@@ -1,0 +1,153 @@
+import type { UnitId } from '../units/units.ts';
+import { symbolsOf, type Ast } from './ast.ts';
+import { compile, type Compiled } from './compile.ts';
+import { parseFormula } from './parse.ts';
+
+/** A named value of a calculation: one slot in the value array. */
+export interface Slot {
+  readonly index: number;
+  /** Section it belongs to; empty for the symbols that all sections share. */
+  readonly section: string;
+  readonly symbol: string;
+  readonly unit: UnitId;
+  /** What it is, in words. */
+  readonly text: string;
+}
+
+export interface FormulaDef {
+  readonly id: number;
+  readonly slot: Slot;
+  readonly expr: string;
+  readonly ast: Ast;
+  /** What this case of the symbol is, in words. */
+  readonly text: string;
+  readonly clause: string;
+  /** Symbols as written in the formula, with the slots they mean. */
+  readonly uses: readonly { readonly name: string; readonly slot: Slot }[];
+}
+
+/** Evaluates the formula on a run, keeps the value in its slot and records it when the run is traced. */
+export interface Formula {
+  (run: Run): number;
+  readonly def: FormulaDef;
+}
+
+/** Where a given value came from. */
+export interface Origin {
+  readonly kind: 'input' | 'catalogue' | 'basis' | 'code' | 'action';
+  readonly ref: string;
+}
+
+export interface Step {
+  readonly def: FormulaDef;
+  readonly value: number;
+  readonly values: readonly number[];
+  /** For each used symbol: the step that made it, or -1 for a given value. */
+  readonly from: readonly number[];
+}
+
+/** Values of one calculation. Tracing records steps beside the same arithmetic; it never changes a number. */
+export class Run {
+  readonly v: Float64Array;
+  steps: Step[] | null = null;
+  private madeBy: Int32Array | null = null;
+
+  constructor(sheet: Sheet) {
+    this.v = new Float64Array(sheet.slots.length).fill(NaN);
+  }
+
+  startTrace(): void {
+    this.steps = [];
+    this.madeBy = new Int32Array(this.v.length).fill(-1);
+  }
+
+  record(def: FormulaDef, value: number): void {
+    const steps = this.steps!;
+    const madeBy = this.madeBy!;
+    steps.push({ def, value, values: def.uses.map((u) => this.v[u.slot.index]!), from: def.uses.map((u) => madeBy[u.slot.index]!) });
+    madeBy[def.slot.index] = steps.length - 1;
+  }
+}
+
+/** All symbols and formulas of one kind of joint under one standard. */
+export class Sheet {
+  readonly slots: Slot[] = [];
+  readonly formulas: FormulaDef[] = [];
+  private readonly shared = new Map<string, Slot>();
+
+  /** A value put in from outside: input, catalogue, factor, action. */
+  given(symbol: string, unit: UnitId, text: string): Slot {
+    return this.addSlot('', symbol, unit, text, this.shared);
+  }
+
+  section(id: string, alias: Readonly<Record<string, string>> = {}): Section {
+    return new Section(this, id, this.shared, alias, false);
+  }
+
+  /** A section whose results every other section sees: geometry, the bolt group. */
+  commonSection(id: string): Section {
+    return new Section(this, id, this.shared, {}, true);
+  }
+
+  addSlot(section: string, symbol: string, unit: UnitId, text: string, into: Map<string, Slot>): Slot {
+    const slot = { index: this.slots.length, section, symbol, unit, text };
+    if (into.has(symbol)) throw new Error(`symbol ${symbol} is defined twice in "${section || 'shared'}"`);
+    this.slots.push(slot);
+    into.set(symbol, slot);
+    return slot;
+  }
+
+  addFormula(slot: Slot, expr: string, text: string, clause: string, resolve: (name: string) => Slot): Formula {
+    const ast = parseFormula(expr);
+    const uses = symbolsOf(ast).map((name) => ({ name, slot: resolve(name) }));
+    const compiled: Compiled = compile(ast, (name) => resolve(name).index);
+    const def: FormulaDef = { id: this.formulas.length, slot, expr, ast, text, clause, uses };
+    this.formulas.push(def);
+    const index = slot.index;
+    const evaluate = (run: Run): number => {
+      const value = compiled(run.v);
+      if (run.steps) run.record(def, value);
+      run.v[index] = value;
+      return value;
+    };
+    return Object.assign(evaluate, { def });
+  }
+}
+
+/**
+ * The formulas of one check. A symbol means the section's own value first, then its alias, then the shared one, so a shared
+ * builder can be written in the standard's letters (`f_u`, `t`) and still say whose they are.
+ */
+export class Section {
+  private readonly own = new Map<string, Slot>();
+  constructor(
+    private readonly sheet: Sheet,
+    readonly id: string,
+    private readonly shared: Map<string, Slot>,
+    private readonly alias: Readonly<Record<string, string>>,
+    private readonly publish: boolean,
+  ) {}
+
+  /** Adds a formula. Several formulas may give the same symbol (cases of a clause); they share one slot and one unit. */
+  f(symbol: string, unit: UnitId, expr: string, text: string, clause = ''): Formula {
+    const slot = this.slotFor(symbol, unit, text);
+    return this.sheet.addFormula(slot, expr, text, clause, (name) => this.resolve(name));
+  }
+
+  resolve(name: string): Slot {
+    const slot = this.own.get(name) ?? this.shared.get(this.alias[name] ?? name);
+    if (!slot) throw new Error(`unknown symbol ${name} in "${this.id}"`);
+    return slot;
+  }
+
+  private slotFor(symbol: string, unit: UnitId, text: string): Slot {
+    const known = this.own.get(symbol);
+    if (!known) {
+      const slot = this.sheet.addSlot(this.id, symbol, unit, text, this.own);
+      if (this.publish) this.shared.set(symbol, slot);
+      return slot;
+    }
+    if (known.unit !== unit) throw new Error(`symbol ${symbol} in "${this.id}" has two units`);
+    return known;
+  }
+}

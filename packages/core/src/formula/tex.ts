@@ -1,0 +1,37 @@
+import { UNITS, type UnitId } from '../units/units.ts';
+import type { Notation } from './notation.ts';
+import { texName } from './names.ts';
+
+const OPERATORS: Readonly<Record<string, string>> = { '×': '\\times ', '−': '-', '+': '+', '=': '=' };
+const WORDS: Readonly<Record<string, string>> = { min: '\\min', max: '\\max', π: '\\pi ', ' ': '\\,', ';': ';\\ ' };
+
+/** TeX of a notation tree. With `link`, each symbol carries its name in a data attribute, so that a reader can walk to its source. */
+export function texOf(n: Notation, link = false): string {
+  const go = (x: Notation): string => texOf(x, link);
+  switch (n.k) {
+    case 'row':
+      return n.items.map(go).join('');
+    case 'num':
+      return texNumber(n.text);
+    case 'var':
+      return link ? `\\htmlData{symbol=${n.name}}{${texName(n.name)}}` : `{${texName(n.name)}}`;
+    case 'op':
+      return OPERATORS[n.text] ?? n.text;
+    case 'word':
+      return WORDS[n.text] ?? `\\text{${n.text}}`;
+    case 'frac':
+      return `\\dfrac{${go(n.num)}}{${go(n.den)}}`;
+    case 'sqrt':
+      return `\\sqrt{${go(n.of)}}`;
+    case 'sup':
+      return `{${go(n.base)}}^{${go(n.exp)}}`;
+    case 'fence':
+      return `\\left${n.open}${go(n.of)}\\right${n.close}`;
+  }
+}
+
+function texNumber(text: string): string {
+  const [number, unit] = text.split(' ');
+  const value = number!.replace('\u2212', '-');
+  return unit ? `${value}\\,${UNITS[unit as UnitId].tex}` : value;
+}

@@ -1,0 +1,43 @@
+import { shown, UNITS, type UnitId } from './units.ts';
+
+const MINUS = '\u2212';
+
+/** Plain decimal text of `x` with `digits` significant figures; whole numbers keep all their figures. */
+export function significant(x: number, digits = 3): string {
+  if (x === 0) return '0';
+  const magnitude = Math.floor(Math.log10(Math.abs(x)));
+  const decimals = Math.max(0, digits - 1 - magnitude);
+  const text = Math.abs(x).toFixed(Math.min(decimals, 12));
+  // Rounding may carry into the next decade (9.999 -> 10.00): one decimal fewer then.
+  const carried = decimals > 0 && Number(text) >= 10 ** (magnitude + 1) ? Math.abs(x).toFixed(decimals - 1) : text;
+  return (x < 0 && Number(carried) !== 0 ? MINUS : '') + carried;
+}
+
+/** A typed value as the user typed it: no rounding beyond floating-point noise, a real minus sign. */
+export function exact(x: number): string {
+  const text = String(Number(x.toPrecision(12)));
+  return text.replace('-', MINUS);
+}
+
+/** A held value in its unit, with the unit's name: `quantity(178795, 'kN')` is "179 kN". */
+export function quantity(value: number, unit: UnitId, digits = 3): string {
+  const text = figure(value, unit, digits);
+  return UNITS[unit].text ? `${text} ${UNITS[unit].text}` : text;
+}
+
+/** The number of `quantity` without its unit. Sizes in mm that are whole or half stay exact. */
+export function figure(value: number, unit: UnitId, digits = 3): string {
+  const x = shown(value, unit);
+  if ((unit === 'mm' || unit === '-') && Math.abs(x) < 1e5 && Math.abs(x * 10 - Math.round(x * 10)) < 1e-9) return exact(Math.round(x * 10) / 10);
+  if (Math.abs(x) < 1e6 && Math.abs(x - Math.round(x)) < 1e-9) return exact(Math.round(x));
+  return significant(x, digits);
+}
+
+/** A load multiple: two decimals up to 10, one above, ">99" beyond. */
+export function multipleText(m: number | null): string {
+  if (m === null) return '\u2013';
+  if (m > 99) return '>99';
+  // Never round a failing multiple up to 1.00.
+  if (m < 1 && m > 0.995) return m.toFixed(3).startsWith('1') ? '0.999' : m.toFixed(3);
+  return m.toFixed(m >= 10 ? 1 : 2);
+}

@@ -1,0 +1,32 @@
+/**
+ * Units of the core. Every quantity is held in N, mm and MPa; `scale` divides the held value to give the displayed one.
+ * `dim` is [exponent of force, exponent of length], enough to prove every formula of a static calculation.
+ */
+export type Dim = readonly [force: number, length: number];
+
+interface UnitDef {
+  readonly dim: Dim;
+  readonly scale: number;
+  /** As printed beside a number; empty for pure numbers. */
+  readonly text: string;
+  readonly tex: string;
+}
+
+export const UNITS = {
+  '-': { dim: [0, 0], scale: 1, text: '', tex: '' },
+  mm: { dim: [0, 1], scale: 1, text: 'mm', tex: '\\text{mm}' },
+  mm2: { dim: [0, 2], scale: 1, text: 'mm²', tex: '\\text{mm}^2' },
+  mm3: { dim: [0, 3], scale: 1, text: 'mm³', tex: '\\text{mm}^3' },
+  mm4: { dim: [0, 4], scale: 1, text: 'mm⁴', tex: '\\text{mm}^4' },
+  N: { dim: [1, 0], scale: 1, text: 'N', tex: '\\text{N}' },
+  kN: { dim: [1, 0], scale: 1e3, text: 'kN', tex: '\\text{kN}' },
+  kNm: { dim: [1, 1], scale: 1e6, text: 'kNm', tex: '\\text{kNm}' },
+  'N/mm': { dim: [1, -1], scale: 1, text: 'N/mm', tex: '\\text{N/mm}' },
+  'kN/mm': { dim: [1, -1], scale: 1e3, text: 'kN/mm', tex: '\\text{kN/mm}' },
+  MPa: { dim: [1, -2], scale: 1, text: 'MPa', tex: '\\text{MPa}' },
+} as const satisfies Record<string, UnitDef>;
+
+export type UnitId = keyof typeof UNITS;
+
+/** Held value (N, mm, MPa) to the unit shown. */
+export const shown = (value: number, unit: UnitId): number => value / UNITS[unit].scale;
