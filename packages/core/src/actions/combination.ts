@@ -1,0 +1,27 @@
+/**
+ * Member end forces of one combination, in kN. `V_Ed` >= 0: the beam pushes the joint down; negative: uplift. `N_Ed` > 0 pulls the
+ * beam off its support and acts together with `V_Ed`. `N_tie` >= 0 is the accidental tying force and acts alone. `V_ser` is the
+ * serviceability shear of slip category B.
+ */
+export interface Combination {
+  readonly name: string;
+  readonly note?: string | undefined;
+  readonly V_Ed: number;
+  readonly N_Ed: number;
+  readonly N_tie: number;
+  readonly V_ser?: number | undefined;
+}
+
+export const ACTION_NAMES = ['V_Ed', 'N_Ed', 'N_tie', 'V_ser'] as const;
+export type ActionName = (typeof ACTION_NAMES)[number];
+
+/** All actions of a combination by one factor: proportional loading. */
+export const scaled = (c: Combination, k: number): Combination => ({
+  ...c,
+  V_Ed: c.V_Ed * k,
+  N_Ed: c.N_Ed * k,
+  N_tie: c.N_tie * k,
+  ...(c.V_ser === undefined ? {} : { V_ser: c.V_ser * k }),
+});
+
+export const isEmpty = (c: Combination): boolean => c.V_Ed === 0 && c.N_Ed === 0 && c.N_tie === 0;

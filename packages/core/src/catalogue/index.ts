@@ -1,0 +1,4 @@
+export * from './bolts.ts';
+export * from './properties.ts';
+export * from './sections.ts';
+export * from './steels.ts';

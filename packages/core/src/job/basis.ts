@@ -1,0 +1,47 @@
+import type { CustomSteel, FactorSet, Section } from '../catalogue/index.ts';
+
+/** Partial factors, EN 1993-1-8 Table 2.1; gamma_Mu serves all tie checks that use f_u. */
+export interface Factors {
+  readonly gamma_M0: number;
+  readonly gamma_M1: number;
+  readonly gamma_M2: number;
+  readonly gamma_M3: number;
+  readonly gamma_M3_ser: number;
+  readonly gamma_Mu: number;
+}
+
+/** Choices that the code leaves to the office or the job. */
+export interface Settings {
+  /** Steel exposed to weather: maximum end and edge distances apply. */
+  readonly exposed: boolean;
+  /** Long-joint reduction of EN 1993-1-8, 3.8. */
+  readonly long_joint: boolean;
+  /** The full-strength weld is a must (true) or advice (false). */
+  readonly full_strength_weld: boolean;
+  readonly weld_method: 'directional' | 'simplified';
+  /** Throat over leg of a fillet weld. */
+  readonly throat_factor: number;
+  /** The top flange of a notched beam is held sideways. */
+  readonly flange_held: boolean;
+}
+
+/** What a job is designed to. */
+export interface Basis {
+  readonly set: FactorSet;
+  readonly factors: Factors;
+  readonly settings: Settings;
+  readonly sections: readonly Section[];
+  readonly steels: readonly CustomSteel[];
+  /** Multiple under which a joint counts as close. */
+  readonly close: number;
+}
+
+export const UK_FACTORS: Factors = { gamma_M0: 1, gamma_M1: 1, gamma_M2: 1.25, gamma_M3: 1.25, gamma_M3_ser: 1.1, gamma_Mu: 1.1 };
+/** EN 1993-1-8, Table 2.1, and EN 1993-1-1, 6.1: the numbers are those of the UK set; the strengths of steel differ. */
+export const RECOMMENDED_FACTORS: Factors = { ...UK_FACTORS };
+
+export const DEFAULT_SETTINGS: Settings = {
+  exposed: false, long_joint: true, full_strength_weld: true, weld_method: 'directional', throat_factor: 0.7, flange_held: true,
+};
+
+export const DEFAULT_BASIS: Basis = { set: 'UK', factors: UK_FACTORS, settings: DEFAULT_SETTINGS, sections: [], steels: [], close: 1.1 };

@@ -1,0 +1,206 @@
+import type { Combination } from '../actions/combination.ts';
+import type { Origin, Run, Sheet } from '../formula/index.ts';
+import type { UnitId } from '../units/units.ts';
+
+/** What a check answers: forces or stresses in N, mm and MPa, or why it does not apply. `utilisation` only where it is not demand/resistance. */
+export type Outcome =
+  | { readonly skip: string }
+  | { readonly demand: number; readonly resistance: number; readonly unit: UnitId };
+
+/** State of the loading that decides which cases of a clause apply. */
+export interface Loading {
+  readonly shear: boolean;
+  readonly axial: 'none' | 'tension' | 'compression';
+  readonly tie: boolean;
+}
+
+export interface CheckDef<C> {
+  readonly id: string;
+  readonly title: string;
+  readonly clause: string;
+  readonly part: string;
+  /** Which actions load it: those of the combination, or the tying force alone. */
+  readonly load: 'combination' | 'tie';
+  /** The resistance falls with the load itself (shear with bending): the multiple is then solved. */
+  readonly nonlinear?: boolean;
+  run(run: Run, c: C, loading: Loading): Outcome;
+}
+
+export type RuleOutcome =
+  | { readonly skip: string }
+  | { readonly actual: number; readonly limit: number; readonly sense: '>=' | '<='; readonly unit: UnitId; readonly pass?: boolean; readonly note?: string };
+
+export interface RuleDef<C> {
+  readonly id: string;
+  readonly title: string;
+  readonly clause: string;
+  must(c: C): boolean;
+  run(run: Run, c: C): RuleOutcome;
+}
+
+interface Named {
+  readonly id: string;
+  readonly title: string;
+  readonly clause: string;
+}
+
+export interface StrengthResult extends Named {
+  readonly type: 'strength';
+  readonly part: string;
+  /** In N, mm, MPa; shown in `unit`. */
+  readonly demand: number;
+  readonly resistance: number;
+  readonly unit: UnitId;
+  /** Null where the resistance is zero or negative: the check fails then. */
+  readonly utilisation: number | null;
+  /** Factor on the actions at which this check reaches 1; 0 where the part has no resistance at all. */
+  readonly multiple: number;
+  readonly pass: boolean;
+}
+
+export interface SkipResult extends Named {
+  readonly type: 'skip';
+  readonly part: string;
+  readonly reason: string;
+}
+
+export type CheckResult = StrengthResult | SkipResult;
+
+export interface RuleResult extends Named {
+  readonly type: 'rule' | 'skip';
+  readonly must: boolean;
+  readonly pass: boolean;
+  readonly actual: number;
+  readonly limit: number;
+  readonly sense: '>=' | '<=';
+  readonly unit: UnitId;
+  readonly note?: string;
+  readonly reason?: string;
+}
+
+/** A joint ready to be checked many times: values of everything but the actions are laid out once. */
+export interface Prepared<C = unknown> {
+  readonly sheet: Sheet;
+  readonly checks: readonly CheckDef<C>[];
+  readonly rules: readonly RuleDef<C>[];
+  /** The joint as checked for downward reaction and, turned upside down, for uplift. */
+  readonly upright: Side<C>;
+  readonly upturned: () => Side<C>;
+  readonly actions: ActionSlots;
+}
+
+export interface Side<C> {
+  readonly c: C;
+  /** Values of all slots that the actions do not set; NaN elsewhere. */
+  readonly values: Float64Array;
+  readonly origins: ReadonlyMap<number, Origin>;
+  /** Geometry and other shared values, worked before the checks. */
+  common(run: Run, c: C): void;
+}
+
+/** Slots that take the actions, all as magnitudes. */
+export interface ActionSlots {
+  readonly V_Ed: number;
+  readonly N_Ed: number;
+  readonly N_tie: number;
+  readonly V_ser: number;
+}
+
+const NO_LOAD = 'No shear force or axial force was given in this combination.';
+const NO_TIE = 'No tying force was given.';
+
+export const sideFor = <C>(p: Prepared<C>, combination: Combination): Side<C> => (combination.V_Ed < 0 ? p.upturned() : p.upright);
+
+export function loadingOf(c: Combination): Loading {
+  return { shear: c.V_Ed !== 0, axial: c.N_Ed > 0 ? 'tension' : c.N_Ed < 0 ? 'compression' : 'none', tie: c.N_tie > 0 };
+}
+
+function setActions(run: Run, slots: ActionSlots, c: Combination, k: number): void {
+  run.v[slots.V_Ed] = Math.abs(c.V_Ed) * k;
+  run.v[slots.N_Ed] = Math.abs(c.N_Ed) * k;
+  run.v[slots.N_tie] = c.N_tie * k;
+  run.v[slots.V_ser] = Math.abs(c.V_ser ?? c.V_Ed) * k;
+}
+
+/**
+ * All checks of one combination. The run may be traced; the numbers are the same. `combination` here is in N.
+ * Every check is answered: with a result, or with the reason why it does not apply.
+ */
+export function checkCombination<C>(p: Prepared<C>, combination: Combination, run: Run): CheckResult[] {
+  const side = sideFor(p, combination);
+  const loading = loadingOf(combination);
+  const loaded = loading.shear || loading.axial !== 'none';
+  run.v.set(side.values);
+  setActions(run, p.actions, combination, 1);
+  side.common(run, side.c);
+  const results: CheckResult[] = [];
+  for (const check of p.checks) {
+    const idle = check.load === 'tie' ? (loading.tie ? null : NO_TIE) : loaded ? null : NO_LOAD;
+    const outcome: Outcome = idle === null ? check.run(run, side.c, loading) : { skip: idle };
+    const { id, title, clause, part } = check;
+    if ('skip' in outcome) {
+      results.push({ type: 'skip', id, title, clause, part, reason: outcome.skip });
+      continue;
+    }
+    const { demand, resistance, unit } = outcome;
+    if (demand === 0) {
+      results.push({ type: 'skip', id, title, clause, part, reason: 'This combination puts no load on it.' });
+      continue;
+    }
+    const utilisation = resistance > 0 ? demand / resistance : null;
+    const multiple = utilisation === null ? 0 : check.nonlinear ? solveMultiple(p, check, side, combination, loading, run, utilisation) : 1 / utilisation;
+    results.push({ type: 'strength', id, title, clause, part, demand, resistance, unit, utilisation, multiple, pass: utilisation !== null && utilisation <= 1 });
+  }
+  return results;
+}
+
+/** Factor on all actions at which a check reaches 1, where its resistance falls with the load; utilisation grows with the factor. */
+function solveMultiple<C>(p: Prepared<C>, check: CheckDef<C>, side: Side<C>, combination: Combination, loading: Loading, run: Run, utilisation: number): number {
+  const steps = run.steps;
+  run.steps = null;
+  const over = (k: number): number => {
+    setActions(run, p.actions, combination, k);
+    const o = check.run(run, side.c, loading);
+    if ('skip' in o) return -1;
+    return o.resistance > 0 ? o.demand / o.resistance - 1 : 1e9;
+  };
+  let low = 0;
+  let high = 1 / utilisation;
+  let fHigh = over(high);
+  if (Math.abs(fHigh) > 1e-12) {
+    // Utilisation grows faster than the load, so 1/utilisation bounds the answer above when it is over 1 and below when under.
+    if (fHigh < 0) {
+      low = high;
+      while (fHigh < 0) fHigh = over((high *= 1.3));
+    }
+    for (let i = 0; i < 60 && high - low > 1e-12 * high; i += 1) {
+      const mid = (low + high) / 2;
+      if (over(mid) > 0) high = mid;
+      else low = mid;
+    }
+    high = (low + high) / 2;
+  }
+  // Leave the run as it was: other checks and the trace read the real actions.
+  setActions(run, p.actions, combination, 1);
+  check.run(run, side.c, loading);
+  run.steps = steps;
+  return high;
+}
+
+/** Detailing rules, judged once a joint: they don't depend on the load. */
+export function checkRules<C>(p: Prepared<C>, run: Run): RuleResult[] {
+  const { c, values, common } = p.upright;
+  run.v.set(values);
+  setActions(run, p.actions, { name: '', V_Ed: 0, N_Ed: 0, N_tie: 0 }, 1);
+  common(run, c);
+  return p.rules.map((rule) => {
+    const outcome = rule.run(run, c);
+    const { id, title, clause } = rule;
+    const must = rule.must(c);
+    if ('skip' in outcome) return { type: 'skip', id, title, clause, must, pass: true, actual: 0, limit: 0, sense: '>=', unit: '-', reason: outcome.skip };
+    const { actual, limit, sense, unit, note } = outcome;
+    // A size that meets its limit but for floating-point noise keeps the rule.
+    const met = sense === '>=' ? actual >= limit - 1e-9 * Math.abs(limit) : actual <= limit + 1e-9 * Math.abs(limit);
+    return { type: 'rule', id, title, clause, must, pass: outcome.pass ?? met, actual, limit, sense, unit, ...(note ? { note } : {}) };
+  });
+}

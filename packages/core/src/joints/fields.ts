@@ -1,0 +1,85 @@
+import Joi from 'joi';
+import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, HOLE_KINDS } from '../catalogue/bolts.ts';
+
+/** Schema pieces shared by the kinds of joint. Lengths in mm, stresses in MPa. Every limit has a sentence that says what is accepted. */
+export const size = (min: number, max: number) => Joi.number().min(min).max(max);
+export const count = (min: number, max: number) => Joi.number().integer().min(min).max(max);
+
+export const steelSchema = Joi.object({
+  grade: Joi.string().max(40),
+  f_y: size(100, 1000),
+  f_u: size(100, 1500),
+  beta_w: size(0.5, 1.5),
+}).or('grade', 'f_y');
+
+/** A rolled section by its name, or by its dimensions. */
+export const memberKeys = {
+  section: Joi.string().max(60),
+  h: size(40, 1500),
+  b: size(20, 600),
+  tw: size(2, 80),
+  tf: size(2, 140),
+  r: size(0, 60),
+  A: size(100, 2e5),
+};
+
+export const notchSchema = Joi.object({
+  type: Joi.string().valid('none', 'single', 'double').default('none'),
+  l_n: Joi.when('type', { is: 'none', then: Joi.forbidden(), otherwise: size(10, 1000).required() }),
+  d_nt: Joi.when('type', { is: 'none', then: Joi.forbidden(), otherwise: size(5, 700).required() }),
+  d_nb: Joi.when('type', { is: 'double', then: size(5, 700).required(), otherwise: Joi.forbidden() }),
+}).default({ type: 'none' });
+
+export const boltSchema = Joi.object({
+  d: Joi.number().valid(...BOLT_DIAMETERS).required(),
+  cls: Joi.string().valid(...BOLT_CLASS_NAMES).required(),
+  n1: count(1, 30).required(),
+  n2: count(1, 2).default(1),
+  p1: Joi.number().max(500).when('n1', { is: 1, then: Joi.number().min(0).default(0), otherwise: Joi.number().min(10).required() }),
+  p2: Joi.number().max(500).when('n2', { is: 2, then: Joi.number().min(10).required(), otherwise: Joi.number().min(0).default(0) }),
+  threads_in_plane: Joi.boolean().default(true),
+  category: Joi.string().valid('A', 'B', 'C').default('A'),
+  friction: Joi.string().valid('A', 'B', 'C', 'D').default('B'),
+  packing: size(0, 100).default(0),
+});
+
+export const holeSchema = Joi.string().valid(...HOLE_KINDS).default('normal');
+
+/** What each schema rule means, in words; `{{#label}}` is the path of the field. */
+const MESSAGES: Joi.LanguageMessages = {
+  'number.base': '{{#label}}: "{{#value}}" is not a number; accepted is a number.',
+  'number.infinity': '{{#label}}: an infinite value is not accepted; give a finite number.',
+  'number.unsafe': '{{#label}}: the number is too large to be held exactly; give a smaller one.',
+  'number.min': '{{#label}}: {{#value}} is too small; accepted is {{#limit}} or more.',
+  'number.max': '{{#label}}: {{#value}} is too large; accepted is {{#limit}} or less.',
+  'number.integer': '{{#label}}: {{#value}} is not a whole number; accepted is a whole number.',
+  'any.required': '{{#label}}: the value is missing; it must be given.',
+  'any.only': '{{#label}}: "{{#value}}" is not known; accepted are {{#valids}}.',
+  'any.unknown': '{{#label}}: this field does not belong here; leave it out.',
+  'object.unknown': '{{#label}}: there is no such field; leave it out or correct its name.',
+  'object.base': '{{#label}}: this must be a group of fields.',
+  'object.missing': '{{#label}}: one of {{#peers}} must be given.',
+  'object.and': '{{#label}}: {{#missing}} is missing beside {{#present}}; give all of them.',
+  'string.base': '{{#label}}: "{{#value}}" is not a text; accepted is a text.',
+  'string.empty': '{{#label}}: the text is empty; it must be given.',
+  'string.max': '{{#label}}: the text is longer than {{#limit}} characters; make it shorter.',
+  'boolean.base': '{{#label}}: "{{#value}}" is not yes or no; accepted are true and false.',
+  'array.base': '{{#label}}: this must be a list.',
+  'array.max': '{{#label}}: the list is longer than {{#limit}} entries; accepted are {{#limit}} or fewer.',
+};
+
+const OPTIONS: Joi.ValidationOptions = { abortEarly: true, convert: false, messages: MESSAGES, errors: { label: 'path', wrap: { label: false, array: false } } };
+
+/** Validates against a schema; the error names field, value and what would be accepted. */
+export function validate<T>(schema: Joi.Schema, value: unknown, prefix = ''): { value: T } | { error: { field: string; message: string } } {
+  const result = schema.validate(value, OPTIONS);
+  if (!result.error) return { value: result.value as T };
+  const detail = result.error.details[0]!;
+  const path = detail.path.join('.');
+  const field = [prefix, path].filter(Boolean).join('.');
+  const message = path ? (prefix ? `${prefix}.${detail.message}` : detail.message) : detail.message.replace(/^value:?/, `${prefix || 'value'}:`);
+  return { error: { field, message: clip(message) } };
+}
+
+/** A hostile value must not fill the screen. */
+const clip = (text: string): string => (text.length > 400 ? `${text.slice(0, 380)} …` : text);

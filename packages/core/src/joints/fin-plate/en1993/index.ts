@@ -1,0 +1,35 @@
+import { beamWebChecks, webPanelBending } from '../../../standards/en1993/beam-web.ts';
+import type { CheckDef, Prepared } from '../../check.ts';
+import { upturned, type FinPlateModel } from '../model.ts';
+import { axialChecks } from './axial.ts';
+import { boltChecks } from './bolts.ts';
+import { isLong, plateChecks, supportChecks, weldCheck } from './plate.ts';
+import { tieChecks } from './pulled.ts';
+import { finPlateRules } from './rules.ts';
+import { sheet, sideOf, slots, type FinPlateCase } from './sheet.ts';
+
+const panel = webPanelBending(sheet, 'd_v_w', 'd_h_w');
+const panelCheck: CheckDef<FinPlateCase> = {
+  id: 'beam-web-panel-bending', title: 'Shear and bending, web panel', clause: 'EN 1993-1-1, 6.2.8', part: 'beam web', load: 'combination', nonlinear: true,
+  run: (r, c) => {
+    if (c.notchTop || c.notchBottom) return { skip: 'The beam is notched; the notch checks cover shear with bending.' };
+    if (!isLong(c)) return { skip: 'The fin plate is short (t_p >= 0.15 z_p).' };
+    if (c.n1 < 2) return { skip: 'There is one bolt row only, so no panel between rows.' };
+    return panel(r);
+  },
+};
+
+const checks: CheckDef<FinPlateCase>[] = [
+  ...boltChecks, ...plateChecks, ...beamWebChecks<FinPlateCase>(sheet, 'd_v_w', 'd_h_w'), panelCheck, weldCheck, ...supportChecks, ...axialChecks, ...tieChecks,
+];
+
+/** A fin plate laid out for checking to EN 1993-1-8 and EN 1993-1-1 (basis part 2). */
+export function finPlateToEn1993(m: FinPlateModel): Prepared<FinPlateCase> {
+  const upright = sideOf(m, false);
+  let turned: ReturnType<typeof sideOf> | undefined;
+  return {
+    sheet, checks, rules: finPlateRules, upright,
+    upturned: () => (turned ??= sideOf(upturned(m), true)),
+    actions: { V_Ed: slots.V_Ed.index, N_Ed: slots.N_Ed.index, N_tie: slots.N_tie.index, V_ser: slots.V_ser.index },
+  };
+}

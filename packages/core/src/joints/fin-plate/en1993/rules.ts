@@ -1,0 +1,142 @@
+import type { Formula, Run } from '../../../formula/index.ts';
+import type { RuleDef, RuleOutcome } from '../../check.ts';
+import { socketRoom, washerToFillet, washerToWasher, type Clearance } from '../clearance.ts';
+import { FLANGE_LINE } from './plate.ts';
+import { plateSlots, sheet, slots, type FinPlateCase } from './sheet.ts';
+
+type Rule = RuleDef<FinPlateCase>;
+interface RuleOptions {
+  readonly must?: boolean | ((c: FinPlateCase) => boolean);
+  readonly skip?: (c: FinPlateCase) => string | null;
+  readonly when?: (c: FinPlateCase) => boolean;
+}
+interface SizeRule {
+  readonly actual: string | ((c: FinPlateCase) => string);
+  readonly actuals?: readonly string[];
+  /** Limit as a formula, or the formula that applies to a case. */
+  readonly limit: string | ((c: FinPlateCase) => string);
+  readonly limits?: readonly string[];
+  readonly sense?: '>=' | '<=';
+  readonly unit?: 'mm' | '-';
+}
+
+/** A rule of one size against one limit, both formulas of the sheet. */
+function rule(id: string, title: string, clause: string, size: SizeRule, options: RuleOptions = {}): Rule {
+  const s = sheet.section(id);
+  const unit = size.unit ?? 'mm';
+  const cases = (symbol: string, text: string, one: SizeRule['limit'], all: readonly string[] = []): ((c: FinPlateCase) => Formula) => {
+    const made = new Map((typeof one === 'string' ? [one] : all).map((expr) => [expr, s.f(symbol, unit, expr, text, clause)]));
+    return (c) => made.get(typeof one === 'string' ? one : one(c))!;
+  };
+  const actual = cases('x', 'actual value', size.actual, size.actuals);
+  const limit = cases('x_lim', 'limit', size.limit, size.limits);
+  const must = options.must ?? true;
+  return {
+    id, title, clause,
+    must: (c) => (typeof must === 'function' ? must(c) : must),
+    run: (r: Run, c): RuleOutcome => {
+      const reason = options.skip?.(c);
+      if (reason) return { skip: reason };
+      return { actual: actual(c)(r), limit: limit(c)(r), sense: size.sense ?? '>=', unit };
+    },
+  };
+}
+
+const notched = (c: FinPlateCase): boolean => c.notchTop || c.notchBottom;
+const oneLine = (c: FinPlateCase): string | null => (c.n2 < 2 ? 'There is one bolt line only.' : null);
+const oneRow = (c: FinPlateCase): string | null => (c.n1 < 2 ? 'There is one bolt row only.' : null);
+const indoors = (c: FinPlateCase): string | null => (c.m.basis.settings.exposed ? null : 'The steel is not exposed to weather.');
+const T33 = 'EN 1993-1-8, Table 3.3';
+const PRACTICE = 'simple-joint practice';
+
+const rotation = sheet.section('detail-rotation-thickness');
+const rotationLimits = { plate: [rotation.f('t_p_limit', 'mm', '0.5*d', 'limit of the plate, S235 or S275'), rotation.f('t_p_limit', 'mm', '0.42*d', 'limit of the plate, other steel')],
+  web: [rotation.f('t_w_limit', 'mm', '0.5*d', 'limit of the web, S235 or S275'), rotation.f('t_w_limit', 'mm', '0.42*d', 'limit of the web, other steel')] };
+
+/** S235 and S275, or a steel of one's own no stronger than S275, take k = 0.50. */
+const mild = (grade: string | undefined, f_y: number): boolean => grade === 'S235' || grade === 'S275' || ((grade === undefined || !/^S\d+$/.test(grade)) && f_y <= 275);
+
+const rotationRule: Rule = {
+  id: 'detail-rotation-thickness', title: 'Thickness for rotation', clause: PRACTICE, must: () => true,
+  run: (r, c) => {
+    const { input, plateSteel, beamSteel } = c.m;
+    const plateLimit = rotationLimits.plate[mild(input.plate.steel.grade, plateSteel.f_y) ? 0 : 1]!(r);
+    const webLimit = rotationLimits.web[mild(input.beam.steel.grade, beamSteel.f_y) ? 0 : 1]!(r);
+    const t_p = r.v[plateSlots.t_p.index]!;
+    const t_w = r.v[slots.t_w.index]!;
+    const plate = t_p <= plateLimit;
+    const web = t_w <= webLimit;
+    const both = c.n2 > 1;
+    const say = `plate ${t_p} against ${plateLimit} mm, web ${t_w} against ${webLimit} mm: ${both ? 'two bolt lines need both' : 'one bolt line needs either'}`;
+    return { actual: t_p, limit: plateLimit, sense: '<=', unit: 'mm', pass: both ? plate && web : plate || web, note: say };
+  },
+};
+
+const stability = sheet.section('beam-notch-stability');
+const st = {
+  slender: stability.f('h_over_tw', '-', 'h_b/t_w', 'slenderness of the web'),
+  limit: [stability.f('slenderness_limit', '-', '54.3', 'limit for S275', PRACTICE), stability.f('slenderness_limit', '-', '48', 'limit for S355', PRACTICE), stability.f('slenderness_limit', '-', '54.3*sqrt(275[MPa]/f_y_w)', 'limit for other steel', PRACTICE)],
+  K: [stability.f('K', '-', '160000', 'coefficient for S275', PRACTICE), stability.f('K', '-', '110000', 'coefficient for S355', PRACTICE), stability.f('K', '-', '160000*(275[MPa]/f_y_w)^1.5', 'coefficient for other steel', PRACTICE)],
+  full: stability.f('l_n_max', 'mm', 'h_b', 'longest notch of a stocky web'),
+  slenderMax: stability.f('l_n_max', 'mm', 'K*h_b/h_over_tw^3', 'longest notch of a slender web'),
+  depthOne: stability.f('d_n_max', 'mm', 'h_b/2', 'deepest single notch'),
+  depthTwo: stability.f('d_n_max', 'mm', 'h_b/5', 'deepest notch of two'),
+  d_n: stability.f('d_n', 'mm', 'max(d_nt, d_nb)', 'depth of the deeper notch'),
+};
+const notchStability: Rule = {
+  id: 'beam-notch-stability', title: 'Notch: web stability', clause: PRACTICE, must: () => true,
+  run: (r, c) => {
+    if (!notched(c)) return { skip: 'The beam is not notched.' };
+    if (!c.flangeHeld) return { skip: 'The top flange is not held; the whole notched beam must be checked for lateral-torsional buckling.' };
+    const { grade } = c.m.input.beam.steel;
+    const row = c.m.input.beam.steel.f_y !== undefined ? 2 : grade === 'S275' ? 0 : grade === 'S355' ? 1 : 2;
+    const slenderness = st.slender(r);
+    const limit = st.limit[row]!(r);
+    st.K[row]!(r);
+    const longest = (slenderness <= limit ? st.full : st.slenderMax)(r);
+    const deepest = (c.notchTop && c.notchBottom ? st.depthTwo : st.depthOne)(r);
+    const depth = st.d_n(r);
+    return { actual: c.l_n, limit: longest, sense: '<=', unit: 'mm', pass: c.l_n <= longest && depth <= deepest, note: `length ${c.l_n} of at most ${longest.toFixed(0)} mm; depth ${depth} of at most ${deepest.toFixed(0)} mm` };
+  },
+};
+
+/** A clearance measured on the solid detail. */
+const clearance = (id: string, title: string, must: boolean, measure: (c: FinPlateCase) => Clearance): Rule => ({
+  id, title, clause: 'workmanship', must: () => must,
+  run: (_r, c) => {
+    const { actual, needed, note } = measure(c);
+    return { actual, limit: needed, sense: '>=', unit: 'mm', ...(note ? { note } : {}) };
+  },
+});
+
+export const finPlateRules: readonly Rule[] = [
+  rule('detail-depth', 'Plate depth for torsional restraint', PRACTICE, { actual: 'h_p', limit: '0.6*h_b' }),
+  rule('detail-fit-top', 'Plate clear of the top flange', 'geometry', { actual: 'z_b1-e1', limit: (c) => (c.notchTop ? 'd_nt' : 't_f+r'), limits: ['d_nt', 't_f+r'] }),
+  rule('detail-fit-bottom', 'Plate clear of the bottom flange', 'geometry', { actual: 'z_b1+L1+e1_bot', limit: (c) => (c.notchBottom ? 'h_b-d_nb' : 'h_b-t_f-r'), limits: ['h_b-d_nb', 'h_b-t_f-r'], sense: '<=' }),
+  rule('detail-gap', 'Gap at the beam end', PRACTICE, { actual: 'g_h', limit: (c) => (c.m.beam.h <= 610 ? '10[mm]' : '20[mm]'), limits: ['10[mm]', '20[mm]'] }, { must: false }),
+  rule('detail-rows', 'Bolt rows', PRACTICE, { actual: 'n1', limit: '2', unit: '-' }),
+  rotationRule,
+  rule('detail-edge-2d-plate', 'Edge distance for rotation, plate', PRACTICE, { actual: 'e2', limit: '2*d' }),
+  rule('detail-edge-2d-web', 'End distance for rotation, beam web', PRACTICE, { actual: 'e_2b', limit: '2*d' }),
+  rule('detail-e1', 'End distance e1', T33, { actual: 'e1_m', limit: '1.2*d_0' }),
+  rule('detail-e2', 'Edge distance e2', T33, { actual: 'e2', limit: '1.2*d_0' }),
+  rule('detail-e2b', 'End distance in the beam web', T33, { actual: 'e_2b', limit: '1.2*d_0' }),
+  rule('detail-e1b', 'Distance to the notch edge', T33,
+    { actual: (c) => (c.notchBottom ? 'min(e_1b, e_1b_bot)' : 'e_1b'), actuals: ['min(e_1b, e_1b_bot)', 'e_1b'], limit: '1.2*d_0' },
+    { skip: (c) => (notched(c) ? null : 'The beam is not notched.') }),
+  rule('detail-p1', 'Pitch p1', T33, { actual: 'p1', limit: '2.2*d_0' }, { skip: oneRow }),
+  rule('detail-p1-max', 'Largest pitch p1', T33, { actual: 'p1', limit: 'min(14*min(t_p, t_w), 200[mm])', sense: '<=' }, { skip: oneRow }),
+  rule('detail-p2', 'Gauge p2', T33, { actual: 'p2', limit: '2.4*d_0' }, { skip: oneLine }),
+  rule('detail-p2-max', 'Largest gauge p2', T33, { actual: 'p2', limit: 'min(14*min(t_p, t_w), 200[mm])', sense: '<=' }, { skip: oneLine }),
+  rule('detail-e1-max', 'Largest end distance e1', T33, { actual: 'max(e1, e1_bot)', limit: '4*min(t_p, t_w)+40[mm]', sense: '<=' }, { skip: indoors }),
+  rule('detail-e2-max', 'Largest edge distance e2', T33, { actual: 'e2', limit: '4*min(t_p, t_w)+40[mm]', sense: '<=' }, { skip: indoors }),
+  rule('detail-e2b-max', 'Largest end distance in the beam web', T33, { actual: 'e_2b', limit: '4*min(t_p, t_w)+40[mm]', sense: '<=' }, { skip: indoors }),
+  rule('weld-full-strength', 'Weld as strong as the plate', 'EN 1993-1-8, 4.5.3.2', { actual: 'k_a*s', limit: 't_p*f_y_p*beta_w*gamma_M2/(sqrt(2)*f_u_weld*gamma_M0)' }, { must: (c) => c.m.basis.settings.full_strength_weld }),
+  rule('weld-throat-min', 'Least throat', 'EN 1993-1-8, 4.5.2(2)', { actual: 'k_a*s', limit: '3[mm]' }),
+  rule('weld-length-min', 'Least effective length', 'EN 1993-1-8, 4.5.1(2)', { actual: 'h_p-2*k_a*s', limit: 'max(30[mm], 6*k_a*s)' }),
+  rule('support-punching', 'Plate yields before it punches the web', PRACTICE, { actual: 't_p', limit: 't_2*f_u_2/(f_y_p*gamma_M2)', sense: '<=' }, { skip: (c) => (c.m.support.type === 'column_flange' ? FLANGE_LINE : null) }),
+  notchStability,
+  clearance('clear-flange', 'Washers clear of the flange fillets', true, (c) => washerToFillet(c.m)),
+  clearance('clear-bolts', 'Washers clear of each other', true, (c) => washerToWasher(c.m)),
+  clearance('clear-spanner', 'Room for a socket at flange and weld', false, (c) => socketRoom(c.m)),
+];

@@ -1,0 +1,94 @@
+import Joi from 'joi';
+import type { HoleKind, SteelInput } from '../../catalogue/index.ts';
+import type { FrictionClass } from '../../standards/en1993/bolts.ts';
+import { boltSchema, holeSchema, memberKeys, notchSchema, size, steelSchema } from '../fields.ts';
+
+export interface Notch {
+  readonly type: 'none' | 'single' | 'double';
+  /** Length from the beam end; depths at the top and at the bottom. */
+  readonly l_n?: number;
+  readonly d_nt?: number;
+  readonly d_nb?: number;
+}
+
+export interface MemberInput {
+  /** Name in the catalogue or in the job; or the dimensions below. */
+  readonly section?: string;
+  readonly h?: number;
+  readonly b?: number;
+  readonly tw?: number;
+  readonly tf?: number;
+  readonly r?: number;
+  readonly A?: number;
+}
+
+export type SupportType = 'column_flange' | 'column_web' | 'beam_web';
+
+/** A fin plate as the user describes it; lengths in mm. Symbols and positions as in the method notes. */
+export interface FinPlateInput {
+  readonly beam: MemberInput & { readonly steel: SteelInput; readonly notch: Notch };
+  readonly support: MemberInput & {
+    readonly type: SupportType;
+    /** Thickness where the plate is welded on; from the section when one is given. */
+    readonly t?: number;
+    /** Thickest part of the support, for its yield strength; `t` when not given. */
+    readonly t_ref?: number;
+    /** Clear depth of the web between fillets; from the section when one is given. */
+    readonly d2?: number;
+    readonly e_top?: number;
+    readonly e_bottom?: number;
+    readonly steel: SteelInput;
+    /** A fin plate on the other face of the same web, at the same level: its reaction in kN, its depth. */
+    readonly other_side?: { readonly V_Ed: number; readonly h_p: number };
+  };
+  readonly plate: { readonly t: number; readonly h: number; readonly e1: number; readonly e2: number; readonly steel: SteelInput };
+  readonly web: { readonly e2b: number; readonly top_to_bolt: number };
+  readonly gap: number;
+  readonly bolts: {
+    readonly d: number;
+    readonly cls: string;
+    readonly n1: number;
+    readonly n2: number;
+    readonly p1: number;
+    readonly p2: number;
+    readonly threads_in_plane: boolean;
+    readonly category: 'A' | 'B' | 'C';
+    readonly friction: FrictionClass;
+    readonly packing: number;
+  };
+  readonly weld: { readonly s: number };
+  readonly holes: { readonly plate: HoleKind; readonly web: HoleKind };
+}
+
+export const beamSchema = Joi.object({ ...memberKeys, steel: steelSchema.required(), notch: notchSchema }).or('section', 'h').and('h', 'b', 'tw', 'tf', 'r');
+
+export const supportSchema = Joi.object({
+  ...memberKeys,
+  type: Joi.string().valid('column_flange', 'column_web', 'beam_web').required(),
+  t: size(3, 150),
+  t_ref: size(3, 150),
+  d2: size(30, 1400),
+  e_top: size(0, 5000),
+  e_bottom: size(0, 5000),
+  steel: steelSchema.required(),
+  other_side: Joi.object({ V_Ed: size(0, 1e5).required(), h_p: size(30, 1500).required() }),
+}).or('section', 't', 'h').and('h', 'b', 'tw', 'tf', 'r');
+
+/** The parts that the detail line writes. */
+export const detailKeys = {
+  plate: Joi.object({ t: size(3, 60).required(), h: size(40, 1500).required(), e1: size(5, 500).required(), e2: size(5, 500).required(), steel: steelSchema.required() }).required(),
+  web: Joi.object({ e2b: size(5, 500).required(), top_to_bolt: size(5, 1500).required() }).required(),
+  gap: size(0, 500).required(),
+  bolts: boltSchema.required(),
+  weld: Joi.object({ s: size(3, 40).required() }).required(),
+  holes: Joi.object({ plate: holeSchema, web: holeSchema }).default({ plate: 'normal', web: 'normal' }),
+};
+
+export const finPlateSchema = Joi.object({ beam: beamSchema.required(), support: supportSchema.required(), ...detailKeys });
+
+/** Horizontal size of the plate, support face to free edge. */
+export const plateWidth = (input: FinPlateInput): number => input.gap + input.web.e2b + (input.bolts.n2 - 1) * input.bolts.p2 + input.plate.e2;
+/** Height of the bolt group. */
+export const groupHeight = (input: FinPlateInput): number => (input.bolts.n1 - 1) * input.bolts.p1;
+/** Last row to the lower end of the plate. */
+export const bottomEnd = (input: FinPlateInput): number => input.plate.h - input.plate.e1 - groupHeight(input);

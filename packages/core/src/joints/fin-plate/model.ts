@@ -1,0 +1,122 @@
+import { BOLT_CLASSES, boltSize, holeSize, type BoltSize, type HoleSize, type SteelStrength } from '../../catalogue/index.ts';
+import type { Basis } from '../../job/basis.ts';
+import { Refusal } from '../../refusal.ts';
+import { memberDimensions, strength, type MemberDimensions } from '../members.ts';
+import { bottomEnd, groupHeight, plateWidth, type FinPlateInput, type SupportType } from './input.ts';
+
+/** A fin plate with every value looked up: what rules, checks, solid and drawing read. Lengths mm, stresses MPa. */
+export interface FinPlateModel {
+  readonly input: FinPlateInput;
+  readonly basis: Basis;
+  readonly beam: MemberDimensions;
+  readonly beamSteel: SteelStrength;
+  readonly support: { readonly type: SupportType; readonly dims: MemberDimensions | null; readonly t: number; readonly t_ref: number; readonly d2: number | null; readonly steel: SteelStrength };
+  readonly plateSteel: SteelStrength;
+  readonly bolt: BoltSize;
+  readonly f_ub: number;
+  /** Table 3.4: 0.6 in the shank, else by class. */
+  readonly alpha_v: number;
+  readonly hole: { readonly normal: number; readonly plate: HoleSize; readonly web: HoleSize };
+  /** Top of beam to top of plate. */
+  readonly plateTop: number;
+  readonly e1: number;
+  readonly e1_bot: number;
+  readonly L1: number;
+  readonly B2: number;
+  readonly z_p: number;
+  readonly width: number;
+  readonly top_to_bolt: number;
+  readonly l_n: number;
+  readonly d_nt: number;
+  readonly d_nb: number;
+  readonly notchTop: boolean;
+  readonly notchBottom: boolean;
+}
+
+const refuse = (field: string, value: number, what: string, accepted: string): never => {
+  throw new Refusal(field, `${field}: ${round(value)} mm ${what}; accepted is ${accepted}.`);
+};
+const round = (x: number): number => Math.round(x * 10) / 10;
+
+/** Looks up sections, steels and bolts and refuses a joint that can't be built as described. */
+export function finPlateModel(input: FinPlateInput, basis: Basis): FinPlateModel {
+  const beam = memberDimensions(input.beam, basis, 'beam')!;
+  const support = supportOf(input, basis);
+  const { plate, web, bolts, holes } = input;
+  const bolt = boltSize(bolts.d);
+  const cls = BOLT_CLASSES[bolts.cls]!;
+  const hole = { normal: holeSize(bolts.d, 'normal').d_0, plate: holeSize(bolts.d, holes.plate), web: holeSize(bolts.d, holes.web) };
+  const { notch } = input.beam;
+  const model: FinPlateModel = {
+    input, basis, beam, support, bolt, hole,
+    beamSteel: strength(input.beam.steel, beam.tf, basis, 'beam.steel'),
+    plateSteel: strength(plate.steel, plate.t, basis, 'plate.steel'),
+    f_ub: cls.f_ub,
+    alpha_v: bolts.threads_in_plane ? cls.alpha_v : 0.6,
+    plateTop: web.top_to_bolt - plate.e1,
+    e1: plate.e1,
+    e1_bot: bottomEnd(input),
+    L1: groupHeight(input),
+    B2: (bolts.n2 - 1) * bolts.p2,
+    z_p: input.gap + web.e2b,
+    width: plateWidth(input),
+    top_to_bolt: web.top_to_bolt,
+    l_n: notch.l_n ?? 0,
+    d_nt: notch.d_nt ?? 0,
+    d_nb: notch.d_nb ?? 0,
+    notchTop: notch.type !== 'none',
+    notchBottom: notch.type === 'double',
+  };
+  refuseImpossible(model);
+  return model;
+}
+
+function supportOf(input: FinPlateInput, basis: Basis): FinPlateModel['support'] {
+  const { support } = input;
+  const dims = memberDimensions(support, basis, 'support');
+  const onFlange = support.type === 'column_flange';
+  const t = support.t ?? (dims ? (onFlange ? dims.tf : dims.tw) : undefined);
+  if (t === undefined) throw new Refusal('support.t', 'support.t: the thickness of the support is not known; give t or a section.');
+  const t_ref = Math.max(t, support.t_ref ?? dims?.tf ?? t);
+  const d2 = support.d2 ?? (dims && !onFlange ? dims.h - 2 * (dims.tf + dims.r) : null);
+  return { type: support.type, dims, t, t_ref, d2, steel: strength(support.steel, t_ref, basis, 'support.steel') };
+}
+
+/** Bolts must lie in the plate and in the web, with steel round every hole; the rules judge how much of it. */
+function refuseImpossible(m: FinPlateModel): void {
+  const { hole, beam, input } = m;
+  const { plate, web, bolts, weld } = input;
+  const h_clear = beam.h - m.d_nb - m.d_nt;
+  const top = m.notchTop ? m.d_nt : beam.tf;
+  const bottom = m.notchBottom ? m.d_nb : beam.tf;
+  if (m.notchTop && h_clear <= 2 * beam.tf) refuse('beam.notch.d_nt', m.d_nt, 'leaves no web at the notch', `less than ${round(beam.h - m.d_nb - 2 * beam.tf)} mm`);
+  if (plate.h > beam.h - top - bottom) refuse('plate.h', plate.h, "is deeper than the beam's clear web", `at most ${round(beam.h - top - bottom)} mm`);
+  if (plate.e1 <= hole.plate.d_v / 2) refuse('plate.e1', plate.e1, 'lets the top hole cut the plate end', `more than half the hole, ${hole.plate.d_v / 2} mm`);
+  if (m.e1_bot <= hole.plate.d_v / 2)
+    refuse('plate.h', plate.h, 'is too short for its bolts: the last row lies at or beyond the lower end', `more than e1 + (n1 - 1) p1 + half a hole, ${round(plate.e1 + m.L1 + hole.plate.d_v / 2)} mm`);
+  if (plate.e2 <= hole.plate.d_h / 2) refuse('plate.e2', plate.e2, 'lets a hole cut the free edge of the plate', `more than half the hole, ${hole.plate.d_h / 2} mm`);
+  if (web.e2b <= hole.web.d_h / 2) refuse('web.e2b', web.e2b, 'lets a hole cut the beam end', `more than half the hole, ${hole.web.d_h / 2} mm`);
+  const d_v = Math.max(hole.plate.d_v, hole.web.d_v);
+  const d_h = Math.max(hole.plate.d_h, hole.web.d_h);
+  if (bolts.n1 > 1 && bolts.p1 <= d_v) refuse('bolts.p1', bolts.p1, 'lets the holes of two rows run into each other', `more than the hole, ${d_v} mm`);
+  if (bolts.n2 > 1 && bolts.p2 <= d_h) refuse('bolts.p2', bolts.p2, 'lets the holes of two lines run into each other', `more than the hole, ${d_h} mm`);
+  if (m.top_to_bolt - hole.web.d_v / 2 <= top)
+    refuse('web.top_to_bolt', m.top_to_bolt, `puts the first row into the ${m.notchTop ? 'notch' : 'top flange'}`, `more than ${round(top + hole.web.d_v / 2)} mm`);
+  if (m.top_to_bolt + m.L1 + hole.web.d_v / 2 >= beam.h - bottom)
+    refuse('bolts.n1', m.top_to_bolt + m.L1, `down to the last row reaches the ${m.notchBottom ? 'lower notch' : 'bottom flange'}`, `less than ${round(beam.h - bottom - hole.web.d_v / 2)} mm: fewer rows, a smaller pitch or a higher first row`);
+  if (m.notchTop && m.d_nt < beam.tf) refuse('beam.notch.d_nt', m.d_nt, 'does not cut through the flange', `at least the flange, ${beam.tf} mm`);
+  if (m.notchBottom && m.d_nb < beam.tf) refuse('beam.notch.d_nb', m.d_nb, 'does not cut through the flange', `at least the flange, ${beam.tf} mm`);
+  const a = m.basis.settings.throat_factor * weld.s;
+  if (plate.h <= 2 * a) refuse('weld.s', weld.s, 'leaves no effective length on this plate', `a leg under ${round(plate.h / 2 / m.basis.settings.throat_factor)} mm`);
+  if (m.support.d2 !== null && m.support.d2 <= plate.t + 2 * weld.s)
+    refuse('support.d2', m.support.d2, 'is no wider than plate and welds', `more than t + 2 s, ${round(plate.t + 2 * weld.s)} mm`);
+}
+
+/** The joint turned upside down, for uplift (basis 2.12). */
+export function upturned(m: FinPlateModel): FinPlateModel {
+  const top_to_bolt = m.beam.h - m.top_to_bolt - m.L1;
+  return {
+    ...m, e1: m.e1_bot, e1_bot: m.e1, top_to_bolt, plateTop: top_to_bolt - m.e1_bot,
+    d_nt: m.d_nb, d_nb: m.d_nt, notchTop: m.notchBottom, notchBottom: m.notchTop,
+  };
+}

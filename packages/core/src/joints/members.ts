@@ -1,0 +1,50 @@
+import { findSection, steelStrength, type OpenSection, type SteelInput, type SteelStrength } from '../catalogue/index.ts';
+import type { Basis } from '../job/basis.ts';
+import { Refusal } from '../refusal.ts';
+
+export interface MemberDimensions {
+  /** Name to print: the section's, or its dimensions. */
+  readonly name: string;
+  /** Whether it is from the catalogue (or the job's sections), with its name; else typed. */
+  readonly fromCatalogue: boolean;
+  readonly shape: 'I' | 'C';
+  readonly h: number;
+  readonly b: number;
+  readonly tw: number;
+  readonly tf: number;
+  readonly r: number;
+  readonly A: number;
+}
+
+interface MemberLike {
+  readonly section?: string | undefined;
+  readonly h?: number | undefined;
+  readonly b?: number | undefined;
+  readonly tw?: number | undefined;
+  readonly tf?: number | undefined;
+  readonly r?: number | undefined;
+  readonly A?: number | undefined;
+}
+
+/** Area of a rolled I: basis 2.1, A = 2 b t_f + (h - 2 t_f) t_w + (4 - pi) r^2; a channel has two fillets. */
+const area = (s: { shape: 'I' | 'C'; h: number; b: number; tw: number; tf: number; r: number }): number =>
+  2 * s.b * s.tf + (s.h - 2 * s.tf) * s.tw + (s.shape === 'I' ? 4 - Math.PI : 2 - Math.PI / 2) * s.r ** 2;
+
+/** Dimensions of an I, H or channel, by name or as typed; null when the member gives neither. Refuses what can't be a section. */
+export function memberDimensions(m: MemberLike, basis: Basis, field: string): MemberDimensions | null {
+  if (m.section !== undefined) {
+    const s = findSection(m.section, `${field}.section`, basis.sections);
+    if (s.shape !== 'I' && s.shape !== 'C')
+      throw new Refusal(`${field}.section`, `${field}.section: ${s.name} is a hollow section; accepted here are I and H sections and channels.`);
+    const open = s as OpenSection;
+    return { name: open.name, fromCatalogue: true, shape: open.shape, h: open.h, b: open.b, tw: open.tw, tf: open.tf, r: open.r, A: area(open) };
+  }
+  if (m.h === undefined) return null;
+  const dims = { shape: 'I' as const, h: m.h, b: m.b!, tw: m.tw!, tf: m.tf!, r: m.r! };
+  if (dims.h <= 2 * (dims.tf + dims.r)) throw new Refusal(`${field}.h`, `${field}.h: a depth of ${dims.h} mm leaves no web between the flanges; accepted is more than ${2 * (dims.tf + dims.r)} mm.`);
+  if (dims.b <= dims.tw + 2 * dims.r) throw new Refusal(`${field}.b`, `${field}.b: a flange ${dims.b} mm wide does not cover web and fillets; accepted is more than ${dims.tw + 2 * dims.r} mm.`);
+  return { ...dims, name: `I ${dims.h}×${dims.b}×${dims.tw}×${dims.tf}`, fromCatalogue: false, A: m.A ?? area(dims) };
+}
+
+/** Strength of a part, with the job's steels and factor set. */
+export const strength = (steel: SteelInput, t: number, basis: Basis, field: string): SteelStrength => steelStrength(steel, t, basis.set, field, basis.steels);

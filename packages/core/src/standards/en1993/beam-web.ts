@@ -1,0 +1,169 @@
+import type { CheckDef } from '../../joints/check.ts';
+import type { Formula, Run, Section, Sheet } from '../../formula/index.ts';
+import { blockTearing } from './plates.ts';
+
+/** What the beam web checks need to know of the joint; lengths are in the sheet. */
+export interface BeamWebCase {
+  readonly n1: number;
+  readonly n2: number;
+  /** Notch on the side towards which the web block is pulled, and on the other. */
+  readonly notchTop: boolean;
+  readonly notchBottom: boolean;
+  readonly l_n: number;
+  readonly e_2b: number;
+  readonly p2: number;
+}
+
+const notched = (c: BeamWebCase): boolean => c.notchTop || c.notchBottom;
+const NOT_NOTCHED = 'The beam is not notched.';
+
+/** Shared values of the beam end: depth left at the notch, edges at the notch, shear area. EN 1993-1-1, 6.2.6(3). */
+export function beamEnd(s: Section) {
+  const h_N = s.f('h_N', 'mm', 'h_b-d_nt-d_nb', 'depth of the beam left at the notch');
+  const e_1b = s.f('e_1b', 'mm', 'z_b1-d_nt', 'first row to the upper notch edge');
+  const e_1b_bot = s.f('e_1b_bot', 'mm', 'h_b-d_nb-z_b1-L1', 'last row to the lower notch edge');
+  const clause = 'EN 1993-1-1, 6.2.6(3)';
+  const rolled = s.f('A_v_b', 'mm2', 'max(A_b-2*b*t_f+(t_w+2*r)*t_f, (h_b-2*t_f)*t_w)', 'shear area of the beam', clause);
+  const tee = s.f('A_v_b', 'mm2', '(h_N-t_f)*t_w+(2-pi/2)*r^2+(t_w+2*r)*t_f/2', 'shear area of the tee left by one notch', clause);
+  const plate = s.f('A_v_b', 'mm2', 't_w*h_N', 'shear area of the web left by two notches', clause);
+  return (r: Run, c: BeamWebCase): void => {
+    if (notched(c)) h_N(r);
+    if (c.notchTop) e_1b(r);
+    if (c.notchBottom) e_1b_bot(r);
+    (c.notchTop && c.notchBottom ? plate : notched(c) ? tee : rolled)(r);
+  };
+}
+
+/** EN 1993-1-1, 6.2.8(3): reduction for high shear, 0 up to half the plastic shear resistance. Symbols `V` and `V_pl` are names. */
+function highShear(s: Section, V: string, V_pl: string) {
+  const clause = 'EN 1993-1-1, 6.2.8(3)';
+  const low = s.f('rho', '-', '0', `no reduction: the shear is at most half of its resistance`, clause);
+  const high = s.f('rho', '-', `min(1, (2*${V}/${V_pl}-1)^2)`, 'reduction of bending resistance for high shear', clause);
+  return (r: Run, V_Ed: number, V_Rd: number): number => (V_Ed <= 0.5 * V_Rd ? low(r) : high(r));
+}
+
+/** Elastic modulus of what the notch leaves; root radii left out of the tee. */
+function notchModulus(s: Section) {
+  const double = s.f('W_el_N', 'mm3', 't_w*h_N^2/6', 'elastic modulus of the web left by two notches');
+  const h_s = s.f('h_s', 'mm', 'h_N-t_f', 'depth of the stem of the tee');
+  const y_N = s.f('y_N', 'mm', '(b*t_f^2/2+h_s*t_w*(t_f+h_s/2))/(b*t_f+h_s*t_w)', 'centroid of the tee from its flange face');
+  const I_N = s.f('I_N', 'mm4', 'b*t_f^3/12+b*t_f*(y_N-t_f/2)^2+t_w*h_s^3/12+h_s*t_w*(t_f+h_s/2-y_N)^2', 'second moment of the tee');
+  const tee = s.f('W_el_N', 'mm3', 'I_N/(h_N-y_N)', 'elastic modulus of the tee at its cut edge');
+  return (r: Run, c: BeamWebCase): void => {
+    if (c.notchTop && c.notchBottom) return void double(r);
+    for (const f of [h_s, y_N, I_N, tee]) f(r);
+  };
+}
+
+/** Checks of the beam web that fin plates and cleats share (basis 2.6, 2.7). `lever` gives the support face to the beam end. */
+export function beamWebChecks<C extends BeamWebCase>(sheet: Sheet, d_v: string, d_h: string): CheckDef<C>[] {
+  const part = 'beam web';
+  const V = sheet.section('beam-web-load').resolve('V_Ed').index;
+
+  const gross = sheet.section('beam-web-shear-gross');
+  const grossV = gross.f('V_Rd', 'kN', 'A_v_b*f_y_w/(sqrt(3)*gamma_M0)', 'shear resistance of the beam web', 'EN 1993-1-1, 6.2.6(2)');
+
+  const net = sheet.section('beam-web-shear-net');
+  const A_v_net = net.f('A_v_net', 'mm2', `A_v_b-n1*${d_v}*t_w`, 'shear area less one line of holes');
+  const netV = net.f('V_Rd', 'kN', 'A_v_net*f_u_w/(sqrt(3)*gamma_M2)', 'shear resistance of the net web', 'EN 1993-1-8, 3.10.2');
+
+  const block = sheet.section('beam-web-block-shear');
+  const blockAreas = [
+    block.f('A_nt', 'mm2', `t_w*(e_2b+B2-(n2-0.5)*${d_h})`, 'net area in tension, beam end to the last bolt line'),
+    block.f('A_nv', 'mm2', `t_w*(e_1b+L1-(n1-0.5)*${d_v})`, 'net area in shear, up the last bolt line to the notch'),
+  ];
+  const blockV = blockTearing(block, 'V_Rd', 0.5, 'f_u_w', 'f_y_w', 'gamma_M2');
+
+  const line2 = sheet.section('beam-second-line');
+  const line2Lever = line2.f('lever', 'mm', 'g_h+e_2b+p2', 'support face to the second bolt line');
+  const line2M = line2.f('M_Ed', 'kNm', 'V_Ed*lever', 'moment at the second bolt line');
+  const line2V = line2.f('V_pl_DN_Rd', 'kN', `min(A_v_b*f_y_w/(sqrt(3)*gamma_M0), (A_v_b-n1*${d_v}*t_w)*f_u_w/(sqrt(3)*gamma_M2))`, 'shear resistance at the second bolt line, gross or net');
+  const line2W = notchModulus(line2);
+  const line2rho = highShear(line2, 'V_Ed', 'V_pl_DN_Rd');
+  const line2Rd = line2.f('M_Rd', 'kNm', '(1-rho)*W_el_N*f_y_w/gamma_M0', 'bending resistance at the second bolt line', 'EN 1993-1-1, 6.2.5, 6.2.8');
+
+  const bend = sheet.section('beam-notch-bending');
+  const bendLever = bend.f('lever', 'mm', 'g_h+l_n', 'support face to the end of the notch');
+  const bendM = bend.f('M_Ed', 'kNm', 'V_Ed*lever', 'moment at the end of the notch');
+  const bendV = bend.f('V_pl_N_Rd', 'kN', 'A_v_b*f_y_w/(sqrt(3)*gamma_M0)', 'shear resistance at the notch', 'EN 1993-1-1, 6.2.6(2)');
+  const bendW = notchModulus(bend);
+  const bendRho = highShear(bend, 'V_Ed', 'V_pl_N_Rd');
+  const bendRd = bend.f('M_Rd', 'kNm', '(1-rho)*W_el_N*f_y_w/gamma_M0', 'bending resistance of the notched section', 'EN 1993-1-1, 6.2.5, 6.2.8');
+
+  return [
+    {
+      id: 'beam-web-shear-gross', title: 'Gross shear, beam web', clause: 'EN 1993-1-1, 6.2.6', part, load: 'combination',
+      run: (r) => ({ demand: r.v[V]!, resistance: grossV(r), unit: 'kN' }),
+    },
+    {
+      id: 'beam-web-shear-net', title: 'Net shear, beam web', clause: 'EN 1993-1-1, 6.2.6', part, load: 'combination',
+      run: (r) => (A_v_net(r), { demand: r.v[V]!, resistance: netV(r), unit: 'kN' }),
+    },
+    {
+      id: 'beam-web-block-shear', title: 'Block tearing, beam web', clause: 'EN 1993-1-8, 3.10.2', part, load: 'combination',
+      run: (r, c) => {
+        if (!notched(c)) return { skip: 'The beam is not notched: the top flange closes the web, no block can pull out upwards.' };
+        if (!c.notchTop) return { skip: 'The flange on the loaded side is not notched: it closes the web, no block can pull out.' };
+        for (const f of blockAreas) f(r);
+        return { demand: r.v[V]!, resistance: blockV(r), unit: 'kN' };
+      },
+    },
+    {
+      id: 'beam-second-line', title: 'Shear and bending at the second bolt line', clause: 'EN 1993-1-1, 6.2.8', part, load: 'combination', nonlinear: true,
+      run: (r, c) => {
+        if (!notched(c)) return { skip: NOT_NOTCHED };
+        if (c.n2 < 2) return { skip: 'There is one bolt line only.' };
+        if (c.l_n <= c.e_2b + c.p2) return { skip: 'The notch ends before the second bolt line.' };
+        line2Lever(r);
+        const M_Ed = line2M(r);
+        line2rho(r, r.v[V]!, line2V(r));
+        line2W(r, c);
+        return { demand: M_Ed, resistance: line2Rd(r), unit: 'kNm' };
+      },
+    },
+    {
+      id: 'beam-notch-bending', title: 'Shear and bending at the notch', clause: 'EN 1993-1-1, 6.2.8', part, load: 'combination', nonlinear: true,
+      run: (r, c) => {
+        if (!notched(c)) return { skip: NOT_NOTCHED };
+        bendLever(r);
+        const M_Ed = bendM(r);
+        bendRho(r, r.v[V]!, bendV(r));
+        bendW(r, c);
+        return { demand: M_Ed, resistance: bendRd(r), unit: 'kNm' };
+      },
+    },
+    {
+      id: 'beam-notch-ltb', title: 'Lateral-torsional buckling at the notch', clause: 'EN 1993-1-1, 6.3.2', part, load: 'combination',
+      run: (_r, c) => ({
+        skip: !notched(c) ? NOT_NOTCHED
+          : (c as C & { flangeHeld?: boolean }).flangeHeld === false
+            ? 'The member design must check the notched, unrestrained beam; this is outside the joint.'
+            : 'The top flange is held, so the member check does not have to include the notch.',
+      }),
+    },
+  ];
+}
+
+/** The bending of the web panel beside a long fin plate, beam not notched (basis 2.6). */
+export function webPanelBending(sheet: Sheet, d_v: string, d_h: string) {
+  const s = sheet.section('beam-web-panel-bending');
+  const shear = 'EN 1993-1-1, 6.2.6';
+  const before: Formula[] = [
+    s.f('run', 'mm', 'e_2b+B2', 'beam end to the last bolt line'),
+    s.f('F_pl_AB_Rd', 'kN', `min(run*t_w*f_y_w/(sqrt(3)*gamma_M0), t_w*(run-(n2-0.5)*${d_h})*f_u_w/(sqrt(3)*gamma_M2))`, 'horizontal shear of the web above and below the bolts', shear),
+  ];
+  const V_BC_Ed = s.f('V_BC_Ed', 'kN', 'V_Ed*L1*t_w/A_v_b', 'share of the reaction in the panel, by web area');
+  const V_pl_BC = s.f('V_pl_BC_Rd', 'kN', `min(L1*t_w*f_y_w/(sqrt(3)*gamma_M0), t_w*(L1-(n1-1)*${d_v})*f_u_w/(sqrt(3)*gamma_M2))`, 'vertical shear of the panel at the last bolt line', shear);
+  const rho = highShear(s, 'V_BC_Ed', 'V_pl_BC_Rd');
+  const M_BC = s.f('M_BC_Rd', 'kNm', '(1-rho)*(t_w*L1^2/6)*f_y_w/gamma_M0', 'bending of the panel at the last bolt line', 'EN 1993-1-1, 6.2.8');
+  const lever = s.f('lever', 'mm', 'z_p+B2', 'weld to the last bolt line');
+  const M_Ed = s.f('M_Ed', 'kNm', 'V_Ed*lever', 'moment at the last bolt line');
+  const M_Rd = s.f('M_Rd', 'kNm', 'M_BC_Rd+F_pl_AB_Rd*L1', 'bending resistance of the panel');
+  return (r: Run): { demand: number; resistance: number; unit: 'kNm' } => {
+    for (const f of before) f(r);
+    rho(r, V_BC_Ed(r), V_pl_BC(r));
+    M_BC(r);
+    lever(r);
+    return { demand: M_Ed(r), resistance: M_Rd(r), unit: 'kNm' };
+  };
+}
