@@ -113,7 +113,7 @@ export function groupFactors(s: Section) {
   const one = {
     I: s.f('I', 'mm2', 'n1*(n1^2-1)*p1^2/12', 'sum of squared distances of the bolts from their centroid'),
     alpha: s.f('alpha', '-', '0', 'share of the eccentricity in the vertical force on the worst bolt: none with one line'),
-    beta: s.f('beta', '-', '6*z/(n1*(n1+1)*p1)', 'share of the eccentricity in the horizontal force on the worst bolt'),
+    beta: s.f('beta', '-', 'z*p1*(n1-1)/(2*I)', 'share of the eccentricity in the horizontal force on the worst bolt'),
   };
   const two = {
     I: s.f('I', 'mm2', 'n1*p2^2/2+n1*(n1^2-1)*p1^2/6', 'sum of squared distances of the bolts from their centroid'),
