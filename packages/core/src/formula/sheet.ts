@@ -80,13 +80,13 @@ export class Sheet {
     return this.addSlot('', symbol, unit, text, this.shared);
   }
 
-  section(id: string, alias: Readonly<Record<string, string>> = {}): Section {
-    return new Section(this, id, this.shared, alias, false);
+  section(id: string, alias: Readonly<Record<string, string>> = {}): FormulaSection {
+    return new FormulaSection(this, id, this.shared, alias, false);
   }
 
   /** A section whose results every other section sees: geometry, the bolt group. */
-  commonSection(id: string): Section {
-    return new Section(this, id, this.shared, {}, true);
+  commonSection(id: string): FormulaSection {
+    return new FormulaSection(this, id, this.shared, {}, true);
   }
 
   addSlot(section: string, symbol: string, unit: UnitId, text: string, into: Map<string, Slot>): Slot {
@@ -118,7 +118,7 @@ export class Sheet {
  * The formulas of one check. A symbol means the section's own value first, then its alias, then the shared one, so a shared
  * builder can be written in the standard's letters (`f_u`, `t`) and still say whose they are.
  */
-export class Section {
+export class FormulaSection {
   private readonly own = new Map<string, Slot>();
   constructor(
     private readonly sheet: Sheet,

@@ -6,8 +6,9 @@ const OPERATORS: Readonly<Record<string, string>> = { '×': '\\times ', '−': '
 const WORDS: Readonly<Record<string, string>> = { min: '\\min', max: '\\max', π: '\\pi ', ' ': '\\,', ';': ';\\ ' };
 
 /** TeX of a notation tree. With `link`, each symbol carries its name in a data attribute, so that a reader can walk to its source. */
-export function texOf(n: Notation, link = false): string {
-  const go = (x: Notation): string => texOf(x, link);
+export function texOf(n: Notation, link = false, nested = false): string {
+  const go = (x: Notation): string => texOf(x, link, nested);
+  const inner = (x: Notation): string => texOf(x, link, true);
   switch (n.k) {
     case 'row':
       return n.items.map(go).join('');
@@ -20,11 +21,11 @@ export function texOf(n: Notation, link = false): string {
     case 'word':
       return WORDS[n.text] ?? `\\text{${n.text}}`;
     case 'frac':
-      return `\\dfrac{${go(n.num)}}{${go(n.den)}}`;
+      return `\\${nested ? 'frac' : 'dfrac'}{${inner(n.num)}}{${inner(n.den)}}`;
     case 'sqrt':
       return `\\sqrt{${go(n.of)}}`;
     case 'sup':
-      return `{${go(n.base)}}^{${go(n.exp)}}`;
+      return `{${go(n.base)}}^{${inner(n.exp)}}`;
     case 'fence':
       return `\\left${n.open}${go(n.of)}\\right${n.close}`;
   }

@@ -148,14 +148,14 @@ export function checkCombination<C>(p: Prepared<C>, combination: Combination, ru
       continue;
     }
     const utilisation = resistance > 0 ? demand / resistance : null;
-    const multiple = utilisation === null ? 0 : check.nonlinear ? solveMultiple(p, check, side, combination, loading, run, utilisation) : 1 / utilisation;
+    const multiple = check.nonlinear ? solveMultiple(p, check, side, combination, loading, run, utilisation) : utilisation === null ? 0 : 1 / utilisation;
     results.push({ type: 'strength', id, title, clause, part, demand, resistance, unit, utilisation, multiple, pass: utilisation !== null && utilisation <= 1 });
   }
   return results;
 }
 
 /** Factor on all actions at which a check reaches 1, where its resistance falls with the load; utilisation grows with the factor. */
-function solveMultiple<C>(p: Prepared<C>, check: CheckDef<C>, side: Side<C>, combination: Combination, loading: Loading, run: Run, utilisation: number): number {
+function solveMultiple<C>(p: Prepared<C>, check: CheckDef<C>, side: Side<C>, combination: Combination, loading: Loading, run: Run, utilisation: number | null): number {
   const steps = run.steps;
   run.steps = null;
   const over = (k: number): number => {
@@ -165,7 +165,8 @@ function solveMultiple<C>(p: Prepared<C>, check: CheckDef<C>, side: Side<C>, com
     return o.resistance > 0 ? o.demand / o.resistance - 1 : 1e9;
   };
   let low = 0;
-  let high = 1 / utilisation;
+  // Without resistance at this load there may be some at a smaller one.
+  let high = utilisation === null ? 1 : 1 / utilisation;
   let fHigh = over(high);
   if (Math.abs(fHigh) > 1e-12) {
     // Utilisation grows faster than the load, so 1/utilisation bounds the answer above when it is over 1 and below when under.
@@ -184,7 +185,7 @@ function solveMultiple<C>(p: Prepared<C>, check: CheckDef<C>, side: Side<C>, com
   setActions(run, p.actions, combination, 1);
   check.run(run, side.c, loading);
   run.steps = steps;
-  return high;
+  return high < 1e-9 ? 0 : high;
 }
 
 /** Detailing rules, judged once a joint: they don't depend on the load. */

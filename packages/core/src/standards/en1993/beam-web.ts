@@ -1,5 +1,5 @@
 import type { CheckDef } from '../../joints/check.ts';
-import type { Formula, Run, Section, Sheet } from '../../formula/index.ts';
+import type { Formula, Run, FormulaSection, Sheet } from '../../formula/index.ts';
 import { blockTearing } from './plates.ts';
 
 /** What the beam web checks need to know of the joint; lengths are in the sheet. */
@@ -18,7 +18,7 @@ const notched = (c: BeamWebCase): boolean => c.notchTop || c.notchBottom;
 const NOT_NOTCHED = 'The beam is not notched.';
 
 /** Shared values of the beam end: depth left at the notch, edges at the notch, shear area. EN 1993-1-1, 6.2.6(3). */
-export function beamEnd(s: Section) {
+export function beamEnd(s: FormulaSection) {
   const h_N = s.f('h_N', 'mm', 'h_b-d_nt-d_nb', 'depth of the beam left at the notch');
   const e_1b = s.f('e_1b', 'mm', 'z_b1-d_nt', 'first row to the upper notch edge');
   const e_1b_bot = s.f('e_1b_bot', 'mm', 'h_b-d_nb-z_b1-L1', 'last row to the lower notch edge');
@@ -35,7 +35,7 @@ export function beamEnd(s: Section) {
 }
 
 /** EN 1993-1-1, 6.2.8(3): reduction for high shear, 0 up to half the plastic shear resistance. Symbols `V` and `V_pl` are names. */
-function highShear(s: Section, V: string, V_pl: string) {
+function highShear(s: FormulaSection, V: string, V_pl: string) {
   const clause = 'EN 1993-1-1, 6.2.8(3)';
   const low = s.f('rho', '-', '0', `no reduction: the shear is at most half of its resistance`, clause);
   const high = s.f('rho', '-', `min(1, (2*${V}/${V_pl}-1)^2)`, 'reduction of bending resistance for high shear', clause);
@@ -43,7 +43,7 @@ function highShear(s: Section, V: string, V_pl: string) {
 }
 
 /** Elastic modulus of what the notch leaves; root radii left out of the tee. */
-function notchModulus(s: Section) {
+function notchModulus(s: FormulaSection) {
   const double = s.f('W_el_N', 'mm3', 't_w*h_N^2/6', 'elastic modulus of the web left by two notches');
   const h_s = s.f('h_s', 'mm', 'h_N-t_f', 'depth of the stem of the tee');
   const y_N = s.f('y_N', 'mm', '(b*t_f^2/2+h_s*t_w*(t_f+h_s/2))/(b*t_f+h_s*t_w)', 'centroid of the tee from its flange face');

@@ -1,8 +1,8 @@
 import type { HoleKind } from '../../catalogue/bolts.ts';
-import type { Formula, Run, Section } from '../../formula/index.ts';
+import type { Formula, Run, FormulaSection } from '../../formula/index.ts';
 
 /** EN 1993-1-8, Table 3.4: shear resistance of one bolt over its planes, with long joint (3.8) and packing (3.6.1(12)). `L_j` is a symbol. */
-export function boltShear(s: Section, L_j: string) {
+export function boltShear(s: FormulaSection, L_j: string) {
   const clause = 'EN 1993-1-8, Table 3.4';
   const threads = s.f('A_bolt', 'mm2', 'A_s', 'area in the shear plane: threads', clause);
   const shank = s.f('A_bolt', 'mm2', 'pi*d^2/4', 'area in the shear plane: shank', clause);
@@ -19,7 +19,7 @@ export function boltShear(s: Section, L_j: string) {
 }
 
 /** The same in tying: gamma_Mu, without the long-joint and packing reductions. */
-export function boltShearTie(s: Section) {
+export function boltShearTie(s: FormulaSection) {
   const clause = 'EN 1993-1-8, Table 3.4';
   const threads = s.f('A_bolt', 'mm2', 'A_s', 'area in the shear plane: threads', clause);
   const shank = s.f('A_bolt', 'mm2', 'pi*d^2/4', 'area in the shear plane: shank', clause);
@@ -60,7 +60,7 @@ export interface BearingPresence {
  * EN 1993-1-8, Table 3.4: bearing, one value for the whole group with every term that exists in it. Covers round holes and slots
  * through the factor f_h; a term without an edge or a second bolt is left out.
  */
-export function bearing(s: Section, t: BearingTerms) {
+export function bearing(s: FormulaSection, t: BearingTerms) {
   const clause = 'EN 1993-1-8, Table 3.4';
   const alphaOf = (end: boolean, pitch: boolean): Formula =>
     s.f(t.alpha, '-', `min(${[end && `${t.end}/(3*${t.d_0})`, pitch && `${t.pitch}/(3*${t.d_0})-1/4`, `f_ub/${t.f_u}`, '1'].filter(Boolean).join(', ')})`, `bearing, distances along a ${t.words} force`, clause);
@@ -95,7 +95,7 @@ export const SLIP_FACTORS = { A: 0.5, B: 0.4, C: 0.3, D: 0.2 } as const;
 export type FrictionClass = keyof typeof SLIP_FACTORS;
 
 /** EN 1993-1-8, 3.9.1: slip resistance of one preloaded bolt without tension. */
-export function slip(s: Section) {
+export function slip(s: FormulaSection) {
   const F_p_C = s.f('F_p_C', 'kN', '0.7*f_ub*A_s', 'preload', 'EN 1993-1-8, 3.9.1(2)');
   const F_s_Rd = s.f('F_s_Rd', 'kN', 'k_s*n_f*mu*F_p_C/gamma_M3', 'slip resistance of one bolt', 'EN 1993-1-8, 3.9.1(1)');
   return (r: Run): number => {
@@ -108,7 +108,7 @@ export function slip(s: Section) {
  * Closed form of the elastic bolt group, n1 rows by one or two lines, vertical force V at distance `z` from the centroid: the worst
  * bolt takes V (1/n + alpha) vertically and V beta horizontally.
  */
-export function groupFactors(s: Section) {
+export function groupFactors(s: FormulaSection) {
   const n = s.f('n', '-', 'n1*n2', 'number of bolts');
   const one = {
     I: s.f('I', 'mm2', 'n1*(n1^2-1)*p1^2/12', 'sum of squared distances of the bolts from their centroid'),

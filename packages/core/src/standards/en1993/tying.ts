@@ -1,5 +1,5 @@
 import type { CheckDef } from '../../joints/check.ts';
-import type { Run, Section, Sheet } from '../../formula/index.ts';
+import type { Run, FormulaSection, Sheet } from '../../formula/index.ts';
 import { blockTearing } from './plates.ts';
 
 /** A part pulled horizontally through its bolts: symbols of its sizes and of its steel. */
@@ -21,7 +21,7 @@ export interface PulledPart {
  * Block tearing of a part pulled horizontally (basis 2.10): case 1 between the outer rows, case 2 out to one edge where there is
  * one. The gamma of the tension area is `gamma`.
  */
-export function horizontalBlock(s: Section, p: PulledPart, gamma: string, symbol = 'N') {
+export function horizontalBlock(s: FormulaSection, p: PulledPart, gamma: string, symbol = 'N') {
   const nt1 = s.f('A_nt_1', 'mm2', `${p.t}*(L1-(n1-1)*${p.d_v})`, 'net area in tension between the outer rows');
   const nv1 = s.f('A_nv_1', 'mm2', `2*${p.t}*(${p.e_end}+B2-(n2-0.5)*${p.d_h})`, 'net area in shear along two rows');
   const N1 = blockTearing(s, `${symbol}_1`, 1, p.f_u, p.f_y, gamma, 'A_nt_1', 'A_nv_1');
@@ -71,7 +71,7 @@ export function pulledPartChecks<C>(sheet: Sheet, p: PulledPart, edge: (r: Run, 
  * Yield lines of a supporting web pulled by a plate welded to it (basis 2.10): plate depth `h`, width `w`, hole ratio 0. With
  * tensile strength and gamma_Mu in tying, with yield strength and gamma_M0 under a lasting axial force.
  */
-export function webYieldLines(s: Section, o: { m: string; f: string; gamma: string; h: string; w: string }) {
+export function webYieldLines(s: FormulaSection, o: { m: string; f: string; gamma: string; h: string; w: string }) {
   const m = s.f(o.m, 'N', `0.25*${o.f}*t_2^2/${o.gamma}`, 'plastic moment of the web per length');
   const steps = [
     s.f('eta_1', '-', `${o.h}/d_2`, 'depth of the plate over the clear depth of the web'),

@@ -1,7 +1,7 @@
-import type { Run, Section } from '../../formula/index.ts';
+import type { Run, FormulaSection } from '../../formula/index.ts';
 
 /** Throat and effective length of two fillets along a plate of depth `h` (a symbol), EN 1993-1-8, 4.5.1; no end returns. */
-export function filletPair(s: Section, h: string) {
+export function filletPair(s: FormulaSection, h: string) {
   const a = s.f('a', 'mm', 'k_a*s', 'throat of the fillet weld', 'EN 1993-1-8, 4.5.2');
   const l_eff = s.f('l_eff', 'mm', `${h}-2*a`, 'effective length of one weld', 'EN 1993-1-8, 4.5.1');
   return (r: Run): number => {
@@ -11,7 +11,7 @@ export function filletPair(s: Section, h: string) {
 }
 
 /** Directional method, 4.5.3.2: utilisation of one fillet from `n_perp` and `v_par` of the section (N/mm). */
-export function directional(s: Section) {
+export function directional(s: FormulaSection) {
   const clause = 'EN 1993-1-8, 4.5.3.2';
   const steps = [
     s.f('sigma_perp', 'MPa', 'n_perp/(sqrt(2)*a)', 'normal stress on the throat', clause),
@@ -29,7 +29,7 @@ export function directional(s: Section) {
 }
 
 /** Simplified method, 4.5.3.3: force per mm against the resistance per mm. */
-export function simplified(s: Section) {
+export function simplified(s: FormulaSection) {
   const clause = 'EN 1993-1-8, 4.5.3.3';
   const F = s.f('F_w_Ed', 'kN/mm', 'sqrt(n_perp^2+v_par^2)', 'force on the weld per length', clause);
   const R = s.f('F_w_Rd', 'kN/mm', 'a*f_u_weld/(sqrt(3)*beta_w*gamma_M2)', 'resistance of the weld per length', clause);

@@ -2,7 +2,7 @@ import { boltShearTie, bearing } from '../../../standards/en1993/bolts.ts';
 import { blockTearing } from '../../../standards/en1993/plates.ts';
 import { filletPair } from '../../../standards/en1993/welds.ts';
 import { pulledPartChecks, webYieldLines, type PulledPart } from '../../../standards/en1993/tying.ts';
-import type { Run, Section } from '../../../formula/index.ts';
+import type { Run, FormulaSection } from '../../../formula/index.ts';
 import type { CheckDef } from '../../check.ts';
 import { webEdge } from './bolts.ts';
 import { FLANGE_PULL, NO_D2 } from './plate.ts';
@@ -24,7 +24,7 @@ export function pulledDepth(r: Run, c: FinPlateCase): void {
 export const tieEdge = webEdge;
 
 /** The block that the reaction tears out of a notched web, with its areas. */
-export function beamBlock(s: Section) {
+export function beamBlock(s: FormulaSection) {
   const A_nt = s.f('A_nt', 'mm2', 't_w*(e_2b+B2-(n2-0.5)*d_h_w)', 'net area in tension of the block that the shear tears');
   const A_nv = s.f('A_nv', 'mm2', 't_w*(e_1b+L1-(n1-0.5)*d_v_w)', 'net area in shear of the block that the shear tears');
   const V = blockTearing(s, 'V_block', 0.5, 'f_u_w', 'f_y_w', 'gamma_M2');

@@ -1,0 +1,96 @@
+import type { Combination } from '../actions/combination.ts';
+import type { Basis } from '../job/basis.ts';
+import type { State } from '../job/check.ts';
+import { kindOf } from '../joints/registry.ts';
+import { costOf } from './cost.ts';
+import { leastMultiple, tryDetail } from './judge.ts';
+
+export interface WayOut {
+  readonly label: string;
+  readonly input: unknown;
+  readonly line: string;
+  readonly before: number;
+  readonly after: number;
+  readonly state: State;
+  /** Rules that the detail breaks now and would break then. */
+  readonly rulesBefore: number;
+  readonly rulesAfter: number;
+  /** Change in plate mass (kg), bolts and relative cost. */
+  readonly mass: number;
+  readonly bolts: number;
+  readonly cost: number;
+  /** True for a pair of moves, offered where no single one brings the joint home. */
+  readonly pair: boolean;
+}
+
+interface Trial {
+  readonly way: WayOut;
+  /** It brings the joint to the state that it lacks: sound when it is not, over the close limit when it is close. */
+  readonly arrives: boolean;
+}
+
+/**
+ * The smallest moves that would lift a joint, each really re-checked, cheapest first. A joint that gives or breaks a rule gets moves
+ * that mend it, pairs where no single move does, then those that help most; a sound joint gets moves that lift it further.
+ */
+export function waysOut(kindId: string, input: unknown, combinations: readonly Combination[], basis: Basis, most = 6): WayOut[] {
+  const kind = kindOf(kindId);
+  const now = tryDetail(kindId, input, combinations, basis);
+  if (!now || now.worst < 0) return [];
+  const before = leastMultiple(now);
+  const rulesBefore = now.brokenRules.length;
+  const soundNow = now.state === 'holds' || now.state === 'close';
+  const model = kind.model(input, basis);
+  const quantities = kind.quantities(model);
+  const cost = costOf(quantities);
+
+  const attempt = (label: string, trial: unknown, pair: boolean): Trial | null => {
+    const report = tryDetail(kindId, trial, combinations, basis);
+    if (!report) return null;
+    const after = leastMultiple(report);
+    const rulesAfter = report.brokenRules.length;
+    const lifts = after > before + 0.02;
+    const mends = rulesAfter < rulesBefore;
+    if ((!lifts && !mends) || rulesAfter > rulesBefore || (mends && after < Math.min(before, 1))) return null;
+    const q = kind.quantities(kind.model(trial, basis));
+    const way: WayOut = {
+      label, input: trial, line: kind.line.print(trial), before, after, state: report.state, rulesBefore, rulesAfter, pair,
+      mass: q.plateMass - quantities.plateMass, bolts: q.bolts - quantities.bolts, cost: costOf(q) - cost,
+    };
+    return { way, arrives: rulesAfter === 0 && after >= (soundNow ? basis.close : 1) };
+  };
+
+  const moves = kind.moves(input, model);
+  const singles = moves.map((m) => attempt(m.label, m.input, false)).filter((t) => t !== null);
+  const home = singles.filter((t) => t.arrives);
+  const trials = [...singles];
+  if (!soundNow && home.length < 2) trials.push(...pairs(kindId, moves, basis, attempt));
+  const seen = new Set<string>();
+  return trials
+    .sort((a, b) => rank(a) - rank(b))
+    .map((t) => t.way)
+    .filter((w) => !seen.has(w.line) && seen.add(w.line))
+    .slice(0, most);
+}
+
+/** Moves that arrive come first, cheapest first; the rest by how much they lift for what they cost. */
+const rank = (t: Trial): number => (t.arrives ? t.way.cost - 1e6 : t.way.cost - 100 * t.way.after);
+
+function pairs(kindId: string, moves: readonly { label: string; input: unknown }[], basis: Basis, attempt: (label: string, input: unknown, pair: boolean) => Trial | null): Trial[] {
+  const kind = kindOf(kindId);
+  const found: Trial[] = [];
+  for (const [i, first] of moves.entries()) {
+    let second: readonly { label: string; input: unknown }[];
+    try {
+      second = kind.moves(first.input, kind.model(first.input, basis));
+    } catch {
+      continue; // the first move alone can't be built; its pairs are not looked for
+    }
+    for (const next of second.slice(i)) {
+      if (next.label.split(' ')[0] === first.label.split(' ')[0]) continue;
+      const t = attempt(`${first.label}, ${next.label}`, next.input, true);
+      if (t?.arrives) found.push(t);
+    }
+  }
+  return found;
+}

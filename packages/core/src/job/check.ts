@@ -1,0 +1,112 @@
+import { type Combination } from '../actions/combination.ts';
+import { Run, type Sheet } from '../formula/index.ts';
+import { checkCombination, checkRules, type CheckResult, type RuleResult, type StrengthResult } from '../joints/check.ts';
+import { kindOf } from '../joints/registry.ts';
+import { Refusal } from '../refusal.ts';
+import { multipleText } from '../units/format.ts';
+import type { Basis } from './basis.ts';
+
+/** State of a joint; `none`: nothing to judge (no actions, or it can't be checked). Stale is the sign-off's, not the check's. */
+export type State = 'holds' | 'close' | 'gives' | 'rule' | 'none';
+
+export interface FirstToGive {
+  readonly id: string;
+  readonly title: string;
+  readonly multiple: number;
+}
+
+export interface CombinationReport {
+  readonly combination: Combination;
+  readonly checks: readonly CheckResult[];
+  /** The check with the lowest load multiple; null when nothing is loaded. */
+  readonly first: FirstToGive | null;
+  /** Id of the strength check with the highest utilisation. */
+  readonly governs: string | null;
+  readonly state: State;
+}
+
+export interface JointReport {
+  readonly combinations: readonly CombinationReport[];
+  readonly rules: readonly RuleResult[];
+  /** Index of the combination that gives first, -1 without one. */
+  readonly worst: number;
+  readonly state: State;
+  readonly brokenRules: readonly RuleResult[];
+  readonly verdict: string;
+}
+
+/** Runs are reused: their arrays are the only state, and every combination overwrites them. */
+const RUNS = new WeakMap<Sheet, Run>();
+function runOf(sheet: Sheet): Run {
+  let run = RUNS.get(sheet);
+  if (!run) RUNS.set(sheet, (run = new Run(sheet)));
+  return run;
+}
+
+/** kN of the job to the N of the core. */
+export const inNewtons = (c: Combination): Combination => ({ ...c, V_Ed: c.V_Ed * 1e3, N_Ed: c.N_Ed * 1e3, N_tie: c.N_tie * 1e3, ...(c.V_ser === undefined ? {} : { V_ser: c.V_ser * 1e3 }) });
+
+export interface JointLike {
+  readonly kind: string;
+  readonly input: unknown;
+  readonly combinations: readonly Combination[];
+}
+
+/** Checks one joint under all its combinations. Throws a Refusal when it can't be built as described. */
+export function checkJoint(joint: JointLike, basis: Basis): JointReport {
+  const kind = kindOf(joint.kind);
+  const prepared = kind.prepare(kind.model(joint.input, basis));
+  const run = runOf(prepared.sheet);
+  const combinations = joint.combinations.map((c) => reportCombination(c, checkCombination(prepared, inNewtons(c), run), basis));
+  return summarise(combinations, checkRules(prepared, run), basis);
+}
+
+export function reportCombination(combination: Combination, checks: readonly CheckResult[], basis: Basis): CombinationReport {
+  let first: StrengthResult | null = null;
+  let governs: StrengthResult | null = null;
+  for (const c of checks) {
+    if (c.type !== 'strength') continue;
+    if (!first || c.multiple < first.multiple) first = c;
+    if (!governs || (c.utilisation ?? Infinity) > (governs.utilisation ?? Infinity)) governs = c;
+  }
+  const passes = checks.every((c) => c.type === 'skip' || c.pass);
+  const state: State = !first ? 'none' : !passes || first.multiple < 1 ? 'gives' : first.multiple < basis.close ? 'close' : 'holds';
+  return { combination, checks, first: first && { id: first.id, title: first.title, multiple: first.multiple }, governs: governs?.id ?? null, state };
+}
+
+export function summarise(combinations: readonly CombinationReport[], rules: readonly RuleResult[], basis: Basis): JointReport {
+  let worst = -1;
+  combinations.forEach((c, i) => {
+    if (c.first && (worst < 0 || c.first.multiple < combinations[worst]!.first!.multiple)) worst = i;
+  });
+  const brokenRules = rules.filter((r) => r.type === 'rule' && r.must && !r.pass);
+  const strength: State = worst < 0 ? 'none' : combinations.some((c) => c.state === 'gives') ? 'gives' : combinations[worst]!.first!.multiple < basis.close ? 'close' : 'holds';
+  const state: State = strength === 'gives' ? 'gives' : brokenRules.length ? 'rule' : strength;
+  const report = { combinations, rules, worst, state, brokenRules };
+  return { ...report, verdict: verdictOf(report) };
+}
+
+export const STATE_WORDS: Readonly<Record<State | 'stale', string>> = {
+  holds: 'holds', close: 'holds, close', gives: 'gives', rule: 'detailing rule broken', none: 'not judged', stale: 'stale',
+};
+
+/** The one verdict of a joint, the same on screen, on paper and in the CLI. */
+function verdictOf(r: Omit<JointReport, 'verdict'>): string {
+  const worst = r.combinations[r.worst];
+  const rules = r.brokenRules.length === 0 ? '' : r.brokenRules.length === 1 ? ` · rule broken: ${r.brokenRules[0]!.title}` : ` · ${r.brokenRules.length} rules broken`;
+  if (!worst?.first) return `no actions given${rules}`;
+  const word = r.state === 'gives' ? 'gives' : 'holds';
+  return `${word} · ${multipleText(worst.first.multiple)} × ${worst.combination.name}${rules}`;
+}
+
+export type CheckedJoint = { readonly report: JointReport } | { readonly refusal: { readonly field: string; readonly message: string } };
+
+/** Checks a joint and turns a refusal into a value, for registers and batches. */
+export function tryCheckJoint(joint: JointLike, basis: Basis): CheckedJoint {
+  try {
+    return { report: checkJoint(joint, basis) };
+  } catch (e) {
+    if (e instanceof Refusal) return { refusal: { field: e.field, message: e.message } };
+    throw e;
+  }
+}

@@ -1,0 +1,210 @@
+import Joi from 'joi';
+import type { Combination } from '../actions/combination.ts';
+import type { CustomSteel, FactorSet, Section } from '../catalogue/index.ts';
+import { size, validate } from '../joints/fields.ts';
+import { LineError } from '../joints/kind.ts';
+import { KINDS, kindOf } from '../joints/registry.ts';
+import { Refusal } from '../refusal.ts';
+import { DEFAULT_BASIS, DEFAULT_SETTINGS, RECOMMENDED_FACTORS, UK_FACTORS, type Basis, type Factors, type Settings } from './basis.ts';
+
+export const JOB_FORMAT = 'ample-gusset-job';
+export const JOB_VERSION = 1;
+
+/** Standard, factors and choices of a job as they are written in its file. */
+export interface JobBasis {
+  readonly standard: 'EN 1993-1-8';
+  readonly set: FactorSet;
+  /** Only with the custom set. */
+  readonly factors?: Partial<Factors>;
+  readonly settings: Partial<Settings>;
+  readonly close: number;
+}
+
+export interface SignOff {
+  readonly by: string;
+  /** ISO date and time. */
+  readonly at: string;
+  /** Fingerprint of the joint as it was signed. */
+  readonly fingerprint: string;
+}
+
+export interface JointDocument {
+  readonly mark: string;
+  readonly kind: string;
+  readonly line: string;
+  readonly note: string;
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- each kind has its own input
+  readonly input: any;
+  readonly combinations: readonly Combination[];
+  /** Settings that differ from the job's. */
+  readonly settings?: Partial<Settings>;
+  readonly checked?: SignOff;
+}
+
+/** A custom section is an I or H by its dimensions. */
+export type CustomSection = Section & { readonly shape: 'I' };
+
+export interface JobDocument {
+  readonly format: typeof JOB_FORMAT;
+  readonly version: number;
+  readonly number: string;
+  readonly name: string;
+  readonly client: string;
+  readonly basis: JobBasis;
+  readonly sections: readonly CustomSection[];
+  readonly steels: readonly CustomSteel[];
+  readonly joints: readonly JointDocument[];
+}
+
+const FORCE = 1e6; // kN; a larger end force is a slip of the keyboard
+export const combinationSchema = Joi.object({
+  name: Joi.string().max(20).required(),
+  note: Joi.string().max(120).allow('').default(''),
+  V_Ed: size(-FORCE, FORCE).default(0),
+  N_Ed: size(-FORCE, FORCE).default(0),
+  N_tie: size(0, FORCE).default(0),
+  V_ser: size(-FORCE, FORCE),
+});
+
+export const settingsSchema = Joi.object({
+  exposed: Joi.boolean(),
+  long_joint: Joi.boolean(),
+  full_strength_weld: Joi.boolean(),
+  weld_method: Joi.string().valid('directional', 'simplified'),
+  throat_factor: size(0.5, 1),
+  flange_held: Joi.boolean(),
+});
+
+const gamma = size(0.8, 3);
+export const basisSchema = Joi.object({
+  standard: Joi.string().valid('EN 1993-1-8').default('EN 1993-1-8'),
+  set: Joi.string().valid('UK', 'recommended', 'custom').default('UK'),
+  factors: Joi.object({ gamma_M0: gamma, gamma_M1: gamma, gamma_M2: gamma, gamma_M3: gamma, gamma_M3_ser: gamma, gamma_Mu: gamma })
+    .when('set', { is: 'custom', then: Joi.optional(), otherwise: Joi.forbidden() }),
+  settings: settingsSchema.default({}),
+  close: size(1, 2).default(1.1),
+});
+
+export const customSectionSchema = Joi.object({
+  name: Joi.string().max(60).required(),
+  shape: Joi.string().valid('I').default('I'),
+  h: size(40, 1500).required(), b: size(20, 600).required(), tw: size(2, 80).required(), tf: size(2, 140).required(), r: size(0, 60).required(),
+});
+
+export const customSteelSchema = Joi.object({
+  name: Joi.string().max(40).pattern(/^[A-Za-z][\w.+ -]*$/).required().messages({ 'string.pattern.base': '{{#label}}: "{{#value}}" can not be a name; accepted are letters, figures, and . + - _ after a letter.' }),
+  f_y: size(100, 1000).required(), f_u: size(100, 1500).required(), beta_w: size(0.5, 1.5).required(),
+});
+
+/** Marks are part of file names and drawings. */
+export const markSchema = Joi.string().max(24).pattern(/^[\p{L}\p{N}][\p{L}\p{N} ._/+-]*$/u).messages({
+  'string.pattern.base': '{{#label}}: "{{#value}}" can not be a mark; accepted are letters, figures and . - _ / + after a letter or figure.',
+});
+
+export const jointSchema = Joi.object({
+  mark: markSchema.required(),
+  kind: Joi.string().valid(...KINDS.map((k) => k.id)).required(),
+  line: Joi.string().max(400),
+  note: Joi.string().max(2000).allow('').default(''),
+  input: Joi.object().unknown(true).required(),
+  combinations: Joi.array().items(combinationSchema).max(200).unique('name').default([]).messages({ 'array.unique': '{{#label}}: the name of this combination stands twice; accepted are different names.' }),
+  settings: settingsSchema,
+  checked: Joi.object({ by: Joi.string().max(80).required(), at: Joi.string().max(40).required(), fingerprint: Joi.string().max(40).required() }),
+});
+
+export const jobSchema = Joi.object({
+  format: Joi.string().valid(JOB_FORMAT).required(),
+  version: Joi.number().valid(JOB_VERSION).required(),
+  number: Joi.string().max(40).allow('').default(''),
+  name: Joi.string().max(120).required(),
+  client: Joi.string().max(120).allow('').default(''),
+  basis: basisSchema.default({ standard: 'EN 1993-1-8', set: 'UK', settings: {}, close: 1.1 }),
+  sections: Joi.array().items(customSectionSchema).max(500).default([]),
+  steels: Joi.array().items(customSteelSchema).max(100).default([]),
+  joints: Joi.array().items(jointSchema).max(5000).unique('mark').default([]).messages({ 'array.unique': '{{#label}}: this mark stands twice; accepted are different marks.' }),
+});
+
+export class DocumentError extends Error {
+  override readonly name = 'DocumentError';
+  constructor(
+    readonly field: string,
+    message: string,
+  ) {
+    super(message);
+  }
+}
+
+const refuse = ({ field, message }: { field: string; message: string }): never => {
+  throw new DocumentError(field, message);
+};
+
+/** One migration takes a document of version `from` to the next. None is needed before the second version exists. */
+export interface Migration {
+  readonly from: number;
+  readonly name: string;
+  apply(document: Record<string, unknown>): Record<string, unknown>;
+}
+export const MIGRATIONS: readonly Migration[] = [];
+
+/** Brings an older document up to date, one migration after the other. */
+export function migrate(document: Record<string, unknown>, migrations: readonly Migration[] = MIGRATIONS, current = JOB_VERSION): Record<string, unknown> {
+  let doc = document;
+  while (typeof doc['version'] === 'number' && doc['version'] < current) {
+    const step = migrations.find((m) => m.from === doc['version']);
+    if (!step) break;
+    doc = { ...step.apply(doc), version: step.from + 1 };
+  }
+  return doc;
+}
+
+/** Reads a job from parsed JSON: migrated, validated, defaults filled in, each joint against its own kind. Throws DocumentError. */
+export function readJob(raw: unknown): JobDocument {
+  if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) return refuse({ field: 'file', message: 'The file is not a job: it must be a JSON object with "format", "version" and "joints".' });
+  const doc = migrate(raw as Record<string, unknown>);
+  if (doc['format'] !== JOB_FORMAT) refuse({ field: 'format', message: `format: ${JSON.stringify(doc['format'])?.slice(0, 60) ?? 'nothing'} is not a job of this product; accepted is "${JOB_FORMAT}".` });
+  if (doc['version'] !== JOB_VERSION) refuse({ field: 'version', message: `version: ${String(doc['version']).slice(0, 20)} is not known here; accepted are versions up to ${JOB_VERSION}.` });
+  const result = validate<JobDocument>(jobSchema, doc);
+  if ('error' in result) return refuse(result.error);
+  const job = result.value;
+  return { ...job, joints: job.joints.map((j) => readJoint(j, `joint ${j.mark}`)) };
+}
+
+/** Validates one joint's input by its kind and fills in its line; a line given without sizes supplies them. */
+export function readJoint(joint: Omit<JointDocument, 'line'> & { line?: string }, where: string): JointDocument {
+  const kind = kindOf(joint.kind);
+  let input: unknown = joint.input;
+  if (joint.line !== undefined && joint.input?.plate === undefined) input = fromLine(joint.line, joint.input, kind, where);
+  const checked = validate<unknown>(kind.schema, input, `${where}: input`);
+  if ('error' in checked) return refuse(checked.error);
+  const line = kind.line.print(checked.value);
+  if (joint.line !== undefined && joint.line !== line) {
+    const parsed = fromLine(joint.line, checked.value, kind, where);
+    if (kind.line.print(parsed) !== line) refuse({ field: `${where}: line`, message: `${where}: line and input disagree: the line says "${joint.line.slice(0, 160)}", the input "${line}"; correct one or leave the line out.` });
+  }
+  return { ...joint, input: checked.value, line };
+}
+
+function fromLine(line: string, base: unknown, kind: ReturnType<typeof kindOf>, where: string): unknown {
+  try {
+    return kind.line.parse(line, { ...(base as object), beam: { notch: { type: 'none' }, ...((base as { beam?: object })?.beam ?? {}) } });
+  } catch (e) {
+    if (e instanceof LineError) return refuse({ field: `${where}: line`, message: `${where}: line: ${e.message}` });
+    throw e;
+  }
+}
+
+/** The basis that joints are checked to, from the job's own values. */
+export function basisOf(job: Pick<JobDocument, 'basis' | 'sections' | 'steels'>, settings: Partial<Settings> = {}): Basis {
+  const { basis } = job;
+  const factors = basis.set === 'recommended' ? RECOMMENDED_FACTORS : basis.set === 'custom' ? { ...UK_FACTORS, ...basis.factors } : UK_FACTORS;
+  return { set: basis.set, factors, settings: { ...DEFAULT_SETTINGS, ...basis.settings, ...settings }, sections: job.sections, steels: job.steels, close: basis.close };
+}
+
+/** Checks a custom section as a member would: refuses one that has no web. */
+export function validateCustomSection(s: CustomSection): void {
+  if (s.h <= 2 * (s.tf + s.r)) throw new Refusal('sections.h', `sections.h: ${s.name} is ${s.h} mm deep and has no web between its fillets; accepted is more than ${2 * (s.tf + s.r)} mm.`);
+}
+
+export const EMPTY_JOB: JobDocument = {
+  format: JOB_FORMAT, version: JOB_VERSION, number: '', name: '', client: '', basis: { standard: 'EN 1993-1-8', set: DEFAULT_BASIS.set, settings: {}, close: DEFAULT_BASIS.close }, sections: [], steels: [], joints: [],
+};

@@ -1,0 +1,131 @@
+import type { Combination } from '../actions/combination.ts';
+import { letter, notationOf, Run, scientific, substituted, WORKING_DIGITS, type Notation, type Origin, type Step } from '../formula/index.ts';
+import { checkCombination, checkRules, sideFor } from '../joints/check.ts';
+import { kindOf } from '../joints/registry.ts';
+import { figure, multipleText, quantity } from '../units/format.ts';
+import { UNITS, type UnitId } from '../units/units.ts';
+import type { Basis } from './basis.ts';
+import { inNewtons, reportCombination, summarise, type JointLike, type JointReport } from './check.ts';
+
+/** Where a symbol's value comes from: another line of the workings, or the outside. */
+export type Source = { readonly kind: 'formula'; readonly section: string; readonly anchor: string } | Origin;
+
+export interface UsedSymbol {
+  readonly name: string;
+  readonly text: string;
+  readonly value: string;
+  readonly source: Source;
+}
+
+export interface WorkingStep {
+  readonly anchor: string;
+  readonly symbol: Notation;
+  readonly text: string;
+  readonly clause: string;
+  readonly formula: Notation;
+  /** The formula with its values; null where it is a plain constant. */
+  readonly values: Notation | null;
+  readonly result: Notation;
+  readonly unit: string;
+  readonly uses: readonly UsedSymbol[];
+}
+
+export interface WorkingSection {
+  readonly id: string;
+  readonly title: string;
+  readonly clause: string;
+  readonly type: 'shared' | 'strength' | 'skip' | 'rule';
+  /** "142 kN against 167 kN: 0.848, gives at 1.18", or the reason why it does not apply. */
+  readonly summary: string;
+  readonly pass: boolean;
+  readonly governs: boolean;
+  readonly multiple: number | null;
+  readonly steps: readonly WorkingStep[];
+}
+
+export interface Workings {
+  readonly combination: Combination | null;
+  readonly sections: readonly WorkingSection[];
+  readonly report: JointReport;
+}
+
+/** The whole calculation of a joint under one combination, every line with its formula, values, result, clause and sources. */
+export function workingsOf(joint: JointLike, basis: Basis, index: number): Workings {
+  const kind = kindOf(joint.kind);
+  const prepared = kind.prepare(kind.model(joint.input, basis));
+  const run = new Run(prepared.sheet);
+  const reports = joint.combinations.map((c) => reportCombination(c, checkCombination(prepared, inNewtons(c), run), basis));
+  const combination = joint.combinations[index] ?? null;
+  const traced = new Run(prepared.sheet);
+  traced.startTrace();
+  const checks = combination ? checkCombination(prepared, inNewtons(combination), traced) : [];
+  const ruleRun = new Run(prepared.sheet);
+  ruleRun.startTrace();
+  const rules = checkRules(prepared, ruleRun);
+  const report = summarise(reports, rules, basis);
+  const governs = reports[index]?.governs ?? null;
+
+  const origins = new Map<number, Origin>(combination ? sideFor(prepared, inNewtons(combination)).origins : prepared.upright.origins);
+  for (const slot of Object.values(prepared.actions)) origins.set(slot, { kind: 'action', ref: combination ? `combination ${combination.name}` : 'no combination' });
+  const shared = new Set<string>(traced.steps!.map((s) => s.def.slot.section).filter((s) => !checks.some((c) => c.id === s)));
+  const sections: WorkingSection[] = [];
+  if (combination)
+    for (const id of shared) {
+      // Sections that belong to a check under a longer name (the slip cases) stay with it.
+      sections.push({ id, title: SHARED_TITLES[id] ?? id, clause: '', type: 'shared', summary: '', pass: true, governs: false, multiple: null, steps: stepsOf(traced.steps!, id, origins) });
+    }
+  for (const c of checks) {
+    const steps = stepsOf(traced.steps!, c.id, origins);
+    if (c.type === 'skip') {
+      sections.push({ id: c.id, title: c.title, clause: c.clause, type: 'skip', summary: c.reason, pass: true, governs: false, multiple: null, steps: [] });
+      continue;
+    }
+    const { demand, resistance, unit, utilisation, multiple } = c;
+    const summary = `${quantity(demand, unit)} against ${quantity(resistance, unit)}: ${utilisation === null ? 'no resistance' : `utilisation ${utilisation.toFixed(3)}`}, gives at ${multipleText(multiple)}`;
+    sections.push({ id: c.id, title: c.title, clause: c.clause, type: 'strength', summary, pass: c.pass, governs: c.id === governs, multiple, steps });
+  }
+  for (const r of rules) {
+    const steps = stepsOf(ruleRun.steps!, r.id, origins);
+    const sign = r.sense === '>=' ? '≥' : '≤';
+    const summary = r.type === 'skip' ? r.reason! : `${r.note ?? `${quantity(r.actual, r.unit)} ${sign} ${quantity(r.limit, r.unit)}`}: ${r.pass ? 'kept' : r.must ? 'broken' : 'advice not met'}`;
+    sections.push({ id: r.id, title: r.title, clause: r.clause, type: r.type, summary, pass: r.pass || !r.must, governs: false, multiple: null, steps: r.type === 'skip' ? [] : steps });
+  }
+  return { combination, sections, report };
+}
+
+const SHARED_TITLES: Readonly<Record<string, string>> = {
+  geometry: 'Geometry and bolt group', 'web-edges': 'Edges of the web', 'web-depth': 'Depth of web under axial force',
+  'bolt-group-slip-ser': 'Slip: forces in service', 'bolt-group-slip-uls': 'Slip: forces at ultimate',
+};
+
+const anchorOf = (section: string, symbol: string): string => `${section}.${symbol}`;
+
+function stepsOf(steps: readonly Step[], section: string, origins: ReadonlyMap<number, Origin>): WorkingStep[] {
+  // A value worked twice (once for each of two checks) is printed once.
+  const mine = steps.filter((s, i) => s.def.slot.section === section && steps.findIndex((t) => t.def === s.def) === i);
+  return mine.map((s) => {
+    const { slot, ast, uses, text, clause } = s.def;
+    const values = new Map(uses.map((u, i) => [u.name, { value: s.values[i]!, unit: u.slot.unit }]));
+    return {
+      anchor: anchorOf(section, slot.symbol),
+      symbol: letter(slot.symbol),
+      text, clause,
+      formula: notationOf(ast),
+      values: uses.length ? substituted(ast, values, { value: s.value, unit: slot.unit }) : null,
+      result: scientific(s.value, slot.unit) ?? { k: 'num', text: figure(s.value, slot.unit, WORKING_DIGITS) },
+      unit: UNITS[slot.unit].text,
+      uses: uses.map((u, i) => ({ name: u.name, text: u.slot.text, value: shownValue(s.values[i]!, u.slot.unit), source: sourceOf(steps, s.from[i]!, u.slot.index, origins) })),
+    };
+  });
+}
+
+const shownValue = (value: number, unit: UnitId): string => quantity(value, unit, WORKING_DIGITS);
+
+function sourceOf(steps: readonly Step[], from: number, slot: number, origins: ReadonlyMap<number, Origin>): Source {
+  if (from >= 0) {
+    const { section, symbol } = steps[from]!.def.slot;
+    return { kind: 'formula', section, anchor: anchorOf(section, symbol) };
+  }
+  return origins.get(slot) ?? { kind: 'code', ref: 'constant of the method' };
+}
+

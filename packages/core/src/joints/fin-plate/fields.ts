@@ -1,0 +1,85 @@
+import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, HOLE_KINDS, STEEL_GRADES, type HoleKind } from '../../catalogue/index.ts';
+import type { Edit, Field, FieldValue } from '../kind.ts';
+import { bottomEnd, type FinPlateInput, type Notch, type SupportType } from './input.ts';
+
+type I = FinPlateInput;
+const PLATES = [6, 8, 10, 12, 15, 20, 25];
+const range = (from: number, to: number, step: number): number[] => Array.from({ length: Math.floor((to - from) / step) + 1 }, (_, i) => from + i * step);
+
+const plate = (i: I, change: Partial<I['plate']>): I => ({ ...i, plate: { ...i.plate, ...change } });
+const bolts = (i: I, change: Partial<I['bolts']>): I => ({ ...i, bolts: { ...i.bolts, ...change } });
+const web = (i: I, change: Partial<I['web']>): I => ({ ...i, web: { ...i.web, ...change } });
+const notch = (i: I, change: Partial<Notch>): I => ({ ...i, beam: { ...i.beam, notch: { ...i.beam.notch, ...change } } });
+
+/** A number in mm; `steps` are the practical values of the arrow keys. */
+const mm = (id: string, label: string, symbol: string, steps: readonly number[], get: (i: I) => number, set: (i: I, v: number) => I): Field<I> => ({
+  id, label, symbol, unit: 'mm', type: 'number', steps, get, set: (i, v) => set(i, Number(v)),
+});
+const choice = (id: string, label: string, options: readonly (readonly [FieldValue, string])[], get: (i: I) => FieldValue, set: (i: I, v: FieldValue) => I): Field<I> => ({
+  id, label, unit: '', type: 'choice', options: options.map(([value, text]) => ({ value, label: text })), get, set,
+});
+const grade = (id: string, label: string, get: (i: I) => string | undefined, set: (i: I, v: string) => I): Field<I> => ({
+  id, label, unit: '', type: 'grade', options: STEEL_GRADES.map((g) => ({ value: g, label: g })), get, set: (i, v) => set(i, String(v)),
+});
+const HOLE_WORDS: Readonly<Record<HoleKind, string>> = {
+  normal: 'normal round', oversize: 'oversize', short_slot_h: 'short slot, along', long_slot_h: 'long slot, along', short_slot_v: 'short slot, upright', long_slot_v: 'long slot, upright',
+};
+
+/** A new pitch or number of rows: the plate grows or shrinks at its lower end, both end distances stay. */
+const withRows = (i: I, n1: number, p1: number): I => plate(bolts(i, { n1, p1 }), { h: i.plate.e1 + (n1 - 1) * p1 + bottomEnd(i) });
+
+/** Sections replaced by name drop the dimensions typed for the old one. */
+function withSection<T extends { section?: string }>(member: T, section: string): T {
+  const { h: _h, b: _b, tw: _tw, tf: _tf, r: _r, A: _A, t: _t, t_ref: _t_ref, d2: _d2, ...rest } = member as Record<string, unknown>;
+  return { ...rest, section } as unknown as T;
+}
+
+export const SUPPORT_TYPES: readonly (readonly [SupportType, string])[] = [['column_flange', 'column flange'], ['column_web', 'column web'], ['beam_web', 'beam web']];
+
+export const finPlateFields: readonly Field<I>[] = [
+  { id: 'beam.section', label: 'Beam', unit: '', type: 'section', get: (i) => i.beam.section, set: (i, v) => ({ ...i, beam: withSection(i.beam, String(v)) }) },
+  grade('beam.grade', 'Beam steel', (i) => i.beam.steel.grade, (i, v) => ({ ...i, beam: { ...i.beam, steel: { grade: v } } })),
+  choice('notch.type', 'Notch', [['none', 'none'], ['single', 'top'], ['double', 'top and bottom']], (i) => i.beam.notch.type, (i, v) => ({
+    ...i, beam: { ...i.beam, notch: v === 'none' ? { type: 'none' } : { type: v as Notch['type'], l_n: i.beam.notch.l_n ?? 120, d_nt: i.beam.notch.d_nt ?? 50, ...(v === 'double' ? { d_nb: i.beam.notch.d_nb ?? 50 } : {}) } },
+  })),
+  { ...mm('notch.l_n', 'Notch length', 'l_n', range(50, 300, 10), (i) => i.beam.notch.l_n ?? 0, (i, v) => notch(i, { l_n: v })), applies: (i) => i.beam.notch.type !== 'none' },
+  { ...mm('notch.d_nt', 'Notch depth, top', 'd_nt', range(30, 150, 5), (i) => i.beam.notch.d_nt ?? 0, (i, v) => notch(i, { d_nt: v })), applies: (i) => i.beam.notch.type !== 'none' },
+  { ...mm('notch.d_nb', 'Notch depth, bottom', 'd_nb', range(30, 150, 5), (i) => i.beam.notch.d_nb ?? 0, (i, v) => notch(i, { d_nb: v })), applies: (i) => i.beam.notch.type === 'double' },
+  choice('support.type', 'Support', SUPPORT_TYPES, (i) => i.support.type, (i, v) => {
+    const { t: _t, d2: _d2, ...rest } = i.support;
+    return { ...i, support: { ...(i.support.section ? rest : i.support), type: v as SupportType } };
+  }),
+  { id: 'support.section', label: 'Support section', unit: '', type: 'section', get: (i) => i.support.section, set: (i, v) => ({ ...i, support: withSection(i.support, String(v)) }) },
+  grade('support.grade', 'Support steel', (i) => i.support.steel.grade, (i, v) => ({ ...i, support: { ...i.support, steel: { grade: v } } })),
+  mm('plate.t', 'Plate thickness', 't_p', PLATES, (i) => i.plate.t, (i, v) => plate(i, { t: v })),
+  mm('plate.h', 'Plate depth', 'h_p', range(100, 1000, 10), (i) => i.plate.h, (i, v) => plate(i, { h: v })),
+  grade('plate.grade', 'Plate steel', (i) => i.plate.steel.grade, (i, v) => plate(i, { steel: { grade: v } })),
+  mm('plate.top', 'Beam top to plate', '', range(20, 400, 5), (i) => i.web.top_to_bolt - i.plate.e1, (i, v) => web(i, { top_to_bolt: v + i.plate.e1 })),
+  mm('plate.e1', 'End distance, top', 'e1', range(25, 100, 5), (i) => i.plate.e1, (i, v) => web(plate(i, { e1: v, h: i.plate.h + v - i.plate.e1 }), { top_to_bolt: i.web.top_to_bolt + v - i.plate.e1 })),
+  mm('plate.e1_bot', 'End distance, bottom', 'e1_bot', range(25, 100, 5), bottomEnd, (i, v) => plate(i, { h: i.plate.h + v - bottomEnd(i) })),
+  mm('plate.e2', 'Edge distance', 'e2', range(30, 100, 5), (i) => i.plate.e2, (i, v) => plate(i, { e2: v })),
+  mm('gap', 'Gap', 'g_h', [5, 10, 15, 20, 25, 30], (i) => i.gap, (i, v) => ({ ...i, gap: v })),
+  mm('web.e2b', 'Beam end to bolts', 'e_2b', range(30, 100, 5), (i) => i.web.e2b, (i, v) => web(i, { e2b: v })),
+  choice('bolts.d', 'Bolt size', BOLT_DIAMETERS.map((d) => [d, `M${d}`] as const), (i) => i.bolts.d, (i, v) => bolts(i, { d: Number(v) })),
+  choice('bolts.cls', 'Class', BOLT_CLASS_NAMES.map((c) => [c, c] as const), (i) => i.bolts.cls, (i, v) => bolts(i, { cls: String(v) })),
+  { id: 'bolts.n1', label: 'Rows', symbol: 'n1', unit: '', type: 'number', steps: range(1, 20, 1), get: (i) => i.bolts.n1, set: (i, v) => withRows(i, Number(v), i.bolts.p1) },
+  mm('bolts.p1', 'Pitch', 'p1', range(40, 200, 5), (i) => i.bolts.p1, (i, v) => withRows(i, i.bolts.n1, v)),
+  choice('bolts.n2', 'Bolt lines', [[1, 'one'], [2, 'two']], (i) => i.bolts.n2, (i, v) => bolts(i, { n2: Number(v), p2: Number(v) === 2 ? i.bolts.p2 || (i.bolts.d > 20 ? 70 : 60) : 0 })),
+  { ...mm('bolts.p2', 'Gauge', 'p2', range(50, 150, 5), (i) => i.bolts.p2, (i, v) => bolts(i, { p2: v })), applies: (i) => i.bolts.n2 > 1 },
+  choice('bolts.threads', 'In the shear plane', [[true, 'threads'], [false, 'shank']], (i) => i.bolts.threads_in_plane, (i, v) => bolts(i, { threads_in_plane: v === true })),
+  choice('bolts.category', 'Category', [['A', 'A, bearing'], ['B', 'B, no slip in service'], ['C', 'C, no slip at ultimate']], (i) => i.bolts.category, (i, v) => bolts(i, { category: v as 'A' })),
+  { ...choice('bolts.friction', 'Friction class', [['A', 'A, 0.5'], ['B', 'B, 0.4'], ['C', 'C, 0.3'], ['D', 'D, 0.2']], (i) => i.bolts.friction, (i, v) => bolts(i, { friction: v as 'A' })), applies: (i) => i.bolts.category !== 'A' },
+  choice('holes.plate', 'Holes in the plate', HOLE_KINDS.map((k) => [k, HOLE_WORDS[k]] as const), (i) => i.holes.plate, (i, v) => ({ ...i, holes: { ...i.holes, plate: v as HoleKind } })),
+  choice('holes.web', 'Holes in the web', HOLE_KINDS.map((k) => [k, HOLE_WORDS[k]] as const), (i) => i.holes.web, (i, v) => ({ ...i, holes: { ...i.holes, web: v as HoleKind } })),
+  mm('bolts.packing', 'Packing', 't_pk', [0, 2, 4, 6, 8, 10, 12], (i) => i.bolts.packing, (i, v) => bolts(i, { packing: v })),
+  mm('weld.s', 'Weld leg', 's', [4, 5, 6, 8, 10, 12, 15], (i) => i.weld.s, (i, v) => ({ ...i, weld: { s: v } })),
+];
+
+export const finPlateEdits: readonly Edit<I>[] = [
+  { id: 'row.add', label: 'Add a bolt row', apply: (i) => withRows(i, i.bolts.n1 + 1, i.bolts.p1 || 70) },
+  { id: 'row.remove', label: 'Remove this bolt row', apply: (i) => (i.bolts.n1 > 1 ? withRows(i, i.bolts.n1 - 1, i.bolts.p1) : null) },
+];
+
+/** The field with this id. */
+export const finPlateField = (id: string): Field<I> => finPlateFields.find((f) => f.id === id)!;
+export { withRows };

@@ -1,0 +1,160 @@
+import type { Combination } from '../../actions/combination.ts';
+import { holeSize } from '../../catalogue/index.ts';
+import type { Basis } from '../../job/basis.ts';
+import { Refusal } from '../../refusal.ts';
+import type { FirstDetail, MemberSeed, Move } from '../kind.ts';
+import { memberDimensions } from '../members.ts';
+import { finPlateField, withRows } from './fields.ts';
+import type { FinPlateInput, SupportType } from './input.ts';
+import type { FinPlateModel } from './model.ts';
+
+type I = FinPlateInput;
+const LEGS = [6, 8, 10, 12, 15];
+
+interface Choice { readonly d: number; readonly lines: number; readonly n1: number; readonly t: number; readonly grade: string }
+
+/** The practical first detail of basis 5.1 for one choice of bolts and plate. */
+function compose(seed: MemberSeed, c: Choice, basis: Basis): I {
+  const beam = memberDimensions({ section: seed.beam }, basis, 'beam')!;
+  const big = c.d > 20;
+  const e1 = big ? 50 : 40;
+  const h = 2 * e1 + (c.n1 - 1) * 70;
+  // Row 1 as high as good practice puts it: plate 50 below the beam top, or clear of a deeper flange, or centred in a shallow web.
+  const fillet = beam.tf + beam.r;
+  const plateTop = Math.max(Math.ceil(fillet / 5) * 5, Math.min(50, Math.floor((beam.h - h) / 2)));
+  const draft: I = {
+    beam: { section: seed.beam, steel: { grade: seed.beamGrade }, notch: { type: 'none' } },
+    support: { type: seed.supportType as SupportType, section: seed.support, steel: { grade: seed.supportGrade } },
+    plate: { t: c.t, h, e1, e2: big ? 60 : 50, steel: { grade: c.grade } },
+    web: { e2b: big ? 50 : 40, top_to_bolt: plateTop + e1 },
+    gap: clearGap(seed, beam, basis),
+    bolts: { d: c.d, cls: '8.8', n1: c.n1, n2: c.lines, p1: 70, p2: c.lines > 1 ? (big ? 70 : 60) : 0, threads_in_plane: true, category: 'A', friction: 'B', packing: 0 },
+    weld: { s: 8 },
+    holes: { plate: 'normal', web: 'normal' },
+  };
+  return { ...draft, weld: { s: LEGS.find((s) => keepsFullStrength(draft, s, basis)) ?? 15 } };
+}
+
+/** Full-strength fillets: 0.50 t (S275) or 0.60 t (S355 and up) with the throat factor of the job; the rule itself judges exactly. */
+const keepsFullStrength = (i: I, s: number, basis: Basis): boolean => basis.settings.throat_factor * s >= (i.plate.steel.grade === 'S275' || i.plate.steel.grade === 'S235' ? 0.51 : i.plate.steel.grade === 'S460' ? 0.76 : 0.61) * i.plate.t;
+
+/** Gap of practice; where the beam would meet the flanges of its support, far enough to clear them. */
+function clearGap(seed: MemberSeed, beam: { h: number; b: number }, basis: Basis): number {
+  const usual = beam.h > 610 ? 20 : 10;
+  if (seed.supportType === 'column_flange') return usual;
+  const support = memberDimensions({ section: seed.support }, basis, 'support')!;
+  const between = support.h - 2 * (support.tf + support.r);
+  const fits = seed.supportType === 'column_web' ? beam.b + 10 <= between : beam.h <= between;
+  return fits ? usual : Math.ceil(((support.b - support.tw) / 2 + 10) / 5) * 5;
+}
+
+/** Choices in order of cost: one line of M20, one of M24, two lines of M20, two of M24; more rows, then thicker plate within the rotation rule. */
+function choices(seed: MemberSeed, basis: Basis): Choice[] {
+  const beam = memberDimensions({ section: seed.beam }, basis, 'beam')!;
+  const clear = beam.h - 2 * (beam.tf + beam.r);
+  const out: Choice[] = [];
+  for (const grade of ['S275', 'S355'])
+    for (const [lines, d] of [[1, 16], [1, 20], [1, 24], [2, 20], [2, 24]] as const) {
+      const e1 = d > 20 ? 50 : 40;
+      const fewest = Math.max(2, Math.ceil((0.6 * beam.h - 2 * e1) / 70) + 1);
+      const most = Math.floor((clear - 2 * e1) / 70) + 1;
+      // M16 only where nothing bigger goes in: small beams with thin webs.
+      if (d === 16 && most >= fewest) continue;
+      for (let n1 = fewest; n1 <= most; n1 += 1)
+        for (const t of [d > 20 ? 12 : 10, 8, 15]) {
+          if (t === 8 && d > 20) continue;
+          if (t > (grade === 'S275' ? 0.5 : 0.42) * d && lines > 1) continue;
+          out.push({ d, lines, n1, t, grade });
+        }
+    }
+  return out;
+}
+
+/** A beam too shallow for a plate with pitch 70: the tightest rows that the rules allow. */
+function shallow(seed: MemberSeed, basis: Basis): I[] {
+  const beam = memberDimensions({ section: seed.beam }, basis, 'beam')!;
+  const clear = beam.h - 2 * (beam.tf + beam.r);
+  const out: I[] = [];
+  for (const d of [16, 12]) {
+    const d0 = holeSize(d, 'normal').d_0;
+    const e1 = Math.ceil((1.2 * d0) / 5) * 5;
+    const p1 = Math.ceil((2.2 * d0) / 5) * 5;
+    for (let n1 = 2; 2 * e1 + (n1 - 1) * p1 <= clear; n1 += 1) {
+      const base = compose(seed, { d, lines: 1, n1, t: d >= 16 ? 8 : 6, grade: 'S275' }, basis);
+      const h = Math.max(2 * e1 + (n1 - 1) * p1, Math.min(Math.ceil((0.6 * beam.h) / 5) * 5, Math.floor(clear)));
+      const end = (h - (n1 - 1) * p1) / 2;
+      out.push({ ...base, plate: { ...base.plate, h, e1: end, e2: Math.max(40, 2 * d) }, bolts: { ...base.bolts, p1 }, web: { e2b: Math.max(35, 2 * d), top_to_bolt: (beam.h - h) / 2 + end } });
+    }
+  }
+  return out;
+}
+
+/**
+ * A first detail for members and forces. `judge` gives the least load multiple of a detail, 0 when a must rule fails or it can't be
+ * built. Takes the cheapest choice that holds; else the strongest, and says that it gives.
+ */
+export function finPlateFirst(seed: MemberSeed, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I> {
+  const beam = memberDimensions({ section: seed.beam }, basis, 'beam')!;
+  if (!memberDimensions({ section: seed.support }, basis, 'support')) throw new Refusal('support.section', 'support.section: the support is missing; it must be given.');
+  const drafts = [...choices(seed, basis).map((c) => compose(seed, c, basis)), ...shallow(seed, basis)];
+  let best: { input: I; multiple: number } | null = null;
+  for (const input of drafts) {
+    const multiple = judge(input);
+    if (multiple >= 1) return { input, why: reasons(input, beam, multiple, combinations.length) };
+    if (!best || multiple > best.multiple) best = { input, multiple };
+  }
+  if (!best) throw new Refusal('beam.section', `beam.section: ${beam.name} leaves no room for two bolt rows between its fillets; accepted are deeper beams.`);
+  return { input: best.input, why: [`No fin plate of the usual range holds these forces; this is the strongest of them, and gives at ${best.multiple.toFixed(2)} of the load.`] };
+}
+
+function reasons(i: I, beam: { name: string; h: number }, multiple: number, combinations: number): string[] {
+  return [
+    `${i.bolts.n1} rows make the plate ${i.plate.h} mm deep, at least 0.6 of ${beam.name} (${Math.ceil(0.6 * beam.h)} mm).`,
+    `${i.bolts.n2 > 1 ? 'Two lines' : 'One line'} of M${i.bolts.d} 8.8 and a plate ${i.plate.t} mm ${i.plate.steel.grade} are the least of the usual sizes that hold.`,
+    `Weld leg ${i.weld.s} mm makes the weld stronger than the plate.`,
+    combinations ? `First to give at ${multiple.toFixed(2)} of the worst combination.` : 'No forces were given yet.',
+  ];
+}
+
+/** Small moves round a detail, each one step of one thing. */
+export function finPlateMoves(i: I, m: FinPlateModel): Move<I>[] {
+  const moves: Move<I>[] = [];
+  const step = (id: string, label: string, by = 1): void => {
+    const field = finPlateField(id);
+    const now = Number(field.get(i));
+    const ladder = (field.options?.map((o) => Number(o.value)) ?? field.steps!).filter((x) => (by > 0 ? x > now : x < now)).sort((a, b) => (a - b) * by);
+    const next = ladder[Math.abs(by) - 1];
+    if (next !== undefined) moves.push({ label: `${label} ${now} → ${next}`, input: field.set(i, next) });
+  };
+  step('plate.t', 'plate');
+  step('plate.t', 'plate', 2);
+  step('plate.t', 'plate', -1);
+  for (const id of ['plate.e1', 'plate.e1_bot', 'plate.e2', 'web.e2b'] as const) {
+    const words = { 'plate.e1': 'top end', 'plate.e1_bot': 'bottom end', 'plate.e2': 'edge', 'web.e2b': 'beam end to bolts' }[id];
+    step(id, words);
+    step(id, words, 2);
+  }
+  const ends = finPlateField('plate.e1').set(finPlateField('plate.e1_bot').set(i, m.e1_bot + 10), i.plate.e1 + 10);
+  moves.push({ label: `ends ${Math.min(i.plate.e1, m.e1_bot)} → ${Math.min(i.plate.e1, m.e1_bot) + 10}`, input: ends });
+  const up = { ...i, web: { ...i.web, top_to_bolt: i.web.top_to_bolt - 10 } };
+  moves.push({ label: 'plate 10 up', input: up }, { label: 'plate 10 down', input: { ...i, web: { ...i.web, top_to_bolt: i.web.top_to_bolt + 10 } } });
+  step('bolts.p1', 'pitch');
+  step('bolts.p1', 'pitch', 2);
+  const deeper = withRows(i, i.bolts.n1 + 1, i.bolts.p1 || 70);
+  moves.push({ label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}`, input: deeper });
+  moves.push({ label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}, plate 30 up`, input: { ...deeper, web: { ...deeper.web, top_to_bolt: i.web.top_to_bolt - 30 } } });
+  const bigger = [16, 20, 24, 30].find((d) => d > i.bolts.d);
+  if (bigger) moves.push({ label: `bolts M${i.bolts.d} → M${bigger}`, input: { ...i, bolts: { ...i.bolts, d: bigger } } });
+  if (bigger) {
+    const d0 = 2 * bigger;
+    moves.push({ label: `bolts M${i.bolts.d} → M${bigger} with their edges`, input: { ...i, bolts: { ...i.bolts, d: bigger }, plate: { ...i.plate, e2: Math.max(i.plate.e2, d0) }, web: { ...i.web, e2b: Math.max(i.web.e2b, d0) } } });
+  }
+  if (i.bolts.cls === '8.8' || i.bolts.cls === '4.6') moves.push({ label: `class ${i.bolts.cls} → ${i.bolts.cls === '8.8' ? '10.9' : '8.8'}`, input: { ...i, bolts: { ...i.bolts, cls: i.bolts.cls === '8.8' ? '10.9' : '8.8' } } });
+  if (i.bolts.n2 === 1) moves.push({ label: 'bolt lines 1 → 2', input: finPlateField('bolts.n2').set(i, 2) });
+  step('weld.s', 'weld leg');
+  step('weld.s', 'weld leg', 2);
+  const better = { S235: 'S275', S275: 'S355', S355: 'S460' }[i.plate.steel.grade ?? ''];
+  if (better) moves.push({ label: `plate steel ${i.plate.steel.grade} → ${better}`, input: { ...i, plate: { ...i.plate, steel: { grade: better } } } });
+  if (i.gap > 10) step('gap', 'gap', -1);
+  return moves;
+}

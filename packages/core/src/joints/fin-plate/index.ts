@@ -1,0 +1,31 @@
+import type { JointKind } from '../kind.ts';
+import { finPlateToEn1993 } from './en1993/index.ts';
+import { finPlateEdits, finPlateFields, SUPPORT_TYPES } from './fields.ts';
+import { finPlateFirst, finPlateMoves } from './first.ts';
+import { finPlateSchema, type FinPlateInput, type MemberInput } from './input.ts';
+import { parseLine, printLine } from './line.ts';
+import { finPlateModel, type FinPlateModel } from './model.ts';
+import { finPlateQuantities, finPlateSolid } from './solid.ts';
+import { finPlateDrawing } from './views.ts';
+
+const name = (m: MemberInput & { t?: number }): string => m.section?.replaceAll('x', '×') ?? (m.h === undefined ? `${m.t} thick` : `I ${m.h}×${m.b}`);
+
+/** A vertical plate welded to the support and bolted to one side of the beam web. */
+export const finPlate: JointKind<FinPlateInput, FinPlateModel> = {
+  id: 'fin-plate',
+  code: 'FP',
+  title: 'Fin plate',
+  schema: finPlateSchema,
+  fields: finPlateFields,
+  edits: finPlateEdits,
+  supportTypes: SUPPORT_TYPES.map(([value, label]) => ({ value, label })),
+  model: finPlateModel,
+  prepare: finPlateToEn1993 as (m: FinPlateModel) => ReturnType<JointKind['prepare']>,
+  solid: finPlateSolid,
+  quantities: (m) => finPlateQuantities(m, finPlateSolid(m)),
+  drawing: (m, title, combination) => finPlateDrawing(m, finPlateSolid(m), title, combination),
+  members: (i) => `${name(i.beam)} to ${name(i.support)} ${i.support.type.split('_')[1]}`,
+  line: { print: printLine, parse: parseLine },
+  first: finPlateFirst,
+  moves: finPlateMoves,
+};

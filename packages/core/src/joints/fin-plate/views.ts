@@ -1,0 +1,259 @@
+import type { Combination } from '../../actions/combination.ts';
+import {
+  SHEET, TITLE, breakLine, dimensionChain, filletSymbol, hatch, leader, path, project, sheetFrame, text,
+  type Callout, type Drawing, type DimensionSegment, type Frame, type Handle, type Item, type TitleBlock,
+} from '../../detail/drawing.ts';
+import type { Point, Solid } from '../../detail/solid.ts';
+import { exact } from '../../units/format.ts';
+import { upturned, type FinPlateModel } from './model.ts';
+import { failurePaths, type Frames } from './paths.ts';
+
+const SCALES = [2, 2.5, 4, 5, 8, 10, 12.5, 15, 20];
+/** Paper to the left of the support face, and room for beam stub and dimensions to its right. */
+const FACE_X = 58;
+const TOP_Y = 30;
+const HEIGHT = 110;
+const SECTION_X = 219;
+
+export const finPlateCallouts: readonly Callout[] = [
+  { id: 'plate', title: 'Plate', fields: ['plate.t', 'plate.h', 'plate.grade', 'plate.top', 'plate.e1', 'plate.e1_bot', 'plate.e2'] },
+  { id: 'bolts', title: 'Bolts', fields: ['bolts.d', 'bolts.cls', 'bolts.n1', 'bolts.p1', 'bolts.n2', 'bolts.p2', 'bolts.threads', 'bolts.category', 'bolts.friction', 'holes.plate', 'holes.web', 'bolts.packing'] },
+  { id: 'weld', title: 'Weld', fields: ['weld.s'] },
+  { id: 'beam', title: 'Beam', fields: ['beam.section', 'beam.grade', 'gap', 'web.e2b', 'notch.type', 'notch.l_n', 'notch.d_nt', 'notch.d_nb'] },
+  { id: 'support', title: 'Support', fields: ['support.type', 'support.section', 'support.grade'] },
+];
+
+/** Elevation and section of a fin plate on one sheet, with dimensions and callouts bound to its fields. */
+export function finPlateDrawing(m: FinPlateModel, solid: Solid, title: TitleBlock, combination: Combination | null): Drawing {
+  const overshoot = 0.16 * m.beam.h + 15;
+  const wide = m.width + 60;
+  const scale = SCALES.find((s) => (m.beam.h + 2 * overshoot) / s <= HEIGHT + 12 && wide / s <= 72) ?? 25;
+  const frames: Frames = {
+    elevation: { scale, at: [FACE_X, TOP_Y + overshoot / scale] },
+    section: { scale, at: [SECTION_X, TOP_Y + overshoot / scale] },
+  };
+  const scaleText = `1:${scale}`;
+  const uplift = (combination?.V_Ed ?? 0) < 0;
+  return {
+    width: SHEET.width, height: SHEET.height,
+    items: [
+      ...sheetFrame(title, scaleText),
+      text([7, 10], `Elevation ${scaleText}`, { style: 'muted' }),
+      text([SHEET.width - SHEET.margin - TITLE.width + 2, 10], `Section A-A ${scaleText}`, { style: 'muted' }),
+      ...elevation(m, solid, frames.elevation, overshoot),
+      ...section(m, solid, frames.section),
+      ...dimensions(m, frames.elevation),
+      ...callouts(m, solid, frames),
+    ],
+    handles: handles(m, frames.elevation),
+    callouts: finPlateCallouts,
+    failures: failurePaths(uplift ? upturned(m) : m, frames, uplift),
+    labelAt: [122, project(frames.elevation, [0, -m.beam.h])[1] - 9],
+    scale: scaleText,
+  };
+}
+
+function elevation(m: FinPlateModel, solid: Solid, f: Frame, overshoot: number): Item[] {
+  const at = (x: number, z: number): Point => project(f, [x, z]);
+  const { beam, input } = m;
+  const plate = solid.plates[0]!;
+  const beamPart = solid.members.find((p) => p.id === 'beam')!;
+  const stub = Math.min((122 - FACE_X - 4) * f.scale, m.width + 220);
+  const cut = (p: Point): Point => [Math.min(p[0], stub), p[1]];
+  const outline = beamPart.outline.map((p) => at(...cut(p)));
+  const end = input.gap;
+  const topWeb = m.notchTop ? m.d_nt : 0;
+  const botWeb = m.notchBottom ? m.d_nb : 0;
+  const flangeFrom = (notched: boolean): number => (notched ? end + m.l_n : end);
+  const top = -m.plateTop;
+  const bottom = top - input.plate.h;
+  const items: Item[] = [
+    ...supportElevation(m, f, overshoot),
+    // The beam: outline without its end behind the plate, flange lines, break at the far end.
+    path(outline.slice(0, outline.length), 'none', true, 'steel'),
+    path([at(end, -topWeb), ...(m.notchTop ? [at(end + m.l_n, -topWeb), at(end + m.l_n, 0)] : []), at(stub, 0)], 'outline'),
+    path([at(end, -beam.h + botWeb), ...(m.notchBottom ? [at(end + m.l_n, -beam.h + botWeb), at(end + m.l_n, -beam.h)] : []), at(stub, -beam.h)], 'outline'),
+    path([at(flangeFrom(m.notchTop), -beam.tf), at(stub, -beam.tf)], 'outline'),
+    path([at(flangeFrom(m.notchBottom), -beam.h + beam.tf), at(stub, -beam.h + beam.tf)], 'outline'),
+    path([at(end, -topWeb), at(end, top)], 'outline'),
+    path([at(end, bottom), at(end, -beam.h + botWeb)], 'outline'),
+    breakLine(at(stub, 2), at(stub, -beam.h - 2)),
+    path(plate.outline.map((p) => at(...p)), 'outline', true, 'plate'),
+    path([at(end, top), at(end, bottom)], 'hidden'),
+    // Weld along the near side of the plate.
+    ...hatch(at(0, top), at(Math.max(input.weld.s, 1.6 * f.scale), bottom)),
+    path([at(Math.max(input.weld.s, 1.6 * f.scale), top), at(Math.max(input.weld.s, 1.6 * f.scale), bottom)], 'thin'),
+  ];
+  for (const h of plate.holes) {
+    const [cx, cy] = at(h.x, h.z);
+    const r = h.d_v / 2 / f.scale;
+    if (h.d_h === h.d_v) items.push({ k: 'circle', at: [cx, cy], r, line: 'outline', fill: 'paper' });
+    else items.push(slot([cx, cy], h.d_h / f.scale, h.d_v / f.scale));
+    const arm = Math.max(r + 1.4, 2.2);
+    items.push(path([[cx - arm, cy], [cx + arm, cy]], 'centre'), path([[cx, cy - arm], [cx, cy + arm]], 'centre'));
+  }
+  // Cutting plane A-A at the first bolt line, looking at the support.
+  const xa = m.z_p;
+  for (const [z, dir] of [[overshoot * 0.35, -1], [-beam.h - overshoot * 0.35, 1]] as const) {
+    const [x, y] = at(xa, z);
+    items.push(path([[x, y], [x, y + dir * 3.2]], 'outline'), path([[x, y + dir * 3.2], [x - 4, y + dir * 3.2]], 'thin'));
+    items.push(path([[x - 4, y + dir * 3.2], [x - 2.2, y + dir * 3.2 - 0.7], [x - 2.2, y + dir * 3.2 + 0.7]], 'none', true, 'ink'));
+    items.push(text([x - 5, y + dir * 3.2 + 1.2], 'A', { anchor: 'end', bold: true }));
+  }
+  return items;
+}
+
+/** A slotted hole as a rounded outline. */
+function slot([cx, cy]: Point, w: number, h: number): Item {
+  const r = Math.min(w, h) / 2;
+  const points: Point[] = [];
+  for (let i = 0; i < 24; i += 1) {
+    const t = (Math.PI * 2 * (i + 0.5)) / 24;
+    const [c, s] = [Math.cos(t), Math.sin(t)];
+    points.push([cx + r * c + (w / 2 - r) * Math.sign(c), cy + r * s + (h / 2 - r) * Math.sign(s)]);
+  }
+  return path(points, 'outline', true, 'paper');
+}
+
+function supportElevation(m: FinPlateModel, f: Frame, overshoot: number): Item[] {
+  const at = (x: number, z: number): Point => project(f, [x, z]);
+  const { dims, t, type } = m.support;
+  const up = overshoot;
+  const down = -m.beam.h - overshoot;
+  const strip = (x1: number, x2: number, fill: 'plate' | 'steel' | 'cut' = 'steel'): Item[] => [
+    path([at(x1, up), at(x2, up), at(x2, down), at(x1, down)], 'none', true, fill),
+    path([at(x1, up), at(x1, down)], 'outline'), path([at(x2, up), at(x2, down)], 'outline'),
+  ];
+  const most = (FACE_X - 24) * f.scale;
+  if (type === 'column_flange') {
+    const h = dims?.h ?? t + 100;
+    const left = -Math.min(h, most);
+    const whole = dims !== null && h <= most;
+    return [
+      path([at(left, up), at(-t, up), at(-t, down), at(left, down)], 'none', true, 'steel'),
+      ...(whole ? strip(-h, -h + t) : [breakLine(at(left, up), at(left, down))]),
+      ...strip(-t, 0),
+      breakLine(at(left, up), at(0, up)), breakLine(at(left, down), at(0, down)),
+    ];
+  }
+  if (type === 'column_web') {
+    const half = dims ? Math.min(dims.b / 2, most) : 0;
+    const flange: Item[] = dims
+      ? [path([at(-t / 2 - half, up), at(-t / 2 - half, down)], 'thin'), path([at(-t / 2 + half, up), at(-t / 2 + half, 0)], 'thin'), path([at(-t / 2 + half, -m.beam.h), at(-t / 2 + half, down)], 'thin')]
+      : [];
+    const reach = Math.max(half, 20);
+    return [...flange, ...strip(-t, 0, 'cut'), breakLine(at(-t / 2 - reach, up), at(-t / 2 + reach, up)), breakLine(at(-t / 2 - reach, down), at(-t / 2 + reach, down))];
+  }
+  if (!dims) return [...strip(-t, 0, 'cut'), breakLine(at(-t - 15, up), at(15, up)), breakLine(at(-t - 15, down), at(15, down))];
+  // The supporting beam, cut across: tops level with a notched beam, else at mid-depth of it.
+  const top = m.notchTop ? 0 : m.support.dims!.h > m.beam.h ? (dims.h - m.beam.h) / 2 : 0;
+  const [l, r] = [-t / 2 - dims.b / 2, -t / 2 + dims.b / 2];
+  const z2 = top - dims.h;
+  const points: Point[] = [[l, top], [r, top], [r, top - dims.tf], [0, top - dims.tf], [0, z2 + dims.tf], [r, z2 + dims.tf], [r, z2], [l, z2], [l, z2 + dims.tf], [-t, z2 + dims.tf], [-t, top - dims.tf], [l, top - dims.tf]];
+  return [path(points.map((p) => at(...p)), 'outline', true, 'cut')];
+}
+
+function section(m: FinPlateModel, solid: Solid, f: Frame): Item[] {
+  const at = (y: number, z: number): Point => project(f, [y, z]);
+  const { beam, input } = m;
+  const box = (y1: number, y2: number, z1: number, z2: number, fill: 'plate' | 'steel' | 'cut' | 'paper'): Item => path([at(y1, z1), at(y2, z1), at(y2, z2), at(y1, z2)], 'outline', true, fill);
+  // What the cut at the first bolt line meets: a notch that reaches it has taken the flange away.
+  const cutTop = m.notchTop && m.l_n > input.web.e2b;
+  const cutBottom = m.notchBottom && m.l_n > input.web.e2b;
+  const h = beam.h;
+  const plate = solid.plates[0]!;
+  const zs = plate.outline.map((p) => p[1]);
+  const items: Item[] = [
+    ...(cutTop ? [] : [box(-beam.b / 2, beam.b / 2, 0, -beam.tf, 'cut')]),
+    ...(cutBottom ? [] : [box(-beam.b / 2, beam.b / 2, -h + beam.tf, -h, 'cut')]),
+    box(-beam.tw / 2, beam.tw / 2, cutTop ? -m.d_nt : -beam.tf, cutBottom ? -h + m.d_nb : -h + beam.tf, 'cut'),
+    box(plate.y[0], plate.y[1], Math.max(...zs), Math.min(...zs), 'plate'),
+  ];
+  for (const b of solid.bolts.filter((x) => x.line === 0)) {
+    const [y1, y2] = b.y;
+    const s = b.flats / 2;
+    items.push(box(y1 - b.head, y1, b.z + s, b.z - s, 'paper'));
+    items.push(box(y2, y2 + b.washer, b.z + b.washerDiameter / 2, b.z - b.washerDiameter / 2, 'paper'));
+    items.push(box(y2 + b.washer, y2 + b.washer + b.nut, b.z + s, b.z - s, 'paper'));
+    items.push(box(y2 + b.washer + b.nut, y1 + b.length, b.z + b.d / 2, b.z - b.d / 2, 'paper'));
+    items.push(path([at(y1, b.z + b.d / 2), at(y2, b.z + b.d / 2)], 'thin'), path([at(y1, b.z - b.d / 2), at(y2, b.z - b.d / 2)], 'thin'));
+    items.push(path([at(y1 - b.head - 8, b.z), at(y1 + b.length + 8, b.z)], 'centre'));
+  }
+  return items;
+}
+
+function dimensions(m: FinPlateModel, f: Frame): Item[] {
+  const { input } = m;
+  const { bolts, plate, web, gap } = input;
+  const X = (x: number): number => project(f, [x, 0])[0];
+  const Y = (z: number): number => project(f, [0, z])[1];
+  const top = -m.plateTop;
+  const along: DimensionSegment[] = [];
+  const bounds = [0, gap, m.z_p, ...(bolts.n2 > 1 ? [m.z_p + bolts.p2] : []), m.width];
+  const fields = ['gap', 'web.e2b', ...(bolts.n2 > 1 ? ['bolts.p2'] : []), 'plate.e2'];
+  const values = [gap, web.e2b, ...(bolts.n2 > 1 ? [bolts.p2] : []), plate.e2];
+  values.forEach((v, i) => {
+    if (v > 0) along.push({ from: X(bounds[i]!), to: X(bounds[i + 1]!), text: exact(v), field: fields[i]! });
+  });
+  const row = (i: number): number => -m.top_to_bolt - i * bolts.p1;
+  const down: DimensionSegment[] = [
+    { from: Y(0), to: Y(top), text: exact(m.plateTop), field: 'plate.top' },
+    { from: Y(top), to: Y(row(0)), text: exact(plate.e1), field: 'plate.e1' },
+    ...Array.from({ length: bolts.n1 - 1 }, (_, i) => ({ from: Y(row(i)), to: Y(row(i + 1)), text: exact(bolts.p1), field: 'bolts.p1' })),
+    { from: Y(row(bolts.n1 - 1)), to: Y(top - plate.h), text: exact(m.e1_bot), field: 'plate.e1_bot' },
+  ];
+  const edge = X(m.width);
+  const items = [
+    ...dimensionChain('x', Y(0) - 7, Y(0) - 1, along),
+    ...dimensionChain('y', edge + 11, edge + 1, down),
+    ...dimensionChain('y', edge + 22, edge + 12, [{ from: Y(top), to: Y(top - plate.h), text: exact(plate.h), field: 'plate.h' }]),
+  ];
+  if (m.notchTop) items.push(...dimensionChain('x', Y(0) - 15, Y(0) - 9, [{ from: X(gap), to: X(gap + m.l_n), text: exact(m.l_n), field: 'notch.l_n' }]), ...dimensionChain('y', edge + 33, edge + 23, [{ from: Y(0), to: Y(-m.d_nt), text: exact(m.d_nt), field: 'notch.d_nt' }]));
+  if (m.notchBottom) items.push(...dimensionChain('y', edge + 33, edge + 23, [{ from: Y(-m.beam.h + m.d_nb), to: Y(-m.beam.h), text: exact(m.d_nb), field: 'notch.d_nb' }]));
+  return items;
+}
+
+function callouts(m: FinPlateModel, solid: Solid, frames: Frames): Item[] {
+  const f = frames.elevation;
+  const at = (x: number, z: number): Point => project(f, [x, z]);
+  const { input } = m;
+  const { bolts } = input;
+  const plate = solid.plates[0]!;
+  const bottom = -m.plateTop - input.plate.h;
+  const floor = Math.min(Math.max(at(0, -m.beam.h)[1] + 9, 128), 150);
+  const holes = input.holes.plate === input.holes.web ? holeWords(input.holes.plate, m.hole.plate) : `plate ${holeWords(input.holes.plate, m.hole.plate)}, web ${holeWords(input.holes.web, m.hole.web)}`;
+  const beamPart = solid.members.find((p) => p.id === 'beam')!;
+  const support = solid.members.find((p) => p.id === 'support');
+  const supportName = support ? `${support.label} ${support.grade}` : `support ${exact(m.support.t)} thick ${input.support.steel.grade ?? ''}`;
+  const shelfX = Math.max(at(m.width, 0)[0] - 4, FACE_X + 22);
+  const preload = bolts.category === 'A' ? '' : ', preloaded';
+  const supportTip: Point = m.support.type === 'column_flange' ? at(-m.support.t / 2, 0.08 * m.beam.h) : at(-m.support.t / 2, 0.06 * m.beam.h);
+  return [
+    ...leader(at(m.width - Math.min(input.plate.e2 * 0.4, 20), bottom + Math.min(m.e1_bot * 0.4, 16)), [shelfX + 4, floor], [`${pretty(plate.label)} ${plate.grade}`], 'plate'),
+    ...leader(at(m.z_p, -m.top_to_bolt - m.L1), [shelfX, floor + 9], [`${bolts.n1 * bolts.n2} M${bolts.d}-${bolts.cls} × ${solid.bolts[0]!.length}${preload}, ${holes}`], 'bolts'),
+    ...filletSymbol(at(0, bottom + Math.min(30, input.plate.h * 0.15)), [FACE_X - 14, floor + 4], input.weld.s, 'weld'),
+    ...leader(at(m.width + 14 * f.scale, -m.beam.tf / 2), [at(m.width, 0)[0] + 18, at(0, 0)[1] - 8], [`${pretty(beamPart.label)} ${beamPart.grade}`], 'beam'),
+    ...leader(supportTip, [FACE_X - 10, 17], [`${pretty(supportName)}`], 'support', true),
+    text([SECTION_X, project(frames.section, [0, -m.beam.h])[1] + 6], `plate ${exact(input.plate.t)}, web ${exact(m.beam.tw)}`, { anchor: 'middle', style: 'muted', size: 3 }),
+  ];
+}
+
+const pretty = (name: string): string => name.replace(/(\d)x(?=\d)/g, '$1×');
+
+function holeWords(kind: string, h: { d_v: number; d_h: number }): string {
+  if (kind === 'normal') return `holes ${h.d_v}`;
+  if (kind === 'oversize') return `oversize holes ${h.d_v}`;
+  return `slots ${h.d_h}×${h.d_v}`;
+}
+
+function handles(m: FinPlateModel, f: Frame): Handle[] {
+  const { bolts } = m.input;
+  const x = m.width + 4 * f.scale;
+  const out: Handle[] = [];
+  for (let i = 0; i < bolts.n1; i += 1) {
+    const z = -m.top_to_bolt - i * bolts.p1;
+    if (bolts.n1 > 1) out.push({ at: project(f, [x, z]), edit: 'row.remove', sign: '−', label: `Remove bolt row ${i + 1}` });
+  }
+  out.push({ at: project(f, [x, -m.top_to_bolt - m.L1 - Math.min(m.e1_bot, bolts.p1 || 70) * 0.75]), edit: 'row.add', sign: '+', label: 'Add a bolt row below' });
+  return out;
+}

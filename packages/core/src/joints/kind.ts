@@ -1,0 +1,95 @@
+import type Joi from 'joi';
+import type { Combination } from '../actions/combination.ts';
+import type { Drawing, TitleBlock } from '../detail/drawing.ts';
+import type { Quantities, Solid } from '../detail/solid.ts';
+import type { Basis } from '../job/basis.ts';
+import type { Prepared } from './check.ts';
+
+export type FieldValue = number | string | boolean;
+
+/** One value of a joint that the user can change; what screens, popovers and dimensions know of it. */
+export interface Field<I> {
+  readonly id: string;
+  readonly label: string;
+  readonly symbol?: string;
+  readonly unit: 'mm' | '';
+  readonly type: 'number' | 'choice' | 'toggle' | 'section' | 'grade';
+  readonly options?: readonly { readonly value: FieldValue; readonly label: string }[];
+  /** Practical values that the arrow keys step through. */
+  readonly steps?: readonly number[];
+  get(input: I): FieldValue | undefined;
+  /** The joint with this value; other sizes follow as the drawing shows them. */
+  set(input: I, value: FieldValue): I;
+  /** Whether the field means anything on this joint; shown always when absent. */
+  applies?(input: I): boolean;
+}
+
+/** A change made at a place on the drawing: a row more, a row less. */
+export interface Edit<I> {
+  readonly id: string;
+  readonly label: string;
+  apply(input: I): I | null;
+}
+
+/** A small move that might lift the joint; the design module re-checks each. */
+export interface Move<I> {
+  readonly label: string;
+  readonly input: I;
+}
+
+export interface MemberSeed {
+  readonly beam: string;
+  readonly beamGrade: string;
+  readonly support: string;
+  readonly supportGrade: string;
+  readonly supportType: string;
+}
+
+/** Actions in kN; `checkAll` is given so that the kind need not know how a joint is judged. */
+export interface FirstDetail<I> {
+  readonly input: I;
+  /** What was chosen and why, one sentence each. */
+  readonly why: readonly string[];
+}
+
+export interface KindSummary {
+  readonly members: string;
+}
+
+/** Everything that the rest of the product knows of a kind of joint. `M` is the kind's looked-up model. */
+export interface JointKind<I = unknown, M = unknown> {
+  readonly id: string;
+  readonly code: string;
+  readonly title: string;
+  readonly schema: Joi.ObjectSchema;
+  readonly fields: readonly Field<I>[];
+  readonly edits: readonly Edit<I>[];
+  readonly supportTypes: readonly { readonly value: string; readonly label: string }[];
+  /** Looks everything up; throws a Refusal when the joint can't be built as described. */
+  model(input: I, basis: Basis): M;
+  prepare(model: M): Prepared;
+  solid(model: M): Solid;
+  quantities(model: M): Quantities;
+  drawing(model: M, title: TitleBlock, combination: Combination | null): Drawing;
+  members(input: I): string;
+  line: {
+    print(input: I): string;
+    /** The joint `base` with the detail of the line; a LineError points at the token. */
+    parse(text: string, base: I): I;
+  };
+  first(seed: MemberSeed, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I>;
+  moves(input: I, model: M): Move<I>[];
+  schematicOrder?: readonly string[];
+}
+
+/** An error in a detail line: where it is and what would be accepted. */
+export class LineError extends Error {
+  override readonly name = 'LineError';
+  constructor(
+    readonly start: number,
+    readonly end: number,
+    message: string,
+  ) {
+    super(message);
+  }
+}
