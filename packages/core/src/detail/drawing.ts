@@ -152,8 +152,8 @@ export function filletSymbol(tip: Point, shelf: Point, leg: number, callout: str
   return [
     path([tip, shelf, [x - length, y]], 'thin'),
     arrowHead(tip, shelf),
-    path([[t, y], [t, y - 3.4], [t - 3.4, y], [t, y]], 'thin', true),
-    path([[t, y], [t, y + 3.4], [t - 3.4, y], [t, y]], 'thin', true),
+    path([[t - 3.4, y], [t - 3.4, y - 3.4], [t, y]], 'thin', true),
+    path([[t - 3.4, y], [t - 3.4, y + 3.4], [t, y]], 'thin', true),
     text([t - 4.2, y - 0.9], label, { anchor: 'end', callout }),
     text([t - 4.2, y + TEXT * 0.75 + 0.6], label, { anchor: 'end', callout }),
   ];
@@ -240,4 +240,19 @@ function wrap(value: string, width: number, size: number, most: number): string[
     else lines.push(word);
   }
   return lines.slice(0, most);
+}
+
+/** The failure path of one check with its label beside it: what gives, and at what load. */
+export function failureItems(d: Drawing, id: string, title: string, detail: string): Item[] {
+  const marks = d.failures[id];
+  if (!marks?.length) return [];
+  const first = marks[0]!;
+  const tip = first.k === 'path' ? first.points[Math.floor(first.points.length / 2)]! : first.at;
+  const [x, y] = d.labelAt;
+  return [
+    ...marks,
+    path([tip, [x - 1, y - 1]], 'failure-thin'),
+    text([x, y], title, { style: 'failure', bold: true }),
+    text([x, y + TEXT * 1.3], detail, { style: 'failure' }),
+  ];
 }

@@ -83,7 +83,7 @@ function shallow(seed: MemberSeed, basis: Basis): I[] {
       const base = compose(seed, { d, lines: 1, n1, t: d >= 16 ? 8 : 6, grade: 'S275' }, basis);
       const h = Math.max(2 * e1 + (n1 - 1) * p1, Math.min(Math.ceil((0.6 * beam.h) / 5) * 5, Math.floor(clear)));
       const end = (h - (n1 - 1) * p1) / 2;
-      out.push({ ...base, plate: { ...base.plate, h, e1: end, e2: Math.max(40, 2 * d) }, bolts: { ...base.bolts, p1 }, web: { e2b: Math.max(35, 2 * d), top_to_bolt: (beam.h - h) / 2 + end } });
+      out.push({ ...base, plate: { ...base.plate, h, e1: end, e2: Math.max(40, 2 * d) }, bolts: { ...base.bolts, p1 }, web: { e2b: Math.max(35, 2 * d), top_to_bolt: Math.max(Math.ceil(beam.tf + beam.r), Math.floor((beam.h - h) / 2)) + end } });
     }
   }
   return out;

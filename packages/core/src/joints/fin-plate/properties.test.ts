@@ -115,7 +115,7 @@ describe('any fin plate', () => {
         compared += 1;
         expect(Math.abs(y.multiple * 2 - x.multiple), x.id).toBeLessThanOrEqual(1e-6 * x.multiple);
       });
-    }), { numRuns: 600, seed: 417 });
+    }), { numRuns: 1000, seed: 417 });
     expect(compared).toBeGreaterThan(1000);
   });
 

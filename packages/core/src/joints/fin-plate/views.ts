@@ -10,10 +10,10 @@ import { failurePaths, type Frames } from './paths.ts';
 
 const SCALES = [2, 2.5, 4, 5, 8, 10, 12.5, 15, 20];
 /** Paper to the left of the support face, and room for beam stub and dimensions to its right. */
-const FACE_X = 58;
+const FACE_X = 64;
 const TOP_Y = 30;
-const HEIGHT = 110;
-const SECTION_X = 219;
+const HEIGHT = 128;
+const SECTION_X = 220;
 
 export const finPlateCallouts: readonly Callout[] = [
   { id: 'plate', title: 'Plate', fields: ['plate.t', 'plate.h', 'plate.grade', 'plate.top', 'plate.e1', 'plate.e1_bot', 'plate.e2'] },
@@ -25,9 +25,9 @@ export const finPlateCallouts: readonly Callout[] = [
 
 /** Elevation and section of a fin plate on one sheet, with dimensions and callouts bound to its fields. */
 export function finPlateDrawing(m: FinPlateModel, solid: Solid, title: TitleBlock, combination: Combination | null): Drawing {
-  const overshoot = 0.16 * m.beam.h + 15;
+  const overshoot = 0.1 * m.beam.h + 12;
   const wide = m.width + 60;
-  const scale = SCALES.find((s) => (m.beam.h + 2 * overshoot) / s <= HEIGHT + 12 && wide / s <= 72) ?? 25;
+  const scale = SCALES.find((s) => (m.beam.h + 2 * overshoot) / s <= HEIGHT && wide / s <= 66) ?? 25;
   const frames: Frames = {
     elevation: { scale, at: [FACE_X, TOP_Y + overshoot / scale] },
     section: { scale, at: [SECTION_X, TOP_Y + overshoot / scale] },
@@ -48,7 +48,7 @@ export function finPlateDrawing(m: FinPlateModel, solid: Solid, title: TitleBloc
     handles: handles(m, frames.elevation),
     callouts: finPlateCallouts,
     failures: failurePaths(uplift ? upturned(m) : m, frames, uplift),
-    labelAt: [122, project(frames.elevation, [0, -m.beam.h])[1] - 9],
+    labelAt: [124, project(frames.elevation, [0, -m.plateTop - 0.55 * m.input.plate.h])[1]],
     scale: scaleText,
   };
 }
@@ -57,10 +57,7 @@ function elevation(m: FinPlateModel, solid: Solid, f: Frame, overshoot: number):
   const at = (x: number, z: number): Point => project(f, [x, z]);
   const { beam, input } = m;
   const plate = solid.plates[0]!;
-  const beamPart = solid.members.find((p) => p.id === 'beam')!;
-  const stub = Math.min((122 - FACE_X - 4) * f.scale, m.width + 220);
-  const cut = (p: Point): Point => [Math.min(p[0], stub), p[1]];
-  const outline = beamPart.outline.map((p) => at(...cut(p)));
+  const stub = Math.max((118 - FACE_X) * f.scale, m.width + 40 * f.scale);
   const end = input.gap;
   const topWeb = m.notchTop ? m.d_nt : 0;
   const botWeb = m.notchBottom ? m.d_nb : 0;
@@ -69,8 +66,7 @@ function elevation(m: FinPlateModel, solid: Solid, f: Frame, overshoot: number):
   const bottom = top - input.plate.h;
   const items: Item[] = [
     ...supportElevation(m, f, overshoot),
-    // The beam: outline without its end behind the plate, flange lines, break at the far end.
-    path(outline.slice(0, outline.length), 'none', true, 'steel'),
+    // The beam: its end behind the plate is hidden, its far end broken off.
     path([at(end, -topWeb), ...(m.notchTop ? [at(end + m.l_n, -topWeb), at(end + m.l_n, 0)] : []), at(stub, 0)], 'outline'),
     path([at(end, -beam.h + botWeb), ...(m.notchBottom ? [at(end + m.l_n, -beam.h + botWeb), at(end + m.l_n, -beam.h)] : []), at(stub, -beam.h)], 'outline'),
     path([at(flangeFrom(m.notchTop), -beam.tf), at(stub, -beam.tf)], 'outline'),
@@ -94,8 +90,9 @@ function elevation(m: FinPlateModel, solid: Solid, f: Frame, overshoot: number):
   }
   // Cutting plane A-A at the first bolt line, looking at the support.
   const xa = m.z_p;
-  for (const [z, dir] of [[overshoot * 0.35, -1], [-beam.h - overshoot * 0.35, 1]] as const) {
-    const [x, y] = at(xa, z);
+  for (const [z, away, dir] of [[0, -13, -1], [-beam.h, 3, 1]] as const) {
+    const [x, face] = at(xa, z);
+    const y = face + away;
     items.push(path([[x, y], [x, y + dir * 3.2]], 'outline'), path([[x, y + dir * 3.2], [x - 4, y + dir * 3.2]], 'thin'));
     items.push(path([[x - 4, y + dir * 3.2], [x - 2.2, y + dir * 3.2 - 0.7], [x - 2.2, y + dir * 3.2 + 0.7]], 'none', true, 'ink'));
     items.push(text([x - 5, y + dir * 3.2 + 1.2], 'A', { anchor: 'end', bold: true }));
@@ -120,17 +117,16 @@ function supportElevation(m: FinPlateModel, f: Frame, overshoot: number): Item[]
   const { dims, t, type } = m.support;
   const up = overshoot;
   const down = -m.beam.h - overshoot;
-  const strip = (x1: number, x2: number, fill: 'plate' | 'steel' | 'cut' = 'steel'): Item[] => [
-    path([at(x1, up), at(x2, up), at(x2, down), at(x1, down)], 'none', true, fill),
+  const strip = (x1: number, x2: number, cut = false): Item[] => [
+    ...(cut ? [path([at(x1, up), at(x2, up), at(x2, down), at(x1, down)], 'none', true, 'cut')] : []),
     path([at(x1, up), at(x1, down)], 'outline'), path([at(x2, up), at(x2, down)], 'outline'),
   ];
-  const most = (FACE_X - 24) * f.scale;
+  const most = (FACE_X - 14) * f.scale;
   if (type === 'column_flange') {
     const h = dims?.h ?? t + 100;
     const left = -Math.min(h, most);
     const whole = dims !== null && h <= most;
     return [
-      path([at(left, up), at(-t, up), at(-t, down), at(left, down)], 'none', true, 'steel'),
       ...(whole ? strip(-h, -h + t) : [breakLine(at(left, up), at(left, down))]),
       ...strip(-t, 0),
       breakLine(at(left, up), at(0, up)), breakLine(at(left, down), at(0, down)),
@@ -142,9 +138,9 @@ function supportElevation(m: FinPlateModel, f: Frame, overshoot: number): Item[]
       ? [path([at(-t / 2 - half, up), at(-t / 2 - half, down)], 'thin'), path([at(-t / 2 + half, up), at(-t / 2 + half, 0)], 'thin'), path([at(-t / 2 + half, -m.beam.h), at(-t / 2 + half, down)], 'thin')]
       : [];
     const reach = Math.max(half, 20);
-    return [...flange, ...strip(-t, 0, 'cut'), breakLine(at(-t / 2 - reach, up), at(-t / 2 + reach, up)), breakLine(at(-t / 2 - reach, down), at(-t / 2 + reach, down))];
+    return [...flange, ...strip(-t, 0, true), breakLine(at(-t / 2 - reach, up), at(-t / 2 + reach, up)), breakLine(at(-t / 2 - reach, down), at(-t / 2 + reach, down))];
   }
-  if (!dims) return [...strip(-t, 0, 'cut'), breakLine(at(-t - 15, up), at(15, up)), breakLine(at(-t - 15, down), at(15, down))];
+  if (!dims) return [...strip(-t, 0, true), breakLine(at(-t - 15, up), at(15, up)), breakLine(at(-t - 15, down), at(15, down))];
   // The supporting beam, cut across: tops level with a notched beam, else at mid-depth of it.
   const top = m.notchTop ? 0 : m.support.dims!.h > m.beam.h ? (dims.h - m.beam.h) / 2 : 0;
   const [l, r] = [-t / 2 - dims.b / 2, -t / 2 + dims.b / 2];
@@ -220,20 +216,20 @@ function callouts(m: FinPlateModel, solid: Solid, frames: Frames): Item[] {
   const { bolts } = input;
   const plate = solid.plates[0]!;
   const bottom = -m.plateTop - input.plate.h;
-  const floor = Math.min(Math.max(at(0, -m.beam.h)[1] + 9, 128), 150);
+  const floor = Math.min(Math.max(at(0, -m.beam.h)[1] + 9, 120), 153);
   const holes = input.holes.plate === input.holes.web ? holeWords(input.holes.plate, m.hole.plate) : `plate ${holeWords(input.holes.plate, m.hole.plate)}, web ${holeWords(input.holes.web, m.hole.web)}`;
   const beamPart = solid.members.find((p) => p.id === 'beam')!;
   const support = solid.members.find((p) => p.id === 'support');
   const supportName = support ? `${support.label} ${support.grade}` : `support ${exact(m.support.t)} thick ${input.support.steel.grade ?? ''}`;
   const shelfX = Math.max(at(m.width, 0)[0] - 4, FACE_X + 22);
   const preload = bolts.category === 'A' ? '' : ', preloaded';
-  const supportTip: Point = m.support.type === 'column_flange' ? at(-m.support.t / 2, 0.08 * m.beam.h) : at(-m.support.t / 2, 0.06 * m.beam.h);
+  const supportTip: Point = at(m.support.type === 'column_flange' ? -m.support.t - 12 * f.scale : -m.support.t / 2, m.support.type === 'beam_web' ? -0.8 * m.beam.h : 0.02 * m.beam.h);
   return [
     ...leader(at(m.width - Math.min(input.plate.e2 * 0.4, 20), bottom + Math.min(m.e1_bot * 0.4, 16)), [shelfX + 4, floor], [`${pretty(plate.label)} ${plate.grade}`], 'plate'),
     ...leader(at(m.z_p, -m.top_to_bolt - m.L1), [shelfX, floor + 9], [`${bolts.n1 * bolts.n2} M${bolts.d}-${bolts.cls} × ${solid.bolts[0]!.length}${preload}, ${holes}`], 'bolts'),
-    ...filletSymbol(at(0, bottom + Math.min(30, input.plate.h * 0.15)), [FACE_X - 14, floor + 4], input.weld.s, 'weld'),
+    ...filletSymbol(at(0, bottom + Math.min(30, input.plate.h * 0.15)), [FACE_X - 14, floor + 8], input.weld.s, 'weld'),
     ...leader(at(m.width + 14 * f.scale, -m.beam.tf / 2), [at(m.width, 0)[0] + 18, at(0, 0)[1] - 8], [`${pretty(beamPart.label)} ${beamPart.grade}`], 'beam'),
-    ...leader(supportTip, [FACE_X - 10, 17], [`${pretty(supportName)}`], 'support', true),
+    ...leader(supportTip, m.support.type === 'beam_web' ? [FACE_X - 16, at(0, -m.beam.h)[1] + 4] : [FACE_X - 18, 18], [`${pretty(supportName)}`], 'support', true),
     text([SECTION_X, project(frames.section, [0, -m.beam.h])[1] + 6], `plate ${exact(input.plate.t)}, web ${exact(m.beam.tw)}`, { anchor: 'middle', style: 'muted', size: 3 }),
   ];
 }

@@ -1,0 +1,80 @@
+import {
+  basisOf, checkCombination, checkJoint, checkRules, fingerprint, inNewtons, kindOf, multipleText, Refusal, Run, shown, UNITS, valuesOf,
+  type CheckResult, type CombinationReport, type JobDocument, type JointDocument, type RuleResult,
+} from '@ample/core';
+import { BadInput } from './input.ts';
+
+const unitName = (unit: keyof typeof UNITS): string => unit;
+
+function checkEntry(c: CheckResult, report: CombinationReport, values?: Record<string, unknown>) {
+  const named = { id: c.id, title: c.title, clause: c.clause, part: c.part, type: c.type };
+  if (c.type === 'skip') return { ...named, reason: c.reason };
+  return {
+    ...named,
+    demand: shown(c.demand, c.unit), resistance: shown(c.resistance, c.unit), unit: unitName(c.unit),
+    utilisation: c.utilisation, multiple: c.multiple, pass: c.pass, governs: c.id === report.governs,
+    ...(values ? { values } : {}),
+  };
+}
+
+function ruleEntry(r: RuleResult, values?: Record<string, unknown>) {
+  const named = { id: r.id, title: r.title, clause: r.clause, type: r.type };
+  if (r.type === 'skip') return { ...named, reason: r.reason };
+  return {
+    ...named, kind: r.must ? 'must' : 'should', demand: shown(r.actual, r.unit), sense: r.sense, resistance: shown(r.limit, r.unit), unit: unitName(r.unit),
+    pass: r.pass, ...(r.note ? { note: r.note } : {}), ...(values ? { values } : {}),
+  };
+}
+
+function jointEntry(job: JobDocument, joint: JointDocument, trace: boolean) {
+  const basis = basisOf(job, joint.settings);
+  const report = checkJoint(joint, basis);
+  const kind = kindOf(joint.kind);
+  const prepared = kind.prepare(kind.model(joint.input, basis));
+  const traced = (work: (run: Run) => void): ((id: string) => Record<string, unknown>) | undefined => {
+    if (!trace) return undefined;
+    const run = new Run(prepared.sheet);
+    run.startTrace();
+    work(run);
+    return (id) => valuesOf(run.steps!, id);
+  };
+  const rulesTrace = traced((run) => checkRules(prepared, run));
+  const worst = report.combinations[report.worst];
+  return {
+    mark: joint.mark, kind: joint.kind, line: joint.line, members: kind.members(joint.input), verdict: report.verdict, state: report.state,
+    stale: joint.checked !== undefined && joint.checked.fingerprint !== fingerprint(joint, basis),
+    governing: worst?.first ? { combination: worst.combination.name, check: worst.first.id, multiple: worst.first.multiple } : null,
+    combinations: report.combinations.map((c) => {
+      const values = traced((run) => checkCombination(prepared, inNewtons(c.combination), run));
+      return { ...c.combination, state: c.state, first: c.first?.id ?? null, multiple: c.first?.multiple ?? null, governs: c.governs, checks: c.checks.map((x) => checkEntry(x, c, values?.(x.id))) };
+    }),
+    rules: report.rules.map((r) => ruleEntry(r, rulesTrace?.(r.id))),
+  };
+}
+
+export type FileResult = ReturnType<typeof checkFile>;
+
+/** Checks a whole job. Throws BadInput where a joint can't be built as described. */
+export function checkFile(job: JobDocument, trace: boolean) {
+  const joints = job.joints.map((joint) => {
+    try {
+      return jointEntry(job, joint, trace);
+    } catch (e) {
+      if (e instanceof Refusal) throw new BadInput(`joint ${joint.mark}: ${e.message}`);
+      throw e;
+    }
+  });
+  const ok = joints.every((j) => j.state !== 'gives' && j.state !== 'rule');
+  return { job: { number: job.number, name: job.name }, ok, joints };
+}
+
+/** The result as text for a terminal. */
+export function printReport(result: FileResult): string {
+  const lines = [`${result.job.name} (job ${result.job.number})`];
+  for (const j of result.joints) {
+    lines.push('', `${j.mark}  ${j.members}`, `  ${j.line}`, `  ${j.verdict}`);
+    for (const c of j.combinations) lines.push(`  ${c.name.padEnd(8)} ${multipleText(c.multiple).padStart(6)}  ${c.checks.find((x) => x.id === c.first)?.title ?? 'nothing loaded'}`);
+    for (const r of j.rules) if (r.type === 'rule' && 'pass' in r && !r.pass) lines.push(`  ${r.kind === 'must' ? 'rule broken' : 'advice'}: ${r.title}, ${r.note ?? `${r.demand} ${r.sense} ${r.resistance} ${r.unit}`}`);
+  }
+  return `${lines.join('\n')}\n`;
+}

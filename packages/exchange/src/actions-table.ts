@@ -1,0 +1,63 @@
+import { ACTION_NAMES, combinationSchema, validate, type ActionName, type Combination } from '@ample/core';
+import Papa from 'papaparse';
+
+export interface PastedRow {
+  readonly row: number;
+  readonly message: string;
+}
+
+export interface PastedActions {
+  readonly combinations: readonly Combination[];
+  /** One sentence for each row that can't be used; the other rows are not lost. */
+  readonly errors: readonly PastedRow[];
+}
+
+const HEADS: Readonly<Record<string, ActionName | 'name' | 'note'>> = {
+  name: 'name', combination: 'name', comb: 'name', case: 'name', note: 'note', description: 'note',
+  v: 'V_Ed', ved: 'V_Ed', n: 'N_Ed', ned: 'N_Ed', ntie: 'N_tie', tie: 'N_tie', tying: 'N_tie', vser: 'V_ser',
+};
+const headOf = (text: string): string => text.toLowerCase().replace(/\(.*\)|\[.*\]|[^a-z]/g, '').replace(/kn$/, '');
+const DEFAULT: readonly (ActionName | 'name' | 'note')[] = ['name', 'V_Ed', 'N_Ed', 'N_tie', 'note'];
+
+/**
+ * Reads a table of combinations pasted from a spreadsheet or typed as text: tabs, semicolons or commas between the cells. A first row
+ * of heads (name, V, N, tie, V ser, note) sets the order; without one it is name, V, N, tie, note. Forces in kN; a real minus sign and a
+ * decimal comma are understood.
+ */
+export function parseActions(text: string): PastedActions {
+  const delimiter = text.includes('\t') ? '\t' : text.includes(';') ? ';' : ',';
+  const rows = Papa.parse<string[]>(text.trim(), { delimiter, skipEmptyLines: 'greedy' }).data.slice(0, 500);
+  const heads = rows[0]?.map((cell) => HEADS[headOf(cell)]) ?? [];
+  const hasHeads = heads.includes('V_Ed') || heads.includes('N_tie') || heads.includes('N_Ed');
+  const columns = hasHeads ? heads : DEFAULT;
+  const combinations: Combination[] = [];
+  const errors: PastedRow[] = [];
+  rows.slice(hasHeads ? 1 : 0).forEach((cells, i) => {
+    const row = i + (hasHeads ? 2 : 1);
+    const found = readRow(cells, columns);
+    if ('message' in found) return void errors.push({ row, message: `row ${row}: ${found.message}` });
+    const taken = combinations.some((c) => c.name === found.value['name']);
+    const name = found.value['name'] || `C${combinations.length + 1}`;
+    const checked = validate<Combination>(combinationSchema, { ...found.value, name }, `row ${row}`);
+    if ('error' in checked) errors.push({ row, message: checked.error.message });
+    else if (taken && found.value['name']) errors.push({ row, message: `row ${row}: the name "${name}" stands twice; accepted are different names.` });
+    else combinations.push(checked.value);
+  });
+  return { combinations, errors };
+}
+
+function readRow(cells: readonly string[], columns: readonly (string | undefined)[]): { value: Record<string, string | number> } | { message: string } {
+  const value: Record<string, string | number> = {};
+  for (const [i, column] of columns.entries()) {
+    const cell = (cells[i] ?? '').trim();
+    if (!column || cell === '') continue;
+    if (!ACTION_NAMES.includes(column as ActionName)) {
+      value[column] = cell;
+      continue;
+    }
+    const number = Number(cell.replace(/[\u2212\u2013]/g, '-').replace(',', '.').replace(/\s*kN$/i, ''));
+    if (!Number.isFinite(number)) return { message: `${column}: "${cell.slice(0, 40)}" is not a force; accepted is a number in kN.` };
+    value[column] = number;
+  }
+  return { value };
+}

@@ -1,0 +1,189 @@
+import {
+  basisOf, failureItems, fingerprint, figure, kindOf, multipleText, quantity, significant, STATE_WORDS, workingsOf, tryCheckJoint,
+  type Basis, type CheckResult, type Drawing, type Item, type JobDocument, type JointDocument, type JointReport, type TitleBlock, type WorkingSection, type Workings, type WorkingStep,
+} from '@ample/core';
+import { mathSetter, type Box } from './math.ts';
+import { MARGIN, type Page } from './page.ts';
+import { drawSheet } from './sheet.ts';
+
+const MUTED = '#5b6470';
+const OXIDE = '#a4432f';
+
+/** Title block of a joint's sheet, the same on screen and on paper. */
+export function titleOf(job: JobDocument, joint: JointDocument, report: JointReport, basis: Basis, revision: string): TitleBlock {
+  const { checked } = joint;
+  const stale = checked && checked.fingerprint !== fingerprint(joint, basis);
+  return {
+    job: job.name, number: job.number, revision, mark: joint.mark, kind: kindOf(joint.kind).title, verdict: report.verdict,
+    basis: `${job.basis.standard} ${setName(job.basis.set)}`,
+    checked: checked ? (stale ? `changed since checked by ${checked.by}` : `checked by ${checked.by}, ${checked.at.slice(0, 10)}`) : 'not yet checked',
+  };
+}
+
+const setName = (set: string): string => (set === 'UK' ? 'UK' : set === 'recommended' ? 'recommended' : 'own factors');
+
+export interface JointPages {
+  readonly job: JobDocument;
+  readonly joint: JointDocument;
+  readonly revision: string;
+}
+
+/** All pages of one joint: the sheet, inputs, actions, table of checks, rules, and the workings of the combination that gives first. */
+export function jointPages(page: Page, { job, joint, revision }: JointPages): void {
+  const basis = basisOf(job, joint.settings);
+  const kind = kindOf(joint.kind);
+  const checked = tryCheckJoint(joint, basis);
+  if ('refusal' in checked) {
+    page.upright(`${job.name} · ${joint.mark}`);
+    page.heading(joint.mark, 18);
+    page.paragraph(`This joint can't be checked. ${checked.refusal.message}`, { colour: OXIDE });
+    return;
+  }
+  const { report } = checked;
+  const worst = Math.max(report.worst, 0);
+  const combination = joint.combinations[worst] ?? null;
+  const model = kind.model(joint.input, basis);
+  const title = titleOf(job, joint, report, basis, revision);
+  const drawing = kind.drawing(model, title, combination);
+
+  page.lying();
+  const { width, height } = page.doc.page;
+  const mm = 72 / 25.4;
+  drawSheet(page, drawing, (width - drawing.width * mm) / 2, (height - drawing.height * mm) / 2, failureOf(drawing, report, worst));
+
+  page.upright(`${job.name} · job ${job.number} · ${joint.mark} · ${kind.title} · rev ${revision}`);
+  page.heading(`${joint.mark}: ${report.verdict}`, 15);
+  page.paragraph(joint.line, { font: 'mono', size: 8.6 });
+  page.paragraph(`${kind.members(joint.input)}. ${job.basis.standard}, ${setName(job.basis.set)} factors. State: ${STATE_WORDS[report.state]}. ${title.checked}.`, { colour: MUTED, size: 9 });
+  if (joint.note) page.paragraph(joint.note);
+
+  inputs(page, joint, basis);
+  actions(page, joint, report);
+  checksTable(page, report, worst);
+  rulesTable(page, report);
+  if (!combination) return;
+  const workings = workingsOf(joint, basis, worst);
+  page.heading(`Workings, combination ${combination.name}`);
+  workingPages(page, workings);
+}
+
+/** The path along which the joint gives first, labelled. */
+function failureOf(drawing: Drawing, report: JointReport, worst: number): Item[] {
+  const c = report.combinations[worst];
+  return c?.first ? failureItems(drawing, c.first.id, c.first.title, `gives at ${multipleText(c.first.multiple)} × ${c.combination.name}`) : [];
+}
+
+function inputs(page: Page, joint: JointDocument, basis: Basis): void {
+  const kind = kindOf(joint.kind);
+  const q = kind.quantities(kind.model(joint.input, basis));
+  const rows = kind.fields
+    .filter((f) => !f.applies || f.applies(joint.input))
+    .map((f) => {
+      const value = f.get(joint.input);
+      const option = f.options?.find((o) => o.value === value)?.label;
+      return [f.label, value === undefined ? 'own dimensions' : `${option ?? (typeof value === 'number' ? figure(value, 'mm') : String(value))}${f.unit ? ` ${f.unit}` : ''}`];
+    });
+  rows.push(['Plate mass', `${significant(q.plateMass)} kg`], ['Bolts', `${q.bolts}, length ${q.boltLength} mm, ${significant(q.boltMass)} kg with nuts and washers`]);
+  page.heading('Inputs');
+  const half = Math.ceil(rows.length / 2);
+  page.table([{ title: 'Input', width: 0.24 }, { title: 'Value', width: 0.26 }, { title: 'Input', width: 0.24 }, { title: 'Value', width: 0.26 }], Array.from({ length: half }, (_, i) => [...rows[i]!, ...(rows[half + i] ?? ['', ''])]));
+}
+
+function actions(page: Page, joint: JointDocument, report: JointReport): void {
+  page.heading('Actions');
+  if (joint.combinations.length === 0) return page.paragraph('No actions were given.');
+  const number = (x: number | undefined): string => (x === undefined ? '' : figure(x, 'mm'));
+  page.table(
+    [{ title: 'Combination', width: 0.13 }, { title: 'Note', width: 0.22 }, { title: 'V_Ed kN', width: 0.1, align: 'right' }, { title: 'N_Ed kN', width: 0.1, align: 'right' }, { title: 'N_tie kN', width: 0.1, align: 'right' }, { title: 'First to give', width: 0.25 }, { title: 'Multiple', width: 0.1, align: 'right' }],
+    report.combinations.map((c) => [c.combination.name, c.combination.note ?? '', number(c.combination.V_Ed), number(c.combination.N_Ed), number(c.combination.N_tie), c.first?.title ?? 'nothing loaded', multipleText(c.first?.multiple ?? null)]),
+    (i) => report.combinations[i]!.state === 'gives',
+  );
+}
+
+function checksTable(page: Page, report: JointReport, worst: number): void {
+  const checks = report.combinations[worst]?.checks ?? [];
+  if (!checks.length) return;
+  page.heading(`Checks, combination ${report.combinations[worst]!.combination.name}`);
+  const order = (c: CheckResult): number => (c.type === 'strength' ? c.multiple : Infinity);
+  const sorted = [...checks].sort((a, b) => order(a) - order(b));
+  page.table(
+    [{ title: 'Check', width: 0.3 }, { title: 'Clause', width: 0.22 }, { title: 'Demand', width: 0.13, align: 'right' }, { title: 'Resistance', width: 0.13, align: 'right' }, { title: 'Utilisation', width: 0.11, align: 'right' }, { title: 'Multiple', width: 0.11, align: 'right' }],
+    sorted.map((c) => c.type === 'skip' ? [c.title, c.reason, '–', '–', '–', '–'] : [c.title, c.clause, quantity(c.demand, c.unit), quantity(c.resistance, c.unit), c.utilisation === null ? 'none' : c.utilisation.toFixed(3), multipleText(c.multiple)]),
+    (i) => sorted[i]!.type === 'strength' && !(sorted[i] as { pass: boolean }).pass,
+  );
+}
+
+function rulesTable(page: Page, report: JointReport): void {
+  page.heading('Detailing rules');
+  page.table(
+    [{ title: 'Rule', width: 0.34 }, { title: 'Source', width: 0.22 }, { title: 'Actual against limit', width: 0.3 }, { title: '', width: 0.14 }],
+    report.rules.map((r) => r.type === 'skip'
+      ? [r.title, r.clause, r.reason ?? '', '–']
+      : [r.title, r.clause, r.note ?? `${quantity(r.actual, r.unit)} ${r.sense === '>=' ? '≥' : '≤'} ${quantity(r.limit, r.unit)}`, r.pass ? 'kept' : r.must ? 'broken' : 'advice, not met']),
+    (i) => report.rules[i]!.must && !report.rules[i]!.pass,
+  );
+}
+
+function workingPages(page: Page, workings: Workings): void {
+  const math = mathSetter(page);
+  for (const section of workings.sections.filter((s) => s.type !== 'rule' && !(s.type === 'skip' && s.id.startsWith('detail-')))) workingSection(page, section, math);
+  page.heading('Detailing rules, worked');
+  for (const section of workings.sections.filter((s) => s.type === 'rule')) workingSection(page, section, math);
+}
+
+function workingSection(page: Page, section: WorkingSection, math: ReturnType<typeof mathSetter>): void {
+  page.need(46);
+  page.y += 15;
+  page.runs(section.title, MARGIN, page.y, 'bold', 9.5, section.pass ? '#1d2a3a' : OXIDE);
+  const clauseWidth = page.widthOf(section.clause, 'sans', 7.5);
+  page.runs(section.clause, MARGIN + page.width - clauseWidth, page.y, 'sans', 7.5, MUTED);
+  page.y += 3;
+  page.rule(page.y);
+  if (section.summary) page.paragraph(section.type === 'skip' ? `Does not apply: ${section.summary}` : section.summary, { size: 8, colour: section.pass ? MUTED : OXIDE, after: 2 });
+  for (const step of section.steps) workingStep(page, step, math);
+}
+
+const SIZE = 9;
+
+/** One line of workings, broken at its equals signs where it is too long. */
+function workingStep(page: Page, step: WorkingStep, math: ReturnType<typeof mathSetter>): void {
+  const equals = (): Box => math.set({ k: 'op', text: '=' }, SIZE);
+  const unit = step.unit ? ` ${step.unit}` : '';
+  const parts: Box[] = [
+    math.row([math.set(step.symbol, SIZE), equals(), math.set(step.formula, SIZE)]),
+    ...(step.values ? [math.row([equals(), math.set(step.values, SIZE)]), math.row([equals(), math.set(step.result, SIZE)])] : []),
+  ];
+  const unitWidth = page.widthOf(unit, 'sans', SIZE * 0.9);
+  const indent = 14;
+  const room = page.width - indent;
+  const lines: Box[][] = [[]];
+  let used = 0;
+  parts.forEach((part, i) => {
+    const width = part.width + (i === parts.length - 1 ? unitWidth : 0);
+    if (used > 0 && used + width > room - 10) {
+      lines.push([]);
+      used = 20;
+    }
+    lines.at(-1)!.push(part);
+    used += width;
+  });
+  const label = step.clause ? `${step.text} · ${step.clause}` : step.text;
+  const heights = lines.map((l) => Math.max(...l.map((b) => b.up)) + Math.max(...l.map((b) => b.down)) + 4);
+  page.need(heights.reduce((a, b) => a + b, 0) + 11);
+  page.y += 9.5;
+  page.runs(label, MARGIN + indent, page.y, 'sans', 7.2, MUTED);
+  lines.forEach((line, i) => {
+    const up = Math.max(...line.map((b) => b.up));
+    const down = Math.max(...line.map((b) => b.down));
+    page.y += up + 2.5;
+    page.doc.fillColor('#1d2a3a').strokeColor('#1d2a3a');
+    let x = MARGIN + indent + (i ? 20 : 0);
+    for (const box of line) {
+      box.draw(x, page.y);
+      x += box.width;
+    }
+    if (i === lines.length - 1) page.runs(unit, x, page.y, 'sans', SIZE * 0.9);
+    page.y += down + 1.5;
+  });
+}
+

@@ -1,0 +1,57 @@
+import type { Drawing, FillStyle, Item, LineStyle, TextStyle } from '@ample/core';
+import type { Page } from './page.ts';
+
+const MM = 72 / 25.4;
+const LINES: Readonly<Record<LineStyle, { width: number; dash?: number[]; colour: string } | null>> = {
+  outline: { width: 0.35, colour: '#1d2a3a' },
+  thin: { width: 0.18, colour: '#1d2a3a' },
+  hidden: { width: 0.18, dash: [2, 1], colour: '#1d2a3a' },
+  centre: { width: 0.13, dash: [4, 0.8, 0.6, 0.8], colour: '#1f5fa8' },
+  dimension: { width: 0.15, colour: '#1f5fa8' },
+  failure: { width: 0.7, dash: [2.4, 1.2], colour: '#a4432f' },
+  'failure-thin': { width: 0.25, colour: '#a4432f' },
+  none: null,
+};
+const FILLS: Readonly<Record<FillStyle, string>> = {
+  plate: '#efeadd', cut: '#d8d2c2', steel: '#f7f4ec', paper: '#ffffff', ink: '#1d2a3a', dimension: '#1f5fa8', failure: '#a4432f', 'failure-soft': '#e9cfc6',
+};
+const INKS: Readonly<Record<TextStyle, string>> = { ink: '#1d2a3a', muted: '#5b6470', dimension: '#1f5fa8', failure: '#a4432f' };
+
+/** Draws a sheet at its true size, its top left corner at (x, y) points, with further items over it. */
+export function drawSheet(page: Page, drawing: Drawing, x: number, y: number, over: readonly Item[] = []): void {
+  const { doc } = page;
+  doc.save();
+  doc.translate(x, y).scale(MM);
+  for (const item of [...drawing.items, ...over]) drawItem(page, item);
+  doc.restore();
+}
+
+function drawItem(page: Page, item: Item): void {
+  const { doc } = page;
+  if (item.k === 'text') {
+    const width = page.widthOf(item.text, item.bold ? 'bold' : 'sans', item.size);
+    const left = item.anchor === 'middle' ? -width / 2 : item.anchor === 'end' ? -width : 0;
+    page.runs(item.text, item.at[0] + left, item.at[1], item.bold ? 'bold' : 'sans', item.size, INKS[item.style]);
+    return;
+  }
+  const pen = LINES[item.line];
+  const fill = item.fill && FILLS[item.fill];
+  if (!pen && !fill) return;
+  if (item.k === 'circle') doc.circle(item.at[0], item.at[1], item.r);
+  else {
+    const [first, ...rest] = item.points;
+    doc.moveTo(first![0], first![1]);
+    for (const p of rest) doc.lineTo(p[0], p[1]);
+    if (item.closed) doc.closePath();
+  }
+  if (pen) {
+    doc.lineWidth(pen.width).strokeColor(pen.colour);
+    if (pen.dash) doc.dash(pen.dash[0]!, { space: pen.dash[1]! });
+    else doc.undash();
+  }
+  if (fill && item.fill === 'failure-soft') doc.fillOpacity(0.55);
+  if (pen && fill) doc.fillAndStroke(fill, pen.colour);
+  else if (fill) doc.fill(fill);
+  else doc.stroke();
+  doc.fillOpacity(1).undash();
+}

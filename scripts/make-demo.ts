@@ -1,0 +1,64 @@
+/**
+ * Makes demo/tern-quay.json, the invented job of the demo: members and forces are typed here, first details by the product itself, then
+ * a few are changed so that the register shows every state. Run: npx tsx scripts/make-demo.ts
+ */
+import { writeFileSync } from 'node:fs';
+import { basisOf, EMPTY_JOB, fingerprint, firstDetail, kindOf, tryCheckJoint, type Combination, type JobDocument, type JointDocument } from '../packages/core/src/index.ts';
+
+interface Seed {
+  readonly mark: string;
+  readonly beam: string;
+  readonly grade?: string;
+  readonly support: string;
+  readonly type: 'column_flange' | 'column_web' | 'beam_web';
+  readonly note?: string;
+  /** name, note, V, N, tie in kN */
+  readonly actions: readonly (readonly [string, string, number, number, number])[];
+  /** Fields to set after the first detail. */
+  readonly set?: Readonly<Record<string, number | string>>;
+  readonly signed?: 'now' | 'before a change';
+}
+
+const roof = (v: number, up: number, drag: number, tie: number): Seed['actions'] => [
+  ['C1', 'gravity', Math.round(v * 0.7), 0, 0], ['C2', 'snow', Math.round(v * 0.83), 0, 0], ['C3', 'snow + crowd', v, 0, 0], ['C4', 'wind up', -up, 24, 0], ['C5', 'drag', Math.round(v * 0.6), drag, 0], ['T1', 'tying', 0, 0, tie],
+];
+const floor = (v: number, tie: number): Seed['actions'] => [['C1', 'gravity', Math.round(v * 0.74), 0, 0], ['C2', 'crowd', v, 0, 0], ['T1', 'tying', 0, 0, tie]];
+
+const SEEDS: readonly Seed[] = [
+  { mark: 'B1-01', beam: 'UB 305x165x40', support: 'UC 203x203x60', type: 'column_flange', actions: floor(88, 75), signed: 'now' },
+  { mark: 'B1-02', beam: 'UB 356x171x51', support: 'UC 203x203x60', type: 'column_flange', actions: floor(124, 90) },
+  { mark: 'B1-03', beam: 'UB 406x178x60', support: 'UC 254x254x89', type: 'column_flange', actions: floor(168, 110), signed: 'now' },
+  { mark: 'B1-07', beam: 'UB 457x191x67', support: 'UC 254x254x89', type: 'column_web', note: 'Beam end passes between the column flanges.', actions: floor(182, 75) },
+  { mark: 'B1-08', beam: 'UB 254x146x31', support: 'UC 203x203x46', type: 'column_web', actions: floor(64, 40) },
+  { mark: 'B2-03', beam: 'UB 533x210x82', support: 'UC 305x305x118', type: 'column_flange', actions: floor(262, 150), signed: 'before a change' },
+  { mark: 'B2-14', beam: 'UB 406x140x39', support: 'UC 203x203x60', type: 'column_flange', actions: roof(207, 31, 65, 120) },
+  { mark: 'B2-15', beam: 'UB 406x140x46', support: 'UC 203x203x60', type: 'column_flange', actions: roof(232, 28, 40, 120), set: { 'bolts.n1': 3, 'bolts.p1': 85, 'plate.t': 10 } },
+  { mark: 'B2-16', beam: 'UB 457x152x52', support: 'UC 203x203x71', type: 'column_flange', actions: roof(150, 42, 38, 110), set: { 'plate.e2': 35 } },
+  { mark: 'B3-02', beam: 'UB 610x229x101', support: 'UC 305x305x137', type: 'column_flange', actions: floor(420, 190) },
+  { mark: 'M1-04', beam: 'IPE 300', grade: 'S355', support: 'UB 533x210x92', type: 'beam_web', note: 'Mezzanine beam between the flanges of the primary.', actions: floor(96, 45) },
+  { mark: 'M1-05', beam: 'IPE 360', grade: 'S355', support: 'UB 610x229x113', type: 'beam_web', actions: floor(138, 55) },
+  { mark: 'C1-01', beam: 'HEA 200', support: 'HEB 240', type: 'column_flange', note: 'Canopy, exposed.', actions: roof(46, 22, 14, 30) },
+  { mark: 'C1-02', beam: 'HEA 240', support: 'HEB 240', type: 'column_flange', actions: roof(58, 30, 18, 30) },
+  { mark: 'K1-01', beam: 'PFC 260x90x35', support: 'UC 203x203x52', type: 'column_flange', actions: floor(70, 35) },
+];
+
+const basis = basisOf(EMPTY_JOB);
+const combination = ([name, note, V_Ed, N_Ed, N_tie]: Seed['actions'][number]): Combination => ({ name, note, V_Ed, N_Ed, N_tie });
+
+function joint(s: Seed): JointDocument {
+  const kind = kindOf('fin-plate');
+  const combinations = s.actions.map(combination);
+  let input = firstDetail(kind.id, { beam: s.beam, beamGrade: s.grade ?? 'S275', support: s.support, supportGrade: s.grade ?? 'S275', supportType: s.type }, combinations, basis).input;
+  for (const [id, value] of Object.entries(s.set ?? {})) input = kind.fields.find((f) => f.id === id)!.set(input, value);
+  const made: JointDocument = { mark: s.mark, kind: kind.id, line: kind.line.print(input), note: s.note ?? '', input, combinations };
+  if (!s.signed) return made;
+  const before = s.signed === 'now' ? made : { ...made, combinations: combinations.map((c) => ({ ...c, V_Ed: c.V_Ed * 0.9 })) };
+  return { ...made, checked: { by: 'R. Amsel', at: '2026-11-12T15:20:00Z', fingerprint: fingerprint(before, basis) } };
+}
+
+const job: JobDocument = { ...EMPTY_JOB, number: '2417', name: 'Tern Quay ferry hall', client: 'Skerry Harbour Trust', joints: SEEDS.map(joint) };
+for (const j of job.joints) {
+  const r = tryCheckJoint(j, basis);
+  process.stdout.write(`${j.mark}  ${j.line}  ${'report' in r ? `${r.report.state}: ${r.report.verdict}` : r.refusal.message}\n`);
+}
+writeFileSync(new URL('../demo/tern-quay.json', import.meta.url), `${JSON.stringify(job, null, 2)}\n`);
