@@ -11,6 +11,8 @@ export * from './job/basis.ts';
 export * from './job/check.ts';
 export * from './job/document.ts';
 export * from './job/fingerprint.ts';
+export * from './job/records.ts';
+export * from './job/summary.ts';
 export * from './job/workings.ts';
 export * from './joints/check.ts';
 export { validate } from './joints/fields.ts';

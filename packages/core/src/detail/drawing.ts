@@ -249,10 +249,11 @@ export function failureItems(d: Drawing, id: string, title: string, detail: stri
   const first = marks[0]!;
   const tip = first.k === 'path' ? first.points[Math.floor(first.points.length / 2)]! : first.at;
   const [x, y] = d.labelAt;
+  const lines = wrap(title, SHEET.width - SHEET.margin - TITLE.width - x - 2, TEXT, 3);
   return [
     ...marks,
     path([tip, [x - 1, y - 1]], 'failure-thin'),
-    text([x, y], title, { style: 'failure', bold: true }),
-    text([x, y + TEXT * 1.3], detail, { style: 'failure' }),
+    ...lines.map((line, i) => text([x, y + i * TEXT * 1.3], line, { style: 'failure', bold: true })),
+    text([x, y + lines.length * TEXT * 1.3], detail, { style: 'failure' }),
   ];
 }

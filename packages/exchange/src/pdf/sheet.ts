@@ -31,6 +31,8 @@ function drawItem(page: Page, item: Item): void {
   if (item.k === 'text') {
     const width = page.widthOf(item.text, item.bold ? 'bold' : 'sans', item.size);
     const left = item.anchor === 'middle' ? -width / 2 : item.anchor === 'end' ? -width : 0;
+    // Dimensions stand clear of the lines that they cross.
+    if (item.style === 'dimension') doc.rect(item.at[0] + left - 0.3, item.at[1] - item.size * 0.78, width + 0.6, item.size * 0.95).fill('#ffffff');
     page.runs(item.text, item.at[0] + left, item.at[1], item.bold ? 'bold' : 'sans', item.size, INKS[item.style]);
     return;
   }

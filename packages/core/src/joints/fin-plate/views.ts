@@ -11,8 +11,10 @@ import { failurePaths, type Frames } from './paths.ts';
 const SCALES = [2, 2.5, 4, 5, 8, 10, 12.5, 15, 20];
 /** Paper to the left of the support face, and room for beam stub and dimensions to its right. */
 const FACE_X = 64;
-const TOP_Y = 30;
-const HEIGHT = 128;
+const TOP_Y = 28;
+/** Paper above the title block for the beam, and for all of the support. */
+const BEAM_BOTTOM = 141;
+const SUPPORT_BOTTOM = 164;
 const SECTION_X = 220;
 
 export const finPlateCallouts: readonly Callout[] = [
@@ -25,9 +27,11 @@ export const finPlateCallouts: readonly Callout[] = [
 
 /** Elevation and section of a fin plate on one sheet, with dimensions and callouts bound to its fields. */
 export function finPlateDrawing(m: FinPlateModel, solid: Solid, title: TitleBlock, combination: Combination | null): Drawing {
-  const overshoot = 0.1 * m.beam.h + 12;
-  const wide = m.width + 60;
-  const scale = SCALES.find((s) => (m.beam.h + 2 * overshoot) / s <= HEIGHT && wide / s <= 66) ?? 25;
+  const { dims, type } = m.support;
+  const usual = 0.1 * m.beam.h + 12;
+  const overshoot = type === 'beam_web' && dims ? Math.max(usual, (dims.h - m.beam.h) / 2 + 10) : usual;
+  const fits = (s: number): boolean => TOP_Y + (overshoot + m.beam.h) / s <= BEAM_BOTTOM && TOP_Y + (2 * overshoot + m.beam.h) / s <= SUPPORT_BOTTOM && (m.width + 60) / s <= 66;
+  const scale = SCALES.find(fits) ?? 25;
   const frames: Frames = {
     elevation: { scale, at: [FACE_X, TOP_Y + overshoot / scale] },
     section: { scale, at: [SECTION_X, TOP_Y + overshoot / scale] },
@@ -48,16 +52,19 @@ export function finPlateDrawing(m: FinPlateModel, solid: Solid, title: TitleBloc
     handles: handles(m, frames.elevation),
     callouts: finPlateCallouts,
     failures: failurePaths(uplift ? upturned(m) : m, frames, uplift),
-    labelAt: [124, project(frames.elevation, [0, -m.plateTop - 0.55 * m.input.plate.h])[1]],
+    labelAt: [stubEnd(m, frames.elevation) + 4, project(frames.elevation, [0, -m.plateTop - 0.55 * m.input.plate.h])[1]],
     scale: scaleText,
   };
 }
+
+/** Where the beam is broken off, on the sheet: clear of the dimensions. */
+const stubEnd = (m: FinPlateModel, f: Frame): number => Math.max(116, FACE_X + m.width / f.scale + (m.notchTop || m.notchBottom ? 42 : 32));
 
 function elevation(m: FinPlateModel, solid: Solid, f: Frame, overshoot: number): Item[] {
   const at = (x: number, z: number): Point => project(f, [x, z]);
   const { beam, input } = m;
   const plate = solid.plates[0]!;
-  const stub = Math.max((118 - FACE_X) * f.scale, m.width + 40 * f.scale);
+  const stub = (stubEnd(m, f) - FACE_X) * f.scale;
   const end = input.gap;
   const topWeb = m.notchTop ? m.d_nt : 0;
   const botWeb = m.notchBottom ? m.d_nb : 0;
@@ -223,14 +230,14 @@ function callouts(m: FinPlateModel, solid: Solid, frames: Frames): Item[] {
   const supportName = support ? `${support.label} ${support.grade}` : `support ${exact(m.support.t)} thick ${input.support.steel.grade ?? ''}`;
   const shelfX = Math.max(at(m.width, 0)[0] - 4, FACE_X + 22);
   const preload = bolts.category === 'A' ? '' : ', preloaded';
-  const supportTip: Point = at(m.support.type === 'column_flange' ? -m.support.t - 12 * f.scale : -m.support.t / 2, m.support.type === 'beam_web' ? -0.8 * m.beam.h : 0.02 * m.beam.h);
+  const supportTip: Point = at(m.support.type === 'column_flange' ? -m.support.t - 12 * f.scale : -m.support.t / 2, m.support.type === 'beam_web' ? -0.3 * m.beam.h : 0.02 * m.beam.h);
   return [
     ...leader(at(m.width - Math.min(input.plate.e2 * 0.4, 20), bottom + Math.min(m.e1_bot * 0.4, 16)), [shelfX + 4, floor], [`${pretty(plate.label)} ${plate.grade}`], 'plate'),
     ...leader(at(m.z_p, -m.top_to_bolt - m.L1), [shelfX, floor + 9], [`${bolts.n1 * bolts.n2} M${bolts.d}-${bolts.cls} × ${solid.bolts[0]!.length}${preload}, ${holes}`], 'bolts'),
     ...filletSymbol(at(0, bottom + Math.min(30, input.plate.h * 0.15)), [FACE_X - 14, floor + 8], input.weld.s, 'weld'),
     ...leader(at(m.width + 14 * f.scale, -m.beam.tf / 2), [at(m.width, 0)[0] + 18, at(0, 0)[1] - 8], [`${pretty(beamPart.label)} ${beamPart.grade}`], 'beam'),
-    ...leader(supportTip, m.support.type === 'beam_web' ? [FACE_X - 16, at(0, -m.beam.h)[1] + 4] : [FACE_X - 18, 18], [`${pretty(supportName)}`], 'support', true),
-    text([SECTION_X, project(frames.section, [0, -m.beam.h])[1] + 6], `plate ${exact(input.plate.t)}, web ${exact(m.beam.tw)}`, { anchor: 'middle', style: 'muted', size: 3 }),
+    ...leader(supportTip, m.support.type === 'beam_web' ? [FACE_X - 8, at(0, -0.3 * m.beam.h)[1] - 6] : [FACE_X - 18, 18], [`${pretty(supportName)}`], 'support', true),
+    text([SECTION_X, project(frames.section, [0, 0])[1] - 5], `plate ${exact(input.plate.t)}, web ${exact(m.beam.tw)}`, { anchor: 'middle', style: 'muted', size: 3 }),
   ];
 }
 

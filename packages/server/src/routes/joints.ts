@@ -1,0 +1,65 @@
+import { basisOf, combinationSchema, fingerprint, KINDS, markSchema, readJoint, settingsSchema, type JointContent, type JointDocument, type JointRecord } from '@ample/core';
+import Joi from 'joi';
+import type { Api } from '../api.ts';
+import type { Services } from '../services.ts';
+import { getJob } from '../store/jobs.ts';
+import { createJoint, deleteJoint, getJoint, listRevisions, restoreJoint, saveJoint, signJoint } from '../store/joints.ts';
+import { NotFound } from '../store/errors.ts';
+
+const content = {
+  mark: markSchema.required(),
+  note: Joi.string().max(2000).allow('').default(''),
+  input: Joi.object().unknown(true).required(),
+  combinations: Joi.array().items(combinationSchema).max(200).unique('name').default([]).messages({ 'array.unique': '{{#label}}: the name of this combination stands twice; accepted are different names.' }),
+  settings: settingsSchema,
+};
+const newJoint = Joi.object({ ...content, kind: Joi.string().valid(...KINDS.map((k) => k.id)).required() });
+const change = Joi.object({ ...content, version: Joi.number().integer().required(), label: Joi.string().max(200).allow('').default('changed') });
+const copy = Joi.object({ mark: markSchema.required() });
+const sign = Joi.object({ version: Joi.number().integer().required(), by: Joi.string().trim().max(80).allow(null).required() });
+
+/** The kind's own schema judges the input; what it refuses never reaches the store. */
+const checkedJoint = (joint: Omit<JointDocument, 'line'>): JointDocument => readJoint(joint, `joint ${joint.mark}`);
+
+export function jointRoutes(api: Api, { database, register }: Services): void {
+  const { db, write } = database;
+  const id = (params: Record<string, string>): string => params['id']!;
+  const entry = async (joint: JointRecord) => (await register(await getJob(db, joint.jobId), [joint]))[0]!;
+
+  api.route<Omit<JointDocument, 'line'>>({ method: 'post', path: '/jobs/:id/joints', summary: 'A new joint', body: newJoint, answer: 'the joint with its summary' }, async ({ params, body, who }) => {
+    const joint = checkedJoint(body);
+    return entry(await write(async (tx) => (await getJob(tx, id(params)), createJoint(tx, id(params), joint, who))));
+  });
+
+  api.route({ method: 'get', path: '/joints/:id', summary: 'A joint', answer: 'the joint' }, ({ params }) => getJoint(db, id(params)));
+
+  api.route<JointContent & { version: number; label: string }>({ method: 'put', path: '/joints/:id', summary: 'Save a joint, made from a version; a stale save is refused with the stored joint', body: change, answer: 'the joint' }, async ({ params, body, who }) => {
+    const { version, label, ...rest } = body;
+    const { kind } = await getJoint(db, id(params));
+    const { input } = checkedJoint({ ...rest, kind });
+    return write((tx) => saveJoint(tx, id(params), version, { ...rest, input }, who, label));
+  });
+
+  api.route<{ mark: string }>({ method: 'post', path: '/joints/:id/copy', summary: 'A copy of a joint under a new mark', body: copy, answer: 'the copy with its summary' }, async ({ params, body, who }) =>
+    entry(await write(async (tx) => {
+      const from = await getJoint(tx, id(params));
+      const { checked: _signature, ...joint } = from;
+      return createJoint(tx, from.jobId, { ...joint, mark: body.mark }, who, `copied from ${from.mark}`);
+    })));
+
+  api.route({ method: 'delete', path: '/joints/:id', summary: 'Delete a joint; it can be brought back', answer: 'nothing' }, ({ params, who }) => write((tx) => deleteJoint(tx, id(params), who)));
+  api.route({ method: 'post', path: '/joints/:id/restore', summary: 'Bring a deleted joint back', answer: 'the joint with its summary' }, async ({ params, who }) => entry(await write((tx) => restoreJoint(tx, id(params), who))));
+
+  api.route<{ version: number; by: string | null }>({ method: 'post', path: '/joints/:id/sign', summary: 'Sign a joint as checked, or take the signature back', body: sign, answer: 'the joint' }, ({ params, body, who }) =>
+    write(async (tx) => {
+      const joint = await getJoint(tx, id(params));
+      const basis = basisOf(await getJob(tx, joint.jobId), joint.settings);
+      return signJoint(tx, id(params), body.version, body.by ? { by: body.by, at: new Date().toISOString(), fingerprint: fingerprint(joint, basis) } : null, who);
+    }));
+
+  api.route({ method: 'get', path: '/joints/:id/revisions', summary: 'Every change of a joint, newest first', answer: 'list of revisions' }, async ({ params }) => {
+    const list = await listRevisions(db, id(params));
+    if (list.length === 0) throw new NotFound('This joint is not in the store.');
+    return list;
+  });
+}

@@ -1,0 +1,53 @@
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { readJob } from '@ample/core';
+import { readFile } from 'node:fs/promises';
+import { pino } from 'pino';
+import { makeApp } from './app.ts';
+import { openServices, type Services } from './services.ts';
+import { createJob, listJobs } from './store/jobs.ts';
+
+export interface Running {
+  readonly url: string;
+  readonly services: Services;
+  close(): Promise<void>;
+}
+
+const ROOT = fileURLToPath(new URL('../../../', import.meta.url));
+
+/** Where the file is kept: AMPLE_DATA, or the folder `data` of the project. */
+export const dataFolder = (): string => process.env['AMPLE_DATA'] ?? join(ROOT, 'data');
+
+export interface StartOptions {
+  readonly port: number;
+  readonly data: string;
+  /** Puts the demo job into a store that has no job yet. */
+  readonly seed?: boolean;
+  readonly level?: string;
+}
+
+export async function startServer({ port, data, seed = false, level = 'warn' }: StartOptions): Promise<Running> {
+  const services = await openServices(join(data, 'ample-gusset.sqlite'), pino({ level }));
+  if (seed && (await listJobs(services.database.db)).length === 0) {
+    const demo = readJob(JSON.parse(await readFile(join(ROOT, 'demo/tern-quay.json'), 'utf8')));
+    await services.database.write((tx) => createJob(tx, demo, 'demo'));
+  }
+  const server = createServer(makeApp(services, join(ROOT, 'packages/web/dist')));
+  server.headersTimeout = 20_000;
+  server.requestTimeout = 120_000;
+  await new Promise<void>((resolve, reject) => {
+    server.once('error', reject);
+    server.listen(port, '127.0.0.1', resolve);
+  });
+  const { port: actual } = server.address() as AddressInfo;
+  return {
+    url: `http://127.0.0.1:${actual}`, services,
+    close: async () => {
+      server.closeAllConnections();
+      await new Promise((resolve) => server.close(resolve));
+      await services.close();
+    },
+  };
+}
