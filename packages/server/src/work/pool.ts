@@ -1,3 +1,4 @@
+import { fileURLToPath } from 'node:url';
 import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
 import type { JobDocument, JointDocument, JointSummary } from '@ample/core';
@@ -11,7 +12,7 @@ export interface Pool {
 
 /** Worker threads for whole jobs and documents. */
 export function openPool(): Pool {
-  const pool = new Piscina({ filename: new URL('./tasks.ts', import.meta.url).href, execArgv: ['--import', import.meta.resolve('tsx')], minThreads: 1, maxThreads: 2, idleTimeout: 60_000 });
+  const pool = new Piscina({ filename: fileURLToPath(new URL('./worker.mjs', import.meta.url)), execArgv: [], minThreads: 1, maxThreads: 2, idleTimeout: 60_000 });
   return {
     summaries: (job, joints) => pool.run({ job, joints }, { name: 'summaries' }),
     pdf: async (task, progress, signal) => {

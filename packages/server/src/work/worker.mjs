@@ -1,0 +1,7 @@
+// The pool starts this file in each thread; TypeScript is not understood there until it is registered.
+import { register } from 'tsx/esm/api';
+
+register();
+const tasks = await import('./tasks.ts');
+export const summaries = tasks.summaries;
+export const pdf = tasks.pdf;

@@ -1,0 +1,72 @@
+import type { JobDocument, JobListEntry, JobRecord, JointContent, JointDocument, JointRecord, RegisterEntry, RevisionRecord } from '@ample/core';
+
+/** What the server said is wrong, in one sentence; `field` and `current` where it gave them. */
+export class ApiProblem extends Error {
+  override readonly name = 'ApiProblem';
+  constructor(
+    message: string,
+    readonly status: number,
+    readonly field?: string,
+    readonly current?: unknown,
+  ) {
+    super(message);
+  }
+}
+
+let who = '';
+/** Name under which changes are kept. */
+export const setWho = (name: string): void => {
+  who = name;
+};
+
+async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      headers: { ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...(who ? { 'x-ample-user': encodeURIComponent(who) } : {}) },
+      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+    });
+  } catch {
+    throw new ApiProblem('The server can not be reached; what you typed is still here and is saved when it answers again.', 0);
+  }
+  if (response.status === 204) return undefined as T;
+  const answer = (await response.json().catch(() => ({}))) as { detail?: string; field?: string; current?: unknown };
+  if (!response.ok) throw new ApiProblem(answer.detail ?? `The server answered ${response.status}.`, response.status, answer.field, answer.current);
+  return answer as T;
+}
+
+export interface DocumentState {
+  readonly id: string;
+  readonly name: string;
+  readonly status: 'working' | 'ready' | 'cancelled' | 'failed';
+  readonly done: number;
+  readonly total: number;
+  readonly what: string;
+  readonly message?: string;
+}
+
+export type NewJoint = Omit<JointDocument, 'line' | 'checked'>;
+
+export const api = {
+  jobs: () => call<JobListEntry[]>('GET', '/jobs'),
+  createJob: (job: { number: string; name: string; client: string }) => call<JobRecord>('POST', '/jobs', job),
+  importJob: (text: string) => call<JobRecord>('POST', '/jobs/import', text),
+  copyJob: (id: string) => call<JobRecord>('POST', `/jobs/${id}/copy`),
+  saveJob: (id: string, change: { version: number } & Partial<Omit<JobRecord, 'id' | 'version' | 'updatedAt'>>) => call<JobRecord>('PUT', `/jobs/${id}`, change),
+  exportUrl: (id: string) => `/api/jobs/${id}/export`,
+  exportJob: (id: string) => call<JobDocument>('GET', `/jobs/${id}/export`),
+  register: (id: string) => call<{ job: JobRecord; joints: RegisterEntry[] }>('GET', `/jobs/${id}`),
+  createJoint: (jobId: string, joint: NewJoint) => call<RegisterEntry>('POST', `/jobs/${jobId}/joints`, joint),
+  joint: (id: string) => call<JointRecord>('GET', `/joints/${id}`),
+  saveJoint: (id: string, save: JointContent & { version: number; label: string }) => call<JointRecord>('PUT', `/joints/${id}`, save),
+  copyJoint: (id: string, mark: string) => call<RegisterEntry>('POST', `/joints/${id}/copy`, { mark }),
+  deleteJoint: (id: string) => call<void>('DELETE', `/joints/${id}`),
+  restoreJoint: (id: string) => call<RegisterEntry>('POST', `/joints/${id}/restore`),
+  sign: (id: string, version: number, by: string | null) => call<JointRecord>('POST', `/joints/${id}/sign`, { version, by }),
+  revisions: (id: string) => call<RevisionRecord[]>('GET', `/joints/${id}/revisions`),
+  issue: (jobId: string, jointId?: string) => call<DocumentState>('POST', '/documents', { jobId, ...(jointId ? { jointId } : {}) }),
+  cancelDocument: (id: string) => call<DocumentState>('DELETE', `/documents/${id}`),
+  documentUrl: (id: string) => `/api/documents/${id}/file`,
+  documentEvents: (id: string) => new EventSource(`/api/documents/${id}/events`),
+};

@@ -1,0 +1,26 @@
+import { lazy, Suspense, useEffect } from 'react';
+import { createBrowserRouter, RouterProvider } from 'react-router';
+import { Failed, NotHere } from './parts/Failed.tsx';
+import { JobsPage } from './pages/Jobs.tsx';
+import { RegisterPage } from './pages/Register.tsx';
+import { useApp } from './store/store.ts';
+
+const JointPage = lazy(() => import('./pages/Joint.tsx').then((m) => ({ default: m.JointPage })));
+const JobBasisPage = lazy(() => import('./pages/JobBasis.tsx').then((m) => ({ default: m.JobBasisPage })));
+const wait = <div className="page muted">Opening…</div>;
+
+const router = createBrowserRouter([
+  { path: '/', element: <JobsPage />, errorElement: <Failed /> },
+  { path: '/jobs/:jobId', element: <RegisterPage />, errorElement: <Failed /> },
+  { path: '/jobs/:jobId/basis', element: <Suspense fallback={wait}><JobBasisPage /></Suspense>, errorElement: <Failed /> },
+  { path: '/jobs/:jobId/joints/:jointId', element: <Suspense fallback={wait}><JointPage /></Suspense>, errorElement: <Failed /> },
+  { path: '*', element: <NotHere /> },
+]);
+
+export function App() {
+  const theme = useApp((s) => s.settings.theme);
+  useEffect(() => {
+    document.documentElement.dataset['theme'] = theme;
+  }, [theme]);
+  return <RouterProvider router={router} />;
+}

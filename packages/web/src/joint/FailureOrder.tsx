@@ -1,0 +1,103 @@
+import { useMemo } from 'react';
+import { multipleText, quantity, type JointReport, type SkipResult, type StrengthResult } from '@ample/core';
+import { Mark, type ShownState } from '../parts/StateMark.tsx';
+
+export interface OrderEntry {
+  readonly check: StrengthResult;
+  readonly combination: string;
+  readonly index: number;
+}
+
+/** Strength checks by the multiple at which each gives: of one combination, or of the worst combination for each. */
+export function failureOrder(report: JointReport, selected: number): OrderEntry[] {
+  const best = new Map<string, OrderEntry>();
+  report.combinations.forEach((c, index) => {
+    if (selected >= 0 && index !== selected) return;
+    for (const check of c.checks) {
+      if (check.type !== 'strength') continue;
+      const known = best.get(check.id);
+      if (!known || check.multiple < known.check.multiple) best.set(check.id, { check, combination: c.combination.name, index });
+    }
+  });
+  return [...best.values()].sort((a, b) => a.check.multiple - b.check.multiple);
+}
+
+const stateOf = (m: number, pass: boolean, close: number): ShownState => (!pass || m < 1 ? 'gives' : m < close ? 'close' : 'holds');
+
+/** Axis: a quarter of the width for 0.4 to 1, the rest for 1 to 8, both in logarithms; 1.0 is the wall. */
+const WALL = 22;
+const position = (m: number): number => {
+  const x = Math.min(Math.max(m, 0.4), 8);
+  return x < 1 ? WALL * (1 - Math.log(1 / x) / Math.log(2.5)) : WALL + (84 - WALL) * (Math.log(x) / Math.log(8));
+};
+const TICKS = [0.5, 1, 1.25, 2, 4, 8];
+
+interface Props {
+  readonly report: JointReport;
+  readonly selected: number;
+  readonly close: number;
+  readonly active: string | null;
+  readonly onPoint: (id: string | null) => void;
+  readonly onOpen: (id: string, combination: number) => void;
+}
+
+/** Each check as a mark on an axis of load multiple, first to give on top. */
+export function FailureOrder({ report, selected, close, active, onPoint, onOpen }: Props) {
+  const order = useMemo(() => failureOrder(report, selected), [report, selected]);
+  const first = order[0];
+  const skipped = skippedChecks(report, selected);
+  const ticks = order.some((o) => o.check.multiple < 1) ? TICKS : TICKS.slice(1);
+  if (!first) return <p className="muted">No load on this joint yet. Enter the actions below the drawing: reaction V, axial force N, or tying.</p>;
+  return (
+    <section aria-label="Failure order">
+      <div className="label">Failure order: load multiple at which each part gives</div>
+      <h2 className="text-[17px]! leading-snug! my-1 font-normal!" aria-live="polite" data-first-to-give={first.check.id}>
+        First to give: <b className={first.check.multiple < 1 ? 'text-[var(--gives)]' : first.check.multiple < close ? 'text-[var(--close)]' : 'text-[var(--holds)]'}>{first.check.title.toLowerCase()}</b> at <b>{multipleText(first.check.multiple)}</b> × {first.combination}
+      </h2>
+      <div className="order-row h-4!" aria-hidden="true">
+        <span />
+        <span className="relative h-4 text-[10.5px] muted">{ticks.map((t) => <span key={t} className="absolute -translate-x-1/2" style={{ left: `${position(t)}%` }}>{t === 1 ? '1.0' : t}</span>)}</span>
+      </div>
+      <ul>
+        {order.map(({ check, combination, index }) => {
+          const state = stateOf(check.multiple, check.pass, close);
+          const at = position(check.multiple);
+          return (
+            <li key={check.id}>
+              <button
+                type="button" className="order-row" aria-current={active === check.id} data-check={check.id}
+                aria-label={`${check.title}: gives at ${multipleText(check.multiple)} times ${combination}. Open its workings.`}
+                title={`${check.clause}: ${quantity(check.demand, check.unit)} against ${quantity(check.resistance, check.unit)}, ${combination}`}
+                onMouseEnter={() => onPoint(check.id)} onMouseLeave={() => onPoint(null)} onFocus={() => onPoint(check.id)} onBlur={() => onPoint(null)} onClick={() => onOpen(check.id, index)}
+              >
+                <span className="name">{check.title}</span>
+                <span className="order-axis" aria-hidden="true">
+                  {ticks.filter((t) => t !== 1).map((t) => <i key={t} className="absolute inset-y-[-2px] w-px bg-[var(--hair)]" style={{ left: `${position(t)}%` }} />)}
+                  <i className="absolute inset-y-[-2px] w-[2px] -ml-px bg-[var(--ink)]" style={{ left: `${WALL}%` }} />
+                  <i className="absolute h-[2px] top-[10px]" style={{ left: `${Math.min(WALL, at)}%`, width: `${Math.abs(at - WALL)}%`, background: state === 'gives' ? 'var(--gives)' : state === 'close' ? 'var(--close-mark)' : 'var(--holds)' }} />
+                  <span className="absolute top-[5px] -translate-x-1/2 bg-[var(--panel)] rounded-full leading-none" style={{ left: `${at}%` }}><Mark state={state} size={12} /></span>
+                  <span className="absolute top-[2px] text-[12px] muted" style={{ left: `calc(${at}% + 9px)` }}>{multipleText(check.multiple)}</span>
+                </span>
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+      {skipped.length > 0 && (
+        <details className="mt-1">
+          <summary className="muted cursor-pointer">{skipped.length} checks do not apply</summary>
+          {skipped.map((s) => <div key={s.id} className="hair-row grid-cols-[12px_1fr]"><Mark state="none" size={10} /><span>{s.title}<span className="muted"> · {s.reason}</span></span></div>)}
+        </details>
+      )}
+    </section>
+  );
+}
+
+/** Checks that apply in none of the combinations looked at. */
+function skippedChecks(report: JointReport, selected: number): SkipResult[] {
+  const looked = selected >= 0 ? report.combinations.slice(selected, selected + 1) : report.combinations;
+  const applies = new Set(looked.flatMap((c) => c.checks.filter((x) => x.type === 'strength').map((x) => x.id)));
+  const out = new Map<string, SkipResult>();
+  for (const c of looked) for (const x of c.checks) if (x.type === 'skip' && !applies.has(x.id)) out.set(x.id, x);
+  return [...out.values()];
+}

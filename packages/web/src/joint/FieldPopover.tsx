@@ -1,0 +1,76 @@
+import { useEffect, useRef, useState } from 'react';
+import type { Callout, Field, FieldValue } from '@ample/core';
+import { SectionInput } from '../parts/SectionInput.tsx';
+import type { JointEditor } from './editor.ts';
+import { stepped } from './Sheet.tsx';
+
+/** The values behind a callout, at the spot. Each is taken as soon as it is chosen or entered. */
+export function FieldPopover({ at, callout, editor, onClose }: { at: readonly [number, number]; callout: Callout; editor: JointEditor; onClose: () => void }) {
+  const ref = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const away = (e: PointerEvent): void => { if (!ref.current?.contains(e.target as Node)) onClose(); };
+    document.addEventListener('pointerdown', away);
+    return () => document.removeEventListener('pointerdown', away);
+  });
+  useEffect(() => ref.current?.querySelector<HTMLElement>('input, select')?.focus(), []);
+  const fields = callout.fields.map((id) => editor.field(id)!).filter((f) => !f.applies || f.applies(editor.input));
+  // Low on the sheet it opens upwards, far right it opens to the left.
+  const up = at[1] > 0.5;
+  const left = at[0] > 0.6;
+  return (
+    <div
+      ref={ref} className="popover" role="dialog" aria-label={callout.title}
+      style={{ [left ? 'right' : 'left']: `${(left ? 1 - at[0] : at[0]) * 100}%`, [up ? 'bottom' : 'top']: `${(up ? 1 - at[1] : at[1]) * 100 + (up ? 3 : 1)}%` }}
+      onKeyDown={(e) => { if (e.key === 'Escape') { e.preventDefault(); onClose(); } }}
+    >
+      <div className="flex justify-between items-center mb-2"><b>{callout.title}</b><button type="button" className="btn btn-ghost" onClick={onClose}>Done</button></div>
+      {fields.map((f) => <FieldRow key={f.id} field={f} editor={editor} />)}
+    </div>
+  );
+}
+
+function FieldRow({ field, editor }: { field: Field<unknown>; editor: JointEditor }) {
+  const value = field.get(editor.input);
+  const [problem, setProblem] = useState<string | null>(null);
+  const set = (v: FieldValue): void => setProblem(editor.set(field.id, v));
+  return (
+    <>
+      <label className="field-row">
+        <span>{field.label}{field.unit && <span className="muted"> {field.unit}</span>}</span>
+        <Control field={field} value={value} editor={editor} set={set} />
+      </label>
+      {problem && <p className="problem mb-2" role="alert">{problem}</p>}
+    </>
+  );
+}
+
+function Control({ field, value, editor, set }: { field: Field<unknown>; value: FieldValue | undefined; editor: JointEditor; set: (v: FieldValue) => void }) {
+  const [text, setText] = useState(String(value ?? ''));
+  useEffect(() => setText(String(value ?? '')), [value]);
+  if (field.type === 'section') return <SectionInput label={field.label} value={text} onChange={setText} onCommit={(v) => { if (v && v !== value) set(v); }} own={editor.job.sections} />;
+  if (field.type === 'grade' || field.options) {
+    const own = field.type === 'grade' ? editor.job.steels.map((s) => ({ value: s.name as FieldValue, label: s.name })) : [];
+    const options = [...(field.options ?? []), ...own];
+    const known = options.findIndex((o) => o.value === value);
+    return (
+      <select className="select" value={known} onChange={(e) => set(options[Number(e.target.value)]!.value)}>
+        {known < 0 && <option value={-1}>own values</option>}
+        {options.map((o, i) => <option key={String(o.value)} value={i}>{o.label}</option>)}
+      </select>
+    );
+  }
+  const commit = (): void => {
+    if (text.trim() === String(value)) return;
+    const n = Number(text.replace(',', '.'));
+    set(text.trim() === '' || !Number.isFinite(n) ? NaN : n);
+  };
+  return (
+    <input
+      className="input text-right" inputMode="decimal" value={text} onChange={(e) => setText(e.target.value)} onBlur={commit}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') { e.preventDefault(); commit(); }
+        if ((e.key === 'ArrowUp' || e.key === 'ArrowDown') && field.steps) { e.preventDefault(); setText(String(stepped(Number(text) || 0, field.steps, e.key === 'ArrowUp'))); }
+      }}
+    />
+  );
+}

@@ -1,0 +1,32 @@
+import { useEffect, useState } from 'react';
+import { kindOf, type JointContent, type RevisionRecord } from '@ample/core';
+import { api } from '../api.ts';
+import { Problem } from '../parts/Dialog.tsx';
+
+/** Every change of the joint: who, when, what; any earlier state can be taken again. */
+export function History({ jointId, kindId, version, onTake }: { jointId: string; kindId: string; version: number; onTake: (content: JointContent, label: string) => void }) {
+  const [list, setList] = useState<RevisionRecord[]>([]);
+  const [problem, setProblem] = useState('');
+  useEffect(() => { api.revisions(jointId).then(setList, (e: Error) => setProblem(e.message)); }, [jointId, version]);
+  const line = (c: JointContent | null): string => (c ? kindOf(kindId).line.print(c.input) : '');
+  return (
+    <div className="p-4">
+      <Problem>{problem}</Problem>
+      <table className="grid-table">
+        <thead><tr><th>Version</th><th>When</th><th>Who</th><th>What</th><th>Detail line after</th><th /></tr></thead>
+        <tbody>
+          {list.map((r, i) => (
+            <tr key={r.id}>
+              <td>{r.version}</td>
+              <td className="muted whitespace-nowrap">{new Date(r.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</td>
+              <td>{r.who}</td>
+              <td>{r.label}</td>
+              <td className="mono text-[11.5px]">{line(r.after)}</td>
+              <td>{i > 0 && r.after && <button type="button" className="btn btn-ghost" onClick={() => onTake(r.after!, `back to version ${r.version}`)}>Take again</button>}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}

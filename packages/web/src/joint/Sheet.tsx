@@ -1,0 +1,183 @@
+import { memo, useEffect, useRef, useState } from 'react';
+import { failureItems, type Drawing, type FieldValue, type Item } from '@ample/core';
+import type { JointEditor } from './editor.ts';
+import { FieldPopover } from './FieldPopover.tsx';
+
+const LINE: Readonly<Record<string, { stroke: string; strokeWidth: number; strokeDasharray?: string }>> = {
+  outline: { stroke: 'var(--ink)', strokeWidth: 0.4 },
+  thin: { stroke: 'var(--ink)', strokeWidth: 0.2 },
+  hidden: { stroke: 'var(--ink)', strokeWidth: 0.2, strokeDasharray: '2 1' },
+  centre: { stroke: 'var(--dimension)', strokeWidth: 0.15, strokeDasharray: '4 0.8 0.6 0.8' },
+  dimension: { stroke: 'var(--dimension)', strokeWidth: 0.18 },
+  failure: { stroke: 'var(--oxide)', strokeWidth: 0.8, strokeDasharray: '2.4 1.2' },
+  'failure-thin': { stroke: 'var(--oxide)', strokeWidth: 0.25 },
+  none: { stroke: 'none', strokeWidth: 0 },
+};
+const FILL: Readonly<Record<string, string>> = {
+  plate: 'var(--plate)', cut: 'var(--cut)', steel: 'none', paper: 'var(--paper)', ink: 'var(--ink)', dimension: 'var(--dimension)', failure: 'var(--oxide)', 'failure-soft': 'var(--soft)',
+};
+
+const points = (list: readonly (readonly [number, number])[]): string => list.map(([x, y]) => `${x.toFixed(2)},${y.toFixed(2)}`).join(' ');
+
+function Shape({ item }: { item: Exclude<Item, { k: 'text' }> }) {
+  const style = { ...LINE[item.line], fill: item.fill ? FILL[item.fill] : 'none', fillOpacity: item.fill === 'failure-soft' ? 0.6 : 1, strokeLinejoin: 'round' as const };
+  if (item.k === 'circle') return <circle cx={item.at[0]} cy={item.at[1]} r={item.r} {...style} />;
+  return item.closed ? <polygon points={points(item.points)} {...style} /> : <polyline points={points(item.points)} {...style} />;
+}
+
+const Shapes = memo(({ items }: { items: readonly Item[] }) => <g aria-hidden="true">{items.map((item, i) => (item.k === 'text' ? null : <Shape key={i} item={item} />))}</g>);
+
+type TextItem = Extract<Item, { k: 'text' }>;
+const width = (t: TextItem): number => t.text.length * t.size * 0.56;
+const leftOf = (t: TextItem): number => (t.anchor === 'middle' ? t.at[0] - width(t) / 2 : t.anchor === 'end' ? t.at[0] - width(t) : t.at[0]);
+
+interface Open {
+  readonly kind: 'dimension' | 'callout';
+  readonly id: string;
+  readonly index: number;
+  readonly at: readonly [number, number];
+}
+
+/** The paper sheet, which is the editor: dimensions and callouts open in place, rows are added and removed at the rows. */
+export function Sheet({ drawing, failure, editor }: { drawing: Drawing; failure: { id: string; title: string; detail: string } | null; editor: JointEditor }) {
+  const [open, setOpen] = useState<Open | null>(null);
+  const svg = useRef<SVGSVGElement>(null);
+  const texts = drawing.items.filter((i): i is TextItem => i.k === 'text');
+  const dimensions = texts.filter((t) => t.field);
+  const over = failure ? failureItems(drawing, failure.id, failure.title, failure.detail) : [];
+
+  const openDimension = (index: number): void => {
+    const t = dimensions[(index + dimensions.length) % dimensions.length]!;
+    setOpen({ kind: 'dimension', id: t.field!, index: (index + dimensions.length) % dimensions.length, at: [leftOf(t) + width(t) / 2, t.at[1] - t.size * 0.35] });
+  };
+  const focusDimension = (index: number): void => {
+    requestAnimationFrame(() => svg.current?.querySelector<SVGElement>(`[data-dimension="${index}"]`)?.focus());
+  };
+  const close = (index?: number): void => {
+    setOpen(null);
+    if (index !== undefined) focusDimension(index);
+  };
+  const press = (act: () => void) => (e: React.KeyboardEvent): void => {
+    if (e.key === 'Enter' || e.key === ' ') {
+      e.preventDefault();
+      act();
+    }
+  };
+  const field = open?.kind === 'dimension' ? editor.field(open.id) : undefined;
+
+  return (
+    <div className="sheet-wrap">
+      <div className="sheet">
+        <svg ref={svg} viewBox={`0 0 ${drawing.width} ${drawing.height}`} role="group" aria-label="Detail drawing; dimensions and callouts can be edited in place">
+          <rect width={drawing.width} height={drawing.height} fill="var(--paper)" />
+          <Shapes items={drawing.items} />
+          <g aria-hidden="true"><Shapes items={over} /></g>
+          {texts.map((t, i) => {
+            const common = { x: t.at[0], y: t.at[1], fontSize: t.size, textAnchor: t.anchor, fontWeight: t.bold ? 600 : 400 };
+            if (t.field) {
+              const index = dimensions.indexOf(t);
+              const label = editor.field(t.field)?.label ?? t.field;
+              return (
+                <text key={i} {...common} className="t-dimension editable" role="button" tabIndex={0} data-dimension={index} data-field={t.field} aria-label={`${label}, ${t.text} mm`}
+                  onClick={() => openDimension(index)} onKeyDown={press(() => openDimension(index))}>
+                  <title>{`${label}: click or press Enter to change`}</title>{t.text}
+                </text>
+              );
+            }
+            if (t.callout) {
+              const id = t.callout;
+              const at: readonly [number, number] = [leftOf(t), t.at[1]];
+              const show = (): void => setOpen({ kind: 'callout', id, index: -1, at });
+              return (
+                <g key={i} className="hot cursor-pointer" role="button" tabIndex={texts.findIndex((x) => x.callout === id) === i ? 0 : -1} data-callout={id} aria-label={`${t.text}: change`} onClick={show} onKeyDown={press(show)}>
+                  <rect x={leftOf(t) - 0.8} y={t.at[1] - t.size} width={width(t) + 1.6} height={t.size * 1.3} rx="0.6" />
+                  <text {...common} className={`t-${t.style}`}>{t.text}</text>
+                </g>
+              );
+            }
+            return <text key={i} {...common} className={`t-${t.style}`}>{t.text}</text>;
+          })}
+          {over.map((t, i) => t.k === 'text' && <text key={`f${i}`} x={t.at[0]} y={t.at[1]} fontSize={t.size} fontWeight={t.bold ? 600 : 400} textAnchor={t.anchor} className="t-failure">{t.text}</text>)}
+          {drawing.handles.map((h) => (
+            <g key={`${h.edit}${h.at[1]}`} className="handle" role="button" tabIndex={0} aria-label={h.label} onClick={() => editor.edit(h.edit)} onKeyDown={press(() => editor.edit(h.edit))}>
+              <title>{h.label}</title>
+              <circle cx={h.at[0]} cy={h.at[1]} r="1.9" />
+              <text x={h.at[0]} y={h.at[1] + 1.15} fontSize="3.4" textAnchor="middle">{h.sign}</text>
+            </g>
+          ))}
+        </svg>
+        {open?.kind === 'dimension' && field && (
+          <div className="dim-editor" style={{ left: `${(open.at[0] / drawing.width) * 100}%`, top: `${(open.at[1] / drawing.height) * 100}%` }}>
+            <DimensionInput
+              key={`${open.id}${open.index}`} label={field.label} value={editor.value(open.id) ?? 0} steps={field.steps ?? []}
+              onCommit={(v) => editor.set(open.id, v)} onClose={() => close(open.index)} onMove={(by) => openDimension(open.index + by)}
+            />
+          </div>
+        )}
+        {open?.kind === 'callout' && (
+          <FieldPopover
+            at={[open.at[0] / drawing.width, open.at[1] / drawing.height]} callout={drawing.callouts.find((c) => c.id === open.id)!} editor={editor}
+            onClose={() => { close(); requestAnimationFrame(() => svg.current?.querySelector<SVGElement>(`[data-callout="${open.id}"]`)?.focus()); }}
+          />
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** The next practical value from a ladder. */
+export function stepped(value: number, steps: readonly number[], up: boolean): number {
+  const next = up ? steps.find((s) => s > value + 1e-9) : [...steps].reverse().find((s) => s < value - 1e-9);
+  return next ?? value;
+}
+
+interface InputProps {
+  readonly label: string;
+  readonly value: FieldValue;
+  readonly steps: readonly number[];
+  /** Null when taken, else the sentence that says why not. */
+  readonly onCommit: (v: number) => string | null;
+  readonly onClose: () => void;
+  readonly onMove: (by: number) => void;
+}
+
+function DimensionInput({ label, value, steps, onCommit, onClose, onMove }: InputProps) {
+  const [text, setText] = useState(String(value));
+  const [problem, setProblem] = useState<string | null>(null);
+  const input = useRef<HTMLInputElement>(null);
+  useEffect(() => input.current?.select(), []);
+  const commit = (): boolean => {
+    if (text.trim() === String(value)) return true;
+    const n = Number(text.replace(',', '.'));
+    const said = text.trim() === '' || !Number.isFinite(n) ? `${label}: "${text}" is not a number; accepted is a length in mm.` : onCommit(n);
+    setProblem(said);
+    if (said) input.current?.focus();
+    return said === null;
+  };
+  return (
+    <>
+      <input
+        ref={input} autoFocus inputMode="decimal" aria-label={label} aria-invalid={problem !== null} value={text}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={() => { if (!problem && commit()) onClose(); }}
+        onKeyDown={(e) => {
+          if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
+            e.preventDefault();
+            setText(String(stepped(Number(text) || 0, steps, e.key === 'ArrowUp')));
+          } else if (e.key === 'Enter') {
+            e.preventDefault();
+            if (commit()) onClose();
+          } else if (e.key === 'Tab') {
+            e.preventDefault();
+            if (commit()) onMove(e.shiftKey ? -1 : 1);
+          } else if (e.key === 'Escape') {
+            setProblem(null);
+            onClose();
+          }
+          e.stopPropagation();
+        }}
+      />
+      {problem && <p className="problem absolute left-1/2 -translate-x-1/2 top-full mt-1 w-64 bg-[var(--panel)] border border-[var(--gives)] rounded-sm p-2 z-10" role="alert">{problem}</p>}
+    </>
+  );
+}

@@ -1,0 +1,60 @@
+import { multipleText, quantity, significant, type JointReport, type Quantities, type RuleResult, type WayOut } from '@ample/core';
+import { Mark } from '../parts/StateMark.tsx';
+
+const signed = (x: number, digits = 2): string => `${x < 0 ? '−' : '+'}${significant(Math.abs(x), digits)}`;
+
+function price(w: WayOut): string {
+  const parts = [
+    ...(w.bolts ? [`${w.bolts > 0 ? '+' : '−'}${Math.abs(w.bolts)} ${Math.abs(w.bolts) === 1 ? 'bolt' : 'bolts'}`] : []),
+    ...(Math.abs(w.mass) > 0.02 ? [`${signed(w.mass)} kg`] : []),
+  ];
+  return parts.join(', ') || 'same mass';
+}
+
+/** Moves that would lift the joint, each one re-checked; a click takes it, undo gives it back. */
+export function WaysOut({ ways, busy, onTake }: { ways: readonly WayOut[] | null; busy: boolean; onTake: (w: WayOut) => void }) {
+  if (!ways) return busy ? <p className="muted mt-4">Looking for ways out…</p> : null;
+  if (ways.length === 0) return null;
+  return (
+    <section className="mt-4" aria-label="Ways out">
+      <div className="label">Ways out, cheapest first</div>
+      {ways.map((w) => (
+        <button type="button" key={w.line} className="hair-row grid-cols-[1fr_auto_74px]" onClick={() => onTake(w)} title={`Take it: ${w.line}`}>
+          <span>{w.label}</span>
+          <span className="whitespace-nowrap">{multipleText(w.before)} → <b>{multipleText(w.after)}</b>{w.rulesAfter < w.rulesBefore ? ', mends a rule' : ''} <Mark state={w.state} size={10} /></span>
+          <span className="muted text-right">{price(w)}</span>
+        </button>
+      ))}
+    </section>
+  );
+}
+
+export const ruleText = (r: RuleResult): string => r.note ?? `${quantity(r.actual, r.unit)} ${r.sense === '>=' ? '≥' : '≤'} ${quantity(r.limit, r.unit)}`;
+
+/** Detailing rules, apart from strength: broken ones first. */
+export function Rules({ report, onPoint, onOpen }: { report: JointReport; onPoint: (id: string | null) => void; onOpen: (id: string) => void }) {
+  const applied = report.rules.filter((r) => r.type === 'rule');
+  const broken = applied.filter((r) => r.must && !r.pass);
+  const advice = applied.filter((r) => !r.must && !r.pass);
+  const kept = applied.filter((r) => r.pass);
+  const row = (r: RuleResult, word: string, mark: 'rule' | 'none' | 'holds') => (
+    <button type="button" key={r.id} className="hair-row grid-cols-[12px_1fr_auto]" onMouseEnter={() => onPoint(r.id)} onMouseLeave={() => onPoint(null)} onFocus={() => onPoint(r.id)} onBlur={() => onPoint(null)} onClick={() => onOpen(r.id)}>
+      <Mark state={mark} size={11} /><span>{r.title}<span className="muted"> · {ruleText(r)}</span></span><span className={mark === 'rule' ? 'text-[var(--rule)] font-semibold' : 'muted'}>{word}</span>
+    </button>
+  );
+  return (
+    <section className="mt-4" aria-label="Detailing rules">
+      <div className="label">Detailing rules</div>
+      {broken.map((r) => row(r, 'broken', 'rule'))}
+      {advice.map((r) => row(r, 'advice', 'none'))}
+      <details>
+        <summary className="muted cursor-pointer py-1">{broken.length + advice.length === 0 ? 'All ' : ''}{kept.length} rules kept</summary>
+        {kept.map((r) => row(r, 'kept', 'holds'))}
+      </details>
+    </section>
+  );
+}
+
+export function Takeoff({ q }: { q: Quantities }) {
+  return <p className="muted mt-4">Plate {significant(q.plateMass)} kg · {q.bolts} bolts {q.boltLength} long, {significant(q.boltMass)} kg</p>;
+}

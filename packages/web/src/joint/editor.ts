@@ -1,0 +1,68 @@
+import { basisOf, kindOf, LineError, Refusal, validate, type Field, type FieldValue, type JobRecord, type JointContent } from '@ample/core';
+
+/** What the parts of the Joint screen use to change it. Each change answers with null, or with the sentence that says why not. */
+export interface JointEditor {
+  readonly job: JobRecord;
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- the kind's own input
+  readonly input: any;
+  field(id: string): Field<unknown> | undefined;
+  value(id: string): FieldValue | undefined;
+  set(id: string, value: FieldValue): string | null;
+  edit(id: string): string | null;
+  line(text: string): { start: number; end: number; message: string } | null;
+  take(input: unknown, label: string): string | null;
+}
+
+/** Judges a changed input at once: the kind's schema, then whether it can be built. */
+export function refusalOf(kindId: string, input: unknown, job: JobRecord, content: JointContent): string | null {
+  const kind = kindOf(kindId);
+  const checked = validate<unknown>(kind.schema, input);
+  if ('error' in checked) return checked.error.message;
+  try {
+    const model = kind.model(checked.value, basisOf(job, content.settings));
+    kind.quantities(model);
+    return null;
+  } catch (e) {
+    if (e instanceof Refusal) return e.message;
+    throw e;
+  }
+}
+
+export function makeEditor(kindId: string, content: JointContent, job: JobRecord, apply: (content: JointContent, label: string) => void, say: (problem: string) => void): JointEditor {
+  const kind = kindOf(kindId);
+  const take = (input: unknown, label: string): string | null => {
+    const refusal = refusalOf(kindId, input, job, content);
+    if (refusal) return refusal;
+    apply({ ...content, input }, label);
+    return null;
+  };
+  const field = (id: string): Field<unknown> | undefined => kind.fields.find((f) => f.id === id);
+  const shown = (f: Field<unknown>, v: FieldValue): string => f.options?.find((o) => o.value === v)?.label ?? String(v);
+  return {
+    job, input: content.input, field, take,
+    value: (id) => field(id)?.get(content.input),
+    set: (id, value) => {
+      const f = field(id)!;
+      const before = f.get(content.input);
+      if (before === value) return null;
+      return take(f.set(content.input, value), `${f.label} ${before === undefined ? '' : shown(f, before)} → ${shown(f, value)}`);
+    },
+    edit: (id) => {
+      const edit = kind.edits.find((e) => e.id === id)!;
+      const next = edit.apply(content.input);
+      const refusal = next === null ? `${edit.label}: there is nothing left to take away.` : take(next, edit.label);
+      if (refusal) say(refusal);
+      return refusal;
+    },
+    line: (text) => {
+      try {
+        const next = kind.line.parse(text, content.input);
+        const refusal = take(next, `line ${kind.line.print(next)}`);
+        return refusal ? { start: 0, end: 0, message: refusal } : null;
+      } catch (e) {
+        if (e instanceof LineError) return { start: e.start, end: e.end, message: e.message };
+        throw e;
+      }
+    },
+  };
+}

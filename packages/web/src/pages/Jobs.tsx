@@ -1,0 +1,96 @@
+import { useEffect, useRef, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import type { JobListEntry } from '@ample/core';
+import { api } from '../api.ts';
+import { Dialog, Problem } from '../parts/Dialog.tsx';
+import { Shell } from '../parts/Shell.tsx';
+
+const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
+const LARGEST = 20 * 1024 * 1024;
+
+/** All jobs: open, create, copy, archive, import and export. */
+export function JobsPage() {
+  const [jobs, setJobs] = useState<JobListEntry[] | null>(null);
+  const [problem, setProblem] = useState('');
+  const [archived, setArchived] = useState(false);
+  const [making, setMaking] = useState(false);
+  const file = useRef<HTMLInputElement>(null);
+  const navigate = useNavigate();
+  const load = (): Promise<void> => api.jobs().then(setJobs, (e: Error) => setProblem(e.message));
+  useEffect(() => { void load(); document.title = 'Jobs · Ample Gusset'; }, []);
+  const attempt = async (work: () => Promise<unknown>): Promise<void> => {
+    setProblem('');
+    try {
+      await work();
+      await load();
+    } catch (e) {
+      setProblem((e as Error).message);
+    }
+  };
+  const importFile = async (f: File): Promise<void> => {
+    if (f.size > LARGEST) return setProblem(`${f.name} is ${Math.round(f.size / 1048576)} MB; accepted are job files up to 20 MB.`);
+    await attempt(async () => navigate(`/jobs/${(await api.importJob(await f.text())).id}`));
+  };
+  const shown = jobs?.filter((j) => j.archived === archived) ?? [];
+  const put = jobs?.filter((j) => j.archived).length ?? 0;
+  return (
+    <Shell>
+      <main className="page">
+        <div className="page-inner">
+          <div className="flex items-center gap-2 mb-4">
+            <h1 className="flex-1">{archived ? 'Archived jobs' : 'Jobs'}</h1>
+            {(put > 0 || archived) && <button type="button" className="btn btn-ghost" onClick={() => setArchived(!archived)}>{archived ? 'Show current jobs' : `Show ${put} archived`}</button>}
+            <button type="button" className="btn" onClick={() => file.current?.click()}>Import job file</button>
+            <input ref={file} type="file" accept=".json,application/json" className="hidden" aria-label="Job file to import" onChange={(e) => { const f = e.target.files?.[0]; if (f) void importFile(f); e.target.value = ''; }} />
+            <button type="button" className="btn btn-primary" onClick={() => setMaking(true)}>New job</button>
+          </div>
+          <Problem>{problem}</Problem>
+          {jobs && shown.length === 0 && <p className="muted">{archived ? 'No job is archived.' : 'No job yet. Make a new one, or import a job file.'}</p>}
+          {shown.length > 0 && (
+            <table className="grid-table">
+              <thead><tr><th>Number</th><th>Name</th><th>Client</th><th className="num">Joints</th><th>Changed</th><th><span className="sr-only">What to do</span></th></tr></thead>
+              <tbody>
+                {shown.map((j) => (
+                  <tr key={j.id}>
+                    <td className="mono">{j.number}</td>
+                    <td><Link className="font-semibold hover:underline" to={`/jobs/${j.id}`}>{j.name}</Link></td>
+                    <td>{j.client}</td>
+                    <td className="num">{j.joints}</td>
+                    <td className="muted">{day(j.updatedAt)}</td>
+                    <td className="num whitespace-nowrap">
+                      <Link className="btn btn-ghost" to={`/jobs/${j.id}`}>Open</Link>
+                      <button type="button" className="btn btn-ghost" onClick={() => void attempt(() => api.copyJob(j.id))}>Copy</button>
+                      <a className="btn btn-ghost" href={api.exportUrl(j.id)} download>Export</a>
+                      <button type="button" className="btn btn-ghost" onClick={() => void attempt(() => api.saveJob(j.id, { version: j.version, archived: !j.archived }))}>{j.archived ? 'Bring back' : 'Archive'}</button>
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
+        </div>
+      </main>
+      {making && <NewJob onClose={() => setMaking(false)} onMade={(id) => navigate(`/jobs/${id}`)} />}
+    </Shell>
+  );
+}
+
+function NewJob({ onClose, onMade }: { onClose: () => void; onMade: (id: string) => void }) {
+  const [job, setJob] = useState({ number: '', name: '', client: '' });
+  const [problem, setProblem] = useState('');
+  const submit = (): void => void api.createJob(job).then((j) => onMade(j.id), (e: Error) => setProblem(e.message));
+  return (
+    <Dialog title="New job" onClose={onClose} width={440}>
+      <form onSubmit={(e) => { e.preventDefault(); submit(); }}>
+        <div className="form-grid">
+          {([['number', 'Job number'], ['name', 'Name'], ['client', 'Client']] as const).map(([k, label]) => (
+            <label key={k} className="contents"><span>{label}</span><input className="input w-full" value={job[k]} autoFocus={k === 'number'} onChange={(e) => setJob({ ...job, [k]: e.target.value })} /></label>
+          ))}
+        </div>
+        <p className="muted mt-2">EN 1993-1-8 with the UK National Annex; change it under Basis.</p>
+        <Problem>{problem}</Problem>
+        <button type="submit" className="btn btn-primary mt-3">Make the job</button>
+      </form>
+    </Dialog>
+  );
+}

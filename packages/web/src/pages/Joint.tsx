@@ -1,0 +1,267 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { Link, useLocation, useNavigate, useParams } from 'react-router';
+import { basisOf, fingerprint, kindOf, multipleText, type JobRecord, type JointContent, type RegisterEntry, type WayOut } from '@ample/core';
+import { api } from '../api.ts';
+import { ActionsStrip } from '../joint/ActionsStrip.tsx';
+import { DetailLine } from '../joint/DetailLine.tsx';
+import { makeEditor } from '../joint/editor.ts';
+import { failureOrder, FailureOrder } from '../joint/FailureOrder.tsx';
+import { History } from '../joint/History.tsx';
+import { Sheet } from '../joint/Sheet.tsx';
+import { Rules, ruleText, Takeoff, WaysOut } from '../joint/Side.tsx';
+import { WorkingsView } from '../joint/Workings.tsx';
+import { Dialog, Problem } from '../parts/Dialog.tsx';
+import { Issue } from '../parts/Issue.tsx';
+import { Shell } from '../parts/Shell.tsx';
+import { edited, mineKept, opened, recordReplaced, redone, save, saveAgain, storedTaken, undone } from '../store/joint.ts';
+import { useApp, useAppDispatch } from '../store/store.ts';
+import type { Checked } from '../work/check.worker.ts';
+import { checker } from '../work/client.ts';
+
+type Tab = 'detail' | 'workings' | 'history';
+const TABS: readonly (readonly [Tab, string])[] = [['detail', 'Detail'], ['workings', 'Workings'], ['history', 'History']];
+const SAVE_WORDS = { saved: 'saved', saving: 'saving…', waiting: 'saving…', stale: 'not saved', failed: 'not saved' } as const;
+
+/** Revision letter as the documents print it. */
+const letterOf = (version: number): string => (version <= 26 ? String.fromCharCode(64 + version) : `${String.fromCharCode(64 + Math.floor((version - 1) / 26))}${String.fromCharCode(65 + ((version - 1) % 26))}`);
+
+/** The main screen: drawing as the editor, detail line, failure order, ways out, actions. */
+export function JointPage() {
+  const { jobId, jointId } = useParams() as { jobId: string; jointId: string };
+  const dispatch = useAppDispatch();
+  const { record, present } = useApp((s) => s.joint);
+  const [job, setJob] = useState<JobRecord | null>(null);
+  const [siblings, setSiblings] = useState<readonly RegisterEntry[]>([]);
+  const [problem, setProblem] = useState('');
+  useEffect(() => {
+    let gone = false;
+    Promise.all([api.joint(jointId), api.revisions(jointId), api.register(jobId)]).then(([r, revisions, register]) => {
+      if (gone) return;
+      dispatch(opened({ record: r, revisions }));
+      setJob(register.job);
+      setSiblings(register.joints);
+    }).catch((e: Error) => setProblem(e.message));
+    return () => { gone = true; };
+  }, [jobId, jointId, dispatch]);
+  if (problem) return <Shell trail={<Link to={`/jobs/${jobId}`}>Register</Link>}><main className="page"><Problem>{problem}</Problem></main></Shell>;
+  if (!job || !record || !present || record.id !== jointId) return <Shell><main className="page muted">Opening…</main></Shell>;
+  return <Joint key={jointId} job={job} siblings={siblings} />;
+}
+
+function Joint({ job, siblings }: { job: JobRecord; siblings: readonly RegisterEntry[] }) {
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const location = useLocation() as { state: { why?: readonly string[] } | null };
+  const joint = useApp((s) => s.joint);
+  const record = joint.record!;
+  const present = joint.present!;
+  const kind = kindOf(record.kind);
+  const [tab, setTab] = useState<Tab>('detail');
+  const [selected, setSelected] = useState(-1);
+  const [pointed, setPointed] = useState<string | null>(null);
+  const [target, setTarget] = useState<{ id: string; index: number } | null>(null);
+  const [box, setBox] = useState<'issue' | 'sign' | null>(null);
+  const [said, setSaid] = useState('');
+  const [why, setWhy] = useState(location.state?.why ?? []);
+  const { checked, refusal, ways } = useCheck(record.kind, present, job, record, selected);
+
+  // Saves follow edits one after the other; each is made from the version that the last one gave.
+  useEffect(() => {
+    if (joint.save === 'waiting') void dispatch(save({ record, content: present, label: joint.lastLabel || 'changed' }));
+  }, [joint.save, record, present, joint.lastLabel, dispatch]);
+  useEffect(() => {
+    const warn = (e: BeforeUnloadEvent): void => { if (joint.save !== 'saved') e.preventDefault(); };
+    window.addEventListener('beforeunload', warn);
+    return () => window.removeEventListener('beforeunload', warn);
+  }, [joint.save]);
+  useEffect(() => { document.title = `${present.mark} · ${job.name}`; }, [present.mark, job.name]);
+  useEffect(() => {
+    if (joint.save !== 'failed') return;
+    const again = setTimeout(() => dispatch(saveAgain()), 4000);
+    return () => clearTimeout(again);
+  }, [joint.save, dispatch]);
+
+  const apply = useCallback((content: JointContent, label: string): void => {
+    performance.mark('edit');
+    setSaid('');
+    dispatch(edited({ content, label }));
+  }, [dispatch]);
+  const editor = useMemo(() => makeEditor(record.kind, present, job, apply, setSaid), [record.kind, present, job, apply]);
+
+  const at = siblings.findIndex((s) => s.id === record.id);
+  const go = useCallback((by: number): void => {
+    const to = siblings[at + by];
+    if (to) void navigate(`/jobs/${job.id}/joints/${to.id}`);
+  }, [siblings, at, job.id, navigate]);
+  useKeys({ undo: () => dispatch(undone()), redo: () => dispatch(redone()), go });
+
+  const report = checked?.report;
+  const openCheck = (id: string, index: number): void => { setTarget({ id, index }); setTab('workings'); };
+  const shownIndex = selected >= 0 ? selected : Math.max(0, report?.worst ?? 0);
+  const stale = record.checked !== undefined && record.checked.fingerprint !== fingerprint({ kind: record.kind, input: present.input, combinations: present.combinations }, basisOf(job, present.settings));
+  const takeWay = (w: WayOut): void => { const r = editor.take(w.input, w.label); if (r) setSaid(r); };
+
+  return (
+    <Shell
+      trail={(
+        <>
+          <Link className="ellipsis" to={`/jobs/${job.id}`}>{job.name}</Link><span className="quiet">/ Register</span>
+          <button type="button" className="quiet px-1" disabled={at <= 0} onClick={() => go(-1)} aria-label="Previous joint" title="Previous joint ( [ )">‹</button>
+          <span className="here">{present.mark}</span>
+          <button type="button" className="quiet px-1" disabled={at >= siblings.length - 1} onClick={() => go(1)} aria-label="Next joint" title="Next joint ( ] )">›</button>
+          <span className="quiet ellipsis">{kind.title.toLowerCase()} · {kind.members(present.input)}</span>
+        </>
+      )}
+      tools={(
+        <>
+          <button type="button" className="quiet" disabled={joint.past.length === 0} onClick={() => dispatch(undone())} title={joint.past.length ? `Undo: ${joint.past.at(-1)!.label} (Ctrl Z)` : 'Nothing to undo'}>Undo</button>
+          <button type="button" className="quiet" disabled={joint.future.length === 0} onClick={() => dispatch(redone())} title="Redo (Ctrl Shift Z)">Redo</button>
+          <span className="quiet" aria-live="polite" data-save={joint.save}>{SAVE_WORDS[joint.save]}</span>
+          <button type="button" className="quiet" onClick={() => setBox('sign')}>{record.checked ? (stale ? 'Stale, sign again' : `Checked: ${record.checked.by}`) : 'Sign off'}</button>
+          <button type="button" className="btn btn-primary" onClick={() => setBox('issue')} disabled={joint.save !== 'saved'}>Issue details</button>
+        </>
+      )}
+    >
+      <main className="joint">
+        <DetailLine line={kind.line.print(present.input)} editor={editor} />
+        <div className="joint-main">
+          <div className="tabs-row" role="tablist">
+            {TABS.map(([id, label]) => <button type="button" key={id} role="tab" aria-selected={tab === id} className="tab-button" onClick={() => { setTab(id); if (id === 'workings') setTarget(null); }}>{label}</button>)}
+            {(said || refusal || joint.problem) && <span className="problem px-3 py-1 flex-1 ellipsis" role="alert" title={said || refusal || joint.problem || ''}>{said || refusal || joint.problem}</span>}
+            {!said && !refusal && !joint.problem && why.length > 0 && (
+              <span className="px-3 py-1 flex-1 ellipsis muted" title={why.join(' ')}>First detail: {why.join(' ')} <button type="button" className="underline" onClick={() => setWhy([])}>Dismiss</button></span>
+            )}
+          </div>
+          <div className="tab-body" role="tabpanel">
+            {tab === 'detail' && checked && <Sheet drawing={checked.drawing} failure={failureShown(checked, pointed, selected)} editor={editor} />}
+            {tab === 'workings' && <WorkingsView kindId={record.kind} content={present} job={job} index={target?.index ?? shownIndex} target={target?.id ?? null} />}
+            {tab === 'history' && <History jointId={record.id} kindId={record.kind} version={record.version} onTake={apply} />}
+          </div>
+          {report && <ActionsStrip report={report} selected={Math.min(selected, report.combinations.length - 1)} onSelect={setSelected} combinations={present.combinations} onChange={(combinations, label) => apply({ ...present, combinations }, label)} />}
+        </div>
+        <aside className="joint-side" aria-label="What gives first, and what would help">
+          {report && checked && (
+            <>
+              <FailureOrder report={report} selected={selected} close={job.basis.close} active={pointed} onPoint={setPointed} onOpen={openCheck} />
+              <WaysOut ways={ways} busy={report.worst >= 0} onTake={takeWay} />
+              <Rules report={report} onPoint={setPointed} onOpen={(id) => openCheck(id, shownIndex)} />
+              <Takeoff q={checked.quantities} />
+            </>
+          )}
+        </aside>
+      </main>
+      {box === 'issue' && <Issue jobId={job.id} jointId={record.id} title={`Issue ${present.mark}`} onClose={() => setBox(null)} />}
+      {box === 'sign' && <Sign onClose={() => setBox(null)} verdict={report?.verdict ?? ''} />}
+      {joint.stored && <Stale onClose={() => dispatch(storedTaken())} />}
+    </Shell>
+  );
+}
+
+/** The check that is pointed at, or the first to give, with its label for the drawing. */
+function failureShown({ report }: Checked, pointed: string | null, selected: number): { id: string; title: string; detail: string } | null {
+  const order = failureOrder(report, selected);
+  const entry = pointed ? order.find((o) => o.check.id === pointed) : order[0];
+  if (entry) return { id: entry.check.id, title: entry.check.title, detail: `gives at ${multipleText(entry.check.multiple)} × ${entry.combination}` };
+  const rule = report.rules.find((r) => r.id === pointed);
+  return rule ? { id: rule.id, title: rule.title, detail: ruleText(rule) } : null;
+}
+
+/** Checks in the worker on every change; the last answer stays on screen until the next one comes. */
+function useCheck(kindId: string, content: JointContent, job: JobRecord, record: { version: number; checked?: { by: string; at: string; fingerprint: string } }, selected: number) {
+  const [checked, setChecked] = useState<Checked | null>(null);
+  const [refusal, setRefusal] = useState('');
+  const [ways, setWays] = useState<readonly WayOut[] | null>(null);
+  const turn = useRef(0);
+  const { version, checked: signed } = record;
+  useEffect(() => {
+    const mine = ++turn.current;
+    const basis = basisOf(job, content.settings);
+    const stale = signed && signed.fingerprint !== fingerprint({ kind: kindId, input: content.input, combinations: content.combinations }, basis);
+    const title = {
+      job: job.name, number: job.number, revision: letterOf(version), mark: content.mark, kind: kindOf(kindId).title, basis: `EN 1993-1-8 ${job.basis.set === 'UK' ? 'UK' : job.basis.set === 'recommended' ? 'recommended' : 'own factors'}`,
+      checked: signed ? (stale ? `changed since checked by ${signed.by}` : `checked by ${signed.by}, ${signed.at.slice(0, 10)}`) : 'not yet checked',
+    };
+    void checker().check(kindId, content, job, title, selected).then((answer) => {
+      if (turn.current !== mine) return;
+      if ('ok' in answer) {
+        setChecked(answer.ok);
+        setRefusal('');
+        requestAnimationFrame(() => performance.mark('repainted'));
+      } else setRefusal(answer.refusal);
+    });
+  }, [kindId, content, job, version, signed, selected]);
+  useEffect(() => {
+    let gone = false;
+    setWays(null);
+    void checker().ways(kindId, content, job).then((w) => { if (!gone) setWays(w); });
+    return () => { gone = true; };
+  }, [kindId, content, job]);
+  return { checked, refusal, ways };
+}
+
+function useKeys({ undo, redo, go }: { undo: () => void; redo: () => void; go: (by: number) => void }): void {
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent): void => {
+      const typing = (e.target as HTMLElement).closest('input, textarea, select, dialog');
+      if (typing) return;
+      const ctrl = e.ctrlKey || e.metaKey;
+      if (ctrl && e.key.toLowerCase() === 'z') {
+        e.preventDefault();
+        (e.shiftKey ? redo : undo)();
+      } else if (ctrl && e.key.toLowerCase() === 'y') {
+        e.preventDefault();
+        redo();
+      } else if (!ctrl && e.key === '[') go(-1);
+      else if (!ctrl && e.key === ']') go(1);
+      else if (!ctrl && e.key.toLowerCase() === 'l') {
+        e.preventDefault();
+        document.querySelector<HTMLElement>('[data-line-token]')?.click();
+      }
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [undo, redo, go]);
+}
+
+function Sign({ onClose, verdict }: { onClose: () => void; verdict: string }) {
+  const dispatch = useAppDispatch();
+  const record = useApp((s) => s.joint.record)!;
+  const me = useApp((s) => s.settings.who);
+  const [by, setBy] = useState(record.checked?.by ?? me);
+  const [problem, setProblem] = useState('');
+  const sign = (name: string | null): void => void api.sign(record.id, record.version, name).then((r) => { dispatch(recordReplaced(r)); onClose(); }, (e: Error) => setProblem(e.message));
+  return (
+    <Dialog title={`Sign off ${record.mark}`} onClose={onClose} width={420}>
+      <form onSubmit={(e) => { e.preventDefault(); if (by.trim()) sign(by.trim()); else setProblem('Checked by: the name is missing; it must be given.'); }}>
+        <p className="mb-2">{verdict}. A later change of detail, actions or basis makes the signature stale.</p>
+        <label className="form-grid"><span>Checked by</span><input className="input w-full" value={by} autoFocus onChange={(e) => setBy(e.target.value)} /></label>
+        <Problem>{problem}</Problem>
+        <div className="flex gap-2 mt-3">
+          <button type="submit" className="btn btn-primary">Sign as checked</button>
+          {record.checked && <button type="button" className="btn" onClick={() => sign(null)}>Take the signature back</button>}
+        </div>
+      </form>
+    </Dialog>
+  );
+}
+
+/** A save that came too late: both versions, and the choice. */
+function Stale({ onClose }: { onClose: () => void }) {
+  const dispatch = useAppDispatch();
+  const { stored, present, problem, record } = useApp((s) => s.joint);
+  const print = (input: unknown): string => kindOf(record!.kind).line.print(input);
+  return (
+    <Dialog title="Changed meanwhile" onClose={onClose} width={640}>
+      <p>{problem}</p>
+      <div className="mt-3 grid gap-2">
+        <div><div className="label">Stored, version {stored!.version}</div><div className="mono">{stored!.mark}: {print(stored!.input)}</div><div className="muted">{stored!.combinations.length} combinations</div></div>
+        <div><div className="label">Yours</div><div className="mono">{present!.mark}: {print(present!.input)}</div><div className="muted">{present!.combinations.length} combinations</div></div>
+      </div>
+      <div className="flex gap-2 mt-4">
+        <button type="button" className="btn btn-primary" onClick={() => dispatch(storedTaken())}>Take the stored one</button>
+        <button type="button" className="btn" onClick={() => dispatch(mineKept())}>Save yours over it</button>
+      </div>
+      <p className="muted mt-2">Taking the stored one keeps yours in undo.</p>
+    </Dialog>
+  );
+}

@@ -1,0 +1,78 @@
+import { createAsyncThunk, createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import type { JointContent, JointRecord, RevisionRecord } from '@ample/core';
+import { api, ApiProblem } from '../api.ts';
+
+interface Past {
+  readonly content: JointContent;
+  readonly label: string;
+}
+
+export interface JointState {
+  /** As stored; its version is the one that the next save is made from. */
+  readonly record: JointRecord | null;
+  readonly present: JointContent | null;
+  readonly past: readonly Past[];
+  readonly future: readonly Past[];
+  readonly save: 'saved' | 'saving' | 'waiting' | 'stale' | 'failed';
+  readonly problem: string | null;
+  /** The stored joint when a save was refused as stale. */
+  readonly stored: JointRecord | null;
+  readonly lastLabel: string;
+}
+
+const initialState: JointState = { record: null, present: null, past: [], future: [], save: 'saved', problem: null, stored: null, lastLabel: '' };
+
+export const contentOf = (j: JointContent): JointContent => ({ mark: j.mark, note: j.note, input: j.input, combinations: j.combinations, ...(j.settings ? { settings: j.settings } : {}) });
+
+/** Saves the present content; "saved" shows only after the server has it on disk. */
+export const save = createAsyncThunk('joint/save', async ({ record, content, label }: { record: JointRecord; content: JointContent; label: string }, { rejectWithValue }) => {
+  try {
+    return await api.saveJoint(record.id, { ...content, version: record.version, label: label.slice(0, 200) });
+  } catch (e) {
+    if (e instanceof ApiProblem) return rejectWithValue({ message: e.message, status: e.status, current: e.current });
+    throw e;
+  }
+});
+
+const slice = createSlice({
+  name: 'joint',
+  initialState,
+  reducers: {
+    opened: (_s, { payload }: PayloadAction<{ record: JointRecord; revisions: readonly RevisionRecord[] }>): JointState => {
+      // The store's history is the undo history: it survives a reload.
+      const past = payload.revisions.filter((r) => r.before && r.after && !r.label.startsWith('signed') && r.label !== 'signature taken back').map((r) => ({ content: r.before!, label: r.label })).reverse();
+      return { ...initialState, record: payload.record, present: contentOf(payload.record), past };
+    },
+    closed: (): JointState => initialState,
+    edited: (s, { payload }: PayloadAction<{ content: JointContent; label: string }>): JointState => {
+      if (!s.present) return s;
+      return { ...s, present: payload.content, past: [...s.past, { content: s.present, label: payload.label }], future: [], save: 'waiting', lastLabel: payload.label };
+    },
+    undone: (s): JointState => {
+      const last = s.past.at(-1);
+      if (!last || !s.present) return s;
+      return { ...s, present: last.content, past: s.past.slice(0, -1), future: [{ content: s.present, label: last.label }, ...s.future], save: 'waiting', lastLabel: `undo: ${last.label}` };
+    },
+    redone: (s): JointState => {
+      const next = s.future[0];
+      if (!next || !s.present) return s;
+      return { ...s, present: next.content, past: [...s.past, { content: s.present, label: next.label }], future: s.future.slice(1), save: 'waiting', lastLabel: `redo: ${next.label}` };
+    },
+    recordReplaced: (s, { payload }: PayloadAction<JointRecord>): JointState => ({ ...s, record: payload }),
+    storedTaken: (s): JointState => (s.stored && s.present ? { ...s, record: s.stored, past: [...s.past, { content: s.present, label: 'took the stored one' }], present: contentOf(s.stored), stored: null, save: 'saved', problem: null } : s),
+    mineKept: (s): JointState => (s.stored ? { ...s, record: s.stored, stored: null, save: 'waiting', problem: null, lastLabel: `${s.lastLabel} (over version ${s.stored.version})` } : s),
+    saveAgain: (s): JointState => (s.save === 'failed' ? { ...s, save: 'waiting' } : s),
+  },
+  extraReducers: (build) => {
+    build.addCase(save.pending, (s) => ({ ...s, save: 'saving' as const, problem: null }));
+    build.addCase(save.fulfilled, (s, { payload, meta }) => (s.record?.id === payload.id ? { ...s, record: payload, save: s.present === meta.arg.content ? ('saved' as const) : ('waiting' as const) } : s));
+    build.addCase(save.rejected, (s, { payload }) => {
+      const p = payload as { message: string; status: number; current?: unknown } | undefined;
+      if (p?.status === 409 && p.current) return { ...s, save: 'stale' as const, problem: p.message, stored: p.current as JointRecord };
+      return { ...s, save: 'failed' as const, problem: p?.message ?? 'The save failed.' };
+    });
+  },
+});
+
+export const { opened, closed, edited, undone, redone, recordReplaced, storedTaken, mineKept, saveAgain } = slice.actions;
+export const jointReducer = slice.reducer;

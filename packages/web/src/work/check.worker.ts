@@ -1,0 +1,54 @@
+import {
+  basisOf, checkJoint, firstDetail, kindOf, Refusal, waysOut, workingsOf,
+  type Basis, type Combination, type Drawing, type JobRecord, type JointContent, type JointReport, type MemberSeed, type Quantities, type TitleBlock, type WayOut, type Workings,
+} from '@ample/core';
+import { expose } from 'comlink';
+
+type JobLike = Pick<JobRecord, 'basis' | 'sections' | 'steels'>;
+
+export interface Checked {
+  readonly report: JointReport;
+  readonly drawing: Drawing;
+  readonly quantities: Quantities;
+}
+export type CheckAnswer = { readonly ok: Checked } | { readonly refusal: string };
+
+/** Title block but for the verdict, which the check gives. */
+export type TitleDraft = Omit<TitleBlock, 'verdict'>;
+
+const basisFor = (job: JobLike, content: JointContent): Basis => basisOf(job, content.settings);
+
+function refusing<T>(work: () => T): { ok: T } | { refusal: string } {
+  try {
+    return { ok: work() };
+  } catch (e) {
+    if (e instanceof Refusal) return { refusal: e.message };
+    throw e;
+  }
+}
+
+/** The open joint is judged here on every edit, so that the screen never waits. */
+const worker = {
+  check(kindId: string, content: JointContent, job: JobLike, title: TitleDraft, selected: number): CheckAnswer {
+    return refusing(() => {
+      const basis = basisFor(job, content);
+      const kind = kindOf(kindId);
+      const report = checkJoint({ kind: kindId, input: content.input, combinations: content.combinations }, basis);
+      const model = kind.model(content.input, basis);
+      const combination = content.combinations[selected >= 0 ? selected : report.worst] ?? null;
+      return { report, drawing: kind.drawing(model, { ...title, verdict: report.verdict }, combination), quantities: kind.quantities(model) };
+    });
+  },
+  ways(kindId: string, content: JointContent, job: JobLike): WayOut[] {
+    return waysOut(kindId, content.input, content.combinations, basisFor(job, content));
+  },
+  workings(kindId: string, content: JointContent, job: JobLike, index: number): { ok: Workings } | { refusal: string } {
+    return refusing(() => workingsOf({ kind: kindId, input: content.input, combinations: content.combinations }, basisFor(job, content), index));
+  },
+  first(kindId: string, seed: MemberSeed, combinations: readonly Combination[], job: JobLike): { ok: { input: unknown; why: readonly string[] } } | { refusal: string } {
+    return refusing(() => firstDetail(kindId, seed, combinations, basisOf(job)));
+  },
+};
+
+export type CheckWorker = typeof worker;
+expose(worker);
