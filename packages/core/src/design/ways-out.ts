@@ -70,8 +70,16 @@ export function waysOut(kindId: string, input: unknown, combinations: readonly C
     .sort((a, b) => rank(a) - rank(b))
     .map((t) => t.way)
     .filter((w) => !seen.has(w.line) && seen.add(w.line))
+    .filter((w, i, list) => !list.some((o, k) => dominates(o, w, k < i)))
     .slice(0, most);
 }
+
+/** Another way that costs no more, lifts no less and mends no less makes a way pointless. */
+const dominates = (o: WayOut, w: WayOut, earlier: boolean): boolean => {
+  if (o === w || o.cost > w.cost + 1e-6 || o.after < w.after - 1e-6 || o.rulesAfter > w.rulesAfter) return false;
+  const equal = Math.abs(o.cost - w.cost) < 1e-6 && Math.abs(o.after - w.after) < 1e-6 && o.rulesAfter === w.rulesAfter;
+  return equal ? (o.pair === w.pair ? earlier : w.pair) : true;
+};
 
 /** Moves that arrive come first, cheapest first; the rest by how much they lift for what they cost. */
 const rank = (t: Trial): number => (t.arrives ? t.way.cost - 1e6 : t.way.cost - 100 * t.way.after);

@@ -23,9 +23,10 @@ export interface WorkingStep {
   readonly text: string;
   readonly clause: string;
   readonly formula: Notation;
-  /** The formula with its values; null where it is a plain constant. */
+  /** The formula with its values; null where it is a constant or one symbol. */
   readonly values: Notation | null;
-  readonly result: Notation;
+  /** Null where the formula is the number itself. */
+  readonly result: Notation | null;
   readonly unit: string;
   readonly uses: readonly UsedSymbol[];
 }
@@ -111,8 +112,8 @@ function stepsOf(steps: readonly Step[], section: string, origins: ReadonlyMap<n
       symbol: letter(slot.symbol),
       text, clause,
       formula: notationOf(ast),
-      values: uses.length ? substituted(ast, values, { value: s.value, unit: slot.unit }) : null,
-      result: scientific(s.value, slot.unit) ?? { k: 'num', text: figure(s.value, slot.unit, WORKING_DIGITS) },
+      values: uses.length && ast.t !== 'sym' ? substituted(ast, values, { value: s.value, unit: slot.unit }) : null,
+      result: ast.t === 'num' ? null : (scientific(s.value, slot.unit) ?? { k: 'num', text: figure(s.value, slot.unit, WORKING_DIGITS) }),
       unit: UNITS[slot.unit].text,
       uses: uses.map((u, i) => ({ name: u.name, text: u.slot.text, value: shownValue(s.values[i]!, u.slot.unit), source: sourceOf(steps, s.from[i]!, u.slot.index, origins) })),
     };

@@ -151,7 +151,7 @@ function workingStep(page: Page, step: WorkingStep, math: ReturnType<typeof math
   const unit = step.unit ? ` ${step.unit}` : '';
   const parts: Box[] = [
     math.row([math.set(step.symbol, SIZE), equals(), math.set(step.formula, SIZE)]),
-    ...(step.values ? [math.row([equals(), math.set(step.values, SIZE)]), math.row([equals(), math.set(step.result, SIZE)])] : []),
+    ...[step.values, step.result].filter((n) => n !== null).map((n) => math.row([equals(), math.set(n, SIZE)])),
   ];
   const unitWidth = page.widthOf(unit, 'sans', SIZE * 0.9);
   const indent = 14;

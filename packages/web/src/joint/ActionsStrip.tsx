@@ -33,7 +33,7 @@ export function ActionsStrip({ report, selected, onSelect, combinations, onChang
           <span className="state"><Mark state={c.state as ShownState} size={10} />{multipleText(c.first?.multiple ?? null)}</span>
         </button>
       ))}
-      <button type="button" className="card min-w-0!" onClick={() => setEditing(true)}>{combinations.length ? 'Edit actions' : 'Enter actions'}</button>
+      <button type="button" className="card edit-actions" onClick={() => setEditing(true)}>{combinations.length ? 'Edit actions' : 'Enter actions'}</button>
       {editing && <ActionsEditor combinations={combinations} onClose={() => setEditing(false)} onSave={(list) => { setEditing(false); onChange(list, 'actions'); }} />}
     </div>
   );

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { multipleText, quantity, type JointReport, type SkipResult, type StrengthResult } from '@ample/core';
 import { Mark, type ShownState } from '../parts/StateMark.tsx';
 
@@ -24,13 +24,15 @@ export function failureOrder(report: JointReport, selected: number): OrderEntry[
 
 const stateOf = (m: number, pass: boolean, close: number): ShownState => (!pass || m < 1 ? 'gives' : m < close ? 'close' : 'holds');
 
-/** Axis: a quarter of the width for 0.4 to 1, the rest for 1 to 8, both in logarithms; 1.0 is the wall. */
-const WALL = 22;
-const position = (m: number): number => {
+/** Axis in per cent of its width, both sides in logarithms: 0.4 to 1 left of the wall at 1.0 where anything gives, 1 to 8 right of it. */
+const RIGHT = 80;
+const axis = (wall: number) => (m: number): number => {
   const x = Math.min(Math.max(m, 0.4), 8);
-  return x < 1 ? WALL * (1 - Math.log(1 / x) / Math.log(2.5)) : WALL + (84 - WALL) * (Math.log(x) / Math.log(8));
+  return x < 1 ? wall * (1 - Math.log(1 / x) / Math.log(2.5)) : wall + (RIGHT - wall) * (Math.log(x) / Math.log(8));
 };
-const TICKS = [0.5, 1, 1.25, 2, 4, 8];
+const TICKS = [0.5, 1, 1.5, 2, 4, 8];
+/** Rows shown before the rest is asked for. */
+const FIRST_ROWS = 9;
 
 interface Props {
   readonly report: JointReport;
@@ -46,12 +48,17 @@ export function FailureOrder({ report, selected, close, active, onPoint, onOpen 
   const order = useMemo(() => failureOrder(report, selected), [report, selected]);
   const first = order[0];
   const skipped = skippedChecks(report, selected);
-  const ticks = order.some((o) => o.check.multiple < 1) ? TICKS : TICKS.slice(1);
+  const gives = order.some((o) => o.check.multiple < 1);
+  const ticks = gives ? TICKS.filter((t) => t !== 1.5) : TICKS.slice(1);
+  const wall = gives ? 26 : 4;
+  const position = axis(wall);
+  const [all, setAll] = useState(false);
+  const rows = all ? order : order.slice(0, FIRST_ROWS);
   if (!first) return <p className="muted">No load on this joint yet. Enter the actions below the drawing: reaction V, axial force N, or tying.</p>;
   return (
     <section aria-label="Failure order">
       <div className="label">Failure order: load multiple at which each part gives</div>
-      <h2 className="text-[17px]! leading-snug! my-1 font-normal!" aria-live="polite" data-first-to-give={first.check.id}>
+      <h2 className="text-[16px]! leading-snug! my-1 font-normal!" aria-live="polite" data-first-to-give={first.check.id}>
         First to give: <b className={first.check.multiple < 1 ? 'text-[var(--gives)]' : first.check.multiple < close ? 'text-[var(--close)]' : 'text-[var(--holds)]'}>{first.check.title.toLowerCase()}</b> at <b>{multipleText(first.check.multiple)}</b> × {first.combination}
       </h2>
       <div className="order-row h-4!" aria-hidden="true">
@@ -59,7 +66,7 @@ export function FailureOrder({ report, selected, close, active, onPoint, onOpen 
         <span className="relative h-4 text-[10.5px] muted">{ticks.map((t) => <span key={t} className="absolute -translate-x-1/2" style={{ left: `${position(t)}%` }}>{t === 1 ? '1.0' : t}</span>)}</span>
       </div>
       <ul>
-        {order.map(({ check, combination, index }) => {
+        {rows.map(({ check, combination, index }) => {
           const state = stateOf(check.multiple, check.pass, close);
           const at = position(check.multiple);
           return (
@@ -73,8 +80,8 @@ export function FailureOrder({ report, selected, close, active, onPoint, onOpen 
                 <span className="name">{check.title}</span>
                 <span className="order-axis" aria-hidden="true">
                   {ticks.filter((t) => t !== 1).map((t) => <i key={t} className="absolute inset-y-[-2px] w-px bg-[var(--hair)]" style={{ left: `${position(t)}%` }} />)}
-                  <i className="absolute inset-y-[-2px] w-[2px] -ml-px bg-[var(--ink)]" style={{ left: `${WALL}%` }} />
-                  <i className="absolute h-[2px] top-[10px]" style={{ left: `${Math.min(WALL, at)}%`, width: `${Math.abs(at - WALL)}%`, background: state === 'gives' ? 'var(--gives)' : state === 'close' ? 'var(--close-mark)' : 'var(--holds)' }} />
+                  <i className="absolute inset-y-[-2px] w-[2px] -ml-px bg-[var(--ink)]" style={{ left: `${wall}%` }} />
+                  <i className="absolute h-[2px] top-[10px]" style={{ left: `${Math.min(wall, at)}%`, width: `${Math.abs(at - wall)}%`, background: state === 'gives' ? 'var(--gives)' : state === 'close' ? 'var(--close-mark)' : 'var(--holds)' }} />
                   <span className="absolute top-[5px] -translate-x-1/2 bg-[var(--panel)] rounded-full leading-none" style={{ left: `${at}%` }}><Mark state={state} size={12} /></span>
                   <span className="absolute top-[2px] text-[12px] muted" style={{ left: `calc(${at}% + 9px)` }}>{multipleText(check.multiple)}</span>
                 </span>
@@ -83,6 +90,7 @@ export function FailureOrder({ report, selected, close, active, onPoint, onOpen 
           );
         })}
       </ul>
+      {order.length > FIRST_ROWS && <button type="button" className="muted hover:underline" onClick={() => setAll(!all)}>{all ? 'Show the first to give only' : `${order.length - FIRST_ROWS} more give later`}</button>}
       {skipped.length > 0 && (
         <details className="mt-1">
           <summary className="muted cursor-pointer">{skipped.length} checks do not apply</summary>

@@ -78,10 +78,13 @@ export function Sheet({ drawing, failure, editor }: { drawing: Drawing; failure:
               const index = dimensions.indexOf(t);
               const label = editor.field(t.field)?.label ?? t.field;
               return (
-                <text key={i} {...common} className="t-dimension editable" role="button" tabIndex={0} data-dimension={index} data-field={t.field} aria-label={`${label}, ${t.text} mm`}
+                <g key={i}>
+                <text {...common} className="t-dimension editable" role="button" tabIndex={0} data-dimension={index} data-field={t.field} aria-label={`${label}, ${t.text} mm`}
                   onClick={() => openDimension(index)} onKeyDown={press(() => openDimension(index))}>
                   <title>{`${label}: click or press Enter to change`}</title>{t.text}
                 </text>
+                <line className="underline" x1={leftOf(t)} x2={leftOf(t) + width(t)} y1={t.at[1] + 0.75} y2={t.at[1] + 0.75} />
+                </g>
               );
             }
             if (t.callout) {

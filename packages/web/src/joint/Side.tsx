@@ -19,9 +19,9 @@ export function WaysOut({ ways, busy, onTake }: { ways: readonly WayOut[] | null
     <section className="mt-4" aria-label="Ways out">
       <div className="label">Ways out, cheapest first</div>
       {ways.map((w) => (
-        <button type="button" key={w.line} className="hair-row grid-cols-[1fr_auto_74px]" onClick={() => onTake(w)} title={`Take it: ${w.line}`}>
+        <button type="button" key={w.line} className="hair-row grid-cols-[1fr_auto_66px]" onClick={() => onTake(w)} title={`Take it: ${w.line}`}>
           <span>{w.label}</span>
-          <span className="whitespace-nowrap">{multipleText(w.before)} → <b>{multipleText(w.after)}</b>{w.rulesAfter < w.rulesBefore ? ', mends a rule' : ''} <Mark state={w.state} size={10} /></span>
+          <span className="state"><span>{w.rulesAfter < w.rulesBefore ? 'mends a rule, ' : ''}{multipleText(w.before)} → <b>{multipleText(w.after)}</b></span><Mark state={w.state} size={10} /></span>
           <span className="muted text-right">{price(w)}</span>
         </button>
       ))}

@@ -137,9 +137,8 @@ const EQ: Notation = { k: 'op', text: '=' };
 function StepView({ step, onAsk }: { step: WorkingStep; onAsk: (step: WorkingStep, name: string, at: DOMRect) => void }) {
   const html = useMemo(() => {
     const unit = step.unit ? `\\,\\text{${step.unit}}` : '';
-    const tex = step.values
-      ? `${texOf(step.symbol)}${texOf(EQ)}${texOf(step.formula, true)}${texOf(EQ)}${texOf(step.values)}${texOf(EQ)}${texOf(step.result)}${unit}`
-      : `${texOf(step.symbol)}${texOf(EQ)}${texOf(step.formula)}${unit}`;
+    const parts = [texOf(step.symbol), texOf(step.formula, true), ...[step.values, step.result].filter((n) => n !== null).map((n) => texOf(n))];
+    const tex = parts.join(texOf(EQ)) + unit;
     return katex.renderToString(tex, { throwOnError: false, strict: false, trust: (c) => c.command === '\\htmlData', output: 'html' });
   }, [step]);
   const pick = (e: React.SyntheticEvent): void => {

@@ -67,8 +67,8 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly RegisterE
 
   // Saves follow edits one after the other; each is made from the version that the last one gave.
   useEffect(() => {
-    if (joint.save === 'waiting') void dispatch(save({ record, content: present, label: joint.lastLabel || 'changed' }));
-  }, [joint.save, record, present, joint.lastLabel, dispatch]);
+    if (joint.save === 'waiting') void dispatch(save({ record, content: present, label: joint.lastLabel || 'changed', edits: joint.edits }));
+  }, [joint.save, record, present, joint.lastLabel, joint.edits, dispatch]);
   useEffect(() => {
     const warn = (e: BeforeUnloadEvent): void => { if (joint.save !== 'saved') e.preventDefault(); };
     window.addEventListener('beforeunload', warn);
@@ -129,7 +129,7 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly RegisterE
             {TABS.map(([id, label]) => <button type="button" key={id} role="tab" aria-selected={tab === id} className="tab-button" onClick={() => { setTab(id); if (id === 'workings') setTarget(null); }}>{label}</button>)}
             {(said || refusal || joint.problem) && <span className="problem px-3 py-1 flex-1 ellipsis" role="alert" title={said || refusal || joint.problem || ''}>{said || refusal || joint.problem}</span>}
             {!said && !refusal && !joint.problem && why.length > 0 && (
-              <span className="px-3 py-1 flex-1 ellipsis muted" title={why.join(' ')}>First detail: {why.join(' ')} <button type="button" className="underline" onClick={() => setWhy([])}>Dismiss</button></span>
+              <><span className="px-3 py-1 flex-1 ellipsis muted" title={why.join(' ')}>First detail: {why.join(' ')}</span><button type="button" className="underline muted py-1" onClick={() => setWhy([])}>Dismiss</button></>
             )}
           </div>
           <div className="tab-body" role="tabpanel">

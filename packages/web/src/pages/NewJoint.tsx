@@ -44,13 +44,13 @@ export function NewJoint({ job, mark: suggested, onClose, onMade }: { job: JobRe
     <Dialog title="New joint" onClose={onClose} width={560}>
       <form onSubmit={(e) => { e.preventDefault(); void submit(); }}>
         <div className="form-grid">
-          <label className="contents"><span>Mark</span><input className="input" value={mark} autoFocus onFocus={(e) => e.target.select()} onChange={(e) => setMark(e.target.value)} /></label>
+          <label className="contents"><span>Mark</span><input className="input w-full" value={mark} autoFocus onFocus={(e) => e.target.select()} onChange={(e) => setMark(e.target.value)} /></label>
           {KINDS.length > 1 && (
             <label className="contents"><span>Form</span><select className="select" value={kindId} onChange={(e) => setKind(e.target.value)}>{KINDS.map((k) => <option key={k.id} value={k.id}>{k.title}</option>)}</select></label>
           )}
           <span>Beam</span>
           <span className="flex gap-2"><SectionInput label="Beam section" value={seed.beam} onChange={(beam) => set({ beam })} own={job.sections} /><Grade label="Beam steel" value={seed.beamGrade} all={grades} onChange={(beamGrade) => set({ beamGrade })} /></span>
-          <label className="contents"><span>Support</span><select className="select" value={seed.supportType} onChange={(e) => set({ supportType: e.target.value })}>{kind.supportTypes.map((t) => <option key={t.value} value={t.value}>{t.label}</option>)}</select></label>
+          <label className="contents"><span>Support</span><select className="select w-full" value={seed.supportType} onChange={(e) => set({ supportType: e.target.value })}>{kind.supportTypes.map((t) => <option key={t.value} value={t.value}>{t.label}</option>)}</select></label>
           <span>Support section</span>
           <span className="flex gap-2"><SectionInput label="Support section" value={seed.support} onChange={(support) => set({ support })} own={job.sections} /><Grade label="Support steel" value={seed.supportGrade} all={grades} onChange={(supportGrade) => set({ supportGrade })} /></span>
         </div>

@@ -127,7 +127,7 @@ export function RegisterPage() {
     >
       <main className="min-h-0 grid grid-rows-[auto_auto_minmax(0,1fr)]">
         <div className="flex items-center gap-2 px-4 py-2 flex-wrap">
-          <input className="input w-64" placeholder="Filter: mark, member, check…" aria-label="Filter joints" value={filter} onChange={(e) => { setFilter(e.target.value); setAt(0); }} onKeyDown={(e) => { if (e.key === 'ArrowDown' || e.key === 'Enter') { e.preventDefault(); table.current?.focus(); } }} />
+          <input className="input w-52" placeholder="Filter: mark, member, check…" aria-label="Filter joints" value={filter} onChange={(e) => { setFilter(e.target.value); setAt(0); }} onKeyDown={(e) => { if (e.key === 'ArrowDown' || e.key === 'Enter') { e.preventDefault(); table.current?.focus(); } }} />
           <div className="flex gap-1 flex-wrap" role="group" aria-label="Joints by state">
             {STATES.filter((s) => count(s) > 0).map((s) => (
               <button type="button" key={s} className={`btn btn-ghost ${only === s ? 'bg-[var(--select)]! border-[var(--ink)]!' : ''}`} aria-pressed={only === s} onClick={() => { setOnly(only === s ? null : s); setAt(0); }}>
@@ -135,29 +135,29 @@ export function RegisterPage() {
               </button>
             ))}
           </div>
-          <span className="muted flex-1 text-right">{joints.length} joints · {bolts} bolts · plates {significant(mass)} kg</span>
-          <button type="button" className="btn" onClick={() => current && setBox({ copy: current })} disabled={!current}>Copy joint</button>
-          <button type="button" className="btn" onClick={() => current && void remove(current)} disabled={!current}>Delete joint</button>
+          <span className="muted flex-1 text-right whitespace-nowrap">{joints.length} joints · {bolts} bolts · {significant(mass)} kg of plate</span>
+          <button type="button" className="btn" onClick={() => current && setBox({ copy: current })} disabled={!current}>Copy</button>
+          <button type="button" className="btn" onClick={() => current && void remove(current)} disabled={!current}>Delete</button>
           <button type="button" className="btn btn-neutral" onClick={() => setBox('new')}>New joint</button>
         </div>
         <div className="px-4"><Problem>{problem}</Problem></div>
         <div className="overflow-auto px-4 pb-4">
           {data && joints.length === 0 && <p className="muted p-4">No joint yet. Make the first with “New joint”: members and forces, and a detail that holds is drawn for you.</p>}
           {joints.length > 0 && (
-            <table ref={table} className="grid-table" tabIndex={0} onKeyDown={onKey} aria-label="Register: arrows move, Enter opens, n new, c copy, Delete deletes" autoFocus>
-              <thead><tr>{head('mark', 'Mark')}{head('kind', 'Kind')}{head('members', 'Members')}{head('line', 'Detail line')}<th>Worst combination</th>{head('first', 'First to give')}{head('multiple', 'Multiple', true)}{head('state', 'State')}<th>Checked</th></tr></thead>
+            <table ref={table} className="grid-table dense" tabIndex={0} onKeyDown={onKey} aria-label="Register: arrows move, Enter opens, n new, c copy, Delete deletes" autoFocus>
+              <thead><tr>{head('mark', 'Mark')}{head('kind', 'Kind')}{head('members', 'Members')}{head('line', 'Detail line')}<th>Governing</th>{head('first', 'First to give')}{head('multiple', 'Multiple', true)}{head('state', 'State')}<th>Checked</th></tr></thead>
               <tbody>
                 {rows.map((j, i) => (
                   <tr key={j.id} className={i === index ? 'selected' : ''} aria-selected={i === index} onClick={() => setAt(i)} onDoubleClick={() => open(j)}>
                     <td><Link className="font-semibold hover:underline" tabIndex={-1} to={`/jobs/${jobId}/joints/${j.id}`}>{j.mark}</Link></td>
                     <td>{kindOf(j.kind).title}</td>
                     <td>{j.summary.members}</td>
-                    <td className="mono text-[11.5px]">{j.line.replace(/^\w+ \| /, '')}</td>
-                    <td>{worst(j)}</td>
-                    <td>{j.summary.refusal ? <span className="problem">{j.summary.refusal}</span> : j.summary.first?.title}</td>
+                    <td className="mono text-[10.5px]">{j.line.replace(/^\w+ \| /, '')}</td>
+                    <td className="clip" title={worst(j)}>{worst(j)}</td>
+                    <td className="clip" title={j.summary.refusal ?? j.summary.first?.title}>{j.summary.refusal ? <span className="problem">{j.summary.refusal}</span> : j.summary.first?.title}</td>
                     <td className="num font-semibold">{multipleText(j.summary.first?.multiple ?? null)}</td>
                     <td><StateMark state={j.summary.state} /></td>
-                    <td>{j.checked ? (j.summary.stale ? <StateMark state="stale" word={`stale, ${j.checked.by}`} /> : j.checked.by) : <span className="muted">not yet</span>}</td>
+                    <td>{j.checked ? (j.summary.stale ? <StateMark state="stale" word={`stale · ${j.checked.by}`} /> : j.checked.by) : <span className="muted">not yet</span>}</td>
                   </tr>
                 ))}
               </tbody>

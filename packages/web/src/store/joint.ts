@@ -18,14 +18,16 @@ export interface JointState {
   /** The stored joint when a save was refused as stale. */
   readonly stored: JointRecord | null;
   readonly lastLabel: string;
+  /** Counts changes, so that a save knows whether it brought the last one home. */
+  readonly edits: number;
 }
 
-const initialState: JointState = { record: null, present: null, past: [], future: [], save: 'saved', problem: null, stored: null, lastLabel: '' };
+const initialState: JointState = { record: null, present: null, past: [], future: [], save: 'saved', problem: null, stored: null, lastLabel: '', edits: 0 };
 
 export const contentOf = (j: JointContent): JointContent => ({ mark: j.mark, note: j.note, input: j.input, combinations: j.combinations, ...(j.settings ? { settings: j.settings } : {}) });
 
 /** Saves the present content; "saved" shows only after the server has it on disk. */
-export const save = createAsyncThunk('joint/save', async ({ record, content, label }: { record: JointRecord; content: JointContent; label: string }, { rejectWithValue }) => {
+export const save = createAsyncThunk('joint/save', async ({ record, content, label }: { record: JointRecord; content: JointContent; label: string; edits: number }, { rejectWithValue }) => {
   try {
     return await api.saveJoint(record.id, { ...content, version: record.version, label: label.slice(0, 200) });
   } catch (e) {
@@ -46,17 +48,17 @@ const slice = createSlice({
     closed: (): JointState => initialState,
     edited: (s, { payload }: PayloadAction<{ content: JointContent; label: string }>): JointState => {
       if (!s.present) return s;
-      return { ...s, present: payload.content, past: [...s.past, { content: s.present, label: payload.label }], future: [], save: 'waiting', lastLabel: payload.label };
+      return { ...s, present: payload.content, past: [...s.past, { content: s.present, label: payload.label }], future: [], save: 'waiting', lastLabel: payload.label, edits: s.edits + 1 };
     },
     undone: (s): JointState => {
       const last = s.past.at(-1);
       if (!last || !s.present) return s;
-      return { ...s, present: last.content, past: s.past.slice(0, -1), future: [{ content: s.present, label: last.label }, ...s.future], save: 'waiting', lastLabel: `undo: ${last.label}` };
+      return { ...s, present: last.content, past: s.past.slice(0, -1), future: [{ content: s.present, label: last.label }, ...s.future], save: 'waiting', lastLabel: `undo: ${last.label}`, edits: s.edits + 1 };
     },
     redone: (s): JointState => {
       const next = s.future[0];
       if (!next || !s.present) return s;
-      return { ...s, present: next.content, past: [...s.past, { content: s.present, label: next.label }], future: s.future.slice(1), save: 'waiting', lastLabel: `redo: ${next.label}` };
+      return { ...s, present: next.content, past: [...s.past, { content: s.present, label: next.label }], future: s.future.slice(1), save: 'waiting', lastLabel: `redo: ${next.label}`, edits: s.edits + 1 };
     },
     recordReplaced: (s, { payload }: PayloadAction<JointRecord>): JointState => ({ ...s, record: payload }),
     storedTaken: (s): JointState => (s.stored && s.present ? { ...s, record: s.stored, past: [...s.past, { content: s.present, label: 'took the stored one' }], present: contentOf(s.stored), stored: null, save: 'saved', problem: null } : s),
@@ -65,7 +67,7 @@ const slice = createSlice({
   },
   extraReducers: (build) => {
     build.addCase(save.pending, (s) => ({ ...s, save: 'saving' as const, problem: null }));
-    build.addCase(save.fulfilled, (s, { payload, meta }) => (s.record?.id === payload.id ? { ...s, record: payload, save: s.present === meta.arg.content ? ('saved' as const) : ('waiting' as const) } : s));
+    build.addCase(save.fulfilled, (s, { payload, meta }) => (s.record?.id === payload.id ? { ...s, record: payload, save: s.edits === meta.arg.edits ? ('saved' as const) : ('waiting' as const) } : s));
     build.addCase(save.rejected, (s, { payload }) => {
       const p = payload as { message: string; status: number; current?: unknown } | undefined;
       if (p?.status === 409 && p.current) return { ...s, save: 'stale' as const, problem: p.message, stored: p.current as JointRecord };

@@ -52,7 +52,7 @@ export function finPlateDrawing(m: FinPlateModel, solid: Solid, title: TitleBloc
     handles: handles(m, frames.elevation),
     callouts: finPlateCallouts,
     failures: failurePaths(uplift ? upturned(m) : m, frames, uplift),
-    labelAt: [stubEnd(m, frames.elevation) + 4, project(frames.elevation, [0, -m.plateTop - 0.55 * m.input.plate.h])[1]],
+    labelAt: [stubEnd(m, frames.elevation) + 4, project(frames.elevation, [0, -m.plateTop - 0.8 * m.input.plate.h])[1]],
     scale: scaleText,
   };
 }
