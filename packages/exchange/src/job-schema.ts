@@ -3,7 +3,14 @@ import type Joi from 'joi';
 import joiToJson from 'joi-to-json';
 
 type Json = Record<string, unknown>;
-const convert = (schema: Joi.Schema): Json => joiToJson(schema, 'json-draft-2019-09') as Json;
+const convert = (schema: Joi.Schema): Json => plainPatterns(joiToJson(schema, 'json-draft-2019-09')) as Json;
+
+/** The converter leaves a regular expression's flags at its end (`…$/u`); JSON Schema has no flags and reads Unicode anyway. */
+function plainPatterns(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(plainPatterns);
+  if (typeof value !== 'object' || value === null) return value;
+  return Object.fromEntries(Object.entries(value).map(([k, v]) => [k, k === 'pattern' && typeof v === 'string' ? v.replace(/\/[a-z]+$/, '') : plainPatterns(v)]));
+}
 
 /** JSON Schema (draft 2019-09) of the job file, made from the same Joi schemas that the reader uses; each kind of joint brings its input. */
 export function jobFileSchema(): Json {

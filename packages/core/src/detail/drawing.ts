@@ -210,6 +210,7 @@ export function sheetFrame(t: TitleBlock, scale: string): Item[] {
   const [x, y] = [width - margin - TITLE.width, height - margin - TITLE.height];
   const mid = x + 40;
   const right = width - margin;
+  const verdict = wrap(t.verdict, 42, 3.2, 2);
   return [
     path([[margin, margin], [right, margin], [right, height - margin], [margin, height - margin]], 'outline', true),
     path([[x, y], [right, y], [right, height - margin], [x, height - margin]], 'outline', true, 'paper'),
@@ -220,8 +221,8 @@ export function sheetFrame(t: TitleBlock, scale: string): Item[] {
     text([x + 2, y + 14.5], fit(t.mark, 37, 6), { size: 6, bold: true }),
     text([x + 2, y + 19], fit(t.kind, 38, 2.9), { size: 2.9, style: 'muted' }),
     text([x + 2, y + 23], fit(`${t.basis} · ${scale} · mm`, 38, 2.6), { size: 2.6, style: 'muted' }),
-    text([mid + 2, y + 12.3], fit(t.verdict, 42, 3.3), { size: 3.3, bold: true }),
-    ...wrap(t.checked, 42, 2.9, 2).map((line, i) => text([mid + 2, y + 17.8 + i * 4], line, { size: 2.9 })),
+    ...verdict.map((line, i) => text([mid + 2, y + 11.6 + i * 4], line, { size: 3.2, bold: true })),
+    ...wrap(t.checked, 42, 2.9, verdict.length > 1 ? 1 : 2).map((line, i) => text([mid + 2, y + 16.6 + (verdict.length - 1) * 4 + i * 3.8], line, { size: 2.9 })),
   ];
 }
 

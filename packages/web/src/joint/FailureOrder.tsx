@@ -83,7 +83,7 @@ export function FailureOrder({ report, selected, close, active, onPoint, onOpen 
                   <i className="absolute inset-y-[-2px] w-[2px] -ml-px bg-[var(--ink)]" style={{ left: `${wall}%` }} />
                   <i className="absolute h-[2px] top-[10px]" style={{ left: `${Math.min(wall, at)}%`, width: `${Math.abs(at - wall)}%`, background: state === 'gives' ? 'var(--gives)' : state === 'close' ? 'var(--close-mark)' : 'var(--holds)' }} />
                   <span className="absolute top-[5px] -translate-x-1/2 bg-[var(--panel)] rounded-full leading-none" style={{ left: `${at}%` }}><Mark state={state} size={12} /></span>
-                  <span className="absolute top-[2px] text-[12px] muted" style={{ left: `calc(${at}% + 9px)` }}>{multipleText(check.multiple)}</span>
+                  <span className="absolute top-[2px] text-[12px] muted" style={{ left: `calc(${Math.max(at, wall)}% + 9px)` }}>{multipleText(check.multiple)}</span>
                 </span>
               </button>
             </li>

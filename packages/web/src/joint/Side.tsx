@@ -20,8 +20,8 @@ export function WaysOut({ ways, busy, onTake }: { ways: readonly WayOut[] | null
       <div className="label">Ways out, cheapest first</div>
       {ways.map((w) => (
         <button type="button" key={w.line} className="hair-row grid-cols-[1fr_auto_66px]" onClick={() => onTake(w)} title={`Take it: ${w.line}`}>
-          <span>{w.label}</span>
-          <span className="state"><span>{w.rulesAfter < w.rulesBefore ? 'mends a rule, ' : ''}{multipleText(w.before)} → <b>{multipleText(w.after)}</b></span><Mark state={w.state} size={10} /></span>
+          <span>{w.label}{w.rulesAfter < w.rulesBefore && <span className="text-[var(--rule)]"> · mends a rule</span>}</span>
+          <span className="state"><span>{multipleText(w.before)} → <b>{multipleText(w.after)}</b></span><Mark state={w.state} size={10} /></span>
           <span className="muted text-right">{price(w)}</span>
         </button>
       ))}

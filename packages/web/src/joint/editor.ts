@@ -17,15 +17,22 @@ export interface JointEditor {
 export function refusalOf(kindId: string, input: unknown, job: JobRecord, content: JointContent): string | null {
   const kind = kindOf(kindId);
   const checked = validate<unknown>(kind.schema, input);
-  if ('error' in checked) return checked.error.message;
+  if ('error' in checked) return inWords(kindId, checked.error.message);
   try {
     const model = kind.model(checked.value, basisOf(job, content.settings));
     kind.quantities(model);
     return null;
   } catch (e) {
-    if (e instanceof Refusal) return e.message;
+    if (e instanceof Refusal) return inWords(kindId, e.message);
     throw e;
   }
+}
+
+/** The path of a field in front of a sentence, as its label where the kind has one. */
+function inWords(kindId: string, message: string): string {
+  const path = /^([\w.]+): /.exec(message)?.[1];
+  const label = kindOf(kindId).fields.find((f) => f.id === path)?.label;
+  return label ? message.replace(path!, label) : message;
 }
 
 export function makeEditor(kindId: string, content: JointContent, job: JobRecord, apply: (content: JointContent, label: string) => void, say: (problem: string) => void): JointEditor {

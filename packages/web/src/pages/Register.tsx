@@ -109,7 +109,7 @@ export function RegisterPage() {
       <button type="button" onClick={() => setSort({ key, down: sort.key === key && !sort.down })}>{label}{sort.key === key ? (sort.down ? ' ↓' : ' ↑') : ''}</button>
     </th>
   );
-  const joints = data?.joints ?? [];
+  const joints = useMemo(() => data?.joints ?? [], [data]);
   const count = (s: ShownState): number => joints.filter((j) => (s === 'stale' ? j.summary.stale : j.summary.state === s)).length;
   const mass = joints.reduce((m, j) => m + j.summary.plateMass, 0);
   const bolts = joints.reduce((m, j) => m + j.summary.bolts, 0);

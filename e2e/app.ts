@@ -1,0 +1,56 @@
+import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium, type Browser, type Page } from 'playwright-core';
+import { startServer, type Running } from '../packages/server/src/start.ts';
+
+export interface App {
+  readonly url: string;
+  readonly browser: Browser;
+  page(): Promise<Page>;
+  close(): Promise<void>;
+}
+
+const FLAGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'];
+const PATHS = ['/usr/bin/chromium', '/usr/bin/chromium-browser'];
+
+/** The built application on a fresh store with the demo job, and a real browser. Console errors fail the test that caused them. */
+export async function openApp(errors: string[] = []): Promise<App> {
+  const data = mkdtempSync(join(tmpdir(), 'ample-e2e-'));
+  const server: Running = await startServer({ port: 0, data, seed: true, level: 'error' });
+  const browser = await chromium.launch({ executablePath: process.env['CHROMIUM_PATH'] ?? PATHS.find((p) => existsSync(p)), args: FLAGS });
+  return {
+    url: server.url, browser,
+    page: async () => {
+      const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
+      page.on('pageerror', (e) => errors.push(e.message));
+      page.on('console', (m) => { if (m.type() === 'error' && !m.text().includes('status of 4')) errors.push(m.text()); });
+      return page;
+    },
+    close: async () => {
+      await browser.close();
+      await server.close();
+      rmSync(data, { recursive: true, force: true });
+    },
+  };
+}
+
+/** The register of the demo job. */
+export async function openRegister(app: App, page: Page): Promise<void> {
+  await page.goto(app.url);
+  await page.getByRole('link', { name: 'Tern Quay ferry hall' }).click();
+  await page.locator('tbody tr').first().waitFor();
+}
+
+/** One joint of the demo job, judged and drawn. */
+export async function openJoint(app: App, page: Page, mark: string): Promise<void> {
+  await openRegister(app, page);
+  await page.getByRole('link', { name: mark, exact: true }).click();
+  await judged(page);
+}
+
+export const judged = (page: Page): Promise<void> => page.locator('[data-first-to-give]').waitFor();
+export const saved = (page: Page): Promise<void> => page.locator('[data-save="saved"]').waitFor();
+export const firstToGive = async (page: Page): Promise<string> => (await page.locator('[data-first-to-give]').innerText()).replace(/\s+/g, ' ');
+/** The detail line as shown. */
+export const lineOf = async (page: Page): Promise<string> => (await page.locator('[data-line-token]').allInnerTexts()).join(' | ');

@@ -1,0 +1,117 @@
+import { execFile } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import Ajv from 'ajv/dist/2019.js';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { afterAll, describe, expect, it } from 'vitest';
+
+const BIN = fileURLToPath(new URL('../bin/gusset.mjs', import.meta.url));
+const demo = fileURLToPath(new URL('../../../demo/tern-quay.json', import.meta.url));
+const CASES = fileURLToPath(new URL('../../core/src/joints/fin-plate/jobs/', import.meta.url));
+const folder = mkdtempSync(join(tmpdir(), 'ample-cli-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+const gusset = (...args: string[]): Promise<{ code: number; out: string; err: string }> =>
+  new Promise((resolve) => execFile(process.execPath, [BIN, ...args], { maxBuffer: 1 << 26 }, (error, out, err) => resolve({ code: error ? Number(error.code) : 0, out, err })));
+const file = (name: string, value: unknown): string => {
+  const path = join(folder, name);
+  writeFileSync(path, typeof value === 'string' ? value : JSON.stringify(value));
+  return path;
+};
+const job = JSON.parse(readFileSync(demo, 'utf8'));
+const only = (...marks: string[]) => ({ ...job, joints: job.joints.filter((j: { mark: string }) => marks.includes(j.mark)) });
+
+/** Text of every page of a PDF, by another program's parser. */
+async function pdfText(path: string): Promise<string[]> {
+  const doc = await getDocument({ data: new Uint8Array(readFileSync(path)), useSystemFonts: false, verbosity: 0 }).promise;
+  const pages: string[] = [];
+  for (let i = 1; i <= doc.numPages; i += 1) pages.push((await (await doc.getPage(i)).getTextContent()).items.map((t) => ('str' in t ? t.str : '')).join(' '));
+  return pages;
+}
+
+describe('gusset check', () => {
+  it('exits 0 when all hold, 1 when something gives or breaks a rule, 2 on bad input', async () => {
+    const [good, gives, rule, bad] = await Promise.all([
+      gusset('check', file('good.json', only('B1-01')), '--json'), gusset('check', file('gives.json', only('B2-15')), '--json'),
+      gusset('check', file('rule.json', only('B2-16')), '--json'), gusset('check', file('bad.json', '{ nothing'), '--json'),
+    ]);
+    expect([good.code, gives.code, rule.code, bad.code]).toEqual([0, 1, 1, 2]);
+    expect(bad.err).toMatch(/bad\.json: the file is not JSON/);
+    expect(JSON.parse(gives.out).joints[0]).toMatchObject({ mark: 'B2-15', state: 'gives', verdict: 'gives · 0.82 × C3' });
+  });
+  it.each(['w1', 'w2', 'w3'])('reproduces worked case %s from its job file', async (name) => {
+    const worked = (JSON.parse(readFileSync(join(CASES, '../worked-cases.json'), 'utf8')) as { title: string; governs: string; expected: { id: string; demand: number | null; resistance: number | null; result: string; reason?: string }[] }[])
+      .find((c) => c.title.toLowerCase().startsWith(name))!;
+    const { out, code } = await gusset('check', join(CASES, `${name}.json`), '--json');
+    expect(code).toBe(0);
+    const joint = JSON.parse(out).joints[0];
+    type Entry = { id: string; type: string; demand: number; resistance: number; utilisation?: number; pass?: boolean; reason?: string; governs?: boolean };
+    const entries = new Map([...joint.combinations[0].checks, ...joint.rules].map((c: Entry) => [c.id, c] as const));
+    for (const { id, demand, resistance, result, reason } of worked.expected) {
+      const found = entries.get(id)!;
+      if (result === 'skip') expect([id, found.type, found.reason]).toEqual([id, 'skip', reason]);
+      else {
+        expect(Math.abs(found.demand / demand! - 1), id).toBeLessThan(1e-3);
+        expect(Math.abs(found.resistance / resistance! - 1), id).toBeLessThan(1e-3);
+        if (result !== 'pass') expect(found.utilisation, id).toBeCloseTo(Number(result), 3);
+      }
+    }
+    expect(entries.get(worked.governs)!.governs).toBe(true);
+  });
+  it('prints every named value with --trace', async () => {
+    const { out } = await gusset('check', join(CASES, 'w1.json'), '--json', '--trace');
+    const check = JSON.parse(out).joints[0].combinations[0].checks.find((c: { id: string }) => c.id === 'plate-bearing');
+    expect(check.values.alpha_b_ver.value).toBeCloseTo(0.606061, 5);
+    expect(check.values.F_b_hor_Rd).toEqual({ value: expect.closeTo(124.242, 2), unit: 'kN' });
+  });
+  it('names the joint, the field and what would be accepted', async () => {
+    const broken = only('B1-01');
+    broken.joints[0] = { ...broken.joints[0], line: undefined, input: { ...broken.joints[0].input, plate: { ...broken.joints[0].input.plate, h: 900 } } };
+    const { code, err } = await gusset('check', file('deep.json', broken));
+    expect(code).toBe(2);
+    expect(err).toMatch(/joint B1-01: plate\.h: 900 mm is deeper than the beam's clear web; accepted is at most 283 mm\./);
+    expect((await gusset('check', join(folder, 'none.json'))).err).toMatch(/can't be read \(ENOENT\)/);
+    expect((await gusset('frobnicate')).code).toBe(2);
+  });
+  it('takes a joint that gives its detail as a line', async () => {
+    const lined = only('B1-01');
+    const { beam, support } = lined.joints[0].input;
+    lined.joints[0] = { ...lined.joints[0], input: { beam, support } };
+    const { code, out } = await gusset('check', file('line.json', lined), '--json');
+    expect(code).toBe(0);
+    expect(JSON.parse(out).joints[0].line).toBe(job.joints[0].line);
+  });
+});
+
+describe('gusset report, line, schema', () => {
+  it('writes a PDF whose text another parser reads, with the verdict of the check', async () => {
+    const out = join(folder, 'out.pdf');
+    const { code } = await gusset('report', file('two.json', only('B2-14', 'B2-16')), '-o', out);
+    expect(code).toBe(1);
+    expect(statSync(out).size).toBeGreaterThan(20_000);
+    const pages = await pdfText(out);
+    const text = pages.join('\n');
+    expect(text).toContain('B2-14: holds · 1.08 × C3');
+    expect(text).toContain('rule broken: Edge distance for rotation, plate');
+    expect(text).toContain('Bearing, beam web');
+    expect(text).toContain(job.joints.find((j: { mark: string }) => j.mark === 'B2-14').line.split(' | ')[1].split(' ')[0]);
+    // The fraction of a bearing check is set as a formula: its symbols stand in the text with subscripts of their own.
+    expect(text).toMatch(/α\s*b,ver\s*=\s*min/);
+  });
+  it('reads a line and points at what it can not read', async () => {
+    const line = 'FP | 10x110x290 S275 | 4xM20-8.8 @70 | e 40/50 | gap 10 | top 50 | fw 8';
+    expect((await gusset('line', line)).out.split('\n')[0]).toBe(line);
+    const bad = await gusset('line', line.replace('@70', '70'));
+    expect(bad.code).toBe(2);
+    expect(bad.err).toMatch(/\^\^\nline: "70" can't be read here; expected a pitch/);
+  });
+  it('prints a schema that the demo job satisfies and a broken one does not', async () => {
+    const schema = JSON.parse((await gusset('schema')).out);
+    const validate = new Ajv({ strict: false, allErrors: false }).compile(schema);
+    expect(validate(job), JSON.stringify(validate.errors)).toBe(true);
+    expect(validate({ ...job, version: 7 })).toBe(false);
+    expect(validate({ ...job, joints: [{ ...job.joints[0], input: { ...job.joints[0].input, gap: -1 } }] })).toBe(false);
+  });
+});
