@@ -5,7 +5,10 @@ import { JobsPage } from './pages/Jobs.tsx';
 import { RegisterPage } from './pages/Register.tsx';
 import { useApp } from './store/store.ts';
 
-const JointPage = lazy(() => import('./pages/Joint.tsx').then((m) => ({ default: m.JointPage })));
+const loadJoint = () => import('./pages/Joint.tsx');
+// Asked for at once when the address is a joint's, so that its code and its data come side by side.
+if (/\/joints\//.test(location.pathname)) void loadJoint();
+const JointPage = lazy(() => loadJoint().then((m) => ({ default: m.JointPage })));
 const JobBasisPage = lazy(() => import('./pages/JobBasis.tsx').then((m) => ({ default: m.JobBasisPage })));
 const wait = <div className="page muted">Opening…</div>;
 

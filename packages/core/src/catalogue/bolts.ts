@@ -68,6 +68,3 @@ export function boltMass(size: BoltSize, length: number): number {
   const washer = (Math.PI / 4) * (size.d_w ** 2 - size.d ** 2);
   return (hex * size.head + shank * length + (hex - shank) * size.nut + washer * size.washer) * 7850e-9;
 }
-
-/** Radius that a spanner socket needs round a bolt: corner of the hexagon and a 6 mm wall. */
-export const spannerRadius = (size: BoltSize): number => size.s / Math.sqrt(3) + 6;

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useLocation, useNavigate, useParams } from 'react-router';
 import { basisOf, fingerprint, kindOf, multipleText, type JobRecord, type JointContent, type RegisterEntry, type WayOut } from '@ample/core';
 import { api } from '../api.ts';
@@ -9,7 +9,6 @@ import { failureOrder, FailureOrder } from '../joint/FailureOrder.tsx';
 import { History } from '../joint/History.tsx';
 import { Sheet } from '../joint/Sheet.tsx';
 import { Rules, ruleText, Takeoff, WaysOut } from '../joint/Side.tsx';
-import { WorkingsView } from '../joint/Workings.tsx';
 import { Dialog, Problem } from '../parts/Dialog.tsx';
 import { Issue } from '../parts/Issue.tsx';
 import { Shell } from '../parts/Shell.tsx';
@@ -17,6 +16,11 @@ import { edited, mineKept, opened, recordReplaced, redone, save, saveAgain, stor
 import { useApp, useAppDispatch } from '../store/store.ts';
 import type { Checked } from '../work/check.worker.ts';
 import { checker } from '../work/client.ts';
+
+// The formula setter is large and only the workings need it.
+const WorkingsView = lazy(() => import('../joint/Workings.tsx').then((m) => ({ default: m.WorkingsView })));
+// The worker starts while the joint is still being fetched.
+checker();
 
 type Tab = 'detail' | 'workings' | 'history';
 const TABS: readonly (readonly [Tab, string])[] = [['detail', 'Detail'], ['workings', 'Workings'], ['history', 'History']];
@@ -134,7 +138,7 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly RegisterE
           </div>
           <div className="tab-body" role="tabpanel">
             {tab === 'detail' && checked && <Sheet drawing={checked.drawing} failure={failureShown(checked, pointed, selected)} editor={editor} />}
-            {tab === 'workings' && <WorkingsView kindId={record.kind} content={present} job={job} index={target?.index ?? shownIndex} target={target?.id ?? null} />}
+            {tab === 'workings' && <Suspense fallback={<p className="muted p-4">Opening the workings…</p>}><WorkingsView kindId={record.kind} content={present} job={job} index={target?.index ?? shownIndex} target={target?.id ?? null} /></Suspense>}
             {tab === 'history' && <History jointId={record.id} kindId={record.kind} version={record.version} onTake={apply} />}
           </div>
           {report && <ActionsStrip report={report} selected={Math.min(selected, report.combinations.length - 1)} onSelect={setSelected} combinations={present.combinations} onChange={(combinations, label) => apply({ ...present, combinations }, label)} />}

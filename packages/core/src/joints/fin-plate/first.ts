@@ -44,8 +44,8 @@ function clearGap(seed: MemberSeed, beam: { h: number; b: number }, basis: Basis
   if (seed.supportType === 'column_flange') return usual;
   const support = memberDimensions({ section: seed.support }, basis, 'support')!;
   const between = support.h - 2 * (support.tf + support.r);
-  const fits = seed.supportType === 'column_web' ? beam.b + 10 <= between : beam.h <= between;
-  return fits ? usual : Math.ceil(((support.b - support.tw) / 2 + 10) / 5) * 5;
+  const fits = seed.supportType === 'column_web' ? beam.b <= between : beam.h <= between;
+  return fits ? usual : Math.ceil(((support.shape === 'C' ? support.b - support.tw : (support.b - support.tw) / 2) + 10) / 5) * 5;
 }
 
 /** Choices in order of cost: one line of M20, one of M24, two lines of M20, two of M24; more rows, then thicker plate within the rotation rule. */

@@ -70,6 +70,19 @@ describe('bolts', () => {
   });
 });
 
+describe('a channel as beam', () => {
+  // PFC 260x90x35: A = 2 x 90 x 14 + 232 x 8 + (2 - pi/2) 144 = 4437.8; A_v = 4437.8 - 2520 + (8 + 12) 14 = 2197.8 (one fillet a flange);
+  // 2197.8 x 275/sqrt3 = 348.95 kN.
+  it('has one root fillet at each flange', () => {
+    const channel: FinPlateInput = { ...base, beam: { section: 'PFC 260x90x35', steel: { grade: 'S275' }, notch: { type: 'none' } }, plate: { ...base.plate, h: 170 }, web: { e2b: 45, top_to_bolt: 90 }, bolts: { ...base.bolts, n1: 2 } };
+    expect(check('beam-web-shear-gross', channel, 50).resistance / 1e3).toBeCloseTo(348.95, 1);
+  });
+  it('can not be the flange that the plate is welded to', () => {
+    const r = tryCheckJoint({ kind: 'fin-plate', input: { ...base, support: { type: 'column_flange', section: 'PFC 260x90x35', steel: { grade: 'S275' } } }, combinations: [] }, DEFAULT_BASIS);
+    expect('refusal' in r && r.refusal.message).toMatch(/does not lie on the line of its web/);
+  });
+});
+
 describe('settings', () => {
   // n = 3 x 142000 x 57/208.8^2 = 556.959, v = 340.038 (W1): sqrt = 652.553 N/mm; F_w,Rd = 5.6 x 410/(sqrt3 x 0.85 x 1.25) = 1247.62 N/mm.
   it('checks the weld by the simplified method', () => {

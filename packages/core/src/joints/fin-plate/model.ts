@@ -75,6 +75,7 @@ function supportOf(input: FinPlateInput, basis: Basis): FinPlateModel['support']
   const { support } = input;
   const dims = memberDimensions(support, basis, 'support');
   const onFlange = support.type === 'column_flange';
+  if (onFlange && dims?.shape === 'C') throw new Refusal('support.section', `support.section: ${dims.name} is a channel: a plate on its flange does not lie on the line of its web; accepted are I and H sections, or the web of the channel.`);
   const t = support.t ?? (dims ? (onFlange ? dims.tf : dims.tw) : undefined);
   if (t === undefined) throw new Refusal('support.t', 'support.t: the thickness of the support is not known; give t or a section.');
   const t_ref = Math.max(t, support.t_ref ?? dims?.tf ?? t);

@@ -166,9 +166,11 @@ function section(m: FinPlateModel, solid: Solid, f: Frame): Item[] {
   const h = beam.h;
   const plate = solid.plates[0]!;
   const zs = plate.outline.map((p) => p[1]);
+  // A channel turns its flanges away from the plate.
+  const [f1, f2] = beam.shape === 'C' ? [-beam.tw / 2, beam.b - beam.tw / 2] : [-beam.b / 2, beam.b / 2];
   const items: Item[] = [
-    ...(cutTop ? [] : [box(-beam.b / 2, beam.b / 2, 0, -beam.tf, 'cut')]),
-    ...(cutBottom ? [] : [box(-beam.b / 2, beam.b / 2, -h + beam.tf, -h, 'cut')]),
+    ...(cutTop ? [] : [box(f1, f2, 0, -beam.tf, 'cut')]),
+    ...(cutBottom ? [] : [box(f1, f2, -h + beam.tf, -h, 'cut')]),
     box(-beam.tw / 2, beam.tw / 2, cutTop ? -m.d_nt : -beam.tf, cutBottom ? -h + m.d_nb : -h + beam.tf, 'cut'),
     box(plate.y[0], plate.y[1], Math.max(...zs), Math.min(...zs), 'plate'),
   ];

@@ -12,6 +12,8 @@ export interface BeamWebCase {
   readonly l_n: number;
   readonly e_2b: number;
   readonly p2: number;
+  /** A channel has one root fillet at each flange, an I or H section two. */
+  readonly channel: boolean;
 }
 
 const notched = (c: BeamWebCase): boolean => c.notchTop || c.notchBottom;
@@ -24,13 +26,15 @@ export function beamEnd(s: FormulaSection) {
   const e_1b_bot = s.f('e_1b_bot', 'mm', 'h_b-d_nb-z_b1-L1', 'last row to the lower notch edge');
   const clause = 'EN 1993-1-1, 6.2.6(3)';
   const rolled = s.f('A_v_b', 'mm2', 'max(A_b-2*b*t_f+(t_w+2*r)*t_f, (h_b-2*t_f)*t_w)', 'shear area of the beam', clause);
+  const channel = s.f('A_v_b', 'mm2', 'max(A_b-2*b*t_f+(t_w+r)*t_f, (h_b-2*t_f)*t_w)', 'shear area of the channel', clause);
+  const angle = s.f('A_v_b', 'mm2', '(h_N-t_f)*t_w+(1-pi/4)*r^2+(t_w+r)*t_f/2', 'shear area of the angle that one notch leaves of the channel', clause);
   const tee = s.f('A_v_b', 'mm2', '(h_N-t_f)*t_w+(2-pi/2)*r^2+(t_w+2*r)*t_f/2', 'shear area of the tee left by one notch', clause);
   const plate = s.f('A_v_b', 'mm2', 't_w*h_N', 'shear area of the web left by two notches', clause);
   return (r: Run, c: BeamWebCase): void => {
     if (notched(c)) h_N(r);
     if (c.notchTop) e_1b(r);
     if (c.notchBottom) e_1b_bot(r);
-    (c.notchTop && c.notchBottom ? plate : notched(c) ? tee : rolled)(r);
+    (c.notchTop && c.notchBottom ? plate : notched(c) ? (c.channel ? angle : tee) : c.channel ? channel : rolled)(r);
   };
 }
 

@@ -1,6 +1,8 @@
 import type { Formula, Run } from '../../../formula/index.ts';
 import type { RuleDef, RuleOutcome } from '../../check.ts';
-import { socketRoom, washerToFillet, washerToWasher, type Clearance } from '../clearance.ts';
+import { socketRoom, washerToFillet, washerToWasher, type Clearance } from '../../../detail/clearance.ts';
+import type { Solid } from '../../../detail/solid.ts';
+import { finPlateSolid } from '../solid.ts';
 import { FLANGE_LINE } from './plate.ts';
 import { plateSlots, sheet, slots, type FinPlateCase } from './sheet.ts';
 
@@ -100,14 +102,39 @@ const notchStability: Rule = {
   },
 };
 
+/** The solid is made once for all clearances of a joint. */
+const SOLIDS = new WeakMap<FinPlateCase, Solid>();
+function solidOf(c: FinPlateCase): Solid {
+  let solid = SOLIDS.get(c);
+  if (!solid) SOLIDS.set(c, (solid = finPlateSolid(c.m)));
+  return solid;
+}
+
 /** A clearance measured on the solid detail. */
-const clearance = (id: string, title: string, must: boolean, measure: (c: FinPlateCase) => Clearance): Rule => ({
+const clearance = (id: string, title: string, must: boolean, measure: (solid: Solid) => Clearance): Rule => ({
   id, title, clause: 'workmanship', must: () => must,
   run: (_r, c) => {
-    const { actual, needed, note } = measure(c);
-    return { actual, limit: needed, sense: '>=', unit: 'mm', ...(note ? { note } : {}) };
+    const { actual, needed } = measure(solidOf(c));
+    return { actual, limit: needed, sense: '>=', unit: 'mm' };
   },
 });
+
+/** A beam deeper (or wider) than the clear space between the flanges of its support has to stop before them. */
+const supportFlanges: Rule = {
+  id: 'clear-support', title: 'Beam end clear of the flanges of the support', clause: 'geometry', must: () => true,
+  run: (_r, c) => {
+    const { type, dims } = c.m.support;
+    if (type === 'column_flange') return { skip: 'The beam meets the face of a flange.' };
+    if (!dims) return { skip: 'The section of the support was not given, only its thickness.' };
+    const { beam, input } = c.m;
+    const between = dims.h - 2 * dims.tf;
+    if (type === 'column_web' ? beam.b <= between : beam.h <= between) return { skip: 'The beam end fits between the flanges of the support.' };
+    const reach = dims.shape === 'C' ? dims.b - dims.tw : (dims.b - dims.tw) / 2;
+    // A notch in the top flange lets a beam of level tops pass its support's flange.
+    const actual = type === 'beam_web' && c.notchTop ? input.gap + c.l_n : input.gap;
+    return { actual, limit: reach, sense: '>=', unit: 'mm' };
+  },
+};
 
 export const finPlateRules: readonly Rule[] = [
   rule('detail-depth', 'Plate depth for torsional restraint', PRACTICE, { actual: 'h_p', limit: '0.6*h_b' }),
@@ -136,7 +163,8 @@ export const finPlateRules: readonly Rule[] = [
   rule('weld-length-min', 'Least effective length', 'EN 1993-1-8, 4.5.1(2)', { actual: 'h_p-2*k_a*s', limit: 'max(30[mm], 6*k_a*s)' }),
   rule('support-punching', 'Plate yields before it punches the web', PRACTICE, { actual: 't_p', limit: 't_2*f_u_2/(f_y_p*gamma_M2)', sense: '<=' }, { skip: (c) => (c.m.support.type === 'column_flange' ? FLANGE_LINE : null) }),
   notchStability,
-  clearance('clear-flange', 'Washers clear of the flange fillets', true, (c) => washerToFillet(c.m)),
-  clearance('clear-bolts', 'Washers clear of each other', true, (c) => washerToWasher(c.m)),
-  clearance('clear-spanner', 'Room for a socket at flange and weld', false, (c) => socketRoom(c.m)),
+  clearance('clear-flange', 'Washers clear of the flange fillets', true, washerToFillet),
+  clearance('clear-bolts', 'Washers clear of each other', true, washerToWasher),
+  supportFlanges,
+  clearance('clear-spanner', 'Room for a socket at flange and weld', false, socketRoom),
 ];

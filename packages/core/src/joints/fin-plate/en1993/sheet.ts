@@ -51,7 +51,7 @@ function common(r: Run, c: FinPlateCase): void {
 
 export function caseOf(m: FinPlateModel): FinPlateCase {
   const { bolts, web } = m.input;
-  return { m, n1: bolts.n1, n2: bolts.n2, notchTop: m.notchTop, notchBottom: m.notchBottom, l_n: m.l_n, e_2b: web.e2b, p2: bolts.p2, flangeHeld: m.basis.settings.flange_held };
+  return { m, n1: bolts.n1, n2: bolts.n2, notchTop: m.notchTop, notchBottom: m.notchBottom, l_n: m.l_n, e_2b: web.e2b, p2: bolts.p2, channel: m.beam.shape === 'C', flangeHeld: m.basis.settings.flange_held };
 }
 
 /** Lays out the values of one side (upright or upturned) with where each came from. */

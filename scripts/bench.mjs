@@ -1,0 +1,6 @@
+// npm run bench: prints what was measured beside what was aimed at. Nothing passes or fails here.
+import { build, chromium, install, ROOT, run } from './setup.mjs';
+
+install();
+build();
+run('Bench', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench.ts`], { CHROMIUM_PATH: chromium() });

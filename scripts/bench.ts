@@ -1,0 +1,90 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { gzipSync } from 'node:zlib';
+import { checkCombination, checkJoint, DEFAULT_BASIS, inNewtons, kindOf, readJob, Run, type Combination } from '../packages/core/src/index.ts';
+import { jobPdf } from '../packages/exchange/src/pdf/index.ts';
+import { judged, openApp, openJoint } from '../e2e/app.ts';
+
+interface Line {
+  readonly what: string;
+  readonly measured: string;
+  readonly aim: string;
+  readonly met: boolean;
+}
+const ROOT = fileURLToPath(new URL('..', import.meta.url));
+const lines: Line[] = [];
+const note = (what: string, value: number, unit: string, aim: number): void => {
+  lines.push({ what, measured: `${value.toFixed(value < 100 ? 1 : 0)} ${unit}`, aim: `${aim} ${unit}`, met: value <= aim });
+};
+/** Median of several timings, after a warm-up. */
+const median = (runs: number, work: () => void): number => {
+  const times = Array.from({ length: runs }, () => {
+    const t = performance.now();
+    work();
+    return performance.now() - t;
+  }).sort((a, b) => a - b);
+  return times[Math.floor(times.length / 2)]!;
+};
+
+const job = readJob(JSON.parse(readFileSync(join(ROOT, 'demo/tern-quay.json'), 'utf8')));
+const joint = job.joints.find((j) => j.mark === 'B2-14')!;
+const kind = kindOf(joint.kind);
+const prepared = kind.prepare(kind.model(joint.input, DEFAULT_BASIS));
+const run = new Run(prepared.sheet);
+const loads: [string, Combination][] = [['shear', { name: 'V', V_Ed: 142, N_Ed: 0, N_tie: 0 }], ['shear, axial force and tying', { name: 'VNT', V_Ed: 142, N_Ed: 30, N_tie: 100 }]];
+for (const [words, c] of loads) {
+  const newtons = inNewtons(c);
+  const many = (): void => { for (let i = 0; i < 5000; i += 1) checkCombination(prepared, newtons, run); };
+  many();
+  many();
+  note(`one combination, tracing off: ${words}`, (median(7, many) / 5000) * 1000, 'µs', 25);
+}
+const ten = Array.from({ length: 10 }, (_, i) => ({ ...joint.combinations[i % joint.combinations.length]!, name: `K${i}` }));
+note('2,000 joints × 10 combinations', median(3, () => {
+  for (let i = 0; i < 2000; i += 1) checkJoint({ kind: joint.kind, input: job.joints[i % job.joints.length]!.input, combinations: ten }, DEFAULT_BASIS);
+}), 'ms', 2000);
+{
+  const t = performance.now();
+  await jobPdf({ ...job, joints: job.joints.slice(0, 12) }, { date: '2026-11-23' });
+  note('PDF of 12 joints', performance.now() - t, 'ms', 5000);
+}
+
+const assets = join(ROOT, 'packages/web/dist/assets');
+const scripts = readdirSync(assets).filter((f) => f.endsWith('.js') && !f.startsWith('JobBasis'));
+note('JavaScript of the Joint screen, gzipped, its worker too', scripts.reduce((n, f) => n + gzipSync(readFileSync(join(assets, f))).length, 0) / 1000, 'kB', 500);
+
+const app = await openApp();
+const page = await app.page();
+await openJoint(app, page, 'B2-14');
+const url = page.url();
+const loadsOfPage: number[] = [];
+for (let i = 0; i < 5; i += 1) {
+  const context = await app.browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const fresh = await context.newPage();
+  const t = performance.now();
+  await fresh.goto(url);
+  await judged(fresh);
+  loadsOfPage.push(performance.now() - t);
+  await context.close();
+}
+note('first load of a joint page, empty cache', loadsOfPage.sort((a, b) => a - b)[2]!, 'ms', 1500);
+
+const edits: number[] = [];
+for (let i = 0; i < 9; i += 1) {
+  await page.evaluate(() => performance.clearMarks());
+  const before = await page.locator('[data-line-token]').allInnerTexts();
+  await page.locator('[data-field="plate.e2"]').first().click();
+  await page.keyboard.type(String(51 + i));
+  await page.keyboard.press('Enter');
+  await page.waitForFunction(() => performance.getEntriesByName('edit').length > 0 && performance.getEntriesByName('repainted').length > 0);
+  edits.push(await page.evaluate(() => performance.getEntriesByName('repainted')[0]!.startTime - performance.getEntriesByName('edit')[0]!.startTime));
+  await page.waitForFunction((line) => [...document.querySelectorAll('[data-line-token]')].map((e) => e.textContent).join() !== line, before.join());
+  await page.waitForTimeout(250);
+}
+note('an edit to the repainted failure order, in the browser', edits.sort((a, b) => a - b)[4]!, 'ms', 50);
+await app.close();
+
+const width = Math.max(...lines.map((l) => l.what.length));
+process.stdout.write(`\n${'what'.padEnd(width)}  ${'measured'.padStart(10)}  ${'aim'.padStart(10)}\n`);
+for (const l of lines) process.stdout.write(`${l.what.padEnd(width)}  ${l.measured.padStart(10)}  ${l.aim.padStart(10)}  ${l.met ? '' : 'over the aim'}\n`);
