@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { multipleText, quantity, type JointReport, type SkipResult, type StrengthResult } from '@ample/core';
 import { Mark, type ShownState } from '../parts/StateMark.tsx';
 
@@ -44,7 +44,7 @@ interface Props {
 }
 
 /** Each check as a mark on an axis of load multiple, first to give on top. */
-export function FailureOrder({ report, selected, close, active, onPoint, onOpen }: Props) {
+export const FailureOrder = memo(function FailureOrder({ report, selected, close, active, onPoint, onOpen }: Props) {
   const order = useMemo(() => failureOrder(report, selected), [report, selected]);
   const first = order[0];
   const skipped = skippedChecks(report, selected);
@@ -99,7 +99,7 @@ export function FailureOrder({ report, selected, close, active, onPoint, onOpen 
       )}
     </section>
   );
-}
+});
 
 /** Checks that apply in none of the combinations looked at. */
 function skippedChecks(report: JointReport, selected: number): SkipResult[] {

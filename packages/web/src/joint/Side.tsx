@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { multipleText, quantity, significant, type JointReport, type Quantities, type RuleResult, type WayOut } from '@ample/core';
 import { Mark } from '../parts/StateMark.tsx';
 
@@ -32,7 +33,7 @@ export function WaysOut({ ways, busy, onTake }: { ways: readonly WayOut[] | null
 export const ruleText = (r: RuleResult): string => r.note ?? `${quantity(r.actual, r.unit)} ${r.sense === '>=' ? '≥' : '≤'} ${quantity(r.limit, r.unit)}`;
 
 /** Detailing rules, apart from strength: broken ones first. */
-export function Rules({ report, onPoint, onOpen }: { report: JointReport; onPoint: (id: string | null) => void; onOpen: (id: string) => void }) {
+export const Rules = memo(function Rules({ report, onPoint, onOpen }: { report: JointReport; onPoint: (id: string | null) => void; onOpen: (id: string) => void }) {
   const applied = report.rules.filter((r) => r.type === 'rule');
   const broken = applied.filter((r) => r.must && !r.pass);
   const advice = applied.filter((r) => !r.must && !r.pass);
@@ -53,7 +54,7 @@ export function Rules({ report, onPoint, onOpen }: { report: JointReport; onPoin
       </details>
     </section>
   );
-}
+});
 
 export function Takeoff({ q }: { q: Quantities }) {
   return <p className="muted mt-4">Plate {significant(q.plateMass)} kg · {q.bolts} bolts {q.boltLength} long, {significant(q.boltMass)} kg</p>;

@@ -71,7 +71,10 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly RegisterE
 
   // Saves follow edits one after the other; each is made from the version that the last one gave.
   useEffect(() => {
-    if (joint.save === 'waiting') void dispatch(save({ record, content: present, label: joint.lastLabel || 'changed', edits: joint.edits }));
+    if (joint.save !== 'waiting') return;
+    // A moment later, so that the check and its repaint go first and quick steps make one save.
+    const soon = setTimeout(() => void dispatch(save({ record, content: present, label: joint.lastLabel || 'changed', edits: joint.edits })), 80);
+    return () => clearTimeout(soon);
   }, [joint.save, record, present, joint.lastLabel, joint.edits, dispatch]);
   useEffect(() => {
     const warn = (e: BeforeUnloadEvent): void => { if (joint.save !== 'saved') e.preventDefault(); };
@@ -100,8 +103,10 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly RegisterE
   useKeys({ undo: () => dispatch(undone()), redo: () => dispatch(redone()), go });
 
   const report = checked?.report;
-  const openCheck = (id: string, index: number): void => { setTarget({ id, index }); setTab('workings'); };
   const shownIndex = selected >= 0 ? selected : Math.max(0, report?.worst ?? 0);
+  const openCheck = useCallback((id: string, index: number): void => { setTarget({ id, index }); setTab('workings'); }, []);
+  const openRule = useCallback((id: string): void => openCheck(id, shownIndex), [openCheck, shownIndex]);
+  const failure = useMemo(() => (checked ? failureShown(checked, pointed, selected) : null), [checked, pointed, selected]);
   const stale = record.checked !== undefined && record.checked.fingerprint !== fingerprint({ kind: record.kind, input: present.input, combinations: present.combinations }, basisOf(job, present.settings));
   const takeWay = (w: WayOut): void => { const r = editor.take(w.input, w.label); if (r) setSaid(r); };
 
@@ -137,7 +142,7 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly RegisterE
             )}
           </div>
           <div className="tab-body" role="tabpanel">
-            {tab === 'detail' && checked && <Sheet drawing={checked.drawing} failure={failureShown(checked, pointed, selected)} editor={editor} />}
+            {tab === 'detail' && checked && <Sheet drawing={checked.drawing} failure={failure} editor={editor} />}
             {tab === 'workings' && <Suspense fallback={<p className="muted p-4">Opening the workings…</p>}><WorkingsView kindId={record.kind} content={present} job={job} index={target?.index ?? shownIndex} target={target?.id ?? null} /></Suspense>}
             {tab === 'history' && <History jointId={record.id} kindId={record.kind} version={record.version} onTake={apply} />}
           </div>
@@ -148,7 +153,7 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly RegisterE
             <>
               <FailureOrder report={report} selected={selected} close={job.basis.close} active={pointed} onPoint={setPointed} onOpen={openCheck} />
               <WaysOut ways={ways} busy={report.worst >= 0} onTake={takeWay} />
-              <Rules report={report} onPoint={setPointed} onOpen={(id) => openCheck(id, shownIndex)} />
+              <Rules report={report} onPoint={setPointed} onOpen={openRule} />
               <Takeoff q={checked.quantities} />
             </>
           )}
