@@ -247,9 +247,11 @@ function wrap(value: string, width: number, size: number, most: number): string[
 export function failureItems(d: Drawing, id: string, title: string, detail: string): Item[] {
   const marks = d.failures[id];
   if (!marks?.length) return [];
-  const first = marks[0]!;
-  const tip = first.k === 'path' ? first.points[Math.floor(first.points.length / 2)]! : first.at;
   const [x, y] = d.labelAt;
+  const ends = marks.flatMap((m) => (m.k === 'path' ? [m.points[Math.floor(m.points.length / 2)]!] : m.k === 'circle' ? [m.at] : []));
+  // From the mark nearest to the label, so that the leader crosses as little as it can.
+  const far = ([px, py]: Point): number => Math.hypot(px - x, py - y);
+  const tip = ends.reduce((a, b) => (far(b) < far(a) ? b : a));
   const lines = wrap(title, SHEET.width - SHEET.margin - TITLE.width - x - 2, TEXT, 3);
   return [
     ...marks,

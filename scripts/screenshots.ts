@@ -1,0 +1,57 @@
+/** Takes docs/screenshots anew from the demo job. Run after `npm run demo` has built once: npx tsx scripts/screenshots.ts */
+import { mkdirSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { judged, openApp, openJoint, openRegister, saved } from '../e2e/app.ts';
+
+const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url));
+mkdirSync(folder, { recursive: true });
+const app = await openApp();
+const page = await app.page();
+const shot = async (name: string): Promise<void> => {
+  await page.mouse.move(640, 795);
+  await page.waitForTimeout(700);
+  await page.screenshot({ path: `${folder}${name}.png` });
+};
+
+await page.goto(app.url);
+await page.locator('tbody tr').first().waitFor();
+await shot('jobs');
+await openRegister(app, page);
+await shot('register');
+await page.getByRole('button', { name: 'New joint' }).click();
+await page.getByLabel('Beam section').fill('UB 457x191x82');
+await page.getByLabel('Support section').fill('UC 254x254x107');
+await page.getByLabel(/^Actions/).fill('C1; 210; 0; 0; gravity\nC2; 240; 0; 0; crowd\nT1; 0; 0; 110; tying');
+await shot('new-joint');
+await page.keyboard.press('Escape');
+await openJoint(app, page, 'B2-14');
+await shot('joint');
+await page.locator('[data-callout="bolts"]').first().click();
+await shot('joint-callout');
+await page.keyboard.press('Escape');
+await page.locator('[data-check="beam-web-bearing"]').click();
+await page.locator('.work-section .katex').first().waitFor();
+await shot('workings');
+await page.getByRole('button', { name: 'Verdict', exact: true }).click();
+await shot('workings-verdict');
+await openJoint(app, page, 'B2-15');
+await shot('joint-gives');
+await openJoint(app, page, 'B2-16');
+await shot('joint-rule');
+await page.getByRole('button', { name: 'Night' }).click();
+await openJoint(app, page, 'M1-05');
+await shot('joint-night');
+await page.getByRole('button', { name: 'Day' }).click();
+await judged(page);
+await saved(page);
+await page.getByRole('button', { name: 'Issue details' }).click();
+await page.getByRole('link', { name: /^Download/ }).waitFor();
+await shot('issue');
+await page.keyboard.press('Escape');
+await page.getByRole('tab', { name: 'History' }).click();
+await shot('history');
+await openRegister(app, page);
+await page.getByRole('link', { name: /^Basis/ }).click();
+await page.getByRole('button', { name: 'Add a section' }).click();
+await shot('basis');
+await app.close();
