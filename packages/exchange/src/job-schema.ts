@@ -3,13 +3,16 @@ import type Joi from 'joi';
 import joiToJson from 'joi-to-json';
 
 type Json = Record<string, unknown>;
-const convert = (schema: Joi.Schema): Json => plainPatterns(joiToJson(schema, 'json-draft-2019-09')) as Json;
+const convert = (schema: Joi.Schema): Json => standard(joiToJson(schema, 'json-draft-2019-09')) as Json;
 
-/** The converter leaves a regular expression's flags at its end (`…$/u`); JSON Schema has no flags and reads Unicode anyway. */
-function plainPatterns(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(plainPatterns);
+/**
+ * Mends two habits of the converter: it leaves a regular expression's flags at its end (`…$/u`), which JSON Schema does not know, and
+ * writes a field that depends on another as `oneOf`, though both cases may take the same value.
+ */
+function standard(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(standard);
   if (typeof value !== 'object' || value === null) return value;
-  return Object.fromEntries(Object.entries(value).map(([k, v]) => [k, k === 'pattern' && typeof v === 'string' ? v.replace(/\/[a-z]+$/, '') : plainPatterns(v)]));
+  return Object.fromEntries(Object.entries(value).map(([k, v]) => (k === 'pattern' && typeof v === 'string' ? [k, v.replace(/\/[a-z]+$/, '')] : [k === 'oneOf' ? 'anyOf' : k, standard(v)])));
 }
 
 /** JSON Schema (draft 2019-09) of the job file, made from the same Joi schemas that the reader uses; each kind of joint brings its input. */
