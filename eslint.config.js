@@ -29,5 +29,7 @@ export default ts.config(
   layer('server', '^@ample/(web|cli|server)', 'The server stands on exchange and core.'),
   layer('cli', '^@ample/(web|server|cli)', 'The CLI stands on exchange and core.'),
   layer('web', '^(node:|@ample/(server|cli|web))', 'The pages stand on exchange and core, and run in a browser.'),
+  // Tests read files and run in Node; the layers hold for them too.
+  { files: ['packages/web/src/**/*.test.ts'], rules: { 'no-restricted-imports': ['error', { patterns: [{ regex: '^@ample/(server|cli|web)', message: 'Tests of the pages stand on exchange and core.' }] }] } },
   { files: ['packages/core/src/**/*.test.ts'], rules: { 'no-restricted-imports': ['error', { patterns: [{ regex: '^@ample/', message: 'Tests of the core stay in the core.' }] }] } },
 );

@@ -12,6 +12,7 @@ export * from './job/check.ts';
 export * from './job/document.ts';
 export * from './job/fingerprint.ts';
 export * from './job/records.ts';
+export * from './job/revision.ts';
 export * from './job/summary.ts';
 export * from './job/workings.ts';
 export * from './joints/check.ts';

@@ -1,18 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { EventEmitter } from 'node:events';
+import type { DocumentState } from '@ample/core';
 import type { Response } from 'express';
 import type { Pool } from './work/pool.ts';
 import type { DocumentTask } from './work/tasks.ts';
-
-export interface DocumentState {
-  readonly id: string;
-  readonly name: string;
-  readonly status: 'working' | 'ready' | 'cancelled' | 'failed';
-  readonly done: number;
-  readonly total: number;
-  readonly what: string;
-  readonly message?: string;
-}
 
 interface Entry {
   state: DocumentState;

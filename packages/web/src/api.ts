@@ -1,4 +1,4 @@
-import type { JobDocument, JobListEntry, JobRecord, JointContent, JointDocument, JointRecord, RegisterEntry, RevisionRecord } from '@ample/core';
+import type { DocumentState, JobDocument, JobListEntry, JobRecord, JointContent, JointDocument, JointRecord, RegisterEntry, RevisionRecord } from '@ample/core';
 
 /** What the server said is wrong, in one sentence; `field` and `current` where it gave them. */
 export class ApiProblem extends Error {
@@ -34,16 +34,6 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
   const answer = (await response.json().catch(() => ({}))) as { detail?: string; field?: string; current?: unknown };
   if (!response.ok) throw new ApiProblem(answer.detail ?? `The server answered ${response.status}.`, response.status, answer.field, answer.current);
   return answer as T;
-}
-
-export interface DocumentState {
-  readonly id: string;
-  readonly name: string;
-  readonly status: 'working' | 'ready' | 'cancelled' | 'failed';
-  readonly done: number;
-  readonly total: number;
-  readonly what: string;
-  readonly message?: string;
 }
 
 export type NewJoint = Omit<JointDocument, 'line' | 'checked'>;

@@ -1,8 +1,6 @@
-import type { Combination } from '../actions/combination.ts';
 import type { CustomSteel } from '../catalogue/index.ts';
-import type { Settings } from './basis.ts';
 import type { State } from './check.ts';
-import type { CustomSection, JobBasis, SignOff } from './document.ts';
+import type { CustomSection, JobBasis, JointDocument } from './document.ts';
 
 /** What the store and the screens exchange. Each save names the version that it was made from. */
 export interface JobRecord {
@@ -18,30 +16,15 @@ export interface JobRecord {
   readonly updatedAt: string;
 }
 
-export interface JobListEntry {
-  readonly id: string;
-  readonly version: number;
-  readonly number: string;
-  readonly name: string;
-  readonly client: string;
-  readonly archived: boolean;
-  readonly updatedAt: string;
+export interface JobListEntry extends Omit<JobRecord, 'basis' | 'sections' | 'steels'> {
+  /** How many. */
   readonly joints: number;
 }
 
-export interface JointRecord {
+export interface JointRecord extends JointDocument {
   readonly id: string;
   readonly jobId: string;
   readonly version: number;
-  readonly mark: string;
-  readonly kind: string;
-  readonly line: string;
-  readonly note: string;
-  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- each kind has its own input
-  readonly input: any;
-  readonly combinations: readonly Combination[];
-  readonly settings?: Partial<Settings>;
-  readonly checked?: SignOff;
   readonly updatedAt: string;
 }
 
@@ -72,11 +55,17 @@ export interface RevisionRecord {
   readonly after: JointContent | null;
 }
 
-export interface JointContent {
-  readonly mark: string;
-  readonly note: string;
-  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- each kind has its own input
-  readonly input: any;
-  readonly combinations: readonly Combination[];
-  readonly settings?: Partial<Settings>;
+/** What a user changes of a joint, and what a revision keeps. */
+export type JointContent = Pick<JointDocument, 'mark' | 'note' | 'input' | 'combinations' | 'settings'>;
+
+/** A PDF that is being written, or is ready to fetch. */
+export interface DocumentState {
+  readonly id: string;
+  readonly name: string;
+  readonly status: 'working' | 'ready' | 'cancelled' | 'failed';
+  readonly done: number;
+  readonly total: number;
+  /** The part at hand. */
+  readonly what: string;
+  readonly message?: string;
 }

@@ -1,3 +1,4 @@
+import { revisionLetter } from '@ample/core';
 import Joi from 'joi';
 import type { Api } from '../api.ts';
 import type { Services } from '../services.ts';
@@ -8,17 +9,6 @@ import { fileName } from './jobs.ts';
 
 const order = Joi.object({ jobId: Joi.string().max(60).required(), jointId: Joi.string().max(60) });
 const GONE = 'This document is not here any more; issue it again.';
-
-/** Revision letter of a joint: A as made, then a letter a saved change, AA after Z. */
-export function revisionLetter(version: number): string {
-  let n = version;
-  let out = '';
-  while (n > 0) {
-    out = String.fromCharCode(65 + ((n - 1) % 26)) + out;
-    n = Math.floor((n - 1) / 26);
-  }
-  return out;
-}
 
 export function documentRoutes(api: Api, { database, documents }: Services): void {
   const { db } = database;

@@ -1,6 +1,6 @@
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useLocation, useNavigate, useParams } from 'react-router';
-import { basisOf, fingerprint, kindOf, multipleText, type JobRecord, type JointContent, type RegisterEntry, type WayOut } from '@ample/core';
+import { basisOf, fingerprint, kindOf, multipleText, revisionLetter, type JobRecord, type JointContent, type RegisterEntry, type WayOut } from '@ample/core';
 import { api } from '../api.ts';
 import { ActionsStrip } from '../joint/ActionsStrip.tsx';
 import { DetailLine } from '../joint/DetailLine.tsx';
@@ -25,9 +25,6 @@ checker();
 type Tab = 'detail' | 'workings' | 'history';
 const TABS: readonly (readonly [Tab, string])[] = [['detail', 'Detail'], ['workings', 'Workings'], ['history', 'History']];
 const SAVE_WORDS = { saved: 'saved', saving: 'saving…', waiting: 'saving…', stale: 'not saved', failed: 'not saved' } as const;
-
-/** Revision letter as the documents print it. */
-const letterOf = (version: number): string => (version <= 26 ? String.fromCharCode(64 + version) : `${String.fromCharCode(64 + Math.floor((version - 1) / 26))}${String.fromCharCode(65 + ((version - 1) % 26))}`);
 
 /** The main screen: drawing as the editor, detail line, failure order, ways out, actions. */
 export function JointPage() {
@@ -187,7 +184,7 @@ function useCheck(kindId: string, content: JointContent, job: JobRecord, record:
     const basis = basisOf(job, content.settings);
     const stale = signed && signed.fingerprint !== fingerprint({ kind: kindId, input: content.input, combinations: content.combinations }, basis);
     const title = {
-      job: job.name, number: job.number, revision: letterOf(version), mark: content.mark, kind: kindOf(kindId).title, basis: `EN 1993-1-8 ${job.basis.set === 'UK' ? 'UK' : job.basis.set === 'recommended' ? 'recommended' : 'own factors'}`,
+      job: job.name, number: job.number, revision: revisionLetter(version), mark: content.mark, kind: kindOf(kindId).title, basis: `EN 1993-1-8 ${job.basis.set === 'UK' ? 'UK' : job.basis.set === 'recommended' ? 'recommended' : 'own factors'}`,
       checked: signed ? (stale ? `changed since checked by ${signed.by}` : `checked by ${signed.by}, ${signed.at.slice(0, 10)}`) : 'not yet checked',
     };
     void checker().check(kindId, content, job, title, selected).then((answer) => {

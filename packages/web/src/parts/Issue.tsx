@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
-import { api, type DocumentState } from '../api.ts';
+import type { DocumentState } from '@ample/core';
+import { api } from '../api.ts';
 import { Dialog, Problem } from './Dialog.tsx';
 
 /** Issues the PDF of a joint or a job: progress from the server, cancel, and the file when it is ready. */

@@ -70,22 +70,32 @@ function choices(seed: MemberSeed, basis: Basis): Choice[] {
   return out;
 }
 
-/** A beam too shallow for a plate with pitch 70: the tightest rows that the rules allow. */
+/**
+ * Beams too shallow for rows at 70 within their fillets: rows as close as the rules allow, the plate deepened at its ends to 0.6 of the
+ * beam. Smaller bolts first, then two lines, then a stronger plate.
+ */
 function shallow(seed: MemberSeed, basis: Basis): I[] {
   const beam = memberDimensions({ section: seed.beam }, basis, 'beam')!;
-  const clear = beam.h - 2 * (beam.tf + beam.r);
+  const clear = Math.floor(beam.h - 2 * (beam.tf + beam.r));
+  const least = Math.ceil((0.6 * beam.h) / 5) * 5;
   const out: I[] = [];
-  for (const d of [16, 12]) {
-    const d0 = holeSize(d, 'normal').d_0;
-    const e1 = Math.ceil((1.2 * d0) / 5) * 5;
-    const p1 = Math.ceil((2.2 * d0) / 5) * 5;
-    for (let n1 = 2; 2 * e1 + (n1 - 1) * p1 <= clear; n1 += 1) {
-      const base = compose(seed, { d, lines: 1, n1, t: d >= 16 ? 8 : 6, grade: 'S275' }, basis);
-      const h = Math.max(2 * e1 + (n1 - 1) * p1, Math.min(Math.ceil((0.6 * beam.h) / 5) * 5, Math.floor(clear)));
-      const end = (h - (n1 - 1) * p1) / 2;
-      out.push({ ...base, plate: { ...base.plate, h, e1: end, e2: Math.max(40, 2 * d) }, bolts: { ...base.bolts, p1 }, web: { e2b: Math.max(35, 2 * d), top_to_bolt: Math.max(Math.ceil(beam.tf + beam.r), Math.floor((beam.h - h) / 2)) + end } });
+  for (const grade of ['S275', 'S355'])
+    for (const [lines, d] of [[1, 16], [1, 20], [1, 12], [2, 16], [2, 20], [2, 12], [1, 24], [2, 24]] as const) {
+      const d0 = holeSize(d, 'normal').d_0;
+      const e1 = Math.ceil((1.2 * d0) / 5) * 5;
+      const tight = Math.ceil((2.2 * d0) / 5) * 5;
+      for (const p1 of [tight, tight + 10, tight + 20])
+        for (let n1 = 2; 2 * e1 + (n1 - 1) * p1 <= clear; n1 += 1) {
+          const base = compose(seed, { d, lines, n1, t: d >= 20 ? 10 : d >= 16 ? 8 : 6, grade }, basis);
+          const h = Math.max(2 * e1 + (n1 - 1) * p1, Math.min(least, clear));
+          const end = (h - (n1 - 1) * p1) / 2;
+          const p2 = lines > 1 ? Math.ceil((2.4 * d0) / 5) * 5 : 0;
+          out.push({
+            ...base, plate: { ...base.plate, h, e1: end, e2: Math.max(40, 2 * d) }, bolts: { ...base.bolts, p1, p2 },
+            web: { e2b: Math.max(35, 2 * d), top_to_bolt: Math.max(Math.ceil(beam.tf + beam.r), Math.floor((beam.h - h) / 2)) + end },
+          });
+        }
     }
-  }
   return out;
 }
 

@@ -1,0 +1,108 @@
+import { describe, expect, it } from 'vitest';
+import type { Combination } from '../actions/combination.ts';
+import { properties, SECTIONS, steelStrength } from '../catalogue/index.ts';
+import { DEFAULT_BASIS } from '../job/basis.ts';
+import { checkJoint } from '../job/check.ts';
+import { finPlateField } from '../joints/fin-plate/fields.ts';
+import type { FinPlateInput } from '../joints/fin-plate/input.ts';
+import { KINDS, kindOf } from '../joints/registry.ts';
+import { costOf } from './cost.ts';
+import { firstDetail } from './first.ts';
+import { leastMultiple } from './judge.ts';
+import { waysOut } from './ways-out.ts';
+
+const shear = (V_Ed: number): Combination => ({ name: 'C', V_Ed, N_Ed: 0, N_tie: 0 });
+const first = (beam: string, support: string, supportType: string, list: readonly Combination[]): { input: FinPlateInput; why: readonly string[] } =>
+  firstDetail('fin-plate', { beam, beamGrade: 'S275', support, supportGrade: 'S275', supportType }, list, DEFAULT_BASIS) as { input: FinPlateInput; why: readonly string[] };
+const judge = (input: unknown, list: readonly Combination[]) => checkJoint({ kind: 'fin-plate', input, combinations: list }, DEFAULT_BASIS);
+
+describe('a first detail', () => {
+  it('follows practice where practice holds: UB 406x140x39 on a flange, 142 kN', () => {
+    const { input, why } = first('UB 406x140x39', 'UC 203x203x60', 'column_flange', [shear(142)]);
+    // 0.6 x 398 = 239: the fewest rows at 70 with ends of 40 are 4 (290 deep); M20 8.8, 10 mm S275, gap 10, e2 50, leg 8 (5.04/0.7 = 7.2).
+    expect(kindOf('fin-plate').line.print(input)).toBe('FP | 10x100x290 S275 | 4xM20-8.8 @70 | e 40/50 | gap 10 | top 50 | fw 8');
+    expect(why[0]).toBe('4 rows make the plate 290 mm deep, at least 0.6 of UB 406x140x39 (239 mm).');
+  });
+  it('takes more where it needs more, and says when nothing usual holds', () => {
+    const low = first('UB 533x210x82', 'UC 305x305x118', 'column_flange', [shear(150)]).input;
+    const high = first('UB 533x210x82', 'UC 305x305x118', 'column_flange', [shear(420)]).input;
+    expect(high.bolts.n1 * high.bolts.n2 * high.bolts.d).toBeGreaterThan(low.bolts.n1 * low.bolts.n2 * low.bolts.d);
+    const { input, why } = first('UB 305x102x25', 'UC 203x203x46', 'column_flange', [shear(900)]);
+    expect(leastMultiple(judge(input, [shear(900)]))).toBeLessThan(1);
+    expect(why[0]).toMatch(/^No fin plate of the usual range holds these forces; .* gives at 0\.\d\d of the load\.$/);
+  });
+  it('reaches past the flanges of a support that it does not fit between', () => {
+    // UB 305x165x40: flange 165 against 138.8 between the flanges of UC 152x152x23, whose flange reaches 73.2.
+    expect(first('UB 305x165x40', 'UC 152x152x23', 'column_web', [shear(30)]).input.gap).toBe(85);
+  });
+  it('keeps every must rule and holds a quarter of the web shear, for nearly every beam of the catalogue', () => {
+    const beams = SECTIONS.filter((s) => s.shape === 'I' && s.h >= 150 && s.h <= 620 && s.tw <= 12);
+    expect(beams.length).toBeGreaterThan(90);
+    const failed = beams.filter((s) => {
+      const { f_y } = steelStrength({ grade: 'S275' }, s.shape === 'I' ? s.tf : 0, 'UK', 'x');
+      const V = Math.floor((0.25 * properties(s).A_v * f_y) / Math.sqrt(3) / 1e3);
+      const r = judge(first(s.name, 'UC 305x305x118', 'column_flange', [shear(V)]).input, [shear(V)]);
+      return r.brokenRules.length > 0 || leastMultiple(r) < 1;
+    });
+    expect(failed.length / beams.length, failed.map((s) => s.name).join(', ')).toBeLessThan(0.03);
+  });
+});
+
+describe('ways out', () => {
+  const list = [shear(250)];
+  const weak = first('UB 406x140x39', 'UC 203x203x60', 'column_flange', [shear(100)]).input;
+  const ways = waysOut('fin-plate', weak, list, DEFAULT_BASIS);
+  it('are really checked: each promises what a check of it gives', () => {
+    expect(leastMultiple(judge(weak, list))).toBeLessThan(1);
+    expect(ways.length).toBeGreaterThan(1);
+    for (const w of ways) {
+      const r = judge(w.input, list);
+      expect(leastMultiple(r)).toBe(w.after);
+      expect(w.after).toBeGreaterThan(w.before);
+      expect(r.brokenRules.length).toBe(w.rulesAfter);
+      expect(kindOf('fin-plate').line.print(w.input)).toBe(w.line);
+    }
+  });
+  it('stand cheapest first among those that bring the joint home, and none is beaten by another', () => {
+    const home = ways.filter((w) => w.after >= 1 && w.rulesAfter === 0);
+    expect(home.length).toBeGreaterThan(0);
+    expect(ways.slice(0, home.length)).toEqual(home);
+    expect(home.map((w) => w.cost)).toEqual([...home.map((w) => w.cost)].sort((a, b) => a - b));
+    for (const a of home) for (const b of home) if (a !== b) expect(b.cost <= a.cost && b.after >= a.after && a.cost - b.cost + b.after - a.after > 1e-6).toBe(false);
+  });
+  it('mend a broken rule', () => {
+    const narrow = finPlateField('plate.e2').set(weak, 35);
+    const mended = waysOut('fin-plate', narrow, [shear(60)], DEFAULT_BASIS);
+    expect(mended[0]).toMatchObject({ label: 'edge 35 → 40', rulesBefore: 1, rulesAfter: 0 });
+  });
+  it('are not offered without load', () => expect(waysOut('fin-plate', weak, [], DEFAULT_BASIS)).toEqual([]));
+  it('cost more for more steel and bolts', () => {
+    const q = { bolts: 4, boltLength: 45, plateMass: 2, boltMass: 1, weldVolume: 18_000 };
+    expect(costOf({ ...q, plateMass: 3 })).toBeGreaterThan(costOf(q));
+    expect(costOf({ ...q, bolts: 5 })).toBeGreaterThan(costOf(q));
+  });
+});
+
+describe.each(KINDS.map((k) => [k.title, k] as const))('the fields of %s', (_t, kind) => {
+  const input = firstDetail(kind.id, { beam: 'UB 457x191x67', beamGrade: 'S275', support: 'UC 254x254x89', supportGrade: 'S275', supportType: kind.supportTypes[0]!.value }, [], DEFAULT_BASIS).input;
+  it('give back what was set, and leave the input before untouched', () => {
+    const before = JSON.stringify(input);
+    for (const f of kind.fields.filter((x) => !x.applies || x.applies(input))) {
+      const value = f.options ? f.options.at(-1)!.value : f.type === 'section' ? 'UB 533x210x92' : f.steps![Math.floor(f.steps!.length / 2)]!;
+      expect([f.id, f.get(f.set(input, value))]).toEqual([f.id, value]);
+    }
+    expect(JSON.stringify(input)).toBe(before);
+  });
+  it('change only their own dimension of the drawing', () => {
+    const title = { job: '', number: '', revision: '', mark: '', kind: '', verdict: '', checked: '', basis: '' };
+    const dims = (i: unknown) => new Map(kind.drawing(kind.model(i, DEFAULT_BASIS), title, null).items.flatMap((t) => (t.k === 'text' && t.field ? [[t.field, t.text] as const] : [])));
+    const start = dims(input);
+    for (const id of start.keys()) {
+      const f = kind.fields.find((x) => x.id === id)!;
+      const after = dims(f.set(input, Number(f.get(input)) + 3));
+      const changed = [...start].filter(([k, v]) => after.get(k) !== v).map(([k]) => k).filter((k) => k !== 'plate.h');
+      // The overall depth follows its parts; set itself, it moves the lower end.
+      expect([id, changed]).toEqual([id, id === 'plate.h' ? ['plate.e1_bot'] : [id]]);
+    }
+  });
+});
