@@ -42,7 +42,8 @@ const slice = createSlice({
   reducers: {
     opened: (_s, { payload }: PayloadAction<{ record: JointRecord; revisions: readonly RevisionRecord[] }>): JointState => {
       // The store's history is the undo history: it survives a reload.
-      const past = payload.revisions.filter((r) => r.before && r.after && !r.label.startsWith('signed') && r.label !== 'signature taken back').map((r) => ({ content: r.before!, label: r.label })).reverse();
+      // What changed nothing (a signature, an undo taken back before it was saved) is no step.
+      const past = payload.revisions.filter((r) => r.before && r.after && JSON.stringify(r.before) !== JSON.stringify(r.after)).map((r) => ({ content: r.before!, label: r.label })).reverse();
       return { ...initialState, record: payload.record, present: contentOf(payload.record), past };
     },
     closed: (): JointState => initialState,
