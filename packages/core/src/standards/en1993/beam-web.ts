@@ -14,6 +14,8 @@ export interface BeamWebCase {
   readonly p2: number;
   /** A channel has one root fillet at each flange, an I or H section two. */
   readonly channel: boolean;
+  /** The top flange is held sideways, so that a notch may be checked as a section. */
+  readonly flangeHeld: boolean;
 }
 
 const notched = (c: BeamWebCase): boolean => c.notchTop || c.notchBottom;
@@ -59,94 +61,111 @@ function notchModulus(s: FormulaSection) {
   };
 }
 
-/** Checks of the beam web that fin plates and cleats share (basis 2.6, 2.7). `lever` gives the support face to the beam end. */
-export function beamWebChecks<C extends BeamWebCase>(sheet: Sheet, d_v: string, d_h: string): CheckDef<C>[] {
-  const part = 'beam web';
-  const V = sheet.section('beam-web-load').resolve('V_Ed').index;
+const part = 'beam web';
+type Check<C extends BeamWebCase> = CheckDef<C>;
+const shearForce = (sheet: Sheet): number => sheet.section('beam-web-load').resolve('V_Ed').index;
 
-  const gross = sheet.section('beam-web-shear-gross');
-  const grossV = gross.f('V_Rd', 'kN', 'A_v_b*f_y_w/(sqrt(3)*gamma_M0)', 'shear resistance of the beam web', 'EN 1993-1-1, 6.2.6(2)');
-
-  const net = sheet.section('beam-web-shear-net');
-  const A_v_net = net.f('A_v_net', 'mm2', `A_v_b-n1*${d_v}*t_w`, 'shear area less one line of holes');
-  const netV = net.f('V_Rd', 'kN', 'A_v_net*f_u_w/(sqrt(3)*gamma_M2)', 'shear resistance of the net web', 'EN 1993-1-8, 3.10.2');
-
-  const block = sheet.section('beam-web-block-shear');
-  const blockAreas = [
-    block.f('A_nt', 'mm2', `t_w*(e_2b+B2-(n2-0.5)*${d_h})`, 'net area in tension, beam end to the last bolt line'),
-    block.f('A_nv', 'mm2', `t_w*(e_1b+L1-(n1-0.5)*${d_v})`, 'net area in shear, up the last bolt line to the notch'),
-  ];
-  const blockV = blockTearing(block, 'V_Rd', 0.5, 'f_u_w', 'f_y_w', 'gamma_M2');
-
-  const line2 = sheet.section('beam-second-line');
-  const line2Lever = line2.f('lever', 'mm', 'g_h+e_2b+p2', 'support face to the second bolt line');
-  const line2M = line2.f('M_Ed', 'kNm', 'V_Ed*lever', 'moment at the second bolt line');
-  const line2V = line2.f('V_pl_DN_Rd', 'kN', `min(A_v_b*f_y_w/(sqrt(3)*gamma_M0), (A_v_b-n1*${d_v}*t_w)*f_u_w/(sqrt(3)*gamma_M2))`, 'shear resistance at the second bolt line, gross or net');
-  const line2W = notchModulus(line2);
-  const line2rho = highShear(line2, 'V_Ed', 'V_pl_DN_Rd');
-  const line2Rd = line2.f('M_Rd', 'kNm', '(1-rho)*W_el_N*f_y_w/gamma_M0', 'bending resistance at the second bolt line', 'EN 1993-1-1, 6.2.5, 6.2.8');
-
-  const bend = sheet.section('beam-notch-bending');
-  const bendLever = bend.f('lever', 'mm', 'g_h+l_n', 'support face to the end of the notch');
-  const bendM = bend.f('M_Ed', 'kNm', 'V_Ed*lever', 'moment at the end of the notch');
-  const bendV = bend.f('V_pl_N_Rd', 'kN', 'A_v_b*f_y_w/(sqrt(3)*gamma_M0)', 'shear resistance at the notch', 'EN 1993-1-1, 6.2.6(2)');
-  const bendW = notchModulus(bend);
-  const bendRho = highShear(bend, 'V_Ed', 'V_pl_N_Rd');
-  const bendRd = bend.f('M_Rd', 'kNm', '(1-rho)*W_el_N*f_y_w/gamma_M0', 'bending resistance of the notched section', 'EN 1993-1-1, 6.2.5, 6.2.8');
-
-  return [
-    {
-      id: 'beam-web-shear-gross', title: 'Gross shear, beam web', clause: 'EN 1993-1-1, 6.2.6', part, load: 'combination',
-      run: (r) => ({ demand: r.v[V]!, resistance: grossV(r), unit: 'kN' }),
-    },
-    {
-      id: 'beam-web-shear-net', title: 'Net shear, beam web', clause: 'EN 1993-1-1, 6.2.6', part, load: 'combination',
-      run: (r) => (A_v_net(r), { demand: r.v[V]!, resistance: netV(r), unit: 'kN' }),
-    },
-    {
-      id: 'beam-web-block-shear', title: 'Block tearing, beam web', clause: 'EN 1993-1-8, 3.10.2', part, load: 'combination',
-      run: (r, c) => {
-        if (!notched(c)) return { skip: 'The beam is not notched: the top flange closes the web, no block can pull out upwards.' };
-        if (!c.notchTop) return { skip: 'The flange on the loaded side is not notched: it closes the web, no block can pull out.' };
-        for (const f of blockAreas) f(r);
-        return { demand: r.v[V]!, resistance: blockV(r), unit: 'kN' };
-      },
-    },
-    {
-      id: 'beam-second-line', title: 'Shear and bending at the second bolt line', clause: 'EN 1993-1-1, 6.2.8', part, load: 'combination', nonlinear: true,
-      run: (r, c) => {
-        if (!notched(c)) return { skip: NOT_NOTCHED };
-        if (c.n2 < 2) return { skip: 'There is one bolt line only.' };
-        if (c.l_n <= c.e_2b + c.p2) return { skip: 'The notch ends before the second bolt line.' };
-        line2Lever(r);
-        const M_Ed = line2M(r);
-        line2rho(r, r.v[V]!, line2V(r));
-        line2W(r, c);
-        return { demand: M_Ed, resistance: line2Rd(r), unit: 'kNm' };
-      },
-    },
-    {
-      id: 'beam-notch-bending', title: 'Shear and bending at the notch', clause: 'EN 1993-1-1, 6.2.8', part, load: 'combination', nonlinear: true,
-      run: (r, c) => {
-        if (!notched(c)) return { skip: NOT_NOTCHED };
-        bendLever(r);
-        const M_Ed = bendM(r);
-        bendRho(r, r.v[V]!, bendV(r));
-        bendW(r, c);
-        return { demand: M_Ed, resistance: bendRd(r), unit: 'kNm' };
-      },
-    },
-    {
-      id: 'beam-notch-ltb', title: 'Lateral-torsional buckling at the notch', clause: 'EN 1993-1-1, 6.3.2', part, load: 'combination',
-      run: (_r, c) => ({
-        skip: !notched(c) ? NOT_NOTCHED
-          : (c as C & { flangeHeld?: boolean }).flangeHeld === false
-            ? 'The member design must check the notched, unrestrained beam; this is outside the joint.'
-            : 'The top flange is held, so the member check does not have to include the notch.',
-      }),
-    },
-  ];
+export function webGrossShear<C extends BeamWebCase>(sheet: Sheet): Check<C> {
+  const s = sheet.section('beam-web-shear-gross');
+  const V = shearForce(sheet);
+  const V_Rd = s.f('V_Rd', 'kN', 'A_v_b*f_y_w/(sqrt(3)*gamma_M0)', 'shear resistance of the beam web', 'EN 1993-1-1, 6.2.6(2)');
+  return {
+    id: 'beam-web-shear-gross', title: 'Gross shear, beam web', clause: 'EN 1993-1-1, 6.2.6', part, load: 'combination',
+    run: (r) => ({ demand: r.v[V]!, resistance: V_Rd(r), unit: 'kN' }),
+  };
 }
+
+function webNetShear<C extends BeamWebCase>(sheet: Sheet, d_v: string): Check<C> {
+  const s = sheet.section('beam-web-shear-net');
+  const V = shearForce(sheet);
+  const A_v_net = s.f('A_v_net', 'mm2', `A_v_b-n1*${d_v}*t_w`, 'shear area less one line of holes');
+  const V_Rd = s.f('V_Rd', 'kN', 'A_v_net*f_u_w/(sqrt(3)*gamma_M2)', 'shear resistance of the net web', 'EN 1993-1-8, 3.10.2');
+  return {
+    id: 'beam-web-shear-net', title: 'Net shear, beam web', clause: 'EN 1993-1-1, 6.2.6', part, load: 'combination',
+    run: (r) => (A_v_net(r), { demand: r.v[V]!, resistance: V_Rd(r), unit: 'kN' }),
+  };
+}
+
+function webBlockShear<C extends BeamWebCase>(sheet: Sheet, d_v: string, d_h: string): Check<C> {
+  const s = sheet.section('beam-web-block-shear');
+  const V = shearForce(sheet);
+  const areas = [
+    s.f('A_nt', 'mm2', `t_w*(e_2b+B2-(n2-0.5)*${d_h})`, 'net area in tension, beam end to the last bolt line'),
+    s.f('A_nv', 'mm2', `t_w*(e_1b+L1-(n1-0.5)*${d_v})`, 'net area in shear, up the last bolt line to the notch'),
+  ];
+  const V_Rd = blockTearing(s, 'V_Rd', 0.5, 'f_u_w', 'f_y_w', 'gamma_M2');
+  return {
+    id: 'beam-web-block-shear', title: 'Block tearing, beam web', clause: 'EN 1993-1-8, 3.10.2', part, load: 'combination',
+    run: (r, c) => {
+      if (!notched(c)) return { skip: 'The beam is not notched: the top flange closes the web, no block can pull out upwards.' };
+      if (!c.notchTop) return { skip: 'The flange on the loaded side is not notched: it closes the web, no block can pull out.' };
+      for (const f of areas) f(r);
+      return { demand: r.v[V]!, resistance: V_Rd(r), unit: 'kN' };
+    },
+  };
+}
+
+function secondLine<C extends BeamWebCase>(sheet: Sheet, d_v: string): Check<C> {
+  const s = sheet.section('beam-second-line');
+  const V = shearForce(sheet);
+  const lever = s.f('lever', 'mm', 'g_h+e_2b+p2', 'support face to the second bolt line');
+  const M_Ed = s.f('M_Ed', 'kNm', 'V_Ed*lever', 'moment at the second bolt line');
+  const V_pl = s.f('V_pl_DN_Rd', 'kN', `min(A_v_b*f_y_w/(sqrt(3)*gamma_M0), (A_v_b-n1*${d_v}*t_w)*f_u_w/(sqrt(3)*gamma_M2))`, 'shear resistance at the second bolt line, gross or net');
+  const W = notchModulus(s);
+  const rho = highShear(s, 'V_Ed', 'V_pl_DN_Rd');
+  const M_Rd = s.f('M_Rd', 'kNm', '(1-rho)*W_el_N*f_y_w/gamma_M0', 'bending resistance at the second bolt line', 'EN 1993-1-1, 6.2.5, 6.2.8');
+  return {
+    id: 'beam-second-line', title: 'Shear and bending at the second bolt line', clause: 'EN 1993-1-1, 6.2.8', part, load: 'combination', nonlinear: true,
+    run: (r, c) => {
+      if (!notched(c)) return { skip: NOT_NOTCHED };
+      if (c.n2 < 2) return { skip: 'There is one bolt line only.' };
+      if (c.l_n <= c.e_2b + c.p2) return { skip: 'The notch ends before the second bolt line.' };
+      lever(r);
+      const demand = M_Ed(r);
+      rho(r, r.v[V]!, V_pl(r));
+      W(r, c);
+      return { demand, resistance: M_Rd(r), unit: 'kNm' };
+    },
+  };
+}
+
+/** Shear with bending at the end of the notch (basis 2.7); `g_h` is the distance from the support face to the beam end. */
+export function notchBending<C extends BeamWebCase>(sheet: Sheet): Check<C> {
+  const s = sheet.section('beam-notch-bending');
+  const V = shearForce(sheet);
+  const lever = s.f('lever', 'mm', 'g_h+l_n', 'support face to the end of the notch');
+  const M_Ed = s.f('M_Ed', 'kNm', 'V_Ed*lever', 'moment at the end of the notch');
+  const V_pl = s.f('V_pl_N_Rd', 'kN', 'A_v_b*f_y_w/(sqrt(3)*gamma_M0)', 'shear resistance at the notch', 'EN 1993-1-1, 6.2.6(2)');
+  const W = notchModulus(s);
+  const rho = highShear(s, 'V_Ed', 'V_pl_N_Rd');
+  const M_Rd = s.f('M_Rd', 'kNm', '(1-rho)*W_el_N*f_y_w/gamma_M0', 'bending resistance of the notched section', 'EN 1993-1-1, 6.2.5, 6.2.8');
+  return {
+    id: 'beam-notch-bending', title: 'Shear and bending at the notch', clause: 'EN 1993-1-1, 6.2.8', part, load: 'combination', nonlinear: true,
+    run: (r, c) => {
+      if (!notched(c)) return { skip: NOT_NOTCHED };
+      lever(r);
+      const demand = M_Ed(r);
+      rho(r, r.v[V]!, V_pl(r));
+      W(r, c);
+      return { demand, resistance: M_Rd(r), unit: 'kNm' };
+    },
+  };
+}
+
+/** Always listed, never checked: a member matter (basis 2.7). */
+export const notchBuckling = <C extends BeamWebCase>(): Check<C> => ({
+  id: 'beam-notch-ltb', title: 'Lateral-torsional buckling at the notch', clause: 'EN 1993-1-1, 6.3.2', part, load: 'combination',
+  run: (_r, c) => ({
+    skip: !notched(c) ? NOT_NOTCHED : c.flangeHeld
+      ? 'The top flange is held, so the member check does not have to include the notch.'
+      : 'The member design must check the notched, unrestrained beam; this is outside the joint.',
+  }),
+});
+
+/** Checks of the bolted beam web that fin plates and cleats share (basis 2.6, 2.7). */
+export const boltedWebChecks = <C extends BeamWebCase>(sheet: Sheet, d_v: string, d_h: string): Check<C>[] => [
+  webGrossShear(sheet), webNetShear(sheet, d_v), webBlockShear(sheet, d_v, d_h), secondLine(sheet, d_v), notchBending(sheet), notchBuckling(),
+];
 
 /** The bending of the web panel beside a long fin plate, beam not notched (basis 2.6). */
 export function webPanelBending(sheet: Sheet, d_v: string, d_h: string) {

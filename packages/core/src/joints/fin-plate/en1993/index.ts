@@ -1,4 +1,4 @@
-import { beamWebChecks, webPanelBending } from '../../../standards/en1993/beam-web.ts';
+import { boltedWebChecks, webPanelBending } from '../../../standards/en1993/beam-web.ts';
 import type { CheckDef, Prepared } from '../../check.ts';
 import { upturned, type FinPlateModel } from '../model.ts';
 import { axialChecks } from './axial.ts';
@@ -20,7 +20,7 @@ const panelCheck: CheckDef<FinPlateCase> = {
 };
 
 const checks: CheckDef<FinPlateCase>[] = [
-  ...boltChecks, ...plateChecks, ...beamWebChecks<FinPlateCase>(sheet, 'd_v_w', 'd_h_w'), panelCheck, weldCheck, ...supportChecks, ...axialChecks, ...tieChecks,
+  ...boltChecks, ...plateChecks, ...boltedWebChecks<FinPlateCase>(sheet, 'd_v_w', 'd_h_w'), panelCheck, weldCheck, ...supportChecks, ...axialChecks, ...tieChecks,
 ];
 
 /** A fin plate laid out for checking to EN 1993-1-8 and EN 1993-1-1 (basis part 2). */

@@ -1,49 +1,13 @@
-import type { Formula, Run } from '../../../formula/index.ts';
-import type { RuleDef, RuleOutcome } from '../../check.ts';
+import type { RuleDef } from '../../check.ts';
 import { socketRoom, washerToFillet, washerToWasher, type Clearance } from '../../../detail/clearance.ts';
 import type { Solid } from '../../../detail/solid.ts';
 import { finPlateSolid } from '../solid.ts';
+import { mild, notchStability, ruleMaker } from '../../../standards/en1993/rules.ts';
 import { FLANGE_LINE } from './plate.ts';
 import { plateSlots, sheet, slots, type FinPlateCase } from './sheet.ts';
 
 type Rule = RuleDef<FinPlateCase>;
-interface RuleOptions {
-  readonly must?: boolean | ((c: FinPlateCase) => boolean);
-  readonly skip?: (c: FinPlateCase) => string | null;
-  readonly when?: (c: FinPlateCase) => boolean;
-}
-interface SizeRule {
-  readonly actual: string | ((c: FinPlateCase) => string);
-  readonly actuals?: readonly string[];
-  /** Limit as a formula, or the formula that applies to a case. */
-  readonly limit: string | ((c: FinPlateCase) => string);
-  readonly limits?: readonly string[];
-  readonly sense?: '>=' | '<=';
-  readonly unit?: 'mm' | '-';
-}
-
-/** A rule of one size against one limit, both formulas of the sheet. */
-function rule(id: string, title: string, clause: string, size: SizeRule, options: RuleOptions = {}): Rule {
-  const s = sheet.section(id);
-  const unit = size.unit ?? 'mm';
-  const cases = (symbol: string, text: string, one: SizeRule['limit'], all: readonly string[] = []): ((c: FinPlateCase) => Formula) => {
-    const made = new Map((typeof one === 'string' ? [one] : all).map((expr) => [expr, s.f(symbol, unit, expr, text, clause)]));
-    return (c) => made.get(typeof one === 'string' ? one : one(c))!;
-  };
-  const actual = cases('x', 'actual value', size.actual, size.actuals);
-  const limit = cases('x_lim', 'limit', size.limit, size.limits);
-  const must = options.must ?? true;
-  return {
-    id, title, clause,
-    must: (c) => (typeof must === 'function' ? must(c) : must),
-    run: (r: Run, c): RuleOutcome => {
-      const reason = options.skip?.(c);
-      if (reason) return { skip: reason };
-      return { actual: actual(c)(r), limit: limit(c)(r), sense: size.sense ?? '>=', unit };
-    },
-  };
-}
-
+const rule = ruleMaker<FinPlateCase>(sheet);
 const notched = (c: FinPlateCase): boolean => c.notchTop || c.notchBottom;
 const oneLine = (c: FinPlateCase): string | null => (c.n2 < 2 ? 'There is one bolt line only.' : null);
 const oneRow = (c: FinPlateCase): string | null => (c.n1 < 2 ? 'There is one bolt row only.' : null);
@@ -54,9 +18,6 @@ const PRACTICE = 'simple-joint practice';
 const rotation = sheet.section('detail-rotation-thickness');
 const rotationLimits = { plate: [rotation.f('t_p_limit', 'mm', '0.5*d', 'limit of the plate, S235 or S275'), rotation.f('t_p_limit', 'mm', '0.42*d', 'limit of the plate, other steel')],
   web: [rotation.f('t_w_limit', 'mm', '0.5*d', 'limit of the web, S235 or S275'), rotation.f('t_w_limit', 'mm', '0.42*d', 'limit of the web, other steel')] };
-
-/** S235 and S275, or a steel of one's own no stronger than S275, take k = 0.50. */
-const mild = (grade: string | undefined, f_y: number): boolean => grade === 'S235' || grade === 'S275' || ((grade === undefined || !/^S\d+$/.test(grade)) && f_y <= 275);
 
 const rotationRule: Rule = {
   id: 'detail-rotation-thickness', title: 'Thickness for rotation', clause: PRACTICE, must: () => true,
@@ -71,34 +32,6 @@ const rotationRule: Rule = {
     const both = c.n2 > 1;
     const say = `plate ${t_p} against ${plateLimit} mm, web ${t_w} against ${webLimit} mm: ${both ? 'two bolt lines need both' : 'one bolt line needs either'}`;
     return { actual: t_p, limit: plateLimit, sense: '<=', unit: 'mm', pass: both ? plate && web : plate || web, note: say };
-  },
-};
-
-const stability = sheet.section('beam-notch-stability');
-const st = {
-  slender: stability.f('h_over_tw', '-', 'h_b/t_w', 'slenderness of the web'),
-  limit: [stability.f('slenderness_limit', '-', '54.3', 'limit for S275', PRACTICE), stability.f('slenderness_limit', '-', '48', 'limit for S355', PRACTICE), stability.f('slenderness_limit', '-', '54.3*sqrt(275[MPa]/f_y_w)', 'limit for other steel', PRACTICE)],
-  K: [stability.f('K', '-', '160000', 'coefficient for S275', PRACTICE), stability.f('K', '-', '110000', 'coefficient for S355', PRACTICE), stability.f('K', '-', '160000*(275[MPa]/f_y_w)^1.5', 'coefficient for other steel', PRACTICE)],
-  full: stability.f('l_n_max', 'mm', 'h_b', 'longest notch of a stocky web'),
-  slenderMax: stability.f('l_n_max', 'mm', 'K*h_b/h_over_tw^3', 'longest notch of a slender web'),
-  depthOne: stability.f('d_n_max', 'mm', 'h_b/2', 'deepest single notch'),
-  depthTwo: stability.f('d_n_max', 'mm', 'h_b/5', 'deepest notch of two'),
-  d_n: stability.f('d_n', 'mm', 'max(d_nt, d_nb)', 'depth of the deeper notch'),
-};
-const notchStability: Rule = {
-  id: 'beam-notch-stability', title: 'Notch: web stability', clause: PRACTICE, must: () => true,
-  run: (r, c) => {
-    if (!notched(c)) return { skip: 'The beam is not notched.' };
-    if (!c.flangeHeld) return { skip: 'The top flange is not held; the whole notched beam must be checked for lateral-torsional buckling.' };
-    const { grade } = c.m.input.beam.steel;
-    const row = c.m.input.beam.steel.f_y !== undefined ? 2 : grade === 'S275' ? 0 : grade === 'S355' ? 1 : 2;
-    const slenderness = st.slender(r);
-    const limit = st.limit[row]!(r);
-    st.K[row]!(r);
-    const longest = (slenderness <= limit ? st.full : st.slenderMax)(r);
-    const deepest = (c.notchTop && c.notchBottom ? st.depthTwo : st.depthOne)(r);
-    const depth = st.d_n(r);
-    return { actual: c.l_n, limit: longest, sense: '<=', unit: 'mm', pass: c.l_n <= longest && depth <= deepest, note: `length ${c.l_n} of at most ${longest.toFixed(0)} mm; depth ${depth} of at most ${deepest.toFixed(0)} mm` };
   },
 };
 
@@ -162,7 +95,7 @@ export const finPlateRules: readonly Rule[] = [
   rule('weld-throat-min', 'Least throat', 'EN 1993-1-8, 4.5.2(2)', { actual: 'k_a*s', limit: '3[mm]' }),
   rule('weld-length-min', 'Least effective length', 'EN 1993-1-8, 4.5.1(2)', { actual: 'h_p-2*k_a*s', limit: 'max(30[mm], 6*k_a*s)' }),
   rule('support-punching', 'Plate yields before it punches the web', PRACTICE, { actual: 't_p', limit: 't_2*f_u_2/(f_y_p*gamma_M2)', sense: '<=' }, { skip: (c) => (c.m.support.type === 'column_flange' ? FLANGE_LINE : null) }),
-  notchStability,
+  notchStability<FinPlateCase>(sheet, (c) => c.m.input.beam.steel),
   clearance('clear-flange', 'Washers clear of the flange fillets', true, washerToFillet),
   clearance('clear-bolts', 'Washers clear of each other', true, washerToWasher),
   supportFlanges,

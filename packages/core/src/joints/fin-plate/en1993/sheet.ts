@@ -8,7 +8,6 @@ import type { FinPlateModel } from '../model.ts';
 /** A model with the names that the shared beam web checks read. */
 export interface FinPlateCase extends BeamWebCase {
   readonly m: FinPlateModel;
-  readonly flangeHeld: boolean;
 }
 
 const { sheet, slots } = simpleJointSheet();
