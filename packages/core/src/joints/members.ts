@@ -48,3 +48,39 @@ export function memberDimensions(m: MemberLike, basis: Basis, field: string): Me
 
 /** Strength of a part, with the job's steels and factor set. */
 export const strength = (steel: SteelInput, t: number, basis: Basis, field: string): SteelStrength => steelStrength(steel, t, basis.set, field, basis.steels);
+
+export type SupportType = 'column_flange' | 'column_web' | 'beam_web';
+export const SUPPORT_TYPES: readonly (readonly [SupportType, string])[] = [['column_flange', 'column flange'], ['column_web', 'column web'], ['beam_web', 'beam web']];
+
+export interface SupportLike extends MemberLike {
+  readonly type: SupportType;
+  readonly t?: number | undefined;
+  readonly t_ref?: number | undefined;
+  readonly d2?: number | undefined;
+  readonly steel: SteelInput;
+}
+
+/** The part that a joint meets: thickness there, thickest part for its yield strength, clear depth of a web (null when not known). */
+export interface SupportModel {
+  readonly type: SupportType;
+  readonly dims: MemberDimensions | null;
+  readonly t: number;
+  readonly t_ref: number;
+  readonly d2: number | null;
+  readonly steel: SteelStrength;
+}
+
+export function supportModel(support: SupportLike, basis: Basis): SupportModel {
+  // A support may give its flange width and web alone, for its flange in bending; that is no section yet.
+  const dims = support.section !== undefined || support.h !== undefined ? memberDimensions(support, basis, 'support') : null;
+  const onFlange = support.type === 'column_flange';
+  const t = support.t ?? (dims ? (onFlange ? dims.tf : dims.tw) : undefined);
+  if (t === undefined) throw new Refusal('support.t', 'support.t: the thickness of the support is not known; give t or a section.');
+  const t_ref = Math.max(t, support.t_ref ?? dims?.tf ?? t);
+  const d2 = support.d2 ?? (dims && !onFlange ? dims.h - 2 * (dims.tf + dims.r) : null);
+  return { type: support.type, dims, t, t_ref, d2, steel: strength(support.steel, t_ref, basis, 'support.steel') };
+}
+
+const nameOf = (m: MemberLike & { readonly t?: number | undefined }): string => m.section?.replaceAll('x', '×') ?? (m.h === undefined ? `${m.t} thick` : `I ${m.h}×${m.b}`);
+/** "UB 406×140×39 to UC 203×203×60 flange". */
+export const memberWords = (beam: MemberLike, support: SupportLike): string => `${nameOf(beam)} to ${nameOf(support)} ${support.type.split('_')[1]}`;

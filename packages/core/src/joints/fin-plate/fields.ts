@@ -1,6 +1,7 @@
 import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, HOLE_KINDS, STEEL_GRADES, type HoleKind } from '../../catalogue/index.ts';
 import type { Edit, Field, FieldValue } from '../kind.ts';
-import { bottomEnd, type FinPlateInput, type Notch, type SupportType } from './input.ts';
+import { SUPPORT_TYPES, type SupportType } from '../members.ts';
+import { bottomEnd, type FinPlateInput, type Notch } from './input.ts';
 
 type I = FinPlateInput;
 const PLATES = [6, 8, 10, 12, 15, 20, 25];
@@ -33,8 +34,6 @@ function withSection<T extends { section?: string }>(member: T, section: string)
   const { h: _h, b: _b, tw: _tw, tf: _tf, r: _r, A: _A, t: _t, t_ref: _t_ref, d2: _d2, ...rest } = member as Record<string, unknown>;
   return { ...rest, section } as unknown as T;
 }
-
-export const SUPPORT_TYPES: readonly (readonly [SupportType, string])[] = [['column_flange', 'column flange'], ['column_web', 'column web'], ['beam_web', 'beam web']];
 
 export const finPlateFields: readonly Field<I>[] = [
   { id: 'beam.section', label: 'Beam', unit: '', type: 'section', get: (i) => i.beam.section, set: (i, v) => ({ ...i, beam: withSection(i.beam, String(v)) }) },

@@ -3,9 +3,9 @@ import { holeSize } from '../../catalogue/index.ts';
 import type { Basis } from '../../job/basis.ts';
 import { Refusal } from '../../refusal.ts';
 import type { FirstDetail, MemberSeed, Move } from '../kind.ts';
-import { memberDimensions } from '../members.ts';
+import { memberDimensions, type SupportType } from '../members.ts';
 import { finPlateField, withRows } from './fields.ts';
-import type { FinPlateInput, SupportType } from './input.ts';
+import type { FinPlateInput } from './input.ts';
 import type { FinPlateModel } from './model.ts';
 
 type I = FinPlateInput;

@@ -1,14 +1,13 @@
 import type { JointKind } from '../kind.ts';
 import { finPlateToEn1993 } from './en1993/index.ts';
-import { finPlateEdits, finPlateFields, SUPPORT_TYPES } from './fields.ts';
+import { memberWords, SUPPORT_TYPES } from '../members.ts';
+import { finPlateEdits, finPlateFields } from './fields.ts';
 import { finPlateFirst, finPlateMoves } from './first.ts';
-import { finPlateSchema, type FinPlateInput, type MemberInput } from './input.ts';
+import { finPlateSchema, type FinPlateInput } from './input.ts';
 import { parseLine, printLine } from './line.ts';
 import { finPlateModel, type FinPlateModel } from './model.ts';
 import { finPlateQuantities, finPlateSolid } from './solid.ts';
 import { finPlateDrawing } from './views.ts';
-
-const name = (m: MemberInput & { t?: number }): string => m.section?.replaceAll('x', '×') ?? (m.h === undefined ? `${m.t} thick` : `I ${m.h}×${m.b}`);
 
 /** A vertical plate welded to the support and bolted to one side of the beam web. */
 export const finPlate: JointKind<FinPlateInput, FinPlateModel> = {
@@ -24,7 +23,7 @@ export const finPlate: JointKind<FinPlateInput, FinPlateModel> = {
   solid: finPlateSolid,
   quantities: (m) => finPlateQuantities(m, finPlateSolid(m)),
   drawing: (m, title, combination) => finPlateDrawing(m, finPlateSolid(m), title, combination),
-  members: (i) => `${name(i.beam)} to ${name(i.support)} ${i.support.type.split('_')[1]}`,
+  members: (i) => memberWords(i.beam, i.support),
   line: { print: printLine, parse: parseLine },
   first: finPlateFirst,
   moves: finPlateMoves,

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import type { HoleKind, SteelInput } from '../../catalogue/index.ts';
+import type { SupportType } from '../members.ts';
 import type { FrictionClass } from '../../standards/en1993/bolts.ts';
 import { boltSchema, holeSchema, memberKeys, notchSchema, size, steelSchema } from '../fields.ts';
 
@@ -21,8 +22,6 @@ export interface MemberInput {
   readonly r?: number;
   readonly A?: number;
 }
-
-export type SupportType = 'column_flange' | 'column_web' | 'beam_web';
 
 /** A fin plate as the user describes it; lengths in mm. Symbols and positions as in the method notes. */
 export interface FinPlateInput {

@@ -1,8 +1,8 @@
 import { BOLT_CLASSES, boltSize, holeSize, type BoltSize, type HoleSize, type SteelStrength } from '../../catalogue/index.ts';
 import type { Basis } from '../../job/basis.ts';
 import { Refusal } from '../../refusal.ts';
-import { memberDimensions, strength, type MemberDimensions } from '../members.ts';
-import { bottomEnd, groupHeight, plateWidth, type FinPlateInput, type SupportType } from './input.ts';
+import { memberDimensions, strength, supportModel, type MemberDimensions, type SupportModel } from '../members.ts';
+import { bottomEnd, groupHeight, plateWidth, type FinPlateInput } from './input.ts';
 
 /** A fin plate with every value looked up: what rules, checks, solid and drawing read. Lengths mm, stresses MPa. */
 export interface FinPlateModel {
@@ -10,7 +10,7 @@ export interface FinPlateModel {
   readonly basis: Basis;
   readonly beam: MemberDimensions;
   readonly beamSteel: SteelStrength;
-  readonly support: { readonly type: SupportType; readonly dims: MemberDimensions | null; readonly t: number; readonly t_ref: number; readonly d2: number | null; readonly steel: SteelStrength };
+  readonly support: SupportModel;
   readonly plateSteel: SteelStrength;
   readonly bolt: BoltSize;
   readonly f_ub: number;
@@ -41,7 +41,8 @@ const round = (x: number): number => Math.round(x * 10) / 10;
 /** Looks up sections, steels and bolts and refuses a joint that can't be built as described. */
 export function finPlateModel(input: FinPlateInput, basis: Basis): FinPlateModel {
   const beam = memberDimensions(input.beam, basis, 'beam')!;
-  const support = supportOf(input, basis);
+  const support = supportModel(input.support, basis);
+  if (support.type === 'column_flange' && support.dims?.shape === 'C') throw new Refusal('support.section', `support.section: ${support.dims.name} is a channel: a plate on its flange does not lie on the line of its web; accepted are I and H sections, or the web of the channel.`);
   const { plate, web, bolts, holes } = input;
   const bolt = boltSize(bolts.d);
   const cls = BOLT_CLASSES[bolts.cls]!;
@@ -69,18 +70,6 @@ export function finPlateModel(input: FinPlateInput, basis: Basis): FinPlateModel
   };
   refuseImpossible(model);
   return model;
-}
-
-function supportOf(input: FinPlateInput, basis: Basis): FinPlateModel['support'] {
-  const { support } = input;
-  const dims = memberDimensions(support, basis, 'support');
-  const onFlange = support.type === 'column_flange';
-  if (onFlange && dims?.shape === 'C') throw new Refusal('support.section', `support.section: ${dims.name} is a channel: a plate on its flange does not lie on the line of its web; accepted are I and H sections, or the web of the channel.`);
-  const t = support.t ?? (dims ? (onFlange ? dims.tf : dims.tw) : undefined);
-  if (t === undefined) throw new Refusal('support.t', 'support.t: the thickness of the support is not known; give t or a section.');
-  const t_ref = Math.max(t, support.t_ref ?? dims?.tf ?? t);
-  const d2 = support.d2 ?? (dims && !onFlange ? dims.h - 2 * (dims.tf + dims.r) : null);
-  return { type: support.type, dims, t, t_ref, d2, steel: strength(support.steel, t_ref, basis, 'support.steel') };
 }
 
 /** Bolts must lie in the plate and in the web, with steel round every hole; the rules judge how much of it. */

@@ -5,6 +5,7 @@ import {
 } from '../../detail/drawing.ts';
 import type { Point, Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
+import { prettyName, supportElevation } from '../support-view.ts';
 import { upturned, type FinPlateModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
 
@@ -72,7 +73,7 @@ function elevation(m: FinPlateModel, solid: Solid, f: Frame, overshoot: number):
   const top = -m.plateTop;
   const bottom = top - input.plate.h;
   const items: Item[] = [
-    ...supportElevation(m, f, overshoot),
+    ...supportElevation(m.support, { h: m.beam.h, notchTop: m.notchTop }, f, overshoot, FACE_X - 14),
     // The beam: its end behind the plate is hidden, its far end broken off.
     path([at(end, -topWeb), ...(m.notchTop ? [at(end + m.l_n, -topWeb), at(end + m.l_n, 0)] : []), at(stub, 0)], 'outline'),
     path([at(end, -beam.h + botWeb), ...(m.notchBottom ? [at(end + m.l_n, -beam.h + botWeb), at(end + m.l_n, -beam.h)] : []), at(stub, -beam.h)], 'outline'),
@@ -117,43 +118,6 @@ function slot([cx, cy]: Point, w: number, h: number): Item {
     points.push([cx + r * c + (w / 2 - r) * Math.sign(c), cy + r * s + (h / 2 - r) * Math.sign(s)]);
   }
   return path(points, 'outline', true, 'paper');
-}
-
-function supportElevation(m: FinPlateModel, f: Frame, overshoot: number): Item[] {
-  const at = (x: number, z: number): Point => project(f, [x, z]);
-  const { dims, t, type } = m.support;
-  const up = overshoot;
-  const down = -m.beam.h - overshoot;
-  const strip = (x1: number, x2: number, cut = false): Item[] => [
-    ...(cut ? [path([at(x1, up), at(x2, up), at(x2, down), at(x1, down)], 'none', true, 'cut')] : []),
-    path([at(x1, up), at(x1, down)], 'outline'), path([at(x2, up), at(x2, down)], 'outline'),
-  ];
-  const most = (FACE_X - 14) * f.scale;
-  if (type === 'column_flange') {
-    const h = dims?.h ?? t + 100;
-    const left = -Math.min(h, most);
-    const whole = dims !== null && h <= most;
-    return [
-      ...(whole ? strip(-h, -h + t) : [breakLine(at(left, up), at(left, down))]),
-      ...strip(-t, 0),
-      breakLine(at(left, up), at(0, up)), breakLine(at(left, down), at(0, down)),
-    ];
-  }
-  if (type === 'column_web') {
-    const half = dims ? Math.min(dims.b / 2, most) : 0;
-    const flange: Item[] = dims
-      ? [path([at(-t / 2 - half, up), at(-t / 2 - half, down)], 'thin'), path([at(-t / 2 + half, up), at(-t / 2 + half, 0)], 'thin'), path([at(-t / 2 + half, -m.beam.h), at(-t / 2 + half, down)], 'thin')]
-      : [];
-    const reach = Math.max(half, 20);
-    return [...flange, ...strip(-t, 0, true), breakLine(at(-t / 2 - reach, up), at(-t / 2 + reach, up)), breakLine(at(-t / 2 - reach, down), at(-t / 2 + reach, down))];
-  }
-  if (!dims) return [...strip(-t, 0, true), breakLine(at(-t - 15, up), at(15, up)), breakLine(at(-t - 15, down), at(15, down))];
-  // The supporting beam, cut across: tops level with a notched beam, else at mid-depth of it.
-  const top = m.notchTop ? 0 : m.support.dims!.h > m.beam.h ? (dims.h - m.beam.h) / 2 : 0;
-  const [l, r] = [-t / 2 - dims.b / 2, -t / 2 + dims.b / 2];
-  const z2 = top - dims.h;
-  const points: Point[] = [[l, top], [r, top], [r, top - dims.tf], [0, top - dims.tf], [0, z2 + dims.tf], [r, z2 + dims.tf], [r, z2], [l, z2], [l, z2 + dims.tf], [-t, z2 + dims.tf], [-t, top - dims.tf], [l, top - dims.tf]];
-  return [path(points.map((p) => at(...p)), 'outline', true, 'cut')];
 }
 
 function section(m: FinPlateModel, solid: Solid, f: Frame): Item[] {
@@ -234,16 +198,14 @@ function callouts(m: FinPlateModel, solid: Solid, frames: Frames): Item[] {
   const preload = bolts.category === 'A' ? '' : ', preloaded';
   const supportTip: Point = at(m.support.type === 'column_flange' ? -m.support.t - 12 * f.scale : -m.support.t / 2, m.support.type === 'beam_web' ? -0.3 * m.beam.h : 0.02 * m.beam.h);
   return [
-    ...leader(at(m.width - Math.min(input.plate.e2 * 0.4, 20), bottom + Math.min(m.e1_bot * 0.4, 16)), [shelfX + 4, floor], [`${pretty(plate.label)} ${plate.grade}`], 'plate'),
+    ...leader(at(m.width - Math.min(input.plate.e2 * 0.4, 20), bottom + Math.min(m.e1_bot * 0.4, 16)), [shelfX + 4, floor], [`${prettyName(plate.label)} ${plate.grade}`], 'plate'),
     ...leader(at(m.z_p, -m.top_to_bolt - m.L1), [shelfX, floor + 9], [`${bolts.n1 * bolts.n2} M${bolts.d}-${bolts.cls} × ${solid.bolts[0]!.length}${preload}, ${holes}`], 'bolts'),
     ...filletSymbol(at(0, bottom + Math.min(30, input.plate.h * 0.15)), [FACE_X - 14, floor + 8], input.weld.s, 'weld'),
-    ...leader(at(m.width + 14 * f.scale, -m.beam.tf / 2), [at(m.width, 0)[0] + 18, at(0, 0)[1] - 8], [`${pretty(beamPart.label)} ${beamPart.grade}`], 'beam'),
-    ...leader(supportTip, m.support.type === 'beam_web' ? [FACE_X - 8, at(0, -0.3 * m.beam.h)[1] - 6] : [FACE_X - 18, 18], [`${pretty(supportName)}`], 'support', true),
+    ...leader(at(m.width + 14 * f.scale, -m.beam.tf / 2), [at(m.width, 0)[0] + 18, at(0, 0)[1] - 8], [`${prettyName(beamPart.label)} ${beamPart.grade}`], 'beam'),
+    ...leader(supportTip, m.support.type === 'beam_web' ? [FACE_X - 8, at(0, -0.3 * m.beam.h)[1] - 6] : [FACE_X - 18, 18], [`${prettyName(supportName)}`], 'support', true),
     text([SECTION_X, project(frames.section, [0, 0])[1] - 5], `plate ${exact(input.plate.t)}, web ${exact(m.beam.tw)}`, { anchor: 'middle', style: 'muted', size: 3 }),
   ];
 }
-
-const pretty = (name: string): string => name.replace(/(\d)x(?=\d)/g, '$1×');
 
 function holeWords(kind: string, h: { d_v: number; d_h: number }): string {
   if (kind === 'normal') return `holes ${h.d_v}`;

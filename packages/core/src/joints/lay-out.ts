@@ -1,0 +1,118 @@
+import type { BoltSize, HoleKind, HoleSize, SteelInput, SteelStrength } from '../catalogue/index.ts';
+import type { Origin, Sheet, Slot } from '../formula/index.ts';
+import type { Basis } from '../job/basis.ts';
+import { holeFactors, SLIP_FACTORS, slipHoleFactor, type FrictionClass } from '../standards/en1993/bolts.ts';
+import type { holeSlots, simpleJointSheet } from '../standards/en1993/simple-joint-sheet.ts';
+import type { MemberDimensions, SupportModel } from './members.ts';
+
+/** Values of a sheet's given symbols, each with where it came from. */
+export class LayOut {
+  readonly values: Float64Array;
+  readonly origins = new Map<number, Origin>();
+  constructor(sheet: Sheet) {
+    this.values = new Float64Array(sheet.slots.length).fill(NaN);
+  }
+  put(slot: Slot, value: number, kind: Origin['kind'], ref: string): void {
+    this.values[slot.index] = value;
+    this.origins.set(slot.index, { kind, ref });
+  }
+  steel(f_y: Slot, f_u: Slot, strength: SteelStrength, part: string, input: SteelInput, t: number): void {
+    const ref = `${input.grade ?? 'own steel'} of the ${part}, ${t} mm thick`;
+    this.put(f_y, strength.f_y, 'catalogue', ref);
+    this.put(f_u, strength.f_u, 'catalogue', ref);
+  }
+  hole(h: ReturnType<typeof holeSlots>, size: HoleSize, kind: HoleKind, d: number): void {
+    const words = `${kind.replaceAll('_', ' ')} hole`;
+    const f = holeFactors(kind);
+    for (const k of ['d_0', 'd_v', 'd_h'] as const) this.put(h[k], size[k], 'code', `EN 1090-2, Table 11: ${words} for M${d}`);
+    this.put(h.f_hv, f.vertical, 'code', `EN 1993-1-8, Table 3.4, note 1: ${words}`);
+    this.put(h.f_hh, f.horizontal, 'code', `EN 1993-1-8, Table 3.4, note 1: ${words}`);
+  }
+}
+
+export interface BoltsInput {
+  readonly d: number;
+  readonly cls: string;
+  readonly n1: number;
+  readonly p1: number;
+  readonly threads_in_plane: boolean;
+  readonly category: 'A' | 'B' | 'C';
+  readonly friction: FrictionClass;
+  readonly packing: number;
+}
+
+/** What every pinned joint of a beam brings to the common symbols. */
+export interface SimpleJointModel {
+  readonly input: {
+    readonly beam: { readonly A?: number; readonly steel: SteelInput };
+    readonly support: { readonly steel: SteelInput };
+    readonly bolts: BoltsInput;
+    readonly weld: { readonly s: number };
+  };
+  readonly basis: Basis;
+  readonly beam: MemberDimensions;
+  readonly beamSteel: SteelStrength;
+  readonly support: SupportModel;
+  readonly bolt: BoltSize;
+  readonly f_ub: number;
+  readonly alpha_v: number;
+  readonly hole: { readonly normal: number };
+  readonly top_to_bolt: number;
+  readonly l_n: number;
+  readonly d_nt: number;
+  readonly d_nb: number;
+  readonly notchTop: boolean;
+  readonly notchBottom: boolean;
+}
+
+type Slots = ReturnType<typeof simpleJointSheet>['slots'];
+
+/** Factors, beam, bolts, weld and support. `holes` are the kinds of hole in the clamped parts, for slip. */
+export function layOutSimpleJoint(lay: LayOut, slots: Slots, m: SimpleJointModel, holes: readonly HoleKind[], turned: boolean): void {
+  const { input, basis, beam, support } = m;
+  const { factors, settings } = basis;
+  const flipped = turned ? ', joint turned upside down for uplift' : '';
+  const set = basis.set === 'UK' ? 'UK National Annex' : basis.set === 'recommended' ? 'recommended values' : 'custom set';
+  for (const k of ['gamma_M0', 'gamma_M1', 'gamma_M2', 'gamma_Mu'] as const) lay.put(slots[k], factors[k], 'basis', `partial factors, ${set}: ${k}`);
+  const slipFactor = input.bolts.category === 'B' ? 'gamma_M3_ser' : 'gamma_M3';
+  lay.put(slots.gamma_M3, factors[slipFactor], 'basis', `partial factors, ${set}: ${slipFactor}`);
+  lay.put(slots.E, 210_000, 'code', 'EN 1993-1-1, 3.2.6');
+
+  const beamRef = (dim: string): [Origin['kind'], string] => (beam.fromCatalogue ? ['catalogue', `${beam.name}: ${dim}`] : ['input', `beam.${dim}`]);
+  for (const [slot, dim] of [[slots.h_b, 'h'], [slots.b, 'b'], [slots.t_w, 'tw'], [slots.t_f, 'tf'], [slots.r, 'r']] as const) lay.put(slot, beam[dim], ...beamRef(dim));
+  const typedArea = !beam.fromCatalogue && input.beam.A !== undefined;
+  lay.put(slots.A_b, beam.A, typedArea ? 'input' : 'catalogue', typedArea ? 'beam.A' : `${beam.name}: area from its nominal dimensions`);
+  lay.steel(slots.f_y_w, slots.f_u_w, m.beamSteel, 'beam', input.beam.steel, beam.tf);
+  if (m.notchTop || m.notchBottom) lay.put(slots.l_n, m.l_n, 'input', 'beam.notch.l_n');
+  lay.put(slots.d_nt, m.d_nt, 'input', `beam.notch.d_nt${flipped}`);
+  lay.put(slots.d_nb, m.d_nb, 'input', `beam.notch.d_nb${flipped}`);
+
+  const { bolts } = input;
+  lay.put(slots.d, bolts.d, 'input', 'bolts.d');
+  lay.put(slots.A_s, m.bolt.A_s, 'catalogue', `M${bolts.d}: stress area`);
+  lay.put(slots.f_ub, m.f_ub, 'catalogue', `class ${bolts.cls}`);
+  lay.put(slots.alpha_v, m.alpha_v, 'code', `EN 1993-1-8, Table 3.4: class ${bolts.cls}, ${bolts.threads_in_plane ? 'threads' : 'shank'} in the shear plane`);
+  lay.put(slots.n1, bolts.n1, 'input', 'bolts.n1');
+  lay.put(slots.p1, bolts.p1, 'input', 'bolts.p1');
+  lay.put(slots.t_pk, bolts.packing, 'input', 'bolts.packing');
+  lay.put(slots.planes, 1, 'code', 'the bolts are cut in one plane');
+  lay.put(slots.d_0, m.hole.normal, 'code', `EN 1090-2, Table 11: normal hole for M${bolts.d}`);
+  lay.put(slots.z_b1, m.top_to_bolt, 'input', `beam top to the first row${flipped}`);
+  lay.put(slots.k_a, settings.throat_factor, 'basis', 'settings: throat over leg');
+  lay.put(slots.s, input.weld.s, 'input', 'weld.s');
+  lay.put(slots.mu, SLIP_FACTORS[bolts.friction], 'code', `EN 1993-1-8, Table 3.7: class ${bolts.friction}`);
+  lay.put(slots.k_s, Math.min(...holes.map(slipHoleFactor)), 'code', 'EN 1993-1-8, Table 3.6');
+  lay.put(slots.n_f, 1, 'code', 'two parts clamped: one friction face');
+
+  const supportRef = (dim: string): [Origin['kind'], string] => (support.dims?.fromCatalogue ? ['catalogue', `${support.dims.name}: ${dim}`] : ['input', `support.${dim}`]);
+  lay.put(slots.t_2, support.t, ...supportRef(support.type === 'column_flange' ? 'tf' : 'tw'));
+  if (support.d2 !== null) lay.put(slots.d_2, support.d2, ...supportRef('clear depth of the web'));
+  lay.steel(slots.f_y_2, slots.f_u_2, support.steel, 'support', input.support.steel, support.t_ref);
+}
+
+/** The part with the lower f_u governs a weld (EN 1993-1-8, 4.5.3.2(6)); equal ones take the larger beta_w. */
+export function layOutWeld(lay: LayOut, slots: Slots, parts: readonly { readonly part: string; readonly steel: SteelStrength }[]): void {
+  const { part, steel } = parts.reduce((a, b) => (b.steel.f_u < a.steel.f_u || (b.steel.f_u === a.steel.f_u && b.steel.beta_w > a.steel.beta_w) ? b : a));
+  lay.put(slots.f_u_weld, steel.f_u, 'catalogue', `the weaker part at the weld: the ${part}`);
+  lay.put(slots.beta_w, steel.beta_w, 'code', `EN 1993-1-8, Table 4.1, for the ${part}`);
+}
