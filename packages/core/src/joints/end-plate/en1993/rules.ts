@@ -1,0 +1,40 @@
+import { notchStability, ruleMaker } from '../../../standards/en1993/rules.ts';
+import type { RuleDef } from '../../check.ts';
+import { sheet, type EndPlateCase } from './sheet.ts';
+
+type Rule = RuleDef<EndPlateCase>;
+const rule = ruleMaker<EndPlateCase>(sheet);
+const T33 = 'EN 1993-1-8, Table 3.3';
+const PRACTICE = 'simple-joint practice';
+const oneRow = (c: EndPlateCase): string | null => (c.n1 < 2 ? 'There is one bolt row only.' : null);
+const indoors = (c: EndPlateCase): string | null => (c.m.basis.settings.exposed ? null : 'The steel is not exposed to weather.');
+const full = (c: EndPlateCase): string | null => (c.m.input.plate.full_depth ? 'The plate takes the full depth of the beam.' : null);
+
+/** A limit with two sides, both of them practice. */
+const between = (id: string, title: string, low: number, high: number, actual: (c: EndPlateCase) => number): Rule => ({
+  id, title, clause: PRACTICE, must: () => false,
+  run: (_r, c) => {
+    const x = actual(c);
+    return { actual: x, limit: x < low ? low : high, sense: x < low ? '>=' : '<=', unit: 'mm', note: `${x} mm, ${low} to ${high} mm is usual` };
+  },
+});
+
+export const endPlateRules: readonly Rule[] = [
+  rule('detail-depth', 'Plate depth for torsional restraint', PRACTICE, { actual: 'h_p', limit: '0.6*h_b' }),
+  rule('detail-fit-top', 'Plate clear of the top flange', 'geometry', { actual: 'z_b1-e1', limit: (c) => (c.notchTop ? 'd_nt' : 't_f+r'), limits: ['d_nt', 't_f+r'] }, { skip: full }),
+  rule('detail-fit-bottom', 'Plate clear of the bottom flange', 'geometry', { actual: 'z_b1+L1+e1_bot', limit: (c) => (c.notchBottom ? 'h_b-d_nb' : 'h_b-t_f-r'), limits: ['h_b-d_nb', 'h_b-t_f-r'], sense: '<=' }, { skip: full }),
+  rule('detail-rotation-thickness', 'Thickness for rotation', 'EN 1993-1-8, 6.4.2(2)', { actual: 't_p', limit: '0.36*d*sqrt(f_ub/f_y_p)', sense: '<=' }),
+  between('detail-plate-thickness', 'Usual plate thickness', 8, 12, (c) => c.m.input.plate.t),
+  between('detail-gauge', 'Usual gauge', 90, 140, (c) => c.m.input.bolts.p3),
+  rule('detail-rows', 'Bolt rows', PRACTICE, { actual: 'n1', limit: '2', unit: '-' }),
+  rule('detail-e1', 'End distance e1', T33, { actual: 'e1_m', limit: '1.2*d_0' }),
+  rule('detail-e2', 'Edge distance e2', T33, { actual: 'e2', limit: '1.2*d_0' }),
+  rule('detail-p1', 'Pitch p1', T33, { actual: 'p1', limit: '2.2*d_0' }, { skip: oneRow }),
+  rule('detail-p1-max', 'Largest pitch p1', T33, { actual: 'p1', limit: 'min(14*t_p, 200[mm])', sense: '<=' }, { skip: oneRow }),
+  rule('detail-p3', 'Gauge p3', T33, { actual: 'p_3', limit: '2.4*d_0' }),
+  rule('detail-e1-max', 'Largest end distance e1', T33, { actual: 'max(e1, e1_bot)', limit: '4*t_p+40[mm]', sense: '<=' }, { skip: indoors }),
+  rule('detail-e2-max', 'Largest edge distance e2', T33, { actual: 'e2', limit: '4*t_p+40[mm]', sense: '<=' }, { skip: indoors }),
+  rule('weld-full-strength', 'Weld stronger than the web in shear', 'EN 1993-1-8, 4.5.3.3', { actual: 'k_a*s', limit: 't_w*f_y_w*beta_w*gamma_M2/(2*f_u_weld*gamma_M0)' }, { must: (c) => c.m.basis.settings.full_strength_weld }),
+  rule('weld-throat-min', 'Least throat', 'EN 1993-1-8, 4.5.2(2)', { actual: 'k_a*s', limit: '3[mm]' }),
+  notchStability<EndPlateCase>(sheet, (c) => c.m.input.beam.steel),
+];

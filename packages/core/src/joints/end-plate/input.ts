@@ -1,0 +1,67 @@
+import Joi from 'joi';
+import type { HoleKind, SteelInput } from '../../catalogue/index.ts';
+import { beamSchema, type MemberInput, type Notch } from '../fin-plate/input.ts';
+import { boltSchema, holeSchema, memberKeys, size, steelSchema } from '../fields.ts';
+import type { BoltsInput } from '../lay-out.ts';
+import type { SupportType } from '../members.ts';
+
+/** A shear end plate as the user describes it; lengths in mm. Two bolt lines, one each side of the web, gauge p3. */
+export interface EndPlateInput {
+  readonly beam: MemberInput & { readonly steel: SteelInput; readonly notch: Notch };
+  readonly support: MemberInput & {
+    readonly type: SupportType;
+    readonly t?: number;
+    readonly t_ref?: number;
+    readonly d2?: number;
+    /** Row 1 up to the support's top edge, last row down to its lower edge, bolt to its side edge; absent is far away. */
+    readonly e_top?: number;
+    readonly e_bottom?: number;
+    readonly e_side?: number;
+    readonly steel: SteelInput;
+    /** A beam on the far face of the same web, through the same bolts: its reaction in kN. */
+    readonly other_side?: { readonly V_Ed: number };
+  };
+  readonly plate: {
+    readonly t: number;
+    readonly h: number;
+    readonly b: number;
+    readonly e1: number;
+    /** Beam top down to the plate top; negative when the plate stands above the beam. */
+    readonly top: number;
+    readonly full_depth: boolean;
+    readonly steel: SteelInput;
+  };
+  readonly bolts: BoltsInput & { readonly p3: number };
+  readonly weld: { readonly s: number };
+  readonly holes: { readonly plate: HoleKind; readonly support: HoleKind };
+}
+
+const { h: _h, tf: _tf, A: _A, ...supportDims } = memberKeys;
+const supportSchema = Joi.object({
+  ...supportDims,
+  h: memberKeys.h, tf: memberKeys.tf,
+  type: Joi.string().valid('column_flange', 'column_web', 'beam_web').required(),
+  t: size(3, 150), t_ref: size(3, 150), d2: size(30, 1400),
+  e_top: size(5, 5000), e_bottom: size(5, 5000), e_side: size(5, 1000),
+  steel: steelSchema.required(),
+  other_side: Joi.object({ V_Ed: size(0, 1e5).required() }),
+}).or('section', 't', 'h').with('h', ['b', 'tw', 'tf', 'r']);
+
+export const endPlateSchema = Joi.object({
+  beam: beamSchema.required(),
+  support: supportSchema.required(),
+  plate: Joi.object({
+    t: size(3, 60).required(), h: size(40, 1500).required(), b: size(60, 800).required(), e1: size(5, 500).required(), top: size(-200, 1200).required(),
+    full_depth: Joi.boolean().default(false), steel: steelSchema.required(),
+  }).required(),
+  bolts: boltSchema.keys({ n2: Joi.forbidden(), p2: Joi.forbidden(), p3: size(30, 500).required() }).required(),
+  weld: Joi.object({ s: size(3, 40).required() }).required(),
+  holes: Joi.object({ plate: holeSchema, support: holeSchema }).default({ plate: 'normal', support: 'normal' }),
+});
+
+/** Height of the bolt group. */
+export const groupHeight = (i: EndPlateInput): number => (i.bolts.n1 - 1) * i.bolts.p1;
+/** Last row to the lower end of the plate. */
+export const bottomEnd = (i: EndPlateInput): number => i.plate.h - i.plate.e1 - groupHeight(i);
+/** Bolt line to the side edge of the plate. */
+export const edgeDistance = (i: EndPlateInput): number => (i.plate.b - i.bolts.p3) / 2;

@@ -1,0 +1,97 @@
+import { BOLT_CLASSES, boltSize, holeSize, type BoltSize, type HoleSize, type SteelStrength } from '../../catalogue/index.ts';
+import type { Basis } from '../../job/basis.ts';
+import { Refusal } from '../../refusal.ts';
+import type { SimpleJointModel } from '../lay-out.ts';
+import { memberDimensions, strength, supportModel, type MemberDimensions, type SupportModel } from '../members.ts';
+import { bottomEnd, edgeDistance, groupHeight, type EndPlateInput } from './input.ts';
+
+/** A shear end plate with every value looked up. Lengths mm, stresses MPa. */
+export interface EndPlateModel extends SimpleJointModel {
+  readonly input: EndPlateInput;
+  readonly beam: MemberDimensions;
+  readonly support: SupportModel;
+  readonly plateSteel: SteelStrength;
+  readonly bolt: BoltSize;
+  readonly hole: { readonly normal: number; readonly plate: HoleSize; readonly support: HoleSize };
+  readonly plateTop: number;
+  readonly e1: number;
+  readonly e1_bot: number;
+  readonly e2: number;
+  readonly L1: number;
+  readonly e_top: number | null;
+  readonly e_bottom: number | null;
+  /** Flange of the supporting column in bending, where it is known. */
+  readonly column: { readonly b: number; readonly tw: number; readonly r: number } | null;
+}
+
+const round = (x: number): number => Math.round(x * 10) / 10;
+const refuse = (field: string, value: number, what: string, accepted: string): never => {
+  throw new Refusal(field, `${field}: ${round(value)} mm ${what}; accepted is ${accepted}.`);
+};
+
+/** Looks up sections, steels and bolts and refuses a joint that can't be built as described. */
+export function endPlateModel(input: EndPlateInput, basis: Basis): EndPlateModel {
+  const beam = memberDimensions(input.beam, basis, 'beam')!;
+  const support = supportModel(input.support, basis);
+  const { plate, bolts, holes } = input;
+  const cls = BOLT_CLASSES[bolts.cls]!;
+  const { notch } = input.beam;
+  const { b, tw, r } = support.dims ?? input.support;
+  const model: EndPlateModel = {
+    input, basis, beam, support,
+    beamSteel: strength(input.beam.steel, beam.tf, basis, 'beam.steel'),
+    plateSteel: strength(plate.steel, plate.t, basis, 'plate.steel'),
+    bolt: boltSize(bolts.d),
+    f_ub: cls.f_ub,
+    alpha_v: bolts.threads_in_plane ? cls.alpha_v : 0.6,
+    hole: { normal: holeSize(bolts.d, 'normal').d_0, plate: holeSize(bolts.d, holes.plate), support: holeSize(bolts.d, holes.support) },
+    plateTop: plate.top,
+    top_to_bolt: plate.top + plate.e1,
+    e1: plate.e1,
+    e1_bot: bottomEnd(input),
+    e2: edgeDistance(input),
+    L1: groupHeight(input),
+    e_top: input.support.e_top ?? null,
+    e_bottom: input.support.e_bottom ?? null,
+    column: b !== undefined && tw !== undefined && r !== undefined ? { b, tw, r } : null,
+    l_n: notch.l_n ?? 0, d_nt: notch.d_nt ?? 0, d_nb: notch.d_nb ?? 0, notchTop: notch.type !== 'none', notchBottom: notch.type === 'double',
+  };
+  refuseImpossible(model);
+  return model;
+}
+
+function refuseImpossible(m: EndPlateModel): void {
+  const { hole, beam, input, support } = m;
+  const { plate, bolts, weld } = input;
+  const top = m.notchTop ? m.d_nt : beam.tf;
+  const bottom = m.notchBottom ? m.d_nb : beam.tf;
+  if (m.notchTop && beam.h - m.d_nt - m.d_nb <= 2 * beam.tf) refuse('beam.notch.d_nt', m.d_nt, 'leaves no web at the notch', `less than ${round(beam.h - m.d_nb - 2 * beam.tf)} mm`);
+  if (!plate.full_depth && plate.h > beam.h - top - bottom) refuse('plate.h', plate.h, "is deeper than the beam's clear web", `at most ${round(beam.h - top - bottom)} mm, or a plate of full depth`);
+  if (plate.full_depth && plate.h < beam.h - (m.notchTop ? m.d_nt : 0) - (m.notchBottom ? m.d_nb : 0)) refuse('plate.h', plate.h, 'is less than the beam, but the plate is said to take its full depth', `at least ${round(beam.h)} mm`);
+  if (plate.e1 <= hole.plate.d_v / 2) refuse('plate.e1', plate.e1, 'lets the top holes cut the plate end', `more than half the hole, ${hole.plate.d_v / 2} mm`);
+  if (m.e1_bot <= hole.plate.d_v / 2) refuse('plate.h', plate.h, 'is too short for its bolts: the last row lies at or beyond the lower end', `more than ${round(plate.e1 + m.L1 + hole.plate.d_v / 2)} mm`);
+  if (m.e2 <= hole.plate.d_h / 2) refuse('plate.b', plate.b, 'lets the holes cut the side edges of the plate', `more than p3 and a hole, ${round(bolts.p3 + hole.plate.d_h)} mm`);
+  const d_v = Math.max(hole.plate.d_v, hole.support.d_v);
+  if (bolts.n1 > 1 && bolts.p1 <= d_v) refuse('bolts.p1', bolts.p1, 'lets the holes of two rows run into each other', `more than the hole, ${d_v} mm`);
+  const a = m.basis.settings.throat_factor * weld.s;
+  const least = beam.tw + 1.6 * Math.SQRT2 * a + 2;
+  if (bolts.p3 <= least || bolts.p3 <= beam.tw + 2 * weld.s + hole.plate.d_h) refuse('bolts.p3', bolts.p3, 'brings the bolts into the weld at the beam web', `more than ${round(Math.max(least, beam.tw + 2 * weld.s + hole.plate.d_h))} mm`);
+  if (plate.h <= 2 * a) refuse('weld.s', weld.s, 'leaves no effective length on this plate', `a leg under ${round(plate.h / 2 / m.basis.settings.throat_factor)} mm`);
+  if (support.type === 'column_flange' && m.column) {
+    const c = m.column;
+    if (bolts.p3 <= c.tw + 1.6 * c.r + 2) refuse('bolts.p3', bolts.p3, "brings the bolts into the column's root fillets", `more than ${round(c.tw + 1.6 * c.r + 2)} mm`);
+    if ((c.b - bolts.p3) / 2 <= hole.support.d_h / 2) refuse('bolts.p3', bolts.p3, "puts the bolts at or beyond the edge of the column's flange", `less than ${round(c.b - hole.support.d_h)} mm`);
+  }
+  if (support.type !== 'column_flange' && support.d2 !== null) {
+    if (bolts.p3 >= support.d2) refuse('bolts.p3', bolts.p3, 'is wider than the clear web of the support', `less than ${round(support.d2)} mm`);
+  }
+}
+
+/** The joint turned upside down, for uplift (basis 2.12). */
+export function upturned(m: EndPlateModel): EndPlateModel {
+  const top_to_bolt = m.beam.h - m.top_to_bolt - m.L1;
+  return {
+    ...m, e1: m.e1_bot, e1_bot: m.e1, top_to_bolt, plateTop: top_to_bolt - m.e1_bot, e_top: m.e_bottom, e_bottom: m.e_top,
+    d_nt: m.d_nb, d_nb: m.d_nt, notchTop: m.notchBottom, notchBottom: m.notchTop,
+  };
+}
