@@ -69,6 +69,11 @@ export class LineReader {
     }
   }
 
+  /** Points at a token that can be read but does not belong here. */
+  refuse(token: { text: string; start: number; end: number }, expected: string): never {
+    return fail(token, expected);
+  }
+
   has(key: string): boolean {
     return this.seen.has(key);
   }

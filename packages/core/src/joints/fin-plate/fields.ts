@@ -1,39 +1,19 @@
-import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, HOLE_KINDS, STEEL_GRADES, type HoleKind } from '../../catalogue/index.ts';
-import type { Edit, Field, FieldValue } from '../kind.ts';
+import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, type HoleKind } from '../../catalogue/index.ts';
+import { fieldMakers, HOLE_CHOICES, PLATE_STEPS as PLATES, range, withSection } from '../field-makers.ts';
+import type { Edit, Field } from '../kind.ts';
 import { SUPPORT_TYPES, type SupportType } from '../members.ts';
 import { bottomEnd, type FinPlateInput, type Notch } from './input.ts';
 
 type I = FinPlateInput;
-const PLATES = [6, 8, 10, 12, 15, 20, 25];
-const range = (from: number, to: number, step: number): number[] => Array.from({ length: Math.floor((to - from) / step) + 1 }, (_, i) => from + i * step);
+const { mm, choice, grade } = fieldMakers<I>();
 
 const plate = (i: I, change: Partial<I['plate']>): I => ({ ...i, plate: { ...i.plate, ...change } });
 const bolts = (i: I, change: Partial<I['bolts']>): I => ({ ...i, bolts: { ...i.bolts, ...change } });
 const web = (i: I, change: Partial<I['web']>): I => ({ ...i, web: { ...i.web, ...change } });
 const notch = (i: I, change: Partial<Notch>): I => ({ ...i, beam: { ...i.beam, notch: { ...i.beam.notch, ...change } } });
 
-/** A number in mm; `steps` are the practical values of the arrow keys. */
-const mm = (id: string, label: string, symbol: string, steps: readonly number[], get: (i: I) => number, set: (i: I, v: number) => I): Field<I> => ({
-  id, label, symbol, unit: 'mm', type: 'number', steps, get, set: (i, v) => set(i, Number(v)),
-});
-const choice = (id: string, label: string, options: readonly (readonly [FieldValue, string])[], get: (i: I) => FieldValue, set: (i: I, v: FieldValue) => I): Field<I> => ({
-  id, label, unit: '', type: 'choice', options: options.map(([value, text]) => ({ value, label: text })), get, set,
-});
-const grade = (id: string, label: string, get: (i: I) => string | undefined, set: (i: I, v: string) => I): Field<I> => ({
-  id, label, unit: '', type: 'grade', options: STEEL_GRADES.map((g) => ({ value: g, label: g })), get, set: (i, v) => set(i, String(v)),
-});
-const HOLE_WORDS: Readonly<Record<HoleKind, string>> = {
-  normal: 'normal round', oversize: 'oversize', short_slot_h: 'short slot, along', long_slot_h: 'long slot, along', short_slot_v: 'short slot, upright', long_slot_v: 'long slot, upright',
-};
-
 /** A new pitch or number of rows: the plate grows or shrinks at its lower end, both end distances stay. */
 const withRows = (i: I, n1: number, p1: number): I => plate(bolts(i, { n1, p1 }), { h: i.plate.e1 + (n1 - 1) * p1 + bottomEnd(i) });
-
-/** Sections replaced by name drop the dimensions typed for the old one. */
-function withSection<T extends { section?: string }>(member: T, section: string): T {
-  const { h: _h, b: _b, tw: _tw, tf: _tf, r: _r, A: _A, t: _t, t_ref: _t_ref, d2: _d2, ...rest } = member as Record<string, unknown>;
-  return { ...rest, section } as unknown as T;
-}
 
 export const finPlateFields: readonly Field<I>[] = [
   { id: 'beam.section', label: 'Beam', unit: '', type: 'section', get: (i) => i.beam.section, set: (i, v) => ({ ...i, beam: withSection(i.beam, String(v)) }) },
@@ -68,8 +48,8 @@ export const finPlateFields: readonly Field<I>[] = [
   choice('bolts.threads', 'In the shear plane', [[true, 'threads'], [false, 'shank']], (i) => i.bolts.threads_in_plane, (i, v) => bolts(i, { threads_in_plane: v === true })),
   choice('bolts.category', 'Category', [['A', 'A, bearing'], ['B', 'B, no slip in service'], ['C', 'C, no slip at ultimate']], (i) => i.bolts.category, (i, v) => bolts(i, { category: v as 'A' })),
   { ...choice('bolts.friction', 'Friction class', [['A', 'A, 0.5'], ['B', 'B, 0.4'], ['C', 'C, 0.3'], ['D', 'D, 0.2']], (i) => i.bolts.friction, (i, v) => bolts(i, { friction: v as 'A' })), applies: (i) => i.bolts.category !== 'A' },
-  choice('holes.plate', 'Holes in the plate', HOLE_KINDS.map((k) => [k, HOLE_WORDS[k]] as const), (i) => i.holes.plate, (i, v) => ({ ...i, holes: { ...i.holes, plate: v as HoleKind } })),
-  choice('holes.web', 'Holes in the web', HOLE_KINDS.map((k) => [k, HOLE_WORDS[k]] as const), (i) => i.holes.web, (i, v) => ({ ...i, holes: { ...i.holes, web: v as HoleKind } })),
+  choice('holes.plate', 'Holes in the plate', HOLE_CHOICES, (i) => i.holes.plate, (i, v) => ({ ...i, holes: { ...i.holes, plate: v as HoleKind } })),
+  choice('holes.web', 'Holes in the web', HOLE_CHOICES, (i) => i.holes.web, (i, v) => ({ ...i, holes: { ...i.holes, web: v as HoleKind } })),
   mm('bolts.packing', 'Packing', 't_pk', [0, 2, 4, 6, 8, 10, 12], (i) => i.bolts.packing, (i, v) => bolts(i, { packing: v })),
   mm('weld.s', 'Weld leg', 's', [4, 5, 6, 8, 10, 12, 15], (i) => i.weld.s, (i, v) => ({ ...i, weld: { s: v } })),
 ];

@@ -1,0 +1,61 @@
+import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, type HoleKind } from '../../catalogue/index.ts';
+import type { Notch } from '../fin-plate/input.ts';
+import { fieldMakers, HOLE_CHOICES, PLATE_STEPS, range, withSection } from '../field-makers.ts';
+import type { Edit, Field } from '../kind.ts';
+import { SUPPORT_TYPES, type SupportType } from '../members.ts';
+import { bottomEnd, edgeDistance, type EndPlateInput } from './input.ts';
+
+type I = EndPlateInput;
+const { mm, choice, grade } = fieldMakers<I>();
+const plate = (i: I, change: Partial<I['plate']>): I => ({ ...i, plate: { ...i.plate, ...change } });
+const bolts = (i: I, change: Partial<I['bolts']>): I => ({ ...i, bolts: { ...i.bolts, ...change } });
+const notch = (i: I, change: Partial<Notch>): I => ({ ...i, beam: { ...i.beam, notch: { ...i.beam.notch, ...change } } });
+
+/** A new pitch or number of rows: the plate grows or shrinks at its lower end, both end distances stay. */
+export const withRows = (i: I, n1: number, p1: number): I => plate(bolts(i, { n1, p1 }), { h: i.plate.e1 + (n1 - 1) * p1 + bottomEnd(i) });
+
+export const endPlateFields: readonly Field<I>[] = [
+  { id: 'beam.section', label: 'Beam', unit: '', type: 'section', get: (i) => i.beam.section, set: (i, v) => ({ ...i, beam: withSection(i.beam, String(v)) }) },
+  grade('beam.grade', 'Beam steel', (i) => i.beam.steel.grade, (i, v) => ({ ...i, beam: { ...i.beam, steel: { grade: v } } })),
+  choice('notch.type', 'Notch', [['none', 'none'], ['single', 'top'], ['double', 'top and bottom']], (i) => i.beam.notch.type, (i, v) => ({
+    ...i, beam: { ...i.beam, notch: v === 'none' ? { type: 'none' } : { type: v as Notch['type'], l_n: i.beam.notch.l_n ?? 120, d_nt: i.beam.notch.d_nt ?? 50, ...(v === 'double' ? { d_nb: i.beam.notch.d_nb ?? 50 } : {}) } },
+  })),
+  { ...mm('notch.l_n', 'Notch length', 'l_n', range(50, 300, 10), (i) => i.beam.notch.l_n ?? 0, (i, v) => notch(i, { l_n: v })), applies: (i) => i.beam.notch.type !== 'none' },
+  { ...mm('notch.d_nt', 'Notch depth, top', 'd_nt', range(30, 150, 5), (i) => i.beam.notch.d_nt ?? 0, (i, v) => notch(i, { d_nt: v })), applies: (i) => i.beam.notch.type !== 'none' },
+  { ...mm('notch.d_nb', 'Notch depth, bottom', 'd_nb', range(30, 150, 5), (i) => i.beam.notch.d_nb ?? 0, (i, v) => notch(i, { d_nb: v })), applies: (i) => i.beam.notch.type === 'double' },
+  choice('support.type', 'Support', SUPPORT_TYPES, (i) => i.support.type, (i, v) => {
+    const { t: _t, d2: _d2, ...rest } = i.support;
+    return { ...i, support: { ...(i.support.section ? rest : i.support), type: v as SupportType } };
+  }),
+  { id: 'support.section', label: 'Support section', unit: '', type: 'section', get: (i) => i.support.section, set: (i, v) => ({ ...i, support: withSection(i.support, String(v)) }) },
+  grade('support.grade', 'Support steel', (i) => i.support.steel.grade, (i, v) => ({ ...i, support: { ...i.support, steel: { grade: v } } })),
+  mm('plate.t', 'Plate thickness', 't_p', PLATE_STEPS, (i) => i.plate.t, (i, v) => plate(i, { t: v })),
+  mm('plate.h', 'Plate depth', 'h_p', range(100, 1000, 10), (i) => i.plate.h, (i, v) => plate(i, { h: v })),
+  mm('plate.b', 'Plate width', 'b_p', range(120, 400, 10), (i) => i.plate.b, (i, v) => plate(i, { b: v })),
+  grade('plate.grade', 'Plate steel', (i) => i.plate.steel.grade, (i, v) => plate(i, { steel: { grade: v } })),
+  choice('plate.full', 'Depth', [[false, 'between the flanges'], [true, 'full depth of the beam']], (i) => i.plate.full_depth, (i, v) => plate(i, { full_depth: v === true })),
+  mm('plate.top', 'Beam top to plate', '', range(20, 400, 5), (i) => i.plate.top, (i, v) => plate(i, { top: v })),
+  mm('plate.e1', 'End distance, top', 'e1', range(25, 100, 5), (i) => i.plate.e1, (i, v) => plate(i, { e1: v, h: i.plate.h + v - i.plate.e1 })),
+  mm('plate.e1_bot', 'End distance, bottom', 'e1_bot', range(25, 100, 5), bottomEnd, (i, v) => plate(i, { h: i.plate.h + v - bottomEnd(i) })),
+  mm('plate.e2', 'Edge distance', 'e2', range(25, 100, 5), edgeDistance, (i, v) => plate(i, { b: i.bolts.p3 + 2 * v })),
+  choice('bolts.d', 'Bolt size', BOLT_DIAMETERS.map((d) => [d, `M${d}`] as const), (i) => i.bolts.d, (i, v) => bolts(i, { d: Number(v) })),
+  choice('bolts.cls', 'Class', BOLT_CLASS_NAMES.map((c) => [c, c] as const), (i) => i.bolts.cls, (i, v) => bolts(i, { cls: String(v) })),
+  { id: 'bolts.n1', label: 'Rows', symbol: 'n1', unit: '', type: 'number', steps: range(1, 20, 1), get: (i) => i.bolts.n1, set: (i, v) => withRows(i, Number(v), i.bolts.p1) },
+  mm('bolts.p1', 'Pitch', 'p1', range(40, 200, 5), (i) => i.bolts.p1, (i, v) => withRows(i, i.bolts.n1, v)),
+  // A wider gauge widens the plate: the edge distances stay.
+  mm('bolts.p3', 'Gauge', 'p3', range(80, 200, 10), (i) => i.bolts.p3, (i, v) => plate(bolts(i, { p3: v }), { b: i.plate.b + v - i.bolts.p3 })),
+  choice('bolts.threads', 'In the shear plane', [[true, 'threads'], [false, 'shank']], (i) => i.bolts.threads_in_plane, (i, v) => bolts(i, { threads_in_plane: v === true })),
+  choice('bolts.category', 'Category', [['A', 'A, bearing'], ['B', 'B, no slip in service'], ['C', 'C, no slip at ultimate']], (i) => i.bolts.category, (i, v) => bolts(i, { category: v as 'A' })),
+  { ...choice('bolts.friction', 'Friction class', [['A', 'A, 0.5'], ['B', 'B, 0.4'], ['C', 'C, 0.3'], ['D', 'D, 0.2']], (i) => i.bolts.friction, (i, v) => bolts(i, { friction: v as 'A' })), applies: (i) => i.bolts.category !== 'A' },
+  choice('holes.plate', 'Holes in the plate', HOLE_CHOICES, (i) => i.holes.plate, (i, v) => ({ ...i, holes: { ...i.holes, plate: v as HoleKind } })),
+  choice('holes.support', 'Holes in the support', HOLE_CHOICES, (i) => i.holes.support, (i, v) => ({ ...i, holes: { ...i.holes, support: v as HoleKind } })),
+  mm('bolts.packing', 'Packing', 't_pk', [0, 2, 4, 6, 8, 10, 12], (i) => i.bolts.packing, (i, v) => bolts(i, { packing: v })),
+  mm('weld.s', 'Weld leg', 's', [4, 5, 6, 8, 10, 12, 15], (i) => i.weld.s, (i, v) => ({ ...i, weld: { s: v } })),
+];
+
+export const endPlateEdits: readonly Edit<I>[] = [
+  { id: 'row.add', label: 'Add a bolt row', apply: (i) => withRows(i, i.bolts.n1 + 1, i.bolts.p1 || 70) },
+  { id: 'row.remove', label: 'Remove this bolt row', apply: (i) => (i.bolts.n1 > 1 ? withRows(i, i.bolts.n1 - 1, i.bolts.p1) : null) },
+];
+
+export const endPlateField = (id: string): Field<I> => endPlateFields.find((f) => f.id === id)!;

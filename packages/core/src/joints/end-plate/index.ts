@@ -1,0 +1,30 @@
+import type { JointKind } from '../kind.ts';
+import { memberWords, SUPPORT_TYPES } from '../members.ts';
+import { endPlateToEn1993 } from './en1993/index.ts';
+import { endPlateEdits, endPlateFields } from './fields.ts';
+import { endPlateFirst, endPlateMoves } from './first.ts';
+import { endPlateSchema, type EndPlateInput } from './input.ts';
+import { parseLine, printLine } from './line.ts';
+import { endPlateModel, type EndPlateModel } from './model.ts';
+import { endPlateQuantities, endPlateSolid } from './solid.ts';
+import { endPlateDrawing } from './views.ts';
+
+/** A plate across the beam end, welded to the web and bolted to the support: nominally pinned. */
+export const endPlate: JointKind<EndPlateInput, EndPlateModel> = {
+  id: 'end-plate',
+  code: 'EP',
+  title: 'Shear end plate',
+  schema: endPlateSchema,
+  fields: endPlateFields,
+  edits: endPlateEdits,
+  supportTypes: SUPPORT_TYPES.map(([value, label]) => ({ value, label })),
+  model: endPlateModel,
+  prepare: endPlateToEn1993 as (m: EndPlateModel) => ReturnType<JointKind['prepare']>,
+  solid: endPlateSolid,
+  quantities: endPlateQuantities,
+  drawing: (m, title, combination) => endPlateDrawing(m, endPlateSolid(m), title, combination),
+  members: (i) => memberWords(i.beam, i.support),
+  line: { print: printLine, parse: parseLine },
+  first: endPlateFirst,
+  moves: endPlateMoves,
+};

@@ -1,0 +1,130 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { Combination } from '../../actions/combination.ts';
+import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, HOLE_KINDS, STEEL_GRADES } from '../../catalogue/index.ts';
+import { DEFAULT_BASIS } from '../../job/basis.ts';
+import { checkJoint, tryCheckJoint } from '../../job/check.ts';
+import type { StrengthResult } from '../check.ts';
+import { validate } from '../fields.ts';
+import { endPlate } from './index.ts';
+import type { EndPlateInput } from './input.ts';
+
+const mm = (min: number, max: number) => fc.integer({ min: min * 2, max: max * 2 }).map((x) => x / 2);
+const grade = fc.constantFrom(...STEEL_GRADES).map((g) => ({ grade: g }));
+const opt = <T>(a: fc.Arbitrary<T>) => fc.option(a, { nil: undefined });
+
+const anyInput: fc.Arbitrary<EndPlateInput> = fc
+  .record({
+    beam: fc.constantFrom('UB 406x140x39', 'UB 254x102x22', 'IPE 300', 'UB 610x229x101', 'UB 533x210x92', 'PFC 300x90x41'), beamSteel: grade, supportSteel: grade, plateSteel: grade,
+    notch: fc.oneof({ weight: 2, arbitrary: fc.constant({ type: 'none' as const }) }, fc.record({ type: fc.constant('single' as const), l_n: mm(40, 300), d_nt: mm(20, 90) }), fc.record({ type: fc.constant('double' as const), l_n: mm(40, 300), d_nt: mm(20, 70), d_nb: mm(20, 70) })),
+    type: fc.constantFrom('column_flange' as const, 'column_web' as const, 'beam_web' as const), support: fc.constantFrom('UC 254x254x89', 'HEA 300', 'UB 610x229x101'),
+    other: opt(fc.record({ V_Ed: mm(0, 400) })), e_top: opt(mm(40, 300)), e_bottom: opt(mm(40, 300)), e_side: opt(mm(30, 150)),
+    t: mm(4, 25), e1: mm(20, 70), e1_bot: mm(20, 70), e2: mm(20, 70), top: mm(5, 120), full: fc.constantFrom(false, false, false, true),
+    d: fc.constantFrom(...BOLT_DIAMETERS), cls: fc.constantFrom(...BOLT_CLASS_NAMES), n1: fc.integer({ min: 1, max: 6 }), p1: mm(35, 110), p3: mm(80, 180),
+    threads: fc.boolean(), category: fc.constantFrom('A' as const, 'B' as const, 'C' as const), friction: fc.constantFrom('A' as const, 'B' as const, 'C' as const, 'D' as const), packing: mm(0, 12), s: mm(4, 14),
+    holePlate: fc.constantFrom(...HOLE_KINDS), holeSupport: fc.constantFrom(...HOLE_KINDS),
+  })
+  .map((a) => ({
+    beam: { section: a.beam, steel: a.beamSteel, notch: a.notch },
+    support: { type: a.type, section: a.support, steel: a.supportSteel, ...(a.other ? { other_side: a.other } : {}), ...(a.e_top ? { e_top: a.e_top } : {}), ...(a.e_bottom ? { e_bottom: a.e_bottom } : {}), ...(a.e_side ? { e_side: a.e_side } : {}) },
+    plate: { t: a.t, h: a.full ? 650 : a.e1 + (a.n1 - 1) * (a.n1 > 1 ? a.p1 : 0) + a.e1_bot, b: a.p3 + 2 * a.e2, e1: a.e1, top: a.full ? -10 : a.top, full_depth: a.full, steel: a.plateSteel },
+    bolts: { d: a.d, cls: a.cls, n1: a.n1, p1: a.n1 > 1 ? a.p1 : 0, p3: a.p3, threads_in_plane: a.threads, category: a.category, friction: a.friction, packing: a.packing },
+    weld: { s: a.s },
+    holes: { plate: a.holePlate, support: a.holeSupport },
+  }));
+const anyActions: fc.Arbitrary<Combination> = fc.record({ name: fc.constant('C'), V_Ed: mm(-700, 700), N_Ed: fc.oneof(fc.constant(0), mm(-150, 150)), N_tie: mm(0, 300) });
+
+describe('any end plate', () => {
+  it('gives finite numbers or a stated refusal', () => {
+    let judged = 0;
+    fc.assert(fc.property(anyInput, anyActions, (input, c) => {
+      expect(validate(endPlate.schema, input)).toHaveProperty('value');
+      const result = tryCheckJoint({ kind: 'end-plate', input, combinations: [c] }, DEFAULT_BASIS);
+      if ('refusal' in result) return void expect(result.refusal.message).toMatch(/^[\w.]+: .*accepted (is|are) .*\.$/s);
+      judged += 1;
+      for (const x of result.report.combinations[0]!.checks) {
+        if (x.type === 'skip') expect(x.reason).toMatch(/\.$/);
+        else {
+          expect([x.id, Number.isFinite(x.demand), Number.isFinite(x.resistance), Number.isFinite(x.multiple)]).toEqual([x.id, true, true, true]);
+          expect([x.id, x.pass]).toEqual([x.id, x.multiple >= 1 - 1e-9]);
+        }
+      }
+      for (const r of result.report.rules) expect([r.id, Number.isFinite(r.actual), Number.isFinite(r.limit)]).toEqual([r.id, true, true]);
+    }), { numRuns: 1500, seed: 417 });
+    expect(judged).toBeGreaterThan(300);
+  });
+  it('has a detail line that parses back to itself', () => {
+    fc.assert(fc.property(anyInput, (input) => {
+      const line = endPlate.line.print(input);
+      const back = endPlate.line.parse(line, input);
+      expect(endPlate.line.print(back)).toBe(line);
+      expect({ ...back, beam: { ...back.beam, notch: input.beam.notch } }).toEqual(input);
+    }), { numRuns: 400, seed: 417 });
+  });
+  it('halves every multiple when all forces double', () => {
+    let compared = 0;
+    fc.assert(fc.property(anyInput, anyActions, (input, c) => {
+      if (input.support.other_side) return;
+      const at = (k: number) => tryCheckJoint({ kind: 'end-plate', input, combinations: [{ ...c, V_Ed: c.V_Ed * k, N_Ed: c.N_Ed * k, N_tie: c.N_tie * k }] }, DEFAULT_BASIS);
+      const [one, two] = [at(1), at(2)];
+      if ('refusal' in one || 'refusal' in two) return;
+      one.report.combinations[0]!.checks.forEach((x, i) => {
+        const y = two.report.combinations[0]!.checks[i]!;
+        if (x.type !== 'strength' || y.type !== 'strength') return void expect(y.type).toBe(x.type);
+        compared += 1;
+        expect(Math.abs(y.multiple * 2 - x.multiple), x.id).toBeLessThanOrEqual(1e-6 * x.multiple);
+      });
+    }), { numRuns: 800, seed: 417 });
+    expect(compared).toBeGreaterThan(800);
+  });
+});
+
+/** W4 without its notch and far beam: 10x196x286 S275, 4 x 2 M20 8.8 at 70/106, beam 448 deep with a web of 8.1 in S355. */
+const base: EndPlateInput = {
+  beam: { h: 448, b: 151, tw: 8.1, tf: 13.1, r: 10.5, steel: { grade: 'S355' }, notch: { type: 'none' } },
+  support: { type: 'column_flange', t: 13, b: 208, tw: 8.4, r: 11, steel: { grade: 'S355' } },
+  plate: { t: 10, h: 286, b: 196, e1: 38, top: 54, full_depth: false, steel: { grade: 'S275' } },
+  bolts: { d: 20, cls: '8.8', n1: 4, p1: 70, p3: 106, threads_in_plane: true, category: 'A', friction: 'B', packing: 0 },
+  weld: { s: 8 }, holes: { plate: 'normal', support: 'normal' },
+};
+const strengths = (input: EndPlateInput, c: Partial<Combination>): Map<string, StrengthResult> =>
+  new Map(checkJoint({ kind: 'end-plate', input, combinations: [{ name: 'C', V_Ed: 0, N_Ed: 0, N_tie: 0, ...c }] }, DEFAULT_BASIS).combinations[0]!.checks.filter((x): x is StrengthResult => x.type === 'strength').map((x) => [x.id, x]));
+
+describe('axial force with shear (basis 2.11)', () => {
+  const pulled = strengths(base, { V_Ed: 150, N_Ed: 60 });
+  // m = (106 - 8.1 - 1.6 x 1.41421 x 5.6)/2 = 42.6143, n = min(45, 53.27) = 45, e_w = 9.25; l_eff = 286 (W4);
+  // M_pl = 0.25 x 286 x 100 x 275 = 1.96625 kNm; F_1 = (360 - 18.5) 1.96625e6/(2 x 42.6143 x 45 - 9.25 x 87.6143) = 671474.. / 3024.85 = 221.989 kN.
+  it('bends the plate with its yield strength', () => expect(pulled.get('plate-tstub')!.resistance / 1e3).toBeCloseTo(221.99, 1));
+  // sum F_t = 8 x 0.9 x 800 x 245/1.25 = 1128.96; bolt at F_1: min(221.989 + 2 x 1966.25/45, 1128.96) = 309.378; F_t,Ed = 60/221.989 x 309.378/8 = 10.4525 kN;
+  // F_v,Ed = 150/8 = 18.75; u = 18.75/94.08 + 10.4525/(1.4 x 141.12) = 0.199298 + 0.052906 = 0.252204.
+  it('puts prying and shear on the bolts together', () => expect(pulled.get('combined-shear-tension')!.demand).toBeCloseTo(0.2522, 3));
+  // n = 60000/(2 x 274.8) = 109.170, v = 272.926: sigma_perp = 13.7846, tau_par = 48.7368; sqrt(4 x 13.7846^2 + 3 x 48.7368^2) = 88.8017; /385.882 = 0.230126.
+  it('puts both forces on the weld by the directional method', () => expect(pulled.get('weld-strength')!.demand).toBeCloseTo(0.23013, 4));
+  it('bears on the support in compression', () => {
+    const pushed = strengths(base, { V_Ed: 150, N_Ed: -60 });
+    expect([...pushed.keys()].filter((id) => /tstub|combined|flange/.test(id))).toEqual([]);
+    // N = 286 x 8.1 x 355 = 822.39; V of the rolled beam; quadrature.
+    expect(pushed.get('web-gross-interaction')!.demand).toBeGreaterThan(60 / 822.39);
+  });
+});
+
+describe('more of a thing never lowers the checks that it serves', () => {
+  const grows = (name: string, ids: RegExp, vary: (x: number) => EndPlateInput, from: number, to: number): void =>
+    it(name, () => {
+      let compared = 0;
+      fc.assert(fc.property(mm(from, to), mm(from, to), (a, b) => {
+        const loads = { V_Ed: 120, N_Ed: 40, N_tie: 90 };
+        const [low, high] = [strengths(vary(Math.min(a, b)), loads), strengths(vary(Math.max(a, b)), loads)];
+        for (const [id, r] of low) {
+          if (!ids.test(id) || !high.has(id)) continue;
+          compared += 1;
+          expect([id, high.get(id)!.multiple >= r.multiple * (1 - 1e-9)]).toEqual([id, true]);
+        }
+      }), { numRuns: 80, seed: 417 });
+      expect(compared).toBeGreaterThan(100);
+    });
+  grows('thicker plate', /^(tie-)?plate-/, (t) => ({ ...base, plate: { ...base.plate, t } }), 4, 25);
+  grows('stronger plate steel', /^(tie-plate|plate-(net|block|shear-net)|tie-bolt-punching)/, (x) => ({ ...base, plate: { ...base.plate, steel: { grade: 'S275', f_u: 300 + x } } }), 0, 300);
+  grows('bigger weld', /^(weld-strength|tie-weld)$/, (s) => ({ ...base, weld: { s } }), 4, 12);
+  grows('thicker support', /^(tie-)?support-/, (t) => ({ ...base, support: { ...base.support, t } }), 6, 30);
+});

@@ -1,0 +1,172 @@
+import type { Combination } from '../../actions/combination.ts';
+import {
+  SHEET, breakLine, dimensionChain, filletSymbol, leader, path, project, sheetFrame, text,
+  type Callout, type DimensionSegment, type Drawing, type Frame, type Handle, type Item, type TitleBlock,
+} from '../../detail/drawing.ts';
+import type { Point, Solid } from '../../detail/solid.ts';
+import { exact } from '../../units/format.ts';
+import { prettyName, supportElevation } from '../support-view.ts';
+import { upturned, type EndPlateModel } from './model.ts';
+import { failurePaths, type Frames } from './paths.ts';
+
+const SCALES = [2, 2.5, 4, 5, 8, 10, 12.5, 15, 20];
+const FACE_X = 58;
+const STUB_X = 108;
+const END_X = 206;
+const TOP_Y = 32;
+
+export const endPlateCallouts: readonly Callout[] = [
+  { id: 'plate', title: 'Plate', fields: ['plate.t', 'plate.h', 'plate.b', 'plate.grade', 'plate.full', 'plate.top', 'plate.e1', 'plate.e1_bot', 'plate.e2'] },
+  { id: 'bolts', title: 'Bolts', fields: ['bolts.d', 'bolts.cls', 'bolts.n1', 'bolts.p1', 'bolts.p3', 'bolts.threads', 'bolts.category', 'bolts.friction', 'holes.plate', 'holes.support', 'bolts.packing'] },
+  { id: 'weld', title: 'Weld', fields: ['weld.s'] },
+  { id: 'beam', title: 'Beam', fields: ['beam.section', 'beam.grade', 'notch.type', 'notch.l_n', 'notch.d_nt', 'notch.d_nb'] },
+  { id: 'support', title: 'Support', fields: ['support.type', 'support.section', 'support.grade'] },
+];
+
+/** Elevation, and the plate seen from the beam, on one sheet. */
+export function endPlateDrawing(m: EndPlateModel, solid: Solid, title: TitleBlock, combination: Combination | null): Drawing {
+  const { dims, type } = m.support;
+  const usual = 0.1 * m.beam.h + 12;
+  const overshoot = type === 'beam_web' && dims ? Math.max(usual, (dims.h - m.beam.h) / 2 + 10) : usual;
+  const fits = (s: number): boolean => TOP_Y + (overshoot + m.beam.h) / s <= 138 && TOP_Y + (2 * overshoot + m.beam.h) / s <= 162 && Math.max(m.input.plate.b, m.beam.b) / s <= 46;
+  const scale = SCALES.find(fits) ?? 25;
+  const y = TOP_Y + overshoot / scale;
+  const frames: Frames = { elevation: { scale, at: [FACE_X, y] }, end: { scale, at: [END_X, y] } };
+  const uplift = (combination?.V_Ed ?? 0) < 0;
+  return {
+    width: SHEET.width, height: SHEET.height,
+    items: [
+      ...sheetFrame(title, `1:${scale}`),
+      text([7, 10], `Elevation 1:${scale}`, { style: 'muted' }),
+      text([END_X - 29, 10], `Plate seen from the beam 1:${scale}`, { style: 'muted' }),
+      ...elevation(m, solid, frames.elevation, overshoot),
+      ...plateView(m, solid, frames.end),
+      ...dimensions(m, frames),
+      ...callouts(m, solid, frames),
+    ],
+    handles: handles(m, frames.end),
+    callouts: endPlateCallouts,
+    failures: failurePaths(uplift ? upturned(m) : m, frames, uplift),
+    labelAt: [STUB_X + 4, y + (m.beam.h * 0.62) / scale],
+    scale: `1:${scale}`,
+  };
+}
+
+function elevation(m: EndPlateModel, solid: Solid, f: Frame, overshoot: number): Item[] {
+  const at = (x: number, z: number): Point => project(f, [x, z]);
+  const { beam, input } = m;
+  const t = input.plate.t;
+  const stub = (STUB_X - FACE_X) * f.scale;
+  const top = -m.plateTop;
+  const bottom = top - input.plate.h;
+  const upper = m.notchTop ? m.d_nt : 0;
+  const lower = m.notchBottom ? m.d_nb : 0;
+  const from = (notched: boolean): number => (notched ? t + m.l_n : t);
+  const box = (x1: number, x2: number, z1: number, z2: number): Item => path([at(x1, z1), at(x2, z1), at(x2, z2), at(x1, z2)], 'outline', true, 'paper');
+  const items: Item[] = [
+    ...supportElevation(m.support, { h: beam.h, notchTop: m.notchTop }, f, overshoot, FACE_X - 14),
+    path([at(t, -upper), ...(m.notchTop ? [at(t + m.l_n, -upper), at(t + m.l_n, 0)] : []), at(stub, 0)], 'outline'),
+    path([at(t, -beam.h + lower), ...(m.notchBottom ? [at(t + m.l_n, -beam.h + lower), at(t + m.l_n, -beam.h)] : []), at(stub, -beam.h)], 'outline'),
+    path([at(from(m.notchTop), -beam.tf), at(stub, -beam.tf)], 'outline'),
+    path([at(from(m.notchBottom), -beam.h + beam.tf), at(stub, -beam.h + beam.tf)], 'outline'),
+    path([at(t, -upper), at(t, -beam.h + lower)], 'outline'),
+    breakLine(at(stub, 2), at(stub, -beam.h - 2)),
+    path([at(0, top), at(t, top), at(t, bottom), at(0, bottom)], 'outline', true, 'plate'),
+  ];
+  for (const b of solid.bolts.filter((x) => x.line === 0)) {
+    const s = b.flats / 2;
+    const [near, far] = b.y;
+    items.push(box(near, near + b.head, b.z + s, b.z - s), box(far - b.washer, far, b.z + b.washerDiameter / 2, b.z - b.washerDiameter / 2), box(far - b.washer - b.nut, far - b.washer, b.z + s, b.z - s));
+    items.push(box(near - b.length, far - b.washer - b.nut, b.z + b.d / 2, b.z - b.d / 2));
+    items.push(path([at(far, b.z + b.d / 2), at(near, b.z + b.d / 2)], 'hidden'), path([at(far, b.z - b.d / 2), at(near, b.z - b.d / 2)], 'hidden'));
+    items.push(path([at(near - b.length - 8, b.z), at(near + b.head + 8, b.z)], 'centre'));
+  }
+  return items;
+}
+
+/** The plate from the beam's side, the beam cut close to it. */
+function plateView(m: EndPlateModel, solid: Solid, f: Frame): Item[] {
+  const at = (y: number, z: number): Point => project(f, [y, z]);
+  const { beam } = m;
+  const plate = solid.plates[0]!;
+  const [f1, f2] = beam.shape === 'C' ? [-beam.tw / 2, beam.b - beam.tw / 2] : [-beam.b / 2, beam.b / 2];
+  const box = (y1: number, y2: number, z1: number, z2: number, fill: 'cut' | 'plate'): Item => path([at(y1, z1), at(y2, z1), at(y2, z2), at(y1, z2)], 'outline', true, fill);
+  const items: Item[] = [
+    path(plate.outline.map((p) => at(...p)), 'outline', true, 'plate'),
+    ...(m.notchTop ? [] : [box(f1, f2, 0, -beam.tf, 'cut')]),
+    ...(m.notchBottom ? [] : [box(f1, f2, -beam.h + beam.tf, -beam.h, 'cut')]),
+    box(-beam.tw / 2, beam.tw / 2, m.notchTop ? -m.d_nt : -beam.tf, m.notchBottom ? -beam.h + m.d_nb : -beam.h + beam.tf, 'cut'),
+  ];
+  for (const h of plate.holes) {
+    const [cx, cy] = at(h.x, h.z);
+    const r = h.d_v / 2 / f.scale;
+    items.push({ k: 'circle', at: [cx, cy], r, line: 'outline', fill: 'paper' });
+    const arm = Math.max(r + 1.4, 2.2);
+    items.push(path([[cx - arm, cy], [cx + arm, cy]], 'centre'), path([[cx, cy - arm], [cx, cy + arm]], 'centre'));
+  }
+  return items;
+}
+
+function dimensions(m: EndPlateModel, frames: Frames): Item[] {
+  const { input } = m;
+  const { plate, bolts } = input;
+  const f = frames.end;
+  const Y = (z: number): number => project(f, [0, z])[1];
+  const X = (y: number): number => project(f, [y, 0])[0];
+  const top = -m.plateTop;
+  const row = (i: number): number => -m.top_to_bolt - i * bolts.p1;
+  const g = bolts.p3 / 2;
+  const down: DimensionSegment[] = [
+    ...(m.plateTop > 0 ? [{ from: Y(0), to: Y(top), text: exact(m.plateTop), field: 'plate.top' }] : []),
+    { from: Y(top), to: Y(row(0)), text: exact(plate.e1), field: 'plate.e1' },
+    ...Array.from({ length: bolts.n1 - 1 }, (_, i) => ({ from: Y(row(i)), to: Y(row(i + 1)), text: exact(bolts.p1), field: 'bolts.p1' })),
+    { from: Y(row(bolts.n1 - 1)), to: Y(top - plate.h), text: exact(m.e1_bot), field: 'plate.e1_bot' },
+  ];
+  const edge = Math.max(X(plate.b / 2), X(m.beam.b / 2));
+  const above = Math.min(Y(0), Y(top));
+  const e = frames.elevation;
+  const EX = (x: number): number => project(e, [x, 0])[0];
+  return [
+    ...dimensionChain('x', above - 6, above - 1, [
+      { from: X(-plate.b / 2), to: X(-g), text: exact(m.e2), field: 'plate.e2' },
+      { from: X(-g), to: X(g), text: exact(bolts.p3), field: 'bolts.p3' },
+      { from: X(g), to: X(plate.b / 2), text: exact(m.e2), field: 'plate.e2' },
+    ]),
+    ...dimensionChain('y', edge + 6, edge + 1, down),
+    ...dimensionChain('y', X(-plate.b / 2) - 12, X(-plate.b / 2) - 1, [{ from: Y(top), to: Y(top - plate.h), text: exact(plate.h), field: 'plate.h' }]),
+    ...dimensionChain('x', project(e, [0, -m.beam.h])[1] + 8, project(e, [0, -m.beam.h])[1] + 1, [{ from: EX(0), to: EX(plate.t), text: exact(plate.t), field: 'plate.t' }]),
+    ...(m.notchTop ? [...dimensionChain('x', Y(0) - 7, Y(0) - 1, [{ from: EX(plate.t), to: EX(plate.t + m.l_n), text: exact(m.l_n), field: 'notch.l_n' }]), ...dimensionChain('y', STUB_X - 8, STUB_X - 14, [{ from: Y(0), to: Y(-m.d_nt), text: exact(m.d_nt), field: 'notch.d_nt' }])] : []),
+    ...(m.notchBottom ? dimensionChain('y', STUB_X - 8, STUB_X - 14, [{ from: Y(-m.beam.h + m.d_nb), to: Y(-m.beam.h), text: exact(m.d_nb), field: 'notch.d_nb' }]) : []),
+  ];
+}
+
+function callouts(m: EndPlateModel, solid: Solid, frames: Frames): Item[] {
+  const e = frames.elevation;
+  const at = (x: number, z: number): Point => project(e, [x, z]);
+  const { input } = m;
+  const { bolts } = input;
+  const plate = solid.plates[0]!;
+  const bottom = -m.plateTop - input.plate.h;
+  const floor = Math.min(Math.max(at(0, -m.beam.h)[1] + 14, 126), 154);
+  const beam = solid.members.find((p) => p.id === 'beam')!;
+  const support = solid.members.find((p) => p.id === 'support');
+  const supportName = support ? `${support.label} ${support.grade}` : `support ${exact(m.support.t)} thick ${input.support.steel.grade ?? ''}`;
+  const holes = input.holes.plate === 'normal' && input.holes.support === 'normal' ? `holes ${m.hole.normal}` : 'holes as listed';
+  const flange = m.support.type === 'column_flange';
+  return [
+    ...leader(at(input.plate.t / 2, bottom + 8), [FACE_X + 14, floor], [`${prettyName(plate.label)} ${plate.grade}`], 'plate'),
+    ...leader(at(input.plate.t + m.bolt.head, -m.top_to_bolt - m.L1), [FACE_X + 20, floor + 8], [`${2 * bolts.n1} M${bolts.d}-${bolts.cls} × ${solid.bolts[0]!.length}${bolts.category === 'A' ? '' : ', preloaded'}, ${holes}`], 'bolts'),
+    ...filletSymbol(at(input.plate.t, bottom + input.plate.h * 0.35), [FACE_X - 14, floor + 4], input.weld.s, 'weld'),
+    ...leader([STUB_X - 12, at(0, -m.beam.tf / 2)[1]], [STUB_X - 6, at(0, 0)[1] - 9], [`${prettyName(beam.label)} ${beam.grade}`], 'beam'),
+    ...leader(at(flange ? -m.support.t - 8 * e.scale : -m.support.t / 2, m.support.type === 'beam_web' ? -0.3 * m.beam.h : 0.02 * m.beam.h), m.support.type === 'beam_web' ? [FACE_X - 8, at(0, -0.3 * m.beam.h)[1] - 6] : [FACE_X - 18, 18], [prettyName(supportName)], 'support', true),
+  ];
+}
+
+function handles(m: EndPlateModel, f: Frame): Handle[] {
+  const { bolts, plate } = m.input;
+  const y = -plate.b / 2 - 4 * f.scale;
+  const out: Handle[] = [];
+  if (bolts.n1 > 1) for (let i = 0; i < bolts.n1; i += 1) out.push({ at: project(f, [y, -m.top_to_bolt - i * bolts.p1]), edit: 'row.remove', sign: '−', label: `Remove bolt row ${i + 1}` });
+  out.push({ at: project(f, [y, -m.top_to_bolt - m.L1 - Math.max(m.e1_bot * 0.85, 5 * f.scale)]), edit: 'row.add', sign: '+', label: 'Add a bolt row below' });
+  return out;
+}
