@@ -37,6 +37,44 @@ describe('a new joint', () => {
   });
 });
 
+describe('a shear end plate', () => {
+  it('is made from members and forces, edited on its drawing and by its line, and issued, on the same screens', async () => {
+    await openRegister(on.app, on.page);
+    await on.page.getByRole('button', { name: 'New joint' }).click();
+    await on.page.getByLabel('Mark').fill('N2-01');
+    await on.page.getByLabel('Form').selectOption({ label: 'Shear end plate' });
+    await on.page.getByLabel('Beam section').fill('UB 406x178x60');
+    await on.page.getByLabel('Support section').fill('UC 254x254x89');
+    await on.page.getByLabel(/^Actions/).fill('C1; 210; 0; 0; crowd\nC2; 90; 25; 0; drag\nT1; 0; 0; 110; tying');
+    await on.page.getByRole('button', { name: 'Make a first detail' }).click();
+    await judged(on.page);
+    expect(await lineOf(on.page)).toBe('EP | 10x200x290 S275 | 4xM20-8.8 @70/140 | e1 40 | top 50 | fw 6');
+    expect(await firstToGive(on.page)).toMatch(/^First to give: shear of the web over the plate at 1\.\d\d × C1$/);
+    await dimension('bolts.p3').click();
+    await on.page.keyboard.type('120');
+    await on.page.keyboard.press('Enter');
+    await lineBecomes(/^EP \| 10x180x290 S275 \| 4xM20-8\.8 @70\/120/);
+    await on.page.getByRole('button', { name: 'Add a bolt row below' }).click();
+    await lineBecomes(/10x180x360 S275 \| 5xM20/);
+    await on.page.keyboard.press('Control+z');
+    await on.page.keyboard.press('l');
+    const box = on.page.getByLabel('Detail line');
+    await box.fill((await box.inputValue()).replace('fw 6', 'fw 8'));
+    await box.press('Enter');
+    await lineBecomes(/4xM20.* fw 8$/);
+    await on.page.locator('[data-check="tie-plate-tstub"]').click();
+    await on.page.locator('#w-tie-plate-tstub .katex').first().waitFor();
+    await saved(on.page);
+    const verdict = await firstToGive(on.page);
+    await on.page.getByRole('button', { name: 'Issue details' }).click();
+    const [download] = await Promise.all([on.page.waitForEvent('download'), on.page.getByRole('link', { name: /^Download/ }).click()]);
+    const doc = await getDocument({ data: new Uint8Array(readFileSync(await download.path())), verbosity: 0 }).promise;
+    const text = (await (await doc.getPage(2)).getTextContent()).items.map((t) => ('str' in t ? t.str : '')).join('');
+    const [, multiple, combination] = /at ([\d.]+) × (\w+)/.exec(verdict)!;
+    expect(text).toContain(`N2-01: holds · ${multiple} × ${combination}`);
+  });
+});
+
 describe('editing on the drawing', () => {
   it('changes a dimension in place, the failure order follows, undo gives it back', async () => {
     await openJoint(on.app, on.page, 'B2-14');

@@ -7,6 +7,8 @@ import { basisOf, EMPTY_JOB, fingerprint, firstDetail, kindOf, tryCheckJoint, ty
 
 interface Seed {
   readonly mark: string;
+  /** A fin plate unless said. */
+  readonly kind?: string;
   readonly beam: string;
   readonly grade?: string;
   readonly support: string;
@@ -39,6 +41,9 @@ const SEEDS: readonly Seed[] = [
   { mark: 'M1-05', beam: 'IPE 360', grade: 'S355', support: 'UB 610x229x113', type: 'beam_web', actions: floor(138, 55) },
   { mark: 'C1-01', beam: 'HEA 200', support: 'HEB 240', type: 'column_flange', note: 'Canopy, exposed.', actions: roof(46, 22, 14, 30) },
   { mark: 'C1-02', beam: 'HEA 240', support: 'HEB 240', type: 'column_flange', actions: roof(58, 30, 18, 30) },
+  { mark: 'E1-01', kind: 'end-plate', beam: 'UB 406x178x60', support: 'UC 254x254x89', type: 'column_flange', actions: floor(210, 120) },
+  { mark: 'E1-02', kind: 'end-plate', beam: 'UB 533x210x92', support: 'UC 305x305x118', type: 'column_flange', actions: floor(390, 170) },
+  { mark: 'E1-05', kind: 'end-plate', beam: 'UB 356x171x45', support: 'UC 254x254x73', type: 'column_web', note: 'Beam end passes between the column flanges.', actions: roof(120, 30, 24, 60) },
   { mark: 'K1-01', beam: 'PFC 260x90x35', support: 'UC 203x203x52', type: 'column_flange', actions: floor(70, 35) },
 ];
 
@@ -46,7 +51,7 @@ const basis = basisOf(EMPTY_JOB);
 const combination = ([name, note, V_Ed, N_Ed, N_tie]: Seed['actions'][number]): Combination => ({ name, note, V_Ed, N_Ed, N_tie });
 
 function joint(s: Seed): JointDocument {
-  const kind = kindOf('fin-plate');
+  const kind = kindOf(s.kind ?? 'fin-plate');
   const combinations = s.actions.map(combination);
   let input = firstDetail(kind.id, { beam: s.beam, beamGrade: s.grade ?? 'S275', support: s.support, supportGrade: s.grade ?? 'S275', supportType: s.type }, combinations, basis).input;
   for (const [id, value] of Object.entries(s.set ?? {})) input = kind.fields.find((f) => f.id === id)!.set(input, value);

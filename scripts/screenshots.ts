@@ -38,6 +38,8 @@ await openJoint(app, page, 'B2-15');
 await shot('joint-gives');
 await openJoint(app, page, 'B2-16');
 await shot('joint-rule');
+await openJoint(app, page, 'E1-01');
+await shot('end-plate');
 await page.getByRole('button', { name: 'Night' }).click();
 await openJoint(app, page, 'M1-05');
 await shot('joint-night');

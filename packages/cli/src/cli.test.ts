@@ -9,7 +9,8 @@ import { afterAll, describe, expect, it } from 'vitest';
 
 const BIN = fileURLToPath(new URL('../bin/gusset.mjs', import.meta.url));
 const demo = fileURLToPath(new URL('../../../demo/tern-quay.json', import.meta.url));
-const CASES = fileURLToPath(new URL('../../core/src/joints/fin-plate/jobs/', import.meta.url));
+const JOINTS = fileURLToPath(new URL('../../core/src/joints/', import.meta.url));
+const CASES = join(JOINTS, 'fin-plate/jobs/');
 const folder = mkdtempSync(join(tmpdir(), 'ample-cli-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
@@ -41,10 +42,10 @@ describe('gusset check', () => {
     expect(bad.err).toMatch(/bad\.json: the file is not JSON/);
     expect(JSON.parse(gives.out).joints[0]).toMatchObject({ mark: 'B2-15', state: 'gives', verdict: 'gives · 0.82 × C3' });
   });
-  it.each(['w1', 'w2', 'w3'])('reproduces worked case %s from its job file', async (name) => {
-    const worked = (JSON.parse(readFileSync(join(CASES, '../worked-cases.json'), 'utf8')) as { title: string; governs: string; expected: { id: string; demand: number | null; resistance: number | null; result: string; reason?: string }[] }[])
+  it.each([['w1', 'fin-plate'], ['w2', 'fin-plate'], ['w3', 'fin-plate'], ['w4', 'end-plate'], ['w5', 'end-plate']])('reproduces worked case %s from its job file', async (name, kind) => {
+    const worked = (JSON.parse(readFileSync(join(JOINTS, kind, 'worked-cases.json'), 'utf8')) as { title: string; governs: string; expected: { id: string; demand: number | null; resistance: number | null; result: string; reason?: string }[] }[])
       .find((c) => c.title.toLowerCase().startsWith(name))!;
-    const { out, code } = await gusset('check', join(CASES, `${name}.json`), '--json');
+    const { out, code } = await gusset('check', join(JOINTS, kind, 'jobs', `${name}.json`), '--json');
     expect(code).toBe(0);
     const joint = JSON.parse(out).joints[0];
     type Entry = { id: string; type: string; demand: number; resistance: number; utilisation?: number; pass?: boolean; reason?: string; governs?: boolean };
@@ -55,7 +56,7 @@ describe('gusset check', () => {
       else {
         expect(Math.abs(found.demand / demand! - 1), id).toBeLessThan(1e-3);
         expect(Math.abs(found.resistance / resistance! - 1), id).toBeLessThan(1e-3);
-        if (result !== 'pass') expect(found.utilisation, id).toBeCloseTo(Number(result), 3);
+        if (result !== 'pass' && result !== 'advise') expect(found.utilisation, id).toBeCloseTo(Number(result), 3);
       }
     }
     expect(entries.get(worked.governs)!.governs).toBe(true);

@@ -133,7 +133,7 @@ function dimensions(m: EndPlateModel, frames: Frames): Item[] {
       { from: X(g), to: X(plate.b / 2), text: exact(m.e2), field: 'plate.e2' },
     ]),
     ...dimensionChain('y', edge + 6, edge + 1, down),
-    ...dimensionChain('y', X(-plate.b / 2) - 12, X(-plate.b / 2) - 1, [{ from: Y(top), to: Y(top - plate.h), text: exact(plate.h), field: 'plate.h' }]),
+    ...dimensionChain('y', X(-plate.b / 2) - 18, X(-plate.b / 2) - 1, [{ from: Y(top), to: Y(top - plate.h), text: exact(plate.h), field: 'plate.h' }]),
     ...dimensionChain('x', project(e, [0, -m.beam.h])[1] + 8, project(e, [0, -m.beam.h])[1] + 1, [{ from: EX(0), to: EX(plate.t), text: exact(plate.t), field: 'plate.t' }]),
     ...(m.notchTop ? [...dimensionChain('x', Y(0) - 7, Y(0) - 1, [{ from: EX(plate.t), to: EX(plate.t + m.l_n), text: exact(m.l_n), field: 'notch.l_n' }]), ...dimensionChain('y', STUB_X - 8, STUB_X - 14, [{ from: Y(0), to: Y(-m.d_nt), text: exact(m.d_nt), field: 'notch.d_nt' }])] : []),
     ...(m.notchBottom ? dimensionChain('y', STUB_X - 8, STUB_X - 14, [{ from: Y(-m.beam.h + m.d_nb), to: Y(-m.beam.h), text: exact(m.d_nb), field: 'notch.d_nb' }]) : []),
