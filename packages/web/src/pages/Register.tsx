@@ -104,8 +104,8 @@ export function RegisterPage() {
     else if (e.key === 'n' && !e.ctrlKey && !e.metaKey) { e.preventDefault(); setBox('new'); }
   };
 
-  const head = (key: SortKey, label: string, num = false) => (
-    <th className={num ? 'num' : ''} aria-sort={sort.key === key ? (sort.down ? 'descending' : 'ascending') : 'none'}>
+  const head = (key: SortKey, label: string, num = false, more = '') => (
+    <th className={`${num ? 'num' : ''} ${more}`} aria-sort={sort.key === key ? (sort.down ? 'descending' : 'ascending') : 'none'}>
       <button type="button" onClick={() => setSort({ key, down: sort.key === key && !sort.down })}>{label}{sort.key === key ? (sort.down ? ' ↓' : ' ↑') : ''}</button>
     </th>
   );
@@ -145,15 +145,15 @@ export function RegisterPage() {
           {data && joints.length === 0 && <p className="muted p-4">No joint yet. Make the first with “New joint”: members and forces, and a detail that holds is drawn for you.</p>}
           {joints.length > 0 && (
             <table ref={table} className="grid-table dense" tabIndex={0} onKeyDown={onKey} aria-label="Register: arrows move, Enter opens, n new, c copy, Delete deletes" autoFocus>
-              <thead><tr>{head('mark', 'Mark')}{head('kind', 'Kind')}{head('members', 'Members')}{head('line', 'Detail line')}<th>Governing</th>{head('first', 'First to give')}{head('multiple', 'Multiple', true)}{head('state', 'State')}<th>Checked</th></tr></thead>
+              <thead><tr>{head('mark', 'Mark')}{head('kind', 'Kind', false, 'wide-only')}{head('members', 'Members')}{head('line', 'Detail line')}<th className="wide-only">Governing</th>{head('first', 'First to give')}{head('multiple', 'Multiple', true)}{head('state', 'State')}<th>Checked</th></tr></thead>
               <tbody>
                 {rows.map((j, i) => (
                   <tr key={j.id} className={i === index ? 'selected' : ''} aria-selected={i === index} onClick={() => setAt(i)} onDoubleClick={() => open(j)}>
                     <td><Link className="font-semibold hover:underline" tabIndex={-1} to={`/jobs/${jobId}/joints/${j.id}`}>{j.mark}</Link></td>
-                    <td>{kindOf(j.kind).title}</td>
+                    <td className="wide-only">{kindOf(j.kind).title}</td>
                     <td>{j.summary.members}</td>
-                    <td className="mono text-[10.5px]">{j.line.replace(/^\w+ \| /, '')}</td>
-                    <td className="clip" title={worst(j)}>{worst(j)}</td>
+                    <td className="mono text-[10.5px] line" title={j.line}>{j.line.replace(/^\w+ \| /, '')}</td>
+                    <td className="clip wide-only" title={worst(j)}>{worst(j)}</td>
                     <td className="clip" title={j.summary.refusal ?? j.summary.first?.title}>{j.summary.refusal ? <span className="problem">{j.summary.refusal}</span> : j.summary.first?.title}</td>
                     <td className="num font-semibold">{multipleText(j.summary.first?.multiple ?? null)}</td>
                     <td><StateMark state={j.summary.state} /></td>
