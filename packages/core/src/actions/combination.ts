@@ -14,14 +14,3 @@ export interface Combination {
 
 export const ACTION_NAMES = ['V_Ed', 'N_Ed', 'N_tie', 'V_ser'] as const;
 export type ActionName = (typeof ACTION_NAMES)[number];
-
-/** All actions of a combination by one factor: proportional loading. */
-export const scaled = (c: Combination, k: number): Combination => ({
-  ...c,
-  V_Ed: c.V_Ed * k,
-  N_Ed: c.N_Ed * k,
-  N_tie: c.N_tie * k,
-  ...(c.V_ser === undefined ? {} : { V_ser: c.V_ser * k }),
-});
-
-export const isEmpty = (c: Combination): boolean => c.V_Ed === 0 && c.N_Ed === 0 && c.N_tie === 0;

@@ -19,12 +19,6 @@ export function nameParts(name: string): NameParts {
   return { head: GREEK[letters] ?? letters, sub: subs.join(',') };
 }
 
-/** For running text where no subscript can be set: "F_v,Rd". */
-export function plainName(name: string): string {
-  const { head, sub } = nameParts(name);
-  return sub ? (/^\d+$/.test(sub) ? head + sub : `${head}_${sub}`) : head;
-}
-
 export function texName(name: string): string {
   const { head, sub } = nameParts(name);
   const [first] = name.split(/[_\d]/) as [string];

@@ -1,5 +1,7 @@
-import { HOLE_KINDS, STEEL_GRADES, type HoleKind } from '../catalogue/index.ts';
+import { HOLE_KINDS, STEEL_GRADES, type HoleKind, type SteelInput } from '../catalogue/index.ts';
+import type { MemberInput, Notch } from './fields.ts';
 import type { Field, FieldValue } from './kind.ts';
+import { SUPPORT_TYPES, type SupportType } from './members.ts';
 
 export const PLATE_STEPS = [6, 8, 10, 12, 15, 20, 25];
 export const range = (from: number, to: number, step: number): number[] => Array.from({ length: Math.floor((to - from) / step) + 1 }, (_, i) => from + i * step);
@@ -24,7 +26,34 @@ export const fieldMakers = <I>() => ({
 });
 
 /** Sections replaced by name drop the dimensions typed for the old one. */
-export function withSection<T extends { section?: string }>(member: T, section: string): T {
+function withSection<T extends { section?: string }>(member: T, section: string): T {
   const { h: _h, b: _b, tw: _tw, tf: _tf, r: _r, A: _A, t: _t, t_ref: _t_ref, d2: _d2, ...rest } = member as Record<string, unknown>;
   return { ...rest, section } as unknown as T;
+}
+
+interface Members {
+  readonly beam: MemberInput & { readonly steel: SteelInput; readonly notch: Notch };
+  readonly support: MemberInput & { readonly type: SupportType; readonly steel: SteelInput; readonly t?: number; readonly d2?: number };
+}
+
+/** Fields of the members, alike in every kind that joins a beam to a support. */
+export function memberFields<I extends Members>(): Field<I>[] {
+  const { mm, choice, grade } = fieldMakers<I>();
+  const notch = (i: I, change: Partial<Notch>): I => ({ ...i, beam: { ...i.beam, notch: { ...i.beam.notch, ...change } } });
+  return [
+    { id: 'beam.section', label: 'Beam', unit: '', type: 'section', get: (i) => i.beam.section, set: (i, v) => ({ ...i, beam: withSection(i.beam, String(v)) }) },
+    grade('beam.grade', 'Beam steel', (i) => i.beam.steel.grade, (i, v) => ({ ...i, beam: { ...i.beam, steel: { grade: v } } })),
+    choice('notch.type', 'Notch', [['none', 'none'], ['single', 'top'], ['double', 'top and bottom']], (i) => i.beam.notch.type, (i, v) => ({
+      ...i, beam: { ...i.beam, notch: v === 'none' ? { type: 'none' } : { type: v as Notch['type'], l_n: i.beam.notch.l_n ?? 120, d_nt: i.beam.notch.d_nt ?? 50, ...(v === 'double' ? { d_nb: i.beam.notch.d_nb ?? 50 } : {}) } },
+    })),
+    { ...mm('notch.l_n', 'Notch length', 'l_n', range(50, 300, 10), (i) => i.beam.notch.l_n ?? 0, (i, v) => notch(i, { l_n: v })), applies: (i) => i.beam.notch.type !== 'none' },
+    { ...mm('notch.d_nt', 'Notch depth, top', 'd_nt', range(30, 150, 5), (i) => i.beam.notch.d_nt ?? 0, (i, v) => notch(i, { d_nt: v })), applies: (i) => i.beam.notch.type !== 'none' },
+    { ...mm('notch.d_nb', 'Notch depth, bottom', 'd_nb', range(30, 150, 5), (i) => i.beam.notch.d_nb ?? 0, (i, v) => notch(i, { d_nb: v })), applies: (i) => i.beam.notch.type === 'double' },
+    choice('support.type', 'Support', SUPPORT_TYPES, (i) => i.support.type, (i, v) => {
+      const { t: _t, d2: _d2, ...rest } = i.support;
+      return { ...i, support: { ...(i.support.section ? rest : i.support), type: v as SupportType } };
+    }),
+    { id: 'support.section', label: 'Support section', unit: '', type: 'section', get: (i) => i.support.section, set: (i, v) => ({ ...i, support: withSection(i.support, String(v)) }) },
+    grade('support.grade', 'Support steel', (i) => i.support.steel.grade, (i, v) => ({ ...i, support: { ...i.support, steel: { grade: v } } })),
+  ];
 }

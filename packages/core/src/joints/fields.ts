@@ -23,12 +23,33 @@ export const memberKeys = {
   A: size(100, 2e5),
 };
 
+export interface Notch {
+  readonly type: 'none' | 'single' | 'double';
+  /** Length from the beam end; depths at the top and at the bottom. */
+  readonly l_n?: number;
+  readonly d_nt?: number;
+  readonly d_nb?: number;
+}
+
+export interface MemberInput {
+  /** Name in the catalogue or in the job; or the dimensions below. */
+  readonly section?: string;
+  readonly h?: number;
+  readonly b?: number;
+  readonly tw?: number;
+  readonly tf?: number;
+  readonly r?: number;
+  readonly A?: number;
+}
+
 export const notchSchema = Joi.object({
   type: Joi.string().valid('none', 'single', 'double').default('none'),
   l_n: Joi.when('type', { is: 'none', then: Joi.forbidden(), otherwise: size(10, 1000).required() }),
   d_nt: Joi.when('type', { is: 'none', then: Joi.forbidden(), otherwise: size(5, 700).required() }),
   d_nb: Joi.when('type', { is: 'double', then: size(5, 700).required(), otherwise: Joi.forbidden() }),
 }).default({ type: 'none' });
+
+export const beamSchema = Joi.object({ ...memberKeys, steel: steelSchema.required(), notch: notchSchema }).or('section', 'h').and('h', 'b', 'tw', 'tf', 'r');
 
 export const boltSchema = Joi.object({
   d: Joi.number().valid(...BOLT_DIAMETERS).required(),

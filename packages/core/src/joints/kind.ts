@@ -45,15 +45,10 @@ export interface MemberSeed {
   readonly supportType: string;
 }
 
-/** Actions in kN; `checkAll` is given so that the kind need not know how a joint is judged. */
 export interface FirstDetail<I> {
   readonly input: I;
   /** What was chosen and why, one sentence each. */
   readonly why: readonly string[];
-}
-
-export interface KindSummary {
-  readonly members: string;
 }
 
 /** Everything that the rest of the product knows of a kind of joint. `M` is the kind's looked-up model. */
@@ -71,6 +66,7 @@ export interface JointKind<I = unknown, M = unknown> {
   solid(model: M): Solid;
   quantities(model: M): Quantities;
   drawing(model: M, title: TitleBlock, combination: Combination | null): Drawing;
+  /** What it joins, in a few words. */
   members(input: I): string;
   line: {
     print(input: I): string;
@@ -79,7 +75,6 @@ export interface JointKind<I = unknown, M = unknown> {
   };
   first(seed: MemberSeed, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I>;
   moves(input: I, model: M): Move<I>[];
-  schematicOrder?: readonly string[];
 }
 
 /** An error in a detail line: where it is and what would be accepted. */

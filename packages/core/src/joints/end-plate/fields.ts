@@ -1,34 +1,18 @@
 import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, type HoleKind } from '../../catalogue/index.ts';
-import type { Notch } from '../fin-plate/input.ts';
-import { fieldMakers, HOLE_CHOICES, PLATE_STEPS, range, withSection } from '../field-makers.ts';
+import { fieldMakers, HOLE_CHOICES, memberFields, PLATE_STEPS, range } from '../field-makers.ts';
 import type { Edit, Field } from '../kind.ts';
-import { SUPPORT_TYPES, type SupportType } from '../members.ts';
 import { bottomEnd, edgeDistance, type EndPlateInput } from './input.ts';
 
 type I = EndPlateInput;
 const { mm, choice, grade } = fieldMakers<I>();
 const plate = (i: I, change: Partial<I['plate']>): I => ({ ...i, plate: { ...i.plate, ...change } });
 const bolts = (i: I, change: Partial<I['bolts']>): I => ({ ...i, bolts: { ...i.bolts, ...change } });
-const notch = (i: I, change: Partial<Notch>): I => ({ ...i, beam: { ...i.beam, notch: { ...i.beam.notch, ...change } } });
 
 /** A new pitch or number of rows: the plate grows or shrinks at its lower end, both end distances stay. */
 export const withRows = (i: I, n1: number, p1: number): I => plate(bolts(i, { n1, p1 }), { h: i.plate.e1 + (n1 - 1) * p1 + bottomEnd(i) });
 
 export const endPlateFields: readonly Field<I>[] = [
-  { id: 'beam.section', label: 'Beam', unit: '', type: 'section', get: (i) => i.beam.section, set: (i, v) => ({ ...i, beam: withSection(i.beam, String(v)) }) },
-  grade('beam.grade', 'Beam steel', (i) => i.beam.steel.grade, (i, v) => ({ ...i, beam: { ...i.beam, steel: { grade: v } } })),
-  choice('notch.type', 'Notch', [['none', 'none'], ['single', 'top'], ['double', 'top and bottom']], (i) => i.beam.notch.type, (i, v) => ({
-    ...i, beam: { ...i.beam, notch: v === 'none' ? { type: 'none' } : { type: v as Notch['type'], l_n: i.beam.notch.l_n ?? 120, d_nt: i.beam.notch.d_nt ?? 50, ...(v === 'double' ? { d_nb: i.beam.notch.d_nb ?? 50 } : {}) } },
-  })),
-  { ...mm('notch.l_n', 'Notch length', 'l_n', range(50, 300, 10), (i) => i.beam.notch.l_n ?? 0, (i, v) => notch(i, { l_n: v })), applies: (i) => i.beam.notch.type !== 'none' },
-  { ...mm('notch.d_nt', 'Notch depth, top', 'd_nt', range(30, 150, 5), (i) => i.beam.notch.d_nt ?? 0, (i, v) => notch(i, { d_nt: v })), applies: (i) => i.beam.notch.type !== 'none' },
-  { ...mm('notch.d_nb', 'Notch depth, bottom', 'd_nb', range(30, 150, 5), (i) => i.beam.notch.d_nb ?? 0, (i, v) => notch(i, { d_nb: v })), applies: (i) => i.beam.notch.type === 'double' },
-  choice('support.type', 'Support', SUPPORT_TYPES, (i) => i.support.type, (i, v) => {
-    const { t: _t, d2: _d2, ...rest } = i.support;
-    return { ...i, support: { ...(i.support.section ? rest : i.support), type: v as SupportType } };
-  }),
-  { id: 'support.section', label: 'Support section', unit: '', type: 'section', get: (i) => i.support.section, set: (i, v) => ({ ...i, support: withSection(i.support, String(v)) }) },
-  grade('support.grade', 'Support steel', (i) => i.support.steel.grade, (i, v) => ({ ...i, support: { ...i.support, steel: { grade: v } } })),
+  ...memberFields<I>(),
   mm('plate.t', 'Plate thickness', 't_p', PLATE_STEPS, (i) => i.plate.t, (i, v) => plate(i, { t: v })),
   mm('plate.h', 'Plate depth', 'h_p', range(100, 1000, 10), (i) => i.plate.h, (i, v) => plate(i, { h: v })),
   mm('plate.b', 'Plate width', 'b_p', range(120, 400, 10), (i) => i.plate.b, (i, v) => plate(i, { b: v })),

@@ -1,7 +1,6 @@
 import Joi from 'joi';
 import type { HoleKind, SteelInput } from '../../catalogue/index.ts';
-import { beamSchema, type MemberInput, type Notch } from '../fin-plate/input.ts';
-import { boltSchema, holeSchema, memberKeys, size, steelSchema } from '../fields.ts';
+import { beamSchema, boltSchema, holeSchema, memberKeys, size, steelSchema, type MemberInput, type Notch } from '../fields.ts';
 import type { BoltsInput } from '../lay-out.ts';
 import type { SupportType } from '../members.ts';
 

@@ -2,26 +2,7 @@ import Joi from 'joi';
 import type { HoleKind, SteelInput } from '../../catalogue/index.ts';
 import type { SupportType } from '../members.ts';
 import type { FrictionClass } from '../../standards/en1993/bolts.ts';
-import { boltSchema, holeSchema, memberKeys, notchSchema, size, steelSchema } from '../fields.ts';
-
-export interface Notch {
-  readonly type: 'none' | 'single' | 'double';
-  /** Length from the beam end; depths at the top and at the bottom. */
-  readonly l_n?: number;
-  readonly d_nt?: number;
-  readonly d_nb?: number;
-}
-
-export interface MemberInput {
-  /** Name in the catalogue or in the job; or the dimensions below. */
-  readonly section?: string;
-  readonly h?: number;
-  readonly b?: number;
-  readonly tw?: number;
-  readonly tf?: number;
-  readonly r?: number;
-  readonly A?: number;
-}
+import { beamSchema, boltSchema, holeSchema, memberKeys, size, steelSchema, type MemberInput, type Notch } from '../fields.ts';
 
 /** A fin plate as the user describes it; lengths in mm. Symbols and positions as in the method notes. */
 export interface FinPlateInput {
@@ -58,8 +39,6 @@ export interface FinPlateInput {
   readonly weld: { readonly s: number };
   readonly holes: { readonly plate: HoleKind; readonly web: HoleKind };
 }
-
-export const beamSchema = Joi.object({ ...memberKeys, steel: steelSchema.required(), notch: notchSchema }).or('section', 'h').and('h', 'b', 'tw', 'tf', 'r');
 
 export const supportSchema = Joi.object({
   ...memberKeys,
