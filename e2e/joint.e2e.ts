@@ -149,6 +149,28 @@ describe('the detail line', () => {
   });
 });
 
+describe('alternatives', () => {
+  it('puts another form beside the present one for the same members and actions; it can be taken, and undone', async () => {
+    await openJoint(on.app, on.page, 'B1-03');
+    const before = await lineOf(on.page);
+    await on.page.getByRole('tab', { name: 'Alternatives' }).click();
+    const other = on.page.getByRole('region', { name: 'Shear end plate', exact: true });
+    await other.getByRole('button', { name: 'Take this form' }).waitFor();
+    expect(await on.page.getByRole('region', { name: 'Fin plate, as it is' }).innerText()).toContain(before);
+    const promised = /(holds · [\d.]+ × \w+)/.exec(await other.innerText())![1]!;
+    await other.getByRole('button', { name: 'Take this form' }).click();
+    await lineBecomes(/^EP \| /);
+    await expect.poll(() => on.page.locator('.sheet svg').textContent()).toContain(promised);
+    await saved(on.page);
+    await on.page.reload();
+    await judged(on.page);
+    await lineBecomes(/^EP \| /);
+    await on.page.keyboard.press('Control+z');
+    await expect.poll(() => lineOf(on.page)).toBe(before);
+    await saved(on.page);
+  });
+});
+
 describe('ways out, actions, workings', () => {
   it('takes a way out that was re-checked: what it promised is what the screen then says', async () => {
     await openJoint(on.app, on.page, 'B2-15');

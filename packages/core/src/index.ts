@@ -3,6 +3,7 @@ export * from './catalogue/index.ts';
 export * from './design/cost.ts';
 export * from './design/first.ts';
 export * from './design/judge.ts';
+export * from './design/other-form.ts';
 export * from './design/ways-out.ts';
 export * from './detail/drawing.ts';
 export * from './detail/solid.ts';

@@ -4,11 +4,13 @@ import { properties, SECTIONS, steelStrength } from '../catalogue/index.ts';
 import { DEFAULT_BASIS } from '../job/basis.ts';
 import { checkJoint } from '../job/check.ts';
 import { finPlateField } from '../joints/fin-plate/fields.ts';
+import type { EndPlateInput } from '../joints/end-plate/input.ts';
 import type { FinPlateInput } from '../joints/fin-plate/input.ts';
 import { KINDS, kindOf } from '../joints/registry.ts';
 import { costOf } from './cost.ts';
 import { firstDetail } from './first.ts';
 import { leastMultiple } from './judge.ts';
+import { otherForm } from './other-form.ts';
 import { waysOut } from './ways-out.ts';
 
 const shear = (V_Ed: number): Combination => ({ name: 'C', V_Ed, N_Ed: 0, N_tie: 0 });
@@ -80,6 +82,30 @@ describe('ways out', () => {
     const q = { bolts: 4, boltLength: 45, plateMass: 2, boltMass: 1, weldVolume: 18_000 };
     expect(costOf({ ...q, plateMass: 3 })).toBeGreaterThan(costOf(q));
     expect(costOf({ ...q, bolts: 5 })).toBeGreaterThan(costOf(q));
+  });
+});
+
+describe('another form for the same members and actions', () => {
+  const list = [shear(150), { ...shear(0), name: 'T', N_tie: 90 }];
+  const fin = first('UB 406x178x60', 'UC 254x254x89', 'column_flange', list).input;
+  it('is a sound first detail of that form, with the bolts and steel of the present one where they hold', () => {
+    const present = { ...fin, bolts: { ...fin.bolts, cls: '10.9' }, plate: { ...fin.plate, steel: { grade: 'S355' } } };
+    const { input, why } = otherForm('fin-plate', present, 'end-plate', list, DEFAULT_BASIS) as { input: EndPlateInput; why: readonly string[] };
+    expect(input.beam.section).toBe('UB 406x178x60');
+    expect(input.support).toMatchObject({ section: 'UC 254x254x89', type: 'column_flange' });
+    expect([input.bolts.cls, input.plate.steel.grade]).toEqual(['10.9', 'S355']);
+    expect(why.at(-1)).toBe('Kept from the present joint: class, plate steel.');
+    const report = checkJoint({ kind: 'end-plate', input, combinations: list }, DEFAULT_BASIS);
+    expect(report.brokenRules).toEqual([]);
+    expect(leastMultiple(report)).toBeGreaterThanOrEqual(1);
+  });
+  it('goes back again', () => {
+    const end = otherForm('fin-plate', fin, 'end-plate', list, DEFAULT_BASIS).input;
+    expect(kindOf('fin-plate').line.print(otherForm('end-plate', end, 'fin-plate', list, DEFAULT_BASIS).input)).toBe(kindOf('fin-plate').line.print(fin));
+  });
+  it('needs members by name', () => {
+    const own = { ...fin, beam: { h: 400, b: 180, tw: 8, tf: 13, r: 10, steel: { grade: 'S275' }, notch: { type: 'none' } } };
+    expect(() => otherForm('fin-plate', own, 'end-plate', list, DEFAULT_BASIS)).toThrow(/given by its own values; accepted for another form is a section/);
   });
 });
 

@@ -56,7 +56,7 @@ export interface RevisionRecord {
 }
 
 /** What a user changes of a joint, and what a revision keeps. */
-export type JointContent = Pick<JointDocument, 'mark' | 'note' | 'input' | 'combinations' | 'settings'>;
+export type JointContent = Pick<JointDocument, 'mark' | 'kind' | 'note' | 'input' | 'combinations' | 'settings'>;
 
 /** A PDF that is being written, or is ready to fetch. */
 export interface DocumentState {

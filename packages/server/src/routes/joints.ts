@@ -13,8 +13,10 @@ const content = {
   combinations: Joi.array().items(combinationSchema).max(200).unique('name').default([]).messages({ 'array.unique': '{{#label}}: the name of this combination stands twice; accepted are different names.' }),
   settings: settingsSchema,
 };
-const newJoint = Joi.object({ ...content, kind: Joi.string().valid(...KINDS.map((k) => k.id)).required() });
-const change = Joi.object({ ...content, version: Joi.number().integer().required(), label: Joi.string().max(200).allow('').default('changed') });
+const kind = Joi.string().valid(...KINDS.map((k) => k.id));
+const newJoint = Joi.object({ ...content, kind: kind.required() });
+/** A save keeps the kind of the joint unless it names another one. */
+const change = Joi.object({ ...content, kind, version: Joi.number().integer().required(), label: Joi.string().max(200).allow('').default('changed') });
 const copy = Joi.object({ mark: markSchema.required() });
 const sign = Joi.object({ version: Joi.number().integer().required(), by: Joi.string().trim().max(80).allow(null).required() });
 
@@ -33,11 +35,11 @@ export function jointRoutes(api: Api, { database, register }: Services): void {
 
   api.route({ method: 'get', path: '/joints/:id', summary: 'A joint', answer: 'the joint' }, ({ params }) => getJoint(db, id(params)));
 
-  api.route<JointContent & { version: number; label: string }>({ method: 'put', path: '/joints/:id', summary: 'Save a joint, made from a version; a stale save is refused with the stored joint', body: change, answer: 'the joint' }, async ({ params, body, who }) => {
+  api.route<Omit<JointContent, 'kind'> & { kind?: string; version: number; label: string }>({ method: 'put', path: '/joints/:id', summary: 'Save a joint, made from a version; a stale save is refused with the stored joint', body: change, answer: 'the joint' }, async ({ params, body, who }) => {
     const { version, label, ...rest } = body;
-    const { kind } = await getJoint(db, id(params));
+    const kind = rest.kind ?? (await getJoint(db, id(params))).kind;
     const { input } = checkedJoint({ ...rest, kind });
-    return write((tx) => saveJoint(tx, id(params), version, { ...rest, input }, who, label));
+    return write((tx) => saveJoint(tx, id(params), version, { ...rest, kind, input }, who, label));
   });
 
   api.route<{ mark: string }>({ method: 'post', path: '/joints/:id/copy', summary: 'A copy of a joint under a new mark', body: copy, answer: 'the copy with its summary' }, async ({ params, body, who }) =>

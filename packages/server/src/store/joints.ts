@@ -21,7 +21,7 @@ function recordOf(row: Row, list: readonly Combination[]): JointRecord {
   };
 }
 
-const contentOf = (j: JointContent): JointContent => ({ mark: j.mark, note: j.note, input: j.input, combinations: j.combinations, ...(j.settings ? { settings: j.settings } : {}) });
+const contentOf = (j: JointContent): JointContent => ({ mark: j.mark, kind: j.kind, note: j.note, input: j.input, combinations: j.combinations, ...(j.settings ? { settings: j.settings } : {}) });
 
 async function combinationsOf(db: Handle, ids: readonly string[]): Promise<Map<string, Combination[]>> {
   const out = new Map<string, Combination[]>(ids.map((id) => [id, []]));
@@ -82,7 +82,7 @@ export async function saveJoint(tx: Handle, id: string, version: number, content
   const before = await getJoint(tx, id);
   if (before.version !== version) throw new StaleSave(`${before.mark} was changed meanwhile: the save was made from version ${version}, stored is version ${before.version}.`, before);
   await refuseMarkTwice(tx, before.jobId, content.mark, id);
-  await tx.update(joints).set({ version: version + 1, mark: content.mark, note: content.note, input: content.input, settings: content.settings ?? null, updatedAt: now() }).where(eq(joints.id, id));
+  await tx.update(joints).set({ version: version + 1, mark: content.mark, kind: content.kind, note: content.note, input: content.input, settings: content.settings ?? null, updatedAt: now() }).where(eq(joints.id, id));
   await putCombinations(tx, id, content.combinations);
   await keepRevision(tx, { id, jobId: before.jobId, version: version + 1 }, who, label, before, content);
   return getJoint(tx, id);

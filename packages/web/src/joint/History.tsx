@@ -8,7 +8,7 @@ export function History({ jointId, kindId, version, onTake }: { jointId: string;
   const [list, setList] = useState<RevisionRecord[]>([]);
   const [problem, setProblem] = useState('');
   useEffect(() => { api.revisions(jointId).then(setList, (e: Error) => setProblem(e.message)); }, [jointId, version]);
-  const line = (c: JointContent | null): string => (c ? kindOf(kindId).line.print(c.input) : '');
+  const line = (c: JointContent | null): string => (c ? kindOf(c.kind ?? kindId).line.print(c.input) : '');
   return (
     <div className="p-4">
       <Problem>{problem}</Problem>

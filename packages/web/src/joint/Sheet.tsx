@@ -31,6 +31,18 @@ type TextItem = Extract<Item, { k: 'text' }>;
 const width = (t: TextItem): number => t.text.length * t.size * 0.56;
 const leftOf = (t: TextItem): number => (t.anchor === 'middle' ? t.at[0] - width(t) / 2 : t.anchor === 'end' ? t.at[0] - width(t) : t.at[0]);
 
+/** A sheet to look at: the same items, nothing to edit. */
+export function Picture({ drawing, over }: { drawing: Drawing; over: readonly Item[] }) {
+  const items = [...drawing.items, ...over];
+  return (
+    <svg className="picture w-full border border-[var(--hair)] my-2" viewBox={`0 0 ${drawing.width} ${drawing.height}`} role="img" aria-label="Detail drawing">
+      <rect width={drawing.width} height={drawing.height} fill="var(--paper)" />
+      <Shapes items={items} />
+      {items.map((t, i) => t.k === 'text' && <text key={i} x={t.at[0]} y={t.at[1]} fontSize={t.size} fontWeight={t.bold ? 600 : 400} textAnchor={t.anchor} className={`t-${t.style}`}>{t.text}</text>)}
+    </svg>
+  );
+}
+
 interface Open {
   readonly kind: 'dimension' | 'callout';
   readonly id: string;

@@ -2,6 +2,7 @@ import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } fro
 import { Link, useLocation, useNavigate, useParams } from 'react-router';
 import { basisOf, fingerprint, kindOf, multipleText, revisionLetter, type JobRecord, type JointContent, type RegisterEntry, type WayOut } from '@ample/core';
 import { api } from '../api.ts';
+import { Alternatives } from '../joint/Alternatives.tsx';
 import { ActionsStrip } from '../joint/ActionsStrip.tsx';
 import { DetailLine } from '../joint/DetailLine.tsx';
 import { makeEditor } from '../joint/editor.ts';
@@ -22,8 +23,8 @@ const WorkingsView = lazy(() => import('../joint/Workings.tsx').then((m) => ({ d
 // The worker starts while the joint is still being fetched.
 checker();
 
-type Tab = 'detail' | 'workings' | 'history';
-const TABS: readonly (readonly [Tab, string])[] = [['detail', 'Detail'], ['workings', 'Workings'], ['history', 'History']];
+type Tab = 'detail' | 'workings' | 'alternatives' | 'history';
+const TABS: readonly (readonly [Tab, string])[] = [['detail', 'Detail'], ['workings', 'Workings'], ['alternatives', 'Alternatives'], ['history', 'History']];
 const SAVE_WORDS = { saved: 'saved', saving: 'saving…', waiting: 'saving…', stale: 'not saved', failed: 'not saved' } as const;
 
 /** The main screen: drawing as the editor, detail line, failure order, ways out, actions. */
@@ -56,7 +57,7 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly RegisterE
   const joint = useApp((s) => s.joint);
   const record = joint.record!;
   const present = joint.present!;
-  const kind = kindOf(record.kind);
+  const kind = kindOf(present.kind);
   const [tab, setTab] = useState<Tab>('detail');
   const [selected, setSelected] = useState(-1);
   const [pointed, setPointed] = useState<string | null>(null);
@@ -64,7 +65,7 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly RegisterE
   const [box, setBox] = useState<'issue' | 'sign' | null>(null);
   const [said, setSaid] = useState('');
   const [why, setWhy] = useState(location.state?.why ?? []);
-  const { checked, refusal, ways } = useCheck(record.kind, present, job, record, selected);
+  const { checked, refusal, ways } = useCheck(present.kind, present, job, record, selected);
 
   // Saves follow edits one after the other; each is made from the version that the last one gave.
   useEffect(() => {
@@ -90,7 +91,7 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly RegisterE
     setSaid('');
     dispatch(edited({ content, label }));
   }, [dispatch]);
-  const editor = useMemo(() => makeEditor(record.kind, present, job, apply, setSaid), [record.kind, present, job, apply]);
+  const editor = useMemo(() => makeEditor(present.kind, present, job, apply, setSaid), [present, job, apply]);
 
   const at = siblings.findIndex((s) => s.id === record.id);
   const go = useCallback((by: number): void => {
@@ -104,7 +105,7 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly RegisterE
   const openCheck = useCallback((id: string, index: number): void => { setTarget({ id, index }); setTab('workings'); }, []);
   const openRule = useCallback((id: string): void => openCheck(id, shownIndex), [openCheck, shownIndex]);
   const failure = useMemo(() => (checked ? failureShown(checked, pointed, selected) : null), [checked, pointed, selected]);
-  const stale = record.checked !== undefined && record.checked.fingerprint !== fingerprint({ kind: record.kind, input: present.input, combinations: present.combinations }, basisOf(job, present.settings));
+  const stale = record.checked !== undefined && record.checked.fingerprint !== fingerprint({ kind: present.kind, input: present.input, combinations: present.combinations }, basisOf(job, present.settings));
   const takeWay = (w: WayOut): void => { const r = editor.take(w.input, w.label); if (r) setSaid(r); };
 
   return (
@@ -140,8 +141,9 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly RegisterE
           </div>
           <div className="tab-body" role="tabpanel">
             {tab === 'detail' && checked && <Sheet drawing={checked.drawing} failure={failure} editor={editor} />}
-            {tab === 'workings' && <Suspense fallback={<p className="muted p-4">Opening the workings…</p>}><WorkingsView kindId={record.kind} content={present} job={job} index={target?.index ?? shownIndex} target={target?.id ?? null} /></Suspense>}
-            {tab === 'history' && <History jointId={record.id} kindId={record.kind} version={record.version} onTake={apply} />}
+            {tab === 'workings' && <Suspense fallback={<p className="muted p-4">Opening the workings…</p>}><WorkingsView kindId={present.kind} content={present} job={job} index={target?.index ?? shownIndex} target={target?.id ?? null} /></Suspense>}
+            {tab === 'alternatives' && checked && <Alternatives content={present} job={job} present={checked} onTake={(content, label) => { apply(content, label); setTab('detail'); }} />}
+            {tab === 'history' && <History jointId={record.id} kindId={present.kind} version={record.version} onTake={apply} />}
           </div>
           {report && <ActionsStrip report={report} selected={Math.min(selected, report.combinations.length - 1)} onSelect={setSelected} combinations={present.combinations} onChange={(combinations, label) => apply({ ...present, combinations }, label)} />}
         </div>
@@ -254,14 +256,14 @@ function Sign({ onClose, verdict }: { onClose: () => void; verdict: string }) {
 /** A save that came too late: both versions, and the choice. */
 function Stale({ onClose }: { onClose: () => void }) {
   const dispatch = useAppDispatch();
-  const { stored, present, problem, record } = useApp((s) => s.joint);
-  const print = (input: unknown): string => kindOf(record!.kind).line.print(input);
+  const { stored, present, problem } = useApp((s) => s.joint);
+  const print = (c: JointContent): string => kindOf(c.kind).line.print(c.input);
   return (
     <Dialog title="Changed meanwhile" onClose={onClose} width={640}>
       <p>{problem}</p>
       <div className="mt-3 grid gap-2">
-        <div><div className="label">Stored, version {stored!.version}</div><div className="mono">{stored!.mark}: {print(stored!.input)}</div><div className="muted">{stored!.combinations.length} combinations</div></div>
-        <div><div className="label">Yours</div><div className="mono">{present!.mark}: {print(present!.input)}</div><div className="muted">{present!.combinations.length} combinations</div></div>
+        <div><div className="label">Stored, version {stored!.version}</div><div className="mono">{stored!.mark}: {print(stored!)}</div><div className="muted">{stored!.combinations.length} combinations</div></div>
+        <div><div className="label">Yours</div><div className="mono">{present!.mark}: {print(present!)}</div><div className="muted">{present!.combinations.length} combinations</div></div>
       </div>
       <div className="flex gap-2 mt-4">
         <button type="button" className="btn btn-primary" onClick={() => dispatch(storedTaken())}>Take the stored one</button>

@@ -150,7 +150,7 @@ export function RegisterPage() {
                 {rows.map((j, i) => (
                   <tr key={j.id} className={i === index ? 'selected' : ''} aria-selected={i === index} onClick={() => setAt(i)} onDoubleClick={() => open(j)}>
                     <td><Link className="font-semibold hover:underline" tabIndex={-1} to={`/jobs/${jobId}/joints/${j.id}`}>{j.mark}</Link></td>
-                    <td className="wide-only">{kindOf(j.kind).title}</td>
+                    <td className="kind wide-only" title={kindOf(j.kind).title}>{kindOf(j.kind).title}</td>
                     <td>{j.summary.members}</td>
                     <td className="mono text-[10.5px] line" title={j.line}>{j.line.replace(/^\w+ \| /, '')}</td>
                     <td className="clip wide-only" title={worst(j)}>{worst(j)}</td>

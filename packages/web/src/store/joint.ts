@@ -24,7 +24,7 @@ export interface JointState {
 
 const initialState: JointState = { record: null, present: null, past: [], future: [], save: 'saved', problem: null, stored: null, lastLabel: '', edits: 0 };
 
-export const contentOf = (j: JointContent): JointContent => ({ mark: j.mark, note: j.note, input: j.input, combinations: j.combinations, ...(j.settings ? { settings: j.settings } : {}) });
+export const contentOf = (j: JointContent): JointContent => ({ mark: j.mark, kind: j.kind, note: j.note, input: j.input, combinations: j.combinations, ...(j.settings ? { settings: j.settings } : {}) });
 
 /** Saves the present content; "saved" shows only after the server has it on disk. */
 export const save = createAsyncThunk('joint/save', async ({ record, content, label }: { record: JointRecord; content: JointContent; label: string; edits: number }, { rejectWithValue }) => {
@@ -43,7 +43,7 @@ const slice = createSlice({
     opened: (_s, { payload }: PayloadAction<{ record: JointRecord; revisions: readonly RevisionRecord[] }>): JointState => {
       // The store's history is the undo history: it survives a reload.
       // What changed nothing (a signature, an undo taken back before it was saved) is no step.
-      const past = payload.revisions.filter((r) => r.before && r.after && JSON.stringify(r.before) !== JSON.stringify(r.after)).map((r) => ({ content: r.before!, label: r.label })).reverse();
+      const past = payload.revisions.filter((r) => r.before && r.after && JSON.stringify(r.before) !== JSON.stringify(r.after)).map((r) => ({ content: { ...r.before!, kind: r.before!.kind ?? payload.record.kind }, label: r.label })).reverse();
       return { ...initialState, record: payload.record, present: contentOf(payload.record), past };
     },
     closed: (): JointState => initialState,

@@ -1,5 +1,5 @@
 import {
-  basisOf, checkJoint, firstDetail, kindOf, Refusal, waysOut, workingsOf,
+  basisOf, checkJoint, firstDetail, KINDS, kindOf, otherForm, Refusal, waysOut, workingsOf,
   type Basis, type Combination, type Drawing, type JobRecord, type JointContent, type JointReport, type MemberSeed, type Quantities, type TitleBlock, type WayOut, type Workings,
 } from '@ample/core';
 import { expose } from 'comlink';
@@ -12,6 +12,13 @@ export interface Checked {
   readonly quantities: Quantities;
 }
 export type CheckAnswer = { readonly ok: Checked } | { readonly refusal: string };
+
+/** Another form of the joint, or why there is none. */
+export interface Form {
+  readonly kindId: string;
+  readonly title: string;
+  readonly made: { readonly ok: Checked & { readonly input: unknown; readonly why: readonly string[] } } | { readonly refusal: string };
+}
 
 /** Title block but for the verdict, which the check gives. */
 export type TitleDraft = Omit<TitleBlock, 'verdict'>;
@@ -44,6 +51,19 @@ const worker = {
   },
   workings(kindId: string, content: JointContent, job: JobLike, index: number): { ok: Workings } | { refusal: string } {
     return refusing(() => workingsOf({ kind: kindId, input: content.input, combinations: content.combinations }, basisFor(job, content), index));
+  },
+  /** The same members and actions in every other form, each judged and drawn, for comparison. */
+  forms(content: JointContent, job: JobLike, title: TitleDraft): Form[] {
+    const basis = basisFor(job, content);
+    return KINDS.filter((k) => k.id !== content.kind).map((kind) => {
+      const made = refusing(() => {
+        const { input, why } = otherForm(content.kind, content.input, kind.id, content.combinations, basis);
+        const report = checkJoint({ kind: kind.id, input, combinations: content.combinations }, basis);
+        const model = kind.model(input, basis);
+        return { input, why, report, quantities: kind.quantities(model), drawing: kind.drawing(model, { ...title, kind: kind.title, verdict: report.verdict }, null) };
+      });
+      return { kindId: kind.id, title: kind.title, made };
+    });
   },
   first(kindId: string, seed: MemberSeed, combinations: readonly Combination[], job: JobLike): { ok: { input: unknown; why: readonly string[] } } | { refusal: string } {
     return refusing(() => firstDetail(kindId, seed, combinations, basisOf(job)));
