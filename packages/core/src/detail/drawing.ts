@@ -130,8 +130,10 @@ export function dimensionChain(axis: 'x' | 'y', level: number, foot: number, seg
 }
 
 /** A leader from `tip` to a shelf at `shelf`, text above the shelf. */
-export function leader(tip: Point, shelf: Point, lines: readonly string[], callout: string, toLeft = false): Item[] {
+export function leader(tip: Point, at: Point, lines: readonly string[], callout: string, toLeft = false): Item[] {
   const width = Math.max(...lines.map((l) => textWidth(l)));
+  // A long text to the left pushes its shelf to the right, so that it stays inside the frame.
+  const shelf: Point = toLeft ? [Math.max(at[0], SHEET.margin + 3 + width), at[1]] : at;
   const end: Point = [shelf[0] + (toLeft ? -width : width) + (toLeft ? -1 : 1), shelf[1]];
   const items: Item[] = [path([tip, shelf, end], 'thin'), { k: 'circle', at: tip, r: 0.5, line: 'none', fill: 'ink' }];
   lines.forEach((line, i) => {

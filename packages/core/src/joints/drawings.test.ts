@@ -1,7 +1,9 @@
+import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { firstDetail } from '../design/first.ts';
 import { SHEET, textWidth, TITLE, type Drawing, type TextItem } from '../detail/drawing.ts';
 import { DEFAULT_BASIS } from '../job/basis.ts';
+import { validate } from './fields.ts';
 import { KINDS, kindOf } from './registry.ts';
 
 const title = { job: 'Tern Quay ferry hall', number: '2417', revision: 'A', mark: 'B2-14', kind: 'Fin plate', verdict: 'holds · 1.08 × C3', checked: 'not yet checked', basis: 'EN 1993-1-8 UK' };
@@ -16,7 +18,13 @@ const all = KINDS.flatMap((kind) => {
     firstDetail(kind.id, { beam, beamGrade: 'S275', support, supportGrade: 'S275', supportType }, [{ name: 'C', V_Ed: 40, N_Ed: 0, N_tie: 0 }], DEFAULT_BASIS).input as { beam: object };
   const list = MEMBERS.map(([beam, support, type]) => [`${kind.title}: ${beam} to ${support} ${type}`, kind.id, first(beam, support, type)] as const);
   const plain = list[4]![2];
-  return [...list, [`${kind.title}: two notches`, kind.id, { ...plain, beam: { ...plain.beam, notch: { type: 'double', l_n: 100, d_nt: 45, d_nb: 45 } } }] as const];
+  // Members by their dimensions, without a section: the worked cases.
+  const worked = (JSON.parse(readFileSync(new URL(`./${kind.id}/worked-cases.json`, import.meta.url), 'utf8')) as { title: string; input: unknown }[]).map((w) => {
+    const checked = validate<{ beam: object }>(kind.schema, w.input);
+    if ('error' in checked) throw new Error(checked.error.message);
+    return [w.title, kind.id, checked.value] as const;
+  });
+  return [...list, ...worked, [`${kind.title}: two notches`, kind.id, { ...plain, beam: { ...plain.beam, notch: { type: 'double', l_n: 100, d_nt: 45, d_nb: 45 } } }] as const];
 });
 
 interface Box { readonly text: string; readonly x1: number; readonly x2: number; readonly y1: number; readonly y2: number }
