@@ -158,34 +158,46 @@ export function checkCombination<C>(p: Prepared<C>, combination: Combination, ru
 function solveMultiple<C>(p: Prepared<C>, check: CheckDef<C>, side: Side<C>, combination: Combination, loading: Loading, run: Run, utilisation: number | null): number {
   const steps = run.steps;
   run.steps = null;
+  /** Utilisation less 1 at a factor; bounded, so that a part without resistance does not throw the interpolation off. */
   const over = (k: number): number => {
     setActions(run, p.actions, combination, k);
     const o = check.run(run, side.c, loading);
     if ('skip' in o) return -1;
-    return o.resistance > 0 ? o.demand / o.resistance - 1 : 1e9;
+    return o.resistance > 0 ? Math.min(o.demand / o.resistance - 1, 10) : 10;
   };
-  let low = 0;
-  // Without resistance at this load there may be some at a smaller one.
-  let high = utilisation === null ? 1 : 1 / utilisation;
+  // Utilisation grows faster than the load: 1/utilisation bounds the answer above when the check holds, below when it gives. Without
+  // resistance at this load there may be some at a smaller one.
+  const proportional = utilisation === null ? 0 : 1 / utilisation;
+  let low = utilisation === null ? 0 : Math.min(1, proportional);
+  let high = utilisation === null ? 1 : Math.max(1, proportional);
+  let fLow = low > 0 ? over(low) : -1;
   let fHigh = over(high);
-  if (Math.abs(fHigh) > 1e-12) {
-    // Utilisation grows faster than the load, so 1/utilisation bounds the answer above when it is over 1 and below when under.
-    if (fHigh < 0) {
-      low = high;
-      while (fHigh < 0) fHigh = over((high *= 1.3));
+  let k = Math.abs(fHigh) < 1e-12 ? high : low;
+  if (Math.abs(fHigh) >= 1e-12 && Math.abs(fLow) >= 1e-12) {
+    // Regula falsi with halving of the end that stays (Illinois): a handful of evaluations where bisection takes forty.
+    let stays = 0;
+    for (let i = 0; i < 80 && high - low > 1e-13 * high; i += 1) {
+      k = i % 8 === 7 ? (low + high) / 2 : high - (fHigh * (high - low)) / (fHigh - fLow);
+      const f = over(k);
+      if (Math.abs(f) < 1e-13) break;
+      if (f > 0) {
+        high = k;
+        fHigh = f;
+        if (stays === 1) fLow /= 2;
+        stays = 1;
+      } else {
+        low = k;
+        fLow = f;
+        if (stays === -1) fHigh /= 2;
+        stays = -1;
+      }
     }
-    for (let i = 0; i < 60 && high - low > 1e-12 * high; i += 1) {
-      const mid = (low + high) / 2;
-      if (over(mid) > 0) high = mid;
-      else low = mid;
-    }
-    high = (low + high) / 2;
   }
   // Leave the run as it was: other checks and the trace read the real actions.
   setActions(run, p.actions, combination, 1);
   check.run(run, side.c, loading);
   run.steps = steps;
-  return high < 1e-9 ? 0 : high;
+  return k < 1e-9 ? 0 : k;
 }
 
 /** Detailing rules, judged once a joint: they don't depend on the load. */
