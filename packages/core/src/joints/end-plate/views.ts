@@ -156,7 +156,7 @@ function callouts(m: EndPlateModel, solid: Solid, frames: Frames): Item[] {
   return [
     ...leader(at(input.plate.t / 2, bottom + 8), [FACE_X + 14, floor], [`${prettyName(plate.label)} ${plate.grade}`], 'plate'),
     ...leader(at(input.plate.t + m.bolt.head, -m.top_to_bolt - m.L1), [FACE_X + 20, floor + 8], [`${2 * bolts.n1} M${bolts.d}-${bolts.cls} × ${solid.bolts[0]!.length}${bolts.category === 'A' ? '' : ', preloaded'}, ${holes}`], 'bolts'),
-    ...filletSymbol(at(input.plate.t, bottom + input.plate.h * 0.35), [FACE_X - 14, floor + 4], input.weld.s, 'weld'),
+    ...filletSymbol(at(input.plate.t, bottom + m.e1_bot * 0.5), [FACE_X - 14, floor + 4], input.weld.s, 'weld'),
     ...leader([STUB_X - 12, at(0, -m.beam.tf / 2)[1]], [STUB_X - 6, at(0, 0)[1] - 9], [`${prettyName(beam.label)} ${beam.grade}`], 'beam'),
     ...leader(at(flange ? -m.support.t - 8 * e.scale : -m.support.t / 2, m.support.type === 'beam_web' ? -0.3 * m.beam.h : 0.02 * m.beam.h), m.support.type === 'beam_web' ? [FACE_X - 8, at(0, -0.3 * m.beam.h)[1] - 6] : [FACE_X - 18, 18], [prettyName(supportName)], 'support', true),
   ];
