@@ -80,13 +80,13 @@ export class Sheet {
     return this.addSlot('', symbol, unit, text, this.shared);
   }
 
-  section(id: string, alias: Readonly<Record<string, string>> = {}): FormulaSection {
-    return new FormulaSection(this, id, this.shared, alias, false);
+  section(id: string): FormulaSection {
+    return new FormulaSection(this, id, this.shared, false);
   }
 
   /** A section whose results every other section sees: geometry, the bolt group. */
   commonSection(id: string): FormulaSection {
-    return new FormulaSection(this, id, this.shared, {}, true);
+    return new FormulaSection(this, id, this.shared, true);
   }
 
   addSlot(section: string, symbol: string, unit: UnitId, text: string, into: Map<string, Slot>): Slot {
@@ -114,17 +114,13 @@ export class Sheet {
   }
 }
 
-/**
- * The formulas of one check. A symbol means the section's own value first, then its alias, then the shared one, so a shared
- * builder can be written in the standard's letters (`f_u`, `t`) and still say whose they are.
- */
+/** The formulas of one check. A symbol means the section's own value first, then the shared one. */
 export class FormulaSection {
   private readonly own = new Map<string, Slot>();
   constructor(
     private readonly sheet: Sheet,
     readonly id: string,
     private readonly shared: Map<string, Slot>,
-    private readonly alias: Readonly<Record<string, string>>,
     private readonly publish: boolean,
   ) {}
 
@@ -135,7 +131,7 @@ export class FormulaSection {
   }
 
   resolve(name: string): Slot {
-    const slot = this.own.get(name) ?? this.shared.get(this.alias[name] ?? name);
+    const slot = this.own.get(name) ?? this.shared.get(name);
     if (!slot) throw new Error(`unknown symbol ${name} in "${this.id}"`);
     return slot;
   }

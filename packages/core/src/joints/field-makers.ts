@@ -1,6 +1,6 @@
 import { HOLE_KINDS, STEEL_GRADES, type HoleKind, type SteelInput } from '../catalogue/index.ts';
 import type { MemberInput, Notch } from './fields.ts';
-import type { Field, FieldValue } from './kind.ts';
+import type { Field, FieldValue, Move } from './kind.ts';
 import { SUPPORT_TYPES, type SupportType } from './members.ts';
 
 export const PLATE_STEPS = [6, 8, 10, 12, 15, 20, 25];
@@ -56,4 +56,13 @@ export function memberFields<I extends Members>(): Field<I>[] {
     { id: 'support.section', label: 'Support section', unit: '', type: 'section', get: (i) => i.support.section, set: (i, v) => ({ ...i, support: withSection(i.support, String(v)) }) },
     grade('support.grade', 'Support steel', (i) => i.support.steel.grade, (i, v) => ({ ...i, support: { ...i.support, steel: { grade: v } } })),
   ];
+}
+
+/** A field moved up or down its practical values, `by` places; nothing where the ladder ends. */
+export function stepMove<I>(fields: readonly Field<I>[], input: I, id: string, label: string, by: number): Move<I>[] {
+  const field = fields.find((f) => f.id === id)!;
+  const now = Number(field.get(input));
+  const ladder = (field.options?.map((o) => Number(o.value)) ?? field.steps!).filter((x) => (by > 0 ? x > now : x < now)).sort((a, b) => (a - b) * by);
+  const next = ladder[Math.abs(by) - 1];
+  return next === undefined ? [] : [{ label: `${label} ${now} → ${next}`, input: field.set(input, next) }];
 }

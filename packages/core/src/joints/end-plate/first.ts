@@ -2,9 +2,10 @@ import type { Combination } from '../../actions/combination.ts';
 import { holeSize } from '../../catalogue/index.ts';
 import type { Basis } from '../../job/basis.ts';
 import { Refusal } from '../../refusal.ts';
+import { stepMove } from '../field-makers.ts';
 import type { FirstDetail, MemberSeed, Move } from '../kind.ts';
 import { memberDimensions, type MemberDimensions, type SupportType } from '../members.ts';
-import { endPlateField, withRows } from './fields.ts';
+import { endPlateField, endPlateFields, withRows } from './fields.ts';
 import type { EndPlateInput } from './input.ts';
 import { bottomEnd, edgeDistance } from './input.ts';
 
@@ -72,11 +73,7 @@ function reasons(i: I, beam: MemberDimensions, multiple: number, combinations: n
 export function endPlateMoves(i: I): Move<I>[] {
   const moves: Move<I>[] = [];
   const step = (id: string, label: string, by = 1): void => {
-    const field = endPlateField(id);
-    const now = Number(field.get(i));
-    const ladder = (field.options?.map((o) => Number(o.value)) ?? field.steps!).filter((x) => (by > 0 ? x > now : x < now)).sort((a, b) => (a - b) * by);
-    const next = ladder[Math.abs(by) - 1];
-    if (next !== undefined) moves.push({ label: `${label} ${now} → ${next}`, input: field.set(i, next) });
+    moves.push(...stepMove(endPlateFields, i, id, label, by));
   };
   for (const [id, label] of [['plate.t', 'plate'], ['plate.e1', 'top end'], ['plate.e1_bot', 'bottom end'], ['plate.e2', 'edge'], ['bolts.p1', 'pitch'], ['weld.s', 'weld leg'], ['bolts.p3', 'gauge']] as const) {
     step(id, label);

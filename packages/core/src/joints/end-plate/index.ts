@@ -6,7 +6,8 @@ import { endPlateFirst, endPlateMoves } from './first.ts';
 import { endPlateSchema, type EndPlateInput } from './input.ts';
 import { parseLine, printLine } from './line.ts';
 import { endPlateModel, type EndPlateModel } from './model.ts';
-import { endPlateQuantities, endPlateSolid } from './solid.ts';
+import { quantitiesOf } from '../solid-parts.ts';
+import { endPlateSolid } from './solid.ts';
 import { endPlateDrawing } from './views.ts';
 
 /** A plate across the beam end, welded to the web and bolted to the support: nominally pinned. */
@@ -21,7 +22,7 @@ export const endPlate: JointKind<EndPlateInput, EndPlateModel> = {
   model: endPlateModel,
   prepare: endPlateToEn1993 as (m: EndPlateModel) => ReturnType<JointKind['prepare']>,
   solid: endPlateSolid,
-  quantities: endPlateQuantities,
+  quantities: (m) => quantitiesOf(endPlateSolid(m), m.bolt),
   drawing: (m, title, combination) => endPlateDrawing(m, endPlateSolid(m), title, combination),
   members: (i) => memberWords(i.beam, i.support),
   line: { print: printLine, parse: parseLine },

@@ -1,17 +1,14 @@
-import { BOLT_CLASSES, boltSize, holeSize, type BoltSize, type HoleSize, type SteelStrength } from '../../catalogue/index.ts';
+import { BOLT_CLASSES, boltSize, holeSize, type HoleSize, type SteelStrength } from '../../catalogue/index.ts';
 import type { Basis } from '../../job/basis.ts';
-import { Refusal } from '../../refusal.ts';
 import type { SimpleJointModel } from '../lay-out.ts';
-import { memberDimensions, strength, supportModel, type MemberDimensions, type SupportModel } from '../members.ts';
+import { memberDimensions, strength, supportModel } from '../members.ts';
+import { refuseSize as refuse, tenth as round } from '../refuse-size.ts';
 import { bottomEnd, edgeDistance, groupHeight, type EndPlateInput } from './input.ts';
 
 /** A shear end plate with every value looked up. Lengths mm, stresses MPa. */
 export interface EndPlateModel extends SimpleJointModel {
   readonly input: EndPlateInput;
-  readonly beam: MemberDimensions;
-  readonly support: SupportModel;
   readonly plateSteel: SteelStrength;
-  readonly bolt: BoltSize;
   readonly hole: { readonly normal: number; readonly plate: HoleSize; readonly support: HoleSize };
   readonly plateTop: number;
   readonly e1: number;
@@ -23,11 +20,6 @@ export interface EndPlateModel extends SimpleJointModel {
   /** Flange of the supporting column in bending, where it is known. */
   readonly column: { readonly b: number; readonly tw: number; readonly r: number } | null;
 }
-
-const round = (x: number): number => Math.round(x * 10) / 10;
-const refuse = (field: string, value: number, what: string, accepted: string): never => {
-  throw new Refusal(field, `${field}: ${round(value)} mm ${what}; accepted is ${accepted}.`);
-};
 
 /** Looks up sections, steels and bolts and refuses a joint that can't be built as described. */
 export function endPlateModel(input: EndPlateInput, basis: Basis): EndPlateModel {

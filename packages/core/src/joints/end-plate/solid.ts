@@ -1,8 +1,8 @@
-import { boltLength, boltMass } from '../../catalogue/index.ts';
-import { plateMass, type BoltPart, type Point, type Quantities, type Solid } from '../../detail/solid.ts';
+import { boltLength } from '../../catalogue/index.ts';
+import type { BoltPart, Point, Solid } from '../../detail/solid.ts';
+import { gradeName, memberPart } from '../solid-parts.ts';
 import type { EndPlateModel } from './model.ts';
 
-const gradeName = (steel: { grade?: string | undefined; f_y?: number | undefined }): string => steel.grade ?? `f_y ${steel.f_y}`;
 export const STUB = 300;
 
 /**
@@ -35,19 +35,10 @@ export function endPlateSolid(m: EndPlateModel): Solid {
       holes: at.map(({ x, z }) => ({ x, z, d_h: hole.plate.d_h, d_v: hole.plate.d_v })),
     }],
     members: [
-      { type: 'member', id: 'beam', label: beam.name, grade: gradeName(input.beam.steel), h: beam.h, b: beam.b, tw: beam.tw, tf: beam.tf, r: beam.r, outline: [...upper, [far, 0], [far, -beam.h], ...lower] },
-      ...(support.dims ? [{ type: 'member' as const, id: 'support' as const, label: support.dims.name, grade: gradeName(input.support.steel), h: support.dims.h, b: support.dims.b, tw: support.dims.tw, tf: support.dims.tf, r: support.dims.r, outline: [] }] : []),
+      memberPart('beam', beam, input.beam.steel, [...upper, [far, 0], [far, -beam.h], ...lower]),
+      ...(support.dims ? [memberPart('support', support.dims, input.support.steel)] : []),
     ],
     bolts: boltParts,
     welds: [-beam.tw / 2, beam.tw / 2].map((y) => ({ type: 'weld', leg: weld.s, length: weldLength, from: [plate.t, y, weldTop], to: [plate.t, y, weldTop - weldLength] })),
-  };
-}
-
-export function endPlateQuantities(m: EndPlateModel): Quantities {
-  const solid = endPlateSolid(m);
-  const first = solid.bolts[0]!;
-  return {
-    bolts: solid.bolts.length, boltLength: first.length, plateMass: solid.plates.reduce((sum, p) => sum + plateMass(p), 0),
-    boltMass: solid.bolts.length * boltMass(m.bolt, first.length), weldVolume: solid.welds.reduce((sum, w) => sum + (w.leg ** 2 / 2) * w.length, 0),
   };
 }

@@ -2,9 +2,10 @@ import type { Combination } from '../../actions/combination.ts';
 import { holeSize } from '../../catalogue/index.ts';
 import type { Basis } from '../../job/basis.ts';
 import { Refusal } from '../../refusal.ts';
+import { stepMove } from '../field-makers.ts';
 import type { FirstDetail, MemberSeed, Move } from '../kind.ts';
 import { memberDimensions, type SupportType } from '../members.ts';
-import { finPlateField, withRows } from './fields.ts';
+import { finPlateField, finPlateFields, withRows } from './fields.ts';
 import type { FinPlateInput } from './input.ts';
 import type { FinPlateModel } from './model.ts';
 
@@ -130,11 +131,7 @@ function reasons(i: I, beam: { name: string; h: number }, multiple: number, comb
 export function finPlateMoves(i: I, m: FinPlateModel): Move<I>[] {
   const moves: Move<I>[] = [];
   const step = (id: string, label: string, by = 1): void => {
-    const field = finPlateField(id);
-    const now = Number(field.get(i));
-    const ladder = (field.options?.map((o) => Number(o.value)) ?? field.steps!).filter((x) => (by > 0 ? x > now : x < now)).sort((a, b) => (a - b) * by);
-    const next = ladder[Math.abs(by) - 1];
-    if (next !== undefined) moves.push({ label: `${label} ${now} → ${next}`, input: field.set(i, next) });
+    moves.push(...stepMove(finPlateFields, i, id, label, by));
   };
   step('plate.t', 'plate');
   step('plate.t', 'plate', 2);

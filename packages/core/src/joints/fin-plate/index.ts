@@ -6,7 +6,8 @@ import { finPlateFirst, finPlateMoves } from './first.ts';
 import { finPlateSchema, type FinPlateInput } from './input.ts';
 import { parseLine, printLine } from './line.ts';
 import { finPlateModel, type FinPlateModel } from './model.ts';
-import { finPlateQuantities, finPlateSolid } from './solid.ts';
+import { quantitiesOf } from '../solid-parts.ts';
+import { finPlateSolid } from './solid.ts';
 import { finPlateDrawing } from './views.ts';
 
 /** A vertical plate welded to the support and bolted to one side of the beam web. */
@@ -21,7 +22,7 @@ export const finPlate: JointKind<FinPlateInput, FinPlateModel> = {
   model: finPlateModel,
   prepare: finPlateToEn1993 as (m: FinPlateModel) => ReturnType<JointKind['prepare']>,
   solid: finPlateSolid,
-  quantities: (m) => finPlateQuantities(m, finPlateSolid(m)),
+  quantities: (m) => quantitiesOf(finPlateSolid(m), m.bolt),
   drawing: (m, title, combination) => finPlateDrawing(m, finPlateSolid(m), title, combination),
   members: (i) => memberWords(i.beam, i.support),
   line: { print: printLine, parse: parseLine },

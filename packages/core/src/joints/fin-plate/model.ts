@@ -1,21 +1,15 @@
-import { BOLT_CLASSES, boltSize, holeSize, type BoltSize, type HoleSize, type SteelStrength } from '../../catalogue/index.ts';
+import { BOLT_CLASSES, boltSize, holeSize, type HoleSize, type SteelStrength } from '../../catalogue/index.ts';
 import type { Basis } from '../../job/basis.ts';
 import { Refusal } from '../../refusal.ts';
-import { memberDimensions, strength, supportModel, type MemberDimensions, type SupportModel } from '../members.ts';
+import type { SimpleJointModel } from '../lay-out.ts';
+import { memberDimensions, strength, supportModel } from '../members.ts';
+import { refuseSize as refuse, tenth as round } from '../refuse-size.ts';
 import { bottomEnd, groupHeight, plateWidth, type FinPlateInput } from './input.ts';
 
 /** A fin plate with every value looked up: what rules, checks, solid and drawing read. Lengths mm, stresses MPa. */
-export interface FinPlateModel {
+export interface FinPlateModel extends SimpleJointModel {
   readonly input: FinPlateInput;
-  readonly basis: Basis;
-  readonly beam: MemberDimensions;
-  readonly beamSteel: SteelStrength;
-  readonly support: SupportModel;
   readonly plateSteel: SteelStrength;
-  readonly bolt: BoltSize;
-  readonly f_ub: number;
-  /** Table 3.4: 0.6 in the shank, else by class. */
-  readonly alpha_v: number;
   readonly hole: { readonly normal: number; readonly plate: HoleSize; readonly web: HoleSize };
   /** Top of beam to top of plate. */
   readonly plateTop: number;
@@ -25,18 +19,7 @@ export interface FinPlateModel {
   readonly B2: number;
   readonly z_p: number;
   readonly width: number;
-  readonly top_to_bolt: number;
-  readonly l_n: number;
-  readonly d_nt: number;
-  readonly d_nb: number;
-  readonly notchTop: boolean;
-  readonly notchBottom: boolean;
 }
-
-const refuse = (field: string, value: number, what: string, accepted: string): never => {
-  throw new Refusal(field, `${field}: ${round(value)} mm ${what}; accepted is ${accepted}.`);
-};
-const round = (x: number): number => Math.round(x * 10) / 10;
 
 /** Looks up sections, steels and bolts and refuses a joint that can't be built as described. */
 export function finPlateModel(input: FinPlateInput, basis: Basis): FinPlateModel {

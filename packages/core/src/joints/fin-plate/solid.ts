@@ -1,9 +1,8 @@
-import { boltLength, boltMass } from '../../catalogue/index.ts';
-import { plateMass, type BoltPart, type Point, type Quantities, type Solid } from '../../detail/solid.ts';
+import { boltLength } from '../../catalogue/index.ts';
+import type { BoltPart, Point, Solid } from '../../detail/solid.ts';
+import { gradeName, memberPart } from '../solid-parts.ts';
 import type { FinPlateModel } from './model.ts';
 
-/** Name of a steel for a callout. */
-const gradeName = (steel: { grade?: string | undefined; f_y?: number | undefined }): string => steel.grade ?? `f_y ${steel.f_y}`;
 
 /** Length of beam shown beyond the plate. */
 export const STUB = 260;
@@ -31,10 +30,8 @@ export function finPlateSolid(m: FinPlateModel): Solid {
       holes: at.map(({ x, z }) => ({ x, z, d_h: hole.plate.d_h, d_v: hole.plate.d_v })),
     }],
     members: [
-      { type: 'member', id: 'beam', label: beam.name, grade: gradeName(input.beam.steel), h: beam.h, b: beam.b, tw: beam.tw, tf: beam.tf, r: beam.r, outline: beamOutline(m, gap) },
-      ...(support.dims
-        ? [{ type: 'member' as const, id: 'support' as const, label: support.dims.name, grade: gradeName(input.support.steel), h: support.dims.h, b: support.dims.b, tw: support.dims.tw, tf: support.dims.tf, r: support.dims.r, outline: [] }]
-        : []),
+      memberPart('beam', beam, input.beam.steel, beamOutline(m, gap)),
+      ...(support.dims ? [memberPart('support', support.dims, input.support.steel)] : []),
     ],
     bolts: boltParts,
     welds: [near - plate.t, near].map((y) => ({ type: 'weld', leg: weld.s, length: plate.h, from: [0, y, top], to: [0, y, top - plate.h] })),
@@ -49,15 +46,4 @@ function beamOutline(m: FinPlateModel, gap: number): Point[] {
   const top: Point[] = m.notchTop ? [[gap, -m.d_nt], [gap + m.l_n, -m.d_nt], [gap + m.l_n, 0]] : [[gap, 0]];
   const bottom: Point[] = m.notchBottom ? [[gap + m.l_n, -m.beam.h], [gap + m.l_n, -m.beam.h + m.d_nb], [gap, -m.beam.h + m.d_nb]] : [[gap, -m.beam.h]];
   return [...top, [end, 0], [end, -m.beam.h], ...bottom];
-}
-
-export function finPlateQuantities(m: FinPlateModel, solid: Solid): Quantities {
-  const first = solid.bolts[0]!;
-  return {
-    bolts: solid.bolts.length,
-    boltLength: first.length,
-    plateMass: solid.plates.reduce((sum, p) => sum + plateMass(p), 0),
-    boltMass: solid.bolts.length * boltMass(m.bolt, first.length),
-    weldVolume: solid.welds.reduce((sum, w) => sum + (w.leg ** 2 / 2) * w.length, 0),
-  };
 }
