@@ -69,11 +69,11 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly RegisterE
 
   // Saves follow edits one after the other; each is made from the version that the last one gave.
   useEffect(() => {
-    if (joint.save !== 'waiting') return;
+    if (joint.save !== 'waiting' || joint.inFlight) return;
     // A moment later, so that the check and its repaint go first and quick steps make one save.
     const soon = setTimeout(() => void dispatch(save({ record, content: present, label: joint.lastLabel || 'changed', edits: joint.edits })), 80);
     return () => clearTimeout(soon);
-  }, [joint.save, record, present, joint.lastLabel, joint.edits, dispatch]);
+  }, [joint.save, joint.inFlight, record, present, joint.lastLabel, joint.edits, dispatch]);
   useEffect(() => {
     const warn = (e: BeforeUnloadEvent): void => { if (joint.save !== 'saved') e.preventDefault(); };
     window.addEventListener('beforeunload', warn);

@@ -55,7 +55,10 @@ describe('saves', () => {
     const first = send(store);
     expect(store.getState().joint.save).toBe('saving');
     store.dispatch(edited({ content: withGap(12), label: 'gap' }));
+    // The edit waits: a second save from the old version would be refused as stale.
+    expect(store.getState().joint).toMatchObject({ save: 'waiting', inFlight: true });
     await first;
+    expect(store.getState().joint.inFlight).toBe(false);
     expect(store.getState().joint.save).toBe('waiting');
     expect(store.getState().joint.record!.version).toBe(2);
     await send(store);

@@ -20,9 +20,11 @@ export interface JointState {
   readonly lastLabel: string;
   /** Counts changes, so that a save knows whether it brought the last one home. */
   readonly edits: number;
+  /** A save is on its way; the next one waits for the version that it brings. */
+  readonly inFlight: boolean;
 }
 
-const initialState: JointState = { record: null, present: null, past: [], future: [], save: 'saved', problem: null, stored: null, lastLabel: '', edits: 0 };
+const initialState: JointState = { record: null, present: null, past: [], future: [], save: 'saved', problem: null, stored: null, lastLabel: '', edits: 0, inFlight: false };
 
 export const contentOf = (j: JointContent): JointContent => ({ mark: j.mark, kind: j.kind, note: j.note, input: j.input, combinations: j.combinations, ...(j.settings ? { settings: j.settings } : {}) });
 
@@ -67,12 +69,12 @@ const slice = createSlice({
     saveAgain: (s): JointState => (s.save === 'failed' ? { ...s, save: 'waiting' } : s),
   },
   extraReducers: (build) => {
-    build.addCase(save.pending, (s) => ({ ...s, save: 'saving' as const, problem: null }));
-    build.addCase(save.fulfilled, (s, { payload, meta }) => (s.record?.id === payload.id ? { ...s, record: payload, save: s.edits === meta.arg.edits ? ('saved' as const) : ('waiting' as const) } : s));
+    build.addCase(save.pending, (s) => ({ ...s, save: 'saving' as const, problem: null, inFlight: true }));
+    build.addCase(save.fulfilled, (s, { payload, meta }) => (s.record?.id === payload.id ? { ...s, inFlight: false, record: payload, save: s.edits === meta.arg.edits ? ('saved' as const) : ('waiting' as const) } : s));
     build.addCase(save.rejected, (s, { payload }) => {
       const p = payload as { message: string; status: number; current?: unknown } | undefined;
-      if (p?.status === 409 && p.current) return { ...s, save: 'stale' as const, problem: p.message, stored: p.current as JointRecord };
-      return { ...s, save: 'failed' as const, problem: p?.message ?? 'The save failed.' };
+      if (p?.status === 409 && p.current) return { ...s, inFlight: false, save: 'stale' as const, problem: p.message, stored: p.current as JointRecord };
+      return { ...s, inFlight: false, save: 'failed' as const, problem: p?.message ?? 'The save failed.' };
     });
   },
 });
