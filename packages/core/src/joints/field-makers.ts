@@ -1,6 +1,7 @@
 import { HOLE_KINDS, STEEL_GRADES, type HoleKind, type SteelInput } from '../catalogue/index.ts';
 import type { MemberInput, Notch } from './fields.ts';
 import type { Field, FieldValue, Move } from './kind.ts';
+import { printPitch, readPitch, type Pitch } from './pitches.ts';
 import { SUPPORT_TYPES, type SupportType } from './members.ts';
 
 export const PLATE_STEPS = [6, 8, 10, 12, 15, 20, 25];
@@ -11,11 +12,22 @@ const HOLE_WORDS: Readonly<Record<HoleKind, string>> = {
 };
 export const HOLE_CHOICES = HOLE_KINDS.map((k) => [k, HOLE_WORDS[k]] as const);
 
+interface RowsInput {
+  readonly n1: number;
+  readonly p1: Pitch;
+}
+
 /** Makers of the fields of one kind's input. */
 export const fieldMakers = <I>() => ({
   /** A number in mm; `steps` are the practical values of the arrow keys. */
   mm: (id: string, label: string, symbol: string, steps: readonly number[], get: (i: I) => number, set: (i: I, v: number) => I): Field<I> => ({
     id, label, symbol, unit: 'mm', type: 'number', steps, get, set: (i, v) => set(i, Number(v)),
+  }),
+  /** Spacings of rows: one number for all, or each from the top; a list sets the number of rows. */
+  pitch: (id: string, label: string, symbol: string, rows: (i: I) => RowsInput, set: (i: I, rows: RowsInput) => I): Field<I> => ({
+    id, label, symbol, unit: 'mm', type: 'list', steps: range(40, 200, 5),
+    get: (i) => { const { p1 } = rows(i); return typeof p1 === 'number' ? p1 : printPitch(p1); },
+    set: (i, v) => set(i, readPitch(String(v), rows(i)) ?? { n1: rows(i).n1, p1: Number(v) }),
   }),
   choice: (id: string, label: string, options: readonly (readonly [FieldValue, string])[], get: (i: I) => FieldValue, set: (i: I, v: FieldValue) => I): Field<I> => ({
     id, label, unit: '', type: 'choice', options: options.map(([value, text]) => ({ value, label: text })), get, set,
@@ -62,6 +74,7 @@ export function memberFields<I extends Members>(): Field<I>[] {
 export function stepMove<I>(fields: readonly Field<I>[], input: I, id: string, label: string, by: number): Move<I>[] {
   const field = fields.find((f) => f.id === id)!;
   const now = Number(field.get(input));
+  if (!Number.isFinite(now)) return []; // a list of unequal values has no next step
   const ladder = (field.options?.map((o) => Number(o.value)) ?? field.steps!).filter((x) => (by > 0 ? x > now : x < now)).sort((a, b) => (a - b) * by);
   const next = ladder[Math.abs(by) - 1];
   return next === undefined ? [] : [{ label: `${label} ${now} → ${next}`, input: field.set(input, next) }];

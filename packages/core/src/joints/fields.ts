@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { tidyPitch } from './pitches.ts';
 import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, HOLE_KINDS } from '../catalogue/bolts.ts';
 
 /** Schema pieces shared by the kinds of joint. Lengths in mm, stresses in MPa. Every limit has a sentence that says what is accepted. */
@@ -51,12 +52,20 @@ export const notchSchema = Joi.object({
 
 export const beamSchema = Joi.object({ ...memberKeys, steel: steelSchema.required(), notch: notchSchema }).or('section', 'h').and('h', 'b', 'tw', 'tf', 'r');
 
+/** One spacing for each pair of rows, from the top; equal ones become one number. */
+const spacings = Joi.array().items(size(10, 500)).max(29).custom((list: number[], helpers) => {
+  const { n1 } = helpers.state.ancestors[0] as { n1: number };
+  return list.length === n1 - 1 ? tidyPitch(list) : helpers.error('pitch.count', { given: list.length, wanted: n1 - 1 });
+});
+const onePitch = Joi.number().max(500).when('n1', { is: 1, then: Joi.number().min(0).default(0), otherwise: Joi.number().min(10).required() });
+export const pitchSchema = Joi.any().when(Joi.array(), { then: spacings, otherwise: onePitch });
+
 export const boltSchema = Joi.object({
   d: Joi.number().valid(...BOLT_DIAMETERS).required(),
   cls: Joi.string().valid(...BOLT_CLASS_NAMES).required(),
   n1: count(1, 30).required(),
   n2: count(1, 2).default(1),
-  p1: Joi.number().max(500).when('n1', { is: 1, then: Joi.number().min(0).default(0), otherwise: Joi.number().min(10).required() }),
+  p1: pitchSchema,
   p2: Joi.number().max(500).when('n2', { is: 2, then: Joi.number().min(10).required(), otherwise: Joi.number().min(0).default(0) }),
   threads_in_plane: Joi.boolean().default(true),
   category: Joi.string().valid('A', 'B', 'C').default('A'),
@@ -85,6 +94,7 @@ const MESSAGES: Joi.LanguageMessages = {
   'string.empty': '{{#label}}: the text is empty; it must be given.',
   'string.max': '{{#label}}: the text is longer than {{#limit}} characters; make it shorter.',
   'boolean.base': '{{#label}}: "{{#value}}" is not yes or no; accepted are true and false.',
+  'pitch.count': '{{#label}}: {{#given}} spacings are given; accepted are {{#wanted}}, one between each pair of rows, or one number.',
   'array.base': '{{#label}}: this must be a list.',
   'array.max': '{{#label}}: the list is longer than {{#limit}} entries; accepted are {{#limit}} or fewer.',
 };

@@ -13,7 +13,8 @@ export interface Field<I> {
   readonly label: string;
   readonly symbol?: string;
   readonly unit: 'mm' | '';
-  readonly type: 'number' | 'choice' | 'toggle' | 'section' | 'grade';
+  /** `list`: one number, or several with spaces between them. */
+  readonly type: 'number' | 'list' | 'choice' | 'toggle' | 'section' | 'grade';
   readonly options?: readonly { readonly value: FieldValue; readonly label: string }[];
   /** Practical values that the arrow keys step through. */
   readonly steps?: readonly number[];

@@ -2,7 +2,9 @@ import type { BoltSize, HoleKind, HoleSize, SteelInput, SteelStrength } from '..
 import type { Origin, Sheet, Slot } from '../formula/index.ts';
 import type { Basis } from '../job/basis.ts';
 import { holeFactors, SLIP_FACTORS, slipHoleFactor, type FrictionClass } from '../standards/en1993/bolts.ts';
+import type { EndBoltsCase, endSlots } from '../standards/en1993/end-bolts.ts';
 import type { holeSlots, simpleJointSheet } from '../standards/en1993/simple-joint-sheet.ts';
+import { groupHeight, pitches, printPitch, rowDepths, type Pitch } from './pitches.ts';
 import type { MemberDimensions, SupportModel } from './members.ts';
 
 /** Values of a sheet's given symbols, each with where it came from. */
@@ -34,7 +36,7 @@ export interface BoltsInput {
   readonly d: number;
   readonly cls: string;
   readonly n1: number;
-  readonly p1: number;
+  readonly p1: Pitch;
   readonly threads_in_plane: boolean;
   readonly category: 'A' | 'B' | 'C';
   readonly friction: FrictionClass;
@@ -47,7 +49,7 @@ export interface SimpleJointModel {
     readonly beam: { readonly A?: number; readonly steel: SteelInput };
     readonly support: { readonly steel: SteelInput };
     readonly bolts: BoltsInput;
-    readonly weld: { readonly s: number };
+    readonly weld?: { readonly s: number };
   };
   readonly basis: Basis;
   readonly beam: MemberDimensions;
@@ -64,6 +66,16 @@ export interface SimpleJointModel {
   readonly notchTop: boolean;
   readonly notchBottom: boolean;
 }
+
+const isEven = (b: { readonly p1: Pitch }): boolean => typeof b.p1 === 'number';
+const mean = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0) / list.length;
+
+/** What the shared checks ask of the case of any pinned joint with one bolt line in the web. */
+export const simpleJointCase = (m: SimpleJointModel) => ({
+  n1: m.input.bolts.n1, n2: 1, p2: 0, e_2b: 0, even: isEven(m.input.bolts), notchTop: m.notchTop, notchBottom: m.notchBottom, l_n: m.l_n,
+  channel: m.beam.shape === 'C', flangeHeld: m.basis.settings.flange_held,
+  threads: m.input.bolts.threads_in_plane, longJoint: m.basis.settings.long_joint, category: m.input.bolts.category,
+});
 
 type Slots = ReturnType<typeof simpleJointSheet>['slots'];
 
@@ -93,13 +105,23 @@ export function layOutSimpleJoint(lay: LayOut, slots: Slots, m: SimpleJointModel
   lay.put(slots.f_ub, m.f_ub, 'catalogue', `class ${bolts.cls}`);
   lay.put(slots.alpha_v, m.alpha_v, 'code', `EN 1993-1-8, Table 3.4: class ${bolts.cls}, ${bolts.threads_in_plane ? 'threads' : 'shank'} in the shear plane`);
   lay.put(slots.n1, bolts.n1, 'input', 'bolts.n1');
-  lay.put(slots.p1, bolts.p1, 'input', 'bolts.p1');
+  const list = pitches(bolts);
+  const typed = `bolts.p1: ${printPitch(bolts.p1)}`;
+  lay.put(slots.p1, list.length ? Math.min(...list) : 0, 'input', typed);
+  if (!isEven(bolts)) {
+    const middle = mean(rowDepths(bolts));
+    const heights = rowDepths(bolts).map((z) => z - middle);
+    lay.put(slots.p_big, Math.max(...list), 'input', typed);
+    lay.put(slots.p_sum, groupHeight(bolts), 'input', typed);
+    lay.put(slots.S_z, heights.reduce((sum, z) => sum + z * z, 0), 'input', typed);
+    lay.put(slots.z_far, Math.max(...heights.map(Math.abs)), 'input', typed);
+  }
   lay.put(slots.t_pk, bolts.packing, 'input', 'bolts.packing');
   lay.put(slots.planes, 1, 'code', 'the bolts are cut in one plane');
   lay.put(slots.d_0, m.hole.normal, 'code', `EN 1090-2, Table 11: normal hole for M${bolts.d}`);
   lay.put(slots.z_b1, m.top_to_bolt, 'input', `beam top to the first row${flipped}`);
   lay.put(slots.k_a, settings.throat_factor, 'basis', 'settings: throat over leg');
-  lay.put(slots.s, input.weld.s, 'input', 'weld.s');
+  if (input.weld) lay.put(slots.s, input.weld.s, 'input', 'weld.s');
   lay.put(slots.mu, SLIP_FACTORS[bolts.friction], 'code', `EN 1993-1-8, Table 3.7: class ${bolts.friction}`);
   lay.put(slots.k_s, Math.min(...holes.map(slipHoleFactor)), 'code', 'EN 1993-1-8, Table 3.6');
   lay.put(slots.n_f, 1, 'code', 'two parts clamped: one friction face');
@@ -108,6 +130,43 @@ export function layOutSimpleJoint(lay: LayOut, slots: Slots, m: SimpleJointModel
   lay.put(slots.t_2, support.t, ...supportRef(support.type === 'column_flange' ? 'tf' : 'tw'));
   if (support.d2 !== null) lay.put(slots.d_2, support.d2, ...supportRef('clear depth of the web'));
   lay.steel(slots.f_y_2, slots.f_u_2, support.steel, 'support', input.support.steel, support.t_ref);
+}
+
+/** What joints bolted through the support by two lines know of it besides. */
+export interface EndBoltsModel extends SimpleJointModel {
+  readonly input: SimpleJointModel['input'] & {
+    readonly support: { readonly e_side?: number; readonly other_side?: { readonly V_Ed: number } };
+    readonly bolts: { readonly p3: number };
+  };
+  readonly e_top: number | null;
+  readonly e_bottom: number | null;
+  /** Flange of the supporting column in bending, where it is known. */
+  readonly column: { readonly b: number; readonly tw: number; readonly r: number } | null;
+}
+
+/** The support as the checks of its bolts see it; `rows` of bolts. */
+export const endSupport = (m: EndBoltsModel, rows: number): EndBoltsCase['support'] => ({
+  rows, onFlange: m.support.type === 'column_flange', d2: m.support.d2 !== null, column: m.column !== null,
+  e_top: m.e_top !== null, e_bottom: m.e_bottom !== null, e_side: m.input.support.e_side !== undefined, both: m.input.support.other_side !== undefined,
+});
+
+/** Gauge, edges of the support, the beam on its far face, the column's flange, washers and heads. */
+export function layOutEndBolts(lay: LayOut, ends: ReturnType<typeof endSlots>, m: EndBoltsModel, flipped: string): void {
+  const { input, support } = m;
+  lay.put(ends.p_3, input.bolts.p3, 'input', 'bolts.p3');
+  if (m.e_top !== null) lay.put(ends.e_top, m.e_top, 'input', `support.e_top${flipped}`);
+  if (m.e_bottom !== null) lay.put(ends.e_bottom, m.e_bottom, 'input', `support.e_bottom${flipped}`);
+  if (input.support.e_side !== undefined) lay.put(ends.e_side, input.support.e_side, 'input', 'support.e_side');
+  if (input.support.other_side) lay.put(ends.V_Ed_2, input.support.other_side.V_Ed * 1e3, 'input', 'support.other_side.V_Ed');
+  if (m.column) {
+    const kind = support.dims?.fromCatalogue ? 'catalogue' : 'input';
+    const ref = (dim: string): string => (support.dims?.fromCatalogue ? `${support.dims.name}: ${dim}` : `support.${dim}`);
+    lay.put(ends.b_c, m.column.b, kind, ref('b'));
+    lay.put(ends.t_wc, m.column.tw, kind, ref('tw'));
+    lay.put(ends.r_c, m.column.r, kind, ref('r'));
+  }
+  lay.put(ends.d_w, m.bolt.d_w, 'catalogue', `M${input.bolts.d}: washer`);
+  lay.put(ends.s_b, m.bolt.s, 'catalogue', `M${input.bolts.d}: width across flats`);
 }
 
 /** The part with the lower f_u governs a weld (EN 1993-1-8, 4.5.3.2(6)); equal ones take the larger beta_w. */

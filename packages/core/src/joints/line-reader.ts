@@ -1,9 +1,13 @@
 import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, HOLE_KINDS, type HoleKind, type SteelInput } from '../catalogue/index.ts';
 import { LineError } from './kind.ts';
+import { tidyPitch, type Pitch } from './pitches.ts';
 
 /** Pieces that the detail lines of all kinds share: how numbers, steels and the optional segments are written and read. */
 
 export const lineNumber = (x: number): string => String(Math.round(x * 1e6) / 1e6);
+/** A pitch, or unequal ones from the top: `70`, `60+80+80`. */
+export const linePitch = (p: Pitch): string => (typeof p === 'number' ? lineNumber(p) : p.map(lineNumber).join('+'));
+
 /** Read back to what was printed: no floating-point dust. */
 export const tidy = (x: number): number => Math.round(x * 1e6) / 1e6;
 
@@ -116,7 +120,7 @@ export class LineReader {
   }
 
   /** Rows, lines, size and class, with what stands behind the @: `second` says when a second distance belongs there. */
-  bolts(second: (lines: number) => boolean, example: (lines: number) => string): { n1: number; n2: number; d: number; cls: string; distances: [number, number]; token: Token } {
+  bolts(second: (lines: number) => boolean, example: (lines: number) => string): { n1: number; n2: number; d: number; cls: string; distances: [Pitch, number]; token: Token } {
     const tokens = this.need('bolts', example(1));
     const token = tokens[0]!;
     const [, rows, lines = '1', d, cls] = BOLTS.exec(token.text)!;
@@ -132,9 +136,12 @@ export class LineReader {
       return { ...found, distances: [0, 0] };
     }
     const at = tokens[1] ?? { ...token, start: token.end, text: '' };
-    const m = (two ? new RegExp(`^@${N}/${N}$`) : new RegExp(`^@${N}$`)).exec(at.text) ?? fail(at, example(n2).includes('/') || two ? 'pitch and gauge, as in @70/60' : 'a pitch, as in @70');
+    const list = '(\\d+(?:\\.\\d+)?(?:\\+\\d+(?:\\.\\d+)?)*)';
+    const m = (two ? new RegExp(`^@${list}/${N}$`) : new RegExp(`^@${list}$`)).exec(at.text) ?? fail(at, example(n2).includes('/') || two ? 'pitch and gauge, as in @70/60' : 'a pitch, as in @70');
     if (tokens[2]) fail(tokens[2], '| after the bolts');
-    return { ...found, distances: [Number(m[1]), two ? Number(m[2]) : 0] };
+    const spacings = m[1]!.split('+').map(Number);
+    if (spacings.length > 1 && spacings.length !== n1 - 1) fail(at, `one pitch, or ${n1 - 1} between ${n1} rows, as in @60+80+80`);
+    return { ...found, distances: [spacings.length > 1 ? tidyPitch(spacings) : spacings[0]!, two ? Number(m[2]) : 0] };
   }
 
   holes(names: readonly [string, string]): [HoleKind, HoleKind] {

@@ -1,15 +1,16 @@
 import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, type HoleKind } from '../../catalogue/index.ts';
 import { fieldMakers, HOLE_CHOICES, memberFields, PLATE_STEPS, range } from '../field-makers.ts';
 import type { Edit, Field } from '../kind.ts';
+import { groupHeight as heightOf, withRowCount, type Pitch } from '../pitches.ts';
 import { bottomEnd, edgeDistance, type EndPlateInput } from './input.ts';
 
 type I = EndPlateInput;
-const { mm, choice, grade } = fieldMakers<I>();
+const { mm, choice, grade, pitch } = fieldMakers<I>();
 const plate = (i: I, change: Partial<I['plate']>): I => ({ ...i, plate: { ...i.plate, ...change } });
 const bolts = (i: I, change: Partial<I['bolts']>): I => ({ ...i, bolts: { ...i.bolts, ...change } });
 
 /** A new pitch or number of rows: the plate grows or shrinks at its lower end, both end distances stay. */
-export const withRows = (i: I, n1: number, p1: number): I => plate(bolts(i, { n1, p1 }), { h: i.plate.e1 + (n1 - 1) * p1 + bottomEnd(i) });
+export const withRows = (i: I, rows: { readonly n1: number; readonly p1: Pitch }): I => plate(bolts(i, rows), { h: i.plate.e1 + heightOf(rows) + bottomEnd(i) });
 
 export const endPlateFields: readonly Field<I>[] = [
   ...memberFields<I>(),
@@ -24,8 +25,8 @@ export const endPlateFields: readonly Field<I>[] = [
   mm('plate.e2', 'Edge distance', 'e2', range(25, 100, 5), edgeDistance, (i, v) => plate(i, { b: i.bolts.p3 + 2 * v })),
   choice('bolts.d', 'Bolt size', BOLT_DIAMETERS.map((d) => [d, `M${d}`] as const), (i) => i.bolts.d, (i, v) => bolts(i, { d: Number(v) })),
   choice('bolts.cls', 'Class', BOLT_CLASS_NAMES.map((c) => [c, c] as const), (i) => i.bolts.cls, (i, v) => bolts(i, { cls: String(v) })),
-  { id: 'bolts.n1', label: 'Rows', symbol: 'n1', unit: '', type: 'number', steps: range(1, 20, 1), get: (i) => i.bolts.n1, set: (i, v) => withRows(i, Number(v), i.bolts.p1) },
-  mm('bolts.p1', 'Pitch', 'p1', range(40, 200, 5), (i) => i.bolts.p1, (i, v) => withRows(i, i.bolts.n1, v)),
+  { id: 'bolts.n1', label: 'Rows', symbol: 'n1', unit: '', type: 'number', steps: range(1, 20, 1), get: (i) => i.bolts.n1, set: (i, v) => withRows(i, withRowCount(i.bolts, Number(v))) },
+  pitch('bolts.p1', 'Pitch', 'p1', (i) => i.bolts, withRows),
   // A wider gauge widens the plate: the edge distances stay.
   mm('bolts.p3', 'Gauge', 'p3', range(80, 200, 10), (i) => i.bolts.p3, (i, v) => plate(bolts(i, { p3: v }), { b: i.plate.b + v - i.bolts.p3 })),
   choice('bolts.threads', 'In the shear plane', [[true, 'threads'], [false, 'shank']], (i) => i.bolts.threads_in_plane, (i, v) => bolts(i, { threads_in_plane: v === true })),
@@ -38,8 +39,8 @@ export const endPlateFields: readonly Field<I>[] = [
 ];
 
 export const endPlateEdits: readonly Edit<I>[] = [
-  { id: 'row.add', label: 'Add a bolt row', apply: (i) => withRows(i, i.bolts.n1 + 1, i.bolts.p1 || 70) },
-  { id: 'row.remove', label: 'Remove this bolt row', apply: (i) => (i.bolts.n1 > 1 ? withRows(i, i.bolts.n1 - 1, i.bolts.p1) : null) },
+  { id: 'row.add', label: 'Add a bolt row', apply: (i) => withRows(i, withRowCount(i.bolts, i.bolts.n1 + 1)) },
+  { id: 'row.remove', label: 'Remove this bolt row', apply: (i) => (i.bolts.n1 > 1 ? withRows(i, withRowCount(i.bolts, i.bolts.n1 - 1)) : null) },
 ];
 
 export const endPlateField = (id: string): Field<I> => endPlateFields.find((f) => f.id === id)!;

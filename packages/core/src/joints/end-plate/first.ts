@@ -4,6 +4,7 @@ import type { Basis } from '../../job/basis.ts';
 import { Refusal } from '../../refusal.ts';
 import { stepMove } from '../field-makers.ts';
 import type { FirstDetail, MemberSeed, Move } from '../kind.ts';
+import { withRowCount } from '../pitches.ts';
 import { memberDimensions, type MemberDimensions, type SupportType } from '../members.ts';
 import { endPlateField, endPlateFields, withRows } from './fields.ts';
 import type { EndPlateInput } from './input.ts';
@@ -83,7 +84,7 @@ export function endPlateMoves(i: I): Move<I>[] {
   const ends = Math.min(i.plate.e1, bottomEnd(i));
   moves.push({ label: `ends ${ends} → ${ends + 10}`, input: endPlateField('plate.e1').set(endPlateField('plate.e1_bot').set(i, bottomEnd(i) + 10), i.plate.e1 + 10) });
   moves.push({ label: 'plate 10 up', input: { ...i, plate: { ...i.plate, top: i.plate.top - 10 } } }, { label: 'plate 10 down', input: { ...i, plate: { ...i.plate, top: i.plate.top + 10 } } });
-  const rows = withRows(i, i.bolts.n1 + 1, i.bolts.p1 || 70);
+  const rows = withRows(i, withRowCount(i.bolts, i.bolts.n1 + 1));
   moves.push({ label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}`, input: rows }, { label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}, plate 30 up`, input: { ...rows, plate: { ...rows.plate, top: i.plate.top - 30 } } });
   const bigger = [16, 20, 24, 30].find((d) => d > i.bolts.d);
   if (bigger) moves.push({ label: `bolts M${i.bolts.d} → M${bigger}`, input: { ...i, bolts: { ...i.bolts, d: bigger }, plate: { ...i.plate, b: i.bolts.p3 + 2 * Math.max(edgeDistance(i), 1.25 * bigger + 5) } } });

@@ -3,6 +3,7 @@ import type { HoleKind, SteelInput } from '../../catalogue/index.ts';
 import { beamSchema, boltSchema, holeSchema, memberKeys, size, steelSchema, type MemberInput, type Notch } from '../fields.ts';
 import type { BoltsInput } from '../lay-out.ts';
 import type { SupportType } from '../members.ts';
+import { groupHeight as heightOf } from '../pitches.ts';
 
 /** A shear end plate as the user describes it; lengths in mm. Two bolt lines, one each side of the web, gauge p3. */
 export interface EndPlateInput {
@@ -59,7 +60,7 @@ export const endPlateSchema = Joi.object({
 });
 
 /** Height of the bolt group. */
-export const groupHeight = (i: EndPlateInput): number => (i.bolts.n1 - 1) * i.bolts.p1;
+export const groupHeight = (input: EndPlateInput): number => heightOf(input.bolts);
 /** Last row to the lower end of the plate. */
 export const bottomEnd = (i: EndPlateInput): number => i.plate.h - i.plate.e1 - groupHeight(i);
 /** Bolt line to the side edge of the plate. */

@@ -1,4 +1,4 @@
-import { lineNumber as num, LineReader, printOptions, printSteel, tidy } from '../line-reader.ts';
+import { lineNumber as num, linePitch, LineReader, printOptions, printSteel, tidy } from '../line-reader.ts';
 import type { EndPlateInput } from './input.ts';
 
 /*
@@ -13,7 +13,7 @@ export function printLine(i: EndPlateInput): string {
   return [
     'EP',
     `${num(plate.t)}x${num(plate.b)}x${num(plate.h)} ${printSteel(plate.steel)}`,
-    `${bolts.n1}xM${bolts.d}-${bolts.cls} @${num(bolts.p1)}/${num(bolts.p3)}`,
+    `${bolts.n1}xM${bolts.d}-${bolts.cls} @${linePitch(bolts.p1)}/${num(bolts.p3)}`,
     `e1 ${num(plate.e1)}`,
     `top ${num(plate.top)}`,
     `fw ${num(weld.s)}`,

@@ -1,12 +1,13 @@
 import { BOLT_CLASSES, boltSize, holeSize, type HoleSize, type SteelStrength } from '../../catalogue/index.ts';
 import type { Basis } from '../../job/basis.ts';
-import type { SimpleJointModel } from '../lay-out.ts';
+import type { EndBoltsModel } from '../lay-out.ts';
 import { memberDimensions, strength, supportModel } from '../members.ts';
+import { pitches, rowDepths } from '../pitches.ts';
 import { refuseSize as refuse, tenth as round } from '../refuse-size.ts';
 import { bottomEnd, edgeDistance, groupHeight, type EndPlateInput } from './input.ts';
 
 /** A shear end plate with every value looked up. Lengths mm, stresses MPa. */
-export interface EndPlateModel extends SimpleJointModel {
+export interface EndPlateModel extends EndBoltsModel {
   readonly input: EndPlateInput;
   readonly plateSteel: SteelStrength;
   readonly hole: { readonly normal: number; readonly plate: HoleSize; readonly support: HoleSize };
@@ -15,10 +16,8 @@ export interface EndPlateModel extends SimpleJointModel {
   readonly e1_bot: number;
   readonly e2: number;
   readonly L1: number;
-  readonly e_top: number | null;
-  readonly e_bottom: number | null;
-  /** Flange of the supporting column in bending, where it is known. */
-  readonly column: { readonly b: number; readonly tw: number; readonly r: number } | null;
+  /** Depth of each row below the first. */
+  readonly rows: readonly number[];
 }
 
 /** Looks up sections, steels and bolts and refuses a joint that can't be built as described. */
@@ -43,6 +42,7 @@ export function endPlateModel(input: EndPlateInput, basis: Basis): EndPlateModel
     e1_bot: bottomEnd(input),
     e2: edgeDistance(input),
     L1: groupHeight(input),
+    rows: rowDepths(bolts),
     e_top: input.support.e_top ?? null,
     e_bottom: input.support.e_bottom ?? null,
     column: b !== undefined && tw !== undefined && r !== undefined ? { b, tw, r } : null,
@@ -64,7 +64,8 @@ function refuseImpossible(m: EndPlateModel): void {
   if (m.e1_bot <= hole.plate.d_v / 2) refuse('plate.h', plate.h, 'is too short for its bolts: the last row lies at or beyond the lower end', `more than ${round(plate.e1 + m.L1 + hole.plate.d_v / 2)} mm`);
   if (m.e2 <= hole.plate.d_h / 2) refuse('plate.b', plate.b, 'lets the holes cut the side edges of the plate', `more than p3 and a hole, ${round(bolts.p3 + hole.plate.d_h)} mm`);
   const d_v = Math.max(hole.plate.d_v, hole.support.d_v);
-  if (bolts.n1 > 1 && bolts.p1 <= d_v) refuse('bolts.p1', bolts.p1, 'lets the holes of two rows run into each other', `more than the hole, ${d_v} mm`);
+  const tight = Math.min(...pitches(bolts));
+  if (bolts.n1 > 1 && tight <= d_v) refuse('bolts.p1', tight, 'lets the holes of two rows run into each other', `more than the hole, ${d_v} mm`);
   const a = m.basis.settings.throat_factor * weld.s;
   const least = beam.tw + 1.6 * Math.SQRT2 * a + 2;
   if (bolts.p3 <= least || bolts.p3 <= beam.tw + 2 * weld.s + hole.plate.d_h) refuse('bolts.p3', bolts.p3, 'brings the bolts into the weld at the beam web', `more than ${round(Math.max(least, beam.tw + 2 * weld.s + hole.plate.d_h))} mm`);
@@ -83,7 +84,7 @@ function refuseImpossible(m: EndPlateModel): void {
 export function upturned(m: EndPlateModel): EndPlateModel {
   const top_to_bolt = m.beam.h - m.top_to_bolt - m.L1;
   return {
-    ...m, e1: m.e1_bot, e1_bot: m.e1, top_to_bolt, plateTop: top_to_bolt - m.e1_bot, e_top: m.e_bottom, e_bottom: m.e_top,
+    ...m, rows: m.rows.map((z) => m.L1 - z).reverse(), e1: m.e1_bot, e1_bot: m.e1, top_to_bolt, plateTop: top_to_bolt - m.e1_bot, e_top: m.e_bottom, e_bottom: m.e_top,
     d_nt: m.d_nb, d_nb: m.d_nt, notchTop: m.notchBottom, notchBottom: m.notchTop,
   };
 }

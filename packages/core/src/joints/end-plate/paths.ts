@@ -22,7 +22,7 @@ export function failurePaths(m: EndPlateModel, frames: Frames, mirror: boolean):
   const bottom = top - plate.h;
   const row1 = -m.top_to_bolt;
   const rowN = row1 - m.L1;
-  const rows = Array.from({ length: bolts.n1 }, (_, i) => row1 - i * bolts.p1);
+  const rows = m.rows.map((z) => row1 - z);
   const g = bolts.p3 / 2;
   const half = plate.b / 2;
   const R = m.hole.normal / 2;

@@ -14,7 +14,7 @@ export function endPlateSolid(m: EndPlateModel): Solid {
   const { plate, bolts, weld } = input;
   const top = -m.plateTop;
   const half = plate.b / 2;
-  const zs = Array.from({ length: bolts.n1 }, (_, i) => -m.top_to_bolt - i * bolts.p1);
+  const zs = m.rows.map((z) => -m.top_to_bolt - z);
   const at = zs.flatMap((z, row) => [-1, 1].map((side, line) => ({ x: (side * bolts.p3) / 2, z, row, line })));
   const farPlate = input.support.other_side ? plate.t : 0;
   const grip = plate.t + support.t + farPlate + bolts.packing;

@@ -114,12 +114,12 @@ function dimensions(m: EndPlateModel, frames: Frames): Item[] {
   const Y = (z: number): number => project(f, [0, z])[1];
   const X = (y: number): number => project(f, [y, 0])[0];
   const top = -m.plateTop;
-  const row = (i: number): number => -m.top_to_bolt - i * bolts.p1;
+  const row = (i: number): number => -m.top_to_bolt - m.rows[i]!;
   const g = bolts.p3 / 2;
   const down: DimensionSegment[] = [
     ...(m.plateTop > 0 ? [{ from: Y(0), to: Y(top), text: exact(m.plateTop), field: 'plate.top' }] : []),
     { from: Y(top), to: Y(row(0)), text: exact(plate.e1), field: 'plate.e1' },
-    ...Array.from({ length: bolts.n1 - 1 }, (_, i) => ({ from: Y(row(i)), to: Y(row(i + 1)), text: exact(bolts.p1), field: 'bolts.p1' })),
+    ...Array.from({ length: bolts.n1 - 1 }, (_, i) => ({ from: Y(row(i)), to: Y(row(i + 1)), text: exact(m.rows[i + 1]! - m.rows[i]!), field: 'bolts.p1' })),
     { from: Y(row(bolts.n1 - 1)), to: Y(top - plate.h), text: exact(m.e1_bot), field: 'plate.e1_bot' },
   ];
   const edge = Math.max(X(plate.b / 2), X(m.beam.b / 2));
@@ -166,7 +166,7 @@ function handles(m: EndPlateModel, f: Frame): Handle[] {
   const { bolts, plate } = m.input;
   const y = -plate.b / 2 - 4 * f.scale;
   const out: Handle[] = [];
-  if (bolts.n1 > 1) for (let i = 0; i < bolts.n1; i += 1) out.push({ at: project(f, [y, -m.top_to_bolt - i * bolts.p1]), edit: 'row.remove', sign: '−', label: `Remove bolt row ${i + 1}` });
+  if (bolts.n1 > 1) for (let i = 0; i < bolts.n1; i += 1) out.push({ at: project(f, [y, -m.top_to_bolt - m.rows[i]!]), edit: 'row.remove', sign: '−', label: `Remove bolt row ${i + 1}` });
   out.push({ at: project(f, [y, -m.top_to_bolt - m.L1 - Math.max(m.e1_bot * 0.85, 5 * f.scale)]), edit: 'row.add', sign: '+', label: 'Add a bolt row below' });
   return out;
 }

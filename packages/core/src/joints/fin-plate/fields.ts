@@ -1,17 +1,18 @@
 import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, type HoleKind } from '../../catalogue/index.ts';
 import { fieldMakers, HOLE_CHOICES, memberFields, PLATE_STEPS as PLATES, range } from '../field-makers.ts';
 import type { Edit, Field } from '../kind.ts';
+import { groupHeight as heightOf, withRowCount, type Pitch } from '../pitches.ts';
 import { bottomEnd, type FinPlateInput } from './input.ts';
 
 type I = FinPlateInput;
-const { mm, choice, grade } = fieldMakers<I>();
+const { mm, choice, grade, pitch } = fieldMakers<I>();
 
 const plate = (i: I, change: Partial<I['plate']>): I => ({ ...i, plate: { ...i.plate, ...change } });
 const bolts = (i: I, change: Partial<I['bolts']>): I => ({ ...i, bolts: { ...i.bolts, ...change } });
 const web = (i: I, change: Partial<I['web']>): I => ({ ...i, web: { ...i.web, ...change } });
 
 /** A new pitch or number of rows: the plate grows or shrinks at its lower end, both end distances stay. */
-const withRows = (i: I, n1: number, p1: number): I => plate(bolts(i, { n1, p1 }), { h: i.plate.e1 + (n1 - 1) * p1 + bottomEnd(i) });
+export const withRows = (i: I, rows: { readonly n1: number; readonly p1: Pitch }): I => plate(bolts(i, rows), { h: i.plate.e1 + heightOf(rows) + bottomEnd(i) });
 
 export const finPlateFields: readonly Field<I>[] = [
   ...memberFields<I>(),
@@ -26,8 +27,8 @@ export const finPlateFields: readonly Field<I>[] = [
   mm('web.e2b', 'Beam end to bolts', 'e_2b', range(30, 100, 5), (i) => i.web.e2b, (i, v) => web(i, { e2b: v })),
   choice('bolts.d', 'Bolt size', BOLT_DIAMETERS.map((d) => [d, `M${d}`] as const), (i) => i.bolts.d, (i, v) => bolts(i, { d: Number(v) })),
   choice('bolts.cls', 'Class', BOLT_CLASS_NAMES.map((c) => [c, c] as const), (i) => i.bolts.cls, (i, v) => bolts(i, { cls: String(v) })),
-  { id: 'bolts.n1', label: 'Rows', symbol: 'n1', unit: '', type: 'number', steps: range(1, 20, 1), get: (i) => i.bolts.n1, set: (i, v) => withRows(i, Number(v), i.bolts.p1) },
-  mm('bolts.p1', 'Pitch', 'p1', range(40, 200, 5), (i) => i.bolts.p1, (i, v) => withRows(i, i.bolts.n1, v)),
+  { id: 'bolts.n1', label: 'Rows', symbol: 'n1', unit: '', type: 'number', steps: range(1, 20, 1), get: (i) => i.bolts.n1, set: (i, v) => withRows(i, withRowCount(i.bolts, Number(v))) },
+  pitch('bolts.p1', 'Pitch', 'p1', (i) => i.bolts, withRows),
   choice('bolts.n2', 'Bolt lines', [[1, 'one'], [2, 'two']], (i) => i.bolts.n2, (i, v) => bolts(i, { n2: Number(v), p2: Number(v) === 2 ? i.bolts.p2 || (i.bolts.d > 20 ? 70 : 60) : 0 })),
   { ...mm('bolts.p2', 'Gauge', 'p2', range(50, 150, 5), (i) => i.bolts.p2, (i, v) => bolts(i, { p2: v })), applies: (i) => i.bolts.n2 > 1 },
   choice('bolts.threads', 'In the shear plane', [[true, 'threads'], [false, 'shank']], (i) => i.bolts.threads_in_plane, (i, v) => bolts(i, { threads_in_plane: v === true })),
@@ -40,10 +41,9 @@ export const finPlateFields: readonly Field<I>[] = [
 ];
 
 export const finPlateEdits: readonly Edit<I>[] = [
-  { id: 'row.add', label: 'Add a bolt row', apply: (i) => withRows(i, i.bolts.n1 + 1, i.bolts.p1 || 70) },
-  { id: 'row.remove', label: 'Remove this bolt row', apply: (i) => (i.bolts.n1 > 1 ? withRows(i, i.bolts.n1 - 1, i.bolts.p1) : null) },
+  { id: 'row.add', label: 'Add a bolt row', apply: (i) => withRows(i, withRowCount(i.bolts, i.bolts.n1 + 1)) },
+  { id: 'row.remove', label: 'Remove this bolt row', apply: (i) => (i.bolts.n1 > 1 ? withRows(i, withRowCount(i.bolts, i.bolts.n1 - 1)) : null) },
 ];
 
 /** The field with this id. */
 export const finPlateField = (id: string): Field<I> => finPlateFields.find((f) => f.id === id)!;
-export { withRows };

@@ -4,6 +4,7 @@ import type { Basis } from '../../job/basis.ts';
 import { Refusal } from '../../refusal.ts';
 import { stepMove } from '../field-makers.ts';
 import type { FirstDetail, MemberSeed, Move } from '../kind.ts';
+import { withRowCount } from '../pitches.ts';
 import { memberDimensions, type SupportType } from '../members.ts';
 import { finPlateField, finPlateFields, withRows } from './fields.ts';
 import type { FinPlateInput } from './input.ts';
@@ -147,7 +148,7 @@ export function finPlateMoves(i: I, m: FinPlateModel): Move<I>[] {
   moves.push({ label: 'plate 10 up', input: up }, { label: 'plate 10 down', input: { ...i, web: { ...i.web, top_to_bolt: i.web.top_to_bolt + 10 } } });
   step('bolts.p1', 'pitch');
   step('bolts.p1', 'pitch', 2);
-  const deeper = withRows(i, i.bolts.n1 + 1, i.bolts.p1 || 70);
+  const deeper = withRows(i, withRowCount(i.bolts, i.bolts.n1 + 1));
   moves.push({ label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}`, input: deeper });
   moves.push({ label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}, plate 30 up`, input: { ...deeper, web: { ...deeper.web, top_to_bolt: i.web.top_to_bolt - 30 } } });
   const bigger = [16, 20, 24, 30].find((d) => d > i.bolts.d);

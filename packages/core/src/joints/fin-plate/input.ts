@@ -1,7 +1,8 @@
 import Joi from 'joi';
 import type { HoleKind, SteelInput } from '../../catalogue/index.ts';
 import type { SupportType } from '../members.ts';
-import type { FrictionClass } from '../../standards/en1993/bolts.ts';
+import { groupHeight as heightOf } from '../pitches.ts';
+import type { BoltsInput } from '../lay-out.ts';
 import { beamSchema, boltSchema, holeSchema, memberKeys, size, steelSchema, type MemberInput, type Notch } from '../fields.ts';
 
 /** A fin plate as the user describes it; lengths in mm. Symbols and positions as in the method notes. */
@@ -24,18 +25,7 @@ export interface FinPlateInput {
   readonly plate: { readonly t: number; readonly h: number; readonly e1: number; readonly e2: number; readonly steel: SteelInput };
   readonly web: { readonly e2b: number; readonly top_to_bolt: number };
   readonly gap: number;
-  readonly bolts: {
-    readonly d: number;
-    readonly cls: string;
-    readonly n1: number;
-    readonly n2: number;
-    readonly p1: number;
-    readonly p2: number;
-    readonly threads_in_plane: boolean;
-    readonly category: 'A' | 'B' | 'C';
-    readonly friction: FrictionClass;
-    readonly packing: number;
-  };
+  readonly bolts: BoltsInput & { readonly n2: number; readonly p2: number };
   readonly weld: { readonly s: number };
   readonly holes: { readonly plate: HoleKind; readonly web: HoleKind };
 }
@@ -67,6 +57,6 @@ export const finPlateSchema = Joi.object({ beam: beamSchema.required(), support:
 /** Horizontal size of the plate, support face to free edge. */
 export const plateWidth = (input: FinPlateInput): number => input.gap + input.web.e2b + (input.bolts.n2 - 1) * input.bolts.p2 + input.plate.e2;
 /** Height of the bolt group. */
-export const groupHeight = (input: FinPlateInput): number => (input.bolts.n1 - 1) * input.bolts.p1;
+export const groupHeight = (input: FinPlateInput): number => heightOf(input.bolts);
 /** Last row to the lower end of the plate. */
 export const bottomEnd = (input: FinPlateInput): number => input.plate.h - input.plate.e1 - groupHeight(input);

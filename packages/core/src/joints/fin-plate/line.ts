@@ -1,5 +1,5 @@
 import { LineError } from '../kind.ts';
-import { lineNumber as num, LineReader, printOptions, printSteel, tidy } from '../line-reader.ts';
+import { lineNumber as num, linePitch, LineReader, printOptions, printSteel, tidy } from '../line-reader.ts';
 import { plateWidth, type FinPlateInput } from './input.ts';
 
 /*
@@ -16,7 +16,7 @@ export function printLine(i: FinPlateInput): string {
   return [
     'FP',
     `${num(plate.t)}x${num(plateWidth(i))}x${num(plate.h)} ${printSteel(plate.steel)}`,
-    `${bolts.n1}x${two ? '2x' : ''}M${bolts.d}-${bolts.cls}${bolts.n1 > 1 || two ? ` @${num(bolts.p1)}${two ? `/${num(bolts.p2)}` : ''}` : ''}`,
+    `${bolts.n1}x${two ? '2x' : ''}M${bolts.d}-${bolts.cls}${bolts.n1 > 1 || two ? ` @${linePitch(bolts.p1)}${two ? `/${num(bolts.p2)}` : ''}` : ''}`,
     `e ${num(plate.e1)}/${num(plate.e2)}`,
     `gap ${num(gap)}`,
     `top ${num(web.top_to_bolt - plate.e1)}`,

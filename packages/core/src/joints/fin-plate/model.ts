@@ -3,6 +3,7 @@ import type { Basis } from '../../job/basis.ts';
 import { Refusal } from '../../refusal.ts';
 import type { SimpleJointModel } from '../lay-out.ts';
 import { memberDimensions, strength, supportModel } from '../members.ts';
+import { pitches, rowDepths } from '../pitches.ts';
 import { refuseSize as refuse, tenth as round } from '../refuse-size.ts';
 import { bottomEnd, groupHeight, plateWidth, type FinPlateInput } from './input.ts';
 
@@ -16,6 +17,8 @@ export interface FinPlateModel extends SimpleJointModel {
   readonly e1: number;
   readonly e1_bot: number;
   readonly L1: number;
+  /** Depth of each row below the first. */
+  readonly rows: readonly number[];
   readonly B2: number;
   readonly z_p: number;
   readonly width: number;
@@ -41,6 +44,7 @@ export function finPlateModel(input: FinPlateInput, basis: Basis): FinPlateModel
     e1: plate.e1,
     e1_bot: bottomEnd(input),
     L1: groupHeight(input),
+    rows: rowDepths(bolts),
     B2: (bolts.n2 - 1) * bolts.p2,
     z_p: input.gap + web.e2b,
     width: plateWidth(input),
@@ -71,7 +75,8 @@ function refuseImpossible(m: FinPlateModel): void {
   if (web.e2b <= hole.web.d_h / 2) refuse('web.e2b', web.e2b, 'lets a hole cut the beam end', `more than half the hole, ${hole.web.d_h / 2} mm`);
   const d_v = Math.max(hole.plate.d_v, hole.web.d_v);
   const d_h = Math.max(hole.plate.d_h, hole.web.d_h);
-  if (bolts.n1 > 1 && bolts.p1 <= d_v) refuse('bolts.p1', bolts.p1, 'lets the holes of two rows run into each other', `more than the hole, ${d_v} mm`);
+  const tight = Math.min(...pitches(bolts));
+  if (bolts.n1 > 1 && tight <= d_v) refuse('bolts.p1', tight, 'lets the holes of two rows run into each other', `more than the hole, ${d_v} mm`);
   if (bolts.n2 > 1 && bolts.p2 <= d_h) refuse('bolts.p2', bolts.p2, 'lets the holes of two lines run into each other', `more than the hole, ${d_h} mm`);
   if (m.top_to_bolt - hole.web.d_v / 2 <= top)
     refuse('web.top_to_bolt', m.top_to_bolt, `puts the first row into the ${m.notchTop ? 'notch' : 'top flange'}`, `more than ${round(top + hole.web.d_v / 2)} mm`);
@@ -89,7 +94,7 @@ function refuseImpossible(m: FinPlateModel): void {
 export function upturned(m: FinPlateModel): FinPlateModel {
   const top_to_bolt = m.beam.h - m.top_to_bolt - m.L1;
   return {
-    ...m, e1: m.e1_bot, e1_bot: m.e1, top_to_bolt, plateTop: top_to_bolt - m.e1_bot,
+    ...m, rows: m.rows.map((z) => m.L1 - z).reverse(), e1: m.e1_bot, e1_bot: m.e1, top_to_bolt, plateTop: top_to_bolt - m.e1_bot,
     d_nt: m.d_nb, d_nb: m.d_nt, notchTop: m.notchBottom, notchBottom: m.notchTop,
   };
 }

@@ -33,7 +33,7 @@ export function failurePaths(m: FinPlateModel, frames: Frames, mirror: boolean):
   const xLast = x1 + m.B2;
   const row1 = -m.top_to_bolt;
   const rowN = row1 - m.L1;
-  const rows = Array.from({ length: bolts.n1 }, (_, i) => row1 - i * bolts.p1);
+  const rows = m.rows.map((z) => row1 - z);
   const lines = Array.from({ length: bolts.n2 }, (_, j) => x1 + j * bolts.p2);
   const R = m.hole.normal / 2;
   const webTop = m.notchTop ? -m.d_nt : -beam.tf;

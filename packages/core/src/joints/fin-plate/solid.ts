@@ -14,7 +14,7 @@ export function finPlateSolid(m: FinPlateModel): Solid {
   const top = -m.plateTop;
   const near = -beam.tw / 2;
   const xs = Array.from({ length: bolts.n2 }, (_, j) => m.z_p + j * bolts.p2);
-  const zs = Array.from({ length: bolts.n1 }, (_, i) => -m.top_to_bolt - i * bolts.p1);
+  const zs = m.rows.map((z) => -m.top_to_bolt - z);
   const grip = plate.t + beam.tw + bolts.packing;
   const length = boltLength(bolt, grip);
   const at = zs.flatMap((z, row) => xs.map((x, line) => ({ x, z, row, line })));

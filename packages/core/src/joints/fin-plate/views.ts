@@ -5,6 +5,7 @@ import {
 } from '../../detail/drawing.ts';
 import type { Point, Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
+import { lastPitch } from '../pitches.ts';
 import { prettyName, supportElevation } from '../support-view.ts';
 import { upturned, type FinPlateModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
@@ -164,11 +165,11 @@ function dimensions(m: FinPlateModel, f: Frame): Item[] {
   values.forEach((v, i) => {
     if (v > 0) along.push({ from: X(bounds[i]!), to: X(bounds[i + 1]!), text: exact(v), field: fields[i]! });
   });
-  const row = (i: number): number => -m.top_to_bolt - i * bolts.p1;
+  const row = (i: number): number => -m.top_to_bolt - m.rows[i]!;
   const down: DimensionSegment[] = [
     { from: Y(0), to: Y(top), text: exact(m.plateTop), field: 'plate.top' },
     { from: Y(top), to: Y(row(0)), text: exact(plate.e1), field: 'plate.e1' },
-    ...Array.from({ length: bolts.n1 - 1 }, (_, i) => ({ from: Y(row(i)), to: Y(row(i + 1)), text: exact(bolts.p1), field: 'bolts.p1' })),
+    ...Array.from({ length: bolts.n1 - 1 }, (_, i) => ({ from: Y(row(i)), to: Y(row(i + 1)), text: exact(m.rows[i + 1]! - m.rows[i]!), field: 'bolts.p1' })),
     { from: Y(row(bolts.n1 - 1)), to: Y(top - plate.h), text: exact(m.e1_bot), field: 'plate.e1_bot' },
   ];
   const edge = X(m.width);
@@ -218,9 +219,9 @@ function handles(m: FinPlateModel, f: Frame): Handle[] {
   const x = m.width + 4 * f.scale;
   const out: Handle[] = [];
   for (let i = 0; i < bolts.n1; i += 1) {
-    const z = -m.top_to_bolt - i * bolts.p1;
+    const z = -m.top_to_bolt - m.rows[i]!;
     if (bolts.n1 > 1) out.push({ at: project(f, [x, z]), edit: 'row.remove', sign: '−', label: `Remove bolt row ${i + 1}` });
   }
-  out.push({ at: project(f, [x, -m.top_to_bolt - m.L1 - Math.min(m.e1_bot, bolts.p1 || 70) * 0.75]), edit: 'row.add', sign: '+', label: 'Add a bolt row below' });
+  out.push({ at: project(f, [x, -m.top_to_bolt - m.L1 - Math.min(m.e1_bot, lastPitch(bolts)) * 0.75]), edit: 'row.add', sign: '+', label: 'Add a bolt row below' });
   return out;
 }

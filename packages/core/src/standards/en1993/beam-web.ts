@@ -6,6 +6,8 @@ import { blockTearing } from './plates.ts';
 export interface BeamWebCase {
   readonly n1: number;
   readonly n2: number;
+  /** All pitches are equal. */
+  readonly even: boolean;
   /** Notch on the side towards which the web block is pulled, and on the other. */
   readonly notchTop: boolean;
   readonly notchBottom: boolean;

@@ -1,15 +1,15 @@
 import type { HoleKind } from '../../catalogue/bolts.ts';
 import type { Formula, Run, FormulaSection } from '../../formula/index.ts';
 
-/** EN 1993-1-8, Table 3.4: shear resistance of one bolt over its planes, with long joint (3.8) and packing (3.6.1(12)). `L_j` is a symbol. */
-export function boltShear(s: FormulaSection, L_j: string) {
+/** EN 1993-1-8, Table 3.4: shear resistance of one bolt over its planes (or one), with long joint (3.8) and packing (3.6.1(12)). `L_j` is a symbol. */
+export function boltShear(s: FormulaSection, L_j: string, planes: 'planes' | 'one' = 'planes') {
   const clause = 'EN 1993-1-8, Table 3.4';
   const threads = s.f('A_bolt', 'mm2', 'A_s', 'area in the shear plane: threads', clause);
   const shank = s.f('A_bolt', 'mm2', 'pi*d^2/4', 'area in the shear plane: shank', clause);
   const long = s.f('beta_Lf', '-', `max(0.75, min(1, 1-(${L_j}-15*d)/(200*d)))`, 'reduction for a long joint', 'EN 1993-1-8, 3.8');
   const notLong = s.f('beta_Lf', '-', '1', 'long joints are not reduced (setting)', 'EN 1993-1-8, 3.8');
   const pack = s.f('beta_p', '-', 'min(1, 9*d/(8*d+3*t_pk))', 'reduction for packing', 'EN 1993-1-8, 3.6.1(12)');
-  const F_v_Rd = s.f('F_v_Rd', 'kN', 'planes*beta_Lf*beta_p*alpha_v*f_ub*A_bolt/gamma_M2', 'shear resistance of one bolt', clause);
+  const F_v_Rd = s.f('F_v_Rd', 'kN', `${planes === 'planes' ? 'planes*' : ''}beta_Lf*beta_p*alpha_v*f_ub*A_bolt/gamma_M2`, 'shear resistance of one bolt', clause);
   return (r: Run, o: { threads: boolean; longJoint: boolean }): number => {
     (o.threads ? threads : shank)(r);
     (o.longJoint ? long : notLong)(r);
@@ -23,7 +23,7 @@ export function boltShearTie(s: FormulaSection) {
   const clause = 'EN 1993-1-8, Table 3.4';
   const threads = s.f('A_bolt', 'mm2', 'A_s', 'area in the shear plane: threads', clause);
   const shank = s.f('A_bolt', 'mm2', 'pi*d^2/4', 'area in the shear plane: shank', clause);
-  const F_v_u = s.f('F_v_u', 'kN', 'planes*alpha_v*f_ub*A_bolt/gamma_Mu', 'shear resistance of one bolt in tying', clause);
+  const F_v_u = s.f('F_v_u', 'kN', 'alpha_v*f_ub*A_bolt/gamma_Mu', 'shear resistance of one bolt in tying, one plane', clause);
   return (r: Run, o: { threads: boolean }): number => {
     (o.threads ? threads : shank)(r);
     return F_v_u(r);
@@ -106,9 +106,14 @@ export function slip(s: FormulaSection) {
 
 /**
  * Closed form of the elastic bolt group, n1 rows by one or two lines, vertical force V at distance `z` from the centroid: the worst
- * bolt takes V (1/n + alpha) vertically and V beta horizontally.
+ * bolt takes V (1/n + alpha) vertically and V beta horizontally. Unequal pitches bring S_z and z_far of one line.
  */
 export function groupFactors(s: FormulaSection) {
+  const uneven = {
+    one: s.f('I', 'mm2', 'S_z', 'sum of squared distances of the bolts from their centroid'),
+    two: s.f('I', 'mm2', 'n1*p2^2/2+2*S_z', 'sum of squared distances of the bolts from their centroid'),
+    beta: s.f('beta', '-', 'z*z_far/I', 'share of the eccentricity in the horizontal force on the worst bolt'),
+  };
   const n = s.f('n', '-', 'n1*n2', 'number of bolts');
   const one = {
     I: s.f('I', 'mm2', 'n1*(n1^2-1)*p1^2/12', 'sum of squared distances of the bolts from their centroid'),
@@ -125,8 +130,14 @@ export function groupFactors(s: FormulaSection) {
     alpha: one.alpha,
     beta: s.f('beta', '-', '0', 'one bolt cannot take the eccentricity; the rule on rows fails'),
   };
-  return (r: Run, n1: number, n2: number): void => {
+  return (r: Run, n1: number, n2: number, even: boolean): void => {
     n(r);
+    if (!even && n1 > 1) {
+      (n2 === 2 ? uneven.two : uneven.one)(r);
+      (n2 === 2 ? two : one).alpha(r);
+      uneven.beta(r);
+      return;
+    }
     const forms = n2 === 2 ? two : n1 > 1 ? one : single;
     forms.I(r);
     forms.alpha(r);

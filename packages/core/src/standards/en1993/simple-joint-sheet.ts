@@ -1,4 +1,4 @@
-import { Sheet, type Slot } from '../../formula/index.ts';
+import { Sheet, type FormulaSection, type Run, type Slot } from '../../formula/index.ts';
 
 /**
  * Symbols common to the pinned joints of a beam with a web: actions, factors, beam, bolts, support. Actions are magnitudes; an
@@ -35,7 +35,11 @@ export function simpleJointSheet() {
     alpha_v: g('alpha_v', '-', 'factor for bolt shear, by class and by what lies in the shear plane'),
     n1: g('n1', '-', 'number of bolt rows'),
     n2: g('n2', '-', 'number of bolt lines'),
-    p1: g('p1', 'mm', 'vertical pitch of the bolts'),
+    p1: g('p1', 'mm', 'vertical pitch of the bolts, the smallest of unequal ones'),
+    p_big: g('p_big', 'mm', 'largest of unequal pitches'),
+    p_sum: g('p_sum', 'mm', 'sum of unequal pitches'),
+    S_z: g('S_z', 'mm2', 'sum of the squared heights of one bolt line over its centroid, unequal pitches'),
+    z_far: g('z_far', 'mm', 'height of the farthest row over the centroid, unequal pitches'),
     p2: g('p2', 'mm', 'horizontal pitch of the bolts'),
     t_pk: g('t_pk', 'mm', 'total packing at the bolts'),
     planes: g('planes', '-', 'shear planes of each bolt'),
@@ -56,6 +60,13 @@ export function simpleJointSheet() {
     n_f: g('n_f', '-', 'friction faces'),
   };
   return { sheet, slots };
+}
+
+/** Height of the bolt group, equal or unequal pitches. */
+export function groupExtent(s: FormulaSection) {
+  const even = s.f('L1', 'mm', '(n1-1)*p1', 'height of the bolt group');
+  const uneven = s.f('L1', 'mm', 'p_sum', 'height of the bolt group');
+  return (r: Run, c: { readonly even: boolean }): void => void (c.even ? even : uneven)(r);
 }
 
 /** Symbols of the holes in one part; `k` is its suffix (`p` plate, `w` beam web). */

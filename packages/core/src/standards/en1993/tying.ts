@@ -15,7 +15,12 @@ export interface PulledPart {
   readonly d_h: string;
   readonly f_y: string;
   readonly f_u: string;
+  /** Alike parts that share the pull: two cleats. */
+  readonly count: 1 | 2;
 }
+
+const times = (p: PulledPart): string => (p.count === 2 ? '2*' : '');
+const all = (p: PulledPart): string => (p.count === 2 ? ', both parts' : '');
 
 /**
  * Block tearing of a part pulled horizontally (basis 2.10): case 1 between the outer rows, case 2 out to one edge where there is
@@ -28,21 +33,21 @@ export function horizontalBlock(s: FormulaSection, p: PulledPart, gamma: string,
   const nt2 = s.f('A_nt_2', 'mm2', `${p.t}*(${p.e_edge}+L1-(n1-0.5)*${p.d_v})`, 'net area in tension out to one edge');
   const nv2 = s.f('A_nv_2', 'mm2', `${p.t}*(${p.e_end}+B2-(n2-0.5)*${p.d_h})`, 'net area in shear along one row');
   const N2 = blockTearing(s, `${symbol}_2`, 1, p.f_u, p.f_y, gamma, 'A_nt_2', 'A_nv_2');
-  const both = s.f(`${symbol}_Rd`, 'kN', `min(${symbol}_1, ${symbol}_2)`, 'the lower of both cases');
-  const first = s.f(`${symbol}_Rd`, 'kN', `${symbol}_1`, 'between the outer rows: there is no edge to tear out to');
+  const both = s.f(`${symbol}_Rd`, 'kN', `${times(p)}min(${symbol}_1, ${symbol}_2)`, `the lower of both cases${all(p)}`);
+  const first = s.f(`${symbol}_Rd`, 'kN', `${times(p)}${symbol}_1`, 'between the outer rows: there is no edge to tear out to');
   return (r: Run, edge: boolean): number => {
     nt1(r);
     nv1(r);
     const a = N1(r);
     if (!edge) {
-      first(r);
-      return a;
+      const alone = first(r);
+      return a > 0 ? alone : 0;
     }
     nt2(r);
     nv2(r);
     const b = N2(r);
-    both(r);
-    return Math.min(a, b);
+    const lower = both(r);
+    return Math.min(a, b) > 0 ? lower : 0;
   };
 }
 
@@ -51,10 +56,10 @@ export function pulledPartChecks<C>(sheet: Sheet, p: PulledPart, edge: (r: Run, 
   const N = sheet.section('tie-load').resolve('N_tie').index;
   const gross = sheet.section(`tie-${p.id}-gross`);
   const A = gross.f('A', 'mm2', `${p.h}*${p.t}`, 'gross area');
-  const NG = gross.f('N_Rd', 'kN', `A*${p.f_u}/gamma_Mu`, 'gross section, large strains accepted', 'EN 1993-1-1, 6.2.3');
+  const NG = gross.f('N_Rd', 'kN', `${times(p)}A*${p.f_u}/gamma_Mu`, `gross section${all(p)}, large strains accepted`, 'EN 1993-1-1, 6.2.3');
   const net = sheet.section(`tie-${p.id}-net`);
   const A_net = net.f('A_net', 'mm2', `${p.t}*(${p.h}-n1*${p.d_v})`, 'net area');
-  const NN = net.f('N_Rd', 'kN', `0.9*A_net*${p.f_u}/gamma_Mu`, 'net section', 'EN 1993-1-1, 6.2.3(2)');
+  const NN = net.f('N_Rd', 'kN', `${times(p)}0.9*A_net*${p.f_u}/gamma_Mu`, `net section${all(p)}`, 'EN 1993-1-1, 6.2.3(2)');
   const block = horizontalBlock(sheet.section(`tie-${p.id}-block`), p, 'gamma_Mu');
   const common = { part: p.part, load: 'tie' as const };
   return [

@@ -30,7 +30,7 @@ export const endPlateRules: readonly Rule[] = [
   rule('detail-e1', 'End distance e1', T33, { actual: 'e1_m', limit: '1.2*d_0' }),
   rule('detail-e2', 'Edge distance e2', T33, { actual: 'e2', limit: '1.2*d_0' }),
   rule('detail-p1', 'Pitch p1', T33, { actual: 'p1', limit: '2.2*d_0' }, { skip: oneRow }),
-  rule('detail-p1-max', 'Largest pitch p1', T33, { actual: 'p1', limit: 'min(14*t_p, 200[mm])', sense: '<=' }, { skip: oneRow }),
+  rule('detail-p1-max', 'Largest pitch p1', T33, { actual: (c) => (c.even ? 'p1' : 'p_big'), actuals: ['p1', 'p_big'], limit: 'min(14*t_p, 200[mm])', sense: '<=' }, { skip: oneRow }),
   rule('detail-p3', 'Gauge p3', T33, { actual: 'p_3', limit: '2.4*d_0' }),
   rule('detail-e1-max', 'Largest end distance e1', T33, { actual: 'max(e1, e1_bot)', limit: '4*t_p+40[mm]', sense: '<=' }, { skip: indoors }),
   rule('detail-e2-max', 'Largest edge distance e2', T33, { actual: 'e2', limit: '4*t_p+40[mm]', sense: '<=' }, { skip: indoors }),

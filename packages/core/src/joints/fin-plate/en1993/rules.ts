@@ -85,7 +85,7 @@ export const finPlateRules: readonly Rule[] = [
     { actual: (c) => (c.notchBottom ? 'min(e_1b, e_1b_bot)' : 'e_1b'), actuals: ['min(e_1b, e_1b_bot)', 'e_1b'], limit: '1.2*d_0' },
     { skip: (c) => (notched(c) ? null : 'The beam is not notched.') }),
   rule('detail-p1', 'Pitch p1', T33, { actual: 'p1', limit: '2.2*d_0' }, { skip: oneRow }),
-  rule('detail-p1-max', 'Largest pitch p1', T33, { actual: 'p1', limit: 'min(14*min(t_p, t_w), 200[mm])', sense: '<=' }, { skip: oneRow }),
+  rule('detail-p1-max', 'Largest pitch p1', T33, { actual: (c) => (c.even ? 'p1' : 'p_big'), actuals: ['p1', 'p_big'], limit: 'min(14*min(t_p, t_w), 200[mm])', sense: '<=' }, { skip: oneRow }),
   rule('detail-p2', 'Gauge p2', T33, { actual: 'p2', limit: '2.4*d_0' }, { skip: oneLine }),
   rule('detail-p2-max', 'Largest gauge p2', T33, { actual: 'p2', limit: 'min(14*min(t_p, t_w), 200[mm])', sense: '<=' }, { skip: oneLine }),
   rule('detail-e1-max', 'Largest end distance e1', T33, { actual: 'max(e1, e1_bot)', limit: '4*min(t_p, t_w)+40[mm]', sense: '<=' }, { skip: indoors }),

@@ -1,13 +1,14 @@
 import type { Run } from '../../../formula/index.ts';
 import { groupFactors } from '../../../standards/en1993/bolts.ts';
-import { beamEnd, type BeamWebCase } from '../../../standards/en1993/beam-web.ts';
-import { holeSlots, simpleJointSheet } from '../../../standards/en1993/simple-joint-sheet.ts';
+import { beamEnd } from '../../../standards/en1993/beam-web.ts';
+import type { WebBoltsCase } from '../../../standards/en1993/web-bolts.ts';
+import { groupExtent, holeSlots, simpleJointSheet } from '../../../standards/en1993/simple-joint-sheet.ts';
 import type { Side } from '../../check.ts';
-import { LayOut, layOutSimpleJoint, layOutWeld } from '../../lay-out.ts';
+import { LayOut, layOutSimpleJoint, layOutWeld, simpleJointCase } from '../../lay-out.ts';
 import type { FinPlateModel } from '../model.ts';
 
 /** A model with the names that the shared beam web checks read. */
-export interface FinPlateCase extends BeamWebCase {
+export interface FinPlateCase extends WebBoltsCase {
   readonly m: FinPlateModel;
 }
 
@@ -28,7 +29,7 @@ export const plateHole = holeSlots(sheet, 'p', 'plate');
 export const webHole = holeSlots(sheet, 'w', 'beam web');
 
 const g = sheet.commonSection('geometry');
-const L1 = g.f('L1', 'mm', '(n1-1)*p1', 'height of the bolt group');
+const extent = groupExtent(g);
 const B2 = g.f('B2', 'mm', '(n2-1)*p2', 'width of the bolt group');
 const e1_bot = g.f('e1_bot', 'mm', 'h_p-e1-L1', 'end distance, last row to the bottom of the plate');
 const e1_m = g.f('e1_m', 'mm', 'min(e1, e1_bot)', 'smaller end distance');
@@ -39,19 +40,19 @@ const end = beamEnd(g);
 
 /** Values that all checks share, worked once a combination. */
 function common(r: Run, c: FinPlateCase): void {
-  L1(r);
+  extent(r, c);
   B2(r);
   e1_bot(r);
   e1_m(r);
   z_p(r);
   z(r);
-  group(r, c.n1, c.n2);
+  group(r, c.n1, c.n2, c.even);
   end(r, c);
 }
 
 export function caseOf(m: FinPlateModel): FinPlateCase {
   const { bolts, web } = m.input;
-  return { m, n1: bolts.n1, n2: bolts.n2, notchTop: m.notchTop, notchBottom: m.notchBottom, l_n: m.l_n, e_2b: web.e2b, p2: bolts.p2, channel: m.beam.shape === 'C', flangeHeld: m.basis.settings.flange_held };
+  return { m, ...simpleJointCase(m), n2: bolts.n2, e_2b: web.e2b, p2: bolts.p2 };
 }
 
 /** Lays out the values of one side (upright or upturned) with where each came from. */

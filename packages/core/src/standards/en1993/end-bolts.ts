@@ -1,0 +1,299 @@
+import type { FormulaSection, Run, Sheet } from '../../formula/index.ts';
+import type { CheckDef, Outcome } from '../../joints/check.ts';
+import { boltShear } from './bolts.ts';
+import { tStub } from './t-stub.ts';
+
+/*
+ * Two lines of bolts through the support, one each side of the beam web at the gauge p_3: end plates, and the support legs of cleats
+ * (basis 3.2, 3.5, 3.6). Symbols of the support carry the suffix 2.
+ */
+
+/** Names of the rows: number, pitch, height of the group, edge distance and hole of the plate or leg that they clamp. */
+export interface EndRows {
+  readonly n1: string;
+  readonly p1: string;
+  readonly L1: string;
+  readonly e2: string;
+  /** Suffix of the clamped part's symbols. */
+  readonly k: string;
+}
+
+export interface EndBoltsCase {
+  readonly threads: boolean;
+  readonly longJoint: boolean;
+  readonly notchTop: boolean;
+  readonly notchBottom: boolean;
+  /** What the support is and which of its sizes are known. */
+  readonly support: {
+    readonly rows: number;
+    readonly onFlange: boolean;
+    /** Its clear web depth, or its flange's sizes, are known. */
+    readonly d2: boolean;
+    readonly column: boolean;
+    readonly e_top: boolean;
+    readonly e_bottom: boolean;
+    readonly e_side: boolean;
+    /** A beam bolted to the far face of the same web. */
+    readonly both: boolean;
+  };
+}
+
+/** Symbols of the support and of the bolts' heads that these checks read. */
+export function endSlots(sheet: Sheet) {
+  return {
+    p_3: sheet.given('p_3', 'mm', 'gauge of the two bolt lines'),
+    e_top: sheet.given('e_top', 'mm', "first row up to the support's top edge"),
+    e_bottom: sheet.given('e_bottom', 'mm', "last row down to the support's lower edge"),
+    e_side: sheet.given('e_side', 'mm', "bolt to the support's side edge"),
+    V_Ed_2: sheet.given('V_Ed_2', 'kN', 'reaction of the beam on the far face of the support'),
+    b_c: sheet.given('b_c', 'mm', 'flange width of the column'),
+    t_wc: sheet.given('t_wc', 'mm', 'web thickness of the column'),
+    r_c: sheet.given('r_c', 'mm', 'root radius of the column'),
+    d_w: sheet.given('d_w', 'mm', 'diameter of the washer'),
+    s_b: sheet.given('s_b', 'mm', 'width across flats of bolt head and nut'),
+  };
+}
+
+/** Bearing of the rows in vertical shear, end row and inner rows apart, with the rule of 3.7. */
+function bearingOfRows(s: FormulaSection, rows: EndRows, o: { k: string; t: string; f_u: string; end: string; edge: string; single: boolean }) {
+  const clause = 'EN 1993-1-8, Table 3.4';
+  const d0 = `d_0_${o.k}`;
+  const force = `f_hv_${o.k}*k1`;
+  const inner = `min(${rows.p1}/(3*${d0})-1/4, f_ub/${o.f_u}, 1)`;
+  const gauge = o.single ? '' : `1.4*p_3/${d0}-1.7, `;
+  const alpha = {
+    end: s.f('alpha_b_end', '-', `min(${o.end}/(3*${d0}), f_ub/${o.f_u}, 1)`, 'bearing of the row at the end', clause),
+    endInner: s.f('alpha_b_end', '-', inner, 'no end near: the row at the end bears as the others', clause),
+    endFree: s.f('alpha_b_end', '-', `min(f_ub/${o.f_u}, 1)`, 'no end near and one row only', clause),
+    inner: s.f('alpha_b_inner', '-', inner, 'bearing of the other rows', clause),
+    innerAsEnd: s.f('alpha_b_inner', '-', 'alpha_b_end', 'there is one row only', clause),
+  };
+  const k1Edge = s.f('k1', '-', `min(2.8*${o.edge}/${d0}-1.7, ${gauge}2.5)`, 'distances across the force', clause);
+  const k1 = s.f('k1', '-', `min(${gauge}2.5)`, 'distances across the force; no edge near', clause);
+  const F = (['end', 'inner'] as const).map((row) => s.f(`F_b_${row}_Rd`, 'kN', `${force}*alpha_b_${row}*${o.f_u}*d*${o.t}/gamma_M2`, `bearing resistance of one bolt, ${row === 'end' ? 'row at the end' : 'other rows'}`, clause));
+  const F_v = boltShear(s, rows.L1, 'one');
+  const F_v2 = s.f('F_v_Rd', 'kN', '2*beta_Lf*beta_p*alpha_v*f_ub*A_bolt/gamma_M2', 'shear resistance of one bolt, cut in two planes', clause);
+  const lines = o.single ? '' : '2*';
+  const sum = s.f('V_Rd', 'kN', `${lines}F_b_end_Rd+(n_s-${o.single ? 1 : 2})*F_b_inner_Rd`, 'no bolt is stronger in bearing than in shear: the sum', 'EN 1993-1-8, 3.7');
+  const lowest = s.f('V_Rd', 'kN', 'n_s*min(F_b_end_Rd, F_b_inner_Rd)', 'a bolt is stronger in bearing than in shear: all at the lowest', 'EN 1993-1-8, 3.7');
+  return (r: Run, c: EndBoltsCase, has: { end: boolean; edge: boolean; twoPlanes: boolean }): number => {
+    const many = c.support.rows > 1;
+    (has.end ? alpha.end : many ? alpha.endInner : alpha.endFree)(r);
+    (many ? alpha.inner : alpha.innerAsEnd)(r);
+    (has.edge ? k1Edge : k1)(r);
+    const [end, other] = F.map((f) => f(r)) as [number, number];
+    let shear = F_v(r, c);
+    if (has.twoPlanes) shear = F_v2(r);
+    const value = (Math.max(end, other) <= shear ? sum : lowest)(r);
+    return Math.min(end, other) > 0 ? value : 0;
+  };
+}
+
+const bearingClause = 'EN 1993-1-8, Table 3.4, 3.7';
+
+/** Bearing of the plate or leg: its steel above each bolt is loaded, so the first row has the end distance `e1`. */
+export function legBearing<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, o: { id: string; part: string; t: string; f_u: string; e1: string; single?: boolean }): CheckDef<C> {
+  const s = sheet.section(o.id);
+  const V_Rd = bearingOfRows(s, rows, { k: rows.k, t: o.t, f_u: o.f_u, end: o.e1, edge: rows.e2, single: o.single ?? false });
+  const V = s.resolve('V_Ed').index;
+  return {
+    id: o.id, title: `Bearing, ${o.part}`, clause: bearingClause, part: o.part, load: 'combination',
+    run: (r, c) => ({ demand: r.v[V]!, resistance: V_Rd(r, c, { end: true, edge: true, twoPlanes: false }), unit: 'kN' }),
+  };
+}
+
+/** Bearing of the support, from both beams where two share the bolts: its steel below each bolt is loaded. */
+export function supportBearing<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, single = false): CheckDef<C> {
+  const s = sheet.section('support-bearing');
+  const V_Rd = bearingOfRows(s, rows, { k: '2', t: 't_2', f_u: 'f_u_2', end: 'e_bottom', edge: 'e_side', single });
+  const sum = s.f('V_sum', 'kN', 'V_Ed+V_Ed_2', 'reactions of both beams');
+  const V = s.resolve('V_Ed').index;
+  return {
+    id: 'support-bearing', title: 'Bearing, support', clause: bearingClause, part: 'support', load: 'combination',
+    run: (r, c) => {
+      const { e_bottom, e_side, both } = c.support;
+      const resistance = V_Rd(r, c, { end: e_bottom, edge: e_side, twoPlanes: both });
+      return { demand: both ? sum(r) : r.v[V]!, resistance, unit: 'kN' };
+    },
+  };
+}
+
+/** Shear of the supporting web along the bolt lines (basis 3.5). `lines` 1 for a single cleat: its line takes all of the reaction. */
+export function supportLocalShear<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, lines: 1 | 2 = 2): CheckDef<C> {
+  const s = sheet.section('support-local-shear');
+  const e_t = [s.f('e_t', 'mm', 'min(e_top, 5*d)', 'depth of web counted above the rows'), s.f('e_t', 'mm', '5*d', 'depth of web counted above the rows; no edge near')];
+  const e_b = [s.f('e_b', 'mm', 'min(e_bottom, p_3/2, 5*d)', 'depth of web counted below the rows'), s.f('e_b', 'mm', 'min(p_3/2, 5*d)', 'depth of web counted below the rows; no edge near')];
+  const steps = [
+    s.f('A_v', 'mm2', `t_2*(e_t+${rows.L1}+e_b)`, 'gross area of the web along one bolt line'),
+    s.f('A_v_net', 'mm2', `A_v-${rows.n1}*d_v_2*t_2`, 'net area of the web along one bolt line'),
+    s.f('V_gross', 'kN', 'A_v*f_y_2/(sqrt(3)*gamma_M0)', 'gross shear resistance', 'EN 1993-1-1, 6.2.6(2)'),
+    s.f('V_net', 'kN', 'A_v_net*f_u_2/(sqrt(3)*gamma_M2)', 'net shear resistance', 'EN 1993-1-1, 6.2.6'),
+  ];
+  const V_Rd = s.f('V_Rd', 'kN', 'min(V_gross, V_net)', 'the lower of both');
+  const one = s.f('V_local', 'kN', lines === 2 ? 'V_Ed/2' : 'V_Ed', 'shear along each bolt line');
+  const two = s.f('V_local', 'kN', lines === 2 ? '(V_Ed+V_Ed_2)/2' : 'V_Ed+V_Ed_2', 'shear along each bolt line, from both beams');
+  return {
+    id: 'support-local-shear', title: 'Local shear, supporting web', clause: 'EN 1993-1-1, 6.2.6', part: 'support', load: 'combination',
+    run: (r, c) => {
+      if (c.support.onFlange) return { skip: 'The flange passes the shear straight into the column web.' };
+      e_t[c.support.e_top ? 0 : 1]!(r);
+      e_b[c.support.e_bottom ? 0 : 1]!(r);
+      for (const f of steps) f(r);
+      return { demand: (c.support.both ? two : one)(r), resistance: V_Rd(r), unit: 'kN' };
+    },
+  };
+}
+
+/** Tying uses tensile strength and gamma_Mu, a lasting axial force yield strength and the ordinary factors (basis 2.11, 3.6). */
+export type Pull = 'tie' | 'axial';
+export const PULL = { tie: { f: 'f_u', gamma: 'gamma_Mu', gammaBolt: 'gamma_Mu', force: 'N_tie' }, axial: { f: 'f_y', gamma: 'gamma_M0', gammaBolt: 'gamma_M2', force: 'N_Ed' } } as const;
+
+/** What a T-stub of the clamped part needs: formulas of its spread c and of m; the rest is common. */
+export interface StubPart {
+  readonly t: string;
+  readonly f: 'p' | 'c';
+  readonly e1_m: string;
+  readonly before: readonly (readonly [symbol: string, expr: string, text: string])[];
+  readonly c: string;
+  readonly m: string;
+  readonly mText: string;
+}
+
+/** The plate or the legs as T-stub (basis 3.6); `n_s` bolts. */
+export function partTStub(s: FormulaSection, rows: EndRows, p: StubPart, k: Pull) {
+  const practice = 'simple-joint practice, EN 1993-1-8, 6.2.4';
+  const steps = [
+    ...p.before.map(([symbol, expr, words]) => s.f(symbol, 'mm', expr, words)),
+    s.f('c', 'mm', p.c, 'clear distance that spreads the yield lines'),
+    s.f('e_1A', 'mm', `min(${p.e1_m}, 0.5*c+d_0_${rows.k}/2)`, 'length at each end', practice),
+  ];
+  const p_1A = s.f('p_1A', 'mm', `min(${rows.p1}, c+d_0_${rows.k})`, 'length between two rows', practice);
+  const l = { many: s.f('l_eff_1', 'mm', `2*e_1A+(${rows.n1}-1)*p_1A`, 'effective length'), one: s.f('l_eff_1', 'mm', '2*e_1A', 'effective length, one row') };
+  const l2 = s.f('l_eff_2', 'mm', 'l_eff_1', 'effective length, mode 2');
+  const m = s.f('m', 'mm', p.m, p.mText);
+  const n = { side: s.f('n', 'mm', `min(${rows.e2}, e_side, 1.25*m)`, 'bolt to the prying force'), plain: s.f('n', 'mm', `min(${rows.e2}, 1.25*m)`, 'bolt to the prying force') };
+  const stub = tStub(s, { t: p.t, f: `${PULL[k].f}_${p.f}`, gamma: PULL[k].gamma, gammaBolt: PULL[k].gammaBolt, bolts: 'n_s' });
+  return (r: Run, c: EndBoltsCase) => {
+    for (const f of steps) f(r);
+    if (c.support.rows > 1) p_1A(r);
+    (c.support.rows > 1 ? l.many : l.one)(r);
+    l2(r);
+    m(r);
+    (c.support.e_side ? n.side : n.plain)(r);
+    return stub(r);
+  };
+}
+
+/** The unstiffened column flange as T-stub (Table 6.4, rows alone or as one group). */
+function flangeTStub(s: FormulaSection, rows: EndRows, k: Pull) {
+  const clause = 'EN 1993-1-8, Table 6.4';
+  const steps = [
+    s.f('m', 'mm', '(p_3-t_wc-1.6*r_c)/2', 'bolt to the root of the flange', clause),
+    s.f('e', 'mm', '(b_c-p_3)/2', 'bolt to the edge of the flange'),
+    s.f('n', 'mm', `min(${rows.e2}, e, 1.25*m)`, 'bolt to the prying force', clause),
+    s.f('l_cp', 'mm', `min(2*pi*m*${rows.n1}, 2*pi*m+2*(${rows.n1}-1)*${rows.p1})`, 'circular patterns, rows alone or one group', clause),
+    s.f('l_nc', 'mm', `min(${rows.n1}*(4*m+1.25*e), 4*m+1.25*e+(${rows.n1}-1)*${rows.p1})`, 'other patterns, rows alone or one group', clause),
+    s.f('l_eff_1', 'mm', 'min(l_cp, l_nc)', 'effective length, mode 1', clause),
+    s.f('l_eff_2', 'mm', 'l_nc', 'effective length, mode 2', clause),
+  ];
+  const stub = tStub(s, { t: 't_2', f: `${PULL[k].f}_2`, gamma: PULL[k].gamma, gammaBolt: PULL[k].gammaBolt, bolts: 'n_s' });
+  return (r: Run) => {
+    for (const f of steps) f(r);
+    return stub(r);
+  };
+}
+
+/** Yield lines in a supporting web round the bolts (basis 3.6). */
+function webLines(s: FormulaSection, rows: EndRows, k: Pull) {
+  const m = k === 'tie' ? 'm_pl_u' : 'm_pl';
+  const steps = [
+    s.f(m, 'N', `0.25*${PULL[k].f}_2*t_2^2/${PULL[k].gamma}`, 'plastic moment of the web per length'),
+    s.f('eta_1', '-', `(${rows.L1}-${rows.n1}*d_0_2/2)/d_2`, 'depth of the bolts over the clear depth of the web'),
+    s.f('beta_1', '-', 'p_3/d_2', 'gauge over the clear depth of the web'),
+    s.f('gamma_1', '-', 'd_0_2/d_2', 'hole over the clear depth of the web'),
+  ];
+  const N_Rd = s.f('N_Rd', 'kN', `8*${m}/(1-beta_1)*(eta_1+1.5*sqrt((1-beta_1)*(1-gamma_1)))`, 'yield lines in the supporting web', 'yield-line method of the simple-joint practice');
+  return (r: Run): number => {
+    for (const f of steps) f(r);
+    return N_Rd(r);
+  };
+}
+
+/** Punching under the heads and nuts; `t` and `f_u` are those of the clamped part. */
+function punching(s: FormulaSection, t: string, f_u: string, gamma: string) {
+  const clause = 'EN 1993-1-8, Table 3.4';
+  const steps = [
+    s.f('d_m', 'mm', '(s_b+2*s_b/sqrt(3))/2', 'mean of flats and points of head or nut', clause),
+    s.f('B_p_u_plate', 'kN', `0.6*pi*d_m*${t}*${f_u}/${gamma}`, 'punching of the plate, one bolt', clause),
+    s.f('B_p_u_support', 'kN', `0.6*pi*d_m*t_2*f_u_2/${gamma}`, 'punching of the support, one bolt', clause),
+  ];
+  const all = s.f('N_Rd', 'kN', 'n_s*min(B_p_u_plate, B_p_u_support)', 'all bolts');
+  return (r: Run): number => {
+    for (const f of steps) f(r);
+    return all(r);
+  };
+}
+
+const NO_FLANGE_DATA = 'Flange width, web thickness and root radius of the column were not given.';
+export const NO_D2 = 'The clear depth d_2 of the supporting web was not given.';
+const NO_AXIAL = 'There is no axial force in this combination.';
+const BEARS = 'The axial force is compression: the plate bears on the support.';
+const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
+
+/** T-stub of the clamped part, of the column flange, yield lines of a web and punching: for tying or for a lasting axial force. */
+export function pullChecks<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, k: Pull, o: { id: string; part: string; stub: StubPart; stubTitle: string }): CheckDef<C>[] {
+  const prefix = k === 'tie' ? 'tie-' : '';
+  const f_u = `f_u_${o.stub.f}`;
+  const stub = partTStub(sheet.section(`${prefix}${o.id}`), rows, o.stub, k);
+  const flange = flangeTStub(sheet.section(`${prefix}support-flange`), rows, k);
+  const web = webLines(sheet.section(`${prefix}support-web`), rows, k);
+  const punch = punching(sheet.section(k === 'tie' ? 'tie-bolt-punching' : 'bolt-punching'), o.stub.t, f_u, k === 'tie' ? 'gamma_Mu' : 'gamma_M2');
+  const N = sheet.section('pull').resolve(PULL[k].force).index;
+  const check = (id: string, title: string, clause: string, part: string, run: (r: Run, c: C) => Outcome): CheckDef<C> => (k === 'tie'
+    ? { id: `tie-${id}`, title: `Tying: ${title}`, clause, part, load: 'tie', run }
+    : { id, title: capital(title), clause, part, load: 'combination', run: (r, c, l) => (l.axial === 'none' ? { skip: NO_AXIAL } : l.axial === 'compression' ? { skip: BEARS } : run(r, c)) });
+  const kN = (r: Run, resistance: number): Outcome => ({ demand: r.v[N]!, resistance, unit: 'kN' });
+  return [
+    check(o.id, o.stubTitle, 'EN 1993-1-8, 6.2.4', o.part, (r, c) => kN(r, stub(r, c).resistance)),
+    check('support-flange', 'column flange in bending', 'EN 1993-1-8, 6.2.6.4', 'support', (r, c) => {
+      if (!c.support.onFlange) return { skip: 'The support is a web, not a flange.' };
+      if (!c.support.column) return { skip: NO_FLANGE_DATA };
+      return kN(r, flange(r).resistance);
+    }),
+    check('support-web', 'yield lines in the supporting web', 'yield-line method', 'support', (r, c) => {
+      if (c.support.onFlange) return { skip: 'The support is a flange; see the flange check.' };
+      if (!c.support.d2) return { skip: NO_D2 };
+      return kN(r, web(r));
+    }),
+    check('bolt-punching', 'punching under the bolts', 'EN 1993-1-8, Table 3.4', o.part, (r) => kN(r, punch(r))),
+  ];
+}
+
+/** Support bolts in shear and in tension, the prying force of the clamped part's T-stub included (basis 2.11). */
+export function combinedShearTension<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, part: StubPart): CheckDef<C> {
+  const s = sheet.section('combined-shear-tension');
+  const shear = boltShear(s, rows.L1, 'one');
+  const F_t_Rd = s.f('F_t_Rd', 'kN', '0.9*f_ub*A_s/gamma_M2', 'tension resistance of one bolt', 'EN 1993-1-8, Table 3.4');
+  const F_v_Ed = s.f('F_v_Ed', 'kN', 'V_Ed/n_s', 'shear on one bolt');
+  const stub = partTStub(s, rows, part, 'axial');
+  const F_t_Ed = {
+    1: s.f('F_t_Ed', 'kN', 'N_Ed/F_T_Rd*min(F_T_Rd+2*M_pl_1/n, sum_F_t)/n_s', 'tension on one bolt with the prying force of mode 1'),
+    2: s.f('F_t_Ed', 'kN', 'N_Ed/F_T_Rd*sum_F_t/n_s', 'tension on one bolt with the prying force of mode 2'),
+    3: s.f('F_t_Ed', 'kN', 'N_Ed/n_s', 'tension on one bolt, no prying'),
+  };
+  const u = s.f('u', '-', 'max(F_v_Ed/F_v_Rd+F_t_Ed/(1.4*F_t_Rd), F_t_Ed/F_t_Rd)', 'shear and tension in a bolt', 'EN 1993-1-8, Table 3.4');
+  return {
+    id: 'combined-shear-tension', title: 'Bolts in shear and tension', clause: 'EN 1993-1-8, Table 3.4', part: 'bolts', load: 'combination',
+    run: (r, c, l) => {
+      if (l.axial === 'none') return { skip: NO_AXIAL };
+      if (l.axial === 'compression') return { skip: BEARS };
+      shear(r, c);
+      F_t_Rd(r);
+      F_v_Ed(r);
+      const { resistance, mode } = stub(r, c);
+      F_t_Ed[mode](r);
+      const value = u(r);
+      return { demand: Number.isFinite(value) ? value : 1, resistance: resistance > 0 ? 1 : 0, unit: '-' };
+    },
+  };
+}
