@@ -44,6 +44,9 @@ const SEEDS: readonly Seed[] = [
   { mark: 'E1-01', kind: 'end-plate', beam: 'UB 406x178x60', support: 'UC 254x254x89', type: 'column_flange', actions: floor(210, 120) },
   { mark: 'E1-02', kind: 'end-plate', beam: 'UB 533x210x92', support: 'UC 305x305x118', type: 'column_flange', actions: floor(390, 170) },
   { mark: 'E1-05', kind: 'end-plate', beam: 'UB 356x171x45', support: 'UC 254x254x73', type: 'column_web', note: 'Beam end passes between the column flanges.', actions: roof(120, 30, 24, 60) },
+  { mark: 'A1-01', kind: 'cleats', beam: 'UB 457x191x67', support: 'UC 254x254x89', type: 'column_flange', actions: floor(210, 110) },
+  { mark: 'A1-03', kind: 'cleats', beam: 'UB 406x178x54', support: 'UB 610x229x113', type: 'beam_web', note: 'Tops level with the primary.', set: { 'notch.type': 'single', 'notch.l_n': 120, 'notch.d_nt': 50, 'cleat.top': 60 }, actions: floor(120, 60) },
+  { mark: 'A2-01', kind: 'cleats', beam: 'UB 356x171x45', support: 'UC 203x203x60', type: 'column_flange', note: 'Angles shop-welded to the beam.', set: { fixing: 'welded_to_beam', 'weld.s': 6 }, actions: floor(110, 50) },
   { mark: 'K1-01', beam: 'PFC 260x90x35', support: 'UC 203x203x52', type: 'column_flange', actions: floor(70, 35) },
 ];
 

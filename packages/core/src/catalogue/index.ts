@@ -1,3 +1,4 @@
+export * from './angles.ts';
 export * from './bolts.ts';
 export * from './properties.ts';
 export * from './sections.ts';

@@ -1,4 +1,4 @@
-import type { MemberPart, Point, Solid } from './solid.ts';
+import type { BoltPart, MemberPart, Point, Solid } from './solid.ts';
 
 /** A clear distance in mm against what is needed. */
 export interface Clearance {
@@ -23,13 +23,15 @@ function edgeAt(outline: readonly Point[], x: number, side: 1 | -1): number {
 
 /** Bolt centres to the inner faces of the flanges that are there at each bolt; a notch has taken its flange away. */
 function toFlanges(solid: Solid, beam: MemberPart): number[] {
-  return solid.bolts.flatMap((b) => {
+  return webBolts(solid).flatMap((b) => {
     const top = edgeAt(beam.outline, b.x, 1);
     const bottom = edgeAt(beam.outline, b.x, -1);
     return [...(top === 0 ? [-b.z - beam.tf] : []), ...(bottom === -beam.h ? [b.z + beam.h - beam.tf] : [])];
   });
 }
 
+/** Bolts through the beam web. */
+const webBolts = (solid: Solid): readonly BoltPart[] => solid.bolts.filter((b) => b.axis === 'y');
 const beamOf = (solid: Solid): MemberPart => solid.members.find((m) => m.id === 'beam')!;
 
 /** Washer edge to the start of the root fillets: `actual` from the bolt centre. */
@@ -41,14 +43,15 @@ export function washerToFillet(solid: Solid): Clearance {
 /** Nearest two bolts, centre to centre, against the washer's diameter. */
 export function washerToWasher(solid: Solid): Clearance {
   let nearest = FAR;
-  solid.bolts.forEach((a, i) => {
-    for (const b of solid.bolts.slice(i + 1)) nearest = Math.min(nearest, Math.hypot(a.x - b.x, a.z - b.z));
+  const bolts = webBolts(solid);
+  bolts.forEach((a, i) => {
+    for (const b of bolts.slice(i + 1)) nearest = Math.min(nearest, Math.hypot(a.x - b.x, a.z - b.z));
   });
   return { actual: nearest, needed: solid.bolts[0]!.washerDiameter };
 }
 
 /** A socket over head or nut: corner of the hexagon and a wall of 6 mm, towards flanges and towards the upright welds. */
 export function socketRoom(solid: Solid): Clearance {
-  const toWelds = solid.bolts.flatMap((b) => solid.welds.filter((w) => w.from[0] === w.to[0]).map((w) => Math.abs(b.x - w.from[0]) - w.leg));
+  const toWelds = webBolts(solid).flatMap((b) => solid.welds.filter((w) => w.from[0] === w.to[0]).map((w) => Math.abs(b.x - w.from[0]) - w.leg));
   return { actual: Math.min(FAR, ...toFlanges(solid, beamOf(solid)), ...toWelds), needed: solid.bolts[0]!.flats / Math.sqrt(3) + 6 };
 }

@@ -5,6 +5,7 @@
 export type Point = readonly [number, number];
 
 export interface Hole {
+  /** Place along the plate: x, or y of a plate across the beam. */
   readonly x: number;
   readonly z: number;
   /** Size along x and along z. */
@@ -17,7 +18,9 @@ export interface PlatePart {
   readonly id: string;
   readonly label: string;
   readonly grade: string;
-  /** Outline in the x-z plane, with the range of y that it fills. */
+  /** Plane that it lies in: along the beam or across it. */
+  readonly plane: 'xz' | 'yz';
+  /** Outline in its plane, with the range of the third axis (y, or x) that it fills. */
   readonly outline: readonly Point[];
   readonly y: readonly [number, number];
   readonly holes: readonly Hole[];
@@ -33,20 +36,26 @@ export interface MemberPart {
   readonly tw: number;
   readonly tf: number;
   readonly r: number;
+  readonly shape: 'I' | 'C';
   /** Outline of the web and flanges seen in the elevation (the supported beam, with its notches). */
   readonly outline: readonly Point[];
+  /** How a support stands: which of its faces is at x = 0, and the height of a supporting beam's top. */
+  readonly place?: { readonly type: 'column_flange' | 'column_web' | 'beam_web'; readonly top: number };
 }
 
 export interface BoltPart {
   readonly type: 'bolt';
+  /** Direction of the shank: across the beam web, or along the beam through the support. */
+  readonly axis: 'y' | 'x';
   readonly row: number;
   readonly line: number;
+  /** Place of the axis: x and z, or y and z of a bolt along x. */
   readonly x: number;
   readonly z: number;
   readonly d: number;
   readonly length: number;
   readonly grip: number;
-  /** y of the bearing face under the head and of the washer's face under the nut; the nut is on the far side. */
+  /** Along its axis: the bearing face under the head and the washer's face under the nut. */
   readonly y: readonly [number, number];
   readonly head: number;
   readonly nut: number;
@@ -74,13 +83,17 @@ export interface Solid {
 /** What has to be bought and made for one joint. */
 export interface Quantities {
   readonly bolts: number;
-  readonly boltLength: number;
+  readonly boltLengths: readonly { readonly length: number; readonly count: number }[];
   /** kg */
   readonly plateMass: number;
   readonly boltMass: number;
   /** Volume of weld metal, mm3. */
   readonly weldVolume: number;
 }
+
+/** "8 bolts 65 long, 6 of 55". */
+export const boltWords = (q: Quantities): string =>
+  q.boltLengths.map(({ length, count }, i) => (i === 0 ? `${count} bolts ${length} long` : `${count} of ${length}`)).join(', ') || 'no bolts';
 
 export function polygonArea(points: readonly Point[]): number {
   let sum = 0;

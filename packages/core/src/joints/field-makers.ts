@@ -1,5 +1,6 @@
 import { HOLE_KINDS, STEEL_GRADES, type HoleKind, type SteelInput } from '../catalogue/index.ts';
 import type { MemberInput, Notch } from './fields.ts';
+import type { BoltsInput } from './lay-out.ts';
 import type { Field, FieldValue, Move } from './kind.ts';
 import { printPitch, readPitch, type Pitch } from './pitches.ts';
 import { SUPPORT_TYPES, type SupportType } from './members.ts';
@@ -67,6 +68,22 @@ export function memberFields<I extends Members>(): Field<I>[] {
     }),
     { id: 'support.section', label: 'Support section', unit: '', type: 'section', get: (i) => i.support.section, set: (i, v) => ({ ...i, support: withSection(i.support, String(v)) }) },
     grade('support.grade', 'Support steel', (i) => i.support.steel.grade, (i, v) => ({ ...i, support: { ...i.support, steel: { grade: v } } })),
+  ];
+}
+
+interface Bolted {
+  readonly bolts: BoltsInput;
+}
+
+/** How the bolts are used, alike in every bolted kind. */
+export function boltFields<I extends Bolted>(): Field<I>[] {
+  const { mm, choice } = fieldMakers<I>();
+  const bolts = (i: I, change: Partial<BoltsInput>): I => ({ ...i, bolts: { ...i.bolts, ...change } });
+  return [
+    choice('bolts.threads', 'In the shear plane', [[true, 'threads'], [false, 'shank']], (i) => i.bolts.threads_in_plane, (i, v) => bolts(i, { threads_in_plane: v === true })),
+    choice('bolts.category', 'Category', [['A', 'A, bearing'], ['B', 'B, no slip in service'], ['C', 'C, no slip at ultimate']], (i) => i.bolts.category, (i, v) => bolts(i, { category: v as 'A' })),
+    { ...choice('bolts.friction', 'Friction class', [['A', 'A, 0.5'], ['B', 'B, 0.4'], ['C', 'C, 0.3'], ['D', 'D, 0.2']], (i) => i.bolts.friction, (i, v) => bolts(i, { friction: v as 'A' })), applies: (i) => i.bolts.category !== 'A' },
+    mm('bolts.packing', 'Packing', 't_pk', [0, 2, 4, 6, 8, 10, 12], (i) => i.bolts.packing, (i, v) => bolts(i, { packing: v })),
   ];
 }
 

@@ -1,4 +1,6 @@
 import Joi from 'joi';
+import type { SteelInput } from '../catalogue/index.ts';
+import type { SupportType } from './members.ts';
 import { tidyPitch } from './pitches.ts';
 import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, HOLE_KINDS } from '../catalogue/bolts.ts';
 
@@ -114,3 +116,27 @@ export function validate<T>(schema: Joi.Schema, value: unknown, prefix = ''): { 
 
 /** A hostile value must not fill the screen. */
 const clip = (text: string): string => (text.length > 400 ? `${text.slice(0, 380)} …` : text);
+
+/** A support that a joint is bolted to by two lines. */
+export interface EndSupportInput extends MemberInput {
+  readonly type: SupportType;
+  readonly t?: number;
+  readonly t_ref?: number;
+  readonly d2?: number;
+  /** Row 1 up to the support's top edge, last row down to its lower edge, bolt to its side edge; absent is far away. */
+  readonly e_top?: number;
+  readonly e_bottom?: number;
+  readonly e_side?: number;
+  readonly steel: SteelInput;
+  /** A beam on the far face of the same web, through the same bolts: its reaction in kN. */
+  readonly other_side?: { readonly V_Ed: number };
+}
+
+export const endSupportSchema = Joi.object({
+  ...memberKeys,
+  type: Joi.string().valid('column_flange', 'column_web', 'beam_web').required(),
+  t: size(3, 150), t_ref: size(3, 150), d2: size(30, 1400),
+  e_top: size(5, 5000), e_bottom: size(5, 5000), e_side: size(5, 1000),
+  steel: steelSchema.required(),
+  other_side: Joi.object({ V_Ed: size(0, 1e5).required() }),
+}).or('section', 't', 'h').with('h', ['b', 'tw', 'tf', 'r']);

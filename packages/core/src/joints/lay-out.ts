@@ -145,8 +145,8 @@ export interface EndBoltsModel extends SimpleJointModel {
 }
 
 /** The support as the checks of its bolts see it; `rows` of bolts. */
-export const endSupport = (m: EndBoltsModel, rows: number): EndBoltsCase['support'] => ({
-  rows, onFlange: m.support.type === 'column_flange', d2: m.support.d2 !== null, column: m.column !== null,
+export const endSupport = (m: EndBoltsModel, rows: number, single = false): EndBoltsCase['support'] => ({
+  rows, single, onFlange: m.support.type === 'column_flange', d2: m.support.d2 !== null, column: m.column !== null,
   e_top: m.e_top !== null, e_bottom: m.e_bottom !== null, e_side: m.input.support.e_side !== undefined, both: m.input.support.other_side !== undefined,
 });
 

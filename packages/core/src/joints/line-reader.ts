@@ -47,6 +47,7 @@ interface Token {
 
 const N = '(\\d+(?:\\.\\d+)?)';
 const PLATE = new RegExp(`^${N}[x×]${N}[x×]${N}$`);
+const ANGLE = new RegExp(`^([12])[x×]${N}[x×]${N}[x×]${N}$`);
 const BOLTS = new RegExp(`^(\\d+)[x×](?:(\\d+)[x×])?M(\\d+)-(\\d+\\.\\d+)$`);
 
 function fail(t: Token, expected: string): never {
@@ -66,8 +67,8 @@ export class LineReader {
     if (head!.length > 1) fail(head![1]!, `| after ${code}`);
     for (const tokens of rest) {
       const first = tokens[0]!;
-      const key = PLATE.test(first.text) ? 'plate' : BOLTS.test(first.text) ? 'bolts' : first.text.toLowerCase();
-      if (key !== 'plate' && key !== 'bolts' && !words.includes(key)) fail(first, `a plate such as 10x110x290 S275, bolts such as 4xM20-8.8 @70, or one of ${words.join(', ')}`);
+      const key = PLATE.test(first.text) ? 'plate' : ANGLE.test(first.text) ? 'angle' : BOLTS.test(first.text) ? 'bolts' : first.text.toLowerCase();
+      if (!['plate', 'angle', 'bolts'].includes(key) && !words.includes(key)) fail(first, `a plate such as 10x110x290 S275, bolts such as 4xM20-8.8 @70, or one of ${words.join(', ')}`);
       if (this.seen.has(key)) throw new LineError(first.start, first.end, `"${first.text}" stands twice; expected one of each.`);
       this.seen.set(key, tokens);
     }
@@ -119,11 +120,29 @@ export class LineReader {
     return { t, b, h, steel: parseSteel(tokens.slice(1), tokens[0]!), token: tokens[0]! };
   }
 
+  /** Angles: number, legs and thickness, then root radius, length and steel. */
+  angle(example: string): { count: number; leg_web: number; leg_support: number; t: number; r: number; h: number; steel: SteelInput } {
+    const [head, r, h, ...steel] = this.need('angle', example) as [Token, Token?, Token?, ...Token[]];
+    const [, count, leg_web, leg_support, t] = ANGLE.exec(head.text)!.map(Number) as [number, number, number, number, number];
+    const after = (at: Token | undefined, letter: string, words: string): number => {
+      const token = at ?? { ...head, start: head.end, text: '' };
+      return Number((new RegExp(`^${letter}${N}$`).exec(token.text) ?? fail(token, words))[1]);
+    };
+    return { count, leg_web, leg_support, t, r: after(r, 'r', 'a root radius, as in r12'), h: after(h, 'L', 'a length, as in L280'), steel: parseSteel(steel, h ?? head) };
+  }
+
+  /** One of a few words after a key; null when the segment is not there. */
+  word(key: string, words: readonly string[], example: string): string | null {
+    if (!this.has(key)) return null;
+    const token = this.second(key, example);
+    return words.includes(token.text) ? token.text : fail(token, words.join(' or '));
+  }
+
   /** Rows, lines, size and class, with what stands behind the @: `second` says when a second distance belongs there. */
-  bolts(second: (lines: number) => boolean, example: (lines: number) => string): { n1: number; n2: number; d: number; cls: string; distances: [Pitch, number]; token: Token } {
-    const tokens = this.need('bolts', example(1));
-    const token = tokens[0]!;
-    const [, rows, lines = '1', d, cls] = BOLTS.exec(token.text)!;
+  bolts(second: (lines: number) => boolean, example: (lines: number) => string, key = 'bolts'): { n1: number; n2: number; d: number; cls: string; distances: [Pitch, number]; token: Token } {
+    const tokens = this.need(key, key === 'bolts' ? example(1) : `${key} ${example(1)}`).slice(key === 'bolts' ? 0 : 1);
+    const token = tokens[0] ?? this.end;
+    const [, rows, lines = '1', d, cls] = BOLTS.exec(token.text) ?? fail(token, `bolts such as ${example(1)}`);
     const [n1, n2] = [Number(rows), Number(lines)];
     if (n2 < 1 || n2 > 2) fail(token, 'one or two bolt lines, as in 4x2xM20-8.8 @70/60');
     if (n1 < 1) fail(token, 'at least one row');
@@ -144,12 +163,12 @@ export class LineReader {
     return { ...found, distances: [spacings.length > 1 ? tidyPitch(spacings) : spacings[0]!, two ? Number(m[2]) : 0] };
   }
 
-  holes(names: readonly [string, string]): [HoleKind, HoleKind] {
-    if (!this.has('holes')) return ['normal', 'normal'];
+  holes(names: readonly string[]): HoleKind[] {
+    if (!this.has('holes')) return names.map(() => 'normal');
     const token = this.second('holes', `holes ${names.join('/')}`);
-    const [a, b, ...more] = token.text.split('/') as HoleKind[];
-    if (more.length || !HOLE_KINDS.includes(a!) || !HOLE_KINDS.includes(b!)) fail(token, `${names.join('/')} of ${HOLE_KINDS.join(', ')}`);
-    return [a!, b!];
+    const found = token.text.split('/') as HoleKind[];
+    if (found.length !== names.length || found.some((h) => !HOLE_KINDS.includes(h))) fail(token, `${names.join('/')} of ${HOLE_KINDS.join(', ')}`);
+    return found;
   }
 
   commonBolts(): CommonBolts {

@@ -1,22 +1,41 @@
 import { boltMass, type BoltSize, type SteelInput } from '../catalogue/index.ts';
 import { plateMass, type MemberPart, type Point, type Quantities, type Solid } from '../detail/solid.ts';
-import type { MemberDimensions } from './members.ts';
+import type { MemberDimensions, SupportModel } from './members.ts';
 
 /** Name of a steel for a callout. */
 export const gradeName = (steel: SteelInput): string => steel.grade ?? `f_y ${steel.f_y}`;
 
-/** A member as part of a solid; the outline is that of the elevation, where it is drawn from one. */
-export const memberPart = (id: MemberPart['id'], m: MemberDimensions, steel: SteelInput, outline: readonly Point[] = []): MemberPart => ({
-  type: 'member', id, label: m.name, grade: gradeName(steel), h: m.h, b: m.b, tw: m.tw, tf: m.tf, r: m.r, outline,
+/** The beam of a joint as part of its solid, with the outline of the elevation. */
+export const beamPart = (m: MemberDimensions, steel: SteelInput, outline: readonly Point[]): MemberPart => member('beam', m, steel, outline);
+
+/** The support of a joint, where its section is known. Tops are level at a notched beam, else a deeper supporting beam is at mid-depth. */
+export function supportPart(s: SupportModel, steel: SteelInput, beam: { readonly h: number; readonly notchTop: boolean }): MemberPart[] {
+  if (!s.dims) return [];
+  return [{ ...member('support', s.dims, steel, []), place: { type: s.type, top: supportTop(s.dims.h, beam) } }];
+}
+
+/** Top of a supporting beam over the top of the beam that it carries. */
+export const supportTop = (h: number, beam: { readonly h: number; readonly notchTop: boolean }): number => (beam.notchTop ? 0 : h > beam.h ? (h - beam.h) / 2 : 0);
+
+const member = (id: MemberPart['id'], m: MemberDimensions, steel: SteelInput, outline: readonly Point[]): MemberPart => ({
+  type: 'member', id, label: m.name, grade: gradeName(steel), shape: m.shape, h: m.h, b: m.b, tw: m.tw, tf: m.tf, r: m.r, outline,
 });
+
+/** Side view of a beam end at x = `end`, with its notches, cut off at `far`. */
+export function beamOutline(m: { readonly beam: MemberDimensions; readonly notchTop: boolean; readonly notchBottom: boolean; readonly l_n: number; readonly d_nt: number; readonly d_nb: number }, end: number, far: number): Point[] {
+  const { h } = m.beam;
+  const top: Point[] = m.notchTop ? [[end, -m.d_nt], [end + m.l_n, -m.d_nt], [end + m.l_n, 0]] : [[end, 0]];
+  const bottom: Point[] = m.notchBottom ? [[end + m.l_n, -h], [end + m.l_n, -h + m.d_nb], [end, -h + m.d_nb]] : [[end, -h]];
+  return [...top, [far, 0], [far, -h], ...bottom];
+}
 
 /** What has to be bought and made, read off the solid. */
 export function quantitiesOf(solid: Solid, bolt: BoltSize): Quantities {
-  const first = solid.bolts[0]!;
+  const lengths = [...new Set(solid.bolts.map((b) => b.length))].sort((a, b) => a - b);
   return {
-    bolts: solid.bolts.length, boltLength: first.length,
+    bolts: solid.bolts.length, boltLengths: lengths.map((length) => ({ length, count: solid.bolts.filter((b) => b.length === length).length })),
     plateMass: solid.plates.reduce((sum, p) => sum + plateMass(p), 0),
-    boltMass: solid.bolts.length * boltMass(bolt, first.length),
+    boltMass: solid.bolts.reduce((sum, b) => sum + boltMass(bolt, b.length), 0),
     weldVolume: solid.welds.reduce((sum, w) => sum + (w.leg ** 2 / 2) * w.length, 0),
   };
 }

@@ -1,5 +1,6 @@
 import { breakLine, path, project, type Frame, type Item } from '../detail/drawing.ts';
 import type { Point } from '../detail/solid.ts';
+import { supportTop } from './solid-parts.ts';
 import type { SupportModel } from './members.ts';
 
 /**
@@ -36,7 +37,7 @@ export function supportElevation(support: SupportModel, beam: { readonly h: numb
   }
   if (!dims) return [...strip(-t, 0, true), breakLine(at(-t - 15, up), at(15, up)), breakLine(at(-t - 15, down), at(15, down))];
   // The supporting beam, cut across: tops level with a notched beam, else at mid-depth of it.
-  const top = beam.notchTop ? 0 : dims.h > beam.h ? (dims.h - beam.h) / 2 : 0;
+  const top = supportTop(dims.h, beam);
   const [l, r] = [-t / 2 - dims.b / 2, -t / 2 + dims.b / 2];
   const z2 = top - dims.h;
   const points: Point[] = [[l, top], [r, top], [r, top - dims.tf], [0, top - dims.tf], [0, z2 + dims.tf], [r, z2 + dims.tf], [r, z2], [l, z2], [l, z2 + dims.tf], [-t, z2 + dims.tf], [-t, top - dims.tf], [l, top - dims.tf]];

@@ -24,7 +24,7 @@ const cases = KINDS.flatMap((kind) => {
 const near = (actual: number, expected: number): boolean => Math.abs(actual - expected) <= 1e-3 * Math.abs(expected) + 1e-9;
 
 /** Names under which the worked cases print a value that the sheet holds under a more exact name. */
-const NAMES: Record<string, string> = { f_y: 'f_y_[pw2]', f_u: 'f_u_[pw2]|f_u_weld', f_y2: 'f_y_2', f_u2: 'f_u_2', f_yp: 'f_y_p', A_v_N: 'A_v_b', A_v: 'A_v|A_v_b' };
+const NAMES: Record<string, string> = { f_y: 'f_y_[pcw2]', f_u: 'f_u_[pcw2]|f_u_weld', f_y2: 'f_y_2', f_u2: 'f_u_2', f_yp: 'f_y_p', A_v_N: 'A_v_b', A_v: 'A_v|A_v_b' };
 
 it('covers every kind', () => expect(new Set(cases.map((c) => c.kind.id)).size).toBe(KINDS.length));
 

@@ -1,6 +1,7 @@
 import {
   basisOf, failureItems, fingerprint, figure, kindOf, multipleText, quantity, significant, STATE_WORDS, workingsOf, tryCheckJoint,
   type Basis, type CheckResult, type Drawing, type Item, type JobDocument, type JointDocument, type JointReport, type TitleBlock, type WorkingSection, type Workings, type WorkingStep,
+  boltWords,
 } from '@ample/core';
 import { mathSetter, type Box } from './math.ts';
 import { MARGIN, type Page } from './page.ts';
@@ -83,7 +84,7 @@ function inputs(page: Page, joint: JointDocument, basis: Basis): void {
       const option = f.options?.find((o) => o.value === value)?.label;
       return [f.label, value === undefined ? 'own dimensions' : `${option ?? (typeof value === 'number' ? figure(value, 'mm') : String(value))}${f.unit ? ` ${f.unit}` : ''}`];
     });
-  rows.push(['Plate mass', `${significant(q.plateMass)} kg`], ['Bolts', `${q.bolts}, length ${q.boltLength} mm, ${significant(q.boltMass)} kg with nuts and washers`]);
+  rows.push(['Plate mass', `${significant(q.plateMass)} kg`], ['Bolts', `${boltWords(q)} (mm), ${significant(q.boltMass)} kg with nuts and washers`]);
   page.heading('Inputs');
   const half = Math.ceil(rows.length / 2);
   page.table([{ title: 'Input', width: 0.24 }, { title: 'Value', width: 0.26 }, { title: 'Input', width: 0.24 }, { title: 'Value', width: 0.26 }], Array.from({ length: half }, (_, i) => [...rows[i]!, ...(rows[half + i] ?? ['', ''])]));

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { failureItems, kindOf, multipleText, significant, STATE_WORDS, type Drawing, type JobRecord, type JointContent } from '@ample/core';
+import { boltWords, failureItems, kindOf, multipleText, significant, STATE_WORDS, type Drawing, type JobRecord, type JointContent } from '@ample/core';
 import { Mark } from '../parts/StateMark.tsx';
 import type { Checked, Form } from '../work/check.worker.ts';
 import { checker } from '../work/client.ts';
@@ -43,7 +43,7 @@ function Card({ title, line, checked, why, onTake }: { title: string; line: stri
       </div>
       <p className="mono text-[11.5px]">{line}</p>
       <p className="state"><Mark state={report.state} />{report.verdict}<span className="muted">· {STATE_WORDS[report.state]}</span></p>
-      <p className="muted">{worst?.first ? `First to give: ${worst.first.title.toLowerCase()}. ` : ''}Plate {significant(q.plateMass)} kg, {q.bolts} bolts {q.boltLength} long.</p>
+      <p className="muted">{worst?.first ? `First to give: ${worst.first.title.toLowerCase()}. ` : ''}Plate {significant(q.plateMass)} kg, {boltWords(q)}.</p>
       <Picture drawing={checked.drawing} over={drawnFailure(checked.drawing, report)} />
       {why?.map((w) => <p key={w} className="muted text-[12px]">{w}</p>)}
     </section>

@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { Callout, Field, FieldValue } from '@ample/core';
 import { SectionInput } from '../parts/SectionInput.tsx';
 import type { JointEditor } from './editor.ts';
+import { readLength } from './entry.ts';
 import { stepped } from './Sheet.tsx';
 
 /** The values behind a callout, at the spot. Each is taken as soon as it is chosen or entered. */
@@ -61,8 +62,7 @@ function Control({ field, value, editor, set }: { field: Field<unknown>; value: 
   }
   const commit = (): void => {
     if (text.trim() === String(value)) return;
-    const n = Number(text.replace(',', '.'));
-    set(text.trim() === '' || !Number.isFinite(n) ? NaN : n);
+    set(readLength(field.type, text) ?? NaN);
   };
   return (
     <input

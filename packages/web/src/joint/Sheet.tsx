@@ -1,6 +1,7 @@
 import { memo, useEffect, useRef, useState } from 'react';
-import { failureItems, type Drawing, type FieldValue, type Item } from '@ample/core';
+import { failureItems, type Drawing, type Field, type FieldValue, type Item } from '@ample/core';
 import type { JointEditor } from './editor.ts';
+import { accepts, readLength } from './entry.ts';
 import { FieldPopover } from './FieldPopover.tsx';
 
 const LINE: Readonly<Record<string, { stroke: string; strokeWidth: number; strokeDasharray?: string }>> = {
@@ -124,7 +125,7 @@ export function Sheet({ drawing, failure, editor }: { drawing: Drawing; failure:
         {open?.kind === 'dimension' && field && (
           <div className="dim-editor" style={{ left: `${(open.at[0] / drawing.width) * 100}%`, top: `${(open.at[1] / drawing.height) * 100}%` }}>
             <DimensionInput
-              key={`${open.id}${open.index}`} label={field.label} value={editor.value(open.id) ?? 0} steps={field.steps ?? []}
+              key={`${open.id}${open.index}`} label={field.label} type={field.type} value={editor.value(open.id) ?? 0} steps={field.steps ?? []}
               onCommit={(v) => editor.set(open.id, v)} onClose={() => close(open.index)} onMove={(by) => openDimension(open.index + by)}
             />
           </div>
@@ -151,20 +152,21 @@ interface InputProps {
   readonly value: FieldValue;
   readonly steps: readonly number[];
   /** Null when taken, else the sentence that says why not. */
-  readonly onCommit: (v: number) => string | null;
+  readonly type: Field<unknown>['type'];
+  readonly onCommit: (v: FieldValue) => string | null;
   readonly onClose: () => void;
   readonly onMove: (by: number) => void;
 }
 
-function DimensionInput({ label, value, steps, onCommit, onClose, onMove }: InputProps) {
+function DimensionInput({ label, value, type, steps, onCommit, onClose, onMove }: InputProps) {
   const [text, setText] = useState(String(value));
   const [problem, setProblem] = useState<string | null>(null);
   const input = useRef<HTMLInputElement>(null);
   useEffect(() => input.current?.select(), []);
   const commit = (): boolean => {
     if (text.trim() === String(value)) return true;
-    const n = Number(text.replace(',', '.'));
-    const said = text.trim() === '' || !Number.isFinite(n) ? `${label}: "${text}" is not a number; accepted is a length in mm.` : onCommit(n);
+    const entered = readLength(type, text);
+    const said = entered === null ? `${label}: "${text}" is not a number; accepted is ${accepts(type)}.` : onCommit(entered);
     setProblem(said);
     if (said) input.current?.focus();
     return said === null;

@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { multipleText, quantity, significant, type JointReport, type Quantities, type RuleResult, type WayOut } from '@ample/core';
+import { boltWords, multipleText, quantity, significant, type JointReport, type Quantities, type RuleResult, type WayOut } from '@ample/core';
 import { Mark } from '../parts/StateMark.tsx';
 
 const signed = (x: number, digits = 2): string => `${x < 0 ? '−' : '+'}${significant(Math.abs(x), digits)}`;
@@ -57,5 +57,5 @@ export const Rules = memo(function Rules({ report, onPoint, onOpen }: { report: 
 });
 
 export function Takeoff({ q }: { q: Quantities }) {
-  return <p className="muted mt-4">Plate {significant(q.plateMass)} kg · {q.bolts} bolts {q.boltLength} long, {significant(q.boltMass)} kg</p>;
+  return <p className="muted mt-4">Plate {significant(q.plateMass)} kg · {boltWords(q)}, {significant(q.boltMass)} kg</p>;
 }

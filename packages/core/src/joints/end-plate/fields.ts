@@ -1,5 +1,5 @@
 import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, type HoleKind } from '../../catalogue/index.ts';
-import { fieldMakers, HOLE_CHOICES, memberFields, PLATE_STEPS, range } from '../field-makers.ts';
+import { boltFields, fieldMakers, HOLE_CHOICES, memberFields, PLATE_STEPS, range } from '../field-makers.ts';
 import type { Edit, Field } from '../kind.ts';
 import { groupHeight as heightOf, withRowCount, type Pitch } from '../pitches.ts';
 import { bottomEnd, edgeDistance, type EndPlateInput } from './input.ts';
@@ -29,12 +29,9 @@ export const endPlateFields: readonly Field<I>[] = [
   pitch('bolts.p1', 'Pitch', 'p1', (i) => i.bolts, withRows),
   // A wider gauge widens the plate: the edge distances stay.
   mm('bolts.p3', 'Gauge', 'p3', range(80, 200, 10), (i) => i.bolts.p3, (i, v) => plate(bolts(i, { p3: v }), { b: i.plate.b + v - i.bolts.p3 })),
-  choice('bolts.threads', 'In the shear plane', [[true, 'threads'], [false, 'shank']], (i) => i.bolts.threads_in_plane, (i, v) => bolts(i, { threads_in_plane: v === true })),
-  choice('bolts.category', 'Category', [['A', 'A, bearing'], ['B', 'B, no slip in service'], ['C', 'C, no slip at ultimate']], (i) => i.bolts.category, (i, v) => bolts(i, { category: v as 'A' })),
-  { ...choice('bolts.friction', 'Friction class', [['A', 'A, 0.5'], ['B', 'B, 0.4'], ['C', 'C, 0.3'], ['D', 'D, 0.2']], (i) => i.bolts.friction, (i, v) => bolts(i, { friction: v as 'A' })), applies: (i) => i.bolts.category !== 'A' },
+  ...boltFields<I>(),
   choice('holes.plate', 'Holes in the plate', HOLE_CHOICES, (i) => i.holes.plate, (i, v) => ({ ...i, holes: { ...i.holes, plate: v as HoleKind } })),
   choice('holes.support', 'Holes in the support', HOLE_CHOICES, (i) => i.holes.support, (i, v) => ({ ...i, holes: { ...i.holes, support: v as HoleKind } })),
-  mm('bolts.packing', 'Packing', 't_pk', [0, 2, 4, 6, 8, 10, 12], (i) => i.bolts.packing, (i, v) => bolts(i, { packing: v })),
   mm('weld.s', 'Weld leg', 's', [4, 5, 6, 8, 10, 12, 15], (i) => i.weld.s, (i, v) => ({ ...i, weld: { s: v } })),
 ];
 

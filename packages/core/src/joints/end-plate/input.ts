@@ -1,26 +1,13 @@
 import Joi from 'joi';
 import type { HoleKind, SteelInput } from '../../catalogue/index.ts';
-import { beamSchema, boltSchema, holeSchema, memberKeys, size, steelSchema, type MemberInput, type Notch } from '../fields.ts';
+import { beamSchema, boltSchema, endSupportSchema, holeSchema, size, steelSchema, type EndSupportInput, type MemberInput, type Notch } from '../fields.ts';
 import type { BoltsInput } from '../lay-out.ts';
-import type { SupportType } from '../members.ts';
 import { groupHeight as heightOf } from '../pitches.ts';
 
 /** A shear end plate as the user describes it; lengths in mm. Two bolt lines, one each side of the web, gauge p3. */
 export interface EndPlateInput {
   readonly beam: MemberInput & { readonly steel: SteelInput; readonly notch: Notch };
-  readonly support: MemberInput & {
-    readonly type: SupportType;
-    readonly t?: number;
-    readonly t_ref?: number;
-    readonly d2?: number;
-    /** Row 1 up to the support's top edge, last row down to its lower edge, bolt to its side edge; absent is far away. */
-    readonly e_top?: number;
-    readonly e_bottom?: number;
-    readonly e_side?: number;
-    readonly steel: SteelInput;
-    /** A beam on the far face of the same web, through the same bolts: its reaction in kN. */
-    readonly other_side?: { readonly V_Ed: number };
-  };
+  readonly support: EndSupportInput;
   readonly plate: {
     readonly t: number;
     readonly h: number;
@@ -36,20 +23,9 @@ export interface EndPlateInput {
   readonly holes: { readonly plate: HoleKind; readonly support: HoleKind };
 }
 
-const { h: _h, tf: _tf, A: _A, ...supportDims } = memberKeys;
-const supportSchema = Joi.object({
-  ...supportDims,
-  h: memberKeys.h, tf: memberKeys.tf,
-  type: Joi.string().valid('column_flange', 'column_web', 'beam_web').required(),
-  t: size(3, 150), t_ref: size(3, 150), d2: size(30, 1400),
-  e_top: size(5, 5000), e_bottom: size(5, 5000), e_side: size(5, 1000),
-  steel: steelSchema.required(),
-  other_side: Joi.object({ V_Ed: size(0, 1e5).required() }),
-}).or('section', 't', 'h').with('h', ['b', 'tw', 'tf', 'r']);
-
 export const endPlateSchema = Joi.object({
   beam: beamSchema.required(),
-  support: supportSchema.required(),
+  support: endSupportSchema.required(),
   plate: Joi.object({
     t: size(3, 60).required(), h: size(40, 1500).required(), b: size(60, 800).required(), e1: size(5, 500).required(), top: size(-200, 1200).required(),
     full_depth: Joi.boolean().default(false), steel: steelSchema.required(),

@@ -35,6 +35,6 @@ export function parseLine(text: string, base: EndPlateInput): EndPlateInput {
     plate: { t, b, h, e1: line.length('e1', 'e1 38'), top: tidy(line.length('top', 'top 54')), full_depth: line.flag('full'), steel },
     bolts: { n1, d, cls, p1, p3, ...line.commonBolts() },
     weld: { s: line.length('fw', 'fw 8') },
-    holes: { plate: plateHoles, support: supportHoles },
+    holes: { plate: plateHoles!, support: supportHoles! },
   };
 }

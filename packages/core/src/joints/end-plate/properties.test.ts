@@ -3,13 +3,14 @@ import { describe, expect, it } from 'vitest';
 import type { Combination } from '../../actions/combination.ts';
 import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, HOLE_KINDS, STEEL_GRADES } from '../../catalogue/index.ts';
 import { DEFAULT_BASIS } from '../../job/basis.ts';
-import { checkJoint, tryCheckJoint } from '../../job/check.ts';
+import { checkJoint } from '../../job/check.ts';
 import type { StrengthResult } from '../check.ts';
-import { validate } from '../fields.ts';
+import { anyJoint, anyRows, mm } from '../any-joint.testing.ts';
+import type { JointKind } from '../kind.ts';
+import { groupHeight } from '../pitches.ts';
 import { endPlate } from './index.ts';
 import type { EndPlateInput } from './input.ts';
 
-const mm = (min: number, max: number) => fc.integer({ min: min * 2, max: max * 2 }).map((x) => x / 2);
 const grade = fc.constantFrom(...STEEL_GRADES).map((g) => ({ grade: g }));
 const opt = <T>(a: fc.Arbitrary<T>) => fc.option(a, { nil: undefined });
 
@@ -20,64 +21,20 @@ const anyInput: fc.Arbitrary<EndPlateInput> = fc
     type: fc.constantFrom('column_flange' as const, 'column_web' as const, 'beam_web' as const), support: fc.constantFrom('UC 254x254x89', 'HEA 300', 'UB 610x229x101'),
     other: opt(fc.record({ V_Ed: mm(0, 400) })), e_top: opt(mm(40, 300)), e_bottom: opt(mm(40, 300)), e_side: opt(mm(30, 150)),
     t: mm(4, 25), e1: mm(20, 70), e1_bot: mm(20, 70), e2: mm(20, 70), top: mm(5, 120), full: fc.constantFrom(false, false, false, true),
-    d: fc.constantFrom(...BOLT_DIAMETERS), cls: fc.constantFrom(...BOLT_CLASS_NAMES), n1: fc.integer({ min: 1, max: 6 }), p1: mm(35, 110), p3: mm(80, 180),
+    d: fc.constantFrom(...BOLT_DIAMETERS), cls: fc.constantFrom(...BOLT_CLASS_NAMES), rows: anyRows, p3: mm(80, 180),
     threads: fc.boolean(), category: fc.constantFrom('A' as const, 'B' as const, 'C' as const), friction: fc.constantFrom('A' as const, 'B' as const, 'C' as const, 'D' as const), packing: mm(0, 12), s: mm(4, 14),
     holePlate: fc.constantFrom(...HOLE_KINDS), holeSupport: fc.constantFrom(...HOLE_KINDS),
   })
   .map((a) => ({
     beam: { section: a.beam, steel: a.beamSteel, notch: a.notch },
     support: { type: a.type, section: a.support, steel: a.supportSteel, ...(a.other ? { other_side: a.other } : {}), ...(a.e_top ? { e_top: a.e_top } : {}), ...(a.e_bottom ? { e_bottom: a.e_bottom } : {}), ...(a.e_side ? { e_side: a.e_side } : {}) },
-    plate: { t: a.t, h: a.full ? 650 : a.e1 + (a.n1 - 1) * (a.n1 > 1 ? a.p1 : 0) + a.e1_bot, b: a.p3 + 2 * a.e2, e1: a.e1, top: a.full ? -10 : a.top, full_depth: a.full, steel: a.plateSteel },
-    bolts: { d: a.d, cls: a.cls, n1: a.n1, p1: a.n1 > 1 ? a.p1 : 0, p3: a.p3, threads_in_plane: a.threads, category: a.category, friction: a.friction, packing: a.packing },
+    plate: { t: a.t, h: a.full ? 650 : a.e1 + groupHeight(a.rows) + a.e1_bot, b: a.p3 + 2 * a.e2, e1: a.e1, top: a.full ? -10 : a.top, full_depth: a.full, steel: a.plateSteel },
+    bolts: { d: a.d, cls: a.cls, ...a.rows, p3: a.p3, threads_in_plane: a.threads, category: a.category, friction: a.friction, packing: a.packing },
     weld: { s: a.s },
     holes: { plate: a.holePlate, support: a.holeSupport },
   }));
-const anyActions: fc.Arbitrary<Combination> = fc.record({ name: fc.constant('C'), V_Ed: mm(-700, 700), N_Ed: fc.oneof(fc.constant(0), mm(-150, 150)), N_tie: mm(0, 300) });
 
-describe('any end plate', () => {
-  it('gives finite numbers or a stated refusal', () => {
-    let judged = 0;
-    fc.assert(fc.property(anyInput, anyActions, (input, c) => {
-      expect(validate(endPlate.schema, input)).toHaveProperty('value');
-      const result = tryCheckJoint({ kind: 'end-plate', input, combinations: [c] }, DEFAULT_BASIS);
-      if ('refusal' in result) return void expect(result.refusal.message).toMatch(/^[\w.]+: .*accepted (is|are) .*\.$/s);
-      judged += 1;
-      for (const x of result.report.combinations[0]!.checks) {
-        if (x.type === 'skip') expect(x.reason).toMatch(/\.$/);
-        else {
-          expect([x.id, Number.isFinite(x.demand), Number.isFinite(x.resistance), Number.isFinite(x.multiple)]).toEqual([x.id, true, true, true]);
-          expect([x.id, x.pass]).toEqual([x.id, x.multiple >= 1 - 1e-9]);
-        }
-      }
-      for (const r of result.report.rules) expect([r.id, Number.isFinite(r.actual), Number.isFinite(r.limit)]).toEqual([r.id, true, true]);
-    }), { numRuns: 1500, seed: 417 });
-    expect(judged).toBeGreaterThan(300);
-  });
-  it('has a detail line that parses back to itself', () => {
-    fc.assert(fc.property(anyInput, (input) => {
-      const line = endPlate.line.print(input);
-      const back = endPlate.line.parse(line, input);
-      expect(endPlate.line.print(back)).toBe(line);
-      expect({ ...back, beam: { ...back.beam, notch: input.beam.notch } }).toEqual(input);
-    }), { numRuns: 400, seed: 417 });
-  });
-  it('halves every multiple when all forces double', () => {
-    let compared = 0;
-    fc.assert(fc.property(anyInput, anyActions, (input, c) => {
-      if (input.support.other_side) return;
-      const at = (k: number) => tryCheckJoint({ kind: 'end-plate', input, combinations: [{ ...c, V_Ed: c.V_Ed * k, N_Ed: c.N_Ed * k, N_tie: c.N_tie * k }] }, DEFAULT_BASIS);
-      const [one, two] = [at(1), at(2)];
-      if ('refusal' in one || 'refusal' in two) return;
-      one.report.combinations[0]!.checks.forEach((x, i) => {
-        const y = two.report.combinations[0]!.checks[i]!;
-        if (x.type !== 'strength' || y.type !== 'strength') return void expect(y.type).toBe(x.type);
-        compared += 1;
-        expect(Math.abs(y.multiple * 2 - x.multiple), x.id).toBeLessThanOrEqual(1e-6 * x.multiple);
-      });
-    }), { numRuns: 800, seed: 417 });
-    expect(compared).toBeGreaterThan(800);
-  });
-});
+describe('any end plate', () => anyJoint(endPlate as JointKind<EndPlateInput, never>, anyInput, 250));
 
 /** W4 without its notch and far beam: 10x196x286 S275, 4 x 2 M20 8.8 at 70/106, beam 448 deep with a web of 8.1 in S355. */
 const base: EndPlateInput = {

@@ -5,6 +5,7 @@ import {
 } from '../../detail/drawing.ts';
 import type { Point, Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
+import { boltFromSide, holeFromFront, holeWords } from '../bolt-view.ts';
 import { prettyName, supportElevation } from '../support-view.ts';
 import { upturned, type EndPlateModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
@@ -62,7 +63,6 @@ function elevation(m: EndPlateModel, solid: Solid, f: Frame, overshoot: number):
   const upper = m.notchTop ? m.d_nt : 0;
   const lower = m.notchBottom ? m.d_nb : 0;
   const from = (notched: boolean): number => (notched ? t + m.l_n : t);
-  const box = (x1: number, x2: number, z1: number, z2: number): Item => path([at(x1, z1), at(x2, z1), at(x2, z2), at(x1, z2)], 'outline', true, 'paper');
   const items: Item[] = [
     ...supportElevation(m.support, { h: beam.h, notchTop: m.notchTop }, f, overshoot, FACE_X - 14),
     path([at(t, -upper), ...(m.notchTop ? [at(t + m.l_n, -upper), at(t + m.l_n, 0)] : []), at(stub, 0)], 'outline'),
@@ -73,14 +73,7 @@ function elevation(m: EndPlateModel, solid: Solid, f: Frame, overshoot: number):
     breakLine(at(stub, 2), at(stub, -beam.h - 2)),
     path([at(0, top), at(t, top), at(t, bottom), at(0, bottom)], 'outline', true, 'plate'),
   ];
-  for (const b of solid.bolts.filter((x) => x.line === 0)) {
-    const s = b.flats / 2;
-    const [near, far] = b.y;
-    items.push(box(near, near + b.head, b.z + s, b.z - s), box(far - b.washer, far, b.z + b.washerDiameter / 2, b.z - b.washerDiameter / 2), box(far - b.washer - b.nut, far - b.washer, b.z + s, b.z - s));
-    items.push(box(near - b.length, far - b.washer - b.nut, b.z + b.d / 2, b.z - b.d / 2));
-    items.push(path([at(far, b.z + b.d / 2), at(near, b.z + b.d / 2)], 'hidden'), path([at(far, b.z - b.d / 2), at(near, b.z - b.d / 2)], 'hidden'));
-    items.push(path([at(near - b.length - 8, b.z), at(near + b.head + 8, b.z)], 'centre'));
-  }
+  for (const b of solid.bolts.filter((x) => x.line === 0)) items.push(...boltFromSide(at, b, 'hidden'));
   return items;
 }
 
@@ -97,13 +90,7 @@ function plateView(m: EndPlateModel, solid: Solid, f: Frame): Item[] {
     ...(m.notchBottom ? [] : [box(f1, f2, -beam.h + beam.tf, -beam.h, 'cut')]),
     box(-beam.tw / 2, beam.tw / 2, m.notchTop ? -m.d_nt : -beam.tf, m.notchBottom ? -beam.h + m.d_nb : -beam.h + beam.tf, 'cut'),
   ];
-  for (const h of plate.holes) {
-    const [cx, cy] = at(h.x, h.z);
-    const r = h.d_v / 2 / f.scale;
-    items.push({ k: 'circle', at: [cx, cy], r, line: 'outline', fill: 'paper' });
-    const arm = Math.max(r + 1.4, 2.2);
-    items.push(path([[cx - arm, cy], [cx + arm, cy]], 'centre'), path([[cx, cy - arm], [cx, cy + arm]], 'centre'));
-  }
+  for (const h of plate.holes) items.push(...holeFromFront(at(h.x, h.z), h, f.scale));
   return items;
 }
 
@@ -151,7 +138,7 @@ function callouts(m: EndPlateModel, solid: Solid, frames: Frames): Item[] {
   const beam = solid.members.find((p) => p.id === 'beam')!;
   const support = solid.members.find((p) => p.id === 'support');
   const supportName = support ? `${support.label} ${support.grade}` : `support ${exact(m.support.t)} thick ${input.support.steel.grade ?? ''}`;
-  const holes = input.holes.plate === 'normal' && input.holes.support === 'normal' ? `holes ${m.hole.normal}` : 'holes as listed';
+  const holes = input.holes.plate === input.holes.support ? holeWords(input.holes.plate, m.hole.plate) : `plate ${holeWords(input.holes.plate, m.hole.plate)}, support ${holeWords(input.holes.support, m.hole.support)}`;
   const flange = m.support.type === 'column_flange';
   return [
     ...leader(at(input.plate.t / 2, bottom + 8), [FACE_X + 14, floor], [`${prettyName(plate.label)} ${plate.grade}`], 'plate'),

@@ -1,5 +1,5 @@
 import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, type HoleKind } from '../../catalogue/index.ts';
-import { fieldMakers, HOLE_CHOICES, memberFields, PLATE_STEPS as PLATES, range } from '../field-makers.ts';
+import { boltFields, fieldMakers, HOLE_CHOICES, memberFields, PLATE_STEPS as PLATES, range } from '../field-makers.ts';
 import type { Edit, Field } from '../kind.ts';
 import { groupHeight as heightOf, withRowCount, type Pitch } from '../pitches.ts';
 import { bottomEnd, type FinPlateInput } from './input.ts';
@@ -31,12 +31,9 @@ export const finPlateFields: readonly Field<I>[] = [
   pitch('bolts.p1', 'Pitch', 'p1', (i) => i.bolts, withRows),
   choice('bolts.n2', 'Bolt lines', [[1, 'one'], [2, 'two']], (i) => i.bolts.n2, (i, v) => bolts(i, { n2: Number(v), p2: Number(v) === 2 ? i.bolts.p2 || (i.bolts.d > 20 ? 70 : 60) : 0 })),
   { ...mm('bolts.p2', 'Gauge', 'p2', range(50, 150, 5), (i) => i.bolts.p2, (i, v) => bolts(i, { p2: v })), applies: (i) => i.bolts.n2 > 1 },
-  choice('bolts.threads', 'In the shear plane', [[true, 'threads'], [false, 'shank']], (i) => i.bolts.threads_in_plane, (i, v) => bolts(i, { threads_in_plane: v === true })),
-  choice('bolts.category', 'Category', [['A', 'A, bearing'], ['B', 'B, no slip in service'], ['C', 'C, no slip at ultimate']], (i) => i.bolts.category, (i, v) => bolts(i, { category: v as 'A' })),
-  { ...choice('bolts.friction', 'Friction class', [['A', 'A, 0.5'], ['B', 'B, 0.4'], ['C', 'C, 0.3'], ['D', 'D, 0.2']], (i) => i.bolts.friction, (i, v) => bolts(i, { friction: v as 'A' })), applies: (i) => i.bolts.category !== 'A' },
+  ...boltFields<I>(),
   choice('holes.plate', 'Holes in the plate', HOLE_CHOICES, (i) => i.holes.plate, (i, v) => ({ ...i, holes: { ...i.holes, plate: v as HoleKind } })),
   choice('holes.web', 'Holes in the web', HOLE_CHOICES, (i) => i.holes.web, (i, v) => ({ ...i, holes: { ...i.holes, web: v as HoleKind } })),
-  mm('bolts.packing', 'Packing', 't_pk', [0, 2, 4, 6, 8, 10, 12], (i) => i.bolts.packing, (i, v) => bolts(i, { packing: v })),
   mm('weld.s', 'Weld leg', 's', [4, 5, 6, 8, 10, 12, 15], (i) => i.weld.s, (i, v) => ({ ...i, weld: { s: v } })),
 ];
 

@@ -4,6 +4,7 @@ import type { Basis } from '../../job/basis.ts';
 import { Refusal } from '../../refusal.ts';
 import { stepMove } from '../field-makers.ts';
 import type { FirstDetail, MemberSeed, Move } from '../kind.ts';
+import { practicalGap } from '../support-clearance.ts';
 import { withRowCount } from '../pitches.ts';
 import { memberDimensions, type SupportType } from '../members.ts';
 import { finPlateField, finPlateFields, withRows } from './fields.ts';
@@ -29,7 +30,7 @@ function compose(seed: MemberSeed, c: Choice, basis: Basis): I {
     support: { type: seed.supportType as SupportType, section: seed.support, steel: { grade: seed.supportGrade } },
     plate: { t: c.t, h, e1, e2: big ? 60 : 50, steel: { grade: c.grade } },
     web: { e2b: big ? 50 : 40, top_to_bolt: plateTop + e1 },
-    gap: clearGap(seed, beam, basis),
+    gap: practicalGap(seed, beam, basis),
     bolts: { d: c.d, cls: '8.8', n1: c.n1, n2: c.lines, p1: 70, p2: c.lines > 1 ? (big ? 70 : 60) : 0, threads_in_plane: true, category: 'A', friction: 'B', packing: 0 },
     weld: { s: 8 },
     holes: { plate: 'normal', web: 'normal' },
@@ -39,16 +40,6 @@ function compose(seed: MemberSeed, c: Choice, basis: Basis): I {
 
 /** Full-strength fillets: 0.50 t (S275) or 0.60 t (S355 and up) with the throat factor of the job; the rule itself judges exactly. */
 const keepsFullStrength = (i: I, s: number, basis: Basis): boolean => basis.settings.throat_factor * s >= (i.plate.steel.grade === 'S275' || i.plate.steel.grade === 'S235' ? 0.51 : i.plate.steel.grade === 'S460' ? 0.76 : 0.61) * i.plate.t;
-
-/** Gap of practice; where the beam would meet the flanges of its support, far enough to clear them. */
-function clearGap(seed: MemberSeed, beam: { h: number; b: number }, basis: Basis): number {
-  const usual = beam.h > 610 ? 20 : 10;
-  if (seed.supportType === 'column_flange') return usual;
-  const support = memberDimensions({ section: seed.support }, basis, 'support')!;
-  const between = support.h - 2 * (support.tf + support.r);
-  const fits = seed.supportType === 'column_web' ? beam.b <= between : beam.h <= between;
-  return fits ? usual : Math.ceil(((support.shape === 'C' ? support.b - support.tw : (support.b - support.tw) / 2) + 10) / 5) * 5;
-}
 
 /** Choices in order of cost: one line of M20, one of M24, two lines of M20, two of M24; more rows, then thicker plate within the rotation rule. */
 function choices(seed: MemberSeed, basis: Basis): Choice[] {

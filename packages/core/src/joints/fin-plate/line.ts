@@ -46,6 +46,6 @@ export function parseLine(text: string, base: FinPlateInput): FinPlateInput {
     gap,
     bolts: { n1, n2, d, cls, p1, p2, ...line.commonBolts() },
     weld: { s },
-    holes: { plate: plateHoles, web: webHoles },
+    holes: { plate: plateHoles!, web: webHoles! },
   };
 }

@@ -5,12 +5,13 @@ import { Run } from '../../formula/index.ts';
 import { DEFAULT_BASIS } from '../../job/basis.ts';
 import { checkJoint, inNewtons, tryCheckJoint } from '../../job/check.ts';
 import { checkCombination, type StrengthResult } from '../check.ts';
-import { validate } from '../fields.ts';
+import { anyActions, anyJoint, anyRows, mm } from '../any-joint.testing.ts';
+import type { JointKind } from '../kind.ts';
+import { groupHeight } from '../pitches.ts';
 import type { Combination } from '../../actions/combination.ts';
 import type { FinPlateInput } from './input.ts';
 import { finPlate } from './index.ts';
 
-const mm = (min: number, max: number) => fc.integer({ min: min * 2, max: max * 2 }).map((x) => x / 2);
 const grade = fc.constantFrom(...STEEL_GRADES).map((g) => ({ grade: g }));
 
 /** Any joint that the schema accepts: most can be built, some are refused. */
@@ -23,22 +24,20 @@ const anyInput: fc.Arbitrary<FinPlateInput> = fc
     support: fc.constantFrom('UC 203x203x60', 'HEA 300', 'UB 610x229x101'),
     other: fc.option(fc.record({ V_Ed: mm(0, 400), h_p: mm(100, 500) }), { nil: undefined }),
     t: mm(4, 30), e1: mm(20, 80), e1_bot: mm(20, 80), e2: mm(12, 80), e2b: mm(12, 80), top: mm(5, 150), gap: mm(0, 200),
-    d: fc.constantFrom(...BOLT_DIAMETERS), cls: fc.constantFrom(...BOLT_CLASS_NAMES), n1: fc.integer({ min: 1, max: 6 }), n2: fc.constantFrom(1, 2), p1: mm(25, 110), p2: mm(25, 110),
+    d: fc.constantFrom(...BOLT_DIAMETERS), cls: fc.constantFrom(...BOLT_CLASS_NAMES), rows: anyRows, n2: fc.constantFrom(1, 2), p2: mm(25, 110),
     threads: fc.boolean(), category: fc.constantFrom('A' as const, 'B' as const, 'C' as const), friction: fc.constantFrom('A' as const, 'B' as const, 'C' as const, 'D' as const), packing: mm(0, 20),
     s: mm(3, 20), holePlate: fc.constantFrom(...HOLE_KINDS), holeWeb: fc.constantFrom(...HOLE_KINDS),
   })
   .map((a) => ({
     beam: { section: a.beam, steel: a.beamSteel, notch: a.notch },
     support: { type: a.type, section: a.support, steel: a.supportSteel, ...(a.other ? { other_side: a.other } : {}) },
-    plate: { t: a.t, h: a.e1 + (a.n1 - 1) * (a.n1 > 1 || a.n2 > 1 ? a.p1 : 0) + a.e1_bot, e1: a.e1, e2: a.e2, steel: a.plateSteel },
+    plate: { t: a.t, h: a.e1 + groupHeight(a.rows) + a.e1_bot, e1: a.e1, e2: a.e2, steel: a.plateSteel },
     web: { e2b: a.e2b, top_to_bolt: a.top + a.e1 },
     gap: a.gap,
-    bolts: { d: a.d, cls: a.cls, n1: a.n1, n2: a.n2, p1: a.n1 > 1 || a.n2 > 1 ? a.p1 : 0, p2: a.n2 > 1 ? a.p2 : 0, threads_in_plane: a.threads, category: a.category, friction: a.friction, packing: a.packing },
+    bolts: { d: a.d, cls: a.cls, ...a.rows, n2: a.n2, p2: a.n2 > 1 ? a.p2 : 0, threads_in_plane: a.threads, category: a.category, friction: a.friction, packing: a.packing },
     weld: { s: a.s },
     holes: { plate: a.holePlate, web: a.holeWeb },
   }));
-
-const anyActions: fc.Arbitrary<Combination> = fc.record({ name: fc.constant('C'), V_Ed: mm(-900, 900), N_Ed: mm(-200, 200), N_tie: mm(0, 400) });
 
 /** A sound joint to vary one thing at a time. */
 const sound: FinPlateInput = {
@@ -53,37 +52,7 @@ const strengths = (input: FinPlateInput, c: Combination, basis = DEFAULT_BASIS):
   new Map(checkJoint({ kind: 'fin-plate', input, combinations: [c] }, basis).combinations[0]!.checks.filter((x): x is StrengthResult => x.type === 'strength').map((x) => [x.id, x]));
 
 describe('any fin plate', () => {
-  it('gives finite numbers or a stated refusal', () => {
-    let judged = 0;
-    fc.assert(fc.property(anyInput, anyActions, (input, c) => {
-      expect(validate(finPlate.schema, input)).toHaveProperty('value');
-      const result = tryCheckJoint({ kind: 'fin-plate', input, combinations: [c] }, DEFAULT_BASIS);
-      if ('refusal' in result) {
-        expect(result.refusal.message).toMatch(/^[\w.]+: .*accepted (is|are) .*\.$/s);
-        return;
-      }
-      judged += 1;
-      for (const x of result.report.combinations[0]!.checks) {
-        if (x.type === 'skip') expect(x.reason).toMatch(/\.$/);
-        else {
-          expect([x.id, Number.isFinite(x.demand), Number.isFinite(x.resistance), Number.isFinite(x.multiple)]).toEqual([x.id, true, true, true]);
-          expect(x.utilisation === null || Number.isFinite(x.utilisation)).toBe(true);
-          expect(x.pass).toBe(x.multiple >= 1 - 1e-9);
-        }
-      }
-      for (const r of result.report.rules) expect([r.id, Number.isFinite(r.actual), Number.isFinite(r.limit)]).toEqual([r.id, true, true]);
-    }), { numRuns: 1500, seed: 417 });
-    expect(judged).toBeGreaterThan(400);
-  });
-
-  it('has a detail line that parses back to itself', () => {
-    fc.assert(fc.property(anyInput, (input) => {
-      const line = finPlate.line.print(input);
-      const back = finPlate.line.parse(line, sound);
-      expect(finPlate.line.print(back)).toBe(line);
-      expect({ ...back, beam: { ...input.beam, notch: back.beam.notch }, support: input.support }).toEqual(input);
-    }), { numRuns: 500, seed: 417 });
-  });
+  anyJoint(finPlate as JointKind<FinPlateInput, never>, anyInput, 400);
 
   it('gives the same numbers traced and untraced', () => {
     fc.assert(fc.property(anyInput, anyActions, (input, c) => {

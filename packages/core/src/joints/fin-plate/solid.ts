@@ -1,8 +1,7 @@
 import { boltLength } from '../../catalogue/index.ts';
-import type { BoltPart, Point, Solid } from '../../detail/solid.ts';
-import { gradeName, memberPart } from '../solid-parts.ts';
+import type { BoltPart, Solid } from '../../detail/solid.ts';
+import { beamOutline, beamPart, gradeName, supportPart } from '../solid-parts.ts';
 import type { FinPlateModel } from './model.ts';
-
 
 /** Length of beam shown beyond the plate. */
 export const STUB = 260;
@@ -19,19 +18,19 @@ export function finPlateSolid(m: FinPlateModel): Solid {
   const length = boltLength(bolt, grip);
   const at = zs.flatMap((z, row) => xs.map((x, line) => ({ x, z, row, line })));
   const boltParts: BoltPart[] = at.map((p) => ({
-    type: 'bolt', ...p, d: bolts.d, length, grip, y: [near - plate.t, beam.tw / 2 + bolts.packing],
+    type: 'bolt', axis: 'y', ...p, d: bolts.d, length, grip, y: [near - plate.t, beam.tw / 2 + bolts.packing],
     head: bolt.head, nut: bolt.nut, washer: bolt.washer, flats: bolt.s, washerDiameter: bolt.d_w,
   }));
   const a = input.plate.h;
   return {
     plates: [{
-      type: 'plate', id: 'plate', label: `PL ${plate.t}×${trim(m.width)}×${trim(plate.h)}`, grade: gradeName(plate.steel),
+      type: 'plate', id: 'plate', plane: 'xz', label: `PL ${plate.t}×${trim(m.width)}×${trim(plate.h)}`, grade: gradeName(plate.steel),
       outline: [[0, top], [m.width, top], [m.width, top - a], [0, top - a]], y: [near - plate.t, near],
       holes: at.map(({ x, z }) => ({ x, z, d_h: hole.plate.d_h, d_v: hole.plate.d_v })),
     }],
     members: [
-      memberPart('beam', beam, input.beam.steel, beamOutline(m, gap)),
-      ...(support.dims ? [memberPart('support', support.dims, input.support.steel)] : []),
+      beamPart(beam, input.beam.steel, beamOutline(m, gap, m.width + STUB)),
+      ...supportPart(support, input.support.steel, { h: beam.h, notchTop: m.notchTop }),
     ],
     bolts: boltParts,
     welds: [near - plate.t, near].map((y) => ({ type: 'weld', leg: weld.s, length: plate.h, from: [0, y, top], to: [0, y, top - plate.h] })),
@@ -39,11 +38,3 @@ export function finPlateSolid(m: FinPlateModel): Solid {
 }
 
 const trim = (x: number): number => Math.round(x * 10) / 10;
-
-/** Side view of the beam end, with its notches, cut off beyond the plate. */
-function beamOutline(m: FinPlateModel, gap: number): Point[] {
-  const end = m.width + STUB;
-  const top: Point[] = m.notchTop ? [[gap, -m.d_nt], [gap + m.l_n, -m.d_nt], [gap + m.l_n, 0]] : [[gap, 0]];
-  const bottom: Point[] = m.notchBottom ? [[gap + m.l_n, -m.beam.h], [gap + m.l_n, -m.beam.h + m.d_nb], [gap, -m.beam.h + m.d_nb]] : [[gap, -m.beam.h]];
-  return [...top, [end, 0], [end, -m.beam.h], ...bottom];
-}

@@ -5,6 +5,7 @@ import {
 } from '../../detail/drawing.ts';
 import type { Point, Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
+import { boltFromSide, holeFromFront, holeWords } from '../bolt-view.ts';
 import { lastPitch } from '../pitches.ts';
 import { prettyName, supportElevation } from '../support-view.ts';
 import { upturned, type FinPlateModel } from './model.ts';
@@ -89,14 +90,7 @@ function elevation(m: FinPlateModel, solid: Solid, f: Frame, overshoot: number):
     ...hatch(at(0, top), at(Math.max(input.weld.s, 1.6 * f.scale), bottom)),
     path([at(Math.max(input.weld.s, 1.6 * f.scale), top), at(Math.max(input.weld.s, 1.6 * f.scale), bottom)], 'thin'),
   ];
-  for (const h of plate.holes) {
-    const [cx, cy] = at(h.x, h.z);
-    const r = h.d_v / 2 / f.scale;
-    if (h.d_h === h.d_v) items.push({ k: 'circle', at: [cx, cy], r, line: 'outline', fill: 'paper' });
-    else items.push(slot([cx, cy], h.d_h / f.scale, h.d_v / f.scale));
-    const arm = Math.max(r + 1.4, 2.2);
-    items.push(path([[cx - arm, cy], [cx + arm, cy]], 'centre'), path([[cx, cy - arm], [cx, cy + arm]], 'centre'));
-  }
+  for (const h of plate.holes) items.push(...holeFromFront(at(h.x, h.z), h, f.scale));
   // Cutting plane A-A at the first bolt line, looking at the support.
   const xa = m.z_p;
   for (const [z, away, dir] of [[0, -13, -1], [-beam.h, 3, 1]] as const) {
@@ -109,22 +103,10 @@ function elevation(m: FinPlateModel, solid: Solid, f: Frame, overshoot: number):
   return items;
 }
 
-/** A slotted hole as a rounded outline. */
-function slot([cx, cy]: Point, w: number, h: number): Item {
-  const r = Math.min(w, h) / 2;
-  const points: Point[] = [];
-  for (let i = 0; i < 24; i += 1) {
-    const t = (Math.PI * 2 * (i + 0.5)) / 24;
-    const [c, s] = [Math.cos(t), Math.sin(t)];
-    points.push([cx + r * c + (w / 2 - r) * Math.sign(c), cy + r * s + (h / 2 - r) * Math.sign(s)]);
-  }
-  return path(points, 'outline', true, 'paper');
-}
-
 function section(m: FinPlateModel, solid: Solid, f: Frame): Item[] {
   const at = (y: number, z: number): Point => project(f, [y, z]);
   const { beam, input } = m;
-  const box = (y1: number, y2: number, z1: number, z2: number, fill: 'plate' | 'steel' | 'cut' | 'paper'): Item => path([at(y1, z1), at(y2, z1), at(y2, z2), at(y1, z2)], 'outline', true, fill);
+  const box = (y1: number, y2: number, z1: number, z2: number, fill: 'plate' | 'cut'): Item => path([at(y1, z1), at(y2, z1), at(y2, z2), at(y1, z2)], 'outline', true, fill);
   // What the cut at the first bolt line meets: a notch that reaches it has taken the flange away.
   const cutTop = m.notchTop && m.l_n > input.web.e2b;
   const cutBottom = m.notchBottom && m.l_n > input.web.e2b;
@@ -139,16 +121,7 @@ function section(m: FinPlateModel, solid: Solid, f: Frame): Item[] {
     box(-beam.tw / 2, beam.tw / 2, cutTop ? -m.d_nt : -beam.tf, cutBottom ? -h + m.d_nb : -h + beam.tf, 'cut'),
     box(plate.y[0], plate.y[1], Math.max(...zs), Math.min(...zs), 'plate'),
   ];
-  for (const b of solid.bolts.filter((x) => x.line === 0)) {
-    const [y1, y2] = b.y;
-    const s = b.flats / 2;
-    items.push(box(y1 - b.head, y1, b.z + s, b.z - s, 'paper'));
-    items.push(box(y2, y2 + b.washer, b.z + b.washerDiameter / 2, b.z - b.washerDiameter / 2, 'paper'));
-    items.push(box(y2 + b.washer, y2 + b.washer + b.nut, b.z + s, b.z - s, 'paper'));
-    items.push(box(y2 + b.washer + b.nut, y1 + b.length, b.z + b.d / 2, b.z - b.d / 2, 'paper'));
-    items.push(path([at(y1, b.z + b.d / 2), at(y2, b.z + b.d / 2)], 'thin'), path([at(y1, b.z - b.d / 2), at(y2, b.z - b.d / 2)], 'thin'));
-    items.push(path([at(y1 - b.head - 8, b.z), at(y1 + b.length + 8, b.z)], 'centre'));
-  }
+  for (const b of solid.bolts.filter((x) => x.line === 0)) items.push(...boltFromSide(at, b, 'thin'));
   return items;
 }
 
@@ -206,12 +179,6 @@ function callouts(m: FinPlateModel, solid: Solid, frames: Frames): Item[] {
     ...leader(supportTip, m.support.type === 'beam_web' ? [FACE_X - 8, at(0, -0.3 * m.beam.h)[1] - 6] : [FACE_X - 18, 18], [`${prettyName(supportName)}`], 'support', true),
     text([SECTION_X, project(frames.section, [0, 0])[1] - 5], `plate ${exact(input.plate.t)}, web ${exact(m.beam.tw)}`, { anchor: 'middle', style: 'muted', size: 3 }),
   ];
-}
-
-function holeWords(kind: string, h: { d_v: number; d_h: number }): string {
-  if (kind === 'normal') return `holes ${h.d_v}`;
-  if (kind === 'oversize') return `oversize holes ${h.d_v}`;
-  return `slots ${h.d_h}×${h.d_v}`;
 }
 
 function handles(m: FinPlateModel, f: Frame): Handle[] {

@@ -18,11 +18,11 @@ export const axialCheck = <C>(id: string, title: string, clause: string, part: s
   run: (r, c, l) => (l.axial === 'none' ? { skip: NO_AXIAL } : o.tension && l.axial === 'compression' ? { skip: PUSHED } : run(r, c, l)),
 });
 
-/** N and V of one part: halves where two parts share them. */
+/** N and V of one part: shares where several parts take them. */
 function forces(s: FormulaSection, p: PulledPart): { N: string; V: string; run(r: Run): void } {
-  if (p.count === 1) return { N: 'N_Ed', V: 'V_Ed', run: () => undefined };
-  const N = s.f('N_1', 'kN', 'N_Ed/2', 'axial force on one of two');
-  const V = s.f('V_1', 'kN', 'V_Ed/2', 'reaction on one of two');
+  if (!p.count) return { N: 'N_Ed', V: 'V_Ed', run: () => undefined };
+  const N = s.f('N_1', 'kN', `N_Ed/${p.count}`, 'axial force on one of them');
+  const V = s.f('V_1', 'kN', `V_Ed/${p.count}`, 'reaction on one of them');
   return { N: 'N_1', V: 'V_1', run: (r) => (N(r), void V(r)) };
 }
 
@@ -46,7 +46,7 @@ export function plateBlockInteraction<C>(sheet: Sheet, p: PulledPart): CheckDef<
   const id = `${p.id}-block-interaction`;
   const s = sheet.section(id);
   const F = forces(s, p);
-  const N = horizontalBlock(s, { ...p, count: 1 }, 'gamma_M2', 'N_b');
+  const N = horizontalBlock(s, { ...p, count: '' }, 'gamma_M2', 'N_b');
   const A_nt = s.f('A_nt', 'mm2', `${p.t}*(${p.e_end}+B2-(n2-0.5)*${p.d_h})`, 'net area in tension of the block that the shear tears');
   const A_nv = s.f('A_nv', 'mm2', `${p.t}*(${p.h}-e1-(n1-0.5)*${p.d_v})`, 'net area in shear of the block that the shear tears');
   const V = blockTearing(s, 'V_block', 0.5, p.f_u, p.f_y, 'gamma_M2');
@@ -70,7 +70,7 @@ export function pulledDepth(sheet: Sheet, h: string): (r: Run, c: BeamWebCase) =
 }
 
 /** The beam web pulled through its bolts. */
-export const PULLED_WEB: PulledPart = { id: 'web', part: 'beam web', t: 't_w', h: 'h_w', e_end: 'e_2b', e_edge: 'e_1b_m', d_v: 'd_v_w', d_h: 'd_h_w', f_y: 'f_y_w', f_u: 'f_u_w', count: 1 };
+export const PULLED_WEB: PulledPart = { id: 'web', part: 'beam web', t: 't_w', h: 'h_w', e_end: 'e_2b', e_edge: 'e_1b_m', d_v: 'd_v_w', d_h: 'd_h_w', f_y: 'f_y_w', f_u: 'f_u_w', count: '' };
 
 /** Axial force and shear in the gross web. */
 export function webGrossInteraction<C extends BeamWebCase>(sheet: Sheet, depth: (r: Run, c: C) => void): CheckDef<C> {

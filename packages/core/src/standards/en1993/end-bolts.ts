@@ -16,6 +16,8 @@ export interface EndRows {
   readonly e2: string;
   /** Suffix of the clamped part's symbols. */
   readonly k: string;
+  /** Bolts of both lines together, for the T-stubs, which are those of a pair. */
+  readonly bolts: string;
 }
 
 export interface EndBoltsCase {
@@ -33,6 +35,8 @@ export interface EndBoltsCase {
     readonly e_top: boolean;
     readonly e_bottom: boolean;
     readonly e_side: boolean;
+    /** One line only, on one side of the web: half of what a pair gives. */
+    readonly single: boolean;
     /** A beam bolted to the far face of the same web. */
     readonly both: boolean;
   };
@@ -55,12 +59,11 @@ export function endSlots(sheet: Sheet) {
 }
 
 /** Bearing of the rows in vertical shear, end row and inner rows apart, with the rule of 3.7. */
-function bearingOfRows(s: FormulaSection, rows: EndRows, o: { k: string; t: string; f_u: string; end: string; edge: string; single: boolean }) {
+function bearingOfRows(s: FormulaSection, rows: EndRows, o: { k: string; t: string; f_u: string; end: string; edge: string }) {
   const clause = 'EN 1993-1-8, Table 3.4';
   const d0 = `d_0_${o.k}`;
   const force = `f_hv_${o.k}*k1`;
   const inner = `min(${rows.p1}/(3*${d0})-1/4, f_ub/${o.f_u}, 1)`;
-  const gauge = o.single ? '' : `1.4*p_3/${d0}-1.7, `;
   const alpha = {
     end: s.f('alpha_b_end', '-', `min(${o.end}/(3*${d0}), f_ub/${o.f_u}, 1)`, 'bearing of the row at the end', clause),
     endInner: s.f('alpha_b_end', '-', inner, 'no end near: the row at the end bears as the others', clause),
@@ -68,13 +71,12 @@ function bearingOfRows(s: FormulaSection, rows: EndRows, o: { k: string; t: stri
     inner: s.f('alpha_b_inner', '-', inner, 'bearing of the other rows', clause),
     innerAsEnd: s.f('alpha_b_inner', '-', 'alpha_b_end', 'there is one row only', clause),
   };
-  const k1Edge = s.f('k1', '-', `min(2.8*${o.edge}/${d0}-1.7, ${gauge}2.5)`, 'distances across the force', clause);
-  const k1 = s.f('k1', '-', `min(${gauge}2.5)`, 'distances across the force; no edge near', clause);
+  const k1Edge = s.f('k1', '-', `min(2.8*${o.edge}/${d0}-1.7, 1.4*p_3/${d0}-1.7, 2.5)`, 'distances across the force', clause);
+  const k1 = s.f('k1', '-', `min(1.4*p_3/${d0}-1.7, 2.5)`, 'distances across the force; no edge near', clause);
   const F = (['end', 'inner'] as const).map((row) => s.f(`F_b_${row}_Rd`, 'kN', `${force}*alpha_b_${row}*${o.f_u}*d*${o.t}/gamma_M2`, `bearing resistance of one bolt, ${row === 'end' ? 'row at the end' : 'other rows'}`, clause));
   const F_v = boltShear(s, rows.L1, 'one');
   const F_v2 = s.f('F_v_Rd', 'kN', '2*beta_Lf*beta_p*alpha_v*f_ub*A_bolt/gamma_M2', 'shear resistance of one bolt, cut in two planes', clause);
-  const lines = o.single ? '' : '2*';
-  const sum = s.f('V_Rd', 'kN', `${lines}F_b_end_Rd+(n_s-${o.single ? 1 : 2})*F_b_inner_Rd`, 'no bolt is stronger in bearing than in shear: the sum', 'EN 1993-1-8, 3.7');
+  const sum = s.f('V_Rd', 'kN', '2*F_b_end_Rd+(n_s-2)*F_b_inner_Rd', 'no bolt is stronger in bearing than in shear: the sum', 'EN 1993-1-8, 3.7');
   const lowest = s.f('V_Rd', 'kN', 'n_s*min(F_b_end_Rd, F_b_inner_Rd)', 'a bolt is stronger in bearing than in shear: all at the lowest', 'EN 1993-1-8, 3.7');
   return (r: Run, c: EndBoltsCase, has: { end: boolean; edge: boolean; twoPlanes: boolean }): number => {
     const many = c.support.rows > 1;
@@ -92,9 +94,9 @@ function bearingOfRows(s: FormulaSection, rows: EndRows, o: { k: string; t: stri
 const bearingClause = 'EN 1993-1-8, Table 3.4, 3.7';
 
 /** Bearing of the plate or leg: its steel above each bolt is loaded, so the first row has the end distance `e1`. */
-export function legBearing<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, o: { id: string; part: string; t: string; f_u: string; e1: string; single?: boolean }): CheckDef<C> {
+export function legBearing<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, o: { id: string; part: string; t: string; f_u: string; e1: string }): CheckDef<C> {
   const s = sheet.section(o.id);
-  const V_Rd = bearingOfRows(s, rows, { k: rows.k, t: o.t, f_u: o.f_u, end: o.e1, edge: rows.e2, single: o.single ?? false });
+  const V_Rd = bearingOfRows(s, rows, { k: rows.k, t: o.t, f_u: o.f_u, end: o.e1, edge: rows.e2 });
   const V = s.resolve('V_Ed').index;
   return {
     id: o.id, title: `Bearing, ${o.part}`, clause: bearingClause, part: o.part, load: 'combination',
@@ -103,9 +105,9 @@ export function legBearing<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, 
 }
 
 /** Bearing of the support, from both beams where two share the bolts: its steel below each bolt is loaded. */
-export function supportBearing<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, single = false): CheckDef<C> {
+export function supportBearing<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows): CheckDef<C> {
   const s = sheet.section('support-bearing');
-  const V_Rd = bearingOfRows(s, rows, { k: '2', t: 't_2', f_u: 'f_u_2', end: 'e_bottom', edge: 'e_side', single });
+  const V_Rd = bearingOfRows(s, rows, { k: '2', t: 't_2', f_u: 'f_u_2', end: 'e_bottom', edge: 'e_side' });
   const sum = s.f('V_sum', 'kN', 'V_Ed+V_Ed_2', 'reactions of both beams');
   const V = s.resolve('V_Ed').index;
   return {
@@ -118,8 +120,8 @@ export function supportBearing<C extends EndBoltsCase>(sheet: Sheet, rows: EndRo
   };
 }
 
-/** Shear of the supporting web along the bolt lines (basis 3.5). `lines` 1 for a single cleat: its line takes all of the reaction. */
-export function supportLocalShear<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, lines: 1 | 2 = 2): CheckDef<C> {
+/** Shear of the supporting web along the bolt lines (basis 3.5). `lines` is the number of bolt lines, a number or a symbol. */
+export function supportLocalShear<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, lines = '2'): CheckDef<C> {
   const s = sheet.section('support-local-shear');
   const e_t = [s.f('e_t', 'mm', 'min(e_top, 5*d)', 'depth of web counted above the rows'), s.f('e_t', 'mm', '5*d', 'depth of web counted above the rows; no edge near')];
   const e_b = [s.f('e_b', 'mm', 'min(e_bottom, p_3/2, 5*d)', 'depth of web counted below the rows'), s.f('e_b', 'mm', 'min(p_3/2, 5*d)', 'depth of web counted below the rows; no edge near')];
@@ -130,8 +132,8 @@ export function supportLocalShear<C extends EndBoltsCase>(sheet: Sheet, rows: En
     s.f('V_net', 'kN', 'A_v_net*f_u_2/(sqrt(3)*gamma_M2)', 'net shear resistance', 'EN 1993-1-1, 6.2.6'),
   ];
   const V_Rd = s.f('V_Rd', 'kN', 'min(V_gross, V_net)', 'the lower of both');
-  const one = s.f('V_local', 'kN', lines === 2 ? 'V_Ed/2' : 'V_Ed', 'shear along each bolt line');
-  const two = s.f('V_local', 'kN', lines === 2 ? '(V_Ed+V_Ed_2)/2' : 'V_Ed+V_Ed_2', 'shear along each bolt line, from both beams');
+  const one = s.f('V_local', 'kN', `V_Ed/${lines}`, 'shear along each bolt line');
+  const two = s.f('V_local', 'kN', `(V_Ed+V_Ed_2)/${lines}`, 'shear along each bolt line, from both beams');
   return {
     id: 'support-local-shear', title: 'Local shear, supporting web', clause: 'EN 1993-1-1, 6.2.6', part: 'support', load: 'combination',
     run: (r, c) => {
@@ -172,7 +174,7 @@ export function partTStub(s: FormulaSection, rows: EndRows, p: StubPart, k: Pull
   const l2 = s.f('l_eff_2', 'mm', 'l_eff_1', 'effective length, mode 2');
   const m = s.f('m', 'mm', p.m, p.mText);
   const n = { side: s.f('n', 'mm', `min(${rows.e2}, e_side, 1.25*m)`, 'bolt to the prying force'), plain: s.f('n', 'mm', `min(${rows.e2}, 1.25*m)`, 'bolt to the prying force') };
-  const stub = tStub(s, { t: p.t, f: `${PULL[k].f}_${p.f}`, gamma: PULL[k].gamma, gammaBolt: PULL[k].gammaBolt, bolts: 'n_s' });
+  const stub = tStub(s, { t: p.t, f: `${PULL[k].f}_${p.f}`, gamma: PULL[k].gamma, gammaBolt: PULL[k].gammaBolt, bolts: rows.bolts });
   return (r: Run, c: EndBoltsCase) => {
     for (const f of steps) f(r);
     if (c.support.rows > 1) p_1A(r);
@@ -196,7 +198,7 @@ function flangeTStub(s: FormulaSection, rows: EndRows, k: Pull) {
     s.f('l_eff_1', 'mm', 'min(l_cp, l_nc)', 'effective length, mode 1', clause),
     s.f('l_eff_2', 'mm', 'l_nc', 'effective length, mode 2', clause),
   ];
-  const stub = tStub(s, { t: 't_2', f: `${PULL[k].f}_2`, gamma: PULL[k].gamma, gammaBolt: PULL[k].gammaBolt, bolts: 'n_s' });
+  const stub = tStub(s, { t: 't_2', f: `${PULL[k].f}_2`, gamma: PULL[k].gamma, gammaBolt: PULL[k].gammaBolt, bolts: rows.bolts });
   return (r: Run) => {
     for (const f of steps) f(r);
     return stub(r);
@@ -244,26 +246,36 @@ const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 export function pullChecks<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, k: Pull, o: { id: string; part: string; stub: StubPart; stubTitle: string }): CheckDef<C>[] {
   const prefix = k === 'tie' ? 'tie-' : '';
   const f_u = `f_u_${o.stub.f}`;
-  const stub = partTStub(sheet.section(`${prefix}${o.id}`), rows, o.stub, k);
-  const flange = flangeTStub(sheet.section(`${prefix}support-flange`), rows, k);
-  const web = webLines(sheet.section(`${prefix}support-web`), rows, k);
-  const punch = punching(sheet.section(k === 'tie' ? 'tie-bolt-punching' : 'bolt-punching'), o.stub.t, f_u, k === 'tie' ? 'gamma_Mu' : 'gamma_M2');
+  /** A resistance in its own section, halved for a single line. */
+  const ofPair = (id: string, symbol: string, make: (s: FormulaSection) => (r: Run, c: C) => number) => {
+    const s = sheet.section(`${prefix}${id}`);
+    const pair = make(s);
+    const half = s.f('N_half', 'kN', `${symbol}/2`, 'one bolt line: half of what a pair gives');
+    return (r: Run, c: C): number => {
+      const whole = pair(r, c);
+      return !c.support.single ? whole : whole > 0 ? half(r) : 0;
+    };
+  };
+  const stub = ofPair(o.id, 'F_T_Rd', (s) => { const t = partTStub(s, rows, o.stub, k); return (r, c) => t(r, c).resistance; });
+  const flange = ofPair('support-flange', 'F_T_Rd', (s) => { const t = flangeTStub(s, rows, k); return (r) => t(r).resistance; });
+  const web = ofPair('support-web', 'N_Rd', (s) => webLines(s, rows, k));
+  const punch = punching(sheet.section(`${prefix}bolt-punching`), o.stub.t, f_u, k === 'tie' ? 'gamma_Mu' : 'gamma_M2');
   const N = sheet.section('pull').resolve(PULL[k].force).index;
   const check = (id: string, title: string, clause: string, part: string, run: (r: Run, c: C) => Outcome): CheckDef<C> => (k === 'tie'
     ? { id: `tie-${id}`, title: `Tying: ${title}`, clause, part, load: 'tie', run }
     : { id, title: capital(title), clause, part, load: 'combination', run: (r, c, l) => (l.axial === 'none' ? { skip: NO_AXIAL } : l.axial === 'compression' ? { skip: BEARS } : run(r, c)) });
   const kN = (r: Run, resistance: number): Outcome => ({ demand: r.v[N]!, resistance, unit: 'kN' });
   return [
-    check(o.id, o.stubTitle, 'EN 1993-1-8, 6.2.4', o.part, (r, c) => kN(r, stub(r, c).resistance)),
+    check(o.id, o.stubTitle, 'EN 1993-1-8, 6.2.4', o.part, (r, c) => kN(r, stub(r, c))),
     check('support-flange', 'column flange in bending', 'EN 1993-1-8, 6.2.6.4', 'support', (r, c) => {
       if (!c.support.onFlange) return { skip: 'The support is a web, not a flange.' };
       if (!c.support.column) return { skip: NO_FLANGE_DATA };
-      return kN(r, flange(r).resistance);
+      return kN(r, flange(r, c));
     }),
     check('support-web', 'yield lines in the supporting web', 'yield-line method', 'support', (r, c) => {
       if (c.support.onFlange) return { skip: 'The support is a flange; see the flange check.' };
       if (!c.support.d2) return { skip: NO_D2 };
-      return kN(r, web(r));
+      return kN(r, web(r, c));
     }),
     check('bolt-punching', 'punching under the bolts', 'EN 1993-1-8, Table 3.4', o.part, (r) => kN(r, punch(r))),
   ];
@@ -276,10 +288,11 @@ export function combinedShearTension<C extends EndBoltsCase>(sheet: Sheet, rows:
   const F_t_Rd = s.f('F_t_Rd', 'kN', '0.9*f_ub*A_s/gamma_M2', 'tension resistance of one bolt', 'EN 1993-1-8, Table 3.4');
   const F_v_Ed = s.f('F_v_Ed', 'kN', 'V_Ed/n_s', 'shear on one bolt');
   const stub = partTStub(s, rows, part, 'axial');
+  const N_p = [s.f('N_p', 'kN', 'N_Ed', 'pull on a pair of bolt lines'), s.f('N_p', 'kN', '2*N_Ed', 'pull on a pair of which there is one line')];
   const F_t_Ed = {
-    1: s.f('F_t_Ed', 'kN', 'N_Ed/F_T_Rd*min(F_T_Rd+2*M_pl_1/n, sum_F_t)/n_s', 'tension on one bolt with the prying force of mode 1'),
-    2: s.f('F_t_Ed', 'kN', 'N_Ed/F_T_Rd*sum_F_t/n_s', 'tension on one bolt with the prying force of mode 2'),
-    3: s.f('F_t_Ed', 'kN', 'N_Ed/n_s', 'tension on one bolt, no prying'),
+    1: s.f('F_t_Ed', 'kN', `N_p/F_T_Rd*min(F_T_Rd+2*M_pl_1/n, sum_F_t)/(${rows.bolts})`, 'tension on one bolt with the prying force of mode 1'),
+    2: s.f('F_t_Ed', 'kN', `N_p/F_T_Rd*sum_F_t/(${rows.bolts})`, 'tension on one bolt with the prying force of mode 2'),
+    3: s.f('F_t_Ed', 'kN', `N_p/(${rows.bolts})`, 'tension on one bolt, no prying'),
   };
   const u = s.f('u', '-', 'max(F_v_Ed/F_v_Rd+F_t_Ed/(1.4*F_t_Rd), F_t_Ed/F_t_Rd)', 'shear and tension in a bolt', 'EN 1993-1-8, Table 3.4');
   return {
@@ -291,6 +304,7 @@ export function combinedShearTension<C extends EndBoltsCase>(sheet: Sheet, rows:
       F_t_Rd(r);
       F_v_Ed(r);
       const { resistance, mode } = stub(r, c);
+      N_p[c.support.single ? 1 : 0]!(r);
       F_t_Ed[mode](r);
       const value = u(r);
       return { demand: Number.isFinite(value) ? value : 1, resistance: resistance > 0 ? 1 : 0, unit: '-' };

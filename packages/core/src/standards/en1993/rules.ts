@@ -41,6 +41,15 @@ export const ruleMaker = <C>(sheet: Sheet) =>
     };
   };
 
+/** Advice with two sides: sizes in mm that are usual. */
+export const between = <C>(id: string, title: string, clause: string, low: number, high: number, actual: (c: C) => number): RuleDef<C> => ({
+  id, title, clause, must: () => false,
+  run: (_r, c) => {
+    const x = actual(c);
+    return { actual: x, limit: x < low ? low : high, sense: x < low ? '>=' : '<=', unit: 'mm', note: `${x} mm, ${low} to ${high} mm is usual` };
+  },
+});
+
 /** S235 and S275, or a steel of one's own no stronger than S275. */
 export const mild = (grade: string | undefined, f_y: number): boolean => grade === 'S235' || grade === 'S275' || ((grade === undefined || !/^S\d+$/.test(grade)) && f_y <= 275);
 

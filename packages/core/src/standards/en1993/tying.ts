@@ -15,12 +15,12 @@ export interface PulledPart {
   readonly d_h: string;
   readonly f_y: string;
   readonly f_u: string;
-  /** Alike parts that share the pull: two cleats. */
-  readonly count: 1 | 2;
+  /** Symbol for the number of alike parts that share the force (cleats); empty for one part. */
+  readonly count: string;
 }
 
-const times = (p: PulledPart): string => (p.count === 2 ? '2*' : '');
-const all = (p: PulledPart): string => (p.count === 2 ? ', both parts' : '');
+const times = (p: PulledPart): string => (p.count ? `${p.count}*` : '');
+const all = (p: PulledPart): string => (p.count ? ', all of them' : '');
 
 /**
  * Block tearing of a part pulled horizontally (basis 2.10): case 1 between the outer rows, case 2 out to one edge where there is

@@ -42,8 +42,8 @@ export interface BearingPart<C> {
   readonly k: string;
   readonly ver: { readonly end: string; readonly edge: string };
   readonly hor: { readonly end: string; readonly edge: string };
-  /** Parts that share the reaction and the axial force equally: two cleats. */
-  readonly share: 1 | 2;
+  /** Symbol for the number of parts that share the forces equally (cleats); empty for one part. */
+  readonly share: string;
   has(c: C, l: Loading): { readonly ver: BearingPresence; readonly hor: BearingPresence };
   /** Values to work before. */
   before?(r: Run, c: C): void;
@@ -70,7 +70,7 @@ export function webEdges(sheet: Sheet): (r: Run, c: BeamWebCase) => boolean {
 
 /** The beam web in bearing; its edges are those that notches cut. */
 export const webBearingPart = (edge: (r: Run, c: BeamWebCase) => boolean): BearingPart<BeamWebCase> => ({
-  id: 'beam-web-bearing', tieId: 'tie-bearing-web', part: 'beam web', k: 'w', share: 1,
+  id: 'beam-web-bearing', tieId: 'tie-bearing-web', part: 'beam web', k: 'w', share: '',
   ver: { end: 'e_1b', edge: 'e_2b' }, hor: { end: 'e_2b', edge: 'e_1b_m' },
   has: (c, l) => ({
     ver: { end: c.notchTop, pitch: rows(c), edge: true, gauge: lines(c) },
@@ -80,9 +80,9 @@ export const webBearingPart = (edge: (r: Run, c: BeamWebCase) => boolean): Beari
 });
 
 /** A force that parts share: its symbol, made in the section when it is not the whole. */
-function shared(s: FormulaSection, symbol: string, words: string, share: 1 | 2): { symbol: string; run(r: Run): void } {
-  if (share === 1) return { symbol, run: () => undefined };
-  const half = s.f(`${symbol}_1`, 'kN', `${symbol}/2`, `${words} on one of two`);
+function shared(s: FormulaSection, symbol: string, words: string, share: string): { symbol: string; run(r: Run): void } {
+  if (!share) return { symbol, run: () => undefined };
+  const half = s.f(`${symbol}_1`, 'kN', `${symbol}/${share}`, `${words} on one of them`);
   return { symbol: `${symbol}_1`, run: (r) => void half(r) };
 }
 

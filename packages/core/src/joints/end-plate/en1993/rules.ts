@@ -1,4 +1,4 @@
-import { notchStability, ruleMaker } from '../../../standards/en1993/rules.ts';
+import { between, notchStability, ruleMaker } from '../../../standards/en1993/rules.ts';
 import type { RuleDef } from '../../check.ts';
 import { sheet, type EndPlateCase } from './sheet.ts';
 
@@ -10,22 +10,13 @@ const oneRow = (c: EndPlateCase): string | null => (c.n1 < 2 ? 'There is one bol
 const indoors = (c: EndPlateCase): string | null => (c.m.basis.settings.exposed ? null : 'The steel is not exposed to weather.');
 const full = (c: EndPlateCase): string | null => (c.m.input.plate.full_depth ? 'The plate takes the full depth of the beam.' : null);
 
-/** A limit with two sides, both of them practice. */
-const between = (id: string, title: string, low: number, high: number, actual: (c: EndPlateCase) => number): Rule => ({
-  id, title, clause: PRACTICE, must: () => false,
-  run: (_r, c) => {
-    const x = actual(c);
-    return { actual: x, limit: x < low ? low : high, sense: x < low ? '>=' : '<=', unit: 'mm', note: `${x} mm, ${low} to ${high} mm is usual` };
-  },
-});
-
 export const endPlateRules: readonly Rule[] = [
   rule('detail-depth', 'Plate depth for torsional restraint', PRACTICE, { actual: 'h_p', limit: '0.6*h_b' }),
   rule('detail-fit-top', 'Plate clear of the top flange', 'geometry', { actual: 'z_b1-e1', limit: (c) => (c.notchTop ? 'd_nt' : 't_f+r'), limits: ['d_nt', 't_f+r'] }, { skip: full }),
   rule('detail-fit-bottom', 'Plate clear of the bottom flange', 'geometry', { actual: 'z_b1+L1+e1_bot', limit: (c) => (c.notchBottom ? 'h_b-d_nb' : 'h_b-t_f-r'), limits: ['h_b-d_nb', 'h_b-t_f-r'], sense: '<=' }, { skip: full }),
   rule('detail-rotation-thickness', 'Thickness for rotation', 'EN 1993-1-8, 6.4.2(2)', { actual: 't_p', limit: '0.36*d*sqrt(f_ub/f_y_p)', sense: '<=' }),
-  between('detail-plate-thickness', 'Usual plate thickness', 8, 12, (c) => c.m.input.plate.t),
-  between('detail-gauge', 'Usual gauge', 90, 140, (c) => c.m.input.bolts.p3),
+  between('detail-plate-thickness', 'Usual plate thickness', PRACTICE, 8, 12, (c) => c.m.input.plate.t),
+  between('detail-gauge', 'Usual gauge', PRACTICE, 90, 140, (c) => c.m.input.bolts.p3),
   rule('detail-rows', 'Bolt rows', PRACTICE, { actual: 'n1', limit: '2', unit: '-' }),
   rule('detail-e1', 'End distance e1', T33, { actual: 'e1_m', limit: '1.2*d_0' }),
   rule('detail-e2', 'Edge distance e2', T33, { actual: 'e2', limit: '1.2*d_0' }),

@@ -23,7 +23,7 @@ export const plateSlots = {
   f_u_p: sheet.given('f_u_p', 'MPa', 'tensile strength of the plate'),
 };
 export const ends = endSlots(sheet);
-export const ROWS: EndRows = { n1: 'n1', p1: 'p1', L1: 'L1', e2: 'e2', k: 'p' };
+export const ROWS: EndRows = { n1: 'n1', p1: 'p1', L1: 'L1', e2: 'e2', k: 'p', bolts: 'n_s' };
 export const plateHole = holeSlots(sheet, 'p', 'plate');
 export const supportHole = holeSlots(sheet, '2', 'support');
 

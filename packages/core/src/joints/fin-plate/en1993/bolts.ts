@@ -6,7 +6,7 @@ import { sheet, type FinPlateCase } from './sheet.ts';
 export const edge = webEdges(sheet);
 export const webBearing = webBearingPart(edge);
 export const plateBearing: BearingPart<FinPlateCase> = {
-  id: 'plate-bearing', tieId: 'tie-bearing-plate', part: 'plate', k: 'p', share: 1, ver: { end: 'e1_m', edge: 'e2' }, hor: { end: 'e2', edge: 'e1_m' }, has: plateDistances,
+  id: 'plate-bearing', tieId: 'tie-bearing-plate', part: 'plate', k: 'p', share: '', ver: { end: 'e1_m', edge: 'e2' }, hor: { end: 'e2', edge: 'e1_m' }, has: plateDistances,
 };
 
 export const boltChecks: CheckDef<FinPlateCase>[] = [

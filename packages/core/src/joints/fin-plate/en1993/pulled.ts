@@ -8,7 +8,7 @@ import { FLANGE_PULL, NO_D2 } from './plate.ts';
 import { sheet, slots, type FinPlateCase } from './sheet.ts';
 
 export { edge };
-export const pulledPlate: PulledPart = { id: 'plate', part: 'plate', t: 't_p', h: 'h_p', e_end: 'e2', e_edge: 'e1_m', d_v: 'd_v_p', d_h: 'd_h_p', f_y: 'f_y_p', f_u: 'f_u_p', count: 1 };
+export const pulledPlate: PulledPart = { id: 'plate', part: 'plate', t: 't_p', h: 'h_p', e_end: 'e2', e_edge: 'e1_m', d_v: 'd_v_p', d_h: 'd_h_p', f_y: 'f_y_p', f_u: 'f_u_p', count: '' };
 /** Depth of web that takes a horizontal force (basis 2.10). */
 export const depth = pulledDepth(sheet, 'h_p');
 

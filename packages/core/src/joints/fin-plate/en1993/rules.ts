@@ -1,6 +1,7 @@
 import type { RuleDef } from '../../check.ts';
 import { socketRoom, washerToFillet, washerToWasher, type Clearance } from '../../../detail/clearance.ts';
 import type { Solid } from '../../../detail/solid.ts';
+import { beamClearOfSupport } from '../../support-clearance.ts';
 import { finPlateSolid } from '../solid.ts';
 import { mild, notchStability, ruleMaker } from '../../../standards/en1993/rules.ts';
 import { FLANGE_LINE } from './plate.ts';
@@ -52,23 +53,6 @@ const clearance = (id: string, title: string, must: boolean, measure: (solid: So
   },
 });
 
-/** A beam deeper (or wider) than the clear space between the flanges of its support has to stop before them. */
-const supportFlanges: Rule = {
-  id: 'clear-support', title: 'Beam end clear of the flanges of the support', clause: 'geometry', must: () => true,
-  run: (_r, c) => {
-    const { type, dims } = c.m.support;
-    if (type === 'column_flange') return { skip: 'The beam meets the face of a flange.' };
-    if (!dims) return { skip: 'The section of the support was not given, only its thickness.' };
-    const { beam, input } = c.m;
-    const between = dims.h - 2 * dims.tf;
-    if (type === 'column_web' ? beam.b <= between : beam.h <= between) return { skip: 'The beam end fits between the flanges of the support.' };
-    const reach = dims.shape === 'C' ? dims.b - dims.tw : (dims.b - dims.tw) / 2;
-    // A notch in the top flange lets a beam of level tops pass its support's flange.
-    const actual = type === 'beam_web' && c.notchTop ? input.gap + c.l_n : input.gap;
-    return { actual, limit: reach, sense: '>=', unit: 'mm' };
-  },
-};
-
 export const finPlateRules: readonly Rule[] = [
   rule('detail-depth', 'Plate depth for torsional restraint', PRACTICE, { actual: 'h_p', limit: '0.6*h_b' }),
   rule('detail-fit-top', 'Plate clear of the top flange', 'geometry', { actual: 'z_b1-e1', limit: (c) => (c.notchTop ? 'd_nt' : 't_f+r'), limits: ['d_nt', 't_f+r'] }),
@@ -98,6 +82,6 @@ export const finPlateRules: readonly Rule[] = [
   notchStability<FinPlateCase>(sheet, (c) => c.m.input.beam.steel),
   clearance('clear-flange', 'Washers clear of the flange fillets', true, washerToFillet),
   clearance('clear-bolts', 'Washers clear of each other', true, washerToWasher),
-  supportFlanges,
+  beamClearOfSupport<FinPlateCase>((c) => c.m.input.gap),
   clearance('clear-spanner', 'Room for a socket at flange and weld', false, socketRoom),
 ];

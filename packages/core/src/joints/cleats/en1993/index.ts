@@ -1,0 +1,20 @@
+import type { CheckDef, Prepared } from '../../check.ts';
+import { upturned, type CleatsModel } from '../model.ts';
+import { cleatsRules } from './rules.ts';
+import { sheet, sideOf, slots, type CleatsCase } from './sheet.ts';
+import { supportSide, supportSideAxial, supportSideTie } from './support-side.ts';
+import { webSide, webSideAxial, webSideTie } from './web-side.ts';
+import { tieWeld, weldChecks } from './welds.ts';
+
+const checks: CheckDef<CleatsCase>[] = [...webSide, ...supportSide, ...weldChecks, ...webSideAxial, ...supportSideAxial, ...webSideTie, ...supportSideTie, tieWeld];
+
+/** Angle cleats laid out for checking to EN 1993-1-8 and EN 1993-1-1 (basis part 4). */
+export function cleatsToEn1993(m: CleatsModel): Prepared<CleatsCase> {
+  const upright = sideOf(m, false);
+  let turned: ReturnType<typeof sideOf> | undefined;
+  return {
+    sheet, checks, rules: cleatsRules, upright,
+    upturned: () => (turned ??= sideOf(upturned(m), true)),
+    actions: { V_Ed: slots.V_Ed.index, N_Ed: slots.N_Ed.index, N_tie: slots.N_tie.index, V_ser: slots.V_ser.index },
+  };
+}

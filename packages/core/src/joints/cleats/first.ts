@@ -1,0 +1,123 @@
+import type { Combination } from '../../actions/combination.ts';
+import { holeSize } from '../../catalogue/index.ts';
+import type { Basis } from '../../job/basis.ts';
+import { Refusal } from '../../refusal.ts';
+import { stepMove } from '../field-makers.ts';
+import type { FirstDetail, MemberSeed, Move } from '../kind.ts';
+import { memberDimensions, type MemberDimensions, type SupportType } from '../members.ts';
+import { withRowCount } from '../pitches.ts';
+import { practicalGap } from '../support-clearance.ts';
+import { CLEAT_SIZES, cleatsField, cleatsFields, withRows } from './fields.ts';
+import { boltedToBeam, boltedToSupport, bottomEnd, type CleatsInput } from './input.ts';
+
+type I = CleatsInput;
+interface Choice { readonly d: number; readonly lines: number; readonly n1: number; readonly p1: number; readonly t: number; readonly p3: number; readonly grade: string }
+
+const ends = (c: { d: number; p1: number }): number => (c.p1 >= 70 ? (c.d > 20 ? 50 : 40) : Math.ceil((1.2 * holeSize(c.d, 'normal').d_0) / 5) * 5);
+
+/** One choice of the practical first detail (basis 5.1); null where no rolled angle has such legs. */
+function compose(seed: MemberSeed, beam: MemberDimensions, gap: number, c: Choice): I | null {
+  const d0 = holeSize(c.d, 'normal').d_0;
+  const e1 = ends(c);
+  const clear = Math.floor(beam.h - 2 * (beam.tf + beam.r));
+  const L1 = (c.n1 - 1) * c.p1;
+  const h = Math.max(2 * e1 + L1, Math.min(Math.ceil((0.6 * beam.h) / 5) * 5, clear));
+  const end = (h - L1) / 2;
+  const top = Math.max(Math.ceil((beam.tf + beam.r) / 5) * 5 <= Math.floor((beam.h - h) / 2) ? Math.ceil((beam.tf + beam.r) / 5) * 5 : Math.floor((beam.h - h) / 2), Math.min(50, Math.floor((beam.h - h) / 2)));
+  const e2b = c.d > 20 ? 50 : 40;
+  const p2 = c.lines > 1 ? (c.d > 20 ? 70 : 60) : 0;
+  const legs = { web: gap + e2b + p2 + 1.2 * d0, support: (c.p3 - beam.tw) / 2 + 1.2 * d0 };
+  const angle = CLEAT_SIZES.filter((s) => s.t === c.t && s.leg_web >= legs.web && s.leg_support >= legs.support).sort((a, b) => a.leg_web + a.leg_support - b.leg_web - b.leg_support)[0];
+  if (!angle) return null;
+  return {
+    beam: { section: seed.beam, steel: { grade: seed.beamGrade }, notch: { type: 'none' } },
+    support: { type: seed.supportType as SupportType, section: seed.support, steel: { grade: seed.supportGrade } },
+    cleat: { t: c.t, h, e1: end, leg_web: angle.leg_web, leg_support: angle.leg_support, r: angle.r, steel: { grade: c.grade } },
+    web: { e2b, top_to_bolt: top + end },
+    gap,
+    arrangement: 'double', fixing: 'bolted',
+    bolts: { d: c.d, cls: '8.8', n1: c.n1, n2: c.lines, p1: c.p1, p2, p3: c.p3, threads_in_plane: true, category: 'A', friction: 'B', packing: 0 },
+    support_bolts: { n1: c.n1, p1: c.p1, e1: end },
+    holes: { cleat: 'normal', web: 'normal', leg: 'normal', support: 'normal' },
+  };
+}
+
+/** A first detail for members and forces: fewest rows that give 0.6 of the depth, then bigger bolts, two lines, thicker angles. */
+export function cleatsFirst(seed: MemberSeed, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I> {
+  const beam = memberDimensions({ section: seed.beam }, basis, 'beam')!;
+  memberDimensions({ section: seed.support }, basis, 'support');
+  const gap = practicalGap(seed, beam, basis);
+  const clear = beam.h - 2 * (beam.tf + beam.r);
+  let best: { input: I; multiple: number } | null = null;
+  for (const [lines, d, t] of [[1, 20, 10], [1, 24, 12], [2, 20, 10], [2, 24, 12], [1, 16, 8], [1, 16, 10], [2, 16, 10], [1, 12, 8], [2, 20, 15], [2, 24, 15]] as const) {
+    const tight = Math.ceil((2.2 * holeSize(d, 'normal').d_0) / 5) * 5;
+    for (const p1 of [70, tight]) {
+      const e1 = ends({ d, p1 });
+      for (let n1 = 2; 2 * e1 + (n1 - 1) * p1 <= clear; n1 += 1) {
+        if (p1 >= 70 && 2 * e1 + (n1 - 1) * p1 < 0.6 * beam.h && 2 * e1 + n1 * p1 <= clear) continue;
+        for (const p3 of beam.h >= 400 ? [140, 120, 110, 100] : [90, 100, 110, 120]) {
+          const input = compose(seed, beam, gap, { d, lines, n1, p1, t, p3, grade: 'S275' });
+          if (!input) continue;
+          const multiple = judge(input);
+          if (multiple >= 1) return { input, why: reasons(input, beam, multiple, combinations.length) };
+          if (!best || multiple > best.multiple) best = { input, multiple };
+        }
+      }
+    }
+  }
+  if (!best) throw new Refusal('beam.section', `beam.section: ${beam.name} leaves no room for two bolt rows between its fillets; accepted are deeper beams.`);
+  return { input: best.input, why: [`No bolted double cleats of the usual range hold these forces; these are the strongest of them, and give at ${best.multiple.toFixed(2)} of the load.`] };
+}
+
+function reasons(i: I, beam: MemberDimensions, multiple: number, combinations: number): string[] {
+  const { cleat, bolts } = i;
+  return [
+    `${bolts.n1} rows make the cleats ${cleat.h} mm long, at least 0.6 of ${beam.name} (${Math.ceil(0.6 * beam.h)} mm).`,
+    `${bolts.n2 > 1 ? 'Two lines' : 'One line'} of M${bolts.d} 8.8 in the web and angles ${Math.max(cleat.leg_web, cleat.leg_support)}×${Math.min(cleat.leg_web, cleat.leg_support)}×${cleat.t} are the least of the usual sizes that hold.`,
+    `A gauge of ${bolts.p3} mm leaves the nuts clear of the web legs.`,
+    combinations ? `First to give at ${multiple.toFixed(2)} of the worst combination.` : 'No forces were given yet.',
+  ];
+}
+
+/** Small moves round a detail, each one step of one thing. */
+export function cleatsMoves(i: I): Move<I>[] {
+  const moves: Move<I>[] = [];
+  const step = (id: string, label: string, ...by: number[]): void => {
+    const field = cleatsField(id);
+    if (!field.applies || field.applies(i)) for (const b of by) moves.push(...stepMove(cleatsFields, i, id, label, b));
+  };
+  const thicker = CLEAT_SIZES.filter((s) => s.leg_web === i.cleat.leg_web && s.leg_support === i.cleat.leg_support && s.t !== i.cleat.t).sort((a, b) => Math.abs(a.t - i.cleat.t) - Math.abs(b.t - i.cleat.t));
+  for (const s of thicker) moves.push({ label: `angle ${i.cleat.t} → ${s.t} thick`, input: cleatsField('cleat.size').set(i, s.name) });
+  const longer = (leg: 'leg_web' | 'leg_support', other: 'leg_web' | 'leg_support'): void => {
+    const s = CLEAT_SIZES.filter((x) => x[leg] > i.cleat[leg] && x[other] >= i.cleat[other] && x.t === i.cleat.t).sort((a, b) => a[leg] - b[leg] || a[other] - b[other])[0];
+    if (s) moves.push({ label: `${leg === 'leg_web' ? 'web leg' : 'support leg'} ${i.cleat[leg]} → ${s[leg]}`, input: cleatsField('cleat.size').set(i, s.name) });
+  };
+  longer('leg_web', 'leg_support');
+  longer('leg_support', 'leg_web');
+  step('cleat.e1', 'top end', 1, 2);
+  step('cleat.e1_bot', 'bottom end', 1, 2);
+  step('web.e2b', 'beam end to bolts', 1, 2);
+  step('bolts.p1', 'pitch', 1, 2);
+  step('bolts.p3', 'gauge', 1, -1);
+  step('support_bolts.e1', 'end in the support', 1, -1);
+  step('weld.s', 'weld leg', 1, 2);
+  moves.push({ label: 'cleats 10 up', input: { ...i, web: { ...i.web, top_to_bolt: i.web.top_to_bolt - 10 } } }, { label: 'cleats 10 down', input: { ...i, web: { ...i.web, top_to_bolt: i.web.top_to_bolt + 10 } } });
+  if (boltedToBeam(i)) {
+    const more = withRows(i, withRowCount(i.bolts, i.bolts.n1 + 1));
+    moves.push({ label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}`, input: more }, { label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}, cleats 30 up`, input: { ...more, web: { ...more.web, top_to_bolt: i.web.top_to_bolt - 30 } } });
+    moves.push({ label: `ends ${Math.min(i.cleat.e1, bottomEnd(i))} → ${Math.min(i.cleat.e1, bottomEnd(i)) + 10}`, input: cleatsField('cleat.e1').set(cleatsField('cleat.e1_bot').set(i, bottomEnd(i) + 10), i.cleat.e1 + 10) });
+    if (i.bolts.n2 === 1) {
+      const p2 = i.bolts.d > 20 ? 70 : 60;
+      const s = CLEAT_SIZES.filter((x) => x.leg_web >= i.cleat.leg_web + p2 && x.leg_support >= i.cleat.leg_support && x.t === i.cleat.t).sort((a, b) => a.leg_web - b.leg_web || a.leg_support - b.leg_support)[0];
+      if (s) moves.push({ label: 'bolt lines 1 → 2', input: cleatsField('bolts.n2').set(cleatsField('cleat.size').set(i, s.name), 2) });
+    }
+  }
+  if (boltedToSupport(i)) moves.push({ label: `support rows ${i.support_bolts.n1} → ${i.support_bolts.n1 + 1}`, input: cleatsField('support_bolts.n1').set(i, i.support_bolts.n1 + 1) });
+  const bigger = [16, 20, 24, 30].find((d) => d > i.bolts.d);
+  if (bigger) moves.push({ label: `bolts M${i.bolts.d} → M${bigger}`, input: { ...i, bolts: { ...i.bolts, d: bigger } } });
+  if (i.bolts.cls === '8.8') moves.push({ label: 'class 8.8 → 10.9', input: { ...i, bolts: { ...i.bolts, cls: '10.9' } } });
+  const better = { S235: 'S275', S275: 'S355', S355: 'S460' }[i.cleat.steel.grade ?? ''];
+  if (better) moves.push({ label: `cleat steel ${i.cleat.steel.grade} → ${better}`, input: { ...i, cleat: { ...i.cleat, steel: { grade: better } } } });
+  if (i.arrangement === 'single') moves.push({ label: 'cleats 1 → 2', input: { ...i, arrangement: 'double' } });
+  return moves;
+}

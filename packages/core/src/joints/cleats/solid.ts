@@ -1,0 +1,72 @@
+import { boltLength } from '../../catalogue/index.ts';
+import type { BoltPart, PlatePart, Point, Solid, WeldPart } from '../../detail/solid.ts';
+import { beamOutline, beamPart, gradeName, supportPart } from '../solid-parts.ts';
+import type { CleatsModel } from './model.ts';
+
+/** Length of beam shown beyond the cleats. */
+export const STUB = 260;
+
+/** The cleats as solid parts: two legs each, the near one at negative y. A single cleat is on the near side. */
+export function cleatsSolid(m: CleatsModel): Solid {
+  const { input, beam, support, bolt, hole } = m;
+  const { cleat, bolts, gap } = input;
+  const { t } = cleat;
+  const top = -m.cleatTop;
+  const bottom = top - cleat.h;
+  const sides: readonly (-1 | 1)[] = input.arrangement === 'single' ? [-1] : [-1, 1];
+  const face = beam.tw / 2;
+  const xs = Array.from({ length: bolts.n2 }, (_, j) => m.z_p + j * bolts.p2);
+  const webAt = m.toBeam ? m.rows.flatMap((z, row) => xs.map((x, line) => ({ x, z: -m.top_to_bolt - z, row, line }))) : [];
+  const supportTopRow = top - m.e1_s;
+  const supportAt = m.toSupport ? m.supportRows.flatMap((z, row) => sides.map((side, line) => ({ x: (side * bolts.p3) / 2, z: supportTopRow - z, row, line }))) : [];
+  const part = { head: bolt.head, nut: bolt.nut, washer: bolt.washer, flats: bolt.s, washerDiameter: bolt.d_w, d: bolts.d, type: 'bolt' as const };
+  const webGrip = sides.length * t + beam.tw + bolts.packing;
+  const far = input.support.other_side ? t : 0;
+  const supportGrip = t + support.t + far;
+  const boltParts: BoltPart[] = [
+    ...webAt.map((p): BoltPart => ({ ...part, axis: 'y', ...p, length: boltLength(bolt, webGrip), grip: webGrip, y: [-face - t, -face - t + webGrip] })),
+    ...supportAt.map((p): BoltPart => ({ ...part, axis: 'x', ...p, length: boltLength(bolt, supportGrip), grip: supportGrip, y: [t, t - supportGrip] })),
+  ];
+  const label = `L ${Math.max(cleat.leg_web, cleat.leg_support)}×${Math.min(cleat.leg_web, cleat.leg_support)}×${t}`;
+  const grade = gradeName(cleat.steel);
+  const legs = sides.flatMap((side): PlatePart[] => {
+    const [inner, outer] = [side * face, side * (face + t)];
+    const rect = (a: number, b: number): Point[] => [[a, top], [b, top], [b, bottom], [a, bottom]];
+    const name = sides.length === 1 ? 'cleat' : side < 0 ? 'near cleat' : 'far cleat';
+    return [
+      {
+        type: 'plate', id: `${name}, web leg`, plane: 'xz', label, grade, outline: rect(0, cleat.leg_web), y: [Math.min(inner, outer), Math.max(inner, outer)],
+        holes: webAt.map(({ x, z }) => ({ x, z, d_h: hole.cleat.d_h, d_v: hole.cleat.d_v })),
+      },
+      {
+        type: 'plate', id: `${name}, support leg`, plane: 'yz', label, grade, outline: rect(outer, side * (face + cleat.leg_support)), y: [0, t],
+        holes: supportAt.filter((p) => p.x * side > 0).map(({ x, z }) => ({ x, z, d_h: hole.leg.d_h, d_v: hole.leg.d_v })),
+      },
+    ];
+  });
+  return {
+    plates: legs,
+    members: [beamPart(beam, input.beam.steel, beamOutline(m, gap, cleat.leg_web + STUB)), ...supportPart(support, input.support.steel, { h: beam.h, notchTop: m.notchTop })],
+    bolts: boltParts,
+    welds: sides.flatMap((side) => weldsOf(m, side, top, bottom)),
+  };
+}
+
+/** Fillets along the toes: on the web also along both ends of the leg. */
+function weldsOf(m: CleatsModel, side: -1 | 1, top: number, bottom: number): WeldPart[] {
+  const { cleat, weld, gap } = m.input;
+  if (!weld) return [];
+  const face = (side * m.beam.tw) / 2;
+  const make = (from: WeldPart['from'], to: WeldPart['to']): WeldPart => ({ type: 'weld', leg: weld.s, from, to, length: Math.hypot(to[0] - from[0], to[1] - from[1], to[2] - from[2]) });
+  if (!m.toBeam) {
+    return [
+      make([cleat.leg_web, face, top], [cleat.leg_web, face, bottom]),
+      ...[top, bottom].map((z) => make([gap, face, z], [cleat.leg_web, face, z])),
+    ];
+  }
+  if (!m.toSupport) {
+    const y = face + side * cleat.leg_support;
+    return [make([0, y, top], [0, y, bottom])];
+  }
+  return [];
+}

@@ -1,0 +1,214 @@
+import type { Combination } from '../../actions/combination.ts';
+import {
+  SHEET, breakLine, dimensionChain, filletSymbol, hatch, leader, path, project, sheetFrame, text,
+  type Callout, type DimensionSegment, type Drawing, type Frame, type Handle, type Item, type TitleBlock,
+} from '../../detail/drawing.ts';
+import type { Point, Solid } from '../../detail/solid.ts';
+import { exact } from '../../units/format.ts';
+import { boltFromSide, holeFromFront, holeWords } from '../bolt-view.ts';
+import { lastPitch } from '../pitches.ts';
+import { prettyName, supportElevation } from '../support-view.ts';
+import { upturned, type CleatsModel } from './model.ts';
+import { failurePaths, type Frames } from './paths.ts';
+
+const SCALES = [2, 2.5, 4, 5, 8, 10, 12.5, 15, 20];
+const FACE_X = 58;
+const END_X = 214;
+const TOP_Y = 32;
+
+export const cleatsCallouts: readonly Callout[] = [
+  { id: 'cleat', title: 'Cleats', fields: ['cleat.size', 'arrangement', 'fixing', 'cleat.h', 'plate.grade', 'cleat.top', 'cleat.leg_web', 'cleat.leg_support', 'cleat.t', 'cleat.r'] },
+  { id: 'bolts', title: 'Bolts in the web', fields: ['bolts.d', 'bolts.cls', 'bolts.n1', 'bolts.p1', 'bolts.n2', 'bolts.p2', 'cleat.e1', 'cleat.e1_bot', 'cleat.e2', 'bolts.threads', 'bolts.category', 'bolts.friction', 'holes.cleat', 'holes.web', 'bolts.packing'] },
+  { id: 'support-bolts', title: 'Bolts in the support', fields: ['bolts.d', 'bolts.cls', 'support_bolts.n1', 'support_bolts.p1', 'bolts.p3', 'support_bolts.e1', 'support_bolts.e1_bot', 'holes.leg', 'holes.support'] },
+  { id: 'weld', title: 'Weld', fields: ['weld.s', 'fixing'] },
+  { id: 'beam', title: 'Beam', fields: ['beam.section', 'beam.grade', 'gap', 'web.e2b', 'notch.type', 'notch.l_n', 'notch.d_nt', 'notch.d_nb'] },
+  { id: 'support', title: 'Support', fields: ['support.type', 'support.section', 'support.grade'] },
+];
+
+/** Elevation, and the support legs seen from the beam, on one sheet. */
+export function cleatsDrawing(m: CleatsModel, solid: Solid, title: TitleBlock, combination: Combination | null): Drawing {
+  const { dims, type } = m.support;
+  const { cleat } = m.input;
+  const usual = 0.1 * m.beam.h + 12;
+  const overshoot = type === 'beam_web' && dims ? Math.max(usual, (dims.h - m.beam.h) / 2 + 10) : usual;
+  const wide = 2 * cleat.leg_support + m.beam.tw;
+  const fits = (s: number): boolean => TOP_Y + (overshoot + m.beam.h) / s <= 138 && TOP_Y + (2 * overshoot + m.beam.h) / s <= 162 && (cleat.leg_web + 50) / s <= 54 && Math.max(wide, m.beam.b) / s <= 46;
+  const scale = SCALES.find(fits) ?? 25;
+  const y = TOP_Y + overshoot / scale;
+  const frames: Frames = { elevation: { scale, at: [FACE_X, y] }, end: { scale, at: [END_X, y] } };
+  const uplift = (combination?.V_Ed ?? 0) < 0;
+  const stub = stubEnd(m, frames.elevation);
+  return {
+    width: SHEET.width, height: SHEET.height,
+    items: [
+      ...sheetFrame(title, `1:${scale}`),
+      text([7, 10], `Elevation 1:${scale}`, { style: 'muted' }),
+      text([END_X - 32, 10], `Support legs seen from the beam 1:${scale}`, { style: 'muted' }),
+      ...elevation(m, solid, frames.elevation, overshoot),
+      ...legsView(m, solid, frames.end),
+      ...dimensions(m, frames),
+      ...callouts(m, solid, frames),
+    ],
+    handles: handles(m, frames.elevation),
+    callouts: cleatsCallouts,
+    failures: failurePaths(uplift ? upturned(m) : m, frames, uplift),
+    labelAt: [stub + 4, y + (m.beam.h * 0.62) / scale],
+    scale: `1:${scale}`,
+  };
+}
+
+/** Where the beam is broken off, on the sheet: clear of the dimensions. */
+const stubEnd = (m: CleatsModel, f: Frame): number => Math.max(106, FACE_X + m.input.cleat.leg_web / f.scale + (m.notchTop || m.notchBottom ? 42 : 32));
+
+function elevation(m: CleatsModel, solid: Solid, f: Frame, overshoot: number): Item[] {
+  const at = (x: number, z: number): Point => project(f, [x, z]);
+  const { beam, input } = m;
+  const { cleat, gap } = input;
+  const stub = (stubEnd(m, f) - FACE_X) * f.scale;
+  const top = -m.cleatTop;
+  const bottom = top - cleat.h;
+  const upper = m.notchTop ? m.d_nt : 0;
+  const lower = m.notchBottom ? m.d_nb : 0;
+  const from = (notched: boolean): number => (notched ? gap + m.l_n : gap);
+  const items: Item[] = [
+    ...supportElevation(m.support, { h: beam.h, notchTop: m.notchTop }, f, overshoot, FACE_X - 14),
+    path([at(gap, -upper), ...(m.notchTop ? [at(gap + m.l_n, -upper), at(gap + m.l_n, 0)] : []), at(stub, 0)], 'outline'),
+    path([at(gap, -beam.h + lower), ...(m.notchBottom ? [at(gap + m.l_n, -beam.h + lower), at(gap + m.l_n, -beam.h)] : []), at(stub, -beam.h)], 'outline'),
+    path([at(from(m.notchTop), -beam.tf), at(stub, -beam.tf)], 'outline'),
+    path([at(from(m.notchBottom), -beam.h + beam.tf), at(stub, -beam.h + beam.tf)], 'outline'),
+    path([at(gap, -upper), at(gap, top)], 'outline'),
+    path([at(gap, bottom), at(gap, -beam.h + lower)], 'outline'),
+    breakLine(at(stub, 2), at(stub, -beam.h - 2)),
+    path([at(0, top), at(cleat.leg_web, top), at(cleat.leg_web, bottom), at(0, bottom)], 'outline', true, 'plate'),
+    path([at(cleat.t, top), at(cleat.t, bottom)], 'outline'),
+    path([at(gap, top), at(gap, bottom)], 'hidden'),
+  ];
+  if (!m.toBeam) {
+    const w = Math.max(input.weld!.s, 1.6 * f.scale);
+    items.push(...hatch(at(cleat.leg_web, top), at(cleat.leg_web + w, bottom)), path([at(cleat.leg_web + w, top), at(cleat.leg_web + w, bottom)], 'thin'));
+    for (const [z1, z2] of [[top + w, top], [bottom, bottom - w]] as const) items.push(...hatch(at(gap, z1), at(cleat.leg_web, z2)));
+  }
+  for (const h of solid.plates[0]!.holes) items.push(...holeFromFront(at(h.x, h.z), h, f.scale));
+  for (const b of solid.bolts.filter((x) => x.axis === 'x' && x.line === 0)) items.push(...boltFromSide(at, b, 'hidden'));
+  return items;
+}
+
+/** The support legs from the beam's side, the beam cut close to them. */
+function legsView(m: CleatsModel, solid: Solid, f: Frame): Item[] {
+  const at = (y: number, z: number): Point => project(f, [y, z]);
+  const { beam, input } = m;
+  const [f1, f2] = beam.shape === 'C' ? [-beam.tw / 2, beam.b - beam.tw / 2] : [-beam.b / 2, beam.b / 2];
+  const box = (y1: number, y2: number, z1: number, z2: number, fill: 'cut' | 'plate'): Item => path([at(y1, z1), at(y2, z1), at(y2, z2), at(y1, z2)], 'outline', true, fill);
+  // A notch that reaches past the cleats has taken the flange out of this view.
+  const legs = solid.plates.filter((p) => p.plane === 'yz');
+  const items: Item[] = [
+    ...legs.map((p) => path(p.outline.map((q) => at(...q)), 'outline', true, 'plate')),
+    ...solid.plates.filter((p) => p.plane === 'xz').map((p) => box(p.y[0], p.y[1], p.outline[0]![1], p.outline[2]![1], 'cut')),
+    ...(m.notchTop ? [] : [box(f1, f2, 0, -beam.tf, 'cut')]),
+    ...(m.notchBottom ? [] : [box(f1, f2, -beam.h + beam.tf, -beam.h, 'cut')]),
+    box(-beam.tw / 2, beam.tw / 2, m.notchTop ? -m.d_nt : -beam.tf, m.notchBottom ? -beam.h + m.d_nb : -beam.h + beam.tf, 'cut'),
+  ];
+  for (const leg of legs) for (const h of leg.holes) items.push(...holeFromFront(at(h.x, h.z), h, f.scale));
+  if (!m.toSupport) {
+    const w = Math.max(input.weld!.s, 1.6 * f.scale);
+    for (const leg of legs) {
+      const far = leg.outline.map((p) => p[0]).reduce((a, b) => (Math.abs(b) > Math.abs(a) ? b : a));
+      const [z1, z2] = [leg.outline[0]![1], leg.outline[2]![1]];
+      items.push(...hatch(at(Math.min(far, far + Math.sign(far) * w), z1), at(Math.max(far, far + Math.sign(far) * w), z2)));
+    }
+  }
+  return items;
+}
+
+function dimensions(m: CleatsModel, frames: Frames): Item[] {
+  const { input } = m;
+  const { cleat, bolts, gap, web } = input;
+  const e = frames.elevation;
+  const X = (x: number): number => project(e, [x, 0])[0];
+  const Y = (z: number): number => project(e, [0, z])[1];
+  const top = -m.cleatTop;
+  const bottom = top - cleat.h;
+  const edge = X(cleat.leg_web) + (m.toBeam ? 0 : 3);
+  const along: DimensionSegment[] = [];
+  const push = (from: number, to: number, value: number, field: string): void => void (value > 0 && along.push({ from: X(from), to: X(to), text: exact(value), field }));
+  push(0, gap, gap, 'gap');
+  if (m.toBeam) {
+    push(gap, m.z_p, web.e2b, 'web.e2b');
+    if (bolts.n2 > 1) push(m.z_p, m.z_p + bolts.p2, bolts.p2, 'bolts.p2');
+    push(m.z_p + m.B2, cleat.leg_web, m.e2, 'cleat.e2');
+  } else along.push({ from: X(gap), to: X(cleat.leg_web), text: exact(cleat.leg_web - gap) });
+  const chain = (first: number, rows: readonly number[], fields: readonly [string, string, string], ends: readonly [number, number]): DimensionSegment[] => {
+    const z = rows.map((d) => first - d);
+    return [
+      { from: Y(top), to: Y(z[0]!), text: exact(ends[0]), field: fields[0] },
+      ...z.slice(1).map((below, i) => ({ from: Y(z[i]!), to: Y(below), text: exact(z[i]! - below), field: fields[1] })),
+      { from: Y(z[z.length - 1]!), to: Y(bottom), text: exact(ends[1]), field: fields[2] },
+    ];
+  };
+  const place: DimensionSegment = { from: Y(0), to: Y(top), text: exact(m.cleatTop), field: 'cleat.top' };
+  const whole: DimensionSegment = { from: Y(top), to: Y(bottom), text: exact(cleat.h), field: 'cleat.h' };
+  const items: Item[] = [
+    ...dimensionChain('x', Y(0) - 7, Y(0) - 1, along),
+    ...(m.toBeam
+      ? [...dimensionChain('y', edge + 11, edge + 1, [place, ...chain(-m.top_to_bolt, m.rows, ['cleat.e1', 'bolts.p1', 'cleat.e1_bot'], [m.e1, m.e1_bot])]), ...dimensionChain('y', edge + 22, edge + 12, [whole])]
+      : dimensionChain('y', edge + 11, edge + 1, [place, whole])),
+    ...dimensionChain('x', project(e, [0, -m.beam.h])[1] + 8, project(e, [0, -m.beam.h])[1] + 1, [{ from: X(0), to: X(cleat.leg_web), text: exact(cleat.leg_web), field: 'cleat.leg_web' }]),
+  ];
+  const f = frames.end;
+  const EX = (y: number): number => project(f, [y, 0])[0];
+  const half = cleat.leg_support + m.beam.tw / 2;
+  const g = bolts.p3 / 2;
+  const above = Math.min(Y(0), Y(top));
+  const single = input.arrangement === 'single';
+  const right = Math.max(EX(half), EX(m.beam.b / 2));
+  if (m.toSupport) {
+    const across: DimensionSegment[] = single
+      ? [{ from: EX(-half), to: EX(-g), text: exact(m.e2_s) }, { from: EX(-g), to: EX(0), text: exact(g) }]
+      : [{ from: EX(-half), to: EX(-g), text: exact(m.e2_s) }, { from: EX(-g), to: EX(g), text: exact(bolts.p3), field: 'bolts.p3' }, { from: EX(g), to: EX(half), text: exact(m.e2_s) }];
+    items.push(...dimensionChain('x', above - 6, above - 1, across));
+    items.push(...dimensionChain('y', right + 6, right + 1, chain(top - m.e1_s, m.supportRows, ['support_bolts.e1', 'support_bolts.p1', 'support_bolts.e1_bot'], [m.e1_s, m.e1_s_bot])));
+  } else items.push(...dimensionChain('x', above - 6, above - 1, [{ from: EX(-half), to: EX(-m.beam.tw / 2), text: exact(cleat.leg_support), field: 'cleat.leg_support' }]));
+  if (m.notchTop) items.push(...dimensionChain('x', Y(0) - 15, Y(0) - 9, [{ from: X(gap), to: X(gap + m.l_n), text: exact(m.l_n), field: 'notch.l_n' }]), ...dimensionChain('y', edge + 33, edge + 23, [{ from: Y(0), to: Y(-m.d_nt), text: exact(m.d_nt), field: 'notch.d_nt' }]));
+  if (m.notchBottom) items.push(...dimensionChain('y', edge + 33, edge + 23, [{ from: Y(-m.beam.h + m.d_nb), to: Y(-m.beam.h), text: exact(m.d_nb), field: 'notch.d_nb' }]));
+  return items;
+}
+
+function callouts(m: CleatsModel, solid: Solid, frames: Frames): Item[] {
+  const e = frames.elevation;
+  const at = (x: number, z: number): Point => project(e, [x, z]);
+  const { input } = m;
+  const { bolts, cleat } = input;
+  const bottom = -m.cleatTop - cleat.h;
+  const floor = Math.min(Math.max(at(0, -m.beam.h)[1] + 17, 128), 148);
+  const beam = solid.members.find((p) => p.id === 'beam')!;
+  const support = solid.members.find((p) => p.id === 'support');
+  const supportName = support ? `${support.label} ${support.grade}` : `support ${exact(m.support.t)} thick ${input.support.steel.grade ?? ''}`;
+  const flange = m.support.type === 'column_flange';
+  const preload = bolts.category === 'A' ? '' : ', preloaded';
+  const shelf = Math.max(at(cleat.leg_web, 0)[0] + 2, FACE_X + 24);
+  const items: Item[] = [
+    ...leader(at(cleat.leg_web - 6 * (e.scale / 5), bottom + 8), [shelf, floor], [`${input.arrangement === 'single' ? 1 : 2} ${prettyName(solid.plates[0]!.label)} × ${exact(cleat.h)} ${solid.plates[0]!.grade}`], 'cleat'),
+    ...leader([at(cleat.leg_web, 0)[0] + 20, at(0, -m.beam.tf / 2)[1]], [at(cleat.leg_web, 0)[0] + 26, at(0, 0)[1] - 9], [`${prettyName(beam.label)} ${beam.grade}`], 'beam'),
+    ...leader(at(flange ? -m.support.t - 8 * e.scale : -m.support.t / 2, m.support.type === 'beam_web' ? -0.3 * m.beam.h : 0.02 * m.beam.h), m.support.type === 'beam_web' ? [FACE_X - 8, at(0, -0.3 * m.beam.h)[1] - 6] : [FACE_X - 18, 18], [prettyName(supportName)], 'support', true),
+  ];
+  if (m.toBeam) {
+    const web = solid.bolts.filter((b) => b.axis === 'y');
+    items.push(...leader(at(m.z_p, -m.top_to_bolt - m.L1), [shelf - 6, floor + 8], [`${web.length} M${bolts.d}-${bolts.cls} × ${web[0]!.length}${preload}, ${holeWords(input.holes.web, m.hole.web)}`], 'bolts'));
+  } else items.push(...filletSymbol(at(cleat.leg_web + (input.weld!.s) / 2, bottom + m.input.cleat.h * 0.25), [at(cleat.leg_web, 0)[0] + 34, floor + 12], input.weld!.s, 'weld'));
+  if (m.toSupport) {
+    const through = solid.bolts.filter((b) => b.axis === 'x');
+    const tip = at(cleat.t + m.bolt.head, -m.cleatTop - m.e1_s - m.supportRows[m.supportRows.length - 1]!);
+    items.push(...leader(tip, [shelf - 12, floor + 16], [`${through.length} M${bolts.d}-${bolts.cls} × ${through[0]!.length}${preload}, ${holeWords(input.holes.support, m.hole.support)}`], 'support-bolts'));
+  } else items.push(...filletSymbol(at(0, bottom + 0.2 * cleat.h), [FACE_X - 14, floor + 4], input.weld!.s, 'weld'));
+  return items;
+}
+
+function handles(m: CleatsModel, f: Frame): Handle[] {
+  const { cleat } = m.input;
+  const x = m.toBeam ? cleat.leg_web + 4 * f.scale : cleat.t + m.bolt.head + 8 * f.scale;
+  const [first, rows, bolts] = m.toBeam ? [-m.top_to_bolt, m.rows, m.input.bolts] as const : [-m.cleatTop - m.e1_s, m.supportRows, m.input.support_bolts] as const;
+  const out: Handle[] = rows.length > 1 ? rows.map((z, i) => ({ at: project(f, [x, first - z]), edit: 'row.remove', sign: '−', label: `Remove bolt row ${i + 1}` })) : [];
+  const bottom = m.toBeam ? m.e1_bot : m.e1_s_bot;
+  out.push({ at: project(f, [x, first - rows[rows.length - 1]! - Math.min(bottom, lastPitch(bolts)) * 0.75]), edit: 'row.add', sign: '+', label: 'Add a bolt row below' });
+  return out;
+}

@@ -1,0 +1,36 @@
+import type { Basis } from '../job/basis.ts';
+import type { RuleDef } from './check.ts';
+import type { MemberSeed } from './kind.ts';
+import { memberDimensions, type MemberDimensions, type SupportModel } from './members.ts';
+
+interface BeamAtSupport {
+  readonly m: { readonly support: SupportModel; readonly beam: MemberDimensions };
+  readonly notchTop: boolean;
+  readonly l_n: number;
+}
+
+/** A beam deeper (or wider) than the clear space between the flanges of its support has to stop before them. `gap` is the beam end's distance from the face. */
+export const beamClearOfSupport = <C extends BeamAtSupport>(gap: (c: C) => number): RuleDef<C> => ({
+  id: 'clear-support', title: 'Beam end clear of the flanges of the support', clause: 'geometry', must: () => true,
+  run: (_r, c) => {
+    const { type, dims } = c.m.support;
+    if (type === 'column_flange') return { skip: 'The beam meets the face of a flange.' };
+    if (!dims) return { skip: 'The section of the support was not given, only its thickness.' };
+    const between = dims.h - 2 * dims.tf;
+    if (type === 'column_web' ? c.m.beam.b <= between : c.m.beam.h <= between) return { skip: 'The beam end fits between the flanges of the support.' };
+    const reach = dims.shape === 'C' ? dims.b - dims.tw : (dims.b - dims.tw) / 2;
+    // A notch in the top flange lets a beam of level tops pass its support's flange.
+    const actual = type === 'beam_web' && c.notchTop ? gap(c) + c.l_n : gap(c);
+    return { actual, limit: reach, sense: '>=', unit: 'mm' };
+  },
+});
+
+/** Gap of practice; where the beam would meet the flanges of its support, far enough to clear them. */
+export function practicalGap(seed: MemberSeed, beam: { readonly h: number; readonly b: number }, basis: Basis): number {
+  const usual = beam.h > 610 ? 20 : 10;
+  if (seed.supportType === 'column_flange') return usual;
+  const support = memberDimensions({ section: seed.support }, basis, 'support')!;
+  const between = support.h - 2 * (support.tf + support.r);
+  const fits = seed.supportType === 'column_web' ? beam.b <= between : beam.h <= between;
+  return fits ? usual : Math.ceil(((support.shape === 'C' ? support.b - support.tw : (support.b - support.tw) / 2) + 10) / 5) * 5;
+}
