@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { firstDetail } from '../design/first.ts';
 import { SHEET, textWidth, TITLE, type Drawing, type TextItem } from '../detail/drawing.ts';
 import { DEFAULT_BASIS } from '../job/basis.ts';
+import { Refusal } from '../refusal.ts';
 import { validate } from './fields.ts';
 import { KINDS, kindOf } from './registry.ts';
 
@@ -12,6 +13,14 @@ const MEMBERS: [string, string, string][] = [
   ['UB 406x140x39', 'UC 203x203x60', 'column_flange'], ['UB 457x191x67', 'UC 254x254x89', 'column_web'], ['UB 610x229x101', 'UC 305x305x137', 'column_flange'],
   ['UB 914x305x201', 'UC 356x406x340', 'column_flange'], ['HEA 200', 'HEB 240', 'column_flange'], ['UB 406x178x60', 'UB 762x267x147', 'beam_web'], ['PFC 260x90x35', 'UC 203x203x52', 'column_flange'],
 ];
+const buildable = (kind: (typeof KINDS)[number], input: unknown): boolean => {
+  try {
+    return kind.model(input, DEFAULT_BASIS) !== null;
+  } catch (e) {
+    if (e instanceof Refusal) return false;
+    throw e;
+  }
+};
 /** First details of every kind for these members, and one with two notches of each. */
 const all = KINDS.flatMap((kind) => {
   const first = (beam: string, support: string, supportType: string) =>
@@ -24,7 +33,12 @@ const all = KINDS.flatMap((kind) => {
     if ('error' in checked) throw new Error(checked.error.message);
     return [w.title, kind.id, checked.value] as const;
   });
-  return [...list, ...worked, [`${kind.title}: two notches`, kind.id, { ...plain, beam: { ...plain.beam, notch: { type: 'double', l_n: 100, d_nt: 45, d_nb: 45 } } }] as const];
+  // Every other form that one choice makes of a sound joint: arrangements, fixings, sides.
+  const forms = kind.fields.filter((f) => f.type === 'choice' && !/^(bolts|holes|cleat\.size|notch)/.test(f.id)).flatMap((f) => f.options!
+    .filter((o) => o.value !== f.get(plain))
+    .map((o) => [`${kind.title}: ${f.label} ${o.label}`, kind.id, f.set(plain, o.value)] as const)
+    .filter(([, , input]) => buildable(kind, input)));
+  return [...list, ...forms, ...worked, [`${kind.title}: two notches`, kind.id, { ...plain, beam: { ...plain.beam, notch: { type: 'double', l_n: 100, d_nt: 45, d_nb: 45 } } }] as const];
 });
 
 interface Box { readonly text: string; readonly x1: number; readonly x2: number; readonly y1: number; readonly y2: number }
@@ -64,6 +78,12 @@ describe.each(all)('the sheet of %s', (_name, id, input) => {
       const field = kind.fields.find((f) => f.id === t.field)!;
       expect([t.field, Number(t.text)]).toEqual([t.field, field.get(input)]);
     }
+  });
+  it('keeps every line inside the frame, failure paths too', () => {
+    const marks = [...drawing.items, ...Object.values(drawing.failures).flat()];
+    const points = marks.flatMap((i) => (i.k === 'path' ? i.points : i.k === 'circle' ? [i.at] : []));
+    const out = points.filter(([x, y]) => x < SHEET.margin - 0.01 || y < SHEET.margin - 0.01 || x > SHEET.width - SHEET.margin + 0.01 || y > SHEET.height - SHEET.margin + 0.01);
+    expect(out).toEqual([]);
   });
   it('is to scale: the plate is as deep on paper as its size over the scale', () => {
     const scale = Number(drawing.scale.split(':')[1]);

@@ -3,15 +3,40 @@ import type { Point } from '../detail/solid.ts';
 import { supportTop } from './solid-parts.ts';
 import type { SupportModel } from './members.ts';
 
+/** Lowest line of a supporting beam that is drawn whole, on the sheet. */
+const FLOOR = 163;
+
+interface BeamLevel {
+  readonly h: number;
+  readonly notchTop: boolean;
+}
+
+/** How far the support is drawn above the top and below the bottom of the beam, mm; a deep supporting beam may be broken off sooner. */
+export function supportReach(support: SupportModel, beam: BeamLevel): { up: number; down: number } {
+  const usual = 0.1 * beam.h + 12;
+  const { dims, type } = support;
+  if (type !== 'beam_web' || !dims) return { up: usual, down: usual };
+  const top = supportTop(dims.h, beam);
+  return { up: Math.max(usual, top + 10), down: usual };
+}
+
+/** Where a drawing names its support: a supporting beam below the joint, a column at its top. */
+export function supportNamed(support: SupportModel, h: number, f: Frame, faceX: number): { tip: Point; shelf: Point } {
+  const at = (x: number, z: number): Point => project(f, [x, z]);
+  if (support.type === 'beam_web') return { tip: at(-support.t / 2, -0.96 * h), shelf: [faceX - 8, at(0, -0.96 * h)[1] + 5] };
+  return { tip: at(support.type === 'column_flange' ? -support.t - 10 * f.scale : -support.t / 2, 0.02 * h), shelf: [faceX - 18, 18] };
+}
+
 /**
  * The support in the elevation of a joint at x = 0: a column seen from its side or cut through its web, or a supporting beam cut across.
  * `room` is the paper to its left; what does not fit is broken off.
  */
-export function supportElevation(support: SupportModel, beam: { readonly h: number; readonly notchTop: boolean }, f: Frame, overshoot: number, room: number): Item[] {
+export function supportElevation(support: SupportModel, beam: BeamLevel, f: Frame, room: number): Item[] {
   const at = (x: number, z: number): Point => project(f, [x, z]);
   const { dims, t, type } = support;
-  const up = overshoot;
-  const down = -beam.h - overshoot;
+  const reach = supportReach(support, beam);
+  const up = reach.up;
+  const down = -beam.h - reach.down;
   const strip = (x1: number, x2: number, cut = false): Item[] => [
     ...(cut ? [path([at(x1, up), at(x2, up), at(x2, down), at(x1, down)], 'none', true, 'cut')] : []),
     path([at(x1, up), at(x1, down)], 'outline'), path([at(x2, up), at(x2, down)], 'outline'),
@@ -32,16 +57,24 @@ export function supportElevation(support: SupportModel, beam: { readonly h: numb
     const flange: Item[] = dims
       ? [path([at(-t / 2 - half, up), at(-t / 2 - half, down)], 'thin'), path([at(-t / 2 + half, up), at(-t / 2 + half, 0)], 'thin'), path([at(-t / 2 + half, -beam.h), at(-t / 2 + half, down)], 'thin')]
       : [];
-    const reach = Math.max(half, 20);
-    return [...flange, ...strip(-t, 0, true), breakLine(at(-t / 2 - reach, up), at(-t / 2 + reach, up)), breakLine(at(-t / 2 - reach, down), at(-t / 2 + reach, down))];
+    const wide = Math.max(half, 20);
+    return [...flange, ...strip(-t, 0, true), breakLine(at(-t / 2 - wide, up), at(-t / 2 + wide, up)), breakLine(at(-t / 2 - wide, down), at(-t / 2 + wide, down))];
   }
   if (!dims) return [...strip(-t, 0, true), breakLine(at(-t - 15, up), at(15, up)), breakLine(at(-t - 15, down), at(15, down))];
   // The supporting beam, cut across: tops level with a notched beam, else at mid-depth of it.
   const top = supportTop(dims.h, beam);
   const [l, r] = [-t / 2 - dims.b / 2, -t / 2 + dims.b / 2];
   const z2 = top - dims.h;
-  const points: Point[] = [[l, top], [r, top], [r, top - dims.tf], [0, top - dims.tf], [0, z2 + dims.tf], [r, z2 + dims.tf], [r, z2], [l, z2], [l, z2 + dims.tf], [-t, z2 + dims.tf], [-t, top - dims.tf], [l, top - dims.tf]];
-  return [path(points.map((p) => at(...p)), 'outline', true, 'cut')];
+  const upper: Point[] = [[-t, top - dims.tf], [l, top - dims.tf], [l, top], [r, top], [r, top - dims.tf], [0, top - dims.tf]];
+  if (at(0, z2)[1] <= FLOOR) {
+    const lower: Point[] = [[0, z2 + dims.tf], [r, z2 + dims.tf], [r, z2], [l, z2], [l, z2 + dims.tf], [-t, z2 + dims.tf]];
+    return [path([...upper, ...lower].map((p) => at(...p)), 'outline', true, 'cut')];
+  }
+  const cut = down + 4;
+  return [
+    path([...upper, [0, cut] as Point, [-t, cut] as Point].map((p) => at(...p)), 'none', true, 'cut'),
+    path([[-t, cut] as Point, ...upper, [0, cut] as Point].map((p) => at(...p)), 'outline'), breakLine(at(-t - 15, cut), at(15, cut)),
+  ];
 }
 
 /** A section's name as drawings print it. */

@@ -7,7 +7,7 @@ import type { Point, Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
 import { boltFromSide, holeFromFront, holeWords } from '../bolt-view.ts';
 import { lastPitch } from '../pitches.ts';
-import { prettyName, supportElevation } from '../support-view.ts';
+import { prettyName, supportElevation, supportNamed, supportReach } from '../support-view.ts';
 import { upturned, type CleatsModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
 
@@ -27,14 +27,12 @@ export const cleatsCallouts: readonly Callout[] = [
 
 /** Elevation, and the support legs seen from the beam, on one sheet. */
 export function cleatsDrawing(m: CleatsModel, solid: Solid, title: TitleBlock, combination: Combination | null): Drawing {
-  const { dims, type } = m.support;
   const { cleat } = m.input;
-  const usual = 0.1 * m.beam.h + 12;
-  const overshoot = type === 'beam_web' && dims ? Math.max(usual, (dims.h - m.beam.h) / 2 + 10) : usual;
+  const reach = supportReach(m.support, { h: m.beam.h, notchTop: m.notchTop });
   const wide = 2 * cleat.leg_support + m.beam.tw;
-  const fits = (s: number): boolean => TOP_Y + (overshoot + m.beam.h) / s <= 138 && TOP_Y + (2 * overshoot + m.beam.h) / s <= 162 && (cleat.leg_web + 50) / s <= 54 && Math.max(wide, m.beam.b) / s <= 46;
+  const fits = (s: number): boolean => TOP_Y + (reach.up + m.beam.h) / s <= 138 && TOP_Y + (reach.up + reach.down + m.beam.h) / s <= 162 && (cleat.leg_web + 50) / s <= 54 && Math.max(wide, m.beam.b) / s <= 46;
   const scale = SCALES.find(fits) ?? 25;
-  const y = TOP_Y + overshoot / scale;
+  const y = TOP_Y + reach.up / scale;
   const frames: Frames = { elevation: { scale, at: [FACE_X, y] }, end: { scale, at: [END_X, y] } };
   const uplift = (combination?.V_Ed ?? 0) < 0;
   const stub = stubEnd(m, frames.elevation);
@@ -44,7 +42,7 @@ export function cleatsDrawing(m: CleatsModel, solid: Solid, title: TitleBlock, c
       ...sheetFrame(title, `1:${scale}`),
       text([7, 10], `Elevation 1:${scale}`, { style: 'muted' }),
       text([END_X - 32, 10], `Support legs seen from the beam 1:${scale}`, { style: 'muted' }),
-      ...elevation(m, solid, frames.elevation, overshoot),
+      ...elevation(m, solid, frames.elevation),
       ...legsView(m, solid, frames.end),
       ...dimensions(m, frames),
       ...callouts(m, solid, frames),
@@ -60,7 +58,7 @@ export function cleatsDrawing(m: CleatsModel, solid: Solid, title: TitleBlock, c
 /** Where the beam is broken off, on the sheet: clear of the dimensions. */
 const stubEnd = (m: CleatsModel, f: Frame): number => Math.max(106, FACE_X + m.input.cleat.leg_web / f.scale + (m.notchTop || m.notchBottom ? 42 : 32));
 
-function elevation(m: CleatsModel, solid: Solid, f: Frame, overshoot: number): Item[] {
+function elevation(m: CleatsModel, solid: Solid, f: Frame): Item[] {
   const at = (x: number, z: number): Point => project(f, [x, z]);
   const { beam, input } = m;
   const { cleat, gap } = input;
@@ -71,7 +69,7 @@ function elevation(m: CleatsModel, solid: Solid, f: Frame, overshoot: number): I
   const lower = m.notchBottom ? m.d_nb : 0;
   const from = (notched: boolean): number => (notched ? gap + m.l_n : gap);
   const items: Item[] = [
-    ...supportElevation(m.support, { h: beam.h, notchTop: m.notchTop }, f, overshoot, FACE_X - 14),
+    ...supportElevation(m.support, { h: beam.h, notchTop: m.notchTop }, f, FACE_X - 14),
     path([at(gap, -upper), ...(m.notchTop ? [at(gap + m.l_n, -upper), at(gap + m.l_n, 0)] : []), at(stub, 0)], 'outline'),
     path([at(gap, -beam.h + lower), ...(m.notchBottom ? [at(gap + m.l_n, -beam.h + lower), at(gap + m.l_n, -beam.h)] : []), at(stub, -beam.h)], 'outline'),
     path([at(from(m.notchTop), -beam.tf), at(stub, -beam.tf)], 'outline'),
@@ -152,7 +150,6 @@ function dimensions(m: CleatsModel, frames: Frames): Item[] {
     ...(m.toBeam
       ? [...dimensionChain('y', edge + 11, edge + 1, [place, ...chain(-m.top_to_bolt, m.rows, ['cleat.e1', 'bolts.p1', 'cleat.e1_bot'], [m.e1, m.e1_bot])]), ...dimensionChain('y', edge + 22, edge + 12, [whole])]
       : dimensionChain('y', edge + 11, edge + 1, [place, whole])),
-    ...dimensionChain('x', project(e, [0, -m.beam.h])[1] + 8, project(e, [0, -m.beam.h])[1] + 1, [{ from: X(0), to: X(cleat.leg_web), text: exact(cleat.leg_web), field: 'cleat.leg_web' }]),
   ];
   const f = frames.end;
   const EX = (y: number): number => project(f, [y, 0])[0];
@@ -182,19 +179,19 @@ function callouts(m: CleatsModel, solid: Solid, frames: Frames): Item[] {
   const floor = Math.min(Math.max(at(0, -m.beam.h)[1] + 17, 128), 148);
   const beam = solid.members.find((p) => p.id === 'beam')!;
   const support = solid.members.find((p) => p.id === 'support');
+  const named = supportNamed(m.support, m.beam.h, e, FACE_X);
   const supportName = support ? `${support.label} ${support.grade}` : `support ${exact(m.support.t)} thick ${input.support.steel.grade ?? ''}`;
-  const flange = m.support.type === 'column_flange';
   const preload = bolts.category === 'A' ? '' : ', preloaded';
   const shelf = Math.max(at(cleat.leg_web, 0)[0] + 2, FACE_X + 24);
   const items: Item[] = [
     ...leader(at(cleat.leg_web - 6 * (e.scale / 5), bottom + 8), [shelf, floor], [`${input.arrangement === 'single' ? 1 : 2} ${prettyName(solid.plates[0]!.label)} × ${exact(cleat.h)} ${solid.plates[0]!.grade}`], 'cleat'),
     ...leader([at(cleat.leg_web, 0)[0] + 20, at(0, -m.beam.tf / 2)[1]], [at(cleat.leg_web, 0)[0] + 26, at(0, 0)[1] - 9], [`${prettyName(beam.label)} ${beam.grade}`], 'beam'),
-    ...leader(at(flange ? -m.support.t - 8 * e.scale : -m.support.t / 2, m.support.type === 'beam_web' ? -0.3 * m.beam.h : 0.02 * m.beam.h), m.support.type === 'beam_web' ? [FACE_X - 8, at(0, -0.3 * m.beam.h)[1] - 6] : [FACE_X - 18, 18], [prettyName(supportName)], 'support', true),
+    ...leader(named.tip, named.shelf, [prettyName(supportName)], 'support', true),
   ];
   if (m.toBeam) {
     const web = solid.bolts.filter((b) => b.axis === 'y');
     items.push(...leader(at(m.z_p, -m.top_to_bolt - m.L1), [shelf - 6, floor + 8], [`${web.length} M${bolts.d}-${bolts.cls} × ${web[0]!.length}${preload}, ${holeWords(input.holes.web, m.hole.web)}`], 'bolts'));
-  } else items.push(...filletSymbol(at(cleat.leg_web + (input.weld!.s) / 2, bottom + m.input.cleat.h * 0.25), [at(cleat.leg_web, 0)[0] + 34, floor + 12], input.weld!.s, 'weld'));
+  } else items.push(...filletSymbol(at(cleat.leg_web + (input.weld!.s) / 2, bottom + m.input.cleat.h * 0.25), [stubEnd(m, e) + 34, floor + 12], input.weld!.s, 'weld'));
   if (m.toSupport) {
     const through = solid.bolts.filter((b) => b.axis === 'x');
     const tip = at(cleat.t + m.bolt.head, -m.cleatTop - m.e1_s - m.supportRows[m.supportRows.length - 1]!);

@@ -6,7 +6,7 @@ import {
 import type { Point, Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
 import { boltFromSide, holeFromFront, holeWords } from '../bolt-view.ts';
-import { prettyName, supportElevation } from '../support-view.ts';
+import { prettyName, supportElevation, supportNamed, supportReach } from '../support-view.ts';
 import { upturned, type EndPlateModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
 
@@ -26,12 +26,10 @@ export const endPlateCallouts: readonly Callout[] = [
 
 /** Elevation, and the plate seen from the beam, on one sheet. */
 export function endPlateDrawing(m: EndPlateModel, solid: Solid, title: TitleBlock, combination: Combination | null): Drawing {
-  const { dims, type } = m.support;
-  const usual = 0.1 * m.beam.h + 12;
-  const overshoot = type === 'beam_web' && dims ? Math.max(usual, (dims.h - m.beam.h) / 2 + 10) : usual;
-  const fits = (s: number): boolean => TOP_Y + (overshoot + m.beam.h) / s <= 138 && TOP_Y + (2 * overshoot + m.beam.h) / s <= 162 && Math.max(m.input.plate.b, m.beam.b) / s <= 46;
+  const reach = supportReach(m.support, { h: m.beam.h, notchTop: m.notchTop });
+  const fits = (s: number): boolean => TOP_Y + (reach.up + m.beam.h) / s <= 138 && TOP_Y + (reach.up + reach.down + m.beam.h) / s <= 162 && Math.max(m.input.plate.b, m.beam.b) / s <= 46;
   const scale = SCALES.find(fits) ?? 25;
-  const y = TOP_Y + overshoot / scale;
+  const y = TOP_Y + reach.up / scale;
   const frames: Frames = { elevation: { scale, at: [FACE_X, y] }, end: { scale, at: [END_X, y] } };
   const uplift = (combination?.V_Ed ?? 0) < 0;
   return {
@@ -40,7 +38,7 @@ export function endPlateDrawing(m: EndPlateModel, solid: Solid, title: TitleBloc
       ...sheetFrame(title, `1:${scale}`),
       text([7, 10], `Elevation 1:${scale}`, { style: 'muted' }),
       text([END_X - 29, 10], `Plate seen from the beam 1:${scale}`, { style: 'muted' }),
-      ...elevation(m, solid, frames.elevation, overshoot),
+      ...elevation(m, solid, frames.elevation),
       ...plateView(m, solid, frames.end),
       ...dimensions(m, frames),
       ...callouts(m, solid, frames),
@@ -53,7 +51,7 @@ export function endPlateDrawing(m: EndPlateModel, solid: Solid, title: TitleBloc
   };
 }
 
-function elevation(m: EndPlateModel, solid: Solid, f: Frame, overshoot: number): Item[] {
+function elevation(m: EndPlateModel, solid: Solid, f: Frame): Item[] {
   const at = (x: number, z: number): Point => project(f, [x, z]);
   const { beam, input } = m;
   const t = input.plate.t;
@@ -64,7 +62,7 @@ function elevation(m: EndPlateModel, solid: Solid, f: Frame, overshoot: number):
   const lower = m.notchBottom ? m.d_nb : 0;
   const from = (notched: boolean): number => (notched ? t + m.l_n : t);
   const items: Item[] = [
-    ...supportElevation(m.support, { h: beam.h, notchTop: m.notchTop }, f, overshoot, FACE_X - 14),
+    ...supportElevation(m.support, { h: beam.h, notchTop: m.notchTop }, f, FACE_X - 14),
     path([at(t, -upper), ...(m.notchTop ? [at(t + m.l_n, -upper), at(t + m.l_n, 0)] : []), at(stub, 0)], 'outline'),
     path([at(t, -beam.h + lower), ...(m.notchBottom ? [at(t + m.l_n, -beam.h + lower), at(t + m.l_n, -beam.h)] : []), at(stub, -beam.h)], 'outline'),
     path([at(from(m.notchTop), -beam.tf), at(stub, -beam.tf)], 'outline'),
@@ -137,15 +135,15 @@ function callouts(m: EndPlateModel, solid: Solid, frames: Frames): Item[] {
   const floor = Math.min(Math.max(at(0, -m.beam.h)[1] + 14, 126), 154);
   const beam = solid.members.find((p) => p.id === 'beam')!;
   const support = solid.members.find((p) => p.id === 'support');
+  const named = supportNamed(m.support, m.beam.h, e, FACE_X);
   const supportName = support ? `${support.label} ${support.grade}` : `support ${exact(m.support.t)} thick ${input.support.steel.grade ?? ''}`;
   const holes = input.holes.plate === input.holes.support ? holeWords(input.holes.plate, m.hole.plate) : `plate ${holeWords(input.holes.plate, m.hole.plate)}, support ${holeWords(input.holes.support, m.hole.support)}`;
-  const flange = m.support.type === 'column_flange';
   return [
     ...leader(at(input.plate.t / 2, bottom + 8), [FACE_X + 14, floor], [`${prettyName(plate.label)} ${plate.grade}`], 'plate'),
     ...leader(at(input.plate.t + m.bolt.head, -m.top_to_bolt - m.L1), [FACE_X + 20, floor + 8], [`${2 * bolts.n1} M${bolts.d}-${bolts.cls} × ${solid.bolts[0]!.length}${bolts.category === 'A' ? '' : ', preloaded'}, ${holes}`], 'bolts'),
     ...filletSymbol(at(input.plate.t, bottom + m.e1_bot * 0.5), [FACE_X - 14, floor + 4], input.weld.s, 'weld'),
     ...leader([STUB_X - 12, at(0, -m.beam.tf / 2)[1]], [STUB_X - 6, at(0, 0)[1] - 9], [`${prettyName(beam.label)} ${beam.grade}`], 'beam'),
-    ...leader(at(flange ? -m.support.t - 8 * e.scale : -m.support.t / 2, m.support.type === 'beam_web' ? -0.3 * m.beam.h : 0.02 * m.beam.h), m.support.type === 'beam_web' ? [FACE_X - 8, at(0, -0.3 * m.beam.h)[1] - 6] : [FACE_X - 18, 18], [prettyName(supportName)], 'support', true),
+    ...leader(named.tip, named.shelf, [prettyName(supportName)], 'support', true),
   ];
 }
 

@@ -7,7 +7,7 @@ import type { Point, Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
 import { boltFromSide, holeFromFront, holeWords } from '../bolt-view.ts';
 import { lastPitch } from '../pitches.ts';
-import { prettyName, supportElevation } from '../support-view.ts';
+import { prettyName, supportElevation, supportNamed, supportReach } from '../support-view.ts';
 import { upturned, type FinPlateModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
 
@@ -30,14 +30,12 @@ export const finPlateCallouts: readonly Callout[] = [
 
 /** Elevation and section of a fin plate on one sheet, with dimensions and callouts bound to its fields. */
 export function finPlateDrawing(m: FinPlateModel, solid: Solid, title: TitleBlock, combination: Combination | null): Drawing {
-  const { dims, type } = m.support;
-  const usual = 0.1 * m.beam.h + 12;
-  const overshoot = type === 'beam_web' && dims ? Math.max(usual, (dims.h - m.beam.h) / 2 + 10) : usual;
-  const fits = (s: number): boolean => TOP_Y + (overshoot + m.beam.h) / s <= BEAM_BOTTOM && TOP_Y + (2 * overshoot + m.beam.h) / s <= SUPPORT_BOTTOM && (m.width + 60) / s <= 66;
+  const reach = supportReach(m.support, { h: m.beam.h, notchTop: m.notchTop });
+  const fits = (s: number): boolean => TOP_Y + (reach.up + m.beam.h) / s <= BEAM_BOTTOM && TOP_Y + (reach.up + reach.down + m.beam.h) / s <= SUPPORT_BOTTOM && (m.width + 60) / s <= 66;
   const scale = SCALES.find(fits) ?? 25;
   const frames: Frames = {
-    elevation: { scale, at: [FACE_X, TOP_Y + overshoot / scale] },
-    section: { scale, at: [SECTION_X, TOP_Y + overshoot / scale] },
+    elevation: { scale, at: [FACE_X, TOP_Y + reach.up / scale] },
+    section: { scale, at: [SECTION_X, TOP_Y + reach.up / scale] },
   };
   const scaleText = `1:${scale}`;
   const uplift = (combination?.V_Ed ?? 0) < 0;
@@ -47,7 +45,7 @@ export function finPlateDrawing(m: FinPlateModel, solid: Solid, title: TitleBloc
       ...sheetFrame(title, scaleText),
       text([7, 10], `Elevation ${scaleText}`, { style: 'muted' }),
       text([SHEET.width - SHEET.margin - TITLE.width + 2, 10], `Section A-A ${scaleText}`, { style: 'muted' }),
-      ...elevation(m, solid, frames.elevation, overshoot),
+      ...elevation(m, solid, frames.elevation),
       ...section(m, solid, frames.section),
       ...dimensions(m, frames.elevation),
       ...callouts(m, solid, frames),
@@ -63,7 +61,7 @@ export function finPlateDrawing(m: FinPlateModel, solid: Solid, title: TitleBloc
 /** Where the beam is broken off, on the sheet: clear of the dimensions. */
 const stubEnd = (m: FinPlateModel, f: Frame): number => Math.max(116, FACE_X + m.width / f.scale + (m.notchTop || m.notchBottom ? 42 : 32));
 
-function elevation(m: FinPlateModel, solid: Solid, f: Frame, overshoot: number): Item[] {
+function elevation(m: FinPlateModel, solid: Solid, f: Frame): Item[] {
   const at = (x: number, z: number): Point => project(f, [x, z]);
   const { beam, input } = m;
   const plate = solid.plates[0]!;
@@ -75,7 +73,7 @@ function elevation(m: FinPlateModel, solid: Solid, f: Frame, overshoot: number):
   const top = -m.plateTop;
   const bottom = top - input.plate.h;
   const items: Item[] = [
-    ...supportElevation(m.support, { h: m.beam.h, notchTop: m.notchTop }, f, overshoot, FACE_X - 14),
+    ...supportElevation(m.support, { h: m.beam.h, notchTop: m.notchTop }, f, FACE_X - 14),
     // The beam: its end behind the plate is hidden, its far end broken off.
     path([at(end, -topWeb), ...(m.notchTop ? [at(end + m.l_n, -topWeb), at(end + m.l_n, 0)] : []), at(stub, 0)], 'outline'),
     path([at(end, -beam.h + botWeb), ...(m.notchBottom ? [at(end + m.l_n, -beam.h + botWeb), at(end + m.l_n, -beam.h)] : []), at(stub, -beam.h)], 'outline'),
@@ -167,16 +165,16 @@ function callouts(m: FinPlateModel, solid: Solid, frames: Frames): Item[] {
   const holes = input.holes.plate === input.holes.web ? holeWords(input.holes.plate, m.hole.plate) : `plate ${holeWords(input.holes.plate, m.hole.plate)}, web ${holeWords(input.holes.web, m.hole.web)}`;
   const beamPart = solid.members.find((p) => p.id === 'beam')!;
   const support = solid.members.find((p) => p.id === 'support');
+  const named = supportNamed(m.support, m.beam.h, f, FACE_X);
   const supportName = support ? `${support.label} ${support.grade}` : `support ${exact(m.support.t)} thick ${input.support.steel.grade ?? ''}`;
   const shelfX = Math.max(at(m.width, 0)[0] - 4, FACE_X + 22);
   const preload = bolts.category === 'A' ? '' : ', preloaded';
-  const supportTip: Point = at(m.support.type === 'column_flange' ? -m.support.t - 12 * f.scale : -m.support.t / 2, m.support.type === 'beam_web' ? -0.3 * m.beam.h : 0.02 * m.beam.h);
   return [
     ...leader(at(m.width - Math.min(input.plate.e2 * 0.4, 20), bottom + Math.min(m.e1_bot * 0.4, 16)), [shelfX + 4, floor], [`${prettyName(plate.label)} ${plate.grade}`], 'plate'),
     ...leader(at(m.z_p, -m.top_to_bolt - m.L1), [shelfX, floor + 9], [`${bolts.n1 * bolts.n2} M${bolts.d}-${bolts.cls} × ${solid.bolts[0]!.length}${preload}, ${holes}`], 'bolts'),
     ...filletSymbol(at(0, bottom + Math.min(30, input.plate.h * 0.15)), [FACE_X - 14, floor + 8], input.weld.s, 'weld'),
     ...leader(at(m.width + 14 * f.scale, -m.beam.tf / 2), [at(m.width, 0)[0] + 18, at(0, 0)[1] - 8], [`${prettyName(beamPart.label)} ${beamPart.grade}`], 'beam'),
-    ...leader(supportTip, m.support.type === 'beam_web' ? [FACE_X - 8, at(0, -0.3 * m.beam.h)[1] - 6] : [FACE_X - 18, 18], [`${prettyName(supportName)}`], 'support', true),
+    ...leader(named.tip, named.shelf, [prettyName(supportName)], 'support', true),
     text([SECTION_X, project(frames.section, [0, 0])[1] - 5], `plate ${exact(input.plate.t)}, web ${exact(m.beam.tw)}`, { anchor: 'middle', style: 'muted', size: 3 }),
   ];
 }
