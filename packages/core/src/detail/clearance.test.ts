@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { DEFAULT_BASIS } from '../job/basis.ts';
 import { finPlate } from '../joints/fin-plate/index.ts';
 import type { FinPlateInput } from '../joints/fin-plate/input.ts';
-import { socketRoom, washerToFillet, washerToWasher } from './clearance.ts';
+import { cleats } from '../joints/cleats/index.ts';
+import { seatOnWeb, socketRoom, washerToColumnFillet, washerToFillet, washerToWasher } from './clearance.ts';
 import { plateMass, polygonArea } from './solid.ts';
 
 const input: FinPlateInput = {
@@ -24,14 +25,32 @@ describe('the solid detail', () => {
     expect(polygonArea([[0, 0], [4, 0], [4, 3]])).toBe(6);
   });
   // Row 1: 90 - 8.6 (flange) = 81.4 to the flange face; last row: 398 - 300 - 8.6 = 89.4. Less the root radius 10.2: 71.2, a washer needs 18.5.
-  it('measures washers against the fillets', () => expect(washerToFillet(solid)).toEqual({ actual: expect.closeTo(71.2, 9), needed: 18.5 }));
-  it('measures washers against each other', () => expect(washerToWasher(solid)).toEqual({ actual: 70, needed: 37 }));
+  it('measures washers against the fillets', () => expect(washerToFillet(solid)).toEqual({ actual: expect.closeTo(71.2, 9), needed: 18.5, at: [50, -13.2, -90] }));
+  it('measures washers against each other', () => expect(washerToWasher(solid)).toMatchObject({ actual: 70, needed: 37, at: [50, -13.2, -125] }));
   // Towards the weld: 50 - 8 = 42; a socket on 30 mm flats needs 17.32 + 6.
-  it('measures the room for a socket', () => expect(socketRoom(solid)).toEqual({ actual: 42, needed: expect.closeTo(23.32, 2) }));
+  it('measures the room for a socket', () => expect(socketRoom(solid)).toMatchObject({ actual: 42, needed: expect.closeTo(23.32, 2) }));
   it('knows that a notch has taken the flange away', () => {
     const notched = solidOf({ ...input, beam: { ...input.beam, notch: { type: 'single', l_n: 100, d_nt: 50 } } });
-    expect(washerToFillet(notched).actual).toBeCloseTo(398 - 300 - 8.6 - 10.2, 9);
+    expect(washerToFillet(notched)!.actual).toBeCloseTo(398 - 300 - 8.6 - 10.2, 9);
   });
+});
+
+describe('parts on a support', () => {
+  const cleat = (type: string, section: string, p3: number, leg: number) => cleats.solid(cleats.model({
+    beam: { section: 'UB 406x140x39', steel: { grade: 'S275' }, notch: { type: 'none' } },
+    support: { type: type as 'column_web', section, steel: { grade: 'S275' } },
+    cleat: { t: 10, h: 290, e1: 40, leg_web: 100, leg_support: leg, r: 12, steel: { grade: 'S275' } }, web: { e2b: 40, top_to_bolt: 90 }, gap: 10, arrangement: 'double', fixing: 'bolted',
+    bolts: { ...input.bolts, p3 }, support_bolts: { n1: 4, p1: 70, e1: 40 }, holes: { cleat: 'normal', web: 'normal', leg: 'normal', support: 'normal' },
+  }, DEFAULT_BASIS));
+  // UC 203x203x60: web 9.4, root radius 10.2: (120 - 9.4)/2 - 10.2 = 45.1 from the bolt to the fillet; a washer needs 18.5.
+  it('measures washers against the fillets of a column flange', () => expect(washerToColumnFillet(cleat('column_flange', 'UC 203x203x60', 120, 100))).toMatchObject({ actual: expect.closeTo(45.1, 9), needed: 18.5 }));
+  // UC 203x203x60: half the clear web 209.6/2 - 14.2 - 10.2 = 80.4; the toe of a leg of 100 stands at 6.4/2 + 100 = 103.2: 22.8 too wide.
+  it('measures legs against the fillets beside a column web', () => expect(seatOnWeb(cleat('column_web', 'UC 203x203x60', 120, 100))).toMatchObject({ actual: expect.closeTo(-22.8, 9), needed: 0 }));
+  // UB 533x210x92 at mid-depth of 398: its top at +67.55, root of the flange 15.6 + 12.7 below: cleat top at -50: 67.55 - 28.3 + 50 = 89.25.
+  it('measures them against the flanges of a supporting beam', () => expect(seatOnWeb(cleat('beam_web', 'UB 533x210x92', 120, 100))!.actual).toBeCloseTo(89.25, 6));
+  it('has nothing to measure on a flange', () => expect(seatOnWeb(solidOf(input))).toBeNull());
+  // Web bolts at 50 from the face, the leg 10 thick: 40; support bolts (120 - 6.4)/2 - 10 = 46.8.
+  it('measures the room beside the legs', () => expect(socketRoom(cleat('column_flange', 'UC 203x203x60', 120, 100))!.actual).toBeCloseTo(40, 9));
 });
 
 describe('a beam end between or before the flanges of its support', () => {

@@ -1,13 +1,20 @@
-import type { BoltPart, MemberPart, Point, Solid } from './solid.ts';
+import type { BoltPart, MemberPart, Point, Solid, Vector } from './solid.ts';
 
-/** A clear distance in mm against what is needed. */
+/** A clear distance in mm against what is needed, and where it is measured. */
 export interface Clearance {
   readonly actual: number;
   readonly needed: number;
+  readonly at: Vector;
 }
 
 /** Largest distance worth stating; what has no neighbour is at least this far from one. */
 const FAR = 1000;
+
+interface Reach {
+  readonly distance: number;
+  readonly at: Vector;
+}
+const nearest = (list: readonly Reach[]): Reach => list.reduce((a, b) => (b.distance < a.distance ? b : a), { distance: FAR, at: [0, 0, 0] });
 
 /** Highest (+1) or lowest (-1) point of an outline at x. */
 function edgeAt(outline: readonly Point[], x: number, side: 1 | -1): number {
@@ -21,37 +28,80 @@ function edgeAt(outline: readonly Point[], x: number, side: 1 | -1): number {
   return edge;
 }
 
-/** Bolt centres to the inner faces of the flanges that are there at each bolt; a notch has taken its flange away. */
-function toFlanges(solid: Solid, beam: MemberPart): number[] {
-  return webBolts(solid).flatMap((b) => {
-    const top = edgeAt(beam.outline, b.x, 1);
-    const bottom = edgeAt(beam.outline, b.x, -1);
-    return [...(top === 0 ? [-b.z - beam.tf] : []), ...(bottom === -beam.h ? [b.z + beam.h - beam.tf] : [])];
-  });
-}
-
 /** Bolts through the beam web. */
 const webBolts = (solid: Solid): readonly BoltPart[] => solid.bolts.filter((b) => b.axis === 'y');
+const supportBolts = (solid: Solid): readonly BoltPart[] => solid.bolts.filter((b) => b.axis === 'x');
 const beamOf = (solid: Solid): MemberPart => solid.members.find((m) => m.id === 'beam')!;
+const supportOf = (solid: Solid): MemberPart | undefined => solid.members.find((m) => m.id === 'support');
 
-/** Washer edge to the start of the root fillets: `actual` from the bolt centre. */
-export function washerToFillet(solid: Solid): Clearance {
-  const beam = beamOf(solid);
-  return { actual: Math.min(FAR, ...toFlanges(solid, beam)) - beam.r, needed: solid.bolts[0]!.washerDiameter / 2 };
-}
-
-/** Nearest two bolts, centre to centre, against the washer's diameter. */
-export function washerToWasher(solid: Solid): Clearance {
-  let nearest = FAR;
-  const bolts = webBolts(solid);
-  bolts.forEach((a, i) => {
-    for (const b of bolts.slice(i + 1)) nearest = Math.min(nearest, Math.hypot(a.x - b.x, a.z - b.z));
+/** Bolt centres to the inner faces of the flanges that are there at each bolt; a notch has taken its flange away. */
+function toFlanges(solid: Solid, beam: MemberPart): Reach[] {
+  return webBolts(solid).flatMap((b) => {
+    const at: Vector = [b.x, b.y[0], b.z];
+    const top = edgeAt(beam.outline, b.x, 1);
+    const bottom = edgeAt(beam.outline, b.x, -1);
+    return [...(top === 0 ? [{ distance: -b.z - beam.tf, at }] : []), ...(bottom === -beam.h ? [{ distance: b.z + beam.h - beam.tf, at }] : [])];
   });
-  return { actual: nearest, needed: solid.bolts[0]!.washerDiameter };
 }
 
-/** A socket over head or nut: corner of the hexagon and a wall of 6 mm, towards flanges and towards the upright welds. */
-export function socketRoom(solid: Solid): Clearance {
-  const toWelds = webBolts(solid).flatMap((b) => solid.welds.filter((w) => w.from[0] === w.to[0]).map((w) => Math.abs(b.x - w.from[0]) - w.leg));
-  return { actual: Math.min(FAR, ...toFlanges(solid, beamOf(solid)), ...toWelds), needed: solid.bolts[0]!.flats / Math.sqrt(3) + 6 };
+/** Washer edge to the start of the beam's root fillets: `actual` from the bolt centre. Null without bolts in the web. */
+export function washerToFillet(solid: Solid): Clearance | null {
+  const first = webBolts(solid)[0];
+  if (!first) return null;
+  const beam = beamOf(solid);
+  const { distance, at } = nearest(toFlanges(solid, beam));
+  return { actual: distance - beam.r, needed: first.washerDiameter / 2, at };
+}
+
+/** Washers of bolts through a column flange to the column's root fillets, from the bolt centre. Null where there are none. */
+export function washerToColumnFillet(solid: Solid): Clearance | null {
+  const support = supportOf(solid);
+  const first = supportBolts(solid)[0];
+  if (support?.place?.type !== 'column_flange' || !first) return null;
+  const { distance, at } = nearest(supportBolts(solid).map((b) => ({ distance: Math.abs(b.x) - support.tw / 2 - support.r, at: [0, b.x, b.z] })));
+  return { actual: distance, needed: first.washerDiameter / 2, at };
+}
+
+/** Nearest two bolts of one direction, centre to centre, against the washer's diameter. */
+export function washerToWasher(solid: Solid): Clearance | null {
+  const first = solid.bolts[0];
+  if (!first) return null;
+  const pairs = [webBolts(solid), supportBolts(solid)].flatMap((bolts) => bolts.flatMap((a, i) => bolts.slice(i + 1).map((b): Reach => ({
+    distance: Math.hypot(a.x - b.x, a.z - b.z), at: a.axis === 'y' ? [(a.x + b.x) / 2, a.y[0], (a.z + b.z) / 2] : [a.y[0], (a.x + b.x) / 2, (a.z + b.z) / 2],
+  }))));
+  const { distance, at } = nearest(pairs);
+  return { actual: distance, needed: first.washerDiameter, at };
+}
+
+/** A socket over head or nut: corner of the hexagon and a wall of 6 mm, towards flanges, upright welds and the legs across. */
+export function socketRoom(solid: Solid): Clearance | null {
+  const first = solid.bolts[0];
+  if (!first) return null;
+  const toWelds = webBolts(solid).flatMap((b) => solid.welds.filter((w) => w.from[0] === w.to[0] && w.from[2] !== w.to[2])
+    .map((w): Reach => ({ distance: Math.abs(b.x - w.from[0]) - w.leg, at: [b.x, b.y[0], b.z] })));
+  // A leg or plate across stands beside bolts along the beam's web, and a leg along the web beside bolts through the support.
+  const across = solid.plates.filter((p) => p.plane === 'yz');
+  const along = solid.plates.filter((p) => p.plane === 'xz');
+  const toLegs = [
+    ...webBolts(solid).flatMap((b) => across.map((p): Reach => ({ distance: b.x - p.y[1], at: [b.x, b.y[0], b.z] }))),
+    ...supportBolts(solid).flatMap((b) => along.map((p): Reach => ({ distance: Math.max(p.y[0] - b.x, b.x - p.y[1]), at: [b.y[0], b.x, b.z] }))),
+  ];
+  const { distance, at } = nearest([...toFlanges(solid, beamOf(solid)), ...toWelds, ...toLegs]);
+  return { actual: distance, needed: first.flats / Math.sqrt(3) + 6, at };
+}
+
+/** Plates and legs on a supporting web, with their upright welds, to the root fillets of the support's flanges. Null on a flange. */
+export function seatOnWeb(solid: Solid): Clearance | null {
+  const support = supportOf(solid);
+  if (!support?.place || support.place.type === 'column_flange') return null;
+  const { type, top } = support.place;
+  const root = support.tf + support.r;
+  const corners = solid.plates.flatMap((p): Vector[] => {
+    if (p.plane === 'yz') return p.outline.map(([y, z]) => [0, y, z]);
+    return p.outline.filter(([x]) => x === 0).flatMap(([, z]) => p.y.map((y): Vector => [0, y, z]));
+  });
+  const { distance, at } = nearest(corners.map((c) => ({
+    distance: type === 'column_web' ? support.h / 2 - root - Math.abs(c[1]) : Math.min(top - root - c[2], c[2] - (top - support.h + root)), at: c,
+  })));
+  return { actual: distance, needed: 0, at };
 }

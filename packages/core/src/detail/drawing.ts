@@ -1,4 +1,4 @@
-import type { Point } from './solid.ts';
+import type { Point, Vector } from './solid.ts';
 
 /** Lines of a technical drawing; a renderer gives each its width, dash and colour. */
 export type LineStyle = 'outline' | 'thin' | 'hidden' | 'centre' | 'dimension' | 'failure' | 'failure-thin' | 'none';
@@ -61,9 +61,20 @@ export interface Drawing {
   readonly callouts: readonly Callout[];
   /** Failure path of each check that has one. */
   readonly failures: Readonly<Record<string, readonly Item[]>>;
+  /** Views on the sheet: the plane of the joint that each shows, its projection, and where it lies across that plane. */
+  readonly views: readonly View[];
   /** Where a failure path is labelled, and from where its leader starts. */
   readonly labelAt: Point;
   readonly scale: string;
+}
+
+/** One view of the joint: what lies between `left` and `right` on the sheet is in its plane, at `depth` on the third axis. */
+export interface View {
+  readonly plane: 'xz' | 'yz';
+  readonly frame: Frame;
+  readonly left: number;
+  readonly right: number;
+  readonly depth: number;
 }
 
 export const SHEET = { width: 264, height: 172, margin: 3 } as const;
@@ -75,6 +86,14 @@ export interface Frame {
   readonly at: Point;
 }
 export const project = (f: Frame, [u, w]: Point): Point => [f.at[0] + u / f.scale, f.at[1] - w / f.scale];
+
+/** The place in joint coordinates of a point of the sheet; the inverse of `project` in the view that holds it. */
+export function lift(d: Drawing, [sx, sy]: Point): Vector {
+  const v = d.views.find((x) => sx >= x.left && sx <= x.right) ?? d.views[0]!;
+  const u = (sx - v.frame.at[0]) * v.frame.scale;
+  const z = (v.frame.at[1] - sy) * v.frame.scale;
+  return v.plane === 'xz' ? [u, v.depth, z] : [v.depth, u, z];
+}
 
 export const path = (points: readonly Point[], line: LineStyle, closed = false, fill?: FillStyle): PathItem => ({ k: 'path', points, line, closed, ...(fill ? { fill } : {}) });
 export const text = (at: Point, value: string, options: Partial<Omit<TextItem, 'k' | 'at' | 'text'>> = {}): TextItem => ({ k: 'text', at, text: value, size: TEXT, anchor: 'start', style: 'ink', ...options });

@@ -3,6 +3,7 @@
  * x from the support face along the beam, y across (the viewer of the elevation stands at negative y), z up from the top of the beam.
  */
 export type Point = readonly [number, number];
+export type Vector = readonly [number, number, number];
 
 export interface Hole {
   /** Place along the plate: x, or y of a plate across the beam. */
@@ -18,6 +19,8 @@ export interface PlatePart {
   readonly id: string;
   readonly label: string;
   readonly grade: string;
+  /** Names under which checks speak of it. */
+  readonly parts: readonly string[];
   /** Plane that it lies in: along the beam or across it. */
   readonly plane: 'xz' | 'yz';
   /** Outline in its plane, with the range of the third axis (y, or x) that it fills. */
@@ -68,6 +71,8 @@ export interface WeldPart {
   readonly type: 'weld';
   readonly leg: number;
   readonly length: number;
+  /** Directions of its two legs from the root. */
+  readonly legs: readonly [Vector, Vector];
   /** Root line in joint coordinates. */
   readonly from: readonly [number, number, number];
   readonly to: readonly [number, number, number];

@@ -14,12 +14,11 @@ const web = (i: I, change: Partial<I['web']>): I => ({ ...i, web: { ...i.web, ..
 
 /** Another length at the lower end. */
 const withBottom = (i: I, h: number): I => cleat(i, { h });
-/** New web rows: the cleats grow or shrink at their lower end; support rows that matched go with them. */
-export function withRows(i: I, rows: Rows): I {
-  const alike = i.support_bolts.n1 === i.bolts.n1 && groupHeight(i.support_bolts) === groupHeight(i.bolts) && i.support_bolts.e1 === i.cleat.e1;
-  const next = withBottom(bolts(i, rows), i.cleat.e1 + groupHeight(rows) + bottomEnd(i));
-  return alike ? support(next, rows) : next;
-}
+const alike = (i: I): boolean => i.support_bolts.n1 === i.bolts.n1 && groupHeight(i.support_bolts) === groupHeight(i.bolts) && i.support_bolts.e1 === i.cleat.e1;
+/** Support rows that matched those of the web go on matching them. */
+const alikeStill = (before: I, after: I): I => (alike(before) ? support(after, { n1: after.bolts.n1, p1: after.bolts.p1, e1: after.cleat.e1 }) : after);
+/** New web rows: the cleats grow or shrink at their lower end. */
+export const withRows = (i: I, rows: Rows): I => alikeStill(i, withBottom(bolts(i, rows), i.cleat.e1 + groupHeight(rows) + bottomEnd(i)));
 const withSupportRows = (i: I, rows: Rows): I => support(i, rows);
 
 const sizeName = (c: { leg_web: number; leg_support: number; t: number }): string => `${c.leg_web}x${c.leg_support}x${c.t}`;
@@ -46,7 +45,7 @@ export const cleatsFields: readonly Field<I>[] = [
   mm('cleat.h', 'Cleat length', 'h', range(100, 1000, 10), (i) => i.cleat.h, withBottom),
   grade('plate.grade', 'Cleat steel', (i) => i.cleat.steel.grade, (i, v) => cleat(i, { steel: { grade: v } })),
   mm('cleat.top', 'Beam top to cleats', '', range(20, 400, 5), (i) => i.web.top_to_bolt - i.cleat.e1, (i, v) => web(i, { top_to_bolt: v + i.cleat.e1 })),
-  { ...mm('cleat.e1', 'End distance, top', 'e1', range(25, 100, 5), (i) => i.cleat.e1, (i, v) => web(cleat(i, { e1: v, h: i.cleat.h + v - i.cleat.e1 }), { top_to_bolt: i.web.top_to_bolt + v - i.cleat.e1 })), ...onWeb },
+  { ...mm('cleat.e1', 'End distance, top', 'e1', range(25, 100, 5), (i) => i.cleat.e1, (i, v) => alikeStill(i, web(cleat(i, { e1: v, h: i.cleat.h + v - i.cleat.e1 }), { top_to_bolt: i.web.top_to_bolt + v - i.cleat.e1 }))), ...onWeb },
   { ...mm('cleat.e1_bot', 'End distance, bottom', 'e1_bot', range(25, 100, 5), bottomEnd, (i, v) => cleat(i, { h: i.cleat.h + v - bottomEnd(i) })), ...onWeb },
   { ...mm('cleat.e2', 'Edge, web leg', 'e2', range(25, 100, 5), webEdge, (i, v) => cleat(i, { leg_web: i.cleat.leg_web + v - webEdge(i) })), ...onWeb },
   mm('gap', 'Gap', 'g_h', [5, 10, 15, 20, 25, 30], (i) => i.gap, (i, v) => ({ ...i, gap: v })),

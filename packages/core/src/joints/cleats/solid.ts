@@ -1,5 +1,5 @@
 import { boltLength } from '../../catalogue/index.ts';
-import type { BoltPart, PlatePart, Point, Solid, WeldPart } from '../../detail/solid.ts';
+import type { BoltPart, PlatePart, Point, Solid, Vector, WeldPart } from '../../detail/solid.ts';
 import { beamOutline, beamPart, gradeName, supportPart } from '../solid-parts.ts';
 import type { CleatsModel } from './model.ts';
 
@@ -35,11 +35,11 @@ export function cleatsSolid(m: CleatsModel): Solid {
     const name = sides.length === 1 ? 'cleat' : side < 0 ? 'near cleat' : 'far cleat';
     return [
       {
-        type: 'plate', id: `${name}, web leg`, plane: 'xz', label, grade, outline: rect(0, cleat.leg_web), y: [Math.min(inner, outer), Math.max(inner, outer)],
+        type: 'plate', id: `${name}, web leg`, parts: ['web leg', 'cleats'], plane: 'xz', label, grade, outline: rect(0, cleat.leg_web), y: [Math.min(inner, outer), Math.max(inner, outer)],
         holes: webAt.map(({ x, z }) => ({ x, z, d_h: hole.cleat.d_h, d_v: hole.cleat.d_v })),
       },
       {
-        type: 'plate', id: `${name}, support leg`, plane: 'yz', label, grade, outline: rect(outer, side * (face + cleat.leg_support)), y: [0, t],
+        type: 'plate', id: `${name}, support leg`, parts: ['support leg', 'cleats'], plane: 'yz', label, grade, outline: rect(outer, side * (face + cleat.leg_support)), y: [0, t],
         holes: supportAt.filter((p) => p.x * side > 0).map(({ x, z }) => ({ x, z, d_h: hole.leg.d_h, d_v: hole.leg.d_v })),
       },
     ];
@@ -57,16 +57,16 @@ function weldsOf(m: CleatsModel, side: -1 | 1, top: number, bottom: number): Wel
   const { cleat, weld, gap } = m.input;
   if (!weld) return [];
   const face = (side * m.beam.tw) / 2;
-  const make = (from: WeldPart['from'], to: WeldPart['to']): WeldPart => ({ type: 'weld', leg: weld.s, from, to, length: Math.hypot(to[0] - from[0], to[1] - from[1], to[2] - from[2]) });
+  const make = (from: Vector, to: Vector, along: Vector): WeldPart => ({ type: 'weld', leg: weld.s, legs: [along, [0, side, 0]], from, to, length: Math.hypot(to[0] - from[0], to[1] - from[1], to[2] - from[2]) });
   if (!m.toBeam) {
     return [
-      make([cleat.leg_web, face, top], [cleat.leg_web, face, bottom]),
-      ...[top, bottom].map((z) => make([gap, face, z], [cleat.leg_web, face, z])),
+      make([cleat.leg_web, face, top], [cleat.leg_web, face, bottom], [1, 0, 0]),
+      ...[top, bottom].map((z) => make([gap, face, z], [cleat.leg_web, face, z], [0, 0, z === top ? 1 : -1])),
     ];
   }
   if (!m.toSupport) {
     const y = face + side * cleat.leg_support;
-    return [make([0, y, top], [0, y, bottom])];
+    return [make([0, y, top], [0, y, bottom], [1, 0, 0])];
   }
   return [];
 }

@@ -7,6 +7,7 @@ import type { Point, Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
 import { boltFromSide, holeFromFront, holeWords } from '../bolt-view.ts';
 import { lastPitch } from '../pitches.ts';
+import { clearanceMarks } from '../clearances.ts';
 import { prettyName, supportElevation, supportNamed, supportReach } from '../support-view.ts';
 import { upturned, type CleatsModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
@@ -14,6 +15,8 @@ import { failurePaths, type Frames } from './paths.ts';
 const SCALES = [2, 2.5, 4, 5, 8, 10, 12.5, 15, 20];
 const FACE_X = 58;
 const END_X = 214;
+/** Paper between the two views. */
+const VIEWS_PART = 165;
 const TOP_Y = 32;
 
 export const cleatsCallouts: readonly Callout[] = [
@@ -49,7 +52,11 @@ export function cleatsDrawing(m: CleatsModel, solid: Solid, title: TitleBlock, c
     ],
     handles: handles(m, frames.elevation),
     callouts: cleatsCallouts,
-    failures: failurePaths(uplift ? upturned(m) : m, frames, uplift),
+    failures: { ...failurePaths(uplift ? upturned(m) : m, frames, uplift), ...clearanceMarks(solid, { xz: frames.elevation, yz: frames.end }) },
+    views: [
+      { plane: 'xz', frame: frames.elevation, left: 0, right: VIEWS_PART, depth: -m.beam.tw / 2 - m.input.cleat.t - 1 },
+      { plane: 'yz', frame: frames.end, left: VIEWS_PART, right: SHEET.width, depth: m.input.cleat.t + 1 },
+    ],
     labelAt: [stub + 4, y + (m.beam.h * 0.62) / scale],
     scale: `1:${scale}`,
   };

@@ -23,7 +23,7 @@ export function endPlateSolid(m: EndPlateModel): Solid {
   const weldLength = plate.full_depth ? beam.h - 2 * (beam.tf + beam.r) : plate.h;
   return {
     plates: [{
-      type: 'plate', id: 'plate', plane: 'yz', label: `PL ${plate.t}×${plate.b}×${Math.round(plate.h * 10) / 10}`, grade: gradeName(plate.steel),
+      type: 'plate', id: 'plate', parts: ['plate'], plane: 'yz', label: `PL ${plate.t}×${plate.b}×${Math.round(plate.h * 10) / 10}`, grade: gradeName(plate.steel),
       outline: [[-half, top], [half, top], [half, top - plate.h], [-half, top - plate.h]], y: [0, plate.t],
       holes: at.map(({ x, z }) => ({ x, z, d_h: hole.plate.d_h, d_v: hole.plate.d_v })),
     }],
@@ -32,6 +32,6 @@ export function endPlateSolid(m: EndPlateModel): Solid {
       ...supportPart(support, input.support.steel, { h: beam.h, notchTop: m.notchTop }),
     ],
     bolts: boltParts,
-    welds: [-beam.tw / 2, beam.tw / 2].map((y) => ({ type: 'weld', leg: weld.s, length: weldLength, from: [plate.t, y, weldTop], to: [plate.t, y, weldTop - weldLength] })),
+    welds: [-beam.tw / 2, beam.tw / 2].map((y) => ({ type: 'weld', leg: weld.s, legs: [[1, 0, 0], [0, Math.sign(y), 0]], length: weldLength, from: [plate.t, y, weldTop], to: [plate.t, y, weldTop - weldLength] })),
   };
 }

@@ -6,6 +6,7 @@ import {
 import type { Point, Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
 import { boltFromSide, holeFromFront, holeWords } from '../bolt-view.ts';
+import { clearanceMarks } from '../clearances.ts';
 import { prettyName, supportElevation, supportNamed, supportReach } from '../support-view.ts';
 import { upturned, type EndPlateModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
@@ -14,6 +15,8 @@ const SCALES = [2, 2.5, 4, 5, 8, 10, 12.5, 15, 20];
 const FACE_X = 58;
 const STUB_X = 108;
 const END_X = 206;
+/** Paper between the two views. */
+const VIEWS_PART = 165;
 const TOP_Y = 32;
 
 export const endPlateCallouts: readonly Callout[] = [
@@ -45,7 +48,11 @@ export function endPlateDrawing(m: EndPlateModel, solid: Solid, title: TitleBloc
     ],
     handles: handles(m, frames.end),
     callouts: endPlateCallouts,
-    failures: failurePaths(uplift ? upturned(m) : m, frames, uplift),
+    failures: { ...failurePaths(uplift ? upturned(m) : m, frames, uplift), ...clearanceMarks(solid, { xz: frames.elevation, yz: frames.end }) },
+    views: [
+      { plane: 'xz', frame: frames.elevation, left: 0, right: VIEWS_PART, depth: -m.beam.tw / 2 - m.input.weld.s - 1 },
+      { plane: 'yz', frame: frames.end, left: VIEWS_PART, right: SHEET.width, depth: m.input.plate.t + 1 },
+    ],
     labelAt: [STUB_X + 4, y + (m.beam.h * 0.62) / scale],
     scale: `1:${scale}`,
   };

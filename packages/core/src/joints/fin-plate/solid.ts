@@ -24,7 +24,7 @@ export function finPlateSolid(m: FinPlateModel): Solid {
   const a = input.plate.h;
   return {
     plates: [{
-      type: 'plate', id: 'plate', plane: 'xz', label: `PL ${plate.t}×${trim(m.width)}×${trim(plate.h)}`, grade: gradeName(plate.steel),
+      type: 'plate', id: 'plate', parts: ['plate'], plane: 'xz', label: `PL ${plate.t}×${trim(m.width)}×${trim(plate.h)}`, grade: gradeName(plate.steel),
       outline: [[0, top], [m.width, top], [m.width, top - a], [0, top - a]], y: [near - plate.t, near],
       holes: at.map(({ x, z }) => ({ x, z, d_h: hole.plate.d_h, d_v: hole.plate.d_v })),
     }],
@@ -33,7 +33,7 @@ export function finPlateSolid(m: FinPlateModel): Solid {
       ...supportPart(support, input.support.steel, { h: beam.h, notchTop: m.notchTop }),
     ],
     bolts: boltParts,
-    welds: [near - plate.t, near].map((y) => ({ type: 'weld', leg: weld.s, length: plate.h, from: [0, y, top], to: [0, y, top - plate.h] })),
+    welds: [near - plate.t, near].map((y, i) => ({ type: 'weld', leg: weld.s, legs: [[1, 0, 0], [0, i === 0 ? -1 : 1, 0]], length: plate.h, from: [0, y, top], to: [0, y, top - plate.h] })),
   };
 }
 

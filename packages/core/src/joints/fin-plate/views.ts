@@ -7,6 +7,7 @@ import type { Point, Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
 import { boltFromSide, holeFromFront, holeWords } from '../bolt-view.ts';
 import { lastPitch } from '../pitches.ts';
+import { clearanceMarks } from '../clearances.ts';
 import { prettyName, supportElevation, supportNamed, supportReach } from '../support-view.ts';
 import { upturned, type FinPlateModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
@@ -14,6 +15,8 @@ import { failurePaths, type Frames } from './paths.ts';
 const SCALES = [2, 2.5, 4, 5, 8, 10, 12.5, 15, 20];
 /** Paper to the left of the support face, and room for beam stub and dimensions to its right. */
 const FACE_X = 64;
+/** Paper between the two views. */
+const VIEWS_PART = 165;
 const TOP_Y = 28;
 /** Paper above the title block for the beam, and for all of the support. */
 const BEAM_BOTTOM = 141;
@@ -52,7 +55,11 @@ export function finPlateDrawing(m: FinPlateModel, solid: Solid, title: TitleBloc
     ],
     handles: handles(m, frames.elevation),
     callouts: finPlateCallouts,
-    failures: failurePaths(uplift ? upturned(m) : m, frames, uplift),
+    failures: { ...failurePaths(uplift ? upturned(m) : m, frames, uplift), ...clearanceMarks(solid, { xz: frames.elevation, yz: frames.section }) },
+    views: [
+      { plane: 'xz', frame: frames.elevation, left: 0, right: VIEWS_PART, depth: solid.plates[0]!.y[0] - 1 },
+      { plane: 'yz', frame: frames.section, left: VIEWS_PART, right: SHEET.width, depth: m.z_p },
+    ],
     labelAt: [stubEnd(m, frames.elevation) + 4, project(frames.elevation, [0, -m.plateTop - 0.8 * m.input.plate.h])[1]],
     scale: scaleText,
   };

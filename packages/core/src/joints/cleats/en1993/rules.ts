@@ -1,5 +1,4 @@
-import { washerToFillet, washerToWasher, type Clearance } from '../../../detail/clearance.ts';
-import type { Solid } from '../../../detail/solid.ts';
+import { clearanceRules } from '../../clearances.ts';
 import { between, notchStability, ruleMaker } from '../../../standards/en1993/rules.ts';
 import type { RuleDef } from '../../check.ts';
 import { beamClearOfSupport } from '../../support-clearance.ts';
@@ -22,21 +21,6 @@ const LARGEST = 'min(14*t_c, 200[mm])';
 const rows = { both: 'min(n1, n1_s)', web: 'n1', support: 'n1_s' };
 const ends = { both: 'min(e1_m, e1_s_m)', web: 'e1_m', support: 'e1_s_m' };
 const boltedSide = (c: CleatsCase): keyof typeof rows => (c.m.toBeam && c.m.toSupport ? 'both' : c.m.toBeam ? 'web' : 'support');
-
-/** The solid is made once for all clearances of a joint. */
-const SOLIDS = new WeakMap<CleatsCase, Solid>();
-function solidOf(c: CleatsCase): Solid {
-  const solid = SOLIDS.get(c) ?? cleatsSolid(c.m);
-  SOLIDS.set(c, solid);
-  return solid;
-}
-const clearance = (id: string, title: string, must: boolean, measure: (solid: Solid) => Clearance): Rule => ({
-  id, title, clause: 'workmanship', must: () => must,
-  run: (_r, c) => {
-    const { actual, needed } = measure(solidOf(c));
-    return { actual, limit: needed, sense: '>=', unit: 'mm' };
-  },
-});
 
 export const cleatsRules: readonly Rule[] = [
   rule('detail-depth', 'Length of the cleats for torsional restraint', PRACTICE, { actual: 'h_c', limit: '0.6*h_b' }),
@@ -67,17 +51,6 @@ export const cleatsRules: readonly Rule[] = [
   rule('weld-throat-min', 'Least throat', 'EN 1993-1-8, 4.5.2(2)', { actual: 'k_a*s', limit: '3[mm]' }, { skip: bolted }),
   rule('weld-toe', 'Weld no thicker than the toe of the angle', 'workmanship', { actual: 's', limit: 't_c', sense: '<=' }, { skip: bolted }),
   notchStability<CleatsCase>(sheet, (c) => c.m.input.beam.steel),
-  ...ruleWhere('web bolts', [
-    clearance('clear-flange', 'Washers clear of the flange fillets', true, washerToFillet),
-    clearance('clear-bolts', 'Washers clear of each other', true, washerToWasher),
-  ]),
   beamClearOfSupport<CleatsCase>((c) => c.m.input.gap),
-  {
-    id: 'clear-heel', title: 'Room for a socket beside the legs', clause: 'workmanship', must: () => false,
-    run: (_r, { m }) => {
-      const t = m.input.cleat.t;
-      const room = [...(m.toBeam ? [m.z_p - t] : []), ...(m.toSupport ? [m.heel - t] : [])];
-      return { actual: Math.min(...room), limit: m.bolt.s / Math.sqrt(3) + 6, sense: '>=', unit: 'mm' };
-    },
-  },
+  ...clearanceRules<CleatsCase>((c) => cleatsSolid(c.m)),
 ];

@@ -1,5 +1,8 @@
 import { between, notchStability, ruleMaker } from '../../../standards/en1993/rules.ts';
 import type { RuleDef } from '../../check.ts';
+import { clearanceRules } from '../../clearances.ts';
+import { beamClearOfSupport } from '../../support-clearance.ts';
+import { endPlateSolid } from '../solid.ts';
 import { sheet, type EndPlateCase } from './sheet.ts';
 
 type Rule = RuleDef<EndPlateCase>;
@@ -28,4 +31,6 @@ export const endPlateRules: readonly Rule[] = [
   rule('weld-full-strength', 'Weld stronger than the web in shear', 'EN 1993-1-8, 4.5.3.3', { actual: 'k_a*s', limit: 't_w*f_y_w*beta_w*gamma_M2/(2*f_u_weld*gamma_M0)' }, { must: (c) => c.m.basis.settings.full_strength_weld }),
   rule('weld-throat-min', 'Least throat', 'EN 1993-1-8, 4.5.2(2)', { actual: 'k_a*s', limit: '3[mm]' }),
   notchStability<EndPlateCase>(sheet, (c) => c.m.input.beam.steel),
+  beamClearOfSupport<EndPlateCase>((c) => c.m.input.plate.t),
+  ...clearanceRules<EndPlateCase>((c) => endPlateSolid(c.m)),
 ];

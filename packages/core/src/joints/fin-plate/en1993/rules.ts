@@ -1,6 +1,5 @@
 import type { RuleDef } from '../../check.ts';
-import { socketRoom, washerToFillet, washerToWasher, type Clearance } from '../../../detail/clearance.ts';
-import type { Solid } from '../../../detail/solid.ts';
+import { clearanceRules } from '../../clearances.ts';
 import { beamClearOfSupport } from '../../support-clearance.ts';
 import { finPlateSolid } from '../solid.ts';
 import { mild, notchStability, ruleMaker } from '../../../standards/en1993/rules.ts';
@@ -36,23 +35,6 @@ const rotationRule: Rule = {
   },
 };
 
-/** The solid is made once for all clearances of a joint. */
-const SOLIDS = new WeakMap<FinPlateCase, Solid>();
-function solidOf(c: FinPlateCase): Solid {
-  let solid = SOLIDS.get(c);
-  if (!solid) SOLIDS.set(c, (solid = finPlateSolid(c.m)));
-  return solid;
-}
-
-/** A clearance measured on the solid detail. */
-const clearance = (id: string, title: string, must: boolean, measure: (solid: Solid) => Clearance): Rule => ({
-  id, title, clause: 'workmanship', must: () => must,
-  run: (_r, c) => {
-    const { actual, needed } = measure(solidOf(c));
-    return { actual, limit: needed, sense: '>=', unit: 'mm' };
-  },
-});
-
 export const finPlateRules: readonly Rule[] = [
   rule('detail-depth', 'Plate depth for torsional restraint', PRACTICE, { actual: 'h_p', limit: '0.6*h_b' }),
   rule('detail-fit-top', 'Plate clear of the top flange', 'geometry', { actual: 'z_b1-e1', limit: (c) => (c.notchTop ? 'd_nt' : 't_f+r'), limits: ['d_nt', 't_f+r'] }),
@@ -80,8 +62,6 @@ export const finPlateRules: readonly Rule[] = [
   rule('weld-length-min', 'Least effective length', 'EN 1993-1-8, 4.5.1(2)', { actual: 'h_p-2*k_a*s', limit: 'max(30[mm], 6*k_a*s)' }),
   rule('support-punching', 'Plate yields before it punches the web', PRACTICE, { actual: 't_p', limit: 't_2*f_u_2/(f_y_p*gamma_M2)', sense: '<=' }, { skip: (c) => (c.m.support.type === 'column_flange' ? FLANGE_LINE : null) }),
   notchStability<FinPlateCase>(sheet, (c) => c.m.input.beam.steel),
-  clearance('clear-flange', 'Washers clear of the flange fillets', true, washerToFillet),
-  clearance('clear-bolts', 'Washers clear of each other', true, washerToWasher),
   beamClearOfSupport<FinPlateCase>((c) => c.m.input.gap),
-  clearance('clear-spanner', 'Room for a socket at flange and weld', false, socketRoom),
+  ...clearanceRules<FinPlateCase>((c) => finPlateSolid(c.m)),
 ];
