@@ -5,6 +5,7 @@ export * from './design/first.ts';
 export * from './design/judge.ts';
 export * from './design/other-form.ts';
 export * from './design/ways-out.ts';
+export { edgeAt } from './detail/clearance.ts';
 export * from './detail/drawing.ts';
 export * from './detail/solid.ts';
 export * from './formula/index.ts';

@@ -17,7 +17,7 @@ interface Reach {
 const nearest = (list: readonly Reach[]): Reach => list.reduce((a, b) => (b.distance < a.distance ? b : a), { distance: FAR, at: [0, 0, 0] });
 
 /** Highest (+1) or lowest (-1) point of an outline at x. */
-function edgeAt(outline: readonly Point[], x: number, side: 1 | -1): number {
+export function edgeAt(outline: readonly Point[], x: number, side: 1 | -1): number {
   let edge = -side * Infinity;
   outline.forEach(([x1, z1], i) => {
     const [x2, z2] = outline[(i + 1) % outline.length]!;

@@ -19,12 +19,14 @@ import type { Checked } from '../work/check.worker.ts';
 import { checker } from '../work/client.ts';
 
 // The formula setter is large and only the workings need it.
+// The solid brings a renderer that most visits don't need.
+const SolidView = lazy(() => import('../joint/solid/Solid.tsx').then((m) => ({ default: m.SolidView })));
 const WorkingsView = lazy(() => import('../joint/Workings.tsx').then((m) => ({ default: m.WorkingsView })));
 // The worker starts while the joint is still being fetched.
 checker();
 
-type Tab = 'detail' | 'workings' | 'alternatives' | 'history';
-const TABS: readonly (readonly [Tab, string])[] = [['detail', 'Detail'], ['workings', 'Workings'], ['alternatives', 'Alternatives'], ['history', 'History']];
+type Tab = 'detail' | 'solid' | 'workings' | 'alternatives' | 'history';
+const TABS: readonly (readonly [Tab, string])[] = [['detail', 'Detail'], ['solid', 'Solid'], ['workings', 'Workings'], ['alternatives', 'Alternatives'], ['history', 'History']];
 const SAVE_WORDS = { saved: 'saved', saving: 'saving…', waiting: 'saving…', stale: 'not saved', failed: 'not saved' } as const;
 
 /** The main screen: drawing as the editor, detail line, failure order, ways out, actions. */
@@ -141,6 +143,7 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly RegisterE
           </div>
           <div className="tab-body" role="tabpanel">
             {tab === 'detail' && checked && <Sheet drawing={checked.drawing} failure={failure} editor={editor} />}
+            {tab === 'solid' && checked && <Suspense fallback={<p className="muted p-4">Opening the solid…</p>}><SolidView content={present} job={job} report={checked.report} drawing={checked.drawing} selected={selected} failure={failure} onOpen={openCheck} /></Suspense>}
             {tab === 'workings' && <Suspense fallback={<p className="muted p-4">Opening the workings…</p>}><WorkingsView kindId={present.kind} content={present} job={job} index={target?.index ?? shownIndex} target={target?.id ?? null} /></Suspense>}
             {tab === 'alternatives' && checked && <Alternatives content={present} job={job} present={checked} onTake={(content, label) => { apply(content, label); setTab('detail'); }} />}
             {tab === 'history' && <History jointId={record.id} kindId={present.kind} version={record.version} onTake={apply} />}

@@ -1,0 +1,77 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { DEFAULT_BASIS, findSection, KINDS, properties, validate, type MemberPart, type Solid } from '@ample/core';
+import { BufferGeometry, Vector3 } from 'three';
+import { sceneOf, type ScenePart } from './geometry.ts';
+
+/** Volume inside a closed mesh, mm3; positive only when its faces look outwards. */
+function volume(g: BufferGeometry): number {
+  const flat = g.index ? g.toNonIndexed() : g;
+  const p = flat.getAttribute('position');
+  const [a, b, c] = [new Vector3(), new Vector3(), new Vector3()];
+  let sum = 0;
+  for (let i = 0; i < p.count; i += 3) sum += a.fromBufferAttribute(p, i).dot(b.fromBufferAttribute(p, i + 1).cross(c.fromBufferAttribute(p, i + 2))) / 6;
+  return sum;
+}
+const solidOf = (kindId: string, input: object): Solid => {
+  const kind = KINDS.find((k) => k.id === kindId)!;
+  const checked = validate<unknown>(kind.schema, input);
+  if ('error' in checked) throw new Error(checked.error.message);
+  return kind.solid(kind.model(checked.value, DEFAULT_BASIS));
+};
+const finPlate = {
+  beam: { section: 'UB 406x140x39', steel: { grade: 'S275' } }, support: { type: 'column_flange', section: 'UC 203x203x60', steel: { grade: 'S275' } },
+  plate: { t: 10, h: 290, e1: 40, e2: 50, steel: { grade: 'S275' } }, web: { e2b: 40, top_to_bolt: 90 }, gap: 10, bolts: { d: 20, cls: '8.8', n1: 4, p1: 70 }, weld: { s: 8 },
+};
+const part = (parts: readonly ScenePart[], id: string): ScenePart => parts.find((p) => p.id === id)!;
+const boxOf = (p: ScenePart): { min: Vector3; max: Vector3 } => { p.geometry.computeBoundingBox(); return p.geometry.boundingBox!; };
+
+describe('the solid of a fin plate', () => {
+  const solid = solidOf('fin-plate', finPlate);
+  const parts = sceneOf(solid);
+  it('has every part', () => expect(parts.map((p) => p.id)).toEqual(['beam', 'support', 'plate', 'bolts-y', 'welds']));
+  // 10 x 100 x 290 less 4 holes of 22: 290000 - 4 x 380.13 x 10 = 274795 mm3.
+  it('has a plate with holes through it', () => expect(volume(part(parts, 'plate').geometry) / 274_795).toBeCloseTo(1, 3));
+  // Two triangles of 8 x 8/2 over 290.
+  it('has welds of their leg and length', () => expect(volume(part(parts, 'welds').geometry)).toBeCloseTo(2 * 32 * 290, 1));
+  it('has a beam of its area over its length, roots included', () => {
+    const A = properties(findSection('UB 406x140x39', 'x')).A;
+    const xs = solid.members[0]!.outline.map((p) => p[0]);
+    expect(volume(part(parts, 'beam').geometry) / (A * (Math.max(...xs) - Math.min(...xs)))).toBeCloseTo(1, 2);
+  });
+  it('stands a column with its flange face at the joint', () => {
+    const { min, max } = boxOf(part(parts, 'support'));
+    expect([max.x, min.x, max.y, min.y].map((x) => Math.round(x * 10) / 10)).toEqual([0, -209.6, 102.9, -102.9]);
+    expect(volume(part(parts, 'support').geometry)).toBeGreaterThan(0);
+  });
+});
+
+describe.each(['column_flange', 'column_web', 'beam_web'] as const)('a support of type %s', (type) => {
+  const section = type === 'beam_web' ? 'UB 610x229x101' : 'UC 305x305x97';
+  const parts = sceneOf(solidOf('fin-plate', { ...finPlate, support: { type, section, steel: { grade: 'S275' } } }));
+  it('has its face at x = 0 with the beam before it, and faces that look outwards', () => {
+    const g = part(parts, 'support').geometry;
+    expect(volume(g)).toBeGreaterThan(1e6);
+    // The part of it behind the joint's centre reaches x = 0 and no farther at mid-depth of the beam.
+    const p = g.getAttribute('position');
+    const near: number[] = [];
+    for (let i = 0; i < p.count; i += 1) if (type === 'column_flange' || Math.abs(type === 'column_web' ? p.getY(i) : p.getZ(i) + 199) < 100) near.push(p.getX(i));
+    if (near.length) expect(Math.max(...near)).toBeLessThan(1e-6);
+  });
+});
+
+it('cuts notches out of the beam', () => {
+  const notch = { type: 'single', l_n: 120, d_nt: 60 };
+  const plain = solidOf('fin-plate', finPlate);
+  const cut = solidOf('fin-plate', { ...finPlate, web: { e2b: 40, top_to_bolt: 110 }, beam: { ...finPlate.beam, notch } });
+  const removed = volume(part(sceneOf(plain), 'beam').geometry) - volume(part(sceneOf(cut), 'beam').geometry);
+  const b = plain.members[0] as MemberPart;
+  // Flange and its roots, and the web down to 60.
+  const area = b.b * b.tf + (2 - Math.PI / 2) * b.r ** 2 + b.tw * (60 - b.tf);
+  expect(removed / (area * 120)).toBeCloseTo(1, 2);
+});
+
+it.each(KINDS.map((k) => [k.id]))('shows every worked case of %s with closed parts', (id) => {
+  const cases = JSON.parse(readFileSync(new URL(`../../../../core/src/joints/${id}/worked-cases.json`, import.meta.url), 'utf8')) as { input: object }[];
+  for (const c of cases) for (const p of sceneOf(solidOf(id, c.input))) expect([p.id, volume(p.geometry) > 0]).toEqual([p.id, true]);
+});
