@@ -1,3 +1,4 @@
+export * from './bench/index.ts';
 export * from './actions/combination.ts';
 export * from './catalogue/index.ts';
 export * from './design/cost.ts';

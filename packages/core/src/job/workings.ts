@@ -101,7 +101,7 @@ const SHARED_TITLES: Readonly<Record<string, string>> = {
 
 const anchorOf = (section: string, symbol: string): string => `${section}.${symbol}`;
 
-function stepsOf(steps: readonly Step[], section: string, origins: ReadonlyMap<number, Origin>): WorkingStep[] {
+export function stepsOf(steps: readonly Step[], section: string, origins: ReadonlyMap<number, Origin>): WorkingStep[] {
   // A value worked twice (once for each of two checks) is printed once.
   const mine = steps.filter((s, i) => s.def.slot.section === section && steps.findIndex((t) => t.def === s.def) === i);
   return mine.map((s) => {

@@ -1,0 +1,33 @@
+import { validate } from '../joints/fields.ts';
+import type { Basis } from '../job/basis.ts';
+import { Refusal } from '../refusal.ts';
+import { boltTool } from './bolt.ts';
+import { boltGroupTool, weldGroupTool } from './groups.ts';
+import { sectionTool } from './section.ts';
+import type { Calculation, Tool } from './tool.ts';
+
+export type { Calculation, Tool, ToolField, ToolPicture, ToolTable } from './tool.ts';
+
+/** The only list of calculators. */
+// eslint-disable-next-line @typescript-eslint/no-explicit-any -- each calculator types its own input; the list holds them all
+export const TOOLS: readonly Tool<any>[] = [boltTool, boltGroupTool, weldGroupTool, sectionTool];
+
+// eslint-disable-next-line @typescript-eslint/no-explicit-any -- as above
+export function toolOf(id: string): Tool<any> {
+  const tool = TOOLS.find((t) => t.id === id);
+  if (!tool) throw new Refusal('tool', `tool: there is no calculator "${id}"; accepted are ${TOOLS.map((t) => t.id).join(', ')}.`);
+  return tool;
+}
+
+/** A calculation by its calculator, or the sentence that says why not. */
+export function calculate(toolId: string, input: unknown, basis: Basis): { readonly ok: Calculation } | { readonly refusal: { readonly field: string; readonly message: string } } {
+  const tool = toolOf(toolId);
+  const checked = validate<unknown>(tool.schema, input);
+  if ('error' in checked) return { refusal: checked.error };
+  try {
+    return { ok: tool.calculate(checked.value, basis) };
+  } catch (e) {
+    if (e instanceof Refusal) return { refusal: { field: e.field, message: e.message } };
+    throw e;
+  }
+}
