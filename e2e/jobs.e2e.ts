@@ -51,7 +51,7 @@ describe('the register', () => {
     await on.page.getByLabel('New mark').fill('B2-17');
     await on.page.getByRole('dialog').getByRole('button', { name: 'Copy' }).click();
     await on.page.locator('tbody tr', { hasText: 'B2-17' }).click();
-    expect(await marks()).toHaveLength(19);
+    expect(await marks()).toHaveLength(22);
     await on.page.getByRole('button', { name: 'Delete', exact: true }).click();
     await expect.poll(async () => (await marks()).length).toBe(21);
     await on.page.getByRole('status').getByRole('button', { name: 'Undo' }).click();

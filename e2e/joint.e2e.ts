@@ -75,6 +75,66 @@ describe('a shear end plate', () => {
   });
 });
 
+describe('angle cleats', () => {
+  it('are made from members and forces, edited on their drawing and by their line, welded instead, and issued, on the same screens', async () => {
+    await openRegister(on.app, on.page);
+    await on.page.getByRole('button', { name: 'New joint' }).click();
+    await on.page.getByLabel('Mark').fill('N3-01');
+    await on.page.getByLabel('Form').selectOption({ label: 'Angle cleats' });
+    await on.page.getByLabel('Beam section').fill('UB 406x178x60');
+    await on.page.getByLabel('Support section').fill('UC 254x254x89');
+    await on.page.getByLabel(/^Actions/).fill('C1; 160; 0; 0; crowd\nT1; 0; 0; 90; tying');
+    await on.page.getByRole('button', { name: 'Make a first detail' }).click();
+    await judged(on.page);
+    expect(await lineOf(on.page)).toBe('AC | 2x100x100x10 r12 L290 S275 | 4xM20-8.8 @70 | e 40/40 | support 4xM20-8.8 @70/140 | es 40 | gap 10 | top 50');
+    expect(await firstToGive(on.page)).toMatch(/^First to give: bearing, beam web at 1\.\d\d × C1$/);
+    // Unequal pitches, typed as a list on the drawing.
+    await dimension('bolts.p1').click();
+    await on.page.keyboard.type('60 80 80');
+    await on.page.keyboard.press('Enter');
+    await lineBecomes(/4xM20-8\.8 @60\+80\+80 .*support 4xM20-8\.8 @60\+80\+80\/140/);
+    await on.page.getByRole('button', { name: 'Undo' }).click();
+    await lineBecomes(/@70 /);
+    await on.page.locator('[data-callout="cleat"]').first().click();
+    await on.page.getByLabel('Fixing').selectOption({ label: 'welded to the beam' });
+    await lineBecomes(/weld beam \| fw 6$/);
+    await on.page.keyboard.press('Escape');
+    await expect.poll(() => firstToGive(on.page)).toContain('shear of the web at the weld');
+    await saved(on.page);
+    const verdict = await firstToGive(on.page);
+    await on.page.getByRole('button', { name: 'Issue details' }).click();
+    const [download] = await Promise.all([on.page.waitForEvent('download'), on.page.getByRole('link', { name: /^Download/ }).click()]);
+    const doc = await getDocument({ data: new Uint8Array(readFileSync(await download.path())), verbosity: 0 }).promise;
+    const text = (await (await doc.getPage(2)).getTextContent()).items.map((t) => ('str' in t ? t.str : '')).join('');
+    const [, multiple, combination] = /at ([\d.]+) × (\w+)/.exec(verdict)!;
+    expect(text).toContain(`N3-01: holds · ${multiple} × ${combination}`);
+  });
+});
+
+describe('the solid', () => {
+  it('shows the parts of the joint, hides them, cuts through, and says what a picked part is checked for', async () => {
+    await openJoint(on.app, on.page, 'A1-03');
+    await on.page.getByRole('tab', { name: 'Solid' }).click();
+    const canvas = on.page.getByRole('img', { name: 'The joint as a solid' });
+    await canvas.locator('canvas').waitFor();
+    await on.page.waitForTimeout(700);
+    const before = await canvas.screenshot();
+    await canvas.focus();
+    await on.page.keyboard.press('2');
+    await on.page.waitForTimeout(400);
+    expect((await canvas.screenshot()).equals(before)).toBe(false);
+    const elevation = await canvas.screenshot();
+    await on.page.keyboard.press('ArrowLeft');
+    await on.page.waitForTimeout(400);
+    expect((await canvas.screenshot()).equals(elevation)).toBe(false);
+    await on.page.getByRole('checkbox', { name: 'Show Support, UB 610×229×113' }).uncheck();
+    await on.page.getByLabel('Section cut').selectOption({ label: 'along the web' });
+    await on.page.getByRole('button', { name: 'Bolts in the support' }).click();
+    await on.page.getByRole('region', { name: 'Checks of Bolts in the support' }).getByRole('button', { name: 'Bolt shear, support' }).click();
+    await on.page.locator('#w-support-bolt-shear .katex').first().waitFor();
+  });
+});
+
 describe('editing on the drawing', () => {
   it('changes a dimension in place, the failure order follows, undo gives it back', async () => {
     await openJoint(on.app, on.page, 'B2-14');

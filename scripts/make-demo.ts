@@ -3,7 +3,7 @@
  * a few are changed so that the register shows every state. Run: npx tsx scripts/make-demo.ts
  */
 import { writeFileSync } from 'node:fs';
-import { basisOf, EMPTY_JOB, fingerprint, firstDetail, kindOf, tryCheckJoint, type Combination, type JobDocument, type JointDocument } from '../packages/core/src/index.ts';
+import { basisOf, EMPTY_JOB, fingerprint, firstDetail, kindOf, toolOf, tryCheckJoint, type Combination, type JobDocument, type JointDocument } from '../packages/core/src/index.ts';
 
 interface Seed {
   readonly mark: string;
@@ -64,7 +64,7 @@ function joint(s: Seed): JointDocument {
   return { ...made, checked: { by: 'R. Amsel', at: '2026-11-12T15:20:00Z', fingerprint: fingerprint(before, basis) } };
 }
 
-const job: JobDocument = { ...EMPTY_JOB, number: '2417', name: 'Tern Quay ferry hall', client: 'Skerry Harbour Trust', joints: SEEDS.map(joint) };
+const job: JobDocument = { ...EMPTY_JOB, number: '2417', name: 'Tern Quay ferry hall', client: 'Skerry Harbour Trust', joints: SEEDS.map(joint), calculations: [{ title: 'Sign bracket on gridline C', tool: 'bolt-group', input: toolOf('bolt-group').start }] };
 for (const j of job.joints) {
   const r = tryCheckJoint(j, basis);
   process.stdout.write(`${j.mark}  ${j.line}  ${'report' in r ? `${r.report.state}: ${r.report.verdict}` : r.refusal.message}\n`);

@@ -5,6 +5,7 @@ import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
 import { Api } from './api.ts';
 import { problemHandler, sendProblem } from './problem.ts';
+import { calculationRoutes } from './routes/calculations.ts';
 import { documentRoutes } from './routes/documents.ts';
 import { jobRoutes } from './routes/jobs.ts';
 import { jointRoutes } from './routes/joints.ts';
@@ -34,6 +35,7 @@ export function makeApp(services: Services, pages?: string): Express {
   api.route({ method: 'get', path: '/health', summary: 'Whether the server is up', answer: 'ok' }, async () => ({ ok: true }));
   jobRoutes(api, services);
   jointRoutes(api, services);
+  calculationRoutes(api, services);
   documentRoutes(api, services);
   api.route({ method: 'get', path: '/openapi.json', summary: 'This description', answer: 'OpenAPI 3.1' }, async () => api.openApi());
   app.use('/api', (_req, res, next) => {

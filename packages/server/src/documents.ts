@@ -24,7 +24,7 @@ export class Documents {
 
   start(name: string, task: Omit<DocumentTask, 'port'>): DocumentState {
     const id = randomUUID();
-    const entry: Entry = { state: { id, name, status: 'working', done: 0, total: task.mark === undefined ? task.job.joints.length + 1 : 1, what: '' }, bytes: null, abort: new AbortController(), events: new EventEmitter() };
+    const entry: Entry = { state: { id, name, status: 'working', done: 0, total: task.mark === undefined && !task.calculation ? task.job.joints.length + task.job.calculations.length + 1 : 1, what: '' }, bytes: null, abort: new AbortController(), events: new EventEmitter() };
     this.entries.set(id, entry);
     for (const old of [...this.entries.keys()].slice(0, -MOST_KEPT)) {
       this.entries.get(old)!.abort.abort();

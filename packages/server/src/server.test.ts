@@ -179,6 +179,27 @@ describe('documents and description', () => {
     expect(events.at(-1).status).toBe('cancelled');
     await get(`/documents/${started.id}/file`).expect(404);
   });
+  it('keeps calculations with their job: attached, changed, in its file, taken out and brought back', async () => {
+    const job = await importDemo();
+    const start = { rows: 3, cols: 1, pitch: 70, gauge: 60, points: '', V_x: 0, V_z: -80, x_a: 60, z_a: 70, M: 0, method: 'elastic', F_Rd: 94 };
+    const made = (await send('post', `/jobs/${job.id}/calculations`, { title: 'Bracket', tool: 'bolt-group', input: start }).expect(200)).body;
+    expect(made).toMatchObject({ version: 1, state: 'holds', answer: expect.stringMatching(/^Worst of 3 bolts/) as string });
+    const changed = (await send('put', `/calculations/${made.id}`, { title: 'Bracket', tool: 'bolt-group', input: { ...start, V_z: -900 }, version: 1 }).expect(200)).body;
+    expect(changed).toMatchObject({ version: 2, state: 'gives' });
+    await send('put', `/calculations/${made.id}`, { title: 'Bracket', tool: 'bolt-group', input: start, version: 1 }).expect(409);
+    const bad = (await send('post', `/jobs/${job.id}/calculations`, { title: 'Bracket', tool: 'bolt-group', input: { ...start, rows: 0 } }).expect(400)).body;
+    expect(bad.detail).toContain('rows: 0 is too small');
+    const file = (await get(`/jobs/${job.id}/export`).expect(200)).body;
+    expect(file.calculations.at(-1)).toEqual({ title: 'Bracket', tool: 'bolt-group', input: { ...start, V_z: -900 } });
+    const again = (await send('post', '/jobs/import', file).expect(200)).body as JobRecord;
+    expect((await get(`/jobs/${again.id}/calculations`).expect(200)).body.at(-1)).toMatchObject({ title: 'Bracket', state: 'gives' });
+    const started = (await send('post', '/documents', { jobId: job.id, calculationId: made.id }).expect(200)).body as { id: string };
+    expect((await get(`/documents/${started.id}/events`)).text).toContain('"status":"ready"');
+    await send('delete', `/calculations/${made.id}`).expect(204);
+    await get(`/calculations/${made.id}`).expect(404);
+    await send('post', `/calculations/${made.id}/restore`).expect(200);
+    await get(`/calculations/${made.id}`).expect(200);
+  });
   it('describes every route that it serves', async () => {
     const doc = (await get('/openapi.json').expect(200)).body;
     expect(doc.openapi).toBe('3.1.0');

@@ -1,4 +1,4 @@
-import type { DocumentState, JobDocument, JobListEntry, JobRecord, JointContent, JointDocument, JointRecord, RegisterEntry, RevisionRecord } from '@ample/core';
+import type { CalculationDocument, CalculationRecord, DocumentState, JobDocument, JobListEntry, JobRecord, JointContent, JointDocument, JointRecord, RegisterEntry, RevisionRecord } from '@ample/core';
 
 /** What the server said is wrong, in one sentence; `field` and `current` where it gave them. */
 export class ApiProblem extends Error {
@@ -55,7 +55,14 @@ export const api = {
   restoreJoint: (id: string) => call<RegisterEntry>('POST', `/joints/${id}/restore`),
   sign: (id: string, version: number, by: string | null) => call<JointRecord>('POST', `/joints/${id}/sign`, { version, by }),
   revisions: (id: string) => call<RevisionRecord[]>('GET', `/joints/${id}/revisions`),
-  issue: (jobId: string, jointId?: string) => call<DocumentState>('POST', '/documents', { jobId, ...(jointId ? { jointId } : {}) }),
+  calculations: (jobId: string) => call<CalculationRecord[]>('GET', `/jobs/${jobId}/calculations`),
+  calculation: (id: string) => call<CalculationRecord>('GET', `/calculations/${id}`),
+  attachCalculation: (jobId: string, c: CalculationDocument) => call<CalculationRecord>('POST', `/jobs/${jobId}/calculations`, c),
+  saveCalculation: (id: string, c: CalculationDocument & { version: number }) => call<CalculationRecord>('PUT', `/calculations/${id}`, c),
+  deleteCalculation: (id: string) => call<void>('DELETE', `/calculations/${id}`),
+  restoreCalculation: (id: string) => call<CalculationRecord>('POST', `/calculations/${id}/restore`),
+  /** A joint, a calculation, or the whole job. */
+  issue: (jobId: string, part: { jointId?: string; calculationId?: string }) => call<DocumentState>('POST', '/documents', { jobId, ...part }),
   cancelDocument: (id: string) => call<DocumentState>('DELETE', `/documents/${id}`),
   documentUrl: (id: string) => `/api/documents/${id}/file`,
   documentEvents: (id: string) => new EventSource(`/api/documents/${id}/events`),

@@ -10,6 +10,7 @@ const loadJoint = () => import('./pages/Joint.tsx');
 if (/\/joints\//.test(location.pathname)) void loadJoint();
 const JointPage = lazy(() => loadJoint().then((m) => ({ default: m.JointPage })));
 const JobBasisPage = lazy(() => import('./pages/JobBasis.tsx').then((m) => ({ default: m.JobBasisPage })));
+const BenchPage = lazy(() => import('./pages/Bench.tsx').then((m) => ({ default: m.BenchPage })));
 const wait = <div className="page muted">Opening…</div>;
 
 const router = createBrowserRouter([
@@ -17,6 +18,7 @@ const router = createBrowserRouter([
   { path: '/jobs/:jobId', element: <RegisterPage />, errorElement: <Failed /> },
   { path: '/jobs/:jobId/basis', element: <Suspense fallback={wait}><JobBasisPage /></Suspense>, errorElement: <Failed /> },
   { path: '/jobs/:jobId/joints/:jointId', element: <Suspense fallback={wait}><JointPage /></Suspense>, errorElement: <Failed /> },
+  { path: '/bench/:toolId?', element: <Suspense fallback={wait}><BenchPage /></Suspense>, errorElement: <Failed /> },
   { path: '*', element: <NotHere /> },
 ]);
 

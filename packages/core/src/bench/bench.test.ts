@@ -78,7 +78,7 @@ describe('a bolt group', () => {
   it('takes pasted places, with tabs, commas or decimal commas', () => {
     const points = '0\t0\n60, 0\n0;70\n60,0 70,0';
     expect(run('bolt-group', { points }).tables[0]!.rows.map((r) => r.slice(1, 3))).toEqual([['0', '0'], ['60', '0'], ['0', '70'], ['60', '70']]);
-    expect(refusal('bolt-group', { points: '0 0\n60' })).toBe('points: line 2 has 1 numbers; accepted are two numbers a line, x and z in mm.');
+    expect(refusal('bolt-group', { points: '0 0\n60' })).toBe('points: line 2 has 1 number; accepted are two numbers a line, x and z in mm.');
     expect(refusal('bolt-group', { points: '0 0\nsix 0' })).toContain('line 2 has something that is no number');
     expect(refusal('bolt-group', { points: '5 5\n5 5' })).toContain('all bolts stand in one place');
   });

@@ -83,7 +83,7 @@ const boltU = bg.f('u', '-', 'F_max/F_Rd', 'utilisation of the worst bolt');
 export function boltPoints(i: BoltGroupInput): Point[] {
   if (i.points.trim()) {
     return numberLines(i.points).map((l, k) => {
-      if (!l || l.length !== 2) throw new Refusal('points', `points: line ${k + 1} has ${l ? `${l.length} numbers` : 'something that is no number'}; accepted are two numbers a line, x and z in mm.`);
+      if (!l || l.length !== 2) throw new Refusal('points', `points: line ${k + 1} has ${l ? `${l.length} number${l.length === 1 ? '' : 's'}` : 'something that is no number'}; accepted are two numbers a line, x and z in mm.`);
       return [l[0]!, l[1]!] as const;
     });
   }
@@ -146,7 +146,9 @@ function groupPicture(points: readonly Point[], forces: readonly Point[], sizes:
     const c = at(p);
     if (!runs.length) items.push({ k: 'circle', at: c, r: 1.7, line: 'outline', fill: 'paper' });
     items.push(...arrow(c, forces[k]!, (14 * sizes[k]!) / largest, k === worst));
-    if (points.length <= 40 && !runs.length) items.push(text([c[0] + 2.4, c[1] + 4.4], figure(sizes[k]!, 'kN'), { size: 2.8, style: k === worst ? 'failure' : 'muted', bold: k === worst }));
+    // On the side that the arrow leaves free.
+    const f = sizes[k]! || 1;
+    if (points.length <= 40 && !runs.length) items.push(text([c[0] - (6.5 * forces[k]![0]) / f, c[1] + (4.6 * forces[k]![1]) / f + 1], figure(sizes[k]!, 'kN'), { size: 2.8, anchor: 'middle', style: k === worst ? 'failure' : 'muted', bold: k === worst }));
   });
   const w = at(points[worst]!);
   items.push({ k: 'circle', at: w, r: 3.4, line: 'failure' });
@@ -181,7 +183,7 @@ const weldR = wg.f('F_w_Rd', 'N/mm', 'a*f_u/(sqrt(3)*beta_w*gamma_M2)', 'resista
 
 function weldGroup(i: WeldGroupInput, basis: Basis): Calculation {
   const runs = numberLines(i.runs).map((l, k): readonly [Point, Point] => {
-    if (!l || l.length !== 4) throw new Refusal('runs', `runs: line ${k + 1} has ${l ? `${l.length} numbers` : 'something that is no number'}; accepted are four numbers a line, x1 z1 x2 z2 in mm.`);
+    if (!l || l.length !== 4) throw new Refusal('runs', `runs: line ${k + 1} has ${l ? `${l.length} number${l.length === 1 ? '' : 's'}` : 'something that is no number'}; accepted are four numbers a line, x1 z1 x2 z2 in mm.`);
     return [[l[0]!, l[1]!], [l[2]!, l[3]!]];
   });
   if (!runs.length) throw new Refusal('runs', 'runs: there are no welds; accepted are lines of x1 z1 x2 z2 in mm.');

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { TOOLS, toolOf } from '../bench/index.ts';
 import type { Combination } from '../actions/combination.ts';
 import type { CustomSteel, FactorSet, Section } from '../catalogue/index.ts';
 import { size, validate } from '../joints/fields.ts';
@@ -41,6 +42,13 @@ export interface JointDocument {
   readonly checked?: SignOff;
 }
 
+/** A calculation of the bench that belongs to a job. */
+export interface CalculationDocument {
+  readonly title: string;
+  readonly tool: string;
+  readonly input: unknown;
+}
+
 /** A custom section is an I or H by its dimensions. */
 export type CustomSection = Section & { readonly shape: 'I' };
 
@@ -54,6 +62,7 @@ export interface JobDocument {
   readonly sections: readonly CustomSection[];
   readonly steels: readonly CustomSteel[];
   readonly joints: readonly JointDocument[];
+  readonly calculations: readonly CalculationDocument[];
 }
 
 const FORCE = 1e6; // kN; a larger end force is a slip of the keyboard
@@ -112,6 +121,12 @@ export const jointSchema = Joi.object({
   checked: Joi.object({ by: Joi.string().max(80).required(), at: Joi.string().max(40).required(), fingerprint: Joi.string().max(40).required() }),
 });
 
+export const calculationSchema = Joi.object({
+  title: Joi.string().trim().min(1).max(120).required(),
+  tool: Joi.string().valid(...TOOLS.map((t) => t.id)).required(),
+  input: Joi.object().unknown(true).required(),
+});
+
 export const jobSchema = Joi.object({
   format: Joi.string().valid(JOB_FORMAT).required(),
   version: Joi.number().valid(JOB_VERSION).required(),
@@ -122,6 +137,7 @@ export const jobSchema = Joi.object({
   sections: Joi.array().items(customSectionSchema).max(500).default([]),
   steels: Joi.array().items(customSteelSchema).max(100).default([]),
   joints: Joi.array().items(jointSchema).max(5000).unique('mark').default([]).messages({ 'array.unique': '{{#label}}: this mark stands twice; accepted are different marks.' }),
+  calculations: Joi.array().items(calculationSchema).max(500).default([]),
 });
 
 export class DocumentError extends Error {
@@ -166,15 +182,21 @@ export function readJob(raw: unknown): JobDocument {
   const result = validate<JobDocument>(jobSchema, doc);
   if ('error' in result) return refuse(result.error);
   const job = result.value;
-  return { ...job, joints: job.joints.map((j) => readJoint(j, `joint ${j.mark}`)) };
+  return { ...job, joints: job.joints.map((j) => readJoint(j, `joint ${j.mark}`)), calculations: job.calculations.map((c) => readCalculation(c, `calculation ${c.title}`)) };
+}
+
+/** Validates one calculation by its calculator, defaults filled in. */
+export function readCalculation(c: CalculationDocument, where: string): CalculationDocument {
+  const checked = validate<unknown>(toolOf(c.tool).schema, c.input, `${where}: input`);
+  return 'error' in checked ? refuse(checked.error) : { ...c, input: checked.value };
 }
 
 /** Validates one joint's input by its kind and fills in its line; a line given without sizes supplies them. */
 export function readJoint(joint: Omit<JointDocument, 'line'> & { line?: string }, where: string): JointDocument {
   const kind = kindOf(joint.kind);
-  let input: unknown = joint.input;
-  if (joint.line !== undefined && joint.input?.plate === undefined) input = fromLine(joint.line, joint.input, kind, where);
-  const checked = validate<unknown>(kind.schema, input, `${where}: input`);
+  let checked = validate<unknown>(kind.schema, joint.input, `${where}: input`);
+  // An input that leaves the detail to its line.
+  if ('error' in checked && joint.line !== undefined && checked.error.message.includes('is missing')) checked = validate<unknown>(kind.schema, fromLine(joint.line, joint.input, kind, where), `${where}: input`);
   if ('error' in checked) return refuse(checked.error);
   const line = kind.line.print(checked.value);
   if (joint.line !== undefined && joint.line !== line) {
@@ -206,5 +228,5 @@ export function validateCustomSection(s: CustomSection): void {
 }
 
 export const EMPTY_JOB: JobDocument = {
-  format: JOB_FORMAT, version: JOB_VERSION, number: '', name: '', client: '', basis: { standard: 'EN 1993-1-8', set: DEFAULT_BASIS.set, settings: {}, close: DEFAULT_BASIS.close }, sections: [], steels: [], joints: [],
+  format: JOB_FORMAT, version: JOB_VERSION, number: '', name: '', client: '', basis: { standard: 'EN 1993-1-8', set: DEFAULT_BASIS.set, settings: {}, close: DEFAULT_BASIS.close }, sections: [], steels: [], joints: [], calculations: [],
 };

@@ -1,6 +1,6 @@
 import type { CustomSteel } from '../catalogue/index.ts';
 import type { State } from './check.ts';
-import type { CustomSection, JobBasis, JointDocument } from './document.ts';
+import type { CalculationDocument, CustomSection, JobBasis, JointDocument } from './document.ts';
 
 /** What the store and the screens exchange. Each save names the version that it was made from. */
 export interface JobRecord {
@@ -53,6 +53,17 @@ export interface RevisionRecord {
   /** The joint's changeable part before and after; null before it existed. */
   readonly before: JointContent | null;
   readonly after: JointContent | null;
+}
+
+/** A calculation in the store; its answer is worked out from its input when it is read. */
+export interface CalculationRecord extends CalculationDocument {
+  readonly id: string;
+  readonly jobId: string;
+  readonly version: number;
+  readonly updatedAt: string;
+  /** Its one sentence, and whether it holds. */
+  readonly answer: string;
+  readonly state: 'holds' | 'gives' | 'none';
 }
 
 /** What a user changes of a joint, and what a revision keeps. */

@@ -1,4 +1,5 @@
-import { basisOf, fingerprint, kindOf, multipleText, significant, STATE_WORDS, tryCheckJoint, type JobDocument, type JointDocument } from '@ample/core';
+import { basisOf, fingerprint, kindOf, multipleText, significant, STATE_WORDS, tryCheckJoint, type CalculationDocument, type JobDocument, type JointDocument } from '@ample/core';
+import { calculationPages } from './calculation.ts';
 import { jointPages, titleOf } from './joint.ts';
 import { MARGIN, Page } from './page.ts';
 
@@ -31,16 +32,29 @@ export async function jointPdf(job: JobDocument, joint: JointDocument, options: 
   return page.finish();
 }
 
+/** One calculation of the bench. */
+export async function calculationPdf(job: JobDocument, calculation: CalculationDocument): Promise<Buffer> {
+  const page = new Page(`${job.name}, ${calculation.title}`, job.client);
+  calculationPages(page, job, calculation);
+  return page.finish();
+}
+
 /** The package of a job: cover, register, each joint. Gives the event loop a turn between joints, so that it can be cancelled. */
 export async function jobPdf(job: JobDocument, options: ReportOptions): Promise<Buffer> {
   const page = new Page(job.name, job.client);
-  const total = job.joints.length + 1;
+  const total = job.joints.length + job.calculations.length + 1;
   cover(page, job, options);
   for (const [i, joint] of job.joints.entries()) {
     options.progress?.(i + 1, total, joint.mark);
     await new Promise((resolve) => setImmediate(resolve));
     if (options.cancelled?.()) throw new CancelledError('The document was cancelled.');
     jointPages(page, { job, joint, revision: options.revisions?.[joint.mark] ?? 'A' });
+  }
+  for (const [i, c] of job.calculations.entries()) {
+    options.progress?.(job.joints.length + i + 1, total, c.title);
+    await new Promise((resolve) => setImmediate(resolve));
+    if (options.cancelled?.()) throw new CancelledError('The document was cancelled.');
+    calculationPages(page, job, c);
   }
   options.progress?.(total, total, 'file');
   return page.finish();

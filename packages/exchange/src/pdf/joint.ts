@@ -132,7 +132,7 @@ function workingPages(page: Page, workings: Workings): void {
   for (const section of workings.sections.filter((s) => s.type === 'rule')) workingSection(page, section, math);
 }
 
-function workingSection(page: Page, section: WorkingSection, math: ReturnType<typeof mathSetter>): void {
+export function workingSection(page: Page, section: WorkingSection, math: ReturnType<typeof mathSetter>): void {
   page.need(46);
   page.y += 15;
   page.runs(section.title, MARGIN, page.y, 'bold', 9.5, section.pass ? '#1d2a3a' : OXIDE);

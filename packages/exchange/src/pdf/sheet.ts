@@ -18,11 +18,14 @@ const FILLS: Readonly<Record<FillStyle, string>> = {
 const INKS: Readonly<Record<TextStyle, string>> = { ink: '#1d2a3a', muted: '#5b6470', dimension: '#1f5fa8', failure: '#a4432f' };
 
 /** Draws a sheet at its true size, its top left corner at (x, y) points, with further items over it. */
-export function drawSheet(page: Page, drawing: Drawing, x: number, y: number, over: readonly Item[] = []): void {
+export const drawSheet = (page: Page, drawing: Drawing, x: number, y: number, over: readonly Item[] = []): void => drawItems(page, [...drawing.items, ...over], x, y);
+
+/** Draws items in mm at their true size, the top left corner at (x, y) points. */
+export function drawItems(page: Page, items: readonly Item[], x: number, y: number): void {
   const { doc } = page;
   doc.save();
   doc.translate(x, y).scale(MM);
-  for (const item of [...drawing.items, ...over]) drawItem(page, item);
+  for (const item of items) drawItem(page, item);
   doc.restore();
 }
 

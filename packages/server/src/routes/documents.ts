@@ -2,23 +2,26 @@ import { revisionLetter } from '@ample/core';
 import Joi from 'joi';
 import type { Api } from '../api.ts';
 import type { Services } from '../services.ts';
+import { getCalculation } from '../store/calculations.ts';
 import { NotFound } from '../store/errors.ts';
 import { jobDocument } from '../store/jobs.ts';
 import { listJoints } from '../store/joints.ts';
 import { fileName } from './jobs.ts';
 
-const order = Joi.object({ jobId: Joi.string().max(60).required(), jointId: Joi.string().max(60) });
+const order = Joi.object({ jobId: Joi.string().max(60).required(), jointId: Joi.string().max(60), calculationId: Joi.string().max(60) }).oxor('jointId', 'calculationId');
 const GONE = 'This document is not here any more; issue it again.';
 
 export function documentRoutes(api: Api, { database, documents }: Services): void {
   const { db } = database;
-  api.route<{ jobId: string; jointId?: string }>({ method: 'post', path: '/documents', summary: 'Issue the PDF of a joint or of a whole job', body: order, answer: 'the document, being written' }, async ({ body }) => {
+  api.route<{ jobId: string; jointId?: string; calculationId?: string }>({ method: 'post', path: '/documents', summary: 'Issue the PDF of a joint, of a calculation, or of a whole job', body: order, answer: 'the document, being written' }, async ({ body }) => {
     const [job, joints] = [await jobDocument(db, body.jobId), await listJoints(db, body.jobId)];
     const joint = body.jointId === undefined ? undefined : joints.find((j) => j.id === body.jointId);
     if (body.jointId !== undefined && !joint) throw new NotFound('This joint is not in the job.');
+    const calculation = body.calculationId === undefined ? undefined : await getCalculation(db, body.calculationId);
+    if (calculation && calculation.jobId !== body.jobId) throw new NotFound('This calculation is not in the job.');
     const revisions = Object.fromEntries(joints.map((j) => [j.mark, revisionLetter(j.version)]));
-    const name = `${fileName([job.number, joint?.mark ?? job.name].filter(Boolean).join(' '))}.pdf`;
-    return documents.start(name, { job, revisions, date: new Date().toISOString().slice(0, 10), ...(joint ? { mark: joint.mark } : {}) });
+    const name = `${fileName([job.number, joint?.mark ?? calculation?.title ?? job.name].filter(Boolean).join(' '))}.pdf`;
+    return documents.start(name, { job, revisions, date: new Date().toISOString().slice(0, 10), ...(joint ? { mark: joint.mark } : {}), ...(calculation ? { calculation } : {}) });
   });
 
   api.route({ method: 'get', path: '/documents/:id/events', summary: 'Progress as server-sent events', answer: 'text/event-stream of document states' }, async ({ params }, _req, res) => {

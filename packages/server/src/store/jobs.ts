@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { count, desc, eq, isNull } from 'drizzle-orm';
 import { EMPTY_JOB, type JobDocument, type JobListEntry, type JobRecord, type JointDocument } from '@ample/core';
+import { createCalculation, listCalculations } from './calculations.ts';
 import type { Handle } from './database.ts';
 import { NotFound, StaleSave } from './errors.ts';
 import { createJoint, listJoints } from './joints.ts';
@@ -35,6 +36,7 @@ export async function createJob(tx: Handle, doc: JobDocument, who: string, label
   const { number, name, client, basis, sections, steels } = doc;
   await tx.insert(jobs).values({ id, version: 1, number, name, client, basis, sections: [...sections], steels: [...steels], archived: false, createdAt: at, updatedAt: at });
   for (const joint of doc.joints) await createJoint(tx, id, joint, who, label);
+  for (const calculation of doc.calculations) await createCalculation(tx, id, calculation, who);
   return getJob(tx, id);
 }
 
@@ -53,5 +55,6 @@ export async function jobDocument(db: Handle, id: string): Promise<JobDocument> 
   const documents: JointDocument[] = list.map(({ mark, kind, line, note, input, combinations, settings, checked }) => ({
     mark, kind, line, note, input, combinations, ...(settings ? { settings } : {}), ...(checked ? { checked } : {}),
   }));
-  return { ...EMPTY_JOB, number, name, client, basis, sections, steels, joints: documents };
+  const calculations = (await listCalculations(db, id)).map(({ title, tool, input }) => ({ title, tool, input }));
+  return { ...EMPTY_JOB, number, name, client, basis, sections, steels, joints: documents, calculations };
 }

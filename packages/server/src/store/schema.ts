@@ -50,6 +50,19 @@ export const combinations = sqliteTable('combinations', {
   V_ser: real('v_ser'),
 }, (t) => [index('combinations_by_joint').on(t.jointId, t.position)]);
 
+export const calculations = sqliteTable('calculations', {
+  id: text('id').primaryKey(),
+  jobId: text('job_id').notNull().references(() => jobs.id),
+  version: integer('version').notNull(),
+  title: text('title').notNull(),
+  tool: text('tool').notNull(),
+  input: text('input', { mode: 'json' }).$type<unknown>().notNull(),
+  who: text('who').notNull(),
+  deletedAt: text('deleted_at'),
+  createdAt: text('created_at').notNull(),
+  updatedAt: text('updated_at').notNull(),
+}, (t) => [index('calculations_by_job').on(t.jobId, t.createdAt)]);
+
 export const revisions = sqliteTable('revisions', {
   id: integer('id').primaryKey({ autoIncrement: true }),
   jobId: text('job_id').notNull(),

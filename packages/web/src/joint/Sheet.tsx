@@ -33,7 +33,7 @@ const width = (t: TextItem): number => t.text.length * t.size * 0.56;
 const leftOf = (t: TextItem): number => (t.anchor === 'middle' ? t.at[0] - width(t) / 2 : t.anchor === 'end' ? t.at[0] - width(t) : t.at[0]);
 
 /** A sheet to look at: the same items, nothing to edit. */
-export function Picture({ drawing, over }: { drawing: Drawing; over: readonly Item[] }) {
+export function Picture({ drawing, over }: { drawing: Pick<Drawing, 'width' | 'height' | 'items'>; over: readonly Item[] }) {
   const items = [...drawing.items, ...over];
   return (
     <svg className="picture w-full border border-[var(--hair)] my-2" viewBox={`0 0 ${drawing.width} ${drawing.height}`} role="img" aria-label="Detail drawing">

@@ -22,8 +22,6 @@ export function WorkingsView({ kindId, content, job, index, target }: Props) {
   const [workings, setWorkings] = useState<Workings | null>(null);
   const [problem, setProblem] = useState('');
   const [level, setLevel] = useState<Level>(target ? 'all' : 'governing');
-  const [asked, setAsked] = useState<{ symbol: UsedSymbol; x: number; y: number } | null>(null);
-  const root = useRef<HTMLDivElement>(null);
   const shown = useRef<string | null>(null);
   useEffect(() => {
     let gone = false;
@@ -44,10 +42,44 @@ export function WorkingsView({ kindId, content, job, index, target }: Props) {
   if (problem) return <p className="problem p-4">{problem}</p>;
   if (!workings) return <p className="muted p-4">Working it out…</p>;
 
+  return (
+    <Followed onFollow={() => setLevel('all')}>
+      {(ask) => (
+        <>
+          <div className="level" role="group" aria-label="How much to show">
+            <b>{content.mark}: {workings.report.verdict}</b>
+            <span className="muted flex-1">{workings.combination ? `combination ${workings.combination.name}` : 'no combination'}</span>
+            {LEVELS.map(([id, label]) => <button type="button" key={id} className={level === id ? 'font-semibold underline underline-offset-4' : 'muted hover:underline'} aria-pressed={level === id} onClick={() => setLevel(id)}>{label}</button>)}
+          </div>
+          <div className="workings">
+            {level === 'verdict' ? <VerdictTable workings={workings} onOpen={(id) => { setLevel('all'); requestAnimationFrame(() => document.getElementById(`w-${id}`)?.scrollIntoView()); }} /> : (
+              <>
+                <p className="muted mb-2">Click a symbol to see where its value comes from.</p>
+                {sections.map((s) => <SectionView key={s.id} section={s} onAsk={ask} />)}
+              </>
+            )}
+          </div>
+        </>
+      )}
+    </Followed>
+  );
+}
+
+/** Workings alone, of a calculation that is no joint. */
+export const WorkingsList = ({ sections }: { sections: readonly WorkingSection[] }) => (
+  <Followed onFollow={() => undefined}>{(ask) => <div className="workings">{sections.map((s) => <SectionView key={s.id} section={s} onAsk={ask} />)}</div>}</Followed>
+);
+
+type Ask = (step: WorkingStep, name: string, at: DOMRect) => void;
+
+/** Answers a click on a symbol with where its value comes from, and leads to its formula. */
+function Followed({ onFollow, children }: { onFollow: () => void; children: (ask: Ask) => React.ReactNode }) {
+  const [asked, setAsked] = useState<{ symbol: UsedSymbol; x: number; y: number } | null>(null);
+  const root = useRef<HTMLDivElement>(null);
   const follow = (source: Source): void => {
     setAsked(null);
     if (source.kind !== 'formula') return;
-    setLevel('all');
+    onFollow();
     requestAnimationFrame(() => {
       const line = document.getElementById(`s-${source.anchor}`);
       line?.scrollIntoView({ block: 'center' });
@@ -56,26 +88,14 @@ export function WorkingsView({ kindId, content, job, index, target }: Props) {
       line?.focus({ preventScroll: true });
     });
   };
-  const ask = (step: WorkingStep, name: string, at: DOMRect): void => {
+  const ask: Ask = (step, name, at) => {
     const symbol = step.uses.find((u) => u.name === name);
     const box = root.current!.getBoundingClientRect();
     if (symbol) setAsked({ symbol, x: Math.min(at.left - box.left, box.width - 320), y: at.bottom - box.top + 4 });
   };
   return (
     <div ref={root} className="relative" onKeyDown={(e) => { if (e.key === 'Escape') setAsked(null); }}>
-      <div className="level" role="group" aria-label="How much to show">
-        <b>{content.mark}: {workings.report.verdict}</b>
-        <span className="muted flex-1">{workings.combination ? `combination ${workings.combination.name}` : 'no combination'}</span>
-        {LEVELS.map(([id, label]) => <button type="button" key={id} className={level === id ? 'font-semibold underline underline-offset-4' : 'muted hover:underline'} aria-pressed={level === id} onClick={() => setLevel(id)}>{label}</button>)}
-      </div>
-      <div className="workings">
-        {level === 'verdict' ? <VerdictTable workings={workings} onOpen={(id) => { setLevel('all'); requestAnimationFrame(() => document.getElementById(`w-${id}`)?.scrollIntoView()); }} /> : (
-          <>
-            <p className="muted mb-2">Click a symbol to see where its value comes from.</p>
-            {sections.map((s) => <SectionView key={s.id} section={s} onAsk={ask} />)}
-          </>
-        )}
-      </div>
+      {children(ask)}
       {asked && (
         <div className="popover" role="dialog" aria-label="Where the value comes from" style={{ left: asked.x, top: asked.y }}>
           <p><b>{asked.symbol.value}</b>: {asked.symbol.text}</p>
@@ -119,7 +139,7 @@ function VerdictTable({ workings, onOpen }: { workings: Workings; onOpen: (id: s
   );
 }
 
-const SectionView = memo(({ section, onAsk }: { section: WorkingSection; onAsk: (step: WorkingStep, name: string, at: DOMRect) => void }) => (
+const SectionView = memo(({ section, onAsk }: { section: WorkingSection; onAsk: Ask }) => (
   <section className="work-section" id={`w-${section.id}`}>
     <div className="flex items-baseline gap-3">
       <h2 className="flex-1">{section.title}{section.governs && <span className="muted font-normal"> · governs</span>}</h2>
@@ -134,7 +154,7 @@ const SectionView = memo(({ section, onAsk }: { section: WorkingSection; onAsk: 
 
 const EQ: Notation = { k: 'op', text: '=' };
 
-function StepView({ step, onAsk }: { step: WorkingStep; onAsk: (step: WorkingStep, name: string, at: DOMRect) => void }) {
+function StepView({ step, onAsk }: { step: WorkingStep; onAsk: Ask }) {
   const html = useMemo(() => {
     const unit = step.unit ? `\\,\\text{${step.unit}}` : '';
     const parts = [texOf(step.symbol), texOf(step.formula, true), ...[step.values, step.result].filter((n) => n !== null).map((n) => texOf(n))];

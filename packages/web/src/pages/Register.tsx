@@ -3,6 +3,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { kindOf, multipleText, significant, type JobRecord, type RegisterEntry } from '@ample/core';
 import { api } from '../api.ts';
 import { Dialog, Problem } from '../parts/Dialog.tsx';
+import { Calculations } from '../parts/Calculations.tsx';
 import { Issue } from '../parts/Issue.tsx';
 import { Shell } from '../parts/Shell.tsx';
 import { Mark, StateMark, stateWord, type ShownState } from '../parts/StateMark.tsx';
@@ -117,6 +118,7 @@ export function RegisterPage() {
 
   return (
     <Shell
+      bench={`/bench?job=${jobId}`}
       trail={<><span className="ellipsis here">{data?.job.name}</span><span className="quiet">/ Register</span></>}
       tools={data && (
         <>
@@ -163,6 +165,7 @@ export function RegisterPage() {
               </tbody>
             </table>
           )}
+          <Calculations jobId={jobId} />
           {joints.length > 0 && rows.length === 0 && <p className="muted p-4">No joint fits this filter. <button type="button" className="underline" onClick={() => { setFilter(''); setOnly(null); }}>Show all</button></p>}
         </div>
       </main>

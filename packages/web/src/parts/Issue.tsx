@@ -3,14 +3,14 @@ import type { DocumentState } from '@ample/core';
 import { api } from '../api.ts';
 import { Dialog, Problem } from './Dialog.tsx';
 
-/** Issues the PDF of a joint or a job: progress from the server, cancel, and the file when it is ready. */
-export function Issue({ jobId, jointId, title, onClose }: { jobId: string; jointId?: string; title: string; onClose: () => void }) {
+/** Issues the PDF of a joint, a calculation or a job: progress from the server, cancel, and the file when it is ready. */
+export function Issue({ jobId, jointId, calculationId, title, onClose }: { jobId: string; jointId?: string; calculationId?: string; title: string; onClose: () => void }) {
   const [state, setState] = useState<DocumentState | null>(null);
   const [problem, setProblem] = useState('');
   useEffect(() => {
     let events: EventSource | null = null;
     let gone = false;
-    api.issue(jobId, jointId).then((started) => {
+    api.issue(jobId, { ...(jointId ? { jointId } : {}), ...(calculationId ? { calculationId } : {}) }).then((started) => {
       if (gone) return void api.cancelDocument(started.id);
       setState(started);
       events = api.documentEvents(started.id);
@@ -28,7 +28,7 @@ export function Issue({ jobId, jointId, title, onClose }: { jobId: string; joint
       gone = true;
       events?.close();
     };
-  }, [jobId, jointId]);
+  }, [jobId, jointId, calculationId]);
   const working = state?.status === 'working' || (!state && !problem);
   const close = (): void => {
     if (state?.status === 'working') void api.cancelDocument(state.id);
@@ -45,7 +45,7 @@ export function Issue({ jobId, jointId, title, onClose }: { jobId: string; joint
       )}
       {state?.status === 'ready' && (
         <>
-          <p>The document is ready: drawing to scale, inputs, actions, checks, detailing rules and workings.</p>
+          <p>{calculationId ? 'The document is ready: inputs, answer, picture, tables and workings.' : 'The document is ready: drawing to scale, inputs, actions, checks, detailing rules and workings.'}</p>
           <a className="btn btn-primary mt-3" href={api.documentUrl(state.id)} download={state.name} autoFocus>Download {state.name}</a>
         </>
       )}

@@ -13,8 +13,8 @@ function Logo() {
   );
 }
 
-/** Top bar and page. `trail` says where one is; `tools` stand at the right. */
-export function Shell({ trail, tools, children }: { trail?: ReactNode; tools?: ReactNode; children: ReactNode }) {
+/** Top bar and page. `trail` says where one is; `tools` stand at the right; `bench` is the way to the calculators, with the job at hand. */
+export function Shell({ trail, tools, bench, children }: { trail?: ReactNode; tools?: ReactNode; bench?: string; children: ReactNode }) {
   const { theme, who } = useApp((s) => s.settings);
   const dispatch = useAppDispatch();
   return (
@@ -24,6 +24,7 @@ export function Shell({ trail, tools, children }: { trail?: ReactNode; tools?: R
         <Link to="/" className="here">Ample Gusset</Link>
         <nav className="flex items-center gap-2 min-w-0 flex-1" aria-label="Where you are">{trail}</nav>
         {tools}
+        <Link to={bench ?? '/bench'} className="quiet">Bench</Link>
         <label className="quiet flex items-center gap-1" title="Kept with every change that you make">
           <span className="sr-only">Your name</span>
           <input

@@ -1,0 +1,40 @@
+import { basisOf, calculate, toolOf, type CalculationDocument, type JobDocument, type ToolField } from '@ample/core';
+import { mathSetter } from './math.ts';
+import { workingSection } from './joint.ts';
+import type { Page } from './page.ts';
+import { drawItems } from './sheet.ts';
+
+const MUTED = '#5b6470';
+const OXIDE = '#a4432f';
+
+/** Pages of one calculation of the bench: what was put in, its answer, picture, tables and workings. */
+export function calculationPages(page: Page, job: JobDocument, c: CalculationDocument): void {
+  const tool = toolOf(c.tool);
+  page.upright(`${job.name} · job ${job.number} · ${c.title} · ${tool.title}`);
+  page.heading(c.title, 15);
+  const found = calculate(c.tool, c.input, basisOf(job));
+  if ('refusal' in found) return page.paragraph(`This calculation can't be made. ${found.refusal.message}`, { colour: OXIDE });
+  const { answer, state, sections, tables, picture } = found.ok;
+  page.paragraph(`${answer}.`, { size: 11, colour: state === 'gives' ? OXIDE : '#1d2a3a' });
+  page.paragraph(`${tool.about} ${job.basis.standard}.`, { colour: MUTED, size: 9 });
+  const input = c.input as Record<string, unknown>;
+  const shown = (f: ToolField): string => {
+    const v = input[f.id];
+    return v === undefined || v === '' ? '–' : `${f.options?.find((o) => o.value === v)?.label ?? String(v).replace(/\n/g, ' | ')}${f.unit ? ` ${f.unit}` : ''}`;
+  };
+  page.heading('Inputs');
+  page.table([{ title: 'Input', width: 0.35 }, { title: 'Value', width: 0.65 }], tool.fields.map((f) => [f.label, shown(f)]));
+  if (picture) {
+    const mm = 72 / 25.4;
+    page.need(picture.height * mm + 10);
+    drawItems(page, picture.items, (page.doc.page.width - picture.width * mm) / 2, page.y + 6);
+    page.y += picture.height * mm + 10;
+  }
+  for (const t of tables) {
+    page.heading(t.title);
+    page.table(t.head.map((title, i) => ({ title, width: 1 / t.head.length, align: i ? 'right' as const : 'left' as const })), t.rows, (i) => i === t.marked);
+  }
+  page.heading('Workings');
+  const math = mathSetter(page);
+  for (const s of sections) workingSection(page, s, math);
+}
