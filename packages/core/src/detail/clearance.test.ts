@@ -9,7 +9,7 @@ import { plateMass, polygonArea } from './solid.ts';
 const input: FinPlateInput = {
   beam: { section: 'UB 406x140x39', steel: { grade: 'S275' }, notch: { type: 'none' } },
   support: { type: 'column_flange', section: 'UC 203x203x60', steel: { grade: 'S275' } },
-  plate: { t: 10, h: 290, e1: 40, e2: 50, steel: { grade: 'S275' } }, web: { e2b: 40, top_to_bolt: 90 }, gap: 10,
+  plate: { t: 10, h: 290, e1: 40, e2: 50, steel: { grade: 'S275' }, side: 'near' }, fixing: 'bolted', web: { e2b: 40, top_to_bolt: 90 }, gap: 10,
   bolts: { d: 20, cls: '8.8', n1: 4, n2: 1, p1: 70, p2: 0, threads_in_plane: true, category: 'A', friction: 'B', packing: 0 },
   weld: { s: 8 }, holes: { plate: 'normal', web: 'normal' },
 };

@@ -95,7 +95,7 @@ export function workingsOf(joint: JointLike, basis: Basis, index: number): Worki
 }
 
 const SHARED_TITLES: Readonly<Record<string, string>> = {
-  geometry: 'Geometry and bolt group', 'web-edges': 'Edges of the web', 'web-depth': 'Depth of web under axial force',
+  geometry: 'Geometry and bolt group', 'web-edges': 'Edges of the web', 'web-depth': 'Depth of web under axial force', 'weld-beam-group': 'Welds on the beam web',
   'bolt-group-slip-ser': 'Slip: forces in service', 'bolt-group-slip-uls': 'Slip: forces at ultimate',
 };
 

@@ -106,6 +106,24 @@ export interface ActionSlots {
   readonly V_ser: number;
 }
 
+/** Checks that apply only where `missing` gives no reason against it. */
+export const checksWhere = <C>(missing: (c: C) => string | null, checks: readonly CheckDef<C>[]): CheckDef<C>[] => checks.map((check) => ({
+  ...check,
+  run: (r, c, l): Outcome => {
+    const reason = missing(c);
+    return reason === null ? check.run(r, c, l) : { skip: reason };
+  },
+}));
+
+/** The same for rules. */
+export const rulesWhere = <C>(missing: (c: C) => string | null, rules: readonly RuleDef<C>[]): RuleDef<C>[] => rules.map((rule) => ({
+  ...rule,
+  run: (r, c) => {
+    const reason = missing(c);
+    return reason === null ? rule.run(r, c) : { skip: reason };
+  },
+}));
+
 const NO_LOAD = 'No shear force or axial force was given in this combination.';
 const NO_TIE = 'No tying force was given.';
 

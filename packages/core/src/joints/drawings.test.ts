@@ -73,7 +73,7 @@ describe.each(all)('the sheet of %s', (_name, id, input) => {
   });
   it('binds every dimension to a field that gives its value', () => {
     const dimensions = texts(drawing).filter((t) => t.field);
-    expect(dimensions.length).toBeGreaterThanOrEqual(7);
+    expect(dimensions.length).toBeGreaterThanOrEqual(4);
     for (const t of dimensions) {
       const field = kind.fields.find((f) => f.id === t.field)!;
       expect([t.field, Number(t.text)]).toEqual([t.field, field.get(input)]);

@@ -62,6 +62,10 @@ export function memberFields<I extends Members>(): Field<I>[] {
     { ...mm('notch.l_n', 'Notch length', 'l_n', range(50, 300, 10), (i) => i.beam.notch.l_n ?? 0, (i, v) => notch(i, { l_n: v })), applies: (i) => i.beam.notch.type !== 'none' },
     { ...mm('notch.d_nt', 'Notch depth, top', 'd_nt', range(30, 150, 5), (i) => i.beam.notch.d_nt ?? 0, (i, v) => notch(i, { d_nt: v })), applies: (i) => i.beam.notch.type !== 'none' },
     { ...mm('notch.d_nb', 'Notch depth, bottom', 'd_nb', range(30, 150, 5), (i) => i.beam.notch.d_nb ?? 0, (i, v) => notch(i, { d_nb: v })), applies: (i) => i.beam.notch.type === 'double' },
+    ...(['slope', 'skew'] as const).map((k): Field<I> => ({
+      id: `beam.${k}`, label: k === 'slope' ? 'Slope, degrees' : 'Skew in plan, degrees', unit: '', type: 'number', steps: [0], get: (i) => i.beam[k] ?? 0,
+      set: (i, v) => { const { [k]: _angle, ...beam } = i.beam; return { ...i, beam: Number(v) === 0 ? (beam as I['beam']) : { ...i.beam, [k]: Number(v) } }; },
+    })),
     choice('support.type', 'Support', SUPPORT_TYPES, (i) => i.support.type, (i, v) => {
       const { t: _t, d2: _d2, ...rest } = i.support;
       return { ...i, support: { ...(i.support.section ? rest : i.support), type: v as SupportType } };

@@ -43,6 +43,9 @@ export interface MemberInput {
   readonly tf?: number;
   readonly r?: number;
   readonly A?: number;
+  /** Degrees that a beam slopes in its elevation, or is skew in plan; none when absent. */
+  readonly slope?: number;
+  readonly skew?: number;
 }
 
 export const notchSchema = Joi.object({
@@ -52,7 +55,7 @@ export const notchSchema = Joi.object({
   d_nb: Joi.when('type', { is: 'double', then: size(5, 700).required(), otherwise: Joi.forbidden() }),
 }).default({ type: 'none' });
 
-export const beamSchema = Joi.object({ ...memberKeys, steel: steelSchema.required(), notch: notchSchema }).or('section', 'h').and('h', 'b', 'tw', 'tf', 'r');
+export const beamSchema = Joi.object({ ...memberKeys, slope: size(-60, 60), skew: size(-60, 60), steel: steelSchema.required(), notch: notchSchema }).or('section', 'h').and('h', 'b', 'tw', 'tf', 'r');
 
 /** One spacing for each pair of rows, from the top; equal ones become one number. */
 const spacings = Joi.array().items(size(10, 500)).max(29).custom((list: number[], helpers) => {

@@ -170,7 +170,7 @@ export function layOutEndBolts(lay: LayOut, ends: ReturnType<typeof endSlots>, m
 }
 
 /** The part with the lower f_u governs a weld (EN 1993-1-8, 4.5.3.2(6)); equal ones take the larger beta_w. */
-export function layOutWeld(lay: LayOut, slots: Slots, parts: readonly { readonly part: string; readonly steel: SteelStrength }[]): void {
+export function layOutWeld(lay: LayOut, slots: Pick<Slots, 'f_u_weld' | 'beta_w'>, parts: readonly { readonly part: string; readonly steel: SteelStrength }[]): void {
   const { part, steel } = parts.reduce((a, b) => (b.steel.f_u < a.steel.f_u || (b.steel.f_u === a.steel.f_u && b.steel.beta_w > a.steel.beta_w) ? b : a));
   lay.put(slots.f_u_weld, steel.f_u, 'catalogue', `the weaker part at the weld: the ${part}`);
   lay.put(slots.beta_w, steel.beta_w, 'code', `EN 1993-1-8, Table 4.1, for the ${part}`);

@@ -46,6 +46,14 @@ export function memberDimensions(m: MemberLike, basis: Basis, field: string): Me
   return { ...dims, name: `I ${dims.h}×${dims.b}×${dims.tw}×${dims.tf}`, fromCatalogue: false, A: m.A ?? area(dims) };
 }
 
+/** All checks are of beams square to their support; another angle is refused in words. */
+export function squareBeam(beam: { readonly slope?: number; readonly skew?: number }): void {
+  for (const [field, words] of [['slope', 'sloping'], ['skew', 'skew']] as const) {
+    const angle = beam[field] ?? 0;
+    if (angle !== 0) throw new Refusal(`beam.${field}`, `beam.${field}: ${angle}° makes a ${words} beam, and the method checks beams square to their support; accepted is 0.`);
+  }
+}
+
 /** Strength of a part, with the job's steels and factor set. */
 export const strength = (steel: SteelInput, t: number, basis: Basis, field: string): SteelStrength => steelStrength(steel, t, basis.set, field, basis.steels);
 

@@ -1,7 +1,7 @@
 import { BOLT_CLASSES, boltSize, holeSize, type HoleSize, type SteelStrength } from '../../catalogue/index.ts';
 import type { Basis } from '../../job/basis.ts';
 import type { EndBoltsModel } from '../lay-out.ts';
-import { memberDimensions, strength, supportModel } from '../members.ts';
+import { memberDimensions, squareBeam, strength, supportModel } from '../members.ts';
 import { groupHeight, pitches, rowDepths } from '../pitches.ts';
 import { refuseSize as refuse, tenth as round } from '../refuse-size.ts';
 import { bottomEnd, boltedToBeam, boltedToSupport, supportBottomEnd, webEdge, type CleatsInput } from './input.ts';
@@ -34,6 +34,7 @@ export interface CleatsModel extends EndBoltsModel {
 
 /** Looks up sections, steels and bolts and refuses a joint that can't be built as described. */
 export function cleatsModel(input: CleatsInput, basis: Basis): CleatsModel {
+  squareBeam(input.beam);
   const beam = memberDimensions(input.beam, basis, 'beam')!;
   const support = supportModel(input.support, basis);
   const { cleat, web, bolts, support_bolts, holes } = input;

@@ -62,7 +62,6 @@ export function failurePaths(m: CleatsModel, frames: Frames, mirror: boolean): R
   const rhomboid = [line([[-g, first + 20], [g, first + 20], [g + spread, (first + lastS) / 2], [g, lastS - 20], [-g, lastS - 20], [-g - spread, (first + lastS) / 2], [-g, first + 20]], 'end')];
   const toes = each((s) => [upright(s * half, top, bottom, 'end')]);
   const group = [line([[gap, top], [cleat.leg_web, top], [cleat.leg_web, bottom], [gap, bottom]])];
-  const weld = m.toBeam ? toes : group;
   const net = [upright(m.z_p, webTop, webBottom)];
   const horizontal = (view: View, a: number, b: number, z: number): Item => line([[a, z], [b, z]], view);
 
@@ -76,7 +75,7 @@ export function failurePaths(m: CleatsModel, frames: Frames, mirror: boolean): R
     'cleat-bearing-support-leg': supportBearing(1), 'support-bearing': supportBearing(-1),
     'support-leg-gross': each((s) => [upright(s * (m.toSupport ? g - R - 3 : face + cleat.t + 3), top, bottom, 'end')]), 'support-leg-net': boltLines, 'support-leg-block': supportBlock,
     'support-leg-bending': heels, 'support-local-shear': m.toSupport ? each((s) => [upright(s * g, first + 25, lastS - 25, 'end')]) : toes,
-    'weld-beam': group, 'beam-web-at-weld': group, 'weld-support': toes, 'tie-weld': weld,
+    'weld-beam': group, 'beam-web-at-weld': group, 'weld-support': toes, 'tie-weld': toes, 'tie-weld-beam': group,
     'cleat-net-interaction': [upright(m.z_p, top, bottom)], 'cleat-block-interaction': [legBlock], 'web-gross-interaction': [upright(gap + 3, webTop, webBottom)], 'web-net-interaction': [upright(xLast, webTop, webBottom)], 'web-block-interaction': [pulled(gap, xLast)],
     'cleat-tstub': [...heels, ...(m.toSupport ? boltLines : [])], 'support-flange': m.toSupport ? boltLines : toes, 'support-web': rhomboid, 'bolt-punching': supportBolts,
     'tie-bolt-shear': webBolts, 'tie-bearing-cleat': across(1), 'tie-bearing-web': across(-1),

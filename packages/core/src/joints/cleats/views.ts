@@ -24,7 +24,7 @@ export const cleatsCallouts: readonly Callout[] = [
   { id: 'bolts', title: 'Bolts in the web', fields: ['bolts.d', 'bolts.cls', 'bolts.n1', 'bolts.p1', 'bolts.n2', 'bolts.p2', 'cleat.e1', 'cleat.e1_bot', 'cleat.e2', 'bolts.threads', 'bolts.category', 'bolts.friction', 'holes.cleat', 'holes.web', 'bolts.packing'] },
   { id: 'support-bolts', title: 'Bolts in the support', fields: ['bolts.d', 'bolts.cls', 'support_bolts.n1', 'support_bolts.p1', 'bolts.p3', 'support_bolts.e1', 'support_bolts.e1_bot', 'holes.leg', 'holes.support'] },
   { id: 'weld', title: 'Weld', fields: ['weld.s', 'fixing'] },
-  { id: 'beam', title: 'Beam', fields: ['beam.section', 'beam.grade', 'gap', 'web.e2b', 'notch.type', 'notch.l_n', 'notch.d_nt', 'notch.d_nb'] },
+  { id: 'beam', title: 'Beam', fields: ['beam.section', 'beam.grade', 'gap', 'web.e2b', 'notch.type', 'notch.l_n', 'notch.d_nt', 'notch.d_nb', 'beam.slope', 'beam.skew'] },
   { id: 'support', title: 'Support', fields: ['support.type', 'support.section', 'support.grade'] },
 ];
 

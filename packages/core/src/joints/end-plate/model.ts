@@ -1,7 +1,7 @@
 import { BOLT_CLASSES, boltSize, holeSize, type HoleSize, type SteelStrength } from '../../catalogue/index.ts';
 import type { Basis } from '../../job/basis.ts';
 import type { EndBoltsModel } from '../lay-out.ts';
-import { memberDimensions, strength, supportModel } from '../members.ts';
+import { memberDimensions, squareBeam, strength, supportModel } from '../members.ts';
 import { pitches, rowDepths } from '../pitches.ts';
 import { refuseSize as refuse, tenth as round } from '../refuse-size.ts';
 import { bottomEnd, edgeDistance, groupHeight, type EndPlateInput } from './input.ts';
@@ -22,6 +22,7 @@ export interface EndPlateModel extends EndBoltsModel {
 
 /** Looks up sections, steels and bolts and refuses a joint that can't be built as described. */
 export function endPlateModel(input: EndPlateInput, basis: Basis): EndPlateModel {
+  squareBeam(input.beam);
   const beam = memberDimensions(input.beam, basis, 'beam')!;
   const support = supportModel(input.support, basis);
   const { plate, bolts, holes } = input;

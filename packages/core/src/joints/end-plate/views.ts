@@ -23,7 +23,7 @@ export const endPlateCallouts: readonly Callout[] = [
   { id: 'plate', title: 'Plate', fields: ['plate.t', 'plate.h', 'plate.b', 'plate.grade', 'plate.full', 'plate.top', 'plate.e1', 'plate.e1_bot', 'plate.e2'] },
   { id: 'bolts', title: 'Bolts', fields: ['bolts.d', 'bolts.cls', 'bolts.n1', 'bolts.p1', 'bolts.p3', 'bolts.threads', 'bolts.category', 'bolts.friction', 'holes.plate', 'holes.support', 'bolts.packing'] },
   { id: 'weld', title: 'Weld', fields: ['weld.s'] },
-  { id: 'beam', title: 'Beam', fields: ['beam.section', 'beam.grade', 'notch.type', 'notch.l_n', 'notch.d_nt', 'notch.d_nb'] },
+  { id: 'beam', title: 'Beam', fields: ['beam.section', 'beam.grade', 'notch.type', 'notch.l_n', 'notch.d_nt', 'notch.d_nb', 'beam.slope', 'beam.skew'] },
   { id: 'support', title: 'Support', fields: ['support.type', 'support.section', 'support.grade'] },
 ];
 

@@ -2,7 +2,7 @@ import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, type HoleKind } from '../../catalogue
 import { boltFields, fieldMakers, HOLE_CHOICES, memberFields, PLATE_STEPS as PLATES, range } from '../field-makers.ts';
 import type { Edit, Field } from '../kind.ts';
 import { groupHeight as heightOf, withRowCount, type Pitch } from '../pitches.ts';
-import { bottomEnd, type FinPlateInput } from './input.ts';
+import { bottomEnd, plateWidth, type FinPlateInput } from './input.ts';
 
 type I = FinPlateInput;
 const { mm, choice, grade, pitch } = fieldMakers<I>();
@@ -16,6 +16,8 @@ export const withRows = (i: I, rows: { readonly n1: number; readonly p1: Pitch }
 
 export const finPlateFields: readonly Field<I>[] = [
   ...memberFields<I>(),
+  choice('fixing', 'On the beam', [['bolted', 'bolted'], ['welded', 'welded all round']], (i) => i.fixing, (i, v) => ({ ...i, fixing: v as I['fixing'], ...(v === 'welded' && !i.beam_weld ? { beam_weld: { s: 6 } } : {}) })),
+  choice('plate.side', 'Side of the web', [['near', 'near'], ['far', 'far']], (i) => i.plate.side, (i, v) => plate(i, { side: v as 'near' })),
   mm('plate.t', 'Plate thickness', 't_p', PLATES, (i) => i.plate.t, (i, v) => plate(i, { t: v })),
   mm('plate.h', 'Plate depth', 'h_p', range(100, 1000, 10), (i) => i.plate.h, (i, v) => plate(i, { h: v })),
   grade('plate.grade', 'Plate steel', (i) => i.plate.steel.grade, (i, v) => plate(i, { steel: { grade: v } })),
@@ -34,6 +36,8 @@ export const finPlateFields: readonly Field<I>[] = [
   ...boltFields<I>(),
   choice('holes.plate', 'Holes in the plate', HOLE_CHOICES, (i) => i.holes.plate, (i, v) => ({ ...i, holes: { ...i.holes, plate: v as HoleKind } })),
   choice('holes.web', 'Holes in the web', HOLE_CHOICES, (i) => i.holes.web, (i, v) => ({ ...i, holes: { ...i.holes, web: v as HoleKind } })),
+  { ...mm('beam_weld.s', 'Weld leg on the beam', '', [4, 5, 6, 8, 10, 12, 15], (i) => i.beam_weld?.s ?? 6, (i, v) => ({ ...i, beam_weld: { s: v } })), applies: (i) => i.fixing === 'welded' },
+  { ...mm('plate.lap', 'Lap on the web', '', range(50, 250, 10), (i) => plateWidth(i) - i.gap, (i, v) => plate(i, { e2: i.plate.e2 + v - (plateWidth(i) - i.gap) })), applies: (i) => i.fixing === 'welded' },
   mm('weld.s', 'Weld leg', 's', [4, 5, 6, 8, 10, 12, 15], (i) => i.weld.s, (i, v) => ({ ...i, weld: { s: v } })),
 ];
 

@@ -28,7 +28,8 @@ function compose(seed: MemberSeed, c: Choice, basis: Basis): I {
   const draft: I = {
     beam: { section: seed.beam, steel: { grade: seed.beamGrade }, notch: { type: 'none' } },
     support: { type: seed.supportType as SupportType, section: seed.support, steel: { grade: seed.supportGrade } },
-    plate: { t: c.t, h, e1, e2: big ? 60 : 50, steel: { grade: c.grade } },
+    plate: { t: c.t, h, e1, e2: big ? 60 : 50, steel: { grade: c.grade }, side: 'near' },
+    fixing: 'bolted',
     web: { e2b: big ? 50 : 40, top_to_bolt: plateTop + e1 },
     gap: practicalGap(seed, beam, basis),
     bolts: { d: c.d, cls: '8.8', n1: c.n1, n2: c.lines, p1: 70, p2: c.lines > 1 ? (big ? 70 : 60) : 0, threads_in_plane: true, category: 'A', friction: 'B', packing: 0 },

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { DEFAULT_BASIS, type Basis } from '../../job/basis.ts';
 import { checkJoint, tryCheckJoint } from '../../job/check.ts';
 import type { StrengthResult } from '../check.ts';
+import { validate } from '../fields.ts';
 import { LineError } from '../kind.ts';
 import { finPlate } from './index.ts';
 import type { FinPlateInput } from './input.ts';
@@ -10,7 +11,7 @@ import type { FinPlateInput } from './input.ts';
 const base: FinPlateInput = {
   beam: { h: 352, b: 171, tw: 7.4, tf: 11.5, r: 10, steel: { grade: 'S275' }, notch: { type: 'none' } },
   support: { type: 'column_web', t: 10, steel: { grade: 'S275' }, d2: 200 },
-  plate: { t: 10, h: 220, e1: 40, e2: 50, steel: { grade: 'S275' } },
+  plate: { t: 10, h: 220, e1: 40, e2: 50, steel: { grade: 'S275' }, side: 'near' }, fixing: 'bolted',
   web: { e2b: 45, top_to_bolt: 85 }, gap: 12,
   bolts: { d: 20, cls: '8.8', n1: 3, n2: 1, p1: 70, p2: 0, threads_in_plane: true, category: 'A', friction: 'B', packing: 0 },
   weld: { s: 8 }, holes: { plate: 'normal', web: 'normal' },
@@ -140,4 +141,51 @@ describe('the detail line', () => {
     }
     throw new Error('the line was accepted');
   });
+});
+
+describe('a plate welded to the beam web', () => {
+  const welded: FinPlateInput = { ...base, fixing: 'welded', beam_weld: { s: 6 } };
+  // a = 4.2; l_h = 107 - 12 - 4.2 = 90.8; L = 220 + 181.6 = 401.6; x_w = 90.8^2/401.6 = 20.530; z = 86.470; I = 220^3/12 + 181.6 x 110^2 + 90.8^3/6 +
+  // 181.6 (45.4 - 20.530)^2 + 220 x 20.530^2 = 3.41441e6; T = 8.6470 kNm: f_x = 278.58, f_z = 249.00 + 177.97 = 426.97; 509.81 N/mm.
+  it('holds the reaction and its moment in three fillets', () => {
+    expect(check('weld-beam', welded, 100).demand).toBeCloseTo(509.81, 1);
+    expect(check('weld-beam', welded, 100).resistance).toBeCloseTo(935.71, 1);
+  });
+  // 2.73 x 86.47 = 236.1 > 220: W = 80666.7, 80666.7 x 275/86.47 = 256.55 kN.
+  it('bends the plate over the reach to those fillets', () => expect(check('plate-bending', welded, 100).resistance / 1e3).toBeCloseTo(256.55, 1));
+  // n = 3 x 100000 x 86.470/208.8^2 = 595.0, v = 239.5 N/mm: sigma_perp = 595.0/(1.41421 x 5.6) = 75.13; eq = sqrt(4 x 75.13^2 + 3 x 42.76^2) = 167.5; /385.88 = 0.434.
+  it('turns the weld on the support by the same lever', () => expect(check('weld-strength', welded, 100).demand).toBeCloseTo(0.434, 3));
+  it('has no bolts to check and says so', () => {
+    const report = checkJoint({ kind: 'fin-plate', input: welded, combinations: [{ name: 'C', V_Ed: 100, N_Ed: 0, N_tie: 50 }] }, DEFAULT_BASIS);
+    const reasons = report.combinations[0]!.checks.filter((c) => c.type === 'skip' && c.reason === 'The plate is welded to the beam web: there are no bolts.').map((c) => c.id);
+    expect(reasons).toEqual(expect.arrayContaining(['bolt-group-shear', 'plate-shear-net', 'beam-web-shear-net', 'tie-web-block']));
+    expect(report.rules.find((r) => r.id === 'detail-rotation-welded')).toMatchObject({ must: false, pass: false });
+  });
+});
+
+describe('what the method does not cover', () => {
+  it('refuses a sloping and a skew beam in words', () => {
+    const refused = (beam: object) => { const r = tryCheckJoint({ kind: 'fin-plate', input: { ...base, beam: { ...base.beam, ...beam } }, combinations: [] }, DEFAULT_BASIS); return 'refusal' in r ? r.refusal.message : ''; };
+    expect(refused({ slope: 12 })).toBe('beam.slope: 12° makes a sloping beam, and the method checks beams square to their support; accepted is 0.');
+    expect(refused({ skew: -5 })).toContain('beam.skew: -5° makes a skew beam');
+    expect(refused({ skew: 0 })).toBe('');
+  });
+});
+
+describe('unequal pitches', () => {
+  const uneven: FinPlateInput = { ...base, plate: { ...base.plate, h: 230 }, bolts: { ...base.bolts, p1: [60, 90] } };
+  // Rows at 0, 60, 150: mean 70; squares 4900 + 100 + 6400 = 11400; farthest 80. z = 57: beta = 57 x 80/11400 = 0.4; V = 94.08/sqrt((1/3)^2 + 0.4^2) = 180.69 kN.
+  it('take the farthest row of the group', () => expect(check('bolt-group-shear', uneven, 100).resistance / 1e3).toBeCloseTo(180.69, 2));
+  // The smallest pitch bears: alpha_b of the web 60/66 - 0.25 = 0.65909, k1 = 2.5: 2.5 x 0.65909 x 410 x 20 x 7.4/1.25 = 79.99 kN.
+  it('bear on the smallest pitch', () => {
+    const found = checkJoint({ kind: 'fin-plate', input: uneven, combinations: [{ name: 'C', V_Ed: 100, N_Ed: 0, N_tie: 0 }] }, DEFAULT_BASIS);
+    expect(found.rules.find((r) => r.id === 'detail-p1')!.actual).toBe(60);
+    expect(found.rules.find((r) => r.id === 'detail-p1-max')!.actual).toBe(90);
+  });
+  it('are one number where they are equal, and need one for each gap', () => {
+    const checked = validate<FinPlateInput>(finPlate.schema, { ...base, bolts: { ...base.bolts, p1: [70, 70] } });
+    expect('value' in checked && checked.value.bolts.p1).toBe(70);
+    expect(validate(finPlate.schema, { ...base, bolts: { ...base.bolts, p1: [70] } })).toEqual({ error: { field: 'bolts.p1', message: 'bolts.p1: 1 spacings are given; accepted are 2, one between each pair of rows, or one number.' } });
+  });
+  it('are read from the line and written back', () => expect(finPlate.line.parse(finPlate.line.print(uneven), base).bolts.p1).toEqual([60, 90]));
 });

@@ -22,7 +22,19 @@ export interface FinPlateInput {
     /** A fin plate on the other face of the same web, at the same level: its reaction in kN, its depth. */
     readonly other_side?: { readonly V_Ed: number; readonly h_p: number };
   };
-  readonly plate: { readonly t: number; readonly h: number; readonly e1: number; readonly e2: number; readonly steel: SteelInput };
+  readonly plate: {
+    readonly t: number;
+    readonly h: number;
+    readonly e1: number;
+    readonly e2: number;
+    readonly steel: SteelInput;
+    /** Side of the web that the plate is on, seen in the elevation. */
+    readonly side: 'near' | 'far';
+  };
+  /** Bolted to the beam web, or lapped on it and welded all round; the bolts are then kept but not used. */
+  readonly fixing: 'bolted' | 'welded';
+  /** Fillets on the beam web, where the plate is welded to it. */
+  readonly beam_weld?: { readonly s: number };
   readonly web: { readonly e2b: number; readonly top_to_bolt: number };
   readonly gap: number;
   readonly bolts: BoltsInput & { readonly n2: number; readonly p2: number };
@@ -44,7 +56,9 @@ export const supportSchema = Joi.object({
 
 /** The parts that the detail line writes. */
 export const detailKeys = {
-  plate: Joi.object({ t: size(3, 60).required(), h: size(40, 1500).required(), e1: size(5, 500).required(), e2: size(5, 500).required(), steel: steelSchema.required() }).required(),
+  plate: Joi.object({ t: size(3, 60).required(), h: size(40, 1500).required(), e1: size(5, 500).required(), e2: size(5, 500).required(), steel: steelSchema.required(), side: Joi.string().valid('near', 'far').default('near') }).required(),
+  fixing: Joi.string().valid('bolted', 'welded').default('bolted'),
+  beam_weld: Joi.object({ s: size(3, 40).required() }).when('fixing', { is: 'welded', then: Joi.required(), otherwise: Joi.optional() }),
   web: Joi.object({ e2b: size(5, 500).required(), top_to_bolt: size(5, 1500).required() }).required(),
   gap: size(0, 500).required(),
   bolts: boltSchema.required(),

@@ -5,7 +5,8 @@ import { plateWidth, type FinPlateInput } from './input.ts';
 /*
  * FP | 10x110x290 S275 | 4xM20-8.8 @70 | e 40/50 | gap 10 | top 50 | fw 8
  * plate thickness x width x depth, steel | rows x bolt @ pitch (rows x lines x bolt @ pitch/gauge) | end distance e1 / edge distance e2 |
- * gap | beam top to plate top | fillet weld leg. Optional segments, left out at their defaults: holes plate/web, cat C/B, shank, pack 4,
+ * gap | beam top to plate top | fillet weld leg. Optional segments, left out at their defaults: far (side of the web), welded 6 (to the beam, leg;
+ * weld 6 keeps the leg of a plate that is bolted), holes plate/web, cat C/B, shank, pack 4,
  * notch 155x52 or notch 155x52/40.
  */
 
@@ -21,13 +22,15 @@ export function printLine(i: FinPlateInput): string {
     `gap ${num(gap)}`,
     `top ${num(web.top_to_bolt - plate.e1)}`,
     `fw ${num(weld.s)}`,
+    ...(i.plate.side === 'far' ? ['far'] : []),
+    ...(i.beam_weld ? [`${i.fixing === 'welded' ? 'welded' : 'weld'} ${num(i.beam_weld.s)}`] : []),
     ...printOptions([holes.plate, holes.web], bolts, i.beam.notch),
   ].join(' | ');
 }
 
 /** Exact inverse of `printLine` on the detail of `base`; members are kept from `base`. */
 export function parseLine(text: string, base: FinPlateInput): FinPlateInput {
-  const line = new LineReader(text, 'FP', 'a fin plate', ['e', 'gap', 'top', 'fw', 'holes', 'cat', 'shank', 'pack', 'notch']);
+  const line = new LineReader(text, 'FP', 'a fin plate', ['e', 'gap', 'top', 'fw', 'far', 'welded', 'weld', 'holes', 'cat', 'shank', 'pack', 'notch']);
   const { t, b, h, steel, token } = line.plate();
   const { n1, n2, d, cls, distances: [p1, p2] } = line.bolts((lines) => lines === 2, (lines) => (lines === 2 ? '4x2xM20-8.8 @70/60' : '4xM20-8.8 @70'));
   const [e1, e2] = line.pair('e', 'e 40/50');
@@ -38,10 +41,13 @@ export function parseLine(text: string, base: FinPlateInput): FinPlateInput {
   const e2b = tidy(b - gap - B2 - e2);
   if (e2b <= 0) throw new LineError(token.start, token.end, `the width ${num(b)} leaves nothing between beam end and bolts; expected more than gap + gauge + e2 = ${num(gap + B2 + e2)}.`);
   const [plateHoles, webHoles] = line.holes(['plate', 'web']);
+  const { beam_weld: _beamWeld, ...rest } = base;
   return {
-    ...base,
+    ...rest,
     beam: { ...base.beam, notch: line.notch() },
-    plate: { t, h, e1, e2, steel },
+    plate: { t, h, e1, e2, steel, side: line.flag('far') ? 'far' : 'near' },
+    fixing: line.has('welded') ? 'welded' : 'bolted',
+    ...(line.has('welded') || line.has('weld') ? { beam_weld: { s: line.length(line.has('welded') ? 'welded' : 'weld', 'welded 6') } } : {}),
     web: { e2b, top_to_bolt: tidy(top + e1) },
     gap,
     bolts: { n1, n2, d, cls, p1, p2, ...line.commonBolts() },

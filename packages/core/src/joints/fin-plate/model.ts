@@ -2,7 +2,7 @@ import { BOLT_CLASSES, boltSize, holeSize, type HoleSize, type SteelStrength } f
 import type { Basis } from '../../job/basis.ts';
 import { Refusal } from '../../refusal.ts';
 import type { SimpleJointModel } from '../lay-out.ts';
-import { memberDimensions, strength, supportModel } from '../members.ts';
+import { memberDimensions, squareBeam, strength, supportModel } from '../members.ts';
 import { pitches, rowDepths } from '../pitches.ts';
 import { refuseSize as refuse, tenth as round } from '../refuse-size.ts';
 import { bottomEnd, groupHeight, plateWidth, type FinPlateInput } from './input.ts';
@@ -20,12 +20,15 @@ export interface FinPlateModel extends SimpleJointModel {
   /** Depth of each row below the first. */
   readonly rows: readonly number[];
   readonly B2: number;
+  /** Support weld to the first bolt line; to the beam end where the plate is welded to the web. */
   readonly z_p: number;
   readonly width: number;
+  readonly welded: boolean;
 }
 
 /** Looks up sections, steels and bolts and refuses a joint that can't be built as described. */
 export function finPlateModel(input: FinPlateInput, basis: Basis): FinPlateModel {
+  squareBeam(input.beam);
   const beam = memberDimensions(input.beam, basis, 'beam')!;
   const support = supportModel(input.support, basis);
   if (support.type === 'column_flange' && support.dims?.shape === 'C') throw new Refusal('support.section', `support.section: ${support.dims.name} is a channel: a plate on its flange does not lie on the line of its web; accepted are I and H sections, or the web of the channel.`);
@@ -46,7 +49,8 @@ export function finPlateModel(input: FinPlateInput, basis: Basis): FinPlateModel
     L1: groupHeight(input),
     rows: rowDepths(bolts),
     B2: (bolts.n2 - 1) * bolts.p2,
-    z_p: input.gap + web.e2b,
+    z_p: input.gap + (input.fixing === 'welded' ? 0 : web.e2b),
+    welded: input.fixing === 'welded',
     width: plateWidth(input),
     top_to_bolt: web.top_to_bolt,
     l_n: notch.l_n ?? 0,
@@ -61,13 +65,27 @@ export function finPlateModel(input: FinPlateInput, basis: Basis): FinPlateModel
 
 /** Bolts must lie in the plate and in the web, with steel round every hole; the rules judge how much of it. */
 function refuseImpossible(m: FinPlateModel): void {
-  const { hole, beam, input } = m;
-  const { plate, web, bolts, weld } = input;
+  const { beam, input } = m;
+  const { plate, weld } = input;
   const h_clear = beam.h - m.d_nb - m.d_nt;
   const top = m.notchTop ? m.d_nt : beam.tf;
   const bottom = m.notchBottom ? m.d_nb : beam.tf;
   if (m.notchTop && h_clear <= 2 * beam.tf) refuse('beam.notch.d_nt', m.d_nt, 'leaves no web at the notch', `less than ${round(beam.h - m.d_nb - 2 * beam.tf)} mm`);
   if (plate.h > beam.h - top - bottom) refuse('plate.h', plate.h, "is deeper than the beam's clear web", `at most ${round(beam.h - top - bottom)} mm`);
+  if (m.welded) refuseLap(m, top, bottom);
+  else refuseHoles(m, top, bottom);
+  if (m.notchTop && m.d_nt < beam.tf) refuse('beam.notch.d_nt', m.d_nt, 'does not cut through the flange', `at least the flange, ${beam.tf} mm`);
+  if (m.notchBottom && m.d_nb < beam.tf) refuse('beam.notch.d_nb', m.d_nb, 'does not cut through the flange', `at least the flange, ${beam.tf} mm`);
+  const a = m.basis.settings.throat_factor * weld.s;
+  if (plate.h <= 2 * a) refuse('weld.s', weld.s, 'leaves no effective length on this plate', `a leg under ${round(plate.h / 2 / m.basis.settings.throat_factor)} mm`);
+  if (m.support.d2 !== null && m.support.d2 <= plate.t + 2 * weld.s)
+    refuse('support.d2', m.support.d2, 'is no wider than plate and welds', `more than t + 2 s, ${round(plate.t + 2 * weld.s)} mm`);
+}
+
+/** Bolts must lie in plate and web with steel round every hole. */
+function refuseHoles(m: FinPlateModel, top: number, bottom: number): void {
+  const { hole, beam, input } = m;
+  const { plate, web, bolts } = input;
   if (plate.e1 <= hole.plate.d_v / 2) refuse('plate.e1', plate.e1, 'lets the top hole cut the plate end', `more than half the hole, ${hole.plate.d_v / 2} mm`);
   if (m.e1_bot <= hole.plate.d_v / 2)
     refuse('plate.h', plate.h, 'is too short for its bolts: the last row lies at or beyond the lower end', `more than e1 + (n1 - 1) p1 + half a hole, ${round(plate.e1 + m.L1 + hole.plate.d_v / 2)} mm`);
@@ -82,12 +100,14 @@ function refuseImpossible(m: FinPlateModel): void {
     refuse('web.top_to_bolt', m.top_to_bolt, `puts the first row into the ${m.notchTop ? 'notch' : 'top flange'}`, `more than ${round(top + hole.web.d_v / 2)} mm`);
   if (m.top_to_bolt + m.L1 + hole.web.d_v / 2 >= beam.h - bottom)
     refuse('bolts.n1', m.top_to_bolt + m.L1, `down to the last row reaches the ${m.notchBottom ? 'lower notch' : 'bottom flange'}`, `less than ${round(beam.h - bottom - hole.web.d_v / 2)} mm: fewer rows, a smaller pitch or a higher first row`);
-  if (m.notchTop && m.d_nt < beam.tf) refuse('beam.notch.d_nt', m.d_nt, 'does not cut through the flange', `at least the flange, ${beam.tf} mm`);
-  if (m.notchBottom && m.d_nb < beam.tf) refuse('beam.notch.d_nb', m.d_nb, 'does not cut through the flange', `at least the flange, ${beam.tf} mm`);
-  const a = m.basis.settings.throat_factor * weld.s;
-  if (plate.h <= 2 * a) refuse('weld.s', weld.s, 'leaves no effective length on this plate', `a leg under ${round(plate.h / 2 / m.basis.settings.throat_factor)} mm`);
-  if (m.support.d2 !== null && m.support.d2 <= plate.t + 2 * weld.s)
-    refuse('support.d2', m.support.d2, 'is no wider than plate and welds', `more than t + 2 s, ${round(plate.t + 2 * weld.s)} mm`);
+}
+
+/** A plate welded to the web needs room for its fillets above, below and behind. */
+function refuseLap(m: FinPlateModel, top: number, bottom: number): void {
+  const { plate, beam_weld } = m.input;
+  const s = beam_weld!.s;
+  if (m.plateTop - s < top || m.plateTop + plate.h + s > m.beam.h - bottom) refuse('beam_weld.s', s, 'leaves no web for the welds above and below the plate', 'a plate that ends clear of flanges and notches by the leg');
+  if (m.width - m.input.gap <= 4 * s) refuse('plate.e2', plate.e2, 'laps too little on the web for its welds', `more than ${round(plate.e2 + 4 * s - (m.width - m.input.gap))} mm`);
 }
 
 /** The joint turned upside down, for uplift (basis 2.12). */

@@ -39,6 +39,7 @@ export function failurePaths(m: FinPlateModel, frames: Frames, mirror: boolean):
   const webTop = m.notchTop ? -m.d_nt : -beam.tf;
   const webBottom = m.notchBottom ? -h + m.d_nb : -h + beam.tf;
 
+  const group: Item[] = [line([[gap, top], [m.width, top], [m.width, bottom], [gap, bottom]])];
   const everyBolt = (): Item[] => rows.flatMap((z) => lines.map((x) => disc(x, z, R, false)));
   const worst: Item[] = [disc(xLast, row1, R * 1.25), disc(xLast, rowN, R * 1.25)];
   const crescent = (x: number, z: number, side: 1 | -1): Item => {
@@ -65,8 +66,7 @@ export function failurePaths(m: FinPlateModel, frames: Frames, mirror: boolean):
     return line(points);
   };
   const welds: Item[] = [vertical(2, top, bottom), line([[0, top], [weld.s * 1.5, top], [0, top - weld.s * 3]], 'failure-thin'), line([[0, bottom], [weld.s * 1.5, bottom], [0, bottom + weld.s * 3]], 'failure-thin')];
-  const yp = -beam.tw / 2;
-  const y0 = yp - plate.t;
+  const [y0, yp] = plate.side === 'far' ? [beam.tw / 2, beam.tw / 2 + plate.t] : [-beam.tw / 2 - plate.t, -beam.tw / 2];
   const besidePlate = [line([[y0 - 2, top], [y0 - 2, bottom]], 'failure', 'section'), line([[yp + 2, top], [yp + 2, bottom]], 'failure', 'section'), line([[0, top], [0, bottom]])];
   const spread = Math.min((m.support.d2 ?? 200) / 2, 120);
   const yc = (y0 + yp) / 2;
@@ -91,7 +91,7 @@ export function failurePaths(m: FinPlateModel, frames: Frames, mirror: boolean):
     'bolt-group-slip': [...everyBolt(), ...worst],
     'plate-bearing': bearingPlate,
     'beam-web-bearing': bearingWeb,
-    'plate-shear-gross': [vertical(x1 - R - 3, top, bottom)],
+    'plate-shear-gross': [vertical(Math.max(x1 - R - 3, weld.s + 3), top, bottom)],
     'plate-shear-net': [plateNet],
     'plate-block-shear': [plateBlock],
     'plate-bending': [vertical(weld.s, top, bottom)],
@@ -103,7 +103,7 @@ export function failurePaths(m: FinPlateModel, frames: Frames, mirror: boolean):
     'beam-web-panel-bending': [area([[gap, row1], [xLast, row1], [xLast, rowN], [gap, rowN]])],
     'beam-notch-bending': notchLines,
     'beam-notch-stability': [bow(notchEnd - m.l_n / 2, webTop, webTop - 80)],
-    'weld-strength': welds,
+    'weld-strength': welds, 'weld-beam': group, 'beam-web-at-weld': group, 'tie-weld-beam': group,
     'weld-full-strength': welds,
     'support-local-shear': besidePlate,
     'support-punching': [ring([[y0, top], [yp, top], [yp, bottom], [y0, bottom]])],
@@ -118,7 +118,7 @@ export function failurePaths(m: FinPlateModel, frames: Frames, mirror: boolean):
     'tie-bolt-shear': everyBolt(),
     'tie-bearing-plate': horizontal(1),
     'tie-bearing-web': horizontal(-1),
-    'tie-plate-gross': [vertical(x1 - R - 3, top, bottom)],
+    'tie-plate-gross': [vertical(Math.max(x1 - R - 3, weld.s + 3), top, bottom)],
     'tie-plate-net': [plateNet],
     'tie-plate-block': [tiePlateBlock],
     'tie-web-gross': [vertical(xLast + R + 3, top, bottom)],

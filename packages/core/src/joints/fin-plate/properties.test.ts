@@ -26,12 +26,14 @@ const anyInput: fc.Arbitrary<FinPlateInput> = fc
     t: mm(4, 30), e1: mm(20, 80), e1_bot: mm(20, 80), e2: mm(12, 80), e2b: mm(12, 80), top: mm(5, 150), gap: mm(0, 200),
     d: fc.constantFrom(...BOLT_DIAMETERS), cls: fc.constantFrom(...BOLT_CLASS_NAMES), rows: anyRows, n2: fc.constantFrom(1, 2), p2: mm(25, 110),
     threads: fc.boolean(), category: fc.constantFrom('A' as const, 'B' as const, 'C' as const), friction: fc.constantFrom('A' as const, 'B' as const, 'C' as const, 'D' as const), packing: mm(0, 20),
+    side: fc.constantFrom('near' as const, 'far' as const), fixing: fc.constantFrom('bolted' as const, 'bolted' as const, 'welded' as const), s_b: mm(3, 12),
     s: mm(3, 20), holePlate: fc.constantFrom(...HOLE_KINDS), holeWeb: fc.constantFrom(...HOLE_KINDS),
   })
   .map((a) => ({
     beam: { section: a.beam, steel: a.beamSteel, notch: a.notch },
     support: { type: a.type, section: a.support, steel: a.supportSteel, ...(a.other ? { other_side: a.other } : {}) },
-    plate: { t: a.t, h: a.e1 + groupHeight(a.rows) + a.e1_bot, e1: a.e1, e2: a.e2, steel: a.plateSteel },
+    plate: { t: a.t, h: a.e1 + groupHeight(a.rows) + a.e1_bot, e1: a.e1, e2: a.e2, steel: a.plateSteel, side: a.side },
+    fixing: a.fixing, ...(a.fixing === 'welded' ? { beam_weld: { s: a.s_b } } : {}),
     web: { e2b: a.e2b, top_to_bolt: a.top + a.e1 },
     gap: a.gap,
     bolts: { d: a.d, cls: a.cls, ...a.rows, n2: a.n2, p2: a.n2 > 1 ? a.p2 : 0, threads_in_plane: a.threads, category: a.category, friction: a.friction, packing: a.packing },
@@ -43,7 +45,7 @@ const anyInput: fc.Arbitrary<FinPlateInput> = fc
 const sound: FinPlateInput = {
   beam: { section: 'UB 457x191x67', steel: { grade: 'S275' }, notch: { type: 'none' } },
   support: { type: 'column_web', section: 'UC 305x305x97', steel: { grade: 'S275' } },
-  plate: { t: 10, h: 290, e1: 40, e2: 50, steel: { grade: 'S275' } },
+  plate: { t: 10, h: 290, e1: 40, e2: 50, steel: { grade: 'S275' }, side: 'near' }, fixing: 'bolted',
   web: { e2b: 50, top_to_bolt: 90 }, gap: 10,
   bolts: { d: 20, cls: '8.8', n1: 4, n2: 1, p1: 70, p2: 0, threads_in_plane: true, category: 'A', friction: 'B', packing: 0 },
   weld: { s: 8 }, holes: { plate: 'normal', web: 'normal' },

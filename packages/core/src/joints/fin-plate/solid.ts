@@ -1,5 +1,5 @@
 import { boltLength } from '../../catalogue/index.ts';
-import type { BoltPart, Solid } from '../../detail/solid.ts';
+import type { BoltPart, Solid, Vector, WeldPart } from '../../detail/solid.ts';
 import { beamOutline, beamPart, gradeName, supportPart } from '../solid-parts.ts';
 import type { FinPlateModel } from './model.ts';
 
@@ -16,16 +16,19 @@ export function finPlateSolid(m: FinPlateModel): Solid {
   const zs = m.rows.map((z) => -m.top_to_bolt - z);
   const grip = plate.t + beam.tw + bolts.packing;
   const length = boltLength(bolt, grip);
-  const at = zs.flatMap((z, row) => xs.map((x, line) => ({ x, z, row, line })));
+  const at = m.welded ? [] : zs.flatMap((z, row) => xs.map((x, line) => ({ x, z, row, line })));
+  const far = plate.side === 'far';
+  /** The plate is drawn up on the near side; one on the far side is its mirror image. */
+  const side = (y: number): number => (far ? -y : y);
   const boltParts: BoltPart[] = at.map((p) => ({
-    type: 'bolt', axis: 'y', ...p, d: bolts.d, length, grip, y: [near - plate.t, beam.tw / 2 + bolts.packing],
+    type: 'bolt', axis: 'y', ...p, d: bolts.d, length, grip, y: [side(near - plate.t), side(beam.tw / 2 + bolts.packing)],
     head: bolt.head, nut: bolt.nut, washer: bolt.washer, flats: bolt.s, washerDiameter: bolt.d_w,
   }));
   const a = input.plate.h;
   return {
     plates: [{
       type: 'plate', id: 'plate', parts: ['plate'], plane: 'xz', label: `PL ${plate.t}×${trim(m.width)}×${trim(plate.h)}`, grade: gradeName(plate.steel),
-      outline: [[0, top], [m.width, top], [m.width, top - a], [0, top - a]], y: [near - plate.t, near],
+      outline: [[0, top], [m.width, top], [m.width, top - a], [0, top - a]], y: far ? [-near, plate.t - near] : [near - plate.t, near],
       holes: at.map(({ x, z }) => ({ x, z, d_h: hole.plate.d_h, d_v: hole.plate.d_v })),
     }],
     members: [
@@ -33,8 +36,22 @@ export function finPlateSolid(m: FinPlateModel): Solid {
       ...supportPart(support, input.support.steel, { h: beam.h, notchTop: m.notchTop }),
     ],
     bolts: boltParts,
-    welds: [near - plate.t, near].map((y, i) => ({ type: 'weld', leg: weld.s, legs: [[1, 0, 0], [0, i === 0 ? -1 : 1, 0]], length: plate.h, from: [0, y, top], to: [0, y, top - plate.h] })),
+    welds: [...lapWelds(m, side), ...[near - plate.t, near].map((y0, i): WeldPart => ({ type: 'weld', leg: weld.s, legs: [[1, 0, 0], [0, side(i === 0 ? -1 : 1), 0]], length: plate.h, from: [0, side(y0), top], to: [0, side(y0), top - plate.h] }))],
   };
+}
+
+/** Fillets round the plate on the beam web: down its free edge, along both ends. */
+function lapWelds(m: FinPlateModel, side: (y: number) => number): WeldPart[] {
+  const { beam_weld, plate, gap } = m.input;
+  if (!m.welded) return [];
+  const leg = beam_weld!.s;
+  const y = side(-m.beam.tw / 2);
+  const [top, bottom] = [-m.plateTop, -m.plateTop - plate.h];
+  const make = (from: Vector, to: Vector, along: Vector, length: number): WeldPart => ({ type: 'weld', leg, legs: [along, [0, side(-1), 0]], from, to, length });
+  return [
+    make([m.width, y, top], [m.width, y, bottom], [1, 0, 0], plate.h),
+    make([gap, y, top], [m.width, y, top], [0, 0, 1], m.width - gap), make([gap, y, bottom], [m.width, y, bottom], [0, 0, -1], m.width - gap),
+  ];
 }
 
 const trim = (x: number): number => Math.round(x * 10) / 10;

@@ -24,10 +24,10 @@ const SUPPORT_BOTTOM = 164;
 const SECTION_X = 220;
 
 export const finPlateCallouts: readonly Callout[] = [
-  { id: 'plate', title: 'Plate', fields: ['plate.t', 'plate.h', 'plate.grade', 'plate.top', 'plate.e1', 'plate.e1_bot', 'plate.e2'] },
+  { id: 'plate', title: 'Plate', fields: ['fixing', 'plate.side', 'plate.lap', 'plate.t', 'plate.h', 'plate.grade', 'plate.top', 'plate.e1', 'plate.e1_bot', 'plate.e2'] },
   { id: 'bolts', title: 'Bolts', fields: ['bolts.d', 'bolts.cls', 'bolts.n1', 'bolts.p1', 'bolts.n2', 'bolts.p2', 'bolts.threads', 'bolts.category', 'bolts.friction', 'holes.plate', 'holes.web', 'bolts.packing'] },
-  { id: 'weld', title: 'Weld', fields: ['weld.s'] },
-  { id: 'beam', title: 'Beam', fields: ['beam.section', 'beam.grade', 'gap', 'web.e2b', 'notch.type', 'notch.l_n', 'notch.d_nt', 'notch.d_nb'] },
+  { id: 'weld', title: 'Weld', fields: ['weld.s', 'beam_weld.s'] },
+  { id: 'beam', title: 'Beam', fields: ['beam.section', 'beam.grade', 'gap', 'web.e2b', 'notch.type', 'notch.l_n', 'notch.d_nt', 'notch.d_nb', 'beam.slope', 'beam.skew'] },
   { id: 'support', title: 'Support', fields: ['support.type', 'support.section', 'support.grade'] },
 ];
 
@@ -57,13 +57,16 @@ export function finPlateDrawing(m: FinPlateModel, solid: Solid, title: TitleBloc
     callouts: finPlateCallouts,
     failures: { ...failurePaths(uplift ? upturned(m) : m, frames, uplift), ...clearanceMarks(solid, { xz: frames.elevation, yz: frames.section }) },
     views: [
-      { plane: 'xz', frame: frames.elevation, left: 0, right: VIEWS_PART, depth: solid.plates[0]!.y[0] - 1 },
-      { plane: 'yz', frame: frames.section, left: VIEWS_PART, right: SHEET.width, depth: m.z_p },
+      { plane: 'xz', frame: frames.elevation, left: 0, right: VIEWS_PART, depth: m.input.plate.side === 'far' ? -m.beam.tw / 2 - 1 : solid.plates[0]!.y[0] - 1 },
+      { plane: 'yz', frame: frames.section, left: VIEWS_PART, right: SHEET.width, depth: cutAt(m) },
     ],
     labelAt: [stubEnd(m, frames.elevation) + 4, project(frames.elevation, [0, -m.plateTop - 0.8 * m.input.plate.h])[1]],
     scale: scaleText,
   };
 }
+
+/** Where section A-A cuts: the first bolt line, or the middle of the lap. */
+const cutAt = (m: FinPlateModel): number => (m.welded ? (m.input.gap + m.width) / 2 : m.z_p);
 
 /** Where the beam is broken off, on the sheet: clear of the dimensions. */
 const stubEnd = (m: FinPlateModel, f: Frame): number => Math.max(116, FACE_X + m.width / f.scale + (m.notchTop || m.notchBottom ? 42 : 32));
@@ -86,18 +89,25 @@ function elevation(m: FinPlateModel, solid: Solid, f: Frame): Item[] {
     path([at(end, -beam.h + botWeb), ...(m.notchBottom ? [at(end + m.l_n, -beam.h + botWeb), at(end + m.l_n, -beam.h)] : []), at(stub, -beam.h)], 'outline'),
     path([at(flangeFrom(m.notchTop), -beam.tf), at(stub, -beam.tf)], 'outline'),
     path([at(flangeFrom(m.notchBottom), -beam.h + beam.tf), at(stub, -beam.h + beam.tf)], 'outline'),
-    path([at(end, -topWeb), at(end, top)], 'outline'),
-    path([at(end, bottom), at(end, -beam.h + botWeb)], 'outline'),
     breakLine(at(stub, 2), at(stub, -beam.h - 2)),
-    path(plate.outline.map((p) => at(...p)), 'outline', true, 'plate'),
-    path([at(end, top), at(end, bottom)], 'hidden'),
+    // A plate on the far side is seen before the beam end, and hidden behind the web.
+    ...(input.plate.side === 'far'
+      ? [
+          path([at(0, top), at(end, top), at(end, bottom), at(0, bottom)], 'outline', true, 'plate'), path([at(end, top), at(m.width, top), at(m.width, bottom), at(end, bottom)], 'hidden'),
+          path([at(end, -topWeb), at(end, -beam.h + botWeb)], 'outline'),
+        ]
+      : [
+          path([at(end, -topWeb), at(end, top)], 'outline'), path([at(end, bottom), at(end, -beam.h + botWeb)], 'outline'),
+          path(plate.outline.map((p) => at(...p)), 'outline', true, 'plate'), path([at(end, top), at(end, bottom)], 'hidden'),
+        ]),
+    ...(m.welded && input.plate.side === 'near' ? lapHatch(m, f) : []),
     // Weld along the near side of the plate.
     ...hatch(at(0, top), at(Math.max(input.weld.s, 1.6 * f.scale), bottom)),
     path([at(Math.max(input.weld.s, 1.6 * f.scale), top), at(Math.max(input.weld.s, 1.6 * f.scale), bottom)], 'thin'),
   ];
   for (const h of plate.holes) items.push(...holeFromFront(at(h.x, h.z), h, f.scale));
   // Cutting plane A-A at the first bolt line, looking at the support.
-  const xa = m.z_p;
+  const xa = cutAt(m);
   for (const [z, away, dir] of [[0, -13, -1], [-beam.h, 3, 1]] as const) {
     const [x, face] = at(xa, z);
     const y = face + away;
@@ -108,13 +118,21 @@ function elevation(m: FinPlateModel, solid: Solid, f: Frame): Item[] {
   return items;
 }
 
+/** Welds round a plate on the near side of the web. */
+function lapHatch(m: FinPlateModel, f: Frame): Item[] {
+  const at = (x: number, z: number): Point => project(f, [x, z]);
+  const w = Math.max(m.input.beam_weld!.s, 1.6 * f.scale);
+  const [top, bottom, end] = [-m.plateTop, -m.plateTop - m.input.plate.h, m.input.gap];
+  return [...hatch(at(m.width, top), at(m.width + w, bottom)), ...hatch(at(end, top + w), at(m.width, top)), ...hatch(at(end, bottom), at(m.width, bottom - w)), path([at(end, top + w), at(m.width + w, top + w), at(m.width + w, bottom - w), at(end, bottom - w)], 'thin')];
+}
+
 function section(m: FinPlateModel, solid: Solid, f: Frame): Item[] {
   const at = (y: number, z: number): Point => project(f, [y, z]);
   const { beam, input } = m;
   const box = (y1: number, y2: number, z1: number, z2: number, fill: 'plate' | 'cut'): Item => path([at(y1, z1), at(y2, z1), at(y2, z2), at(y1, z2)], 'outline', true, fill);
   // What the cut at the first bolt line meets: a notch that reaches it has taken the flange away.
-  const cutTop = m.notchTop && m.l_n > input.web.e2b;
-  const cutBottom = m.notchBottom && m.l_n > input.web.e2b;
+  const cutTop = m.notchTop && m.l_n > cutAt(m) - input.gap;
+  const cutBottom = m.notchBottom && m.l_n > cutAt(m) - input.gap;
   const h = beam.h;
   const plate = solid.plates[0]!;
   const zs = plate.outline.map((p) => p[1]);
@@ -137,20 +155,22 @@ function dimensions(m: FinPlateModel, f: Frame): Item[] {
   const Y = (z: number): number => project(f, [0, z])[1];
   const top = -m.plateTop;
   const along: DimensionSegment[] = [];
-  const bounds = [0, gap, m.z_p, ...(bolts.n2 > 1 ? [m.z_p + bolts.p2] : []), m.width];
-  const fields = ['gap', 'web.e2b', ...(bolts.n2 > 1 ? ['bolts.p2'] : []), 'plate.e2'];
-  const values = [gap, web.e2b, ...(bolts.n2 > 1 ? [bolts.p2] : []), plate.e2];
+  const two = bolts.n2 > 1 && !m.welded;
+  const bounds = m.welded ? [0, gap, m.width] : [0, gap, m.z_p, ...(two ? [m.z_p + bolts.p2] : []), m.width];
+  const fields = m.welded ? ['gap', 'plate.lap'] : ['gap', 'web.e2b', ...(two ? ['bolts.p2'] : []), 'plate.e2'];
+  const values = m.welded ? [gap, m.width - gap] : [gap, web.e2b, ...(two ? [bolts.p2] : []), plate.e2];
   values.forEach((v, i) => {
     if (v > 0) along.push({ from: X(bounds[i]!), to: X(bounds[i + 1]!), text: exact(v), field: fields[i]! });
   });
   const row = (i: number): number => -m.top_to_bolt - m.rows[i]!;
   const down: DimensionSegment[] = [
     { from: Y(0), to: Y(top), text: exact(m.plateTop), field: 'plate.top' },
+    ...(m.welded ? [] : [
     { from: Y(top), to: Y(row(0)), text: exact(plate.e1), field: 'plate.e1' },
     ...Array.from({ length: bolts.n1 - 1 }, (_, i) => ({ from: Y(row(i)), to: Y(row(i + 1)), text: exact(m.rows[i + 1]! - m.rows[i]!), field: 'bolts.p1' })),
-    { from: Y(row(bolts.n1 - 1)), to: Y(top - plate.h), text: exact(m.e1_bot), field: 'plate.e1_bot' },
+    { from: Y(row(bolts.n1 - 1)), to: Y(top - plate.h), text: exact(m.e1_bot), field: 'plate.e1_bot' }]),
   ];
-  const edge = X(m.width);
+  const edge = X(m.width) + (m.welded ? 3 : 0);
   const items = [
     ...dimensionChain('x', Y(0) - 7, Y(0) - 1, along),
     ...dimensionChain('y', edge + 11, edge + 1, down),
@@ -178,7 +198,7 @@ function callouts(m: FinPlateModel, solid: Solid, frames: Frames): Item[] {
   const preload = bolts.category === 'A' ? '' : ', preloaded';
   return [
     ...leader(at(m.width - Math.min(input.plate.e2 * 0.4, 20), bottom + Math.min(m.e1_bot * 0.4, 16)), [shelfX + 4, floor], [`${prettyName(plate.label)} ${plate.grade}`], 'plate'),
-    ...leader(at(m.z_p, -m.top_to_bolt - m.L1), [shelfX, floor + 9], [`${bolts.n1 * bolts.n2} M${bolts.d}-${bolts.cls} × ${solid.bolts[0]!.length}${preload}, ${holes}`], 'bolts'),
+    ...(m.welded ? filletSymbol(at(m.width + 2, bottom + input.plate.h * 0.3), [stubEnd(m, f) + 34, floor + 9], input.beam_weld!.s, 'weld') : leader(at(m.z_p, -m.top_to_bolt - m.L1), [shelfX, floor + 9], [`${bolts.n1 * bolts.n2} M${bolts.d}-${bolts.cls} × ${solid.bolts[0]?.length}${preload}, ${holes}`], 'bolts')),
     ...filletSymbol(at(0, bottom + Math.min(30, input.plate.h * 0.15)), [FACE_X - 14, floor + 8], input.weld.s, 'weld'),
     ...leader(at(m.width + 14 * f.scale, -m.beam.tf / 2), [at(m.width, 0)[0] + 18, at(0, 0)[1] - 8], [`${prettyName(beamPart.label)} ${beamPart.grade}`], 'beam'),
     ...leader(named.tip, named.shelf, [prettyName(supportName)], 'support', true),
@@ -190,6 +210,7 @@ function handles(m: FinPlateModel, f: Frame): Handle[] {
   const { bolts } = m.input;
   const x = m.width + 4 * f.scale;
   const out: Handle[] = [];
+  if (m.welded) return out;
   for (let i = 0; i < bolts.n1; i += 1) {
     const z = -m.top_to_bolt - m.rows[i]!;
     if (bolts.n1 > 1) out.push({ at: project(f, [x, z]), edit: 'row.remove', sign: '−', label: `Remove bolt row ${i + 1}` });

@@ -4,9 +4,9 @@ import { cleatsRules } from './rules.ts';
 import { sheet, sideOf, slots, type CleatsCase } from './sheet.ts';
 import { supportSide, supportSideAxial, supportSideTie } from './support-side.ts';
 import { webSide, webSideAxial, webSideTie } from './web-side.ts';
-import { tieWeld, weldChecks } from './welds.ts';
+import { tieWelds, weldChecks } from './welds.ts';
 
-const checks: CheckDef<CleatsCase>[] = [...webSide, ...supportSide, ...weldChecks, ...webSideAxial, ...supportSideAxial, ...webSideTie, ...supportSideTie, tieWeld];
+const checks: CheckDef<CleatsCase>[] = [...webSide, ...supportSide, ...weldChecks, ...webSideAxial, ...supportSideAxial, ...webSideTie, ...supportSideTie, ...tieWelds];
 
 /** Angle cleats laid out for checking to EN 1993-1-8 and EN 1993-1-1 (basis part 4). */
 export function cleatsToEn1993(m: CleatsModel): Prepared<CleatsCase> {

@@ -1,12 +1,12 @@
 import { boltedWebChecks, webPanelBending } from '../../../standards/en1993/beam-web.ts';
-import type { CheckDef, Prepared } from '../../check.ts';
+import { checksWhere, type CheckDef, type Prepared } from '../../check.ts';
 import { upturned, type FinPlateModel } from '../model.ts';
 import { axialChecks } from './axial.ts';
 import { boltChecks } from './bolts.ts';
 import { isLong, plateChecks, supportChecks, weldCheck } from './plate.ts';
 import { tieChecks } from './pulled.ts';
 import { finPlateRules } from './rules.ts';
-import { sheet, sideOf, slots, type FinPlateCase } from './sheet.ts';
+import { lap, sheet, sideOf, slots, type FinPlateCase } from './sheet.ts';
 
 const panel = webPanelBending(sheet, 'd_v_w', 'd_h_w');
 const panelCheck: CheckDef<FinPlateCase> = {
@@ -19,9 +19,16 @@ const panelCheck: CheckDef<FinPlateCase> = {
   },
 };
 
+const bolted = (c: FinPlateCase): string | null => (c.m.welded ? 'The plate is welded to the beam web: there are no bolts.' : null);
+const welded = (c: FinPlateCase): string | null => (c.m.welded ? null : 'The plate is bolted to the beam web.');
+/** Checks that read bolts or holes. */
+const OF_HOLES = new Set([
+  'bolt-group-shear', 'plate-bearing', 'beam-web-bearing', 'bolt-group-slip', 'plate-shear-net', 'plate-block-shear', 'beam-web-shear-net', 'beam-web-block-shear', 'beam-second-line', 'beam-web-panel-bending',
+  'plate-net-interaction', 'plate-block-interaction', 'web-net-interaction', 'web-block-interaction', 'tie-bolt-shear', 'tie-bearing-plate', 'tie-bearing-web', 'tie-plate-net', 'tie-plate-block', 'tie-web-net', 'tie-web-block',
+]);
 const checks: CheckDef<FinPlateCase>[] = [
-  ...boltChecks, ...plateChecks, ...boltedWebChecks<FinPlateCase>(sheet, 'd_v_w', 'd_h_w'), panelCheck, weldCheck, ...supportChecks, ...axialChecks, ...tieChecks,
-];
+  ...boltChecks, ...plateChecks, ...boltedWebChecks<FinPlateCase>(sheet, 'd_v_w', 'd_h_w'), panelCheck, weldCheck, ...checksWhere(welded, lap.checks), ...supportChecks, ...axialChecks, ...tieChecks, ...checksWhere(welded, [lap.tieCheck]),
+].map((check) => (OF_HOLES.has(check.id) ? checksWhere(bolted, [check])[0]! : check));
 
 /** A fin plate laid out for checking to EN 1993-1-8 and EN 1993-1-1 (basis part 2). */
 export function finPlateToEn1993(m: FinPlateModel): Prepared<FinPlateCase> {

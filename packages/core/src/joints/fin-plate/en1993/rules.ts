@@ -1,4 +1,4 @@
-import type { RuleDef } from '../../check.ts';
+import { rulesWhere, type RuleDef } from '../../check.ts';
 import { clearanceRules } from '../../clearances.ts';
 import { beamClearOfSupport } from '../../support-clearance.ts';
 import { finPlateSolid } from '../solid.ts';
@@ -35,7 +35,18 @@ const rotationRule: Rule = {
   },
 };
 
-export const finPlateRules: readonly Rule[] = [
+const bolted = (c: FinPlateCase): string | null => (c.m.welded ? 'The plate is welded to the beam web: there are no bolts.' : null);
+const welded = (c: FinPlateCase): string | null => (c.m.welded ? null : 'The plate is bolted to the beam web.');
+/** Rules of bolts and holes. */
+const OF_HOLES = /^detail-(rows|rotation-thickness|edge-2d|e1|e2|e2b|e1b|p1|p2)/;
+
+/** A plate welded at both ends has no holes to give: the beam end turns by bending the plate alone. */
+const weldedRotation: Rule = {
+  id: 'detail-rotation-welded', title: 'Rotation of a plate welded at both ends', clause: PRACTICE, must: () => false,
+  run: (_r, c) => ({ actual: c.m.input.gap, limit: 6 * c.m.input.plate.t, sense: '>=', unit: 'mm', note: `free length ${c.m.input.gap} mm of plate ${c.m.input.plate.t} mm: it turns by bending sideways or yielding only; keep it for beams whose ends turn little` }),
+};
+
+const rules: readonly Rule[] = [
   rule('detail-depth', 'Plate depth for torsional restraint', PRACTICE, { actual: 'h_p', limit: '0.6*h_b' }),
   rule('detail-fit-top', 'Plate clear of the top flange', 'geometry', { actual: 'z_b1-e1', limit: (c) => (c.notchTop ? 'd_nt' : 't_f+r'), limits: ['d_nt', 't_f+r'] }),
   rule('detail-fit-bottom', 'Plate clear of the bottom flange', 'geometry', { actual: 'z_b1+L1+e1_bot', limit: (c) => (c.notchBottom ? 'h_b-d_nb' : 'h_b-t_f-r'), limits: ['h_b-d_nb', 'h_b-t_f-r'], sense: '<=' }),
@@ -60,8 +71,15 @@ export const finPlateRules: readonly Rule[] = [
   rule('weld-full-strength', 'Weld as strong as the plate', 'EN 1993-1-8, 4.5.3.2', { actual: 'k_a*s', limit: 't_p*f_y_p*beta_w*gamma_M2/(sqrt(2)*f_u_weld*gamma_M0)' }, { must: (c) => c.m.basis.settings.full_strength_weld }),
   rule('weld-throat-min', 'Least throat', 'EN 1993-1-8, 4.5.2(2)', { actual: 'k_a*s', limit: '3[mm]' }),
   rule('weld-length-min', 'Least effective length', 'EN 1993-1-8, 4.5.1(2)', { actual: 'h_p-2*k_a*s', limit: 'max(30[mm], 6*k_a*s)' }),
+  ...rulesWhere(welded, [
+    rule('weld-beam-throat-min', 'Least throat, weld on the beam web', 'EN 1993-1-8, 4.5.2(2)', { actual: 'k_a*s_b', limit: '3[mm]' }),
+    rule('weld-beam-toe', 'Weld on the beam web no thicker than the plate', 'workmanship', { actual: 's_b', limit: 't_p', sense: '<=' }),
+    weldedRotation,
+  ]),
   rule('support-punching', 'Plate yields before it punches the web', PRACTICE, { actual: 't_p', limit: 't_2*f_u_2/(f_y_p*gamma_M2)', sense: '<=' }, { skip: (c) => (c.m.support.type === 'column_flange' ? FLANGE_LINE : null) }),
   notchStability<FinPlateCase>(sheet, (c) => c.m.input.beam.steel),
   beamClearOfSupport<FinPlateCase>((c) => c.m.input.gap),
   ...clearanceRules<FinPlateCase>((c) => finPlateSolid(c.m)),
 ];
+
+export const finPlateRules: readonly Rule[] = rules.map((r) => (OF_HOLES.test(r.id) && r.id !== 'detail-rotation-welded' ? rulesWhere(bolted, [r])[0]! : r));

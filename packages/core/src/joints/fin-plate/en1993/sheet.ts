@@ -1,6 +1,7 @@
 import type { Run } from '../../../formula/index.ts';
 import { groupFactors } from '../../../standards/en1993/bolts.ts';
 import { beamEnd } from '../../../standards/en1993/beam-web.ts';
+import { webWeldGroup } from '../../../standards/en1993/weld-group.ts';
 import type { WebBoltsCase } from '../../../standards/en1993/web-bolts.ts';
 import { groupExtent, holeSlots, simpleJointSheet } from '../../../standards/en1993/simple-joint-sheet.ts';
 import type { Side } from '../../check.ts';
@@ -22,6 +23,9 @@ export const plateSlots = {
   e2: sheet.given('e2', 'mm', 'edge distance, last bolt line to the free edge of the plate'),
   f_y_p: sheet.given('f_y_p', 'MPa', 'yield strength of the plate'),
   f_u_p: sheet.given('f_u_p', 'MPa', 'tensile strength of the plate'),
+  s_b: sheet.given('s_b', 'mm', 'leg of the fillet on the beam web'),
+  f_u_wb: sheet.given('f_u_wb', 'MPa', 'tensile strength of the weaker part at the weld on the beam web'),
+  beta_wb: sheet.given('beta_wb', '-', 'correlation factor of the weaker part at the weld on the beam web'),
   V_Ed_2: sheet.given('V_Ed_2', 'kN', 'reaction of the beam on the other face of the support'),
   h_p_2: sheet.given('h_p_2', 'mm', 'depth of the fin plate on the other face of the support'),
 };
@@ -34,7 +38,12 @@ const B2 = g.f('B2', 'mm', '(n2-1)*p2', 'width of the bolt group');
 const e1_bot = g.f('e1_bot', 'mm', 'h_p-e1-L1', 'end distance, last row to the bottom of the plate');
 const e1_m = g.f('e1_m', 'mm', 'min(e1, e1_bot)', 'smaller end distance');
 const z_p = g.f('z_p', 'mm', 'g_h+e_2b', 'weld to the first bolt line');
+const z_free = g.f('z_p', 'mm', 'g_h', 'free length of the plate, support weld to the beam end');
+const w_p = g.f('w_p', 'mm', 'g_h+e_2b+B2+e2', 'width of the plate, its reach from the support face');
 const z = g.f('z', 'mm', 'z_p+B2/2', 'weld to the centroid of the bolts');
+/** The plate lapped on the web and welded to it. */
+export const lap = webWeldGroup<FinPlateCase>(sheet, { h: 'h_p', reach: 'w_p', s: 's_b', f_u: 'f_u_wb', beta_w: 'beta_wb', count: '' });
+const z_lap = g.f('z', 'mm', 'w_p-x_w', 'weld to the centroid of the welds on the beam web');
 const group = groupFactors(g);
 const end = beamEnd(g);
 
@@ -44,6 +53,14 @@ function common(r: Run, c: FinPlateCase): void {
   B2(r);
   e1_bot(r);
   e1_m(r);
+  if (c.m.welded) {
+    z_free(r);
+    w_p(r);
+    lap.centre(r);
+    z_lap(r);
+    end(r, c);
+    return;
+  }
   z_p(r);
   z(r);
   group(r, c.n1, c.n2, c.even);
@@ -76,6 +93,10 @@ export function sideOf(m: FinPlateModel, turned: boolean): Side<FinPlateCase> {
   if (other) {
     lay.put(plateSlots.V_Ed_2, other.V_Ed * 1e3, 'input', 'support.other_side.V_Ed');
     lay.put(plateSlots.h_p_2, other.h_p, 'input', 'support.other_side.h_p');
+  }
+  if (input.beam_weld) {
+    lay.put(plateSlots.s_b, input.beam_weld.s, 'input', 'beam_weld.s');
+    layOutWeld(lay, { f_u_weld: plateSlots.f_u_wb, beta_w: plateSlots.beta_wb }, [{ part: 'plate', steel: m.plateSteel }, { part: 'beam', steel: m.beamSteel }]);
   }
   layOutWeld(lay, slots, [{ part: 'plate', steel: m.plateSteel }, { part: 'support', steel: m.support.steel }]);
   return { c: caseOf(m), values: lay.values, origins: lay.origins, common };
