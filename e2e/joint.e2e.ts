@@ -135,6 +135,33 @@ describe('the solid', () => {
   });
 });
 
+describe('members and their forces', () => {
+  it('shows what a member can take, on hover and on focus, and takes a force as a share or as load and span', async () => {
+    await openJoint(on.app, on.page, 'B1-02');
+    await on.page.locator('[data-member="beam"]').hover();
+    const facts = on.page.locator('.member-facts');
+    await facts.waitFor();
+    expect(await facts.innerText()).toMatch(/^UB .* S275[\s\S]*shear\s+\d+ kN[\s\S]*moment, plastic/);
+    await on.page.mouse.move(5, 5);
+    await facts.waitFor({ state: 'detached' });
+    await on.page.locator('[data-callout="support"]').first().focus();
+    expect(await facts.innerText()).toContain('UC');
+    await on.page.getByRole('button', { name: 'Edit actions' }).click();
+    await on.page.getByLabel('V_Ed kN, row 1').fill('20 kN/m x 8 m');
+    await on.page.getByLabel('V_Ed kN, row 2').fill('lots');
+    await on.page.getByRole('button', { name: 'Take these actions' }).click();
+    await on.page.getByRole('alert').getByText('"lots" is not a force; accepted is a number in kN, a share such as 50 %').waitFor();
+    await on.page.getByLabel('V_Ed kN, row 2').fill('30 %');
+    await on.page.getByRole('button', { name: 'Take these actions' }).click();
+    await expect.poll(() => on.page.locator('.strip .card').nth(1).innerText()).toContain('V 80');
+    await saved(on.page);
+    await on.page.reload();
+    await judged(on.page);
+    expect(await on.page.locator('.strip .card').nth(1).getAttribute('title')).toContain('V: 20 kN/m over 8 m: w L/2');
+    expect(await on.page.locator('.strip .card').nth(2).getAttribute('title')).toContain('V: 30 % of the shear resistance of UB');
+  });
+});
+
 describe('editing on the drawing', () => {
   it('changes a dimension in place, the failure order follows, undo gives it back', async () => {
     await openJoint(on.app, on.page, 'B2-14');

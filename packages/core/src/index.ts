@@ -1,5 +1,6 @@
 export * from './bench/index.ts';
 export * from './actions/combination.ts';
+export * from './actions/entry.ts';
 export * from './catalogue/index.ts';
 export * from './design/cost.ts';
 export * from './design/first.ts';
@@ -21,6 +22,7 @@ export * from './job/workings.ts';
 export * from './joints/check.ts';
 export { validate } from './joints/fields.ts';
 export * from './joints/kind.ts';
+export { memberFacts, type MemberFacts } from './joints/members.ts';
 export * from './joints/registry.ts';
 export * from './joints/trace.ts';
 export * from './refusal.ts';

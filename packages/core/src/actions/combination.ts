@@ -10,6 +10,8 @@ export interface Combination {
   readonly N_Ed: number;
   readonly N_tie: number;
   readonly V_ser?: number | undefined;
+  /** Where `V_Ed` came from when it was not typed as a force: a share of the member, or a load and a span. */
+  readonly from?: string | undefined;
 }
 
 export const ACTION_NAMES = ['V_Ed', 'N_Ed', 'N_tie', 'V_ser'] as const;

@@ -58,6 +58,8 @@ export interface Drawing {
   readonly height: number;
   readonly items: readonly Item[];
   readonly handles: readonly Handle[];
+  /** Where each member is on the sheet, by its callout: a box, left, top, right, bottom. */
+  readonly areas: readonly { readonly callout: string; readonly box: readonly [number, number, number, number] }[];
   readonly callouts: readonly Callout[];
   /** Failure path of each check that has one. */
   readonly failures: Readonly<Record<string, readonly Item[]>>;

@@ -73,6 +73,7 @@ export const combinationSchema = Joi.object({
   N_Ed: size(-FORCE, FORCE).default(0),
   N_tie: size(0, FORCE).default(0),
   V_ser: size(-FORCE, FORCE),
+  from: Joi.string().max(200),
 });
 
 export const settingsSchema = Joi.object({

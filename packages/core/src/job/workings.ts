@@ -67,7 +67,7 @@ export function workingsOf(joint: JointLike, basis: Basis, index: number): Worki
   const governs = reports[index]?.governs ?? null;
 
   const origins = new Map<number, Origin>(combination ? sideFor(prepared, inNewtons(combination)).origins : prepared.upright.origins);
-  for (const slot of Object.values(prepared.actions)) origins.set(slot, { kind: 'action', ref: combination ? `combination ${combination.name}` : 'no combination' });
+  for (const slot of Object.values(prepared.actions)) origins.set(slot, { kind: 'action', ref: combination ? `combination ${combination.name}${combination.from && slot === prepared.actions.V_Ed ? `: ${combination.from}` : ''}` : 'no combination' });
   const shared = new Set<string>(traced.steps!.map((s) => s.def.slot.section).filter((s) => !checks.some((c) => c.id === s)));
   const sections: WorkingSection[] = [];
   if (combination)

@@ -4,6 +4,7 @@ import type { Drawing, TitleBlock } from '../detail/drawing.ts';
 import type { Quantities, Solid } from '../detail/solid.ts';
 import type { Basis } from '../job/basis.ts';
 import type { Prepared } from './check.ts';
+import type { MemberFacts } from './members.ts';
 
 export type FieldValue = number | string | boolean;
 
@@ -69,6 +70,8 @@ export interface JointKind<I = unknown, M = unknown> {
   drawing(model: M, title: TitleBlock, combination: Combination | null): Drawing;
   /** What it joins, in a few words. */
   members(input: I): string;
+  /** Dimensions and resistances of its members, by the callout that shows each. */
+  facts(input: I, basis: Basis): Readonly<Record<string, MemberFacts | null>>;
   line: {
     print(input: I): string;
     /** The joint `base` with the detail of the line; a LineError points at the token. */

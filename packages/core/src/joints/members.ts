@@ -1,4 +1,5 @@
-import { findSection, steelStrength, type OpenSection, type SteelInput, type SteelStrength } from '../catalogue/index.ts';
+import { exact, significant } from '../units/format.ts';
+import { findSection, properties, steelStrength, type OpenSection, type SteelInput, type SteelStrength } from '../catalogue/index.ts';
 import type { Basis } from '../job/basis.ts';
 import { Refusal } from '../refusal.ts';
 
@@ -92,3 +93,32 @@ export function supportModel(support: SupportLike, basis: Basis): SupportModel {
 const nameOf = (m: MemberLike & { readonly t?: number | undefined }): string => m.section?.replaceAll('x', '×') ?? (m.h === undefined ? `${m.t} thick` : `I ${m.h}×${m.b}`);
 /** "UB 406×140×39 to UC 203×203×60 flange". */
 export const memberWords = (beam: MemberLike, support: SupportLike): string => `${nameOf(beam)} to ${nameOf(support)} ${support.type.split('_')[1]}`;
+
+/** What is worth knowing of a member at its joint: title, and lines of name and value. Section resistances, without buckling. */
+export interface MemberFacts {
+  readonly title: string;
+  readonly lines: readonly (readonly [string, string])[];
+  /** Plastic shear resistance, kN. */
+  readonly V_pl: number;
+}
+
+/** Facts of one member by section or dimensions; null where neither is given. EN 1993-1-1, 6.2.3, 6.2.5, 6.2.6. */
+export function memberFacts(member: MemberLike & { readonly steel: SteelInput }, basis: Basis, field: 'beam' | 'support'): MemberFacts | null {
+  const m = memberDimensions(member, basis, field);
+  if (!m) return null;
+  const { f_y } = strength(member.steel, m.tf, basis, `${field}.steel`);
+  const p = properties(m);
+  const stress = f_y / basis.factors.gamma_M0;
+  const V_pl = (p.A_v * stress) / Math.sqrt(3) / 1e3;
+  return {
+    title: `${m.name.replaceAll('x', '×')} ${member.steel.grade ?? ''}`.trim(), V_pl,
+    lines: [
+      ['depth, width', `${exact(m.h)} × ${exact(m.b)} mm`], ['web, flange, root', `${exact(m.tw)}, ${exact(m.tf)}, ${exact(m.r)} mm`], ['f_y', `${exact(f_y)} MPa`],
+      ['shear', `${significant(V_pl)} kN`], ['tension', `${significant((p.A * stress) / 1e3)} kN`], ['moment, plastic', `${significant((p.W_pl_y * stress) / 1e6)} kNm`],
+    ],
+  };
+}
+
+/** Facts of a beam and its support, by their callouts. */
+export const beamAndSupport = (i: { readonly beam: MemberLike & { readonly steel: SteelInput }; readonly support: MemberLike & { readonly steel: SteelInput } }, basis: Basis): Readonly<Record<string, MemberFacts | null>> =>
+  ({ beam: memberFacts(i.beam, basis, 'beam'), support: memberFacts(i.support, basis, 'support') });

@@ -1,4 +1,4 @@
-import { breakLine, path, project, type Frame, type Item } from '../detail/drawing.ts';
+import { breakLine, path, project, type Drawing, type Frame, type Item } from '../detail/drawing.ts';
 import type { Point } from '../detail/solid.ts';
 import { supportTop } from './solid-parts.ts';
 import type { SupportModel } from './members.ts';
@@ -79,3 +79,12 @@ export function supportElevation(support: SupportModel, beam: BeamLevel, f: Fram
 
 /** A section's name as drawings print it. */
 export const prettyName = (name: string): string => name.replace(/(\d)x(?=\d)/g, '$1×');
+
+/** Where beam and support lie in the elevation: `left` is where the support starts on the sheet, `end` the beam end in mm, `stub` where it is broken off. */
+export function memberAreas(m: { readonly beam: { readonly h: number }; readonly support: SupportModel; readonly notchTop: boolean }, f: Frame, left: number, end: number, stub: number): Drawing['areas'] {
+  const reach = supportReach(m.support, { h: m.beam.h, notchTop: m.notchTop });
+  const [x, y] = project(f, [end, 0]);
+  const [face, top] = project(f, [0, reach.up]);
+  const bottom = project(f, [0, -m.beam.h])[1];
+  return [{ callout: 'support', box: [left, top, face, project(f, [0, -m.beam.h - reach.down])[1]] }, { callout: 'beam', box: [x, y, stub, bottom] }];
+}

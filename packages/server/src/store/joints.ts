@@ -9,7 +9,7 @@ type Row = typeof joints.$inferSelect;
 const now = (): string => new Date().toISOString();
 
 const combinationOf = (c: typeof combinations.$inferSelect): Combination => ({
-  name: c.name, note: c.note, V_Ed: c.V_Ed, N_Ed: c.N_Ed, N_tie: c.N_tie, ...(c.V_ser === null ? {} : { V_ser: c.V_ser }),
+  name: c.name, note: c.note, V_Ed: c.V_Ed, N_Ed: c.N_Ed, N_tie: c.N_tie, ...(c.V_ser === null ? {} : { V_ser: c.V_ser }), ...(c.from === null ? {} : { from: c.from }),
 });
 
 function recordOf(row: Row, list: readonly Combination[]): JointRecord {
@@ -56,7 +56,7 @@ async function refuseMarkTwice(db: Handle, jobId: string, mark: string, except =
 async function putCombinations(tx: Handle, jointId: string, list: readonly Combination[]): Promise<void> {
   await tx.delete(combinations).where(eq(combinations.jointId, jointId));
   if (list.length === 0) return;
-  await tx.insert(combinations).values(list.map((c, position) => ({ jointId, position, name: c.name, note: c.note ?? '', V_Ed: c.V_Ed, N_Ed: c.N_Ed, N_tie: c.N_tie, V_ser: c.V_ser ?? null })));
+  await tx.insert(combinations).values(list.map((c, position) => ({ jointId, position, name: c.name, note: c.note ?? '', V_Ed: c.V_Ed, N_Ed: c.N_Ed, N_tie: c.N_tie, V_ser: c.V_ser ?? null, from: c.from ?? null })));
 }
 
 async function keepRevision(tx: Handle, joint: { id: string; jobId: string; version: number }, who: string, label: string, before: JointContent | null, after: JointContent | null): Promise<void> {

@@ -48,6 +48,7 @@ export const combinations = sqliteTable('combinations', {
   N_Ed: real('n_ed').notNull(),
   N_tie: real('n_tie').notNull(),
   V_ser: real('v_ser'),
+  from: text('came_from'),
 }, (t) => [index('combinations_by_joint').on(t.jointId, t.position)]);
 
 export const calculations = sqliteTable('calculations', {

@@ -1,5 +1,5 @@
 import { memo, useEffect, useRef, useState } from 'react';
-import { failureItems, type Drawing, type Field, type FieldValue, type Item } from '@ample/core';
+import { failureItems, type Drawing, type Field, type FieldValue, type Item, type MemberFacts } from '@ample/core';
 import type { JointEditor } from './editor.ts';
 import { accepts, readLength } from './entry.ts';
 import { FieldPopover } from './FieldPopover.tsx';
@@ -52,7 +52,8 @@ interface Open {
 }
 
 /** The paper sheet, which is the editor: dimensions and callouts open in place, rows are added and removed at the rows. */
-export function Sheet({ drawing, failure, editor }: { drawing: Drawing; failure: { id: string; title: string; detail: string } | null; editor: JointEditor }) {
+export function Sheet({ drawing, failure, editor, facts }: { drawing: Drawing; failure: { id: string; title: string; detail: string } | null; editor: JointEditor; facts: Readonly<Record<string, MemberFacts | null>> }) {
+  const [member, setMember] = useState<string | null>(null);
   const [open, setOpen] = useState<Open | null>(null);
   const svg = useRef<SVGSVGElement>(null);
   const texts = drawing.items.filter((i): i is TextItem => i.k === 'text');
@@ -84,6 +85,7 @@ export function Sheet({ drawing, failure, editor }: { drawing: Drawing; failure:
         <svg ref={svg} viewBox={`0 0 ${drawing.width} ${drawing.height}`} role="group" aria-label="Detail drawing; dimensions and callouts can be edited in place">
           <rect width={drawing.width} height={drawing.height} fill="var(--paper)" />
           <Shapes items={drawing.items} />
+          {drawing.areas.map(({ callout, box: [l, t, r, b] }) => <rect key={callout} x={l} y={t} width={r - l} height={b - t} fill="transparent" data-member={callout} onPointerEnter={() => setMember(callout)} onPointerLeave={() => setMember(null)} />)}
           <g aria-hidden="true"><Shapes items={over} /></g>
           {texts.map((t, i) => {
             const common = { x: t.at[0], y: t.at[1], fontSize: t.size, textAnchor: t.anchor, fontWeight: t.bold ? 600 : 400 };
@@ -105,7 +107,7 @@ export function Sheet({ drawing, failure, editor }: { drawing: Drawing; failure:
               const at: readonly [number, number] = [leftOf(t), t.at[1]];
               const show = (): void => setOpen({ kind: 'callout', id, index: -1, at });
               return (
-                <g key={i} className="hot cursor-pointer" role="button" tabIndex={texts.findIndex((x) => x.callout === id) === i ? 0 : -1} data-callout={id} aria-label={`${t.text}: change`} onClick={show} onKeyDown={press(show)}>
+                <g key={i} className="hot cursor-pointer" role="button" tabIndex={texts.findIndex((x) => x.callout === id) === i ? 0 : -1} data-callout={id} aria-label={`${t.text}: change`} onClick={show} onKeyDown={press(show)} onPointerEnter={() => setMember(id)} onPointerLeave={() => setMember(null)} onFocus={() => setMember(id)} onBlur={() => setMember(null)}>
                   <rect x={leftOf(t) - 0.8} y={t.at[1] - t.size} width={width(t) + 1.6} height={t.size * 1.3} rx="0.6" />
                   <text {...common} className={`t-${t.style}`}>{t.text}</text>
                 </g>
@@ -122,6 +124,7 @@ export function Sheet({ drawing, failure, editor }: { drawing: Drawing; failure:
             </g>
           ))}
         </svg>
+        {member && !open && facts[member] && <Facts facts={facts[member]} />}
         {open?.kind === 'dimension' && field && (
           <div className="dim-editor" style={{ left: `${(open.at[0] / drawing.width) * 100}%`, top: `${(open.at[1] / drawing.height) * 100}%` }}>
             <DimensionInput
@@ -137,6 +140,16 @@ export function Sheet({ drawing, failure, editor }: { drawing: Drawing; failure:
           />
         )}
       </div>
+    </div>
+  );
+}
+
+/** Dimensions and resistances of a member, so that a force can be judged without leaving the drawing. */
+function Facts({ facts }: { facts: MemberFacts }) {
+  return (
+    <div className="member-facts" role="status" aria-label={facts.title}>
+      <b>{facts.title}</b>
+      <dl>{facts.lines.map(([k, v]) => <div key={k}><dt>{k}</dt><dd>{v}</dd></div>)}</dl>
     </div>
   );
 }

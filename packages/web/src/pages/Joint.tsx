@@ -1,6 +1,6 @@
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useLocation, useNavigate, useParams } from 'react-router';
-import { basisOf, fingerprint, kindOf, multipleText, revisionLetter, type JobRecord, type JointContent, type RegisterEntry, type WayOut } from '@ample/core';
+import { basisOf, fingerprint, kindOf, multipleText, Refusal, revisionLetter, type JobRecord, type JointContent, type MemberFacts, type RegisterEntry, type WayOut } from '@ample/core';
 import { api } from '../api.ts';
 import { Alternatives } from '../joint/Alternatives.tsx';
 import { ActionsStrip } from '../joint/ActionsStrip.tsx';
@@ -102,6 +102,7 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly RegisterE
   }, [siblings, at, job.id, navigate]);
   useKeys({ undo: () => dispatch(undone()), redo: () => dispatch(redone()), go });
 
+  const facts = useMemo(() => factsOf(kind.id, present, job), [kind.id, present, job]);
   const report = checked?.report;
   const shownIndex = selected >= 0 ? selected : Math.max(0, report?.worst ?? 0);
   const openCheck = useCallback((id: string, index: number): void => { setTarget({ id, index }); setTab('workings'); }, []);
@@ -142,13 +143,13 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly RegisterE
             )}
           </div>
           <div className="tab-body" role="tabpanel">
-            {tab === 'detail' && checked && <Sheet drawing={checked.drawing} failure={failure} editor={editor} />}
+            {tab === 'detail' && checked && <Sheet drawing={checked.drawing} failure={failure} editor={editor} facts={facts} />}
             {tab === 'solid' && checked && <Suspense fallback={<p className="muted p-4">Opening the solid…</p>}><SolidView content={present} job={job} report={checked.report} drawing={checked.drawing} selected={selected} failure={failure} onOpen={openCheck} /></Suspense>}
             {tab === 'workings' && <Suspense fallback={<p className="muted p-4">Opening the workings…</p>}><WorkingsView kindId={present.kind} content={present} job={job} index={target?.index ?? shownIndex} target={target?.id ?? null} /></Suspense>}
             {tab === 'alternatives' && checked && <Alternatives content={present} job={job} present={checked} onTake={(content, label) => { apply(content, label); setTab('detail'); }} />}
             {tab === 'history' && <History jointId={record.id} kindId={present.kind} version={record.version} onTake={apply} />}
           </div>
-          {report && <ActionsStrip report={report} selected={Math.min(selected, report.combinations.length - 1)} onSelect={setSelected} combinations={present.combinations} onChange={(combinations, label) => apply({ ...present, combinations }, label)} />}
+          {report && <ActionsStrip report={report} selected={Math.min(selected, report.combinations.length - 1)} onSelect={setSelected} combinations={present.combinations} member={facts['beam'] ? { name: facts['beam'].title, V_pl: facts['beam'].V_pl } : null} onChange={(combinations, label) => apply({ ...present, combinations }, label)} />}
         </div>
         <aside className="joint-side" aria-label="What gives first, and what would help">
           {report && checked && (
@@ -166,6 +167,16 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly RegisterE
       {joint.stored && <Stale onClose={() => dispatch(storedTaken())} />}
     </Shell>
   );
+}
+
+/** What is known of the members; nothing while one of them is refused. */
+function factsOf(kindId: string, content: JointContent, job: JobRecord): Readonly<Record<string, MemberFacts | null>> {
+  try {
+    return kindOf(kindId).facts(content.input, basisOf(job, content.settings));
+  } catch (e) {
+    if (e instanceof Refusal) return {};
+    throw e;
+  }
 }
 
 /** The check that is pointed at, or the first to give, with its label for the drawing. */

@@ -1,5 +1,5 @@
 import type { JointKind } from '../kind.ts';
-import { memberWords, SUPPORT_TYPES } from '../members.ts';
+import { beamAndSupport, memberWords, SUPPORT_TYPES } from '../members.ts';
 import { quantitiesOf } from '../solid-parts.ts';
 import { cleatsToEn1993 } from './en1993/index.ts';
 import { cleatsEdits, cleatsFields } from './fields.ts';
@@ -25,6 +25,7 @@ export const cleats: JointKind<CleatsInput, CleatsModel> = {
   quantities: (m) => quantitiesOf(cleatsSolid(m), m.bolt),
   drawing: (m, title, combination) => cleatsDrawing(m, cleatsSolid(m), title, combination),
   members: (i) => memberWords(i.beam, i.support),
+  facts: beamAndSupport,
   line: { print: printLine, parse: parseLine },
   first: cleatsFirst,
   moves: cleatsMoves,

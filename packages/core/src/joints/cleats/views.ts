@@ -8,7 +8,7 @@ import { exact } from '../../units/format.ts';
 import { boltFromSide, holeFromFront, holeWords } from '../bolt-view.ts';
 import { lastPitch } from '../pitches.ts';
 import { clearanceMarks } from '../clearances.ts';
-import { prettyName, supportElevation, supportNamed, supportReach } from '../support-view.ts';
+import { memberAreas, prettyName, supportElevation, supportNamed, supportReach } from '../support-view.ts';
 import { upturned, type CleatsModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
 
@@ -51,6 +51,7 @@ export function cleatsDrawing(m: CleatsModel, solid: Solid, title: TitleBlock, c
       ...callouts(m, solid, frames),
     ],
     handles: handles(m, frames.elevation),
+    areas: memberAreas(m, frames.elevation, FACE_X - 44, m.input.gap, stub),
     callouts: cleatsCallouts,
     failures: { ...failurePaths(uplift ? upturned(m) : m, frames, uplift), ...clearanceMarks(solid, { xz: frames.elevation, yz: frames.end }) },
     views: [

@@ -1,5 +1,5 @@
 import type { JointKind } from '../kind.ts';
-import { memberWords, SUPPORT_TYPES } from '../members.ts';
+import { beamAndSupport, memberWords, SUPPORT_TYPES } from '../members.ts';
 import { endPlateToEn1993 } from './en1993/index.ts';
 import { endPlateEdits, endPlateFields } from './fields.ts';
 import { endPlateFirst, endPlateMoves } from './first.ts';
@@ -25,6 +25,7 @@ export const endPlate: JointKind<EndPlateInput, EndPlateModel> = {
   quantities: (m) => quantitiesOf(endPlateSolid(m), m.bolt),
   drawing: (m, title, combination) => endPlateDrawing(m, endPlateSolid(m), title, combination),
   members: (i) => memberWords(i.beam, i.support),
+  facts: beamAndSupport,
   line: { print: printLine, parse: parseLine },
   first: endPlateFirst,
   moves: endPlateMoves,

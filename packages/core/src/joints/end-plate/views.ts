@@ -7,7 +7,7 @@ import type { Point, Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
 import { boltFromSide, holeFromFront, holeWords } from '../bolt-view.ts';
 import { clearanceMarks } from '../clearances.ts';
-import { prettyName, supportElevation, supportNamed, supportReach } from '../support-view.ts';
+import { memberAreas, prettyName, supportElevation, supportNamed, supportReach } from '../support-view.ts';
 import { upturned, type EndPlateModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
 
@@ -47,6 +47,7 @@ export function endPlateDrawing(m: EndPlateModel, solid: Solid, title: TitleBloc
       ...callouts(m, solid, frames),
     ],
     handles: handles(m, frames.end),
+    areas: memberAreas(m, frames.elevation, FACE_X - 44, m.input.plate.t, STUB_X),
     callouts: endPlateCallouts,
     failures: { ...failurePaths(uplift ? upturned(m) : m, frames, uplift), ...clearanceMarks(solid, { xz: frames.elevation, yz: frames.end }) },
     views: [

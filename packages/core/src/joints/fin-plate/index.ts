@@ -1,6 +1,6 @@
 import type { JointKind } from '../kind.ts';
 import { finPlateToEn1993 } from './en1993/index.ts';
-import { memberWords, SUPPORT_TYPES } from '../members.ts';
+import { beamAndSupport, memberWords, SUPPORT_TYPES } from '../members.ts';
 import { finPlateEdits, finPlateFields } from './fields.ts';
 import { finPlateFirst, finPlateMoves } from './first.ts';
 import { finPlateSchema, type FinPlateInput } from './input.ts';
@@ -25,6 +25,7 @@ export const finPlate: JointKind<FinPlateInput, FinPlateModel> = {
   quantities: (m) => quantitiesOf(finPlateSolid(m), m.bolt),
   drawing: (m, title, combination) => finPlateDrawing(m, finPlateSolid(m), title, combination),
   members: (i) => memberWords(i.beam, i.support),
+  facts: beamAndSupport,
   line: { print: printLine, parse: parseLine },
   first: finPlateFirst,
   moves: finPlateMoves,

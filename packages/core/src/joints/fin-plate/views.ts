@@ -8,7 +8,7 @@ import { exact } from '../../units/format.ts';
 import { boltFromSide, holeFromFront, holeWords } from '../bolt-view.ts';
 import { lastPitch } from '../pitches.ts';
 import { clearanceMarks } from '../clearances.ts';
-import { prettyName, supportElevation, supportNamed, supportReach } from '../support-view.ts';
+import { memberAreas, prettyName, supportElevation, supportNamed, supportReach } from '../support-view.ts';
 import { upturned, type FinPlateModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
 
@@ -54,6 +54,7 @@ export function finPlateDrawing(m: FinPlateModel, solid: Solid, title: TitleBloc
       ...callouts(m, solid, frames),
     ],
     handles: handles(m, frames.elevation),
+    areas: memberAreas(m, frames.elevation, FACE_X - 44, m.input.gap, stubEnd(m, frames.elevation)),
     callouts: finPlateCallouts,
     failures: { ...failurePaths(uplift ? upturned(m) : m, frames, uplift), ...clearanceMarks(solid, { xz: frames.elevation, yz: frames.section }) },
     views: [

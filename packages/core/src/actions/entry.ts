@@ -1,0 +1,34 @@
+import { significant } from '../units/format.ts';
+
+/** A force as typed: its value in kN, and where it came from when it was no plain number. */
+export interface EnteredForce {
+  readonly value: number;
+  readonly from?: string;
+}
+
+const NUMBER = '([-+]?\\d+(?:\\.\\d+)?)';
+const SHARE = new RegExp(`^${NUMBER}\\s*%$`);
+const LOAD = new RegExp(`^${NUMBER}\\s*(?:kN/m)?\\s*[x×*]\\s*${NUMBER}\\s*m?$`, 'i');
+
+/**
+ * Reads a force: a number in kN; a share of the member's shear resistance, `50 %`; or a uniformly distributed load and a span,
+ * `12 kN/m x 8 m`, whose end reaction is w L/2. `V_pl` in kN; null where it is not known. Null for what is none of these.
+ */
+export function readForce(typed: string, member: { readonly name: string; readonly V_pl: number } | null): EnteredForce | null {
+  const text = typed.trim().replace(/[\u2212\u2013]/g, '-').replace(/(\d),(\d)/g, '$1.$2').replace(/\s*kN$/i, '');
+  const share = SHARE.exec(text);
+  if (share && member) {
+    const part = Number(share[1]);
+    return { value: round((part / 100) * member.V_pl), from: `${share[1]} % of the shear resistance of ${member.name}, ${significant(member.V_pl)} kN` };
+  }
+  const load = LOAD.exec(text);
+  if (load) {
+    const [w, L] = [Number(load[1]), Number(load[2])];
+    return L > 0 ? { value: round((w * L) / 2), from: `${load[1]} kN/m over ${load[2]} m: w L/2` } : null;
+  }
+  const number = Number(text);
+  return text !== '' && Number.isFinite(number) ? { value: number } : null;
+}
+
+/** Hundredths of a kilonewton: what is shown is what is checked. */
+const round = (x: number): number => Math.round(x * 100) / 100;

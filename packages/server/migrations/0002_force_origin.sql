@@ -1,0 +1,1 @@
+ALTER TABLE `combinations` ADD `came_from` text;
