@@ -2,5 +2,8 @@
 import { build, chromium, install, ROOT, run } from './setup.mjs';
 
 install();
-build();
-run('Bench', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench.ts`], { CHROMIUM_PATH: chromium() });
+if (process.argv[2] === 'first') run('First details', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench-first.ts`, ...process.argv.slice(3)]);
+else {
+  build();
+  run('Bench', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench.ts`], { CHROMIUM_PATH: chromium() });
+}

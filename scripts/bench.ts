@@ -31,7 +31,7 @@ const job = readJob(JSON.parse(readFileSync(join(ROOT, 'demo/tern-quay.json'), '
 const joint = job.joints.find((j) => j.mark === 'B2-14')!;
 const loads: [string, Combination][] = [['shear', { name: 'V', V_Ed: 142, N_Ed: 0, N_tie: 0 }], ['shear, axial force and tying', { name: 'VNT', V_Ed: 142, N_Ed: 30, N_tie: 100 }]];
 /** One joint of each kind, with what is aimed at for a combination of it. */
-for (const [mark, aim] of [['B2-14', 25], ['E1-01', 40]] as const) {
+for (const [mark, aim] of [['B2-14', 25], ['E1-01', 40], ['A1-01', 40]] as const) {
   const one = job.joints.find((j) => j.mark === mark)!;
   const kind = kindOf(one.kind);
   const prepared = kind.prepare(kind.model(one.input, DEFAULT_BASIS));
@@ -55,7 +55,7 @@ note('2,000 joints × 10 combinations', median(3, () => {
 }
 
 const assets = join(ROOT, 'packages/web/dist/assets');
-const scripts = readdirSync(assets).filter((f) => f.endsWith('.js') && !f.startsWith('JobBasis'));
+const scripts = readdirSync(assets).filter((f) => f.endsWith('.js') && !/^(JobBasis|Solid|Bench)/.test(f));
 note('JavaScript of the Joint screen, gzipped, its worker too', scripts.reduce((n, f) => n + gzipSync(readFileSync(join(assets, f))).length, 0) / 1000, 'kB', 500);
 
 const app = await openApp();

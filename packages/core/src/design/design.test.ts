@@ -50,6 +50,26 @@ describe('a first detail', () => {
   });
 });
 
+describe.each(KINDS.map((k) => [k.title, k.id] as const))('first details of %s', (_t, id) => {
+  const beams = SECTIONS.filter((s) => s.shape === 'I' && s.h >= 150 && !/^(UC|HEM)/.test(s.name) && s.tw <= 20).filter((_, i) => i % 8 === 0);
+  const seed = (beam: string) => ({ beam, beamGrade: 'S275', support: 'UC 305x305x118', supportGrade: 'S275', supportType: 'column_flange' });
+  it('hold a quarter of the web shear with every rule kept', () => {
+    expect(beams.length).toBeGreaterThan(15);
+    const failed = beams.filter((s) => {
+      const list = [shear(Math.floor((0.25 * properties(s).A_v * 265) / Math.sqrt(3) / 1e3))];
+      const r = checkJoint({ kind: id, input: firstDetail(id, seed(s.name), list, DEFAULT_BASIS).input, combinations: list }, DEFAULT_BASIS);
+      return r.brokenRules.length > 0 || leastMultiple(r) < 1;
+    });
+    expect(failed.length, failed.map((s) => s.name).join(', ')).toBeLessThanOrEqual(1);
+  });
+  it('that can not hold say what stops them', () => {
+    const { why, input } = firstDetail(id, seed('UB 254x102x22'), [shear(900)], DEFAULT_BASIS);
+    const r = checkJoint({ kind: id, input, combinations: [shear(900)] }, DEFAULT_BASIS);
+    expect(r.brokenRules).toEqual([]);
+    expect(why.at(-1)).toBe(`What stops it: ${r.combinations[0]!.first!.title.toLowerCase()}, at ${leastMultiple(r).toFixed(2)} of the load.`);
+  });
+});
+
 describe('ways out', () => {
   const list = [shear(250)];
   const weak = first('UB 406x140x39', 'UC 203x203x60', 'column_flange', [shear(100)]).input;

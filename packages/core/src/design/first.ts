@@ -12,5 +12,13 @@ export function firstDetail(kindId: string, seed: MemberSeed, combinations: read
     // A broken rule ranks below any detail that keeps them all.
     return report.brokenRules.length ? Math.min(0.01, leastMultiple(report) / 1000) : leastMultiple(report);
   };
-  return kindOf(kindId).first(seed, combinations, basis, judge);
+  const found = kindOf(kindId).first(seed, combinations, basis, judge);
+  const report = tryDetail(kindId, found.input, combinations, basis);
+  if (!report) return found;
+  // What stops a detail that breaks a rule or gives is said, so that the next step is known.
+  const stops = [
+    ...report.brokenRules.map((r) => r.title.toLowerCase()),
+    ...(leastMultiple(report) < 1 ? [`${report.combinations[report.worst]!.first!.title.toLowerCase()}, at ${leastMultiple(report).toFixed(2)} of the load`] : []),
+  ];
+  return stops.length ? { input: found.input, why: [...found.why, `What stops it: ${stops.join('; ')}.`] } : found;
 }

@@ -57,13 +57,24 @@ export function endPlateFirst(seed: MemberSeed, combinations: readonly Combinati
         }
       }
     }
+  // Between the flanges no plate is deep enough for the web's shear: a plate of the full depth, welded over the clear web.
+  for (const [d, t] of [[20, 10], [24, 12]] as const)
+    for (let n1 = 2; 80 + (n1 - 1) * 70 <= clear; n1 += 1)
+      for (const p3 of beam.h >= 400 ? [140, 120] : [90, 100, 120]) {
+        const draft = compose(seed, beam, { d, n1, p1: 70, t, p3, grade: 'S275' });
+        const h = Math.ceil(beam.h / 10) * 10 + 10;
+        const input: I = { ...draft, plate: { ...draft.plate, full_depth: true, h, e1: (h - (n1 - 1) * 70) / 2, top: Math.round((beam.h - h) * 5) / 10 }, weld: { s: 8 } };
+        const multiple = judge(input);
+        if (multiple >= 1) return { input, why: reasons(input, beam, multiple, combinations.length) };
+        if (!best || multiple > best.multiple) best = { input, multiple };
+      }
   if (!best) throw new Refusal('beam.section', `beam.section: ${beam.name} leaves no room for two bolt rows between its fillets; accepted are deeper beams.`);
   return { input: best.input, why: [`No end plate of the usual range holds these forces; this is the strongest of them, and gives at ${best.multiple.toFixed(2)} of the load.`] };
 }
 
 function reasons(i: I, beam: MemberDimensions, multiple: number, combinations: number): string[] {
   return [
-    `${i.bolts.n1} rows make the plate ${i.plate.h} mm deep, at least 0.6 of ${beam.name} (${Math.ceil(0.6 * beam.h)} mm).`,
+    i.plate.full_depth ? `A plate of the full depth, ${i.plate.h} mm: between the flanges the web over the plate gives first.` : `${i.bolts.n1} rows make the plate ${i.plate.h} mm deep, at least 0.6 of ${beam.name} (${Math.ceil(0.6 * beam.h)} mm).`,
     `M${i.bolts.d} 8.8 at a gauge of ${i.bolts.p3} mm and a plate ${i.plate.t} mm ${i.plate.steel.grade} are the least of the usual sizes that hold.`,
     `Weld leg ${i.weld.s} mm makes the weld stronger than the web in shear.`,
     combinations ? `First to give at ${multiple.toFixed(2)} of the worst combination.` : 'No forces were given yet.',
