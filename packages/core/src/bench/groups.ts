@@ -147,7 +147,7 @@ function groupPicture(points: readonly Point[], forces: readonly Point[], sizes:
     if (!runs.length) items.push({ k: 'circle', at: c, r: 1.7, line: 'outline', fill: 'paper' });
     items.push(...arrow(c, forces[k]!, (14 * sizes[k]!) / largest, k === worst));
     // On the side that the arrow leaves free.
-    const f = sizes[k]! || 1;
+    const f = (sizes[k]! || 1) / (k === worst ? 1.4 : 1);
     if (points.length <= 40 && !runs.length) items.push(text([c[0] - (6.5 * forces[k]![0]) / f, c[1] + (4.6 * forces[k]![1]) / f + 1], figure(sizes[k]!, 'kN'), { size: 2.8, anchor: 'middle', style: k === worst ? 'failure' : 'muted', bold: k === worst }));
   });
   const w = at(points[worst]!);

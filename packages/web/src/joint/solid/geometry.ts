@@ -132,7 +132,9 @@ export function sceneOf(solid: Solid): ScenePart[] {
   for (const p of solid.plates) parts.push({ id: p.id, label: `${p.id.charAt(0).toUpperCase()}${p.id.slice(1)}, ${p.label}`, parts: p.parts, look: 'plate', geometry: plateGeometry(p) });
   for (const [axis, words] of [['y', 'Bolts in the beam web'], ['x', 'Bolts in the support']] as const) {
     const bolts = solid.bolts.filter((b) => b.axis === axis);
-    if (bolts.length) parts.push({ id: `bolts-${axis}`, label: words, parts: ['bolts'], look: 'bolt', geometry: mergeGeometries(bolts.map(boltGeometry)) });
+    // Where a joint has bolts both ways, those of the support are named apart in its checks.
+    const apart = axis === 'x' && solid.bolts.some((b) => b.axis === 'y');
+    if (bolts.length) parts.push({ id: `bolts-${axis}`, label: words, parts: axis === 'y' ? ['bolts'] : apart ? ['support bolts'] : ['bolts', 'support bolts'], look: 'bolt', geometry: mergeGeometries(bolts.map(boltGeometry)) });
   }
   if (solid.welds.length) parts.push({ id: 'welds', label: 'Welds', parts: ['weld'], look: 'weld', geometry: mergeGeometries(solid.welds.map(weldGeometry)) });
   return parts;

@@ -92,12 +92,12 @@ const localShear: Check = {
 /** Support bolts, support legs and support. */
 export const supportSide: Check[] = [
   ...where('support bolts', [
-    check('support-bolt-shear', 'Bolt shear, support', 'EN 1993-1-8, Table 3.4', 'bolts', (r, c) => {
+    check('support-bolt-shear', 'Bolt shear, support', 'EN 1993-1-8, Table 3.4', 'support bolts', (r, c) => {
       F_v_Rd(r, c);
       if (c.single) boltSideways(r, c);
       return { demand: r.v[V]!, resistance: (c.single ? single : pair)(r), unit: 'kN' };
     }),
-    check('support-bolt-slip', 'Slip of preloaded bolts, support', 'EN 1993-1-8, 3.9', 'bolts', (r, c) => {
+    check('support-bolt-slip', 'Slip of preloaded bolts, support', 'EN 1993-1-8, 3.9', 'support bolts', (r, c) => {
       if (c.category === 'A') return { skip: bearingType };
       preload(r);
       slipOne(r);
@@ -183,5 +183,5 @@ function pulls(pull: 'tie' | 'axial'): Check[] {
   ];
 }
 
-export const supportSideAxial: Check[] = [...where('support bolts', [combinedShearTension<CleatsCase>(sheet, ROWS, legs)]), ...pulls('axial')];
+export const supportSideAxial: Check[] = [...where('support bolts', [{ ...combinedShearTension<CleatsCase>(sheet, ROWS, legs), part: 'support bolts' }]), ...pulls('axial')];
 export const supportSideTie: Check[] = pulls('tie');
