@@ -1,6 +1,7 @@
-import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { chromium, type Browser, type Page } from 'playwright-core';
 import { startServer, type Running } from '../packages/server/src/start.ts';
 
@@ -55,3 +56,11 @@ export const saved = (page: Page): Promise<void> => page.locator('[data-save="sa
 export const firstToGive = async (page: Page): Promise<string> => (await page.locator('[data-first-to-give]').innerText()).replace(/\s+/g, ' ');
 /** The detail line as shown. */
 export const lineOf = async (page: Page): Promise<string> => (await page.locator('[data-line-token]').allInnerTexts()).join(' | ');
+
+/** Issues by a button of this name, downloads the PDF and reads one of its pages with another parser. */
+export async function issuedText(page: Page, button: string, number: number): Promise<string> {
+  await page.getByRole('button', { name: button, exact: true }).click();
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: /^Download/ }).click()]);
+  const doc = await getDocument({ data: new Uint8Array(readFileSync(await download.path())), verbosity: 0 }).promise;
+  return (await (await doc.getPage(number)).getTextContent()).items.map((t) => ('str' in t ? t.str : '')).join('');
+}

@@ -1,7 +1,5 @@
-import { readFileSync } from 'node:fs';
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, it } from 'vitest';
-import { openRegister } from './app.ts';
+import { issuedText, openRegister } from './app.ts';
 import { useApp } from './use-app.ts';
 
 const on = useApp();
@@ -35,10 +33,7 @@ describe('the bench', () => {
     await on.page.getByLabel('Title').fill('Bracket at B2');
     await on.page.getByRole('button', { name: 'Attach' }).click();
     await on.page.getByText('In the job').waitFor();
-    await on.page.getByRole('button', { name: 'Issue' }).click();
-    const [download] = await Promise.all([on.page.waitForEvent('download'), on.page.getByRole('link', { name: /^Download/ }).click()]);
-    const doc = await getDocument({ data: new Uint8Array(readFileSync(await download.path())), verbosity: 0 }).promise;
-    const text = (await (await doc.getPage(1)).getTextContent()).items.map((t) => ('str' in t ? t.str : '')).join('');
+    const text = await issuedText(on.page, 'Issue', 1);
     expect(text).toContain('Bracket at B2');
     expect(text.replace(/\s/g, '')).toContain(answer.replace(/\s/g, ''));
     await openRegister(on.app, on.page);

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, it } from 'vitest';
-import { firstToGive, judged, lineOf, openJoint, openRegister, saved } from './app.ts';
+import { firstToGive, issuedText, judged, lineOf, openJoint, openRegister, saved } from './app.ts';
 import { useApp } from './use-app.ts';
 
 const on = useApp();
@@ -66,10 +66,7 @@ describe('a shear end plate', () => {
     await on.page.locator('#w-tie-plate-tstub .katex').first().waitFor();
     await saved(on.page);
     const verdict = await firstToGive(on.page);
-    await on.page.getByRole('button', { name: 'Issue details' }).click();
-    const [download] = await Promise.all([on.page.waitForEvent('download'), on.page.getByRole('link', { name: /^Download/ }).click()]);
-    const doc = await getDocument({ data: new Uint8Array(readFileSync(await download.path())), verbosity: 0 }).promise;
-    const text = (await (await doc.getPage(2)).getTextContent()).items.map((t) => ('str' in t ? t.str : '')).join('');
+    const text = await issuedText(on.page, 'Issue details', 2);
     const [, multiple, combination] = /at ([\d.]+) × (\w+)/.exec(verdict)!;
     expect(text).toContain(`N2-01: holds · ${multiple} × ${combination}`);
   });
@@ -102,10 +99,7 @@ describe('angle cleats', () => {
     await expect.poll(() => firstToGive(on.page)).toContain('shear of the web at the weld');
     await saved(on.page);
     const verdict = await firstToGive(on.page);
-    await on.page.getByRole('button', { name: 'Issue details' }).click();
-    const [download] = await Promise.all([on.page.waitForEvent('download'), on.page.getByRole('link', { name: /^Download/ }).click()]);
-    const doc = await getDocument({ data: new Uint8Array(readFileSync(await download.path())), verbosity: 0 }).promise;
-    const text = (await (await doc.getPage(2)).getTextContent()).items.map((t) => ('str' in t ? t.str : '')).join('');
+    const text = await issuedText(on.page, 'Issue details', 2);
     const [, multiple, combination] = /at ([\d.]+) × (\w+)/.exec(verdict)!;
     expect(text).toContain(`N3-01: holds · ${multiple} × ${combination}`);
   });

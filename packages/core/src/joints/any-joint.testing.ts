@@ -3,6 +3,7 @@ import { expect, it } from 'vitest';
 import type { Combination } from '../actions/combination.ts';
 import { DEFAULT_BASIS } from '../job/basis.ts';
 import { tryCheckJoint } from '../job/check.ts';
+import type { StrengthResult } from './check.ts';
 import { validate } from './fields.ts';
 import type { JointKind } from './kind.ts';
 import type { Pitch } from './pitches.ts';
@@ -59,5 +60,21 @@ export function anyJoint<I extends { readonly support: { readonly other_side?: u
       });
     }), { numRuns: 800, seed: 417 });
     expect(compared).toBeGreaterThan(least * 2);
+  });
+}
+
+/** More of one thing never lowers the checks that it serves, over random pairs of its sizes. */
+export function grows(name: string, ids: RegExp, strengths: (x: number) => ReadonlyMap<string, StrengthResult>, from: number, to: number): void {
+  it(name, () => {
+    let compared = 0;
+    fc.assert(fc.property(mm(from, to), mm(from, to), (a, b) => {
+      const [low, high] = [strengths(Math.min(a, b)), strengths(Math.max(a, b))];
+      for (const [id, r] of low) {
+        if (!ids.test(id) || !high.has(id)) continue;
+        compared += 1;
+        expect([id, high.get(id)!.multiple >= r.multiple * (1 - 1e-9)]).toEqual([id, true]);
+      }
+    }), { numRuns: 80, seed: 417 });
+    expect(compared).toBeGreaterThan(100);
   });
 }

@@ -4,6 +4,7 @@ import type { Basis } from '../job/basis.ts';
 import { holeFactors, SLIP_FACTORS, slipHoleFactor, type FrictionClass } from '../standards/en1993/bolts.ts';
 import type { EndBoltsCase, endSlots } from '../standards/en1993/end-bolts.ts';
 import type { holeSlots, simpleJointSheet } from '../standards/en1993/simple-joint-sheet.ts';
+import type { MemberInput, Notch } from './fields.ts';
 import { groupHeight, pitches, printPitch, rowDepths, type Pitch } from './pitches.ts';
 import type { MemberDimensions, SupportModel } from './members.ts';
 
@@ -143,6 +144,17 @@ export interface EndBoltsModel extends SimpleJointModel {
   /** Flange of the supporting column in bending, where it is known. */
   readonly column: { readonly b: number; readonly tw: number; readonly r: number } | null;
 }
+
+/** Edges of the support and the flange of a column, as the input of a bolted joint gives them. */
+export const endValues = (support: SupportModel, input: MemberInput & { readonly e_top?: number; readonly e_bottom?: number }): Pick<EndBoltsModel, 'e_top' | 'e_bottom' | 'column'> => {
+  const { b, tw, r } = support.dims ?? input;
+  return { e_top: input.e_top ?? null, e_bottom: input.e_bottom ?? null, column: b !== undefined && tw !== undefined && r !== undefined ? { b, tw, r } : null };
+};
+
+/** Sizes of a notch, 0 where there is none. */
+export const notchValues = ({ type, l_n, d_nt, d_nb }: Notch): Pick<SimpleJointModel, 'l_n' | 'd_nt' | 'd_nb' | 'notchTop' | 'notchBottom'> => ({
+  l_n: l_n ?? 0, d_nt: d_nt ?? 0, d_nb: d_nb ?? 0, notchTop: type !== 'none', notchBottom: type === 'double',
+});
 
 /** The support as the checks of its bolts see it; `rows` of bolts. */
 export const endSupport = (m: EndBoltsModel, rows: number, single = false): EndBoltsCase['support'] => ({

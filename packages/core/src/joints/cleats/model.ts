@@ -1,6 +1,6 @@
 import { BOLT_CLASSES, boltSize, holeSize, type HoleSize, type SteelStrength } from '../../catalogue/index.ts';
 import type { Basis } from '../../job/basis.ts';
-import type { EndBoltsModel } from '../lay-out.ts';
+import { endValues, notchValues, type EndBoltsModel } from '../lay-out.ts';
 import { memberDimensions, squareBeam, strength, supportModel } from '../members.ts';
 import { groupHeight, pitches, rowDepths } from '../pitches.ts';
 import { refuseSize as refuse, tenth as round } from '../refuse-size.ts';
@@ -39,8 +39,6 @@ export function cleatsModel(input: CleatsInput, basis: Basis): CleatsModel {
   const support = supportModel(input.support, basis);
   const { cleat, web, bolts, support_bolts, holes } = input;
   const cls = BOLT_CLASSES[bolts.cls]!;
-  const { notch } = input.beam;
-  const { b, tw, r } = support.dims ?? input.support;
   const heel = (bolts.p3 - beam.tw) / 2;
   const model: CleatsModel = {
     input, basis, beam, support,
@@ -57,10 +55,8 @@ export function cleatsModel(input: CleatsInput, basis: Basis): CleatsModel {
     e2: webEdge(input), e2_s: cleat.leg_support - heel, heel,
     rows: rowDepths(bolts), supportRows: rowDepths(support_bolts),
     toBeam: boltedToBeam(input), toSupport: boltedToSupport(input),
-    e_top: input.support.e_top ?? null,
-    e_bottom: input.support.e_bottom ?? null,
-    column: b !== undefined && tw !== undefined && r !== undefined ? { b, tw, r } : null,
-    l_n: notch.l_n ?? 0, d_nt: notch.d_nt ?? 0, d_nb: notch.d_nb ?? 0, notchTop: notch.type !== 'none', notchBottom: notch.type === 'double',
+    ...endValues(support, input.support),
+    ...notchValues(input.beam.notch),
   };
   refuseImpossible(model);
   return model;

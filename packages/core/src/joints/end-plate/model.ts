@@ -1,6 +1,6 @@
 import { BOLT_CLASSES, boltSize, holeSize, type HoleSize, type SteelStrength } from '../../catalogue/index.ts';
 import type { Basis } from '../../job/basis.ts';
-import type { EndBoltsModel } from '../lay-out.ts';
+import { endValues, notchValues, type EndBoltsModel } from '../lay-out.ts';
 import { memberDimensions, squareBeam, strength, supportModel } from '../members.ts';
 import { pitches, rowDepths } from '../pitches.ts';
 import { refuseSize as refuse, tenth as round } from '../refuse-size.ts';
@@ -27,8 +27,6 @@ export function endPlateModel(input: EndPlateInput, basis: Basis): EndPlateModel
   const support = supportModel(input.support, basis);
   const { plate, bolts, holes } = input;
   const cls = BOLT_CLASSES[bolts.cls]!;
-  const { notch } = input.beam;
-  const { b, tw, r } = support.dims ?? input.support;
   const model: EndPlateModel = {
     input, basis, beam, support,
     beamSteel: strength(input.beam.steel, beam.tf, basis, 'beam.steel'),
@@ -44,10 +42,8 @@ export function endPlateModel(input: EndPlateInput, basis: Basis): EndPlateModel
     e2: edgeDistance(input),
     L1: groupHeight(input),
     rows: rowDepths(bolts),
-    e_top: input.support.e_top ?? null,
-    e_bottom: input.support.e_bottom ?? null,
-    column: b !== undefined && tw !== undefined && r !== undefined ? { b, tw, r } : null,
-    l_n: notch.l_n ?? 0, d_nt: notch.d_nt ?? 0, d_nb: notch.d_nb ?? 0, notchTop: notch.type !== 'none', notchBottom: notch.type === 'double',
+    ...endValues(support, input.support),
+    ...notchValues(input.beam.notch),
   };
   refuseImpossible(model);
   return model;

@@ -1,7 +1,7 @@
 import { BOLT_CLASSES, boltSize, holeSize, type HoleSize, type SteelStrength } from '../../catalogue/index.ts';
 import type { Basis } from '../../job/basis.ts';
 import { Refusal } from '../../refusal.ts';
-import type { SimpleJointModel } from '../lay-out.ts';
+import { notchValues, type SimpleJointModel } from '../lay-out.ts';
 import { memberDimensions, squareBeam, strength, supportModel } from '../members.ts';
 import { pitches, rowDepths } from '../pitches.ts';
 import { refuseSize as refuse, tenth as round } from '../refuse-size.ts';
@@ -36,7 +36,6 @@ export function finPlateModel(input: FinPlateInput, basis: Basis): FinPlateModel
   const bolt = boltSize(bolts.d);
   const cls = BOLT_CLASSES[bolts.cls]!;
   const hole = { normal: holeSize(bolts.d, 'normal').d_0, plate: holeSize(bolts.d, holes.plate), web: holeSize(bolts.d, holes.web) };
-  const { notch } = input.beam;
   const model: FinPlateModel = {
     input, basis, beam, support, bolt, hole,
     beamSteel: strength(input.beam.steel, beam.tf, basis, 'beam.steel'),
@@ -53,11 +52,7 @@ export function finPlateModel(input: FinPlateInput, basis: Basis): FinPlateModel
     welded: input.fixing === 'welded',
     width: plateWidth(input),
     top_to_bolt: web.top_to_bolt,
-    l_n: notch.l_n ?? 0,
-    d_nt: notch.d_nt ?? 0,
-    d_nb: notch.d_nb ?? 0,
-    notchTop: notch.type !== 'none',
-    notchBottom: notch.type === 'double',
+    ...notchValues(input.beam.notch),
   };
   refuseImpossible(model);
   return model;
