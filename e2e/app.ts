@@ -41,7 +41,7 @@ export async function openRegister(app: App, page: Page): Promise<void> {
   await page.goto(app.url);
   // The seeded job is the oldest, whatever a test copied or imported since.
   await page.getByRole('link', { name: 'Tern Quay ferry hall', exact: true }).last().click();
-  await page.locator('tbody tr').first().waitFor();
+  await page.getByRole('table', { name: /^Register/ }).locator('tbody tr').first().waitFor();
 }
 
 /** One joint of the demo job, judged and drawn. */

@@ -8,6 +8,8 @@ const open = async (tool: string): Promise<void> => {
   await openRegister(on.app, on.page);
   await on.page.getByRole('link', { name: 'Bench' }).click();
   await on.page.getByRole('tab', { name: tool }).click();
+  await on.page.getByRole('tab', { name: tool, selected: true }).waitFor();
+  await on.page.getByRole('form', { name: tool }).waitFor();
   await on.page.getByRole('heading', { level: 1 }).waitFor();
 };
 

@@ -75,6 +75,39 @@ export function memberFields<I extends Members>(): Field<I>[] {
   ];
 }
 
+interface AtSupport {
+  readonly support: { readonly type: SupportType; readonly other_side?: { readonly V_Ed: number; readonly h_p?: number }; readonly e_top?: number; readonly e_bottom?: number; readonly e_side?: number };
+}
+
+/** A beam on the far face of the same web; `depth` where its plate is welded there, so that its depth matters. */
+export function otherSideFields<I extends AtSupport>(depth: boolean): Field<I>[] {
+  const onWeb = (i: I): boolean => i.support.type !== 'column_flange';
+  const other = (i: I, change: { V_Ed: number; h_p?: number } | null): I => {
+    const { other_side: _old, ...support } = i.support;
+    return { ...i, support: change ? { ...support, other_side: change } : support };
+  };
+  const usual = (i: I): { h_p?: number } => (depth ? { h_p: i.support.other_side?.h_p ?? 200 } : {});
+  return [
+    {
+      id: 'support.other.V', label: 'Beam on the far face, V kN (0: none)', unit: '', type: 'number', steps: [0, 50, 100, 150, 200, 300, 400], applies: onWeb,
+      get: (i) => i.support.other_side?.V_Ed ?? 0, set: (i, v) => other(i, Number(v) === 0 ? null : { ...usual(i), V_Ed: Number(v) }),
+    },
+    ...(depth ? [{
+      id: 'support.other.depth', label: 'its plate depth', unit: 'mm' as const, type: 'number' as const, steps: range(100, 600, 10), applies: (i: I) => onWeb(i) && i.support.other_side !== undefined,
+      get: (i: I) => i.support.other_side?.h_p ?? 0, set: (i: I, v: FieldValue) => other(i, { V_Ed: i.support.other_side?.V_Ed ?? 0, h_p: Number(v) }),
+    }] : []),
+  ];
+}
+
+/** Distances from the bolts to the edges of the support; 0 is far away. */
+export const supportEdgeFields = <I extends AtSupport>(): Field<I>[] => ([['e_top', 'Row 1 to the top of the support'], ['e_bottom', 'Last row to its lower edge'], ['e_side', 'Bolts to its side edge']] as const).map(([k, label]): Field<I> => ({
+  id: `support.${k}`, label: `${label} (0: far)`, unit: 'mm', type: 'number', steps: [0, 40, 50, 60, 80, 100, 150, 200], get: (i) => i.support[k] ?? 0,
+  set: (i, v) => {
+    const { [k]: _old, ...support } = i.support;
+    return { ...i, support: Number(v) === 0 ? support : { ...support, [k]: Number(v) } };
+  },
+}));
+
 interface Bolted {
   readonly bolts: BoltsInput;
 }

@@ -1,5 +1,5 @@
 import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, type HoleKind } from '../../catalogue/index.ts';
-import { boltFields, fieldMakers, HOLE_CHOICES, memberFields, PLATE_STEPS, range } from '../field-makers.ts';
+import { boltFields, fieldMakers, HOLE_CHOICES, memberFields, otherSideFields, supportEdgeFields, PLATE_STEPS, range } from '../field-makers.ts';
 import type { Edit, Field } from '../kind.ts';
 import { groupHeight as heightOf, withRowCount, type Pitch } from '../pitches.ts';
 import { bottomEnd, edgeDistance, type EndPlateInput } from './input.ts';
@@ -14,6 +14,8 @@ export const withRows = (i: I, rows: { readonly n1: number; readonly p1: Pitch }
 
 export const endPlateFields: readonly Field<I>[] = [
   ...memberFields<I>(),
+  ...otherSideFields<I>(false),
+  ...supportEdgeFields<I>(),
   mm('plate.t', 'Plate thickness', 't_p', PLATE_STEPS, (i) => i.plate.t, (i, v) => plate(i, { t: v })),
   mm('plate.h', 'Plate depth', 'h_p', range(100, 1000, 10), (i) => i.plate.h, (i, v) => plate(i, { h: v })),
   mm('plate.b', 'Plate width', 'b_p', range(120, 400, 10), (i) => i.plate.b, (i, v) => plate(i, { b: v })),

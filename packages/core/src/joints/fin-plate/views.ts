@@ -28,7 +28,7 @@ export const finPlateCallouts: readonly Callout[] = [
   { id: 'bolts', title: 'Bolts', fields: ['bolts.d', 'bolts.cls', 'bolts.n1', 'bolts.p1', 'bolts.n2', 'bolts.p2', 'bolts.threads', 'bolts.category', 'bolts.friction', 'holes.plate', 'holes.web', 'bolts.packing'] },
   { id: 'weld', title: 'Weld', fields: ['weld.s', 'beam_weld.s'] },
   { id: 'beam', title: 'Beam', fields: ['beam.section', 'beam.grade', 'gap', 'web.e2b', 'notch.type', 'notch.l_n', 'notch.d_nt', 'notch.d_nb', 'beam.slope', 'beam.skew'] },
-  { id: 'support', title: 'Support', fields: ['support.type', 'support.section', 'support.grade'] },
+  { id: 'support', title: 'Support', fields: ['support.type', 'support.section', 'support.grade', 'support.other.V', 'support.other.depth'] },
 ];
 
 /** Elevation and section of a fin plate on one sheet, with dimensions and callouts bound to its fields. */
@@ -202,7 +202,7 @@ function callouts(m: FinPlateModel, solid: Solid, frames: Frames): Item[] {
     ...(m.welded ? filletSymbol(at(m.width + 2, bottom + input.plate.h * 0.3), [stubEnd(m, f) + 34, floor + 9], input.beam_weld!.s, 'weld') : leader(at(m.z_p, -m.top_to_bolt - m.L1), [shelfX, floor + 9], [`${bolts.n1 * bolts.n2} M${bolts.d}-${bolts.cls} × ${solid.bolts[0]?.length}${preload}, ${holes}`], 'bolts')),
     ...filletSymbol(at(0, bottom + Math.min(30, input.plate.h * 0.15)), [FACE_X - 14, floor + 8], input.weld.s, 'weld'),
     ...leader(at(m.width + 14 * f.scale, -m.beam.tf / 2), [at(m.width, 0)[0] + 18, at(0, 0)[1] - 8], [`${prettyName(beamPart.label)} ${beamPart.grade}`], 'beam'),
-    ...leader(named.tip, named.shelf, [prettyName(supportName)], 'support', true),
+    ...leader(named.tip, named.shelf, [prettyName(supportName), ...(input.support.other_side ? [`far face: beam, V ${exact(input.support.other_side.V_Ed)} kN`] : [])], 'support', true),
     text([SECTION_X, project(frames.section, [0, 0])[1] - 5], `plate ${exact(input.plate.t)}, web ${exact(m.beam.tw)}`, { anchor: 'middle', style: 'muted', size: 3 }),
   ];
 }
