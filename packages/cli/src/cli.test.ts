@@ -42,7 +42,7 @@ describe('gusset check', () => {
     expect(bad.err).toMatch(/bad\.json: the file is not JSON/);
     expect(JSON.parse(gives.out).joints[0]).toMatchObject({ mark: 'B2-15', state: 'gives', verdict: 'gives · 0.82 × C3' });
   });
-  it.each([['w1', 'fin-plate'], ['w2', 'fin-plate'], ['w3', 'fin-plate'], ['w4', 'end-plate'], ['w5', 'end-plate']])('reproduces worked case %s from its job file', async (name, kind) => {
+  it.each([['w1', 'fin-plate'], ['w2', 'fin-plate'], ['w3', 'fin-plate'], ['w4', 'end-plate'], ['w5', 'end-plate'], ['w6', 'cleats']])('reproduces worked case %s from its job file', async (name, kind) => {
     const worked = (JSON.parse(readFileSync(join(JOINTS, kind, 'worked-cases.json'), 'utf8')) as { title: string; governs: string; expected: { id: string; demand: number | null; resistance: number | null; result: string; reason?: string }[] }[])
       .find((c) => c.title.toLowerCase().startsWith(name))!;
     const { out, code } = await gusset('check', join(JOINTS, kind, 'jobs', `${name}.json`), '--json');
@@ -104,6 +104,7 @@ describe('gusset report, line, schema', () => {
   it('reads a line and points at what it can not read', async () => {
     const line = 'FP | 10x110x290 S275 | 4xM20-8.8 @70 | e 40/50 | gap 10 | top 50 | fw 8';
     expect((await gusset('line', line)).out.split('\n')[0]).toBe(line);
+    for (const other of ['EP | 10x196x286 S275 | 4xM20-8.8 @70/106 | e1 38 | top 54 | fw 8', 'AC | 2x150x90x10 r12 L280 S275 | 4xM20-8.8 @60+80+60 | e 40/47 | support 4xM20-8.8 @70/140 | es 40 | gap 10 | top 50 | weld beam | fw 6']) expect((await gusset('line', other)).out.split('\n')[0]).toBe(other);
     const bad = await gusset('line', line.replace('@70', '70'));
     expect(bad.code).toBe(2);
     expect(bad.err).toMatch(/\^\^\nline: "70" can't be read here; expected a pitch/);

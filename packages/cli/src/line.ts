@@ -11,8 +11,8 @@ export function printLine(text: string, json: boolean): string {
     const line = kind.line.print(input);
     if (json) return `${JSON.stringify({ kind: kind.id, line, input }, null, 2)}\n`;
     const values = kind.fields.flatMap((f) => {
-      if (f.applies && !f.applies(input)) return [];
       try {
+        if (f.applies && !f.applies(input)) return [];
         const value = f.get(input);
         return value === undefined ? [] : [`  ${f.label}: ${String(value)}${f.unit ? ` ${f.unit}` : ''}`];
       } catch {

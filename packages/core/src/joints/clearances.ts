@@ -1,5 +1,5 @@
 import { seatOnWeb, socketRoom, washerToColumnFillet, washerToFillet, washerToWasher, type Clearance } from '../detail/clearance.ts';
-import { project, type Frame, type Item } from '../detail/drawing.ts';
+import { project, text, type Frame, type Item } from '../detail/drawing.ts';
 import type { Solid } from '../detail/solid.ts';
 import { exact } from '../units/format.ts';
 import type { RuleDef } from './check.ts';
@@ -32,16 +32,33 @@ export function clearanceRules<C extends object>(make: (c: C) => Solid): RuleDef
   }));
 }
 
-/** Where the clearances are measured, as rings on the views that show the place. */
-export function clearanceMarks(solid: Solid, frames: { readonly xz: Frame; readonly yz: Frame }): Record<string, Item[]> {
-  const marks: Record<string, Item[]> = {};
-  for (const { id, measure } of CLEARANCES) {
-    const found = measure(solid);
-    if (!found || found.actual >= found.needed) continue;
-    const [x, y, z] = found.at;
-    const web = solid.bolts.some((b) => b.axis === 'y');
-    const ring = (frame: Frame, u: number): Item => ({ k: 'circle', at: project(frame, [u, z]), r: 20 / frame.scale, line: 'failure' });
-    marks[id] = id === 'clear-column-fillet' || (id === 'clear-seat') ? [ring(frames.yz, y)] : web ? [ring(frames.xz, x)] : [ring(frames.yz, y)];
-  }
-  return marks;
+interface ViewFrames {
+  readonly xz: Frame;
+  readonly yz: Frame;
+}
+/** Views that show what lies along the support; the others show what lies along the beam. */
+const ACROSS = new Set(['clear-column-fillet', 'clear-seat']);
+
+/** A ring where a clearance is measured that is not kept, on the view that shows the place. */
+function ringOf(id: string, found: Clearance, solid: Solid, frames: ViewFrames): Item {
+  const [x, y, z] = found.at;
+  const across = ACROSS.has(id) || !solid.bolts.some((b) => b.axis === 'y');
+  const frame = across ? frames.yz : frames.xz;
+  return { k: 'circle', at: project(frame, [across ? y : x, z]), r: 20 / frame.scale, line: 'failure' };
+}
+
+const missed = (solid: Solid): { id: string; title: string; must: boolean; found: Clearance }[] => CLEARANCES.flatMap(({ id, title, must, measure }) => {
+  const found = measure(solid);
+  return found && found.actual < found.needed - 1e-9 ? [{ id, title, must, found }] : [];
+});
+
+/** Where the clearances that are missed are measured, by rule. */
+export const clearanceMarks = (solid: Solid, frames: ViewFrames): Record<string, Item[]> => Object.fromEntries(missed(solid).map(({ id, found }) => [id, [ringOf(id, found, solid, frames)]]));
+
+/** Those that must be kept, always on the drawing: the ring, and at the head of the sheet what is missing. */
+export function clashItems(solid: Solid, frames: ViewFrames): Item[] {
+  return missed(solid).filter((m) => m.must).flatMap(({ id, title, found }, i): Item[] => [
+    ringOf(id, found, solid, frames),
+    text([70, 10 + i * 4.4], `${title}: ${exact(Math.ceil((found.needed - found.actual) * 10) / 10)} mm missing`, { style: 'failure', size: 3, bold: true }),
+  ]);
 }

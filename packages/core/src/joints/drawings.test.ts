@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { firstDetail } from '../design/first.ts';
 import { SHEET, textWidth, TITLE, type Drawing, type TextItem } from '../detail/drawing.ts';
 import { DEFAULT_BASIS } from '../job/basis.ts';
+import { checkJoint } from '../job/check.ts';
 import { Refusal } from '../refusal.ts';
 import { validate } from './fields.ts';
 import { KINDS, kindOf } from './registry.ts';
@@ -85,11 +86,29 @@ describe.each(all)('the sheet of %s', (_name, id, input) => {
     const out = points.filter(([x, y]) => x < SHEET.margin - 0.01 || y < SHEET.margin - 0.01 || x > SHEET.width - SHEET.margin + 0.01 || y > SHEET.height - SHEET.margin + 0.01);
     expect(out).toEqual([]);
   });
+  it('has a failure path for every check that is loaded', () => {
+    const report = checkJoint({ kind: id, input, combinations: [{ name: 'C', V_Ed: 40, N_Ed: 10, N_tie: 20 }, { name: 'P', V_Ed: 40, N_Ed: -10, N_tie: 0 }] }, DEFAULT_BASIS);
+    const loaded = new Set(report.combinations.flatMap((c) => c.checks).filter((c) => c.type === 'strength').map((c) => c.id));
+    expect([...loaded].filter((check) => !drawing.failures[check]?.length)).toEqual([]);
+  });
   it('is to scale: the plate is as deep on paper as its size over the scale', () => {
     const scale = Number(drawing.scale.split(':')[1]);
     const plate = drawing.items.find((i) => i.k === 'path' && i.fill === 'plate');
     if (plate?.k !== 'path') throw new Error('no plate on the drawing');
     const ys = plate.points.map((p) => p[1]);
     expect(Math.max(...ys) - Math.min(...ys)).toBeCloseTo((kind.fields.find((f) => /\.h$/.test(f.id))!.get(input) as number) / scale, 6);
+  });
+});
+
+describe('a clash', () => {
+  // M20 at 45: the washers, 37 across, leave 8 between them; at 35 they overlap by 2.
+  it('is ringed where it is, and says what is missing', () => {
+    const kind = kindOf('fin-plate');
+    const { input } = firstDetail('fin-plate', { beam: 'UB 406x140x39', beamGrade: 'S275', support: 'UC 203x203x60', supportGrade: 'S275', supportType: 'column_flange' }, [], DEFAULT_BASIS);
+    const at = (p1: number): Drawing => kind.drawing(kind.model(kind.fields.find((f) => f.id === 'bolts.p1')!.set(input, p1), DEFAULT_BASIS), title, null);
+    expect(texts(at(45)).some((t) => t.text.includes('missing'))).toBe(false);
+    const clash = at(35);
+    expect(texts(clash).map((t) => t.text)).toContain('Washers clear of each other: 2 mm missing');
+    expect(clash.failures['clear-bolts']).toHaveLength(1);
   });
 });

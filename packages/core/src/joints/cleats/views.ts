@@ -7,7 +7,7 @@ import type { Point, Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
 import { boltFromSide, holeFromFront, holeWords } from '../bolt-view.ts';
 import { lastPitch } from '../pitches.ts';
-import { clearanceMarks } from '../clearances.ts';
+import { clashItems, clearanceMarks } from '../clearances.ts';
 import { memberAreas, prettyName, supportElevation, supportNamed, supportReach } from '../support-view.ts';
 import { upturned, type CleatsModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
@@ -49,6 +49,7 @@ export function cleatsDrawing(m: CleatsModel, solid: Solid, title: TitleBlock, c
       ...legsView(m, solid, frames.end),
       ...dimensions(m, frames),
       ...callouts(m, solid, frames),
+      ...clashItems(solid, { xz: frames.elevation, yz: frames.end }),
     ],
     handles: handles(m, frames.elevation),
     areas: memberAreas(m, frames.elevation, FACE_X - 44, m.input.gap, stub),

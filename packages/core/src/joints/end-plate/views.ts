@@ -6,7 +6,7 @@ import {
 import type { Point, Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
 import { boltFromSide, holeFromFront, holeWords } from '../bolt-view.ts';
-import { clearanceMarks } from '../clearances.ts';
+import { clashItems, clearanceMarks } from '../clearances.ts';
 import { memberAreas, prettyName, supportElevation, supportNamed, supportReach } from '../support-view.ts';
 import { upturned, type EndPlateModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
@@ -45,6 +45,7 @@ export function endPlateDrawing(m: EndPlateModel, solid: Solid, title: TitleBloc
       ...plateView(m, solid, frames.end),
       ...dimensions(m, frames),
       ...callouts(m, solid, frames),
+      ...clashItems(solid, { xz: frames.elevation, yz: frames.end }),
     ],
     handles: handles(m, frames.end),
     areas: memberAreas(m, frames.elevation, FACE_X - 44, m.input.plate.t, STUB_X),

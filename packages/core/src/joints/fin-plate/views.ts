@@ -7,7 +7,7 @@ import type { Point, Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
 import { boltFromSide, holeFromFront, holeWords } from '../bolt-view.ts';
 import { lastPitch } from '../pitches.ts';
-import { clearanceMarks } from '../clearances.ts';
+import { clashItems, clearanceMarks } from '../clearances.ts';
 import { memberAreas, prettyName, supportElevation, supportNamed, supportReach } from '../support-view.ts';
 import { upturned, type FinPlateModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
@@ -52,6 +52,7 @@ export function finPlateDrawing(m: FinPlateModel, solid: Solid, title: TitleBloc
       ...section(m, solid, frames.section),
       ...dimensions(m, frames.elevation),
       ...callouts(m, solid, frames),
+      ...clashItems(solid, { xz: frames.elevation, yz: frames.section }),
     ],
     handles: handles(m, frames.elevation),
     areas: memberAreas(m, frames.elevation, FACE_X - 44, m.input.gap, stubEnd(m, frames.elevation)),

@@ -45,7 +45,10 @@ export function SolidView({ content, job, report, drawing, selected, failure, on
   const [turn, setTurn] = useState<{ readonly to: Direction; readonly n: number }>({ to: 'corner', n: 0 });
   const [supported] = useState(() => document.createElement('canvas').getContext('webgl2') !== null);
   const turns = useRef<Turns>({ rotate: () => undefined, zoom: () => undefined });
-  const lines = useMemo(() => failurePoints(drawing, failure?.id ?? ''), [drawing, failure?.id]);
+  const clashes = report.rules.filter((r) => r.type === 'rule' && r.id.startsWith('clear-') && !r.pass);
+  // The path that is pointed at, and every clash that must not be.
+  const marked = [...new Set([failure?.id ?? '', ...clashes.filter((r) => r.must).map((r) => r.id)])].join(' ');
+  const lines = useMemo(() => failurePoints(drawing, marked.split(' ')), [drawing, marked]);
   const first = solid.bolts[0];
   const plane = useMemo(() => {
     if (cut === 'along') return new Plane(new Vector3(0, 1, 0), 0);
@@ -73,7 +76,6 @@ export function SolidView({ content, job, report, drawing, selected, failure, on
   };
   const shown = parts.filter((p) => !hidden.has(p.id));
   const chosen = parts.find((p) => p.id === picked);
-  const clashes = report.rules.filter((r) => r.type === 'rule' && r.id.startsWith('clear-') && !r.pass);
   return (
     <div className="solid">
       <div className="solid-canvas" tabIndex={0} role="img" aria-label="The joint as a solid. Arrow keys turn it, plus and minus zoom, 1 to 5 are the standard directions." onKeyDown={onKey}>
@@ -207,9 +209,9 @@ function CutAt({ plane }: { plane: Plane | null }) {
 }
 
 /** The failure path of the drawing, lifted back onto the faces that its views show; ribbons, since lines have no width. */
-function failurePoints(drawing: Drawing, id: string): BufferGeometry | null {
-  const marks = drawing.failures[id];
-  if (!marks?.length) return null;
+function failurePoints(drawing: Drawing, ids: readonly string[]): BufferGeometry | null {
+  const marks = ids.flatMap((id) => drawing.failures[id] ?? []);
+  if (!marks.length) return null;
   const out: number[] = [];
   const segment = (a: readonly [number, number], b: readonly [number, number]): void => {
     const length = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1;
