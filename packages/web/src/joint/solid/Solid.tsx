@@ -15,7 +15,7 @@ const PICKED = '#7fb3ae';
 type Direction = 'corner' | 'front' | 'back' | 'end' | 'above';
 /** Standard directions, with the key that turns to each; where the eye stands from the middle of the joint. */
 const DIRECTIONS: readonly (readonly [Direction, string, string, readonly [number, number, number]])[] = [
-  ['corner', 'Corner', '1', [0.9, -1.1, 0.7]], ['front', 'Elevation', '2', [0, -1, 0]], ['back', 'Far side', '3', [0, 1, 0]], ['end', 'From the beam', '4', [1, 0, 0]], ['above', 'Above', '5', [0, -0.001, 1]],
+  ['corner', 'Corner', '1', [1.1, -1, 0.6]], ['front', 'Elevation', '2', [0, -1, 0]], ['back', 'Far side', '3', [0, 1, 0]], ['end', 'From the beam', '4', [1, 0, 0]], ['above', 'Above', '5', [0, -0.001, 1]],
 ];
 type Cut = 'none' | 'along' | 'across' | 'level';
 const CUTS: readonly (readonly [Cut, string])[] = [['none', 'none'], ['along', 'along the web'], ['across', 'across, at the bolts'], ['level', 'level, at the first row']];
@@ -42,6 +42,8 @@ export function SolidView({ content, job, report, drawing, selected, failure, on
   const [hidden, setHidden] = useState<ReadonlySet<string>>(new Set());
   const [picked, setPicked] = useState<string | null>(null);
   const [cut, setCut] = useState<Cut>('none');
+  // Between the flanges of a column a joint is seen only through them.
+  const [glass, setGlass] = useState(() => solid.members.some((m) => m.place?.type === 'column_web'));
   const [turn, setTurn] = useState<{ readonly to: Direction; readonly n: number }>({ to: 'corner', n: 0 });
   const [supported] = useState(() => document.createElement('canvas').getContext('webgl2') !== null);
   const turns = useRef<Turns>({ rotate: () => undefined, zoom: () => undefined });
@@ -85,7 +87,7 @@ export function SolidView({ content, job, report, drawing, selected, failure, on
           <directionalLight position={[-900, 900, 300]} intensity={0.5} />
           <Eye turn={turn} parts={parts} turns={turns} />
           <CutAt plane={plane} />
-          {shown.map((p) => <PartMesh key={p.id} part={p} picked={p.id === picked} onPick={setPicked} />)}
+          {shown.map((p) => <PartMesh key={p.id} part={p} glass={glass && p.id === 'support'} picked={p.id === picked} onPick={setPicked} />)}
           {lines && <mesh geometry={lines} renderOrder={5}><meshBasicMaterial color="#b23a2a" side={DoubleSide} depthTest={false} transparent opacity={0.9} /></mesh>}
         </Canvas>
         {failure && lines && <p className="solid-label"><b>{failure.title}</b><br />{failure.detail}</p>}
@@ -97,6 +99,7 @@ export function SolidView({ content, job, report, drawing, selected, failure, on
         <label className="block mt-2"><span>Section cut</span>
           <select className="select w-full" value={cut} onChange={(e) => setCut(e.target.value as Cut)}>{CUTS.map(([id, label]) => <option key={id} value={id}>{label}</option>)}</select>
         </label>
+        <label className="flex items-center gap-2 mt-2"><input type="checkbox" className="checkbox" checked={glass} onChange={(e) => setGlass(e.target.checked)} />See through the support</label>
         <ul className="mt-2" aria-label="Parts">
           {parts.map((p) => (
             <li key={p.id} className="flex items-center gap-2">
@@ -132,15 +135,15 @@ function PartChecks({ part, report, selected, onOpen }: { part: ScenePart; repor
   );
 }
 
-function PartMesh({ part, picked, onPick }: { part: ScenePart; picked: boolean; onPick: (id: string) => void }) {
+function PartMesh({ part, picked, glass, onPick }: { part: ScenePart; picked: boolean; glass: boolean; onPick: (id: string) => void }) {
   const edges = useMemo(() => new EdgesGeometry(part.geometry, 25), [part.geometry]);
   useEffect(() => () => edges.dispose(), [edges]);
   const look = LOOKS[part.look];
   return (
     <group onClick={(e) => { e.stopPropagation(); onPick(part.id); }}>
-      <mesh geometry={part.geometry}><meshStandardMaterial color={picked ? PICKED : look.face} roughness={0.75} metalness={0.1} side={FrontSide} polygonOffset polygonOffsetFactor={1} polygonOffsetUnits={1} /></mesh>
+      <mesh geometry={part.geometry}><meshStandardMaterial color={picked ? PICKED : look.face} roughness={0.75} metalness={0.1} side={FrontSide} polygonOffset polygonOffsetFactor={1} polygonOffsetUnits={1} transparent={glass} opacity={glass ? 0.25 : 1} depthWrite={!glass} /></mesh>
       {/* Seen only where a cut opens the part: its cut face. */}
-      <mesh geometry={part.geometry}><meshBasicMaterial color={look.cut} side={BackSide} /></mesh>
+      {!glass && <mesh geometry={part.geometry}><meshBasicMaterial color={look.cut} side={BackSide} /></mesh>}
       <lineSegments geometry={edges}><lineBasicMaterial color="#1d2a3a" /></lineSegments>
     </group>
   );
