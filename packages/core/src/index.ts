@@ -1,6 +1,7 @@
 export * from './bench/index.ts';
 export * from './actions/combination.ts';
 export * from './actions/entry.ts';
+export * from './actions/schema.ts';
 export * from './catalogue/index.ts';
 export * from './design/cost.ts';
 export * from './design/first.ts';

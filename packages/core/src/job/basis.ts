@@ -45,3 +45,23 @@ export const DEFAULT_SETTINGS: Settings = {
 };
 
 export const DEFAULT_BASIS: Basis = { set: 'UK', factors: UK_FACTORS, settings: DEFAULT_SETTINGS, sections: [], steels: [], close: 1.1 };
+
+/** A custom section is an I or H by its dimensions. */
+export type CustomSection = Section & { readonly shape: 'I' };
+
+/** Standard, factors and choices of a job as they are written in its file. */
+export interface JobBasis {
+  readonly standard: 'EN 1993-1-8';
+  readonly set: FactorSet;
+  /** Only with the custom set. */
+  readonly factors?: Partial<Factors>;
+  readonly settings: Partial<Settings>;
+  readonly close: number;
+}
+
+/** The basis that joints are checked to, from the job's own values. */
+export function basisOf(job: { readonly basis: JobBasis; readonly sections: readonly CustomSection[]; readonly steels: readonly CustomSteel[] }, settings: Partial<Settings> = {}): Basis {
+  const { basis } = job;
+  const factors = basis.set === 'recommended' ? RECOMMENDED_FACTORS : basis.set === 'custom' ? { ...UK_FACTORS, ...basis.factors } : UK_FACTORS;
+  return { set: basis.set, factors, settings: { ...DEFAULT_SETTINGS, ...basis.settings, ...settings }, sections: job.sections, steels: job.steels, close: basis.close };
+}

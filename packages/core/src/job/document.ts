@@ -1,25 +1,16 @@
 import Joi from 'joi';
 import { TOOLS, toolOf } from '../bench/index.ts';
 import type { Combination } from '../actions/combination.ts';
-import type { CustomSteel, FactorSet, Section } from '../catalogue/index.ts';
+import { combinationSchema } from '../actions/schema.ts';
+import type { CustomSteel } from '../catalogue/index.ts';
 import { size, validate } from '../joints/fields.ts';
 import { LineError } from '../joints/kind.ts';
 import { KINDS, kindOf } from '../joints/registry.ts';
 import { Refusal } from '../refusal.ts';
-import { DEFAULT_BASIS, DEFAULT_SETTINGS, RECOMMENDED_FACTORS, UK_FACTORS, type Basis, type Factors, type Settings } from './basis.ts';
+import { DEFAULT_BASIS, type CustomSection, type JobBasis, type Settings } from './basis.ts';
 
 export const JOB_FORMAT = 'ample-gusset-job';
 export const JOB_VERSION = 1;
-
-/** Standard, factors and choices of a job as they are written in its file. */
-export interface JobBasis {
-  readonly standard: 'EN 1993-1-8';
-  readonly set: FactorSet;
-  /** Only with the custom set. */
-  readonly factors?: Partial<Factors>;
-  readonly settings: Partial<Settings>;
-  readonly close: number;
-}
 
 export interface SignOff {
   readonly by: string;
@@ -49,9 +40,6 @@ export interface CalculationDocument {
   readonly input: unknown;
 }
 
-/** A custom section is an I or H by its dimensions. */
-export type CustomSection = Section & { readonly shape: 'I' };
-
 export interface JobDocument {
   readonly format: typeof JOB_FORMAT;
   readonly version: number;
@@ -64,17 +52,6 @@ export interface JobDocument {
   readonly joints: readonly JointDocument[];
   readonly calculations: readonly CalculationDocument[];
 }
-
-const FORCE = 1e6; // kN; a larger end force is a slip of the keyboard
-export const combinationSchema = Joi.object({
-  name: Joi.string().max(20).required(),
-  note: Joi.string().max(120).allow('').default(''),
-  V_Ed: size(-FORCE, FORCE).default(0),
-  N_Ed: size(-FORCE, FORCE).default(0),
-  N_tie: size(0, FORCE).default(0),
-  V_ser: size(-FORCE, FORCE),
-  from: Joi.string().max(200),
-});
 
 export const settingsSchema = Joi.object({
   exposed: Joi.boolean(),
@@ -214,13 +191,6 @@ function fromLine(line: string, base: unknown, kind: ReturnType<typeof kindOf>, 
     if (e instanceof LineError) return refuse({ field: `${where}: line`, message: `${where}: line: ${e.message}` });
     throw e;
   }
-}
-
-/** The basis that joints are checked to, from the job's own values. */
-export function basisOf(job: Pick<JobDocument, 'basis' | 'sections' | 'steels'>, settings: Partial<Settings> = {}): Basis {
-  const { basis } = job;
-  const factors = basis.set === 'recommended' ? RECOMMENDED_FACTORS : basis.set === 'custom' ? { ...UK_FACTORS, ...basis.factors } : UK_FACTORS;
-  return { set: basis.set, factors, settings: { ...DEFAULT_SETTINGS, ...basis.settings, ...settings }, sections: job.sections, steels: job.steels, close: basis.close };
 }
 
 /** Checks a custom section as a member would: refuses one that has no web. */

@@ -1,6 +1,7 @@
 import type { CustomSteel } from '../catalogue/index.ts';
 import type { State } from './check.ts';
-import type { CalculationDocument, CustomSection, JobBasis, JointDocument } from './document.ts';
+import type { CustomSection, JobBasis } from './basis.ts';
+import type { CalculationDocument, JointDocument } from './document.ts';
 
 /** What the store and the screens exchange. Each save names the version that it was made from. */
 export interface JobRecord {
@@ -61,7 +62,8 @@ export interface CalculationRecord extends CalculationDocument {
   readonly jobId: string;
   readonly version: number;
   readonly updatedAt: string;
-  /** Its one sentence, and whether it holds. */
+  /** The calculator's name, its one sentence, and whether it holds. */
+  readonly toolTitle: string;
   readonly answer: string;
   readonly state: 'holds' | 'gives' | 'none';
 }

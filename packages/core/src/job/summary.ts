@@ -1,7 +1,8 @@
 import { kindOf } from '../joints/registry.ts';
 import { Refusal } from '../refusal.ts';
 import { tryCheckJoint } from './check.ts';
-import { basisOf, type JobDocument, type JointDocument } from './document.ts';
+import { basisOf } from './basis.ts';
+import { type JobDocument, type JointDocument } from './document.ts';
 import { fingerprint } from './fingerprint.ts';
 import type { JointSummary } from './records.ts';
 

@@ -1,4 +1,4 @@
-import { basisOf, calculate, calculationSchema, readCalculation, type CalculationDocument, type CalculationRecord, type JobRecord } from '@ample/core';
+import { basisOf, calculate, calculationSchema, readCalculation, toolOf, type CalculationDocument, type CalculationRecord, type JobRecord } from '@ample/core';
 import Joi from 'joi';
 import type { Api } from '../api.ts';
 import type { Services } from '../services.ts';
@@ -10,7 +10,8 @@ const change = calculationSchema.keys({ version: Joi.number().integer().required
 /** A stored calculation with what it answers on the basis of its job. */
 export function answered(c: StoredCalculation, job: JobRecord): CalculationRecord {
   const found = calculate(c.tool, c.input, basisOf(job));
-  return 'ok' in found ? { ...c, answer: found.ok.answer, state: found.ok.state } : { ...c, answer: found.refusal.message, state: 'gives' };
+  const { title: toolTitle } = toolOf(c.tool);
+  return 'ok' in found ? { ...c, toolTitle, answer: found.ok.answer, state: found.ok.state } : { ...c, toolTitle, answer: found.refusal.message, state: 'gives' };
 }
 
 export function calculationRoutes(api: Api, { database }: Services): void {

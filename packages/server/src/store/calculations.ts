@@ -6,7 +6,7 @@ import { NotFound, StaleSave } from './errors.ts';
 import { calculations } from './schema.ts';
 
 /** As stored; the answer is worked out by whoever shows it. */
-export type StoredCalculation = Omit<CalculationRecord, 'answer' | 'state'>;
+export type StoredCalculation = Omit<CalculationRecord, 'toolTitle' | 'answer' | 'state'>;
 type Row = typeof calculations.$inferSelect;
 const now = (): string => new Date().toISOString();
 const recordOf = ({ id, jobId, version, title, tool, input, updatedAt }: Row): StoredCalculation => ({ id, jobId, version, title, tool, input, updatedAt });

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { toolOf, type CalculationRecord } from '@ample/core';
+import type { CalculationRecord } from '@ample/core';
 import { api } from '../api.ts';
 import { Problem } from './Dialog.tsx';
 import { Issue } from './Issue.tsx';
@@ -25,7 +25,7 @@ export function Calculations({ jobId }: { jobId: string }) {
         {list.map((c) => (
           <li key={c.id} className="flex items-baseline gap-3 py-1 border-b border-[#0001]">
             <Link className="font-semibold hover:underline" to={`/bench/${c.tool}?job=${jobId}&calculation=${c.id}`}>{c.title}</Link>
-            <span className="muted">{toolOf(c.tool).title.toLowerCase()}</span>
+            <span className="muted">{c.toolTitle.toLowerCase()}</span>
             <span className="flex-1 ellipsis" title={c.answer}>{c.answer}</span>
             {c.state !== 'none' && <Mark state={c.state} size={10} />}
             <button type="button" className="underline" onClick={() => setIssued(c)}>Issue</button>
