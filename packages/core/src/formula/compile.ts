@@ -42,8 +42,47 @@ function compileCall(ast: Ast & { t: 'call' }, slotOf: (name: string) => number)
   };
 }
 
+/** Longest chain that is worth a loop: shorter ones are quicker as closures. */
+const CHAIN = 3;
+
+/**
+ * A product or quotient of symbols and constants alone, as in `alpha_v*f_ub*A_s/gamma_M2`: worked from left to right in one loop, in the
+ * same order as the closures would, so that no digit differs. Null for anything else.
+ */
+function compileChain(ast: Ast & { t: 'bin' }, slotOf: (name: string) => number): Compiled | null {
+  const factors: { slot: number; constant: number; divide: boolean }[] = [];
+  let at: Ast = ast;
+  for (;;) {
+    const constant = constantOf(at);
+    if (constant !== null || at.t === 'sym') {
+      factors.unshift({ slot: at.t === 'sym' ? slotOf(at.name) : -1, constant: constant ?? 0, divide: false });
+      break;
+    }
+    if (at.t !== 'bin' || (at.op !== '*' && at.op !== '/')) return null;
+    const right = constantOf(at.b);
+    if (right === null && at.b.t !== 'sym') return null;
+    factors.unshift({ slot: at.b.t === 'sym' ? slotOf(at.b.name) : -1, constant: right ?? 0, divide: at.op === '/' });
+    at = at.a;
+  }
+  if (factors.length <= CHAIN) return null;
+  const slots = Int32Array.from(factors, (f) => f.slot);
+  const constants = Float64Array.from(factors, (f) => f.constant);
+  const divides = Uint8Array.from(factors, (f) => (f.divide ? 1 : 0));
+  return (v) => {
+    let x = slots[0]! < 0 ? constants[0]! : v[slots[0]!]!;
+    for (let i = 1; i < slots.length; i += 1) {
+      const s = slots[i]!;
+      const y = s < 0 ? constants[i]! : v[s]!;
+      x = divides[i] ? x / y : x * y;
+    }
+    return x;
+  };
+}
+
 function compileBinary(ast: Ast & { t: 'bin' }, slotOf: (name: string) => number): Compiled {
   const { op } = ast;
+  const chain = compileChain(ast, slotOf);
+  if (chain) return chain;
   const a = compile(ast.a, slotOf);
   const constant = constantOf(ast.b);
   if (op === '^') {

@@ -108,3 +108,20 @@ describe('a sheet', () => {
     expect(() => new Sheet().section('demo').f('A', 'mm2', 'nothing*2', 'x')).toThrow(/unknown symbol nothing/);
   });
 });
+
+describe('a long product', () => {
+  // Worked in a loop where it is four factors or more; the digits are those of the operators one after the other.
+  it('has the digits of its operators from left to right', () => {
+    fc.assert(fc.property(fc.array(fc.double({ min: 0.01, max: 1e4, noNaN: true }), { minLength: 6, maxLength: 6 }), (x) => {
+      const sheet = new Sheet();
+      const slots = ['p', 'q', 'r', 's', 't', 'u'].map((name) => sheet.given(name, '-', name));
+      const f = sheet.section('product').f('y', '-', '0.6*p*q/r*s/t*u', 'a product');
+      const g = sheet.section('mixed').f('y', '-', 'p*q*(r+s)/t*u', 'no chain: a sum stands in it');
+      const run = new Run(sheet);
+      slots.forEach((slot, i) => { run.v[slot.index] = x[i]!; });
+      const [p, q, r, s, t, u] = x as [number, number, number, number, number, number];
+      expect(f(run)).toBe((((((0.6 * p) * q) / r) * s) / t) * u);
+      expect(g(run)).toBe((((p * q) * (r + s)) / t) * u);
+    }), { numRuns: 200, seed: 417 });
+  });
+});
