@@ -42,8 +42,8 @@ function compileCall(ast: Ast & { t: 'call' }, slotOf: (name: string) => number)
   };
 }
 
-/** Longest chain that is worth a loop: shorter ones are quicker as closures. */
-const CHAIN = 3;
+/** Longest chain that is quicker as closures than in a loop. */
+const CHAIN = 2;
 
 /**
  * A product or quotient of symbols and constants alone, as in `alpha_v*f_ub*A_s/gamma_M2`: worked from left to right in one loop, in the

@@ -110,7 +110,7 @@ describe('a sheet', () => {
 });
 
 describe('a long product', () => {
-  // Worked in a loop where it is four factors or more; the digits are those of the operators one after the other.
+  // Worked in a loop where it is three factors or more; the digits are those of the operators one after the other.
   it('has the digits of its operators from left to right', () => {
     fc.assert(fc.property(fc.array(fc.double({ min: 0.01, max: 1e4, noNaN: true }), { minLength: 6, maxLength: 6 }), (x) => {
       const sheet = new Sheet();
