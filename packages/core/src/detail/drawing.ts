@@ -164,21 +164,23 @@ export function leader(tip: Point, at: Point, lines: readonly string[], callout:
 }
 
 /**
- * Weld symbol of ISO 2553 for two equal fillets: arrow, reference line, a triangle on each side, the leg with the letter z before each.
- * `shelf` is where the reference line starts, running to the left.
+ * Weld symbol of ISO 2553 for fillets, on both sides of a joint or on the arrow side alone (then with the dashed line of system A): arrow,
+ * reference line, triangles, the leg with the letter z before it. `shelf` is where the reference line starts, running to the left.
  */
-export function filletSymbol(tip: Point, shelf: Point, leg: number, callout: string): Item[] {
+export function filletSymbol(tip: Point, shelf: Point, leg: number, callout: string, sides: 1 | 2 = 2): Item[] {
   const label = `z${leg}`;
   const length = textWidth(label) + 8;
   const [x, y] = shelf;
   const t = x - 2.2;
+  const other: Item[] = sides === 2
+    ? [path([[t - 3.4, y], [t - 3.4, y + 3.4], [t, y]], 'thin', true), text([t - 4.2, y + TEXT * 0.75 + 0.6], label, { anchor: 'end', callout })]
+    : [path([[x - 0.6, y + 1], [x - length, y + 1]], 'hidden')];
   return [
     path([tip, shelf, [x - length, y]], 'thin'),
     arrowHead(tip, shelf),
     path([[t - 3.4, y], [t - 3.4, y - 3.4], [t, y]], 'thin', true),
-    path([[t - 3.4, y], [t - 3.4, y + 3.4], [t, y]], 'thin', true),
     text([t - 4.2, y - 0.9], label, { anchor: 'end', callout }),
-    text([t - 4.2, y + TEXT * 0.75 + 0.6], label, { anchor: 'end', callout }),
+    ...other,
   ];
 }
 

@@ -38,7 +38,7 @@ export const cleatsFields: readonly Field<I>[] = [
     const s = CLEAT_SIZES.find((x) => x.name === v);
     return s ? cleat(i, { leg_web: s.leg_web, leg_support: s.leg_support, t: s.t, r: s.r }) : i;
   }),
-  choice('arrangement', 'Cleats', [['double', 'on both sides of the web'], ['single', 'on one side']], (i) => i.arrangement, (i, v) => ({ ...i, arrangement: v as I['arrangement'] })),
+  choice('arrangement', 'Arrangement', [['double', 'on both sides of the web'], ['single', 'on one side']], (i) => i.arrangement, (i, v) => ({ ...i, arrangement: v as I['arrangement'] })),
   choice('fixing', 'Fixing', FIXINGS, (i) => i.fixing, (i, v) => ({ ...i, fixing: v as Fixing, ...(v === 'bolted' || i.weld ? {} : { weld: { s: 6 } }) })),
   mm('cleat.t', 'Angle thickness', 't', [6, 8, 10, 12, 15], (i) => i.cleat.t, (i, v) => cleat(i, { t: v })),
   mm('cleat.leg_web', 'Leg on the web', '', range(60, 250, 10), (i) => i.cleat.leg_web, (i, v) => cleat(i, { leg_web: v })),

@@ -200,12 +200,12 @@ function callouts(m: CleatsModel, solid: Solid, frames: Frames): Item[] {
   if (m.toBeam) {
     const web = solid.bolts.filter((b) => b.axis === 'y');
     items.push(...leader(at(m.z_p, -m.top_to_bolt - m.L1), [shelf - 6, floor + 8], [`${web.length} M${bolts.d}-${bolts.cls} × ${web[0]!.length}${preload}, ${holeWords(input.holes.web, m.hole.web)}`], 'bolts'));
-  } else items.push(...filletSymbol(at(cleat.leg_web + (input.weld!.s) / 2, bottom + m.input.cleat.h * 0.25), [stubEnd(m, e) + 34, floor + 12], input.weld!.s, 'weld'));
+  } else items.push(...filletSymbol(at(cleat.leg_web + (input.weld!.s) / 2, bottom + m.input.cleat.h * 0.25), [stubEnd(m, e) + 34, floor + 12], input.weld!.s, 'weld', input.arrangement === 'single' ? 1 : 2));
   if (m.toSupport) {
     const through = solid.bolts.filter((b) => b.axis === 'x');
     const tip = at(cleat.t + m.bolt.head, -m.cleatTop - m.e1_s - m.supportRows[m.supportRows.length - 1]!);
     items.push(...leader(tip, [shelf - 12, floor + 16], [`${through.length} M${bolts.d}-${bolts.cls} × ${through[0]!.length}${preload}, ${holeWords(input.holes.support, m.hole.support)}`], 'support-bolts'));
-  } else items.push(...filletSymbol(at(0, bottom + 0.2 * cleat.h), [FACE_X - 14, floor + 4], input.weld!.s, 'weld'));
+  } else items.push(...filletSymbol(at(0, bottom + 0.2 * cleat.h), [FACE_X - 14, floor + 4], input.weld!.s, 'weld', 1));
   return items;
 }
 
