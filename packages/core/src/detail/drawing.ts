@@ -280,7 +280,8 @@ export function failureItems(d: Drawing, id: string, title: string, detail: stri
   const lines = wrap(title, SHEET.width - SHEET.margin - TITLE.width - x - 2, TEXT, 3);
   return [
     ...marks,
-    path([tip, [x - 1, y - 1]], 'failure-thin'),
+    // From the side of the label that the mark is on.
+    path([tip, [tip[0] > x ? x + Math.max(...lines.map((l) => textWidth(l))) + 2 : x - 1, y - 1]], 'failure-thin'),
     ...lines.map((line, i) => text([x, y + i * TEXT * 1.3], line, { style: 'failure', bold: true })),
     text([x, y + lines.length * TEXT * 1.3], detail, { style: 'failure' }),
   ];
