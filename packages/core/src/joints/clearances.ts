@@ -13,6 +13,10 @@ const CLEARANCES: readonly { readonly id: string; readonly title: string; readon
   { id: 'clear-spanner', title: 'Room for a socket', must: false, none: 'There are no bolts.', measure: socketRoom },
 ];
 
+const isShort = (c: Clearance): boolean => c.needed - c.actual > 1e-9;
+/** What is missing, rounded up to a tenth: what to add is then enough. */
+const missing = (c: Clearance): string => `${exact(Math.ceil((c.needed - c.actual) * 10) / 10)} mm missing`;
+
 /** Rules of clearance for one kind; its solid is made once a joint. */
 export function clearanceRules<C extends object>(make: (c: C) => Solid): RuleDef<C>[] {
   const made = new WeakMap<C, Solid>();
@@ -26,8 +30,7 @@ export function clearanceRules<C extends object>(make: (c: C) => Solid): RuleDef
     run: (_r, c) => {
       const found = measure(solidOf(c));
       if (!found) return { skip: none };
-      const short = found.needed - found.actual;
-      return { actual: found.actual, limit: found.needed, sense: '>=', unit: 'mm', ...(short > 1e-9 ? { note: `${exact(Math.ceil(short * 10) / 10)} mm missing` } : {}) };
+      return { actual: found.actual, limit: found.needed, sense: '>=', unit: 'mm', ...(isShort(found) ? { note: missing(found) } : {}) };
     },
   }));
 }
@@ -49,7 +52,7 @@ function ringOf(id: string, found: Clearance, solid: Solid, frames: ViewFrames):
 
 const missed = (solid: Solid): { id: string; title: string; must: boolean; found: Clearance }[] => CLEARANCES.flatMap(({ id, title, must, measure }) => {
   const found = measure(solid);
-  return found && found.actual < found.needed - 1e-9 ? [{ id, title, must, found }] : [];
+  return found && isShort(found) ? [{ id, title, must, found }] : [];
 });
 
 /** Where the clearances that are missed are measured, by rule. */
@@ -59,6 +62,6 @@ export const clearanceMarks = (solid: Solid, frames: ViewFrames): Record<string,
 export function clashItems(solid: Solid, frames: ViewFrames): Item[] {
   return missed(solid).filter((m) => m.must).flatMap(({ id, title, found }, i): Item[] => [
     ringOf(id, found, solid, frames),
-    text([70, 10 + i * 4.4], `${title}: ${exact(Math.ceil((found.needed - found.actual) * 10) / 10)} mm missing`, { style: 'failure', size: 3, bold: true }),
+    text([70, 10 + i * 4.4], `${title}: ${missing(found)}`, { style: 'failure', size: 3, bold: true }),
   ]);
 }

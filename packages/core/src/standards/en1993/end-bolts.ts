@@ -1,7 +1,9 @@
 import type { FormulaSection, Run, Sheet } from '../../formula/index.ts';
 import type { CheckDef, Outcome } from '../../joints/check.ts';
+import { NO_AXIAL } from './axial.ts';
 import { boltShear } from './bolts.ts';
 import { tStub } from './t-stub.ts';
+import { NO_D2 } from './tying.ts';
 
 /*
  * Two lines of bolts through the support, one each side of the beam web at the gauge p_3: end plates, and the support legs of cleats
@@ -23,8 +25,6 @@ export interface EndRows {
 export interface EndBoltsCase {
   readonly threads: boolean;
   readonly longJoint: boolean;
-  readonly notchTop: boolean;
-  readonly notchBottom: boolean;
   /** What the support is and which of its sizes are known. */
   readonly support: {
     readonly rows: number;
@@ -236,9 +236,7 @@ function punching(s: FormulaSection, t: string, f_u: string, gamma: string) {
   };
 }
 
-const NO_FLANGE_DATA = 'Flange width, web thickness and root radius of the column were not given.';
-export const NO_D2 = 'The clear depth d_2 of the supporting web was not given.';
-const NO_AXIAL = 'There is no axial force in this combination.';
+export const NO_FLANGE_DATA = 'Flange width, web thickness and root radius of the column were not given.';
 const BEARS = 'The axial force is compression: the plate bears on the support.';
 const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 

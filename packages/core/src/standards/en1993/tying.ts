@@ -2,6 +2,8 @@ import type { CheckDef } from '../../joints/check.ts';
 import type { Run, FormulaSection, Sheet } from '../../formula/index.ts';
 import { blockTearing } from './plates.ts';
 
+export const NO_D2 = 'The clear depth d_2 of the supporting web was not given.';
+
 /** A part pulled horizontally through its bolts: symbols of its sizes and of its steel. */
 export interface PulledPart {
   readonly id: string;

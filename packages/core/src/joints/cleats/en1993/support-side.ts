@@ -1,5 +1,6 @@
 import { bearing, boltShear } from '../../../standards/en1993/bolts.ts';
-import { combinedShearTension, legBearing, NO_D2, pullChecks, supportBearing, supportLocalShear, type StubPart } from '../../../standards/en1993/end-bolts.ts';
+import { combinedShearTension, legBearing, NO_FLANGE_DATA, pullChecks, supportBearing, supportLocalShear, type StubPart } from '../../../standards/en1993/end-bolts.ts';
+import { NO_D2 } from '../../../standards/en1993/tying.ts';
 import { bearingType } from '../../../standards/en1993/web-bolts.ts';
 import type { FormulaSection, Run } from '../../../formula/index.ts';
 import type { CheckDef } from '../../check.ts';
@@ -159,8 +160,6 @@ function weldedPull(pull: 'tie' | 'axial') {
   };
   return { leg: run(legSteps, legN), flange: run(flangeSteps, flangeN), web: run(webSteps, webN) };
 }
-
-const NO_FLANGE_DATA = 'Flange width, web thickness and root radius of the column were not given.';
 
 /** Bolted and welded forms of the pull on the support, under the same ids. */
 function pulls(pull: 'tie' | 'axial'): Check[] {

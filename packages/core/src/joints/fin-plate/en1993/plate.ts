@@ -1,7 +1,7 @@
 import { blockTearing, chiLT } from '../../../standards/en1993/plates.ts';
 import { directional, filletPair, simplified } from '../../../standards/en1993/welds.ts';
 import { NO_AXIAL } from '../../../standards/en1993/axial.ts';
-import { webYieldLines } from '../../../standards/en1993/tying.ts';
+import { NO_D2, webYieldLines } from '../../../standards/en1993/tying.ts';
 import type { CheckDef } from '../../check.ts';
 import { plateSlots, sheet, slots, type FinPlateCase } from './sheet.ts';
 
@@ -56,7 +56,6 @@ const webAxialN = webYieldLines(webAxial, { m: 'm_pl', f: 'f_y_2', gamma: 'gamma
 
 export const FLANGE_LINE = 'The fin plate lies on the line of the column web, so the flange is not sheared locally.';
 export const FLANGE_PULL = 'The plate pulls on the line of the column web.';
-export const NO_D2 = 'The clear depth d_2 of the supporting web was not given.';
 const onFlange = (c: FinPlateCase): boolean => c.m.support.type === 'column_flange';
 
 /** A plate is long when thin against its reach: t_p < 0.15 z_p. */
