@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { and, asc, eq, isNull } from 'drizzle-orm';
+import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import type { CalculationDocument, CalculationRecord } from '@ample/core';
 import type { Handle } from './database.ts';
 import { NotFound, StaleSave } from './errors.ts';
@@ -12,7 +12,7 @@ const now = (): string => new Date().toISOString();
 const recordOf = ({ id, jobId, version, title, tool, input, updatedAt }: Row): StoredCalculation => ({ id, jobId, version, title, tool, input, updatedAt });
 
 export async function listCalculations(db: Handle, jobId: string): Promise<StoredCalculation[]> {
-  return (await db.select().from(calculations).where(and(eq(calculations.jobId, jobId), isNull(calculations.deletedAt))).orderBy(asc(calculations.createdAt), asc(calculations.id))).map(recordOf);
+  return (await db.select().from(calculations).where(and(eq(calculations.jobId, jobId), isNull(calculations.deletedAt))).orderBy(asc(calculations.createdAt), sql`rowid`)).map(recordOf);
 }
 
 export async function getCalculation(db: Handle, id: string): Promise<StoredCalculation> {
