@@ -1,5 +1,5 @@
 import {
-  basisOf, checkCombination, checkJoint, checkRules, fingerprint, inNewtons, kindOf, multipleText, Refusal, Run, shown, UNITS, valuesOf,
+  basisOf, checkCombination, checkJoint, checkRules, fingerprint, inNewtons, kindOf, multipleText, Refusal, resultKey, Run, shown, UNITS, valuesOf,
   type CheckResult, type CombinationReport, type JobDocument, type JointDocument, type RuleResult,
 } from '@ample/core';
 import { BadInput } from './input.ts';
@@ -9,10 +9,11 @@ const unitName = (unit: keyof typeof UNITS): string => unit;
 function checkEntry(c: CheckResult, report: CombinationReport, values?: Record<string, unknown>) {
   const named = { id: c.id, title: c.title, clause: c.clause, part: c.part, type: c.type };
   if (c.type === 'skip') return { ...named, reason: c.reason };
+  if (c.type === 'value') return { ...named, info: true, demand: shown(c.value, c.unit), unit: unitName(c.unit), text: c.text, ...(values ? { values } : {}) };
   return {
-    ...named,
+    ...named, ...(c.where ? { where: c.where } : {}), ...(c.info ? { info: true } : {}),
     demand: shown(c.demand, c.unit), resistance: shown(c.resistance, c.unit), unit: unitName(c.unit),
-    utilisation: c.utilisation, multiple: c.multiple, pass: c.pass, governs: c.id === report.governs,
+    utilisation: c.utilisation, multiple: c.multiple, pass: c.pass, governs: resultKey(c) === report.governs,
     ...(values ? { values } : {}),
   };
 }
@@ -31,12 +32,12 @@ function jointEntry(job: JobDocument, joint: JointDocument, trace: boolean) {
   const report = checkJoint(joint, basis);
   const kind = kindOf(joint.kind);
   const prepared = kind.prepare(kind.model(joint.input, basis));
-  const traced = (work: (run: Run) => void): ((id: string) => Record<string, unknown>) | undefined => {
+  const traced = (work: (run: Run) => void): ((id: string, where?: string) => Record<string, unknown>) | undefined => {
     if (!trace) return undefined;
     const run = new Run(prepared.sheet);
     run.startTrace();
     work(run);
-    return (id) => valuesOf(run.steps!, id);
+    return (id, where) => valuesOf(run.steps!, id, where);
   };
   const rulesTrace = traced((run) => checkRules(prepared, run));
   const worst = report.combinations[report.worst];
@@ -46,7 +47,7 @@ function jointEntry(job: JobDocument, joint: JointDocument, trace: boolean) {
     governing: worst?.first ? { combination: worst.combination.name, check: worst.first.id, multiple: worst.first.multiple } : null,
     combinations: report.combinations.map((c) => {
       const values = traced((run) => checkCombination(prepared, inNewtons(c.combination), run));
-      return { ...c.combination, state: c.state, first: c.first?.id ?? null, multiple: c.first?.multiple ?? null, governs: c.governs, checks: c.checks.map((x) => checkEntry(x, c, values?.(x.id))) };
+      return { ...c.combination, state: c.state, first: c.first?.id ?? null, multiple: c.first?.multiple ?? null, governs: c.governs, ...(c.notes.length ? { notes: c.notes } : {}), checks: c.checks.map((x) => checkEntry(x, c, values?.(x.id, x.type === 'strength' ? x.where : ''))) };
     }),
     rules: report.rules.map((r) => ruleEntry(r, rulesTrace?.(r.id))),
   };

@@ -1,4 +1,4 @@
-import { ACTION_NAMES, combinationSchema, validate, type ActionName, type Combination } from '@ample/core';
+import { ACTION_NAMES, actionUnit, BEAM_ACTIONS, combinationSchema, strangeAction, validate, type ActionField, type ActionName, type Combination } from '@ample/core';
 import Papa from 'papaparse';
 
 export interface PastedRow {
@@ -15,21 +15,23 @@ export interface PastedActions {
 const HEADS: Readonly<Record<string, ActionName | 'name' | 'note'>> = {
   name: 'name', combination: 'name', comb: 'name', case: 'name', note: 'note', description: 'note',
   v: 'V_Ed', ved: 'V_Ed', n: 'N_Ed', ned: 'N_Ed', ntie: 'N_tie', tie: 'N_tie', tying: 'N_tie', vser: 'V_ser',
+  my: 'M_y', myed: 'M_y', mz: 'M_z', mzed: 'M_z', vy: 'V_y', vyed: 'V_y', vz: 'V_z', vzed: 'V_z', t: 'T', ted: 'T', twist: 'T',
 };
-const headOf = (text: string): string => text.toLowerCase().replace(/\(.*\)|\[.*\]|[^a-z]/g, '').replace(/kn$/, '');
-const DEFAULT: readonly (ActionName | 'name' | 'note')[] = ['name', 'V_Ed', 'N_Ed', 'N_tie', 'note'];
+const headOf = (text: string): string => text.toLowerCase().replace(/\(.*\)|\[.*\]|[^a-z]/g, '').replace(/knm?$/, '');
+/** Order of the columns of a table without heads. */
+export const tableOrder = (actions: readonly ActionField[]): readonly (ActionName | 'name' | 'note')[] => ['name', ...actions.filter((a) => a.name !== 'V_ser').map((a) => a.name), 'note'];
 
 /**
  * Reads a table of combinations pasted from a spreadsheet or typed as text: tabs, semicolons or commas between the cells. A first row
- * of heads (name, V, N, tie, V ser, note) sets the order; without one it is name, V, N, tie, note. Forces in kN; a real minus sign and a
+ * of heads (name, V, N, My, note and their like) sets the order; without one it is the name, the joint's `actions` in their order, and the note. Forces in kN, moments in kNm; a real minus sign and a
  * decimal comma are understood.
  */
-export function parseActions(text: string): PastedActions {
+export function parseActions(text: string, actions: readonly ActionField[] = BEAM_ACTIONS): PastedActions {
   const delimiter = text.includes('\t') ? '\t' : text.includes(';') ? ';' : ',';
   const rows = Papa.parse<string[]>(text.trim(), { delimiter, skipEmptyLines: 'greedy' }).data.slice(0, 500);
   const heads = rows[0]?.map((cell) => HEADS[headOf(cell)]) ?? [];
-  const hasHeads = heads.includes('V_Ed') || heads.includes('N_tie') || heads.includes('N_Ed');
-  const columns = hasHeads ? heads : DEFAULT;
+  const hasHeads = heads.some((h) => h !== undefined && h !== 'name' && h !== 'note');
+  const columns = hasHeads ? heads : tableOrder(actions);
   const combinations: Combination[] = [];
   const errors: PastedRow[] = [];
   rows.slice(hasHeads ? 1 : 0).forEach((cells, i) => {
@@ -39,7 +41,9 @@ export function parseActions(text: string): PastedActions {
     const taken = combinations.some((c) => c.name === found.value['name']);
     const name = found.value['name'] || `C${combinations.length + 1}`;
     const checked = validate<Combination>(combinationSchema, { ...found.value, name }, `row ${row}`);
+    const strange = 'error' in checked ? null : strangeAction(checked.value, actions);
     if ('error' in checked) errors.push({ row, message: checked.error.message });
+    else if (strange) errors.push({ row, message: `row ${row}: ${strange}` });
     else if (taken && found.value['name']) errors.push({ row, message: `row ${row}: the name "${name}" stands twice; accepted are different names.` });
     else combinations.push(checked.value);
   });
@@ -55,8 +59,8 @@ function readRow(cells: readonly string[], columns: readonly (string | undefined
       value[column] = cell;
       continue;
     }
-    const number = Number(cell.replace(/[\u2212\u2013]/g, '-').replace(',', '.').replace(/\s*kN$/i, ''));
-    if (!Number.isFinite(number)) return { message: `${column}: "${cell.slice(0, 40)}" is not a force; accepted is a number in kN.` };
+    const number = Number(cell.replace(/[\u2212\u2013]/g, '-').replace(',', '.').replace(/\s*kNm?$/i, ''));
+    if (!Number.isFinite(number)) return { message: `${column}: "${cell.slice(0, 40)}" is not a ${actionUnit(column as ActionName) === 'kN' ? 'force' : 'moment'}; accepted is a number in ${actionUnit(column as ActionName)}.` };
     value[column] = number;
   }
   return { value };

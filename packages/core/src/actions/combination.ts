@@ -1,7 +1,9 @@
 /**
- * Member end forces of one combination, in kN. `V_Ed` >= 0: the beam pushes the joint down; negative: uplift. `N_Ed` > 0 pulls the
- * beam off its support and acts together with `V_Ed`. `N_tie` >= 0 is the accidental tying force and acts alone. `V_ser` is the
- * serviceability shear of slip category B.
+ * Actions of one combination, forces in kN and moments in kNm. Which of them a joint takes, its kind says (`JointKind.actions`).
+ * Beams: `V_Ed` >= 0: the beam pushes the joint down; negative: uplift. `N_Ed` > 0 pulls the beam off its support and acts together with
+ * `V_Ed`. `N_tie` >= 0 is the accidental tying force and acts alone. `V_ser` is the serviceability shear of slip category B.
+ * Columns: `N_Ed` > 0 lifts the base, compression is negative. `M_y` presses the +z side in, `M_z` the +y side. `V_y` and `V_z` push the base
+ * towards +y and +z. `T` twists from +y towards +z.
  */
 export interface Combination {
   readonly name: string;
@@ -10,9 +12,61 @@ export interface Combination {
   readonly N_Ed: number;
   readonly N_tie: number;
   readonly V_ser?: number | undefined;
+  readonly M_y?: number | undefined;
+  readonly M_z?: number | undefined;
+  readonly V_y?: number | undefined;
+  readonly V_z?: number | undefined;
+  readonly T?: number | undefined;
   /** Where `V_Ed` came from when it was not typed as a force: a share of the member, or a load and a span. */
   readonly from?: string | undefined;
 }
 
-export const ACTION_NAMES = ['V_Ed', 'N_Ed', 'N_tie', 'V_ser'] as const;
+export const ACTION_NAMES = ['V_Ed', 'N_Ed', 'N_tie', 'V_ser', 'M_y', 'M_z', 'V_y', 'V_z', 'T'] as const;
 export type ActionName = (typeof ACTION_NAMES)[number];
+
+/** Unit that an action is typed and stored in. */
+export const actionUnit = (name: ActionName): 'kN' | 'kNm' => (name === 'M_y' || name === 'M_z' || name === 'T' ? 'kNm' : 'kN');
+
+/** A combination with every action multiplied: by 1e3 and 1e6 it is in N and Nmm. */
+function scaled(c: Combination, factor: (name: ActionName) => number): Combination {
+  const out: Record<string, unknown> = { ...c };
+  for (const k of ACTION_NAMES) if (c[k] !== undefined) out[k] = c[k] * factor(k);
+  return out as unknown as Combination;
+}
+export const timesLoad = (c: Combination, k: number): Combination => scaled(c, () => k);
+
+/** kN and kNm of the job to the N and Nmm of the core. */
+export const inNewtons = (c: Combination): Combination => scaled(c, (k) => (actionUnit(k) === 'kN' ? 1e3 : 1e6));
+
+/** One action as a kind takes it: its short name on cards, and what its sign means. */
+export interface ActionField {
+  readonly name: ActionName;
+  readonly short: string;
+  readonly meaning: string;
+  /** It may be left open. */
+  readonly optional?: true;
+  /** It may be typed as a share of the member, or as a load and a span. */
+  readonly typedAs?: 'share';
+}
+
+export const BEAM_ACTIONS: readonly ActionField[] = [
+  { name: 'V_Ed', short: 'V', meaning: 'V positive presses the joint down, negative is uplift', typedAs: 'share' },
+  { name: 'N_Ed', short: 'N', meaning: 'N positive pulls the beam off and acts with V' },
+  { name: 'N_tie', short: 'tie', meaning: 'tying acts alone' },
+  { name: 'V_ser', short: 'V ser', meaning: 'V_ser serves category B bolts', optional: true },
+];
+
+export const COLUMN_ACTIONS: readonly ActionField[] = [
+  { name: 'N_Ed', short: 'N', meaning: 'N positive lifts the base, compression is negative' },
+  { name: 'M_y', short: 'My', meaning: 'M_y positive presses the +z side in', optional: true },
+  { name: 'M_z', short: 'Mz', meaning: 'M_z positive presses the +y side in', optional: true },
+  { name: 'V_z', short: 'Vz', meaning: 'V_z and V_y push the base towards +z and +y', optional: true },
+  { name: 'V_y', short: 'Vy', meaning: '', optional: true },
+  { name: 'T', short: 'T', meaning: 'T twists from +y towards +z', optional: true },
+];
+
+/** What a kind's combination may not hold: an action that the joint does not take. Null when all is well. */
+export function strangeAction(c: Combination, actions: readonly ActionField[]): string | null {
+  const strange = ACTION_NAMES.find((k) => c[k] !== undefined && c[k] !== 0 && !actions.some((a) => a.name === k));
+  return strange ? `${c.name}: ${strange}: this joint does not take this action; accepted are ${actions.map((a) => a.name).join(', ')}.` : null;
+}

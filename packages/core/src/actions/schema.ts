@@ -9,5 +9,6 @@ export const combinationSchema = Joi.object({
   N_Ed: size(-FORCE, FORCE).default(0),
   N_tie: size(0, FORCE).default(0),
   V_ser: size(-FORCE, FORCE),
+  ...Object.fromEntries((['M_y', 'M_z', 'V_y', 'V_z', 'T'] as const).map((k) => [k, size(-FORCE, FORCE)])),
   from: Joi.string().max(200),
 });

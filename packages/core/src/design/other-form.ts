@@ -1,26 +1,12 @@
 import type { Combination } from '../actions/combination.ts';
 import type { Basis } from '../job/basis.ts';
-import type { FirstDetail, MemberSeed } from '../joints/kind.ts';
+import type { FirstDetail } from '../joints/kind.ts';
 import { kindOf } from '../joints/registry.ts';
-import { Refusal } from '../refusal.ts';
 import { firstDetail } from './first.ts';
 import { leastMultiple, tryDetail } from './judge.ts';
 
 /** Fields that mean the same in every kind that has them, by their ids: what a change of form can keep. */
 const CARRIED = ['bolts.d', 'bolts.cls', 'bolts.threads', 'bolts.category', 'bolts.friction', 'bolts.packing', 'plate.grade'] as const;
-
-interface Members {
-  readonly beam: { readonly section?: string; readonly steel: { readonly grade?: string } };
-  readonly support: { readonly section?: string; readonly type: string; readonly steel: { readonly grade?: string } };
-}
-
-function seedOf(input: unknown): MemberSeed {
-  const { beam, support } = input as Members;
-  for (const [field, member] of [['beam', beam], ['support', support]] as const) {
-    if (member.section === undefined || member.steel.grade === undefined) throw new Refusal(`${field}.section`, `${field}.section: this member is given by its own values; accepted for another form is a section and a grade by name.`);
-  }
-  return { beam: beam.section!, beamGrade: beam.steel.grade!, support: support.section!, supportGrade: support.steel.grade!, supportType: support.type };
-}
 
 /**
  * The same members and actions in another form of joint: a first detail of that kind, with the bolts and the plate's steel of the present
@@ -29,7 +15,7 @@ function seedOf(input: unknown): MemberSeed {
 export function otherForm(fromKind: string, input: unknown, toKind: string, combinations: readonly Combination[], basis: Basis): FirstDetail<unknown> {
   const from = kindOf(fromKind);
   const to = kindOf(toKind);
-  const first = firstDetail(toKind, seedOf(input), combinations, basis);
+  const first = firstDetail(toKind, from.seedOf(input), combinations, basis);
   let kept = first.input;
   const carried: string[] = [];
   const sound = (trial: unknown): boolean => {

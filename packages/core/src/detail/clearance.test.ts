@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { DEFAULT_BASIS } from '../job/basis.ts';
+import { finPlateToEn1993 } from '../joints/fin-plate/en1993/index.ts';
 import { finPlate } from '../joints/fin-plate/index.ts';
 import type { FinPlateInput } from '../joints/fin-plate/input.ts';
 import { cleats } from '../joints/cleats/index.ts';
@@ -55,7 +56,7 @@ describe('parts on a support', () => {
 
 describe('a beam end between or before the flanges of its support', () => {
   const rule = (i: FinPlateInput) => {
-    const p = finPlate.prepare(finPlate.model(i, DEFAULT_BASIS));
+    const p = finPlateToEn1993(finPlate.model(i, DEFAULT_BASIS));
     return p.rules.find((r) => r.id === 'clear-support')!.run(null as never, p.upright.c);
   };
   const web = (section: string, gap: number): FinPlateInput => ({ ...input, gap, support: { type: 'column_web', section, steel: { grade: 'S275' } } });

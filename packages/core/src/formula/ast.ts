@@ -8,7 +8,7 @@ export type Ast =
   | { readonly t: 'bin'; readonly op: '+' | '-' | '*' | '/' | '^'; readonly a: Ast; readonly b: Ast }
   | { readonly t: 'call'; readonly fn: FunctionName; readonly args: readonly Ast[] };
 
-export const FUNCTIONS = ['sqrt', 'min', 'max', 'abs'] as const;
+export const FUNCTIONS = ['sqrt', 'min', 'max', 'abs', 'ln'] as const;
 export type FunctionName = (typeof FUNCTIONS)[number];
 
 /** Names of the symbols in a tree, in order of first use. */

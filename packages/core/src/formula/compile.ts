@@ -32,6 +32,7 @@ function compileCall(ast: Ast & { t: 'call' }, slotOf: (name: string) => number)
   const [a, b, ...rest] = ast.args.map((arg) => compile(arg, slotOf)) as [Compiled, Compiled?, ...Compiled[]];
   if (ast.fn === 'sqrt') return (v) => Math.sqrt(a(v));
   if (ast.fn === 'abs') return (v) => Math.abs(a(v));
+  if (ast.fn === 'ln') return (v) => Math.log(a(v));
   const pick = ast.fn === 'min' ? Math.min : Math.max;
   if (!b) return a;
   if (rest.length === 0) return (v) => pick(a(v), b(v));
@@ -131,7 +132,7 @@ function constantOf(ast: Ast): number | null {
     case 'call': {
       const args = ast.args.map(constantOf);
       if (args.some((x) => x === null)) return null;
-      return Math[ast.fn](...(args as [number]));
+      return (ast.fn === 'ln' ? Math.log : Math[ast.fn])(...(args as [number]));
     }
     case 'bin': {
       const a = constantOf(ast.a);

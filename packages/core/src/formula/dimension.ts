@@ -18,6 +18,8 @@ export function dimensionOf(ast: Ast, unitOf: (name: string) => UnitId): Dim {
     case 'bin': {
       const a = dimensionOf(ast.a, unitOf);
       if (ast.op === '^') {
+        // A pure number stays one, whatever its power.
+        if (same(a, [0, 0]) && same(dimensionOf(ast.b, unitOf), [0, 0])) return a;
         if (ast.b.t !== 'num') throw new Error('the exponent must be a number');
         return [a[0] * ast.b.value, a[1] * ast.b.value];
       }
@@ -30,6 +32,7 @@ export function dimensionOf(ast: Ast, unitOf: (name: string) => UnitId): Dim {
     case 'call': {
       const dims = ast.args.map((arg) => dimensionOf(arg, unitOf));
       const first = dims[0]!;
+      if (ast.fn === 'ln' && !same(first, [0, 0])) throw new Error('a logarithm is of a pure number');
       if (ast.fn === 'sqrt') return [first[0] / 2, first[1] / 2];
       for (const [i, d] of dims.entries()) {
         const arg = ast.args[i]!;

@@ -52,7 +52,7 @@ export function notationOf(ast: Ast, symbol: (name: string) => Notation = letter
       if (ast.fn === 'sqrt') return { k: 'sqrt', of: go(ast.args[0]!) };
       if (ast.fn === 'abs') return fence(go(ast.args[0]!), '|', '|');
       const items = ast.args.flatMap((arg, i) => (i ? [{ k: 'word', text: ';' } as Notation, go(arg)] : [go(arg)]));
-      return ast.args.length === 1 ? go(ast.args[0]!) : row({ k: 'word', text: ast.fn }, fence(row(...items)));
+      return ast.args.length === 1 && ast.fn !== 'ln' ? go(ast.args[0]!) : row({ k: 'word', text: ast.fn }, fence(row(...items)));
     }
     case 'bin':
       if (ast.op === '/') return { k: 'frac', num: go(ast.a), den: go(ast.b) };
@@ -100,7 +100,8 @@ export function substituted(ast: Ast, values: ReadonlyMap<string, Substitution>,
   return row(bracketed, op('×'), { k: 'sup', base: { k: 'num', text: '10' }, exp: { k: 'num', text: whole < 0 ? `−${-whole}` : String(whole) } });
 }
 
-const baseUnit = (unit: UnitId): UnitId => (unit === 'kN' ? 'N' : unit === 'kN/mm' ? 'N/mm' : unit === 'kNm' ? 'N' : unit);
+const BASE: Readonly<Partial<Record<UnitId, UnitId>>> = { kN: 'N', 'kN/mm': 'N/mm', kNm: 'Nmm', 'kNm/rad': 'Nmm', cm3: 'mm3', cm4: 'mm4' };
+const baseUnit = (unit: UnitId): UnitId => BASE[unit] ?? unit;
 
 /** Large values as 8.763 × 10⁷; null for ordinary ones. */
 export function scientific(value: number, unit: UnitId): Notation | null {

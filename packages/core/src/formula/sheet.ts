@@ -24,6 +24,14 @@ export interface FormulaDef {
   readonly clause: string;
   /** Symbols as written in the formula, with the slots they mean. */
   readonly uses: readonly { readonly name: string; readonly slot: Slot }[];
+  /** How the value was found where no formula gives it: an iteration, a scan, a measure of the geometry. */
+  readonly method?: string;
+}
+
+/** Keeps a value that was found by iteration or measured from the geometry, and records it when the run is traced. */
+export interface Found {
+  (run: Run, value: number): number;
+  readonly def: FormulaDef;
 }
 
 /** Evaluates the formula on a run, keeps the value in its slot and records it when the run is traced. */
@@ -40,6 +48,8 @@ export interface Origin {
 
 export interface Step {
   readonly def: FormulaDef;
+  /** Which of several like parts the run was at: a side, a row, an anchor; empty where there is one. */
+  readonly where: string;
   readonly value: number;
   readonly values: readonly number[];
   /** For each used symbol: the step that made it, or -1 for a given value. */
@@ -50,6 +60,7 @@ export interface Step {
 export class Run {
   readonly v: Float64Array;
   steps: Step[] | null = null;
+  where = '';
   private madeBy: Int32Array | null = null;
 
   constructor(sheet: Sheet) {
@@ -64,7 +75,7 @@ export class Run {
   record(def: FormulaDef, value: number): void {
     const steps = this.steps!;
     const madeBy = this.madeBy!;
-    steps.push({ def, value, values: def.uses.map((u) => this.v[u.slot.index]!), from: def.uses.map((u) => madeBy[u.slot.index]!) });
+    steps.push({ def, where: this.where, value, values: def.uses.map((u) => this.v[u.slot.index]!), from: def.uses.map((u) => madeBy[u.slot.index]!) });
     madeBy[def.slot.index] = steps.length - 1;
   }
 }
@@ -95,6 +106,16 @@ export class Sheet {
     this.slots.push(slot);
     into.set(symbol, slot);
     return slot;
+  }
+
+  addFound(slot: Slot, text: string, clause: string, method: string): Found {
+    const def: FormulaDef = { id: this.formulas.length, slot, expr: '', ast: { t: 'num', value: 0, text: '0', unit: '-' }, text, clause, uses: [], method };
+    const keep = (run: Run, value: number): number => {
+      run.v[slot.index] = value;
+      if (run.steps) run.record(def, value);
+      return value;
+    };
+    return Object.assign(keep, { def });
   }
 
   addFormula(slot: Slot, expr: string, text: string, clause: string, resolve: (name: string) => Slot): Formula {
@@ -128,6 +149,11 @@ export class FormulaSection {
   f(symbol: string, unit: UnitId, expr: string, text: string, clause = ''): Formula {
     const slot = this.slotFor(symbol, unit, text);
     return this.sheet.addFormula(slot, expr, text, clause, (name) => this.resolve(name));
+  }
+
+  /** Adds a value that `method` finds, where no single formula gives it. */
+  found(symbol: string, unit: UnitId, text: string, method: string, clause = ''): Found {
+    return this.sheet.addFound(this.slotFor(symbol, unit, text), text, clause, method);
   }
 
   resolve(name: string): Slot {

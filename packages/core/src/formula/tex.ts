@@ -3,7 +3,7 @@ import type { Notation } from './notation.ts';
 import { texName } from './names.ts';
 
 const OPERATORS: Readonly<Record<string, string>> = { '×': '\\times ', '−': '-', '+': '+', '=': '=' };
-const WORDS: Readonly<Record<string, string>> = { min: '\\min', max: '\\max', π: '\\pi ', ' ': '\\,', ';': ';\\ ' };
+const WORDS: Readonly<Record<string, string>> = { min: '\\min', max: '\\max', ln: '\\ln', π: '\\pi ', ' ': '\\,', ';': ';\\ ' };
 
 /** TeX of a notation tree. With `link`, each symbol carries its name in a data attribute, so that a reader can walk to its source. */
 export function texOf(n: Notation, link = false, nested = false): string {

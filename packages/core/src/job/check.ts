@@ -1,6 +1,6 @@
-import { type Combination } from '../actions/combination.ts';
+import { inNewtons, type Combination } from '../actions/combination.ts';
 import { Run, type Sheet } from '../formula/index.ts';
-import { checkCombination, checkRules, type CheckResult, type RuleResult, type StrengthResult } from '../joints/check.ts';
+import { checkRules, resultKey, type Checked, type CheckResult, type RuleResult, type StrengthResult } from '../joints/check.ts';
 import { kindOf } from '../joints/registry.ts';
 import { Refusal } from '../refusal.ts';
 import { multipleText } from '../units/format.ts';
@@ -11,6 +11,8 @@ export type State = 'holds' | 'close' | 'gives' | 'rule' | 'none';
 
 export interface FirstToGive {
   readonly id: string;
+  /** Names it among the results: its id, and the part that it speaks of. */
+  readonly key: string;
   readonly title: string;
   readonly multiple: number;
 }
@@ -18,9 +20,11 @@ export interface FirstToGive {
 export interface CombinationReport {
   readonly combination: Combination;
   readonly checks: readonly CheckResult[];
+  /** What else the user is told of this combination. */
+  readonly notes: readonly string[];
   /** The check with the lowest load multiple; null when nothing is loaded. */
   readonly first: FirstToGive | null;
-  /** Id of the strength check with the highest utilisation. */
+  /** Key of the strength check with the highest utilisation. */
   readonly governs: string | null;
   readonly state: State;
 }
@@ -43,9 +47,6 @@ function runOf(sheet: Sheet): Run {
   return run;
 }
 
-/** kN of the job to the N of the core. */
-export const inNewtons = (c: Combination): Combination => ({ ...c, V_Ed: c.V_Ed * 1e3, N_Ed: c.N_Ed * 1e3, N_tie: c.N_tie * 1e3, ...(c.V_ser === undefined ? {} : { V_ser: c.V_ser * 1e3 }) });
-
 export interface JointLike {
   readonly kind: string;
   readonly input: unknown;
@@ -57,21 +58,21 @@ export function checkJoint(joint: JointLike, basis: Basis): JointReport {
   const kind = kindOf(joint.kind);
   const prepared = kind.prepare(kind.model(joint.input, basis));
   const run = runOf(prepared.sheet);
-  const combinations = joint.combinations.map((c) => reportCombination(c, checkCombination(prepared, inNewtons(c), run), basis));
+  const combinations = joint.combinations.map((c) => reportCombination(c, prepared.check(inNewtons(c), run), basis));
   return summarise(combinations, checkRules(prepared, run), basis);
 }
 
-export function reportCombination(combination: Combination, checks: readonly CheckResult[], basis: Basis): CombinationReport {
+export function reportCombination(combination: Combination, { results: checks, notes }: Checked, basis: Basis): CombinationReport {
   let first: StrengthResult | null = null;
   let governs: StrengthResult | null = null;
   for (const c of checks) {
-    if (c.type !== 'strength') continue;
+    if (c.type !== 'strength' || c.info) continue;
     if (!first || c.multiple < first.multiple) first = c;
     if (!governs || (c.utilisation ?? Infinity) > (governs.utilisation ?? Infinity)) governs = c;
   }
-  const passes = checks.every((c) => c.type === 'skip' || c.pass);
+  const passes = checks.every((c) => c.type !== 'strength' || c.info || c.pass);
   const state: State = !first ? 'none' : !passes || first.multiple < 1 ? 'gives' : first.multiple < basis.close ? 'close' : 'holds';
-  return { combination, checks, first: first && { id: first.id, title: first.title, multiple: first.multiple }, governs: governs?.id ?? null, state };
+  return { combination, checks, notes, first: first && { id: first.id, key: resultKey(first), title: first.title, multiple: first.multiple }, governs: governs && resultKey(governs), state };
 }
 
 export function summarise(combinations: readonly CombinationReport[], rules: readonly RuleResult[], basis: Basis): JointReport {

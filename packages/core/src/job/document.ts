@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { TOOLS, toolOf } from '../bench/index.ts';
-import type { Combination } from '../actions/combination.ts';
+import { strangeAction, type Combination } from '../actions/combination.ts';
 import { combinationSchema } from '../actions/schema.ts';
 import type { CustomSteel } from '../catalogue/index.ts';
 import { size, validate } from '../joints/fields.ts';
@@ -172,6 +172,10 @@ export function readCalculation(c: CalculationDocument, where: string): Calculat
 /** Validates one joint's input by its kind and fills in its line; a line given without sizes supplies them. */
 export function readJoint(joint: Omit<JointDocument, 'line'> & { line?: string }, where: string): JointDocument {
   const kind = kindOf(joint.kind);
+  for (const c of joint.combinations) {
+    const strange = strangeAction(c, kind.actions);
+    if (strange) refuse({ field: `${where}: combinations`, message: `${where}: combinations: ${strange}` });
+  }
   let checked = validate<unknown>(kind.schema, joint.input, `${where}: input`);
   // An input that leaves the detail to its line.
   if ('error' in checked && joint.line !== undefined && checked.error.message.includes('is missing')) checked = validate<unknown>(kind.schema, fromLine(joint.line, joint.input, kind, where), `${where}: input`);

@@ -1,11 +1,11 @@
-import type { Combination } from '../actions/combination.ts';
+import { inNewtons, type Combination } from '../actions/combination.ts';
 import { letter, notationOf, Run, scientific, substituted, WORKING_DIGITS, type Notation, type Origin, type Step } from '../formula/index.ts';
-import { checkCombination, checkRules, sideFor } from '../joints/check.ts';
+import { checkRules, resultKey } from '../joints/check.ts';
 import { kindOf } from '../joints/registry.ts';
 import { figure, multipleText, quantity } from '../units/format.ts';
 import { UNITS, type UnitId } from '../units/units.ts';
 import type { Basis } from './basis.ts';
-import { inNewtons, reportCombination, summarise, type JointLike, type JointReport } from './check.ts';
+import { reportCombination, summarise, type JointLike, type JointReport } from './check.ts';
 
 /** Where a symbol's value comes from: another line of the workings, or the outside. */
 export type Source = { readonly kind: 'formula'; readonly section: string; readonly anchor: string } | Origin;
@@ -35,7 +35,7 @@ export interface WorkingSection {
   readonly id: string;
   readonly title: string;
   readonly clause: string;
-  readonly type: 'shared' | 'strength' | 'skip' | 'rule';
+  readonly type: 'shared' | 'strength' | 'value' | 'skip' | 'rule';
   /** "142 kN against 167 kN: 0.848, gives at 1.18", or the reason why it does not apply. */
   readonly summary: string;
   readonly pass: boolean;
@@ -55,19 +55,19 @@ export function workingsOf(joint: JointLike, basis: Basis, index: number): Worki
   const kind = kindOf(joint.kind);
   const prepared = kind.prepare(kind.model(joint.input, basis));
   const run = new Run(prepared.sheet);
-  const reports = joint.combinations.map((c) => reportCombination(c, checkCombination(prepared, inNewtons(c), run), basis));
+  const reports = joint.combinations.map((c) => reportCombination(c, prepared.check(inNewtons(c), run), basis));
   const combination = joint.combinations[index] ?? null;
   const traced = new Run(prepared.sheet);
   traced.startTrace();
-  const checks = combination ? checkCombination(prepared, inNewtons(combination), traced) : [];
+  const checks = combination ? prepared.check(inNewtons(combination), traced).results : [];
   const ruleRun = new Run(prepared.sheet);
   ruleRun.startTrace();
   const rules = checkRules(prepared, ruleRun);
   const report = summarise(reports, rules, basis);
   const governs = reports[index]?.governs ?? null;
 
-  const origins = new Map<number, Origin>(combination ? sideFor(prepared, inNewtons(combination)).origins : prepared.upright.origins);
-  for (const slot of Object.values(prepared.actions)) origins.set(slot, { kind: 'action', ref: combination ? `combination ${combination.name}${combination.from && slot === prepared.actions.V_Ed ? `: ${combination.from}` : ''}` : 'no combination' });
+  const origins = new Map<number, Origin>(prepared.origins(combination && inNewtons(combination)));
+  for (const [name, slot] of Object.entries(prepared.actions)) origins.set(slot, { kind: 'action', ref: combination ? `combination ${combination.name}${combination.from && name === 'V_Ed' ? `: ${combination.from}` : ''}` : 'no combination' });
   const shared = new Set<string>(traced.steps!.map((s) => s.def.slot.section).filter((s) => !checks.some((c) => c.id === s)));
   const sections: WorkingSection[] = [];
   if (combination)
@@ -76,14 +76,22 @@ export function workingsOf(joint: JointLike, basis: Basis, index: number): Worki
       sections.push({ id, title: SHARED_TITLES[id] ?? id, clause: '', type: 'shared', summary: '', pass: true, governs: false, multiple: null, steps: stepsOf(traced.steps!, id, origins) });
     }
   for (const c of checks) {
-    const steps = stepsOf(traced.steps!, c.id, origins);
+    const where = c.type === 'strength' ? (c.where ?? '') : '';
+    const steps = stepsOf(traced.steps!, c.id, origins, where);
+    if (c.type === 'value') {
+      sections.push({ id: c.id, title: c.title, clause: c.clause, type: 'value', summary: `${quantity(c.value, c.unit)}: ${c.text}`, pass: true, governs: false, multiple: null, steps });
+      continue;
+    }
     if (c.type === 'skip') {
       sections.push({ id: c.id, title: c.title, clause: c.clause, type: 'skip', summary: c.reason, pass: true, governs: false, multiple: null, steps: [] });
       continue;
     }
     const { demand, resistance, unit, utilisation, multiple } = c;
     const summary = `${quantity(demand, unit)} against ${quantity(resistance, unit)}: ${utilisation === null ? 'no resistance' : `utilisation ${utilisation.toFixed(3)}`}, gives at ${multipleText(multiple)}`;
-    sections.push({ id: c.id, title: c.title, clause: c.clause, type: 'strength', summary, pass: c.pass, governs: c.id === governs, multiple, steps });
+    const key = resultKey(c);
+    sections.push({
+      id: key, title: c.where ? `${c.title}: ${c.where}` : c.title, clause: c.clause, type: 'strength', summary: c.info ? `for information: ${summary}` : summary, pass: c.pass || c.info === true, governs: key === governs, multiple: c.info ? null : multiple, steps,
+    });
   }
   for (const r of rules) {
     const steps = stepsOf(ruleRun.steps!, r.id, origins);
@@ -99,21 +107,21 @@ const SHARED_TITLES: Readonly<Record<string, string>> = {
   'bolt-group-slip-ser': 'Slip: forces in service', 'bolt-group-slip-uls': 'Slip: forces at ultimate',
 };
 
-const anchorOf = (section: string, symbol: string): string => `${section}.${symbol}`;
+const anchorOf = (section: string, where: string, symbol: string): string => `${section}${where && `@${where}`}.${symbol}`;
 
-export function stepsOf(steps: readonly Step[], section: string, origins: ReadonlyMap<number, Origin>): WorkingStep[] {
+export function stepsOf(steps: readonly Step[], section: string, origins: ReadonlyMap<number, Origin>, where = ''): WorkingStep[] {
   // A value worked twice (once for each of two checks) is printed once.
-  const mine = steps.filter((s, i) => s.def.slot.section === section && steps.findIndex((t) => t.def === s.def) === i);
+  const mine = steps.filter((s, i) => s.def.slot.section === section && s.where === where && steps.findIndex((t) => t.def === s.def && t.where === where) === i);
   return mine.map((s) => {
     const { slot, ast, uses, text, clause } = s.def;
     const values = new Map(uses.map((u, i) => [u.name, { value: s.values[i]!, unit: u.slot.unit }]));
     return {
-      anchor: anchorOf(section, slot.symbol),
+      anchor: anchorOf(section, where, slot.symbol),
       symbol: letter(slot.symbol),
       text, clause,
-      formula: notationOf(ast),
+      formula: s.def.method ? { k: 'word', text: s.def.method } : notationOf(ast),
       values: uses.length && ast.t !== 'sym' ? substituted(ast, values, { value: s.value, unit: slot.unit }) : null,
-      result: ast.t === 'num' ? null : (scientific(s.value, slot.unit) ?? { k: 'num', text: figure(s.value, slot.unit, WORKING_DIGITS) }),
+      result: ast.t === 'num' && !s.def.method ? null : (scientific(s.value, slot.unit) ?? { k: 'num', text: figure(s.value, slot.unit, WORKING_DIGITS) }),
       unit: UNITS[slot.unit].text,
       uses: uses.map((u, i) => ({ name: u.name, text: u.slot.text, value: shownValue(s.values[i]!, u.slot.unit), source: sourceOf(steps, s.from[i]!, u.slot.index, origins) })),
     };
@@ -124,8 +132,9 @@ const shownValue = (value: number, unit: UnitId): string => quantity(value, unit
 
 function sourceOf(steps: readonly Step[], from: number, slot: number, origins: ReadonlyMap<number, Origin>): Source {
   if (from >= 0) {
-    const { section, symbol } = steps[from]!.def.slot;
-    return { kind: 'formula', section, anchor: anchorOf(section, symbol) };
+    const { where, def } = steps[from]!;
+    const { section, symbol } = def.slot;
+    return { kind: 'formula', section: `${section}${where && `@${where}`}`, anchor: anchorOf(section, where, symbol) };
   }
   return origins.get(slot) ?? { kind: 'code', ref: 'constant of the method' };
 }

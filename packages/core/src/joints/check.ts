@@ -1,4 +1,4 @@
-import type { Combination } from '../actions/combination.ts';
+import type { ActionName, Combination } from '../actions/combination.ts';
 import type { Origin, Run, Sheet } from '../formula/index.ts';
 import type { UnitId } from '../units/units.ts';
 
@@ -47,6 +47,10 @@ interface Named {
 export interface StrengthResult extends Named {
   readonly type: 'strength';
   readonly part: string;
+  /** Which of several like parts it speaks of: a side, an anchor, an edge. */
+  readonly where?: string;
+  /** Told for information: it never governs and never fails the joint. */
+  readonly info?: true;
   /** In N, mm, MPa; shown in `unit`. */
   readonly demand: number;
   readonly resistance: number;
@@ -64,7 +68,26 @@ export interface SkipResult extends Named {
   readonly reason: string;
 }
 
-export type CheckResult = StrengthResult | SkipResult;
+/** A value worth knowing that has no resistance beside it: a stiffness. Never governs. */
+export interface ValueResult extends Named {
+  readonly type: 'value';
+  readonly part: string;
+  readonly value: number;
+  readonly unit: UnitId;
+  /** What it means, in a few words. */
+  readonly text: string;
+}
+
+export type CheckResult = StrengthResult | SkipResult | ValueResult;
+
+/** Name of a result among those of one combination: the id of its check, with the part that it speaks of. */
+export const resultKey = (r: CheckResult): string => (r.type === 'strength' && r.where ? `${r.id}@${r.where}` : r.id);
+
+/** What the checks of one combination answer, and what else the user is told of it. */
+export interface Checked {
+  readonly results: readonly CheckResult[];
+  readonly notes: readonly string[];
+}
 
 export interface RuleResult extends Named {
   readonly type: 'rule' | 'skip';
@@ -78,8 +101,23 @@ export interface RuleResult extends Named {
   readonly reason?: string;
 }
 
-/** A joint ready to be checked many times: values of everything but the actions are laid out once. */
-export interface Prepared<C = unknown> {
+/** A joint ready to be checked many times: values of everything but the actions are laid out once. Forces in N, moments in Nmm. */
+export interface Prepared {
+  readonly sheet: Sheet;
+  /** All checks of one combination. The run may be traced; the numbers are the same. Every check answers: with a result, or with the reason why it does not apply. */
+  check(combination: Combination, run: Run): Checked;
+  /** Detailing rules, judged once a joint: they don't depend on the load. */
+  judge(run: Run): RuleResult[];
+  /** Where each given value of a combination came from; of the joint alone without one. */
+  origins(combination: Combination | null): ReadonlyMap<number, Origin>;
+  /** Slots that take the actions. */
+  readonly actions: Readonly<Partial<Record<ActionName, number>>>;
+  /** Ids of all checks and rules. */
+  readonly ids: readonly string[];
+}
+
+/** A joint whose checks stand in a list and look at one side, upright or, for uplift, turned upside down. */
+export interface Sided<C = unknown> {
   readonly sheet: Sheet;
   readonly checks: readonly CheckDef<C>[];
   readonly rules: readonly RuleDef<C>[];
@@ -127,7 +165,7 @@ export const rulesWhere = <C>(missing: (c: C) => string | null, rules: readonly 
 const NO_LOAD = 'No shear force or axial force was given in this combination.';
 const NO_TIE = 'No tying force was given.';
 
-export const sideFor = <C>(p: Prepared<C>, combination: Combination): Side<C> => (combination.V_Ed < 0 ? p.upturned() : p.upright);
+const sideFor = <C>(p: Sided<C>, combination: Combination): Side<C> => (combination.V_Ed < 0 ? p.upturned() : p.upright);
 
 export function loadingOf(c: Combination): Loading {
   return { shear: c.V_Ed !== 0, axial: c.N_Ed > 0 ? 'tension' : c.N_Ed < 0 ? 'compression' : 'none', tie: c.N_tie > 0 };
@@ -140,11 +178,20 @@ function setActions(run: Run, slots: ActionSlots, c: Combination, k: number): vo
   run.v[slots.V_ser] = Math.abs(c.V_ser ?? c.V_Ed) * k;
 }
 
-/**
- * All checks of one combination. The run may be traced; the numbers are the same. `combination` here is in N.
- * Every check is answered: with a result, or with the reason why it does not apply.
- */
-export function checkCombination<C>(p: Prepared<C>, combination: Combination, run: Run): CheckResult[] {
+/** A joint of listed checks, ready to be checked. */
+export const prepared = <C>(p: Sided<C>): Prepared & Sided<C> => ({
+  ...p,
+  ids: [...p.checks, ...p.rules].map((c) => c.id),
+  check: (combination, run) => ({ results: checkSided(p, combination, run), notes: [] }),
+  judge: (run) => judgeSided(p, run),
+  origins: (combination) => (combination ? sideFor(p, combination) : p.upright).origins,
+});
+
+/** The results of one combination, in N and Nmm. */
+export const checkCombination = (p: Prepared, combination: Combination, run: Run): readonly CheckResult[] => p.check(combination, run).results;
+export const checkRules = (p: Prepared, run: Run): RuleResult[] => p.judge(run);
+
+function checkSided<C>(p: Sided<C>, combination: Combination, run: Run): CheckResult[] {
   const side = sideFor(p, combination);
   const loading = loadingOf(combination);
   const loaded = loading.shear || loading.axial !== 'none';
@@ -173,7 +220,7 @@ export function checkCombination<C>(p: Prepared<C>, combination: Combination, ru
 }
 
 /** Factor on all actions at which a check reaches 1, where its resistance falls with the load; utilisation grows with the factor. */
-function solveMultiple<C>(p: Prepared<C>, check: CheckDef<C>, side: Side<C>, combination: Combination, loading: Loading, run: Run, utilisation: number | null): number {
+function solveMultiple<C>(p: Sided<C>, check: CheckDef<C>, side: Side<C>, combination: Combination, loading: Loading, run: Run, utilisation: number | null): number {
   const steps = run.steps;
   run.steps = null;
   /** Utilisation less 1 at a factor; bounded, so that a part without resistance does not throw the interpolation off. */
@@ -218,13 +265,17 @@ function solveMultiple<C>(p: Prepared<C>, check: CheckDef<C>, side: Side<C>, com
   return k < 1e-9 ? 0 : k;
 }
 
-/** Detailing rules, judged once a joint: they don't depend on the load. */
-export function checkRules<C>(p: Prepared<C>, run: Run): RuleResult[] {
+function judgeSided<C>(p: Sided<C>, run: Run): RuleResult[] {
   const { c, values, common } = p.upright;
   run.v.set(values);
   setActions(run, p.actions, { name: '', V_Ed: 0, N_Ed: 0, N_tie: 0 }, 1);
   common(run, c);
-  return p.rules.map((rule) => {
+  return judgeRules(p.rules, c, run);
+}
+
+/** What each rule says of a joint whose values stand in the run. */
+export function judgeRules<C>(rules: readonly RuleDef<C>[], c: C, run: Run): RuleResult[] {
+  return rules.map((rule) => {
     const outcome = rule.run(run, c);
     const { id, title, clause } = rule;
     const must = rule.must(c);

@@ -3,15 +3,15 @@ import { firstDetail } from '../design/first.ts';
 import { dimensionOf, notationOf, symbolsOf, texOf } from '../formula/index.ts';
 import { DEFAULT_BASIS } from '../job/basis.ts';
 import { UNITS } from '../units/units.ts';
-import { KINDS } from './registry.ts';
+import { BEAM_KINDS as KINDS } from './beam-kinds.testing.ts';
 
 describe.each(KINDS.map((k) => [k.title, k] as const))('every formula of %s', (_title, kind) => {
-  const first = firstDetail(kind.id, { beam: 'UB 406x140x39', beamGrade: 'S275', support: 'UC 203x203x60', supportGrade: 'S275', supportType: kind.supportTypes[0]!.value }, [], DEFAULT_BASIS);
-  const { sheet, checks, rules } = kind.prepare(kind.model(first.input, DEFAULT_BASIS));
+  const first = firstDetail(kind.id, { beam: 'UB 406x140x39', beamGrade: 'S275', support: 'UC 203x203x60', supportGrade: 'S275', supportType: 'column_flange' }, [], DEFAULT_BASIS);
+  const { sheet, ids } = kind.prepare(kind.model(first.input, DEFAULT_BASIS));
 
   it('gives the unit that it is declared with', () => {
     expect(sheet.formulas.length).toBeGreaterThan(150);
-    for (const f of sheet.formulas) {
+    for (const f of sheet.formulas.filter((x) => !x.method)) {
       const units = new Map(f.uses.map((u) => [u.name, u.slot.unit]));
       const where = `${f.slot.section}.${f.slot.symbol} = ${f.expr}`;
       const constant = symbolsOf(f.ast).length === 0;
@@ -27,7 +27,6 @@ describe.each(KINDS.map((k) => [k.title, k] as const))('every formula of %s', (_
     }
   });
   it('has one id for each check and rule', () => {
-    const ids = [...checks, ...rules].map((c) => c.id);
     expect(new Set(ids).size).toBe(ids.length);
   });
 });

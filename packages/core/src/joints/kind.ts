@@ -1,5 +1,5 @@
 import type Joi from 'joi';
-import type { Combination } from '../actions/combination.ts';
+import type { ActionField, Combination } from '../actions/combination.ts';
 import type { Drawing, TitleBlock } from '../detail/drawing.ts';
 import type { Quantities, Solid } from '../detail/solid.ts';
 import type { Basis } from '../job/basis.ts';
@@ -39,12 +39,21 @@ export interface Move<I> {
   readonly input: I;
 }
 
-export interface MemberSeed {
-  readonly beam: string;
-  readonly beamGrade: string;
-  readonly support: string;
-  readonly supportGrade: string;
-  readonly supportType: string;
+/** What a first detail starts from: members, steels and a few choices, by the ids of the kind's seed fields. */
+export type Seed = Readonly<Record<string, string>>;
+export type MemberSeed = Record<'beam' | 'beamGrade' | 'support' | 'supportGrade' | 'supportType', string>;
+
+/** One thing to ask before a first detail is made. */
+export interface SeedField {
+  readonly id: string;
+  readonly label: string;
+  /** `grade` stands on the line of the section before it. */
+  readonly type: 'section' | 'grade' | 'choice' | 'number';
+  readonly options?: readonly { readonly value: string; readonly label: string }[];
+  readonly start: string;
+  readonly example?: string;
+  /** It may stay empty. */
+  readonly optional?: true;
 }
 
 export interface FirstDetail<I> {
@@ -61,7 +70,13 @@ export interface JointKind<I = unknown, M = unknown> {
   readonly schema: Joi.ObjectSchema;
   readonly fields: readonly Field<I>[];
   readonly edits: readonly Edit<I>[];
-  readonly supportTypes: readonly { readonly value: string; readonly label: string }[];
+  /** Kinds of one family join the same members under the same actions: one can be changed for another. */
+  readonly family: 'beam' | 'column-base';
+  readonly seeds: readonly SeedField[];
+  /** Members of a joint as a seed for another form; throws a Refusal where they can't be named. */
+  seedOf(input: I): Seed;
+  /** Actions that it takes, in the order of cards and tables. */
+  readonly actions: readonly ActionField[];
   /** Looks everything up; throws a Refusal when the joint can't be built as described. */
   model(input: I, basis: Basis): M;
   prepare(model: M): Prepared;
@@ -77,7 +92,7 @@ export interface JointKind<I = unknown, M = unknown> {
     /** The joint `base` with the detail of the line; a LineError points at the token. */
     parse(text: string, base: I): I;
   };
-  first(seed: MemberSeed, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I>;
+  first(seed: Seed, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I>;
   moves(input: I, model: M): Move<I>[];
 }
 

@@ -8,7 +8,7 @@ export interface NamedValue {
 }
 
 /** Every value that a check named or used, with the shared values behind them (geometry, bolt group), by symbol. */
-export function valuesOf(steps: readonly Step[], checkId: string): Record<string, NamedValue> {
+export function valuesOf(steps: readonly Step[], checkId: string, where = ''): Record<string, NamedValue> {
   const out: Record<string, NamedValue> = {};
   const visit = (step: Step): void => {
     const { slot, uses } = step.def;
@@ -19,6 +19,6 @@ export function valuesOf(steps: readonly Step[], checkId: string): Record<string
     });
     out[slot.symbol] = { value: shown(step.value, slot.unit), unit: slot.unit };
   };
-  for (const step of steps) if (step.def.slot.section === checkId) visit(step);
+  for (const step of steps) if (step.def.slot.section === checkId && step.where === where) visit(step);
   return out;
 }

@@ -1,5 +1,5 @@
 import {
-  basisOf, failureItems, fingerprint, figure, kindOf, multipleText, quantity, significant, STATE_WORDS, workingsOf, tryCheckJoint,
+  actionUnit, basisOf, failureItems, fingerprint, figure, kindOf, multipleText, quantity, significant, STATE_WORDS, workingsOf, tryCheckJoint,
   type Basis, type CheckResult, type Drawing, type Item, type JobDocument, type JointDocument, type JointReport, type TitleBlock, type WorkingSection, type Workings, type WorkingStep,
   boltWords,
 } from '@ample/core';
@@ -93,10 +93,12 @@ function inputs(page: Page, joint: JointDocument, basis: Basis): void {
 function actions(page: Page, joint: JointDocument, report: JointReport): void {
   page.heading('Actions');
   if (joint.combinations.length === 0) return page.paragraph('No actions were given.');
+  // Actions that no combination has need no column.
+  const taken = kindOf(joint.kind).actions.filter((a) => !a.optional || joint.combinations.some((c) => c[a.name]));
   const number = (x: number | undefined): string => (x === undefined ? '' : figure(x, 'mm'));
   page.table(
-    [{ title: 'Combination', width: 0.13 }, { title: 'Note', width: 0.22 }, { title: 'V_Ed kN', width: 0.1, align: 'right' }, { title: 'N_Ed kN', width: 0.1, align: 'right' }, { title: 'N_tie kN', width: 0.1, align: 'right' }, { title: 'First to give', width: 0.25 }, { title: 'Multiple', width: 0.1, align: 'right' }],
-    report.combinations.map((c) => [c.combination.name, c.combination.note ?? '', number(c.combination.V_Ed), number(c.combination.N_Ed), number(c.combination.N_tie), c.first?.title ?? 'nothing loaded', multipleText(c.first?.multiple ?? null)]),
+    [{ title: 'Combination', width: 0.12 }, { title: 'Note', width: 0.48 - 0.085 * taken.length }, ...taken.map((a) => ({ title: `${a.name} ${actionUnit(a.name)}`, width: 0.085, align: 'right' as const })), { title: 'First to give', width: 0.3 }, { title: 'Multiple', width: 0.1, align: 'right' }],
+    report.combinations.map((c) => [c.combination.name, c.combination.note ?? '', ...taken.map((a) => number(c.combination[a.name])), c.first?.title ?? 'nothing loaded', multipleText(c.first?.multiple ?? null)]),
     (i) => report.combinations[i]!.state === 'gives',
   );
 }
@@ -105,12 +107,12 @@ function checksTable(page: Page, report: JointReport, worst: number): void {
   const checks = report.combinations[worst]?.checks ?? [];
   if (!checks.length) return;
   page.heading(`Checks, combination ${report.combinations[worst]!.combination.name}`);
-  const order = (c: CheckResult): number => (c.type === 'strength' ? c.multiple : Infinity);
+  const order = (c: CheckResult): number => (c.type === 'strength' ? c.multiple + (c.info ? 1e6 : 0) : c.type === 'value' ? 1e9 : Infinity);
   const sorted = [...checks].sort((a, b) => order(a) - order(b));
   page.table(
     [{ title: 'Check', width: 0.3 }, { title: 'Clause', width: 0.22 }, { title: 'Demand', width: 0.13, align: 'right' }, { title: 'Resistance', width: 0.13, align: 'right' }, { title: 'Utilisation', width: 0.11, align: 'right' }, { title: 'Multiple', width: 0.11, align: 'right' }],
-    sorted.map((c) => c.type === 'skip' ? [c.title, c.reason, '–', '–', '–', '–'] : [c.title, c.clause, quantity(c.demand, c.unit), quantity(c.resistance, c.unit), c.utilisation === null ? 'none' : c.utilisation.toFixed(3), multipleText(c.multiple)]),
-    (i) => sorted[i]!.type === 'strength' && !(sorted[i] as { pass: boolean }).pass,
+    sorted.map((c) => c.type === 'skip' ? [c.title, c.reason, '–', '–', '–', '–'] : c.type === 'value' ? [c.title, c.clause, quantity(c.value, c.unit), '–', '–', 'info'] : [c.where ? `${c.title}: ${c.where}` : c.title, c.clause, quantity(c.demand, c.unit), quantity(c.resistance, c.unit), c.utilisation === null ? 'none' : c.utilisation.toFixed(3), c.info ? 'info' : multipleText(c.multiple)]),
+    (i) => { const c = sorted[i]!; return c.type === 'strength' && !c.info && !c.pass; },
   );
 }
 

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, desc, eq, inArray, isNull, max, ne } from 'drizzle-orm';
-import { kindOf, type Combination, type JointContent, type JointDocument, type JointRecord, type RevisionRecord, type SignOff } from '@ample/core';
+import { ACTION_NAMES, kindOf, type Combination, type JointContent, type JointDocument, type JointRecord, type RevisionRecord, type SignOff } from '@ample/core';
 import type { Handle } from './database.ts';
 import { Conflict, NotFound, StaleSave } from './errors.ts';
 import { combinations, joints, revisions } from './schema.ts';
@@ -9,7 +9,7 @@ type Row = typeof joints.$inferSelect;
 const now = (): string => new Date().toISOString();
 
 const combinationOf = (c: typeof combinations.$inferSelect): Combination => ({
-  name: c.name, note: c.note, V_Ed: c.V_Ed, N_Ed: c.N_Ed, N_tie: c.N_tie, ...(c.V_ser === null ? {} : { V_ser: c.V_ser }), ...(c.from === null ? {} : { from: c.from }),
+  name: c.name, note: c.note, ...Object.fromEntries(ACTION_NAMES.filter((k) => c[k] !== null).map((k) => [k, c[k]])) as Pick<Combination, 'V_Ed' | 'N_Ed' | 'N_tie'>, ...(c.from === null ? {} : { from: c.from }),
 });
 
 function recordOf(row: Row, list: readonly Combination[]): JointRecord {
@@ -56,7 +56,7 @@ async function refuseMarkTwice(db: Handle, jobId: string, mark: string, except =
 async function putCombinations(tx: Handle, jointId: string, list: readonly Combination[]): Promise<void> {
   await tx.delete(combinations).where(eq(combinations.jointId, jointId));
   if (list.length === 0) return;
-  await tx.insert(combinations).values(list.map((c, position) => ({ jointId, position, name: c.name, note: c.note ?? '', V_Ed: c.V_Ed, N_Ed: c.N_Ed, N_tie: c.N_tie, V_ser: c.V_ser ?? null, from: c.from ?? null })));
+  await tx.insert(combinations).values(list.map((c, position) => ({ jointId, position, name: c.name, note: c.note ?? '', V_Ed: c.V_Ed, N_Ed: c.N_Ed, N_tie: c.N_tie, V_ser: c.V_ser ?? null, M_y: c.M_y ?? null, M_z: c.M_z ?? null, V_y: c.V_y ?? null, V_z: c.V_z ?? null, T: c.T ?? null, from: c.from ?? null })));
 }
 
 async function keepRevision(tx: Handle, joint: { id: string; jobId: string; version: number }, who: string, label: string, before: JointContent | null, after: JointContent | null): Promise<void> {

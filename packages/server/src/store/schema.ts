@@ -48,6 +48,11 @@ export const combinations = sqliteTable('combinations', {
   N_Ed: real('n_ed').notNull(),
   N_tie: real('n_tie').notNull(),
   V_ser: real('v_ser'),
+  M_y: real('m_y'),
+  M_z: real('m_z'),
+  V_y: real('v_y'),
+  V_z: real('v_z'),
+  T: real('t'),
   from: text('came_from'),
 }, (t) => [index('combinations_by_joint').on(t.jointId, t.position)]);
 

@@ -1,9 +1,12 @@
 import { memo, useMemo, useState } from 'react';
-import { multipleText, quantity, type JointReport, type SkipResult, type StrengthResult } from '@ample/core';
+import { multipleText, quantity, resultKey, type JointReport, type SkipResult, type StrengthResult } from '@ample/core';
 import { Mark, type ShownState } from '../parts/StateMark.tsx';
 
 export interface OrderEntry {
   readonly check: StrengthResult;
+  /** Names it among the results. */
+  readonly key: string;
+  readonly title: string;
   readonly combination: string;
   readonly index: number;
 }
@@ -14,9 +17,10 @@ export function failureOrder(report: JointReport, selected: number): OrderEntry[
   report.combinations.forEach((c, index) => {
     if (selected >= 0 && index !== selected) return;
     for (const check of c.checks) {
-      if (check.type !== 'strength') continue;
-      const known = best.get(check.id);
-      if (!known || check.multiple < known.check.multiple) best.set(check.id, { check, combination: c.combination.name, index });
+      if (check.type !== 'strength' || check.info) continue;
+      const key = resultKey(check);
+      const known = best.get(key);
+      if (!known || check.multiple < known.check.multiple) best.set(key, { check, key, title: check.where ? `${check.title}, ${check.where}` : check.title, combination: c.combination.name, index });
     }
   });
   return [...best.values()].sort((a, b) => a.check.multiple - b.check.multiple);
@@ -54,30 +58,30 @@ export const FailureOrder = memo(function FailureOrder({ report, selected, close
   const position = axis(wall);
   const [all, setAll] = useState(false);
   const rows = all ? order : order.slice(0, FIRST_ROWS);
-  if (!first) return <p className="muted">No load on this joint yet. Enter the actions below the drawing: reaction V, axial force N, or tying.</p>;
+  if (!first) return <p className="muted">No load on this joint yet. Enter the actions below the drawing.</p>;
   return (
     <section aria-label="Failure order">
       <div className="label">Failure order: load multiple at which each part gives</div>
       <h2 className="text-[16px]! leading-snug! my-1 font-normal!" aria-live="polite" data-first-to-give={first.check.id}>
-        First to give: <b className={first.check.multiple < 1 ? 'text-[var(--gives)]' : first.check.multiple < close ? 'text-[var(--close)]' : 'text-[var(--holds)]'}>{first.check.title.toLowerCase()}</b> at <b>{multipleText(first.check.multiple)}</b> × {first.combination}
+        First to give: <b className={first.check.multiple < 1 ? 'text-[var(--gives)]' : first.check.multiple < close ? 'text-[var(--close)]' : 'text-[var(--holds)]'}>{first.title.toLowerCase()}</b> at <b>{multipleText(first.check.multiple)}</b> × {first.combination}
       </h2>
       <div className="order-row h-4!" aria-hidden="true">
         <span />
         <span className="relative h-4 text-[10.5px] muted">{ticks.map((t) => <span key={t} className="absolute -translate-x-1/2" style={{ left: `${position(t)}%` }}>{t === 1 ? '1.0' : t}</span>)}</span>
       </div>
       <ul>
-        {rows.map(({ check, combination, index }) => {
+        {rows.map(({ check, key, title, combination, index }) => {
           const state = stateOf(check.multiple, check.pass, close);
           const at = position(check.multiple);
           return (
-            <li key={check.id}>
+            <li key={key}>
               <button
-                type="button" className="order-row" aria-current={active === check.id} data-check={check.id}
-                aria-label={`${check.title}: gives at ${multipleText(check.multiple)} times ${combination}. Open its workings.`}
+                type="button" className="order-row" aria-current={active === key} data-check={check.id}
+                aria-label={`${title}: gives at ${multipleText(check.multiple)} times ${combination}. Open its workings.`}
                 title={`${check.clause}: ${quantity(check.demand, check.unit)} against ${quantity(check.resistance, check.unit)}, ${combination}`}
-                onMouseEnter={() => onPoint(check.id)} onMouseLeave={() => onPoint(null)} onFocus={() => onPoint(check.id)} onBlur={() => onPoint(null)} onClick={() => onOpen(check.id, index)}
+                onMouseEnter={() => onPoint(key)} onMouseLeave={() => onPoint(null)} onFocus={() => onPoint(key)} onBlur={() => onPoint(null)} onClick={() => onOpen(key, index)}
               >
-                <span className="name">{check.title}</span>
+                <span className="name" title={title}>{title}</span>
                 <span className="order-axis" aria-hidden="true">
                   {ticks.filter((t) => t !== 1).map((t) => <i key={t} className="absolute inset-y-[-2px] w-px bg-[var(--hair)]" style={{ left: `${position(t)}%` }} />)}
                   <i className="absolute inset-y-[-2px] w-[2px] -ml-px bg-[var(--ink)]" style={{ left: `${wall}%` }} />

@@ -149,7 +149,7 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly RegisterE
             {tab === 'alternatives' && checked && <Alternatives content={present} job={job} present={checked} onTake={(content, label) => { apply(content, label); setTab('detail'); }} />}
             {tab === 'history' && <History jointId={record.id} kindId={present.kind} version={record.version} onTake={apply} />}
           </div>
-          {report && <ActionsStrip report={report} selected={Math.min(selected, report.combinations.length - 1)} onSelect={setSelected} combinations={present.combinations} member={facts['beam'] ? { name: facts['beam'].title, V_pl: facts['beam'].V_pl } : null} onChange={(combinations, label) => apply({ ...present, combinations }, label)} />}
+          {report && <ActionsStrip actions={kind.actions} report={report} selected={Math.min(selected, report.combinations.length - 1)} onSelect={setSelected} combinations={present.combinations} member={facts['beam'] ? { name: facts['beam'].title, V_pl: facts['beam'].V_pl } : null} onChange={(combinations, label) => apply({ ...present, combinations }, label)} />}
         </div>
         <aside className="joint-side" aria-label="What gives first, and what would help">
           {report && checked && (
@@ -182,8 +182,8 @@ function factsOf(kindId: string, content: JointContent, job: JobRecord): Readonl
 /** The check that is pointed at, or the first to give, with its label for the drawing. */
 function failureShown({ report }: Checked, pointed: string | null, selected: number): { id: string; title: string; detail: string } | null {
   const order = failureOrder(report, selected);
-  const entry = pointed ? order.find((o) => o.check.id === pointed) : order[0];
-  if (entry) return { id: entry.check.id, title: entry.check.title, detail: `gives at ${multipleText(entry.check.multiple)} × ${entry.combination}` };
+  const entry = pointed ? order.find((o) => o.key === pointed) : order[0];
+  if (entry) return { id: entry.key, title: entry.title, detail: `gives at ${multipleText(entry.check.multiple)} × ${entry.combination}` };
   const rule = report.rules.find((r) => r.id === pointed);
   return rule ? { id: rule.id, title: rule.title, detail: ruleText(rule) } : null;
 }

@@ -1,30 +1,31 @@
-import { useState } from 'react';
-import { KINDS, STEEL_GRADES, type Combination, type JobRecord } from '@ample/core';
-import { parseActions } from '@ample/exchange/actions-table';
+import { Fragment, useState } from 'react';
+import { KINDS, type Combination, type JobRecord, type JointKind, type Seed } from '@ample/core';
+import { parseActions, tableOrder } from '@ample/exchange/actions-table';
 import { api } from '../api.ts';
 import { Dialog, Problem } from '../parts/Dialog.tsx';
 import { SectionInput } from '../parts/SectionInput.tsx';
 import { checker } from '../work/client.ts';
 
-const EXAMPLE = 'C1; 142; 0; 0; gravity\nT1; 0; 0; 75; tying';
+const startOf = (kind: JointKind): Seed => Object.fromEntries(kind.seeds.map((f) => [f.id, f.start]));
 
 /** Members and forces in, a first detail out. */
 export function NewJoint({ job, mark: suggested, onClose, onMade }: { job: JobRecord; mark: string; onClose: () => void; onMade: (id: string, why: readonly string[]) => void }) {
   const [mark, setMark] = useState(suggested);
   const [kindId, setKind] = useState(KINDS[0]!.id);
   const kind = KINDS.find((k) => k.id === kindId)!;
-  const [seed, setSeed] = useState({ beam: '', beamGrade: 'S275', support: '', supportGrade: 'S275', supportType: kind.supportTypes[0]!.value });
+  const [seeds, setSeeds] = useState<Readonly<Record<string, Seed>>>({});
+  // What was typed for one form stays for the others of its family.
+  const seed = seeds[kind.family] ?? startOf(kind);
   const [table, setTable] = useState('');
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
-  const grades = [...STEEL_GRADES, ...job.steels.map((s) => s.name)];
-  const pasted = parseActions(table);
-  const set = (change: Partial<typeof seed>): void => setSeed({ ...seed, ...change });
+  const pasted = parseActions(table, kind.actions);
+  const set = (change: Seed): void => setSeeds({ ...seeds, [kind.family]: { ...seed, ...change } });
 
   const submit = async (): Promise<void> => {
     setProblem('');
-    if (!seed.beam) return setProblem('Beam: the section is missing; give a name such as UB 406x140x39.');
-    if (!seed.support) return setProblem('Support: the section is missing; give a name such as UC 203x203x60.');
+    const missing = kind.seeds.find((f) => !f.optional && !seed[f.id]);
+    if (missing) return setProblem(`${missing.label}: the value is missing; give ${missing.type === 'section' ? 'a name' : 'a number'} such as ${missing.example}.`);
     if (pasted.errors.length) return setProblem(pasted.errors[0]!.message);
     setBusy(true);
     try {
@@ -48,15 +49,25 @@ export function NewJoint({ job, mark: suggested, onClose, onMade }: { job: JobRe
           {KINDS.length > 1 && (
             <label className="contents"><span>Form</span><select className="select" value={kindId} onChange={(e) => setKind(e.target.value)}>{KINDS.map((k) => <option key={k.id} value={k.id}>{k.title}</option>)}</select></label>
           )}
-          <span>Beam</span>
-          <span className="flex gap-2"><SectionInput label="Beam section" value={seed.beam} onChange={(beam) => set({ beam })} own={job.sections} /><Grade label="Beam steel" value={seed.beamGrade} all={grades} onChange={(beamGrade) => set({ beamGrade })} /></span>
-          <label className="contents"><span>Support</span><select className="select w-full" value={seed.supportType} onChange={(e) => set({ supportType: e.target.value })}>{kind.supportTypes.map((t) => <option key={t.value} value={t.value}>{t.label}</option>)}</select></label>
-          <span>Support section</span>
-          <span className="flex gap-2"><SectionInput label="Support section" value={seed.support} onChange={(support) => set({ support })} own={job.sections} /><Grade label="Support steel" value={seed.supportGrade} all={grades} onChange={(supportGrade) => set({ supportGrade })} /></span>
+          {kind.seeds.map((f, i) => {
+            const next = kind.seeds[i + 1];
+            if (f.type === 'grade') return null;
+            return (
+              <Fragment key={f.id}>
+                <span>{f.label}</span>
+                <span className="flex gap-2">
+                  {f.type === 'section' && <SectionInput label={f.label} value={seed[f.id] ?? ''} onChange={(v) => set({ [f.id]: v })} own={job.sections} />}
+                  {f.type === 'choice' && <Choice label={f.label} value={seed[f.id] ?? ''} all={f.options!} onChange={(v) => set({ [f.id]: v })} wide />}
+                  {f.type === 'number' && <input className="input w-full" inputMode="decimal" aria-label={f.label} placeholder={f.example} value={seed[f.id] ?? ''} onChange={(e) => set({ [f.id]: e.target.value })} />}
+                  {next?.type === 'grade' && <Choice label={next.label} value={seed[next.id] ?? ''} all={[...next.options!, ...job.steels.map(({ name }) => ({ value: name, label: name }))]} onChange={(v) => set({ [next.id]: v })} />}
+                </span>
+              </Fragment>
+            );
+          })}
         </div>
         <label className="block mt-3">
-          <span className="label">Actions, a combination a line: name; V; N; tying; note, in kN (or paste from a spreadsheet)</span>
-          <textarea className="textarea mono w-full mt-1" rows={4} value={table} placeholder={EXAMPLE} onChange={(e) => setTable(e.target.value)} />
+          <span className="label">Actions, a combination a line: {tableOrder(kind.actions).join('; ')}, in kN and kNm (or paste from a spreadsheet)</span>
+          <textarea className="textarea mono w-full mt-1" rows={4} value={table} placeholder={exampleOf(kind)} onChange={(e) => setTable(e.target.value)} />
         </label>
         <p className="muted">{table.trim() ? `${pasted.combinations.length} read${pasted.errors.length ? `, ${pasted.errors.length} not` : ''}` : 'Without actions the detail follows good practice alone.'}</p>
         <Problem>{problem || pasted.errors[0]?.message}</Problem>
@@ -66,6 +77,9 @@ export function NewJoint({ job, mark: suggested, onClose, onMade }: { job: JobRe
   );
 }
 
-function Grade({ label, value, all, onChange }: { label: string; value: string; all: readonly string[]; onChange: (v: string) => void }) {
-  return <select className="select w-28" aria-label={label} value={value} onChange={(e) => onChange(e.target.value)}>{all.map((g) => <option key={g}>{g}</option>)}</select>;
+/** A line to take as a pattern. */
+const exampleOf = (kind: JointKind): string => ['C1', ...tableOrder(kind.actions).slice(1, -1).map((_, i) => [142, 0, 20][i] ?? 0), 'gravity'].join('; ');
+
+function Choice({ label, value, all, onChange, wide = false }: { label: string; value: string; all: readonly { readonly value: string; readonly label: string }[]; onChange: (v: string) => void; wide?: boolean }) {
+  return <select className={`select ${wide ? 'w-full' : 'w-28'}`} aria-label={label} value={value} onChange={(e) => onChange(e.target.value)}>{all.map((o) => <option key={o.value} value={o.value}>{o.label}</option>)}</select>;
 }

@@ -1,6 +1,6 @@
 import {
   basisOf, checkJoint, firstDetail, KINDS, kindOf, otherForm, Refusal, waysOut, workingsOf,
-  type Basis, type Combination, type Drawing, type JobRecord, type JointContent, type JointReport, type MemberSeed, type Quantities, type TitleBlock, type WayOut, type Workings,
+  type Basis, type Combination, type Drawing, type JobRecord, type JointContent, type JointReport, type Seed, type Quantities, type TitleBlock, type WayOut, type Workings,
 } from '@ample/core';
 import { expose } from 'comlink';
 
@@ -55,7 +55,7 @@ const worker = {
   /** The same members and actions in every other form, each judged and drawn, for comparison. */
   forms(content: JointContent, job: JobLike, title: TitleDraft): Form[] {
     const basis = basisFor(job, content);
-    return KINDS.filter((k) => k.id !== content.kind).map((kind) => {
+    return KINDS.filter((k) => k.id !== content.kind && k.family === kindOf(content.kind).family).map((kind) => {
       const made = refusing(() => {
         const { input, why } = otherForm(content.kind, content.input, kind.id, content.combinations, basis);
         const report = checkJoint({ kind: kind.id, input, combinations: content.combinations }, basis);
@@ -65,7 +65,7 @@ const worker = {
       return { kindId: kind.id, title: kind.title, made };
     });
   },
-  first(kindId: string, seed: MemberSeed, combinations: readonly Combination[], job: JobLike): { ok: { input: unknown; why: readonly string[] } } | { refusal: string } {
+  first(kindId: string, seed: Seed, combinations: readonly Combination[], job: JobLike): { ok: { input: unknown; why: readonly string[] } } | { refusal: string } {
     return refusing(() => firstDetail(kindId, seed, combinations, basisOf(job)));
   },
 };

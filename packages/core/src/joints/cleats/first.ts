@@ -3,7 +3,7 @@ import { holeSize } from '../../catalogue/index.ts';
 import type { Basis } from '../../job/basis.ts';
 import { Refusal } from '../../refusal.ts';
 import { stepMove } from '../field-makers.ts';
-import type { FirstDetail, MemberSeed, Move } from '../kind.ts';
+import type { FirstDetail, MemberSeed, Move, Seed } from '../kind.ts';
 import { memberDimensions, type MemberDimensions, type SupportType } from '../members.ts';
 import { withRowCount } from '../pitches.ts';
 import { practicalGap } from '../support-clearance.ts';
@@ -43,7 +43,8 @@ function compose(seed: MemberSeed, beam: MemberDimensions, gap: number, c: Choic
 }
 
 /** A first detail for members and forces: fewest rows that give 0.6 of the depth, then bigger bolts, two lines, thicker angles. */
-export function cleatsFirst(seed: MemberSeed, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I> {
+export function cleatsFirst(asked: Seed, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I> {
+  const seed = asked as MemberSeed;
   const beam = memberDimensions({ section: seed.beam }, basis, 'beam')!;
   memberDimensions({ section: seed.support }, basis, 'support');
   const gap = practicalGap(seed, beam, basis);

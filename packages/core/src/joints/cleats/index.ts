@@ -1,5 +1,6 @@
+import { beamToSupport } from '../beam-family.ts';
 import type { JointKind } from '../kind.ts';
-import { beamAndSupport, memberWords, SUPPORT_TYPES } from '../members.ts';
+import { beamAndSupport, memberWords } from '../members.ts';
 import { quantitiesOf } from '../solid-parts.ts';
 import { cleatsToEn1993 } from './en1993/index.ts';
 import { cleatsEdits, cleatsFields } from './fields.ts';
@@ -18,7 +19,7 @@ export const cleats: JointKind<CleatsInput, CleatsModel> = {
   schema: cleatsSchema,
   fields: cleatsFields,
   edits: cleatsEdits,
-  supportTypes: SUPPORT_TYPES.map(([value, label]) => ({ value, label })),
+  ...beamToSupport,
   model: cleatsModel,
   prepare: cleatsToEn1993 as (m: CleatsModel) => ReturnType<JointKind['prepare']>,
   solid: cleatsSolid,

@@ -3,7 +3,7 @@ import { holeSize } from '../../catalogue/index.ts';
 import type { Basis } from '../../job/basis.ts';
 import { Refusal } from '../../refusal.ts';
 import { stepMove } from '../field-makers.ts';
-import type { FirstDetail, MemberSeed, Move } from '../kind.ts';
+import type { FirstDetail, MemberSeed, Move, Seed } from '../kind.ts';
 import { withRowCount } from '../pitches.ts';
 import { memberDimensions, type MemberDimensions, type SupportType } from '../members.ts';
 import { endPlateField, endPlateFields, withRows } from './fields.ts';
@@ -35,7 +35,8 @@ function compose(seed: MemberSeed, beam: MemberDimensions, c: { d: number; n1: n
 const LEGS = [6, 8, 10, 12, 15];
 
 /** A first detail for members and forces: fewest rows that give 0.6 of the depth, then more, bigger bolts, other gauges. */
-export function endPlateFirst(seed: MemberSeed, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I> {
+export function endPlateFirst(asked: Seed, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I> {
+  const seed = asked as MemberSeed;
   const beam = memberDimensions({ section: seed.beam }, basis, 'beam')!;
   memberDimensions({ section: seed.support }, basis, 'support');
   const clear = beam.h - 2 * (beam.tf + beam.r);

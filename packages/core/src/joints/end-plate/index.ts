@@ -1,5 +1,6 @@
+import { beamToSupport } from '../beam-family.ts';
 import type { JointKind } from '../kind.ts';
-import { beamAndSupport, memberWords, SUPPORT_TYPES } from '../members.ts';
+import { beamAndSupport, memberWords } from '../members.ts';
 import { endPlateToEn1993 } from './en1993/index.ts';
 import { endPlateEdits, endPlateFields } from './fields.ts';
 import { endPlateFirst, endPlateMoves } from './first.ts';
@@ -18,7 +19,7 @@ export const endPlate: JointKind<EndPlateInput, EndPlateModel> = {
   schema: endPlateSchema,
   fields: endPlateFields,
   edits: endPlateEdits,
-  supportTypes: SUPPORT_TYPES.map(([value, label]) => ({ value, label })),
+  ...beamToSupport,
   model: endPlateModel,
   prepare: endPlateToEn1993 as (m: EndPlateModel) => ReturnType<JointKind['prepare']>,
   solid: endPlateSolid,

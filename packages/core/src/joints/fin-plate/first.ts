@@ -3,7 +3,7 @@ import { holeSize } from '../../catalogue/index.ts';
 import type { Basis } from '../../job/basis.ts';
 import { Refusal } from '../../refusal.ts';
 import { stepMove } from '../field-makers.ts';
-import type { FirstDetail, MemberSeed, Move } from '../kind.ts';
+import type { FirstDetail, MemberSeed, Move, Seed } from '../kind.ts';
 import { practicalGap } from '../support-clearance.ts';
 import { withRowCount } from '../pitches.ts';
 import { memberDimensions, type SupportType } from '../members.ts';
@@ -97,7 +97,8 @@ function shallow(seed: MemberSeed, basis: Basis): I[] {
  * A first detail for members and forces. `judge` gives the least load multiple of a detail, 0 when a must rule fails or it can't be
  * built. Takes the cheapest choice that holds; else the strongest, and says that it gives.
  */
-export function finPlateFirst(seed: MemberSeed, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I> {
+export function finPlateFirst(asked: Seed, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I> {
+  const seed = asked as MemberSeed;
   const beam = memberDimensions({ section: seed.beam }, basis, 'beam')!;
   if (!memberDimensions({ section: seed.support }, basis, 'support')) throw new Refusal('support.section', 'support.section: the support is missing; it must be given.');
   const drafts = [...choices(seed, basis).map((c) => compose(seed, c, basis)), ...shallow(seed, basis)];

@@ -1,6 +1,7 @@
+import { beamToSupport } from '../beam-family.ts';
 import type { JointKind } from '../kind.ts';
 import { finPlateToEn1993 } from './en1993/index.ts';
-import { beamAndSupport, memberWords, SUPPORT_TYPES } from '../members.ts';
+import { beamAndSupport, memberWords } from '../members.ts';
 import { finPlateEdits, finPlateFields } from './fields.ts';
 import { finPlateFirst, finPlateMoves } from './first.ts';
 import { finPlateSchema, type FinPlateInput } from './input.ts';
@@ -18,7 +19,7 @@ export const finPlate: JointKind<FinPlateInput, FinPlateModel> = {
   schema: finPlateSchema,
   fields: finPlateFields,
   edits: finPlateEdits,
-  supportTypes: SUPPORT_TYPES.map(([value, label]) => ({ value, label })),
+  ...beamToSupport,
   model: finPlateModel,
   prepare: finPlateToEn1993 as (m: FinPlateModel) => ReturnType<JointKind['prepare']>,
   solid: finPlateSolid,

@@ -1,4 +1,4 @@
-import type { CheckDef, Prepared } from '../../check.ts';
+import { prepared, type CheckDef, type Prepared, type Sided } from '../../check.ts';
 import { upturned, type CleatsModel } from '../model.ts';
 import { cleatsRules } from './rules.ts';
 import { sheet, sideOf, slots, type CleatsCase } from './sheet.ts';
@@ -9,12 +9,12 @@ import { tieWelds, weldChecks } from './welds.ts';
 const checks: CheckDef<CleatsCase>[] = [...webSide, ...supportSide, ...weldChecks, ...webSideAxial, ...supportSideAxial, ...webSideTie, ...supportSideTie, ...tieWelds];
 
 /** Angle cleats laid out for checking to EN 1993-1-8 and EN 1993-1-1 (basis part 4). */
-export function cleatsToEn1993(m: CleatsModel): Prepared<CleatsCase> {
+export function cleatsToEn1993(m: CleatsModel): Prepared & Sided<CleatsCase> {
   const upright = sideOf(m, false);
   let turned: ReturnType<typeof sideOf> | undefined;
-  return {
+  return prepared({
     sheet, checks, rules: cleatsRules, upright,
     upturned: () => (turned ??= sideOf(upturned(m), true)),
     actions: { V_Ed: slots.V_Ed.index, N_Ed: slots.N_Ed.index, N_tie: slots.N_tie.index, V_ser: slots.V_ser.index },
-  };
+  });
 }

@@ -1,4 +1,4 @@
-import type { Prepared } from '../../check.ts';
+import { prepared, type Prepared, type Sided } from '../../check.ts';
 import { upturned, type EndPlateModel } from '../model.ts';
 import { endPlateRules } from './rules.ts';
 import { shearChecks } from './shear.ts';
@@ -6,12 +6,12 @@ import { sheet, sideOf, slots, type EndPlateCase } from './sheet.ts';
 import { tensionChecks } from './tension.ts';
 
 /** A shear end plate laid out for checking to EN 1993-1-8 and EN 1993-1-1 (basis part 3). */
-export function endPlateToEn1993(m: EndPlateModel): Prepared<EndPlateCase> {
+export function endPlateToEn1993(m: EndPlateModel): Prepared & Sided<EndPlateCase> {
   const upright = sideOf(m, false);
   let turned: ReturnType<typeof sideOf> | undefined;
-  return {
+  return prepared({
     sheet, checks: [...shearChecks, ...tensionChecks], rules: endPlateRules, upright,
     upturned: () => (turned ??= sideOf(upturned(m), true)),
     actions: { V_Ed: slots.V_Ed.index, N_Ed: slots.N_Ed.index, N_tie: slots.N_tie.index, V_ser: slots.V_ser.index },
-  };
+  });
 }

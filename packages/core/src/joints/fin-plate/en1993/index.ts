@@ -1,5 +1,5 @@
 import { boltedWebChecks, webPanelBending } from '../../../standards/en1993/beam-web.ts';
-import { checksWhere, type CheckDef, type Prepared } from '../../check.ts';
+import { checksWhere, type CheckDef, prepared, type Prepared, type Sided } from '../../check.ts';
 import { upturned, type FinPlateModel } from '../model.ts';
 import { axialChecks } from './axial.ts';
 import { boltChecks } from './bolts.ts';
@@ -31,12 +31,12 @@ const checks: CheckDef<FinPlateCase>[] = [
 ].map((check) => (OF_HOLES.has(check.id) ? checksWhere(bolted, [check])[0]! : check));
 
 /** A fin plate laid out for checking to EN 1993-1-8 and EN 1993-1-1 (basis part 2). */
-export function finPlateToEn1993(m: FinPlateModel): Prepared<FinPlateCase> {
+export function finPlateToEn1993(m: FinPlateModel): Prepared & Sided<FinPlateCase> {
   const upright = sideOf(m, false);
   let turned: ReturnType<typeof sideOf> | undefined;
-  return {
+  return prepared({
     sheet, checks, rules: finPlateRules, upright,
     upturned: () => (turned ??= sideOf(upturned(m), true)),
     actions: { V_Ed: slots.V_Ed.index, N_Ed: slots.N_Ed.index, N_tie: slots.N_tie.index, V_ser: slots.V_ser.index },
-  };
+  });
 }
