@@ -1,3 +1,4 @@
+export * from './anchors.ts';
 export * from './angles.ts';
 export * from './bolts.ts';
 export * from './properties.ts';

@@ -1,6 +1,6 @@
 import type { CustomSteel, FactorSet, Section } from '../catalogue/index.ts';
 
-/** Partial factors, EN 1993-1-8 Table 2.1; gamma_Mu serves all tie checks that use f_u. */
+/** Partial factors, EN 1993-1-8 Table 2.1; gamma_Mu serves all tie checks that use f_u. Concrete and its bars: EN 1992-1-1, 2.4.2.4 and 3.1.6. */
 export interface Factors {
   readonly gamma_M0: number;
   readonly gamma_M1: number;
@@ -8,6 +8,11 @@ export interface Factors {
   readonly gamma_M3: number;
   readonly gamma_M3_ser: number;
   readonly gamma_Mu: number;
+  readonly gamma_C: number;
+  readonly gamma_S: number;
+  /** Long-term effects on concrete in compression and in tension. */
+  readonly alpha_cc: number;
+  readonly alpha_ct: number;
 }
 
 /** Choices that the code leaves to the office or the job. */
@@ -36,9 +41,9 @@ export interface Basis {
   readonly close: number;
 }
 
-export const UK_FACTORS: Factors = { gamma_M0: 1, gamma_M1: 1, gamma_M2: 1.25, gamma_M3: 1.25, gamma_M3_ser: 1.1, gamma_Mu: 1.1 };
-/** EN 1993-1-8, Table 2.1, and EN 1993-1-1, 6.1: the numbers are those of the UK set; the strengths of steel differ. */
-export const RECOMMENDED_FACTORS: Factors = { ...UK_FACTORS };
+export const UK_FACTORS: Factors = { gamma_M0: 1, gamma_M1: 1, gamma_M2: 1.25, gamma_M3: 1.25, gamma_M3_ser: 1.1, gamma_Mu: 1.1, gamma_C: 1.5, gamma_S: 1.15, alpha_cc: 0.85, alpha_ct: 1 };
+/** EN 1993-1-8, Table 2.1, and EN 1993-1-1, 6.1: the numbers are those of the UK set but for alpha_cc; the strengths of steel differ. */
+export const RECOMMENDED_FACTORS: Factors = { ...UK_FACTORS, alpha_cc: 1 };
 
 export const DEFAULT_SETTINGS: Settings = {
   exposed: false, long_joint: true, full_strength_weld: true, weld_method: 'directional', throat_factor: 0.7, flange_held: true,

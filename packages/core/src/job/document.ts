@@ -66,7 +66,7 @@ const gamma = size(0.8, 3);
 export const basisSchema = Joi.object({
   standard: Joi.string().valid('EN 1993-1-8').default('EN 1993-1-8'),
   set: Joi.string().valid('UK', 'recommended', 'custom').default('UK'),
-  factors: Joi.object({ gamma_M0: gamma, gamma_M1: gamma, gamma_M2: gamma, gamma_M3: gamma, gamma_M3_ser: gamma, gamma_Mu: gamma })
+  factors: Joi.object({ gamma_M0: gamma, gamma_M1: gamma, gamma_M2: gamma, gamma_M3: gamma, gamma_M3_ser: gamma, gamma_Mu: gamma, gamma_C: gamma, gamma_S: gamma, alpha_cc: size(0.5, 1), alpha_ct: size(0.5, 1) })
     .when('set', { is: 'custom', then: Joi.optional(), otherwise: Joi.forbidden() }),
   settings: settingsSchema.default({}),
   close: size(1, 2).default(1.1),

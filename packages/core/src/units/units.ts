@@ -33,6 +33,8 @@ export const UNITS = {
   rad: { dim: [0, 0], scale: 1, text: 'rad', tex: '\\text{rad}' },
   /** Factors k_1 and their like of EN 1992-4, which turn sqrt(MPa) mm^1.5 into N: printed as pure numbers, as the code does. */
   cone: { dim: [0.5, -0.5], scale: 1, text: '', tex: '' },
+  /** The factor k_5 of EN 1992-4, 7.2.1.8, which turns sqrt(MPa) mm^2 into N. */
+  face: { dim: [0.5, -1], scale: 1, text: '', tex: '' },
   'N/mm': { dim: [1, -1], scale: 1, text: 'N/mm', tex: '\\text{N/mm}' },
   'kN/mm': { dim: [1, -1], scale: 1e3, text: 'kN/mm', tex: '\\text{kN/mm}' },
   MPa: { dim: [1, -2], scale: 1, text: 'MPa', tex: '\\text{MPa}' },

@@ -1,12 +1,13 @@
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { DEFAULT_SETTINGS, properties, significant, UK_FACTORS, type CustomSection, type CustomSteel, type Factors, type JobBasis, type JobRecord } from '@ample/core';
+import { DEFAULT_SETTINGS, properties, RECOMMENDED_FACTORS, significant, UK_FACTORS, type CustomSection, type CustomSteel, type Factors, type JobBasis, type JobRecord } from '@ample/core';
 import { api } from '../api.ts';
 import { Problem } from '../parts/Dialog.tsx';
 import { Shell } from '../parts/Shell.tsx';
 
 const FACTORS: readonly (readonly [keyof Factors, string, string])[] = [
   ['gamma_M0', 'γ_M0', 'yielding'], ['gamma_M1', 'γ_M1', 'instability'], ['gamma_M2', 'γ_M2', 'fracture, bolts, welds'], ['gamma_M3', 'γ_M3', 'slip, category C'], ['gamma_M3_ser', 'γ_M3,ser', 'slip, category B'], ['gamma_Mu', 'γ_Mu', 'tying'],
+  ['gamma_C', 'γ_C', 'concrete'], ['gamma_S', 'γ_S', 'reinforcement'], ['alpha_cc', 'α_cc', 'concrete in compression'], ['alpha_ct', 'α_ct', 'concrete in tension'],
 ];
 
 type Draft = Pick<JobRecord, 'number' | 'name' | 'client' | 'basis' | 'sections' | 'steels'>;
@@ -56,7 +57,7 @@ export function JobBasisPage() {
             </div>
             <table className="mt-3"><tbody>
               {FACTORS.map(([k, symbol, text]) => (
-                <tr key={k}><td className="pr-4 py-0.5 mono">{symbol}</td><td className="pr-4 muted">{text}</td><td>{custom ? number(draft.basis.factors?.[k] ?? UK_FACTORS[k], (n) => basis({ factors: { ...draft.basis.factors, [k]: n } }), `${symbol}, ${text}`) : UK_FACTORS[k]}</td></tr>
+                <tr key={k}><td className="pr-4 py-0.5 mono">{symbol}</td><td className="pr-4 muted">{text}</td><td>{custom ? number(draft.basis.factors?.[k] ?? UK_FACTORS[k], (n) => basis({ factors: { ...draft.basis.factors, [k]: n } }), `${symbol}, ${text}`) : (draft.basis.set === 'recommended' ? RECOMMENDED_FACTORS : UK_FACTORS)[k]}</td></tr>
               ))}
             </tbody></table>
           </section>

@@ -1,0 +1,290 @@
+import type { Run } from '../../../formula/index.ts';
+import type { BaseModel } from '../model.ts';
+import { innerRow, outerRow, rowTStub, type TStubValues } from './plate.ts';
+import { factorAtOne } from './key.ts';
+import type { Results } from './results.ts';
+import { at, sheet } from './sheet.ts';
+import { quiet, tensionModes } from './tension.ts';
+
+/** Bending about y (through the depth of the column) or about z. */
+export type Axis = 'y' | 'z';
+export type SideName = 'left' | 'right';
+export const sideWords = (s: SideName): string => (s === 'left' ? 'left (-)' : 'right (+)');
+
+const cs = sheet.section('concrete-bearing-side');
+const comp = {
+  h_c: cs.found('h_c', 'mm', 'depth of the column across the axis of bending', 'h, or b about z'),
+  b_c: cs.found('b_c', 'mm', 'width of the column along the axis of bending', 'b, or h about z'),
+  e_p: cs.found('e_p', 'mm', 'column axis to the edge of the plate on this side', 'measured'),
+  e_1: cs.found('e_1', 'mm', 'column axis to the edge of the plate across, one way', 'measured'),
+  e_2: cs.found('e_2', 'mm', 'column axis to the edge of the plate across, the other way', 'measured'),
+  c_in: cs.f('c_in', 'mm', 'min(c, (h_c-2*t_f)/2)', 'cantilever to the inside', 'EN 1993-1-8, 6.2.5(4)'),
+  b_eff: cs.f('b_eff', 'mm', 'min(h_c/2+c, e_p)-(h_c/2-t_f-c_in)', 'effective width under the flange', 'EN 1993-1-8, 6.2.5(4)'),
+  l_eff: cs.f('l_eff', 'mm', 'min(b_c/2+c, e_1)+min(b_c/2+c, e_2)', 'effective length under the flange', 'EN 1993-1-8, 6.2.5(4)'),
+  z_C: cs.f('z_C', 'mm', '(h_c-t_f)/2', 'column axis to the middle of the flange', 'EN 1993-1-8, Figure 6.18'),
+  F_C: cs.f('F_C_Rd', 'kN', 'f_jd*b_eff*l_eff', 'concrete in compression under the flange', 'EN 1993-1-8, 6.2.6.9'),
+};
+const cf = sheet.section('column-flange-compression');
+const flange = {
+  W: cf.found('W_pl', 'cm3', 'plastic modulus of the column, root fillets counted', 'from its dimensions'),
+  A_v: cf.found('A_v', 'mm2', 'shear area of the column', 'EN 1993-1-1, 6.2.6(3)'),
+  V: cf.found('V_c_Ed', 'kN', 'shear of the column in this direction', 'from the actions'),
+  V_pl: cf.f('V_pl_Rd', 'kN', 'A_v*f_y_c/(sqrt(3)*gamma_M0)', 'plastic shear resistance', 'EN 1993-1-1, 6.2.6(2)'),
+  rho: cf.f('rho', '-', '(2*V_c_Ed/V_pl_Rd-1)^2', 'reduction by shear', 'EN 1993-1-1, 6.2.8(3)'),
+  rho_0: cf.f('rho', '-', '0', 'shear up to half the plastic resistance', 'EN 1993-1-1, 6.2.8(2)'),
+  A_w: cf.f('A_w', 'mm2', '(h-2*t_f)*t_w', 'area of the web', 'EN 1993-1-1, 6.2.8(5)'),
+  M_I: cf.f('M_c_Rd', 'kNm', '(W_pl-rho*A_w^2/(4*t_w))*f_y_c/gamma_M0', 'moment resistance of the column, class 1 or 2', 'EN 1993-1-1, 6.2.8(5)'),
+  M_h: cf.f('M_c_Rd', 'kNm', '(1-rho)*W_pl*f_y_c/gamma_M0', 'moment resistance of the column, class 1 or 2', 'EN 1993-1-1, 6.2.8(3)'),
+  z: cf.found('z_f', 'mm', 'distance between the flanges', 'h - t_f, or b - t about z'),
+  F: cf.f('F_c_fc_Rd', 'kN', 'M_c_Rd/z_f', 'flange and web of the column in compression', 'EN 1993-1-8, 6.2.6.7'),
+};
+const web = sheet.section('column-web-tension');
+export const webTension = {
+  b_eff: web.found('b_eff_w', 'mm', 'effective width of the web: the T-stub length of the row', 'l_eff,1'),
+  F: web.f('F_t_wc_Rd', 'kN', 'b_eff_w*t_w*f_y_c/gamma_M0', 'column web in tension', 'EN 1993-1-8, 6.2.6.8'),
+};
+const bm = sheet.section('base-moment-resistance');
+const base = {
+  z_l: bm.found('z_l', 'mm', 'column axis to the force of the left side', 'by what that side does'),
+  z_r: bm.found('z_r', 'mm', 'column axis to the force of the right side', 'by what that side does'),
+  N: bm.found('N_b', 'kN', 'axial force', 'from the actions'),
+  M: bm.found('M_b', 'kNm', 'moment, with the part of a shear key', 'from the actions'),
+  z: bm.f('z', 'mm', 'z_l+z_r', 'lever arm', 'EN 1993-1-8, Figure 6.18'),
+  F_l: bm.f('F_left', 'kN', '(M_b+N_b*z_r)/z', 'force of the left side, tension positive', 'statics; EN 1993-1-8, Table 6.7'),
+  F_r: bm.f('F_right', 'kN', '(N_b*z_l-M_b)/z', 'force of the right side, tension positive', 'statics; EN 1993-1-8, Table 6.7'),
+  sumN: bm.f('N_sum', 'kN', 'F_left+F_right', 'sum of forces, against N', 'statics'),
+  sumM: bm.f('M_sum', 'kNm', 'z_l*F_left-z_r*F_right', 'sum of moments, against M', 'statics'),
+  e: bm.f('e', 'mm', 'M_b/N_b', 'eccentricity', 'EN 1993-1-8, 6.2.8.3'),
+  F_l_Rd: bm.found('F_left_Rd', 'kN', 'resistance of the left side', 'the weakest of its parts'),
+  F_r_Rd: bm.found('F_right_Rd', 'kN', 'resistance of the right side', 'the weakest of its parts'),
+  M_j: bm.f('M_j_Rd', 'kNm', 'abs(M_b)/max(abs(F_left)/F_left_Rd, abs(F_right)/F_right_Rd)', 'moment resistance at this eccentricity', 'EN 1993-1-8, Table 6.7'),
+  M_N: bm.found('M_N_Rd', 'kNm', 'moment resistance beside this axial force', 'largest moment that keeps both sides within their resistance'),
+};
+
+/** What one side of the column can do; it does not depend on the load. */
+export interface Side {
+  readonly name: SideName;
+  readonly z_C: number;
+  readonly F_C_Rd: number;
+  readonly b_eff: number;
+  readonly l_eff: number;
+  /** Places of the effective strip, for drawing: across the axis from `u1` to `u2`. */
+  readonly strip: { readonly u1: number; readonly u2: number; readonly v1: number; readonly v2: number };
+  /** The row that pulls; null without one. */
+  readonly row: {
+    readonly idx: readonly number[];
+    readonly z_T: number;
+    readonly inner: boolean;
+    readonly t: TStubValues;
+    readonly F_T_Rd: number;
+    readonly weakest: string;
+    /** Effective width of the web, inner rows. */
+    readonly b_web: number;
+  } | null;
+}
+
+export interface LeverModel {
+  readonly axis: Axis;
+  readonly left: Side;
+  readonly right: Side;
+}
+
+/** The lever-arm model about one axis, or why it can't be built (basis 7.1). */
+export function leverModel(r: Run, m: BaseModel, axis: Axis, L_b: number, m_pl: number): LeverModel | string {
+  const { column } = m;
+  if (column.shape === 'CHS' || m.input.plate.shape === 'circle' || m.input.anchors.pattern.type === 'circle') return 'the lever-arm model is for rectangular plates with rows of anchors under I and rectangular columns';
+  if (column.shape === 'I' && axis === 'z') return 'the lever-arm model of an I column bends about its major axis only';
+  const left = side(r, m, axis, 'left', L_b, m_pl);
+  if (typeof left === 'string') return left;
+  const right = side(r, m, axis, 'right', L_b, m_pl);
+  return typeof right === 'string' ? right : { axis, left, right };
+}
+
+function workCompression(r: Run, m: BaseModel, axis: Axis, name: SideName): { F: number; b_eff: number; l_eff: number; z_C: number } {
+  const { h, b } = m.column;
+  const p = m.plateBox;
+  comp.h_c(r, axis === 'y' ? h : b);
+  comp.b_c(r, axis === 'y' ? b : h);
+  comp.e_p(r, name === 'right' ? (axis === 'y' ? p.z2 : p.y2) : axis === 'y' ? -p.z1 : -p.y1);
+  comp.e_1(r, axis === 'y' ? -p.y1 : -p.z1);
+  comp.e_2(r, axis === 'y' ? p.y2 : p.z2);
+  comp.c_in(r);
+  return { b_eff: comp.b_eff(r), l_eff: comp.l_eff(r), z_C: comp.z_C(r), F: comp.F_C(r) };
+}
+
+function rowOf(r: Run, m: BaseModel, axis: Axis, s: { readonly idx: readonly number[]; readonly inner: boolean }, sign: number, L_b: number): TStubValues {
+  const row = s.idx.map((i) => m.anchors[i]!);
+  const p = m.plateBox;
+  const { h, b } = m.column;
+  if (s.inner) return rowTStub(r, m, innerRow(m, row, m.anchors), L_b);
+  const u = axis === 'y' ? row[0]!.z : row[0]!.y;
+  const edge = sign > 0 ? (axis === 'y' ? p.z2 : p.y2) - u : u - (axis === 'y' ? p.z1 : p.y1);
+  const along = row.map((q) => (axis === 'y' ? q.y : q.z));
+  return rowTStub(r, m, outerRow(Math.abs(u) - (axis === 'y' ? h : b) / 2, edge, along, axis === 'y' ? p.y1 : p.z1, axis === 'y' ? p.y2 : p.z2), L_b);
+}
+
+function side(r: Run, m: BaseModel, axis: Axis, name: SideName, L_b: number, m_pl: number): Side | string {
+  const sign = name === 'right' ? 1 : -1;
+  const { column, input } = m;
+  const half = (axis === 'y' ? column.h : column.b) / 2;
+  const c = quiet(r, () => workCompression(r, m, axis, name));
+  const at0 = half - column.t_f - r.v[comp.c_in.def.slot.index]!;
+  const wide = r.v[comp.b_c.def.slot.index]! / 2 + r.v[g_c]!;
+  const strip = { u1: at0, u2: at0 + c.b_eff, v1: -Math.min(wide, r.v[comp.e_1.def.slot.index]!), v2: Math.min(wide, r.v[comp.e_2.def.slot.index]!) };
+  const bare: Side = { name, z_C: c.z_C, F_C_Rd: c.F, b_eff: c.b_eff, l_eff: c.l_eff, strip, row: null };
+
+  const u = (i: number): number => sign * (axis === 'y' ? m.anchors[i]!.z : m.anchors[i]!.y);
+  const all = m.anchors.map((_, i) => i);
+  const outside = all.filter((i) => u(i) > half);
+  const levels = [...new Set(outside.map((i) => Math.round(u(i) * 1e6)))];
+  if (levels.length > 1) return `there are two anchor rows outside one wall (${sideWords(name)})`;
+  let idx = outside;
+  let inner = false;
+  if (!idx.length && column.shape === 'I') {
+    const between = all.filter((i) => u(i) > -1e-9 && u(i) <= half - column.t_f);
+    const outermost = Math.max(...between.map(u));
+    idx = between.filter((i) => Math.abs(u(i) - outermost) < 1e-6);
+    inner = true;
+  }
+  if (!idx.length) return bare;
+  const t = quiet(r, () => rowOf(r, m, axis, { idx, inner }, sign, L_b));
+  // Resistance of the row: plate, steel, each concrete mode of this row alone, and the web behind an inner row.
+  const unit = m.anchors.map((_, i) => (idx.includes(i) ? 1 : 0));
+  const n = idx.length;
+  const pried = (R: number): number => {
+    if (!t.pries) return R;
+    return input.options.prying === 'strict' ? R / (1 + t.q) : Math.min(R, (m_pl * t.l_nc + t.n * R) / (t.m + t.n));
+  };
+  const parts: { name: string; R: number }[] = [{ name: 'plate-tstub-tension', R: t.F_Rd }];
+  const modes = quiet(r, () => tensionModes(r, m, idx, unit, null));
+  const replaced = modes.some((x) => x.id === 'anchor-reinforcement');
+  for (const x of modes) if (!('skip' in x) && !(replaced && x.id === 'anchor-cone')) parts.push({ name: x.id, R: pried((n * x.resistance) / x.demand) });
+  const sides = new Set(idx.map((i) => Math.sign(m.anchors[i]!.y))).size;
+  const b_web = t.l_1 / sides;
+  if (inner) parts.push({ name: 'column-web-tension', R: quiet(r, () => { webTension.b_eff(r, b_web); return webTension.F(r); }) });
+  const weakest = parts.reduce((a, b) => (b.R < a.R ? b : a));
+  const z_T = u(idx[0]!);
+  return { ...bare, row: { idx, z_T: Math.abs(z_T) < 1e-9 ? 0 : z_T, inner, t, F_T_Rd: weakest.R, weakest: weakest.name, b_web } };
+}
+
+const g_c = sheet.slots.find((s) => s.symbol === 'c' && s.section === 'bearing')!.index;
+
+export type Pair = 'TC' | 'TT' | 'CT' | 'CC';
+
+export interface LeverState {
+  readonly pair: Pair;
+  readonly z_left: number;
+  readonly z_right: number;
+  readonly F_left: number;
+  readonly F_right: number;
+}
+
+/** Which sides pull and push under N and M; null where tension is needed and no row is there (basis 7.2). */
+export function leverState(model: LeverModel, N: number, M: number): LeverState | null {
+  const { left, right } = model;
+  const tiny = 1e-9 * (Math.abs(N) + Math.abs(M) / (left.z_C + right.z_C));
+  for (const pair of ['CC', 'TC', 'CT', 'TT'] as const) {
+    const zl = pair[0] === 'T' ? left.row?.z_T : left.z_C;
+    const zr = pair[1] === 'T' ? right.row?.z_T : right.z_C;
+    if (zl === undefined || zr === undefined || zl + zr <= 0) continue;
+    const z = zl + zr;
+    const F_left = (M + N * zr) / z;
+    const F_right = (N * zl - M) / z;
+    const fits = (F: number, T: boolean): boolean => (T ? F >= -tiny : F <= tiny);
+    if (fits(F_left, pair[0] === 'T') && fits(F_right, pair[1] === 'T')) return { pair, z_left: zl, z_right: zr, F_left, F_right };
+  }
+  return null;
+}
+
+/** Of the row, or of the concrete; the column's own flange is a check of its own. */
+export const resistanceOf = (s: Side, pulls: boolean): number => (pulls ? (s.row?.F_T_Rd ?? 0) : s.F_C_Rd);
+
+/** Resistance of the flange of a side in compression under the shear V; also its smaller resistance for `F_C`. */
+function workFlange(r: Run, m: BaseModel, axis: Axis, V: number): number {
+  const { column } = m;
+  flange.W(r, axis === 'y' ? column.W_pl_y : column.W_pl_z);
+  flange.A_v(r, axis === 'y' ? column.A_v_z : column.A_v_y);
+  flange.V(r, V);
+  const V_pl = flange.V_pl(r);
+  (V > 0.5 * V_pl ? flange.rho : flange.rho_0)(r);
+  if (column.shape === 'I') {
+    flange.A_w(r);
+    flange.M_I(r);
+  } else flange.M_h(r);
+  flange.z(r, (axis === 'y' ? column.h : column.b) - column.t_f);
+  return flange.F(r);
+}
+
+/** Largest |M| in the direction of `sense` beside N that keeps every side within its resistance; 0 where N alone is too much. */
+export function momentBeside(model: LeverModel, N: number, sense: number): number {
+  const holds = (M: number): boolean => {
+    const s = leverState(model, N, sense * M);
+    if (!s) return false;
+    return Math.abs(s.F_left) <= resistanceOf(model.left, s.pair[0] === 'T') * (1 + 1e-12) && Math.abs(s.F_right) <= resistanceOf(model.right, s.pair[1] === 'T') * (1 + 1e-12);
+  };
+  if (!holds(0)) return 0;
+  let [low, high] = [0, 1e6];
+  while (holds(high) && high < 1e15) [low, high] = [high, high * 2];
+  for (let i = 0; i < 60; i += 1) {
+    const mid = (low + high) / 2;
+    if (holds(mid)) low = mid;
+    else high = mid;
+  }
+  return low;
+}
+
+/** The state of both sides written into the run, and the checks of the plate, the concrete and the column that follow from it. */
+export function leverChecks(r: Run, m: BaseModel, model: LeverModel, state: LeverState, load: { readonly N: number; readonly M: number; readonly V: number }, L_b: number, out: Results): void {
+  const { axis } = model;
+  const both = [['left', model.left, state.F_left, state.pair[0] === 'T'], ['right', model.right, state.F_right, state.pair[1] === 'T']] as const;
+  const tiny = 1e-9 * (Math.abs(load.N) + Math.abs(load.M) / (state.z_left + state.z_right));
+  for (const [name, side, F, pulls] of both) {
+    if (!pulls || F <= tiny || !side.row) continue;
+    const row = side.row;
+    at(r, sideWords(name), () => {
+      rowOf(r, m, axis, row, name === 'right' ? 1 : -1, L_b);
+      out.strength('plate-tstub-tension', F, row.t.F_Rd, 'kN', { where: sideWords(name) });
+      if (row.inner) {
+        webTension.b_eff(r, row.b_web);
+        out.strength('column-web-tension', F, webTension.F(r), 'kN', { where: sideWords(name) });
+      }
+    });
+  }
+  for (const [name, side, F, pulls] of both) {
+    if (pulls || F >= -tiny) continue;
+    at(r, sideWords(name), () => {
+      workCompression(r, m, axis, name);
+      out.strength('concrete-bearing-side', -F, side.F_C_Rd, 'kN', { where: sideWords(name) });
+    });
+  }
+  for (const [name, , F, pulls] of both) {
+    if (pulls || F >= -tiny) continue;
+    at(r, sideWords(name), () => {
+      const R = workFlange(r, m, axis, load.V);
+      const reduced = load.V > 0.5 * r.v[flange.V_pl.def.slot.index]! || load.V > 0;
+      const multiple = reduced ? quiet(r, () => factorAtOne((k) => { const x = workFlange(r, m, axis, load.V * k); return x > 0 ? (-F * k) / x : 999; })) : R / -F;
+      if (reduced) quiet(r, () => workFlange(r, m, axis, load.V));
+      out.strength('column-flange-compression', -F, R, 'kN', { where: sideWords(name), multiple });
+    });
+  }
+  momentInfo(r, model, state, load, out);
+}
+
+function momentInfo(r: Run, model: LeverModel, s: LeverState, load: { readonly N: number; readonly M: number; readonly V: number }, out: Results): void {
+  if (load.M === 0) return;
+  base.N(r, load.N);
+  base.M(r, load.M);
+  base.z_l(r, s.z_left);
+  base.z_r(r, s.z_right);
+  base.z(r);
+  base.F_l(r);
+  base.F_r(r);
+  base.sumN(r);
+  base.sumM(r);
+  if (load.N !== 0) base.e(r);
+  base.F_l_Rd(r, resistanceOf(model.left, s.pair[0] === 'T'));
+  base.F_r_Rd(r, resistanceOf(model.right, s.pair[1] === 'T'));
+  const M_j = base.M_j(r);
+  if (r.steps) base.M_N(r, momentBeside(model, load.N, Math.sign(load.M)));
+  out.strength('base-moment-resistance', Math.abs(load.M), M_j, 'kNm', { info: true });
+}

@@ -1,0 +1,302 @@
+import type { Found, Formula, Run, Sheet } from '../../../formula/index.ts';
+import { plateEdge, plateEdgeAlong, type AnchorPlace, type BaseModel } from '../model.ts';
+import { sheet } from './sheet.ts';
+
+/** Yield lines, modes and prying of a row, or of one anchor: the same formulas under two checks (basis 9.1 to 9.3). */
+class TStub {
+  readonly distance: Found;
+  readonly m: Formula;
+  readonly m_web: Formula;
+  readonly e_x: Found;
+  readonly n: Formula;
+  readonly n_a: Found;
+  readonly l_nc: Found;
+  readonly l_cp: Found;
+  readonly formulas: Readonly<Record<'l_1' | 'l_eff_nc' | 'l_eff_cp' | 'F_12' | 'F_t' | 'F_1' | 'F_2' | 'L_b_lim', Formula>>;
+  readonly q: Formula;
+  readonly q_none: Formula;
+
+  constructor(s: Sheet, id: string) {
+    const x = s.section(id);
+    this.distance = x.found('x_a', 'mm', 'anchor to the steel', 'measured');
+    this.m = x.f('m', 'mm', 'max(1[mm], x_a-0.8*sqrt(2)*a_f)', 'anchor to the yield line at the weld', 'EN 1993-1-8, Figure 6.10');
+    this.m_web = x.f('m', 'mm', 'max(1[mm], x_a-0.8*sqrt(2)*a_w)', 'anchor to the yield line at the weld of the web', 'EN 1993-1-8, Figure 6.10');
+    this.e_x = x.found('e_x', 'mm', 'anchor to the edge of the plate', 'measured');
+    this.n = x.f('n', 'mm', 'min(e_x, 1.25*m)', 'anchor to the prying force', 'EN 1993-1-8, Table 6.2');
+    this.n_a = x.found('n_a', '-', 'anchors', 'count');
+    this.l_nc = x.found('l_nc', 'mm', 'yield line, straight patterns', 'sum over both sides of each anchor of min(2 m + 0.625 e_x; half the gap or the edge)', 'EN 1993-1-8, Table 6.6');
+    this.l_cp = x.found('l_cp', 'mm', 'yield line, circular patterns', 'sum over both sides of each anchor of min(pi m; the gap or twice the edge)', 'EN 1993-1-8, Table 6.6');
+    this.formulas = {
+      l_1: x.f('l_1', 'mm', 'min(l_nc, l_cp)', 'yield line that governs', 'EN 1993-1-8, Table 6.6'),
+      l_eff_nc: x.f('l_eff_nc', 'mm', 'l_nc/2', 'effective length, straight patterns', 'EN 1993-1-8, Table 6.6'),
+      l_eff_cp: x.f('l_eff_cp', 'mm', 'l_cp/2', 'effective length, circular patterns', 'EN 1993-1-8, Table 6.6'),
+      F_12: x.f('F_12', 'kN', 'm_pl*l_1/m', 'plate without prying, modes 1 and 2 as one', 'EN 1993-1-8, Table 6.2'),
+      F_t: x.f('F_t', 'kN', 'n_a*N_Rd_s', 'mode 3: the anchors', 'EN 1993-1-8, Table 6.2'),
+      F_1: x.f('F_1', 'kN', '2*m_pl*l_1/m', 'mode 1: plate alone, with prying', 'EN 1993-1-8, Table 6.2'),
+      F_2: x.f('F_2', 'kN', '(m_pl*l_nc+n*F_t)/(m+n)', 'mode 2: plate and anchors', 'EN 1993-1-8, Table 6.2'),
+      L_b_lim: x.f('L_b_lim', 'mm', '8.8*m^3*A_s*n_a/(l_1*t_p^3)', 'free length above which the plate can not pry', 'EN 1993-1-8, Table 6.2'),
+    };
+    this.q = x.f('q', '-', 'm/(2*n)', 'prying force over the force of the anchor', 'EN 1993-1-8, 6.2.6.11(2)');
+    this.q_none = x.f('q', '-', '0', 'the anchor is long: no prying', 'EN 1993-1-8, 6.2.6.11(2)');
+  }
+}
+const ROW = new TStub(sheet, 'plate-tstub-tension');
+const LOCAL = new TStub(sheet, 'plate-anchor-local');
+
+/** What a row, or an anchor alone, gives: lengths mm, forces N. */
+export interface TStubValues {
+  readonly m: number;
+  readonly n: number;
+  readonly e_x: number;
+  readonly n_a: number;
+  readonly l_1: number;
+  readonly l_nc: number;
+  readonly F_12: number;
+  readonly F_1: number;
+  readonly F_2: number;
+  readonly F_3: number;
+  readonly pries: boolean;
+  /** Resistance of the plate by the rule that the user chose, and its mode. */
+  readonly F_Rd: number;
+  readonly mode: '1-2' | '1' | '2';
+  /** Prying force over the anchor force, by the strict rule. */
+  readonly q: number;
+}
+
+interface Shape {
+  readonly kind: 'row' | 'local';
+  readonly distance: number;
+  readonly byWeb: boolean;
+  readonly e_x: number;
+  readonly n_a: number;
+  /** Both lengths for one m. */
+  lengths(m: number): { readonly nc: number; readonly cp: number };
+}
+
+function work(r: Run, model: BaseModel, shape: Shape, L_b: number): TStubValues {
+  const s = shape.kind === 'row' ? ROW : LOCAL;
+  s.distance(r, shape.distance);
+  const m = (shape.byWeb ? s.m_web : s.m)(r);
+  s.e_x(r, shape.e_x);
+  const n = s.n(r);
+  s.n_a(r, shape.n_a);
+  const { nc, cp } = shape.lengths(m);
+  s.l_nc(r, nc);
+  s.l_cp(r, cp);
+  const l_1 = s.formulas.l_1(r);
+  s.formulas.l_eff_cp(r);
+  s.formulas.l_eff_nc(r);
+  const F_12 = s.formulas.F_12(r);
+  const F_3 = s.formulas.F_t(r);
+  const F_1 = s.formulas.F_1(r);
+  const F_2 = s.formulas.F_2(r);
+  const pries = L_b <= s.formulas.L_b_lim(r);
+  const q = (pries ? s.q : s.q_none)(r);
+  const byTable = model.input.options.prying === 'table-6.2' && pries;
+  const F_Rd = byTable ? Math.min(F_1, F_2) : F_12;
+  return { m, n, e_x: shape.e_x, n_a: shape.n_a, l_1, l_nc: nc, F_12, F_1, F_2, F_3, pries, F_Rd, mode: !byTable ? '1-2' : F_1 <= F_2 ? '1' : '2', q };
+}
+
+/** Halves of the yield line on one side of an anchor: `gap` to the next anchor there, or `edge` to the side of the plate. */
+const halves = (m: number, e_x: number, side: { readonly gap?: number; readonly edge?: number }): { nc: number; cp: number } => ({
+  nc: Math.min(2 * m + 0.625 * e_x, side.gap === undefined ? side.edge! : side.gap / 2),
+  cp: Math.min(Math.PI * m, side.gap === undefined ? 2 * side.edge! : side.gap),
+});
+
+interface RowGeometry {
+  /** Row to the wall it bends about, and to the edge of the plate behind it. */
+  readonly distance: number;
+  readonly e_x: number;
+  readonly byWeb: boolean;
+  /** For each anchor: its two sides along the row. */
+  readonly sides: readonly (readonly [{ gap?: number; edge?: number }, { gap?: number; edge?: number }])[];
+}
+
+/** A row outside a wall; `along` are the places of its anchors, `from` and `to` the sides of the plate. */
+export function outerRow(distance: number, e_x: number, along: readonly number[], from: number, to: number): RowGeometry {
+  const v = [...along].sort((a, b) => a - b);
+  return {
+    distance, e_x, byWeb: false,
+    sides: v.map((x, i) => [i === 0 ? { edge: x - from } : { gap: x - v[i - 1]! }, i === v.length - 1 ? { edge: to - x } : { gap: v[i + 1]! - x }] as const),
+  };
+}
+
+export const rowTStub = (r: Run, m: BaseModel, row: RowGeometry, L_b: number): TStubValues => work(r, m, {
+  kind: 'row', distance: row.distance, byWeb: row.byWeb, e_x: row.e_x, n_a: row.sides.length,
+  lengths: (x) => row.sides.flat().map((side) => halves(x, row.e_x, side)).reduce((a, b) => ({ nc: a.nc + b.nc, cp: a.cp + b.cp }), { nc: 0, cp: 0 }),
+}, L_b);
+
+/** A row between the flanges, bending about the web: per anchor along the web (basis 9.1). `all` are all anchors, `z` runs along the web. */
+export function innerRow(m: BaseModel, row: readonly AnchorPlace[], all: readonly AnchorPlace[]): RowGeometry {
+  const { t_w } = m.column;
+  const { plateBox: p } = m;
+  const first = row[0]!;
+  const edgeOf = (q: AnchorPlace): number => (q.y > 0 ? p.y2 - q.y : q.y - p.y1);
+  return {
+    distance: Math.min(...row.map((q) => Math.abs(q.y))) - t_w / 2, e_x: Math.min(...row.map(edgeOf)), byWeb: true,
+    sides: row.map((q) => {
+      const same = all.filter((o) => Math.sign(o.y) === Math.sign(q.y) && Math.abs(o.z - first.z) > 1e-6).map((o) => o.z - q.z);
+      const side = (sign: number, edge: number): { gap?: number; edge?: number } => {
+        const gaps = same.map((d) => d * sign).filter((d) => d > 0);
+        return gaps.length ? { gap: Math.min(...gaps) } : { edge };
+      };
+      return [side(-1, q.z - p.z1), side(1, p.z2 - q.z)] as const;
+    }),
+  };
+}
+
+/** Nearest steel of an anchor: distance to it, direction from the steel to the anchor, and which weld bends the plate there. */
+function nearestSteel(m: BaseModel, q: AnchorPlace): { distance: number; u: number; v: number; byWeb: boolean } {
+  const { shape, h, b, t_f, t_w } = m.column;
+  if (shape === 'CHS') {
+    const R = Math.hypot(q.y, q.z);
+    return { distance: R - h / 2, u: q.y / R, v: q.z / R, byWeb: false };
+  }
+  if (shape === 'I' && Math.abs(q.z) < h / 2 - t_f) return { distance: Math.abs(q.y) - t_w / 2, u: Math.sign(q.y), v: 0, byWeb: true };
+  const y = Math.min(Math.max(q.y, -b / 2), b / 2);
+  const z = Math.min(Math.max(q.z, -h / 2), h / 2);
+  const d = Math.hypot(q.y - y, q.z - z);
+  return { distance: d, u: (q.y - y) / d, v: (q.z - z) / d, byWeb: false };
+}
+
+/** One anchor's own pattern, bending the plate about the nearest steel (basis 9.2). */
+export function anchorTStub(r: Run, model: BaseModel, i: number, L_b: number): TStubValues {
+  const q = model.anchors[i]!;
+  const { distance, u, v, byWeb } = nearestSteel(model, q);
+  const e_x = plateEdgeAlong(model, q.y, q.z, u, v);
+  const others = model.anchors.filter((_, j) => j !== i);
+  const { column, input } = model;
+  const butt = input.weld.type === 'butt';
+  const r_y = column.h / 2 + 0.8 * Math.SQRT2 * (butt ? 0 : input.weld.a_f);
+  const sideOf = (sign: 1 | -1, m: number): { gap?: number; edge?: number } => {
+    const [tu, tv] = [-v * sign, u * sign];
+    if (column.shape === 'CHS') {
+      const own = Math.atan2(q.z, q.y);
+      const turns = others.map((o) => ((sign * (Math.atan2(o.z, o.y) - own)) % (2 * Math.PI) + 2 * Math.PI) % (2 * Math.PI)).filter((t) => t > 1e-9);
+      return { gap: r_y * (turns.length ? Math.min(...turns) : 2 * Math.PI) };
+    }
+    const near = others.map((o) => ({ t: (o.y - q.y) * tu + (o.z - q.z) * tv, n: (o.y - q.y) * u + (o.z - q.z) * v })).filter(({ t, n }) => t > 1e-9 && Math.abs(n) <= t / 2);
+    if (near.length) return { gap: Math.min(...near.map((x) => x.t)) };
+    return { edge: plateEdgeAlong(model, q.y - m * u, q.z - m * v, tu, tv) };
+  };
+  return work(r, model, {
+    kind: 'local', distance, byWeb, e_x, n_a: 1,
+    lengths: (m) => [1, -1].map((sign) => halves(m, e_x, sideOf(sign as 1 | -1, m))).reduce((a, b) => ({ nc: a.nc + b.nc, cp: a.cp + b.cp }), { nc: 0, cp: 0 }),
+  }, L_b);
+}
+
+/** Where the yield line of an anchor's own pattern lies, for drawing: the foot on the steel's weld, its direction and both reaches. */
+export function anchorLine(model: BaseModel, i: number, t: TStubValues): { y: number; z: number; tu: number; tv: number; half: number } {
+  const q = model.anchors[i]!;
+  const { u, v } = nearestSteel(model, q);
+  return { y: q.y - t.m * u, z: q.z - t.m * v, tu: -v, tv: u, half: t.l_1 / 2 };
+}
+
+/** Prying force of one anchor under its own force F (basis 9.3). */
+export function pryingForce(t: TStubValues, m_pl: number, F: number, rule: 'strict' | 'table-6.2'): number {
+  if (!t.pries) return 0;
+  return rule === 'strict' ? t.q * F : Math.max(0, (F * t.m - (m_pl * t.l_nc) / t.n_a) / t.n);
+}
+
+const line = sheet.section('plate-line-bending');
+const lb = {
+  theta: line.found('theta', 'deg', 'direction of the line that governs, from +y towards +z', 'all directions, every half degree, then refined'),
+  offset: line.found('o_l', 'mm', 'distance of the line from the column axis', 'reach of the column that way + 0.8 sqrt(2) a'),
+  length: line.found('l_l', 'mm', 'length of the line inside the plate', 'measured'),
+  M_Ed: line.found('M_Ed_l', 'kNm', 'moment of the anchors beyond the line', 'sum of F (r u - offset) over the anchors beyond'),
+  M_Rd: line.f('M_Rd_l', 'kNm', 'm_pl*l_l', 'plastic moment of the plate along the line', 'stated method'),
+};
+
+export interface LineDirection {
+  readonly theta: number;
+  readonly offset: number;
+  readonly length: number;
+  /** Lever arm of each anchor beyond the line; 0 for the others. */
+  readonly arms: Float64Array;
+}
+
+/** The tangent line of the column in one direction: where it lies and how long it is in the plate. */
+export function lineAt(m: BaseModel, theta: number): LineDirection {
+  const [cos, sin] = [Math.cos(theta), Math.sin(theta)];
+  const { shape, h, b } = m.column;
+  const { weld, plate: p } = m.input;
+  const a = weld.type === 'butt' ? 0 : weld.a_f;
+  const offset = (shape === 'CHS' ? h / 2 : (Math.abs(cos) * b) / 2 + (Math.abs(sin) * h) / 2) + 0.8 * Math.SQRT2 * a;
+  let length = 0;
+  if (p.shape === 'circle') {
+    const d = offset - (p.y * cos + p.z * sin);
+    length = 2 * Math.sqrt(Math.max(0, (p.D! / 2) ** 2 - d * d));
+  } else {
+    // Straight line against the box: the interval of its parameter inside.
+    let [low, high] = [-Infinity, Infinity];
+    const { y1, y2, z1, z2 } = m.plateBox;
+    for (const [at, d, from, to] of [[offset * cos, -sin, y1, y2], [offset * sin, cos, z1, z2]] as const) {
+      if (Math.abs(d) < 1e-12) {
+        if (at < from || at > to) high = -Infinity;
+        continue;
+      }
+      const [t1, t2] = [(from - at) / d, (to - at) / d];
+      low = Math.max(low, Math.min(t1, t2));
+      high = Math.min(high, Math.max(t1, t2));
+    }
+    length = Math.max(0, high - low);
+  }
+  return { theta, offset, length, arms: Float64Array.from(m.anchors, (q) => Math.max(0, q.y * cos + q.z * sin - offset)) };
+}
+
+const moment = (d: LineDirection, F: readonly number[]): number => {
+  let sum = 0;
+  for (let i = 0; i < F.length; i += 1) sum += F[i]! * d.arms[i]!;
+  return sum;
+};
+
+/** The worst of all straight lines that touch the column, under the anchor forces F (without prying); null where no anchor is beyond any. */
+export function worstLine(m: BaseModel, scan: readonly LineDirection[], F: readonly number[]): LineDirection | null {
+  const ratio = (d: LineDirection): number => (d.length > 0 ? moment(d, F) / d.length : 0);
+  let best = -1;
+  let most = 0;
+  for (let i = 0; i < scan.length; i += 1) {
+    const x = ratio(scan[i]!);
+    if (x > most * (1 + 1e-12)) [best, most] = [i, x];
+  }
+  if (best < 0) return null;
+  const centre = scan[best]!;
+  const step = (2 * Math.PI) / scan.length;
+  // A maximum with a corner at the scanned direction (a straight row) stays there; else the golden section closes in on it.
+  const golden = (Math.sqrt(5) - 1) / 2;
+  let [a, b] = [centre.theta - step, centre.theta + step];
+  let x1 = b - golden * (b - a), x2 = a + golden * (b - a);
+  let f1 = ratio(lineAt(m, x1)), f2 = ratio(lineAt(m, x2));
+  for (let i = 0; i < 24; i += 1) {
+    if (f1 < f2) {
+      a = x1;
+      [x1, f1] = [x2, f2];
+      x2 = a + golden * (b - a);
+      f2 = ratio(lineAt(m, x2));
+    } else {
+      b = x2;
+      [x2, f2] = [x1, f1];
+      x1 = b - golden * (b - a);
+      f1 = ratio(lineAt(m, x1));
+    }
+  }
+  const refined = lineAt(m, (a + b) / 2);
+  return ratio(refined) > most * (1 + 1e-9) ? refined : centre;
+}
+
+/** Demand and resistance of a line, N mm. */
+export function lineBending(r: Run, d: LineDirection, F: readonly number[]): { demand: number; resistance: number } {
+  lb.theta(r, (((d.theta * 180) / Math.PI) % 360 + 360) % 360);
+  lb.offset(r, d.offset);
+  lb.length(r, d.length);
+  return { demand: lb.M_Ed(r, moment(d, F)), resistance: lb.M_Rd(r) };
+}
+
+export const directions = (m: BaseModel): LineDirection[] => Array.from({ length: 720 }, (_, i) => lineAt(m, (i * Math.PI) / 360));
+
+export const leastEdge = (m: BaseModel): number => Math.min(...m.anchors.map((q) => plateEdge(m, q)));
+export function leastSpacing(m: BaseModel): number {
+  let s = Infinity;
+  m.anchors.forEach((a, i) => m.anchors.slice(i + 1).forEach((b) => { s = Math.min(s, Math.hypot(a.y - b.y, a.z - b.z)); }));
+  return s;
+}

@@ -1,0 +1,70 @@
+import { tightHole } from '../../../catalogue/index.ts';
+import type { RuleDef, RuleOutcome } from '../../check.ts';
+import type { BaseModel } from '../model.ts';
+import { groutConditions } from './bearing.ts';
+import { leastEdge, leastSpacing } from './plate.ts';
+import { ALL_EDGES, edgeDistance } from './tension.ts';
+
+type M = BaseModel;
+const bare = (m: M): string | null => (m.anchors.length ? null : 'There are no anchors.');
+
+function rule(id: string, title: string, clause: string, must: boolean, run: (m: M) => RuleOutcome, anchors = true): RuleDef<M> {
+  return {
+    id, title, clause, must: () => must,
+    run: (_r, m) => {
+      const reason = anchors ? bare(m) : null;
+      return reason === null ? run(m) : { skip: reason };
+    },
+  };
+}
+const least = (actual: number, limit: number, note?: string): RuleOutcome => ({ actual, limit, sense: '>=', unit: 'mm', ...(note ? { note } : {}) });
+const most = (actual: number, limit: number): RuleOutcome => ({ actual, limit, sense: '<=', unit: 'mm' });
+
+/** Anchor axis to the nearest steel of the column. */
+export function wallDistance(m: M): number {
+  const { shape, h, b, t_f, t_w } = m.column;
+  return Math.min(...m.anchors.map(({ y, z }) => {
+    if (shape === 'CHS') return Math.hypot(y, z) - h / 2;
+    const outside = Math.hypot(Math.max(0, Math.abs(y) - b / 2), Math.max(0, Math.abs(z) - h / 2));
+    if (shape === 'RHS' || outside > 0) return outside;
+    return Math.min(Math.abs(y) - t_w / 2, h / 2 - t_f - Math.abs(z));
+  }));
+}
+
+/** Detailing rules of a column base (basis 16.1). */
+export const baseRules: readonly RuleDef<M>[] = [
+  rule('anchor-edge-plate', 'Edge distance in the plate', 'EN 1993-1-8, Table 3.3', true, (m) => least(leastEdge(m), 1.2 * m.input.anchors.hole)),
+  rule('anchor-spacing', 'Spacing of the anchors', 'EN 1993-1-8, Table 3.3, and practice', true, (m) => (m.anchors.length < 2 ? { skip: 'There is one anchor.' } : least(leastSpacing(m), Math.max(2.4 * m.input.anchors.hole, 4 * m.input.anchors.d)))),
+  rule('anchor-clear-wall', 'Anchor clear of the column', 'room for nut, washer and spanner', true, (m) => least(wallDistance(m), 1.5 * m.input.anchors.d)),
+  rule('anchor-edge-concrete', 'Edge distance in the concrete', 'practice', true, (m) => {
+    const c = Math.min(...m.anchors.flatMap((q) => ALL_EDGES.map((e) => edgeDistance(m, e, q))));
+    return Number.isFinite(c) ? least(c, Math.max(5 * m.input.anchors.d, 100)) : { skip: 'The block has no edge.' };
+  }),
+  rule('block-depth', 'Depth of the block', 'practice', true, (m) => (Number.isFinite(m.H) ? least(m.H, m.input.anchors.h_ef + 100) : { skip: 'The block is very deep.' })),
+  rule('anchor-head-depth', 'Embedment', 'practice', false, (m) => least(m.input.anchors.h_ef, 8 * m.input.anchors.d)),
+  rule('hook-yield', 'Yield strength of a hooked anchor', 'EN 1993-1-8, 6.2.6.12(5)', true, (m) => (m.input.anchors.type === 'hooked' ? { actual: m.f_yb, limit: 300, sense: '<=', unit: 'MPa' } : { skip: 'The anchors are not hooked.' })),
+  rule('anchor-hole-for-shear', 'Holes that let anchors take shear', 'EN 1992-4, Table 6.1', false, (m) => {
+    const { anchors: a, shear } = m.input;
+    if (!shear.path.endsWith('anchors')) return { skip: 'The anchors take no shear.' };
+    return a.washers_welded ? { skip: 'The washers are welded to the plate.' } : most(a.hole, tightHole(a.d));
+  }),
+  rule('anchor-count-range', 'Anchors on a circle', 'EN 1992-4, 7.2.1.4: tested groups', false, (m) => (m.input.anchors.pattern.type === 'circle' ? { actual: m.anchors.length, limit: 9, sense: '<=', unit: '-' } : { skip: 'The anchors stand in rows.' })),
+  rule('weld-throat', 'Throat of the weld', 'EN 1993-1-8, 4.5.2(2)', true, (m) => (m.input.weld.type === 'butt' ? { skip: 'The weld is a butt weld.' } : least(Math.min(m.input.weld.a_f, m.column.shape === 'I' ? m.input.weld.a_w : Infinity), 3)), false),
+  rule('plate-vs-flange', 'Plate no thinner than the flange', 'practice', false, (m) => least(m.input.plate.t, m.column.t_f), false),
+  ...['grout-strength', 'grout-thickness', 'grout-thick-strength'].map((id, i): RuleDef<M> => ({
+    id, title: ['Strength of the grout', 'Thickness of the grout', 'Strength of a thick grout'][i]!, clause: 'EN 1993-1-8, 6.2.5(7)', must: () => false,
+    run: (_r, m) => {
+      const x = groutConditions(m)[i]!;
+      return i === 2 && m.input.grout.t <= 50 ? { skip: 'The grout is not thicker than 50 mm.' } : { actual: x.actual, limit: x.limit, sense: x.sense, unit: x.unit };
+    },
+  })),
+  rule('key-depth', 'Depth of the shear key', 'practice', true, (m) => (m.input.shear.key && m.input.shear.path.endsWith('key') ? least(m.input.shear.key.depth - m.input.grout.t, 60) : { skip: 'There is no shear key.' }), false),
+  rule('key-slender', 'Slender shear key', 'practice', false, (m) => {
+    const { key, path } = m.input.shear;
+    return key?.type === 'I' && path.endsWith('key') ? most(key.depth, 1.5 * key.h!) : { skip: 'There is no shear key of I section.' };
+  }, false),
+  rule('reinforcement-l1', 'Hanger bars in the cone', 'EN 1992-4, 7.2.1.10', true, (m) => {
+    const { bars } = m.input.anchors;
+    return bars ? least(bars.l_1, (bars.hooked ? 4 : 10) * bars.d) : { skip: 'There are no hanger bars.' };
+  }),
+];

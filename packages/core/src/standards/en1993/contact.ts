@@ -1,0 +1,384 @@
+import { addMoments, clip, clipInto, momentsOf, noMoments, type Moments, type Polygon } from '../../geometry/polygon.ts';
+
+/**
+ * A rigid plate pressed on concrete and held by anchors: one strain plane p = p_0 + p_y y + p_z z (mm, positive pressed in) in equilibrium
+ * with N, M_y and M_z. Concrete takes pressure only, anchors take tension only, so there is a convex energy and at most one answer.
+ * Forces in N, lengths in mm. N > 0 lifts; M_y > 0 presses the +z side in, M_z the +y side.
+ */
+export type ContactLaw = 'winkler' | 'parabola' | 'uniform';
+
+export interface Region {
+  /** Convex polygons that do not overlap. */
+  readonly pieces: readonly Polygon[];
+  readonly moments: Moments;
+  readonly pieceMoments: readonly Moments[];
+}
+
+export interface Bed {
+  readonly region: Region;
+  readonly law: ContactLaw;
+  /** Stiffness of the concrete under the plate, N/mm3. */
+  readonly k_w: number;
+  readonly f_jd: number;
+  readonly anchors: readonly { readonly y: number; readonly z: number; readonly k: number }[];
+}
+
+export interface Load {
+  readonly N: number;
+  readonly M_y: number;
+  readonly M_z: number;
+}
+
+export interface Contact {
+  readonly p_0: number;
+  readonly p_y: number;
+  readonly p_z: number;
+  /** Compression of the concrete, and where it acts. */
+  readonly C: number;
+  readonly y_C: number;
+  readonly z_C: number;
+  readonly area: number;
+  readonly sigma_max: number;
+  readonly p_max: number;
+  readonly F: readonly number[];
+  readonly T: number;
+  /** Largest of the three unbalanced sums, over the load. */
+  readonly residual: number;
+  readonly iterations: number;
+  /** Uniform law without anchors: the cut-off part with its centroid at the load. */
+  readonly block: boolean;
+}
+
+export const regionOf = (pieces: readonly Polygon[]): Region => ({ pieces, moments: momentsOf(pieces), pieceMoments: pieces.map((p) => momentsOf([p])) });
+
+/** Inner forces, energy and tangent of one strain plane. */
+interface State {
+  E: number;
+  R0: number; R1: number; R2: number;
+  K00: number; K01: number; K02: number; K11: number; K12: number; K22: number;
+  area: number;
+}
+
+const SCRATCH = new Float64Array(256);
+const SCRATCH2 = new Float64Array(256);
+
+/** Adds the part of a piece under k p (linear in p) whose moments are m. */
+function addLinear(s: State, m: Moments, k: number, p0: number, py: number, pz: number): void {
+  const r0 = p0 * m.A + py * m.S_y + pz * m.S_z;
+  const r1 = p0 * m.S_y + py * m.I_yy + pz * m.I_yz;
+  const r2 = p0 * m.S_z + py * m.I_yz + pz * m.I_zz;
+  s.R0 += k * r0;
+  s.R1 += k * r1;
+  s.R2 += k * r2;
+  s.E += (k / 2) * (p0 * r0 + py * r1 + pz * r2);
+  s.K00 += k * m.A;
+  s.K01 += k * m.S_y;
+  s.K02 += k * m.S_z;
+  s.K11 += k * m.I_yy;
+  s.K12 += k * m.I_yz;
+  s.K22 += k * m.I_zz;
+  s.area += m.A;
+}
+
+const PART = noMoments();
+function partMoments(p: Float64Array, n: number): Moments {
+  PART.A = PART.S_y = PART.S_z = PART.I_yy = PART.I_yz = PART.I_zz = 0;
+  if (n >= 6) addMoments(PART, p, n);
+  return PART;
+}
+
+// Dunavant's rule of degree 5 on a triangle: stress times (1, y, z) and its tangent are of degree 3 at most.
+const [A1, B1, W1] = [0.059715871789770, 0.470142064105115, 0.132394152788506];
+const [A2, B2, W2] = [0.797426985353087, 0.101286507323456, 0.125939180544827];
+const RULE: readonly (readonly [number, number, number, number])[] = [
+  [1 / 3, 1 / 3, 1 / 3, 0.225], [A1, B1, B1, W1], [B1, A1, B1, W1], [B1, B1, A1, W1], [A2, B2, B2, W2], [B2, A2, B2, W2], [B2, B2, A2, W2],
+];
+
+/** Adds the parabolic part, 0 <= p <= p_c, of a piece. */
+function addParabola(s: State, p: Float64Array, n: number, f: number, p_c: number, p0: number, py: number, pz: number): void {
+  for (let i = 2; i + 3 < n; i += 2) {
+    const [ya, za, yb, zb, yc, zc] = [p[0]!, p[1]!, p[i]!, p[i + 1]!, p[i + 2]!, p[i + 3]!];
+    const area = Math.abs((yb - ya) * (zc - za) - (yc - ya) * (zb - za)) / 2;
+    s.area += area;
+    for (const [l1, l2, l3, w] of RULE) {
+      const y = l1 * ya + l2 * yb + l3 * yc;
+      const z = l1 * za + l2 * zb + l3 * zc;
+      const x = (p0 + py * y + pz * z) / p_c;
+      const dA = area * w;
+      const sigma = f * x * (2 - x) * dA;
+      const slope = ((2 * f * (1 - x)) / p_c) * dA;
+      s.R0 += sigma;
+      s.R1 += sigma * y;
+      s.R2 += sigma * z;
+      s.E += f * p_c * x * x * (1 - x / 3) * dA;
+      s.K00 += slope;
+      s.K01 += slope * y;
+      s.K02 += slope * z;
+      s.K11 += slope * y * y;
+      s.K12 += slope * y * z;
+      s.K22 += slope * z * z;
+    }
+  }
+}
+
+/** Adds a part under the constant stress f, reached at p_1 with the energy W_1 per area. */
+function addConstant(s: State, m: Moments, f: number, p_1: number, W_1: number, p0: number, py: number, pz: number): void {
+  s.R0 += f * m.A;
+  s.R1 += f * m.S_y;
+  s.R2 += f * m.S_z;
+  s.E += W_1 * m.A + f * ((p0 - p_1) * m.A + py * m.S_y + pz * m.S_z);
+  s.area += m.A;
+}
+
+/** `k`: stiffness of a law that yields at f_jd; null for the law that never does. */
+function stateOf(bed: Bed, k: number, p0: number, py: number, pz: number): State {
+  const s: State = { E: 0, R0: 0, R1: 0, R2: 0, K00: 0, K01: 0, K02: 0, K11: 0, K12: 0, K22: 0, area: 0 };
+  const { law, f_jd, region } = bed;
+  const p_c = law === 'parabola' ? (2 * f_jd) / k : f_jd / k;
+  const { pieces, pieceMoments } = region;
+  for (let i = 0; i < pieces.length; i += 1) {
+    const piece = pieces[i]!;
+    let low = Infinity, high = -Infinity;
+    for (let j = 0; j < piece.length; j += 2) {
+      const p = p0 + py * piece[j]! + pz * piece[j + 1]!;
+      if (p < low) low = p;
+      if (p > high) high = p;
+    }
+    if (high <= 0) continue;
+    if (law === 'winkler') {
+      addLinear(s, low >= 0 ? pieceMoments[i]! : partMoments(SCRATCH, clipInto(SCRATCH, piece, piece.length, p0, py, pz)), k, p0, py, pz);
+      continue;
+    }
+    const W_1 = law === 'parabola' ? (2 / 3) * f_jd * p_c : (f_jd * p_c) / 2;
+    if (low >= p_c) {
+      addConstant(s, pieceMoments[i]!, f_jd, p_c, W_1, p0, py, pz);
+      continue;
+    }
+    const n = clipInto(SCRATCH, piece, piece.length, p0, py, pz);
+    if (n < 6) continue;
+    const rising = clipInto(SCRATCH2, SCRATCH, n, p_c - p0, -py, -pz);
+    if (law === 'parabola') addParabola(s, SCRATCH2, rising, f_jd, p_c, p0, py, pz);
+    else if (rising >= 6) addLinear(s, partMoments(SCRATCH2, rising), k, p0, py, pz);
+    if (high > p_c) addConstant(s, partMoments(SCRATCH2, clipInto(SCRATCH2, SCRATCH, n, p0 - p_c, py, pz)), f_jd, p_c, W_1, p0, py, pz);
+  }
+  for (const a of bed.anchors) {
+    const p = p0 + py * a.y + pz * a.z;
+    if (p >= 0) continue;
+    const f = a.k * p; // negative: the anchor pulls down
+    s.R0 += f;
+    s.R1 += f * a.y;
+    s.R2 += f * a.z;
+    s.E += (f * p) / 2;
+    s.K00 += a.k;
+    s.K01 += a.k * a.y;
+    s.K02 += a.k * a.z;
+    s.K11 += a.k * a.y * a.y;
+    s.K12 += a.k * a.y * a.z;
+    s.K22 += a.k * a.z * a.z;
+  }
+  return s;
+}
+
+type Triple = readonly [number, number, number];
+
+/** K x = r for a symmetric 3 x 3 tangent, in lengths scaled by L; a tiny diagonal term where it is singular. */
+function solve3(s: State, r: Triple, L: number): Triple {
+  const a = s.K00, b = s.K01 / L, c = s.K02 / L, d0 = s.K11 / (L * L), e = s.K12 / (L * L), f0 = s.K22 / (L * L);
+  const tiny = 1e-13 * (a + d0 + f0);
+  const [a1, d, f] = [a + tiny, d0 + tiny, f0 + tiny];
+  const [r0, r1, r2] = [r[0], r[1] / L, r[2] / L];
+  // Cholesky; the diagonal term keeps it positive.
+  const l11 = Math.sqrt(a1);
+  const l21 = b / l11, l31 = c / l11;
+  const l22 = Math.sqrt(Math.max(d - l21 * l21, tiny));
+  const l32 = (e - l31 * l21) / l22;
+  const l33 = Math.sqrt(Math.max(f - l31 * l31 - l32 * l32, tiny));
+  const y0 = r0 / l11, y1 = (r1 - l21 * y0) / l22, y2 = (r2 - l31 * y0 - l32 * y1) / l33;
+  const x2 = y2 / l33, x1 = (y1 - l32 * x2) / l22, x0 = (y0 - l21 * x1 - l31 * x2) / l11;
+  return [x0, x1 / L, x2 / L];
+}
+
+const TOLERANCE = 1e-10;
+const MOST = 400;
+
+interface Found {
+  readonly x: Triple;
+  readonly s: State;
+  readonly residual: number;
+  readonly iterations: number;
+}
+
+/** Newton's method with a line search on the energy; null when the displacements run away: there is no equilibrium. */
+function newton(bed: Bed, k: number, F: Triple, start: Triple, L: number): Found | null {
+  const scale = Math.max(Math.abs(F[0]), Math.abs(F[1]) / L, Math.abs(F[2]) / L);
+  let [p0, py, pz] = start;
+  let s = stateOf(bed, k, p0, py, pz);
+  const energy = (t: State, x0: number, x1: number, x2: number): number => t.E - F[0] * x0 - F[1] * x1 - F[2] * x2;
+  let E = energy(s, p0, py, pz);
+  for (let i = 0; i < MOST; i += 1) {
+    const r: Triple = [F[0] - s.R0, F[1] - s.R1, F[2] - s.R2];
+    const residual = Math.max(Math.abs(r[0]), Math.abs(r[1]) / L, Math.abs(r[2]) / L) / scale;
+    if (residual < TOLERANCE) return { x: [p0, py, pz], s, residual, iterations: i };
+    // A plate that sinks or turns by metres has nothing to rest on.
+    if (Math.abs(p0) + L * (Math.abs(py) + Math.abs(pz)) > 1e6) return null;
+    const d = solve3(s, r, L);
+    const slope = -(r[0] * d[0] + r[1] * d[1] + r[2] * d[2]);
+    let t = 1;
+    let next = s, E2 = E;
+    for (let h = 0; h < 40; h += 1) {
+      next = stateOf(bed, k, p0 + t * d[0], py + t * d[1], pz + t * d[2]);
+      E2 = energy(next, p0 + t * d[0], py + t * d[1], pz + t * d[2]);
+      // Near the answer the energy is flat to its last digit: a step that lowers the residual will do there.
+      const r2 = Math.max(Math.abs(F[0] - next.R0), Math.abs(F[1] - next.R1) / L, Math.abs(F[2] - next.R2) / L) / scale;
+      if (E2 <= E + 1e-4 * t * slope || (residual < 1e-5 && r2 < residual)) break;
+      t /= 2;
+    }
+    p0 += t * d[0];
+    py += t * d[1];
+    pz += t * d[2];
+    s = next;
+    E = E2;
+  }
+  return null;
+}
+
+/** Solves a bed under a load. Null: no equilibrium. The load must not be zero. */
+export function solveContact(bed: Bed, load: Load): Contact | null {
+  if (bed.law === 'uniform' && load.N < 0) {
+    const block = uniformBlock(bed, load);
+    if (block) return block;
+  }
+  const F: Triple = [-load.N, load.M_z, load.M_y];
+  const L = lengthOf(bed);
+  // Concrete and anchors acting both ways.
+  const s: State = { E: 0, R0: 0, R1: 0, R2: 0, K00: 0, K01: 0, K02: 0, K11: 0, K12: 0, K22: 0, area: 0 };
+  addLinear(s, bed.region.moments, bed.k_w, 0, 0, 0);
+  for (const a of bed.anchors) {
+    s.K00 += a.k;
+    s.K01 += a.k * a.y;
+    s.K02 += a.k * a.z;
+    s.K11 += a.k * a.y * a.y;
+    s.K12 += a.k * a.y * a.z;
+    s.K22 += a.k * a.z * a.z;
+  }
+  let found = newton(bed, bed.k_w, F, solve3(s, F, L), L);
+  if (found && bed.law === 'uniform') {
+    // All compressed area at f_jd: the linear rise is made steeper until it is a step.
+    for (let k = bed.k_w; found && bed.f_jd / k >= 1e-4 * highest(bed, found.x); ) {
+      k *= 6;
+      found = newton(bed, k, F, found.x, L);
+    }
+  }
+  return found && answer(bed, found);
+}
+
+const lengthOf = (bed: Bed): number => {
+  const { A, I_yy, I_zz } = bed.region.moments;
+  return Math.sqrt((I_yy + I_zz) / A);
+};
+
+/** Deepest point of the contact region. */
+function highest(bed: Bed, [p0, py, pz]: Triple): number {
+  let high = -Infinity;
+  for (const piece of bed.region.pieces) for (let j = 0; j < piece.length; j += 2) high = Math.max(high, p0 + py * piece[j]! + pz * piece[j + 1]!);
+  return high;
+}
+
+function answer(bed: Bed, { x, s, residual, iterations }: Found): Contact {
+  const [p_0, p_y, p_z] = x;
+  const F = bed.anchors.map((a) => a.k * Math.max(0, -(p_0 + p_y * a.y + p_z * a.z)));
+  const T = F.reduce((a, b) => a + b, 0);
+  const pulled = (of: (a: Bed['anchors'][number]) => number): number => bed.anchors.reduce((sum, a, i) => sum + F[i]! * of(a), 0);
+  const C = s.R0 + T;
+  const p_max = Math.max(0, highest(bed, x));
+  const sigma_max = bed.law === 'winkler' ? bed.k_w * p_max : bed.law === 'parabola' ? stressOf(p_max, bed) : C > 0 ? bed.f_jd : 0;
+  return { p_0, p_y, p_z, C, y_C: C > 0 ? (s.R1 + pulled((a) => a.y)) / C : 0, z_C: C > 0 ? (s.R2 + pulled((a) => a.z)) / C : 0, area: s.area, sigma_max, p_max, F, T, residual, iterations, block: false };
+}
+
+function stressOf(p: number, { f_jd, k_w }: Bed): number {
+  const x = Math.min(1, (p * k_w) / (2 * f_jd));
+  return f_jd * (2 * x - x * x);
+}
+
+/** Pieces of the region in contact, for drawing. */
+export const contactPieces = (bed: Bed, c: Contact): number[][] => bed.region.pieces.map((p) => clip(p, c.p_0, c.p_y, c.p_z)).filter((p) => p.length);
+
+/**
+ * The straight cut whose cut-off part has its centroid at the load: of all parts with that centroid it has the largest area, so its stress is
+ * the plastic limit without anchors. Null when that stress is over f_jd, or the load lies outside the region.
+ */
+function uniformBlock(bed: Bed, load: Load): Contact | null {
+  const e = { y: load.M_z / -load.N, z: load.M_y / -load.N };
+  const { moments, pieces } = bed.region;
+  const centre = { y: moments.S_y / moments.A, z: moments.S_z / moments.A };
+  const full = Math.hypot(e.y - centre.y, e.z - centre.z) < 1e-9 * lengthOf(bed);
+  const part = (theta: number, offset: number): Moments => {
+    const m = noMoments();
+    for (const p of pieces) {
+      const n = clipInto(SCRATCH, p, p.length, -offset, Math.cos(theta), Math.sin(theta));
+      if (n >= 6) addMoments(m, SCRATCH, n);
+    }
+    return m;
+  };
+  const reach = (theta: number): [number, number] => {
+    let low = Infinity, high = -Infinity;
+    for (const p of pieces) for (let j = 0; j < p.length; j += 2) {
+      const u = Math.cos(theta) * p[j]! + Math.sin(theta) * p[j + 1]!;
+      low = Math.min(low, u);
+      high = Math.max(high, u);
+    }
+    return [low, high];
+  };
+  /** Offset at which the part's centroid lies at the load's distance along theta, with its sideways error. */
+  const cut = (theta: number): { offset: number; m: Moments; side: number } | null => {
+    const [c, s] = [Math.cos(theta), Math.sin(theta)];
+    const goal = c * e.y + s * e.z;
+    let [low, high] = reach(theta);
+    if (goal >= high) return null;
+    for (let i = 0; i < 60; i += 1) {
+      const mid = (low + high) / 2;
+      const m = part(theta, mid);
+      const along = m.A > 0 ? (c * m.S_y + s * m.S_z) / m.A : Infinity;
+      if (along < goal) low = mid;
+      else high = mid;
+    }
+    const offset = (low + high) / 2;
+    const m = part(theta, offset);
+    return m.A > 0 ? { offset, m, side: (-s * (m.S_y / m.A - e.y) + c * (m.S_z / m.A - e.z)) } : null;
+  };
+  let best: { theta: number; offset: number; m: Moments } | null = null;
+  if (full) best = { theta: 0, offset: reach(0)[0], m: moments };
+  else {
+    const towards = Math.atan2(e.z - centre.z, e.y - centre.y);
+    const n = 36;
+    let last: { theta: number; side: number } | null = null;
+    for (let i = 0; i <= n; i += 1) {
+      const theta = towards - Math.PI / 2 + (Math.PI * i) / n;
+      const here = cut(theta);
+      if (here && last && Math.sign(here.side) !== Math.sign(last.side)) {
+        let [a, b, fa] = [last.theta, theta, last.side];
+        for (let j = 0; j < 60; j += 1) {
+          const mid = (a + b) / 2;
+          const f = cut(mid);
+          if (!f) break;
+          if (Math.sign(f.side) === Math.sign(fa)) [a, fa] = [mid, f.side];
+          else b = mid;
+        }
+        const f = cut((a + b) / 2);
+        if (f && Math.abs(f.side) < 1e-6 * lengthOf(bed) && (!best || f.m.A > best.m.A)) best = { theta: (a + b) / 2, offset: f.offset, m: f.m };
+      }
+      last = here && { theta, side: here.side };
+    }
+  }
+  if (!best) return null;
+  const { m, theta, offset } = best;
+  const sigma = -load.N / m.A;
+  if (sigma > bed.f_jd) return null;
+  const unit = 1e-3; // the strain plane is known but for its size; this one serves for drawing the zero line
+  const [p_0, p_y, p_z] = [-offset * unit, Math.cos(theta) * unit, Math.sin(theta) * unit];
+  const [y_C, z_C] = [m.S_y / m.A, m.S_z / m.A];
+  return {
+    p_0, p_y, p_z, C: -load.N, y_C, z_C, area: m.A, sigma_max: sigma, p_max: highest(bed, [p_0, p_y, p_z]), F: bed.anchors.map(() => 0), T: 0,
+    residual: Math.max(Math.abs(y_C - e.y), Math.abs(z_C - e.z)) / lengthOf(bed), iterations: 0, block: true,
+  };
+}
