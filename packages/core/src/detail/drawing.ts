@@ -1,9 +1,9 @@
 import type { Point, Vector } from './solid.ts';
 
 /** Lines of a technical drawing; a renderer gives each its width, dash and colour. */
-export type LineStyle = 'outline' | 'thin' | 'hidden' | 'centre' | 'dimension' | 'failure' | 'failure-thin' | 'none';
-export type FillStyle = 'plate' | 'cut' | 'steel' | 'paper' | 'ink' | 'dimension' | 'failure' | 'failure-soft';
-export type TextStyle = 'ink' | 'muted' | 'dimension' | 'failure';
+export type LineStyle = 'outline' | 'thin' | 'hidden' | 'centre' | 'dimension' | 'failure' | 'failure-thin' | 'force' | 'none';
+export type FillStyle = 'plate' | 'cut' | 'steel' | 'paper' | 'ink' | 'dimension' | 'failure' | 'failure-soft' | 'concrete' | 'press-1' | 'press-2' | 'press-3' | 'press-4';
+export type TextStyle = 'ink' | 'muted' | 'dimension' | 'failure' | 'force';
 
 export interface PathItem {
   readonly k: 'path';
@@ -72,10 +72,13 @@ export interface Drawing {
 
 /** One view of the joint: what lies between `left` and `right` on the sheet is in its plane, at `depth` on the third axis. */
 export interface View {
-  readonly plane: 'xz' | 'yz';
+  readonly plane: 'xz' | 'yz' | 'xy';
   readonly frame: Frame;
   readonly left: number;
   readonly right: number;
+  /** Upper and lower end on the sheet, where views stand over each other. */
+  readonly top?: number;
+  readonly bottom?: number;
   readonly depth: number;
 }
 
@@ -91,10 +94,10 @@ export const project = (f: Frame, [u, w]: Point): Point => [f.at[0] + u / f.scal
 
 /** The place in joint coordinates of a point of the sheet; the inverse of `project` in the view that holds it. */
 export function lift(d: Drawing, [sx, sy]: Point): Vector {
-  const v = d.views.find((x) => sx >= x.left && sx <= x.right) ?? d.views[0]!;
+  const v = d.views.find((x) => sx >= x.left && sx <= x.right && sy >= (x.top ?? -Infinity) && sy <= (x.bottom ?? Infinity)) ?? d.views[0]!;
   const u = (sx - v.frame.at[0]) * v.frame.scale;
   const z = (v.frame.at[1] - sy) * v.frame.scale;
-  return v.plane === 'xz' ? [u, v.depth, z] : [v.depth, u, z];
+  return v.plane === 'xz' ? [u, v.depth, z] : v.plane === 'yz' ? [v.depth, u, z] : [u, z, v.depth];
 }
 
 export const path = (points: readonly Point[], line: LineStyle, closed = false, fill?: FillStyle): PathItem => ({ k: 'path', points, line, closed, ...(fill ? { fill } : {}) });
@@ -270,7 +273,8 @@ function wrap(value: string, width: number, size: number, most: number): string[
 
 /** The failure path of one check with its label beside it: what gives, and at what load. */
 export function failureItems(d: Drawing, id: string, title: string, detail: string): Item[] {
-  const marks = d.failures[id];
+  // A result that speaks of one of several parts may share the path of its check.
+  const marks = d.failures[id] ?? d.failures[id.split('@')[0]!];
   if (!marks?.length) return [];
   const [x, y] = d.labelAt;
   const ends = marks.flatMap((m) => (m.k === 'path' ? [m.points[Math.floor(m.points.length / 2)]!] : m.k === 'circle' ? [m.at] : []));

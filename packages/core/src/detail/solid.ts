@@ -6,7 +6,7 @@ export type Point = readonly [number, number];
 export type Vector = readonly [number, number, number];
 
 export interface Hole {
-  /** Place along the plate: x, or y of a plate across the beam. */
+  /** Place along the plate: x, or y of a plate across the beam. A level plate: x, and y under the name of z. */
   readonly x: number;
   readonly z: number;
   /** Size along x and along z. */
@@ -21,9 +21,9 @@ export interface PlatePart {
   readonly grade: string;
   /** Names under which checks speak of it. */
   readonly parts: readonly string[];
-  /** Plane that it lies in: along the beam or across it. */
-  readonly plane: 'xz' | 'yz';
-  /** Outline in its plane, with the range of the third axis (y, or x) that it fills. */
+  /** Plane that it lies in: along the beam, across it, or level. */
+  readonly plane: 'xz' | 'yz' | 'xy';
+  /** Outline in its plane, with the range of the third axis (y, x or z) that it fills. */
   readonly outline: readonly Point[];
   readonly y: readonly [number, number];
   readonly holes: readonly Hole[];
@@ -31,7 +31,7 @@ export interface PlatePart {
 
 export interface MemberPart {
   readonly type: 'member';
-  readonly id: 'beam' | 'support';
+  readonly id: 'beam' | 'support' | 'column';
   readonly label: string;
   readonly grade: string;
   readonly h: number;
@@ -39,7 +39,7 @@ export interface MemberPart {
   readonly tw: number;
   readonly tf: number;
   readonly r: number;
-  readonly shape: 'I' | 'C';
+  readonly shape: 'I' | 'C' | 'RHS' | 'CHS';
   /** Outline of the web and flanges seen in the elevation (the supported beam, with its notches). */
   readonly outline: readonly Point[];
   /** How a support stands: which of its faces is at x = 0, and the height of a supporting beam's top. */
@@ -78,7 +78,37 @@ export interface WeldPart {
   readonly to: readonly [number, number, number];
 }
 
+/** An anchor standing in concrete; its shank runs from `z[0]` at its end up to `z[1]`. */
+export interface AnchorPart {
+  readonly type: 'anchor';
+  readonly x: number;
+  readonly y: number;
+  readonly d: number;
+  readonly z: readonly [number, number];
+  /** Underside of the washer at the plate, its thickness, and the nut over it. */
+  readonly seat: number;
+  readonly washer: number;
+  readonly washerWidth: number;
+  readonly nut: number;
+  readonly flats: number;
+  /** What it bears with at its lower end: its width and the range of z. */
+  readonly head: { readonly shape: 'round' | 'square' | 'hook'; readonly width: number; readonly z: readonly [number, number] } | null;
+}
+
+/** A body of concrete or grout, or of a key, standing on its outline in x and y. */
+export interface PrismPart {
+  readonly type: 'prism';
+  readonly id: string;
+  readonly label: string;
+  readonly look: 'concrete' | 'grout' | 'steel';
+  readonly parts: readonly string[];
+  readonly outline: readonly Point[];
+  readonly z: readonly [number, number];
+}
+
 export interface Solid {
+  readonly anchors?: readonly AnchorPart[];
+  readonly prisms?: readonly PrismPart[];
   readonly plates: readonly PlatePart[];
   readonly members: readonly MemberPart[];
   readonly bolts: readonly BoltPart[];
@@ -88,6 +118,8 @@ export interface Solid {
 /** What has to be bought and made for one joint. */
 export interface Quantities {
   readonly bolts: number;
+  /** What the bolts are called; bolts where it is absent. */
+  readonly fastener?: string;
   readonly boltLengths: readonly { readonly length: number; readonly count: number }[];
   /** kg */
   readonly plateMass: number;
@@ -98,7 +130,7 @@ export interface Quantities {
 
 /** "8 bolts 65 long, 6 of 55". */
 export const boltWords = (q: Quantities): string =>
-  q.boltLengths.map(({ length, count }, i) => (i === 0 ? `${count} bolts ${length} long` : `${count} of ${length}`)).join(', ') || 'no bolts';
+  q.boltLengths.map(({ length, count }, i) => (i === 0 ? `${count} ${q.fastener ?? 'bolts'} ${length} long` : `${count} of ${length}`)).join(', ') || `no ${q.fastener ?? 'bolts'}`;
 
 export function polygonArea(points: readonly Point[]): number {
   let sum = 0;

@@ -190,7 +190,7 @@ export function readJoint(joint: Omit<JointDocument, 'line'> & { line?: string }
 
 function fromLine(line: string, base: unknown, kind: ReturnType<typeof kindOf>, where: string): unknown {
   try {
-    return kind.line.parse(line, { ...(base as object), beam: { notch: { type: 'none' }, ...((base as { beam?: object })?.beam ?? {}) } });
+    return kind.line.parse(line, base ?? {});
   } catch (e) {
     if (e instanceof LineError) return refuse({ field: `${where}: line`, message: `${where}: line: ${e.message}` });
     throw e;

@@ -39,7 +39,7 @@ export const printOptions = (holes: readonly HoleKind[], bolts: CommonBolts, not
   ...(notch.type === 'none' ? [] : [`notch ${lineNumber(notch.l_n!)}x${lineNumber(notch.d_nt!)}${notch.type === 'double' ? `/${lineNumber(notch.d_nb!)}` : ''}`]),
 ];
 
-interface Token {
+export interface Token {
   readonly text: string;
   readonly start: number;
   readonly end: number;
@@ -50,7 +50,7 @@ const PLATE = new RegExp(`^${N}[x×]${N}[x×]${N}$`);
 const ANGLE = new RegExp(`^([12])[x×]${N}[x×]${N}[x×]${N}$`);
 const BOLTS = new RegExp(`^(\\d+)[x×](?:(\\d+)[x×])?M(\\d+)-(\\d+\\.\\d+)$`);
 
-function fail(t: Token, expected: string): never {
+export function fail(t: Token, expected: string): never {
   throw new LineError(t.start, t.end, `"${t.text}" can't be read here; expected ${expected}.`);
 }
 
@@ -191,7 +191,7 @@ export class LineReader {
   }
 }
 
-function segmentsOf(text: string): Token[][] {
+export function segmentsOf(text: string): Token[][] {
   const segments: Token[][] = [];
   let offset = 0;
   for (const part of text.split('|')) {
@@ -203,7 +203,7 @@ function segmentsOf(text: string): Token[][] {
   return segments;
 }
 
-function parseSteel(tokens: Token[], after: Token): SteelInput {
+export function parseSteel(tokens: readonly Token[], after: Token): SteelInput {
   const steel: { grade?: string; f_y?: number; f_u?: number; beta_w?: number } = {};
   for (const token of tokens) {
     const own = /^(f_y|f_u|beta_w)=(\d+(?:\.\d+)?)$/.exec(token.text);

@@ -242,14 +242,18 @@ function newton(bed: Bed, k: number, F: Triple, start: Triple, L: number): Found
   return null;
 }
 
-/** Solves a bed under a load. Null: no equilibrium. The load must not be zero. */
-export function solveContact(bed: Bed, load: Load): Contact | null {
+/** Solves a bed under a load, from the strain plane `near` where one is known. Null: no equilibrium. The load must not be zero. */
+export function solveContact(bed: Bed, load: Load, near?: Contact): Contact | null {
   if (bed.law === 'uniform' && load.N < 0) {
     const block = uniformBlock(bed, load);
     if (block) return block;
   }
   const F: Triple = [-load.N, load.M_z, load.M_y];
   const L = lengthOf(bed);
+  if (near) {
+    const found = newton(bed, bed.k_w, F, [near.p_0, near.p_y, near.p_z], L);
+    return found && answer(bed, found);
+  }
   // Concrete and anchors acting both ways.
   const s: State = { E: 0, R0: 0, R1: 0, R2: 0, K00: 0, K01: 0, K02: 0, K11: 0, K12: 0, K22: 0, area: 0 };
   addLinear(s, bed.region.moments, bed.k_w, 0, 0, 0);

@@ -8,7 +8,7 @@ import { effectiveArea } from '../model.ts';
 import { groutNotes, workBearing, type BearingValues } from './bearing.ts';
 import { keyChecks, keyMoment } from './key.ts';
 import { leverChecks, leverModel, leverState, momentBeside, webTension, type Axis, type LeverModel, type LeverState } from './lever.ts';
-import { anchorTStub, directions, innerRow, lineBending, pryingForce, rowTStub, worstLine, type LineDirection, type TStubValues } from './plate.ts';
+import { anchorTStub, innerRow, lineBending, pryingForce, rowTStub, scanLines, worstLine, type LineScan, type TStubValues } from './plate.ts';
 import { CHECKS, Results } from './results.ts';
 import { baseRules } from './rules.ts';
 import { actions, anchor, at, layOut, ps, sheet } from './sheet.ts';
@@ -74,7 +74,7 @@ export interface BaseState {
   readonly V_each: readonly { readonly y: number; readonly z: number }[];
   readonly contact: Contact | null;
   /** Pieces of concrete that bear, with the stress at each of their corners. */
-  readonly bearing: readonly { readonly piece: Polygon; readonly sigma: readonly number[] }[];
+  bearing(): readonly { readonly piece: Polygon; readonly sigma: readonly number[] }[];
   readonly lever: { readonly model: LeverModel; readonly state: LeverState } | null;
   readonly coneGroups: readonly (readonly number[])[];
   readonly V_r: number;
@@ -87,7 +87,7 @@ export interface BaseGeometry {
   readonly m_pl: number;
   readonly region: Region;
   readonly k_w: number;
-  readonly scan: readonly LineDirection[];
+  readonly scan: LineScan;
   readonly local: readonly TStubValues[];
   readonly springs: readonly number[];
   readonly welds: WeldLines;
@@ -128,7 +128,7 @@ export function prepareBase(m: BaseModel): PreparedBase {
   const local = m.anchors.map((_, i) => anchorTStub(run, m, i, L_b));
   const levers = new Map<Axis, LeverModel | string>();
   const geometry: BaseGeometry = {
-    b, L_b, m_pl, region, k_w, local, scan: directions(m), springs: local.map((t) => anchorSpring(t, m, L_b)), welds: weldLines(m),
+    b, L_b, m_pl, region, k_w, local, scan: scanLines(m), springs: local.map((t) => anchorSpring(t, m, L_b)), welds: weldLines(m),
     lever: (axis) => {
       let found = levers.get(axis);
       if (found === undefined) {
@@ -249,7 +249,7 @@ function work(m: BaseModel, geo: BaseGeometry, c: Combination, r: Run): { out: R
   if (tensioned.length) {
     const line = worstLine(m, geo.scan, F);
     if (line) {
-      const { demand, resistance } = lineBending(r, line, F);
+      const { demand, resistance } = lineBending(r, m, line, F);
       out.strength('plate-line-bending', demand, resistance, 'kNm');
     }
   }
@@ -345,7 +345,7 @@ function forces(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, V_z: number
   const { options, anchors } = input;
   const none = m.anchors.map(() => 0);
   const { N, M_y, M_z } = load;
-  const bare: Forces = { method: 'none', F: none, C: 0, y_C: 0, z_C: 0, contact: null, bearing: [], lever: null, stub: (i) => geo.local[i]! };
+  const bare: Forces = { method: 'none', F: none, C: 0, y_C: 0, z_C: 0, contact: null, bearing: () => [], lever: null, stub: (i) => geo.local[i]! };
   if (N === 0 && M_y === 0 && M_z === 0) return bare;
   const only = options.method;
   const section = (why?: string): Forces => {
@@ -383,7 +383,7 @@ function forces(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, V_z: number
   const pushed = [[model.left, state.pair[0] === 'C', state.F_left, -1], [model.right, state.pair[1] === 'C', state.F_right, 1]] as const;
   const C = pushed.reduce((s, [, c, x]) => s + (c ? -x : 0), 0);
   const u_C = C > 0 ? pushed.reduce((s, [side, c, x, sign]) => s + (c ? -x * sign * side.z_C : 0), 0) / C : 0;
-  const bearing = pushed.filter(([, c, x]) => c && x < 0).map(([side, , x, sign]) => {
+  const bearing: BaseState['bearing'] = () => pushed.filter(([, c, x]) => c && x < 0).map(([side, , x, sign]) => {
     const { u1, u2, v1, v2 } = side.strip;
     const [a, b] = sign > 0 ? [u1, u2] : [-u2, -u1];
     return { piece: axis === 'y' ? rectangle(v1, v2, a, b) : rectangle(a, b, v1, v2), sigma: [0, 1, 2, 3].map(() => -x / ((u2 - u1) * (v2 - v1))) };
@@ -408,7 +408,7 @@ function concentric(m: BaseModel, geo: BaseGeometry, r: Run, N: number, out: Res
     // It reaches 1 at the same load as the bearing: told for information.
     out.strength('plate-compression-bending', t_req, m.input.plate.t, 'mm', { info: true });
   }
-  const bearing = pieces.map((piece) => ({ piece, sigma: Array.from({ length: piece.length / 2 }, () => -N / A_eff) }));
+  const bearing: BaseState['bearing'] = () => pieces.map((piece) => ({ piece, sigma: Array.from({ length: piece.length / 2 }, () => -N / A_eff) }));
   return { method: 'concentric', F: m.anchors.map(() => 0), C: -N, y_C: 0, z_C: 0, contact: null, bearing, lever: null, stub: (i) => geo.local[i]! };
 }
 
@@ -449,7 +449,7 @@ function bySection(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, out: Res
   if (!found) {
     out.notes.push(NO_EQUILIBRIUM, ...smallestChange(bed, load));
     out.strength('contact-pressure', geo.b.f_jd, 0, 'MPa');
-    return { method: 'section', F: none, C: 0, y_C: 0, z_C: 0, contact: null, bearing: [], lever: null, stub: (i) => geo.local[i]! };
+    return { method: 'section', F: none, C: 0, y_C: 0, z_C: 0, contact: null, bearing: () => [], lever: null, stub: (i) => geo.local[i]! };
   }
   const T = found.T;
   if (input.options.k_w === undefined) {
@@ -505,8 +505,8 @@ function bySection(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, out: Res
   }
   const both = load.M_y !== 0 && load.M_z !== 0;
   if (both && m.column.shape === 'RHS' && input.plate.shape === 'rectangle' && input.anchors.pattern.type === 'rows') biaxial(geo, r, load, out);
-  sectionStiffness(r, m, bed, load, geo.springs, out);
-  const bearing = contactPieces(bed, found).map((piece) => ({ piece, sigma: cornersOf(piece).map(([y, z]) => stressAt(bed, found, y, z)) }));
+  sectionStiffness(r, m, bed, load, geo.springs, found, out);
+  const bearing: BaseState['bearing'] = () => contactPieces(bed, found).map((piece) => ({ piece, sigma: cornersOf(piece).map(([y, z]) => stressAt(bed, found, y, z)) }));
   return { method: 'section', F: found.F, C: found.C, y_C: found.y_C, z_C: found.z_C, contact: found, bearing, lever: null, stub: (i) => geo.local[i]! };
 }
 
@@ -529,7 +529,7 @@ function plateUnderPressure(m: BaseModel, geo: BaseGeometry, r: Run, bed: Bed, f
   }
   let worst = 0;
   for (let i = 0; i < 180; i += 1) {
-    const line = geo.scan[i * 4]!;
+    const line = geo.scan.lines[i * 4]!;
     if (line.length <= 0) continue;
     const [u, v] = [Math.cos(line.theta), Math.sin(line.theta)];
     let moment = 0;

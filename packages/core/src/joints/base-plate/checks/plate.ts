@@ -207,92 +207,125 @@ const lb = {
   M_Rd: line.f('M_Rd_l', 'kNm', 'm_pl*l_l', 'plastic moment of the plate along the line', 'stated method'),
 };
 
+/** A straight line that touches the column (moved out by the weld): its direction, distance from the column axis, and length in the plate. */
 export interface LineDirection {
   readonly theta: number;
   readonly offset: number;
   readonly length: number;
-  /** Lever arm of each anchor beyond the line; 0 for the others. */
-  readonly arms: Float64Array;
 }
 
-/** The tangent line of the column in one direction: where it lies and how long it is in the plate. */
+/** The tangent line of the column in one direction. */
 export function lineAt(m: BaseModel, theta: number): LineDirection {
   const [cos, sin] = [Math.cos(theta), Math.sin(theta)];
   const { shape, h, b } = m.column;
   const { weld, plate: p } = m.input;
   const a = weld.type === 'butt' ? 0 : weld.a_f;
   const offset = (shape === 'CHS' ? h / 2 : (Math.abs(cos) * b) / 2 + (Math.abs(sin) * h) / 2) + 0.8 * Math.SQRT2 * a;
-  let length = 0;
   if (p.shape === 'circle') {
     const d = offset - (p.y * cos + p.z * sin);
-    length = 2 * Math.sqrt(Math.max(0, (p.D! / 2) ** 2 - d * d));
-  } else {
-    // Straight line against the box: the interval of its parameter inside.
-    let [low, high] = [-Infinity, Infinity];
-    const { y1, y2, z1, z2 } = m.plateBox;
-    for (const [at, d, from, to] of [[offset * cos, -sin, y1, y2], [offset * sin, cos, z1, z2]] as const) {
-      if (Math.abs(d) < 1e-12) {
-        if (at < from || at > to) high = -Infinity;
-        continue;
-      }
-      const [t1, t2] = [(from - at) / d, (to - at) / d];
-      low = Math.max(low, Math.min(t1, t2));
-      high = Math.min(high, Math.max(t1, t2));
-    }
-    length = Math.max(0, high - low);
+    return { theta, offset, length: 2 * Math.sqrt(Math.max(0, (p.D! / 2) ** 2 - d * d)) };
   }
-  return { theta, offset, length, arms: Float64Array.from(m.anchors, (q) => Math.max(0, q.y * cos + q.z * sin - offset)) };
+  // Straight line against the box: the interval of its parameter inside.
+  const { y1, y2, z1, z2 } = m.plateBox;
+  let low = -Infinity, high = Infinity;
+  const within = (at: number, d: number, from: number, to: number): void => {
+    if (Math.abs(d) < 1e-12) {
+      if (at < from || at > to) high = -Infinity;
+      return;
+    }
+    const t1 = (from - at) / d, t2 = (to - at) / d;
+    low = Math.max(low, Math.min(t1, t2));
+    high = Math.min(high, Math.max(t1, t2));
+  };
+  within(offset * cos, -sin, y1, y2);
+  within(offset * sin, cos, z1, z2);
+  return { theta, offset, length: Math.max(0, high - low) };
 }
 
-const moment = (d: LineDirection, F: readonly number[]): number => {
+/** Moment of the anchor forces beyond a line, N mm. */
+function moment(m: BaseModel, d: LineDirection, F: readonly number[]): number {
+  const cos = Math.cos(d.theta), sin = Math.sin(d.theta);
   let sum = 0;
-  for (let i = 0; i < F.length; i += 1) sum += F[i]! * d.arms[i]!;
+  for (let i = 0; i < F.length; i += 1) {
+    if (F[i]! <= 0) continue;
+    const q = m.anchors[i]!;
+    const arm = q.y * cos + q.z * sin - d.offset;
+    if (arm > 0) sum += F[i]! * arm;
+  }
   return sum;
-};
+}
+
+/** All directions, every half degree; for each anchor the lines that it lies beyond, with its arm over their length. */
+export interface LineScan {
+  readonly lines: readonly LineDirection[];
+  readonly arms: readonly { readonly at: Int16Array; readonly ratio: Float64Array }[];
+}
+
+export function scanLines(m: BaseModel): LineScan {
+  const lines = Array.from({ length: 720 }, (_, i) => lineAt(m, (i * Math.PI) / 360));
+  const arms = m.anchors.map((q) => {
+    const beyond = lines.flatMap((d, i) => {
+      const arm = q.y * Math.cos(d.theta) + q.z * Math.sin(d.theta) - d.offset;
+      return d.length > 0 && arm > 0 ? [[i, arm / d.length] as const] : [];
+    });
+    return { at: Int16Array.from(beyond, ([i]) => i), ratio: Float64Array.from(beyond, ([, x]) => x) };
+  });
+  return { lines, arms };
+}
+
+const SUMS = new Float64Array(720);
+const GOLDEN = (Math.sqrt(5) - 1) / 2;
 
 /** The worst of all straight lines that touch the column, under the anchor forces F (without prying); null where no anchor is beyond any. */
-export function worstLine(m: BaseModel, scan: readonly LineDirection[], F: readonly number[]): LineDirection | null {
-  const ratio = (d: LineDirection): number => (d.length > 0 ? moment(d, F) / d.length : 0);
+export function worstLine(m: BaseModel, scan: LineScan, F: readonly number[]): LineDirection | null {
+  const n = scan.lines.length;
+  SUMS.fill(0);
+  for (let i = 0; i < F.length; i += 1) {
+    const f = F[i]!;
+    if (f <= 0) continue;
+    const { at, ratio } = scan.arms[i]!;
+    for (let k = 0; k < ratio.length; k += 1) SUMS[at[k]!]! += f * ratio[k]!;
+  }
   let best = -1;
   let most = 0;
-  for (let i = 0; i < scan.length; i += 1) {
-    const x = ratio(scan[i]!);
-    if (x > most * (1 + 1e-12)) [best, most] = [i, x];
-  }
+  for (let i = 0; i < n; i += 1) if (SUMS[i]! > most * (1 + 1e-12)) [best, most] = [i, SUMS[i]!];
   if (best < 0) return null;
-  const centre = scan[best]!;
-  const step = (2 * Math.PI) / scan.length;
+  const centre = scan.lines[best]!;
+  const ratio = (theta: number): number => {
+    const d = lineAt(m, theta);
+    return d.length > 0 ? moment(m, d, F) / d.length : 0;
+  };
   // A maximum with a corner at the scanned direction (a straight row) stays there; else the golden section closes in on it.
-  const golden = (Math.sqrt(5) - 1) / 2;
-  let [a, b] = [centre.theta - step, centre.theta + step];
-  let x1 = b - golden * (b - a), x2 = a + golden * (b - a);
-  let f1 = ratio(lineAt(m, x1)), f2 = ratio(lineAt(m, x2));
-  for (let i = 0; i < 24; i += 1) {
+  const step = (2 * Math.PI) / n;
+  let a = centre.theta - step, b = centre.theta + step;
+  let x1 = b - GOLDEN * (b - a), x2 = a + GOLDEN * (b - a);
+  let f1 = ratio(x1), f2 = ratio(x2);
+  for (let i = 0; i < 14; i += 1) {
     if (f1 < f2) {
       a = x1;
-      [x1, f1] = [x2, f2];
-      x2 = a + golden * (b - a);
-      f2 = ratio(lineAt(m, x2));
+      x1 = x2;
+      f1 = f2;
+      x2 = a + GOLDEN * (b - a);
+      f2 = ratio(x2);
     } else {
       b = x2;
-      [x2, f2] = [x1, f1];
-      x1 = b - golden * (b - a);
-      f1 = ratio(lineAt(m, x1));
+      x2 = x1;
+      f2 = f1;
+      x1 = b - GOLDEN * (b - a);
+      f1 = ratio(x1);
     }
   }
   const refined = lineAt(m, (a + b) / 2);
-  return ratio(refined) > most * (1 + 1e-9) ? refined : centre;
+  return ratio(refined.theta) > most * (1 + 1e-9) ? refined : centre;
 }
 
 /** Demand and resistance of a line, N mm. */
-export function lineBending(r: Run, d: LineDirection, F: readonly number[]): { demand: number; resistance: number } {
+export function lineBending(r: Run, m: BaseModel, d: LineDirection, F: readonly number[]): { demand: number; resistance: number } {
   lb.theta(r, (((d.theta * 180) / Math.PI) % 360 + 360) % 360);
   lb.offset(r, d.offset);
   lb.length(r, d.length);
-  return { demand: lb.M_Ed(r, moment(d, F)), resistance: lb.M_Rd(r) };
+  return { demand: lb.M_Ed(r, moment(m, d, F)), resistance: lb.M_Rd(r) };
 }
-
-export const directions = (m: BaseModel): LineDirection[] => Array.from({ length: 720 }, (_, i) => lineAt(m, (i * Math.PI) / 360));
 
 export const leastEdge = (m: BaseModel): number => Math.min(...m.anchors.map((q) => plateEdge(m, q)));
 export function leastSpacing(m: BaseModel): number {

@@ -1,5 +1,5 @@
 import type { Run } from '../../../formula/index.ts';
-import { solveContact, type Bed, type Load } from '../../../standards/en1993/contact.ts';
+import { solveContact, type Bed, type Contact, type Load } from '../../../standards/en1993/contact.ts';
 import { exact } from '../../../units/format.ts';
 import type { BaseModel } from '../model.ts';
 import { resistanceOf, type LeverModel, type LeverState, type Side } from './lever.ts';
@@ -97,10 +97,10 @@ export function leverStiffness(r: Run, m: BaseModel, model: LeverModel, state: L
 }
 
 /** Stiffness by the general section method: the solve repeated with springs that hold the plate in bending too. Winkler's law only. */
-export function sectionStiffness(r: Run, m: BaseModel, bed: Bed, load: Load, springs: readonly number[], out: Results): void {
+export function sectionStiffness(r: Run, m: BaseModel, bed: Bed, load: Load, springs: readonly number[], first: Contact, out: Results): void {
   if (load.M_y === 0 && load.M_z === 0) return out.skip('base-stiffness', 'no moment');
   if (bed.law !== 'winkler') return out.skip('base-stiffness', 'the stiffness is worked with the law winkler only');
-  const soft = solveContact({ ...bed, anchors: bed.anchors.map((a, i) => ({ ...a, k: springs[i]! })) }, load);
+  const soft = solveContact({ ...bed, anchors: bed.anchors.map((a, i) => ({ ...a, k: springs[i]! })) }, load, first);
   if (!soft) return out.skip('base-stiffness', 'no equilibrium');
   const M = Math.hypot(load.M_y, load.M_z);
   const phi = (load.M_y * soft.p_z + load.M_z * soft.p_y) / M;

@@ -1,0 +1,225 @@
+import { LineError } from '../kind.ts';
+import { fail, lineNumber as num, parseSteel, printSteel, segmentsOf, type Token } from '../line-reader.ts';
+import { ANCHOR_CLASS_NAMES } from '../../catalogue/index.ts';
+import { USUAL_KEY } from './fields.ts';
+import type { BaseInput, PatternInput, ShearPath } from './input.ts';
+
+/*
+ * CB | 35x380x540 S275 | 2x2xM27-8.8 @240/430 | washer 95x16 hef 450 | hole 30 welded | grout 30 G35 | block C30 1400x1700x900 | fw 8/5
+ * plate thickness x along y x along z (25xD520 for a circle), steel, at y/z off the column | anchors along y x along z x bolt @ their spacings,
+ * full for the full grid, at y/z off the plate; 6xM24-8.8 R205 from 30 on a circle; none | head or washer plate, straight, hook, bonded,
+ * embedment | hole, washers welded | grout thickness and strength | concrete, block along y x along z x depth (- where there is no edge), at its
+ * centre | fillet throats flange/web, or bw. Optional: shear with its path; key.
+ */
+
+const N = '(-?\\d+(?:\\.\\d+)?)';
+const POS = '(\\d+(?:\\.\\d+)?)';
+const TYPES = { washer: 'washer', head: 'headed', straight: 'straight', hook: 'hooked', bonded: 'bonded' } as const;
+const WORDS = ['none', ...Object.keys(TYPES), 'hole', 'grout', 'block', 'fw', 'bw', 'shear', 'key'];
+const PATHS: readonly ShearPath[] = ['friction', 'friction+anchors', 'anchors', 'friction+key', 'key'];
+
+const at = (y: number, z: number): string => (y === 0 && z === 0 ? '' : ` at ${num(y)}/${num(z)}`);
+const classOf = (a: BaseInput['anchors']): string => (a.f_ub === undefined ? (a.cls ?? '8.8') : `f${num(a.f_yb!)}/${num(a.f_ub)}`);
+
+function printPattern(a: BaseInput['anchors']): string {
+  const p = a.pattern;
+  const bolt = `M${num(a.d)}-${classOf(a)}`;
+  if (p.type === 'none') return `none x${bolt}`;
+  if (p.type === 'circle') return `${p.n}x${bolt} R${num(p.R)} from ${num(p.start)}${at(a.y, a.z)}`;
+  return `${p.n_y}x${p.n_z}x${bolt} @${num(p.s_y)}/${num(p.s_z)}${p.full ? ' full' : ''}${at(a.y, a.z)}`;
+}
+
+/** The base as one line; the column and the choices of method are not in it. */
+export function printLine(i: BaseInput): string {
+  const { plate: p, anchors: a, grout, concrete: c, weld, shear } = i;
+  const word = Object.entries(TYPES).find(([, type]) => type === a.type)![0];
+  const open = (x: number | undefined): string => (x === undefined ? '-' : num(x));
+  const { key } = shear;
+  return [
+    'CB',
+    `${num(p.t)}x${p.shape === 'circle' ? `D${num(p.D!)}` : `${num(p.b!)}x${num(p.h!)}`} ${printSteel(p.steel)}${at(p.y, p.z)}`,
+    printPattern(a),
+    `${word}${a.head === undefined ? '' : ` ${num(a.head)}x${num(a.head_t ?? 0)}`} hef ${num(a.h_ef)}`,
+    `hole ${num(a.hole)}${a.washers_welded ? ' welded' : ''}`,
+    `grout ${num(grout.t)} G${num(grout.f_ck)}`,
+    `block C${num(c.f_ck)} ${open(c.B_y)}x${open(c.B_z)}x${open(c.H)}${at(c.y, c.z)}`,
+    weld.type === 'butt' ? 'bw' : `fw ${num(weld.a_f)}/${num(weld.a_w)}`,
+    ...(shear.path === 'friction+anchors' ? [] : [`shear ${shear.path}`]),
+    ...(key && shear.path.endsWith('key') ? [`key ${key.type} ${key.type === 'I' ? `${num(key.h!)}x${num(key.b)}x${num(key.tw!)}x${num(key.tf!)}` : `${num(key.b)}x${num(key.t!)}`} d${num(key.depth)} ${key.along} a${num(key.a)} ${printSteel(key.steel)}`] : []),
+  ].join(' | ');
+}
+
+/** Reads the tokens of one segment one after the other; every error points at its token. */
+class Reader {
+  private i = 0;
+  constructor(private readonly tokens: readonly Token[]) {}
+  private get end(): Token {
+    const last = this.tokens[this.tokens.length - 1]!;
+    return { text: '', start: last.end, end: last.end };
+  }
+  next(): Token {
+    const t = this.tokens[this.i] ?? this.end;
+    this.i += 1;
+    return t;
+  }
+  peek(): string {
+    return this.tokens[this.i]?.text ?? '';
+  }
+  match(pattern: string, expected: string): RegExpExecArray {
+    const t = this.next();
+    return new RegExp(`^${pattern}$`).exec(t.text) ?? fail(t, expected);
+  }
+  word(word: string): boolean {
+    if (this.peek().toLowerCase() !== word) return false;
+    this.i += 1;
+    return true;
+  }
+  place(): { y: number; z: number } {
+    if (!this.word('at')) return { y: 0, z: 0 };
+    const [, y, z] = this.match(`${N}/${N}`, 'a place along y and z, as in at 0/-140');
+    return { y: Number(y), z: Number(z) };
+  }
+  /** Steel up to the end, or up to `at`. */
+  steel(): BaseInput['plate']['steel'] {
+    const before = this.tokens[this.i - 1]!;
+    const from = this.i;
+    while (this.i < this.tokens.length && this.tokens[this.i]!.text.toLowerCase() !== 'at') this.i += 1;
+    return parseSteel(this.tokens.slice(from, this.i), before);
+  }
+  done(after: string): void {
+    if (this.i < this.tokens.length) fail(this.tokens[this.i]!, `| after ${after}`);
+  }
+}
+
+const PLATE = new RegExp(`^${POS}[x×](?:D${POS}|${POS}[x×]${POS})$`);
+const ANCHORS = new RegExp(`^(?:none|\\d+[x×].*M.*)$`);
+
+/** Exact inverse of `printLine` on the detail of `base`; the column and what the line does not hold are kept from `base`. */
+export function parseLine(text: string, base: BaseInput): BaseInput {
+  // A line alone, without a base to change, starts from the usual choices.
+  const known = base as { readonly [K in keyof BaseInput]?: Partial<BaseInput[K]> };
+  const [head, ...rest] = segmentsOf(text);
+  if (head![0]!.text.toUpperCase() !== 'CB') fail(head![0]!, 'CB, the code of a column base');
+  if (head!.length > 1) fail(head![1]!, '| after CB');
+  const seen = new Map<string, Token[]>();
+  for (const tokens of rest) {
+    const first = tokens[0]!;
+    const lower = first.text.toLowerCase();
+    const id = PLATE.test(first.text) ? 'plate' : lower !== 'none' && ANCHORS.test(first.text) ? 'anchors' : lower === 'none' ? 'anchors' : lower in TYPES ? 'type' : lower;
+    if (!['plate', 'anchors', 'type', ...WORDS].includes(id)) fail(first, `a plate such as 35x380x540 S275, anchors such as 2x2xM27-8.8 @240/430, or one of ${WORDS.join(', ')}`);
+    if (seen.has(id)) throw new LineError(first.start, first.end, `"${first.text}" stands twice; expected one of each.`);
+    seen.set(id, tokens);
+  }
+  const need = (id: string, example: string): Reader => new Reader(seen.get(id) ?? fail({ text: '', start: text.length, end: text.length }, `${example} before the end of the line`));
+
+  const p = need('plate', '35x380x540 S275');
+  const [, t, D, b, h] = p.match(PLATE.source.slice(1, -1), 'a plate such as 35x380x540 S275');
+  const steel = p.steel();
+  const plateAt = p.place();
+  p.done('the plate');
+  const plate: BaseInput['plate'] = { shape: D ? 'circle' : 'rectangle', ...(D ? { D: Number(D) } : { h: Number(h), b: Number(b) }), t: Number(t), steel, ...plateAt };
+
+  const a = need('anchors', '2x2xM27-8.8 @240/430');
+  const bolt = `M${POS}-(?:f${POS}/${POS}|(\\d+\\.\\d+))`;
+  let pattern: PatternInput;
+  let m: RegExpExecArray;
+  if (a.word('none')) {
+    m = a.match(`x${bolt}`, 'the size that stands for later, as in none xM24-8.8');
+    m = [m[0], '', '', ...m.slice(1)] as unknown as RegExpExecArray;
+    pattern = { type: 'none' };
+  } else {
+    const token = a.peek();
+    m = a.match(`(\\d+)[x×](?:(\\d+)[x×])?${bolt}`, 'anchors such as 2x2xM27-8.8 @240/430 or 6xM24-8.8 R205 from 0');
+    if (m[2] === undefined) {
+      const [, R] = a.match(`R${POS}`, `a radius after ${token}, as in R205, or two counts, as in 2x2xM24-8.8`);
+      const start = a.word('from') ? Number(a.match(N, 'an angle in degrees, as in from 30')[1]) : 0;
+      pattern = { type: 'circle', n: Number(m[1]), R: Number(R), start };
+    } else {
+      const [, s_y, s_z] = a.match(`@${POS}/${POS}`, 'spacings along y and z, as in @240/430');
+      pattern = { type: 'rows', n_y: Number(m[1]), n_z: Number(m[2]), s_y: Number(s_y), s_z: Number(s_z), full: a.word('full') };
+    }
+  }
+  const anchorsAt = a.place();
+  a.done('the anchors');
+  const cls = m[6];
+  if (cls !== undefined && !ANCHOR_CLASS_NAMES.includes(cls)) fail(seen.get('anchors')![0]!, `a class of ${ANCHOR_CLASS_NAMES.join(', ')}`);
+
+  const e = need('type', 'washer 95x16 hef 450');
+  const word = e.next().text.toLowerCase() as keyof typeof TYPES;
+  const type = TYPES[word];
+  const size = type === 'washer' || type === 'headed' ? e.match(`${POS}[x×]${POS}`, `its size and thickness, as in ${word} 95x16`) : null;
+  if (!e.word('hef')) fail(e.next(), 'hef and the embedment, as in hef 450');
+  const h_ef = Number(e.match(POS, 'an embedment in mm, as in hef 450')[1]);
+  e.done('the embedment');
+
+  const o = need('hole', 'hole 30');
+  o.next();
+  const hole = Number(o.match(POS, 'a hole in mm, as in hole 30')[1]);
+  const welded = o.word('welded');
+  o.done('the hole');
+
+  const g = need('grout', 'grout 30 G35');
+  g.next();
+  const grout = { ...known.grout, t: Number(g.match(POS, 'a thickness in mm, as in grout 30')[1]), f_ck: Number(g.match(`G${POS}`, 'a strength, as in G35')[1]), C_fd: known.grout?.C_fd ?? 0.2 };
+  g.done('the grout');
+
+  const c = need('block', 'block C30 1400x1700x900');
+  c.next();
+  const f_ck = Number(c.match(`C${POS}`, 'a concrete strength, as in C30')[1]);
+  const size3 = c.match(`(-|${POS})[x×](-|${POS})[x×](-|${POS})`, 'a block along y, z and its depth, as in 1400x1700x900, with - where there is no edge');
+  const blockAt = c.place();
+  c.done('the block');
+  const { B_y: _y, B_z: _z, H: _H, ...kept } = { cracked: true, splitting_bars: true, edge_bars: 'none' as const, wide_mesh: false, ...known.concrete };
+  const concrete: BaseInput['concrete'] = {
+    ...kept, f_ck, ...(size3[2] ? { B_y: Number(size3[2]) } : {}), ...(size3[4] ? { B_z: Number(size3[4]) } : {}), ...(size3[6] ? { H: Number(size3[6]) } : {}), ...blockAt,
+  };
+
+  let weld: BaseInput['weld'];
+  const usual = { method: 'job' as const, bearing: true, a_f: 6, a_w: 6, ...known.weld };
+  if (seen.has('bw')) {
+    const w = need('bw', 'bw');
+    w.next();
+    w.done('bw');
+    weld = { ...usual, type: 'butt' };
+  } else {
+    const w = need('fw', 'fw 8/5');
+    w.next();
+    const [, a_f, a_w] = w.match(`${POS}/${POS}`, 'throats of flange and web, as in fw 8/5');
+    w.done('the throats');
+    weld = { ...usual, type: 'fillet', a_f: Number(a_f), a_w: Number(a_w) };
+  }
+
+  let path: ShearPath = 'friction+anchors';
+  if (seen.has('shear')) {
+    const s = need('shear', 'shear key');
+    s.next();
+    const token = s.next();
+    path = PATHS.includes(token.text as ShearPath) ? (token.text as ShearPath) : fail(token, PATHS.join(', '));
+    s.done('the path');
+  }
+  let key = known.shear?.key;
+  if (seen.has('key')) {
+    const k = need('key', 'key I 120x120x8x12 d120 z a6 S275');
+    k.next();
+    const kind = k.match('(I|plate)', 'I or plate')[1] as 'I' | 'plate';
+    const sizes = kind === 'I' ? k.match(`${POS}[x×]${POS}[x×]${POS}[x×]${POS}`, 'depth x width x web x flange, as in 120x120x8x12') : k.match(`${POS}[x×]${POS}`, 'width x thickness, as in 150x40');
+    const depth = Number(k.match(`d${POS}`, 'a depth below the plate, as in d120')[1]);
+    const along = k.match('([yz])', 'y or z, the direction that the key works in')[1] as 'y' | 'z';
+    const throat = Number(k.match(`a${POS}`, 'a throat, as in a6')[1]);
+    const own = k.steel();
+    key = { ...(kind === 'I' ? { h: Number(sizes[1]), b: Number(sizes[2]), tw: Number(sizes[3]), tf: Number(sizes[4]) } : { b: Number(sizes[1]), t: Number(sizes[2]) }), type: kind, depth, along, a: throat, steel: own };
+  } else if (path.endsWith('key') && !key) key = USUAL_KEY;
+
+  const { head: _h, head_t: _t, cls: _c, f_yb: _fy, f_ub: _fu, A_s: _A, ...anchorRest }: Partial<BaseInput['anchors']> = known.anchors ?? {};
+  const d = Number(m[3]);
+  return {
+    ...base, plate, concrete, grout, weld,
+    anchors: {
+      washer_t: 5, ribbed: true, good_bond: true, cut_threads: false, brittle: false, clamped: false, free_rotation: false, tension_rule: 'EN 1992-4', shear_rule: 'EN 1992-4', product: { gamma_inst: 1, alpha_sus: 0, psi_sus_0: 0.6 },
+      ...anchorRest, ...(known.anchors?.A_s !== undefined && known.anchors.d === d ? { A_s: known.anchors.A_s } : {}),
+      pattern, ...anchorsAt, d, ...(cls === undefined ? { f_yb: Number(m[4]), f_ub: Number(m[5]) } : { cls }), type, h_ef, ...(size ? { head: Number(size[1]), head_t: Number(size[2]) } : {}), hole, washers_welded: welded,
+    },
+    shear: { N_from: 'column', ...known.shear, path, ...(key ? { key } : {}) },
+    options: {  method: 'auto', contact: 'effective', law: 'winkler', loaded_area: 'plate', alpha_shape: 'equal', prying: 'strict', psi_M: false, ...known.options },
+  };
+}
