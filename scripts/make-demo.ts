@@ -64,7 +64,34 @@ function joint(s: Seed): JointDocument {
   return { ...made, checked: { by: 'R. Amsel', at: '2026-11-12T15:20:00Z', fingerprint: fingerprint(before, basis) } };
 }
 
-const job: JobDocument = { ...EMPTY_JOB, number: '2417', name: 'Tern Quay ferry hall', client: 'Skerry Harbour Trust', joints: SEEDS.map(joint), calculations: [{ title: 'Sign bracket on gridline C', tool: 'bolt-group', input: toolOf('bolt-group').start }] };
+/** Column bases: N, M_y, M_z, V_z, V_y in kN and kNm. */
+interface BaseSeed {
+  readonly mark: string;
+  readonly column: string;
+  readonly base: 'pinned' | 'fixed';
+  readonly block: readonly [B_z: string, B_y: string, H: string];
+  readonly note?: string;
+  readonly actions: readonly (readonly [string, string, number, number, number, number, number])[];
+  readonly set?: Readonly<Record<string, number | string | boolean>>;
+}
+const BASES: readonly BaseSeed[] = [
+  { mark: 'P1-01', column: 'UC 203x203x60', base: 'pinned', block: ['1200', '1200', '700'], actions: [['C1', 'gravity', -620, 0, 0, 24, 0], ['C2', 'snow + crowd', -880, 0, 0, 36, 0], ['C4', 'wind up', -60, 0, 0, 48, 10]] },
+  { mark: 'P1-04', column: 'UC 254x254x89', base: 'fixed', block: ['1800', '1500', '900'], note: 'Portal leg on gridline 4.', actions: [['C1', 'gravity', -540, 62, 0, 40, 0], ['C2', 'snow', -610, 84, 0, 52, 0], ['C4', 'wind + x', -310, 148, 0, 96, 0], ['C5', 'wind - x', -290, -118, 0, -82, 0]] },
+  { mark: 'P2-01', column: 'CHS 273x10', base: 'fixed', block: ['1600', '1600', '1000'], note: 'Mast. Wind from any side.', actions: [['C1', 'gravity', -320, 0, 0, 0, 0], ['C4', 'wind + x', -280, 78, 12, 32, 6], ['C5', 'wind oblique', -280, 58, 50, 24, 22], ['C6', 'wind + y', -250, 8, 74, 6, 30]] },
+  { mark: 'P2-03', column: 'SHS 160x160x8', base: 'pinned', block: ['800', '900', '700'], note: 'Canopy post near the quay edge.', set: { 'concrete.z': -120, 'grout.t': 10, 'anchors.hole': 22 }, actions: [['C1', 'gravity', -140, 0, 0, 6, 0], ['C4', 'wind up', 82, 0, 0, 13, 8]] },
+  { mark: 'P3-02', column: 'UC 254x254x107', base: 'fixed', block: ['1200', '1000', '800'], note: 'Bracing bay: shear by a key.', set: { 'shear.path': 'friction+key', 'key.depth': 160 }, actions: [['C1', 'gravity', -700, 30, 0, 90, 0], ['C4', 'wind', -420, 74, 0, 210, 0]] },
+];
+
+function base(s: BaseSeed): JointDocument {
+  const kind = kindOf('column-base');
+  const combinations = s.actions.map(([name, note, N_Ed, M_y, M_z, V_z, V_y]): Combination => ({ name, note, V_Ed: 0, N_Ed, N_tie: 0, M_y, M_z, V_z, V_y }));
+  const [B_z, B_y, H] = s.block;
+  let input = firstDetail(kind.id, { column: s.column, columnGrade: 'S355', base: s.base, f_ck: '30', B_z, B_y, H }, combinations, basis).input;
+  for (const [id, value] of Object.entries(s.set ?? {})) input = kind.fields.find((f) => f.id === id)!.set(input, value);
+  return { mark: s.mark, kind: kind.id, line: kind.line.print(input), note: s.note ?? '', input, combinations };
+}
+
+const job: JobDocument = { ...EMPTY_JOB, number: '2417', name: 'Tern Quay ferry hall', client: 'Skerry Harbour Trust', joints: [...SEEDS.map(joint), ...BASES.map(base)], calculations: [{ title: 'Sign bracket on gridline C', tool: 'bolt-group', input: toolOf('bolt-group').start }] };
 for (const j of job.joints) {
   const r = tryCheckJoint(j, basis);
   process.stdout.write(`${j.mark}  ${j.line}  ${'report' in r ? `${r.report.state}: ${r.report.verdict}` : r.refusal.message}\n`);

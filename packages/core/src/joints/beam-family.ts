@@ -6,7 +6,7 @@ import { SUPPORT_TYPES } from './members.ts';
 
 const grades = STEEL_GRADES.map((value) => ({ value, label: value }));
 const seeds: readonly SeedField[] = [
-  { id: 'beam', label: 'Beam', type: 'section', start: '', example: 'UB 406x140x39' },
+  { id: 'beam', label: 'Beam section', type: 'section', start: '', example: 'UB 406x140x39' },
   { id: 'beamGrade', label: 'Beam steel', type: 'grade', options: grades, start: 'S275' },
   { id: 'supportType', label: 'Support', type: 'choice', options: SUPPORT_TYPES.map(([value, label]) => ({ value, label })), start: SUPPORT_TYPES[0]![0] },
   { id: 'support', label: 'Support section', type: 'section', start: '', example: 'UC 203x203x60' },

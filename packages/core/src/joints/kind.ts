@@ -1,7 +1,7 @@
 import type Joi from 'joi';
 import type { ActionField, Combination } from '../actions/combination.ts';
 import type { Drawing, TitleBlock } from '../detail/drawing.ts';
-import type { Quantities, Solid } from '../detail/solid.ts';
+import type { Point, Quantities, Solid } from '../detail/solid.ts';
 import type { Basis } from '../job/basis.ts';
 import type { Prepared } from './check.ts';
 import type { MemberFacts } from './members.ts';
@@ -62,6 +62,36 @@ export interface FirstDetail<I> {
   readonly why: readonly string[];
 }
 
+/** A list that is bought or made from: for paper and for CSV. */
+export interface List {
+  readonly id: string;
+  readonly title: string;
+  readonly head: readonly string[];
+  readonly rows: readonly (readonly (string | number)[])[];
+}
+
+/** A drawing in true size, mm, by layers: for DXF. */
+export interface Template {
+  readonly title: string;
+  readonly layers: readonly {
+    readonly name: string;
+    readonly closed: readonly (readonly Point[])[];
+    readonly circles: readonly { readonly at: Point; readonly r: number }[];
+    readonly lines: readonly (readonly [Point, Point])[];
+    readonly texts: readonly { readonly at: Point; readonly text: string; readonly height: number }[];
+  }[];
+}
+
+/** Axial force and moment: resistance beside a constant shear, and the combinations. kN and kNm, tension positive. */
+export interface MomentChart {
+  readonly axis: 'M_y' | 'M_z';
+  /** Shear along z and y that the curve stands beside, and the combination that it is of. */
+  readonly shear: readonly [number, number];
+  readonly of: string;
+  readonly curve: readonly { readonly N: number; readonly plus: number; readonly minus: number }[];
+  readonly points: readonly { readonly name: string; readonly N: number; readonly M: number; readonly governs: boolean }[];
+}
+
 /** Everything that the rest of the product knows of a kind of joint. `M` is the kind's looked-up model. */
 export interface JointKind<I = unknown, M = unknown> {
   readonly id: string;
@@ -94,6 +124,10 @@ export interface JointKind<I = unknown, M = unknown> {
   };
   first(seed: Seed, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I>;
   moves(input: I, model: M): Move<I>[];
+  /** Resistance in axial force and moment with the combinations in it; `governing` is the index of the one that gives first. */
+  chart?(model: M, combinations: readonly Combination[], governing: number): MomentChart | null;
+  lists?(model: M): List[];
+  template?(model: M): Template;
 }
 
 /** An error in a detail line: where it is and what would be accepted. */

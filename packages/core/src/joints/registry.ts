@@ -1,4 +1,5 @@
 import { Refusal } from '../refusal.ts';
+import { columnBase } from './base-plate/index.ts';
 import { cleats } from './cleats/index.ts';
 import { endPlate } from './end-plate/index.ts';
 import { finPlate } from './fin-plate/index.ts';
@@ -6,7 +7,7 @@ import type { JointKind } from './kind.ts';
 
 /** The only list of kinds. */
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- each kind types its own input; the registry holds them all
-export const KINDS: readonly JointKind<any, any>[] = [finPlate, endPlate, cleats];
+export const KINDS: readonly JointKind<any, any>[] = [finPlate, endPlate, cleats, columnBase];
 
 /** The kind with this id; refuses an unknown one. */
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- as above

@@ -10,12 +10,14 @@ const LINES: Readonly<Record<LineStyle, { width: number; dash?: number[]; colour
   dimension: { width: 0.15, colour: '#1f5fa8' },
   failure: { width: 0.7, dash: [2.4, 1.2], colour: '#a4432f' },
   'failure-thin': { width: 0.25, colour: '#a4432f' },
+  force: { width: 0.3, colour: '#1c7c78' },
   none: null,
 };
 const FILLS: Readonly<Record<FillStyle, string>> = {
   plate: '#efeadd', cut: '#d8d2c2', steel: '#f7f4ec', paper: '#ffffff', ink: '#1d2a3a', dimension: '#1f5fa8', failure: '#a4432f', 'failure-soft': '#e9cfc6',
+  concrete: '#eceae4', 'press-1': '#e3ecf0', 'press-2': '#c4d8e2', 'press-3': '#9fc0d0', 'press-4': '#74a3ba',
 };
-const INKS: Readonly<Record<TextStyle, string>> = { ink: '#1d2a3a', muted: '#5b6470', dimension: '#1f5fa8', failure: '#a4432f' };
+const INKS: Readonly<Record<TextStyle, string>> = { ink: '#1d2a3a', muted: '#5b6470', dimension: '#1f5fa8', failure: '#a4432f', force: '#1c7c78' };
 
 /** Draws a sheet at its true size, its top left corner at (x, y) points, with further items over it. */
 export const drawSheet = (page: Page, drawing: Drawing, x: number, y: number, over: readonly Item[] = []): void => drawItems(page, [...drawing.items, ...over], x, y);

@@ -12,10 +12,12 @@ const LINE: Readonly<Record<string, { stroke: string; strokeWidth: number; strok
   dimension: { stroke: 'var(--dimension)', strokeWidth: 0.18 },
   failure: { stroke: 'var(--oxide)', strokeWidth: 0.8, strokeDasharray: '2.4 1.2' },
   'failure-thin': { stroke: 'var(--oxide)', strokeWidth: 0.25 },
+  force: { stroke: 'var(--holds)', strokeWidth: 0.35 },
   none: { stroke: 'none', strokeWidth: 0 },
 };
 const FILL: Readonly<Record<string, string>> = {
   plate: 'var(--plate)', cut: 'var(--cut)', steel: 'none', paper: 'var(--paper)', ink: 'var(--ink)', dimension: 'var(--dimension)', failure: 'var(--oxide)', 'failure-soft': 'var(--soft)',
+  concrete: 'var(--concrete)', 'press-1': 'var(--press-1)', 'press-2': 'var(--press-2)', 'press-3': 'var(--press-3)', 'press-4': 'var(--press-4)',
 };
 
 const points = (list: readonly (readonly [number, number])[]): string => list.map(([x, y]) => `${x.toFixed(2)},${y.toFixed(2)}`).join(' ');

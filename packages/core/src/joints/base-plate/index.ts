@@ -1,0 +1,70 @@
+import { COLUMN_ACTIONS } from '../../actions/combination.ts';
+import { STEEL_GRADES } from '../../catalogue/index.ts';
+import { Refusal } from '../../refusal.ts';
+import { exact, significant } from '../../units/format.ts';
+import { strength, type MemberFacts } from '../members.ts';
+import type { JointKind, SeedField } from '../kind.ts';
+import { prettyName } from '../support-view.ts';
+import { prepareBase } from './checks/index.ts';
+import { momentChart } from './chart.ts';
+import { baseEdits, baseFields } from './fields.ts';
+import { baseFirst, baseMoves } from './first.ts';
+import { baseSchema, type BaseInput } from './input.ts';
+import { parseLine, printLine } from './line.ts';
+import { baseLists, settingOut } from './lists.ts';
+import { baseModel, type BaseModel } from './model.ts';
+import { baseQuantities, baseSolid } from './solid.ts';
+import { baseDrawing } from './views.ts';
+import type { Basis } from '../../job/basis.ts';
+
+const seeds: readonly SeedField[] = [
+  { id: 'column', label: 'Column', type: 'section', start: '', example: 'UC 254x254x73' },
+  { id: 'columnGrade', label: 'Column steel', type: 'grade', options: STEEL_GRADES.map((value) => ({ value, label: value })), start: 'S355' },
+  { id: 'base', label: 'Base', type: 'choice', options: [{ value: 'pinned', label: 'nominally pinned' }, { value: 'fixed', label: 'moment base' }], start: 'pinned' },
+  { id: 'f_ck', label: 'Concrete f_ck, MPa', type: 'number', start: '30', example: '30' },
+  { id: 'B_z', label: 'Block along z, mm', type: 'number', start: '', example: 'empty: no edge', optional: true },
+  { id: 'B_y', label: 'Block along y, mm', type: 'number', start: '', example: 'empty: no edge', optional: true },
+  { id: 'H', label: 'Block depth, mm', type: 'number', start: '', example: 'empty: very deep', optional: true },
+];
+
+/** Dimensions and resistances of the column at its foot. Section resistances, without buckling. EN 1993-1-1, 6.2.3 to 6.2.6. */
+function columnFacts(input: BaseInput, basis: Basis): MemberFacts {
+  const c = baseModel(input, basis).column;
+  const { f_y } = strength(input.column.steel, Math.max(c.t_f, c.t_w), basis, 'column.steel');
+  const stress = f_y / basis.factors.gamma_M0;
+  const V_pl = (c.A_v_z * stress) / Math.sqrt(3) / 1e3;
+  return {
+    title: `${prettyName(c.name)} ${input.column.steel.grade ?? ''}`.trim(), V_pl,
+    lines: [
+      ['depth, width', `${exact(c.h)} × ${exact(c.b)} mm`], ['web, flange', `${exact(c.t_w)}, ${exact(c.t_f)} mm`], ['f_y', `${exact(f_y)} MPa`], ['shear along z', `${significant(V_pl)} kN`],
+      ['axial', `${significant((c.A * stress) / 1e3)} kN`], ['moment about y', `${significant((c.W_pl_y * stress) / 1e6)} kNm`], ['moment about z', `${significant((c.W_pl_z * stress) / 1e6)} kNm`],
+    ],
+  };
+}
+
+/** A column standing on a plate, grout and concrete, held by anchors (basis of column bases). */
+export const columnBase: JointKind<BaseInput, BaseModel> = {
+  id: 'column-base',
+  code: 'CB',
+  title: 'Column base',
+  schema: baseSchema,
+  fields: baseFields,
+  edits: baseEdits,
+  family: 'column-base',
+  seeds,
+  seedOf: () => { throw new Refusal('kind', 'kind: a column base has no other form of its family; accepted is this one.'); },
+  actions: COLUMN_ACTIONS,
+  model: baseModel,
+  prepare: prepareBase,
+  solid: baseSolid,
+  quantities: baseQuantities,
+  drawing: (m, title, combination) => baseDrawing(m, baseSolid(m), title, combination),
+  members: (i) => `${prettyName(i.column.section ?? `${i.column.shape} ${i.column.h ?? i.column.d}`)} on concrete C${exact(i.concrete.f_ck)}`,
+  facts: (i, basis) => ({ column: columnFacts(i, basis) }),
+  line: { print: printLine, parse: parseLine },
+  first: baseFirst,
+  moves: baseMoves,
+  chart: momentChart,
+  lists: baseLists,
+  template: settingOut,
+};
