@@ -76,10 +76,10 @@ interface BaseSeed {
 }
 const BASES: readonly BaseSeed[] = [
   { mark: 'P1-01', column: 'UC 203x203x60', base: 'pinned', block: ['1200', '1200', '700'], actions: [['C1', 'gravity', -620, 0, 0, 24, 0], ['C2', 'snow + crowd', -880, 0, 0, 36, 0], ['C4', 'wind up', -60, 0, 0, 48, 10]] },
-  { mark: 'P1-04', column: 'UC 254x254x89', base: 'fixed', block: ['1800', '1500', '900'], note: 'Portal leg on gridline 4.', actions: [['C1', 'gravity', -540, 62, 0, 40, 0], ['C2', 'snow', -610, 84, 0, 52, 0], ['C4', 'wind + x', -310, 148, 0, 96, 0], ['C5', 'wind - x', -290, -118, 0, -82, 0]] },
+  { mark: 'P1-04', column: 'UC 254x254x89', base: 'fixed', block: ['2000', '1600', '900'], note: 'Portal leg on gridline 4.', actions: [['C1', 'gravity', -540, 62, 0, 40, 0], ['C2', 'snow', -610, 84, 0, 52, 0], ['C4', 'wind + x', -310, 148, 0, 96, 0], ['C5', 'wind - x', -290, -118, 0, -82, 0]] },
   { mark: 'P2-01', column: 'CHS 273x10', base: 'fixed', block: ['1600', '1600', '1000'], note: 'Mast. Wind from any side.', actions: [['C1', 'gravity', -320, 0, 0, 0, 0], ['C4', 'wind + x', -280, 78, 12, 32, 6], ['C5', 'wind oblique', -280, 58, 50, 24, 22], ['C6', 'wind + y', -250, 8, 74, 6, 30]] },
   { mark: 'P2-03', column: 'SHS 160x160x8', base: 'pinned', block: ['800', '900', '700'], note: 'Canopy post near the quay edge.', set: { 'concrete.z': -120, 'grout.t': 10, 'anchors.hole': 22 }, actions: [['C1', 'gravity', -140, 0, 0, 6, 0], ['C4', 'wind up', 82, 0, 0, 13, 8]] },
-  { mark: 'P3-02', column: 'UC 254x254x107', base: 'fixed', block: ['1200', '1000', '800'], note: 'Bracing bay: shear by a key.', set: { 'shear.path': 'friction+key', 'key.depth': 160 }, actions: [['C1', 'gravity', -700, 30, 0, 90, 0], ['C4', 'wind', -420, 74, 0, 210, 0]] },
+  { mark: 'P3-02', column: 'UC 254x254x107', base: 'fixed', block: ['1600', '1400', '900'], note: 'Bracing bay: shear by a key.', set: { 'anchors.d': 30, 'anchors.hole': 36, 'pattern.s_z': 430, 'pattern.s_y': 250, 'plate.h': 580, 'plate.b': 400, 'shear.path': 'friction+key', 'key.depth': 160, 'weld.a_f': 9 }, actions: [['C1', 'gravity', -700, 30, 0, 90, 0], ['C4', 'wind', -420, 74, 0, 210, 0]] },
 ];
 
 function base(s: BaseSeed): JointDocument {

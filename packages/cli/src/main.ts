@@ -1,10 +1,19 @@
 import { writeFileSync } from 'node:fs';
 import { Command } from 'commander';
 import { checkFile, printReport } from './check.ts';
+import { exportPart } from './export.ts';
 import { printLine } from './line.ts';
 import { BadInput, readJobFile } from './input.ts';
 import { jobFileSchema } from '@ample/exchange/job-schema';
 import { jobPdf } from '@ample/exchange/pdf';
+
+function writeOut(path: string, data: string | Uint8Array): void {
+  try {
+    writeFileSync(path, data);
+  } catch (e) {
+    throw new BadInput(`output: "${path}" can't be written (${(e as NodeJS.ErrnoException).code}); give a path in a folder that exists.`);
+  }
+}
 
 /** Exit codes: 0 all hold, 1 something gives or breaks a rule, 2 bad input. */
 const program = new Command('gusset')
@@ -30,14 +39,22 @@ program
   .action(async (path: string, options: { output: string }) => {
     const job = readJobFile(path);
     const pdf = await jobPdf(job, { date: new Date().toISOString().slice(0, 10) });
-    try {
-      writeFileSync(options.output, pdf);
-    } catch (e) {
-      throw new BadInput(`output: "${options.output}" can't be written (${(e as NodeJS.ErrnoException).code}); give a path in a folder that exists.`);
-    }
+    writeOut(options.output, pdf);
     const result = checkFile(job, false);
     process.stdout.write(`${options.output}: ${job.joints.length} joints, ${pdf.length} bytes\n`);
     process.exitCode = result.ok ? 0 : 1;
+  });
+
+program
+  .command('export <job> <mark>')
+  .description('write a list (CSV) or the template in true size (DXF) of one joint')
+  .option('--list <id>', 'the list to write, as anchors or setting-out')
+  .option('--template', 'the template as DXF')
+  .requiredOption('-o, --output <file>', 'the file to write')
+  .action((path: string, mark: string, options: { list?: string; template?: boolean; output: string }) => {
+    const text = exportPart(readJobFile(path), mark, options);
+    writeOut(options.output, text);
+    process.stdout.write(`${options.output}: ${text.length} bytes\n`);
   });
 
 program

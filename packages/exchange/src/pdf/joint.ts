@@ -62,6 +62,7 @@ export function jointPages(page: Page, { job, joint, revision }: JointPages): vo
   actions(page, joint, report);
   checksTable(page, report, worst);
   rulesTable(page, report);
+  lists(page, joint, basis);
   if (!combination) return;
   const workings = workingsOf(joint, basis, worst);
   page.heading(`Workings, combination ${combination.name}`);
@@ -114,6 +115,15 @@ function checksTable(page: Page, report: JointReport, worst: number): void {
     sorted.map((c) => c.type === 'skip' ? [c.title, c.reason, '–', '–', '–', '–'] : c.type === 'value' ? [c.title, c.clause, quantity(c.value, c.unit), '–', '–', 'info'] : [c.where ? `${c.title}: ${c.where}` : c.title, c.clause, quantity(c.demand, c.unit), quantity(c.resistance, c.unit), c.utilisation === null ? 'none' : c.utilisation.toFixed(3), c.info ? 'info' : multipleText(c.multiple)]),
     (i) => { const c = sorted[i]!; return c.type === 'strength' && !c.info && !c.pass; },
   );
+}
+
+/** What is bought and set out, where the kind has such lists. */
+function lists(page: Page, joint: JointDocument, basis: Basis): void {
+  const kind = kindOf(joint.kind);
+  for (const list of kind.lists?.(kind.model(joint.input, basis)) ?? []) {
+    page.heading(list.title);
+    page.table(list.head.map((title) => ({ title, width: 1 / list.head.length })), list.rows.map((r) => r.map((x) => (typeof x === 'number' ? figure(x, 'mm') : x))));
+  }
 }
 
 function rulesTable(page: Page, report: JointReport): void {

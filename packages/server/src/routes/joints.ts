@@ -1,10 +1,13 @@
-import { basisOf, combinationSchema, fingerprint, KINDS, markSchema, readJoint, settingsSchema, type JointContent, type JointDocument, type JointRecord } from '@ample/core';
+import { basisOf, combinationSchema, fingerprint, kindOf, KINDS, markSchema, readJoint, settingsSchema, type JointContent, type JointDocument, type JointRecord } from '@ample/core';
 import Joi from 'joi';
+import { listCsv } from '@ample/exchange/csv';
+import { templateDxf } from '@ample/exchange/dxf';
 import type { Api } from '../api.ts';
 import type { Services } from '../services.ts';
 import { getJob } from '../store/jobs.ts';
 import { createJoint, deleteJoint, getJoint, listRevisions, restoreJoint, saveJoint, signJoint } from '../store/joints.ts';
 import { NotFound } from '../store/errors.ts';
+import { fileName } from './jobs.ts';
 
 const content = {
   mark: markSchema.required(),
@@ -40,6 +43,28 @@ export function jointRoutes(api: Api, { database, register }: Services): void {
     const kind = rest.kind ?? (await getJoint(db, id(params))).kind;
     const { input } = checkedJoint({ ...rest, kind });
     return write((tx) => saveJoint(tx, id(params), version, { ...rest, kind, input }, who, label));
+  });
+
+  /** Lists and templates are made from the stored joint. */
+  const modelled = async (joint: JointRecord) => {
+    const kind = kindOf(joint.kind);
+    return { kind, model: kind.model(joint.input, basisOf(await getJob(db, joint.jobId), joint.settings)) };
+  };
+
+  api.route({ method: 'get', path: '/joints/:id/lists/:list', summary: 'A list of a joint, as its anchor schedule, as CSV', answer: 'text/csv' }, async ({ params }, _req, res) => {
+    const joint = await getJoint(db, id(params));
+    const { kind, model } = await modelled(joint);
+    const list = kind.lists?.(model).find((l) => l.id === params['list']);
+    if (!list) throw new NotFound('This joint has no such list.');
+    res.attachment(`${fileName(`${joint.mark} ${list.id}`)}.csv`).type('text/csv').send(listCsv(list));
+  });
+
+  api.route({ method: 'get', path: '/joints/:id/template', summary: 'A template in true size, as the setting-out of anchors, as DXF', answer: 'application/dxf' }, async ({ params }, _req, res) => {
+    const joint = await getJoint(db, id(params));
+    const { kind, model } = await modelled(joint);
+    if (!kind.template) throw new NotFound('This joint has no template.');
+    const template = kind.template(model);
+    res.attachment(`${fileName(`${joint.mark} ${template.title}`)}.dxf`).type('application/dxf').send(templateDxf(template));
   });
 
   api.route<{ mark: string }>({ method: 'post', path: '/joints/:id/copy', summary: 'A copy of a joint under a new mark', body: copy, answer: 'the copy with its summary' }, async ({ params, body, who }) =>

@@ -19,8 +19,10 @@ export function failureOrder(report: JointReport, selected: number): OrderEntry[
     for (const check of c.checks) {
       if (check.type !== 'strength' || check.info) continue;
       const key = resultKey(check);
-      const known = best.get(key);
-      if (!known || check.multiple < known.check.multiple) best.set(key, { check, key, title: check.where ? `${check.title}, ${check.where}` : check.title, combination: c.combination.name, index });
+      // Over all combinations a check stands once, by the part that gives first.
+      const row = selected >= 0 ? key : check.id;
+      const known = best.get(row);
+      if (!known || check.multiple < known.check.multiple) best.set(row, { check, key, title: check.where ? `${check.title}, ${check.where}` : check.title, combination: c.combination.name, index });
     }
   });
   return [...best.values()].sort((a, b) => a.check.multiple - b.check.multiple);

@@ -1,6 +1,6 @@
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useLocation, useNavigate, useParams } from 'react-router';
-import { basisOf, fingerprint, kindOf, multipleText, Refusal, revisionLetter, type JobRecord, type JointContent, type MemberFacts, type RegisterEntry, type WayOut } from '@ample/core';
+import { basisOf, fingerprint, kindOf, KINDS, multipleText, Refusal, revisionLetter, type JobRecord, type JointContent, type MemberFacts, type RegisterEntry, type WayOut } from '@ample/core';
 import { api } from '../api.ts';
 import { Alternatives } from '../joint/Alternatives.tsx';
 import { ActionsStrip } from '../joint/ActionsStrip.tsx';
@@ -8,6 +8,7 @@ import { DetailLine } from '../joint/DetailLine.tsx';
 import { makeEditor } from '../joint/editor.ts';
 import { failureOrder, FailureOrder } from '../joint/FailureOrder.tsx';
 import { History } from '../joint/History.tsx';
+import { Lists } from '../joint/Lists.tsx';
 import { Sheet } from '../joint/Sheet.tsx';
 import { Rules, ruleText, Takeoff, WaysOut } from '../joint/Side.tsx';
 import { Dialog, Problem } from '../parts/Dialog.tsx';
@@ -21,12 +22,13 @@ import { checker } from '../work/client.ts';
 // The formula setter is large and only the workings need it.
 // The solid brings a renderer that most visits don't need.
 const SolidView = lazy(() => import('../joint/solid/Solid.tsx').then((m) => ({ default: m.SolidView })));
+const MomentChartView = lazy(() => import('../joint/MomentChart.tsx').then((m) => ({ default: m.MomentChartView })));
 const WorkingsView = lazy(() => import('../joint/Workings.tsx').then((m) => ({ default: m.WorkingsView })));
 // The worker starts while the joint is still being fetched.
 checker();
 
-type Tab = 'detail' | 'solid' | 'workings' | 'alternatives' | 'history';
-const TABS: readonly (readonly [Tab, string])[] = [['detail', 'Detail'], ['solid', 'Solid'], ['workings', 'Workings'], ['alternatives', 'Alternatives'], ['history', 'History']];
+type Tab = 'detail' | 'solid' | 'chart' | 'workings' | 'lists' | 'alternatives' | 'history';
+const TABS: readonly (readonly [Tab, string])[] = [['detail', 'Detail'], ['solid', 'Solid'], ['chart', 'N–M chart'], ['workings', 'Workings'], ['lists', 'Lists'], ['alternatives', 'Alternatives'], ['history', 'History']];
 const SAVE_WORDS = { saved: 'saved', saving: 'saving…', waiting: 'saving…', stale: 'not saved', failed: 'not saved' } as const;
 
 /** The main screen: drawing as the editor, detail line, failure order, ways out, actions. */
@@ -95,6 +97,8 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly RegisterE
   }, [dispatch]);
   const editor = useMemo(() => makeEditor(present.kind, present, job, apply, setSaid), [present, job, apply]);
 
+  // A tab is there where the kind has something to show in it.
+  const tabs = TABS.filter(([id]) => (id !== 'chart' || kind.chart) && (id !== 'lists' || kind.lists) && (id !== 'alternatives' || KINDS.some((k) => k.id !== kind.id && k.family === kind.family)));
   const at = siblings.findIndex((s) => s.id === record.id);
   const go = useCallback((by: number): void => {
     const to = siblings[at + by];
@@ -136,7 +140,7 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly RegisterE
         <DetailLine line={kind.line.print(present.input)} editor={editor} />
         <div className="joint-main">
           <div className="tabs-row" role="tablist">
-            {TABS.map(([id, label]) => <button type="button" key={id} role="tab" aria-selected={tab === id} className="tab-button" onClick={() => { setTab(id); if (id === 'workings') setTarget(null); }}>{label}</button>)}
+            {tabs.map(([id, label]) => <button type="button" key={id} role="tab" aria-selected={tab === id} className="tab-button" onClick={() => { setTab(id); if (id === 'workings') setTarget(null); }}>{label}</button>)}
             {(said || refusal || joint.problem) && <span className="problem px-3 py-1 flex-1 ellipsis" role="alert" title={said || refusal || joint.problem || ''}>{said || refusal || joint.problem}</span>}
             {!said && !refusal && !joint.problem && why.length > 0 && (
               <><span className="px-3 py-1 flex-1 ellipsis muted" title={why.join(' ')}>First detail: {why.join(' ')}</span><button type="button" className="underline muted py-1" onClick={() => setWhy([])}>Dismiss</button></>
@@ -145,6 +149,8 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly RegisterE
           <div className="tab-body" role="tabpanel">
             {tab === 'detail' && checked && <Sheet drawing={checked.drawing} failure={failure} editor={editor} facts={facts} />}
             {tab === 'solid' && checked && <Suspense fallback={<p className="muted p-4">Opening the solid…</p>}><SolidView content={present} job={job} report={checked.report} drawing={checked.drawing} selected={selected} failure={failure} onOpen={openCheck} /></Suspense>}
+            {tab === 'chart' && checked && <Suspense fallback={<p className="muted p-4">Opening the chart…</p>}><MomentChartView content={present} job={job} worst={checked.report.worst} /></Suspense>}
+            {tab === 'lists' && checked && <Lists content={present} job={job} jointId={record.id} saved={joint.save === 'saved'} />}
             {tab === 'workings' && <Suspense fallback={<p className="muted p-4">Opening the workings…</p>}><WorkingsView kindId={present.kind} content={present} job={job} index={target?.index ?? shownIndex} target={target?.id ?? null} /></Suspense>}
             {tab === 'alternatives' && checked && <Alternatives content={present} job={job} present={checked} onTake={(content, label) => { apply(content, label); setTab('detail'); }} />}
             {tab === 'history' && <History jointId={record.id} kindId={present.kind} version={record.version} onTake={apply} />}

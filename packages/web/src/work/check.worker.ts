@@ -1,6 +1,6 @@
 import {
   basisOf, checkJoint, firstDetail, KINDS, kindOf, otherForm, Refusal, waysOut, workingsOf,
-  type Basis, type Combination, type Drawing, type JobRecord, type JointContent, type JointReport, type Seed, type Quantities, type TitleBlock, type WayOut, type Workings,
+  type Basis, type Combination, type Drawing, type JobRecord, type JointContent, type JointReport, type MomentChart, type Seed, type Quantities, type TitleBlock, type WayOut, type Workings,
 } from '@ample/core';
 import { expose } from 'comlink';
 
@@ -63,6 +63,13 @@ const worker = {
         return { input, why, report, quantities: kind.quantities(model), drawing: kind.drawing(model, { ...title, kind: kind.title, verdict: report.verdict }, null) };
       });
       return { kindId: kind.id, title: kind.title, made };
+    });
+  },
+  /** Resistance in axial force and moment; null where the kind has none or there are no combinations. */
+  chart(kindId: string, content: JointContent, job: JobLike, governing: number): { ok: MomentChart | null } | { refusal: string } {
+    return refusing(() => {
+      const kind = kindOf(kindId);
+      return kind.chart?.(kind.model(content.input, basisFor(job, content)), content.combinations, governing) ?? null;
     });
   },
   first(kindId: string, seed: Seed, combinations: readonly Combination[], job: JobLike): { ok: { input: unknown; why: readonly string[] } } | { refusal: string } {

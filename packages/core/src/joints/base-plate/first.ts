@@ -66,7 +66,7 @@ const STEPS: readonly Step[] = [
   { words: 'a thicker plate', apply: (i) => { const t = next(PLATES, i.plate.t); return t === undefined ? null : { ...i, plate: { ...i.plate, t } }; } },
   { words: 'deeper anchors', apply: (i) => { const h_ef = i.anchors.h_ef + 50; return h_ef > 30 * i.anchors.d || (i.concrete.H !== undefined && h_ef + 100 > i.concrete.H) ? null : { ...i, anchors: { ...i.anchors, h_ef } }; } },
   { words: 'bigger anchors', apply: bigger },
-  { words: 'a bigger plate with its anchors further out', apply: (i) => wider(i, 40) },
+  ...[40, 100].map((by): Step => ({ words: 'a bigger plate with its anchors further out', apply: (i) => wider(i, by) })),
   { words: 'a bigger weld', apply: (i) => (i.weld.a_f >= 15 ? null : { ...i, weld: { ...i.weld, a_f: i.weld.a_f + 1, a_w: i.weld.a_w + 1 } }) },
   { words: 'more anchors', apply: more },
 ];
@@ -77,7 +77,7 @@ function bigger(i: I): I | null {
   if (d === undefined) return null;
   const room = 5 * (d - i.anchors.d);
   const grown = wider(i, room, 2.5 * (d - i.anchors.d));
-  return { ...grown, anchors: { ...grown.anchors, d, hole: d + 6, ...(i.anchors.type === 'washer' ? washerFor(d) : {}), h_ef: Math.max(i.anchors.h_ef, up(12 * d, 10)) } };
+  return { ...grown, anchors: { ...grown.anchors, d, hole: d + 6, ...(i.anchors.type === 'washer' ? washerFor(d) : {}), h_ef: Math.max(i.anchors.h_ef, up(8 * d, 10)) } };
 }
 
 /** A plate larger by `by` in both directions; the anchors move out with its edges, but for `keep` of it. */
@@ -111,7 +111,7 @@ export function baseFirst(seed: Seed, combinations: readonly Combination[], basi
       const trial = step.apply(input);
       if (!trial) continue;
       const m = judge(trial);
-      if (m > multiple * 1.01 && (!taken || m > taken.multiple * 1.25)) taken = { input: trial, multiple: m, words: step.words };
+      if (m > multiple * 1.002 && (!taken || (taken.multiple < 1 && m > taken.multiple * 1.1))) taken = { input: trial, multiple: m, words: step.words };
     }
     if (!taken) break;
     ({ input, multiple } = taken);

@@ -16,7 +16,7 @@ import { anchorParts, drawnBlock, flat, iOutline } from './solid.ts';
 
 const SCALES = [1, 2, 2.5, 4, 5, 8, 10, 12.5, 15, 20, 25, 30, 40, 50, 75, 100];
 /** Middle of the plan, of the elevation and of the block seen from above, on the sheet; and the room of each. */
-const PLAN = { x: 92, y: 80, w: 88, h: 84, left: 6, right: 152, top: 12, bottom: 166 } as const;
+const PLAN = { x: 90, y: 87, w: 114, h: 84, left: 6, right: 156, top: 36, bottom: 166 } as const;
 const SIDE = { x: 204, w: 76, left: 158, right: 262 } as const;
 const ELEVATION = { top: 14, bottom: 88, column: 15 } as const;
 const BLOCK = { y: 117, h: 40, top: 94, bottom: 142 } as const;
@@ -70,6 +70,7 @@ export function baseDrawing(m: BaseModel, solid: Solid, title: TitleBlock, combi
     ...blockPlan(m, frames.block, state),
     ...dimensions(m, frames),
     ...callouts(m, solid, frames),
+    ...settingOutTable(m),
   ];
   return {
     width: SHEET.width, height: SHEET.height, items, handles: handles(m, frames.plan),
@@ -81,7 +82,7 @@ export function baseDrawing(m: BaseModel, solid: Solid, title: TitleBlock, combi
       { plane: 'xz', frame: frames.elevation, left: PLAN.right, right: SHEET.width, top: 0, bottom: BLOCK.top - 4, depth: 0 },
       { plane: 'xy', frame: frames.block, left: PLAN.right, right: SHEET.width, top: BLOCK.top - 4, bottom: SHEET.height, depth: -m.input.grout.t },
     ],
-    labelAt: [8, 17],
+    labelAt: [56, 150],
     scale: `1:${s1}`,
   };
 }
@@ -111,8 +112,8 @@ function plan(m: BaseModel, solid: Solid, f: Frame, state: BaseState | null): It
   const { outer, inner } = columnOutlines(m);
   const items: Item[] = [];
   // Edges of the block where they pass through the view.
-  const [l, t] = [PLAN.left + 2, PLAN.top + 2];
-  const [r, bottom] = [PLAN.right - 6, 134];
+  const [l, t] = [PLAN.left + 2, PLAN.top];
+  const [r, bottom] = [PLAN.right - 6, 140];
   const lineAt = (x: number): Item[] => { const X = at([x, 0])[0]; return X > l && X < r ? [path([[X, Math.max(t, at([0, b.y2])[1])], [X, Math.min(bottom, at([0, b.y1])[1])]], 'thin')] : []; };
   const levelAt = (y: number): Item[] => { const Y = at([0, y])[1]; return Y > t && Y < bottom ? [path([[Math.max(l, at([b.x1, 0])[0]), Y], [Math.min(r, at([b.x2, 0])[0]), Y]], 'thin')] : []; };
   if (Number.isFinite(m.block.z1)) items.push(...lineAt(b.x1), ...lineAt(b.x2));
@@ -128,13 +129,15 @@ function plan(m: BaseModel, solid: Solid, f: Frame, state: BaseState | null): It
     const arm = h.d_h / 2 / f.scale + 1.6;
     items.push({ k: 'circle', at: c, r: h.d_h / 2 / f.scale, line: 'outline', fill: 'paper' }, { k: 'circle', at: c, r: m.input.anchors.d / 2 / f.scale, line: 'thin', fill: 'cut' });
     items.push(path([[c[0] - arm, c[1]], [c[0] + arm, c[1]]], 'centre'), path([[c[0], c[1] - arm], [c[0], c[1] + arm]], 'centre'));
+    // Numbers as the checks and the setting-out name them.
+    items.push(text([c[0] + h.d_h / 2 / f.scale + 0.6, c[1] - h.d_h / 2 / f.scale - 0.3], String(plate.holes.indexOf(h)), { style: 'muted', size: 2.7 }));
   }
   return [...items, ...axes()];
 }
 
 /** The two axes of the calculation, so that signs can be read. */
 function axes(): Item[] {
-  const [x, y] = [13, 133];
+  const [x, y] = [12, 160];
   return [
     path([[x, y], [x + 9, y]], 'thin'), path([[x + 9, y], [x + 7, y - 0.8], [x + 7, y + 0.8]], 'none', true, 'ink'), text([x + 10, y + 1], 'z'),
     path([[x, y], [x, y - 9]], 'thin'), path([[x, y - 9], [x - 0.8, y - 7], [x + 0.8, y - 7]], 'none', true, 'ink'), text([x - 1, y - 10], 'y'),
@@ -205,7 +208,7 @@ function forceItems(m: BaseModel, frames: BaseFrames, state: BaseState): Item[] 
       const reach = 0.62 * Math.max(m.plateBox.y2 - m.plateBox.y1, m.plateBox.z2 - m.plateBox.z1);
       if (Math.abs(d) < reach) {
         const ends = [-reach, reach].map((t) => project(f, flat(u * d - v * t, v * d + u * t)));
-        items.push(path(ends as Point[], 'centre'), text([ends[1]![0] + 1, ends[1]![1]], 'p = 0', { style: 'dimension', size: 2.9 }));
+        items.push(path(ends as Point[], 'centre'), text([ends[0]![1] < ends[1]![1] ? ends[0]![0] + 1 : ends[1]![0] + 1, Math.min(ends[0]![1], ends[1]![1])], 'p = 0', { style: 'dimension', size: 2.9 }));
       }
     }
   }
@@ -385,27 +388,43 @@ function callouts(m: BaseModel, solid: Solid, frames: BaseFrames): Item[] {
   const column = solid.members[0]!;
   const p = m.plateBox;
   const count = m.anchors.length;
-  const low = at([0, p.y1])[1];
-  const base = Math.min(Math.max(low + 26, 140), 152);
   const kinds = { washer: `end plate ${exact(a.head ?? 0)}×${exact(a.head_t ?? 0)}`, headed: `head ${exact(a.head ?? 0)}×${exact(a.head_t ?? 0)}`, straight: 'straight', hooked: 'hooked', bonded: 'bonded' };
+  // Callouts stand over the plan, where no dimension runs.
+  const upper = m.anchors.reduce<number>((best, q, i) => (q.y > m.anchors[best]!.y + 1 || (Math.abs(q.y - m.anchors[best]!.y) <= 1 && q.z < m.anchors[best]!.z) ? i : best), 0);
+  const round = input.plate.shape === 'circle';
+  const plateTip: Point = round ? [(p.z1 + p.z2) / 2 - 0.9 * (p.z2 - p.z1) / 2, (p.y1 + p.y2) / 2 + 0.36 * (p.y2 - p.y1) / 2] : [p.z1 + 0.03 * (p.z2 - p.z1), p.y2 - 0.03 * (p.y2 - p.y1)];
   const items: Item[] = [
-    ...leader(at([p.z1 + 0.06 * (p.z2 - p.z1), p.y1 + 0.3 * (p.y2 - p.y1)]), [12, base], [`${prettyName(plate.label)} ${plate.grade}`], 'plate'),
-    ...leader(at([-m.column.h / 2 + m.column.t_f / 2, m.column.b * 0.3]), [12, 22], [`${prettyName(column.label)} ${column.grade}`], 'column'),
+    ...leader(at(plateTip), [12, 28], [`${prettyName(plate.label)} ${plate.grade}`], 'plate'),
+    ...leader(at([m.column.shape === 'I' ? m.column.h / 2 - m.column.t_f / 2 : m.column.shape === 'CHS' ? 0.35 * m.column.h - m.column.t_f * 0.35 : m.column.h / 2 - m.column.t_f / 2, m.column.shape === 'CHS' ? 0.35 * m.column.h - m.column.t_f * 0.35 : m.column.b * 0.42]), [PLAN.x + 10, 21], [`${prettyName(column.label)} ${column.grade}`], 'column'),
   ];
-  const last = m.anchors[m.anchors.length - 1];
-  if (last) {
-    items.push(...leader(at(flat(m.anchors[0]!.y, m.anchors[0]!.z)), [12, base + 7], [`${count} M${exact(a.d)}-${a.cls ?? 'own'}, holes ${exact(a.hole)}${a.washers_welded ? ', washers welded' : ''}`], 'anchors'));
-  } else items.push(text([12, base + 7], 'no anchors', { callout: 'anchors' }));
-  items.push(text([12, base + 14], `shear: ${shear.path.replace('+', ', then ')}`, { callout: 'shear' }));
-  const weldTip = at([m.column.h / 2, -m.column.b * 0.2]);
-  if (weld.type === 'butt') items.push(...leader(weldTip, [118, base], ['butt weld, full penetration'], 'weld'));
-  else items.push(...filletSymbol(weldTip, [150, base], weld.a_f, 'weld', 1).map((x) => (x.k === 'text' ? { ...x, text: `a${exact(weld.a_f)}${m.column.shape === 'I' ? ` / web a${exact(weld.a_w)}` : ''}` } : x)));
+  if (count) {
+    const q = m.anchors[upper]!;
+    items.push(...leader(at(flat(q.y, q.z)), [30, 21], [`${count} M${exact(a.d)}-${a.cls ?? 'own'}, holes ${exact(a.hole)}${a.washers_welded ? ', washers welded' : ''}`], 'anchors'));
+  } else items.push(text([12, 21], 'no anchors', { callout: 'anchors' }));
+  items.push(text([30, 161], `shear: ${shear.path.replace('+', ', then ')}`, { callout: 'shear' }));
+  const weldTip = m.column.shape === 'CHS' ? at([m.column.h / 2 * Math.cos(0.35), m.column.h / 2 * Math.sin(0.35)]) : at([m.column.h / 2, m.column.b * 0.25]);
+  if (weld.type === 'butt') items.push(...leader(weldTip, [118, 31], ['butt weld'], 'weld'));
+  else items.push(...filletSymbol(weldTip, [151, 31], weld.a_f, 'weld', 1).map((x) => (x.k === 'text' ? { ...x, text: `a${exact(weld.a_f)}${m.column.shape === 'I' ? ` / web a${exact(weld.a_w)}` : ''}` } : x)));
   const e = frames.elevation;
   const b = drawnBlock(m);
-  items.push(...leader(project(e, [b.x1 + 0.12 * (b.x2 - b.x1), -grout.t - 0.86 * b.H]), [SIDE.left + 6, ELEVATION.bottom + 1], [`C${exact(concrete.f_ck)}, ${concrete.cracked ? 'cracked' : 'uncracked'}`], 'concrete'));
-  if (count) items.push(text([SIDE.right - 3, ELEVATION.bottom + 0], `${kinds[a.type]}`, { anchor: 'end', callout: 'embedded' }));
+  items.push(...leader(project(e, [b.x1 + 0.12 * (b.x2 - b.x1), -grout.t - 0.86 * b.H]), [SIDE.left + 6, Math.min(project(e, [0, -grout.t - b.H])[1] + 6, ELEVATION.bottom - 2)], [`C${exact(concrete.f_ck)}, ${concrete.cracked ? 'cracked' : 'uncracked'}`], 'concrete'));
+  if (count) items.push(text([SIDE.right - 3, Math.min(project(e, [0, -grout.t - b.H])[1] + 5, ELEVATION.bottom - 2)], `${kinds[a.type]}`, { anchor: 'end', callout: 'embedded' }));
   items.push(...leader(project(e, [p.z2 - 2, -grout.t / 2]), [Math.min(project(e, [p.z2, 0])[0] + 4, SIDE.right - 26), ELEVATION.top + 8], [`grout ${exact(grout.t)} G${exact(grout.f_ck)}`], 'grout'));
   return items;
+}
+
+/** Places of the anchors from the column axes, where there are few enough to print. */
+function settingOutTable(m: BaseModel): Item[] {
+  const n = m.anchors.length;
+  if (n === 0 || n > 12) return [];
+  const rows = Math.ceil(n / (n > 6 ? 2 : 1));
+  const left = n > 6 ? 98 : 127;
+  const top = 166 - rows * 3.3;
+  const place = (x: number): string => exact(Math.round(x * 10) / 10);
+  return [
+    text([left, top - 3.6], 'Anchors from the column axes, z / y', { style: 'muted', size: 2.6, ...(n > 6 ? {} : { anchor: 'start' }) }),
+    ...m.anchors.map((a, i) => text([left + (i >= rows ? 30 : 0), top + (i % rows) * 3.3], `${i}:  ${place(a.z)} / ${place(a.y)}`, { size: 2.7 })),
+  ];
 }
 
 function handles(m: BaseModel, f: Frame): Handle[] {

@@ -8,14 +8,14 @@ import { ruleText } from '../Side.tsx';
 import { sceneOf, type ScenePart } from './geometry.ts';
 
 const LOOKS = {
-  member: { face: '#c3c8c9', cut: '#7f8687' }, plate: { face: '#e2cf9f', cut: '#a58d52' }, bolt: { face: '#66717c', cut: '#3c444c' }, weld: { face: '#9a6a4f', cut: '#6b4632' },
+  member: { face: '#c3c8c9', cut: '#7f8687' }, plate: { face: '#e2cf9f', cut: '#a58d52' }, bolt: { face: '#66717c', cut: '#3c444c' }, weld: { face: '#9a6a4f', cut: '#6b4632' }, concrete: { face: '#cfcbc1', cut: '#b5b0a4' }, grout: { face: '#b9b4a6', cut: '#98927f' },
 } as const;
 const PICKED = '#7fb3ae';
 
 type Direction = 'corner' | 'front' | 'back' | 'end' | 'above';
 /** Standard directions, with the key that turns to each; where the eye stands from the middle of the joint. */
 const DIRECTIONS: readonly (readonly [Direction, string, string, readonly [number, number, number]])[] = [
-  ['corner', 'Corner', '1', [1.1, -1, 0.6]], ['front', 'Elevation', '2', [0, -1, 0]], ['back', 'Far side', '3', [0, 1, 0]], ['end', 'From the beam', '4', [1, 0, 0]], ['above', 'Above', '5', [0, -0.001, 1]],
+  ['corner', 'Corner', '1', [1.1, -1, 0.6]], ['front', 'Elevation', '2', [0, -1, 0]], ['back', 'Far side', '3', [0, 1, 0]], ['end', 'From the end', '4', [1, 0, 0]], ['above', 'Above', '5', [0, -0.001, 1]],
 ];
 type Cut = 'none' | 'along' | 'across' | 'level';
 const CUTS: readonly (readonly [Cut, string])[] = [['none', 'none'], ['along', 'along the web'], ['across', 'across, at the bolts'], ['level', 'level, at the first row']];
@@ -41,9 +41,10 @@ export function SolidView({ content, job, report, drawing, selected, failure, on
   useEffect(() => () => parts.forEach((p) => p.geometry.dispose()), [parts]);
   const [hidden, setHidden] = useState<ReadonlySet<string>>(new Set());
   const [picked, setPicked] = useState<string | null>(null);
-  const [cut, setCut] = useState<Cut>('none');
+  const [cut, setCut] = useState<Cut>(() => (solid.prisms?.some((p) => p.look === 'concrete') ? 'along' : 'none'));
   // Between the flanges of a column a joint is seen only through them.
   const [glass, setGlass] = useState(() => solid.members.some((m) => m.place?.type === 'column_web'));
+  const inConcrete = solid.prisms?.some((p) => p.look === 'concrete') ?? false;
   const [turn, setTurn] = useState<{ readonly to: Direction; readonly n: number }>({ to: 'corner', n: 0 });
   const [supported] = useState(() => document.createElement('canvas').getContext('webgl2') !== null);
   const turns = useRef<Turns>({ rotate: () => undefined, zoom: () => undefined });
@@ -54,6 +55,9 @@ export function SolidView({ content, job, report, drawing, selected, failure, on
   const first = solid.bolts[0];
   const plane = useMemo(() => {
     if (cut === 'along') return new Plane(new Vector3(0, 1, 0), 0);
+    const anchor = solid.anchors?.[0];
+    if (anchor && cut === 'across') return new Plane(new Vector3(-1, 0, 0), anchor.x);
+    if (anchor && cut === 'level') return new Plane(new Vector3(0, 0, -1), 0);
     const web = solid.bolts.find((b) => b.axis === 'y') ?? first;
     if (cut === 'across') return new Plane(new Vector3(-1, 0, 0), web?.axis === 'y' ? web.x : 30);
     if (cut === 'level') return new Plane(new Vector3(0, 0, -1), first?.z ?? 0);
@@ -87,7 +91,7 @@ export function SolidView({ content, job, report, drawing, selected, failure, on
           <directionalLight position={[-900, 900, 300]} intensity={0.5} />
           <Eye turn={turn} parts={parts} turns={turns} />
           <CutAt plane={plane} />
-          {shown.map((p) => <PartMesh key={p.id} part={p} glass={glass && p.id === 'support'} picked={p.id === picked} onPick={setPicked} />)}
+          {shown.map((p) => <PartMesh key={p.id} part={p} glass={glass && (p.id === 'support' || p.look === 'concrete')} picked={p.id === picked} onPick={setPicked} />)}
           {lines && <mesh geometry={lines} renderOrder={5}><meshBasicMaterial color="#b23a2a" side={DoubleSide} depthTest={false} transparent opacity={0.9} /></mesh>}
         </Canvas>
         {failure && lines && <p className="solid-label"><b>{failure.title}</b><br />{failure.detail}</p>}
@@ -99,7 +103,7 @@ export function SolidView({ content, job, report, drawing, selected, failure, on
         <label className="block mt-2"><span>Section cut</span>
           <select className="select w-full" value={cut} onChange={(e) => setCut(e.target.value as Cut)}>{CUTS.map(([id, label]) => <option key={id} value={id}>{label}</option>)}</select>
         </label>
-        <label className="flex items-center gap-2 mt-2"><input type="checkbox" className="checkbox" checked={glass} onChange={(e) => setGlass(e.target.checked)} />See through the support</label>
+        <label className="flex items-center gap-2 mt-2"><input type="checkbox" className="checkbox" checked={glass} onChange={(e) => setGlass(e.target.checked)} />{inConcrete ? 'See through the concrete' : 'See through the support'}</label>
         <ul className="mt-2" aria-label="Parts">
           {parts.map((p) => (
             <li key={p.id} className="flex items-center gap-2">
@@ -125,8 +129,8 @@ function PartChecks({ part, report, selected, onOpen }: { part: ScenePart; repor
       {order.length === 0 && <p className="muted">Nothing loads it in these combinations.</p>}
       <ul>
         {order.map((o) => (
-          <li key={o.check.id} className="flex justify-between gap-2">
-            <button type="button" className="underline ellipsis text-left" onClick={() => onOpen(o.check.id, o.index)}>{o.check.title}</button>
+          <li key={o.key} className="flex justify-between gap-2">
+            <button type="button" className="underline ellipsis text-left" onClick={() => onOpen(o.key, o.index)}>{o.title}</button>
             <span className="tabular-nums whitespace-nowrap">{multipleText(o.check.multiple)} × {o.combination}</span>
           </li>
         ))}
@@ -160,7 +164,7 @@ function Eye({ turn, parts, turns }: { turn: { to: Direction; n: number }; parts
   const controls = useRef<OrbitControls | null>(null);
   const middle = useMemo(() => {
     // The connection itself, not the lengths of its members.
-    const box = parts.filter((p) => p.look !== 'member').map((p) => { p.geometry.computeBoundingBox(); return p.geometry.boundingBox!; });
+    const box = parts.filter((p) => p.look !== 'member' && p.look !== 'concrete').map((p) => { p.geometry.computeBoundingBox(); return p.geometry.boundingBox!; });
     const all = box.slice(1).reduce((a, b) => a.union(b), box[0]!.clone());
     return { centre: all.getCenter(new Vector3()), size: all.getSize(new Vector3()).length() };
   }, [parts]);
@@ -213,7 +217,7 @@ function CutAt({ plane }: { plane: Plane | null }) {
 
 /** The failure path of the drawing, lifted back onto the faces that its views show; ribbons, since lines have no width. */
 function failurePoints(drawing: Drawing, ids: readonly string[]): BufferGeometry | null {
-  const marks = ids.flatMap((id) => drawing.failures[id] ?? []);
+  const marks = ids.flatMap((id) => drawing.failures[id] ?? drawing.failures[id.split('@')[0]!] ?? []);
   if (!marks.length) return null;
   const out: number[] = [];
   const segment = (a: readonly [number, number], b: readonly [number, number]): void => {

@@ -1,4 +1,4 @@
-import { edgeAt, type BoltPart, type MemberPart, type PlatePart, type Solid, type Vector, type WeldPart } from '@ample/core';
+import { edgeAt, type AnchorPart, type BoltPart, type MemberPart, type PlatePart, type PrismPart, type Solid, type Vector, type WeldPart } from '@ample/core';
 import { BufferGeometry, CylinderGeometry, ExtrudeGeometry, Float32BufferAttribute, Matrix4, Path, Shape, Vector3 } from 'three';
 import { mergeGeometries } from 'three/examples/jsm/utils/BufferGeometryUtils.js';
 
@@ -8,13 +8,15 @@ export interface ScenePart {
   readonly label: string;
   /** Names under which checks speak of it. */
   readonly parts: readonly string[];
-  readonly look: 'member' | 'plate' | 'bolt' | 'weld';
+  readonly look: 'member' | 'plate' | 'bolt' | 'weld' | 'concrete' | 'grout';
   readonly geometry: BufferGeometry;
 }
 
 /** Extrusions: their shape's axes and the direction they grow, all right-handed so that faces look outwards. */
 const ALONG_X = (x: number): Matrix4 => new Matrix4().makeBasis(new Vector3(0, 1, 0), new Vector3(0, 0, 1), new Vector3(1, 0, 0)).setPosition(x, 0, 0);
 const AGAINST_Y = (y: number): Matrix4 => new Matrix4().makeBasis(new Vector3(1, 0, 0), new Vector3(0, 0, 1), new Vector3(0, -1, 0)).setPosition(0, y, 0);
+
+const UPWARDS = (z: number): Matrix4 => new Matrix4().makeTranslation(0, 0, z);
 
 const extruded = (shape: Shape, depth: number, to: Matrix4): BufferGeometry => new ExtrudeGeometry(shape, { depth, bevelEnabled: false, curveSegments: 20 }).applyMatrix4(to);
 const polygon = (points: readonly (readonly [number, number])[]): Shape => {
@@ -75,6 +77,45 @@ function supportGeometry(m: MemberPart, depth: number): BufferGeometry {
   return extruded(shape, length, turned);
 }
 
+/** A column standing up, its depth along x; its outline holds the heights between which it is drawn. */
+function columnGeometry(m: MemberPart): BufferGeometry {
+  const [from, to] = m.outline[0]!;
+  if (m.shape === 'I' || m.shape === 'C') {
+    // The section hangs down from its top at 0: turned so that its depth runs along x, about the column axis.
+    const turned = new Matrix4().makeBasis(new Vector3(0, 1, 0), new Vector3(-1, 0, 0), new Vector3(0, 0, 1)).setPosition(-m.h / 2, 0, from);
+    return extruded(crossSection(m, 0, -m.h), to - from, turned);
+  }
+  const tube = (h: number, b: number): Shape => {
+    if (m.shape === 'RHS') return polygon([[-h / 2, -b / 2], [h / 2, -b / 2], [h / 2, b / 2], [-h / 2, b / 2]]);
+    const s = new Shape();
+    s.absarc(0, 0, h / 2, 0, 2 * Math.PI, false);
+    return s;
+  };
+  const outer = tube(m.h, m.b);
+  outer.holes.push(new Path(tube(m.h - 2 * m.tf, m.b - 2 * m.tf).getPoints(32)));
+  return extruded(outer, to - from, UPWARDS(from));
+}
+
+function anchorGeometry(a: AnchorPart): BufferGeometry {
+  const piece = (from: number, to: number, radius: number, sides: number, turn = 0): BufferGeometry => {
+    const g = new CylinderGeometry(radius, radius, to - from, sides);
+    g.rotateX(Math.PI / 2);
+    if (turn) g.rotateZ(turn);
+    return g.translate(a.x, a.y, (from + to) / 2);
+  };
+  const nut = a.seat + a.washer;
+  const pieces = [piece(a.z[0], a.z[1], a.d / 2, 20), piece(nut, nut + a.nut, a.flats / Math.sqrt(3), 6)];
+  if (a.washer > 0) pieces.push(piece(a.seat, nut, a.washerWidth / 2, 24));
+  if (a.head?.shape === 'hook') {
+    const foot = new CylinderGeometry(a.d / 2, a.d / 2, a.head.width, 16);
+    foot.rotateZ(Math.PI / 2);
+    pieces.push(foot.translate(a.x + a.head.width / 2, a.y, a.head.z[0] + a.d / 2));
+  } else if (a.head) pieces.push(a.head.shape === 'round' ? piece(a.head.z[0], a.head.z[1], a.head.width / 2, 24) : piece(a.head.z[0], a.head.z[1], a.head.width / Math.SQRT2, 4, Math.PI / 4));
+  return mergeGeometries(pieces);
+}
+
+const prismGeometry = (p: PrismPart): BufferGeometry => extruded(polygon(p.outline), p.z[1] - p.z[0], UPWARDS(p.z[0]));
+
 function plateGeometry(p: PlatePart): BufferGeometry {
   const shape = polygon(p.outline);
   for (const h of p.holes) {
@@ -87,7 +128,7 @@ function plateGeometry(p: PlatePart): BufferGeometry {
     hole.absarc(h.x + a, h.z - b, r, 1.5 * Math.PI, 2 * Math.PI, false);
     shape.holes.push(hole);
   }
-  return extruded(shape, p.y[1] - p.y[0], p.plane === 'xz' ? AGAINST_Y(p.y[1]) : ALONG_X(p.y[0]));
+  return extruded(shape, p.y[1] - p.y[0], p.plane === 'xz' ? AGAINST_Y(p.y[1]) : p.plane === 'yz' ? ALONG_X(p.y[0]) : UPWARDS(p.y[0]));
 }
 
 function boltGeometry(b: BoltPart): BufferGeometry {
@@ -124,10 +165,11 @@ function weldGeometry(w: WeldPart): BufferGeometry {
 
 /** All parts of the solid detail as things to show. */
 export function sceneOf(solid: Solid): ScenePart[] {
-  const beam = solid.members.find((m) => m.id === 'beam')!;
+  const beam = solid.members.find((m) => m.id === 'beam');
+  const named = { beam: ['Beam', 'beam web'], support: ['Support', 'support'], column: ['Column', 'column'] } as const;
   const parts: ScenePart[] = solid.members.map((m) => ({
-    id: m.id, label: `${m.id === 'beam' ? 'Beam' : 'Support'}, ${m.label.replace(/(\d)x(?=\d)/g, '$1×')}`, parts: m.id === 'beam' ? ['beam web'] : ['support'], look: 'member',
-    geometry: m.id === 'beam' ? beamGeometry(m) : supportGeometry(m, beam.h),
+    id: m.id, label: `${named[m.id][0]}, ${m.label.replace(/(\d)x(?=\d)/g, '$1×')}`, parts: [named[m.id][1]], look: 'member',
+    geometry: m.id === 'beam' ? beamGeometry(m) : m.id === 'column' ? columnGeometry(m) : supportGeometry(m, beam!.h),
   }));
   for (const p of solid.plates) parts.push({ id: p.id, label: `${p.id.charAt(0).toUpperCase()}${p.id.slice(1)}, ${p.label}`, parts: p.parts, look: 'plate', geometry: plateGeometry(p) });
   for (const [axis, words] of [['y', 'Bolts in the beam web'], ['x', 'Bolts in the support']] as const) {
@@ -136,6 +178,8 @@ export function sceneOf(solid: Solid): ScenePart[] {
     const apart = axis === 'x' && solid.bolts.some((b) => b.axis === 'y');
     if (bolts.length) parts.push({ id: `bolts-${axis}`, label: words, parts: axis === 'y' ? ['bolts'] : apart ? ['support bolts'] : ['bolts', 'support bolts'], look: 'bolt', geometry: mergeGeometries(bolts.map(boltGeometry)) });
   }
+  if (solid.anchors?.length) parts.push({ id: 'anchors', label: 'Anchors', parts: ['anchors'], look: 'bolt', geometry: mergeGeometries(solid.anchors.map(anchorGeometry)) });
+  for (const p of solid.prisms ?? []) parts.push({ id: p.id, label: p.label, parts: p.parts, look: p.look === 'steel' ? 'plate' : p.look, geometry: prismGeometry(p) });
   if (solid.welds.length) parts.push({ id: 'welds', label: 'Welds', parts: ['weld'], look: 'weld', geometry: mergeGeometries(solid.welds.map(weldGeometry)) });
   return parts;
 }

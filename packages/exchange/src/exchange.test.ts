@@ -1,0 +1,39 @@
+import { readFileSync } from 'node:fs';
+import DxfParser from 'dxf-parser';
+import Papa from 'papaparse';
+import { describe, expect, it } from 'vitest';
+import { DEFAULT_BASIS, kindOf, readJob } from '@ample/core';
+import { listCsv } from './csv.ts';
+import { templateDxf } from './dxf.ts';
+
+const job = readJob(JSON.parse(readFileSync(new URL('../../../demo/tern-quay.json', import.meta.url), 'utf8')));
+const kind = kindOf('column-base');
+const modelOf = (mark: string) => kind.model(job.joints.find((j) => j.mark === mark)!.input, DEFAULT_BASIS);
+
+describe('setting-out of a column base', () => {
+  // Six anchors on R 215 from 30 degrees: z = 215 sin, y = 215 cos; the first at y 186.2, z 107.5.
+  it('is CSV that another parser reads, from the column axes', () => {
+    const list = kind.lists!(modelOf('P2-01')).find((l) => l.id === 'setting-out')!;
+    const { data, errors } = Papa.parse<Record<string, string>>(listCsv(list), { header: true, skipEmptyLines: true });
+    expect(errors).toEqual([]);
+    expect(data).toHaveLength(6);
+    expect(data[0]).toMatchObject({ Anchor: '0', 'z mm': '107.5', 'y mm': '186.2', Size: 'M30' });
+    expect(data[3]).toMatchObject({ 'z mm': '-107.5', 'y mm': '-186.2' });
+  });
+  it('is DXF in true size that another parser reads, a layer for each part', () => {
+    const dxf = new DxfParser().parseSync(templateDxf(kind.template!(modelOf('P1-01'))))!;
+    const on = (layer: string) => dxf.entities.filter((e) => e.layer === layer) as unknown as { type: string; radius: number; center: { x: number; y: number }; vertices: { x: number; y: number }[] }[];
+    expect(Object.keys(dxf.tables.layer.layers)).toEqual(expect.arrayContaining(['PLATE', 'COLUMN', 'HOLES', 'ANCHORS', 'AXES']));
+    const xs = on('PLATE')[0]!.vertices.map((v) => v.x);
+    expect([Math.min(...xs), Math.max(...xs)]).toEqual([-205, 205]);
+    // 2 x 2 at 210 along y and 310 along z: corners at 155, 105.
+    expect(on('HOLES').map((c) => [c.radius, Math.abs(c.center.x), Math.abs(c.center.y)])).toEqual(Array.from({ length: 4 }, () => [13, 155, 105]));
+    expect(dxf.header['$INSUNITS']).toBe(4);
+  });
+});
+
+describe('a list as CSV', () => {
+  it('keeps numbers and disarms what a spreadsheet would run', () => {
+    expect(listCsv({ id: 'x', title: '', head: ['a', 'b'], rows: [[-1.5, '=1+1'], ['two, three', '+cmd']] })).toBe('a,b\r\n-1.5,"\'=1+1"\r\n"two, three","\'+cmd"\r\n');
+  });
+});
