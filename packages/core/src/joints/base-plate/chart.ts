@@ -17,10 +17,7 @@ export function momentChart(m: BaseModel, combinations: readonly Combination[], 
   const worst = combinations[Math.max(0, governing)]!;
   const size = (k: 'M_y' | 'M_z'): number => Math.max(...combinations.map((c) => Math.abs(c[k] ?? 0)));
   const axis = size('M_z') > size('M_y') ? 'M_z' : 'M_y';
-  const holds = (N: number, M: number): boolean => {
-    const { results } = prepared.check(inNewtons({ ...worst, N_Ed: N, [axis]: M }), run);
-    return results.every((r) => r.type !== 'strength' || r.info || r.pass);
-  };
+  const holds = (N: number, M: number): boolean => prepared.holds(inNewtons({ ...worst, N_Ed: N, [axis]: M }), run);
   /** Largest x with holds(x), from 0 outwards; null where 0 itself does not hold. */
   const largest = (ok: (x: number) => boolean, first: number): number | null => {
     if (!ok(0)) return null;

@@ -49,7 +49,15 @@ export interface Contact {
   readonly block: boolean;
 }
 
-export const regionOf = (pieces: readonly Polygon[]): Region => ({ pieces, moments: momentsOf(pieces), pieceMoments: pieces.map((p) => momentsOf([p])) });
+let SCRATCH = new Float64Array(256);
+let SCRATCH2 = new Float64Array(256);
+
+export function regionOf(pieces: readonly Polygon[]): Region {
+  // Each cut of a convex polygon adds one corner; a piece is cut twice.
+  const most = Math.max(0, ...pieces.map((p) => p.length)) + 8;
+  if (most > SCRATCH.length) [SCRATCH, SCRATCH2] = [new Float64Array(most), new Float64Array(most)];
+  return { pieces, moments: momentsOf(pieces), pieceMoments: pieces.map((p) => momentsOf([p])) };
+}
 
 /** Inner forces, energy and tangent of one strain plane. */
 interface State {
@@ -59,8 +67,6 @@ interface State {
   area: number;
 }
 
-const SCRATCH = new Float64Array(256);
-const SCRATCH2 = new Float64Array(256);
 
 /** Adds the part of a piece under k p (linear in p) whose moments are m. */
 function addLinear(s: State, m: Moments, k: number, p0: number, py: number, pz: number): void {
@@ -199,7 +205,7 @@ function solve3(s: State, r: Triple, L: number): Triple {
 }
 
 const TOLERANCE = 1e-10;
-const MOST = 400;
+const MOST = 80;
 
 interface Found {
   readonly x: Triple;
@@ -219,13 +225,13 @@ function newton(bed: Bed, k: number, F: Triple, start: Triple, L: number): Found
     const r: Triple = [F[0] - s.R0, F[1] - s.R1, F[2] - s.R2];
     const residual = Math.max(Math.abs(r[0]), Math.abs(r[1]) / L, Math.abs(r[2]) / L) / scale;
     if (residual < TOLERANCE) return { x: [p0, py, pz], s, residual, iterations: i };
-    // A plate that sinks or turns by metres has nothing to rest on.
-    if (Math.abs(p0) + L * (Math.abs(py) + Math.abs(pz)) > 1e6) return null;
+    // A plate that sinks or turns by a metre has nothing to rest on.
+    if (Math.abs(p0) + L * (Math.abs(py) + Math.abs(pz)) > 1e3) return null;
     const d = solve3(s, r, L);
     const slope = -(r[0] * d[0] + r[1] * d[1] + r[2] * d[2]);
     let t = 1;
     let next = s, E2 = E;
-    for (let h = 0; h < 40; h += 1) {
+    for (let h = 0; h < 24; h += 1) {
       next = stateOf(bed, k, p0 + t * d[0], py + t * d[1], pz + t * d[2]);
       E2 = energy(next, p0 + t * d[0], py + t * d[1], pz + t * d[2]);
       // Near the answer the energy is flat to its last digit: a step that lowers the residual will do there.

@@ -98,6 +98,8 @@ export interface BaseGeometry {
 export interface PreparedBase extends Prepared {
   readonly geometry: BaseGeometry;
   state(combination: Combination, run: Run): BaseState;
+  /** Whether every check holds; quicker than the checks with their multiples. */
+  holds(combination: Combination, run: Run): boolean;
 }
 
 const PREPARED = new WeakMap<BaseModel, PreparedBase>();
@@ -148,14 +150,14 @@ export function prepareBase(m: BaseModel): PreparedBase {
   };
   /** Laws and prying that do not grow with the load: every multiple is then found by working the whole base again. */
   const curved = m.input.options.law !== 'winkler' || m.input.options.prying === 'table-6.2';
-  const once = (c: Combination, r: Run): { out: Results; state: BaseState } => {
+  const once = (c: Combination, r: Run): ReturnType<typeof work> => {
     start(c, r);
     return work(m, geometry, c, r);
   };
   const checked = (c: Combination, r: Run): Checked => {
-    const { out } = once(c, r);
+    const { out, unbalanced } = once(c, r);
     const list = curved ? solved(out.list, (k) => quiet(r, () => once(timesLoad(c, k), r).out.list)) : out.list;
-    return { results: list, notes: out.notes };
+    return { results: list, notes: unbalanced ? [...out.notes, ...smallestChange(bedOf(m, geometry), unbalanced)] : out.notes };
   };
   const prepared: PreparedBase = {
     sheet, geometry,
@@ -175,15 +177,19 @@ export function prepareBase(m: BaseModel): PreparedBase {
     origins: () => given.origins as ReadonlyMap<number, Origin>,
     actions: Object.fromEntries(Object.entries(actions).map(([k, slot]) => [k, slot.index])),
     state: (c, r) => quiet(r, () => once(c, r).state),
+    holds: (c, r) => quiet(r, () => once(c, r).out.list.every((x) => x.type !== 'strength' || x.info || x.pass)),
   };
   PREPARED.set(m, prepared);
   return prepared;
 }
 
-/** Multiples of checks that do not grow with the load in proportion: the factor at which each reaches 1, by working the base again. */
+/** Largest factor that is looked for where a check does not grow with the load in proportion. */
+const FAR = 32;
+
+/** Multiples of checks that do not grow with the load in proportion: the factor at which each reaches 1, to 0.2 %, by working the base again. */
 function solved(list: readonly CheckResult[], again: (k: number) => readonly CheckResult[]): CheckResult[] {
   const memo = new Map<number, ReadonlyMap<string, number>>();
-  const at1 = (k: number): ReadonlyMap<string, number> => {
+  const worstAt = (k: number): ReadonlyMap<string, number> => {
     let found = memo.get(k);
     if (!found) {
       const worst = new Map<string, number>();
@@ -194,15 +200,18 @@ function solved(list: readonly CheckResult[], again: (k: number) => readonly Che
   };
   return list.map((x) => {
     if (x.type !== 'strength' || x.info || x.utilisation === null) return x;
-    const u = (k: number): number => at1(k).get(x.id) ?? 0;
-    // Every check starts from the same ladder of factors, so that they share their work.
+    // Over by 2 counts as 2, so that a base without equilibrium does not throw the interpolation off.
+    const over = (k: number): number => Math.min((worstAt(k).get(x.id) ?? 0) - 1, 2);
     let [low, high] = x.utilisation > 1 ? [0, 1] : [1, 2];
-    if (x.utilisation <= 1) while (u(high) <= 1 && high < 128) [low, high] = [high, high * 2];
-    if (high >= 128) return { ...x, multiple: Math.min(x.multiple, 1e6) };
-    for (let i = 0; i < 12; i += 1) {
-      const mid = (low + high) / 2;
-      if (u(mid) <= 1) low = mid;
-      else high = mid;
+    let [f1, f2] = x.utilisation > 1 ? [-1, Math.min(x.utilisation - 1, 2)] : [x.utilisation - 1, over(2)];
+    // Every check climbs the same ladder of factors, so that they share their work.
+    while (f2 <= 0 && high < FAR) [low, high, f1, f2] = [high, high * 2, f2, over(high * 2)];
+    if (f2 <= 0) return { ...x, multiple: Math.max(FAR, Math.min(x.multiple, 1e6)) };
+    for (let i = 0; i < 14 && high - low > 0.002 * high; i += 1) {
+      const k = i % 3 === 2 ? (low + high) / 2 : low + (Math.max(0.02, Math.min(0.98, -f1 / (f2 - f1)))) * (high - low);
+      const f = over(k);
+      if (f <= 0) [low, f1] = [k, f];
+      else [high, f2] = [k, f];
     }
     const multiple = (low + high) / 2;
     return { ...x, multiple: x.pass ? Math.max(1, multiple) : Math.min(multiple, 0.9999) };
@@ -210,7 +219,7 @@ function solved(list: readonly CheckResult[], again: (k: number) => readonly Che
 }
 
 /** Everything of one combination, in N and N mm. */
-function work(m: BaseModel, geo: BaseGeometry, c: Combination, r: Run): { out: Results; state: BaseState } {
+function work(m: BaseModel, geo: BaseGeometry, c: Combination, r: Run): { out: Results; state: BaseState; unbalanced: Load | null } {
   const out = new Results();
   const { input } = m;
   const { options, shear } = input;
@@ -289,6 +298,7 @@ function work(m: BaseModel, geo: BaseGeometry, c: Combination, r: Run): { out: R
       if (V > 0) {
         friction.V(r);
         friction.F(r);
+        // Friction grows with the load as the shear does: its multiple is that of the shear alone.
         out.strength('base-friction', V, F_f, 'kN', { info: shear.path !== 'friction' });
       }
     } else out.skip('base-friction', 'friction switched off');
@@ -309,7 +319,7 @@ function work(m: BaseModel, geo: BaseGeometry, c: Combination, r: Run): { out: R
     } else if (shear.path.endsWith('key')) out.skip('anchor-shear', 'friction carries all the shear');
   }
   columnWeld(r, m, geo.welds, out, { N, M_y: c.M_y ?? 0, M_z: c.M_z ?? 0, V_y, V_z });
-  return { out, state: { method: f.method, F, F_pried, V_each, contact: f.contact, bearing: f.bearing, lever: f.lever, coneGroups: groups, V_r } };
+  return { out, state: { method: f.method, F, F_pried, V_each, contact: f.contact, bearing: f.bearing, lever: f.lever, coneGroups: groups, V_r }, unbalanced: f.method === 'section' && !f.contact ? load : null };
 }
 
 /** Anchors that count as pulled: more than a thousandth of the most pulled, and none where the largest force is next to nothing. */
@@ -447,7 +457,7 @@ function bySection(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, out: Res
   const found = solveContact(bed, load);
   const none = m.anchors.map(() => 0);
   if (!found) {
-    out.notes.push(NO_EQUILIBRIUM, ...smallestChange(bed, load));
+    out.notes.push(NO_EQUILIBRIUM);
     out.strength('contact-pressure', geo.b.f_jd, 0, 'MPa');
     return { method: 'section', F: none, C: 0, y_C: 0, z_C: 0, contact: null, bearing: () => [], lever: null, stub: (i) => geo.local[i]! };
   }
@@ -605,10 +615,10 @@ function smallestChange(bed: Bed, load: Load): string[] {
   }
   const least = (works: (x: number) => boolean, from: number): number | null => {
     let high = from;
-    for (let i = 0; i < 40 && !works(high); i += 1) high *= 2;
+    for (let i = 0; i < 20 && !works(high); i += 1) high *= 2;
     if (!works(high)) return null;
     let low = 0;
-    for (let i = 0; i < 40; i += 1) {
+    for (let i = 0; i < 14; i += 1) {
       const mid = (low + high) / 2;
       if (works(mid)) high = mid;
       else low = mid;

@@ -14,6 +14,7 @@ const b = sheet.section('shear-key-bearing');
 const bearing = b.f('V_Rd', 'kN', 'b_k*d_eff*f_cd', 'concrete before the key, without confinement', 'EN 1992-1-1, 3.1.6');
 const s = sheet.section('shear-key-steel');
 const steel = {
+  M_Ed: s.f('M_Ed', 'kNm', 'M_key', 'moment at the plate', ''),
   A_v: s.f('A_v', 'mm2', 'h_k*t_wk', 'shear area', 'EN 1993-1-1, 6.2.6'),
   A_v_plate: s.f('A_v', 'mm2', 'b_k*t_k', 'shear area', 'EN 1993-1-1, 6.2.6'),
   V_pl: s.f('V_pl_Rd', 'kN', 'A_v*f_y_k/(sqrt(3)*gamma_M0)', 'plastic shear resistance', 'EN 1993-1-1, 6.2.6'),
@@ -65,7 +66,8 @@ function steelWork(r: Run, m: BaseModel, V_r: number): { M: number; M_Rd: number
     steel.W(r);
     steel.A_w(r);
   }
-  return { M: keyMoment(r), M_Rd: (plate ? steel.M_plate : steel.M)(r), V_pl };
+  keyMoment(r);
+  return { M: steel.M_Ed(r), M_Rd: (plate ? steel.M_plate : steel.M)(r), V_pl };
 }
 
 /** Largest factor up to which u(k) <= 1, where u grows with k. */
@@ -88,6 +90,8 @@ export function keyChecks(r: Run, m: BaseModel, out: Results, V_r: number, V_slo
   if (across > 1e-9 * V_r) out.notes.push(`the key works along ${key.along} only: the shear across it has no path`);
   const open = across > 1e-9 * V_r;
   out.strength('shear-key-bearing', V_r, open ? 0 : bearing(r), 'kN');
+  // All the shear runs across the key: it does nothing.
+  if (towards === 0) return;
   const { M, M_Rd, V_pl } = steelWork(r, m, V_r);
   const u = Math.max(M_Rd > 0 ? M / M_Rd : 999, V_r / V_pl);
   const multiple = quiet(r, () => {

@@ -12,7 +12,7 @@ class TStub {
   readonly n_a: Found;
   readonly l_nc: Found;
   readonly l_cp: Found;
-  readonly formulas: Readonly<Record<'l_1' | 'l_eff_nc' | 'l_eff_cp' | 'F_12' | 'F_t' | 'F_1' | 'F_2' | 'L_b_lim', Formula>>;
+  readonly formulas: Readonly<Record<'l_1' | 'l_eff_nc' | 'l_eff_cp' | 'F_12' | 'F_t' | 'F_1' | 'F_2' | 'L_b_lim' | 'slack', Formula>>;
   readonly q: Formula;
   readonly q_none: Formula;
 
@@ -35,6 +35,7 @@ class TStub {
       F_1: x.f('F_1', 'kN', '2*m_pl*l_1/m', 'mode 1: plate alone, with prying', 'EN 1993-1-8, Table 6.2'),
       F_2: x.f('F_2', 'kN', '(m_pl*l_nc+n*F_t)/(m+n)', 'mode 2: plate and anchors', 'EN 1993-1-8, Table 6.2'),
       L_b_lim: x.f('L_b_lim', 'mm', '8.8*m^3*A_s*n_a/(l_1*t_p^3)', 'free length above which the plate can not pry', 'EN 1993-1-8, Table 6.2'),
+      slack: x.f('L_b_over', 'mm', 'L_b-L_b_lim', 'free length over that limit: above 0 there is no prying', 'EN 1993-1-8, Table 6.2'),
     };
     this.q = x.f('q', '-', 'm/(2*n)', 'prying force over the force of the anchor', 'EN 1993-1-8, 6.2.6.11(2)');
     this.q_none = x.f('q', '-', '0', 'the anchor is long: no prying', 'EN 1993-1-8, 6.2.6.11(2)');
@@ -91,6 +92,7 @@ function work(r: Run, model: BaseModel, shape: Shape, L_b: number): TStubValues 
   const F_1 = s.formulas.F_1(r);
   const F_2 = s.formulas.F_2(r);
   const pries = L_b <= s.formulas.L_b_lim(r);
+  s.formulas.slack(r);
   const q = (pries ? s.q : s.q_none)(r);
   const byTable = model.input.options.prying === 'table-6.2' && pries;
   const F_Rd = byTable ? Math.min(F_1, F_2) : F_12;
