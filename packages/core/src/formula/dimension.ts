@@ -31,13 +31,13 @@ export function dimensionOf(ast: Ast, unitOf: (name: string) => UnitId): Dim {
     }
     case 'call': {
       const dims = ast.args.map((arg) => dimensionOf(arg, unitOf));
-      const first = dims[0]!;
+      // A zero literal takes the dimension of what it is compared with.
+      const isZero = (i: number): boolean => { const arg = ast.args[i]!; return arg.t === 'num' && arg.value === 0; };
+      const first = dims.find((_, i) => !isZero(i)) ?? dims[0]!;
       if (ast.fn === 'ln' && !same(first, [0, 0])) throw new Error('a logarithm is of a pure number');
       if (ast.fn === 'sqrt') return [first[0] / 2, first[1] / 2];
       for (const [i, d] of dims.entries()) {
-        const arg = ast.args[i]!;
-        const zero = arg.t === 'num' && arg.value === 0;
-        if (!zero && !same(d, first)) throw new Error(`unlike units in ${ast.fn}: [${first}] and [${d}]`);
+        if (!isZero(i) && !same(d, first)) throw new Error(`unlike units in ${ast.fn}: [${first}] and [${d}]`);
       }
       return first;
     }
