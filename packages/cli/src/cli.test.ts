@@ -61,6 +61,20 @@ describe('gusset check', () => {
     }
     expect(entries.get(worked.governs)!.governs).toBe(true);
   });
+  it.each(['w1', 'w2', 'w3', 'w4', 'w5'])('reproduces column base %s from its job file, with where each check is and what governs', async (name) => {
+    type Worked = { name: string; governs: string; checks: { id: string; where: string; info: boolean; demand: number; utilisation: number | null }[] };
+    const worked = (JSON.parse(readFileSync(join(JOINTS, 'base-plate/worked-cases.json'), 'utf8')) as Worked[]).find((c) => c.name === name)!;
+    const { out, code } = await gusset('check', join(JOINTS, 'base-plate/jobs', `${name}.json`), '--json');
+    expect(code).toBe(0);
+    const c = JSON.parse(out).joints[0].combinations[0] as { governs: string; checks: { id: string; where?: string; info?: boolean; type: string; demand: number; utilisation?: number | null; governs?: boolean }[] };
+    expect(c.governs.split('@')[0]).toBe(worked.governs);
+    expect(c.checks.filter((x) => x.governs).map((x) => x.id)).toEqual([worked.governs]);
+    for (const w of worked.checks) {
+      const x = c.checks.find((y) => y.id === w.id && (y.where ?? '') === w.where) ?? c.checks.find((y) => y.id === w.id)!;
+      expect([w.id, Math.abs(x.demand / w.demand - 1) < 0.005, x.info ?? false]).toEqual([w.id, true, w.info]);
+      if (w.utilisation !== null) expect([w.id, x.utilisation]).toEqual([w.id, expect.closeTo(w.utilisation, 3)]);
+    }
+  });
   it('prints every named value with --trace', async () => {
     const { out } = await gusset('check', join(CASES, 'w1.json'), '--json', '--trace');
     const check = JSON.parse(out).joints[0].combinations[0].checks.find((c: { id: string }) => c.id === 'plate-bearing');
@@ -86,6 +100,18 @@ describe('gusset check', () => {
   });
 });
 
+describe('gusset export', () => {
+  it('writes the setting-out as CSV and as DXF, and says what there is', async () => {
+    const [csv, dxf] = [join(folder, 's.csv'), join(folder, 's.dxf')];
+    expect((await gusset('export', demo, 'P1-04', '--list', 'setting-out', '-o', csv)).code).toBe(0);
+    expect(readFileSync(csv, 'utf8').split('\r\n').slice(0, 2)).toEqual(['Anchor,z mm,y mm,Size,Top above concrete mm', expect.stringMatching(/^0,-210,-105,M30,/)]);
+    expect((await gusset('export', demo, 'P1-04', '--template', '-o', dxf)).code).toBe(0);
+    expect(readFileSync(dxf, 'utf8')).toContain('LWPOLYLINE');
+    const none = await gusset('export', demo, 'B1-01', '--list', 'anchors', '-o', csv);
+    expect([none.code, none.err]).toEqual([2, expect.stringMatching(/there is no list "anchors"; accepted for B1-01 are none/)]);
+  });
+});
+
 describe('gusset report, line, schema', () => {
   it('writes a PDF whose text another parser reads, with the verdict of the check', async () => {
     const out = join(folder, 'out.pdf');
@@ -104,7 +130,7 @@ describe('gusset report, line, schema', () => {
   it('reads a line and points at what it can not read', async () => {
     const line = 'FP | 10x110x290 S275 | 4xM20-8.8 @70 | e 40/50 | gap 10 | top 50 | fw 8';
     expect((await gusset('line', line)).out.split('\n')[0]).toBe(line);
-    for (const other of ['EP | 10x196x286 S275 | 4xM20-8.8 @70/106 | e1 38 | top 54 | fw 8', 'AC | 2x150x90x10 r12 L280 S275 | 4xM20-8.8 @60+80+60 | e 40/47 | support 4xM20-8.8 @70/140 | es 40 | gap 10 | top 50 | weld beam | fw 6']) expect((await gusset('line', other)).out.split('\n')[0]).toBe(other);
+    for (const other of ['EP | 10x196x286 S275 | 4xM20-8.8 @70/106 | e1 38 | top 54 | fw 8', 'CB | 35x380x540 S275 | 2x2xM27-8.8 @240/430 | washer 95x16 hef 450 | hole 30 welded | grout 30 G35 | block C30 1400x1700x900 | fw 8/5', 'CB | 25xD520 S275 | 6xM24-8.8 R205 from 0 | head 50x20 hef 420 | hole 26 | grout 30 G40 | block C32 -x-x900 at 0/-140 | bw | shear friction+key | key plate 160x40 d150 z a8 S275', 'AC | 2x150x90x10 r12 L280 S275 | 4xM20-8.8 @60+80+60 | e 40/47 | support 4xM20-8.8 @70/140 | es 40 | gap 10 | top 50 | weld beam | fw 6']) expect((await gusset('line', other)).out.split('\n')[0]).toBe(other);
     const bad = await gusset('line', line.replace('@70', '70'));
     expect(bad.code).toBe(2);
     expect(bad.err).toMatch(/\^\^\nline: "70" can't be read here; expected a pitch/);

@@ -34,7 +34,7 @@ export function jobFileSchema(): Json {
     $defs: Object.fromEntries(KINDS.flatMap((kind) => {
       const full = convert(kind.schema);
       // A joint that gives its detail as a line needs only the members here.
-      const members = { ...full, required: (full['required'] as string[]).filter((k) => ['beam', 'support'].includes(k)) };
+      const members = { ...full, required: (full['required'] as string[]).filter((k) => ['beam', 'support', 'column'].includes(k)) };
       return [[kind.id, full], [`${kind.id}-members`, { ...members, not: { required: ['plate'] } }]];
     })),
   };

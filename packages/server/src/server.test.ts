@@ -38,7 +38,7 @@ describe('jobs', () => {
   });
   it('gives a register with what every check says', async () => {
     const { joints } = await registerOf((await importDemo()).id);
-    expect(joints).toHaveLength(21);
+    expect(joints).toHaveLength(26);
     const states = new Set(joints.map((j) => j.summary.state));
     for (const s of ['holds', 'close', 'gives', 'rule']) expect(states).toContain(s);
     expect(joints.find((j) => j.mark === 'B2-03')!.summary.stale).toBe(true);
@@ -50,7 +50,7 @@ describe('jobs', () => {
     expect(archived.archived).toBe(true);
     const copy = (await send('post', `/jobs/${(await importDemo()).id}/copy`).expect(200)).body as JobRecord;
     expect(copy.name).toBe('Tern Quay ferry hall, copy');
-    expect((await registerOf(copy.id)).joints).toHaveLength(21);
+    expect((await registerOf(copy.id)).joints).toHaveLength(26);
   });
   it('judges every joint again when the basis changes', async () => {
     const job = await importDemo();
@@ -199,6 +199,21 @@ describe('documents and description', () => {
     await get(`/calculations/${made.id}`).expect(404);
     await send('post', `/calculations/${made.id}/restore`).expect(200);
     await get(`/calculations/${made.id}`).expect(200);
+  });
+  it('stores the six actions of a column base, and gives its lists and template as files', async () => {
+    const job = await importDemo();
+    const { joints } = (await get(`/jobs/${job.id}`).expect(200)).body as { joints: RegisterEntry[] };
+    const base = joints.find((j) => j.mark === 'P2-01')!;
+    expect(base.combinations.find((c) => c.name === 'C5')).toEqual({ name: 'C5', note: 'wind oblique', V_Ed: 0, N_Ed: -280, N_tie: 0, M_y: 58, M_z: 50, V_z: 24, V_y: 22 });
+    expect(base.summary).toMatchObject({ refusal: null, bolts: 6 });
+    const list = await get(`/joints/${base.id}/lists/setting-out`).expect(200).expect('content-type', /text\/csv/);
+    expect(list.text.split('\r\n')).toHaveLength(8);
+    expect(list.headers['content-disposition']).toMatch(/P2-01.*setting-out.*\.csv/);
+    await get(`/joints/${base.id}/template`).expect(200).expect('content-type', /dxf/);
+    await get(`/joints/${base.id}/lists/none`).expect(404);
+    await get(`/joints/${joints[0]!.id}/template`).expect(404);
+    const refused = (await send('put', `/joints/${base.id}`, { mark: base.mark, note: '', input: base.input, combinations: [{ name: 'C1', V_Ed: 50 }], version: base.version }).expect(400)).body;
+    expect(refused.detail).toContain('V_Ed: this joint does not take this action');
   });
   it('describes every route that it serves', async () => {
     const doc = (await get('/openapi.json').expect(200)).body;

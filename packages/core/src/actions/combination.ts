@@ -43,6 +43,8 @@ export interface ActionField {
   readonly name: ActionName;
   readonly short: string;
   readonly meaning: string;
+  /** A usual value, to show the pattern of a table. */
+  readonly example: number;
   /** It may be left open. */
   readonly optional?: true;
   /** It may be typed as a share of the member, or as a load and a span. */
@@ -50,19 +52,19 @@ export interface ActionField {
 }
 
 export const BEAM_ACTIONS: readonly ActionField[] = [
-  { name: 'V_Ed', short: 'V', meaning: 'V positive presses the joint down, negative is uplift', typedAs: 'share' },
-  { name: 'N_Ed', short: 'N', meaning: 'N positive pulls the beam off and acts with V' },
-  { name: 'N_tie', short: 'tie', meaning: 'tying acts alone' },
-  { name: 'V_ser', short: 'V ser', meaning: 'V_ser serves category B bolts', optional: true },
+  { name: 'V_Ed', short: 'V', meaning: 'V positive presses the joint down, negative is uplift', example: 142, typedAs: 'share' },
+  { name: 'N_Ed', short: 'N', meaning: 'N positive pulls the beam off and acts with V', example: 0 },
+  { name: 'N_tie', short: 'tie', meaning: 'tying acts alone', example: 0 },
+  { name: 'V_ser', short: 'V ser', meaning: 'V_ser serves category B bolts', example: 0, optional: true },
 ];
 
 export const COLUMN_ACTIONS: readonly ActionField[] = [
-  { name: 'N_Ed', short: 'N', meaning: 'N positive lifts the base, compression is negative' },
-  { name: 'M_y', short: 'My', meaning: 'M_y positive presses the +z side in', optional: true },
-  { name: 'M_z', short: 'Mz', meaning: 'M_z positive presses the +y side in', optional: true },
-  { name: 'V_z', short: 'Vz', meaning: 'V_z and V_y push the base towards +z and +y', optional: true },
-  { name: 'V_y', short: 'Vy', meaning: '', optional: true },
-  { name: 'T', short: 'T', meaning: 'T twists from +y towards +z', optional: true },
+  { name: 'N_Ed', short: 'N', meaning: 'N positive lifts the base, compression is negative', example: -480 },
+  { name: 'M_y', short: 'My', meaning: 'M_y positive presses the +z side in', example: 40, optional: true },
+  { name: 'M_z', short: 'Mz', meaning: 'M_z positive presses the +y side in', example: 0, optional: true },
+  { name: 'V_z', short: 'Vz', meaning: 'V_z and V_y push the base towards +z and +y', example: 25, optional: true },
+  { name: 'V_y', short: 'Vy', meaning: '', example: 0, optional: true },
+  { name: 'T', short: 'T', meaning: 'T twists from +y towards +z', example: 0, optional: true },
 ];
 
 /** What a kind's combination may not hold: an action that the joint does not take. Null when all is well. */

@@ -104,6 +104,7 @@ export function workingsOf(joint: JointLike, basis: Basis, index: number): Worki
 
 const SHARED_TITLES: Readonly<Record<string, string>> = {
   geometry: 'Geometry and bolt group', 'web-edges': 'Edges of the web', 'web-depth': 'Depth of web under axial force', 'weld-beam-group': 'Welds on the beam web',
+  bearing: 'Bearing strength and effective area', anchor: 'Anchor steel and moments of the plate', 'shear-path': 'Shear and friction', 'shear-key': 'Shear key',
   'bolt-group-slip-ser': 'Slip: forces in service', 'bolt-group-slip-uls': 'Slip: forces at ultimate',
 };
 

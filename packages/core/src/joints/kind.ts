@@ -17,6 +17,8 @@ export interface Field<I> {
   /** `list`: one number, or several with spaces between them. */
   readonly type: 'number' | 'list' | 'choice' | 'toggle' | 'section' | 'grade';
   readonly options?: readonly { readonly value: FieldValue; readonly label: string }[];
+  /** Shapes of section that it may be; I and C when absent. */
+  readonly shapes?: readonly string[];
   /** Practical values that the arrow keys step through. */
   readonly steps?: readonly number[];
   get(input: I): FieldValue | undefined;
@@ -52,6 +54,7 @@ export interface SeedField {
   readonly options?: readonly { readonly value: string; readonly label: string }[];
   readonly start: string;
   readonly example?: string;
+  readonly shapes?: readonly string[];
   /** It may stay empty. */
   readonly optional?: true;
 }

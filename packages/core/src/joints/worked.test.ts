@@ -5,7 +5,7 @@ import { DEFAULT_BASIS } from '../job/basis.ts';
 import { shown } from '../units/units.ts';
 import { checkCombination, checkRules } from './check.ts';
 import { validate } from './fields.ts';
-import { KINDS } from './registry.ts';
+import { BEAM_KINDS as KINDS } from './beam-kinds.testing.ts';
 import { valuesOf } from './trace.ts';
 
 interface Worked {

@@ -48,7 +48,7 @@ function FieldRow({ field, editor }: { field: Field<unknown>; editor: JointEdito
 function Control({ field, value, editor, set }: { field: Field<unknown>; value: FieldValue | undefined; editor: JointEditor; set: (v: FieldValue) => void }) {
   const [text, setText] = useState(String(value ?? ''));
   useEffect(() => setText(String(value ?? '')), [value]);
-  if (field.type === 'section') return <SectionInput label={field.label} value={text} onChange={setText} onCommit={(v) => { if (v && v !== value) set(v); }} own={editor.job.sections} />;
+  if (field.type === 'section') return <SectionInput shapes={field.shapes} label={field.label} value={text} onChange={setText} onCommit={(v) => { if (v && v !== value) set(v); }} own={editor.job.sections} />;
   if (field.type === 'grade' || field.options) {
     const own = field.type === 'grade' ? editor.job.steels.map((s) => ({ value: s.name as FieldValue, label: s.name })) : [];
     const options = [...(field.options ?? []), ...own];

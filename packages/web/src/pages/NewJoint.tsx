@@ -56,7 +56,7 @@ export function NewJoint({ job, mark: suggested, onClose, onMade }: { job: JobRe
               <Fragment key={f.id}>
                 <span>{f.label}</span>
                 <span className="flex gap-2">
-                  {f.type === 'section' && <SectionInput label={f.label} value={seed[f.id] ?? ''} onChange={(v) => set({ [f.id]: v })} own={job.sections} />}
+                  {f.type === 'section' && <SectionInput label={f.label} example={f.example} shapes={f.shapes} value={seed[f.id] ?? ''} onChange={(v) => set({ [f.id]: v })} own={job.sections} />}
                   {f.type === 'choice' && <Choice label={f.label} value={seed[f.id] ?? ''} all={f.options!} onChange={(v) => set({ [f.id]: v })} wide />}
                   {f.type === 'number' && <input className="input w-full" inputMode="decimal" aria-label={f.label} placeholder={f.example} value={seed[f.id] ?? ''} onChange={(e) => set({ [f.id]: e.target.value })} />}
                   {next?.type === 'grade' && <Choice label={next.label} value={seed[next.id] ?? ''} all={[...next.options!, ...job.steels.map(({ name }) => ({ value: name, label: name }))]} onChange={(v) => set({ [next.id]: v })} />}
@@ -66,7 +66,7 @@ export function NewJoint({ job, mark: suggested, onClose, onMade }: { job: JobRe
           })}
         </div>
         <label className="block mt-3">
-          <span className="label">Actions, a combination a line: {tableOrder(kind.actions).join('; ')}, in kN and kNm (or paste from a spreadsheet)</span>
+          <span className="label whitespace-normal!">Actions, a combination a line: {tableOrder(kind.actions).join('; ')}, in kN and kNm (or paste from a spreadsheet)</span>
           <textarea className="textarea mono w-full mt-1" rows={4} value={table} placeholder={exampleOf(kind)} onChange={(e) => setTable(e.target.value)} />
         </label>
         <p className="muted">{table.trim() ? `${pasted.combinations.length} read${pasted.errors.length ? `, ${pasted.errors.length} not` : ''}` : 'Without actions the detail follows good practice alone.'}</p>
@@ -78,7 +78,7 @@ export function NewJoint({ job, mark: suggested, onClose, onMade }: { job: JobRe
 }
 
 /** A line to take as a pattern. */
-const exampleOf = (kind: JointKind): string => ['C1', ...tableOrder(kind.actions).slice(1, -1).map((_, i) => [142, 0, 20][i] ?? 0), 'gravity'].join('; ');
+const exampleOf = (kind: JointKind): string => ['C1', ...tableOrder(kind.actions).slice(1, -1).map((k) => kind.actions.find((a) => a.name === k)!.example), 'gravity'].join('; ');
 
 function Choice({ label, value, all, onChange, wide = false }: { label: string; value: string; all: readonly { readonly value: string; readonly label: string }[]; onChange: (v: string) => void; wide?: boolean }) {
   return <select className={`select ${wide ? 'w-full' : 'w-28'}`} aria-label={label} value={value} onChange={(e) => onChange(e.target.value)}>{all.map((o) => <option key={o.value} value={o.value}>{o.label}</option>)}</select>;

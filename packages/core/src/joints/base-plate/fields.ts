@@ -70,9 +70,11 @@ const keyField = (id: keyof Key & string, label: string, steps: readonly number[
 const bars = (i: I, c: Partial<NonNullable<I['anchors']['bars']>>): I => anchors(i, { bars: { n: 4, d: 12, l_1: 150, hooked: true, good_bond: true, f_yk: 500, ...i.anchors.bars, ...c } });
 const hasBars = (i: I): boolean => i.anchors.bars !== undefined;
 
+export const COLUMN_SHAPES = ['I', 'RHS', 'CHS'] as const;
+
 const all: readonly Field<I>[] = [
   {
-    id: 'column.section', label: 'Column', unit: '', type: 'section', get: (i) => i.column.section,
+    id: 'column.section', label: 'Column', unit: '', type: 'section', shapes: COLUMN_SHAPES, get: (i) => i.column.section,
     set: (i, v) => ({ ...i, column: { ...without(i.column, 'shape', 'h', 'b', 'tw', 'tf', 'r', 't', 'd'), section: String(v) } }),
   },
   grade('column.grade', 'Column steel', (i) => i.column.steel.grade, (i, v) => column(i, { steel: { grade: v } })),

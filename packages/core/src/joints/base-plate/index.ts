@@ -7,7 +7,7 @@ import type { JointKind, SeedField } from '../kind.ts';
 import { prettyName } from '../support-view.ts';
 import { prepareBase } from './checks/index.ts';
 import { momentChart } from './chart.ts';
-import { baseEdits, baseFields } from './fields.ts';
+import { baseEdits, baseFields, COLUMN_SHAPES } from './fields.ts';
 import { baseFirst, baseMoves } from './first.ts';
 import { baseSchema, type BaseInput } from './input.ts';
 import { parseLine, printLine } from './line.ts';
@@ -18,7 +18,7 @@ import { baseDrawing } from './views.ts';
 import type { Basis } from '../../job/basis.ts';
 
 const seeds: readonly SeedField[] = [
-  { id: 'column', label: 'Column', type: 'section', start: '', example: 'UC 254x254x73' },
+  { id: 'column', label: 'Column', type: 'section', start: '', example: 'UC 254x254x73', shapes: COLUMN_SHAPES },
   { id: 'columnGrade', label: 'Column steel', type: 'grade', options: STEEL_GRADES.map((value) => ({ value, label: value })), start: 'S355' },
   { id: 'base', label: 'Base', type: 'choice', options: [{ value: 'pinned', label: 'nominally pinned' }, { value: 'fixed', label: 'moment base' }], start: 'pinned' },
   { id: 'f_ck', label: 'Concrete f_ck, MPa', type: 'number', start: '30', example: '30' },

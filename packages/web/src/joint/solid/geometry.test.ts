@@ -71,7 +71,31 @@ it('cuts notches out of the beam', () => {
   expect(removed / (area * 120)).toBeCloseTo(1, 2);
 });
 
-it.each(KINDS.map((k) => [k.id]))('shows every worked case of %s with closed parts', (id) => {
+it.each(KINDS.filter((k) => k.family === 'beam').map((k) => [k.id]))('shows every worked case of %s with closed parts', (id) => {
   const cases = JSON.parse(readFileSync(new URL(`../../../../core/src/joints/${id}/worked-cases.json`, import.meta.url), 'utf8')) as { input: object }[];
   for (const c of cases) for (const p of sceneOf(solidOf(id, c.input))) expect([p.id, volume(p.geometry) > 0]).toEqual([p.id, true]);
+});
+
+describe('the solid of a column base', () => {
+  const base = (name: string): Solid => solidOf('column-base', JSON.parse(readFileSync(new URL(`../../../../core/src/joints/base-plate/jobs/${name}.json`, import.meta.url), 'utf8')).joints[0].input);
+  it.each(['w1', 'w2', 'w3', 'w4', 'w5'])('shows worked case %s with closed parts', (name) => {
+    const parts = sceneOf(base(name));
+    expect(parts.map((p) => p.id)).toEqual(expect.arrayContaining(['column', 'plate', 'anchors', 'block', 'grout', 'welds']));
+    for (const p of parts) expect([p.id, volume(p.geometry) > 0]).toEqual([p.id, true]);
+  });
+  // W2: plate 540 x 380 x 35 less four holes of 30; block 1400 x 1700 x 900; I 280 x 240 x 10 x 16 r 14, 420 high.
+  it('has the volumes of its plate, block and column, roots included', () => {
+    const parts = sceneOf(base('w2'));
+    expect(volume(part(parts, 'plate').geometry) / (540 * 380 * 35 - 4 * Math.PI * 15 ** 2 * 35)).toBeCloseTo(1, 3);
+    expect(volume(part(parts, 'block').geometry) / (1400 * 1700 * 900)).toBeCloseTo(1, 6);
+    expect(volume(part(parts, 'column').geometry) / ((2 * 240 * 16 + 248 * 10 + (4 - Math.PI) * 14 ** 2) * 420)).toBeCloseTo(1, 2);
+  });
+  it('stands on its grout, over the block, with its anchors h_ef deep', () => {
+    const parts = sceneOf(base('w2'));
+    const box = (id: string) => boxOf(part(parts, id));
+    expect([box('column').min.z, box('plate').min.z, box('plate').max.z, box('grout').min.z, box('block').max.z].map((z) => Math.round(z))).toEqual([35, 0, 35, -30, -30]);
+    expect(Math.round(box('anchors').min.z)).toBe(-30 - 450 - 16);
+    // The column's depth runs along x.
+    expect([Math.round(box('column').max.x), Math.round(box('column').max.y)]).toEqual([140, 120]);
+  });
 });

@@ -1,0 +1,92 @@
+import { readFileSync } from 'node:fs';
+import DxfParser from 'dxf-parser';
+import { describe, expect, it } from 'vitest';
+import { firstToGive, issuedText, judged, lineOf, openJoint, openRegister, saved } from './app.ts';
+import { useApp } from './use-app.ts';
+
+const on = useApp();
+const lineBecomes = (pattern: RegExp): Promise<void> => expect.poll(() => lineOf(on.page), { timeout: 8000 }).toMatch(pattern);
+const dimension = (field: string) => on.page.locator(`[data-field="${field}"]`).first();
+
+describe('a column base', () => {
+  it('is made from column and actions, edited on its drawing and by its line, and issued', async () => {
+    await openRegister(on.app, on.page);
+    await on.page.getByRole('button', { name: 'New joint' }).click();
+    await on.page.getByLabel('Mark').fill('N4-01');
+    await on.page.getByLabel('Form').selectOption({ label: 'Column base' });
+    await on.page.getByLabel('Column', { exact: true }).fill('UC 254x254x73');
+    await on.page.getByLabel('Base', { exact: true }).selectOption({ label: 'moment base' });
+    await on.page.getByLabel('Block along z, mm').fill('2000');
+    await on.page.getByLabel('Block along y, mm').fill('1800');
+    await on.page.getByLabel('Block depth, mm').fill('1000');
+    await on.page.getByLabel(/^Actions/).fill('name; N; My; Vz\nC1; -480; 42; 30\nC2; -260; 88; 55');
+    await on.page.getByRole('button', { name: 'Make a first detail' }).click();
+    await judged(on.page);
+    expect(await firstToGive(on.page)).toMatch(/^First to give: .* at 1\.\d\d × C2$/);
+    await lineBecomes(/^CB \| \d+x360x\d+ S275 \| 2x2xM24-8\.8 @240\/\d+ \| washer 85x15 hef \d+ \| hole 30 welded \| grout 30 G30 \| block C30 1800x2000x1000/);
+    expect(await on.page.getByText('First detail: A moment base').isVisible()).toBe(true);
+    await dimension('pattern.s_z').click();
+    await on.page.keyboard.type('400');
+    await on.page.keyboard.press('Enter');
+    await lineBecomes(/@240\/400/);
+    await on.page.getByRole('button', { name: 'Add an anchor to each row' }).click();
+    await lineBecomes(/3x2xM24-8\.8 @120\/400/);
+    await on.page.keyboard.press('Control+z');
+    await lineBecomes(/2x2xM24/);
+    await dimension('concrete.H').click();
+    await on.page.keyboard.type('200');
+    await on.page.keyboard.press('Enter');
+    await on.page.getByRole('alert').getByText(/Embedment: \d+ mm is longer than the block is deep; accepted is less than 200 mm/).waitFor();
+    await on.page.keyboard.press('Escape');
+    await on.page.locator('[data-callout="plate"]').first().click();
+    await on.page.getByText('Plate, unstiffened (stiffened plates are not covered by the method)').waitFor();
+    await on.page.keyboard.press('Escape');
+    await saved(on.page);
+    const first = (await firstToGive(on.page)).replace(/^First to give: | at .*/g, '');
+    const text = await issuedText(on.page, 'Issue details', 1);
+    expect(text).toContain('N4-01');
+    expect(text.toLowerCase()).toContain(first.replace(/, (group|anchor|edge|left|right).*/, ''));
+    expect(text).toContain('Anchors from the column axes');
+  });
+
+  it('shows how each combination goes down: method, forces, failure order of its own', async () => {
+    await openJoint(on.app, on.page, 'P2-01');
+    await on.page.getByText(/^general section method · C \d+ kN, up to [\d.]+ MPa · T \d+ kN$/).waitFor();
+    await on.page.getByRole('button', { name: /^C1 gravity/ }).click();
+    await on.page.getByText(/^concentric bearing · C 320 kN/).waitFor();
+    expect(await firstToGive(on.page)).toMatch(/concrete in bearing at .* × C1/);
+  });
+
+  it('opens workings with the equilibrium, the lists and the N-M chart', async () => {
+    await openJoint(on.app, on.page, 'P2-01');
+    await on.page.getByRole('tab', { name: 'Workings' }).click();
+    await on.page.getByRole('button', { name: 'Everything', exact: true }).click();
+    await on.page.getByText('Contact pressure under the plate').first().waitFor();
+    await on.page.getByText('residual of the equilibrium, over the actions').first().waitFor();
+    await on.page.getByRole('tab', { name: 'Lists' }).click();
+    await on.page.getByRole('region', { name: 'Anchor schedule' }).waitFor();
+    const [download] = await Promise.all([on.page.waitForEvent('download'), on.page.getByRole('link', { name: /DXF/ }).click()]);
+    const dxf = new DxfParser().parseSync(readFileSync(await download.path(), 'utf8'))!;
+    expect(dxf.entities.filter((e) => e.layer === 'HOLES')).toHaveLength(6);
+    await on.page.getByRole('tab', { name: 'N–M chart' }).click();
+    await on.page.getByText(/C4 gives first/).waitFor();
+    await on.page.getByText('C4, first to give').waitFor();
+    expect(await on.page.locator('.recharts-line').count()).toBe(2);
+  });
+
+  it('is edited by keyboard alone', async () => {
+    await openJoint(on.app, on.page, 'P1-01');
+    await on.page.locator('[data-dimension="0"]').focus();
+    await on.page.keyboard.press('Enter');
+    await on.page.keyboard.press('ArrowUp');
+    await on.page.keyboard.press('Enter');
+    await saved(on.page);
+    await on.page.keyboard.press('Control+z');
+    await lineBecomes(/^CB \| 15x310x410/);
+    await on.page.keyboard.press('l');
+    await on.page.keyboard.press('Control+a');
+    await on.page.keyboard.type('CB | 20x310x410 S275 | 2x2xM20-8.8 @210/310 | washer 70x12 hef 240 | hole 26 welded | grout 30 G30 | block C30 1200x1200x700 | fw 6/4');
+    await on.page.keyboard.press('Enter');
+    await lineBecomes(/^CB \| 20x310x410/);
+  });
+});
