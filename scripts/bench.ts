@@ -44,6 +44,21 @@ for (const [mark, aim] of [['B2-14', 25], ['E1-01', 40], ['A1-01', 40]] as const
     note(`${kind.title.toLowerCase()}, one combination, tracing off: ${words}`, (median(7, many) / 5000) * 1000, 'µs', aim);
   }
 }
+{
+  // A base of 12 anchors on a circle under biaxial moment, the slowest kind there is.
+  const base = job.joints.find((j) => j.mark === 'P2-01')!;
+  const kind = kindOf(base.kind);
+  const input = { ...base.input, plate: { ...base.input.plate, D: 640 }, anchors: { ...base.input.anchors, d: 24, pattern: { type: 'circle', n: 12, R: 255, start: 0 } } };
+  const combinations = Array.from({ length: 60 }, (_, i): Combination => ({ name: `W${i}`, V_Ed: 0, N_tie: 0, N_Ed: -350 + 6 * i, M_y: 70 * Math.cos(i / 9), M_z: 70 * Math.sin(i / 9), V_z: 30, V_y: 12 }));
+  const prepared = kind.prepare(kind.model(input, DEFAULT_BASIS));
+  const run = new Run(prepared.sheet);
+  const newtons = combinations.map(inNewtons);
+  const many = (): void => { for (let i = 0; i < 10; i += 1) for (const c of newtons) checkCombination(prepared, c, run); };
+  many();
+  many();
+  note('column base of 12 anchors, one combination, tracing off', (median(7, many) / 600) * 1000, 'µs', 300);
+  note('column base of 12 anchors, 60 combinations after an edit', median(9, () => { checkJoint({ kind: base.kind, input, combinations }, DEFAULT_BASIS); }), 'ms', 50);
+}
 const ten = Array.from({ length: 10 }, (_, i) => ({ ...joint.combinations[i % joint.combinations.length]!, name: `K${i}` }));
 note('2,000 joints × 10 combinations', median(3, () => {
   for (let i = 0; i < 2000; i += 1) checkJoint({ ...job.joints[i % job.joints.length]!, combinations: ten }, DEFAULT_BASIS);
@@ -55,7 +70,7 @@ note('2,000 joints × 10 combinations', median(3, () => {
 }
 
 const assets = join(ROOT, 'packages/web/dist/assets');
-const scripts = readdirSync(assets).filter((f) => f.endsWith('.js') && !/^(JobBasis|Solid|Bench)/.test(f));
+const scripts = readdirSync(assets).filter((f) => f.endsWith('.js') && !/^(JobBasis|Solid|Bench|MomentChart)/.test(f));
 note('JavaScript of the Joint screen, gzipped, its worker too', scripts.reduce((n, f) => n + gzipSync(readFileSync(join(assets, f))).length, 0) / 1000, 'kB', 500);
 
 const app = await openApp();

@@ -395,16 +395,16 @@ function callouts(m: BaseModel, solid: Solid, frames: BaseFrames): Item[] {
   const plateTip: Point = round ? [(p.z1 + p.z2) / 2 - 0.9 * (p.z2 - p.z1) / 2, (p.y1 + p.y2) / 2 + 0.36 * (p.y2 - p.y1) / 2] : [p.z1 + 0.03 * (p.z2 - p.z1), p.y2 - 0.03 * (p.y2 - p.y1)];
   const items: Item[] = [
     ...leader(at(plateTip), [12, 28], [`${prettyName(plate.label)} ${plate.grade}`], 'plate'),
-    ...leader(at([m.column.shape === 'I' ? m.column.h / 2 - m.column.t_f / 2 : m.column.shape === 'CHS' ? 0.35 * m.column.h - m.column.t_f * 0.35 : m.column.h / 2 - m.column.t_f / 2, m.column.shape === 'CHS' ? 0.35 * m.column.h - m.column.t_f * 0.35 : m.column.b * 0.42]), [PLAN.x + 10, 21], [`${prettyName(column.label)} ${column.grade}`], 'column'),
+    ...leader(at([m.column.shape === 'I' ? m.column.h / 2 - m.column.t_f / 2 : m.column.shape === 'CHS' ? 0.35 * m.column.h - m.column.t_f * 0.35 : m.column.h / 2 - m.column.t_f / 2, m.column.shape === 'CHS' ? 0.35 * m.column.h - m.column.t_f * 0.35 : m.column.b * 0.42]), [96, 28], [`${prettyName(column.label)} ${column.grade}`], 'column'),
   ];
   if (count) {
     const q = m.anchors[upper]!;
-    items.push(...leader(at(flat(q.y, q.z)), [30, 21], [`${count} M${exact(a.d)}-${a.cls ?? 'own'}, holes ${exact(a.hole)}${a.washers_welded ? ', washers welded' : ''}`], 'anchors'));
+    items.push(...leader(at(flat(q.y, q.z)), [50, 21], [`${count} M${exact(a.d)}-${a.cls ?? 'own'}, holes ${exact(a.hole)}${a.washers_welded ? ', washers welded' : ''}`], 'anchors'));
   } else items.push(text([12, 21], 'no anchors', { callout: 'anchors' }));
   items.push(text([30, 161], `shear: ${shear.path.replace('+', ', then ')}`, { callout: 'shear' }));
   const weldTip = m.column.shape === 'CHS' ? at([m.column.h / 2 * Math.cos(0.35), m.column.h / 2 * Math.sin(0.35)]) : at([m.column.h / 2, m.column.b * 0.25]);
-  if (weld.type === 'butt') items.push(...leader(weldTip, [118, 31], ['butt weld'], 'weld'));
-  else items.push(...filletSymbol(weldTip, [151, 31], weld.a_f, 'weld', 1).map((x) => (x.k === 'text' ? { ...x, text: `a${exact(weld.a_f)}${m.column.shape === 'I' ? ` / web a${exact(weld.a_w)}` : ''}` } : x)));
+  if (weld.type === 'butt') items.push(...leader(weldTip, [118, 36], ['butt weld'], 'weld'));
+  else items.push(...filletSymbol(weldTip, [151, 36], weld.a_f, 'weld', 1).map((x) => (x.k === 'text' ? { ...x, text: `a${exact(weld.a_f)}${m.column.shape === 'I' ? ` / web a${exact(weld.a_w)}` : ''}` } : x)));
   const e = frames.elevation;
   const b = drawnBlock(m);
   items.push(...leader(project(e, [b.x1 + 0.12 * (b.x2 - b.x1), -grout.t - 0.86 * b.H]), [SIDE.left + 6, Math.min(project(e, [0, -grout.t - b.H])[1] + 6, ELEVATION.bottom - 2)], [`C${exact(concrete.f_ck)}, ${concrete.cracked ? 'cracked' : 'uncracked'}`], 'concrete'));

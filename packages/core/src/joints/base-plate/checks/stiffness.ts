@@ -93,7 +93,7 @@ export function leverStiffness(r: Run, m: BaseModel, model: LeverModel, state: L
   st.eta(r, eta);
   (eta <= 2 / 3 ? st.mu_1 : st.mu)(r);
   const S = st.S_j(r);
-  out.value('base-stiffness', S_ini, 'kNm/rad', `initial; ${exact(Math.round(S / 1e7) * 10)} kNm/rad at this moment; ${classOf(r, m, S, model.axis)}`);
+  out.value('base-stiffness', S_ini, 'kNm/rad', `initial; ${exact(Math.round(S / 1e7) * 10)} kNm/rad at this moment; ${classOf(r, m, S_ini, model.axis)}`);
 }
 
 /** Stiffness by the general section method: the solve repeated with springs that hold the plate in bending too. Winkler's law only. */
