@@ -15,9 +15,11 @@ export interface WayOut {
   /** Rules that the detail breaks now and would break then. */
   readonly rulesBefore: number;
   readonly rulesAfter: number;
-  /** Change in plate mass (kg), bolts and relative cost. */
+  /** Change in plate mass (kg), bolts, concrete (m3) and relative cost. */
   readonly mass: number;
   readonly bolts: number;
+  readonly fastener?: string;
+  readonly concrete: number;
   readonly cost: number;
   /** True for a pair of moves, offered where no single one brings the joint home. */
   readonly pair: boolean;
@@ -55,7 +57,7 @@ export function waysOut(kindId: string, input: unknown, combinations: readonly C
     const q = kind.quantities(kind.model(trial, basis));
     const way: WayOut = {
       label, input: trial, line: kind.line.print(trial), before, after, state: report.state, rulesBefore, rulesAfter, pair,
-      mass: q.plateMass - quantities.plateMass, bolts: q.bolts - quantities.bolts, cost: costOf(q) - cost,
+      mass: q.plateMass - quantities.plateMass, bolts: q.bolts - quantities.bolts, ...(q.fastener ? { fastener: q.fastener } : {}), concrete: (q.concrete?.volume ?? 0) - (quantities.concrete?.volume ?? 0), cost: costOf(q) - cost,
     };
     return { way, arrives: rulesAfter === 0 && after >= (soundNow ? basis.close : 1) };
   };

@@ -124,6 +124,8 @@ export interface Quantities {
   /** kg */
   readonly plateMass: number;
   readonly boltMass: number;
+  /** Block of concrete that the joint needs, m3, and its strength, MPa. */
+  readonly concrete?: { readonly volume: number; readonly f_ck: number };
   /** Volume of weld metal, mm3. */
   readonly weldVolume: number;
 }

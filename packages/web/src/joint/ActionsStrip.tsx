@@ -97,7 +97,7 @@ function ActionsEditor({ actions, combinations, member, onClose, onSave }: Edito
         if (a.optional && typed.trim() === '') continue;
         const share = a === shared;
         const force = readForce(typed, share ? member : null);
-        if (!force || (force.from && !share)) return setProblem(`${r.name}: ${a.name}: "${typed}" is not a number; accepted is a number in ${actionUnit(a.name)}${share ? ', a share such as 50 %, or a load and a span such as 12 kN/m x 8 m' : ''}.`);
+        if (!force || (force.from && !share)) return setProblem(`${r.name}: ${a.name}: "${typed}" is not a ${actionUnit(a.name) === 'kN' ? 'force' : 'moment'}; accepted is a number in ${actionUnit(a.name)}${share ? ', a share such as 50 %, or a load and a span such as 12 kN/m x 8 m' : ''}.`);
         value[a.name] = force.value;
         const from = share ? (force.from ?? r.from) : undefined;
         if (from) value['from'] = from;

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Area, CartesianGrid, ComposedChart, Line, ReferenceDot, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import { significant, type JobRecord, type JointContent, type MomentChart } from '@ample/core';
-import { checker } from '../work/client.ts';
+import { search } from '../work/client.ts';
 
 const tick = (x: number): string => significant(x, 3);
 const NAMES = { M_y: 'M y, kNm', M_z: 'M z, kNm' } as const;
@@ -12,7 +12,7 @@ export function MomentChartView({ content, job, worst }: { content: JointContent
   const [said, setSaid] = useState('Working out the curve\u2026');
   useEffect(() => {
     let gone = false;
-    void checker().chart(content.kind, content, job, worst).then((answer) => {
+    void search('chart', async (worker) => worker.chart(content.kind, content, job, worst)).then((answer) => {
       if (gone) return;
       if ('refusal' in answer) return setSaid(answer.refusal);
       setChart(answer.ok);

@@ -6,7 +6,8 @@ const signed = (x: number, digits = 2): string => `${x < 0 ? '−' : '+'}${signi
 
 function price(w: WayOut): string {
   const parts = [
-    ...(w.bolts ? [`${w.bolts > 0 ? '+' : '−'}${Math.abs(w.bolts)} ${Math.abs(w.bolts) === 1 ? 'bolt' : 'bolts'}`] : []),
+    ...(w.bolts ? [`${w.bolts > 0 ? '+' : '−'}${Math.abs(w.bolts)} ${(w.fastener ?? 'bolts').slice(0, Math.abs(w.bolts) === 1 ? -1 : undefined)}`] : []),
+    ...(Math.abs(w.concrete) > 0.005 ? [`${signed(w.concrete)} m³ concrete`] : []),
     ...(Math.abs(w.mass) > 0.02 ? [`${signed(w.mass)} kg`] : []),
   ];
   return parts.join(', ') || 'same mass';

@@ -17,7 +17,7 @@ import { Shell } from '../parts/Shell.tsx';
 import { edited, mineKept, opened, recordReplaced, redone, save, saveAgain, storedTaken, undone } from '../store/joint.ts';
 import { useApp, useAppDispatch } from '../store/store.ts';
 import type { Checked } from '../work/check.worker.ts';
-import { checker } from '../work/client.ts';
+import { checker, search } from '../work/client.ts';
 
 // The formula setter is large and only the workings need it.
 // The solid brings a renderer that most visits don't need.
@@ -221,7 +221,7 @@ function useCheck(kindId: string, content: JointContent, job: JobRecord, record:
   useEffect(() => {
     let gone = false;
     setWays(null);
-    void checker().ways(kindId, content, job).then((w) => { if (!gone) setWays(w); });
+    void search('ways', (worker) => worker.ways(kindId, content, job)).then((w) => { if (!gone) setWays(w); });
     return () => { gone = true; };
   }, [kindId, content, job]);
   return { checked, refusal, ways };

@@ -1,10 +1,39 @@
 import { wrap, type Remote } from 'comlink';
 import type { CheckWorker } from './check.worker.ts';
 
-let made: Remote<CheckWorker> | null = null;
+interface Made {
+  readonly worker: Worker;
+  readonly remote: Remote<CheckWorker>;
+}
+const made = new Map<string, Made>();
 
-/** The one checking worker of the page. */
-export function checker(): Remote<CheckWorker> {
-  made ??= wrap<CheckWorker>(new Worker(new URL('./check.worker.ts', import.meta.url), { type: 'module' }));
-  return made;
+function workerFor(purpose: string): Made {
+  let found = made.get(purpose);
+  if (!found) {
+    const worker = new Worker(new URL('./check.worker.ts', import.meta.url), { type: 'module' });
+    made.set(purpose, (found = { worker, remote: wrap<CheckWorker>(worker) }));
+  }
+  return found;
+}
+
+/** The worker that judges every edit; nothing long runs in it. */
+export const checker = (): Remote<CheckWorker> => workerFor('check').remote;
+
+/**
+ * Runs a search in a worker of its own, one for each purpose, so that no edit waits for it. A new search ends the one before it, whose answer
+ * nobody wants any more: that one then never answers.
+ */
+const busy = new Map<string, object>();
+export async function search<T>(purpose: string, work: (worker: Remote<CheckWorker>) => Promise<T>): Promise<T> {
+  if (busy.has(purpose)) {
+    workerFor(purpose).worker.terminate();
+    made.delete(purpose);
+  }
+  const mine = {};
+  busy.set(purpose, mine);
+  try {
+    return await work(workerFor(purpose).remote);
+  } finally {
+    if (busy.get(purpose) === mine) busy.delete(purpose);
+  }
 }

@@ -102,11 +102,13 @@ export function baseQuantities(m: BaseModel): Quantities {
   const parts = solid.anchors!;
   const length = parts[0] ? Math.ceil((parts[0].z[1] - parts[0].z[0]) / 5) * 5 : 0;
   const { anchors: a, shear } = m.input;
+  const block = drawnBlock(m);
   const plate = a.type === 'washer' && a.head ? a.head ** 2 * a.head_t! * DENSITY : 0;
   const one = (Math.PI / 4) * a.d ** 2 * length * DENSITY + plate + ((Math.sqrt(3) / 2) * m.size.flats ** 2 - (Math.PI / 4) * a.d ** 2) * m.size.nut * DENSITY;
   const key = solid.prisms!.find((x) => x.id === 'key');
   const keyMass = key && shear.key ? (shear.key.type === 'plate' ? shear.key.b * shear.key.t! : 2 * shear.key.b * shear.key.tf! + (shear.key.h! - 2 * shear.key.tf!) * shear.key.tw!) * shear.key.depth * DENSITY : 0;
   return {
+    concrete: { volume: ((block.x2 - block.x1) * (block.y2 - block.y1) * block.H) / 1e9, f_ck: m.input.concrete.f_ck },
     bolts: parts.length, fastener: 'anchors', boltLengths: parts.length ? [{ length, count: parts.length }] : [],
     plateMass: solid.plates.reduce((s, p) => s + plateMass(p), 0) + keyMass, boltMass: parts.length * one, weldVolume: solid.welds.reduce((s, w) => s + (w.leg ** 2 / 2) * w.length, 0),
   };

@@ -313,6 +313,31 @@ function stressOf(p: number, { f_jd, k_w }: Bed): number {
 /** Pieces of the region in contact, for drawing. */
 export const contactPieces = (bed: Bed, c: Contact): number[][] => bed.region.pieces.map((p) => clip(p, c.p_0, c.p_y, c.p_z)).filter((p) => p.length);
 
+/** Where f is zero between a and b, whose values there differ in sign: regula falsi with halving (Illinois). */
+function root(f: (x: number) => number, a: number, b: number, fb: number, fa = f(a)): number {
+  let [low, high, f1, f2] = [a, b, fa, fb];
+  if (f1 === 0) return low;
+  // All of the region beyond the load already: the cut takes nothing off.
+  if (Math.sign(f1) === Math.sign(f2)) return low;
+  let stays = 0;
+  for (let i = 0; i < 60 && Math.abs(high - low) > 1e-13 * (Math.abs(a) + Math.abs(b)); i += 1) {
+    const x = i % 5 === 4 ? (low + high) / 2 : high - (f2 * (high - low)) / (f2 - f1);
+    const y = f(x);
+    if (y === 0) return x;
+    if (Math.sign(y) === Math.sign(f2)) {
+      [high, f2] = [x, y];
+      if (stays === 1) f1 /= 2;
+      stays = 1;
+    } else {
+      [low, f1] = [x, y];
+      if (stays === -1) f2 /= 2;
+      stays = -1;
+    }
+    if (Math.abs(y) < 1e-11 * (Math.abs(fa) + Math.abs(fb))) return x;
+  }
+  return (low + high) / 2;
+}
+
 /**
  * The straight cut whose cut-off part has its centroid at the load: of all parts with that centroid it has the largest area, so its stress is
  * the plastic limit without anchors. Null when that stress is over f_jd, or the load lies outside the region.
@@ -343,16 +368,14 @@ function uniformBlock(bed: Bed, load: Load): Contact | null {
   const cut = (theta: number): { offset: number; m: Moments; side: number } | null => {
     const [c, s] = [Math.cos(theta), Math.sin(theta)];
     const goal = c * e.y + s * e.z;
-    let [low, high] = reach(theta);
-    if (goal >= high) return null;
-    for (let i = 0; i < 60; i += 1) {
-      const mid = (low + high) / 2;
-      const m = part(theta, mid);
-      const along = m.A > 0 ? (c * m.S_y + s * m.S_z) / m.A : Infinity;
-      if (along < goal) low = mid;
-      else high = mid;
-    }
-    const offset = (low + high) / 2;
+    const [from, to] = reach(theta);
+    if (goal >= to) return null;
+    // How far the part's centroid lies beyond the load; next to nothing is left at the far end.
+    const beyond = (offset: number): number => {
+      const m = part(theta, offset);
+      return (m.A > 0 ? (c * m.S_y + s * m.S_z) / m.A : to) - goal;
+    };
+    const offset = root(beyond, from, to, to - goal);
     const m = part(theta, offset);
     return m.A > 0 ? { offset, m, side: (-s * (m.S_y / m.A - e.y) + c * (m.S_z / m.A - e.z)) } : null;
   };
@@ -360,22 +383,15 @@ function uniformBlock(bed: Bed, load: Load): Contact | null {
   if (full) best = { theta: 0, offset: reach(0)[0], m: moments };
   else {
     const towards = Math.atan2(e.z - centre.z, e.y - centre.y);
-    const n = 36;
+    const n = 24;
     let last: { theta: number; side: number } | null = null;
     for (let i = 0; i <= n; i += 1) {
       const theta = towards - Math.PI / 2 + (Math.PI * i) / n;
       const here = cut(theta);
       if (here && last && Math.sign(here.side) !== Math.sign(last.side)) {
-        let [a, b, fa] = [last.theta, theta, last.side];
-        for (let j = 0; j < 60; j += 1) {
-          const mid = (a + b) / 2;
-          const f = cut(mid);
-          if (!f) break;
-          if (Math.sign(f.side) === Math.sign(fa)) [a, fa] = [mid, f.side];
-          else b = mid;
-        }
-        const f = cut((a + b) / 2);
-        if (f && Math.abs(f.side) < 1e-6 * lengthOf(bed) && (!best || f.m.A > best.m.A)) best = { theta: (a + b) / 2, offset: f.offset, m: f.m };
+        const at = root((x) => cut(x)?.side ?? NaN, last.theta, theta, here.side, last.side);
+        const f = cut(at);
+        if (f && Math.abs(f.side) < 1e-6 * lengthOf(bed) && (!best || f.m.A > best.m.A)) best = { theta: at, offset: f.offset, m: f.m };
       }
       last = here && { theta, side: here.side };
     }

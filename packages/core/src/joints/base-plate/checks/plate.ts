@@ -265,12 +265,21 @@ export interface LineScan {
 
 export function scanLines(m: BaseModel): LineScan {
   const lines = Array.from({ length: 720 }, (_, i) => lineAt(m, (i * Math.PI) / 360));
+  const cos = Float64Array.from(lines, (d) => Math.cos(d.theta));
+  const sin = Float64Array.from(lines, (d) => Math.sin(d.theta));
   const arms = m.anchors.map((q) => {
-    const beyond = lines.flatMap((d, i) => {
-      const arm = q.y * Math.cos(d.theta) + q.z * Math.sin(d.theta) - d.offset;
-      return d.length > 0 && arm > 0 ? [[i, arm / d.length] as const] : [];
-    });
-    return { at: Int16Array.from(beyond, ([i]) => i), ratio: Float64Array.from(beyond, ([, x]) => x) };
+    const at = new Int16Array(720);
+    const ratio = new Float64Array(720);
+    let n = 0;
+    for (let i = 0; i < 720; i += 1) {
+      const { offset, length } = lines[i]!;
+      const arm = q.y * cos[i]! + q.z * sin[i]! - offset;
+      if (arm <= 0 || length <= 0) continue;
+      at[n] = i;
+      ratio[n] = arm / length;
+      n += 1;
+    }
+    return { at: at.subarray(0, n), ratio: ratio.subarray(0, n) };
   });
   return { lines, arms };
 }
