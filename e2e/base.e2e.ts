@@ -74,6 +74,22 @@ describe('a column base', () => {
     expect(await on.page.locator('.recharts-line').count()).toBe(2);
   });
 
+  it('says what can not balance, with the smallest change that would', async () => {
+    await openJoint(on.app, on.page, 'P1-01');
+    await on.page.locator('[data-callout="anchors"]').first().click();
+    await on.page.getByLabel('Anchors stand').selectOption({ label: 'nowhere: no anchors' });
+    await on.page.keyboard.press('Escape');
+    await on.page.getByRole('button', { name: 'Edit actions' }).click();
+    await on.page.getByLabel('N_Ed kN, row 1').fill('40');
+    await on.page.getByRole('button', { name: 'Take these actions' }).click();
+    const notes = on.page.getByRole('list', { name: 'Notes on C1' });
+    await notes.getByText(/no equilibrium: the base cannot carry these actions/).waitFor();
+    await notes.getByText(/it would balance with anchors that hold 40.0 kN/).waitFor();
+    await on.page.keyboard.press('Control+z');
+    await on.page.keyboard.press('Control+z');
+    await lineBecomes(/2x2xM20/);
+  });
+
   it('is edited by keyboard alone', async () => {
     await openJoint(on.app, on.page, 'P1-01');
     await on.page.locator('[data-dimension="0"]').focus();

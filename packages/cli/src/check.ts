@@ -74,7 +74,10 @@ export function printReport(result: FileResult): string {
   const lines = [`${result.job.name} (job ${result.job.number})`];
   for (const j of result.joints) {
     lines.push('', `${j.mark}  ${j.members}`, `  ${j.line}`, `  ${j.verdict}`);
-    for (const c of j.combinations) lines.push(`  ${c.name.padEnd(8)} ${multipleText(c.multiple).padStart(6)}  ${c.checks.find((x) => x.id === c.first)?.title ?? 'nothing loaded'}`);
+    for (const c of j.combinations) {
+      lines.push(`  ${c.name.padEnd(8)} ${multipleText(c.multiple).padStart(6)}  ${c.checks.find((x) => x.id === c.first)?.title ?? 'nothing loaded'}`);
+      for (const n of c.notes ?? []) lines.push(`                   ${n}`);
+    }
     for (const r of j.rules) if (r.type === 'rule' && 'pass' in r && !r.pass) lines.push(`  ${r.kind === 'must' ? 'rule broken' : 'advice'}: ${r.title}, ${r.note ?? `${r.demand} ${r.sense} ${r.resistance} ${r.unit}`}`);
   }
   return `${lines.join('\n')}\n`;

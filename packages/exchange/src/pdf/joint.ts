@@ -108,6 +108,7 @@ function checksTable(page: Page, report: JointReport, worst: number): void {
   const checks = report.combinations[worst]?.checks ?? [];
   if (!checks.length) return;
   page.heading(`Checks, combination ${report.combinations[worst]!.combination.name}`);
+  for (const n of report.combinations[worst]!.notes) page.paragraph(n, { colour: MUTED, size: 9 });
   const order = (c: CheckResult): number => (c.type === 'strength' ? c.multiple + (c.info ? 1e6 : 0) : c.type === 'value' ? 1e9 : Infinity);
   const sorted = [...checks].sort((a, b) => order(a) - order(b));
   page.table(

@@ -67,6 +67,7 @@ export const FailureOrder = memo(function FailureOrder({ report, selected, close
       <h2 className="text-[16px]! leading-snug! my-1 font-normal!" aria-live="polite" data-first-to-give={first.check.id}>
         First to give: <b className={first.check.multiple < 1 ? 'text-[var(--gives)]' : first.check.multiple < close ? 'text-[var(--close)]' : 'text-[var(--holds)]'}>{first.title.toLowerCase()}</b> at <b>{multipleText(first.check.multiple)}</b> × {first.combination}
       </h2>
+      <Notes report={report} selected={selected} />
       <div className="order-row h-4!" aria-hidden="true">
         <span />
         <span className="relative h-4 text-[10.5px] muted">{ticks.map((t) => <span key={t} className="absolute -translate-x-1/2" style={{ left: `${position(t)}%` }}>{t === 1 ? '1.0' : t}</span>)}</span>
@@ -106,6 +107,13 @@ export const FailureOrder = memo(function FailureOrder({ report, selected, close
     </section>
   );
 });
+
+/** What else is said of the combination that is looked at. */
+function Notes({ report, selected }: { report: JointReport; selected: number }) {
+  const c = report.combinations[selected >= 0 ? selected : report.worst];
+  if (!c?.notes.length) return null;
+  return <ul className={`my-1 text-[12px] ${c.state === 'gives' ? 'problem' : 'muted'}`} aria-label={`Notes on ${c.combination.name}`}>{c.notes.map((n) => <li key={n}>{c.combination.name}: {n}</li>)}</ul>;
+}
 
 /** Checks that apply in none of the combinations looked at. */
 function skippedChecks(report: JointReport, selected: number): SkipResult[] {
