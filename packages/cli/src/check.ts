@@ -47,7 +47,7 @@ function jointEntry(job: JobDocument, joint: JointDocument, trace: boolean) {
     governing: worst?.first ? { combination: worst.combination.name, check: worst.first.id, multiple: worst.first.multiple } : null,
     combinations: report.combinations.map((c) => {
       const values = traced((run) => checkCombination(prepared, inNewtons(c.combination), run));
-      return { ...c.combination, state: c.state, first: c.first?.id ?? null, multiple: c.first?.multiple ?? null, governs: c.governs, ...(c.notes.length ? { notes: c.notes } : {}), checks: c.checks.map((x) => checkEntry(x, c, values?.(x.id, x.type === 'strength' ? x.where : ''))) };
+      return { ...c.combination, state: c.state, first: c.first?.id ?? null, multiple: c.first?.multiple ?? null, governs: c.governs?.split('@')[0] ?? null, ...(c.notes.length ? { notes: c.notes } : {}), checks: c.checks.map((x) => checkEntry(x, c, values?.(x.id, x.type === 'strength' ? x.where : ''))) };
     }),
     rules: report.rules.map((r) => ruleEntry(r, rulesTrace?.(r.id))),
   };
