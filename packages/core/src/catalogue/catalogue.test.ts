@@ -1,3 +1,4 @@
+import { ANCHOR_SIZES, anchorSize, tightHole } from './anchors.ts';
 import { describe, expect, it } from 'vitest';
 import { angleArea, ANGLES } from './angles.ts';
 import { BOLT_SIZES, boltLength, boltSize, holeSize } from './bolts.ts';
@@ -108,4 +109,22 @@ describe('steel', () => {
     expect(() => steelStrength({ f_y: 500, f_u: 400, beta_w: 0.9 }, 20, 'UK', 'x')).toThrow(/accepted is f_u of at least f_y/);
   });
   it('names the grades when one is unknown', () => expect(() => steelStrength({ grade: 'S999' }, 10, 'UK', 'plate.steel')).toThrow(/no steel grade "S999"; accepted are S235/));
+});
+
+describe('anchors', () => {
+  // ISO 898-1: A_s = pi/4 (d - 0.9382 p)^2, coarse thread.
+  it.each(ANCHOR_SIZES.map((a) => [a.d, a] as const))('M%i has the stress area of its pitch', (d, a) => {
+    expect(Math.abs(a.A_s / ((Math.PI / 4) * (d - 0.9382 * a.pitch) ** 2) - 1)).toBeLessThan(0.01);
+    expect(a.flats).toBeGreaterThan(1.35 * d);
+    expect(a.nut).toBeGreaterThan(0.6 * d);
+  });
+  // EN 1992-4, Table 6.1, and as the basis continues it.
+  it('take shear without slip in holes up to the table', () => {
+    expect([12, 16, 20, 24, 27, 30, 36, 42].map(tightHole)).toEqual([14, 18, 22, 26, 30, 33, 39, 45]);
+  });
+  it('outside the table need their stress area', () => {
+    expect(anchorSize(26, undefined)).toBeNull();
+    expect(anchorSize(26, 400)).toMatchObject({ d: 26, A_s: 400 });
+    expect(anchorSize(24, 340)).toMatchObject({ d: 24, A_s: 340, pitch: 3 });
+  });
 });
