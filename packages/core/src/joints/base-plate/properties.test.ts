@@ -88,6 +88,24 @@ describe('a column base', () => {
     // The random joints reach every check of the basis.
     expect(prepareBase(baseModel(worked('w2').input, DEFAULT_BASIS)).ids.filter((id) => !seen.has(id) && !['contact-pressure'].includes(id) && !/^(anchor-(edge|spacing|clear|head|count)|block|weld-throat|plate-vs|grout|key-|reinforcement-)/.test(id))).toEqual([]);
   });
+  it('gives finite numbers or a stated refusal under every choice of method, law, contact and prying', () => {
+    const anyOptions = fc.record({
+      method: fc.constantFrom('auto', 'lever-arm', 'section'), contact: fc.constantFrom('effective', 'full'), law: fc.constantFrom('winkler', 'parabola', 'uniform'),
+      loaded_area: fc.constantFrom('plate', 'effective'), alpha_shape: fc.constantFrom('equal', 'separate'), prying: fc.constantFrom('strict', 'table-6.2'), psi_M: fc.boolean(),
+    }) as fc.Arbitrary<BaseInput['options']>;
+    let judged = 0;
+    fc.assert(fc.property(anyInput, anyOptions, anyActions, (input, options, c) => {
+      const result = tryCheckJoint({ kind: 'column-base', input: { ...input, options }, combinations: [c] }, DEFAULT_BASIS);
+      if ('refusal' in result) return void expect(result.refusal.message).toMatch(/^[\w.]+: .*accepted (is|are) .*\.$/s);
+      judged += 1;
+      for (const x of result.report.combinations[0]!.checks) {
+        if (x.type !== 'strength') continue;
+        expect([x.id, Number.isFinite(x.demand), Number.isFinite(x.resistance), Number.isFinite(x.multiple)]).toEqual([x.id, true, true, true]);
+        if (!x.info) expect([x.id, x.pass]).toEqual([x.id, x.multiple >= 1 - 1e-9]);
+      }
+    }), { numRuns: 150, seed: 44 });
+    expect(judged).toBeGreaterThan(40);
+  });
   it('has a detail line that parses back to itself', () => {
     fc.assert(fc.property(anyInput, (input) => {
       const line = printLine(input);

@@ -63,6 +63,15 @@ describe('a uniform block', () => {
   });
 });
 
+describe('a plate that lifts off altogether', () => {
+  it.each(['winkler', 'parabola', 'uniform'] as const)('hangs from its anchors alone under the law %s', (law) => {
+    const anchors = [-1, 1].flatMap((s) => [-1, 1].map((q) => ({ y: s * 110, z: q * 160, k: 2e5 })));
+    const c = solveContact(bed(law, plate, anchors), { N, M_y: 0, M_z: 0 })!;
+    expect(c.F.map((f) => f / 1e3)).toEqual(Array.from({ length: 4 }, () => expect.closeTo(25, 6)));
+    expect([c.C, c.area]).toEqual([expect.closeTo(0, 3), 0]);
+  });
+});
+
 describe('a parabola', () => {
   const p_c2 = (2 * f_jd) / k_w;
   // Edge at 1.75 p_c2, depth x: N = 17/21 f b x, centroid at 99/238 x from the edge.

@@ -274,7 +274,8 @@ export function solveContact(bed: Bed, load: Load, near?: Contact): Contact | nu
   let found = newton(bed, bed.k_w, F, solve3(s, F, L), L);
   if (found && bed.law === 'uniform') {
     // All compressed area at f_jd: the linear rise is made steeper until it is a step.
-    for (let k = bed.k_w; found && bed.f_jd / k >= 1e-4 * highest(bed, found.x); ) {
+    // With nothing in contact there is no rise to steepen.
+    for (let k = bed.k_w; found && highest(bed, found.x) > 0 && bed.f_jd / k >= 1e-4 * highest(bed, found.x) && k < 1e12 * bed.k_w; ) {
       k *= 6;
       found = newton(bed, k, F, found.x, L);
     }
