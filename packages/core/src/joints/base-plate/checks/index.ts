@@ -281,8 +281,7 @@ function work(m: BaseModel, geo: BaseGeometry, c: Combination, r: Run): { out: R
         x.again();
         const u = out.strength(x.id, x.demand, x.resistance, 'kN', { where: x.where, info: alone });
         if (alone) out.notes.push(`hanger bars replace the cone, which alone would be used to ${fixed(u)}`);
-        else if (x.id !== 'anchor-steel-tension' && x.id !== 'anchor-reinforcement') beta_concrete = Math.max(beta_concrete, u);
-        else if (x.id === 'anchor-reinforcement') beta_concrete = Math.max(beta_concrete, u);
+        else if (x.id !== 'anchor-steel-tension') beta_concrete = Math.max(beta_concrete, u);
       });
       if (x.id === 'anchor-cone') groups = [...groups, x.idx];
     }
@@ -349,13 +348,17 @@ function distanceToCompression(m: BaseModel, F: readonly number[], f: Forces): n
   return Math.hypot(y - f.y_C, z - f.z_C);
 }
 
+/** Nothing pulled and nothing pressed: what each method fills in. */
+const noForces = (m: BaseModel, geo: BaseGeometry): Forces => ({
+  method: 'none', F: m.anchors.map(() => 0), C: 0, y_C: 0, z_C: 0, contact: null, bearing: () => [], lever: null, stub: (i) => geo.local[i]!,
+});
+
 /** Contact and anchor forces by the method that fits (basis 5), with the checks that follow from them. */
 function forces(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, V_z: number, V_y: number, out: Results): Forces {
   const { column, input } = m;
   const { options, anchors } = input;
-  const none = m.anchors.map(() => 0);
   const { N, M_y, M_z } = load;
-  const bare: Forces = { method: 'none', F: none, C: 0, y_C: 0, z_C: 0, contact: null, bearing: () => [], lever: null, stub: (i) => geo.local[i]! };
+  const bare = noForces(m, geo);
   if (N === 0 && M_y === 0 && M_z === 0) return bare;
   const only = options.method;
   const section = (why?: string): Forces => {
@@ -378,7 +381,7 @@ function forces(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, V_z: number
   const M = axis === 'y' ? M_y : M_z;
   const state = leverState(model, N, M);
   if (!state) return section('tension is needed where there is no row of anchors: worked by the section method');
-  const F = [...none];
+  const F = [...bare.F];
   const stubs = new Map<number, TStubValues>();
   for (const [side, pulls, force] of [[model.left, state.pair[0] === 'T', state.F_left], [model.right, state.pair[1] === 'T', state.F_right]] as const) {
     if (!pulls || !side.row || force <= 0) continue;
@@ -419,7 +422,7 @@ function concentric(m: BaseModel, geo: BaseGeometry, r: Run, N: number, out: Res
     out.strength('plate-compression-bending', t_req, m.input.plate.t, 'mm', { info: true });
   }
   const bearing: BaseState['bearing'] = () => pieces.map((piece) => ({ piece, sigma: Array.from({ length: piece.length / 2 }, () => -N / A_eff) }));
-  return { method: 'concentric', F: m.anchors.map(() => 0), C: -N, y_C: 0, z_C: 0, contact: null, bearing, lever: null, stub: (i) => geo.local[i]! };
+  return { ...noForces(m, geo), method: 'concentric', C: -N, bearing };
 }
 
 /** The cantilever whose effective area is `wanted`; the area grows with it. Regula falsi with halving (Illinois). */
@@ -455,20 +458,15 @@ function bySection(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, out: Res
   const { input } = m;
   const bed = bedOf(m, geo);
   const found = solveContact(bed, load);
-  const none = m.anchors.map(() => 0);
   if (!found) {
     out.notes.push(NO_EQUILIBRIUM);
     out.strength('contact-pressure', geo.b.f_jd, 0, 'MPa');
-    return { method: 'section', F: none, C: 0, y_C: 0, z_C: 0, contact: null, bearing: () => [], lever: null, stub: (i) => geo.local[i]! };
+    return { ...noForces(m, geo), method: 'section' };
   }
   const T = found.T;
-  if (input.options.k_w === undefined) {
-    contact.A(r, geo.region.moments.A);
-    contact.k_w(r);
-  } else {
-    contact.A(r, geo.region.moments.A);
-    contact.k_w_in(r, input.options.k_w);
-  }
+  contact.A(r, geo.region.moments.A);
+  if (input.options.k_w === undefined) contact.k_w(r);
+  else contact.k_w_in(r, input.options.k_w);
   if (bed.anchors.length) contact.k_a(r, bed.anchors[0]!.k);
   contact.p_0(r, found.p_0);
   contact.p_y(r, found.p_y);
@@ -517,7 +515,7 @@ function bySection(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, out: Res
   if (both && m.column.shape === 'RHS' && input.plate.shape === 'rectangle' && input.anchors.pattern.type === 'rows') biaxial(geo, r, load, out);
   sectionStiffness(r, m, bed, load, geo.springs, found, out);
   const bearing: BaseState['bearing'] = () => contactPieces(bed, found).map((piece) => ({ piece, sigma: cornersOf(piece).map(([y, z]) => stressAt(bed, found, y, z)) }));
-  return { method: 'section', F: found.F, C: found.C, y_C: found.y_C, z_C: found.z_C, contact: found, bearing, lever: null, stub: (i) => geo.local[i]! };
+  return { ...noForces(m, geo), method: 'section', F: found.F, C: found.C, y_C: found.y_C, z_C: found.z_C, contact: found, bearing };
 }
 
 const cornersOf = (p: Polygon): [number, number][] => Array.from({ length: p.length / 2 }, (_, i) => [p[2 * i]!, p[2 * i + 1]!]);
@@ -537,13 +535,14 @@ function plateUnderPressure(m: BaseModel, geo: BaseGeometry, r: Run, bed: Bed, f
     out.strength('plate-compression-bending', comp.m_c(r), r.v[anchor.m_el.def.slot.index]!, 'Nmm/mm', { info: true });
     return;
   }
+  const pressed = contactPieces(bed, found);
   let worst = 0;
   for (let i = 0; i < 180; i += 1) {
     const line = geo.scan.lines[i * 4]!;
     if (line.length <= 0) continue;
     const [u, v] = [Math.cos(line.theta), Math.sin(line.theta)];
     let moment = 0;
-    for (const piece of contactPieces(bed, found)) {
+    for (const piece of pressed) {
       const beyond = clip(piece, -line.offset, u, v);
       if (!beyond.length) continue;
       // The pressure is linear or a parabola over the piece: a fan of triangles with the mid-edge rule, each split twice.

@@ -189,11 +189,16 @@ export const pryCone = new Cone(prySection);
 const steel = sheet.section('anchor-steel-tension');
 const st = { N_Ed: steel.found('N_Ed_i', 'kN', 'force of the worst anchor', 'from the equilibrium, with prying'), N_Rd: steel.f('N_Rd', 'kN', 'N_Rd_s', 'anchor steel in tension', '') };
 
+/** Bearing area of a head: pull-out, blow-out and splitting each print it in their own section. */
+const headFormulas = (section: typeof coneSection) => ({
+  a_e: section.f('a_e', 'mm', 'min(a_h, 6*t_h+d)', 'width of the head that is stiff enough to bear', 'EN 1992-4, 7.2.1.5'),
+  A_round: section.f('A_h', 'mm2', 'pi/4*(a_e^2-d^2)', 'bearing area of the head', 'EN 1992-4, 7.2.1.5'),
+  A_square: section.f('A_h', 'mm2', 'a_e^2-pi/4*d^2', 'bearing area of the washer plate', 'EN 1992-4, 7.2.1.5'),
+});
+
 const po = sheet.section('anchor-pullout');
 const pull = {
-  a_e: po.f('a_e', 'mm', 'min(a_h, 6*t_h+d)', 'width of the head that is stiff enough to bear', 'EN 1992-4, 7.2.1.5'),
-  A_round: po.f('A_h', 'mm2', 'pi/4*(a_e^2-d^2)', 'bearing area of the head', 'EN 1992-4, 7.2.1.5'),
-  A_square: po.f('A_h', 'mm2', 'a_e^2-pi/4*d^2', 'bearing area of the washer plate', 'EN 1992-4, 7.2.1.5'),
+  ...headFormulas(po),
   N_Rk: po.f('N_Rk_p', 'kN', 'k_2*A_h*f_ck', 'characteristic pull-out strength', 'EN 1992-4, 7.2.1.5'),
   N_Rd: po.f('N_Rd_p', 'kN', 'N_Rk_p/gamma_Mc', 'pull-out of one anchor', 'EN 1992-4, 7.2.1.5'),
 };
@@ -238,9 +243,7 @@ const blow = {
   c_2: bl.found('c_2', 'mm', 'row to the nearest corner, along the face', 'measured'),
   n: bl.found('n_r', '-', 'anchors of the row', 'count'),
   s_2: bl.found('s_2', 'mm', 'mean spacing of the row', 'measured'),
-  a_e: bl.f('a_e', 'mm', 'min(a_h, 6*t_h+d)', 'width of the head that is stiff enough to bear', 'EN 1992-4, 7.2.1.5'),
-  A_round: bl.f('A_h', 'mm2', 'pi/4*(a_e^2-d^2)', 'bearing area of the head', 'EN 1992-4, 7.2.1.5'),
-  A_square: bl.f('A_h', 'mm2', 'a_e^2-pi/4*d^2', 'bearing area of the washer plate', 'EN 1992-4, 7.2.1.5'),
+  ...headFormulas(bl),
   N0: bl.f('N_Rk_cb_0', 'kN', 'k_5*c_1*sqrt(A_h)*sqrt(f_ck)', 'blow-out of one anchor', 'EN 1992-4, 7.2.1.8(2)'),
   A0: bl.f('A_c_Nb_0', 'mm2', '(4*c_1)^2', 'area of one anchor on the face', 'EN 1992-4, 7.2.1.8(3)'),
   l: bl.found('l_Nb', 'mm', 'length of the row on the face', 'union of 2 c_1 to both sides of each anchor, cut at the corners'),
@@ -257,9 +260,7 @@ const blow = {
 
 const sp = sheet.section('anchor-splitting');
 const split = {
-  a_e: sp.f('a_e', 'mm', 'min(a_h, 6*t_h+d)', 'width of the head that is stiff enough to bear', 'EN 1992-4, 7.2.1.5'),
-  A_round: sp.f('A_h', 'mm2', 'pi/4*(a_e^2-d^2)', 'bearing area of the head', 'EN 1992-4, 7.2.1.5'),
-  A_square: sp.f('A_h', 'mm2', 'a_e^2-pi/4*d^2', 'bearing area of the washer plate', 'EN 1992-4, 7.2.1.5'),
+  ...headFormulas(sp),
   N_p: sp.f('N_Rk_p', 'kN', 'k_2*A_h*f_ck', 'pull-out of one anchor', 'EN 1992-4, 7.2.1.5'),
   N_p_bar: sp.found('N_Rk_p', 'kN', 'bond of one anchor', 'characteristic value behind the bond check'),
   N_c: sp.f('N_Rk_c_0', 'kN', 'k_1*sqrt(f_ck)*h_ef^1.5', 'cone of one anchor', 'EN 1992-4, 7.2.1.4(2)'),
@@ -293,12 +294,7 @@ const bars = {
   N_Rd: rs.f('N_Rd', 'kN', 'min(N_Rd_re, N_Rd_a)', 'hanger bars', 'EN 1992-4, 7.2.1.9'),
 };
 
-interface HeadFormulas {
-  a_e(r: Run): number;
-  A_round(r: Run): number;
-  A_square(r: Run): number;
-}
-const headArea = (r: Run, m: BaseModel, f: HeadFormulas): number => {
+const headArea = (r: Run, m: BaseModel, f: ReturnType<typeof headFormulas>): number => {
   f.a_e(r);
   return (m.input.anchors.type === 'headed' ? f.A_round : f.A_square)(r);
 };
