@@ -157,8 +157,8 @@ export const notchValues = ({ type, l_n, d_nt, d_nb }: Notch): Pick<SimpleJointM
 });
 
 /** The support as the checks of its bolts see it; `rows` of bolts. */
-export const endSupport = (m: EndBoltsModel, rows: number, single = false): EndBoltsCase['support'] => ({
-  rows, single, onFlange: m.support.type === 'column_flange', d2: m.support.d2 !== null, column: m.column !== null,
+export const endSupport = (m: EndBoltsModel, rows: number, { single = false, columns = 1 } = {}): EndBoltsCase['support'] => ({
+  rows, single, columns, onFlange: m.support.type === 'column_flange', d2: m.support.d2 !== null, column: m.column !== null,
   e_top: m.e_top !== null, e_bottom: m.e_bottom !== null, e_side: m.input.support.e_side !== undefined, both: m.input.support.other_side !== undefined,
 });
 

@@ -138,8 +138,8 @@ export class LineReader {
     return words.includes(token.text) ? token.text : fail(token, words.join(' or '));
   }
 
-  /** Rows, lines, size and class, with what stands behind the @: `second` says when a second distance belongs there. */
-  bolts(second: (lines: number) => boolean, example: (lines: number) => string, key = 'bolts'): { n1: number; n2: number; d: number; cls: string; distances: [Pitch, number]; token: Token } {
+  /** Rows, lines, size and class, with what stands behind the @: `more` says how many distances belong there after the pitch. */
+  bolts(more: (lines: number) => number, example: (lines: number) => string, key = 'bolts'): { n1: number; n2: number; d: number; cls: string; distances: [Pitch, number, number]; token: Token } {
     const tokens = this.need(key, key === 'bolts' ? example(1) : `${key} ${example(1)}`).slice(key === 'bolts' ? 0 : 1);
     const token = tokens[0] ?? this.end;
     const [, rows, lines = '1', d, cls] = BOLTS.exec(token.text) ?? fail(token, `bolts such as ${example(1)}`);
@@ -149,18 +149,18 @@ export class LineReader {
     if (!BOLT_DIAMETERS.includes(Number(d))) fail(token, `a bolt of M${BOLT_DIAMETERS.join(', M')}`);
     if (!BOLT_CLASS_NAMES.includes(cls!)) fail(token, `a class of ${BOLT_CLASS_NAMES.join(', ')}`);
     const found = { n1, n2, d: Number(d), cls: cls!, token };
-    const two = second(n2);
-    if (n1 === 1 && n2 === 1 && !two) {
+    const after = more(n2);
+    if (n1 === 1 && n2 === 1 && !after) {
       if (tokens[1]) fail(tokens[1], '| after a single bolt, which has no pitch');
-      return { ...found, distances: [0, 0] };
+      return { ...found, distances: [0, 0, 0] };
     }
     const at = tokens[1] ?? { ...token, start: token.end, text: '' };
     const list = '(\\d+(?:\\.\\d+)?(?:\\+\\d+(?:\\.\\d+)?)*)';
-    const m = (two ? new RegExp(`^@${list}/${N}$`) : new RegExp(`^@${list}$`)).exec(at.text) ?? fail(at, example(n2).includes('/') || two ? 'pitch and gauge, as in @70/60' : 'a pitch, as in @70');
+    const m = new RegExp(`^@${list}${`/${N}`.repeat(after)}$`).exec(at.text) ?? fail(at, `${['a pitch', 'pitch and gauge', 'pitch, gauge and pitch across'][after]!}, as in ${example(n2).slice(example(n2).indexOf('@'))}`);
     if (tokens[2]) fail(tokens[2], '| after the bolts');
     const spacings = m[1]!.split('+').map(Number);
     if (spacings.length > 1 && spacings.length !== n1 - 1) fail(at, `one pitch, or ${n1 - 1} between ${n1} rows, as in @60+80+80`);
-    return { ...found, distances: [spacings.length > 1 ? tidyPitch(spacings) : spacings[0]!, two ? Number(m[2]) : 0] };
+    return { ...found, distances: [spacings.length > 1 ? tidyPitch(spacings) : spacings[0]!, Number(m[2] ?? 0), Number(m[3] ?? 0)] };
   }
 
   holes(names: readonly string[]): HoleKind[] {

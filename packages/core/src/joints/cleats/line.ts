@@ -35,8 +35,8 @@ export function printLine(i: CleatsInput): string {
 export function parseLine(text: string, base: CleatsInput): CleatsInput {
   const line = new LineReader(text, 'AC', 'angle cleats', ['support', 'e', 'es', 'gap', 'top', 'weld', 'fw', 'holes', 'cat', 'shank', 'pack', 'notch']);
   const angle = line.angle(EXAMPLE);
-  const { n1, n2, d, cls, distances: [p1, p2] } = line.bolts((lines) => lines === 2, (lines) => (lines === 2 ? '4x2xM20-8.8 @70/60' : '4xM20-8.8 @70'));
-  const support = line.bolts(() => true, () => '4xM20-8.8 @70/140', 'support');
+  const { n1, n2, d, cls, distances: [p1, p2] } = line.bolts((lines) => lines - 1, (lines) => (lines === 2 ? '4x2xM20-8.8 @70/60' : '4xM20-8.8 @70'));
+  const support = line.bolts(() => 1, () => '4xM20-8.8 @70/140', 'support');
   if (support.d !== d || support.cls !== cls) line.refuse(support.token, `the bolts of the web, M${d}-${cls}: both sides take the same`);
   if (support.n2 !== 1) line.refuse(support.token, 'rows and bolt, as in 4xM20-8.8 @70/140: one line in each support leg goes without saying');
   const [e1, e2b] = line.pair('e', 'e 40/47');

@@ -2,7 +2,7 @@ import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, type HoleKind } from '../../catalogue
 import { boltFields, fieldMakers, HOLE_CHOICES, memberFields, otherSideFields, supportEdgeFields, PLATE_STEPS, range } from '../field-makers.ts';
 import type { Edit, Field } from '../kind.ts';
 import { groupHeight as heightOf, withRowCount, type Pitch } from '../pitches.ts';
-import { bottomEnd, edgeDistance, type EndPlateInput } from './input.ts';
+import { bottomEnd, columns, columnSpread, edgeDistance, widthFor, type EndPlateInput } from './input.ts';
 
 type I = EndPlateInput;
 const { mm, choice, grade, pitch } = fieldMakers<I>();
@@ -11,6 +11,15 @@ const bolts = (i: I, change: Partial<I['bolts']>): I => ({ ...i, bolts: { ...i.b
 
 /** A new pitch or number of rows: the plate grows or shrinks at its lower end, both end distances stay. */
 export const withRows = (i: I, rows: { readonly n1: number; readonly p1: Pitch }): I => plate(bolts(i, rows), { h: i.plate.e1 + heightOf(rows) + bottomEnd(i) });
+
+const usualAcross = (i: I): number => (i.bolts.d > 20 ? 70 : 60);
+
+/** Another number of columns or pitch across: the plate is as wide as its edge distances then ask. */
+export function withColumns(i: I, n2: number, p2: number): I {
+  const { n2: _n2, p2: _p2, ...one } = i.bolts;
+  const next: I = { ...i, bolts: n2 > 1 ? { ...one, n2, p2 } : one };
+  return plate(next, { b: widthFor(next, edgeDistance(i)) });
+}
 
 export const endPlateFields: readonly Field<I>[] = [
   ...memberFields<I>(),
@@ -24,11 +33,13 @@ export const endPlateFields: readonly Field<I>[] = [
   mm('plate.top', 'Beam top to plate', '', range(20, 400, 5), (i) => i.plate.top, (i, v) => plate(i, { top: v })),
   mm('plate.e1', 'End distance, top', 'e1', range(25, 100, 5), (i) => i.plate.e1, (i, v) => plate(i, { e1: v, h: i.plate.h + v - i.plate.e1 })),
   mm('plate.e1_bot', 'End distance, bottom', 'e1_bot', range(25, 100, 5), bottomEnd, (i, v) => plate(i, { h: i.plate.h + v - bottomEnd(i) })),
-  mm('plate.e2', 'Edge distance', 'e2', range(25, 100, 5), edgeDistance, (i, v) => plate(i, { b: i.bolts.p3 + 2 * v })),
+  mm('plate.e2', 'Edge distance', 'e2', range(25, 100, 5), edgeDistance, (i, v) => plate(i, { b: widthFor(i, v) })),
   choice('bolts.d', 'Bolt size', BOLT_DIAMETERS.map((d) => [d, `M${d}`] as const), (i) => i.bolts.d, (i, v) => bolts(i, { d: Number(v) })),
   choice('bolts.cls', 'Class', BOLT_CLASS_NAMES.map((c) => [c, c] as const), (i) => i.bolts.cls, (i, v) => bolts(i, { cls: String(v) })),
   { id: 'bolts.n1', label: 'Rows', symbol: 'n1', unit: '', type: 'number', steps: range(1, 20, 1), get: (i) => i.bolts.n1, set: (i, v) => withRows(i, withRowCount(i.bolts, Number(v))) },
   pitch('bolts.p1', 'Pitch', 'p1', (i) => i.bolts, withRows),
+  choice('bolts.n2', 'Columns of bolts', [[1, 'one each side'], [2, 'two each side']], columns, (i, v) => withColumns(i, Number(v), i.bolts.p2 ?? usualAcross(i))),
+  { ...mm('bolts.p2', 'Pitch across', 'p2', range(40, 120, 5), columnSpread, (i, v) => withColumns(i, columns(i), v)), applies: (i) => columns(i) > 1 },
   // A wider gauge widens the plate: the edge distances stay.
   mm('bolts.p3', 'Gauge', 'p3', range(80, 200, 10), (i) => i.bolts.p3, (i, v) => plate(bolts(i, { p3: v }), { b: i.plate.b + v - i.bolts.p3 })),
   ...boltFields<I>(),

@@ -4,7 +4,7 @@ import { beamSchema, boltSchema, endSupportSchema, holeSchema, size, steelSchema
 import type { BoltsInput } from '../lay-out.ts';
 import { groupHeight as heightOf } from '../pitches.ts';
 
-/** A shear end plate as the user describes it; lengths in mm. Two bolt lines, one each side of the web, gauge p3. */
+/** A shear end plate as the user describes it; lengths in mm. One or two columns of bolts each side of the web, the inner ones at the gauge p3. */
 export interface EndPlateInput {
   readonly beam: MemberInput & { readonly steel: SteelInput; readonly notch: Notch };
   readonly support: EndSupportInput;
@@ -18,7 +18,12 @@ export interface EndPlateInput {
     readonly full_depth: boolean;
     readonly steel: SteelInput;
   };
-  readonly bolts: BoltsInput & { readonly p3: number };
+  readonly bolts: BoltsInput & {
+    readonly p3: number;
+    /** Columns of bolts on each side of the web, p2 apart; one when absent. */
+    readonly n2?: number;
+    readonly p2?: number;
+  };
   readonly weld: { readonly s: number };
   readonly holes: { readonly plate: HoleKind; readonly support: HoleKind };
 }
@@ -30,7 +35,11 @@ export const endPlateSchema = Joi.object({
     t: size(3, 60).required(), h: size(40, 1500).required(), b: size(60, 800).required(), e1: size(5, 500).required(), top: size(-200, 1200).required(),
     full_depth: Joi.boolean().default(false), steel: steelSchema.required(),
   }).required(),
-  bolts: boltSchema.keys({ n2: Joi.forbidden(), p2: Joi.forbidden(), p3: size(30, 500).required() }).required(),
+  bolts: boltSchema.keys({
+    n2: Joi.number().valid(1, 2),
+    p2: Joi.when('n2', { is: 2, then: size(10, 500).required(), otherwise: Joi.forbidden() }),
+    p3: size(30, 500).required(),
+  }).required(),
   weld: Joi.object({ s: size(3, 40).required() }).required(),
   holes: Joi.object({ plate: holeSchema, support: holeSchema }).default({ plate: 'normal', support: 'normal' }),
 });
@@ -39,5 +48,10 @@ export const endPlateSchema = Joi.object({
 export const groupHeight = (input: EndPlateInput): number => heightOf(input.bolts);
 /** Last row to the lower end of the plate. */
 export const bottomEnd = (i: EndPlateInput): number => i.plate.h - i.plate.e1 - groupHeight(i);
-/** Bolt line to the side edge of the plate. */
-export const edgeDistance = (i: EndPlateInput): number => (i.plate.b - i.bolts.p3) / 2;
+/** Columns of bolts on each side of the web, and the distance from the first to the last of them. */
+export const columns = (i: EndPlateInput): number => i.bolts.n2 ?? 1;
+export const columnSpread = (i: EndPlateInput): number => (columns(i) - 1) * (i.bolts.p2 ?? 0);
+/** Outermost bolts to the side edge of the plate. */
+export const edgeDistance = (i: EndPlateInput): number => (i.plate.b - i.bolts.p3) / 2 - columnSpread(i);
+/** Width of a plate with this edge distance. */
+export const widthFor = (i: EndPlateInput, e2: number): number => i.bolts.p3 + 2 * (columnSpread(i) + e2);

@@ -4,7 +4,7 @@ import { endValues, notchValues, type EndBoltsModel } from '../lay-out.ts';
 import { memberDimensions, squareBeam, strength, supportModel } from '../members.ts';
 import { pitches, rowDepths } from '../pitches.ts';
 import { refuseSize as refuse, tenth as round } from '../refuse-size.ts';
-import { bottomEnd, edgeDistance, groupHeight, type EndPlateInput } from './input.ts';
+import { bottomEnd, columns, columnSpread, edgeDistance, groupHeight, type EndPlateInput } from './input.ts';
 
 /** A shear end plate with every value looked up. Lengths mm, stresses MPa. */
 export interface EndPlateModel extends EndBoltsModel {
@@ -15,6 +15,9 @@ export interface EndPlateModel extends EndBoltsModel {
   readonly e1: number;
   readonly e1_bot: number;
   readonly e2: number;
+  /** Columns of bolts on each side of the web, and their places across, in mm from the middle of the web. */
+  readonly columns: number;
+  readonly across: readonly number[];
   readonly L1: number;
   /** Depth of each row below the first. */
   readonly rows: readonly number[];
@@ -40,6 +43,8 @@ export function endPlateModel(input: EndPlateInput, basis: Basis): EndPlateModel
     e1: plate.e1,
     e1_bot: bottomEnd(input),
     e2: edgeDistance(input),
+    columns: columns(input),
+    across: columns(input) > 1 ? [bolts.p3 / 2, bolts.p3 / 2 + columnSpread(input)] : [bolts.p3 / 2],
     L1: groupHeight(input),
     rows: rowDepths(bolts),
     ...endValues(support, input.support),
@@ -59,10 +64,12 @@ function refuseImpossible(m: EndPlateModel): void {
   if (plate.full_depth && plate.h < beam.h - (m.notchTop ? m.d_nt : 0) - (m.notchBottom ? m.d_nb : 0)) refuse('plate.h', plate.h, 'is less than the beam, but the plate is said to take its full depth', `at least ${round(beam.h)} mm`);
   if (plate.e1 <= hole.plate.d_v / 2) refuse('plate.e1', plate.e1, 'lets the top holes cut the plate end', `more than half the hole, ${hole.plate.d_v / 2} mm`);
   if (m.e1_bot <= hole.plate.d_v / 2) refuse('plate.h', plate.h, 'is too short for its bolts: the last row lies at or beyond the lower end', `more than ${round(plate.e1 + m.L1 + hole.plate.d_v / 2)} mm`);
-  if (m.e2 <= hole.plate.d_h / 2) refuse('plate.b', plate.b, 'lets the holes cut the side edges of the plate', `more than p3 and a hole, ${round(bolts.p3 + hole.plate.d_h)} mm`);
+  if (m.e2 <= hole.plate.d_h / 2) refuse('plate.b', plate.b, 'lets the holes cut the side edges of the plate', `more than the bolts and a hole, ${round(bolts.p3 + 2 * columnSpread(input) + hole.plate.d_h)} mm`);
   const d_v = Math.max(hole.plate.d_v, hole.support.d_v);
   const tight = Math.min(...pitches(bolts));
   if (bolts.n1 > 1 && tight <= d_v) refuse('bolts.p1', tight, 'lets the holes of two rows run into each other', `more than the hole, ${d_v} mm`);
+  const d_h = Math.max(hole.plate.d_h, hole.support.d_h);
+  if (m.columns > 1 && bolts.p2! <= d_h) refuse('bolts.p2', bolts.p2!, 'lets the holes of two columns run into each other', `more than the hole, ${d_h} mm`);
   const a = m.basis.settings.throat_factor * weld.s;
   const least = beam.tw + 1.6 * Math.SQRT2 * a + 2;
   if (bolts.p3 <= least || bolts.p3 <= beam.tw + 2 * weld.s + hole.plate.d_h) refuse('bolts.p3', bolts.p3, 'brings the bolts into the weld at the beam web', `more than ${round(Math.max(least, beam.tw + 2 * weld.s + hole.plate.d_h))} mm`);
@@ -70,10 +77,13 @@ function refuseImpossible(m: EndPlateModel): void {
   if (support.type === 'column_flange' && m.column) {
     const c = m.column;
     if (bolts.p3 <= c.tw + 1.6 * c.r + 2) refuse('bolts.p3', bolts.p3, "brings the bolts into the column's root fillets", `more than ${round(c.tw + 1.6 * c.r + 2)} mm`);
+    const spread = columnSpread(input);
     if ((c.b - bolts.p3) / 2 <= hole.support.d_h / 2) refuse('bolts.p3', bolts.p3, "puts the bolts at or beyond the edge of the column's flange", `less than ${round(c.b - hole.support.d_h)} mm`);
+    if ((c.b - bolts.p3) / 2 - spread <= hole.support.d_h / 2) refuse('bolts.p2', bolts.p2!, "puts the outer bolts at or beyond the edge of the column's flange", `one column a side, or less than ${round((c.b - bolts.p3 - hole.support.d_h) / 2)} mm`);
   }
   if (support.type !== 'column_flange' && support.d2 !== null) {
     if (bolts.p3 >= support.d2) refuse('bolts.p3', bolts.p3, 'is wider than the clear web of the support', `less than ${round(support.d2)} mm`);
+    if (support.type === 'column_web' && bolts.p3 + 2 * columnSpread(input) >= support.d2) refuse('bolts.p2', bolts.p2!, 'puts the outer bolts beyond the clear web of the column', `one column a side, or less than ${round((support.d2 - bolts.p3) / 2)} mm`);
   }
 }
 

@@ -23,19 +23,23 @@ export function failurePaths(m: EndPlateModel, frames: Frames, mirror: boolean):
   const row1 = -m.top_to_bolt;
   const rowN = row1 - m.L1;
   const rows = m.rows.map((z) => row1 - z);
+  // Places across of the bolts beside the web, of the outermost and of all, on one side.
   const g = bolts.p3 / 2;
+  const far = m.across[m.across.length - 1]!;
+  const lines = m.across;
   const half = plate.b / 2;
   const R = m.hole.normal / 2;
   const both = (make: (side: 1 | -1) => Item[]): Item[] => [...make(-1), ...make(1)];
   const upright = (y: number, from: number, to: number): Item[] => both((s) => [line([[s * y, from], [s * y, to]])]);
   const disc = (y: number, z: number): Item => ({ k: 'circle', at: at('end', [y, z]), r: R / frames.end.scale, line: 'failure' });
-  const crescents = (side: 1 | -1): Item[] => rows.flatMap((z) => both((s) => {
-    const outer: Point[] = Array.from({ length: 13 }, (_, i) => [s * g + R * Math.cos((Math.PI * i) / 12), z + side * R * 1.55 * Math.sin((Math.PI * i) / 12)]);
-    const inner: Point[] = Array.from({ length: 13 }, (_, i) => [s * g + R * Math.cos((Math.PI * (12 - i)) / 12), z + side * R * Math.sin((Math.PI * i) / 12)]);
-    return [path([...outer, ...inner].map((p) => at('end', p)), 'failure-thin', true, 'failure')];
-  }));
+  const crescents = (side: 1 | -1): Item[] => rows.flatMap((z) => both((s) => lines.map((y) => {
+    const outer: Point[] = Array.from({ length: 13 }, (_, i) => [s * y + R * Math.cos((Math.PI * i) / 12), z + side * R * 1.55 * Math.sin((Math.PI * i) / 12)]);
+    const inner: Point[] = Array.from({ length: 13 }, (_, i) => [s * y + R * Math.cos((Math.PI * (12 - i)) / 12), z + side * R * Math.sin((Math.PI * i) / 12)]);
+    return path([...outer, ...inner].map((p) => at('end', p)), 'failure-thin', true, 'failure');
+  })));
   const cut = [line([[0, row1 + R], [0, rowN - R]], 'elevation')];
-  const bolted = [...rows.flatMap((z) => both((s) => [disc(s * g, z)])), ...cut];
+  const bolted = [...rows.flatMap((z) => both((s) => lines.map((y) => disc(s * y, z)))), ...cut];
+  const pulled = [...rows.flatMap((z) => both((s) => [disc(s * g, z)])), ...cut];
   const beside = beam.tw / 2 + weld.s;
   const block = both((s) => [area([[s * half, rowN], [s * g, rowN], [s * g, top], [s * half, top]])]);
   const stub = [...upright(beside, top, bottom), ...upright(g, top, bottom)];
@@ -57,11 +61,12 @@ export function failurePaths(m: EndPlateModel, frames: Frames, mirror: boolean):
     'beam-web-shear-gross': web(plate.t + 8), 'beam-web-shear-plate': overPlate, 'web-gross-interaction': overPlate,
     'weld-strength': welds, 'weld-full-strength': welds, 'tie-weld': welds,
     'beam-notch-bending': notch, 'beam-notch-stability': notch, 'beam-notch-ltb': notch,
-    'support-local-shear': upright(g, row1 + 30, rowN - 30),
-    'plate-tstub': tension.tstub, 'support-flange': tension.flange, 'support-web': tension.lines, 'bolt-punching': bolted,
-    'tie-plate-tstub': tension.tstub, 'tie-support-flange': tension.flange, 'tie-support-web': tension.lines, 'tie-bolt-punching': bolted, 'tie-web-tension': overPlate,
+    'support-local-shear': upright(far, row1 + 30, rowN - 30),
+    'plate-tstub': tension.tstub, 'support-flange': tension.flange, 'support-web': tension.lines, 'bolt-punching': pulled,
+    'tie-plate-tstub': tension.tstub, 'tie-support-flange': tension.flange, 'tie-support-web': tension.lines, 'tie-bolt-punching': pulled, 'tie-web-tension': overPlate,
     'detail-depth': upright(half + 2, top, bottom), 'detail-gauge': [line([[-g, row1], [g, row1]])], 'detail-p3': [line([[-g, row1], [g, row1]])],
-    'detail-e1': both((s) => [line([[s * g, top], [s * g, row1]]), line([[s * g, bottom], [s * g, rowN]])]), 'detail-e2': both((s) => [line([[s * g, row1], [s * half, row1]])]),
+    'detail-e1': both((s) => [line([[s * g, top], [s * g, row1]]), line([[s * g, bottom], [s * g, rowN]])]), 'detail-e2': both((s) => [line([[s * far, row1], [s * half, row1]])]),
+    'detail-p2': both((s) => [line([[s * g, row1], [s * far, row1]])]), 'detail-p2-max': both((s) => [line([[s * g, row1], [s * far, row1]])]),
     'detail-p1': upright(g, row1, rowN), 'detail-p1-max': upright(g, row1, rowN),
   };
 }

@@ -21,15 +21,15 @@ const anyInput: fc.Arbitrary<EndPlateInput> = fc
     type: fc.constantFrom('column_flange' as const, 'column_web' as const, 'beam_web' as const), support: fc.constantFrom('UC 254x254x89', 'HEA 300', 'UB 610x229x101'),
     other: opt(fc.record({ V_Ed: mm(0, 400) })), e_top: opt(mm(40, 300)), e_bottom: opt(mm(40, 300)), e_side: opt(mm(30, 150)),
     t: mm(4, 25), e1: mm(20, 70), e1_bot: mm(20, 70), e2: mm(20, 70), top: mm(5, 120), full: fc.constantFrom(false, false, false, true),
-    d: fc.constantFrom(...BOLT_DIAMETERS), cls: fc.constantFrom(...BOLT_CLASS_NAMES), rows: anyRows, p3: mm(80, 180),
+    d: fc.constantFrom(...BOLT_DIAMETERS), cls: fc.constantFrom(...BOLT_CLASS_NAMES), rows: anyRows, p3: mm(80, 180), p2: opt(mm(45, 90)),
     threads: fc.boolean(), category: fc.constantFrom('A' as const, 'B' as const, 'C' as const), friction: fc.constantFrom('A' as const, 'B' as const, 'C' as const, 'D' as const), packing: mm(0, 12), s: mm(4, 14),
     holePlate: fc.constantFrom(...HOLE_KINDS), holeSupport: fc.constantFrom(...HOLE_KINDS),
   })
   .map((a) => ({
     beam: { section: a.beam, steel: a.beamSteel, notch: a.notch },
     support: { type: a.type, section: a.support, steel: a.supportSteel, ...(a.other ? { other_side: a.other } : {}), ...(a.e_top ? { e_top: a.e_top } : {}), ...(a.e_bottom ? { e_bottom: a.e_bottom } : {}), ...(a.e_side ? { e_side: a.e_side } : {}) },
-    plate: { t: a.t, h: a.full ? 650 : a.e1 + groupHeight(a.rows) + a.e1_bot, b: a.p3 + 2 * a.e2, e1: a.e1, top: a.full ? -10 : a.top, full_depth: a.full, steel: a.plateSteel },
-    bolts: { d: a.d, cls: a.cls, ...a.rows, p3: a.p3, threads_in_plane: a.threads, category: a.category, friction: a.friction, packing: a.packing },
+    plate: { t: a.t, h: a.full ? 650 : a.e1 + groupHeight(a.rows) + a.e1_bot, b: a.p3 + 2 * (a.p2 ?? 0) + 2 * a.e2, e1: a.e1, top: a.full ? -10 : a.top, full_depth: a.full, steel: a.plateSteel },
+    bolts: { d: a.d, cls: a.cls, ...a.rows, ...(a.p2 ? { n2: 2, p2: a.p2 } : {}), p3: a.p3, threads_in_plane: a.threads, category: a.category, friction: a.friction, packing: a.packing },
     weld: { s: a.s },
     holes: { plate: a.holePlate, support: a.holeSupport },
   }));

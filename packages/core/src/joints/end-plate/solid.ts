@@ -12,7 +12,8 @@ export function endPlateSolid(m: EndPlateModel): Solid {
   const top = -m.plateTop;
   const half = plate.b / 2;
   const zs = m.rows.map((z) => -m.top_to_bolt - z);
-  const at = zs.flatMap((z, row) => [-1, 1].map((side, line) => ({ x: (side * bolts.p3) / 2, z, row, line })));
+  const across = [...m.across.map((y) => -y).reverse(), ...m.across];
+  const at = zs.flatMap((z, row) => across.map((x, line) => ({ x, z, row, line })));
   const farPlate = input.support.other_side ? plate.t : 0;
   const grip = plate.t + support.t + farPlate + bolts.packing;
   const length = boltLength(bolt, grip);

@@ -21,7 +21,7 @@ const TOP_Y = 32;
 
 export const endPlateCallouts: readonly Callout[] = [
   { id: 'plate', title: 'Plate', fields: ['plate.t', 'plate.h', 'plate.b', 'plate.grade', 'plate.full', 'plate.top', 'plate.e1', 'plate.e1_bot', 'plate.e2'] },
-  { id: 'bolts', title: 'Bolts', fields: ['bolts.d', 'bolts.cls', 'bolts.n1', 'bolts.p1', 'bolts.p3', 'bolts.threads', 'bolts.category', 'bolts.friction', 'holes.plate', 'holes.support', 'bolts.packing'] },
+  { id: 'bolts', title: 'Bolts', fields: ['bolts.d', 'bolts.cls', 'bolts.n1', 'bolts.n2', 'bolts.p1', 'bolts.p2', 'bolts.p3', 'bolts.threads', 'bolts.category', 'bolts.friction', 'holes.plate', 'holes.support', 'bolts.packing'] },
   { id: 'weld', title: 'Weld', fields: ['weld.s'] },
   { id: 'beam', title: 'Beam', fields: ['beam.section', 'beam.grade', 'notch.type', 'notch.l_n', 'notch.d_nt', 'notch.d_nb', 'beam.slope', 'beam.skew'] },
   { id: 'support', title: 'Support', fields: ['support.type', 'support.section', 'support.grade', 'support.other.V', 'support.e_top', 'support.e_bottom', 'support.e_side'] },
@@ -110,6 +110,7 @@ function dimensions(m: EndPlateModel, frames: Frames): Item[] {
   const top = -m.plateTop;
   const row = (i: number): number => -m.top_to_bolt - m.rows[i]!;
   const g = bolts.p3 / 2;
+  const far = m.across[m.across.length - 1]!;
   const down: DimensionSegment[] = [
     ...(m.plateTop > 0 ? [{ from: Y(0), to: Y(top), text: exact(m.plateTop), field: 'plate.top' }] : []),
     { from: Y(top), to: Y(row(0)), text: exact(plate.e1), field: 'plate.e1' },
@@ -122,9 +123,11 @@ function dimensions(m: EndPlateModel, frames: Frames): Item[] {
   const EX = (x: number): number => project(e, [x, 0])[0];
   return [
     ...dimensionChain('x', above - 6, above - 1, [
-      { from: X(-plate.b / 2), to: X(-g), text: exact(m.e2), field: 'plate.e2' },
+      { from: X(-plate.b / 2), to: X(-far), text: exact(m.e2), field: 'plate.e2' },
+      ...(m.columns > 1 ? [{ from: X(-far), to: X(-g), text: exact(bolts.p2!), field: 'bolts.p2' }] : []),
       { from: X(-g), to: X(g), text: exact(bolts.p3), field: 'bolts.p3' },
-      { from: X(g), to: X(plate.b / 2), text: exact(m.e2), field: 'plate.e2' },
+      ...(m.columns > 1 ? [{ from: X(g), to: X(far), text: exact(bolts.p2!), field: 'bolts.p2' }] : []),
+      { from: X(far), to: X(plate.b / 2), text: exact(m.e2), field: 'plate.e2' },
     ]),
     ...dimensionChain('y', edge + 6, edge + 1, down),
     ...dimensionChain('y', X(-plate.b / 2) - 18, X(-plate.b / 2) - 1, [{ from: Y(top), to: Y(top - plate.h), text: exact(plate.h), field: 'plate.h' }]),
@@ -149,7 +152,7 @@ function callouts(m: EndPlateModel, solid: Solid, frames: Frames): Item[] {
   const holes = input.holes.plate === input.holes.support ? holeWords(input.holes.plate, m.hole.plate) : `plate ${holeWords(input.holes.plate, m.hole.plate)}, support ${holeWords(input.holes.support, m.hole.support)}`;
   return [
     ...leader(at(input.plate.t / 2, bottom + 8), [FACE_X + 14, floor], [`${prettyName(plate.label)} ${plate.grade}`], 'plate'),
-    ...leader(at(input.plate.t + m.bolt.head, -m.top_to_bolt - m.L1), [FACE_X + 20, floor + 8], [`${2 * bolts.n1} M${bolts.d}-${bolts.cls} × ${solid.bolts[0]!.length}${bolts.category === 'A' ? '' : ', preloaded'}, ${holes}`], 'bolts'),
+    ...leader(at(input.plate.t + m.bolt.head, -m.top_to_bolt - m.L1), [FACE_X + 20, floor + 8], [`${solid.bolts.length} M${bolts.d}-${bolts.cls} × ${solid.bolts[0]!.length}${bolts.category === 'A' ? '' : ', preloaded'}, ${holes}`], 'bolts'),
     ...filletSymbol(at(input.plate.t, bottom + m.e1_bot * 0.5), [FACE_X - 14, floor + 4], input.weld.s, 'weld'),
     ...leader([STUB_X - 12, at(0, -m.beam.tf / 2)[1]], [STUB_X - 6, at(0, 0)[1] - 9], [`${prettyName(beam.label)} ${beam.grade}`], 'beam'),
     ...leader(named.tip, named.shelf, [prettyName(supportName), ...(input.support.other_side ? [`far face: beam, V ${exact(input.support.other_side.V_Ed)} kN`] : [])], 'support', true),

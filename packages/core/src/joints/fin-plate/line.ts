@@ -32,7 +32,7 @@ export function printLine(i: FinPlateInput): string {
 export function parseLine(text: string, base: FinPlateInput): FinPlateInput {
   const line = new LineReader(text, 'FP', 'a fin plate', ['e', 'gap', 'top', 'fw', 'far', 'welded', 'weld', 'holes', 'cat', 'shank', 'pack', 'notch']);
   const { t, b, h, steel, token } = line.plate();
-  const { n1, n2, d, cls, distances: [p1, p2] } = line.bolts((lines) => lines === 2, (lines) => (lines === 2 ? '4x2xM20-8.8 @70/60' : '4xM20-8.8 @70'));
+  const { n1, n2, d, cls, distances: [p1, p2] } = line.bolts((lines) => lines - 1, (lines) => (lines === 2 ? '4x2xM20-8.8 @70/60' : '4xM20-8.8 @70'));
   const [e1, e2] = line.pair('e', 'e 40/50');
   const gap = line.length('gap', 'gap 10');
   const top = line.length('top', 'top 50');

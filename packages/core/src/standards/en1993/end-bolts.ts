@@ -6,8 +6,9 @@ import { tStub } from './t-stub.ts';
 import { NO_D2 } from './tying.ts';
 
 /*
- * Two lines of bolts through the support, one each side of the beam web at the gauge p_3: end plates, and the support legs of cleats
- * (basis 3.2, 3.5, 3.6). Symbols of the support carry the suffix 2.
+ * Lines of bolts through the support, one each side of the beam web at the gauge p_3: end plates, and the support legs of cleats
+ * (basis 3.2, 3.5, 3.6). Symbols of the support carry the suffix 2. A kind with two columns a side names them: they share the shear; a
+ * pull is left to the inner ones, as 6.2.4 has two bolts in a row, which is on the safe side.
  */
 
 /** Names of the rows: number, pitch, height of the group, edge distance and hole of the plate or leg that they clamp. */
@@ -16,10 +17,16 @@ export interface EndRows {
   readonly p1: string;
   readonly L1: string;
   readonly e2: string;
+  /** The lines beside the web to the side edge of what they clamp. */
+  readonly e_in: string;
   /** Suffix of the clamped part's symbols. */
   readonly k: string;
-  /** Bolts of both lines together, for the T-stubs, which are those of a pair. */
+  /** Bolts of both lines beside the web together, for the T-stubs, which are those of a pair. */
   readonly bolts: string;
+  /** Bolts that take a pull. */
+  readonly pulled: string;
+  /** Columns a side and their distance, where there may be two. */
+  readonly columns?: { readonly n: string; readonly p: string };
 }
 
 export interface EndBoltsCase {
@@ -28,6 +35,8 @@ export interface EndBoltsCase {
   /** What the support is and which of its sizes are known. */
   readonly support: {
     readonly rows: number;
+    /** Columns of bolts on each side of the web. */
+    readonly columns: number;
     readonly onFlange: boolean;
     /** Its clear web depth, or its flange's sizes, are known. */
     readonly d2: boolean;
@@ -48,7 +57,7 @@ export function endSlots(sheet: Sheet) {
     p_3: sheet.given('p_3', 'mm', 'gauge of the two bolt lines'),
     e_top: sheet.given('e_top', 'mm', "first row up to the support's top edge"),
     e_bottom: sheet.given('e_bottom', 'mm', "last row down to the support's lower edge"),
-    e_side: sheet.given('e_side', 'mm', "bolt to the support's side edge"),
+    e_side: sheet.given('e_side', 'mm', "outermost bolt to the support's side edge"),
     V_Ed_2: sheet.given('V_Ed_2', 'kN', 'reaction of the beam on the far face of the support'),
     b_c: sheet.given('b_c', 'mm', 'flange width of the column'),
     t_wc: sheet.given('t_wc', 'mm', 'web thickness of the column'),
@@ -71,22 +80,25 @@ function bearingOfRows(s: FormulaSection, rows: EndRows, o: { k: string; t: stri
     inner: s.f('alpha_b_inner', '-', inner, 'bearing of the other rows', clause),
     innerAsEnd: s.f('alpha_b_inner', '-', 'alpha_b_end', 'there is one row only', clause),
   };
-  const k1Edge = s.f('k1', '-', `min(2.8*${o.edge}/${d0}-1.7, 1.4*p_3/${d0}-1.7, 2.5)`, 'distances across the force', clause);
-  const k1 = s.f('k1', '-', `min(1.4*p_3/${d0}-1.7, 2.5)`, 'distances across the force; no edge near', clause);
+  const across = ['p_3', ...(rows.columns ? [`min(${rows.columns.p}, p_3)`] : [])];
+  const k1Edge = across.map((p) => s.f('k1', '-', `min(2.8*${o.edge}/${d0}-1.7, 1.4*${p}/${d0}-1.7, 2.5)`, 'distances across the force', clause));
+  const k1 = across.map((p) => s.f('k1', '-', `min(1.4*${p}/${d0}-1.7, 2.5)`, 'distances across the force; no edge near', clause));
   const F = (['end', 'inner'] as const).map((row) => s.f(`F_b_${row}_Rd`, 'kN', `${force}*alpha_b_${row}*${o.f_u}*d*${o.t}/gamma_M2`, `bearing resistance of one bolt, ${row === 'end' ? 'row at the end' : 'other rows'}`, clause));
   const F_v = boltShear(s, rows.L1, 'one');
   const F_v2 = s.f('F_v_Rd', 'kN', '2*beta_Lf*beta_p*alpha_v*f_ub*A_bolt/gamma_M2', 'shear resistance of one bolt, cut in two planes', clause);
-  const sum = s.f('V_Rd', 'kN', '2*F_b_end_Rd+(n_s-2)*F_b_inner_Rd', 'no bolt is stronger in bearing than in shear: the sum', 'EN 1993-1-8, 3.7');
+  const ofRow = ['2', ...(rows.columns ? [`2*${rows.columns.n}`] : [])];
+  const sum = ofRow.map((n) => s.f('V_Rd', 'kN', `${n}*F_b_end_Rd+(n_s-${n})*F_b_inner_Rd`, 'no bolt is stronger in bearing than in shear: the sum', 'EN 1993-1-8, 3.7'));
   const lowest = s.f('V_Rd', 'kN', 'n_s*min(F_b_end_Rd, F_b_inner_Rd)', 'a bolt is stronger in bearing than in shear: all at the lowest', 'EN 1993-1-8, 3.7');
   return (r: Run, c: EndBoltsCase, has: { end: boolean; edge: boolean; twoPlanes: boolean }): number => {
     const many = c.support.rows > 1;
     (has.end ? alpha.end : many ? alpha.endInner : alpha.endFree)(r);
     (many ? alpha.inner : alpha.innerAsEnd)(r);
-    (has.edge ? k1Edge : k1)(r);
+    const wide = c.support.columns - 1;
+    (has.edge ? k1Edge : k1)[wide]!(r);
     const [end, other] = F.map((f) => f(r)) as [number, number];
     let shear = F_v(r, c);
     if (has.twoPlanes) shear = F_v2(r);
-    const value = (Math.max(end, other) <= shear ? sum : lowest)(r);
+    const value = (Math.max(end, other) <= shear ? sum[wide]! : lowest)(r);
     return Math.min(end, other) > 0 ? value : 0;
   };
 }
@@ -120,7 +132,7 @@ export function supportBearing<C extends EndBoltsCase>(sheet: Sheet, rows: EndRo
   };
 }
 
-/** Shear of the supporting web along the bolt lines (basis 3.5). `lines` is the number of bolt lines, a number or a symbol. */
+/** Shear of the supporting web along the outermost bolt lines (basis 3.5). `lines` is their number, a number or a symbol. */
 export function supportLocalShear<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, lines = '2'): CheckDef<C> {
   const s = sheet.section('support-local-shear');
   const e_t = [s.f('e_t', 'mm', 'min(e_top, 5*d)', 'depth of web counted above the rows'), s.f('e_t', 'mm', '5*d', 'depth of web counted above the rows; no edge near')];
@@ -161,7 +173,7 @@ export interface StubPart {
   readonly mText: string;
 }
 
-/** The plate or the legs as T-stub (basis 3.6); `n_s` bolts. */
+/** The plate or the legs as T-stub (basis 3.6). */
 export function partTStub(s: FormulaSection, rows: EndRows, p: StubPart, k: Pull) {
   const practice = 'simple-joint practice, EN 1993-1-8, 6.2.4';
   const steps = [
@@ -173,7 +185,7 @@ export function partTStub(s: FormulaSection, rows: EndRows, p: StubPart, k: Pull
   const l = { many: s.f('l_eff_1', 'mm', `2*e_1A+(${rows.n1}-1)*p_1A`, 'effective length'), one: s.f('l_eff_1', 'mm', '2*e_1A', 'effective length, one row') };
   const l2 = s.f('l_eff_2', 'mm', 'l_eff_1', 'effective length, mode 2');
   const m = s.f('m', 'mm', p.m, p.mText);
-  const n = { side: s.f('n', 'mm', `min(${rows.e2}, e_side, 1.25*m)`, 'bolt to the prying force'), plain: s.f('n', 'mm', `min(${rows.e2}, 1.25*m)`, 'bolt to the prying force') };
+  const n = { side: s.f('n', 'mm', `min(${rows.e_in}, e_side, 1.25*m)`, 'bolt to the prying force'), plain: s.f('n', 'mm', `min(${rows.e_in}, 1.25*m)`, 'bolt to the prying force') };
   const stub = tStub(s, { t: p.t, f: `${PULL[k].f}_${p.f}`, gamma: PULL[k].gamma, gammaBolt: PULL[k].gammaBolt, bolts: rows.bolts });
   return (r: Run, c: EndBoltsCase) => {
     for (const f of steps) f(r);
@@ -192,7 +204,7 @@ function flangeTStub(s: FormulaSection, rows: EndRows, k: Pull) {
   const steps = [
     s.f('m', 'mm', '(p_3-t_wc-1.6*r_c)/2', 'bolt to the root of the flange', clause),
     s.f('e', 'mm', '(b_c-p_3)/2', 'bolt to the edge of the flange'),
-    s.f('n', 'mm', `min(${rows.e2}, e, 1.25*m)`, 'bolt to the prying force', clause),
+    s.f('n', 'mm', `min(${rows.e_in}, e, 1.25*m)`, 'bolt to the prying force', clause),
     s.f('l_cp', 'mm', `min(2*pi*m*${rows.n1}, 2*pi*m+2*(${rows.n1}-1)*${rows.p1})`, 'circular patterns, rows alone or one group', clause),
     s.f('l_nc', 'mm', `min(${rows.n1}*(4*m+1.25*e), 4*m+1.25*e+(${rows.n1}-1)*${rows.p1})`, 'other patterns, rows alone or one group', clause),
     s.f('l_eff_1', 'mm', 'min(l_cp, l_nc)', 'effective length, mode 1', clause),
@@ -222,14 +234,14 @@ function webLines(s: FormulaSection, rows: EndRows, k: Pull) {
 }
 
 /** Punching under the heads and nuts; `t` and `f_u` are those of the clamped part. */
-function punching(s: FormulaSection, t: string, f_u: string, gamma: string) {
+function punching(s: FormulaSection, rows: EndRows, t: string, f_u: string, gamma: string) {
   const clause = 'EN 1993-1-8, Table 3.4';
   const steps = [
     s.f('d_m', 'mm', '(s_b+2*s_b/sqrt(3))/2', 'mean of flats and points of head or nut', clause),
     s.f('B_p_u_plate', 'kN', `0.6*pi*d_m*${t}*${f_u}/${gamma}`, 'punching of the plate, one bolt', clause),
     s.f('B_p_u_support', 'kN', `0.6*pi*d_m*t_2*f_u_2/${gamma}`, 'punching of the support, one bolt', clause),
   ];
-  const all = s.f('N_Rd', 'kN', 'n_s*min(B_p_u_plate, B_p_u_support)', 'all bolts');
+  const all = s.f('N_Rd', 'kN', `${rows.pulled}*min(B_p_u_plate, B_p_u_support)`, 'all bolts that take the pull');
   return (r: Run): number => {
     for (const f of steps) f(r);
     return all(r);
@@ -257,7 +269,7 @@ export function pullChecks<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, 
   const stub = ofPair(o.id, 'F_T_Rd', (s) => { const t = partTStub(s, rows, o.stub, k); return (r, c) => t(r, c).resistance; });
   const flange = ofPair('support-flange', 'F_T_Rd', (s) => { const t = flangeTStub(s, rows, k); return (r) => t(r).resistance; });
   const web = ofPair('support-web', 'N_Rd', (s) => webLines(s, rows, k));
-  const punch = punching(sheet.section(`${prefix}bolt-punching`), o.stub.t, f_u, k === 'tie' ? 'gamma_Mu' : 'gamma_M2');
+  const punch = punching(sheet.section(`${prefix}bolt-punching`), rows, o.stub.t, f_u, k === 'tie' ? 'gamma_Mu' : 'gamma_M2');
   const N = sheet.section('pull').resolve(PULL[k].force).index;
   const check = (id: string, title: string, clause: string, part: string, run: (r: Run, c: C) => Outcome): CheckDef<C> => (k === 'tie'
     ? { id: `tie-${id}`, title: `Tying: ${title}`, clause, part, load: 'tie', run }

@@ -37,7 +37,7 @@ export const cleatSlots = {
 };
 export const ends = endSlots(sheet);
 /** Support rows; the T-stubs are those of a pair of cleats. */
-export const ROWS: EndRows = { n1: 'n1_s', p1: 'p1_s', L1: 'L1_s', e2: 'e2_s', k: 'l', bolts: '2*n1_s' };
+export const ROWS: EndRows = { n1: 'n1_s', p1: 'p1_s', L1: 'L1_s', e2: 'e2_s', e_in: 'e2_s', k: 'l', bolts: '2*n1_s', pulled: 'n_s' };
 export const holes = { cleat: holeSlots(sheet, 'c', 'web leg'), web: holeSlots(sheet, 'w', 'beam web'), leg: holeSlots(sheet, 'l', 'support leg'), support: holeSlots(sheet, '2', 'support') };
 
 const g = sheet.commonSection('geometry');
@@ -105,6 +105,6 @@ export function sideOf(m: CleatsModel, turned: boolean): Side<CleatsCase> {
   lay.steel(cleatSlots.f_y_c, cleatSlots.f_u_c, m.cleatSteel, 'cleats', cleat.steel, cleat.t);
   layOutEndBolts(lay, ends, m, flipped);
   layOutWeld(lay, slots, [{ part: 'cleats', steel: m.cleatSteel }, m.toBeam ? { part: 'support', steel: m.support.steel } : { part: 'beam', steel: m.beamSteel }]);
-  const c: CleatsCase = { m, ...simpleJointCase(m), n2: bolts.n2, p2: bolts.p2, e_2b: input.web.e2b, support: endSupport(m, support_bolts.n1, single), single, evenSupport };
+  const c: CleatsCase = { m, ...simpleJointCase(m), n2: bolts.n2, p2: bolts.p2, e_2b: input.web.e2b, support: endSupport(m, support_bolts.n1, { single }), single, evenSupport };
   return { c, values: lay.values, origins: lay.origins, common };
 }

@@ -11,6 +11,7 @@ const T33 = 'EN 1993-1-8, Table 3.3';
 const PRACTICE = 'simple-joint practice';
 const oneRow = (c: EndPlateCase): string | null => (c.n1 < 2 ? 'There is one bolt row only.' : null);
 const indoors = (c: EndPlateCase): string | null => (c.m.basis.settings.exposed ? null : 'The steel is not exposed to weather.');
+const oneColumn = (c: EndPlateCase): string | null => (c.support.columns > 1 ? null : 'There is one column of bolts on each side.');
 const full = (c: EndPlateCase): string | null => (c.m.input.plate.full_depth ? 'The plate takes the full depth of the beam.' : null);
 
 export const endPlateRules: readonly Rule[] = [
@@ -26,6 +27,8 @@ export const endPlateRules: readonly Rule[] = [
   rule('detail-p1', 'Pitch p1', T33, { actual: 'p1', limit: '2.2*d_0' }, { skip: oneRow }),
   rule('detail-p1-max', 'Largest pitch p1', T33, { actual: (c) => (c.even ? 'p1' : 'p_big'), actuals: ['p1', 'p_big'], limit: 'min(14*t_p, 200[mm])', sense: '<=' }, { skip: oneRow }),
   rule('detail-p3', 'Gauge p3', T33, { actual: 'p_3', limit: '2.4*d_0' }),
+  rule('detail-p2', 'Pitch across p2', T33, { actual: 'p2', limit: '2.4*d_0' }, { skip: oneColumn }),
+  rule('detail-p2-max', 'Largest pitch across p2', T33, { actual: 'p2', limit: 'min(14*t_p, 200[mm])', sense: '<=' }, { skip: oneColumn }),
   rule('detail-e1-max', 'Largest end distance e1', T33, { actual: 'max(e1, e1_bot)', limit: '4*t_p+40[mm]', sense: '<=' }, { skip: indoors }),
   rule('detail-e2-max', 'Largest edge distance e2', T33, { actual: 'e2', limit: '4*t_p+40[mm]', sense: '<=' }, { skip: indoors }),
   rule('weld-full-strength', 'Weld stronger than the web in shear', 'EN 1993-1-8, 4.5.3.3', { actual: 'k_a*s', limit: 't_w*f_y_w*beta_w*gamma_M2/(2*f_u_weld*gamma_M0)' }, { must: (c) => c.m.basis.settings.full_strength_weld }),

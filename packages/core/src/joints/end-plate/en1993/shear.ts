@@ -33,10 +33,24 @@ const eccentric = blockTearing(block, 'V_1', 0.5, 'f_u_p', 'f_y_p', 'gamma_M2');
 const concentric = blockTearing(block, 'V_1', 1, 'f_u_p', 'f_y_p', 'gamma_M2', 'A_nt', 'A_nv', true);
 const wide = block.f('h_lim', 'mm', '1.36*p_3', 'depth under which the block is eccentric');
 const blockV = block.f('V_Rd', 'kN', '2*V_1', 'one block each side of the web');
+// Two columns a side: the block of both, or that of the outer column with its half of the load.
+const blockBoth = [
+  block.f('A_nt', 'mm2', 't_p*(e2+p2-1.5*d_h_p)', 'net area in tension, side edge to the inner bolts'),
+  block.f('A_nv', 'mm2', 't_p*(e1+L1-(n1-0.5)*d_v_p)', 'net area in shear, up the inner bolts to the top of the plate'),
+];
+const eccentricBoth = blockTearing(block, 'V_1', 0.5, 'f_u_p', 'f_y_p', 'gamma_M2');
+const blockOuter = block.f('A_nt_o', 'mm2', 't_p*(e2-d_h_p/2)', 'net area in tension, side edge to the outer bolts');
+const eccentricOuter = blockTearing(block, 'V_o', 0.5, 'f_u_p', 'f_y_p', 'gamma_M2', 'A_nt_o');
+const blockColumns = block.f('V_Rd', 'kN', 'min(2*V_1, 4*V_o)', 'on each side the block of both columns, or that of the outer column with half the load');
 const bending = sheet.section('plate-bending');
 const deep = bending.f('h_lim', 'mm', '1.36*p_3', 'depth from which shear governs before bending');
-const bendingSteps = [bending.f('W_el', 'mm3', 't_p*h_p^2/6', 'elastic modulus of one section'), bending.f('lever', 'mm', '(p_3-t_w)/2', 'bolt line to the web')];
+const deepWide = bending.f('h_lim', 'mm', '1.36*(p_3+p2)', 'depth from which shear governs before bending, two columns a side');
+const modulus = bending.f('W_el', 'mm3', 't_p*h_p^2/6', 'elastic modulus of one section');
+const lever = [bending.f('lever', 'mm', '(p_3-t_w)/2', 'bolt line to the web'), bending.f('lever', 'mm', '(p_3+p2-t_w)/2', 'middle of the two columns to the web')];
 const bendingV = bending.f('V_Rd', 'kN', '2*W_el*f_y_p/(lever*gamma_M0)', 'two sections in bending', 'EN 1993-1-1, 6.2.5');
+
+const DEEP = 'The plate is deep enough (h_p >= 1.36 p_3): shear governs before bending.';
+const DEEP_WIDE = 'The plate is deep enough (h_p >= 1.36 (p_3 + p_2)): shear governs before bending.';
 
 const webPlate = sheet.section('beam-web-shear-plate');
 const webPlateA = webPlate.f('A_v', 'mm2', '0.9*t_w*h_p', 'web over the depth of the plate');
@@ -79,6 +93,14 @@ export const shearChecks: Check[] = [
   check('plate-shear-gross', 'Gross shear, plate', 'EN 1993-1-1, 6.2.6', 'plate', (r) => (grossA(r), { demand: r.v[V]!, resistance: grossV(r), unit: 'kN' })),
   check('plate-shear-net', 'Net shear, plate', 'EN 1993-1-1, 6.2.6', 'plate', (r) => (netA(r), { demand: r.v[V]!, resistance: netV(r), unit: 'kN' })),
   check('plate-block-shear', 'Block tearing, plate', 'EN 1993-1-8, 3.10.2', 'plate', (r, c) => {
+    if (c.support.columns > 1) {
+      for (const f of blockBoth) f(r);
+      const inner = eccentricBoth(r);
+      blockOuter(r);
+      const outer = eccentricOuter(r);
+      const V_Rd = blockColumns(r);
+      return { demand: r.v[V]!, resistance: Math.min(inner, outer) > 0 ? V_Rd : 0, unit: 'kN' };
+    }
     for (const f of blockAreas) f(r);
     const narrow = c.m.input.plate.h < wide(r) && c.n1 > 1;
     const one = (narrow ? eccentric : concentric)(r);
@@ -86,8 +108,10 @@ export const shearChecks: Check[] = [
     return { demand: r.v[V]!, resistance: one > 0 ? two : 0, unit: 'kN' };
   }),
   check('plate-bending', 'Plate bending beside the web', 'EN 1993-1-1, 6.2.5', 'plate', (r, c) => {
-    if (c.m.input.plate.h >= deep(r)) return { skip: 'The plate is deep enough (h_p >= 1.36 p_3): shear governs before bending.' };
-    for (const f of bendingSteps) f(r);
+    const wide = c.support.columns > 1;
+    if (c.m.input.plate.h >= (wide ? deepWide : deep)(r)) return { skip: wide ? DEEP_WIDE : DEEP };
+    modulus(r);
+    lever[wide ? 1 : 0]!(r);
     return { demand: r.v[V]!, resistance: bendingV(r), unit: 'kN' };
   }),
   webGrossShear(sheet),
