@@ -32,7 +32,8 @@ describe('a first detail', () => {
     expect(high.bolts.n1 * high.bolts.n2 * high.bolts.d).toBeGreaterThan(low.bolts.n1 * low.bolts.n2 * low.bolts.d);
     const { input, why } = first('UB 305x102x25', 'UC 203x203x46', 'column_flange', [shear(900)]);
     expect(leastMultiple(judge(input, [shear(900)]))).toBeLessThan(1);
-    expect(why[0]).toMatch(/^No fin plate of the usual range holds these forces; .* gives at 0\.\d\d of the load\.$/);
+    expect(why[0]).toBe('No fin plate of the usual range holds these forces; this is the strongest of them.');
+    expect(why.at(-1)).toMatch(/^What stops it: .*, at 0\.\d\d of the load\.$/);
   });
   it('reaches past the flanges of a support that it does not fit between', () => {
     // UB 305x165x40: flange 165 against 138.8 between the flanges of UC 152x152x23, whose flange reaches 73.2.
@@ -48,6 +49,28 @@ describe('a first detail', () => {
       return r.brokenRules.length > 0 || leastMultiple(r) < 1;
     });
     expect(failed.length / beams.length, failed.map((s) => s.name).join(', ')).toBeLessThan(0.03);
+  });
+});
+
+describe.each(KINDS.map((k) => [k.title, k.id] as const))('first details of %s between beams of level tops', (_t, id) => {
+  const level = (beam: string) => firstDetail(id, { beam, beamGrade: 'S275', support: 'UB 533x210x92', supportGrade: 'S275', supportType: 'beam_web', tops: 'level' }, [shear(150)], DEFAULT_BASIS) as { input: FinPlateInput; why: readonly string[] };
+  const sound = (input: unknown): void => {
+    const r = checkJoint({ kind: id, input, combinations: [shear(150)] }, DEFAULT_BASIS);
+    expect([r.brokenRules, leastMultiple(r) >= 1]).toEqual([[], true]);
+  };
+  // Flange of UB 533x210x92: (209.3 - 10.1)/2 = 99.6 beyond its web, 15.6 + 12.7 = 28.3 deep with its fillet.
+  it('notch the beam past the flange', () => {
+    const { input, why } = level('UB 406x178x60');
+    // 99.6 + 10 - gap 10 = 99.6: 100 long; 28.3 + 10 = 38.3: the usual 50 deep; 406.4 + 10 < 533.1 - 28.3: no notch below. An end plate is its own gap.
+    expect(input.beam.notch).toEqual({ type: 'single', l_n: 100, d_nt: 50 });
+    expect(why[0]).toBe('The notch, 100 × 50 mm, clears the flanges of UB 533x210x92 by 10 mm.');
+    sound(input);
+  });
+  it('and at the bottom, where the beam is as deep as its support', () => {
+    const { input } = level('UB 533x210x82');
+    // 528.3 + 10 - (533.1 - 28.3) = 33.5: the usual 50.
+    expect(input.beam.notch).toEqual({ type: 'double', l_n: 100, d_nt: 50, d_nb: 50 });
+    sound(input);
   });
 });
 
@@ -69,6 +92,23 @@ describe.each(KINDS.map((k) => [k.title, k.id] as const))('first details of %s',
     expect(r.brokenRules).toEqual([]);
     expect(why.at(-1)).toBe(`What stops it: ${r.combinations[0]!.first!.title.toLowerCase()}, at ${leastMultiple(r).toFixed(2)} of the load.`);
   });
+});
+
+it('a first detail goes beyond the usual range where that is not enough, and says how', () => {
+  const beams = SECTIONS.filter((s) => s.shape === 'I' && s.h >= 250 && !/^(UC|HEM)/.test(s.name)).filter((_, i) => i % 10 === 0);
+  expect(beams.length).toBeGreaterThan(12);
+  let further = 0;
+  for (const s of beams) {
+    const list = [shear(Math.floor((0.75 * properties(s).A_v * steelStrength({ grade: 'S275' }, s.shape === 'I' ? s.tf : 0, 'UK', 'x').f_y) / Math.sqrt(3) / 1e3))];
+    const { input, why } = firstDetail('end-plate', { beam: s.name, beamGrade: 'S275', support: 'UC 305x305x118', supportGrade: 'S275', supportType: 'column_flange' }, list, DEFAULT_BASIS);
+    const r = checkJoint({ kind: 'end-plate', input, combinations: list }, DEFAULT_BASIS);
+    expect([s.name, r.brokenRules, leastMultiple(r) >= 1]).toEqual([s.name, [], true]);
+    if (!why.some((w) => w.startsWith('Taken further: '))) continue;
+    further += 1;
+    expect(why[0]).toBe('No end plate of the usual range holds these forces; this is the strongest of them.');
+    expect(why.at(-1)).toBe(`First to give at ${leastMultiple(r).toFixed(2)} of the worst combination.`);
+  }
+  expect(further).toBeGreaterThan(0);
 });
 
 describe('ways out', () => {
@@ -124,9 +164,17 @@ describe('another form for the same members and actions', () => {
     const end = otherForm('fin-plate', fin, 'end-plate', list, DEFAULT_BASIS).input;
     expect(kindOf('fin-plate').line.print(otherForm('end-plate', end, 'fin-plate', list, DEFAULT_BASIS).input)).toBe(kindOf('fin-plate').line.print(fin));
   });
-  it('needs members by name', () => {
-    const own = { ...fin, beam: { h: 400, b: 180, tw: 8, tf: 13, r: 10, steel: { grade: 'S275' }, notch: { type: 'none' } } };
-    expect(() => otherForm('fin-plate', own, 'end-plate', list, DEFAULT_BASIS)).toThrow(/given by its own values; accepted for another form is a section/);
+  it('takes members by their own values, with the notch, the edges of the support and the beam on its far face', () => {
+    const beam = { h: 400, b: 180, tw: 8, tf: 13, r: 10, steel: { f_y: 300, f_u: 430, beta_w: 0.85 }, notch: { type: 'single', l_n: 110, d_nt: 55 } };
+    const support = { type: 'beam_web', t: 9, t_ref: 15, d2: 470, e_top: 100, steel: { grade: 'S275' }, other_side: { V_Ed: 120, h_p: 260 } };
+    for (const kind of KINDS.filter((k) => k.id !== 'fin-plate')) {
+      const { input } = otherForm('fin-plate', { ...fin, beam, support }, kind.id, list, DEFAULT_BASIS) as { input: EndPlateInput };
+      expect([kind.id, input.beam, input.support]).toEqual([kind.id, beam, { ...support, other_side: { V_Ed: 120 } }]);
+      const report = checkJoint({ kind: kind.id, input, combinations: list }, DEFAULT_BASIS);
+      expect([report.brokenRules, leastMultiple(report) >= 1]).toEqual([[], true]);
+      // And back: the depth of the far plate is no more known and taken as usual.
+      expect((otherForm(kind.id, input, 'fin-plate', list, DEFAULT_BASIS).input as FinPlateInput).support).toEqual({ ...support, other_side: { V_Ed: 120, h_p: 200 } });
+    }
   });
 });
 

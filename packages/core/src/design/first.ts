@@ -1,24 +1,75 @@
 import type { Combination } from '../actions/combination.ts';
 import type { Basis } from '../job/basis.ts';
-import type { FirstDetail, Seed } from '../joints/kind.ts';
+import type { FirstDetail, Start } from '../joints/kind.ts';
 import { kindOf } from '../joints/registry.ts';
+import { Refusal } from '../refusal.ts';
 import { leastMultiple, tryDetail } from './judge.ts';
 
-/** A first detail that follows good practice and, where the usual range allows, holds every combination and keeps every must rule. */
-export function firstDetail(kindId: string, seed: Seed, combinations: readonly Combination[], basis: Basis): FirstDetail<unknown> {
+/** Checks of one combination that a first detail may cost after the usual range has failed. */
+const BUDGET = 1500;
+
+/** A first detail that follows good practice and, where the usual range or what lies a few steps beyond it allows, holds every combination and keeps every must rule. */
+export function firstDetail(kindId: string, start: Start, combinations: readonly Combination[], basis: Basis): FirstDetail<unknown> {
+  const kind = kindOf(kindId);
   const judge = (input: unknown): number => {
     const report = tryDetail(kindId, input, combinations, basis);
     if (!report) return 0;
-    // A broken rule ranks below any detail that keeps them all.
-    return report.brokenRules.length ? Math.min(0.01, leastMultiple(report) / 1000) : leastMultiple(report);
+    // A broken rule ranks below any detail that keeps them all, and the fewer are broken the better.
+    return report.brokenRules.length ? Math.min(0.01, leastMultiple(report) / 1000) / report.brokenRules.length : leastMultiple(report);
   };
-  const found = kindOf(kindId).first(seed, combinations, basis, judge);
-  const report = tryDetail(kindId, found.input, combinations, basis);
-  if (!report) return found;
+  const usual = kind.first(start, combinations, basis, judge);
+  const { input, taken } = climb(usual.input, judge, (i) => kind.moves(i, kind.model(i, basis)), Math.floor(BUDGET / Math.max(1, combinations.length)));
+  const why = taken.length ? [...usual.why, `Taken further: ${taken.join(', ')}.`] : usual.why;
+  const report = tryDetail(kindId, input, combinations, basis);
+  if (!report) return { input, why };
+  const least = leastMultiple(report);
   // What stops a detail that breaks a rule or gives is said, so that the next step is known.
   const stops = [
     ...report.brokenRules.map((r) => r.title.toLowerCase()),
-    ...(leastMultiple(report) < 1 ? [`${report.combinations[report.worst]!.first!.title.toLowerCase()}, at ${leastMultiple(report).toFixed(2)} of the load`] : []),
+    ...(least < 1 ? [`${report.combinations[report.worst]!.first!.title.toLowerCase()}, at ${least.toFixed(2)} of the load`] : []),
   ];
-  return stops.length ? { input: found.input, why: [...found.why, `What stops it: ${stops.join('; ')}.`] } : found;
+  if (stops.length) return { input, why: [...why, `What stops it: ${stops.join('; ')}.`] };
+  return { input, why: taken.length ? [...why, `First to give at ${least.toFixed(2)} of the worst combination.`] : why };
+}
+
+interface Step {
+  readonly label: string;
+  readonly input: unknown;
+  readonly multiple: number;
+}
+
+/**
+ * Takes a detail that does not hold further by its own moves: each time the one that helps most, and where none helps alone the first pair
+ * that does, until it holds, nothing helps any more, or `budget` details have been judged.
+ */
+function climb(start: unknown, judge: (input: unknown) => number, movesOf: (input: unknown) => readonly { readonly label: string; readonly input: unknown }[], budget: number): { input: unknown; taken: readonly string[] } {
+  let now: Step = { label: '', input: start, multiple: judge(start) };
+  const taken: string[] = [];
+  let left = budget;
+  const steps = (input: unknown): { label: string; input: unknown }[] => {
+    try {
+      return [...movesOf(input)];
+    } catch (e) {
+      if (e instanceof Refusal) return []; // it can't be built as it stands; its neighbours are not looked for
+      throw e;
+    }
+  };
+  const helps = (multiple: number): boolean => multiple > now.multiple * 1.002;
+  while (now.multiple < 1 && left > 0) {
+    const singles = steps(now.input).slice(0, left).map((m): Step => ({ ...m, multiple: judge(m.input) }));
+    left -= singles.length;
+    let next = singles.filter((s) => helps(s.multiple)).sort((a, b) => b.multiple - a.multiple)[0];
+    for (const first of next ? [] : singles.sort((a, b) => b.multiple - a.multiple)) {
+      if (next || left <= 0) break;
+      for (const second of steps(first.input).slice(0, left)) {
+        left -= 1;
+        const multiple = judge(second.input);
+        if (helps(multiple) && multiple > (next?.multiple ?? 0)) next = { label: `${first.label}, ${second.label}`, input: second.input, multiple };
+      }
+    }
+    if (!next) break;
+    now = next;
+    taken.push(next.label);
+  }
+  return { input: now.input, taken };
 }

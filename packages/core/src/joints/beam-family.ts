@@ -1,8 +1,10 @@
 import { BEAM_ACTIONS } from '../actions/combination.ts';
-import { STEEL_GRADES } from '../catalogue/index.ts';
-import { Refusal } from '../refusal.ts';
-import type { JointKind, MemberSeed, SeedField } from './kind.ts';
-import { SUPPORT_TYPES } from './members.ts';
+import { STEEL_GRADES, type SteelInput } from '../catalogue/index.ts';
+import type { Basis } from '../job/basis.ts';
+import type { EndSupportInput, MemberInput, Notch } from './fields.ts';
+import type { JointKind, SeedField, Start } from './kind.ts';
+import { memberDimensions, SUPPORT_TYPES, type MemberDimensions, type SupportType } from './members.ts';
+import { practicalGap } from './support-clearance.ts';
 
 const grades = STEEL_GRADES.map((value) => ({ value, label: value }));
 const seeds: readonly SeedField[] = [
@@ -11,20 +13,87 @@ const seeds: readonly SeedField[] = [
   { id: 'supportType', label: 'Support', type: 'choice', options: SUPPORT_TYPES.map(([value, label]) => ({ value, label })), start: SUPPORT_TYPES[0]![0] },
   { id: 'support', label: 'Support section', type: 'section', start: '', example: 'UC 203x203x60' },
   { id: 'supportGrade', label: 'Support steel', type: 'grade', options: grades, start: 'S275' },
+  { id: 'tops', label: 'Tops of the beams', type: 'choice', options: [{ value: 'apart', label: 'not level: no notch' }, { value: 'level', label: 'level: the beam is notched' }], start: 'apart', applies: (seed) => seed['supportType'] === 'beam_web' },
 ];
 
-interface Members {
-  readonly beam: { readonly section?: string; readonly steel: { readonly grade?: string } };
-  readonly support: { readonly section?: string; readonly type: string; readonly steel: { readonly grade?: string } };
+/** Beam and support as they stand in the input of every kind of this family. */
+export interface BeamAndSupport {
+  readonly beam: MemberInput & { readonly steel: SteelInput; readonly notch: Notch };
+  readonly support: MemberInput & {
+    readonly type: SupportType; readonly t?: number; readonly t_ref?: number; readonly d2?: number; readonly steel: SteelInput;
+    readonly e_top?: number; readonly e_bottom?: number; readonly e_side?: number;
+    readonly other_side?: { readonly V_Ed: number; readonly h_p?: number };
+  };
 }
 
-function seedOf(input: unknown): MemberSeed {
-  const { beam, support } = input as Members;
-  for (const [field, member] of [['beam', beam], ['support', support]] as const) {
-    if (member.section === undefined || member.steel.grade === undefined) throw new Refusal(`${field}.section`, `${field}.section: this member is given by its own values; accepted for another form is a section and a grade by name.`);
-  }
-  return { beam: beam.section!, beamGrade: beam.steel.grade!, support: support.section!, supportGrade: support.steel.grade!, supportType: support.type };
+/** What a first detail has to fit into. */
+export interface BeamStart extends BeamAndSupport {
+  readonly dims: MemberDimensions;
+  /** Gap of practice, or what clears the flanges of the support. */
+  readonly gap: number;
+  /** Clear depth of web between fillets or notch edges. */
+  readonly clear: number;
+  /** What was settled about the members, a sentence each. */
+  readonly why: readonly string[];
+  /** Beam top down to a plate or cleat of this depth: 50 where there is room, clear of flange or notch, else in the middle. */
+  place(depth: number): number;
+}
+
+const up5 = (x: number): number => Math.ceil(x / 5) * 5;
+
+/** Notch of a beam whose top is level with that of its support: clear of the flanges by 10 mm, at least 50 deep (basis 5.1). */
+function levelNotch(beam: MemberDimensions, support: MemberDimensions, gap: number): Notch {
+  const root = support.tf + support.r;
+  const reach = support.shape === 'C' ? support.b - support.tw : (support.b - support.tw) / 2;
+  const below = beam.h + 10 - (support.h - root);
+  const sizes = { l_n: Math.max(50, up5(reach + 10 - gap)), d_nt: Math.max(50, up5(root + 10), up5(beam.tf + beam.r)) };
+  return below > 0 ? { type: 'double', ...sizes, d_nb: Math.max(50, up5(below), up5(beam.tf + beam.r)) } : { type: 'single', ...sizes };
+}
+
+/** Members of a start, with the room that they leave. Throws a Refusal where a section is not known. */
+export function beamStart(start: Start, basis: Basis): BeamStart {
+  const given = 'members' in start && typeof start.members === 'object' ? (start.members as BeamAndSupport) : null;
+  const seed = start as Readonly<Record<string, string>>;
+  const members: BeamAndSupport = given ?? {
+    beam: { section: seed['beam']!, steel: { grade: seed['beamGrade']! }, notch: { type: 'none' } },
+    support: { type: seed['supportType'] as SupportType, section: seed['support']!, steel: { grade: seed['supportGrade']! } },
+  };
+  const dims = memberDimensions(members.beam, basis, 'beam')!;
+  const { support } = members;
+  const supportDims = support.section !== undefined || support.h !== undefined ? memberDimensions(support, basis, 'support') : null;
+  const level = !given && seed['tops'] === 'level' && support.type === 'beam_web' && supportDims;
+  // A notch takes the beam past the flange, so that its end may come close.
+  const gap = level || members.beam.notch.type !== 'none' ? practicalGap(dims, null) : practicalGap(dims, supportDims && { type: support.type, dims: supportDims });
+  const notch = level ? levelNotch(dims, supportDims, gap) : members.beam.notch;
+  const top = notch.type === 'none' ? dims.tf + dims.r : notch.d_nt!;
+  const clear = dims.h - top - (notch.type === 'double' ? notch.d_nb! : dims.tf + dims.r);
+  return {
+    beam: { ...members.beam, notch }, support, dims, gap, clear,
+    why: level ? [`The notch, ${notch.l_n!} × ${notch.d_nt!} mm${notch.d_nb ? `, ${notch.d_nb} mm at the bottom` : ''}, clears the flanges of ${supportDims.name} by 10 mm.`] : [],
+    place: (depth) => {
+      const middle = Math.floor(top + (clear - depth) / 2);
+      return Math.max(Math.min(up5(top), middle), Math.min(50, middle));
+    },
+  };
+}
+
+/** The support as a joint that is bolted through it knows it. */
+export function boltedSupport({ support }: BeamAndSupport): EndSupportInput {
+  const { other_side, ...rest } = support;
+  return other_side ? { ...rest, other_side: { V_Ed: other_side.V_Ed } } : rest;
+}
+
+/** The support as a plate welded to it knows it: a plate on its far face is as deep as is usual where its depth is not known. */
+export function weldedSupport({ support }: BeamAndSupport): Omit<BeamAndSupport['support'], 'e_side' | 'other_side'> & { readonly other_side?: { readonly V_Ed: number; readonly h_p: number } } {
+  const { other_side, e_side: _unused, ...rest } = support;
+  return other_side ? { ...rest, other_side: { V_Ed: other_side.V_Ed, h_p: other_side.h_p ?? 200 } } : rest;
 }
 
 /** What the kinds that join a beam to its support have in common: what is asked before a first detail, and the actions. */
-export const beamToSupport: Pick<JointKind, 'family' | 'seeds' | 'seedOf' | 'actions'> = { family: 'beam', seeds, seedOf, actions: BEAM_ACTIONS };
+export const beamToSupport: Pick<JointKind, 'family' | 'seeds' | 'seedOf' | 'actions'> = {
+  family: 'beam', seeds, actions: BEAM_ACTIONS,
+  seedOf: (input) => {
+    const { beam, support } = input as BeamAndSupport;
+    return { members: { beam, support } };
+  },
+};

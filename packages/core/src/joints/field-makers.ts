@@ -1,8 +1,8 @@
-import { HOLE_KINDS, STEEL_GRADES, type HoleKind, type SteelInput } from '../catalogue/index.ts';
+import { HOLE_KINDS, holeSize, STEEL_GRADES, type HoleKind, type SteelInput } from '../catalogue/index.ts';
 import type { MemberInput, Notch } from './fields.ts';
 import type { BoltsInput } from './lay-out.ts';
 import type { Field, FieldValue, Move } from './kind.ts';
-import { printPitch, readPitch, type Pitch } from './pitches.ts';
+import { groupHeight, printPitch, readPitch, tidyPitch, type Pitch } from './pitches.ts';
 import { SUPPORT_TYPES, type SupportType } from './members.ts';
 
 export const PLATE_STEPS = [6, 8, 10, 12, 15, 20, 25];
@@ -123,6 +123,25 @@ export function boltFields<I extends Bolted>(): Field<I>[] {
     mm('bolts.packing', 'Packing', 't_pk', [0, 2, 4, 6, 8, 10, 12], (i) => i.bolts.packing, (i, v) => bolts(i, { packing: v })),
   ];
 }
+
+/** Least pitch, gauge and end distance of a bolt in steps of 5 mm (EN 1993-1-8, Table 3.3). */
+export function leastDistances(d: number): { readonly p1: number; readonly p2: number; readonly e1: number } {
+  const { d_0 } = holeSize(d, 'normal');
+  const up5 = (x: number): number => Math.ceil(x / 5 - 1e-9) * 5;
+  return { p1: up5(2.2 * d_0), p2: up5(2.4 * d_0), e1: up5(1.2 * d_0) };
+}
+
+/** A pitch that is nowhere less than `least`. */
+export const widened = (p1: Pitch, least: number): Pitch => (typeof p1 === 'number' ? (p1 && Math.max(p1, least)) : tidyPitch(p1.map((p) => Math.max(p, least))));
+
+/** A row more within the height of the present ones, evenly, in steps of 5 mm; null where it does not go in. */
+export function closerRows(rows: RowsInput, d: number): RowsInput | null {
+  const p1 = Math.floor(groupHeight(rows) / rows.n1 / 5) * 5;
+  return rows.n1 > 1 && p1 >= leastDistances(d).p1 ? { n1: rows.n1 + 1, p1 } : null;
+}
+
+/** The next usual size of bolt. */
+export const nextBolt = (d: number): number | undefined => [16, 20, 24, 30].find((x) => x > d);
 
 /** A field moved up or down its practical values, `by` places; nothing where the ladder ends. */
 export function stepMove<I>(fields: readonly Field<I>[], input: I, id: string, label: string, by: number): Move<I>[] {

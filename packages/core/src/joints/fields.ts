@@ -106,9 +106,17 @@ const MESSAGES: Joi.LanguageMessages = {
 
 const OPTIONS: Joi.ValidationOptions = { abortEarly: true, convert: false, messages: MESSAGES, errors: { label: 'path', wrap: { label: false, array: false } } };
 
+/** Joi works messages out anew at each call that brings them; a schema that holds them already is several times faster. */
+const PREPARED = new WeakMap<Joi.Schema, Joi.Schema>();
+function prepared(schema: Joi.Schema): Joi.Schema {
+  let found = PREPARED.get(schema);
+  if (!found) PREPARED.set(schema, (found = schema.prefs(OPTIONS)));
+  return found;
+}
+
 /** Validates against a schema; the error names field, value and what would be accepted. */
 export function validate<T>(schema: Joi.Schema, value: unknown, prefix = ''): { value: T } | { error: { field: string; message: string } } {
-  const result = schema.validate(value, OPTIONS);
+  const result = prepared(schema).validate(value);
   if (!result.error) return { value: result.value as T };
   const detail = result.error.details[0]!;
   const path = detail.path.join('.');

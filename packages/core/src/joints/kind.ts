@@ -43,7 +43,8 @@ export interface Move<I> {
 
 /** What a first detail starts from: members, steels and a few choices, by the ids of the kind's seed fields. */
 export type Seed = Readonly<Record<string, string>>;
-export type MemberSeed = Record<'beam' | 'beamGrade' | 'support' | 'supportGrade' | 'supportType', string>;
+/** A first detail starts from what was asked, or from the members of a joint as they stand in its input. */
+export type Start = Seed | { readonly members: object };
 
 /** One thing to ask before a first detail is made. */
 export interface SeedField {
@@ -57,6 +58,8 @@ export interface SeedField {
   readonly shapes?: readonly string[];
   /** It may stay empty. */
   readonly optional?: true;
+  /** Whether it is worth asking; always when absent. */
+  applies?(seed: Seed): boolean;
 }
 
 export interface FirstDetail<I> {
@@ -106,8 +109,8 @@ export interface JointKind<I = unknown, M = unknown> {
   /** Kinds of one family join the same members under the same actions: one can be changed for another. */
   readonly family: 'beam' | 'column-base';
   readonly seeds: readonly SeedField[];
-  /** Members of a joint as a seed for another form; throws a Refusal where they can't be named. */
-  seedOf(input: I): Seed;
+  /** Members of a joint as the start of another form of its family; throws a Refusal where there is none. */
+  seedOf(input: I): Start;
   /** Actions that it takes, in the order of cards and tables. */
   readonly actions: readonly ActionField[];
   /** Looks everything up; throws a Refusal when the joint can't be built as described. */
@@ -125,7 +128,7 @@ export interface JointKind<I = unknown, M = unknown> {
     /** The joint `base` with the detail of the line; a LineError points at the token. */
     parse(text: string, base: I): I;
   };
-  first(seed: Seed, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I>;
+  first(start: Start, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I>;
   moves(input: I, model: M): Move<I>[];
   /** Resistance in axial force and moment with the combinations in it; `governing` is the index of the one that gives first. */
   chart?(model: M, combinations: readonly Combination[], governing: number): MomentChart | null;

@@ -1,7 +1,5 @@
-import type { Basis } from '../job/basis.ts';
 import type { RuleDef } from './check.ts';
-import type { MemberSeed } from './kind.ts';
-import { memberDimensions, type MemberDimensions, type SupportModel } from './members.ts';
+import type { MemberDimensions, SupportModel, SupportType } from './members.ts';
 
 interface BeamAtSupport {
   readonly m: { readonly support: SupportModel; readonly beam: MemberDimensions };
@@ -25,12 +23,12 @@ export const beamClearOfSupport = <C extends BeamAtSupport>(gap: (c: C) => numbe
   },
 });
 
-/** Gap of practice; where the beam would meet the flanges of its support, far enough to clear them. */
-export function practicalGap(seed: MemberSeed, beam: { readonly h: number; readonly b: number }, basis: Basis): number {
+/** Gap of practice; where the beam would meet the flanges of its support, far enough to clear them. No support: none in the way. */
+export function practicalGap(beam: { readonly h: number; readonly b: number }, at: { readonly type: SupportType; readonly dims: MemberDimensions } | null): number {
   const usual = beam.h > 610 ? 20 : 10;
-  if (seed.supportType === 'column_flange') return usual;
-  const support = memberDimensions({ section: seed.support }, basis, 'support')!;
+  if (!at || at.type === 'column_flange') return usual;
+  const support = at.dims;
   const between = support.h - 2 * (support.tf + support.r);
-  const fits = seed.supportType === 'column_web' ? beam.b <= between : beam.h <= between;
+  const fits = at.type === 'column_web' ? beam.b <= between : beam.h <= between;
   return fits ? usual : Math.ceil(((support.shape === 'C' ? support.b - support.tw : (support.b - support.tw) / 2) + 10) / 5) * 5;
 }

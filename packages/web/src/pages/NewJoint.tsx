@@ -20,11 +20,12 @@ export function NewJoint({ job, mark: suggested, onClose, onMade }: { job: JobRe
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
   const pasted = parseActions(table, kind.actions);
+  const asked = kind.seeds.filter((f) => !f.applies || f.applies(seed));
   const set = (change: Seed): void => setSeeds({ ...seeds, [kind.family]: { ...seed, ...change } });
 
   const submit = async (): Promise<void> => {
     setProblem('');
-    const missing = kind.seeds.find((f) => !f.optional && !seed[f.id]);
+    const missing = asked.find((f) => !f.optional && !seed[f.id]);
     if (missing) return setProblem(`${missing.label}: the value is missing; give ${missing.type === 'section' ? 'a name' : 'a number'} such as ${missing.example}.`);
     if (pasted.errors.length) return setProblem(pasted.errors[0]!.message);
     setBusy(true);
@@ -49,8 +50,8 @@ export function NewJoint({ job, mark: suggested, onClose, onMade }: { job: JobRe
           {KINDS.length > 1 && (
             <label className="contents"><span>Form</span><select className="select" value={kindId} onChange={(e) => setKind(e.target.value)}>{KINDS.map((k) => <option key={k.id} value={k.id}>{k.title}</option>)}</select></label>
           )}
-          {kind.seeds.map((f, i) => {
-            const next = kind.seeds[i + 1];
+          {asked.map((f, i) => {
+            const next = asked[i + 1];
             if (f.type === 'grade') return null;
             return (
               <Fragment key={f.id}>

@@ -4,7 +4,7 @@ import { Refusal } from '../../refusal.ts';
 import { ANCHOR_DIAMETERS } from '../../catalogue/index.ts';
 import { exact } from '../../units/format.ts';
 import { stepMove } from '../field-makers.ts';
-import type { FirstDetail, Move, Seed } from '../kind.ts';
+import type { FirstDetail, Move, Seed, Start } from '../kind.ts';
 import { validate } from '../fields.ts';
 import { baseField, baseFields, washerFor } from './fields.ts';
 import { baseSchema, type BaseInput, type PatternInput } from './input.ts';
@@ -99,7 +99,8 @@ function more(i: I): I | null {
 }
 
 /** A first detail for the column and its actions: the usual one, raised where it gives (basis 16.2). */
-export function baseFirst(seed: Seed, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I> {
+export function baseFirst(asked: Start, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I> {
+  const seed = asked as Seed;
   let input = usualBase(seed, basis);
   const start = input;
   let multiple = judge(input);

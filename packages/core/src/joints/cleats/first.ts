@@ -2,13 +2,13 @@ import type { Combination } from '../../actions/combination.ts';
 import { holeSize } from '../../catalogue/index.ts';
 import type { Basis } from '../../job/basis.ts';
 import { Refusal } from '../../refusal.ts';
-import { stepMove } from '../field-makers.ts';
-import type { FirstDetail, MemberSeed, Move, Seed } from '../kind.ts';
-import { memberDimensions, type MemberDimensions, type SupportType } from '../members.ts';
+import { closerRows, leastDistances, nextBolt, stepMove, widened } from '../field-makers.ts';
+import { beamStart, boltedSupport, type BeamStart } from '../beam-family.ts';
+import type { FirstDetail, Move, Start } from '../kind.ts';
+import type { MemberDimensions } from '../members.ts';
 import { withRowCount } from '../pitches.ts';
-import { practicalGap } from '../support-clearance.ts';
 import { CLEAT_SIZES, cleatsField, cleatsFields, withRows } from './fields.ts';
-import { boltedToBeam, boltedToSupport, bottomEnd, type CleatsInput } from './input.ts';
+import { boltedToBeam, boltedToSupport, bottomEnd, webEdge, type CleatsInput } from './input.ts';
 
 type I = CleatsInput;
 interface Choice { readonly d: number; readonly lines: number; readonly n1: number; readonly p1: number; readonly t: number; readonly p3: number; readonly grade: string }
@@ -16,24 +16,23 @@ interface Choice { readonly d: number; readonly lines: number; readonly n1: numb
 const ends = (c: { d: number; p1: number }): number => (c.p1 >= 70 ? (c.d > 20 ? 50 : 40) : Math.ceil((1.2 * holeSize(c.d, 'normal').d_0) / 5) * 5);
 
 /** One choice of the practical first detail (basis 5.1); null where no rolled angle has such legs. */
-function compose(seed: MemberSeed, beam: MemberDimensions, gap: number, c: Choice): I | null {
+function compose(start: BeamStart, c: Choice): I | null {
+  const { dims: beam, gap } = start;
   const d0 = holeSize(c.d, 'normal').d_0;
   const e1 = ends(c);
-  const clear = Math.floor(beam.h - 2 * (beam.tf + beam.r));
   const L1 = (c.n1 - 1) * c.p1;
-  const h = Math.max(2 * e1 + L1, Math.min(Math.ceil((0.6 * beam.h) / 5) * 5, clear));
+  const h = Math.max(2 * e1 + L1, Math.min(Math.ceil((0.6 * beam.h) / 5) * 5, Math.floor(start.clear)));
   const end = (h - L1) / 2;
-  const top = Math.max(Math.ceil((beam.tf + beam.r) / 5) * 5 <= Math.floor((beam.h - h) / 2) ? Math.ceil((beam.tf + beam.r) / 5) * 5 : Math.floor((beam.h - h) / 2), Math.min(50, Math.floor((beam.h - h) / 2)));
   const e2b = c.d > 20 ? 50 : 40;
   const p2 = c.lines > 1 ? (c.d > 20 ? 70 : 60) : 0;
   const legs = { web: gap + e2b + p2 + 1.2 * d0, support: (c.p3 - beam.tw) / 2 + 1.2 * d0 };
   const angle = CLEAT_SIZES.filter((s) => s.t === c.t && s.leg_web >= legs.web && s.leg_support >= legs.support).sort((a, b) => a.leg_web + a.leg_support - b.leg_web - b.leg_support)[0];
   if (!angle) return null;
   return {
-    beam: { section: seed.beam, steel: { grade: seed.beamGrade }, notch: { type: 'none' } },
-    support: { type: seed.supportType as SupportType, section: seed.support, steel: { grade: seed.supportGrade } },
+    beam: start.beam,
+    support: boltedSupport(start),
     cleat: { t: c.t, h, e1: end, leg_web: angle.leg_web, leg_support: angle.leg_support, r: angle.r, steel: { grade: c.grade } },
-    web: { e2b, top_to_bolt: top + end },
+    web: { e2b, top_to_bolt: start.place(h) + end },
     gap,
     arrangement: 'double', fixing: 'bolted',
     bolts: { d: c.d, cls: '8.8', n1: c.n1, n2: c.lines, p1: c.p1, p2, p3: c.p3, threads_in_plane: true, category: 'A', friction: 'B', packing: 0 },
@@ -43,12 +42,9 @@ function compose(seed: MemberSeed, beam: MemberDimensions, gap: number, c: Choic
 }
 
 /** A first detail for members and forces: fewest rows that give 0.6 of the depth, then bigger bolts, two lines, thicker angles. */
-export function cleatsFirst(asked: Seed, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I> {
-  const seed = asked as MemberSeed;
-  const beam = memberDimensions({ section: seed.beam }, basis, 'beam')!;
-  memberDimensions({ section: seed.support }, basis, 'support');
-  const gap = practicalGap(seed, beam, basis);
-  const clear = beam.h - 2 * (beam.tf + beam.r);
+export function cleatsFirst(asked: Start, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I> {
+  const start = beamStart(asked, basis);
+  const { dims: beam, clear } = start;
   let best: { input: I; multiple: number } | null = null;
   for (const [lines, d, t] of [[1, 20, 10], [1, 24, 12], [2, 20, 10], [2, 24, 12], [1, 16, 8], [1, 16, 10], [2, 16, 10], [1, 12, 8], [2, 20, 15], [2, 24, 15]] as const) {
     const tight = Math.ceil((2.2 * holeSize(d, 'normal').d_0) / 5) * 5;
@@ -57,17 +53,17 @@ export function cleatsFirst(asked: Seed, combinations: readonly Combination[], b
       for (let n1 = 2; 2 * e1 + (n1 - 1) * p1 <= clear; n1 += 1) {
         if (p1 >= 70 && 2 * e1 + (n1 - 1) * p1 < 0.6 * beam.h && 2 * e1 + n1 * p1 <= clear) continue;
         for (const p3 of beam.h >= 400 ? [140, 120, 110, 100] : [90, 100, 110, 120]) {
-          const input = compose(seed, beam, gap, { d, lines, n1, p1, t, p3, grade: 'S275' });
+          const input = compose(start, { d, lines, n1, p1, t, p3, grade: 'S275' });
           if (!input) continue;
           const multiple = judge(input);
-          if (multiple >= 1) return { input, why: reasons(input, beam, multiple, combinations.length) };
+          if (multiple >= 1) return { input, why: [...start.why, ...reasons(input, beam, multiple, combinations.length)] };
           if (!best || multiple > best.multiple) best = { input, multiple };
         }
       }
     }
   }
   if (!best) throw new Refusal('beam.section', `beam.section: ${beam.name} leaves no room for two bolt rows between its fillets; accepted are deeper beams.`);
-  return { input: best.input, why: [`No bolted double cleats of the usual range hold these forces; these are the strongest of them, and give at ${best.multiple.toFixed(2)} of the load.`] };
+  return { input: best.input, why: [...start.why, 'No bolted double cleats of the usual range hold these forces; these are the strongest of them.'] };
 }
 
 function reasons(i: I, beam: MemberDimensions, multiple: number, combinations: number): string[] {
@@ -78,6 +74,24 @@ function reasons(i: I, beam: MemberDimensions, multiple: number, combinations: n
     `A gauge of ${bolts.p3} mm leaves the nuts clear of the web legs.`,
     combinations ? `First to give at ${multiple.toFixed(2)} of the worst combination.` : 'No forces were given yet.',
   ];
+}
+
+/** The smallest rolled angle with these legs at least, as thick as the present one; the present one where there is none. */
+function withLegs(i: I, web: number, support: number): I {
+  const s = CLEAT_SIZES.filter((x) => x.t === i.cleat.t && x.leg_web >= web && x.leg_support >= support).sort((a, b) => a.leg_web + a.leg_support - b.leg_web - b.leg_support)[0];
+  return s ? cleatsField('cleat.size').set(i, s.name) : i;
+}
+
+/** Bolts of another size with the least distances that they need, on both legs. */
+function withDistances(i: I, d: number): I {
+  const least = leastDistances(d);
+  const e2b = Math.max(i.web.e2b, least.e1);
+  const p2 = i.bolts.n2 > 1 ? Math.max(i.bolts.p2, least.p2) : 0;
+  const wide: I = { ...i, bolts: { ...i.bolts, d, p2 }, web: { ...i.web, e2b } };
+  const grown = e2b - i.web.e2b + p2 - i.bolts.p2 + Math.max(0, least.e1 - webEdge(i));
+  const legs = withLegs(wide, i.cleat.leg_web + grown, i.cleat.leg_support);
+  const ends = cleatsField('cleat.e1').set(cleatsField('cleat.e1_bot').set(legs, Math.max(bottomEnd(i), least.e1)), Math.max(i.cleat.e1, least.e1));
+  return withRows(ends, { n1: i.bolts.n1, p1: widened(i.bolts.p1, least.p1) });
 }
 
 /** Small moves round a detail, each one step of one thing. */
@@ -97,7 +111,7 @@ export function cleatsMoves(i: I): Move<I>[] {
   longer('leg_support', 'leg_web');
   step('cleat.e1', 'top end', 1, 2);
   step('cleat.e1_bot', 'bottom end', 1, 2);
-  step('web.e2b', 'beam end to bolts', 1, 2);
+  for (const by of boltedToBeam(i) ? [1, 2] : []) for (const m of stepMove(cleatsFields, i, 'web.e2b', 'beam end to bolts', by)) moves.push({ ...m, input: withLegs(m.input, i.cleat.leg_web + m.input.web.e2b - i.web.e2b, i.cleat.leg_support) });
   step('bolts.p1', 'pitch', 1, 2);
   step('bolts.p3', 'gauge', 1, -1);
   step('support_bolts.e1', 'end in the support', 1, -1);
@@ -114,8 +128,18 @@ export function cleatsMoves(i: I): Move<I>[] {
     }
   }
   if (boltedToSupport(i)) moves.push({ label: `support rows ${i.support_bolts.n1} → ${i.support_bolts.n1 + 1}`, input: cleatsField('support_bolts.n1').set(i, i.support_bolts.n1 + 1) });
-  const bigger = [16, 20, 24, 30].find((d) => d > i.bolts.d);
-  if (bigger) moves.push({ label: `bolts M${i.bolts.d} → M${bigger}`, input: { ...i, bolts: { ...i.bolts, d: bigger } } });
+  const closer = boltedToBeam(i) && closerRows(i.bolts, i.bolts.d);
+  if (closer) moves.push({ label: `rows ${i.bolts.n1} → ${closer.n1}, closer`, input: cleatsField('cleat.h').set(withRows(i, closer), i.cleat.h) });
+  const bigger = nextBolt(i.bolts.d);
+  if (bigger) {
+    const label = `bolts M${i.bolts.d} → M${bigger}`;
+    moves.push({ label, input: { ...i, bolts: { ...i.bolts, d: bigger } } });
+    if (i.fixing === 'bolted') {
+      const spaced = withDistances(i, bigger);
+      moves.push({ label: `${label} with their distances`, input: spaced });
+      if (i.bolts.n1 > 2) moves.push({ label: `${label} with their distances, rows ${i.bolts.n1} → ${i.bolts.n1 - 1}`, input: withRows(spaced, withRowCount(spaced.bolts, i.bolts.n1 - 1)) });
+    }
+  }
   if (i.bolts.cls === '8.8') moves.push({ label: 'class 8.8 → 10.9', input: { ...i, bolts: { ...i.bolts, cls: '10.9' } } });
   const better = { S235: 'S275', S275: 'S355', S355: 'S460' }[i.cleat.steel.grade ?? ''];
   if (better) moves.push({ label: `cleat steel ${i.cleat.steel.grade} → ${better}`, input: { ...i, cleat: { ...i.cleat, steel: { grade: better } } } });

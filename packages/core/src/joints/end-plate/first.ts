@@ -2,29 +2,28 @@ import type { Combination } from '../../actions/combination.ts';
 import { holeSize } from '../../catalogue/index.ts';
 import type { Basis } from '../../job/basis.ts';
 import { Refusal } from '../../refusal.ts';
-import { stepMove } from '../field-makers.ts';
-import type { FirstDetail, MemberSeed, Move, Seed } from '../kind.ts';
+import { closerRows, leastDistances, nextBolt, stepMove, widened } from '../field-makers.ts';
+import { beamStart, boltedSupport, type BeamStart } from '../beam-family.ts';
+import type { FirstDetail, Move, Start } from '../kind.ts';
 import { withRowCount } from '../pitches.ts';
-import { memberDimensions, type MemberDimensions, type SupportType } from '../members.ts';
-import { endPlateField, endPlateFields, withRows } from './fields.ts';
+import type { MemberDimensions } from '../members.ts';
+import { endPlateField, endPlateFields, withColumns, withRows } from './fields.ts';
 import type { EndPlateInput } from './input.ts';
-import { bottomEnd, edgeDistance } from './input.ts';
+import type { EndPlateModel } from './model.ts';
+import { bottomEnd, columns, edgeDistance, groupHeight, widthFor } from './input.ts';
 
 type I = EndPlateInput;
 
 /** One choice of the practical first detail (basis 5.1). */
-function compose(seed: MemberSeed, beam: MemberDimensions, c: { d: number; n1: number; p1: number; t: number; p3: number; grade: string }): I {
+function compose(start: BeamStart, c: { d: number; n1: number; p1: number; t: number; p3: number; grade: string }): I {
   const d0 = holeSize(c.d, 'normal').d_0;
   const e1 = c.p1 >= 70 ? (c.d > 20 ? 50 : 40) : Math.ceil((1.2 * d0) / 5) * 5;
-  const fillet = Math.ceil((beam.tf + beam.r) / 5) * 5;
-  const clear = Math.floor(beam.h - 2 * (beam.tf + beam.r));
-  const h = Math.max(2 * e1 + (c.n1 - 1) * c.p1, Math.min(Math.ceil((0.6 * beam.h) / 5) * 5, clear));
+  const h = Math.max(2 * e1 + (c.n1 - 1) * c.p1, Math.min(Math.ceil((0.6 * start.dims.h) / 5) * 5, Math.floor(start.clear)));
   const end = (h - (c.n1 - 1) * c.p1) / 2;
-  const top = Math.max(Math.min(fillet, Math.floor((beam.h - h) / 2)), Math.min(50, Math.floor((beam.h - h) / 2)));
   return {
-    beam: { section: seed.beam, steel: { grade: seed.beamGrade }, notch: { type: 'none' } },
-    support: { type: seed.supportType as SupportType, section: seed.support, steel: { grade: seed.supportGrade } },
-    plate: { t: c.t, h, b: c.p3 + 2 * Math.max(30, Math.ceil((1.2 * d0) / 5) * 5), e1: end, top, full_depth: false, steel: { grade: c.grade } },
+    beam: start.beam,
+    support: boltedSupport(start),
+    plate: { t: c.t, h, b: c.p3 + 2 * Math.max(30, Math.ceil((1.2 * d0) / 5) * 5), e1: end, top: start.place(h), full_depth: false, steel: { grade: c.grade } },
     bolts: { d: c.d, cls: '8.8', n1: c.n1, p1: c.p1, p3: c.p3, threads_in_plane: true, category: 'A', friction: 'B', packing: 0 },
     weld: { s: 6 },
     holes: { plate: 'normal', support: 'normal' },
@@ -35,11 +34,9 @@ function compose(seed: MemberSeed, beam: MemberDimensions, c: { d: number; n1: n
 const LEGS = [6, 8, 10, 12, 15];
 
 /** A first detail for members and forces: fewest rows that give 0.6 of the depth, then more, bigger bolts, other gauges. */
-export function endPlateFirst(asked: Seed, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I> {
-  const seed = asked as MemberSeed;
-  const beam = memberDimensions({ section: seed.beam }, basis, 'beam')!;
-  memberDimensions({ section: seed.support }, basis, 'support');
-  const clear = beam.h - 2 * (beam.tf + beam.r);
+export function endPlateFirst(asked: Start, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I> {
+  const start = beamStart(asked, basis);
+  const { dims: beam, clear } = start;
   let best: { input: I; multiple: number } | null = null;
   for (const [d, t] of [[20, 10], [24, 12], [16, 8], [16, 10]] as const)
     for (const p1 of [70, Math.ceil((2.2 * holeSize(d, 'normal').d_0) / 5) * 5]) {
@@ -47,11 +44,11 @@ export function endPlateFirst(asked: Seed, combinations: readonly Combination[],
       for (let n1 = 2; 2 * e1 + (n1 - 1) * p1 <= clear; n1 += 1) {
         if (p1 >= 70 && 2 * e1 + (n1 - 1) * p1 < 0.6 * beam.h && 2 * e1 + n1 * p1 <= clear) continue;
         for (const p3 of beam.h >= 400 ? [140, 120, 100, 90] : [90, 100, 120]) {
-          const draft = compose(seed, beam, { d, n1, p1, t, p3, grade: 'S275' });
+          const draft = compose(start, { d, n1, p1, t, p3, grade: 'S275' });
           for (const s of LEGS) {
             const input = { ...draft, weld: { s } };
             const multiple = judge(input);
-            if (multiple >= 1) return { input, why: reasons(input, beam, multiple, combinations.length) };
+            if (multiple >= 1) return { input, why: [...start.why, ...reasons(input, beam, multiple, combinations.length)] };
             if (!best || multiple > best.multiple) best = { input, multiple };
             if (multiple > 0.1) break; // the rules are kept: a bigger weld is not what is missing
           }
@@ -62,15 +59,13 @@ export function endPlateFirst(asked: Seed, combinations: readonly Combination[],
   for (const [d, t] of [[20, 10], [24, 12]] as const)
     for (let n1 = 2; 80 + (n1 - 1) * 70 <= clear; n1 += 1)
       for (const p3 of beam.h >= 400 ? [140, 120] : [90, 100, 120]) {
-        const draft = compose(seed, beam, { d, n1, p1: 70, t, p3, grade: 'S275' });
-        const h = Math.ceil(beam.h / 10) * 10 + 10;
-        const input: I = { ...draft, plate: { ...draft.plate, full_depth: true, h, e1: (h - (n1 - 1) * 70) / 2, top: Math.round((beam.h - h) * 5) / 10 }, weld: { s: 8 } };
+        const input: I = { ...toFullDepth(compose(start, { d, n1, p1: 70, t, p3, grade: 'S275' }), beam.h), weld: { s: 8 } };
         const multiple = judge(input);
-        if (multiple >= 1) return { input, why: reasons(input, beam, multiple, combinations.length) };
+        if (multiple >= 1) return { input, why: [...start.why, ...reasons(input, beam, multiple, combinations.length)] };
         if (!best || multiple > best.multiple) best = { input, multiple };
       }
   if (!best) throw new Refusal('beam.section', `beam.section: ${beam.name} leaves no room for two bolt rows between its fillets; accepted are deeper beams.`);
-  return { input: best.input, why: [`No end plate of the usual range holds these forces; this is the strongest of them, and gives at ${best.multiple.toFixed(2)} of the load.`] };
+  return { input: best.input, why: [...start.why, 'No end plate of the usual range holds these forces; this is the strongest of them.'] };
 }
 
 function reasons(i: I, beam: MemberDimensions, multiple: number, combinations: number): string[] {
@@ -82,8 +77,24 @@ function reasons(i: I, beam: MemberDimensions, multiple: number, combinations: n
   ];
 }
 
+/** Bolts of another size with the least distances that they need. */
+function withDistances(i: I, d: number): I {
+  const least = leastDistances(d);
+  const across = withColumns({ ...i, bolts: { ...i.bolts, d } }, columns(i), Math.max(i.bolts.p2 ?? 0, least.p2));
+  const wide: I = { ...across, plate: { ...across.plate, b: widthFor(across, Math.max(edgeDistance(i), least.e1)) } };
+  const ends = endPlateField('plate.e1').set(endPlateField('plate.e1_bot').set(wide, Math.max(bottomEnd(i), least.e1)), Math.max(i.plate.e1, least.e1));
+  return withRows(ends, { n1: i.bolts.n1, p1: widened(i.bolts.p1, least.p1) });
+}
+
+/** The plate as deep as the beam and a little more, its rows where they were about its middle. */
+function toFullDepth(i: I, h_b: number): I {
+  const h = Math.ceil(h_b / 10) * 10 + 10;
+  const L1 = groupHeight(i);
+  return { ...i, plate: { ...i.plate, full_depth: true, h, e1: (h - L1) / 2, top: Math.round((h_b - h) * 5) / 10 } };
+}
+
 /** Small moves round a detail, each one step of one thing. */
-export function endPlateMoves(i: I): Move<I>[] {
+export function endPlateMoves(i: I, m: EndPlateModel): Move<I>[] {
   const moves: Move<I>[] = [];
   const step = (id: string, label: string, by = 1): void => {
     moves.push(...stepMove(endPlateFields, i, id, label, by));
@@ -98,8 +109,18 @@ export function endPlateMoves(i: I): Move<I>[] {
   moves.push({ label: 'plate 10 up', input: { ...i, plate: { ...i.plate, top: i.plate.top - 10 } } }, { label: 'plate 10 down', input: { ...i, plate: { ...i.plate, top: i.plate.top + 10 } } });
   const rows = withRows(i, withRowCount(i.bolts, i.bolts.n1 + 1));
   moves.push({ label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}`, input: rows }, { label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}, plate 30 up`, input: { ...rows, plate: { ...rows.plate, top: i.plate.top - 30 } } });
-  const bigger = [16, 20, 24, 30].find((d) => d > i.bolts.d);
-  if (bigger) moves.push({ label: `bolts M${i.bolts.d} → M${bigger}`, input: { ...i, bolts: { ...i.bolts, d: bigger }, plate: { ...i.plate, b: i.bolts.p3 + 2 * Math.max(edgeDistance(i), 1.25 * bigger + 5) } } });
+  const closer = closerRows(i.bolts, i.bolts.d);
+  if (closer) moves.push({ label: `rows ${i.bolts.n1} → ${closer.n1}, closer`, input: endPlateField('plate.h').set(withRows(i, closer), i.plate.h) });
+  const bigger = nextBolt(i.bolts.d);
+  if (bigger) {
+    const label = `bolts M${i.bolts.d} → M${bigger}`;
+    moves.push({ label, input: { ...i, bolts: { ...i.bolts, d: bigger }, plate: { ...i.plate, b: widthFor(i, Math.max(edgeDistance(i), 1.25 * bigger + 5)) } } });
+    const spaced = withDistances(i, bigger);
+    moves.push({ label: `${label} with their distances`, input: spaced });
+    if (i.bolts.n1 > 2) moves.push({ label: `${label} with their distances, rows ${i.bolts.n1} → ${i.bolts.n1 - 1}`, input: withRows(spaced, withRowCount(spaced.bolts, i.bolts.n1 - 1)) });
+  }
+  if (columns(i) === 1) moves.push({ label: 'columns of bolts 1 → 2 each side', input: withColumns(i, 2, Math.max(i.bolts.d > 20 ? 70 : 60, leastDistances(i.bolts.d).p2)) });
+  if (!i.plate.full_depth && i.beam.notch.type === 'none') moves.push({ label: 'plate to the full depth', input: toFullDepth(i, m.beam.h) });
   if (i.bolts.cls === '8.8') moves.push({ label: 'class 8.8 → 10.9', input: { ...i, bolts: { ...i.bolts, cls: '10.9' } } });
   const better = { S235: 'S275', S275: 'S355', S355: 'S460' }[i.plate.steel.grade ?? ''];
   if (better) moves.push({ label: `plate steel ${i.plate.steel.grade} → ${better}`, input: { ...i, plate: { ...i.plate, steel: { grade: better } } } });

@@ -2,11 +2,10 @@ import type { Combination } from '../../actions/combination.ts';
 import { holeSize } from '../../catalogue/index.ts';
 import type { Basis } from '../../job/basis.ts';
 import { Refusal } from '../../refusal.ts';
-import { stepMove } from '../field-makers.ts';
-import type { FirstDetail, MemberSeed, Move, Seed } from '../kind.ts';
-import { practicalGap } from '../support-clearance.ts';
+import { closerRows, leastDistances, nextBolt, stepMove, widened } from '../field-makers.ts';
+import { beamStart, weldedSupport, type BeamStart } from '../beam-family.ts';
+import type { FirstDetail, Move, Start } from '../kind.ts';
 import { withRowCount } from '../pitches.ts';
-import { memberDimensions, type SupportType } from '../members.ts';
 import { finPlateField, finPlateFields, withRows } from './fields.ts';
 import type { FinPlateInput } from './input.ts';
 import type { FinPlateModel } from './model.ts';
@@ -17,21 +16,17 @@ const LEGS = [6, 8, 10, 12, 15];
 interface Choice { readonly d: number; readonly lines: number; readonly n1: number; readonly t: number; readonly grade: string }
 
 /** The practical first detail of basis 5.1 for one choice of bolts and plate. */
-function compose(seed: MemberSeed, c: Choice, basis: Basis): I {
-  const beam = memberDimensions({ section: seed.beam }, basis, 'beam')!;
+function compose(start: BeamStart, c: Choice, basis: Basis): I {
   const big = c.d > 20;
   const e1 = big ? 50 : 40;
   const h = 2 * e1 + (c.n1 - 1) * 70;
-  // Row 1 as high as good practice puts it: plate 50 below the beam top, or clear of a deeper flange, or centred in a shallow web.
-  const fillet = beam.tf + beam.r;
-  const plateTop = Math.max(Math.ceil(fillet / 5) * 5, Math.min(50, Math.floor((beam.h - h) / 2)));
   const draft: I = {
-    beam: { section: seed.beam, steel: { grade: seed.beamGrade }, notch: { type: 'none' } },
-    support: { type: seed.supportType as SupportType, section: seed.support, steel: { grade: seed.supportGrade } },
+    beam: start.beam,
+    support: weldedSupport(start),
     plate: { t: c.t, h, e1, e2: big ? 60 : 50, steel: { grade: c.grade }, side: 'near' },
     fixing: 'bolted',
-    web: { e2b: big ? 50 : 40, top_to_bolt: plateTop + e1 },
-    gap: practicalGap(seed, beam, basis),
+    web: { e2b: big ? 50 : 40, top_to_bolt: start.place(h) + e1 },
+    gap: start.gap,
     bolts: { d: c.d, cls: '8.8', n1: c.n1, n2: c.lines, p1: 70, p2: c.lines > 1 ? (big ? 70 : 60) : 0, threads_in_plane: true, category: 'A', friction: 'B', packing: 0 },
     weld: { s: 8 },
     holes: { plate: 'normal', web: 'normal' },
@@ -43,9 +38,7 @@ function compose(seed: MemberSeed, c: Choice, basis: Basis): I {
 const keepsFullStrength = (i: I, s: number, basis: Basis): boolean => basis.settings.throat_factor * s >= (i.plate.steel.grade === 'S275' || i.plate.steel.grade === 'S235' ? 0.51 : i.plate.steel.grade === 'S460' ? 0.76 : 0.61) * i.plate.t;
 
 /** Choices in order of cost: one line of M20, one of M24, two lines of M20, two of M24; more rows, then thicker plate within the rotation rule. */
-function choices(seed: MemberSeed, basis: Basis): Choice[] {
-  const beam = memberDimensions({ section: seed.beam }, basis, 'beam')!;
-  const clear = beam.h - 2 * (beam.tf + beam.r);
+function choices({ dims: beam, clear }: BeamStart): Choice[] {
   const out: Choice[] = [];
   for (const grade of ['S275', 'S355'])
     for (const [lines, d] of [[1, 16], [1, 20], [1, 24], [2, 20], [2, 24]] as const) {
@@ -68,9 +61,9 @@ function choices(seed: MemberSeed, basis: Basis): Choice[] {
  * Beams too shallow for rows at 70 within their fillets: rows as close as the rules allow, the plate deepened at its ends to 0.6 of the
  * beam. Smaller bolts first, then two lines, then a stronger plate.
  */
-function shallow(seed: MemberSeed, basis: Basis): I[] {
-  const beam = memberDimensions({ section: seed.beam }, basis, 'beam')!;
-  const clear = Math.floor(beam.h - 2 * (beam.tf + beam.r));
+function shallow(start: BeamStart, basis: Basis): I[] {
+  const beam = start.dims;
+  const clear = Math.floor(start.clear);
   const least = Math.ceil((0.6 * beam.h) / 5) * 5;
   const out: I[] = [];
   for (const grade of ['S275', 'S355'])
@@ -80,15 +73,35 @@ function shallow(seed: MemberSeed, basis: Basis): I[] {
       const tight = Math.ceil((2.2 * d0) / 5) * 5;
       for (const p1 of [tight, tight + 10, tight + 20])
         for (let n1 = 2; 2 * e1 + (n1 - 1) * p1 <= clear; n1 += 1) {
-          const base = compose(seed, { d, lines, n1, t: d >= 20 ? 10 : d >= 16 ? 8 : 6, grade }, basis);
+          const base = compose(start, { d, lines, n1, t: d >= 20 ? 10 : d >= 16 ? 8 : 6, grade }, basis);
           const h = Math.max(2 * e1 + (n1 - 1) * p1, Math.min(least, clear));
           const end = (h - (n1 - 1) * p1) / 2;
           const p2 = lines > 1 ? Math.ceil((2.4 * d0) / 5) * 5 : 0;
           out.push({
             ...base, plate: { ...base.plate, h, e1: end, e2: Math.max(40, 2 * d) }, bolts: { ...base.bolts, p1, p2 },
-            web: { e2b: Math.max(35, 2 * d), top_to_bolt: Math.max(Math.ceil(beam.tf + beam.r), Math.floor((beam.h - h) / 2)) + end },
+            web: { e2b: Math.max(35, 2 * d), top_to_bolt: start.place(h) + end },
           });
         }
+    }
+  return out;
+}
+
+/** For heavy reactions: as many rows as the web takes, the plate as thick as the rotation rule lets it be, bolts up to M30. */
+function heavy(start: BeamStart, basis: Basis): I[] {
+  const out: I[] = [];
+  for (const grade of ['S275', 'S355'])
+    for (const [lines, d] of [[1, 20], [1, 24], [2, 20], [2, 24], [1, 30], [2, 30]] as const) {
+      const least = leastDistances(d);
+      const most = (grade === 'S275' ? 0.5 : 0.42) * d;
+      for (const p1 of [least.p1, least.p1 + 10, least.p1 + 25])
+        for (const e1 of [least.e1, least.e1 + 15])
+          for (const edge of [2 * d, 2.5 * d, 3 * d]) {
+            const n1 = Math.floor((start.clear - 2 * e1) / p1) + 1;
+            if (n1 < 2) continue;
+            const base = compose(start, { d, lines, n1, t: [20, 15, 12, 10, 8].find((t) => t <= most)!, grade }, basis);
+            const h = 2 * e1 + (n1 - 1) * p1;
+            out.push({ ...base, plate: { ...base.plate, h, e1, e2: edge }, bolts: { ...base.bolts, p1, p2: lines > 1 ? Math.max(least.p2, d > 24 ? 90 : base.bolts.p2) : 0 }, web: { e2b: edge, top_to_bolt: start.place(h) + e1 } });
+          }
     }
   return out;
 }
@@ -97,19 +110,18 @@ function shallow(seed: MemberSeed, basis: Basis): I[] {
  * A first detail for members and forces. `judge` gives the least load multiple of a detail, 0 when a must rule fails or it can't be
  * built. Takes the cheapest choice that holds; else the strongest, and says that it gives.
  */
-export function finPlateFirst(asked: Seed, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I> {
-  const seed = asked as MemberSeed;
-  const beam = memberDimensions({ section: seed.beam }, basis, 'beam')!;
-  if (!memberDimensions({ section: seed.support }, basis, 'support')) throw new Refusal('support.section', 'support.section: the support is missing; it must be given.');
-  const drafts = [...choices(seed, basis).map((c) => compose(seed, c, basis)), ...shallow(seed, basis)];
+export function finPlateFirst(asked: Start, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I> {
+  const start = beamStart(asked, basis);
+  const beam = start.dims;
+  const drafts = [...choices(start).map((c) => compose(start, c, basis)), ...shallow(start, basis), ...heavy(start, basis)];
   let best: { input: I; multiple: number } | null = null;
   for (const input of drafts) {
     const multiple = judge(input);
-    if (multiple >= 1) return { input, why: reasons(input, beam, multiple, combinations.length) };
+    if (multiple >= 1) return { input, why: [...start.why, ...reasons(input, beam, multiple, combinations.length)] };
     if (!best || multiple > best.multiple) best = { input, multiple };
   }
   if (!best) throw new Refusal('beam.section', `beam.section: ${beam.name} leaves no room for two bolt rows between its fillets; accepted are deeper beams.`);
-  return { input: best.input, why: [`No fin plate of the usual range holds these forces; this is the strongest of them, and gives at ${best.multiple.toFixed(2)} of the load.`] };
+  return { input: best.input, why: [...start.why, 'No fin plate of the usual range holds these forces; this is the strongest of them.'] };
 }
 
 function reasons(i: I, beam: { name: string; h: number }, multiple: number, combinations: number): string[] {
@@ -119,6 +131,15 @@ function reasons(i: I, beam: { name: string; h: number }, multiple: number, comb
     `Weld leg ${i.weld.s} mm makes the weld stronger than the plate.`,
     combinations ? `First to give at ${multiple.toFixed(2)} of the worst combination.` : 'No forces were given yet.',
   ];
+}
+
+/** Bolts of another size with the least distances that they need. */
+function withDistances(i: I, m: FinPlateModel, d: number): I {
+  const least = leastDistances(d);
+  const bolts = { ...i.bolts, d, p2: i.bolts.n2 > 1 ? Math.max(i.bolts.p2, least.p2) : 0 };
+  const wide: I = { ...i, bolts, plate: { ...i.plate, e2: Math.max(i.plate.e2, 2 * d) }, web: { ...i.web, e2b: Math.max(i.web.e2b, 2 * d) } };
+  const ends = finPlateField('plate.e1').set(finPlateField('plate.e1_bot').set(wide, Math.max(m.e1_bot, least.e1)), Math.max(i.plate.e1, least.e1));
+  return withRows(ends, { n1: i.bolts.n1, p1: widened(i.bolts.p1, least.p1) });
 }
 
 /** Small moves round a detail, each one step of one thing. */
@@ -144,11 +165,16 @@ export function finPlateMoves(i: I, m: FinPlateModel): Move<I>[] {
   const deeper = withRows(i, withRowCount(i.bolts, i.bolts.n1 + 1));
   moves.push({ label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}`, input: deeper });
   moves.push({ label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}, plate 30 up`, input: { ...deeper, web: { ...deeper.web, top_to_bolt: i.web.top_to_bolt - 30 } } });
-  const bigger = [16, 20, 24, 30].find((d) => d > i.bolts.d);
-  if (bigger) moves.push({ label: `bolts M${i.bolts.d} → M${bigger}`, input: { ...i, bolts: { ...i.bolts, d: bigger } } });
+  const closer = closerRows(i.bolts, i.bolts.d);
+  if (closer) moves.push({ label: `rows ${i.bolts.n1} → ${closer.n1}, closer`, input: finPlateField('plate.h').set(withRows(i, closer), i.plate.h) });
+  const bigger = nextBolt(i.bolts.d);
   if (bigger) {
-    const d0 = 2 * bigger;
-    moves.push({ label: `bolts M${i.bolts.d} → M${bigger} with their edges`, input: { ...i, bolts: { ...i.bolts, d: bigger }, plate: { ...i.plate, e2: Math.max(i.plate.e2, d0) }, web: { ...i.web, e2b: Math.max(i.web.e2b, d0) } } });
+    const label = `bolts M${i.bolts.d} → M${bigger}`;
+    moves.push({ label, input: { ...i, bolts: { ...i.bolts, d: bigger } } });
+    moves.push({ label: `${label} with their edges`, input: { ...i, bolts: { ...i.bolts, d: bigger }, plate: { ...i.plate, e2: Math.max(i.plate.e2, 2 * bigger) }, web: { ...i.web, e2b: Math.max(i.web.e2b, 2 * bigger) } } });
+    const spaced = withDistances(i, m, bigger);
+    moves.push({ label: `${label} with their distances`, input: spaced });
+    if (i.bolts.n1 > 2) moves.push({ label: `${label} with their distances, rows ${i.bolts.n1} → ${i.bolts.n1 - 1}`, input: withRows(spaced, withRowCount(spaced.bolts, i.bolts.n1 - 1)) });
   }
   if (i.bolts.cls === '8.8' || i.bolts.cls === '4.6') moves.push({ label: `class ${i.bolts.cls} → ${i.bolts.cls === '8.8' ? '10.9' : '8.8'}`, input: { ...i, bolts: { ...i.bolts, cls: i.bolts.cls === '8.8' ? '10.9' : '8.8' } } });
   if (i.bolts.n2 === 1) moves.push({ label: 'bolt lines 1 → 2', input: finPlateField('bolts.n2').set(i, 2) });
