@@ -1,4 +1,4 @@
-import type { BoltPart, MemberPart, Point, Solid, Vector } from './solid.ts';
+import { SAME_HOLE, type BoltPart, type MemberPart, type PlatePart, type Point, type Solid, type Vector } from './solid.ts';
 
 /** A clear distance in mm against what is needed, and where it is measured. */
 export interface Clearance {
@@ -88,6 +88,36 @@ export function socketRoom(solid: Solid): Clearance | null {
   ];
   const { distance, at } = nearest([...toFlanges(solid, beamOf(solid)), ...toWelds, ...toLegs]);
   return { actual: distance, needed: first.flats / Math.sqrt(3) + 6, at };
+}
+
+/** A point to a rectangle, negative inside it. */
+function toRectangle([y, z]: Point, outline: readonly Point[]): number {
+  const [ys, zs] = [outline.map((p) => p[0]), outline.map((p) => p[1])];
+  const dy = Math.max(Math.min(...ys) - y, y - Math.max(...ys));
+  const dz = Math.max(Math.min(...zs) - z, z - Math.max(...zs));
+  return dy <= 0 && dz <= 0 ? Math.max(dy, dz) : Math.hypot(Math.max(dy, 0), Math.max(dz, 0));
+}
+
+/**
+ * Two joints through one web: a bolt goes through a hole of both, or its washer stays clear of the other joint's plates and bolts. The worst
+ * place; null where no other joint has bolts of its own pattern there.
+ */
+export function boltsOfTwoJoints(solid: Solid): Clearance | null {
+  const own = supportBolts(solid);
+  const first = own[0];
+  if (!solid.other || !first) return null;
+  const theirs = solid.other.plates.flatMap((p) => p.holes.map((h): Point => [h.x, h.z]));
+  const mine = own.map((b): Point => [b.x, b.z]);
+  const washer = first.washerDiameter;
+  const alone = (p: Point, others: readonly Point[]): boolean => others.every((q) => Math.hypot(p[0] - q[0], p[1] - q[1]) > SAME_HOLE);
+  const toPlates = (points: readonly Point[], plates: readonly PlatePart[]): Clearance[] =>
+    points.flatMap((p) => plates.filter((x) => x.plane === 'yz').map((x): Clearance => ({ actual: toRectangle(p, x.outline), needed: washer / 2, at: [0, ...p] })));
+  const [mineAlone, theirsAlone] = [mine.filter((p) => alone(p, theirs)), theirs.filter((p) => alone(p, mine))];
+  const all = [
+    ...toPlates(theirsAlone, solid.plates), ...toPlates(mineAlone, solid.other.plates),
+    ...theirsAlone.flatMap((p) => mineAlone.map((q): Clearance => ({ actual: Math.hypot(p[0] - q[0], p[1] - q[1]), needed: washer, at: [0, (p[0] + q[0]) / 2, (p[1] + q[1]) / 2] }))),
+  ];
+  return all.reduce((a, b) => (b.needed - b.actual > a.needed - a.actual ? b : a), all[0] ?? { actual: washer / 2, needed: washer / 2, at: [0, ...mine[0]!] });
 }
 
 /** Plates and legs on a supporting web, with their upright welds, to the root fillets of the support's flanges. Null on a flange. */

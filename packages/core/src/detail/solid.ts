@@ -106,6 +106,17 @@ export interface PrismPart {
   readonly z: readonly [number, number];
 }
 
+/** Bolts closer than this go through one hole, mm. */
+export const SAME_HOLE = 0.5;
+
+/** Parts of another joint through the same web: shown, and kept clear of; not made with this one. */
+export interface OtherJoint {
+  readonly label: string;
+  readonly plates: readonly PlatePart[];
+  /** Bolts that are its alone. */
+  readonly bolts: readonly BoltPart[];
+}
+
 export interface Solid {
   readonly anchors?: readonly AnchorPart[];
   readonly prisms?: readonly PrismPart[];
@@ -113,6 +124,7 @@ export interface Solid {
   readonly members: readonly MemberPart[];
   readonly bolts: readonly BoltPart[];
   readonly welds: readonly WeldPart[];
+  readonly other?: OtherJoint;
 }
 
 /** What has to be bought and made for one joint. */

@@ -1,6 +1,7 @@
 import { BEAM_ACTIONS } from '../actions/combination.ts';
 import { STEEL_GRADES, type SteelInput } from '../catalogue/index.ts';
 import type { Basis } from '../job/basis.ts';
+import type { FarBoltsInput } from './far-beam.ts';
 import type { EndSupportInput, MemberInput, Notch } from './fields.ts';
 import type { JointKind, SeedField, Start } from './kind.ts';
 import { memberDimensions, SUPPORT_TYPES, type MemberDimensions, type SupportType } from './members.ts';
@@ -22,7 +23,7 @@ export interface BeamAndSupport {
   readonly support: MemberInput & {
     readonly type: SupportType; readonly t?: number; readonly t_ref?: number; readonly d2?: number; readonly steel: SteelInput;
     readonly e_top?: number; readonly e_bottom?: number; readonly e_side?: number;
-    readonly other_side?: { readonly V_Ed: number; readonly h_p?: number };
+    readonly other_side?: { readonly V_Ed: number; readonly h_p?: number; readonly bolts?: FarBoltsInput };
   };
 }
 
@@ -80,7 +81,9 @@ export function beamStart(start: Start, basis: Basis): BeamStart {
 /** The support as a joint that is bolted through it knows it. */
 export function boltedSupport({ support }: BeamAndSupport): EndSupportInput {
   const { other_side, ...rest } = support;
-  return other_side ? { ...rest, other_side: { V_Ed: other_side.V_Ed } } : rest;
+  if (!other_side) return rest;
+  const { h_p: _welded, ...bolted } = other_side;
+  return { ...rest, other_side: bolted };
 }
 
 /** The support as a plate welded to it knows it: a plate on its far face is as deep as is usual where its depth is not known. */

@@ -1,5 +1,5 @@
 import { path, type Item } from '../detail/drawing.ts';
-import type { BoltPart, Point } from '../detail/solid.ts';
+import type { BoltPart, Point, Solid } from '../detail/solid.ts';
 
 /** A bolt seen from its side; `at` takes the place along its axis and z. Its shank inside the parts is hidden, or thin where they are cut. */
 export function boltFromSide(at: (along: number, z: number) => Point, b: BoltPart, inside: 'hidden' | 'thin'): Item[] {
@@ -37,6 +37,15 @@ function slot([cx, cy]: Point, w: number, h: number): Item {
     points.push([cx + r * c + (w / 2 - r) * Math.sign(c), cy + r * s + (h / 2 - r) * Math.sign(s)]);
   }
   return path(points, 'outline', true, 'paper');
+}
+
+/** Plates and bolts of another joint behind the support, seen through it: dashed. `at` takes y and z. */
+export function otherJointFromFront(at: (y: number, z: number) => Point, solid: Solid, scale: number): Item[] {
+  if (!solid.other) return [];
+  return [
+    ...solid.other.plates.map((p): Item => path(p.outline.map(([y, z]) => at(y, z)), 'hidden', true)),
+    ...solid.other.bolts.map((b): Item => ({ k: 'circle', at: at(b.x, b.z), r: b.d / 2 / scale, line: 'hidden' })),
+  ];
 }
 
 /** Holes in a few words, as a callout says them. */

@@ -1,4 +1,4 @@
-import { seatOnWeb, socketRoom, washerToColumnFillet, washerToFillet, washerToWasher, type Clearance } from '../detail/clearance.ts';
+import { boltsOfTwoJoints, seatOnWeb, socketRoom, washerToColumnFillet, washerToFillet, washerToWasher, type Clearance } from '../detail/clearance.ts';
 import { project, text, type Frame, type Item } from '../detail/drawing.ts';
 import type { Solid } from '../detail/solid.ts';
 import { exact } from '../units/format.ts';
@@ -9,6 +9,7 @@ const CLEARANCES: readonly { readonly id: string; readonly title: string; readon
   { id: 'clear-flange', title: 'Washers clear of the flange fillets', must: true, none: 'There are no bolts in the beam web.', measure: washerToFillet },
   { id: 'clear-column-fillet', title: "Washers clear of the column's fillets", must: true, none: 'There are no bolts through a column flange.', measure: washerToColumnFillet },
   { id: 'clear-bolts', title: 'Washers clear of each other', must: true, none: 'There are no bolts.', measure: washerToWasher },
+  { id: 'clear-far-bolts', title: 'Bolts of both beams: one hole, or clear of each other', must: true, none: 'No other joint with bolts of its own is on the far face.', measure: boltsOfTwoJoints },
   { id: 'clear-seat', title: 'Clear of the fillets of the support', must: true, none: 'The joint is on a flange, or only the thickness of the support is known.', measure: seatOnWeb },
   { id: 'clear-spanner', title: 'Room for a socket', must: false, none: 'There are no bolts.', measure: socketRoom },
 ];
@@ -40,7 +41,7 @@ interface ViewFrames {
   readonly yz: Frame;
 }
 /** Views that show what lies along the support; the others show what lies along the beam. */
-const ACROSS = new Set(['clear-column-fillet', 'clear-seat']);
+const ACROSS = new Set(['clear-column-fillet', 'clear-far-bolts', 'clear-seat']);
 
 /** A ring where a clearance is measured that is not kept, on the view that shows the place. */
 function ringOf(id: string, found: Clearance, solid: Solid, frames: ViewFrames): Item {

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { firstDetail } from '../design/first.ts';
 import { SHEET, textWidth, TITLE, type Drawing, type TextItem } from '../detail/drawing.ts';
+import type { FieldValue } from './kind.ts';
 import { DEFAULT_BASIS } from '../job/basis.ts';
 import { checkJoint } from '../job/check.ts';
 import { Refusal } from '../refusal.ts';
@@ -36,11 +37,17 @@ const all = KINDS.flatMap((kind) => {
     return [w.title, kind.id, checked.value] as const;
   });
   // Every other form that one choice makes of a sound joint: arrangements, fixings, sides.
-  const forms = kind.fields.filter((f) => f.type === 'choice' && !/^(bolts|holes|cleat\.size|notch)/.test(f.id)).flatMap((f) => f.options!
+  const forms = kind.fields.filter((f) => f.type === 'choice' && !/^(bolts\.(?!n2)|holes|cleat\.size|notch)/.test(f.id)).flatMap((f) => f.options!
     .filter((o) => o.value !== f.get(plain))
     .map((o) => [`${kind.title}: ${f.label} ${o.label}`, kind.id, f.set(plain, o.value)] as const)
     .filter(([, , input]) => buildable(kind, input)));
-  return [...list, ...forms, ...worked, [`${kind.title}: two notches`, kind.id, { ...plain, beam: { ...plain.beam, notch: { type: 'double', l_n: 100, d_nt: 45, d_nb: 45 } } }] as const];
+  // A far beam with rows of its own that runs into this joint.
+  const set = (i: { beam: object }, id: string, v: FieldValue): { beam: object } => kind.fields.find((f) => f.id === id)!.set(i, v) as { beam: object };
+  const clash = kind.fields.some((f) => f.id === 'support.other.bolts')
+    ? worked.filter(([, , i]) => (i as unknown as { support: { type: string } }).support.type !== 'column_flange')
+      .map(([name, id, i]) => [`${name}, rows of its own on the far face`, id, set(set(set(i, 'support.other.V', 120), 'support.other.bolts', 'own'), 'support.other.drop', 35)] as const)
+    : [];
+  return [...list, ...forms, ...worked, ...clash, [`${kind.title}: two notches`, kind.id, { ...plain, beam: { ...plain.beam, notch: { type: 'double', l_n: 100, d_nt: 45, d_nb: 45 } } }] as const];
 });
 
 interface Box { readonly text: string; readonly x1: number; readonly x2: number; readonly y1: number; readonly y2: number }

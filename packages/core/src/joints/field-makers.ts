@@ -1,8 +1,9 @@
 import { HOLE_KINDS, holeSize, STEEL_GRADES, type HoleKind, type SteelInput } from '../catalogue/index.ts';
+import type { FarBoltsInput } from './far-beam.ts';
 import type { MemberInput, Notch } from './fields.ts';
 import type { BoltsInput } from './lay-out.ts';
 import type { Field, FieldValue, Move } from './kind.ts';
-import { groupHeight, printPitch, readPitch, tidyPitch, type Pitch } from './pitches.ts';
+import { groupHeight, printPitch, readPitch, tidyPitch, withRowCount, type Pitch } from './pitches.ts';
 import { SUPPORT_TYPES, type SupportType } from './members.ts';
 
 export const PLATE_STEPS = [6, 8, 10, 12, 15, 20, 25];
@@ -76,13 +77,13 @@ export function memberFields<I extends Members>(): Field<I>[] {
 }
 
 interface AtSupport {
-  readonly support: { readonly type: SupportType; readonly other_side?: { readonly V_Ed: number; readonly h_p?: number }; readonly e_top?: number; readonly e_bottom?: number; readonly e_side?: number };
+  readonly support: { readonly type: SupportType; readonly other_side?: { readonly V_Ed: number; readonly h_p?: number; readonly bolts?: FarBoltsInput }; readonly e_top?: number; readonly e_bottom?: number; readonly e_side?: number };
 }
 
 /** A beam on the far face of the same web; `depth` where its plate is welded there, so that its depth matters. */
 export function otherSideFields<I extends AtSupport>(depth: boolean): Field<I>[] {
   const onWeb = (i: I): boolean => i.support.type !== 'column_flange';
-  const other = (i: I, change: { V_Ed: number; h_p?: number } | null): I => {
+  const other = (i: I, change: { V_Ed: number; h_p?: number; bolts?: FarBoltsInput } | null): I => {
     const { other_side: _old, ...support } = i.support;
     return { ...i, support: change ? { ...support, other_side: change } : support };
   };
@@ -90,12 +91,32 @@ export function otherSideFields<I extends AtSupport>(depth: boolean): Field<I>[]
   return [
     {
       id: 'support.other.V', label: 'Beam on the far face, V kN (0: none)', unit: '', type: 'number', steps: [0, 50, 100, 150, 200, 300, 400], applies: onWeb,
-      get: (i) => i.support.other_side?.V_Ed ?? 0, set: (i, v) => other(i, Number(v) === 0 ? null : { ...usual(i), V_Ed: Number(v) }),
+      get: (i) => i.support.other_side?.V_Ed ?? 0, set: (i, v) => other(i, Number(v) === 0 ? null : { ...usual(i), ...(i.support.other_side?.bolts ? { bolts: i.support.other_side.bolts } : {}), V_Ed: Number(v) }),
     },
     ...(depth ? [{
       id: 'support.other.depth', label: 'its plate depth', unit: 'mm' as const, type: 'number' as const, steps: range(100, 600, 10), applies: (i: I) => onWeb(i) && i.support.other_side !== undefined,
       get: (i: I) => i.support.other_side?.h_p ?? 0, set: (i: I, v: FieldValue) => other(i, { V_Ed: i.support.other_side?.V_Ed ?? 0, h_p: Number(v) }),
     }] : []),
+  ];
+}
+
+/** Bolts of the beam on the far face: those of this joint, or rows of its own. `own` gives the rows of this joint, to start from. */
+export function farBoltFields<I extends AtSupport>(own: (i: I) => Omit<FarBoltsInput, 'drop'>): Field<I>[] {
+  const { mm, choice, pitch } = fieldMakers<I>();
+  const has = (i: I): boolean => i.support.type !== 'column_flange' && i.support.other_side !== undefined;
+  const now = (i: I): FarBoltsInput => i.support.other_side?.bolts ?? { ...own(i), drop: 0 };
+  const set = (i: I, bolts: FarBoltsInput | null): I => {
+    if (!i.support.other_side) return i;
+    const { bolts: _old, ...other_side } = i.support.other_side;
+    return { ...i, support: { ...i.support, other_side: bolts ? { ...other_side, bolts } : other_side } };
+  };
+  const rows = { applies: (i: I): boolean => has(i) && i.support.other_side?.bolts !== undefined };
+  return [
+    { ...choice('support.other.bolts', 'its bolts', [['same', 'those of this joint'], ['own', 'rows of its own']], (i) => (i.support.other_side?.bolts ? 'own' : 'same'), (i, v) => set(i, v === 'own' ? now(i) : null)), applies: has },
+    { id: 'support.other.n1', label: 'its rows', unit: '', type: 'number', steps: range(1, 20, 1), get: (i) => now(i).n1, set: (i, v) => set(i, { ...now(i), ...withRowCount(now(i), Number(v)) }), ...rows },
+    { ...pitch('support.other.p1', 'its pitch', '', now, (i, r) => set(i, { ...now(i), ...r })), ...rows },
+    { ...mm('support.other.p3', 'its gauge', '', range(80, 200, 10), (i) => now(i).p3, (i, v) => set(i, { ...now(i), p3: v })), ...rows },
+    { ...mm('support.other.drop', 'its first row below this one', '', range(-140, 210, 5), (i) => now(i).drop, (i, v) => set(i, { ...now(i), drop: v })), ...rows },
   ];
 }
 

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import type { SteelInput } from '../catalogue/index.ts';
+import type { FarBoltsInput } from './far-beam.ts';
 import type { SupportType } from './members.ts';
 import { tidyPitch } from './pitches.ts';
 import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, HOLE_KINDS } from '../catalogue/bolts.ts';
@@ -139,8 +140,8 @@ export interface EndSupportInput extends MemberInput {
   readonly e_bottom?: number;
   readonly e_side?: number;
   readonly steel: SteelInput;
-  /** A beam on the far face of the same web, through the same bolts: its reaction in kN. */
-  readonly other_side?: { readonly V_Ed: number };
+  /** A beam on the far face of the same web: its reaction in kN, and its bolts where they are not those of this joint. */
+  readonly other_side?: { readonly V_Ed: number; readonly bolts?: FarBoltsInput };
 }
 
 export const endSupportSchema = Joi.object({
@@ -149,5 +150,8 @@ export const endSupportSchema = Joi.object({
   t: size(3, 150), t_ref: size(3, 150), d2: size(30, 1400),
   e_top: size(5, 5000), e_bottom: size(5, 5000), e_side: size(5, 1000),
   steel: steelSchema.required(),
-  other_side: Joi.object({ V_Ed: size(0, 1e5).required() }),
+  other_side: Joi.object({
+    V_Ed: size(0, 1e5).required(),
+    bolts: Joi.object({ n1: count(1, 30).required(), p1: pitchSchema, p3: size(30, 500).required(), drop: size(-1000, 1000).default(0) }),
+  }),
 }).or('section', 't', 'h').with('h', ['b', 'tw', 'tf', 'r']);

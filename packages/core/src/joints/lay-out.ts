@@ -4,6 +4,7 @@ import type { Basis } from '../job/basis.ts';
 import { holeFactors, SLIP_FACTORS, slipHoleFactor, type FrictionClass } from '../standards/en1993/bolts.ts';
 import type { EndBoltsCase, endSlots } from '../standards/en1993/end-bolts.ts';
 import type { holeSlots, simpleJointSheet } from '../standards/en1993/simple-joint-sheet.ts';
+import type { FarBolts, FarBoltsInput } from './far-beam.ts';
 import type { MemberInput, Notch } from './fields.ts';
 import { groupHeight, pitches, printPitch, rowDepths, type Pitch } from './pitches.ts';
 import type { MemberDimensions, SupportModel } from './members.ts';
@@ -136,11 +137,13 @@ export function layOutSimpleJoint(lay: LayOut, slots: Slots, m: SimpleJointModel
 /** What joints bolted through the support by two lines know of it besides. */
 export interface EndBoltsModel extends SimpleJointModel {
   readonly input: SimpleJointModel['input'] & {
-    readonly support: { readonly e_side?: number; readonly other_side?: { readonly V_Ed: number } };
+    readonly support: { readonly e_side?: number; readonly other_side?: { readonly V_Ed: number; readonly bolts?: FarBoltsInput } };
     readonly bolts: { readonly p3: number };
   };
   readonly e_top: number | null;
   readonly e_bottom: number | null;
+  /** Holes of both beams, where the one on the far face has bolts of its own. */
+  readonly far: FarBolts | null;
   /** Flange of the supporting column in bending, where it is known. */
   readonly column: { readonly b: number; readonly tw: number; readonly r: number } | null;
 }
@@ -160,6 +163,7 @@ export const notchValues = ({ type, l_n, d_nt, d_nb }: Notch): Pick<SimpleJointM
 export const endSupport = (m: EndBoltsModel, rows: number, { single = false, columns = 1 } = {}): EndBoltsCase['support'] => ({
   rows, single, columns, onFlange: m.support.type === 'column_flange', d2: m.support.d2 !== null, column: m.column !== null,
   e_top: m.e_top !== null, e_bottom: m.e_bottom !== null, e_side: m.input.support.e_side !== undefined, both: m.input.support.other_side !== undefined,
+  far: m.far && { any: m.far.shared.includes(true), all: !m.far.shared.includes(false), pitch: m.far.p_v !== null },
 });
 
 /** Gauge, edges of the support, the beam on its far face, the column's flange, washers and heads. */
@@ -170,6 +174,12 @@ export function layOutEndBolts(lay: LayOut, ends: ReturnType<typeof endSlots>, m
   if (m.e_bottom !== null) lay.put(ends.e_bottom, m.e_bottom, 'input', `support.e_bottom${flipped}`);
   if (input.support.e_side !== undefined) lay.put(ends.e_side, input.support.e_side, 'input', 'support.e_side');
   if (input.support.other_side) lay.put(ends.V_Ed_2, input.support.other_side.V_Ed * 1e3, 'input', 'support.other_side.V_Ed');
+  if (m.far) {
+    const bolts = `support.other_side.bolts${flipped}`;
+    lay.put(ends.n_s_2, m.far.at.length, 'input', bolts);
+    if (m.far.p_v !== null) lay.put(ends.p_v2, m.far.p_v, 'input', `${bolts} and the rows of this joint`);
+    if (m.far.p_h !== null) lay.put(ends.p_h2, m.far.p_h, 'input', `${bolts} and the gauge of this joint`);
+  }
   if (m.column) {
     const kind = support.dims?.fromCatalogue ? 'catalogue' : 'input';
     const ref = (dim: string): string => (support.dims?.fromCatalogue ? `${support.dims.name}: ${dim}` : `support.${dim}`);

@@ -1,5 +1,7 @@
 import { BOLT_CLASSES, boltSize, holeSize, type HoleSize, type SteelStrength } from '../../catalogue/index.ts';
+import type { Point } from '../../detail/solid.ts';
 import type { Basis } from '../../job/basis.ts';
+import { farBolts } from '../far-beam.ts';
 import { endValues, notchValues, type EndBoltsModel } from '../lay-out.ts';
 import { memberDimensions, squareBeam, strength, supportModel } from '../members.ts';
 import { groupHeight, pitches, rowDepths } from '../pitches.ts';
@@ -40,6 +42,8 @@ export function cleatsModel(input: CleatsInput, basis: Basis): CleatsModel {
   const { cleat, web, bolts, support_bolts, holes } = input;
   const cls = BOLT_CLASSES[bolts.cls]!;
   const heel = (bolts.p3 - beam.tw) / 2;
+  const far = input.support.other_side?.bolts;
+  if (far && input.arrangement === 'single') refuse('support.other_side.bolts', far.n1, 'rows on the far face can not be told apart from those of a single cleat', 'none: a single cleat on the far face shares its holes');
   const model: CleatsModel = {
     input, basis, beam, support,
     beamSteel: strength(input.beam.steel, beam.tf, basis, 'beam.steel'),
@@ -54,6 +58,7 @@ export function cleatsModel(input: CleatsInput, basis: Basis): CleatsModel {
     L1: groupHeight(bolts), B2: (bolts.n2 - 1) * bolts.p2, z_p: input.gap + web.e2b,
     e2: webEdge(input), e2_s: cleat.leg_support - heel, heel,
     rows: rowDepths(bolts), supportRows: rowDepths(support_bolts),
+    far: far && boltedToSupport(input) ? farBolts(places({ supportRows: rowDepths(support_bolts), p3: bolts.p3, sides: [-1, 1] }), far, holeSize(bolts.d, holes.support).d_0) : null,
     toBeam: boltedToBeam(input), toSupport: boltedToSupport(input),
     ...endValues(support, input.support),
     ...notchValues(input.beam.notch),
@@ -61,6 +66,9 @@ export function cleatsModel(input: CleatsInput, basis: Basis): CleatsModel {
   refuseImpossible(model);
   return model;
 }
+
+/** Support bolts row by row: across, and down from the first row. */
+export const places = (o: { readonly supportRows: readonly number[]; readonly p3: number; readonly sides: readonly number[] }): Point[] => o.supportRows.flatMap((z) => o.sides.map((s): Point => [(s * o.p3) / 2, z]));
 
 function refuseImpossible(m: CleatsModel): void {
   const { hole, beam, input, support } = m;

@@ -1,7 +1,8 @@
 import { boltLength } from '../../catalogue/index.ts';
 import type { BoltPart, PlatePart, Point, Solid, Vector, WeldPart } from '../../detail/solid.ts';
 import { beamOutline, beamPart, gradeName, supportPart } from '../solid-parts.ts';
-import type { CleatsModel } from './model.ts';
+import { farJoint } from '../far-beam.ts';
+import { places, type CleatsModel } from './model.ts';
 
 /** Length of beam shown beyond the cleats. */
 export const STUB = 260;
@@ -18,14 +19,16 @@ export function cleatsSolid(m: CleatsModel): Solid {
   const xs = Array.from({ length: bolts.n2 }, (_, j) => m.z_p + j * bolts.p2);
   const webAt = m.toBeam ? m.rows.flatMap((z, row) => xs.map((x, line) => ({ x, z: -m.top_to_bolt - z, row, line }))) : [];
   const supportTopRow = top - m.e1_s;
-  const supportAt = m.toSupport ? m.supportRows.flatMap((z, row) => sides.map((side, line) => ({ x: (side * bolts.p3) / 2, z: supportTopRow - z, row, line }))) : [];
+  const own = places({ supportRows: m.supportRows, p3: bolts.p3, sides });
+  const supportAt = m.toSupport ? own.map(([x, z], i) => ({ x, z: supportTopRow - z, row: Math.floor(i / sides.length), line: i % sides.length })) : [];
   const part = { head: bolt.head, nut: bolt.nut, washer: bolt.washer, flats: bolt.s, washerDiameter: bolt.d_w, d: bolts.d, type: 'bolt' as const };
   const webGrip = sides.length * t + beam.tw + bolts.packing;
-  const far = input.support.other_side ? t : 0;
-  const supportGrip = t + support.t + far;
   const boltParts: BoltPart[] = [
     ...webAt.map((p): BoltPart => ({ ...part, axis: 'y', ...p, length: boltLength(bolt, webGrip), grip: webGrip, y: [-face - t, -face - t + webGrip] })),
-    ...supportAt.map((p): BoltPart => ({ ...part, axis: 'x', ...p, length: boltLength(bolt, supportGrip), grip: supportGrip, y: [t, t - supportGrip] })),
+    ...supportAt.map((p, i): BoltPart => {
+      const grip = t + support.t + (input.support.other_side && (m.far?.shared[i] ?? true) ? t : 0);
+      return { ...part, axis: 'x', ...p, length: boltLength(bolt, grip), grip, y: [t, t - grip] };
+    }),
   ];
   const label = `L ${Math.max(cleat.leg_web, cleat.leg_support)}×${Math.min(cleat.leg_web, cleat.leg_support)}×${t}`;
   const grade = gradeName(cleat.steel);
@@ -48,6 +51,7 @@ export function cleatsSolid(m: CleatsModel): Solid {
     plates: legs,
     members: [beamPart(beam, input.beam.steel, beamOutline(m, gap, cleat.leg_web + STUB)), ...supportPart(support, input.support.steel, { h: beam.h, notchTop: m.notchTop })],
     bolts: boltParts,
+    ...(m.far ? { other: farJoint({ far: m.far, top: supportTopRow, t, t_2: support.t, end: Math.min(m.e1_s, m.e1_s_bot), edge: m.e2_s, inner: face, hole: hole.leg, bolt, d: bolts.d, grade }, own) } : {}),
     welds: sides.flatMap((side) => weldsOf(m, side, top, bottom)),
   };
 }

@@ -5,7 +5,7 @@ import {
 } from '../../detail/drawing.ts';
 import type { Point, Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
-import { boltFromSide, holeFromFront, holeWords } from '../bolt-view.ts';
+import { boltFromSide, holeFromFront, holeWords, otherJointFromFront } from '../bolt-view.ts';
 import { lastPitch } from '../pitches.ts';
 import { clashItems, clearanceMarks } from '../clearances.ts';
 import { memberAreas, prettyName, supportElevation, supportNamed, supportReach } from '../support-view.ts';
@@ -25,7 +25,7 @@ export const cleatsCallouts: readonly Callout[] = [
   { id: 'support-bolts', title: 'Bolts in the support', fields: ['bolts.d', 'bolts.cls', 'support_bolts.n1', 'support_bolts.p1', 'bolts.p3', 'support_bolts.e1', 'support_bolts.e1_bot', 'holes.leg', 'holes.support'] },
   { id: 'weld', title: 'Weld', fields: ['weld.s', 'fixing'] },
   { id: 'beam', title: 'Beam', fields: ['beam.section', 'beam.grade', 'gap', 'web.e2b', 'notch.type', 'notch.l_n', 'notch.d_nt', 'notch.d_nb', 'beam.slope', 'beam.skew'] },
-  { id: 'support', title: 'Support', fields: ['support.type', 'support.section', 'support.grade', 'support.other.V', 'support.e_top', 'support.e_bottom', 'support.e_side'] },
+  { id: 'support', title: 'Support', fields: ['support.type', 'support.section', 'support.grade', 'support.other.V', 'support.other.bolts', 'support.other.n1', 'support.other.p1', 'support.other.p3', 'support.other.drop', 'support.e_top', 'support.e_bottom', 'support.e_side'] },
 ];
 
 /** Elevation, and the support legs seen from the beam, on one sheet. */
@@ -124,7 +124,7 @@ function legsView(m: CleatsModel, solid: Solid, f: Frame): Item[] {
       items.push(...hatch(at(Math.min(far, far + Math.sign(far) * w), z1), at(Math.max(far, far + Math.sign(far) * w), z2)));
     }
   }
-  return items;
+  return [...items, ...otherJointFromFront(at, solid, f.scale)];
 }
 
 function dimensions(m: CleatsModel, frames: Frames): Item[] {
@@ -195,7 +195,7 @@ function callouts(m: CleatsModel, solid: Solid, frames: Frames): Item[] {
   const items: Item[] = [
     ...leader(at(cleat.leg_web - 6 * (e.scale / 5), bottom + 8), [shelf, floor], [`${input.arrangement === 'single' ? 1 : 2} ${prettyName(solid.plates[0]!.label)} × ${exact(cleat.h)} ${solid.plates[0]!.grade}`], 'cleat'),
     ...leader([at(cleat.leg_web, 0)[0] + 20, at(0, -m.beam.tf / 2)[1]], [at(cleat.leg_web, 0)[0] + 26, at(0, 0)[1] - 9], [`${prettyName(beam.label)} ${beam.grade}`], 'beam'),
-    ...leader(named.tip, named.shelf, [prettyName(supportName), ...(input.support.other_side ? [`far face: beam, V ${exact(input.support.other_side.V_Ed)} kN`] : [])], 'support', true),
+    ...leader(named.tip, named.shelf, [prettyName(supportName), ...(input.support.other_side ? [`far face: beam, V ${exact(input.support.other_side.V_Ed)} kN${m.far ? ', bolts of its own' : ''}`] : [])], 'support', true),
   ];
   if (m.toBeam) {
     const web = solid.bolts.filter((b) => b.axis === 'y');

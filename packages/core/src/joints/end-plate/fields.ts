@@ -1,5 +1,5 @@
 import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, type HoleKind } from '../../catalogue/index.ts';
-import { boltFields, fieldMakers, HOLE_CHOICES, memberFields, otherSideFields, supportEdgeFields, PLATE_STEPS, range } from '../field-makers.ts';
+import { boltFields, fieldMakers, HOLE_CHOICES, memberFields, otherSideFields, farBoltFields, supportEdgeFields, PLATE_STEPS, range } from '../field-makers.ts';
 import type { Edit, Field } from '../kind.ts';
 import { groupHeight as heightOf, withRowCount, type Pitch } from '../pitches.ts';
 import { bottomEnd, columns, columnSpread, edgeDistance, widthFor, type EndPlateInput } from './input.ts';
@@ -24,6 +24,7 @@ export function withColumns(i: I, n2: number, p2: number): I {
 export const endPlateFields: readonly Field<I>[] = [
   ...memberFields<I>(),
   ...otherSideFields<I>(false),
+  ...farBoltFields<I>(({ bolts: { n1, p1, p3 } }) => ({ n1, p1, p3 })),
   ...supportEdgeFields<I>(),
   mm('plate.t', 'Plate thickness', 't_p', PLATE_STEPS, (i) => i.plate.t, (i, v) => plate(i, { t: v })),
   mm('plate.h', 'Plate depth', 'h_p', range(100, 1000, 10), (i) => i.plate.h, (i, v) => plate(i, { h: v })),

@@ -1,5 +1,7 @@
 import { BOLT_CLASSES, boltSize, holeSize, type HoleSize, type SteelStrength } from '../../catalogue/index.ts';
+import type { Point } from '../../detail/solid.ts';
 import type { Basis } from '../../job/basis.ts';
+import { farBolts } from '../far-beam.ts';
 import { endValues, notchValues, type EndBoltsModel } from '../lay-out.ts';
 import { memberDimensions, squareBeam, strength, supportModel } from '../members.ts';
 import { pitches, rowDepths } from '../pitches.ts';
@@ -30,6 +32,8 @@ export function endPlateModel(input: EndPlateInput, basis: Basis): EndPlateModel
   const support = supportModel(input.support, basis);
   const { plate, bolts, holes } = input;
   const cls = BOLT_CLASSES[bolts.cls]!;
+  const across = columns(input) > 1 ? [bolts.p3 / 2, bolts.p3 / 2 + columnSpread(input)] : [bolts.p3 / 2];
+  const far = input.support.other_side?.bolts;
   const model: EndPlateModel = {
     input, basis, beam, support,
     beamSteel: strength(input.beam.steel, beam.tf, basis, 'beam.steel'),
@@ -44,7 +48,8 @@ export function endPlateModel(input: EndPlateInput, basis: Basis): EndPlateModel
     e1_bot: bottomEnd(input),
     e2: edgeDistance(input),
     columns: columns(input),
-    across: columns(input) > 1 ? [bolts.p3 / 2, bolts.p3 / 2 + columnSpread(input)] : [bolts.p3 / 2],
+    across,
+    far: far ? farBolts(places({ across, rows: rowDepths(bolts) }), far, holeSize(bolts.d, holes.support).d_0) : null,
     L1: groupHeight(input),
     rows: rowDepths(bolts),
     ...endValues(support, input.support),
@@ -53,6 +58,9 @@ export function endPlateModel(input: EndPlateInput, basis: Basis): EndPlateModel
   refuseImpossible(model);
   return model;
 }
+
+/** Bolts row by row, each from left to right: across, and down from the first row. */
+export const places = (m: Pick<EndPlateModel, 'across' | 'rows'>): Point[] => m.rows.flatMap((z) => [...m.across.map((y) => -y).reverse(), ...m.across].map((y): Point => [y, z]));
 
 function refuseImpossible(m: EndPlateModel): void {
   const { hole, beam, input, support } = m;

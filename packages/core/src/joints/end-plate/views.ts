@@ -5,7 +5,7 @@ import {
 } from '../../detail/drawing.ts';
 import type { Point, Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
-import { boltFromSide, holeFromFront, holeWords } from '../bolt-view.ts';
+import { boltFromSide, holeFromFront, holeWords, otherJointFromFront } from '../bolt-view.ts';
 import { clashItems, clearanceMarks } from '../clearances.ts';
 import { memberAreas, prettyName, supportElevation, supportNamed, supportReach } from '../support-view.ts';
 import { upturned, type EndPlateModel } from './model.ts';
@@ -24,7 +24,7 @@ export const endPlateCallouts: readonly Callout[] = [
   { id: 'bolts', title: 'Bolts', fields: ['bolts.d', 'bolts.cls', 'bolts.n1', 'bolts.n2', 'bolts.p1', 'bolts.p2', 'bolts.p3', 'bolts.threads', 'bolts.category', 'bolts.friction', 'holes.plate', 'holes.support', 'bolts.packing'] },
   { id: 'weld', title: 'Weld', fields: ['weld.s'] },
   { id: 'beam', title: 'Beam', fields: ['beam.section', 'beam.grade', 'notch.type', 'notch.l_n', 'notch.d_nt', 'notch.d_nb', 'beam.slope', 'beam.skew'] },
-  { id: 'support', title: 'Support', fields: ['support.type', 'support.section', 'support.grade', 'support.other.V', 'support.e_top', 'support.e_bottom', 'support.e_side'] },
+  { id: 'support', title: 'Support', fields: ['support.type', 'support.section', 'support.grade', 'support.other.V', 'support.other.bolts', 'support.other.n1', 'support.other.p1', 'support.other.p3', 'support.other.drop', 'support.e_top', 'support.e_bottom', 'support.e_side'] },
 ];
 
 /** Elevation, and the plate seen from the beam, on one sheet. */
@@ -98,7 +98,7 @@ function plateView(m: EndPlateModel, solid: Solid, f: Frame): Item[] {
     box(-beam.tw / 2, beam.tw / 2, m.notchTop ? -m.d_nt : -beam.tf, m.notchBottom ? -beam.h + m.d_nb : -beam.h + beam.tf, 'cut'),
   ];
   for (const h of plate.holes) items.push(...holeFromFront(at(h.x, h.z), h, f.scale));
-  return items;
+  return [...items, ...otherJointFromFront(at, solid, f.scale)];
 }
 
 function dimensions(m: EndPlateModel, frames: Frames): Item[] {
@@ -155,7 +155,7 @@ function callouts(m: EndPlateModel, solid: Solid, frames: Frames): Item[] {
     ...leader(at(input.plate.t + m.bolt.head, -m.top_to_bolt - m.L1), [FACE_X + 20, floor + 8], [`${solid.bolts.length} M${bolts.d}-${bolts.cls} × ${solid.bolts[0]!.length}${bolts.category === 'A' ? '' : ', preloaded'}, ${holes}`], 'bolts'),
     ...filletSymbol(at(input.plate.t, bottom + m.e1_bot * 0.5), [FACE_X - 14, floor + 4], input.weld.s, 'weld'),
     ...leader([STUB_X - 12, at(0, -m.beam.tf / 2)[1]], [STUB_X - 6, at(0, 0)[1] - 9], [`${prettyName(beam.label)} ${beam.grade}`], 'beam'),
-    ...leader(named.tip, named.shelf, [prettyName(supportName), ...(input.support.other_side ? [`far face: beam, V ${exact(input.support.other_side.V_Ed)} kN`] : [])], 'support', true),
+    ...leader(named.tip, named.shelf, [prettyName(supportName), ...(input.support.other_side ? [`far face: beam, V ${exact(input.support.other_side.V_Ed)} kN${m.far ? ', bolts of its own' : ''}`] : [])], 'support', true),
   ];
 }
 

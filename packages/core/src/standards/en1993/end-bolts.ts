@@ -48,6 +48,8 @@ export interface EndBoltsCase {
     readonly single: boolean;
     /** A beam bolted to the far face of the same web. */
     readonly both: boolean;
+    /** That beam has bolts of its own pattern: whether any, and whether all of this joint's hold it too, and whether holes stand over each other. */
+    readonly far: { readonly any: boolean; readonly all: boolean; readonly pitch: boolean } | null;
   };
 }
 
@@ -59,6 +61,9 @@ export function endSlots(sheet: Sheet) {
     e_bottom: sheet.given('e_bottom', 'mm', "last row down to the support's lower edge"),
     e_side: sheet.given('e_side', 'mm', "outermost bolt to the support's side edge"),
     V_Ed_2: sheet.given('V_Ed_2', 'kN', 'reaction of the beam on the far face of the support'),
+    n_s_2: sheet.given('n_s_2', '-', 'number of bolts of the beam on the far face'),
+    p_v2: sheet.given('p_v2', 'mm', 'smallest upright spacing of the holes of both beams'),
+    p_h2: sheet.given('p_h2', 'mm', 'smallest level spacing of the holes of both beams'),
     b_c: sheet.given('b_c', 'mm', 'flange width of the column'),
     t_wc: sheet.given('t_wc', 'mm', 'web thickness of the column'),
     r_c: sheet.given('r_c', 'mm', 'root radius of the column'),
@@ -68,11 +73,11 @@ export function endSlots(sheet: Sheet) {
 }
 
 /** Bearing of the rows in vertical shear, end row and inner rows apart, with the rule of 3.7. */
-function bearingOfRows(s: FormulaSection, rows: EndRows, o: { k: string; t: string; f_u: string; end: string; edge: string }) {
+function bearingOfRows(s: FormulaSection, rows: EndRows, o: { k: string; t: string; f_u: string; end: string; edge: string; spacing?: { p1: string; p3: string } }) {
   const clause = 'EN 1993-1-8, Table 3.4';
   const d0 = `d_0_${o.k}`;
   const force = `f_hv_${o.k}*k1`;
-  const inner = `min(${rows.p1}/(3*${d0})-1/4, f_ub/${o.f_u}, 1)`;
+  const inner = `min(${o.spacing?.p1 ?? rows.p1}/(3*${d0})-1/4, f_ub/${o.f_u}, 1)`;
   const alpha = {
     end: s.f('alpha_b_end', '-', `min(${o.end}/(3*${d0}), f_ub/${o.f_u}, 1)`, 'bearing of the row at the end', clause),
     endInner: s.f('alpha_b_end', '-', inner, 'no end near: the row at the end bears as the others', clause),
@@ -80,7 +85,7 @@ function bearingOfRows(s: FormulaSection, rows: EndRows, o: { k: string; t: stri
     inner: s.f('alpha_b_inner', '-', inner, 'bearing of the other rows', clause),
     innerAsEnd: s.f('alpha_b_inner', '-', 'alpha_b_end', 'there is one row only', clause),
   };
-  const across = ['p_3', ...(rows.columns ? [`min(${rows.columns.p}, p_3)`] : [])];
+  const across = o.spacing ? [o.spacing.p3, o.spacing.p3] : ['p_3', ...(rows.columns ? [`min(${rows.columns.p}, p_3)`] : [])];
   const k1Edge = across.map((p) => s.f('k1', '-', `min(2.8*${o.edge}/${d0}-1.7, 1.4*${p}/${d0}-1.7, 2.5)`, 'distances across the force', clause));
   const k1 = across.map((p) => s.f('k1', '-', `min(1.4*${p}/${d0}-1.7, 2.5)`, 'distances across the force; no edge near', clause));
   const F = (['end', 'inner'] as const).map((row) => s.f(`F_b_${row}_Rd`, 'kN', `${force}*alpha_b_${row}*${o.f_u}*d*${o.t}/gamma_M2`, `bearing resistance of one bolt, ${row === 'end' ? 'row at the end' : 'other rows'}`, clause));
@@ -89,8 +94,8 @@ function bearingOfRows(s: FormulaSection, rows: EndRows, o: { k: string; t: stri
   const ofRow = ['2', ...(rows.columns ? [`2*${rows.columns.n}`] : [])];
   const sum = ofRow.map((n) => s.f('V_Rd', 'kN', `${n}*F_b_end_Rd+(n_s-${n})*F_b_inner_Rd`, 'no bolt is stronger in bearing than in shear: the sum', 'EN 1993-1-8, 3.7'));
   const lowest = s.f('V_Rd', 'kN', 'n_s*min(F_b_end_Rd, F_b_inner_Rd)', 'a bolt is stronger in bearing than in shear: all at the lowest', 'EN 1993-1-8, 3.7');
-  return (r: Run, c: EndBoltsCase, has: { end: boolean; edge: boolean; twoPlanes: boolean }): number => {
-    const many = c.support.rows > 1;
+  return (r: Run, c: EndBoltsCase, has: { end: boolean; edge: boolean; twoPlanes: boolean; many?: boolean }): number => {
+    const many = has.many ?? c.support.rows > 1;
     (has.end ? alpha.end : many ? alpha.endInner : alpha.endFree)(r);
     (many ? alpha.inner : alpha.innerAsEnd)(r);
     const wide = c.support.columns - 1;
@@ -119,13 +124,21 @@ export function legBearing<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, 
 /** Bearing of the support, from both beams where two share the bolts: its steel below each bolt is loaded. */
 export function supportBearing<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows): CheckDef<C> {
   const s = sheet.section('support-bearing');
-  const V_Rd = bearingOfRows(s, rows, { k: '2', t: 't_2', f_u: 'f_u_2', end: 'e_bottom', edge: 'e_side' });
+  const holes = { k: '2', t: 't_2', f_u: 'f_u_2', end: 'e_bottom', edge: 'e_side' };
+  const V_Rd = bearingOfRows(s, rows, holes);
+  const ofBoth = bearingOfRows(s, rows, { ...holes, spacing: { p1: 'p_v2', p3: 'p_h2' } });
   const sum = s.f('V_sum', 'kN', 'V_Ed+V_Ed_2', 'reactions of both beams');
+  const share = s.f('V_sum', 'kN', 'V_Ed+V_Ed_2*n_s/n_s_2', 'reactions of both beams on a bolt that holds both, times the bolts of this joint');
   const V = s.resolve('V_Ed').index;
   return {
     id: 'support-bearing', title: 'Bearing, support', clause: bearingClause, part: 'support', load: 'combination',
     run: (r, c) => {
-      const { e_bottom, e_side, both } = c.support;
+      const { e_bottom, e_side, both, far } = c.support;
+      if (far) {
+        // A bolt that holds one beam alone is cut in one plane, which decides between sum and lowest.
+        const ofHoles = ofBoth(r, c, { end: e_bottom, edge: e_side, twoPlanes: far.all, many: far.pitch });
+        return { demand: far.any ? share(r) : r.v[V]!, resistance: ofHoles, unit: 'kN' };
+      }
       const resistance = V_Rd(r, c, { end: e_bottom, edge: e_side, twoPlanes: both });
       return { demand: both ? sum(r) : r.v[V]!, resistance, unit: 'kN' };
     },
