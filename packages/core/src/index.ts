@@ -27,5 +27,6 @@ export { memberFacts, type MemberFacts } from './joints/members.ts';
 export * from './joints/registry.ts';
 export * from './joints/trace.ts';
 export * from './refusal.ts';
+export * from './units/entry.ts';
 export * from './units/format.ts';
 export * from './units/units.ts';

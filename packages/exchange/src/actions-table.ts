@@ -1,4 +1,4 @@
-import { ACTION_NAMES, actionUnit, BEAM_ACTIONS, combinationSchema, strangeAction, validate, type ActionField, type ActionName, type Combination } from '@ample/core';
+import { ACTION_NAMES, actionUnit, BEAM_ACTIONS, combinationSchema, ENTRY_WORDS, readQuantity, strangeAction, validate, type ActionField, type ActionName, type Combination } from '@ample/core';
 import Papa from 'papaparse';
 
 export interface PastedRow {
@@ -59,8 +59,9 @@ function readRow(cells: readonly string[], columns: readonly (string | undefined
       value[column] = cell;
       continue;
     }
-    const number = Number(cell.replace(/[\u2212\u2013]/g, '-').replace(',', '.').replace(/\s*kNm?$/i, ''));
-    if (!Number.isFinite(number)) return { message: `${column}: "${cell.slice(0, 40)}" is not a ${actionUnit(column as ActionName) === 'kN' ? 'force' : 'moment'}; accepted is a number in ${actionUnit(column as ActionName)}.` };
+    const unit = actionUnit(column as ActionName);
+    const number = readQuantity(cell, unit);
+    if (number === null) return { message: `${column}: "${cell.slice(0, 40)}" is not a ${unit === 'kN' ? 'force' : 'moment'}; accepted is ${ENTRY_WORDS[unit]}.` };
     value[column] = number;
   }
   return { value };

@@ -23,6 +23,11 @@ describe('a force as typed', () => {
     expect(readForce('12,5×6,4', null)).toEqual({ value: 40, from: '12.5 kN/m over 6.4 m: w L/2' });
     expect(readForce('12 x 0', null)).toBeNull();
   });
+  // 25 kip = 25 x 4.4482216 = 111.2055 kN; 1.2 kip/ft = 17.51268 kN/m over 24 ft = 7.3152 m: 64.054 kN.
+  it('may be typed in kips and feet, and says so', () => {
+    expect(readForce('25 kip', member)).toEqual({ value: 111.21, from: '25 kip' });
+    expect(readForce('1.2 kip/ft x 24 ft', null)).toEqual({ value: 64.05, from: '1.2 kip/ft over 24 ft: w L/2' });
+  });
   it('is nothing else', () => {
     for (const t of ['', 'much', '12 kN/m', '1e999', '%']) expect([t, readForce(t, member)]).toEqual([t, null]);
   });

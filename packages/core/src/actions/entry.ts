@@ -1,3 +1,4 @@
+import { readQuantity } from '../units/entry.ts';
 import { significant } from '../units/format.ts';
 
 /** A force as typed: its value in kN, and where it came from when it was no plain number. */
@@ -8,10 +9,10 @@ export interface EnteredForce {
 
 const NUMBER = '([-+]?\\d+(?:\\.\\d+)?)';
 const SHARE = new RegExp(`^${NUMBER}\\s*%$`);
-const LOAD = new RegExp(`^${NUMBER}\\s*(?:kN/m)?\\s*[x×*]\\s*${NUMBER}\\s*m?$`, 'i');
+const LOAD = new RegExp(`^${NUMBER}\\s*(kN/m|kip/ft|lbf/ft)?\\s*[x×*]\\s*${NUMBER}\\s*(m|ft)?$`, 'i');
 
 /**
- * Reads a force: a number in kN; a share of the member's shear resistance, `50 %`; or a uniformly distributed load and a span,
+ * Reads a force: a number in kN, or with its unit, `25 kip`; a share of the member's shear resistance, `50 %`; or a uniformly distributed load and a span,
  * `12 kN/m x 8 m`, whose end reaction is w L/2. `V_pl` in kN; null where it is not known. Null for what is none of these.
  */
 export function readForce(typed: string, member: { readonly name: string; readonly V_pl: number } | null): EnteredForce | null {
@@ -23,11 +24,12 @@ export function readForce(typed: string, member: { readonly name: string; readon
   }
   const load = LOAD.exec(text);
   if (load) {
-    const [w, L] = [Number(load[1]), Number(load[2])];
-    return L > 0 ? { value: round((w * L) / 2), from: `${load[1]} kN/m over ${load[2]} m: w L/2` } : null;
+    const [w, L] = [readQuantity(`${load[1]} ${load[2] ?? ''}`, 'kN/m')!, readQuantity(`${load[3]} ${load[4] ?? 'm'}`, 'mm')! / 1e3];
+    return L > 0 ? { value: round((w * L) / 2), from: `${load[1]} ${load[2] ?? 'kN/m'} over ${load[3]} ${load[4] ?? 'm'}: w L/2` } : null;
   }
-  const number = Number(text);
-  return text !== '' && Number.isFinite(number) ? { value: number } : null;
+  const number = readQuantity(text, 'kN');
+  if (number === null) return null;
+  return /[a-z]$/i.test(text) ? { value: round(number), from: text } : { value: number };
 }
 
 /** Hundredths of a kilonewton: what is shown is what is checked. */

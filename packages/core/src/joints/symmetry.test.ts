@@ -1,8 +1,10 @@
 import { describe, expect, it } from 'vitest';
+import { readForce } from '../actions/entry.ts';
 import { firstDetail } from '../design/first.ts';
 import { DEFAULT_BASIS } from '../job/basis.ts';
 import { checkJoint } from '../job/check.ts';
 import type { FieldValue } from './kind.ts';
+import { readQuantity } from '../units/entry.ts';
 import { BEAM_KINDS as KINDS } from './beam-kinds.testing.ts';
 
 /** What each check says: its multiple, or why it does not apply. */
@@ -36,6 +38,22 @@ describe.each(KINDS.map((k) => [k.title, k] as const))('%s', (_t, kind) => {
     const ys = (s: typeof a): number[] => s!.plates.filter((p) => p.plane === 'xz').flatMap((p) => p.y).sort((x, y) => x - y);
     expect(ys(b).map((y) => Math.abs(y)).sort()).toEqual(ys(a).map((y) => Math.abs(y)).sort());
     if (side) expect(ys(b)).toEqual(ys(a).map((y) => -y).reverse());
+  });
+  it('is the same joint typed in inches and kips as in millimetres and kilonewtons', () => {
+    let compared = 0;
+    let inches = input as unknown;
+    for (const f of kind.fields.filter((x) => x.unit === 'mm' && (!x.applies || x.applies(input)))) {
+      const mm = f.get(input);
+      if (typeof mm !== 'number' || mm === 0) continue;
+      compared += 1;
+      inches = f.set(inches, readQuantity(`${mm / 25.4} in`, 'mm')!);
+    }
+    expect(compared).toBeGreaterThan(8);
+    expect(kind.line.print(inches)).toBe(kind.line.print(input));
+    same(answers(kind.id, input, readForce(`${150 / 4.4482216152605} kip`, null)!.value), answers(kind.id, inches, 150));
+    // An own steel typed in ksi: 39.885 ksi is 275 MPa, 59.465 ksi 410.
+    const own = { ...(inches as { beam: object }), beam: { ...(inches as { beam: object }).beam, steel: { f_y: readQuantity(`${275 / 6.894757293168361} ksi`, 'MPa')!, f_u: readQuantity(`${410 / 6.894757293168361} ksi`, 'MPa')!, beta_w: 0.85 } } };
+    same(answers(kind.id, input, 150), answers(kind.id, own, 150));
   });
   it('gives the same for a section by name and by its dimensions', () => {
     const dims = { h: 453.4, b: 189.9, tw: 8.5, tf: 12.7, r: 10.2, steel: { grade: 'S275' }, notch: { type: 'none' } };

@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { Callout, Field, FieldValue } from '@ample/core';
 import { SectionInput } from '../parts/SectionInput.tsx';
 import type { JointEditor } from './editor.ts';
-import { readLength } from './entry.ts';
+import { accepts, readEntry } from './entry.ts';
 import { stepped } from './Sheet.tsx';
 
 /** The values behind a callout, at the spot. Each is taken as soon as it is chosen or entered. */
@@ -38,14 +38,14 @@ function FieldRow({ field, editor }: { field: Field<unknown>; editor: JointEdito
     <>
       <label className="field-row">
         <span>{field.label}{field.unit && <span className="muted"> {field.unit}</span>}</span>
-        <Control field={field} value={value} editor={editor} set={set} />
+        <Control field={field} value={value} editor={editor} set={set} refuse={setProblem} />
       </label>
       {problem && <p className="problem mb-2" role="alert">{problem}</p>}
     </>
   );
 }
 
-function Control({ field, value, editor, set }: { field: Field<unknown>; value: FieldValue | undefined; editor: JointEditor; set: (v: FieldValue) => void }) {
+function Control({ field, value, editor, set, refuse }: { field: Field<unknown>; value: FieldValue | undefined; editor: JointEditor; set: (v: FieldValue) => void; refuse: (problem: string) => void }) {
   const [text, setText] = useState(String(value ?? ''));
   useEffect(() => setText(String(value ?? '')), [value]);
   if (field.type === 'section') return <SectionInput shapes={field.shapes} label={field.label} value={text} onChange={setText} onCommit={(v) => { if (v && v !== value) set(v); }} own={editor.job.sections} />;
@@ -62,14 +62,16 @@ function Control({ field, value, editor, set }: { field: Field<unknown>; value: 
   }
   const commit = (): void => {
     if (text.trim() === String(value)) return;
-    set(readLength(field.type, text) ?? NaN);
+    const entered = readEntry(field, text);
+    if (entered === null) refuse(`${field.label}: "${text}" is not a number; accepted is ${accepts(field)}.`);
+    else set(entered);
   };
   return (
     <input
       className="input text-right" inputMode="decimal" value={text} onChange={(e) => setText(e.target.value)} onBlur={commit}
       onKeyDown={(e) => {
         if (e.key === 'Enter') { e.preventDefault(); commit(); }
-        if ((e.key === 'ArrowUp' || e.key === 'ArrowDown') && field.steps) { e.preventDefault(); setText(String(stepped(Number(text) || 0, field.steps, e.key === 'ArrowUp'))); }
+        if ((e.key === 'ArrowUp' || e.key === 'ArrowDown') && field.steps) { e.preventDefault(); setText(String(stepped(Number(readEntry({ type: 'number', unit: field.unit }, text) ?? 0), field.steps, e.key === 'ArrowUp'))); }
       }}
     />
   );

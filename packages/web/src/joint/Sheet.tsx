@@ -1,7 +1,7 @@
 import { memo, useEffect, useRef, useState } from 'react';
 import { failureItems, type Drawing, type Field, type FieldValue, type Item, type MemberFacts } from '@ample/core';
 import type { JointEditor } from './editor.ts';
-import { accepts, readLength } from './entry.ts';
+import { accepts, readEntry } from './entry.ts';
 import { FieldPopover } from './FieldPopover.tsx';
 
 const LINE: Readonly<Record<string, { stroke: string; strokeWidth: number; strokeDasharray?: string }>> = {
@@ -180,8 +180,8 @@ function DimensionInput({ label, value, type, steps, onCommit, onClose, onMove }
   useEffect(() => input.current?.select(), []);
   const commit = (): boolean => {
     if (text.trim() === String(value)) return true;
-    const entered = readLength(type, text);
-    const said = entered === null ? `${label}: "${text}" is not a number; accepted is ${accepts(type)}.` : onCommit(entered);
+    const entered = readEntry({ type, unit: 'mm' }, text);
+    const said = entered === null ? `${label}: "${text}" is not a number; accepted is ${accepts({ type, unit: 'mm' })}.` : onCommit(entered);
     setProblem(said);
     if (said) input.current?.focus();
     return said === null;
@@ -195,7 +195,7 @@ function DimensionInput({ label, value, type, steps, onCommit, onClose, onMove }
         onKeyDown={(e) => {
           if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
             e.preventDefault();
-            setText(String(stepped(Number(text) || 0, steps, e.key === 'ArrowUp')));
+            setText(String(stepped(Number(readEntry({ type: 'number', unit: 'mm' }, text) ?? 0), steps, e.key === 'ArrowUp')));
           } else if (e.key === 'Enter') {
             e.preventDefault();
             if (commit()) onClose();

@@ -1,12 +1,17 @@
-import type { Field, FieldValue } from '@ample/core';
+import { ENTRY_WORDS, readLengths, type Field, type FieldValue } from '@ample/core';
 
-/** What was typed for a length: a number, for a list also several with spaces between them; null when it is neither. A comma is a decimal mark. */
-export function readLength(type: Field<unknown>['type'], text: string): FieldValue | null {
-  const parts = text.trim().split(/\s+/).map((t) => t.replace(',', '.'));
-  if (parts[0] === '' || parts.some((t) => !Number.isFinite(Number(t)))) return null;
-  if (parts.length === 1) return Number(parts[0]);
-  return type === 'list' ? parts.join(' ') : null;
+type Typed = Pick<Field<unknown>, 'type' | 'unit'>;
+
+/** What was typed into a field: a number, a length in any unit, for a list also several with spaces between them; null when it is none. */
+export function readEntry({ type, unit }: Typed, text: string): FieldValue | null {
+  if (unit === 'mm') {
+    const lengths = readLengths(text);
+    if (!lengths || lengths.length === 1) return lengths?.[0] ?? null;
+    return type === 'list' ? lengths.join(' ') : null;
+  }
+  const number = text.trim().replace(/[\u2212\u2013]/g, '-').replace(',', '.');
+  return number !== '' && Number.isFinite(Number(number)) ? Number(number) : null;
 }
 
 /** What an entry of this type accepts, in words. */
-export const accepts = (type: Field<unknown>['type']): string => (type === 'list' ? 'a length in mm, or one for each spacing from the top, as in 60 80 80' : 'a length in mm');
+export const accepts = ({ type, unit }: Typed): string => (unit !== 'mm' ? 'a number' : type === 'list' ? `${ENTRY_WORDS.mm}, or one for each spacing from the top, as in 60 80 80` : ENTRY_WORDS.mm);

@@ -1,4 +1,4 @@
-import type { Tool } from '@ample/core';
+import { ENTRY_WORDS, isEntryUnit, readQuantity, type Tool } from '@ample/core';
 
 /** Values of a form as they were typed. */
 export type Typed = Readonly<Record<string, string>>;
@@ -19,8 +19,8 @@ export function inputOf(tool: Tool, typed: Typed): { input: Record<string, unkno
         if (f.optional) continue;
         return { input: null, problem: { field: f.id, message: `${f.id}: the value is missing; it must be given.` } };
       }
-      const n = Number(text.trim().replace(/[\u2212\u2013]/g, '-').replace(',', '.'));
-      if (!Number.isFinite(n)) return { input: null, problem: { field: f.id, message: `${f.id}: "${text}" is not a number; accepted is a number${f.unit ? ` in ${f.unit}` : ''}.` } };
+      const n = isEntryUnit(f.unit) ? readQuantity(text, f.unit) : Number(text.trim().replace(/[\u2212\u2013]/g, '-').replace(',', '.'));
+      if (n === null || !Number.isFinite(n)) return { input: null, problem: { field: f.id, message: `${f.id}: "${text}" is not a number; accepted is ${isEntryUnit(f.unit) ? ENTRY_WORDS[f.unit] : `a number${f.unit ? ` in ${f.unit}` : ''}`}.` } };
       input[f.id] = n;
     } else if (f.type === 'choice') input[f.id] = f.options!.find((o) => String(o.value) === text)?.value ?? text;
     else input[f.id] = text;

@@ -1,6 +1,7 @@
 import type { Combination } from '../../actions/combination.ts';
 import type { Basis } from '../../job/basis.ts';
 import { Refusal } from '../../refusal.ts';
+import { ENTRY_WORDS, readQuantity } from '../../units/entry.ts';
 import { ANCHOR_DIAMETERS } from '../../catalogue/index.ts';
 import { exact } from '../../units/format.ts';
 import { stepMove } from '../field-makers.ts';
@@ -19,8 +20,8 @@ const DIAMETERS = ANCHOR_DIAMETERS.filter((d) => [16, 20, 24, 30, 36, 42, 48].in
 function typed(seed: Seed, id: string, words: string): number | undefined {
   const text = seed[id]?.trim() ?? '';
   if (text === '' || text === '0') return undefined;
-  const x = Number(text.replace(',', '.'));
-  if (!Number.isFinite(x) || x <= 0) throw new Refusal(id, `${words}: "${text}" is not a size; accepted is a number in mm, or nothing where there is no edge.`);
+  const x = readQuantity(text, 'mm');
+  if (x === null || x <= 0) throw new Refusal(id, `${words}: "${text}" is not a size; accepted is ${ENTRY_WORDS.mm}, or nothing where there is no edge.`);
   return x;
 }
 
