@@ -13,6 +13,8 @@ interface Seed {
   readonly grade?: string;
   readonly support: string;
   readonly type: 'column_flange' | 'column_web' | 'beam_web';
+  /** Tops of beam and supporting beam level: the beam is notched. */
+  readonly level?: true;
   readonly note?: string;
   /** name, note, V, N, tie in kN */
   readonly actions: readonly (readonly [string, string, number, number, number])[];
@@ -44,6 +46,7 @@ const SEEDS: readonly Seed[] = [
   { mark: 'E1-01', kind: 'end-plate', beam: 'UB 406x178x60', support: 'UC 254x254x89', type: 'column_flange', actions: floor(210, 120) },
   { mark: 'E1-02', kind: 'end-plate', beam: 'UB 533x210x92', support: 'UC 305x305x118', type: 'column_flange', actions: floor(390, 170) },
   { mark: 'E1-05', kind: 'end-plate', beam: 'UB 356x171x45', support: 'UC 254x254x73', type: 'column_web', note: 'Beam end passes between the column flanges.', actions: roof(120, 30, 24, 60) },
+  { mark: 'E2-01', kind: 'end-plate', beam: 'UB 533x210x82', support: 'UB 610x229x125', type: 'beam_web', level: true, note: 'Shares its lower holes with a shallower beam on the far face.', set: { 'bolts.n2': 2, 'support.other.V': 130, 'support.other.bolts': 'own', 'support.other.n1': 3, 'support.other.drop': 70 }, actions: floor(300, 0) },
   { mark: 'A1-01', kind: 'cleats', beam: 'UB 457x191x67', support: 'UC 254x254x89', type: 'column_flange', actions: floor(210, 110) },
   { mark: 'A1-03', kind: 'cleats', beam: 'UB 406x178x54', support: 'UB 610x229x113', type: 'beam_web', note: 'Tops level with the primary.', set: { 'notch.type': 'single', 'notch.l_n': 120, 'notch.d_nt': 50, 'cleat.top': 60 }, actions: floor(120, 60) },
   { mark: 'A2-01', kind: 'cleats', beam: 'UB 356x171x45', support: 'UC 203x203x60', type: 'column_flange', note: 'Angles shop-welded to the beam.', set: { fixing: 'welded_to_beam', 'weld.s': 6 }, actions: floor(110, 50) },
@@ -56,7 +59,7 @@ const combination = ([name, note, V_Ed, N_Ed, N_tie]: Seed['actions'][number]): 
 function joint(s: Seed): JointDocument {
   const kind = kindOf(s.kind ?? 'fin-plate');
   const combinations = s.actions.map(combination);
-  let input = firstDetail(kind.id, { beam: s.beam, beamGrade: s.grade ?? 'S275', support: s.support, supportGrade: s.grade ?? 'S275', supportType: s.type }, combinations, basis).input;
+  let input = firstDetail(kind.id, { beam: s.beam, beamGrade: s.grade ?? 'S275', support: s.support, supportGrade: s.grade ?? 'S275', supportType: s.type, tops: s.level ? 'level' : 'apart' }, combinations, basis).input;
   for (const [id, value] of Object.entries(s.set ?? {})) input = kind.fields.find((f) => f.id === id)!.set(input, value);
   const made: JointDocument = { mark: s.mark, kind: kind.id, line: kind.line.print(input), note: s.note ?? '', input, combinations };
   if (!s.signed) return made;

@@ -7,6 +7,8 @@ import { leastMultiple, tryDetail } from './judge.ts';
 
 /** Checks of one combination that a first detail may cost after the usual range has failed. */
 const BUDGET = 1500;
+/** A detail that breaks a rule is judged at most this. */
+const RULES = 0.01;
 
 /** A first detail that follows good practice and, where the usual range or what lies a few steps beyond it allows, holds every combination and keeps every must rule. */
 export function firstDetail(kindId: string, start: Start, combinations: readonly Combination[], basis: Basis): FirstDetail<unknown> {
@@ -15,10 +17,10 @@ export function firstDetail(kindId: string, start: Start, combinations: readonly
     const report = tryDetail(kindId, input, combinations, basis);
     if (!report) return 0;
     // A broken rule ranks below any detail that keeps them all, and the fewer are broken the better.
-    return report.brokenRules.length ? Math.min(0.01, leastMultiple(report) / 1000) / report.brokenRules.length : leastMultiple(report);
+    return report.brokenRules.length ? Math.min(RULES, leastMultiple(report) / 1000) / report.brokenRules.length : leastMultiple(report);
   };
   const usual = kind.first(start, combinations, basis, judge);
-  const { input, taken } = climb(usual.input, judge, (i) => kind.moves(i, kind.model(i, basis)), Math.floor(BUDGET / Math.max(1, combinations.length)));
+  const { input, taken } = climb(usual.input, judge, (i) => kind.moves(i, kind.model(i, basis)).filter((m) => !m.given), Math.floor(BUDGET / Math.max(1, combinations.length)));
   const why = taken.length ? [...usual.why, `Taken further: ${taken.join(', ')}.`] : usual.why;
   const report = tryDetail(kindId, input, combinations, basis);
   if (!report) return { input, why };
@@ -43,7 +45,8 @@ interface Step {
  * that does, until it holds, nothing helps any more, or `budget` details have been judged.
  */
 function climb(start: unknown, judge: (input: unknown) => number, movesOf: (input: unknown) => readonly { readonly label: string; readonly input: unknown }[], budget: number): { input: unknown; taken: readonly string[] } {
-  let now: Step = { label: '', input: start, multiple: judge(start) };
+  const first: Step = { label: '', input: start, multiple: judge(start) };
+  let now = first;
   const taken: string[] = [];
   let left = budget;
   const steps = (input: unknown): { label: string; input: unknown }[] => {
@@ -59,17 +62,18 @@ function climb(start: unknown, judge: (input: unknown) => number, movesOf: (inpu
     const singles = steps(now.input).slice(0, left).map((m): Step => ({ ...m, multiple: judge(m.input) }));
     left -= singles.length;
     let next = singles.filter((s) => helps(s.multiple)).sort((a, b) => b.multiple - a.multiple)[0];
-    for (const first of next ? [] : singles.sort((a, b) => b.multiple - a.multiple)) {
+    for (const single of next ? [] : singles.sort((a, b) => b.multiple - a.multiple)) {
       if (next || left <= 0) break;
-      for (const second of steps(first.input).slice(0, left)) {
+      for (const second of steps(single.input).slice(0, left)) {
         left -= 1;
         const multiple = judge(second.input);
-        if (helps(multiple) && multiple > (next?.multiple ?? 0)) next = { label: `${first.label}, ${second.label}`, input: second.input, multiple };
+        if (helps(multiple) && multiple > (next?.multiple ?? 0)) next = { label: `${single.label}, ${second.label}`, input: second.input, multiple };
       }
     }
     if (!next) break;
     now = next;
     taken.push(next.label);
   }
-  return { input: now.input, taken };
+  // Steps that end short of holding would only make the detail dearer; those that mend its rules stay.
+  return now.multiple >= 1 || (now.multiple > RULES && first.multiple <= RULES) ? { input: now.input, taken } : { input: start, taken: [] };
 }

@@ -38,6 +38,8 @@ export interface Edit<I> {
 /** A small move that might lift the joint; the design module re-checks each. */
 export interface Move<I> {
   readonly label: string;
+  /** It changes what the job gives (a foundation, its concrete): offered, never taken unasked. */
+  readonly given?: true;
   readonly input: I;
 }
 

@@ -151,8 +151,8 @@ export function baseMoves(i: I): Move<I>[] {
   if (p.type === 'circle') for (const n of [p.n + 1, p.n + 2]) moves.push({ label: `anchors ${p.n} → ${n}`, input: { ...i, anchors: { ...i.anchors, pattern: { ...p, n } } } });
   for (const by of [100, 200, 400]) {
     const { B_y, B_z, H } = i.concrete;
-    if (B_y !== undefined || B_z !== undefined) moves.push({ label: `block ${by} larger both ways`, input: { ...i, concrete: { ...i.concrete, ...(B_y === undefined ? {} : { B_y: B_y + by }), ...(B_z === undefined ? {} : { B_z: B_z + by }) } } });
-    if (H !== undefined) moves.push({ label: `block ${by} deeper`, input: { ...i, concrete: { ...i.concrete, H: H + by } } });
+    if (B_y !== undefined || B_z !== undefined) moves.push({ label: `block ${by} larger both ways`, given: true, input: { ...i, concrete: { ...i.concrete, ...(B_y === undefined ? {} : { B_y: B_y + by }), ...(B_z === undefined ? {} : { B_z: B_z + by }) } } });
+    if (H !== undefined) moves.push({ label: `block ${by} deeper`, given: true, input: { ...i, concrete: { ...i.concrete, H: H + by } } });
   }
   if (i.weld.type === 'fillet') {
     step('weld.a_f', 'flange throat', 1, 2);
@@ -167,6 +167,6 @@ export function baseMoves(i: I): Move<I>[] {
   if (!i.anchors.washers_welded) moves.push({ label: 'washers welded to the plate', input: baseField('anchors.welded').set(i, true) });
   const better = { S235: 'S275', S275: 'S355', S355: 'S460' }[i.plate.steel.grade ?? ''];
   if (better) moves.push({ label: `plate steel ${i.plate.steel.grade} → ${better}`, input: { ...i, plate: { ...i.plate, steel: { grade: better } } } });
-  for (const f of [35, 40, 50]) if (f > i.concrete.f_ck) moves.push({ label: `concrete ${i.concrete.f_ck} → ${f}`, input: { ...i, concrete: { ...i.concrete, f_ck: f }, grout: { ...i.grout, f_ck: Math.max(i.grout.f_ck, f) } } });
+  for (const f of [35, 40, 50]) if (f > i.concrete.f_ck) moves.push({ label: `concrete ${i.concrete.f_ck} → ${f}`, given: true, input: { ...i, concrete: { ...i.concrete, f_ck: f }, grout: { ...i.grout, f_ck: Math.max(i.grout.f_ck, f) } } });
   return moves;
 }
