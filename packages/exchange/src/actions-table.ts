@@ -1,4 +1,4 @@
-import { ACTION_NAMES, actionUnit, BEAM_ACTIONS, combinationSchema, ENTRY_WORDS, readQuantity, strangeAction, validate, type ActionField, type ActionName, type Combination } from '@ample/core';
+import { ACTION_NAMES, actionUnit, BEAM_ACTIONS, combinationSchema, ENTRY_WORDS, readAction, strangeAction, validate, type ActionField, type ActionName, type Combination } from '@ample/core';
 import Papa from 'papaparse';
 
 export interface PastedRow {
@@ -60,7 +60,7 @@ function readRow(cells: readonly string[], columns: readonly (string | undefined
       continue;
     }
     const unit = actionUnit(column as ActionName);
-    const number = readQuantity(cell, unit);
+    const number = readAction(cell, unit);
     if (number === null) return { message: `${column}: "${cell.slice(0, 40)}" is not a ${unit === 'kN' ? 'force' : 'moment'}; accepted is ${ENTRY_WORDS[unit]}.` };
     value[column] = number;
   }

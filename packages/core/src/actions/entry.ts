@@ -27,9 +27,14 @@ export function readForce(typed: string, member: { readonly name: string; readon
     const [w, L] = [readQuantity(`${load[1]} ${load[2] ?? ''}`, 'kN/m')!, readQuantity(`${load[3]} ${load[4] ?? 'm'}`, 'mm')! / 1e3];
     return L > 0 ? { value: round((w * L) / 2), from: `${load[1]} ${load[2] ?? 'kN/m'} over ${load[3]} ${load[4] ?? 'm'}: w L/2` } : null;
   }
-  const number = readQuantity(text, 'kN');
-  if (number === null) return null;
-  return /[a-z]$/i.test(text) ? { value: round(number), from: text } : { value: number };
+  const value = readAction(text, 'kN');
+  return value === null ? null : { value, ...(/[a-z]$/i.test(text) ? { from: text } : {}) };
+}
+
+/** Reads one action in kN or kNm, typed in any unit of its kind; a converted one is rounded. Null for what is none. */
+export function readAction(typed: string, unit: 'kN' | 'kNm'): number | null {
+  const x = readQuantity(typed, unit);
+  return x !== null && /[a-z]/i.test(typed.replace(/kNm?\s*$/i, '')) ? round(x) : x;
 }
 
 /** Hundredths of a kilonewton: what is shown is what is checked. */

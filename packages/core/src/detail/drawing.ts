@@ -146,8 +146,8 @@ export function dimensionChain(axis: 'x' | 'y', level: number, foot: number, seg
       return;
     }
     const fits = textWidth(s.text) < length + 1;
-    // A text that does not fit stands a line higher, shifted away from its neighbour.
-    const shift = fits ? 0 : i === 0 ? -textWidth(s.text) / 2 - 1 : i === segments.length - 1 ? textWidth(s.text) / 2 + 1 : 0;
+    // A text that does not fit stands a line higher, shifted away from its neighbour; without one, to the right.
+    const shift = fits ? 0 : i === 0 && segments.length > 1 ? -textWidth(s.text) / 2 - 1 : i === segments.length - 1 ? textWidth(s.text) / 2 + 1 : 0;
     items.push(text([middle + shift, level - 1.1 - (fits || i === 0 || i === segments.length - 1 ? 0 : TEXT)], s.text, options));
   });
   return items;

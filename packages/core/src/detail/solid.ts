@@ -111,6 +111,7 @@ export const SAME_HOLE = 0.5;
 
 /** Parts of another joint through the same web: shown, and kept clear of; not made with this one. */
 export interface OtherJoint {
+  /** What its parts are called in a list. */
   readonly label: string;
   readonly plates: readonly PlatePart[];
   /** Bolts that are its alone. */

@@ -9,7 +9,7 @@ const CLEARANCES: readonly { readonly id: string; readonly title: string; readon
   { id: 'clear-flange', title: 'Washers clear of the flange fillets', must: true, none: 'There are no bolts in the beam web.', measure: washerToFillet },
   { id: 'clear-column-fillet', title: "Washers clear of the column's fillets", must: true, none: 'There are no bolts through a column flange.', measure: washerToColumnFillet },
   { id: 'clear-bolts', title: 'Washers clear of each other', must: true, none: 'There are no bolts.', measure: washerToWasher },
-  { id: 'clear-far-bolts', title: 'Bolts of both beams: one hole, or clear of each other', must: true, none: 'No other joint with bolts of its own is on the far face.', measure: boltsOfTwoJoints },
+  { id: 'clear-far-bolts', title: 'Bolts clear of the far beam', must: true, none: 'No other joint with bolts of its own is on the far face.', measure: boltsOfTwoJoints },
   { id: 'clear-seat', title: 'Clear of the fillets of the support', must: true, none: 'The joint is on a flange, or only the thickness of the support is known.', measure: seatOnWeb },
   { id: 'clear-spanner', title: 'Room for a socket', must: false, none: 'There are no bolts.', measure: socketRoom },
 ];

@@ -61,7 +61,7 @@ export function farJoint(o: FarParts, own: readonly Point[]): OtherJoint {
   const { bolt, t, t_2 } = o;
   const grip = t + t_2;
   return {
-    label: 'beam on the far face',
+    label: 'Far beam: plate and bolts',
     plates: sides.map(([a, b]) => ({
       type: 'plate', id: 'far beam', parts: [], plane: 'yz', label: `${t} thick`, grade: o.grade, outline: [[a, up], [b, up], [b, down], [a, down]], y: [-t_2 - t, -t_2], holes: holes.filter((h) => h.x > a && h.x < b),
     })),

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { actionUnit, combinationSchema, ENTRY_WORDS, multipleText, readForce, readQuantity, validate, type ActionField, type ActionName, type Combination, type JointReport } from '@ample/core';
+import { actionUnit, combinationSchema, ENTRY_WORDS, multipleText, readAction, readForce, validate, type ActionField, type ActionName, type Combination, type JointReport } from '@ample/core';
 import { parseActions, tableOrder } from '@ample/exchange/actions-table';
 import { Dialog, Problem } from '../parts/Dialog.tsx';
 import { Mark, type ShownState } from '../parts/StateMark.tsx';
@@ -97,7 +97,7 @@ function ActionsEditor({ actions, combinations, member, onClose, onSave }: Edito
         if (a.optional && typed.trim() === '') continue;
         const share = a === shared;
         const unit = actionUnit(a.name);
-        const force = share ? readForce(typed, member) : { value: readQuantity(typed, unit), from: undefined };
+        const force = share ? readForce(typed, member) : { value: readAction(typed, unit), from: undefined };
         if (!force || force.value === null) return setProblem(`${r.name}: ${a.name}: "${typed}" is not a ${unit === 'kN' ? 'force' : 'moment'}; accepted is ${ENTRY_WORDS[unit]}${share ? ', a share such as 50 %, or a load and a span such as 12 kN/m x 8 m' : ''}.`);
         value[a.name] = force.value;
         const from = share ? (force.from ?? r.from) : undefined;

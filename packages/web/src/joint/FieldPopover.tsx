@@ -21,10 +21,11 @@ export function FieldPopover({ at, callout, editor, onClose }: { at: readonly [n
   return (
     <div
       ref={ref} className="popover" role="dialog" aria-label={callout.title}
-      style={{ [left ? 'right' : 'left']: `${(left ? 1 - at[0] : at[0]) * 100}%`, [up ? 'bottom' : 'top']: `${(up ? 1 - at[1] : at[1]) * 100 + (up ? 3 : 1)}%` }}
+      // No higher than the sheet leaves room on that side; the rest is scrolled to.
+      style={{ maxHeight: `max(180px, ${(up ? at[1] : 1 - at[1]) * 100 - 4}%)`, [left ? 'right' : 'left']: `${(left ? 1 - at[0] : at[0]) * 100}%`, [up ? 'bottom' : 'top']: `${(up ? 1 - at[1] : at[1]) * 100 + (up ? 3 : 1)}%` }}
       onKeyDown={(e) => { if (e.key === 'Escape') { e.preventDefault(); onClose(); } }}
     >
-      <div className="flex justify-between items-center mb-2"><b>{callout.title}</b><button type="button" className="btn btn-ghost" onClick={onClose}>Done</button></div>
+      <div className="popover-head flex justify-between items-center"><b>{callout.title}</b><button type="button" className="btn btn-ghost" onClick={onClose}>Done</button></div>
       {fields.map((f) => <FieldRow key={f.id} field={f} editor={editor} />)}
     </div>
   );

@@ -67,7 +67,7 @@ export function NewJoint({ job, mark: suggested, onClose, onMade }: { job: JobRe
           })}
         </div>
         <label className="block mt-3">
-          <span className="label whitespace-normal!">Actions, a combination a line: {tableOrder(kind.actions).join('; ')}, in kN and kNm (or paste from a spreadsheet)</span>
+          <span className="label whitespace-normal!">Actions, a combination a line: {tableOrder(kind.actions).join('; ')}, in kN and kNm, or with their units (or paste from a spreadsheet)</span>
           <textarea className="textarea mono w-full mt-1" rows={4} value={table} placeholder={exampleOf(kind)} onChange={(e) => setTable(e.target.value)} />
         </label>
         <p className="muted">{table.trim() ? `${pasted.combinations.length} read${pasted.errors.length ? `, ${pasted.errors.length} not` : ''}` : 'Without actions the detail follows good practice alone.'}</p>

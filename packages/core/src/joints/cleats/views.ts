@@ -195,7 +195,7 @@ function callouts(m: CleatsModel, solid: Solid, frames: Frames): Item[] {
   const items: Item[] = [
     ...leader(at(cleat.leg_web - 6 * (e.scale / 5), bottom + 8), [shelf, floor], [`${input.arrangement === 'single' ? 1 : 2} ${prettyName(solid.plates[0]!.label)} × ${exact(cleat.h)} ${solid.plates[0]!.grade}`], 'cleat'),
     ...leader([at(cleat.leg_web, 0)[0] + 20, at(0, -m.beam.tf / 2)[1]], [at(cleat.leg_web, 0)[0] + 26, at(0, 0)[1] - 9], [`${prettyName(beam.label)} ${beam.grade}`], 'beam'),
-    ...leader(named.tip, named.shelf, [prettyName(supportName), ...(input.support.other_side ? [`far face: beam, V ${exact(input.support.other_side.V_Ed)} kN${m.far ? ', bolts of its own' : ''}`] : [])], 'support', true),
+    ...leader(named.tip, named.shelf, [prettyName(supportName), ...(input.support.other_side ? [`far face: beam, V ${exact(input.support.other_side.V_Ed)} kN`, ...(m.far ? ['with bolts of its own'] : [])] : [])], 'support', true),
   ];
   if (m.toBeam) {
     const web = solid.bolts.filter((b) => b.axis === 'y');

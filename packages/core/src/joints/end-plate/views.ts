@@ -121,6 +121,9 @@ function dimensions(m: EndPlateModel, frames: Frames): Item[] {
   const above = Math.min(Y(0), Y(top));
   const e = frames.elevation;
   const EX = (x: number): number => project(e, [x, 0])[0];
+  // Under the beam, over the lower flange of a supporting one where there is room.
+  const room = m.support.type === 'beam_web' && m.support.dims ? (supportReach(m.support, { h: m.beam.h, notchTop: m.notchTop }).down - m.support.dims.tf) / e.scale : 16;
+  const below = room > 5 ? Math.min(8, room / 2 + 1) : 8;
   return [
     ...dimensionChain('x', above - 6, above - 1, [
       { from: X(-plate.b / 2), to: X(-far), text: exact(m.e2), field: 'plate.e2' },
@@ -131,7 +134,7 @@ function dimensions(m: EndPlateModel, frames: Frames): Item[] {
     ]),
     ...dimensionChain('y', edge + 6, edge + 1, down),
     ...dimensionChain('y', X(-plate.b / 2) - 18, X(-plate.b / 2) - 1, [{ from: Y(top), to: Y(top - plate.h), text: exact(plate.h), field: 'plate.h' }]),
-    ...dimensionChain('x', project(e, [0, -m.beam.h])[1] + 8, project(e, [0, -m.beam.h])[1] + 1, [{ from: EX(0), to: EX(plate.t), text: exact(plate.t), field: 'plate.t' }]),
+    ...dimensionChain('x', project(e, [0, -m.beam.h])[1] + below, project(e, [0, -m.beam.h])[1] + 1, [{ from: EX(0), to: EX(plate.t), text: exact(plate.t), field: 'plate.t' }]),
     ...(m.notchTop ? [...dimensionChain('x', Y(0) - 7, Y(0) - 1, [{ from: EX(plate.t), to: EX(plate.t + m.l_n), text: exact(m.l_n), field: 'notch.l_n' }]), ...dimensionChain('y', STUB_X - 8, STUB_X - 14, [{ from: Y(0), to: Y(-m.d_nt), text: exact(m.d_nt), field: 'notch.d_nt' }])] : []),
     ...(m.notchBottom ? dimensionChain('y', STUB_X - 8, STUB_X - 14, [{ from: Y(-m.beam.h + m.d_nb), to: Y(-m.beam.h), text: exact(m.d_nb), field: 'notch.d_nb' }]) : []),
   ];
@@ -155,7 +158,7 @@ function callouts(m: EndPlateModel, solid: Solid, frames: Frames): Item[] {
     ...leader(at(input.plate.t + m.bolt.head, -m.top_to_bolt - m.L1), [FACE_X + 20, floor + 8], [`${solid.bolts.length} M${bolts.d}-${bolts.cls} × ${solid.bolts[0]!.length}${bolts.category === 'A' ? '' : ', preloaded'}, ${holes}`], 'bolts'),
     ...filletSymbol(at(input.plate.t, bottom + m.e1_bot * 0.5), [FACE_X - 14, floor + 4], input.weld.s, 'weld'),
     ...leader([STUB_X - 12, at(0, -m.beam.tf / 2)[1]], [STUB_X - 6, at(0, 0)[1] - 9], [`${prettyName(beam.label)} ${beam.grade}`], 'beam'),
-    ...leader(named.tip, named.shelf, [prettyName(supportName), ...(input.support.other_side ? [`far face: beam, V ${exact(input.support.other_side.V_Ed)} kN${m.far ? ', bolts of its own' : ''}`] : [])], 'support', true),
+    ...leader(named.tip, named.shelf, [prettyName(supportName), ...(input.support.other_side ? [`far face: beam, V ${exact(input.support.other_side.V_Ed)} kN`, ...(m.far ? ['with bolts of its own'] : [])] : [])], 'support', true),
   ];
 }
 

@@ -110,7 +110,7 @@ function elevation(m: FinPlateModel, solid: Solid, f: Frame): Item[] {
   for (const h of plate.holes) items.push(...holeFromFront(at(h.x, h.z), h, f.scale));
   // Cutting plane A-A at the first bolt line, looking at the support.
   const xa = cutAt(m);
-  for (const [z, away, dir] of [[0, -13, -1], [-beam.h, 3, 1]] as const) {
+  for (const [z, away, dir] of [[0, m.notchTop ? -20 : -13, -1], [-beam.h, 3, 1]] as const) {
     const [x, face] = at(xa, z);
     const y = face + away;
     items.push(path([[x, y], [x, y + dir * 3.2]], 'outline'), path([[x, y + dir * 3.2], [x - 4, y + dir * 3.2]], 'thin'));

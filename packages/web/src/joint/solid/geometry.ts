@@ -180,7 +180,7 @@ export function sceneOf(solid: Solid): ScenePart[] {
   }
   if (solid.anchors?.length) parts.push({ id: 'anchors', label: 'Anchors', parts: ['anchors'], look: 'bolt', geometry: mergeGeometries(solid.anchors.map(anchorGeometry)) });
   for (const p of solid.prisms ?? []) parts.push({ id: p.id, label: p.label, parts: p.parts, look: p.look === 'steel' ? 'plate' : p.look, geometry: prismGeometry(p) });
-  if (solid.other) parts.push({ id: 'other', label: `${solid.other.label.charAt(0).toUpperCase()}${solid.other.label.slice(1)}: plate and bolts`, parts: [], look: 'plate', geometry: mergeGeometries([...solid.other.plates.map(plateGeometry), ...solid.other.bolts.map(boltGeometry)].map((g) => (g.index ? g.toNonIndexed() : g))) });
+  if (solid.other) parts.push({ id: 'other', label: solid.other.label, parts: [], look: 'plate', geometry: mergeGeometries([...solid.other.plates.map(plateGeometry), ...solid.other.bolts.map(boltGeometry)].map((g) => (g.index ? g.toNonIndexed() : g))) });
   if (solid.welds.length) parts.push({ id: 'welds', label: 'Welds', parts: ['weld'], look: 'weld', geometry: mergeGeometries(solid.welds.map(weldGeometry)) });
   return parts;
 }
