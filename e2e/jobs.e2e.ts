@@ -53,7 +53,7 @@ describe('the register', () => {
     await on.page.locator('tbody tr', { hasText: 'B2-17' }).click();
     expect(await marks()).toHaveLength(28);
     await on.page.getByRole('button', { name: 'Delete', exact: true }).click();
-    await expect.poll(async () => (await marks()).length).toBe(26);
+    await expect.poll(async () => (await marks()).length).toBe(27);
     await on.page.getByRole('status').getByRole('button', { name: 'Undo' }).click();
     await expect.poll(async () => (await marks()).length).toBe(27);
   });

@@ -72,6 +72,53 @@ describe('a shear end plate', () => {
   });
 });
 
+describe('a beam notched between level tops, with a beam on the far face', () => {
+  it('gets a first detail past the flange; bolts that clash are marked with what is missing; another form keeps the notch', async () => {
+    await openRegister(on.app, on.page);
+    await on.page.getByRole('button', { name: 'New joint' }).click();
+    await on.page.getByLabel('Mark').fill('N4-01');
+    await on.page.getByLabel('Form').selectOption({ label: 'Shear end plate' });
+    await on.page.getByLabel('Beam section').fill('UB 406x178x60');
+    expect(await on.page.getByLabel('Tops of the beams').count()).toBe(0);
+    await on.page.getByLabel('Support', { exact: true }).selectOption({ label: 'beam web' });
+    await on.page.getByLabel('Tops of the beams').selectOption({ label: 'level: the beam is notched' });
+    await on.page.getByLabel('Support section').fill('UB 533x210x92');
+    await on.page.getByLabel(/^Actions/).fill('C1; 30 kip; 0; 0; crowd');
+    await on.page.getByRole('button', { name: 'Make a first detail' }).click();
+    await judged(on.page);
+    expect(await lineOf(on.page)).toMatch(/^EP \| .* notch 100x50$/);
+    await expect.poll(() => on.page.locator('.strip').innerText()).toContain('V 133.45'); // 30 x 4.448222 kN
+    // Two columns of bolts on each side, and back; the plate keeps its edges. 3-1/4 in is 82.55 mm.
+    await on.page.locator('[data-callout="bolts"]').first().click();
+    await on.page.getByLabel('Columns of bolts').selectOption({ label: 'two each side' });
+    await lineBecomes(/10x320x290 S275 \| 4x2xM20-8\.8 @70\/140\/60/);
+    await on.page.keyboard.press('Escape');
+    await dimension('bolts.p2').first().click();
+    await on.page.keyboard.type('3-1/4 in');
+    await on.page.keyboard.press('Enter');
+    await lineBecomes(/10x365\.1x290 S275 \| 4x2xM20-8\.8 @70\/140\/82\.55/);
+    await on.page.keyboard.press('Control+z');
+    await on.page.keyboard.press('Control+z');
+    await lineBecomes(/10x200x290 S275 \| 4xM20-8\.8 @70\/140/);
+    const support = on.page.locator('[data-callout="support"]').first();
+    await support.click();
+    await on.page.getByLabel('Beam on the far face, V kN').fill('90');
+    await on.page.keyboard.press('Enter');
+    await on.page.getByLabel('its bolts').selectOption({ label: 'rows of its own' });
+    await on.page.getByLabel('its first row below this one').fill('35');
+    await on.page.keyboard.press('Enter');
+    await on.page.keyboard.press('Escape');
+    await on.page.locator('svg').getByText(/^Bolts clear of the far beam: .* mm missing$/).waitFor();
+    await on.page.getByText(/^Bolts clear of the far beam · .* mm missing/).waitFor();
+    await on.page.keyboard.press('Control+z');
+    await expect.poll(() => on.page.locator('svg').getByText(/mm missing$/).count()).toBe(0);
+    await on.page.getByRole('tab', { name: 'Alternatives' }).click();
+    await on.page.getByRole('button', { name: 'Take this form' }).first().click();
+    await lineBecomes(/^(FP|AC) \| .* notch 100x50$/);
+    await saved(on.page);
+  });
+});
+
 describe('angle cleats', () => {
   it('are made from members and forces, edited on their drawing and by their line, welded instead, and issued, on the same screens', async () => {
     await openRegister(on.app, on.page);
@@ -144,7 +191,7 @@ describe('members and their forces', () => {
     await on.page.getByLabel('V_Ed kN, row 1').fill('20 kN/m x 8 m');
     await on.page.getByLabel('V_Ed kN, row 2').fill('lots');
     await on.page.getByRole('button', { name: 'Take these actions' }).click();
-    await on.page.getByRole('alert').getByText('"lots" is not a force; accepted is a number in kN, a share such as 50 %').waitFor();
+    await on.page.getByRole('alert').getByText('"lots" is not a force; accepted is a force in kN, or with its unit, as in 25 kip, a share such as 50 %').waitFor();
     await on.page.getByLabel('V_Ed kN, row 2').fill('30 %');
     await on.page.getByRole('button', { name: 'Take these actions' }).click();
     await expect.poll(() => on.page.locator('.strip .card').nth(1).innerText()).toContain('V 80');

@@ -238,7 +238,9 @@ export function sheetFrame(t: TitleBlock, scale: string): Item[] {
   const [x, y] = [width - margin - TITLE.width, height - margin - TITLE.height];
   const mid = x + 40;
   const right = width - margin;
-  const verdict = wrap(t.verdict, 42, 3.2, 2);
+  const verdict = wrap(t.verdict, 42, 3.2, 3);
+  const full = verdict.length > 2;
+  const [start, leading] = full ? [11.1, 3.8] : [11.6, 4];
   return [
     path([[margin, margin], [right, margin], [right, height - margin], [margin, height - margin]], 'outline', true),
     path([[x, y], [right, y], [right, height - margin], [x, height - margin]], 'outline', true, 'paper'),
@@ -249,8 +251,8 @@ export function sheetFrame(t: TitleBlock, scale: string): Item[] {
     text([x + 2, y + 14.5], fit(t.mark, 37, 6), { size: 6, bold: true }),
     text([x + 2, y + 19], fit(t.kind, 38, 2.9), { size: 2.9, style: 'muted' }),
     text([x + 2, y + 23], fit(`${t.basis} · ${scale} · mm`, 38, 2.6), { size: 2.6, style: 'muted' }),
-    ...verdict.map((line, i) => text([mid + 2, y + 11.6 + i * 4], line, { size: 3.2, bold: true })),
-    ...wrap(t.checked, 42, 2.9, verdict.length > 1 ? 1 : 2).map((line, i) => text([mid + 2, y + 16.6 + (verdict.length - 1) * 4 + i * 3.8], line, { size: 2.9 })),
+    ...verdict.map((line, i) => text([mid + 2, y + start + i * leading], line, { size: 3.2, bold: true })),
+    ...wrap(t.checked, 42, 2.9, verdict.length > 1 ? 1 : 2).map((line, i) => text([mid + 2, y + (full ? 23.2 : 16.6 + (verdict.length - 1) * 4 + i * 3.8)], line, { size: 2.9 })),
   ];
 }
 
@@ -268,7 +270,7 @@ function wrap(value: string, width: number, size: number, most: number): string[
     if ((last + ' ' + word).trim().length <= room) lines[lines.length - 1] = (last + ' ' + word).trim();
     else lines.push(word);
   }
-  return lines.slice(0, most);
+  return lines.length > most ? [...lines.slice(0, most - 1), fit(`${lines[most - 1]!} ${lines[most]!}`, width, size)] : lines;
 }
 
 /** The failure path of one check with its label beside it: what gives, and at what load. */

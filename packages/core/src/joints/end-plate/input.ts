@@ -37,7 +37,7 @@ export const endPlateSchema = Joi.object({
   }).required(),
   bolts: boltSchema.keys({
     n2: Joi.number().valid(1, 2),
-    p2: Joi.when('n2', { is: 2, then: size(10, 500).required(), otherwise: Joi.forbidden() }),
+    p2: Joi.when('n2', { is: 2, then: size(10, 500).required(), otherwise: Joi.valid(0).strip() }),
     p3: size(30, 500).required(),
   }).required(),
   weld: Joi.object({ s: size(3, 40).required() }).required(),
