@@ -62,13 +62,20 @@ describe('bolts of a beam on the far face', () => {
     const local = report(i).combinations[0]!.checks.find((c) => c.id === 'support-local-shear') as { demand: number };
     expect(local.demand / 1e3).toBeCloseTo((188 + 142) / 2, 9);
   });
+  // Two rows more below the four that are shared, at 280 and 350: the first lies within 5 x 20 of the last row at 210. e_t = 100, e_b = 53:
+  // A_v = 8.4 (100 + 210 + 53) = 3049.2; net 3049.2 - 5 x 22 x 8.4 = 2125.2: 2125.2 x 410/(sqrt3 x 1.25) = 402.45 kN under the gross 265 x 3049.2/sqrt3 = 484.1 (t_ref 12.2: f_y 275).
+  it('take their holes off the web beside this joint', () => {
+    const local = report(withFar({ n1: 6, p1: 70, p3: 106, drop: 0 })).combinations[0]!.checks.find((c) => c.id === 'support-local-shear') as { resistance: number };
+    expect(local.resistance / 1e3).toBeCloseTo(402.45, 1);
+  });
   it('find the smallest spacings of both patterns, each in its line', () => {
     // Own 2 x 2 at 70/100; far one row at a gauge of 150, 35 lower: no two in one upright line are closer than 70, level ones 100.
+    const M20 = { d: 20, d_0: 22 };
     const own = [[-50, 0], [50, 0], [-50, 70], [50, 70]] as const;
-    expect(farBolts(own, { n1: 1, p1: 0, p3: 150, drop: 35 }, 22)).toMatchObject({ p_v: 70, p_h: 100, shared: [false, false, false, false] });
-    expect(farBolts(own, { n1: 1, p1: 0, p3: 150, drop: 70 }, 22)).toMatchObject({ p_v: 70, p_h: 25 });
-    expect(farBolts(own, { n1: 1, p1: 0, p3: 100, drop: 100 }, 22)).toMatchObject({ p_v: 30, p_h: 100 });
-    expect(farBolts([[-50, 0], [50, 0]], { n1: 1, p1: 0, p3: 200, drop: 100 }, 22).p_v).toBe(null);
+    expect(farBolts(own, { n1: 1, p1: 0, p3: 150, drop: 35 }, M20)).toMatchObject({ p_v: 70, p_h: 100, shared: [false, false, false, false] });
+    expect(farBolts(own, { n1: 1, p1: 0, p3: 150, drop: 70 }, M20)).toMatchObject({ p_v: 70, p_h: 25 });
+    expect(farBolts(own, { n1: 1, p1: 0, p3: 100, drop: 100 }, M20)).toMatchObject({ p_v: 30, p_h: 100 });
+    expect(farBolts([[-50, 0], [50, 0]], { n1: 1, p1: 0, p3: 200, drop: 100 }, M20).p_v).toBe(null);
   });
   it('come with cleats too, but not with a single one', () => {
     const input = (arrangement: string) => {

@@ -19,19 +19,24 @@ export interface FarBolts {
   /** Smallest upright and level spacing of holes in one line; null where no two stand in one. */
   readonly p_v: number | null;
   readonly p_h: number | null;
+  /** Holes of the far beam alone in the outermost bolt line of this joint, as far as the web counts there: 5 d beyond its rows. */
+  readonly inLine: number;
 }
 
 const same = ([y1, z1]: Point, [y2, z2]: Point): boolean => Math.abs(y1 - y2) <= SAME_HOLE && Math.abs(z1 - z2) <= SAME_HOLE;
 
-/** `own`: bolts of this joint. Holes stand in one line when they are less than a hole `d_0` apart across it. */
-export function farBolts(own: readonly Point[], far: FarBoltsInput, d_0: number): FarBolts {
+/** `own`: bolts `d` of this joint. Holes stand in one line when they are less than a hole `d_0` apart across it. */
+export function farBolts(own: readonly Point[], far: FarBoltsInput, { d, d_0 }: { readonly d: number; readonly d_0: number }): FarBolts {
   const at = rowDepths(far).flatMap((z): Point[] => [[-far.p3 / 2, far.drop + z], [far.p3 / 2, far.drop + z]]);
   const holes = [...own, ...at.filter((p) => !own.some((q) => same(p, q)))];
   const spacing = (along: 0 | 1): number | null => {
     const found = holes.flatMap((a, i) => holes.slice(i + 1).filter((b) => Math.abs(a[1 - along]! - b[1 - along]!) < d_0).map((b) => Math.abs(a[along] - b[along])));
     return found.length ? Math.min(...found) : null;
   };
-  return { at, shared: own.map((p) => at.some((q) => same(p, q))), p_v: spacing(1), p_h: spacing(0) };
+  const outermost = Math.max(...own.map(([y]) => y));
+  const last = Math.max(...own.map(([, z]) => z));
+  const inLine = at.filter((p) => Math.abs(p[0] - outermost) < d_0 && p[1] >= -5 * d && p[1] <= last + 5 * d && !own.some((q) => same(p, q))).length;
+  return { inLine, at, shared: own.map((p) => at.some((q) => same(p, q))), p_v: spacing(1), p_h: spacing(0) };
 }
 
 interface FarParts {

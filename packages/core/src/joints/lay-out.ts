@@ -177,6 +177,7 @@ export function layOutEndBolts(lay: LayOut, ends: ReturnType<typeof endSlots>, m
   if (m.far) {
     const bolts = `support.other_side.bolts${flipped}`;
     lay.put(ends.n_s_2, m.far.at.length, 'input', bolts);
+    lay.put(ends.n_far, m.far.inLine, 'input', bolts);
     if (m.far.p_v !== null) lay.put(ends.p_v2, m.far.p_v, 'input', `${bolts} and the rows of this joint`);
     if (m.far.p_h !== null) lay.put(ends.p_h2, m.far.p_h, 'input', `${bolts} and the gauge of this joint`);
   }

@@ -58,7 +58,7 @@ export function cleatsModel(input: CleatsInput, basis: Basis): CleatsModel {
     L1: groupHeight(bolts), B2: (bolts.n2 - 1) * bolts.p2, z_p: input.gap + web.e2b,
     e2: webEdge(input), e2_s: cleat.leg_support - heel, heel,
     rows: rowDepths(bolts), supportRows: rowDepths(support_bolts),
-    far: far && boltedToSupport(input) ? farBolts(places({ supportRows: rowDepths(support_bolts), p3: bolts.p3, sides: [-1, 1] }), far, holeSize(bolts.d, holes.support).d_0) : null,
+    far: far && boltedToSupport(input) ? farBolts(places({ supportRows: rowDepths(support_bolts), p3: bolts.p3, sides: [-1, 1] }), far, { d: bolts.d, d_0: holeSize(bolts.d, holes.support).d_0 }) : null,
     toBeam: boltedToBeam(input), toSupport: boltedToSupport(input),
     ...endValues(support, input.support),
     ...notchValues(input.beam.notch),

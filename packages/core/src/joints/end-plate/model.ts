@@ -49,7 +49,7 @@ export function endPlateModel(input: EndPlateInput, basis: Basis): EndPlateModel
     e2: edgeDistance(input),
     columns: columns(input),
     across,
-    far: far ? farBolts(places({ across, rows: rowDepths(bolts) }), far, holeSize(bolts.d, holes.support).d_0) : null,
+    far: far ? farBolts(places({ across, rows: rowDepths(bolts) }), far, { d: bolts.d, d_0: holeSize(bolts.d, holes.support).d_0 }) : null,
     L1: groupHeight(input),
     rows: rowDepths(bolts),
     ...endValues(support, input.support),

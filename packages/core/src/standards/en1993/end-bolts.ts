@@ -62,6 +62,7 @@ export function endSlots(sheet: Sheet) {
     e_side: sheet.given('e_side', 'mm', "outermost bolt to the support's side edge"),
     V_Ed_2: sheet.given('V_Ed_2', 'kN', 'reaction of the beam on the far face of the support'),
     n_s_2: sheet.given('n_s_2', '-', 'number of bolts of the beam on the far face'),
+    n_far: sheet.given('n_far', '-', "holes of the far beam alone in this joint's bolt line, up to 5 d beyond its rows"),
     p_v2: sheet.given('p_v2', 'mm', 'smallest upright spacing of the holes of both beams'),
     p_h2: sheet.given('p_h2', 'mm', 'smallest level spacing of the holes of both beams'),
     b_c: sheet.given('b_c', 'mm', 'flange width of the column'),
@@ -150,9 +151,10 @@ export function supportLocalShear<C extends EndBoltsCase>(sheet: Sheet, rows: En
   const s = sheet.section('support-local-shear');
   const e_t = [s.f('e_t', 'mm', 'min(e_top, 5*d)', 'depth of web counted above the rows'), s.f('e_t', 'mm', '5*d', 'depth of web counted above the rows; no edge near')];
   const e_b = [s.f('e_b', 'mm', 'min(e_bottom, p_3/2, 5*d)', 'depth of web counted below the rows'), s.f('e_b', 'mm', 'min(p_3/2, 5*d)', 'depth of web counted below the rows; no edge near')];
+  const gross = s.f('A_v', 'mm2', `t_2*(e_t+${rows.L1}+e_b)`, 'gross area of the web along one bolt line');
+  const net = s.f('A_v_net', 'mm2', `A_v-${rows.n1}*d_v_2*t_2`, 'net area of the web along one bolt line');
+  const netOfBoth = s.f('A_v_net', 'mm2', `A_v-(${rows.n1}+n_far)*d_v_2*t_2`, 'net area of the web along one bolt line, the holes of both beams');
   const steps = [
-    s.f('A_v', 'mm2', `t_2*(e_t+${rows.L1}+e_b)`, 'gross area of the web along one bolt line'),
-    s.f('A_v_net', 'mm2', `A_v-${rows.n1}*d_v_2*t_2`, 'net area of the web along one bolt line'),
     s.f('V_gross', 'kN', 'A_v*f_y_2/(sqrt(3)*gamma_M0)', 'gross shear resistance', 'EN 1993-1-1, 6.2.6(2)'),
     s.f('V_net', 'kN', 'A_v_net*f_u_2/(sqrt(3)*gamma_M2)', 'net shear resistance', 'EN 1993-1-1, 6.2.6'),
   ];
@@ -165,8 +167,11 @@ export function supportLocalShear<C extends EndBoltsCase>(sheet: Sheet, rows: En
       if (c.support.onFlange) return { skip: 'The flange passes the shear straight into the column web.' };
       e_t[c.support.e_top ? 0 : 1]!(r);
       e_b[c.support.e_bottom ? 0 : 1]!(r);
+      gross(r);
+      const area = (c.support.far ? netOfBoth : net)(r);
       for (const f of steps) f(r);
-      return { demand: (c.support.both ? two : one)(r), resistance: V_Rd(r), unit: 'kN' };
+      const resistance = V_Rd(r);
+      return { demand: (c.support.both ? two : one)(r), resistance: area > 0 ? resistance : 0, unit: 'kN' };
     },
   };
 }
