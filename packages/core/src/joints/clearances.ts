@@ -14,6 +14,15 @@ const CLEARANCES: readonly { readonly id: string; readonly title: string; readon
   { id: 'clear-spanner', title: 'Room for a socket', must: false, none: 'There are no bolts.', measure: socketRoom },
 ];
 
+interface Measured { readonly id: string; readonly title: string; readonly must: boolean; readonly none: string; readonly found: Clearance | null }
+/** Every clearance of a solid, measured once. */
+const MEASURED = new WeakMap<Solid, readonly Measured[]>();
+function measured(solid: Solid): readonly Measured[] {
+  let all = MEASURED.get(solid);
+  if (!all) MEASURED.set(solid, (all = CLEARANCES.map(({ measure, ...c }) => ({ ...c, found: measure(solid) }))));
+  return all;
+}
+
 const isShort = (c: Clearance): boolean => c.needed - c.actual > 1e-9;
 /** What is missing, rounded up to a tenth: what to add is then enough. */
 const missing = (c: Clearance): string => `${exact(Math.ceil((c.needed - c.actual) * 10) / 10)} mm missing`;
@@ -26,10 +35,10 @@ export function clearanceRules<C extends object>(make: (c: C) => Solid): RuleDef
     made.set(c, solid);
     return solid;
   };
-  return CLEARANCES.map(({ id, title, must, none, measure }) => ({
+  return CLEARANCES.map(({ id, title, must, none }, i) => ({
     id, title, clause: 'workmanship', must: () => must,
     run: (_r, c) => {
-      const found = measure(solidOf(c));
+      const { found } = measured(solidOf(c))[i]!;
       if (!found) return { skip: none };
       return { actual: found.actual, limit: found.needed, sense: '>=', unit: 'mm', ...(isShort(found) ? { note: missing(found) } : {}) };
     },
@@ -51,10 +60,7 @@ function ringOf(id: string, found: Clearance, solid: Solid, frames: ViewFrames):
   return { k: 'circle', at: project(frame, [across ? y : x, z]), r: 20 / frame.scale, line: 'failure' };
 }
 
-const missed = (solid: Solid): { id: string; title: string; must: boolean; found: Clearance }[] => CLEARANCES.flatMap(({ id, title, must, measure }) => {
-  const found = measure(solid);
-  return found && isShort(found) ? [{ id, title, must, found }] : [];
-});
+const missed = (solid: Solid): (Measured & { readonly found: Clearance })[] => measured(solid).filter((m): m is Measured & { readonly found: Clearance } => m.found !== null && isShort(m.found));
 
 /** Where the clearances that are missed are measured, by rule. */
 export const clearanceMarks = (solid: Solid, frames: ViewFrames): Record<string, Item[]> => Object.fromEntries(missed(solid).map(({ id, found }) => [id, [ringOf(id, found, solid, frames)]]));

@@ -1,6 +1,7 @@
-import { boltLength, type BoltSize } from '../catalogue/index.ts';
-import { SAME_HOLE, type BoltPart, type Hole, type OtherJoint, type Point } from '../detail/solid.ts';
+import type { BoltSize } from '../catalogue/index.ts';
+import { SAME_HOLE, type Hole, type OtherJoint, type Point } from '../detail/solid.ts';
 import { rowDepths, type Pitch } from './pitches.ts';
+import { boltPart } from './solid-parts.ts';
 
 /** Bolts of a beam on the far face of the same web with rows of its own; lengths in mm. */
 export interface FarBoltsInput {
@@ -52,7 +53,6 @@ interface FarParts {
   readonly inner: number;
   readonly hole: Pick<Hole, 'd_h' | 'd_v'>;
   readonly bolt: BoltSize;
-  readonly d: number;
   readonly grade: string;
 }
 
@@ -70,8 +70,6 @@ export function farJoint(o: FarParts, own: readonly Point[]): OtherJoint {
     plates: sides.map(([a, b]) => ({
       type: 'plate', id: 'far beam', parts: [], plane: 'yz', label: `${t} thick`, grade: o.grade, outline: [[a, up], [b, up], [b, down], [a, down]], y: [-t_2 - t, -t_2], holes: holes.filter((h) => h.x > a && h.x < b),
     })),
-    bolts: o.far.at.filter((p) => !own.some((q) => same(p, q))).map(([y, z], i): BoltPart => ({
-      type: 'bolt', axis: 'x', row: i, line: y < 0 ? 0 : 1, x: y, z: o.top - z, d: o.d, length: boltLength(bolt, grip), grip, y: [-grip, 0], head: bolt.head, nut: bolt.nut, washer: bolt.washer, flats: bolt.s, washerDiameter: bolt.d_w,
-    })),
+    bolts: o.far.at.filter((p) => !own.some((q) => same(p, q))).map(([y, z], i) => boltPart(bolt, 'x', { x: y, z: o.top - z, row: i, line: y < 0 ? 0 : 1 }, [-grip, 0], grip)),
   };
 }

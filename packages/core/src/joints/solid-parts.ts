@@ -1,5 +1,5 @@
-import { boltMass, type BoltSize, type SteelInput } from '../catalogue/index.ts';
-import { plateMass, type MemberPart, type Point, type Quantities, type Solid } from '../detail/solid.ts';
+import { boltLength, boltMass, type BoltSize, type SteelInput } from '../catalogue/index.ts';
+import { plateMass, type BoltPart, type MemberPart, type Point, type Quantities, type Solid } from '../detail/solid.ts';
 import type { MemberDimensions, SupportModel } from './members.ts';
 
 /** Name of a steel for a callout. */
@@ -28,6 +28,11 @@ export function beamOutline(m: { readonly beam: MemberDimensions; readonly notch
   const bottom: Point[] = m.notchBottom ? [[end + m.l_n, -h], [end + m.l_n, -h + m.d_nb], [end, -h + m.d_nb]] : [[end, -h]];
   return [...top, [far, 0], [far, -h], ...bottom];
 }
+
+/** A bolt along `axis`, clamping `grip`; `y` runs from the bearing face under its head to that of the washer under its nut. */
+export const boltPart = (size: BoltSize, axis: BoltPart['axis'], { x, z, row, line }: Pick<BoltPart, 'x' | 'z' | 'row' | 'line'>, y: BoltPart['y'], grip: number): BoltPart => ({
+  type: 'bolt', axis, row, line, x, z, d: size.d, length: boltLength(size, grip), grip, y, head: size.head, nut: size.nut, washer: size.washer, flats: size.s, washerDiameter: size.d_w,
+});
 
 /** What has to be bought and made, read off the solid. */
 export function quantitiesOf(solid: Solid, bolt: BoltSize): Quantities {

@@ -1,6 +1,5 @@
-import { boltLength } from '../../catalogue/index.ts';
-import type { BoltPart, PlatePart, Point, Solid, Vector, WeldPart } from '../../detail/solid.ts';
-import { beamOutline, beamPart, gradeName, supportPart } from '../solid-parts.ts';
+import type { PlatePart, Point, Solid, Vector, WeldPart } from '../../detail/solid.ts';
+import { beamOutline, beamPart, boltPart, gradeName, supportPart } from '../solid-parts.ts';
 import { farJoint } from '../far-beam.ts';
 import { places, type CleatsModel } from './model.ts';
 
@@ -21,13 +20,12 @@ export function cleatsSolid(m: CleatsModel): Solid {
   const supportTopRow = top - m.e1_s;
   const own = places({ supportRows: m.supportRows, p3: bolts.p3, sides });
   const supportAt = m.toSupport ? own.map(([x, z], i) => ({ x, z: supportTopRow - z, row: Math.floor(i / sides.length), line: i % sides.length })) : [];
-  const part = { head: bolt.head, nut: bolt.nut, washer: bolt.washer, flats: bolt.s, washerDiameter: bolt.d_w, d: bolts.d, type: 'bolt' as const };
   const webGrip = sides.length * t + beam.tw + bolts.packing;
-  const boltParts: BoltPart[] = [
-    ...webAt.map((p): BoltPart => ({ ...part, axis: 'y', ...p, length: boltLength(bolt, webGrip), grip: webGrip, y: [-face - t, -face - t + webGrip] })),
-    ...supportAt.map((p, i): BoltPart => {
+  const boltParts = [
+    ...webAt.map((p) => boltPart(bolt, 'y', p, [-face - t, -face - t + webGrip], webGrip)),
+    ...supportAt.map((p, i) => {
       const grip = t + support.t + (input.support.other_side && (m.far?.shared[i] ?? true) ? t : 0);
-      return { ...part, axis: 'x', ...p, length: boltLength(bolt, grip), grip, y: [t, t - grip] };
+      return boltPart(bolt, 'x', p, [t, t - grip], grip);
     }),
   ];
   const label = `L ${Math.max(cleat.leg_web, cleat.leg_support)}×${Math.min(cleat.leg_web, cleat.leg_support)}×${t}`;
@@ -51,7 +49,7 @@ export function cleatsSolid(m: CleatsModel): Solid {
     plates: legs,
     members: [beamPart(beam, input.beam.steel, beamOutline(m, gap, cleat.leg_web + STUB)), ...supportPart(support, input.support.steel, { h: beam.h, notchTop: m.notchTop })],
     bolts: boltParts,
-    ...(m.far ? { other: farJoint({ far: m.far, top: supportTopRow, t, t_2: support.t, end: Math.min(m.e1_s, m.e1_s_bot), edge: m.e2_s, inner: face, hole: hole.leg, bolt, d: bolts.d, grade }, own) } : {}),
+    ...(m.far ? { other: farJoint({ far: m.far, top: supportTopRow, t, t_2: support.t, end: Math.min(m.e1_s, m.e1_s_bot), edge: m.e2_s, inner: face, hole: hole.leg, bolt, grade }, own) } : {}),
     welds: sides.flatMap((side) => weldsOf(m, side, top, bottom)),
   };
 }

@@ -1,6 +1,5 @@
-import { boltLength } from '../../catalogue/index.ts';
-import type { BoltPart, Solid } from '../../detail/solid.ts';
-import { beamOutline, beamPart, gradeName, supportPart } from '../solid-parts.ts';
+import type { Solid } from '../../detail/solid.ts';
+import { beamOutline, beamPart, boltPart, gradeName, supportPart } from '../solid-parts.ts';
 import { farJoint } from '../far-beam.ts';
 import { places, type EndPlateModel } from './model.ts';
 
@@ -16,10 +15,10 @@ export function endPlateSolid(m: EndPlateModel): Solid {
   const own = places(m);
   const wide = 2 * m.across.length;
   const at = own.map(([x], i) => ({ x, z: zs[Math.floor(i / wide)]!, row: Math.floor(i / wide), line: i % wide }));
-  const boltParts: BoltPart[] = at.map((p, i) => {
+  const boltParts = at.map((p, i) => {
     const farPlate = input.support.other_side && (m.far?.shared[i] ?? true) ? plate.t : 0;
     const grip = plate.t + support.t + farPlate + bolts.packing;
-    return { type: 'bolt', axis: 'x', ...p, d: bolts.d, length: boltLength(bolt, grip), grip, y: [plate.t, plate.t - grip], head: bolt.head, nut: bolt.nut, washer: bolt.washer, flats: bolt.s, washerDiameter: bolt.d_w };
+    return boltPart(bolt, 'x', p, [plate.t, plate.t - grip], grip);
   });
   const weldTop = plate.full_depth ? -beam.tf - beam.r : top;
   const weldLength = plate.full_depth ? beam.h - 2 * (beam.tf + beam.r) : plate.h;
@@ -34,7 +33,7 @@ export function endPlateSolid(m: EndPlateModel): Solid {
       ...supportPart(support, input.support.steel, { h: beam.h, notchTop: m.notchTop }),
     ],
     bolts: boltParts,
-    ...(m.far ? { other: farJoint({ far: m.far, top: zs[0]!, t: plate.t, t_2: support.t, end: Math.min(m.e1, m.e1_bot), edge: m.e2, inner: 0, hole: hole.plate, bolt, d: bolts.d, grade: gradeName(plate.steel) }, own) } : {}),
+    ...(m.far ? { other: farJoint({ far: m.far, top: zs[0]!, t: plate.t, t_2: support.t, end: Math.min(m.e1, m.e1_bot), edge: m.e2, inner: 0, hole: hole.plate, bolt, grade: gradeName(plate.steel) }, own) } : {}),
     welds: [-beam.tw / 2, beam.tw / 2].map((y) => ({ type: 'weld', leg: weld.s, legs: [[1, 0, 0], [0, Math.sign(y), 0]], length: weldLength, from: [plate.t, y, weldTop], to: [plate.t, y, weldTop - weldLength] })),
   };
 }

@@ -1,6 +1,5 @@
-import { boltLength } from '../../catalogue/index.ts';
-import type { BoltPart, Solid, Vector, WeldPart } from '../../detail/solid.ts';
-import { beamOutline, beamPart, gradeName, supportPart } from '../solid-parts.ts';
+import type { Solid, Vector, WeldPart } from '../../detail/solid.ts';
+import { beamOutline, beamPart, boltPart, gradeName, supportPart } from '../solid-parts.ts';
 import type { FinPlateModel } from './model.ts';
 
 /** Length of beam shown beyond the plate. */
@@ -15,15 +14,11 @@ export function finPlateSolid(m: FinPlateModel): Solid {
   const xs = Array.from({ length: bolts.n2 }, (_, j) => m.z_p + j * bolts.p2);
   const zs = m.rows.map((z) => -m.top_to_bolt - z);
   const grip = plate.t + beam.tw + bolts.packing;
-  const length = boltLength(bolt, grip);
   const at = m.welded ? [] : zs.flatMap((z, row) => xs.map((x, line) => ({ x, z, row, line })));
   const far = plate.side === 'far';
   /** The plate is drawn up on the near side; one on the far side is its mirror image. */
   const side = (y: number): number => (far ? -y : y);
-  const boltParts: BoltPart[] = at.map((p) => ({
-    type: 'bolt', axis: 'y', ...p, d: bolts.d, length, grip, y: [side(near - plate.t), side(beam.tw / 2 + bolts.packing)],
-    head: bolt.head, nut: bolt.nut, washer: bolt.washer, flats: bolt.s, washerDiameter: bolt.d_w,
-  }));
+  const boltParts = at.map((p) => boltPart(bolt, 'y', p, [side(near - plate.t), side(beam.tw / 2 + bolts.packing)], grip));
   const a = input.plate.h;
   return {
     plates: [{
