@@ -52,23 +52,23 @@ interface ViewFrames {
 /** Views that show what lies along the support; the others show what lies along the beam. */
 const ACROSS = new Set(['clear-column-fillet', 'clear-far-bolts', 'clear-seat']);
 
-/** A ring where a clearance is measured that is not kept, on the view that shows the place. */
-function ringOf(id: string, found: Clearance, solid: Solid, frames: ViewFrames): Item {
+/** A ring where a clearance is measured that is not kept, on the view that shows the place; thin where it is advice. */
+function ringOf({ id, must, found }: Measured & { readonly found: Clearance }, solid: Solid, frames: ViewFrames): Item {
   const [x, y, z] = found.at;
   const across = ACROSS.has(id) || !solid.bolts.some((b) => b.axis === 'y');
   const frame = across ? frames.yz : frames.xz;
-  return { k: 'circle', at: project(frame, [across ? y : x, z]), r: 20 / frame.scale, line: 'failure' };
+  return { k: 'circle', at: project(frame, [across ? y : x, z]), r: 20 / frame.scale, line: must ? 'failure' : 'failure-thin' };
 }
 
 const missed = (solid: Solid): (Measured & { readonly found: Clearance })[] => measured(solid).filter((m): m is Measured & { readonly found: Clearance } => m.found !== null && isShort(m.found));
 
 /** Where the clearances that are missed are measured, by rule. */
-export const clearanceMarks = (solid: Solid, frames: ViewFrames): Record<string, Item[]> => Object.fromEntries(missed(solid).map(({ id, found }) => [id, [ringOf(id, found, solid, frames)]]));
+export const clearanceMarks = (solid: Solid, frames: ViewFrames): Record<string, Item[]> => Object.fromEntries(missed(solid).map((m) => [m.id, [ringOf(m, solid, frames)]]));
 
-/** Those that must be kept, always on the drawing: the ring, and at the head of the sheet what is missing. */
+/** On the drawing, always: the ring, and at the head of the sheet what is missing. Musts come first. */
 export function clashItems(solid: Solid, frames: ViewFrames): Item[] {
-  return missed(solid).filter((m) => m.must).flatMap(({ id, title, found }, i): Item[] => [
-    ringOf(id, found, solid, frames),
-    text([70, 10 + i * 4.4], `${title}: ${missing(found)}`, { style: 'failure', size: 3, bold: true }),
+  return [...missed(solid)].sort((a, b) => Number(b.must) - Number(a.must)).flatMap((m, i): Item[] => [
+    ringOf(m, solid, frames),
+    text([70, 10 + i * 4.4], `${m.title}: ${missing(m.found)}${m.must ? '' : ' (advice)'}`, { style: 'failure', size: 3, bold: m.must }),
   ]);
 }

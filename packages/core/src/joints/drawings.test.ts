@@ -119,4 +119,11 @@ describe('a clash', () => {
     expect(texts(clash).map((t) => t.text)).toContain('Washers clear of each other: 2 mm missing');
     expect(clash.failures['clear-bolts']).toHaveLength(1);
   });
+  // M20 with a flat of 30: a socket needs 30/sqrt3 + 6 = 23.32 from the bolt; the weld's toe of 8 lies 30 - 8 = 22 away with 20 of web behind a gap of 10: 1.4 missing.
+  it('is ringed as advice too, and says so', () => {
+    const kind = kindOf('fin-plate');
+    const { input } = firstDetail('fin-plate', { beam: 'UB 406x140x39', beamGrade: 'S275', support: 'UC 203x203x60', supportGrade: 'S275', supportType: 'column_flange' }, [], DEFAULT_BASIS);
+    const near = kind.drawing(kind.model(kind.fields.find((f) => f.id === 'web.e2b')!.set(input, 20), DEFAULT_BASIS), title, null);
+    expect(texts(near).filter((t) => t.text.includes('missing')).map((t) => [t.text, t.bold ?? false])).toEqual([['Room for a socket: 1.4 mm missing (advice)', false]]);
+  });
 });

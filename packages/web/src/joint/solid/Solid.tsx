@@ -49,8 +49,8 @@ export function SolidView({ content, job, report, drawing, selected, failure, on
   const [supported] = useState(() => document.createElement('canvas').getContext('webgl2') !== null);
   const turns = useRef<Turns>({ rotate: () => undefined, zoom: () => undefined });
   const clashes = report.rules.filter((r) => r.type === 'rule' && r.id.startsWith('clear-') && !r.pass);
-  // The path that is pointed at, and every clash that must not be.
-  const marked = [...new Set([failure?.id ?? '', ...clashes.filter((r) => r.must).map((r) => r.id)])].join(' ');
+  // The path that is pointed at, and every clash.
+  const marked = [...new Set([failure?.id ?? '', ...clashes.map((r) => r.id)])].join(' ');
   const lines = useMemo(() => failurePoints(drawing, marked.split(' ')), [drawing, marked]);
   const first = solid.bolts[0];
   const plane = useMemo(() => {
