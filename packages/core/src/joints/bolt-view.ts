@@ -39,6 +39,13 @@ function slot([cx, cy]: Point, w: number, h: number): Item {
   return path(points, 'outline', true, 'paper');
 }
 
+/** "14 M20-8.8 × 50, 6 × 60": how many of each length. Preload said where the bolts are not of bearing type. */
+export function boltsNamed(bolts: readonly BoltPart[], { d, cls, category }: { readonly d: number; readonly cls: string; readonly category: string }): string {
+  const lengths = [...new Set(bolts.map((b) => b.length))].sort((a, b) => a - b);
+  const each = lengths.map((l, i) => `${bolts.filter((b) => b.length === l).length}${i === 0 ? ` M${d}-${cls}` : ''} × ${l}`);
+  return `${each.join(', ')}${category === 'A' ? '' : ', preloaded'}`;
+}
+
 /** Plates and bolts of another joint behind the support, seen through it: dashed. `at` takes y and z. */
 export function otherJointFromFront(at: (y: number, z: number) => Point, solid: Solid, scale: number): Item[] {
   if (!solid.other) return [];

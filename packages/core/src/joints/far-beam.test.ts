@@ -42,6 +42,9 @@ describe('bolts of a beam on the far face', () => {
     expect(rule(i)).toMatchObject({ actual: 32, limit: 18.5, pass: true });
     const lengths = endPlate.solid(endPlate.model(i, DEFAULT_BASIS)).bolts.map((b) => b.grip);
     expect(lengths).toEqual([18.4, 18.4, 28.4, 28.4, 28.4, 28.4, 28.4, 28.4]);
+    // Grip 18.4 + washer 3 + nut 18 + 3.75 = 43.15: 45 long; 28.4 + 24.75 = 53.15: 55. The callout names both.
+    const items = endPlate.drawing(endPlate.model(i, DEFAULT_BASIS), { job: 'Tern Quay ferry hall', number: '2417', revision: 'A', mark: 'B1', kind: 'Shear end plate', verdict: '', checked: '', basis: '' }, null).items;
+    expect(JSON.stringify(items)).toContain('2 M20-8.8 × 45, 6 × 55, holes 22');
   });
   // Half a pitch lower: nothing shared, holes 35 apart in one line: alpha_b = 35/66 - 0.25 = 0.280303; F_b = 2.5 x 0.280303 x 410 x 20 x 8.4/1.25 = 38.614 kN; eight 308.9 kN.
   it('that stand between those of this joint clash, and the distance missing is said', () => {

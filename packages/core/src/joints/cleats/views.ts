@@ -5,7 +5,7 @@ import {
 } from '../../detail/drawing.ts';
 import type { Point, Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
-import { boltFromSide, holeFromFront, holeWords, otherJointFromFront } from '../bolt-view.ts';
+import { boltFromSide, boltsNamed, holeFromFront, holeWords, otherJointFromFront } from '../bolt-view.ts';
 import { lastPitch } from '../pitches.ts';
 import { clashItems, clearanceMarks } from '../clearances.ts';
 import { memberAreas, prettyName, supportElevation, supportNamed, supportReach } from '../support-view.ts';
@@ -190,7 +190,6 @@ function callouts(m: CleatsModel, solid: Solid, frames: Frames): Item[] {
   const support = solid.members.find((p) => p.id === 'support');
   const named = supportNamed(m.support, m.beam.h, e, FACE_X);
   const supportName = support ? `${support.label} ${support.grade}` : `support ${exact(m.support.t)} thick ${input.support.steel.grade ?? ''}`;
-  const preload = bolts.category === 'A' ? '' : ', preloaded';
   const shelf = Math.max(at(cleat.leg_web, 0)[0] + 2, FACE_X + 24);
   const items: Item[] = [
     ...leader(at(cleat.leg_web - 6 * (e.scale / 5), bottom + 8), [shelf, floor], [`${input.arrangement === 'single' ? 1 : 2} ${prettyName(solid.plates[0]!.label)} × ${exact(cleat.h)} ${solid.plates[0]!.grade}`], 'cleat'),
@@ -199,12 +198,12 @@ function callouts(m: CleatsModel, solid: Solid, frames: Frames): Item[] {
   ];
   if (m.toBeam) {
     const web = solid.bolts.filter((b) => b.axis === 'y');
-    items.push(...leader(at(m.z_p, -m.top_to_bolt - m.L1), [shelf - 6, floor + 8], [`${web.length} M${bolts.d}-${bolts.cls} × ${web[0]!.length}${preload}, ${holeWords(input.holes.web, m.hole.web)}`], 'bolts'));
+    items.push(...leader(at(m.z_p, -m.top_to_bolt - m.L1), [shelf - 6, floor + 8], [`${boltsNamed(web, bolts)}, ${holeWords(input.holes.web, m.hole.web)}`], 'bolts'));
   } else items.push(...filletSymbol(at(cleat.leg_web + (input.weld!.s) / 2, bottom + m.input.cleat.h * 0.25), [stubEnd(m, e) + 34, floor + 12], input.weld!.s, 'weld', input.arrangement === 'single' ? 1 : 2));
   if (m.toSupport) {
     const through = solid.bolts.filter((b) => b.axis === 'x');
     const tip = at(cleat.t + m.bolt.head, -m.cleatTop - m.e1_s - m.supportRows[m.supportRows.length - 1]!);
-    items.push(...leader(tip, [shelf - 12, floor + 16], [`${through.length} M${bolts.d}-${bolts.cls} × ${through[0]!.length}${preload}, ${holeWords(input.holes.support, m.hole.support)}`], 'support-bolts'));
+    items.push(...leader(tip, [shelf - 12, floor + 16], [`${boltsNamed(through, bolts)}, ${holeWords(input.holes.support, m.hole.support)}`], 'support-bolts'));
   } else items.push(...filletSymbol(at(0, bottom + 0.2 * cleat.h), [FACE_X - 14, floor + 4], input.weld!.s, 'weld', 1));
   return items;
 }

@@ -5,7 +5,7 @@ import {
 } from '../../detail/drawing.ts';
 import type { Point, Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
-import { boltFromSide, holeFromFront, holeWords, otherJointFromFront } from '../bolt-view.ts';
+import { boltFromSide, boltsNamed, holeFromFront, holeWords, otherJointFromFront } from '../bolt-view.ts';
 import { clashItems, clearanceMarks } from '../clearances.ts';
 import { memberAreas, prettyName, supportElevation, supportNamed, supportReach } from '../support-view.ts';
 import { upturned, type EndPlateModel } from './model.ts';
@@ -155,7 +155,7 @@ function callouts(m: EndPlateModel, solid: Solid, frames: Frames): Item[] {
   const holes = input.holes.plate === input.holes.support ? holeWords(input.holes.plate, m.hole.plate) : `plate ${holeWords(input.holes.plate, m.hole.plate)}, support ${holeWords(input.holes.support, m.hole.support)}`;
   return [
     ...leader(at(input.plate.t / 2, bottom + 8), [FACE_X + 14, floor], [`${prettyName(plate.label)} ${plate.grade}`], 'plate'),
-    ...leader(at(input.plate.t + m.bolt.head, -m.top_to_bolt - m.L1), [FACE_X + 20, floor + 8], [`${solid.bolts.length} M${bolts.d}-${bolts.cls} × ${solid.bolts[0]!.length}${bolts.category === 'A' ? '' : ', preloaded'}, ${holes}`], 'bolts'),
+    ...leader(at(input.plate.t + m.bolt.head, -m.top_to_bolt - m.L1), [FACE_X + 20, floor + 8], [`${boltsNamed(solid.bolts, bolts)}, ${holes}`], 'bolts'),
     ...filletSymbol(at(input.plate.t, bottom + m.e1_bot * 0.5), [FACE_X - 14, floor + 4], input.weld.s, 'weld'),
     ...leader([STUB_X - 12, at(0, -m.beam.tf / 2)[1]], [STUB_X - 6, at(0, 0)[1] - 9], [`${prettyName(beam.label)} ${beam.grade}`], 'beam'),
     ...leader(named.tip, named.shelf, [prettyName(supportName), ...(input.support.other_side ? [`far face: beam, V ${exact(input.support.other_side.V_Ed)} kN`, ...(m.far ? ['with bolts of its own'] : [])] : [])], 'support', true),

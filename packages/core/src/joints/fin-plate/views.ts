@@ -5,7 +5,7 @@ import {
 } from '../../detail/drawing.ts';
 import type { Point, Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
-import { boltFromSide, holeFromFront, holeWords } from '../bolt-view.ts';
+import { boltFromSide, boltsNamed, holeFromFront, holeWords } from '../bolt-view.ts';
 import { lastPitch } from '../pitches.ts';
 import { clashItems, clearanceMarks } from '../clearances.ts';
 import { memberAreas, prettyName, supportElevation, supportNamed, supportReach } from '../support-view.ts';
@@ -197,10 +197,9 @@ function callouts(m: FinPlateModel, solid: Solid, frames: Frames): Item[] {
   const named = supportNamed(m.support, m.beam.h, f, FACE_X);
   const supportName = support ? `${support.label} ${support.grade}` : `support ${exact(m.support.t)} thick ${input.support.steel.grade ?? ''}`;
   const shelfX = Math.max(at(m.width, 0)[0] - 4, FACE_X + 22);
-  const preload = bolts.category === 'A' ? '' : ', preloaded';
   return [
     ...leader(at(m.width - Math.min(input.plate.e2 * 0.4, 20), bottom + Math.min(m.e1_bot * 0.4, 16)), [shelfX + 4, floor], [`${prettyName(plate.label)} ${plate.grade}`], 'plate'),
-    ...(m.welded ? filletSymbol(at(m.width + 2, bottom + input.plate.h * 0.3), [stubEnd(m, f) + 34, floor + 9], input.beam_weld!.s, 'weld', 1) : leader(at(m.z_p, -m.top_to_bolt - m.L1), [shelfX, floor + 9], [`${bolts.n1 * bolts.n2} M${bolts.d}-${bolts.cls} × ${solid.bolts[0]?.length}${preload}, ${holes}`], 'bolts')),
+    ...(m.welded ? filletSymbol(at(m.width + 2, bottom + input.plate.h * 0.3), [stubEnd(m, f) + 34, floor + 9], input.beam_weld!.s, 'weld', 1) : leader(at(m.z_p, -m.top_to_bolt - m.L1), [shelfX, floor + 9], [`${boltsNamed(solid.bolts, bolts)}, ${holes}`], 'bolts')),
     ...filletSymbol(at(0, bottom + Math.min(30, input.plate.h * 0.15)), [FACE_X - 14, floor + 8], input.weld.s, 'weld'),
     ...leader(at(m.width + 14 * f.scale, -m.beam.tf / 2), [at(m.width, 0)[0] + 18, at(0, 0)[1] - 8], [`${prettyName(beamPart.label)} ${beamPart.grade}`], 'beam'),
     ...leader(named.tip, named.shelf, [prettyName(supportName), ...(input.support.other_side ? [`far face: beam, V ${exact(input.support.other_side.V_Ed)} kN`] : [])], 'support', true),
