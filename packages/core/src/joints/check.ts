@@ -1,5 +1,6 @@
 import type { ActionName, Combination } from '../actions/combination.ts';
 import type { Origin, Run, Sheet } from '../formula/index.ts';
+import { illinois } from '../numeric/illinois.ts';
 import type { UnitId } from '../units/units.ts';
 
 /** What a check answers: forces or stresses in N, mm and MPa, or why it does not apply. `utilisation` only where it is not demand/resistance. */
@@ -233,30 +234,13 @@ function solveMultiple<C>(p: Sided<C>, check: CheckDef<C>, side: Side<C>, combin
   // Utilisation grows faster than the load: 1/utilisation bounds the answer above when the check holds, below when it gives. Without
   // resistance at this load there may be some at a smaller one.
   const proportional = utilisation === null ? 0 : 1 / utilisation;
-  let low = utilisation === null ? 0 : Math.min(1, proportional);
-  let high = utilisation === null ? 1 : Math.max(1, proportional);
-  let fLow = low > 0 ? over(low) : -1;
-  let fHigh = over(high);
+  const low = utilisation === null ? 0 : Math.min(1, proportional);
+  const high = utilisation === null ? 1 : Math.max(1, proportional);
+  const fLow = low > 0 ? over(low) : -1;
+  const fHigh = over(high);
   let k = Math.abs(fHigh) < 1e-12 ? high : low;
   if (Math.abs(fHigh) >= 1e-12 && Math.abs(fLow) >= 1e-12) {
-    // Regula falsi with halving of the end that stays (Illinois): a handful of evaluations where bisection takes forty.
-    let stays = 0;
-    for (let i = 0; i < 80 && high - low > 1e-13 * high; i += 1) {
-      k = i % 8 === 7 ? (low + high) / 2 : high - (fHigh * (high - low)) / (fHigh - fLow);
-      const f = over(k);
-      if (Math.abs(f) < 1e-13) break;
-      if (f > 0) {
-        high = k;
-        fHigh = f;
-        if (stays === 1) fLow /= 2;
-        stays = 1;
-      } else {
-        low = k;
-        fLow = f;
-        if (stays === -1) fHigh /= 2;
-        stays = -1;
-      }
-    }
+    k = illinois(over, { low, high, fLow, fHigh }, { near: (f) => Math.abs(f) < 1e-13, narrow: (a, b) => b - a <= 1e-13 * b, halve: 8, most: 80 }).x;
   }
   // Leave the run as it was: other checks and the trace read the real actions.
   setActions(run, p.actions, combination, 1);

@@ -1,4 +1,5 @@
 import { addMoments, clip, clipInto, momentsOf, noMoments, type Moments, type Polygon } from '../../geometry/polygon.ts';
+import { illinois } from '../../numeric/illinois.ts';
 
 /**
  * A rigid plate pressed on concrete and held by anchors: one strain plane p = p_0 + p_y y + p_z z (mm, positive pressed in) in equilibrium
@@ -314,29 +315,14 @@ function stressOf(p: number, { f_jd, k_w }: Bed): number {
 /** Pieces of the region in contact, for drawing. */
 export const contactPieces = (bed: Bed, c: Contact): number[][] => bed.region.pieces.map((p) => clip(p, c.p_0, c.p_y, c.p_z)).filter((p) => p.length);
 
-/** Where f is zero between a and b, whose values there differ in sign: regula falsi with halving (Illinois). */
+/** Where f is zero between a and b, whose values there differ in sign; a where they do not. */
 function root(f: (x: number) => number, a: number, b: number, fb: number, fa = f(a)): number {
-  let [low, high, f1, f2] = [a, b, fa, fb];
-  if (f1 === 0) return low;
   // All of the region beyond the load already: the cut takes nothing off.
-  if (Math.sign(f1) === Math.sign(f2)) return low;
-  let stays = 0;
-  for (let i = 0; i < 60 && Math.abs(high - low) > 1e-13 * (Math.abs(a) + Math.abs(b)); i += 1) {
-    const x = i % 5 === 4 ? (low + high) / 2 : high - (f2 * (high - low)) / (f2 - f1);
-    const y = f(x);
-    if (y === 0) return x;
-    if (Math.sign(y) === Math.sign(f2)) {
-      [high, f2] = [x, y];
-      if (stays === 1) f1 /= 2;
-      stays = 1;
-    } else {
-      [low, f1] = [x, y];
-      if (stays === -1) f2 /= 2;
-      stays = -1;
-    }
-    if (Math.abs(y) < 1e-11 * (Math.abs(fa) + Math.abs(fb))) return x;
-  }
-  return (low + high) / 2;
+  if (fa === 0 || Math.sign(fa) === Math.sign(fb)) return a;
+  const { x, near, low, high } = illinois(f, { low: a, high: b, fLow: fa, fHigh: fb }, {
+    near: (y) => Math.abs(y) < 1e-11 * (Math.abs(fa) + Math.abs(fb)), narrow: (l, h) => Math.abs(h - l) <= 1e-13 * (Math.abs(a) + Math.abs(b)), halve: 5, most: 60,
+  });
+  return near ? x : (low + high) / 2;
 }
 
 /**

@@ -1,6 +1,7 @@
 import { Run, type Origin } from '../../../formula/index.ts';
 import { timesLoad, type Combination } from '../../../actions/combination.ts';
 import { clip, momentsOf, rectangle, type Polygon } from '../../../geometry/polygon.ts';
+import { illinois } from '../../../numeric/illinois.ts';
 import { contactPieces, regionOf, solveContact, type Bed, type Contact, type Load, type Region } from '../../../standards/en1993/contact.ts';
 import { judgeRules, type Checked, type CheckResult, type Prepared } from '../../check.ts';
 import type { BaseModel } from '../model.ts';
@@ -425,27 +426,13 @@ function concentric(m: BaseModel, geo: BaseGeometry, r: Run, N: number, out: Res
   return { ...noForces(m, geo), method: 'concentric', C: -N, bearing };
 }
 
-/** The cantilever whose effective area is `wanted`; the area grows with it. Regula falsi with halving (Illinois). */
+/** The cantilever whose effective area is `wanted`; the area grows with it. */
 function cantileverFor(area: (c: number) => number, wanted: number, c: number, A: number, widest: number): number {
-  let [low, high] = A < wanted ? [c, widest] : [0, c];
-  let [f1, f2] = [(A < wanted ? A : area(0)) - wanted, (A < wanted ? area(widest) : A) - wanted];
-  if (f1 >= 0) return low;
-  let stays = 0;
-  for (let i = 0; i < 60 && high - low > 1e-10 * high; i += 1) {
-    const x = i % 6 === 5 ? (low + high) / 2 : high - (f2 * (high - low)) / (f2 - f1);
-    const f = area(x) - wanted;
-    if (Math.abs(f) < 1e-9 * wanted) return x;
-    if (f > 0) {
-      [high, f2] = [x, f];
-      if (stays === 1) f1 /= 2;
-      stays = 1;
-    } else {
-      [low, f1] = [x, f];
-      if (stays === -1) f2 /= 2;
-      stays = -1;
-    }
-  }
-  return high;
+  const over = (x: number): number => area(x) - wanted;
+  const bracket = A < wanted ? { low: c, high: widest, fLow: A - wanted, fHigh: over(widest) } : { low: 0, high: c, fLow: over(0), fHigh: A - wanted };
+  if (bracket.fLow >= 0) return bracket.low;
+  const { x, near, high } = illinois(over, bracket, { near: (f) => Math.abs(f) < 1e-9 * wanted, narrow: (a, b) => b - a <= 1e-10 * b, halve: 6, most: 60 });
+  return near ? x : high;
 }
 
 /** The bed of the section method, with its stiffnesses. */
