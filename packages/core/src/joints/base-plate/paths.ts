@@ -1,7 +1,8 @@
 import type { Combination } from '../../actions/combination.ts';
 import { path, project, type Item, type LineStyle } from '../../detail/drawing.ts';
 import type { Point } from '../../detail/solid.ts';
-import type { BaseState, PreparedBase } from './checks/index.ts';
+import type { PreparedBase } from './checks/index.ts';
+import type { BaseState } from './checks/state.ts';
 import { anchorLine, lineAt, worstLine } from './checks/plate.ts';
 import { coneGeometry, edgeDistance, type Edge } from './checks/tension.ts';
 import { shearFaces } from './checks/shear.ts';

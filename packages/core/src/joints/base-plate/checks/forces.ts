@@ -1,0 +1,101 @@
+import type { Run } from '../../../formula/index.ts';
+import { momentsOf, rectangle } from '../../../geometry/polygon.ts';
+import { illinois } from '../../../numeric/illinois.ts';
+import type { Load } from '../../../standards/en1993/contact.ts';
+import { effectiveArea, type BaseModel } from '../model.ts';
+import { leverChecks, leverState, type Axis } from './lever.ts';
+import { comp, N_j } from './method-sheet.ts';
+import type { TStubValues } from './plate.ts';
+import type { Results } from './results.ts';
+import { bySection } from './section.ts';
+import { noForces, type BaseGeometry, type BaseState, type Forces } from './state.ts';
+import { leverStiffness } from './stiffness.ts';
+import { fixed } from './words.ts';
+
+/** Contact and anchor forces by the method that fits (basis 5), with the checks that follow from them. */
+export function forces(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, V_z: number, V_y: number, out: Results): Forces {
+  const { column, input } = m;
+  const { options, anchors } = input;
+  const { N, M_y, M_z } = load;
+  const bare = noForces(m, geo);
+  if (N === 0 && M_y === 0 && M_z === 0) return bare;
+  const only = options.method;
+  const section = (why?: string): Forces => {
+    if (why) out.notes.push(why);
+    return bySection(m, geo, r, load, out);
+  };
+  if (only === 'section') return section();
+  const full = options.contact === 'full';
+  const round = column.shape === 'CHS' || input.plate.shape === 'circle' || anchors.pattern.type === 'circle';
+  if (M_y === 0 && M_z === 0 && N < 0 && !full && only === 'auto') {
+    const { A, S_y, S_z } = momentsOf(geo.b.pieces);
+    if (Math.hypot(S_y / A, S_z / A) <= 1) return concentric(m, geo, r, N, out);
+    return section('the effective area is off the column axis: worked by the section method');
+  }
+  if (only === 'auto' && (round || (M_y !== 0 && M_z !== 0) || (column.shape === 'I' && M_z !== 0) || full)) return section();
+  const axis: Axis = M_z !== 0 && M_y === 0 ? 'z' : 'y';
+  if (M_y !== 0 && M_z !== 0) return section('moments about both axes: worked by the section method');
+  const model = geo.lever(axis);
+  if (typeof model === 'string') return section(`${model}: worked by the section method`);
+  const M = axis === 'y' ? M_y : M_z;
+  const state = leverState(model, N, M);
+  if (!state) return section('tension is needed where there is no row of anchors: worked by the section method');
+  const F = [...bare.F];
+  const stubs = new Map<number, TStubValues>();
+  for (const [side, pulls, force] of [[model.left, state.pair[0] === 'T', state.F_left], [model.right, state.pair[1] === 'T', state.F_right]] as const) {
+    if (!pulls || !side.row || force <= 0) continue;
+    for (const i of side.row.idx) {
+      F[i] = F[i]! + force / side.row.idx.length;
+      stubs.set(i, side.row.t);
+    }
+  }
+  leverChecks(r, m, model, state, { N, M, V: Math.abs(axis === 'y' ? V_z : V_y) }, geo.L_b, out);
+  leverStiffness(r, m, model, state, { N, M }, geo.L_b, out);
+  if (state.pair === 'CC' && M !== 0) out.notes.push('both sides press: the part under the web is left out, so a base with a small moment can look weaker than with none');
+  const pushed = [[model.left, state.pair[0] === 'C', state.F_left, -1], [model.right, state.pair[1] === 'C', state.F_right, 1]] as const;
+  const C = pushed.reduce((s, [, c, x]) => s + (c ? -x : 0), 0);
+  const u_C = C > 0 ? pushed.reduce((s, [side, c, x, sign]) => s + (c ? -x * sign * side.z_C : 0), 0) / C : 0;
+  const bearing: BaseState['bearing'] = () => pushed.filter(([, c, x]) => c && x < 0).map(([side, , x, sign]) => {
+    const { u1, u2, v1, v2 } = side.strip;
+    const [a, b] = sign > 0 ? [u1, u2] : [-u2, -u1];
+    return { piece: axis === 'y' ? rectangle(v1, v2, a, b) : rectangle(a, b, v1, v2), sigma: [0, 1, 2, 3].map(() => -x / ((u2 - u1) * (v2 - v1))) };
+  });
+  return { ...bare, method: 'lever-arm', F, C, y_C: axis === 'y' ? 0 : u_C, z_C: axis === 'y' ? u_C : 0, bearing, lever: { model, state }, stub: (i) => stubs.get(i) ?? geo.local[i]! };
+}
+
+function concentric(m: BaseModel, geo: BaseGeometry, r: Run, N: number, out: Results): Forces {
+  const { f_jd, c, pieces, A_eff } = geo.b;
+  const u = out.strength('concrete-bearing', -N, N_j(r), 'kN');
+  // Beyond the plate a longer cantilever adds nothing.
+  const widest = Math.max(m.plateBox.y2 - m.plateBox.y1, m.plateBox.z2 - m.plateBox.z1);
+  const area = (x: number): number => effectiveArea(m, x);
+  const wanted = -N / f_jd;
+  if (area(widest) < wanted) {
+    out.notes.push('even the whole plate is too small for this force');
+    out.strength('plate-compression-bending', m.input.plate.t, 0, 'mm', { info: true });
+  } else {
+    comp.c_req(r, cantileverFor(area, wanted, c, A_eff, widest));
+    const t_req = comp.t_req(r);
+    if (u > 1) out.notes.push(`a plate of ${fixed(Math.ceil(t_req * 10) / 10)} mm would do for the bearing`);
+    // It reaches 1 at the same load as the bearing: told for information.
+    out.strength('plate-compression-bending', t_req, m.input.plate.t, 'mm', { info: true });
+  }
+  const bearing: BaseState['bearing'] = () => pieces.map((piece) => ({ piece, sigma: Array.from({ length: piece.length / 2 }, () => -N / A_eff) }));
+  return { ...noForces(m, geo), method: 'concentric', C: -N, bearing };
+}
+
+/** The cantilever whose effective area is `wanted`; the area grows with it. */
+function cantileverFor(area: (c: number) => number, wanted: number, c: number, A: number, widest: number): number {
+  const over = (x: number): number => area(x) - wanted;
+  const bracket = A < wanted ? { low: c, high: widest, fLow: A - wanted, fHigh: over(widest) } : { low: 0, high: c, fLow: over(0), fHigh: A - wanted };
+  if (bracket.fLow >= 0) return bracket.low;
+  const { x, near, high } = illinois(over, bracket, { near: (f) => Math.abs(f) < 1e-9 * wanted, narrow: (a, b) => b - a <= 1e-10 * b, halve: 6, most: 60 });
+  return near ? x : high;
+}
+
+export function distanceToCompression(m: BaseModel, F: readonly number[], f: Forces): number {
+  const T = F.reduce((a, b) => a + b, 0);
+  const y = m.anchors.reduce((s, a, i) => s + F[i]! * a.y, 0) / T;
+  const z = m.anchors.reduce((s, a, i) => s + F[i]! * a.z, 0) / T;
+  return Math.hypot(y - f.y_C, z - f.z_C);
+}
