@@ -55,7 +55,7 @@ describe('the register', () => {
     await on.page.getByRole('button', { name: 'Delete', exact: true }).click();
     await expect.poll(async () => (await marks()).length).toBe(27);
     await on.page.getByRole('status').getByRole('button', { name: 'Undo' }).click();
-    await expect.poll(async () => (await marks()).length).toBe(27);
+    await expect.poll(async () => (await marks()).length).toBe(28);
   });
   it('is refused a mark that is taken', async () => {
     await openRegister(on.app, on.page);

@@ -3,10 +3,19 @@ import react from '@vitejs/plugin-react';
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vite';
 
+const file = (path: string): string => fileURLToPath(new URL(path, import.meta.url));
+
 export default defineConfig({
-  root: fileURLToPath(new URL('.', import.meta.url)),
+  root: file('.'),
   plugins: [react(), tailwindcss()],
-  worker: { format: 'es' },
-  build: { outDir: 'dist', emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 900 },
+  // The worker is an entry beside the page, so that both take the core from one file that is fetched once. The page names it by the build.
+  define: { __BUILD__: JSON.stringify(Date.now().toString(36)) },
+  build: {
+    outDir: 'dist', emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 900,
+    rolldownOptions: {
+      input: { index: file('./index.html'), 'check.worker': file('./src/work/check.worker.ts') },
+      output: { entryFileNames: (chunk) => (chunk.name === 'check.worker' ? 'assets/[name].js' : 'assets/[name]-[hash].js') },
+    },
+  },
   server: { host: '127.0.0.1', port: 4171, proxy: { '/api': { target: 'http://127.0.0.1:4170', changeOrigin: true } } },
 });

@@ -7,10 +7,14 @@ interface Made {
 }
 const made = new Map<string, Made>();
 
+declare const __BUILD__: string;
+/** An entry of its own in the built pages; the development server gives the source. */
+const WORKER = import.meta.env.DEV ? '/src/work/check.worker.ts' : `/assets/check.worker.js?${__BUILD__}`;
+
 function workerFor(purpose: string): Made {
   let found = made.get(purpose);
   if (!found) {
-    const worker = new Worker(new URL('./check.worker.ts', import.meta.url), { type: 'module' });
+    const worker = new Worker(WORKER, { type: 'module' });
     made.set(purpose, (found = { worker, remote: wrap<CheckWorker>(worker) }));
   }
   return found;
