@@ -4,6 +4,7 @@ import { finPlateToEn1993 } from '../joints/fin-plate/en1993/index.ts';
 import { finPlate } from '../joints/fin-plate/index.ts';
 import type { FinPlateInput } from '../joints/fin-plate/input.ts';
 import { cleats } from '../joints/cleats/index.ts';
+import { endPlate } from '../joints/end-plate/index.ts';
 import { seatOnWeb, socketRoom, washerToColumnFillet, washerToFillet, washerToWasher } from './clearance.ts';
 import { plateMass, polygonArea } from './solid.ts';
 
@@ -63,4 +64,21 @@ describe('a beam end between or before the flanges of its support', () => {
   it('fits where the beam flange is narrower than the space', () => expect(rule(web('UC 203x203x60', 10))).toHaveProperty('skip'));
   // UC 152x152x23: between flanges 152.4 - 13.6 = 138.8 < 141.8; reach of its flanges (152.2 - 5.8)/2 = 73.2.
   it('has to stop before the flanges where it is wider', () => expect(rule(web('UC 152x152x23', 10))).toMatchObject({ actual: 10, limit: expect.closeTo(73.2, 9), sense: '>=' }));
+});
+
+describe('room for a socket on bolts through the support', () => {
+  const end = (p3: number, top: number, type: string, section: string) => socketRoom(endPlate.solid(endPlate.model({
+    beam: { section: 'UB 406x140x39', steel: { grade: 'S275' }, notch: { type: 'none' } }, support: { type: type as 'column_web', section, steel: { grade: 'S275' } },
+    plate: { t: 10, h: 290, b: p3 + 60, e1: 40, top, full_depth: false, steel: { grade: 'S275' } },
+    bolts: { d: 20, cls: '8.8', n1: 4, p1: 70, p3, threads_in_plane: true, category: 'A', friction: 'B', packing: 0 }, weld: { s: 6 }, holes: { plate: 'normal', support: 'normal' },
+  }, DEFAULT_BASIS)))!;
+  // UB 406x140x39: web 6.4, weld 6: 70/2 - 3.2 - 6 = 25.8 from the bolt; 30/sqrt3 + 6 = 23.32 is needed.
+  it('is measured to the weld at the beam web', () => expect(end(70, 50, 'column_flange', 'UC 254x254x89')).toMatchObject({ actual: expect.closeTo(25.8, 9), needed: expect.closeTo(23.32, 2) }));
+  // Row 1 lies 20 + 40 under the top, the flange is 8.6: 51.4; across 100/2 - 3.2 - 6 = 40.8 is nearer; at a gauge of 130 (55.8 across) the flange, 142 wide, is the nearer.
+  it('is measured to the flange over the bolts', () => {
+    expect(end(100, 20, 'column_flange', 'UC 254x254x89').actual).toBeCloseTo(40.8, 9);
+    expect(end(130, 20, 'column_flange', 'UC 254x254x89').actual).toBeCloseTo(51.4, 1);
+  });
+  // UC 203x203x60 from its web: 209.6/2 - 14.2 = 90.6 to the flange; bolts at 120/2: 30.6.
+  it('is measured to the flanges beside a column web', () => expect(end(120, 50, 'column_web', 'UC 203x203x60').actual).toBeCloseTo(30.6, 9));
 });

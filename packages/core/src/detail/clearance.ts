@@ -73,7 +73,30 @@ export function washerToWasher(solid: Solid): Clearance | null {
   return { actual: distance, needed: first.washerDiameter, at };
 }
 
-/** A socket over head or nut: corner of the hexagon and a wall of 6 mm, towards flanges, upright welds and the legs across. */
+/** Bolts through the support: to the web of the beam with its weld, to the beam's flanges that reach over them, and to the support's own parts. */
+function besideSupportBolts(solid: Solid): Reach[] {
+  const beam = beamOf(solid);
+  const support = supportOf(solid);
+  const [y1, y2] = beam.shape === 'C' ? [-beam.tw / 2, beam.b - beam.tw / 2] : [-beam.b / 2, beam.b / 2];
+  const end = Math.min(...beam.outline.map(([x]) => x)) + 1;
+  const there = (side: 1 | -1): boolean => edgeAt(beam.outline, end, side) === (side > 0 ? 0 : -beam.h);
+  return supportBolts(solid).flatMap((b): Reach[] => {
+    const at: Vector = [b.y[0], b.x, b.z];
+    const weld = solid.welds.find((w) => w.from[0] === w.to[0] && Math.sign(w.from[1]) === Math.sign(b.x) && (w.from[2] - b.z) * (w.to[2] - b.z) <= 0);
+    const aside = Math.max(0, y1 - b.x, b.x - y2);
+    const under = (gap: number): Reach => ({ distance: Math.hypot(aside, Math.max(0, gap)), at });
+    const place = support?.place;
+    const away = !support || !place ? [] : place.type === 'column_flange' ? [Math.abs(b.x) - support.tw / 2] : place.type === 'column_web' ? [support.h / 2 - support.tf - Math.abs(b.x)]
+      : [place.top - support.tf - b.z, b.z - (place.top - support.h + support.tf)];
+    return [
+      { distance: Math.abs(b.x) - beam.tw / 2 - (weld?.leg ?? 0), at },
+      ...(there(1) ? [under(-b.z - beam.tf)] : []), ...(there(-1) ? [under(b.z + beam.h - beam.tf)] : []),
+      ...away.map((distance): Reach => ({ distance, at })),
+    ];
+  });
+}
+
+/** A socket over head or nut: corner of the hexagon and a wall of 6 mm, towards webs, flanges, upright welds and the legs across. */
 export function socketRoom(solid: Solid): Clearance | null {
   const first = solid.bolts[0];
   if (!first) return null;
@@ -86,7 +109,7 @@ export function socketRoom(solid: Solid): Clearance | null {
     ...webBolts(solid).flatMap((b) => across.map((p): Reach => ({ distance: b.x - p.y[1], at: [b.x, b.y[0], b.z] }))),
     ...supportBolts(solid).flatMap((b) => along.map((p): Reach => ({ distance: Math.max(p.y[0] - b.x, b.x - p.y[1]), at: [b.y[0], b.x, b.z] }))),
   ];
-  const { distance, at } = nearest([...toFlanges(solid, beamOf(solid)), ...toWelds, ...toLegs]);
+  const { distance, at } = nearest([...toFlanges(solid, beamOf(solid)), ...toWelds, ...toLegs, ...besideSupportBolts(solid)]);
   return { actual: distance, needed: first.flats / Math.sqrt(3) + 6, at };
 }
 

@@ -32,6 +32,8 @@ export interface BeamStart extends BeamAndSupport {
   readonly dims: MemberDimensions;
   /** Gap of practice, or what clears the flanges of the support. */
   readonly gap: number;
+  /** Clear width between the fillets of a column whose web is the support; no limit on other supports. */
+  readonly between: number;
   /** Clear depth of web between fillets or notch edges. */
   readonly clear: number;
   /** What was settled about the members, a sentence each. */
@@ -70,6 +72,7 @@ export function beamStart(start: Start, basis: Basis): BeamStart {
   const clear = dims.h - top - (notch.type === 'double' ? notch.d_nb! : dims.tf + dims.r);
   return {
     beam: { ...members.beam, notch }, support, dims, gap, clear,
+    between: support.type === 'column_web' && supportDims ? supportDims.h - 2 * (supportDims.tf + supportDims.r) : Infinity,
     why: level ? [`The notch, ${notch.l_n!} × ${notch.d_nt!} mm${notch.d_nb ? `, ${notch.d_nb} mm at the bottom` : ''}, clears the flanges of ${supportDims.name} by 10 mm.`] : [],
     place: (depth) => {
       const middle = Math.floor(top + (clear - depth) / 2);

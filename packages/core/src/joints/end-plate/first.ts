@@ -15,7 +15,7 @@ import { bottomEnd, columns, edgeDistance, groupHeight, widthFor } from './input
 type I = EndPlateInput;
 
 /** One choice of the practical first detail (basis 5.1). */
-function compose(start: BeamStart, c: { d: number; n1: number; p1: number; t: number; p3: number; grade: string }): I {
+function compose(start: BeamStart, c: { d: number; n1: number; p1: number; t: number; p3: number; edge: number; grade: string }): I {
   const d0 = holeSize(c.d, 'normal').d_0;
   const e1 = c.p1 >= 70 ? (c.d > 20 ? 50 : 40) : Math.ceil((1.2 * d0) / 5) * 5;
   const h = Math.max(2 * e1 + (c.n1 - 1) * c.p1, Math.min(Math.ceil((0.6 * start.dims.h) / 5) * 5, Math.floor(start.clear)));
@@ -23,11 +23,19 @@ function compose(start: BeamStart, c: { d: number; n1: number; p1: number; t: nu
   return {
     beam: start.beam,
     support: boltedSupport(start),
-    plate: { t: c.t, h, b: c.p3 + 2 * Math.max(30, Math.ceil((1.2 * d0) / 5) * 5), e1: end, top: start.place(h), full_depth: false, steel: { grade: c.grade } },
+    plate: { t: c.t, h, b: c.p3 + 2 * c.edge, e1: end, top: start.place(h), full_depth: false, steel: { grade: c.grade } },
     bolts: { d: c.d, cls: '8.8', n1: c.n1, p1: c.p1, p3: c.p3, threads_in_plane: true, category: 'A', friction: 'B', packing: 0 },
     weld: { s: 6 },
     holes: { plate: 'normal', support: 'normal' },
   };
+}
+
+/** Usual gauges whose plate goes in between the fillets of the support; the widest that does where none is. */
+function gauges({ dims, between }: BeamStart, d: number): { p3: number; edge: number }[] {
+  const least = leastDistances(d).e1;
+  const edge = Math.max(30, least);
+  const usual = (dims.h >= 400 ? [140, 120, 100, 90] : [90, 100, 120]).filter((p3) => p3 + 2 * edge <= between);
+  return usual.length ? usual.map((p3) => ({ p3, edge })) : [{ p3: Math.floor((between - 2 * least) / 5) * 5, edge: least }];
 }
 
 /** Legs from 6 mm on; the rule of the full-strength weld judges. */
@@ -43,8 +51,8 @@ export function endPlateFirst(asked: Start, combinations: readonly Combination[]
       const e1 = p1 >= 70 ? (d > 20 ? 50 : 40) : Math.ceil((1.2 * holeSize(d, 'normal').d_0) / 5) * 5;
       for (let n1 = 2; 2 * e1 + (n1 - 1) * p1 <= clear; n1 += 1) {
         if (p1 >= 70 && 2 * e1 + (n1 - 1) * p1 < 0.6 * beam.h && 2 * e1 + n1 * p1 <= clear) continue;
-        for (const p3 of beam.h >= 400 ? [140, 120, 100, 90] : [90, 100, 120]) {
-          const draft = compose(start, { d, n1, p1, t, p3, grade: 'S275' });
+        for (const gauge of gauges(start, d)) {
+          const draft = compose(start, { d, n1, p1, t, ...gauge, grade: 'S275' });
           for (const s of LEGS) {
             const input = { ...draft, weld: { s } };
             const multiple = judge(input);
@@ -58,8 +66,8 @@ export function endPlateFirst(asked: Start, combinations: readonly Combination[]
   // Between the flanges no plate is deep enough for the web's shear: a plate of the full depth, welded over the clear web.
   for (const [d, t] of [[20, 10], [24, 12]] as const)
     for (let n1 = 2; 80 + (n1 - 1) * 70 <= clear; n1 += 1)
-      for (const p3 of beam.h >= 400 ? [140, 120] : [90, 100, 120]) {
-        const input: I = { ...toFullDepth(compose(start, { d, n1, p1: 70, t, p3, grade: 'S275' }), beam.h), weld: { s: 8 } };
+      for (const gauge of gauges(start, d)) {
+        const input: I = { ...toFullDepth(compose(start, { d, n1, p1: 70, t, ...gauge, grade: 'S275' }), beam.h), weld: { s: 8 } };
         const multiple = judge(input);
         if (multiple >= 1) return { input, why: [...start.why, ...reasons(input, beam, multiple, combinations.length)] };
         if (!best || multiple > best.multiple) best = { input, multiple };
