@@ -41,7 +41,7 @@ await openJoint(app, page, 'B2-15');
 await shot('joint-gives');
 await openJoint(app, page, 'B2-16');
 await shot('joint-rule');
-await openJoint(app, page, 'E1-01');
+await openJoint(app, page, 'E2-01');
 await shot('end-plate');
 await openJoint(app, page, 'P2-01');
 await shot('column-base');
