@@ -85,6 +85,16 @@ describe('two columns of bolts on each side of the web', () => {
     expect(refused({ type: 'column_web', t: 10, d2: 200, steel: { grade: 'S355' } })).toBe('bolts.p2: 60 mm puts the outer bolts beyond the clear web of the column; accepted is one column a side, or less than 47 mm.');
     expect(refused({ type: 'beam_web', t: 10, d2: 200, steel: { grade: 'S355' } })).toBe('taken');
   });
+  it('give the same upside down under an uplift, with a beam on the far face', () => {
+    const far = { n1: 2, p1: 70, p3: 106, drop: 40 };
+    const web = { type: 'beam_web' as const, t: 9, t_ref: 13, d2: 430, steel: { grade: 'S275' }, e_side: 60 };
+    const one: EndPlateInput = { ...base, support: { ...web, e_top: 120, e_bottom: 90, other_side: { V_Ed: 110, bolts: far } }, plate: { ...base.plate, e1: 45, h: 315, top: 60 }, bolts: { ...base.bolts, p1: [60, 70, 80] } };
+    // Ends 45 and 60 change places, and so do the edges of the support; the far rows hang from the other end: 210 - 40 - 70 = 100.
+    const two: EndPlateInput = { ...one, support: { ...web, e_top: 90, e_bottom: 120, other_side: { V_Ed: 110, bolts: { ...far, drop: 100 } } }, plate: { ...one.plate, e1: 60, top: 448 - 60 - 315 }, bolts: { ...one.bolts, p1: [80, 70, 60] } };
+    const answers = (input: EndPlateInput, V_Ed: number) => checkJoint({ kind: 'end-plate', input, combinations: [{ ...C, V_Ed }] }, DEFAULT_BASIS).combinations[0]!.checks.map((c) => [c.id, c.type === 'strength' ? c.multiple.toPrecision(9) : c.type]);
+    expect(answers(two, -150)).toEqual(answers(one, 150));
+    expect(answers(two, 150)).not.toEqual(answers(one, 150));
+  });
   it('stand in the line and in the solid', () => {
     expect(endPlate.line.print(base)).toBe('EP | 10x316x286 S275 | 4x2xM20-8.8 @70/106/60 | e1 38 | top 54 | fw 8');
     const solid = endPlate.solid(endPlate.model(base, DEFAULT_BASIS));
