@@ -64,7 +64,7 @@ export function endPlateFirst(asked: Start, combinations: readonly Combination[]
       }
     }
   // Between the flanges no plate is deep enough for the web's shear: a plate of the full depth, welded over the clear web.
-  for (const [d, t] of [[20, 10], [24, 12]] as const)
+  for (const [d, t] of start.beam.notch.type === 'none' ? [[20, 10], [24, 12]] as const : [])
     for (let n1 = 2; 80 + (n1 - 1) * 70 <= clear; n1 += 1)
       for (const gauge of gauges(start, d)) {
         const input: I = { ...toFullDepth(compose(start, { d, n1, p1: 70, t, ...gauge, grade: 'S275' }), beam.h), weld: { s: 8 } };

@@ -72,3 +72,24 @@ describe('more of a thing never lowers the checks that it serves', () => {
   grows('bigger weld', /^(weld-strength|tie-weld)$/, (s) => at({ ...base, weld: { s } }), 4, 12);
   grows('thicker support', /^(tie-)?support-/, (t) => at({ ...base, support: { ...base.support, t } }), 6, 30);
 });
+
+describe('a plate of the full depth', () => {
+  const full = (notch: EndPlateInput['beam']['notch']): EndPlateInput => ({ ...base, beam: { ...base.beam, notch }, plate: { ...base.plate, full_depth: true, h: 460, e1: 125, top: -6 } });
+  const weld = (notch: EndPlateInput['beam']['notch']) => strengths(full(notch), { V_Ed: 150, N_tie: 80 });
+  // 448 - 2 (13.1 + 10.5) = 400.8: 150/(2 x 400.8) = 0.187126 kN/mm; tying: sqrt2 x 5.6 x 400.8 x 410/(0.85 x 1.1) = 1391.9 kN; web 8.1 x 400.8 x 470/1.1 = 1387.1 kN.
+  it('is welded between the fillets', () => {
+    expect(weld({ type: 'none' }).get('weld-strength')!.demand / 1e3).toBeCloseTo(0.187126, 5);
+    expect(weld({ type: 'none' }).get('tie-weld')!.resistance / 1e3).toBeCloseTo(1391.9, 0);
+    expect(weld({ type: 'none' }).get('tie-web-tension')!.resistance / 1e3).toBeCloseTo(1387.1, 0);
+  });
+  // A notch of 52: h_N = 396; 396 - 23.6 - 5.6 = 366.8: 0.204471; web 396 - 23.6 = 372.4: 8.1 x 372.4 x 470/1.1 = 1288.8 kN.
+  it('is not welded where a notch has taken the web', () => {
+    const one = weld({ type: 'single', l_n: 110, d_nt: 52 });
+    expect(one.get('weld-strength')!.demand / 1e3).toBeCloseTo(0.204471, 5);
+    expect(one.get('tie-web-tension')!.resistance / 1e3).toBeCloseTo(1288.8, 0);
+    // Both: h_N = 448 - 92 = 356; 356 - 11.2 = 344.8: 0.217517; web 356: 1232.1 kN.
+    const two = weld({ type: 'double', l_n: 110, d_nt: 52, d_nb: 40 });
+    expect(two.get('weld-strength')!.demand / 1e3).toBeCloseTo(0.217517, 5);
+    expect(two.get('tie-web-tension')!.resistance / 1e3).toBeCloseTo(1232.1, 0);
+  });
+});

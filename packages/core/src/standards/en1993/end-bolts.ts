@@ -56,7 +56,7 @@ export interface EndBoltsCase {
 /** Symbols of the support and of the bolts' heads that these checks read. */
 export function endSlots(sheet: Sheet) {
   return {
-    p_3: sheet.given('p_3', 'mm', 'gauge of the two bolt lines'),
+    p_3: sheet.given('p_3', 'mm', 'gauge of the bolt lines beside the web'),
     e_top: sheet.given('e_top', 'mm', "first row up to the support's top edge"),
     e_bottom: sheet.given('e_bottom', 'mm', "last row down to the support's lower edge"),
     e_side: sheet.given('e_side', 'mm', "outermost bolt to the support's side edge"),

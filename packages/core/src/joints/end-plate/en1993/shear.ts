@@ -57,14 +57,20 @@ const webPlateA = webPlate.f('A_v', 'mm2', '0.9*t_w*h_p', 'web over the depth of
 const webPlateAN = webPlate.f('A_v', 'mm2', '0.9*t_w*min(h_p, h_N)', 'web over the depth of the plate or what the notch leaves');
 const webPlateV = webPlate.f('V_Rd', 'kN', 'A_v*f_y_w/(sqrt(3)*gamma_M0)', 'the web alone carries the reaction over the plate', 'EN 1993-1-1, 6.2.6(2)');
 
-/** Throat and effective length of the two web welds; of full depth they run between the fillets. */
+/** Throat and effective length of the two web welds; of full depth they run between the fillets, or to what a notch leaves. */
 export function webWeld(s: FormulaSection) {
   const a = s.f('a', 'mm', 'k_a*s', 'throat of the fillet weld', 'EN 1993-1-8, 4.5.2');
   const partial = s.f('l_eff', 'mm', 'h_p-2*a', 'effective length of one weld', 'EN 1993-1-8, 4.5.1');
   const full = s.f('l_eff', 'mm', 'h_b-2*(t_f+r)', 'effective length of one weld, between the root fillets', 'EN 1993-1-8, 4.5.1');
+  const cut = [
+    s.f('l_eff', 'mm', 'h_N-(t_f+r)-a', 'effective length of one weld, notch to root fillet', 'EN 1993-1-8, 4.5.1'),
+    s.f('l_eff', 'mm', 'h_N-2*a', 'effective length of one weld, notch to notch', 'EN 1993-1-8, 4.5.1'),
+  ];
   return (r: Run, c: EndPlateCase): void => {
     a(r);
-    (c.m.input.plate.full_depth ? full : partial)(r);
+    if (!c.m.input.plate.full_depth) partial(r);
+    else if (c.notchTop || c.notchBottom) cut[c.notchTop && c.notchBottom ? 1 : 0]!(r);
+    else full(r);
   };
 }
 const weld = sheet.section('weld-strength');

@@ -26,7 +26,13 @@ function webDepth(s: FormulaSection) {
   const whole = s.f('h_w', 'mm', 'h_p', 'depth of web: that of the plate');
   const notch = s.f('h_w', 'mm', 'min(h_p, h_N)', 'depth of web: plate or notched beam');
   const full = s.f('h_w', 'mm', 'h_b-2*(t_f+r)', 'depth of web between the root fillets');
-  return (r: Run, c: EndPlateCase): void => void (c.m.input.plate.full_depth ? full : c.notchTop || c.notchBottom ? notch : whole)(r);
+  const cut = [s.f('h_w', 'mm', 'h_N-(t_f+r)', 'depth of web: notch to root fillet'), s.f('h_w', 'mm', 'h_N', 'depth of web: notch to notch')];
+  return (r: Run, c: EndPlateCase): void => {
+    const notched = c.notchTop || c.notchBottom;
+    if (!c.m.input.plate.full_depth) (notched ? notch : whole)(r);
+    else if (notched) cut[c.notchTop && c.notchBottom ? 1 : 0]!(r);
+    else full(r);
+  };
 }
 const depth = webDepth(sheet.commonSection('web-depth'));
 const tieWeb = sheet.section('tie-web-tension');
