@@ -51,6 +51,26 @@ export async function openJoint(app: App, page: Page, mark: string): Promise<voi
   await judged(page);
 }
 
+/** Opens the dialog of a new joint in the demo job and fills in what is asked: texts and choices by their labels, in this order. */
+export async function fillNewJoint(app: App, page: Page, values: Readonly<Record<string, string>>, actions?: string): Promise<void> {
+  await openRegister(app, page);
+  await page.getByRole('button', { name: 'New joint' }).click();
+  for (const [label, value] of Object.entries(values)) {
+    // A label that holds its select reads on with the options; the field asked for comes before those that begin alike.
+    const field = page.getByLabel(new RegExp(`^${label}`)).first();
+    if (await field.evaluate((e) => e.tagName === 'SELECT')) await field.selectOption({ label: value });
+    else await field.fill(value);
+  }
+  if (actions !== undefined) await page.getByLabel(/^Actions/).fill(actions);
+}
+
+/** A new joint with its first detail, judged and drawn. */
+export async function newJoint(app: App, page: Page, values: Readonly<Record<string, string>>, actions: string): Promise<void> {
+  await fillNewJoint(app, page, values, actions);
+  await page.getByRole('button', { name: 'Make a first detail' }).click();
+  await judged(page);
+}
+
 export const judged = (page: Page): Promise<void> => page.locator('[data-first-to-give]').waitFor();
 export const saved = (page: Page): Promise<void> => page.locator('[data-save="saved"]').waitFor();
 export const firstToGive = async (page: Page): Promise<string> => (await page.locator('[data-first-to-give]').innerText()).replace(/\s+/g, ' ');

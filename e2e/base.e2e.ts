@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import DxfParser from 'dxf-parser';
 import { describe, expect, it } from 'vitest';
-import { firstToGive, issuedText, judged, lineOf, openJoint, openRegister, saved } from './app.ts';
+import { firstToGive, issuedText, lineOf, newJoint, openJoint, saved } from './app.ts';
 import { useApp } from './use-app.ts';
 
 const on = useApp();
@@ -10,18 +10,7 @@ const dimension = (field: string) => on.page.locator(`[data-field="${field}"]`).
 
 describe('a column base', () => {
   it('is made from column and actions, edited on its drawing and by its line, and issued', async () => {
-    await openRegister(on.app, on.page);
-    await on.page.getByRole('button', { name: 'New joint' }).click();
-    await on.page.getByLabel('Mark').fill('N4-01');
-    await on.page.getByLabel('Form').selectOption({ label: 'Column base' });
-    await on.page.getByLabel('Column', { exact: true }).fill('UC 254x254x73');
-    await on.page.getByLabel('Base', { exact: true }).selectOption({ label: 'moment base' });
-    await on.page.getByLabel('Block along z, mm').fill('2000');
-    await on.page.getByLabel('Block along y, mm').fill('1800');
-    await on.page.getByLabel('Block depth, mm').fill('1000');
-    await on.page.getByLabel(/^Actions/).fill('name; N; My; Vz\nC1; -480; 42; 30\nC2; -260; 88; 55');
-    await on.page.getByRole('button', { name: 'Make a first detail' }).click();
-    await judged(on.page);
+    await newJoint(on.app, on.page, { Mark: 'N4-01', Form: 'Column base', Column: 'UC 254x254x73', Base: 'moment base', 'Block along z, mm': '2000', 'Block along y, mm': '1800', 'Block depth, mm': '1000' }, 'name; N; My; Vz\nC1; -480; 42; 30\nC2; -260; 88; 55');
     expect(await firstToGive(on.page)).toMatch(/^First to give: .* at 1\.\d\d × C2$/);
     await lineBecomes(/^CB \| \d+x360x\d+ S275 \| 2x2xM24-8\.8 @240\/\d+ \| washer 85x15 hef \d+ \| hole 30 welded \| grout 30 G30 \| block C30 1800x2000x1000/);
     expect(await on.page.getByText('First detail: A moment base').isVisible()).toBe(true);

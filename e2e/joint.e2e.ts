@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, it } from 'vitest';
-import { firstToGive, issuedText, judged, lineOf, openJoint, openRegister, saved } from './app.ts';
+import { fillNewJoint, firstToGive, issuedText, judged, lineOf, newJoint, openJoint, saved } from './app.ts';
 import { useApp } from './use-app.ts';
 
 const on = useApp();
@@ -14,23 +14,13 @@ const dimension = (field: string) => on.page.locator(`[data-field="${field}"]`).
 
 describe('a new joint', () => {
   it('gets a first detail that holds, from members and forces', async () => {
-    await openRegister(on.app, on.page);
-    await on.page.getByRole('button', { name: 'New joint' }).click();
-    await on.page.getByLabel('Mark').fill('N1-01');
-    await on.page.getByLabel('Beam section').fill('UB 457x191x82');
-    await on.page.getByLabel('Support section').fill('UC 254x254x107');
-    await on.page.getByLabel(/^Actions/).fill('C1; 210; 0; 0; gravity\nC2; 240; 0; 0; crowd\nT1; 0; 0; 110; tying');
-    await on.page.getByRole('button', { name: 'Make a first detail' }).click();
-    await judged(on.page);
+    await newJoint(on.app, on.page, { Mark: 'N1-01', 'Beam section': 'UB 457x191x82', 'Support section': 'UC 254x254x107' }, 'C1; 210; 0; 0; gravity\nC2; 240; 0; 0; crowd\nT1; 0; 0; 110; tying');
     expect(await firstToGive(on.page)).toMatch(/^First to give: .* at 1\.\d\d × C2$/);
     expect(await lineOf(on.page)).toMatch(/^FP \| 10x100x290 S275 \| 4xM20-8\.8 @70/);
     expect(await on.page.getByText('First detail: 4 rows').isVisible()).toBe(true);
   });
   it('says what is wrong with a section that does not exist, and keeps what was typed', async () => {
-    await openRegister(on.app, on.page);
-    await on.page.getByRole('button', { name: 'New joint' }).click();
-    await on.page.getByLabel('Beam section').fill('UB 457x191x83');
-    await on.page.getByLabel('Support section').fill('UC 254x254x107');
+    await fillNewJoint(on.app, on.page, { 'Beam section': 'UB 457x191x83', 'Support section': 'UC 254x254x107' });
     await on.page.getByRole('button', { name: 'Make a first detail' }).click();
     await on.page.getByRole('alert').getByText('there is no section "UB 457x191x83"').waitFor();
     expect(await on.page.getByLabel('Beam section').inputValue()).toBe('UB 457x191x83');
@@ -39,15 +29,7 @@ describe('a new joint', () => {
 
 describe('a shear end plate', () => {
   it('is made from members and forces, edited on its drawing and by its line, and issued, on the same screens', async () => {
-    await openRegister(on.app, on.page);
-    await on.page.getByRole('button', { name: 'New joint' }).click();
-    await on.page.getByLabel('Mark').fill('N2-01');
-    await on.page.getByLabel('Form').selectOption({ label: 'Shear end plate' });
-    await on.page.getByLabel('Beam section').fill('UB 406x178x60');
-    await on.page.getByLabel('Support section').fill('UC 254x254x89');
-    await on.page.getByLabel(/^Actions/).fill('C1; 210; 0; 0; crowd\nC2; 90; 25; 0; drag\nT1; 0; 0; 110; tying');
-    await on.page.getByRole('button', { name: 'Make a first detail' }).click();
-    await judged(on.page);
+    await newJoint(on.app, on.page, { Mark: 'N2-01', Form: 'Shear end plate', 'Beam section': 'UB 406x178x60', 'Support section': 'UC 254x254x89' }, 'C1; 210; 0; 0; crowd\nC2; 90; 25; 0; drag\nT1; 0; 0; 110; tying');
     expect(await lineOf(on.page)).toBe('EP | 10x200x290 S275 | 4xM20-8.8 @70/140 | e1 40 | top 50 | fw 6');
     expect(await firstToGive(on.page)).toMatch(/^First to give: shear of the web over the plate at 1\.\d\d × C1$/);
     await dimension('bolts.p3').click();
@@ -74,18 +56,9 @@ describe('a shear end plate', () => {
 
 describe('a beam notched between level tops, with a beam on the far face', () => {
   it('gets a first detail past the flange; bolts that clash are marked with what is missing; another form keeps the notch', async () => {
-    await openRegister(on.app, on.page);
-    await on.page.getByRole('button', { name: 'New joint' }).click();
-    await on.page.getByLabel('Mark').fill('N4-01');
-    await on.page.getByLabel('Form').selectOption({ label: 'Shear end plate' });
-    await on.page.getByLabel('Beam section').fill('UB 406x178x60');
+    await fillNewJoint(on.app, on.page, { Mark: 'N4-01', Form: 'Shear end plate' });
     expect(await on.page.getByLabel('Tops of the beams').count()).toBe(0);
-    await on.page.getByLabel('Support', { exact: true }).selectOption({ label: 'beam web' });
-    await on.page.getByLabel('Tops of the beams').selectOption({ label: 'level: the beam is notched' });
-    await on.page.getByLabel('Support section').fill('UB 533x210x92');
-    await on.page.getByLabel(/^Actions/).fill('C1; 30 kip; 0; 0; crowd');
-    await on.page.getByRole('button', { name: 'Make a first detail' }).click();
-    await judged(on.page);
+    await newJoint(on.app, on.page, { Mark: 'N4-01', Form: 'Shear end plate', 'Beam section': 'UB 406x178x60', Support: 'beam web', 'Tops of the beams': 'level: the beam is notched', 'Support section': 'UB 533x210x92' }, 'C1; 30 kip; 0; 0; crowd');
     expect(await lineOf(on.page)).toMatch(/^EP \| .* notch 100x50$/);
     await expect.poll(() => on.page.locator('.strip').innerText()).toContain('V 133.45'); // 30 x 4.448222 kN
     // Two columns of bolts on each side, and back; the plate keeps its edges. 3-1/4 in is 82.55 mm.
@@ -121,15 +94,7 @@ describe('a beam notched between level tops, with a beam on the far face', () =>
 
 describe('angle cleats', () => {
   it('are made from members and forces, edited on their drawing and by their line, welded instead, and issued, on the same screens', async () => {
-    await openRegister(on.app, on.page);
-    await on.page.getByRole('button', { name: 'New joint' }).click();
-    await on.page.getByLabel('Mark').fill('N3-01');
-    await on.page.getByLabel('Form').selectOption({ label: 'Angle cleats' });
-    await on.page.getByLabel('Beam section').fill('UB 406x178x60');
-    await on.page.getByLabel('Support section').fill('UC 254x254x89');
-    await on.page.getByLabel(/^Actions/).fill('C1; 160; 0; 0; crowd\nT1; 0; 0; 90; tying');
-    await on.page.getByRole('button', { name: 'Make a first detail' }).click();
-    await judged(on.page);
+    await newJoint(on.app, on.page, { Mark: 'N3-01', Form: 'Angle cleats', 'Beam section': 'UB 406x178x60', 'Support section': 'UC 254x254x89' }, 'C1; 160; 0; 0; crowd\nT1; 0; 0; 90; tying');
     expect(await lineOf(on.page)).toBe('AC | 2x100x100x10 r12 L290 S275 | 4xM20-8.8 @70 | e 40/40 | support 4xM20-8.8 @70/140 | es 40 | gap 10 | top 50');
     expect(await firstToGive(on.page)).toMatch(/^First to give: bearing, beam web at 1\.\d\d × C1$/);
     // Unequal pitches, typed as a list on the drawing.
