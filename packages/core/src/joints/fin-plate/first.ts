@@ -93,8 +93,9 @@ function heavy(start: BeamStart, basis: Basis): I[] {
     for (const [lines, d] of [[1, 20], [1, 24], [2, 20], [2, 24], [1, 30], [2, 30]] as const) {
       const least = leastDistances(d);
       const most = (grade === 'S275' ? 0.5 : 0.42) * d;
-      for (const p1 of [least.p1, least.p1 + 10, least.p1 + 25])
-        for (const e1 of [least.e1, least.e1 + 15])
+      const holes = (n: number): number => Math.ceil((n * holeSize(d, 'normal').d_0) / 5) * 5;
+      for (const p1 of [least.p1, holes(2.7), holes(3.2), holes(3.75)])
+        for (const e1 of [least.e1, holes(1.6), holes(2), holes(3)])
           for (const edge of [2 * d, 2.5 * d, 3 * d]) {
             const n1 = Math.floor((start.clear - 2 * e1) / p1) + 1;
             if (n1 < 2) continue;
