@@ -1,4 +1,4 @@
-import { SAME_HOLE, type BoltPart, type MemberPart, type PlatePart, type Point, type Solid, type Vector } from './solid.ts';
+import { flangeSpan, sameHole, type BoltPart, type MemberPart, type PlatePart, type Point, type Solid, type Vector } from './solid.ts';
 
 /** A clear distance in mm against what is needed, and where it is measured. */
 export interface Clearance {
@@ -77,7 +77,7 @@ export function washerToWasher(solid: Solid): Clearance | null {
 function besideSupportBolts(solid: Solid): Reach[] {
   const beam = beamOf(solid);
   const support = supportOf(solid);
-  const [y1, y2] = beam.shape === 'C' ? [-beam.tw / 2, beam.b - beam.tw / 2] : [-beam.b / 2, beam.b / 2];
+  const [y1, y2] = flangeSpan(beam);
   const end = Math.min(...beam.outline.map(([x]) => x)) + 1;
   const there = (side: 1 | -1): boolean => edgeAt(beam.outline, end, side) === (side > 0 ? 0 : -beam.h);
   return supportBolts(solid).flatMap((b): Reach[] => {
@@ -132,7 +132,7 @@ export function boltsOfTwoJoints(solid: Solid): Clearance | null {
   const theirs = solid.other.plates.flatMap((p) => p.holes.map((h): Point => [h.x, h.z]));
   const mine = own.map((b): Point => [b.x, b.z]);
   const washer = first.washerDiameter;
-  const alone = (p: Point, others: readonly Point[]): boolean => others.every((q) => Math.hypot(p[0] - q[0], p[1] - q[1]) > SAME_HOLE);
+  const alone = (p: Point, others: readonly Point[]): boolean => !others.some((q) => sameHole(p, q));
   const toPlates = (points: readonly Point[], plates: readonly PlatePart[]): Clearance[] =>
     points.flatMap((p) => plates.filter((x) => x.plane === 'yz').map((x): Clearance => ({ actual: toRectangle(p, x.outline), needed: washer / 2, at: [0, ...p] })));
   const [mineAlone, theirsAlone] = [mine.filter((p) => alone(p, theirs)), theirs.filter((p) => alone(p, mine))];

@@ -106,8 +106,11 @@ export interface PrismPart {
   readonly z: readonly [number, number];
 }
 
-/** Bolts closer than this go through one hole, mm. */
-export const SAME_HOLE = 0.5;
+/** Whether two bolts go through one hole: within half a millimetre both ways. */
+export const sameHole = (p: Point, q: Point): boolean => Math.abs(p[0] - q[0]) <= 0.5 && Math.abs(p[1] - q[1]) <= 0.5;
+
+/** Where the flanges of a section begin and end across its web; a channel's stand on one side. */
+export const flangeSpan = (m: { readonly shape: string; readonly b: number; readonly tw: number }): readonly [number, number] => (m.shape === 'C' ? [-m.tw / 2, m.b - m.tw / 2] : [-m.b / 2, m.b / 2]);
 
 /** Parts of another joint through the same web: shown, and kept clear of; not made with this one. */
 export interface OtherJoint {

@@ -2,10 +2,11 @@ import { BEAM_ACTIONS } from '../actions/combination.ts';
 import { STEEL_GRADES, type SteelInput } from '../catalogue/index.ts';
 import type { Basis } from '../job/basis.ts';
 import type { FarBoltsInput } from './far-beam.ts';
+import { up5 } from './field-makers.ts';
 import type { EndSupportInput, MemberInput, Notch } from './fields.ts';
 import type { JointKind, SeedField, Start } from './kind.ts';
 import { memberDimensions, SUPPORT_TYPES, type MemberDimensions, type SupportType } from './members.ts';
-import { practicalGap } from './support-clearance.ts';
+import { flangeReach, practicalGap } from './support-clearance.ts';
 
 const grades = STEEL_GRADES.map((value) => ({ value, label: value }));
 const seeds: readonly SeedField[] = [
@@ -42,14 +43,11 @@ export interface BeamStart extends BeamAndSupport {
   place(depth: number): number;
 }
 
-const up5 = (x: number): number => Math.ceil(x / 5) * 5;
-
 /** Notch of a beam whose top is level with that of its support: clear of the flanges by 10 mm, at least 50 deep (basis 5.1). */
 function levelNotch(beam: MemberDimensions, support: MemberDimensions, gap: number): Notch {
   const root = support.tf + support.r;
-  const reach = support.shape === 'C' ? support.b - support.tw : (support.b - support.tw) / 2;
   const below = beam.h + 10 - (support.h - root);
-  const sizes = { l_n: Math.max(50, up5(reach + 10 - gap)), d_nt: Math.max(50, up5(root + 10), up5(beam.tf + beam.r)) };
+  const sizes = { l_n: Math.max(50, up5(flangeReach(support) + 10 - gap)), d_nt: Math.max(50, up5(root + 10), up5(beam.tf + beam.r)) };
   return below > 0 ? { type: 'double', ...sizes, d_nb: Math.max(50, up5(below), up5(beam.tf + beam.r)) } : { type: 'single', ...sizes };
 }
 
@@ -63,7 +61,7 @@ export function beamStart(start: Start, basis: Basis): BeamStart {
   };
   const dims = memberDimensions(members.beam, basis, 'beam')!;
   const { support } = members;
-  const supportDims = support.section !== undefined || support.h !== undefined ? memberDimensions(support, basis, 'support') : null;
+  const supportDims = memberDimensions(support, basis, 'support');
   const level = !given && seed['tops'] === 'level' && support.type === 'beam_web' && supportDims;
   // A notch takes the beam past the flange, so that its end may come close.
   const gap = level || members.beam.notch.type !== 'none' ? practicalGap(dims, null) : practicalGap(dims, supportDims && { type: support.type, dims: supportDims });

@@ -1,5 +1,5 @@
 import type { BoltSize } from '../catalogue/index.ts';
-import { SAME_HOLE, type Hole, type OtherJoint, type Point } from '../detail/solid.ts';
+import { sameHole, type Hole, type OtherJoint, type Point } from '../detail/solid.ts';
 import { rowDepths, type Pitch } from './pitches.ts';
 import { boltPart } from './solid-parts.ts';
 
@@ -24,20 +24,18 @@ export interface FarBolts {
   readonly inLine: number;
 }
 
-const same = ([y1, z1]: Point, [y2, z2]: Point): boolean => Math.abs(y1 - y2) <= SAME_HOLE && Math.abs(z1 - z2) <= SAME_HOLE;
-
 /** `own`: bolts `d` of this joint. Holes stand in one line when they are less than a hole `d_0` apart across it. */
 export function farBolts(own: readonly Point[], far: FarBoltsInput, { d, d_0 }: { readonly d: number; readonly d_0: number }): FarBolts {
   const at = rowDepths(far).flatMap((z): Point[] => [[-far.p3 / 2, far.drop + z], [far.p3 / 2, far.drop + z]]);
-  const holes = [...own, ...at.filter((p) => !own.some((q) => same(p, q)))];
+  const holes = [...own, ...at.filter((p) => !own.some((q) => sameHole(p, q)))];
   const spacing = (along: 0 | 1): number | null => {
     const found = holes.flatMap((a, i) => holes.slice(i + 1).filter((b) => Math.abs(a[1 - along]! - b[1 - along]!) < d_0).map((b) => Math.abs(a[along] - b[along])));
     return found.length ? Math.min(...found) : null;
   };
   const outermost = Math.max(...own.map(([y]) => y));
   const last = Math.max(...own.map(([, z]) => z));
-  const inLine = at.filter((p) => Math.abs(p[0] - outermost) < d_0 && p[1] >= -5 * d && p[1] <= last + 5 * d && !own.some((q) => same(p, q))).length;
-  return { inLine, at, shared: own.map((p) => at.some((q) => same(p, q))), p_v: spacing(1), p_h: spacing(0) };
+  const inLine = at.filter((p) => Math.abs(p[0] - outermost) < d_0 && p[1] >= -5 * d && p[1] <= last + 5 * d && !own.some((q) => sameHole(p, q))).length;
+  return { inLine, at, shared: own.map((p) => at.some((q) => sameHole(p, q))), p_v: spacing(1), p_h: spacing(0) };
 }
 
 interface FarParts {
@@ -70,6 +68,6 @@ export function farJoint(o: FarParts, own: readonly Point[]): OtherJoint {
     plates: sides.map(([a, b]) => ({
       type: 'plate', id: 'far beam', parts: [], plane: 'yz', label: `${t} thick`, grade: o.grade, outline: [[a, up], [b, up], [b, down], [a, down]], y: [-t_2 - t, -t_2], holes: holes.filter((h) => h.x > a && h.x < b),
     })),
-    bolts: o.far.at.filter((p) => !own.some((q) => same(p, q))).map(([y, z], i) => boltPart(bolt, 'x', { x: y, z: o.top - z, row: i, line: y < 0 ? 0 : 1 }, [-grip, 0], grip)),
+    bolts: o.far.at.filter((p) => !own.some((q) => sameHole(p, q))).map(([y, z], i) => boltPart(bolt, 'x', { x: y, z: o.top - z, row: i, line: y < 0 ? 0 : 1 }, [-grip, 0], grip)),
   };
 }

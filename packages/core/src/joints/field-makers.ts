@@ -145,10 +145,12 @@ export function boltFields<I extends Bolted>(): Field<I>[] {
   ];
 }
 
+/** Up to the next 5 mm. */
+export const up5 = (x: number): number => Math.ceil(x / 5 - 1e-9) * 5;
+
 /** Least pitch, gauge and end distance of a bolt in steps of 5 mm (EN 1993-1-8, Table 3.3). */
 export function leastDistances(d: number): { readonly p1: number; readonly p2: number; readonly e1: number } {
   const { d_0 } = holeSize(d, 'normal');
-  const up5 = (x: number): number => Math.ceil(x / 5 - 1e-9) * 5;
   return { p1: up5(2.2 * d_0), p2: up5(2.4 * d_0), e1: up5(1.2 * d_0) };
 }
 

@@ -7,6 +7,9 @@ interface BeamAtSupport {
   readonly l_n: number;
 }
 
+/** How far the flanges of a section reach beyond the face of its web. */
+export const flangeReach = (s: MemberDimensions): number => (s.shape === 'C' ? s.b - s.tw : (s.b - s.tw) / 2);
+
 /** A beam deeper (or wider) than the clear space between the flanges of its support has to stop before them. `gap` is the beam end's distance from the face. */
 export const beamClearOfSupport = <C extends BeamAtSupport>(gap: (c: C) => number): RuleDef<C> => ({
   id: 'clear-support', title: 'Beam end clear of the flanges of the support', clause: 'geometry', must: () => true,
@@ -16,7 +19,7 @@ export const beamClearOfSupport = <C extends BeamAtSupport>(gap: (c: C) => numbe
     if (!dims) return { skip: 'The section of the support was not given, only its thickness.' };
     const between = dims.h - 2 * dims.tf;
     if (type === 'column_web' ? c.m.beam.b <= between : c.m.beam.h <= between) return { skip: 'The beam end fits between the flanges of the support.' };
-    const reach = dims.shape === 'C' ? dims.b - dims.tw : (dims.b - dims.tw) / 2;
+    const reach = flangeReach(dims);
     // A notch in the top flange lets a beam of level tops pass its support's flange.
     const actual = type === 'beam_web' && c.notchTop ? gap(c) + c.l_n : gap(c);
     return { actual, limit: reach, sense: '>=', unit: 'mm' };
@@ -30,5 +33,5 @@ export function practicalGap(beam: { readonly h: number; readonly b: number }, a
   const support = at.dims;
   const between = support.h - 2 * (support.tf + support.r);
   const fits = at.type === 'column_web' ? beam.b <= between : beam.h <= between;
-  return fits ? usual : Math.ceil(((support.shape === 'C' ? support.b - support.tw : (support.b - support.tw) / 2) + 10) / 5) * 5;
+  return fits ? usual : Math.ceil((flangeReach(support) + 10) / 5) * 5;
 }

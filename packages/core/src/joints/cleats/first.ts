@@ -2,7 +2,7 @@ import type { Combination } from '../../actions/combination.ts';
 import { holeSize } from '../../catalogue/index.ts';
 import type { Basis } from '../../job/basis.ts';
 import { Refusal } from '../../refusal.ts';
-import { closerRows, leastDistances, nextBolt, stepMove, widened } from '../field-makers.ts';
+import { closerRows, leastDistances, nextBolt, stepMove, up5, widened } from '../field-makers.ts';
 import { beamStart, boltedSupport, type BeamStart } from '../beam-family.ts';
 import type { FirstDetail, Move, Start } from '../kind.ts';
 import type { MemberDimensions } from '../members.ts';
@@ -13,7 +13,7 @@ import { boltedToBeam, boltedToSupport, bottomEnd, webEdge, type CleatsInput } f
 type I = CleatsInput;
 interface Choice { readonly d: number; readonly lines: number; readonly n1: number; readonly p1: number; readonly t: number; readonly p3: number; readonly grade: string }
 
-const ends = (c: { d: number; p1: number }): number => (c.p1 >= 70 ? (c.d > 20 ? 50 : 40) : Math.ceil((1.2 * holeSize(c.d, 'normal').d_0) / 5) * 5);
+const ends = (c: { d: number; p1: number }): number => (c.p1 >= 70 ? (c.d > 20 ? 50 : 40) : leastDistances(c.d).e1);
 
 /** One choice of the practical first detail (basis 5.1); null where no rolled angle has such legs. */
 function compose(start: BeamStart, c: Choice): I | null {
@@ -21,7 +21,7 @@ function compose(start: BeamStart, c: Choice): I | null {
   const d0 = holeSize(c.d, 'normal').d_0;
   const e1 = ends(c);
   const L1 = (c.n1 - 1) * c.p1;
-  const h = Math.max(2 * e1 + L1, Math.min(Math.ceil((0.6 * beam.h) / 5) * 5, Math.floor(start.clear)));
+  const h = Math.max(2 * e1 + L1, Math.min(up5(0.6 * beam.h), Math.floor(start.clear)));
   const end = (h - L1) / 2;
   const e2b = c.d > 20 ? 50 : 40;
   const p2 = c.lines > 1 ? (c.d > 20 ? 70 : 60) : 0;
@@ -47,7 +47,7 @@ export function cleatsFirst(asked: Start, combinations: readonly Combination[], 
   const { dims: beam, clear } = start;
   let best: { input: I; multiple: number } | null = null;
   for (const [lines, d, t] of [[1, 20, 10], [1, 24, 12], [2, 20, 10], [2, 24, 12], [1, 16, 8], [1, 16, 10], [2, 16, 10], [1, 12, 8], [2, 20, 15], [2, 24, 15]] as const) {
-    const tight = Math.ceil((2.2 * holeSize(d, 'normal').d_0) / 5) * 5;
+    const tight = leastDistances(d).p1;
     for (const p1 of [70, tight]) {
       const e1 = ends({ d, p1 });
       for (let n1 = 2; 2 * e1 + (n1 - 1) * p1 <= clear; n1 += 1) {

@@ -1,8 +1,7 @@
 import type { Combination } from '../../actions/combination.ts';
-import { holeSize } from '../../catalogue/index.ts';
 import type { Basis } from '../../job/basis.ts';
 import { Refusal } from '../../refusal.ts';
-import { closerRows, leastDistances, nextBolt, stepMove, widened } from '../field-makers.ts';
+import { closerRows, leastDistances, nextBolt, stepMove, up5, widened } from '../field-makers.ts';
 import { beamStart, boltedSupport, type BeamStart } from '../beam-family.ts';
 import type { FirstDetail, Move, Start } from '../kind.ts';
 import { withRowCount } from '../pitches.ts';
@@ -14,11 +13,13 @@ import { bottomEnd, columns, edgeDistance, groupHeight, widthFor } from './input
 
 type I = EndPlateInput;
 
+/** End distance of practice at the usual pitch, the least one where rows stand closer. */
+const ends = (c: { d: number; p1: number }): number => (c.p1 >= 70 ? (c.d > 20 ? 50 : 40) : leastDistances(c.d).e1);
+
 /** One choice of the practical first detail (basis 5.1). */
 function compose(start: BeamStart, c: { d: number; n1: number; p1: number; t: number; p3: number; edge: number; grade: string }): I {
-  const d0 = holeSize(c.d, 'normal').d_0;
-  const e1 = c.p1 >= 70 ? (c.d > 20 ? 50 : 40) : Math.ceil((1.2 * d0) / 5) * 5;
-  const h = Math.max(2 * e1 + (c.n1 - 1) * c.p1, Math.min(Math.ceil((0.6 * start.dims.h) / 5) * 5, Math.floor(start.clear)));
+  const e1 = ends(c);
+  const h = Math.max(2 * e1 + (c.n1 - 1) * c.p1, Math.min(up5(0.6 * start.dims.h), Math.floor(start.clear)));
   const end = (h - (c.n1 - 1) * c.p1) / 2;
   return {
     beam: start.beam,
@@ -47,8 +48,8 @@ export function endPlateFirst(asked: Start, combinations: readonly Combination[]
   const { dims: beam, clear } = start;
   let best: { input: I; multiple: number } | null = null;
   for (const [d, t] of [[20, 10], [24, 12], [16, 8], [16, 10]] as const)
-    for (const p1 of [70, Math.ceil((2.2 * holeSize(d, 'normal').d_0) / 5) * 5]) {
-      const e1 = p1 >= 70 ? (d > 20 ? 50 : 40) : Math.ceil((1.2 * holeSize(d, 'normal').d_0) / 5) * 5;
+    for (const p1 of [70, leastDistances(d).p1]) {
+      const e1 = ends({ d, p1 });
       for (let n1 = 2; 2 * e1 + (n1 - 1) * p1 <= clear; n1 += 1) {
         if (p1 >= 70 && 2 * e1 + (n1 - 1) * p1 < 0.6 * beam.h && 2 * e1 + n1 * p1 <= clear) continue;
         for (const gauge of gauges(start, d)) {

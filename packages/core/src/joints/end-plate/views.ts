@@ -3,7 +3,7 @@ import {
   SHEET, breakLine, dimensionChain, filletSymbol, leader, path, project, sheetFrame, text,
   type Callout, type DimensionSegment, type Drawing, type Frame, type Handle, type Item, type TitleBlock,
 } from '../../detail/drawing.ts';
-import type { Point, Solid } from '../../detail/solid.ts';
+import { flangeSpan, type Point, type Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
 import { boltFromSide, boltsNamed, holeFromFront, holeWords, otherJointFromFront } from '../bolt-view.ts';
 import { clashItems, clearanceMarks } from '../clearances.ts';
@@ -89,7 +89,7 @@ function plateView(m: EndPlateModel, solid: Solid, f: Frame): Item[] {
   const at = (y: number, z: number): Point => project(f, [y, z]);
   const { beam } = m;
   const plate = solid.plates[0]!;
-  const [f1, f2] = beam.shape === 'C' ? [-beam.tw / 2, beam.b - beam.tw / 2] : [-beam.b / 2, beam.b / 2];
+  const [f1, f2] = flangeSpan(beam);
   const box = (y1: number, y2: number, z1: number, z2: number, fill: 'cut' | 'plate'): Item => path([at(y1, z1), at(y2, z1), at(y2, z2), at(y1, z2)], 'outline', true, fill);
   const items: Item[] = [
     path(plate.outline.map((p) => at(...p)), 'outline', true, 'plate'),

@@ -2,7 +2,7 @@ import type { Combination } from '../../actions/combination.ts';
 import { holeSize } from '../../catalogue/index.ts';
 import type { Basis } from '../../job/basis.ts';
 import { Refusal } from '../../refusal.ts';
-import { closerRows, leastDistances, nextBolt, stepMove, widened } from '../field-makers.ts';
+import { closerRows, leastDistances, nextBolt, stepMove, up5, widened } from '../field-makers.ts';
 import { beamStart, weldedSupport, type BeamStart } from '../beam-family.ts';
 import type { FirstDetail, Move, Start } from '../kind.ts';
 import { withRowCount } from '../pitches.ts';
@@ -64,19 +64,17 @@ function choices({ dims: beam, clear }: BeamStart): Choice[] {
 function shallow(start: BeamStart, basis: Basis): I[] {
   const beam = start.dims;
   const clear = Math.floor(start.clear);
-  const least = Math.ceil((0.6 * beam.h) / 5) * 5;
+  const least = up5(0.6 * beam.h);
   const out: I[] = [];
   for (const grade of ['S275', 'S355'])
     for (const [lines, d] of [[1, 16], [1, 20], [1, 12], [2, 16], [2, 20], [2, 12], [1, 24], [2, 24]] as const) {
-      const d0 = holeSize(d, 'normal').d_0;
-      const e1 = Math.ceil((1.2 * d0) / 5) * 5;
-      const tight = Math.ceil((2.2 * d0) / 5) * 5;
+      const { e1, p1: tight, p2: across } = leastDistances(d);
       for (const p1 of [tight, tight + 10, tight + 20])
         for (let n1 = 2; 2 * e1 + (n1 - 1) * p1 <= clear; n1 += 1) {
           const base = compose(start, { d, lines, n1, t: d >= 20 ? 10 : d >= 16 ? 8 : 6, grade }, basis);
           const h = Math.max(2 * e1 + (n1 - 1) * p1, Math.min(least, clear));
           const end = (h - (n1 - 1) * p1) / 2;
-          const p2 = lines > 1 ? Math.ceil((2.4 * d0) / 5) * 5 : 0;
+          const p2 = lines > 1 ? across : 0;
           out.push({
             ...base, plate: { ...base.plate, h, e1: end, e2: Math.max(40, 2 * d) }, bolts: { ...base.bolts, p1, p2 },
             web: { e2b: Math.max(35, 2 * d), top_to_bolt: start.place(h) + end },
@@ -93,7 +91,7 @@ function heavy(start: BeamStart, basis: Basis): I[] {
     for (const [lines, d] of [[1, 20], [1, 24], [2, 20], [2, 24], [1, 30], [2, 30]] as const) {
       const least = leastDistances(d);
       const most = (grade === 'S275' ? 0.5 : 0.42) * d;
-      const holes = (n: number): number => Math.ceil((n * holeSize(d, 'normal').d_0) / 5) * 5;
+      const holes = (n: number): number => up5(n * holeSize(d, 'normal').d_0);
       for (const p1 of [least.p1, holes(2.7), holes(3.2), holes(3.75)])
         for (const e1 of [least.e1, holes(1.6), holes(2), holes(3)])
           for (const edge of [2 * d, 2.5 * d, 3 * d]) {

@@ -3,7 +3,7 @@ import {
   SHEET, TITLE, breakLine, dimensionChain, filletSymbol, hatch, leader, path, project, sheetFrame, text,
   type Callout, type Drawing, type DimensionSegment, type Frame, type Handle, type Item, type TitleBlock,
 } from '../../detail/drawing.ts';
-import type { Point, Solid } from '../../detail/solid.ts';
+import { flangeSpan, type Point, type Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
 import { boltFromSide, boltsNamed, holeFromFront, holeWords } from '../bolt-view.ts';
 import { lastPitch } from '../pitches.ts';
@@ -139,7 +139,7 @@ function section(m: FinPlateModel, solid: Solid, f: Frame): Item[] {
   const plate = solid.plates[0]!;
   const zs = plate.outline.map((p) => p[1]);
   // A channel turns its flanges away from the plate.
-  const [f1, f2] = beam.shape === 'C' ? [-beam.tw / 2, beam.b - beam.tw / 2] : [-beam.b / 2, beam.b / 2];
+  const [f1, f2] = flangeSpan(beam);
   const items: Item[] = [
     ...(cutTop ? [] : [box(f1, f2, 0, -beam.tf, 'cut')]),
     ...(cutBottom ? [] : [box(f1, f2, -h + beam.tf, -h, 'cut')]),
