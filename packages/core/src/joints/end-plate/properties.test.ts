@@ -84,6 +84,9 @@ describe('a plate of the full depth', () => {
   });
   // A notch of 52: h_N = 396; 396 - 23.6 - 5.6 = 366.8: 0.204471; web 396 - 23.6 = 372.4: 8.1 x 372.4 x 470/1.1 = 1288.8 kN.
   it('is not welded where a notch has taken the web', () => {
+    // On the solid as in the check: 448 - 52 - 23.6 = 372.4 from 52 below the top.
+    const [drawn] = endPlate.solid(endPlate.model(full({ type: 'single', l_n: 110, d_nt: 52 }), DEFAULT_BASIS)).welds;
+    expect([drawn!.from[2], drawn!.length]).toEqual([-52, expect.closeTo(372.4, 9)]);
     const one = weld({ type: 'single', l_n: 110, d_nt: 52 });
     expect(one.get('weld-strength')!.demand / 1e3).toBeCloseTo(0.204471, 5);
     expect(one.get('tie-web-tension')!.resistance / 1e3).toBeCloseTo(1288.8, 0);

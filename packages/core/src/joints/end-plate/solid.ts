@@ -20,8 +20,10 @@ export function endPlateSolid(m: EndPlateModel): Solid {
     const grip = plate.t + support.t + farPlate + bolts.packing;
     return boltPart(bolt, 'x', p, [plate.t, plate.t - grip], grip);
   });
-  const weldTop = plate.full_depth ? -beam.tf - beam.r : top;
-  const weldLength = plate.full_depth ? beam.h - 2 * (beam.tf + beam.r) : plate.h;
+  // Of full depth: between the root fillets, or what a notch leaves.
+  const root = beam.tf + beam.r;
+  const weldTop = plate.full_depth ? -(m.notchTop ? m.d_nt : root) : top;
+  const weldLength = plate.full_depth ? weldTop + beam.h - (m.notchBottom ? m.d_nb : root) : plate.h;
   return {
     plates: [{
       type: 'plate', id: 'plate', parts: ['plate'], plane: 'yz', label: `PL ${plate.t}×${plate.b}×${Math.round(plate.h * 10) / 10}`, grade: gradeName(plate.steel),
