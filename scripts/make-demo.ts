@@ -41,6 +41,7 @@ const SEEDS: readonly Seed[] = [
   { mark: 'B3-02', beam: 'UB 610x229x101', support: 'UC 305x305x137', type: 'column_flange', actions: floor(420, 190) },
   { mark: 'M1-04', beam: 'IPE 300', grade: 'S355', support: 'UB 533x210x92', type: 'beam_web', note: 'Mezzanine beam between the flanges of the primary.', actions: floor(96, 45) },
   { mark: 'M1-05', beam: 'IPE 360', grade: 'S355', support: 'UB 610x229x113', type: 'beam_web', actions: floor(138, 55) },
+  { mark: 'M1-06', beam: 'UB 406x178x54', support: 'UB 610x229x113', type: 'beam_web', level: true, note: 'Roof edge: wind lifts it, and its bottom flange is not said to be held.', actions: roof(64, 18, 0, 40) },
   { mark: 'C1-01', beam: 'HEA 200', support: 'HEB 240', type: 'column_flange', note: 'Canopy, exposed.', actions: roof(46, 22, 14, 30) },
   { mark: 'C1-02', beam: 'HEA 240', support: 'HEB 240', type: 'column_flange', actions: roof(58, 30, 18, 30) },
   { mark: 'E1-01', kind: 'end-plate', beam: 'UB 406x178x60', support: 'UC 254x254x89', type: 'column_flange', actions: floor(210, 120) },

@@ -1,14 +1,13 @@
 import {
-  basisOf, checkCombination, checkJoint, checkRules, fingerprint, inNewtons, kindOf, multipleText, Refusal, resultKey, Run, shown, UNITS, valuesOf,
+  basisOf, checkCombination, checkJoint, checkRules, fingerprint, inNewtons, kindOf, multipleText, Refusal,  resultKey, Run, shown, UNITS, valuesOf,
   type CheckResult, type CombinationReport, type JobDocument, type JointDocument, type RuleResult,
 } from '@ample/core';
-import { BadInput } from './input.ts';
 
 const unitName = (unit: keyof typeof UNITS): string => unit;
 
 function checkEntry(c: CheckResult, report: CombinationReport, values?: Record<string, unknown>) {
   const named = { id: c.id, title: c.title, clause: c.clause, part: c.part, type: c.type };
-  if (c.type === 'skip') return { ...named, reason: c.reason };
+  if (c.type === 'skip') return { ...named, reason: c.reason, ...(c.missing ? { missing: true } : {}) };
   if (c.type === 'value') return { ...named, info: true, demand: shown(c.value, c.unit), unit: unitName(c.unit), text: c.text, ...(values ? { values } : {}) };
   return {
     ...named, ...(c.where ? { where: c.where } : {}), ...(c.info ? { info: true } : {}),
@@ -20,7 +19,7 @@ function checkEntry(c: CheckResult, report: CombinationReport, values?: Record<s
 
 function ruleEntry(r: RuleResult, values?: Record<string, unknown>) {
   const named = { id: r.id, title: r.title, clause: r.clause, type: r.type };
-  if (r.type === 'skip') return { ...named, reason: r.reason };
+  if (r.type === 'skip') return { ...named, reason: r.reason, ...(r.missing ? { missing: true, kind: r.must ? 'must' : 'should' } : {}) };
   return {
     ...named, kind: r.must ? 'must' : 'should', demand: shown(r.actual, r.unit), sense: r.sense, resistance: shown(r.limit, r.unit), unit: unitName(r.unit),
     pass: r.pass, ...(r.note ? { note: r.note } : {}), ...(values ? { values } : {}),
@@ -39,7 +38,7 @@ function jointEntry(job: JobDocument, joint: JointDocument, trace: boolean) {
     work(run);
     return (id, where) => valuesOf(run.steps!, id, where);
   };
-  const rulesTrace = traced((run) => checkRules(prepared, run));
+  const rulesTrace = traced((run) => checkRules(prepared, run, joint.combinations));
   const worst = report.combinations[report.worst];
   return {
     mark: joint.mark, kind: joint.kind, line: joint.line, members: kind.members(joint.input), verdict: report.verdict, state: report.state,
@@ -49,31 +48,44 @@ function jointEntry(job: JobDocument, joint: JointDocument, trace: boolean) {
       const values = traced((run) => checkCombination(prepared, inNewtons(c.combination), run));
       return { ...c.combination, state: c.state, first: c.first?.id ?? null, multiple: c.first?.multiple ?? null, governs: c.governs?.split('@')[0] ?? null, ...(c.notes.length ? { notes: c.notes } : {}), checks: c.checks.map((x) => checkEntry(x, c, values?.(x.id, x.type === 'strength' ? x.where : ''))) };
     }),
+    missing: report.missing,
     rules: report.rules.map((r) => ruleEntry(r, rulesTrace?.(r.id))),
   };
 }
 
+type JointEntry = ReturnType<typeof jointEntry>;
+/** A joint that can't be built as described: its sentence, and nothing checked. */
+const refusedEntry = (joint: JointDocument, e: Refusal) => ({
+  mark: joint.mark, kind: joint.kind, line: joint.line, members: kindOf(joint.kind).members(joint.input), verdict: 'refused', state: 'refused' as const, refusal: { field: e.field, message: e.message },
+  stale: false, governing: null, combinations: [] as JointEntry['combinations'], missing: [] as JointEntry['missing'], rules: [] as JointEntry['rules'],
+});
+
 export type FileResult = ReturnType<typeof checkFile>;
 
-/** Checks a whole job. Throws BadInput where a joint can't be built as described. */
+/** Checks a whole job. A joint that can't be built as described is reported as refused and stops no other. */
 export function checkFile(job: JobDocument, trace: boolean) {
   const joints = job.joints.map((joint) => {
     try {
       return jointEntry(job, joint, trace);
     } catch (e) {
-      if (e instanceof Refusal) throw new BadInput(`joint ${joint.mark}: ${e.message}`);
+      if (e instanceof Refusal) return refusedEntry(joint, e);
       throw e;
     }
   });
-  const ok = joints.every((j) => j.state !== 'gives' && j.state !== 'rule');
-  return { job: { number: job.number, name: job.name }, ok, joints };
+  const refused = joints.filter((j) => j.state === 'refused').length;
+  const ok = refused === 0 && joints.every((j) => j.state !== 'gives' && j.state !== 'rule' && j.state !== 'not-whole');
+  return { job: { number: job.number, name: job.name }, ok, refused, joints };
 }
+
+/** Exit code of a checked file: 0 all hold, 1 something gives, breaks a rule or is not whole, 2 a joint is refused. */
+export const exitCode = (result: FileResult): number => (result.refused > 0 ? 2 : result.ok ? 0 : 1);
 
 /** The result as text for a terminal. */
 export function printReport(result: FileResult): string {
   const lines = [`${result.job.name} (job ${result.job.number})`];
   for (const j of result.joints) {
-    lines.push('', `${j.mark}  ${j.members}`, `  ${j.line}`, `  ${j.verdict}`);
+    lines.push('', `${j.mark}  ${j.members}`, `  ${j.line}`, `  ${j.verdict}${j.state === 'refused' ? `: ${j.refusal.message}` : ''}`);
+    if (j.state !== 'none') for (const m of j.missing) lines.push(`  not checked: ${m.title}: ${m.reason}`);
     for (const c of j.combinations) {
       lines.push(`  ${c.name.padEnd(8)} ${multipleText(c.multiple).padStart(6)}  ${c.checks.find((x) => x.id === c.first)?.title ?? 'nothing loaded'}`);
       for (const n of c.notes ?? []) lines.push(`                   ${n}`);

@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { Command } from 'commander';
-import { checkFile, printReport } from './check.ts';
+import { checkFile, exitCode, printReport } from './check.ts';
 import { exportPart } from './export.ts';
 import { printLine } from './line.ts';
 import { BadInput, readJobFile } from './input.ts';
@@ -15,7 +15,7 @@ function writeOut(path: string, data: string | Uint8Array): void {
   }
 }
 
-/** Exit codes: 0 all hold, 1 something gives or breaks a rule, 2 bad input. */
+/** Exit codes: 0 all hold, 1 something gives, breaks a rule or could not be checked, 2 bad input or a joint that is refused. */
 const program = new Command('gusset')
   .description('Checks and reports the joints of a job file.')
   .exitOverride()
@@ -28,8 +28,9 @@ program
   .option('--trace', 'with each named value of the calculation')
   .action((path: string, options: { json?: boolean; trace?: boolean }) => {
     const result = checkFile(readJobFile(path), options.trace ?? false);
+    for (const j of result.joints) if (j.state === 'refused') process.stderr.write(`joint ${j.mark}: ${j.refusal.message}\n`);
     process.stdout.write(options.json || options.trace ? `${JSON.stringify(result, null, 2)}\n` : printReport(result));
-    process.exitCode = result.ok ? 0 : 1;
+    process.exitCode = exitCode(result);
   });
 
 program
@@ -42,7 +43,7 @@ program
     writeOut(options.output, pdf);
     const result = checkFile(job, false);
     process.stdout.write(`${options.output}: ${job.joints.length} joints, ${pdf.length} bytes\n`);
-    process.exitCode = result.ok ? 0 : 1;
+    process.exitCode = exitCode(result);
   });
 
 program

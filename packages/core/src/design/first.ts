@@ -27,6 +27,7 @@ export function firstDetail(kindId: string, start: Start, combinations: readonly
   const least = leastMultiple(report);
   // What stops a detail that breaks a rule or gives is said, so that the next step is known.
   const stops = [
+    ...report.missing.map((m) => `not checked: ${m.title.toLowerCase()}`),
     ...report.brokenRules.map((r) => r.title.toLowerCase()),
     ...(least < 1 ? [`${report.combinations[report.worst]!.first!.title.toLowerCase()}, at ${least.toFixed(2)} of the load`] : []),
   ];

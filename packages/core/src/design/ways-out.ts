@@ -53,7 +53,7 @@ export function waysOut(kindId: string, input: unknown, combinations: readonly C
     const rulesAfter = report.brokenRules.length;
     const lifts = after > before + 0.02;
     const mends = rulesAfter < rulesBefore;
-    if ((!lifts && !mends) || rulesAfter > rulesBefore || (mends && after < Math.min(before, 1))) return null;
+    if ((!lifts && !mends) || rulesAfter > rulesBefore || report.missing.length > now.missing.length || (mends && after < Math.min(before, 1))) return null;
     const q = kind.quantities(kind.model(trial, basis));
     const way: WayOut = {
       label, input: trial, line: kind.line.print(trial), before, after, state: report.state, rulesBefore, rulesAfter, pair,

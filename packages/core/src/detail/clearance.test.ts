@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { DEFAULT_BASIS } from '../job/basis.ts';
+import { NO_LOADS } from '../joints/check.ts';
 import { finPlateToEn1993 } from '../joints/fin-plate/en1993/index.ts';
 import { finPlate } from '../joints/fin-plate/index.ts';
 import type { FinPlateInput } from '../joints/fin-plate/input.ts';
@@ -58,7 +59,7 @@ describe('parts on a support', () => {
 describe('a beam end between or before the flanges of its support', () => {
   const rule = (i: FinPlateInput) => {
     const p = finPlateToEn1993(finPlate.model(i, DEFAULT_BASIS));
-    return p.rules.find((r) => r.id === 'clear-support')!.run(null as never, p.upright.c);
+    return p.rules.find((r) => r.id === 'clear-support')!.run(null as never, p.upright.c, NO_LOADS);
   };
   const web = (section: string, gap: number): FinPlateInput => ({ ...input, gap, support: { type: 'column_web', section, steel: { grade: 'S275' } } });
   it('fits where the beam flange is narrower than the space', () => expect(rule(web('UC 203x203x60', 10))).toHaveProperty('skip'));

@@ -28,6 +28,8 @@ export interface Settings {
   readonly throat_factor: number;
   /** The top flange of a notched beam is held sideways. */
   readonly flange_held: boolean;
+  /** Its bottom flange is, which uplift compresses. */
+  readonly bottom_flange_held: boolean;
 }
 
 /** What a job is designed to. */
@@ -46,7 +48,7 @@ export const UK_FACTORS: Factors = { gamma_M0: 1, gamma_M1: 1, gamma_M2: 1.25, g
 export const RECOMMENDED_FACTORS: Factors = { ...UK_FACTORS, alpha_cc: 1 };
 
 export const DEFAULT_SETTINGS: Settings = {
-  exposed: false, long_joint: true, full_strength_weld: true, weld_method: 'directional', throat_factor: 0.7, flange_held: true,
+  exposed: false, long_joint: true, full_strength_weld: true, weld_method: 'directional', throat_factor: 0.7, flange_held: true, bottom_flange_held: false,
 };
 
 export const DEFAULT_BASIS: Basis = { set: 'UK', factors: UK_FACTORS, settings: DEFAULT_SETTINGS, sections: [], steels: [], close: 1.1 };

@@ -6,8 +6,18 @@ import { Refusal } from '../refusal.ts';
 import { multipleText } from '../units/format.ts';
 import type { Basis } from './basis.ts';
 
-/** State of a joint; `none`: nothing to judge (no actions, or it can't be checked). Stale is the sign-off's, not the check's. */
-export type State = 'holds' | 'close' | 'gives' | 'rule' | 'none';
+/**
+ * State of a joint; `not-whole`: something that applies could not be checked; `none`: nothing to judge (no actions, or it can't be built).
+ * Stale is the sign-off's, not the check's.
+ */
+export type State = 'holds' | 'close' | 'gives' | 'rule' | 'not-whole' | 'none';
+
+/** A check or rule that applies and could not be made, and what it would need. */
+export interface Missing {
+  readonly id: string;
+  readonly title: string;
+  readonly reason: string;
+}
 
 export interface FirstToGive {
   readonly id: string;
@@ -26,6 +36,7 @@ export interface CombinationReport {
   readonly first: FirstToGive | null;
   /** Key of the strength check with the highest utilisation. */
   readonly governs: string | null;
+  readonly missing: readonly Missing[];
   readonly state: State;
 }
 
@@ -36,6 +47,8 @@ export interface JointReport {
   readonly worst: number;
   readonly state: State;
   readonly brokenRules: readonly RuleResult[];
+  /** What could not be checked, under any combination, and musts that could not be judged; each once. */
+  readonly missing: readonly Missing[];
   readonly verdict: string;
 }
 
@@ -59,7 +72,7 @@ export function checkJoint(joint: JointLike, basis: Basis): JointReport {
   const prepared = kind.prepare(kind.model(joint.input, basis));
   const run = runOf(prepared.sheet);
   const combinations = joint.combinations.map((c) => reportCombination(c, prepared.check(inNewtons(c), run), basis));
-  return summarise(combinations, checkRules(prepared, run), basis);
+  return summarise(combinations, checkRules(prepared, run, joint.combinations), basis);
 }
 
 export function reportCombination(combination: Combination, { results: checks, notes }: Checked, basis: Basis): CombinationReport {
@@ -70,10 +83,18 @@ export function reportCombination(combination: Combination, { results: checks, n
     if (!first || c.multiple < first.multiple) first = c;
     if (!governs || (c.utilisation ?? Infinity) > (governs.utilisation ?? Infinity)) governs = c;
   }
+  const missing = missingOf(checks);
   const passes = checks.every((c) => c.type !== 'strength' || c.info || c.pass);
-  const state: State = !first ? 'none' : !passes || first.multiple < 1 ? 'gives' : first.multiple < basis.close ? 'close' : 'holds';
-  return { combination, checks, notes, first: first && { id: first.id, key: resultKey(first), title: first.title, multiple: first.multiple }, governs: governs && resultKey(governs), state };
+  const gives = !passes || (first !== null && first.multiple < 1);
+  const state: State = gives ? 'gives' : missing.length ? 'not-whole' : !first ? 'none' : first.multiple < basis.close ? 'close' : 'holds';
+  return { combination, checks, notes, first: first && { id: first.id, key: resultKey(first), title: first.title, multiple: first.multiple }, governs: governs && resultKey(governs), missing, state };
 }
+
+const missingOf = (list: readonly (CheckResult | RuleResult)[]): Missing[] =>
+  list.flatMap((c) => (c.type === 'skip' && c.missing && !('must' in c && !c.must) ? [{ id: c.id, title: c.title, reason: c.reason! }] : []));
+
+/** Each missing check once, for all combinations. */
+const onceEach = (list: readonly Missing[]): Missing[] => list.filter((m, i) => list.findIndex((n) => n.id === m.id && n.reason === m.reason) === i);
 
 export function summarise(combinations: readonly CombinationReport[], rules: readonly RuleResult[], basis: Basis): JointReport {
   let worst = -1;
@@ -81,23 +102,26 @@ export function summarise(combinations: readonly CombinationReport[], rules: rea
     if (c.first && (worst < 0 || c.first.multiple < combinations[worst]!.first!.multiple)) worst = i;
   });
   const brokenRules = rules.filter((r) => r.type === 'rule' && r.must && !r.pass);
-  const strength: State = worst < 0 ? 'none' : combinations.some((c) => c.state === 'gives') ? 'gives' : combinations[worst]!.first!.multiple < basis.close ? 'close' : 'holds';
-  const state: State = strength === 'gives' ? 'gives' : brokenRules.length ? 'rule' : strength;
-  const report = { combinations, rules, worst, state, brokenRules };
+  const missing = onceEach([...combinations.flatMap((c) => c.missing), ...missingOf(rules)]);
+  const strength: State = combinations.some((c) => c.state === 'gives') ? 'gives' : worst < 0 ? 'none' : combinations[worst]!.first!.multiple < basis.close ? 'close' : 'holds';
+  const idle = strength === 'none' && combinations.every((c) => c.missing.length === 0);
+  const state: State = strength === 'gives' ? 'gives' : brokenRules.length ? 'rule' : missing.length && !idle ? 'not-whole' : strength;
+  const report = { combinations, rules, worst, state, brokenRules, missing };
   return { ...report, verdict: verdictOf(report) };
 }
 
 export const STATE_WORDS: Readonly<Record<State | 'stale', string>> = {
-  holds: 'holds', close: 'holds, close', gives: 'gives', rule: 'detailing rule broken', none: 'not judged', stale: 'stale',
+  holds: 'holds', close: 'holds, close', gives: 'gives', rule: 'detailing rule broken', 'not-whole': 'not whole', none: 'not judged', stale: 'stale',
 };
 
 /** The one verdict of a joint, the same on screen, on paper and in the CLI. */
 function verdictOf(r: Omit<JointReport, 'verdict'>): string {
   const worst = r.combinations[r.worst];
   const rules = r.brokenRules.length === 0 ? '' : r.brokenRules.length === 1 ? ` · rule broken: ${r.brokenRules[0]!.title}` : ` · ${r.brokenRules.length} rules broken`;
-  if (!worst?.first) return `no actions given${rules}`;
-  const word = r.state === 'gives' ? 'gives' : 'holds';
-  return `${word} · ${multipleText(worst.first.multiple)} × ${worst.combination.name}${rules}`;
+  const left = r.missing.length === 0 || r.state === 'none' ? '' : r.missing.length === 1 ? ` · not checked: ${r.missing[0]!.title}` : ` · ${r.missing.length} parts not checked`;
+  if (!worst?.first) return `${r.state === 'not-whole' ? 'not whole' : r.state === 'gives' ? 'gives' : 'no actions given'}${rules}${left}`;
+  const word = r.state === 'gives' ? 'gives' : left ? 'not whole' : 'holds';
+  return `${word} · ${multipleText(worst.first.multiple)} × ${worst.combination.name}${rules}${left}`;
 }
 
 export type CheckedJoint = { readonly report: JointReport } | { readonly refusal: { readonly field: string; readonly message: string } };

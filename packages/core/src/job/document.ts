@@ -60,6 +60,7 @@ export const settingsSchema = Joi.object({
   weld_method: Joi.string().valid('directional', 'simplified'),
   throat_factor: size(0.5, 1),
   flange_held: Joi.boolean(),
+  bottom_flange_held: Joi.boolean(),
 });
 
 const gamma = size(0.8, 3);

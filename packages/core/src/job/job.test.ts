@@ -19,7 +19,7 @@ describe('the demo job', () => {
   it('shows every state', () => {
     const summaries = demo.joints.map((j) => summaryOf(j, demo));
     expect(summaries.length).toBeGreaterThanOrEqual(12);
-    expect(new Set(summaries.map((s) => s.state))).toEqual(new Set(['holds', 'close', 'gives', 'rule']));
+    expect(new Set(summaries.map((s) => s.state))).toEqual(new Set(['holds', 'close', 'gives', 'rule', 'not-whole']));
     expect(summaries.filter((s) => s.stale)).toHaveLength(1);
     expect(summaries.every((s) => s.refusal === null)).toBe(true);
   });

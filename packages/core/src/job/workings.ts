@@ -39,6 +39,8 @@ export interface WorkingSection {
   /** "142 kN against 167 kN: 0.848, gives at 1.18", or the reason why it does not apply. */
   readonly summary: string;
   readonly pass: boolean;
+  /** It applies and could not be checked; the summary says what is missing. */
+  readonly missing?: true;
   readonly governs: boolean;
   readonly multiple: number | null;
   readonly steps: readonly WorkingStep[];
@@ -62,7 +64,7 @@ export function workingsOf(joint: JointLike, basis: Basis, index: number): Worki
   const checks = combination ? prepared.check(inNewtons(combination), traced).results : [];
   const ruleRun = new Run(prepared.sheet);
   ruleRun.startTrace();
-  const rules = checkRules(prepared, ruleRun);
+  const rules = checkRules(prepared, ruleRun, joint.combinations);
   const report = summarise(reports, rules, basis);
   const governs = reports[index]?.governs ?? null;
 
@@ -83,7 +85,7 @@ export function workingsOf(joint: JointLike, basis: Basis, index: number): Worki
       continue;
     }
     if (c.type === 'skip') {
-      sections.push({ id: c.id, title: c.title, clause: c.clause, type: 'skip', summary: c.reason, pass: true, governs: false, multiple: null, steps: [] });
+      sections.push({ id: c.id, title: c.title, clause: c.clause, type: 'skip', summary: c.reason, pass: true, ...(c.missing ? { missing: true } : {}), governs: false, multiple: null, steps: [] });
       continue;
     }
     const { demand, resistance, unit, utilisation, multiple } = c;
@@ -97,7 +99,7 @@ export function workingsOf(joint: JointLike, basis: Basis, index: number): Worki
     const steps = stepsOf(ruleRun.steps!, r.id, origins);
     const sign = r.sense === '>=' ? '≥' : '≤';
     const summary = r.type === 'skip' ? r.reason! : `${r.note ?? `${quantity(r.actual, r.unit)} ${sign} ${quantity(r.limit, r.unit)}`}: ${r.pass ? 'kept' : r.must ? 'broken' : 'advice not met'}`;
-    sections.push({ id: r.id, title: r.title, clause: r.clause, type: r.type, summary, pass: r.pass || !r.must, governs: false, multiple: null, steps: r.type === 'skip' ? [] : steps });
+    sections.push({ id: r.id, title: r.title, clause: r.clause, type: r.type, summary, pass: r.pass || !r.must, ...(r.missing && r.must ? { missing: true } : {}), governs: false, multiple: null, steps: r.type === 'skip' ? [] : steps });
   }
   return { combination, sections, report };
 }
@@ -107,6 +109,9 @@ const SHARED_TITLES: Readonly<Record<string, string>> = {
   bearing: 'Bearing strength and effective area', anchor: 'Anchor steel and moments of the plate', 'shear-path': 'Shear and friction', 'shear-key': 'Shear key',
   'bolt-group-slip-ser': 'Slip: forces in service', 'bolt-group-slip-uls': 'Slip: forces at ultimate',
 };
+
+/** What a section says under its title. */
+export const sectionWords = (s: WorkingSection): string => (s.missing ? `Not checked: ${s.summary}` : s.type === 'skip' ? `Does not apply: ${s.summary}` : s.summary);
 
 const anchorOf = (section: string, where: string, symbol: string): string => `${section}${where && `@${where}`}.${symbol}`;
 

@@ -14,6 +14,8 @@ export const anyRows: fc.Arbitrary<{ n1: number; p1: Pitch }> = fc.oneof(
   { weight: 3, arbitrary: fc.record({ n1: fc.integer({ min: 1, max: 6 }), p1: mm(35, 110) }).map(({ n1, p1 }) => ({ n1, p1: n1 > 1 ? p1 : 0 })) },
   { weight: 1, arbitrary: fc.array(mm(35, 110), { minLength: 2, maxLength: 5 }).filter((l) => new Set(l).size > 1).map((p1) => ({ n1: p1.length + 1, p1 })) },
 );
+/** Categories B and C go with 8.8 and 10.9 alone. */
+export const preloaded = (a: { readonly cls: string; readonly category: 'A' | 'B' | 'C' }): 'A' | 'B' | 'C' => (a.cls === '8.8' || a.cls === '10.9' ? a.category : 'A');
 export const anyActions: fc.Arbitrary<Combination> = fc.record({ name: fc.constant('C'), V_Ed: mm(-800, 800), N_Ed: fc.oneof(fc.constant(0), mm(-180, 180)), N_tie: mm(0, 350) });
 
 /** What holds for any joint of a kind: finite numbers or a stated refusal, a line that parses back, forces and multiples in proportion. */

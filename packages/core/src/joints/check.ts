@@ -3,9 +3,13 @@ import type { Origin, Run, Sheet } from '../formula/index.ts';
 import { illinois } from '../numeric/illinois.ts';
 import type { UnitId } from '../units/units.ts';
 
-/** What a check answers: forces or stresses in N, mm and MPa, or why it does not apply. `utilisation` only where it is not demand/resistance. */
+/**
+ * What a check answers: forces or stresses in N, mm and MPa; why it does not apply; or what is missing, so that it applies and can't be made:
+ * a joint with such a check is not whole and never reads as holding.
+ */
 export type Outcome =
   | { readonly skip: string }
+  | { readonly missing: string }
   | { readonly demand: number; readonly resistance: number; readonly unit: UnitId };
 
 /** State of the loading that decides which cases of a clause apply. */
@@ -29,6 +33,7 @@ export interface CheckDef<C> {
 
 export type RuleOutcome =
   | { readonly skip: string }
+  | { readonly missing: string }
   | { readonly actual: number; readonly limit: number; readonly sense: '>=' | '<='; readonly unit: UnitId; readonly pass?: boolean; readonly note?: string };
 
 export interface RuleDef<C> {
@@ -36,7 +41,7 @@ export interface RuleDef<C> {
   readonly title: string;
   readonly clause: string;
   must(c: C): boolean;
-  run(run: Run, c: C): RuleOutcome;
+  run(run: Run, c: C, loads: Loads): RuleOutcome;
 }
 
 interface Named {
@@ -67,6 +72,8 @@ export interface SkipResult extends Named {
   readonly type: 'skip';
   readonly part: string;
   readonly reason: string;
+  /** It applies, and could not be made: the reason says what is missing. */
+  readonly missing?: true;
 }
 
 /** A value worth knowing that has no resistance beside it: a stiffness. Never governs. */
@@ -100,15 +107,34 @@ export interface RuleResult extends Named {
   readonly unit: UnitId;
   readonly note?: string;
   readonly reason?: string;
+  /** It applies, and could not be judged: the reason says what is missing. */
+  readonly missing?: true;
 }
+
+/** What the combinations of a joint hold, all of them together: some rules ask for more where a force pulls or lifts. */
+export interface Loads {
+  readonly shear: boolean;
+  readonly axial: boolean;
+  /** A force that pulls the beam off, tying included. */
+  readonly tension: boolean;
+  readonly uplift: boolean;
+}
+
+export const NO_LOADS: Loads = { shear: false, axial: false, tension: false, uplift: false };
+export const loadsOf = (combinations: readonly Combination[]): Loads => ({
+  shear: combinations.some((c) => c.V_Ed !== 0),
+  axial: combinations.some((c) => c.N_Ed !== 0),
+  tension: combinations.some((c) => c.N_Ed > 0 || c.N_tie > 0),
+  uplift: combinations.some((c) => c.V_Ed < 0),
+});
 
 /** A joint ready to be checked many times: values of everything but the actions are laid out once. Forces in N, moments in Nmm. */
 export interface Prepared {
   readonly sheet: Sheet;
   /** All checks of one combination. The run may be traced; the numbers are the same. Every check answers: with a result, or with the reason why it does not apply. */
   check(combination: Combination, run: Run): Checked;
-  /** Detailing rules, judged once a joint: they don't depend on the load. */
-  judge(run: Run): RuleResult[];
+  /** Detailing rules, judged once a joint, whatever the size of its forces. */
+  judge(run: Run, loads: Loads): RuleResult[];
   /** Where each given value of a combination came from; of the joint alone without one. */
   origins(combination: Combination | null): ReadonlyMap<number, Origin>;
   /** Slots that take the actions. */
@@ -157,9 +183,9 @@ export const checksWhere = <C>(missing: (c: C) => string | null, checks: readonl
 /** The same for rules. */
 export const rulesWhere = <C>(missing: (c: C) => string | null, rules: readonly RuleDef<C>[]): RuleDef<C>[] => rules.map((rule) => ({
   ...rule,
-  run: (r, c) => {
+  run: (r, c, loads) => {
     const reason = missing(c);
-    return reason === null ? rule.run(r, c) : { skip: reason };
+    return reason === null ? rule.run(r, c, loads) : { skip: reason };
   },
 }));
 
@@ -184,13 +210,13 @@ export const prepared = <C>(p: Sided<C>): Prepared & Sided<C> => ({
   ...p,
   ids: [...p.checks, ...p.rules].map((c) => c.id),
   check: (combination, run) => ({ results: checkSided(p, combination, run), notes: [] }),
-  judge: (run) => judgeSided(p, run),
+  judge: (run, loads) => judgeSided(p, run, loads),
   origins: (combination) => (combination ? sideFor(p, combination) : p.upright).origins,
 });
 
 /** The results of one combination, in N and Nmm. */
 export const checkCombination = (p: Prepared, combination: Combination, run: Run): readonly CheckResult[] => p.check(combination, run).results;
-export const checkRules = (p: Prepared, run: Run): RuleResult[] => p.judge(run);
+export const checkRules = (p: Prepared, run: Run, combinations: readonly Combination[] = []): RuleResult[] => p.judge(run, loadsOf(combinations));
 
 function checkSided<C>(p: Sided<C>, combination: Combination, run: Run): CheckResult[] {
   const side = sideFor(p, combination);
@@ -204,8 +230,8 @@ function checkSided<C>(p: Sided<C>, combination: Combination, run: Run): CheckRe
     const idle = check.load === 'tie' ? (loading.tie ? null : NO_TIE) : loaded ? null : NO_LOAD;
     const outcome: Outcome = idle === null ? check.run(run, side.c, loading) : { skip: idle };
     const { id, title, clause, part } = check;
-    if ('skip' in outcome) {
-      results.push({ type: 'skip', id, title, clause, part, reason: outcome.skip });
+    if ('skip' in outcome || 'missing' in outcome) {
+      results.push({ type: 'skip', id, title, clause, part, ...('skip' in outcome ? { reason: outcome.skip } : { reason: outcome.missing, missing: true }) });
       continue;
     }
     const { demand, resistance, unit } = outcome;
@@ -228,7 +254,7 @@ function solveMultiple<C>(p: Sided<C>, check: CheckDef<C>, side: Side<C>, combin
   const over = (k: number): number => {
     setActions(run, p.actions, combination, k);
     const o = check.run(run, side.c, loading);
-    if ('skip' in o) return -1;
+    if (!('demand' in o)) return -1;
     return o.resistance > 0 ? Math.min(o.demand / o.resistance - 1, 10) : 10;
   };
   // Utilisation grows faster than the load: 1/utilisation bounds the answer above when the check holds, below when it gives. Without
@@ -249,21 +275,22 @@ function solveMultiple<C>(p: Sided<C>, check: CheckDef<C>, side: Side<C>, combin
   return k < 1e-9 ? 0 : k;
 }
 
-function judgeSided<C>(p: Sided<C>, run: Run): RuleResult[] {
+function judgeSided<C>(p: Sided<C>, run: Run, loads: Loads): RuleResult[] {
   const { c, values, common } = p.upright;
   run.v.set(values);
   setActions(run, p.actions, { name: '', V_Ed: 0, N_Ed: 0, N_tie: 0 }, 1);
   common(run, c);
-  return judgeRules(p.rules, c, run);
+  return judgeRules(p.rules, c, run, loads);
 }
 
 /** What each rule says of a joint whose values stand in the run. */
-export function judgeRules<C>(rules: readonly RuleDef<C>[], c: C, run: Run): RuleResult[] {
+export function judgeRules<C>(rules: readonly RuleDef<C>[], c: C, run: Run, loads: Loads): RuleResult[] {
   return rules.map((rule) => {
-    const outcome = rule.run(run, c);
+    const outcome = rule.run(run, c, loads);
     const { id, title, clause } = rule;
     const must = rule.must(c);
-    if ('skip' in outcome) return { type: 'skip', id, title, clause, must, pass: true, actual: 0, limit: 0, sense: '>=', unit: '-', reason: outcome.skip };
+    if (!('actual' in outcome))
+      return { type: 'skip', id, title, clause, must, pass: true, actual: 0, limit: 0, sense: '>=', unit: '-', ...('skip' in outcome ? { reason: outcome.skip } : { reason: outcome.missing, missing: true }) };
     const { actual, limit, sense, unit, note } = outcome;
     // A size that meets its limit but for floating-point noise keeps the rule.
     const met = sense === '>=' ? actual >= limit - 1e-9 * Math.abs(limit) : actual <= limit + 1e-9 * Math.abs(limit);

@@ -1,7 +1,8 @@
-import type { BoltSize, HoleKind, HoleSize, SteelInput, SteelStrength } from '../catalogue/index.ts';
+import { properties, type BoltSize, type HoleKind, type HoleSize, type SteelInput, type SteelStrength } from '../catalogue/index.ts';
 import type { Origin, Sheet, Slot } from '../formula/index.ts';
 import type { Basis } from '../job/basis.ts';
 import { holeFactors, SLIP_FACTORS, slipHoleFactor, type FrictionClass } from '../standards/en1993/bolts.ts';
+import type { columnSlots } from '../standards/en1993/column-web.ts';
 import type { EndBoltsCase, endSlots } from '../standards/en1993/end-bolts.ts';
 import type { holeSlots, simpleJointSheet } from '../standards/en1993/simple-joint-sheet.ts';
 import type { FarBolts, FarBoltsInput } from './far-beam.ts';
@@ -73,9 +74,9 @@ const isEven = (b: { readonly p1: Pitch }): boolean => typeof b.p1 === 'number';
 const mean = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0) / list.length;
 
 /** What the shared checks ask of the case of any pinned joint with one bolt line in the web. */
-export const simpleJointCase = (m: SimpleJointModel) => ({
+export const simpleJointCase = (m: SimpleJointModel, turned: boolean) => ({
   n1: m.input.bolts.n1, n2: 1, p2: 0, e_2b: 0, even: isEven(m.input.bolts), notchTop: m.notchTop, notchBottom: m.notchBottom, l_n: m.l_n,
-  channel: m.beam.shape === 'C', flangeHeld: m.basis.settings.flange_held,
+  channel: m.beam.shape === 'C', turned, flangeHeld: turned ? m.basis.settings.bottom_flange_held : m.basis.settings.flange_held,
   threads: m.input.bolts.threads_in_plane, longJoint: m.basis.settings.long_joint, category: m.input.bolts.category,
 });
 
@@ -140,18 +141,27 @@ export interface EndBoltsModel extends SimpleJointModel {
     readonly support: { readonly e_side?: number; readonly other_side?: { readonly V_Ed: number; readonly bolts?: FarBoltsInput } };
     readonly bolts: { readonly p3: number };
   };
+  /** Row 1 up to the support's top edge, last row down to its lower edge, outermost bolt to its side edge; null where there is no edge near or none is known. */
   readonly e_top: number | null;
   readonly e_bottom: number | null;
+  readonly e_side: number | null;
   /** Holes of both beams, where the one on the far face has bolts of its own. */
   readonly far: FarBolts | null;
   /** Flange of the supporting column in bending, where it is known. */
   readonly column: { readonly b: number; readonly tw: number; readonly r: number } | null;
 }
 
-/** Edges of the support and the flange of a column, as the input of a bolted joint gives them. */
-export const endValues = (support: SupportModel, input: MemberInput & { readonly e_top?: number; readonly e_bottom?: number }): Pick<EndBoltsModel, 'e_top' | 'e_bottom' | 'column'> => {
+/**
+ * Edges of the support and the flange of a column, as the input of a bolted joint gives them. The side edge of a column flange follows from
+ * its width and the outermost bolts, `outer` from the middle; one that was given counts where it is nearer.
+ */
+export const endValues = (support: SupportModel, input: MemberInput & { readonly e_top?: number; readonly e_bottom?: number; readonly e_side?: number }, outer: number | null): Pick<EndBoltsModel, 'e_top' | 'e_bottom' | 'e_side' | 'column'> => {
   const { b, tw, r } = support.dims ?? input;
-  return { e_top: input.e_top ?? null, e_bottom: input.e_bottom ?? null, column: b !== undefined && tw !== undefined && r !== undefined ? { b, tw, r } : null };
+  const sides = [...(input.e_side === undefined ? [] : [input.e_side]), ...(support.type === 'column_flange' && b !== undefined && outer !== null ? [b / 2 - outer] : [])];
+  return {
+    e_top: input.e_top ?? null, e_bottom: input.e_bottom ?? null, e_side: sides.length ? Math.min(...sides) : null,
+    column: b !== undefined && tw !== undefined && r !== undefined ? { b, tw, r } : null,
+  };
 };
 
 /** Sizes of a notch, 0 where there is none. */
@@ -162,7 +172,7 @@ export const notchValues = ({ type, l_n, d_nt, d_nb }: Notch): Pick<SimpleJointM
 /** The support as the checks of its bolts see it; `rows` of bolts. */
 export const endSupport = (m: EndBoltsModel, rows: number, { single = false, columns = 1 } = {}): EndBoltsCase['support'] => ({
   rows, single, columns, onFlange: m.support.type === 'column_flange', d2: m.support.d2 !== null, column: m.column !== null,
-  e_top: m.e_top !== null, e_bottom: m.e_bottom !== null, e_side: m.input.support.e_side !== undefined, both: m.input.support.other_side !== undefined,
+  e_top: m.e_top !== null, e_bottom: m.e_bottom !== null, e_side: m.e_side !== null, e_given: m.input.support.e_side !== undefined, section: m.support.dims !== null, both: m.input.support.other_side !== undefined,
   far: m.far && { any: m.far.shared.includes(true), all: !m.far.shared.includes(false), pitch: m.far.p_v !== null },
 });
 
@@ -172,7 +182,7 @@ export function layOutEndBolts(lay: LayOut, ends: ReturnType<typeof endSlots>, m
   lay.put(ends.p_3, input.bolts.p3, 'input', 'bolts.p3');
   if (m.e_top !== null) lay.put(ends.e_top, m.e_top, 'input', `support.e_top${flipped}`);
   if (m.e_bottom !== null) lay.put(ends.e_bottom, m.e_bottom, 'input', `support.e_bottom${flipped}`);
-  if (input.support.e_side !== undefined) lay.put(ends.e_side, input.support.e_side, 'input', 'support.e_side');
+  if (m.e_side !== null) lay.put(ends.e_side, m.e_side, 'input', m.e_side === input.support.e_side ? 'support.e_side' : "the column's flange width and the outermost bolts");
   if (input.support.other_side) lay.put(ends.V_Ed_2, input.support.other_side.V_Ed * 1e3, 'input', 'support.other_side.V_Ed');
   if (m.far) {
     const bolts = `support.other_side.bolts${flipped}`;
@@ -181,15 +191,24 @@ export function layOutEndBolts(lay: LayOut, ends: ReturnType<typeof endSlots>, m
     if (m.far.p_v !== null) lay.put(ends.p_v2, m.far.p_v, 'input', `${bolts} and the rows of this joint`);
     if (m.far.p_h !== null) lay.put(ends.p_h2, m.far.p_h, 'input', `${bolts} and the gauge of this joint`);
   }
-  if (m.column) {
-    const kind = support.dims?.fromCatalogue ? 'catalogue' : 'input';
-    const ref = (dim: string): string => (support.dims?.fromCatalogue ? `${support.dims.name}: ${dim}` : `support.${dim}`);
-    lay.put(ends.b_c, m.column.b, kind, ref('b'));
-    lay.put(ends.t_wc, m.column.tw, kind, ref('tw'));
-    lay.put(ends.r_c, m.column.r, kind, ref('r'));
-  }
+  layOutColumn(lay, ends, support, m.column);
   lay.put(ends.d_w, m.bolt.d_w, 'catalogue', `M${input.bolts.d}: washer`);
   lay.put(ends.s_b, m.bolt.s, 'catalogue', `M${input.bolts.d}: width across flats`);
+}
+
+/** A supporting column behind its flange: its flange where that is known, its web where the whole section is. */
+export function layOutColumn(lay: LayOut, slots: ReturnType<typeof columnSlots>, { dims }: SupportModel, flange: EndBoltsModel['column']): void {
+  const kind = dims?.fromCatalogue ? 'catalogue' : 'input';
+  const ref = (dim: string): string => (dims?.fromCatalogue ? `${dims.name}: ${dim}` : `support.${dim}`);
+  if (flange) {
+    lay.put(slots.b_c, flange.b, kind, ref('b'));
+    lay.put(slots.t_wc, flange.tw, kind, ref('tw'));
+    lay.put(slots.r_c, flange.r, kind, ref('r'));
+  }
+  if (dims) {
+    lay.put(slots.d_wc, dims.h - 2 * (dims.tf + dims.r), kind, ref('clear depth of the web'));
+    lay.put(slots.A_vc, properties(dims).A_v, kind, ref('shear area, EN 1993-1-1, 6.2.6(3)'));
+  }
 }
 
 /** The part with the lower f_u governs a weld (EN 1993-1-8, 4.5.3.2(6)); equal ones take the larger beta_w. */

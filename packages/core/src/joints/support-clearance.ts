@@ -16,7 +16,12 @@ export const beamClearOfSupport = <C extends BeamAtSupport>(gap: (c: C) => numbe
   run: (_r, c) => {
     const { type, dims } = c.m.support;
     if (type === 'column_flange') return { skip: 'The beam meets the face of a flange.' };
-    if (!dims) return { skip: 'The section of the support was not given, only its thickness.' };
+    if (!dims) {
+      const { d2 } = c.m.support;
+      if (d2 !== null && (type === 'column_web' ? c.m.beam.b : c.m.beam.h) <= d2) return { skip: 'The beam end fits into the clear depth of the supporting web.' };
+      if (d2 !== null && type === 'beam_web' && c.notchTop) return { skip: 'The clear depth of the supporting web is given and the beam is notched past its flange.' };
+      return { missing: 'Whether the beam end clears the flanges of the support is not known: the section of the support was not given.' };
+    }
     const between = dims.h - 2 * dims.tf;
     if (type === 'column_web' ? c.m.beam.b <= between : c.m.beam.h <= between) return { skip: 'The beam end fits between the flanges of the support.' };
     const reach = flangeReach(dims);

@@ -77,6 +77,15 @@ export function supportElevation(support: SupportModel, beam: BeamLevel, f: Fram
   ];
 }
 
+/** The web of a supporting column behind its flange, over the depth of what presses or pulls on it, spread at 1 to 2.5. */
+export function columnWebPath(support: SupportModel, top: number, bottom: number, line: (points: Point[]) => Item): Record<string, Item[]> {
+  const face = -support.t;
+  const root = support.dims?.r ?? 0;
+  const spread = 2.5 * (support.t + root);
+  const path = [line([[0, top], [face - root, top + spread], [face - root, bottom - spread], [0, bottom]])];
+  return { 'column-web-compression': path, 'column-web-tension': path };
+}
+
 /** A section's name as drawings print it. */
 export const prettyName = (name: string): string => name.replace(/(\d)x(?=\d)/g, '$1×');
 

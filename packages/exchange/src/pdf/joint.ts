@@ -1,5 +1,5 @@
 import {
-  actionUnit, basisOf, failureItems, fingerprint, figure, kindOf, multipleText, quantity, significant, STATE_WORDS, workingsOf, tryCheckJoint,
+  actionUnit, basisOf, failureItems, fingerprint, figure, kindOf, multipleText, quantity, sectionWords, significant, STATE_WORDS, workingsOf, tryCheckJoint,
   type Basis, type CheckResult, type Drawing, type Item, type JobDocument, type JointDocument, type JointReport, type TitleBlock, type WorkingSection, type Workings, type WorkingStep,
   boltWords,
 } from '@ample/core';
@@ -56,6 +56,7 @@ export function jointPages(page: Page, { job, joint, revision }: JointPages): vo
   page.heading(`${joint.mark}: ${report.verdict}`, 15);
   page.paragraph(joint.line, { font: 'mono', size: 8.6 });
   page.paragraph(`${kind.members(joint.input)}. ${job.basis.standard}, ${setName(job.basis.set)} factors. State: ${STATE_WORDS[report.state]}. ${title.checked}.`, { colour: MUTED, size: 9 });
+  for (const m of report.state === 'none' ? [] : report.missing) page.paragraph(`Not checked: ${m.title}. ${m.reason}`, { colour: OXIDE, size: 9 });
   if (joint.note) page.paragraph(joint.note);
 
   inputs(page, joint, basis);
@@ -109,12 +110,12 @@ function checksTable(page: Page, report: JointReport, worst: number): void {
   if (!checks.length) return;
   page.heading(`Checks, combination ${report.combinations[worst]!.combination.name}`);
   for (const n of report.combinations[worst]!.notes) page.paragraph(n, { colour: MUTED, size: 9 });
-  const order = (c: CheckResult): number => (c.type === 'strength' ? c.multiple + (c.info ? 1e6 : 0) : c.type === 'value' ? 1e9 : Infinity);
+  const order = (c: CheckResult): number => (c.type === 'skip' && c.missing ? -1 : c.type === 'strength' ? c.multiple + (c.info ? 1e6 : 0) : c.type === 'value' ? 1e9 : Infinity);
   const sorted = [...checks].sort((a, b) => order(a) - order(b));
   page.table(
     [{ title: 'Check', width: 0.3 }, { title: 'Clause', width: 0.22 }, { title: 'Demand', width: 0.13, align: 'right' }, { title: 'Resistance', width: 0.13, align: 'right' }, { title: 'Utilisation', width: 0.11, align: 'right' }, { title: 'Multiple', width: 0.11, align: 'right' }],
-    sorted.map((c) => c.type === 'skip' ? [c.title, c.reason, '–', '–', '–', '–'] : c.type === 'value' ? [c.title, c.clause, quantity(c.value, c.unit), '–', '–', 'info'] : [c.where ? `${c.title}: ${c.where}` : c.title, c.clause, quantity(c.demand, c.unit), quantity(c.resistance, c.unit), c.utilisation === null ? 'none' : c.utilisation.toFixed(3), c.info ? 'info' : multipleText(c.multiple)]),
-    (i) => { const c = sorted[i]!; return c.type === 'strength' && !c.info && !c.pass; },
+    sorted.map((c) => c.type === 'skip' ? [c.title, c.reason, '–', '–', c.missing ? 'not checked' : '–', '–'] : c.type === 'value' ? [c.title, c.clause, quantity(c.value, c.unit), '–', '–', 'info'] : [c.where ? `${c.title}: ${c.where}` : c.title, c.clause, quantity(c.demand, c.unit), quantity(c.resistance, c.unit), c.utilisation === null ? 'none' : c.utilisation.toFixed(3), c.info ? 'info' : multipleText(c.multiple)]),
+    (i) => { const c = sorted[i]!; return c.type === 'strength' ? !c.info && !c.pass : c.type === 'skip' && c.missing === true; },
   );
 }
 
@@ -132,9 +133,9 @@ function rulesTable(page: Page, report: JointReport): void {
   page.table(
     [{ title: 'Rule', width: 0.34 }, { title: 'Source', width: 0.22 }, { title: 'Actual against limit', width: 0.3 }, { title: '', width: 0.14 }],
     report.rules.map((r) => r.type === 'skip'
-      ? [r.title, r.clause, r.reason ?? '', '–']
+      ? [r.title, r.clause, r.reason ?? '', r.missing ? 'not judged' : '–']
       : [r.title, r.clause, r.note ?? `${quantity(r.actual, r.unit)} ${r.sense === '>=' ? '≥' : '≤'} ${quantity(r.limit, r.unit)}`, r.pass ? 'kept' : r.must ? 'broken' : 'advice, not met']),
-    (i) => report.rules[i]!.must && !report.rules[i]!.pass,
+    (i) => report.rules[i]!.must && (!report.rules[i]!.pass || report.rules[i]!.missing === true),
   );
 }
 
@@ -153,7 +154,7 @@ export function workingSection(page: Page, section: WorkingSection, math: Return
   page.runs(section.clause, MARGIN + page.width - clauseWidth, page.y, 'sans', 7.5, MUTED);
   page.y += 3;
   page.rule(page.y);
-  if (section.summary) page.paragraph(section.type === 'skip' ? `Does not apply: ${section.summary}` : section.summary, { size: 8, colour: section.pass ? MUTED : OXIDE, after: 2 });
+  if (section.summary) page.paragraph(sectionWords(section), { size: 8, colour: section.pass && !section.missing ? MUTED : OXIDE, after: 2 });
   for (const step of section.steps) workingStep(page, step, math);
 }
 

@@ -27,7 +27,7 @@ export function ActionsStrip({ report, selected, onSelect, combinations, onChang
     <div className="strip" role="group" aria-label="Combinations, kN and kNm">
       <button type="button" className="card" aria-pressed={selected < 0} onClick={() => onSelect(-1)}>
         <span className="label block">worst of {combinations.length}</span>
-        <span className="state font-semibold"><Mark state={report.state as ShownState} />{worst?.first ? `${report.state === 'gives' ? 'gives' : 'holds'} at ${multipleText(worst.first.multiple)}` : 'no load'}</span>
+        <span className="state font-semibold"><Mark state={report.state as ShownState} />{worst?.first ? `${report.state === 'gives' ? 'gives' : report.missing.length ? 'not whole,' : 'holds'} at ${multipleText(worst.first.multiple)}` : report.state === 'not-whole' ? 'not whole' : 'no load'}</span>
         <span className="label block">{worst ? `in ${worst.combination.name}` : 'all combinations'}</span>
       </button>
       {report.combinations.map((c, i) => (

@@ -1,5 +1,5 @@
 import { memo, useMemo, useState } from 'react';
-import { multipleText, quantity, resultKey, type JointReport, type SkipResult, type StrengthResult } from '@ample/core';
+import { multipleText, quantity, resultKey, type JointReport, type Missing, type SkipResult, type StrengthResult } from '@ample/core';
 import { Mark, type ShownState } from '../parts/StateMark.tsx';
 
 export interface OrderEntry {
@@ -60,13 +60,15 @@ export const FailureOrder = memo(function FailureOrder({ report, selected, close
   const position = axis(wall);
   const [all, setAll] = useState(false);
   const rows = all ? order : order.slice(0, FIRST_ROWS);
-  if (!first) return <p className="muted">No load on this joint yet. Enter the actions below the drawing.</p>;
+  const missing = selected >= 0 ? report.combinations[selected]!.missing : report.missing;
+  if (!first) return missing.length && report.state !== 'none' ? <NotChecked missing={missing} onOpen={(id) => onOpen(id, Math.max(0, selected))} /> : <p className="muted">No load on this joint yet. Enter the actions below the drawing.</p>;
   return (
     <section aria-label="Failure order">
       <div className="label">Failure order: load multiple at which each part gives</div>
       <h2 className="text-[16px]! leading-snug! my-1 font-normal!" aria-live="polite" data-first-to-give={first.check.id}>
         First to give: <b className={first.check.multiple < 1 ? 'text-[var(--gives)]' : first.check.multiple < close ? 'text-[var(--close)]' : 'text-[var(--holds)]'}>{first.title.toLowerCase()}</b> at <b>{multipleText(first.check.multiple)}</b> × {first.combination}
       </h2>
+      <NotChecked missing={missing} onOpen={(id) => onOpen(id, selected >= 0 ? selected : Math.max(0, report.combinations.findIndex((c) => c.missing.some((m) => m.id === id))))} />
       <Notes report={report} selected={selected} />
       <div className="order-row h-4!" aria-hidden="true">
         <span />
@@ -108,6 +110,17 @@ export const FailureOrder = memo(function FailureOrder({ report, selected, close
   );
 });
 
+/** What applies and could not be checked: with it no joint holds. */
+function NotChecked({ missing, onOpen }: { missing: readonly Missing[]; onOpen: (id: string) => void }) {
+  if (!missing.length) return null;
+  return (
+    <section className="my-2" aria-label="Not checked">
+      <div className="label">Not checked: with this missing the joint is not whole</div>
+      {missing.map((m) => <button type="button" key={m.id + m.reason} className="hair-row grid-cols-[12px_1fr]" onClick={() => onOpen(m.id)}><Mark state="not-whole" size={11} /><span>{m.title}<span className="muted"> · {m.reason}</span></span></button>)}
+    </section>
+  );
+}
+
 /** What else is said of the combination that is looked at. */
 function Notes({ report, selected }: { report: JointReport; selected: number }) {
   const c = report.combinations[selected >= 0 ? selected : report.worst];
@@ -120,6 +133,6 @@ function skippedChecks(report: JointReport, selected: number): SkipResult[] {
   const looked = selected >= 0 ? report.combinations.slice(selected, selected + 1) : report.combinations;
   const applies = new Set(looked.flatMap((c) => c.checks.filter((x) => x.type === 'strength').map((x) => x.id)));
   const out = new Map<string, SkipResult>();
-  for (const c of looked) for (const x of c.checks) if (x.type === 'skip' && !applies.has(x.id)) out.set(x.id, x);
+  for (const c of looked) for (const x of c.checks) if (x.type === 'skip' && !x.missing && !applies.has(x.id)) out.set(x.id, x);
   return [...out.values()];
 }

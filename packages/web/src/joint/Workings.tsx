@@ -1,8 +1,8 @@
 import 'katex/dist/katex.min.css';
 import katex from 'katex';
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
-import { multipleText, texOf, type JobRecord, type JointContent, type Notation, type Source, type UsedSymbol, type WorkingSection, type WorkingStep, type Workings } from '@ample/core';
-import { Mark } from '../parts/StateMark.tsx';
+import { multipleText, sectionWords, texOf, type JobRecord, type JointContent, type Notation, type Source, type UsedSymbol, type WorkingSection, type WorkingStep, type Workings } from '@ample/core';
+import { Mark, type ShownState } from '../parts/StateMark.tsx';
 import { checker } from '../work/client.ts';
 
 type Level = 'verdict' | 'governing' | 'all';
@@ -120,6 +120,8 @@ function visible(w: Workings, level: Level): readonly WorkingSection[] {
   return w.sections.filter((s) => s.type === 'shared' || keep.has(s.id) || (s.type === 'rule' && !s.pass));
 }
 
+const markOf = (s: WorkingSection): ShownState => (s.missing ? 'not-whole' : s.type === 'skip' ? 'none' : s.pass ? 'holds' : s.type === 'rule' ? 'rule' : 'gives');
+
 function VerdictTable({ workings, onOpen }: { workings: Workings; onOpen: (id: string) => void }) {
   return (
     <table className="grid-table">
@@ -131,7 +133,7 @@ function VerdictTable({ workings, onOpen }: { workings: Workings; onOpen: (id: s
             <td className="muted">{s.clause}</td>
             <td>{s.type === 'skip' ? <span className="muted">{s.summary}</span> : s.summary}</td>
             <td className="num">{s.multiple === null ? '–' : multipleText(s.multiple)}</td>
-            <td><Mark state={s.type === 'skip' ? 'none' : s.pass ? 'holds' : s.type === 'rule' ? 'rule' : 'gives'} /></td>
+            <td><Mark state={markOf(s)} /></td>
           </tr>
         ))}
       </tbody>
@@ -146,7 +148,7 @@ const SectionView = memo(({ section, onAsk }: { section: WorkingSection; onAsk: 
       <span className="muted">{section.clause}</span>
     </div>
     {section.summary && (
-      <p className={`state mb-1 ${section.pass ? 'muted' : 'problem'}`}><Mark state={section.type === 'skip' ? 'none' : section.pass ? 'holds' : section.type === 'rule' ? 'rule' : 'gives'} size={10} /><span className="whitespace-normal">{section.type === 'skip' ? `Does not apply: ${section.summary}` : section.summary}</span></p>
+      <p className={`state mb-1 ${section.pass ? 'muted' : 'problem'}`}><Mark state={markOf(section)} size={10} /><span className="whitespace-normal">{sectionWords(section)}</span></p>
     )}
     {section.steps.map((s, i) => <StepView key={i} step={s} onAsk={onAsk} />)}
   </section>

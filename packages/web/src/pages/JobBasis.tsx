@@ -69,7 +69,7 @@ export function JobBasisPage() {
               <label className="flex items-center gap-2">Weld strength by the
                 <select className="select" value={settings.weld_method} onChange={(e) => setting({ weld_method: e.target.value as 'directional' })}><option value="directional">directional method, 4.5.3.2</option><option value="simplified">simplified method, 4.5.3.3</option></select>
               </label>
-              {([['full_strength_weld', 'Weld must be as strong as the plate'], ['long_joint', 'Long joints are reduced (3.8)'], ['flange_held', 'Top flange of notched beams is held sideways'], ['exposed', 'Steel is exposed to weather: largest edge distances apply']] as const).map(([k, label]) => (
+              {([['full_strength_weld', 'Weld must be as strong as the plate'], ['long_joint', 'Long joints are reduced (3.8)'], ['flange_held', 'Top flange of notched beams is held sideways'], ['bottom_flange_held', 'Bottom flange of notched beams is held too (uplift)'], ['exposed', 'Steel is exposed to weather: largest edge distances apply']] as const).map(([k, label]) => (
                 <label key={k} className="flex items-center gap-2"><input type="checkbox" className="checkbox checkbox-sm" checked={settings[k]} onChange={(e) => setting({ [k]: e.target.checked })} />{label}</label>
               ))}
             </div>

@@ -10,8 +10,8 @@ import { Mark, StateMark, stateWord, type ShownState } from '../parts/StateMark.
 import { NewJoint } from './NewJoint.tsx';
 
 type SortKey = 'mark' | 'kind' | 'members' | 'line' | 'first' | 'multiple' | 'state' | 'bolts' | 'mass';
-const STATES: readonly ShownState[] = ['gives', 'rule', 'close', 'holds', 'none', 'stale'];
-const ORDER: Readonly<Record<ShownState, number>> = { gives: 0, rule: 1, close: 2, none: 3, holds: 4, stale: 5 };
+const STATES: readonly ShownState[] = ['gives', 'rule', 'not-whole', 'close', 'holds', 'none', 'stale'];
+const ORDER: Readonly<Record<ShownState, number>> = { gives: 0, rule: 1, 'not-whole': 2, close: 3, none: 4, holds: 5, stale: 6 };
 const natural = new Intl.Collator('en', { numeric: true });
 
 const valueOf = (j: RegisterEntry, key: SortKey): string | number => {

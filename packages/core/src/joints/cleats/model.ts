@@ -5,7 +5,7 @@ import { farBolts } from '../far-beam.ts';
 import { endValues, notchValues, type EndBoltsModel } from '../lay-out.ts';
 import { memberDimensions, squareBeam, strength, supportModel } from '../members.ts';
 import { groupHeight, pitches, rowDepths } from '../pitches.ts';
-import { refuseSize as refuse, tenth as round } from '../refuse-size.ts';
+import { refuseCategory, refuseEdges, refuseSize as refuse, tenth as round } from '../refuse-size.ts';
 import { bottomEnd, boltedToBeam, boltedToSupport, supportBottomEnd, webEdge, type CleatsInput } from './input.ts';
 
 /** Angle cleats with every value looked up. Lengths mm, stresses MPa. */
@@ -60,7 +60,7 @@ export function cleatsModel(input: CleatsInput, basis: Basis): CleatsModel {
     rows: rowDepths(bolts), supportRows: rowDepths(support_bolts),
     far: far && boltedToSupport(input) ? farBolts(places({ supportRows: rowDepths(support_bolts), p3: bolts.p3, sides: [-1, 1] }), far, { d: bolts.d, d_0: holeSize(bolts.d, holes.support).d_0 }) : null,
     toBeam: boltedToBeam(input), toSupport: boltedToSupport(input),
-    ...endValues(support, input.support),
+    ...endValues(support, input.support, boltedToSupport(input) ? bolts.p3 / 2 : null),
     ...notchValues(input.beam.notch),
   };
   refuseImpossible(model);
@@ -73,13 +73,14 @@ export const places = (o: { readonly supportRows: readonly number[]; readonly p3
 function refuseImpossible(m: CleatsModel): void {
   const { hole, beam, input, support } = m;
   const { cleat, bolts, support_bolts, web, gap } = input;
+  refuseCategory(bolts);
+  if (m.toSupport) refuseEdges(input.support, hole.support);
   const top = m.notchTop ? m.d_nt : beam.tf;
   const bottom = m.notchBottom ? m.d_nb : beam.tf;
   if (m.notchTop && m.d_nt < beam.tf) refuse('beam.notch.d_nt', m.d_nt, 'does not cut through the flange', `at least the flange, ${beam.tf} mm`);
   if (m.notchBottom && m.d_nb < beam.tf) refuse('beam.notch.d_nb', m.d_nb, 'does not cut through the flange', `at least the flange, ${beam.tf} mm`);
   if (m.notchTop && beam.h - m.d_nt - m.d_nb <= 2 * beam.tf) refuse('beam.notch.d_nt', m.d_nt, 'leaves no web at the notch', `less than ${round(beam.h - m.d_nb - 2 * beam.tf)} mm`);
   if (cleat.h > beam.h - top - bottom) refuse('cleat.h', cleat.h, "is longer than the beam's clear web", `at most ${round(beam.h - top - bottom)} mm`);
-  if (m.cleatTop < top || m.cleatTop + cleat.h > beam.h - bottom) refuse('web.top_to_bolt', m.top_to_bolt, 'runs the cleats into a flange or a notch', `${round(top + cleat.e1)} to ${round(beam.h - bottom - cleat.h + cleat.e1)} mm`);
   if (cleat.t >= Math.min(cleat.leg_web, cleat.leg_support) / 2) refuse('cleat.t', cleat.t, 'is no angle with these legs', `less than ${round(Math.min(cleat.leg_web, cleat.leg_support) / 2)} mm`);
   const d_v = { web: Math.max(hole.cleat.d_v, hole.web.d_v), support: Math.max(hole.leg.d_v, hole.support.d_v) };
   const sides = [

@@ -1,5 +1,6 @@
 import { path, project, type Frame, type Item, type LineStyle } from '../../detail/drawing.ts';
 import type { Point } from '../../detail/solid.ts';
+import { columnWebPath } from '../support-view.ts';
 import type { CleatsModel } from './model.ts';
 
 export interface Frames {
@@ -78,6 +79,8 @@ export function failurePaths(m: CleatsModel, frames: Frames, mirror: boolean): R
     'weld-beam': group, 'beam-web-at-weld': group, 'weld-support': toes, 'tie-weld': toes, 'tie-weld-beam': group,
     'cleat-net-interaction': [upright(m.z_p, top, bottom)], 'cleat-block-interaction': [legBlock], 'web-gross-interaction': [upright(gap + 3, webTop, webBottom)], 'web-net-interaction': [upright(xLast, webTop, webBottom)], 'web-block-interaction': [pulled(gap, xLast)],
     'cleat-tstub': [...heels, ...(m.toSupport ? boltLines : [])], 'support-flange': m.toSupport ? boltLines : toes, 'support-web': rhomboid, 'bolt-punching': supportBolts,
+    ...columnWebPath(m.support, top, bottom, (points) => line(points)),
+    'web-leg-bending': [upright(cleat.t + 3, top, bottom)], 'web-leg-compression': [upright((cleat.t + m.z_p) / 2, top, bottom)], 'web-lap-bending': [upright(xLast + R + 3, Math.min(webTop, top), Math.max(webBottom, bottom))],
     'tie-bolt-shear': webBolts, 'tie-bearing-cleat': across(1), 'tie-bearing-web': across(-1),
     'tie-cleat-gross': [upright(m.z_p - R - 3, top, bottom)], 'tie-cleat-net': [upright(m.z_p, top, bottom)], 'tie-cleat-block': [pulled(cleat.leg_web, m.z_p)],
     'tie-web-gross': [upright((m.toBeam ? xLast : cleat.leg_web) + R + 3, top, bottom)], 'tie-web-net': [upright(xLast, top, bottom)], 'tie-web-block': [pulled(gap, xLast)],
@@ -88,6 +91,7 @@ export function failurePaths(m: CleatsModel, frames: Frames, mirror: boolean): R
     'detail-e2-support-leg': each((s) => [horizontal('end', s * g, s * half, first)]), 'detail-gauge': [horizontal('end', -g, g, first)],
     'detail-p1': [upright(m.z_p, row1, rowN)], 'detail-p1-max': [upright(m.z_p, row1, rowN)],
     'detail-p1-support': each((s) => [upright(s * g, first, lastS, 'end')]), 'detail-p1-support-max': each((s) => [upright(s * g, first, lastS, 'end')]),
+    'detail-on-flange': toes, 'detail-support-e-side': each((s) => [horizontal('end', s * g, s * half, first)]),
     'detail-p2': [horizontal('elevation', m.z_p, xLast, row1)], 'detail-p2-max': [horizontal('elevation', m.z_p, xLast, row1)],
   };
 }

@@ -5,7 +5,7 @@ import { farBolts } from '../far-beam.ts';
 import { endValues, notchValues, type EndBoltsModel } from '../lay-out.ts';
 import { memberDimensions, squareBeam, strength, supportModel } from '../members.ts';
 import { pitches, rowDepths } from '../pitches.ts';
-import { refuseSize as refuse, tenth as round } from '../refuse-size.ts';
+import { refuseCategory, refuseEdges, refuseSize as refuse, tenth as round } from '../refuse-size.ts';
 import { bottomEnd, columns, columnSpread, edgeDistance, groupHeight, type EndPlateInput } from './input.ts';
 
 /** A shear end plate with every value looked up. Lengths mm, stresses MPa. */
@@ -52,7 +52,7 @@ export function endPlateModel(input: EndPlateInput, basis: Basis): EndPlateModel
     far: far ? farBolts(places({ across, rows: rowDepths(bolts) }), far, { d: bolts.d, d_0: holeSize(bolts.d, holes.support).d_0 }) : null,
     L1: groupHeight(input),
     rows: rowDepths(bolts),
-    ...endValues(support, input.support),
+    ...endValues(support, input.support, bolts.p3 / 2 + columnSpread(input)),
     ...notchValues(input.beam.notch),
   };
   refuseImpossible(model);
@@ -65,6 +65,8 @@ export const places = (m: Pick<EndPlateModel, 'across' | 'rows'>): Point[] => m.
 function refuseImpossible(m: EndPlateModel): void {
   const { hole, beam, input, support } = m;
   const { plate, bolts, weld } = input;
+  refuseCategory(bolts);
+  refuseEdges(input.support, hole.support);
   const top = m.notchTop ? m.d_nt : beam.tf;
   const bottom = m.notchBottom ? m.d_nb : beam.tf;
   if (m.notchTop && beam.h - m.d_nt - m.d_nb <= 2 * beam.tf) refuse('beam.notch.d_nt', m.d_nt, 'leaves no web at the notch', `less than ${round(beam.h - m.d_nb - 2 * beam.tf)} mm`);

@@ -1,5 +1,6 @@
 import { path, project, type Frame, type Item, type LineStyle } from '../../detail/drawing.ts';
 import type { Point } from '../../detail/solid.ts';
+import { columnWebPath } from '../support-view.ts';
 import type { EndPlateModel } from './model.ts';
 
 export interface Frames {
@@ -59,13 +60,15 @@ export function failurePaths(m: EndPlateModel, frames: Frames, mirror: boolean):
     'plate-bearing': crescents(1), 'support-bearing': crescents(-1),
     'plate-shear-gross': upright(beside + 3, top, bottom), 'plate-shear-net': upright(g, top, bottom), 'plate-block-shear': block, 'plate-bending': upright(beside, top, bottom),
     'beam-web-shear-gross': web(plate.t + 8), 'beam-web-shear-plate': overPlate, 'web-gross-interaction': overPlate,
-    'weld-strength': welds, 'weld-full-strength': welds, 'tie-weld': welds,
+    'weld-strength': welds, 'weld-full-strength': welds, 'weld-full-strength-tension': welds, 'weld-leg-max': welds, 'tie-weld': welds,
     'beam-notch-bending': notch, 'beam-notch-stability': notch, 'beam-notch-ltb': notch,
     'support-local-shear': upright(far, row1 + 30, rowN - 30),
     'plate-tstub': tension.tstub, 'support-flange': tension.flange, 'support-web': tension.lines, 'bolt-punching': pulled,
+    ...columnWebPath(m.support, top, bottom, (points) => line(points, 'elevation')),
     'tie-plate-tstub': tension.tstub, 'tie-support-flange': tension.flange, 'tie-support-web': tension.lines, 'tie-bolt-punching': pulled, 'tie-web-tension': overPlate,
     'detail-depth': upright(half + 2, top, bottom), 'detail-gauge': [line([[-g, row1], [g, row1]])], 'detail-p3': [line([[-g, row1], [g, row1]])],
     'detail-e1': both((s) => [line([[s * g, top], [s * g, row1]]), line([[s * g, bottom], [s * g, rowN]])]), 'detail-e2': both((s) => [line([[s * far, row1], [s * half, row1]])]),
+    'detail-on-flange': upright(half + 2, top, bottom), 'detail-support-e-side': both((s) => [line([[s * far, row1], [s * half, row1]])]),
     'detail-p2': both((s) => [line([[s * g, row1], [s * far, row1]])]), 'detail-p2-max': both((s) => [line([[s * g, row1], [s * far, row1]])]),
     'detail-p1': upright(g, row1, rowN), 'detail-p1-max': upright(g, row1, rowN),
   };

@@ -4,7 +4,7 @@ import { Refusal } from '../../refusal.ts';
 import { notchValues, type SimpleJointModel } from '../lay-out.ts';
 import { memberDimensions, squareBeam, strength, supportModel } from '../members.ts';
 import { pitches, rowDepths } from '../pitches.ts';
-import { refuseSize as refuse, tenth as round } from '../refuse-size.ts';
+import { refuseCategory, refuseSize as refuse, tenth as round } from '../refuse-size.ts';
 import { bottomEnd, groupHeight, plateWidth, type FinPlateInput } from './input.ts';
 
 /** A fin plate with every value looked up: what rules, checks, solid and drawing read. Lengths mm, stresses MPa. */
@@ -62,6 +62,7 @@ export function finPlateModel(input: FinPlateInput, basis: Basis): FinPlateModel
 function refuseImpossible(m: FinPlateModel): void {
   const { beam, input } = m;
   const { plate, weld } = input;
+  if (!m.welded) refuseCategory(input.bolts);
   const h_clear = beam.h - m.d_nb - m.d_nt;
   const top = m.notchTop ? m.d_nt : beam.tf;
   const bottom = m.notchBottom ? m.d_nb : beam.tf;

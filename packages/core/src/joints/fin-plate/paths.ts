@@ -1,6 +1,7 @@
 import type { Item, LineStyle } from '../../detail/drawing.ts';
 import { path, project, type Frame } from '../../detail/drawing.ts';
 import type { Point } from '../../detail/solid.ts';
+import { columnWebPath } from '../support-view.ts';
 import type { FinPlateModel } from './model.ts';
 
 /** Views that a failure path is drawn in. */
@@ -112,6 +113,9 @@ export function failurePaths(m: FinPlateModel, frames: Frames, mirror: boolean):
     'plate-net-interaction': [plateNet],
     'plate-block-interaction': [plateBlock, tiePlateBlock],
     'plate-axial-buckling': [bow(m.z_p / 3, top, bottom)],
+    'plate-lap-bending': [vertical(weld.s, top, bottom), bow(m.z_p / 3, top, bottom)],
+    'web-lap-bending': [vertical(xLast + R + 3, Math.min(webTop, top), Math.max(webBottom, bottom))],
+    ...columnWebPath(m.support, top, bottom, (points) => line(points)),
     'web-gross-interaction': [vertical(gap + 3, webTop, webBottom)],
     'web-net-interaction': [webNet],
     'web-block-interaction': [tieWebBlock],
@@ -134,7 +138,7 @@ export function failurePaths(m: FinPlateModel, frames: Frames, mirror: boolean):
     'detail-edge-2d-web': [line([[gap, row1], [x1, row1]])],
     'detail-p1': [vertical(x1, row1, rowN)],
     'detail-p1-max': [vertical(x1, row1, rowN)],
-    'detail-gap': [line([[0, webTop], [gap, webTop]])],
+    'detail-gap': [line([[0, webTop], [gap, webTop]])], 'weld-clear-of-beam': [line([[0, webTop], [gap, webTop]])], 'weld-leg-max': welds,
     'detail-rotation-thickness': [ring([[y0, top], [yp, top], [yp, bottom], [y0, bottom]])],
   };
 }

@@ -6,7 +6,7 @@ import { DEFAULT_BASIS } from '../../job/basis.ts';
 import { inNewtons } from '../../actions/combination.ts';
 import { checkJoint, tryCheckJoint } from '../../job/check.ts';
 import { checkCombination, type StrengthResult } from '../check.ts';
-import { anyActions, anyJoint, anyRows, mm } from '../any-joint.testing.ts';
+import { anyActions, anyJoint, anyRows, preloaded, mm } from '../any-joint.testing.ts';
 import type { JointKind } from '../kind.ts';
 import { groupHeight } from '../pitches.ts';
 import type { Combination } from '../../actions/combination.ts';
@@ -37,7 +37,7 @@ const anyInput: fc.Arbitrary<FinPlateInput> = fc
     fixing: a.fixing, ...(a.fixing === 'welded' ? { beam_weld: { s: a.s_b } } : {}),
     web: { e2b: a.e2b, top_to_bolt: a.top + a.e1 },
     gap: a.gap,
-    bolts: { d: a.d, cls: a.cls, ...a.rows, n2: a.n2, p2: a.n2 > 1 ? a.p2 : 0, threads_in_plane: a.threads, category: a.category, friction: a.friction, packing: a.packing },
+    bolts: { d: a.d, cls: a.cls, ...a.rows, n2: a.n2, p2: a.n2 > 1 ? a.p2 : 0, threads_in_plane: a.threads, category: preloaded(a), friction: a.friction, packing: a.packing },
     weld: { s: a.s },
     holes: { plate: a.holePlate, web: a.holeWeb },
   }));

@@ -10,7 +10,7 @@ export const NO_AXIAL = 'There is no axial force in this combination.';
 export const PUSHED = 'The axial force is compression: holes and blocks are not pulled.';
 
 /** A utilisation that is no plain ratio, against 1; without resistance where a part of it has none. */
-export const unit = (u: number, ...resistances: number[]) => ({ demand: Number.isFinite(u) ? u : 1, resistance: Math.min(...resistances) > 0 ? 1 : 0, unit: '-' as const });
+export const unit = (u: number, ...resistances: number[]) => ({ demand: Number.isFinite(u) ? u : 1, resistance: Number.isFinite(u) && Math.min(...resistances) > 0 ? 1 : 0, unit: '-' as const });
 
 /** A check of a combination that has an axial force; `tension` only where the force pulls. */
 export const axialCheck = <C>(id: string, title: string, clause: string, part: string, run: CheckDef<C>['run'], o: { tension?: boolean; nonlinear?: boolean } = {}): CheckDef<C> => ({

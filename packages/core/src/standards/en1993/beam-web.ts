@@ -1,5 +1,6 @@
 import type { CheckDef } from '../../joints/check.ts';
 import type { Formula, Run, FormulaSection, Sheet } from '../../formula/index.ts';
+import { unit } from './axial.ts';
 import { blockTearing } from './plates.ts';
 
 /** What the beam web checks need to know of the joint; lengths are in the sheet. */
@@ -16,8 +17,10 @@ export interface BeamWebCase {
   readonly p2: number;
   /** A channel has one root fillet at each flange, an I or H section two. */
   readonly channel: boolean;
-  /** The top flange is held sideways, so that a notch may be checked as a section. */
+  /** The flange that the reaction compresses, the top one or under uplift the bottom one, is held sideways: a notch may be checked as a section. */
   readonly flangeHeld: boolean;
+  /** Uplift: the joint is checked upside down. */
+  readonly turned: boolean;
 }
 
 const notched = (c: BeamWebCase): boolean => c.notchTop || c.notchBottom;
@@ -71,9 +74,23 @@ export function webGrossShear<C extends BeamWebCase>(sheet: Sheet): Check<C> {
   const s = sheet.section('beam-web-shear-gross');
   const V = shearForce(sheet);
   const V_Rd = s.f('V_Rd', 'kN', 'A_v_b*f_y_w/(sqrt(3)*gamma_M0)', 'shear resistance of the beam web', 'EN 1993-1-1, 6.2.6(2)');
+  const buckling = 'EN 1993-1-5, 5.1(2), 5.2';
+  const slender = [
+    s.f('epsilon', '-', 'sqrt(235[MPa]/f_y_w)', 'for the limit of slenderness', buckling),
+    s.f('lambda_w', '-', '(h_b-2*t_f)/(86.4*t_w*epsilon)', 'slenderness of a web that is stiffened at its supports alone: h_w/t_w is over 72 epsilon/eta', buckling),
+    s.f('chi_w', '-', 'min(1, 0.83/lambda_w)', 'reduction for shear buckling, eta = 1', 'EN 1993-1-5, Table 5.1'),
+    s.f('V_pl_Rd', 'kN', 'A_v_b*f_y_w/(sqrt(3)*gamma_M0)', 'plastic shear resistance of the beam web', 'EN 1993-1-1, 6.2.6(2)'),
+  ];
+  const V_b = s.f('V_Rd', 'kN', 'min(V_pl_Rd, chi_w*(h_b-2*t_f)*t_w*f_y_w/(sqrt(3)*gamma_M1))', 'shear resistance of the slender web', 'EN 1993-1-5, 5.2(1)');
+  const [h_b, t_f, t_w, f_y] = ['h_b', 't_f', 't_w', 'f_y_w'].map((k) => s.resolve(k).index) as [number, number, number, number];
+  const isSlender = (r: Run): boolean => (r.v[h_b]! - 2 * r.v[t_f]!) / r.v[t_w]! > 72 * Math.sqrt(235 / r.v[f_y]!);
   return {
     id: 'beam-web-shear-gross', title: 'Gross shear, beam web', clause: 'EN 1993-1-1, 6.2.6', part, load: 'combination',
-    run: (r) => ({ demand: r.v[V]!, resistance: V_Rd(r), unit: 'kN' }),
+    run: (r) => {
+      if (!isSlender(r)) return { demand: r.v[V]!, resistance: V_Rd(r), unit: 'kN' };
+      for (const f of slender) f(r);
+      return { demand: r.v[V]!, resistance: V_b(r), unit: 'kN' };
+    },
   };
 }
 
@@ -116,9 +133,10 @@ function secondLine<C extends BeamWebCase>(sheet: Sheet, d_v: string): Check<C> 
   const W = notchModulus(s);
   const rho = highShear(s, 'V_Ed', 'V_pl_DN_Rd');
   const M_Rd = s.f('M_Rd', 'kNm', '(1-rho)*W_el_N*f_y_w/gamma_M0', 'bending resistance at the second bolt line', 'EN 1993-1-1, 6.2.5, 6.2.8');
+  const withN = notchAxial(s);
   return {
     id: 'beam-second-line', title: 'Shear and bending at the second bolt line', clause: 'EN 1993-1-1, 6.2.8', part, load: 'combination', nonlinear: true,
-    run: (r, c) => {
+    run: (r, c, l) => {
       if (!notched(c)) return { skip: NOT_NOTCHED };
       if (c.n2 < 2) return { skip: 'There is one bolt line only.' };
       if (c.l_n <= c.e_2b + c.p2) return { skip: 'The notch ends before the second bolt line.' };
@@ -126,8 +144,30 @@ function secondLine<C extends BeamWebCase>(sheet: Sheet, d_v: string): Check<C> 
       const demand = M_Ed(r);
       rho(r, r.v[V]!, V_pl(r));
       W(r, c);
-      return { demand, resistance: M_Rd(r), unit: 'kNm' };
+      const resistance = M_Rd(r);
+      return l.axial === 'none' ? { demand, resistance, unit: 'kNm' } : withN(r, c, resistance);
     },
+  };
+}
+
+/**
+ * An axial force at a section that a notch leaves: it acts at the height of the bolts, `z_N` under the top, off the centroid of what is left. Its
+ * moment is taken as adding to that of the reaction, which is on the safe side where it does not.
+ */
+function notchAxial(s: FormulaSection) {
+  const area = { one: s.f('A_N', 'mm2', 'b*t_f+h_s*t_w', 'area of the tee'), two: s.f('A_N', 'mm2', 't_w*h_N', 'area of the web left by two notches') };
+  const off = 'height of the axial force over the centroid of what is left';
+  const e = {
+    top: s.f('e_N', 'mm', 'abs(h_b-y_N-z_N)', off), bottom: s.f('e_N', 'mm', 'abs(y_N-z_N)', off), two: s.f('e_N', 'mm', 'abs(d_nt+h_N/2-z_N)', off),
+  };
+  const N_Rd = s.f('N_Rd', 'kN', 'A_N*f_y_w/gamma_M0', 'axial resistance of what is left', 'EN 1993-1-1, 6.2.3, 6.2.4');
+  const u = s.f('u', '-', 'N_Ed/N_Rd+(M_Ed+N_Ed*e_N)/M_Rd', 'axial force, its moment and that of the reaction', 'EN 1993-1-1, 6.2.9.2');
+  return (r: Run, c: BeamWebCase, M_Rd: number): { demand: number; resistance: number; unit: '-' } => {
+    const two = c.notchTop && c.notchBottom;
+    area[two ? 'two' : 'one'](r);
+    e[two ? 'two' : c.notchTop ? 'top' : 'bottom'](r);
+    const N = N_Rd(r);
+    return unit(u(r), N, M_Rd);
   };
 }
 
@@ -141,27 +181,32 @@ export function notchBending<C extends BeamWebCase>(sheet: Sheet): Check<C> {
   const W = notchModulus(s);
   const rho = highShear(s, 'V_Ed', 'V_pl_N_Rd');
   const M_Rd = s.f('M_Rd', 'kNm', '(1-rho)*W_el_N*f_y_w/gamma_M0', 'bending resistance of the notched section', 'EN 1993-1-1, 6.2.5, 6.2.8');
+  const withN = notchAxial(s);
   return {
     id: 'beam-notch-bending', title: 'Shear and bending at the notch', clause: 'EN 1993-1-1, 6.2.8', part, load: 'combination', nonlinear: true,
-    run: (r, c) => {
+    run: (r, c, l) => {
       if (!notched(c)) return { skip: NOT_NOTCHED };
       lever(r);
       const demand = M_Ed(r);
       rho(r, r.v[V]!, V_pl(r));
       W(r, c);
-      return { demand, resistance: M_Rd(r), unit: 'kNm' };
+      const resistance = M_Rd(r);
+      return l.axial === 'none' ? { demand, resistance, unit: 'kNm' } : withN(r, c, resistance);
     },
   };
 }
 
-/** Always listed, never checked: a member matter (basis 2.7). */
+const MEMBER = 'The member design must check the notched, unrestrained beam; this is outside the joint.';
+const LIFTED = 'Uplift compresses the bottom flange, which is not said to be held: the member design must check the notched beam; this is outside the joint.';
+
+/** Never checked here, a member matter (basis 2.7): settled where the compressed flange is held, else missing. */
 export const notchBuckling = <C extends BeamWebCase>(): Check<C> => ({
   id: 'beam-notch-ltb', title: 'Lateral-torsional buckling at the notch', clause: 'EN 1993-1-1, 6.3.2', part, load: 'combination',
-  run: (_r, c) => ({
-    skip: !notched(c) ? NOT_NOTCHED : c.flangeHeld
-      ? 'The top flange is held, so the member check does not have to include the notch.'
-      : 'The member design must check the notched, unrestrained beam; this is outside the joint.',
-  }),
+  run: (_r, c) => {
+    if (!notched(c)) return { skip: NOT_NOTCHED };
+    if (!c.flangeHeld) return { missing: c.turned ? LIFTED : MEMBER };
+    return { skip: `The ${c.turned ? 'bottom' : 'top'} flange is held, so the member check does not have to include the notch.` };
+  },
 });
 
 /** Checks of the bolted beam web that fin plates and cleats share (basis 2.6, 2.7). */

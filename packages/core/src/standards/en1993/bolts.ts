@@ -94,13 +94,21 @@ export function slipHoleFactor(kind: HoleKind): number {
 export const SLIP_FACTORS = { A: 0.5, B: 0.4, C: 0.3, D: 0.2 } as const;
 export type FrictionClass = keyof typeof SLIP_FACTORS;
 
-/** EN 1993-1-8, 3.9.1: slip resistance of one preloaded bolt without tension. */
-export function slip(s: FormulaSection) {
+/**
+ * EN 1993-1-8, 3.9: slip resistance of one preloaded bolt. `pulled`, a symbol or product, is the number of bolts that a tension `N_Ed` unloads
+ * (3.9.2; the prying force presses the faces as much as it pulls the bolt); no resistance where the tension takes the whole preload.
+ */
+export function slip(s: FormulaSection, o: { k_s?: string; n_f?: string; pulled?: string } = {}) {
+  const faces = `${o.k_s ?? 'k_s'}*${o.n_f ?? 'n_f*'}mu`;
   const F_p_C = s.f('F_p_C', 'kN', '0.7*f_ub*A_s', 'preload', 'EN 1993-1-8, 3.9.1(2)');
-  const F_s_Rd = s.f('F_s_Rd', 'kN', 'k_s*n_f*mu*F_p_C/gamma_M3', 'slip resistance of one bolt', 'EN 1993-1-8, 3.9.1(1)');
-  return (r: Run): number => {
+  const F_s_Rd = s.f('F_s_Rd', 'kN', `${faces}*F_p_C/gamma_M3`, 'slip resistance of one bolt', 'EN 1993-1-8, 3.9.1(1)');
+  const F_t_Ed = o.pulled ? s.f('F_t_Ed', 'kN', `N_Ed/(${o.pulled})`, 'tension of one bolt') : null;
+  const reduced = o.pulled ? s.f('F_s_Rd', 'kN', `${faces}*max(F_p_C-0.8*F_t_Ed, 0)/gamma_M3`, 'slip resistance of one bolt that tension unloads', 'EN 1993-1-8, 3.9.2(1)') : null;
+  return (r: Run, axial?: 'none' | 'tension' | 'compression'): number => {
     F_p_C(r);
-    return F_s_Rd(r);
+    if (axial !== 'tension' || !reduced) return F_s_Rd(r);
+    F_t_Ed!(r);
+    return reduced(r);
   };
 }
 

@@ -2,8 +2,9 @@ import type { FormulaSection, Run, Sheet } from '../../formula/index.ts';
 import type { CheckDef, Outcome } from '../../joints/check.ts';
 import { NO_AXIAL } from './axial.ts';
 import { boltShear } from './bolts.ts';
+import { columnSlots } from './column-web.ts';
 import { tStub } from './t-stub.ts';
-import { NO_D2 } from './tying.ts';
+import { NO_D2, webYieldLines } from './tying.ts';
 
 /*
  * Lines of bolts through the support, one each side of the beam web at the gauge p_3: end plates, and the support legs of cleats
@@ -44,6 +45,10 @@ export interface EndBoltsCase {
     readonly e_top: boolean;
     readonly e_bottom: boolean;
     readonly e_side: boolean;
+    /** The side edge was given; else it follows from the flange of the column. */
+    readonly e_given: boolean;
+    /** Its whole section is known. */
+    readonly section: boolean;
     /** One line only, on one side of the web: half of what a pair gives. */
     readonly single: boolean;
     /** A beam bolted to the far face of the same web. */
@@ -65,9 +70,7 @@ export function endSlots(sheet: Sheet) {
     n_far: sheet.given('n_far', '-', "holes of the far beam alone in this joint's bolt line, up to 5 d beyond its rows"),
     p_v2: sheet.given('p_v2', 'mm', 'smallest upright spacing of the holes of both beams'),
     p_h2: sheet.given('p_h2', 'mm', 'smallest level spacing of the holes of both beams'),
-    b_c: sheet.given('b_c', 'mm', 'flange width of the column'),
-    t_wc: sheet.given('t_wc', 'mm', 'web thickness of the column'),
-    r_c: sheet.given('r_c', 'mm', 'root radius of the column'),
+    ...columnSlots(sheet),
     d_w: sheet.given('d_w', 'mm', 'diameter of the washer'),
     s_b: sheet.given('s_b', 'mm', 'width across flats of bolt head and nut'),
   };
@@ -203,34 +206,58 @@ export function partTStub(s: FormulaSection, rows: EndRows, p: StubPart, k: Pull
   const l = { many: s.f('l_eff_1', 'mm', `2*e_1A+(${rows.n1}-1)*p_1A`, 'effective length'), one: s.f('l_eff_1', 'mm', '2*e_1A', 'effective length, one row') };
   const l2 = s.f('l_eff_2', 'mm', 'l_eff_1', 'effective length, mode 2');
   const m = s.f('m', 'mm', p.m, p.mText);
-  const n = { side: s.f('n', 'mm', `min(${rows.e_in}, e_side, 1.25*m)`, 'bolt to the prying force'), plain: s.f('n', 'mm', `min(${rows.e_in}, 1.25*m)`, 'bolt to the prying force') };
-  const stub = tStub(s, { t: p.t, f: `${PULL[k].f}_${p.f}`, gamma: PULL[k].gamma, gammaBolt: PULL[k].gammaBolt, bolts: rows.bolts });
+  const n = {
+    side: s.f('n', 'mm', `min(${rows.e_in}, e_side, 1.25*m)`, 'bolt to the prying force'),
+    plain: s.f('n', 'mm', `min(${rows.e_in}, 1.25*m)`, 'bolt to the prying force'),
+  };
+  // The flange under the part may end before the part does: mode 2 takes that edge; mode 1, which it would lift, keeps the part's own.
+  const n_2 = [rows.e_in, ...(rows.columns ? [rows.e_in] : [])].map((e, i) => s.f('n_2', 'mm', `min(${e}, e_side${i ? `+${rows.columns!.p}` : ''}, 1.25*m)`, 'bolt to the prying force at the edge of the flange, mode 2', 'EN 1993-1-8, 6.2.4, e_min'));
+  const stub = tStub(s, { t: p.t, f: `${PULL[k].f}_${p.f}`, gamma: PULL[k].gamma, gammaBolt: PULL[k].gammaBolt, bolts: rows.bolts, nearer: true });
   return (r: Run, c: EndBoltsCase) => {
     for (const f of steps) f(r);
     if (c.support.rows > 1) p_1A(r);
     (c.support.rows > 1 ? l.many : l.one)(r);
     l2(r);
     m(r);
-    (c.support.e_side ? n.side : n.plain)(r);
-    return stub(r);
+    (c.support.e_given ? n.side : n.plain)(r);
+    const ofFlange = c.support.e_side && !c.support.e_given;
+    if (ofFlange) n_2[c.support.columns - 1]!(r);
+    return stub(r, ofFlange);
   };
 }
 
-/** The unstiffened column flange as T-stub (Table 6.4, rows alone or as one group). */
+/** The unstiffened column flange as T-stub (Table 6.4, rows alone or as one group); an end of the column near the outer rows shortens their lines. */
 function flangeTStub(s: FormulaSection, rows: EndRows, k: Pull) {
   const clause = 'EN 1993-1-8, Table 6.4';
-  const steps = [
+  const first = [
     s.f('m', 'mm', '(p_3-t_wc-1.6*r_c)/2', 'bolt to the root of the flange', clause),
     s.f('e', 'mm', '(b_c-p_3)/2', 'bolt to the edge of the flange'),
     s.f('n', 'mm', `min(${rows.e_in}, e, 1.25*m)`, 'bolt to the prying force', clause),
-    s.f('l_cp', 'mm', `min(2*pi*m*${rows.n1}, 2*pi*m+2*(${rows.n1}-1)*${rows.p1})`, 'circular patterns, rows alone or one group', clause),
+  ];
+  const near = 'Table 6.4: end row next to a free edge';
+  const ends = (['top', 'bottom'] as const).map((at) => [
+    s.f(`c_${at}`, 'mm', `min(pi*m, 2*e_${at})`, `circular pattern of the outer row towards the end of the column, ${at}`, near),
+    s.f(`h_${at}`, 'mm', `min(2*m+0.625*e, e_${at})`, `other pattern of the outer row towards the end of the column, ${at}`, near),
+    s.f(`c_${at}`, 'mm', 'pi*m', `circular pattern of the outer row, ${at}: no end near`, clause),
+    s.f(`h_${at}`, 'mm', '2*m+0.625*e', `other pattern of the outer row, ${at}: no end near`, clause),
+  ]);
+  const nearEnds = [
+    s.f('l_cp', 'mm', `c_top+c_bottom+2*(${rows.n1}-1)*min(pi*m, ${rows.p1})`, 'circular patterns, rows alone or one group', clause),
+    s.f('l_nc', 'mm', `h_top+h_bottom+(${rows.n1}-1)*min(4*m+1.25*e, ${rows.p1})`, 'other patterns, rows alone or one group', clause),
+  ];
+  const free = [    s.f('l_cp', 'mm', `min(2*pi*m*${rows.n1}, 2*pi*m+2*(${rows.n1}-1)*${rows.p1})`, 'circular patterns, rows alone or one group', clause),
     s.f('l_nc', 'mm', `min(${rows.n1}*(4*m+1.25*e), 4*m+1.25*e+(${rows.n1}-1)*${rows.p1})`, 'other patterns, rows alone or one group', clause),
+  ];
+  const lengths = [
     s.f('l_eff_1', 'mm', 'min(l_cp, l_nc)', 'effective length, mode 1', clause),
     s.f('l_eff_2', 'mm', 'l_nc', 'effective length, mode 2', clause),
   ];
   const stub = tStub(s, { t: 't_2', f: `${PULL[k].f}_2`, gamma: PULL[k].gamma, gammaBolt: PULL[k].gammaBolt, bolts: rows.bolts });
-  return (r: Run) => {
-    for (const f of steps) f(r);
+  return (r: Run, c: EndBoltsCase) => {
+    for (const f of first) f(r);
+    const { e_top, e_bottom } = c.support;
+    if (e_top || e_bottom) [e_top, e_bottom].forEach((is, i) => ends[i]!.slice(is ? 0 : 2, is ? 2 : 4).forEach((f) => f(r)));
+    for (const f of [...(e_top || e_bottom ? nearEnds : free), ...lengths]) f(r);
     return stub(r);
   };
 }
@@ -271,7 +298,7 @@ const BEARS = 'The axial force is compression: the plate bears on the support.';
 const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 
 /** T-stub of the clamped part, of the column flange, yield lines of a web and punching: for tying or for a lasting axial force. */
-export function pullChecks<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, k: Pull, o: { id: string; part: string; stub: StubPart; stubTitle: string }): CheckDef<C>[] {
+export function pullChecks<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, k: Pull, o: { id: string; part: string; stub: StubPart; stubTitle: string; press: { h: string; w: string } }): CheckDef<C>[] {
   const prefix = k === 'tie' ? 'tie-' : '';
   const f_u = `f_u_${o.stub.f}`;
   /** A resistance in its own section, halved for a single line. */
@@ -285,36 +312,50 @@ export function pullChecks<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, 
     };
   };
   const stub = ofPair(o.id, 'F_T_Rd', (s) => { const t = partTStub(s, rows, o.stub, k); return (r, c) => t(r, c).resistance; });
-  const flange = ofPair('support-flange', 'F_T_Rd', (s) => { const t = flangeTStub(s, rows, k); return (r) => t(r).resistance; });
-  const web = ofPair('support-web', 'N_Rd', (s) => webLines(s, rows, k));
+  const flange = ofPair('support-flange', 'F_T_Rd', (s) => { const t = flangeTStub(s, rows, k); return (r, c) => t(r, c).resistance; });
+  let pressed: ((r: Run) => number) | null = null;
+  const web = ofPair('support-web', 'N_Rd', (s) => {
+    const pull = webLines(s, rows, k);
+    if (k === 'axial') pressed = webYieldLines(s, { m: 'm_pl', f: 'f_y_2', gamma: 'gamma_M0', ...o.press });
+    return pull;
+  });
   const punch = punching(sheet.section(`${prefix}bolt-punching`), rows, o.stub.t, f_u, k === 'tie' ? 'gamma_Mu' : 'gamma_M2');
   const N = sheet.section('pull').resolve(PULL[k].force).index;
+  /** Under compression a supporting web bends round the area that presses on it; nothing else of these is loaded. */
+  const push = (id: string, r: Run, c: C): Outcome => {
+    if (id !== 'support-web' || c.support.onFlange) return { skip: BEARS };
+    return c.support.d2 ? kN(r, pressed!(r)) : { missing: NO_D2 };
+  };
   const check = (id: string, title: string, clause: string, part: string, run: (r: Run, c: C) => Outcome): CheckDef<C> => (k === 'tie'
     ? { id: `tie-${id}`, title: `Tying: ${title}`, clause, part, load: 'tie', run }
-    : { id, title: capital(title), clause, part, load: 'combination', run: (r, c, l) => (l.axial === 'none' ? { skip: NO_AXIAL } : l.axial === 'compression' ? { skip: BEARS } : run(r, c)) });
+    : { id, title: capital(title), clause, part, load: 'combination', run: (r, c, l) => (l.axial === 'none' ? { skip: NO_AXIAL } : l.axial === 'compression' ? push(id, r, c) : run(r, c)) });
   const kN = (r: Run, resistance: number): Outcome => ({ demand: r.v[N]!, resistance, unit: 'kN' });
   return [
     check(o.id, o.stubTitle, 'EN 1993-1-8, 6.2.4', o.part, (r, c) => kN(r, stub(r, c))),
     check('support-flange', 'column flange in bending', 'EN 1993-1-8, 6.2.6.4', 'support', (r, c) => {
       if (!c.support.onFlange) return { skip: 'The support is a web, not a flange.' };
-      if (!c.support.column) return { skip: NO_FLANGE_DATA };
+      if (!c.support.column) return { missing: NO_FLANGE_DATA };
       return kN(r, flange(r, c));
     }),
     check('support-web', 'yield lines in the supporting web', 'yield-line method', 'support', (r, c) => {
       if (c.support.onFlange) return { skip: 'The support is a flange; see the flange check.' };
-      if (!c.support.d2) return { skip: NO_D2 };
+      if (!c.support.d2) return { missing: NO_D2 };
       return kN(r, web(r, c));
     }),
     check('bolt-punching', 'punching under the bolts', 'EN 1993-1-8, Table 3.4', o.part, (r) => kN(r, punch(r))),
   ];
 }
 
-/** Support bolts in shear and in tension, the prying force of the clamped part's T-stub included (basis 2.11). */
-export function combinedShearTension<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, part: StubPart): CheckDef<C> {
+/**
+ * Support bolts in shear and in tension, the prying force of the clamped part's T-stub included (basis 2.11). `sideways` makes `F_v_Ed` of the
+ * worst bolt of a single line.
+ */
+export function combinedShearTension<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, part: StubPart, sideways?: (s: FormulaSection) => (r: Run, c: C) => void): CheckDef<C> {
   const s = sheet.section('combined-shear-tension');
   const shear = boltShear(s, rows.L1, 'one');
   const F_t_Rd = s.f('F_t_Rd', 'kN', '0.9*f_ub*A_s/gamma_M2', 'tension resistance of one bolt', 'EN 1993-1-8, Table 3.4');
   const F_v_Ed = s.f('F_v_Ed', 'kN', 'V_Ed/n_s', 'shear on one bolt');
+  const aside = sideways?.(s);
   const stub = partTStub(s, rows, part, 'axial');
   const N_p = [s.f('N_p', 'kN', 'N_Ed', 'pull on a pair of bolt lines'), s.f('N_p', 'kN', '2*N_Ed', 'pull on a pair of which there is one line')];
   const F_t_Ed = {
@@ -322,7 +363,7 @@ export function combinedShearTension<C extends EndBoltsCase>(sheet: Sheet, rows:
     2: s.f('F_t_Ed', 'kN', `N_p/F_T_Rd*sum_F_t/(${rows.bolts})`, 'tension on one bolt with the prying force of mode 2'),
     3: s.f('F_t_Ed', 'kN', `N_p/(${rows.bolts})`, 'tension on one bolt, no prying'),
   };
-  const u = s.f('u', '-', 'max(F_v_Ed/F_v_Rd+F_t_Ed/(1.4*F_t_Rd), F_t_Ed/F_t_Rd)', 'shear and tension in a bolt', 'EN 1993-1-8, Table 3.4');
+  const u = s.f('u', '-', 'max(F_v_Ed/(0.8*F_v_Rd)+F_t_Ed/(1.4*F_t_Rd), F_t_Ed/F_t_Rd)', 'shear and tension in a bolt; 0.8 for the tension that the turning beam end puts on it at the same time', 'EN 1993-1-8, Table 3.4, simple-joint practice');
   return {
     id: 'combined-shear-tension', title: 'Bolts in shear and tension', clause: 'EN 1993-1-8, Table 3.4', part: 'bolts', load: 'combination',
     run: (r, c, l) => {
@@ -330,7 +371,8 @@ export function combinedShearTension<C extends EndBoltsCase>(sheet: Sheet, rows:
       if (l.axial === 'compression') return { skip: BEARS };
       shear(r, c);
       F_t_Rd(r);
-      F_v_Ed(r);
+      if (c.support.single && aside) aside(r, c);
+      else F_v_Ed(r);
       const { resistance, mode } = stub(r, c);
       N_p[c.support.single ? 1 : 0]!(r);
       F_t_Ed[mode](r);

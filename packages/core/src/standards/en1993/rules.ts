@@ -1,11 +1,13 @@
 import type { SteelInput } from '../../catalogue/index.ts';
 import type { Formula, Sheet } from '../../formula/index.ts';
-import type { RuleDef, RuleOutcome } from '../../joints/check.ts';
+import type { Loads, RuleDef, RuleOutcome } from '../../joints/check.ts';
 
 export interface RuleOptions<C> {
   /** Must by default; false or a case that says false is advice. */
   readonly must?: boolean | ((c: C) => boolean);
-  readonly skip?: (c: C) => string | null;
+  readonly skip?: (c: C, loads: Loads) => string | null;
+  /** What it would need and does not have: it applies and can't be judged. */
+  readonly missing?: (c: C) => string | null;
 }
 
 export interface SizeRule<C> {
@@ -33,9 +35,11 @@ export const ruleMaker = <C>(sheet: Sheet) =>
     return {
       id, title, clause,
       must: (c) => (typeof must === 'function' ? must(c) : must),
-      run: (r, c): RuleOutcome => {
-        const reason = options.skip?.(c);
+      run: (r, c, loads): RuleOutcome => {
+        const reason = options.skip?.(c, loads);
         if (reason) return { skip: reason };
+        const missing = options.missing?.(c);
+        if (missing) return { missing };
         return { actual: actual(c)(r), limit: limit(c)(r), sense: size.sense ?? '>=', unit };
       },
     };

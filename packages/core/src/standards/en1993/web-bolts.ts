@@ -44,15 +44,15 @@ export interface BearingPart<C> {
   readonly hor: { readonly end: string; readonly edge: string };
   /** Symbol for the number of parts that share the forces equally (cleats); empty for one part. */
   readonly share: string;
-  has(c: C, l: Loading): { readonly ver: BearingPresence; readonly hor: BearingPresence };
+  has(c: C): { readonly ver: BearingPresence; readonly hor: BearingPresence };
   /** Values to work before. */
   before?(r: Run, c: C): void;
 }
 
 /** Presence of the distances in a plate or leg: all its ends and edges are there. */
-export const plateDistances = (c: BeamWebCase, l: Loading) => ({
+export const plateDistances = (c: BeamWebCase) => ({
   ver: { end: true, pitch: rows(c), edge: true, gauge: lines(c) },
-  hor: { end: l.axial !== 'compression', pitch: lines(c), edge: true, gauge: rows(c) },
+  hor: { end: true, pitch: lines(c), edge: true, gauge: rows(c) },
 });
 
 /** Distance to a cut edge of the web, as `e_1b_m`; tells whether there is one. */
@@ -72,9 +72,9 @@ export function webEdges(sheet: Sheet): (r: Run, c: BeamWebCase) => boolean {
 export const webBearingPart = (edge: (r: Run, c: BeamWebCase) => boolean): BearingPart<BeamWebCase> => ({
   id: 'beam-web-bearing', tieId: 'tie-bearing-web', part: 'beam web', k: 'w', share: '',
   ver: { end: 'e_1b', edge: 'e_2b' }, hor: { end: 'e_2b', edge: 'e_1b_m' },
-  has: (c, l) => ({
+  has: (c) => ({
     ver: { end: c.notchTop, pitch: rows(c), edge: true, gauge: lines(c) },
-    hor: { end: l.axial !== 'compression', pitch: lines(c), edge: c.notchTop || c.notchBottom, gauge: rows(c) },
+    hor: { end: true, pitch: lines(c), edge: c.notchTop || c.notchBottom, gauge: rows(c) },
   }),
   before: (r, c) => void edge(r, c),
 });
@@ -96,20 +96,28 @@ export function groupBearing<C extends BeamWebCase>(sheet: Sheet, p: BearingPart
   const N = shared(s, 'N_Ed', 'axial force', p.share);
   const V_Rd = s.f('V_Rd', 'kN', '1/sqrt(((1/n+alpha)/F_b_ver_Rd)^2+(beta/F_b_hor_Rd)^2)', 'reaction at which the worst hole gives', 'EN 1993-1-8, Table 3.4, directions combined');
   const forces = worstBolt(s, V.symbol, N.symbol);
-  const u: Formula = s.f('u_b', '-', 'sqrt((F_ver_max/F_b_ver_Rd)^2+(F_hor_max/F_b_hor_Rd)^2)', 'utilisation of the worst hole', 'EN 1993-1-8, Table 3.4, directions combined');
+  const clause = 'EN 1993-1-8, Table 3.4, directions combined';
+  const u: Formula = s.f('u_b', '-', 'sqrt((F_ver_max/F_b_ver_Rd)^2+(F_hor_max/F_b_hor_Rd)^2)', 'utilisation of the worst hole', clause);
+  // A push turns the bolts that it meets away from the edge; those that the moment still drives towards it keep their end distance.
+  const away = bearing(s, { ...same, ...p.hor, pitch: 'p2', gauge: 'p1', f_h: `f_hh_${p.k}`, alpha: 'alpha_b_in', k: 'k1_in', F: 'F_b_in_Rd', words: 'horizontal' });
+  const towards = s.f('F_edge', 'kN', `max(${V.symbol}*beta-${N.symbol}/n, 0)`, 'horizontal force of the bolts that the moment still drives towards the edge');
+  const pushed = s.f('u_b', '-', 'max(sqrt((F_ver_max/F_b_ver_Rd)^2+(F_hor_max/F_b_in_Rd)^2), sqrt((F_ver_max/F_b_ver_Rd)^2+(F_edge/F_b_hor_Rd)^2))', 'utilisation of the worst hole, driven away from the edge or towards it', clause);
   const demand = s.resolve(V.symbol).index;
   return {
     id: p.id, title: `Bearing, ${p.part}`, clause: 'EN 1993-1-8, Table 3.4', part: p.part, load: 'combination',
     run: (r, c, l) => {
       p.before?.(r, c);
-      const has = p.has(c, l);
+      const has = p.has(c);
       // Squares would hide a negative bearing value: an edge that close has no resistance.
       const bears = Math.min(ver(r, has.ver), hor(r, has.hor)) > 0;
       V.run(r);
       if (axial(l)) {
         N.run(r);
         forces(r, true);
-        return { demand: u(r), resistance: bears ? 1 : 0, unit: '-' };
+        if (l.axial === 'tension') return { demand: u(r), resistance: bears ? 1 : 0, unit: '-' };
+        const inward = away(r, { ...has.hor, end: false });
+        towards(r);
+        return { demand: pushed(r), resistance: Math.min(inward, bears ? 1 : 0) > 0 ? 1 : 0, unit: '-' };
       }
       return { demand: r.v[demand]!, resistance: bears ? V_Rd(r) : 0, unit: 'kN' };
     },
@@ -175,9 +183,9 @@ export function tieBearing<C extends BeamWebCase>(sheet: Sheet, p: BearingPart<C
   const demand = s.resolve(N.symbol).index;
   return {
     id: p.tieId, title: `Tying: bearing, ${p.part}`, clause: 'EN 1993-1-8, Table 3.4', part: p.part, load: 'tie',
-    run: (r, c, l) => {
+    run: (r, c) => {
       p.before?.(r, c);
-      F(r, p.has(c, { ...l, axial: 'tension' }).hor);
+      F(r, p.has(c).hor);
       N.run(r);
       return { demand: r.v[demand]!, resistance: N_Rd(r), unit: 'kN' };
     },

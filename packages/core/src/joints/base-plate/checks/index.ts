@@ -99,10 +99,10 @@ export function prepareBase(m: BaseModel): PreparedBase {
       once(c, r);
       return answer;
     },
-    judge: (r) => {
+    judge: (r, loads) => {
       r.v.set(base);
       r.where = '';
-      return judgeRules(baseRules, m, r);
+      return judgeRules(baseRules, m, r, loads);
     },
     origins: () => given.origins as ReadonlyMap<number, Origin>,
     actions: Object.fromEntries(Object.entries(actions).map(([k, slot]) => [k, slot.index])),

@@ -1,5 +1,7 @@
 import { clearanceRules } from '../../clearances.ts';
+import { holeRules, slotTravel, supportHoleEdges } from '../../../standards/en1993/hole-rules.ts';
 import { between, notchStability, ruleMaker } from '../../../standards/en1993/rules.ts';
+import { supportRules } from '../../../standards/en1993/support-rules.ts';
 import type { RuleDef } from '../../check.ts';
 import { beamClearOfSupport } from '../../support-clearance.ts';
 import { cleatsSolid } from '../solid.ts';
@@ -24,8 +26,8 @@ const boltedSide = (c: CleatsCase): keyof typeof rows => (c.m.toBeam && c.m.toSu
 
 export const cleatsRules: readonly Rule[] = [
   rule('detail-depth', 'Length of the cleats for torsional restraint', PRACTICE, { actual: 'h_c', limit: '0.6*h_b' }),
-  rule('detail-fit-top', 'Cleats clear of the top flange', 'geometry', { actual: 'z_b1-e1', limit: (c) => (c.notchTop ? 'd_nt' : 't_f+r'), limits: ['d_nt', 't_f+r'] }),
-  rule('detail-fit-bottom', 'Cleats clear of the bottom flange', 'geometry', { actual: 'z_b1-e1+h_c', limit: (c) => (c.notchBottom ? 'h_b-d_nb' : 'h_b-t_f-r'), limits: ['h_b-d_nb', 'h_b-t_f-r'], sense: '<=' }),
+  rule('detail-fit-top', 'Cleats clear of the top flange', 'geometry', { actual: 'z_b1-e1', limit: (c) => (c.notchTop ? 'max(d_nt, t_f+r)' : 't_f+r'), limits: ['max(d_nt, t_f+r)', 't_f+r'] }),
+  rule('detail-fit-bottom', 'Cleats clear of the bottom flange', 'geometry', { actual: 'z_b1-e1+h_c', limit: (c) => (c.notchBottom ? 'h_b-max(d_nb, t_f+r)' : 'h_b-t_f-r'), limits: ['h_b-max(d_nb, t_f+r)', 'h_b-t_f-r'], sense: '<=' }),
   rule('detail-gap', 'Gap at the beam end', PRACTICE, { actual: 'g_h', limit: (c) => (c.m.beam.h <= 610 ? '10[mm]' : '20[mm]'), limits: ['10[mm]', '20[mm]'] }, { must: false }),
   rule('detail-rows', 'Bolt rows', PRACTICE, { actual: (c) => rows[boltedSide(c)], actuals: Object.values(rows), limit: '2', unit: '-' }),
   between('detail-cleat-thickness', 'Usual thickness of cleats', PRACTICE, 8, 12, (c) => c.m.input.cleat.t),
@@ -51,6 +53,25 @@ export const cleatsRules: readonly Rule[] = [
   rule('weld-throat-min', 'Least throat', 'EN 1993-1-8, 4.5.2(2)', { actual: 'k_a*s', limit: '3[mm]' }, { skip: bolted }),
   rule('weld-toe', 'Weld no thicker than the toe of the angle', 'workmanship', { actual: 's', limit: 't_c', sense: '<=' }, { skip: bolted }),
   notchStability<CleatsCase>(sheet, (c) => c.m.input.beam.steel),
+  ...supportRules<CleatsCase>(sheet, { width: '2*leg_s+t_w', depth: 'h_c', bolted: (c) => c.m.toSupport }),
+  ...ruleWhere('web bolts', [
+    ...holeRules<CleatsCase>(sheet, { k: 'c', part: 'web leg', kind: (c) => c.m.input.holes.cleat, z: { size: 'e1_m' }, x: { size: 'e2' }, p_z: { size: 'p1', none: oneRow }, p_x: { size: 'p2', none: oneLine } }),
+    ...holeRules<CleatsCase>(sheet, {
+      k: 'w', part: 'beam web', kind: (c) => c.m.input.holes.web, x: { size: 'e_2b' }, p_z: { size: 'p1', none: oneRow }, p_x: { size: 'p2', none: oneLine },
+      z: { size: (c) => (c.notchBottom ? 'min(e_1b, e_1b_bot)' : 'e_1b'), sizes: ['min(e_1b, e_1b_bot)', 'e_1b'], none: notched },
+    }),
+  ]),
+  ...ruleWhere('support bolts', [
+    ...holeRules<CleatsCase>(sheet, { k: 'l', part: 'support leg', kind: (c) => c.m.input.holes.leg, z: { size: 'e1_s_m' }, x: { size: 'e2_s' }, p_z: { size: 'p1_s', none: oneSupportRow } }),
+    ...holeRules<CleatsCase>(sheet, { k: '2', part: 'support', kind: (c) => c.m.input.holes.support, ...supportHoleEdges<CleatsCase>(), p_z: { size: 'p1_s', none: oneSupportRow }, p_x: { size: 'p_3', none: (c) => (c.single ? 'There is one line of support bolts.' : null) } }),
+  ]),
+  slotTravel<CleatsCase>((c) => ({
+    d: c.m.input.bolts.d, category: c.category,
+    holes: [
+      ...(c.m.toBeam ? [{ part: 'web leg', kind: c.m.input.holes.cleat, level: 'axial' as const }, { part: 'beam web', kind: c.m.input.holes.web, level: 'axial' as const }] : []),
+      ...(c.m.toSupport ? [{ part: 'support leg', kind: c.m.input.holes.leg, level: 'none' as const }, { part: 'support', kind: c.m.input.holes.support, level: 'none' as const }] : []),
+    ],
+  })),
   beamClearOfSupport<CleatsCase>((c) => c.m.input.gap),
   ...clearanceRules<CleatsCase>((c) => cleatsSolid(c.m)),
 ];

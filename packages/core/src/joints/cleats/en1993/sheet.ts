@@ -50,6 +50,7 @@ const first = [
   g.f('e1_m', 'mm', 'min(e1, e1_bot)', 'smaller end distance of the web bolts'),
   g.f('e2', 'mm', 'leg_w-z_p-B2', 'edge distance of the web leg'),
 ];
+const z_N = [g.f('z_N', 'mm', 'z_b1+L1/2', 'top of the beam down to the middle of the bolts, where an axial force acts'), g.f('z_N', 'mm', 'z_b1-e1+h_c/2', 'top of the beam down to the middle of the cleats, where an axial force acts')];
 const group = groupFactors(g);
 const L1_s = [g.f('L1_s', 'mm', '(n1_s-1)*p1_s', 'height of the support bolts'), g.f('L1_s', 'mm', 'p_sum_s', 'height of the support bolts')];
 const second = [
@@ -63,6 +64,7 @@ const end = beamEnd(g);
 function common(r: Run, c: CleatsCase): void {
   L1(r, c);
   for (const f of first) f(r);
+  z_N[c.m.toBeam ? 0 : 1]!(r);
   group(r, c.n1, c.n2, c.even);
   L1_s[c.evenSupport ? 0 : 1]!(r);
   for (const f of second) f(r);
@@ -105,6 +107,6 @@ export function sideOf(m: CleatsModel, turned: boolean): Side<CleatsCase> {
   lay.steel(cleatSlots.f_y_c, cleatSlots.f_u_c, m.cleatSteel, 'cleats', cleat.steel, cleat.t);
   layOutEndBolts(lay, ends, m, flipped);
   layOutWeld(lay, slots, [{ part: 'cleats', steel: m.cleatSteel }, m.toBeam ? { part: 'support', steel: m.support.steel } : { part: 'beam', steel: m.beamSteel }]);
-  const c: CleatsCase = { m, ...simpleJointCase(m), n2: bolts.n2, p2: bolts.p2, e_2b: input.web.e2b, support: endSupport(m, support_bolts.n1, { single }), single, evenSupport };
+  const c: CleatsCase = { m, ...simpleJointCase(m, turned), n2: bolts.n2, p2: bolts.p2, e_2b: input.web.e2b, support: endSupport(m, support_bolts.n1, { single }), single, evenSupport };
   return { c, values: lay.values, origins: lay.origins, common };
 }

@@ -1,4 +1,5 @@
-import { bearing, boltShear } from '../../../standards/en1993/bolts.ts';
+import { bearing, boltShear, slip } from '../../../standards/en1993/bolts.ts';
+import { columnWeb } from '../../../standards/en1993/column-web.ts';
 import { combinedShearTension, legBearing, NO_FLANGE_DATA, pullChecks, supportBearing, supportLocalShear, type StubPart } from '../../../standards/en1993/end-bolts.ts';
 import { NO_D2 } from '../../../standards/en1993/tying.ts';
 import { bearingType } from '../../../standards/en1993/web-bolts.ts';
@@ -35,8 +36,7 @@ const boltSideways = sideways(bolt);
 const single = bolt.f('V_Rd', 'kN', '0.8*F_v_Rd/sqrt((1/n_s)^2+beta_s^2)', 'reaction at which the outer bolts give, with the sideways moment; 0.8 for their tension', 'EN 1993-1-8, 3.12');
 
 const slipSection = sheet.section('support-bolt-slip');
-const preload = slipSection.f('F_p_C', 'kN', '0.7*f_ub*A_s', 'preload', 'EN 1993-1-8, 3.9.1(2)');
-const slipOne = slipSection.f('F_s_Rd', 'kN', 'k_s_2*mu*F_p_C/gamma_M3', 'slip resistance of one bolt, one friction face', 'EN 1993-1-8, 3.9.1(1)');
+const slipOne = slip(slipSection, { k_s: 'k_s_2', n_f: '', pulled: ROWS.pulled });
 const slipV = slipSection.f('V_Rd', 'kN', 'n_s*F_s_Rd', 'slip resistance of all bolts');
 const slipSideways = sideways(slipSection);
 const slipSingle = slipSection.f('V_Rd', 'kN', 'F_s_Rd/sqrt((1/n_s)^2+beta_s^2)', 'reaction at which the outer bolts slip, with the sideways moment');
@@ -98,13 +98,12 @@ export const supportSide: Check[] = [
       if (c.single) boltSideways(r, c);
       return { demand: r.v[V]!, resistance: (c.single ? single : pair)(r), unit: 'kN' };
     }),
-    check('support-bolt-slip', 'Slip of preloaded bolts, support', 'EN 1993-1-8, 3.9', 'support bolts', (r, c) => {
+    { ...check('support-bolt-slip', 'Slip of preloaded bolts, support', 'EN 1993-1-8, 3.9', 'support bolts', (r, c, l) => {
       if (c.category === 'A') return { skip: bearingType };
-      preload(r);
-      slipOne(r);
+      slipOne(r, l.axial);
       if (c.single) slipSideways(r, c);
       return { demand: r.v[c.category === 'B' ? slots.V_ser.index : V]!, resistance: (c.single ? slipSingle : slipV)(r), unit: 'kN' };
-    }),
+    }), nonlinear: true },
     either(
       legBearing<CleatsCase>(sheet, ROWS, { id: 'cleat-bearing-support-leg', part: 'support leg', t: 't_c', f_u: 'f_u_c', e1: 'e1_s' }),
       singleBearing('cleat-bearing-support-leg', 'support leg', { k: 'l', t: 't_c', f_u: 'f_u_c', end: 'e1_s_m', edge: 'e2_s' }, () => ({ end: true, edge: true })),
@@ -127,7 +126,7 @@ export const supportSide: Check[] = [
 
 /** A pair of legs as T-stub: heel to bolts (basis 4). */
 const legs: StubPart = { t: 't_c', f: 'c', e1_m: 'e1_s_m', before: [], c: 'p_3-t_w-2*t_c-2*r_a', m: '(p_3-t_w-2*t_c-1.6*r_a)/2', mText: 'bolt to the yield line at the heel' };
-const STUB = { id: 'cleat-tstub', part: 'support leg', stub: legs, stubTitle: 'support legs in bending, with prying' } as const;
+const STUB = { id: 'cleat-tstub', part: 'support leg', stub: legs, stubTitle: 'support legs in bending, with prying', press: { h: 'h_c', w: 't_w+n_c*t_c' } } as const;
 
 /** Legs welded at their toes: one plastic hinge at the heel of each, the toe free to turn; the hinge of a column flange beside its web. */
 function weldedPull(pull: 'tie' | 'axial') {
@@ -166,7 +165,7 @@ function pulls(pull: 'tie' | 'axial'): Check[] {
   const bolted = pullChecks<CleatsCase>(sheet, ROWS, pull, STUB);
   const toes = weldedPull(pull);
   const [stub, flange, web, punch] = bolted as [Check, Check, Check, Check];
-  const form = (c: Check, run: (r: Run, k: CleatsCase) => ReturnType<typeof toes.leg> | { skip: string }): Check => ({
+  const form = (c: Check, run: (r: Run, k: CleatsCase) => ReturnType<typeof toes.leg> | { skip: string } | { missing: string }): Check => ({
     ...c,
     run: (r, k2, l) => {
       if (k2.m.toSupport) return c.run(r, k2, l);
@@ -176,11 +175,18 @@ function pulls(pull: 'tie' | 'axial'): Check[] {
   });
   return [
     form(stub, (r) => toes.leg(r)),
-    form(flange, (r, c) => (!c.support.onFlange ? { skip: 'The support is a web, not a flange.' } : c.support.column ? toes.flange(r) : { skip: NO_FLANGE_DATA })),
-    form(web, (r, c) => (c.support.onFlange ? { skip: 'The support is a flange; see the flange check.' } : c.support.d2 ? toes.web(r) : { skip: NO_D2 })),
+    form(flange, (r, c) => (!c.support.onFlange ? { skip: 'The support is a web, not a flange.' } : c.support.column ? toes.flange(r) : { missing: NO_FLANGE_DATA })),
+    form(web, (r, c) => (c.support.onFlange ? { skip: 'The support is a flange; see the flange check.' } : c.support.d2 ? toes.web(r) : { missing: NO_D2 })),
     ...where('support bolts', [punch]),
   ];
 }
 
-export const supportSideAxial: Check[] = [...where('support bolts', [{ ...combinedShearTension<CleatsCase>(sheet, ROWS, legs), part: 'support bolts' }]), ...pulls('axial')];
+/** Shear of the outer bolts of a single line, with the sideways moment. */
+function worstOfLine(s: FormulaSection): (r: Run, c: CleatsCase) => void {
+  const turn = sideways(s);
+  const F = s.f('F_v_Ed', 'kN', 'V_Ed*sqrt((1/n_s)^2+beta_s^2)', 'shear on the outer bolts, with the sideways moment', 'EN 1993-1-8, 3.12');
+  return (r, c) => (turn(r, c), void F(r));
+}
+
+export const supportSideAxial: Check[] = [...where('support bolts', [{ ...combinedShearTension<CleatsCase>(sheet, ROWS, legs, worstOfLine), part: 'support bolts' }]), ...pulls('axial'), ...columnWeb<CleatsCase>(sheet, 'h_c', (c) => c.support)];
 export const supportSideTie: Check[] = pulls('tie');

@@ -8,7 +8,8 @@ const R = 'a*f_u_weld/(sqrt(3)*beta_w*gamma_M2)';
 const simple = 'EN 1993-1-8, 4.5.3.3';
 const length = 'EN 1993-1-8, 4.5.1';
 
-const group = webWeldGroup<CleatsCase>(sheet, { h: 'h_c', reach: 'leg_w', s: 's', f_u: 'f_u_weld', beta_w: 'beta_w', count: 'n_c' });
+/** Fillets that hold the web legs on the beam. */
+export const beamWelds = webWeldGroup<CleatsCase>(sheet, { h: 'h_c', reach: 'leg_w', s: 's', f_u: 'f_u_weld', beta_w: 'beta_w', count: 'n_c' });
 
 /** Fillets down the toes of the support legs. The reaction comes down in the web, so each weld also turns in the plane of the support. */
 const support = sheet.section('weld-support');
@@ -32,7 +33,7 @@ const tieN = tie.f('N_Rd', 'kN', 'n_c*l_eff*a*f_u_weld/(sqrt(3)*beta_w*gamma_Mu)
 const N = slots.N_tie.index;
 
 export const weldChecks: Check[] = [
-  ...where('beam weld', group.checks),
+  ...where('beam weld', beamWelds.checks),
   ...where('support weld', [{
     id: 'weld-support', title: 'Weld on the support', clause: 'EN 1993-1-8, 4.5.3', part: 'weld', load: 'combination',
     run: (r, _c, l) => {
@@ -43,7 +44,7 @@ export const weldChecks: Check[] = [
 ];
 
 export const tieWelds: Check[] = [
-  ...where('beam weld', [group.tieCheck]),
+  ...where('beam weld', [beamWelds.tieCheck]),
   ...where('support weld', [{
     id: 'tie-weld', title: 'Tying: weld on the support', clause: simple, part: 'weld', load: 'tie',
     run: (r) => {

@@ -15,7 +15,7 @@ const F_v_Rd = boltShear(bolt, 'L1');
 const boltV = bolt.f('V_Rd', 'kN', '0.8*n_s*F_v_Rd', 'all bolts; 0.8 for the tension that the turning beam end puts on them', 'simple-joint practice');
 
 const slipSection = sheet.section('bolt-group-slip');
-const F_s_Rd = slip(slipSection);
+const F_s_Rd = slip(slipSection, { pulled: ROWS.pulled });
 const slipV = slipSection.f('V_Rd', 'kN', 'n_s*F_s_Rd', 'slip resistance of all bolts');
 
 const gross = sheet.section('plate-shear-gross');
@@ -88,12 +88,12 @@ export const shearChecks: Check[] = [
     F_v_Rd(r, c);
     return { demand: r.v[V]!, resistance: boltV(r), unit: 'kN' };
   }),
-  check('bolt-group-slip', 'Slip of preloaded bolts', 'EN 1993-1-8, 3.9', 'bolts', (r, c) => {
+  { ...check('bolt-group-slip', 'Slip of preloaded bolts', 'EN 1993-1-8, 3.9', 'bolts', (r, c, l) => {
     const { category } = c.m.input.bolts;
     if (category === 'A') return { skip: 'The bolts are category A (bearing type).' };
-    F_s_Rd(r);
+    F_s_Rd(r, l.axial);
     return { demand: r.v[category === 'B' ? slots.V_ser.index : V]!, resistance: slipV(r), unit: 'kN' };
-  }),
+  }), nonlinear: true },
   legBearing<EndPlateCase>(sheet, ROWS, { id: 'plate-bearing', part: 'plate', t: 't_p', f_u: 'f_u_p', e1: 'e1' }),
   supportBearing<EndPlateCase>(sheet, ROWS),
   check('plate-shear-gross', 'Gross shear, plate', 'EN 1993-1-1, 6.2.6', 'plate', (r) => (grossA(r), { demand: r.v[V]!, resistance: grossV(r), unit: 'kN' })),

@@ -34,6 +34,7 @@ const edge = [g.f('e2', 'mm', '(b_p-p_3)/2', 'edge distance, bolt line to the si
 const steps = [
   g.f('e1_bot', 'mm', 'h_p-e1-L1', 'end distance, last row to the bottom of the plate'),
   g.f('e1_m', 'mm', 'min(e1, e1_bot)', 'smaller end distance'),
+  g.f('z_N', 'mm', 'z_b1+L1/2', 'top of the beam down to the middle of the bolts, where an axial force acts'),
   g.f('e_in', 'mm', '(b_p-p_3)/2', 'bolts beside the web to the side of the plate'),
 ];
 const end = beamEnd(g);
@@ -67,6 +68,6 @@ export function sideOf(m: EndPlateModel, turned: boolean): Side<EndPlateCase> {
   }
   layOutEndBolts(lay, ends, m, flipped);
   layOutWeld(lay, slots, [{ part: 'plate', steel: m.plateSteel }, { part: 'beam', steel: m.beamSteel }]);
-  const c: EndPlateCase = { m, ...simpleJointCase(m), support: endSupport(m, bolts.n1, { columns: m.columns }) };
+  const c: EndPlateCase = { m, ...simpleJointCase(m, turned), support: endSupport(m, bolts.n1, { columns: m.columns }) };
   return { c, values: lay.values, origins: lay.origins, common };
 }

@@ -1,4 +1,5 @@
 import { webGrossInteraction } from '../../../standards/en1993/axial.ts';
+import { columnWeb } from '../../../standards/en1993/column-web.ts';
 import { combinedShearTension, pullChecks, type StubPart } from '../../../standards/en1993/end-bolts.ts';
 import type { FormulaSection, Run } from '../../../formula/index.ts';
 import type { CheckDef } from '../../check.ts';
@@ -13,7 +14,7 @@ const plate: StubPart = {
   t: 't_p', f: 'p', e1_m: 'e1_m', before: [['a', 'k_a*s', 'throat of the fillet weld']],
   c: 'p_3-t_w-2*sqrt(2)*a', m: '(p_3-t_w-1.6*sqrt(2)*a)/2', mText: 'bolt to the yield line at the weld',
 };
-const STUB = { id: 'plate-tstub', part: 'plate', stub: plate, stubTitle: 'plate in bending, with prying' } as const;
+const STUB = { id: 'plate-tstub', part: 'plate', stub: plate, stubTitle: 'plate in bending, with prying', press: { h: 'h_p', w: 't_w+2*s+2*t_p' } } as const;
 
 const tie = (id: string, title: string, clause: string, part: string, run: Check['run']): Check => ({ id, title, clause, part, load: 'tie', run });
 
@@ -41,6 +42,7 @@ const tieWebN = tieWeb.f('N_Rd', 'kN', 't_w*h_w*f_u_w/gamma_Mu', 'web pulled ove
 export const tensionChecks: Check[] = [
   combinedShearTension<EndPlateCase>(sheet, ROWS, plate),
   ...pullChecks<EndPlateCase>(sheet, ROWS, 'axial', STUB),
+  ...columnWeb<EndPlateCase>(sheet, 'h_p', (c) => c.support),
   webGrossInteraction<EndPlateCase>(sheet, depth),
   ...pullChecks<EndPlateCase>(sheet, ROWS, 'tie', STUB),
   tie('tie-weld', 'Tying: weld', 'EN 1993-1-8, 4.5.3.2', 'weld', (r, c) => (tieWeldSize(r, c), { demand: r.v[N_tie]!, resistance: tieWeldN(r), unit: 'kN' })),

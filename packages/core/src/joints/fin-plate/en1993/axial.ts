@@ -1,4 +1,6 @@
 import { axialCheck, netInteraction, plateBlockInteraction, unit, webInteractions } from '../../../standards/en1993/axial.ts';
+import { columnWeb } from '../../../standards/en1993/column-web.ts';
+import { lappedStrut, webLapBending } from '../../../standards/en1993/lap.ts';
 import type { CheckDef } from '../../check.ts';
 import { isLong, plateBuckling } from './plate.ts';
 import { depth, edge, pulledPlate } from './pulled.ts';
@@ -17,7 +19,7 @@ const abV = ab.f('V_pl_Rd', 'kN', 'h_p*t_p*f_y_p/(sqrt(3)*gamma_M0)', 'plastic s
 const abRho0 = ab.f('rho', '-', '0', rhoLow, rhoClause);
 const abRho = ab.f('rho', '-', 'min(1, (2*V_Ed/V_pl_Rd-1)^2)', 'reduction for high shear', rhoClause);
 const abN = ab.f('N_Rd', 'kN', 'h_p*t_p*f_y_p/gamma_M0', 'axial resistance of the plate', 'EN 1993-1-1, 6.2.3, 6.2.4');
-const abM = ab.f('M_Rd', 'kNm', '(1-rho)*W_el*f_y_p/gamma_M0', 'bending resistance of the plate', 'EN 1993-1-1, 6.2.5, 6.2.8');
+const abM = ab.f('M_Rd', 'kNm', 'min(W_el, (1-rho)*t_p*h_p^2/4)*f_y_p/gamma_M0', 'bending resistance of the plate: elastic, and plastic as high shear reduces it', 'EN 1993-1-1, 6.2.5, 6.2.8(3)');
 const abU = ab.f('u', '-', 'N_Ed/N_Rd+V_Ed*z/M_Rd', 'axial force and bending at the weld', 'EN 1993-1-1, 6.2.10');
 
 const { s: pab, lambda1, lambda, chi } = plateBuckling('plate-axial-buckling');
@@ -29,7 +31,8 @@ const pabChi = pab.f('chi_c', '-', 'min(1, 1/(Phi_c+sqrt(Phi_c^2-lambda_c^2)))',
 const pabStocky = pab.f('chi_c', '-', '1', 'no reduction up to a slenderness of 0.2', 'EN 1993-1-1, 6.3.1.2');
 const pabN = pab.f('N_b_Rd', 'kN', 'chi_c*h_p*t_p*f_y_p/gamma_M1', 'buckling resistance of the strut', 'EN 1993-1-1, 6.3.1.1');
 const pabShort = pab.f('chi_LT', '-', '1', 'the plate is short: no lateral-torsional buckling');
-const pabU = pab.f('u', '-', 'N_Ed/N_b_Rd+V_Ed*z/(chi_LT*W_el*f_y_p/gamma_M1)', 'compression and bending with buckling', 'EN 1993-1-1, 6.3.3');
+const pabV = pab.f('V_b_Rd', 'kN', 'min(W_el*chi_LT*f_y_p/(0.6*z*gamma_M1), W_el*f_y_p/(z*gamma_M0))', 'reaction alone: buckling under its triangular moment, or yield', 'EN 1993-1-1, 6.3.2.2');
+const pabU = pab.f('u', '-', 'N_Ed/N_b_Rd+V_Ed/V_b_Rd', 'compression and bending with buckling', 'EN 1993-1-1, 6.3.3');
 
 const [webGross, webNet, webBlock] = webInteractions<FinPlateCase>(sheet, depth, edge) as [CheckDef<FinPlateCase>, CheckDef<FinPlateCase>, CheckDef<FinPlateCase>];
 
@@ -56,7 +59,13 @@ export const axialChecks: CheckDef<FinPlateCase>[] = [
     const N = pabN(r);
     if (isLong(c)) chi(r, lambda(r));
     else pabShort(r);
+    pabV(r);
     return unit(pabU(r), N);
   }),
+  lappedStrut<FinPlateCase>(sheet, {
+    id: 'plate-lap-bending', title: 'Compression out of line, plate', part: PLATE, t: 't_p', h: 'h_p', f_y: 'f_y_p', count: '', end: 'buckling length: held by its weld, sway possible at the beam',
+  }, () => true),
+  webLapBending<FinPlateCase>(sheet, () => null, 't_p'),
+  ...columnWeb<FinPlateCase>(sheet, 'h_p', (c) => ({ onFlange: c.m.support.type === 'column_flange', section: c.m.support.dims !== null })),
   webGross, webNet, webBlock,
 ];

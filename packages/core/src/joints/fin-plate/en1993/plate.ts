@@ -119,7 +119,7 @@ export const supportChecks: CheckDef<FinPlateCase>[] = [
     run: (r, c, l) => {
       if (l.axial === 'none') return { skip: NO_AXIAL };
       if (onFlange(c)) return { skip: FLANGE_PULL };
-      if (c.m.support.d2 === null) return { skip: NO_D2 };
+      if (c.m.support.d2 === null) return { missing: NO_D2 };
       return { demand: r.v[slots.N_Ed.index]!, resistance: webAxialN(r), unit: 'kN' };
     } },
 ];

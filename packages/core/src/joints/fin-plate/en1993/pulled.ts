@@ -28,7 +28,7 @@ export const tieChecks: CheckDef<FinPlateCase>[] = [
   tie('tie-weld', 'weld', 'EN 1993-1-8, 4.5.3.2', 'weld', (r) => (weldSize(r), { demand: r.v[N]!, resistance: weldN(r), unit: 'kN' })),
   tie('tie-support-web', 'yield lines in the supporting web', 'yield-line method', 'support', (r, c) => {
     if (c.m.support.type === 'column_flange') return { skip: FLANGE_PULL };
-    if (c.m.support.d2 === null) return { skip: NO_D2 };
+    if (c.m.support.d2 === null) return { missing: NO_D2 };
     return { demand: r.v[N]!, resistance: support(r), unit: 'kN' };
   }),
 ];

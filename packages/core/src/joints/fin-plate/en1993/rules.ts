@@ -2,7 +2,9 @@ import { rulesWhere, type RuleDef } from '../../check.ts';
 import { clearanceRules } from '../../clearances.ts';
 import { beamClearOfSupport } from '../../support-clearance.ts';
 import { finPlateSolid } from '../solid.ts';
+import { holeRules, slotTravel } from '../../../standards/en1993/hole-rules.ts';
 import { mild, notchStability, ruleMaker } from '../../../standards/en1993/rules.ts';
+import { seatRule } from '../../../standards/en1993/support-rules.ts';
 import { FLANGE_LINE } from './plate.ts';
 import { plateSlots, sheet, slots, type FinPlateCase } from './sheet.ts';
 
@@ -48,8 +50,8 @@ const weldedRotation: Rule = {
 
 const rules: readonly Rule[] = [
   rule('detail-depth', 'Plate depth for torsional restraint', PRACTICE, { actual: 'h_p', limit: '0.6*h_b' }),
-  rule('detail-fit-top', 'Plate clear of the top flange', 'geometry', { actual: 'z_b1-e1', limit: (c) => (c.notchTop ? 'd_nt' : 't_f+r'), limits: ['d_nt', 't_f+r'] }),
-  rule('detail-fit-bottom', 'Plate clear of the bottom flange', 'geometry', { actual: 'z_b1+L1+e1_bot', limit: (c) => (c.notchBottom ? 'h_b-d_nb' : 'h_b-t_f-r'), limits: ['h_b-d_nb', 'h_b-t_f-r'], sense: '<=' }),
+  rule('detail-fit-top', 'Plate clear of the top flange', 'geometry', { actual: 'z_b1-e1', limit: (c) => (c.notchTop ? 'max(d_nt, t_f+r)' : 't_f+r'), limits: ['max(d_nt, t_f+r)', 't_f+r'] }),
+  rule('detail-fit-bottom', 'Plate clear of the bottom flange', 'geometry', { actual: 'z_b1+L1+e1_bot', limit: (c) => (c.notchBottom ? 'h_b-max(d_nb, t_f+r)' : 'h_b-t_f-r'), limits: ['h_b-max(d_nb, t_f+r)', 'h_b-t_f-r'], sense: '<=' }),
   rule('detail-gap', 'Gap at the beam end', PRACTICE, { actual: 'g_h', limit: (c) => (c.m.beam.h <= 610 ? '10[mm]' : '20[mm]'), limits: ['10[mm]', '20[mm]'] }, { must: false }),
   rule('detail-rows', 'Bolt rows', PRACTICE, { actual: 'n1', limit: '2', unit: '-' }),
   rotationRule,
@@ -70,6 +72,8 @@ const rules: readonly Rule[] = [
   rule('detail-e2b-max', 'Largest end distance in the beam web', T33, { actual: 'e_2b', limit: '4*min(t_p, t_w)+40[mm]', sense: '<=' }, { skip: indoors }),
   rule('weld-full-strength', 'Weld as strong as the plate', 'EN 1993-1-8, 4.5.3.2', { actual: 'k_a*s', limit: 't_p*f_y_p*beta_w*gamma_M2/(sqrt(2)*f_u_weld*gamma_M0)' }, { must: (c) => c.m.basis.settings.full_strength_weld }),
   rule('weld-throat-min', 'Least throat', 'EN 1993-1-8, 4.5.2(2)', { actual: 'k_a*s', limit: '3[mm]' }),
+  rule('weld-leg-max', 'Leg no larger than the plate can take', 'workmanship', { actual: 's', limit: '1.2*t_p', sense: '<=' }),
+  rule('weld-clear-of-beam', 'Weld clear of the beam end', 'geometry', { actual: 's', limit: 'g_h', sense: '<=' }),
   rule('weld-length-min', 'Least effective length', 'EN 1993-1-8, 4.5.1(2)', { actual: 'h_p-2*k_a*s', limit: 'max(30[mm], 6*k_a*s)' }),
   ...rulesWhere(welded, [
     rule('weld-beam-throat-min', 'Least throat, weld on the beam web', 'EN 1993-1-8, 4.5.2(2)', { actual: 'k_a*s_b', limit: '3[mm]' }),
@@ -78,6 +82,15 @@ const rules: readonly Rule[] = [
   ]),
   rule('support-punching', 'Plate yields before it punches the web', PRACTICE, { actual: 't_p', limit: 't_2*f_u_2/(f_y_p*gamma_M2)', sense: '<=' }, { skip: (c) => (c.m.support.type === 'column_flange' ? FLANGE_LINE : null) }),
   notchStability<FinPlateCase>(sheet, (c) => c.m.input.beam.steel),
+  seatRule<FinPlateCase>(sheet, 't_p+2*s', 'h_p'),
+  ...rulesWhere(bolted, [
+    ...holeRules<FinPlateCase>(sheet, { k: 'p', part: 'plate', kind: (c) => c.m.input.holes.plate, z: { size: 'e1_m' }, x: { size: 'e2' }, p_z: { size: 'p1', none: oneRow }, p_x: { size: 'p2', none: oneLine } }),
+    ...holeRules<FinPlateCase>(sheet, {
+      k: 'w', part: 'beam web', kind: (c) => c.m.input.holes.web, x: { size: 'e_2b' }, p_z: { size: 'p1', none: oneRow }, p_x: { size: 'p2', none: oneLine },
+      z: { size: (c) => (c.notchBottom ? 'min(e_1b, e_1b_bot)' : 'e_1b'), sizes: ['min(e_1b, e_1b_bot)', 'e_1b'], none: (c) => (notched(c) ? null : 'The beam is not notched.') },
+    }),
+    slotTravel<FinPlateCase>((c) => ({ d: c.m.input.bolts.d, category: c.category, holes: [{ part: 'plate', kind: c.m.input.holes.plate, level: 'axial' }, { part: 'beam web', kind: c.m.input.holes.web, level: 'axial' }] })),
+  ]),
   beamClearOfSupport<FinPlateCase>((c) => c.m.input.gap),
   ...clearanceRules<FinPlateCase>((c) => finPlateSolid(c.m)),
 ];

@@ -1,11 +1,12 @@
 import type { Run } from '../../../formula/index.ts';
+import { columnSlots } from '../../../standards/en1993/column-web.ts';
 import { groupFactors } from '../../../standards/en1993/bolts.ts';
 import { beamEnd } from '../../../standards/en1993/beam-web.ts';
 import { webWeldGroup } from '../../../standards/en1993/weld-group.ts';
 import type { WebBoltsCase } from '../../../standards/en1993/web-bolts.ts';
 import { groupExtent, holeSlots, simpleJointSheet } from '../../../standards/en1993/simple-joint-sheet.ts';
 import type { Side } from '../../check.ts';
-import { LayOut, layOutSimpleJoint, layOutWeld, simpleJointCase } from '../../lay-out.ts';
+import { LayOut, layOutColumn, layOutSimpleJoint, layOutWeld, simpleJointCase } from '../../lay-out.ts';
 import type { FinPlateModel } from '../model.ts';
 
 /** A model with the names that the shared beam web checks read. */
@@ -29,6 +30,7 @@ export const plateSlots = {
   V_Ed_2: sheet.given('V_Ed_2', 'kN', 'reaction of the beam on the other face of the support'),
   h_p_2: sheet.given('h_p_2', 'mm', 'depth of the fin plate on the other face of the support'),
 };
+export const column = columnSlots(sheet);
 export const plateHole = holeSlots(sheet, 'p', 'plate');
 export const webHole = holeSlots(sheet, 'w', 'beam web');
 
@@ -40,6 +42,7 @@ const e1_m = g.f('e1_m', 'mm', 'min(e1, e1_bot)', 'smaller end distance');
 const z_p = g.f('z_p', 'mm', 'g_h+e_2b', 'weld to the first bolt line');
 const z_free = g.f('z_p', 'mm', 'g_h', 'free length of the plate, support weld to the beam end');
 const w_p = g.f('w_p', 'mm', 'g_h+e_2b+B2+e2', 'width of the plate, its reach from the support face');
+const z_N = [g.f('z_N', 'mm', 'z_b1+L1/2', 'top of the beam down to the middle of the bolts, where an axial force acts'), g.f('z_N', 'mm', 'z_b1-e1+h_p/2', 'top of the beam down to the middle of the plate, where an axial force acts')];
 const z = g.f('z', 'mm', 'z_p+B2/2', 'weld to the centroid of the bolts');
 /** The plate lapped on the web and welded to it. */
 export const lap = webWeldGroup<FinPlateCase>(sheet, { h: 'h_p', reach: 'w_p', s: 's_b', f_u: 'f_u_wb', beta_w: 'beta_wb', count: '' });
@@ -53,6 +56,7 @@ function common(r: Run, c: FinPlateCase): void {
   B2(r);
   e1_bot(r);
   e1_m(r);
+  z_N[c.m.welded ? 1 : 0]!(r);
   if (c.m.welded) {
     z_free(r);
     w_p(r);
@@ -67,9 +71,9 @@ function common(r: Run, c: FinPlateCase): void {
   end(r, c);
 }
 
-export function caseOf(m: FinPlateModel): FinPlateCase {
+export function caseOf(m: FinPlateModel, turned: boolean): FinPlateCase {
   const { bolts, web } = m.input;
-  return { m, ...simpleJointCase(m), n2: bolts.n2, e_2b: web.e2b, p2: bolts.p2 };
+  return { m, ...simpleJointCase(m, turned), n2: bolts.n2, e_2b: web.e2b, p2: bolts.p2 };
 }
 
 /** Lays out the values of one side (upright or upturned) with where each came from. */
@@ -89,6 +93,7 @@ export function sideOf(m: FinPlateModel, turned: boolean): Side<FinPlateCase> {
   lay.put(plateSlots.e1, m.e1, 'input', `plate.e1${turned ? ', joint turned upside down for uplift' : ''}`);
   lay.put(plateSlots.e2, plate.e2, 'input', 'plate.e2');
   lay.steel(plateSlots.f_y_p, plateSlots.f_u_p, m.plateSteel, 'plate', plate.steel, plate.t);
+  if (m.support.dims) layOutColumn(lay, column, m.support, m.support.dims);
   const other = input.support.other_side;
   if (other) {
     lay.put(plateSlots.V_Ed_2, other.V_Ed * 1e3, 'input', 'support.other_side.V_Ed');
@@ -99,5 +104,5 @@ export function sideOf(m: FinPlateModel, turned: boolean): Side<FinPlateCase> {
     layOutWeld(lay, { f_u_weld: plateSlots.f_u_wb, beta_w: plateSlots.beta_wb }, [{ part: 'plate', steel: m.plateSteel }, { part: 'beam', steel: m.beamSteel }]);
   }
   layOutWeld(lay, slots, [{ part: 'plate', steel: m.plateSteel }, { part: 'support', steel: m.support.steel }]);
-  return { c: caseOf(m), values: lay.values, origins: lay.origins, common };
+  return { c: caseOf(m, turned), values: lay.values, origins: lay.origins, common };
 }
