@@ -90,6 +90,26 @@ describe('gusset check', () => {
     expect((await gusset('check', join(folder, 'none.json'))).err).toMatch(/can't be read \(ENOENT\)/);
     expect((await gusset('frobnicate')).code).toBe(2);
   });
+  it('reports a joint that can not be built and goes on with the others', async () => {
+    const [good, bad] = [only('B1-01').joints[0], only('B1-02').joints[0]];
+    const two = { ...job, joints: [{ ...bad, line: undefined, input: { ...bad.input, plate: { ...bad.input.plate, h: 900 } } }, good] };
+    const { out, err, code } = await gusset('check', file('refused.json', two), '--json');
+    const result = JSON.parse(out);
+    expect(code).toBe(2);
+    expect(result.joints.map((j: { state: string }) => j.state)).toEqual(['refused', 'holds']);
+    expect(result).toMatchObject({ ok: false, refused: 1 });
+    expect(result.joints[0]).toMatchObject({ mark: 'B1-02', refusal: { field: 'plate.h', message: expect.stringMatching(/^plate\.h: 900 mm is deeper/) as string }, combinations: [] });
+    expect(err).toMatch(/^joint B1-02: plate\.h: 900 mm is deeper than the beam's clear web; accepted is .*\.\n$/);
+    expect((await gusset('check', file('refused.json', two))).out).toMatch(/B1-02[\s\S]*refused: plate\.h: 900[\s\S]*B1-01[\s\S]*holds · 1\.56/);
+  });
+  it('does not pass a joint that is not whole', async () => {
+    const { out, code } = await gusset('check', file('lifted.json', only('M1-06')), '--json');
+    expect(code).toBe(1);
+    const joint = JSON.parse(out).joints[0];
+    expect(joint).toMatchObject({ state: 'not-whole', missing: [{ id: 'beam-notch-ltb', title: 'Lateral-torsional buckling at the notch', reason: expect.stringMatching(/^Uplift/) as string }] });
+    expect(joint.combinations.find((c: { name: string }) => c.name === 'C4').checks.find((c: { id: string }) => c.id === 'beam-notch-ltb')).toMatchObject({ type: 'skip', missing: true });
+    expect((await gusset('check', file('lifted.json', only('M1-06')))).out).toContain('not checked: Lateral-torsional buckling at the notch: Uplift compresses');
+  });
   it('takes a joint that gives its detail as a line', async () => {
     const lined = only('B1-01');
     const { beam, support } = lined.joints[0].input;

@@ -1,46 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, HOLE_KINDS, STEEL_GRADES } from '../../catalogue/index.ts';
 import { Run } from '../../formula/index.ts';
 import { DEFAULT_BASIS } from '../../job/basis.ts';
 import { inNewtons } from '../../actions/combination.ts';
 import { checkJoint, tryCheckJoint } from '../../job/check.ts';
 import { checkCombination, type StrengthResult } from '../check.ts';
-import { anyActions, anyJoint, anyRows, preloaded, mm } from '../any-joint.testing.ts';
+import { anyActions, anyJoint, mm } from '../any-joint.testing.ts';
 import type { JointKind } from '../kind.ts';
-import { groupHeight } from '../pitches.ts';
 import type { Combination } from '../../actions/combination.ts';
 import type { FinPlateInput } from './input.ts';
 import { finPlate } from './index.ts';
-
-const grade = fc.constantFrom(...STEEL_GRADES).map((g) => ({ grade: g }));
-
-/** Any joint that the schema accepts: most can be built, some are refused. */
-const anyInput: fc.Arbitrary<FinPlateInput> = fc
-  .record({
-    beam: fc.constantFrom('UB 406x140x39', 'UB 254x102x22', 'IPE 300', 'IPE A 120', 'HEB 200', 'UB 914x305x201', 'UB 610x229x101', 'UB 533x210x92', 'PFC 300x90x41'),
-    beamSteel: grade, supportSteel: grade, plateSteel: grade,
-    notch: fc.oneof({ weight: 2, arbitrary: fc.constant({ type: 'none' as const }) }, fc.record({ type: fc.constant('single' as const), l_n: mm(40, 300), d_nt: mm(15, 120) }), fc.record({ type: fc.constant('double' as const), l_n: mm(40, 300), d_nt: mm(15, 120), d_nb: mm(15, 120) })),
-    type: fc.constantFrom('column_flange' as const, 'column_web' as const, 'beam_web' as const),
-    support: fc.constantFrom('UC 203x203x60', 'HEA 300', 'UB 610x229x101'),
-    other: fc.option(fc.record({ V_Ed: mm(0, 400), h_p: mm(100, 500) }), { nil: undefined }),
-    t: mm(4, 30), e1: mm(20, 80), e1_bot: mm(20, 80), e2: mm(12, 80), e2b: mm(12, 80), top: mm(5, 150), gap: mm(0, 200),
-    d: fc.constantFrom(...BOLT_DIAMETERS), cls: fc.constantFrom(...BOLT_CLASS_NAMES), rows: anyRows, n2: fc.constantFrom(1, 2), p2: mm(25, 110),
-    threads: fc.boolean(), category: fc.constantFrom('A' as const, 'B' as const, 'C' as const), friction: fc.constantFrom('A' as const, 'B' as const, 'C' as const, 'D' as const), packing: mm(0, 20),
-    side: fc.constantFrom('near' as const, 'far' as const), fixing: fc.constantFrom('bolted' as const, 'bolted' as const, 'welded' as const), s_b: mm(3, 12),
-    s: mm(3, 20), holePlate: fc.constantFrom(...HOLE_KINDS), holeWeb: fc.constantFrom(...HOLE_KINDS),
-  })
-  .map((a) => ({
-    beam: { section: a.beam, steel: a.beamSteel, notch: a.notch },
-    support: { type: a.type, section: a.support, steel: a.supportSteel, ...(a.other ? { other_side: a.other } : {}) },
-    plate: { t: a.t, h: a.e1 + groupHeight(a.rows) + a.e1_bot, e1: a.e1, e2: a.e2, steel: a.plateSteel, side: a.side },
-    fixing: a.fixing, ...(a.fixing === 'welded' ? { beam_weld: { s: a.s_b } } : {}),
-    web: { e2b: a.e2b, top_to_bolt: a.top + a.e1 },
-    gap: a.gap,
-    bolts: { d: a.d, cls: a.cls, ...a.rows, n2: a.n2, p2: a.n2 > 1 ? a.p2 : 0, threads_in_plane: a.threads, category: preloaded(a), friction: a.friction, packing: a.packing },
-    weld: { s: a.s },
-    holes: { plate: a.holePlate, web: a.holeWeb },
-  }));
+import { anyFinPlate } from './any-input.testing.ts';
 
 /** A sound joint to vary one thing at a time. */
 const sound: FinPlateInput = {
@@ -55,10 +25,10 @@ const strengths = (input: FinPlateInput, c: Combination, basis = DEFAULT_BASIS):
   new Map(checkJoint({ kind: 'fin-plate', input, combinations: [c] }, basis).combinations[0]!.checks.filter((x): x is StrengthResult => x.type === 'strength').map((x) => [x.id, x]));
 
 describe('any fin plate', () => {
-  anyJoint(finPlate as JointKind<FinPlateInput, never>, anyInput, 400);
+  anyJoint(finPlate as JointKind<FinPlateInput, never>, anyFinPlate, 400);
 
   it('gives the same numbers traced and untraced', () => {
-    fc.assert(fc.property(anyInput, anyActions, (input, c) => {
+    fc.assert(fc.property(anyFinPlate, anyActions, (input, c) => {
       let prepared;
       try {
         prepared = finPlate.prepare(finPlate.model(input, DEFAULT_BASIS));
@@ -74,7 +44,7 @@ describe('any fin plate', () => {
 
   it('halves every multiple when all forces double', () => {
     let compared = 0;
-    fc.assert(fc.property(anyInput, anyActions, (input, c) => {
+    fc.assert(fc.property(anyFinPlate, anyActions, (input, c) => {
       const at = (k: number) => tryCheckJoint({ kind: 'fin-plate', input, combinations: [{ ...c, V_Ed: c.V_Ed * k, N_Ed: c.N_Ed * k, N_tie: c.N_tie * k }] }, DEFAULT_BASIS);
       // A force that does not grow with the others (the beam on the other face) can't be halved with them.
       if (input.support.other_side) return;

@@ -31,6 +31,8 @@ export interface EndRows {
 }
 
 export interface EndBoltsCase {
+  /** Uplift: the joint is checked upside down. */
+  readonly turned: boolean;
   readonly threads: boolean;
   readonly longJoint: boolean;
   /** What the support is and which of its sizes are known. */
@@ -112,6 +114,13 @@ function bearingOfRows(s: FormulaSection, rows: EndRows, o: { k: string; t: stri
   };
 }
 
+/** The one of two outcomes that is used more. */
+export const worse = (a: Loaded, b: Loaded): Loaded => {
+  const used = (o: Loaded): number => (o.demand === 0 ? 0 : o.resistance > 0 ? o.demand / o.resistance : Infinity);
+  return used(b) > used(a) ? b : a;
+};
+type Loaded = Extract<Outcome, { demand: number }>;
+
 const bearingClause = 'EN 1993-1-8, Table 3.4, 3.7';
 
 /** Bearing of the plate or leg: its steel above each bolt is loaded, so the first row has the end distance `e1`. */
@@ -129,15 +138,26 @@ export function legBearing<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, 
 export function supportBearing<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows): CheckDef<C> {
   const s = sheet.section('support-bearing');
   const holes = { k: '2', t: 't_2', f_u: 'f_u_2', end: 'e_bottom', edge: 'e_side' };
+  const spacing = { p1: 'p_v2', p3: 'p_h2' };
   const V_Rd = bearingOfRows(s, rows, holes);
-  const ofBoth = bearingOfRows(s, rows, { ...holes, spacing: { p1: 'p_v2', p3: 'p_h2' } });
+  const ofBoth = bearingOfRows(s, rows, { ...holes, spacing });
+  // Under uplift the far beam still bears the other way.
+  const down = bearingOfRows(s, rows, { ...holes, end: 'e_top' });
+  const downOfBoth = bearingOfRows(s, rows, { ...holes, end: 'e_top', spacing });
+  const far2 = s.f('V_sum', 'kN', 'V_Ed_2', 'reaction of the far beam alone: uplift of this one relieves it');
+  const far2Share = s.f('V_sum', 'kN', 'V_Ed_2*n_s/n_s_2', 'reaction of the far beam alone, times the bolts of this joint');
   const sum = s.f('V_sum', 'kN', 'V_Ed+V_Ed_2', 'reactions of both beams');
   const share = s.f('V_sum', 'kN', 'V_Ed+V_Ed_2*n_s/n_s_2', 'reactions of both beams on a bolt that holds both, times the bolts of this joint');
   const V = s.resolve('V_Ed').index;
   return {
     id: 'support-bearing', title: 'Bearing, support', clause: bearingClause, part: 'support', load: 'combination',
     run: (r, c) => {
-      const { e_bottom, e_side, both, far } = c.support;
+      const { e_top, e_bottom, e_side, both, far } = c.support;
+      if (both && c.turned) {
+        const own = { demand: r.v[V]!, resistance: (far ? ofBoth : V_Rd)(r, c, { end: e_bottom, edge: e_side, twoPlanes: far ? far.all : true, ...(far ? { many: far.pitch } : {}) }), unit: 'kN' as const };
+        const other = (far ? downOfBoth : down)(r, c, { end: e_top, edge: e_side, twoPlanes: far ? far.all : true, ...(far ? { many: far.pitch } : {}) });
+        return !far || far.any ? worse(own, { demand: (far ? far2Share : far2)(r), resistance: other, unit: 'kN' }) : own;
+      }
       if (far) {
         // A bolt that holds one beam alone is cut in one plane, which decides between sum and lowest.
         const ofHoles = ofBoth(r, c, { end: e_bottom, edge: e_side, twoPlanes: far.all, many: far.pitch });
@@ -154,6 +174,10 @@ export function supportLocalShear<C extends EndBoltsCase>(sheet: Sheet, rows: En
   const s = sheet.section('support-local-shear');
   const e_t = [s.f('e_t', 'mm', 'min(e_top, 5*d)', 'depth of web counted above the rows'), s.f('e_t', 'mm', '5*d', 'depth of web counted above the rows; no edge near')];
   const e_b = [s.f('e_b', 'mm', 'min(e_bottom, p_3/2, 5*d)', 'depth of web counted below the rows'), s.f('e_b', 'mm', 'min(p_3/2, 5*d)', 'depth of web counted below the rows; no edge near')];
+  const turned = {
+    e_t: [s.f('e_t', 'mm', 'min(e_bottom, 5*d)', 'depth of web counted above the rows, the far beam bearing down'), s.f('e_t', 'mm', '5*d', 'depth of web counted above the rows; no edge near')],
+    e_b: [s.f('e_b', 'mm', 'min(e_top, p_3/2, 5*d)', 'depth of web counted below the rows, the far beam bearing down'), s.f('e_b', 'mm', 'min(p_3/2, 5*d)', 'depth of web counted below the rows; no edge near')],
+  };
   const gross = s.f('A_v', 'mm2', `t_2*(e_t+${rows.L1}+e_b)`, 'gross area of the web along one bolt line');
   const net = s.f('A_v_net', 'mm2', `A_v-${rows.n1}*d_v_2*t_2`, 'net area of the web along one bolt line');
   const netOfBoth = s.f('A_v_net', 'mm2', `A_v-(${rows.n1}+n_far)*d_v_2*t_2`, 'net area of the web along one bolt line, the holes of both beams');
@@ -164,17 +188,27 @@ export function supportLocalShear<C extends EndBoltsCase>(sheet: Sheet, rows: En
   const V_Rd = s.f('V_Rd', 'kN', 'min(V_gross, V_net)', 'the lower of both');
   const one = s.f('V_local', 'kN', `V_Ed/${lines}`, 'shear along each bolt line');
   const two = s.f('V_local', 'kN', `(V_Ed+V_Ed_2)/${lines}`, 'shear along each bolt line, from both beams');
+  const farAlone = s.f('V_local', 'kN', `V_Ed_2/${lines}`, 'shear along each bolt line from the far beam alone: uplift of this one relieves it');
   return {
     id: 'support-local-shear', title: 'Local shear, supporting web', clause: 'EN 1993-1-1, 6.2.6', part: 'support', load: 'combination',
     run: (r, c) => {
       if (c.support.onFlange) return { skip: 'The flange passes the shear straight into the column web.' };
+      const strength = (): number => {
+        gross(r);
+        const area = (c.support.far ? netOfBoth : net)(r);
+        for (const f of steps) f(r);
+        const resistance = V_Rd(r);
+        return area > 0 ? resistance : 0;
+      };
       e_t[c.support.e_top ? 0 : 1]!(r);
       e_b[c.support.e_bottom ? 0 : 1]!(r);
-      gross(r);
-      const area = (c.support.far ? netOfBoth : net)(r);
-      for (const f of steps) f(r);
-      const resistance = V_Rd(r);
-      return { demand: (c.support.both ? two : one)(r), resistance: area > 0 ? resistance : 0, unit: 'kN' };
+      const resistance = strength();
+      if (!c.support.both || !c.turned) return { demand: (c.support.both ? two : one)(r), resistance, unit: 'kN' };
+      const own = { demand: one(r), resistance, unit: 'kN' as const };
+      turned.e_t[c.support.e_bottom ? 0 : 1]!(r);
+      turned.e_b[c.support.e_top ? 0 : 1]!(r);
+      const other = strength();
+      return worse(own, { demand: farAlone(r), resistance: other, unit: 'kN' });
     },
   };
 }

@@ -1,6 +1,6 @@
 import { bearing, boltShear, slip } from '../../../standards/en1993/bolts.ts';
 import { columnWeb } from '../../../standards/en1993/column-web.ts';
-import { combinedShearTension, legBearing, NO_FLANGE_DATA, pullChecks, supportBearing, supportLocalShear, type StubPart } from '../../../standards/en1993/end-bolts.ts';
+import { combinedShearTension, legBearing, NO_FLANGE_DATA, pullChecks, supportBearing, supportLocalShear, worse, type StubPart } from '../../../standards/en1993/end-bolts.ts';
 import { NO_D2 } from '../../../standards/en1993/tying.ts';
 import { bearingType } from '../../../standards/en1993/web-bolts.ts';
 import type { FormulaSection, Run } from '../../../formula/index.ts';
@@ -50,13 +50,21 @@ function singleBearing(id: string, part: string, o: { k: string; t: string; f_u:
   const turn = sideways(s);
   const V_Rd = s.f('V_Rd', 'kN', '1/sqrt(((1/n_s)/F_b_ver_Rd)^2+(beta_s/F_b_hor_Rd)^2)', 'reaction at which the worst hole gives', 'EN 1993-1-8, Table 3.4, directions combined');
   const both = s.f('V_sum', 'kN', 'V_Ed+V_Ed_2', 'reactions of both beams');
+  const farAlone = s.f('V_sum', 'kN', 'V_Ed_2', 'reaction of the far beam alone: uplift of this one relieves it');
+  // Under uplift the far beam still bears the other way.
+  const down = o.k === '2' ? bearing(s, { ...same, end: 'e_top', edge: o.edge, pitch: 'p1_s', gauge: 'p_3', f_h: `f_hv_${o.k}`, alpha: 'alpha_b_ver', k: 'k1_ver', F: 'F_b_ver_Rd', words: 'vertical' }) : null;
+  const across = o.k === '2' ? bearing(s, { ...same, end: o.edge, edge: 'e_top', pitch: 'p_3', gauge: 'p1_s', f_h: `f_hh_${o.k}`, alpha: 'alpha_b_hor', k: 'k1_hor', F: 'F_b_hor_Rd', words: 'horizontal' }) : null;
   return check(id, `Bearing, ${part}`, 'EN 1993-1-8, Table 3.4', part, (r, c) => {
     const { end, edge } = has(c);
     const many = c.support.rows > 1;
     const bears = Math.min(ver(r, { end, edge, pitch: many, gauge: false }), hor(r, { end: edge, edge: end, pitch: false, gauge: many })) > 0;
     turn(r, c);
-    const demand = part === 'support' && c.support.both ? both(r) : r.v[V]!;
-    return { demand, resistance: bears ? V_Rd(r) : 0, unit: 'kN' };
+    if (!down || !c.support.both) return { demand: r.v[V]!, resistance: bears ? V_Rd(r) : 0, unit: 'kN' };
+    if (!c.turned) return { demand: both(r), resistance: bears ? V_Rd(r) : 0, unit: 'kN' };
+    const own = { demand: r.v[V]!, resistance: bears ? V_Rd(r) : 0, unit: 'kN' as const };
+    const { e_top } = c.support;
+    const farBears = Math.min(down(r, { end: e_top, edge, pitch: many, gauge: false }), across!(r, { end: edge, edge: e_top, pitch: false, gauge: many })) > 0;
+    return worse(own, { demand: farAlone(r), resistance: farBears ? V_Rd(r) : 0, unit: 'kN' });
   });
 }
 
