@@ -38,6 +38,9 @@ export interface ProductInput {
   readonly psi_sus_0: number;
   readonly c_cr_sp?: number;
   readonly h_min?: number;
+  /** Least edge distance and spacing that the product allows. */
+  readonly c_min?: number;
+  readonly s_min?: number;
 }
 
 export interface KeyInput {
@@ -70,7 +73,8 @@ export interface BaseInput {
     readonly wide_mesh: boolean;
     readonly alpha?: number;
   };
-  readonly grout: { readonly t: number; readonly f_ck: number; readonly C_fd: number };
+  /** `source`: where a coefficient of friction over 0.2 comes from. */
+  readonly grout: { readonly t: number; readonly f_ck: number; readonly C_fd: number; readonly source?: string };
   readonly anchors: {
     readonly pattern: PatternInput;
     readonly y: number; readonly z: number;
@@ -142,7 +146,7 @@ export const baseSchema = Joi.object({
     f_ck: size(12, 90).required(), B_y: size(100, 1e5), B_z: size(100, 1e5), H: size(100, 2e4), y: place, z: place, cracked: Joi.boolean().default(true),
     splitting_bars: Joi.boolean().default(true), edge_bars: Joi.string().valid('none', 'stirrups').default('none'), wide_mesh: Joi.boolean().default(false), alpha: size(1, 3),
   }).required(),
-  grout: Joi.object({ t: size(0, 300).default(30), f_ck: size(5, 120).default(30), C_fd: size(0, 0.7).default(0.2) }).default({ t: 30, f_ck: 30, C_fd: 0.2 }),
+  grout: Joi.object({ t: size(0, 300).default(30), f_ck: size(5, 120).default(30), C_fd: size(0, 0.7).default(0.2), source: Joi.string().max(200) }).default({ t: 30, f_ck: 30, C_fd: 0.2 }),
   anchors: Joi.object({
     pattern: Joi.alternatives().conditional('.type', { switch: [{ is: 'circle', then: onCircle }, { is: 'none', then: none }], otherwise: rows }).required(),
     y: place, z: place, d: size(6, 100).required(), A_s: size(20, 8000), cls: Joi.string().valid(...ANCHOR_CLASS_NAMES), f_yb: size(150, 1200), f_ub: size(200, 1400),
@@ -153,7 +157,7 @@ export const baseSchema = Joi.object({
     clamped: Joi.boolean().default(false), free_rotation: Joi.boolean().default(false),
     tension_rule: Joi.string().valid('EN 1992-4', 'EN 1993-1-8').default('EN 1992-4'), shear_rule: Joi.string().valid('EN 1992-4', 'EN 1993-1-8').default('EN 1992-4'),
     product: Joi.object({
-      tau_Rk: size(0.5, 50), tau_Rk_ucr: size(0.5, 50), gamma_inst: size(1, 1.5).default(1), alpha_sus: size(0, 1).default(0), psi_sus_0: size(0.3, 1).default(0.6), c_cr_sp: size(10, 5000), h_min: size(20, 5000),
+      tau_Rk: size(0.5, 50), tau_Rk_ucr: size(0.5, 50), gamma_inst: size(1, 1.5).default(1), alpha_sus: size(0, 1).default(0), psi_sus_0: size(0.3, 1).default(0.6), c_cr_sp: size(10, 5000), h_min: size(20, 5000), c_min: size(10, 5000), s_min: size(10, 5000),
     }).default(PRODUCT),
     bars: Joi.object({ n: count(1, 60).required(), d: size(6, 40).required(), l_1: size(10, 3000).required(), hooked: Joi.boolean().default(true), good_bond: Joi.boolean().default(true), f_yk: size(200, 600).default(500) }),
   }).or('cls', 'f_ub').with('f_ub', 'f_yb').required(),

@@ -42,6 +42,9 @@ export interface BaseModel {
   /** Outline of the plate, counter-clockwise, and its box. */
   readonly plate: Polygon;
   readonly plateBox: Box;
+  /** The part of the plate that stands on the block; how far the plate reaches past the block at most, negative where it stays inside. */
+  readonly bearing: Polygon;
+  readonly overhang: number;
   /** Faces of the block; infinite where there is no edge. */
   readonly block: Box;
   readonly H: number;
@@ -121,6 +124,8 @@ export function baseModel(input: BaseInput, basis: Basis): BaseModel {
   const edge = (centre: number, B: number | undefined): [number, number] => (B === undefined ? [-Infinity, Infinity] : [centre - B / 2, centre + B / 2]);
   const [y1, y2] = edge(concrete.y, concrete.B_y);
   const [z1, z2] = edge(concrete.z, concrete.B_z);
+  const plate = p.shape === 'circle' ? circle(p.y, p.z, p.D! / 2) : rectangle(plateBox.y1, plateBox.y2, plateBox.z1, plateBox.z2);
+  const overhang = Math.max(y1 - plateBox.y1, plateBox.y2 - y2, z1 - plateBox.z1, plateBox.z2 - z2);
   const key = input.shear.key;
   const f_yb = a.f_yb ?? cls!.f_yb;
   const model: BaseModel = {
@@ -128,7 +133,8 @@ export function baseModel(input: BaseInput, basis: Basis): BaseModel {
     columnSteel: strength(input.column.steel, Math.max(column.t_f, column.t_w), basis, 'column.steel'),
     plateSteel: strength(p.steel, p.t, basis, 'plate.steel'),
     keySteel: key ? strength(key.steel, key.type === 'I' ? Math.max(key.tf!, key.tw!) : key.t!, basis, 'shear.key.steel') : null,
-    plate: p.shape === 'circle' ? circle(p.y, p.z, p.D! / 2) : rectangle(plateBox.y1, plateBox.y2, plateBox.z1, plateBox.z2),
+    plate, overhang,
+    bearing: overhang > 0 ? clipTo(plate, rectangle(Math.max(y1, plateBox.y1), Math.min(y2, plateBox.y2), Math.max(z1, plateBox.z1), Math.min(z2, plateBox.z2))) : plate,
     block: { y1, y2, z1, z2 }, H: concrete.H ?? Infinity,
     anchors: expand(a.pattern, p.y + a.y, p.z + a.z),
     warnings: [],
@@ -172,6 +178,7 @@ function refuseImpossible(m: BaseModel): void {
   const refuse = (field: string, what: string, accepted: string): never => {
     throw new Refusal(field, `${field}: ${what}; accepted is ${accepted}.`);
   };
+  if (Math.min(block.y2, m.plateBox.y2) <= Math.max(block.y1, m.plateBox.y1) || Math.min(block.z2, m.plateBox.z2) <= Math.max(block.z1, m.plateBox.z1) || m.bearing.length < 6) refuse('concrete.y', 'the plate does not stand on the block', 'a block under the plate');
   const half: readonly AnchorPlace[] = column.shape === 'CHS'
     ? [[1, 0], [-1, 0], [0, 1], [0, -1]].map(([u, v]) => ({ y: (u! * column.h) / 2, z: (v! * column.h) / 2 }))
     : [[1, 1], [1, -1], [-1, 1], [-1, -1]].map(([u, v]) => ({ y: (u! * column.b) / 2, z: (v! * column.h) / 2 }));
@@ -193,13 +200,14 @@ function refuseImpossible(m: BaseModel): void {
   if (options.method === 'lever-arm' && (column.shape === 'CHS' || p.shape === 'circle' || a.pattern.type === 'circle')) refuse('options.method', 'the lever-arm model is for I and rectangular columns on a rectangular plate with rows of anchors', 'auto or section');
   if (shear.path.endsWith('key') && !shear.key) refuse('shear.key', 'the shear path needs a key and none is given', 'a key of type I or plate, or another path');
   if (shear.key && shear.path.endsWith('key') && shear.key.depth <= input.grout.t) refuse('shear.key.depth', `${shear.key.depth} mm ends inside the grout`, `more than the grout, ${input.grout.t} mm`);
+  if (a.shear_rule === 'EN 1993-1-8' && (m.f_yb < 235 || m.f_yb > 640)) refuse('anchors.shear_rule', `EN 1993-1-8, 6.2.2(7) covers bolts with f_yb from 235 to 640 MPa, and this one has ${exact(m.f_yb)}`, 'EN 1992-4, or an anchor within that range');
   if (shear.key?.type === 'I' && shear.key.h! <= 2 * shear.key.tf!) refuse('shear.key.h', `${shear.key.h} mm leaves no web`, `more than ${2 * shear.key.tf!} mm`);
 }
 
 function warningsOf(m: BaseModel): string[] {
-  const { block, plateBox: p, column, input } = m;
+  const { column, input } = m;
   const out: string[] = [];
-  if (p.y1 < block.y1 || p.y2 > block.y2 || p.z1 < block.z1 || p.z2 > block.z2) out.push('the plate overhangs the block');
+  if (m.overhang > 0) out.push('the plate overhangs the block: only what stands on it bears');
   const a = Math.max(input.weld.a_f, input.weld.a_w) * Math.SQRT2;
   const near = (q: AnchorPlace): boolean => {
     const grown = { ...column, h: column.h + 2 * a, b: column.b + 2 * a, t_f: column.t_f + 2 * a, t_w: column.t_w + 2 * a };
@@ -213,10 +221,11 @@ function warningsOf(m: BaseModel): string[] {
 export function effectivePieces(m: BaseModel, c: number): number[][] {
   const { h, b, t_w, t_f, shape } = m.column;
   const { plate: p } = m.input;
-  const clipped = (list: readonly Polygon[]): number[][] => list.map((q) => clipTo(q, m.plate)).filter((q) => q.length >= 6);
+  // Contact lies only where there are plate and concrete.
+  const clipped = (list: readonly Polygon[]): number[][] => list.map((q) => clipTo(q, m.bearing)).filter((q) => q.length >= 6);
   if (shape === 'CHS') {
     const R_i = Math.max(0, h / 2 - t_f - c);
-    const concentric = p.shape === 'circle' && p.y === 0 && p.z === 0;
+    const concentric = p.shape === 'circle' && p.y === 0 && p.z === 0 && m.overhang <= 0;
     const R_o = concentric ? Math.min(h / 2 + c, p.D! / 2) : h / 2 + c;
     const pieces = ring(R_i, R_o);
     return concentric ? pieces : clipped(pieces);
@@ -236,7 +245,7 @@ export function effectivePieces(m: BaseModel, c: number): number[][] {
 /** Area of those pieces. */
 export function effectiveArea(m: BaseModel, c: number): number {
   const { plate: p } = m.input;
-  if (m.column.shape !== 'CHS' || p.shape !== 'circle' || p.y !== 0 || p.z !== 0) return momentsOf(effectivePieces(m, c)).A;
+  if (m.column.shape !== 'CHS' || p.shape !== 'circle' || p.y !== 0 || p.z !== 0 || m.overhang > 0) return momentsOf(effectivePieces(m, c)).A;
   const { h, t_f } = m.column;
   return Math.PI * (Math.min(h / 2 + c, p.D! / 2) ** 2 - Math.max(0, h / 2 - t_f - c) ** 2);
 }

@@ -121,6 +121,7 @@ export function failurePaths(m: BaseModel, prepared: PreparedBase, frames: BaseF
   const size = Math.hypot(V.x, V.y) || 1;
   const arrow: Item[] = size > 0 && (V.x || V.y) ? [line([[-0.3 * (p.z2 - p.z1) * (V.x / size), -0.3 * (p.z2 - p.z1) * (V.y / size)], [0.3 * (p.z2 - p.z1) * (V.x / size), 0.3 * (p.z2 - p.z1) * (V.y / size)]], inPlan)] : [];
   put('base-friction', [...pressed, ...arrow]);
+  put('base-twist', [path(Array.from({ length: 17 }, (_, i): Point => inPlan([0.3 * column.h * Math.cos((Math.PI * i) / 10), 0.3 * column.h * Math.sin((Math.PI * i) / 10)])), 'failure')]);
   put('anchor-plate-bearing', all.map((i) => ringAt(i, a.hole / 2)));
   put('anchor-hole-for-shear', all.map((i) => ringAt(i, a.hole / 2)));
   if (all.length) {
@@ -177,8 +178,9 @@ export function failurePaths(m: BaseModel, prepared: PreparedBase, frames: BaseF
 
   // Rules.
   const marks = all.map((i) => ringAt(i, 1.2 * a.d));
-  for (const id of ['anchor-edge-plate', 'anchor-spacing', 'anchor-clear-wall', 'anchor-count-range', 'anchor-head-depth', 'anchor-edge-concrete', 'hook-yield']) put(id, id === 'anchor-head-depth' ? all.map((i) => line([[m.anchors[i]!.z, top], [m.anchors[i]!.z, bottom]], inSide)) : marks);
+  for (const id of ['anchor-edge-plate', 'anchor-spacing', 'anchor-clear-wall', 'anchor-count-range', 'anchor-head-depth', 'anchor-depth-min', 'anchor-edge-concrete', 'anchor-edge-product', 'anchor-spacing-product', 'washer-over-hole', 'hook-yield']) put(id, id === 'anchor-head-depth' || id === 'anchor-depth-min' ? all.map((i) => line([[m.anchors[i]!.z, top], [m.anchors[i]!.z, bottom]], inSide)) : marks);
   put('block-depth', [line([[b.x1, top], [b.x1, top - b.H]], inSide)]);
+  put('plate-on-block', [path(box(p.z1, p.z2, p.y1, p.y2).map(inPlan), 'failure', true)]);
   put('plate-vs-flange', [line([[p.z1, plate.t], [p.z2, plate.t]], inSide)]);
   for (const id of ['grout-strength', 'grout-thickness', 'grout-thick-strength']) put(id, [line([[p.z1, top / 2], [p.z2, top / 2]], inSide)]);
   put('weld-throat', [path(outline.map(inPlan), 'failure', true)]);

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { circle, clip, momentsOf, rectangle, ring, unionArea, unionLength } from '../../geometry/polygon.ts';
+import { depthInCone } from './feasible.testing.ts';
 import { regionOf, solveContact, type Bed, type ContactLaw, type Region } from './contact.ts';
 
 const [b, h, k_w, f_jd, N] = [300, 400, 50, 30, 100_000];
@@ -136,5 +137,53 @@ describe('polygons', () => {
     // 2 x 100 x 100 that overlap by 50 x 100, and 20 cut off at the left.
     expect(unionArea([{ y1: 0, y2: 100, z1: 0, z2: 100 }, { y1: 50, y2: 150, z1: 0, z2: 100 }], { y1: 20, y2: 1e9, z1: -1e9, z2: 1e9 })).toBe(13_000);
     expect(unionLength([[0, 10], [5, 12], [20, 30]], 2, 25)).toBe(15);
+  });
+});
+
+describe('equilibrium, against a linear programme', () => {
+  const mm = (from: number, to: number) => fc.integer({ min: from, max: to });
+  const region = fc.oneof(
+    fc.record({ b: mm(60, 500), h: mm(60, 600) }).map((r) => [rectangle(-r.b / 2, r.b / 2, -r.h / 2, r.h / 2)]),
+    fc.record({ b: mm(150, 400), h: mm(160, 500), t: mm(20, 60) }).map((r) => [rectangle(-r.b / 2, r.b / 2, -r.h / 2, -r.h / 2 + r.t), rectangle(-r.t / 4, r.t / 4, -r.h / 2 + r.t, r.h / 2 - r.t), rectangle(-r.b / 2, r.b / 2, r.h / 2 - r.t, r.h / 2)]),
+    fc.record({ R: mm(60, 250), t: mm(10, 50) }).map((r) => ring(r.R - r.t, r.R, 24)),
+  );
+  const anchors = fc.oneof(
+    fc.record({ y: mm(20, 300), k: mm(1, 9) }).map((a) => [-1, 1].map((s) => ({ y: s * a.y, z: 0, k: a.k * 4e4 }))),
+    fc.record({ y: mm(20, 300), z: mm(20, 300), k: mm(1, 9) }).map((a) => [-1, 1].flatMap((s) => [-1, 1].map((q) => ({ y: s * a.y, z: q * a.z, k: a.k * 4e4 })))),
+    fc.array(fc.record({ y: mm(-300, 300), z: mm(-300, 300), k: mm(1, 9).map((k) => k * 4e4) }), { maxLength: 5 }),
+  );
+  const load = fc.record({ N: fc.oneof(mm(-500, 500), mm(1, 200)), M_y: fc.oneof(fc.constant(0), mm(-60_000, 60_000).map((x) => x / 1000)), M_z: fc.oneof(fc.constant(0), mm(-60_000, 60_000).map((x) => x / 1000)) }).map((l) => ({ N: l.N * 1e3, M_y: l.M_y * 1e6, M_z: l.M_z * 1e6 }));
+
+  it('finds the answer of 10,000 random bases that have one, and none where there is none', () => {
+    const seen = { balanced: 0, not: 0, border: 0 };
+    fc.assert(fc.property(region, anchors, load, (pieces, list, l) => {
+      if (l.N === 0 && l.M_y === 0 && l.M_z === 0) return;
+      const x = bed('winkler', regionOf(pieces), list);
+      const depth = depthInCone(x, l);
+      // On the border itself the answer needs pressure on a point: within a ten thousandth of the load, or where a plate smaller by 1 % answers otherwise.
+      const smaller = depthInCone(bed('winkler', regionOf(pieces.map((p) => p.map((v) => 0.99 * v))), list), l);
+      if (Math.abs(depth) < 1e-4 || Math.sign(smaller) !== Math.sign(depth)) return void (seen.border += 1);
+      const c = solveContact(x, l);
+      expect([depth > 0, c !== null], `depth ${depth}`).toEqual([depth > 0, depth > 0]);
+      if (!c) return void (seen.not += 1);
+      seen.balanced += 1;
+      expect(c.residual).toBeLessThan(1e-6);
+      expect(c.C - c.T).toBeCloseTo(-l.N, 0);
+    }), { numRuns: 10_000, seed: 2417 });
+    expect(seen.balanced).toBeGreaterThan(4000);
+    expect(seen.not).toBeGreaterThan(1000);
+    expect(seen.border).toBeLessThan(500);
+  });
+  // Two anchors in a line and uplift between them: a breath of moment has to be balanced by contact at the edge. C z = M at the far edge nearly: T = N + C.
+  it('holds two anchors in a line under uplift and any small moment', () => {
+    const round = regionOf(ring(60, 150, 96));
+    const two = [-160, 160].map((y) => ({ y, z: 0, k: 2e5 }));
+    for (const M of [0, 1e-3, 0.1, 1, 2, 3]) {
+      const c = solveContact(bed('winkler', round, two), { N: 80_000, M_y: M * 1e6, M_z: 0 })!;
+      expect(c, `M_y ${M}`).not.toBeNull();
+      expect(c.T - c.C).toBeCloseTo(80_000, 2);
+      expect(c.C * c.z_C).toBeCloseTo(M * 1e6, -1);
+      if (M) expect(c.z_C).toBeGreaterThan(100);
+    }
   });
 });

@@ -215,7 +215,7 @@ interface Found {
   readonly iterations: number;
 }
 
-/** Newton's method with a line search on the energy; null when the displacements run away: there is no equilibrium. */
+/** Newton's method with a line search on the energy; null where it does not arrive: the tangent has lost its rank, or there is no equilibrium. */
 function newton(bed: Bed, k: number, F: Triple, start: Triple, L: number): Found | null {
   const scale = Math.max(Math.abs(F[0]), Math.abs(F[1]) / L, Math.abs(F[2]) / L);
   let [p0, py, pz] = start;
@@ -249,6 +249,43 @@ function newton(bed: Bed, k: number, F: Triple, start: Triple, L: number): Found
   return null;
 }
 
+/** Displacement in mm that no sound answer comes near; a load close to what the base can hold still turns it far. */
+const RUNAWAY = 1e11;
+
+/**
+ * The sure way, for what Newton's steps lose: two or three anchors alone in a line, contact that begins far from the start. Each step is held by a
+ * ridge that shrinks while the energy falls and grows where it does not, so that the convex energy falls at every step; without a lowest
+ * point the plane runs away, and there is no equilibrium.
+ */
+function ridged(bed: Bed, k: number, F: Triple, start: Triple, L: number): Found | null {
+  const scale = Math.max(Math.abs(F[0]), Math.abs(F[1]) / L, Math.abs(F[2]) / L);
+  const off = (t: State): number => Math.max(Math.abs(F[0] - t.R0), Math.abs(F[1] - t.R1) / L, Math.abs(F[2] - t.R2) / L) / scale;
+  const energy = (t: State, x: Triple): number => t.E - F[0] * x[0] - F[1] * x[1] - F[2] * x[2];
+  const stiff = k * bed.region.moments.A + bed.anchors.reduce((sum, a) => sum + a.k, 0);
+  let x = start;
+  let s = stateOf(bed, k, ...x);
+  let [E, ridge] = [energy(s, x), 1e-6];
+  let best: Found | null = null;
+  for (let i = 0; i < 400 && ridge < 1e8; i += 1) {
+    const residual = off(s);
+    if (!best || residual < best.residual) best = { x, s, residual, iterations: i };
+    if (residual < TOLERANCE) return best;
+    if (Math.abs(x[0]) + L * (Math.abs(x[1]) + Math.abs(x[2])) > RUNAWAY) return null;
+    const held: State = { ...s, K00: s.K00 + ridge * stiff, K11: s.K11 + ridge * stiff * L * L, K22: s.K22 + ridge * stiff * L * L };
+    const d = solve3(held, [F[0] - s.R0, F[1] - s.R1, F[2] - s.R2], L);
+    const to: Triple = [x[0] + d[0], x[1] + d[1], x[2] + d[2]];
+    const next = stateOf(bed, k, ...to);
+    const lower = energy(next, to);
+    if (lower < E || (residual < 1e-5 && off(next) < residual)) {
+      [x, s, E] = [to, next, lower];
+      ridge = Math.max(ridge * 0.1, 1e-15);
+    } else ridge *= 8;
+  }
+  return best && best.residual < 1e-7 ? best : null;
+}
+
+const searched = (bed: Bed, k: number, F: Triple, start: Triple, L: number): Found | null => newton(bed, k, F, start, L) ?? ridged(bed, k, F, start, L) ?? ridged(bed, k, F, [0, 0, 0], L);
+
 /** Solves a bed under a load, from the strain plane `near` where one is known. Null: no equilibrium. The load must not be zero. */
 export function solveContact(bed: Bed, load: Load, near?: Contact): Contact | null {
   if (bed.law === 'uniform' && load.N < 0) {
@@ -258,7 +295,7 @@ export function solveContact(bed: Bed, load: Load, near?: Contact): Contact | nu
   const F: Triple = [-load.N, load.M_z, load.M_y];
   const L = lengthOf(bed);
   if (near) {
-    const found = newton(bed, bed.k_w, F, [near.p_0, near.p_y, near.p_z], L);
+    const found = searched(bed, bed.k_w, F, [near.p_0, near.p_y, near.p_z], L);
     return found && answer(bed, found);
   }
   // Concrete and anchors acting both ways.
@@ -272,13 +309,13 @@ export function solveContact(bed: Bed, load: Load, near?: Contact): Contact | nu
     s.K12 += a.k * a.y * a.z;
     s.K22 += a.k * a.z * a.z;
   }
-  let found = newton(bed, bed.k_w, F, solve3(s, F, L), L);
+  let found = searched(bed, bed.k_w, F, solve3(s, F, L), L);
   if (found && bed.law === 'uniform') {
     // All compressed area at f_jd: the linear rise is made steeper until it is a step.
     // With nothing in contact there is no rise to steepen.
     for (let k = bed.k_w; found && highest(bed, found.x) > 0 && bed.f_jd / k >= 1e-4 * highest(bed, found.x) && k < 1e12 * bed.k_w; ) {
       k *= 6;
-      found = newton(bed, k, F, found.x, L);
+      found = searched(bed, k, F, found.x, L);
     }
   }
   return found && answer(bed, found);

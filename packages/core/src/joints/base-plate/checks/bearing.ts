@@ -47,9 +47,9 @@ export function workBearing(m: BaseModel, r: Run): BearingValues {
       s.K_z(r);
     } else s.K_z_far(r);
     const deep = !Number.isFinite(m.H);
-    if (m.input.options.alpha_shape === 'separate' && !deep) {
-      s.K_Hy(r);
-      s.K_Hz(r);
+    if (m.input.options.alpha_shape === 'separate') {
+      (deep ? s.K_Hy_far : s.K_Hy)(r);
+      (deep ? s.K_Hz_far : s.K_Hz)(r);
       return s.alpha_two(r);
     }
     if (deep) s.K_H_far(r);

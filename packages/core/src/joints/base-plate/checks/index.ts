@@ -1,4 +1,5 @@
 import { Run, type Origin } from '../../../formula/index.ts';
+import { Refusal } from '../../../refusal.ts';
 import { timesLoad, type Combination } from '../../../actions/combination.ts';
 import { regionOf, type Load } from '../../../standards/en1993/contact.ts';
 import { judgeRules, type Checked, type Prepared } from '../../check.ts';
@@ -51,10 +52,11 @@ export function prepareBase(m: BaseModel): PreparedBase {
     return b;
   };
   const b = common(run);
+  if (!(b.A_eff > 1)) throw new Refusal('concrete.y', 'concrete.y: the block does not lie under the steel of the column; accepted is a block under the column.');
   const value = (f: { def: { slot: { index: number } } }): number => run.v[f.def.slot.index]!;
   const L_b = m.anchors.length ? value(anchor.L_b) : 0;
   const m_pl = value(anchor.m_pl);
-  const region = regionOf(m.input.options.contact === 'full' ? [m.plate] : b.pieces);
+  const region = regionOf(m.input.options.contact === 'full' ? [m.bearing] : b.pieces);
   contact.A(run, region.moments.A);
   const k_w = m.input.options.k_w === undefined ? contact.k_w(run) : contact.k_w_in(run, m.input.options.k_w);
   const local = m.anchors.map((_, i) => anchorTStub(run, m, i, L_b));
@@ -197,7 +199,10 @@ function work(m: BaseModel, geo: BaseGeometry, c: Combination, r: Run): { out: R
       }
     } else out.skip('base-friction', 'friction switched off');
     const toAnchors = shear.path.endsWith('anchors');
-    if (T !== 0 && !toAnchors) out.notes.push(twistNote(T, shear.path.endsWith('key') ? 'a shear key' : 'friction'));
+    if (T !== 0 && !toAnchors) {
+      out.notes.push(twistNote(T, shear.path.endsWith('key') ? 'a shear key' : 'friction'));
+      out.strength('base-twist', Math.abs(T), 0, 'kNm');
+    }
     if (toAnchors) {
       if (V_r <= 1e-9 * V && T === 0) out.skip('anchor-shear', 'friction carries all the shear');
       else if (!m.anchors.length) out.strength('anchor-steel-shear', Math.max(V_r, Math.abs(T) / 1e3), 0, 'kN');

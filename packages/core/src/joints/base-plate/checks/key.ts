@@ -18,7 +18,7 @@ const steel = {
   A_v: s.f('A_v', 'mm2', 'h_k*t_wk', 'shear area', 'EN 1993-1-1, 6.2.6'),
   A_v_plate: s.f('A_v', 'mm2', 'b_k*t_k', 'shear area', 'EN 1993-1-1, 6.2.6'),
   V_pl: s.f('V_pl_Rd', 'kN', 'A_v*f_y_k/(sqrt(3)*gamma_M0)', 'plastic shear resistance', 'EN 1993-1-1, 6.2.6'),
-  rho: s.f('rho', '-', '(2*V_r/V_pl_Rd-1)^2', 'reduction by shear', 'EN 1993-1-1, 6.2.8(3)'),
+  rho: s.f('rho', '-', 'min(1, (2*V_r/V_pl_Rd-1)^2)', 'reduction by shear', 'EN 1993-1-1, 6.2.8(3)'),
   rho_0: s.f('rho', '-', '0', 'shear up to half the plastic resistance', 'EN 1993-1-1, 6.2.8(2)'),
   W: s.f('W_pl', 'cm3', 'b_k*t_fk*(h_k-t_fk)+t_wk*(h_k-2*t_fk)^2/4', 'plastic modulus', ''),
   A_w: s.f('A_w', 'mm2', '(h_k-2*t_fk)*t_wk', 'area of the web', 'EN 1993-1-1, 6.2.8(5)'),

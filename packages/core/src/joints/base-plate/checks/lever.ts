@@ -15,12 +15,12 @@ const cs = sheet.section('concrete-bearing-side');
 const comp = {
   h_c: cs.found('h_c', 'mm', 'depth of the column across the axis of bending', 'h, or b about z'),
   b_c: cs.found('b_c', 'mm', 'width of the column along the axis of bending', 'b, or h about z'),
-  e_p: cs.found('e_p', 'mm', 'column axis to the edge of the plate on this side', 'measured'),
-  e_1: cs.found('e_1', 'mm', 'column axis to the edge of the plate across, one way', 'measured'),
-  e_2: cs.found('e_2', 'mm', 'column axis to the edge of the plate across, the other way', 'measured'),
+  e_p: cs.found('e_p', 'mm', 'column axis to the edge of plate and block on this side', 'measured'),
+  e_1: cs.found('e_1', 'mm', 'column axis to the edge of plate and block across, one way', 'measured'),
+  e_2: cs.found('e_2', 'mm', 'column axis to the edge of plate and block across, the other way', 'measured'),
   c_in: cs.f('c_in', 'mm', 'min(c, (h_c-2*t_f)/2)', 'cantilever to the inside', 'EN 1993-1-8, 6.2.5(4)'),
-  b_eff: cs.f('b_eff', 'mm', 'min(h_c/2+c, e_p)-(h_c/2-t_f-c_in)', 'effective width under the flange', 'EN 1993-1-8, 6.2.5(4)'),
-  l_eff: cs.f('l_eff', 'mm', 'min(b_c/2+c, e_1)+min(b_c/2+c, e_2)', 'effective length under the flange', 'EN 1993-1-8, 6.2.5(4)'),
+  b_eff: cs.f('b_eff', 'mm', 'max(0[mm], min(h_c/2+c, e_p)-(h_c/2-t_f-c_in))', 'effective width under the flange', 'EN 1993-1-8, 6.2.5(4)'),
+  l_eff: cs.f('l_eff', 'mm', 'max(0[mm], min(b_c/2+c, e_1)+min(b_c/2+c, e_2))', 'effective length under the flange', 'EN 1993-1-8, 6.2.5(4)'),
   z_C: cs.f('z_C', 'mm', '(h_c-t_f)/2', 'column axis to the middle of the flange', 'EN 1993-1-8, Figure 6.18'),
   F_C: cs.f('F_C_Rd', 'kN', 'f_jd*b_eff*l_eff', 'concrete in compression under the flange', 'EN 1993-1-8, 6.2.6.9'),
 };
@@ -30,7 +30,7 @@ const flange = {
   A_v: cf.found('A_v', 'mm2', 'shear area of the column', 'EN 1993-1-1, 6.2.6(3)'),
   V: cf.found('V_c_Ed', 'kN', 'shear of the column in this direction', 'from the actions'),
   V_pl: cf.f('V_pl_Rd', 'kN', 'A_v*f_y_c/(sqrt(3)*gamma_M0)', 'plastic shear resistance', 'EN 1993-1-1, 6.2.6(2)'),
-  rho: cf.f('rho', '-', '(2*V_c_Ed/V_pl_Rd-1)^2', 'reduction by shear', 'EN 1993-1-1, 6.2.8(3)'),
+  rho: cf.f('rho', '-', 'min(1, (2*V_c_Ed/V_pl_Rd-1)^2)', 'reduction by shear', 'EN 1993-1-1, 6.2.8(3)'),
   rho_0: cf.f('rho', '-', '0', 'shear up to half the plastic resistance', 'EN 1993-1-1, 6.2.8(2)'),
   A_w: cf.f('A_w', 'mm2', '(h-2*t_f)*t_w', 'area of the web', 'EN 1993-1-1, 6.2.8(5)'),
   M_I: cf.f('M_c_Rd', 'kNm', '(W_pl-rho*A_w^2/(4*t_w))*f_y_c/gamma_M0', 'moment resistance of the column, class 1 or 2', 'EN 1993-1-1, 6.2.8(5)'),
@@ -100,9 +100,12 @@ export function leverModel(r: Run, m: BaseModel, axis: Axis, L_b: number, m_pl: 
   return typeof right === 'string' ? right : { axis, left, right };
 }
 
+/** Box of the part of the plate that stands on the block. */
+const standing = ({ plateBox: p, block: k }: BaseModel): BaseModel['plateBox'] => ({ y1: Math.max(p.y1, k.y1), y2: Math.min(p.y2, k.y2), z1: Math.max(p.z1, k.z1), z2: Math.min(p.z2, k.z2) });
+
 function workCompression(r: Run, m: BaseModel, axis: Axis, name: SideName): { F: number; b_eff: number; l_eff: number; z_C: number } {
   const { h, b } = m.column;
-  const p = m.plateBox;
+  const p = standing(m);
   comp.h_c(r, axis === 'y' ? h : b);
   comp.b_c(r, axis === 'y' ? b : h);
   comp.e_p(r, name === 'right' ? (axis === 'y' ? p.z2 : p.y2) : axis === 'y' ? -p.z1 : -p.y1);

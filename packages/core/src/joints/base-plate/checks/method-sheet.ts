@@ -40,7 +40,9 @@ export const comp = {
 };
 const bl = sheet.section('base-moment-biaxial-linear');
 export const biax = {
+  M_y_Ed: bl.found('M_y_Ed', 'kNm', 'moment about y, with the part of a shear key', 'from the actions'),
+  M_z_Ed: bl.found('M_z_Ed', 'kNm', 'moment about z, with the part of a shear key', 'from the actions'),
   M_y_Rd: bl.found('M_N_y_Rd', 'kNm', 'moment resistance about y beside N', 'lever-arm model'),
   M_z_Rd: bl.found('M_N_z_Rd', 'kNm', 'moment resistance about z beside N', 'lever-arm model'),
-  u: bl.f('u', '-', 'abs(M_y)/M_N_y_Rd+abs(M_z)/M_N_z_Rd', 'straight line between the axes', 'stated method'),
+  u: bl.f('u', '-', 'abs(M_y_Ed)/M_N_y_Rd+abs(M_z_Ed)/M_N_z_Rd', 'straight line between the axes', 'stated method'),
 };

@@ -33,6 +33,7 @@ export const CHECKS = {
   'anchor-splitting': about('Splitting', 'EN 1992-4, 7.2.1.7', 'concrete'),
   'base-shear': about('Shear', 'EN 1993-1-8, 6.2.2', 'base'),
   'base-friction': about('Friction under the plate', 'EN 1993-1-8, 6.2.2(6)', 'base'),
+  'base-twist': about('Twist without a path', 'stated method', 'base'),
   'anchor-shear': about('Anchors in shear', 'EN 1992-4, 7.2.2', 'anchors'),
   'anchor-hole-for-shear': about('Holes that let anchors take shear', 'EN 1992-4, Table 6.1', 'plate'),
   'anchor-steel-shear': about('Anchor steel in shear', 'EN 1992-4, 7.2.2.3.1', 'anchors'),

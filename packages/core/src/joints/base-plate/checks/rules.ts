@@ -1,5 +1,6 @@
 import { tightHole } from '../../../catalogue/index.ts';
 import type { RuleDef, RuleOutcome } from '../../check.ts';
+import { exact } from '../../../units/format.ts';
 import type { BaseModel } from '../model.ts';
 import { groutConditions } from './bearing.ts';
 import { leastEdge, leastSpacing } from './plate.ts';
@@ -41,6 +42,26 @@ export const baseRules: readonly RuleDef<M>[] = [
     return Number.isFinite(c) ? least(c, Math.max(5 * m.input.anchors.d, 100)) : { skip: 'The block has no edge.' };
   }),
   rule('block-depth', 'Depth of the block', 'practice', true, (m) => (Number.isFinite(m.H) ? least(m.H, m.input.anchors.h_ef + 100) : { skip: 'The block is very deep.' })),
+  rule('plate-on-block', 'Plate on the block', 'EN 1993-1-8, 6.2.5', true, (m) => (Number.isFinite(m.overhang) ? { actual: Math.max(0, m.overhang), limit: 0, sense: '<=', unit: 'mm', ...(m.overhang > 0 ? { note: `the plate reaches ${exact(Math.ceil(m.overhang * 10) / 10)} mm past the block` } : {}) } : { skip: 'The block has no edge.' }), false),
+  rule('anchor-depth-min', 'Least embedment', 'practice', true, (m) => least(m.input.anchors.h_ef, Math.max(4 * m.input.anchors.d, 60))),
+  rule('anchor-edge-product', 'Edge distance of the product', 'approval document of the anchor', true, (m) => {
+    const { c_min } = m.input.anchors.product;
+    const c = Math.min(...m.anchors.flatMap((q) => ALL_EDGES.map((e) => edgeDistance(m, e, q))));
+    return c_min === undefined ? { skip: 'No least edge distance of a product was given.' } : Number.isFinite(c) ? least(c, c_min) : { skip: 'The block has no edge.' };
+  }),
+  rule('anchor-spacing-product', 'Spacing of the product', 'approval document of the anchor', true, (m) => {
+    const { s_min } = m.input.anchors.product;
+    return s_min === undefined ? { skip: 'No least spacing of a product was given.' } : m.anchors.length < 2 ? { skip: 'There is one anchor.' } : least(leastSpacing(m), s_min);
+  }),
+  rule('washer-over-hole', 'Nut and washer over the hole', 'workmanship', true, (m) => {
+    const { hole, d, washer_t } = m.input.anchors;
+    return hole <= m.size.flats ? most(hole, m.size.flats) : least(washer_t, 0.4 * d, `the hole of ${exact(hole)} mm is wider than the nut, ${exact(m.size.flats)} mm: the washer of ${exact(washer_t)} mm spans it, needed ${exact(0.4 * d)} mm`);
+  }),
+  rule('friction-source', 'Coefficient of friction', 'EN 1993-1-8, 6.2.2(6)', true, (m) => {
+    const { C_fd, source } = m.input.grout;
+    if (!m.input.shear.path.startsWith('friction')) return { skip: 'Friction is not counted on.' };
+    return { actual: C_fd, limit: 0.2, sense: '<=', unit: '-', ...(C_fd > 0.2 ? { pass: Boolean(source), note: source ? `${exact(C_fd)}, from: ${source}` : `${exact(C_fd)} is over 0.2, the value for sand and cement: say from which tests it comes (grout.source)` } : {}) };
+  }, false),
   rule('anchor-head-depth', 'Embedment', 'practice', false, (m) => least(m.input.anchors.h_ef, 8 * m.input.anchors.d)),
   rule('hook-yield', 'Yield strength of a hooked anchor', 'EN 1993-1-8, 6.2.6.12(5)', true, (m) => (m.input.anchors.type === 'hooked' ? { actual: m.f_yb, limit: 300, sense: '<=', unit: 'MPa' } : { skip: 'The anchors are not hooked.' })),
   rule('anchor-hole-for-shear', 'Holes that let anchors take shear', 'EN 1992-4, Table 6.1', false, (m) => {
@@ -59,6 +80,11 @@ export const baseRules: readonly RuleDef<M>[] = [
     },
   })),
   rule('key-depth', 'Depth of the shear key', 'practice', true, (m) => (m.input.shear.key && m.input.shear.path.endsWith('key') ? least(m.input.shear.key.depth - m.input.grout.t, 60) : { skip: 'There is no shear key.' }), false),
+  rule('key-in-block', 'Shear key within the block', 'geometry', true, (m) => {
+    const { key, path } = m.input.shear;
+    if (!key || !path.endsWith('key')) return { skip: 'There is no shear key.' };
+    return Number.isFinite(m.H) ? most(key.depth - m.input.grout.t, m.H - 50) : { skip: 'The block is very deep.' };
+  }, false),
   rule('key-slender', 'Slender shear key', 'practice', false, (m) => {
     const { key, path } = m.input.shear;
     return key?.type === 'I' && path.endsWith('key') ? most(key.depth, 1.5 * key.h!) : { skip: 'There is no shear key of I section.' };

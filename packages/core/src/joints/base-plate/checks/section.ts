@@ -167,6 +167,8 @@ function biaxial(geo: BaseGeometry, r: Run, load: Load, out: Results): void {
     out.strength('base-moment-biaxial-linear', 1, 0, '-', { info: true });
     return;
   }
+  biax.M_y_Ed(r, load.M_y);
+  biax.M_z_Ed(r, load.M_z);
   biax.M_y_Rd(r, M_y);
   biax.M_z_Rd(r, M_z);
   out.strength('base-moment-biaxial-linear', biax.u(r), 1, '-', { info: true });

@@ -104,6 +104,8 @@ const K_H = s.f('K_H', '-', '1+H/max(b_1, d_1)', 'scale that the depth of the bl
 const K_H_far = s.f('K_H', '-', '3', 'a very deep block: the largest scale', 'EN 1992-1-1, 6.7(3)');
 const K_Hy = s.f('K_Hy', '-', '1+H/b_1', 'scale that the depth allows along y', 'EN 1992-1-1, 6.7(3)');
 const K_Hz = s.f('K_Hz', '-', '1+H/d_1', 'scale that the depth allows along z', 'EN 1992-1-1, 6.7(3)');
+const K_Hy_far = s.f('K_Hy', '-', '3', 'a very deep block: the largest scale', 'EN 1992-1-1, 6.7(3)');
+const K_Hz_far = s.f('K_Hz', '-', '3', 'a very deep block: the largest scale', 'EN 1992-1-1, 6.7(3)');
 const alpha = s.f('alpha', '-', 'max(1, min(3, K_y, K_z, K_H))', 'concentration factor, the largest equal shape in the block', 'EN 1993-1-8, 6.2.5(7)');
 const alpha_two = s.f('alpha', '-', 'max(1, min(3, sqrt(min(3, K_y, K_Hy)*min(3, K_z, K_Hz))))', 'concentration factor, a scale of its own each way', 'EN 1993-1-8, 6.2.5(7)');
 const alpha_given = s.f('alpha', '-', 'alpha_g', 'concentration factor as given', 'EN 1993-1-8, 6.2.5(7)');
@@ -113,7 +115,7 @@ const f_jd = s.f('f_jd', 'MPa', 'beta_j*alpha*f_cd', 'design bearing strength of
 const f_jd_weak = s.f('f_jd', 'MPa', 'min(beta_j*alpha*f_cd, alpha_cc*f_ck_g/gamma_C)', 'design bearing strength, limited by the grout', 'EN 1993-1-8, 6.2.5(7)');
 const c = s.f('c', 'mm', 't_p*sqrt(f_y_p/(3*f_jd*gamma_M0))', 'cantilever of the plate that f_jd bends to its elastic moment', 'EN 1993-1-8, 6.2.5(4)');
 const A_eff = s.found('A_eff', 'mm2', 'effective bearing area', 'footprint of the steel widened by c, cut at the plate', 'EN 1993-1-8, 6.2.5(4)');
-export const bearing = { f_cd, E_cm, b_1, d_1, e_y, e_z, K_y, K_y_far, K_z, K_z_far, K_H, K_H_far, K_Hy, K_Hz, alpha, alpha_two, alpha_given, alpha_unknown, beta_j, f_jd, f_jd_weak, c, A_eff };
+export const bearing = { f_cd, E_cm, b_1, d_1, e_y, e_z, K_y, K_y_far, K_z, K_z_far, K_H, K_H_far, K_Hy, K_Hz, K_Hy_far, K_Hz_far, alpha, alpha_two, alpha_given, alpha_unknown, beta_j, f_jd, f_jd_weak, c, A_eff };
 
 const t = sheet.commonSection('anchor');
 export const anchor = {
@@ -130,6 +132,7 @@ export const anchor = {
   f_ctm: t.f('f_ctm', 'MPa', '0.3[MPa]*(f_ck/1[MPa])^(2/3)', 'mean tensile strength of the concrete', 'EN 1992-1-1, Table 3.1'),
   f_ctm_high: t.f('f_ctm', 'MPa', '2.12[MPa]*ln(1+(f_ck+8[MPa])/10[MPa])', 'mean tensile strength of the concrete', 'EN 1992-1-1, Table 3.1'),
   f_ctd: t.f('f_ctd', 'MPa', 'alpha_ct*0.7*f_ctm/gamma_C', 'design tensile strength of the concrete', 'EN 1992-1-1, 3.1.6(2)'),
+  f_ctd_b: t.f('f_ctd_b', 'MPa', 'min(f_ctd, alpha_ct*0.7*2.12[MPa]*ln(1+(60[MPa]+8[MPa])/10[MPa])/gamma_C)', 'tensile strength that bond may count on: that of C60 at most', 'EN 1992-1-1, 8.4.2(2)'),
 };
 
 const path = sheet.commonSection('shear-path');

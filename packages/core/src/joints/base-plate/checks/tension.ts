@@ -207,7 +207,7 @@ const bo = sheet.section('anchor-bond');
 const bond = {
   eta_2: bo.f('eta_2', '-', '1', 'bars up to 32 mm', 'EN 1992-1-1, 8.4.2(2)'),
   eta_2_thick: bo.f('eta_2', '-', '(132[mm]-d)/100[mm]', 'bars over 32 mm', 'EN 1992-1-1, 8.4.2(2)'),
-  f_bd: bo.f('f_bd', 'MPa', '2.25*eta_1*eta_2*f_ctd', 'bond strength, ribbed', 'EN 1992-1-1, 8.4.2(2)'),
+  f_bd: bo.f('f_bd', 'MPa', '2.25*eta_1*eta_2*f_ctd_b', 'bond strength, ribbed', 'EN 1992-1-1, 8.4.2(2)'),
   f_bd_plain: bo.f('f_bd', 'MPa', '0.36[MPa]*sqrt(f_ck/1[MPa])/gamma_C', 'bond strength, plain', 'value of the earlier ENV 1992-1-1'),
   alpha_1: bo.f('alpha_1', '-', '0.7', 'hook with a cover over 3 d', 'EN 1992-1-1, Table 8.2'),
   alpha_1_one: bo.f('alpha_1', '-', '1', 'straight, or a cover up to 3 d', 'EN 1992-1-1, Table 8.2'),
@@ -287,7 +287,7 @@ const split = {
 const rs = sheet.section('anchor-reinforcement');
 const bars = {
   N_Rd_re: rs.f('N_Rd_re', 'kN', 'n_re*pi/4*d_re^2*f_yk/gamma_S', 'steel of the hanger bars', 'EN 1992-4, 7.2.1.9'),
-  f_bd: rs.f('f_bd', 'MPa', '2.25*eta_re*f_ctd', 'bond strength of the bars', 'EN 1992-1-1, 8.4.2(2)'),
+  f_bd: rs.f('f_bd', 'MPa', '2.25*eta_re*f_ctd_b', 'bond strength of the bars', 'EN 1992-1-1, 8.4.2(2)'),
   alpha_1: rs.f('alpha_1', '-', '0.7', 'hooked or looped bars', 'EN 1992-1-1, Table 8.2'),
   alpha_1_one: rs.f('alpha_1', '-', '1', 'straight bars', 'EN 1992-1-1, Table 8.2'),
   N_Rd_a: rs.f('N_Rd_a', 'kN', 'n_re*l_re*pi*d_re*f_bd/alpha_1', 'anchorage of the bars in the cone', 'EN 1992-4, 7.2.1.10'),
@@ -465,6 +465,7 @@ export function tensionShared(m: BaseModel, r: Run): void {
 export function concreteTension(m: BaseModel, r: Run): void {
   (m.input.concrete.f_ck <= 50 ? shared.f_ctm : shared.f_ctm_high)(r);
   shared.f_ctd(r);
+  shared.f_ctd_b(r);
 }
 
 /**
