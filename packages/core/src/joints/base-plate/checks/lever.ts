@@ -1,6 +1,6 @@
 import type { Run } from '../../../formula/index.ts';
 import type { BaseModel } from '../model.ts';
-import { innerRow, outerRow, rowTStub, type TStubValues } from './plate.ts';
+import { innerRow, outerRow, rowTStub, webSides, withoutPrying, type TStubValues } from './plate.ts';
 import { factorAtOne } from './key.ts';
 import type { Results } from './results.ts';
 import { at, sheet } from './sheet.ts';
@@ -128,7 +128,7 @@ function rowOf(r: Run, m: BaseModel, axis: Axis, s: { readonly idx: readonly num
 
 function side(r: Run, m: BaseModel, axis: Axis, name: SideName, L_b: number, m_pl: number): Side | string {
   const sign = name === 'right' ? 1 : -1;
-  const { column, input } = m;
+  const { column } = m;
   const half = (axis === 'y' ? column.h : column.b) / 2;
   const c = quiet(r, () => workCompression(r, m, axis, name));
   const at0 = half - column.t_f - r.v[comp.c_in.def.slot.index]!;
@@ -150,24 +150,27 @@ function side(r: Run, m: BaseModel, axis: Axis, name: SideName, L_b: number, m_p
     inner = true;
   }
   if (!idx.length) return bare;
-  const t = quiet(r, () => rowOf(r, m, axis, { idx, inner }, sign, L_b));
-  // Resistance of the row: plate, steel, each concrete mode of this row alone, and the web behind an inner row.
+  // Anchors behind each other beside the web: all of them alike, or those next to the web alone; both are in equilibrium, the stronger counts.
+  const nearest = inner ? webSides(idx.map((i) => ({ ...m.anchors[i]!, i }))).map((of) => of[0]!.i) : idx;
+  const choices = [idx, ...(nearest.length < idx.length ? [nearest] : [])].map((of) => rowResistance(r, m, axis, { idx: of, inner }, sign, L_b, m_pl));
+  const row = choices.reduce((a, b) => (b.F_T_Rd > a.F_T_Rd ? b : a));
+  const z_T = u(row.idx[0]!);
+  return { ...bare, row: { ...row, z_T: Math.abs(z_T) < 1e-9 ? 0 : z_T } };
+}
+
+/** Resistance of a row: plate, steel, each concrete mode of this row alone, and the web behind an inner row. */
+function rowResistance(r: Run, m: BaseModel, axis: Axis, row: { readonly idx: readonly number[]; readonly inner: boolean }, sign: number, L_b: number, m_pl: number): Omit<NonNullable<Side['row']>, 'z_T'> {
+  const { idx, inner } = row;
+  const t = quiet(r, () => rowOf(r, m, axis, row, sign, L_b));
   const unit = m.anchors.map((_, i) => (idx.includes(i) ? 1 : 0));
-  const n = idx.length;
-  const pried = (R: number): number => {
-    if (!t.pries) return R;
-    return input.options.prying === 'strict' ? R / (1 + t.q) : Math.min(R, (m_pl * t.l_nc + t.n * R) / (t.m + t.n));
-  };
   const parts: { name: string; R: number }[] = [{ name: 'plate-tstub-tension', R: t.F_Rd }];
   const modes = quiet(r, () => tensionModes(r, m, idx, unit, null));
   const replaced = modes.some((x) => x.id === 'anchor-reinforcement');
-  for (const x of modes) if (!('skip' in x) && !(replaced && x.id === 'anchor-cone')) parts.push({ name: x.id, R: pried((n * x.resistance) / x.demand) });
-  const sides = new Set(idx.map((i) => Math.sign(m.anchors[i]!.y))).size;
-  const b_web = t.l_1 / sides;
+  for (const x of modes) if (!('skip' in x) && !(replaced && x.id === 'anchor-cone')) parts.push({ name: x.id, R: withoutPrying(t, m_pl, (idx.length * x.resistance) / x.demand, m.input.options.prying) });
+  const b_web = t.l_1 / webSides(idx.map((i) => m.anchors[i]!)).length;
   if (inner) parts.push({ name: 'column-web-tension', R: quiet(r, () => { webTension.b_eff(r, b_web); return webTension.F(r); }) });
   const weakest = parts.reduce((a, b) => (b.R < a.R ? b : a));
-  const z_T = u(idx[0]!);
-  return { ...bare, row: { idx, z_T: Math.abs(z_T) < 1e-9 ? 0 : z_T, inner, t, F_T_Rd: weakest.R, weakest: weakest.name, b_web } };
+  return { idx, inner, t, F_T_Rd: weakest.R, weakest: weakest.name, b_web };
 }
 
 const g_c = sheet.slots.find((s) => s.symbol === 'c' && s.section === 'bearing')!.index;

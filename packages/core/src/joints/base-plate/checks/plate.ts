@@ -13,8 +13,9 @@ class TStub {
   readonly l_nc: Found;
   readonly l_cp: Found;
   readonly formulas: Readonly<Record<'l_1' | 'l_eff_nc' | 'l_eff_cp' | 'F_12' | 'F_t' | 'F_1' | 'F_2' | 'L_b_lim' | 'slack', Formula>>;
+  /** Share of the prying force that is counted: whole up to the limit length, fading to none at one and a half of it. */
+  readonly phi: { readonly whole: Formula; readonly fading: Formula; readonly none: Formula };
   readonly q: Formula;
-  readonly q_none: Formula;
 
   constructor(s: Sheet, id: string) {
     const x = s.section(id);
@@ -37,8 +38,13 @@ class TStub {
       L_b_lim: x.f('L_b_lim', 'mm', '8.8*m^3*A_s*n_a/(l_1*t_p^3)', 'free length above which the plate can not pry', 'EN 1993-1-8, Table 6.2'),
       slack: x.f('L_b_over', 'mm', 'L_b-L_b_lim', 'free length over that limit: above 0 there is no prying', 'EN 1993-1-8, Table 6.2'),
     };
-    this.q = x.f('q', '-', 'm/(2*n)', 'prying force over the force of the anchor', 'EN 1993-1-8, 6.2.6.11(2)');
-    this.q_none = x.f('q', '-', '0', 'the anchor is long: no prying', 'EN 1993-1-8, 6.2.6.11(2)');
+    const limit = 'EN 1993-1-8, Table 6.2, made continuous';
+    this.phi = {
+      whole: x.f('phi_Q', '-', '1', 'the anchor is short: the plate pries', 'EN 1993-1-8, Table 6.2'),
+      fading: x.f('phi_Q', '-', '3-2*L_b/L_b_lim', 'a little over the limit length: prying fades out up to one and a half of it', limit),
+      none: x.f('phi_Q', '-', '0', 'the anchor is long: no prying', 'EN 1993-1-8, Table 6.2'),
+    };
+    this.q = x.f('q', '-', 'phi_Q*m/(2*n)', 'prying force over the force of the anchor', 'EN 1993-1-8, 6.2.6.11(2)');
   }
 }
 const ROW = new TStub(sheet, 'plate-tstub-tension');
@@ -56,7 +62,8 @@ export interface TStubValues {
   readonly F_1: number;
   readonly F_2: number;
   readonly F_3: number;
-  readonly pries: boolean;
+  /** Share of the prying force that is counted, 0 to 1. */
+  readonly phi: number;
   /** Resistance of the plate by the rule that the user chose, and its mode. */
   readonly F_Rd: number;
   readonly mode: '1-2' | '1' | '2';
@@ -91,12 +98,13 @@ function work(r: Run, model: BaseModel, shape: Shape, L_b: number): TStubValues 
   const F_3 = s.formulas.F_t(r);
   const F_1 = s.formulas.F_1(r);
   const F_2 = s.formulas.F_2(r);
-  const pries = L_b <= s.formulas.L_b_lim(r);
+  const limit = s.formulas.L_b_lim(r);
   s.formulas.slack(r);
-  const q = (pries ? s.q : s.q_none)(r);
-  const byTable = model.input.options.prying === 'table-6.2' && pries;
-  const F_Rd = byTable ? Math.min(F_1, F_2) : F_12;
-  return { m, n, e_x: shape.e_x, n_a: shape.n_a, l_1, l_nc: nc, F_12, F_1, F_2, F_3, pries, F_Rd, mode: !byTable ? '1-2' : F_1 <= F_2 ? '1' : '2', q };
+  const phi = (L_b <= limit ? s.phi.whole : L_b < 1.5 * limit ? s.phi.fading : s.phi.none)(r);
+  const q = s.q(r);
+  const byTable = model.input.options.prying === 'table-6.2' && phi > 0;
+  const F_Rd = byTable ? F_12 + phi * (Math.min(F_1, F_2) - F_12) : F_12;
+  return { m, n, e_x: shape.e_x, n_a: shape.n_a, l_1, l_nc: nc, F_12, F_1, F_2, F_3, phi, F_Rd, mode: !byTable ? '1-2' : F_1 <= F_2 ? '1' : '2', q };
 }
 
 /** Halves of the yield line on one side of an anchor: `gap` to the next anchor there, or `edge` to the side of the plate. */
@@ -110,7 +118,9 @@ interface RowGeometry {
   readonly distance: number;
   readonly e_x: number;
   readonly byWeb: boolean;
-  /** For each anchor: its two sides along the row. */
+  /** Anchors of the row. */
+  readonly n_a: number;
+  /** Both ends of each yield line: that of an anchor, or one that several share. */
   readonly sides: readonly (readonly [{ gap?: number; edge?: number }, { gap?: number; edge?: number }])[];
 }
 
@@ -118,25 +128,30 @@ interface RowGeometry {
 export function outerRow(distance: number, e_x: number, along: readonly number[], from: number, to: number): RowGeometry {
   const v = [...along].sort((a, b) => a - b);
   return {
-    distance, e_x, byWeb: false,
+    distance, e_x, byWeb: false, n_a: v.length,
     sides: v.map((x, i) => [i === 0 ? { edge: x - from } : { gap: x - v[i - 1]! }, i === v.length - 1 ? { edge: to - x } : { gap: v[i + 1]! - x }] as const),
   };
 }
 
 export const rowTStub = (r: Run, m: BaseModel, row: RowGeometry, L_b: number): TStubValues => work(r, m, {
-  kind: 'row', distance: row.distance, byWeb: row.byWeb, e_x: row.e_x, n_a: row.sides.length,
+  kind: 'row', distance: row.distance, byWeb: row.byWeb, e_x: row.e_x, n_a: row.n_a,
   lengths: (x) => row.sides.flat().map((side) => halves(x, row.e_x, side)).reduce((a, b) => ({ nc: a.nc + b.nc, cp: a.cp + b.cp }), { nc: 0, cp: 0 }),
 }, L_b);
 
-/** A row between the flanges, bending about the web: per anchor along the web (basis 9.1). `all` are all anchors, `z` runs along the web. */
+/**
+ * A row between the flanges, bending about the web (basis 9.1). `all` are all anchors, `z` runs along the web. Anchors behind each other on one side of
+ * the web share one yield line along it: it counts once, at the mean of their own distances, for equal forces F (m_1 + m_2) = m_pl l.
+ */
 export function innerRow(m: BaseModel, row: readonly AnchorPlace[], all: readonly AnchorPlace[]): RowGeometry {
   const { t_w } = m.column;
   const { plateBox: p } = m;
   const first = row[0]!;
   const edgeOf = (q: AnchorPlace): number => (q.y > 0 ? p.y2 - q.y : q.y - p.y1);
   return {
-    distance: Math.min(...row.map((q) => Math.abs(q.y))) - t_w / 2, e_x: Math.min(...row.map(edgeOf)), byWeb: true,
-    sides: row.map((q) => {
+    distance: Math.max(...webSides(row).map((side) => side.reduce((sum, q) => sum + Math.abs(q.y), 0) / side.length)) - t_w / 2,
+    e_x: Math.min(...row.map(edgeOf)), byWeb: true, n_a: row.length,
+    sides: webSides(row).map((of) => {
+      const q = of[0]!;
       const same = all.filter((o) => Math.sign(o.y) === Math.sign(q.y) && Math.abs(o.z - first.z) > 1e-6).map((o) => o.z - q.z);
       const side = (sign: number, edge: number): { gap?: number; edge?: number } => {
         const gaps = same.map((d) => d * sign).filter((d) => d > 0);
@@ -146,6 +161,9 @@ export function innerRow(m: BaseModel, row: readonly AnchorPlace[], all: readonl
     }),
   };
 }
+
+/** Anchors of a row by the side of the web that they stand on, nearest first. */
+export const webSides = <P extends AnchorPlace>(row: readonly P[]): P[][] => [-1, 1].map((s) => row.filter((q) => Math.sign(q.y) === s).sort((a, b) => Math.abs(a.y) - Math.abs(b.y))).filter((side) => side.length > 0);
 
 /** Nearest steel of an anchor: distance to it, direction from the steel to the anchor, and which weld bends the plate there. */
 function nearestSteel(m: BaseModel, q: AnchorPlace): { distance: number; u: number; v: number; byWeb: boolean } {
@@ -194,10 +212,23 @@ export function anchorLine(model: BaseModel, i: number, t: TStubValues): { y: nu
   return { y: q.y - t.m * u, z: q.z - t.m * v, tu: -v, tv: u, half: t.l_1 / 2 };
 }
 
-/** Prying force of one anchor under its own force F (basis 9.3). */
+/**
+ * Prying force of one anchor under its own force F (basis 9.3). By the strict rule it is in proportion to F, and while the plate holds at most half of what
+ * the strip beyond the anchors can hold; by Table 6.2 it grows faster than F and ends where that strip is plastic, Q n = m_pl l.
+ */
 export function pryingForce(t: TStubValues, m_pl: number, F: number, rule: 'strict' | 'table-6.2'): number {
-  if (!t.pries) return 0;
-  return rule === 'strict' ? t.q * F : Math.max(0, (F * t.m - (m_pl * t.l_nc) / t.n_a) / t.n);
+  if (t.phi === 0) return 0;
+  return rule === 'strict' ? t.q * F : Math.min(t.phi * Math.max(0, (F * t.m - (m_pl * t.l_nc) / t.n_a) / t.n), mostPrying(t, m_pl));
+}
+
+/** What the statics of the strip allow one anchor: the plate's plastic moment along the line through the anchors. */
+const mostPrying = (t: TStubValues, m_pl: number): number => (t.phi * m_pl * t.l_nc) / (t.n_a * t.n);
+
+/** Force of a row without prying at which its anchors, prying included, reach R: the other way round. */
+export function withoutPrying(t: TStubValues, m_pl: number, R: number, rule: 'strict' | 'table-6.2'): number {
+  if (t.phi === 0) return R;
+  if (rule === 'strict') return R / (1 + t.q);
+  return Math.max(Math.min(R, (t.phi * m_pl * t.l_nc + t.n * R) / (t.phi * t.m + t.n)), R - t.n_a * mostPrying(t, m_pl));
 }
 
 const line = sheet.section('plate-line-bending');

@@ -4,13 +4,13 @@ import { contactPieces, solveContact, type Bed, type Contact, type Load } from '
 import type { BaseModel } from '../model.ts';
 import { momentBeside, webTension } from './lever.ts';
 import { biax, comp, contact } from './method-sheet.ts';
-import { anchorTStub, innerRow, rowTStub } from './plate.ts';
+import { anchorTStub, innerRow, rowTStub, webSides } from './plate.ts';
 import type { Results } from './results.ts';
 import { anchor, at } from './sheet.ts';
 import { inTension, noForces, type BaseGeometry, type BaseState, type Forces } from './state.ts';
 import { sectionStiffness } from './stiffness.ts';
 import { quiet } from './tension.ts';
-import { fixed } from './words.ts';
+import { anchorList, fixed } from './words.ts';
 
 export const NO_EQUILIBRIUM = 'no equilibrium: the base cannot carry these actions';
 
@@ -71,7 +71,14 @@ export function bySection(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, o
   if (idx.length) {
     const u = (i: number): number => found.F[i]! / geo.local[i]!.F_Rd;
     const worst = idx.reduce((p, q) => (u(q) > u(p) * (1 + 1e-9) ? q : p));
-    at(r, `anchor ${worst}`, () => {
+    const shared = m.column.shape === 'I' ? sharedLines(m, geo, r, found.F, idx) : [];
+    const line = shared.reduce<SharedLine | null>((a, b) => (a && a.u >= b.u ? a : b), null);
+    if (line && line.u > u(worst)) {
+      at(r, anchorList(line.idx), () => {
+        rowTStub(r, m, line.row, geo.L_b);
+        out.strength('plate-anchor-local', line.F, line.F / line.u, 'kN', { where: anchorList(line.idx) });
+      });
+    } else at(r, `anchor ${worst}`, () => {
       anchorTStub(r, m, worst, geo.L_b);
       out.strength('plate-anchor-local', found.F[worst]!, geo.local[worst]!.F_Rd, 'kN', { where: `anchor ${worst}` });
     });
@@ -136,19 +143,43 @@ function fan(p: Polygon, f: (y: number, z: number) => number): number {
   return sum;
 }
 
-/** Rows between the flanges pull at the web: the sum of the anchors on both its sides at one z. */
-function innerRows(m: BaseModel, geo: BaseGeometry, r: Run, F: readonly number[], idx: readonly number[], out: Results): void {
+interface SharedLine {
+  readonly idx: readonly number[];
+  readonly F: number;
+  readonly u: number;
+  readonly row: ReturnType<typeof innerRow>;
+}
+
+/** Anchors behind each other beside the web bend the plate along one line: sum F m against m_pl l. */
+function sharedLines(m: BaseModel, geo: BaseGeometry, r: Run, F: readonly number[], idx: readonly number[]): SharedLine[] {
+  return innerLevels(m, idx).flatMap(({ row }) => webSides(row.map((i) => ({ ...m.anchors[i]!, i }))).flatMap((side): SharedLine[] => {
+    if (side.length < 2) return [];
+    const force = side.reduce((sum, q) => sum + F[q.i]!, 0);
+    const geometry = innerRow(m, side, m.anchors);
+    const distance = side.reduce((sum, q) => sum + F[q.i]! * Math.abs(q.y), 0) / force - m.column.t_w / 2;
+    const one = { ...geometry, distance };
+    const t = quiet(r, () => rowTStub(r, m, one, geo.L_b));
+    return [{ idx: side.map((q) => q.i), F: force, u: force / t.F_Rd, row: one }];
+  }));
+}
+
+/** Pulled anchors between the flanges, by their place along the web. */
+function innerLevels(m: BaseModel, idx: readonly number[]): { z: number; row: number[] }[] {
   const inner = idx.filter((i) => Math.abs(m.anchors[i]!.z) < m.column.h / 2 - m.column.t_f);
   const levels = [...new Set(inner.map((i) => Math.round(m.anchors[i]!.z * 1e3)))];
+  return levels.map((level) => ({ z: level / 1e3, row: inner.filter((i) => Math.round(m.anchors[i]!.z * 1e3) === level) }));
+}
+
+/** Rows between the flanges pull at the web: the sum of the anchors on both its sides at one z. */
+function innerRows(m: BaseModel, geo: BaseGeometry, r: Run, F: readonly number[], idx: readonly number[], out: Results): void {
   let worst: { z: number; F: number; b: number; u: number } | null = null;
-  for (const level of levels) {
-    const row = inner.filter((i) => Math.round(m.anchors[i]!.z * 1e3) === level);
+  for (const { z, row } of innerLevels(m, idx)) {
     const places = row.map((i) => m.anchors[i]!);
     const t = quiet(r, () => rowTStub(r, m, innerRow(m, places, m.anchors), geo.L_b));
-    const b = t.l_1 / new Set(places.map((q) => Math.sign(q.y))).size;
+    const b = t.l_1 / webSides(places).length;
     const force = row.reduce((s, i) => s + F[i]!, 0);
     const u = force / b;
-    if (!worst || u > worst.u) worst = { z: level / 1e3, F: force, b, u };
+    if (!worst || u > worst.u) worst = { z, F: force, b, u };
   }
   if (!worst) return;
   const { b, F: force, z } = worst;

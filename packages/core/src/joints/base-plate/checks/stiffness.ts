@@ -56,8 +56,7 @@ function classOf(r: Run, m: BaseModel, S: number, about: 'y' | 'z'): string {
 }
 
 const tensionK = (t: TStubValues, m: BaseModel, L_b: number): { k15: number; k16: number } => {
-  const pry = t.pries;
-  return { k15: ((pry ? 0.85 : 0.425) * (t.l_1 / 2) * m.input.plate.t ** 3) / t.m ** 3, k16: ((pry ? 0.8 : 1) * t.n_a * m.size.A_s) / L_b };
+  return { k15: (0.425 * (1 + t.phi) * (t.l_1 / 2) * m.input.plate.t ** 3) / t.m ** 3, k16: ((1 - 0.2 * t.phi) * t.n_a * m.size.A_s) / L_b };
 };
 
 /** Stiffness by the lever-arm model (basis 15). */
@@ -113,8 +112,7 @@ export function sectionStiffness(r: Run, m: BaseModel, bed: Bed, load: Load, spr
 
 /** Spring of one anchor with its plate, N/mm (basis 15). */
 export const anchorSpring = (t: TStubValues, m: BaseModel, L_b: number): number => {
-  const pry = t.pries;
-  const k15 = ((pry ? 0.425 : 0.2125) * t.l_1 * m.input.plate.t ** 3) / t.m ** 3;
-  const k16 = ((pry ? 0.8 : 1) * m.size.A_s) / L_b;
+  const k15 = (0.2125 * (1 + t.phi) * t.l_1 * m.input.plate.t ** 3) / t.m ** 3;
+  const k16 = ((1 - 0.2 * t.phi) * m.size.A_s) / L_b;
   return 210_000 / (1 / k15 + 1 / k16);
 };
