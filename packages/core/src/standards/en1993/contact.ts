@@ -362,15 +362,22 @@ function root(f: (x: number) => number, a: number, b: number, fb: number, fa = f
   return near ? x : (low + high) / 2;
 }
 
+/** A part of a region cut off by a straight line, by the line's direction and distance from the origin. */
+export interface Part {
+  readonly theta: number;
+  readonly offset: number;
+  readonly m: Moments;
+}
+
 /**
- * The straight cut whose cut-off part has its centroid at the load: of all parts with that centroid it has the largest area, so its stress is
- * the plastic limit without anchors. Null when that stress is over f_jd, or the load lies outside the region.
+ * The straight cut whose cut-off part has its centroid at `e`: of all parts with that centroid it has the largest area, so its stress is the plastic
+ * limit without anchors. Null where the point lies outside the region.
  */
-function uniformBlock(bed: Bed, load: Load): Contact | null {
-  const e = { y: load.M_z / -load.N, z: load.M_y / -load.N };
-  const { moments, pieces } = bed.region;
+export function largestPart(region: Region, e: { readonly y: number; readonly z: number }): Part | null {
+  const { moments, pieces } = region;
+  const L = Math.sqrt((moments.I_yy + moments.I_zz) / moments.A);
   const centre = { y: moments.S_y / moments.A, z: moments.S_z / moments.A };
-  const full = Math.hypot(e.y - centre.y, e.z - centre.z) < 1e-9 * lengthOf(bed);
+  const full = Math.hypot(e.y - centre.y, e.z - centre.z) < 1e-9 * L;
   const part = (theta: number, offset: number): Moments => {
     const m = noMoments();
     for (const p of pieces) {
@@ -403,10 +410,13 @@ function uniformBlock(bed: Bed, load: Load): Contact | null {
     const m = part(theta, offset);
     return m.A > 0 ? { offset, m, side: (-s * (m.S_y / m.A - e.y) + c * (m.S_z / m.A - e.z)) } : null;
   };
-  let best: { theta: number; offset: number; m: Moments } | null = null;
+  let best: Part | null = null;
   if (full) best = { theta: 0, offset: reach(0)[0], m: moments };
   else {
     const towards = Math.atan2(e.z - centre.z, e.y - centre.y);
+    // A load on an axis of symmetry needs no search for the direction.
+    const straight = cut(towards);
+    if (straight && Math.abs(straight.side) < 1e-9 * L) return { theta: towards, offset: straight.offset, m: straight.m };
     const n = 24;
     let last: { theta: number; side: number } | null = null;
     for (let i = 0; i <= n; i += 1) {
@@ -415,11 +425,18 @@ function uniformBlock(bed: Bed, load: Load): Contact | null {
       if (here && last && Math.sign(here.side) !== Math.sign(last.side)) {
         const at = root((x) => cut(x)?.side ?? NaN, last.theta, theta, here.side, last.side);
         const f = cut(at);
-        if (f && Math.abs(f.side) < 1e-6 * lengthOf(bed) && (!best || f.m.A > best.m.A)) best = { theta: at, offset: f.offset, m: f.m };
+        if (f && Math.abs(f.side) < 1e-6 * L && (!best || f.m.A > best.m.A)) best = { theta: at, offset: f.offset, m: f.m };
       }
       last = here && { theta, side: here.side };
     }
   }
+  return best;
+}
+
+/** A uniform block at the load without anchors; null when its stress is over f_jd, or the load lies outside the region. */
+function uniformBlock(bed: Bed, load: Load): Contact | null {
+  const e = { y: load.M_z / -load.N, z: load.M_y / -load.N };
+  const best = largestPart(bed.region, e);
   if (!best) return null;
   const { m, theta, offset } = best;
   const sigma = -load.N / m.A;

@@ -1,13 +1,13 @@
 import type { Run } from '../../../formula/index.ts';
 import { momentsOf, rectangle } from '../../../geometry/polygon.ts';
 import { illinois } from '../../../numeric/illinois.ts';
-import type { Load } from '../../../standards/en1993/contact.ts';
+import { largestPart, solveContact, type Load } from '../../../standards/en1993/contact.ts';
 import { effectiveArea, type BaseModel } from '../model.ts';
-import { leverChecks, leverState, type Axis } from './lever.ts';
-import { comp, N_j } from './method-sheet.ts';
+import { leverChecks, leverState, type Axis, type LeverModel, type LeverState } from './lever.ts';
+import { both, comp, N_j } from './method-sheet.ts';
 import type { TStubValues } from './plate.ts';
 import type { Results } from './results.ts';
-import { bySection } from './section.ts';
+import { bedOf, bySection } from './section.ts';
 import { noForces, type BaseGeometry, type BaseState, type Forces } from './state.ts';
 import { leverStiffness } from './stiffness.ts';
 import { fixed } from './words.ts';
@@ -30,7 +30,7 @@ export function forces(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, V_z:
   if (M_y === 0 && M_z === 0 && N < 0 && !full && only === 'auto') {
     const { A, S_y, S_z } = momentsOf(geo.b.pieces);
     if (Math.hypot(S_y / A, S_z / A) <= 1) return concentric(m, geo, r, N, out);
-    return section('the effective area is off the column axis: worked by the section method');
+    if (round || typeof geo.lever('y') === 'string') return section('the effective area is off the column axis: worked by the section method');
   }
   if (only === 'auto' && (round || (M_y !== 0 && M_z !== 0) || (column.shape === 'I' && M_z !== 0) || full)) return section();
   const axis: Axis = M_z !== 0 && M_y === 0 ? 'z' : 'y';
@@ -49,9 +49,9 @@ export function forces(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, V_z:
       stubs.set(i, side.row.t);
     }
   }
+  if (state.pair === 'CC') bothPress(m, geo, r, model, state, load, M, out);
   leverChecks(r, m, model, state, { N, M, V: Math.abs(axis === 'y' ? V_z : V_y) }, geo.L_b, out);
   leverStiffness(r, m, model, state, { N, M }, geo.L_b, out);
-  if (state.pair === 'CC' && M !== 0) out.notes.push('both sides press: the part under the web is left out, so a base with a small moment can look weaker than with none');
   const pushed = [[model.left, state.pair[0] === 'C', state.F_left, -1], [model.right, state.pair[1] === 'C', state.F_right, 1]] as const;
   const C = pushed.reduce((s, [, c, x]) => s + (c ? -x : 0), 0);
   const u_C = C > 0 ? pushed.reduce((s, [side, c, x, sign]) => s + (c ? -x * sign * side.z_C : 0), 0) / C : 0;
@@ -61,6 +61,31 @@ export function forces(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, V_z:
     return { piece: axis === 'y' ? rectangle(v1, v2, a, b) : rectangle(a, b, v1, v2), sigma: [0, 1, 2, 3].map(() => -x / ((u2 - u1) * (v2 - v1))) };
   });
   return { ...bare, method: 'lever-arm', F, C, y_C: axis === 'y' ? 0 : u_C, z_C: axis === 'y' ? u_C : 0, bearing, lever: { model, state }, stub: (i) => stubs.get(i) ?? geo.local[i]! };
+}
+
+/**
+ * Both sides of the column press (state C/C). Without a moment the whole effective area of 6.2.5 bears; with one, the part of it that is in plastic
+ * equilibrium with the load. As the load nears the eccentricity at which one side lifts, this fades to what takes over there: the strip under one flange,
+ * or the section method where no row of anchors could pull.
+ */
+function bothPress(m: BaseModel, geo: BaseGeometry, r: Run, model: LeverModel, state: LeverState, load: Load, M: number, out: Results): void {
+  const N = -load.N;
+  const { left, right } = model;
+  const lifting = M > 0 ? left : right;
+  const side = M > 0 ? right : left;
+  const e = model.axis === 'y' ? { y: 0, z: M / N } : { y: M / N, z: 0 };
+  both.A_b(r, largestPart(geo.plastic, e)?.m.A ?? 0);
+  both.N_pl(r);
+  const strips = Math.max(-state.F_left / left.F_C_Rd, -state.F_right / right.F_C_Rd);
+  if (lifting.row || M === 0) both.N_fl(r, N / strips);
+  else {
+    const found = solveContact(bedOf(m, geo), load);
+    both.N_se(r, found && found.C > 0 ? (N * geo.b.f_jd) / found.sigma_max : 0);
+  }
+  both.M_e(r, M);
+  both.z_C(r, side.z_C);
+  both.t_e(r);
+  out.strength('concrete-bearing', N, both.N_j(r), 'kN');
 }
 
 function concentric(m: BaseModel, geo: BaseGeometry, r: Run, N: number, out: Results): Forces {

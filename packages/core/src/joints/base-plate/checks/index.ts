@@ -57,12 +57,13 @@ export function prepareBase(m: BaseModel): PreparedBase {
   const L_b = m.anchors.length ? value(anchor.L_b) : 0;
   const m_pl = value(anchor.m_pl);
   const region = regionOf(m.input.options.contact === 'full' ? [m.bearing] : b.pieces);
+  const plastic = regionOf(b.pieces);
   contact.A(run, region.moments.A);
   const k_w = m.input.options.k_w === undefined ? contact.k_w(run) : contact.k_w_in(run, m.input.options.k_w);
   const local = m.anchors.map((_, i) => anchorTStub(run, m, i, L_b));
   const levers = new Map<Axis, LeverModel | string>();
   const geometry: BaseGeometry = {
-    b, L_b, m_pl, region, k_w, local, scan: scanLines(m), springs: local.map((t) => anchorSpring(t, m, L_b)), welds: weldLines(m),
+    b, L_b, m_pl, region, plastic, k_w, local, scan: scanLines(m), springs: local.map((t) => anchorSpring(t, m, L_b)), welds: weldLines(m),
     lever: (axis) => {
       let found = levers.get(axis);
       if (found === undefined) {

@@ -241,6 +241,9 @@ export function momentBeside(model: LeverModel, N: number, sense: number): numbe
 
 /** The state of both sides written into the run, and the checks of the plate, the concrete and the column that follow from it. */
 export function leverChecks(r: Run, m: BaseModel, model: LeverModel, state: LeverState, load: { readonly N: number; readonly M: number; readonly V: number }, L_b: number, out: Results): void {
+  /** Both sides press: the whole area bears, and the flange is loaded by what the moment adds to its side. */
+  const pressed = state.pair === 'CC';
+  const common = pressed ? Math.min(-state.F_left, -state.F_right) : 0;
   const { axis } = model;
   const both = [['left', model.left, state.F_left, state.pair[0] === 'T'], ['right', model.right, state.F_right, state.pair[1] === 'T']] as const;
   const tiny = 1e-9 * (Math.abs(load.N) + Math.abs(load.M) / (state.z_left + state.z_right));
@@ -260,10 +263,12 @@ export function leverChecks(r: Run, m: BaseModel, model: LeverModel, state: Leve
     if (pulls || F >= -tiny) continue;
     at(r, sideWords(name), () => {
       workCompression(r, m, axis, name);
-      out.strength('concrete-bearing-side', -F, side.F_C_Rd, 'kN', { where: sideWords(name) });
+      out.strength('concrete-bearing-side', -F, side.F_C_Rd, 'kN', { where: sideWords(name), info: pressed });
     });
   }
-  for (const [name, , F, pulls] of both) {
+  for (const [name, , whole, pulls] of both) {
+    // What presses both sides alike is the column's own compression, a matter of the member.
+    const F = whole + common;
     if (pulls || F >= -tiny) continue;
     at(r, sideWords(name), () => {
       const R = workFlange(r, m, axis, load.V);

@@ -29,6 +29,17 @@ export const contact = {
 };
 const cb = sheet.section('concrete-bearing');
 export const N_j = cb.f('N_j_Rd', 'kN', 'f_jd*A_eff', 'concrete under the whole effective area', 'EN 1993-1-8, 6.2.8.2');
+/** Both sides press under a moment: the whole area in plastic equilibrium, fading to what lies under the flanges alone, or to the section method. */
+export const both = {
+  A_b: cb.found('A_b', 'mm2', 'part of the effective area whose centroid is under the load', 'the largest part: a straight cut', 'EN 1993-1-8, 6.2.5, plastic equilibrium'),
+  N_pl: cb.f('N_pl_Rd', 'kN', 'f_jd*A_b', 'concrete under that part', 'EN 1993-1-8, 6.2.5'),
+  N_fl: cb.found('N_fl_Rd', 'kN', 'axial force at which the strip under one flange is used up', 'N over the larger utilisation of both sides', 'EN 1993-1-8, 6.2.8.3'),
+  N_se: cb.found('N_fl_Rd', 'kN', 'axial force at which the section method is used up: no row of anchors stands on the side that would lift', 'N over its utilisation'),
+  M_e: cb.found('M_e', 'kNm', 'moment, with the part of a shear key', 'from the actions'),
+  z_C: cb.found('z_C', 'mm', 'eccentricity at which one side lifts', 'middle of the flange'),
+  t_e: cb.f('t_e', '-', '(abs(M_e)/(abs(N_Ed)*z_C))^2', 'how near the load is to lifting one side', 'stated method'),
+  N_j: cb.f('N_j_Rd', 'kN', 'N_fl_Rd+(1-t_e)*(max(N_pl_Rd, N_fl_Rd)-N_fl_Rd)', 'concrete in bearing: the whole area, and towards lifting the strip under one flange', 'EN 1993-1-8, 6.2.5, 6.2.8.3'),
+};
 const pc = sheet.section('plate-compression-bending');
 export const comp = {
   c_req: pc.found('c_req', 'mm', 'cantilever whose effective area carries N', 'bisection on f_jd A_eff(c) = N'),

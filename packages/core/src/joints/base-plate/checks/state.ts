@@ -26,7 +26,9 @@ export interface BaseGeometry {
   readonly b: BearingValues;
   readonly L_b: number;
   readonly m_pl: number;
+  /** Where the section method has contact, and the effective area of 6.2.5. */
   readonly region: Region;
+  readonly plastic: Region;
   readonly k_w: number;
   readonly scan: LineScan;
   readonly local: readonly TStubValues[];
