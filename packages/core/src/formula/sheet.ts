@@ -61,6 +61,8 @@ export class Run {
   readonly v: Float64Array;
   steps: Step[] | null = null;
   where = '';
+  /** Which part of the load the run is at, where a check is made for one alone; it follows the part in `where`. */
+  suffix = '';
   private madeBy: Int32Array | null = null;
 
   constructor(sheet: Sheet) {

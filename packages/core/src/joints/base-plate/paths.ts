@@ -184,7 +184,11 @@ export function failurePaths(m: BaseModel, prepared: PreparedBase, frames: BaseF
   put('plate-vs-flange', [line([[p.z1, plate.t], [p.z2, plate.t]], inSide)]);
   for (const id of ['grout-strength', 'grout-thickness', 'grout-thick-strength']) put(id, [line([[p.z1, top / 2], [p.z2, top / 2]], inSide)]);
   put('weld-throat', [path(outline.map(inPlan), 'failure', true)]);
-  return Object.fromEntries(Object.entries(out).filter(([, items]) => items.length));
+  const drawn = Object.fromEntries(Object.entries(out).filter(([, items]) => items.length));
+  // Checks of one part of the load carry its name behind theirs.
+  for (const { words, state: part } of state?.parts ?? [])
+    for (const [key, items] of Object.entries(failurePaths(m, prepared, frames, part, combination))) drawn[key.includes('@') ? `${key}, ${words}` : `${key}@${words}`] = items;
+  return drawn;
 }
 
 /** Where a face of the block lies: x or y of the drawing; null without one. */

@@ -7,13 +7,14 @@ import { leverChecks, leverState, type Axis, type LeverModel, type LeverState } 
 import { both, comp, N_j } from './method-sheet.ts';
 import type { TStubValues } from './plate.ts';
 import type { Results } from './results.ts';
+import type { How } from './parts.ts';
 import { bedOf, bySection } from './section.ts';
 import { noForces, type BaseGeometry, type BaseState, type Forces } from './state.ts';
 import { leverStiffness } from './stiffness.ts';
 import { fixed } from './words.ts';
 
 /** Contact and anchor forces by the method that fits (basis 5), with the checks that follow from them. */
-export function forces(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, V_z: number, V_y: number, out: Results): Forces {
+export function forces(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, V_z: number, V_y: number, out: Results, how: How = {}): Forces {
   const { column, input } = m;
   const { options, anchors } = input;
   const { N, M_y, M_z } = load;
@@ -24,7 +25,7 @@ export function forces(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, V_z:
     if (why) out.notes.push(why);
     return bySection(m, geo, r, load, out);
   };
-  if (only === 'section') return section();
+  if (only === 'section' || how.section) return section();
   const full = options.contact === 'full';
   const round = column.shape === 'CHS' || input.plate.shape === 'circle' || anchors.pattern.type === 'circle';
   if (M_y === 0 && M_z === 0 && N < 0 && !full && only === 'auto') {
@@ -33,7 +34,7 @@ export function forces(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, V_z:
     if (round || typeof geo.lever('y') === 'string') return section('the effective area is off the column axis: worked by the section method');
   }
   if (only === 'auto' && (round || (M_y !== 0 && M_z !== 0) || (column.shape === 'I' && M_z !== 0) || full)) return section();
-  const axis: Axis = M_z !== 0 && M_y === 0 ? 'z' : 'y';
+  const axis: Axis = M_z !== 0 && M_y === 0 ? 'z' : M_y !== 0 ? 'y' : (how.axis ?? 'y');
   if (M_y !== 0 && M_z !== 0) return section('moments about both axes: worked by the section method');
   const model = geo.lever(axis);
   if (typeof model === 'string') return section(`${model}: worked by the section method`);

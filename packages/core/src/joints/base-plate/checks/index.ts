@@ -2,7 +2,7 @@ import { Run, type Origin } from '../../../formula/index.ts';
 import { Refusal } from '../../../refusal.ts';
 import { timesLoad, type Combination } from '../../../actions/combination.ts';
 import { regionOf, type Load } from '../../../standards/en1993/contact.ts';
-import { judgeRules, type Checked, type Prepared } from '../../check.ts';
+import { judgeRules, type Checked, type CheckResult, type Prepared } from '../../check.ts';
 import type { BaseModel } from '../model.ts';
 import { smallestChange } from './balance.ts';
 import { groutNotes, workBearing, type BearingValues } from './bearing.ts';
@@ -11,6 +11,7 @@ import { keyChecks, keyMoment } from './key.ts';
 import { leverModel, type Axis, type LeverModel } from './lever.ts';
 import { contact } from './method-sheet.ts';
 import { solved } from './multiples.ts';
+import { mostUsed, planOf, shared, shareOf, worseThan, type How } from './parts.ts';
 import { anchorTStub, lineBending, pryingForce, scanLines, worstLine } from './plate.ts';
 import { CHECKS, Results } from './results.ts';
 import { baseRules } from './rules.ts';
@@ -85,7 +86,43 @@ export function prepareBase(m: BaseModel): PreparedBase {
   const curved = m.input.options.law !== 'winkler' || m.input.options.prying === 'table-6.2';
   const once = (c: Combination, r: Run): ReturnType<typeof work> => {
     start(c, r);
-    return work(m, geometry, c, r);
+    const whole = work(m, geometry, c, r);
+    const plan = planOf(m, geometry, whole.load, whole.state.method);
+    if (!plan.parts.length) return whole;
+    const notes = [...whole.out.notes];
+    const again = (how: How, suffix: string): ReturnType<typeof work> => {
+      const { steps } = r;
+      r.steps = null;
+      start(c, r);
+      r.steps = steps;
+      r.suffix = suffix;
+      r.where = suffix;
+      const found = work(m, geometry, c, r, how);
+      r.suffix = '';
+      r.where = '';
+      return found;
+    };
+    const parts = plan.parts.map((p) => ({ words: p.words, ...again(p.how, p.words) }));
+    let list: readonly CheckResult[] = whole.out.list;
+    if (plan.fade && plan.fade.weight < 1) {
+      const { how } = plan.fade;
+      const main = parts.find((p) => p.words !== `about ${how.without} alone`)!;
+      const share = shareOf(plan.fade.weight, mostUsed(main.out.list), mostUsed(quiet(r, () => again(how, '')).out.list));
+      if (share < 1) notes.push(`the section method counts to ${fixed(100 * share)} %: for the main axis alone it is harsher than the lever arm, and the other moment is small`);
+      list = shared(list, share);
+    }
+    const beside: typeof parts = [];
+    for (const p of parts) {
+      const worse = worseThan(list, p.out.list);
+      if (!worse.length) continue;
+      list = [...list, ...worse];
+      beside.push(p);
+    }
+    if (beside.length) notes.push(`the lever arm ${beside.map((p) => p.words).join(' and ')} is harsher for some checks: they stand beside those of the whole load`);
+    const out = new Results();
+    out.list.push(...list);
+    out.notes.push(...notes);
+    return { ...whole, out, state: { ...whole.state, parts: beside.map(({ words, state }) => ({ words, state })) } };
   };
   const checked = (c: Combination, r: Run): Checked => {
     const { out, unbalanced } = once(c, r);
@@ -117,8 +154,8 @@ export function prepareBase(m: BaseModel): PreparedBase {
 }
 
 /** Everything of one combination, in N and N mm. */
-function work(m: BaseModel, geo: BaseGeometry, c: Combination, r: Run): { out: Results; state: BaseState; unbalanced: Load | null } {
-  const out = new Results();
+function work(m: BaseModel, geo: BaseGeometry, c: Combination, r: Run, how: How = {}): { out: Results; state: BaseState; load: Load; unbalanced: Load | null } {
+  const out = new Results(r.suffix);
   const { input } = m;
   const { options, shear } = input;
   const N = c.N_Ed;
@@ -142,9 +179,13 @@ function work(m: BaseModel, geo: BaseGeometry, c: Combination, r: Run): { out: R
   const withKey = shear.path.endsWith('key') && V_r > 0;
   const keyM = withKey ? keyMoment(r) : 0;
   if (withKey) out.notes.push(`shear key adds ${kNm(keyM)} to the base moment`);
-  const load: Load = { N, M_y: (c.M_y ?? 0) + (V > 0 ? (keyM * V_z) / V : 0), M_z: (c.M_z ?? 0) + (V > 0 ? (keyM * V_y) / V : 0) };
+  const load: Load = {
+    N,
+    M_y: how.without === 'y' ? 0 : (c.M_y ?? 0) + (V > 0 ? (keyM * V_z) / V : 0),
+    M_z: how.without === 'z' ? 0 : (c.M_z ?? 0) + (V > 0 ? (keyM * V_y) / V : 0),
+  };
 
-  const f = forces(m, geo, r, load, V_z, V_y, out);
+  const f = forces(m, geo, r, load, V_z, V_y, out, how);
   const { F } = f;
   const tensioned = inTension(F, N, f.C);
   // Prying is added to the forces of the anchors, not to the equilibrium.
@@ -219,6 +260,6 @@ function work(m: BaseModel, geo: BaseGeometry, c: Combination, r: Run): { out: R
     } else if (shear.path.endsWith('key')) out.skip('anchor-shear', 'friction carries all the shear');
   }
   columnWeld(r, m, geo.welds, out, { N, M_y: c.M_y ?? 0, M_z: c.M_z ?? 0, V_y, V_z });
-  return { out, state: { method: f.method, F, F_pried, V_each, contact: f.contact, bearing: f.bearing, lever: f.lever, coneGroups: groups, V_r }, unbalanced: f.method === 'section' && !f.contact ? load : null };
+  return { out, state: { method: f.method, F, F_pried, V_each, contact: f.contact, bearing: f.bearing, lever: f.lever, coneGroups: groups, V_r }, load, unbalanced: f.method === 'section' && !f.contact ? load : null };
 }
 

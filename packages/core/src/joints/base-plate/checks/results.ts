@@ -64,6 +64,8 @@ interface Extra {
 export class Results {
   readonly list: CheckResult[] = [];
   readonly notes: string[] = [];
+  /** Which part of the load these are of; empty for the whole. */
+  constructor(private readonly suffix = '') {}
 
   skip(id: CheckId, reason: string): void {
     this.list.push({ type: 'skip', id, ...CHECKS[id], reason: `${reason[0]!.toUpperCase()}${reason.slice(1)}.` });
@@ -75,7 +77,8 @@ export class Results {
 
   /** Demand against resistance, in N and mm; without resistance the utilisation is null. Returns the utilisation, a large one for null. */
   strength(id: CheckId, demand: number, resistance: number, unit: UnitId, extra: Extra = {}): number {
-    const { where, info } = extra;
+    const { info } = extra;
+    const where = [extra.where, this.suffix].filter(Boolean).join(', ');
     const u = resistance > 0 ? (extra.utilisation ?? demand / resistance) : null;
     if (demand === 0 && !info) {
       this.skip(id, 'this combination puts no load on it');

@@ -222,10 +222,13 @@ export function layOut(m: BaseModel): { values: Float64Array; origins: Map<numbe
   return { values: lay.values, origins: lay.origins };
 }
 
+/** Where a run is, the part of the load included. */
+export const placed = (r: Run, where: string): string => [where, r.suffix].filter(Boolean).join(', ');
+
 /** Values of a scope: a side, an anchor, an edge. Formulas run inside it are recorded under its name. */
 export function at<T>(r: Run, where: string, work: () => T): T {
   const before = r.where;
-  r.where = where;
+  r.where = placed(r, where);
   const out = work();
   r.where = before;
   return out;

@@ -19,6 +19,8 @@ export interface BaseState {
   readonly lever: { readonly model: LeverModel; readonly state: LeverState } | null;
   readonly coneGroups: readonly (readonly number[])[];
   readonly V_r: number;
+  /** Parts of the load whose results stand beside those of the whole. */
+  readonly parts?: readonly { readonly words: string; readonly state: BaseState }[];
 }
 
 /** What does not depend on the load, worked once a base. */
