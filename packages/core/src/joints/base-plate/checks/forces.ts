@@ -31,10 +31,10 @@ export function forces(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, V_z:
   if (M_y === 0 && M_z === 0 && N < 0 && !full && only === 'auto') {
     const { A, S_y, S_z } = momentsOf(geo.b.pieces);
     if (Math.hypot(S_y / A, S_z / A) <= 1) return concentric(m, geo, r, N, out);
-    if (round || typeof geo.lever('y') === 'string') return section('the effective area is off the column axis: worked by the section method');
+    if (round || (typeof geo.lever('y') === 'string' && typeof geo.lever('z') === 'string')) return section('the effective area is off the column axis: worked by the section method');
   }
   if (only === 'auto' && (round || (M_y !== 0 && M_z !== 0) || (column.shape === 'I' && M_z !== 0) || full)) return section();
-  const axis: Axis = M_z !== 0 && M_y === 0 ? 'z' : M_y !== 0 ? 'y' : (how.axis ?? 'y');
+  const axis: Axis = M_z !== 0 && M_y === 0 ? 'z' : M_y !== 0 ? 'y' : (how.axis ?? (typeof geo.lever('y') === 'string' ? 'z' : 'y'));
   if (M_y !== 0 && M_z !== 0) return section('moments about both axes: worked by the section method');
   const model = geo.lever(axis);
   if (typeof model === 'string') return section(`${model}: worked by the section method`);

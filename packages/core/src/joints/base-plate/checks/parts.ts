@@ -40,11 +40,14 @@ export function planOf(m: BaseModel, geo: BaseGeometry, { N, M_y, M_z }: Load, m
   const { options } = input;
   if (options.method !== 'auto' || options.contact === 'full' || column.shape === 'CHS') return NONE;
   const can = (axis: Axis): boolean => typeof geo.lever(axis) !== 'string';
-  if (column.shape === 'I') {
-    if (M_z === 0 || method !== 'section' || !can('y')) return NONE;
-    return { parts: [about('y')], fade: { how: { without: 'z', section: true }, weight: weightOf(M_z / column.b, M_y / column.h, N) } };
+  if (!can('y') && !can('z')) return NONE;
+  if (!can('y') || !can('z')) {
+    // The lever arm is there for one axis: beside it the moment about the other fades in.
+    const [axis, other]: [Axis, Axis] = can('y') ? ['y', 'z'] : ['z', 'y'];
+    const size = { y: M_y / column.h, z: M_z / column.b };
+    if (size[other] === 0 || method !== 'section') return NONE;
+    return { parts: [about(axis)], fade: { how: { without: other, section: true }, weight: weightOf(size[other], size[axis], N) } };
   }
-  if (!can('y') || !can('z')) return NONE;
   if (M_y === 0 || M_z === 0) return N > 0 ? { parts: [about(M_z !== 0 ? 'y' : 'z')], fade: null } : NONE;
   const [y, z] = [Math.abs(M_y) / column.h, Math.abs(M_z) / column.b];
   const main: Axis = y >= z ? 'y' : 'z';
@@ -57,7 +60,8 @@ const weightOf = (other: number, main: number, N: number): number => Math.min(1,
 /** Checks that neither method changes. */
 const OF_SHEAR = /^(base-|column-weld|anchor-(shear|hole|steel-shear|plate-bearing|pryout)|concrete-edge|edge-|shear-key|hook)/;
 const counts = (x: CheckResult): x is StrengthResult => x.type === 'strength' && !x.info && !OF_SHEAR.test(x.id);
-const used = (x: StrengthResult): number => x.utilisation ?? Infinity;
+/** By the load multiple: some utilisations do not grow with the load in proportion. */
+const used = (x: StrengthResult): number => (x.multiple > 0 ? 1 / x.multiple : Infinity);
 export const mostUsed = (list: readonly CheckResult[]): number => Math.max(0, ...list.filter(counts).map(used));
 
 /** Share of the section method's utilisations that counts: `lever` and `section` are what both methods use for the main axis alone. */

@@ -79,7 +79,7 @@ const edge = {
   psi_s_far: ce.f('psi_s_V', '-', '1', 'no corner near', 'EN 1992-4, 7.2.2.5(4)'),
   psi_h: ce.f('psi_h_V', '-', 'max(1, sqrt(1.5*c_e/H))', 'thin member', 'EN 1992-4, 7.2.2.5(5)'),
   psi_h_deep: ce.f('psi_h_V', '-', '1', 'a very deep block', 'EN 1992-4, 7.2.2.5(5)'),
-  e_V: ce.found('e_V', 'mm', 'shear off the middle of the front row', 'from the column axis and the twist'),
+  e_V: ce.found('e_V', 'mm', 'shear off the middle of the front row', 'from the column axis and the twist, within the row; times the part of the shear that is towards the edge'),
   psi_ec: ce.f('psi_ec_V', '-', '1/(1+2*e_V/(3*c_e))', 'eccentricity', 'EN 1992-4, 7.2.2.5(6)'),
   psi_ec_none: ce.f('psi_ec_V', '-', '1', 'no shear towards the edge', 'EN 1992-4, 7.2.2.5(6)'),
   V_perp: ce.found('V_perp', 'kN', 'shear towards the edge, on the front row', 'what friction leaves'),
@@ -118,6 +118,8 @@ interface EdgeGeometry {
   readonly c_2: number;
   readonly l: number;
   readonly middle: number;
+  /** Half of the length of the front row. */
+  readonly half: number;
 }
 
 const FACES = new WeakMap<BaseModel, readonly EdgeGeometry[]>();
@@ -140,7 +142,7 @@ export function shearFaces(m: BaseModel): readonly EdgeGeometry[] {
     const gaps = places.slice(1).map((x, i) => x - places[i]!);
     const thin = Math.max(...corners) < 1.5 * c_1 && m.H < 1.5 * c_1 ? { c_2_max: Math.max(...corners), s_2_max: Math.max(0, ...gaps) } : null;
     const c_e = thin ? Math.max(thin.c_2_max / 1.5, m.H / 1.5, thin.s_2_max / 3) : c_1;
-    return [{ edge: e, c_1, front, thin, c_e, c_2: Math.min(...corners), l: unionLength(places.map((x) => [x - 1.5 * c_e, x + 1.5 * c_e]), from, to), middle: places.reduce((a, b) => a + b, 0) / places.length }];
+    return [{ edge: e, c_1, front, thin, c_e, c_2: Math.min(...corners), l: unionLength(places.map((x) => [x - 1.5 * c_e, x + 1.5 * c_e]), from, to), middle: places.reduce((a, b) => a + b, 0) / places.length, half: (places[places.length - 1]! - places[0]!) / 2 }];
   });
   FACES.set(m, found);
   return found;
@@ -170,6 +172,25 @@ export function shareShear(m: BaseModel, V_y: number, V_z: number, T: number): A
     return { y, z, V: Math.hypot(y, z) };
   });
   return { V_y, V_z, T, twist, each };
+}
+
+/**
+ * Where the shear towards an edge acts along the front row. The whole shear acts on a line through the column axis that the twist moves by T/V; where the
+ * twist alone presses single anchors to the edge, at the centroid of those forces, and between the two in proportion.
+ */
+function offRow(m: BaseModel, f: EdgeGeometry, s: AnchorShear, at: { readonly outward: number; readonly inY: boolean; readonly across: number; readonly byTwist: number; readonly V_perp: number }): number {
+  const { outward, inY, across, byTwist, V_perp } = at;
+  // The twist moves it no further than the row reaches.
+  const line = Math.max(-f.half, Math.min(f.half, ((inY ? -1 : 1) * outward * s.T) / V_perp));
+  if (across >= byTwist) return line;
+  let [sum, moment] = [0, 0];
+  for (const i of f.front) {
+    const v = Math.max(0, outward * (inY ? s.each[i]!.y : s.each[i]!.z));
+    sum += v;
+    moment += v * (inY ? m.anchors[i]!.z : m.anchors[i]!.y);
+  }
+  const own = moment / sum;
+  return own + Math.max(0, across / byTwist) * (line - own);
 }
 
 function workEdge(r: Run, m: BaseModel, f: EdgeGeometry, s: AnchorShear): { demand: number; resistance: number } | null {
@@ -204,9 +225,9 @@ function workEdge(r: Run, m: BaseModel, f: EdgeGeometry, s: AnchorShear): { dema
   edge.V_par(r, V_par);
   const demand = edge.V(r);
   if (V_perp > 0) {
-    // Line of the shear: through the column axis, moved by the twist.
-    const lineOf = across > 0 ? (inY ? -s.T / s.V_y : s.T / s.V_z) : f.middle;
-    edge.e_V(r, Math.abs(lineOf - f.middle) < 1e-9 ? 0 : Math.abs(lineOf - f.middle));
+    // Of the whole shear only its part towards the edge is off the middle.
+    const e_V = Math.abs(offRow(m, f, s, { outward, inY, across, byTwist, V_perp }) - f.middle) * (V_perp / demand);
+    edge.e_V(r, e_V < 1e-9 ? 0 : e_V);
     edge.psi_ec(r);
   } else edge.psi_ec_none(r);
   edge.psi_alpha(r);
@@ -303,17 +324,23 @@ export function anchorShearChecks(r: Run, m: BaseModel, out: Results, s: AnchorS
 
   const V_r = Math.hypot(s.V_y, s.V_z);
   const all = m.anchors.map((_, i) => i);
-  const V_g = V_r > 0 ? V_r : s.each.reduce((sum, x) => sum + x.V, 0);
-  let beta_V = at(r, 'whole group', () => {
+  // Twist counts as an eccentricity of the shear, or by the forces that it puts on the anchors: the worse.
+  const twist = Math.abs(s.twist);
+  const s_cr = Math.min(3 * coneGeometry(m, all).h_e, a.type === 'bonded' ? quiet(r, () => bondReach(r, m)) : Infinity);
+  const byAnchors = s.T === 0 ? 0 : Math.max(s.each.reduce((sum, x) => sum + x.V, 0), (2 * twist) / s_cr);
+  const pryOut = (V_g: number, e_V: number): number => {
     pry.V(r, V_g);
-    pryCone.work(r, m, coneGeometry(m, all), { e_V: V_r > 0 ? Math.abs(s.twist) / V_r : 0 }, null);
+    pryCone.work(r, m, coneGeometry(m, all), { e_V }, null);
     if (a.type === 'bonded') {
-      pry.N_p(r, quiet(r, () => { bondReach(r, m); return groupBond(r, m, all, { y: 0, z: 0 }); }));
+      pry.N_p(r, quiet(r, () => { bondReach(r, m); return groupBond(r, m, all, { y: e_V, z: 0 }); }));
       pry.N_min(r);
     } else pry.N_c(r);
     (a.bars ? pry.f_re : pry.f_re_none)(r);
-    return out.strength('anchor-pryout', V_g, pry.V_Rd(r), 'kN', { where: 'whole group' });
-  });
+    return pry.V_Rd(r);
+  };
+  const ways = [...(V_r > 0 ? [{ V: V_r, e: twist / V_r }] : []), ...(byAnchors > 0 ? [{ V: byAnchors, e: 0 }] : [])];
+  const worstWay = ways.length === 1 ? ways[0]! : ways.map((w) => ({ ...w, u: quiet(r, () => w.V / pryOut(w.V, w.e)) })).reduce((x, y) => (y.u > x.u ? y : x));
+  let beta_V = at(r, 'whole group', () => out.strength('anchor-pryout', worstWay.V, pryOut(worstWay.V, worstWay.e), 'kN', { where: 'whole group' }));
 
   let best: { f: EdgeGeometry; u: number } | null = null;
   for (const f of shearFaces(m)) {
