@@ -13,7 +13,7 @@ export const anyBase: fc.Arbitrary<BaseInput> = fc.record({
   column: columns, h: fc.integer({ min: 34, max: 64 }), b: fc.integer({ min: 30, max: 60 }), t: fc.constantFrom(12, 20, 30, 45), round: fc.boolean(),
   pattern: fc.constantFrom('rows', 'circle', 'none', 'grid'), n_y: fc.integer({ min: 1, max: 4 }), n_z: fc.integer({ min: 1, max: 4 }), n: fc.integer({ min: 3, max: 12 }), e: fc.integer({ min: 40, max: 70 }), start: fc.integer({ min: 0, max: 90 }),
   d: fc.constantFrom(16, 20, 24, 30), cls: fc.constantFrom('4.6', '8.8', '10.9'), type: fc.constantFrom('headed', 'washer', 'straight', 'hooked', 'bonded'), h_ef: fc.integer({ min: 15, max: 60 }), hole: fc.integer({ min: 0, max: 8 }),
-  f_ck: fc.constantFrom(20, 30, 45, 60), block: fc.constantFrom('none', 'wide', 'narrow', 'thin'), cracked: fc.boolean(), bars: fc.boolean(), split: fc.boolean(), grout: fc.constantFrom(0, 10, 30, 60),
+  f_ck: fc.constantFrom(20, 30, 45, 60), block: fc.constantFrom('none', 'wide', 'narrow', 'thin'), cracked: fc.boolean(), bars: fc.boolean(), loops: fc.boolean(), split: fc.boolean(), grout: fc.constantFrom(0, 10, 30, 60),
   path: fc.constantFrom('friction', 'friction+anchors', 'anchors', 'friction+key', 'key'), keyPlate: fc.boolean(), butt: fc.boolean(), bearing: fc.boolean(), rule: fc.boolean(), off: fc.integer({ min: -3, max: 3 }), psi: fc.boolean(),
 }).map((r): BaseInput => {
   const round = r.round || r.column.shape === 'CHS';
@@ -25,7 +25,7 @@ export const anyBase: fc.Arbitrary<BaseInput> = fc.record({
   return (validate<BaseInput>(baseSchema, {
     column: r.column, plate: { shape: round ? 'circle' : 'rectangle', ...(round ? { D: Math.max(h, b) } : { h, b }), t: r.t, steel: { grade: 'S275' } },
     concrete: { f_ck: r.f_ck, ...sides, cracked: r.cracked, splitting_bars: r.split, z: 10 * r.off }, grout: { t: r.grout, f_ck: 40 },
-    anchors: { pattern, d: r.d, cls: r.cls, type: r.type, h_ef: 10 * r.h_ef, ...head, hole: r.d + r.hole, washers_welded: r.hole > 4, tension_rule: r.rule ? 'EN 1993-1-8' : 'EN 1992-4', shear_rule: r.rule ? 'EN 1993-1-8' : 'EN 1992-4', ...(r.type === 'bonded' ? { product: { tau_Rk: 7, tau_Rk_ucr: 12, gamma_inst: 1.2, alpha_sus: 0.7 } } : {}), ...(r.bars ? { bars: { n: 6, d: 12, l_1: 180 } } : {}) },
+    anchors: { pattern, d: r.d, cls: r.cls, type: r.type, h_ef: 10 * r.h_ef, ...head, hole: r.d + r.hole, washers_welded: r.hole > 4, tension_rule: r.rule ? 'EN 1993-1-8' : 'EN 1992-4', shear_rule: r.rule ? 'EN 1993-1-8' : 'EN 1992-4', ...(r.type === 'bonded' ? { product: { tau_Rk: 7, tau_Rk_ucr: 12, gamma_inst: 1.2, alpha_sus: 0.7 } } : {}), ...(r.bars ? { bars: { n: 6, d: 12, l_1: 180 } } : {}), ...(r.loops ? { loops: { n: 6, d: 12, l_1: 150, e_s: 60 } } : {}) },
     shear: { path: r.path, ...(r.path.endsWith('key') ? { key: r.keyPlate ? { type: 'plate', b: 150, t: 40, depth: 180, steel: { grade: 'S275' }, a: 8 } : { type: 'I', h: 150, b: 150, tw: 10, tf: 15, depth: 180, steel: { grade: 'S275' }, a: 6 } } : {}) },
     weld: { type: r.butt ? 'butt' : 'fillet', a_f: 6, a_w: 5, bearing: r.bearing }, options: { psi_M: r.psi },
   }) as { value: BaseInput }).value;

@@ -43,6 +43,24 @@ export interface ProductInput {
   readonly s_min?: number;
 }
 
+/** Reinforcement beside the anchors: `l_1` inside the body that would break out, `l_2` beyond it, `distance` from the anchors. */
+export interface BarsInput {
+  readonly n: number;
+  readonly d: number;
+  readonly l_1: number;
+  readonly l_2?: number;
+  readonly distance?: number;
+  readonly hooked: boolean;
+  readonly good_bond: boolean;
+  readonly f_yk: number;
+}
+
+/** Across an edge: `e_s` from the line of the shear down to the bars; `enclosing` bars touch or enclose the anchors. */
+export interface LoopsInput extends BarsInput {
+  readonly e_s: number;
+  readonly enclosing: boolean;
+}
+
 export interface KeyInput {
   readonly type: 'I' | 'plate';
   /** Direction of the shear that it works in. */
@@ -101,7 +119,9 @@ export interface BaseInput {
     readonly shear_rule: 'EN 1992-4' | 'EN 1993-1-8';
     readonly product: ProductInput;
     /** Hanger bars across the cone. */
-    readonly bars?: { readonly n: number; readonly d: number; readonly l_1: number; readonly hooked: boolean; readonly good_bond: boolean; readonly f_yk: number };
+    readonly bars?: BarsInput;
+    /** Loops or stirrups round the anchors across the body of a concrete edge. */
+    readonly loops?: LoopsInput;
   };
   readonly shear: { readonly path: ShearPath; readonly N_from: 'column' | 'contact'; readonly key?: KeyInput };
   readonly weld: { readonly type: 'fillet' | 'butt'; readonly a_f: number; readonly a_w: number; readonly method: 'job' | 'directional' | 'simplified'; readonly bearing: boolean };
@@ -133,6 +153,8 @@ const onCircle = Joi.object({ type: Joi.string().valid('circle').required(), n: 
 const none = Joi.object({ type: Joi.string().valid('none').required() });
 const PRODUCT = { gamma_inst: 1, alpha_sus: 0, psi_sus_0: 0.6 };
 
+const BARS = { n: count(1, 60).required(), d: size(6, 40).required(), l_1: size(10, 3000).required(), l_2: size(10, 5000), distance: size(0, 3000), hooked: Joi.boolean().default(true), good_bond: Joi.boolean().default(true), f_yk: size(200, 600).default(500) };
+
 export const baseSchema = Joi.object({
   column: columnSchema.required(),
   plate: Joi.object({
@@ -159,7 +181,8 @@ export const baseSchema = Joi.object({
     product: Joi.object({
       tau_Rk: size(0.5, 50), tau_Rk_ucr: size(0.5, 50), gamma_inst: size(1, 1.5).default(1), alpha_sus: size(0, 1).default(0), psi_sus_0: size(0.3, 1).default(0.6), c_cr_sp: size(10, 5000), h_min: size(20, 5000), c_min: size(10, 5000), s_min: size(10, 5000),
     }).default(PRODUCT),
-    bars: Joi.object({ n: count(1, 60).required(), d: size(6, 40).required(), l_1: size(10, 3000).required(), hooked: Joi.boolean().default(true), good_bond: Joi.boolean().default(true), f_yk: size(200, 600).default(500) }),
+    bars: Joi.object(BARS),
+    loops: Joi.object({ ...BARS, e_s: size(0, 1000).required(), enclosing: Joi.boolean().default(true) }),
   }).or('cls', 'f_ub').with('f_ub', 'f_yb').required(),
   shear: Joi.object({
     path: Joi.string().valid('friction', 'friction+anchors', 'anchors', 'friction+key', 'key').default('friction+anchors'), N_from: Joi.string().valid('column', 'contact').default('column'),

@@ -21,6 +21,8 @@ export interface ColumnModel {
   readonly I_z: number;
   readonly W_pl_y: number;
   readonly W_pl_z: number;
+  readonly W_el_y: number;
+  readonly W_el_z: number;
   /** Shear areas for V_z and V_y. */
   readonly A_v_z: number;
   readonly A_v_y: number;
@@ -37,6 +39,8 @@ export interface BaseModel {
   readonly basis: Basis;
   readonly column: ColumnModel;
   readonly columnSteel: SteelStrength;
+  /** Class of the column's section in bending about each axis, EN 1993-1-1, Table 5.2. */
+  readonly columnClass: { readonly y: 1 | 2 | 3 | 4; readonly z: 1 | 2 | 3 | 4 };
   readonly plateSteel: SteelStrength;
   readonly keySteel: SteelStrength | null;
   /** Outline of the plate, counter-clockwise, and its box. */
@@ -57,9 +61,10 @@ export interface BaseModel {
 }
 
 /** Sharp corners where a hollow section is given by its dimensions alone; the catalogue counts its radii. */
-function sharp(h: number, b: number, t: number): Pick<ColumnModel, 'A' | 'I_y' | 'I_z' | 'W_pl_y' | 'W_pl_z'> {
+function sharp(h: number, b: number, t: number): Pick<ColumnModel, 'A' | 'I_y' | 'I_z' | 'W_pl_y' | 'W_pl_z' | 'W_el_y' | 'W_el_z'> {
   const [hi, bi] = [h - 2 * t, b - 2 * t];
   return {
+    W_el_y: (b * h ** 3 - bi * hi ** 3) / (6 * h), W_el_z: (h * b ** 3 - hi * bi ** 3) / (6 * b),
     A: h * b - hi * bi, I_y: (b * h ** 3 - bi * hi ** 3) / 12, I_z: (h * b ** 3 - hi * bi ** 3) / 12, W_pl_y: (b * h * h - bi * hi * hi) / 4, W_pl_z: (h * b * b - hi * bi * bi) / 4,
   };
 }
@@ -77,7 +82,7 @@ function columnModel(c: ColumnInput, basis: Basis): ColumnModel {
     ? { shape, h: need(c.h, 'h', shape), b: need(c.b, 'b', shape), tw: need(c.tw, 'tw', shape), tf: need(c.tf, 'tf', shape), r: c.r ?? 0 }
     : shape === 'RHS' ? { shape, h: need(c.h, 'h', shape), b: need(c.b, 'b', shape), t: need(c.t, 't', shape) } : { shape, d: need(c.d, 'd', shape), t: need(c.t, 't', shape) });
   const p = properties(s);
-  const common = { fromCatalogue: named !== null, A: p.A, I_y: p.I_y, I_z: p.I_z, W_pl_y: p.W_pl_y, W_pl_z: p.W_pl_z };
+  const common = { fromCatalogue: named !== null, A: p.A, I_y: p.I_y, I_z: p.I_z, W_pl_y: p.W_pl_y, W_pl_z: p.W_pl_z, W_el_y: p.W_el_y, W_el_z: p.W_el_z };
   if (s.shape === 'CHS') {
     if (s.d <= 2 * s.t) throw new Refusal('column.t', `column.t: a wall of ${s.t} mm leaves no tube; accepted is less than ${s.d / 2} mm.`);
     return { ...common, name: named?.name ?? `CHS ${s.d}×${s.t}`, shape: 'CHS', h: s.d, b: s.d, t_w: s.t, t_f: s.t, r: 0, A_v_z: p.A_v, A_v_y: p.A_v };
@@ -91,6 +96,30 @@ function columnModel(c: ColumnInput, basis: Basis): ColumnModel {
   if (s.h <= 2 * (s.tf + s.r)) throw new Refusal('column.h', `column.h: a depth of ${s.h} mm leaves no web between the flanges; accepted is more than ${2 * (s.tf + s.r)} mm.`);
   if (s.b <= s.tw + 2 * s.r) throw new Refusal('column.b', `column.b: a flange ${s.b} mm wide does not cover web and fillets; accepted is more than ${s.tw + 2 * s.r} mm.`);
   return { ...common, name: named?.name ?? `I ${s.h}×${s.b}×${s.tw}×${s.tf}`, shape: 'I', h: s.h, b: s.b, t_w: s.tw, t_f: s.tf, r: s.r, A_v_z: p.A_v, A_v_y: 2 * s.b * s.tf };
+}
+
+/** The worse class of a part by its slenderness and three limits, over epsilon. */
+const classBy = (slenderness: number, eps: number, limits: readonly [number, number, number]): 1 | 2 | 3 | 4 => {
+  const i = limits.findIndex((l) => slenderness <= l * eps + 1e-9);
+  return (i < 0 ? 4 : i + 1) as 1 | 2 | 3 | 4;
+};
+
+/** Class of a column in bending about each axis: its compressed flange or wall, and its web. EN 1993-1-1, Table 5.2. */
+export function columnClass(c: ColumnModel, f_y: number): BaseModel['columnClass'] {
+  const eps = Math.sqrt(235 / f_y);
+  const worse = (a: 1 | 2 | 3 | 4, b: 1 | 2 | 3 | 4): 1 | 2 | 3 | 4 => (a > b ? a : b);
+  if (c.shape === 'CHS') {
+    const k = classBy(c.h / c.t_w, eps * eps, [50, 70, 90]);
+    return { y: k, z: k };
+  }
+  const web = [72, 83, 124] as const;
+  if (c.shape === 'RHS') {
+    const wall = (side: number): 1 | 2 | 3 | 4 => classBy((side - 3 * c.t_w) / c.t_w, eps, [33, 38, 42]);
+    const beside = (side: number): 1 | 2 | 3 | 4 => classBy((side - 3 * c.t_w) / c.t_w, eps, web);
+    return { y: worse(wall(c.b), beside(c.h)), z: worse(wall(c.h), beside(c.b)) };
+  }
+  const outstand = classBy((c.b - c.t_w - 2 * c.r) / 2 / c.t_f, eps, [9, 10, 14]);
+  return { y: worse(outstand, classBy((c.h - 2 * c.t_f - 2 * c.r) / c.t_w, eps, web)), z: outstand };
 }
 
 /** Places of the anchors from the column axis: along +y within a row, rows from -z to +z; on a circle from +y towards +z. */
@@ -128,9 +157,10 @@ export function baseModel(input: BaseInput, basis: Basis): BaseModel {
   const overhang = Math.max(y1 - plateBox.y1, plateBox.y2 - y2, z1 - plateBox.z1, plateBox.z2 - z2);
   const key = input.shear.key;
   const f_yb = a.f_yb ?? cls!.f_yb;
+  const columnSteel = strength(input.column.steel, Math.max(column.t_f, column.t_w), basis, 'column.steel');
   const model: BaseModel = {
     input, basis, column, size, plateBox, f_yb, f_ub: a.f_ub ?? cls!.f_ub,
-    columnSteel: strength(input.column.steel, Math.max(column.t_f, column.t_w), basis, 'column.steel'),
+    columnSteel, columnClass: columnClass(column, columnSteel.f_y),
     plateSteel: strength(p.steel, p.t, basis, 'plate.steel'),
     keySteel: key ? strength(key.steel, key.type === 'I' ? Math.max(key.tf!, key.tw!) : key.t!, basis, 'shear.key.steel') : null,
     plate, overhang,

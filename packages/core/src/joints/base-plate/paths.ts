@@ -45,6 +45,7 @@ export function failurePaths(m: BaseModel, prepared: PreparedBase, frames: BaseF
   };
   put('column-flange-compression@left (-)', flangeAt(-1));
   put('column-flange-compression@right (+)', flangeAt(1));
+  put('column-flange-compression@of the whole column', [...flangeAt(-1), ...flangeAt(1)]);
 
   // Plate in tension.
   const lever = state?.lever;
@@ -144,6 +145,7 @@ export function failurePaths(m: BaseModel, prepared: PreparedBase, frames: BaseF
       const depth = Math.min(1.5 * f.c_e, b.H);
       const drawn = [area(body, inBlock), ...(f.edge[0] === 'z' ? [area([[u, top], [face, top], [face, top - depth]], inSide)] : [])];
       put(`concrete-edge@edge ${f.edge}`, drawn);
+      put(`edge-reinforcement@edge ${f.edge}`, drawn);
       edges.push(...(((f.edge[0] === 'y' ? V.y : V.x) * (f.edge.endsWith('+') ? 1 : -1)) > 0 ? drawn : []));
     }
     put('interaction-concrete', [...cone, ...edges]);
@@ -179,6 +181,7 @@ export function failurePaths(m: BaseModel, prepared: PreparedBase, frames: BaseF
   // Rules.
   const marks = all.map((i) => ringAt(i, 1.2 * a.d));
   for (const id of ['anchor-edge-plate', 'anchor-spacing', 'anchor-clear-wall', 'anchor-count-range', 'anchor-head-depth', 'anchor-depth-min', 'anchor-edge-concrete', 'anchor-edge-product', 'anchor-spacing-product', 'washer-over-hole', 'hook-yield']) put(id, id === 'anchor-head-depth' || id === 'anchor-depth-min' ? all.map((i) => line([[m.anchors[i]!.z, top], [m.anchors[i]!.z, bottom]], inSide)) : marks);
+  for (const id of ['reinforcement-d', 'reinforcement-distance', 'reinforcement-l2', 'reinforcement-n', 'loops-l1', 'loops-d', 'loops-distance', 'loops-l2', 'loops-n']) put(id, marks);
   put('block-depth', [line([[b.x1, top], [b.x1, top - b.H]], inSide)]);
   put('plate-on-block', [path(box(p.z1, p.z2, p.y1, p.y2).map(inPlan), 'failure', true)]);
   put('plate-vs-flange', [line([[p.z1, plate.t], [p.z2, plate.t]], inSide)]);

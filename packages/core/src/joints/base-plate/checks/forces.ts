@@ -52,7 +52,7 @@ export function forces(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, V_z:
   }
   if (state.pair === 'CC') bothPress(m, geo, r, model, state, load, M, out);
   leverChecks(r, m, model, state, { N, M, V: Math.abs(axis === 'y' ? V_z : V_y) }, geo.L_b, out);
-  leverStiffness(r, m, model, state, { N, M }, geo.L_b, out);
+  leverStiffness(r, m, model, state, { N, M, V: Math.abs(axis === 'y' ? V_z : V_y) }, geo.L_b, out);
   const pushed = [[model.left, state.pair[0] === 'C', state.F_left, -1], [model.right, state.pair[1] === 'C', state.F_right, 1]] as const;
   const C = pushed.reduce((s, [, c, x]) => s + (c ? -x : 0), 0);
   const u_C = C > 0 ? pushed.reduce((s, [side, c, x, sign]) => s + (c ? -x * sign * side.z_C : 0), 0) / C : 0;

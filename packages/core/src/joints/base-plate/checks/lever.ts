@@ -26,7 +26,7 @@ const comp = {
 };
 const cf = sheet.section('column-flange-compression');
 const flange = {
-  W: cf.found('W_pl', 'cm3', 'plastic modulus of the column, root fillets counted', 'from its dimensions'),
+  W: cf.found('W_pl', 'cm3', 'plastic modulus of the column, root fillets counted; elastic for class 3', 'from its dimensions; class by EN 1993-1-1, Table 5.2'),
   A_v: cf.found('A_v', 'mm2', 'shear area of the column', 'EN 1993-1-1, 6.2.6(3)'),
   V: cf.found('V_c_Ed', 'kN', 'shear of the column in this direction', 'from the actions'),
   V_pl: cf.f('V_pl_Rd', 'kN', 'A_v*f_y_c/(sqrt(3)*gamma_M0)', 'plastic shear resistance', 'EN 1993-1-1, 6.2.6(2)'),
@@ -37,6 +37,13 @@ const flange = {
   M_h: cf.f('M_c_Rd', 'kNm', '(1-rho)*W_pl*f_y_c/gamma_M0', 'moment resistance of the column, class 1 or 2', 'EN 1993-1-1, 6.2.8(3)'),
   z: cf.found('z_f', 'mm', 'distance between the flanges', 'h - t_f, or b - t about z'),
   F: cf.f('F_c_fc_Rd', 'kN', 'M_c_Rd/z_f', 'flange and web of the column in compression', 'EN 1993-1-8, 6.2.6.7'),
+  F_deep: cf.f('F_c_fc_Rd', 'kN', 'min(M_c_Rd/z_f, b*t_f*f_y_c/(0.8*gamma_M0))', 'flange and web of a column deeper than 600 mm: the web gives no more than a fifth', 'EN 1993-1-8, 6.2.6.7(1)'),
+  M_y_Rd: cf.found('M_c_y_Rd', 'kNm', 'moment resistance of the column about y, by its class', 'W f_y/gamma_M0'),
+  M_z_Rd: cf.found('M_c_z_Rd', 'kNm', 'moment resistance of the column about z, by its class', 'W f_y/gamma_M0'),
+  M_y_s: cf.found('M_y_s', 'kNm', 'moment about y, with the part of a shear key', 'from the actions'),
+  M_z_s: cf.found('M_z_s', 'kNm', 'moment about z, with the part of a shear key', 'from the actions'),
+  u: cf.f('u', '-', 'abs(M_y_s)/M_c_y_Rd+abs(M_z_s)/M_c_z_Rd', 'what the moments put on flange or wall', 'EN 1993-1-1, 6.2.1(7)'),
+  u_round: cf.f('u', '-', 'sqrt(M_y_s^2+M_z_s^2)/M_c_y_Rd', 'what the moment puts on the wall of the tube', 'EN 1993-1-1, 6.2.5'),
 };
 const web = sheet.section('column-web-tension');
 export const webTension = {
@@ -202,13 +209,36 @@ export function leverState(model: LeverModel, N: number, M: number): LeverState 
   return null;
 }
 
-/** Of the row, or of the concrete; the column's own flange is a check of its own. */
-export const resistanceOf = (s: Side, pulls: boolean): number => (pulls ? (s.row?.F_T_Rd ?? 0) : s.F_C_Rd);
+/** Of the row, or the least of the concrete and the column's own flange (6.2.8.3). */
+export const resistanceOf = (s: Side, pulls: boolean, flangeRd: number): number => (pulls ? (s.row?.F_T_Rd ?? 0) : Math.min(s.F_C_Rd, flangeRd));
+
+/** Moduli that the class of the column lets count; null for class 4. */
+export const modulus = (m: BaseModel, axis: Axis): number | null => {
+  const k = m.columnClass[axis];
+  const { W_pl_y, W_pl_z, W_el_y, W_el_z } = m.column;
+  return k === 4 ? null : k === 3 ? (axis === 'y' ? W_el_y : W_el_z) : axis === 'y' ? W_pl_y : W_pl_z;
+};
+export const CLASS_4 = 'The column is of class 4 in bending: its effective section is not worked out here.';
+
+/** The column's flange or wall in the section method: what the moments put on it. The axial force alone is a matter of the member. */
+export function flangeInSection(r: Run, m: BaseModel, load: { readonly M_y: number; readonly M_z: number }, out: Results): void {
+  if (load.M_y === 0 && load.M_z === 0) return;
+  const [y, z] = [modulus(m, 'y'), modulus(m, 'z')];
+  if ((load.M_y !== 0 && y === null) || (load.M_z !== 0 && z === null)) return out.missing('column-flange-compression', CLASS_4);
+  const f = m.columnSteel.f_y / m.basis.factors.gamma_M0;
+  at(r, 'of the whole column', () => {
+    flange.M_y_s(r, load.M_y);
+    flange.M_z_s(r, load.M_z);
+    flange.M_y_Rd(r, (y ?? m.column.W_el_y) * f);
+    flange.M_z_Rd(r, (z ?? m.column.W_el_z) * f);
+    out.strength('column-flange-compression', (m.column.shape === 'CHS' ? flange.u_round : flange.u)(r), 1, '-', { where: 'of the whole column' });
+  });
+}
 
 /** Resistance of the flange of a side in compression under the shear V; also its smaller resistance for `F_C`. */
 function workFlange(r: Run, m: BaseModel, axis: Axis, V: number): number {
   const { column } = m;
-  flange.W(r, axis === 'y' ? column.W_pl_y : column.W_pl_z);
+  flange.W(r, modulus(m, axis) ?? 0);
   flange.A_v(r, axis === 'y' ? column.A_v_z : column.A_v_y);
   flange.V(r, V);
   const V_pl = flange.V_pl(r);
@@ -218,15 +248,18 @@ function workFlange(r: Run, m: BaseModel, axis: Axis, V: number): number {
     flange.M_I(r);
   } else flange.M_h(r);
   flange.z(r, (axis === 'y' ? column.h : column.b) - column.t_f);
-  return flange.F(r);
+  return (axis === 'y' && column.shape === 'I' && column.h > 600 ? flange.F_deep : flange.F)(r);
 }
 
+/** Resistance of the flange beside a shear, without a record. */
+export const flangeResistance = (r: Run, m: BaseModel, axis: Axis, V: number): number => quiet(r, () => workFlange(r, m, axis, V));
+
 /** Largest |M| in the direction of `sense` beside N that keeps every side within its resistance; 0 where N alone is too much. */
-export function momentBeside(model: LeverModel, N: number, sense: number): number {
+export function momentBeside(model: LeverModel, N: number, sense: number, flangeRd: number): number {
   const holds = (M: number): boolean => {
     const s = leverState(model, N, sense * M);
     if (!s) return false;
-    return Math.abs(s.F_left) <= resistanceOf(model.left, s.pair[0] === 'T') * (1 + 1e-12) && Math.abs(s.F_right) <= resistanceOf(model.right, s.pair[1] === 'T') * (1 + 1e-12);
+    return Math.abs(s.F_left) <= resistanceOf(model.left, s.pair[0] === 'T', flangeRd) * (1 + 1e-12) && Math.abs(s.F_right) <= resistanceOf(model.right, s.pair[1] === 'T', flangeRd) * (1 + 1e-12);
   };
   if (!holds(0)) return 0;
   let [low, high] = [0, 1e6];
@@ -270,6 +303,10 @@ export function leverChecks(r: Run, m: BaseModel, model: LeverModel, state: Leve
     // What presses both sides alike is the column's own compression, a matter of the member.
     const F = whole + common;
     if (pulls || F >= -tiny) continue;
+    if (modulus(m, axis) === null) {
+      out.missing('column-flange-compression', CLASS_4);
+      break;
+    }
     at(r, sideWords(name), () => {
       const R = workFlange(r, m, axis, load.V);
       const reduced = load.V > 0.5 * r.v[flange.V_pl.def.slot.index]! || load.V > 0;
@@ -278,10 +315,10 @@ export function leverChecks(r: Run, m: BaseModel, model: LeverModel, state: Leve
       out.strength('column-flange-compression', -F, R, 'kN', { where: sideWords(name), multiple });
     });
   }
-  momentInfo(r, model, state, load, out);
+  momentInfo(r, model, state, load, modulus(m, axis) === null ? Infinity : flangeResistance(r, m, axis, load.V), out);
 }
 
-function momentInfo(r: Run, model: LeverModel, s: LeverState, load: { readonly N: number; readonly M: number; readonly V: number }, out: Results): void {
+function momentInfo(r: Run, model: LeverModel, s: LeverState, load: { readonly N: number; readonly M: number; readonly V: number }, flangeRd: number, out: Results): void {
   if (load.M === 0) return;
   base.N(r, load.N);
   base.M(r, load.M);
@@ -293,9 +330,9 @@ function momentInfo(r: Run, model: LeverModel, s: LeverState, load: { readonly N
   base.sumN(r);
   base.sumM(r);
   if (load.N !== 0) base.e(r);
-  base.F_l_Rd(r, resistanceOf(model.left, s.pair[0] === 'T'));
-  base.F_r_Rd(r, resistanceOf(model.right, s.pair[1] === 'T'));
+  base.F_l_Rd(r, resistanceOf(model.left, s.pair[0] === 'T', flangeRd));
+  base.F_r_Rd(r, resistanceOf(model.right, s.pair[1] === 'T', flangeRd));
   const M_j = base.M_j(r);
-  if (r.steps) base.M_N(r, momentBeside(model, load.N, Math.sign(load.M)));
+  if (r.steps) base.M_N(r, momentBeside(model, load.N, Math.sign(load.M), flangeRd));
   out.strength('base-moment-resistance', Math.abs(load.M), M_j, 'kNm', { info: true });
 }

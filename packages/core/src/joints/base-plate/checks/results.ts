@@ -17,7 +17,7 @@ export const CHECKS = {
   'plate-anchor-local': about('Plate in bending round an anchor', 'EN 1993-1-8, 6.2.6.11 and Table 6.6', 'plate'),
   'column-web-tension': about('Column web in tension', 'EN 1993-1-8, 6.2.6.8', 'column'),
   'concrete-bearing-side': about('Concrete in bearing under a flange', 'EN 1993-1-8, 6.2.6.9', 'concrete'),
-  'column-flange-compression': about('Column flange in compression', 'EN 1993-1-8, 6.2.6.7', 'column'),
+  'column-flange-compression': about('Column flange or wall in compression', 'EN 1993-1-8, 6.2.6.7', 'column'),
   'base-moment-resistance': about('Moment resistance of the base', 'EN 1993-1-8, 6.2.8.3', 'base'),
   'base-moment-biaxial-linear': about('Moments about both axes, straight line', 'stated method', 'base'),
   'base-stiffness': about('Rotational stiffness', 'EN 1993-1-8, 6.3.4', 'base'),
@@ -41,6 +41,7 @@ export const CHECKS = {
   'anchor-plate-bearing': about('Plate in bearing at an anchor', 'EN 1993-1-8, Table 3.4', 'plate'),
   'anchor-pryout': about('Pry-out', 'EN 1992-4, 7.2.2.4', 'concrete'),
   'concrete-edge': about('Concrete edge in shear', 'EN 1992-4, 7.2.2.5', 'concrete'),
+  'edge-reinforcement': about('Loops across the edge body', 'EN 1992-4, 7.2.2.6', 'reinforcement'),
   'interaction-steel': about('Tension with shear, anchor steel', 'EN 1992-4, 7.2.3', 'anchors'),
   'interaction-concrete': about('Tension with shear, concrete', 'EN 1992-4, 7.2.3', 'concrete'),
   'shear-key-bearing': about('Concrete in bearing at the shear key', 'EN 1992-1-1, 3.1.6', 'key'),
@@ -69,6 +70,11 @@ export class Results {
 
   skip(id: CheckId, reason: string): void {
     this.list.push({ type: 'skip', id, ...CHECKS[id], reason: `${reason[0]!.toUpperCase()}${reason.slice(1)}.` });
+  }
+
+  /** It applies and could not be made: `needs` says what is missing. */
+  missing(id: CheckId, needs: string): void {
+    this.list.push({ type: 'skip', id, ...CHECKS[id], reason: needs, missing: true });
   }
 
   value(id: CheckId, value: number, unit: UnitId, text: string): void {

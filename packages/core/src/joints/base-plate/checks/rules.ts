@@ -1,6 +1,7 @@
 import { tightHole } from '../../../catalogue/index.ts';
 import type { RuleDef, RuleOutcome } from '../../check.ts';
 import { exact } from '../../../units/format.ts';
+import type { BarsInput } from '../input.ts';
 import type { BaseModel } from '../model.ts';
 import { groutConditions } from './bearing.ts';
 import { leastEdge, leastSpacing } from './plate.ts';
@@ -31,6 +32,38 @@ export function wallDistance(m: M): number {
     return Math.min(Math.abs(y) - t_w / 2, h / 2 - t_f - Math.abs(z));
   }));
 }
+
+/** Limits of bars beside the anchors: diameter, distance, anchorage beyond the body, and two of them at least for each row. */
+function barRules(id: string, title: string, clause: string, of: (m: M) => BarsInput | undefined, reach: (m: M) => number, body: string): RuleDef<M>[] {
+  const none = `There are no ${title.toLowerCase()}.`;
+  return [
+    rule(`${id}-d`, `${title}: diameter`, clause, true, (m) => (of(m) ? most(of(m)!.d, 16) : { skip: none })),
+    rule(`${id}-distance`, `${title}: distance from the anchors`, clause, true, (m) => {
+      const bars = of(m);
+      return !bars ? { skip: none } : bars.distance === undefined ? { missing: 'How far the bars are from the anchors was not given.' } : Number.isFinite(reach(m)) ? most(bars.distance, reach(m)) : { skip: 'The block has no edge.' };
+    }),
+    rule(`${id}-l2`, `${title}: anchorage beyond the ${body}`, 'EN 1992-1-1, 8.4.4', true, (m) => {
+      const bars = of(m);
+      if (!bars) return { skip: none };
+      if (bars.l_2 === undefined) return { missing: `The anchorage of the bars beyond the ${body} was not given.` };
+      return least(bars.l_2, anchorageOf(m, bars));
+    }),
+    rule(`${id}-n`, `${title}: two at least for each row of anchors`, clause, true, (m) => (of(m) ? { actual: of(m)!.n, limit: 2 * rowsOf(m), sense: '>=', unit: '-' } : { skip: none })),
+  ];
+}
+
+/** l_bd of a bar at its yield strength, EN 1992-1-1, 8.4.4: alpha_1 0.7 for a hook, least max(0.3 l_b,rqd, 10 d, 100 mm). */
+function anchorageOf(m: M, bars: BarsInput): number {
+  const { gamma_C, gamma_S, alpha_ct } = m.basis.factors;
+  const f_ck = Math.min(m.input.concrete.f_ck, 60);
+  const f_ctm = f_ck <= 50 ? 0.3 * f_ck ** (2 / 3) : 2.12 * Math.log(1 + (f_ck + 8) / 10);
+  const f_bd = (2.25 * (bars.good_bond ? 1 : 0.7) * alpha_ct * 0.7 * f_ctm) / gamma_C;
+  const l_b_rqd = (bars.d * bars.f_yk) / gamma_S / (4 * f_bd);
+  return Math.max((bars.hooked ? 0.7 : 1) * l_b_rqd, 0.3 * l_b_rqd, 10 * bars.d, 100);
+}
+
+/** Rows of anchors along z; each anchor of a circle is one. */
+const rowsOf = (m: M): number => (m.input.anchors.pattern.type === 'circle' ? m.anchors.length : new Set(m.anchors.map((q) => Math.round(q.z * 1e3))).size);
 
 /** Detailing rules of a column base (basis 16.1). */
 export const baseRules: readonly RuleDef<M>[] = [
@@ -93,4 +126,14 @@ export const baseRules: readonly RuleDef<M>[] = [
     const { bars } = m.input.anchors;
     return bars ? least(bars.l_1, (bars.hooked ? 4 : 10) * bars.d) : { skip: 'There are no hanger bars.' };
   }),
+  ...barRules('reinforcement', 'Hanger bars', 'EN 1992-4, 7.2.1.9 and 7.2.1.10', (m) => m.input.anchors.bars, (m) => 0.75 * m.input.anchors.h_ef, 'cone'),
+  rule('loops-l1', 'Loops in the edge body', 'EN 1992-4, 7.2.2.6(2)', true, (m) => {
+    const { loops } = m.input.anchors;
+    return loops ? least(loops.l_1, (loops.hooked ? 4 : 10) * loops.d) : { skip: 'There are no loops.' };
+  }),
+  ...barRules('loops', 'Loops', 'EN 1992-4, 7.2.2.6', (m) => m.input.anchors.loops, (m) => 0.75 * Math.min(...m.anchors.flatMap((q) => ALL_EDGES.map((e) => edgeDistance(m, e, q)))), 'edge body'),
+  rule('block-splitting', 'Bars against splitting under the concentrated load', 'EN 1992-1-1, 6.7(4)', false, (m) => {
+    const concentrated = m.input.concrete.alpha ?? 0;
+    return { actual: m.input.concrete.splitting_bars ? 1 : 0, limit: 1, sense: '>=', unit: '-', note: m.input.concrete.splitting_bars ? 'bars against splitting are said to be there' : `the load is concentrated${concentrated ? ` (alpha ${exact(concentrated)})` : ''}: its splitting forces need bars in the block` };
+  }, false),
 ];

@@ -2,7 +2,7 @@ import type { Run } from '../../../formula/index.ts';
 import { clip, type Polygon } from '../../../geometry/polygon.ts';
 import { contactPieces, solveContact, type Bed, type Contact, type Load } from '../../../standards/en1993/contact.ts';
 import type { BaseModel } from '../model.ts';
-import { momentBeside, webTension } from './lever.ts';
+import { flangeInSection, flangeResistance, momentBeside, webTension } from './lever.ts';
 import { biax, comp, contact } from './method-sheet.ts';
 import { anchorTStub, innerRow, rowTStub, webSides } from './plate.ts';
 import type { Results } from './results.ts';
@@ -85,7 +85,8 @@ export function bySection(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, o
     if (m.column.shape === 'I') innerRows(m, geo, r, found.F, idx, out);
   }
   const both = load.M_y !== 0 && load.M_z !== 0;
-  if (both && m.column.shape === 'RHS' && input.plate.shape === 'rectangle' && input.anchors.pattern.type === 'rows') biaxial(geo, r, load, out);
+  if (both && m.column.shape === 'RHS' && input.plate.shape === 'rectangle' && input.anchors.pattern.type === 'rows') biaxial(m, geo, r, load, out);
+  flangeInSection(r, m, load, out);
   sectionStiffness(r, m, bed, load, geo.springs, found, out);
   const bearing: BaseState['bearing'] = () => contactPieces(bed, found).map((piece) => ({ piece, sigma: cornersOf(piece).map(([y, z]) => stressAt(bed, found, y, z)) }));
   return { ...noForces(m, geo), method: 'section', F: found.F, C: found.C, y_C: found.y_C, z_C: found.z_C, contact: found, bearing };
@@ -189,11 +190,11 @@ function innerRows(m: BaseModel, geo: BaseGeometry, r: Run, F: readonly number[]
   });
 }
 
-function biaxial(geo: BaseGeometry, r: Run, load: Load, out: Results): void {
+function biaxial(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, out: Results): void {
   const [y, z] = [geo.lever('y'), geo.lever('z')];
   if (typeof y === 'string' || typeof z === 'string') return out.skip('base-moment-biaxial-linear', typeof y === 'string' ? y : (z as string));
-  const M_y = momentBeside(y, load.N, Math.sign(load.M_y));
-  const M_z = momentBeside(z, load.N, Math.sign(load.M_z));
+  const M_y = momentBeside(y, load.N, Math.sign(load.M_y), flangeResistance(r, m, 'y', 0));
+  const M_z = momentBeside(z, load.N, Math.sign(load.M_z), flangeResistance(r, m, 'z', 0));
   if (M_y <= 0 || M_z <= 0) {
     out.strength('base-moment-biaxial-linear', 1, 0, '-', { info: true });
     return;

@@ -6,7 +6,7 @@ import { leastEdge, leastSpacing } from './plate.ts';
 import type { Results } from './results.ts';
 import { at, sheet } from './sheet.ts';
 import { ALL_EDGES, bondReach, coneGeometry, edgeDistance, edgeWords, groupBond, pryCone, prySection as py, quiet, type Edge } from './tension.ts';
-import { kNm } from './words.ts';
+import { fixed, kNm } from './words.ts';
 
 const sv = sheet.section('anchor-steel-shear');
 const ss = {
@@ -91,6 +91,19 @@ const edge = {
   V_Rk: ce.f('V_Rk_c', 'kN', 'V_Rk_c_0*(A_c_V/A_c_V_0)*psi_s_V*psi_h_V*psi_ec_V*psi_alpha_V*psi_re_V', 'characteristic edge strength', 'EN 1992-4, 7.2.2.5(1)'),
   V_Rd: ce.f('V_Rd_c', 'kN', 'V_Rk_c/gamma_C', 'concrete edge', 'EN 1992-4, 7.2.2.5'),
 };
+const er = sheet.section('edge-reinforcement');
+const loops = {
+  V: er.found('V_perp', 'kN', 'shear towards the edge', 'what friction leaves'),
+  c_1: er.found('c_1', 'mm', 'front row to the edge', 'measured'),
+  z: er.f('z_s', 'mm', '0.85*min(2*h_ef, 2*c_1)', 'inner lever arm of the concrete member', 'EN 1992-4, 6.2.2.4'),
+  N: er.f('N_Ed_re', 'kN', '(e_s/z_s+1)*V_perp', 'tension of the loops', 'EN 1992-4, 6.2.2.4'),
+  steel: er.f('N_Rd_re', 'kN', 'k_10*n_lo*pi/4*d_lo^2*min(f_yk_lo, 600[MPa])/gamma_S', 'steel of the loops', 'EN 1992-4, 7.2.2.6(1)'),
+  f_bd: er.f('f_bd', 'MPa', '2.25*eta_lo*f_ctd_b', 'bond strength of the loops', 'EN 1992-1-1, 8.4.2(2)'),
+  alpha_1: er.f('alpha_1', '-', '0.7', 'hooked or looped bars', 'EN 1992-1-1, Table 8.2'),
+  alpha_1_one: er.f('alpha_1', '-', '1', 'straight bars', 'EN 1992-1-1, Table 8.2'),
+  bond: er.f('N_Rd_a', 'kN', 'n_lo*l_lo*pi*d_lo*f_bd/alpha_1', 'anchorage of the loops in the edge body', 'EN 1992-4, 7.2.2.6(2)'),
+  R: er.f('N_Rd', 'kN', 'min(N_Rd_re, N_Rd_a)', 'loops across the edge body', 'EN 1992-4, 7.2.2.6'),
+};
 const is = sheet.section('interaction-steel');
 const ist = {
   beta_N: is.found('beta_N', '-', 'utilisation in tension', 'force over resistance of that anchor'),
@@ -105,7 +118,7 @@ const con = {
   power: ic.f('u_p', '-', 'beta_N^1.5+beta_V^1.5', 'power sum', 'EN 1992-4, 7.2.3, Table 7.3'),
   linear: ic.f('u_l', '-', '(beta_N+beta_V)/1.2', 'linear sum', 'EN 1992-4, 7.2.3, Table 7.3'),
   both: ic.f('u', '-', 'max(min(u_p, u_l), beta_N, beta_V)', 'the better of both forms', 'EN 1992-4, 7.2.3'),
-  bars: ic.f('u', '-', 'max(beta_N^(2/3)+beta_V^(2/3), beta_N, beta_V)', 'with hanger bars on the tension side', 'EN 1992-4, 7.2.3.2'),
+  bars: ic.f('u', '-', 'max(beta_N^(2/3)+beta_V^(2/3), beta_N, beta_V)', 'with reinforcement that carries tension or shear alone', 'EN 1992-4, 7.2.3.2'),
 };
 
 /** Geometry of one face of the block for shear: none of it depends on the load. */
@@ -193,7 +206,7 @@ function offRow(m: BaseModel, f: EdgeGeometry, s: AnchorShear, at: { readonly ou
   return own + Math.max(0, across / byTwist) * (line - own);
 }
 
-function workEdge(r: Run, m: BaseModel, f: EdgeGeometry, s: AnchorShear): { demand: number; resistance: number } | null {
+function workEdge(r: Run, m: BaseModel, f: EdgeGeometry, s: AnchorShear): { demand: number; resistance: number; V_perp: number } | null {
   const outward = f.edge.endsWith('+') ? 1 : -1;
   const inY = f.edge[0] === 'y';
   const across = outward * (inY ? s.V_y : s.V_z);
@@ -233,7 +246,7 @@ function workEdge(r: Run, m: BaseModel, f: EdgeGeometry, s: AnchorShear): { dema
   edge.psi_alpha(r);
   (m.input.concrete.edge_bars === 'stirrups' && m.input.concrete.cracked ? edge.psi_re : edge.psi_re_none)(r);
   edge.V_Rk(r);
-  return { demand, resistance: edge.V_Rd(r) };
+  return { demand, resistance: edge.V_Rd(r), V_perp };
 }
 
 /** Whether grout and anchor leave a lever arm (basis 11.3). */
@@ -353,8 +366,27 @@ export function anchorShearChecks(r: Run, m: BaseModel, out: Results, s: AnchorS
     const { f } = best;
     at(r, edgeWords(f.edge), () => {
       const x = workEdge(r, m, f, s)!;
-      beta_V = Math.max(beta_V, out.strength('concrete-edge', x.demand, x.resistance, 'kN', { where: edgeWords(f.edge) }));
+      const carried = a.loops !== undefined && x.V_perp > 0;
+      const u = out.strength('concrete-edge', x.demand, x.resistance, 'kN', { where: edgeWords(f.edge), info: carried });
+      if (!carried) beta_V = Math.max(beta_V, u);
+      else out.notes.push(`loops carry the shear towards the edge; the concrete alone would be used to ${fixed(u)}`);
     });
+    // Every edge that the shear presses to has to be crossed by the loops; the nearest has the most tension.
+    for (const face of a.loops ? shearFaces(m) : []) {
+      const x = quiet(r, () => workEdge(r, m, face, s));
+      if (!x || x.V_perp <= 0) continue;
+      at(r, edgeWords(face.edge), () => {
+        loops.V(r, x.V_perp);
+        loops.c_1(r, face.c_1);
+        loops.z(r);
+        const N = loops.N(r);
+        loops.steel(r);
+        loops.f_bd(r);
+        (a.loops!.hooked ? loops.alpha_1 : loops.alpha_1_one)(r);
+        loops.bond(r);
+        beta_V = Math.max(beta_V, out.strength('edge-reinforcement', N, loops.R(r), 'kN', { where: edgeWords(face.edge) }));
+      });
+    }
   } else out.skip('concrete-edge', 'no concrete edge within max(10 h_ef, 60 d) in the shear direction');
 
   if (!tension.any) return;
@@ -376,7 +408,7 @@ export function anchorShearChecks(r: Run, m: BaseModel, out: Results, s: AnchorS
   con.beta_N(r, beta_N);
   con.beta_V(r, beta_V);
   const least = Math.max(beta_N, beta_V);
-  if (tension.bars) {
+  if (tension.bars !== (a.loops !== undefined && out.list.some((x) => x.id === 'edge-reinforcement'))) {
     const value = con.bars(r);
     const power = beta_N ** (2 / 3) + beta_V ** (2 / 3);
     out.strength('interaction-concrete', value, 1, '-', { multiple: Math.min(power ** -1.5, 1 / least) });

@@ -76,6 +76,13 @@ export const g = {
   l_re: sheet.given('l_re', 'mm', 'length of a hanger bar inside the cone'),
   f_yk: sheet.given('f_yk', 'MPa', 'yield strength of the hanger bars'),
   eta_re: sheet.given('eta_re', '-', 'bond condition of the hanger bars'),
+  n_lo: sheet.given('n_lo', '-', 'number of legs of the loops that cross the edge body'),
+  d_lo: sheet.given('d_lo', 'mm', 'diameter of a loop'),
+  l_lo: sheet.given('l_lo', 'mm', 'length of a leg inside the edge body'),
+  f_yk_lo: sheet.given('f_yk_lo', 'MPa', 'yield strength of the loops'),
+  eta_lo: sheet.given('eta_lo', '-', 'bond condition of the loops'),
+  e_s: sheet.given('e_s', 'mm', 'line of the shear down to the loops'),
+  k_10: sheet.given('k_10', '-', 'efficiency of the loops'),
   d_k: sheet.given('d_k', 'mm', 'depth of the key below the plate'),
   b_k: sheet.given('b_k', 'mm', 'width of the key across the shear'),
   t_k: sheet.given('t_k', 'mm', 'thickness of a plate key'),
@@ -209,6 +216,12 @@ export function layOut(m: BaseModel): { values: Float64Array; origins: Map<numbe
     const { n, d, l_1, f_yk, good_bond } = a.bars;
     for (const [slot, value, ref] of [[g.n_re, n, 'n'], [g.d_re, d, 'd'], [g.l_re, l_1, 'l_1'], [g.f_yk, f_yk, 'f_yk']] as const) lay.put(slot, value, 'input', `anchors.bars.${ref}`);
     lay.put(g.eta_re, good_bond ? 1 : 0.7, CODE, `EN 1992-1-1, 8.4.2(2): ${good_bond ? 'good' : 'poor'} bond`);
+  }
+  if (a.loops) {
+    const { n, d, l_1, f_yk, good_bond, e_s, enclosing } = a.loops;
+    for (const [slot, value, ref] of [[g.n_lo, n, 'n'], [g.d_lo, d, 'd'], [g.l_lo, l_1, 'l_1'], [g.f_yk_lo, f_yk, 'f_yk'], [g.e_s, e_s, 'e_s']] as const) lay.put(slot, value, 'input', `anchors.loops.${ref}`);
+    lay.put(g.eta_lo, good_bond ? 1 : 0.7, CODE, `EN 1992-1-1, 8.4.2(2): ${good_bond ? 'good' : 'poor'} bond`);
+    lay.put(g.k_10, enclosing ? 1 : 0.5, CODE, `EN 1992-4, 7.2.2.6(1): the bars ${enclosing ? 'enclose or touch the anchors' : 'stand beside the anchors'}`);
   }
   const { key } = shear;
   if (key && m.keySteel) {

@@ -2,7 +2,7 @@ import type { Run } from '../../../formula/index.ts';
 import { solveContact, type Bed, type Contact, type Load } from '../../../standards/en1993/contact.ts';
 import { exact } from '../../../units/format.ts';
 import type { BaseModel } from '../model.ts';
-import { resistanceOf, type LeverModel, type LeverState, type Side } from './lever.ts';
+import { flangeResistance, modulus, resistanceOf, type LeverModel, type LeverState, type Side } from './lever.ts';
 import type { TStubValues } from './plate.ts';
 import type { Results } from './results.ts';
 import { sheet } from './sheet.ts';
@@ -60,7 +60,7 @@ const tensionK = (t: TStubValues, m: BaseModel, L_b: number): { k15: number; k16
 };
 
 /** Stiffness by the lever-arm model (basis 15). */
-export function leverStiffness(r: Run, m: BaseModel, model: LeverModel, state: LeverState, load: { readonly N: number; readonly M: number }, L_b: number, out: Results): void {
+export function leverStiffness(r: Run, m: BaseModel, model: LeverModel, state: LeverState, load: { readonly N: number; readonly M: number; readonly V: number }, L_b: number, out: Results): void {
   if (load.M === 0) return out.skip('base-stiffness', 'no moment');
   const put = (x: Side, pulls: boolean, f: { k15: typeof st.k15_l; k16: typeof st.k16_l; b: typeof st.b_l; l: typeof st.l_l; kT: typeof st.kT_l; kC: typeof st.kC_l }): number => {
     if (pulls) {
@@ -87,7 +87,8 @@ export function leverStiffness(r: Run, m: BaseModel, model: LeverModel, state: L
     st.f_e(r);
   }
   const S_ini = st.S_ini(r);
-  const resistance = Math.max(Math.abs(state.F_left) / resistanceOf(model.left, state.pair[0] === 'T'), Math.abs(state.F_right) / resistanceOf(model.right, state.pair[1] === 'T'));
+  const flange = modulus(m, model.axis) === null ? Infinity : flangeResistance(r, m, model.axis, load.V);
+  const resistance = Math.max(Math.abs(state.F_left) / resistanceOf(model.left, state.pair[0] === 'T', flange), Math.abs(state.F_right) / resistanceOf(model.right, state.pair[1] === 'T', flange));
   const eta = Math.min(1, resistance);
   st.eta(r, eta);
   (eta <= 2 / 3 ? st.mu_1 : st.mu)(r);
