@@ -59,6 +59,28 @@ for (const [mark, aim] of [['B2-14', 25], ['E1-01', 40], ['A1-01', 40]] as const
   note('column base of 12 anchors, one combination, tracing off', (median(7, many) / 600) * 1000, 'µs', 300);
   note('column base of 12 anchors, 60 combinations after an edit', median(9, () => { checkJoint({ kind: base.kind, input, combinations }, DEFAULT_BASIS); }), 'ms', 50);
 }
+{
+  // What does not grow with the load in proportion, over every base of the demo job.
+  const bases = job.joints.filter((j) => kindOf(j.kind).family === 'base');
+  for (const [words, options] of [['parabola', { law: 'parabola', method: 'section' }], ['uniform', { law: 'uniform', method: 'section' }], ['prying of Table 6.2', { prying: 'table-6.2' }]] as const) {
+    const times: number[] = [];
+    for (const j of bases) {
+      const kind = kindOf(j.kind);
+      const prepared = kind.prepare(kind.model({ ...j.input, options: { ...(j.input['options'] as object), ...options } }, DEFAULT_BASIS));
+      const run = new Run(prepared.sheet);
+      for (const round of [0, 1]) {
+        for (const c of j.combinations.map(inNewtons)) {
+          const t = performance.now();
+          checkCombination(prepared, c, run);
+          if (round) times.push(performance.now() - t);
+        }
+      }
+    }
+    times.sort((a, b) => a - b);
+    note(`column base, ${words}, one combination: median`, times[Math.floor(times.length / 2)]!, 'ms', 5);
+    note(`column base, ${words}, one combination: slowest of ${times.length}`, times.at(-1)!, 'ms', 30);
+  }
+}
 const beams = job.joints.filter((j) => kindOf(j.kind).family === 'beam');
 const ten = Array.from({ length: 10 }, (_, i) => ({ ...joint.combinations[i % joint.combinations.length]!, name: `K${i}` }));
 note('2,000 joints × 10 combinations', median(3, () => {

@@ -205,6 +205,8 @@ function solve3(s: State, r: Triple, L: number): Triple {
   return [x0, x1 / L, x2 / L];
 }
 
+/** The answer of a search that has proved that there is none. */
+const NEVER = 'never';
 const TOLERANCE = 1e-10;
 const MOST = 80;
 
@@ -215,8 +217,73 @@ interface Found {
   readonly iterations: number;
 }
 
-/** Newton's method with a line search on the energy; null where it does not arrive: the tangent has lost its rank, or there is no equilibrium. */
-function newton(bed: Bed, k: number, F: Triple, start: Triple, L: number): Found | null {
+/**
+ * Planes past which no load is in equilibrium, however strong concrete and anchors are: the faces of the cone of all that corners of the
+ * contact region can push and anchors can pull. In lengths over L.
+ */
+function limitsOf({ region, anchors }: Bed, L: number): readonly Triple[] {
+  let known = LIMITS.get(region);
+  if (!known || known.anchors.length !== anchors.length || known.anchors.some((a, i) => a.y !== anchors[i]!.y || a.z !== anchors[i]!.z)) {
+    const corners = hullOf(region.pieces.flatMap((p) => Array.from({ length: p.length / 2 }, (_, i): [number, number] => [p[2 * i]!, p[2 * i + 1]!])));
+    const rays: Triple[] = [...corners.map(([y, z]): Triple => [1, y / L, z / L]), ...anchors.map((a): Triple => [-1, -a.y / L, -a.z / L])];
+    const planes: Triple[] = [];
+    for (let i = 0; i < rays.length; i += 1) for (let j = 0; j < rays.length; j += 1) {
+      if (i === j) continue;
+      const n = cross(rays[i]!, rays[j]!);
+      const size = Math.hypot(...n);
+      if (size > 1e-9 && rays.every((q) => dot(n, q) <= 1e-9 * size)) planes.push([n[0] / size, n[1] / size, n[2] / size]);
+    }
+    LIMITS.set(region, (known = { anchors, planes }));
+  }
+  return known.planes;
+}
+const LIMITS = new WeakMap<Region, { readonly anchors: Bed['anchors']; readonly planes: readonly Triple[] }>();
+
+const cross = (a: Triple, b: Triple): Triple => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
+const dot = (a: Triple, b: Triple): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
+
+/** Corners of the convex hull of points, anticlockwise. */
+function hullOf(points: readonly [number, number][]): [number, number][] {
+  const sorted = [...points].sort((a, b) => a[0] - b[0] || a[1] - b[1]);
+  const half = (list: readonly [number, number][]): [number, number][] => {
+    const out: [number, number][] = [];
+    for (const p of list) {
+      for (let n = out.length; n >= 2 && (out[n - 1]![0] - out[n - 2]![0]) * (p[1] - out[n - 2]![1]) - (out[n - 1]![1] - out[n - 2]![1]) * (p[0] - out[n - 2]![0]) <= 1e-9; n -= 1) out.pop();
+      out.push(p);
+    }
+    return out.slice(0, -1);
+  };
+  return [...half(sorted), ...half(sorted.reverse())];
+}
+
+/** Whether no concrete and no anchors, however strong, could balance the load. */
+function beyond(bed: Bed, F: Triple, L: number): boolean {
+  const scaled: Triple = [F[0], F[1] / L, F[2] / L];
+  const margin = 1e-9 * Math.hypot(...scaled);
+  return limitsOf(bed, L).some((n) => dot(n, scaled) > margin);
+}
+
+/**
+ * Proof that there is no equilibrium under a law with a limit: a plane that no anchor resists, over which the load does more work than the concrete at
+ * its most can take. A plate that sinks or turns that way never stops.
+ */
+function runsAway(bed: Bed, F: Triple, [p0, py, pz]: Triple, L: number): boolean {
+  if (bed.law === 'winkler') return false;
+  // Sunk until no anchor stretches.
+  const d0 = bed.anchors.reduce((d, a) => Math.max(d, -(py * a.y + pz * a.z)), p0);
+  const work = F[0] * d0 + F[1] * py + F[2] * pz;
+  const least = 1e-6 * Math.max(Math.abs(F[0]), Math.abs(F[1]) / L, Math.abs(F[2]) / L) * (Math.abs(d0) + L * (Math.abs(py) + Math.abs(pz)));
+  if (!(work > least) || !Number.isFinite(work)) return false;
+  let most = 0;
+  for (const piece of bed.region.pieces) {
+    const m = partMoments(SCRATCH, clipInto(SCRATCH, piece, piece.length, d0, py, pz));
+    most += bed.f_jd * (d0 * m.A + py * m.S_y + pz * m.S_z);
+  }
+  return work > most + least;
+}
+
+/** Newton's method with a line search on the energy; null where it does not arrive: the tangent has lost its rank. */
+function newton(bed: Bed, k: number, F: Triple, start: Triple, L: number): Found | null | typeof NEVER {
   const scale = Math.max(Math.abs(F[0]), Math.abs(F[1]) / L, Math.abs(F[2]) / L);
   let [p0, py, pz] = start;
   let s = stateOf(bed, k, p0, py, pz);
@@ -228,6 +295,8 @@ function newton(bed: Bed, k: number, F: Triple, start: Triple, L: number): Found
     if (residual < TOLERANCE) return { x: [p0, py, pz], s, residual, iterations: i };
     // A plate that sinks or turns by a metre has nothing to rest on.
     if (Math.abs(p0) + L * (Math.abs(py) + Math.abs(pz)) > 1e3) return null;
+    if ((i > 3 || s.K00 === 0) && runsAway(bed, F, [p0, py, pz], L)) return NEVER;
+    if (s.K00 === 0) return null;
     const d = solve3(s, r, L);
     const slope = -(r[0] * d[0] + r[1] * d[1] + r[2] * d[2]);
     let t = 1;
@@ -257,7 +326,7 @@ const RUNAWAY = 1e11;
  * ridge that shrinks while the energy falls and grows where it does not, so that the convex energy falls at every step; without a lowest
  * point the plane runs away, and there is no equilibrium.
  */
-function ridged(bed: Bed, k: number, F: Triple, start: Triple, L: number): Found | null {
+function ridged(bed: Bed, k: number, F: Triple, start: Triple, L: number): Found | null | typeof NEVER {
   const scale = Math.max(Math.abs(F[0]), Math.abs(F[1]) / L, Math.abs(F[2]) / L);
   const off = (t: State): number => Math.max(Math.abs(F[0] - t.R0), Math.abs(F[1] - t.R1) / L, Math.abs(F[2] - t.R2) / L) / scale;
   const energy = (t: State, x: Triple): number => t.E - F[0] * x[0] - F[1] * x[1] - F[2] * x[2];
@@ -273,6 +342,7 @@ function ridged(bed: Bed, k: number, F: Triple, start: Triple, L: number): Found
     if (Math.abs(x[0]) + L * (Math.abs(x[1]) + Math.abs(x[2])) > RUNAWAY) return null;
     const held: State = { ...s, K00: s.K00 + ridge * stiff, K11: s.K11 + ridge * stiff * L * L, K22: s.K22 + ridge * stiff * L * L };
     const d = solve3(held, [F[0] - s.R0, F[1] - s.R1, F[2] - s.R2], L);
+    if (runsAway(bed, F, x, L)) return NEVER;
     const to: Triple = [x[0] + d[0], x[1] + d[1], x[2] + d[2]];
     const next = stateOf(bed, k, ...to);
     const lower = energy(next, to);
@@ -284,7 +354,13 @@ function ridged(bed: Bed, k: number, F: Triple, start: Triple, L: number): Found
   return best && best.residual < 1e-7 ? best : null;
 }
 
-const searched = (bed: Bed, k: number, F: Triple, start: Triple, L: number): Found | null => newton(bed, k, F, start, L) ?? ridged(bed, k, F, start, L) ?? ridged(bed, k, F, [0, 0, 0], L);
+function searched(bed: Bed, k: number, F: Triple, start: Triple, L: number): Found | null {
+  const found = newton(bed, k, F, start, L) ?? (beyond(bed, F, L) ? NEVER : ridged(bed, k, F, start, L) ?? ridged(bed, k, F, [0, 0, 0], L));
+  return found === NEVER ? null : found;
+}
+
+/** Whether a bed can be in equilibrium with a load, whatever its law makes of the pressure. */
+export const balances = (bed: Bed, load: Load): boolean => solved(bed.law === 'winkler' ? bed : { ...bed, law: 'uniform' }, load) !== null;
 
 /** Solves a bed under a load, from the strain plane `near` where one is known. Null: no equilibrium. The load must not be zero. */
 export function solveContact(bed: Bed, load: Load, near?: Contact): Contact | null {
@@ -292,13 +368,30 @@ export function solveContact(bed: Bed, load: Load, near?: Contact): Contact | nu
     const block = uniformBlock(bed, load);
     if (block) return block;
   }
-  const F: Triple = [-load.N, load.M_z, load.M_y];
+  const F = forcesOf(load);
   const L = lengthOf(bed);
   if (near) {
     const found = searched(bed, bed.k_w, F, [near.p_0, near.p_y, near.p_z], L);
     return found && answer(bed, found);
   }
-  // Concrete and anchors acting both ways.
+  let found = solved(bed, load);
+  if (found && bed.law === 'uniform') {
+    // All compressed area at f_jd: the linear rise is made steeper until it is a step.
+    // With nothing in contact there is no rise to steepen.
+    for (let k = bed.k_w; found && highest(bed, found.x) > 0 && bed.f_jd / k >= 1e-4 * highest(bed, found.x) && k < 1e12 * bed.k_w; ) {
+      k *= 6;
+      found = searched(bed, k, F, found.x, L);
+    }
+  }
+  return found && answer(bed, found);
+}
+
+const forcesOf = (load: Load): Triple => [-load.N, load.M_z, load.M_y];
+
+/** The strain plane of the bed's own stiffness, from that of concrete and anchors acting both ways. */
+function solved(bed: Bed, load: Load): Found | null {
+  const F = forcesOf(load);
+  const L = lengthOf(bed);
   const s: State = { E: 0, R0: 0, R1: 0, R2: 0, K00: 0, K01: 0, K02: 0, K11: 0, K12: 0, K22: 0, area: 0 };
   addLinear(s, bed.region.moments, bed.k_w, 0, 0, 0);
   for (const a of bed.anchors) {
@@ -309,16 +402,7 @@ export function solveContact(bed: Bed, load: Load, near?: Contact): Contact | nu
     s.K12 += a.k * a.y * a.z;
     s.K22 += a.k * a.z * a.z;
   }
-  let found = searched(bed, bed.k_w, F, solve3(s, F, L), L);
-  if (found && bed.law === 'uniform') {
-    // All compressed area at f_jd: the linear rise is made steeper until it is a step.
-    // With nothing in contact there is no rise to steepen.
-    for (let k = bed.k_w; found && highest(bed, found.x) > 0 && bed.f_jd / k >= 1e-4 * highest(bed, found.x) && k < 1e12 * bed.k_w; ) {
-      k *= 6;
-      found = searched(bed, k, F, found.x, L);
-    }
-  }
-  return found && answer(bed, found);
+  return searched(bed, bed.k_w, F, solve3(s, F, L), L);
 }
 
 const lengthOf = (bed: Bed): number => {
@@ -374,6 +458,21 @@ export interface Part {
  * limit without anchors. Null where the point lies outside the region.
  */
 export function largestPart(region: Region, e: { readonly y: number; readonly z: number }): Part | null {
+  let known = PARTS.get(region);
+  if (!known) PARTS.set(region, (known = new Map()));
+  // A load and its multiples press at one place: next to all of the work of a search for multiples is spared.
+  const key = `${e.y.toPrecision(13)} ${e.z.toPrecision(13)}`;
+  let part = known.get(key);
+  if (part === undefined) {
+    if (known.size > 64) known.clear();
+    known.set(key, (part = cutAt(region, e)));
+  }
+  return part;
+}
+
+const PARTS = new WeakMap<Region, Map<string, Part | null>>();
+
+function cutAt(region: Region, e: { readonly y: number; readonly z: number }): Part | null {
   const { moments, pieces } = region;
   const L = Math.sqrt((moments.I_yy + moments.I_zz) / moments.A);
   const centre = { y: moments.S_y / moments.A, z: moments.S_z / moments.A };

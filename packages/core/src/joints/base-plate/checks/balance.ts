@@ -1,4 +1,4 @@
-import { solveContact, type Bed, type Load } from '../../../standards/en1993/contact.ts';
+import { balances, type Bed, type Load } from '../../../standards/en1993/contact.ts';
 import { kN, kNm } from './words.ts';
 
 /** The smallest change that would balance a load which has no equilibrium, in words. */
@@ -9,10 +9,10 @@ export function smallestChange(bed: Bed, load: Load): string[] {
   }
   const least = (works: (x: number) => boolean, from: number): number | null => {
     let high = from;
-    for (let i = 0; i < 20 && !works(high); i += 1) high *= 2;
+    for (let i = 0; i < 8 && !works(high); i += 1) high *= 2;
     if (!works(high)) return null;
     let low = 0;
-    for (let i = 0; i < 14; i += 1) {
+    for (let i = 0; i < 11; i += 1) {
       const mid = (low + high) / 2;
       if (works(mid)) high = mid;
       else low = mid;
@@ -21,9 +21,9 @@ export function smallestChange(bed: Bed, load: Load): string[] {
   };
   const M = Math.hypot(load.M_y, load.M_z);
   if (M > 0) {
-    const more = least((x) => solveContact(bed, { ...load, N: load.N - x }) !== null, Math.max(1e3, Math.abs(load.N)));
+    const more = least((x) => balances(bed, { ...load, N: load.N - x }), Math.max(1e3, Math.abs(load.N), M / 1e3));
     if (more !== null) out.push(`it would balance with ${kN(more)} more compression (N = ${kN(load.N - more)})`);
-    const share = least((x) => solveContact(bed, { ...load, M_y: load.M_y / (1 + x), M_z: load.M_z / (1 + x) }) !== null, 1);
+    const share = least((x) => balances(bed, { ...load, M_y: load.M_y / (1 + x), M_z: load.M_z / (1 + x) }), 1);
     if (share !== null && load.N < 0) out.push(`or with the moment no larger than ${kNm(M / (1 + share))}`);
   }
   return out;
