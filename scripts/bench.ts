@@ -61,7 +61,7 @@ for (const [mark, aim] of [['B2-14', 25], ['E1-01', 40], ['A1-01', 40]] as const
 }
 {
   // What does not grow with the load in proportion, over every base of the demo job.
-  const bases = job.joints.filter((j) => kindOf(j.kind).family === 'base');
+  const bases = job.joints.filter((j) => kindOf(j.kind).family === 'column-base');
   for (const [words, options] of [['parabola', { law: 'parabola', method: 'section' }], ['uniform', { law: 'uniform', method: 'section' }], ['prying of Table 6.2', { prying: 'table-6.2' }]] as const) {
     const times: number[] = [];
     for (const j of bases) {
