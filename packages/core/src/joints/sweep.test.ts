@@ -56,8 +56,9 @@ describe('every action swept through its range in small steps', () => {
 });
 
 describe('stronger or thicker is never worse', () => {
-  // Two clauses say otherwise: 3.7(1), by which bearings add up only while none is stronger than its bolt; and the notch, whose arm a thicker end plate makes longer.
-  const EXCUSED = /-bearing$|^beam-notch|^beam-second/;
+  // Three clauses say otherwise: 3.7(1), by which bearings add up only while none is stronger than its bolt; the notch, whose arm a thicker end plate makes longer;
+  // and Table 6.2, by which a plate that yields first pries the harder the thicker it is.
+  const EXCUSED = /-bearing$|^beam-notch|^beam-second|^combined-shear-tension$/;
   const LOADS: Partial<Combination>[] = [{ V_Ed: 120 }, { V_Ed: 60, N_Ed: 50 }, { V_Ed: 60, N_Ed: -50 }, { V_Ed: -50 }];
   const changed = (input: unknown, what: string, value: string): unknown => JSON.parse(JSON.stringify(input).replace(new RegExp(`"${what}":"[^"]+"`, 'g'), `"${what}":"${value}"`));
   it.each(KINDS)('%s: steel of a higher grade, bolts of a higher class, a thicker plate', (kind, any) => {

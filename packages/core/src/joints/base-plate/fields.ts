@@ -1,7 +1,7 @@
 import { ANCHOR_CLASS_NAMES, ANCHOR_DIAMETERS } from '../../catalogue/index.ts';
 import { fieldMakers, range } from '../field-makers.ts';
 import type { Edit, Field } from '../kind.ts';
-import type { BaseInput, PatternInput } from './input.ts';
+import type { BaseInput, LoopsInput, PatternInput } from './input.ts';
 
 type I = BaseInput;
 type Rows = Extract<PatternInput, { type: 'rows' }>;
@@ -51,6 +51,8 @@ function withShape(i: I, shape: I['plate']['shape']): I {
   return { ...i, plate: shape === 'circle' ? { ...rest, shape, D: Math.ceil(Math.hypot(plateH(i), plateB(i)) / 10) * 10 } : { ...rest, shape, h: D, b: D } };
 }
 
+/** Where a coefficient of friction over that of sand and cement may come from, EN 1993-1-8, 6.2.2(6). */
+const TESTS = 'tests to EN 1990, Annex D';
 const number = (id: string, label: string, steps: readonly number[], get: (i: I) => number, set: (i: I, v: number) => I): Field<I> => ({ id, label, unit: '', type: 'number', steps, get, set: (i, v) => set(i, Number(v)) });
 /** A size that is absent where it is 0. */
 const open = (id: string, label: string, steps: readonly number[], get: (i: I) => number | undefined, set: (i: I, v: number | undefined) => I): Field<I> =>
@@ -67,8 +69,29 @@ const key = (i: I, c: Partial<Key>): I => ({ ...i, shear: { ...i.shear, key: { .
 const keyField = (id: keyof Key & string, label: string, steps: readonly number[], only?: Key['type']): Field<I> => ({
   ...mm(`key.${id}`, label, '', steps, (i) => Number(i.shear.key?.[id] ?? 0), (i, v) => key(i, { [id]: v })), applies: (i) => withKey(i) && (only === undefined || i.shear.key?.type === only),
 });
-const bars = (i: I, c: Partial<NonNullable<I['anchors']['bars']>>): I => anchors(i, { bars: { n: 4, d: 12, l_1: 150, hooked: true, good_bond: true, f_yk: 500, ...i.anchors.bars, ...c } });
-const hasBars = (i: I): boolean => i.anchors.bars !== undefined;
+const BARS = { n: 4, d: 12, l_1: 150, hooked: true, good_bond: true, f_yk: 500 };
+const reinforcement = { bars: BARS, loops: { ...BARS, e_s: 60, enclosing: true } } as const;
+type Bars = LoopsInput | NonNullable<I['anchors']['bars']>;
+/** Fields of the bars across the cone, and of the loops across the body of an edge. */
+function barFields(of: 'bars' | 'loops', any: string, body: string): Field<I>[] {
+  const given = (i: I): Bars | undefined => i.anchors[of];
+  const set = (i: I, c: Partial<LoopsInput>): I => anchors(i, { [of]: drop({ ...reinforcement[of], ...given(i), ...c }) });
+  const each: Field<I>[] = [
+    number(`${of}.n`, 'Number of bars', range(2, 24, 2), (i) => given(i)?.n ?? 0, (i, v) => set(i, { n: v })),
+    mm(`${of}.d`, 'Bar diameter', '', [8, 10, 12, 14, 16], (i) => given(i)?.d ?? 0, (i, v) => set(i, { d: v })),
+    mm(`${of}.l_1`, `Length in the ${body}`, 'l_1', range(50, 600, 10), (i) => given(i)?.l_1 ?? 0, (i, v) => set(i, { l_1: v })),
+    open(`${of}.l_2`, `Anchorage beyond the ${body} (0: not given)`, range(100, 1500, 10), (i) => given(i)?.l_2, (i, v) => set(i, { l_2: v })),
+    open(`${of}.distance`, 'Distance from the anchors (0: not given)', range(10, 400, 5), (i) => given(i)?.distance, (i, v) => set(i, { distance: v })),
+    ...(of === 'loops' ? [
+      mm('loops.e_s', 'Shear line down to the bars', 'e_s', range(0, 200, 5), (i) => i.anchors.loops?.e_s ?? 0, (i, v) => set(i, { e_s: v })),
+      yesNo('loops.enclosing', 'Loops', ['touch or enclose the anchors', 'stand beside them'], (i) => i.anchors.loops?.enclosing ?? true, (i, v) => set(i, { enclosing: v })),
+    ] : []),
+  ];
+  return [
+    yesNo(`${of}.any`, any, ['yes', 'none'], (i) => given(i) !== undefined, (i, v) => (v ? set(i, {}) : { ...i, anchors: without(i.anchors, of) as I['anchors'] })),
+    ...each.map((f) => ({ ...f, applies: (i: I) => given(i) !== undefined })),
+  ];
+}
 
 export const COLUMN_SHAPES = ['I', 'RHS', 'CHS'] as const;
 
@@ -124,10 +147,10 @@ const all: readonly Field<I>[] = [
   { ...number('product.sus0', 'psi_sus,0 of the product', [0.6, 0.7, 0.8, 1], (i) => i.anchors.product.psi_sus_0, (i, v) => product(i, { psi_sus_0: v })), applies: bonded },
   open('product.c_cr', 'c_cr,sp (0: assumed)', range(100, 1000, 10), (i) => i.anchors.product.c_cr_sp, (i, v) => anchors(i, { product: drop({ ...i.anchors.product, c_cr_sp: v }) as I['anchors']['product'] })),
   open('product.h_min', 'h_min (0: assumed)', range(100, 2000, 10), (i) => i.anchors.product.h_min, (i, v) => anchors(i, { product: drop({ ...i.anchors.product, h_min: v }) as I['anchors']['product'] })),
-  yesNo('bars.any', 'Hanger bars across the cone', ['yes', 'none'], hasBars, (i, v) => (v ? bars(i, {}) : { ...i, anchors: without(i.anchors, 'bars') as I['anchors'] })),
-  { ...number('bars.n', 'Number of bars', range(2, 24, 2), (i) => i.anchors.bars?.n ?? 0, (i, v) => bars(i, { n: v })), applies: hasBars },
-  { ...mm('bars.d', 'Bar diameter', '', [8, 10, 12, 14, 16], (i) => i.anchors.bars?.d ?? 0, (i, v) => bars(i, { d: v })), applies: hasBars },
-  { ...mm('bars.l_1', 'Length in the cone', 'l_1', range(50, 600, 10), (i) => i.anchors.bars?.l_1 ?? 0, (i, v) => bars(i, { l_1: v })), applies: hasBars },
+  open('product.c_min', 'Least edge distance of the product (0: not given)', range(50, 500, 5), (i) => i.anchors.product.c_min, (i, v) => anchors(i, { product: drop({ ...i.anchors.product, c_min: v }) as I['anchors']['product'] })),
+  open('product.s_min', 'Least spacing of the product (0: not given)', range(50, 500, 5), (i) => i.anchors.product.s_min, (i, v) => anchors(i, { product: drop({ ...i.anchors.product, s_min: v }) as I['anchors']['product'] })),
+  ...barFields('bars', 'Hanger bars across the cone', 'cone'),
+  ...barFields('loops', 'Loops across the body of an edge', 'edge body'),
   number('concrete.f_ck', 'Concrete f_ck, MPa', [20, 25, 28, 30, 32, 35, 40, 45, 50], (i) => i.concrete.f_ck, (i, v) => concrete(i, { f_ck: v })),
   open('concrete.B_z', 'Block along z (0: no edge)', range(300, 4000, 50), (i) => i.concrete.B_z, (i, v) => ({ ...i, concrete: drop({ ...i.concrete, B_z: v }) as I['concrete'] })),
   open('concrete.B_y', 'Block along y (0: no edge)', range(300, 4000, 50), (i) => i.concrete.B_y, (i, v) => ({ ...i, concrete: drop({ ...i.concrete, B_y: v }) as I['concrete'] })),
@@ -142,6 +165,7 @@ const all: readonly Field<I>[] = [
   mm('grout.t', 'Grout', 't_g', [10, 20, 25, 30, 35, 40, 50, 60], (i) => i.grout.t, (i, v) => grout(i, { t: v })),
   number('grout.f_ck', 'Grout strength, MPa', [25, 30, 35, 40, 50, 60], (i) => i.grout.f_ck, (i, v) => grout(i, { f_ck: v })),
   number('grout.C_fd', 'Friction', [0.2, 0.3, 0.4], (i) => i.grout.C_fd, (i, v) => grout(i, { C_fd: v })),
+  { ...yesNo('grout.source', 'Where it comes from', [TESTS, 'not said'], (i) => Boolean(i.grout.source), (i, v) => ({ ...i, grout: drop({ ...i.grout, source: v ? (i.grout.source ?? TESTS) : undefined }) })), applies: (i) => i.grout.C_fd > 0.2 },
   choice('shear.path', 'Shear goes by', [['friction+anchors', 'friction, rest by anchors'], ['friction', 'friction alone'], ['anchors', 'anchors alone'], ['friction+key', 'friction, rest by a key'], ['key', 'a key alone']], (i) => i.shear.path, (i, v) => ({
     ...i, shear: { ...i.shear, path: v as I['shear']['path'], ...(String(v).endsWith('key') && !i.shear.key ? { key: { ...USUAL_KEY, depth: Math.max(150, i.grout.t + 100) } } : {}) },
   })),

@@ -33,9 +33,9 @@ export interface BaseFrames {
 export const baseCallouts: readonly Callout[] = [
   { id: 'plate', title: 'Plate, unstiffened (stiffened plates are not covered by the method)', fields: ['plate.shape', 'plate.t', 'plate.h', 'plate.b', 'plate.D', 'plate.grade', 'plate.y', 'plate.z'] },
   { id: 'anchors', title: 'Anchors', fields: ['anchors.d', 'anchors.cls', 'pattern.type', 'pattern.n_z', 'pattern.n_y', 'pattern.s_z', 'pattern.s_y', 'pattern.full', 'pattern.n', 'pattern.R', 'pattern.start', 'anchors.hole', 'anchors.welded', 'anchors.y', 'anchors.z'] },
-  { id: 'embedded', title: 'Anchors in the concrete', fields: ['anchors.type', 'anchors.h_ef', 'anchors.head', 'anchors.head_t', 'anchors.ribbed', 'anchors.bond', 'product.tau', 'product.tau_ucr', 'product.inst', 'product.sus', 'product.sus0', 'product.c_cr', 'product.h_min', 'anchors.washer_t', 'anchors.L_b', 'anchors.tension', 'anchors.cut', 'bars.any', 'bars.n', 'bars.d', 'bars.l_1'] },
+  { id: 'embedded', title: 'Anchors in the concrete', fields: ['anchors.type', 'anchors.h_ef', 'anchors.head', 'anchors.head_t', 'anchors.ribbed', 'anchors.bond', 'product.tau', 'product.tau_ucr', 'product.inst', 'product.sus', 'product.sus0', 'product.c_cr', 'product.h_min', 'product.c_min', 'product.s_min', 'anchors.washer_t', 'anchors.L_b', 'anchors.tension', 'anchors.cut', 'bars.any', 'bars.n', 'bars.d', 'bars.l_1', 'bars.l_2', 'bars.distance', 'loops.any', 'loops.n', 'loops.d', 'loops.l_1', 'loops.l_2', 'loops.distance', 'loops.e_s', 'loops.enclosing'] },
   { id: 'concrete', title: 'Concrete', fields: ['concrete.f_ck', 'concrete.B_z', 'concrete.B_y', 'concrete.H', 'concrete.z', 'concrete.y', 'concrete.cracked', 'concrete.split', 'concrete.edge', 'concrete.mesh', 'concrete.alpha'] },
-  { id: 'grout', title: 'Grout', fields: ['grout.t', 'grout.f_ck', 'grout.C_fd'] },
+  { id: 'grout', title: 'Grout', fields: ['grout.t', 'grout.f_ck', 'grout.C_fd', 'grout.source'] },
   { id: 'shear', title: 'Shear', fields: ['shear.path', 'shear.N_from', 'anchors.shear', 'key.type', 'key.along', 'key.depth', 'key.b', 'key.h', 'key.tw', 'key.tf', 'key.t', 'key.a'] },
   { id: 'weld', title: 'Weld of the column', fields: ['weld.type', 'weld.a_f', 'weld.a_w', 'weld.method', 'weld.bearing'] },
   { id: 'column', title: 'Column', fields: ['column.section', 'column.grade', 'column.L', 'column.braced'] },
