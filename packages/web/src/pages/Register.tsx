@@ -130,9 +130,9 @@ export function RegisterPage() {
       <main className="min-h-0 grid grid-rows-[auto_auto_minmax(0,1fr)]">
         <div className="flex items-center gap-2 px-4 py-2 flex-wrap">
           <input className="input w-52" placeholder="Filter: mark, member, check…" aria-label="Filter joints" value={filter} onChange={(e) => { setFilter(e.target.value); setAt(0); }} onKeyDown={(e) => { if (e.key === 'ArrowDown' || e.key === 'Enter') { e.preventDefault(); table.current?.focus(); } }} />
-          <div className="flex gap-1 flex-wrap" role="group" aria-label="Joints by state">
+          <div className="flex flex-wrap" role="group" aria-label="Joints by state">
             {STATES.filter((s) => count(s) > 0).map((s) => (
-              <button type="button" key={s} className={`btn btn-ghost ${only === s ? 'bg-[var(--select)]! border-[var(--ink)]!' : ''}`} aria-pressed={only === s} onClick={() => { setOnly(only === s ? null : s); setAt(0); }}>
+              <button type="button" key={s} className={`btn btn-ghost px-2! ${only === s ? 'bg-[var(--select)]! border-[var(--ink)]!' : ''}`} aria-pressed={only === s} onClick={() => { setOnly(only === s ? null : s); setAt(0); }}>
                 <Mark state={s} />{count(s)} {stateWord(s)}
               </button>
             ))}

@@ -197,7 +197,7 @@ export function notchBending<C extends BeamWebCase>(sheet: Sheet): Check<C> {
 }
 
 const MEMBER = 'The member design must check the notched, unrestrained beam; this is outside the joint.';
-const LIFTED = 'Uplift compresses the bottom flange, which is not said to be held: the member design must check the notched beam; this is outside the joint.';
+const LIFTED = 'Uplift compresses the bottom flange, which is not said to be held. Where it is, say so in the basis of the job; else the member design must check the notched beam, outside the joint.';
 
 /** Never checked here, a member matter (basis 2.7): settled where the compressed flange is held, else missing. */
 export const notchBuckling = <C extends BeamWebCase>(): Check<C> => ({
