@@ -1,10 +1,12 @@
 import { readFileSync } from 'node:fs';
 import DxfParser from 'dxf-parser';
 import Papa from 'papaparse';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, it } from 'vitest';
 import { DEFAULT_BASIS, kindOf, readJob } from '@ample/core';
 import { listCsv } from './csv.ts';
 import { templateDxf } from './dxf.ts';
+import { jobPdf } from './pdf/index.ts';
 
 const job = readJob(JSON.parse(readFileSync(new URL('../../../demo/tern-quay.json', import.meta.url), 'utf8')));
 const kind = kindOf('column-base');
@@ -35,5 +37,25 @@ describe('setting-out of a column base', () => {
 describe('a list as CSV', () => {
   it('keeps numbers and disarms what a spreadsheet would run', () => {
     expect(listCsv({ id: 'x', title: '', head: ['a', 'b'], rows: [[-1.5, '=1+1'], ['two, three', '+cmd']] })).toBe('a,b\r\n-1.5,"\'=1+1"\r\n"two, three","\'+cmd"\r\n');
+  });
+});
+
+describe('the paper of a joint that is not whole', () => {
+  const pages = async (marks: string[]) => {
+    const bytes = await jobPdf({ ...job, joints: job.joints.filter((j) => marks.includes(j.mark)) }, { date: '2026-11-27' });
+    const pdf = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise;
+    return Promise.all(Array.from({ length: pdf.numPages }, async (_, i) => {
+      const page = await pdf.getPage(i + 1);
+      const width = page.getViewport({ scale: 1 }).width;
+      const { items } = await page.getTextContent();
+      return items.flatMap((x) => ('str' in x && x.str.trim() !== '' ? [{ text: x.str, right: Number(x.transform[4]) + x.width, width }] : []));
+    }));
+  };
+  it('says what was not checked and what to do, and runs past no edge', async () => {
+    const found = (await pages(['M1-06'])).flat();
+    const text = found.map((x) => x.text).join(' ');
+    expect(text).toContain('not whole');
+    expect(text.replace(/\s+/g, ' ')).toContain('Not checked: Lateral-torsional buckling at the notch. Uplift compresses the bottom flange');
+    expect(found.filter((x) => x.right > x.width - 20).map((x) => x.text)).toEqual([]);
   });
 });

@@ -110,9 +110,12 @@ export class Page {
   }
 
   heading(text: string, size = 13): void {
-    this.need(size * 3.2);
-    this.y += size * 1.7;
-    this.runs(text, MARGIN, this.y - size * 0.35, 'bold', size);
+    const lines = this.lines(text, 'bold', size, this.width);
+    this.need(size * (1.9 + 1.3 * lines.length));
+    lines.forEach((line, i) => {
+      this.y += size * (i ? 1.25 : 1.7);
+      this.runs(line, MARGIN, this.y - size * 0.35, 'bold', size);
+    });
     this.y += 3;
   }
 
