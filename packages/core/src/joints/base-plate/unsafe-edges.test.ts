@@ -238,6 +238,20 @@ describe('limits of the input', () => {
     expect(bar(70)).toBeCloseTo(bar(60), 6);
     expect(bar(60)).toBeGreaterThan(bar(55));
   });
+  it('spreads each way for itself in a block without a depth', () => {
+    // Plate 540 x 380 on 1700 x 700: alike 700/380 = 1.842; each way sqrt(min(3, 3.148) 1.842) = 2.351; 600 deep sqrt(2.111 1.842) = 1.972.
+    const N = (alpha_shape: string, H?: number) => check({ concrete: { B_y: 700, B_z: 1700, H }, plate: { t: 80 }, options: { alpha_shape } }, { N_Ed: -900 }, 'concrete-bearing').resistance;
+    expect(N('separate') / N('equal')).toBeCloseTo(Math.sqrt((3 * 380) / 700), 6);
+    expect(N('separate', 600) / N('equal', 600)).toBeCloseTo(Math.sqrt(((1140 / 540) * 380) / 700), 6);
+    expect(N('equal')).toBe(N('equal', 600));
+  });
+  it('a key sheared far beyond its web keeps its flanges, never less', () => {
+    // b t_f (h - t_f) f_y = 120 12 108 275 = 42.77 kNm.
+    const steel = (V_z: number) => check({ shear: { path: 'key', key: { type: 'I', along: 'z', depth: 150, b: 120, h: 120, tw: 8, tf: 12, steel: { grade: 'S275' }, a: 6 } } }, { N_Ed: -900, V_z }, 'shear-key-steel').resistance / 1e6;
+    expect(steel(600)).toBeCloseTo(42.768, 3);
+    expect(steel(2000)).toBeCloseTo(42.768, 3);
+    expect(steel(50)).toBeGreaterThan(45);
+  });
   it.each<[string, Change, boolean | string]>([
     ['washer-over-hole', { anchors: { hole: 41 } }, true], // within the nut, 41 across flats
     ['washer-over-hole', { anchors: { hole: 50, washer_t: 10 } }, false], ['washer-over-hole', { anchors: { hole: 50, washer_t: 11 } }, true], // 0.4 x 27 = 10.8
