@@ -134,6 +134,27 @@ describe('no verdict jumps from one method to another', () => {
       before = at(M);
     }
   });
+  it('and fades with the square of e/z_C: at half of it, 66 mm, a quarter is the strip', () => {
+    // alpha (540 + 900)/540 = 2.667, f_jd = 2/3 2.667 17 = 30.22, c = 35 sqrt(265/(3 30.22)) = 59.84: flanges 359.7 wide from 64.2 to 199.8, web 129.7 wide.
+    const f_jd = ((2 / 3) * 1440 * 17) / 540;
+    const c = 35 * Math.sqrt(265 / (3 * f_jd));
+    const [zi, zt, flange, web] = [124 - c, 140 + c, 240 + 2 * c, 10 + 2 * c];
+    const beyond = (z0: number) => [[-zt, -zi, flange], [-zi, zi, web], [zi, zt, flange]].reduce(([A, S], [a, b, w]) => {
+      const from = Math.max(a!, z0);
+      return b! > from ? [A! + (b! - from) * w!, S! + ((b! ** 2 - from ** 2) / 2) * w!] : [A!, S!];
+    }, [0, 0]) as [number, number];
+    let [low, high] = [-zt, zt];
+    for (let i = 0; i < 60; i += 1) {
+      const mid = (low + high) / 2;
+      const [A, S] = beyond(mid);
+      if (S / A < 66) low = mid;
+      else high = mid;
+    }
+    // The strip: 30.22 135.7 359.7 = 1474.8 kN against 900 + 118.8/0.264 = 1350 kN: used up at 1966.4 kN.
+    const N_fl = (1800 * (f_jd * (zt - zi) * flange)) / 1350e3;
+    expect(N_fl).toBeCloseTo(1966.4, 1);
+    expect(check({}, { N_Ed: -1800, M_y: 118.8 }, 'concrete-bearing').resistance / 1e3).toBeCloseTo(N_fl + 0.75 * ((f_jd * beyond(low)[0]) / 1e3 - N_fl), 2);
+  });
   it('and at e = z_C, 132 mm, into the strip under one flange', () => {
     // 0.132 x 1800 = 237.6 kNm.
     const [a, b] = [check({}, { N_Ed: -1800, M_y: 237.6 * 0.999 }, 'concrete-bearing'), check({}, { N_Ed: -1800, M_y: 237.6 * 1.001 }, 'concrete-bearing-side')];
@@ -164,6 +185,11 @@ describe('loops that carry the shear towards an edge', () => {
     const x = check(plinth(LOOPS), V, 'edge-reinforcement');
     expect([x.demand / 1e3, x.resistance / 1e3]).toEqual([expect.closeTo(119.08, 2), expect.closeTo(98.27, 2)]);
     expect(all(plinth(LOOPS), V, 'concrete-edge').every((y) => y.info)).toBe(true);
+  });
+  it('on the lever arm of a shallow anchor: 0.85 2 h_ef', () => {
+    // h_ef 150: z_s = 0.85 300 = 255; (60/255 + 1) 100 = 123.53 kN.
+    const shallow = plinth(LOOPS);
+    expect(check({ ...shallow, anchors: { ...shallow.anchors, h_ef: 150 } }, V, 'edge-reinforcement').demand / 1e3).toBeCloseTo(123.53, 2);
   });
   it('by steel where the anchorage is long', () => expect(check(plinth({ ...LOOPS, l_1: 400 }), V, 'edge-reinforcement').resistance / 1e3).toBeCloseTo((4 * (Math.PI / 4) * 144 * 500) / 1.15 / 1e3, 3));
   it.each([
