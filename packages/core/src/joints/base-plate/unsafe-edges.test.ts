@@ -291,3 +291,21 @@ describe('limits of the input', () => {
   ])('%s %o: %s', (id, change, expected) => expect(pass(change, id)).toBe(expected));
   it('splitting is advice, never a must', () => expect((rule({ concrete: { splitting_bars: false } }, 'block-splitting') as RuleResult).must).toBe(false));
 });
+
+describe('the same under every law and method', () => {
+  it('what no load changes has a multiple of 0 under a curved law too', () => {
+    const holes = (law: string) => check({ options: { law, method: 'section' }, shear: { path: 'anchors' }, anchors: { hole: 35, washers_welded: false, washer_t: 12 } }, { N_Ed: -500, V_z: 20, M_y: 10 }, 'anchor-hole-for-shear');
+    expect([holes('winkler').multiple, holes('parabola').multiple, holes('uniform').multiple]).toEqual([0, 0, 0]);
+    expect(holes('parabola').pass).toBe(false);
+  });
+  it('the multiple of a curved law finds where equilibrium ends, to 0.2 %', () => {
+    // A tube pressed in its middle: at most f_jd A, whatever the law.
+    const tube: Change = { column: { section: 'CHS 219.1x8', shape: undefined, h: undefined, b: undefined, tw: undefined, tf: undefined, r: undefined }, anchors: { pattern: { type: 'circle', n: 6, R: 150 } } };
+    const limit = check(tube, { N_Ed: -600 }, 'concrete-bearing').multiple;
+    for (const law of ['parabola', 'uniform']) expect(check({ ...tube, options: { law } }, { N_Ed: -600, M_y: 1e-3 }, 'contact-pressure').multiple / limit).toBeCloseTo(1, 2);
+  });
+  it('a lever arm that was asked for meets the section method without a jump', () => {
+    const at = (M_z: number) => multiple({ options: { method: 'lever-arm' } }, { N_Ed: -420, M_y: 135, V_z: 130, M_z });
+    expect(at(1e-6)).toBeCloseTo(at(0), 5);
+  });
+});

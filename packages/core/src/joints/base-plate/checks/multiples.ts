@@ -18,7 +18,8 @@ export function solved(list: readonly CheckResult[], again: (k: number) => reado
     return found;
   };
   return list.map((x) => {
-    if (x.type !== 'strength' || x.info || x.utilisation === null) return x;
+    // What no load changes (a hole too wide, a hook too strong) says so by a multiple of 0.
+    if (x.type !== 'strength' || x.info || x.utilisation === null || x.multiple === 0) return x;
     const u = (k: number): number => worstAt(k).get(x.id) ?? 0;
     // Over by 2 counts as 2, so that a base without equilibrium does not throw the interpolation off.
     const over = (k: number): number => Math.min(u(k) - 1, 2);
@@ -30,10 +31,11 @@ export function solved(list: readonly CheckResult[], again: (k: number) => reado
     if (high === Infinity) return { ...x, multiple: Math.max(FAR, Math.min(x.multiple, 1e6)) };
     let low = factors.findLast((k) => k < high) ?? 0;
     // In proportion at both ends: so it is between them.
-    if (Math.abs(u(high) / high - u(low || 1) / (low || 1)) <= 1e-9 * u(high)) return finish(high / u(high));
+    if (low > 0 && Math.abs(u(high) / high - u(low) / low) <= 1e-9 * u(high)) return finish(high / u(high));
     let [f1, f2] = [low ? over(low) : -1, over(high)];
     for (let i = 0; i < 14 && high - low > 0.002 * high; i += 1) {
-      const k = i % 3 === 2 ? (low + high) / 2 : low + (Math.max(0.02, Math.min(0.98, -f1 / (f2 - f1)))) * (high - low);
+      // Where equilibrium ends there is a step, and a secant would creep towards it.
+      const k = i % 3 === 2 || (f2 >= 2 && low > 0) ? (low + high) / 2 : low + (Math.max(0.02, Math.min(0.98, -f1 / (f2 - f1)))) * (high - low);
       const f = over(k);
       if (Math.abs(f) <= NEAR) return finish(k / (1 + f));
       if (f <= 0) [low, f1] = [k, f];

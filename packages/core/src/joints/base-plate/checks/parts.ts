@@ -38,7 +38,7 @@ const about = (axis: Axis): PartOfLoad => ({ how: { without: axis === 'y' ? 'z' 
 export function planOf(m: BaseModel, geo: BaseGeometry, { N, M_y, M_z }: Load, method: BaseState['method']): Plan {
   const { column, input } = m;
   const { options } = input;
-  if (options.method !== 'auto' || options.contact === 'full' || column.shape === 'CHS') return NONE;
+  if (options.method === 'section' || options.contact === 'full' || column.shape === 'CHS') return NONE;
   const can = (axis: Axis): boolean => typeof geo.lever(axis) !== 'string';
   if (!can('y') && !can('z')) return NONE;
   if (!can('y') || !can('z')) {
