@@ -45,7 +45,7 @@ export function momentsOf(polygons: readonly Polygon[]): Moments {
 }
 
 /** Keeps the part of the first `n` numbers of `from` where a + b y + c z >= 0; writes it to `to` and returns how many numbers it has. */
-export function clipInto(to: Float64Array | number[], from: ArrayLike<number>, n: number, a: number, b: number, c: number): number {
+export function clipInto(to: Float64Array, from: Float64Array, n: number, a: number, b: number, c: number): number {
   let k = 0;
   let y1 = from[n - 2]!, z1 = from[n - 1]!;
   let p1 = a + b * y1 + c * z1;
@@ -72,10 +72,14 @@ export function clipInto(to: Float64Array | number[], from: ArrayLike<number>, n
 
 /** The part of a convex polygon where a + b y + c z >= 0; empty when none is. */
 export function clip(p: Polygon, a: number, b: number, c: number): number[] {
-  const out: number[] = [];
-  out.length = clipInto(out, p, p.length, a, b, c);
-  return out.length >= 6 ? out : [];
+  if (p.length + 4 > FROM.length) [FROM, TO] = [new Float64Array(2 * p.length), new Float64Array(2 * p.length)];
+  FROM.set(p);
+  const n = clipInto(TO, FROM, p.length, a, b, c);
+  return n >= 6 ? Array.from(TO.subarray(0, n)) : [];
 }
+// One kind of array for the loop that everything runs through.
+let FROM = new Float64Array(256);
+let TO = new Float64Array(256);
 
 /** The part of a convex polygon inside another one that runs counter-clockwise. */
 export function clipTo(p: Polygon, window: Polygon): number[] {

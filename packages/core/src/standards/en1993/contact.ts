@@ -11,6 +11,8 @@ export type ContactLaw = 'winkler' | 'parabola' | 'uniform';
 export interface Region {
   /** Convex polygons that do not overlap. */
   readonly pieces: readonly Polygon[];
+  /** The same, as the loops of the solver read them. */
+  readonly flat: readonly Float64Array[];
   readonly moments: Moments;
   readonly pieceMoments: readonly Moments[];
 }
@@ -57,7 +59,7 @@ export function regionOf(pieces: readonly Polygon[]): Region {
   // Each cut of a convex polygon adds one corner; a piece is cut twice.
   const most = Math.max(0, ...pieces.map((p) => p.length)) + 8;
   if (most > SCRATCH.length) [SCRATCH, SCRATCH2] = [new Float64Array(most), new Float64Array(most)];
-  return { pieces, moments: momentsOf(pieces), pieceMoments: pieces.map((p) => momentsOf([p])) };
+  return { pieces, flat: pieces.map((p) => Float64Array.from(p)), moments: momentsOf(pieces), pieceMoments: pieces.map((p) => momentsOf([p])) };
 }
 
 /** Inner forces, energy and tangent of one strain plane. */
@@ -142,9 +144,9 @@ function stateOf(bed: Bed, k: number, p0: number, py: number, pz: number): State
   const s: State = { E: 0, R0: 0, R1: 0, R2: 0, K00: 0, K01: 0, K02: 0, K11: 0, K12: 0, K22: 0, area: 0 };
   const { law, f_jd, region } = bed;
   const p_c = law === 'parabola' ? (2 * f_jd) / k : f_jd / k;
-  const { pieces, pieceMoments } = region;
-  for (let i = 0; i < pieces.length; i += 1) {
-    const piece = pieces[i]!;
+  const { flat, pieceMoments } = region;
+  for (let i = 0; i < flat.length; i += 1) {
+    const piece = flat[i]!;
     let low = Infinity, high = -Infinity;
     for (let j = 0; j < piece.length; j += 2) {
       const p = p0 + py * piece[j]! + pz * piece[j + 1]!;
@@ -275,7 +277,7 @@ function runsAway(bed: Bed, F: Triple, [p0, py, pz]: Triple, L: number): boolean
   const least = 1e-6 * Math.max(Math.abs(F[0]), Math.abs(F[1]) / L, Math.abs(F[2]) / L) * (Math.abs(d0) + L * (Math.abs(py) + Math.abs(pz)));
   if (!(work > least) || !Number.isFinite(work)) return false;
   let most = 0;
-  for (const piece of bed.region.pieces) {
+  for (const piece of bed.region.flat) {
     const m = partMoments(SCRATCH, clipInto(SCRATCH, piece, piece.length, d0, py, pz));
     most += bed.f_jd * (d0 * m.A + py * m.S_y + pz * m.S_z);
   }
@@ -295,7 +297,7 @@ function newton(bed: Bed, k: number, F: Triple, start: Triple, L: number): Found
     if (residual < TOLERANCE) return { x: [p0, py, pz], s, residual, iterations: i };
     // A plate that sinks or turns by a metre has nothing to rest on.
     if (Math.abs(p0) + L * (Math.abs(py) + Math.abs(pz)) > 1e3) return null;
-    if ((i > 3 || s.K00 === 0) && runsAway(bed, F, [p0, py, pz], L)) return NEVER;
+    if ((i % 4 === 3 || s.K00 === 0) && runsAway(bed, F, [p0, py, pz], L)) return NEVER;
     if (s.K00 === 0) return null;
     const d = solve3(s, r, L);
     const slope = -(r[0] * d[0] + r[1] * d[1] + r[2] * d[2]);
@@ -342,7 +344,7 @@ function ridged(bed: Bed, k: number, F: Triple, start: Triple, L: number): Found
     if (Math.abs(x[0]) + L * (Math.abs(x[1]) + Math.abs(x[2])) > RUNAWAY) return null;
     const held: State = { ...s, K00: s.K00 + ridge * stiff, K11: s.K11 + ridge * stiff * L * L, K22: s.K22 + ridge * stiff * L * L };
     const d = solve3(held, [F[0] - s.R0, F[1] - s.R1, F[2] - s.R2], L);
-    if (runsAway(bed, F, x, L)) return NEVER;
+    if (i % 4 === 0 && runsAway(bed, F, x, L)) return NEVER;
     const to: Triple = [x[0] + d[0], x[1] + d[1], x[2] + d[2]];
     const next = stateOf(bed, k, ...to);
     const lower = energy(next, to);
@@ -413,7 +415,7 @@ const lengthOf = (bed: Bed): number => {
 /** Deepest point of the contact region. */
 function highest(bed: Bed, [p0, py, pz]: Triple): number {
   let high = -Infinity;
-  for (const piece of bed.region.pieces) for (let j = 0; j < piece.length; j += 2) high = Math.max(high, p0 + py * piece[j]! + pz * piece[j + 1]!);
+  for (const piece of bed.region.flat) for (let j = 0; j < piece.length; j += 2) high = Math.max(high, p0 + py * piece[j]! + pz * piece[j + 1]!);
   return high;
 }
 
@@ -473,7 +475,7 @@ export function largestPart(region: Region, e: { readonly y: number; readonly z:
 const PARTS = new WeakMap<Region, Map<string, Part | null>>();
 
 function cutAt(region: Region, e: { readonly y: number; readonly z: number }): Part | null {
-  const { moments, pieces } = region;
+  const { moments, flat: pieces } = region;
   const L = Math.sqrt((moments.I_yy + moments.I_zz) / moments.A);
   const centre = { y: moments.S_y / moments.A, z: moments.S_z / moments.A };
   const full = Math.hypot(e.y - centre.y, e.z - centre.z) < 1e-9 * L;
