@@ -298,6 +298,13 @@ describe('the same under every law and method', () => {
     expect([holes('winkler').multiple, holes('parabola').multiple, holes('uniform').multiple]).toEqual([0, 0, 0]);
     expect(holes('parabola').pass).toBe(false);
   });
+  it('friction that does not carry the shear has the multiple of the shear alone under every law', () => {
+    // V 300 against 0.2 400 = 80 kN: 3.75 times too much, at any multiple of the load.
+    for (const law of ['winkler', 'parabola', 'uniform']) {
+      const x = check({ options: { law, method: 'section' }, shear: { path: 'friction' } }, { N_Ed: -400, V_z: 300, M_y: 20 }, 'base-friction');
+      expect([x.utilisation, x.multiple]).toEqual([expect.closeTo(3.75, 9), expect.closeTo(80 / 300, 9)]);
+    }
+  });
   it('the multiple of a curved law finds where equilibrium ends, to 0.2 %', () => {
     // A tube pressed in its middle: at most f_jd A, whatever the law.
     const tube: Change = { column: { section: 'CHS 219.1x8', shape: undefined, h: undefined, b: undefined, tw: undefined, tf: undefined, r: undefined }, anchors: { pattern: { type: 'circle', n: 6, R: 150 } } };

@@ -90,6 +90,14 @@ describe('any bed', () => {
   const load = fc.record({ N: fc.integer({ min: -900, max: 200 }), M_y: fc.integer({ min: -120, max: 120 }), M_z: fc.integer({ min: -80, max: 80 }) }).filter((l) => l.N !== 0 || l.M_y !== 0 || l.M_z !== 0)
     .map((l) => ({ N: l.N * 1e3, M_y: l.M_y * 1e6, M_z: l.M_z * 1e6 }));
   const hollow = regionOf([rectangle(-150, 150, -200, -120), rectangle(-150, 150, 120, 200), rectangle(-150, -70, -120, 120), rectangle(70, 150, -120, 120)]);
+  it('of the uniform law is never lost to rounding where there is one, however small the load', () => {
+    const anchors = [-90, 0, 90].flatMap((y) => [-150, 150].map((z) => ({ y, z, k: 2e5 })));
+    for (const N of [2e4, 6e3, 666.666, 111.1, 1, 0.01]) for (const e of [80, 300, 1000, 4000]) {
+      const c = solveContact(bed('uniform', plate, anchors), { N: -N, M_y: N * e, M_z: 0 });
+      expect(c, `N ${N}, e ${e}`).not.toBeNull();
+      expect(Math.abs(c!.C - c!.T - N) / N).toBeLessThan((1e-6 * Math.max(100, e)) / 100);
+    }
+  });
   it.each([['winkler', 400], ['parabola', 150]] as const)('is in equilibrium to a millionth under the law %s, with no tension in contact and no compression in anchors', (law, numRuns) => {
     let solved = 0;
     fc.assert(fc.property(anchors, load, (list, l) => {

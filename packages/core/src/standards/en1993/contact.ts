@@ -380,9 +380,13 @@ export function solveContact(bed: Bed, load: Load, near?: Contact): Contact | nu
   if (found && bed.law === 'uniform') {
     // All compressed area at f_jd: the linear rise is made steeper until it is a step.
     // With nothing in contact there is no rise to steepen.
-    for (let k = bed.k_w; found && highest(bed, found.x) > 0 && bed.f_jd / k >= 1e-4 * highest(bed, found.x) && k < 1e12 * bed.k_w; ) {
+    for (let k = bed.k_w; highest(bed, found.x) > 0 && bed.f_jd / k >= 1e-4 * highest(bed, found.x) && k < 1e12 * bed.k_w; ) {
       k *= 6;
-      found = searched(bed, k, F, found.x, L);
+      const steep: Found | null | typeof NEVER = newton(bed, k, F, found.x, L);
+      const next: Found | null = steep === NEVER ? null : (steep ?? (bed.f_jd / k < 0.01 * highest(bed, found.x) ? null : searched(bed, k, F, found.x, L)));
+      // There is an equilibrium however steep the rise is: where it is lost to rounding, the last one found stands.
+      if (!next) break;
+      found = next;
     }
   }
   return found && answer(bed, found);

@@ -38,6 +38,8 @@ export function solved(list: readonly CheckResult[], again: (k: number) => reado
       const k = i % 3 === 2 || (f2 >= 2 && low > 0) ? (low + high) / 2 : low + (Math.max(0.02, Math.min(0.98, -f1 / (f2 - f1)))) * (high - low);
       const f = over(k);
       if (Math.abs(f) <= NEAR) return finish(k / (1 + f));
+      // Friction grows with the load as the shear does: its multiple is its own.
+      if (low === 0 && Math.abs(u(k) - u(high)) <= 1e-9 * u(high)) return x;
       if (f <= 0) [low, f1] = [k, f];
       else [high, f2] = [k, f];
     }
