@@ -34,8 +34,10 @@ export function solved(list: readonly CheckResult[], again: (k: number) => reado
     if (low > 0 && Math.abs(u(high) / high - u(low) / low) <= 1e-9 * u(high)) return finish(high / u(high));
     let [f1, f2] = [low ? over(low) : -1, over(high)];
     for (let i = 0; i < 14 && high - low > 0.002 * high; i += 1) {
-      // Where equilibrium ends there is a step, and a secant would creep towards it.
-      const k = i % 3 === 2 || (f2 >= 2 && low > 0) ? (low + high) / 2 : low + (Math.max(0.02, Math.min(0.98, -f1 / (f2 - f1)))) * (high - low);
+      // Where equilibrium ends there is a step, towards which a secant would creep: first as if in proportion, then halved.
+      const step = f2 >= 2 && low > 0;
+      const guess = (0.9995 * low) / (1 + f1);
+      const k = step && i % 2 === 0 && guess > low && guess < high ? guess : step || i % 3 === 2 ? (low + high) / 2 : low + Math.max(0.02, Math.min(0.98, -f1 / (f2 - f1))) * (high - low);
       const f = over(k);
       if (Math.abs(f) <= NEAR) return finish(k / (1 + f));
       // Friction grows with the load as the shear does: its multiple is its own.
