@@ -1,5 +1,5 @@
 import {
-  basisOf, checkCombination, checkJoint, checkRules, fingerprint, inNewtons, kindOf, multipleText, Refusal,  resultKey, Run, shown, UNITS, valuesOf,
+  basisOf, checkCombination, checkJoint, checkRules, fingerprint, inNewtons, kindOf, multipleText, Refusal, resultKey, Run, shown, UNITS, valuesOf,
   type CheckResult, type CombinationReport, type JobDocument, type JointDocument, type RuleResult,
 } from '@ample/core';
 

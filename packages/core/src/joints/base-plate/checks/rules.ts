@@ -1,3 +1,4 @@
+import type { Run } from '../../../formula/index.ts';
 import { tightHole } from '../../../catalogue/index.ts';
 import type { RuleDef, RuleOutcome } from '../../check.ts';
 import { exact } from '../../../units/format.ts';
@@ -5,17 +6,18 @@ import type { BarsInput } from '../input.ts';
 import type { BaseModel } from '../model.ts';
 import { groutConditions } from './bearing.ts';
 import { leastEdge, leastSpacing } from './plate.ts';
+import { anchor } from './sheet.ts';
 import { ALL_EDGES, edgeDistance } from './tension.ts';
 
 type M = BaseModel;
 const bare = (m: M): string | null => (m.anchors.length ? null : 'There are no anchors.');
 
-function rule(id: string, title: string, clause: string, must: boolean, run: (m: M) => RuleOutcome, anchors = true): RuleDef<M> {
+function rule(id: string, title: string, clause: string, must: boolean, run: (m: M, r: Run) => RuleOutcome, anchors = true): RuleDef<M> {
   return {
     id, title, clause, must: () => must,
-    run: (_r, m) => {
+    run: (r, m) => {
       const reason = anchors ? bare(m) : null;
-      return reason === null ? run(m) : { skip: reason };
+      return reason === null ? run(m, r) : { skip: reason };
     },
   };
 }
@@ -42,23 +44,20 @@ function barRules(id: string, title: string, clause: string, of: (m: M) => BarsI
       const bars = of(m);
       return !bars ? { skip: none } : bars.distance === undefined ? { missing: 'How far the bars are from the anchors was not given.' } : Number.isFinite(reach(m)) ? most(bars.distance, reach(m)) : { skip: 'The block has no edge.' };
     }),
-    rule(`${id}-l2`, `${title}: anchorage beyond the ${body}`, 'EN 1992-1-1, 8.4.4', true, (m) => {
+    rule(`${id}-l2`, `${title}: anchorage beyond the ${body}`, 'EN 1992-1-1, 8.4.4', true, (m, r) => {
       const bars = of(m);
       if (!bars) return { skip: none };
       if (bars.l_2 === undefined) return { missing: `The anchorage of the bars beyond the ${body} was not given.` };
-      return least(bars.l_2, anchorageOf(m, bars));
+      return least(bars.l_2, anchorageOf(r, m, bars));
     }),
     rule(`${id}-n`, `${title}: two at least for each row of anchors`, clause, true, (m) => (of(m) ? { actual: of(m)!.n, limit: 2 * rowsOf(m), sense: '>=', unit: '-' } : { skip: none })),
   ];
 }
 
 /** l_bd of a bar at its yield strength, EN 1992-1-1, 8.4.4: alpha_1 0.7 for a hook, least max(0.3 l_b,rqd, 10 d, 100 mm). */
-function anchorageOf(m: M, bars: BarsInput): number {
-  const { gamma_C, gamma_S, alpha_ct } = m.basis.factors;
-  const f_ck = Math.min(m.input.concrete.f_ck, 60);
-  const f_ctm = f_ck <= 50 ? 0.3 * f_ck ** (2 / 3) : 2.12 * Math.log(1 + (f_ck + 8) / 10);
-  const f_bd = (2.25 * (bars.good_bond ? 1 : 0.7) * alpha_ct * 0.7 * f_ctm) / gamma_C;
-  const l_b_rqd = (bars.d * bars.f_yk) / gamma_S / (4 * f_bd);
+function anchorageOf(r: Run, m: M, bars: BarsInput): number {
+  const f_bd = 2.25 * (bars.good_bond ? 1 : 0.7) * r.v[anchor.f_ctd_b.def.slot.index]!;
+  const l_b_rqd = (bars.d * bars.f_yk) / m.basis.factors.gamma_S / (4 * f_bd);
   return Math.max((bars.hooked ? 0.7 : 1) * l_b_rqd, 0.3 * l_b_rqd, 10 * bars.d, 100);
 }
 

@@ -3,6 +3,7 @@ import { unionLength } from '../../../geometry/polygon.ts';
 import { tightHole } from '../../../catalogue/index.ts';
 import type { BaseModel } from '../model.ts';
 import { leastEdge, leastSpacing } from './plate.ts';
+import { barAnchorage } from './bars.ts';
 import type { Results } from './results.ts';
 import { at, sheet } from './sheet.ts';
 import { ALL_EDGES, bondReach, coneGeometry, edgeDistance, edgeWords, groupBond, pryCone, prySection as py, quiet, type Edge } from './tension.ts';
@@ -98,10 +99,7 @@ const loops = {
   z: er.f('z_s', 'mm', '0.85*min(2*h_ef, 2*c_1)', 'inner lever arm of the concrete member', 'EN 1992-4, 6.2.2.4'),
   N: er.f('N_Ed_re', 'kN', '(e_s/z_s+1)*V_perp', 'tension of the loops', 'EN 1992-4, 6.2.2.4'),
   steel: er.f('N_Rd_re', 'kN', 'k_10*n_lo*pi/4*d_lo^2*min(f_yk_lo, 600[MPa])/gamma_S', 'steel of the loops', 'EN 1992-4, 7.2.2.6(1)'),
-  f_bd: er.f('f_bd', 'MPa', '2.25*eta_lo*f_ctd_b', 'bond strength of the loops', 'EN 1992-1-1, 8.4.2(2)'),
-  alpha_1: er.f('alpha_1', '-', '0.7', 'hooked or looped bars', 'EN 1992-1-1, Table 8.2'),
-  alpha_1_one: er.f('alpha_1', '-', '1', 'straight bars', 'EN 1992-1-1, Table 8.2'),
-  bond: er.f('N_Rd_a', 'kN', 'n_lo*l_lo*pi*d_lo*f_bd/alpha_1', 'anchorage of the loops in the edge body', 'EN 1992-4, 7.2.2.6(2)'),
+  anchorage: barAnchorage(er, 'lo', 'loops', 'edge body', 'EN 1992-4, 7.2.2.6(2)'),
   R: er.f('N_Rd', 'kN', 'min(N_Rd_re, N_Rd_a)', 'loops across the edge body', 'EN 1992-4, 7.2.2.6'),
 };
 const is = sheet.section('interaction-steel');
@@ -381,9 +379,7 @@ export function anchorShearChecks(r: Run, m: BaseModel, out: Results, s: AnchorS
         loops.z(r);
         const N = loops.N(r);
         loops.steel(r);
-        loops.f_bd(r);
-        (a.loops!.hooked ? loops.alpha_1 : loops.alpha_1_one)(r);
-        loops.bond(r);
+        loops.anchorage(r, a.loops!.hooked);
         beta_V = Math.max(beta_V, out.strength('edge-reinforcement', N, loops.R(r), 'kN', { where: edgeWords(face.edge) }));
       });
     }

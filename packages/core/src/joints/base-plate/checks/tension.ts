@@ -4,6 +4,7 @@ import type { AnchorPlace, BaseModel } from '../model.ts';
 import { anchor as shared, sheet } from './sheet.ts';
 import type { CheckId } from './results.ts';
 import { anchorList } from './words.ts';
+import { barAnchorage } from './bars.ts';
 
 /** One mode of failure of the anchors in tension, for one group or row: N. */
 export interface Mode {
@@ -287,10 +288,7 @@ const split = {
 const rs = sheet.section('anchor-reinforcement');
 const bars = {
   N_Rd_re: rs.f('N_Rd_re', 'kN', 'n_re*pi/4*d_re^2*f_yk/gamma_S', 'steel of the hanger bars', 'EN 1992-4, 7.2.1.9'),
-  f_bd: rs.f('f_bd', 'MPa', '2.25*eta_re*f_ctd_b', 'bond strength of the bars', 'EN 1992-1-1, 8.4.2(2)'),
-  alpha_1: rs.f('alpha_1', '-', '0.7', 'hooked or looped bars', 'EN 1992-1-1, Table 8.2'),
-  alpha_1_one: rs.f('alpha_1', '-', '1', 'straight bars', 'EN 1992-1-1, Table 8.2'),
-  N_Rd_a: rs.f('N_Rd_a', 'kN', 'n_re*l_re*pi*d_re*f_bd/alpha_1', 'anchorage of the bars in the cone', 'EN 1992-4, 7.2.1.10'),
+  anchorage: barAnchorage(rs, 're', 'bars', 'cone', 'EN 1992-4, 7.2.1.10'),
   N_Rd: rs.f('N_Rd', 'kN', 'min(N_Rd_re, N_Rd_a)', 'hanger bars', 'EN 1992-4, 7.2.1.9'),
 };
 
@@ -489,7 +487,7 @@ export function tensionModes(r: Run, m: BaseModel, idx: readonly number[], F: re
   const one = [strongest];
   worst('anchor-steel-tension', [{ where: `anchor ${strongest}`, idx: one, work: () => { st.N_Ed(r, F[strongest]!); return st.N_Rd(r); } }]);
 
-  if (a.bars) worst('anchor-reinforcement', [{ where: anchorList(idx), idx, work: () => { bars.N_Rd_re(r); bars.f_bd(r); (a.bars!.hooked ? bars.alpha_1 : bars.alpha_1_one)(r); bars.N_Rd_a(r); return bars.N_Rd(r); } }]);
+  if (a.bars) worst('anchor-reinforcement', [{ where: anchorList(idx), idx, work: () => { bars.N_Rd_re(r); bars.anchorage(r, a.bars!.hooked); return bars.N_Rd(r); } }]);
   const counted = options.psi_M && compression && compression.C >= 0.8 * total(idx, F) && compression.z < 1.5 * a.h_ef && leastEdgeOf(m, idx) >= 1.5 * a.h_ef ? compression.z : null;
   worst('anchor-cone', groupsOf(m, idx, 3 * a.h_ef).map((group) => ({
     where: anchorList(group), idx: group,
