@@ -1,6 +1,6 @@
 import {
-  basisOf, checkCombination, checkJoint, checkRules, fingerprint, inNewtons, kindOf, multipleText, Refusal, resultKey, Run, shown, UNITS, valuesOf,
-  type CheckResult, type CombinationReport, type JobDocument, type JointDocument, type RuleResult,
+  basisOf, checkCombination, checkJoint, checkRules, fingerprint, inNewtons, kindOf, multipleText, refusalOf, resultKey, Run, shown, UNITS, valuesOf,
+  type CheckResult, type CombinationReport, type JobDocument, type JointDocument, type ReadJob, type RuleResult,
 } from '@ample/core';
 
 const unitName = (unit: keyof typeof UNITS): string => unit;
@@ -54,24 +54,36 @@ function jointEntry(job: JobDocument, joint: JointDocument, trace: boolean) {
 }
 
 type JointEntry = ReturnType<typeof jointEntry>;
-/** A joint that can't be built as described: its sentence, and nothing checked. */
-const refusedEntry = (joint: JointDocument, e: Refusal) => ({
-  mark: joint.mark, kind: joint.kind, line: joint.line, members: kindOf(joint.kind).members(joint.input), verdict: 'refused', state: 'refused' as const, refusal: { field: e.field, message: e.message },
-  stale: false, governing: null, combinations: [] as JointEntry['combinations'], missing: [] as JointEntry['missing'], rules: [] as JointEntry['rules'],
+/** A joint that can't be read or built as described: its sentence, and nothing checked. */
+const refusedEntry = (named: { mark: string; kind: string; line: string; members: string }, refusal: { field: string; message: string }) => ({
+  ...named, verdict: 'refused', state: 'refused' as const, refusal, stale: false, governing: null, combinations: [] as JointEntry['combinations'], missing: [] as JointEntry['missing'], rules: [] as JointEntry['rules'],
 });
+
+/** What a joint is, as far as it can be told. */
+function named({ mark, kind, line, input }: JointDocument) {
+  let members = '';
+  try {
+    members = kindOf(kind).members(input);
+  } catch {
+    // the sentence of the refusal says what is wrong; here only the words for its members are lost
+  }
+  return { mark, kind, line, members };
+}
 
 export type FileResult = ReturnType<typeof checkFile>;
 
-/** Checks a whole job. A joint that can't be built as described is reported as refused and stops no other. */
-export function checkFile(job: JobDocument, trace: boolean) {
-  const joints = job.joints.map((joint) => {
-    try {
-      return jointEntry(job, joint, trace);
-    } catch (e) {
-      if (e instanceof Refusal) return refusedEntry(joint, e);
-      throw e;
-    }
-  });
+/** Checks a whole job. A joint that can't be read or built as described is reported as refused and stops no other. */
+export function checkFile({ job, unreadable }: ReadJob, trace: boolean) {
+  const joints = [
+    ...job.joints.map((joint) => {
+      try {
+        return jointEntry(job, joint, trace);
+      } catch (e) {
+        return refusedEntry(named(joint), refusalOf(e));
+      }
+    }),
+    ...unreadable.filter((u) => u.what === 'joint').map((u) => refusedEntry({ mark: u.name, kind: '', line: '', members: '' }, { field: u.field, message: u.message })),
+  ];
   const refused = joints.filter((j) => j.state === 'refused').length;
   const ok = refused === 0 && joints.every((j) => j.state !== 'gives' && j.state !== 'rule' && j.state !== 'not-whole');
   return { job: { number: job.number, name: job.name }, ok, refused, joints };

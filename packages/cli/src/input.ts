@@ -1,5 +1,5 @@
 import { readFileSync, statSync } from 'node:fs';
-import { DocumentError, readJob, Refusal, type JobDocument } from '@ample/core';
+import { DocumentError, printable, readJobParts, Refusal, type ReadJob } from '@ample/core';
 
 /** Input that can't be used: its message is one sentence for the user, exit code 2. */
 export class BadInput extends Error {
@@ -8,18 +8,18 @@ export class BadInput extends Error {
 
 const LARGEST = 50 * 1024 * 1024;
 
-/** Reads and validates a job file. */
-export function readJobFile(path: string): JobDocument {
+/** Reads and validates a job file; joints that can't be read stand beside the others. */
+export function readJobFile(path: string): ReadJob {
   const text = read(path);
   if (text.trim() === '') throw new BadInput(`${path}: the file is empty; it must hold a job as JSON.`);
   let raw: unknown;
   try {
     raw = JSON.parse(text);
   } catch (e) {
-    throw new BadInput(`${path}: the file is not JSON: ${(e as Error).message.slice(0, 200)}.`);
+    throw new BadInput(`${path}: the file is not JSON: ${printable((e as Error).message, 200)}.`);
   }
   try {
-    return readJob(raw);
+    return readJobParts(raw);
   } catch (e) {
     if (e instanceof DocumentError || e instanceof Refusal) throw new BadInput(`${path}: ${e.message}`);
     throw e;

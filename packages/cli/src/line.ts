@@ -22,6 +22,6 @@ export function printLine(text: string, json: boolean): string {
     return `${line}\n${values.join('\n')}\n`;
   } catch (e) {
     if (!(e instanceof LineError)) throw e;
-    throw new BadInput(`${text}\n${' '.repeat(e.start)}${'^'.repeat(Math.max(1, e.end - e.start))}\nline: ${e.message}`);
+    throw new BadInput(`line, character ${e.start + 1}: ${e.message}`);
   }
 }

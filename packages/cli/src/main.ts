@@ -1,4 +1,5 @@
 import { writeFileSync } from 'node:fs';
+import { printable } from '@ample/core';
 import { Command } from 'commander';
 import { checkFile, exitCode, printReport } from './check.ts';
 import { exportPart } from './export.ts';
@@ -6,6 +7,9 @@ import { printLine } from './line.ts';
 import { BadInput, readJobFile } from './input.ts';
 import { jobFileSchema } from '@ample/exchange/job-schema';
 import { jobPdf } from '@ample/exchange/pdf';
+
+/** One line on the error stream, whatever the text holds. */
+const complain = (text: string): void => void process.stderr.write(`${printable(text, 2000)}\n`);
 
 function writeOut(path: string, data: string | Uint8Array): void {
   try {
@@ -18,6 +22,7 @@ function writeOut(path: string, data: string | Uint8Array): void {
 /** Exit codes: 0 all hold, 1 something gives, breaks a rule or could not be checked, 2 bad input or a joint that is refused. */
 const program = new Command('gusset')
   .description('Checks and reports the joints of a job file.')
+  .configureOutput({ writeErr: (text) => void process.stderr.write(`${printable(text.trimEnd(), 2000)}\n`) })
   .exitOverride()
   .showHelpAfterError(false);
 
@@ -28,7 +33,7 @@ program
   .option('--trace', 'with each named value of the calculation')
   .action((path: string, options: { json?: boolean; trace?: boolean }) => {
     const result = checkFile(readJobFile(path), options.trace ?? false);
-    for (const j of result.joints) if (j.state === 'refused') process.stderr.write(`joint ${j.mark}: ${j.refusal.message}\n`);
+    for (const j of result.joints) if (j.state === 'refused') complain(j.refusal.message.startsWith('joint ') ? j.refusal.message : `joint ${j.mark}: ${j.refusal.message}`);
     process.stdout.write(options.json || options.trace ? `${JSON.stringify(result, null, 2)}\n` : printReport(result));
     process.exitCode = exitCode(result);
   });
@@ -38,11 +43,12 @@ program
   .description('write the PDF of a whole job')
   .requiredOption('-o, --output <file>', 'the PDF to write')
   .action(async (path: string, options: { output: string }) => {
-    const job = readJobFile(path);
-    const pdf = await jobPdf(job, { date: new Date().toISOString().slice(0, 10) });
+    const read = readJobFile(path);
+    for (const u of read.unreadable) complain(u.message);
+    const pdf = await jobPdf(read.job, { date: new Date().toISOString().slice(0, 10) });
     writeOut(options.output, pdf);
-    const result = checkFile(job, false);
-    process.stdout.write(`${options.output}: ${job.joints.length} joints, ${pdf.length} bytes\n`);
+    const result = checkFile(read, false);
+    process.stdout.write(`${options.output}: ${read.job.joints.length} joints, ${pdf.length} bytes\n`);
     process.exitCode = exitCode(result);
   });
 
@@ -53,7 +59,7 @@ program
   .option('--template', 'the template as DXF')
   .requiredOption('-o, --output <file>', 'the file to write')
   .action((path: string, mark: string, options: { list?: string; template?: boolean; output: string }) => {
-    const text = exportPart(readJobFile(path), mark, options);
+    const text = exportPart(readJobFile(path).job, mark, options);
     writeOut(options.output, text);
     process.stdout.write(`${options.output}: ${text.length} bytes\n`);
   });
@@ -72,11 +78,12 @@ program
 try {
   await program.parseAsync();
 } catch (e) {
-  if (e instanceof BadInput) {
-    process.stderr.write(`${e.message}\n`);
-    process.exitCode = 2;
-  } else if (e instanceof Error && 'exitCode' in e && 'code' in e) {
+  if (e instanceof Error && 'exitCode' in e && 'code' in e) {
     // Usage errors and help come from commander, which has printed them already.
     process.exitCode = e.exitCode === 0 ? 0 : 2;
-  } else throw e;
+  } else {
+    // Whatever else goes wrong is never taken for "something gives", which is 1.
+    complain(e instanceof BadInput ? e.message : `The command met an error of its own (${e instanceof Error ? `${e.name}: ${e.message}` : String(e)}); nothing can be said of this input.`);
+    process.exitCode = 2;
+  }
 }

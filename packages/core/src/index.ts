@@ -21,7 +21,7 @@ export * from './job/revision.ts';
 export * from './job/summary.ts';
 export * from './job/workings.ts';
 export * from './joints/check.ts';
-export { validate } from './joints/fields.ts';
+export * from './validate/index.ts';
 export * from './joints/kind.ts';
 export { memberFacts, type MemberFacts } from './joints/members.ts';
 export * from './joints/registry.ts';

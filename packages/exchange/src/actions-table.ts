@@ -29,7 +29,7 @@ export const tableOrder = (actions: readonly ActionField[]): readonly (ActionNam
 export function parseActions(text: string, actions: readonly ActionField[] = BEAM_ACTIONS): PastedActions {
   const delimiter = text.includes('\t') ? '\t' : text.includes(';') ? ';' : ',';
   const rows = Papa.parse<string[]>(text.trim(), { delimiter, skipEmptyLines: 'greedy' }).data.slice(0, 500);
-  const heads = rows[0]?.map((cell) => HEADS[headOf(cell)]) ?? [];
+  const heads = rows[0]?.map((cell) => (Object.hasOwn(HEADS, headOf(cell)) ? HEADS[headOf(cell)] : undefined)) ?? [];
   const hasHeads = heads.some((h) => h !== undefined && h !== 'name' && h !== 'note');
   const columns = hasHeads ? heads : tableOrder(actions);
   const combinations: Combination[] = [];

@@ -1,4 +1,4 @@
-import { validate } from '../joints/fields.ts';
+import { validate } from '../validate/index.ts';
 import type { Basis } from '../job/basis.ts';
 import { Refusal } from '../refusal.ts';
 import { boltTool } from './bolt.ts';

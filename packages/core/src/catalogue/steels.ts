@@ -44,7 +44,7 @@ function namedStrength(steel: SteelInput, t: number, set: FactorSet, field: stri
   const own = custom.find((c) => c.name === steel.grade);
   if (own) return own;
   const table = (data.sets as Record<string, SteelSet>)[set === 'recommended' ? 'recommended' : 'UK']!;
-  const grade = table.grades[steel.grade];
+  const grade = Object.hasOwn(table.grades, steel.grade) ? table.grades[steel.grade] : undefined;
   if (!grade) throw new Refusal(field, `${field}: there is no steel grade "${steel.grade}"; accepted are ${[...STEEL_GRADES, ...custom.map((c) => c.name)].join(', ')}.`);
   const step = table.limits.findIndex((limit) => t <= limit);
   if (step < 0) {

@@ -3,7 +3,7 @@ import { checkJoint, type JointReport } from '../job/check.ts';
 import type { Basis } from '../job/basis.ts';
 import { kindOf } from '../joints/registry.ts';
 import { Refusal } from '../refusal.ts';
-import { validate } from '../joints/fields.ts';
+import { validate } from '../validate/index.ts';
 
 /** Checks a trial detail; null where it is no joint at all (outside the schema, or can't be built). */
 export function tryDetail(kind: string, input: unknown, combinations: readonly Combination[], basis: Basis): JointReport | null {

@@ -2,7 +2,7 @@ import { inNewtons, type Combination } from '../actions/combination.ts';
 import { Run, type Sheet } from '../formula/index.ts';
 import { checkRules, resultKey, type Checked, type CheckResult, type RuleResult, type StrengthResult } from '../joints/check.ts';
 import { kindOf } from '../joints/registry.ts';
-import { Refusal } from '../refusal.ts';
+import { refusalOf } from '../refusal.ts';
 import { multipleText } from '../units/format.ts';
 import type { Basis } from './basis.ts';
 
@@ -126,12 +126,11 @@ function verdictOf(r: Omit<JointReport, 'verdict'>): string {
 
 export type CheckedJoint = { readonly report: JointReport } | { readonly refusal: { readonly field: string; readonly message: string } };
 
-/** Checks a joint and turns a refusal into a value, for registers and batches. */
+/** Checks a joint and turns whatever stops it into a value, for registers and batches: no joint takes its neighbours with it. */
 export function tryCheckJoint(joint: JointLike, basis: Basis): CheckedJoint {
   try {
     return { report: checkJoint(joint, basis) };
   } catch (e) {
-    if (e instanceof Refusal) return { refusal: { field: e.field, message: e.message } };
-    throw e;
+    return { refusal: refusalOf(e) };
   }
 }

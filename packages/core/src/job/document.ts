@@ -3,7 +3,8 @@ import { TOOLS, toolOf } from '../bench/index.ts';
 import { strangeAction, type Combination } from '../actions/combination.ts';
 import { combinationSchema } from '../actions/schema.ts';
 import type { CustomSteel } from '../catalogue/index.ts';
-import { size, validate } from '../joints/fields.ts';
+import { size } from '../joints/fields.ts';
+import { given, printable, validate } from '../validate/index.ts';
 import { LineError } from '../joints/kind.ts';
 import { KINDS, kindOf } from '../joints/registry.ts';
 import { Refusal } from '../refusal.ts';
@@ -80,14 +81,12 @@ export const customSectionSchema = Joi.object({
 });
 
 export const customSteelSchema = Joi.object({
-  name: Joi.string().max(40).pattern(/^[A-Za-z][\w.+ -]*$/).required().messages({ 'string.pattern.base': '{{#label}}: "{{#value}}" can not be a name; accepted are letters, figures, and . + - _ after a letter.' }),
+  name: Joi.string().max(40).pattern(/^[A-Za-z][\w.+ -]*$/, 'letters, figures, and . + - _ after a letter').required(),
   f_y: size(100, 1000).required(), f_u: size(100, 1500).required(), beta_w: size(0.5, 1.5).required(),
 });
 
 /** Marks are part of file names and drawings. */
-export const markSchema = Joi.string().max(24).pattern(/^[\p{L}\p{N}][\p{L}\p{N} ._/+-]*$/u).messages({
-  'string.pattern.base': '{{#label}}: "{{#value}}" can not be a mark; accepted are letters, figures and . - _ / + after a letter or figure.',
-});
+export const markSchema = Joi.string().max(24).pattern(/^[\p{L}\p{N}][\p{L}\p{N} ._/+-]*$/u, 'letters, figures and . - _ / + after a letter or figure');
 
 export const jointSchema = Joi.object({
   mark: markSchema.required(),
@@ -95,7 +94,7 @@ export const jointSchema = Joi.object({
   line: Joi.string().max(400),
   note: Joi.string().max(2000).allow('').default(''),
   input: Joi.object().unknown(true).required(),
-  combinations: Joi.array().items(combinationSchema).max(200).unique('name').default([]).messages({ 'array.unique': '{{#label}}: the name of this combination stands twice; accepted are different names.' }),
+  combinations: Joi.array().items(combinationSchema).max(200).unique('name').default([]),
   settings: settingsSchema,
   checked: Joi.object({ by: Joi.string().max(80).required(), at: Joi.string().max(40).required(), fingerprint: Joi.string().max(40).required() }),
 });
@@ -113,9 +112,9 @@ export const jobSchema = Joi.object({
   name: Joi.string().max(120).required(),
   client: Joi.string().max(120).allow('').default(''),
   basis: basisSchema.default({ standard: 'EN 1993-1-8', set: 'UK', settings: {}, close: 1.1 }),
-  sections: Joi.array().items(customSectionSchema).max(500).default([]),
-  steels: Joi.array().items(customSteelSchema).max(100).default([]),
-  joints: Joi.array().items(jointSchema).max(5000).unique('mark').default([]).messages({ 'array.unique': '{{#label}}: this mark stands twice; accepted are different marks.' }),
+  sections: Joi.array().items(customSectionSchema).max(500).unique('name').default([]),
+  steels: Joi.array().items(customSteelSchema).max(100).unique('name').default([]),
+  joints: Joi.array().items(jointSchema).max(5000).unique('mark').default([]),
   calculations: Joi.array().items(calculationSchema).max(500).default([]),
 });
 
@@ -152,22 +151,78 @@ export function migrate(document: Record<string, unknown>, migrations: readonly 
   return doc;
 }
 
-/** Reads a job from parsed JSON: migrated, validated, defaults filled in, each joint against its own kind. Throws DocumentError. */
+/** A joint or a calculation of a file that can't be read, and why. */
+export interface Unreadable {
+  readonly what: 'joint' | 'calculation';
+  /** Its mark or title, or its place in the list where it has none. */
+  readonly name: string;
+  readonly field: string;
+  readonly message: string;
+}
+
+export interface ReadJob {
+  /** With every joint and calculation that can be read. */
+  readonly job: JobDocument;
+  readonly unreadable: readonly Unreadable[];
+}
+
+/** Reads a job from parsed JSON: migrated, validated, defaults filled in, each joint against its own kind. Whole or not at all: throws DocumentError. */
 export function readJob(raw: unknown): JobDocument {
+  const { job, unreadable } = readJobParts(raw);
+  return unreadable[0] ? refuse(unreadable[0]) : job;
+}
+
+/** Reads a job; a joint or calculation that can't be read is named and takes no other with it. Throws DocumentError where the job itself can't be. */
+export function readJobParts(raw: unknown): ReadJob {
   if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) return refuse({ field: 'file', message: 'The file is not a job: it must be a JSON object with "format", "version" and "joints".' });
   const doc = migrate(raw as Record<string, unknown>);
-  if (doc['format'] !== JOB_FORMAT) refuse({ field: 'format', message: `format: ${JSON.stringify(doc['format'])?.slice(0, 60) ?? 'nothing'} is not a job of this product; accepted is "${JOB_FORMAT}".` });
-  if (doc['version'] !== JOB_VERSION) refuse({ field: 'version', message: `version: ${String(doc['version']).slice(0, 20)} is not known here; accepted are versions up to ${JOB_VERSION}.` });
-  const result = validate<JobDocument>(jobSchema, doc);
+  if (doc['format'] !== JOB_FORMAT) refuse({ field: 'format', message: `format: ${given(doc['format'])} is not a job of this product; accepted is "${JOB_FORMAT}".` });
+  if (doc['version'] !== JOB_VERSION) refuse({ field: 'version', message: `version: ${given(doc['version'])} is not known here; accepted are versions up to ${JOB_VERSION}.` });
+  const { joints = [], calculations = [], ...rest } = doc;
+  const result = validate<JobDocument>(jobSchema, rest);
   if ('error' in result) return refuse(result.error);
-  const job = result.value;
-  return { ...job, joints: job.joints.map((j) => readJoint(j, `joint ${j.mark}`)), calculations: job.calculations.map((c) => readCalculation(c, `calculation ${c.title}`)) };
+  for (const [field, list] of Object.entries({ joints, calculations })) if (!Array.isArray(list)) refuse({ field, message: `${field}: ${given(list)} is not a list; accepted is a list.` });
+  result.value.sections.forEach(validateCustomSection);
+  const unreadable: Unreadable[] = [];
+  const taken = new Set<string>();
+  const read = {
+    joints: readEach(joints as unknown[], 'joint', 'mark', 5000, unreadable, (j, where) => {
+      const joint = checkedBy<JointDocument>(jointSchema, j, `${where}:`);
+      if (taken.has(joint.mark)) refuse({ field: `${where}: mark`, message: `${where}: mark: this mark stands twice; accepted are different marks.` });
+      const whole = readJoint(joint, where);
+      taken.add(joint.mark);
+      return whole;
+    }),
+    calculations: readEach(calculations as unknown[], 'calculation', 'title', 500, unreadable, (c, where) => readCalculation(checkedBy<CalculationDocument>(calculationSchema, c, `${where}:`), where)),
+  };
+  return { job: { ...result.value, ...read }, unreadable };
+}
+
+/** Reads the records of a list, each by itself; those that can't be are added to `unreadable`. */
+function readEach<T>(list: readonly unknown[], what: Unreadable['what'], nameKey: string, most: number, unreadable: Unreadable[], read: (record: unknown, where: string) => T): T[] {
+  if (list.length > most) refuse({ field: `${what}s`, message: `${what}s: the list is longer than ${most} entries; accepted are ${most} or fewer.` });
+  return list.flatMap((record, i) => {
+    const typed = typeof record === 'object' && record !== null && Object.hasOwn(record, nameKey) ? (record as Record<string, unknown>)[nameKey] : undefined;
+    const name = typeof typed === 'string' && typed ? printable(typed, 60) : `${i + 1} of the list`;
+    try {
+      return [read(record, `${what} ${name}`)];
+    } catch (e) {
+      if (!(e instanceof DocumentError) && !(e instanceof Refusal)) throw e;
+      unreadable.push({ what, name, field: e.field, message: e.message });
+      return [];
+    }
+  });
+}
+
+/** A value by its schema, or a DocumentError with the sentence that says why not. */
+function checkedBy<T>(schema: Joi.Schema, value: unknown, where: string): T {
+  const checked = validate<T>(schema, value, where);
+  return 'error' in checked ? refuse(checked.error) : checked.value;
 }
 
 /** Validates one calculation by its calculator, defaults filled in. */
 export function readCalculation(c: CalculationDocument, where: string): CalculationDocument {
-  const checked = validate<unknown>(toolOf(c.tool).schema, c.input, `${where}: input`);
-  return 'error' in checked ? refuse(checked.error) : { ...c, input: checked.value };
+  return { ...c, input: checkedBy(toolOf(c.tool).schema, c.input, `${where}: input`) };
 }
 
 /** Validates one joint's input by its kind and fills in its line; a line given without sizes supplies them. */
@@ -184,7 +239,7 @@ export function readJoint(joint: Omit<JointDocument, 'line'> & { line?: string }
   const line = kind.line.print(checked.value);
   if (joint.line !== undefined && joint.line !== line) {
     const parsed = fromLine(joint.line, checked.value, kind, where);
-    if (kind.line.print(parsed) !== line) refuse({ field: `${where}: line`, message: `${where}: line and input disagree: the line says "${joint.line.slice(0, 160)}", the input "${line}"; correct one or leave the line out.` });
+    if (kind.line.print(parsed) !== line) refuse({ field: `${where}: line`, message: `${where}: line and input disagree: the line says "${printable(joint.line, 160)}", the input "${line}"; correct one or leave the line out.` });
   }
   return { ...joint, input: checked.value, line };
 }

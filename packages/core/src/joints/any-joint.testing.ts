@@ -4,7 +4,7 @@ import type { Combination } from '../actions/combination.ts';
 import { DEFAULT_BASIS } from '../job/basis.ts';
 import { tryCheckJoint } from '../job/check.ts';
 import type { StrengthResult } from './check.ts';
-import { validate } from './fields.ts';
+import { validate } from '../validate/index.ts';
 import type { JointKind } from './kind.ts';
 import type { Pitch } from './pitches.ts';
 

@@ -6,7 +6,7 @@ import type { FieldValue } from './kind.ts';
 import { DEFAULT_BASIS } from '../job/basis.ts';
 import { checkJoint } from '../job/check.ts';
 import { Refusal } from '../refusal.ts';
-import { validate } from './fields.ts';
+import { validate } from '../validate/index.ts';
 import { BEAM_KINDS as KINDS } from './beam-kinds.testing.ts';
 import { kindOf } from './registry.ts';
 

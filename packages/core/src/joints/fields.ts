@@ -63,8 +63,13 @@ const spacings = Joi.array().items(size(10, 500)).max(29).custom((list: number[]
   const { n1 } = helpers.state.ancestors[0] as { n1: number };
   return list.length === n1 - 1 ? tidyPitch(list) : helpers.error('pitch.count', { given: list.length, wanted: n1 - 1 });
 });
-const onePitch = Joi.number().max(500).when('n1', { is: 1, then: Joi.number().min(0).default(0), otherwise: Joi.number().min(10).required() });
-export const pitchSchema = Joi.any().when(Joi.array(), { then: spacings, otherwise: onePitch });
+/** One pitch, or one spacing for each pair of rows; `missing` says what is taken where several rows have none. */
+export const pitchOf = (missing: (pitch: Joi.NumberSchema) => Joi.NumberSchema): Joi.Schema => {
+  const one = Joi.number().max(500).when('n1', { is: 1, then: Joi.number().min(0).default(0), otherwise: missing(Joi.number().min(10)) });
+  // Nothing at all is no list.
+  return Joi.any().when(Joi.array().required(), { then: spacings, otherwise: one });
+};
+export const pitchSchema = pitchOf((pitch) => pitch.required());
 
 export const boltSchema = Joi.object({
   d: Joi.number().valid(...BOLT_DIAMETERS).required(),
@@ -80,54 +85,6 @@ export const boltSchema = Joi.object({
 });
 
 export const holeSchema = Joi.string().valid(...HOLE_KINDS).default('normal');
-
-/** What each schema rule means, in words; `{{#label}}` is the path of the field. */
-const MESSAGES: Joi.LanguageMessages = {
-  'number.base': '{{#label}}: "{{#value}}" is not a number; accepted is a number.',
-  'number.infinity': '{{#label}}: an infinite value is not accepted; give a finite number.',
-  'number.unsafe': '{{#label}}: the number is too large to be held exactly; give a smaller one.',
-  'number.min': '{{#label}}: {{#value}} is too small; accepted is {{#limit}} or more.',
-  'number.max': '{{#label}}: {{#value}} is too large; accepted is {{#limit}} or less.',
-  'number.integer': '{{#label}}: {{#value}} is not a whole number; accepted is a whole number.',
-  'any.required': '{{#label}}: the value is missing; it must be given.',
-  'any.only': '{{#label}}: "{{#value}}" is not known; accepted are {{#valids}}.',
-  'any.unknown': '{{#label}}: this field does not belong here; leave it out.',
-  'object.unknown': '{{#label}}: there is no such field; leave it out or correct its name.',
-  'object.base': '{{#label}}: this must be a group of fields.',
-  'object.missing': '{{#label}}: one of {{#peers}} must be given.',
-  'object.and': '{{#label}}: {{#missing}} is missing beside {{#present}}; give all of them.',
-  'string.base': '{{#label}}: "{{#value}}" is not a text; accepted is a text.',
-  'string.empty': '{{#label}}: the text is empty; it must be given.',
-  'string.max': '{{#label}}: the text is longer than {{#limit}} characters; make it shorter.',
-  'boolean.base': '{{#label}}: "{{#value}}" is not yes or no; accepted are true and false.',
-  'pitch.count': '{{#label}}: {{#given}} spacings are given; accepted are {{#wanted}}, one between each pair of rows, or one number.',
-  'array.base': '{{#label}}: this must be a list.',
-  'array.max': '{{#label}}: the list is longer than {{#limit}} entries; accepted are {{#limit}} or fewer.',
-};
-
-const OPTIONS: Joi.ValidationOptions = { abortEarly: true, convert: false, messages: MESSAGES, errors: { label: 'path', wrap: { label: false, array: false } } };
-
-/** Joi works messages out anew at each call that brings them; a schema that holds them already is several times faster. */
-const PREPARED = new WeakMap<Joi.Schema, Joi.Schema>();
-function prepared(schema: Joi.Schema): Joi.Schema {
-  let found = PREPARED.get(schema);
-  if (!found) PREPARED.set(schema, (found = schema.prefs(OPTIONS)));
-  return found;
-}
-
-/** Validates against a schema; the error names field, value and what would be accepted. */
-export function validate<T>(schema: Joi.Schema, value: unknown, prefix = ''): { value: T } | { error: { field: string; message: string } } {
-  const result = prepared(schema).validate(value);
-  if (!result.error) return { value: result.value as T };
-  const detail = result.error.details[0]!;
-  const path = detail.path.join('.');
-  const field = [prefix, path].filter(Boolean).join('.');
-  const message = path ? (prefix ? `${prefix}.${detail.message}` : detail.message) : detail.message.replace(/^value:?/, `${prefix || 'value'}:`);
-  return { error: { field, message: clip(message) } };
-}
-
-/** A hostile value must not fill the screen. */
-const clip = (text: string): string => (text.length > 400 ? `${text.slice(0, 380)} …` : text);
 
 /** A support that a joint is bolted to by two lines. */
 export interface EndSupportInput extends MemberInput {

@@ -4,7 +4,7 @@ import { Run } from '../formula/index.ts';
 import { DEFAULT_BASIS } from '../job/basis.ts';
 import { shown } from '../units/units.ts';
 import { checkCombination, checkRules } from './check.ts';
-import { validate } from './fields.ts';
+import { validate } from '../validate/index.ts';
 import { BEAM_KINDS as KINDS } from './beam-kinds.testing.ts';
 import { valuesOf } from './trace.ts';
 

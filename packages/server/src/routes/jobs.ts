@@ -12,8 +12,8 @@ const newJob = Joi.object({ number: Joi.string().max(40).allow('').default(''), 
 const jobChange = Joi.object({
   version: Joi.number().integer().required(),
   number: Joi.string().max(40).allow(''), name, client: Joi.string().max(120).allow(''), archived: Joi.boolean(), basis: basisSchema,
-  sections: Joi.array().items(customSectionSchema).max(500).unique('name').messages({ 'array.unique': '{{#label}}: the name of this section stands twice; accepted are different names.' }),
-  steels: Joi.array().items(customSteelSchema).max(100).unique('name').messages({ 'array.unique': '{{#label}}: the name of this steel stands twice; accepted are different names.' }),
+  sections: Joi.array().items(customSectionSchema).max(500).unique('name'),
+  steels: Joi.array().items(customSteelSchema).max(100).unique('name'),
 });
 const MB = 1024 * 1024;
 

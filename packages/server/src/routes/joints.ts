@@ -13,7 +13,7 @@ const content = {
   mark: markSchema.required(),
   note: Joi.string().max(2000).allow('').default(''),
   input: Joi.object().unknown(true).required(),
-  combinations: Joi.array().items(combinationSchema).max(200).unique('name').default([]).messages({ 'array.unique': '{{#label}}: the name of this combination stands twice; accepted are different names.' }),
+  combinations: Joi.array().items(combinationSchema).max(200).unique('name').default([]),
   settings: settingsSchema,
 };
 const kind = Joi.string().valid(...KINDS.map((k) => k.id));

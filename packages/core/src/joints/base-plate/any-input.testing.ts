@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { Combination } from '../../actions/combination.ts';
-import { validate } from '../fields.ts';
+import { validate } from '../../validate/index.ts';
 import { baseSchema, type BaseInput } from './input.ts';
 
 const S = { grade: 'S355' };

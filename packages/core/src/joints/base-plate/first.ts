@@ -6,7 +6,7 @@ import { ANCHOR_DIAMETERS } from '../../catalogue/index.ts';
 import { exact } from '../../units/format.ts';
 import { stepMove } from '../field-makers.ts';
 import type { FirstDetail, Move, Seed, Start } from '../kind.ts';
-import { validate } from '../fields.ts';
+import { validate } from '../../validate/index.ts';
 import { baseField, baseFields, washerFor } from './fields.ts';
 import { baseSchema, type BaseInput, type PatternInput } from './input.ts';
 import { baseModel } from './model.ts';

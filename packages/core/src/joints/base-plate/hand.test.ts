@@ -4,7 +4,7 @@ import { inNewtons, type Combination } from '../../actions/combination.ts';
 import { Run } from '../../formula/index.ts';
 import { DEFAULT_BASIS } from '../../job/basis.ts';
 import { readJob } from '../../job/document.ts';
-import { validate } from '../fields.ts';
+import { validate } from '../../validate/index.ts';
 import type { StrengthResult } from '../check.ts';
 import { prepareBase } from './checks/index.ts';
 import { outerRow, rowTStub } from './checks/plate.ts';

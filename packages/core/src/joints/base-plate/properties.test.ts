@@ -8,7 +8,7 @@ import { DEFAULT_BASIS } from '../../job/basis.ts';
 import { checkJoint, tryCheckJoint } from '../../job/check.ts';
 import { readJob } from '../../job/document.ts';
 import { resultKey, type StrengthResult } from '../check.ts';
-import { validate } from '../fields.ts';
+import { validate } from '../../validate/index.ts';
 import { prepareBase } from './checks/index.ts';
 import { baseFields } from './fields.ts';
 import { columnBase } from './index.ts';

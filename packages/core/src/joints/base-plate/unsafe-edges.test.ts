@@ -3,7 +3,7 @@ import type { Combination } from '../../actions/combination.ts';
 import { DEFAULT_BASIS } from '../../job/basis.ts';
 import { tryCheckJoint } from '../../job/check.ts';
 import type { RuleResult, StrengthResult } from '../check.ts';
-import { validate } from '../fields.ts';
+import { validate } from '../../validate/index.ts';
 import { baseSchema, type BaseInput } from './input.ts';
 
 /*

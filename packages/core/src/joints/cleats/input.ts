@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import type { HoleKind, SteelInput } from '../../catalogue/index.ts';
-import { beamSchema, boltSchema, holeSchema, pitchSchema, count, endSupportSchema, size, steelSchema, type EndSupportInput, type MemberInput, type Notch } from '../fields.ts';
+import { beamSchema, boltSchema, holeSchema, pitchOf, count, endSupportSchema, size, steelSchema, type EndSupportInput, type MemberInput, type Notch } from '../fields.ts';
 import type { BoltsInput } from '../lay-out.ts';
 import { groupHeight, type Pitch } from '../pitches.ts';
 
@@ -50,8 +50,10 @@ export const cleatsSchema = Joi.object({
   bolts: boltSchema.keys({ p3: size(30, 500).required() }).required(),
   // Not said, the support bolts are as those of the web.
   support_bolts: Joi.object({
-    n1: count(1, 30).default(Joi.ref('...bolts.n1')), p1: pitchSchema.default(Joi.ref('...bolts.p1')), e1: size(5, 500).default(Joi.ref('...cleat.e1')),
-  }).default(),
+    n1: count(1, 30).default(Joi.ref('...bolts.n1')), p1: pitchOf((pitch) => pitch.default(Joi.ref('...bolts.p1'))), e1: size(5, 500).default(Joi.ref('...cleat.e1')),
+  }).default().custom((s: { n1: number; p1: Pitch }, helpers) =>
+    // The spacings of the web, taken over, need its number of rows.
+    (Array.isArray(s.p1) && s.p1.length !== s.n1 - 1 ? helpers.error('pitch.count', { given: s.p1.length, wanted: s.n1 - 1 }) : s)),
   weld: Joi.object({ s: size(3, 40).required() }).when('fixing', { is: 'bolted', then: Joi.optional(), otherwise: Joi.required() }),
   holes: Joi.object(Object.fromEntries(HOLES.map((k) => [k, holeSchema]))).default(Object.fromEntries(HOLES.map((k) => [k, 'normal']))),
 });

@@ -4,7 +4,7 @@ import { DEFAULT_BASIS } from '../../job/basis.ts';
 import { checkJoint, tryCheckJoint } from '../../job/check.ts';
 import { anyJoint, grows } from '../any-joint.testing.ts';
 import type { CheckResult, StrengthResult } from '../check.ts';
-import { validate } from '../fields.ts';
+import { validate } from '../../validate/index.ts';
 import type { JointKind } from '../kind.ts';
 import { cleats } from './index.ts';
 import type { CleatsInput, Fixing } from './input.ts';

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { DEFAULT_BASIS, type Basis } from '../../job/basis.ts';
 import { checkJoint, tryCheckJoint } from '../../job/check.ts';
 import type { StrengthResult } from '../check.ts';
-import { validate } from '../fields.ts';
+import { validate } from '../../validate/index.ts';
 import { LineError } from '../kind.ts';
 import { finPlate } from './index.ts';
 import type { FinPlateInput } from './input.ts';

@@ -1,0 +1,2 @@
+export * from './bounds.ts';
+export * from './validate.ts';
