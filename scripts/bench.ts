@@ -1,5 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { PassThrough } from 'node:stream';
 import { fileURLToPath } from 'node:url';
 import { gzipSync } from 'node:zlib';
 import { checkCombination, checkJoint, DEFAULT_BASIS, inNewtons, kindOf, readJob, Run, type Combination } from '../packages/core/src/index.ts';
@@ -88,7 +89,7 @@ note('2,000 joints × 10 combinations', median(3, () => {
 }), 'ms', 2000);
 {
   const t = performance.now();
-  await jobPdf({ ...job, joints: job.joints.slice(0, 12) }, { date: '2026-11-23' });
+  await jobPdf({ ...job, joints: job.joints.slice(0, 12) }, { date: '2026-11-23', level: 'everything' }, new PassThrough().resume());
   note('PDF of 12 joints', performance.now() - t, 'ms', 5000);
 }
 

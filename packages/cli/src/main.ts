@@ -1,11 +1,12 @@
-import { writeFileSync } from 'node:fs';
+import { createWriteStream, rmSync, writeFileSync, type WriteStream } from 'node:fs';
 import { printable } from '@ample/core';
-import { Command } from 'commander';
+import { Command, Option } from 'commander';
 import { checkFile, exitCode, printReport } from './check.ts';
 import { exportPart } from './export.ts';
 import { printLine } from './line.ts';
 import { BadInput, readJobFile } from './input.ts';
 import { jobFileSchema } from '@ample/exchange/job-schema';
+import { LEVELS, type Level } from '@ample/exchange/level';
 import { jobPdf } from '@ample/exchange/pdf';
 
 /** One line on the error stream, whatever the text holds. */
@@ -16,6 +17,19 @@ function writeOut(path: string, data: string | Uint8Array): void {
     writeFileSync(path, data);
   } catch (e) {
     throw new BadInput(`output: "${path}" can't be written (${(e as NodeJS.ErrnoException).code}); give a path in a folder that exists.`);
+  }
+}
+
+/** Writes a stream to a file and gives its length; a file that could not be finished is taken away again. */
+async function streamOut(path: string, write: (out: WriteStream) => Promise<void>): Promise<number> {
+  const out = createWriteStream(path);
+  try {
+    await write(out);
+    return out.bytesWritten;
+  } catch (e) {
+    const { code, syscall } = e as NodeJS.ErrnoException;
+    if (syscall !== 'open') rmSync(path, { force: true });
+    throw code ? new BadInput(`output: "${path}" can't be written (${code}); give a path in a folder that exists.`) : e;
   }
 }
 
@@ -41,14 +55,14 @@ program
 program
   .command('report <job>')
   .description('write the PDF of a whole job')
+  .addOption(new Option('--level <level>', LEVELS.map((l) => `${l.id}: ${l.about}`).join('; ')).choices(LEVELS.map((l) => l.id)).default('governing'))
   .requiredOption('-o, --output <file>', 'the PDF to write')
-  .action(async (path: string, options: { output: string }) => {
+  .action(async (path: string, options: { output: string; level: Level }) => {
     const read = readJobFile(path);
     for (const u of read.unreadable) complain(u.message);
-    const pdf = await jobPdf(read.job, { date: new Date().toISOString().slice(0, 10) });
-    writeOut(options.output, pdf);
+    const bytes = await streamOut(options.output, (out) => jobPdf(read.job, { date: new Date().toISOString().slice(0, 10), level: options.level }, out));
     const result = checkFile(read, false);
-    process.stdout.write(`${options.output}: ${read.job.joints.length} joints, ${pdf.length} bytes\n`);
+    process.stdout.write(`${options.output}: ${read.job.joints.length} joints, ${bytes} bytes\n`);
     process.exitCode = exitCode(result);
   });
 

@@ -1,4 +1,6 @@
 import { readFileSync } from 'node:fs';
+import { PassThrough } from 'node:stream';
+import { buffer } from 'node:stream/consumers';
 import DxfParser from 'dxf-parser';
 import Papa from 'papaparse';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
@@ -42,7 +44,8 @@ describe('a list as CSV', () => {
 
 describe('the paper of a joint that is not whole', () => {
   const pages = async (marks: string[]) => {
-    const bytes = await jobPdf({ ...job, joints: job.joints.filter((j) => marks.includes(j.mark)) }, { date: '2026-11-27' });
+    const out = new PassThrough();
+    const [bytes] = await Promise.all([buffer(out), jobPdf({ ...job, joints: job.joints.filter((j) => marks.includes(j.mark)) }, { date: '2026-11-27', level: 'everything' }, out)]);
     const pdf = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise;
     return Promise.all(Array.from({ length: pdf.numPages }, async (_, i) => {
       const page = await pdf.getPage(i + 1);

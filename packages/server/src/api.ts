@@ -1,8 +1,9 @@
-import { validate } from '@ample/core';
-import express, { type Request, type RequestHandler, type Response, type Router } from 'express';
-import Joi from 'joi';
+import { faultOf, given, validate } from '@ample/core';
+import express, { type Request as HttpRequest, type RequestHandler, type Response, type Router } from 'express';
+import type Joi from 'joi';
 import joiToJson from 'joi-to-json';
 import { BadRequest } from './problem.ts';
+import { askedOf, type Request } from './store/requests.ts';
 
 export interface RouteSpec {
   readonly method: 'get' | 'post' | 'put' | 'delete';
@@ -10,9 +11,23 @@ export interface RouteSpec {
   readonly path: string;
   readonly summary: string;
   readonly body?: Joi.Schema;
+  /** A body that is passed on as its text, for a thread that has the time to read it. */
+  readonly text?: true;
   /** Largest body in bytes. */
   readonly limit?: number;
   readonly answer: string;
+}
+
+/** What a handler that answers in its own time gives back. */
+export const STREAMED = Symbol('streamed');
+
+interface Input<B> {
+  readonly params: Record<string, string>;
+  readonly query: Record<string, string>;
+  readonly body: B;
+  readonly who: string;
+  /** Set where the client named its request, so that a retry is known. */
+  readonly request: Request | null;
 }
 
 const MB = 1024 * 1024;
@@ -23,20 +38,17 @@ export class Api {
   private readonly specs: RouteSpec[] = [];
 
   /** Adds a route; its body is parsed, bounded and validated before the handler sees it. A returned value is sent as JSON. */
-  route<B = undefined>(spec: RouteSpec, handler: (input: { params: Record<string, string>; body: B; who: string }, req: Request, res: Response) => Promise<unknown>): void {
+  route<B = undefined>(spec: RouteSpec, handler: (input: Input<B>, req: HttpRequest, res: Response) => Promise<unknown>): void {
     this.specs.push(spec);
-    const parse: RequestHandler[] = spec.body ? [express.json({ limit: spec.limit ?? 2 * MB, strict: true })] : [];
+    const limit = spec.limit ?? MB;
+    const parse: RequestHandler[] = spec.text ? [express.text({ limit, type: 'application/json' })] : spec.body ? [express.json({ limit, strict: true })] : [];
     this.router[spec.method](spec.path, ...parse, async (req, res) => {
-      let body = undefined as B;
-      if (spec.body) {
-        const result = validate<B>(spec.body, req.body ?? null);
-        if ('error' in result) throw new BadRequest(result.error.field, result.error.message);
-        body = result.value;
-      }
-      const who = String(req.header('x-ample-user') ?? '').slice(0, 80) || 'designer';
-      const answer = await handler({ params: req.params as Record<string, string>, body, who: decodeURIComponent(safe(who)) }, req, res);
-      if (!res.headersSent && answer !== undefined) res.json(answer);
-      else if (!res.headersSent) res.status(204).end();
+      const body = spec.text ? textOf(req) : spec.body ? validated(spec.body, req.body) : undefined;
+      const request = requestOf(req, spec, body);
+      const answer = await handler({ params: texts(req.params), query: texts(req.query), body: body as B, who: whoOf(req), request }, req, res);
+      if (answer === STREAMED || res.headersSent) return;
+      if (answer === undefined) res.status(204).end();
+      else res.json(answer);
     });
   }
 
@@ -48,7 +60,7 @@ export class Api {
       (paths[path] ??= {})[spec.method] = {
         summary: spec.summary,
         ...(names.length ? { parameters: names.map((name) => ({ name, in: 'path', required: true, schema: { type: 'string' } })) } : {}),
-        ...(spec.body ? { requestBody: { required: true, content: { 'application/json': { schema: joiToJson(spec.body, 'open-api-3.1') } } } } : {}),
+        ...(spec.text ? { requestBody: { required: true, content: { 'application/json': { schema: { type: 'object' } } } } } : spec.body ? { requestBody: { required: true, content: { 'application/json': { schema: joiToJson(spec.body, 'open-api-3.1') } } } } : {}),
         responses: { 200: { description: spec.answer }, 400: { $ref: '#/components/responses/Problem' }, 404: { $ref: '#/components/responses/Problem' }, 409: { $ref: '#/components/responses/Problem' } },
       };
     }
@@ -59,6 +71,51 @@ export class Api {
       components: { responses: { Problem: { description: 'What is wrong, in one sentence (RFC 9457)', content: { 'application/problem+json': { schema: { type: 'object', properties: { type: { type: 'string' }, title: { type: 'string' }, status: { type: 'integer' }, detail: { type: 'string' }, field: { type: 'string' }, instance: { type: 'string' }, current: {} } } } } } } },
     };
   }
+}
+
+function validated(schema: Joi.Schema, body: unknown): unknown {
+  const result = validate<unknown>(schema, body ?? null);
+  if ('error' in result) throw new BadRequest(result.error.field, result.error.message);
+  return result.value;
+}
+
+function textOf(req: HttpRequest): string {
+  if (typeof req.body !== 'string') throw new BadRequest('content-type', 'content-type: the body is not JSON; accepted is application/json.');
+  return req.body;
+}
+
+/** Parameters of a path or a query, each one text. */
+const texts = (of: object): Record<string, string> => Object.fromEntries(Object.entries(of).map(([k, v]) => [k, typeof v === 'string' ? v.slice(0, 200) : '']));
+
+/** A whole number of a query. */
+export function whole(query: Record<string, string>, name: string, start: number, least: number, most: number): number {
+  const text = query[name];
+  if (text === undefined) return start;
+  const n = /^-?\d{1,16}$/.test(text) ? Number(text) : NaN;
+  if (!(n >= least && n <= most)) throw new BadRequest(name, `${name}: ${given(text)} can not be used; accepted is a whole number from ${least} to ${most}.`);
+  return n;
+}
+
+const whoOf = (req: HttpRequest): string => {
+  const who = decodeURIComponent(safe(String(req.header('x-ample-user') ?? '').slice(0, 240)));
+  const fault = faultOf(who);
+  if (fault) throw new BadRequest('x-ample-user', `x-ample-user: ${fault.says}`);
+  return who.slice(0, 80) || 'designer';
+};
+
+const KEY = /^[\w.:-]{8,80}$/;
+/**
+ * The client's own key of this request. A request that changes something and has no body must have one: a page of another site can't send this
+ * header without asking first, and is never answered yes.
+ */
+function requestOf(req: HttpRequest, spec: RouteSpec, body: unknown): Request | null {
+  const key = req.header('idempotency-key');
+  if (key === undefined) {
+    if (spec.method === 'post' && !spec.body && !spec.text) throw new BadRequest('idempotency-key', 'idempotency-key: the header is missing; accepted is a key of 8 to 80 letters and figures, new for each request.');
+    return null;
+  }
+  if (!KEY.test(key)) throw new BadRequest('idempotency-key', `idempotency-key: ${given(key)} can not be used; accepted are 8 to 80 letters, figures and . _ : -`);
+  return { key, asked: askedOf(spec.method, req.path, typeof body === 'string' ? body : JSON.stringify(body ?? null)) };
 }
 
 /** A header that is no valid percent code is taken as it is. */

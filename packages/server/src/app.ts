@@ -1,5 +1,6 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
+import { printable } from '@ample/core';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
@@ -42,7 +43,7 @@ export function makeApp(services: Services, pages?: string): Express {
     res.setHeader('cache-control', 'no-store');
     next();
   }, api.router);
-  app.use('/api', (req, res) => sendProblem(req, res, { title: 'Not found', status: 404, detail: `There is nothing at ${req.originalUrl.slice(0, 120)}.` }));
+  app.use('/api', (req, res) => sendProblem(req, res, { title: 'Not found', status: 404, detail: `There is nothing at ${printable(req.originalUrl, 120)}.` }));
 
   if (pages && existsSync(pages)) {
     app.use(express.static(pages, { index: false, setHeaders: (res, path) => res.setHeader('cache-control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache') }));
@@ -51,6 +52,7 @@ export function makeApp(services: Services, pages?: string): Express {
       res.sendFile(join(pages, 'index.html'));
     });
   }
+  app.use((req, res) => sendProblem(req, res, { title: 'Not found', status: 404, detail: `There is nothing at ${printable(req.originalUrl, 120)} for ${printable(req.method, 20)}.` }));
   app.use(problemHandler);
   return app;
 }

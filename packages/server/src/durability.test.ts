@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterAll, describe, expect, it } from 'vitest';
-import type { JobListEntry, JointRecord, RegisterEntry } from '@ample/core';
+import type { JobListEntry, JointRecord, Sibling } from '@ample/core';
 
 const MAIN = fileURLToPath(new URL('./main.ts', import.meta.url));
 const folder = mkdtempSync(join(tmpdir(), 'ample-kill-'));
@@ -31,10 +31,11 @@ describe('a server killed in a stream of saves', () => {
   it('has every acknowledged save after its restart', async () => {
     const one = await start();
     const [job] = await json<JobListEntry[]>(`${one.url}/api/jobs`);
-    const { joints } = await json<{ joints: RegisterEntry[] }>(`${one.url}/api/jobs/${job!.id}`);
+    const marks = await json<Sibling[]>(`${one.url}/api/jobs/${job!.id}/marks`);
+    const joints = await Promise.all(marks.slice(0, 4).map((m) => json<JointRecord>(`${one.url}/api/joints/${m.id}`)));
     const acknowledged = new Map<string, { version: number; note: string }>();
     let stop = false;
-    const stream = async (joint: RegisterEntry): Promise<void> => {
+    const stream = async (joint: JointRecord): Promise<void> => {
       let version = joint.version;
       for (let n = 0; !stop; n += 1) {
         const note = `save ${n} of ${joint.mark}`;
@@ -51,7 +52,7 @@ describe('a server killed in a stream of saves', () => {
         }
       }
     };
-    const streams = joints.slice(0, 4).map(stream);
+    const streams = joints.map(stream);
     while ([...acknowledged.values()].reduce((n, a) => n + a.version, 0) < 60) await new Promise((r) => setTimeout(r, 5));
     one.child.kill('SIGKILL');
     stop = true;

@@ -1,7 +1,11 @@
-import type { JobRecord, JointRecord, JointSummary, RegisterEntry } from '@ample/core';
+import type { JobRecord, JudgedRow, RegisterEntry, RegisterPage } from '@ample/core';
 import type { Logger } from 'pino';
 import { Documents } from './documents.ts';
 import { openDatabase, type OpenDatabase } from './store/database.ts';
+import { basisKey } from './store/jobs.ts';
+import { countJoints, keepVerdicts, lightJoints, verdictKey, type LightJoint } from './store/joints.ts';
+import { forgetOld } from './store/requests.ts';
+import { edition } from './work/edition.ts';
 import { openPool, type Pool } from './work/pool.ts';
 
 export interface Services {
@@ -9,31 +13,62 @@ export interface Services {
   readonly pool: Pool;
   readonly documents: Documents;
   readonly log: Logger;
-  /** Joints with what their checks say; worked out in the pool, and kept until a joint or its job changes. */
-  register(job: JobRecord, joints: readonly JointRecord[]): Promise<RegisterEntry[]>;
+  /** Fingerprint of the calculation, which kept verdicts carry. */
+  readonly edition: string;
+  /** A part of a job's register: joints with what their checks say. Verdicts are kept until a joint, its job or the calculation changes. */
+  register(job: JobRecord, after: number, limit: number): Promise<RegisterPage>;
   close(): Promise<void>;
 }
 
+/** Joints that one thread judges at a time: about 50 ms of work, so that a short question never waits long. */
+const AT_A_TIME = 20;
+
 export async function openServices(file: string, log: Logger): Promise<Services> {
   const database = await openDatabase(file);
+  await database.write(forgetOld);
   const pool = openPool();
-  const known = new Map<string, { key: string; summary: JointSummary }>();
+  const made = edition();
+  const atWork = new Map<string, Promise<Map<string, JudgedRow>>>();
+
+  /** Judges joints in the pool and keeps what comes of it; one that is being judged already is not judged again. */
+  const judge = async (job: JobRecord, joints: readonly LightJoint[], basis: string): Promise<Map<string, JudgedRow>> => {
+    const key = (j: LightJoint): string => `${j.id}/${verdictKey(made, basis, j)}`;
+    const waited = new Set(joints.map((j) => atWork.get(key(j))).filter((p) => p !== undefined));
+    const todo = joints.filter((j) => !atWork.has(key(j)));
+    for (let i = 0; i < todo.length; i += AT_A_TIME) {
+      const part = todo.slice(i, i + AT_A_TIME);
+      const run = pool.run('judge', { file: database.file, job: { basis: job.basis, sections: job.sections, steels: job.steels }, ids: part.map((j) => j.id) }).then((rows) => {
+        const byId = new Map(rows.map((r) => [r.id, r.row]));
+        const kept = part.flatMap((j) => (byId.has(j.id) ? [{ id: j.id, key: verdictKey(made, basis, j), row: byId.get(j.id)! }] : []));
+        // Nobody waits for this: a verdict that could not be kept is worked out again.
+        void database.write((tx) => keepVerdicts(tx, kept)).catch((e: unknown) => log.warn({ err: e }, 'verdicts not kept'));
+        return byId;
+      }).finally(() => part.forEach((j) => atWork.delete(key(j))));
+      part.forEach((j) => atWork.set(key(j), run));
+      waited.add(run);
+    }
+    return new Map((await Promise.all(waited)).flatMap((rows) => [...rows]));
+  };
+
+  const documents = new Documents((task, progress, signal) => pool.pdf(task, progress, signal), (e) => log.error({ err: e }, 'document failed'));
   return {
-    database, pool, log,
-    documents: new Documents(pool, (e) => log.error({ err: e }, 'document failed')),
-    register: async (job, joints) => {
-      // A signature changes a joint without a new version, so the time of change is part of the key.
-      const key = (j: JointRecord): string => `${job.version}/${j.version}/${j.updatedAt}`;
-      const missing = joints.filter((j) => known.get(j.id)?.key !== key(j));
-      if (missing.length) {
-        const found = await pool.summaries({ basis: job.basis, sections: job.sections, steels: job.steels }, missing);
-        missing.forEach((j, i) => known.set(j.id, { key: key(j), summary: found[i]! }));
-      }
-      return joints.map((j) => ({ ...j, summary: known.get(j.id)!.summary }));
+    database, pool, log, documents, edition: made,
+    register: async (job, after, limit) => {
+      const basis = basisKey(job);
+      const light = await lightJoints(database.db, job.id, after, limit);
+      const stale = light.filter((j) => j.judged?.key !== verdictKey(made, basis, j));
+      const judged = await judge(job, stale, basis);
+      // A joint deleted while it was looked at is in neither; its row goes with it.
+      const rows = light.flatMap(({ judged: kept, position: _position, ...j }): RegisterEntry[] => {
+        const row = judged.get(j.id) ?? kept?.row;
+        return row ? [{ ...j, ...row }] : [];
+      });
+      return { rows, total: await countJoints(database.db, job.id), next: light.length < limit ? null : light.at(-1)!.position };
     },
     close: async () => {
+      documents.close();
       await pool.close();
-      database.close();
+      await database.close();
     },
   };
 }

@@ -6,8 +6,10 @@ import { readJob } from '@ample/core';
 import { readFile } from 'node:fs/promises';
 import { pino } from 'pino';
 import { makeApp } from './app.ts';
+import { clientError } from './problem.ts';
 import { openServices, type Services } from './services.ts';
-import { createJob, listJobs } from './store/jobs.ts';
+import { storeJob } from './store/jobs.ts';
+import { jobStatements } from './store/statements.ts';
 
 export interface Running {
   readonly url: string;
@@ -20,21 +22,23 @@ const ROOT = fileURLToPath(new URL('../../../', import.meta.url));
 /** Where the file is kept: AMPLE_DATA, or the folder `data` of the project. */
 export const dataFolder = (): string => process.env['AMPLE_DATA'] ?? join(ROOT, 'data');
 
+/** The file of the store in a folder. */
+export const storeFile = (folder: string): string => join(folder, 'ample-gusset.sqlite');
+const DEMO = join(ROOT, 'demo/tern-quay.json');
+
 export interface StartOptions {
   readonly port: number;
   readonly data: string;
-  /** Puts the demo job into a store that has no job yet. */
+  /** Puts the demo job into a store that is new. */
   readonly seed?: boolean;
   readonly level?: string;
 }
 
 export async function startServer({ port, data, seed = false, level = 'warn' }: StartOptions): Promise<Running> {
-  const services = await openServices(join(data, 'ample-gusset.sqlite'), pino({ level }));
-  if (seed && (await listJobs(services.database.db)).length === 0) {
-    const demo = readJob(JSON.parse(await readFile(join(ROOT, 'demo/tern-quay.json'), 'utf8')));
-    await services.database.write((tx) => createJob(tx, demo, 'demo'));
-  }
+  const services = await openServices(storeFile(data), pino({ level }));
+  if (seed && services.database.fresh) await storeJob(services.database, jobStatements(readJob(JSON.parse(await readFile(DEMO, 'utf8'))), 'demo'));
   const server = createServer(makeApp(services, join(ROOT, 'packages/web/dist')));
+  server.on('clientError', clientError);
   server.headersTimeout = 20_000;
   server.requestTimeout = 120_000;
   await new Promise<void>((resolve, reject) => {

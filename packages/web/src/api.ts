@@ -1,4 +1,4 @@
-import type { CalculationDocument, CalculationRecord, DocumentState, JobDocument, JobListEntry, JobRecord, JointContent, JointDocument, JointRecord, RegisterEntry, RevisionRecord } from '@ample/core';
+import type { CalculationDocument, CalculationRecord, DocumentState, JobDocument, JobListEntry, JobRecord, JointContent, JointDocument, JointRecord, RegisterPage, RevisionRecord, Sibling } from '@ample/core';
 
 /** What the server said is wrong, in one sentence; `field` and `current` where it gave them. */
 export class ApiProblem extends Error {
@@ -19,21 +19,42 @@ export const setWho = (name: string): void => {
   who = name;
 };
 
+/** Keys of requests whose answer has not come: asked again in the same words, the server knows them and does nothing twice. */
+const unanswered = new Map<string, string>();
+
 async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  const text = body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body);
+  const asked = `${method} ${path}\n${text ?? ''}`;
+  const key = method === 'POST' || method === 'PUT' ? (unanswered.get(asked) ?? crypto.randomUUID()) : undefined;
+  if (key) unanswered.set(asked, key);
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
       method,
-      headers: { ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...(who ? { 'x-ample-user': encodeURIComponent(who) } : {}) },
-      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+      headers: { ...(text === undefined ? {} : { 'content-type': 'application/json' }), ...(who ? { 'x-ample-user': encodeURIComponent(who) } : {}), ...(key ? { 'idempotency-key': key } : {}) },
+      ...(text === undefined ? {} : { body: text }),
     });
   } catch {
     throw new ApiProblem('The server can not be reached; what you typed is still here and is saved when it answers again.', 0);
   }
+  unanswered.delete(asked);
   if (response.status === 204) return undefined as T;
   const answer = (await response.json().catch(() => ({}))) as { detail?: string; field?: string; current?: unknown };
   if (!response.ok) throw new ApiProblem(answer.detail ?? `The server answered ${response.status}.`, response.status, answer.field, answer.current);
   return answer as T;
+}
+
+/** Joints of a register that are asked for at a time: a first screenful soon, then the rest. */
+const [FIRST_ROWS, MORE_ROWS] = [60, 500];
+
+/** The register of a job, part by part as it comes. */
+async function* registerParts(id: string): AsyncGenerator<RegisterPage> {
+  for (let [after, limit] = [-1, FIRST_ROWS]; ;) {
+    const page = await call<RegisterPage>('GET', `/jobs/${id}/joints?after=${after}&limit=${limit}`);
+    yield page;
+    if (page.next === null) return;
+    [after, limit] = [page.next, MORE_ROWS];
+  }
 }
 
 export type NewJoint = Omit<JointDocument, 'line' | 'checked'>;
@@ -46,17 +67,21 @@ export const api = {
   saveJob: (id: string, change: { version: number } & Partial<Omit<JobRecord, 'id' | 'version' | 'updatedAt'>>) => call<JobRecord>('PUT', `/jobs/${id}`, change),
   exportUrl: (id: string) => `/api/jobs/${id}/export`,
   exportJob: (id: string) => call<JobDocument>('GET', `/jobs/${id}/export`),
-  register: (id: string) => call<{ job: JobRecord; joints: RegisterEntry[] }>('GET', `/jobs/${id}`),
-  createJoint: (jobId: string, joint: NewJoint) => call<RegisterEntry>('POST', `/jobs/${jobId}/joints`, joint),
+  job: (id: string) => call<JobRecord>('GET', `/jobs/${id}`),
+  registerParts,
+  marks: (id: string) => call<Sibling[]>('GET', `/jobs/${id}/marks`),
+  createJoint: (jobId: string, joint: NewJoint) => call<JointRecord>('POST', `/jobs/${jobId}/joints`, joint),
   joint: (id: string) => call<JointRecord>('GET', `/joints/${id}`),
   saveJoint: (id: string, save: JointContent & { version: number; label: string }) => call<JointRecord>('PUT', `/joints/${id}`, save),
   listUrl: (id: string, list: string) => `/api/joints/${id}/lists/${list}`,
   templateUrl: (id: string) => `/api/joints/${id}/template`,
-  copyJoint: (id: string, mark: string) => call<RegisterEntry>('POST', `/joints/${id}/copy`, { mark }),
+  copyJoint: (id: string, mark: string) => call<JointRecord>('POST', `/joints/${id}/copy`, { mark }),
   deleteJoint: (id: string) => call<void>('DELETE', `/joints/${id}`),
-  restoreJoint: (id: string) => call<RegisterEntry>('POST', `/joints/${id}/restore`),
+  restoreJoint: (id: string) => call<JointRecord>('POST', `/joints/${id}/restore`),
   sign: (id: string, version: number, by: string | null) => call<JointRecord>('POST', `/joints/${id}/sign`, { version, by }),
-  revisions: (id: string) => call<RevisionRecord[]>('GET', `/joints/${id}/revisions`),
+  /** The newest changes, or those before one. */
+  revisions: (id: string, before?: number) => call<RevisionRecord[]>('GET', `/joints/${id}/revisions${before === undefined ? '' : `?before=${before}`}`),
+  rawUrl: (id: string) => `/api/joints/${id}/raw`,
   calculations: (jobId: string) => call<CalculationRecord[]>('GET', `/jobs/${jobId}/calculations`),
   calculation: (id: string) => call<CalculationRecord>('GET', `/calculations/${id}`),
   attachCalculation: (jobId: string, c: CalculationDocument) => call<CalculationRecord>('POST', `/jobs/${jobId}/calculations`, c),
@@ -64,7 +89,7 @@ export const api = {
   deleteCalculation: (id: string) => call<void>('DELETE', `/calculations/${id}`),
   restoreCalculation: (id: string) => call<CalculationRecord>('POST', `/calculations/${id}/restore`),
   /** A joint, a calculation, or the whole job. */
-  issue: (jobId: string, part: { jointId?: string; calculationId?: string }) => call<DocumentState>('POST', '/documents', { jobId, ...part }),
+  issue: (jobId: string, part: { jointId?: string; calculationId?: string; level?: string }) => call<DocumentState>('POST', '/documents', { jobId, ...part }),
   cancelDocument: (id: string) => call<DocumentState>('DELETE', `/documents/${id}`),
   documentUrl: (id: string) => `/api/documents/${id}/file`,
   documentEvents: (id: string) => new EventSource(`/api/documents/${id}/events`),

@@ -7,7 +7,7 @@ import { size } from '../joints/fields.ts';
 import { given, printable, validate } from '../validate/index.ts';
 import { LineError } from '../joints/kind.ts';
 import { KINDS, kindOf } from '../joints/registry.ts';
-import { Refusal } from '../refusal.ts';
+import { Refusal, refusalOf } from '../refusal.ts';
 import { DEFAULT_BASIS, type CustomSection, type JobBasis, type Settings } from './basis.ts';
 
 export const JOB_FORMAT = 'ample-gusset-job';
@@ -242,6 +242,15 @@ export function readJoint(joint: Omit<JointDocument, 'line'> & { line?: string }
     if (kind.line.print(parsed) !== line) refuse({ field: `${where}: line`, message: `${where}: line and input disagree: the line says "${printable(joint.line, 160)}", the input "${line}"; correct one or leave the line out.` });
   }
   return { ...joint, input: checked.value, line };
+}
+
+/** A joint as it is stored, read by its kind, defaults of later versions filled in; or the sentence that says why it can't be. Never throws. */
+export function tryReadJoint(joint: Omit<JointDocument, 'line'>): { readonly joint: JointDocument } | { readonly unreadable: string } {
+  try {
+    return { joint: readJoint(joint, `joint ${joint.mark}`) };
+  } catch (e) {
+    return { unreadable: refusalOf(e).message };
+  }
 }
 
 function fromLine(line: string, base: unknown, kind: ReturnType<typeof kindOf>, where: string): unknown {

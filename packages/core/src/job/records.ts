@@ -27,6 +27,14 @@ export interface JointRecord extends JointDocument {
   readonly jobId: string;
   readonly version: number;
   readonly updatedAt: string;
+  /** Why what is stored can't be read by this version; the input is then as it stands in the store. */
+  readonly unreadable?: string;
+}
+
+/** A joint's place among the others of its job. */
+export interface Sibling {
+  readonly id: string;
+  readonly mark: string;
 }
 
 /** One line of the register: the joint and what its check said. */
@@ -34,15 +42,29 @@ export interface JointSummary {
   readonly state: State;
   readonly stale: boolean;
   readonly verdict: string;
-  readonly first: { readonly title: string; readonly multiple: number; readonly combination: string } | null;
+  readonly first: { readonly title: string; readonly multiple: number; readonly combination: string; readonly note: string } | null;
   readonly refusal: string | null;
   readonly members: string;
   readonly bolts: number;
   readonly plateMass: number;
 }
 
-export interface RegisterEntry extends JointRecord {
+/** What the rows of a register show of a joint and its check; kept until the joint or its job changes. */
+export interface JudgedRow {
+  readonly line: string;
   readonly summary: JointSummary;
+  readonly unreadable?: string;
+}
+
+export interface RegisterEntry extends JudgedRow, Pick<JointRecord, 'id' | 'jobId' | 'version' | 'mark' | 'kind' | 'note' | 'updatedAt' | 'checked'> {}
+
+/** A part of a register, in the order in which the joints were made. */
+export interface RegisterPage {
+  readonly rows: readonly RegisterEntry[];
+  /** How many joints the job has. */
+  readonly total: number;
+  /** What the next page begins after; null on the last one. */
+  readonly next: number | null;
 }
 
 export interface RevisionRecord {
@@ -71,11 +93,15 @@ export interface CalculationRecord extends CalculationDocument {
 /** What a user changes of a joint, and what a revision keeps. */
 export type JointContent = Pick<JointDocument, 'mark' | 'kind' | 'note' | 'input' | 'combinations' | 'settings'>;
 
+/** The changeable part of a joint, and nothing else of it. */
+export const contentOf = (j: JointContent): JointContent => ({ mark: j.mark, kind: j.kind, note: j.note, input: j.input, combinations: j.combinations, ...(j.settings ? { settings: j.settings } : {}) });
+
 /** A PDF that is being written, or is ready to fetch. */
 export interface DocumentState {
   readonly id: string;
   readonly name: string;
-  readonly status: 'working' | 'ready' | 'cancelled' | 'failed';
+  /** `waiting`: others are written first. */
+  readonly status: 'waiting' | 'working' | 'ready' | 'cancelled' | 'failed';
   readonly done: number;
   readonly total: number;
   /** The part at hand. */

@@ -18,7 +18,7 @@ export function summaryOf(joint: Pick<JointDocument, 'kind' | 'input' | 'combina
     const worst = report.combinations[report.worst];
     return {
       ...known, state: report.state, verdict: report.verdict, refusal: null, bolts: q.bolts, plateMass: q.plateMass,
-      first: worst?.first ? { title: worst.first.title, multiple: worst.first.multiple, combination: worst.combination.name } : null,
+      first: worst?.first ? { title: worst.first.title, multiple: worst.first.multiple, combination: worst.combination.name, note: worst.combination.note ?? '' } : null,
     };
   } catch (e) {
     return { ...known, state: 'none', verdict: "can't be checked", first: null, refusal: refusalOf(e).message, bolts: 0, plateMass: 0 };

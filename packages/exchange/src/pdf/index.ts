@@ -1,6 +1,8 @@
-import { basisOf, fingerprint, kindOf, multipleText, significant, STATE_WORDS, tryCheckJoint, type CalculationDocument, type JobDocument, type JointDocument } from '@ample/core';
+import type { Writable } from 'node:stream';
+import { multipleText, refusalOf, significant, STATE_WORDS, summaryOf, type CalculationDocument, type JobDocument, type JointDocument, type JudgedRow } from '@ample/core';
 import { calculationPages } from './calculation.ts';
 import { jointPages, titleOf } from './joint.ts';
+import type { Level } from './level.ts';
 import { MARGIN, Page } from './page.ts';
 
 export { titleOf };
@@ -15,52 +17,78 @@ export interface ReportOptions {
   readonly revisions?: Readonly<Record<string, string>>;
   readonly date: string;
   readonly progress?: Progress;
-  /** Asked between joints; when it says true the document is given up with a CancelledError. */
-  readonly cancelled?: () => boolean;
+  /** Governing for a whole job, everything for one joint when absent. */
+  readonly level?: Level;
 }
 
-export class CancelledError extends Error {
-  override readonly name = 'CancelledError';
+/** One line of the register on the cover. */
+export interface RegisterRow extends JudgedRow {
+  readonly mark: string;
 }
+
+/** A job as it is printed: its joints one at a time, in the order of the rows. */
+export interface PrintedJob {
+  /** The job; its list of joints is not looked at. */
+  readonly job: JobDocument;
+  readonly rows: readonly RegisterRow[];
+  readonly joints: AsyncIterable<PrintedJoint> | Iterable<PrintedJoint>;
+}
+/** A joint, or what is left of one that can't be read, with the reason. */
+export type PrintedJoint = JointDocument & { readonly unreadable?: string };
 
 const MUTED = '#5b6470';
+const letter = (options: ReportOptions, mark: string): string => (options.revisions && Object.hasOwn(options.revisions, mark) ? options.revisions[mark]! : 'A');
 
 /** The package of one joint. */
-export async function jointPdf(job: JobDocument, joint: JointDocument, options: ReportOptions): Promise<Buffer> {
-  const page = new Page(`${job.name}, ${joint.mark}`, job.client);
-  jointPages(page, { job, joint, revision: options.revisions?.[joint.mark] ?? 'A' });
-  return page.finish();
+export async function jointPdf(job: JobDocument, joint: JointDocument, options: ReportOptions, out: Writable): Promise<void> {
+  const page = new Page(`${job.name}, ${joint.mark}`, job.client, out);
+  jointPages(page, { job, joint, revision: letter(options, joint.mark), level: options.level ?? 'everything' });
+  await page.finish();
 }
 
 /** One calculation of the bench. */
-export async function calculationPdf(job: JobDocument, calculation: CalculationDocument): Promise<Buffer> {
-  const page = new Page(`${job.name}, ${calculation.title}`, job.client);
+export async function calculationPdf(job: JobDocument, calculation: CalculationDocument, out: Writable): Promise<void> {
+  const page = new Page(`${job.name}, ${calculation.title}`, job.client, out);
   calculationPages(page, job, calculation);
-  return page.finish();
+  await page.finish();
 }
 
-/** The package of a job: cover, register, each joint. Gives the event loop a turn between joints, so that it can be cancelled. */
-export async function jobPdf(job: JobDocument, options: ReportOptions): Promise<Buffer> {
-  const page = new Page(job.name, job.client);
-  const total = job.joints.length + job.calculations.length + 1;
-  cover(page, job, options);
-  for (const [i, joint] of job.joints.entries()) {
-    options.progress?.(i + 1, total, joint.mark);
-    await new Promise((resolve) => setImmediate(resolve));
-    if (options.cancelled?.()) throw new CancelledError('The document was cancelled.');
-    jointPages(page, { job, joint, revision: options.revisions?.[joint.mark] ?? 'A' });
-  }
-  for (const [i, c] of job.calculations.entries()) {
-    options.progress?.(job.joints.length + i + 1, total, c.title);
-    await new Promise((resolve) => setImmediate(resolve));
-    if (options.cancelled?.()) throw new CancelledError('The document was cancelled.');
-    calculationPages(page, job, c);
-  }
+/** The package of a job, written joint by joint: cover, register, each joint, each calculation. What can't be printed of one says so in its place. */
+export async function writeJobPdf({ job, rows, joints }: PrintedJob, options: ReportOptions, out: Writable): Promise<void> {
+  const page = new Page(job.name, job.client, out);
+  const total = rows.length + job.calculations.length + 1;
+  let done = 0;
+  const part = async (what: string, draw: () => void): Promise<void> => {
+    options.progress?.(++done, total, what);
+    try {
+      draw();
+    } catch (e) {
+      saidPage(page, job, what, `This part can't be printed. ${refusalOf(e).message}`);
+    }
+    await page.settle();
+  };
+  cover(page, job, rows, options);
+  await page.settle();
+  for await (const joint of joints) await part(joint.mark, () => (joint.unreadable !== undefined ? unreadablePage(page, job, joint) : jointPages(page, { job, joint, revision: letter(options, joint.mark), level: options.level ?? 'governing' })));
+  for (const c of job.calculations) await part(c.title, () => calculationPages(page, job, c));
   options.progress?.(total, total, 'file');
-  return page.finish();
+  await page.finish();
 }
 
-function cover(page: Page, job: JobDocument, options: ReportOptions): void {
+function saidPage(page: Page, job: JobDocument, what: string, sentence: string): void {
+  page.upright(`${job.name} · ${what}`);
+  page.heading(what, 18);
+  page.paragraph(sentence, { colour: '#a4432f' });
+}
+const unreadablePage = (page: Page, job: JobDocument, joint: PrintedJoint): void => saidPage(page, job, joint.mark, `This joint can't be read and was not checked. ${joint.unreadable}`);
+
+/** The package of a job that is all in memory. */
+export function jobPdf(job: JobDocument, options: ReportOptions, out: Writable): Promise<void> {
+  const rows = job.joints.map((j): RegisterRow => ({ mark: j.mark, line: j.line, summary: summaryOf(j, job) }));
+  return writeJobPdf({ job, rows, joints: job.joints }, options, out);
+}
+
+function cover(page: Page, job: JobDocument, rows: readonly RegisterRow[], options: ReportOptions): void {
   page.upright('');
   page.y = 200;
   page.runs('Joint calculations and details', MARGIN, page.y, 'sans', 11, MUTED);
@@ -68,38 +96,23 @@ function cover(page: Page, job: JobDocument, options: ReportOptions): void {
   page.runs(job.name, MARGIN, page.y, 'bold', 24);
   page.y += 24;
   page.paragraph([job.number && `Job ${job.number}`, job.client, options.date].filter(Boolean).join(' · '), { size: 11 });
-  const rows = job.joints.map((joint) => {
-    const basis = basisOf(job, joint.settings);
-    const result = tryCheckJoint(joint, basis);
-    const stale = joint.checked && joint.checked.fingerprint !== fingerprint(joint, basis);
-    return { joint, result, stale };
-  });
+  const stateOf = ({ unreadable, summary }: RegisterRow): string => (unreadable !== undefined ? 'unreadable' : summary.refusal !== null ? 'refused' : STATE_WORDS[summary.state]);
   const states = new Map<string, number>();
-  for (const { result } of rows) {
-    const word = 'report' in result ? STATE_WORDS[result.report.state] : 'can not be checked';
-    states.set(word, (states.get(word) ?? 0) + 1);
-  }
-  page.paragraph(`${job.joints.length} joints: ${[...states].map(([word, n]) => `${n} ${word}`).join(', ')}.`, { size: 11 });
+  for (const row of rows) states.set(stateOf(row), (states.get(stateOf(row)) ?? 0) + 1);
+  page.paragraph(`${rows.length} joints: ${[...states].map(([word, n]) => `${n} ${word}`).join(', ')}.`, { size: 11 });
   page.paragraph(`${job.basis.standard} and EN 1993-1-1. Made with Ample Gusset; the signing engineer remains responsible for actions, assumptions and use.`, { size: 9, colour: MUTED });
 
   page.upright(`${job.name} · job ${job.number} · register`);
   page.heading('Register', 15);
   page.table(
     [{ title: 'Mark', width: 0.09 }, { title: 'Members', width: 0.24 }, { title: 'Detail line', width: 0.36, font: 'mono' }, { title: 'First to give', width: 0.16 }, { title: 'Multiple', width: 0.07, align: 'right' }, { title: 'State', width: 0.08 }],
-    rows.map(({ joint, result, stale }) => {
-      const kind = kindOf(joint.kind);
-      if ('refusal' in result) return [joint.mark, kind.members(joint.input), joint.line, result.refusal.message, '–', 'refused'];
-      const { report } = result;
-      const first = report.combinations[report.worst]?.first;
-      return [joint.mark, kind.members(joint.input), joint.line, first?.title ?? '–', multipleText(first?.multiple ?? null), `${STATE_WORDS[report.state]}${stale ? ', stale' : ''}`];
+    rows.map((row) => {
+      const { mark, line, summary, unreadable } = row;
+      const said = unreadable ?? summary.refusal;
+      return [mark, summary.members, line, said ?? summary.first?.title ?? '–', said ? '–' : multipleText(summary.first?.multiple ?? null), `${stateOf(row)}${summary.stale ? ', stale' : ''}`];
     }),
-    (i) => { const r = rows[i]!.result; return 'refusal' in r || r.report.state === 'gives'; },
+    (i) => rows[i]!.unreadable !== undefined || rows[i]!.summary.refusal !== null || rows[i]!.summary.state === 'gives',
   );
-  const mass = rows.reduce((sum, { joint, result }) => {
-    if ('refusal' in result) return sum;
-    const kind = kindOf(joint.kind);
-    const q = kind.quantities(kind.model(joint.input, basisOf(job, joint.settings)));
-    return { plate: sum.plate + q.plateMass, bolts: sum.bolts + q.bolts };
-  }, { plate: 0, bolts: 0 });
-  page.paragraph(`Plates ${significant(mass.plate)} kg, bolts ${mass.bolts}.`, { colour: MUTED });
+  const plates = rows.reduce((sum, r) => sum + r.summary.plateMass, 0);
+  page.paragraph(`Plates ${significant(plates)} kg, bolts ${rows.reduce((sum, r) => sum + r.summary.bolts, 0)}.`, { colour: MUTED });
 }

@@ -1,8 +1,9 @@
 import {
   actionUnit, basisOf, failureItems, fingerprint, figure, kindOf, multipleText, quantity, sectionWords, significant, STATE_WORDS, workingsOf, tryCheckJoint,
-  type Basis, type CheckResult, type Drawing, type Item, type JobDocument, type JointDocument, type JointReport, type TitleBlock, type WorkingSection, type Workings, type WorkingStep,
+  type Basis, type CheckResult, type CombinationReport, type Drawing, type Item, type JobDocument, type JointDocument, type JointReport, type TitleBlock, type WorkingSection, type Workings, type WorkingStep,
   boltWords,
 } from '@ample/core';
+import type { Level } from './level.ts';
 import { mathSetter, type Box } from './math.ts';
 import { MARGIN, type Page } from './page.ts';
 import { drawSheet } from './sheet.ts';
@@ -27,10 +28,14 @@ export interface JointPages {
   readonly job: JobDocument;
   readonly joint: JointDocument;
   readonly revision: string;
+  readonly level: Level;
 }
 
-/** All pages of one joint: the sheet, inputs, actions, table of checks, rules, and the workings of the combination that gives first. */
-export function jointPages(page: Page, { job, joint, revision }: JointPages): void {
+/**
+ * The pages of one joint: the sheet; at the level governing also inputs, actions, checks, rules and the workings of the check that gives first;
+ * with everything the workings of every check under the combination that gives first.
+ */
+export function jointPages(page: Page, { job, joint, revision, level }: JointPages): void {
   const basis = basisOf(job, joint.settings);
   const kind = kindOf(joint.kind);
   const checked = tryCheckJoint(joint, basis);
@@ -52,6 +57,7 @@ export function jointPages(page: Page, { job, joint, revision }: JointPages): vo
   const mm = 72 / 25.4;
   drawSheet(page, drawing, (width - drawing.width * mm) / 2, (height - drawing.height * mm) / 2, failureOf(drawing, report, worst));
 
+  if (level === 'verdict') return;
   page.upright(`${job.name} · job ${job.number} · ${joint.mark} · ${kind.title} · rev ${revision}`);
   page.heading(`${joint.mark}: ${report.verdict}`, 15);
   page.paragraph(joint.line, { font: 'mono', size: 8.6 });
@@ -66,8 +72,27 @@ export function jointPages(page: Page, { job, joint, revision }: JointPages): vo
   lists(page, joint, basis);
   if (!combination) return;
   const workings = workingsOf(joint, basis, worst);
-  page.heading(`Workings, combination ${combination.name}`);
-  workingPages(page, workings);
+  if (level === 'everything') {
+    page.heading(`Workings, combination ${combination.name}`);
+    workingPages(page, workings);
+  } else governingPages(page, workings, report.combinations[worst]!);
+}
+
+/** The workings of the check that gives first, after those that it takes values from. */
+function governingPages(page: Page, workings: Workings, { first, combination }: CombinationReport): void {
+  const strengths = workings.sections.filter((s) => s.type === 'strength' && s.id === first?.id);
+  const found = strengths.find((s) => s.multiple === first!.multiple) ?? strengths[0];
+  if (!found) return;
+  const bySection = new Map(workings.sections.map((s) => [s.id, s]));
+  const wanted = new Set([found]);
+  // A set that grows while it is walked: what a section takes from is walked too.
+  for (const s of wanted) for (const step of s.steps) for (const { source } of step.uses) {
+    const from = source.kind === 'formula' ? bySection.get(source.section) : undefined;
+    if (from && from.id !== found.id) wanted.add(from);
+  }
+  page.heading(`Workings of the check that gives first, combination ${combination.name}`);
+  const math = mathSetter(page);
+  for (const s of workings.sections) if (wanted.has(s)) workingSection(page, s, math);
 }
 
 /** The path along which the joint gives first, labelled. */
@@ -111,12 +136,21 @@ function checksTable(page: Page, report: JointReport, worst: number): void {
   page.heading(`Checks, combination ${report.combinations[worst]!.combination.name}`);
   for (const n of report.combinations[worst]!.notes) page.paragraph(n, { colour: MUTED, size: 9 });
   const order = (c: CheckResult): number => (c.type === 'skip' && c.missing ? -1 : c.type === 'strength' ? c.multiple + (c.info ? 1e6 : 0) : c.type === 'value' ? 1e9 : Infinity);
-  const sorted = [...checks].sort((a, b) => order(a) - order(b));
+  // What does not apply is one paragraph below, not a row each.
+  const sorted = checks.filter((c) => c.type !== 'skip' || c.missing).sort((a, b) => order(a) - order(b));
   page.table(
     [{ title: 'Check', width: 0.3 }, { title: 'Clause', width: 0.22 }, { title: 'Demand', width: 0.13, align: 'right' }, { title: 'Resistance', width: 0.13, align: 'right' }, { title: 'Utilisation', width: 0.11, align: 'right' }, { title: 'Multiple', width: 0.11, align: 'right' }],
     sorted.map((c) => c.type === 'skip' ? [c.title, c.reason, '–', '–', c.missing ? 'not checked' : '–', '–'] : c.type === 'value' ? [c.title, c.clause, quantity(c.value, c.unit), '–', '–', 'info'] : [c.where ? `${c.title}: ${c.where}` : c.title, c.clause, quantity(c.demand, c.unit), quantity(c.resistance, c.unit), c.utilisation === null ? 'none' : c.utilisation.toFixed(3), c.info ? 'info' : multipleText(c.multiple)]),
     (i) => { const c = sorted[i]!; return c.type === 'strength' ? !c.info && !c.pass : c.type === 'skip' && c.missing === true; },
   );
+  left(page, checks);
+}
+
+/** What does not apply, by its reasons. */
+function left(page: Page, list: readonly { readonly type: string; readonly title: string; readonly reason?: string | undefined; readonly missing?: true | undefined }[]): void {
+  const byReason = new Map<string, string[]>();
+  for (const c of list) if (c.type === 'skip' && !c.missing) byReason.set(c.reason ?? '', [...(byReason.get(c.reason ?? '') ?? []), c.title.toLowerCase()]);
+  if (byReason.size) page.paragraph(`Does not apply: ${[...byReason].map(([reason, titles]) => `${titles.join(', ')} (${reason.replace(/\.$/, '')})`).join('; ')}.`, { colour: MUTED, size: 8 });
 }
 
 /** What is bought and set out, where the kind has such lists. */
@@ -130,18 +164,20 @@ function lists(page: Page, joint: JointDocument, basis: Basis): void {
 
 function rulesTable(page: Page, report: JointReport): void {
   page.heading('Detailing rules');
+  const rules = report.rules.filter((r) => r.type !== 'skip' || r.missing);
   page.table(
     [{ title: 'Rule', width: 0.34 }, { title: 'Source', width: 0.22 }, { title: 'Actual against limit', width: 0.3 }, { title: '', width: 0.14 }],
-    report.rules.map((r) => r.type === 'skip'
+    rules.map((r) => r.type === 'skip'
       ? [r.title, r.clause, r.reason ?? '', r.missing ? 'not judged' : '–']
       : [r.title, r.clause, r.note ?? `${quantity(r.actual, r.unit)} ${r.sense === '>=' ? '≥' : '≤'} ${quantity(r.limit, r.unit)}`, r.pass ? 'kept' : r.must ? 'broken' : 'advice, not met']),
-    (i) => report.rules[i]!.must && (!report.rules[i]!.pass || report.rules[i]!.missing === true),
+    (i) => rules[i]!.must && (!rules[i]!.pass || rules[i]!.missing === true),
   );
+  left(page, report.rules);
 }
 
 function workingPages(page: Page, workings: Workings): void {
   const math = mathSetter(page);
-  for (const section of workings.sections.filter((s) => s.type !== 'rule' && !(s.type === 'skip' && s.id.startsWith('detail-')))) workingSection(page, section, math);
+  for (const section of workings.sections.filter((s) => s.type !== 'rule' && (s.type !== 'skip' || s.missing))) workingSection(page, section, math);
   page.heading('Detailing rules, worked');
   for (const section of workings.sections.filter((s) => s.type === 'rule')) workingSection(page, section, math);
 }

@@ -1,3 +1,5 @@
+import type { Writable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import PDFDocument from 'pdfkit';
 import { FONTS, SYMBOLS, type FontName } from './fonts.ts';
 
@@ -15,30 +17,47 @@ export interface Column {
   readonly font?: FontName;
 }
 
-/** A flowing document on A4 upright with a running head, and single sheets lying. Collects the bytes as it goes. */
+/** Bytes that may wait to be written before the next part is begun. */
+const MOST_WAITING = 1 << 20;
+/** Widths of words kept; a document of thousands of joints has no end of them. */
+const MOST_WIDTHS = 20_000;
+
+/**
+ * A flowing document on A4 upright with a running head, and single sheets lying. Each page is written to `out` when the next begins, so that a
+ * document of any length needs the memory of a few pages.
+ */
 export class Page {
   readonly doc: PDFKit.PDFDocument;
   y = MARGIN;
   readonly width = A4.width - 2 * MARGIN;
-  private readonly chunks: Buffer[] = [];
-  private readonly done: Promise<Buffer>;
+  private readonly done: Promise<void>;
   private head = '';
+  private number = 0;
+  private readonly total: Total;
   private readonly widths = new Map<string, number>();
 
-  constructor(title: string, author: string) {
-    this.doc = new PDFDocument({ autoFirstPage: false, size: 'A4', margin: 0, bufferPages: true, info: { Title: title, Author: author, Creator: 'Ample Gusset' } });
+  constructor(title: string, author: string, private readonly out: Writable) {
+    this.doc = new PDFDocument({ autoFirstPage: false, size: 'A4', margin: 0, info: { Title: title, Author: author, Creator: 'Ample Gusset' } });
     for (const name of Object.keys(FONTS) as FontName[]) this.doc.registerFont(name, FONTS[name]());
-    this.done = new Promise((resolve, reject) => {
-      this.doc.on('data', (c: Buffer) => this.chunks.push(c));
-      this.doc.on('end', () => resolve(Buffer.concat(this.chunks)));
-      this.doc.on('error', reject);
-    });
+    this.total = new Total(this.doc);
+    this.done = pipeline(this.doc, out);
+    // Whoever finishes the document hears of it; until then an error of the disk must not end the process.
+    this.done.catch(() => undefined);
+  }
+
+  /** Lets what was drawn reach the disk, and other work have its turn. */
+  async settle(): Promise<void> {
+    do {
+      if (this.out.errored) throw this.out.errored;
+      await new Promise((resolve) => setImmediate(resolve));
+    } while (this.doc.readableLength + this.out.writableLength > MOST_WAITING);
   }
 
   /** A new upright page; text flows from its top. */
   upright(head = this.head): void {
     this.head = head;
     this.doc.addPage({ size: 'A4', margin: 0 });
+    this.numbered();
     this.y = MARGIN;
     if (!head) return;
     this.runs(head, MARGIN, 30, 'sans', 8, MUTED);
@@ -48,6 +67,7 @@ export class Page {
 
   lying(): void {
     this.doc.addPage({ size: 'A4', layout: 'landscape', margin: 0 });
+    this.numbered();
   }
 
   /** Room for `height` points, on a new page when this one is full. */
@@ -76,6 +96,7 @@ export class Page {
     const known = this.widths.get(key);
     if (known !== undefined) return known;
     const width = this.doc.font(face).fontSize(100).widthOfString(part) / 100;
+    if (this.widths.size >= MOST_WIDTHS) this.widths.clear();
     this.widths.set(key, width);
     return width;
   }
@@ -150,16 +171,51 @@ export class Page {
     this.y += 4;
   }
 
-  /** Numbers the pages and gives the file. */
-  finish(): Promise<Buffer> {
-    const { start, count } = this.doc.bufferedPageRange();
-    for (let i = start; i < start + count; i += 1) {
-      this.doc.switchToPage(i);
-      const label = `${i + 1} / ${count}`;
-      this.runs(label, this.doc.page.width - MARGIN - this.widthOf(label, 'sans', 8), this.doc.page.height - 16, 'sans', 8, MUTED);
-    }
+  /** "3 / 12" at the foot: how many there are is known at the end, and stands in every page from then on. */
+  private numbered(): void {
+    this.number += 1;
+    const label = `${this.number} / `;
+    const { width, height } = this.doc.page;
+    const x = width - MARGIN - this.widthOf('0000', 'sans', Total.SIZE);
+    this.runs(label, x - this.widthOf(`${this.number} /`, 'sans', Total.SIZE) - 2, height - 16, 'sans', Total.SIZE, MUTED);
+    this.total.put(x, height - 16);
+  }
+
+  /** Ends the document; resolves when its last byte is written. */
+  async finish(): Promise<void> {
+    this.total.end(String(this.number));
     this.doc.end();
-    return this.done;
+    await this.done;
+  }
+}
+
+interface EmbeddedFont {
+  readonly id: string;
+  ref(): PDFKit.PDFKitReference;
+  encode(text: string): [string[], unknown];
+}
+
+/** The number of pages: a form that every page shows and that is drawn once, at the end. */
+class Total {
+  static readonly SIZE = 8;
+  private readonly ref: PDFKit.PDFKitReference;
+
+  constructor(private readonly doc: PDFKit.PDFDocument) {
+    this.ref = doc.ref({ Type: 'XObject', Subtype: 'Form', BBox: [0, -4, 60, 12] });
+  }
+
+  put(x: number, baseline: number): void {
+    (this.doc.page as unknown as { xobjects: Record<string, unknown> }).xobjects['Total'] = this.ref;
+    // A page is drawn with its y axis turned over; the form is not.
+    (this.doc as unknown as { addContent(text: string): void }).addContent(`q 1 0 0 -1 ${x.toFixed(2)} ${baseline.toFixed(2)} cm /Total Do Q`);
+  }
+
+  end(text: string): void {
+    const font = (this.doc.font('sans').fontSize(Total.SIZE) as unknown as { _font: EmbeddedFont })._font;
+    const [r, g, b] = [1, 3, 5].map((i) => (parseInt(MUTED.slice(i, i + 2), 16) / 255).toFixed(3));
+    const { ref } = this as unknown as { ref: { data: Record<string, unknown>; end(content: string): void } };
+    ref.data['Resources'] = { Font: { [font.id]: font.ref() } };
+    ref.end(`BT ${r} ${g} ${b} rg /${font.id} ${Total.SIZE} Tf <${font.encode(text)[0].join('')}> Tj ET`);
   }
 }
 

@@ -1,11 +1,12 @@
 import {
-  basisSchema, customSectionSchema, customSteelSchema, EMPTY_JOB, readJob, validateCustomSection, type CustomSection, type JobDocument, type JobRecord, type RegisterEntry,
+  basisSchema, customSectionSchema, customSteelSchema, validateCustomSection, type CustomSection, type JobDocument,
 } from '@ample/core';
 import Joi from 'joi';
-import type { Api } from '../api.ts';
+import { STREAMED, whole, type Api } from '../api.ts';
 import type { Services } from '../services.ts';
-import { createJob, getJob, jobDocument, listJobs, saveJob, type JobContent } from '../store/jobs.ts';
-import { listJoints } from '../store/joints.ts';
+import { createJob, getJob, listJobs, saveJob, storeJob, type JobContent } from '../store/jobs.ts';
+import { siblingsOf } from '../store/joints.ts';
+import { once } from '../store/requests.ts';
 
 const name = Joi.string().trim().min(1).max(120);
 const newJob = Joi.object({ number: Joi.string().max(40).allow('').default(''), name: name.required(), client: Joi.string().max(120).allow('').default('') });
@@ -16,23 +17,26 @@ const jobChange = Joi.object({
   steels: Joi.array().items(customSteelSchema).max(100).unique('name'),
 });
 const MB = 1024 * 1024;
+const MOST_ROWS = 500;
 
-export function jobRoutes(api: Api, { database, register }: Services): void {
+export function jobRoutes(api: Api, { database, pool, register }: Services): void {
   const { db, write } = database;
   api.route({ method: 'get', path: '/jobs', summary: 'All jobs, newest first', answer: 'list of jobs' }, () => listJobs(db));
 
-  api.route<Pick<JobDocument, 'number' | 'name' | 'client'>>({ method: 'post', path: '/jobs', summary: 'A new, empty job', body: newJob, answer: 'the job' }, ({ body, who }) =>
-    write((tx) => createJob(tx, { ...EMPTY_JOB, ...body }, who)));
+  api.route<Pick<JobDocument, 'number' | 'name' | 'client'>>({ method: 'post', path: '/jobs', summary: 'A new, empty job', body: newJob, answer: 'the job' }, async ({ body, request }) =>
+    getJob(db, (await write((tx) => once(tx, request, () => createJob(tx, body)))).id));
 
-  api.route<object>({ method: 'post', path: '/jobs/import', summary: 'A job from its file; whole or not at all', body: Joi.object().unknown(true).required(), limit: 20 * MB, answer: 'the job' }, ({ body, who }) => {
-    const doc = readJob(body);
-    doc.sections.forEach(validateCustomSection);
-    return write((tx) => createJob(tx, doc, who));
-  });
+  api.route<string>({ method: 'post', path: '/jobs/import', summary: 'A job from its file; whole or not at all', text: true, limit: 20 * MB, answer: 'the job' }, async ({ body, who, request }) =>
+    getJob(db, await storeJob(database, await pool.run('importJob', { text: body, who }), request)));
 
-  api.route({ method: 'get', path: '/jobs/:id', summary: 'A job with its register: each joint and what its check says', answer: 'job and joints' }, async ({ params }): Promise<{ job: JobRecord; joints: RegisterEntry[] }> => {
-    const job = await getJob(db, params['id']!);
-    return { job, joints: await register(job, await listJoints(db, job.id)) };
+  api.route({ method: 'get', path: '/jobs/:id', summary: 'A job', answer: 'the job' }, ({ params }) => getJob(db, params['id']!));
+
+  api.route({ method: 'get', path: '/jobs/:id/joints', summary: `A part of the register: each joint and what its check says. "after" is the "next" of the part before, "limit" at most ${MOST_ROWS}`, answer: 'rows, total, next' }, async ({ params, query }) =>
+    register(await getJob(db, params['id']!), whole(query, 'after', -1, -1, Number.MAX_SAFE_INTEGER), whole(query, 'limit', 200, 1, MOST_ROWS)));
+
+  api.route({ method: 'get', path: '/jobs/:id/marks', summary: 'The joints of a job by their marks, in order', answer: 'list of id and mark' }, async ({ params }) => {
+    await getJob(db, params['id']!);
+    return siblingsOf(db, params['id']!);
   });
 
   api.route<{ version: number } & Partial<JobContent>>({ method: 'put', path: '/jobs/:id', summary: 'Change a job: title, basis, house rules, own sections and steels, archive', body: jobChange, answer: 'the job' }, ({ params, body }) => {
@@ -41,15 +45,13 @@ export function jobRoutes(api: Api, { database, register }: Services): void {
     return write((tx) => saveJob(tx, params['id']!, version, content));
   });
 
-  api.route({ method: 'post', path: '/jobs/:id/copy', summary: 'A copy of a job with all its joints', answer: 'the copy' }, ({ params, who }) =>
-    write(async (tx) => {
-      const doc = await jobDocument(tx, params['id']!);
-      return createJob(tx, { ...doc, name: `${doc.name}, copy`.slice(0, 120) }, who, 'copied');
-    }));
+  api.route({ method: 'post', path: '/jobs/:id/copy', summary: 'A copy of a job with all its joints', answer: 'the copy' }, async ({ params, who, request }) =>
+    getJob(db, await storeJob(database, await pool.run('copyJob', { file: database.file, id: params['id']!, who }), request)));
 
   api.route({ method: 'get', path: '/jobs/:id/export', summary: 'The job as its file', answer: 'the job file' }, async ({ params }, _req, res) => {
-    const doc = await jobDocument(db, params['id']!);
-    res.attachment(`${fileName(`${doc.number} ${doc.name}`)}.json`).json(doc);
+    const { name: called, text } = await pool.run('exportJob', { file: database.file, id: params['id']! });
+    res.attachment(`${fileName(called)}.json`).type('application/json').send(text);
+    return STREAMED;
   });
 }
 

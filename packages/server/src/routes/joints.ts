@@ -2,11 +2,12 @@ import { basisOf, combinationSchema, fingerprint, kindOf, KINDS, markSchema, rea
 import Joi from 'joi';
 import { listCsv } from '@ample/exchange/csv';
 import { templateDxf } from '@ample/exchange/dxf';
-import type { Api } from '../api.ts';
+import { whole, type Api } from '../api.ts';
 import type { Services } from '../services.ts';
 import { getJob } from '../store/jobs.ts';
-import { createJoint, deleteJoint, getJoint, listRevisions, restoreJoint, saveJoint, signJoint } from '../store/joints.ts';
-import { NotFound } from '../store/errors.ts';
+import { createJoint, deleteJoint, getJoint, listRevisions, rawJoint, readableJoint, restoreJoint, saveJoint, signJoint } from '../store/joints.ts';
+import { NotFound, StaleSave } from '../store/errors.ts';
+import { once } from '../store/requests.ts';
 import { fileName } from './jobs.ts';
 
 const content = {
@@ -20,29 +21,36 @@ const kind = Joi.string().valid(...KINDS.map((k) => k.id));
 const newJoint = Joi.object({ ...content, kind: kind.required() });
 /** A save keeps the kind of the joint unless it names another one. */
 const change = Joi.object({ ...content, kind, version: Joi.number().integer().required(), label: Joi.string().max(200).allow('').default('changed') });
+/** Changes of a joint that are read at a time. */
+const REVISIONS = 200;
 const copy = Joi.object({ mark: markSchema.required() });
 const sign = Joi.object({ version: Joi.number().integer().required(), by: Joi.string().trim().max(80).allow(null).required() });
 
 /** The kind's own schema judges the input; what it refuses never reaches the store. */
 const checkedJoint = (joint: Omit<JointDocument, 'line'>): JointDocument => readJoint(joint, `joint ${joint.mark}`);
 
-export function jointRoutes(api: Api, { database, register }: Services): void {
+export function jointRoutes(api: Api, { database }: Services): void {
   const { db, write } = database;
   const id = (params: Record<string, string>): string => params['id']!;
-  const entry = async (joint: JointRecord) => (await register(await getJob(db, joint.jobId), [joint]))[0]!;
 
-  api.route<Omit<JointDocument, 'line'>>({ method: 'post', path: '/jobs/:id/joints', summary: 'A new joint', body: newJoint, answer: 'the joint with its summary' }, async ({ params, body, who }) => {
+  api.route<Omit<JointDocument, 'line'>>({ method: 'post', path: '/jobs/:id/joints', summary: 'A new joint', body: newJoint, answer: 'the joint' }, async ({ params, body, who, request }) => {
     const joint = checkedJoint(body);
-    return entry(await write(async (tx) => (await getJob(tx, id(params)), createJoint(tx, id(params), joint, who))));
+    return getJoint(db, (await write((tx) => once(tx, request, async () => (await getJob(tx, id(params)), createJoint(tx, id(params), joint, who))))).id);
   });
 
-  api.route({ method: 'get', path: '/joints/:id', summary: 'A joint', answer: 'the joint' }, ({ params }) => getJoint(db, id(params)));
+  api.route({ method: 'get', path: '/joints/:id', summary: 'A joint; one that can not be read says why', answer: 'the joint' }, ({ params }) => getJoint(db, id(params)));
 
-  api.route<Omit<JointContent, 'kind'> & { kind?: string; version: number; label: string }>({ method: 'put', path: '/joints/:id', summary: 'Save a joint, made from a version; a stale save is refused with the stored joint', body: change, answer: 'the joint' }, async ({ params, body, who }) => {
+  api.route<Omit<JointContent, 'kind'> & { kind?: string; version: number; label: string }>({ method: 'put', path: '/joints/:id', summary: 'Save a joint, made from a version; a stale save is refused with the stored joint', body: change, answer: 'the joint' }, async ({ params, body, who, request }) => {
     const { version, label, ...rest } = body;
     const kind = rest.kind ?? (await getJoint(db, id(params))).kind;
     const { input } = checkedJoint({ ...rest, kind });
-    return write((tx) => saveJoint(tx, id(params), version, { ...rest, kind, input }, who, label));
+    return write(async (tx) => {
+      const { again } = await once(tx, request, () => saveJoint(tx, id(params), version, { ...rest, kind, input }, who, label));
+      const stored = await getJoint(tx, id(params));
+      // The same save, asked again because its answer was lost, is answered as it was, unless another came after it.
+      if (again && stored.version !== version + 1) throw new StaleSave(`${stored.mark} was changed meanwhile: the save was made from version ${version}, stored is version ${stored.version}.`, stored);
+      return stored;
+    });
   });
 
   /** Lists and templates are made from the stored joint. */
@@ -52,7 +60,7 @@ export function jointRoutes(api: Api, { database, register }: Services): void {
   };
 
   api.route({ method: 'get', path: '/joints/:id/lists/:list', summary: 'A list of a joint, as its anchor schedule, as CSV', answer: 'text/csv' }, async ({ params }, _req, res) => {
-    const joint = await getJoint(db, id(params));
+    const joint = await readableJoint(db, id(params));
     const { kind, model } = await modelled(joint);
     const list = kind.lists?.(model).find((l) => l.id === params['list']);
     if (!list) throw new NotFound('This joint has no such list.');
@@ -60,33 +68,42 @@ export function jointRoutes(api: Api, { database, register }: Services): void {
   });
 
   api.route({ method: 'get', path: '/joints/:id/template', summary: 'A template in true size, as the setting-out of anchors, as DXF', answer: 'application/dxf' }, async ({ params }, _req, res) => {
-    const joint = await getJoint(db, id(params));
+    const joint = await readableJoint(db, id(params));
     const { kind, model } = await modelled(joint);
     if (!kind.template) throw new NotFound('This joint has no template.');
     const template = kind.template(model);
     res.attachment(`${fileName(`${joint.mark} ${template.title}`)}.dxf`).type('application/dxf').send(templateDxf(template));
   });
 
-  api.route<{ mark: string }>({ method: 'post', path: '/joints/:id/copy', summary: 'A copy of a joint under a new mark', body: copy, answer: 'the copy with its summary' }, async ({ params, body, who }) =>
-    entry(await write(async (tx) => {
-      const from = await getJoint(tx, id(params));
+  api.route({ method: 'get', path: '/joints/:id/raw', summary: 'A joint as its row stands in the store, for one that can not be read', answer: 'the row' }, async ({ params }, _req, res) => {
+    const raw = await rawJoint(db, id(params));
+    res.attachment(`${fileName(raw.mark)}-raw.json`).json(raw);
+  });
+
+  api.route<{ mark: string }>({ method: 'post', path: '/joints/:id/copy', summary: 'A copy of a joint under a new mark', body: copy, answer: 'the copy' }, async ({ params, body, who, request }) => {
+    const made = await write((tx) => once(tx, request, async () => {
+      const from = await readableJoint(tx, id(params));
       const { checked: _signature, ...joint } = from;
       return createJoint(tx, from.jobId, { ...joint, mark: body.mark }, who, `copied from ${from.mark}`);
-    })));
+    }));
+    return getJoint(db, made.id);
+  });
 
   api.route({ method: 'delete', path: '/joints/:id', summary: 'Delete a joint; it can be brought back', answer: 'nothing' }, ({ params, who }) => write((tx) => deleteJoint(tx, id(params), who)));
-  api.route({ method: 'post', path: '/joints/:id/restore', summary: 'Bring a deleted joint back', answer: 'the joint with its summary' }, async ({ params, who }) => entry(await write((tx) => restoreJoint(tx, id(params), who))));
+  api.route({ method: 'post', path: '/joints/:id/restore', summary: 'Bring a deleted joint back', answer: 'the joint' }, async ({ params, who, request }) =>
+    getJoint(db, (await write((tx) => once(tx, request, () => restoreJoint(tx, id(params), who)))).id));
 
   api.route<{ version: number; by: string | null }>({ method: 'post', path: '/joints/:id/sign', summary: 'Sign a joint as checked, or take the signature back', body: sign, answer: 'the joint' }, ({ params, body, who }) =>
     write(async (tx) => {
-      const joint = await getJoint(tx, id(params));
+      const joint = await readableJoint(tx, id(params));
       const basis = basisOf(await getJob(tx, joint.jobId), joint.settings);
       return signJoint(tx, id(params), body.version, body.by ? { by: body.by, at: new Date().toISOString(), fingerprint: fingerprint(joint, basis) } : null, who);
     }));
 
-  api.route({ method: 'get', path: '/joints/:id/revisions', summary: 'Every change of a joint, newest first', answer: 'list of revisions' }, async ({ params }) => {
-    const list = await listRevisions(db, id(params));
-    if (list.length === 0) throw new NotFound('This joint is not in the store.');
+  api.route({ method: 'get', path: '/joints/:id/revisions', summary: `Changes of a joint, newest first, ${REVISIONS} at most; "before" is the id of the oldest one that is known`, answer: 'list of revisions' }, async ({ params, query }) => {
+    const before = whole(query, 'before', Number.MAX_SAFE_INTEGER, 1, Number.MAX_SAFE_INTEGER);
+    const list = await listRevisions(db, id(params), before, REVISIONS);
+    if (list.length === 0 && query['before'] === undefined) throw new NotFound('This joint is not in the store.');
     return list;
   });
 }

@@ -1,9 +1,10 @@
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, readFileSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { createClient } from '@libsql/client';
+import { createClient, type Client, type Transaction } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
+import { APPLICATION_ID, newer, StoreProblem, storeStands, storeWords } from './condition.ts';
 import * as schema from './schema.ts';
 
 export type Database = LibSQLDatabase<typeof schema>;
@@ -11,28 +12,130 @@ export type Database = LibSQLDatabase<typeof schema>;
 export type Handle = Pick<Database, 'select' | 'insert' | 'update' | 'delete'>;
 
 export interface OpenDatabase {
+  readonly file: string;
   readonly db: Database;
+  /** Whether there was no store before it was opened. */
+  readonly fresh: boolean;
   /** One write transaction after the other: SQLite has one writer, and a queue is kinder than "busy". */
   write<T>(work: (tx: Handle) => Promise<T>): Promise<T>;
-  close(): void;
+  /** The same for many rows, with plain statements. */
+  bulk<T>(work: (tx: Transaction) => Promise<T>): Promise<T>;
+  /** Moves what the write-ahead file holds into the main file, so that a copy of that one alone is whole. */
+  checkpoint(): Promise<void>;
+  close(): Promise<void>;
 }
 
-/** Opens the file, runs the migrations that it lacks, and keeps every acknowledged write through a crash (WAL, synchronous full). */
+const MIGRATIONS = fileURLToPath(new URL('../../migrations', import.meta.url));
+interface Journal { readonly entries: readonly { readonly tag: string; readonly when: number }[] }
+const journal = (): Journal['entries'] => (JSON.parse(readFileSync(`${MIGRATIONS}/meta/_journal.json`, 'utf8')) as Journal).entries;
+
+/** How long a write may lie in the write-ahead file alone while nothing else is written; ms. */
+const IDLE = 3000;
+const BUSY = 5000;
+
+/** A connection of its own that only reads, for a worker thread. */
+export function openReader(file: string): { readonly db: Database; readonly client: Client } {
+  const client = createClient({ url: `file:${file}`, timeout: BUSY });
+  return { client, db: drizzle(client, { schema }) };
+}
+
+/**
+ * Opens the file, copies it beside itself before it runs migrations that it lacks, and keeps every acknowledged write through a crash (WAL,
+ * synchronous full). Throws a StoreProblem with a sentence where the file must not or can't be used.
+ */
 export async function openDatabase(file: string): Promise<OpenDatabase> {
+  try {
+    return await open(file);
+  } catch (e) {
+    if (e instanceof StoreProblem) throw e;
+    const words = storeWords(e);
+    if (words) throw new StoreProblem(`${file}: ${words.detail.replaceAll(': nothing was changed', '')}`, { cause: e });
+    throw e;
+  }
+}
+
+async function open(file: string): Promise<OpenDatabase> {
   mkdirSync(dirname(file), { recursive: true });
-  const client = createClient({ url: `file:${file}` });
-  await client.execute('PRAGMA journal_mode = WAL');
-  await client.execute('PRAGMA synchronous = FULL');
-  const db = drizzle(client, { schema });
-  await migrate(db, { migrationsFolder: fileURLToPath(new URL('../../migrations', import.meta.url)) });
+  const known = journal();
+  const stands = storeStands(file, known.length);
+  const client = createClient({ url: `file:${file}`, timeout: BUSY });
+  try {
+    if (stands) await refuseDamaged(client, file);
+    const done = stands ? await migrationsOf(client) : [];
+    const last = Math.max(0, ...done);
+    if (last > known.at(-1)!.when) throw newer(file, done.length, known.length);
+    await client.execute('PRAGMA journal_mode = WAL');
+    await client.execute('PRAGMA synchronous = FULL');
+    const lacking = known.filter((m) => m.when > last);
+    if (done.length && lacking.length) await client.execute({ sql: 'VACUUM INTO ?', args: [`${file.replace(/\.sqlite$/, '')}.before-${lacking[0]!.tag}.${stamp()}.sqlite`] });
+    const db = drizzle(client, { schema });
+    await migrate(db, { migrationsFolder: MIGRATIONS });
+    if (lacking.length || (await version(client)) !== known.length) {
+      await client.execute(`PRAGMA application_id = ${APPLICATION_ID}`);
+      await client.execute(`PRAGMA user_version = ${known.length}`);
+      // The header that the next start looks at is that of the main file.
+      await client.execute('PRAGMA wal_checkpoint(TRUNCATE)');
+    }
+    return opened(file, client, db, !stands);
+  } catch (e) {
+    client.close();
+    throw e;
+  }
+}
+
+/** Time as it may stand in the name of a file. */
+export const stamp = (): string => new Date().toISOString().slice(0, 19).replaceAll(':', '');
+
+async function version(client: Client): Promise<number> {
+  return Number((await client.execute('PRAGMA user_version')).rows[0]![0]);
+}
+
+async function refuseDamaged(client: Client, file: string): Promise<void> {
+  const said = String((await client.execute('PRAGMA quick_check(1)')).rows[0]?.[0]);
+  if (said !== 'ok') throw new StoreProblem(`${file} is damaged (${said.replace(/\s+/g, ' ').slice(0, 120)}). Restore a backup.`);
+}
+
+/** When each migration that the store has seen was made; empty before the first. */
+async function migrationsOf(client: Client): Promise<number[]> {
+  const tables = await client.execute("SELECT name FROM sqlite_master WHERE type = 'table' AND name = '__drizzle_migrations'");
+  if (tables.rows.length === 0) return [];
+  return (await client.execute('SELECT created_at FROM __drizzle_migrations')).rows.map((r) => Number(r[0]));
+}
+
+function opened(file: string, client: Client, db: Database, fresh: boolean): OpenDatabase {
   let last: Promise<unknown> = Promise.resolve();
+  let idle: NodeJS.Timeout | undefined;
+  const checkpoint = async (): Promise<void> => {
+    await client.execute('PRAGMA wal_checkpoint(TRUNCATE)').catch(() => undefined); // a reader holds it: the next time
+  };
+  const queued = <T>(work: () => Promise<T>): Promise<T> => {
+    const next = last.then(work);
+    last = next.catch(() => undefined).then(() => {
+      clearTimeout(idle);
+      idle = setTimeout(() => { last = last.then(checkpoint); }, IDLE);
+      idle.unref();
+    });
+    return next;
+  };
   return {
-    db,
-    write: (work) => {
-      const next = last.then(() => db.transaction((tx) => work(tx as unknown as Handle)));
-      last = next.catch(() => undefined);
-      return next;
+    file, db, fresh, checkpoint,
+    write: (work) => queued(() => db.transaction((tx) => work(tx as unknown as Handle))),
+    bulk: (work) => queued(async () => {
+      const tx = await client.transaction('write');
+      try {
+        const answer = await work(tx);
+        await tx.commit();
+        return answer;
+      } finally {
+        tx.close();
+      }
+    }),
+    close: async () => {
+      clearTimeout(idle);
+      await last;
+      clearTimeout(idle);
+      await checkpoint();
+      client.close();
     },
-    close: () => client.close(),
   };
 }

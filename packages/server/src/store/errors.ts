@@ -24,3 +24,13 @@ export class Conflict extends Error {
     super(message);
   }
 }
+
+/** A record that this version can't read; its message says why. It can be exported raw and deleted. */
+export class Unreadable extends Error {
+  override readonly name = 'Unreadable';
+}
+
+/** Too much is asked at once; its message says what to wait for. */
+export class Busy extends Error {
+  override readonly name = 'Busy';
+}

@@ -1,24 +1,30 @@
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { count, desc, eq, isNull } from 'drizzle-orm';
 import { EMPTY_JOB, type JobDocument, type JobListEntry, type JobRecord, type JointDocument } from '@ample/core';
-import { createCalculation, listCalculations } from './calculations.ts';
-import type { Handle } from './database.ts';
-import { NotFound, StaleSave } from './errors.ts';
-import { createJoint, listJoints } from './joints.ts';
-import { jobs, joints } from './schema.ts';
+import { listCalculations } from './calculations.ts';
+import type { Handle, OpenDatabase } from './database.ts';
+import { NotFound, StaleSave, Unreadable } from './errors.ts';
+import { documentOf, eachJoint } from './joints.ts';
+import { Broken } from './json.ts';
+import { answeredBefore, keptRow, type Request } from './requests.ts';
+import { jobs, joints, requests } from './schema.ts';
+import { inserts, runAll, type NewJob } from './statements.ts';
 
 type Row = typeof jobs.$inferSelect;
 const now = (): string => new Date().toISOString();
 
-const recordOf = (r: Row): JobRecord => ({
-  id: r.id, version: r.version, number: r.number, name: r.name, client: r.client, basis: r.basis, sections: r.sections, steels: r.steels, archived: r.archived, updatedAt: r.updatedAt,
-});
+/** A job whose basis or lists are damaged can't be worked with; its row says so, and the other jobs stand. */
+function recordOf({ createdAt: _made, ...r }: Row): JobRecord {
+  const broken = (['basis', 'sections', 'steels'] as const).find((k) => r[k] instanceof Broken);
+  if (broken) throw new Unreadable(`The job ${r.name} can't be read: what is stored as its ${broken} is not JSON. Restore a backup, or mend the store.`);
+  return r;
+}
 
 export async function listJobs(db: Handle): Promise<JobListEntry[]> {
-  const rows = await db.select().from(jobs).orderBy(desc(jobs.updatedAt));
+  const rows = await db.select({ id: jobs.id, version: jobs.version, number: jobs.number, name: jobs.name, client: jobs.client, archived: jobs.archived, updatedAt: jobs.updatedAt }).from(jobs).orderBy(desc(jobs.updatedAt));
   const counts = await db.select({ jobId: joints.jobId, n: count() }).from(joints).where(isNull(joints.deletedAt)).groupBy(joints.jobId);
   const byJob = new Map(counts.map((c) => [c.jobId, c.n]));
-  return rows.map(({ id, version, number, name, client, archived, updatedAt }) => ({ id, version, number, name, client, archived, updatedAt, joints: byJob.get(id) ?? 0 }));
+  return rows.map((r) => ({ ...r, joints: byJob.get(r.id) ?? 0 }));
 }
 
 export async function getJob(db: Handle, id: string): Promise<JobRecord> {
@@ -29,15 +35,24 @@ export async function getJob(db: Handle, id: string): Promise<JobRecord> {
 
 export type JobContent = Pick<JobRecord, 'number' | 'name' | 'client' | 'basis' | 'sections' | 'steels' | 'archived'>;
 
-/** A new job with all joints of its document, in one transaction: an import is whole or not at all. */
-export async function createJob(tx: Handle, doc: JobDocument, who: string, label = 'imported'): Promise<JobRecord> {
+/** A new, empty job. */
+export async function createJob(tx: Handle, head: Pick<JobRecord, 'number' | 'name' | 'client'>): Promise<JobRecord> {
   const id = randomUUID();
   const at = now();
-  const { number, name, client, basis, sections, steels } = doc;
-  await tx.insert(jobs).values({ id, version: 1, number, name, client, basis, sections: [...sections], steels: [...steels], archived: false, createdAt: at, updatedAt: at });
-  for (const joint of doc.joints) await createJoint(tx, id, joint, who, label);
-  for (const calculation of doc.calculations) await createCalculation(tx, id, calculation, who);
+  const { basis, sections, steels } = EMPTY_JOB;
+  await tx.insert(jobs).values({ id, version: 1, ...head, basis, sections: [...sections], steels: [...steels], archived: false, createdAt: at, updatedAt: at });
   return getJob(tx, id);
+}
+
+/** Stores a prepared job whole or not at all, once for each request; gives its id. */
+export function storeJob(database: OpenDatabase, job: NewJob, request: Request | null = null): Promise<string> {
+  return database.bulk(async (tx) => {
+    // Bulk and write share one queue, so what is read beside the transaction is the latest there is.
+    const before = await answeredBefore(database.db, request);
+    if (before !== undefined) return before;
+    await runAll(tx, [...job.statements, ...(request ? inserts(requests, [keptRow(request, job.id)]) : [])]);
+    return job.id;
+  });
 }
 
 export async function saveJob(tx: Handle, id: string, version: number, content: Partial<JobContent>): Promise<JobRecord> {
@@ -48,13 +63,20 @@ export async function saveJob(tx: Handle, id: string, version: number, content: 
   return getJob(tx, id);
 }
 
-/** The whole job as its file. */
-export async function jobDocument(db: Handle, id: string): Promise<JobDocument> {
+/** A job without its joints, and its calculations: what a document or an export begins with. */
+export async function jobHead(db: Handle, id: string): Promise<JobDocument> {
   const { number, name, client, basis, sections, steels } = await getJob(db, id);
-  const list = await listJoints(db, id);
-  const documents: JointDocument[] = list.map(({ mark, kind, line, note, input, combinations, settings, checked }) => ({
-    mark, kind, line, note, input, combinations, ...(settings ? { settings } : {}), ...(checked ? { checked } : {}),
-  }));
   const calculations = (await listCalculations(db, id)).map(({ title, tool, input }) => ({ title, tool, input }));
-  return { ...EMPTY_JOB, number, name, client, basis, sections, steels, joints: documents, calculations };
+  return { ...EMPTY_JOB, number, name, client, basis, sections, steels, calculations };
 }
+
+/** The whole job as its file. Joints that can't be read are left out: they are exported raw, one by one. */
+export async function jobDocument(db: Handle, id: string): Promise<JobDocument> {
+  const head = await jobHead(db, id);
+  const joints: JointDocument[] = [];
+  for await (const joint of eachJoint(db, id)) if (joint.unreadable === undefined) joints.push(documentOf(joint));
+  return { ...head, joints };
+}
+
+/** Changes with whatever the joints of a job are judged to. */
+export const basisKey = (job: Pick<JobRecord, 'basis' | 'sections' | 'steels'>): string => createHash('sha256').update(JSON.stringify([job.basis, job.sections, job.steels])).digest('hex').slice(0, 24);

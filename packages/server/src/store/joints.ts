@@ -1,27 +1,28 @@
 import { randomUUID } from 'node:crypto';
-import { and, asc, desc, eq, inArray, isNull, max, ne } from 'drizzle-orm';
-import { ACTION_NAMES, kindOf, type Combination, type JointContent, type JointDocument, type JointRecord, type RevisionRecord, type SignOff } from '@ample/core';
+import { and, asc, count, desc, eq, gt, inArray, isNull, lt, max, ne, sql } from 'drizzle-orm';
+import { contentOf, tryReadJoint, type Combination, type JointContent, type JointDocument, type JointRecord, type JudgedRow, type RegisterEntry, type RevisionRecord, type Sibling, type SignOff } from '@ample/core';
+import { combinationOf, combinationRow } from './combinations.ts';
 import type { Handle } from './database.ts';
-import { Conflict, NotFound, StaleSave } from './errors.ts';
-import { combinations, joints, revisions } from './schema.ts';
+import { Conflict, NotFound, StaleSave, Unreadable } from './errors.ts';
+import { Broken } from './json.ts';
+import { combinations, joints, revisions, verdicts } from './schema.ts';
 
 type Row = typeof joints.$inferSelect;
 const now = (): string => new Date().toISOString();
 
-const combinationOf = (c: typeof combinations.$inferSelect): Combination => ({
-  name: c.name, note: c.note, ...Object.fromEntries(ACTION_NAMES.filter((k) => c[k] !== null).map((k) => [k, c[k]])) as Pick<Combination, 'V_Ed' | 'N_Ed' | 'N_tie'>, ...(c.from === null ? {} : { from: c.from }),
-});
+const signOf = (row: Pick<Row, 'checkedBy' | 'checkedAt' | 'checkedFingerprint'>): { checked?: SignOff } =>
+  (row.checkedBy ? { checked: { by: row.checkedBy, at: row.checkedAt ?? '', fingerprint: row.checkedFingerprint ?? '' } } : {});
 
+/** A row as a joint; one that this version can't read says why and keeps what it holds. */
 function recordOf(row: Row, list: readonly Combination[]): JointRecord {
-  return {
-    id: row.id, jobId: row.jobId, version: row.version, mark: row.mark, kind: row.kind, note: row.note, input: row.input,
-    line: kindOf(row.kind).line.print(row.input), combinations: list, updatedAt: row.updatedAt,
-    ...(row.settings ? { settings: row.settings } : {}),
-    ...(row.checkedBy ? { checked: { by: row.checkedBy, at: row.checkedAt!, fingerprint: row.checkedFingerprint! } } : {}),
-  };
+  const { id, jobId, version, mark, kind, note, updatedAt } = row;
+  const base = { id, jobId, version, mark, kind, note, updatedAt, combinations: list, ...signOf(row) };
+  const broken = (['input', 'settings'] as const).find((k) => row[k] instanceof Broken);
+  if (broken) return { ...base, line: '', input: null, unreadable: `joint ${mark}: ${broken}: what is stored is not JSON; export it raw to mend it, or delete the joint.` };
+  const read = tryReadJoint({ ...base, input: row.input, ...(row.settings ? { settings: row.settings } : {}) });
+  if ('unreadable' in read) return { ...base, line: '', input: row.input, ...(row.settings ? { settings: row.settings } : {}), unreadable: read.unreadable };
+  return { ...base, ...read.joint };
 }
-
-const contentOf = (j: JointContent): JointContent => ({ mark: j.mark, kind: j.kind, note: j.note, input: j.input, combinations: j.combinations, ...(j.settings ? { settings: j.settings } : {}) });
 
 async function combinationsOf(db: Handle, ids: readonly string[]): Promise<Map<string, Combination[]>> {
   const out = new Map<string, Combination[]>(ids.map((id) => [id, []]));
@@ -31,10 +32,72 @@ async function combinationsOf(db: Handle, ids: readonly string[]): Promise<Map<s
   return out;
 }
 
+/** How many joints are read at a time: what is held in memory at once. */
+const SLICE = 50;
+
+/** The joints of a job in order, a few at a time, so that a job of any size needs the memory of those few. */
+export async function* eachJoint(db: Handle, jobId: string): AsyncGenerator<JointRecord> {
+  for (let after = -1; ;) {
+    const rows = await db.select().from(joints).where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt), gt(joints.position, after))).orderBy(asc(joints.position)).limit(SLICE);
+    const lists = await combinationsOf(db, rows.map((r) => r.id));
+    for (const row of rows) yield recordOf(row, lists.get(row.id)!);
+    if (rows.length < SLICE) return;
+    after = rows.at(-1)!.position;
+  }
+}
+
 export async function listJoints(db: Handle, jobId: string): Promise<JointRecord[]> {
-  const rows = await db.select().from(joints).where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt))).orderBy(asc(joints.position));
-  const lists = await combinationsOf(db, rows.map((r) => r.id));
+  const out: JointRecord[] = [];
+  for await (const joint of eachJoint(db, jobId)) out.push(joint);
+  return out;
+}
+
+/** Joints by their ids, in no order. */
+export async function jointsById(db: Handle, ids: readonly string[]): Promise<JointRecord[]> {
+  const rows = await db.select().from(joints).where(inArray(joints.id, [...ids]));
+  const lists = await combinationsOf(db, ids);
   return rows.map((r) => recordOf(r, lists.get(r.id)!));
+}
+
+const LIGHT = { id: joints.id, jobId: joints.jobId, version: joints.version, position: joints.position, mark: joints.mark, kind: joints.kind, note: joints.note, updatedAt: joints.updatedAt, checkedBy: joints.checkedBy, checkedAt: joints.checkedAt, checkedFingerprint: joints.checkedFingerprint };
+export type LightJoint = Omit<RegisterEntry, keyof JudgedRow> & { readonly position: number };
+
+/** What of the joints needs no reading of their input: `limit` of them after a position. */
+export async function lightJoints(db: Handle, jobId: string, after: number, limit: number): Promise<(LightJoint & { readonly judged: { readonly key: string; readonly row: JudgedRow } | null })[]> {
+  const rows = await db.select({ ...LIGHT, verdict: { key: verdicts.key, row: verdicts.row } }).from(joints).leftJoin(verdicts, eq(verdicts.jointId, joints.id))
+    .where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt), gt(joints.position, after))).orderBy(asc(joints.position)).limit(limit);
+  return rows.map(({ verdict, checkedBy, checkedAt, checkedFingerprint, ...r }) => ({ ...r, ...signOf({ checkedBy, checkedAt, checkedFingerprint }), judged: verdict && !(verdict.row instanceof Broken) ? verdict : null }));
+}
+
+/** Changes with whatever the verdict of a joint depends on; a signature changes it without a new version, so the time of change is part. */
+export const verdictKey = (edition: string, basis: string, joint: Pick<LightJoint, 'version' | 'updatedAt'>): string => `${edition}/${basis}/${joint.version}/${joint.updatedAt}`;
+
+/** A joint as its job's file has it. */
+export const documentOf = ({ mark, kind, line, note, input, combinations: list, settings, checked }: JointDocument): JointDocument => ({
+  mark, kind, line, note, input, combinations: list, ...(settings ? { settings } : {}), ...(checked ? { checked } : {}),
+});
+
+export async function siblingsOf(db: Handle, jobId: string): Promise<Sibling[]> {
+  return db.select({ id: joints.id, mark: joints.mark }).from(joints).where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt))).orderBy(asc(joints.position));
+}
+
+export async function countJoints(db: Handle, jobId: string): Promise<number> {
+  const [row] = await db.select({ n: count() }).from(joints).where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt)));
+  return row?.n ?? 0;
+}
+
+/** Keeps what was judged; a joint that changed meanwhile has another key and is judged again. */
+export async function keepVerdicts(tx: Handle, list: readonly { readonly id: string; readonly key: string; readonly row: JudgedRow }[]): Promise<void> {
+  if (list.length === 0) return;
+  await tx.insert(verdicts).values(list.map(({ id, key, row }) => ({ jointId: id, key, row }))).onConflictDoUpdate({ target: verdicts.jointId, set: { key: sql`excluded.key`, row: sql`excluded.row` } });
+}
+
+/** The row as it stands in the store, each column as its text, for a joint that can't be read. */
+export async function rawJoint(db: Handle, id: string): Promise<{ readonly mark: string; readonly [column: string]: unknown }> {
+  const { input, settings, ...row } = await rowOf(db, id);
+  const text = (v: unknown): unknown => (v instanceof Broken ? { broken: v.text } : v);
+  const rows = await db.select().from(combinations).where(eq(combinations.jointId, id)).orderBy(asc(combinations.position));
+  return { ...row, input: text(input), settings: text(settings), combinations: rows };
 }
 
 async function rowOf(db: Handle, id: string, deleted = false): Promise<Row> {
@@ -48,6 +111,13 @@ export async function getJoint(db: Handle, id: string): Promise<JointRecord> {
   return recordOf(row, (await combinationsOf(db, [id])).get(id)!);
 }
 
+/** A joint to work with: refuses one that can't be read. */
+export async function readableJoint(db: Handle, id: string): Promise<JointRecord> {
+  const joint = await getJoint(db, id);
+  if (joint.unreadable !== undefined) throw new Unreadable(joint.unreadable);
+  return joint;
+}
+
 async function refuseMarkTwice(db: Handle, jobId: string, mark: string, except = ''): Promise<void> {
   const [taken] = await db.select({ id: joints.id }).from(joints).where(and(eq(joints.jobId, jobId), eq(joints.mark, mark), isNull(joints.deletedAt), ne(joints.id, except)));
   if (taken) throw new Conflict('mark', `mark: "${mark}" is used by another joint of this job; accepted is a mark that is free.`);
@@ -56,7 +126,7 @@ async function refuseMarkTwice(db: Handle, jobId: string, mark: string, except =
 async function putCombinations(tx: Handle, jointId: string, list: readonly Combination[]): Promise<void> {
   await tx.delete(combinations).where(eq(combinations.jointId, jointId));
   if (list.length === 0) return;
-  await tx.insert(combinations).values(list.map((c, position) => ({ jointId, position, name: c.name, note: c.note ?? '', V_Ed: c.V_Ed, N_Ed: c.N_Ed, N_tie: c.N_tie, V_ser: c.V_ser ?? null, M_y: c.M_y ?? null, M_z: c.M_z ?? null, V_y: c.V_y ?? null, V_z: c.V_z ?? null, T: c.T ?? null, from: c.from ?? null })));
+  await tx.insert(combinations).values(list.map((c, position) => combinationRow(jointId, c, position)));
 }
 
 async function keepRevision(tx: Handle, joint: { id: string; jobId: string; version: number }, who: string, label: string, before: JointContent | null, after: JointContent | null): Promise<void> {
@@ -112,8 +182,10 @@ export async function restoreJoint(tx: Handle, id: string, who: string): Promise
   return joint;
 }
 
-/** Newest first. */
-export async function listRevisions(db: Handle, jointId: string, most = 200): Promise<RevisionRecord[]> {
-  const rows = await db.select().from(revisions).where(eq(revisions.jointId, jointId)).orderBy(desc(revisions.id)).limit(most);
-  return rows.map(({ id, version, who, at, label, before, after }) => ({ id, version, who, at, label, before, after }));
+/** Newest first: at most `most` of those before the revision with the id `before`. */
+export async function listRevisions(db: Handle, jointId: string, before = Number.MAX_SAFE_INTEGER, most = 200): Promise<RevisionRecord[]> {
+  const rows = await db.select().from(revisions).where(and(eq(revisions.jointId, jointId), lt(revisions.id, before))).orderBy(desc(revisions.id)).limit(most);
+  // A state that can't be read is shown as none: the others can be taken again.
+  const whole = (content: JointContent | null): JointContent | null => (content instanceof Broken ? null : content);
+  return rows.map(({ id, version, who, at, label, before: was, after }) => ({ id, version, who, at, label, before: whole(was), after: whole(after) }));
 }

@@ -47,12 +47,12 @@ describe('a store of the first version', () => {
     expect(await listCalculations(db, 'j1')).toEqual([]);
     await write((tx) => createCalculation(tx, 'j1', { title: 'Bolt', tool: 'bolt', input: {} }, 'me'));
     expect(await listCalculations(db, 'j1')).toHaveLength(1);
-    close();
+    await close();
   });
   it('opens again without doing anything twice', async () => {
     const { db, close } = await openDatabase(join(folder, 'old.db'));
     expect(await listJoints(db, 'j1')).toHaveLength(1);
     expect(await listCalculations(db, 'j1')).toHaveLength(1);
-    close();
+    await close();
   });
 });

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
-import type { CustomSection, CustomSteel, JobBasis, JointContent, Settings } from '@ample/core';
+import { json } from './json.ts';
+import type { CustomSection, CustomSteel, JobBasis, JointContent, JudgedRow, Settings } from '@ample/core';
 
 export const jobs = sqliteTable('jobs', {
   id: text('id').primaryKey(),
@@ -8,9 +9,9 @@ export const jobs = sqliteTable('jobs', {
   number: text('number').notNull(),
   name: text('name').notNull(),
   client: text('client').notNull(),
-  basis: text('basis', { mode: 'json' }).$type<JobBasis>().notNull(),
-  sections: text('sections', { mode: 'json' }).$type<CustomSection[]>().notNull(),
-  steels: text('steels', { mode: 'json' }).$type<CustomSteel[]>().notNull(),
+  basis: json<JobBasis>('basis').notNull(),
+  sections: json<CustomSection[]>('sections').notNull(),
+  steels: json<CustomSteel[]>('steels').notNull(),
   archived: integer('archived', { mode: 'boolean' }).notNull(),
   createdAt: text('created_at').notNull(),
   updatedAt: text('updated_at').notNull(),
@@ -24,8 +25,8 @@ export const joints = sqliteTable('joints', {
   mark: text('mark').notNull(),
   kind: text('kind').notNull(),
   note: text('note').notNull(),
-  input: text('input', { mode: 'json' }).$type<unknown>().notNull(),
-  settings: text('settings', { mode: 'json' }).$type<Partial<Settings>>(),
+  input: json<unknown>('input').notNull(),
+  settings: json<Partial<Settings>>('settings'),
   checkedBy: text('checked_by'),
   checkedAt: text('checked_at'),
   checkedFingerprint: text('checked_fingerprint'),
@@ -62,7 +63,7 @@ export const calculations = sqliteTable('calculations', {
   version: integer('version').notNull(),
   title: text('title').notNull(),
   tool: text('tool').notNull(),
-  input: text('input', { mode: 'json' }).$type<unknown>().notNull(),
+  input: json<unknown>('input').notNull(),
   who: text('who').notNull(),
   deletedAt: text('deleted_at'),
   createdAt: text('created_at').notNull(),
@@ -77,6 +78,23 @@ export const revisions = sqliteTable('revisions', {
   who: text('who').notNull(),
   at: text('at').notNull(),
   label: text('label').notNull(),
-  before: text('before', { mode: 'json' }).$type<JointContent>(),
-  after: text('after', { mode: 'json' }).$type<JointContent>(),
+  before: json<JointContent>('before'),
+  after: json<JointContent>('after'),
 }, (t) => [index('revisions_by_joint').on(t.jointId, t.id)]);
+
+/** What the check of a joint said, kept until the joint, its job or the method changes. */
+export const verdicts = sqliteTable('verdicts', {
+  jointId: text('joint_id').primaryKey(),
+  key: text('key').notNull(),
+  row: json<JudgedRow>('row').notNull(),
+});
+
+/** Requests that were answered, by the client's key: asked again they are not done again. */
+export const requests = sqliteTable('requests', {
+  key: text('key').primaryKey(),
+  /** Fingerprint of what was asked. */
+  asked: text('asked').notNull(),
+  /** Id of the record that came of it. */
+  made: text('made').notNull(),
+  at: text('at').notNull(),
+});

@@ -1,29 +1,54 @@
 import { fileURLToPath } from 'node:url';
 import { MessageChannel } from 'node:worker_threads';
+import { DocumentError } from '@ample/core';
 import { Piscina } from 'piscina';
-import type { JobDocument, JointDocument, JointSummary } from '@ample/core';
-import type { DocumentTask } from './tasks.ts';
+import { NotFound, Unreadable } from '../store/errors.ts';
+import type * as tasks from './tasks.ts';
+import type { Answer, DocumentTask } from './tasks.ts';
+
+type Input<K extends keyof typeof tasks> = (typeof tasks)[K] extends (input: infer I) => unknown ? I : never;
+type Given<K extends keyof typeof tasks> = (typeof tasks)[K] extends (input: never) => infer P ? Awaited<P> : never;
+/** A task's answer without its refusals, which are thrown. */
+type Output<K extends keyof typeof tasks> = [Given<K>] extends [Answer<unknown>] ? Extract<Given<K>, { ok: unknown }>['ok'] : Given<K>;
+type Quick = 'judge' | 'importJob' | 'copyJob' | 'exportJob' | 'backup';
 
 export interface Pool {
-  summaries(job: Pick<JobDocument, 'basis' | 'sections' | 'steels'>, joints: readonly JointDocument[]): Promise<JointSummary[]>;
-  pdf(task: Omit<DocumentTask, 'port'>, progress: (p: { done: number; total: number; what: string }) => void, signal: AbortSignal): Promise<Uint8Array>;
+  run<K extends Quick>(task: K, input: Input<K>): Promise<Output<K>>;
+  pdf(task: Omit<DocumentTask, 'port'>, progress: (p: { done: number; total: number; what: string }) => void, signal: AbortSignal): Promise<void>;
   close(): Promise<void>;
 }
 
-/** Worker threads for whole jobs and documents. */
+/** Heap of one thread, MB: a hostile or huge job ends its own work and nothing else. */
+const HEAP = 512;
+
+/** Worker threads: some for what a screen waits for, others for documents, so that the long ones never stand before the short. */
 export function openPool(): Pool {
-  const pool = new Piscina({ filename: fileURLToPath(new URL('./worker.mjs', import.meta.url)), execArgv: [], minThreads: 1, maxThreads: 2, idleTimeout: 60_000 });
+  const options = { filename: fileURLToPath(new URL('./worker.mjs', import.meta.url)), execArgv: [], idleTimeout: 60_000, resourceLimits: { maxOldGenerationSizeMb: HEAP } };
+  const quick = new Piscina({ ...options, minThreads: 1, maxThreads: 2 });
+  const slow = new Piscina({ ...options, minThreads: 0, maxThreads: 2 });
   return {
-    summaries: (job, joints) => pool.run({ job, joints }, { name: 'summaries' }),
+    run: async (name, input) => revived((await quick.run(input, { name })) as Answer<never>),
     pdf: async (task, progress, signal) => {
       const { port1, port2 } = new MessageChannel();
       port1.on('message', progress);
       try {
-        return await pool.run({ ...task, port: port2 }, { name: 'pdf', transferList: [port2], signal });
+        revived((await slow.run({ ...task, port: port2 }, { name: 'pdf', transferList: [port2], signal })) as Answer<null>);
       } finally {
         port1.close();
       }
     },
-    close: () => pool.destroy(),
+    close: async () => {
+      await Promise.all([quick.destroy(), slow.destroy()]);
+    },
   };
+}
+
+/** The answer of a task; a stated refusal is thrown again as what it was. */
+function revived<T>(answer: Answer<T> | T): T {
+  if (typeof answer !== 'object' || answer === null) return answer;
+  if ('refused' in answer) {
+    const { name, field, message } = answer.refused;
+    throw name === 'NotFound' ? new NotFound(message) : name === 'Unreadable' ? new Unreadable(message) : new DocumentError(field, message);
+  }
+  return 'ok' in answer ? answer.ok : answer;
 }

@@ -1,30 +1,116 @@
-import { summaryOf, type CalculationDocument, type JobDocument, type JointDocument, type JointSummary } from '@ample/core';
-import { calculationPdf, jobPdf, jointPdf } from '@ample/exchange/pdf';
+import { createWriteStream } from 'node:fs';
 import type { MessagePort } from 'node:worker_threads';
-import { move } from 'piscina';
+import type { Client } from '@libsql/client';
+import { DocumentError, readJob, Refusal, revisionLetter, summaryOf, type CalculationDocument, type JobRecord, type JudgedRow, type JointRecord } from '@ample/core';
+import { calculationPdf, jointPdf, writeJobPdf, type RegisterRow } from '@ample/exchange/pdf';
+import type { Level } from '@ample/exchange/level';
+import { openReader, type Database, type Handle } from '../store/database.ts';
+import { NotFound, Unreadable } from '../store/errors.ts';
+import { basisKey, getJob, jobDocument, jobHead } from '../store/jobs.ts';
+import { documentOf, eachJoint, jointsById, lightJoints, readableJoint, verdictKey } from '../store/joints.ts';
+import { copyStatements, jobStatements, type NewJob } from '../store/statements.ts';
 
-/** Runs in the worker pool: the same core as everywhere, away from the thread that answers requests. */
-export function summaries({ job, joints }: { job: Pick<JobDocument, 'basis' | 'sections' | 'steels'>; joints: readonly JointDocument[] }): JointSummary[] {
-  return joints.map((j) => summaryOf(j, job));
+// Runs in the worker pool: the same core and the same store as everywhere, away from the thread that answers requests.
+
+/** What a task answers, or the stated refusal; errors lose their kind between threads. */
+export type Answer<T> = { readonly ok: T } | { readonly refused: { readonly name: string; readonly field: string; readonly message: string } };
+
+async function answer<T>(work: () => T | Promise<T>): Promise<Answer<T>> {
+  try {
+    return { ok: await work() };
+  } catch (e) {
+    if (e instanceof NotFound || e instanceof Unreadable) return { refused: { name: e.name, field: '', message: e.message } };
+    if (e instanceof DocumentError || e instanceof Refusal) return { refused: { name: e.name, field: e.field, message: e.message } };
+    throw e;
+  }
+}
+
+const readers = new Map<string, { readonly db: Database; readonly client: Client }>();
+function reader(file: string): { readonly db: Database; readonly client: Client } {
+  let found = readers.get(file);
+  if (!found) readers.set(file, (found = openReader(file)));
+  return found;
+}
+
+export const judgedRow = (joint: JointRecord, job: Pick<JobRecord, 'basis' | 'sections' | 'steels'>): JudgedRow => ({
+  line: joint.line, summary: summaryOf(joint, job), ...(joint.unreadable === undefined ? {} : { unreadable: joint.unreadable }),
+});
+
+/** What the checks of these joints say. */
+export async function judge({ file, job, ids }: { file: string; job: Pick<JobRecord, 'basis' | 'sections' | 'steels'>; ids: readonly string[] }): Promise<{ readonly id: string; readonly row: JudgedRow }[]> {
+  return (await jointsById(reader(file).db, ids)).map((joint) => ({ id: joint.id, row: judgedRow(joint, job) }));
+}
+
+/** Reads a job file and prepares its rows. */
+export const importJob = ({ text, who }: { text: string; who: string }): Promise<Answer<NewJob>> => answer(() => jobStatements(readJob(parse(text)), who));
+
+function parse(text: string): unknown {
+  try {
+    return JSON.parse(text) as unknown;
+  } catch {
+    throw new DocumentError('file', 'file: it is not JSON; accepted is a job file as this product exports it.');
+  }
+}
+
+export const copyJob = ({ file, id, who }: { file: string; id: string; who: string }): Promise<Answer<NewJob>> => answer(() => copyStatements(reader(file).db, id, who));
+
+/** The job as the text of its file, and what it is called. */
+export const exportJob = ({ file, id }: { file: string; id: string }): Promise<Answer<{ readonly name: string; readonly text: string }>> => answer(async () => {
+  const doc = await jobDocument(reader(file).db, id);
+  return { name: `${doc.number} ${doc.name}`, text: JSON.stringify(doc) };
+});
+
+/** A consistent copy of the whole store, while it is in use. */
+export async function backup({ file, target }: { file: string; target: string }): Promise<void> {
+  await reader(file).client.execute({ sql: 'VACUUM INTO ?', args: [target] });
 }
 
 export interface DocumentTask {
-  readonly job: JobDocument;
-  /** One joint by its mark; the whole job without it. */
-  readonly mark?: string;
-  /** One calculation alone. */
+  readonly file: string;
+  readonly jobId: string;
+  /** One joint, or one calculation; the whole job without either. */
+  readonly jointId?: string;
   readonly calculation?: CalculationDocument;
-  readonly revisions: Readonly<Record<string, string>>;
+  readonly level?: Level;
   readonly date: string;
+  /** Edition of the calculation, for the verdicts that are kept. */
+  readonly edition: string;
+  readonly out: string;
   readonly port: MessagePort;
 }
 
-/** Writes a PDF and says how far it is over the port. */
-export async function pdf({ job, mark, calculation, revisions, date, port }: DocumentTask): Promise<Uint8Array> {
-  const joint = mark === undefined ? undefined : job.joints.find((j) => j.mark === mark);
-  const options = { revisions, date, progress: (done: number, total: number, what: string) => port.postMessage({ done, total, what }) };
-  const bytes = calculation ? await calculationPdf(job, calculation) : joint ? await jointPdf(job, joint, options) : await jobPdf(job, options);
-  port.close();
-  const copy = new Uint8Array(bytes);
-  return move(copy) as unknown as Uint8Array;
+/** Writes a PDF to a file and says how far it is over the port. The store is read as it stood when it began. */
+export async function pdf({ file, jobId, jointId, calculation, level, date, edition, out, port }: DocumentTask): Promise<Answer<null>> {
+  const stream = createWriteStream(out, { highWaterMark: 1 << 18 });
+  const options = { date, ...(level ? { level } : {}), progress: (done: number, total: number, what: string) => port.postMessage({ done, total, what }) };
+  return answer(() => reader(file).db.transaction(async (tx) => {
+    const db = tx as unknown as Handle;
+    const job = await jobHead(db, jobId);
+    if (calculation) await calculationPdf(job, calculation, stream);
+    else if (jointId !== undefined) {
+      const joint = await readableJoint(db, jointId);
+      await jointPdf(job, documentOf(joint), { ...options, revisions: { [joint.mark]: revisionLetter(joint.version) } }, stream);
+    } else {
+      const { rows, revisions } = await registerRows(db, await getJob(db, jobId), edition);
+      await writeJobPdf({ job, rows, joints: eachJoint(db, jobId) }, { ...options, revisions }, stream);
+    }
+    return null;
+  }, { behavior: 'deferred' })).finally(() => port.close());
+}
+
+/** The register as it is printed: kept verdicts where they are of now, and those that lack worked out. */
+async function registerRows(db: Handle, job: JobRecord, edition: string): Promise<{ rows: RegisterRow[]; revisions: Record<string, string> }> {
+  const [rows, revisions]: [RegisterRow[], Record<string, string>] = [[], {}];
+  const basis = basisKey(job);
+  for (let after = -1; ;) {
+    const part = await lightJoints(db, job.id, after, 50);
+    const fresh = part.filter((j) => j.judged?.key !== verdictKey(edition, basis, j)).map((j) => j.id);
+    const judged = new Map((fresh.length ? await jointsById(db, fresh) : []).map((j) => [j.id, judgedRow(j, job)]));
+    for (const j of part) {
+      rows.push({ mark: j.mark, ...(judged.get(j.id) ?? j.judged!.row) });
+      revisions[j.mark] = revisionLetter(j.version);
+    }
+    if (part.length < 50) return { rows, revisions };
+    after = part.at(-1)!.position;
+  }
 }

@@ -3,5 +3,4 @@ import { register } from 'tsx/esm/api';
 
 register();
 const tasks = await import('./tasks.ts');
-export const summaries = tasks.summaries;
-export const pdf = tasks.pdf;
+export const { judge, importJob, copyJob, exportJob, backup, pdf } = tasks;

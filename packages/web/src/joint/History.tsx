@@ -3,11 +3,20 @@ import { kindOf, type JointContent, type RevisionRecord } from '@ample/core';
 import { api } from '../api.ts';
 import { Problem } from '../parts/Dialog.tsx';
 
+/** Changes that the server gives at a time. */
+const PAGE = 200;
+
 /** Every change of the joint: who, when, what; any earlier state can be taken again. */
 export function History({ jointId, kindId, version, onTake }: { jointId: string; kindId: string; version: number; onTake: (content: JointContent, label: string) => void }) {
   const [list, setList] = useState<RevisionRecord[]>([]);
   const [problem, setProblem] = useState('');
-  useEffect(() => { api.revisions(jointId).then(setList, (e: Error) => setProblem(e.message)); }, [jointId, version]);
+  const [older, setOlder] = useState(false);
+  const take = (page: readonly RevisionRecord[], before: readonly RevisionRecord[]): void => {
+    setList([...before, ...page]);
+    setOlder(page.length === PAGE);
+  };
+  useEffect(() => { api.revisions(jointId).then((page) => take(page, []), (e: Error) => setProblem(e.message)); }, [jointId, version]);
+  const more = (): void => void api.revisions(jointId, list.at(-1)!.id).then((page) => take(page, list), (e: Error) => setProblem(e.message));
   const line = (c: JointContent | null): string => (c ? kindOf(c.kind ?? kindId).line.print(c.input) : '');
   return (
     <div className="p-4">
@@ -27,6 +36,7 @@ export function History({ jointId, kindId, version, onTake }: { jointId: string;
           ))}
         </tbody>
       </table>
+      {older && <button type="button" className="btn mt-2" onClick={more}>Show older changes</button>}
     </div>
   );
 }

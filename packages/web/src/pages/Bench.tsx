@@ -34,7 +34,7 @@ export function BenchPage() {
   useEffect(() => {
     let gone = false;
     setProblem('');
-    Promise.all([jobId ? api.register(jobId).then((r) => r.job) : null, calculationId ? api.calculation(calculationId) : null])
+    Promise.all([jobId ? api.job(jobId) : null, calculationId ? api.calculation(calculationId) : null])
       .then(([j, c]) => { if (!gone) { setJob(j); setRecord(c); } }, (e: Error) => { if (!gone) setProblem(e.message); });
     return () => { gone = true; };
   }, [jobId, calculationId]);
@@ -45,7 +45,7 @@ export function BenchPage() {
     <Shell bench={to(TOOLS[0]!.id)} trail={<>{job && <><Link className="ellipsis" to={`/jobs/${job.id}`}>{job.name}</Link><span className="quiet">/</span></>}<span className="here">Bench</span></>}>
       <main className="bench">
         <nav className="bench-tools" aria-label="Calculators">
-          {TOOLS.map((t) => <Link key={t.id} to={to(t.id)} aria-current={t.id === toolId ? 'page' : undefined} className={`tab-button ${t.id === toolId ? 'on' : ''}`} aria-selected={t.id === toolId} role="tab">{t.title}</Link>)}
+          {TOOLS.map((t) => <Link key={t.id} to={to(t.id)} aria-current={t.id === toolId ? 'page' : undefined} className={`tab-button ${t.id === toolId ? 'on' : ''}`}>{t.title}</Link>)}
         </nav>
         {problem && <div className="p-4"><Problem>{problem}</Problem></div>}
         {!known && <p className="p-4 problem">There is no calculator “{toolId}” on the bench; choose one above.</p>}

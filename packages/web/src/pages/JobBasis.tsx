@@ -23,7 +23,7 @@ export function JobBasisPage() {
     setJob(j);
     setDraft({ number: j.number, name: j.name, client: j.client, basis: j.basis, sections: j.sections, steels: j.steels });
   };
-  useEffect(() => { api.register(jobId).then(({ job: j }) => take(j), (e: Error) => setProblem(e.message)); }, [jobId]);
+  useEffect(() => { api.job(jobId).then(take, (e: Error) => setProblem(e.message)); }, [jobId]);
   if (!job || !draft) return <Shell><main className="page"><Problem>{problem}</Problem></main></Shell>;
 
   const set = (change: Partial<Draft>): void => { setSaved(false); setDraft({ ...draft, ...change }); };

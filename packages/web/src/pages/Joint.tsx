@@ -1,6 +1,6 @@
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useLocation, useNavigate, useParams } from 'react-router';
-import { basisOf, fingerprint, kindOf, KINDS, multipleText, Refusal, revisionLetter, type JobRecord, type JointContent, type MemberFacts, type RegisterEntry, type WayOut } from '@ample/core';
+import { basisOf, fingerprint, kindOf, KINDS, multipleText, Refusal, revisionLetter, type JobRecord, type JointContent, type JointRecord, type MemberFacts, type Sibling, type WayOut } from '@ample/core';
 import { api } from '../api.ts';
 import { Alternatives } from '../joint/Alternatives.tsx';
 import { ActionsStrip } from '../joint/ActionsStrip.tsx';
@@ -37,24 +37,43 @@ export function JointPage() {
   const dispatch = useAppDispatch();
   const { record, present } = useApp((s) => s.joint);
   const [job, setJob] = useState<JobRecord | null>(null);
-  const [siblings, setSiblings] = useState<readonly RegisterEntry[]>([]);
+  const [siblings, setSiblings] = useState<readonly Sibling[]>([]);
   const [problem, setProblem] = useState('');
   useEffect(() => {
     let gone = false;
-    Promise.all([api.joint(jointId), api.revisions(jointId), api.register(jobId)]).then(([r, revisions, register]) => {
+    Promise.all([api.joint(jointId), api.revisions(jointId), api.job(jobId), api.marks(jobId)]).then(([r, revisions, j, marks]) => {
       if (gone) return;
       dispatch(opened({ record: r, revisions }));
-      setJob(register.job);
-      setSiblings(register.joints);
+      setJob(j);
+      setSiblings(marks);
     }).catch((e: Error) => setProblem(e.message));
     return () => { gone = true; };
   }, [jobId, jointId, dispatch]);
   if (problem) return <Shell trail={<Link to={`/jobs/${jobId}`}>Register</Link>}><main className="page"><Problem>{problem}</Problem></main></Shell>;
   if (!job || !record || !present || record.id !== jointId) return <Shell><main className="page muted">Opening…</main></Shell>;
+  if (record.unreadable !== undefined) return <UnreadableJoint job={job} record={record} reason={record.unreadable} />;
   return <Joint key={jointId} job={job} siblings={siblings} />;
 }
 
-function Joint({ job, siblings }: { job: JobRecord; siblings: readonly RegisterEntry[] }) {
+/** A joint that this version can't read: why, and what can be done with it. */
+function UnreadableJoint({ job, record, reason }: { job: JobRecord; record: JointRecord; reason: string }) {
+  const navigate = useNavigate();
+  const [problem, setProblem] = useState('');
+  const remove = (): void => void api.deleteJoint(record.id).then(() => navigate(`/jobs/${job.id}`), (e: Error) => setProblem(e.message));
+  return (
+    <Shell trail={<><Link className="ellipsis" to={`/jobs/${job.id}`}>{job.name}</Link><span className="quiet">/ Register</span><span className="here">{record.mark}</span></>}>
+      <main className="page"><div className="page-inner">
+        <h1>{record.mark} can’t be read</h1>
+        <Problem>{reason}</Problem>
+        <p className="my-3">Nothing of it is lost: what is stored can be exported as it stands. The other joints of the job are not touched by this.</p>
+        <div className="flex gap-2"><a className="btn btn-primary" href={api.rawUrl(record.id)} download>Export as it stands</a><button type="button" className="btn" onClick={remove}>Delete it</button></div>
+        <Problem>{problem}</Problem>
+      </div></main>
+    </Shell>
+  );
+}
+
+function Joint({ job, siblings }: { job: JobRecord; siblings: readonly Sibling[] }) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const location = useLocation() as { state: { why?: readonly string[] } | null };

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { kindOf, multipleText, significant, type JobRecord, type RegisterEntry } from '@ample/core';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { KINDS, multipleText, significant, type JobRecord, type RegisterEntry } from '@ample/core';
 import { api } from '../api.ts';
 import { Dialog, Problem } from '../parts/Dialog.tsx';
 import { Calculations } from '../parts/Calculations.tsx';
@@ -10,25 +11,29 @@ import { Mark, StateMark, stateWord, type ShownState } from '../parts/StateMark.
 import { NewJoint } from './NewJoint.tsx';
 
 type SortKey = 'mark' | 'kind' | 'members' | 'line' | 'first' | 'multiple' | 'state' | 'bolts' | 'mass';
-const STATES: readonly ShownState[] = ['gives', 'rule', 'not-whole', 'close', 'holds', 'none', 'stale'];
-const ORDER: Readonly<Record<ShownState, number>> = { gives: 0, rule: 1, 'not-whole': 2, close: 3, none: 4, holds: 5, stale: 6 };
+const STATES: readonly ShownState[] = ['unreadable', 'gives', 'rule', 'not-whole', 'close', 'holds', 'none', 'stale'];
+const ORDER: Readonly<Record<ShownState, number>> = { unreadable: -1, gives: 0, rule: 1, 'not-whole': 2, close: 3, none: 4, holds: 5, stale: 6 };
 const natural = new Intl.Collator('en', { numeric: true });
 
 const valueOf = (j: RegisterEntry, key: SortKey): string | number => {
   switch (key) {
     case 'mark': return j.mark;
-    case 'kind': return kindOf(j.kind).title;
+    case 'kind': return titleOf(j);
     case 'members': return j.summary.members;
     case 'line': return j.line;
     case 'first': return j.summary.first?.title ?? '';
     case 'multiple': return j.summary.first?.multiple ?? Infinity;
-    case 'state': return ORDER[j.summary.state];
+    case 'state': return ORDER[stateOf(j)];
     case 'bolts': return j.summary.bolts;
     case 'mass': return j.summary.plateMass;
   }
 };
 
 const compare = (a: string | number, b: string | number): number => (typeof a === 'number' && typeof b === 'number' ? (a === b ? 0 : a - b) : natural.compare(String(a), String(b)));
+
+/** A kind that this version does not know keeps its id. */
+const titleOf = (j: RegisterEntry): string => KINDS.find((k) => k.id === j.kind)?.title ?? j.kind;
+const stateOf = (j: RegisterEntry): ShownState => (j.unreadable === undefined ? j.summary.state : 'unreadable');
 
 /** The next free mark after one: B2-14 gives B2-15. */
 export function nextMark(mark: string, taken: ReadonlySet<string>): string {
@@ -43,7 +48,9 @@ export function nextMark(mark: string, taken: ReadonlySet<string>): string {
 /** The joints of a job: sort, filter, open, add, copy, delete with undo. */
 export function RegisterPage() {
   const { jobId } = useParams() as { jobId: string };
-  const [data, setData] = useState<{ job: JobRecord; joints: RegisterEntry[] } | null>(null);
+  const [job, setJob] = useState<JobRecord | null>(null);
+  const [joints, setJoints] = useState<readonly RegisterEntry[] | null>(null);
+  const [total, setTotal] = useState(0);
   const [problem, setProblem] = useState('');
   const [filter, setFilter] = useState('');
   const [only, setOnly] = useState<ShownState | null>(null);
@@ -54,19 +61,38 @@ export function RegisterPage() {
   const table = useRef<HTMLTableElement>(null);
   const navigate = useNavigate();
 
-  const load = useCallback(() => api.register(jobId).then(setData, (e: Error) => setProblem(e.message)), [jobId]);
-  useEffect(() => { void load(); }, [load]);
-  useEffect(() => { if (data) document.title = `${data.job.name} · Register`; }, [data]);
+  const turn = useRef(0);
+  const load = useCallback(async (): Promise<void> => {
+    const mine = ++turn.current;
+    try {
+      setJob(await api.job(jobId));
+      const found: RegisterEntry[] = [];
+      for await (const part of api.registerParts(jobId)) {
+        if (turn.current !== mine) return;
+        found.push(...part.rows);
+        setTotal(part.total);
+        // The first part shows at once; while there is nothing newer, rows that stand are not taken away for fewer.
+        setJoints((known) => (part.next === null || !known || known.length < found.length ? [...found] : known));
+      }
+    } catch (e) {
+      if (turn.current === mine) setProblem((e as Error).message);
+    }
+  }, [jobId]);
+  useEffect(() => {
+    void load();
+    return () => { turn.current += 1; };
+  }, [load]);
+  useEffect(() => { if (job) document.title = `${job.name} · Register`; }, [job]);
 
   const rows = useMemo(() => {
     const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
-    const list = (data?.joints ?? []).filter((j) => {
-      const text = `${j.mark} ${kindOf(j.kind).title} ${j.summary.members} ${j.line} ${j.summary.first?.title ?? ''} ${j.note}`.toLowerCase().replaceAll('×', 'x');
-      const stateFits = !only || (only === 'stale' ? j.summary.stale : j.summary.state === only);
+    const list = (joints ?? []).filter((j) => {
+      const text = `${j.mark} ${titleOf(j)} ${j.summary.members} ${j.line} ${j.summary.first?.title ?? ''} ${j.note}`.toLowerCase().replaceAll('×', 'x');
+      const stateFits = !only || (only === 'stale' ? j.summary.stale : stateOf(j) === only);
       return stateFits && words.every((w) => text.includes(w.replaceAll('×', 'x')));
     });
     return list.sort((a, b) => (compare(valueOf(a, sort.key), valueOf(b, sort.key)) || natural.compare(a.mark, b.mark)) * (sort.down ? -1 : 1));
-  }, [data, filter, only, sort]);
+  }, [joints, filter, only, sort]);
   const index = Math.min(at, Math.max(0, rows.length - 1));
   const current = rows[index];
 
@@ -97,7 +123,7 @@ export function RegisterPage() {
       e.preventDefault();
       const next = Math.min(rows.length - 1, Math.max(0, index + step));
       setAt(next);
-      table.current?.querySelectorAll('tbody tr')[next]?.scrollIntoView({ block: 'nearest' });
+      sight.scrollToIndex(next, { align: 'auto' });
     } else if (e.key === 'Enter') open(current);
     else if (e.key === 'Delete' && current) void remove(current);
     else if ((e.key === 'z' || e.key === 'Z') && (e.ctrlKey || e.metaKey) && gone) void bringBack();
@@ -110,20 +136,26 @@ export function RegisterPage() {
       <button type="button" onClick={() => setSort({ key, down: sort.key === key && !sort.down })}>{label}{sort.key === key ? (sort.down ? ' ↓' : ' ↑') : ''}</button>
     </th>
   );
-  const joints = useMemo(() => data?.joints ?? [], [data]);
-  const count = (s: ShownState): number => joints.filter((j) => (s === 'stale' ? j.summary.stale : j.summary.state === s)).length;
-  const mass = joints.reduce((m, j) => m + j.summary.plateMass, 0);
-  const bolts = joints.reduce((m, j) => m + j.summary.bolts, 0);
-  const taken = useMemo(() => new Set(joints.map((j) => j.mark)), [joints]);
+  const all = joints ?? [];
+  const count = (s: ShownState): number => all.filter((j) => (s === 'stale' ? j.summary.stale : stateOf(j) === s)).length;
+  const mass = all.reduce((m, j) => m + j.summary.plateMass, 0);
+  const bolts = all.reduce((m, j) => m + j.summary.bolts, 0);
+  const taken = useMemo(() => new Set((joints ?? []).map((j) => j.mark)), [joints]);
+  const scroll = useRef<HTMLDivElement>(null);
+  // Only the rows in sight stand in the page: a job may have thousands.
+  const sight = useVirtualizer({ count: rows.length, getScrollElement: () => scroll.current, estimateSize: () => 34, overscan: 12, getItemKey: (i) => rows[i]!.id });
+  const shownRows = sight.getVirtualItems();
+  const above = shownRows[0]?.start ?? 0;
+  const below = sight.getTotalSize() - (shownRows.at(-1)?.end ?? 0);
 
   return (
     <Shell
       bench={`/bench?job=${jobId}`}
-      trail={<><span className="ellipsis here">{data?.job.name}</span><span className="quiet">/ Register</span></>}
-      tools={data && (
+      trail={<><span className="ellipsis here">{job?.name}</span><span className="quiet">/ Register</span></>}
+      tools={job && (
         <>
-          <Link to={`/jobs/${jobId}/basis`}>Basis: EN 1993-1-8 · {data.job.basis.set === 'UK' ? 'UK' : data.job.basis.set}</Link>
-          <button type="button" className="btn btn-primary" onClick={() => setBox('issue')} disabled={joints.length === 0}>Issue job</button>
+          <Link to={`/jobs/${jobId}/basis`}>Basis: EN 1993-1-8 · {job.basis.set === 'UK' ? 'UK' : job.basis.set}</Link>
+          <button type="button" className="btn btn-primary" onClick={() => setBox('issue')} disabled={all.length === 0}>Issue job</button>
         </>
       )}
     >
@@ -137,36 +169,42 @@ export function RegisterPage() {
               </button>
             ))}
           </div>
-          <span className="muted flex-1 text-right whitespace-nowrap">{joints.length} joints · {bolts} bolts · {significant(mass)} kg of plate</span>
+          <span className="muted flex-1 text-right whitespace-nowrap">{all.length < total ? `judging: ${all.length} of ` : ''}{total} joints · {bolts} bolts · {significant(mass)} kg of plate</span>
           <button type="button" className="btn" onClick={() => current && setBox({ copy: current })} disabled={!current}>Copy</button>
           <button type="button" className="btn" onClick={() => current && void remove(current)} disabled={!current}>Delete</button>
           <button type="button" className="btn btn-neutral" onClick={() => setBox('new')}>New joint</button>
         </div>
         <div className="px-4"><Problem>{problem}</Problem></div>
-        <div className="overflow-auto px-4 pb-4">
-          {data && joints.length === 0 && <p className="muted p-4">No joint yet. Make the first with “New joint”: members and forces, and a detail that holds is drawn for you.</p>}
-          {joints.length > 0 && (
-            <table ref={table} className="grid-table dense" tabIndex={0} onKeyDown={onKey} aria-label="Register: arrows move, Enter opens, n new, c copy, Delete deletes" autoFocus>
+        <div className="overflow-auto px-4 pb-4" ref={scroll}>
+          {joints && all.length === 0 && <p className="muted p-4">No joint yet. Make the first with “New joint”: members and forces, and a detail that holds is drawn for you.</p>}
+          {all.length > 0 && (
+            <table ref={table} className="grid-table dense" tabIndex={0} aria-rowcount={rows.length + 1} onKeyDown={onKey} aria-label="Register: arrows move, Enter opens, n new, c copy, Delete deletes" autoFocus>
               <thead><tr>{head('mark', 'Mark')}{head('kind', 'Kind', false, 'wide-only')}{head('members', 'Members')}{head('line', 'Detail line')}<th className="wide-only">Governing</th>{head('first', 'First to give')}{head('multiple', 'Multiple', true)}{head('state', 'State')}<th>Checked</th></tr></thead>
               <tbody>
-                {rows.map((j, i) => (
-                  <tr key={j.id} className={i === index ? 'selected' : ''} aria-selected={i === index} onClick={() => setAt(i)} onDoubleClick={() => open(j)}>
-                    <td><Link className="font-semibold hover:underline" tabIndex={-1} to={`/jobs/${jobId}/joints/${j.id}`}>{j.mark}</Link></td>
-                    <td className="kind wide-only" title={kindOf(j.kind).title}>{kindOf(j.kind).title}</td>
-                    <td>{j.summary.members}</td>
-                    <td className="mono text-[10.5px] line" title={j.line}>{j.line.replace(/^\w+ \| /, '')}</td>
-                    <td className="clip wide-only" title={worst(j)}>{worst(j)}</td>
-                    <td className="clip" title={j.summary.refusal ?? j.summary.first?.title}>{j.summary.refusal ? <span className="problem">{j.summary.refusal}</span> : j.summary.first?.title}</td>
-                    <td className="num font-semibold">{multipleText(j.summary.first?.multiple ?? null)}</td>
-                    <td><StateMark state={j.summary.state} /></td>
-                    <td>{j.checked ? (j.summary.stale ? <StateMark state="stale" word={`stale · ${j.checked.by}`} /> : j.checked.by) : <span className="muted">not yet</span>}</td>
-                  </tr>
-                ))}
+                {above > 0 && <tr aria-hidden="true" style={{ height: above }} />}
+                {shownRows.map(({ index: i }) => {
+                  const j = rows[i]!;
+                  const said = j.unreadable ?? j.summary.refusal;
+                  return (
+                    <tr key={j.id} data-index={i} ref={sight.measureElement} className={i === index ? 'selected' : ''} aria-selected={i === index} aria-rowindex={i + 2} onClick={() => setAt(i)} onDoubleClick={() => open(j)}>
+                      <td><Link className="font-semibold hover:underline" tabIndex={-1} to={`/jobs/${jobId}/joints/${j.id}`}>{j.mark}</Link></td>
+                      <td className="kind wide-only">{titleOf(j)}</td>
+                      <td>{j.summary.members}</td>
+                      <td className="mono text-[10.5px] line" title={j.line}>{j.line.replace(/^\w+ \| /, '')}</td>
+                      <td className="clip wide-only" title={worst(j)}>{worst(j)}</td>
+                      <td className="clip" title={said ?? j.summary.first?.title}>{said ? <span className="problem">{said}</span> : j.summary.first?.title}</td>
+                      <td className="num font-semibold">{multipleText(j.summary.first?.multiple ?? null)}</td>
+                      <td><StateMark state={stateOf(j)} /></td>
+                      <td>{j.checked ? (j.summary.stale ? <StateMark state="stale" word={`stale · ${j.checked.by}`} /> : j.checked.by) : <span className="muted">not yet</span>}</td>
+                    </tr>
+                  );
+                })}
+                {below > 0 && <tr aria-hidden="true" style={{ height: below }} />}
               </tbody>
             </table>
           )}
           <Calculations jobId={jobId} />
-          {joints.length > 0 && rows.length === 0 && <p className="muted p-4">No joint fits this filter. <button type="button" className="underline" onClick={() => { setFilter(''); setOnly(null); }}>Show all</button></p>}
+          {all.length > 0 && rows.length === 0 && <p className="muted p-4">No joint fits this filter. <button type="button" className="underline" onClick={() => { setFilter(''); setOnly(null); }}>Show all</button></p>}
         </div>
       </main>
       {gone && (
@@ -176,17 +214,14 @@ export function RegisterPage() {
           <button type="button" onClick={() => setGone(null)}>Dismiss</button>
         </div>
       )}
-      {box === 'issue' && <Issue jobId={jobId} title={`Issue ${data!.job.name}`} onClose={() => setBox(null)} />}
-      {box === 'new' && data && <NewJoint job={data.job} mark={nextMark(joints.at(-1)?.mark ?? 'J-00', taken)} onClose={() => setBox(null)} onMade={(id, why) => navigate(`/jobs/${jobId}/joints/${id}`, { state: { why } })} />}
+      {box === 'issue' && job && <Issue jobId={jobId} title={`Issue ${job.name}`} onClose={() => setBox(null)} />}
+      {box === 'new' && job && <NewJoint job={job} mark={nextMark(all.at(-1)?.mark ?? 'J-00', taken)} onClose={() => setBox(null)} onMade={(id, why) => navigate(`/jobs/${jobId}/joints/${id}`, { state: { why } })} />}
       {box && typeof box === 'object' && <CopyJoint joint={box.copy} mark={nextMark(box.copy.mark, taken)} onClose={() => setBox(null)} onMade={async () => { setBox(null); await load(); table.current?.focus(); }} />}
     </Shell>
   );
 }
 
-function worst(j: RegisterEntry): string {
-  const c = j.combinations.find((x) => x.name === j.summary.first?.combination);
-  return c ? `${c.name} ${c.note ?? ''}` : '–';
-}
+const worst = ({ summary: { first } }: RegisterEntry): string => (first ? `${first.combination} ${first.note}` : '–');
 
 function CopyJoint({ joint, mark: suggested, onClose, onMade }: { joint: RegisterEntry; mark: string; onClose: () => void; onMade: () => Promise<void> }) {
   const [mark, setMark] = useState(suggested);

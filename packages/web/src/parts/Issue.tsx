@@ -1,51 +1,99 @@
+import { LEVELS, type Level } from '@ample/exchange/level';
 import { useEffect, useState } from 'react';
 import type { DocumentState } from '@ample/core';
 import { api } from '../api.ts';
 import { Dialog, Problem } from './Dialog.tsx';
 
-/** Issues the PDF of a joint, a calculation or a job: progress from the server, cancel, and the file when it is ready. */
-export function Issue({ jobId, jointId, calculationId, title, onClose }: { jobId: string; jointId?: string; calculationId?: string; title: string; onClose: () => void }) {
+interface Props {
+  readonly jobId: string;
+  readonly jointId?: string;
+  readonly calculationId?: string;
+  readonly title: string;
+  readonly onClose: () => void;
+}
+
+const keyOf = (jobId: string, one: boolean): string => `ample-gusset-level/${jobId}/${one ? 'joint' : 'job'}`;
+/** The level that was last chosen for this job: for one joint everything, for the whole job what governs, until it is. */
+function kept(jobId: string, one: boolean): Level {
+  const start: Level = one ? 'everything' : 'governing';
+  try {
+    const found = localStorage.getItem(keyOf(jobId, one));
+    return LEVELS.find((l) => l.id === found)?.id ?? start;
+  } catch {
+    return start; // a browser that keeps nothing still issues
+  }
+}
+
+/** Issues the PDF of a joint, a calculation or a job: how much of it, progress from the server, cancel, and the file when it is ready. */
+export function Issue({ jobId, jointId, calculationId, title, onClose }: Props) {
+  const one = jointId !== undefined;
+  const [level, setLevel] = useState(() => kept(jobId, one));
+  // A calculation has one level only.
+  const [asked, setAsked] = useState(calculationId !== undefined);
   const [state, setState] = useState<DocumentState | null>(null);
   const [problem, setProblem] = useState('');
   useEffect(() => {
+    if (!asked) return;
     let events: EventSource | null = null;
     let gone = false;
-    api.issue(jobId, { ...(jointId ? { jointId } : {}), ...(calculationId ? { calculationId } : {}) }).then((started) => {
+    api.issue(jobId, { ...(jointId ? { jointId } : {}), ...(calculationId ? { calculationId } : { level }) }).then((started) => {
       if (gone) return void api.cancelDocument(started.id);
       setState(started);
       events = api.documentEvents(started.id);
       events.onmessage = (e) => {
         const next = JSON.parse(e.data as string) as DocumentState;
         setState(next);
-        if (next.status !== 'working') events?.close();
+        if (!running(next)) events?.close();
       };
       events.onerror = () => {
         events?.close();
-        setState((s) => (s?.status === 'working' ? { ...s, status: 'failed', message: 'The server stopped answering; issue it again.' } : s));
+        setState((s) => (s && running(s) ? { ...s, status: 'failed', message: 'The server stopped answering; issue it again.' } : s));
       };
     }).catch((e: Error) => setProblem(e.message));
     return () => {
       gone = true;
       events?.close();
     };
-  }, [jobId, jointId, calculationId]);
-  const working = state?.status === 'working' || (!state && !problem);
+  }, [asked, level, jobId, jointId, calculationId]);
+  const start = (): void => {
+    try {
+      localStorage.setItem(keyOf(jobId, one), level);
+    } catch {
+      // not kept; it is asked again
+    }
+    setAsked(true);
+  };
+  const working = asked && !problem && (!state || running(state));
   const close = (): void => {
-    if (state?.status === 'working') void api.cancelDocument(state.id);
+    if (state && running(state)) void api.cancelDocument(state.id);
     onClose();
   };
   return (
     <Dialog title={title} onClose={close} width={460}>
+      {!asked && (
+        <form onSubmit={(e) => { e.preventDefault(); start(); }}>
+          <fieldset>
+            <legend className="label mb-1">How much is printed {one ? 'of the joint' : 'of each joint'}</legend>
+            {LEVELS.map((l) => (
+              <label key={l.id} className="flex gap-2 py-1 items-baseline">
+                <input type="radio" className="radio radio-xs" name="level" value={l.id} checked={level === l.id} autoFocus={level === l.id} onChange={() => setLevel(l.id)} />
+                <span><b>{l.label}</b><span className="muted"> · {l.about}</span></span>
+              </label>
+            ))}
+          </fieldset>
+          <button type="submit" className="btn btn-primary mt-3">Write the document</button>
+        </form>
+      )}
       {working && (
         <>
-          <progress className="progress w-full" value={state?.done ?? 0} max={state?.total ?? 1} />
-          <p className="muted mt-1" aria-live="polite">{state?.what ? `Writing ${state.what}: ${state.done} of ${state.total}` : 'Starting…'}</p>
+          <progress className="progress w-full" aria-label="Progress" value={state?.done ?? 0} max={state?.total ?? 1} />
+          <p className="muted mt-1" aria-live="polite">{state?.status === 'waiting' ? 'Waiting: other documents are written first.' : state?.what ? `Writing ${state.what}: ${state.done} of ${state.total}` : 'Starting…'}</p>
           <button type="button" className="btn mt-3" onClick={() => state && void api.cancelDocument(state.id).then(setState)}>Cancel</button>
         </>
       )}
       {state?.status === 'ready' && (
         <>
-          <p>{calculationId ? 'The document is ready: inputs, answer, picture, tables and workings.' : 'The document is ready: drawing to scale, inputs, actions, checks, detailing rules and workings.'}</p>
+          <p>{calculationId ? 'The document is ready: inputs, answer, picture, tables and workings.' : `The document is ready: ${LEVELS.find((l) => l.id === level)!.about}.`}</p>
           <a className="btn btn-primary mt-3" href={api.documentUrl(state.id)} download={state.name} autoFocus>Download {state.name}</a>
         </>
       )}
@@ -55,3 +103,5 @@ export function Issue({ jobId, jointId, calculationId, title, onClose }: { jobId
     </Dialog>
   );
 }
+
+const running = (s: DocumentState): boolean => s.status === 'waiting' || s.status === 'working';

@@ -1,9 +1,9 @@
 import type { State } from '@ample/core';
 
-export type ShownState = State | 'stale';
+export type ShownState = State | 'stale' | 'unreadable';
 
-const WORDS: Readonly<Record<ShownState, string>> = { holds: 'holds', close: 'close', gives: 'gives', rule: 'rule broken', 'not-whole': 'not whole', none: 'not judged', stale: 'stale' };
-const INK: Readonly<Record<ShownState, string>> = { holds: 'var(--holds)', close: 'var(--close-mark)', gives: 'var(--gives)', rule: 'var(--rule)', 'not-whole': 'var(--ink)', none: 'var(--muted)', stale: 'var(--ink)' };
+const WORDS: Readonly<Record<ShownState, string>> = { holds: 'holds', close: 'close', gives: 'gives', rule: 'rule broken', 'not-whole': 'not whole', none: 'not judged', stale: 'stale', unreadable: 'unreadable' };
+const INK: Readonly<Record<ShownState, string>> = { holds: 'var(--holds)', close: 'var(--close-mark)', gives: 'var(--gives)', rule: 'var(--rule)', 'not-whole': 'var(--ink)', none: 'var(--muted)', stale: 'var(--ink)', unreadable: 'var(--gives)' };
 
 /** The mark of a state: its shape says it without the colour. */
 export function Mark({ state, size = 12 }: { state: ShownState; size?: number }) {
@@ -16,6 +16,7 @@ export function Mark({ state, size = 12 }: { state: ShownState; size?: number })
       {state === 'rule' && <path d="M6 0.6 11.4 6 6 11.4 0.6 6z" fill={c} />}
       {state === 'not-whole' && <rect x="1.5" y="1.5" width="9" height="9" fill="var(--close-mark)" stroke={c} strokeWidth="1.4" />}
       {state === 'none' && <path d="M1.5 6h9" stroke={c} strokeWidth="1.8" />}
+      {state === 'unreadable' && <path d="M1.5 1.5 10.5 10.5M10.5 1.5 1.5 10.5" stroke={c} strokeWidth="1.8" />}
       {state === 'stale' && <circle cx="6" cy="6" r="4.4" fill="none" stroke={c} strokeWidth="1.6" />}
     </svg>
   );

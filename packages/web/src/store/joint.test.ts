@@ -1,7 +1,7 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import type { JointContent, JointRecord } from '@ample/core';
-import { contentOf, edited, jointReducer, mineKept, opened, redone, save, storedTaken, undone } from './joint.ts';
+import { contentOf, type JointContent, type JointRecord } from '@ample/core';
+import { edited, jointReducer, mineKept, opened, redone, save, storedTaken, undone } from './joint.ts';
 
 const record: JointRecord = { id: 'j', jobId: 'b', version: 1, mark: 'B1-01', kind: 'fin-plate', line: 'FP', note: '', input: { gap: 10 }, combinations: [], updatedAt: '2026-11-23T08:00:00Z' };
 const withGap = (gap: number): JointContent => ({ ...contentOf(record), input: { gap } });

@@ -1,5 +1,5 @@
 import { createAsyncThunk, createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import type { JointContent, JointRecord, RevisionRecord } from '@ample/core';
+import { contentOf, type JointContent, type JointRecord, type RevisionRecord } from '@ample/core';
 import { api, ApiProblem } from '../api.ts';
 
 interface Past {
@@ -25,8 +25,6 @@ export interface JointState {
 }
 
 const initialState: JointState = { record: null, present: null, past: [], future: [], save: 'saved', problem: null, stored: null, lastLabel: '', edits: 0, inFlight: false };
-
-export const contentOf = (j: JointContent): JointContent => ({ mark: j.mark, kind: j.kind, note: j.note, input: j.input, combinations: j.combinations, ...(j.settings ? { settings: j.settings } : {}) });
 
 /** Saves the present content; "saved" shows only after the server has it on disk. */
 export const save = createAsyncThunk('joint/save', async ({ record, content, label }: { record: JointRecord; content: JointContent; label: string; edits: number }, { rejectWithValue }) => {

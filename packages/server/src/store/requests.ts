@@ -1,0 +1,39 @@
+import { createHash } from 'node:crypto';
+import { eq, lt } from 'drizzle-orm';
+import type { Handle } from './database.ts';
+import { Conflict } from './errors.ts';
+import { requests } from './schema.ts';
+
+/** A request as its client named it, and what it asked. */
+export interface Request {
+  readonly key: string;
+  readonly asked: string;
+}
+
+/** How long an answered request is remembered. */
+const DAYS = 7;
+
+export const askedOf = (...parts: readonly string[]): string => createHash('sha256').update(parts.join('\n')).digest('hex');
+
+/** Id of the record that came of this request before; undefined when it is new. The key of another request is refused. */
+export async function answeredBefore(db: Handle, request: Request | null): Promise<string | undefined> {
+  if (!request) return undefined;
+  const [row] = await db.select().from(requests).where(eq(requests.key, request.key));
+  if (row && row.asked !== request.asked) throw new Conflict('idempotency-key', 'idempotency-key: this key was used for another request; accepted is a new key for each.');
+  return row?.made;
+}
+
+export const keptRow = (request: Request, made: string): typeof requests.$inferInsert => ({ key: request.key, asked: request.asked, made, at: new Date().toISOString() });
+
+/** Does the work of a request once: asked again it gives the record that came of the first time. */
+export async function once(tx: Handle, request: Request | null, work: () => Promise<{ readonly id: string }>): Promise<{ readonly id: string; readonly again: boolean }> {
+  const before = await answeredBefore(tx, request);
+  if (before !== undefined) return { id: before, again: true };
+  const { id } = await work();
+  if (request) await tx.insert(requests).values(keptRow(request, id));
+  return { id, again: false };
+}
+
+export async function forgetOld(tx: Handle): Promise<void> {
+  await tx.delete(requests).where(lt(requests.at, new Date(Date.now() - DAYS * 86_400_000).toISOString()));
+}

@@ -1,0 +1,89 @@
+import { randomUUID } from 'node:crypto';
+import type { InStatement, Transaction } from '@libsql/client';
+import { and, asc, eq, getTableColumns, getTableName, inArray, isNull } from 'drizzle-orm';
+import type { SQLiteTable } from 'drizzle-orm/sqlite-core';
+import { contentOf, type CalculationDocument, type JobDocument } from '@ample/core';
+import { combinationOf, combinationRow } from './combinations.ts';
+import type { Handle } from './database.ts';
+import { NotFound } from './errors.ts';
+import { calculations, combinations, jobs, joints, revisions } from './schema.ts';
+
+/** Statements that make one job whole, and its id. Made away from the thread that answers requests, and run there a few rows at a time. */
+export interface NewJob {
+  readonly id: string;
+  readonly statements: readonly InStatement[];
+}
+
+/** Values bound in one statement: what runs in a few milliseconds. */
+const MOST_BOUND = 6000;
+
+/** Insert statements for rows of a table, several rows each; columns that no row gives are left to their defaults. */
+export function inserts<T extends SQLiteTable>(table: T, rows: readonly T['$inferInsert'][]): InStatement[] {
+  const columns = Object.entries(getTableColumns(table)).filter(([k]) => rows.some((r) => (r as Record<string, unknown>)[k] !== undefined));
+  const per = Math.max(1, Math.floor(MOST_BOUND / Math.max(1, columns.length)));
+  const names = columns.map(([, c]) => `"${c.name}"`).join(', ');
+  const place = `(${columns.map(() => '?').join(', ')})`;
+  const out: InStatement[] = [];
+  for (let i = 0; i < rows.length; i += per) {
+    const part = rows.slice(i, i + per);
+    const args = part.flatMap((r) => columns.map(([k, c]) => {
+      const value = (r as Record<string, unknown>)[k];
+      return value === undefined || value === null ? null : (c.mapToDriverValue(value) as string | number);
+    }));
+    out.push({ sql: `INSERT INTO "${getTableName(table)}" (${names}) VALUES ${part.map(() => place).join(', ')}`, args });
+  }
+  return out;
+}
+
+/** Runs statements one after the other and lets the requests that wait have their turn in between. */
+export async function runAll(tx: Transaction, statements: readonly InStatement[]): Promise<void> {
+  for (const s of statements) {
+    await tx.execute(s);
+    await new Promise((resolve) => setImmediate(resolve));
+  }
+}
+
+const calculationRow = (jobId: string, c: CalculationDocument, who: string, at: string): typeof calculations.$inferInsert => ({ id: randomUUID(), jobId, version: 1, title: c.title, tool: c.tool, input: c.input, who, createdAt: at, updatedAt: at });
+
+/** A new job with all joints of its document. */
+export function jobStatements(doc: JobDocument, who: string, label = 'imported'): NewJob {
+  const id = randomUUID();
+  const at = new Date().toISOString();
+  const { number, name, client, basis, sections, steels } = doc;
+  const ids = doc.joints.map(() => randomUUID());
+  return {
+    id,
+    statements: [
+      ...inserts(jobs, [{ id, version: 1, number, name, client, basis, sections: [...sections], steels: [...steels], archived: false, createdAt: at, updatedAt: at }]),
+      ...inserts(joints, doc.joints.map((j, i) => ({
+        id: ids[i]!, jobId: id, version: 1, position: i + 1, mark: j.mark, kind: j.kind, note: j.note, input: j.input as unknown, settings: j.settings ?? null,
+        checkedBy: j.checked?.by ?? null, checkedAt: j.checked?.at ?? null, checkedFingerprint: j.checked?.fingerprint ?? null, createdAt: at, updatedAt: at,
+      }))),
+      ...inserts(combinations, doc.joints.flatMap((j, i) => j.combinations.map((c, k) => combinationRow(ids[i]!, c, k)))),
+      ...inserts(revisions, doc.joints.map((j, i) => ({ jobId: id, jointId: ids[i]!, version: 1, who, at, label, before: null, after: contentOf(j) }))),
+      ...inserts(calculations, doc.calculations.map((c) => calculationRow(id, c, who, at))),
+    ],
+  };
+}
+
+/** A copy of a job with all that it holds, row by row as it is stored: what can't be read is copied too. */
+export async function copyStatements(db: Handle, jobId: string, who: string): Promise<NewJob> {
+  const [job] = await db.select().from(jobs).where(eq(jobs.id, jobId));
+  if (!job) throw new NotFound('This job is not in the store.');
+  const id = randomUUID();
+  const at = new Date().toISOString();
+  const statements = inserts(jobs, [{ ...job, id, version: 1, name: `${job.name}, copy`.slice(0, 120), archived: false, createdAt: at, updatedAt: at }]);
+  const rows = await db.select().from(joints).where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt))).orderBy(asc(joints.position));
+  for (let i = 0; i < rows.length; i += 200) {
+    const part = rows.slice(i, i + 200);
+    const ids = new Map(part.map((r) => [r.id, randomUUID()]));
+    const theirs = await db.select().from(combinations).where(inArray(combinations.jointId, [...ids.keys()])).orderBy(asc(combinations.position));
+    statements.push(
+      ...inserts(joints, part.map((r, k) => ({ ...r, id: ids.get(r.id)!, jobId: id, version: 1, position: i + k + 1, createdAt: at, updatedAt: at }))),
+      ...inserts(combinations, theirs.map(({ id: _old, ...c }) => ({ ...c, jointId: ids.get(c.jointId)! }))),
+      ...inserts(revisions, part.map((r) => ({ jobId: id, jointId: ids.get(r.id)!, version: 1, who, at, label: 'copied', before: null, after: contentOf({ mark: r.mark, kind: r.kind, note: r.note, input: r.input, combinations: theirs.filter((c) => c.jointId === r.id).map(combinationOf), ...(r.settings ? { settings: r.settings } : {}) }) }))),
+    );
+  }
+  const theirs = await db.select().from(calculations).where(and(eq(calculations.jobId, jobId), isNull(calculations.deletedAt))).orderBy(asc(calculations.createdAt));
+  return { id, statements: [...statements, ...inserts(calculations, theirs.map((c) => calculationRow(id, c, who, at)))] };
+}
