@@ -6,17 +6,12 @@ import { gzipSync } from 'node:zlib';
 import { checkCombination, checkJoint, DEFAULT_BASIS, inNewtons, kindOf, readJob, Run, type Combination } from '../packages/core/src/index.ts';
 import { jobPdf } from '../packages/exchange/src/pdf/index.ts';
 import { judged, openApp, openJoint } from '../e2e/app.ts';
+import { printLines, type Line } from './bench-lines.ts';
 
-interface Line {
-  readonly what: string;
-  readonly measured: string;
-  readonly aim: string;
-  readonly met: boolean;
-}
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
 const lines: Line[] = [];
 const note = (what: string, value: number, unit: string, aim: number): void => {
-  lines.push({ what, measured: `${value.toFixed(value < 100 ? 1 : 0)} ${unit}`, aim: `${aim} ${unit}`, met: value <= aim });
+  lines.push({ what, value, unit, aim });
 };
 /** Median of several timings, after a warm-up. */
 const median = (runs: number, work: () => void): number => {
@@ -128,6 +123,4 @@ for (let i = 0; i < 9; i += 1) {
 note('an edit to the repainted failure order, in the browser', edits.sort((a, b) => a - b)[4]!, 'ms', 50);
 await app.close();
 
-const width = Math.max(...lines.map((l) => l.what.length));
-process.stdout.write(`\n${'what'.padEnd(width)}  ${'measured'.padStart(10)}  ${'aim'.padStart(10)}\n`);
-for (const l of lines) process.stdout.write(`${l.what.padEnd(width)}  ${l.measured.padStart(10)}  ${l.aim.padStart(10)}  ${l.met ? '' : 'over the aim'}\n`);
+printLines(lines);

@@ -26,7 +26,7 @@ const AT_A_TIME = 20;
 export async function openServices(file: string, log: Logger): Promise<Services> {
   const database = await openDatabase(file);
   await database.write(forgetOld);
-  const pool = openPool();
+  const pool = await openPool();
   const made = edition();
   const atWork = new Map<string, Promise<Map<string, JudgedRow>>>();
 
@@ -37,17 +37,17 @@ export async function openServices(file: string, log: Logger): Promise<Services>
     const todo = joints.filter((j) => !atWork.has(key(j)));
     for (let i = 0; i < todo.length; i += AT_A_TIME) {
       const part = todo.slice(i, i + AT_A_TIME);
-      const run = pool.run('judge', { file: database.file, job: { basis: job.basis, sections: job.sections, steels: job.steels }, ids: part.map((j) => j.id) }).then((rows) => {
-        const byId = new Map(rows.map((r) => [r.id, r.row]));
-        const kept = part.flatMap((j) => (byId.has(j.id) ? [{ id: j.id, key: verdictKey(made, basis, j), row: byId.get(j.id)! }] : []));
-        // Nobody waits for this: a verdict that could not be kept is worked out again.
-        void database.write((tx) => keepVerdicts(tx, kept)).catch((e: unknown) => log.warn({ err: e }, 'verdicts not kept'));
-        return byId;
-      }).finally(() => part.forEach((j) => atWork.delete(key(j))));
+      const run = pool.run('judge', { file: database.file, job: { basis: job.basis, sections: job.sections, steels: job.steels }, ids: part.map((j) => j.id) })
+        .then((rows) => new Map(rows.map((r) => [r.id, r.row])))
+        .finally(() => part.forEach((j) => atWork.delete(key(j))));
       part.forEach((j) => atWork.set(key(j), run));
       waited.add(run);
     }
-    return new Map((await Promise.all(waited)).flatMap((rows) => [...rows]));
+    const judged = new Map((await Promise.all(waited)).flatMap((rows) => [...rows]));
+    const kept = todo.flatMap((j) => (judged.has(j.id) ? [{ id: j.id, key: verdictKey(made, basis, j), row: judged.get(j.id)! }] : []));
+    // Nobody waits for this: a verdict that could not be kept is worked out again.
+    if (kept.length) void database.write((tx) => keepVerdicts(tx, kept)).catch((e: unknown) => log.warn({ err: e }, 'verdicts not kept'));
+    return judged;
   };
 
   const documents = new Documents((task, progress, signal) => pool.pdf(task, progress, signal), (e) => log.error({ err: e }, 'document failed'));

@@ -7,6 +7,7 @@ import type { Services } from '../services.ts';
 import { createJob, getJob, listJobs, saveJob, storeJob, type JobContent } from '../store/jobs.ts';
 import { siblingsOf } from '../store/joints.ts';
 import { once } from '../store/requests.ts';
+import { copyStatements } from '../store/statements.ts';
 
 const name = Joi.string().trim().min(1).max(120);
 const newJob = Joi.object({ number: Joi.string().max(40).allow('').default(''), name: name.required(), client: Joi.string().max(120).allow('').default('') });
@@ -46,7 +47,7 @@ export function jobRoutes(api: Api, { database, pool, register }: Services): voi
   });
 
   api.route({ method: 'post', path: '/jobs/:id/copy', summary: 'A copy of a job with all its joints', answer: 'the copy' }, async ({ params, who, request }) =>
-    getJob(db, await storeJob(database, await pool.run('copyJob', { file: database.file, id: params['id']!, who }), request)));
+    getJob(db, await storeJob(database, await copyStatements(db, params['id']!, who), request)));
 
   api.route({ method: 'get', path: '/jobs/:id/export', summary: 'The job as its file', answer: 'the job file' }, async ({ params }, _req, res) => {
     const { name: called, text } = await pool.run('exportJob', { file: database.file, id: params['id']! });

@@ -5,6 +5,7 @@ import { createClient, type Client, type Transaction } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
 import { APPLICATION_ID, newer, StoreProblem, storeStands, storeWords } from './condition.ts';
+import { moveCombinations } from './moves.ts';
 import * as schema from './schema.ts';
 
 export type Database = LibSQLDatabase<typeof schema>;
@@ -31,10 +32,16 @@ const journal = (): Journal['entries'] => (JSON.parse(readFileSync(`${MIGRATIONS
 
 /** How long a write may lie in the write-ahead file alone while nothing else is written; ms. */
 const IDLE = 3000;
+/** How long a connection waits for another that writes; ms. */
 const BUSY = 5000;
 
+export interface Reader {
+  readonly db: Database;
+  readonly client: Client;
+}
+
 /** A connection of its own that only reads, for a worker thread. */
-export function openReader(file: string): { readonly db: Database; readonly client: Client } {
+export function openReader(file: string): Reader {
   const client = createClient({ url: `file:${file}`, timeout: BUSY });
   return { client, db: drizzle(client, { schema }) };
 }
@@ -70,6 +77,7 @@ async function open(file: string): Promise<OpenDatabase> {
     if (done.length && lacking.length) await client.execute({ sql: 'VACUUM INTO ?', args: [`${file.replace(/\.sqlite$/, '')}.before-${lacking[0]!.tag}.${stamp()}.sqlite`] });
     const db = drizzle(client, { schema });
     await migrate(db, { migrationsFolder: MIGRATIONS });
+    await moveCombinations(client);
     if (lacking.length || (await version(client)) !== known.length) {
       await client.execute(`PRAGMA application_id = ${APPLICATION_ID}`);
       await client.execute(`PRAGMA user_version = ${known.length}`);

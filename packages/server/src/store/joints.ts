@@ -1,11 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, count, desc, eq, gt, inArray, isNull, lt, max, ne, sql } from 'drizzle-orm';
-import { contentOf, tryReadJoint, type Combination, type JointContent, type JointDocument, type JointRecord, type JudgedRow, type RegisterEntry, type RevisionRecord, type Sibling, type SignOff } from '@ample/core';
-import { combinationOf, combinationRow } from './combinations.ts';
+import { contentOf, tryReadJoint, type JointContent, type JointDocument, type JointRecord, type JudgedRow, type RegisterEntry, type RevisionRecord, type Sibling, type SignOff } from '@ample/core';
 import type { Handle } from './database.ts';
 import { Conflict, NotFound, StaleSave, Unreadable } from './errors.ts';
 import { Broken } from './json.ts';
-import { combinations, joints, revisions, verdicts } from './schema.ts';
+import { joints, revisions, verdicts } from './schema.ts';
 
 type Row = typeof joints.$inferSelect;
 const now = (): string => new Date().toISOString();
@@ -14,22 +13,14 @@ const signOf = (row: Pick<Row, 'checkedBy' | 'checkedAt' | 'checkedFingerprint'>
   (row.checkedBy ? { checked: { by: row.checkedBy, at: row.checkedAt ?? '', fingerprint: row.checkedFingerprint ?? '' } } : {});
 
 /** A row as a joint; one that this version can't read says why and keeps what it holds. */
-function recordOf(row: Row, list: readonly Combination[]): JointRecord {
+function recordOf(row: Row): JointRecord {
   const { id, jobId, version, mark, kind, note, updatedAt } = row;
-  const base = { id, jobId, version, mark, kind, note, updatedAt, combinations: list, ...signOf(row) };
-  const broken = (['input', 'settings'] as const).find((k) => row[k] instanceof Broken);
+  const broken = (['input', 'combinations', 'settings'] as const).find((k) => row[k] instanceof Broken);
+  const base = { id, jobId, version, mark, kind, note, updatedAt, combinations: Array.isArray(row.combinations) ? row.combinations : [], ...signOf(row) };
   if (broken) return { ...base, line: '', input: null, unreadable: `joint ${mark}: ${broken}: what is stored is not JSON; export it raw to mend it, or delete the joint.` };
   const read = tryReadJoint({ ...base, input: row.input, ...(row.settings ? { settings: row.settings } : {}) });
   if ('unreadable' in read) return { ...base, line: '', input: row.input, ...(row.settings ? { settings: row.settings } : {}), unreadable: read.unreadable };
   return { ...base, ...read.joint };
-}
-
-async function combinationsOf(db: Handle, ids: readonly string[]): Promise<Map<string, Combination[]>> {
-  const out = new Map<string, Combination[]>(ids.map((id) => [id, []]));
-  if (ids.length === 0) return out;
-  const rows = await db.select().from(combinations).where(inArray(combinations.jointId, [...ids])).orderBy(asc(combinations.position));
-  for (const row of rows) out.get(row.jointId)!.push(combinationOf(row));
-  return out;
 }
 
 /** How many joints are read at a time: what is held in memory at once. */
@@ -39,8 +30,7 @@ const SLICE = 50;
 export async function* eachJoint(db: Handle, jobId: string): AsyncGenerator<JointRecord> {
   for (let after = -1; ;) {
     const rows = await db.select().from(joints).where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt), gt(joints.position, after))).orderBy(asc(joints.position)).limit(SLICE);
-    const lists = await combinationsOf(db, rows.map((r) => r.id));
-    for (const row of rows) yield recordOf(row, lists.get(row.id)!);
+    for (const row of rows) yield recordOf(row);
     if (rows.length < SLICE) return;
     after = rows.at(-1)!.position;
   }
@@ -54,9 +44,7 @@ export async function listJoints(db: Handle, jobId: string): Promise<JointRecord
 
 /** Joints by their ids, in no order. */
 export async function jointsById(db: Handle, ids: readonly string[]): Promise<JointRecord[]> {
-  const rows = await db.select().from(joints).where(inArray(joints.id, [...ids]));
-  const lists = await combinationsOf(db, ids);
-  return rows.map((r) => recordOf(r, lists.get(r.id)!));
+  return (await db.select().from(joints).where(inArray(joints.id, [...ids]))).map(recordOf);
 }
 
 const LIGHT = { id: joints.id, jobId: joints.jobId, version: joints.version, position: joints.position, mark: joints.mark, kind: joints.kind, note: joints.note, updatedAt: joints.updatedAt, checkedBy: joints.checkedBy, checkedAt: joints.checkedAt, checkedFingerprint: joints.checkedFingerprint };
@@ -94,10 +82,8 @@ export async function keepVerdicts(tx: Handle, list: readonly { readonly id: str
 
 /** The row as it stands in the store, each column as its text, for a joint that can't be read. */
 export async function rawJoint(db: Handle, id: string): Promise<{ readonly mark: string; readonly [column: string]: unknown }> {
-  const { input, settings, ...row } = await rowOf(db, id);
-  const text = (v: unknown): unknown => (v instanceof Broken ? { broken: v.text } : v);
-  const rows = await db.select().from(combinations).where(eq(combinations.jointId, id)).orderBy(asc(combinations.position));
-  return { ...row, input: text(input), settings: text(settings), combinations: rows };
+  const row = await rowOf(db, id);
+  return { ...row, ...Object.fromEntries(Object.entries(row).map(([k, v]) => [k, (v as unknown) instanceof Broken ? { broken: (v as unknown as Broken).text } : v])) };
 }
 
 async function rowOf(db: Handle, id: string, deleted = false): Promise<Row> {
@@ -107,8 +93,7 @@ async function rowOf(db: Handle, id: string, deleted = false): Promise<Row> {
 }
 
 export async function getJoint(db: Handle, id: string): Promise<JointRecord> {
-  const row = await rowOf(db, id);
-  return recordOf(row, (await combinationsOf(db, [id])).get(id)!);
+  return recordOf(await rowOf(db, id));
 }
 
 /** A joint to work with: refuses one that can't be read. */
@@ -123,12 +108,6 @@ async function refuseMarkTwice(db: Handle, jobId: string, mark: string, except =
   if (taken) throw new Conflict('mark', `mark: "${mark}" is used by another joint of this job; accepted is a mark that is free.`);
 }
 
-async function putCombinations(tx: Handle, jointId: string, list: readonly Combination[]): Promise<void> {
-  await tx.delete(combinations).where(eq(combinations.jointId, jointId));
-  if (list.length === 0) return;
-  await tx.insert(combinations).values(list.map((c, position) => combinationRow(jointId, c, position)));
-}
-
 async function keepRevision(tx: Handle, joint: { id: string; jobId: string; version: number }, who: string, label: string, before: JointContent | null, after: JointContent | null): Promise<void> {
   await tx.insert(revisions).values({ jobId: joint.jobId, jointId: joint.id, version: joint.version, who, at: now(), label, before: before && contentOf(before), after: after && contentOf(after) });
 }
@@ -139,10 +118,9 @@ export async function createJoint(tx: Handle, jobId: string, joint: JointDocumen
   const id = randomUUID();
   const at = now();
   await tx.insert(joints).values({
-    id, jobId, version: 1, position: (last ?? 0) + 1, mark: joint.mark, kind: joint.kind, note: joint.note, input: joint.input, settings: joint.settings ?? null,
+    id, jobId, version: 1, position: (last ?? 0) + 1, mark: joint.mark, kind: joint.kind, note: joint.note, input: joint.input, combinations: joint.combinations, settings: joint.settings ?? null,
     checkedBy: joint.checked?.by ?? null, checkedAt: joint.checked?.at ?? null, checkedFingerprint: joint.checked?.fingerprint ?? null, createdAt: at, updatedAt: at,
   });
-  await putCombinations(tx, id, joint.combinations);
   await keepRevision(tx, { id, jobId, version: 1 }, who, label, null, joint);
   return getJoint(tx, id);
 }
@@ -152,8 +130,7 @@ export async function saveJoint(tx: Handle, id: string, version: number, content
   const before = await getJoint(tx, id);
   if (before.version !== version) throw new StaleSave(`${before.mark} was changed meanwhile: the save was made from version ${version}, stored is version ${before.version}.`, before);
   await refuseMarkTwice(tx, before.jobId, content.mark, id);
-  await tx.update(joints).set({ version: version + 1, mark: content.mark, kind: content.kind, note: content.note, input: content.input, settings: content.settings ?? null, updatedAt: now() }).where(eq(joints.id, id));
-  await putCombinations(tx, id, content.combinations);
+  await tx.update(joints).set({ version: version + 1, mark: content.mark, kind: content.kind, note: content.note, input: content.input, combinations: content.combinations, settings: content.settings ?? null, updatedAt: now() }).where(eq(joints.id, id));
   await keepRevision(tx, { id, jobId: before.jobId, version: version + 1 }, who, label, before, content);
   return getJoint(tx, id);
 }

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
-import { index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import { index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import { json } from './json.ts';
-import type { CustomSection, CustomSteel, JobBasis, JointContent, JudgedRow, Settings } from '@ample/core';
+import type { Combination, CustomSection, CustomSteel, JobBasis, JointContent, JudgedRow, Settings } from '@ample/core';
 
 export const jobs = sqliteTable('jobs', {
   id: text('id').primaryKey(),
@@ -26,6 +26,8 @@ export const joints = sqliteTable('joints', {
   kind: text('kind').notNull(),
   note: text('note').notNull(),
   input: json<unknown>('input').notNull(),
+  /** Its actions, all of them: they are read and written with it. */
+  combinations: json<readonly Combination[]>('combinations').notNull().default([]),
   settings: json<Partial<Settings>>('settings'),
   checkedBy: text('checked_by'),
   checkedAt: text('checked_at'),
@@ -38,24 +40,6 @@ export const joints = sqliteTable('joints', {
   // A deleted joint keeps its mark for undo without blocking a new one.
   uniqueIndex('joint_marks').on(t.jobId, t.mark).where(sql`deleted_at is null`),
 ]);
-
-export const combinations = sqliteTable('combinations', {
-  id: integer('id').primaryKey({ autoIncrement: true }),
-  jointId: text('joint_id').notNull().references(() => joints.id),
-  position: integer('position').notNull(),
-  name: text('name').notNull(),
-  note: text('note').notNull(),
-  V_Ed: real('v_ed').notNull(),
-  N_Ed: real('n_ed').notNull(),
-  N_tie: real('n_tie').notNull(),
-  V_ser: real('v_ser'),
-  M_y: real('m_y'),
-  M_z: real('m_z'),
-  V_y: real('v_y'),
-  V_z: real('v_z'),
-  T: real('t'),
-  from: text('came_from'),
-}, (t) => [index('combinations_by_joint').on(t.jointId, t.position)]);
 
 export const calculations = sqliteTable('calculations', {
   id: text('id').primaryKey(),

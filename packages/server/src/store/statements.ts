@@ -1,12 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import type { InStatement, Transaction } from '@libsql/client';
-import { and, asc, eq, getTableColumns, getTableName, inArray, isNull } from 'drizzle-orm';
+import { and, asc, eq, getTableColumns, getTableName, isNull } from 'drizzle-orm';
 import type { SQLiteTable } from 'drizzle-orm/sqlite-core';
 import { contentOf, type CalculationDocument, type JobDocument } from '@ample/core';
-import { combinationOf, combinationRow } from './combinations.ts';
 import type { Handle } from './database.ts';
 import { NotFound } from './errors.ts';
-import { calculations, combinations, jobs, joints, revisions } from './schema.ts';
+import { calculations, jobs, joints, revisions } from './schema.ts';
 
 /** Statements that make one job whole, and its id. Made away from the thread that answers requests, and run there a few rows at a time. */
 export interface NewJob {
@@ -56,34 +55,37 @@ export function jobStatements(doc: JobDocument, who: string, label = 'imported')
     statements: [
       ...inserts(jobs, [{ id, version: 1, number, name, client, basis, sections: [...sections], steels: [...steels], archived: false, createdAt: at, updatedAt: at }]),
       ...inserts(joints, doc.joints.map((j, i) => ({
-        id: ids[i]!, jobId: id, version: 1, position: i + 1, mark: j.mark, kind: j.kind, note: j.note, input: j.input as unknown, settings: j.settings ?? null,
+        id: ids[i]!, jobId: id, version: 1, position: i + 1, mark: j.mark, kind: j.kind, note: j.note, input: j.input as unknown, combinations: j.combinations, settings: j.settings ?? null,
         checkedBy: j.checked?.by ?? null, checkedAt: j.checked?.at ?? null, checkedFingerprint: j.checked?.fingerprint ?? null, createdAt: at, updatedAt: at,
       }))),
-      ...inserts(combinations, doc.joints.flatMap((j, i) => j.combinations.map((c, k) => combinationRow(ids[i]!, c, k)))),
       ...inserts(revisions, doc.joints.map((j, i) => ({ jobId: id, jointId: ids[i]!, version: 1, who, at, label, before: null, after: contentOf(j) }))),
       ...inserts(calculations, doc.calculations.map((c) => calculationRow(id, c, who, at))),
     ],
   };
 }
 
-/** A copy of a job with all that it holds, row by row as it is stored: what can't be read is copied too. */
+const columnsOf = (table: SQLiteTable, except: readonly string[]): string => Object.values(getTableColumns(table)).map((c) => c.name).filter((n) => !except.includes(n)).map((n) => `"${n}"`).join(', ');
+/** Joints whose rows are copied in one statement. */
+const COPIED = 200;
+
+/** A copy of a job with all that it holds, row by row as it is stored: what can't be read is copied too. The rows never leave the store. */
 export async function copyStatements(db: Handle, jobId: string, who: string): Promise<NewJob> {
   const [job] = await db.select().from(jobs).where(eq(jobs.id, jobId));
   if (!job) throw new NotFound('This job is not in the store.');
   const id = randomUUID();
   const at = new Date().toISOString();
+  const rows = await db.select({ id: joints.id }).from(joints).where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt))).orderBy(asc(joints.position));
+  const pairs = rows.map((r) => [r.id, randomUUID()]);
+  const kept = columnsOf(joints, ['id', 'job_id', 'version', 'created_at', 'updated_at']);
   const statements = inserts(jobs, [{ ...job, id, version: 1, name: `${job.name}, copy`.slice(0, 120), archived: false, createdAt: at, updatedAt: at }]);
-  const rows = await db.select().from(joints).where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt))).orderBy(asc(joints.position));
-  for (let i = 0; i < rows.length; i += 200) {
-    const part = rows.slice(i, i + 200);
-    const ids = new Map(part.map((r) => [r.id, randomUUID()]));
-    const theirs = await db.select().from(combinations).where(inArray(combinations.jointId, [...ids.keys()])).orderBy(asc(combinations.position));
+  for (let i = 0; i < pairs.length; i += COPIED) {
+    const part = JSON.stringify(pairs.slice(i, i + COPIED));
     statements.push(
-      ...inserts(joints, part.map((r, k) => ({ ...r, id: ids.get(r.id)!, jobId: id, version: 1, position: i + k + 1, createdAt: at, updatedAt: at }))),
-      ...inserts(combinations, theirs.map(({ id: _old, ...c }) => ({ ...c, jointId: ids.get(c.jointId)! }))),
-      ...inserts(revisions, part.map((r) => ({ jobId: id, jointId: ids.get(r.id)!, version: 1, who, at, label: 'copied', before: null, after: contentOf({ mark: r.mark, kind: r.kind, note: r.note, input: r.input, combinations: theirs.filter((c) => c.jointId === r.id).map(combinationOf), ...(r.settings ? { settings: r.settings } : {}) }) }))),
+      { sql: `INSERT INTO joints (id, job_id, version, created_at, updated_at, ${kept}) SELECT m.value ->> 1, ?, 1, ?, ?, ${kept} FROM json_each(?) m JOIN joints j ON j.id = m.value ->> 0`, args: [id, at, at, part] },
+      // What the last change of a joint left is what it holds.
+      { sql: 'INSERT INTO revisions (job_id, joint_id, version, who, at, label, after) SELECT ?, m.value ->> 1, 1, ?, ?, \'copied\', (SELECT after FROM revisions r WHERE r.joint_id = m.value ->> 0 AND after IS NOT NULL ORDER BY r.id DESC LIMIT 1) FROM json_each(?) m', args: [id, who, at, part] },
     );
   }
-  const theirs = await db.select().from(calculations).where(and(eq(calculations.jobId, jobId), isNull(calculations.deletedAt))).orderBy(asc(calculations.createdAt));
-  return { id, statements: [...statements, ...inserts(calculations, theirs.map((c) => calculationRow(id, c, who, at)))] };
+  const list = await db.select().from(calculations).where(and(eq(calculations.jobId, jobId), isNull(calculations.deletedAt))).orderBy(asc(calculations.createdAt));
+  return { id, statements: [...statements, ...inserts(calculations, list.map((c) => calculationRow(id, c, who, at)))] };
 }

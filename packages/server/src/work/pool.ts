@@ -1,16 +1,16 @@
-import { fileURLToPath } from 'node:url';
 import { MessageChannel } from 'node:worker_threads';
 import { DocumentError } from '@ample/core';
 import { Piscina } from 'piscina';
 import { NotFound, Unreadable } from '../store/errors.ts';
 import type * as tasks from './tasks.ts';
 import type { Answer, DocumentTask } from './tasks.ts';
+import { threadFile } from './threads.ts';
 
 type Input<K extends keyof typeof tasks> = (typeof tasks)[K] extends (input: infer I) => unknown ? I : never;
 type Given<K extends keyof typeof tasks> = (typeof tasks)[K] extends (input: never) => infer P ? Awaited<P> : never;
 /** A task's answer without its refusals, which are thrown. */
 type Output<K extends keyof typeof tasks> = [Given<K>] extends [Answer<unknown>] ? Extract<Given<K>, { ok: unknown }>['ok'] : Given<K>;
-type Quick = 'judge' | 'importJob' | 'copyJob' | 'exportJob' | 'backup';
+type Quick = 'judge' | 'importJob' | 'exportJob' | 'backup';
 
 export interface Pool {
   run<K extends Quick>(task: K, input: Input<K>): Promise<Output<K>>;
@@ -22,9 +22,9 @@ export interface Pool {
 const HEAP = 512;
 
 /** Worker threads: some for what a screen waits for, others for documents, so that the long ones never stand before the short. */
-export function openPool(): Pool {
-  const options = { filename: fileURLToPath(new URL('./worker.mjs', import.meta.url)), execArgv: [], idleTimeout: 60_000, resourceLimits: { maxOldGenerationSizeMb: HEAP } };
-  const quick = new Piscina({ ...options, minThreads: 1, maxThreads: 2 });
+export async function openPool(): Promise<Pool> {
+  const options = { filename: await threadFile(), execArgv: [], idleTimeout: 60_000, resourceLimits: { maxOldGenerationSizeMb: HEAP } };
+  const quick = new Piscina({ ...options, minThreads: 2, maxThreads: 2 });
   const slow = new Piscina({ ...options, minThreads: 0, maxThreads: 2 });
   return {
     run: async (name, input) => revived((await quick.run(input, { name })) as Answer<never>),

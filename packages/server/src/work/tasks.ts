@@ -1,14 +1,13 @@
 import { createWriteStream } from 'node:fs';
 import type { MessagePort } from 'node:worker_threads';
-import type { Client } from '@libsql/client';
 import { DocumentError, readJob, Refusal, revisionLetter, summaryOf, type CalculationDocument, type JobRecord, type JudgedRow, type JointRecord } from '@ample/core';
 import { calculationPdf, jointPdf, writeJobPdf, type RegisterRow } from '@ample/exchange/pdf';
 import type { Level } from '@ample/exchange/level';
-import { openReader, type Database, type Handle } from '../store/database.ts';
+import { openReader, type Handle, type Reader } from '../store/database.ts';
 import { NotFound, Unreadable } from '../store/errors.ts';
 import { basisKey, getJob, jobDocument, jobHead } from '../store/jobs.ts';
 import { documentOf, eachJoint, jointsById, lightJoints, readableJoint, verdictKey } from '../store/joints.ts';
-import { copyStatements, jobStatements, type NewJob } from '../store/statements.ts';
+import { jobStatements, type NewJob } from '../store/statements.ts';
 
 // Runs in the worker pool: the same core and the same store as everywhere, away from the thread that answers requests.
 
@@ -25,8 +24,8 @@ async function answer<T>(work: () => T | Promise<T>): Promise<Answer<T>> {
   }
 }
 
-const readers = new Map<string, { readonly db: Database; readonly client: Client }>();
-function reader(file: string): { readonly db: Database; readonly client: Client } {
+const readers = new Map<string, Reader>();
+function reader(file: string): Reader {
   let found = readers.get(file);
   if (!found) readers.set(file, (found = openReader(file)));
   return found;
@@ -51,8 +50,6 @@ function parse(text: string): unknown {
     throw new DocumentError('file', 'file: it is not JSON; accepted is a job file as this product exports it.');
   }
 }
-
-export const copyJob = ({ file, id, who }: { file: string; id: string; who: string }): Promise<Answer<NewJob>> => answer(() => copyStatements(reader(file).db, id, who));
 
 /** The job as the text of its file, and what it is called. */
 export const exportJob = ({ file, id }: { file: string; id: string }): Promise<Answer<{ readonly name: string; readonly text: string }>> => answer(async () => {
@@ -82,7 +79,7 @@ export interface DocumentTask {
 /** Writes a PDF to a file and says how far it is over the port. The store is read as it stood when it began. */
 export async function pdf({ file, jobId, jointId, calculation, level, date, edition, out, port }: DocumentTask): Promise<Answer<null>> {
   const stream = createWriteStream(out, { highWaterMark: 1 << 18 });
-  const options = { date, ...(level ? { level } : {}), progress: (done: number, total: number, what: string) => port.postMessage({ done, total, what }) };
+  const options = { date, ...(level ? { level } : {}), progress: (done: number, total: number, what: string) => { if (process.env.MEMLOG && done%100===0) { const m=process.memoryUsage(); console.error(done, Object.entries(m).map(([k,v])=>k+' '+(v/1e6).toFixed(0)).join(' ')); } port.postMessage({ done, total, what }); } };
   return answer(() => reader(file).db.transaction(async (tx) => {
     const db = tx as unknown as Handle;
     const job = await jobHead(db, jobId);

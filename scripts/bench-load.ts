@@ -1,0 +1,105 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { spawn } from 'node:child_process';
+import type { DocumentState, JobDocument, JobRecord, RegisterPage, Sibling } from '../packages/core/src/index.ts';
+import { printLines, type Line } from './bench-lines.ts';
+
+// Usage: npm run bench -- load [joints] [combinations]. A server of its own under a large job, while another client asks for a joint.
+const [joints = 2000, combinations = 20] = process.argv.slice(2).map(Number);
+const ROOT = fileURLToPath(new URL('..', import.meta.url));
+const lines: Line[] = [];
+const note = (what: string, value: number, unit: string, aim: number): void => void lines.push({ what, value, unit, aim });
+
+const demo = JSON.parse(readFileSync(join(ROOT, 'demo/tern-quay.json'), 'utf8')) as JobDocument;
+const beams = demo.joints.filter((j) => j.kind !== 'column-base');
+const big: JobDocument = {
+  ...demo, name: 'Load', joints: Array.from({ length: joints }, (_, i) => {
+    const from = beams[i % beams.length]!;
+    const { checked: _signature, ...joint } = from;
+    return { ...joint, mark: `L${i}`, combinations: Array.from({ length: combinations }, (_c, k) => ({ ...from.combinations[k % from.combinations.length]!, name: `K${k}`, note: '' })) };
+  }),
+};
+
+const data = mkdtempSync(join(tmpdir(), 'ample-load-'));
+const server = spawn(process.execPath, ['--import', 'tsx', 'packages/server/src/main.ts', '--seed'], { cwd: ROOT, env: { ...process.env, AMPLE_DATA: data, PORT: '0' }, stdio: ['ignore', 'pipe', 'inherit'] });
+const url = await new Promise<string>((resolve, reject) => {
+  server.stdout.on('data', (c: Buffer) => { const m = /http:\/\/127\.0\.0\.1:\d+/.exec(c.toString()); if (m) resolve(m[0]); });
+  server.once('exit', () => reject(new Error('the server ended before it was up')));
+});
+const call = async <T>(method: string, path: string, body?: unknown): Promise<T> => {
+  const r = await fetch(`${url}/api${path}`, { method, headers: { 'content-type': 'application/json', 'idempotency-key': crypto.randomUUID() }, ...(body === undefined ? {} : { body: JSON.stringify(body) }) });
+  if (!r.ok) throw new Error(`${method} ${path}: ${r.status} ${await r.text()}`);
+  return (await r.json()) as T;
+};
+const register = async (id: string): Promise<number> => {
+  let rows = 0;
+  for (let after: number | null = -1; after !== null;) {
+    const page: RegisterPage = await call<RegisterPage>('GET', `/jobs/${id}/joints?after=${after}&limit=500`);
+    rows += page.rows.length;
+    after = page.next;
+  }
+  if (rows !== joints) throw new Error(`${rows} rows`);
+  return rows;
+};
+// A server that has just started still loads the calculation in its threads.
+await new Promise((r) => setTimeout(r, 6000));
+const memory = (): number => Number(execFileSync('ps', ['-o', 'rss=', '-p', String(server.pid)]).toString()) / 1024;
+
+const [other] = await call<JobRecord[]>('GET', '/jobs');
+const [small] = await call<Sibling[]>('GET', `/jobs/${other!.id}/marks`);
+/** How long the work takes, and what another client waits for a joint meanwhile. */
+async function beside<T>(what: string, aim: number, work: () => Promise<T>): Promise<T> {
+  const waits: number[] = [];
+  let going = !process.env['ALONE'];
+  const ask = (async () => {
+    while (going) {
+      const t = performance.now();
+      await call('GET', `/joints/${small!.id}`);
+      waits.push(performance.now() - t);
+      await new Promise((r) => setTimeout(r, 15));
+    }
+  })();
+  const t = performance.now();
+  const answer = await work();
+  note(what, (performance.now() - t) / 1000, 's', aim);
+  going = false;
+  await ask;
+  waits.sort((a, b) => a - b);
+  note('  beside it, a joint: median', waits[Math.floor(waits.length / 2)]!, 'ms', 100);
+  note('  beside it, a joint: worst', waits.at(-1)!, 'ms', 500);
+  return answer;
+}
+
+note('memory of the idle server', memory(), 'MB', 400);
+const job = await beside(`import of ${joints} joints × ${combinations} combinations`, 3, () => call<JobRecord>('POST', '/jobs/import', big));
+await beside('first register', 2, () => register(job.id));
+await beside('register again', 0.3, () => register(job.id));
+await call('PUT', `/jobs/${job.id}`, { version: job.version, basis: { ...job.basis, set: 'recommended' } });
+await beside('every joint judged again after a change of basis', 3, () => register(job.id));
+await beside('copy of the job', 3, () => call('POST', `/jobs/${job.id}/copy`));
+await beside('export', 3, () => call('GET', `/jobs/${job.id}/export`));
+if (process.env['ALONE']) { printLines(lines); server.kill('SIGKILL'); process.exit(0); }
+let most = 0;
+const watch = setInterval(() => { most = Math.max(most, memory()); }, 500);
+let progress = 0;
+await beside('document of the whole job, governing level', 600, async () => {
+  const started = await call<DocumentState>('POST', '/documents', { jobId: job.id, level: 'governing' });
+  const events = await fetch(`${url}/api/documents/${started.id}/events`);
+  let last = '';
+  const chunks = events.body!.getReader();
+  for (let c = await chunks.read(); !c.done; c = await chunks.read()) {
+    last = new TextDecoder().decode(c.value);
+    progress += 1;
+  }
+  if (!last.includes('"ready"')) throw new Error(last);
+});
+clearInterval(watch);
+note('  most memory of the server meanwhile', most, 'MB', 400);
+note('  messages of progress, at least 100', -progress, '', -100);
+server.kill('SIGTERM');
+await new Promise((r) => server.once('exit', r));
+rmSync(data, { recursive: true, force: true });
+printLines(lines);
