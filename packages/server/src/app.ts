@@ -6,6 +6,7 @@ import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
 import { Api } from './api.ts';
 import { problemHandler, sendProblem } from './problem.ts';
+import { backupRoute } from './routes/backup.ts';
 import { calculationRoutes } from './routes/calculations.ts';
 import { documentRoutes } from './routes/documents.ts';
 import { jobRoutes } from './routes/jobs.ts';
@@ -15,7 +16,7 @@ import type { Services } from './services.ts';
 const LOOPBACK = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/;
 
 /** The application: API below /api, the built pages elsewhere. Answers only requests that name a loopback host. */
-export function makeApp(services: Services, pages?: string): Express {
+export function makeApp(services: Services, { pages, folder }: { readonly pages?: string; readonly folder?: string } = {}): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: services.log, genReqId: () => crypto.randomUUID(), customLogLevel: (_req, res, err) => (err || res.statusCode >= 500 ? 'error' : 'debug') }));
@@ -33,11 +34,12 @@ export function makeApp(services: Services, pages?: string): Express {
   }));
 
   const api = new Api();
-  api.route({ method: 'get', path: '/health', summary: 'Whether the server is up', answer: 'ok' }, async () => ({ ok: true }));
+  api.route({ method: 'get', path: '/health', summary: 'Whether the server is up, and the folder of its store', answer: 'ok' }, async () => ({ ok: true, ...(folder === undefined ? {} : { folder }) }));
   jobRoutes(api, services);
   jointRoutes(api, services);
   calculationRoutes(api, services);
   documentRoutes(api, services);
+  backupRoute(api, services);
   api.route({ method: 'get', path: '/openapi.json', summary: 'This description', answer: 'OpenAPI 3.1' }, async () => api.openApi());
   app.use('/api', (_req, res, next) => {
     res.setHeader('cache-control', 'no-store');

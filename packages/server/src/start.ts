@@ -1,13 +1,15 @@
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { join } from 'node:path';
+import { join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { readJob } from '@ample/core';
 import { readFile } from 'node:fs/promises';
 import { pino } from 'pino';
 import { makeApp } from './app.ts';
+import { forgetServer, serverOf, tellServer } from './lock.ts';
 import { clientError } from './problem.ts';
 import { openServices, type Services } from './services.ts';
+import { StoreProblem } from './store/condition.ts';
 import { storeJob } from './store/jobs.ts';
 import { jobStatements } from './store/statements.ts';
 
@@ -20,7 +22,7 @@ export interface Running {
 const ROOT = fileURLToPath(new URL('../../../', import.meta.url));
 
 /** Where the file is kept: AMPLE_DATA, or the folder `data` of the project. */
-export const dataFolder = (): string => process.env['AMPLE_DATA'] ?? join(ROOT, 'data');
+export const dataFolder = (): string => resolve(process.env['AMPLE_DATA'] ?? join(ROOT, 'data'));
 
 /** The file of the store in a folder. */
 export const storeFile = (folder: string): string => join(folder, 'ample-gusset.sqlite');
@@ -35,9 +37,11 @@ export interface StartOptions {
 }
 
 export async function startServer({ port, data, seed = false, level = 'warn' }: StartOptions): Promise<Running> {
+  const other = await serverOf(data);
+  if (other) throw new StoreProblem(`Another server serves this store already, at ${other}; use that one, stop it, or set AMPLE_DATA to another folder.`);
   const services = await openServices(storeFile(data), pino({ level }));
   if (seed && services.database.fresh) await storeJob(services.database, jobStatements(readJob(JSON.parse(await readFile(DEMO, 'utf8'))), 'demo'));
-  const server = createServer(makeApp(services, join(ROOT, 'packages/web/dist')));
+  const server = createServer(makeApp(services, { pages: join(ROOT, 'packages/web/dist'), folder: data }));
   server.on('clientError', clientError);
   server.headersTimeout = 20_000;
   server.requestTimeout = 120_000;
@@ -46,9 +50,12 @@ export async function startServer({ port, data, seed = false, level = 'warn' }: 
     server.listen(port, '127.0.0.1', resolve);
   });
   const { port: actual } = server.address() as AddressInfo;
+  const url = `http://127.0.0.1:${actual}`;
+  tellServer(data, url);
   return {
-    url: `http://127.0.0.1:${actual}`, services,
+    url, services,
     close: async () => {
+      forgetServer(data);
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));
       await services.close();

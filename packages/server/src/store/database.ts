@@ -30,6 +30,9 @@ const MIGRATIONS = fileURLToPath(new URL('../../migrations', import.meta.url));
 interface Journal { readonly entries: readonly { readonly tag: string; readonly when: number }[] }
 const journal = (): Journal['entries'] => (JSON.parse(readFileSync(`${MIGRATIONS}/meta/_journal.json`, 'utf8')) as Journal).entries;
 
+/** How many migrations this version knows. */
+export const migrationsKnown = (): number => journal().length;
+
 /** How long a write may lie in the write-ahead file alone while nothing else is written; ms. */
 const IDLE = 3000;
 /** How long a connection waits for another that writes; ms. */

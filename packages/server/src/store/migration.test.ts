@@ -1,4 +1,4 @@
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -31,7 +31,7 @@ async function oldStore(file: string): Promise<void> {
     bolts: { d: 20, cls: '8.8', n1: 4, n2: 1, p1: 70, p2: 0, threads_in_plane: true, category: 'A', friction: 'B', packing: 0 }, weld: { s: 8 }, holes: { plate: 'normal', web: 'normal' },
   };
   await client.execute({ sql: 'INSERT INTO joints (id, job_id, version, position, mark, kind, note, input, created_at, updated_at) VALUES (?,?,?,?,?,?,?,?,?,?)', args: ['a', 'j1', 1, 0, 'B1', 'fin-plate', '', JSON.stringify(input), at, at] });
-  await client.execute({ sql: 'INSERT INTO combinations (joint_id, position, name, note, v_ed, n_ed, n_tie) VALUES (?,?,?,?,?,?,?)', args: ['a', 0, 'C1', 'gravity', 142, 0, 0] });
+  await client.execute({ sql: 'INSERT INTO combinations (joint_id, position, name, note, v_ed, n_ed, n_tie) VALUES (?,?,?,?,?,?,?)', args: ['a', 0, 'C1', 'gravity', 142.1 + 0.2, 0, 0] });
   client.close();
 }
 
@@ -42,8 +42,9 @@ describe('a store of the first version', () => {
     const { db, write, close } = await openDatabase(file);
     expect((await getJob(db, 'j1')).name).toBe('Gannet store');
     const [joint] = await listJoints(db, 'j1');
-    expect(joint).toMatchObject({ mark: 'B1', line: 'FP | 10x100x290 S275 | 4xM20-8.8 @70 | e 40/50 | gap 10 | top 50 | fw 8', combinations: [{ name: 'C1', note: 'gravity', V_Ed: 142, N_Ed: 0, N_tie: 0 }] });
+    expect(joint).toMatchObject({ mark: 'B1', line: 'FP | 10x100x290 S275 | 4xM20-8.8 @70 | e 40/50 | gap 10 | top 50 | fw 8', combinations: [{ name: 'C1', note: 'gravity', V_Ed: 142.1 + 0.2, N_Ed: 0, N_tie: 0 }] });
     expect('from' in (await getJoint(db, 'a')).combinations[0]!).toBe(false);
+    expect(readdirSync(folder).filter((f) => f.includes('.before-0001_calculations.'))).toHaveLength(1);
     expect(await listCalculations(db, 'j1')).toEqual([]);
     await write((tx) => createCalculation(tx, 'j1', { title: 'Bolt', tool: 'bolt', input: {} }, 'me'));
     expect(await listCalculations(db, 'j1')).toHaveLength(1);

@@ -20,11 +20,13 @@ export interface Pool {
 
 /** Heap of one thread, MB: a hostile or huge job ends its own work and nothing else. */
 const HEAP = 512;
+/** What a thread makes and throws away again, MB: more would be held and not needed. */
+const YOUNG = 16;
 
 /** Worker threads: some for what a screen waits for, others for documents, so that the long ones never stand before the short. */
 export async function openPool(): Promise<Pool> {
-  const options = { filename: await threadFile(), execArgv: [], idleTimeout: 60_000, resourceLimits: { maxOldGenerationSizeMb: HEAP } };
-  const quick = new Piscina({ ...options, minThreads: 2, maxThreads: 2 });
+  const options = { filename: await threadFile(), execArgv: [], idleTimeout: 10_000, resourceLimits: { maxOldGenerationSizeMb: HEAP, maxYoungGenerationSizeMb: YOUNG } };
+  const quick = new Piscina({ ...options, minThreads: 1, maxThreads: 2 });
   const slow = new Piscina({ ...options, minThreads: 0, maxThreads: 2 });
   return {
     run: async (name, input) => revived((await quick.run(input, { name })) as Answer<never>),

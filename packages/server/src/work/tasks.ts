@@ -79,7 +79,7 @@ export interface DocumentTask {
 /** Writes a PDF to a file and says how far it is over the port. The store is read as it stood when it began. */
 export async function pdf({ file, jobId, jointId, calculation, level, date, edition, out, port }: DocumentTask): Promise<Answer<null>> {
   const stream = createWriteStream(out, { highWaterMark: 1 << 18 });
-  const options = { date, ...(level ? { level } : {}), progress: (done: number, total: number, what: string) => { if (process.env.MEMLOG && done%100===0) { const m=process.memoryUsage(); console.error(done, Object.entries(m).map(([k,v])=>k+' '+(v/1e6).toFixed(0)).join(' ')); } port.postMessage({ done, total, what }); } };
+  const options = { date, ...(level ? { level } : {}), progress: (done: number, total: number, what: string) => port.postMessage({ done, total, what }) };
   return answer(() => reader(file).db.transaction(async (tx) => {
     const db = tx as unknown as Handle;
     const job = await jobHead(db, jobId);

@@ -1,9 +1,0 @@
-// npm run demo: installs, builds, creates and seeds the store, serves on one loopback port and prints the address.
-import { spawn } from 'node:child_process';
-import { build, install, ROOT } from './setup.mjs';
-
-install();
-build();
-const server = spawn(process.execPath, ['--import', 'tsx', 'packages/server/src/main.ts', '--seed'], { cwd: ROOT, stdio: 'inherit' });
-server.on('exit', (code) => process.exit(code ?? 0));
-for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
