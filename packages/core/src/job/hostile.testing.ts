@@ -21,7 +21,7 @@ const object = (json: string): unknown => JSON.parse(json) as unknown;
 /** Values that no field means: one at random. */
 export function hostile(r: Random): unknown {
   const made: readonly (() => unknown)[] = [
-    () => null, () => true, () => '', () => [], () => ({}), () => -1, () => 0, () => -0, () => 1e308, () => -1e308, () => 5e-324, () => 1e-13, () => 0.1 + r(), () => Math.round(r() * 1e4), () => 2 ** 53, () => 9007199254740993,
+    () => null, () => true, () => '', () => [], () => ({}), () => -1, () => 0, () => -0, () => 1e308, () => -1e308, () => 5e-324, () => 1e-13, () => 0.1 + r(), () => Math.round(r() * 1e4), () => 2 ** 53, () => 2 ** 53 + 2,
     () => 'toString', () => '__proto__', () => 'constructor', () => 'S275', () => '8.8', () => '\u0000', () => 'a\u0000b', () => '\u202eleft', () => '\ud800', () => 'x'.repeat(30_000), () => '../../etc/passwd', () => '<script>alert(1)</script>', () => "'; DROP TABLE joints; --", () => '=1+1', () => 'Infinity', () => '1e999', () => '\n\n',
     () => object('{"toString":1}'), () => object('{"__proto__":{"x":1}}'), () => object('{"constructor":{"prototype":1}}'), () => object('{"toJSON":1,"valueOf":2}'), () => object('{"length":1e9}'),
     () => deep(40, (x) => ({ a: x })), () => deep(1500, (x) => [x]), () => Array.from({ length: 6000 }, (_, i) => i), () => Object.fromEntries(Array.from({ length: 400 }, (_, i) => [`k${i}`, i])), () => [1, [2, [3, {}]]],
