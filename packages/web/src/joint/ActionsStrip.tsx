@@ -5,7 +5,7 @@ import { Dialog, Problem } from '../parts/Dialog.tsx';
 import { Mark, type ShownState } from '../parts/StateMark.tsx';
 
 const number = (x: number): string => String(x).replace('-', '−');
-const forces = (c: Combination, actions: readonly ActionField[]): string => actions.flatMap((a) => (c[a.name] ? [`${a.short} ${number(c[a.name]!)}`] : [])).join(' · ') || `${actions[0]!.short} 0`;
+const forces = (c: Combination, actions: readonly ActionField[]): string => actions.flatMap((a) => (c[a.name] ? [`${a.short} ${number(c[a.name]!)}`] : [])).join(' · ') || 'no load given';
 
 interface Props {
   /** Actions that this kind of joint takes. */
@@ -119,7 +119,7 @@ function ActionsEditor({ actions, combinations, member, onClose, onSave }: Edito
           <tbody>
             {rows.map((r, i) => (
               <tr key={i}>
-                {heads.map(([k, label]) => <td key={k}><input className={`cell-input ${k === 'name' || k === 'note' ? '' : 'text-right'}`} aria-label={`${label}, row ${i + 1}`} value={r[k] ?? ''} autoFocus={i === 0 && k === actions[0]!.name} onFocus={(e) => e.target.select()} onChange={(e) => set(i, k, e.target.value)} />{k === 'note' && r.from && <div className="muted text-[11px]">{shared?.short}: {r.from}</div>}</td>)}
+                {heads.map(([k, label]) => <td key={k}><input className={`cell-input ${k === 'name' || k === 'note' ? '' : 'text-right'}`} aria-label={`${label}, row ${i + 1}`} value={r[k] ?? ''} data-first={(i === 0 && k === actions[0]!.name) || undefined} onFocus={(e) => e.target.select()} onChange={(e) => set(i, k, e.target.value)} />{k === 'note' && r.from && <div className="muted text-[11px]">{shared?.short}: {r.from}</div>}</td>)}
                 <td><button type="button" className="btn btn-ghost" aria-label={`Remove ${r.name}`} onClick={() => setRows(rows.filter((_, k) => k !== i))}>Remove</button></td>
               </tr>
             ))}

@@ -9,7 +9,7 @@ import { stepped } from './Sheet.tsx';
 export function FieldPopover({ at, callout, editor, onClose }: { at: readonly [number, number]; callout: Callout; editor: JointEditor; onClose: () => void }) {
   const ref = useRef<HTMLDivElement>(null);
   useEffect(() => {
-    const away = (e: PointerEvent): void => { if (!ref.current?.contains(e.target as Node)) onClose(); };
+    const away = (e: PointerEvent): void => { const at = e.target as HTMLElement; if (!ref.current?.contains(at) && !at.closest('.section-list')) onClose(); };
     document.addEventListener('pointerdown', away);
     return () => document.removeEventListener('pointerdown', away);
   });

@@ -84,7 +84,7 @@ function NewJob({ onClose, onMade }: { onClose: () => void; onMade: (id: string)
       <form onSubmit={(e) => { e.preventDefault(); submit(); }}>
         <div className="form-grid">
           {([['number', 'Job number'], ['name', 'Name'], ['client', 'Client']] as const).map(([k, label]) => (
-            <label key={k} className="contents"><span>{label}</span><input className="input w-full" value={job[k]} autoFocus={k === 'number'} onChange={(e) => setJob({ ...job, [k]: e.target.value })} /></label>
+            <label key={k} className="contents"><span>{label}</span><input className="input w-full" value={job[k]} onChange={(e) => setJob({ ...job, [k]: e.target.value })} /></label>
           ))}
         </div>
         <p className="muted mt-2">EN 1993-1-8 with the UK National Annex; change it under Basis.</p>

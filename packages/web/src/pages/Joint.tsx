@@ -142,7 +142,7 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly Sibling[]
           <button type="button" className="quiet px-1" disabled={at <= 0} onClick={() => go(-1)} aria-label="Previous joint" title="Previous joint ( [ )">‹</button>
           <span className="here">{present.mark}</span>
           <button type="button" className="quiet px-1" disabled={at >= siblings.length - 1} onClick={() => go(1)} aria-label="Next joint" title="Next joint ( ] )">›</button>
-          <span className="quiet ellipsis">{kind.title.toLowerCase()} · {kind.members(present.input)}</span>
+          <span className="quiet two-lines" title={kind.members(present.input)}>{kind.title.toLowerCase()} · {kind.members(present.input)}</span>
         </>
       )}
       tools={(
@@ -305,7 +305,7 @@ function Stale({ onClose }: { onClose: () => void }) {
         <div><div className="label">Yours</div><div className="mono">{present!.mark}: {print(present!)}</div><div className="muted">{present!.combinations.length} combinations</div></div>
       </div>
       <div className="flex gap-2 mt-4">
-        <button type="button" className="btn btn-primary" onClick={() => dispatch(storedTaken())}>Take the stored one</button>
+        <button type="button" data-first className="btn btn-primary" onClick={() => dispatch(storedTaken())}>Take the stored one</button>
         <button type="button" className="btn" onClick={() => dispatch(mineKept())}>Save yours over it</button>
       </div>
       <p className="muted mt-2">Taking the stored one keeps yours in undo.</p>

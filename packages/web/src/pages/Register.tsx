@@ -189,7 +189,7 @@ export function RegisterPage() {
                     <tr key={j.id} data-index={i} ref={sight.measureElement} className={i === index ? 'selected' : ''} aria-selected={i === index} aria-rowindex={i + 2} onClick={() => setAt(i)} onDoubleClick={() => open(j)}>
                       <td><Link className="font-semibold hover:underline" tabIndex={-1} to={`/jobs/${jobId}/joints/${j.id}`}>{j.mark}</Link></td>
                       <td className="kind wide-only">{titleOf(j)}</td>
-                      <td>{j.summary.members}</td>
+                      <td className="members">{j.summary.members}</td>
                       <td className="mono text-[10.5px] line" title={j.line}>{j.line.replace(/^\w+ \| /, '')}</td>
                       <td className="clip wide-only" title={worst(j)}>{worst(j)}</td>
                       <td className="clip" title={said ?? j.summary.first?.title}>{said ? <span className="problem">{said}</span> : j.summary.first?.title}</td>

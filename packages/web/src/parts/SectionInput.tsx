@@ -1,9 +1,11 @@
-import { SECTIONS, type CustomSection } from '@ample/core';
-import { useId, useMemo } from 'react';
+import { namedSection, nearestSections, searchSections, type CustomSection, type Section } from '@ample/core';
+import { useId, useMemo, useRef, useState } from 'react';
+import { createPortal } from 'react-dom';
 
 interface Props {
   readonly value: string;
   readonly onChange: (value: string) => void;
+  /** A section that was chosen, or a text that names one; else the text as it stands. */
   readonly onCommit?: (value: string) => void;
   readonly own: readonly CustomSection[];
   readonly label: string;
@@ -13,24 +15,112 @@ interface Props {
   readonly shapes?: readonly string[] | undefined;
 }
 const OPEN = ['I', 'C'] as const;
+const MOST = 60;
 
-/** A section by name, with the sections of the catalogue and the job's own to pick from. */
-export function SectionInput({ value, onChange, onCommit, own, label, autoFocus, example = 'UB 406x140x39', shapes = OPEN }: Props) {
-  const id = useId();
-  const names = useMemo(() => [...own.map((s) => s.name), ...SECTIONS.filter((s) => shapes.includes(s.shape)).map((s) => s.name)], [own, shapes]);
-  return (
-    <>
-      <input
-        className="input mono" list={id} value={value} aria-label={label} autoFocus={autoFocus} placeholder={example}
-        onChange={(e) => {
-          onChange(e.target.value);
-          if (onCommit && names.includes(e.target.value)) onCommit(e.target.value);
-        }}
-        onBlur={(e) => onCommit?.(e.target.value)}
-        onKeyDown={(e) => { if (e.key === 'Enter' && onCommit) { e.preventDefault(); onCommit(value); } }}
-      />
-      <datalist id={id}>{names.map((n) => <option key={n} value={n} />)}</datalist>
-    </>
-  );
+/** Sections chosen lately in this browser, newest first. */
+const KEY = 'ample-gusset-sections';
+function recentSections(): readonly string[] {
+  try {
+    const kept: unknown = JSON.parse(localStorage.getItem(KEY) ?? '[]');
+    return Array.isArray(kept) ? kept.filter((n): n is string => typeof n === 'string').slice(0, 8) : [];
+  } catch {
+    return [];
+  }
+}
+function used(name: string): void {
+  try {
+    localStorage.setItem(KEY, JSON.stringify([name, ...recentSections().filter((n) => n !== name)].slice(0, 8)));
+  } catch {
+    // a browser that keeps nothing still finds sections
+  }
 }
 
+const sizes = (s: Section): string => (s.shape === 'CHS' ? `${s.d}` : `${s.h} × ${s.b}`);
+const walls = (s: Section): string => (s.shape === 'I' || s.shape === 'C' ? `${s.tw} / ${s.tf}` : 't' in s ? `${s.t}` : '');
+
+/** A section by whatever an engineer types of it: a list of those that fit, by keyboard or pointer, the job's own and the latest on top. */
+export function SectionInput({ value, onChange, onCommit, own, label, autoFocus, example = 'UB 406x140x39', shapes = OPEN }: Props) {
+  const id = useId();
+  const list = useRef<HTMLDivElement>(null);
+  const input = useRef<HTMLInputElement>(null);
+  const [open, setOpen] = useState(false);
+  const [at, setAt] = useState(0);
+  // Fixed, so that a dialog or popover that scrolls does not cut the list off.
+  const [place, setPlace] = useState({ left: 0, top: 0, height: 300 });
+  const search = useMemo(() => ({ own, shapes, recent: recentSections() }), [own, shapes, open]); // eslint-disable-line react-hooks/exhaustive-deps -- what was used lately is looked up when the list opens
+  const found = useMemo(() => (open ? searchSections(value, search) : []), [open, value, search]);
+  const shown = found.slice(0, MOST);
+  const near = open && found.length === 0 ? nearestSections(value, search) : [];
+
+  const show = (): void => {
+    const box = input.current!.getBoundingClientRect();
+    const below = innerHeight - box.bottom - 8;
+    const height = Math.min(320, Math.max(below, box.top - 8));
+    setPlace({ left: Math.max(4, Math.min(box.left, innerWidth - 424)), top: below >= Math.min(320, box.top) ? box.bottom + 2 : box.top - height - 2, height });
+    setAt(0);
+    setOpen(true);
+  };
+  const take = (name: string): void => {
+    used(name);
+    onChange(name);
+    setOpen(false);
+    onCommit?.(name);
+  };
+  const leave = (): void => {
+    setOpen(false);
+    const named = namedSection(value, search);
+    if (named && named.name !== value) return take(named.name);
+    if (named) used(named.name);
+    onCommit?.(value);
+  };
+  const move = (by: number): void => {
+    const next = Math.min(shown.length - 1, Math.max(0, at + by));
+    setAt(next);
+    list.current?.children[next + 1]?.scrollIntoView({ block: 'nearest' });
+  };
+  return (
+    <span className="section-input">
+      <input
+        ref={input} className="input mono" role="combobox" aria-expanded={open} aria-controls={`${id}list`} aria-autocomplete="list" aria-activedescendant={open && shown.length ? `${id}${at}` : undefined} autoComplete="off" spellCheck={false}
+        value={value} aria-label={label} autoFocus={autoFocus} placeholder={example}
+        onChange={(e) => { onChange(e.target.value); show(); }}
+        onClick={show}
+        onBlur={leave}
+        onKeyDown={(e) => {
+          if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
+            e.preventDefault();
+            if (open) move(e.key === 'ArrowDown' ? 1 : -1);
+            else show();
+          } else if (e.key === 'Enter' && open && shown[at]) {
+            e.preventDefault();
+            take(shown[at].name);
+          } else if (e.key === 'Enter' && onCommit) {
+            e.preventDefault();
+            leave();
+          } else if (e.key === 'Escape' && open) {
+            e.preventDefault();
+            e.stopPropagation();
+            setOpen(false);
+          }
+        }}
+      />
+      {open && createPortal(
+        <div className="section-list" style={{ left: place.left, top: place.top, maxHeight: place.height }} onPointerDown={(e) => e.preventDefault()}>
+          <div ref={list} role="listbox" id={`${id}list`} aria-label={`${label}: sections that fit`}>
+            <div className="section-row section-head" aria-hidden="true"><span>Section</span><span>h × b</span><span>web / flange</span><span>kg/m</span></div>
+            {shown.map((s, i) => (
+              <div key={s.name} id={`${id}${i}`} role="option" aria-selected={i === at} className="section-row" onPointerEnter={() => setAt(i)} onClick={() => take(s.name)}>
+                <span className="mono">{s.name}{own.some((o) => o.name === s.name) && <span className="muted"> own</span>}{search.recent.includes(s.name) && <span className="muted"> lately</span>}</span>
+                <span>{sizes(s)}</span><span>{walls(s)}</span><span>{s.mass ?? '–'}</span>
+              </div>
+            ))}
+          </div>
+          {found.length > MOST && <p className="muted px-2 py-1">{found.length - MOST} more: type more of the name.</p>}
+          {found.length === 0 && <p className="px-2 py-1" role="status">No section fits “{value}”.{near.length > 0 && <> Nearest: {near.map((s, i) => <span key={s.name}>{i > 0 && ', '}<button type="button" className="underline mono" onClick={() => take(s.name)}>{s.name}</button></span>)}</>}</p>}
+        </div>,
+        // A dialog lies over everything else of the page: inside one the list must be its own.
+        input.current?.closest('dialog') ?? document.body,
+      )}
+    </span>
+  );
+}
