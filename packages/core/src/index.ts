@@ -22,6 +22,7 @@ export * from './job/summary.ts';
 export * from './job/workings.ts';
 export * from './joints/check.ts';
 export * from './validate/index.ts';
+export * from './joints/field-help.ts';
 export * from './joints/kind.ts';
 export { memberFacts, type MemberFacts } from './joints/members.ts';
 export * from './joints/registry.ts';

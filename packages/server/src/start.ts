@@ -2,10 +2,9 @@ import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { readJob } from '@ample/core';
-import { readFile } from 'node:fs/promises';
 import { pino } from 'pino';
 import { makeApp } from './app.ts';
+import { demoJob } from './demo.ts';
 import { forgetServer, serverOf, tellServer } from './lock.ts';
 import { clientError } from './problem.ts';
 import { openServices, type Services } from './services.ts';
@@ -26,7 +25,6 @@ export const dataFolder = (): string => resolve(process.env['AMPLE_DATA'] ?? joi
 
 /** The file of the store in a folder. */
 export const storeFile = (folder: string): string => join(folder, 'ample-gusset.sqlite');
-const DEMO = join(ROOT, 'demo/tern-quay.json');
 
 export interface StartOptions {
   readonly port: number;
@@ -40,7 +38,7 @@ export async function startServer({ port, data, seed = false, level = 'warn' }: 
   const other = await serverOf(data);
   if (other) throw new StoreProblem(`Another server serves this store already, at ${other}; use that one, stop it, or set AMPLE_DATA to another folder.`);
   const services = await openServices(storeFile(data), pino({ level }));
-  if (seed && services.database.fresh) await storeJob(services.database, jobStatements(readJob(JSON.parse(await readFile(DEMO, 'utf8'))), 'demo'));
+  if (seed && services.database.fresh) await storeJob(services.database, jobStatements(await demoJob(), 'demo'));
   const server = createServer(makeApp(services, { pages: join(ROOT, 'packages/web/dist'), folder: data }));
   server.on('clientError', clientError);
   server.headersTimeout = 20_000;

@@ -63,6 +63,8 @@ export const api = {
   jobs: () => call<JobListEntry[]>('GET', '/jobs'),
   createJob: (job: { number: string; name: string; client: string }) => call<JobRecord>('POST', '/jobs', job),
   importJob: (text: string) => call<JobRecord>('POST', '/jobs/import', text),
+  demoJob: () => call<JobRecord>('POST', '/jobs/demo'),
+  backupUrl: '/api/backup',
   copyJob: (id: string) => call<JobRecord>('POST', `/jobs/${id}/copy`),
   saveJob: (id: string, change: { version: number } & Partial<Omit<JobRecord, 'id' | 'version' | 'updatedAt'>>) => call<JobRecord>('PUT', `/jobs/${id}`, change),
   exportUrl: (id: string) => `/api/jobs/${id}/export`,

@@ -11,6 +11,7 @@ if (/\/joints\//.test(location.pathname)) void loadJoint();
 const JointPage = lazy(() => loadJoint().then((m) => ({ default: m.JointPage })));
 const JobBasisPage = lazy(() => import('./pages/JobBasis.tsx').then((m) => ({ default: m.JobBasisPage })));
 const BenchPage = lazy(() => import('./pages/Bench.tsx').then((m) => ({ default: m.BenchPage })));
+const HelpPage = lazy(() => import('./pages/Help.tsx').then((m) => ({ default: m.HelpPage })));
 const wait = <div className="page muted">Opening…</div>;
 
 const router = createBrowserRouter([
@@ -19,6 +20,7 @@ const router = createBrowserRouter([
   { path: '/jobs/:jobId/basis', element: <Suspense fallback={wait}><JobBasisPage /></Suspense>, errorElement: <Failed /> },
   { path: '/jobs/:jobId/joints/:jointId', element: <Suspense fallback={wait}><JointPage /></Suspense>, errorElement: <Failed /> },
   { path: '/bench/:toolId?', element: <Suspense fallback={wait}><BenchPage /></Suspense>, errorElement: <Failed /> },
+  { path: '/help/:doc?', element: <Suspense fallback={wait}><HelpPage /></Suspense>, errorElement: <Failed /> },
   { path: '*', element: <NotHere /> },
 ]);
 

@@ -3,11 +3,12 @@ import {
 } from '@ample/core';
 import Joi from 'joi';
 import { STREAMED, whole, type Api } from '../api.ts';
+import { demoJob } from '../demo.ts';
 import type { Services } from '../services.ts';
 import { createJob, getJob, listJobs, saveJob, storeJob, type JobContent } from '../store/jobs.ts';
 import { siblingsOf } from '../store/joints.ts';
 import { once } from '../store/requests.ts';
-import { copyStatements } from '../store/statements.ts';
+import { copyStatements, jobStatements } from '../store/statements.ts';
 
 const name = Joi.string().trim().min(1).max(120);
 const newJob = Joi.object({ number: Joi.string().max(40).allow('').default(''), name: name.required(), client: Joi.string().max(120).allow('').default('') });
@@ -29,6 +30,9 @@ export function jobRoutes(api: Api, { database, pool, register }: Services): voi
 
   api.route<string>({ method: 'post', path: '/jobs/import', summary: 'A job from its file; whole or not at all', text: true, limit: 20 * MB, answer: 'the job' }, async ({ body, who, request }) =>
     getJob(db, await storeJob(database, await pool.run('importJob', { text: body, who }), request)));
+
+  api.route({ method: 'post', path: '/jobs/demo', summary: 'The demo job, to look around in', answer: 'the job' }, async ({ who, request }) =>
+    getJob(db, await storeJob(database, jobStatements(await demoJob(), who, 'demo'), request)));
 
   api.route({ method: 'get', path: '/jobs/:id', summary: 'A job', answer: 'the job' }, ({ params }) => getJob(db, params['id']!));
 

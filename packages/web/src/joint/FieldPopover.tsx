@@ -34,15 +34,17 @@ export function FieldPopover({ at, callout, editor, onClose }: { at: readonly [n
 function FieldRow({ field, editor }: { field: Field<unknown>; editor: JointEditor }) {
   const value = field.get(editor.input);
   const [problem, setProblem] = useState<string | null>(null);
+  const [helped, setHelped] = useState(false);
   const set = (v: FieldValue): void => setProblem(editor.set(field.id, v));
   return (
-    <>
+    <div onFocus={() => setHelped(true)} onBlur={() => setHelped(false)}>
       <label className="field-row">
         <span>{field.label}{field.unit && <span className="muted"> {field.unit}</span>}</span>
         <Control field={field} value={value} editor={editor} set={set} refuse={setProblem} />
       </label>
       {problem && <p className="problem mb-2" role="alert">{problem}</p>}
-    </>
+      {helped && !problem && <p className="muted text-[11.5px] mb-2" role="note">{editor.help(field.id)}</p>}
+    </div>
   );
 }
 

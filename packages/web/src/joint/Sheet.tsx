@@ -130,7 +130,7 @@ export function Sheet({ drawing, failure, editor, facts }: { drawing: Drawing; f
         {open?.kind === 'dimension' && field && (
           <div className="dim-editor" style={{ left: `${(open.at[0] / drawing.width) * 100}%`, top: `${(open.at[1] / drawing.height) * 100}%` }}>
             <DimensionInput
-              key={`${open.id}${open.index}`} label={field.label} type={field.type} value={editor.value(open.id) ?? 0} steps={field.steps ?? []}
+              key={`${open.id}${open.index}`} label={field.label} type={field.type} value={editor.value(open.id) ?? 0} steps={field.steps ?? []} help={editor.help(open.id)}
               onCommit={(v) => editor.set(open.id, v)} onClose={() => close(open.index)} onMove={(by) => openDimension(open.index + by)}
             />
           </div>
@@ -166,6 +166,8 @@ interface InputProps {
   readonly label: string;
   readonly value: FieldValue;
   readonly steps: readonly number[];
+  /** What it is, its limits and usual values. */
+  readonly help: string;
   /** Null when taken, else the sentence that says why not. */
   readonly type: Field<unknown>['type'];
   readonly onCommit: (v: FieldValue) => string | null;
@@ -173,7 +175,7 @@ interface InputProps {
   readonly onMove: (by: number) => void;
 }
 
-function DimensionInput({ label, value, type, steps, onCommit, onClose, onMove }: InputProps) {
+function DimensionInput({ label, value, type, steps, help, onCommit, onClose, onMove }: InputProps) {
   const [text, setText] = useState(String(value));
   const [problem, setProblem] = useState<string | null>(null);
   const input = useRef<HTMLInputElement>(null);
@@ -189,7 +191,7 @@ function DimensionInput({ label, value, type, steps, onCommit, onClose, onMove }
   return (
     <>
       <input
-        ref={input} autoFocus inputMode="decimal" aria-label={label} aria-invalid={problem !== null} value={text}
+        ref={input} autoFocus inputMode="decimal" aria-label={label} aria-description={help} aria-invalid={problem !== null} value={text}
         onChange={(e) => setText(e.target.value)}
         onBlur={() => { if (!problem && commit()) onClose(); }}
         onKeyDown={(e) => {
@@ -209,6 +211,7 @@ function DimensionInput({ label, value, type, steps, onCommit, onClose, onMove }
           e.stopPropagation();
         }}
       />
+      {!problem && <p className="dim-help" role="note">{help}</p>}
       {problem && <p className="problem absolute left-1/2 -translate-x-1/2 top-full mt-1 w-64 bg-[var(--panel)] border border-[var(--gives)] rounded-sm p-2 z-10" role="alert">{problem}</p>}
     </>
   );

@@ -1,7 +1,9 @@
 import 'katex/dist/katex.min.css';
 import katex from 'katex';
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
-import { multipleText, sectionWords, texOf, type JobRecord, type JointContent, type Notation, type Source, type UsedSymbol, type WorkingSection, type WorkingStep, type Workings } from '@ample/core';
+import { kindOf, multipleText, sectionWords, texOf, type JobRecord, type JointContent, type Notation, type Source, type UsedSymbol, type WorkingSection, type WorkingStep, type Workings } from '@ample/core';
+import { Link } from 'react-router';
+import { methodOfCheck } from '../help/links.ts';
 import { Mark, type ShownState } from '../parts/StateMark.tsx';
 import { checker } from '../work/client.ts';
 
@@ -55,7 +57,7 @@ export function WorkingsView({ kindId, content, job, index, target }: Props) {
             {level === 'verdict' ? <VerdictTable workings={workings} onOpen={(id) => { setLevel('all'); requestAnimationFrame(() => document.getElementById(`w-${id}`)?.scrollIntoView()); }} /> : (
               <>
                 <p className="muted mb-2">Click a symbol to see where its value comes from.</p>
-                {sections.map((s) => <SectionView key={s.id} section={s} onAsk={ask} />)}
+                {sections.map((s) => <SectionView key={s.id} section={s} onAsk={ask} kindTitle={kindOf(kindId).title} />)}
               </>
             )}
           </div>
@@ -141,11 +143,12 @@ function VerdictTable({ workings, onOpen }: { workings: Workings; onOpen: (id: s
   );
 }
 
-const SectionView = memo(({ section, onAsk }: { section: WorkingSection; onAsk: Ask }) => (
+const SectionView = memo(({ section, onAsk, kindTitle }: { section: WorkingSection; onAsk: Ask; kindTitle?: string }) => (
   <section className="work-section" id={`w-${section.id}`}>
     <div className="flex items-baseline gap-3">
       <h2 className="flex-1">{section.title}{section.governs && <span className="muted font-normal"> · governs</span>}</h2>
       <span className="muted">{section.clause}</span>
+      {kindTitle && section.type !== 'shared' && <Link className="underline muted" to={methodOfCheck(kindTitle, section.id, section.title)} aria-label={`Method notes of ${section.title}`}>notes</Link>}
     </div>
     {section.summary && (
       <p className={`state mb-1 ${section.pass ? 'muted' : 'problem'}`}><Mark state={markOf(section)} size={10} /><span className="whitespace-normal">{sectionWords(section)}</span></p>

@@ -1,4 +1,4 @@
-import { basisOf, kindOf, LineError, Refusal, validate, type Field, type FieldValue, type JobRecord, type JointContent } from '@ample/core';
+import { basisOf, fieldHelp, fieldHelpWords, kindOf, LineError, Refusal, validate, type Field, type FieldValue, type JobRecord, type JointContent } from '@ample/core';
 
 /** What the parts of the Joint screen use to change it. Each change answers with null, or with the sentence that says why not. */
 export interface JointEditor {
@@ -6,6 +6,8 @@ export interface JointEditor {
   // eslint-disable-next-line @typescript-eslint/no-explicit-any -- the kind's own input
   readonly input: any;
   field(id: string): Field<unknown> | undefined;
+  /** What a field is, its limits and usual values, in one line. */
+  help(id: string): string;
   value(id: string): FieldValue | undefined;
   set(id: string, value: FieldValue): string | null;
   edit(id: string): string | null;
@@ -47,6 +49,7 @@ export function makeEditor(kindId: string, content: JointContent, job: JobRecord
   const shown = (f: Field<unknown>, v: FieldValue): string => f.options?.find((o) => o.value === v)?.label ?? String(v);
   return {
     job, input: content.input, field, take,
+    help: (id) => { const f = field(id); return f ? fieldHelpWords(fieldHelp(kind, f, content.input)) : ''; },
     value: (id) => field(id)?.get(content.input),
     set: (id, value) => {
       const f = field(id)!;

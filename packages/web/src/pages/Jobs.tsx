@@ -34,18 +34,20 @@ export function JobsPage() {
   const shown = jobs?.filter((j) => j.archived === archived) ?? [];
   const put = jobs?.filter((j) => j.archived).length ?? 0;
   return (
-    <Shell>
+    <Shell help="/help/guide#jobs">
       <main className="page">
         <div className="page-inner">
           <div className="flex items-center gap-2 mb-4">
             <h1 className="flex-1">{archived ? 'Archived jobs' : 'Jobs'}</h1>
             {(put > 0 || archived) && <button type="button" className="btn btn-ghost" onClick={() => setArchived(!archived)}>{archived ? 'Show current jobs' : `Show ${put} archived`}</button>}
+            <a className="btn" href={api.backupUrl} download title="One file with every job, taken while the server runs">Back up the store</a>
             <button type="button" className="btn" onClick={() => file.current?.click()}>Import job file</button>
             <input ref={file} type="file" accept=".json,application/json" className="hidden" aria-label="Job file to import" onChange={(e) => { const f = e.target.files?.[0]; if (f) void importFile(f); e.target.value = ''; }} />
             <button type="button" className="btn btn-primary" onClick={() => setMaking(true)}>New job</button>
           </div>
           <Problem>{problem}</Problem>
-          {jobs && shown.length === 0 && <p className="muted">{archived ? 'No job is archived.' : 'No job yet. Make a new one, or import a job file.'}</p>}
+          {jobs && shown.length === 0 && archived && <p className="muted">No job is archived.</p>}
+          {jobs && shown.length === 0 && !archived && <Welcome onNew={() => setMaking(true)} onFile={() => file.current?.click()} onDemo={() => void attempt(async () => navigate(`/jobs/${(await api.demoJob()).id}`))} />}
           {shown.length > 0 && (
             <table className="grid-table">
               <thead><tr><th>Number</th><th>Name</th><th>Client</th><th className="num">Joints</th><th>Changed</th><th><span className="sr-only">What to do</span></th></tr></thead>
@@ -72,6 +74,25 @@ export function JobsPage() {
       </main>
       {making && <NewJob onClose={() => setMaking(false)} onMade={(id) => navigate(`/jobs/${id}`)} />}
     </Shell>
+  );
+}
+
+/** What a new store greets with: three ways to begin. */
+function Welcome({ onNew, onFile, onDemo }: { onNew: () => void; onFile: () => void; onDemo: () => void }) {
+  const way = (title: string, text: string, button: string, go: () => void, main = false) => (
+    <section className="border-t border-[var(--hair)] pt-3">
+      <h2>{title}</h2>
+      <p className="muted my-2">{text}</p>
+      <button type="button" className={`btn ${main ? 'btn-primary' : ''}`} onClick={go}>{button}</button>
+    </section>
+  );
+  return (
+    <div className="grid gap-6 md:grid-cols-3 mt-2" role="group" aria-label="Ways to begin">
+      {way('Look around', 'A made-up ferry hall with fin plates, end plates, cleats and column bases: one joint gives, one breaks a rule, one is not whole.', 'Open the demo job', onDemo, true)}
+      {way('Begin a job', 'A number and a name; members and forces then make the first joint, drawn and checked.', 'Make a new job', onNew)}
+      {way('Bring a job along', 'A job file that this product exported, whole with its joints, actions and signatures.', 'Import a job file', onFile)}
+      <p className="md:col-span-3 muted">The <Link className="underline" to="/help">user guide</Link> says how the screens work and what is checked; press ? anywhere for the keys.</p>
+    </div>
   );
 }
 

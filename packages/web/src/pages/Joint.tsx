@@ -13,7 +13,8 @@ import { Sheet } from '../joint/Sheet.tsx';
 import { Rules, ruleText, Takeoff, WaysOut } from '../joint/Side.tsx';
 import { Dialog, Problem } from '../parts/Dialog.tsx';
 import { Issue } from '../parts/Issue.tsx';
-import { Shell } from '../parts/Shell.tsx';
+import { methodOf } from '../help/links.ts';
+import { Shell, type Keys } from '../parts/Shell.tsx';
 import { edited, mineKept, opened, recordReplaced, redone, save, saveAgain, storedTaken, undone } from '../store/joint.ts';
 import { useApp, useAppDispatch } from '../store/store.ts';
 import type { Checked } from '../work/check.worker.ts';
@@ -29,6 +30,9 @@ checker();
 
 type Tab = 'detail' | 'solid' | 'chart' | 'workings' | 'lists' | 'alternatives' | 'history';
 const TABS: readonly (readonly [Tab, string])[] = [['detail', 'Detail'], ['solid', 'Solid'], ['chart', 'N–M chart'], ['workings', 'Workings'], ['lists', 'Lists'], ['alternatives', 'Alternatives'], ['history', 'History']];
+const KEYS: Keys = [
+  ['Ctrl Z, Ctrl Shift Z', 'undo, redo'], ['L', 'type the detail line'], ['[, ]', 'previous, next joint'], ['Enter', 'on a dimension or callout: change it'], ['↑, ↓', 'in a dimension: the next practical value'], ['Tab', 'from a dimension to the next'],
+];
 const SAVE_WORDS = { saved: 'saved', saving: 'saving…', waiting: 'saving…', stale: 'not saved', failed: 'not saved' } as const;
 
 /** The main screen: drawing as the editor, detail line, failure order, ways out, actions. */
@@ -91,12 +95,24 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly Sibling[]
   const { checked, refusal, ways } = useCheck(present.kind, present, job, record, selected);
 
   // Saves follow edits one after the other; each is made from the version that the last one gave.
+  const sent = useRef<Promise<JointRecord | null>>(Promise.resolve(null));
+  const latest = useRef(joint);
+  latest.current = joint;
+  const store = useCallback((from: JointRecord): void => {
+    const { present: content, lastLabel, edits } = latest.current;
+    sent.current = dispatch(save({ record: from, content: content!, label: lastLabel || 'changed', edits })).unwrap().catch(() => null);
+  }, [dispatch]);
   useEffect(() => {
     if (joint.save !== 'waiting' || joint.inFlight) return;
     // A moment later, so that the check and its repaint go first and quick steps make one save.
-    const soon = setTimeout(() => void dispatch(save({ record, content: present, label: joint.lastLabel || 'changed', edits: joint.edits })), 80);
+    const soon = setTimeout(() => store(record), 80);
     return () => clearTimeout(soon);
-  }, [joint.save, joint.inFlight, record, present, joint.lastLabel, joint.edits, dispatch]);
+  }, [joint.save, joint.inFlight, record, present, joint.edits, store]);
+  // Who leaves within that moment leaves nothing behind: the last edit is saved from the version that the save before it gives.
+  useEffect(() => () => {
+    const left = latest.current;
+    if (left.save === 'waiting' && left.present) void sent.current.then((before) => saveLeft(before && before.version > left.record!.version ? before : left.record!, left));
+  }, []);
   useEffect(() => {
     const warn = (e: BeforeUnloadEvent): void => { if (joint.save !== 'saved') e.preventDefault(); };
     window.addEventListener('beforeunload', warn);
@@ -136,6 +152,8 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly Sibling[]
 
   return (
     <Shell
+      help="/help/guide#joint"
+      keys={KEYS}
       trail={(
         <>
           <Link className="ellipsis" to={`/jobs/${job.id}`}>{job.name}</Link><span className="quiet">/ Register</span>
@@ -183,6 +201,7 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly Sibling[]
               <WaysOut ways={ways} busy={report.worst >= 0} onTake={takeWay} />
               <Rules report={report} onPoint={setPointed} onOpen={openRule} />
               <Takeoff q={checked.quantities} />
+              <p className="mt-3"><Link className="underline" to={methodOf(kind.title)}>What is checked, and what is not: {kind.title.toLowerCase()}</Link></p>
             </>
           )}
         </aside>
@@ -193,6 +212,10 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly Sibling[]
     </Shell>
   );
 }
+
+/** Saves what was left behind on the way out; the screen that follows has its own state. */
+const saveLeft = (record: JointRecord, { present, lastLabel }: { present: JointContent | null; lastLabel: string }): Promise<unknown> =>
+  api.saveJoint(record.id, { ...present!, version: record.version, label: (lastLabel || 'changed').slice(0, 200) }).catch(() => null);
 
 /** What is known of the members; nothing while one of them is refused. */
 function factsOf(kindId: string, content: JointContent, job: JobRecord): Readonly<Record<string, MemberFacts | null>> {

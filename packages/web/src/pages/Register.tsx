@@ -6,7 +6,7 @@ import { api } from '../api.ts';
 import { Dialog, Problem } from '../parts/Dialog.tsx';
 import { Calculations } from '../parts/Calculations.tsx';
 import { Issue } from '../parts/Issue.tsx';
-import { Shell } from '../parts/Shell.tsx';
+import { Shell, type Keys } from '../parts/Shell.tsx';
 import { Mark, StateMark, stateWord, type ShownState } from '../parts/StateMark.tsx';
 import { NewJoint } from './NewJoint.tsx';
 
@@ -30,6 +30,8 @@ const valueOf = (j: RegisterEntry, key: SortKey): string | number => {
 };
 
 const compare = (a: string | number, b: string | number): number => (typeof a === 'number' && typeof b === 'number' ? (a === b ? 0 : a - b) : natural.compare(String(a), String(b)));
+
+const KEYS: Keys = [['↑, ↓, Page Up, Page Down', 'along the rows'], ['Enter', 'open the joint'], ['n', 'new joint'], ['c', 'copy to a new mark'], ['Delete', 'delete; Undo or Ctrl Z brings it back'], ['Ctrl Z', 'bring the deleted one back']];
 
 /** A kind that this version does not know keeps its id. */
 const titleOf = (j: RegisterEntry): string => KINDS.find((k) => k.id === j.kind)?.title ?? j.kind;
@@ -151,6 +153,8 @@ export function RegisterPage() {
   return (
     <Shell
       bench={`/bench?job=${jobId}`}
+      help="/help/guide#register"
+      keys={KEYS}
       trail={<><span className="ellipsis here">{job?.name}</span><span className="quiet">/ Register</span></>}
       tools={job && (
         <>

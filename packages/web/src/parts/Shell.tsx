@@ -1,7 +1,8 @@
-import type { ReactNode } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { settingsChanged } from '../store/settings.ts';
 import { useApp, useAppDispatch } from '../store/store.ts';
+import { Dialog } from './Dialog.tsx';
 
 /** The product's own mark: a plate with a clipped corner and its bolts. */
 function Logo() {
@@ -13,10 +14,38 @@ function Logo() {
   );
 }
 
-/** Top bar and page. `trail` says where one is; `tools` stand at the right; `bench` is the way to the calculators, with the job at hand. */
-export function Shell({ trail, tools, bench, children }: { trail?: ReactNode; tools?: ReactNode; bench?: string; children: ReactNode }) {
+/** A key, and what it does on the page. */
+export type Keys = readonly (readonly [string, string])[];
+const EVERYWHERE: Keys = [['Tab, Shift Tab', 'to the next or previous field, button or dimension'], ['Enter', 'take, open, go on'], ['Escape', 'close; what was typed is asked for first'], ['?', 'this map of keys']];
+
+interface Props {
+  /** Says where one is. */
+  readonly trail?: ReactNode;
+  /** Stand at the right. */
+  readonly tools?: ReactNode;
+  /** The way to the calculators, with the job at hand. */
+  readonly bench?: string;
+  /** Where the guide begins for this page. */
+  readonly help?: string;
+  readonly keys?: Keys;
+  readonly children: ReactNode;
+}
+
+/** Top bar and page. */
+export function Shell({ trail, tools, bench, help = '/help', keys = [], children }: Props) {
   const { theme, who } = useApp((s) => s.settings);
   const dispatch = useAppDispatch();
+  const [map, setMap] = useState(false);
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent): void => {
+      const at = e.target as HTMLElement;
+      if (e.key !== '?' || e.ctrlKey || e.metaKey || at.closest('input, textarea, select, [contenteditable], dialog')) return;
+      e.preventDefault();
+      setMap(true);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
   return (
     <div className="shell">
       <header className="topbar">
@@ -25,6 +54,7 @@ export function Shell({ trail, tools, bench, children }: { trail?: ReactNode; to
         <nav className="flex items-center gap-2 min-w-0 flex-1" aria-label="Where you are">{trail}</nav>
         {tools}
         <Link to={bench ?? '/bench'} className="quiet">Bench</Link>
+        <Link to={help} className="quiet" title="The user guide and the method notes; ? for the keys">Help</Link>
         <label className="quiet flex items-center gap-1" title="Kept with every change that you make">
           <span className="sr-only">Your name</span>
           <input
@@ -35,6 +65,12 @@ export function Shell({ trail, tools, bench, children }: { trail?: ReactNode; to
         <button type="button" className="quiet" onClick={() => dispatch(settingsChanged({ theme: theme === 'day' ? 'night' : 'day' }))}>{theme === 'day' ? 'Night' : 'Day'}</button>
       </header>
       {children}
+      {map && (
+        <Dialog title="Keys of this page" onClose={() => setMap(false)} width={480}>
+          <dl className="keys">{[...keys, ...EVERYWHERE].map(([k, what]) => <div key={k}><dt>{k.split(', ').map((one) => <kbd key={one}>{one}</kbd>)}</dt><dd>{what}</dd></div>)}</dl>
+          <Link className="btn btn-primary mt-3" to={help}>Open the guide</Link>
+        </Dialog>
+      )}
     </div>
   );
 }
