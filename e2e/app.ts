@@ -47,6 +47,8 @@ export async function openRegister(app: App, page: Page): Promise<void> {
 /** One joint of the demo job, judged and drawn. */
 export async function openJoint(app: App, page: Page, mark: string): Promise<void> {
   await openRegister(app, page);
+  // Rows out of sight are not in the page.
+  await page.getByLabel('Filter joints').fill(mark);
   await page.getByRole('link', { name: mark, exact: true }).click();
   await judged(page);
 }
@@ -80,6 +82,10 @@ export const lineOf = async (page: Page): Promise<string> => (await page.locator
 /** Issues by a button of this name, downloads the PDF and reads one of its pages with another parser. */
 export async function issuedText(page: Page, button: string, number: number): Promise<string> {
   await page.getByRole('button', { name: button, exact: true }).click();
+  await page.getByRole('dialog').waitFor();
+  // A calculation has no levels to choose from.
+  const write = page.getByRole('button', { name: 'Write the document' });
+  if (await write.count()) await write.click();
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: /^Download/ }).click()]);
   const doc = await getDocument({ data: new Uint8Array(readFileSync(await download.path())), verbosity: 0 }).promise;
   return (await (await doc.getPage(number)).getTextContent()).items.map((t) => ('str' in t ? t.str : '')).join('');

@@ -7,8 +7,8 @@ const said = (): Promise<string> => on.page.getByRole('heading', { level: 1 }).i
 const open = async (tool: string): Promise<void> => {
   await openRegister(on.app, on.page);
   await on.page.getByRole('link', { name: 'Bench' }).click();
-  await on.page.getByRole('tab', { name: tool }).click();
-  await on.page.getByRole('tab', { name: tool, selected: true }).waitFor();
+  await on.page.getByRole('link', { name: tool }).click();
+  await on.page.locator('nav[aria-label="Calculators"] a[aria-current="page"]', { hasText: tool }).waitFor();
   await on.page.getByRole('form', { name: tool }).waitFor();
   await on.page.getByRole('heading', { level: 1 }).waitFor();
 };

@@ -313,6 +313,7 @@ describe('issue', () => {
     const verdict = await firstToGive(on.page);
     await saved(on.page);
     await on.page.getByRole('button', { name: 'Issue details' }).click();
+    await on.page.keyboard.press('Enter');
     const [download] = await Promise.all([on.page.waitForEvent('download'), on.page.getByRole('link', { name: /^Download/ }).click()]);
     expect(download.suggestedFilename()).toBe('2417-B2-14.pdf');
     const doc = await getDocument({ data: new Uint8Array(readFileSync(await download.path())), verbosity: 0 }).promise;

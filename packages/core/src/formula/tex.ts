@@ -19,7 +19,7 @@ export function texOf(n: Notation, link = false, nested = false): string {
     case 'op':
       return OPERATORS[n.text] ?? n.text;
     case 'word':
-      return WORDS[n.text] ?? `\\text{${n.text}}`;
+      return WORDS[n.text] ?? `\\text{${plain(n.text)}}`;
     case 'frac':
       return `\\${nested ? 'frac' : 'dfrac'}{${inner(n.num)}}{${inner(n.den)}}`;
     case 'sqrt':
@@ -30,6 +30,10 @@ export function texOf(n: Notation, link = false, nested = false): string {
       return `\\left${n.open}${go(n.of)}\\right${n.close}`;
   }
 }
+
+/** Words that hold characters of TeX's own: shown as they are. Powers of a single figure stand raised. */
+const plain = (text: string): string =>
+  text.replace(/\^([23])/g, (_, n: string) => (n === '2' ? '²' : '³')).replace(/\\/g, '\\textbackslash ').replace(/[_{}%#&$]/g, '\\$&').replace(/\^/g, '\\textasciicircum ').replace(/~/g, '\\textasciitilde ');
 
 function texNumber(text: string): string {
   const [number, unit] = text.split(' ');

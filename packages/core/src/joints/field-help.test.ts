@@ -15,7 +15,12 @@ describe('what a field says of itself', () => {
     expect(words('fin-plate', 'notch.type')).toBe('Notch. Accepted: none, top, top and bottom.');
     expect(words('column-base', 'concrete.f_ck')).toMatch(/Accepted: 12 to 90/);
   });
-  it('takes the widest limits where they depend on another field', () => expect(words('column-base', 'plate.D')).toMatch(/Accepted: 60 to 4000 mm/));
+  it('takes the limits that this joint has, which may depend on other fields', () => {
+    const fin = kindOf('fin-plate');
+    const p2 = fin.fields.find((f) => f.id === 'bolts.p2')!;
+    const [one, two] = [1, 2].map((n2) => fieldHelp(fin, p2, { ...(inputOf('fin-plate') as { bolts: object }), bolts: { ...(inputOf('fin-plate') as { bolts: object }).bolts, n2, p2: 60 } }).accepted);
+    expect([one, two]).toEqual(['0 to 500 mm', '10 to 500 mm']);
+  });
   it('is there for every field of every kind', () => {
     for (const kind of KINDS) for (const field of kind.fields) {
       const said = fieldHelpWords(fieldHelp(kind, field, inputOf(kind.id)));

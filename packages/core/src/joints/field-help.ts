@@ -11,36 +11,30 @@ export interface FieldHelp {
   readonly usual: readonly number[];
 }
 
-interface Described {
-  readonly type?: string;
-  readonly rules?: readonly { readonly name: string; readonly args?: { readonly limit?: unknown } }[];
-  readonly whens?: readonly { readonly then?: Described; readonly otherwise?: Described }[];
+/** An input with one value changed, by its path; null where the path is no group of it. */
+function withValue(input: unknown, path: readonly string[], value: number): unknown {
+  const [key, ...rest] = path;
+  if (typeof input !== 'object' || input === null || key === undefined) return null;
+  if (rest.length === 0) return { ...input, [key]: value };
+  const inner = withValue((input as Record<string, unknown>)[key], rest, value);
+  return inner === null ? null : { ...input, [key]: inner };
 }
 
-const limit = (d: Described, name: string): number | undefined => {
-  const found = d.rules?.find((r) => r.name === name)?.args?.limit;
-  return typeof found === 'number' ? found : undefined;
-};
-
-/** Limits of a value, the widest where they depend on others. */
-function limits(d: Described): { min: number | undefined; max: number | undefined } {
-  const all = [d, ...(d.whens ?? []).flatMap((w) => [w.then, w.otherwise]).filter((x): x is Described => x !== undefined && x.type === 'number')];
-  const mins = all.map((x) => limit(x, 'min')).filter((x) => x !== undefined);
-  const maxes = all.map((x) => limit(x, 'max')).filter((x) => x !== undefined);
-  return { min: mins.length ? Math.min(...mins) : undefined, max: maxes.length ? Math.max(...maxes) : undefined };
+const FAR = 1e12;
+/** The limit that the schema refuses a far value by, on this input. */
+function limitOf(schema: Joi.ObjectSchema, input: unknown, id: string, value: number): number | undefined {
+  const changed = withValue(input, id.split('.'), value);
+  if (changed === null) return undefined;
+  const found = schema.validate(changed, { convert: false }).error?.details[0];
+  const limit: unknown = found?.path.join('.') === id && (found.type === 'number.min' || found.type === 'number.max') ? found.context?.['limit'] : undefined;
+  return typeof limit === 'number' ? limit : undefined;
 }
 
 /** The limits that the input's own schema sets for a field; nothing where the field is worked out from others. */
-function accepted(schema: Joi.ObjectSchema, field: Field<unknown>): string | undefined {
+function accepted<I>(schema: Joi.ObjectSchema, field: Field<I>, input: I): string | undefined {
   if (field.type === 'section') return 'a section of the catalogue or the job';
   if (field.options) return field.options.length <= 6 ? field.options.map((o) => o.label).join(', ') : undefined;
-  let described: Described;
-  try {
-    described = schema.extract(field.id).describe() as Described;
-  } catch {
-    return undefined; // no value of the input by itself: other sizes follow from it
-  }
-  const { min, max } = limits(described);
+  const [min, max] = [limitOf(schema, input, field.id, -FAR), limitOf(schema, input, field.id, FAR)];
   const unit = field.unit ? ` ${field.unit}` : '';
   if (min === undefined && max === undefined) return undefined;
   return min === undefined ? `up to ${max}${unit}` : max === undefined ? `from ${min}${unit}` : `${min} to ${max}${unit}`;
@@ -57,7 +51,7 @@ function about(steps: readonly number[], value: number): number[] {
 
 /** What a field is, its symbol, its limits by the schema, and usual values. */
 export function fieldHelp<I>(kind: Pick<JointKind<I>, 'schema'>, field: Field<I>, input: I): FieldHelp {
-  const says = accepted(kind.schema, field as Field<unknown>);
+  const says = accepted(kind.schema, field, input);
   const value = Number(field.get(input));
   return { label: field.label, ...(field.symbol ? { symbol: field.symbol } : {}), ...(says ? { accepted: says } : {}), usual: field.steps ? about(field.steps, Number.isFinite(value) ? value : 0) : [] };
 }

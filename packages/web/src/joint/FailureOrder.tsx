@@ -82,11 +82,10 @@ export const FailureOrder = memo(function FailureOrder({ report, selected, close
             <li key={key}>
               <button
                 type="button" className="order-row" aria-current={active === key} data-check={check.id}
-                aria-label={`${title}: gives at ${multipleText(check.multiple)} times ${combination}. Open its workings.`}
                 title={`${check.clause}: ${quantity(check.demand, check.unit)} against ${quantity(check.resistance, check.unit)}, ${combination}`}
                 onMouseEnter={() => onPoint(key)} onMouseLeave={() => onPoint(null)} onFocus={() => onPoint(key)} onBlur={() => onPoint(null)} onClick={() => onOpen(key, index)}
               >
-                <span className="name" title={title}>{title}</span>
+                <span className="name">{title}<span className="sr-only">: gives at {multipleText(check.multiple)} times {combination}. Open its workings.</span></span>
                 <span className="order-axis" aria-hidden="true">
                   {ticks.filter((t) => t !== 1).map((t) => <i key={t} className="absolute inset-y-[-2px] w-px bg-[var(--hair)]" style={{ left: `${position(t)}%` }} />)}
                   <i className="absolute inset-y-[-2px] w-[2px] -ml-px bg-[var(--ink)]" style={{ left: `${wall}%` }} />
@@ -99,10 +98,10 @@ export const FailureOrder = memo(function FailureOrder({ report, selected, close
           );
         })}
       </ul>
-      {order.length > FIRST_ROWS && <button type="button" className="muted hover:underline" onClick={() => setAll(!all)}>{all ? 'Show the first to give only' : `${order.length - FIRST_ROWS} more give later`}</button>}
+      {order.length > FIRST_ROWS && <button type="button" className="muted hover:underline min-h-6" onClick={() => setAll(!all)}>{all ? 'Show the first to give only' : `${order.length - FIRST_ROWS} more give later`}</button>}
       {skipped.length > 0 && (
         <details className="mt-1">
-          <summary className="muted cursor-pointer">{skipped.length} checks do not apply</summary>
+          <summary className="muted cursor-pointer py-1">{skipped.length} checks do not apply</summary>
           {skipped.map((s) => <div key={s.id} className="hair-row grid-cols-[12px_1fr]"><Mark state="none" size={10} /><span>{s.title}<span className="muted"> · {s.reason}</span></span></div>)}
         </details>
       )}

@@ -98,6 +98,20 @@ export function RegisterPage() {
   const index = Math.min(at, Math.max(0, rows.length - 1));
   const current = rows[index];
 
+  const scroll = useRef<HTMLDivElement>(null);
+  // Only the rows in sight stand in the page: a job may have thousands.
+  const sight = useVirtualizer({ count: rows.length, getScrollElement: () => scroll.current, estimateSize: () => 34, overscan: 12, getItemKey: (i) => rows[i]!.id });
+  // Keys work at once, without a click into the table; what was just made is shown.
+  const [wanted, setWanted] = useState<string | null>(null);
+  useEffect(() => { if (joints?.length && document.activeElement === document.body) table.current?.focus(); }, [joints]);
+  useEffect(() => {
+    const i = wanted === null ? -1 : rows.findIndex((r) => r.id === wanted);
+    if (i < 0) return;
+    setAt(i);
+    setWanted(null);
+    sight.scrollToIndex(i, { align: 'center' });
+  }, [wanted, rows, sight]);
+
   const open = (j: RegisterEntry | undefined): void => { if (j) void navigate(`/jobs/${jobId}/joints/${j.id}`); };
   const remove = async (j: RegisterEntry): Promise<void> => {
     try {
@@ -129,7 +143,7 @@ export function RegisterPage() {
     } else if (e.key === 'Enter') open(current);
     else if (e.key === 'Delete' && current) void remove(current);
     else if ((e.key === 'z' || e.key === 'Z') && (e.ctrlKey || e.metaKey) && gone) void bringBack();
-    else if (e.key === 'c' && !e.ctrlKey && !e.metaKey && current) setBox({ copy: current });
+    else if (e.key === 'c' && !e.ctrlKey && !e.metaKey && current) { e.preventDefault(); setBox({ copy: current }); }
     else if (e.key === 'n' && !e.ctrlKey && !e.metaKey) { e.preventDefault(); setBox('new'); }
   };
 
@@ -143,9 +157,6 @@ export function RegisterPage() {
   const mass = all.reduce((m, j) => m + j.summary.plateMass, 0);
   const bolts = all.reduce((m, j) => m + j.summary.bolts, 0);
   const taken = useMemo(() => new Set((joints ?? []).map((j) => j.mark)), [joints]);
-  const scroll = useRef<HTMLDivElement>(null);
-  // Only the rows in sight stand in the page: a job may have thousands.
-  const sight = useVirtualizer({ count: rows.length, getScrollElement: () => scroll.current, estimateSize: () => 34, overscan: 12, getItemKey: (i) => rows[i]!.id });
   const shownRows = sight.getVirtualItems();
   const above = shownRows[0]?.start ?? 0;
   const below = sight.getTotalSize() - (shownRows.at(-1)?.end ?? 0);
@@ -182,7 +193,7 @@ export function RegisterPage() {
         <div className="overflow-auto px-4 pb-4" ref={scroll}>
           {joints && all.length === 0 && <p className="muted p-4">No joint yet. Make the first with “New joint”: members and forces, and a detail that holds is drawn for you.</p>}
           {all.length > 0 && (
-            <table ref={table} className="grid-table dense" tabIndex={0} aria-rowcount={rows.length + 1} onKeyDown={onKey} aria-label="Register: arrows move, Enter opens, n new, c copy, Delete deletes" autoFocus>
+            <table ref={table} className="grid-table dense" tabIndex={0} aria-rowcount={rows.length + 1} onKeyDown={onKey} aria-label="Register: arrows move, Enter opens, n new, c copy, Delete deletes">
               <thead><tr>{head('mark', 'Mark')}{head('kind', 'Kind', false, 'wide-only')}{head('members', 'Members')}{head('line', 'Detail line')}<th className="wide-only">Governing</th>{head('first', 'First to give')}{head('multiple', 'Multiple', true)}{head('state', 'State')}<th>Checked</th></tr></thead>
               <tbody>
                 {above > 0 && <tr aria-hidden="true" style={{ height: above }} />}
@@ -220,19 +231,19 @@ export function RegisterPage() {
       )}
       {box === 'issue' && job && <Issue jobId={jobId} title={`Issue ${job.name}`} onClose={() => setBox(null)} />}
       {box === 'new' && job && <NewJoint job={job} mark={nextMark(all.at(-1)?.mark ?? 'J-00', taken)} onClose={() => setBox(null)} onMade={(id, why) => navigate(`/jobs/${jobId}/joints/${id}`, { state: { why } })} />}
-      {box && typeof box === 'object' && <CopyJoint joint={box.copy} mark={nextMark(box.copy.mark, taken)} onClose={() => setBox(null)} onMade={async () => { setBox(null); await load(); table.current?.focus(); }} />}
+      {box && typeof box === 'object' && <CopyJoint joint={box.copy} mark={nextMark(box.copy.mark, taken)} onClose={() => setBox(null)} onMade={async (id) => { setBox(null); setWanted(id); await load(); table.current?.focus(); }} />}
     </Shell>
   );
 }
 
 const worst = ({ summary: { first } }: RegisterEntry): string => (first ? `${first.combination} ${first.note}` : '–');
 
-function CopyJoint({ joint, mark: suggested, onClose, onMade }: { joint: RegisterEntry; mark: string; onClose: () => void; onMade: () => Promise<void> }) {
+function CopyJoint({ joint, mark: suggested, onClose, onMade }: { joint: RegisterEntry; mark: string; onClose: () => void; onMade: (id: string) => Promise<void> }) {
   const [mark, setMark] = useState(suggested);
   const [problem, setProblem] = useState('');
   return (
     <Dialog title={`Copy ${joint.mark}`} onClose={onClose} width={380}>
-      <form onSubmit={(e) => { e.preventDefault(); api.copyJoint(joint.id, mark).then(onMade, (x: Error) => setProblem(x.message)); }}>
+      <form onSubmit={(e) => { e.preventDefault(); api.copyJoint(joint.id, mark).then((made) => onMade(made.id), (x: Error) => setProblem(x.message)); }}>
         <label className="form-grid"><span>New mark</span><input className="input" value={mark} autoFocus onFocus={(e) => e.target.select()} onChange={(e) => setMark(e.target.value)} /></label>
         <Problem>{problem}</Problem>
         <button type="submit" className="btn btn-primary mt-3">Copy</button>

@@ -88,13 +88,13 @@ export function Issue({ jobId, jointId, calculationId, title, onClose }: Props) 
         <>
           <progress className="progress w-full" aria-label="Progress" value={state?.done ?? 0} max={state?.total ?? 1} />
           <p className="muted mt-1" aria-live="polite">{state?.status === 'waiting' ? 'Waiting: other documents are written first.' : state?.what ? `Writing ${state.what}: ${state.done} of ${state.total}` : 'Starting…'}</p>
-          <button type="button" className="btn mt-3" onClick={() => state && void api.cancelDocument(state.id).then(setState)}>Cancel</button>
+          <button type="button" ref={focus} className="btn mt-3" onClick={() => state && void api.cancelDocument(state.id).then(setState)}>Cancel</button>
         </>
       )}
       {state?.status === 'ready' && (
         <>
           <p>{calculationId ? 'The document is ready: inputs, answer, picture, tables and workings.' : `The document is ready: ${LEVELS.find((l) => l.id === level)!.about}.`}</p>
-          <a className="btn btn-primary mt-3" href={api.documentUrl(state.id)} download={state.name} autoFocus>Download {state.name}</a>
+          <a className="btn btn-primary mt-3" href={api.documentUrl(state.id)} download={state.name} ref={focus}>Download {state.name}</a>
         </>
       )}
       {state?.status === 'cancelled' && <p>Cancelled; no file was written.</p>}
@@ -104,4 +104,6 @@ export function Issue({ jobId, jointId, calculationId, title, onClose }: Props) 
   );
 }
 
+/** Where the keyboard goes on when what had the focus is gone. */
+const focus = (e: HTMLElement | null): void => e?.focus();
 const running = (s: DocumentState): boolean => s.status === 'waiting' || s.status === 'working';

@@ -1,0 +1,234 @@
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Page } from 'playwright-core';
+import { afterAll, describe, expect, it } from 'vitest';
+import { startServer } from '../packages/server/src/start.ts';
+import { judged, openJoint, openRegister, saved } from './app.ts';
+import { useApp } from './use-app.ts';
+
+const on = useApp();
+const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
+interface Violation { readonly id: string; readonly nodes: readonly { readonly html: string; readonly failureSummary: string }[] }
+
+/** What the automatic rules of WCAG 2.2 A and AA find on the page as it stands. */
+async function faults(page: Page, where: string, only?: readonly string[]): Promise<string[]> {
+  // A transition half way is no colour of the design.
+  await page.waitForTimeout(250);
+  if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(AXE);
+  const violations = await page.evaluate(async (runOnly) => ((await (window as unknown as { axe: { run(d: Document, o: object): Promise<{ violations: Violation[] }> } }).axe.run(document, { runOnly })).violations), only ? { type: 'rule', values: [...only] } : { type: 'tag', values: RULES });
+  return violations.flatMap((v) => v.nodes.map((n) => `${where}: ${v.id}: ${n.html.slice(0, 140)}: ${n.failureSummary.slice(0, 160)}`));
+}
+const focused = (page: Page): Promise<string> => page.evaluate(() => { const e = document.activeElement as HTMLInputElement; return `${e.tagName} ${e.getAttribute('aria-label') ?? e.labels?.[0]?.innerText ?? e.innerText}`.split('\n')[0]!; });
+
+describe('typed blind, without a click into a field', () => {
+  it('makes a job', async () => {
+    const { page } = on;
+    await page.goto(on.app.url);
+    await page.getByRole('button', { name: 'New job', exact: true }).click();
+    await page.keyboard.type('77');
+    await page.keyboard.press('Tab');
+    await page.keyboard.type('Sandling slip');
+    await page.keyboard.press('Enter');
+    await page.getByText('No joint yet').waitFor();
+    expect(await page.title()).toContain('Sandling slip');
+  });
+  it('asks before it throws typed text away, by Escape and by Close; keeps it when told', async () => {
+    const { page } = on;
+    await page.goto(on.app.url);
+    await page.getByRole('button', { name: 'New job', exact: true }).click();
+    await page.keyboard.type('78');
+    await page.keyboard.press('Escape');
+    await page.getByRole('alertdialog', { name: 'Throw away what you typed?' }).waitFor();
+    await page.keyboard.press('Enter');
+    expect(await page.getByLabel('Job number').inputValue()).toBe('78');
+    expect(await focused(page)).toBe('INPUT Job number');
+    await page.getByRole('button', { name: 'Close' }).click();
+    await page.getByRole('button', { name: 'Throw it away' }).click();
+    await page.getByRole('dialog').waitFor({ state: 'detached' });
+    // Nothing typed, nothing asked.
+    await page.getByRole('button', { name: 'New job', exact: true }).click();
+    await page.keyboard.press('Escape');
+    await page.getByRole('dialog').waitFor({ state: 'detached' });
+  });
+  it('makes a joint with sections found by what one types', async () => {
+    const { page } = on;
+    await openRegister(on.app, page);
+    await page.keyboard.press('n');
+    await page.keyboard.type('Z1-01');
+    await page.keyboard.press('Tab');
+    await page.keyboard.press('Tab');
+    await page.keyboard.type('457 98');
+    await page.keyboard.press('Enter');
+    expect(await page.getByLabel('Beam section', { exact: true }).inputValue()).toBe('UB 457x191x98');
+    await page.keyboard.press('Tab');
+    await page.keyboard.press('Tab');
+    await page.keyboard.press('Tab');
+    // A text that names one section is taken by its name on the way out.
+    await page.keyboard.type('uc254x254x89');
+    await page.keyboard.press('Tab');
+    expect(await page.getByLabel('Support section', { exact: true }).inputValue()).toBe('UC 254x254x89');
+    await page.keyboard.press('Tab');
+    await page.keyboard.type('C1; 120; 0; 0; gravity');
+    await page.keyboard.press('Control+Enter');
+    await judged(page);
+    expect(await page.title()).toContain('Z1-01');
+  });
+  it('copies, signs, issues and edits actions', async () => {
+    const { page } = on;
+    await openRegister(on.app, page);
+    await page.keyboard.press('c');
+    await page.keyboard.type('Z2-01');
+    await page.keyboard.press('Enter');
+    // What was made is shown, wherever it is sorted to.
+    await page.getByRole('link', { name: 'Z2-01', exact: true }).click();
+    await judged(page);
+    await page.getByRole('button', { name: 'Sign off' }).click();
+    await page.keyboard.type('K. Dunlin');
+    await page.keyboard.press('Enter');
+    await page.getByRole('button', { name: 'Checked: K. Dunlin' }).waitFor();
+    await page.getByRole('button', { name: 'Edit actions' }).click();
+    await page.keyboard.type('91');
+    await page.keyboard.press('Enter');
+    await page.getByText('V 91', { exact: false }).first().waitFor();
+    await saved(page);
+    await page.getByRole('button', { name: 'Issue details' }).click();
+    await page.keyboard.press('ArrowUp');
+    await page.keyboard.press('Enter');
+    await page.getByRole('link', { name: /^Download/ }).waitFor();
+    expect(await focused(page)).toMatch(/^A Download/);
+    await page.keyboard.press('Escape');
+    // The level that was chosen is there the next time.
+    await page.getByRole('button', { name: 'Issue details' }).click();
+    expect(await page.getByRole('radio', { name: /^Governing/ }).isChecked()).toBe(true);
+  });
+});
+
+describe('help in place', () => {
+  it('? opens the keys of the page, and the guide from there; not while something is typed', async () => {
+    const { page } = on;
+    await openRegister(on.app, page);
+    await page.getByLabel('Filter joints').fill('');
+    await page.getByLabel('Filter joints').press('?');
+    expect(await page.getByRole('dialog').count()).toBe(0);
+    await page.getByLabel('Filter joints').fill('');
+    await page.getByRole('table', { name: /^Register/ }).focus();
+    await page.keyboard.press('?');
+    expect(await page.getByRole('dialog', { name: 'Keys of this page' }).innerText()).toContain('copy to a new mark');
+    await page.getByRole('link', { name: 'Open the guide' }).click();
+    await page.getByRole('heading', { name: 'Register', level: 2 }).waitFor();
+  });
+  it('leads from a joint to the method of its kind, and from a check to its own part', async () => {
+    const { page } = on;
+    await openJoint(on.app, page, 'B2-14');
+    await page.getByRole('link', { name: /^What is checked, and what is not/ }).click();
+    await page.getByRole('heading', { name: 'Fin plate: what is checked' }).waitFor();
+    await page.goBack();
+    await judged(page);
+    await page.getByRole('tab', { name: 'Workings' }).click();
+    await page.getByRole('link', { name: /^Method notes of Bearing, beam web/ }).first().click();
+    expect((await page.locator('.lit').first().innerText()).toLowerCase()).toContain('bearing');
+  });
+  it('is searched', async () => {
+    const { page } = on;
+    await page.goto(`${on.app.url}/help`);
+    await page.getByRole('searchbox').fill('anchor cone');
+    await page.getByRole('region', { name: 'Found' }).getByRole('link').first().waitFor();
+    expect(await page.getByRole('region', { name: 'Found' }).innerText()).toContain('Column base');
+  });
+  it('says of a dimension what it is, what is accepted and what is usual', async () => {
+    const { page } = on;
+    await openJoint(on.app, page, 'B2-14');
+    await page.locator('[data-field="plate.e2"]').first().click();
+    expect(await page.locator('.dim-help').innerText()).toMatch(/e2\. Accepted: 5 to 500 mm\. Usual: /);
+  });
+});
+
+describe('an edit made on the way out', () => {
+  it('is saved', async () => {
+    const { page } = on;
+    await openJoint(on.app, page, 'B1-02');
+    await page.locator('[data-field="gap"]').first().click();
+    await page.keyboard.type('13');
+    await page.keyboard.press('Enter');
+    await page.keyboard.press(']');
+    await page.waitForURL((u) => u.pathname.includes('/joints/'));
+    await judged(page);
+    await openJoint(on.app, page, 'B1-02');
+    expect(await page.locator('[data-line-token]').allInnerTexts()).toContain('gap 13');
+  });
+});
+
+describe('an empty store', () => {
+  const data = mkdtempSync(join(tmpdir(), 'ample-empty-'));
+  afterAll(() => rmSync(data, { recursive: true, force: true }));
+  it('greets with three ways in; the demo job is one of them', async () => {
+    const empty = await startServer({ port: 0, data, level: 'error' });
+    const { page } = on;
+    await page.goto(empty.url);
+    const ways = page.getByRole('group', { name: 'Ways to begin' });
+    for (const name of ['Open the demo job', 'Make a new job', 'Import a job file']) await ways.getByRole('button', { name }).waitFor();
+    expect(await faults(page, 'empty store')).toEqual([]);
+    await ways.getByRole('button', { name: 'Open the demo job' }).click();
+    await page.getByRole('link', { name: 'B2-14', exact: true }).waitFor();
+    await page.goto('about:blank');
+    await empty.close();
+  });
+});
+
+describe('automatic rules of accessibility (WCAG 2.2 A and AA)', () => {
+  it.each(['day', 'night'])('find nothing on any page or dialog, by %s', { timeout: 120_000 }, async (theme) => {
+    const { page } = on;
+    await page.addInitScript((t) => localStorage.setItem('ample-gusset-settings', JSON.stringify({ theme: t, who: 'R. Amsel' })), theme);
+    const found: string[] = [];
+    // What the night changes is colours; all else is looked at by day.
+    const look = async (where: string): Promise<void> => void found.push(...(await faults(page, where, theme === 'night' ? ['color-contrast'] : undefined)));
+    const dialog = async (button: string, where: string): Promise<void> => {
+      await page.getByRole('button', { name: button, exact: true }).first().click();
+      await page.getByRole('dialog').waitFor();
+      await look(where);
+      await page.keyboard.press('Escape');
+      await page.getByRole('dialog').waitFor({ state: 'detached' });
+    };
+    await page.goto(on.app.url);
+    await page.getByRole('link', { name: 'Tern Quay ferry hall', exact: true }).last().waitFor();
+    await look('jobs');
+    await dialog('New job', 'new job');
+    await openRegister(on.app, page);
+    await look('register');
+    for (const [button, where] of [['New joint', 'new joint'], ['Copy', 'copy'], ['Issue job', 'issue job']] as const) await dialog(button, where);
+    await page.getByRole('table', { name: /^Register/ }).focus();
+    await page.keyboard.press('?');
+    await look('keys');
+    await page.keyboard.press('Escape');
+    await page.getByRole('link', { name: /^Basis/ }).click();
+    await page.getByRole('button', { name: 'Save basis' }).waitFor();
+    await look('basis');
+    await openJoint(on.app, page, 'M1-06');
+    await look('joint that is not whole');
+    for (const [mark, but] of [['P1-01', ['Solid', 'History']], ['B2-15', []]] as const) {
+      await openJoint(on.app, page, mark);
+      for (const tab of (await page.getByRole('tab').allInnerTexts()).filter((t) => !(but as readonly string[]).includes(t))) {
+        await page.getByRole('tab', { name: tab, exact: true }).click();
+        await page.waitForTimeout(150);
+        await look(`joint ${mark}, ${tab}`);
+      }
+      await page.getByRole('tab', { name: 'Detail', exact: true }).click();
+    }
+    for (const [button, where] of [['Issue details', 'issue'], ['Sign off', 'sign'], ['Edit actions', 'actions']] as const) await dialog(button, where);
+    await page.locator('[data-callout]').first().click();
+    await page.locator('.popover').waitFor();
+    await look('callout');
+    await page.keyboard.press('Escape');
+    await page.locator('[data-dimension]').first().click();
+    await look('dimension');
+    for (const path of ['/bench', '/help', '/help/method', '/nowhere']) {
+      await page.goto(on.app.url + path);
+      await page.waitForTimeout(300);
+      await look(path);
+    }
+    expect([...new Set(found.map((f) => f.replace(/^[^:]*: /, '')))]).toEqual([]);
+  });
+});
