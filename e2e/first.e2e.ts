@@ -146,6 +146,37 @@ describe('help in place', () => {
   });
 });
 
+describe('bolt rows as the office gives them', () => {
+  it('are measured from the middle of the beam, moved one by one on the drawing, and go back to the job\'s way', async () => {
+    const { page } = on;
+    await openJoint(on.app, page, 'B2-14');
+    const ways = page.locator('.joint-side select');
+    await ways.selectOption({ label: 'from the middle of the beam' });
+    const row = page.locator('[data-field^="row.1@middle"]').first();
+    await row.waitFor();
+    expect(await page.locator('[data-field^="row."]').evaluateAll((list) => list.map((e) => e.lastChild!.textContent))).toEqual(['109', '39', '\u221231', '\u2212101']);
+    await row.click();
+    expect(await page.locator('.dim-help').innerText()).toBe('Row 2 from the middle of the beam.');
+    await page.keyboard.type('44');
+    await page.keyboard.press('Enter');
+    await page.getByText('4xM20-8.8 @65+75+70').waitFor();
+    await saved(page);
+    await ways.selectOption({ index: 0 });
+    await page.locator('[data-field="bolts.p1"]').first().waitFor();
+  });
+  it('are asked for in the basis of a job, and every sheet of it follows', async () => {
+    const { page } = on;
+    await openRegister(on.app, page);
+    await page.getByRole('link', { name: /^Basis/ }).click();
+    await page.getByLabel('Bolt rows are dimensioned').selectOption({ label: 'from the top of steel' });
+    await page.getByRole('button', { name: 'Save basis' }).click();
+    await page.getByText('Saved.', { exact: false }).waitFor();
+    await openJoint(on.app, page, 'E1-01');
+    await page.locator('[data-field^="row.0@steel"]').first().waitFor();
+    expect(await page.getByText('rows from the top of steel', { exact: false }).count()).toBeGreaterThan(0);
+  });
+});
+
 describe('an edit made on the way out', () => {
   it('is saved', async () => {
     const { page } = on;

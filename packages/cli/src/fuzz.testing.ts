@@ -22,7 +22,7 @@ export function fuzzFiles(demo: JobDocument, seed: number, count: number): FileT
     const { line, ...rest } = one;
     // Without its line a joint is judged by its sizes, so that a change of them is no contradiction.
     const file = { ...demo, calculations: [], joints: [r() < 0.8 ? rest : { ...rest, line }] };
-    const raw = r() < 0.9 ? { ...file, joints: mutated(file.joints, r, 1 + Math.floor(r() * 3)) } : mutated(file, r, 1 + Math.floor(r() * 4));
+    const raw = r() < 0.9 ? { ...file, joints: mutated(file.joints, r, 1 + Math.floor(r() * 3), r() < 0.5) } : mutated(file, r, 1 + Math.floor(r() * 4));
     const t = performance.now();
     const fault = faultOfFile(raw, codes);
     slowest = Math.max(slowest, performance.now() - t);

@@ -26,6 +26,7 @@ export * from './joints/field-help.ts';
 export * from './joints/kind.ts';
 export { memberFacts, type MemberFacts } from './joints/members.ts';
 export * from './joints/registry.ts';
+export { ROWS_FROM } from './joints/row-places.ts';
 export * from './joints/trace.ts';
 export * from './refusal.ts';
 export * from './units/entry.ts';

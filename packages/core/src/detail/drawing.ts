@@ -121,6 +121,25 @@ export interface DimensionSegment {
 }
 
 /**
+ * Distances of several places from one level, upright (running dimensions of ISO 129-1): a ring at the origin, an arrow at each place, its text
+ * beside the extension line. `foot` is where the extension lines start.
+ */
+export function runningDimension(level: number, foot: number, origin: number, places: readonly { readonly at: number; readonly text: string; readonly field: string }[]): Item[] {
+  const ends = [origin, ...places.map((p) => p.at)];
+  const items: Item[] = [
+    path([[level, Math.min(...ends)], [level, Math.max(...ends)]], 'dimension'),
+    { k: 'circle', at: [level, origin], r: 0.9, line: 'dimension', fill: 'paper' },
+    path([[foot + 1.2, origin], [level + 1.4, origin]], 'dimension'),
+  ];
+  for (const p of places) {
+    items.push(path([[foot + 1.2, p.at], [level + 1.4, p.at]], 'dimension'));
+    if (Math.abs(p.at - origin) > ARROW) items.push(arrow([level, p.at], [0, Math.sign(origin - p.at)]));
+    items.push(text([level + 1.8, p.at + TEXT * 0.35], p.text, { style: 'dimension', field: p.field }));
+  }
+  return items;
+}
+
+/**
  * A chain of dimensions along one line of the sheet. `axis` x: the line is horizontal at `level`, texts above it; y: vertical, texts to its
  * right. `foot` is where the extension lines start. A segment too short for its arrows takes them from outside, and a text too long for
  * its segment is lifted off the line.

@@ -15,6 +15,9 @@ export interface Factors {
   readonly alpha_ct: number;
 }
 
+/** How bolt rows are dimensioned; it changes no result. */
+export type RowsFrom = 'chain' | 'steel' | 'middle' | 'plate';
+
 /** Choices that the code leaves to the office or the job. */
 export interface Settings {
   /** Steel exposed to weather: maximum end and edge distances apply. */
@@ -30,6 +33,7 @@ export interface Settings {
   readonly flange_held: boolean;
   /** Its bottom flange is, which uplift compresses. */
   readonly bottom_flange_held: boolean;
+  readonly rows_from: RowsFrom;
 }
 
 /** What a job is designed to. */
@@ -48,7 +52,7 @@ export const UK_FACTORS: Factors = { gamma_M0: 1, gamma_M1: 1, gamma_M2: 1.25, g
 export const RECOMMENDED_FACTORS: Factors = { ...UK_FACTORS, alpha_cc: 1 };
 
 export const DEFAULT_SETTINGS: Settings = {
-  exposed: false, long_joint: true, full_strength_weld: true, weld_method: 'directional', throat_factor: 0.7, flange_held: true, bottom_flange_held: false,
+  exposed: false, long_joint: true, full_strength_weld: true, weld_method: 'directional', throat_factor: 0.7, flange_held: true, bottom_flange_held: false, rows_from: 'chain',
 };
 
 export const DEFAULT_BASIS: Basis = { set: 'UK', factors: UK_FACTORS, settings: DEFAULT_SETTINGS, sections: [], steels: [], close: 1.1 };

@@ -62,6 +62,7 @@ export const settingsSchema = Joi.object({
   throat_factor: size(0.5, 1),
   flange_held: Joi.boolean(),
   bottom_flange_held: Joi.boolean(),
+  rows_from: Joi.string().valid('chain', 'steel', 'middle', 'plate'),
 });
 
 const gamma = size(0.8, 3);

@@ -16,7 +16,9 @@ function canonical(value: unknown): string {
  * guards against oversight, not against forgery.
  */
 export function fingerprint(joint: JointLike, basis: Basis): string {
-  const text = canonical({ kind: joint.kind, input: joint.input, combinations: joint.combinations, basis });
+  // How a sheet is dimensioned changes no result.
+  const { rows_from: _shown, ...settings } = basis.settings;
+  const text = canonical({ kind: joint.kind, input: joint.input, combinations: joint.combinations, basis: { ...basis, settings } });
   let h1 = 0xdeadbeef;
   let h2 = 0x41c6ce57;
   for (let i = 0; i < text.length; i += 1) {

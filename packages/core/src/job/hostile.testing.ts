@@ -33,8 +33,11 @@ export function hostile(r: Random): unknown {
 type Group = Record<string, unknown>;
 const isGroup = (v: unknown): v is Group | unknown[] => typeof v === 'object' && v !== null;
 
-/** A document with `changes` changes at random places: a value made hostile, nudged, taken away, doubled, moved. The original is left alone. */
-export function mutated(document: unknown, r: Random, changes: number): unknown {
+/**
+ * A document with `changes` changes at random places: a value made hostile, nudged, taken away, doubled, moved; `tame` ones nudge numbers alone, so
+ * that most can still be judged. The original is left alone.
+ */
+export function mutated(document: unknown, r: Random, changes: number, tame = false): unknown {
   if (!isGroup(document)) return document;
   const copy = structuredClone(document);
   for (let i = 0; i < changes; i += 1) {
@@ -49,17 +52,20 @@ export function mutated(document: unknown, r: Random, changes: number): unknown 
         at = value as Group;
         continue;
       }
-      change(at, key, r);
+      if (!tame) change(at, key, r);
+      else if (typeof value === 'number') at[key] = pick(r, NUDGES)(value, r);
       break;
     }
   }
   return copy;
 }
 
+const NUDGES: readonly ((x: number, r: Random) => number)[] = [(x, r) => x * (r() * 3), (x) => -x, (x, r) => x + (r() - 0.5) * 20, (x, r) => Math.round(x * r() * 2), () => 0, (x) => x * 1e3, (x) => x / 1e3, (x, r) => x * (1 + r())];
+
 function change(at: Group, key: string, r: Random): void {
   const value = at[key];
   const kind = r();
-  if (typeof value === 'number' && kind < 0.45) at[key] = pick(r, [value * (r() * 3), -value, value + (r() - 0.5) * 20, Math.round(value * r() * 2), 0, value * 1e3, value / 1e3]);
+  if (typeof value === 'number' && kind < 0.45) at[key] = pick(r, NUDGES)(value, r);
   else if (typeof value === 'string' && kind < 0.3) at[key] = pick(r, [value.toUpperCase(), value.slice(1), `${value}x`, value.split('').reverse().join(''), value.replace(/\d/, String(Math.floor(r() * 10)))]);
   else if (kind < 0.55) delete at[key];
   else if (kind < 0.65) at[`${key}2`] = value;

@@ -107,6 +107,8 @@ export interface JointKind<I = unknown, M = unknown> {
   readonly title: string;
   readonly schema: Joi.ObjectSchema;
   readonly fields: readonly Field<I>[];
+  /** Fields that belong to a way of measuring, named by the drawing. */
+  placeField?(id: string): Field<I> | undefined;
   readonly edits: readonly Edit<I>[];
   /** Kinds of one family join the same members under the same actions: one can be changed for another. */
   readonly family: 'beam' | 'column-base';

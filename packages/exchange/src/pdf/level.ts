@@ -1,7 +1,7 @@
 /** How much is printed: the sheet with its verdict; what the governing check rests on beside it; all workings. */
 export type Level = 'verdict' | 'governing' | 'everything';
 export const LEVELS: readonly { readonly id: Level; readonly label: string; readonly about: string }[] = [
-  { id: 'verdict', label: 'Verdict', about: 'register and a sheet for each joint' },
-  { id: 'governing', label: 'Governing', about: 'sheet, inputs, actions, checks, rules, and the workings of the check that gives first' },
-  { id: 'everything', label: 'Everything', about: 'as Governing, with the workings of every check and rule' },
+  { id: 'verdict', label: 'Verdict', about: 'the sheet at true scale, with the verdict' },
+  { id: 'governing', label: 'Governing', about: 'also inputs, actions, checks, rules, and the workings of the check that gives first' },
+  { id: 'everything', label: 'Everything', about: 'also the workings of every check and rule' },
 ];

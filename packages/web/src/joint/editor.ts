@@ -45,7 +45,7 @@ export function makeEditor(kindId: string, content: JointContent, job: JobRecord
     apply({ ...content, input }, label);
     return null;
   };
-  const field = (id: string): Field<unknown> | undefined => kind.fields.find((f) => f.id === id);
+  const field = (id: string): Field<unknown> | undefined => kind.fields.find((f) => f.id === id) ?? kind.placeField?.(id);
   const shown = (f: Field<unknown>, v: FieldValue): string => f.options?.find((o) => o.value === v)?.label ?? String(v);
   return {
     job, input: content.input, field, take,

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { DEFAULT_SETTINGS, properties, RECOMMENDED_FACTORS, significant, UK_FACTORS, type CustomSection, type CustomSteel, type Factors, type JobBasis, type JobRecord } from '@ample/core';
+import { DEFAULT_SETTINGS, properties, RECOMMENDED_FACTORS, ROWS_FROM, significant, UK_FACTORS, type CustomSection, type CustomSteel, type Factors, type JobBasis, type JobRecord } from '@ample/core';
 import { api } from '../api.ts';
 import { Problem } from '../parts/Dialog.tsx';
 import { Shell } from '../parts/Shell.tsx';
@@ -68,6 +68,9 @@ export function JobBasisPage() {
               <label className="flex items-center gap-2">Throat of a fillet weld over its leg {number(settings.throat_factor, (throat_factor) => setting({ throat_factor }), 'throat over leg', '0.01')}</label>
               <label className="flex items-center gap-2">Weld strength by the
                 <select className="select" value={settings.weld_method} onChange={(e) => setting({ weld_method: e.target.value as 'directional' })}><option value="directional">directional method, 4.5.3.2</option><option value="simplified">simplified method, 4.5.3.3</option></select>
+              </label>
+              <label className="flex items-center gap-2">Bolt rows are dimensioned
+                <select className="select" value={settings.rows_from} onChange={(e) => setting({ rows_from: e.target.value as 'chain' })}>{ROWS_FROM.map(([id, words]) => <option key={id} value={id}>{words}</option>)}</select>
               </label>
               {([['full_strength_weld', 'Weld must be as strong as the plate'], ['long_joint', 'Long joints are reduced (3.8)'], ['flange_held', 'Top flange of notched beams is held sideways'], ['bottom_flange_held', 'Bottom flange of notched beams is held too (uplift)'], ['exposed', 'Steel is exposed to weather: largest edge distances apply']] as const).map(([k, label]) => (
                 <label key={k} className="flex items-center gap-2"><input type="checkbox" className="checkbox checkbox-sm" checked={settings[k]} onChange={(e) => setting({ [k]: e.target.checked })} />{label}</label>

@@ -1,6 +1,6 @@
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useLocation, useNavigate, useParams } from 'react-router';
-import { basisOf, fingerprint, kindOf, KINDS, multipleText, Refusal, revisionLetter, type JobRecord, type JointContent, type JointRecord, type MemberFacts, type Sibling, type WayOut } from '@ample/core';
+import { basisOf, fingerprint, kindOf, KINDS, multipleText, ROWS_FROM, Refusal, revisionLetter, type JobRecord, type JointContent, type JointRecord, type MemberFacts, type Sibling, type WayOut } from '@ample/core';
 import { api } from '../api.ts';
 import { Alternatives } from '../joint/Alternatives.tsx';
 import { ActionsStrip } from '../joint/ActionsStrip.tsx';
@@ -201,6 +201,7 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly Sibling[]
               <WaysOut ways={ways} busy={report.worst >= 0} onTake={takeWay} />
               <Rules report={report} onPoint={setPointed} onOpen={openRule} />
               <Takeoff q={checked.quantities} />
+              {kind.placeField && <Measured content={present} job={job} onChange={(settings, label) => { const { settings: _before, ...rest } = present; apply(Object.keys(settings).length ? { ...rest, settings } : rest, label); }} />}
               <p className="mt-3"><Link className="underline" to={methodOf(kind.title)}>What is checked, and what is not: {kind.title.toLowerCase()}</Link></p>
             </>
           )}
@@ -216,6 +217,24 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly Sibling[]
 /** Saves what was left behind on the way out; the screen that follows has its own state. */
 const saveLeft = (record: JointRecord, { present, lastLabel }: { present: JointContent | null; lastLabel: string }): Promise<unknown> =>
   api.saveJoint(record.id, { ...present!, version: record.version, label: (lastLabel || 'changed').slice(0, 200) }).catch(() => null);
+
+/** How this joint's rows are dimensioned: as the job has it, or in its own way. It changes no result. */
+function Measured({ content, job, onChange }: { content: JointContent; job: JobRecord; onChange: (settings: NonNullable<JointContent['settings']>, label: string) => void }) {
+  const words = (id: string): string => ROWS_FROM.find(([k]) => k === id)![1];
+  const jobs = basisOf(job).settings.rows_from;
+  const change = (id: string): void => {
+    const { rows_from: _before, ...rest } = content.settings ?? {};
+    onChange(id === '' ? rest : { ...rest, rows_from: id as typeof jobs }, `rows ${id === '' ? 'as the job has them' : words(id)}`);
+  };
+  return (
+    <label className="muted mt-3 flex items-center gap-2">Rows
+      <select className="select" value={content.settings?.rows_from ?? ''} onChange={(e) => change(e.target.value)}>
+        <option value="">as the job: {words(jobs)}</option>
+        {ROWS_FROM.map(([id, text]) => <option key={id} value={id}>{text}</option>)}
+      </select>
+    </label>
+  );
+}
 
 /** What is known of the members; nothing while one of them is refused. */
 function factsOf(kindId: string, content: JointContent, job: JobRecord): Readonly<Record<string, MemberFacts | null>> {

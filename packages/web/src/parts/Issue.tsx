@@ -93,7 +93,7 @@ export function Issue({ jobId, jointId, calculationId, title, onClose }: Props) 
       )}
       {state?.status === 'ready' && (
         <>
-          <p>{calculationId ? 'The document is ready: inputs, answer, picture, tables and workings.' : `The document is ready: ${LEVELS.find((l) => l.id === level)!.about}.`}</p>
+          <p>{calculationId ? 'The document is ready: inputs, answer, picture, tables and workings.' : `The document is ready, level ${LEVELS.find((l) => l.id === level)!.label.toLowerCase()}.`}</p>
           <a className="btn btn-primary mt-3" href={api.documentUrl(state.id)} download={state.name} ref={focus}>Download {state.name}</a>
         </>
       )}

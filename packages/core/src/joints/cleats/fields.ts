@@ -2,6 +2,7 @@ import { ANGLES, BOLT_CLASS_NAMES, BOLT_DIAMETERS, type HoleKind } from '../../c
 import { boltFields, fieldMakers, HOLE_CHOICES, memberFields, otherSideFields, farBoltFields, supportEdgeFields, range } from '../field-makers.ts';
 import type { Edit, Field } from '../kind.ts';
 import { groupHeight, lastPitch, withRowCount, type Pitch } from '../pitches.ts';
+import { placeFields } from '../row-places.ts';
 import { boltedToBeam, boltedToSupport, bottomEnd, FIXINGS, supportBottomEnd, webEdge, type CleatsInput, type Fixing } from './input.ts';
 
 type I = CleatsInput;
@@ -84,3 +85,16 @@ export const cleatsEdits: readonly Edit<I>[] = [
 ];
 
 export const cleatsField = (id: string): Field<I> => cleatsFields.find((f) => f.id === id)!;
+
+/** The cleats stay where they are. */
+const webPlaces = placeFields<I>({
+  rows: (i) => i.bolts, top: (i) => i.web.top_to_bolt, bottom: cleatsFields.find((f) => f.id === 'cleat.e1_bot')!,
+  place: (i, top, rows) => alikeStill(i, web(bolts(cleat(i, { e1: i.cleat.e1 + top - i.web.top_to_bolt }), rows), { top_to_bolt: top })),
+});
+const supportPlaces = placeFields<I>({
+  rows: (i) => i.support_bolts, top: (i) => i.web.top_to_bolt - i.cleat.e1 + i.support_bolts.e1, bottom: cleatsFields.find((f) => f.id === 'support_bolts.e1_bot')!,
+  place: (i, top, rows) => support(i, { ...rows, e1: top - i.web.top_to_bolt + i.cleat.e1 }),
+}, 'support-row');
+
+/** Places of the rows in the web and on the support, by whatever they are measured from. */
+export const cleatsPlaces = (id: string): Field<I> | undefined => webPlaces(id) ?? supportPlaces(id);

@@ -3,7 +3,7 @@ import type { JointKind } from '../kind.ts';
 import { beamAndSupport, memberWords } from '../members.ts';
 import { quantitiesOf } from '../solid-parts.ts';
 import { cleatsToEn1993 } from './en1993/index.ts';
-import { cleatsEdits, cleatsFields } from './fields.ts';
+import { cleatsEdits, cleatsFields, cleatsPlaces } from './fields.ts';
 import { cleatsFirst, cleatsMoves } from './first.ts';
 import { cleatsSchema, type CleatsInput } from './input.ts';
 import { parseLine, printLine } from './line.ts';
@@ -18,6 +18,7 @@ export const cleats: JointKind<CleatsInput, CleatsModel> = {
   title: 'Angle cleats',
   schema: cleatsSchema,
   fields: cleatsFields,
+  placeField: cleatsPlaces,
   edits: cleatsEdits,
   ...beamToSupport,
   model: cleatsModel,

@@ -8,6 +8,7 @@ import { exact } from '../../units/format.ts';
 import { boltFromSide, boltsNamed, holeFromFront, holeWords, otherJointFromFront } from '../bolt-view.ts';
 import { lastPitch } from '../pitches.ts';
 import { clashItems, clearanceMarks } from '../clearances.ts';
+import { calloutsFrom, measuredWords, referenceOf, rowDimensions, type Reference } from '../row-places.ts';
 import { memberAreas, prettyName, supportElevation, supportNamed, supportReach } from '../support-view.ts';
 import { upturned, type CleatsModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
@@ -43,7 +44,7 @@ export function cleatsDrawing(m: CleatsModel, solid: Solid, title: TitleBlock, c
     width: SHEET.width, height: SHEET.height,
     items: [
       ...sheetFrame(title, `1:${scale}`),
-      text([7, 10], `Elevation 1:${scale}`, { style: 'muted' }),
+      text([7, 10], `Elevation 1:${scale}${measuredWords(measured(m))}`, { style: 'muted' }),
       text([END_X - 32, 10], `Support legs seen from the beam 1:${scale}`, { style: 'muted' }),
       ...elevation(m, solid, frames.elevation),
       ...legsView(m, solid, frames.end),
@@ -53,7 +54,7 @@ export function cleatsDrawing(m: CleatsModel, solid: Solid, title: TitleBlock, c
     ],
     handles: handles(m, frames.elevation),
     areas: memberAreas(m, frames.elevation, FACE_X - 44, m.input.gap, stub),
-    callouts: cleatsCallouts,
+    callouts: calloutsFrom(cleatsCallouts, measured(m)),
     failures: { ...failurePaths(uplift ? upturned(m) : m, frames, uplift), ...clearanceMarks(solid, { xz: frames.elevation, yz: frames.end }) },
     views: [
       { plane: 'xz', frame: frames.elevation, left: 0, right: VIEWS_PART, depth: -m.beam.tw / 2 - m.input.cleat.t - 1 },
@@ -127,6 +128,9 @@ function legsView(m: CleatsModel, solid: Solid, f: Frame): Item[] {
   return [...items, ...otherJointFromFront(at, solid, f.scale)];
 }
 
+/** What the rows are measured from. */
+const measured = (m: CleatsModel): Reference | null => referenceOf(m.basis.settings.rows_from, { h: m.beam.h, plateTop: m.cleatTop });
+
 function dimensions(m: CleatsModel, frames: Frames): Item[] {
   const { input } = m;
   const { cleat, bolts, gap, web } = input;
@@ -157,7 +161,10 @@ function dimensions(m: CleatsModel, frames: Frames): Item[] {
   const items: Item[] = [
     ...dimensionChain('x', Y(0) - 7, Y(0) - 1, along),
     ...(m.toBeam
-      ? [...dimensionChain('y', edge + 11, edge + 1, [place, ...chain(-m.top_to_bolt, m.rows, ['cleat.e1', 'bolts.p1', 'cleat.e1_bot'], [m.e1, m.e1_bot])]), ...dimensionChain('y', edge + 22, edge + 12, [whole])]
+      ? rowDimensions(measured(m), {
+        level: edge + 11, foot: edge + 1, Y: (depth) => Y(-depth), rows: m.rows.map((d) => m.top_to_bolt + d), outer: { level: edge + 22, foot: edge + 12, whole }, place: [place],
+        spacings: chain(-m.top_to_bolt, m.rows, ['cleat.e1', 'bolts.p1', 'cleat.e1_bot'], [m.e1, m.e1_bot]),
+      })
       : dimensionChain('y', edge + 11, edge + 1, [place, whole])),
   ];
   const f = frames.end;
@@ -172,7 +179,10 @@ function dimensions(m: CleatsModel, frames: Frames): Item[] {
       ? [{ from: EX(-half), to: EX(-g), text: exact(m.e2_s) }, { from: EX(-g), to: EX(0), text: exact(g) }]
       : [{ from: EX(-half), to: EX(-g), text: exact(m.e2_s) }, { from: EX(-g), to: EX(g), text: exact(bolts.p3), field: 'bolts.p3' }, { from: EX(g), to: EX(half), text: exact(m.e2_s) }];
     items.push(...dimensionChain('x', above - 6, above - 1, across));
-    items.push(...dimensionChain('y', right + 6, right + 1, chain(top - m.e1_s, m.supportRows, ['support_bolts.e1', 'support_bolts.p1', 'support_bolts.e1_bot'], [m.e1_s, m.e1_s_bot])));
+    items.push(...rowDimensions(measured(m), {
+      of: 'support-row', level: right + 6, foot: right + 1, Y: (depth) => Y(-depth), rows: m.supportRows.map((d) => m.cleatTop + m.e1_s + d),
+      spacings: chain(top - m.e1_s, m.supportRows, ['support_bolts.e1', 'support_bolts.p1', 'support_bolts.e1_bot'], [m.e1_s, m.e1_s_bot]),
+    }));
   } else items.push(...dimensionChain('x', above - 6, above - 1, [{ from: EX(-half), to: EX(-m.beam.tw / 2), text: exact(cleat.leg_support), field: 'cleat.leg_support' }]));
   if (m.notchTop) items.push(...dimensionChain('x', Y(0) - 15, Y(0) - 9, [{ from: X(gap), to: X(gap + m.l_n), text: exact(m.l_n), field: 'notch.l_n' }]), ...dimensionChain('y', edge + 33, edge + 23, [{ from: Y(0), to: Y(-m.d_nt), text: exact(m.d_nt), field: 'notch.d_nt' }]));
   if (m.notchBottom) items.push(...dimensionChain('y', edge + 33, edge + 23, [{ from: Y(-m.beam.h + m.d_nb), to: Y(-m.beam.h), text: exact(m.d_nb), field: 'notch.d_nb' }]));

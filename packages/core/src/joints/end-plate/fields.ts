@@ -2,6 +2,7 @@ import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, type HoleKind } from '../../catalogue
 import { boltFields, fieldMakers, HOLE_CHOICES, memberFields, otherSideFields, farBoltFields, supportEdgeFields, PLATE_STEPS, range } from '../field-makers.ts';
 import type { Edit, Field } from '../kind.ts';
 import { groupHeight as heightOf, withRowCount, type Pitch } from '../pitches.ts';
+import { placeFields } from '../row-places.ts';
 import { bottomEnd, columns, columnSpread, edgeDistance, widthFor, type EndPlateInput } from './input.ts';
 
 type I = EndPlateInput;
@@ -55,3 +56,9 @@ export const endPlateEdits: readonly Edit<I>[] = [
 ];
 
 export const endPlateField = (id: string): Field<I> => endPlateFields.find((f) => f.id === id)!;
+
+/** Places of the rows, by whatever they are measured from: the plate stays. */
+export const endPlatePlaces = placeFields<I>({
+  rows: (i) => i.bolts, top: (i) => i.plate.top + i.plate.e1, bottom: endPlateFields.find((f) => f.id === 'plate.e1_bot')!,
+  place: (i, top, rows) => plate(bolts(i, rows), { e1: top - i.plate.top }),
+});

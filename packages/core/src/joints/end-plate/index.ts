@@ -2,7 +2,7 @@ import { beamToSupport } from '../beam-family.ts';
 import type { JointKind } from '../kind.ts';
 import { beamAndSupport, memberWords } from '../members.ts';
 import { endPlateToEn1993 } from './en1993/index.ts';
-import { endPlateEdits, endPlateFields } from './fields.ts';
+import { endPlateEdits, endPlateFields, endPlatePlaces } from './fields.ts';
 import { endPlateFirst, endPlateMoves } from './first.ts';
 import { endPlateSchema, type EndPlateInput } from './input.ts';
 import { parseLine, printLine } from './line.ts';
@@ -18,6 +18,7 @@ export const endPlate: JointKind<EndPlateInput, EndPlateModel> = {
   title: 'Shear end plate',
   schema: endPlateSchema,
   fields: endPlateFields,
+  placeField: endPlatePlaces,
   edits: endPlateEdits,
   ...beamToSupport,
   model: endPlateModel,

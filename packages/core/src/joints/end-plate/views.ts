@@ -7,6 +7,7 @@ import { flangeSpan, type Point, type Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
 import { boltFromSide, boltsNamed, holeFromFront, holeWords, otherJointFromFront } from '../bolt-view.ts';
 import { clashItems, clearanceMarks } from '../clearances.ts';
+import { calloutsFrom, measuredWords, referenceOf, rowDimensions, type Reference } from '../row-places.ts';
 import { memberAreas, prettyName, supportElevation, supportNamed, supportReach } from '../support-view.ts';
 import { upturned, type EndPlateModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
@@ -39,7 +40,7 @@ export function endPlateDrawing(m: EndPlateModel, solid: Solid, title: TitleBloc
     width: SHEET.width, height: SHEET.height,
     items: [
       ...sheetFrame(title, `1:${scale}`),
-      text([7, 10], `Elevation 1:${scale}`, { style: 'muted' }),
+      text([7, 10], `Elevation 1:${scale}${measuredWords(measured(m))}`, { style: 'muted' }),
       text([END_X - 29, 10], `Plate seen from the beam 1:${scale}`, { style: 'muted' }),
       ...elevation(m, solid, frames.elevation),
       ...plateView(m, solid, frames.end),
@@ -49,7 +50,7 @@ export function endPlateDrawing(m: EndPlateModel, solid: Solid, title: TitleBloc
     ],
     handles: handles(m, frames.end),
     areas: memberAreas(m, frames.elevation, FACE_X - 44, m.input.plate.t, STUB_X),
-    callouts: endPlateCallouts,
+    callouts: calloutsFrom(endPlateCallouts, measured(m)),
     failures: { ...failurePaths(uplift ? upturned(m) : m, frames, uplift), ...clearanceMarks(solid, { xz: frames.elevation, yz: frames.end }) },
     views: [
       { plane: 'xz', frame: frames.elevation, left: 0, right: VIEWS_PART, depth: -m.beam.tw / 2 - m.input.weld.s - 1 },
@@ -101,6 +102,9 @@ function plateView(m: EndPlateModel, solid: Solid, f: Frame): Item[] {
   return [...items, ...otherJointFromFront(at, solid, f.scale)];
 }
 
+/** What the rows are measured from. */
+const measured = (m: EndPlateModel): Reference | null => referenceOf(m.basis.settings.rows_from, { h: m.beam.h, plateTop: m.plateTop });
+
 function dimensions(m: EndPlateModel, frames: Frames): Item[] {
   const { input } = m;
   const { plate, bolts } = input;
@@ -111,8 +115,7 @@ function dimensions(m: EndPlateModel, frames: Frames): Item[] {
   const row = (i: number): number => -m.top_to_bolt - m.rows[i]!;
   const g = bolts.p3 / 2;
   const far = m.across[m.across.length - 1]!;
-  const down: DimensionSegment[] = [
-    ...(m.plateTop > 0 ? [{ from: Y(0), to: Y(top), text: exact(m.plateTop), field: 'plate.top' }] : []),
+  const spacings: DimensionSegment[] = [
     { from: Y(top), to: Y(row(0)), text: exact(plate.e1), field: 'plate.e1' },
     ...Array.from({ length: bolts.n1 - 1 }, (_, i) => ({ from: Y(row(i)), to: Y(row(i + 1)), text: exact(m.rows[i + 1]! - m.rows[i]!), field: 'bolts.p1' })),
     { from: Y(row(bolts.n1 - 1)), to: Y(top - plate.h), text: exact(m.e1_bot), field: 'plate.e1_bot' },
@@ -132,8 +135,10 @@ function dimensions(m: EndPlateModel, frames: Frames): Item[] {
       ...(m.columns > 1 ? [{ from: X(g), to: X(far), text: exact(bolts.p2!), field: 'bolts.p2' }] : []),
       { from: X(far), to: X(plate.b / 2), text: exact(m.e2), field: 'plate.e2' },
     ]),
-    ...dimensionChain('y', edge + 6, edge + 1, down),
-    ...dimensionChain('y', X(-plate.b / 2) - 18, X(-plate.b / 2) - 1, [{ from: Y(top), to: Y(top - plate.h), text: exact(plate.h), field: 'plate.h' }]),
+    ...rowDimensions(measured(m), {
+      level: edge + 6, foot: edge + 1, Y: (depth) => Y(-depth), rows: m.rows.map((d) => m.top_to_bolt + d), spacings, place: m.plateTop > 0 ? [{ from: Y(0), to: Y(top), text: exact(m.plateTop), field: 'plate.top' }] : [],
+      outer: { level: X(-plate.b / 2) - 18, foot: X(-plate.b / 2) - 1, whole: { from: Y(top), to: Y(top - plate.h), text: exact(plate.h), field: 'plate.h' } },
+    }),
     ...dimensionChain('x', project(e, [0, -m.beam.h])[1] + below, project(e, [0, -m.beam.h])[1] + 1, [{ from: EX(0), to: EX(plate.t), text: exact(plate.t), field: 'plate.t' }]),
     ...(m.notchTop ? [...dimensionChain('x', Y(0) - 7, Y(0) - 1, [{ from: EX(plate.t), to: EX(plate.t + m.l_n), text: exact(m.l_n), field: 'notch.l_n' }]), ...dimensionChain('y', STUB_X - 8, STUB_X - 14, [{ from: Y(0), to: Y(-m.d_nt), text: exact(m.d_nt), field: 'notch.d_nt' }])] : []),
     ...(m.notchBottom ? dimensionChain('y', STUB_X - 8, STUB_X - 14, [{ from: Y(-m.beam.h + m.d_nb), to: Y(-m.beam.h), text: exact(m.d_nb), field: 'notch.d_nb' }]) : []),

@@ -2,6 +2,7 @@ import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, type HoleKind } from '../../catalogue
 import { boltFields, fieldMakers, HOLE_CHOICES, memberFields, otherSideFields, PLATE_STEPS as PLATES, range } from '../field-makers.ts';
 import type { Edit, Field } from '../kind.ts';
 import { groupHeight as heightOf, withRowCount, type Pitch } from '../pitches.ts';
+import { placeFields } from '../row-places.ts';
 import { bottomEnd, plateWidth, type FinPlateInput } from './input.ts';
 
 type I = FinPlateInput;
@@ -46,6 +47,12 @@ export const finPlateEdits: readonly Edit<I>[] = [
   { id: 'row.add', label: 'Add a bolt row', apply: (i) => withRows(i, withRowCount(i.bolts, i.bolts.n1 + 1)) },
   { id: 'row.remove', label: 'Remove this bolt row', apply: (i) => (i.bolts.n1 > 1 ? withRows(i, withRowCount(i.bolts, i.bolts.n1 - 1)) : null) },
 ];
+
+/** Places of the rows, by whatever they are measured from: the plate stays. */
+export const finPlatePlaces = placeFields<I>({
+  rows: (i) => i.bolts, top: (i) => i.web.top_to_bolt, bottom: finPlateFields.find((f) => f.id === 'plate.e1_bot')!,
+  place: (i, top, rows) => web(bolts(plate(i, { e1: i.plate.e1 + top - i.web.top_to_bolt }), rows), { top_to_bolt: top }),
+});
 
 /** The field with this id. */
 export const finPlateField = (id: string): Field<I> => finPlateFields.find((f) => f.id === id)!;

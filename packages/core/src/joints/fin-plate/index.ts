@@ -2,7 +2,7 @@ import { beamToSupport } from '../beam-family.ts';
 import type { JointKind } from '../kind.ts';
 import { finPlateToEn1993 } from './en1993/index.ts';
 import { beamAndSupport, memberWords } from '../members.ts';
-import { finPlateEdits, finPlateFields } from './fields.ts';
+import { finPlateEdits, finPlateFields, finPlatePlaces } from './fields.ts';
 import { finPlateFirst, finPlateMoves } from './first.ts';
 import { finPlateSchema, type FinPlateInput } from './input.ts';
 import { parseLine, printLine } from './line.ts';
@@ -18,6 +18,7 @@ export const finPlate: JointKind<FinPlateInput, FinPlateModel> = {
   title: 'Fin plate',
   schema: finPlateSchema,
   fields: finPlateFields,
+  placeField: finPlatePlaces,
   edits: finPlateEdits,
   ...beamToSupport,
   model: finPlateModel,

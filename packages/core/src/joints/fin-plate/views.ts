@@ -8,6 +8,7 @@ import { exact } from '../../units/format.ts';
 import { boltFromSide, boltsNamed, holeFromFront, holeWords } from '../bolt-view.ts';
 import { lastPitch } from '../pitches.ts';
 import { clashItems, clearanceMarks } from '../clearances.ts';
+import { calloutsFrom, measuredWords, referenceOf, rowDimensions, type Reference } from '../row-places.ts';
 import { memberAreas, prettyName, supportElevation, supportNamed, supportReach } from '../support-view.ts';
 import { upturned, type FinPlateModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
@@ -46,7 +47,7 @@ export function finPlateDrawing(m: FinPlateModel, solid: Solid, title: TitleBloc
     width: SHEET.width, height: SHEET.height,
     items: [
       ...sheetFrame(title, scaleText),
-      text([7, 10], `Elevation ${scaleText}`, { style: 'muted' }),
+      text([7, 10], `Elevation ${scaleText}${measuredWords(measured(m))}`, { style: 'muted' }),
       text([SHEET.width - SHEET.margin - TITLE.width + 2, 10], `Section A-A ${scaleText}`, { style: 'muted' }),
       ...elevation(m, solid, frames.elevation),
       ...section(m, solid, frames.section),
@@ -56,7 +57,7 @@ export function finPlateDrawing(m: FinPlateModel, solid: Solid, title: TitleBloc
     ],
     handles: handles(m, frames.elevation),
     areas: memberAreas(m, frames.elevation, FACE_X - 44, m.input.gap, stubEnd(m, frames.elevation)),
-    callouts: finPlateCallouts,
+    callouts: calloutsFrom(finPlateCallouts, measured(m)),
     failures: { ...failurePaths(uplift ? upturned(m) : m, frames, uplift), ...clearanceMarks(solid, { xz: frames.elevation, yz: frames.section }) },
     views: [
       { plane: 'xz', frame: frames.elevation, left: 0, right: VIEWS_PART, depth: m.input.plate.side === 'far' ? -m.beam.tw / 2 - 1 : solid.plates[0]!.y[0] - 1 },
@@ -150,6 +151,9 @@ function section(m: FinPlateModel, solid: Solid, f: Frame): Item[] {
   return items;
 }
 
+/** What the rows are measured from. */
+const measured = (m: FinPlateModel): Reference | null => referenceOf(m.basis.settings.rows_from, { h: m.beam.h, plateTop: m.plateTop });
+
 function dimensions(m: FinPlateModel, f: Frame): Item[] {
   const { input } = m;
   const { bolts, plate, web, gap } = input;
@@ -165,18 +169,18 @@ function dimensions(m: FinPlateModel, f: Frame): Item[] {
     if (v > 0) along.push({ from: X(bounds[i]!), to: X(bounds[i + 1]!), text: exact(v), field: fields[i]! });
   });
   const row = (i: number): number => -m.top_to_bolt - m.rows[i]!;
-  const down: DimensionSegment[] = [
-    { from: Y(0), to: Y(top), text: exact(m.plateTop), field: 'plate.top' },
-    ...(m.welded ? [] : [
+  const spacings: DimensionSegment[] = m.welded ? [] : [
     { from: Y(top), to: Y(row(0)), text: exact(plate.e1), field: 'plate.e1' },
     ...Array.from({ length: bolts.n1 - 1 }, (_, i) => ({ from: Y(row(i)), to: Y(row(i + 1)), text: exact(m.rows[i + 1]! - m.rows[i]!), field: 'bolts.p1' })),
-    { from: Y(row(bolts.n1 - 1)), to: Y(top - plate.h), text: exact(m.e1_bot), field: 'plate.e1_bot' }]),
+    { from: Y(row(bolts.n1 - 1)), to: Y(top - plate.h), text: exact(m.e1_bot), field: 'plate.e1_bot' },
   ];
   const edge = X(m.width) + (m.welded ? 3 : 0);
   const items = [
     ...dimensionChain('x', Y(0) - 7, Y(0) - 1, along),
-    ...dimensionChain('y', edge + 11, edge + 1, down),
-    ...dimensionChain('y', edge + 22, edge + 12, [{ from: Y(top), to: Y(top - plate.h), text: exact(plate.h), field: 'plate.h' }]),
+    ...rowDimensions(m.welded ? null : measured(m), {
+      level: edge + 11, foot: edge + 1, Y: (depth) => Y(-depth), rows: m.rows.map((d) => m.top_to_bolt + d), spacings, place: [{ from: Y(0), to: Y(top), text: exact(m.plateTop), field: 'plate.top' }],
+      outer: { level: edge + 22, foot: edge + 12, whole: { from: Y(top), to: Y(top - plate.h), text: exact(plate.h), field: 'plate.h' } },
+    }),
   ];
   if (m.notchTop) items.push(...dimensionChain('x', Y(0) - 15, Y(0) - 9, [{ from: X(gap), to: X(gap + m.l_n), text: exact(m.l_n), field: 'notch.l_n' }]), ...dimensionChain('y', edge + 33, edge + 23, [{ from: Y(0), to: Y(-m.d_nt), text: exact(m.d_nt), field: 'notch.d_nt' }]));
   if (m.notchBottom) items.push(...dimensionChain('y', edge + 33, edge + 23, [{ from: Y(-m.beam.h + m.d_nb), to: Y(-m.beam.h), text: exact(m.d_nb), field: 'notch.d_nb' }]));
