@@ -22,7 +22,7 @@ process.stdout.write(`${files.files} job files: ${Object.entries(files.codes).ma
 
 const folder = mkdtempSync(join(tmpdir(), 'ample-fuzz-'));
 const services = await openServices(join(folder, 'store.sqlite'), pino({ level: 'silent' }));
-const requests = await fuzzRequests(services, demo, seed, count);
+const requests = await fuzzRequests(services, demo, seed, count, 2000);
 await services.close();
 rmSync(folder, { recursive: true, force: true });
 process.stdout.write(`${requests.requests} requests: ${Object.entries(requests.statuses).map(([status, n]) => `${n} × ${status}`).join(', ')}; slowest ${Math.round(requests.slowest)} ms; ${requests.faults.length} faults\n`);

@@ -163,3 +163,26 @@ describe('gusset report, line, schema', () => {
     expect(validate({ ...job, joints: [{ ...job.joints[0], input: { ...job.joints[0].input, gap: -1 } }] })).toBe(false);
   });
 });
+
+describe('what is no use to the command', () => {
+  it('never exits 1, says one line, and lets other joints be judged', async () => {
+    const [good] = only('B1-01').joints;
+    const bad = { ...structuredClone(good), mark: 'X1', line: undefined, input: { ...good.input, plate: { ...good.input.plate, steel: { grade: 'toString' } } } };
+    const odd = { ...structuredClone(good), mark: 'X2', line: undefined, input: { ...good.input, gap: { toString: 1 } } };
+    const { code, out, err } = await gusset('check', file('some.json', { ...job, joints: [good, bad, odd], calculations: [] }), '--json');
+    expect(code).toBe(2);
+    const result = JSON.parse(out) as { refused: number; joints: { mark: string; state: string }[] };
+    expect(result.refused).toBe(2);
+    expect(result.joints.map((j) => [j.mark, j.state])).toEqual([['B1-01', 'holds'], ['X1', 'refused'], ['X2', 'refused']]);
+    expect(err.trim().split('\n')).toEqual([
+      'joint X1: plate.steel: there is no steel grade "toString"; accepted are S235, S275, S355, S460.',
+      'joint X2: input.gap: there is no field "toString"; leave it out.',
+    ]);
+  });
+  it('escapes control characters of what it was given', async () => {
+    const { code, err } = await gusset('line', 'FP | \u001b[31mred\nline');
+    expect(code).toBe(2);
+    // eslint-disable-next-line no-control-regex -- that none is left is what is asked
+    expect(err.trim()).not.toMatch(/[\u0000-\u001f]/);
+  });
+});

@@ -89,6 +89,13 @@ program
   .description('print the JSON Schema of the job file')
   .action(() => void process.stdout.write(`${JSON.stringify(jobFileSchema(), null, 2)}\n`));
 
+// Who reads the output may have seen enough: that is no fault of the input.
+process.stdout.on('error', (e: NodeJS.ErrnoException) => process.exit(e.code === 'EPIPE' ? (process.exitCode ?? 0) : 2));
+process.on('uncaughtException', (e) => {
+  complain(`The command met an error of its own (${e.name}: ${e.message}); nothing can be said of this input.`);
+  process.exit(2);
+});
+
 try {
   await program.parseAsync();
 } catch (e) {

@@ -22,6 +22,9 @@ export const setWho = (name: string): void => {
 /** Keys of requests whose answer has not come: asked again in the same words, the server knows them and does nothing twice. */
 const unanswered = new Map<string, string>();
 
+/** Keys of saves of a record that may have been done though no answer came: what they left is ours. */
+const lost = new Map<string, readonly string[]>();
+
 async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
   const text = body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body);
   const asked = `${method} ${path}\n${text ?? ''}`;
@@ -31,13 +34,15 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
   try {
     response = await fetch(`/api${path}`, {
       method,
-      headers: { ...(text === undefined ? {} : { 'content-type': 'application/json' }), ...(who ? { 'x-ample-user': encodeURIComponent(who) } : {}), ...(key ? { 'idempotency-key': key } : {}) },
+      headers: { ...(text === undefined ? {} : { 'content-type': 'application/json' }), ...(who ? { 'x-ample-user': encodeURIComponent(who) } : {}), ...(key ? { 'idempotency-key': key } : {}), ...(method === 'PUT' && lost.has(path) ? { 'x-ample-unanswered': lost.get(path)!.filter((k) => k !== key).join() } : {}) },
       ...(text === undefined ? {} : { body: text }),
     });
   } catch {
+    if (key && method === 'PUT') lost.set(path, [...new Set([...(lost.get(path) ?? []), key])].slice(-20));
     throw new ApiProblem('The server can not be reached; what you typed is still here and is saved when it answers again.', 0);
   }
   unanswered.delete(asked);
+  lost.delete(path);
   if (response.status === 204) return undefined as T;
   const answer = (await response.json().catch(() => ({}))) as { detail?: string; field?: string; current?: unknown };
   if (!response.ok) throw new ApiProblem(answer.detail ?? `The server answered ${response.status}.`, response.status, answer.field, answer.current);

@@ -7,7 +7,7 @@ import type { Services } from '../services.ts';
 import { getJob } from '../store/jobs.ts';
 import { createJoint, deleteJoint, getJoint, listRevisions, rawJoint, readableJoint, restoreJoint, saveJoint, signJoint } from '../store/joints.ts';
 import { NotFound, StaleSave } from '../store/errors.ts';
-import { once } from '../store/requests.ts';
+import { answeredOf, once } from '../store/requests.ts';
 import { fileName } from './jobs.ts';
 
 const content = {
@@ -40,15 +40,17 @@ export function jointRoutes(api: Api, { database }: Services): void {
 
   api.route({ method: 'get', path: '/joints/:id', summary: 'A joint; one that can not be read says why', answer: 'the joint' }, ({ params }) => getJoint(db, id(params)));
 
-  api.route<Omit<JointContent, 'kind'> & { kind?: string; version: number; label: string }>({ method: 'put', path: '/joints/:id', summary: 'Save a joint, made from a version; a stale save is refused with the stored joint', body: change, answer: 'the joint' }, async ({ params, body, who, request }) => {
+  api.route<Omit<JointContent, 'kind'> & { kind?: string; version: number; label: string }>({ method: 'put', path: '/joints/:id', summary: 'Save a joint, made from a version; a stale save is refused with the stored joint', body: change, answer: 'the joint' }, async ({ params, body, who, request }, req) => {
     const { version, label, ...rest } = body;
     const kind = rest.kind ?? (await getJoint(db, id(params))).kind;
     const { input } = checkedJoint({ ...rest, kind });
     return write(async (tx) => {
-      const { again } = await once(tx, request, () => saveJoint(tx, id(params), version, { ...rest, kind, input }, who, label));
+      // Saves of this client whose answers were lost are its own: what they left is what it saves over.
+      const own = await answeredOf(tx, id(params), String(req.header('x-ample-unanswered') ?? ''));
+      const { again } = await once(tx, request, () => saveJoint(tx, id(params), version, { ...rest, kind, input }, who, label, own));
       const stored = await getJoint(tx, id(params));
       // The same save, asked again because its answer was lost, is answered as it was, unless another came after it.
-      if (again && stored.version !== version + 1) throw new StaleSave(`${stored.mark} was changed meanwhile: the save was made from version ${version}, stored is version ${stored.version}.`, stored);
+      if (again && stored.version !== version + 1 + own) throw new StaleSave(`${stored.mark} was changed meanwhile: the save was made from version ${version}, stored is version ${stored.version}.`, stored);
       return stored;
     });
   });

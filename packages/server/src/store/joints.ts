@@ -125,9 +125,13 @@ export async function createJoint(tx: Handle, jobId: string, joint: JointDocumen
   return getJoint(tx, id);
 }
 
-/** Saves the changeable part of a joint made from `version`; refuses when another save came between. */
-export async function saveJoint(tx: Handle, id: string, version: number, content: JointContent, who: string, label: string): Promise<JointRecord> {
+/**
+ * Saves the changeable part of a joint made from `version`; refuses when another save came between. `own`: saves of the same client since then,
+ * which it never heard of.
+ */
+export async function saveJoint(tx: Handle, id: string, made: number, content: JointContent, who: string, label: string, own = 0): Promise<JointRecord> {
   const before = await getJoint(tx, id);
+  const version = before.version === made + own ? before.version : made;
   if (before.version !== version) throw new StaleSave(`${before.mark} was changed meanwhile: the save was made from version ${version}, stored is version ${before.version}.`, before);
   await refuseMarkTwice(tx, before.jobId, content.mark, id);
   await tx.update(joints).set({ version: version + 1, mark: content.mark, kind: content.kind, note: content.note, input: content.input, combinations: content.combinations, settings: content.settings ?? null, updatedAt: now() }).where(eq(joints.id, id));

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { eq, lt } from 'drizzle-orm';
+import { and, eq, inArray, lt } from 'drizzle-orm';
 import type { Handle } from './database.ts';
 import { Conflict } from './errors.ts';
 import { requests } from './schema.ts';
@@ -32,6 +32,13 @@ export async function once(tx: Handle, request: Request | null, work: () => Prom
   const { id } = await work();
   if (request) await tx.insert(requests).values(keptRow(request, id));
   return { id, again: false };
+}
+
+/** How many of these keys, with commas between them, were requests that were done to this record. */
+export async function answeredOf(db: Handle, made: string, keys: string): Promise<number> {
+  const list = [...new Set(keys.split(',').map((k) => k.trim()).filter(Boolean))].slice(0, 20);
+  if (list.length === 0) return 0;
+  return (await db.select({ key: requests.key }).from(requests).where(and(eq(requests.made, made), inArray(requests.key, list)))).length;
 }
 
 export async function forgetOld(tx: Handle): Promise<void> {

@@ -1,5 +1,5 @@
 import { Fragment, useState } from 'react';
-import { KINDS, type Combination, type JobRecord, type JointKind, type Seed } from '@ample/core';
+import { KINDS, type Combination, type JobRecord, type JointKind, type Seed, type SeedField } from '@ample/core';
 import { parseActions, tableOrder } from '@ample/exchange/actions-table';
 import { api } from '../api.ts';
 import { Dialog, Problem } from '../parts/Dialog.tsx';
@@ -19,6 +19,7 @@ export function NewJoint({ job, mark: suggested, onClose, onMade }: { job: JobRe
   const [table, setTable] = useState('');
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
+  const [helped, setHelped] = useState('');
   const pasted = parseActions(table, kind.actions);
   const asked = kind.seeds.filter((f) => !f.applies || f.applies(seed));
   const set = (change: Seed): void => setSeeds({ ...seeds, [kind.family]: { ...seed, ...change } });
@@ -44,11 +45,11 @@ export function NewJoint({ job, mark: suggested, onClose, onMade }: { job: JobRe
 
   return (
     <Dialog title="New joint" onClose={onClose} width={560}>
-      <form onSubmit={(e) => { e.preventDefault(); void submit(); }}>
+      <form onSubmit={(e) => { e.preventDefault(); void submit(); }} onFocus={(e) => setHelped((e.target as HTMLElement).closest('[data-help]')?.getAttribute('data-help') ?? '')}>
         <div className="form-grid">
-          <label className="contents"><span>Mark</span><input className="input w-full" value={mark} autoFocus onFocus={(e) => e.target.select()} onChange={(e) => setMark(e.target.value)} /></label>
+          <label className="contents" data-help="Mark: up to 24 letters, figures and . - _ / +; each once in the job. The next free one is suggested."><span>Mark</span><input className="input w-full" value={mark} autoFocus onFocus={(e) => e.target.select()} onChange={(e) => setMark(e.target.value)} /></label>
           {KINDS.length > 1 && (
-            <label className="contents"><span>Form</span><select className="select" value={kindId} onChange={(e) => setKind(e.target.value)}>{KINDS.map((k) => <option key={k.id} value={k.id}>{k.title}</option>)}</select></label>
+            <label className="contents" data-help="Form: what kind of joint it is; it can be changed later for another that joins the same members."><span>Form</span><select className="select" value={kindId} onChange={(e) => setKind(e.target.value)}>{KINDS.map((k) => <option key={k.id} value={k.id}>{k.title}</option>)}</select></label>
           )}
           {asked.map((f, i) => {
             const next = asked[i + 1];
@@ -56,7 +57,7 @@ export function NewJoint({ job, mark: suggested, onClose, onMade }: { job: JobRe
             return (
               <Fragment key={f.id}>
                 <span>{f.label}</span>
-                <span className="flex gap-2">
+                <span className="flex gap-2" data-help={helpOf(f)}>
                   {f.type === 'section' && <SectionInput label={f.label} example={f.example} shapes={f.shapes} value={seed[f.id] ?? ''} onChange={(v) => set({ [f.id]: v })} own={job.sections} />}
                   {f.type === 'choice' && <Choice label={f.label} value={seed[f.id] ?? ''} all={f.options!} onChange={(v) => set({ [f.id]: v })} wide />}
                   {f.type === 'number' && <input className="input w-full" inputMode="decimal" aria-label={f.label} placeholder={f.example} value={seed[f.id] ?? ''} onChange={(e) => set({ [f.id]: e.target.value })} />}
@@ -66,16 +67,23 @@ export function NewJoint({ job, mark: suggested, onClose, onMade }: { job: JobRe
             );
           })}
         </div>
-        <label className="block mt-3">
+        <label className="block mt-3" data-help={`Actions: ${kind.actions.map((a) => a.meaning).filter(Boolean).join('; ')}. Ctrl Enter goes on.`}>
           <span className="label whitespace-normal!">Actions, a combination a line: {tableOrder(kind.actions).join('; ')}, in kN and kNm, or with their units (or paste from a spreadsheet)</span>
           <textarea className="textarea mono w-full mt-1" rows={4} value={table} placeholder={exampleOf(kind)} onChange={(e) => setTable(e.target.value)} />
         </label>
         <p className="muted">{table.trim() ? `${pasted.combinations.length} read${pasted.errors.length ? `, ${pasted.errors.length} not` : ''}` : 'Without actions the detail follows good practice alone.'}</p>
+        {helped && <p className="muted text-[11.5px] mt-1" role="note">{helped}</p>}
         <Problem>{problem || pasted.errors[0]?.message}</Problem>
         <button type="submit" className="btn btn-primary mt-3" disabled={busy}>{busy ? 'Looking for a detail…' : 'Make a first detail'}</button>
       </form>
     </Dialog>
   );
+}
+
+/** What a field asks for, what is accepted and what is usual. */
+function helpOf(f: SeedField): string {
+  const accepted = f.type === 'section' ? 'a section of the catalogue or the job, by whatever you type of its name' : f.options ? f.options.map((o) => o.label).join(', ') : f.type === 'number' ? 'a number' : '';
+  return `${f.label}: ${accepted}.${f.example ? ` Usual: ${f.example}.` : ''}${f.optional ? ' It may stay empty.' : ''}`;
 }
 
 /** A line to take as a pattern. */
