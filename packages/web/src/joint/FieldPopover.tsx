@@ -8,6 +8,7 @@ import { stepped } from './Sheet.tsx';
 /** The values behind a callout, at the spot. Each is taken as soon as it is chosen or entered. */
 export function FieldPopover({ at, callout, editor, onClose }: { at: readonly [number, number]; callout: Callout; editor: JointEditor; onClose: () => void }) {
   const ref = useRef<HTMLDivElement>(null);
+  const [helped, setHelped] = useState('');
   useEffect(() => {
     const away = (e: PointerEvent): void => { const at = e.target as HTMLElement; if (!ref.current?.contains(at) && !at.closest('.section-list')) onClose(); };
     document.addEventListener('pointerdown', away);
@@ -26,24 +27,24 @@ export function FieldPopover({ at, callout, editor, onClose }: { at: readonly [n
       onKeyDown={(e) => { if (e.key === 'Escape') { e.preventDefault(); onClose(); } }}
     >
       <div className="popover-head flex justify-between items-center"><b>{callout.title}</b><button type="button" className="btn btn-ghost" onClick={onClose}>Done</button></div>
-      {fields.map((f) => <FieldRow key={f.id} field={f} editor={editor} />)}
+      {fields.map((f) => <FieldRow key={f.id} field={f} editor={editor} onFocus={() => setHelped(editor.help(f.id))} />)}
+      {/* In one place, so that no row moves from under the pointer. */}
+      <p className="popover-help" role="note">{helped}</p>
     </div>
   );
 }
 
-function FieldRow({ field, editor }: { field: Field<unknown>; editor: JointEditor }) {
+function FieldRow({ field, editor, onFocus }: { field: Field<unknown>; editor: JointEditor; onFocus: () => void }) {
   const value = field.get(editor.input);
   const [problem, setProblem] = useState<string | null>(null);
-  const [helped, setHelped] = useState(false);
   const set = (v: FieldValue): void => setProblem(editor.set(field.id, v));
   return (
-    <div onFocus={() => setHelped(true)} onBlur={() => setHelped(false)}>
+    <div onFocus={onFocus}>
       <label className="field-row">
         <span>{field.label}{field.unit && <span className="muted"> {field.unit}</span>}</span>
         <Control field={field} value={value} editor={editor} set={set} refuse={setProblem} />
       </label>
       {problem && <p className="problem mb-2" role="alert">{problem}</p>}
-      {helped && !problem && <p className="muted text-[11.5px] mb-2" role="note">{editor.help(field.id)}</p>}
     </div>
   );
 }

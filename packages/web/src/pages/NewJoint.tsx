@@ -19,6 +19,7 @@ export function NewJoint({ job, mark: suggested, onClose, onMade }: { job: JobRe
   const [table, setTable] = useState('');
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
+  // Kept while a button has the focus: a line that goes would move the button from under the pointer.
   const [helped, setHelped] = useState('');
   const pasted = parseActions(table, kind.actions);
   const asked = kind.seeds.filter((f) => !f.applies || f.applies(seed));
@@ -45,7 +46,7 @@ export function NewJoint({ job, mark: suggested, onClose, onMade }: { job: JobRe
 
   return (
     <Dialog title="New joint" onClose={onClose} width={560}>
-      <form onSubmit={(e) => { e.preventDefault(); void submit(); }} onFocus={(e) => setHelped((e.target as HTMLElement).closest('[data-help]')?.getAttribute('data-help') ?? '')}>
+      <form onSubmit={(e) => { e.preventDefault(); void submit(); }} onFocus={(e) => setHelped((now) => (e.target as HTMLElement).closest('[data-help]')?.getAttribute('data-help') ?? now)}>
         <div className="form-grid">
           <label className="contents" data-help="Mark: up to 24 letters, figures and . - _ / +; each once in the job. The next free one is suggested."><span>Mark</span><input className="input w-full" value={mark} autoFocus onFocus={(e) => e.target.select()} onChange={(e) => setMark(e.target.value)} /></label>
           {KINDS.length > 1 && (
