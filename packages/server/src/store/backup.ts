@@ -43,5 +43,6 @@ export async function restore(file: string, backup: string): Promise<string | nu
     for (const end of ['-wal', '-shm']) if (existsSync(file + end)) renameSync(file + end, kept + end);
   }
   renameSync(trial, file);
+  for (const end of ['-wal', '-shm']) rmSync(trial + end, { force: true });
   return kept;
 }

@@ -16,7 +16,8 @@ const MAGIC = 'SQLite format 3\0';
  */
 export function storeStands(file: string, known: number): boolean {
   if (!existsSync(file)) {
-    if (existsSync(`${file}-wal`)) throw new StoreProblem(`${file} is missing, but its write-ahead file ${file}-wal stands: the store was moved or copied in part. Bring the main file back beside it, or restore a backup.`);
+    // An empty one holds nothing: it is what a clean stop leaves.
+    if (existsSync(`${file}-wal`) && statSync(`${file}-wal`).size > 0) throw new StoreProblem(`${file} is missing, but its write-ahead file ${file}-wal stands: the store was moved or copied in part. Bring the main file back beside it, or restore a backup.`);
     return false;
   }
   const { size } = statSync(file);

@@ -68,6 +68,11 @@ describe('a store that is copied', () => {
     writeFileSync(`${file}-wal`, 'x');
     await expect(openDatabase(file)).rejects.toThrow(/is missing, but its write-ahead file .* stands/);
     expect(existsSync(file)).toBe(false);
+    // What a clean stop leaves of it is empty, and stands in nobody's way.
+    writeFileSync(`${file}-wal`, '');
+    const d = await openDatabase(file);
+    expect(d.fresh).toBe(true);
+    await d.close();
   });
 });
 
@@ -166,6 +171,7 @@ describe('backup and restore', () => {
     await d.write((tx) => createJob(tx, head('After the backup')));
     await d.close();
     const kept = (await restore(file, target))!;
+    expect(readdirSync(join(file, '..')).filter((f) => f.startsWith('restore-'))).toEqual([]);
     expect(await namesIn(file)).toEqual(['Tern Quay ferry hall']);
     expect((await namesIn(kept)).sort()).toEqual(['After the backup', 'Tern Quay ferry hall']);
     const back = await openDatabase(file);
