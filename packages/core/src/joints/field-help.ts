@@ -33,7 +33,7 @@ function limitOf(schema: Joi.ObjectSchema, input: unknown, id: string, value: nu
 /** The limits that the input's own schema sets for a field; nothing where the field is worked out from others. */
 function accepted<I>(schema: Joi.ObjectSchema, field: Field<I>, input: I): string | undefined {
   if (field.type === 'section') return 'a section of the catalogue or the job';
-  if (field.options) return field.options.length <= 6 ? field.options.map((o) => o.label).join(', ') : undefined;
+  if (field.options) return field.options.length <= 16 ? field.options.map((o) => o.label).join(', ') : undefined;
   const [min, max] = [limitOf(schema, input, field.id, -FAR), limitOf(schema, input, field.id, FAR)];
   const unit = field.unit ? ` ${field.unit}` : '';
   if (min === undefined && max === undefined) return undefined;
