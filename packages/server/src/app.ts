@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { printable } from '@ample/core';
-import express, { type Express } from 'express';
+import express, { type Express, type Request, type Response } from 'express';
 import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
 import { Api } from './api.ts';
@@ -14,6 +14,8 @@ import { jointRoutes } from './routes/joints.ts';
 import type { Services } from './services.ts';
 
 const LOOPBACK = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/;
+
+const nothingHere = (req: Request, res: Response): void => sendProblem(req, res, { title: 'Not found', status: 404, detail: `There is nothing at ${printable(req.originalUrl, 120)}.` });
 
 /** The application: API below /api, the built pages elsewhere. Answers only requests that name a loopback host. */
 export function makeApp(services: Services, { pages, folder }: { readonly pages?: string; readonly folder?: string } = {}): Express {
@@ -45,7 +47,7 @@ export function makeApp(services: Services, { pages, folder }: { readonly pages?
     res.setHeader('cache-control', 'no-store');
     next();
   }, api.router);
-  app.use('/api', (req, res) => sendProblem(req, res, { title: 'Not found', status: 404, detail: `There is nothing at ${printable(req.originalUrl, 120)}.` }));
+  app.use('/api', nothingHere);
 
   if (pages && existsSync(pages)) {
     app.use(express.static(pages, { index: false, setHeaders: (res, path) => res.setHeader('cache-control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache') }));
@@ -54,7 +56,7 @@ export function makeApp(services: Services, { pages, folder }: { readonly pages?
       res.sendFile(join(pages, 'index.html'));
     });
   }
-  app.use((req, res) => sendProblem(req, res, { title: 'Not found', status: 404, detail: `There is nothing at ${printable(req.originalUrl, 120)} for ${printable(req.method, 20)}.` }));
+  app.use(nothingHere);
   app.use(problemHandler);
   return app;
 }

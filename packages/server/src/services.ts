@@ -31,8 +31,8 @@ export async function openServices(file: string, log: Logger): Promise<Services>
   const atWork = new Map<string, Promise<Map<string, JudgedRow>>>();
 
   /** Judges joints in the pool and keeps what comes of it; one that is being judged already is not judged again. */
-  const judge = async (job: JobRecord, joints: readonly LightJoint[], basis: string): Promise<Map<string, JudgedRow>> => {
-    const key = (j: LightJoint): string => `${j.id}/${verdictKey(made, basis, j)}`;
+  const judge = async (job: JobRecord, joints: readonly LightJoint[], keyOf: (j: LightJoint) => string): Promise<Map<string, JudgedRow>> => {
+    const key = (j: LightJoint): string => `${j.id}/${keyOf(j)}`;
     const waited = new Set(joints.map((j) => atWork.get(key(j))).filter((p) => p !== undefined));
     const todo = joints.filter((j) => !atWork.has(key(j)));
     for (let i = 0; i < todo.length; i += AT_A_TIME) {
@@ -44,7 +44,7 @@ export async function openServices(file: string, log: Logger): Promise<Services>
       waited.add(run);
     }
     const judged = new Map((await Promise.all(waited)).flatMap((rows) => [...rows]));
-    const kept = todo.flatMap((j) => (judged.has(j.id) ? [{ id: j.id, key: verdictKey(made, basis, j), row: judged.get(j.id)! }] : []));
+    const kept = todo.flatMap((j) => (judged.has(j.id) ? [{ id: j.id, key: keyOf(j), row: judged.get(j.id)! }] : []));
     // Nobody waits for this: a verdict that could not be kept is worked out again.
     if (kept.length) void database.write((tx) => keepVerdicts(tx, kept)).catch((e: unknown) => log.warn({ err: e }, 'verdicts not kept'));
     return judged;
@@ -55,12 +55,12 @@ export async function openServices(file: string, log: Logger): Promise<Services>
     database, pool, log, documents, edition: made,
     register: async (job, after, limit) => {
       const basis = basisKey(job);
-      const light = await lightJoints(database.db, job.id, after, limit);
-      const stale = light.filter((j) => j.judged?.key !== verdictKey(made, basis, j));
-      const judged = await judge(job, stale, basis);
+      const keyOf = (j: LightJoint): string => verdictKey(made, basis, j);
+      const light = await lightJoints(database.db, job.id, after, limit, keyOf);
+      const judged = await judge(job, light.filter((j) => !j.kept), keyOf);
       // A joint deleted while it was looked at is in neither; its row goes with it.
-      const rows = light.flatMap(({ judged: kept, position: _position, ...j }): RegisterEntry[] => {
-        const row = judged.get(j.id) ?? kept?.row;
+      const rows = light.flatMap(({ kept, position: _position, ...j }): RegisterEntry[] => {
+        const row = kept ?? judged.get(j.id);
         return row ? [{ ...j, ...row }] : [];
       });
       return { rows, total: await countJoints(database.db, job.id), next: light.length < limit ? null : light.at(-1)!.position };

@@ -21,8 +21,6 @@ export interface OpenDatabase {
   write<T>(work: (tx: Handle) => Promise<T>): Promise<T>;
   /** The same for many rows, with plain statements. */
   bulk<T>(work: (tx: Transaction) => Promise<T>): Promise<T>;
-  /** Moves what the write-ahead file holds into the main file, so that a copy of that one alone is whole. */
-  checkpoint(): Promise<void>;
   close(): Promise<void>;
 }
 
@@ -116,6 +114,7 @@ async function migrationsOf(client: Client): Promise<number[]> {
 function opened(file: string, client: Client, db: Database, fresh: boolean): OpenDatabase {
   let last: Promise<unknown> = Promise.resolve();
   let idle: NodeJS.Timeout | undefined;
+  /** Moves what the write-ahead file holds into the main file, so that a copy of that one alone is whole. */
   const checkpoint = async (): Promise<void> => {
     await client.execute('PRAGMA wal_checkpoint(TRUNCATE)').catch(() => undefined); // a reader holds it: the next time
   };
@@ -129,7 +128,7 @@ function opened(file: string, client: Client, db: Database, fresh: boolean): Ope
     return next;
   };
   return {
-    file, db, fresh, checkpoint,
+    file, db, fresh,
     write: (work) => queued(() => db.transaction((tx) => work(tx as unknown as Handle))),
     bulk: (work) => queued(async () => {
       const tx = await client.transaction('write');

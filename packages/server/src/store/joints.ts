@@ -50,11 +50,14 @@ export async function jointsById(db: Handle, ids: readonly string[]): Promise<Jo
 const LIGHT = { id: joints.id, jobId: joints.jobId, version: joints.version, position: joints.position, mark: joints.mark, kind: joints.kind, note: joints.note, updatedAt: joints.updatedAt, checkedBy: joints.checkedBy, checkedAt: joints.checkedAt, checkedFingerprint: joints.checkedFingerprint };
 export type LightJoint = Omit<RegisterEntry, keyof JudgedRow> & { readonly position: number };
 
-/** What of the joints needs no reading of their input: `limit` of them after a position. */
-export async function lightJoints(db: Handle, jobId: string, after: number, limit: number): Promise<(LightJoint & { readonly judged: { readonly key: string; readonly row: JudgedRow } | null })[]> {
+/** What of the joints needs no reading of their input: `limit` of them after a position. `kept` is the verdict that has the key of now; null where it must be worked out. */
+export async function lightJoints(db: Handle, jobId: string, after: number, limit: number, keyOf: (j: LightJoint) => string): Promise<(LightJoint & { readonly kept: JudgedRow | null })[]> {
   const rows = await db.select({ ...LIGHT, verdict: { key: verdicts.key, row: verdicts.row } }).from(joints).leftJoin(verdicts, eq(verdicts.jointId, joints.id))
     .where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt), gt(joints.position, after))).orderBy(asc(joints.position)).limit(limit);
-  return rows.map(({ verdict, checkedBy, checkedAt, checkedFingerprint, ...r }) => ({ ...r, ...signOf({ checkedBy, checkedAt, checkedFingerprint }), judged: verdict && !(verdict.row instanceof Broken) ? verdict : null }));
+  return rows.map(({ verdict, checkedBy, checkedAt, checkedFingerprint, ...r }) => {
+    const light = { ...r, ...signOf({ checkedBy, checkedAt, checkedFingerprint }) };
+    return { ...light, kept: verdict?.key === keyOf(light) && !(verdict.row instanceof Broken) ? verdict.row : null };
+  });
 }
 
 /** Changes with whatever the verdict of a joint depends on; a signature changes it without a new version, so the time of change is part. */

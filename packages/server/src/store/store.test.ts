@@ -208,7 +208,7 @@ describe('one damaged row', () => {
     expect(said[2]).toMatch(/input\.plate\.steel\.grade: 7 is not a text/);
     expect(said[3]).toMatch(/combinations: what is stored is not JSON/);
     expect(said[4]).toBeUndefined();
-    expect((await lightJoints(d.db, id, -1, 100)).map((j) => j.mark)).toEqual(demo.joints.map((j) => j.mark));
+    expect((await lightJoints(d.db, id, -1, 100, () => '')).map((j) => j.mark)).toEqual(demo.joints.map((j) => j.mark));
     expect((await jobDocument(d.db, id)).joints.map((j) => j.mark)).toEqual(demo.joints.slice(4).map((j) => j.mark));
     const copy = await storeJob(d, await copyStatements(d.db, id, 'me'));
     const copied = await siblingsOf(d.db, copy);

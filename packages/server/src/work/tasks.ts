@@ -1,11 +1,11 @@
 import { createWriteStream } from 'node:fs';
 import type { MessagePort } from 'node:worker_threads';
-import { DocumentError, readJob, Refusal, revisionLetter, summaryOf, type CalculationDocument, type JobRecord, type JudgedRow, type JointRecord } from '@ample/core';
+import { DocumentError, readJob, Refusal, revisionLetter, summaryOf, type CalculationDocument, type JobDocument, type JobRecord, type JudgedRow, type JointRecord } from '@ample/core';
 import { calculationPdf, jointPdf, writeJobPdf, type RegisterRow } from '@ample/exchange/pdf';
 import type { Level } from '@ample/exchange/level';
 import { openReader, type Handle, type Reader } from '../store/database.ts';
 import { NotFound, Unreadable } from '../store/errors.ts';
-import { basisKey, getJob, jobDocument, jobHead } from '../store/jobs.ts';
+import { basisKey, jobDocument, jobHead } from '../store/jobs.ts';
 import { documentOf, eachJoint, jointsById, lightJoints, readableJoint, verdictKey } from '../store/joints.ts';
 import { jobStatements, type NewJob } from '../store/statements.ts';
 
@@ -88,7 +88,7 @@ export async function pdf({ file, jobId, jointId, calculation, level, date, edit
       const joint = await readableJoint(db, jointId);
       await jointPdf(job, documentOf(joint), { ...options, revisions: { [joint.mark]: revisionLetter(joint.version) } }, stream);
     } else {
-      const { rows, revisions } = await registerRows(db, await getJob(db, jobId), edition);
+      const { rows, revisions } = await registerRows(db, jobId, job, edition);
       await writeJobPdf({ job, rows, joints: eachJoint(db, jobId) }, { ...options, revisions }, stream);
     }
     return null;
@@ -96,15 +96,14 @@ export async function pdf({ file, jobId, jointId, calculation, level, date, edit
 }
 
 /** The register as it is printed: kept verdicts where they are of now, and those that lack worked out. */
-async function registerRows(db: Handle, job: JobRecord, edition: string): Promise<{ rows: RegisterRow[]; revisions: Record<string, string> }> {
+async function registerRows(db: Handle, jobId: string, job: JobDocument, edition: string): Promise<{ rows: RegisterRow[]; revisions: Record<string, string> }> {
   const [rows, revisions]: [RegisterRow[], Record<string, string>] = [[], {}];
   const basis = basisKey(job);
   for (let after = -1; ;) {
-    const part = await lightJoints(db, job.id, after, 50);
-    const fresh = part.filter((j) => j.judged?.key !== verdictKey(edition, basis, j)).map((j) => j.id);
-    const judged = new Map((fresh.length ? await jointsById(db, fresh) : []).map((j) => [j.id, judgedRow(j, job)]));
+    const part = await lightJoints(db, jobId, after, 50, (j) => verdictKey(edition, basis, j));
+    const judged = new Map((await jointsById(db, part.filter((j) => !j.kept).map((j) => j.id))).map((j) => [j.id, judgedRow(j, job)]));
     for (const j of part) {
-      rows.push({ mark: j.mark, ...(judged.get(j.id) ?? j.judged!.row) });
+      rows.push({ mark: j.mark, ...(j.kept ?? judged.get(j.id)!) });
       revisions[j.mark] = revisionLetter(j.version);
     }
     if (part.length < 50) return { rows, revisions };

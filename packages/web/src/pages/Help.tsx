@@ -20,13 +20,14 @@ export function HelpPage() {
     page.current?.querySelectorAll('.lit').forEach((e) => e.classList.remove('lit'));
     if (!section) return void page.current?.scrollTo(0, 0);
     const blocks = check ? [...section.querySelectorAll<HTMLElement>('p, li, tbody tr')] : [];
-    const best = Math.max(0, ...blocks.map((b) => answers(b.textContent ?? '', check!, title)));
-    const lit = best >= 0.5 ? blocks.filter((b) => answers(b.textContent ?? '', check!, title) === best) : [];
+    const scores = blocks.map((b) => answers(b.textContent ?? '', check!, title));
+    const best = Math.max(0, ...scores);
+    const lit = best >= 0.5 ? blocks.filter((_, i) => scores[i] === best) : [];
     lit.forEach((b) => b.classList.add('lit'));
     (lit[0] ?? section).scrollIntoView({ block: lit[0] ? 'center' : 'start' });
   }, [hash, docId, check, title]);
   return (
-    <Shell trail={<span className="here">Help</span>} keys={[['/', 'search']]}>
+    <Shell trail={<span className="here">Help</span>}>
       <div className="help">
         <nav aria-label="Contents" className="help-nav">
           <input className="input w-full" type="search" placeholder="Search the guide and the notes" aria-label="Search the guide and the notes" value={query} onChange={(e) => setQuery(e.target.value)} />
