@@ -31,7 +31,7 @@ export function calculationRoutes(api: Api, { database }: Services): void {
   });
   api.route<CalculationDocument>({ method: 'post', path: '/jobs/:id/calculations', summary: 'Attach a calculation to a job', body: calculationSchema, answer: 'the calculation' }, async ({ params, body, who, request }) => {
     const c = read(body);
-    return withAnswer(await getCalculation(db, (await write((tx) => once(tx, request, async () => (await getJob(tx, id(params)), createCalculation(tx, id(params), c, who))))).id));
+    return withAnswer(await write((tx) => once(tx, request, async () => (await getJob(tx, id(params)), createCalculation(tx, id(params), c, who)), (made) => getCalculation(tx, made))));
   });
   api.route({ method: 'get', path: '/calculations/:id', summary: 'A calculation', answer: 'the calculation' }, async ({ params }) => withAnswer(await getCalculation(db, id(params))));
   api.route<CalculationDocument & { version: number }>({ method: 'put', path: '/calculations/:id', summary: 'Save a calculation, made from a version', body: change, answer: 'the calculation' }, async ({ params, body, who }) => {
@@ -39,5 +39,5 @@ export function calculationRoutes(api: Api, { database }: Services): void {
     return withAnswer(await write((tx) => saveCalculation(tx, id(params), version, read(rest), who)));
   });
   api.route({ method: 'delete', path: '/calculations/:id', summary: 'Take a calculation out of its job; it can be brought back', answer: 'nothing' }, ({ params }) => write((tx) => deleteCalculation(tx, id(params))));
-  api.route({ method: 'post', path: '/calculations/:id/restore', summary: 'Bring a calculation back', answer: 'the calculation' }, async ({ params, request }) => withAnswer(await getCalculation(db, (await write((tx) => once(tx, request, () => restoreCalculation(tx, id(params))))).id)));
+  api.route({ method: 'post', path: '/calculations/:id/restore', summary: 'Bring a calculation back', answer: 'the calculation' }, async ({ params, request }) => withAnswer(await write((tx) => once(tx, request, () => restoreCalculation(tx, id(params)), (made) => getCalculation(tx, made)))));
 }

@@ -25,8 +25,8 @@ export function jobRoutes(api: Api, { database, pool, register }: Services): voi
   const { db, write } = database;
   api.route({ method: 'get', path: '/jobs', summary: 'All jobs, newest first', answer: 'list of jobs' }, () => listJobs(db));
 
-  api.route<Pick<JobDocument, 'number' | 'name' | 'client'>>({ method: 'post', path: '/jobs', summary: 'A new, empty job', body: newJob, answer: 'the job' }, async ({ body, request }) =>
-    getJob(db, (await write((tx) => once(tx, request, () => createJob(tx, body)))).id));
+  api.route<Pick<JobDocument, 'number' | 'name' | 'client'>>({ method: 'post', path: '/jobs', summary: 'A new, empty job', body: newJob, answer: 'the job' }, ({ body, request }) =>
+    write((tx) => once(tx, request, () => createJob(tx, body), (made) => getJob(tx, made))));
 
   api.route<string>({ method: 'post', path: '/jobs/import', summary: 'A job from its file; whole or not at all', text: true, limit: 20 * MB, answer: 'the job' }, async ({ body, who, request }) =>
     getJob(db, await storeJob(database, await pool.run('importJob', { text: body, who }), request)));

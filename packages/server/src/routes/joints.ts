@@ -5,8 +5,8 @@ import { templateDxf } from '@ample/exchange/dxf';
 import { whole, type Api } from '../api.ts';
 import type { Services } from '../services.ts';
 import { getJob } from '../store/jobs.ts';
-import { createJoint, deleteJoint, getJoint, listRevisions, rawJoint, readableJoint, restoreJoint, saveJoint, signJoint } from '../store/joints.ts';
-import { NotFound, StaleSave } from '../store/errors.ts';
+import { createJoint, deleteJoint, getJoint, listRevisions, rawJoint, readableJoint, restoreJoint, saveJoint, signJoint, staleJoint } from '../store/joints.ts';
+import { NotFound } from '../store/errors.ts';
 import { answeredOf, once } from '../store/requests.ts';
 import { fileName } from './jobs.ts';
 
@@ -35,7 +35,7 @@ export function jointRoutes(api: Api, { database }: Services): void {
 
   api.route<Omit<JointDocument, 'line'>>({ method: 'post', path: '/jobs/:id/joints', summary: 'A new joint', body: newJoint, answer: 'the joint' }, async ({ params, body, who, request }) => {
     const joint = checkedJoint(body);
-    return getJoint(db, (await write((tx) => once(tx, request, async () => (await getJob(tx, id(params)), createJoint(tx, id(params), joint, who))))).id);
+    return write((tx) => once(tx, request, async () => (await getJob(tx, id(params)), createJoint(tx, id(params), joint, who)), (made) => getJoint(tx, made)));
   });
 
   api.route({ method: 'get', path: '/joints/:id', summary: 'A joint; one that can not be read says why', answer: 'the joint' }, ({ params }) => getJoint(db, id(params)));
@@ -47,11 +47,12 @@ export function jointRoutes(api: Api, { database }: Services): void {
     return write(async (tx) => {
       // Saves of this client whose answers were lost are its own: what they left is what it saves over.
       const own = await answeredOf(tx, id(params), String(req.header('x-ample-unanswered') ?? ''));
-      const { again } = await once(tx, request, () => saveJoint(tx, id(params), version, { ...rest, kind, input }, who, label, own));
-      const stored = await getJoint(tx, id(params));
-      // The same save, asked again because its answer was lost, is answered as it was, unless another came after it.
-      if (again && stored.version !== version + 1 + own) throw new StaleSave(`${stored.mark} was changed meanwhile: the save was made from version ${version}, stored is version ${stored.version}.`, stored);
-      return stored;
+      return once(tx, request, () => saveJoint(tx, id(params), version, { ...rest, kind, input }, who, label, own), async () => {
+        // The same save, asked again because its answer was lost, is answered as it was, unless another came after it.
+        const stored = await getJoint(tx, id(params));
+        if (stored.version !== version + 1 + own) throw staleJoint(stored, version);
+        return stored;
+      });
     });
   });
 
@@ -82,18 +83,16 @@ export function jointRoutes(api: Api, { database }: Services): void {
     res.attachment(`${fileName(raw.mark)}-raw.json`).json(raw);
   });
 
-  api.route<{ mark: string }>({ method: 'post', path: '/joints/:id/copy', summary: 'A copy of a joint under a new mark', body: copy, answer: 'the copy' }, async ({ params, body, who, request }) => {
-    const made = await write((tx) => once(tx, request, async () => {
+  api.route<{ mark: string }>({ method: 'post', path: '/joints/:id/copy', summary: 'A copy of a joint under a new mark', body: copy, answer: 'the copy' }, ({ params, body, who, request }) =>
+    write((tx) => once(tx, request, async () => {
       const from = await readableJoint(tx, id(params));
       const { checked: _signature, ...joint } = from;
       return createJoint(tx, from.jobId, { ...joint, mark: body.mark }, who, `copied from ${from.mark}`);
-    }));
-    return getJoint(db, made.id);
-  });
+    }, (made) => getJoint(tx, made))));
 
   api.route({ method: 'delete', path: '/joints/:id', summary: 'Delete a joint; it can be brought back', answer: 'nothing' }, ({ params, who }) => write((tx) => deleteJoint(tx, id(params), who)));
-  api.route({ method: 'post', path: '/joints/:id/restore', summary: 'Bring a deleted joint back', answer: 'the joint' }, async ({ params, who, request }) =>
-    getJoint(db, (await write((tx) => once(tx, request, () => restoreJoint(tx, id(params), who)))).id));
+  api.route({ method: 'post', path: '/joints/:id/restore', summary: 'Bring a deleted joint back', answer: 'the joint' }, ({ params, who, request }) =>
+    write((tx) => once(tx, request, () => restoreJoint(tx, id(params), who), (made) => getJoint(tx, made))));
 
   api.route<{ version: number; by: string | null }>({ method: 'post', path: '/joints/:id/sign', summary: 'Sign a joint as checked, or take the signature back', body: sign, answer: 'the joint' }, ({ params, body, who }) =>
     write(async (tx) => {

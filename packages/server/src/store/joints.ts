@@ -128,6 +128,9 @@ export async function createJoint(tx: Handle, jobId: string, joint: JointDocumen
   return getJoint(tx, id);
 }
 
+/** The refusal of a save that was made from an older version than the one stored. */
+export const staleJoint = (stored: JointRecord, version: number): StaleSave => new StaleSave(`${stored.mark} was changed meanwhile: the save was made from version ${version}, stored is version ${stored.version}.`, stored);
+
 /**
  * Saves the changeable part of a joint made from `version`; refuses when another save came between. `own`: saves of the same client since then,
  * which it never heard of.
@@ -135,7 +138,7 @@ export async function createJoint(tx: Handle, jobId: string, joint: JointDocumen
 export async function saveJoint(tx: Handle, id: string, made: number, content: JointContent, who: string, label: string, own = 0): Promise<JointRecord> {
   const before = await getJoint(tx, id);
   const version = before.version === made + own ? before.version : made;
-  if (before.version !== version) throw new StaleSave(`${before.mark} was changed meanwhile: the save was made from version ${version}, stored is version ${before.version}.`, before);
+  if (before.version !== version) throw staleJoint(before, version);
   await refuseMarkTwice(tx, before.jobId, content.mark, id);
   await tx.update(joints).set({ version: version + 1, mark: content.mark, kind: content.kind, note: content.note, input: content.input, combinations: content.combinations, settings: content.settings ?? null, updatedAt: now() }).where(eq(joints.id, id));
   await keepRevision(tx, { id, jobId: before.jobId, version: version + 1 }, who, label, before, content);

@@ -25,13 +25,13 @@ export async function answeredBefore(db: Handle, request: Request | null): Promi
 
 export const keptRow = (request: Request, made: string): typeof requests.$inferInsert => ({ key: request.key, asked: request.asked, made, at: new Date().toISOString() });
 
-/** Does the work of a request once: asked again it gives the record that came of the first time. */
-export async function once(tx: Handle, request: Request | null, work: () => Promise<{ readonly id: string }>): Promise<{ readonly id: string; readonly again: boolean }> {
+/** Does the work of a request once: asked again it gives, read anew, the record that came of the first time. */
+export async function once<T extends { readonly id: string }>(tx: Handle, request: Request | null, work: () => Promise<T>, again: (id: string) => Promise<T>): Promise<T> {
   const before = await answeredBefore(tx, request);
-  if (before !== undefined) return { id: before, again: true };
-  const { id } = await work();
-  if (request) await tx.insert(requests).values(keptRow(request, id));
-  return { id, again: false };
+  if (before !== undefined) return again(before);
+  const made = await work();
+  if (request) await tx.insert(requests).values(keptRow(request, made.id));
+  return made;
 }
 
 /** How many of these keys, with commas between them, were requests that were done to this record. */
