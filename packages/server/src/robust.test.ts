@@ -12,6 +12,7 @@ import { makeApp } from './app.ts';
 import { sendRaw } from './fuzz.testing.ts';
 import { clientError } from './problem.ts';
 import { openServices, type Services } from './services.ts';
+import { storeWords } from './store/condition.ts';
 import { openDatabase } from './store/database.ts';
 
 const demo = JSON.parse(readFileSync(new URL('../../../demo/tern-quay.json', import.meta.url), 'utf8')) as JobDocument;
@@ -223,6 +224,13 @@ describe('what is no request', () => {
     ];
     for (const text of texts) await request(app).put(`/api/joints/${joint.id}`).set('Host', 'localhost').set('content-type', 'application/json').send(text).expect(400);
     await request(app).post('/api/jobs/import').set('Host', 'localhost').set('content-type', 'application/json').send(`{"format":"ample-gusset-job","version":1,"name":"x","joints":[${'1,'.repeat(6_000_000)}1]}`).expect(400);
+  });
+});
+
+describe('an error of the disk in a thread', () => {
+  it('keeps its words on the way back', async () => {
+    const e = await services.pool.run('backup', { file: services.database.file, target: join(folder, 'not', 'there.sqlite') }).then(() => null, (x: unknown) => x);
+    expect(storeWords(e)?.title).toBe('The store can not be opened');
   });
 });
 

@@ -1,8 +1,7 @@
 import { copyFileSync, existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
-import { createClient } from '@libsql/client';
 import { StoreProblem, storeStands, storeWords } from './condition.ts';
-import { migrationsKnown, openDatabase, stamp } from './database.ts';
+import { copyInto, migrationsKnown, openDatabase, openReader, stamp } from './database.ts';
 
 /** Copies a store, in use or not, to a new file that is whole by itself. */
 export async function backUp(file: string, target: string): Promise<void> {
@@ -10,9 +9,9 @@ export async function backUp(file: string, target: string): Promise<void> {
   if (existsSync(target)) throw new StoreProblem(`${target} is there already; give a name that is free.`);
   if (!existsSync(dirname(resolve(target)))) throw new StoreProblem(`${dirname(resolve(target))} is not there; give a file in a folder that is.`);
   storeStands(file, migrationsKnown());
-  const client = createClient({ url: `file:${file}`, timeout: 5000 });
+  const { client } = openReader(file);
   try {
-    await client.execute({ sql: 'VACUUM INTO ?', args: [resolve(target)] });
+    await copyInto(client, resolve(target));
   } catch (e) {
     rmSync(target, { force: true });
     const words = storeWords(e);

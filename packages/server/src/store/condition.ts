@@ -64,14 +64,17 @@ const WORDS: readonly (readonly [RegExp, Words])[] = [
   [/^SQLITE_IOERR|^EIO/, { status: 503, title: 'The disk fails', detail: 'The disk that holds the store reports an error: nothing was changed. Look at the disk, then restore a backup if need be.' }],
 ];
 
-/** An error of the store or of the file system in words; null for any other. */
-export function storeWords(e: unknown): Words | null {
+const wordsOf = (code: unknown): Words | undefined => (typeof code === 'string' ? WORDS.find(([pattern]) => pattern.test(code))?.[1] : undefined);
+
+/** The code of an error of the store or of the file system, wherever in its causes it stands; undefined for any other error. */
+export function storeCode(e: unknown): string | undefined {
   for (let at: unknown = e, n = 0; at instanceof Error && n < 5; at = at.cause, n += 1) {
     const { code, extendedCode } = at as { code?: unknown; extendedCode?: unknown };
-    for (const c of [extendedCode, code]) {
-      const found = typeof c === 'string' ? WORDS.find(([pattern]) => pattern.test(c)) : undefined;
-      if (found) return found[1];
-    }
+    const found = [extendedCode, code].find((c) => wordsOf(c));
+    if (found !== undefined) return found as string;
   }
-  return null;
+  return undefined;
 }
+
+/** An error of the store or of the file system in words; null for any other. */
+export const storeWords = (e: unknown): Words | null => wordsOf(storeCode(e)) ?? null;

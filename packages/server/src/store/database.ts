@@ -75,7 +75,7 @@ async function open(file: string): Promise<OpenDatabase> {
     await client.execute('PRAGMA journal_mode = WAL');
     await client.execute('PRAGMA synchronous = FULL');
     const lacking = known.filter((m) => m.when > last);
-    if (done.length && lacking.length) await client.execute({ sql: 'VACUUM INTO ?', args: [`${file.replace(/\.sqlite$/, '')}.before-${lacking[0]!.tag}.${stamp()}.sqlite`] });
+    if (done.length && lacking.length) await copyInto(client, `${file.replace(/\.sqlite$/, '')}.before-${lacking[0]!.tag}.${stamp()}.sqlite`);
     const db = drizzle(client, { schema });
     await migrate(db, { migrationsFolder: MIGRATIONS });
     await moveCombinations(client);
@@ -90,6 +90,11 @@ async function open(file: string): Promise<OpenDatabase> {
     client.close();
     throw e;
   }
+}
+
+/** Copies the store of a connection, consistent while it is in use, to a file that is not there yet. */
+export async function copyInto(client: Client, target: string): Promise<void> {
+  await client.execute({ sql: 'VACUUM INTO ?', args: [target] });
 }
 
 /** Time as it may stand in the name of a file. */

@@ -6,11 +6,10 @@ import type * as tasks from './tasks.ts';
 import type { Answer, DocumentTask } from './tasks.ts';
 import { threadFile } from './threads.ts';
 
-type Input<K extends keyof typeof tasks> = (typeof tasks)[K] extends (input: infer I) => unknown ? I : never;
-type Given<K extends keyof typeof tasks> = (typeof tasks)[K] extends (input: never) => infer P ? Awaited<P> : never;
-/** A task's answer without its refusals, which are thrown. */
-type Output<K extends keyof typeof tasks> = [Given<K>] extends [Answer<unknown>] ? Extract<Given<K>, { ok: unknown }>['ok'] : Given<K>;
 type Quick = 'judge' | 'importJob' | 'exportJob' | 'backup';
+type Input<K extends Quick> = Parameters<(typeof tasks)[K]>[0];
+/** A task's answer without its refusals, which are thrown. */
+type Output<K extends Quick> = Extract<Awaited<ReturnType<(typeof tasks)[K]>>, { ok: unknown }>['ok'];
 
 export interface Pool {
   run<K extends Quick>(task: K, input: Input<K>): Promise<Output<K>>;
@@ -46,11 +45,11 @@ export async function openPool(): Promise<Pool> {
 }
 
 /** The answer of a task; a stated refusal is thrown again as what it was. */
-function revived<T>(answer: Answer<T> | T): T {
-  if (typeof answer !== 'object' || answer === null) return answer;
-  if ('refused' in answer) {
-    const { name, field, message } = answer.refused;
-    throw name === 'NotFound' ? new NotFound(message) : name === 'Unreadable' ? new Unreadable(message) : new DocumentError(field, message);
-  }
-  return 'ok' in answer ? answer.ok : answer;
+function revived<T>(answer: Answer<T>): T {
+  if ('ok' in answer) return answer.ok;
+  const { name, field, message } = answer.refused;
+  if (name === 'NotFound') throw new NotFound(message);
+  if (name === 'Unreadable') throw new Unreadable(message);
+  if (name === 'store') throw Object.assign(new Error(message), { code: field });
+  throw new DocumentError(field, message);
 }

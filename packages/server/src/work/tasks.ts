@@ -3,7 +3,8 @@ import type { MessagePort } from 'node:worker_threads';
 import { DocumentError, readJob, Refusal, revisionLetter, summaryOf, type CalculationDocument, type JobDocument, type JobRecord, type JudgedRow, type JointRecord } from '@ample/core';
 import { calculationPdf, jointPdf, writeJobPdf, type RegisterRow } from '@ample/exchange/pdf';
 import type { Level } from '@ample/exchange/level';
-import { openReader, type Handle, type Reader } from '../store/database.ts';
+import { storeCode } from '../store/condition.ts';
+import { copyInto, openReader, type Handle, type Reader } from '../store/database.ts';
 import { NotFound, Unreadable } from '../store/errors.ts';
 import { basisKey, jobDocument, jobHead } from '../store/jobs.ts';
 import { documentOf, eachJoint, jointsById, lightJoints, readableJoint, verdictKey } from '../store/joints.ts';
@@ -11,7 +12,7 @@ import { jobStatements, type NewJob } from '../store/statements.ts';
 
 // Runs in the worker pool: the same core and the same store as everywhere, away from the thread that answers requests.
 
-/** What a task answers, or the stated refusal; errors lose their kind between threads. */
+/** What a task answers, or the stated refusal: errors lose their kind between threads. One of the store or the disk is named `store`, with its code as the field. */
 export type Answer<T> = { readonly ok: T } | { readonly refused: { readonly name: string; readonly field: string; readonly message: string } };
 
 async function answer<T>(work: () => T | Promise<T>): Promise<Answer<T>> {
@@ -20,6 +21,8 @@ async function answer<T>(work: () => T | Promise<T>): Promise<Answer<T>> {
   } catch (e) {
     if (e instanceof NotFound || e instanceof Unreadable) return { refused: { name: e.name, field: '', message: e.message } };
     if (e instanceof DocumentError || e instanceof Refusal) return { refused: { name: e.name, field: e.field, message: e.message } };
+    const code = storeCode(e);
+    if (code !== undefined) return { refused: { name: 'store', field: code, message: (e as Error).message } };
     throw e;
   }
 }
@@ -31,14 +34,13 @@ function reader(file: string): Reader {
   return found;
 }
 
-export const judgedRow = (joint: JointRecord, job: Pick<JobRecord, 'basis' | 'sections' | 'steels'>): JudgedRow => ({
+const judgedRow = (joint: JointRecord, job: Pick<JobRecord, 'basis' | 'sections' | 'steels'>): JudgedRow => ({
   line: joint.line, summary: summaryOf(joint, job), ...(joint.unreadable === undefined ? {} : { unreadable: joint.unreadable }),
 });
 
 /** What the checks of these joints say. */
-export async function judge({ file, job, ids }: { file: string; job: Pick<JobRecord, 'basis' | 'sections' | 'steels'>; ids: readonly string[] }): Promise<{ readonly id: string; readonly row: JudgedRow }[]> {
-  return (await jointsById(reader(file).db, ids)).map((joint) => ({ id: joint.id, row: judgedRow(joint, job) }));
-}
+export const judge = ({ file, job, ids }: { file: string; job: Pick<JobRecord, 'basis' | 'sections' | 'steels'>; ids: readonly string[] }): Promise<Answer<{ readonly id: string; readonly row: JudgedRow }[]>> =>
+  answer(async () => (await jointsById(reader(file).db, ids)).map((joint) => ({ id: joint.id, row: judgedRow(joint, job) })));
 
 /** Reads a job file and prepares its rows. */
 export const importJob = ({ text, who }: { text: string; who: string }): Promise<Answer<NewJob>> => answer(() => jobStatements(readJob(parse(text)), who));
@@ -58,9 +60,10 @@ export const exportJob = ({ file, id }: { file: string; id: string }): Promise<A
 });
 
 /** A consistent copy of the whole store, while it is in use. */
-export async function backup({ file, target }: { file: string; target: string }): Promise<void> {
-  await reader(file).client.execute({ sql: 'VACUUM INTO ?', args: [target] });
-}
+export const backup = ({ file, target }: { file: string; target: string }): Promise<Answer<null>> => answer(async () => {
+  await copyInto(reader(file).client, target);
+  return null;
+});
 
 export interface DocumentTask {
   readonly file: string;
