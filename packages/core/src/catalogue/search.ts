@@ -46,25 +46,30 @@ export interface SectionSearch {
   readonly recent?: readonly string[];
 }
 
-/** Sections that fit what was typed, nearest first: the job's own, those used lately, then the catalogue in its order. */
-export function searchSections(text: string, { own = [], shapes, recent = [] }: SectionSearch = {}): Section[] {
+/** Sections that fit, nearest first; those as near in the order of the job, then of the catalogue. */
+function fitting(text: string, { own = [], shapes }: SectionSearch): { readonly section: Section; readonly far: number }[] {
   const typed = partsOf(spaced(text));
-  const all = [...own, ...SECTIONS].filter((s) => !shapes || shapes.includes(s.shape));
-  const rank = new Map<string, number>([...recent.map((n, i) => [n, 1000 - i] as const).reverse(), ...own.map((s) => [s.name, 2000] as const)]);
-  return all
-    .flatMap((section, i) => {
+  return [...own, ...SECTIONS]
+    .filter((s) => !shapes || shapes.includes(s.shape))
+    .flatMap((section) => {
       const far = distance(typed, section);
-      return far === null ? [] : [{ section, far, i, first: rank.get(section.name) ?? 0 }];
+      return far === null ? [] : [{ section, far }];
     })
-    .sort((a, b) => b.first - a.first || a.far - b.far || a.i - b.i)
-    .map((x) => x.section);
+    .sort((a, b) => a.far - b.far);
+}
+
+/** Sections that fit what was typed, nearest first: the job's own, those used lately, then the catalogue in its order. */
+export function searchSections(text: string, search: SectionSearch = {}): Section[] {
+  const { own = [], recent = [] } = search;
+  const rank = new Map<string, number>([...recent.map((n, i) => [n, 1000 - i] as const), ...own.map((s) => [s.name, 2000] as const)]);
+  const first = (s: Section): number => rank.get(s.name) ?? 0;
+  return fitting(text, search).map((x) => x.section).sort((a, b) => first(b) - first(a));
 }
 
 /** The one section that a text names: by its whole name, or because nothing else fits it as well. Undefined where it names none or several. */
 export function namedSection(text: string, search: SectionSearch = {}): Section | undefined {
   if (text.trim() === '') return undefined;
-  const typed = partsOf(spaced(text));
-  const fits = searchSections(text, { ...search, recent: [] }).map((section) => ({ section, far: distance(typed, section)! })).sort((a, b) => a.far - b.far);
+  const fits = fitting(text, search);
   const exact = fits.find(({ section }) => sectionKey(section.name) === sectionKey(text));
   if (exact) return exact.section;
   return fits.length === 1 || (fits[0] && fits[1]!.far - fits[0].far >= 0.5) ? fits[0]!.section : undefined;

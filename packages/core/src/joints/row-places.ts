@@ -1,9 +1,8 @@
-import type { DimensionSegment, Item } from '../detail/drawing.ts';
-import { dimensionChain, runningDimension } from '../detail/drawing.ts';
+import { dimensionChain, runningDimension, type Callout, type DimensionSegment, type Item } from '../detail/drawing.ts';
 import type { RowsFrom } from '../job/basis.ts';
 import { exact } from '../units/format.ts';
-import type { Callout } from '../detail/drawing.ts';
 import type { Field } from './kind.ts';
+import { tidy } from './line-reader.ts';
 import { rowDepths, tidyPitch, type Pitch } from './pitches.ts';
 
 /** Ways in which an office gives its bolt rows. */
@@ -23,7 +22,6 @@ export const referenceOf = (from: RowsFrom, { h, plateTop }: { readonly h: numbe
 
 const shown = ({ from, offset }: Reference, depth: number): number => (from === 'middle' ? offset - depth : depth - offset);
 const depthOf = ({ from, offset }: Reference, distance: number): number => (from === 'middle' ? offset - distance : offset + distance);
-const tidy = (x: number): number => Math.round(x * 1e6) / 1e6;
 const tag = (r: Reference): string => `@${r.from}:${r.offset}`;
 
 /** Parts of the bolt rows of a kind, as its input holds them. */

@@ -15,7 +15,7 @@ import { Dialog, Problem } from '../parts/Dialog.tsx';
 import { Issue } from '../parts/Issue.tsx';
 import { methodOf } from '../help/links.ts';
 import { Shell, type Keys } from '../parts/Shell.tsx';
-import { edited, mineKept, opened, recordReplaced, redone, save, saveAgain, storedTaken, undone } from '../store/joint.ts';
+import { edited, mineKept, opened, recordReplaced, redone, save, saveAgain, sendSave, storedTaken, undone } from '../store/joint.ts';
 import { useApp, useAppDispatch } from '../store/store.ts';
 import type { Checked } from '../work/check.worker.ts';
 import { checker, search } from '../work/client.ts';
@@ -100,7 +100,7 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly Sibling[]
   latest.current = joint;
   const store = useCallback((from: JointRecord): void => {
     const { present: content, lastLabel, edits } = latest.current;
-    sent.current = dispatch(save({ record: from, content: content!, label: lastLabel || 'changed', edits })).unwrap().catch(() => null);
+    sent.current = dispatch(save({ record: from, content: content!, label: lastLabel, edits })).unwrap().catch(() => null);
   }, [dispatch]);
   useEffect(() => {
     if (joint.save !== 'waiting' || joint.inFlight) return;
@@ -111,7 +111,7 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly Sibling[]
   // Who leaves within that moment leaves nothing behind: the last edit is saved from the version that the save before it gives.
   useEffect(() => () => {
     const left = latest.current;
-    if (left.save === 'waiting' && left.present) void sent.current.then((before) => saveLeft(before && before.version > left.record!.version ? before : left.record!, left));
+    if (left.save === 'waiting' && left.present) void sent.current.then((before) => sendSave(before && before.version > left.record!.version ? before : left.record!, left.present!, left.lastLabel)).catch(() => null);
   }, []);
   useEffect(() => {
     const warn = (e: BeforeUnloadEvent): void => { if (joint.save !== 'saved') e.preventDefault(); };
@@ -213,10 +213,6 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly Sibling[]
     </Shell>
   );
 }
-
-/** Saves what was left behind on the way out; the screen that follows has its own state. */
-const saveLeft = (record: JointRecord, { present, lastLabel }: { present: JointContent | null; lastLabel: string }): Promise<unknown> =>
-  api.saveJoint(record.id, { ...present!, version: record.version, label: (lastLabel || 'changed').slice(0, 200) }).catch(() => null);
 
 /** How this joint's rows are dimensioned: as the job has it, or in its own way. It changes no result. */
 function Measured({ content, job, onChange }: { content: JointContent; job: JobRecord; onChange: (settings: NonNullable<JointContent['settings']>, label: string) => void }) {
@@ -323,7 +319,7 @@ function Sign({ onClose, verdict }: { onClose: () => void; verdict: string }) {
     <Dialog title={`Sign off ${record.mark}`} onClose={onClose} width={420}>
       <form onSubmit={(e) => { e.preventDefault(); if (by.trim()) sign(by.trim()); else setProblem('Checked by: the name is missing; it must be given.'); }}>
         <p className="mb-2">{verdict}. A later change of detail, actions or basis makes the signature stale.</p>
-        <label className="form-grid"><span>Checked by</span><input className="input w-full" value={by} autoFocus onChange={(e) => setBy(e.target.value)} /></label>
+        <label className="form-grid"><span>Checked by</span><input className="input w-full" value={by} onChange={(e) => setBy(e.target.value)} /></label>
         <Problem>{problem}</Problem>
         <div className="flex gap-2 mt-3">
           <button type="submit" className="btn btn-primary">Sign as checked</button>

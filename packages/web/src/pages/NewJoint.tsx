@@ -48,7 +48,7 @@ export function NewJoint({ job, mark: suggested, onClose, onMade }: { job: JobRe
     <Dialog title="New joint" onClose={onClose} width={560}>
       <form onSubmit={(e) => { e.preventDefault(); void submit(); }} onFocus={(e) => setHelped((now) => (e.target as HTMLElement).closest('[data-help]')?.getAttribute('data-help') ?? now)}>
         <div className="form-grid">
-          <label className="contents" data-help="Mark: up to 24 letters, figures and . - _ / +; each once in the job. The next free one is suggested."><span>Mark</span><input className="input w-full" value={mark} autoFocus onFocus={(e) => e.target.select()} onChange={(e) => setMark(e.target.value)} /></label>
+          <label className="contents" data-help="Mark: up to 24 letters, figures and . - _ / +; each once in the job. The next free one is suggested."><span>Mark</span><input className="input w-full" value={mark} onFocus={(e) => e.target.select()} onChange={(e) => setMark(e.target.value)} /></label>
           {KINDS.length > 1 && (
             <label className="contents" data-help="Form: what kind of joint it is; it can be changed later for another that joins the same members."><span>Form</span><select className="select" value={kindId} onChange={(e) => setKind(e.target.value)}>{KINDS.map((k) => <option key={k.id} value={k.id}>{k.title}</option>)}</select></label>
           )}

@@ -244,7 +244,7 @@ function CopyJoint({ joint, mark: suggested, onClose, onMade }: { joint: Registe
   return (
     <Dialog title={`Copy ${joint.mark}`} onClose={onClose} width={380}>
       <form onSubmit={(e) => { e.preventDefault(); api.copyJoint(joint.id, mark).then((made) => onMade(made.id), (x: Error) => setProblem(x.message)); }}>
-        <label className="form-grid"><span>New mark</span><input className="input" value={mark} autoFocus onFocus={(e) => e.target.select()} onChange={(e) => setMark(e.target.value)} /></label>
+        <label className="form-grid"><span>New mark</span><input className="input" value={mark} onFocus={(e) => e.target.select()} onChange={(e) => setMark(e.target.value)} /></label>
         <Problem>{problem}</Problem>
         <button type="submit" className="btn btn-primary mt-3">Copy</button>
       </form>

@@ -2,6 +2,7 @@ import { LEVELS, type Level } from '@ample/exchange/level';
 import { useEffect, useState } from 'react';
 import type { DocumentState } from '@ample/core';
 import { api } from '../api.ts';
+import { keep, kept } from '../store/kept.ts';
 import { Dialog, Problem } from './Dialog.tsx';
 
 interface Props {
@@ -14,20 +15,15 @@ interface Props {
 
 const keyOf = (jobId: string, one: boolean): string => `ample-gusset-level/${jobId}/${one ? 'joint' : 'job'}`;
 /** The level that was last chosen for this job: for one joint everything, for the whole job what governs, until it is. */
-function kept(jobId: string, one: boolean): Level {
-  const start: Level = one ? 'everything' : 'governing';
-  try {
-    const found = localStorage.getItem(keyOf(jobId, one));
-    return LEVELS.find((l) => l.id === found)?.id ?? start;
-  } catch {
-    return start; // a browser that keeps nothing still issues
-  }
+function levelOf(jobId: string, one: boolean): Level {
+  const found = kept(keyOf(jobId, one));
+  return LEVELS.find((l) => l.id === found)?.id ?? (one ? 'everything' : 'governing');
 }
 
 /** Issues the PDF of a joint, a calculation or a job: how much of it, progress from the server, cancel, and the file when it is ready. */
 export function Issue({ jobId, jointId, calculationId, title, onClose }: Props) {
   const one = jointId !== undefined;
-  const [level, setLevel] = useState(() => kept(jobId, one));
+  const [level, setLevel] = useState(() => levelOf(jobId, one));
   // A calculation has one level only.
   const [asked, setAsked] = useState(calculationId !== undefined);
   const [state, setState] = useState<DocumentState | null>(null);
@@ -56,11 +52,7 @@ export function Issue({ jobId, jointId, calculationId, title, onClose }: Props) 
     };
   }, [asked, level, jobId, jointId, calculationId]);
   const start = (): void => {
-    try {
-      localStorage.setItem(keyOf(jobId, one), level);
-    } catch {
-      // not kept; it is asked again
-    }
+    keep(keyOf(jobId, one), level);
     setAsked(true);
   };
   const working = asked && !problem && (!state || running(state));
@@ -76,7 +68,7 @@ export function Issue({ jobId, jointId, calculationId, title, onClose }: Props) 
             <legend className="label mb-1">How much is printed {one ? 'of the joint' : 'of each joint'}</legend>
             {LEVELS.map((l) => (
               <label key={l.id} className="flex gap-2 py-1 items-baseline">
-                <input type="radio" className="radio radio-xs" name="level" value={l.id} checked={level === l.id} autoFocus={level === l.id} onChange={() => setLevel(l.id)} />
+                <input type="radio" className="radio radio-xs" name="level" value={l.id} checked={level === l.id} onChange={() => setLevel(l.id)} />
                 <span><b>{l.label}</b><span className="muted"> · {l.about}</span></span>
               </label>
             ))}

@@ -1,6 +1,7 @@
 import { namedSection, nearestSections, searchSections, type CustomSection, type Section } from '@ample/core';
 import { useId, useMemo, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
+import { keep, kept } from '../store/kept.ts';
 
 interface Props {
   readonly value: string;
@@ -9,7 +10,6 @@ interface Props {
   readonly onCommit?: (value: string) => void;
   readonly own: readonly CustomSection[];
   readonly label: string;
-  readonly autoFocus?: boolean;
   readonly example?: string | undefined;
   /** Shapes of the catalogue to pick from; open sections when absent. */
   readonly shapes?: readonly string[] | undefined;
@@ -20,26 +20,16 @@ const MOST = 60;
 /** Sections chosen lately in this browser, newest first. */
 const KEY = 'ample-gusset-sections';
 function recentSections(): readonly string[] {
-  try {
-    const kept: unknown = JSON.parse(localStorage.getItem(KEY) ?? '[]');
-    return Array.isArray(kept) ? kept.filter((n): n is string => typeof n === 'string').slice(0, 8) : [];
-  } catch {
-    return [];
-  }
+  const found = kept(KEY);
+  return Array.isArray(found) ? found.filter((n): n is string => typeof n === 'string') : [];
 }
-function used(name: string): void {
-  try {
-    localStorage.setItem(KEY, JSON.stringify([name, ...recentSections().filter((n) => n !== name)].slice(0, 8)));
-  } catch {
-    // a browser that keeps nothing still finds sections
-  }
-}
+const used = (name: string): void => keep(KEY, [name, ...recentSections().filter((n) => n !== name)].slice(0, 8));
 
 const sizes = (s: Section): string => (s.shape === 'CHS' ? `${s.d}` : `${s.h} × ${s.b}`);
 const walls = (s: Section): string => (s.shape === 'I' || s.shape === 'C' ? `${s.tw} / ${s.tf}` : 't' in s ? `${s.t}` : '');
 
 /** A section by whatever an engineer types of it: a list of those that fit, by keyboard or pointer, the job's own and the latest on top. */
-export function SectionInput({ value, onChange, onCommit, own, label, autoFocus, example = 'UB 406x140x39', shapes = OPEN }: Props) {
+export function SectionInput({ value, onChange, onCommit, own, label, example = 'UB 406x140x39', shapes = OPEN }: Props) {
   const id = useId();
   const list = useRef<HTMLDivElement>(null);
   const input = useRef<HTMLInputElement>(null);
@@ -82,7 +72,7 @@ export function SectionInput({ value, onChange, onCommit, own, label, autoFocus,
     <span className="section-input">
       <input
         ref={input} className="input mono" role="combobox" aria-expanded={open} aria-controls={`${id}list`} aria-autocomplete="list" aria-activedescendant={open && shown.length ? `${id}${at}` : undefined} autoComplete="off" spellCheck={false}
-        value={value} aria-label={label} autoFocus={autoFocus} placeholder={example}
+        value={value} aria-label={label} placeholder={example}
         onChange={(e) => { onChange(e.target.value); show(); }}
         onClick={show}
         onBlur={leave}

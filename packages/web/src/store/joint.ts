@@ -26,10 +26,13 @@ export interface JointState {
 
 const initialState: JointState = { record: null, present: null, past: [], future: [], save: 'saved', problem: null, stored: null, lastLabel: '', edits: 0, inFlight: false };
 
+/** Sends a save of content that was made from a stored record. */
+export const sendSave = (record: JointRecord, content: JointContent, label: string): Promise<JointRecord> => api.saveJoint(record.id, { ...content, version: record.version, label: (label || 'changed').slice(0, 200) });
+
 /** Saves the present content; "saved" shows only after the server has it on disk. */
 export const save = createAsyncThunk('joint/save', async ({ record, content, label }: { record: JointRecord; content: JointContent; label: string; edits: number }, { rejectWithValue }) => {
   try {
-    return await api.saveJoint(record.id, { ...content, version: record.version, label: label.slice(0, 200) });
+    return await sendSave(record, content, label);
   } catch (e) {
     if (e instanceof ApiProblem) return rejectWithValue({ message: e.message, status: e.status, current: e.current });
     throw e;

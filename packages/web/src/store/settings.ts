@@ -1,5 +1,6 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { setWho } from '../api.ts';
+import { keep, kept } from './kept.ts';
 
 interface Settings {
   readonly theme: 'day' | 'night';
@@ -8,15 +9,10 @@ interface Settings {
 }
 
 const KEY = 'ample-gusset-settings';
-const DEFAULTS: Settings = { theme: 'day', who: '' };
 
 function load(): Settings {
-  try {
-    const kept = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Settings>;
-    return { theme: kept.theme === 'night' ? 'night' : 'day', who: typeof kept.who === 'string' ? kept.who : '' };
-  } catch {
-    return DEFAULTS; // a browser that keeps nothing still works
-  }
+  const found = (kept(KEY) ?? {}) as Partial<Settings>;
+  return { theme: found.theme === 'night' ? 'night' : 'day', who: typeof found.who === 'string' ? found.who : '' };
 }
 
 const initial = load();
@@ -29,11 +25,7 @@ const slice = createSlice({
     settingsChanged: (state, { payload }: PayloadAction<Partial<Settings>>) => {
       const next = { ...state, ...payload };
       setWho(next.who);
-      try {
-        localStorage.setItem(KEY, JSON.stringify(next));
-      } catch {
-        // nothing is kept in this browser; the setting holds until the page closes
-      }
+      keep(KEY, next);
       return next;
     },
   },
