@@ -56,14 +56,20 @@ export async function openServices(file: string, log: Logger): Promise<Services>
     register: async (job, after, limit) => {
       const basis = basisKey(job);
       const keyOf = (j: LightJoint): string => verdictKey(made, basis, j);
-      const light = await lightJoints(database.db, job.id, after, limit, keyOf);
-      const judged = await judge(job, light.filter((j) => !j.kept), keyOf);
+      const part = (from: number) => lightJoints(database.db, job.id, from, limit, keyOf);
+      const light = await part(after);
+      const lack = light.filter((j) => !j.kept);
+      const next = light.length < limit ? null : light.at(-1)!.position;
+      const judging = judge(job, lack, keyOf);
+      // Who waits for one part asks for the next: its joints stand in line behind these, so that no thread is idle in between.
+      if (next !== null && lack.length) void part(next).then((ahead) => judge(job, ahead.filter((j) => !j.kept), keyOf)).catch(() => undefined);
+      const judged = await judging;
       // A joint deleted while it was looked at is in neither; its row goes with it.
       const rows = light.flatMap(({ kept, position: _position, ...j }): RegisterEntry[] => {
         const row = kept ?? judged.get(j.id);
         return row ? [{ ...j, ...row }] : [];
       });
-      return { rows, total: await countJoints(database.db, job.id), next: light.length < limit ? null : light.at(-1)!.position };
+      return { rows, total: await countJoints(database.db, job.id), next };
     },
     close: async () => {
       documents.close();

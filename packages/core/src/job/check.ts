@@ -90,8 +90,11 @@ export function reportCombination(combination: Combination, { results: checks, n
   return { combination, checks, notes, first: first && { id: first.id, key: resultKey(first), title: first.title, multiple: first.multiple }, governs: governs && resultKey(governs), missing, state };
 }
 
-const missingOf = (list: readonly (CheckResult | RuleResult)[]): Missing[] =>
-  list.flatMap((c) => (c.type === 'skip' && c.missing && !('must' in c && !c.must) ? [{ id: c.id, title: c.title, reason: c.reason! }] : []));
+function missingOf(list: readonly (CheckResult | RuleResult)[]): Missing[] {
+  const out: Missing[] = [];
+  for (const c of list) if (c.type === 'skip' && c.missing && !('must' in c && !c.must)) out.push({ id: c.id, title: c.title, reason: c.reason! });
+  return out;
+}
 
 /** Each missing check once, for all combinations. */
 const onceEach = (list: readonly Missing[]): Missing[] => list.filter((m, i) => list.findIndex((n) => n.id === m.id && n.reason === m.reason) === i);

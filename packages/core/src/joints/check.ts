@@ -189,8 +189,14 @@ export const rulesWhere = <C>(missing: (c: C) => string | null, rules: readonly 
   },
 }));
 
-const NO_LOAD = 'No shear force or axial force was given in this combination.';
-const NO_TIE = 'No tying force was given.';
+const NO_LOAD = { skip: 'No shear force or axial force was given in this combination.' };
+const NO_TIE = { skip: 'No tying force was given.' };
+const NOTHING = { skip: 'This combination puts no load on it.' };
+
+/** Results are made for every check under every combination: plain literals, since copying with a spread is most of their cost. */
+const leftOut = <C>({ id, title, clause, part }: CheckDef<C>, why: { readonly skip: string } | { readonly missing: string }): SkipResult => ('skip' in why
+  ? { type: 'skip', id, title, clause, part, reason: why.skip }
+  : { type: 'skip', id, title, clause, part, reason: why.missing, missing: true });
 
 const sideFor = <C>(p: Sided<C>, combination: Combination): Side<C> => (combination.V_Ed < 0 ? p.upturned() : p.upright);
 
@@ -228,15 +234,15 @@ function checkSided<C>(p: Sided<C>, combination: Combination, run: Run): CheckRe
   const results: CheckResult[] = [];
   for (const check of p.checks) {
     const idle = check.load === 'tie' ? (loading.tie ? null : NO_TIE) : loaded ? null : NO_LOAD;
-    const outcome: Outcome = idle === null ? check.run(run, side.c, loading) : { skip: idle };
-    const { id, title, clause, part } = check;
-    if ('skip' in outcome || 'missing' in outcome) {
-      results.push({ type: 'skip', id, title, clause, part, ...('skip' in outcome ? { reason: outcome.skip } : { reason: outcome.missing, missing: true }) });
+    const outcome: Outcome = idle ?? check.run(run, side.c, loading);
+    if (!('demand' in outcome)) {
+      results.push(leftOut(check, outcome));
       continue;
     }
+    const { id, title, clause, part } = check;
     const { demand, resistance, unit } = outcome;
     if (demand === 0) {
-      results.push({ type: 'skip', id, title, clause, part, reason: 'This combination puts no load on it.' });
+      results.push(leftOut(check, NOTHING));
       continue;
     }
     const utilisation = resistance > 0 ? demand / resistance : null;

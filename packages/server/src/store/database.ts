@@ -1,4 +1,4 @@
-import { mkdirSync, readFileSync } from 'node:fs';
+import { mkdirSync, readFileSync, statSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { createClient, type Client, type Transaction } from '@libsql/client';
@@ -119,17 +119,20 @@ async function migrationsOf(client: Client): Promise<number[]> {
 function opened(file: string, client: Client, db: Database, fresh: boolean): OpenDatabase {
   let last: Promise<unknown> = Promise.resolve();
   let idle: NodeJS.Timeout | undefined;
-  /** Moves what the write-ahead file holds into the main file, so that a copy of that one alone is whole. */
+  const walHolds = (): boolean => (statSync(`${file}-wal`, { throwIfNoEntry: false })?.size ?? 0) > 0;
+  /** Moves what the write-ahead file holds into the main file, so that a copy of that one alone is whole; waits for no reader, since nobody would be answered meanwhile. */
   const checkpoint = async (): Promise<void> => {
-    await client.execute('PRAGMA wal_checkpoint(TRUNCATE)').catch(() => undefined); // a reader holds it: the next time
+    await client.executeMultiple(`PRAGMA busy_timeout = 0; PRAGMA wal_checkpoint(TRUNCATE); PRAGMA busy_timeout = ${BUSY}`).catch(() => undefined);
+  };
+  const whenIdle = (): void => {
+    clearTimeout(idle);
+    // A reader that holds it has it tried again.
+    idle = setTimeout(() => { last = last.then(checkpoint).then(() => { if (walHolds()) whenIdle(); }); }, IDLE);
+    idle.unref();
   };
   const queued = <T>(work: () => Promise<T>): Promise<T> => {
     const next = last.then(work);
-    last = next.catch(() => undefined).then(() => {
-      clearTimeout(idle);
-      idle = setTimeout(() => { last = last.then(checkpoint); }, IDLE);
-      idle.unref();
-    });
+    last = next.catch(() => undefined).then(whenIdle);
     return next;
   };
   return {

@@ -54,6 +54,27 @@ describe('a store that is copied', () => {
     expect(await namesIn(copy)).toEqual(['Idle']);
     await d.close();
   });
+  it('is not waited for while somebody reads: the thread that answers never stands still, and it is done once the reader is', async () => {
+    const file = fresh();
+    const d = await openDatabase(file);
+    await d.write((tx) => createJob(tx, head('First')));
+    const reader = createClient({ url: `file:${file}` });
+    const held = await reader.transaction('read');
+    await held.execute('SELECT count(*) FROM jobs');
+    await d.write((tx) => createJob(tx, head('Second')));
+    let still = 0;
+    let last = performance.now();
+    const beat = setInterval(() => { still = Math.max(still, performance.now() - last); last = performance.now(); }, 20);
+    await new Promise((r) => setTimeout(r, 4500));
+    clearInterval(beat);
+    expect(readFileSync(`${file}-wal`).length).toBeGreaterThan(0);
+    // Waiting for the reader would be 5 s.
+    expect(still).toBeLessThan(2500);
+    held.close();
+    reader.close();
+    await expect.poll(() => readFileSync(`${file}-wal`).length, { timeout: 8000 }).toBe(0);
+    await d.close();
+  }, 20_000);
   it('says whether there was one before, so that nothing is seeded over a loss', async () => {
     const file = fresh();
     const first = await openDatabase(file);
