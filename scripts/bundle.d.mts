@@ -1,2 +1,4 @@
 /** The sources that `entry` needs as one file of JavaScript; null where it can't be made or written. */
 export function bundled(entry: string): Promise<string | null>;
+/** What node is given to run `entry`: the built file, or the sources with what understands them. */
+export function runnable(entry: string): Promise<string[]>;

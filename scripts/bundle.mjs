@@ -1,14 +1,12 @@
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
-import { dirname, join } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { join, sep } from 'node:path';
 
-const ROOT = dirname(dirname(fileURLToPath(import.meta.url)));
 const PACKAGES = ['core', 'exchange', 'server', 'cli'];
 
 /** Packages of others, which are loaded as they are. */
-function others() {
-  const names = PACKAGES.flatMap((p) => Object.keys(JSON.parse(readFileSync(join(ROOT, 'packages', p, 'package.json'), 'utf8')).dependencies ?? {}));
+function others(root) {
+  const names = PACKAGES.flatMap((p) => Object.keys(JSON.parse(readFileSync(join(root, 'packages', p, 'package.json'), 'utf8')).dependencies ?? {}));
   return [...new Set(names)].filter((n) => !n.startsWith('@ample/')).flatMap((n) => [n, `${n}/*`]);
 }
 
@@ -19,9 +17,11 @@ function others() {
 export async function bundled(entry) {
   try {
     const { build } = await import('esbuild');
-    const { outputFiles } = await build({ entryPoints: [entry], bundle: true, platform: 'node', format: 'esm', target: 'node20', write: false, logLevel: 'silent', external: others() });
+    // This very code may run from what it built: the project is known by the entry.
+    const root = entry.slice(0, entry.lastIndexOf(`${sep}packages${sep}`));
+    const { outputFiles } = await build({ entryPoints: [entry], bundle: true, platform: 'node', format: 'esm', target: 'node20', write: false, logLevel: 'silent', external: others(root) });
     const code = outputFiles[0].contents;
-    const folder = join(ROOT, '.tmp/bundled');
+    const folder = join(root, '.tmp/bundled');
     const file = join(folder, `${createHash('sha256').update(code).digest('hex').slice(0, 16)}.mjs`);
     if (!existsSync(file)) {
       mkdirSync(folder, { recursive: true });
@@ -34,4 +34,10 @@ export async function bundled(entry) {
   } catch {
     return null;
   }
+}
+
+/** What node is given to run `entry`: the built file, or the sources with what understands them. */
+export async function runnable(entry) {
+  const file = await bundled(entry);
+  return file ? [file] : ['--import', 'tsx', entry];
 }

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterAll, describe, expect, it } from 'vitest';
 import type { JobListEntry, JointRecord, Sibling } from '@ample/core';
+import { runnable } from '../../../scripts/bundle.mjs';
 
 const MAIN = fileURLToPath(new URL('./main.ts', import.meta.url));
 const folder = mkdtempSync(join(tmpdir(), 'ample-kill-'));
@@ -12,7 +13,7 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 /** A real server process on a free port. */
 async function start(): Promise<{ child: ChildProcess; url: string }> {
-  const child = spawn(process.execPath, ['--import', 'tsx', MAIN, '--seed'], { env: { ...process.env, AMPLE_DATA: folder, PORT: '0', LOG_LEVEL: 'silent' }, stdio: ['ignore', 'pipe', 'inherit'] });
+  const child = spawn(process.execPath, [...(await runnable(MAIN)), '--seed'], { env: { ...process.env, AMPLE_DATA: folder, PORT: '0', LOG_LEVEL: 'silent' }, stdio: ['ignore', 'pipe', 'inherit'] });
   const url = await new Promise<string>((resolve, reject) => {
     let text = '';
     child.stdout!.on('data', (c: Buffer) => {

@@ -1,12 +1,12 @@
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join, resolve } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { makeApp } from './app.ts';
 import { demoJob } from './demo.ts';
 import { forgetServer, serverOf, tellServer } from './lock.ts';
 import { clientError } from './problem.ts';
+import { ROOT } from './root.ts';
 import { openServices, type Services } from './services.ts';
 import { StoreProblem } from './store/condition.ts';
 import { storeJob } from './store/jobs.ts';
@@ -17,8 +17,6 @@ export interface Running {
   readonly services: Services;
   close(): Promise<void>;
 }
-
-const ROOT = fileURLToPath(new URL('../../../', import.meta.url));
 
 /** Where the file is kept: AMPLE_DATA, or the folder `data` of the project. */
 export const dataFolder = (): string => resolve(process.env['AMPLE_DATA'] ?? join(ROOT, 'data'));

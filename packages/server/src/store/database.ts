@@ -1,9 +1,9 @@
 import { mkdirSync, readFileSync, statSync } from 'node:fs';
-import { dirname } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { dirname, join } from 'node:path';
 import { createClient, type Client, type Transaction } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
+import { ROOT } from '../root.ts';
 import { APPLICATION_ID, newer, StoreProblem, storeStands, storeWords } from './condition.ts';
 import { moveCombinations } from './moves.ts';
 import * as schema from './schema.ts';
@@ -24,7 +24,7 @@ export interface OpenDatabase {
   close(): Promise<void>;
 }
 
-const MIGRATIONS = fileURLToPath(new URL('../../migrations', import.meta.url));
+const MIGRATIONS = join(ROOT, 'packages/server/migrations');
 interface Journal { readonly entries: readonly { readonly tag: string; readonly when: number }[] }
 const journal = (): Journal['entries'] => (JSON.parse(readFileSync(`${MIGRATIONS}/meta/_journal.json`, 'utf8')) as Journal).entries;
 

@@ -25,7 +25,7 @@ const YOUNG = 16;
 /** Worker threads: some for what a screen waits for, others for documents, so that the long ones never stand before the short. */
 export async function openPool(): Promise<Pool> {
   const options = { filename: await threadFile(), execArgv: [], idleTimeout: 10_000, resourceLimits: { maxOldGenerationSizeMb: HEAP, maxYoungGenerationSizeMb: YOUNG } };
-  const quick = new Piscina({ ...options, minThreads: 2, maxThreads: 2 });
+  const quick = new Piscina({ ...options, minThreads: 1, maxThreads: 2 });
   const slow = new Piscina({ ...options, minThreads: 0, maxThreads: 2 });
   return {
     run: async (name, input) => revived((await quick.run(input, { name })) as Answer<never>),

@@ -1,7 +1,8 @@
-import { fileURLToPath } from 'node:url';
+import { join } from 'node:path';
 import { bundled } from '../../../../scripts/bundle.mjs';
+import { ROOT } from '../root.ts';
 
-const here = (path: string): string => fileURLToPath(new URL(path, import.meta.url));
+const here = (file: string): string => join(ROOT, 'packages/server/src/work', file);
 
 /** The code of a worker thread: one built file, or the sources where it can't be built. */
-export const threadFile = async (): Promise<string> => (await bundled(here('./tasks.ts'))) ?? here('./worker.mjs');
+export const threadFile = async (): Promise<string> => (await bundled(here('tasks.ts'))) ?? here('worker.mjs');
