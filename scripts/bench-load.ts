@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { spawn } from 'node:child_process';
 import type { DocumentState, JobDocument, JobRecord, RegisterPage, Sibling } from '../packages/core/src/index.ts';
-import { runnable } from './bundle.mjs';
+import { LEAN, runnable } from './bundle.mjs';
 import { printLines, type Line } from './bench-lines.ts';
 
 // Usage: npm run bench -- load [joints] [combinations]. A server of its own under a large job, while another client asks for a joint.
@@ -25,7 +25,7 @@ const big: JobDocument = {
 };
 
 const data = mkdtempSync(join(tmpdir(), 'ample-load-'));
-const server = spawn(process.execPath, [...(await runnable(join(ROOT, 'packages/server/src/main.ts'))), '--seed'], { cwd: ROOT, env: { ...process.env, AMPLE_DATA: data, PORT: '0' }, stdio: ['ignore', 'pipe', 'inherit'] });
+const server = spawn(process.execPath, [...(await runnable(join(ROOT, 'packages/server/src/main.ts'))), '--seed'], { cwd: ROOT, env: { ...LEAN, ...process.env, AMPLE_DATA: data, PORT: '0' }, stdio: ['ignore', 'pipe', 'inherit'] });
 const url = await new Promise<string>((resolve, reject) => {
   server.stdout.on('data', (c: Buffer) => { const m = /http:\/\/127\.0\.0\.1:\d+/.exec(c.toString()); if (m) resolve(m[0]); });
   server.once('exit', () => reject(new Error('the server ended before it was up')));

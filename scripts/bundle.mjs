@@ -2,6 +2,9 @@ import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join, sep } from 'node:path';
 
+/** Environment of the server: glibc would keep a heap of its own for every thread, 60 MB that hold nothing. */
+export const LEAN = { MALLOC_ARENA_MAX: '2' };
+
 const PACKAGES = ['core', 'exchange', 'server', 'cli'];
 
 /** Packages of others, which are loaded as they are. */
