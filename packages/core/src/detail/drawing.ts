@@ -90,6 +90,11 @@ export interface Frame {
   readonly scale: number;
   readonly at: Point;
 }
+/** Scales of practice, 1 to n, as rulers have them. */
+const SERIES = [1, 2, 2.5, 3, 4, 5, 6, 7.5, 8, 10, 12.5, 15, 20, 25, 30, 40, 50, 75, 100, 200];
+/** The scale of the series that fills the room best: the largest drawing that fits. */
+export const scaleOf = (fits: (scale: number) => boolean): number => SERIES.find(fits) ?? SERIES.at(-1)!;
+
 export const project = (f: Frame, [u, w]: Point): Point => [f.at[0] + u / f.scale, f.at[1] - w / f.scale];
 
 /** The place in joint coordinates of a point of the sheet; the inverse of `project` in the view that holds it. */

@@ -1,6 +1,6 @@
 import { inNewtons, type Combination } from '../../actions/combination.ts';
 import {
-  SHEET, breakLine, dimensionChain, filletSymbol, leader, path, project, sheetFrame, text,
+  SHEET, breakLine, dimensionChain, filletSymbol, leader, path, project, scaleOf, sheetFrame, text,
   type Callout, type DimensionSegment, type Drawing, type FillStyle, type Frame, type Handle, type Item, type TitleBlock,
 } from '../../detail/drawing.ts';
 import type { Point, Solid } from '../../detail/solid.ts';
@@ -15,7 +15,6 @@ import type { BaseModel } from './model.ts';
 import { failurePaths } from './paths.ts';
 import { anchorParts, drawnBlock, flat, iOutline } from './solid.ts';
 
-const SCALES = [1, 2, 2.5, 4, 5, 8, 10, 12.5, 15, 20, 25, 30, 40, 50, 75, 100];
 /** Middle of the plan, of the elevation and of the block seen from above, on the sheet; and the room of each. */
 const PLAN = { x: 90, y: 87, w: 114, h: 84, left: 6, right: 156, top: 36, bottom: 166 } as const;
 const SIDE = { x: 204, w: 76, left: 158, right: 262 } as const;
@@ -48,10 +47,9 @@ const METHODS: Readonly<Record<BaseState['method'], string>> = { none: 'no axial
 export function baseDrawing(m: BaseModel, solid: Solid, title: TitleBlock, combination: Combination | null): Drawing {
   const p = m.plateBox;
   const b = drawnBlock(m);
-  const fit = (fits: (s: number) => boolean): number => SCALES.find(fits) ?? 200;
-  const s1 = fit((s) => (p.z2 - p.z1) / s <= PLAN.w && (p.y2 - p.y1) / s <= PLAN.h);
-  const s2 = fit((s) => (b.x2 - b.x1) / s <= SIDE.w && (b.H + m.input.grout.t + m.input.plate.t) / s <= ELEVATION.bottom - ELEVATION.top - ELEVATION.column - 8);
-  const s3 = fit((s) => (b.x2 - b.x1) / s <= SIDE.w && (b.y2 - b.y1) / s <= BLOCK.h);
+  const s1 = scaleOf((s) => (p.z2 - p.z1) / s <= PLAN.w && (p.y2 - p.y1) / s <= PLAN.h);
+  const s2 = scaleOf((s) => (b.x2 - b.x1) / s <= SIDE.w && (b.H + m.input.grout.t + m.input.plate.t) / s <= ELEVATION.bottom - ELEVATION.top - ELEVATION.column - 8);
+  const s3 = scaleOf((s) => (b.x2 - b.x1) / s <= SIDE.w && (b.y2 - b.y1) / s <= BLOCK.h);
   const middle = (a: number, c: number): number => (a + c) / 2;
   const frames: BaseFrames = {
     plan: { scale: s1, at: [PLAN.x - middle(p.z1, p.z2) / s1, PLAN.y + middle(p.y1, p.y2) / s1] },

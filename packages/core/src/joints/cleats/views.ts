@@ -1,6 +1,6 @@
 import type { Combination } from '../../actions/combination.ts';
 import {
-  SHEET, breakLine, dimensionChain, filletSymbol, hatch, leader, path, project, sheetFrame, text,
+  SHEET, breakLine, dimensionChain, filletSymbol, hatch, leader, path, project, scaleOf, sheetFrame, text,
   type Callout, type DimensionSegment, type Drawing, type Frame, type Handle, type Item, type TitleBlock,
 } from '../../detail/drawing.ts';
 import { flangeSpan, type Point, type Solid } from '../../detail/solid.ts';
@@ -13,7 +13,6 @@ import { memberAreas, prettyName, supportElevation, supportNamed, supportReach }
 import { upturned, type CleatsModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
 
-const SCALES = [2, 2.5, 4, 5, 8, 10, 12.5, 15, 20];
 const FACE_X = 58;
 const END_X = 214;
 /** Paper between the two views. */
@@ -35,7 +34,7 @@ export function cleatsDrawing(m: CleatsModel, solid: Solid, title: TitleBlock, c
   const reach = supportReach(m.support, { h: m.beam.h, notchTop: m.notchTop });
   const wide = 2 * cleat.leg_support + m.beam.tw;
   const fits = (s: number): boolean => TOP_Y + (reach.up + m.beam.h) / s <= 138 && TOP_Y + (reach.up + reach.down + m.beam.h) / s <= 162 && (cleat.leg_web + 50) / s <= 54 && Math.max(wide, m.beam.b) / s <= 46;
-  const scale = SCALES.find(fits) ?? 25;
+  const scale = scaleOf(fits);
   const y = TOP_Y + reach.up / scale;
   const frames: Frames = { elevation: { scale, at: [FACE_X, y] }, end: { scale, at: [END_X, y] } };
   const uplift = (combination?.V_Ed ?? 0) < 0;

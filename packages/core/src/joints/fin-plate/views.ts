@@ -1,6 +1,6 @@
 import type { Combination } from '../../actions/combination.ts';
 import {
-  SHEET, TITLE, breakLine, dimensionChain, filletSymbol, hatch, leader, path, project, sheetFrame, text,
+  SHEET, TITLE, breakLine, dimensionChain, filletSymbol, hatch, leader, path, project, scaleOf, sheetFrame, text,
   type Callout, type Drawing, type DimensionSegment, type Frame, type Handle, type Item, type TitleBlock,
 } from '../../detail/drawing.ts';
 import { flangeSpan, type Point, type Solid } from '../../detail/solid.ts';
@@ -13,7 +13,6 @@ import { memberAreas, prettyName, supportElevation, supportNamed, supportReach }
 import { upturned, type FinPlateModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
 
-const SCALES = [2, 2.5, 4, 5, 8, 10, 12.5, 15, 20];
 /** Paper to the left of the support face, and room for beam stub and dimensions to its right. */
 const FACE_X = 64;
 /** Paper between the two views. */
@@ -36,7 +35,7 @@ export const finPlateCallouts: readonly Callout[] = [
 export function finPlateDrawing(m: FinPlateModel, solid: Solid, title: TitleBlock, combination: Combination | null): Drawing {
   const reach = supportReach(m.support, { h: m.beam.h, notchTop: m.notchTop });
   const fits = (s: number): boolean => TOP_Y + (reach.up + m.beam.h) / s <= BEAM_BOTTOM && TOP_Y + (reach.up + reach.down + m.beam.h) / s <= SUPPORT_BOTTOM && (m.width + 60) / s <= 66;
-  const scale = SCALES.find(fits) ?? 25;
+  const scale = scaleOf(fits);
   const frames: Frames = {
     elevation: { scale, at: [FACE_X, TOP_Y + reach.up / scale] },
     section: { scale, at: [SECTION_X, TOP_Y + reach.up / scale] },
