@@ -22,7 +22,7 @@ const seeds: readonly SeedField[] = [
 export interface BeamAndSupport {
   readonly beam: MemberInput & { readonly steel: SteelInput; readonly notch: Notch };
   readonly support: MemberInput & {
-    readonly type: SupportType; readonly t?: number; readonly t_ref?: number; readonly d2?: number; readonly steel: SteelInput;
+    readonly type: SupportType; readonly t?: number; readonly t_ref?: number; readonly d2?: number; readonly drop?: number; readonly steel: SteelInput;
     readonly e_top?: number; readonly e_bottom?: number; readonly e_side?: number;
     readonly other_side?: { readonly V_Ed: number; readonly h_p?: number; readonly bolts?: FarBoltsInput };
   };
@@ -64,7 +64,7 @@ export function beamStart(start: Start, basis: Basis): BeamStart {
   const supportDims = memberDimensions(support, basis, 'support');
   const level = !given && seed['tops'] === 'level' && support.type === 'beam_web' && supportDims;
   // A notch takes the beam past the flange, so that its end may come close.
-  const gap = level || members.beam.notch.type !== 'none' ? practicalGap(dims, null) : practicalGap(dims, supportDims && { type: support.type, dims: supportDims });
+  const gap = level || members.beam.notch.type !== 'none' ? practicalGap(dims, null) : practicalGap(dims, supportDims && { type: support.type, dims: supportDims, ...(support.drop === undefined ? {} : { drop: support.drop }) });
   const notch = level ? levelNotch(dims, supportDims, gap) : members.beam.notch;
   const top = notch.type === 'none' ? dims.tf + dims.r : notch.d_nt!;
   const clear = dims.h - top - (notch.type === 'double' ? notch.d_nb! : dims.tf + dims.r);

@@ -47,7 +47,9 @@ const all = KINDS.flatMap((kind) => {
     ? worked.filter(([, , i]) => (i as unknown as { support: { type: string } }).support.type !== 'column_flange')
       .map(([name, id, i]) => [`${name}, rows of its own on the far face`, id, set(set(set(i, 'support.other.V', 120), 'support.other.bolts', 'own'), 'support.other.drop', 35)] as const)
     : [];
-  return [...list, ...forms, ...worked, ...clash, [`${kind.title}: two notches`, kind.id, { ...plain, beam: { ...plain.beam, notch: { type: 'double', l_n: 100, d_nt: 45, d_nb: 45 } } }] as const];
+  // Lower than is usual, and higher than its support.
+  const levels = list.filter(([, , i]) => (i as unknown as { support: { type: string } }).support.type === 'beam_web').flatMap(([name, id, i]) => [140, 30, -45].map((drop) => [`${name}, ${drop} below its support`, id, set(i, 'support.drop', drop)] as const));
+  return [...list, ...levels, ...forms, ...worked, ...clash, [`${kind.title}: two notches`, kind.id, { ...plain, beam: { ...plain.beam, notch: { type: 'double', l_n: 100, d_nt: 45, d_nb: 45 } } }] as const];
 });
 
 interface Box { readonly text: string; readonly x1: number; readonly x2: number; readonly y1: number; readonly y2: number }
@@ -84,8 +86,8 @@ describe.each(all)('the sheet of %s', (_name, id, input) => {
     const dimensions = texts(drawing).filter((t) => t.field);
     expect(dimensions.length).toBeGreaterThanOrEqual(4);
     for (const t of dimensions) {
-      const field = kind.fields.find((f) => f.id === t.field)!;
-      expect([t.field, Number(t.text)]).toEqual([t.field, field.get(input)]);
+      const field = (kind.fields.find((f) => f.id === t.field) ?? kind.placeField?.(t.field!))!;
+      expect([t.field, Number(t.text)]).toEqual([t.field, field.id.startsWith('support.drop') ? Math.abs(Number(field.get(input))) : field.get(input)]);
     }
   });
   it('keeps every line inside the frame, failure paths too', () => {

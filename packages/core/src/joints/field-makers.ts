@@ -47,7 +47,7 @@ function withSection<T extends { section?: string }>(member: T, section: string)
 
 interface Members {
   readonly beam: MemberInput & { readonly steel: SteelInput; readonly notch: Notch };
-  readonly support: MemberInput & { readonly type: SupportType; readonly steel: SteelInput; readonly t?: number; readonly d2?: number };
+  readonly support: MemberInput & { readonly type: SupportType; readonly steel: SteelInput; readonly t?: number; readonly d2?: number; readonly drop?: number };
 }
 
 /** Fields of the members, alike in every kind that joins a beam to a support. */
@@ -68,8 +68,9 @@ export function memberFields<I extends Members>(): Field<I>[] {
       set: (i, v) => { const { [k]: _angle, ...beam } = i.beam; return { ...i, beam: Number(v) === 0 ? (beam as I['beam']) : { ...i.beam, [k]: Number(v) } }; },
     })),
     choice('support.type', 'Support', SUPPORT_TYPES, (i) => i.support.type, (i, v) => {
-      const { t: _t, d2: _d2, ...rest } = i.support;
-      return { ...i, support: { ...(i.support.section ? rest : i.support), type: v as SupportType } };
+      const { drop: _drop, ...kept } = i.support;
+      const { t: _t, d2: _d2, ...rest } = kept;
+      return { ...i, support: { ...(i.support.section ? rest : kept), type: v as SupportType } };
     }),
     { id: 'support.section', label: 'Support section', unit: '', type: 'section', get: (i) => i.support.section, set: (i, v) => ({ ...i, support: withSection(i.support, String(v)) }) },
     grade('support.grade', 'Support steel', (i) => i.support.steel.grade, (i, v) => ({ ...i, support: { ...i.support, steel: { grade: v } } })),

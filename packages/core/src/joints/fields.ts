@@ -92,6 +92,8 @@ export interface EndSupportInput extends MemberInput {
   readonly t?: number;
   readonly t_ref?: number;
   readonly d2?: number;
+  /** Top of the beam below that of the supporting beam; negative: above. */
+  readonly drop?: number;
   /** Row 1 up to the support's top edge, last row down to its lower edge, bolt to its side edge; absent is far away. */
   readonly e_top?: number;
   readonly e_bottom?: number;
@@ -104,7 +106,7 @@ export interface EndSupportInput extends MemberInput {
 export const endSupportSchema = Joi.object({
   ...memberKeys,
   type: Joi.string().valid('column_flange', 'column_web', 'beam_web').required(),
-  t: size(3, 150), t_ref: size(3, 150), d2: size(30, 1400),
+  t: size(3, 150), t_ref: size(3, 150), d2: size(30, 1400), drop: size(-1500, 1500),
   e_top: size(5, 5000), e_bottom: size(5, 5000), e_side: size(5, 1000),
   steel: steelSchema.required(),
   other_side: Joi.object({

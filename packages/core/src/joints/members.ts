@@ -66,6 +66,7 @@ export interface SupportLike extends MemberLike {
   readonly t?: number | undefined;
   readonly t_ref?: number | undefined;
   readonly d2?: number | undefined;
+  readonly drop?: number | undefined;
   readonly steel: SteelInput;
 }
 
@@ -76,6 +77,8 @@ export interface SupportModel {
   readonly t: number;
   readonly t_ref: number;
   readonly d2: number | null;
+  /** Top of the beam below the top of a supporting beam, as given; null for what is usual (`supportTop`). */
+  readonly drop: number | null;
   readonly steel: SteelStrength;
 }
 
@@ -87,7 +90,9 @@ export function supportModel(support: SupportLike, basis: Basis): SupportModel {
   if (t === undefined) throw new Refusal('support.t', 'support.t: the thickness of the support is not known; give t or a section.');
   const t_ref = Math.max(t, support.t_ref ?? dims?.tf ?? t);
   const d2 = support.d2 ?? (dims && !onFlange ? dims.h - 2 * (dims.tf + dims.r) : null);
-  return { type: support.type, dims, t, t_ref, d2, steel: strength(support.steel, t_ref, basis, 'support.steel') };
+  if (support.drop !== undefined && (support.type !== 'beam_web' || !dims))
+    throw new Refusal('support.drop', `support.drop: ${support.drop} mm is the level of a beam at the web of a supporting beam; accepted with support.type beam_web and the section of the support, else left out.`);
+  return { type: support.type, dims, t, t_ref, d2, drop: support.drop ?? null, steel: strength(support.steel, t_ref, basis, 'support.steel') };
 }
 
 const nameOf = (m: MemberLike & { readonly t?: number | undefined }): string => m.section?.replaceAll('x', '×') ?? (m.h === undefined ? `${m.t} thick` : `I ${m.h}×${m.b}`);

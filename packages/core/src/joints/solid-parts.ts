@@ -8,14 +8,15 @@ export const gradeName = (steel: SteelInput): string => steel.grade ?? `f_y ${st
 /** The beam of a joint as part of its solid, with the outline of the elevation. */
 export const beamPart = (m: MemberDimensions, steel: SteelInput, outline: readonly Point[]): MemberPart => member('beam', m, steel, outline);
 
-/** The support of a joint, where its section is known. Tops are level at a notched beam, else a deeper supporting beam is at mid-depth. */
+/** The support of a joint, where its section is known. */
 export function supportPart(s: SupportModel, steel: SteelInput, beam: { readonly h: number; readonly notchTop: boolean }): MemberPart[] {
   if (!s.dims) return [];
-  return [{ ...member('support', s.dims, steel, []), place: { type: s.type, top: supportTop(s.dims.h, beam) } }];
+  return [{ ...member('support', s.dims, steel, []), place: { type: s.type, top: supportTop(s, beam) } }];
 }
 
-/** Top of a supporting beam over the top of the beam that it carries. */
-export const supportTop = (h: number, beam: { readonly h: number; readonly notchTop: boolean }): number => (beam.notchTop ? 0 : h > beam.h ? (h - beam.h) / 2 : 0);
+/** Top of a supporting beam over the top of the beam that it carries: as given; else tops are level at a notched beam, and a deeper supporting beam takes the beam at its mid-depth. */
+export const supportTop = ({ dims, drop }: Pick<SupportModel, 'dims' | 'drop'>, beam: { readonly h: number; readonly notchTop: boolean }): number =>
+  drop ?? (beam.notchTop || !dims || dims.h <= beam.h ? 0 : (dims.h - beam.h) / 2);
 
 const member = (id: MemberPart['id'], m: MemberDimensions, steel: SteelInput, outline: readonly Point[]): MemberPart => ({
   type: 'member', id, label: m.name, grade: gradeName(steel), shape: m.shape, h: m.h, b: m.b, tw: m.tw, tf: m.tf, r: m.r, outline,

@@ -1,5 +1,7 @@
-import { breakLine, path, project, type Drawing, type Frame, type Item } from '../detail/drawing.ts';
+import { breakLine, dimensionChain, path, project, type Drawing, type Frame, type Item } from '../detail/drawing.ts';
 import type { Point } from '../detail/solid.ts';
+import { exact } from '../units/format.ts';
+import { levelField } from './beam-level.ts';
 import { supportTop } from './solid-parts.ts';
 import type { SupportModel } from './members.ts';
 
@@ -16,8 +18,23 @@ export function supportReach(support: SupportModel, beam: BeamLevel): { up: numb
   const usual = 0.1 * beam.h + 12;
   const { dims, type } = support;
   if (type !== 'beam_web' || !dims) return { up: usual, down: usual };
-  const top = supportTop(dims.h, beam);
+  const top = supportTop(support, beam);
   return { up: Math.max(usual, top + 10), down: usual };
+}
+
+/** How far a supporting beam that is drawn whole reaches to the left of the face of its web, mm. */
+const flangeLeft = (support: SupportModel): number => (support.type === 'beam_web' && support.dims ? (support.t + support.dims.b) / 2 : 0);
+/** Whether a supporting beam has its room to the left of the face at this scale, with the dimension of its level. */
+export const supportFits = (support: SupportModel, scale: number, room: number): boolean => flangeLeft(support) / scale <= room - 16;
+
+/** How far the top of the beam is from that of the supporting beam; nothing where they are level. */
+export function levelDimension(support: SupportModel, beam: BeamLevel, f: Frame): Item[] {
+  if (support.type !== 'beam_web' || !support.dims) return [];
+  const top = supportTop(support, beam);
+  if (top === 0) return [];
+  const at = (z: number): number => project(f, [0, z])[1];
+  const foot = project(f, [-flangeLeft(support), 0])[0] - 1;
+  return dimensionChain('y', foot - 8, foot, [{ from: at(top), to: at(0), text: exact(Math.abs(top)), field: levelField(support, top) }]);
 }
 
 /** Where a drawing names its support: a supporting beam below the joint, a column at its top. */
@@ -61,8 +78,8 @@ export function supportElevation(support: SupportModel, beam: BeamLevel, f: Fram
     return [...flange, ...strip(-t, 0, true), breakLine(at(-t / 2 - wide, up), at(-t / 2 + wide, up)), breakLine(at(-t / 2 - wide, down), at(-t / 2 + wide, down))];
   }
   if (!dims) return [...strip(-t, 0, true), breakLine(at(-t - 15, up), at(15, up)), breakLine(at(-t - 15, down), at(15, down))];
-  // The supporting beam, cut across: tops level with a notched beam, else at mid-depth of it.
-  const top = supportTop(dims.h, beam);
+  // The supporting beam, cut across.
+  const top = supportTop(support, beam);
   const [l, r] = [-t / 2 - dims.b / 2, -t / 2 + dims.b / 2];
   const z2 = top - dims.h;
   const upper: Point[] = [[-t, top - dims.tf], [l, top - dims.tf], [l, top], [r, top], [r, top - dims.tf], [0, top - dims.tf]];

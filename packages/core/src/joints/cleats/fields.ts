@@ -1,4 +1,5 @@
 import { ANGLES, BOLT_CLASS_NAMES, BOLT_DIAMETERS, type HoleKind } from '../../catalogue/index.ts';
+import { levelFields } from '../beam-level.ts';
 import { boltFields, fieldMakers, HOLE_CHOICES, memberFields, otherSideFields, farBoltFields, supportEdgeFields, range } from '../field-makers.ts';
 import type { Edit, Field } from '../kind.ts';
 import { groupHeight, lastPitch, withRowCount, type Pitch } from '../pitches.ts';
@@ -33,6 +34,7 @@ const onSupport = { applies: (i: I) => boltedToSupport(i) };
 
 export const cleatsFields: readonly Field<I>[] = [
   ...memberFields<I>(),
+  ...levelFields<I>(),
   ...otherSideFields<I>(false),
   ...farBoltFields<I>(({ bolts: { p3 }, support_bolts: { n1, p1 } }) => ({ n1, p1, p3 })).map((f) => ({ ...f, applies: (i: I) => i.arrangement === 'double' && boltedToSupport(i) && f.applies!(i) })),
   ...supportEdgeFields<I>(),

@@ -1,4 +1,5 @@
 import { beamToSupport } from '../beam-family.ts';
+import { usualLevel } from '../beam-level.ts';
 import type { JointKind } from '../kind.ts';
 import { beamAndSupport, memberWords } from '../members.ts';
 import { quantitiesOf } from '../solid-parts.ts';
@@ -18,7 +19,7 @@ export const cleats: JointKind<CleatsInput, CleatsModel> = {
   title: 'Angle cleats',
   schema: cleatsSchema,
   fields: cleatsFields,
-  placeField: cleatsPlaces,
+  placeField: (id) => cleatsPlaces(id) ?? usualLevel(id),
   edits: cleatsEdits,
   ...beamToSupport,
   model: cleatsModel,

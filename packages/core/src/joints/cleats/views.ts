@@ -9,7 +9,7 @@ import { boltFromSide, boltsNamed, holeFromFront, holeWords, otherJointFromFront
 import { lastPitch } from '../pitches.ts';
 import { clashItems, clearanceMarks } from '../clearances.ts';
 import { calloutsFrom, measuredWords, referenceOf, rowDimensions, type Reference } from '../row-places.ts';
-import { memberAreas, prettyName, supportElevation, supportNamed, supportReach } from '../support-view.ts';
+import { levelDimension, memberAreas, prettyName, supportElevation, supportFits, supportNamed, supportReach } from '../support-view.ts';
 import { upturned, type CleatsModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
 
@@ -25,7 +25,7 @@ export const cleatsCallouts: readonly Callout[] = [
   { id: 'support-bolts', title: 'Bolts in the support', fields: ['bolts.d', 'bolts.cls', 'support_bolts.n1', 'support_bolts.p1', 'bolts.p3', 'support_bolts.e1', 'support_bolts.e1_bot', 'holes.leg', 'holes.support'] },
   { id: 'weld', title: 'Weld', fields: ['weld.s', 'fixing'] },
   { id: 'beam', title: 'Beam', fields: ['beam.section', 'beam.grade', 'gap', 'web.e2b', 'notch.type', 'notch.l_n', 'notch.d_nt', 'notch.d_nb', 'beam.slope', 'beam.skew'] },
-  { id: 'support', title: 'Support', fields: ['support.type', 'support.section', 'support.grade', 'support.other.V', 'support.other.bolts', 'support.other.n1', 'support.other.p1', 'support.other.p3', 'support.other.drop', 'support.e_top', 'support.e_bottom', 'support.e_side'] },
+  { id: 'support', title: 'Support', fields: ['support.type', 'support.section', 'support.grade', 'support.level', 'support.drop', 'support.other.V', 'support.other.bolts', 'support.other.n1', 'support.other.p1', 'support.other.p3', 'support.other.drop', 'support.e_top', 'support.e_bottom', 'support.e_side'] },
 ];
 
 /** Elevation, and the support legs seen from the beam, on one sheet. */
@@ -33,7 +33,7 @@ export function cleatsDrawing(m: CleatsModel, solid: Solid, title: TitleBlock, c
   const { cleat } = m.input;
   const reach = supportReach(m.support, { h: m.beam.h, notchTop: m.notchTop });
   const wide = 2 * cleat.leg_support + m.beam.tw;
-  const fits = (s: number): boolean => TOP_Y + (reach.up + m.beam.h) / s <= 138 && TOP_Y + (reach.up + reach.down + m.beam.h) / s <= 162 && (cleat.leg_web + 50) / s <= 54 && Math.max(wide, m.beam.b) / s <= 46;
+  const fits = (s: number): boolean => supportFits(m.support, s, FACE_X) && TOP_Y + (reach.up + m.beam.h) / s <= 138 && TOP_Y + (reach.up + reach.down + m.beam.h) / s <= 162 && (cleat.leg_web + 50) / s <= 54 && Math.max(wide, m.beam.b) / s <= 46;
   const scale = scaleOf(fits);
   const y = TOP_Y + reach.up / scale;
   const frames: Frames = { elevation: { scale, at: [FACE_X, y] }, end: { scale, at: [END_X, y] } };
@@ -48,6 +48,7 @@ export function cleatsDrawing(m: CleatsModel, solid: Solid, title: TitleBlock, c
       ...elevation(m, solid, frames.elevation),
       ...legsView(m, solid, frames.end),
       ...dimensions(m, frames),
+      ...levelDimension(m.support, { h: m.beam.h, notchTop: m.notchTop }, frames.elevation),
       ...callouts(m, solid, frames),
       ...clashItems(solid, { xz: frames.elevation, yz: frames.end }),
     ],

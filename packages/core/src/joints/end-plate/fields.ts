@@ -1,4 +1,5 @@
 import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, type HoleKind } from '../../catalogue/index.ts';
+import { levelFields } from '../beam-level.ts';
 import { boltFields, fieldMakers, HOLE_CHOICES, memberFields, otherSideFields, farBoltFields, supportEdgeFields, PLATE_STEPS, range } from '../field-makers.ts';
 import type { Edit, Field } from '../kind.ts';
 import { groupHeight as heightOf, withRowCount, type Pitch } from '../pitches.ts';
@@ -24,6 +25,7 @@ export function withColumns(i: I, n2: number, p2: number): I {
 
 export const endPlateFields: readonly Field<I>[] = [
   ...memberFields<I>(),
+  ...levelFields<I>(),
   ...otherSideFields<I>(false),
   ...farBoltFields<I>(({ bolts: { n1, p1, p3 } }) => ({ n1, p1, p3 })),
   ...supportEdgeFields<I>(),

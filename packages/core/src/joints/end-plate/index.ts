@@ -1,4 +1,5 @@
 import { beamToSupport } from '../beam-family.ts';
+import { usualLevel } from '../beam-level.ts';
 import type { JointKind } from '../kind.ts';
 import { beamAndSupport, memberWords } from '../members.ts';
 import { endPlateToEn1993 } from './en1993/index.ts';
@@ -18,7 +19,7 @@ export const endPlate: JointKind<EndPlateInput, EndPlateModel> = {
   title: 'Shear end plate',
   schema: endPlateSchema,
   fields: endPlateFields,
-  placeField: endPlatePlaces,
+  placeField: (id) => endPlatePlaces(id) ?? usualLevel(id),
   edits: endPlateEdits,
   ...beamToSupport,
   model: endPlateModel,

@@ -8,7 +8,7 @@ import { exact } from '../../units/format.ts';
 import { boltFromSide, boltsNamed, holeFromFront, holeWords, otherJointFromFront } from '../bolt-view.ts';
 import { clashItems, clearanceMarks } from '../clearances.ts';
 import { calloutsFrom, measuredWords, referenceOf, rowDimensions, type Reference } from '../row-places.ts';
-import { memberAreas, prettyName, supportElevation, supportNamed, supportReach } from '../support-view.ts';
+import { levelDimension, memberAreas, prettyName, supportElevation, supportFits, supportNamed, supportReach } from '../support-view.ts';
 import { upturned, type EndPlateModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
 
@@ -24,13 +24,13 @@ export const endPlateCallouts: readonly Callout[] = [
   { id: 'bolts', title: 'Bolts', fields: ['bolts.d', 'bolts.cls', 'bolts.n1', 'bolts.n2', 'bolts.p1', 'bolts.p2', 'bolts.p3', 'bolts.threads', 'bolts.category', 'bolts.friction', 'holes.plate', 'holes.support', 'bolts.packing'] },
   { id: 'weld', title: 'Weld', fields: ['weld.s'] },
   { id: 'beam', title: 'Beam', fields: ['beam.section', 'beam.grade', 'notch.type', 'notch.l_n', 'notch.d_nt', 'notch.d_nb', 'beam.slope', 'beam.skew'] },
-  { id: 'support', title: 'Support', fields: ['support.type', 'support.section', 'support.grade', 'support.other.V', 'support.other.bolts', 'support.other.n1', 'support.other.p1', 'support.other.p3', 'support.other.drop', 'support.e_top', 'support.e_bottom', 'support.e_side'] },
+  { id: 'support', title: 'Support', fields: ['support.type', 'support.section', 'support.grade', 'support.level', 'support.drop', 'support.other.V', 'support.other.bolts', 'support.other.n1', 'support.other.p1', 'support.other.p3', 'support.other.drop', 'support.e_top', 'support.e_bottom', 'support.e_side'] },
 ];
 
 /** Elevation, and the plate seen from the beam, on one sheet. */
 export function endPlateDrawing(m: EndPlateModel, solid: Solid, title: TitleBlock, combination: Combination | null): Drawing {
   const reach = supportReach(m.support, { h: m.beam.h, notchTop: m.notchTop });
-  const fits = (s: number): boolean => TOP_Y + (reach.up + m.beam.h) / s <= 138 && TOP_Y + (reach.up + reach.down + m.beam.h) / s <= 162 && Math.max(m.input.plate.b, m.beam.b) / s <= 46;
+  const fits = (s: number): boolean => supportFits(m.support, s, FACE_X) && TOP_Y + (reach.up + m.beam.h) / s <= 138 && TOP_Y + (reach.up + reach.down + m.beam.h) / s <= 162 && Math.max(m.input.plate.b, m.beam.b) / s <= 46;
   const scale = scaleOf(fits);
   const y = TOP_Y + reach.up / scale;
   const frames: Frames = { elevation: { scale, at: [FACE_X, y] }, end: { scale, at: [END_X, y] } };
@@ -44,6 +44,7 @@ export function endPlateDrawing(m: EndPlateModel, solid: Solid, title: TitleBloc
       ...elevation(m, solid, frames.elevation),
       ...plateView(m, solid, frames.end),
       ...dimensions(m, frames),
+      ...levelDimension(m.support, { h: m.beam.h, notchTop: m.notchTop }, frames.elevation),
       ...callouts(m, solid, frames),
       ...clashItems(solid, { xz: frames.elevation, yz: frames.end }),
     ],

@@ -1,4 +1,5 @@
 import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, type HoleKind } from '../../catalogue/index.ts';
+import { levelFields } from '../beam-level.ts';
 import { boltFields, fieldMakers, HOLE_CHOICES, memberFields, otherSideFields, PLATE_STEPS as PLATES, range } from '../field-makers.ts';
 import type { Edit, Field } from '../kind.ts';
 import { groupHeight as heightOf, withRowCount, type Pitch } from '../pitches.ts';
@@ -17,6 +18,7 @@ export const withRows = (i: I, rows: { readonly n1: number; readonly p1: Pitch }
 
 export const finPlateFields: readonly Field<I>[] = [
   ...memberFields<I>(),
+  ...levelFields<I>(),
   ...otherSideFields<I>(true),
   choice('fixing', 'On the beam', [['bolted', 'bolted'], ['welded', 'welded all round']], (i) => i.fixing, (i, v) => ({ ...i, fixing: v as I['fixing'], ...(v === 'welded' && !i.beam_weld ? { beam_weld: { s: 6 } } : {}) })),
   choice('plate.side', 'Side of the web', [['near', 'near'], ['far', 'far']], (i) => i.plate.side, (i, v) => plate(i, { side: v as 'near' })),

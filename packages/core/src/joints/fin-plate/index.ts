@@ -1,4 +1,5 @@
 import { beamToSupport } from '../beam-family.ts';
+import { usualLevel } from '../beam-level.ts';
 import type { JointKind } from '../kind.ts';
 import { finPlateToEn1993 } from './en1993/index.ts';
 import { beamAndSupport, memberWords } from '../members.ts';
@@ -18,7 +19,7 @@ export const finPlate: JointKind<FinPlateInput, FinPlateModel> = {
   title: 'Fin plate',
   schema: finPlateSchema,
   fields: finPlateFields,
-  placeField: finPlatePlaces,
+  placeField: (id) => finPlatePlaces(id) ?? usualLevel(id),
   edits: finPlateEdits,
   ...beamToSupport,
   model: finPlateModel,

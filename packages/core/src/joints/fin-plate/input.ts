@@ -16,6 +16,8 @@ export interface FinPlateInput {
     readonly t_ref?: number;
     /** Clear depth of the web between fillets; from the section when one is given. */
     readonly d2?: number;
+    /** Top of the beam below that of the supporting beam; negative: above. */
+    readonly drop?: number;
     readonly e_top?: number;
     readonly e_bottom?: number;
     readonly steel: SteelInput;
@@ -48,6 +50,7 @@ export const supportSchema = Joi.object({
   t: size(3, 150),
   t_ref: size(3, 150),
   d2: size(30, 1400),
+  drop: size(-1500, 1500),
   e_top: size(0, 5000),
   e_bottom: size(0, 5000),
   steel: steelSchema.required(),

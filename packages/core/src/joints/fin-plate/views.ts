@@ -9,7 +9,7 @@ import { boltFromSide, boltsNamed, holeFromFront, holeWords } from '../bolt-view
 import { lastPitch } from '../pitches.ts';
 import { clashItems, clearanceMarks } from '../clearances.ts';
 import { calloutsFrom, measuredWords, referenceOf, rowDimensions, type Reference } from '../row-places.ts';
-import { memberAreas, prettyName, supportElevation, supportNamed, supportReach } from '../support-view.ts';
+import { levelDimension, memberAreas, prettyName, supportElevation, supportFits, supportNamed, supportReach } from '../support-view.ts';
 import { upturned, type FinPlateModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
 
@@ -28,13 +28,13 @@ export const finPlateCallouts: readonly Callout[] = [
   { id: 'bolts', title: 'Bolts', fields: ['bolts.d', 'bolts.cls', 'bolts.n1', 'bolts.p1', 'bolts.n2', 'bolts.p2', 'bolts.threads', 'bolts.category', 'bolts.friction', 'holes.plate', 'holes.web', 'bolts.packing'] },
   { id: 'weld', title: 'Weld', fields: ['weld.s', 'beam_weld.s'] },
   { id: 'beam', title: 'Beam', fields: ['beam.section', 'beam.grade', 'gap', 'web.e2b', 'notch.type', 'notch.l_n', 'notch.d_nt', 'notch.d_nb', 'beam.slope', 'beam.skew'] },
-  { id: 'support', title: 'Support', fields: ['support.type', 'support.section', 'support.grade', 'support.other.V', 'support.other.depth'] },
+  { id: 'support', title: 'Support', fields: ['support.type', 'support.section', 'support.grade', 'support.level', 'support.drop', 'support.other.V', 'support.other.depth'] },
 ];
 
 /** Elevation and section of a fin plate on one sheet, with dimensions and callouts bound to its fields. */
 export function finPlateDrawing(m: FinPlateModel, solid: Solid, title: TitleBlock, combination: Combination | null): Drawing {
   const reach = supportReach(m.support, { h: m.beam.h, notchTop: m.notchTop });
-  const fits = (s: number): boolean => TOP_Y + (reach.up + m.beam.h) / s <= BEAM_BOTTOM && TOP_Y + (reach.up + reach.down + m.beam.h) / s <= SUPPORT_BOTTOM && (m.width + 60) / s <= 66;
+  const fits = (s: number): boolean => supportFits(m.support, s, FACE_X) && TOP_Y + (reach.up + m.beam.h) / s <= BEAM_BOTTOM && TOP_Y + (reach.up + reach.down + m.beam.h) / s <= SUPPORT_BOTTOM && (m.width + 60) / s <= 66;
   const scale = scaleOf(fits);
   const frames: Frames = {
     elevation: { scale, at: [FACE_X, TOP_Y + reach.up / scale] },
@@ -51,6 +51,7 @@ export function finPlateDrawing(m: FinPlateModel, solid: Solid, title: TitleBloc
       ...elevation(m, solid, frames.elevation),
       ...section(m, solid, frames.section),
       ...dimensions(m, frames.elevation),
+      ...levelDimension(m.support, { h: m.beam.h, notchTop: m.notchTop }, frames.elevation),
       ...callouts(m, solid, frames),
       ...clashItems(solid, { xz: frames.elevation, yz: frames.section }),
     ],
