@@ -144,6 +144,40 @@ describe('help in place', () => {
     await page.locator('[data-field="plate.e2"]').first().click();
     expect(await page.locator('.dim-help').innerText()).toMatch(/e2\. Accepted: 5 to 500 mm\. Usual: /);
   });
+  it('says so of every value of a basis and of a calculator', async () => {
+    const { page } = on;
+    await openRegister(on.app, page);
+    await page.getByRole('link', { name: /^Basis/ }).click();
+    await page.getByLabel('Factors and steels').selectOption('custom');
+    await page.getByLabel('γ_M2, fracture, bolts, welds').focus();
+    expect(await page.getByRole('note').innerText()).toBe('γ_M2, fracture, bolts, welds. Divides net sections, bolts, bearing and welds. Accepted: 0.8 to 3. Usual: 1.25.');
+    await page.getByLabel('Throat of a fillet weld over its leg').focus();
+    expect(await page.getByRole('note').innerText()).toContain('Accepted: 0.5 to 1. Usual: 0.7.');
+    await page.getByRole('button', { name: 'Add a steel' }).click();
+    await page.getByLabel('f_u of Steel 1').focus();
+    expect(await page.getByRole('note').innerText()).toContain('Accepted: 100 to 1500 MPa.');
+    await page.goto(`${on.app.url}/bench/bolt`);
+    await page.getByLabel(/^Part: thickness/).focus();
+    expect(await page.getByRole('note').innerText()).toMatch(/Accepted: .* mm\. Usual: 10\.$/);
+  });
+});
+
+describe('the level of a beam at its supporting beam', () => {
+  it('is typed on the drawing, and left to practice again by the support', async () => {
+    const { page } = on;
+    await openJoint(on.app, page, 'M1-05');
+    await page.locator('[data-field="support.drop@123.8"]').first().click();
+    await page.keyboard.type('90');
+    await page.keyboard.press('Enter');
+    await page.locator('[data-field="support.drop"]').first().waitFor();
+    expect(await page.locator('[data-field="support.drop"]').first().innerHTML()).toContain('90');
+    await saved(page);
+    await page.locator('[data-callout="support"]').first().click();
+    await page.getByLabel('Level of the beam').selectOption({ label: 'tops level where notched, else at mid-depth' });
+    await page.locator('[data-field="support.drop@123.8"]').first().waitFor();
+    await page.keyboard.press('Escape');
+    await saved(page);
+  });
 });
 
 describe('bolt rows as the office gives them', () => {

@@ -13,6 +13,7 @@ export * from './detail/drawing.ts';
 export * from './detail/solid.ts';
 export * from './formula/index.ts';
 export * from './job/basis.ts';
+export * from './job/basis-fields.ts';
 export * from './job/check.ts';
 export * from './job/document.ts';
 export * from './job/fingerprint.ts';

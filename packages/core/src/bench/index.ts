@@ -31,3 +31,4 @@ export function calculate(toolId: string, input: unknown, basis: Basis): { reado
     throw e;
   }
 }
+export { toolFieldHelp } from './field-help.ts';

@@ -1,4 +1,5 @@
 import type Joi from 'joi';
+import { limitWords } from '../validate/limits.ts';
 import type { Field, JointKind } from './kind.ts';
 
 /** What is worth knowing of a field while it is typed. */
@@ -11,33 +12,11 @@ export interface FieldHelp {
   readonly usual: readonly number[];
 }
 
-/** An input with one value changed, by its path; null where the path is no group of it. */
-function withValue(input: unknown, path: readonly string[], value: number): unknown {
-  const [key, ...rest] = path;
-  if (typeof input !== 'object' || input === null || key === undefined) return null;
-  if (rest.length === 0) return { ...input, [key]: value };
-  const inner = withValue((input as Record<string, unknown>)[key], rest, value);
-  return inner === null ? null : { ...input, [key]: inner };
-}
-
-const FAR = 1e12;
-/** The limit that the schema refuses a far value by, on this input. */
-function limitOf(schema: Joi.ObjectSchema, input: unknown, id: string, value: number): number | undefined {
-  const changed = withValue(input, id.split('.'), value);
-  if (changed === null) return undefined;
-  const found = schema.validate(changed, { convert: false }).error?.details[0];
-  const limit: unknown = found?.path.join('.') === id && (found.type === 'number.min' || found.type === 'number.max') ? found.context?.['limit'] : undefined;
-  return typeof limit === 'number' ? limit : undefined;
-}
-
 /** The limits that the input's own schema sets for a field; nothing where the field is worked out from others. */
 function accepted<I>(schema: Joi.ObjectSchema, field: Field<I>, input: I): string | undefined {
   if (field.type === 'section') return 'a section of the catalogue or the job';
   if (field.options) return field.options.length <= 16 ? field.options.map((o) => o.label).join(', ') : undefined;
-  const [min, max] = [limitOf(schema, input, field.id, -FAR), limitOf(schema, input, field.id, FAR)];
-  const unit = field.unit ? ` ${field.unit}` : '';
-  if (min === undefined && max === undefined) return undefined;
-  return min === undefined ? `up to ${max}${unit}` : max === undefined ? `from ${min}${unit}` : `${min} to ${max}${unit}`;
+  return limitWords(schema, input, field.id, field.unit);
 }
 
 const MOST = 5;

@@ -1,2 +1,3 @@
 export * from './bounds.ts';
 export * from './validate.ts';
+export * from './limits.ts';

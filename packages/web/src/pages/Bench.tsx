@@ -1,10 +1,11 @@
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
-import { basisOf, calculate, EMPTY_JOB, TOOLS, toolOf, type CalculationRecord, type JobListEntry, type JobRecord, type ToolField } from '@ample/core';
+import { basisOf, calculate, EMPTY_JOB, toolFieldHelp, TOOLS, toolOf, type CalculationRecord, type JobListEntry, type JobRecord, type ToolField } from '@ample/core';
 import { api } from '../api.ts';
 import { Picture } from '../joint/Sheet.tsx';
 import { WorkingsList } from '../joint/Workings.tsx';
 import { Problem } from '../parts/Dialog.tsx';
+import { FieldNote, useFieldNote } from '../parts/FieldNote.tsx';
 import { Issue } from '../parts/Issue.tsx';
 import { SectionInput } from '../parts/SectionInput.tsx';
 import { Shell } from '../parts/Shell.tsx';
@@ -68,11 +69,13 @@ function Bench({ toolId, job, record, onRecord }: { toolId: string; job: JobReco
   const shown = found && 'ok' in found ? found.ok : last;
   const set = (id: string, value: string): void => setTyped((t) => ({ ...t, [id]: value }));
   const message = refusal && tool.fields.reduce((m, f) => m.replace(new RegExp(`^${f.id}: `), `${f.label}: `), refusal.message);
+  const { note, onFocus } = useFieldNote();
   return (
     <div className="bench-main">
-      <form className="bench-form" aria-label={tool.title} onSubmit={(e) => e.preventDefault()}>
+      <form className="bench-form" aria-label={tool.title} onSubmit={(e) => e.preventDefault()} onFocus={onFocus}>
         <p className="muted mb-2">{tool.about}</p>
-        {tool.fields.map((f) => <Row key={f.id} field={f} value={typed[f.id] ?? ''} job={job} bad={refusal?.field === f.id} onChange={(v) => set(f.id, v)} />)}
+        {tool.fields.map((f) => <div key={f.id} data-help={toolFieldHelp(tool, f)}><Row field={f} value={typed[f.id] ?? ''} job={job} bad={refusal?.field === f.id} onChange={(v) => set(f.id, v)} /></div>)}
+        <FieldNote note={note} />
         {message && <p className="problem mt-2" role="alert">{message}</p>}
         <Attach tool={toolId} input={found && 'ok' in found ? input : null} job={job} record={record} onRecord={onRecord} suggested={tool.title} />
       </form>

@@ -3,6 +3,7 @@ import { KINDS, type Combination, type JobRecord, type JointKind, type Seed, typ
 import { parseActions, tableOrder } from '@ample/exchange/actions-table';
 import { api } from '../api.ts';
 import { Dialog, Problem } from '../parts/Dialog.tsx';
+import { FieldNote, useFieldNote } from '../parts/FieldNote.tsx';
 import { SectionInput } from '../parts/SectionInput.tsx';
 import { checker } from '../work/client.ts';
 
@@ -19,8 +20,7 @@ export function NewJoint({ job, mark: suggested, onClose, onMade }: { job: JobRe
   const [table, setTable] = useState('');
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
-  // Kept while a button has the focus: a line that goes would move the button from under the pointer.
-  const [helped, setHelped] = useState('');
+  const { note, onFocus } = useFieldNote();
   const pasted = parseActions(table, kind.actions);
   const asked = kind.seeds.filter((f) => !f.applies || f.applies(seed));
   const set = (change: Seed): void => setSeeds({ ...seeds, [kind.family]: { ...seed, ...change } });
@@ -46,7 +46,7 @@ export function NewJoint({ job, mark: suggested, onClose, onMade }: { job: JobRe
 
   return (
     <Dialog title="New joint" onClose={onClose} width={560}>
-      <form onSubmit={(e) => { e.preventDefault(); void submit(); }} onFocus={(e) => setHelped((now) => (e.target as HTMLElement).closest('[data-help]')?.getAttribute('data-help') ?? now)}>
+      <form onSubmit={(e) => { e.preventDefault(); void submit(); }} onFocus={onFocus}>
         <div className="form-grid">
           <label className="contents" data-help="Mark: up to 24 letters, figures and . - _ / +; each once in the job. The next free one is suggested."><span>Mark</span><input className="input w-full" value={mark} onFocus={(e) => e.target.select()} onChange={(e) => setMark(e.target.value)} /></label>
           {KINDS.length > 1 && (
@@ -73,7 +73,7 @@ export function NewJoint({ job, mark: suggested, onClose, onMade }: { job: JobRe
           <textarea className="textarea mono w-full mt-1" rows={4} value={table} placeholder={exampleOf(kind)} onChange={(e) => setTable(e.target.value)} />
         </label>
         <p className="muted">{table.trim() ? `${pasted.combinations.length} read${pasted.errors.length ? `, ${pasted.errors.length} not` : ''}` : 'Without actions the detail follows good practice alone.'}</p>
-        {helped && <p className="muted text-[11.5px] mt-1" role="note">{helped}</p>}
+        <FieldNote note={note} />
         <Problem>{problem || pasted.errors[0]?.message}</Problem>
         <button type="submit" className="btn btn-primary mt-3" disabled={busy}>{busy ? 'Looking for a detail…' : 'Make a first detail'}</button>
       </form>
