@@ -10,21 +10,27 @@ export interface Clearance {
 /** Largest distance worth stating; what has no neighbour is at least this far from one. */
 const FAR = 1000;
 
-interface Reach {
-  readonly distance: number;
-  readonly at: Vector;
+/** The nearest of many distances, the first of equal ones. Kept as it goes: every joint measures hundreds, and lists of them would be most of the work. */
+class Nearest {
+  distance = FAR;
+  at: Vector = [0, 0, 0];
+  take(distance: number, x: number, y: number, z: number): void {
+    if (distance >= this.distance) return;
+    this.distance = distance;
+    this.at = [x, y, z];
+  }
 }
-const nearest = (list: readonly Reach[]): Reach => list.reduce((a, b) => (b.distance < a.distance ? b : a), { distance: FAR, at: [0, 0, 0] });
 
 /** Highest (+1) or lowest (-1) point of an outline at x. */
 export function edgeAt(outline: readonly Point[], x: number, side: 1 | -1): number {
   let edge = -side * Infinity;
-  outline.forEach(([x1, z1], i) => {
-    const [x2, z2] = outline[(i + 1) % outline.length]!;
-    if ((x1 - x) * (x2 - x) > 0 || x1 === x2) return;
+  for (let i = 0; i < outline.length; i += 1) {
+    const [x1, z1] = outline[i]!;
+    const [x2, z2] = outline[i + 1 === outline.length ? 0 : i + 1]!;
+    if ((x1 - x) * (x2 - x) > 0 || x1 === x2) continue;
     const z = z1 + ((z2 - z1) * (x - x1)) / (x2 - x1);
     edge = side > 0 ? Math.max(edge, z) : Math.min(edge, z);
-  });
+  }
   return edge;
 }
 
@@ -35,22 +41,24 @@ const beamOf = (solid: Solid): MemberPart => solid.members.find((m) => m.id === 
 const supportOf = (solid: Solid): MemberPart | undefined => solid.members.find((m) => m.id === 'support');
 
 /** Bolt centres to the inner faces of the flanges that are there at each bolt; a notch has taken its flange away. */
-function toFlanges(solid: Solid, beam: MemberPart): Reach[] {
-  return webBolts(solid).flatMap((b) => {
-    const at: Vector = [b.x, b.y[0], b.z];
-    const top = edgeAt(beam.outline, b.x, 1);
-    const bottom = edgeAt(beam.outline, b.x, -1);
-    return [...(top === 0 ? [{ distance: -b.z - beam.tf, at }] : []), ...(bottom === -beam.h ? [{ distance: b.z + beam.h - beam.tf, at }] : [])];
-  });
+function toFlanges(solid: Solid, near: Nearest): void {
+  const beam = beamOf(solid);
+  let [x, top, bottom] = [NaN, false, false];
+  for (const b of webBolts(solid)) {
+    // Bolts of one line meet the same edges.
+    if (b.x !== x) [x, top, bottom] = [b.x, edgeAt(beam.outline, b.x, 1) === 0, edgeAt(beam.outline, b.x, -1) === -beam.h];
+    if (top) near.take(-b.z - beam.tf, b.x, b.y[0], b.z);
+    if (bottom) near.take(b.z + beam.h - beam.tf, b.x, b.y[0], b.z);
+  }
 }
 
 /** Washer edge to the start of the beam's root fillets: `actual` from the bolt centre. Null without bolts in the web. */
 export function washerToFillet(solid: Solid): Clearance | null {
   const first = webBolts(solid)[0];
   if (!first) return null;
-  const beam = beamOf(solid);
-  const { distance, at } = nearest(toFlanges(solid, beam));
-  return { actual: distance - beam.r, needed: first.washerDiameter / 2, at };
+  const near = new Nearest();
+  toFlanges(solid, near);
+  return { actual: near.distance - beamOf(solid).r, needed: first.washerDiameter / 2, at: near.at };
 }
 
 /** Washers of bolts through a column flange to the column's root fillets, from the bolt centre. Null where there are none. */
@@ -58,59 +66,74 @@ export function washerToColumnFillet(solid: Solid): Clearance | null {
   const support = supportOf(solid);
   const first = supportBolts(solid)[0];
   if (support?.place?.type !== 'column_flange' || !first) return null;
-  const { distance, at } = nearest(supportBolts(solid).map((b) => ({ distance: Math.abs(b.x) - support.tw / 2 - support.r, at: [0, b.x, b.z] })));
-  return { actual: distance, needed: first.washerDiameter / 2, at };
+  const near = new Nearest();
+  for (const b of supportBolts(solid)) near.take(Math.abs(b.x) - support.tw / 2 - support.r, 0, b.x, b.z);
+  return { actual: near.distance, needed: first.washerDiameter / 2, at: near.at };
 }
 
 /** Nearest two bolts of one direction, centre to centre, against the washer's diameter. */
 export function washerToWasher(solid: Solid): Clearance | null {
   const first = solid.bolts[0];
   if (!first) return null;
-  const pairs = [webBolts(solid), supportBolts(solid)].flatMap((bolts) => bolts.flatMap((a, i) => bolts.slice(i + 1).map((b): Reach => ({
-    distance: Math.hypot(a.x - b.x, a.z - b.z), at: a.axis === 'y' ? [(a.x + b.x) / 2, a.y[0], (a.z + b.z) / 2] : [a.y[0], (a.x + b.x) / 2, (a.z + b.z) / 2],
-  }))));
-  const { distance, at } = nearest(pairs);
-  return { actual: distance, needed: first.washerDiameter, at };
+  const near = new Nearest();
+  for (const bolts of [webBolts(solid), supportBolts(solid)]) {
+    for (let i = 0; i < bolts.length; i += 1) {
+      const a = bolts[i]!;
+      for (let k = i + 1; k < bolts.length; k += 1) {
+        const b = bolts[k]!;
+        const [x, z] = [(a.x + b.x) / 2, (a.z + b.z) / 2];
+        const distance = Math.hypot(a.x - b.x, a.z - b.z);
+        if (a.axis === 'y') near.take(distance, x, a.y[0], z);
+        else near.take(distance, a.y[0], x, z);
+      }
+    }
+  }
+  return { actual: near.distance, needed: first.washerDiameter, at: near.at };
 }
 
 /** Bolts through the support: to the web of the beam with its weld, to the beam's flanges that reach over them, and to the support's own parts. */
-function besideSupportBolts(solid: Solid): Reach[] {
+function besideSupportBolts(solid: Solid, near: Nearest): void {
+  const bolts = supportBolts(solid);
+  if (bolts.length === 0) return;
   const beam = beamOf(solid);
   const support = supportOf(solid);
+  const place = support?.place;
   const [y1, y2] = flangeSpan(beam);
   const end = Math.min(...beam.outline.map(([x]) => x)) + 1;
-  const there = (side: 1 | -1): boolean => edgeAt(beam.outline, end, side) === (side > 0 ? 0 : -beam.h);
-  return supportBolts(solid).flatMap((b): Reach[] => {
-    const at: Vector = [b.y[0], b.x, b.z];
+  const [above, below] = [edgeAt(beam.outline, end, 1) === 0, edgeAt(beam.outline, end, -1) === -beam.h];
+  for (const b of bolts) {
+    const put = (distance: number): void => near.take(distance, b.y[0], b.x, b.z);
     const weld = solid.welds.find((w) => w.from[0] === w.to[0] && Math.sign(w.from[1]) === Math.sign(b.x) && (w.from[2] - b.z) * (w.to[2] - b.z) <= 0);
     const aside = Math.max(0, y1 - b.x, b.x - y2);
-    const under = (gap: number): Reach => ({ distance: Math.hypot(aside, Math.max(0, gap)), at });
-    const place = support?.place;
-    const away = !support || !place ? [] : place.type === 'column_flange' ? [Math.abs(b.x) - support.tw / 2] : place.type === 'column_web' ? [support.h / 2 - support.tf - Math.abs(b.x)]
-      : [place.top - support.tf - b.z, b.z - (place.top - support.h + support.tf)];
-    return [
-      { distance: Math.abs(b.x) - beam.tw / 2 - (weld?.leg ?? 0), at },
-      ...(there(1) ? [under(-b.z - beam.tf)] : []), ...(there(-1) ? [under(b.z + beam.h - beam.tf)] : []),
-      ...away.map((distance): Reach => ({ distance, at })),
-    ];
-  });
+    const under = (gap: number): void => put(Math.hypot(aside, Math.max(0, gap)));
+    put(Math.abs(b.x) - beam.tw / 2 - (weld?.leg ?? 0));
+    if (above) under(-b.z - beam.tf);
+    if (below) under(b.z + beam.h - beam.tf);
+    if (!support || !place) continue;
+    if (place.type === 'column_flange') put(Math.abs(b.x) - support.tw / 2);
+    else if (place.type === 'column_web') put(support.h / 2 - support.tf - Math.abs(b.x));
+    else {
+      put(place.top - support.tf - b.z);
+      put(b.z - (place.top - support.h + support.tf));
+    }
+  }
 }
 
 /** A socket over head or nut: corner of the hexagon and a wall of 6 mm, towards webs, flanges, upright welds and the legs across. */
 export function socketRoom(solid: Solid): Clearance | null {
   const first = solid.bolts[0];
   if (!first) return null;
-  const toWelds = webBolts(solid).flatMap((b) => solid.welds.filter((w) => w.from[0] === w.to[0] && w.from[2] !== w.to[2])
-    .map((w): Reach => ({ distance: Math.abs(b.x - w.from[0]) - w.leg, at: [b.x, b.y[0], b.z] })));
+  const near = new Nearest();
+  toFlanges(solid, near);
+  const upright = solid.welds.filter((w) => w.from[0] === w.to[0] && w.from[2] !== w.to[2]);
+  for (const b of webBolts(solid)) for (const w of upright) near.take(Math.abs(b.x - w.from[0]) - w.leg, b.x, b.y[0], b.z);
   // A leg or plate across stands beside bolts along the beam's web, and a leg along the web beside bolts through the support.
-  const across = solid.plates.filter((p) => p.plane === 'yz');
-  const along = solid.plates.filter((p) => p.plane === 'xz');
-  const toLegs = [
-    ...webBolts(solid).flatMap((b) => across.map((p): Reach => ({ distance: b.x - p.y[1], at: [b.x, b.y[0], b.z] }))),
-    ...supportBolts(solid).flatMap((b) => along.map((p): Reach => ({ distance: Math.max(p.y[0] - b.x, b.x - p.y[1]), at: [b.y[0], b.x, b.z] }))),
-  ];
-  const { distance, at } = nearest([...toFlanges(solid, beamOf(solid)), ...toWelds, ...toLegs, ...besideSupportBolts(solid)]);
-  return { actual: distance, needed: first.flats / Math.sqrt(3) + 6, at };
+  for (const p of solid.plates) {
+    if (p.plane === 'yz') for (const b of webBolts(solid)) near.take(b.x - p.y[1], b.x, b.y[0], b.z);
+    else for (const b of supportBolts(solid)) near.take(Math.max(p.y[0] - b.x, b.x - p.y[1]), b.y[0], b.x, b.z);
+  }
+  besideSupportBolts(solid, near);
+  return { actual: near.distance, needed: first.flats / Math.sqrt(3) + 6, at: near.at };
 }
 
 /** A point to a rectangle, negative inside it. */
@@ -149,12 +172,12 @@ export function seatOnWeb(solid: Solid): Clearance | null {
   if (!support?.place || support.place.type === 'column_flange') return null;
   const { type, top } = support.place;
   const root = support.tf + support.r;
-  const corners = solid.plates.flatMap((p): Vector[] => {
-    if (p.plane === 'yz') return p.outline.map(([y, z]) => [0, y, z]);
-    return p.outline.filter(([x]) => x === 0).flatMap(([, z]) => p.y.map((y): Vector => [0, y, z]));
-  });
-  const { distance, at } = nearest(corners.map((c) => ({
-    distance: type === 'column_web' ? support.h / 2 - root - Math.abs(c[1]) : Math.min(top - root - c[2], c[2] - (top - support.h + root)), at: c,
-  })));
-  return { actual: distance, needed: 0, at };
+  const near = new Nearest();
+  const corner = (x: number, y: number, z: number): void =>
+    near.take(type === 'column_web' ? support.h / 2 - root - Math.abs(y) : Math.min(top - root - z, z - (top - support.h + root)), x, y, z);
+  for (const p of solid.plates) for (const [u, z] of p.outline) {
+    if (p.plane === 'yz') corner(0, u, z);
+    else if (u === 0) p.y.forEach((y) => corner(0, y, z));
+  }
+  return { actual: near.distance, needed: 0, at: near.at };
 }
