@@ -12,20 +12,34 @@ export interface App {
   close(): Promise<void>;
 }
 
-const FLAGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'];
+const FLAGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
 const PATHS = ['/usr/bin/chromium', '/usr/bin/chromium-browser'];
 
 /** The built application on a fresh store with the demo job, and a real browser. Console errors fail the test that caused them. */
 export async function openApp(errors: string[] = []): Promise<App> {
   const data = mkdtempSync(join(tmpdir(), 'ample-e2e-'));
   const server: Running = await startServer({ port: 0, data, seed: true, level: 'error' });
-  const browser = await chromium.launch({ executablePath: process.env['CHROMIUM_PATH'] ?? PATHS.find((p) => existsSync(p)), args: FLAGS });
+  const browser = await chromium.launch({
+    executablePath: process.env['CHROMIUM_PATH'] ?? PATHS.find((p) => existsSync(p)),
+    args: FLAGS,
+  });
   return {
-    url: server.url, browser,
+    url: server.url,
+    browser,
     page: async () => {
       const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
       page.on('pageerror', (e) => errors.push(e.message));
-      page.on('console', (m) => { if (m.type() === 'error' && !m.text().includes('status of 4')) errors.push(m.text()); });
+      page.on('console', (m) => {
+        if (m.type() === 'error' && !m.text().includes('status of 4')) errors.push(m.text());
+      });
       return page;
     },
     close: async () => {
@@ -41,7 +55,11 @@ export async function openRegister(app: App, page: Page): Promise<void> {
   await page.goto(app.url);
   // The seeded job is the oldest, whatever a test copied or imported since.
   await page.getByRole('link', { name: 'Tern Quay ferry hall', exact: true }).last().click();
-  await page.getByRole('table', { name: /^Register/ }).locator('tbody tr').first().waitFor();
+  await page
+    .getByRole('table', { name: /^Register/ })
+    .locator('tbody tr')
+    .first()
+    .waitFor();
 }
 
 /** One joint of the demo job, judged and drawn. */
@@ -54,7 +72,12 @@ export async function openJoint(app: App, page: Page, mark: string): Promise<voi
 }
 
 /** Opens the dialog of a new joint in the demo job and fills in what is asked: texts and choices by their labels, in this order. */
-export async function fillNewJoint(app: App, page: Page, values: Readonly<Record<string, string>>, actions?: string): Promise<void> {
+export async function fillNewJoint(
+  app: App,
+  page: Page,
+  values: Readonly<Record<string, string>>,
+  actions?: string,
+): Promise<void> {
   await openRegister(app, page);
   await page.getByRole('button', { name: 'New joint' }).click();
   for (const [label, value] of Object.entries(values)) {
@@ -75,9 +98,11 @@ export async function newJoint(app: App, page: Page, values: Readonly<Record<str
 
 export const judged = (page: Page): Promise<void> => page.locator('[data-first-to-give]').waitFor();
 export const saved = (page: Page): Promise<void> => page.locator('[data-save="saved"]').waitFor();
-export const firstToGive = async (page: Page): Promise<string> => (await page.locator('[data-first-to-give]').innerText()).replace(/\s+/g, ' ');
+export const firstToGive = async (page: Page): Promise<string> =>
+  (await page.locator('[data-first-to-give]').innerText()).replace(/\s+/g, ' ');
 /** The detail line as shown. */
-export const lineOf = async (page: Page): Promise<string> => (await page.locator('[data-line-token]').allInnerTexts()).join(' | ');
+export const lineOf = async (page: Page): Promise<string> =>
+  (await page.locator('[data-line-token]').allInnerTexts()).join(' | ');
 
 /** Issues by a button of this name, downloads the PDF and reads one of its pages with another parser. */
 export async function issuedText(page: Page, button: string, number: number): Promise<string> {

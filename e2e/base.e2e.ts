@@ -10,9 +10,24 @@ const dimension = (field: string) => on.page.locator(`[data-field="${field}"]`).
 
 describe('a column base', () => {
   it('is made from column and actions, edited on its drawing and by its line, and issued', async () => {
-    await newJoint(on.app, on.page, { Mark: 'N4-01', Form: 'Column base', Column: 'UC 254x254x73', Base: 'moment base', 'Block along z, mm': '2000', 'Block along y, mm': '1800', 'Block depth, mm': '1000' }, 'name; N; My; Vz\nC1; -480; 42; 30\nC2; -260; 88; 55');
+    await newJoint(
+      on.app,
+      on.page,
+      {
+        Mark: 'N4-01',
+        Form: 'Column base',
+        Column: 'UC 254x254x73',
+        Base: 'moment base',
+        'Block along z, mm': '2000',
+        'Block along y, mm': '1800',
+        'Block depth, mm': '1000',
+      },
+      'name; N; My; Vz\nC1; -480; 42; 30\nC2; -260; 88; 55',
+    );
     expect(await firstToGive(on.page)).toMatch(/^First to give: .* at 1\.\d\d × C2$/);
-    await lineBecomes(/^CB \| \d+x360x\d+ S275 \| 2x2xM24-8\.8 @240\/\d+ \| washer 85x15 hef \d+ \| hole 30 welded \| grout 30 G30 \| block C30 1800x2000x1000/);
+    await lineBecomes(
+      /^CB \| \d+x360x\d+ S275 \| 2x2xM24-8\.8 @240\/\d+ \| washer 85x15 hef \d+ \| hole 30 welded \| grout 30 G30 \| block C30 1800x2000x1000/,
+    );
     expect(await on.page.getByText('First detail: A moment base').isVisible()).toBe(true);
     await dimension('pattern.s_z').click();
     await on.page.keyboard.type('400');
@@ -25,7 +40,10 @@ describe('a column base', () => {
     await dimension('concrete.H').click();
     await on.page.keyboard.type('200');
     await on.page.keyboard.press('Enter');
-    await on.page.getByRole('alert').getByText(/Embedment: \d+ mm is longer than the block is deep; accepted is less than 200 mm/).waitFor();
+    await on.page
+      .getByRole('alert')
+      .getByText(/Embedment: \d+ mm is longer than the block is deep; accepted is less than 200 mm/)
+      .waitFor();
     await on.page.keyboard.press('Escape');
     await on.page.locator('[data-callout="plate"]').first().click();
     await on.page.getByText('Plate, unstiffened (stiffened plates are not covered by the method)').waitFor();
@@ -90,7 +108,9 @@ describe('a column base', () => {
     await lineBecomes(/^CB \| 15x310x410/);
     await on.page.keyboard.press('l');
     await on.page.keyboard.press('Control+a');
-    await on.page.keyboard.type('CB | 20x310x410 S275 | 2x2xM20-8.8 @210/310 | washer 70x12 hef 240 | hole 26 welded | grout 30 G30 | block C30 1200x1200x700 | fw 6/4');
+    await on.page.keyboard.type(
+      'CB | 20x310x410 S275 | 2x2xM20-8.8 @210/310 | washer 70x12 hef 240 | hole 26 welded | grout 30 G30 | block C30 1200x1200x700 | fw 6/4',
+    );
     await on.page.keyboard.press('Enter');
     await lineBecomes(/^CB \| 20x310x410/);
   });

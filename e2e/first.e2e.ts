@@ -11,17 +11,35 @@ import { useApp } from './use-app.ts';
 const on = useApp();
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
-interface Violation { readonly id: string; readonly nodes: readonly { readonly html: string; readonly failureSummary: string }[] }
+interface Violation {
+  readonly id: string;
+  readonly nodes: readonly { readonly html: string; readonly failureSummary: string }[];
+}
 
 /** What the automatic rules of WCAG 2.2 A and AA find on the page as it stands. */
 async function faults(page: Page, where: string, only?: readonly string[]): Promise<string[]> {
   // A transition half way is no colour of the design.
   await page.waitForTimeout(250);
   if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(AXE);
-  const violations = await page.evaluate(async (runOnly) => ((await (window as unknown as { axe: { run(d: Document, o: object): Promise<{ violations: Violation[] }> } }).axe.run(document, { runOnly })).violations), only ? { type: 'rule', values: [...only] } : { type: 'tag', values: RULES });
-  return violations.flatMap((v) => v.nodes.map((n) => `${where}: ${v.id}: ${n.html.slice(0, 140)}: ${n.failureSummary.slice(0, 160)}`));
+  const violations = await page.evaluate(
+    async (runOnly) =>
+      (
+        await (window as unknown as { axe: { run(d: Document, o: object): Promise<{ violations: Violation[] }> } }).axe.run(
+          document,
+          { runOnly },
+        )
+      ).violations,
+    only ? { type: 'rule', values: [...only] } : { type: 'tag', values: RULES },
+  );
+  return violations.flatMap((v) =>
+    v.nodes.map((n) => `${where}: ${v.id}: ${n.html.slice(0, 140)}: ${n.failureSummary.slice(0, 160)}`),
+  );
 }
-const focused = (page: Page): Promise<string> => page.evaluate(() => { const e = document.activeElement as HTMLInputElement; return `${e.tagName} ${e.getAttribute('aria-label') ?? e.labels?.[0]?.innerText ?? e.innerText}`.split('\n')[0]!; });
+const focused = (page: Page): Promise<string> =>
+  page.evaluate(() => {
+    const e = document.activeElement as HTMLInputElement;
+    return `${e.tagName} ${e.getAttribute('aria-label') ?? e.labels?.[0]?.innerText ?? e.innerText}`.split('\n')[0]!;
+  });
 
 describe('typed blind, without a click into a field', () => {
   it('makes a job', async () => {
@@ -128,7 +146,10 @@ describe('help in place', () => {
     await page.goBack();
     await judged(page);
     await page.getByRole('tab', { name: 'Workings' }).click();
-    await page.getByRole('link', { name: /^Method notes of Bearing, beam web/ }).first().click();
+    await page
+      .getByRole('link', { name: /^Method notes of Bearing, beam web/ })
+      .first()
+      .click();
     expect((await page.locator('.lit').first().innerText()).toLowerCase()).toContain('bearing');
   });
   it('is searched', async () => {
@@ -150,7 +171,9 @@ describe('help in place', () => {
     await page.getByRole('link', { name: /^Basis/ }).click();
     await page.getByLabel('Factors and steels').selectOption('custom');
     await page.getByLabel('γ_M2, fracture, bolts, welds').focus();
-    expect(await page.getByRole('note').innerText()).toBe('γ_M2, fracture, bolts, welds. Divides net sections, bolts, bearing and welds. Accepted: 0.8 to 3. Usual: 1.25.');
+    expect(await page.getByRole('note').innerText()).toBe(
+      'γ_M2, fracture, bolts, welds. Divides net sections, bolts, bearing and welds. Accepted: 0.8 to 3. Usual: 1.25.',
+    );
     await page.getByLabel('Throat of a fillet weld over its leg').focus();
     expect(await page.getByRole('note').innerText()).toContain('Accepted: 0.5 to 1. Usual: 0.7.');
     await page.getByRole('button', { name: 'Add a steel' }).click();
@@ -181,14 +204,19 @@ describe('the level of a beam at its supporting beam', () => {
 });
 
 describe('bolt rows as the office gives them', () => {
-  it('are measured from the middle of the beam, moved one by one on the drawing, and go back to the job\'s way', async () => {
+  it("are measured from the middle of the beam, moved one by one on the drawing, and go back to the job's way", async () => {
     const { page } = on;
     await openJoint(on.app, page, 'B2-14');
     const ways = page.locator('.joint-side select');
     await ways.selectOption({ label: 'from the middle of the beam' });
     const row = page.locator('[data-field^="row.1@middle"]').first();
     await row.waitFor();
-    expect(await page.locator('[data-field^="row."]').evaluateAll((list) => list.map((e) => e.lastChild!.textContent))).toEqual(['109', '39', '\u221231', '\u2212101']);
+    expect(await page.locator('[data-field^="row."]').evaluateAll((list) => list.map((e) => e.lastChild!.textContent))).toEqual([
+      '109',
+      '39',
+      '\u221231',
+      '\u2212101',
+    ]);
     await row.click();
     expect(await page.locator('.dim-help').innerText()).toBe('Row 2 from the middle of the beam.');
     await page.keyboard.type('44');
@@ -234,7 +262,8 @@ describe('an empty store', () => {
     const { page } = on;
     await page.goto(empty.url);
     const ways = page.getByRole('group', { name: 'Ways to begin' });
-    for (const name of ['Open the demo job', 'Make a new job', 'Import a job file']) await ways.getByRole('button', { name }).waitFor();
+    for (const name of ['Open the demo job', 'Make a new job', 'Import a job file'])
+      await ways.getByRole('button', { name }).waitFor();
     expect(await faults(page, 'empty store')).toEqual([]);
     await ways.getByRole('button', { name: 'Open the demo job' }).click();
     await page.getByRole('link', { name: 'B2-14', exact: true }).waitFor();
@@ -248,7 +277,10 @@ describe('automatic rules of accessibility (WCAG 2.2 A and AA)', () => {
     const { page } = on;
     const found: string[] = [];
     // What the night changes is colours; all else is looked at by day.
-    const theme = (name: string): Promise<void> => page.evaluate((t) => { document.documentElement.dataset['theme'] = t; }, name);
+    const theme = (name: string): Promise<void> =>
+      page.evaluate((t) => {
+        document.documentElement.dataset['theme'] = t;
+      }, name);
     const look = async (where: string): Promise<void> => {
       found.push(...(await faults(page, where)));
       await theme('night');
@@ -268,7 +300,12 @@ describe('automatic rules of accessibility (WCAG 2.2 A and AA)', () => {
     await dialog('New job', 'new job');
     await openRegister(on.app, page);
     await look('register');
-    for (const [button, where] of [['New joint', 'new joint'], ['Copy', 'copy'], ['Issue job', 'issue job']] as const) await dialog(button, where);
+    for (const [button, where] of [
+      ['New joint', 'new joint'],
+      ['Copy', 'copy'],
+      ['Issue job', 'issue job'],
+    ] as const)
+      await dialog(button, where);
     await page.getByRole('table', { name: /^Register/ }).focus();
     await page.keyboard.press('?');
     await look('keys');
@@ -278,7 +315,10 @@ describe('automatic rules of accessibility (WCAG 2.2 A and AA)', () => {
     await look('basis');
     await openJoint(on.app, page, 'M1-06');
     await look('joint that is not whole');
-    for (const [mark, but] of [['P1-01', ['Solid', 'History']], ['B2-15', []]] as const) {
+    for (const [mark, but] of [
+      ['P1-01', ['Solid', 'History']],
+      ['B2-15', []],
+    ] as const) {
       await openJoint(on.app, page, mark);
       for (const tab of (await page.getByRole('tab').allInnerTexts()).filter((t) => !(but as readonly string[]).includes(t))) {
         await page.getByRole('tab', { name: tab, exact: true }).click();
@@ -287,7 +327,12 @@ describe('automatic rules of accessibility (WCAG 2.2 A and AA)', () => {
       }
       await page.getByRole('tab', { name: 'Detail', exact: true }).click();
     }
-    for (const [button, where] of [['Issue details', 'issue'], ['Sign off', 'sign'], ['Edit actions', 'actions']] as const) await dialog(button, where);
+    for (const [button, where] of [
+      ['Issue details', 'issue'],
+      ['Sign off', 'sign'],
+      ['Edit actions', 'actions'],
+    ] as const)
+      await dialog(button, where);
     await page.locator('[data-callout]').first().click();
     await page.locator('.popover').waitFor();
     await look('callout');

@@ -19,7 +19,10 @@ describe('jobs', () => {
     await on.page.getByRole('button', { name: 'Show 1 archived' }).waitFor();
     await row('Tern Quay ferry hall').getByRole('button', { name: 'Copy' }).click();
     await row('Tern Quay ferry hall, copy').waitFor();
-    const [download] = await Promise.all([on.page.waitForEvent('download'), row('Tern Quay ferry hall').getByRole('link', { name: 'Export' }).click()]);
+    const [download] = await Promise.all([
+      on.page.waitForEvent('download'),
+      row('Tern Quay ferry hall').getByRole('link', { name: 'Export' }).click(),
+    ]);
     const path = await download.path();
     expect(JSON.parse(readFileSync(path, 'utf8')).joints).toHaveLength(28);
     await on.page.getByLabel('Job file to import').setInputFiles(path);
@@ -27,7 +30,9 @@ describe('jobs', () => {
   });
   it('refuses a file that is no job, in one sentence', async () => {
     await on.page.goto(on.app.url);
-    await on.page.getByLabel('Job file to import').setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"other"}') });
+    await on.page
+      .getByLabel('Job file to import')
+      .setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"other"}') });
     await on.page.getByRole('alert').getByText('format: "other" is not a job of this product').waitFor();
   });
 });
@@ -69,7 +74,9 @@ describe('the register', () => {
 describe('by keyboard alone', () => {
   it('finds a joint, changes it on the drawing, reads its workings and goes on to the next', async () => {
     await openRegister(on.app, on.page);
-    const press = async (...keys: string[]): Promise<void> => { for (const k of keys) await on.page.keyboard.press(k); };
+    const press = async (...keys: string[]): Promise<void> => {
+      for (const k of keys) await on.page.keyboard.press(k);
+    };
     await on.page.getByLabel('Filter joints').focus();
     await on.page.keyboard.type('B1');
     await press('ArrowDown', 'ArrowDown', 'Enter');
@@ -77,13 +84,15 @@ describe('by keyboard alone', () => {
     expect(await on.page.title()).toMatch(/^B1-02/);
     const before = await lineOf(on.page);
     // Tab to the first dimension of the drawing, open it, step to the next practical value, take it and Tab on.
-    for (let i = 0; i < 40 && !(await on.page.evaluate(() => document.activeElement?.hasAttribute('data-dimension'))); i += 1) await press('Tab');
+    for (let i = 0; i < 40 && !(await on.page.evaluate(() => document.activeElement?.hasAttribute('data-dimension'))); i += 1)
+      await press('Tab');
     await press('Enter', 'ArrowUp', 'Tab');
     await expect.poll(() => lineOf(on.page)).not.toBe(before);
     expect(await on.page.evaluate(() => document.activeElement?.tagName)).toBe('INPUT');
     await press('Escape');
     await saved(on.page);
-    for (let i = 0; i < 60 && !(await on.page.evaluate(() => document.activeElement?.hasAttribute('data-check'))); i += 1) await press('Tab');
+    for (let i = 0; i < 60 && !(await on.page.evaluate(() => document.activeElement?.hasAttribute('data-check'))); i += 1)
+      await press('Tab');
     await press('Enter');
     await on.page.locator('.work-section .katex').first().waitFor();
     await press('Control+z');

@@ -14,7 +14,12 @@ const dimension = (field: string) => on.page.locator(`[data-field="${field}"]`).
 
 describe('a new joint', () => {
   it('gets a first detail that holds, from members and forces', async () => {
-    await newJoint(on.app, on.page, { Mark: 'N1-01', 'Beam section': 'UB 457x191x82', 'Support section': 'UC 254x254x107' }, 'C1; 210; 0; 0; gravity\nC2; 240; 0; 0; crowd\nT1; 0; 0; 110; tying');
+    await newJoint(
+      on.app,
+      on.page,
+      { Mark: 'N1-01', 'Beam section': 'UB 457x191x82', 'Support section': 'UC 254x254x107' },
+      'C1; 210; 0; 0; gravity\nC2; 240; 0; 0; crowd\nT1; 0; 0; 110; tying',
+    );
     expect(await firstToGive(on.page)).toMatch(/^First to give: .* at 1\.\d\d × C2$/);
     expect(await lineOf(on.page)).toMatch(/^FP \| 10x100x290 S275 \| 4xM20-8\.8 @70/);
     expect(await on.page.getByText('First detail: 4 rows').isVisible()).toBe(true);
@@ -29,7 +34,12 @@ describe('a new joint', () => {
 
 describe('a shear end plate', () => {
   it('is made from members and forces, edited on its drawing and by its line, and issued, on the same screens', async () => {
-    await newJoint(on.app, on.page, { Mark: 'N2-01', Form: 'Shear end plate', 'Beam section': 'UB 406x178x60', 'Support section': 'UC 254x254x89' }, 'C1; 210; 0; 0; crowd\nC2; 90; 25; 0; drag\nT1; 0; 0; 110; tying');
+    await newJoint(
+      on.app,
+      on.page,
+      { Mark: 'N2-01', Form: 'Shear end plate', 'Beam section': 'UB 406x178x60', 'Support section': 'UC 254x254x89' },
+      'C1; 210; 0; 0; crowd\nC2; 90; 25; 0; drag\nT1; 0; 0; 110; tying',
+    );
     expect(await lineOf(on.page)).toBe('EP | 10x200x290 S275 | 4xM20-8.8 @70/140 | e1 40 | top 50 | fw 6');
     expect(await firstToGive(on.page)).toMatch(/^First to give: shear of the web over the plate at 1\.\d\d × C1$/);
     await dimension('bolts.p3').click();
@@ -58,7 +68,19 @@ describe('a beam notched between level tops, with a beam on the far face', () =>
   it('gets a first detail past the flange; bolts that clash are marked with what is missing; another form keeps the notch', async () => {
     await fillNewJoint(on.app, on.page, { Mark: 'N4-01', Form: 'Shear end plate' });
     expect(await on.page.getByLabel('Tops of the beams').count()).toBe(0);
-    await newJoint(on.app, on.page, { Mark: 'N4-01', Form: 'Shear end plate', 'Beam section': 'UB 406x178x60', Support: 'beam web', 'Tops of the beams': 'level: the beam is notched', 'Support section': 'UB 533x210x92' }, 'C1; 30 kip; 0; 0; crowd');
+    await newJoint(
+      on.app,
+      on.page,
+      {
+        Mark: 'N4-01',
+        Form: 'Shear end plate',
+        'Beam section': 'UB 406x178x60',
+        Support: 'beam web',
+        'Tops of the beams': 'level: the beam is notched',
+        'Support section': 'UB 533x210x92',
+      },
+      'C1; 30 kip; 0; 0; crowd',
+    );
     expect(await lineOf(on.page)).toMatch(/^EP \| .* notch 100x50$/);
     await expect.poll(() => on.page.locator('.strip').innerText()).toContain('V 133.45'); // 30 x 4.448222 kN
     // Two columns of bolts on each side, and back; the plate keeps its edges. 3-1/4 in is 82.55 mm.
@@ -81,10 +103,20 @@ describe('a beam notched between level tops, with a beam on the far face', () =>
     await on.page.getByLabel('its first row below this one').fill('35');
     await on.page.keyboard.press('Enter');
     await on.page.keyboard.press('Escape');
-    await on.page.locator('svg').getByText(/^Bolts clear of the far beam: .* mm missing$/).waitFor();
+    await on.page
+      .locator('svg')
+      .getByText(/^Bolts clear of the far beam: .* mm missing$/)
+      .waitFor();
     await on.page.getByText(/^Bolts clear of the far beam · .* mm missing/).waitFor();
     await on.page.keyboard.press('Control+z');
-    await expect.poll(() => on.page.locator('svg').getByText(/mm missing$/).count()).toBe(0);
+    await expect
+      .poll(() =>
+        on.page
+          .locator('svg')
+          .getByText(/mm missing$/)
+          .count(),
+      )
+      .toBe(0);
     await on.page.getByRole('tab', { name: 'Alternatives' }).click();
     await on.page.getByRole('button', { name: 'Take this form' }).first().click();
     await lineBecomes(/^(FP|AC) \| .* notch 100x50$/);
@@ -94,8 +126,15 @@ describe('a beam notched between level tops, with a beam on the far face', () =>
 
 describe('angle cleats', () => {
   it('are made from members and forces, edited on their drawing and by their line, welded instead, and issued, on the same screens', async () => {
-    await newJoint(on.app, on.page, { Mark: 'N3-01', Form: 'Angle cleats', 'Beam section': 'UB 406x178x60', 'Support section': 'UC 254x254x89' }, 'C1; 160; 0; 0; crowd\nT1; 0; 0; 90; tying');
-    expect(await lineOf(on.page)).toBe('AC | 2x100x100x10 r12 L290 S275 | 4xM20-8.8 @70 | e 40/40 | support 4xM20-8.8 @70/140 | es 40 | gap 10 | top 50');
+    await newJoint(
+      on.app,
+      on.page,
+      { Mark: 'N3-01', Form: 'Angle cleats', 'Beam section': 'UB 406x178x60', 'Support section': 'UC 254x254x89' },
+      'C1; 160; 0; 0; crowd\nT1; 0; 0; 90; tying',
+    );
+    expect(await lineOf(on.page)).toBe(
+      'AC | 2x100x100x10 r12 L290 S275 | 4xM20-8.8 @70 | e 40/40 | support 4xM20-8.8 @70/140 | es 40 | gap 10 | top 50',
+    );
     expect(await firstToGive(on.page)).toMatch(/^First to give: bearing, beam web at 1\.\d\d × C1$/);
     // Unequal pitches, typed as a list on the drawing.
     await dimension('bolts.p1').click();
@@ -136,7 +175,10 @@ describe('the solid', () => {
     await on.page.getByRole('checkbox', { name: 'Show Support, UB 610×229×113' }).uncheck();
     await on.page.getByLabel('Section cut').selectOption({ label: 'along the web' });
     await on.page.getByRole('button', { name: 'Bolts in the support' }).click();
-    await on.page.getByRole('region', { name: 'Checks of Bolts in the support' }).getByRole('button', { name: 'Bolt shear, support' }).click();
+    await on.page
+      .getByRole('region', { name: 'Checks of Bolts in the support' })
+      .getByRole('button', { name: 'Bolt shear, support' })
+      .click();
     await on.page.locator('#w-support-bolt-shear .katex').first().waitFor();
   });
 });
@@ -156,7 +198,10 @@ describe('members and their forces', () => {
     await on.page.getByLabel('V_Ed kN, row 1').fill('20 kN/m x 8 m');
     await on.page.getByLabel('V_Ed kN, row 2').fill('lots');
     await on.page.getByRole('button', { name: 'Take these actions' }).click();
-    await on.page.getByRole('alert').getByText('"lots" is not a force; accepted is a force in kN, or with its unit, as in 25 kip, a share such as 50 %').waitFor();
+    await on.page
+      .getByRole('alert')
+      .getByText('"lots" is not a force; accepted is a force in kN, or with its unit, as in 25 kip, a share such as 50 %')
+      .waitFor();
     await on.page.getByLabel('V_Ed kN, row 2').fill('30 %');
     await on.page.getByRole('button', { name: 'Take these actions' }).click();
     await expect.poll(() => on.page.locator('.strip .card').nth(1).innerText()).toContain('V 80');
@@ -206,7 +251,10 @@ describe('editing on the drawing', () => {
     await dimension('plate.e2').click();
     await on.page.keyboard.type('9');
     await on.page.keyboard.press('Enter');
-    await on.page.getByRole('alert').getByText('Edge distance: 9 mm lets a hole cut the free edge of the plate; accepted is more than half the hole, 11 mm.').waitFor();
+    await on.page
+      .getByRole('alert')
+      .getByText('Edge distance: 9 mm lets a hole cut the free edge of the plate; accepted is more than half the hole, 11 mm.')
+      .waitFor();
     expect(await on.page.getByLabel('Edge distance', { exact: true }).inputValue()).toBe('9');
     await on.page.keyboard.press('Escape');
     expect(await lineOf(on.page)).toBe(before);
@@ -314,7 +362,10 @@ describe('issue', () => {
     await saved(on.page);
     await on.page.getByRole('button', { name: 'Issue details' }).click();
     await on.page.keyboard.press('Enter');
-    const [download] = await Promise.all([on.page.waitForEvent('download'), on.page.getByRole('link', { name: /^Download/ }).click()]);
+    const [download] = await Promise.all([
+      on.page.waitForEvent('download'),
+      on.page.getByRole('link', { name: /^Download/ }).click(),
+    ]);
     expect(download.suggestedFilename()).toBe('2417-B2-14.pdf');
     const doc = await getDocument({ data: new Uint8Array(readFileSync(await download.path())), verbosity: 0 }).promise;
     const text = (await (await doc.getPage(2)).getTextContent()).items.map((t) => ('str' in t ? t.str : '')).join('');

@@ -6,9 +6,13 @@ import { openApp, type App } from './app.ts';
 export function useApp(): { readonly app: App; readonly page: Page } {
   const held = {} as { app: App; page: Page };
   const errors: string[] = [];
-  beforeAll(async () => { held.app = await openApp(errors); });
+  beforeAll(async () => {
+    held.app = await openApp(errors);
+  });
   afterAll(() => held.app.close());
-  beforeEach(async () => { held.page = await held.app.page(); });
+  beforeEach(async () => {
+    held.page = await held.app.page();
+  });
   afterEach(async () => {
     await held.page.close();
     expect(errors.splice(0)).toEqual([]);

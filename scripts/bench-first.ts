@@ -1,4 +1,15 @@
-import { checkJoint, DEFAULT_BASIS, firstDetail, KINDS, leastMultiple, properties, Refusal, SECTIONS, steelStrength, type OpenSection } from '../packages/core/src/index.ts';
+import {
+  checkJoint,
+  DEFAULT_BASIS,
+  firstDetail,
+  KINDS,
+  leastMultiple,
+  properties,
+  Refusal,
+  SECTIONS,
+  steelStrength,
+  type OpenSection,
+} from '../packages/core/src/index.ts';
 
 /*
  * First details over the whole catalogue: every beam on columns that take it, at a quarter, half and three quarters of its web's shear
@@ -18,13 +29,21 @@ for (const kind of KINDS.filter((k) => k.family === 'beam')) {
       const stops = new Map<string, number>();
       let [all, holds, named] = [0, 0, 0];
       for (const beam of beams) {
-        const takes = columns.filter((c) => (supportType === 'column_flange' ? c.b >= Math.min(beam.b, 150) && c.h >= 150 : c.h - 2 * (c.tf + c.r) >= beam.b));
-        const V_Ed = (share * properties(beam).A_v * steelStrength({ grade: GRADE }, beam.tf, 'UK', 'beam').f_y) / Math.sqrt(3) / 1e3;
+        const takes = columns.filter((c) =>
+          supportType === 'column_flange' ? c.b >= Math.min(beam.b, 150) && c.h >= 150 : c.h - 2 * (c.tf + c.r) >= beam.b,
+        );
+        const V_Ed =
+          (share * properties(beam).A_v * steelStrength({ grade: GRADE }, beam.tf, 'UK', 'beam').f_y) / Math.sqrt(3) / 1e3;
         for (const column of every ? takes : takes.slice(Math.floor(takes.length / 2)).slice(0, 1)) {
           all += 1;
           const combinations = [{ name: 'C', V_Ed, N_Ed: 0, N_tie: 0 }];
           try {
-            const { input, why } = firstDetail(kind.id, { beam: beam.name, beamGrade: GRADE, support: column.name, supportGrade: GRADE, supportType }, combinations, DEFAULT_BASIS);
+            const { input, why } = firstDetail(
+              kind.id,
+              { beam: beam.name, beamGrade: GRADE, support: column.name, supportGrade: GRADE, supportType },
+              combinations,
+              DEFAULT_BASIS,
+            );
             const report = checkJoint({ kind: kind.id, input, combinations }, DEFAULT_BASIS);
             if (report.brokenRules.length === 0 && leastMultiple(report) >= 1) holds += 1;
             else {
@@ -40,8 +59,14 @@ for (const kind of KINDS.filter((k) => k.family === 'beam')) {
         }
       }
       const percent = (n: number): string => `${((100 * n) / all).toFixed(1)} %`;
-      const first = [...stops].sort((a, b) => b[1] - a[1]).slice(0, 4).map(([s, n]) => `${s} ${n}`).join(', ');
-      process.stdout.write(`${kind.title}, ${supportType.replace('_', ' ')}, ${share * 100} % of the web: ${all} details, ${percent(holds)} hold and keep every rule, ${percent(holds + named)} hold or say what stops them; ${((performance.now() - start) / all).toFixed(0)} ms each${first ? `; stopped by ${first}` : ''}\n`);
+      const first = [...stops]
+        .sort((a, b) => b[1] - a[1])
+        .slice(0, 4)
+        .map(([s, n]) => `${s} ${n}`)
+        .join(', ');
+      process.stdout.write(
+        `${kind.title}, ${supportType.replace('_', ' ')}, ${share * 100} % of the web: ${all} details, ${percent(holds)} hold and keep every rule, ${percent(holds + named)} hold or say what stops them; ${((performance.now() - start) / all).toFixed(0)} ms each${first ? `; stopped by ${first}` : ''}\n`,
+      );
     }
   }
 }

@@ -17,21 +17,42 @@ const note = (what: string, value: number, unit: string, aim: number): void => v
 const demo = JSON.parse(readFileSync(join(ROOT, 'demo/tern-quay.json'), 'utf8')) as JobDocument;
 const beams = demo.joints.filter((j) => j.kind !== 'column-base');
 const big: JobDocument = {
-  ...demo, name: 'Load', joints: Array.from({ length: joints }, (_, i) => {
+  ...demo,
+  name: 'Load',
+  joints: Array.from({ length: joints }, (_, i) => {
     const from = beams[i % beams.length]!;
     const { checked: _signature, ...joint } = from;
-    return { ...joint, mark: `L${i}`, combinations: Array.from({ length: combinations }, (_c, k) => ({ ...from.combinations[k % from.combinations.length]!, name: `K${k}`, note: '' })) };
+    return {
+      ...joint,
+      mark: `L${i}`,
+      combinations: Array.from({ length: combinations }, (_c, k) => ({
+        ...from.combinations[k % from.combinations.length]!,
+        name: `K${k}`,
+        note: '',
+      })),
+    };
   }),
 };
 
 const data = mkdtempSync(join(tmpdir(), 'ample-load-'));
-const server = spawn(process.execPath, [...(await runnable(join(ROOT, 'packages/server/src/main.ts'))), '--seed'], { cwd: ROOT, env: { ...LEAN, ...process.env, AMPLE_DATA: data, PORT: '0' }, stdio: ['ignore', 'pipe', 'inherit'] });
+const server = spawn(process.execPath, [...(await runnable(join(ROOT, 'packages/server/src/main.ts'))), '--seed'], {
+  cwd: ROOT,
+  env: { ...LEAN, ...process.env, AMPLE_DATA: data, PORT: '0' },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
 const url = await new Promise<string>((resolve, reject) => {
-  server.stdout.on('data', (c: Buffer) => { const m = /http:\/\/127\.0\.0\.1:\d+/.exec(c.toString()); if (m) resolve(m[0]); });
+  server.stdout.on('data', (c: Buffer) => {
+    const m = /http:\/\/127\.0\.0\.1:\d+/.exec(c.toString());
+    if (m) resolve(m[0]);
+  });
   server.once('exit', () => reject(new Error('the server ended before it was up')));
 });
 const call = async <T>(method: string, path: string, body?: unknown): Promise<T> => {
-  const r = await fetch(`${url}/api${path}`, { method, headers: { 'content-type': 'application/json', 'idempotency-key': crypto.randomUUID() }, ...(body === undefined ? {} : { body: JSON.stringify(body) }) });
+  const r = await fetch(`${url}/api${path}`, {
+    method,
+    headers: { 'content-type': 'application/json', 'idempotency-key': crypto.randomUUID() },
+    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+  });
   if (!r.ok) throw new Error(`${method} ${path}: ${r.status} ${await r.text()}`);
   return (await r.json()) as T;
 };
@@ -75,16 +96,24 @@ async function beside<T>(what: string, aim: number, work: () => Promise<T>): Pro
 }
 
 note('memory of the idle server', memory(), 'MB', 400);
-const job = await beside(`import of ${joints} joints × ${combinations} combinations`, 3, () => call<JobRecord>('POST', '/jobs/import', big));
+const job = await beside(`import of ${joints} joints × ${combinations} combinations`, 3, () =>
+  call<JobRecord>('POST', '/jobs/import', big),
+);
 await beside('first register', 2, () => register(job.id));
 await beside('register again', 0.3, () => register(job.id));
 await call('PUT', `/jobs/${job.id}`, { version: job.version, basis: { ...job.basis, set: 'recommended' } });
 await beside('every joint judged again after a change of basis', 3, () => register(job.id));
 await beside('copy of the job', 3, () => call('POST', `/jobs/${job.id}/copy`));
 await beside('export', 3, () => call('GET', `/jobs/${job.id}/export`));
-if (process.env['ALONE']) { printLines(lines); server.kill('SIGKILL'); process.exit(0); }
+if (process.env['ALONE']) {
+  printLines(lines);
+  server.kill('SIGKILL');
+  process.exit(0);
+}
 let most = 0;
-const watch = setInterval(() => { most = Math.max(most, memory()); }, 500);
+const watch = setInterval(() => {
+  most = Math.max(most, memory());
+}, 500);
 let progress = 0;
 await beside('document of the whole job, governing level', 600, async () => {
   const started = await call<DocumentState>('POST', '/documents', { jobId: job.id, level: 'governing' });

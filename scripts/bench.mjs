@@ -2,8 +2,10 @@
 import { build, chromium, install, ROOT, run } from './setup.mjs';
 
 install();
-if (process.argv[2] === 'first') run('First details', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench-first.ts`, ...process.argv.slice(3)]);
-else if (process.argv[2] === 'load') run('A large job', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench-load.ts`, ...process.argv.slice(3)]);
+if (process.argv[2] === 'first')
+  run('First details', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench-first.ts`, ...process.argv.slice(3)]);
+else if (process.argv[2] === 'load')
+  run('A large job', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench-load.ts`, ...process.argv.slice(3)]);
 else {
   build();
   run('Bench', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench.ts`], { CHROMIUM_PATH: chromium() });

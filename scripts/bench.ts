@@ -3,7 +3,16 @@ import { join } from 'node:path';
 import { PassThrough } from 'node:stream';
 import { fileURLToPath } from 'node:url';
 import { gzipSync } from 'node:zlib';
-import { checkCombination, checkJoint, DEFAULT_BASIS, inNewtons, kindOf, readJob, Run, type Combination } from '../packages/core/src/index.ts';
+import {
+  checkCombination,
+  checkJoint,
+  DEFAULT_BASIS,
+  inNewtons,
+  kindOf,
+  readJob,
+  Run,
+  type Combination,
+} from '../packages/core/src/index.ts';
 import { jobPdf } from '../packages/exchange/src/pdf/index.ts';
 import { judged, openApp, openJoint } from '../e2e/app.ts';
 import { printLines, type Line } from './bench-lines.ts';
@@ -25,16 +34,25 @@ const median = (runs: number, work: () => void): number => {
 
 const job = readJob(JSON.parse(readFileSync(join(ROOT, 'demo/tern-quay.json'), 'utf8')));
 const joint = job.joints.find((j) => j.mark === 'B2-14')!;
-const loads: [string, Combination][] = [['shear', { name: 'V', V_Ed: 142, N_Ed: 0, N_tie: 0 }], ['shear, axial force and tying', { name: 'VNT', V_Ed: 142, N_Ed: 30, N_tie: 100 }]];
+const loads: [string, Combination][] = [
+  ['shear', { name: 'V', V_Ed: 142, N_Ed: 0, N_tie: 0 }],
+  ['shear, axial force and tying', { name: 'VNT', V_Ed: 142, N_Ed: 30, N_tie: 100 }],
+];
 /** One joint of each kind, with what is aimed at for a combination of it. */
-for (const [mark, aim] of [['B2-14', 25], ['E1-01', 40], ['A1-01', 40]] as const) {
+for (const [mark, aim] of [
+  ['B2-14', 25],
+  ['E1-01', 40],
+  ['A1-01', 40],
+] as const) {
   const one = job.joints.find((j) => j.mark === mark)!;
   const kind = kindOf(one.kind);
   const prepared = kind.prepare(kind.model(one.input, DEFAULT_BASIS));
   const run = new Run(prepared.sheet);
   for (const [words, c] of loads) {
     const newtons = inNewtons(c);
-    const many = (): void => { for (let i = 0; i < 5000; i += 1) checkCombination(prepared, newtons, run); };
+    const many = (): void => {
+      for (let i = 0; i < 5000; i += 1) checkCombination(prepared, newtons, run);
+    };
     many();
     many();
     note(`${kind.title.toLowerCase()}, one combination, tracing off: ${words}`, (median(7, many) / 5000) * 1000, 'µs', aim);
@@ -44,25 +62,53 @@ for (const [mark, aim] of [['B2-14', 25], ['E1-01', 40], ['A1-01', 40]] as const
   // A base of 12 anchors on a circle under biaxial moment, the slowest kind there is.
   const base = job.joints.find((j) => j.mark === 'P2-01')!;
   const kind = kindOf(base.kind);
-  const input = { ...base.input, plate: { ...base.input.plate, D: 640 }, anchors: { ...base.input.anchors, d: 24, pattern: { type: 'circle', n: 12, R: 255, start: 0 } } };
-  const combinations = Array.from({ length: 60 }, (_, i): Combination => ({ name: `W${i}`, V_Ed: 0, N_tie: 0, N_Ed: -350 + 6 * i, M_y: 70 * Math.cos(i / 9), M_z: 70 * Math.sin(i / 9), V_z: 30, V_y: 12 }));
+  const input = {
+    ...base.input,
+    plate: { ...base.input.plate, D: 640 },
+    anchors: { ...base.input.anchors, d: 24, pattern: { type: 'circle', n: 12, R: 255, start: 0 } },
+  };
+  const combinations = Array.from({ length: 60 }, (_, i): Combination => ({
+    name: `W${i}`,
+    V_Ed: 0,
+    N_tie: 0,
+    N_Ed: -350 + 6 * i,
+    M_y: 70 * Math.cos(i / 9),
+    M_z: 70 * Math.sin(i / 9),
+    V_z: 30,
+    V_y: 12,
+  }));
   const prepared = kind.prepare(kind.model(input, DEFAULT_BASIS));
   const run = new Run(prepared.sheet);
   const newtons = combinations.map(inNewtons);
-  const many = (): void => { for (let i = 0; i < 10; i += 1) for (const c of newtons) checkCombination(prepared, c, run); };
+  const many = (): void => {
+    for (let i = 0; i < 10; i += 1) for (const c of newtons) checkCombination(prepared, c, run);
+  };
   many();
   many();
   note('column base of 12 anchors, one combination, tracing off', (median(7, many) / 600) * 1000, 'µs', 300);
-  note('column base of 12 anchors, 60 combinations after an edit', median(9, () => { checkJoint({ kind: base.kind, input, combinations }, DEFAULT_BASIS); }), 'ms', 50);
+  note(
+    'column base of 12 anchors, 60 combinations after an edit',
+    median(9, () => {
+      checkJoint({ kind: base.kind, input, combinations }, DEFAULT_BASIS);
+    }),
+    'ms',
+    50,
+  );
 }
 {
   // What does not grow with the load in proportion, over every base of the demo job.
   const bases = job.joints.filter((j) => kindOf(j.kind).family === 'column-base');
-  for (const [words, options] of [['parabola', { law: 'parabola', method: 'section' }], ['uniform', { law: 'uniform', method: 'section' }], ['prying of Table 6.2', { prying: 'table-6.2' }]] as const) {
+  for (const [words, options] of [
+    ['parabola', { law: 'parabola', method: 'section' }],
+    ['uniform', { law: 'uniform', method: 'section' }],
+    ['prying of Table 6.2', { prying: 'table-6.2' }],
+  ] as const) {
     const times: number[] = [];
     for (const j of bases) {
       const kind = kindOf(j.kind);
-      const prepared = kind.prepare(kind.model({ ...j.input, options: { ...(j.input['options'] as object), ...options } }, DEFAULT_BASIS));
+      const prepared = kind.prepare(
+        kind.model({ ...j.input, options: { ...(j.input['options'] as object), ...options } }, DEFAULT_BASIS),
+      );
       const run = new Run(prepared.sheet);
       for (const round of [0, 1]) {
         for (const c of j.combinations.map(inNewtons)) {
@@ -79,18 +125,32 @@ for (const [mark, aim] of [['B2-14', 25], ['E1-01', 40], ['A1-01', 40]] as const
 }
 const beams = job.joints.filter((j) => kindOf(j.kind).family === 'beam');
 const ten = Array.from({ length: 10 }, (_, i) => ({ ...joint.combinations[i % joint.combinations.length]!, name: `K${i}` }));
-note('2,000 joints × 10 combinations', median(3, () => {
-  for (let i = 0; i < 2000; i += 1) checkJoint({ ...beams[i % beams.length]!, combinations: ten }, DEFAULT_BASIS);
-}), 'ms', 2000);
+note(
+  '2,000 joints × 10 combinations',
+  median(3, () => {
+    for (let i = 0; i < 2000; i += 1) checkJoint({ ...beams[i % beams.length]!, combinations: ten }, DEFAULT_BASIS);
+  }),
+  'ms',
+  2000,
+);
 {
   const t = performance.now();
-  await jobPdf({ ...job, joints: job.joints.slice(0, 12) }, { date: '2026-11-23', level: 'everything' }, new PassThrough().resume());
+  await jobPdf(
+    { ...job, joints: job.joints.slice(0, 12) },
+    { date: '2026-11-23', level: 'everything' },
+    new PassThrough().resume(),
+  );
   note('PDF of 12 joints', performance.now() - t, 'ms', 5000);
 }
 
 const assets = join(ROOT, 'packages/web/dist/assets');
 const scripts = readdirSync(assets).filter((f) => f.endsWith('.js') && !/^(JobBasis|Solid|Bench|MomentChart)/.test(f));
-note('JavaScript of the Joint screen, gzipped, its worker too', scripts.reduce((n, f) => n + gzipSync(readFileSync(join(assets, f))).length, 0) / 1000, 'kB', 500);
+note(
+  'JavaScript of the Joint screen, gzipped, its worker too',
+  scripts.reduce((n, f) => n + gzipSync(readFileSync(join(assets, f))).length, 0) / 1000,
+  'kB',
+  500,
+);
 
 const app = await openApp();
 const page = await app.page();
@@ -115,9 +175,18 @@ for (let i = 0; i < 9; i += 1) {
   await page.locator('[data-field="plate.e2"]').first().click();
   await page.keyboard.type(String(51 + i));
   await page.keyboard.press('Enter');
-  await page.waitForFunction(() => performance.getEntriesByName('edit').length > 0 && performance.getEntriesByName('repainted').length > 0);
-  edits.push(await page.evaluate(() => performance.getEntriesByName('repainted')[0]!.startTime - performance.getEntriesByName('edit')[0]!.startTime));
-  await page.waitForFunction((line) => [...document.querySelectorAll('[data-line-token]')].map((e) => e.textContent).join() !== line, before.join());
+  await page.waitForFunction(
+    () => performance.getEntriesByName('edit').length > 0 && performance.getEntriesByName('repainted').length > 0,
+  );
+  edits.push(
+    await page.evaluate(
+      () => performance.getEntriesByName('repainted')[0]!.startTime - performance.getEntriesByName('edit')[0]!.startTime,
+    ),
+  );
+  await page.waitForFunction(
+    (line) => [...document.querySelectorAll('[data-line-token]')].map((e) => e.textContent).join() !== line,
+    before.join(),
+  );
   await page.waitForTimeout(250);
 }
 note('an edit to the repainted failure order, in the browser', edits.sort((a, b) => a - b)[4]!, 'ms', 50);

@@ -9,7 +9,9 @@ const PACKAGES = ['core', 'exchange', 'server', 'cli'];
 
 /** Packages of others, which are loaded as they are. */
 function others(root) {
-  const names = PACKAGES.flatMap((p) => Object.keys(JSON.parse(readFileSync(join(root, 'packages', p, 'package.json'), 'utf8')).dependencies ?? {}));
+  const names = PACKAGES.flatMap((p) =>
+    Object.keys(JSON.parse(readFileSync(join(root, 'packages', p, 'package.json'), 'utf8')).dependencies ?? {}),
+  );
   return [...new Set(names)].filter((n) => !n.startsWith('@ample/')).flatMap((n) => [n, `${n}/*`]);
 }
 
@@ -22,7 +24,16 @@ export async function bundled(entry) {
     const { build } = await import('esbuild');
     // This very code may run from what it built: the project is known by the entry.
     const root = entry.slice(0, entry.lastIndexOf(`${sep}packages${sep}`));
-    const { outputFiles } = await build({ entryPoints: [entry], bundle: true, platform: 'node', format: 'esm', target: 'node20', write: false, logLevel: 'silent', external: others(root) });
+    const { outputFiles } = await build({
+      entryPoints: [entry],
+      bundle: true,
+      platform: 'node',
+      format: 'esm',
+      target: 'node20',
+      write: false,
+      logLevel: 'silent',
+      external: others(root),
+    });
     const code = outputFiles[0].contents;
     const folder = join(root, '.tmp/bundled');
     const file = join(folder, `${createHash('sha256').update(code).digest('hex').slice(0, 16)}.mjs`);

@@ -18,13 +18,21 @@ const demo = JSON.parse(readFileSync(fileURLToPath(new URL('../demo/tern-quay.js
 process.stdout.write(`seed ${seed}\n`);
 
 const files = fuzzFiles(demo, seed, Math.ceil(count / 10));
-process.stdout.write(`${files.files} job files: ${Object.entries(files.codes).map(([code, n]) => `${n} exit ${code}`).join(', ')}; slowest ${Math.round(files.slowest)} ms; ${files.faults.length} faults\n`);
+process.stdout.write(
+  `${files.files} job files: ${Object.entries(files.codes)
+    .map(([code, n]) => `${n} exit ${code}`)
+    .join(', ')}; slowest ${Math.round(files.slowest)} ms; ${files.faults.length} faults\n`,
+);
 
 const folder = mkdtempSync(join(tmpdir(), 'ample-fuzz-'));
 const services = await openServices(join(folder, 'store.sqlite'), pino({ level: 'silent' }));
 const requests = await fuzzRequests(services, demo, seed, count, 2000);
 await services.close();
 rmSync(folder, { recursive: true, force: true });
-process.stdout.write(`${requests.requests} requests: ${Object.entries(requests.statuses).map(([status, n]) => `${n} × ${status}`).join(', ')}; slowest ${Math.round(requests.slowest)} ms; ${requests.faults.length} faults\n`);
+process.stdout.write(
+  `${requests.requests} requests: ${Object.entries(requests.statuses)
+    .map(([status, n]) => `${n} × ${status}`)
+    .join(', ')}; slowest ${Math.round(requests.slowest)} ms; ${requests.faults.length} faults\n`,
+);
 for (const f of [...files.faults, ...requests.faults].slice(0, 50)) process.stdout.write(`${f}\n`);
 process.exitCode = files.faults.length + requests.faults.length ? 1 : 0;

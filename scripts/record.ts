@@ -16,13 +16,18 @@ mkdirSync(folder, { recursive: true });
 
 const files = [
   join(ROOT, 'demo/tern-quay.json'),
-  ...readdirSync(kinds).filter((k) => existsSync(join(kinds, k, 'jobs'))).flatMap((k) => readdirSync(join(kinds, k, 'jobs')).map((f) => join(kinds, k, 'jobs', f))),
+  ...readdirSync(kinds)
+    .filter((k) => existsSync(join(kinds, k, 'jobs')))
+    .flatMap((k) => readdirSync(join(kinds, k, 'jobs')).map((f) => join(kinds, k, 'jobs', f))),
 ];
 
 let differ = 0;
 for (const file of files) {
   const name = file.replace(ROOT, '').replaceAll('/', '-').replace(/^-/, '');
-  const said = spawnSync(process.execPath, [join(ROOT, 'packages/cli/bin/gusset.mjs'), 'check', file, '--json', '--trace'], { encoding: 'utf8', maxBuffer: 1 << 30 });
+  const said = spawnSync(process.execPath, [join(ROOT, 'packages/cli/bin/gusset.mjs'), 'check', file, '--json', '--trace'], {
+    encoding: 'utf8',
+    maxBuffer: 1 << 30,
+  });
   if (said.status === 2) process.stdout.write(`${basename(file)}: ${said.stderr.split('\n')[0]}\n`);
   const kept = join(folder, `${basename(name)}.out`);
   if (what === 'keep') writeFileSync(kept, said.stdout);

@@ -34,7 +34,10 @@ await page.keyboard.press('Escape');
 await page.locator('[data-check="beam-web-bearing"]').click();
 await page.locator('.work-section .katex').first().waitFor();
 await shot('workings');
-await page.getByRole('link', { name: /^Method notes of Bearing, beam web/ }).first().click();
+await page
+  .getByRole('link', { name: /^Method notes of Bearing, beam web/ })
+  .first()
+  .click();
 await page.locator('.lit').first().waitFor();
 await shot('help');
 await page.goBack();

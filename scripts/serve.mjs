@@ -6,6 +6,10 @@ import { build, install, ROOT } from './setup.mjs';
 
 install();
 build();
-const server = spawn(process.execPath, [...(await runnable(join(ROOT, 'packages/server/src/main.ts'))), ...process.argv.slice(2)], { cwd: ROOT, stdio: 'inherit', env: { ...LEAN, ...process.env } });
+const server = spawn(
+  process.execPath,
+  [...(await runnable(join(ROOT, 'packages/server/src/main.ts'))), ...process.argv.slice(2)],
+  { cwd: ROOT, stdio: 'inherit', env: { ...LEAN, ...process.env } },
+);
 server.on('exit', (code) => process.exit(code ?? 0));
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));

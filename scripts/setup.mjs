@@ -9,7 +9,12 @@ const at = (...parts) => join(ROOT, ...parts);
 /** Runs a command in the project and stops with its exit code when it fails. */
 export function run(title, command, args, env = {}) {
   process.stdout.write(`\n== ${title}\n`);
-  const { status } = spawnSync(command, args, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...env }, shell: process.platform === 'win32' });
+  const { status } = spawnSync(command, args, {
+    cwd: ROOT,
+    stdio: 'inherit',
+    env: { ...process.env, ...env },
+    shell: process.platform === 'win32',
+  });
   if (status !== 0) {
     process.stdout.write(`\n${title} failed.\n`);
     process.exit(status ?? 1);
@@ -26,7 +31,12 @@ export function install() {
 function newest(path) {
   const stat = statSync(path);
   if (!stat.isDirectory()) return stat.mtimeMs;
-  return Math.max(stat.mtimeMs, ...readdirSync(path).filter((n) => n !== 'node_modules' && n !== 'dist').map((n) => newest(join(path, n))));
+  return Math.max(
+    stat.mtimeMs,
+    ...readdirSync(path)
+      .filter((n) => n !== 'node_modules' && n !== 'dist')
+      .map((n) => newest(join(path, n))),
+  );
 }
 
 /** Builds the pages when their sources are newer than the last build. */
@@ -34,7 +44,13 @@ export function build() {
   const built = at('packages/web/dist/index.html');
   const sources = ['packages/core/src', 'packages/exchange/src', 'packages/web', 'package-lock.json'].map((p) => newest(at(p)));
   if (existsSync(built) && statSync(built).mtimeMs > Math.max(...sources)) return;
-  run('Building the pages', process.execPath, [at('node_modules/vite/bin/vite.js'), 'build', 'packages/web', '--logLevel', 'warn']);
+  run('Building the pages', process.execPath, [
+    at('node_modules/vite/bin/vite.js'),
+    'build',
+    'packages/web',
+    '--logLevel',
+    'warn',
+  ]);
 }
 
 const CHROMIUM = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
@@ -45,10 +61,15 @@ export function chromium() {
   if (known) return known;
   const debian = existsSync('/etc/debian_version') && process.getuid?.() === 0;
   if (!debian) {
-    process.stdout.write('\nThe browser tests need Chromium. Install it (on Debian: apt-get install chromium) or set CHROMIUM_PATH to one.\n');
+    process.stdout.write(
+      '\nThe browser tests need Chromium. Install it (on Debian: apt-get install chromium) or set CHROMIUM_PATH to one.\n',
+    );
     process.exit(1);
   }
-  run('Installing Chromium', 'sh', ['-c', 'apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium >/dev/null']);
+  run('Installing Chromium', 'sh', [
+    '-c',
+    'apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium >/dev/null',
+  ]);
   return CHROMIUM[0];
 }
 
@@ -57,4 +78,3 @@ export function tally(file) {
   const report = JSON.parse(readFileSync(file, 'utf8'));
   return { passed: report.numPassedTests, failed: report.numFailedTests };
 }
-

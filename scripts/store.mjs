@@ -8,5 +8,9 @@ install();
 const [what, file] = process.argv.slice(2);
 // Files are named from where the command was given.
 const from = process.env.INIT_CWD ?? process.cwd();
-const args = [...(await runnable(join(ROOT, 'packages/server/src/store-command.ts'))), what, ...(file ? [resolve(from, file)] : [])];
+const args = [
+  ...(await runnable(join(ROOT, 'packages/server/src/store-command.ts'))),
+  what,
+  ...(file ? [resolve(from, file)] : []),
+];
 process.exit(spawnSync(process.execPath, args, { cwd: ROOT, stdio: 'inherit' }).status ?? 1);

@@ -8,10 +8,19 @@ install();
 const CHROMIUM_PATH = chromium();
 mkdirSync(join(ROOT, '.tmp'), { recursive: true });
 const reports = { unit: join(ROOT, '.tmp/unit.json'), browser: join(ROOT, '.tmp/browser.json') };
-const vitest = (config, report) => [bin('vitest/vitest.mjs'), 'run', '--config', config, '--reporter=default', '--reporter=json', `--outputFile.json=${report}`];
+const vitest = (config, report) => [
+  bin('vitest/vitest.mjs'),
+  'run',
+  '--config',
+  config,
+  '--reporter=default',
+  '--reporter=json',
+  `--outputFile.json=${report}`,
+];
 
 run('Types', process.execPath, [bin('typescript/bin/tsc'), '-p', 'tsconfig.json']);
 run('Lint', process.execPath, [bin('eslint/bin/eslint.js'), '.']);
+run('Format', process.execPath, [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']);
 run('Unit tests', process.execPath, vitest('vitest.config.ts', reports.unit));
 build();
 run('Browser tests', process.execPath, vitest('e2e/vitest.config.ts', reports.browser), { CHROMIUM_PATH });

@@ -11,7 +11,10 @@ export default defineConfig({
   // The worker is an entry beside the page, so that both take the core from one file that is fetched once. The page names it by the build.
   define: { __BUILD__: JSON.stringify(Date.now().toString(36)) },
   build: {
-    outDir: 'dist', emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 900,
+    outDir: 'dist',
+    emptyOutDir: true,
+    target: 'es2022',
+    chunkSizeWarningLimit: 900,
     rolldownOptions: {
       input: { index: file('./index.html'), 'check.worker': file('./src/work/check.worker.ts') },
       output: { entryFileNames: (chunk) => (chunk.name === 'check.worker' ? 'assets/[name].js' : 'assets/[name]-[hash].js') },

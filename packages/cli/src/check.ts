@@ -1,6 +1,24 @@
 import {
-  basisOf, checkCombination, checkJoint, checkRules, fingerprint, inNewtons, kindOf, multipleText, refusalOf, resultKey, Run, shown, UNITS, valuesOf,
-  type CheckResult, type CombinationReport, type JobDocument, type JointDocument, type ReadJob, type RuleResult,
+  basisOf,
+  checkCombination,
+  checkJoint,
+  checkRules,
+  fingerprint,
+  inNewtons,
+  kindOf,
+  multipleText,
+  refusalOf,
+  resultKey,
+  Run,
+  shown,
+  UNITS,
+  valuesOf,
+  type CheckResult,
+  type CombinationReport,
+  type JobDocument,
+  type JointDocument,
+  type ReadJob,
+  type RuleResult,
 } from '@ample/core';
 
 const unitName = (unit: keyof typeof UNITS): string => unit;
@@ -8,21 +26,44 @@ const unitName = (unit: keyof typeof UNITS): string => unit;
 function checkEntry(c: CheckResult, report: CombinationReport, values?: Record<string, unknown>) {
   const named = { id: c.id, title: c.title, clause: c.clause, part: c.part, type: c.type };
   if (c.type === 'skip') return { ...named, reason: c.reason, ...(c.missing ? { missing: true } : {}) };
-  if (c.type === 'value') return { ...named, info: true, demand: shown(c.value, c.unit), unit: unitName(c.unit), text: c.text, ...(values ? { values } : {}) };
+  if (c.type === 'value')
+    return {
+      ...named,
+      info: true,
+      demand: shown(c.value, c.unit),
+      unit: unitName(c.unit),
+      text: c.text,
+      ...(values ? { values } : {}),
+    };
   return {
-    ...named, ...(c.where ? { where: c.where } : {}), ...(c.info ? { info: true } : {}),
-    demand: shown(c.demand, c.unit), resistance: shown(c.resistance, c.unit), unit: unitName(c.unit),
-    utilisation: c.utilisation, multiple: c.multiple, pass: c.pass, governs: resultKey(c) === report.governs,
+    ...named,
+    ...(c.where ? { where: c.where } : {}),
+    ...(c.info ? { info: true } : {}),
+    demand: shown(c.demand, c.unit),
+    resistance: shown(c.resistance, c.unit),
+    unit: unitName(c.unit),
+    utilisation: c.utilisation,
+    multiple: c.multiple,
+    pass: c.pass,
+    governs: resultKey(c) === report.governs,
     ...(values ? { values } : {}),
   };
 }
 
 function ruleEntry(r: RuleResult, values?: Record<string, unknown>) {
   const named = { id: r.id, title: r.title, clause: r.clause, type: r.type };
-  if (r.type === 'skip') return { ...named, reason: r.reason, ...(r.missing ? { missing: true, kind: r.must ? 'must' : 'should' } : {}) };
+  if (r.type === 'skip')
+    return { ...named, reason: r.reason, ...(r.missing ? { missing: true, kind: r.must ? 'must' : 'should' } : {}) };
   return {
-    ...named, kind: r.must ? 'must' : 'should', demand: shown(r.actual, r.unit), sense: r.sense, resistance: shown(r.limit, r.unit), unit: unitName(r.unit),
-    pass: r.pass, ...(r.note ? { note: r.note } : {}), ...(values ? { values } : {}),
+    ...named,
+    kind: r.must ? 'must' : 'should',
+    demand: shown(r.actual, r.unit),
+    sense: r.sense,
+    resistance: shown(r.limit, r.unit),
+    unit: unitName(r.unit),
+    pass: r.pass,
+    ...(r.note ? { note: r.note } : {}),
+    ...(values ? { values } : {}),
   };
 }
 
@@ -41,12 +82,27 @@ function jointEntry(job: JobDocument, joint: JointDocument, trace: boolean) {
   const rulesTrace = traced((run) => checkRules(prepared, run, joint.combinations));
   const worst = report.combinations[report.worst];
   return {
-    mark: joint.mark, kind: joint.kind, line: joint.line, members: kind.members(joint.input), verdict: report.verdict, state: report.state,
+    mark: joint.mark,
+    kind: joint.kind,
+    line: joint.line,
+    members: kind.members(joint.input),
+    verdict: report.verdict,
+    state: report.state,
     stale: joint.checked !== undefined && joint.checked.fingerprint !== fingerprint(joint, basis),
-    governing: worst?.first ? { combination: worst.combination.name, check: worst.first.id, multiple: worst.first.multiple } : null,
+    governing: worst?.first
+      ? { combination: worst.combination.name, check: worst.first.id, multiple: worst.first.multiple }
+      : null,
     combinations: report.combinations.map((c) => {
       const values = traced((run) => checkCombination(prepared, inNewtons(c.combination), run));
-      return { ...c.combination, state: c.state, first: c.first?.id ?? null, multiple: c.first?.multiple ?? null, governs: c.governs?.split('@')[0] ?? null, ...(c.notes.length ? { notes: c.notes } : {}), checks: c.checks.map((x) => checkEntry(x, c, values?.(x.id, x.type === 'strength' ? x.where : ''))) };
+      return {
+        ...c.combination,
+        state: c.state,
+        first: c.first?.id ?? null,
+        multiple: c.first?.multiple ?? null,
+        governs: c.governs?.split('@')[0] ?? null,
+        ...(c.notes.length ? { notes: c.notes } : {}),
+        checks: c.checks.map((x) => checkEntry(x, c, values?.(x.id, x.type === 'strength' ? x.where : ''))),
+      };
     }),
     missing: report.missing,
     rules: report.rules.map((r) => ruleEntry(r, rulesTrace?.(r.id))),
@@ -55,8 +111,19 @@ function jointEntry(job: JobDocument, joint: JointDocument, trace: boolean) {
 
 type JointEntry = ReturnType<typeof jointEntry>;
 /** A joint that can't be read or built as described: its sentence, and nothing checked. */
-const refusedEntry = (named: { mark: string; kind: string; line: string; members: string }, refusal: { field: string; message: string }) => ({
-  ...named, verdict: 'refused', state: 'refused' as const, refusal, stale: false, governing: null, combinations: [] as JointEntry['combinations'], missing: [] as JointEntry['missing'], rules: [] as JointEntry['rules'],
+const refusedEntry = (
+  named: { mark: string; kind: string; line: string; members: string },
+  refusal: { field: string; message: string },
+) => ({
+  ...named,
+  verdict: 'refused',
+  state: 'refused' as const,
+  refusal,
+  stale: false,
+  governing: null,
+  combinations: [] as JointEntry['combinations'],
+  missing: [] as JointEntry['missing'],
+  rules: [] as JointEntry['rules'],
 });
 
 /** What a joint is, as far as it can be told. */
@@ -82,7 +149,9 @@ export function checkFile({ job, unreadable }: ReadJob, trace: boolean) {
         return refusedEntry(named(joint), refusalOf(e));
       }
     }),
-    ...unreadable.filter((u) => u.what === 'joint').map((u) => refusedEntry({ mark: u.name, kind: '', line: '', members: '' }, { field: u.field, message: u.message })),
+    ...unreadable
+      .filter((u) => u.what === 'joint')
+      .map((u) => refusedEntry({ mark: u.name, kind: '', line: '', members: '' }, { field: u.field, message: u.message })),
   ];
   const refused = joints.filter((j) => j.state === 'refused').length;
   const ok = refused === 0 && joints.every((j) => j.state !== 'gives' && j.state !== 'rule' && j.state !== 'not-whole');
@@ -96,13 +165,24 @@ export const exitCode = (result: FileResult): number => (result.refused > 0 ? 2 
 export function printReport(result: FileResult): string {
   const lines = [`${result.job.name} (job ${result.job.number})`];
   for (const j of result.joints) {
-    lines.push('', `${j.mark}  ${j.members}`, `  ${j.line}`, `  ${j.verdict}${j.state === 'refused' ? `: ${j.refusal.message}` : ''}`);
+    lines.push(
+      '',
+      `${j.mark}  ${j.members}`,
+      `  ${j.line}`,
+      `  ${j.verdict}${j.state === 'refused' ? `: ${j.refusal.message}` : ''}`,
+    );
     if (j.state !== 'none') for (const m of j.missing) lines.push(`  not checked: ${m.title}: ${m.reason}`);
     for (const c of j.combinations) {
-      lines.push(`  ${c.name.padEnd(8)} ${multipleText(c.multiple).padStart(6)}  ${c.checks.find((x) => x.id === c.first)?.title ?? 'nothing loaded'}`);
+      lines.push(
+        `  ${c.name.padEnd(8)} ${multipleText(c.multiple).padStart(6)}  ${c.checks.find((x) => x.id === c.first)?.title ?? 'nothing loaded'}`,
+      );
       for (const n of c.notes ?? []) lines.push(`                   ${n}`);
     }
-    for (const r of j.rules) if (r.type === 'rule' && 'pass' in r && !r.pass) lines.push(`  ${r.kind === 'must' ? 'rule broken' : 'advice'}: ${r.title}, ${r.note ?? `${r.demand} ${r.sense} ${r.resistance} ${r.unit}`}`);
+    for (const r of j.rules)
+      if (r.type === 'rule' && 'pass' in r && !r.pass)
+        lines.push(
+          `  ${r.kind === 'must' ? 'rule broken' : 'advice'}: ${r.title}, ${r.note ?? `${r.demand} ${r.sense} ${r.resistance} ${r.unit}`}`,
+        );
   }
   return `${lines.join('\n')}\n`;
 }

@@ -15,7 +15,11 @@ const folder = mkdtempSync(join(tmpdir(), 'ample-cli-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 const gusset = (...args: string[]): Promise<{ code: number; out: string; err: string }> =>
-  new Promise((resolve) => execFile(process.execPath, [BIN, ...args], { maxBuffer: 1 << 26 }, (error, out, err) => resolve({ code: error ? Number(error.code) : 0, out, err })));
+  new Promise((resolve) =>
+    execFile(process.execPath, [BIN, ...args], { maxBuffer: 1 << 26 }, (error, out, err) =>
+      resolve({ code: error ? Number(error.code) : 0, out, err }),
+    ),
+  );
 const file = (name: string, value: unknown): string => {
   const path = join(folder, name);
   writeFileSync(path, typeof value === 'string' ? value : JSON.stringify(value));
@@ -28,27 +32,51 @@ const only = (...marks: string[]) => ({ ...job, joints: job.joints.filter((j: { 
 async function pdfText(path: string): Promise<string[]> {
   const doc = await getDocument({ data: new Uint8Array(readFileSync(path)), useSystemFonts: false, verbosity: 0 }).promise;
   const pages: string[] = [];
-  for (let i = 1; i <= doc.numPages; i += 1) pages.push((await (await doc.getPage(i)).getTextContent()).items.map((t) => ('str' in t ? t.str : '')).join(' '));
+  for (let i = 1; i <= doc.numPages; i += 1)
+    pages.push((await (await doc.getPage(i)).getTextContent()).items.map((t) => ('str' in t ? t.str : '')).join(' '));
   return pages;
 }
 
 describe('gusset check', () => {
   it('exits 0 when all hold, 1 when something gives or breaks a rule, 2 on bad input', async () => {
     const [good, gives, rule, bad] = await Promise.all([
-      gusset('check', file('good.json', only('B1-01')), '--json'), gusset('check', file('gives.json', only('B2-15')), '--json'),
-      gusset('check', file('rule.json', only('B2-16')), '--json'), gusset('check', file('bad.json', '{ nothing'), '--json'),
+      gusset('check', file('good.json', only('B1-01')), '--json'),
+      gusset('check', file('gives.json', only('B2-15')), '--json'),
+      gusset('check', file('rule.json', only('B2-16')), '--json'),
+      gusset('check', file('bad.json', '{ nothing'), '--json'),
     ]);
     expect([good.code, gives.code, rule.code, bad.code]).toEqual([0, 1, 1, 2]);
     expect(bad.err).toMatch(/bad\.json: the file is not JSON/);
     expect(JSON.parse(gives.out).joints[0]).toMatchObject({ mark: 'B2-15', state: 'gives', verdict: 'gives · 0.82 × C3' });
   });
-  it.each([['w1', 'fin-plate'], ['w2', 'fin-plate'], ['w3', 'fin-plate'], ['w4', 'end-plate'], ['w5', 'end-plate'], ['w6', 'cleats']])('reproduces worked case %s from its job file', async (name, kind) => {
-    const worked = (JSON.parse(readFileSync(join(JOINTS, kind, 'worked-cases.json'), 'utf8')) as { title: string; governs: string; expected: { id: string; demand: number | null; resistance: number | null; result: string; reason?: string }[] }[])
-      .find((c) => c.title.toLowerCase().startsWith(name))!;
+  it.each([
+    ['w1', 'fin-plate'],
+    ['w2', 'fin-plate'],
+    ['w3', 'fin-plate'],
+    ['w4', 'end-plate'],
+    ['w5', 'end-plate'],
+    ['w6', 'cleats'],
+  ])('reproduces worked case %s from its job file', async (name, kind) => {
+    const worked = (
+      JSON.parse(readFileSync(join(JOINTS, kind, 'worked-cases.json'), 'utf8')) as {
+        title: string;
+        governs: string;
+        expected: { id: string; demand: number | null; resistance: number | null; result: string; reason?: string }[];
+      }[]
+    ).find((c) => c.title.toLowerCase().startsWith(name))!;
     const { out, code } = await gusset('check', join(JOINTS, kind, 'jobs', `${name}.json`), '--json');
     expect(code).toBe(0);
     const joint = JSON.parse(out).joints[0];
-    type Entry = { id: string; type: string; demand: number; resistance: number; utilisation?: number; pass?: boolean; reason?: string; governs?: boolean };
+    type Entry = {
+      id: string;
+      type: string;
+      demand: number;
+      resistance: number;
+      utilisation?: number;
+      pass?: boolean;
+      reason?: string;
+      governs?: boolean;
+    };
     const entries = new Map([...joint.combinations[0].checks, ...joint.rules].map((c: Entry) => [c.id, c] as const));
     for (const { id, demand, resistance, result, reason } of worked.expected) {
       const found = entries.get(id)!;
@@ -61,20 +89,40 @@ describe('gusset check', () => {
     }
     expect(entries.get(worked.governs)!.governs).toBe(true);
   });
-  it.each(['w1', 'w2', 'w3', 'w4', 'w5'])('reproduces column base %s from its job file, with where each check is and what governs', async (name) => {
-    type Worked = { name: string; governs: string; checks: { id: string; where: string; info: boolean; demand: number; utilisation: number | null }[] };
-    const worked = (JSON.parse(readFileSync(join(JOINTS, 'base-plate/worked-cases.json'), 'utf8')) as Worked[]).find((c) => c.name === name)!;
-    const { out, code } = await gusset('check', join(JOINTS, 'base-plate/jobs', `${name}.json`), '--json');
-    expect(code).toBe(0);
-    const c = JSON.parse(out).joints[0].combinations[0] as { governs: string; checks: { id: string; where?: string; info?: boolean; type: string; demand: number; utilisation?: number | null; governs?: boolean }[] };
-    expect(c.governs.split('@')[0]).toBe(worked.governs);
-    expect(c.checks.filter((x) => x.governs).map((x) => x.id)).toEqual([worked.governs]);
-    for (const w of worked.checks) {
-      const x = c.checks.find((y) => y.id === w.id && (y.where ?? '') === w.where) ?? c.checks.find((y) => y.id === w.id)!;
-      expect([w.id, Math.abs(x.demand / w.demand - 1) < 0.005, x.info ?? false]).toEqual([w.id, true, w.info]);
-      if (w.utilisation !== null) expect([w.id, x.utilisation]).toEqual([w.id, expect.closeTo(w.utilisation, 3)]);
-    }
-  });
+  it.each(['w1', 'w2', 'w3', 'w4', 'w5'])(
+    'reproduces column base %s from its job file, with where each check is and what governs',
+    async (name) => {
+      type Worked = {
+        name: string;
+        governs: string;
+        checks: { id: string; where: string; info: boolean; demand: number; utilisation: number | null }[];
+      };
+      const worked = (JSON.parse(readFileSync(join(JOINTS, 'base-plate/worked-cases.json'), 'utf8')) as Worked[]).find(
+        (c) => c.name === name,
+      )!;
+      const { out, code } = await gusset('check', join(JOINTS, 'base-plate/jobs', `${name}.json`), '--json');
+      expect(code).toBe(0);
+      const c = JSON.parse(out).joints[0].combinations[0] as {
+        governs: string;
+        checks: {
+          id: string;
+          where?: string;
+          info?: boolean;
+          type: string;
+          demand: number;
+          utilisation?: number | null;
+          governs?: boolean;
+        }[];
+      };
+      expect(c.governs.split('@')[0]).toBe(worked.governs);
+      expect(c.checks.filter((x) => x.governs).map((x) => x.id)).toEqual([worked.governs]);
+      for (const w of worked.checks) {
+        const x = c.checks.find((y) => y.id === w.id && (y.where ?? '') === w.where) ?? c.checks.find((y) => y.id === w.id)!;
+        expect([w.id, Math.abs(x.demand / w.demand - 1) < 0.005, x.info ?? false]).toEqual([w.id, true, w.info]);
+        if (w.utilisation !== null) expect([w.id, x.utilisation]).toEqual([w.id, expect.closeTo(w.utilisation, 3)]);
+      }
+    },
+  );
   it('prints every named value with --trace', async () => {
     const { out } = await gusset('check', join(CASES, 'w1.json'), '--json', '--trace');
     const check = JSON.parse(out).joints[0].combinations[0].checks.find((c: { id: string }) => c.id === 'plate-bearing');
@@ -83,7 +131,11 @@ describe('gusset check', () => {
   });
   it('names the joint, the field and what would be accepted', async () => {
     const broken = only('B1-01');
-    broken.joints[0] = { ...broken.joints[0], line: undefined, input: { ...broken.joints[0].input, plate: { ...broken.joints[0].input.plate, h: 900 } } };
+    broken.joints[0] = {
+      ...broken.joints[0],
+      line: undefined,
+      input: { ...broken.joints[0].input, plate: { ...broken.joints[0].input.plate, h: 900 } },
+    };
     const { code, err } = await gusset('check', file('deep.json', broken));
     expect(code).toBe(2);
     expect(err).toMatch(/joint B1-01: plate\.h: 900 mm is deeper than the beam's clear web; accepted is at most 283 mm\./);
@@ -92,23 +144,47 @@ describe('gusset check', () => {
   });
   it('reports a joint that can not be built and goes on with the others', async () => {
     const [good, bad] = [only('B1-01').joints[0], only('B1-02').joints[0]];
-    const two = { ...job, joints: [{ ...bad, line: undefined, input: { ...bad.input, plate: { ...bad.input.plate, h: 900 } } }, good] };
+    const two = {
+      ...job,
+      joints: [{ ...bad, line: undefined, input: { ...bad.input, plate: { ...bad.input.plate, h: 900 } } }, good],
+    };
     const { out, err, code } = await gusset('check', file('refused.json', two), '--json');
     const result = JSON.parse(out);
     expect(code).toBe(2);
     expect(result.joints.map((j: { state: string }) => j.state)).toEqual(['refused', 'holds']);
     expect(result).toMatchObject({ ok: false, refused: 1 });
-    expect(result.joints[0]).toMatchObject({ mark: 'B1-02', refusal: { field: 'plate.h', message: expect.stringMatching(/^plate\.h: 900 mm is deeper/) as string }, combinations: [] });
+    expect(result.joints[0]).toMatchObject({
+      mark: 'B1-02',
+      refusal: { field: 'plate.h', message: expect.stringMatching(/^plate\.h: 900 mm is deeper/) as string },
+      combinations: [],
+    });
     expect(err).toMatch(/^joint B1-02: plate\.h: 900 mm is deeper than the beam's clear web; accepted is .*\.\n$/);
-    expect((await gusset('check', file('refused.json', two))).out).toMatch(/B1-02[\s\S]*refused: plate\.h: 900[\s\S]*B1-01[\s\S]*holds · 1\.56/);
+    expect((await gusset('check', file('refused.json', two))).out).toMatch(
+      /B1-02[\s\S]*refused: plate\.h: 900[\s\S]*B1-01[\s\S]*holds · 1\.56/,
+    );
   });
   it('does not pass a joint that is not whole', async () => {
     const { out, code } = await gusset('check', file('lifted.json', only('M1-06')), '--json');
     expect(code).toBe(1);
     const joint = JSON.parse(out).joints[0];
-    expect(joint).toMatchObject({ state: 'not-whole', missing: [{ id: 'beam-notch-ltb', title: 'Lateral-torsional buckling at the notch', reason: expect.stringMatching(/^Uplift/) as string }] });
-    expect(joint.combinations.find((c: { name: string }) => c.name === 'C4').checks.find((c: { id: string }) => c.id === 'beam-notch-ltb')).toMatchObject({ type: 'skip', missing: true });
-    expect((await gusset('check', file('lifted.json', only('M1-06')))).out).toContain('not checked: Lateral-torsional buckling at the notch: Uplift compresses');
+    expect(joint).toMatchObject({
+      state: 'not-whole',
+      missing: [
+        {
+          id: 'beam-notch-ltb',
+          title: 'Lateral-torsional buckling at the notch',
+          reason: expect.stringMatching(/^Uplift/) as string,
+        },
+      ],
+    });
+    expect(
+      joint.combinations
+        .find((c: { name: string }) => c.name === 'C4')
+        .checks.find((c: { id: string }) => c.id === 'beam-notch-ltb'),
+    ).toMatchObject({ type: 'skip', missing: true });
+    expect((await gusset('check', file('lifted.json', only('M1-06')))).out).toContain(
+      'not checked: Lateral-torsional buckling at the notch: Uplift compresses',
+    );
   });
   it('takes a joint that gives its detail as a line', async () => {
     const lined = only('B1-01');
@@ -124,7 +200,10 @@ describe('gusset export', () => {
   it('writes the setting-out as CSV and as DXF, and says what there is', async () => {
     const [csv, dxf] = [join(folder, 's.csv'), join(folder, 's.dxf')];
     expect((await gusset('export', demo, 'P1-04', '--list', 'setting-out', '-o', csv)).code).toBe(0);
-    expect(readFileSync(csv, 'utf8').split('\r\n').slice(0, 2)).toEqual(['Anchor,z mm,y mm,Size,Top above concrete mm', expect.stringMatching(/^0,-210,-105,M30,/)]);
+    expect(readFileSync(csv, 'utf8').split('\r\n').slice(0, 2)).toEqual([
+      'Anchor,z mm,y mm,Size,Top above concrete mm',
+      expect.stringMatching(/^0,-210,-105,M30,/),
+    ]);
     expect((await gusset('export', demo, 'P1-04', '--template', '-o', dxf)).code).toBe(0);
     expect(readFileSync(dxf, 'utf8')).toContain('LWPOLYLINE');
     const none = await gusset('export', demo, 'B1-01', '--list', 'anchors', '-o', csv);
@@ -143,14 +222,25 @@ describe('gusset report, line, schema', () => {
     expect(text).toContain('B2-14: holds · 1.08 × C3');
     expect(text).toContain('rule broken: Edge distance for rotation, plate');
     expect(text).toContain('Bearing, beam web');
-    expect(text).toContain(job.joints.find((j: { mark: string }) => j.mark === 'B2-14').line.split(' | ')[1].split(' ')[0]);
+    expect(text).toContain(
+      job.joints
+        .find((j: { mark: string }) => j.mark === 'B2-14')
+        .line.split(' | ')[1]
+        .split(' ')[0],
+    );
     // The fraction of a bearing check is set as a formula: its symbols stand in the text with subscripts of their own.
     expect(text).toMatch(/α\s*b,ver\s*=\s*min/);
   });
   it('reads a line and points at what it can not read', async () => {
     const line = 'FP | 10x110x290 S275 | 4xM20-8.8 @70 | e 40/50 | gap 10 | top 50 | fw 8';
     expect((await gusset('line', line)).out.split('\n')[0]).toBe(line);
-    for (const other of ['EP | 10x196x286 S275 | 4xM20-8.8 @70/106 | e1 38 | top 54 | fw 8', 'CB | 35x380x540 S275 | 2x2xM27-8.8 @240/430 | washer 95x16 hef 450 | hole 30 welded | grout 30 G35 | block C30 1400x1700x900 | fw 8/5', 'CB | 25xD520 S275 | 6xM24-8.8 R205 from 0 | head 50x20 hef 420 | hole 26 | grout 30 G40 | block C32 -x-x900 at 0/-140 | bw | shear friction+key | key plate 160x40 d150 z a8 S275', 'AC | 2x150x90x10 r12 L280 S275 | 4xM20-8.8 @60+80+60 | e 40/47 | support 4xM20-8.8 @70/140 | es 40 | gap 10 | top 50 | weld beam | fw 6']) expect((await gusset('line', other)).out.split('\n')[0]).toBe(other);
+    for (const other of [
+      'EP | 10x196x286 S275 | 4xM20-8.8 @70/106 | e1 38 | top 54 | fw 8',
+      'CB | 35x380x540 S275 | 2x2xM27-8.8 @240/430 | washer 95x16 hef 450 | hole 30 welded | grout 30 G35 | block C30 1400x1700x900 | fw 8/5',
+      'CB | 25xD520 S275 | 6xM24-8.8 R205 from 0 | head 50x20 hef 420 | hole 26 | grout 30 G40 | block C32 -x-x900 at 0/-140 | bw | shear friction+key | key plate 160x40 d150 z a8 S275',
+      'AC | 2x150x90x10 r12 L280 S275 | 4xM20-8.8 @60+80+60 | e 40/47 | support 4xM20-8.8 @70/140 | es 40 | gap 10 | top 50 | weld beam | fw 6',
+    ])
+      expect((await gusset('line', other)).out.split('\n')[0]).toBe(other);
     const bad = await gusset('line', line.replace('@70', '70'));
     expect(bad.code).toBe(2);
     expect(bad.err).toMatch(/^line, character \d+: "70" can't be read here; expected a pitch[^\n]*\n$/);
@@ -167,13 +257,26 @@ describe('gusset report, line, schema', () => {
 describe('what is no use to the command', () => {
   it('never exits 1, says one line, and lets other joints be judged', async () => {
     const [good] = only('B1-01').joints;
-    const bad = { ...structuredClone(good), mark: 'X1', line: undefined, input: { ...good.input, plate: { ...good.input.plate, steel: { grade: 'toString' } } } };
+    const bad = {
+      ...structuredClone(good),
+      mark: 'X1',
+      line: undefined,
+      input: { ...good.input, plate: { ...good.input.plate, steel: { grade: 'toString' } } },
+    };
     const odd = { ...structuredClone(good), mark: 'X2', line: undefined, input: { ...good.input, gap: { toString: 1 } } };
-    const { code, out, err } = await gusset('check', file('some.json', { ...job, joints: [good, bad, odd], calculations: [] }), '--json');
+    const { code, out, err } = await gusset(
+      'check',
+      file('some.json', { ...job, joints: [good, bad, odd], calculations: [] }),
+      '--json',
+    );
     expect(code).toBe(2);
     const result = JSON.parse(out) as { refused: number; joints: { mark: string; state: string }[] };
     expect(result.refused).toBe(2);
-    expect(result.joints.map((j) => [j.mark, j.state])).toEqual([['B1-01', 'holds'], ['X1', 'refused'], ['X2', 'refused']]);
+    expect(result.joints.map((j) => [j.mark, j.state])).toEqual([
+      ['B1-01', 'holds'],
+      ['X1', 'refused'],
+      ['X2', 'refused'],
+    ]);
     expect(err.trim().split('\n')).toEqual([
       'joint X1: plate.steel: there is no steel grade "toString"; accepted are S235, S275, S355, S460.',
       'joint X2: input.gap: there is no field "toString"; leave it out.',

@@ -22,7 +22,10 @@ export function fuzzFiles(demo: JobDocument, seed: number, count: number): FileT
     const { line, ...rest } = one;
     // Without its line a joint is judged by its sizes, so that a change of them is no contradiction.
     const file = { ...demo, calculations: [], joints: [r() < 0.8 ? rest : { ...rest, line }] };
-    const raw = r() < 0.9 ? { ...file, joints: mutated(file.joints, r, 1 + Math.floor(r() * 3), r() < 0.5) } : mutated(file, r, 1 + Math.floor(r() * 4));
+    const raw =
+      r() < 0.9
+        ? { ...file, joints: mutated(file.joints, r, 1 + Math.floor(r() * 3), r() < 0.5) }
+        : mutated(file, r, 1 + Math.floor(r() * 4));
     const t = performance.now();
     const fault = faultOfFile(raw, codes);
     slowest = Math.max(slowest, performance.now() - t);
@@ -44,7 +47,8 @@ function faultOfFile(raw: unknown, codes: Record<number, number>): string | null
     return wrong === undefined ? null : `it says ${wrong}`;
   } catch (e) {
     codes[2] = (codes[2] ?? 0) + 1;
-    if (!(e instanceof DocumentError) && !(e instanceof Refusal)) return `${e instanceof Error ? `${e.stack?.slice(0, 300)}` : String(e)}`;
+    if (!(e instanceof DocumentError) && !(e instanceof Refusal))
+      return `${e instanceof Error ? `${e.stack?.slice(0, 300)}` : String(e)}`;
     return /undefined|\[object|(?<!")NaN/.test(e.message) || e.message.includes('\n') ? `it says ${e.message}` : null;
   }
 }

@@ -16,7 +16,9 @@ function writeOut(path: string, data: string | Uint8Array): void {
   try {
     writeFileSync(path, data);
   } catch (e) {
-    throw new BadInput(`output: "${path}" can't be written (${(e as NodeJS.ErrnoException).code}); give a path in a folder that exists.`);
+    throw new BadInput(
+      `output: "${path}" can't be written (${(e as NodeJS.ErrnoException).code}); give a path in a folder that exists.`,
+    );
   }
 }
 
@@ -47,7 +49,9 @@ program
   .option('--trace', 'with each named value of the calculation')
   .action((path: string, options: { json?: boolean; trace?: boolean }) => {
     const result = checkFile(readJobFile(path), options.trace ?? false);
-    for (const j of result.joints) if (j.state === 'refused') complain(j.refusal.message.startsWith('joint ') ? j.refusal.message : `joint ${j.mark}: ${j.refusal.message}`);
+    for (const j of result.joints)
+      if (j.state === 'refused')
+        complain(j.refusal.message.startsWith('joint ') ? j.refusal.message : `joint ${j.mark}: ${j.refusal.message}`);
     process.stdout.write(options.json || options.trace ? `${JSON.stringify(result, null, 2)}\n` : printReport(result));
     process.exitCode = exitCode(result);
   });
@@ -55,12 +59,18 @@ program
 program
   .command('report <job>')
   .description('write the PDF of a whole job')
-  .addOption(new Option('--level <level>', LEVELS.map((l) => `${l.id}: ${l.about}`).join('; ')).choices(LEVELS.map((l) => l.id)).default('governing'))
+  .addOption(
+    new Option('--level <level>', LEVELS.map((l) => `${l.id}: ${l.about}`).join('; '))
+      .choices(LEVELS.map((l) => l.id))
+      .default('governing'),
+  )
   .requiredOption('-o, --output <file>', 'the PDF to write')
   .action(async (path: string, options: { output: string; level: Level }) => {
     const read = readJobFile(path);
     for (const u of read.unreadable) complain(u.message);
-    const bytes = await streamOut(options.output, (out) => jobPdf(read.job, { date: new Date().toISOString().slice(0, 10), level: options.level }, out));
+    const bytes = await streamOut(options.output, (out) =>
+      jobPdf(read.job, { date: new Date().toISOString().slice(0, 10), level: options.level }, out),
+    );
     const result = checkFile(read, false);
     process.stdout.write(`${options.output}: ${read.job.joints.length} joints, ${bytes} bytes\n`);
     process.exitCode = exitCode(result);
@@ -104,7 +114,11 @@ try {
     process.exitCode = e.exitCode === 0 ? 0 : 2;
   } else {
     // Whatever else goes wrong is never taken for "something gives", which is 1.
-    complain(e instanceof BadInput ? e.message : `The command met an error of its own (${e instanceof Error ? `${e.name}: ${e.message}` : String(e)}); nothing can be said of this input.`);
+    complain(
+      e instanceof BadInput
+        ? e.message
+        : `The command met an error of its own (${e instanceof Error ? `${e.name}: ${e.message}` : String(e)}); nothing can be said of this input.`,
+    );
     process.exitCode = 2;
   }
 }

@@ -15,5 +15,8 @@ export class Refusal extends Error {
  */
 export function refusalOf(e: unknown): { readonly field: string; readonly message: string } {
   if (e instanceof Error && 'field' in e && typeof e.field === 'string') return { field: e.field, message: e.message };
-  return { field: 'joint', message: `joint: it can not be judged: this version met an error of its own with these values (${e instanceof Error ? e.name : 'unknown'}); nothing is known of this joint.` };
+  return {
+    field: 'joint',
+    message: `joint: it can not be judged: this version met an error of its own with these values (${e instanceof Error ? e.name : 'unknown'}); nothing is known of this joint.`,
+  };
 }

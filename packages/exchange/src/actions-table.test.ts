@@ -9,7 +9,8 @@ describe('a pasted table of actions', () => {
   });
   it('takes name, V, N, tying, note without heads', () => {
     expect(parseActions('C1; 142; 0; 0; gravity\nT1; ; ; 75').combinations).toEqual([
-      { name: 'C1', note: 'gravity', V_Ed: 142, N_Ed: 0, N_tie: 0 }, { name: 'T1', note: '', V_Ed: 0, N_Ed: 0, N_tie: 75 },
+      { name: 'C1', note: 'gravity', V_Ed: 142, N_Ed: 0, N_tie: 0 },
+      { name: 'T1', note: '', V_Ed: 0, N_Ed: 0, N_tie: 75 },
     ]);
   });
   it('reads forces and moments in other units', () => {

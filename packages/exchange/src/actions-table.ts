@@ -1,4 +1,16 @@
-import { ACTION_NAMES, actionUnit, BEAM_ACTIONS, combinationSchema, ENTRY_WORDS, readAction, strangeAction, validate, type ActionField, type ActionName, type Combination } from '@ample/core';
+import {
+  ACTION_NAMES,
+  actionUnit,
+  BEAM_ACTIONS,
+  combinationSchema,
+  ENTRY_WORDS,
+  readAction,
+  strangeAction,
+  validate,
+  type ActionField,
+  type ActionName,
+  type Combination,
+} from '@ample/core';
 import Papa from 'papaparse';
 
 export interface PastedRow {
@@ -13,13 +25,43 @@ export interface PastedActions {
 }
 
 const HEADS: Readonly<Record<string, ActionName | 'name' | 'note'>> = {
-  name: 'name', combination: 'name', comb: 'name', case: 'name', note: 'note', description: 'note',
-  v: 'V_Ed', ved: 'V_Ed', n: 'N_Ed', ned: 'N_Ed', ntie: 'N_tie', tie: 'N_tie', tying: 'N_tie', vser: 'V_ser',
-  my: 'M_y', myed: 'M_y', mz: 'M_z', mzed: 'M_z', vy: 'V_y', vyed: 'V_y', vz: 'V_z', vzed: 'V_z', t: 'T', ted: 'T', twist: 'T',
+  name: 'name',
+  combination: 'name',
+  comb: 'name',
+  case: 'name',
+  note: 'note',
+  description: 'note',
+  v: 'V_Ed',
+  ved: 'V_Ed',
+  n: 'N_Ed',
+  ned: 'N_Ed',
+  ntie: 'N_tie',
+  tie: 'N_tie',
+  tying: 'N_tie',
+  vser: 'V_ser',
+  my: 'M_y',
+  myed: 'M_y',
+  mz: 'M_z',
+  mzed: 'M_z',
+  vy: 'V_y',
+  vyed: 'V_y',
+  vz: 'V_z',
+  vzed: 'V_z',
+  t: 'T',
+  ted: 'T',
+  twist: 'T',
 };
-const headOf = (text: string): string => text.toLowerCase().replace(/\(.*\)|\[.*\]|[^a-z]/g, '').replace(/knm?$/, '');
+const headOf = (text: string): string =>
+  text
+    .toLowerCase()
+    .replace(/\(.*\)|\[.*\]|[^a-z]/g, '')
+    .replace(/knm?$/, '');
 /** Order of the columns of a table without heads. */
-export const tableOrder = (actions: readonly ActionField[]): readonly (ActionName | 'name' | 'note')[] => ['name', ...actions.filter((a) => a.name !== 'V_ser').map((a) => a.name), 'note'];
+export const tableOrder = (actions: readonly ActionField[]): readonly (ActionName | 'name' | 'note')[] => [
+  'name',
+  ...actions.filter((a) => a.name !== 'V_ser').map((a) => a.name),
+  'note',
+];
 
 /**
  * Reads a table of combinations pasted from a spreadsheet or typed as text: tabs, semicolons or commas between the cells. A first row
@@ -44,13 +86,17 @@ export function parseActions(text: string, actions: readonly ActionField[] = BEA
     const strange = 'error' in checked ? null : strangeAction(checked.value, actions);
     if ('error' in checked) errors.push({ row, message: checked.error.message });
     else if (strange) errors.push({ row, message: `row ${row}: ${strange}` });
-    else if (taken && found.value['name']) errors.push({ row, message: `row ${row}: the name "${name}" stands twice; accepted are different names.` });
+    else if (taken && found.value['name'])
+      errors.push({ row, message: `row ${row}: the name "${name}" stands twice; accepted are different names.` });
     else combinations.push(checked.value);
   });
   return { combinations, errors };
 }
 
-function readRow(cells: readonly string[], columns: readonly (string | undefined)[]): { value: Record<string, string | number> } | { message: string } {
+function readRow(
+  cells: readonly string[],
+  columns: readonly (string | undefined)[],
+): { value: Record<string, string | number> } | { message: string } {
   const value: Record<string, string | number> = {};
   for (const [i, column] of columns.entries()) {
     const cell = (cells[i] ?? '').trim();
@@ -61,7 +107,10 @@ function readRow(cells: readonly string[], columns: readonly (string | undefined
     }
     const unit = actionUnit(column as ActionName);
     const number = readAction(cell, unit);
-    if (number === null) return { message: `${column}: "${cell.slice(0, 40)}" is not a ${unit === 'kN' ? 'force' : 'moment'}; accepted is ${ENTRY_WORDS[unit]}.` };
+    if (number === null)
+      return {
+        message: `${column}: "${cell.slice(0, 40)}" is not a ${unit === 'kN' ? 'force' : 'moment'}; accepted is ${ENTRY_WORDS[unit]}.`,
+      };
     value[column] = number;
   }
   return { value };

@@ -26,39 +26,70 @@ describe('setting-out of a column base', () => {
   });
   it('is DXF in true size that another parser reads, a layer for each part', () => {
     const dxf = new DxfParser().parseSync(templateDxf(kind.template!(modelOf('P1-01'))))!;
-    const on = (layer: string) => dxf.entities.filter((e) => e.layer === layer) as unknown as { type: string; radius: number; center: { x: number; y: number }; vertices: { x: number; y: number }[] }[];
+    const on = (layer: string) =>
+      dxf.entities.filter((e) => e.layer === layer) as unknown as {
+        type: string;
+        radius: number;
+        center: { x: number; y: number };
+        vertices: { x: number; y: number }[];
+      }[];
     expect(Object.keys(dxf.tables.layer.layers)).toEqual(expect.arrayContaining(['PLATE', 'COLUMN', 'HOLES', 'ANCHORS', 'AXES']));
     const xs = on('PLATE')[0]!.vertices.map((v) => v.x);
     expect([Math.min(...xs), Math.max(...xs)]).toEqual([-205, 205]);
     // 2 x 2 at 210 along y and 310 along z: corners at 155, 105.
-    expect(on('HOLES').map((c) => [c.radius, Math.abs(c.center.x), Math.abs(c.center.y)])).toEqual(Array.from({ length: 4 }, () => [13, 155, 105]));
+    expect(on('HOLES').map((c) => [c.radius, Math.abs(c.center.x), Math.abs(c.center.y)])).toEqual(
+      Array.from({ length: 4 }, () => [13, 155, 105]),
+    );
     expect(dxf.header['$INSUNITS']).toBe(4);
   });
 });
 
 describe('a list as CSV', () => {
   it('keeps numbers and disarms what a spreadsheet would run', () => {
-    expect(listCsv({ id: 'x', title: '', head: ['a', 'b'], rows: [[-1.5, '=1+1'], ['two, three', '+cmd']] })).toBe('a,b\r\n-1.5,"\'=1+1"\r\n"two, three","\'+cmd"\r\n');
+    expect(
+      listCsv({
+        id: 'x',
+        title: '',
+        head: ['a', 'b'],
+        rows: [
+          [-1.5, '=1+1'],
+          ['two, three', '+cmd'],
+        ],
+      }),
+    ).toBe('a,b\r\n-1.5,"\'=1+1"\r\n"two, three","\'+cmd"\r\n');
   });
 });
 
 describe('the paper of a joint that is not whole', () => {
   const pages = async (marks: string[]) => {
     const out = new PassThrough();
-    const [bytes] = await Promise.all([buffer(out), jobPdf({ ...job, joints: job.joints.filter((j) => marks.includes(j.mark)) }, { date: '2026-11-27', level: 'everything' }, out)]);
+    const [bytes] = await Promise.all([
+      buffer(out),
+      jobPdf(
+        { ...job, joints: job.joints.filter((j) => marks.includes(j.mark)) },
+        { date: '2026-11-27', level: 'everything' },
+        out,
+      ),
+    ]);
     const pdf = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise;
-    return Promise.all(Array.from({ length: pdf.numPages }, async (_, i) => {
-      const page = await pdf.getPage(i + 1);
-      const width = page.getViewport({ scale: 1 }).width;
-      const { items } = await page.getTextContent();
-      return items.flatMap((x) => ('str' in x && x.str.trim() !== '' ? [{ text: x.str, right: Number(x.transform[4]) + x.width, width }] : []));
-    }));
+    return Promise.all(
+      Array.from({ length: pdf.numPages }, async (_, i) => {
+        const page = await pdf.getPage(i + 1);
+        const width = page.getViewport({ scale: 1 }).width;
+        const { items } = await page.getTextContent();
+        return items.flatMap((x) =>
+          'str' in x && x.str.trim() !== '' ? [{ text: x.str, right: Number(x.transform[4]) + x.width, width }] : [],
+        );
+      }),
+    );
   };
   it('says what was not checked and what to do, and runs past no edge', async () => {
     const found = (await pages(['M1-06'])).flat();
     const text = found.map((x) => x.text).join(' ');
     expect(text).toContain('not whole');
-    expect(text.replace(/\s+/g, ' ')).toContain('Not checked: Lateral-torsional buckling at the notch. Uplift compresses the bottom flange');
+    expect(text.replace(/\s+/g, ' ')).toContain(
+      'Not checked: Lateral-torsional buckling at the notch. Uplift compresses the bottom flange',
+    );
     expect(found.filter((x) => x.right > x.width - 20).map((x) => x.text)).toEqual([]);
   });
 });

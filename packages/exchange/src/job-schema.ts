@@ -12,7 +12,11 @@ const convert = (schema: Joi.Schema): Json => standard(joiToJson(schema, 'json-d
 function standard(value: unknown): unknown {
   if (Array.isArray(value)) return value.map(standard);
   if (typeof value !== 'object' || value === null) return value;
-  return Object.fromEntries(Object.entries(value).map(([k, v]) => (k === 'pattern' && typeof v === 'string' ? [k, v.replace(/\/[a-z]+$/, '')] : [k === 'oneOf' ? 'anyOf' : k, standard(v)])));
+  return Object.fromEntries(
+    Object.entries(value).map(([k, v]) =>
+      k === 'pattern' && typeof v === 'string' ? [k, v.replace(/\/[a-z]+$/, '')] : [k === 'oneOf' ? 'anyOf' : k, standard(v)],
+    ),
+  );
 }
 
 /** JSON Schema (draft 2019-09) of the job file, made from the same Joi schemas that the reader uses; each kind of joint brings its input. */
@@ -23,7 +27,11 @@ export function jobFileSchema(): Json {
   const joints = KINDS.map((kind) => ({
     ...joint,
     title: kind.title,
-    properties: { ...properties, kind: { const: kind.id }, input: { anyOf: [{ $ref: `#/$defs/${kind.id}` }, { $ref: `#/$defs/${kind.id}-members` }] } },
+    properties: {
+      ...properties,
+      kind: { const: kind.id },
+      input: { anyOf: [{ $ref: `#/$defs/${kind.id}` }, { $ref: `#/$defs/${kind.id}-members` }] },
+    },
   }));
   const jobProperties = job['properties'] as Json;
   return {
@@ -31,11 +39,19 @@ export function jobFileSchema(): Json {
     title: `${JOB_FORMAT}, version ${JOB_VERSION}`,
     ...job,
     properties: { ...jobProperties, joints: { type: 'array', maxItems: 5000, items: { oneOf: joints } } },
-    $defs: Object.fromEntries(KINDS.flatMap((kind) => {
-      const full = convert(kind.schema);
-      // A joint that gives its detail as a line needs only the members here.
-      const members = { ...full, required: (full['required'] as string[]).filter((k) => ['beam', 'support', 'column'].includes(k)) };
-      return [[kind.id, full], [`${kind.id}-members`, { ...members, not: { required: ['plate'] } }]];
-    })),
+    $defs: Object.fromEntries(
+      KINDS.flatMap((kind) => {
+        const full = convert(kind.schema);
+        // A joint that gives its detail as a line needs only the members here.
+        const members = {
+          ...full,
+          required: (full['required'] as string[]).filter((k) => ['beam', 'support', 'column'].includes(k)),
+        };
+        return [
+          [kind.id, full],
+          [`${kind.id}-members`, { ...members, not: { required: ['plate'] } }],
+        ];
+      }),
+    ),
   };
 }

@@ -41,11 +41,19 @@ export class Api {
   route<B = undefined>(spec: RouteSpec, handler: (input: Input<B>, req: HttpRequest, res: Response) => Promise<unknown>): void {
     this.specs.push(spec);
     const limit = spec.limit ?? MB;
-    const parse: RequestHandler[] = spec.text ? [express.text({ limit, type: 'application/json' })] : spec.body ? [express.json({ limit, strict: true })] : [];
+    const parse: RequestHandler[] = spec.text
+      ? [express.text({ limit, type: 'application/json' })]
+      : spec.body
+        ? [express.json({ limit, strict: true })]
+        : [];
     this.router[spec.method](spec.path, ...parse, async (req, res) => {
       const body = spec.text ? textOf(req) : spec.body ? validated(spec.body, req.body) : undefined;
       const request = requestOf(req, spec, body);
-      const answer = await handler({ params: texts(req.params), query: texts(req.query), body: body as B, who: whoOf(req), request }, req, res);
+      const answer = await handler(
+        { params: texts(req.params), query: texts(req.query), body: body as B, who: whoOf(req), request },
+        req,
+        res,
+      );
       if (answer === STREAMED || res.headersSent) return;
       if (answer === undefined) res.status(204).end();
       else res.json(answer);
@@ -59,16 +67,58 @@ export class Api {
       const names = [...spec.path.matchAll(/:(\w+)/g)].map((m) => m[1]!);
       (paths[path] ??= {})[spec.method] = {
         summary: spec.summary,
-        ...(names.length ? { parameters: names.map((name) => ({ name, in: 'path', required: true, schema: { type: 'string' } })) } : {}),
-        ...(spec.text ? { requestBody: { required: true, content: { 'application/json': { schema: { type: 'object' } } } } } : spec.body ? { requestBody: { required: true, content: { 'application/json': { schema: joiToJson(spec.body, 'open-api-3.1') } } } } : {}),
-        responses: { 200: { description: spec.answer }, 400: { $ref: '#/components/responses/Problem' }, 404: { $ref: '#/components/responses/Problem' }, 409: { $ref: '#/components/responses/Problem' } },
+        ...(names.length
+          ? { parameters: names.map((name) => ({ name, in: 'path', required: true, schema: { type: 'string' } })) }
+          : {}),
+        ...(spec.text
+          ? { requestBody: { required: true, content: { 'application/json': { schema: { type: 'object' } } } } }
+          : spec.body
+            ? {
+                requestBody: {
+                  required: true,
+                  content: { 'application/json': { schema: joiToJson(spec.body, 'open-api-3.1') } },
+                },
+              }
+            : {}),
+        responses: {
+          200: { description: spec.answer },
+          400: { $ref: '#/components/responses/Problem' },
+          404: { $ref: '#/components/responses/Problem' },
+          409: { $ref: '#/components/responses/Problem' },
+        },
       };
     }
     return {
       openapi: '3.1.0',
-      info: { title: 'Ample Gusset', version: '0.1.0', description: 'Jobs, joints, checks and documents. Lengths in mm, forces in kN, stresses in MPa.' },
+      info: {
+        title: 'Ample Gusset',
+        version: '0.1.0',
+        description: 'Jobs, joints, checks and documents. Lengths in mm, forces in kN, stresses in MPa.',
+      },
       paths,
-      components: { responses: { Problem: { description: 'What is wrong, in one sentence (RFC 9457)', content: { 'application/problem+json': { schema: { type: 'object', properties: { type: { type: 'string' }, title: { type: 'string' }, status: { type: 'integer' }, detail: { type: 'string' }, field: { type: 'string' }, instance: { type: 'string' }, current: {} } } } } } } },
+      components: {
+        responses: {
+          Problem: {
+            description: 'What is wrong, in one sentence (RFC 9457)',
+            content: {
+              'application/problem+json': {
+                schema: {
+                  type: 'object',
+                  properties: {
+                    type: { type: 'string' },
+                    title: { type: 'string' },
+                    status: { type: 'integer' },
+                    detail: { type: 'string' },
+                    field: { type: 'string' },
+                    instance: { type: 'string' },
+                    current: {},
+                  },
+                },
+              },
+            },
+          },
+        },
+      },
     };
   }
 }
@@ -80,19 +130,22 @@ function validated(schema: Joi.Schema, body: unknown): unknown {
 }
 
 function textOf(req: HttpRequest): string {
-  if (typeof req.body !== 'string') throw new BadRequest('content-type', 'content-type: the body is not JSON; accepted is application/json.');
+  if (typeof req.body !== 'string')
+    throw new BadRequest('content-type', 'content-type: the body is not JSON; accepted is application/json.');
   return req.body;
 }
 
 /** Parameters of a path or a query, each one text. */
-const texts = (of: object): Record<string, string> => Object.fromEntries(Object.entries(of).map(([k, v]) => [k, typeof v === 'string' ? v.slice(0, 200) : '']));
+const texts = (of: object): Record<string, string> =>
+  Object.fromEntries(Object.entries(of).map(([k, v]) => [k, typeof v === 'string' ? v.slice(0, 200) : '']));
 
 /** A whole number of a query. */
 export function whole(query: Record<string, string>, name: string, start: number, least: number, most: number): number {
   const text = query[name];
   if (text === undefined) return start;
   const n = /^-?\d{1,16}$/.test(text) ? Number(text) : NaN;
-  if (!(n >= least && n <= most)) throw new BadRequest(name, `${name}: ${given(text)} can not be used; accepted is a whole number from ${least} to ${most}.`);
+  if (!(n >= least && n <= most))
+    throw new BadRequest(name, `${name}: ${given(text)} can not be used; accepted is a whole number from ${least} to ${most}.`);
   return n;
 }
 
@@ -111,10 +164,18 @@ const KEY = /^[\w.:-]{8,80}$/;
 function requestOf(req: HttpRequest, spec: RouteSpec, body: unknown): Request | null {
   const key = req.header('idempotency-key');
   if (key === undefined) {
-    if (spec.method === 'post' && !spec.body && !spec.text) throw new BadRequest('idempotency-key', 'idempotency-key: the header is missing; accepted is a key of 8 to 80 letters and figures, new for each request.');
+    if (spec.method === 'post' && !spec.body && !spec.text)
+      throw new BadRequest(
+        'idempotency-key',
+        'idempotency-key: the header is missing; accepted is a key of 8 to 80 letters and figures, new for each request.',
+      );
     return null;
   }
-  if (!KEY.test(key)) throw new BadRequest('idempotency-key', `idempotency-key: ${given(key)} can not be used; accepted are 8 to 80 letters, figures and . _ : -`);
+  if (!KEY.test(key))
+    throw new BadRequest(
+      'idempotency-key',
+      `idempotency-key: ${given(key)} can not be used; accepted are 8 to 80 letters, figures and . _ : -`,
+    );
   return { key, asked: askedOf(spec.method, req.path, typeof body === 'string' ? body : JSON.stringify(body ?? null)) };
 }
 

@@ -15,42 +15,85 @@ import type { Services } from './services.ts';
 
 const LOOPBACK = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/;
 
-const nothingHere = (req: Request, res: Response): void => sendProblem(req, res, { title: 'Not found', status: 404, detail: `There is nothing at ${printable(req.originalUrl, 120)}.` });
+const nothingHere = (req: Request, res: Response): void =>
+  sendProblem(req, res, { title: 'Not found', status: 404, detail: `There is nothing at ${printable(req.originalUrl, 120)}.` });
 
 /** The application: API below /api, the built pages elsewhere. Answers only requests that name a loopback host. */
-export function makeApp(services: Services, { pages, folder }: { readonly pages?: string; readonly folder?: string } = {}): Express {
+export function makeApp(
+  services: Services,
+  { pages, folder }: { readonly pages?: string; readonly folder?: string } = {},
+): Express {
   const app = express();
   app.disable('x-powered-by');
-  app.use(pinoHttp({ logger: services.log, genReqId: () => crypto.randomUUID(), customLogLevel: (_req, res, err) => (err || res.statusCode >= 500 ? 'error' : 'debug') }));
+  app.use(
+    pinoHttp({
+      logger: services.log,
+      genReqId: () => crypto.randomUUID(),
+      customLogLevel: (_req, res, err) => (err || res.statusCode >= 500 ? 'error' : 'debug'),
+    }),
+  );
   app.use((req, res, next) => {
     if (LOOPBACK.test(req.headers.host ?? '')) return next();
-    sendProblem(req, res, { title: 'Wrong host', status: 421, detail: 'Host: this server answers only on localhost, 127.0.0.1 and [::1].' });
+    sendProblem(req, res, {
+      title: 'Wrong host',
+      status: 421,
+      detail: 'Host: this server answers only on localhost, 127.0.0.1 and [::1].',
+    });
   });
-  app.use(helmet({
-    contentSecurityPolicy: {
-      useDefaults: false,
-      // Formulas are placed with style attributes; scripts, styles and workers come from here alone.
-      directives: { defaultSrc: ["'self'"], styleSrc: ["'self'"], styleSrcAttr: ["'unsafe-inline'"], imgSrc: ["'self'", 'data:'], fontSrc: ["'self'", 'data:'], workerSrc: ["'self'"], connectSrc: ["'self'"], objectSrc: ["'none'"], baseUri: ["'none'"], frameAncestors: ["'none'"], formAction: ["'self'"] },
-    },
-    strictTransportSecurity: false,
-  }));
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        // Formulas are placed with style attributes; scripts, styles and workers come from here alone.
+        directives: {
+          defaultSrc: ["'self'"],
+          styleSrc: ["'self'"],
+          styleSrcAttr: ["'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:'],
+          fontSrc: ["'self'", 'data:'],
+          workerSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          objectSrc: ["'none'"],
+          baseUri: ["'none'"],
+          frameAncestors: ["'none'"],
+          formAction: ["'self'"],
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
 
   const api = new Api();
-  api.route({ method: 'get', path: '/health', summary: 'Whether the server is up, and the folder of its store', answer: 'ok' }, async () => ({ ok: true, ...(folder === undefined ? {} : { folder }) }));
+  api.route(
+    { method: 'get', path: '/health', summary: 'Whether the server is up, and the folder of its store', answer: 'ok' },
+    async () => ({ ok: true, ...(folder === undefined ? {} : { folder }) }),
+  );
   jobRoutes(api, services);
   jointRoutes(api, services);
   calculationRoutes(api, services);
   documentRoutes(api, services);
   backupRoute(api, services);
-  api.route({ method: 'get', path: '/openapi.json', summary: 'This description', answer: 'OpenAPI 3.1' }, async () => api.openApi());
-  app.use('/api', (_req, res, next) => {
-    res.setHeader('cache-control', 'no-store');
-    next();
-  }, api.router);
+  api.route({ method: 'get', path: '/openapi.json', summary: 'This description', answer: 'OpenAPI 3.1' }, async () =>
+    api.openApi(),
+  );
+  app.use(
+    '/api',
+    (_req, res, next) => {
+      res.setHeader('cache-control', 'no-store');
+      next();
+    },
+    api.router,
+  );
   app.use('/api', nothingHere);
 
   if (pages && existsSync(pages)) {
-    app.use(express.static(pages, { index: false, setHeaders: (res, path) => res.setHeader('cache-control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache') }));
+    app.use(
+      express.static(pages, {
+        index: false,
+        setHeaders: (res, path) =>
+          res.setHeader('cache-control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache'),
+      }),
+    );
     app.get('/{*path}', (_req, res) => {
       res.setHeader('cache-control', 'no-cache');
       res.sendFile(join(pages, 'index.html'));

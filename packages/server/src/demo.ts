@@ -4,4 +4,5 @@ import { readJob, type JobDocument } from '@ample/core';
 import { ROOT } from './root.ts';
 
 /** The demo job, as its file stands in the project. */
-export const demoJob = async (): Promise<JobDocument> => readJob(JSON.parse(await readFile(join(ROOT, 'demo/tern-quay.json'), 'utf8')));
+export const demoJob = async (): Promise<JobDocument> =>
+  readJob(JSON.parse(await readFile(join(ROOT, 'demo/tern-quay.json'), 'utf8')));

@@ -18,18 +18,28 @@ afterEach(() => open?.close());
 /** Documents whose writing ends when the test says so; `begun` lists what is being written, in order. */
 function make(limits: Partial<DocumentLimits> = {}) {
   const begun: Job[] = [];
-  const write: Write = (task, _progress, signal) => new Promise((resolve, reject) => {
-    signal.addEventListener('abort', () => reject(new Error('aborted')));
-    begun.push({
-      name: `${task.jobId}${task.jointId ?? ''}`, signal,
-      finish: async () => { writeFileSync(task.out, 'pdf'); resolve(); await settled(); },
-      fail: async (e) => { reject(e); await settled(); },
+  const write: Write = (task, _progress, signal) =>
+    new Promise((resolve, reject) => {
+      signal.addEventListener('abort', () => reject(new Error('aborted')));
+      begun.push({
+        name: `${task.jobId}${task.jointId ?? ''}`,
+        signal,
+        finish: async () => {
+          writeFileSync(task.out, 'pdf');
+          resolve();
+          await settled();
+        },
+        fail: async (e) => {
+          reject(e);
+          await settled();
+        },
+      });
     });
-  });
   const logged: unknown[] = [];
   const documents = new Documents(write, (e) => logged.push(e), { ...LIMITS, ...limits });
   open = documents;
-  const order = (jobId: string, jointId?: string) => documents.start('x.pdf', { file: '', jobId, edition: '', date: '', ...(jointId ? { jointId } : {}) }, jointId ? 1 : 50);
+  const order = (jobId: string, jointId?: string) =>
+    documents.start('x.pdf', { file: '', jobId, edition: '', date: '', ...(jointId ? { jointId } : {}) }, jointId ? 1 : 50);
   return { begun, documents, order, logged, names: () => begun.map((b) => b.name) };
 }
 /** As much of a response as a stream of events needs. */
@@ -101,8 +111,14 @@ describe('the queue of documents', () => {
     const [a, b, c] = [order('A', '1'), order('A', '2'), order('A', '3')];
     await begun[0]!.fail(Object.assign(new Error('no space left'), { code: 'ENOSPC' }));
     await begun[1]!.fail(new Error('a defect'));
-    expect(documents.get(a.id)!.state).toMatchObject({ status: 'failed', message: expect.stringMatching(/disk .* is full/) as string });
-    expect(documents.get(b.id)!.state).toMatchObject({ status: 'failed', message: 'The document could not be written; the log says why.' });
+    expect(documents.get(a.id)!.state).toMatchObject({
+      status: 'failed',
+      message: expect.stringMatching(/disk .* is full/) as string,
+    });
+    expect(documents.get(b.id)!.state).toMatchObject({
+      status: 'failed',
+      message: 'The document could not be written; the log says why.',
+    });
     expect(documents.get(c.id)!.state.status).toBe('working');
     expect(logged).toHaveLength(2);
   });

@@ -11,7 +11,11 @@ import type { DocumentTask } from './work/tasks.ts';
 
 type Task = Omit<DocumentTask, 'port' | 'out'>;
 /** Writes one document to its file; ended by the signal. */
-export type Write = (task: Task & { readonly out: string }, progress: (p: { done: number; total: number; what: string }) => void, signal: AbortSignal) => Promise<void>;
+export type Write = (
+  task: Task & { readonly out: string },
+  progress: (p: { done: number; total: number; what: string }) => void,
+  signal: AbortSignal,
+) => Promise<void>;
 
 interface Entry {
   state: DocumentState;
@@ -57,11 +61,19 @@ export class Documents {
   start(name: string, task: Task, parts: number): DocumentState {
     const waiting = this.of('waiting');
     const mine = waiting.filter((e) => e.task.jobId === task.jobId).length;
-    if (waiting.length >= this.limits.waiting || mine >= this.limits.waitingOfJob) throw new Busy(`${mine >= this.limits.waitingOfJob ? `${mine} documents of this job` : `${waiting.length} documents`} wait to be written; issue this one when one of them is done.`);
+    if (waiting.length >= this.limits.waiting || mine >= this.limits.waitingOfJob)
+      throw new Busy(
+        `${mine >= this.limits.waitingOfJob ? `${mine} documents of this job` : `${waiting.length} documents`} wait to be written; issue this one when one of them is done.`,
+      );
     const id = randomUUID();
     const entry: Entry = {
-      state: { id, name, status: 'waiting', done: 0, total: parts, what: '' }, task, path: join(this.folder, `${id}.pdf`),
-      abort: new AbortController(), events: new EventEmitter().setMaxListeners(0), long: parts > 1, listeners: 0,
+      state: { id, name, status: 'waiting', done: 0, total: parts, what: '' },
+      task,
+      path: join(this.folder, `${id}.pdf`),
+      abort: new AbortController(),
+      events: new EventEmitter().setMaxListeners(0),
+      long: parts > 1,
+      listeners: 0,
     };
     this.entries.set(id, entry);
     this.leftAlone(entry, this.limits.unheard);
@@ -109,7 +121,9 @@ export class Documents {
     if (!found?.path) return false;
     res.attachment(found.state.name).type('application/pdf');
     // A file that went meanwhile ends the download; headers may have gone out already.
-    createReadStream(found.path).on('error', () => res.destroy()).pipe(res);
+    createReadStream(found.path)
+      .on('error', () => res.destroy())
+      .pipe(res);
     return true;
   }
 
@@ -130,7 +144,9 @@ export class Documents {
   /** Work that nobody listens to is stopped. */
   private leftAlone(entry: Entry, after: number): void {
     clearTimeout(entry.alone);
-    entry.alone = setTimeout(() => { if (entry.listeners === 0 && running(entry)) this.stop(entry); }, after);
+    entry.alone = setTimeout(() => {
+      if (entry.listeners === 0 && running(entry)) this.stop(entry);
+    }, after);
     entry.alone.unref();
   }
 
@@ -146,23 +162,38 @@ export class Documents {
     const working = this.of('working');
     if (working.length >= AT_ONCE) return;
     const mayBeLong = !working.some((e) => e.long);
-    const [entry] = this.of('waiting').filter((e) => mayBeLong || !e.long).sort((a, b) => (this.served.get(a.task.jobId) ?? 0) - (this.served.get(b.task.jobId) ?? 0));
+    const [entry] = this.of('waiting')
+      .filter((e) => mayBeLong || !e.long)
+      .sort((a, b) => (this.served.get(a.task.jobId) ?? 0) - (this.served.get(b.task.jobId) ?? 0));
     if (!entry) return;
     this.served.set(entry.task.jobId, ++this.turn);
     this.change(entry, { status: 'working' });
-    this.write({ ...entry.task, out: entry.path }, (p) => { if (entry.state.status === 'working') this.change(entry, p); }, entry.abort.signal).then(
-      () => { if (entry.state.status === 'working') this.change(entry, { status: 'ready', done: entry.state.total }); },
-      (e: unknown) => {
-        rmSync(entry.path, { force: true });
-        if (entry.state.status !== 'working') return;
-        const refused = e instanceof Error && ['NotFound', 'Unreadable', 'DocumentError'].includes(e.name);
-        if (!refused) this.log(e);
-        this.change(entry, { status: 'failed', message: refused ? e.message : (storeWords(e)?.detail ?? 'The document could not be written; the log says why.') });
+    this.write(
+      { ...entry.task, out: entry.path },
+      (p) => {
+        if (entry.state.status === 'working') this.change(entry, p);
       },
-    ).finally(() => {
-      this.next();
-      this.forgetOldest();
-    });
+      entry.abort.signal,
+    )
+      .then(
+        () => {
+          if (entry.state.status === 'working') this.change(entry, { status: 'ready', done: entry.state.total });
+        },
+        (e: unknown) => {
+          rmSync(entry.path, { force: true });
+          if (entry.state.status !== 'working') return;
+          const refused = e instanceof Error && ['NotFound', 'Unreadable', 'DocumentError'].includes(e.name);
+          if (!refused) this.log(e);
+          this.change(entry, {
+            status: 'failed',
+            message: refused ? e.message : (storeWords(e)?.detail ?? 'The document could not be written; the log says why.'),
+          });
+        },
+      )
+      .finally(() => {
+        this.next();
+        this.forgetOldest();
+      });
     this.next();
   }
 

@@ -13,7 +13,10 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 /** A real server process on a free port. */
 async function start(): Promise<{ child: ChildProcess; url: string }> {
-  const child = spawn(process.execPath, [...(await runnable(MAIN)), '--seed'], { env: { ...process.env, AMPLE_DATA: folder, PORT: '0', LOG_LEVEL: 'silent' }, stdio: ['ignore', 'pipe', 'inherit'] });
+  const child = spawn(process.execPath, [...(await runnable(MAIN)), '--seed'], {
+    env: { ...process.env, AMPLE_DATA: folder, PORT: '0', LOG_LEVEL: 'silent' },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
   const url = await new Promise<string>((resolve, reject) => {
     let text = '';
     child.stdout!.on('data', (c: Buffer) => {
@@ -42,8 +45,16 @@ describe('a server killed in a stream of saves', () => {
         const note = `save ${n} of ${joint.mark}`;
         try {
           const response = await fetch(`${one.url}/api/joints/${joint.id}`, {
-            method: 'PUT', headers: { 'content-type': 'application/json' },
-            body: JSON.stringify({ mark: joint.mark, note, input: joint.input, combinations: joint.combinations, version, label: note }),
+            method: 'PUT',
+            headers: { 'content-type': 'application/json' },
+            body: JSON.stringify({
+              mark: joint.mark,
+              note,
+              input: joint.input,
+              combinations: joint.combinations,
+              version,
+              label: note,
+            }),
           });
           const saved = (await response.json()) as JointRecord;
           version = saved.version;

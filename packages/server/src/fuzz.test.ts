@@ -11,7 +11,9 @@ const demo = JSON.parse(readFileSync(new URL('../../../demo/tern-quay.json', imp
 const SEED = 20261127;
 const folder = mkdtempSync(join(tmpdir(), 'ample-fuzz-'));
 let services: Services;
-beforeAll(async () => { services = await openServices(join(folder, 'store.sqlite'), pino({ level: 'silent' })); });
+beforeAll(async () => {
+  services = await openServices(join(folder, 'store.sqlite'), pino({ level: 'silent' }));
+});
 afterAll(async () => {
   await services.close();
   rmSync(folder, { recursive: true, force: true });

@@ -15,5 +15,6 @@ export async function serverOf(folder: string): Promise<string | null> {
   }
 }
 
-export const tellServer = (folder: string, url: string): void => writeFileSync(join(folder, FILE), JSON.stringify({ url, pid: process.pid }));
+export const tellServer = (folder: string, url: string): void =>
+  writeFileSync(join(folder, FILE), JSON.stringify({ url, pid: process.pid }));
 export const forgetServer = (folder: string): void => rmSync(join(folder, FILE), { force: true });

@@ -15,7 +15,17 @@ let folder: string;
 let services: Services;
 let app: ReturnType<typeof makeApp>;
 const get = (path: string) => request(app).get(`/api${path}`).set('Host', HOST);
-const send = (method: 'post' | 'put' | 'delete', path: string, body?: object) => request(app)[method](`/api${path}`).set('Host', HOST).set('x-ample-user', 'R. Amsel').set('idempotency-key', crypto.randomUUID()).send(body);
+const send = (method: 'post' | 'put' | 'delete', path: string, body?: object) =>
+  (method === 'post'
+    ? request(app).post(`/api${path}`)
+    : method === 'put'
+      ? request(app).put(`/api${path}`)
+      : request(app).delete(`/api${path}`)
+  )
+    .set('Host', HOST)
+    .set('x-ample-user', 'R. Amsel')
+    .set('idempotency-key', crypto.randomUUID())
+    .send(body);
 
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'ample-server-'));
@@ -28,13 +38,20 @@ afterAll(async () => {
 });
 
 const importDemo = async (): Promise<JobRecord> => (await send('post', '/jobs/import', demo).expect(200)).body as JobRecord;
-const registerOf = async (id: string) => ({ job: (await get(`/jobs/${id}`).expect(200)).body as JobRecord, joints: ((await get(`/jobs/${id}/joints`).expect(200)).body as RegisterPage).rows });
+const registerOf = async (id: string) => ({
+  job: (await get(`/jobs/${id}`).expect(200)).body as JobRecord,
+  joints: ((await get(`/jobs/${id}/joints`).expect(200)).body as RegisterPage).rows,
+});
 const jointOf = async (id: string) => (await get(`/joints/${id}`).expect(200)).body as JointRecord;
 
 describe('jobs', () => {
   it('imports a job file and exports the same one', async () => {
     const job = await importDemo();
-    const back = (await get(`/jobs/${job.id}/export`).expect(200).expect('content-disposition', /2417-Tern-Quay-ferry-hall\.json/)).body;
+    const back = (
+      await get(`/jobs/${job.id}/export`)
+        .expect(200)
+        .expect('content-disposition', /2417-Tern-Quay-ferry-hall\.json/)
+    ).body;
     expect(back).toEqual(demo);
   });
   it('gives a register with what every check says', async () => {
@@ -47,7 +64,8 @@ describe('jobs', () => {
   });
   it('makes, copies, archives', async () => {
     const made = (await send('post', '/jobs', { name: 'Gannet store', number: '31' }).expect(200)).body as JobRecord;
-    const archived = (await send('put', `/jobs/${made.id}`, { version: made.version, archived: true }).expect(200)).body as JobRecord;
+    const archived = (await send('put', `/jobs/${made.id}`, { version: made.version, archived: true }).expect(200))
+      .body as JobRecord;
     expect(archived.archived).toBe(true);
     const copy = (await send('post', `/jobs/${(await importDemo()).id}/copy`).expect(200)).body as JobRecord;
     expect(copy.name).toBe('Tern Quay ferry hall, copy');
@@ -56,7 +74,10 @@ describe('jobs', () => {
   it('judges every joint again when the basis changes', async () => {
     const job = await importDemo();
     const before = (await registerOf(job.id)).joints.find((j) => j.mark === 'B1-02')!.summary.first!.multiple;
-    await send('put', `/jobs/${job.id}`, { version: 1, basis: { ...job.basis, set: 'custom', factors: { gamma_M2: 1.5 } } }).expect(200);
+    await send('put', `/jobs/${job.id}`, {
+      version: 1,
+      basis: { ...job.basis, set: 'custom', factors: { gamma_M2: 1.5 } },
+    }).expect(200);
     const after = (await registerOf(job.id)).joints.find((j) => j.mark === 'B1-02')!.summary.first!.multiple;
     expect(after / before).toBeCloseTo(1.25 / 1.5, 6);
   });
@@ -68,11 +89,17 @@ describe('joints', () => {
 
   it('saves from a version and refuses a stale save with the stored joint', async () => {
     const joint = await first();
-    const thicker = { ...content(joint), input: { ...joint.input, plate: { ...joint.input.plate, t: 12 } }, label: 'plate 10 → 12' };
+    const thicker = {
+      ...content(joint),
+      input: { ...joint.input, plate: { ...joint.input.plate, t: 12 } },
+      label: 'plate 10 → 12',
+    };
     const saved = (await send('put', `/joints/${joint.id}`, { ...thicker, version: 1 }).expect(200)).body as JointRecord;
     expect(saved.version).toBe(2);
     expect(saved.line).toContain('12x100x220');
-    const refused = await send('put', `/joints/${joint.id}`, { ...thicker, version: 1 }).expect(409).expect('content-type', /problem\+json/);
+    const refused = await send('put', `/joints/${joint.id}`, { ...thicker, version: 1 })
+      .expect(409)
+      .expect('content-type', /problem\+json/);
     expect(refused.body.detail).toMatch(/made from version 1, stored is version 2/);
     expect(refused.body.current).toMatchObject({ id: joint.id, version: 2 });
   });
@@ -80,7 +107,10 @@ describe('joints', () => {
     const joint = await first();
     await send('put', `/joints/${joint.id}`, { ...content(joint), note: 'seen', version: 1, label: 'note' }).expect(200);
     const list = (await get(`/joints/${joint.id}/revisions`).expect(200)).body as RevisionRecord[];
-    expect(list.map((r) => [r.label, r.who])).toEqual([['note', 'R. Amsel'], ['imported', 'R. Amsel']]);
+    expect(list.map((r) => [r.label, r.who])).toEqual([
+      ['note', 'R. Amsel'],
+      ['imported', 'R. Amsel'],
+    ]);
     expect(list[0]!.before!.note).toBe('');
     expect(list[0]!.after!.note).toBe('seen');
   });
@@ -96,11 +126,17 @@ describe('joints', () => {
   });
   it('signs a joint; changing its actions makes the signature stale, taking them back mends it', async () => {
     const joint = await first();
-    const signed = (await send('post', `/joints/${joint.id}/sign`, { version: 1, by: 'K. Dunlin' }).expect(200)).body as JointRecord;
+    const signed = (await send('post', `/joints/${joint.id}/sign`, { version: 1, by: 'K. Dunlin' }).expect(200))
+      .body as JointRecord;
     expect(signed.checked!.by).toBe('K. Dunlin');
     const stale = async () => (await registerOf(joint.jobId)).joints[0]!.summary.stale;
     expect(await stale()).toBe(false);
-    await send('put', `/joints/${joint.id}`, { ...content(joint), combinations: joint.combinations.map((c) => ({ ...c, V_Ed: c.V_Ed + 1 })), version: 1, label: 'actions' }).expect(200);
+    await send('put', `/joints/${joint.id}`, {
+      ...content(joint),
+      combinations: joint.combinations.map((c) => ({ ...c, V_Ed: c.V_Ed + 1 })),
+      version: 1,
+      label: 'actions',
+    }).expect(200);
     expect(await stale()).toBe(true);
     await send('put', `/joints/${joint.id}`, { ...content(joint), version: 2, label: 'undo' }).expect(200);
     expect(await stale()).toBe(false);
@@ -110,27 +146,48 @@ describe('joints', () => {
 describe('bad input', () => {
   const joint = () => structuredClone(demo.joints[0]!);
   it.each<[string, (j: ReturnType<typeof joint>) => unknown, RegExp]>([
-    ['zero thickness', (j) => ({ ...j, input: { ...j.input, plate: { ...j.input.plate, t: 0 } } }), /^joint B1-01: input\.plate\.t: 0 is too small; accepted is 3 or more\.$/],
-    ['negative pitch', (j) => ({ ...j, input: { ...j.input, bolts: { ...j.input.bolts, p1: -70 } } }), /bolts\.p1: -70 is too small/],
+    [
+      'zero thickness',
+      (j) => ({ ...j, input: { ...j.input, plate: { ...j.input.plate, t: 0 } } }),
+      /^joint B1-01: input\.plate\.t: 0 is too small; accepted is 3 or more\.$/,
+    ],
+    [
+      'negative pitch',
+      (j) => ({ ...j, input: { ...j.input, bolts: { ...j.input.bolts, p1: -70 } } }),
+      /bolts\.p1: -70 is too small/,
+    ],
     ['text for a number', (j) => ({ ...j, input: { ...j.input, gap: 'ten' } }), /gap: "ten" is not a number/],
     ['an unknown field', (j) => ({ ...j, input: { ...j.input, glue: 1 } }), /glue: there is no such field/],
-    ['a force of 10^9', (j) => ({ ...j, combinations: [{ name: 'C1', V_Ed: 1e9 }] }), /V_Ed: 1000000000 is too large; accepted is 1000000 or less/],
+    [
+      'a force of 10^9',
+      (j) => ({ ...j, combinations: [{ name: 'C1', V_Ed: 1e9 }] }),
+      /V_Ed: 1000000000 is too large; accepted is 1000000 or less/,
+    ],
     ['an unknown kind', (j) => ({ ...j, kind: 'glued-plate' }), /kind: "glued-plate" is not known; accepted are/],
     ['a hostile mark', (j) => ({ ...j, mark: '../../etc' }), /mark: "\.\.\/\.\.\/etc" can not be used; accepted are letters/],
   ])('%s is refused in one sentence', async (_name, change, sentence) => {
     const job = (await send('post', '/jobs', { name: 'Empty' })).body as JobRecord;
     const { line: _line, checked: _checked, ...body } = change(joint()) as ReturnType<typeof joint>;
-    const answer = await send('post', `/jobs/${job.id}/joints`, body).expect(400).expect('content-type', /problem\+json/);
+    const answer = await send('post', `/jobs/${job.id}/joints`, body)
+      .expect(400)
+      .expect('content-type', /problem\+json/);
     expect(answer.body.detail).toMatch(sentence);
     expect((await registerOf(job.id)).joints).toHaveLength(0);
   });
   it('refuses what is no job file, and leaves nothing behind', async () => {
     const before = (await get('/jobs')).body.length;
     for (const [body, sentence] of [
-      [{}, /format: nothing is not a job/], [{ ...demo, version: 99 }, /version: 99 is not known here; accepted are versions up to 1/],
-      [{ ...demo, joints: [demo.joints[0], demo.joints[0]] }, /this mark stands twice/], [{ ...demo, name: 7 }, /name: 7 is not a text/],
+      [{}, /format: nothing is not a job/],
+      [{ ...demo, version: 99 }, /version: 99 is not known here; accepted are versions up to 1/],
+      [{ ...demo, joints: [demo.joints[0], demo.joints[0]] }, /this mark stands twice/],
+      [{ ...demo, name: 7 }, /name: 7 is not a text/],
       [{ ...demo, joints: [{ ...demo.joints[0], line: 'FP | nonsense' }] }, /line: "nonsense" can't be read here/],
-      [JSON.parse('{"__proto__": {"x": 1}, "constructor": 1, "format": "ample-gusset-job", "version": 1, "name": "x", "joints": "y"}'), /./],
+      [
+        JSON.parse(
+          '{"__proto__": {"x": 1}, "constructor": 1, "format": "ample-gusset-job", "version": 1, "name": "x", "joints": "y"}',
+        ),
+        /./,
+      ],
     ] as const) {
       const answer = await send('post', '/jobs/import', body as object).expect(400);
       expect(answer.body.detail).toMatch(sentence);
@@ -138,11 +195,24 @@ describe('bad input', () => {
     expect((await get('/jobs')).body).toHaveLength(before);
   });
   it('refuses broken JSON, and NaN in it', async () => {
-    const answer = await request(app).post('/api/jobs/import').set('Host', HOST).set('content-type', 'application/json').send('{"name": NaN}').expect(400);
-    expect(answer.body).toMatchObject({ field: 'file', detail: 'file: it is not JSON; accepted is a job file as this product exports it.' });
+    const answer = await request(app)
+      .post('/api/jobs/import')
+      .set('Host', HOST)
+      .set('content-type', 'application/json')
+      .send('{"name": NaN}')
+      .expect(400);
+    expect(answer.body).toMatchObject({
+      field: 'file',
+      detail: 'file: it is not JSON; accepted is a job file as this product exports it.',
+    });
   });
   it('refuses a 100 MB upload and stays up', async () => {
-    const answer = await request(app).post('/api/jobs/import').set('Host', HOST).set('content-type', 'application/json').send(`{"x":"${'a'.repeat(100 * 1024 * 1024)}"}`).catch((e: Error) => e);
+    const answer = await request(app)
+      .post('/api/jobs/import')
+      .set('Host', HOST)
+      .set('content-type', 'application/json')
+      .send(`{"x":"${'a'.repeat(100 * 1024 * 1024)}"}`)
+      .catch((e: Error) => e);
     // The server may close the connection while the client still writes; either way it says no and lives.
     if (!(answer instanceof Error)) expect(answer.status).toBe(413);
     await get('/health').expect(200);
@@ -157,7 +227,9 @@ describe('bad input', () => {
   });
   it('says what is not there', async () => {
     await get('/joints/none').expect(404);
-    await get('/nothing').expect(404).expect('content-type', /problem\+json/);
+    await get('/nothing')
+      .expect(404)
+      .expect('content-type', /problem\+json/);
     await send('post', '/documents', { jobId: 'none' }).expect(404);
   });
 });
@@ -167,34 +239,84 @@ describe('documents and description', () => {
     const { job, joints } = await registerOf((await importDemo()).id);
     const joint = joints.find((j) => j.mark === 'B2-14')!;
     const started = (await send('post', '/documents', { jobId: job.id, jointId: joint.id }).expect(200)).body as { id: string };
-    const events = (await get(`/documents/${started.id}/events`).expect(200).expect('content-type', /event-stream/)).text.trim().split('\n\n').map((e) => JSON.parse(e.replace('data: ', '')));
+    const events = (
+      await get(`/documents/${started.id}/events`)
+        .expect(200)
+        .expect('content-type', /event-stream/)
+    ).text
+      .trim()
+      .split('\n\n')
+      .map((e) => JSON.parse(e.replace('data: ', '')));
     expect(events.at(-1)).toMatchObject({ status: 'ready', name: '2417-B2-14.pdf' });
-    const file = await get(`/documents/${started.id}/file`).buffer().parse((res, done) => { const parts: Buffer[] = []; res.on('data', (c: Buffer) => parts.push(c)); res.on('end', () => done(null, Buffer.concat(parts))); }).expect(200);
+    const file = await get(`/documents/${started.id}/file`)
+      .buffer()
+      .parse((res, done) => {
+        const parts: Buffer[] = [];
+        res.on('data', (c: Buffer) => parts.push(c));
+        res.on('end', () => done(null, Buffer.concat(parts)));
+      })
+      .expect(200);
     expect((file.body as Buffer).subarray(0, 5).toString()).toBe('%PDF-');
   });
   it('cancels a document', async () => {
     const job = await importDemo();
     const started = (await send('post', '/documents', { jobId: job.id }).expect(200)).body as { id: string };
     await send('delete', `/documents/${started.id}`).expect(200);
-    const events = (await get(`/documents/${started.id}/events`)).text.trim().split('\n\n').map((e) => JSON.parse(e.replace('data: ', '')));
+    const events = (await get(`/documents/${started.id}/events`)).text
+      .trim()
+      .split('\n\n')
+      .map((e) => JSON.parse(e.replace('data: ', '')));
     expect(events.at(-1).status).toBe('cancelled');
     await get(`/documents/${started.id}/file`).expect(404);
   });
   it('keeps calculations with their job: attached, changed, in its file, taken out and brought back', async () => {
     const job = await importDemo();
-    const start = { rows: 3, cols: 1, pitch: 70, gauge: 60, points: '', V_x: 0, V_z: -80, x_a: 60, z_a: 70, M: 0, method: 'elastic', F_Rd: 94 };
-    const made = (await send('post', `/jobs/${job.id}/calculations`, { title: 'Bracket', tool: 'bolt-group', input: start }).expect(200)).body;
+    const start = {
+      rows: 3,
+      cols: 1,
+      pitch: 70,
+      gauge: 60,
+      points: '',
+      V_x: 0,
+      V_z: -80,
+      x_a: 60,
+      z_a: 70,
+      M: 0,
+      method: 'elastic',
+      F_Rd: 94,
+    };
+    const made = (
+      await send('post', `/jobs/${job.id}/calculations`, { title: 'Bracket', tool: 'bolt-group', input: start }).expect(200)
+    ).body;
     expect(made).toMatchObject({ version: 1, state: 'holds', answer: expect.stringMatching(/^Worst of 3 bolts/) as string });
-    const changed = (await send('put', `/calculations/${made.id}`, { title: 'Bracket', tool: 'bolt-group', input: { ...start, V_z: -900 }, version: 1 }).expect(200)).body;
+    const changed = (
+      await send('put', `/calculations/${made.id}`, {
+        title: 'Bracket',
+        tool: 'bolt-group',
+        input: { ...start, V_z: -900 },
+        version: 1,
+      }).expect(200)
+    ).body;
     expect(changed).toMatchObject({ version: 2, state: 'gives' });
     await send('put', `/calculations/${made.id}`, { title: 'Bracket', tool: 'bolt-group', input: start, version: 1 }).expect(409);
-    const bad = (await send('post', `/jobs/${job.id}/calculations`, { title: 'Bracket', tool: 'bolt-group', input: { ...start, rows: 0 } }).expect(400)).body;
+    const bad = (
+      await send('post', `/jobs/${job.id}/calculations`, {
+        title: 'Bracket',
+        tool: 'bolt-group',
+        input: { ...start, rows: 0 },
+      }).expect(400)
+    ).body;
     expect(bad.detail).toContain('rows: 0 is too small');
     const file = (await get(`/jobs/${job.id}/export`).expect(200)).body;
     expect(file.calculations.at(-1)).toEqual({ title: 'Bracket', tool: 'bolt-group', input: { ...start, V_z: -900 } });
     const again = (await send('post', '/jobs/import', file).expect(200)).body as JobRecord;
-    expect((await get(`/jobs/${again.id}/calculations`).expect(200)).body.at(-1)).toMatchObject({ title: 'Bracket', state: 'gives' });
-    const started = (await send('post', '/documents', { jobId: job.id, calculationId: made.id }).expect(200)).body as { id: string };
+    expect((await get(`/jobs/${again.id}/calculations`).expect(200)).body.at(-1)).toMatchObject({
+      title: 'Bracket',
+      state: 'gives',
+    });
+    const started = (await send('post', '/documents', { jobId: job.id, calculationId: made.id }).expect(200)).body as {
+      id: string;
+    };
     expect((await get(`/documents/${started.id}/events`)).text).toContain('"status":"ready"');
     await send('delete', `/calculations/${made.id}`).expect(204);
     await get(`/calculations/${made.id}`).expect(404);
@@ -206,21 +328,43 @@ describe('documents and description', () => {
     const { joints } = await registerOf(job.id);
     const row = joints.find((j) => j.mark === 'P2-01')!;
     const base = await jointOf(row.id);
-    expect(base.combinations.find((c) => c.name === 'C5')).toEqual({ name: 'C5', note: 'wind oblique', V_Ed: 0, N_Ed: -280, N_tie: 0, M_y: 58, M_z: 50, V_z: 24, V_y: 22 });
+    expect(base.combinations.find((c) => c.name === 'C5')).toEqual({
+      name: 'C5',
+      note: 'wind oblique',
+      V_Ed: 0,
+      N_Ed: -280,
+      N_tie: 0,
+      M_y: 58,
+      M_z: 50,
+      V_z: 24,
+      V_y: 22,
+    });
     expect(row.summary).toMatchObject({ refusal: null, bolts: 6 });
-    const list = await get(`/joints/${base.id}/lists/setting-out`).expect(200).expect('content-type', /text\/csv/);
+    const list = await get(`/joints/${base.id}/lists/setting-out`)
+      .expect(200)
+      .expect('content-type', /text\/csv/);
     expect(list.text.split('\r\n')).toHaveLength(8);
     expect(list.headers['content-disposition']).toMatch(/P2-01.*setting-out.*\.csv/);
     await get(`/joints/${base.id}/template`).expect(200).expect('content-type', /dxf/);
     await get(`/joints/${base.id}/lists/none`).expect(404);
     await get(`/joints/${joints[0]!.id}/template`).expect(404);
-    const refused = (await send('put', `/joints/${base.id}`, { mark: base.mark, note: '', input: base.input, combinations: [{ name: 'C1', V_Ed: 50 }], version: base.version }).expect(400)).body;
+    const refused = (
+      await send('put', `/joints/${base.id}`, {
+        mark: base.mark,
+        note: '',
+        input: base.input,
+        combinations: [{ name: 'C1', V_Ed: 50 }],
+        version: base.version,
+      }).expect(400)
+    ).body;
     expect(refused.detail).toContain('V_Ed: this joint does not take this action');
   });
   it('describes every route that it serves', async () => {
     const doc = (await get('/openapi.json').expect(200)).body;
     expect(doc.openapi).toBe('3.1.0');
-    expect(Object.keys(doc.paths)).toEqual(expect.arrayContaining(['/api/jobs', '/api/jobs/{id}', '/api/joints/{id}', '/api/documents/{id}/events']));
+    expect(Object.keys(doc.paths)).toEqual(
+      expect.arrayContaining(['/api/jobs', '/api/jobs/{id}', '/api/joints/{id}', '/api/documents/{id}/events']),
+    );
     expect(doc.paths['/api/joints/{id}'].put.requestBody.content['application/json'].schema.required).toContain('version');
   });
   it('keeps jobs, joints, actions and revisions as rows', async () => {

@@ -31,13 +31,22 @@ export async function openServices(file: string, log: Logger): Promise<Services>
   const atWork = new Map<string, Promise<Map<string, JudgedRow>>>();
 
   /** Judges joints in the pool and keeps what comes of it; one that is being judged already is not judged again. */
-  const judge = async (job: JobRecord, joints: readonly LightJoint[], keyOf: (j: LightJoint) => string): Promise<Map<string, JudgedRow>> => {
+  const judge = async (
+    job: JobRecord,
+    joints: readonly LightJoint[],
+    keyOf: (j: LightJoint) => string,
+  ): Promise<Map<string, JudgedRow>> => {
     const key = (j: LightJoint): string => `${j.id}/${keyOf(j)}`;
     const waited = new Set(joints.map((j) => atWork.get(key(j))).filter((p) => p !== undefined));
     const todo = joints.filter((j) => !atWork.has(key(j)));
     for (let i = 0; i < todo.length; i += AT_A_TIME) {
       const part = todo.slice(i, i + AT_A_TIME);
-      const run = pool.run('judge', { file: database.file, job: { basis: job.basis, sections: job.sections, steels: job.steels }, ids: part.map((j) => j.id) })
+      const run = pool
+        .run('judge', {
+          file: database.file,
+          job: { basis: job.basis, sections: job.sections, steels: job.steels },
+          ids: part.map((j) => j.id),
+        })
         .then((rows) => new Map(rows.map((r) => [r.id, r.row])))
         .finally(() => part.forEach((j) => atWork.delete(key(j))));
       part.forEach((j) => atWork.set(key(j), run));
@@ -46,13 +55,21 @@ export async function openServices(file: string, log: Logger): Promise<Services>
     const judged = new Map((await Promise.all(waited)).flatMap((rows) => [...rows]));
     const kept = todo.flatMap((j) => (judged.has(j.id) ? [{ id: j.id, key: keyOf(j), row: judged.get(j.id)! }] : []));
     // Nobody waits for this: a verdict that could not be kept is worked out again.
-    if (kept.length) void database.write((tx) => keepVerdicts(tx, kept)).catch((e: unknown) => log.warn({ err: e }, 'verdicts not kept'));
+    if (kept.length)
+      void database.write((tx) => keepVerdicts(tx, kept)).catch((e: unknown) => log.warn({ err: e }, 'verdicts not kept'));
     return judged;
   };
 
-  const documents = new Documents((task, progress, signal) => pool.pdf(task, progress, signal), (e) => log.error({ err: e }, 'document failed'));
+  const documents = new Documents(
+    (task, progress, signal) => pool.pdf(task, progress, signal),
+    (e) => log.error({ err: e }, 'document failed'),
+  );
   return {
-    database, pool, log, documents, edition: made,
+    database,
+    pool,
+    log,
+    documents,
+    edition: made,
     register: async (job, after, limit) => {
       const basis = basisKey(job);
       const keyOf = (j: LightJoint): string => verdictKey(made, basis, j);
@@ -62,7 +79,16 @@ export async function openServices(file: string, log: Logger): Promise<Services>
       const next = light.length < limit ? null : light.at(-1)!.position;
       const judging = judge(job, lack, keyOf);
       // Who waits for one part asks for the next: its joints stand in line behind these, so that no thread is idle in between.
-      if (next !== null && lack.length) void part(next).then((ahead) => judge(job, ahead.filter((j) => !j.kept), keyOf)).catch(() => undefined);
+      if (next !== null && lack.length)
+        void part(next)
+          .then((ahead) =>
+            judge(
+              job,
+              ahead.filter((j) => !j.kept),
+              keyOf,
+            ),
+          )
+          .catch(() => undefined);
       const judged = await judging;
       // A joint deleted while it was looked at is in neither; its row goes with it.
       const rows = light.flatMap(({ kept, position: _position, ...j }): RegisterEntry[] => {

@@ -34,7 +34,10 @@ export interface StartOptions {
 
 export async function startServer({ port, data, seed = false, level = 'warn' }: StartOptions): Promise<Running> {
   const other = await serverOf(data);
-  if (other) throw new StoreProblem(`Another server serves this store already, at ${other}; use that one, stop it, or set AMPLE_DATA to another folder.`);
+  if (other)
+    throw new StoreProblem(
+      `Another server serves this store already, at ${other}; use that one, stop it, or set AMPLE_DATA to another folder.`,
+    );
   const services = await openServices(storeFile(data), pino({ level }));
   if (seed && services.database.fresh) await storeJob(services.database, jobStatements(await demoJob(), 'demo'));
   const server = createServer(makeApp(services, { pages: join(ROOT, 'packages/web/dist'), folder: data }));
@@ -49,7 +52,8 @@ export async function startServer({ port, data, seed = false, level = 'warn' }: 
   const url = `http://127.0.0.1:${actual}`;
   tellServer(data, url);
   return {
-    url, services,
+    url,
+    services,
     close: async () => {
       forgetServer(data);
       server.closeAllConnections();

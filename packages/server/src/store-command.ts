@@ -9,7 +9,12 @@ const folder = dataFolder();
 const store = storeFile(folder);
 
 async function run(): Promise<string> {
-  if (!file) throw new StoreProblem(what === 'restore' ? 'Give the backup to restore: npm run restore -- FILE' : 'Give the file to write: npm run backup -- FILE');
+  if (!file)
+    throw new StoreProblem(
+      what === 'restore'
+        ? 'Give the backup to restore: npm run restore -- FILE'
+        : 'Give the file to write: npm run backup -- FILE',
+    );
   if (what === 'restore') {
     const url = await serverOf(folder);
     if (url) throw new StoreProblem(`A server serves this store at ${url}; stop it first, then restore.`);
@@ -20,7 +25,10 @@ async function run(): Promise<string> {
   return `Copied ${store} to ${file}.`;
 }
 
-run().then((said) => process.stdout.write(`${said}\n`), (e: unknown) => {
-  process.stderr.write(`${e instanceof Error ? e.message : String(e)}\n`);
-  process.exitCode = 1;
-});
+run().then(
+  (said) => process.stdout.write(`${said}\n`),
+  (e: unknown) => {
+    process.stderr.write(`${e instanceof Error ? e.message : String(e)}\n`);
+    process.exitCode = 1;
+  },
+);

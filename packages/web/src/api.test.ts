@@ -6,7 +6,15 @@ interface Sent {
   readonly method: string;
   readonly headers: Record<string, string>;
 }
-const content = (note: string): JointContent & { version: number; label: string } => ({ mark: 'B1', kind: 'fin-plate', note, input: {}, combinations: [], version: 1, label: 'x' });
+const content = (note: string): JointContent & { version: number; label: string } => ({
+  mark: 'B1',
+  kind: 'fin-plate',
+  note,
+  input: {},
+  combinations: [],
+  version: 1,
+  label: 'x',
+});
 
 /** A server that answers as told, in order; `null` is a connection that breaks. */
 function server(answers: readonly (Response | null)[]): Sent[] {
@@ -19,7 +27,11 @@ function server(answers: readonly (Response | null)[]): Sent[] {
   return sent;
 }
 const ok = (body: object): Response => new Response(JSON.stringify(body), { status: 200 });
-const failing = (p: Promise<unknown>): Promise<number> => p.then(() => -1, (e: unknown) => (e instanceof ApiProblem ? e.status : -2));
+const failing = (p: Promise<unknown>): Promise<number> =>
+  p.then(
+    () => -1,
+    (e: unknown) => (e instanceof ApiProblem ? e.status : -2),
+  );
 afterEach(() => vi.unstubAllGlobals());
 
 describe('requests whose answer was lost', () => {
@@ -56,8 +68,14 @@ describe('requests whose answer was lost', () => {
   });
   it('a register comes part by part, each asked for after the one before', async () => {
     const urls: string[] = [];
-    const pages = [{ rows: [1], total: 3, next: 7 }, { rows: [2, 3], total: 3, next: null }];
-    vi.stubGlobal('fetch', (url: string) => { urls.push(url); return Promise.resolve(ok(pages[urls.length - 1]!)); });
+    const pages = [
+      { rows: [1], total: 3, next: 7 },
+      { rows: [2, 3], total: 3, next: null },
+    ];
+    vi.stubGlobal('fetch', (url: string) => {
+      urls.push(url);
+      return Promise.resolve(ok(pages[urls.length - 1]!));
+    });
     const seen: unknown[] = [];
     for await (const part of api.registerParts('j')) seen.push(...part.rows);
     expect(seen).toEqual([1, 2, 3]);

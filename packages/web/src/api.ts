@@ -1,4 +1,17 @@
-import type { CalculationDocument, CalculationRecord, DocumentState, JobDocument, JobListEntry, JobRecord, JointContent, JointDocument, JointRecord, RegisterPage, RevisionRecord, Sibling } from '@ample/core';
+import type {
+  CalculationDocument,
+  CalculationRecord,
+  DocumentState,
+  JobDocument,
+  JobListEntry,
+  JobRecord,
+  JointContent,
+  JointDocument,
+  JointRecord,
+  RegisterPage,
+  RevisionRecord,
+  Sibling,
+} from '@ample/core';
 
 /** What the server said is wrong, in one sentence; `field` and `current` where it gave them. */
 export class ApiProblem extends Error {
@@ -34,7 +47,19 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
   try {
     response = await fetch(`/api${path}`, {
       method,
-      headers: { ...(text === undefined ? {} : { 'content-type': 'application/json' }), ...(who ? { 'x-ample-user': encodeURIComponent(who) } : {}), ...(key ? { 'idempotency-key': key } : {}), ...(method === 'PUT' && lost.has(path) ? { 'x-ample-unanswered': lost.get(path)!.filter((k) => k !== key).join() } : {}) },
+      headers: {
+        ...(text === undefined ? {} : { 'content-type': 'application/json' }),
+        ...(who ? { 'x-ample-user': encodeURIComponent(who) } : {}),
+        ...(key ? { 'idempotency-key': key } : {}),
+        ...(method === 'PUT' && lost.has(path)
+          ? {
+              'x-ample-unanswered': lost
+                .get(path)!
+                .filter((k) => k !== key)
+                .join(),
+            }
+          : {}),
+      },
       ...(text === undefined ? {} : { body: text }),
     });
   } catch {
@@ -45,7 +70,13 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
   lost.delete(path);
   if (response.status === 204) return undefined as T;
   const answer = (await response.json().catch(() => ({}))) as { detail?: string; field?: string; current?: unknown };
-  if (!response.ok) throw new ApiProblem(answer.detail ?? `The server answered ${response.status}.`, response.status, answer.field, answer.current);
+  if (!response.ok)
+    throw new ApiProblem(
+      answer.detail ?? `The server answered ${response.status}.`,
+      response.status,
+      answer.field,
+      answer.current,
+    );
   return answer as T;
 }
 
@@ -71,7 +102,8 @@ export const api = {
   demoJob: () => call<JobRecord>('POST', '/jobs/demo'),
   backupUrl: '/api/backup',
   copyJob: (id: string) => call<JobRecord>('POST', `/jobs/${id}/copy`),
-  saveJob: (id: string, change: { version: number } & Partial<Omit<JobRecord, 'id' | 'version' | 'updatedAt'>>) => call<JobRecord>('PUT', `/jobs/${id}`, change),
+  saveJob: (id: string, change: { version: number } & Partial<Omit<JobRecord, 'id' | 'version' | 'updatedAt'>>) =>
+    call<JobRecord>('PUT', `/jobs/${id}`, change),
   exportUrl: (id: string) => `/api/jobs/${id}/export`,
   exportJob: (id: string) => call<JobDocument>('GET', `/jobs/${id}/export`),
   job: (id: string) => call<JobRecord>('GET', `/jobs/${id}`),
@@ -79,7 +111,8 @@ export const api = {
   marks: (id: string) => call<Sibling[]>('GET', `/jobs/${id}/marks`),
   createJoint: (jobId: string, joint: NewJoint) => call<JointRecord>('POST', `/jobs/${jobId}/joints`, joint),
   joint: (id: string) => call<JointRecord>('GET', `/joints/${id}`),
-  saveJoint: (id: string, save: JointContent & { version: number; label: string }) => call<JointRecord>('PUT', `/joints/${id}`, save),
+  saveJoint: (id: string, save: JointContent & { version: number; label: string }) =>
+    call<JointRecord>('PUT', `/joints/${id}`, save),
   listUrl: (id: string, list: string) => `/api/joints/${id}/lists/${list}`,
   templateUrl: (id: string) => `/api/joints/${id}/template`,
   copyJoint: (id: string, mark: string) => call<JointRecord>('POST', `/joints/${id}/copy`, { mark }),
@@ -87,16 +120,19 @@ export const api = {
   restoreJoint: (id: string) => call<JointRecord>('POST', `/joints/${id}/restore`),
   sign: (id: string, version: number, by: string | null) => call<JointRecord>('POST', `/joints/${id}/sign`, { version, by }),
   /** The newest changes, or those before one. */
-  revisions: (id: string, before?: number) => call<RevisionRecord[]>('GET', `/joints/${id}/revisions${before === undefined ? '' : `?before=${before}`}`),
+  revisions: (id: string, before?: number) =>
+    call<RevisionRecord[]>('GET', `/joints/${id}/revisions${before === undefined ? '' : `?before=${before}`}`),
   rawUrl: (id: string) => `/api/joints/${id}/raw`,
   calculations: (jobId: string) => call<CalculationRecord[]>('GET', `/jobs/${jobId}/calculations`),
   calculation: (id: string) => call<CalculationRecord>('GET', `/calculations/${id}`),
   attachCalculation: (jobId: string, c: CalculationDocument) => call<CalculationRecord>('POST', `/jobs/${jobId}/calculations`, c),
-  saveCalculation: (id: string, c: CalculationDocument & { version: number }) => call<CalculationRecord>('PUT', `/calculations/${id}`, c),
+  saveCalculation: (id: string, c: CalculationDocument & { version: number }) =>
+    call<CalculationRecord>('PUT', `/calculations/${id}`, c),
   deleteCalculation: (id: string) => call<void>('DELETE', `/calculations/${id}`),
   restoreCalculation: (id: string) => call<CalculationRecord>('POST', `/calculations/${id}/restore`),
   /** A joint, a calculation, or the whole job. */
-  issue: (jobId: string, part: { jointId?: string; calculationId?: string; level?: string }) => call<DocumentState>('POST', '/documents', { jobId, ...part }),
+  issue: (jobId: string, part: { jointId?: string; calculationId?: string; level?: string }) =>
+    call<DocumentState>('POST', '/documents', { jobId, ...part }),
   cancelDocument: (id: string) => call<DocumentState>('DELETE', `/documents/${id}`),
   documentUrl: (id: string) => `/api/documents/${id}/file`,
   documentEvents: (id: string) => new EventSource(`/api/documents/${id}/events`),

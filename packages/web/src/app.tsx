@@ -17,10 +17,42 @@ const wait = <div className="page muted">Opening…</div>;
 const router = createBrowserRouter([
   { path: '/', element: <JobsPage />, errorElement: <Failed /> },
   { path: '/jobs/:jobId', element: <RegisterPage />, errorElement: <Failed /> },
-  { path: '/jobs/:jobId/basis', element: <Suspense fallback={wait}><JobBasisPage /></Suspense>, errorElement: <Failed /> },
-  { path: '/jobs/:jobId/joints/:jointId', element: <Suspense fallback={wait}><JointPage /></Suspense>, errorElement: <Failed /> },
-  { path: '/bench/:toolId?', element: <Suspense fallback={wait}><BenchPage /></Suspense>, errorElement: <Failed /> },
-  { path: '/help/:doc?', element: <Suspense fallback={wait}><HelpPage /></Suspense>, errorElement: <Failed /> },
+  {
+    path: '/jobs/:jobId/basis',
+    element: (
+      <Suspense fallback={wait}>
+        <JobBasisPage />
+      </Suspense>
+    ),
+    errorElement: <Failed />,
+  },
+  {
+    path: '/jobs/:jobId/joints/:jointId',
+    element: (
+      <Suspense fallback={wait}>
+        <JointPage />
+      </Suspense>
+    ),
+    errorElement: <Failed />,
+  },
+  {
+    path: '/bench/:toolId?',
+    element: (
+      <Suspense fallback={wait}>
+        <BenchPage />
+      </Suspense>
+    ),
+    errorElement: <Failed />,
+  },
+  {
+    path: '/help/:doc?',
+    element: (
+      <Suspense fallback={wait}>
+        <HelpPage />
+      </Suspense>
+    ),
+    errorElement: <Failed />,
+  },
   { path: '*', element: <NotHere /> },
 ]);
 

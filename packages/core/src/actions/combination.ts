@@ -70,5 +70,7 @@ export const COLUMN_ACTIONS: readonly ActionField[] = [
 /** What a kind's combination may not hold: an action that the joint does not take. Null when all is well. */
 export function strangeAction(c: Combination, actions: readonly ActionField[]): string | null {
   const strange = ACTION_NAMES.find((k) => c[k] !== undefined && c[k] !== 0 && !actions.some((a) => a.name === k));
-  return strange ? `${c.name}: ${strange}: this joint does not take this action; accepted are ${actions.map((a) => a.name).join(', ')}.` : null;
+  return strange
+    ? `${c.name}: ${strange}: this joint does not take this action; accepted are ${actions.map((a) => a.name).join(', ')}.`
+    : null;
 }

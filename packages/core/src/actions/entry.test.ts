@@ -14,7 +14,10 @@ describe('a force as typed', () => {
   });
   // 50 % of 438.2 = 219.1.
   it('is a share of the shear resistance', () => {
-    expect(readForce('50 %', member)).toEqual({ value: 219.1, from: '50 % of the shear resistance of UB 406×140×39 S275, 438 kN' });
+    expect(readForce('50 %', member)).toEqual({
+      value: 219.1,
+      from: '50 % of the shear resistance of UB 406×140×39 S275, 438 kN',
+    });
     expect(readForce('50 %', null)).toBeNull();
   });
   // 12 x 8 / 2 = 48.
@@ -32,9 +35,21 @@ describe('a force as typed', () => {
     for (const t of ['', 'much', '12 kN/m', '1e999', '%']) expect([t, readForce(t, member)]).toEqual([t, null]);
   });
   it('says in the workings where it came from', () => {
-    const { input } = firstDetail('fin-plate', { beam: 'UB 406x140x39', beamGrade: 'S275', support: 'UC 203x203x60', supportGrade: 'S275', supportType: 'column_flange' }, [], DEFAULT_BASIS);
-    const w = workingsOf({ kind: 'fin-plate', input, combinations: [{ name: 'C1', V_Ed: 48, N_Ed: 0, N_tie: 0, from: '12 kN/m over 8 m: w L/2' }] }, DEFAULT_BASIS, 0);
-    const V = w.sections.flatMap((s) => s.steps).flatMap((s) => s.uses).find((u) => u.name === 'V_Ed')!;
+    const { input } = firstDetail(
+      'fin-plate',
+      { beam: 'UB 406x140x39', beamGrade: 'S275', support: 'UC 203x203x60', supportGrade: 'S275', supportType: 'column_flange' },
+      [],
+      DEFAULT_BASIS,
+    );
+    const w = workingsOf(
+      { kind: 'fin-plate', input, combinations: [{ name: 'C1', V_Ed: 48, N_Ed: 0, N_tie: 0, from: '12 kN/m over 8 m: w L/2' }] },
+      DEFAULT_BASIS,
+      0,
+    );
+    const V = w.sections
+      .flatMap((s) => s.steps)
+      .flatMap((s) => s.uses)
+      .find((u) => u.name === 'V_Ed')!;
     expect(V.source).toEqual({ kind: 'action', ref: 'combination C1: 12 kN/m over 8 m: w L/2' });
   });
 });
@@ -44,7 +59,14 @@ describe('what is known of a member', () => {
   it('is its dimensions and the resistances of its section', () => {
     const f = memberFacts({ section: 'IPE 300', steel: { grade: 'S275' } }, DEFAULT_BASIS, 'beam')!;
     expect(f.V_pl).toBeCloseTo(407.8, 1);
-    expect(Object.fromEntries(f.lines)).toEqual({ 'depth, width': '300 × 150 mm', 'web, flange, root': '7.1, 10.7, 15 mm', f_y: '275 MPa', shear: '408 kN', tension: '1480 kN', 'moment, plastic': '173 kNm' });
+    expect(Object.fromEntries(f.lines)).toEqual({
+      'depth, width': '300 × 150 mm',
+      'web, flange, root': '7.1, 10.7, 15 mm',
+      f_y: '275 MPa',
+      shear: '408 kN',
+      tension: '1480 kN',
+      'moment, plastic': '173 kNm',
+    });
     expect(memberFacts({ steel: { grade: 'S275' } }, DEFAULT_BASIS, 'support')).toBeNull();
   });
 });

@@ -26,7 +26,9 @@ describe.each(TOOLS.map((t) => [t.title, t] as const))('%s', (_t, tool) => {
     expect(c.sections.some((s) => s.steps.length > 0)).toBe(true);
     const keys = tool.schema.describe().keys as Record<string, unknown>;
     expect(tool.fields.map((f) => f.id).sort()).toEqual(Object.keys(keys).sort());
-    for (const t of c.tables) for (const row of t.rows) expect([t.title, row.length, row.some((x) => /NaN|Infinity/.test(x))]).toEqual([t.title, t.head.length, false]);
+    for (const t of c.tables)
+      for (const row of t.rows)
+        expect([t.title, row.length, row.some((x) => /NaN|Infinity/.test(x))]).toEqual([t.title, t.head.length, false]);
   });
 });
 
@@ -45,7 +47,12 @@ describe('one bolt', () => {
   // M45, coarse thread 4.5: pi/4 (45 - 4.2219)^2 = 1306.0 mm2; 0.6 x 800 x 1306/1.25 = 501.5; 752.3 in tension; shank 0.6 x 800 x 1590.4/1.25 = 610.7.
   it('takes diameters outside the tables from their thread', () => {
     const c = run('bolt', { d: 45 });
-    expect([result(c, 'area', 'A_s'), result(c, 'shear', 'F_v_Rd'), result(c, 'tension', 'F_t_Rd'), result(c, 'shear', 'F_v_Rd_shank')]).toEqual(['1306 mm²', '501.5 kN', '752.3 kN', '610.7 kN']);
+    expect([
+      result(c, 'area', 'A_s'),
+      result(c, 'shear', 'F_v_Rd'),
+      result(c, 'tension', 'F_t_Rd'),
+      result(c, 'shear', 'F_v_Rd_shank'),
+    ]).toEqual(['1306 mm²', '501.5 kN', '752.3 kN', '610.7 kN']);
     expect(c.sections.find((s) => s.id === 'punching')!.type).toBe('skip');
   });
   it('proves its threads: the formula gives the stress area of every tabulated bolt within 0.5 %', () => {
@@ -56,11 +63,17 @@ describe('one bolt', () => {
     }
   });
   it('asks for the pitch of an odd size, and refuses one that leaves no core', () => {
-    expect(refusal('bolt', { d: 21 })).toBe('pitch: 21 mm is no size with a known coarse thread; give the pitch of its thread in mm.');
+    expect(refusal('bolt', { d: 21 })).toBe(
+      'pitch: 21 mm is no size with a known coarse thread; give the pitch of its thread in mm.',
+    );
     expect(refusal('bolt', { d: 5, pitch: 6 })).toContain('leaves no core');
   });
   // 60/94.08 + 80/(1.4 x 141.12) = 0.63776 + 0.40493 = 1.043.
-  it('joins shear and tension', () => expect(run('bolt', { F_v_Ed: 60, F_t_Ed: 80 })).toMatchObject({ state: 'gives', answer: expect.stringContaining('used 1.043') as string }));
+  it('joins shear and tension', () =>
+    expect(run('bolt', { F_v_Ed: 60, F_t_Ed: 80 })).toMatchObject({
+      state: 'gives',
+      answer: expect.stringContaining('used 1.043') as string,
+    }));
   it('marks its own size in the table', () => {
     const t = run('bolt', { d: 24 }).tables[0]!;
     expect(t.rows[t.marked]!.slice(0, 3)).toEqual(['M24', '353', '136']);
@@ -72,13 +85,25 @@ describe('a bolt group', () => {
   // Corner at 60, 0: F_x = 18e6 x -105/56200 = -33.63, F_z = -15 - 18e6 x 30/56200 = -24.61; resultant 41.67 kN.
   it('finds the worst bolt of a grid', () => {
     const c = run('bolt-group');
-    expect([result(c, 'group', 'T'), result(c, 'group', 'F_x'), result(c, 'group', 'F_z'), result(c, 'group', 'F_max')]).toEqual(['−18 kNm', '−33.63 kN', '−24.61 kN', '41.67 kN']);
+    expect([result(c, 'group', 'T'), result(c, 'group', 'F_x'), result(c, 'group', 'F_z'), result(c, 'group', 'F_max')]).toEqual([
+      '−18 kNm',
+      '−33.63 kN',
+      '−24.61 kN',
+      '41.67 kN',
+    ]);
     expect(c.state).toBe('holds');
   });
   it('takes pasted places, with tabs, commas or decimal commas', () => {
     const points = '0\t0\n60, 0\n0;70\n60,0 70,0';
-    expect(run('bolt-group', { points }).tables[0]!.rows.map((r) => r.slice(1, 3))).toEqual([['0', '0'], ['60', '0'], ['0', '70'], ['60', '70']]);
-    expect(refusal('bolt-group', { points: '0 0\n60' })).toBe('points: line 2 has 1 number; accepted are two numbers a line, x and z in mm.');
+    expect(run('bolt-group', { points }).tables[0]!.rows.map((r) => r.slice(1, 3))).toEqual([
+      ['0', '0'],
+      ['60', '0'],
+      ['0', '70'],
+      ['60', '70'],
+    ]);
+    expect(refusal('bolt-group', { points: '0 0\n60' })).toBe(
+      'points: line 2 has 1 number; accepted are two numbers a line, x and z in mm.',
+    );
     expect(refusal('bolt-group', { points: '0 0\nsix 0' })).toContain('line 2 has something that is no number');
     expect(refusal('bolt-group', { points: '5 5\n5 5' })).toContain('all bolts stand in one place');
   });
@@ -89,15 +114,37 @@ describe('a bolt group', () => {
   const place = fc.integer({ min: -500, max: 500 });
   const force = fc.integer({ min: -300, max: 300 });
   it('is in equilibrium with its load, and does not care where its axes start', () => {
-    fc.assert(fc.property(fc.uniqueArray(fc.tuple(place, place), { minLength: 2, maxLength: 12, selector: (p) => p.join() }), force, force, place, place, force, place, place, (list, V_x, V_z, x_a, z_a, M, dx, dz) => {
-      const at = (sx: number, sz: number) => run('bolt-group', { points: list.map(([x, z]) => `${x + sx} ${z + sz}`).join('\n'), V_x, V_z, x_a: x_a + sx, z_a: z_a + sz, M, F_Rd: 1000 });
-      const rows = at(0, 0).tables[0]!.rows.map((r) => r.map((t) => Number(t.replace('−', '-').replace(/\s/g, ''))));
-      // Three figures are shown: the sums agree within what rounding of each term allows.
-      const slack = rows.reduce((s, r) => s + Math.abs(r[3]!) + Math.abs(r[4]!), 1) * 6e-3;
-      expect(Math.abs(rows.reduce((s, r) => s + r[3]!, 0) - V_x)).toBeLessThan(slack);
-      expect(Math.abs(rows.reduce((s, r) => s + r[4]!, 0) - V_z)).toBeLessThan(slack);
-      expect(at(dx, dz).answer.replace(/ at x.*?;/, ';')).toBe(at(0, 0).answer.replace(/ at x.*?;/, ';'));
-    }), { numRuns: 60, seed: 417 });
+    fc.assert(
+      fc.property(
+        fc.uniqueArray(fc.tuple(place, place), { minLength: 2, maxLength: 12, selector: (p) => p.join() }),
+        force,
+        force,
+        place,
+        place,
+        force,
+        place,
+        place,
+        (list, V_x, V_z, x_a, z_a, M, dx, dz) => {
+          const at = (sx: number, sz: number) =>
+            run('bolt-group', {
+              points: list.map(([x, z]) => `${x + sx} ${z + sz}`).join('\n'),
+              V_x,
+              V_z,
+              x_a: x_a + sx,
+              z_a: z_a + sz,
+              M,
+              F_Rd: 1000,
+            });
+          const rows = at(0, 0).tables[0]!.rows.map((r) => r.map((t) => Number(t.replace('−', '-').replace(/\s/g, ''))));
+          // Three figures are shown: the sums agree within what rounding of each term allows.
+          const slack = rows.reduce((s, r) => s + Math.abs(r[3]!) + Math.abs(r[4]!), 1) * 6e-3;
+          expect(Math.abs(rows.reduce((s, r) => s + r[3]!, 0) - V_x)).toBeLessThan(slack);
+          expect(Math.abs(rows.reduce((s, r) => s + r[4]!, 0) - V_z)).toBeLessThan(slack);
+          expect(at(dx, dz).answer.replace(/ at x.*?;/, ';')).toBe(at(0, 0).answer.replace(/ at x.*?;/, ';'));
+        },
+      ),
+      { numRuns: 60, seed: 417 },
+    );
   });
 });
 
@@ -111,7 +158,9 @@ describe('a weld group', () => {
     expect(c.tables[0]!.rows).toHaveLength(6);
   });
   it('names the line that is no weld', () => {
-    expect(refusal('weld-group', { runs: '0 0 0 200\n5 5 5 5' })).toBe('runs: line 2 has no length; accepted is a weld of 1 mm or more.');
+    expect(refusal('weld-group', { runs: '0 0 0 200\n5 5 5 5' })).toBe(
+      'runs: line 2 has no length; accepted is a weld of 1 mm or more.',
+    );
     expect(refusal('weld-group', { runs: '0 0 0' })).toContain('line 1 has 3 numbers');
   });
 });
@@ -124,6 +173,7 @@ describe('sections', () => {
     expect([result(c, 'resistance', 'V_pl_Rd'), result(c, 'resistance', 'M_pl_y_Rd')]).toEqual(['407.8 kN', '172.8 kNm']);
   });
   it('draws and works every shape', () => {
-    for (const section of ['PFC 200x90x30', 'SHS 200x200x10', 'CHS 219.1x8', 'HEB 300']) expect(run('section', { section }).picture!.items.length).toBeGreaterThan(3);
+    for (const section of ['PFC 200x90x30', 'SHS 200x200x10', 'CHS 219.1x8', 'HEB 300'])
+      expect(run('section', { section }).picture!.items.length).toBeGreaterThan(3);
   });
 });

@@ -28,15 +28,32 @@ export interface BoltInput {
 const T34 = 'EN 1993-1-8, Table 3.4';
 const sheet = new Sheet();
 const g = {
-  d: sheet.given('d', 'mm', 'bolt diameter'), P: sheet.given('P', 'mm', 'pitch of the thread'), f_ub: sheet.given('f_ub', 'MPa', 'tensile strength of the bolt'),
-  alpha_v: sheet.given('alpha_v', '-', 'factor for shear through the threads'), gamma_M2: sheet.given('gamma_M2', '-', 'partial factor for bolts'), gamma_M3: sheet.given('gamma_M3', '-', 'partial factor for slip'),
-  t: sheet.given('t', 'mm', 'thickness of the part'), f_u: sheet.given('f_u', 'MPa', 'tensile strength of the part'), d_0: sheet.given('d_0', 'mm', 'hole'), f_h: sheet.given('f_h', '-', 'factor of the hole'),
-  e1: sheet.given('e1', 'mm', 'end distance along the force'), e2: sheet.given('e2', 'mm', 'edge distance across the force'), p1: sheet.given('p1', 'mm', 'pitch along the force'), p2: sheet.given('p2', 'mm', 'pitch across the force'),
-  s: sheet.given('s', 'mm', 'width across flats'), mu: sheet.given('mu', '-', 'slip factor'), n_f: sheet.given('n_f', '-', 'friction faces'), A_tab: sheet.given('A_tab', 'mm2', 'stress area of the product standard'),
-  F_v_Ed: sheet.given('F_v_Ed', 'kN', 'shear on the bolt'), F_t_Ed: sheet.given('F_t_Ed', 'kN', 'tension on the bolt'),
+  d: sheet.given('d', 'mm', 'bolt diameter'),
+  P: sheet.given('P', 'mm', 'pitch of the thread'),
+  f_ub: sheet.given('f_ub', 'MPa', 'tensile strength of the bolt'),
+  alpha_v: sheet.given('alpha_v', '-', 'factor for shear through the threads'),
+  gamma_M2: sheet.given('gamma_M2', '-', 'partial factor for bolts'),
+  gamma_M3: sheet.given('gamma_M3', '-', 'partial factor for slip'),
+  t: sheet.given('t', 'mm', 'thickness of the part'),
+  f_u: sheet.given('f_u', 'MPa', 'tensile strength of the part'),
+  d_0: sheet.given('d_0', 'mm', 'hole'),
+  f_h: sheet.given('f_h', '-', 'factor of the hole'),
+  e1: sheet.given('e1', 'mm', 'end distance along the force'),
+  e2: sheet.given('e2', 'mm', 'edge distance across the force'),
+  p1: sheet.given('p1', 'mm', 'pitch along the force'),
+  p2: sheet.given('p2', 'mm', 'pitch across the force'),
+  s: sheet.given('s', 'mm', 'width across flats'),
+  mu: sheet.given('mu', '-', 'slip factor'),
+  n_f: sheet.given('n_f', '-', 'friction faces'),
+  A_tab: sheet.given('A_tab', 'mm2', 'stress area of the product standard'),
+  F_v_Ed: sheet.given('F_v_Ed', 'kN', 'shear on the bolt'),
+  F_t_Ed: sheet.given('F_t_Ed', 'kN', 'tension on the bolt'),
 };
 const area = sheet.commonSection('area');
-const A_s = { table: area.f('A_s', 'mm2', 'A_tab', 'stress area, tabulated for this size'), formula: area.f('A_s', 'mm2', 'pi/4*(d-0.9382*P)^2', 'stress area from diameter and pitch', 'ISO 898-1') };
+const A_s = {
+  table: area.f('A_s', 'mm2', 'A_tab', 'stress area, tabulated for this size'),
+  formula: area.f('A_s', 'mm2', 'pi/4*(d-0.9382*P)^2', 'stress area from diameter and pitch', 'ISO 898-1'),
+};
 const A = area.f('A', 'mm2', 'pi*d^2/4', 'area of the shank');
 const shear = sheet.commonSection('shear');
 const F_v = shear.f('F_v_Rd', 'kN', 'alpha_v*f_ub*A_s/gamma_M2', 'shear resistance of one plane through the threads', T34);
@@ -45,7 +62,21 @@ const tension = sheet.commonSection('tension');
 const F_t = tension.f('F_t_Rd', 'kN', '0.9*f_ub*A_s/gamma_M2', 'tension resistance', T34);
 const F_t_sunk = tension.f('F_t_Rd_sunk', 'kN', '0.63*f_ub*A_s/gamma_M2', 'tension resistance of a countersunk bolt', T34);
 const bear = sheet.section('bearing');
-const F_b = bearing(bear, { end: 'e1', pitch: 'p1', edge: 'e2', gauge: 'p2', d_0: 'd_0', t: 't', f_u: 'f_u', f_h: 'f_h', gamma: 'gamma_M2', alpha: 'alpha_b', k: 'k1', F: 'F_b_Rd', words: 'single' });
+const F_b = bearing(bear, {
+  end: 'e1',
+  pitch: 'p1',
+  edge: 'e2',
+  gauge: 'p2',
+  d_0: 'd_0',
+  t: 't',
+  f_u: 'f_u',
+  f_h: 'f_h',
+  gamma: 'gamma_M2',
+  alpha: 'alpha_b',
+  k: 'k1',
+  F: 'F_b_Rd',
+  words: 'single',
+});
 const punch = sheet.section('punching');
 const d_m = punch.f('d_m', 'mm', '(s+2*s/sqrt(3))/2', 'mean of flats and points of head or nut', T34);
 const B_p = punch.f('B_p_Rd', 'kN', '0.6*pi*d_m*t*f_u/gamma_M2', 'punching resistance of the part', T34);
@@ -56,7 +87,14 @@ const both = sheet.section('combined');
 const u = both.f('u', '-', 'max(F_v_Ed/F_v_Rd+F_t_Ed/(1.4*F_t_Rd), F_t_Ed/F_t_Rd)', 'shear and tension together', T34);
 
 const COARSE: Readonly<Record<string, number>> = threads.coarse;
-interface Strengths { readonly F_v: number; readonly F_v_shank: number; readonly F_t: number; readonly F_b: number; readonly A_s: number; readonly c: Calculator }
+interface Strengths {
+  readonly F_v: number;
+  readonly F_v_shank: number;
+  readonly F_t: number;
+  readonly F_b: number;
+  readonly A_s: number;
+  readonly c: Calculator;
+}
 
 /** All resistances of one diameter, traced. */
 function strengthsOf(i: BoltInput, basis: Basis): Strengths {
@@ -84,15 +122,30 @@ function strengthsOf(i: BoltInput, basis: Basis): Strengths {
     stress = A_s.table(c.run);
   } else {
     const pitch = i.pitch ?? COARSE[String(i.d)];
-    if (pitch === undefined) throw new Refusal('pitch', `pitch: ${i.d} mm is no size with a known coarse thread; give the pitch of its thread in mm.`);
-    c.put(g.P, pitch, i.pitch === undefined ? `coarse thread of ${i.d} mm, ISO 261` : 'pitch', i.pitch === undefined ? 'catalogue' : 'input');
-    if (i.d - 0.9382 * pitch <= 0) throw new Refusal('pitch', `pitch: ${pitch} mm leaves no core in a bolt of ${i.d} mm; accepted is less than ${significant(i.d / 0.9382)} mm.`);
+    if (pitch === undefined)
+      throw new Refusal('pitch', `pitch: ${i.d} mm is no size with a known coarse thread; give the pitch of its thread in mm.`);
+    c.put(
+      g.P,
+      pitch,
+      i.pitch === undefined ? `coarse thread of ${i.d} mm, ISO 261` : 'pitch',
+      i.pitch === undefined ? 'catalogue' : 'input',
+    );
+    if (i.d - 0.9382 * pitch <= 0)
+      throw new Refusal(
+        'pitch',
+        `pitch: ${pitch} mm leaves no core in a bolt of ${i.d} mm; accepted is less than ${significant(i.d / 0.9382)} mm.`,
+      );
     stress = A_s.formula(c.run);
   }
   A(c.run);
   const [v, vs, tr] = [F_v(c.run), F_v_shank(c.run), F_t(c.run)];
   F_t_sunk(c.run);
-  const b = F_b(c.run, { end: i.e1 !== undefined, pitch: i.p1 !== undefined, edge: i.e2 !== undefined, gauge: i.p2 !== undefined });
+  const b = F_b(c.run, {
+    end: i.e1 !== undefined,
+    pitch: i.p1 !== undefined,
+    edge: i.e2 !== undefined,
+    gauge: i.p2 !== undefined,
+  });
   return { F_v: v, F_v_shank: vs, F_t: tr, F_b: b, A_s: stress, c };
 }
 
@@ -102,21 +155,43 @@ function calculate(i: BoltInput, basis: Basis): Calculation {
   const preloaded = i.cls === '8.8' || i.cls === '10.9';
   const sections = [
     c.section('area', 'Areas', 'ISO 898-1', '', true, 'shared'),
-    c.section('shear', 'Shear of one plane', T34, `${quantity(found.F_v, 'kN')} through the threads, ${quantity(found.F_v_shank, 'kN')} through the shank`),
+    c.section(
+      'shear',
+      'Shear of one plane',
+      T34,
+      `${quantity(found.F_v, 'kN')} through the threads, ${quantity(found.F_v_shank, 'kN')} through the shank`,
+    ),
     c.section('tension', 'Tension', T34, quantity(found.F_t, 'kN')),
-    c.section('bearing', 'Bearing in the part', T34, bearingRd > 0 ? quantity(bearingRd, 'kN') : 'no resistance: the hole is too near to an edge', bearingRd > 0),
+    c.section(
+      'bearing',
+      'Bearing in the part',
+      T34,
+      bearingRd > 0 ? quantity(bearingRd, 'kN') : 'no resistance: the hole is too near to an edge',
+      bearingRd > 0,
+    ),
   ];
   if (row) {
     c.put(g.s, row.s, `M${i.d}: width across flats`, 'catalogue');
     d_m(c.run);
     const punched = B_p(c.run);
     sections.push(c.section('punching', 'Punching of the part', T34, quantity(punched, 'kN')));
-  } else sections.push(notApplied('punching', 'Punching of the part', T34, `The width across flats of a head for ${i.d} mm is not in the catalogue.`));
+  } else
+    sections.push(
+      notApplied(
+        'punching',
+        'Punching of the part',
+        T34,
+        `The width across flats of a head for ${i.d} mm is not in the catalogue.`,
+      ),
+    );
   if (preloaded) {
     F_pC(c.run);
     const slipRd = F_s(c.run);
     sections.push(c.section('slip', 'Slip of a preloaded bolt', 'EN 1993-1-8, 3.9', quantity(slipRd, 'kN')));
-  } else sections.push(notApplied('slip', 'Slip of a preloaded bolt', 'EN 1993-1-8, 3.9', 'Only bolts of class 8.8 and 10.9 are preloaded.'));
+  } else
+    sections.push(
+      notApplied('slip', 'Slip of a preloaded bolt', 'EN 1993-1-8, 3.9', 'Only bolts of class 8.8 and 10.9 are preloaded.'),
+    );
   const loaded = i.F_v_Ed > 0 || i.F_t_Ed > 0;
   const use = loaded ? u(c.run) : 0;
   if (loaded) sections.push(c.section('combined', 'Shear and tension together', T34, `utilisation ${use.toFixed(3)}`, use <= 1));
@@ -130,27 +205,67 @@ function calculate(i: BoltInput, basis: Basis): Calculation {
     answer: `${name} ${i.cls}: shear ${quantity(found.F_v, 'kN')} a plane, tension ${quantity(found.F_t, 'kN')}, bearing ${quantity(Math.max(0, bearingRd), 'kN')}${loaded ? `; used ${use.toFixed(3)}` : ''}`,
     state: loaded ? (use <= 1 ? 'holds' : 'gives') : 'none',
     sections,
-    tables: [{ title: `Class ${i.cls} across sizes, ${i.t} mm ${i.grade}, same distances (kN)`, head: ['Bolt', 'A_s mm²', 'Shear, threads', 'Shear, shank', 'Tension', 'Bearing'], rows, marked: BOLT_SIZES.findIndex((b) => b.d === i.d) }],
+    tables: [
+      {
+        title: `Class ${i.cls} across sizes, ${i.t} mm ${i.grade}, same distances (kN)`,
+        head: ['Bolt', 'A_s mm²', 'Shear, threads', 'Shear, shank', 'Tension', 'Bearing'],
+        rows,
+        marked: BOLT_SIZES.findIndex((b) => b.d === i.d),
+      },
+    ],
     picture: null,
   };
 }
 
-const number = (id: string, label: string, unit = 'mm', optional = false) => ({ id, label, unit, type: 'number' as const, ...(optional ? { optional } : {}) });
+const number = (id: string, label: string, unit = 'mm', optional = false) => ({
+  id,
+  label,
+  unit,
+  type: 'number' as const,
+  ...(optional ? { optional } : {}),
+});
 
 export const boltTool: Tool<BoltInput> = {
-  id: 'bolt', title: 'One bolt', about: 'Strength of one bolt of any diameter, with the derivation, and a table across sizes.',
+  id: 'bolt',
+  title: 'One bolt',
+  about: 'Strength of one bolt of any diameter, with the derivation, and a table across sizes.',
   schema: Joi.object({
-    d: size(3, 150).required(), cls: Joi.string().valid(...BOLT_CLASS_NAMES).required(), pitch: size(0.2, 15), grade: Joi.string().max(40).required(), t: size(1, 80).required(),
-    e1: size(1, 1000), e2: size(1, 1000), p1: size(1, 2000), p2: size(1, 2000), friction: Joi.string().valid('A', 'B', 'C', 'D').required(), faces: Joi.number().integer().min(1).max(4).required(),
-    F_v_Ed: size(0, 1e5).required(), F_t_Ed: size(0, 1e5).required(),
+    d: size(3, 150).required(),
+    cls: Joi.string()
+      .valid(...BOLT_CLASS_NAMES)
+      .required(),
+    pitch: size(0.2, 15),
+    grade: Joi.string().max(40).required(),
+    t: size(1, 80).required(),
+    e1: size(1, 1000),
+    e2: size(1, 1000),
+    p1: size(1, 2000),
+    p2: size(1, 2000),
+    friction: Joi.string().valid('A', 'B', 'C', 'D').required(),
+    faces: Joi.number().integer().min(1).max(4).required(),
+    F_v_Ed: size(0, 1e5).required(),
+    F_t_Ed: size(0, 1e5).required(),
   }),
   fields: [
-    number('d', 'Diameter'), { id: 'cls', label: 'Class', unit: '', type: 'choice', options: BOLT_CLASS_NAMES.map((c) => ({ value: c, label: c })) },
+    number('d', 'Diameter'),
+    { id: 'cls', label: 'Class', unit: '', type: 'choice', options: BOLT_CLASS_NAMES.map((c) => ({ value: c, label: c })) },
     { ...number('pitch', 'Pitch of the thread', 'mm', true), hint: 'coarse when empty' },
-    number('t', 'Part: thickness'), { id: 'grade', label: 'Part: steel', unit: '', type: 'grade', options: STEEL_GRADES.map((x) => ({ value: x, label: x })) },
-    number('e1', 'End distance e1', 'mm', true), number('p1', 'Pitch p1, along', 'mm', true), number('e2', 'Edge distance e2', 'mm', true), number('p2', 'Pitch p2, across', 'mm', true),
-    { id: 'friction', label: 'Friction class', unit: '', type: 'choice', options: (['A', 'B', 'C', 'D'] as const).map((k) => ({ value: k, label: `${k}, ${SLIP_FACTORS[k]}` })) }, number('faces', 'Friction faces', ''),
-    number('F_v_Ed', 'Shear on the bolt', 'kN'), number('F_t_Ed', 'Tension on the bolt', 'kN'),
+    number('t', 'Part: thickness'),
+    { id: 'grade', label: 'Part: steel', unit: '', type: 'grade', options: STEEL_GRADES.map((x) => ({ value: x, label: x })) },
+    number('e1', 'End distance e1', 'mm', true),
+    number('p1', 'Pitch p1, along', 'mm', true),
+    number('e2', 'Edge distance e2', 'mm', true),
+    number('p2', 'Pitch p2, across', 'mm', true),
+    {
+      id: 'friction',
+      label: 'Friction class',
+      unit: '',
+      type: 'choice',
+      options: (['A', 'B', 'C', 'D'] as const).map((k) => ({ value: k, label: `${k}, ${SLIP_FACTORS[k]}` })),
+    },
+    number('faces', 'Friction faces', ''),
+    number('F_v_Ed', 'Shear on the bolt', 'kN'),
+    number('F_t_Ed', 'Tension on the bolt', 'kN'),
   ],
   start: { d: 20, cls: '8.8', grade: 'S275', t: 10, e1: 40, e2: 40, p1: 70, friction: 'B', faces: 1, F_v_Ed: 0, F_t_Ed: 0 },
   calculate,

@@ -39,17 +39,33 @@ export interface WeldGroupInput extends Load {
   readonly grade: string;
 }
 
-const loadKeys = { V_x: size(-1e5, 1e5).required(), V_z: size(-1e5, 1e5).required(), x_a: size(-1e4, 1e4).required(), z_a: size(-1e4, 1e4).required(), M: size(-1e5, 1e5).required() };
+const loadKeys = {
+  V_x: size(-1e5, 1e5).required(),
+  V_z: size(-1e5, 1e5).required(),
+  x_a: size(-1e4, 1e4).required(),
+  z_a: size(-1e4, 1e4).required(),
+  M: size(-1e5, 1e5).required(),
+};
 const loadFields = [
-  { id: 'V_x', label: 'Force to the right', unit: 'kN', type: 'number' }, { id: 'V_z', label: 'Force upwards', unit: 'kN', type: 'number' },
-  { id: 'x_a', label: 'acting at x', unit: 'mm', type: 'number' }, { id: 'z_a', label: 'acting at z', unit: 'mm', type: 'number' }, { id: 'M', label: 'Moment, anticlockwise', unit: 'kNm', type: 'number' },
+  { id: 'V_x', label: 'Force to the right', unit: 'kN', type: 'number' },
+  { id: 'V_z', label: 'Force upwards', unit: 'kN', type: 'number' },
+  { id: 'x_a', label: 'acting at x', unit: 'mm', type: 'number' },
+  { id: 'z_a', label: 'acting at z', unit: 'mm', type: 'number' },
+  { id: 'M', label: 'Moment, anticlockwise', unit: 'kNm', type: 'number' },
 ] as const;
 
 /** Givens that both groups share. */
 function loadSlots(sheet: Sheet) {
   return {
-    V_x: sheet.given('V_x', 'kN', 'force to the right'), V_z: sheet.given('V_z', 'kN', 'force upwards'), x_a: sheet.given('x_a', 'mm', 'where the force acts, x'), z_a: sheet.given('z_a', 'mm', 'where the force acts, z'), M: sheet.given('M', 'kNm', 'moment'),
-    x_c: sheet.given('x_c', 'mm', 'centroid, x'), z_c: sheet.given('z_c', 'mm', 'centroid, z'), x_i: sheet.given('x_i', 'mm', 'the worst place, x'), z_i: sheet.given('z_i', 'mm', 'the worst place, z'),
+    V_x: sheet.given('V_x', 'kN', 'force to the right'),
+    V_z: sheet.given('V_z', 'kN', 'force upwards'),
+    x_a: sheet.given('x_a', 'mm', 'where the force acts, x'),
+    z_a: sheet.given('z_a', 'mm', 'where the force acts, z'),
+    M: sheet.given('M', 'kNm', 'moment'),
+    x_c: sheet.given('x_c', 'mm', 'centroid, x'),
+    z_c: sheet.given('z_c', 'mm', 'centroid, z'),
+    x_i: sheet.given('x_i', 'mm', 'the worst place, x'),
+    z_i: sheet.given('z_i', 'mm', 'the worst place, z'),
   };
 }
 function putLoad(c: Calculator, s: ReturnType<typeof loadSlots>, i: Load, centre: Point, worst: Point, from: string): void {
@@ -67,7 +83,12 @@ const TORQUE = 'M+(x_a-x_c)*V_z-(z_a-z_c)*V_x';
 const torque = (i: Load, [x, z]: Point): number => i.M * 1e6 + (i.x_a - x) * i.V_z * 1e3 - (i.z_a - z) * i.V_x * 1e3;
 
 const boltSheet = new Sheet();
-const b = { ...loadSlots(boltSheet), n: boltSheet.given('n', '-', 'number of bolts'), I: boltSheet.given('I', 'mm2', 'sum of the squared distances from the centroid'), F_Rd: boltSheet.given('F_Rd', 'kN', 'resistance of one bolt') };
+const b = {
+  ...loadSlots(boltSheet),
+  n: boltSheet.given('n', '-', 'number of bolts'),
+  I: boltSheet.given('I', 'mm2', 'sum of the squared distances from the centroid'),
+  F_Rd: boltSheet.given('F_Rd', 'kN', 'resistance of one bolt'),
+};
 const bg = boltSheet.section('group');
 const boltSteps = [
   bg.f('T', 'kNm', TORQUE, 'moment about the centroid'),
@@ -76,14 +97,21 @@ const boltSteps = [
 ];
 const boltF = bg.f('F_max', 'kN', 'sqrt(F_x^2+F_z^2)', 'resultant on the worst bolt', 'EN 1993-1-8, 3.12, elastic');
 /** One bolt has no spread: it takes the force, and no moment. */
-const lone = [bg.f('F_x', 'kN', 'V_x', 'force on the bolt, to the right'), bg.f('F_z', 'kN', 'V_z', 'force on the bolt, upwards')];
+const lone = [
+  bg.f('F_x', 'kN', 'V_x', 'force on the bolt, to the right'),
+  bg.f('F_z', 'kN', 'V_z', 'force on the bolt, upwards'),
+];
 const boltU = bg.f('u', '-', 'F_max/F_Rd', 'utilisation of the worst bolt');
 
 /** Places of the bolts: pasted, or a grid whose lower left bolt is at 0, 0. */
 export function boltPoints(i: BoltGroupInput): Point[] {
   if (i.points.trim()) {
     return numberLines(i.points).map((l, k) => {
-      if (!l || l.length !== 2) throw new Refusal('points', `points: line ${k + 1} has ${l ? `${l.length} number${l.length === 1 ? '' : 's'}` : 'something that is no number'}; accepted are two numbers a line, x and z in mm.`);
+      if (!l || l.length !== 2)
+        throw new Refusal(
+          'points',
+          `points: line ${k + 1} has ${l ? `${l.length} number${l.length === 1 ? '' : 's'}` : 'something that is no number'}; accepted are two numbers a line, x and z in mm.`,
+        );
       return [l[0]!, l[1]!] as const;
     });
   }
@@ -98,8 +126,16 @@ function boltGroup(i: BoltGroupInput): Calculation {
   const I = points.reduce((a, p) => a + (p[0] - centre[0]) ** 2 + (p[1] - centre[1]) ** 2, 0);
   const T = torque(i, centre);
   if (I === 0 && n > 1) throw new Refusal('points', 'points: all bolts stand in one place; accepted are places apart.');
-  if (I === 0 && Math.abs(T) > 1e-6) throw new Refusal(i.points.trim() ? 'points' : 'rows', `${i.points.trim() ? 'points' : 'rows'}: one bolt can't take a moment of ${quantity(Math.abs(T), 'kNm')}; accepted are more bolts, or a force through it.`);
-  const forces = points.map(([x, z]): Point => (I === 0 ? [(i.V_x * 1e3) / n, (i.V_z * 1e3) / n] : [(i.V_x * 1e3) / n - (T * (z - centre[1])) / I, (i.V_z * 1e3) / n + (T * (x - centre[0])) / I]));
+  if (I === 0 && Math.abs(T) > 1e-6)
+    throw new Refusal(
+      i.points.trim() ? 'points' : 'rows',
+      `${i.points.trim() ? 'points' : 'rows'}: one bolt can't take a moment of ${quantity(Math.abs(T), 'kNm')}; accepted are more bolts, or a force through it.`,
+    );
+  const forces = points.map(([x, z]): Point =>
+    I === 0
+      ? [(i.V_x * 1e3) / n, (i.V_z * 1e3) / n]
+      : [(i.V_x * 1e3) / n - (T * (z - centre[1])) / I, (i.V_z * 1e3) / n + (T * (x - centre[0])) / I],
+  );
   const size_ = forces.map(([x, z]) => Math.hypot(x, z));
   const worst = size_.reduce((best, f, k) => (f > size_[best]! + 1e-9 ? k : best), 0);
   const c = new Calculator(boltSheet);
@@ -118,14 +154,45 @@ function boltGroup(i: BoltGroupInput): Calculation {
   }
   return {
     answer: `Worst of ${n} bolts: ${quantity(F, 'kN')} at x ${figure(points[worst]![0], 'mm')}, z ${figure(points[worst]![1], 'mm')}${used}`,
-    state, sections: [c.section('group', 'Eccentric bolt group, elastic', 'EN 1993-1-8, 3.12', `worst bolt ${quantity(F, 'kN')}${used}`, state !== 'gives')],
-    tables: [{ title: 'Force on each bolt', head: ['Bolt', 'x mm', 'z mm', 'to the right kN', 'upwards kN', 'resultant kN'], rows: points.map((p, k) => [String(k + 1), figure(p[0], 'mm'), figure(p[1], 'mm'), figure(forces[k]![0], 'kN'), figure(forces[k]![1], 'kN'), figure(size_[k]!, 'kN')]), marked: worst }],
+    state,
+    sections: [
+      c.section(
+        'group',
+        'Eccentric bolt group, elastic',
+        'EN 1993-1-8, 3.12',
+        `worst bolt ${quantity(F, 'kN')}${used}`,
+        state !== 'gives',
+      ),
+    ],
+    tables: [
+      {
+        title: 'Force on each bolt',
+        head: ['Bolt', 'x mm', 'z mm', 'to the right kN', 'upwards kN', 'resultant kN'],
+        rows: points.map((p, k) => [
+          String(k + 1),
+          figure(p[0], 'mm'),
+          figure(p[1], 'mm'),
+          figure(forces[k]![0], 'kN'),
+          figure(forces[k]![1], 'kN'),
+          figure(size_[k]!, 'kN'),
+        ]),
+        marked: worst,
+      },
+    ],
     picture: groupPicture(points, forces, size_, worst, centre, i),
   };
 }
 
 /** The group to scale with the force on each bolt as an arrow, the worst one ringed. */
-function groupPicture(points: readonly Point[], forces: readonly Point[], sizes: readonly number[], worst: number, centre: Point, load: Load, runs: readonly (readonly [Point, Point])[] = []): ToolPicture {
+function groupPicture(
+  points: readonly Point[],
+  forces: readonly Point[],
+  sizes: readonly number[],
+  worst: number,
+  centre: Point,
+  load: Load,
+  runs: readonly (readonly [Point, Point])[] = [],
+): ToolPicture {
   const all = [...points, [load.x_a, load.z_a] as const, ...runs.flat()];
   const [x1, x2] = [Math.min(...all.map((p) => p[0])), Math.max(...all.map((p) => p[0]))];
   const [z1, z2] = [Math.min(...all.map((p) => p[1])), Math.max(...all.map((p) => p[1]))];
@@ -139,7 +206,10 @@ function groupPicture(points: readonly Point[], forces: readonly Point[], sizes:
     const [dx, dy] = [fx / f, -fz / f];
     const tip: Point = [from[0] + dx * length, from[1] + dy * length];
     const head = (k: number): Point => [tip[0] - dx * 2.4 + dy * 0.8 * k, tip[1] - dy * 2.4 - dx * 0.8 * k];
-    return [path([from, tip], failing ? 'failure-thin' : 'outline'), path([tip, head(1), head(-1)], 'none', true, failing ? 'failure' : 'ink')];
+    return [
+      path([from, tip], failing ? 'failure-thin' : 'outline'),
+      path([tip, head(1), head(-1)], 'none', true, failing ? 'failure' : 'ink'),
+    ];
   };
   const items: Item[] = [...runs.map(([a, c]) => path([at(a), at(c)], 'outline'))];
   points.forEach((p, k) => {
@@ -148,28 +218,69 @@ function groupPicture(points: readonly Point[], forces: readonly Point[], sizes:
     items.push(...arrow(c, forces[k]!, (14 * sizes[k]!) / largest, k === worst));
     // On the side that the arrow leaves free.
     const f = (sizes[k]! || 1) / (k === worst ? 1.4 : 1);
-    if (points.length <= 40 && !runs.length) items.push(text([c[0] - (6.5 * forces[k]![0]) / f, c[1] + (4.6 * forces[k]![1]) / f + 1], figure(sizes[k]!, 'kN'), { size: 2.8, anchor: 'middle', style: k === worst ? 'failure' : 'muted', bold: k === worst }));
+    if (points.length <= 40 && !runs.length)
+      items.push(
+        text([c[0] - (6.5 * forces[k]![0]) / f, c[1] + (4.6 * forces[k]![1]) / f + 1], figure(sizes[k]!, 'kN'), {
+          size: 2.8,
+          anchor: 'middle',
+          style: k === worst ? 'failure' : 'muted',
+          bold: k === worst,
+        }),
+      );
   });
   const w = at(points[worst]!);
   items.push({ k: 'circle', at: w, r: 3.4, line: 'failure' });
-  if (runs.length) items.push(text([w[0] + 4.4, w[1] + 4.4], `${figure(sizes[worst]!, 'N/mm')} N/mm`, { size: 2.8, style: 'failure', bold: true }));
+  if (runs.length)
+    items.push(
+      text([w[0] + 4.4, w[1] + 4.4], `${figure(sizes[worst]!, 'N/mm')} N/mm`, { size: 2.8, style: 'failure', bold: true }),
+    );
   const o = at(centre);
-  items.push(path([[o[0] - 3, o[1]], [o[0] + 3, o[1]]], 'centre'), path([[o[0], o[1] - 3], [o[0], o[1] + 3]], 'centre'));
+  items.push(
+    path(
+      [
+        [o[0] - 3, o[1]],
+        [o[0] + 3, o[1]],
+      ],
+      'centre',
+    ),
+    path(
+      [
+        [o[0], o[1] - 3],
+        [o[0], o[1] + 3],
+      ],
+      'centre',
+    ),
+  );
   const a = at([load.x_a, load.z_a]);
   const V = Math.hypot(load.V_x, load.V_z);
   if (V > 0) {
     const [dx, dy] = [load.V_x / V, -load.V_z / V];
-    items.push(...arrow([a[0] - dx * 18, a[1] - dy * 18], [load.V_x, load.V_z], 18, false), text([a[0] - dx * 18 + 2, a[1] - dy * 18 + (dy < 0 ? 4 : -1.5)], `${figure(V * 1e3, 'kN')} kN`, { size: 3.2, bold: true }));
+    items.push(
+      ...arrow([a[0] - dx * 18, a[1] - dy * 18], [load.V_x, load.V_z], 18, false),
+      text([a[0] - dx * 18 + 2, a[1] - dy * 18 + (dy < 0 ? 4 : -1.5)], `${figure(V * 1e3, 'kN')} kN`, { size: 3.2, bold: true }),
+    );
   }
-  if (load.M !== 0) items.push(text([a[0] + 3, a[1] - 4], `${figure(Math.abs(load.M) * 1e6, 'kNm')} kNm ${load.M > 0 ? 'anticlockwise' : 'clockwise'}`, { size: 3.2, bold: true }));
+  if (load.M !== 0)
+    items.push(
+      text([a[0] + 3, a[1] - 4], `${figure(Math.abs(load.M) * 1e6, 'kNm')} kNm ${load.M > 0 ? 'anticlockwise' : 'clockwise'}`, {
+        size: 3.2,
+        bold: true,
+      }),
+    );
   items.push(path([a, o], 'hidden'));
   return { width, height, items };
 }
 
 const weldSheet = new Sheet();
 const w = {
-  ...loadSlots(weldSheet), L: weldSheet.given('L', 'mm', 'length of the welds'), I_p: weldSheet.given('I_p', 'mm3', 'polar second moment of the welds as lines'), k_a: weldSheet.given('k_a', '-', 'throat over leg'), s: weldSheet.given('s', 'mm', 'leg of the fillet'),
-  f_u: weldSheet.given('f_u', 'MPa', 'tensile strength of the weaker part'), beta_w: weldSheet.given('beta_w', '-', 'correlation factor'), gamma_M2: weldSheet.given('gamma_M2', '-', 'partial factor for welds'),
+  ...loadSlots(weldSheet),
+  L: weldSheet.given('L', 'mm', 'length of the welds'),
+  I_p: weldSheet.given('I_p', 'mm3', 'polar second moment of the welds as lines'),
+  k_a: weldSheet.given('k_a', '-', 'throat over leg'),
+  s: weldSheet.given('s', 'mm', 'leg of the fillet'),
+  f_u: weldSheet.given('f_u', 'MPa', 'tensile strength of the weaker part'),
+  beta_w: weldSheet.given('beta_w', '-', 'correlation factor'),
+  gamma_M2: weldSheet.given('gamma_M2', '-', 'partial factor for welds'),
 };
 const wg = weldSheet.section('group');
 const weldSteps = [
@@ -183,21 +294,38 @@ const weldR = wg.f('F_w_Rd', 'N/mm', 'a*f_u/(sqrt(3)*beta_w*gamma_M2)', 'resista
 
 function weldGroup(i: WeldGroupInput, basis: Basis): Calculation {
   const runs = numberLines(i.runs).map((l, k): readonly [Point, Point] => {
-    if (!l || l.length !== 4) throw new Refusal('runs', `runs: line ${k + 1} has ${l ? `${l.length} number${l.length === 1 ? '' : 's'}` : 'something that is no number'}; accepted are four numbers a line, x1 z1 x2 z2 in mm.`);
-    return [[l[0]!, l[1]!], [l[2]!, l[3]!]];
+    if (!l || l.length !== 4)
+      throw new Refusal(
+        'runs',
+        `runs: line ${k + 1} has ${l ? `${l.length} number${l.length === 1 ? '' : 's'}` : 'something that is no number'}; accepted are four numbers a line, x1 z1 x2 z2 in mm.`,
+      );
+    return [
+      [l[0]!, l[1]!],
+      [l[2]!, l[3]!],
+    ];
   });
   if (!runs.length) throw new Refusal('runs', 'runs: there are no welds; accepted are lines of x1 z1 x2 z2 in mm.');
-  if (runs.length > 200) throw new Refusal('runs', `runs: ${runs.length} welds are too many for one group; accepted are 200 or fewer.`);
+  if (runs.length > 200)
+    throw new Refusal('runs', `runs: ${runs.length} welds are too many for one group; accepted are 200 or fewer.`);
   const lengths = runs.map(([p, q]) => Math.hypot(q[0] - p[0], q[1] - p[1]));
   const short = lengths.findIndex((l) => l < 1);
   if (short >= 0) throw new Refusal('runs', `runs: line ${short + 1} has no length; accepted is a weld of 1 mm or more.`);
   const L = lengths.reduce((x, y) => x + y, 0);
-  const centre: Point = [0, 1].map((axis) => runs.reduce((sum, [p, q], k) => sum + (lengths[k]! * (p[axis]! + q[axis]!)) / 2, 0) / L) as unknown as Point;
+  const centre: Point = [0, 1].map(
+    (axis) => runs.reduce((sum, [p, q], k) => sum + (lengths[k]! * (p[axis]! + q[axis]!)) / 2, 0) / L,
+  ) as unknown as Point;
   // Each line about its own middle, L^3/12, and its middle about the centroid.
-  const I_p = runs.reduce((sum, [p, q], k) => sum + lengths[k]! ** 3 / 12 + lengths[k]! * (((p[0] + q[0]) / 2 - centre[0]) ** 2 + ((p[1] + q[1]) / 2 - centre[1]) ** 2), 0);
+  const I_p = runs.reduce(
+    (sum, [p, q], k) =>
+      sum + lengths[k]! ** 3 / 12 + lengths[k]! * (((p[0] + q[0]) / 2 - centre[0]) ** 2 + ((p[1] + q[1]) / 2 - centre[1]) ** 2),
+    0,
+  );
   const T = torque(i, centre);
   const places = runs.flat();
-  const forces = places.map(([x, z]): Point => [(i.V_x * 1e3) / L - (T * (z - centre[1])) / I_p, (i.V_z * 1e3) / L + (T * (x - centre[0])) / I_p]);
+  const forces = places.map(([x, z]): Point => [
+    (i.V_x * 1e3) / L - (T * (z - centre[1])) / I_p,
+    (i.V_z * 1e3) / L + (T * (x - centre[0])) / I_p,
+  ]);
   const sizes = forces.map(([x, z]) => Math.hypot(x, z));
   const worst = sizes.reduce((best, f, k) => (f > sizes[best]! + 1e-9 ? k : best), 0);
   const steel = steelStrength({ grade: i.grade }, 16, basis.set, 'grade', basis.steels);
@@ -218,34 +346,97 @@ function weldGroup(i: WeldGroupInput, basis: Basis): Calculation {
   return {
     answer: `Worst place x ${figure(places[worst]![0], 'mm')}, z ${figure(places[worst]![1], 'mm')}: ${quantity(F, 'N/mm')} against ${quantity(R_, 'N/mm')}${loaded ? `; used ${(F / R_).toFixed(3)}` : ''}`,
     state: !loaded ? 'none' : F <= R_ ? 'holds' : 'gives',
-    sections: [c.section('group', 'Fillet weld group, elastic', 'EN 1993-1-8, 4.5.3.3', `${quantity(F, 'N/mm')} against ${quantity(R_, 'N/mm')}: utilisation ${(F / R_).toFixed(3)}`, F <= R_)],
-    tables: [{ title: 'Force per length at the ends of each weld', head: ['Weld', 'x mm', 'z mm', 'to the right N/mm', 'upwards N/mm', 'resultant N/mm'], rows: places.map((p, k) => [`${Math.floor(k / 2) + 1}, ${k % 2 ? 'end' : 'start'}`, figure(p[0], 'mm'), figure(p[1], 'mm'), figure(forces[k]![0], 'N/mm'), figure(forces[k]![1], 'N/mm'), figure(sizes[k]!, 'N/mm')]), marked: worst }],
+    sections: [
+      c.section(
+        'group',
+        'Fillet weld group, elastic',
+        'EN 1993-1-8, 4.5.3.3',
+        `${quantity(F, 'N/mm')} against ${quantity(R_, 'N/mm')}: utilisation ${(F / R_).toFixed(3)}`,
+        F <= R_,
+      ),
+    ],
+    tables: [
+      {
+        title: 'Force per length at the ends of each weld',
+        head: ['Weld', 'x mm', 'z mm', 'to the right N/mm', 'upwards N/mm', 'resultant N/mm'],
+        rows: places.map((p, k) => [
+          `${Math.floor(k / 2) + 1}, ${k % 2 ? 'end' : 'start'}`,
+          figure(p[0], 'mm'),
+          figure(p[1], 'mm'),
+          figure(forces[k]![0], 'N/mm'),
+          figure(forces[k]![1], 'N/mm'),
+          figure(sizes[k]!, 'N/mm'),
+        ]),
+        marked: worst,
+      },
+    ],
     picture: groupPicture(places, forces, sizes, worst, centre, i, runs),
   };
 }
 
 export const boltGroupTool: Tool<BoltGroupInput> = {
-  id: 'bolt-group', title: 'Bolt group', about: 'In-plane eccentric bolt group: rows and columns or pasted places, the force on each bolt as arrows.',
+  id: 'bolt-group',
+  title: 'Bolt group',
+  about: 'In-plane eccentric bolt group: rows and columns or pasted places, the force on each bolt as arrows.',
   schema: Joi.object({
-    rows: Joi.number().integer().min(1).max(30).required(), cols: Joi.number().integer().min(1).max(30).required(), pitch: size(1, 2000).required(), gauge: size(1, 2000).required(),
-    points: Joi.string().allow('').max(20_000).required(), method: Joi.string().valid('elastic').required(), F_Rd: size(0.001, 1e5), ...loadKeys,
+    rows: Joi.number().integer().min(1).max(30).required(),
+    cols: Joi.number().integer().min(1).max(30).required(),
+    pitch: size(1, 2000).required(),
+    gauge: size(1, 2000).required(),
+    points: Joi.string().allow('').max(20_000).required(),
+    method: Joi.string().valid('elastic').required(),
+    F_Rd: size(0.001, 1e5),
+    ...loadKeys,
   }),
   fields: [
-    { id: 'rows', label: 'Rows', unit: '', type: 'number' }, { id: 'cols', label: 'Columns', unit: '', type: 'number' }, { id: 'pitch', label: 'Pitch of rows', unit: 'mm', type: 'number' }, { id: 'gauge', label: 'Pitch of columns', unit: 'mm', type: 'number' },
-    { id: 'points', label: 'or places of the bolts', unit: 'mm', type: 'lines', optional: true, hint: 'x and z, one bolt a line, instead of rows and columns' },
-    ...loadFields, { id: 'F_Rd', label: 'Resistance of one bolt', unit: 'kN', type: 'number', optional: true },
+    { id: 'rows', label: 'Rows', unit: '', type: 'number' },
+    { id: 'cols', label: 'Columns', unit: '', type: 'number' },
+    { id: 'pitch', label: 'Pitch of rows', unit: 'mm', type: 'number' },
+    { id: 'gauge', label: 'Pitch of columns', unit: 'mm', type: 'number' },
+    {
+      id: 'points',
+      label: 'or places of the bolts',
+      unit: 'mm',
+      type: 'lines',
+      optional: true,
+      hint: 'x and z, one bolt a line, instead of rows and columns',
+    },
+    ...loadFields,
+    { id: 'F_Rd', label: 'Resistance of one bolt', unit: 'kN', type: 'number', optional: true },
     { id: 'method', label: 'Method', unit: '', type: 'choice', options: [{ value: 'elastic', label: 'elastic' }] },
   ],
-  start: { rows: 4, cols: 2, pitch: 70, gauge: 60, points: '', V_x: 0, V_z: -120, x_a: 180, z_a: 105, M: 0, method: 'elastic', F_Rd: 94.1 },
+  start: {
+    rows: 4,
+    cols: 2,
+    pitch: 70,
+    gauge: 60,
+    points: '',
+    V_x: 0,
+    V_z: -120,
+    x_a: 180,
+    z_a: 105,
+    M: 0,
+    method: 'elastic',
+    F_Rd: 94.1,
+  },
   calculate: boltGroup,
 };
 
 export const weldGroupTool: Tool<WeldGroupInput> = {
-  id: 'weld-group', title: 'Weld group', about: 'Fillet welds in a plane under force and moment, as lines, by the elastic method.',
-  schema: Joi.object({ runs: Joi.string().max(20_000).required(), s: size(2, 40).required(), grade: Joi.string().max(40).required(), ...loadKeys }),
+  id: 'weld-group',
+  title: 'Weld group',
+  about: 'Fillet welds in a plane under force and moment, as lines, by the elastic method.',
+  schema: Joi.object({
+    runs: Joi.string().max(20_000).required(),
+    s: size(2, 40).required(),
+    grade: Joi.string().max(40).required(),
+    ...loadKeys,
+  }),
   fields: [
-    { id: 'runs', label: 'Welds', unit: 'mm', type: 'lines', hint: 'x1 z1 x2 z2, one weld a line, effective lengths' }, { id: 's', label: 'Leg', unit: 'mm', type: 'number' },
-    { id: 'grade', label: 'Weaker steel', unit: '', type: 'grade', options: STEEL_GRADES.map((x) => ({ value: x, label: x })) }, ...loadFields,
+    { id: 'runs', label: 'Welds', unit: 'mm', type: 'lines', hint: 'x1 z1 x2 z2, one weld a line, effective lengths' },
+    { id: 's', label: 'Leg', unit: 'mm', type: 'number' },
+    { id: 'grade', label: 'Weaker steel', unit: '', type: 'grade', options: STEEL_GRADES.map((x) => ({ value: x, label: x })) },
+    ...loadFields,
   ],
   start: { runs: '0 0 0 220\n0 0 80 0\n0 220 80 220', s: 6, grade: 'S275', V_x: 0, V_z: -90, x_a: 160, z_a: 110, M: 0 },
   calculate: weldGroup,

@@ -15,12 +15,17 @@ export const TOOLS: readonly Tool<any>[] = [boltTool, boltGroupTool, weldGroupTo
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- as above
 export function toolOf(id: string): Tool<any> {
   const tool = TOOLS.find((t) => t.id === id);
-  if (!tool) throw new Refusal('tool', `tool: there is no calculator "${id}"; accepted are ${TOOLS.map((t) => t.id).join(', ')}.`);
+  if (!tool)
+    throw new Refusal('tool', `tool: there is no calculator "${id}"; accepted are ${TOOLS.map((t) => t.id).join(', ')}.`);
   return tool;
 }
 
 /** A calculation by its calculator, or the sentence that says why not. */
-export function calculate(toolId: string, input: unknown, basis: Basis): { readonly ok: Calculation } | { readonly refusal: { readonly field: string; readonly message: string } } {
+export function calculate(
+  toolId: string,
+  input: unknown,
+  basis: Basis,
+): { readonly ok: Calculation } | { readonly refusal: { readonly field: string; readonly message: string } } {
   const tool = toolOf(toolId);
   const checked = validate<unknown>(tool.schema, input);
   if ('error' in checked) return { refusal: checked.error };

@@ -14,16 +14,33 @@ export interface SectionInput {
 
 const sheet = new Sheet();
 const g = {
-  A: sheet.given('A', 'mm2', 'area'), A_v: sheet.given('A_v', 'mm2', 'shear area for load along the web or the deeper wall'), W_el_y: sheet.given('W_el_y', 'mm3', 'elastic modulus, major axis'), W_pl_y: sheet.given('W_pl_y', 'mm3', 'plastic modulus, major axis'),
-  W_pl_z: sheet.given('W_pl_z', 'mm3', 'plastic modulus, minor axis'), f_y: sheet.given('f_y', 'MPa', 'yield strength by the thickest part'), gamma_M0: sheet.given('gamma_M0', '-', 'partial factor for yielding'),
+  A: sheet.given('A', 'mm2', 'area'),
+  A_v: sheet.given('A_v', 'mm2', 'shear area for load along the web or the deeper wall'),
+  W_el_y: sheet.given('W_el_y', 'mm3', 'elastic modulus, major axis'),
+  W_pl_y: sheet.given('W_pl_y', 'mm3', 'plastic modulus, major axis'),
+  W_pl_z: sheet.given('W_pl_z', 'mm3', 'plastic modulus, minor axis'),
+  f_y: sheet.given('f_y', 'MPa', 'yield strength by the thickest part'),
+  gamma_M0: sheet.given('gamma_M0', '-', 'partial factor for yielding'),
 };
 const r = sheet.section('resistance');
 const formulas = {
   N: r.f('N_pl_Rd', 'kN', 'A*f_y/gamma_M0', 'plastic axial resistance', 'EN 1993-1-1, 6.2.3, 6.2.4'),
   V: r.f('V_pl_Rd', 'kN', 'A_v*f_y/(sqrt(3)*gamma_M0)', 'plastic shear resistance', 'EN 1993-1-1, 6.2.6(2)'),
   Mel: r.f('M_el_y_Rd', 'kNm', 'W_el_y*f_y/gamma_M0', 'elastic bending resistance, major axis (class 3)', 'EN 1993-1-1, 6.2.5'),
-  Mpl: r.f('M_pl_y_Rd', 'kNm', 'W_pl_y*f_y/gamma_M0', 'plastic bending resistance, major axis (class 1 and 2)', 'EN 1993-1-1, 6.2.5'),
-  Mz: r.f('M_pl_z_Rd', 'kNm', 'W_pl_z*f_y/gamma_M0', 'plastic bending resistance, minor axis (class 1 and 2)', 'EN 1993-1-1, 6.2.5'),
+  Mpl: r.f(
+    'M_pl_y_Rd',
+    'kNm',
+    'W_pl_y*f_y/gamma_M0',
+    'plastic bending resistance, major axis (class 1 and 2)',
+    'EN 1993-1-1, 6.2.5',
+  ),
+  Mz: r.f(
+    'M_pl_z_Rd',
+    'kNm',
+    'W_pl_z*f_y/gamma_M0',
+    'plastic bending resistance, minor axis (class 1 and 2)',
+    'EN 1993-1-1, 6.2.5',
+  ),
 };
 const thickest = (s: Section): number => ('tf' in s ? s.tf : s.t);
 
@@ -32,23 +49,68 @@ function calculate(i: SectionInput, basis: Basis): Calculation {
   const p = properties(s);
   const steel = steelStrength({ grade: i.grade }, thickest(s), basis.set, 'grade', basis.steels);
   const c = new Calculator(sheet);
-  for (const k of ['A', 'A_v', 'W_el_y', 'W_pl_y', 'W_pl_z'] as const) c.put(g[k], p[k], `${s.name}, from its nominal dimensions`, 'catalogue');
+  for (const k of ['A', 'A_v', 'W_el_y', 'W_pl_y', 'W_pl_z'] as const)
+    c.put(g[k], p[k], `${s.name}, from its nominal dimensions`, 'catalogue');
   c.put(g.f_y, steel.f_y, `${i.grade}, ${thickest(s)} mm thick`, 'catalogue');
   c.put(g.gamma_M0, basis.factors.gamma_M0, 'partial factors', 'basis');
-  const [N, V, , M] = [formulas.N, formulas.V, formulas.Mel, formulas.Mpl, formulas.Mz].map((f) => f(c.run)) as [number, number, number, number, number];
-  const dims: [string, string][] = 'tf' in s ? [['h', figure(s.h, 'mm')], ['b', figure(s.b, 'mm')], ['t_w', figure(s.tw, 'mm')], ['t_f', figure(s.tf, 'mm')], ['r', figure(s.r, 'mm')]] : s.shape === 'RHS' ? [['h', figure(s.h, 'mm')], ['b', figure(s.b, 'mm')], ['t', figure(s.t, 'mm')]] : [['d', figure(s.d, 'mm')], ['t', figure(s.t, 'mm')]];
+  const [N, V, , M] = [formulas.N, formulas.V, formulas.Mel, formulas.Mpl, formulas.Mz].map((f) => f(c.run)) as [
+    number,
+    number,
+    number,
+    number,
+    number,
+  ];
+  const dims: [string, string][] =
+    'tf' in s
+      ? [
+          ['h', figure(s.h, 'mm')],
+          ['b', figure(s.b, 'mm')],
+          ['t_w', figure(s.tw, 'mm')],
+          ['t_f', figure(s.tf, 'mm')],
+          ['r', figure(s.r, 'mm')],
+        ]
+      : s.shape === 'RHS'
+        ? [
+            ['h', figure(s.h, 'mm')],
+            ['b', figure(s.b, 'mm')],
+            ['t', figure(s.t, 'mm')],
+          ]
+        : [
+            ['d', figure(s.d, 'mm')],
+            ['t', figure(s.t, 'mm')],
+          ];
   const cm = (x: number, power: number): string => figure(x / 10 ** power, 'mm');
   return {
     answer: `${s.name} ${i.grade}: shear ${quantity(V, 'kN')}, axial ${quantity(N, 'kN')}, plastic moment ${quantity(M, 'kNm')}`,
     state: 'none',
-    sections: [c.section('resistance', `Resistances of the section, ${s.name}`, 'EN 1993-1-1, 6.2', 'without buckling; the class of the section is not judged here')],
-    tables: [{
-      title: 'Dimensions and properties', head: ['Property', 'Value', 'Unit'], marked: -1,
-      rows: [
-        ...dims.map(([k, v]) => [k, v, 'mm']), ['mass', figure(p.mass, 'mm'), 'kg/m'], ['A', cm(p.A, 2), 'cm²'], ['A_v', cm(p.A_v, 2), 'cm²'], ['I_y', cm(p.I_y, 4), 'cm⁴'], ['I_z', cm(p.I_z, 4), 'cm⁴'],
-        ['W_el,y', cm(p.W_el_y, 3), 'cm³'], ['W_pl,y', cm(p.W_pl_y, 3), 'cm³'], ['W_el,z', cm(p.W_el_z, 3), 'cm³'], ['W_pl,z', cm(p.W_pl_z, 3), 'cm³'], ['I_t', cm(p.I_t, 4), 'cm⁴'],
-      ],
-    }],
+    sections: [
+      c.section(
+        'resistance',
+        `Resistances of the section, ${s.name}`,
+        'EN 1993-1-1, 6.2',
+        'without buckling; the class of the section is not judged here',
+      ),
+    ],
+    tables: [
+      {
+        title: 'Dimensions and properties',
+        head: ['Property', 'Value', 'Unit'],
+        marked: -1,
+        rows: [
+          ...dims.map(([k, v]) => [k, v, 'mm']),
+          ['mass', figure(p.mass, 'mm'), 'kg/m'],
+          ['A', cm(p.A, 2), 'cm²'],
+          ['A_v', cm(p.A_v, 2), 'cm²'],
+          ['I_y', cm(p.I_y, 4), 'cm⁴'],
+          ['I_z', cm(p.I_z, 4), 'cm⁴'],
+          ['W_el,y', cm(p.W_el_y, 3), 'cm³'],
+          ['W_pl,y', cm(p.W_pl_y, 3), 'cm³'],
+          ['W_el,z', cm(p.W_el_z, 3), 'cm³'],
+          ['W_pl,z', cm(p.W_pl_z, 3), 'cm³'],
+          ['I_t', cm(p.I_t, 4), 'cm⁴'],
+        ],
+      },
+    ],
     picture: outline(s),
   };
 }
@@ -61,31 +123,70 @@ function outline(s: Section): ToolPicture {
   const at = (u: number, v: number): Point => [width / 2 + u / scale, height / 2 - v / scale];
   const items: Item[] = [];
   if (s.shape === 'CHS') {
-    items.push({ k: 'circle', at: at(0, 0), r: s.d / 2 / scale, line: 'outline', fill: 'cut' }, { k: 'circle', at: at(0, 0), r: (s.d / 2 - s.t) / scale, line: 'outline', fill: 'paper' });
+    items.push(
+      { k: 'circle', at: at(0, 0), r: s.d / 2 / scale, line: 'outline', fill: 'cut' },
+      { k: 'circle', at: at(0, 0), r: (s.d / 2 - s.t) / scale, line: 'outline', fill: 'paper' },
+    );
   } else if (s.shape === 'RHS') {
-    const rounded = (w: number, d: number, r_: number): Point[] => [[1, 1], [-1, 1], [-1, -1], [1, -1]].flatMap(([sx, sy], k) => Array.from({ length: 7 }, (_, j): Point => {
-      const a = (Math.PI / 2) * k + (Math.PI / 12) * j;
-      return at(sx! * (w / 2 - r_) + r_ * Math.cos(a), sy! * (d / 2 - r_) + r_ * Math.sin(a));
-    }));
-    items.push(path(rounded(b, h, 1.5 * s.t), 'outline', true, 'cut'), path(rounded(b - 2 * s.t, h - 2 * s.t, s.t), 'outline', true, 'paper'));
+    const rounded = (w: number, d: number, r_: number): Point[] =>
+      [
+        [1, 1],
+        [-1, 1],
+        [-1, -1],
+        [1, -1],
+      ].flatMap(([sx, sy], k) =>
+        Array.from({ length: 7 }, (_, j): Point => {
+          const a = (Math.PI / 2) * k + (Math.PI / 12) * j;
+          return at(sx! * (w / 2 - r_) + r_ * Math.cos(a), sy! * (d / 2 - r_) + r_ * Math.sin(a));
+        }),
+      );
+    items.push(
+      path(rounded(b, h, 1.5 * s.t), 'outline', true, 'cut'),
+      path(rounded(b - 2 * s.t, h - 2 * s.t, s.t), 'outline', true, 'paper'),
+    );
   } else {
     const [l, w1, w2, right] = s.shape === 'I' ? [-b / 2, -s.tw / 2, s.tw / 2, b / 2] : [-b / 2, -b / 2, -b / 2 + s.tw, b / 2];
-    const arc = (cu: number, cv: number, from: number): Point[] => Array.from({ length: 7 }, (_, j) => at(cu + s.r * Math.cos(from + (j * Math.PI) / 12), cv + s.r * Math.sin(from + (j * Math.PI) / 12)));
+    const arc = (cu: number, cv: number, from: number): Point[] =>
+      Array.from({ length: 7 }, (_, j) =>
+        at(cu + s.r * Math.cos(from + (j * Math.PI) / 12), cv + s.r * Math.sin(from + (j * Math.PI) / 12)),
+      );
     const top = h / 2;
-    const points: Point[] = [at(right, top), at(right, top - s.tf), ...arc(w2 + s.r, top - s.tf - s.r, Math.PI / 2), ...arc(w2 + s.r, -top + s.tf + s.r, Math.PI), at(right, -top + s.tf), at(right, -top), at(l, -top)];
-    if (s.shape === 'I') points.push(at(l, -top + s.tf), ...arc(w1 - s.r, -top + s.tf + s.r, 1.5 * Math.PI), ...arc(w1 - s.r, top - s.tf - s.r, 0), at(l, top - s.tf));
+    const points: Point[] = [
+      at(right, top),
+      at(right, top - s.tf),
+      ...arc(w2 + s.r, top - s.tf - s.r, Math.PI / 2),
+      ...arc(w2 + s.r, -top + s.tf + s.r, Math.PI),
+      at(right, -top + s.tf),
+      at(right, -top),
+      at(l, -top),
+    ];
+    if (s.shape === 'I')
+      points.push(
+        at(l, -top + s.tf),
+        ...arc(w1 - s.r, -top + s.tf + s.r, 1.5 * Math.PI),
+        ...arc(w1 - s.r, top - s.tf - s.r, 0),
+        at(l, top - s.tf),
+      );
     points.push(at(l, top));
     items.push(path(points, 'outline', true, 'cut'));
   }
-  items.push(path([at(-b / 2 - 6 * scale, 0), at(b / 2 + 6 * scale, 0)], 'centre'), path([at(0, h / 2 + 6 * scale), at(0, -h / 2 - 6 * scale)], 'centre'));
+  items.push(
+    path([at(-b / 2 - 6 * scale, 0), at(b / 2 + 6 * scale, 0)], 'centre'),
+    path([at(0, h / 2 + 6 * scale), at(0, -h / 2 - 6 * scale)], 'centre'),
+  );
   items.push(text([width / 2, height - 3], s.name.replace(/(\d)x(?=\d)/g, '$1×'), { anchor: 'middle' }));
   return { width, height, items };
 }
 
 export const sectionTool: Tool<SectionInput> = {
-  id: 'section', title: 'Sections', about: 'Section browser: dimensions, properties and resistances of every section in the catalogue and of the job.',
+  id: 'section',
+  title: 'Sections',
+  about: 'Section browser: dimensions, properties and resistances of every section in the catalogue and of the job.',
   schema: Joi.object({ section: Joi.string().max(60).required(), grade: Joi.string().max(40).required() }),
-  fields: [{ id: 'section', label: 'Section', unit: '', type: 'section' }, { id: 'grade', label: 'Steel', unit: '', type: 'grade', options: STEEL_GRADES.map((x) => ({ value: x, label: x })) }],
+  fields: [
+    { id: 'section', label: 'Section', unit: '', type: 'section' },
+    { id: 'grade', label: 'Steel', unit: '', type: 'grade', options: STEEL_GRADES.map((x) => ({ value: x, label: x })) },
+  ],
   start: { section: 'UB 406x140x39', grade: 'S275' },
   calculate,
   browse: (basis) => ({
@@ -93,7 +194,18 @@ export const sectionTool: Tool<SectionInput> = {
     rows: [...basis.sections, ...SECTIONS].map((s) => {
       const p = properties(s);
       const [h, b] = s.shape === 'CHS' ? [s.d, s.d] : [s.h, s.b];
-      return { set: { section: s.name }, cells: [s.name, figure(p.mass, 'mm'), figure(h, 'mm'), figure(b, 'mm'), figure(p.A / 1e2, 'mm'), figure(p.I_y / 1e4, 'mm'), figure(p.W_pl_y / 1e3, 'mm')] };
+      return {
+        set: { section: s.name },
+        cells: [
+          s.name,
+          figure(p.mass, 'mm'),
+          figure(h, 'mm'),
+          figure(b, 'mm'),
+          figure(p.A / 1e2, 'mm'),
+          figure(p.I_y / 1e4, 'mm'),
+          figure(p.W_pl_y / 1e3, 'mm'),
+        ],
+      };
     }),
   }),
 };

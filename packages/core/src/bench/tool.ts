@@ -52,7 +52,10 @@ export interface Tool<I = Record<string, unknown>> {
   /** Throws a Refusal for what can't be calculated. */
   calculate(input: I, basis: Basis): Calculation;
   /** A list to choose from: cells, and the values that a choice sets. */
-  browse?(basis: Basis): { readonly head: readonly string[]; readonly rows: readonly { readonly cells: readonly string[]; readonly set: Partial<I> }[] };
+  browse?(basis: Basis): {
+    readonly head: readonly string[];
+    readonly rows: readonly { readonly cells: readonly string[]; readonly set: Partial<I> }[];
+  };
 }
 
 /** One calculation on a sheet: values put in with their origins, then formulas, then the lines that were worked. */
@@ -67,19 +70,51 @@ export class Calculator {
     this.run.v[slot.index] = value;
     this.origins.set(slot.index, { kind, ref });
   }
-  section(id: string, title: string, clause: string, summary = '', pass = true, type: WorkingSection['type'] = 'strength'): WorkingSection {
-    return { id, title, clause, type, summary, pass, governs: false, multiple: null, steps: stepsOf(this.run.steps!, id, this.origins) };
+  section(
+    id: string,
+    title: string,
+    clause: string,
+    summary = '',
+    pass = true,
+    type: WorkingSection['type'] = 'strength',
+  ): WorkingSection {
+    return {
+      id,
+      title,
+      clause,
+      type,
+      summary,
+      pass,
+      governs: false,
+      multiple: null,
+      steps: stepsOf(this.run.steps!, id, this.origins),
+    };
   }
 }
 
 /** A part that does not apply, and why. */
-export const notApplied = (id: string, title: string, clause: string, reason: string): WorkingSection => ({ id, title, clause, type: 'skip', summary: reason, pass: true, governs: false, multiple: null, steps: [] });
+export const notApplied = (id: string, title: string, clause: string, reason: string): WorkingSection => ({
+  id,
+  title,
+  clause,
+  type: 'skip',
+  summary: reason,
+  pass: true,
+  governs: false,
+  multiple: null,
+  steps: [],
+});
 
 /** Rows of numbers as typed or pasted: separated by spaces, tabs, commas or semicolons, a decimal comma where no other comma stands. */
 export function numberLines(text: string): (number[] | null)[] {
-  return text.split(/\r?\n/).map((l) => l.trim()).filter(Boolean).map((line) => {
-    const parts = /[\t;]/.test(line) || !/\d,\d/.test(line) ? line.split(/[\s,;]+/) : line.split(/\s+/).map((p) => p.replace(',', '.'));
-    const numbers = parts.filter(Boolean).map((p) => Number(p.replace(',', '.')));
-    return numbers.every(Number.isFinite) ? numbers : null;
-  });
+  return text
+    .split(/\r?\n/)
+    .map((l) => l.trim())
+    .filter(Boolean)
+    .map((line) => {
+      const parts =
+        /[\t;]/.test(line) || !/\d,\d/.test(line) ? line.split(/[\s,;]+/) : line.split(/\s+/).map((p) => p.replace(',', '.'));
+      const numbers = parts.filter(Boolean).map((p) => Number(p.replace(',', '.')));
+      return numbers.every(Number.isFinite) ? numbers : null;
+    });
 }

@@ -9,7 +9,9 @@ export interface AnchorSize {
   readonly nut: number;
 }
 
-export const ANCHOR_SIZES: readonly AnchorSize[] = data.rows.map((row) => Object.fromEntries(data.columns.map((c, i) => [c, row[i]])) as unknown as AnchorSize);
+export const ANCHOR_SIZES: readonly AnchorSize[] = data.rows.map(
+  (row) => Object.fromEntries(data.columns.map((c, i) => [c, row[i]])) as unknown as AnchorSize,
+);
 export const ANCHOR_DIAMETERS: readonly number[] = ANCHOR_SIZES.map((a) => a.d);
 export const ANCHOR_CLASSES: Readonly<Record<string, { readonly f_yb: number; readonly f_ub: number }>> = data.classes;
 export const ANCHOR_CLASS_NAMES: readonly string[] = Object.keys(data.classes);

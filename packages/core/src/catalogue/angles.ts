@@ -12,4 +12,5 @@ export interface AngleSection {
 export const ANGLES: readonly AngleSection[] = rows;
 
 /** Area of an angle, mm2, with its root radius and two toe radii of half of it. */
-export const angleArea = ({ a, b, t, r }: Omit<AngleSection, 'mass'>): number => t * (a + b - t) + (1 - Math.PI / 4) * (r ** 2 - 2 * (r / 2) ** 2);
+export const angleArea = ({ a, b, t, r }: Omit<AngleSection, 'mass'>): number =>
+  t * (a + b - t) + (1 - Math.PI / 4) * (r ** 2 - 2 * (r / 2) ** 2);

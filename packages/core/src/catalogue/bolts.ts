@@ -13,7 +13,9 @@ export interface BoltSize {
   readonly washer: number;
 }
 
-export const BOLT_SIZES: readonly BoltSize[] = data.rows.map((row) => Object.fromEntries(data.columns.map((c, i) => [c, row[i]])) as unknown as BoltSize);
+export const BOLT_SIZES: readonly BoltSize[] = data.rows.map(
+  (row) => Object.fromEntries(data.columns.map((c, i) => [c, row[i]])) as unknown as BoltSize,
+);
 export const BOLT_DIAMETERS: readonly number[] = BOLT_SIZES.map((b) => b.d);
 
 export interface BoltClass {
@@ -57,7 +59,11 @@ export function holeSize(d: number, kind: HoleKind): HoleSize {
 export function boltLength(size: BoltSize, grip: number): number {
   const needed = grip + size.washer + size.nut + 1.5 * size.pitch;
   const found = data.lengths.find((l) => l >= needed);
-  if (found === undefined) throw new Refusal('bolts.d', `bolts: the grip of ${Math.round(grip)} mm is longer than any standard bolt length; accepted is a grip that a bolt of ${data.lengths.at(-1)} mm can hold.`);
+  if (found === undefined)
+    throw new Refusal(
+      'bolts.d',
+      `bolts: the grip of ${Math.round(grip)} mm is longer than any standard bolt length; accepted is a grip that a bolt of ${data.lengths.at(-1)} mm can hold.`,
+    );
   return found;
 }
 

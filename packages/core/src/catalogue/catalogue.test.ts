@@ -14,7 +14,8 @@ describe('sections', () => {
   });
   it('holds each family and no name twice', () => {
     const families = new Set(SECTIONS.map(familyOf));
-    for (const f of ['UB', 'UC', 'PFC', 'IPE', 'IPE A', 'IPE O', 'HEA', 'HEB', 'HEM', 'SHS', 'RHS', 'CHS']) expect(families).toContain(f);
+    for (const f of ['UB', 'UC', 'PFC', 'IPE', 'IPE A', 'IPE O', 'HEA', 'HEB', 'HEM', 'SHS', 'RHS', 'CHS'])
+      expect(families).toContain(f);
     expect(new Set(SECTIONS.map((s) => s.name)).size).toBe(SECTIONS.length);
   });
   it('has the designation mass of UB, UC in its name', () => {
@@ -22,7 +23,9 @@ describe('sections', () => {
   });
   it('finds a section whatever the spelling, and says what is near when it does not', () => {
     expect(findSection('ub 406×140×39', 'beam.section').name).toBe('UB 406x140x39');
-    expect(() => findSection('UB 406x140x40', 'beam.section')).toThrow(/beam.section: there is no section "UB 406x140x40".*Near it: UB 406x/);
+    expect(() => findSection('UB 406x140x40', 'beam.section')).toThrow(
+      /beam.section: there is no section "UB 406x140x40".*Near it: UB 406x/,
+    );
   });
 });
 
@@ -81,7 +84,7 @@ describe('section properties', () => {
 
 describe('bolts', () => {
   it('proves the stress area of each size: pi/4 (d - 0.9382 p)^2 within 1 %', () => {
-    for (const b of BOLT_SIZES) expect((Math.PI / 4) * (b.d - 0.9382 * b.pitch) ** 2 / b.A_s, `M${b.d}`).toBeCloseTo(1, 1.9);
+    for (const b of BOLT_SIZES) expect(((Math.PI / 4) * (b.d - 0.9382 * b.pitch) ** 2) / b.A_s, `M${b.d}`).toBeCloseTo(1, 1.9);
   });
   it('makes holes by EN 1090-2', () => {
     expect(holeSize(12, 'normal').d_0).toBe(13);
@@ -108,7 +111,8 @@ describe('steel', () => {
     expect(steelStrength({ grade: 'S355', f_y: 320 }, 20, 'UK', 'x')).toEqual({ f_y: 320, f_u: 470, beta_w: 0.9 });
     expect(() => steelStrength({ f_y: 500, f_u: 400, beta_w: 0.9 }, 20, 'UK', 'x')).toThrow(/accepted is f_u of at least f_y/);
   });
-  it('names the grades when one is unknown', () => expect(() => steelStrength({ grade: 'S999' }, 10, 'UK', 'plate.steel')).toThrow(/no steel grade "S999"; accepted are S235/));
+  it('names the grades when one is unknown', () =>
+    expect(() => steelStrength({ grade: 'S999' }, 10, 'UK', 'plate.steel')).toThrow(/no steel grade "S999"; accepted are S235/));
 });
 
 describe('anchors', () => {

@@ -4,8 +4,12 @@ export const STEEL_DENSITY = 7850e-9; // kg/mm3
 
 export interface SectionProperties {
   /** Area, mm2. */ readonly A: number;
-  /** Second moments, mm4. */ readonly I_y: number; readonly I_z: number;
-  /** Elastic and plastic moduli, mm3. */ readonly W_el_y: number; readonly W_el_z: number; readonly W_pl_y: number; readonly W_pl_z: number;
+  /** Second moments, mm4. */ readonly I_y: number;
+  readonly I_z: number;
+  /** Elastic and plastic moduli, mm3. */ readonly W_el_y: number;
+  readonly W_el_z: number;
+  readonly W_pl_y: number;
+  readonly W_pl_z: number;
   /** Shear area for load along the web or the deeper wall, EN 1993-1-1, 6.2.6(3), eta = 1; mm2. */ readonly A_v: number;
   /** St Venant torsion constant, mm4. */ readonly I_t: number;
   /** kg/m. */ readonly mass: number;
@@ -17,7 +21,14 @@ export interface SectionProperties {
  * hollow sections by Bredt with the corner radii of EN 10210-2.
  */
 export function properties(s: SectionShape): SectionProperties {
-  const p = s.shape === 'CHS' ? circular(s.d, s.t) : s.shape === 'RHS' ? rectangular(s.h, s.b, s.t) : s.shape === 'I' ? rolledI(s) : channel(s);
+  const p =
+    s.shape === 'CHS'
+      ? circular(s.d, s.t)
+      : s.shape === 'RHS'
+        ? rectangular(s.h, s.b, s.t)
+        : s.shape === 'I'
+          ? rolledI(s)
+          : channel(s);
   return { ...p, mass: p.A * STEEL_DENSITY * 1000 };
 }
 
@@ -67,7 +78,7 @@ function channelPlasticMinor(h: number, b: number, tw: number, tf: number, k: Re
   const y = A / 2 <= h * tw ? A / 2 / h : b - A / 2 / (2 * tf);
   const rectangle = (width: number, from: number, to: number): number => {
     const at = Math.min(Math.max(y, from), to);
-    return (width * ((at - from) * Math.abs(y - (at + from) / 2) + (to - at) * Math.abs((to + at) / 2 - y)));
+    return width * ((at - from) * Math.abs(y - (at + from) / 2) + (to - at) * Math.abs((to + at) / 2 - y));
   };
   return rectangle(2 * tf, 0, b) + rectangle(hw, 0, tw) + 2 * k.A * Math.abs(tw + k.c - y);
 }
@@ -80,7 +91,9 @@ function rectangular(h: number, b: number, t: number): Bare {
   const i = corner(ri);
   const A = b * h - (b - 2 * t) * (h - 2 * t) - 4 * (o.A - i.A);
   const second = (d: number, w: number): number =>
-    (w * d ** 3 - (w - 2 * t) * (d - 2 * t) ** 3) / 12 - 4 * (o.I + o.A * (d / 2 - o.c) ** 2) + 4 * (i.I + i.A * (d / 2 - t - i.c) ** 2);
+    (w * d ** 3 - (w - 2 * t) * (d - 2 * t) ** 3) / 12 -
+    4 * (o.I + o.A * (d / 2 - o.c) ** 2) +
+    4 * (i.I + i.A * (d / 2 - t - i.c) ** 2);
   const plastic = (d: number, w: number): number =>
     (w * d ** 2 - (w - 2 * t) * (d - 2 * t) ** 2) / 4 - 4 * o.A * (d / 2 - o.c) + 4 * i.A * (d / 2 - t - i.c);
   const rc = (ro + ri) / 2;
@@ -88,7 +101,17 @@ function rectangular(h: number, b: number, t: number): Bare {
   const Am = (b - t) * (h - t) - rc * rc * (4 - Math.PI);
   const I_y = second(h, b);
   const I_z = second(b, h);
-  return { A, I_y, I_z, W_el_y: I_y / (h / 2), W_el_z: I_z / (b / 2), W_pl_y: plastic(h, b), W_pl_z: plastic(b, h), A_v: (A * h) / (b + h), I_t: (t ** 3 * p) / 3 + (4 * Am ** 2 * t) / p };
+  return {
+    A,
+    I_y,
+    I_z,
+    W_el_y: I_y / (h / 2),
+    W_el_z: I_z / (b / 2),
+    W_pl_y: plastic(h, b),
+    W_pl_z: plastic(b, h),
+    A_v: (A * h) / (b + h),
+    I_t: (t ** 3 * p) / 3 + (4 * Am ** 2 * t) / p,
+  };
 }
 
 function circular(d: number, t: number): Bare {

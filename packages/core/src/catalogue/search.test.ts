@@ -7,7 +7,15 @@ const names = (text: string, options = {}): string[] => searchSections(text, opt
 
 describe('sections by what engineers type', () => {
   it.each([
-    ['457 67', 'UB 457x191x67'], ['457x191x67', 'UB 457x191x67'], ['457 x 191 x 67', 'UB 457x191x67'], ['ub 457×191×67', 'UB 457x191x67'], ['heb 240', 'HEB 240'], ['HEB240', 'HEB 240'], ['ipe300', 'IPE 300'], ['uc 203 46', 'UC 203x203x46'], ['UB406x140x39', 'UB 406x140x39'],
+    ['457 67', 'UB 457x191x67'],
+    ['457x191x67', 'UB 457x191x67'],
+    ['457 x 191 x 67', 'UB 457x191x67'],
+    ['ub 457×191×67', 'UB 457x191x67'],
+    ['heb 240', 'HEB 240'],
+    ['HEB240', 'HEB 240'],
+    ['ipe300', 'IPE 300'],
+    ['uc 203 46', 'UC 203x203x46'],
+    ['UB406x140x39', 'UB 406x140x39'],
   ])('"%s" finds %s first', (text, name) => expect(names(text)[0]).toBe(name));
   it('finds all of a serial size', () => {
     const found = names('ub457');
@@ -15,12 +23,25 @@ describe('sections by what engineers type', () => {
     expect(found.every((n) => n.startsWith('UB 457'))).toBe(true);
   });
   it('every section is found by its own name, first, whatever the spelling', () => {
-    fc.assert(fc.property(fc.constantFrom(...SECTIONS), fc.constantFrom((n: string) => n, (n: string) => n.toLowerCase(), (n: string) => n.replaceAll('x', '×'), (n: string) => n.replaceAll('x', ' x '), (n: string) => n.replace(' ', '')), (s, spell) => {
-      expect(names(spell(s.name))[0]).toBe(s.name);
-      expect(namedSection(spell(s.name))?.name).toBe(s.name);
-    }), { numRuns: 400 });
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...SECTIONS),
+        fc.constantFrom(
+          (n: string) => n,
+          (n: string) => n.toLowerCase(),
+          (n: string) => n.replaceAll('x', '×'),
+          (n: string) => n.replaceAll('x', ' x '),
+          (n: string) => n.replace(' ', ''),
+        ),
+        (s, spell) => {
+          expect(names(spell(s.name))[0]).toBe(s.name);
+          expect(namedSection(spell(s.name))?.name).toBe(s.name);
+        },
+      ),
+      { numRuns: 400 },
+    );
   });
-  it('the job\'s own come first, then those used lately; other shapes are left out', () => {
+  it("the job's own come first, then those used lately; other shapes are left out", () => {
     const own = [{ name: 'Tern I 457', shape: 'I', h: 457, b: 190, tw: 9, tf: 13, r: 10 }] as Section[];
     expect(names('457', { own, recent: ['UB 457x152x52'] }).slice(0, 2)).toEqual(['Tern I 457', 'UB 457x152x52']);
     expect(searchSections('', { shapes: ['CHS'] }).every((s) => s.shape === 'CHS')).toBe(true);

@@ -61,9 +61,14 @@ function fitting(text: string, { own = [], shapes }: SectionSearch): { readonly 
 /** Sections that fit what was typed, nearest first: the job's own, those used lately, then the catalogue in its order. */
 export function searchSections(text: string, search: SectionSearch = {}): Section[] {
   const { own = [], recent = [] } = search;
-  const rank = new Map<string, number>([...recent.map((n, i) => [n, 1000 - i] as const), ...own.map((s) => [s.name, 2000] as const)]);
+  const rank = new Map<string, number>([
+    ...recent.map((n, i) => [n, 1000 - i] as const),
+    ...own.map((s) => [s.name, 2000] as const),
+  ]);
   const first = (s: Section): number => rank.get(s.name) ?? 0;
-  return fitting(text, search).map((x) => x.section).sort((a, b) => first(b) - first(a));
+  return fitting(text, search)
+    .map((x) => x.section)
+    .sort((a, b) => first(b) - first(a));
 }
 
 /** The one section that a text names: by its whole name, or because nothing else fits it as well. Undefined where it names none or several. */

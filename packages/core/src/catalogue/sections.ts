@@ -7,7 +7,14 @@ import channels from './data/uk-channels.json' with { type: 'json' };
 
 /** Nominal dimensions in mm. I: rolled I or H; C: parallel flange channel; RHS: square and rectangular hollow; CHS: circular hollow. */
 export type SectionShape =
-  | { readonly shape: 'I' | 'C'; readonly h: number; readonly b: number; readonly tw: number; readonly tf: number; readonly r: number }
+  | {
+      readonly shape: 'I' | 'C';
+      readonly h: number;
+      readonly b: number;
+      readonly tw: number;
+      readonly tf: number;
+      readonly r: number;
+    }
   | { readonly shape: 'RHS'; readonly h: number; readonly b: number; readonly t: number }
   | { readonly shape: 'CHS'; readonly d: number; readonly t: number };
 
@@ -26,9 +33,13 @@ interface DataFile {
 }
 
 const read = (file: DataFile): Section[] =>
-  file.rows.map((row) => ({ shape: file.shape, ...Object.fromEntries(file.columns.map((c, i) => [c, row[i]])) }) as unknown as Section);
+  file.rows.map(
+    (row) => ({ shape: file.shape, ...Object.fromEntries(file.columns.map((c, i) => [c, row[i]])) }) as unknown as Section,
+  );
 
-export const SECTIONS: readonly Section[] = [ukBeams, channels, european, rectangular, circular].flatMap((f) => read(f as DataFile));
+export const SECTIONS: readonly Section[] = [ukBeams, channels, european, rectangular, circular].flatMap((f) =>
+  read(f as DataFile),
+);
 
 /** Spelling that a name is found by: case, spaces and the multiplication sign do not matter. */
 export const sectionKey = (name: string): string => name.toUpperCase().replaceAll('×', 'X').replace(/\s+/g, '');
@@ -43,7 +54,12 @@ export function findSection(name: string, field: string, custom: readonly Sectio
   const key = sectionKey(name);
   const found = custom.find((s) => sectionKey(s.name) === key) ?? BY_KEY.get(key);
   if (found) return found;
-  const near = [...custom, ...SECTIONS].filter((s) => sectionKey(s.name).startsWith(key.slice(0, 6))).slice(0, 3).map((s) => s.name);
-  const hint = near.length ? ` Near it: ${near.join(', ')}.` : ' Give a name such as "UB 406x140x39", or the dimensions h, b, tw, tf and r.';
+  const near = [...custom, ...SECTIONS]
+    .filter((s) => sectionKey(s.name).startsWith(key.slice(0, 6)))
+    .slice(0, 3)
+    .map((s) => s.name);
+  const hint = near.length
+    ? ` Near it: ${near.join(', ')}.`
+    : ' Give a name such as "UB 406x140x39", or the dimensions h, b, tw, tf and r.';
   throw new Refusal(field, `${field}: there is no section "${name}" in the catalogue or the job.${hint}`);
 }

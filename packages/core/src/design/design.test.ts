@@ -15,9 +15,18 @@ import { otherForm } from './other-form.ts';
 import { waysOut } from './ways-out.ts';
 
 const shear = (V_Ed: number): Combination => ({ name: 'C', V_Ed, N_Ed: 0, N_tie: 0 });
-const first = (beam: string, support: string, supportType: string, list: readonly Combination[]): { input: FinPlateInput; why: readonly string[] } =>
-  firstDetail('fin-plate', { beam, beamGrade: 'S275', support, supportGrade: 'S275', supportType }, list, DEFAULT_BASIS) as { input: FinPlateInput; why: readonly string[] };
-const judge = (input: unknown, list: readonly Combination[]) => checkJoint({ kind: 'fin-plate', input, combinations: list }, DEFAULT_BASIS);
+const first = (
+  beam: string,
+  support: string,
+  supportType: string,
+  list: readonly Combination[],
+): { input: FinPlateInput; why: readonly string[] } =>
+  firstDetail('fin-plate', { beam, beamGrade: 'S275', support, supportGrade: 'S275', supportType }, list, DEFAULT_BASIS) as {
+    input: FinPlateInput;
+    why: readonly string[];
+  };
+const judge = (input: unknown, list: readonly Combination[]) =>
+  checkJoint({ kind: 'fin-plate', input, combinations: list }, DEFAULT_BASIS);
 
 describe('a first detail', () => {
   it('follows practice where practice holds: UB 406x140x39 on a flange, 142 kN', () => {
@@ -53,7 +62,13 @@ describe('a first detail', () => {
 });
 
 describe.each(KINDS.map((k) => [k.title, k.id] as const))('first details of %s between beams of level tops', (_t, id) => {
-  const level = (beam: string) => firstDetail(id, { beam, beamGrade: 'S275', support: 'UB 533x210x92', supportGrade: 'S275', supportType: 'beam_web', tops: 'level' }, [shear(150)], DEFAULT_BASIS) as { input: FinPlateInput; why: readonly string[] };
+  const level = (beam: string) =>
+    firstDetail(
+      id,
+      { beam, beamGrade: 'S275', support: 'UB 533x210x92', supportGrade: 'S275', supportType: 'beam_web', tops: 'level' },
+      [shear(150)],
+      DEFAULT_BASIS,
+    ) as { input: FinPlateInput; why: readonly string[] };
   const sound = (input: unknown): void => {
     const r = checkJoint({ kind: id, input, combinations: [shear(150)] }, DEFAULT_BASIS);
     expect([r.brokenRules, leastMultiple(r) >= 1]).toEqual([[], true]);
@@ -75,13 +90,24 @@ describe.each(KINDS.map((k) => [k.title, k.id] as const))('first details of %s b
 });
 
 describe.each(KINDS.map((k) => [k.title, k.id] as const))('first details of %s', (_t, id) => {
-  const beams = SECTIONS.filter((s) => s.shape === 'I' && s.h >= 150 && !/^(UC|HEM)/.test(s.name) && s.tw <= 20).filter((_, i) => i % 8 === 0);
-  const seed = (beam: string) => ({ beam, beamGrade: 'S275', support: 'UC 305x305x118', supportGrade: 'S275', supportType: 'column_flange' });
+  const beams = SECTIONS.filter((s) => s.shape === 'I' && s.h >= 150 && !/^(UC|HEM)/.test(s.name) && s.tw <= 20).filter(
+    (_, i) => i % 8 === 0,
+  );
+  const seed = (beam: string) => ({
+    beam,
+    beamGrade: 'S275',
+    support: 'UC 305x305x118',
+    supportGrade: 'S275',
+    supportType: 'column_flange',
+  });
   it('hold a quarter of the web shear with every rule kept', () => {
     expect(beams.length).toBeGreaterThan(15);
     const failed = beams.filter((s) => {
       const list = [shear(Math.floor((0.25 * properties(s).A_v * 265) / Math.sqrt(3) / 1e3))];
-      const r = checkJoint({ kind: id, input: firstDetail(id, seed(s.name), list, DEFAULT_BASIS).input, combinations: list }, DEFAULT_BASIS);
+      const r = checkJoint(
+        { kind: id, input: firstDetail(id, seed(s.name), list, DEFAULT_BASIS).input, combinations: list },
+        DEFAULT_BASIS,
+      );
       return r.brokenRules.length > 0 || leastMultiple(r) < 1;
     });
     expect(failed.length, failed.map((s) => s.name).join(', ')).toBeLessThanOrEqual(1);
@@ -90,7 +116,9 @@ describe.each(KINDS.map((k) => [k.title, k.id] as const))('first details of %s',
     const { why, input } = firstDetail(id, seed('UB 254x102x22'), [shear(900)], DEFAULT_BASIS);
     const r = checkJoint({ kind: id, input, combinations: [shear(900)] }, DEFAULT_BASIS);
     expect(r.brokenRules).toEqual([]);
-    expect(why.at(-1)).toBe(`What stops it: ${r.combinations[0]!.first!.title.toLowerCase()}, at ${leastMultiple(r).toFixed(2)} of the load.`);
+    expect(why.at(-1)).toBe(
+      `What stops it: ${r.combinations[0]!.first!.title.toLowerCase()}, at ${leastMultiple(r).toFixed(2)} of the load.`,
+    );
   });
 });
 
@@ -99,8 +127,21 @@ it('a first detail goes beyond the usual range where that is not enough, and say
   expect(beams.length).toBeGreaterThan(12);
   let further = 0;
   for (const s of beams) {
-    const list = [shear(Math.floor((0.75 * properties(s).A_v * steelStrength({ grade: 'S275' }, s.shape === 'I' ? s.tf : 0, 'UK', 'x').f_y) / Math.sqrt(3) / 1e3))];
-    const { input, why } = firstDetail('end-plate', { beam: s.name, beamGrade: 'S275', support: 'UC 305x305x118', supportGrade: 'S275', supportType: 'column_flange' }, list, DEFAULT_BASIS);
+    const list = [
+      shear(
+        Math.floor(
+          (0.75 * properties(s).A_v * steelStrength({ grade: 'S275' }, s.shape === 'I' ? s.tf : 0, 'UK', 'x').f_y) /
+            Math.sqrt(3) /
+            1e3,
+        ),
+      ),
+    ];
+    const { input, why } = firstDetail(
+      'end-plate',
+      { beam: s.name, beamGrade: 'S275', support: 'UC 305x305x118', supportGrade: 'S275', supportType: 'column_flange' },
+      list,
+      DEFAULT_BASIS,
+    );
     const r = checkJoint({ kind: 'end-plate', input, combinations: list }, DEFAULT_BASIS);
     expect([s.name, r.brokenRules, leastMultiple(r) >= 1]).toEqual([s.name, [], true]);
     if (!why.some((w) => w.startsWith('Taken further: '))) continue;
@@ -131,7 +172,9 @@ describe('ways out', () => {
     expect(home.length).toBeGreaterThan(0);
     expect(ways.slice(0, home.length)).toEqual(home);
     expect(home.map((w) => w.cost)).toEqual([...home.map((w) => w.cost)].sort((a, b) => a - b));
-    for (const a of home) for (const b of home) if (a !== b) expect(b.cost <= a.cost && b.after >= a.after && a.cost - b.cost + b.after - a.after > 1e-6).toBe(false);
+    for (const a of home)
+      for (const b of home)
+        if (a !== b) expect(b.cost <= a.cost && b.after >= a.after && a.cost - b.cost + b.after - a.after > 1e-6).toBe(false);
   });
   it('mend a broken rule', () => {
     const narrow = finPlateField('plate.e2').set(weak, 35);
@@ -151,7 +194,10 @@ describe('another form for the same members and actions', () => {
   const fin = first('UB 406x178x60', 'UC 254x254x89', 'column_flange', list).input;
   it('is a sound first detail of that form, with the bolts and steel of the present one where they hold', () => {
     const present = { ...fin, bolts: { ...fin.bolts, cls: '10.9' }, plate: { ...fin.plate, steel: { grade: 'S355' } } };
-    const { input, why } = otherForm('fin-plate', present, 'end-plate', list, DEFAULT_BASIS) as { input: EndPlateInput; why: readonly string[] };
+    const { input, why } = otherForm('fin-plate', present, 'end-plate', list, DEFAULT_BASIS) as {
+      input: EndPlateInput;
+      why: readonly string[];
+    };
     expect(input.beam.section).toBe('UB 406x178x60');
     expect(input.support).toMatchObject({ section: 'UC 254x254x89', type: 'column_flange' });
     expect([input.bolts.cls, input.plate.steel.grade]).toEqual(['10.9', 'S355']);
@@ -162,41 +208,84 @@ describe('another form for the same members and actions', () => {
   });
   it('goes back again', () => {
     const end = otherForm('fin-plate', fin, 'end-plate', list, DEFAULT_BASIS).input;
-    expect(kindOf('fin-plate').line.print(otherForm('end-plate', end, 'fin-plate', list, DEFAULT_BASIS).input)).toBe(kindOf('fin-plate').line.print(fin));
+    expect(kindOf('fin-plate').line.print(otherForm('end-plate', end, 'fin-plate', list, DEFAULT_BASIS).input)).toBe(
+      kindOf('fin-plate').line.print(fin),
+    );
   });
   it('takes members by their own values, with the notch, the edges of the support and the beam on its far face', () => {
-    const beam = { h: 400, b: 180, tw: 8, tf: 13, r: 10, steel: { f_y: 300, f_u: 430, beta_w: 0.85 }, notch: { type: 'single', l_n: 110, d_nt: 55 } };
-    const support = { type: 'beam_web', t: 9, t_ref: 15, d2: 470, e_top: 100, steel: { grade: 'S275' }, other_side: { V_Ed: 120, h_p: 260 } };
+    const beam = {
+      h: 400,
+      b: 180,
+      tw: 8,
+      tf: 13,
+      r: 10,
+      steel: { f_y: 300, f_u: 430, beta_w: 0.85 },
+      notch: { type: 'single', l_n: 110, d_nt: 55 },
+    };
+    const support = {
+      type: 'beam_web',
+      t: 9,
+      t_ref: 15,
+      d2: 470,
+      e_top: 100,
+      steel: { grade: 'S275' },
+      other_side: { V_Ed: 120, h_p: 260 },
+    };
     for (const kind of KINDS.filter((k) => k.id !== 'fin-plate')) {
-      const { input } = otherForm('fin-plate', { ...fin, beam, support }, kind.id, list, DEFAULT_BASIS) as { input: EndPlateInput };
+      const { input } = otherForm('fin-plate', { ...fin, beam, support }, kind.id, list, DEFAULT_BASIS) as {
+        input: EndPlateInput;
+      };
       expect([kind.id, input.beam, input.support]).toEqual([kind.id, beam, { ...support, other_side: { V_Ed: 120 } }]);
       const report = checkJoint({ kind: kind.id, input, combinations: list }, DEFAULT_BASIS);
       expect([report.brokenRules, leastMultiple(report) >= 1]).toEqual([[], true]);
       // And back: the depth of the far plate is no more known and taken as usual.
-      expect((otherForm(kind.id, input, 'fin-plate', list, DEFAULT_BASIS).input as FinPlateInput).support).toEqual({ ...support, other_side: { V_Ed: 120, h_p: 200 } });
+      expect((otherForm(kind.id, input, 'fin-plate', list, DEFAULT_BASIS).input as FinPlateInput).support).toEqual({
+        ...support,
+        other_side: { V_Ed: 120, h_p: 200 },
+      });
     }
   });
 });
 
 describe.each(KINDS.map((k) => [k.title, k] as const))('the fields of %s', (_t, kind) => {
-  const input = firstDetail(kind.id, { beam: 'UB 457x191x67', beamGrade: 'S275', support: 'UC 254x254x89', supportGrade: 'S275', supportType: 'column_flange' }, [], DEFAULT_BASIS).input;
+  const input = firstDetail(
+    kind.id,
+    { beam: 'UB 457x191x67', beamGrade: 'S275', support: 'UC 254x254x89', supportGrade: 'S275', supportType: 'column_flange' },
+    [],
+    DEFAULT_BASIS,
+  ).input;
   it('give back what was set, and leave the input before untouched', () => {
     const before = JSON.stringify(input);
     for (const f of kind.fields.filter((x) => !x.applies || x.applies(input))) {
-      const value = f.options ? f.options.at(-1)!.value : f.type === 'section' ? 'UB 533x210x92' : f.steps![Math.floor(f.steps!.length / 2)]!;
+      const value = f.options
+        ? f.options.at(-1)!.value
+        : f.type === 'section'
+          ? 'UB 533x210x92'
+          : f.steps![Math.floor(f.steps!.length / 2)]!;
       expect([f.id, f.get(f.set(input, value))]).toEqual([f.id, value]);
     }
     expect(JSON.stringify(input)).toBe(before);
   });
   it('change only their own dimension of the drawing', () => {
     const title = { job: '', number: '', revision: '', mark: '', kind: '', verdict: '', checked: '', basis: '' };
-    const dims = (i: unknown) => new Map(kind.drawing(kind.model(i, DEFAULT_BASIS), title, null).items.flatMap((t) => (t.k === 'text' && t.field ? [[t.field, t.text] as const] : [])));
+    const dims = (i: unknown) =>
+      new Map(
+        kind
+          .drawing(kind.model(i, DEFAULT_BASIS), title, null)
+          .items.flatMap((t) => (t.k === 'text' && t.field ? [[t.field, t.text] as const] : [])),
+      );
     const start = dims(input);
     for (const id of start.keys()) {
       const f = kind.fields.find((x) => x.id === id)!;
       const after = dims(f.set(input, Number(f.get(input)) + 3));
       // The overall depth follows its parts, the free edge of a rolled angle closes its chain, and the last end distance closes the depth.
-      const follows = (k: string): boolean => k !== id && (/\.h$/.test(k) || k === 'cleat.e2' || (/\.h$|^support_bolts\.e1$|^support_bolts\.p1$/.test(id) && k.endsWith('e1_bot')) || (k.startsWith('support_bolts.') && !id.startsWith('support_bolts.')) || (k === 'cleat.e1_bot' && id === 'support_bolts.e1_bot'));
+      const follows = (k: string): boolean =>
+        k !== id &&
+        (/\.h$/.test(k) ||
+          k === 'cleat.e2' ||
+          (/\.h$|^support_bolts\.e1$|^support_bolts\.p1$/.test(id) && k.endsWith('e1_bot')) ||
+          (k.startsWith('support_bolts.') && !id.startsWith('support_bolts.')) ||
+          (k === 'cleat.e1_bot' && id === 'support_bolts.e1_bot'));
       const changed = [...start].filter(([k, v]) => after.get(k) !== v && !follows(k)).map(([k]) => k);
       expect([id, changed]).toEqual([id, [id]]);
     }

@@ -11,16 +11,28 @@ const BUDGET = 1500;
 const RULES = 0.01;
 
 /** A first detail that follows good practice and, where the usual range or what lies a few steps beyond it allows, holds every combination and keeps every must rule. */
-export function firstDetail(kindId: string, start: Start, combinations: readonly Combination[], basis: Basis): FirstDetail<unknown> {
+export function firstDetail(
+  kindId: string,
+  start: Start,
+  combinations: readonly Combination[],
+  basis: Basis,
+): FirstDetail<unknown> {
   const kind = kindOf(kindId);
   const judge = (input: unknown): number => {
     const report = tryDetail(kindId, input, combinations, basis);
     if (!report) return 0;
     // A broken rule ranks below any detail that keeps them all, and the fewer are broken the better.
-    return report.brokenRules.length ? Math.min(RULES, leastMultiple(report) / 1000) / report.brokenRules.length : leastMultiple(report);
+    return report.brokenRules.length
+      ? Math.min(RULES, leastMultiple(report) / 1000) / report.brokenRules.length
+      : leastMultiple(report);
   };
   const usual = kind.first(start, combinations, basis, judge);
-  const { input, taken } = climb(usual.input, judge, (i) => kind.moves(i, kind.model(i, basis)).filter((m) => !m.given), Math.floor(BUDGET / Math.max(1, combinations.length)));
+  const { input, taken } = climb(
+    usual.input,
+    judge,
+    (i) => kind.moves(i, kind.model(i, basis)).filter((m) => !m.given),
+    Math.floor(BUDGET / Math.max(1, combinations.length)),
+  );
   const why = taken.length ? [...usual.why, `Taken further: ${taken.join(', ')}.`] : usual.why;
   const report = tryDetail(kindId, input, combinations, basis);
   if (!report) return { input, why };
@@ -29,7 +41,9 @@ export function firstDetail(kindId: string, start: Start, combinations: readonly
   const stops = [
     ...report.missing.map((m) => `not checked: ${m.title.toLowerCase()}`),
     ...report.brokenRules.map((r) => r.title.toLowerCase()),
-    ...(least < 1 ? [`${report.combinations[report.worst]!.first!.title.toLowerCase()}, at ${least.toFixed(2)} of the load`] : []),
+    ...(least < 1
+      ? [`${report.combinations[report.worst]!.first!.title.toLowerCase()}, at ${least.toFixed(2)} of the load`]
+      : []),
   ];
   if (stops.length) return { input, why: [...why, `What stops it: ${stops.join('; ')}.`] };
   return { input, why: taken.length ? [...why, `First to give at ${least.toFixed(2)} of the worst combination.`] : why };
@@ -45,7 +59,12 @@ interface Step {
  * Takes a detail that does not hold further by its own moves: each time the one that helps most, and where none helps alone the first pair
  * that does, until it holds, nothing helps any more, or `budget` details have been judged.
  */
-function climb(start: unknown, judge: (input: unknown) => number, movesOf: (input: unknown) => readonly { readonly label: string; readonly input: unknown }[], budget: number): { input: unknown; taken: readonly string[] } {
+function climb(
+  start: unknown,
+  judge: (input: unknown) => number,
+  movesOf: (input: unknown) => readonly { readonly label: string; readonly input: unknown }[],
+  budget: number,
+): { input: unknown; taken: readonly string[] } {
   const first: Step = { label: '', input: start, multiple: judge(start) };
   let now = first;
   const taken: string[] = [];
@@ -60,7 +79,9 @@ function climb(start: unknown, judge: (input: unknown) => number, movesOf: (inpu
   };
   const helps = (multiple: number): boolean => multiple > now.multiple * 1.002;
   while (now.multiple < 1 && left > 0) {
-    const singles = steps(now.input).slice(0, left).map((m): Step => ({ ...m, multiple: judge(m.input) }));
+    const singles = steps(now.input)
+      .slice(0, left)
+      .map((m): Step => ({ ...m, multiple: judge(m.input) }));
     left -= singles.length;
     let next = singles.filter((s) => helps(s.multiple)).sort((a, b) => b.multiple - a.multiple)[0];
     for (const single of next ? [] : singles.sort((a, b) => b.multiple - a.multiple)) {
@@ -68,7 +89,8 @@ function climb(start: unknown, judge: (input: unknown) => number, movesOf: (inpu
       for (const second of steps(single.input).slice(0, left)) {
         left -= 1;
         const multiple = judge(second.input);
-        if (helps(multiple) && multiple > (next?.multiple ?? 0)) next = { label: `${single.label}, ${second.label}`, input: second.input, multiple };
+        if (helps(multiple) && multiple > (next?.multiple ?? 0))
+          next = { label: `${single.label}, ${second.label}`, input: second.input, multiple };
       }
     }
     if (!next) break;
@@ -76,5 +98,7 @@ function climb(start: unknown, judge: (input: unknown) => number, movesOf: (inpu
     taken.push(next.label);
   }
   // Steps that end short of holding would only make the detail dearer; those that mend its rules stay.
-  return now.multiple >= 1 || (now.multiple > RULES && first.multiple <= RULES) ? { input: now.input, taken } : { input: start, taken: [] };
+  return now.multiple >= 1 || (now.multiple > RULES && first.multiple <= RULES)
+    ? { input: now.input, taken }
+    : { input: start, taken: [] };
 }

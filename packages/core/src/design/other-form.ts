@@ -6,13 +6,27 @@ import { firstDetail } from './first.ts';
 import { leastMultiple, tryDetail } from './judge.ts';
 
 /** Fields that mean the same in every kind that has them, by their ids: what a change of form can keep. */
-const CARRIED = ['bolts.d', 'bolts.cls', 'bolts.threads', 'bolts.category', 'bolts.friction', 'bolts.packing', 'plate.grade'] as const;
+const CARRIED = [
+  'bolts.d',
+  'bolts.cls',
+  'bolts.threads',
+  'bolts.category',
+  'bolts.friction',
+  'bolts.packing',
+  'plate.grade',
+] as const;
 
 /**
  * The same members and actions in another form of joint: a first detail of that kind, with the bolts and the plate's steel of the present
  * one wherever the detail stays as sound as it was without them.
  */
-export function otherForm(fromKind: string, input: unknown, toKind: string, combinations: readonly Combination[], basis: Basis): FirstDetail<unknown> {
+export function otherForm(
+  fromKind: string,
+  input: unknown,
+  toKind: string,
+  combinations: readonly Combination[],
+  basis: Basis,
+): FirstDetail<unknown> {
   const from = kindOf(fromKind);
   const to = kindOf(toKind);
   const first = firstDetail(toKind, from.seedOf(input), combinations, basis);

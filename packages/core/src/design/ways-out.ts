@@ -53,11 +53,29 @@ export function waysOut(kindId: string, input: unknown, combinations: readonly C
     const rulesAfter = report.brokenRules.length;
     const lifts = after > before + 0.02;
     const mends = rulesAfter < rulesBefore;
-    if ((!lifts && !mends) || rulesAfter > rulesBefore || report.missing.length > now.missing.length || (mends && after < Math.min(before, 1))) return null;
+    if (
+      (!lifts && !mends) ||
+      rulesAfter > rulesBefore ||
+      report.missing.length > now.missing.length ||
+      (mends && after < Math.min(before, 1))
+    )
+      return null;
     const q = kind.quantities(kind.model(trial, basis));
     const way: WayOut = {
-      label, input: trial, line: kind.line.print(trial), before, after, state: report.state, rulesBefore, rulesAfter, pair,
-      mass: q.plateMass - quantities.plateMass, bolts: q.bolts - quantities.bolts, ...(q.fastener ? { fastener: q.fastener } : {}), concrete: (q.concrete?.volume ?? 0) - (quantities.concrete?.volume ?? 0), cost: costOf(q) - cost,
+      label,
+      input: trial,
+      line: kind.line.print(trial),
+      before,
+      after,
+      state: report.state,
+      rulesBefore,
+      rulesAfter,
+      pair,
+      mass: q.plateMass - quantities.plateMass,
+      bolts: q.bolts - quantities.bolts,
+      ...(q.fastener ? { fastener: q.fastener } : {}),
+      concrete: (q.concrete?.volume ?? 0) - (quantities.concrete?.volume ?? 0),
+      cost: costOf(q) - cost,
     };
     return { way, arrives: rulesAfter === 0 && after >= (soundNow ? basis.close : 1) };
   };
@@ -86,7 +104,12 @@ const dominates = (o: WayOut, w: WayOut, earlier: boolean): boolean => {
 /** Moves that arrive come first, cheapest first; the rest by how much they lift for what they cost. */
 const rank = (t: Trial): number => (t.arrives ? t.way.cost - 1e6 : t.way.cost - 100 * t.way.after);
 
-function pairs(kindId: string, moves: readonly { label: string; input: unknown }[], basis: Basis, attempt: (label: string, input: unknown, pair: boolean) => Trial | null): Trial[] {
+function pairs(
+  kindId: string,
+  moves: readonly { label: string; input: unknown }[],
+  basis: Basis,
+  attempt: (label: string, input: unknown, pair: boolean) => Trial | null,
+): Trial[] {
   const kind = kindOf(kindId);
   const found: Trial[] = [];
   for (const [i, first] of moves.entries()) {

@@ -1,4 +1,13 @@
-import { flangeSpan, sameHole, type BoltPart, type MemberPart, type PlatePart, type Point, type Solid, type Vector } from './solid.ts';
+import {
+  flangeSpan,
+  sameHole,
+  type BoltPart,
+  type MemberPart,
+  type PlatePart,
+  type Point,
+  type Solid,
+  type Vector,
+} from './solid.ts';
 
 /** A clear distance in mm against what is needed, and where it is measured. */
 export interface Clearance {
@@ -103,7 +112,9 @@ function besideSupportBolts(solid: Solid, near: Nearest): void {
   const [above, below] = [edgeAt(beam.outline, end, 1) === 0, edgeAt(beam.outline, end, -1) === -beam.h];
   for (const b of bolts) {
     const put = (distance: number): void => near.take(distance, b.y[0], b.x, b.z);
-    const weld = solid.welds.find((w) => w.from[0] === w.to[0] && Math.sign(w.from[1]) === Math.sign(b.x) && (w.from[2] - b.z) * (w.to[2] - b.z) <= 0);
+    const weld = solid.welds.find(
+      (w) => w.from[0] === w.to[0] && Math.sign(w.from[1]) === Math.sign(b.x) && (w.from[2] - b.z) * (w.to[2] - b.z) <= 0,
+    );
     const aside = Math.max(0, y1 - b.x, b.x - y2);
     const under = (gap: number): void => put(Math.hypot(aside, Math.max(0, gap)));
     put(Math.abs(b.x) - beam.tw / 2 - (weld?.leg ?? 0));
@@ -157,13 +168,27 @@ export function boltsOfTwoJoints(solid: Solid): Clearance | null {
   const washer = first.washerDiameter;
   const alone = (p: Point, others: readonly Point[]): boolean => !others.some((q) => sameHole(p, q));
   const toPlates = (points: readonly Point[], plates: readonly PlatePart[]): Clearance[] =>
-    points.flatMap((p) => plates.filter((x) => x.plane === 'yz').map((x): Clearance => ({ actual: toRectangle(p, x.outline), needed: washer / 2, at: [0, ...p] })));
+    points.flatMap((p) =>
+      plates
+        .filter((x) => x.plane === 'yz')
+        .map((x): Clearance => ({ actual: toRectangle(p, x.outline), needed: washer / 2, at: [0, ...p] })),
+    );
   const [mineAlone, theirsAlone] = [mine.filter((p) => alone(p, theirs)), theirs.filter((p) => alone(p, mine))];
   const all = [
-    ...toPlates(theirsAlone, solid.plates), ...toPlates(mineAlone, solid.other.plates),
-    ...theirsAlone.flatMap((p) => mineAlone.map((q): Clearance => ({ actual: Math.hypot(p[0] - q[0], p[1] - q[1]), needed: washer, at: [0, (p[0] + q[0]) / 2, (p[1] + q[1]) / 2] }))),
+    ...toPlates(theirsAlone, solid.plates),
+    ...toPlates(mineAlone, solid.other.plates),
+    ...theirsAlone.flatMap((p) =>
+      mineAlone.map((q): Clearance => ({
+        actual: Math.hypot(p[0] - q[0], p[1] - q[1]),
+        needed: washer,
+        at: [0, (p[0] + q[0]) / 2, (p[1] + q[1]) / 2],
+      })),
+    ),
   ];
-  return all.reduce((a, b) => (b.needed - b.actual > a.needed - a.actual ? b : a), all[0] ?? { actual: washer / 2, needed: washer / 2, at: [0, ...mine[0]!] });
+  return all.reduce(
+    (a, b) => (b.needed - b.actual > a.needed - a.actual ? b : a),
+    all[0] ?? { actual: washer / 2, needed: washer / 2, at: [0, ...mine[0]!] },
+  );
 }
 
 /** Plates and legs on a supporting web, with their upright welds, to the root fillets of the support's flanges. Null on a flange. */
@@ -174,10 +199,16 @@ export function seatOnWeb(solid: Solid): Clearance | null {
   const root = support.tf + support.r;
   const near = new Nearest();
   const corner = (x: number, y: number, z: number): void =>
-    near.take(type === 'column_web' ? support.h / 2 - root - Math.abs(y) : Math.min(top - root - z, z - (top - support.h + root)), x, y, z);
-  for (const p of solid.plates) for (const [u, z] of p.outline) {
-    if (p.plane === 'yz') corner(0, u, z);
-    else if (u === 0) p.y.forEach((y) => corner(0, y, z));
-  }
+    near.take(
+      type === 'column_web' ? support.h / 2 - root - Math.abs(y) : Math.min(top - root - z, z - (top - support.h + root)),
+      x,
+      y,
+      z,
+    );
+  for (const p of solid.plates)
+    for (const [u, z] of p.outline) {
+      if (p.plane === 'yz') corner(0, u, z);
+      else if (u === 0) p.y.forEach((y) => corner(0, y, z));
+    }
   return { actual: near.distance, needed: 0, at: near.at };
 }

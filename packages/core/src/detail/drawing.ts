@@ -2,7 +2,20 @@ import type { Point, Vector } from './solid.ts';
 
 /** Lines of a technical drawing; a renderer gives each its width, dash and colour. */
 export type LineStyle = 'outline' | 'thin' | 'hidden' | 'centre' | 'dimension' | 'failure' | 'failure-thin' | 'force' | 'none';
-export type FillStyle = 'plate' | 'cut' | 'steel' | 'paper' | 'ink' | 'dimension' | 'failure' | 'failure-soft' | 'concrete' | 'press-1' | 'press-2' | 'press-3' | 'press-4';
+export type FillStyle =
+  | 'plate'
+  | 'cut'
+  | 'steel'
+  | 'paper'
+  | 'ink'
+  | 'dimension'
+  | 'failure'
+  | 'failure-soft'
+  | 'concrete'
+  | 'press-1'
+  | 'press-2'
+  | 'press-3'
+  | 'press-4';
 export type TextStyle = 'ink' | 'muted' | 'dimension' | 'failure' | 'force';
 
 export interface PathItem {
@@ -99,14 +112,30 @@ export const project = (f: Frame, [u, w]: Point): Point => [f.at[0] + u / f.scal
 
 /** The place in joint coordinates of a point of the sheet; the inverse of `project` in the view that holds it. */
 export function lift(d: Drawing, [sx, sy]: Point): Vector {
-  const v = d.views.find((x) => sx >= x.left && sx <= x.right && sy >= (x.top ?? -Infinity) && sy <= (x.bottom ?? Infinity)) ?? d.views[0]!;
+  const v =
+    d.views.find((x) => sx >= x.left && sx <= x.right && sy >= (x.top ?? -Infinity) && sy <= (x.bottom ?? Infinity)) ??
+    d.views[0]!;
   const u = (sx - v.frame.at[0]) * v.frame.scale;
   const z = (v.frame.at[1] - sy) * v.frame.scale;
   return v.plane === 'xz' ? [u, v.depth, z] : v.plane === 'yz' ? [v.depth, u, z] : [u, z, v.depth];
 }
 
-export const path = (points: readonly Point[], line: LineStyle, closed = false, fill?: FillStyle): PathItem => ({ k: 'path', points, line, closed, ...(fill ? { fill } : {}) });
-export const text = (at: Point, value: string, options: Partial<Omit<TextItem, 'k' | 'at' | 'text'>> = {}): TextItem => ({ k: 'text', at, text: value, size: TEXT, anchor: 'start', style: 'ink', ...options });
+export const path = (points: readonly Point[], line: LineStyle, closed = false, fill?: FillStyle): PathItem => ({
+  k: 'path',
+  points,
+  line,
+  closed,
+  ...(fill ? { fill } : {}),
+});
+export const text = (at: Point, value: string, options: Partial<Omit<TextItem, 'k' | 'at' | 'text'>> = {}): TextItem => ({
+  k: 'text',
+  at,
+  text: value,
+  size: TEXT,
+  anchor: 'start',
+  style: 'ink',
+  ...options,
+});
 
 /** Width that a text takes on the sheet, mm; near enough for laying out. */
 export const textWidth = (value: string, size = TEXT): number => value.length * size * 0.54;
@@ -114,7 +143,16 @@ export const textWidth = (value: string, size = TEXT): number => value.length * 
 const ARROW = 2.2;
 function arrow([x, y]: Point, [dx, dy]: Point): PathItem {
   const [nx, ny] = [-dy, dx];
-  return path([[x, y], [x + dx * ARROW + nx * 0.55, y + dy * ARROW + ny * 0.55], [x + dx * ARROW - nx * 0.55, y + dy * ARROW - ny * 0.55]], 'none', true, 'dimension');
+  return path(
+    [
+      [x, y],
+      [x + dx * ARROW + nx * 0.55, y + dy * ARROW + ny * 0.55],
+      [x + dx * ARROW - nx * 0.55, y + dy * ARROW - ny * 0.55],
+    ],
+    'none',
+    true,
+    'dimension',
+  );
 }
 
 export interface DimensionSegment {
@@ -129,15 +167,40 @@ export interface DimensionSegment {
  * Distances of several places from one level, upright (running dimensions of ISO 129-1): a ring at the origin, an arrow at each place, its text
  * beside the extension line. `foot` is where the extension lines start.
  */
-export function runningDimension(level: number, foot: number, origin: number, places: readonly { readonly at: number; readonly text: string; readonly field: string }[]): Item[] {
+export function runningDimension(
+  level: number,
+  foot: number,
+  origin: number,
+  places: readonly { readonly at: number; readonly text: string; readonly field: string }[],
+): Item[] {
   const ends = [origin, ...places.map((p) => p.at)];
   const items: Item[] = [
-    path([[level, Math.min(...ends)], [level, Math.max(...ends)]], 'dimension'),
+    path(
+      [
+        [level, Math.min(...ends)],
+        [level, Math.max(...ends)],
+      ],
+      'dimension',
+    ),
     { k: 'circle', at: [level, origin], r: 0.9, line: 'dimension', fill: 'paper' },
-    path([[foot + 1.2, origin], [level + 1.4, origin]], 'dimension'),
+    path(
+      [
+        [foot + 1.2, origin],
+        [level + 1.4, origin],
+      ],
+      'dimension',
+    ),
   ];
   for (const p of places) {
-    items.push(path([[foot + 1.2, p.at], [level + 1.4, p.at]], 'dimension'));
+    items.push(
+      path(
+        [
+          [foot + 1.2, p.at],
+          [level + 1.4, p.at],
+        ],
+        'dimension',
+      ),
+    );
     if (Math.abs(p.at - origin) > ARROW) items.push(arrow([level, p.at], [0, Math.sign(origin - p.at)]));
     items.push(text([level + 1.8, p.at + TEXT * 0.35], p.text, { style: 'dimension', field: p.field }));
   }
@@ -171,7 +234,13 @@ export function dimensionChain(axis: 'x' | 'y', level: number, foot: number, seg
     }
     const fits = textWidth(s.text) < length + 1;
     // A text that does not fit stands a line higher, shifted away from its neighbour; without one, to the right.
-    const shift = fits ? 0 : i === 0 && segments.length > 1 ? -textWidth(s.text) / 2 - 1 : i === segments.length - 1 ? textWidth(s.text) / 2 + 1 : 0;
+    const shift = fits
+      ? 0
+      : i === 0 && segments.length > 1
+        ? -textWidth(s.text) / 2 - 1
+        : i === segments.length - 1
+          ? textWidth(s.text) / 2 + 1
+          : 0;
     items.push(text([middle + shift, level - 1.1 - (fits || i === 0 || i === segments.length - 1 ? 0 : TEXT)], s.text, options));
   });
   return items;
@@ -185,7 +254,9 @@ export function leader(tip: Point, at: Point, lines: readonly string[], callout:
   const end: Point = [shelf[0] + (toLeft ? -width : width) + (toLeft ? -1 : 1), shelf[1]];
   const items: Item[] = [path([tip, shelf, end], 'thin'), { k: 'circle', at: tip, r: 0.5, line: 'none', fill: 'ink' }];
   lines.forEach((line, i) => {
-    items.push(text([toLeft ? end[0] + 0.5 : shelf[0] + 0.5, shelf[1] - 1.1 - (lines.length - 1 - i) * (TEXT + 0.8)], line, { callout }));
+    items.push(
+      text([toLeft ? end[0] + 0.5 : shelf[0] + 0.5, shelf[1] - 1.1 - (lines.length - 1 - i) * (TEXT + 0.8)], line, { callout }),
+    );
   });
   return items;
 }
@@ -199,13 +270,41 @@ export function filletSymbol(tip: Point, shelf: Point, leg: number, callout: str
   const length = textWidth(label) + 8;
   const [x, y] = shelf;
   const t = x - 2.2;
-  const other: Item[] = sides === 2
-    ? [path([[t - 3.4, y], [t - 3.4, y + 3.4], [t, y]], 'thin', true), text([t - 4.2, y + TEXT * 0.75 + 0.6], label, { anchor: 'end', callout })]
-    : [path([[x - 0.6, y + 1], [x - length, y + 1]], 'hidden')];
+  const other: Item[] =
+    sides === 2
+      ? [
+          path(
+            [
+              [t - 3.4, y],
+              [t - 3.4, y + 3.4],
+              [t, y],
+            ],
+            'thin',
+            true,
+          ),
+          text([t - 4.2, y + TEXT * 0.75 + 0.6], label, { anchor: 'end', callout }),
+        ]
+      : [
+          path(
+            [
+              [x - 0.6, y + 1],
+              [x - length, y + 1],
+            ],
+            'hidden',
+          ),
+        ];
   return [
     path([tip, shelf, [x - length, y]], 'thin'),
     arrowHead(tip, shelf),
-    path([[t - 3.4, y], [t - 3.4, y - 3.4], [t, y]], 'thin', true),
+    path(
+      [
+        [t - 3.4, y],
+        [t - 3.4, y - 3.4],
+        [t, y],
+      ],
+      'thin',
+      true,
+    ),
     text([t - 4.2, y - 0.9], label, { anchor: 'end', callout }),
     ...other,
   ];
@@ -214,7 +313,16 @@ export function filletSymbol(tip: Point, shelf: Point, leg: number, callout: str
 function arrowHead(tip: Point, from: Point): PathItem {
   const length = Math.hypot(from[0] - tip[0], from[1] - tip[1]) || 1;
   const [dx, dy] = [(from[0] - tip[0]) / length, (from[1] - tip[1]) / length];
-  return path([tip, [tip[0] + dx * 2.4 - dy * 0.6, tip[1] + dy * 2.4 + dx * 0.6], [tip[0] + dx * 2.4 + dy * 0.6, tip[1] + dy * 2.4 - dx * 0.6]], 'none', true, 'ink');
+  return path(
+    [
+      tip,
+      [tip[0] + dx * 2.4 - dy * 0.6, tip[1] + dy * 2.4 + dx * 0.6],
+      [tip[0] + dx * 2.4 + dy * 0.6, tip[1] + dy * 2.4 - dx * 0.6],
+    ],
+    'none',
+    true,
+    'ink',
+  );
 }
 
 /** A wavy break line between two points of the sheet. */
@@ -238,7 +346,16 @@ export function hatch([x1, y1]: Point, [x2, y2]: Point, step = 1.2): PathItem[] 
   for (let s = x1 - h; s < x2; s += step) {
     const a = Math.max(x1, s);
     const b = Math.min(x2, s + h);
-    if (b > a) items.push(path([[a, y1 + (a - s)], [b, y1 + (b - s)]], 'thin'));
+    if (b > a)
+      items.push(
+        path(
+          [
+            [a, y1 + (a - s)],
+            [b, y1 + (b - s)],
+          ],
+          'thin',
+        ),
+      );
   }
   return items;
 }
@@ -266,17 +383,50 @@ export function sheetFrame(t: TitleBlock, scale: string): Item[] {
   const full = verdict.length > 2;
   const [start, leading] = full ? [11.1, 3.8] : [11.6, 4];
   return [
-    path([[margin, margin], [right, margin], [right, height - margin], [margin, height - margin]], 'outline', true),
-    path([[x, y], [right, y], [right, height - margin], [x, height - margin]], 'outline', true, 'paper'),
-    path([[x, y + 7], [right, y + 7]], 'thin'),
-    path([[mid, y], [mid, height - margin]], 'thin'),
+    path(
+      [
+        [margin, margin],
+        [right, margin],
+        [right, height - margin],
+        [margin, height - margin],
+      ],
+      'outline',
+      true,
+    ),
+    path(
+      [
+        [x, y],
+        [right, y],
+        [right, height - margin],
+        [x, height - margin],
+      ],
+      'outline',
+      true,
+      'paper',
+    ),
+    path(
+      [
+        [x, y + 7],
+        [right, y + 7],
+      ],
+      'thin',
+    ),
+    path(
+      [
+        [mid, y],
+        [mid, height - margin],
+      ],
+      'thin',
+    ),
     text([x + 2, y + 4.7], fit(t.job, 38, 3.1), { size: 3.1 }),
     text([mid + 2, y + 4.7], fit(`Job ${t.number} · rev ${t.revision}`, 42, 3.1), { size: 3.1 }),
     text([x + 2, y + 14.5], fit(t.mark, 37, 6), { size: 6, bold: true }),
     text([x + 2, y + 19], fit(t.kind, 38, 2.9), { size: 2.9, style: 'muted' }),
     text([x + 2, y + 23], fit(`${t.basis} · ${scale} · mm`, 38, 2.6), { size: 2.6, style: 'muted' }),
     ...verdict.map((line, i) => text([mid + 2, y + start + i * leading], line, { size: 3.2, bold: true })),
-    ...wrap(t.checked, 42, 2.9, verdict.length > 1 ? 1 : 2).map((line, i) => text([mid + 2, y + (full ? 23.2 : 16.6 + (verdict.length - 1) * 4 + i * 3.8)], line, { size: 2.9 })),
+    ...wrap(t.checked, 42, 2.9, verdict.length > 1 ? 1 : 2).map((line, i) =>
+      text([mid + 2, y + (full ? 23.2 : 16.6 + (verdict.length - 1) * 4 + i * 3.8)], line, { size: 2.9 }),
+    ),
   ];
 }
 
@@ -303,7 +453,9 @@ export function failureItems(d: Drawing, id: string, title: string, detail: stri
   const marks = d.failures[id] ?? d.failures[id.split('@')[0]!];
   if (!marks?.length) return [];
   const [x, y] = d.labelAt;
-  const ends = marks.flatMap((m) => (m.k === 'path' ? [m.points[Math.floor(m.points.length / 2)]!] : m.k === 'circle' ? [m.at] : []));
+  const ends = marks.flatMap((m) =>
+    m.k === 'path' ? [m.points[Math.floor(m.points.length / 2)]!] : m.k === 'circle' ? [m.at] : [],
+  );
   // From the mark nearest to the label, so that the leader crosses as little as it can.
   const far = ([px, py]: Point): number => Math.hypot(px - x, py - y);
   const tip = ends.reduce((a, b) => (far(b) < far(a) ? b : a));

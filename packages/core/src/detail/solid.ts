@@ -92,7 +92,11 @@ export interface AnchorPart {
   readonly nut: number;
   readonly flats: number;
   /** What it bears with at its lower end: its width and the range of z. */
-  readonly head: { readonly shape: 'round' | 'square' | 'hook'; readonly width: number; readonly z: readonly [number, number] } | null;
+  readonly head: {
+    readonly shape: 'round' | 'square' | 'hook';
+    readonly width: number;
+    readonly z: readonly [number, number];
+  } | null;
 }
 
 /** A body of concrete or grout, or of a key, standing on its outline in x and y. */
@@ -110,7 +114,8 @@ export interface PrismPart {
 export const sameHole = (p: Point, q: Point): boolean => Math.abs(p[0] - q[0]) <= 0.5 && Math.abs(p[1] - q[1]) <= 0.5;
 
 /** Where the flanges of a section begin and end across its web; a channel's stand on one side. */
-export const flangeSpan = (m: { readonly shape: string; readonly b: number; readonly tw: number }): readonly [number, number] => (m.shape === 'C' ? [-m.tw / 2, m.b - m.tw / 2] : [-m.b / 2, m.b / 2]);
+export const flangeSpan = (m: { readonly shape: string; readonly b: number; readonly tw: number }): readonly [number, number] =>
+  m.shape === 'C' ? [-m.tw / 2, m.b - m.tw / 2] : [-m.b / 2, m.b / 2];
 
 /** Parts of another joint through the same web: shown, and kept clear of; not made with this one. */
 export interface OtherJoint {
@@ -148,7 +153,9 @@ export interface Quantities {
 
 /** "8 bolts 65 long, 6 of 55". */
 export const boltWords = (q: Quantities): string =>
-  q.boltLengths.map(({ length, count }, i) => (i === 0 ? `${count} ${q.fastener ?? 'bolts'} ${length} long` : `${count} of ${length}`)).join(', ') || `no ${q.fastener ?? 'bolts'}`;
+  q.boltLengths
+    .map(({ length, count }, i) => (i === 0 ? `${count} ${q.fastener ?? 'bolts'} ${length} long` : `${count} of ${length}`))
+    .join(', ') || `no ${q.fastener ?? 'bolts'}`;
 
 export function polygonArea(points: readonly Point[]): number {
   let sum = 0;

@@ -87,7 +87,11 @@ function compileBinary(ast: Ast & { t: 'bin' }, slotOf: (name: string) => number
   const a = compile(ast.a, slotOf);
   const constant = constantOf(ast.b);
   if (op === '^') {
-    if (constant === 2) return (v) => { const x = a(v); return x * x; };
+    if (constant === 2)
+      return (v) => {
+        const x = a(v);
+        return x * x;
+      };
     const b = compile(ast.b, slotOf);
     return (v) => a(v) ** b(v);
   }

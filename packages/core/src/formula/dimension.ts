@@ -32,7 +32,10 @@ export function dimensionOf(ast: Ast, unitOf: (name: string) => UnitId): Dim {
     case 'call': {
       const dims = ast.args.map((arg) => dimensionOf(arg, unitOf));
       // A zero literal takes the dimension of what it is compared with.
-      const isZero = (i: number): boolean => { const arg = ast.args[i]!; return arg.t === 'num' && arg.value === 0; };
+      const isZero = (i: number): boolean => {
+        const arg = ast.args[i]!;
+        return arg.t === 'num' && arg.value === 0;
+      };
       const first = dims.find((_, i) => !isZero(i)) ?? dims[0]!;
       if (ast.fn === 'ln' && !same(first, [0, 0])) throw new Error('a logarithm is of a pure number');
       if (ast.fn === 'sqrt') return [first[0] / 2, first[1] / 2];

@@ -28,11 +28,13 @@ describe('formula text', () => {
 
   it('agrees with plain arithmetic for any values', () => {
     const x = fc.double({ min: 0.01, max: 1e4, noNaN: true });
-    fc.assert(fc.property(x, x, x, (a, b, c) => {
-      expect(run('a*b/(1.27*sqrt(3)*c)', { a, b, c })).toBe((a * b) / (1.27 * Math.sqrt(3) * c));
-      expect(run('a-(b-c)', { a, b, c })).toBe(a - (b - c));
-      expect(run('max(a/b, c^2, 1)', { a, b, c })).toBe(Math.max(a / b, c * c, 1));
-    }));
+    fc.assert(
+      fc.property(x, x, x, (a, b, c) => {
+        expect(run('a*b/(1.27*sqrt(3)*c)', { a, b, c })).toBe((a * b) / (1.27 * Math.sqrt(3) * c));
+        expect(run('a-(b-c)', { a, b, c })).toBe(a - (b - c));
+        expect(run('max(a/b, c^2, 1)', { a, b, c })).toBe(Math.max(a / b, c * c, 1));
+      }),
+    );
   });
 
   it('refuses unknown functions, units and broken text', () => {
@@ -66,7 +68,10 @@ describe('typeset formulas', () => {
   const tex = (text: string) => texOf(notationOf(parseFormula(text)));
   it('prints fractions, roots and subscripts from the same text', () => {
     expect(tex('h_p*t_p*f_y/(1.27*sqrt(3)*gamma_M0)')).toBe(
-      '\\dfrac{{h_{\\mathrm{p}}}\\,{t_{\\mathrm{p}}}\\,{f_{\\mathrm{y}}}}{1.27\\,\\sqrt{3}\\,{\\gamma_{\\mathrm{M0}}}}'.replace('1.27\\,', '1.27\\,'),
+      '\\dfrac{{h_{\\mathrm{p}}}\\,{t_{\\mathrm{p}}}\\,{f_{\\mathrm{y}}}}{1.27\\,\\sqrt{3}\\,{\\gamma_{\\mathrm{M0}}}}'.replace(
+        '1.27\\,',
+        '1.27\\,',
+      ),
     );
     expect(tex('e1')).toBe('{e_{\\mathrm{1}}}');
   });
@@ -79,7 +84,10 @@ describe('typeset formulas', () => {
   });
   it('puts values in, with the power of ten that joins their units', () => {
     const ast = parseFormula('A*f');
-    const values = new Map([['A', { value: 245, unit: 'mm2' as const }], ['f', { value: 800, unit: 'MPa' as const }]]);
+    const values = new Map([
+      ['A', { value: 245, unit: 'mm2' as const }],
+      ['f', { value: 800, unit: 'MPa' as const }],
+    ]);
     const n = substituted(ast, values, { value: 196000, unit: 'kN' });
     expect(texOf(n)).toBe('245\\times 800\\times {10}^{-3}');
   });
@@ -112,16 +120,21 @@ describe('a sheet', () => {
 describe('a long product', () => {
   // Worked in a loop where it is three factors or more; the digits are those of the operators one after the other.
   it('has the digits of its operators from left to right', () => {
-    fc.assert(fc.property(fc.array(fc.double({ min: 0.01, max: 1e4, noNaN: true }), { minLength: 6, maxLength: 6 }), (x) => {
-      const sheet = new Sheet();
-      const slots = ['p', 'q', 'r', 's', 't', 'u'].map((name) => sheet.given(name, '-', name));
-      const f = sheet.section('product').f('y', '-', '0.6*p*q/r*s/t*u', 'a product');
-      const g = sheet.section('mixed').f('y', '-', 'p*q*(r+s)/t*u', 'no chain: a sum stands in it');
-      const run = new Run(sheet);
-      slots.forEach((slot, i) => { run.v[slot.index] = x[i]!; });
-      const [p, q, r, s, t, u] = x as [number, number, number, number, number, number];
-      expect(f(run)).toBe((((((0.6 * p) * q) / r) * s) / t) * u);
-      expect(g(run)).toBe((((p * q) * (r + s)) / t) * u);
-    }), { numRuns: 200, seed: 417 });
+    fc.assert(
+      fc.property(fc.array(fc.double({ min: 0.01, max: 1e4, noNaN: true }), { minLength: 6, maxLength: 6 }), (x) => {
+        const sheet = new Sheet();
+        const slots = ['p', 'q', 'r', 's', 't', 'u'].map((name) => sheet.given(name, '-', name));
+        const f = sheet.section('product').f('y', '-', '0.6*p*q/r*s/t*u', 'a product');
+        const g = sheet.section('mixed').f('y', '-', 'p*q*(r+s)/t*u', 'no chain: a sum stands in it');
+        const run = new Run(sheet);
+        slots.forEach((slot, i) => {
+          run.v[slot.index] = x[i]!;
+        });
+        const [p, q, r, s, t, u] = x as [number, number, number, number, number, number];
+        expect(f(run)).toBe(((((0.6 * p * q) / r) * s) / t) * u);
+        expect(g(run)).toBe(((p * q * (r + s)) / t) * u);
+      }),
+      { numRuns: 200, seed: 417 },
+    );
   });
 });

@@ -1,6 +1,19 @@
 /** Symbol names are written as in the standard (`alpha_b_ver`, `F_v_Rd`, `gamma_M0`, `e1`) and typeset from that one spelling. */
 const GREEK: Readonly<Record<string, string>> = {
-  alpha: 'α', beta: 'β', gamma: 'γ', eta: 'η', lambda: 'λ', mu: 'μ', rho: 'ρ', sigma: 'σ', tau: 'τ', chi: 'χ', Phi: 'Φ', psi: 'ψ', phi: 'φ', theta: 'θ',
+  alpha: 'α',
+  beta: 'β',
+  gamma: 'γ',
+  eta: 'η',
+  lambda: 'λ',
+  mu: 'μ',
+  rho: 'ρ',
+  sigma: 'σ',
+  tau: 'τ',
+  chi: 'χ',
+  Phi: 'Φ',
+  psi: 'ψ',
+  phi: 'φ',
+  theta: 'θ',
 };
 const SUBSCRIPT: Readonly<Record<string, string>> = { perp: '⊥', par: '∥', max: 'max', min: 'min' };
 

@@ -97,10 +97,21 @@ export function substituted(ast: Ast, values: ReadonlyMap<string, Substitution>,
   const body = notationOf(ast, number, true);
   if (!consistent || whole === 0) return body;
   const bracketed = levelOf(ast) < LEVEL.product ? fence(body) : body;
-  return row(bracketed, op('×'), { k: 'sup', base: { k: 'num', text: '10' }, exp: { k: 'num', text: whole < 0 ? `−${-whole}` : String(whole) } });
+  return row(bracketed, op('×'), {
+    k: 'sup',
+    base: { k: 'num', text: '10' },
+    exp: { k: 'num', text: whole < 0 ? `−${-whole}` : String(whole) },
+  });
 }
 
-const BASE: Readonly<Partial<Record<UnitId, UnitId>>> = { kN: 'N', 'kN/mm': 'N/mm', kNm: 'Nmm', 'kNm/rad': 'Nmm', cm3: 'mm3', cm4: 'mm4' };
+const BASE: Readonly<Partial<Record<UnitId, UnitId>>> = {
+  kN: 'N',
+  'kN/mm': 'N/mm',
+  kNm: 'Nmm',
+  'kNm/rad': 'Nmm',
+  cm3: 'mm3',
+  cm4: 'mm4',
+};
 const baseUnit = (unit: UnitId): UnitId => BASE[unit] ?? unit;
 
 /** Large values as 8.763 × 10⁷; null for ordinary ones. */
@@ -109,6 +120,8 @@ export function scientific(value: number, unit: UnitId): Notation | null {
   if (Math.abs(x) < 1e6) return null;
   const exponent = Math.floor(Math.log10(Math.abs(x)));
   return row({ k: 'num', text: figure((x / 10 ** exponent) * 1.0000000000001, '-', WORKING_DIGITS) }, op('×'), {
-    k: 'sup', base: { k: 'num', text: '10' }, exp: { k: 'num', text: String(exponent) },
+    k: 'sup',
+    base: { k: 'num', text: '10' },
+    exp: { k: 'num', text: String(exponent) },
   });
 }

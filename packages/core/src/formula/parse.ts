@@ -72,7 +72,8 @@ export function parseFormula(text: string): Ast {
     }
     if (token.kind === 'name') {
       i += 1;
-      if (!accept('(')) return token.text === 'pi' ? { t: 'num', value: Math.PI, text: 'pi', unit: '-' } : { t: 'sym', name: token.text };
+      if (!accept('('))
+        return token.text === 'pi' ? { t: 'num', value: Math.PI, text: 'pi', unit: '-' } : { t: 'sym', name: token.text };
       if (!FUNCTIONS.includes(token.text as FunctionName)) throw new Error(`formula "${text}": unknown function "${token.text}"`);
       const args = [sum()];
       while (accept(',')) args.push(sum());

@@ -77,7 +77,13 @@ export class Run {
   record(def: FormulaDef, value: number): void {
     const steps = this.steps!;
     const madeBy = this.madeBy!;
-    steps.push({ def, where: this.where, value, values: def.uses.map((u) => this.v[u.slot.index]!), from: def.uses.map((u) => madeBy[u.slot.index]!) });
+    steps.push({
+      def,
+      where: this.where,
+      value,
+      values: def.uses.map((u) => this.v[u.slot.index]!),
+      from: def.uses.map((u) => madeBy[u.slot.index]!),
+    });
     madeBy[def.slot.index] = steps.length - 1;
   }
 }
@@ -111,7 +117,16 @@ export class Sheet {
   }
 
   addFound(slot: Slot, text: string, clause: string, method: string): Found {
-    const def: FormulaDef = { id: this.formulas.length, slot, expr: '', ast: { t: 'num', value: 0, text: '0', unit: '-' }, text, clause, uses: [], method };
+    const def: FormulaDef = {
+      id: this.formulas.length,
+      slot,
+      expr: '',
+      ast: { t: 'num', value: 0, text: '0', unit: '-' },
+      text,
+      clause,
+      uses: [],
+      method,
+    };
     const keep = (run: Run, value: number): number => {
       run.v[slot.index] = value;
       if (run.steps) run.record(def, value);

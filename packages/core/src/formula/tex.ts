@@ -33,7 +33,12 @@ export function texOf(n: Notation, link = false, nested = false): string {
 
 /** Words that hold characters of TeX's own: shown as they are. Powers of a single figure stand raised. */
 const plain = (text: string): string =>
-  text.replace(/\^([23])/g, (_, n: string) => (n === '2' ? '²' : '³')).replace(/\\/g, '\\textbackslash ').replace(/[_{}%#&$]/g, '\\$&').replace(/\^/g, '\\textasciicircum ').replace(/~/g, '\\textasciitilde ');
+  text
+    .replace(/\^([23])/g, (_, n: string) => (n === '2' ? '²' : '³'))
+    .replace(/\\/g, '\\textbackslash ')
+    .replace(/[_{}%#&$]/g, '\\$&')
+    .replace(/\^/g, '\\textasciicircum ')
+    .replace(/~/g, '\\textasciitilde ');
 
 function texNumber(text: string): string {
   const [number, unit] = text.split(' ');

@@ -15,10 +15,17 @@ export const noMoments = (): Moments => ({ A: 0, S_y: 0, S_z: 0, I_yy: 0, I_yz: 
 
 /** Adds the moments of the first `n` numbers of `p` to `into`; the area counts positive whichever way the polygon runs. */
 export function addMoments(into: Moments, p: ArrayLike<number>, n = p.length): void {
-  let A = 0, S_y = 0, S_z = 0, I_yy = 0, I_yz = 0, I_zz = 0;
-  let y1 = p[n - 2]!, z1 = p[n - 1]!;
+  let A = 0,
+    S_y = 0,
+    S_z = 0,
+    I_yy = 0,
+    I_yz = 0,
+    I_zz = 0;
+  let y1 = p[n - 2]!,
+    z1 = p[n - 1]!;
   for (let i = 0; i < n; i += 2) {
-    const y2 = p[i]!, z2 = p[i + 1]!;
+    const y2 = p[i]!,
+      z2 = p[i + 1]!;
     const cross = y1 * z2 - y2 * z1;
     A += cross;
     S_y += cross * (y1 + y2);
@@ -47,12 +54,14 @@ export function momentsOf(polygons: readonly Polygon[]): Moments {
 /** Keeps the part of the first `n` numbers of `from` where a + b y + c z >= 0; writes it to `to` and returns how many numbers it has. */
 export function clipInto(to: Float64Array, from: Float64Array, n: number, a: number, b: number, c: number): number {
   let k = 0;
-  let y1 = from[n - 2]!, z1 = from[n - 1]!;
+  let y1 = from[n - 2]!,
+    z1 = from[n - 1]!;
   let p1 = a + b * y1 + c * z1;
   for (let i = 0; i < n; i += 2) {
-    const y2 = from[i]!, z2 = from[i + 1]!;
+    const y2 = from[i]!,
+      z2 = from[i + 1]!;
     const p2 = a + b * y2 + c * z2;
-    if ((p1 >= 0) !== (p2 >= 0)) {
+    if (p1 >= 0 !== p2 >= 0) {
       const t = p1 / (p1 - p2);
       to[k] = y1 + t * (y2 - y1);
       to[k + 1] = z1 + t * (z2 - z1);
@@ -101,19 +110,30 @@ export const equalArea = (n: number): number => Math.sqrt((2 * Math.PI) / n / Ma
 /** A regular polygon of the same area as the circle. */
 export function circle(y: number, z: number, R: number, n = 96): number[] {
   const r = R * equalArea(n);
-  return Array.from({ length: n }, (_, i) => [y + r * Math.cos((2 * Math.PI * i) / n), z + r * Math.sin((2 * Math.PI * i) / n)]).flat();
+  return Array.from({ length: n }, (_, i) => [
+    y + r * Math.cos((2 * Math.PI * i) / n),
+    z + r * Math.sin((2 * Math.PI * i) / n),
+  ]).flat();
 }
 
 /** A ring as `n` convex pieces, both its circles as polygons of equal area; R_i may be 0. */
 export function ring(R_i: number, R_o: number, n = 96): number[][] {
   const k = equalArea(n);
-  const at = (R: number, i: number): [number, number] => [R * k * Math.cos((2 * Math.PI * i) / n), R * k * Math.sin((2 * Math.PI * i) / n)];
-  return Array.from({ length: n }, (_, i) => (R_i > 0 ? [...at(R_i, i), ...at(R_o, i), ...at(R_o, i + 1), ...at(R_i, i + 1)] : [0, 0, ...at(R_o, i), ...at(R_o, i + 1)]));
+  const at = (R: number, i: number): [number, number] => [
+    R * k * Math.cos((2 * Math.PI * i) / n),
+    R * k * Math.sin((2 * Math.PI * i) / n),
+  ];
+  return Array.from({ length: n }, (_, i) =>
+    R_i > 0 ? [...at(R_i, i), ...at(R_o, i), ...at(R_o, i + 1), ...at(R_i, i + 1)] : [0, 0, ...at(R_o, i), ...at(R_o, i + 1)],
+  );
 }
 
 /** Total length of the union of intervals, each cut at [from, to]. */
 export function unionLength(intervals: readonly (readonly [number, number])[], from = -Infinity, to = Infinity): number {
-  const sorted = intervals.map(([a, b]) => [Math.max(a, from), Math.min(b, to)] as const).filter(([a, b]) => b > a).sort((p, q) => p[0] - q[0]);
+  const sorted = intervals
+    .map(([a, b]) => [Math.max(a, from), Math.min(b, to)] as const)
+    .filter(([a, b]) => b > a)
+    .sort((p, q) => p[0] - q[0]);
   let length = 0;
   let end = -Infinity;
   for (const [a, b] of sorted) {
@@ -133,7 +153,14 @@ export interface Box {
 
 /** Area of the union of boxes with sides along the axes, cut at `bounds`. */
 export function unionArea(boxes: readonly Box[], bounds: Box): number {
-  const cut = boxes.map((b) => ({ y1: Math.max(b.y1, bounds.y1), y2: Math.min(b.y2, bounds.y2), z1: Math.max(b.z1, bounds.z1), z2: Math.min(b.z2, bounds.z2) })).filter((b) => b.y2 > b.y1 && b.z2 > b.z1);
+  const cut = boxes
+    .map((b) => ({
+      y1: Math.max(b.y1, bounds.y1),
+      y2: Math.min(b.y2, bounds.y2),
+      z1: Math.max(b.z1, bounds.z1),
+      z2: Math.min(b.z2, bounds.z2),
+    }))
+    .filter((b) => b.y2 > b.y1 && b.z2 > b.z1);
   const ys = [...new Set(cut.flatMap((b) => [b.y1, b.y2]))].sort((a, b) => a - b);
   let area = 0;
   for (let i = 0; i + 1 < ys.length; i += 1) {

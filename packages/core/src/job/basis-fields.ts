@@ -16,7 +16,13 @@ export interface BasisField<K extends string = string> {
   readonly about: string;
 }
 
-const factor = (id: keyof Factors, symbol: string, label: string, about: string): BasisField<keyof Factors> => ({ id, symbol, label, type: 'number', about });
+const factor = (id: keyof Factors, symbol: string, label: string, about: string): BasisField<keyof Factors> => ({
+  id,
+  symbol,
+  label,
+  type: 'number',
+  about,
+});
 /** Partial factors, in the order of their tables. */
 export const FACTOR_FIELDS: readonly BasisField<keyof Factors>[] = [
   factor('gamma_M0', 'γ_M0', 'yielding', 'Divides what yields: plates, webs, gross sections'),
@@ -32,30 +38,89 @@ export const FACTOR_FIELDS: readonly BasisField<keyof Factors>[] = [
 ];
 
 /** Multiple under which a joint counts as close. */
-export const CLOSE_FIELD: BasisField<'close'> = { id: 'close', label: 'A joint is close under a multiple of', type: 'number', about: 'A joint that holds with less than this to spare is marked' };
+export const CLOSE_FIELD: BasisField<'close'> = {
+  id: 'close',
+  label: 'A joint is close under a multiple of',
+  type: 'number',
+  about: 'A joint that holds with less than this to spare is marked',
+};
 
 /** House rules: what the code leaves to the office. */
 export const SETTING_FIELDS: readonly BasisField<keyof Settings>[] = [
-  { id: 'throat_factor', label: 'Throat of a fillet weld over its leg', type: 'number', about: 'Equal legs meeting at a right angle have a throat of 0.7 of the leg' },
-  { id: 'weld_method', label: 'Weld strength by the', type: 'choice', options: [['directional', 'directional method, 4.5.3.2'], ['simplified', 'simplified method, 4.5.3.3']], about: 'The directional method counts which way the force goes through the throat, the simplified one takes the worst' },
-  { id: 'rows_from', label: 'Bolt rows are dimensioned', type: 'choice', options: ROWS_FROM, about: 'How drawings and lists give the places of rows; no result depends on it' },
-  { id: 'full_strength_weld', label: 'Weld must be as strong as the plate', type: 'yes', about: 'Else that is advice, and the weld is judged by its force alone' },
-  { id: 'long_joint', label: 'Long joints are reduced (3.8)', type: 'yes', about: 'Bolts over a length of more than 15 d share the force unevenly' },
-  { id: 'flange_held', label: 'Top flange of notched beams is held sideways', type: 'yes', about: 'A floor on it, for example; else the notch may buckle sideways and is not checked' },
-  { id: 'bottom_flange_held', label: 'Bottom flange of notched beams is held too (uplift)', type: 'yes', about: 'The same for uplift, which presses on the bottom flange' },
-  { id: 'exposed', label: 'Steel is exposed to weather: largest edge distances apply', type: 'yes', about: 'Largest distances of Table 3.3, so that plates stay closed and dry' },
+  {
+    id: 'throat_factor',
+    label: 'Throat of a fillet weld over its leg',
+    type: 'number',
+    about: 'Equal legs meeting at a right angle have a throat of 0.7 of the leg',
+  },
+  {
+    id: 'weld_method',
+    label: 'Weld strength by the',
+    type: 'choice',
+    options: [
+      ['directional', 'directional method, 4.5.3.2'],
+      ['simplified', 'simplified method, 4.5.3.3'],
+    ],
+    about: 'The directional method counts which way the force goes through the throat, the simplified one takes the worst',
+  },
+  {
+    id: 'rows_from',
+    label: 'Bolt rows are dimensioned',
+    type: 'choice',
+    options: ROWS_FROM,
+    about: 'How drawings and lists give the places of rows; no result depends on it',
+  },
+  {
+    id: 'full_strength_weld',
+    label: 'Weld must be as strong as the plate',
+    type: 'yes',
+    about: 'Else that is advice, and the weld is judged by its force alone',
+  },
+  {
+    id: 'long_joint',
+    label: 'Long joints are reduced (3.8)',
+    type: 'yes',
+    about: 'Bolts over a length of more than 15 d share the force unevenly',
+  },
+  {
+    id: 'flange_held',
+    label: 'Top flange of notched beams is held sideways',
+    type: 'yes',
+    about: 'A floor on it, for example; else the notch may buckle sideways and is not checked',
+  },
+  {
+    id: 'bottom_flange_held',
+    label: 'Bottom flange of notched beams is held too (uplift)',
+    type: 'yes',
+    about: 'The same for uplift, which presses on the bottom flange',
+  },
+  {
+    id: 'exposed',
+    label: 'Steel is exposed to weather: largest edge distances apply',
+    type: 'yes',
+    about: 'Largest distances of Table 3.3, so that plates stay closed and dry',
+  },
 ];
 
 const dimension = (id: string, about: string): BasisField => ({ id, label: id, type: 'number', unit: 'mm', about });
 /** Dimensions of an own section. */
 export const SECTION_FIELDS: readonly BasisField[] = [
-  dimension('h', 'Depth over the flanges'), dimension('b', 'Width of the flanges'), dimension('tw', 'Thickness of the web'), dimension('tf', 'Thickness of the flanges'), dimension('r', 'Radius between web and flange'),
+  dimension('h', 'Depth over the flanges'),
+  dimension('b', 'Width of the flanges'),
+  dimension('tw', 'Thickness of the web'),
+  dimension('tf', 'Thickness of the flanges'),
+  dimension('r', 'Radius between web and flange'),
 ];
 /** Strengths of an own steel. */
 export const STEEL_FIELDS: readonly BasisField<'f_y' | 'f_u' | 'beta_w'>[] = [
   { id: 'f_y', label: 'f_y', type: 'number', unit: 'MPa', about: 'Yield strength' },
   { id: 'f_u', label: 'f_u', type: 'number', unit: 'MPa', about: 'Ultimate strength' },
-  { id: 'beta_w', label: 'β_w', type: 'number', about: 'Correlation factor of fillet welds (Table 4.1): 0.8 for S235, 0.85 for S275, 0.9 for S355' },
+  {
+    id: 'beta_w',
+    label: 'β_w',
+    type: 'number',
+    about: 'Correlation factor of fillet welds (Table 4.1): 0.8 for S235, 0.85 for S275, 0.9 for S355',
+  },
 ];
 
 const NEW_SECTION: Omit<CustomSection, 'name'> = { shape: 'I', h: 400, b: 180, tw: 8, tf: 13, r: 10 };
@@ -67,14 +132,21 @@ export const newSteel = (name: string): CustomSteel => ({ name, ...NEW_STEEL });
 const CUSTOM = { set: 'custom', factors: UK_FACTORS, settings: DEFAULT_SETTINGS, close: DEFAULT_BASIS.close };
 /** Where each group of fields stands: the schema that judges it, an input of it, the path before the field, and its usual values. */
 const GROUPS = {
-  factors: [basisSchema, CUSTOM, 'factors.', UK_FACTORS], settings: [basisSchema, CUSTOM, 'settings.', DEFAULT_SETTINGS], basis: [basisSchema, CUSTOM, '', CUSTOM],
-  section: [customSectionSchema, newSection('Own'), '', {}], steel: [customSteelSchema, newSteel('Own'), '', {}],
+  factors: [basisSchema, CUSTOM, 'factors.', UK_FACTORS],
+  settings: [basisSchema, CUSTOM, 'settings.', DEFAULT_SETTINGS],
+  basis: [basisSchema, CUSTOM, '', CUSTOM],
+  section: [customSectionSchema, newSection('Own'), '', {}],
+  steel: [customSteelSchema, newSteel('Own'), '', {}],
 } as const;
 
 /** What a field of the basis is, what it does, what is accepted and what is usual, in one line. */
-export function basisFieldHelp(group: keyof typeof GROUPS, { id, label, symbol, type, unit, options, about }: BasisField): string {
+export function basisFieldHelp(
+  group: keyof typeof GROUPS,
+  { id, label, symbol, type, unit, options, about }: BasisField,
+): string {
   const [schema, input, path, usualOf] = GROUPS[group];
-  const accepted = type === 'number' ? limitWords(schema, input, `${path}${id}`, unit) : options?.map(([, words]) => words).join(', ');
+  const accepted =
+    type === 'number' ? limitWords(schema, input, `${path}${id}`, unit) : options?.map(([, words]) => words).join(', ');
   const value: unknown = (usualOf as Record<string, unknown>)[id];
   const usual = type === 'yes' ? (value ? 'yes' : 'no') : options ? options.find(([k]) => k === value)?.[1] : value;
   return `${symbol ? `${symbol}, ${label}` : label}. ${about}.${accepted ? ` Accepted: ${accepted}.` : ''}${usual === undefined ? '' : ` Usual: ${String(usual)}.`}`;

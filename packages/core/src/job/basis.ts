@@ -47,15 +47,40 @@ export interface Basis {
   readonly close: number;
 }
 
-export const UK_FACTORS: Factors = { gamma_M0: 1, gamma_M1: 1, gamma_M2: 1.25, gamma_M3: 1.25, gamma_M3_ser: 1.1, gamma_Mu: 1.1, gamma_C: 1.5, gamma_S: 1.15, alpha_cc: 0.85, alpha_ct: 1 };
+export const UK_FACTORS: Factors = {
+  gamma_M0: 1,
+  gamma_M1: 1,
+  gamma_M2: 1.25,
+  gamma_M3: 1.25,
+  gamma_M3_ser: 1.1,
+  gamma_Mu: 1.1,
+  gamma_C: 1.5,
+  gamma_S: 1.15,
+  alpha_cc: 0.85,
+  alpha_ct: 1,
+};
 /** EN 1993-1-8, Table 2.1, and EN 1993-1-1, 6.1: the numbers are those of the UK set but for alpha_cc; the strengths of steel differ. */
 export const RECOMMENDED_FACTORS: Factors = { ...UK_FACTORS, alpha_cc: 1 };
 
 export const DEFAULT_SETTINGS: Settings = {
-  exposed: false, long_joint: true, full_strength_weld: true, weld_method: 'directional', throat_factor: 0.7, flange_held: true, bottom_flange_held: false, rows_from: 'chain',
+  exposed: false,
+  long_joint: true,
+  full_strength_weld: true,
+  weld_method: 'directional',
+  throat_factor: 0.7,
+  flange_held: true,
+  bottom_flange_held: false,
+  rows_from: 'chain',
 };
 
-export const DEFAULT_BASIS: Basis = { set: 'UK', factors: UK_FACTORS, settings: DEFAULT_SETTINGS, sections: [], steels: [], close: 1.1 };
+export const DEFAULT_BASIS: Basis = {
+  set: 'UK',
+  factors: UK_FACTORS,
+  settings: DEFAULT_SETTINGS,
+  sections: [],
+  steels: [],
+  close: 1.1,
+};
 
 /** A custom section is an I or H by its dimensions. */
 export type CustomSection = Section & { readonly shape: 'I' };
@@ -71,8 +96,19 @@ export interface JobBasis {
 }
 
 /** The basis that joints are checked to, from the job's own values. */
-export function basisOf(job: { readonly basis: JobBasis; readonly sections: readonly CustomSection[]; readonly steels: readonly CustomSteel[] }, settings: Partial<Settings> = {}): Basis {
+export function basisOf(
+  job: { readonly basis: JobBasis; readonly sections: readonly CustomSection[]; readonly steels: readonly CustomSteel[] },
+  settings: Partial<Settings> = {},
+): Basis {
   const { basis } = job;
-  const factors = basis.set === 'recommended' ? RECOMMENDED_FACTORS : basis.set === 'custom' ? { ...UK_FACTORS, ...basis.factors } : UK_FACTORS;
-  return { set: basis.set, factors, settings: { ...DEFAULT_SETTINGS, ...basis.settings, ...settings }, sections: job.sections, steels: job.steels, close: basis.close };
+  const factors =
+    basis.set === 'recommended' ? RECOMMENDED_FACTORS : basis.set === 'custom' ? { ...UK_FACTORS, ...basis.factors } : UK_FACTORS;
+  return {
+    set: basis.set,
+    factors,
+    settings: { ...DEFAULT_SETTINGS, ...basis.settings, ...settings },
+    sections: job.sections,
+    steels: job.steels,
+    close: basis.close,
+  };
 }

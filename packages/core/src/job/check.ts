@@ -75,7 +75,11 @@ export function checkJoint(joint: JointLike, basis: Basis): JointReport {
   return summarise(combinations, checkRules(prepared, run, joint.combinations), basis);
 }
 
-export function reportCombination(combination: Combination, { results: checks, notes }: Checked, basis: Basis): CombinationReport {
+export function reportCombination(
+  combination: Combination,
+  { results: checks, notes }: Checked,
+  basis: Basis,
+): CombinationReport {
   let first: StrengthResult | null = null;
   let governs: StrengthResult | null = null;
   for (const c of checks) {
@@ -86,18 +90,36 @@ export function reportCombination(combination: Combination, { results: checks, n
   const missing = missingOf(checks);
   const passes = checks.every((c) => c.type !== 'strength' || c.info || c.pass);
   const gives = !passes || (first !== null && first.multiple < 1);
-  const state: State = gives ? 'gives' : missing.length ? 'not-whole' : !first ? 'none' : first.multiple < basis.close ? 'close' : 'holds';
-  return { combination, checks, notes, first: first && { id: first.id, key: resultKey(first), title: first.title, multiple: first.multiple }, governs: governs && resultKey(governs), missing, state };
+  const state: State = gives
+    ? 'gives'
+    : missing.length
+      ? 'not-whole'
+      : !first
+        ? 'none'
+        : first.multiple < basis.close
+          ? 'close'
+          : 'holds';
+  return {
+    combination,
+    checks,
+    notes,
+    first: first && { id: first.id, key: resultKey(first), title: first.title, multiple: first.multiple },
+    governs: governs && resultKey(governs),
+    missing,
+    state,
+  };
 }
 
 function missingOf(list: readonly (CheckResult | RuleResult)[]): Missing[] {
   const out: Missing[] = [];
-  for (const c of list) if (c.type === 'skip' && c.missing && !('must' in c && !c.must)) out.push({ id: c.id, title: c.title, reason: c.reason! });
+  for (const c of list)
+    if (c.type === 'skip' && c.missing && !('must' in c && !c.must)) out.push({ id: c.id, title: c.title, reason: c.reason! });
   return out;
 }
 
 /** Each missing check once, for all combinations. */
-const onceEach = (list: readonly Missing[]): Missing[] => list.filter((m, i) => list.findIndex((n) => n.id === m.id && n.reason === m.reason) === i);
+const onceEach = (list: readonly Missing[]): Missing[] =>
+  list.filter((m, i) => list.findIndex((n) => n.id === m.id && n.reason === m.reason) === i);
 
 export function summarise(combinations: readonly CombinationReport[], rules: readonly RuleResult[], basis: Basis): JointReport {
   let worst = -1;
@@ -106,28 +128,53 @@ export function summarise(combinations: readonly CombinationReport[], rules: rea
   });
   const brokenRules = rules.filter((r) => r.type === 'rule' && r.must && !r.pass);
   const missing = onceEach([...combinations.flatMap((c) => c.missing), ...missingOf(rules)]);
-  const strength: State = combinations.some((c) => c.state === 'gives') ? 'gives' : worst < 0 ? 'none' : combinations[worst]!.first!.multiple < basis.close ? 'close' : 'holds';
+  const strength: State = combinations.some((c) => c.state === 'gives')
+    ? 'gives'
+    : worst < 0
+      ? 'none'
+      : combinations[worst]!.first!.multiple < basis.close
+        ? 'close'
+        : 'holds';
   const idle = strength === 'none' && combinations.every((c) => c.missing.length === 0);
-  const state: State = strength === 'gives' ? 'gives' : brokenRules.length ? 'rule' : missing.length && !idle ? 'not-whole' : strength;
+  const state: State =
+    strength === 'gives' ? 'gives' : brokenRules.length ? 'rule' : missing.length && !idle ? 'not-whole' : strength;
   const report = { combinations, rules, worst, state, brokenRules, missing };
   return { ...report, verdict: verdictOf(report) };
 }
 
 export const STATE_WORDS: Readonly<Record<State | 'stale', string>> = {
-  holds: 'holds', close: 'holds, close', gives: 'gives', rule: 'detailing rule broken', 'not-whole': 'not whole', none: 'not judged', stale: 'stale',
+  holds: 'holds',
+  close: 'holds, close',
+  gives: 'gives',
+  rule: 'detailing rule broken',
+  'not-whole': 'not whole',
+  none: 'not judged',
+  stale: 'stale',
 };
 
 /** The one verdict of a joint, the same on screen, on paper and in the CLI. */
 function verdictOf(r: Omit<JointReport, 'verdict'>): string {
   const worst = r.combinations[r.worst];
-  const rules = r.brokenRules.length === 0 ? '' : r.brokenRules.length === 1 ? ` · rule broken: ${r.brokenRules[0]!.title}` : ` · ${r.brokenRules.length} rules broken`;
-  const left = r.missing.length === 0 || r.state === 'none' ? '' : r.missing.length === 1 ? ` · not checked: ${r.missing[0]!.title}` : ` · ${r.missing.length} parts not checked`;
-  if (!worst?.first) return `${r.state === 'not-whole' ? 'not whole' : r.state === 'gives' ? 'gives' : 'no actions given'}${rules}${left}`;
+  const rules =
+    r.brokenRules.length === 0
+      ? ''
+      : r.brokenRules.length === 1
+        ? ` · rule broken: ${r.brokenRules[0]!.title}`
+        : ` · ${r.brokenRules.length} rules broken`;
+  const left =
+    r.missing.length === 0 || r.state === 'none'
+      ? ''
+      : r.missing.length === 1
+        ? ` · not checked: ${r.missing[0]!.title}`
+        : ` · ${r.missing.length} parts not checked`;
+  if (!worst?.first)
+    return `${r.state === 'not-whole' ? 'not whole' : r.state === 'gives' ? 'gives' : 'no actions given'}${rules}${left}`;
   const word = r.state === 'gives' ? 'gives' : left ? 'not whole' : 'holds';
   return `${word} · ${multipleText(worst.first.multiple)} × ${worst.combination.name}${rules}${left}`;
 }
 
-export type CheckedJoint = { readonly report: JointReport } | { readonly refusal: { readonly field: string; readonly message: string } };
+export type CheckedJoint =
+  { readonly report: JointReport } | { readonly refusal: { readonly field: string; readonly message: string } };
 
 /** Checks a joint and turns whatever stops it into a value, for registers and batches: no joint takes its neighbours with it. */
 export function tryCheckJoint(joint: JointLike, basis: Basis): CheckedJoint {

@@ -69,8 +69,18 @@ const gamma = size(0.8, 3);
 export const basisSchema = Joi.object({
   standard: Joi.string().valid('EN 1993-1-8').default('EN 1993-1-8'),
   set: Joi.string().valid('UK', 'recommended', 'custom').default('UK'),
-  factors: Joi.object({ gamma_M0: gamma, gamma_M1: gamma, gamma_M2: gamma, gamma_M3: gamma, gamma_M3_ser: gamma, gamma_Mu: gamma, gamma_C: gamma, gamma_S: gamma, alpha_cc: size(0.5, 1), alpha_ct: size(0.5, 1) })
-    .when('set', { is: 'custom', then: Joi.optional(), otherwise: Joi.forbidden() }),
+  factors: Joi.object({
+    gamma_M0: gamma,
+    gamma_M1: gamma,
+    gamma_M2: gamma,
+    gamma_M3: gamma,
+    gamma_M3_ser: gamma,
+    gamma_Mu: gamma,
+    gamma_C: gamma,
+    gamma_S: gamma,
+    alpha_cc: size(0.5, 1),
+    alpha_ct: size(0.5, 1),
+  }).when('set', { is: 'custom', then: Joi.optional(), otherwise: Joi.forbidden() }),
   settings: settingsSchema.default({}),
   close: size(1, 2).default(1.1),
 });
@@ -78,31 +88,50 @@ export const basisSchema = Joi.object({
 export const customSectionSchema = Joi.object({
   name: Joi.string().max(60).required(),
   shape: Joi.string().valid('I').default('I'),
-  h: size(40, 1500).required(), b: size(20, 600).required(), tw: size(2, 80).required(), tf: size(2, 140).required(), r: size(0, 60).required(),
+  h: size(40, 1500).required(),
+  b: size(20, 600).required(),
+  tw: size(2, 80).required(),
+  tf: size(2, 140).required(),
+  r: size(0, 60).required(),
 });
 
 export const customSteelSchema = Joi.object({
-  name: Joi.string().max(40).pattern(/^[A-Za-z][\w.+ -]*$/, 'letters, figures, and . + - _ after a letter').required(),
-  f_y: size(100, 1000).required(), f_u: size(100, 1500).required(), beta_w: size(0.5, 1.5).required(),
+  name: Joi.string()
+    .max(40)
+    .pattern(/^[A-Za-z][\w.+ -]*$/, 'letters, figures, and . + - _ after a letter')
+    .required(),
+  f_y: size(100, 1000).required(),
+  f_u: size(100, 1500).required(),
+  beta_w: size(0.5, 1.5).required(),
 });
 
 /** Marks are part of file names and drawings. */
-export const markSchema = Joi.string().max(24).pattern(/^[\p{L}\p{N}][\p{L}\p{N} ._/+-]*$/u, 'letters, figures and . - _ / + after a letter or figure');
+export const markSchema = Joi.string()
+  .max(24)
+  .pattern(/^[\p{L}\p{N}][\p{L}\p{N} ._/+-]*$/u, 'letters, figures and . - _ / + after a letter or figure');
 
 export const jointSchema = Joi.object({
   mark: markSchema.required(),
-  kind: Joi.string().valid(...KINDS.map((k) => k.id)).required(),
+  kind: Joi.string()
+    .valid(...KINDS.map((k) => k.id))
+    .required(),
   line: Joi.string().max(400),
   note: Joi.string().max(2000).allow('').default(''),
   input: Joi.object().unknown(true).required(),
   combinations: Joi.array().items(combinationSchema).max(200).unique('name').default([]),
   settings: settingsSchema,
-  checked: Joi.object({ by: Joi.string().max(80).required(), at: Joi.string().max(40).required(), fingerprint: Joi.string().max(40).required() }),
+  checked: Joi.object({
+    by: Joi.string().max(80).required(),
+    at: Joi.string().max(40).required(),
+    fingerprint: Joi.string().max(40).required(),
+  }),
 });
 
 export const calculationSchema = Joi.object({
   title: Joi.string().trim().min(1).max(120).required(),
-  tool: Joi.string().valid(...TOOLS.map((t) => t.id)).required(),
+  tool: Joi.string()
+    .valid(...TOOLS.map((t) => t.id))
+    .required(),
   input: Joi.object().unknown(true).required(),
 });
 
@@ -142,7 +171,11 @@ export interface Migration {
 export const MIGRATIONS: readonly Migration[] = [];
 
 /** Brings an older document up to date, one migration after the other. */
-export function migrate(document: Record<string, unknown>, migrations: readonly Migration[] = MIGRATIONS, current = JOB_VERSION): Record<string, unknown> {
+export function migrate(
+  document: Record<string, unknown>,
+  migrations: readonly Migration[] = MIGRATIONS,
+  current = JOB_VERSION,
+): Record<string, unknown> {
   let doc = document;
   while (typeof doc['version'] === 'number' && doc['version'] < current) {
     const step = migrations.find((m) => m.from === doc['version']);
@@ -175,35 +208,62 @@ export function readJob(raw: unknown): JobDocument {
 
 /** Reads a job; a joint or calculation that can't be read is named and takes no other with it. Throws DocumentError where the job itself can't be. */
 export function readJobParts(raw: unknown): ReadJob {
-  if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) return refuse({ field: 'file', message: 'The file is not a job: it must be a JSON object with "format", "version" and "joints".' });
+  if (typeof raw !== 'object' || raw === null || Array.isArray(raw))
+    return refuse({
+      field: 'file',
+      message: 'The file is not a job: it must be a JSON object with "format", "version" and "joints".',
+    });
   const doc = migrate(raw as Record<string, unknown>);
-  if (doc['format'] !== JOB_FORMAT) refuse({ field: 'format', message: `format: ${given(doc['format'])} is not a job of this product; accepted is "${JOB_FORMAT}".` });
-  if (doc['version'] !== JOB_VERSION) refuse({ field: 'version', message: `version: ${given(doc['version'])} is not known here; accepted are versions up to ${JOB_VERSION}.` });
+  if (doc['format'] !== JOB_FORMAT)
+    refuse({
+      field: 'format',
+      message: `format: ${given(doc['format'])} is not a job of this product; accepted is "${JOB_FORMAT}".`,
+    });
+  if (doc['version'] !== JOB_VERSION)
+    refuse({
+      field: 'version',
+      message: `version: ${given(doc['version'])} is not known here; accepted are versions up to ${JOB_VERSION}.`,
+    });
   const { joints = [], calculations = [], ...rest } = doc;
   const result = validate<JobDocument>(jobSchema, rest);
   if ('error' in result) return refuse(result.error);
-  for (const [field, list] of Object.entries({ joints, calculations })) if (!Array.isArray(list)) refuse({ field, message: `${field}: ${given(list)} is not a list; accepted is a list.` });
+  for (const [field, list] of Object.entries({ joints, calculations }))
+    if (!Array.isArray(list)) refuse({ field, message: `${field}: ${given(list)} is not a list; accepted is a list.` });
   result.value.sections.forEach(validateCustomSection);
   const unreadable: Unreadable[] = [];
   const taken = new Set<string>();
   const read = {
     joints: readEach(joints as unknown[], 'joint', 'mark', 5000, unreadable, (j, where) => {
       const joint = checkedBy<JointDocument>(jointSchema, j, `${where}:`);
-      if (taken.has(joint.mark)) refuse({ field: `${where}: mark`, message: `${where}: mark: this mark stands twice; accepted are different marks.` });
+      if (taken.has(joint.mark))
+        refuse({ field: `${where}: mark`, message: `${where}: mark: this mark stands twice; accepted are different marks.` });
       const whole = readJoint(joint, where);
       taken.add(joint.mark);
       return whole;
     }),
-    calculations: readEach(calculations as unknown[], 'calculation', 'title', 500, unreadable, (c, where) => readCalculation(checkedBy<CalculationDocument>(calculationSchema, c, `${where}:`), where)),
+    calculations: readEach(calculations as unknown[], 'calculation', 'title', 500, unreadable, (c, where) =>
+      readCalculation(checkedBy<CalculationDocument>(calculationSchema, c, `${where}:`), where),
+    ),
   };
   return { job: { ...result.value, ...read }, unreadable };
 }
 
 /** Reads the records of a list, each by itself; those that can't be are added to `unreadable`. */
-function readEach<T>(list: readonly unknown[], what: Unreadable['what'], nameKey: string, most: number, unreadable: Unreadable[], read: (record: unknown, where: string) => T): T[] {
-  if (list.length > most) refuse({ field: `${what}s`, message: `${what}s: the list is longer than ${most} entries; accepted are ${most} or fewer.` });
+function readEach<T>(
+  list: readonly unknown[],
+  what: Unreadable['what'],
+  nameKey: string,
+  most: number,
+  unreadable: Unreadable[],
+  read: (record: unknown, where: string) => T,
+): T[] {
+  if (list.length > most)
+    refuse({ field: `${what}s`, message: `${what}s: the list is longer than ${most} entries; accepted are ${most} or fewer.` });
   return list.flatMap((record, i) => {
-    const typed = typeof record === 'object' && record !== null && Object.hasOwn(record, nameKey) ? (record as Record<string, unknown>)[nameKey] : undefined;
+    const typed =
+      typeof record === 'object' && record !== null && Object.hasOwn(record, nameKey)
+        ? (record as Record<string, unknown>)[nameKey]
+        : undefined;
     const name = typeof typed === 'string' && typed ? printable(typed, 60) : `${i + 1} of the list`;
     try {
       return [read(record, `${what} ${name}`)];
@@ -235,18 +295,25 @@ export function readJoint(joint: Omit<JointDocument, 'line'> & { line?: string }
   }
   let checked = validate<unknown>(kind.schema, joint.input, `${where}: input`);
   // An input that leaves the detail to its line.
-  if ('error' in checked && joint.line !== undefined && checked.error.message.includes('is missing')) checked = validate<unknown>(kind.schema, fromLine(joint.line, joint.input, kind, where), `${where}: input`);
+  if ('error' in checked && joint.line !== undefined && checked.error.message.includes('is missing'))
+    checked = validate<unknown>(kind.schema, fromLine(joint.line, joint.input, kind, where), `${where}: input`);
   if ('error' in checked) return refuse(checked.error);
   const line = kind.line.print(checked.value);
   if (joint.line !== undefined && joint.line !== line) {
     const parsed = fromLine(joint.line, checked.value, kind, where);
-    if (kind.line.print(parsed) !== line) refuse({ field: `${where}: line`, message: `${where}: line and input disagree: the line says "${printable(joint.line, 160)}", the input "${line}"; correct one or leave the line out.` });
+    if (kind.line.print(parsed) !== line)
+      refuse({
+        field: `${where}: line`,
+        message: `${where}: line and input disagree: the line says "${printable(joint.line, 160)}", the input "${line}"; correct one or leave the line out.`,
+      });
   }
   return { ...joint, input: checked.value, line };
 }
 
 /** A joint as it is stored, read by its kind, defaults of later versions filled in; or the sentence that says why it can't be. Never throws. */
-export function tryReadJoint(joint: Omit<JointDocument, 'line'>): { readonly joint: JointDocument } | { readonly unreadable: string } {
+export function tryReadJoint(
+  joint: Omit<JointDocument, 'line'>,
+): { readonly joint: JointDocument } | { readonly unreadable: string } {
   try {
     return { joint: readJoint(joint, `joint ${joint.mark}`) };
   } catch (e) {
@@ -265,9 +332,22 @@ function fromLine(line: string, base: unknown, kind: ReturnType<typeof kindOf>, 
 
 /** Checks a custom section as a member would: refuses one that has no web. */
 export function validateCustomSection(s: CustomSection): void {
-  if (s.h <= 2 * (s.tf + s.r)) throw new Refusal('sections.h', `sections.h: ${s.name} is ${s.h} mm deep and has no web between its fillets; accepted is more than ${2 * (s.tf + s.r)} mm.`);
+  if (s.h <= 2 * (s.tf + s.r))
+    throw new Refusal(
+      'sections.h',
+      `sections.h: ${s.name} is ${s.h} mm deep and has no web between its fillets; accepted is more than ${2 * (s.tf + s.r)} mm.`,
+    );
 }
 
 export const EMPTY_JOB: JobDocument = {
-  format: JOB_FORMAT, version: JOB_VERSION, number: '', name: '', client: '', basis: { standard: 'EN 1993-1-8', set: DEFAULT_BASIS.set, settings: {}, close: DEFAULT_BASIS.close }, sections: [], steels: [], joints: [], calculations: [],
+  format: JOB_FORMAT,
+  version: JOB_VERSION,
+  number: '',
+  name: '',
+  client: '',
+  basis: { standard: 'EN 1993-1-8', set: DEFAULT_BASIS.set, settings: {}, close: DEFAULT_BASIS.close },
+  sections: [],
+  steels: [],
+  joints: [],
+  calculations: [],
 };

@@ -5,7 +5,9 @@ import type { JointLike } from './check.ts';
 function canonical(value: unknown): string {
   if (Array.isArray(value)) return `[${value.map(canonical).join(',')}]`;
   if (value && typeof value === 'object') {
-    const entries = Object.entries(value).filter(([, v]) => v !== undefined).sort(([a], [b]) => (a < b ? -1 : 1));
+    const entries = Object.entries(value)
+      .filter(([, v]) => v !== undefined)
+      .sort(([a], [b]) => (a < b ? -1 : 1));
     return `{${entries.map(([k, v]) => `${JSON.stringify(k)}:${canonical(v)}`).join(',')}}`;
   }
   return JSON.stringify(value);
@@ -18,7 +20,12 @@ function canonical(value: unknown): string {
 export function fingerprint(joint: JointLike, basis: Basis): string {
   // How a sheet is dimensioned changes no result.
   const { rows_from: _shown, ...settings } = basis.settings;
-  const text = canonical({ kind: joint.kind, input: joint.input, combinations: joint.combinations, basis: { ...basis, settings } });
+  const text = canonical({
+    kind: joint.kind,
+    input: joint.input,
+    combinations: joint.combinations,
+    basis: { ...basis, settings },
+  });
   let h1 = 0xdeadbeef;
   let h2 = 0x41c6ce57;
   for (let i = 0; i < text.length; i += 1) {

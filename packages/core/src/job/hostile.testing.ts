@@ -21,11 +21,52 @@ const object = (json: string): unknown => JSON.parse(json) as unknown;
 /** Values that no field means: one at random. */
 export function hostile(r: Random): unknown {
   const made: readonly (() => unknown)[] = [
-    () => null, () => true, () => '', () => [], () => ({}), () => -1, () => 0, () => -0, () => 1e308, () => -1e308, () => 5e-324, () => 1e-13, () => 0.1 + r(), () => Math.round(r() * 1e4), () => 2 ** 53, () => 2 ** 53 + 2,
-    () => 'toString', () => '__proto__', () => 'constructor', () => 'S275', () => '8.8', () => '\u0000', () => 'a\u0000b', () => '\u202eleft', () => '\ud800', () => 'x'.repeat(30_000), () => '../../etc/passwd', () => '<script>alert(1)</script>', () => "'; DROP TABLE joints; --", () => '=1+1', () => 'Infinity', () => '1e999', () => '\n\n',
-    () => object('{"toString":1}'), () => object('{"__proto__":{"x":1}}'), () => object('{"constructor":{"prototype":1}}'), () => object('{"toJSON":1,"valueOf":2}'), () => object('{"length":1e9}'),
-    () => deep(40, (x) => ({ a: x })), () => deep(1500, (x) => [x]), () => Array.from({ length: 6000 }, (_, i) => i), () => Object.fromEntries(Array.from({ length: 400 }, (_, i) => [`k${i}`, i])), () => [1, [2, [3, {}]]],
-    () => r() * 10 ** (r() * 30 - 15), () => -r() * 10 ** (r() * 12 - 4), () => Math.floor(r() * 100),
+    () => null,
+    () => true,
+    () => '',
+    () => [],
+    () => ({}),
+    () => -1,
+    () => 0,
+    () => -0,
+    () => 1e308,
+    () => -1e308,
+    () => 5e-324,
+    () => 1e-13,
+    () => 0.1 + r(),
+    () => Math.round(r() * 1e4),
+    () => 2 ** 53,
+    () => 2 ** 53 + 2,
+    () => 'toString',
+    () => '__proto__',
+    () => 'constructor',
+    () => 'S275',
+    () => '8.8',
+    () => '\u0000',
+    () => 'a\u0000b',
+    () => '\u202eleft',
+    () => '\ud800',
+    () => 'x'.repeat(30_000),
+    () => '../../etc/passwd',
+    () => '<script>alert(1)</script>',
+    () => "'; DROP TABLE joints; --",
+    () => '=1+1',
+    () => 'Infinity',
+    () => '1e999',
+    () => '\n\n',
+    () => object('{"toString":1}'),
+    () => object('{"__proto__":{"x":1}}'),
+    () => object('{"constructor":{"prototype":1}}'),
+    () => object('{"toJSON":1,"valueOf":2}'),
+    () => object('{"length":1e9}'),
+    () => deep(40, (x) => ({ a: x })),
+    () => deep(1500, (x) => [x]),
+    () => Array.from({ length: 6000 }, (_, i) => i),
+    () => Object.fromEntries(Array.from({ length: 400 }, (_, i) => [`k${i}`, i])),
+    () => [1, [2, [3, {}]]],
+    () => r() * 10 ** (r() * 30 - 15),
+    () => -r() * 10 ** (r() * 12 - 4),
+    () => Math.floor(r() * 100),
   ];
   return pick(r, made)();
 }
@@ -60,13 +101,29 @@ export function mutated(document: unknown, r: Random, changes: number, tame = fa
   return copy;
 }
 
-const NUDGES: readonly ((x: number, r: Random) => number)[] = [(x, r) => x * (r() * 3), (x) => -x, (x, r) => x + (r() - 0.5) * 20, (x, r) => Math.round(x * r() * 2), () => 0, (x) => x * 1e3, (x) => x / 1e3, (x, r) => x * (1 + r())];
+const NUDGES: readonly ((x: number, r: Random) => number)[] = [
+  (x, r) => x * (r() * 3),
+  (x) => -x,
+  (x, r) => x + (r() - 0.5) * 20,
+  (x, r) => Math.round(x * r() * 2),
+  () => 0,
+  (x) => x * 1e3,
+  (x) => x / 1e3,
+  (x, r) => x * (1 + r()),
+];
 
 function change(at: Group, key: string, r: Random): void {
   const value = at[key];
   const kind = r();
   if (typeof value === 'number' && kind < 0.45) at[key] = pick(r, NUDGES)(value, r);
-  else if (typeof value === 'string' && kind < 0.3) at[key] = pick(r, [value.toUpperCase(), value.slice(1), `${value}x`, value.split('').reverse().join(''), value.replace(/\d/, String(Math.floor(r() * 10)))]);
+  else if (typeof value === 'string' && kind < 0.3)
+    at[key] = pick(r, [
+      value.toUpperCase(),
+      value.slice(1),
+      `${value}x`,
+      value.split('').reverse().join(''),
+      value.replace(/\d/, String(Math.floor(r() * 10))),
+    ]);
   else if (kind < 0.55) delete at[key];
   else if (kind < 0.65) at[`${key}2`] = value;
   else if (kind < 0.7 && Array.isArray(at)) at.push(value);

@@ -26,7 +26,8 @@ describe('the demo job', () => {
 });
 
 describe('the verdict', () => {
-  const at = (V_Ed: number) => checkJoint({ kind: joint.kind, input: joint.input, combinations: [{ name: 'C', V_Ed, N_Ed: 0, N_tie: 0 }] }, basis);
+  const at = (V_Ed: number) =>
+    checkJoint({ kind: joint.kind, input: joint.input, combinations: [{ name: 'C', V_Ed, N_Ed: 0, N_tie: 0 }] }, basis);
   it('holds, is close, gives: by the house limit and by 1', () => {
     const limit = at(100).combinations[0]!.first!.multiple * 100;
     expect(at(limit / 1.2).state).toBe('holds');
@@ -36,21 +37,35 @@ describe('the verdict', () => {
   });
   it('names a broken rule beside the strength, and strength that gives comes first', () => {
     const narrow = { ...joint.input, plate: { ...joint.input.plate, e2: 35 } };
-    const r = (V_Ed: number) => checkJoint({ kind: joint.kind, input: narrow, combinations: [{ name: 'C', V_Ed, N_Ed: 0, N_tie: 0 }] }, basis);
+    const r = (V_Ed: number) =>
+      checkJoint({ kind: joint.kind, input: narrow, combinations: [{ name: 'C', V_Ed, N_Ed: 0, N_tie: 0 }] }, basis);
     expect(r(50).state).toBe('rule');
     expect(r(50).verdict).toMatch(/^holds · [\d.]+ × C · rule broken: Edge distance for rotation, plate$/);
     expect(r(900).state).toBe('gives');
   });
-  it('says so when there are no actions', () => expect(checkJoint({ ...joint, combinations: [] }, basis)).toMatchObject({ state: 'none', verdict: 'no actions given', worst: -1 }));
+  it('says so when there are no actions', () =>
+    expect(checkJoint({ ...joint, combinations: [] }, basis)).toMatchObject({
+      state: 'none',
+      verdict: 'no actions given',
+      worst: -1,
+    }));
   it('lists each check of a tying combination that shear does not load, with the reason', () => {
-    const { checks } = checkJoint({ ...joint, combinations: [{ name: 'T', V_Ed: 0, N_Ed: 0, N_tie: 50 }] }, basis).combinations[0]!;
-    expect(checks.find((c) => c.id === 'plate-shear-gross')).toMatchObject({ type: 'skip', reason: 'No shear force or axial force was given in this combination.' });
+    const { checks } = checkJoint({ ...joint, combinations: [{ name: 'T', V_Ed: 0, N_Ed: 0, N_tie: 50 }] }, basis)
+      .combinations[0]!;
+    expect(checks.find((c) => c.id === 'plate-shear-gross')).toMatchObject({
+      type: 'skip',
+      reason: 'No shear force or axial force was given in this combination.',
+    });
     expect(checks.find((c) => c.id === 'tie-weld')!.type).toBe('strength');
   });
 });
 
 describe('workings', () => {
-  const w = workingsOf(joint, basis, joint.combinations.findIndex((c) => c.name === 'C5'));
+  const w = workingsOf(
+    joint,
+    basis,
+    joint.combinations.findIndex((c) => c.name === 'C5'),
+  );
   it('answer every check and rule once, skipped ones with the reason', () => {
     expect(w.combination!.name).toBe('C5');
     const ids = w.sections.map((s) => s.id);
@@ -86,7 +101,10 @@ describe('workings', () => {
 describe('the job file', () => {
   const file = (): JobDocument => structuredClone(demo);
   it('runs migrations in order, from any older version', () => {
-    const steps = [{ from: 0, name: 'one', apply: (d: Record<string, unknown>) => ({ ...d, a: 1 }) }, { from: 1, name: 'two', apply: (d: Record<string, unknown>) => ({ ...d, b: Number(d['a']) + 1 }) }];
+    const steps = [
+      { from: 0, name: 'one', apply: (d: Record<string, unknown>) => ({ ...d, a: 1 }) },
+      { from: 1, name: 'two', apply: (d: Record<string, unknown>) => ({ ...d, b: Number(d['a']) + 1 }) },
+    ];
     expect(migrate({ version: 0 }, steps, 2)).toEqual({ version: 2, a: 1, b: 2 });
     expect(migrate({ version: 1, a: 5 }, steps, 2)).toEqual({ version: 2, a: 5, b: 6 });
     expect(migrate({ version: 7 }, steps, 2)).toEqual({ version: 7 });
@@ -94,8 +112,20 @@ describe('the job file', () => {
   it('uses own sections and steels of the job, in the job before the catalogue', () => {
     const own = file();
     const job = readJob({
-      ...own, sections: [{ name: 'Tern I 398', h: 398, b: 141.8, tw: 6.4, tf: 8.6, r: 10.2 }], steels: [{ name: 'Tern 300', f_y: 300, f_u: 410, beta_w: 0.85 }],
-      joints: [{ ...joint, line: undefined, input: { ...joint.input, beam: { ...joint.input.beam, section: 'Tern I 398' }, plate: { ...joint.input.plate, steel: { grade: 'Tern 300' } } } }],
+      ...own,
+      sections: [{ name: 'Tern I 398', h: 398, b: 141.8, tw: 6.4, tf: 8.6, r: 10.2 }],
+      steels: [{ name: 'Tern 300', f_y: 300, f_u: 410, beta_w: 0.85 }],
+      joints: [
+        {
+          ...joint,
+          line: undefined,
+          input: {
+            ...joint.input,
+            beam: { ...joint.input.beam, section: 'Tern I 398' },
+            plate: { ...joint.input.plate, steel: { grade: 'Tern 300' } },
+          },
+        },
+      ],
     });
     const a = checkJoint(job.joints[0]!, basisOf(job)).combinations[0]!.checks.find((c) => c.id === 'plate-shear-gross')!;
     const b = checkJoint(joint, basis).combinations[0]!.checks.find((c) => c.id === 'plate-shear-gross')!;
@@ -103,14 +133,19 @@ describe('the job file', () => {
     expect(a.resistance / b.resistance).toBeCloseTo(300 / 275, 9);
   });
   it('takes joint settings over those of the job', () => {
-    const loose = summaryOf({ ...joint, settings: { full_strength_weld: false }, input: { ...joint.input, weld: { s: 6 } } }, demo);
+    const loose = summaryOf(
+      { ...joint, settings: { full_strength_weld: false }, input: { ...joint.input, weld: { s: 6 } } },
+      demo,
+    );
     const strict = summaryOf({ ...joint, input: { ...joint.input, weld: { s: 6 } } }, demo);
     expect(strict.state).toBe('rule');
     expect(loose.state).not.toBe('rule');
   });
   it('refuses a line that says something else than the sizes', () => {
     const wrong = file();
-    expect(() => readJob({ ...wrong, joints: [{ ...wrong.joints[0]!, line: wrong.joints[0]!.line.replace('fw 8', 'fw 10') }] })).toThrow(/line and input disagree/);
+    expect(() =>
+      readJob({ ...wrong, joints: [{ ...wrong.joints[0]!, line: wrong.joints[0]!.line.replace('fw 8', 'fw 10') }] }),
+    ).toThrow(/line and input disagree/);
   });
 });
 
@@ -143,15 +178,25 @@ describe('numbers as printed', () => {
     expect(multipleText(12.34)).toBe('12.3');
     expect(multipleText(null)).toBe('–');
   });
-  it('letter revisions A to Z, then AA', () => expect([1, 2, 26, 27, 52, 53].map(revisionLetter)).toEqual(['A', 'B', 'Z', 'AA', 'AZ', 'BA']));
+  it('letter revisions A to Z, then AA', () =>
+    expect([1, 2, 26, 27, 52, 53].map(revisionLetter)).toEqual(['A', 'B', 'Z', 'AA', 'AZ', 'BA']));
 });
 
 describe('recommended values', () => {
   it('change the strengths of steel', () => {
-    const seed = { beam: 'UB 406x140x39', beamGrade: 'S355', support: 'UC 203x203x60', supportGrade: 'S355', supportType: 'column_flange' };
+    const seed = {
+      beam: 'UB 406x140x39',
+      beamGrade: 'S355',
+      support: 'UC 203x203x60',
+      supportGrade: 'S355',
+      supportType: 'column_flange',
+    };
     const input = firstDetail('fin-plate', seed, [], DEFAULT_BASIS).input;
     const resistance = (set: 'UK' | 'recommended') => {
-      const c = checkJoint({ kind: 'fin-plate', input, combinations: [{ name: 'C', V_Ed: 100, N_Ed: 0, N_tie: 0 }] }, { ...DEFAULT_BASIS, set }).combinations[0]!.checks.find((x) => x.id === 'beam-web-shear-net')!;
+      const c = checkJoint(
+        { kind: 'fin-plate', input, combinations: [{ name: 'C', V_Ed: 100, N_Ed: 0, N_tie: 0 }] },
+        { ...DEFAULT_BASIS, set },
+      ).combinations[0]!.checks.find((x) => x.id === 'beam-web-shear-net')!;
       return c.type === 'strength' ? c.resistance : NaN;
     };
     expect(resistance('recommended') / resistance('UK')).toBeCloseTo(510 / 470, 9);

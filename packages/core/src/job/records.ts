@@ -42,7 +42,12 @@ export interface JointSummary {
   readonly state: State;
   readonly stale: boolean;
   readonly verdict: string;
-  readonly first: { readonly title: string; readonly multiple: number; readonly combination: string; readonly note: string } | null;
+  readonly first: {
+    readonly title: string;
+    readonly multiple: number;
+    readonly combination: string;
+    readonly note: string;
+  } | null;
   readonly refusal: string | null;
   readonly members: string;
   readonly bolts: number;
@@ -56,7 +61,8 @@ export interface JudgedRow {
   readonly unreadable?: string;
 }
 
-export interface RegisterEntry extends JudgedRow, Pick<JointRecord, 'id' | 'jobId' | 'version' | 'mark' | 'kind' | 'note' | 'updatedAt' | 'checked'> {}
+export interface RegisterEntry
+  extends JudgedRow, Pick<JointRecord, 'id' | 'jobId' | 'version' | 'mark' | 'kind' | 'note' | 'updatedAt' | 'checked'> {}
 
 /** A part of a register, in the order in which the joints were made. */
 export interface RegisterPage {
@@ -94,7 +100,14 @@ export interface CalculationRecord extends CalculationDocument {
 export type JointContent = Pick<JointDocument, 'mark' | 'kind' | 'note' | 'input' | 'combinations' | 'settings'>;
 
 /** The changeable part of a joint, and nothing else of it. */
-export const contentOf = (j: JointContent): JointContent => ({ mark: j.mark, kind: j.kind, note: j.note, input: j.input, combinations: j.combinations, ...(j.settings ? { settings: j.settings } : {}) });
+export const contentOf = (j: JointContent): JointContent => ({
+  mark: j.mark,
+  kind: j.kind,
+  note: j.note,
+  input: j.input,
+  combinations: j.combinations,
+  ...(j.settings ? { settings: j.settings } : {}),
+});
 
 /** A PDF that is being written, or is ready to fetch. */
 export interface DocumentState {

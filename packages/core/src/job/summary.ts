@@ -7,20 +7,46 @@ import { fingerprint } from './fingerprint.ts';
 import type { JointSummary } from './records.ts';
 
 /** One line of the register. Never throws: a joint that can't be checked says why. */
-export function summaryOf(joint: Pick<JointDocument, 'kind' | 'input' | 'combinations' | 'settings' | 'checked'>, job: Pick<JobDocument, 'basis' | 'sections' | 'steels'>): JointSummary {
+export function summaryOf(
+  joint: Pick<JointDocument, 'kind' | 'input' | 'combinations' | 'settings' | 'checked'>,
+  job: Pick<JobDocument, 'basis' | 'sections' | 'steels'>,
+): JointSummary {
   let known = { stale: false, members: '' };
   try {
     const basis = basisOf(job, joint.settings);
     const kind = kindOf(joint.kind);
-    known = { stale: joint.checked !== undefined && joint.checked.fingerprint !== fingerprint(joint, basis), members: kind.members(joint.input) };
+    known = {
+      stale: joint.checked !== undefined && joint.checked.fingerprint !== fingerprint(joint, basis),
+      members: kind.members(joint.input),
+    };
     const report = checkJoint(joint, basis);
     const q = kind.quantities(kind.model(joint.input, basis));
     const worst = report.combinations[report.worst];
     return {
-      ...known, state: report.state, verdict: report.verdict, refusal: null, bolts: q.bolts, plateMass: q.plateMass,
-      first: worst?.first ? { title: worst.first.title, multiple: worst.first.multiple, combination: worst.combination.name, note: worst.combination.note ?? '' } : null,
+      ...known,
+      state: report.state,
+      verdict: report.verdict,
+      refusal: null,
+      bolts: q.bolts,
+      plateMass: q.plateMass,
+      first: worst?.first
+        ? {
+            title: worst.first.title,
+            multiple: worst.first.multiple,
+            combination: worst.combination.name,
+            note: worst.combination.note ?? '',
+          }
+        : null,
     };
   } catch (e) {
-    return { ...known, state: 'none', verdict: "can't be checked", first: null, refusal: refusalOf(e).message, bolts: 0, plateMass: 0 };
+    return {
+      ...known,
+      state: 'none',
+      verdict: "can't be checked",
+      first: null,
+      refusal: refusalOf(e).message,
+      bolts: 0,
+      plateMass: 0,
+    };
   }
 }

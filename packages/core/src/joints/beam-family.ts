@@ -12,18 +12,41 @@ const grades = STEEL_GRADES.map((value) => ({ value, label: value }));
 const seeds: readonly SeedField[] = [
   { id: 'beam', label: 'Beam section', type: 'section', start: '', example: 'UB 406x140x39' },
   { id: 'beamGrade', label: 'Beam steel', type: 'grade', options: grades, start: 'S275' },
-  { id: 'supportType', label: 'Support', type: 'choice', options: SUPPORT_TYPES.map(([value, label]) => ({ value, label })), start: SUPPORT_TYPES[0]![0] },
+  {
+    id: 'supportType',
+    label: 'Support',
+    type: 'choice',
+    options: SUPPORT_TYPES.map(([value, label]) => ({ value, label })),
+    start: SUPPORT_TYPES[0]![0],
+  },
   { id: 'support', label: 'Support section', type: 'section', start: '', example: 'UC 203x203x60' },
   { id: 'supportGrade', label: 'Support steel', type: 'grade', options: grades, start: 'S275' },
-  { id: 'tops', label: 'Tops of the beams', type: 'choice', options: [{ value: 'apart', label: 'not level: no notch' }, { value: 'level', label: 'level: the beam is notched' }], start: 'apart', applies: (seed) => seed['supportType'] === 'beam_web' },
+  {
+    id: 'tops',
+    label: 'Tops of the beams',
+    type: 'choice',
+    options: [
+      { value: 'apart', label: 'not level: no notch' },
+      { value: 'level', label: 'level: the beam is notched' },
+    ],
+    start: 'apart',
+    applies: (seed) => seed['supportType'] === 'beam_web',
+  },
 ];
 
 /** Beam and support as they stand in the input of every kind of this family. */
 export interface BeamAndSupport {
   readonly beam: MemberInput & { readonly steel: SteelInput; readonly notch: Notch };
   readonly support: MemberInput & {
-    readonly type: SupportType; readonly t?: number; readonly t_ref?: number; readonly d2?: number; readonly drop?: number; readonly steel: SteelInput;
-    readonly e_top?: number; readonly e_bottom?: number; readonly e_side?: number;
+    readonly type: SupportType;
+    readonly t?: number;
+    readonly t_ref?: number;
+    readonly d2?: number;
+    readonly drop?: number;
+    readonly steel: SteelInput;
+    readonly e_top?: number;
+    readonly e_bottom?: number;
+    readonly e_side?: number;
     readonly other_side?: { readonly V_Ed: number; readonly h_p?: number; readonly bolts?: FarBoltsInput };
   };
 }
@@ -47,8 +70,13 @@ export interface BeamStart extends BeamAndSupport {
 function levelNotch(beam: MemberDimensions, support: MemberDimensions, gap: number): Notch {
   const root = support.tf + support.r;
   const below = beam.h + 10 - (support.h - root);
-  const sizes = { l_n: Math.max(50, up5(flangeReach(support) + 10 - gap)), d_nt: Math.max(50, up5(root + 10), up5(beam.tf + beam.r)) };
-  return below > 0 ? { type: 'double', ...sizes, d_nb: Math.max(50, up5(below), up5(beam.tf + beam.r)) } : { type: 'single', ...sizes };
+  const sizes = {
+    l_n: Math.max(50, up5(flangeReach(support) + 10 - gap)),
+    d_nt: Math.max(50, up5(root + 10), up5(beam.tf + beam.r)),
+  };
+  return below > 0
+    ? { type: 'double', ...sizes, d_nb: Math.max(50, up5(below), up5(beam.tf + beam.r)) }
+    : { type: 'single', ...sizes };
 }
 
 /** Members of a start, with the room that they leave. Throws a Refusal where a section is not known. */
@@ -64,14 +92,28 @@ export function beamStart(start: Start, basis: Basis): BeamStart {
   const supportDims = memberDimensions(support, basis, 'support');
   const level = !given && seed['tops'] === 'level' && support.type === 'beam_web' && supportDims;
   // A notch takes the beam past the flange, so that its end may come close.
-  const gap = level || members.beam.notch.type !== 'none' ? practicalGap(dims, null) : practicalGap(dims, supportDims && { type: support.type, dims: supportDims, ...(support.drop === undefined ? {} : { drop: support.drop }) });
+  const gap =
+    level || members.beam.notch.type !== 'none'
+      ? practicalGap(dims, null)
+      : practicalGap(
+          dims,
+          supportDims && { type: support.type, dims: supportDims, ...(support.drop === undefined ? {} : { drop: support.drop }) },
+        );
   const notch = level ? levelNotch(dims, supportDims, gap) : members.beam.notch;
   const top = notch.type === 'none' ? dims.tf + dims.r : notch.d_nt!;
   const clear = dims.h - top - (notch.type === 'double' ? notch.d_nb! : dims.tf + dims.r);
   return {
-    beam: { ...members.beam, notch }, support, dims, gap, clear,
+    beam: { ...members.beam, notch },
+    support,
+    dims,
+    gap,
+    clear,
     between: support.type === 'column_web' && supportDims ? supportDims.h - 2 * (supportDims.tf + supportDims.r) : Infinity,
-    why: level ? [`The notch, ${notch.l_n!} × ${notch.d_nt!} mm${notch.d_nb ? `, ${notch.d_nb} mm at the bottom` : ''}, clears the flanges of ${supportDims.name} by 10 mm.`] : [],
+    why: level
+      ? [
+          `The notch, ${notch.l_n!} × ${notch.d_nt!} mm${notch.d_nb ? `, ${notch.d_nb} mm at the bottom` : ''}, clears the flanges of ${supportDims.name} by 10 mm.`,
+        ]
+      : [],
     place: (depth) => {
       const middle = Math.floor(top + (clear - depth) / 2);
       return Math.max(Math.min(up5(top), middle), Math.min(50, middle));
@@ -88,14 +130,20 @@ export function boltedSupport({ support }: BeamAndSupport): EndSupportInput {
 }
 
 /** The support as a plate welded to it knows it: a plate on its far face is as deep as is usual where its depth is not known. */
-export function weldedSupport({ support }: BeamAndSupport): Omit<BeamAndSupport['support'], 'e_side' | 'other_side'> & { readonly other_side?: { readonly V_Ed: number; readonly h_p: number } } {
+export function weldedSupport({
+  support,
+}: BeamAndSupport): Omit<BeamAndSupport['support'], 'e_side' | 'other_side'> & {
+  readonly other_side?: { readonly V_Ed: number; readonly h_p: number };
+} {
   const { other_side, e_side: _unused, ...rest } = support;
   return other_side ? { ...rest, other_side: { V_Ed: other_side.V_Ed, h_p: other_side.h_p ?? 200 } } : rest;
 }
 
 /** What the kinds that join a beam to its support have in common: what is asked before a first detail, and the actions. */
 export const beamToSupport: Pick<JointKind, 'family' | 'seeds' | 'seedOf' | 'actions'> = {
-  family: 'beam', seeds, actions: BEAM_ACTIONS,
+  family: 'beam',
+  seeds,
+  actions: BEAM_ACTIONS,
   seedOf: (input) => {
     const { beam, support } = input as BeamAndSupport;
     return { members: { beam, support } };

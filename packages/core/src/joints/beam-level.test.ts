@@ -7,7 +7,12 @@ import { CLEATS, END, FIN, judge, refusalOf, ruleOf } from './samples.testing.ts
 
 const S275 = { grade: 'S275' };
 // UB 406x140x39: 398 deep. UB 533x210x92: h 533.1, b 209.3, t_w 10.1, t_f 15.6, r 12.7: flanges reach (209.3 - 10.1)/2 = 99.6 beyond the web.
-const web = (drop?: number) => ({ type: 'beam_web' as const, section: 'UB 533x210x92', steel: S275, ...(drop === undefined ? {} : { drop }) });
+const web = (drop?: number) => ({
+  type: 'beam_web' as const,
+  section: 'UB 533x210x92',
+  steel: S275,
+  ...(drop === undefined ? {} : { drop }),
+});
 const beam = { section: 'UB 406x140x39', steel: S275, notch: { type: 'none' as const } };
 const notched = { ...beam, notch: { type: 'single' as const, l_n: 100, d_nt: 50 } };
 const INPUTS: Record<string, object> = { 'fin-plate': FIN, 'end-plate': END, cleats: CLEATS };
@@ -15,9 +20,24 @@ const drawn = (kind: string, input: object) => {
   const k = kindOf(kind);
   const checked = validate<{ support: { drop?: number } }>(k.schema, input);
   if ('error' in checked) throw new Error(checked.error.message);
-  const title = { job: 'Tern Quay ferry hall', number: '2417', revision: 'A', mark: 'B2-14', kind: k.title, verdict: '', checked: '', basis: '' };
+  const title = {
+    job: 'Tern Quay ferry hall',
+    number: '2417',
+    revision: 'A',
+    mark: 'B2-14',
+    kind: k.title,
+    verdict: '',
+    checked: '',
+    basis: '',
+  };
   const items = k.drawing(k.model(checked.value, DEFAULT_BASIS), title, null).items;
-  return { k, input: checked.value, level: items.flatMap((i) => (i.k === 'text' && i.field?.startsWith('support.drop') ? [{ text: i.text, field: i.field }] : [])) };
+  return {
+    k,
+    input: checked.value,
+    level: items.flatMap((i) =>
+      i.k === 'text' && i.field?.startsWith('support.drop') ? [{ text: i.text, field: i.field }] : [],
+    ),
+  };
 };
 
 describe.each(BEAM_KINDS.map((k) => k.id))('the level of a beam at its supporting beam: %s', (kind) => {
@@ -38,21 +58,35 @@ describe.each(BEAM_KINDS.map((k) => k.id))('the level of a beam at its supportin
     const k = kindOf(kind);
     const f = (id: string) => k.fields.find((x) => x.id === id)!;
     const { input } = drawn(kind, { ...sample, support: web(40) });
-    expect([f('support.level').get(input), f('support.level').applies!(input), f('support.drop').applies!(input)]).toEqual(['given', true, true]);
+    expect([f('support.level').get(input), f('support.level').applies!(input), f('support.drop').applies!(input)]).toEqual([
+      'given',
+      true,
+      true,
+    ]);
     const left = f('support.level').set(input, 'usual') as typeof input;
     expect([left.support.drop, f('support.drop').applies!(left)]).toEqual([undefined, false]);
     const column = f('support.type').set(input, 'column_web') as typeof input;
     expect([column.support.drop, f('support.level').applies!(column)]).toEqual([undefined, false]);
   });
   // Between the flanges from 15.6 below the top to 533.1 - 15.6 - 398 = 119.5: outside of that the end needs 99.6 from the web.
-  it.each([[15.6, true], [15.5, false], [119.5, true], [119.6, false], [0, false], [-60, false], [-399, true]])('%s below: its end meets no flange: %s', (drop, free) => {
+  it.each([
+    [15.6, true],
+    [15.5, false],
+    [119.5, true],
+    [119.6, false],
+    [0, false],
+    [-60, false],
+    [-399, true],
+  ])('%s below: its end meets no flange: %s', (drop, free) => {
     const rule = ruleOf(kind, { ...sample, support: web(drop) }, 'clear-support');
     expect(rule.type).toBe(free ? 'skip' : 'rule');
     if (!free) expect(rule.limit).toBeCloseTo(99.6, 9);
   });
   // Level tops: a notch of 50 clears the flange of 15.6 and lets the end in by 100; 40 higher it meets only the web beside the notch's edge, which is 50 - 40 = 10 down: the flange is 15.6 thick.
   it('is reached by a notch only where that clears the flange', () => {
-    const gap = (drop: number, d_nt = 50) => ruleOf(kind, { ...sample, beam: { ...notched, notch: { ...notched.notch, d_nt } }, support: web(drop) }, 'clear-support').actual;
+    const gap = (drop: number, d_nt = 50) =>
+      ruleOf(kind, { ...sample, beam: { ...notched, notch: { ...notched.notch, d_nt } }, support: web(drop) }, 'clear-support')
+        .actual;
     const bare = gap(-40);
     expect(gap(0) - bare).toBeCloseTo(100, 9);
     expect(gap(-34.4) - bare).toBeCloseTo(100, 9);
@@ -64,11 +98,20 @@ describe.each(BEAM_KINDS.map((k) => k.id))('the level of a beam at its supportin
     expect(judge(kind, { ...sample, support: web(-60) }, { V_Ed: 5 }).state).toBe('rule');
   });
   it('changes no resistance', () => {
-    const strengths = (drop?: number) => judge(kind, { ...sample, support: web(drop) }, { V_Ed: 50, N_Ed: 5 }).combinations[0]!.checks.flatMap((c) => (c.type === 'strength' ? [[c.id, c.resistance]] : []));
+    const strengths = (drop?: number) =>
+      judge(kind, { ...sample, support: web(drop) }, { V_Ed: 50, N_Ed: 5 }).combinations[0]!.checks.flatMap((c) =>
+        c.type === 'strength' ? [[c.id, c.resistance]] : [],
+      );
     expect(strengths(20)).toEqual(strengths());
   });
   it('is refused where the support is no beam of known section', () => {
-    expect(refusalOf(kind, { ...sample, support: { type: 'column_flange', section: 'UC 203x203x60', steel: S275, drop: 20 } })).toBe('support.drop: 20 mm is the level of a beam at the web of a supporting beam; accepted with support.type beam_web and the section of the support, else left out.');
-    expect(refusalOf(kind, { ...sample, support: { type: 'beam_web', t: 10, steel: S275, drop: 20 } })).toContain('support.drop: 20 mm');
+    expect(
+      refusalOf(kind, { ...sample, support: { type: 'column_flange', section: 'UC 203x203x60', steel: S275, drop: 20 } }),
+    ).toBe(
+      'support.drop: 20 mm is the level of a beam at the web of a supporting beam; accepted with support.type beam_web and the section of the support, else left out.',
+    );
+    expect(refusalOf(kind, { ...sample, support: { type: 'beam_web', t: 10, steel: S275, drop: 20 } })).toContain(
+      'support.drop: 20 mm',
+    );
   });
 });

@@ -5,7 +5,8 @@ import type { BoltPart, Point, Solid } from '../detail/solid.ts';
 export function boltFromSide(at: (along: number, z: number) => Point, b: BoltPart, inside: 'hidden' | 'thin'): Item[] {
   const [head, far] = b.y;
   const away = Math.sign(head - far) || -1;
-  const box = (a1: number, a2: number, half: number): Item => path([at(a1, b.z + half), at(a2, b.z + half), at(a2, b.z - half), at(a1, b.z - half)], 'outline', true, 'paper');
+  const box = (a1: number, a2: number, half: number): Item =>
+    path([at(a1, b.z + half), at(a2, b.z + half), at(a2, b.z - half), at(a1, b.z - half)], 'outline', true, 'paper');
   const nut = far - away * b.washer;
   const end = head - away * b.length;
   return [
@@ -13,7 +14,8 @@ export function boltFromSide(at: (along: number, z: number) => Point, b: BoltPar
     box(far, nut, b.washerDiameter / 2),
     box(nut, nut - away * b.nut, b.flats / 2),
     box(nut - away * b.nut, end, b.d / 2),
-    path([at(far, b.z + b.d / 2), at(head, b.z + b.d / 2)], inside), path([at(far, b.z - b.d / 2), at(head, b.z - b.d / 2)], inside),
+    path([at(far, b.z + b.d / 2), at(head, b.z + b.d / 2)], inside),
+    path([at(far, b.z - b.d / 2), at(head, b.z - b.d / 2)], inside),
     path([at(end - away * 8, b.z), at(head + away * (b.head + 8), b.z)], 'centre'),
   ];
 }
@@ -23,8 +25,23 @@ export function holeFromFront([cx, cy]: Point, h: { readonly d_h: number; readon
   const r = h.d_v / 2 / scale;
   const arm = Math.max(Math.max(h.d_h, h.d_v) / 2 / scale + 1.4, 2.2);
   return [
-    h.d_h === h.d_v ? { k: 'circle', at: [cx, cy], r, line: 'outline', fill: 'paper' } : slot([cx, cy], h.d_h / scale, h.d_v / scale),
-    path([[cx - arm, cy], [cx + arm, cy]], 'centre'), path([[cx, cy - arm], [cx, cy + arm]], 'centre'),
+    h.d_h === h.d_v
+      ? { k: 'circle', at: [cx, cy], r, line: 'outline', fill: 'paper' }
+      : slot([cx, cy], h.d_h / scale, h.d_v / scale),
+    path(
+      [
+        [cx - arm, cy],
+        [cx + arm, cy],
+      ],
+      'centre',
+    ),
+    path(
+      [
+        [cx, cy - arm],
+        [cx, cy + arm],
+      ],
+      'centre',
+    ),
   ];
 }
 
@@ -40,7 +57,10 @@ function slot([cx, cy]: Point, w: number, h: number): Item {
 }
 
 /** "14 M20-8.8 × 50, 6 × 60": how many of each length. Preload said where the bolts are not of bearing type. */
-export function boltsNamed(bolts: readonly BoltPart[], { d, cls, category }: { readonly d: number; readonly cls: string; readonly category: string }): string {
+export function boltsNamed(
+  bolts: readonly BoltPart[],
+  { d, cls, category }: { readonly d: number; readonly cls: string; readonly category: string },
+): string {
   const lengths = [...new Set(bolts.map((b) => b.length))].sort((a, b) => a - b);
   const each = lengths.map((l, i) => `${bolts.filter((b) => b.length === l).length}${i === 0 ? ` M${d}-${cls}` : ''} × ${l}`);
   return `${each.join(', ')}${category === 'A' ? '' : ', preloaded'}`;
@@ -50,7 +70,13 @@ export function boltsNamed(bolts: readonly BoltPart[], { d, cls, category }: { r
 export function otherJointFromFront(at: (y: number, z: number) => Point, solid: Solid, scale: number): Item[] {
   if (!solid.other) return [];
   return [
-    ...solid.other.plates.map((p): Item => path(p.outline.map(([y, z]) => at(y, z)), 'hidden', true)),
+    ...solid.other.plates.map((p): Item =>
+      path(
+        p.outline.map(([y, z]) => at(y, z)),
+        'hidden',
+        true,
+      ),
+    ),
     ...solid.other.bolts.map((b): Item => ({ k: 'circle', at: at(b.x, b.z), r: b.d / 2 / scale, line: 'hidden' })),
   ];
 }

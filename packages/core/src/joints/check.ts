@@ -34,7 +34,14 @@ export interface CheckDef<C> {
 export type RuleOutcome =
   | { readonly skip: string }
   | { readonly missing: string }
-  | { readonly actual: number; readonly limit: number; readonly sense: '>=' | '<='; readonly unit: UnitId; readonly pass?: boolean; readonly note?: string };
+  | {
+      readonly actual: number;
+      readonly limit: number;
+      readonly sense: '>=' | '<=';
+      readonly unit: UnitId;
+      readonly pass?: boolean;
+      readonly note?: string;
+    };
 
 export interface RuleDef<C> {
   readonly id: string;
@@ -172,31 +179,37 @@ export interface ActionSlots {
 }
 
 /** Checks that apply only where `missing` gives no reason against it. */
-export const checksWhere = <C>(missing: (c: C) => string | null, checks: readonly CheckDef<C>[]): CheckDef<C>[] => checks.map((check) => ({
-  ...check,
-  run: (r, c, l): Outcome => {
-    const reason = missing(c);
-    return reason === null ? check.run(r, c, l) : { skip: reason };
-  },
-}));
+export const checksWhere = <C>(missing: (c: C) => string | null, checks: readonly CheckDef<C>[]): CheckDef<C>[] =>
+  checks.map((check) => ({
+    ...check,
+    run: (r, c, l): Outcome => {
+      const reason = missing(c);
+      return reason === null ? check.run(r, c, l) : { skip: reason };
+    },
+  }));
 
 /** The same for rules. */
-export const rulesWhere = <C>(missing: (c: C) => string | null, rules: readonly RuleDef<C>[]): RuleDef<C>[] => rules.map((rule) => ({
-  ...rule,
-  run: (r, c, loads) => {
-    const reason = missing(c);
-    return reason === null ? rule.run(r, c, loads) : { skip: reason };
-  },
-}));
+export const rulesWhere = <C>(missing: (c: C) => string | null, rules: readonly RuleDef<C>[]): RuleDef<C>[] =>
+  rules.map((rule) => ({
+    ...rule,
+    run: (r, c, loads) => {
+      const reason = missing(c);
+      return reason === null ? rule.run(r, c, loads) : { skip: reason };
+    },
+  }));
 
 const NO_LOAD = { skip: 'No shear force or axial force was given in this combination.' };
 const NO_TIE = { skip: 'No tying force was given.' };
 const NOTHING = { skip: 'This combination puts no load on it.' };
 
 /** Results are made for every check under every combination: plain literals, since copying with a spread is most of their cost. */
-const leftOut = <C>({ id, title, clause, part }: CheckDef<C>, why: { readonly skip: string } | { readonly missing: string }): SkipResult => ('skip' in why
-  ? { type: 'skip', id, title, clause, part, reason: why.skip }
-  : { type: 'skip', id, title, clause, part, reason: why.missing, missing: true });
+const leftOut = <C>(
+  { id, title, clause, part }: CheckDef<C>,
+  why: { readonly skip: string } | { readonly missing: string },
+): SkipResult =>
+  'skip' in why
+    ? { type: 'skip', id, title, clause, part, reason: why.skip }
+    : { type: 'skip', id, title, clause, part, reason: why.missing, missing: true };
 
 const sideFor = <C>(p: Sided<C>, combination: Combination): Side<C> => (combination.V_Ed < 0 ? p.upturned() : p.upright);
 
@@ -221,8 +234,10 @@ export const prepared = <C>(p: Sided<C>): Prepared & Sided<C> => ({
 });
 
 /** The results of one combination, in N and Nmm. */
-export const checkCombination = (p: Prepared, combination: Combination, run: Run): readonly CheckResult[] => p.check(combination, run).results;
-export const checkRules = (p: Prepared, run: Run, combinations: readonly Combination[] = []): RuleResult[] => p.judge(run, loadsOf(combinations));
+export const checkCombination = (p: Prepared, combination: Combination, run: Run): readonly CheckResult[] =>
+  p.check(combination, run).results;
+export const checkRules = (p: Prepared, run: Run, combinations: readonly Combination[] = []): RuleResult[] =>
+  p.judge(run, loadsOf(combinations));
 
 function checkSided<C>(p: Sided<C>, combination: Combination, run: Run): CheckResult[] {
   const side = sideFor(p, combination);
@@ -246,14 +261,38 @@ function checkSided<C>(p: Sided<C>, combination: Combination, run: Run): CheckRe
       continue;
     }
     const utilisation = resistance > 0 ? demand / resistance : null;
-    const multiple = check.nonlinear ? solveMultiple(p, check, side, combination, loading, run, utilisation) : utilisation === null ? 0 : 1 / utilisation;
-    results.push({ type: 'strength', id, title, clause, part, demand, resistance, unit, utilisation, multiple, pass: utilisation !== null && utilisation <= 1 });
+    const multiple = check.nonlinear
+      ? solveMultiple(p, check, side, combination, loading, run, utilisation)
+      : utilisation === null
+        ? 0
+        : 1 / utilisation;
+    results.push({
+      type: 'strength',
+      id,
+      title,
+      clause,
+      part,
+      demand,
+      resistance,
+      unit,
+      utilisation,
+      multiple,
+      pass: utilisation !== null && utilisation <= 1,
+    });
   }
   return results;
 }
 
 /** Factor on all actions at which a check reaches 1, where its resistance falls with the load; utilisation grows with the factor. */
-function solveMultiple<C>(p: Sided<C>, check: CheckDef<C>, side: Side<C>, combination: Combination, loading: Loading, run: Run, utilisation: number | null): number {
+function solveMultiple<C>(
+  p: Sided<C>,
+  check: CheckDef<C>,
+  side: Side<C>,
+  combination: Combination,
+  loading: Loading,
+  run: Run,
+  utilisation: number | null,
+): number {
   const steps = run.steps;
   run.steps = null;
   /** Utilisation less 1 at a factor; bounded, so that a part without resistance does not throw the interpolation off. */
@@ -272,7 +311,11 @@ function solveMultiple<C>(p: Sided<C>, check: CheckDef<C>, side: Side<C>, combin
   const fHigh = over(high);
   let k = Math.abs(fHigh) < 1e-12 ? high : low;
   if (Math.abs(fHigh) >= 1e-12 && Math.abs(fLow) >= 1e-12) {
-    k = illinois(over, { low, high, fLow, fHigh }, { near: (f) => Math.abs(f) < 1e-13, narrow: (a, b) => b - a <= 1e-13 * b, halve: 8, most: 80 }).x;
+    k = illinois(
+      over,
+      { low, high, fLow, fHigh },
+      { near: (f) => Math.abs(f) < 1e-13, narrow: (a, b) => b - a <= 1e-13 * b, halve: 8, most: 80 },
+    ).x;
   }
   // Leave the run as it was: other checks and the trace read the real actions.
   setActions(run, p.actions, combination, 1);
@@ -296,10 +339,34 @@ export function judgeRules<C>(rules: readonly RuleDef<C>[], c: C, run: Run, load
     const { id, title, clause } = rule;
     const must = rule.must(c);
     if (!('actual' in outcome))
-      return { type: 'skip', id, title, clause, must, pass: true, actual: 0, limit: 0, sense: '>=', unit: '-', ...('skip' in outcome ? { reason: outcome.skip } : { reason: outcome.missing, missing: true }) };
+      return {
+        type: 'skip',
+        id,
+        title,
+        clause,
+        must,
+        pass: true,
+        actual: 0,
+        limit: 0,
+        sense: '>=',
+        unit: '-',
+        ...('skip' in outcome ? { reason: outcome.skip } : { reason: outcome.missing, missing: true }),
+      };
     const { actual, limit, sense, unit, note } = outcome;
     // A size that meets its limit but for floating-point noise keeps the rule.
     const met = sense === '>=' ? actual >= limit - 1e-9 * Math.abs(limit) : actual <= limit + 1e-9 * Math.abs(limit);
-    return { type: 'rule', id, title, clause, must, pass: outcome.pass ?? met, actual, limit, sense, unit, ...(note ? { note } : {}) };
+    return {
+      type: 'rule',
+      id,
+      title,
+      clause,
+      must,
+      pass: outcome.pass ?? met,
+      actual,
+      limit,
+      sense,
+      unit,
+      ...(note ? { note } : {}),
+    };
   });
 }

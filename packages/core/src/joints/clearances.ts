@@ -1,4 +1,12 @@
-import { boltsOfTwoJoints, seatOnWeb, socketRoom, washerToColumnFillet, washerToFillet, washerToWasher, type Clearance } from '../detail/clearance.ts';
+import {
+  boltsOfTwoJoints,
+  seatOnWeb,
+  socketRoom,
+  washerToColumnFillet,
+  washerToFillet,
+  washerToWasher,
+  type Clearance,
+} from '../detail/clearance.ts';
 import { project, text, type Frame, type Item } from '../detail/drawing.ts';
 import type { Solid } from '../detail/solid.ts';
 import { exact } from '../units/format.ts';
@@ -6,16 +14,57 @@ import type { RuleDef } from './check.ts';
 import type { SupportModel } from './members.ts';
 
 /** Clearances that are measured on the solid detail of any joint: rule, what it says, must or advice. */
-const CLEARANCES: readonly { readonly id: string; readonly title: string; readonly must: boolean; readonly none: string; measure(solid: Solid): Clearance | null; unknown?(support: SupportModel): string | null }[] = [
-  { id: 'clear-flange', title: 'Washers clear of the flange fillets', must: true, none: 'There are no bolts in the beam web.', measure: washerToFillet },
-  { id: 'clear-column-fillet', title: "Washers clear of the column's fillets", must: true, none: 'There are no bolts through a column flange of known section.', measure: washerToColumnFillet },
+const CLEARANCES: readonly {
+  readonly id: string;
+  readonly title: string;
+  readonly must: boolean;
+  readonly none: string;
+  measure(solid: Solid): Clearance | null;
+  unknown?(support: SupportModel): string | null;
+}[] = [
+  {
+    id: 'clear-flange',
+    title: 'Washers clear of the flange fillets',
+    must: true,
+    none: 'There are no bolts in the beam web.',
+    measure: washerToFillet,
+  },
+  {
+    id: 'clear-column-fillet',
+    title: "Washers clear of the column's fillets",
+    must: true,
+    none: 'There are no bolts through a column flange of known section.',
+    measure: washerToColumnFillet,
+  },
   { id: 'clear-bolts', title: 'Washers clear of each other', must: true, none: 'There are no bolts.', measure: washerToWasher },
-  { id: 'clear-far-bolts', title: 'Bolts clear of the far beam', must: true, none: 'No other joint with bolts of its own is on the far face.', measure: boltsOfTwoJoints },
-  { id: 'clear-seat', title: 'Clear of the fillets of the support', must: true, none: 'The joint is on a flange, or the clear depth of the web is all that is known: see the rule on the space between the fillets.', measure: seatOnWeb, unknown: ({ type, d2 }) => (type !== 'column_flange' && d2 === null ? 'Neither the section of the support nor the clear depth of its web was given, so the place of its fillets is not known.' : null) },
+  {
+    id: 'clear-far-bolts',
+    title: 'Bolts clear of the far beam',
+    must: true,
+    none: 'No other joint with bolts of its own is on the far face.',
+    measure: boltsOfTwoJoints,
+  },
+  {
+    id: 'clear-seat',
+    title: 'Clear of the fillets of the support',
+    must: true,
+    none: 'The joint is on a flange, or the clear depth of the web is all that is known: see the rule on the space between the fillets.',
+    measure: seatOnWeb,
+    unknown: ({ type, d2 }) =>
+      type !== 'column_flange' && d2 === null
+        ? 'Neither the section of the support nor the clear depth of its web was given, so the place of its fillets is not known.'
+        : null,
+  },
   { id: 'clear-spanner', title: 'Room for a socket', must: false, none: 'There are no bolts.', measure: socketRoom },
 ];
 
-interface Measured { readonly id: string; readonly title: string; readonly must: boolean; readonly none: string; readonly found: Clearance | null }
+interface Measured {
+  readonly id: string;
+  readonly title: string;
+  readonly must: boolean;
+  readonly none: string;
+  readonly found: Clearance | null;
+}
 /** Every clearance of a solid, measured once. */
 const MEASURED = new WeakMap<Solid, readonly Measured[]>();
 function measured(solid: Solid): readonly Measured[] {
@@ -29,7 +78,9 @@ const isShort = (c: Clearance): boolean => c.needed - c.actual > 1e-9;
 const missing = (c: Clearance): string => `${exact(Math.ceil((c.needed - c.actual) * 10) / 10)} mm missing`;
 
 /** Rules of clearance for one kind; its solid is made once a joint. */
-export function clearanceRules<C extends { readonly m: { readonly support: SupportModel } }>(make: (c: C) => Solid): RuleDef<C>[] {
+export function clearanceRules<C extends { readonly m: { readonly support: SupportModel } }>(
+  make: (c: C) => Solid,
+): RuleDef<C>[] {
   const made = new WeakMap<C, Solid>();
   const solidOf = (c: C): Solid => {
     const solid = made.get(c) ?? make(c);
@@ -37,14 +88,23 @@ export function clearanceRules<C extends { readonly m: { readonly support: Suppo
     return solid;
   };
   return CLEARANCES.map(({ id, title, must, none, unknown }, i) => ({
-    id, title, clause: 'workmanship', must: () => must,
+    id,
+    title,
+    clause: 'workmanship',
+    must: () => must,
     run: (_r, c) => {
       const { found } = measured(solidOf(c))[i]!;
       if (!found) {
         const missing = c.m.support.dims === null ? unknown?.(c.m.support) : null;
         return missing ? { missing } : { skip: none };
       }
-      return { actual: found.actual, limit: found.needed, sense: '>=', unit: 'mm', ...(isShort(found) ? { note: missing(found) } : {}) };
+      return {
+        actual: found.actual,
+        limit: found.needed,
+        sense: '>=',
+        unit: 'mm',
+        ...(isShort(found) ? { note: missing(found) } : {}),
+      };
     },
   }));
 }
@@ -64,15 +124,23 @@ function ringOf({ id, must, found }: Measured & { readonly found: Clearance }, s
   return { k: 'circle', at: project(frame, [across ? y : x, z]), r: 20 / frame.scale, line: must ? 'failure' : 'failure-thin' };
 }
 
-const missed = (solid: Solid): (Measured & { readonly found: Clearance })[] => measured(solid).filter((m): m is Measured & { readonly found: Clearance } => m.found !== null && isShort(m.found));
+const missed = (solid: Solid): (Measured & { readonly found: Clearance })[] =>
+  measured(solid).filter((m): m is Measured & { readonly found: Clearance } => m.found !== null && isShort(m.found));
 
 /** Where the clearances that are missed are measured, by rule. */
-export const clearanceMarks = (solid: Solid, frames: ViewFrames): Record<string, Item[]> => Object.fromEntries(missed(solid).map((m) => [m.id, [ringOf(m, solid, frames)]]));
+export const clearanceMarks = (solid: Solid, frames: ViewFrames): Record<string, Item[]> =>
+  Object.fromEntries(missed(solid).map((m) => [m.id, [ringOf(m, solid, frames)]]));
 
 /** On the drawing, always: the ring, and at the head of the sheet what is missing. Musts come first. */
 export function clashItems(solid: Solid, frames: ViewFrames): Item[] {
-  return [...missed(solid)].sort((a, b) => Number(b.must) - Number(a.must)).flatMap((m, i): Item[] => [
-    ringOf(m, solid, frames),
-    text([70, 10 + i * 4.4], `${m.title}: ${missing(m.found)}${m.must ? '' : ' (advice)'}`, { style: 'failure', size: 3, bold: m.must }),
-  ]);
+  return [...missed(solid)]
+    .sort((a, b) => Number(b.must) - Number(a.must))
+    .flatMap((m, i): Item[] => [
+      ringOf(m, solid, frames),
+      text([70, 10 + i * 4.4], `${m.title}: ${missing(m.found)}${m.must ? '' : ' (advice)'}`, {
+        style: 'failure',
+        size: 3,
+        bold: m.must,
+      }),
+    ]);
 }

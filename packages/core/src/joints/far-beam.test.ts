@@ -14,9 +14,13 @@ const base: EndPlateInput = {
   support: { type: 'beam_web', t: 8.4, t_ref: 12.2, d2: 430, steel: { grade: 'S275' }, other_side: { V_Ed: 142 } },
   plate: { t: 10, h: 286, b: 196, e1: 38, top: 54, full_depth: false, steel: { grade: 'S275' } },
   bolts: { d: 20, cls: '8.8', n1: 4, p1: 70, p3: 106, threads_in_plane: true, category: 'A', friction: 'B', packing: 0 },
-  weld: { s: 8 }, holes: { plate: 'normal', support: 'normal' },
+  weld: { s: 8 },
+  holes: { plate: 'normal', support: 'normal' },
 };
-const withFar = (bolts: FarBoltsInput | undefined): EndPlateInput => ({ ...base, support: { ...base.support, other_side: { V_Ed: 142, ...(bolts ? { bolts } : {}) } } });
+const withFar = (bolts: FarBoltsInput | undefined): EndPlateInput => ({
+  ...base,
+  support: { ...base.support, other_side: { V_Ed: 142, ...(bolts ? { bolts } : {}) } },
+});
 const C = { name: 'C', V_Ed: 188, N_Ed: 0, N_tie: 84 };
 const report = (i: EndPlateInput) => checkJoint({ kind: 'end-plate', input: i, combinations: [C] }, DEFAULT_BASIS);
 const bearing = (i: EndPlateInput) => {
@@ -43,7 +47,20 @@ describe('bolts of a beam on the far face', () => {
     const lengths = endPlate.solid(endPlate.model(i, DEFAULT_BASIS)).bolts.map((b) => b.grip);
     expect(lengths).toEqual([18.4, 18.4, 28.4, 28.4, 28.4, 28.4, 28.4, 28.4]);
     // Grip 18.4 + washer 3 + nut 18 + 3.75 = 43.15: 45 long; 28.4 + 24.75 = 53.15: 55. The callout names both.
-    const items = endPlate.drawing(endPlate.model(i, DEFAULT_BASIS), { job: 'Tern Quay ferry hall', number: '2417', revision: 'A', mark: 'B1', kind: 'Shear end plate', verdict: '', checked: '', basis: '' }, null).items;
+    const items = endPlate.drawing(
+      endPlate.model(i, DEFAULT_BASIS),
+      {
+        job: 'Tern Quay ferry hall',
+        number: '2417',
+        revision: 'A',
+        mark: 'B1',
+        kind: 'Shear end plate',
+        verdict: '',
+        checked: '',
+        basis: '',
+      },
+      null,
+    ).items;
     expect(JSON.stringify(items)).toContain('2 M20-8.8 × 45, 6 × 55, holes 22');
   });
   // Half a pitch lower: nothing shared, holes 35 apart in one line: alpha_b = 35/66 - 0.25 = 0.280303; F_b = 2.5 x 0.280303 x 410 x 20 x 8.4/1.25 = 38.614 kN; eight 308.9 kN.
@@ -53,12 +70,25 @@ describe('bolts of a beam on the far face', () => {
     // Row 2 lies 45 inside the far plate (from its side at 53 + 45): 45 + 18.5 = 63.5 missing.
     expect(rule(i)).toMatchObject({ actual: -45, limit: 18.5, pass: false, note: '63.5 mm missing' });
     expect(report(i).brokenRules.map((r) => r.id)).toContain('clear-far-bolts');
-    const drawing = endPlate.drawing(endPlate.model(i, DEFAULT_BASIS), { job: 'Tern Quay ferry hall', number: '2417', revision: 'A', mark: 'B1', kind: 'Shear end plate', verdict: '', checked: '', basis: '' }, null);
+    const drawing = endPlate.drawing(
+      endPlate.model(i, DEFAULT_BASIS),
+      {
+        job: 'Tern Quay ferry hall',
+        number: '2417',
+        revision: 'A',
+        mark: 'B1',
+        kind: 'Shear end plate',
+        verdict: '',
+        checked: '',
+        basis: '',
+      },
+      null,
+    );
     expect(JSON.stringify(drawing.items)).toContain('63.5 mm missing');
     expect(drawing.failures['clear-far-bolts']).toHaveLength(1);
   });
   // Well below: the far plate starts 350 - 38 = 312 under row 1, row 4 at 210: 102 clear.
-  it('that stand clear of this joint are nobody\'s concern but the web\'s', () => {
+  it("that stand clear of this joint are nobody's concern but the web's", () => {
     const i = withFar({ n1: 2, p1: 70, p3: 106, drop: 350 });
     expect(bearing(i).demand).toBe(188);
     expect(rule(i)).toMatchObject({ actual: 102, pass: true });
@@ -68,23 +98,48 @@ describe('bolts of a beam on the far face', () => {
   // Two rows more below the four that are shared, at 280 and 350: the first lies within 5 x 20 of the last row at 210. e_t = 100, e_b = 53:
   // A_v = 8.4 (100 + 210 + 53) = 3049.2; net 3049.2 - 5 x 22 x 8.4 = 2125.2: 2125.2 x 410/(sqrt3 x 1.25) = 402.45 kN under the gross 265 x 3049.2/sqrt3 = 484.1 (t_ref 12.2: f_y 275).
   it('take their holes off the web beside this joint', () => {
-    const local = report(withFar({ n1: 6, p1: 70, p3: 106, drop: 0 })).combinations[0]!.checks.find((c) => c.id === 'support-local-shear') as { resistance: number };
+    const local = report(withFar({ n1: 6, p1: 70, p3: 106, drop: 0 })).combinations[0]!.checks.find(
+      (c) => c.id === 'support-local-shear',
+    ) as { resistance: number };
     expect(local.resistance / 1e3).toBeCloseTo(402.45, 1);
   });
   it('find the smallest spacings of both patterns, each in its line', () => {
     // Own 2 x 2 at 70/100; far one row at a gauge of 150, 35 lower: no two in one upright line are closer than 70, level ones 100.
     const M20 = { d: 20, d_0: 22 };
-    const own = [[-50, 0], [50, 0], [-50, 70], [50, 70]] as const;
-    expect(farBolts(own, { n1: 1, p1: 0, p3: 150, drop: 35 }, M20)).toMatchObject({ p_v: 70, p_h: 100, shared: [false, false, false, false] });
+    const own = [
+      [-50, 0],
+      [50, 0],
+      [-50, 70],
+      [50, 70],
+    ] as const;
+    expect(farBolts(own, { n1: 1, p1: 0, p3: 150, drop: 35 }, M20)).toMatchObject({
+      p_v: 70,
+      p_h: 100,
+      shared: [false, false, false, false],
+    });
     expect(farBolts(own, { n1: 1, p1: 0, p3: 150, drop: 70 }, M20)).toMatchObject({ p_v: 70, p_h: 25 });
     expect(farBolts(own, { n1: 1, p1: 0, p3: 100, drop: 100 }, M20)).toMatchObject({ p_v: 30, p_h: 100 });
-    expect(farBolts([[-50, 0], [50, 0]], { n1: 1, p1: 0, p3: 200, drop: 100 }, M20).p_v).toBe(null);
+    expect(
+      farBolts(
+        [
+          [-50, 0],
+          [50, 0],
+        ],
+        { n1: 1, p1: 0, p3: 200, drop: 100 },
+        M20,
+      ).p_v,
+    ).toBe(null);
   });
   it('come with cleats too, but not with a single one', () => {
     const input = (arrangement: string) => {
       const checked = validate<never>(cleats.schema, {
-        beam: base.beam, support: withFar({ n1: 4, p1: 70, p3: 106, drop: 35 }).support, cleat: { t: 10, h: 286, e1: 38, leg_web: 100, leg_support: 100, r: 12, steel: { grade: 'S275' } },
-        web: { e2b: 45, top_to_bolt: 92 }, gap: 10, arrangement, bolts: { d: 20, cls: '8.8', n1: 4, p1: 70, p3: 106 },
+        beam: base.beam,
+        support: withFar({ n1: 4, p1: 70, p3: 106, drop: 35 }).support,
+        cleat: { t: 10, h: 286, e1: 38, leg_web: 100, leg_support: 100, r: 12, steel: { grade: 'S275' } },
+        web: { e2b: 45, top_to_bolt: 92 },
+        gap: 10,
+        arrangement,
+        bolts: { d: 20, cls: '8.8', n1: 4, p1: 70, p3: 106 },
       });
       if ('error' in checked) throw new Error(checked.error.message);
       return checked.value;
@@ -102,7 +157,10 @@ describe('bolts of a beam on the far face', () => {
     expect(own.support.other_side!.bolts).toEqual({ n1: 4, p1: 70, p3: 106, drop: 0 });
     const less = field('support.other.drop').set(field('support.other.n1').set(own, 3), 70);
     expect(less.support.other_side).toEqual({ V_Ed: 142, bolts: { n1: 3, p1: 70, p3: 106, drop: 70 } });
-    expect(field('support.other.V').set(less, 90).support.other_side).toEqual({ V_Ed: 90, bolts: { n1: 3, p1: 70, p3: 106, drop: 70 } });
+    expect(field('support.other.V').set(less, 90).support.other_side).toEqual({
+      V_Ed: 90,
+      bolts: { n1: 3, p1: 70, p3: 106, drop: 70 },
+    });
     expect(field('support.other.bolts').set(less, 'same').support.other_side).toEqual({ V_Ed: 142 });
     expect(field('support.other.drop').applies!(base)).toBe(false);
   });

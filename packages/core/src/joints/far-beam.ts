@@ -25,16 +25,30 @@ export interface FarBolts {
 }
 
 /** `own`: bolts `d` of this joint. Holes stand in one line when they are less than a hole `d_0` apart across it. */
-export function farBolts(own: readonly Point[], far: FarBoltsInput, { d, d_0 }: { readonly d: number; readonly d_0: number }): FarBolts {
-  const at = rowDepths(far).flatMap((z): Point[] => [[-far.p3 / 2, far.drop + z], [far.p3 / 2, far.drop + z]]);
+export function farBolts(
+  own: readonly Point[],
+  far: FarBoltsInput,
+  { d, d_0 }: { readonly d: number; readonly d_0: number },
+): FarBolts {
+  const at = rowDepths(far).flatMap((z): Point[] => [
+    [-far.p3 / 2, far.drop + z],
+    [far.p3 / 2, far.drop + z],
+  ]);
   const holes = [...own, ...at.filter((p) => !own.some((q) => sameHole(p, q)))];
   const spacing = (along: 0 | 1): number | null => {
-    const found = holes.flatMap((a, i) => holes.slice(i + 1).filter((b) => Math.abs(a[1 - along]! - b[1 - along]!) < d_0).map((b) => Math.abs(a[along] - b[along])));
+    const found = holes.flatMap((a, i) =>
+      holes
+        .slice(i + 1)
+        .filter((b) => Math.abs(a[1 - along]! - b[1 - along]!) < d_0)
+        .map((b) => Math.abs(a[along] - b[along])),
+    );
     return found.length ? Math.min(...found) : null;
   };
   const outermost = Math.max(...own.map(([y]) => y));
   const last = Math.max(...own.map(([, z]) => z));
-  const inLine = at.filter((p) => Math.abs(p[0] - outermost) < d_0 && p[1] >= -5 * d && p[1] <= last + 5 * d && !own.some((q) => sameHole(p, q))).length;
+  const inLine = at.filter(
+    (p) => Math.abs(p[0] - outermost) < d_0 && p[1] >= -5 * d && p[1] <= last + 5 * d && !own.some((q) => sameHole(p, q)),
+  ).length;
   return { inLine, at, shared: own.map((p) => at.some((q) => sameHole(p, q))), p_v: spacing(1), p_h: spacing(0) };
 }
 
@@ -59,15 +73,36 @@ export function farJoint(o: FarParts, own: readonly Point[]): OtherJoint {
   const zs = o.far.at.map(([, z]) => o.top - z);
   const outer = Math.max(...o.far.at.map(([y]) => Math.abs(y))) + o.edge;
   const [up, down] = [Math.max(...zs) + o.end, Math.min(...zs) - o.end];
-  const sides: readonly (readonly [number, number])[] = o.inner > 0 ? [[-outer, -o.inner], [o.inner, outer]] : [[-outer, outer]];
+  const sides: readonly (readonly [number, number])[] =
+    o.inner > 0
+      ? [
+          [-outer, -o.inner],
+          [o.inner, outer],
+        ]
+      : [[-outer, outer]];
   const holes = o.far.at.map(([y, z]) => ({ x: y, z: o.top - z, ...o.hole }));
   const { bolt, t, t_2 } = o;
   const grip = t + t_2;
   return {
     label: 'Far beam: plate and bolts',
     plates: sides.map(([a, b]) => ({
-      type: 'plate', id: 'far beam', parts: [], plane: 'yz', label: `${t} thick`, grade: o.grade, outline: [[a, up], [b, up], [b, down], [a, down]], y: [-t_2 - t, -t_2], holes: holes.filter((h) => h.x > a && h.x < b),
+      type: 'plate',
+      id: 'far beam',
+      parts: [],
+      plane: 'yz',
+      label: `${t} thick`,
+      grade: o.grade,
+      outline: [
+        [a, up],
+        [b, up],
+        [b, down],
+        [a, down],
+      ],
+      y: [-t_2 - t, -t_2],
+      holes: holes.filter((h) => h.x > a && h.x < b),
     })),
-    bolts: o.far.at.filter((p) => !own.some((q) => sameHole(p, q))).map(([y, z], i) => boltPart(bolt, 'x', { x: y, z: o.top - z, row: i, line: y < 0 ? 0 : 1 }, [-grip, 0], grip)),
+    bolts: o.far.at
+      .filter((p) => !own.some((q) => sameHole(p, q)))
+      .map(([y, z], i) => boltPart(bolt, 'x', { x: y, z: o.top - z, row: i, line: y < 0 ? 0 : 1 }, [-grip, 0], grip)),
   };
 }

@@ -6,7 +6,14 @@ import { kindOf, KINDS } from './registry.ts';
 
 const demo = readJob(JSON.parse(readFileSync(new URL('../../../../demo/tern-quay.json', import.meta.url), 'utf8')));
 const inputOf = (kind: string): unknown => demo.joints.find((j) => j.kind === kind)!.input;
-const words = (kind: string, id: string): string => fieldHelpWords(fieldHelp(kindOf(kind), kindOf(kind).fields.find((f) => f.id === id)!, inputOf(kind)));
+const words = (kind: string, id: string): string =>
+  fieldHelpWords(
+    fieldHelp(
+      kindOf(kind),
+      kindOf(kind).fields.find((f) => f.id === id)!,
+      inputOf(kind),
+    ),
+  );
 
 describe('what a field says of itself', () => {
   it('is its name, symbol, limits and usual values', () => {
@@ -18,15 +25,22 @@ describe('what a field says of itself', () => {
   it('takes the limits that this joint has, which may depend on other fields', () => {
     const fin = kindOf('fin-plate');
     const p2 = fin.fields.find((f) => f.id === 'bolts.p2')!;
-    const [one, two] = [1, 2].map((n2) => fieldHelp(fin, p2, { ...(inputOf('fin-plate') as { bolts: object }), bolts: { ...(inputOf('fin-plate') as { bolts: object }).bolts, n2, p2: 60 } }).accepted);
+    const [one, two] = [1, 2].map(
+      (n2) =>
+        fieldHelp(fin, p2, {
+          ...(inputOf('fin-plate') as { bolts: object }),
+          bolts: { ...(inputOf('fin-plate') as { bolts: object }).bolts, n2, p2: 60 },
+        }).accepted,
+    );
     expect([one, two]).toEqual(['0 to 500 mm', '10 to 500 mm']);
   });
   it('is there for every field of every kind', () => {
-    for (const kind of KINDS) for (const field of kind.fields) {
-      const said = fieldHelpWords(fieldHelp(kind, field, inputOf(kind.id)));
-      expect(said).not.toMatch(/undefined|NaN|Infinity/);
-      // Limits are those that the schema refuses by: a number typed without any would be a hole in one of them.
-      if (field.type === 'number') expect(said.length).toBeGreaterThan(field.label.length + 2);
-    }
+    for (const kind of KINDS)
+      for (const field of kind.fields) {
+        const said = fieldHelpWords(fieldHelp(kind, field, inputOf(kind.id)));
+        expect(said).not.toMatch(/undefined|NaN|Infinity/);
+        // Limits are those that the schema refuses by: a number typed without any would be a hole in one of them.
+        if (field.type === 'number') expect(said.length).toBeGreaterThan(field.label.length + 2);
+      }
   });
 });

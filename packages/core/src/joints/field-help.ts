@@ -32,7 +32,12 @@ function about(steps: readonly number[], value: number): number[] {
 export function fieldHelp<I>(kind: Pick<JointKind<I>, 'schema'>, field: Field<I>, input: I): FieldHelp {
   const says = accepted(kind.schema, field, input);
   const value = Number(field.get(input));
-  return { label: field.label, ...(field.symbol ? { symbol: field.symbol } : {}), ...(says ? { accepted: says } : {}), usual: field.steps ? about(field.steps, Number.isFinite(value) ? value : 0) : [] };
+  return {
+    label: field.label,
+    ...(field.symbol ? { symbol: field.symbol } : {}),
+    ...(says ? { accepted: says } : {}),
+    usual: field.steps ? about(field.steps, Number.isFinite(value) ? value : 0) : [],
+  };
 }
 
 /** The same in one line. */

@@ -7,10 +7,16 @@ import { groupHeight, printPitch, readPitch, tidyPitch, withRowCount, type Pitch
 import { SUPPORT_TYPES, type SupportType } from './members.ts';
 
 export const PLATE_STEPS = [6, 8, 10, 12, 15, 20, 25];
-export const range = (from: number, to: number, step: number): number[] => Array.from({ length: Math.floor((to - from) / step) + 1 }, (_, i) => from + i * step);
+export const range = (from: number, to: number, step: number): number[] =>
+  Array.from({ length: Math.floor((to - from) / step) + 1 }, (_, i) => from + i * step);
 
 const HOLE_WORDS: Readonly<Record<HoleKind, string>> = {
-  normal: 'normal round', oversize: 'oversize', short_slot_h: 'short slot, along', long_slot_h: 'long slot, along', short_slot_v: 'short slot, upright', long_slot_v: 'long slot, upright',
+  normal: 'normal round',
+  oversize: 'oversize',
+  short_slot_h: 'short slot, along',
+  long_slot_h: 'long slot, along',
+  short_slot_v: 'short slot, upright',
+  long_slot_v: 'long slot, upright',
 };
 export const HOLE_CHOICES = HOLE_KINDS.map((k) => [k, HOLE_WORDS[k]] as const);
 
@@ -22,32 +28,80 @@ interface RowsInput {
 /** Makers of the fields of one kind's input. */
 export const fieldMakers = <I>() => ({
   /** A number in mm; `steps` are the practical values of the arrow keys. */
-  mm: (id: string, label: string, symbol: string, steps: readonly number[], get: (i: I) => number, set: (i: I, v: number) => I): Field<I> => ({
-    id, label, symbol, unit: 'mm', type: 'number', steps, get, set: (i, v) => set(i, Number(v)),
-  }),
+  mm: (
+    id: string,
+    label: string,
+    symbol: string,
+    steps: readonly number[],
+    get: (i: I) => number,
+    set: (i: I, v: number) => I,
+  ): Field<I> => ({ id, label, symbol, unit: 'mm', type: 'number', steps, get, set: (i, v) => set(i, Number(v)) }),
   /** Spacings of rows: one number for all, or each from the top; a list sets the number of rows. */
   pitch: (id: string, label: string, symbol: string, rows: (i: I) => RowsInput, set: (i: I, rows: RowsInput) => I): Field<I> => ({
-    id, label, symbol, unit: 'mm', type: 'list', steps: range(40, 200, 5),
-    get: (i) => { const { p1 } = rows(i); return typeof p1 === 'number' ? p1 : printPitch(p1); },
+    id,
+    label,
+    symbol,
+    unit: 'mm',
+    type: 'list',
+    steps: range(40, 200, 5),
+    get: (i) => {
+      const { p1 } = rows(i);
+      return typeof p1 === 'number' ? p1 : printPitch(p1);
+    },
     set: (i, v) => set(i, readPitch(String(v), rows(i)) ?? { n1: rows(i).n1, p1: Number(v) }),
   }),
-  choice: (id: string, label: string, options: readonly (readonly [FieldValue, string])[], get: (i: I) => FieldValue, set: (i: I, v: FieldValue) => I): Field<I> => ({
-    id, label, unit: '', type: 'choice', options: options.map(([value, text]) => ({ value, label: text })), get, set,
+  choice: (
+    id: string,
+    label: string,
+    options: readonly (readonly [FieldValue, string])[],
+    get: (i: I) => FieldValue,
+    set: (i: I, v: FieldValue) => I,
+  ): Field<I> => ({
+    id,
+    label,
+    unit: '',
+    type: 'choice',
+    options: options.map(([value, text]) => ({ value, label: text })),
+    get,
+    set,
   }),
   grade: (id: string, label: string, get: (i: I) => string | undefined, set: (i: I, v: string) => I): Field<I> => ({
-    id, label, unit: '', type: 'grade', options: STEEL_GRADES.map((g) => ({ value: g, label: g })), get, set: (i, v) => set(i, String(v)),
+    id,
+    label,
+    unit: '',
+    type: 'grade',
+    options: STEEL_GRADES.map((g) => ({ value: g, label: g })),
+    get,
+    set: (i, v) => set(i, String(v)),
   }),
 });
 
 /** Sections replaced by name drop the dimensions typed for the old one. */
 function withSection<T extends { section?: string }>(member: T, section: string): T {
-  const { h: _h, b: _b, tw: _tw, tf: _tf, r: _r, A: _A, t: _t, t_ref: _t_ref, d2: _d2, ...rest } = member as Record<string, unknown>;
+  const {
+    h: _h,
+    b: _b,
+    tw: _tw,
+    tf: _tf,
+    r: _r,
+    A: _A,
+    t: _t,
+    t_ref: _t_ref,
+    d2: _d2,
+    ...rest
+  } = member as Record<string, unknown>;
   return { ...rest, section } as unknown as T;
 }
 
 interface Members {
   readonly beam: MemberInput & { readonly steel: SteelInput; readonly notch: Notch };
-  readonly support: MemberInput & { readonly type: SupportType; readonly steel: SteelInput; readonly t?: number; readonly d2?: number; readonly drop?: number };
+  readonly support: MemberInput & {
+    readonly type: SupportType;
+    readonly steel: SteelInput;
+    readonly t?: number;
+    readonly d2?: number;
+    readonly drop?: number;
+  };
 }
 
 /** Fields of the members, alike in every kind that joins a beam to a support. */
@@ -55,30 +109,126 @@ export function memberFields<I extends Members>(): Field<I>[] {
   const { mm, choice, grade } = fieldMakers<I>();
   const notch = (i: I, change: Partial<Notch>): I => ({ ...i, beam: { ...i.beam, notch: { ...i.beam.notch, ...change } } });
   return [
-    { id: 'beam.section', label: 'Beam', unit: '', type: 'section', get: (i) => i.beam.section, set: (i, v) => ({ ...i, beam: withSection(i.beam, String(v)) }) },
-    grade('beam.grade', 'Beam steel', (i) => i.beam.steel.grade, (i, v) => ({ ...i, beam: { ...i.beam, steel: { grade: v } } })),
-    choice('notch.type', 'Notch', [['none', 'none'], ['single', 'top'], ['double', 'top and bottom']], (i) => i.beam.notch.type, (i, v) => ({
-      ...i, beam: { ...i.beam, notch: v === 'none' ? { type: 'none' } : { type: v as Notch['type'], l_n: i.beam.notch.l_n ?? 120, d_nt: i.beam.notch.d_nt ?? 50, ...(v === 'double' ? { d_nb: i.beam.notch.d_nb ?? 50 } : {}) } },
-    })),
-    { ...mm('notch.l_n', 'Notch length', 'l_n', range(50, 300, 10), (i) => i.beam.notch.l_n ?? 0, (i, v) => notch(i, { l_n: v })), applies: (i) => i.beam.notch.type !== 'none' },
-    { ...mm('notch.d_nt', 'Notch depth, top', 'd_nt', range(30, 150, 5), (i) => i.beam.notch.d_nt ?? 0, (i, v) => notch(i, { d_nt: v })), applies: (i) => i.beam.notch.type !== 'none' },
-    { ...mm('notch.d_nb', 'Notch depth, bottom', 'd_nb', range(30, 150, 5), (i) => i.beam.notch.d_nb ?? 0, (i, v) => notch(i, { d_nb: v })), applies: (i) => i.beam.notch.type === 'double' },
+    {
+      id: 'beam.section',
+      label: 'Beam',
+      unit: '',
+      type: 'section',
+      get: (i) => i.beam.section,
+      set: (i, v) => ({ ...i, beam: withSection(i.beam, String(v)) }),
+    },
+    grade(
+      'beam.grade',
+      'Beam steel',
+      (i) => i.beam.steel.grade,
+      (i, v) => ({ ...i, beam: { ...i.beam, steel: { grade: v } } }),
+    ),
+    choice(
+      'notch.type',
+      'Notch',
+      [
+        ['none', 'none'],
+        ['single', 'top'],
+        ['double', 'top and bottom'],
+      ],
+      (i) => i.beam.notch.type,
+      (i, v) => ({
+        ...i,
+        beam: {
+          ...i.beam,
+          notch:
+            v === 'none'
+              ? { type: 'none' }
+              : {
+                  type: v as Notch['type'],
+                  l_n: i.beam.notch.l_n ?? 120,
+                  d_nt: i.beam.notch.d_nt ?? 50,
+                  ...(v === 'double' ? { d_nb: i.beam.notch.d_nb ?? 50 } : {}),
+                },
+        },
+      }),
+    ),
+    {
+      ...mm(
+        'notch.l_n',
+        'Notch length',
+        'l_n',
+        range(50, 300, 10),
+        (i) => i.beam.notch.l_n ?? 0,
+        (i, v) => notch(i, { l_n: v }),
+      ),
+      applies: (i) => i.beam.notch.type !== 'none',
+    },
+    {
+      ...mm(
+        'notch.d_nt',
+        'Notch depth, top',
+        'd_nt',
+        range(30, 150, 5),
+        (i) => i.beam.notch.d_nt ?? 0,
+        (i, v) => notch(i, { d_nt: v }),
+      ),
+      applies: (i) => i.beam.notch.type !== 'none',
+    },
+    {
+      ...mm(
+        'notch.d_nb',
+        'Notch depth, bottom',
+        'd_nb',
+        range(30, 150, 5),
+        (i) => i.beam.notch.d_nb ?? 0,
+        (i, v) => notch(i, { d_nb: v }),
+      ),
+      applies: (i) => i.beam.notch.type === 'double',
+    },
     ...(['slope', 'skew'] as const).map((k): Field<I> => ({
-      id: `beam.${k}`, label: k === 'slope' ? 'Slope, degrees' : 'Skew in plan, degrees', unit: '', type: 'number', steps: [0], get: (i) => i.beam[k] ?? 0,
-      set: (i, v) => { const { [k]: _angle, ...beam } = i.beam; return { ...i, beam: Number(v) === 0 ? (beam as I['beam']) : { ...i.beam, [k]: Number(v) } }; },
+      id: `beam.${k}`,
+      label: k === 'slope' ? 'Slope, degrees' : 'Skew in plan, degrees',
+      unit: '',
+      type: 'number',
+      steps: [0],
+      get: (i) => i.beam[k] ?? 0,
+      set: (i, v) => {
+        const { [k]: _angle, ...beam } = i.beam;
+        return { ...i, beam: Number(v) === 0 ? (beam as I['beam']) : { ...i.beam, [k]: Number(v) } };
+      },
     })),
-    choice('support.type', 'Support', SUPPORT_TYPES, (i) => i.support.type, (i, v) => {
-      const { drop: _drop, ...kept } = i.support;
-      const { t: _t, d2: _d2, ...rest } = kept;
-      return { ...i, support: { ...(i.support.section ? rest : kept), type: v as SupportType } };
-    }),
-    { id: 'support.section', label: 'Support section', unit: '', type: 'section', get: (i) => i.support.section, set: (i, v) => ({ ...i, support: withSection(i.support, String(v)) }) },
-    grade('support.grade', 'Support steel', (i) => i.support.steel.grade, (i, v) => ({ ...i, support: { ...i.support, steel: { grade: v } } })),
+    choice(
+      'support.type',
+      'Support',
+      SUPPORT_TYPES,
+      (i) => i.support.type,
+      (i, v) => {
+        const { drop: _drop, ...kept } = i.support;
+        const { t: _t, d2: _d2, ...rest } = kept;
+        return { ...i, support: { ...(i.support.section ? rest : kept), type: v as SupportType } };
+      },
+    ),
+    {
+      id: 'support.section',
+      label: 'Support section',
+      unit: '',
+      type: 'section',
+      get: (i) => i.support.section,
+      set: (i, v) => ({ ...i, support: withSection(i.support, String(v)) }),
+    },
+    grade(
+      'support.grade',
+      'Support steel',
+      (i) => i.support.steel.grade,
+      (i, v) => ({ ...i, support: { ...i.support, steel: { grade: v } } }),
+    ),
   ];
 }
 
 interface AtSupport {
-  readonly support: { readonly type: SupportType; readonly other_side?: { readonly V_Ed: number; readonly h_p?: number; readonly bolts?: FarBoltsInput }; readonly e_top?: number; readonly e_bottom?: number; readonly e_side?: number };
+  readonly support: {
+    readonly type: SupportType;
+    readonly other_side?: { readonly V_Ed: number; readonly h_p?: number; readonly bolts?: FarBoltsInput };
+    readonly e_top?: number;
+    readonly e_bottom?: number;
+    readonly e_side?: number;
+  };
 }
 
 /** A beam on the far face of the same web; `depth` where its plate is welded there, so that its depth matters. */
@@ -91,13 +241,35 @@ export function otherSideFields<I extends AtSupport>(depth: boolean): Field<I>[]
   const usual = (i: I): { h_p?: number } => (depth ? { h_p: i.support.other_side?.h_p ?? 200 } : {});
   return [
     {
-      id: 'support.other.V', label: 'Beam on the far face, V kN (0: none)', unit: '', type: 'number', steps: [0, 50, 100, 150, 200, 300, 400], applies: onWeb,
-      get: (i) => i.support.other_side?.V_Ed ?? 0, set: (i, v) => other(i, Number(v) === 0 ? null : { ...usual(i), ...(i.support.other_side?.bolts ? { bolts: i.support.other_side.bolts } : {}), V_Ed: Number(v) }),
+      id: 'support.other.V',
+      label: 'Beam on the far face, V kN (0: none)',
+      unit: '',
+      type: 'number',
+      steps: [0, 50, 100, 150, 200, 300, 400],
+      applies: onWeb,
+      get: (i) => i.support.other_side?.V_Ed ?? 0,
+      set: (i, v) =>
+        other(
+          i,
+          Number(v) === 0
+            ? null
+            : { ...usual(i), ...(i.support.other_side?.bolts ? { bolts: i.support.other_side.bolts } : {}), V_Ed: Number(v) },
+        ),
     },
-    ...(depth ? [{
-      id: 'support.other.depth', label: 'its plate depth', unit: 'mm' as const, type: 'number' as const, steps: range(100, 600, 10), applies: (i: I) => onWeb(i) && i.support.other_side !== undefined,
-      get: (i: I) => i.support.other_side?.h_p ?? 0, set: (i: I, v: FieldValue) => other(i, { V_Ed: i.support.other_side?.V_Ed ?? 0, h_p: Number(v) }),
-    }] : []),
+    ...(depth
+      ? [
+          {
+            id: 'support.other.depth',
+            label: 'its plate depth',
+            unit: 'mm' as const,
+            type: 'number' as const,
+            steps: range(100, 600, 10),
+            applies: (i: I) => onWeb(i) && i.support.other_side !== undefined,
+            get: (i: I) => i.support.other_side?.h_p ?? 0,
+            set: (i: I, v: FieldValue) => other(i, { V_Ed: i.support.other_side?.V_Ed ?? 0, h_p: Number(v) }),
+          },
+        ]
+      : []),
   ];
 }
 
@@ -113,22 +285,75 @@ export function farBoltFields<I extends AtSupport>(own: (i: I) => Omit<FarBoltsI
   };
   const rows = { applies: (i: I): boolean => has(i) && i.support.other_side?.bolts !== undefined };
   return [
-    { ...choice('support.other.bolts', 'its bolts', [['same', 'those of this joint'], ['own', 'rows of its own']], (i) => (i.support.other_side?.bolts ? 'own' : 'same'), (i, v) => set(i, v === 'own' ? now(i) : null)), applies: has },
-    { id: 'support.other.n1', label: 'its rows', unit: '', type: 'number', steps: range(1, 20, 1), get: (i) => now(i).n1, set: (i, v) => set(i, { ...now(i), ...withRowCount(now(i), Number(v)) }), ...rows },
+    {
+      ...choice(
+        'support.other.bolts',
+        'its bolts',
+        [
+          ['same', 'those of this joint'],
+          ['own', 'rows of its own'],
+        ],
+        (i) => (i.support.other_side?.bolts ? 'own' : 'same'),
+        (i, v) => set(i, v === 'own' ? now(i) : null),
+      ),
+      applies: has,
+    },
+    {
+      id: 'support.other.n1',
+      label: 'its rows',
+      unit: '',
+      type: 'number',
+      steps: range(1, 20, 1),
+      get: (i) => now(i).n1,
+      set: (i, v) => set(i, { ...now(i), ...withRowCount(now(i), Number(v)) }),
+      ...rows,
+    },
     { ...pitch('support.other.p1', 'its pitch', '', now, (i, r) => set(i, { ...now(i), ...r })), ...rows },
-    { ...mm('support.other.p3', 'its gauge', '', range(80, 200, 10), (i) => now(i).p3, (i, v) => set(i, { ...now(i), p3: v })), ...rows },
-    { ...mm('support.other.drop', 'its first row below this one', '', range(-140, 210, 5), (i) => now(i).drop, (i, v) => set(i, { ...now(i), drop: v })), ...rows },
+    {
+      ...mm(
+        'support.other.p3',
+        'its gauge',
+        '',
+        range(80, 200, 10),
+        (i) => now(i).p3,
+        (i, v) => set(i, { ...now(i), p3: v }),
+      ),
+      ...rows,
+    },
+    {
+      ...mm(
+        'support.other.drop',
+        'its first row below this one',
+        '',
+        range(-140, 210, 5),
+        (i) => now(i).drop,
+        (i, v) => set(i, { ...now(i), drop: v }),
+      ),
+      ...rows,
+    },
   ];
 }
 
 /** Distances from the bolts to the edges of the support; 0 is far away. */
-export const supportEdgeFields = <I extends AtSupport>(): Field<I>[] => ([['e_top', 'Row 1 to the top of the support'], ['e_bottom', 'Last row to its lower edge'], ['e_side', 'Bolts to its side edge']] as const).map(([k, label]): Field<I> => ({
-  id: `support.${k}`, label: `${label} (0: far)`, unit: 'mm', type: 'number', steps: [0, 40, 50, 60, 80, 100, 150, 200], get: (i) => i.support[k] ?? 0,
-  set: (i, v) => {
-    const { [k]: _old, ...support } = i.support;
-    return { ...i, support: Number(v) === 0 ? support : { ...support, [k]: Number(v) } };
-  },
-}));
+export const supportEdgeFields = <I extends AtSupport>(): Field<I>[] =>
+  (
+    [
+      ['e_top', 'Row 1 to the top of the support'],
+      ['e_bottom', 'Last row to its lower edge'],
+      ['e_side', 'Bolts to its side edge'],
+    ] as const
+  ).map(([k, label]): Field<I> => ({
+    id: `support.${k}`,
+    label: `${label} (0: far)`,
+    unit: 'mm',
+    type: 'number',
+    steps: [0, 40, 50, 60, 80, 100, 150, 200],
+    get: (i) => i.support[k] ?? 0,
+    set: (i, v) => {
+      const { [k]: _old, ...support } = i.support;
+      return { ...i, support: Number(v) === 0 ? support : { ...support, [k]: Number(v) } };
+    },
+  }));
 
 interface Bolted {
   readonly bolts: BoltsInput;
@@ -139,10 +364,50 @@ export function boltFields<I extends Bolted>(): Field<I>[] {
   const { mm, choice } = fieldMakers<I>();
   const bolts = (i: I, change: Partial<BoltsInput>): I => ({ ...i, bolts: { ...i.bolts, ...change } });
   return [
-    choice('bolts.threads', 'In the shear plane', [[true, 'threads'], [false, 'shank']], (i) => i.bolts.threads_in_plane, (i, v) => bolts(i, { threads_in_plane: v === true })),
-    choice('bolts.category', 'Category', [['A', 'A, bearing'], ['B', 'B, no slip in service'], ['C', 'C, no slip at ultimate']], (i) => i.bolts.category, (i, v) => bolts(i, { category: v as 'A' })),
-    { ...choice('bolts.friction', 'Friction class', [['A', 'A, 0.5'], ['B', 'B, 0.4'], ['C', 'C, 0.3'], ['D', 'D, 0.2']], (i) => i.bolts.friction, (i, v) => bolts(i, { friction: v as 'A' })), applies: (i) => i.bolts.category !== 'A' },
-    mm('bolts.packing', 'Packing', 't_pk', [0, 2, 4, 6, 8, 10, 12], (i) => i.bolts.packing, (i, v) => bolts(i, { packing: v })),
+    choice(
+      'bolts.threads',
+      'In the shear plane',
+      [
+        [true, 'threads'],
+        [false, 'shank'],
+      ],
+      (i) => i.bolts.threads_in_plane,
+      (i, v) => bolts(i, { threads_in_plane: v === true }),
+    ),
+    choice(
+      'bolts.category',
+      'Category',
+      [
+        ['A', 'A, bearing'],
+        ['B', 'B, no slip in service'],
+        ['C', 'C, no slip at ultimate'],
+      ],
+      (i) => i.bolts.category,
+      (i, v) => bolts(i, { category: v as 'A' }),
+    ),
+    {
+      ...choice(
+        'bolts.friction',
+        'Friction class',
+        [
+          ['A', 'A, 0.5'],
+          ['B', 'B, 0.4'],
+          ['C', 'C, 0.3'],
+          ['D', 'D, 0.2'],
+        ],
+        (i) => i.bolts.friction,
+        (i, v) => bolts(i, { friction: v as 'A' }),
+      ),
+      applies: (i) => i.bolts.category !== 'A',
+    },
+    mm(
+      'bolts.packing',
+      'Packing',
+      't_pk',
+      [0, 2, 4, 6, 8, 10, 12],
+      (i) => i.bolts.packing,
+      (i, v) => bolts(i, { packing: v }),
+    ),
   ];
 }
 
@@ -156,7 +421,8 @@ export function leastDistances(d: number): { readonly p1: number; readonly p2: n
 }
 
 /** A pitch that is nowhere less than `least`. */
-export const widened = (p1: Pitch, least: number): Pitch => (typeof p1 === 'number' ? (p1 && Math.max(p1, least)) : tidyPitch(p1.map((p) => Math.max(p, least))));
+export const widened = (p1: Pitch, least: number): Pitch =>
+  typeof p1 === 'number' ? p1 && Math.max(p1, least) : tidyPitch(p1.map((p) => Math.max(p, least)));
 
 /** A row more within the height of the present ones, evenly, in steps of 5 mm; null where it does not go in. */
 export function closerRows(rows: RowsInput, d: number): RowsInput | null {
@@ -172,7 +438,9 @@ export function stepMove<I>(fields: readonly Field<I>[], input: I, id: string, l
   const field = fields.find((f) => f.id === id)!;
   const now = Number(field.get(input));
   if (!Number.isFinite(now)) return []; // a list of unequal values has no next step
-  const ladder = (field.options?.map((o) => Number(o.value)) ?? field.steps!).filter((x) => (by > 0 ? x > now : x < now)).sort((a, b) => (a - b) * by);
+  const ladder = (field.options?.map((o) => Number(o.value)) ?? field.steps!)
+    .filter((x) => (by > 0 ? x > now : x < now))
+    .sort((a, b) => (a - b) * by);
   const next = ladder[Math.abs(by) - 1];
   return next === undefined ? [] : [{ label: `${label} ${now} → ${next}`, input: field.set(input, next) }];
 }

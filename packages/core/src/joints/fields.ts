@@ -56,35 +56,56 @@ export const notchSchema = Joi.object({
   d_nb: Joi.when('type', { is: 'double', then: size(5, 700).required(), otherwise: Joi.forbidden() }),
 }).default({ type: 'none' });
 
-export const beamSchema = Joi.object({ ...memberKeys, slope: size(-60, 60), skew: size(-60, 60), steel: steelSchema.required(), notch: notchSchema }).or('section', 'h').and('h', 'b', 'tw', 'tf', 'r');
+export const beamSchema = Joi.object({
+  ...memberKeys,
+  slope: size(-60, 60),
+  skew: size(-60, 60),
+  steel: steelSchema.required(),
+  notch: notchSchema,
+})
+  .or('section', 'h')
+  .and('h', 'b', 'tw', 'tf', 'r');
 
 /** One spacing for each pair of rows, from the top; equal ones become one number. */
-const spacings = Joi.array().items(size(10, 500)).max(29).custom((list: number[], helpers) => {
-  const { n1 } = helpers.state.ancestors[0] as { n1: number };
-  return list.length === n1 - 1 ? tidyPitch(list) : helpers.error('pitch.count', { given: list.length, wanted: n1 - 1 });
-});
+const spacings = Joi.array()
+  .items(size(10, 500))
+  .max(29)
+  .custom((list: number[], helpers) => {
+    const { n1 } = helpers.state.ancestors[0] as { n1: number };
+    return list.length === n1 - 1 ? tidyPitch(list) : helpers.error('pitch.count', { given: list.length, wanted: n1 - 1 });
+  });
 /** One pitch, or one spacing for each pair of rows; `missing` says what is taken where several rows have none. */
 export const pitchOf = (missing: (pitch: Joi.NumberSchema) => Joi.NumberSchema): Joi.Schema => {
-  const one = Joi.number().max(500).when('n1', { is: 1, then: Joi.number().min(0).default(0), otherwise: missing(Joi.number().min(10)) });
+  const one = Joi.number()
+    .max(500)
+    .when('n1', { is: 1, then: Joi.number().min(0).default(0), otherwise: missing(Joi.number().min(10)) });
   // Nothing at all is no list.
   return Joi.any().when(Joi.array().required(), { then: spacings, otherwise: one });
 };
 export const pitchSchema = pitchOf((pitch) => pitch.required());
 
 export const boltSchema = Joi.object({
-  d: Joi.number().valid(...BOLT_DIAMETERS).required(),
-  cls: Joi.string().valid(...BOLT_CLASS_NAMES).required(),
+  d: Joi.number()
+    .valid(...BOLT_DIAMETERS)
+    .required(),
+  cls: Joi.string()
+    .valid(...BOLT_CLASS_NAMES)
+    .required(),
   n1: count(1, 30).required(),
   n2: count(1, 2).default(1),
   p1: pitchSchema,
-  p2: Joi.number().max(500).when('n2', { is: 2, then: Joi.number().min(10).required(), otherwise: Joi.number().min(0).default(0) }),
+  p2: Joi.number()
+    .max(500)
+    .when('n2', { is: 2, then: Joi.number().min(10).required(), otherwise: Joi.number().min(0).default(0) }),
   threads_in_plane: Joi.boolean().default(true),
   category: Joi.string().valid('A', 'B', 'C').default('A'),
   friction: Joi.string().valid('A', 'B', 'C', 'D').default('B'),
   packing: size(0, 100).default(0),
 });
 
-export const holeSchema = Joi.string().valid(...HOLE_KINDS).default('normal');
+export const holeSchema = Joi.string()
+  .valid(...HOLE_KINDS)
+  .default('normal');
 
 /** A support that a joint is bolted to by two lines. */
 export interface EndSupportInput extends MemberInput {
@@ -106,11 +127,23 @@ export interface EndSupportInput extends MemberInput {
 export const endSupportSchema = Joi.object({
   ...memberKeys,
   type: Joi.string().valid('column_flange', 'column_web', 'beam_web').required(),
-  t: size(3, 150), t_ref: size(3, 150), d2: size(30, 1400), drop: size(-1500, 1500),
-  e_top: size(5, 5000), e_bottom: size(5, 5000), e_side: size(5, 1000),
+  t: size(3, 150),
+  t_ref: size(3, 150),
+  d2: size(30, 1400),
+  drop: size(-1500, 1500),
+  e_top: size(5, 5000),
+  e_bottom: size(5, 5000),
+  e_side: size(5, 1000),
   steel: steelSchema.required(),
   other_side: Joi.object({
     V_Ed: size(0, 1e5).required(),
-    bolts: Joi.object({ n1: count(1, 30).required(), p1: pitchSchema, p3: size(30, 500).required(), drop: size(-1000, 1000).default(0) }),
+    bolts: Joi.object({
+      n1: count(1, 30).required(),
+      p1: pitchSchema,
+      p3: size(30, 500).required(),
+      drop: size(-1000, 1000).default(0),
+    }),
   }),
-}).or('section', 't', 'h').with('h', ['b', 'tw', 'tf', 'r']);
+})
+  .or('section', 't', 'h')
+  .with('h', ['b', 'tw', 'tf', 'r']);

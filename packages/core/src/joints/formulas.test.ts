@@ -6,7 +6,20 @@ import { UNITS } from '../units/units.ts';
 import { KINDS } from './registry.ts';
 
 describe.each(KINDS.map((k) => [k.title, k] as const))('every formula of %s', (_title, kind) => {
-  const first = firstDetail(kind.id, { column: 'UC 254x254x89', f_ck: '30', beam: 'UB 406x140x39', beamGrade: 'S275', support: 'UC 203x203x60', supportGrade: 'S275', supportType: 'column_flange' }, [], DEFAULT_BASIS);
+  const first = firstDetail(
+    kind.id,
+    {
+      column: 'UC 254x254x89',
+      f_ck: '30',
+      beam: 'UB 406x140x39',
+      beamGrade: 'S275',
+      support: 'UC 203x203x60',
+      supportGrade: 'S275',
+      supportType: 'column_flange',
+    },
+    [],
+    DEFAULT_BASIS,
+  );
   const { sheet, ids } = kind.prepare(kind.model(first.input, DEFAULT_BASIS));
 
   it('gives the unit that it is declared with', () => {

@@ -1,4 +1,11 @@
-import { properties, type BoltSize, type HoleKind, type HoleSize, type SteelInput, type SteelStrength } from '../catalogue/index.ts';
+import {
+  properties,
+  type BoltSize,
+  type HoleKind,
+  type HoleSize,
+  type SteelInput,
+  type SteelStrength,
+} from '../catalogue/index.ts';
 import type { Origin, Sheet, Slot } from '../formula/index.ts';
 import type { Basis } from '../job/basis.ts';
 import { holeFactors, SLIP_FACTORS, slipHoleFactor, type FrictionClass } from '../standards/en1993/bolts.ts';
@@ -75,28 +82,59 @@ const mean = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0
 
 /** What the shared checks ask of the case of any pinned joint with one bolt line in the web. */
 export const simpleJointCase = (m: SimpleJointModel, turned: boolean) => ({
-  n1: m.input.bolts.n1, n2: 1, p2: 0, e_2b: 0, even: isEven(m.input.bolts), notchTop: m.notchTop, notchBottom: m.notchBottom, l_n: m.l_n,
-  channel: m.beam.shape === 'C', turned, flangeHeld: turned ? m.basis.settings.bottom_flange_held : m.basis.settings.flange_held,
-  threads: m.input.bolts.threads_in_plane, longJoint: m.basis.settings.long_joint, category: m.input.bolts.category,
+  n1: m.input.bolts.n1,
+  n2: 1,
+  p2: 0,
+  e_2b: 0,
+  even: isEven(m.input.bolts),
+  notchTop: m.notchTop,
+  notchBottom: m.notchBottom,
+  l_n: m.l_n,
+  channel: m.beam.shape === 'C',
+  turned,
+  flangeHeld: turned ? m.basis.settings.bottom_flange_held : m.basis.settings.flange_held,
+  threads: m.input.bolts.threads_in_plane,
+  longJoint: m.basis.settings.long_joint,
+  category: m.input.bolts.category,
 });
 
 type Slots = ReturnType<typeof simpleJointSheet>['slots'];
 
 /** Factors, beam, bolts, weld and support. `holes` are the kinds of hole in the clamped parts, for slip. */
-export function layOutSimpleJoint(lay: LayOut, slots: Slots, m: SimpleJointModel, holes: readonly HoleKind[], turned: boolean): void {
+export function layOutSimpleJoint(
+  lay: LayOut,
+  slots: Slots,
+  m: SimpleJointModel,
+  holes: readonly HoleKind[],
+  turned: boolean,
+): void {
   const { input, basis, beam, support } = m;
   const { factors, settings } = basis;
   const flipped = turned ? ', joint turned upside down for uplift' : '';
   const set = basis.set === 'UK' ? 'UK National Annex' : basis.set === 'recommended' ? 'recommended values' : 'custom set';
-  for (const k of ['gamma_M0', 'gamma_M1', 'gamma_M2', 'gamma_Mu'] as const) lay.put(slots[k], factors[k], 'basis', `partial factors, ${set}: ${k}`);
+  for (const k of ['gamma_M0', 'gamma_M1', 'gamma_M2', 'gamma_Mu'] as const)
+    lay.put(slots[k], factors[k], 'basis', `partial factors, ${set}: ${k}`);
   const slipFactor = input.bolts.category === 'B' ? 'gamma_M3_ser' : 'gamma_M3';
   lay.put(slots.gamma_M3, factors[slipFactor], 'basis', `partial factors, ${set}: ${slipFactor}`);
   lay.put(slots.E, 210_000, 'code', 'EN 1993-1-1, 3.2.6');
 
-  const beamRef = (dim: string): [Origin['kind'], string] => (beam.fromCatalogue ? ['catalogue', `${beam.name}: ${dim}`] : ['input', `beam.${dim}`]);
-  for (const [slot, dim] of [[slots.h_b, 'h'], [slots.b, 'b'], [slots.t_w, 'tw'], [slots.t_f, 'tf'], [slots.r, 'r']] as const) lay.put(slot, beam[dim], ...beamRef(dim));
+  const beamRef = (dim: string): [Origin['kind'], string] =>
+    beam.fromCatalogue ? ['catalogue', `${beam.name}: ${dim}`] : ['input', `beam.${dim}`];
+  for (const [slot, dim] of [
+    [slots.h_b, 'h'],
+    [slots.b, 'b'],
+    [slots.t_w, 'tw'],
+    [slots.t_f, 'tf'],
+    [slots.r, 'r'],
+  ] as const)
+    lay.put(slot, beam[dim], ...beamRef(dim));
   const typedArea = !beam.fromCatalogue && input.beam.A !== undefined;
-  lay.put(slots.A_b, beam.A, typedArea ? 'input' : 'catalogue', typedArea ? 'beam.A' : `${beam.name}: area from its nominal dimensions`);
+  lay.put(
+    slots.A_b,
+    beam.A,
+    typedArea ? 'input' : 'catalogue',
+    typedArea ? 'beam.A' : `${beam.name}: area from its nominal dimensions`,
+  );
   lay.steel(slots.f_y_w, slots.f_u_w, m.beamSteel, 'beam', input.beam.steel, beam.tf);
   if (m.notchTop || m.notchBottom) lay.put(slots.l_n, m.l_n, 'input', 'beam.notch.l_n');
   lay.put(slots.d_nt, m.d_nt, 'input', `beam.notch.d_nt${flipped}`);
@@ -106,7 +144,12 @@ export function layOutSimpleJoint(lay: LayOut, slots: Slots, m: SimpleJointModel
   lay.put(slots.d, bolts.d, 'input', 'bolts.d');
   lay.put(slots.A_s, m.bolt.A_s, 'catalogue', `M${bolts.d}: stress area`);
   lay.put(slots.f_ub, m.f_ub, 'catalogue', `class ${bolts.cls}`);
-  lay.put(slots.alpha_v, m.alpha_v, 'code', `EN 1993-1-8, Table 3.4: class ${bolts.cls}, ${bolts.threads_in_plane ? 'threads' : 'shank'} in the shear plane`);
+  lay.put(
+    slots.alpha_v,
+    m.alpha_v,
+    'code',
+    `EN 1993-1-8, Table 3.4: class ${bolts.cls}, ${bolts.threads_in_plane ? 'threads' : 'shank'} in the shear plane`,
+  );
   lay.put(slots.n1, bolts.n1, 'input', 'bolts.n1');
   const list = pitches(bolts);
   const typed = `bolts.p1: ${printPitch(bolts.p1)}`;
@@ -116,7 +159,12 @@ export function layOutSimpleJoint(lay: LayOut, slots: Slots, m: SimpleJointModel
     const heights = rowDepths(bolts).map((z) => z - middle);
     lay.put(slots.p_big, Math.max(...list), 'input', typed);
     lay.put(slots.p_sum, groupHeight(bolts), 'input', typed);
-    lay.put(slots.S_z, heights.reduce((sum, z) => sum + z * z, 0), 'input', typed);
+    lay.put(
+      slots.S_z,
+      heights.reduce((sum, z) => sum + z * z, 0),
+      'input',
+      typed,
+    );
     lay.put(slots.z_far, Math.max(...heights.map(Math.abs)), 'input', typed);
   }
   lay.put(slots.t_pk, bolts.packing, 'input', 'bolts.packing');
@@ -129,7 +177,8 @@ export function layOutSimpleJoint(lay: LayOut, slots: Slots, m: SimpleJointModel
   lay.put(slots.k_s, Math.min(...holes.map(slipHoleFactor)), 'code', 'EN 1993-1-8, Table 3.6');
   lay.put(slots.n_f, 1, 'code', 'two parts clamped: one friction face');
 
-  const supportRef = (dim: string): [Origin['kind'], string] => (support.dims?.fromCatalogue ? ['catalogue', `${support.dims.name}: ${dim}`] : ['input', `support.${dim}`]);
+  const supportRef = (dim: string): [Origin['kind'], string] =>
+    support.dims?.fromCatalogue ? ['catalogue', `${support.dims.name}: ${dim}`] : ['input', `support.${dim}`];
   lay.put(slots.t_2, support.t, ...supportRef(support.type === 'column_flange' ? 'tf' : 'tw'));
   if (support.d2 !== null) lay.put(slots.d_2, support.d2, ...supportRef('clear depth of the web'));
   lay.steel(slots.f_y_2, slots.f_u_2, support.steel, 'support', input.support.steel, support.t_ref);
@@ -138,7 +187,10 @@ export function layOutSimpleJoint(lay: LayOut, slots: Slots, m: SimpleJointModel
 /** What joints bolted through the support by two lines know of it besides. */
 export interface EndBoltsModel extends SimpleJointModel {
   readonly input: SimpleJointModel['input'] & {
-    readonly support: { readonly e_side?: number; readonly other_side?: { readonly V_Ed: number; readonly bolts?: FarBoltsInput } };
+    readonly support: {
+      readonly e_side?: number;
+      readonly other_side?: { readonly V_Ed: number; readonly bolts?: FarBoltsInput };
+    };
     readonly bolts: { readonly p3: number };
   };
   /** Row 1 up to the support's top edge, last row down to its lower edge, outermost bolt to its side edge; null where there is no edge near or none is known. */
@@ -155,24 +207,52 @@ export interface EndBoltsModel extends SimpleJointModel {
  * Edges of the support and the flange of a column, as the input of a bolted joint gives them. The side edge of a column flange follows from
  * its width and the outermost bolts, `outer` from the middle; one that was given counts where it is nearer.
  */
-export const endValues = (support: SupportModel, input: MemberInput & { readonly e_top?: number; readonly e_bottom?: number; readonly e_side?: number }, outer: number | null): Pick<EndBoltsModel, 'e_top' | 'e_bottom' | 'e_side' | 'column'> => {
+export const endValues = (
+  support: SupportModel,
+  input: MemberInput & { readonly e_top?: number; readonly e_bottom?: number; readonly e_side?: number },
+  outer: number | null,
+): Pick<EndBoltsModel, 'e_top' | 'e_bottom' | 'e_side' | 'column'> => {
   const { b, tw, r } = support.dims ?? input;
-  const sides = [...(input.e_side === undefined ? [] : [input.e_side]), ...(support.type === 'column_flange' && b !== undefined && outer !== null ? [b / 2 - outer] : [])];
+  const sides = [
+    ...(input.e_side === undefined ? [] : [input.e_side]),
+    ...(support.type === 'column_flange' && b !== undefined && outer !== null ? [b / 2 - outer] : []),
+  ];
   return {
-    e_top: input.e_top ?? null, e_bottom: input.e_bottom ?? null, e_side: sides.length ? Math.min(...sides) : null,
+    e_top: input.e_top ?? null,
+    e_bottom: input.e_bottom ?? null,
+    e_side: sides.length ? Math.min(...sides) : null,
     column: b !== undefined && tw !== undefined && r !== undefined ? { b, tw, r } : null,
   };
 };
 
 /** Sizes of a notch, 0 where there is none. */
-export const notchValues = ({ type, l_n, d_nt, d_nb }: Notch): Pick<SimpleJointModel, 'l_n' | 'd_nt' | 'd_nb' | 'notchTop' | 'notchBottom'> => ({
-  l_n: l_n ?? 0, d_nt: d_nt ?? 0, d_nb: d_nb ?? 0, notchTop: type !== 'none', notchBottom: type === 'double',
+export const notchValues = ({
+  type,
+  l_n,
+  d_nt,
+  d_nb,
+}: Notch): Pick<SimpleJointModel, 'l_n' | 'd_nt' | 'd_nb' | 'notchTop' | 'notchBottom'> => ({
+  l_n: l_n ?? 0,
+  d_nt: d_nt ?? 0,
+  d_nb: d_nb ?? 0,
+  notchTop: type !== 'none',
+  notchBottom: type === 'double',
 });
 
 /** The support as the checks of its bolts see it; `rows` of bolts. */
 export const endSupport = (m: EndBoltsModel, rows: number, { single = false, columns = 1 } = {}): EndBoltsCase['support'] => ({
-  rows, single, columns, onFlange: m.support.type === 'column_flange', d2: m.support.d2 !== null, column: m.column !== null,
-  e_top: m.e_top !== null, e_bottom: m.e_bottom !== null, e_side: m.e_side !== null, e_given: m.input.support.e_side !== undefined, section: m.support.dims !== null, both: m.input.support.other_side !== undefined,
+  rows,
+  single,
+  columns,
+  onFlange: m.support.type === 'column_flange',
+  d2: m.support.d2 !== null,
+  column: m.column !== null,
+  e_top: m.e_top !== null,
+  e_bottom: m.e_bottom !== null,
+  e_side: m.e_side !== null,
+  e_given: m.input.support.e_side !== undefined,
+  section: m.support.dims !== null,
+  both: m.input.support.other_side !== undefined,
   far: m.far && { any: m.far.shared.includes(true), all: !m.far.shared.includes(false), pitch: m.far.p_v !== null },
 });
 
@@ -182,7 +262,13 @@ export function layOutEndBolts(lay: LayOut, ends: ReturnType<typeof endSlots>, m
   lay.put(ends.p_3, input.bolts.p3, 'input', 'bolts.p3');
   if (m.e_top !== null) lay.put(ends.e_top, m.e_top, 'input', `support.e_top${flipped}`);
   if (m.e_bottom !== null) lay.put(ends.e_bottom, m.e_bottom, 'input', `support.e_bottom${flipped}`);
-  if (m.e_side !== null) lay.put(ends.e_side, m.e_side, 'input', m.e_side === input.support.e_side ? 'support.e_side' : "the column's flange width and the outermost bolts");
+  if (m.e_side !== null)
+    lay.put(
+      ends.e_side,
+      m.e_side,
+      'input',
+      m.e_side === input.support.e_side ? 'support.e_side' : "the column's flange width and the outermost bolts",
+    );
   if (input.support.other_side) lay.put(ends.V_Ed_2, input.support.other_side.V_Ed * 1e3, 'input', 'support.other_side.V_Ed');
   if (m.far) {
     const bolts = `support.other_side.bolts${flipped}`;
@@ -197,7 +283,12 @@ export function layOutEndBolts(lay: LayOut, ends: ReturnType<typeof endSlots>, m
 }
 
 /** A supporting column behind its flange: its flange where that is known, its web where the whole section is. */
-export function layOutColumn(lay: LayOut, slots: ReturnType<typeof columnSlots>, { dims }: SupportModel, flange: EndBoltsModel['column']): void {
+export function layOutColumn(
+  lay: LayOut,
+  slots: ReturnType<typeof columnSlots>,
+  { dims }: SupportModel,
+  flange: EndBoltsModel['column'],
+): void {
   const kind = dims?.fromCatalogue ? 'catalogue' : 'input';
   const ref = (dim: string): string => (dims?.fromCatalogue ? `${dims.name}: ${dim}` : `support.${dim}`);
   if (flange) {
@@ -212,8 +303,14 @@ export function layOutColumn(lay: LayOut, slots: ReturnType<typeof columnSlots>,
 }
 
 /** The part with the lower f_u governs a weld (EN 1993-1-8, 4.5.3.2(6)); equal ones take the larger beta_w. */
-export function layOutWeld(lay: LayOut, slots: Pick<Slots, 'f_u_weld' | 'beta_w'>, parts: readonly { readonly part: string; readonly steel: SteelStrength }[]): void {
-  const { part, steel } = parts.reduce((a, b) => (b.steel.f_u < a.steel.f_u || (b.steel.f_u === a.steel.f_u && b.steel.beta_w > a.steel.beta_w) ? b : a));
+export function layOutWeld(
+  lay: LayOut,
+  slots: Pick<Slots, 'f_u_weld' | 'beta_w'>,
+  parts: readonly { readonly part: string; readonly steel: SteelStrength }[],
+): void {
+  const { part, steel } = parts.reduce((a, b) =>
+    b.steel.f_u < a.steel.f_u || (b.steel.f_u === a.steel.f_u && b.steel.beta_w > a.steel.beta_w) ? b : a,
+  );
   lay.put(slots.f_u_weld, steel.f_u, 'catalogue', `the weaker part at the weld: the ${part}`);
   lay.put(slots.beta_w, steel.beta_w, 'code', `EN 1993-1-8, Table 4.1, for the ${part}`);
 }

@@ -36,7 +36,11 @@ export const printOptions = (holes: readonly HoleKind[], bolts: CommonBolts, not
   ...(bolts.category !== 'A' || bolts.friction !== 'B' ? [`cat ${bolts.category}/${bolts.friction}`] : []),
   ...(bolts.threads_in_plane ? [] : ['shank']),
   ...(bolts.packing ? [`pack ${lineNumber(bolts.packing)}`] : []),
-  ...(notch.type === 'none' ? [] : [`notch ${lineNumber(notch.l_n!)}x${lineNumber(notch.d_nt!)}${notch.type === 'double' ? `/${lineNumber(notch.d_nb!)}` : ''}`]),
+  ...(notch.type === 'none'
+    ? []
+    : [
+        `notch ${lineNumber(notch.l_n!)}x${lineNumber(notch.d_nt!)}${notch.type === 'double' ? `/${lineNumber(notch.d_nb!)}` : ''}`,
+      ]),
 ];
 
 export interface Token {
@@ -67,8 +71,15 @@ export class LineReader {
     if (head!.length > 1) fail(head![1]!, `| after ${code}`);
     for (const tokens of rest) {
       const first = tokens[0]!;
-      const key = PLATE.test(first.text) ? 'plate' : ANGLE.test(first.text) ? 'angle' : BOLTS.test(first.text) ? 'bolts' : first.text.toLowerCase();
-      if (!['plate', 'angle', 'bolts'].includes(key) && !words.includes(key)) fail(first, `a plate such as 10x110x290 S275, bolts such as 4xM20-8.8 @70, or one of ${words.join(', ')}`);
+      const key = PLATE.test(first.text)
+        ? 'plate'
+        : ANGLE.test(first.text)
+          ? 'angle'
+          : BOLTS.test(first.text)
+            ? 'bolts'
+            : first.text.toLowerCase();
+      if (!['plate', 'angle', 'bolts'].includes(key) && !words.includes(key))
+        fail(first, `a plate such as 10x110x290 S275, bolts such as 4xM20-8.8 @70, or one of ${words.join(', ')}`);
       if (this.seen.has(key)) throw new LineError(first.start, first.end, `"${first.text}" stands twice; expected one of each.`);
       this.seen.set(key, tokens);
     }
@@ -121,14 +132,30 @@ export class LineReader {
   }
 
   /** Angles: number, legs and thickness, then root radius, length and steel. */
-  angle(example: string): { count: number; leg_web: number; leg_support: number; t: number; r: number; h: number; steel: SteelInput } {
+  angle(example: string): {
+    count: number;
+    leg_web: number;
+    leg_support: number;
+    t: number;
+    r: number;
+    h: number;
+    steel: SteelInput;
+  } {
     const [head, r, h, ...steel] = this.need('angle', example) as [Token, Token?, Token?, ...Token[]];
     const [, count, leg_web, leg_support, t] = ANGLE.exec(head.text)!.map(Number) as [number, number, number, number, number];
     const after = (at: Token | undefined, letter: string, words: string): number => {
       const token = at ?? { ...head, start: head.end, text: '' };
       return Number((new RegExp(`^${letter}${N}$`).exec(token.text) ?? fail(token, words))[1]);
     };
-    return { count, leg_web, leg_support, t, r: after(r, 'r', 'a root radius, as in r12'), h: after(h, 'L', 'a length, as in L280'), steel: parseSteel(steel, h ?? head) };
+    return {
+      count,
+      leg_web,
+      leg_support,
+      t,
+      r: after(r, 'r', 'a root radius, as in r12'),
+      h: after(h, 'L', 'a length, as in L280'),
+      steel: parseSteel(steel, h ?? head),
+    };
   }
 
   /** One of a few words after a key; null when the segment is not there. */
@@ -139,7 +166,11 @@ export class LineReader {
   }
 
   /** Rows, lines, size and class, with what stands behind the @: `more` says how many distances belong there after the pitch. */
-  bolts(more: (lines: number) => number, example: (lines: number) => string, key = 'bolts'): { n1: number; n2: number; d: number; cls: string; distances: [Pitch, number, number]; token: Token } {
+  bolts(
+    more: (lines: number) => number,
+    example: (lines: number) => string,
+    key = 'bolts',
+  ): { n1: number; n2: number; d: number; cls: string; distances: [Pitch, number, number]; token: Token } {
     const tokens = this.need(key, key === 'bolts' ? example(1) : `${key} ${example(1)}`).slice(key === 'bolts' ? 0 : 1);
     const token = tokens[0] ?? this.end;
     const [, rows, lines = '1', d, cls] = BOLTS.exec(token.text) ?? fail(token, `bolts such as ${example(1)}`);
@@ -156,18 +187,28 @@ export class LineReader {
     }
     const at = tokens[1] ?? { ...token, start: token.end, text: '' };
     const list = '(\\d+(?:\\.\\d+)?(?:\\+\\d+(?:\\.\\d+)?)*)';
-    const m = new RegExp(`^@${list}${`/${N}`.repeat(after)}$`).exec(at.text) ?? fail(at, `${['a pitch', 'pitch and gauge', 'pitch, gauge and pitch across'][after]!}, as in ${example(n2).slice(example(n2).indexOf('@'))}`);
+    const m =
+      new RegExp(`^@${list}${`/${N}`.repeat(after)}$`).exec(at.text) ??
+      fail(
+        at,
+        `${['a pitch', 'pitch and gauge', 'pitch, gauge and pitch across'][after]!}, as in ${example(n2).slice(example(n2).indexOf('@'))}`,
+      );
     if (tokens[2]) fail(tokens[2], '| after the bolts');
     const spacings = m[1]!.split('+').map(Number);
-    if (spacings.length > 1 && spacings.length !== n1 - 1) fail(at, `one pitch, or ${n1 - 1} between ${n1} rows, as in @60+80+80`);
-    return { ...found, distances: [spacings.length > 1 ? tidyPitch(spacings) : spacings[0]!, Number(m[2] ?? 0), Number(m[3] ?? 0)] };
+    if (spacings.length > 1 && spacings.length !== n1 - 1)
+      fail(at, `one pitch, or ${n1 - 1} between ${n1} rows, as in @60+80+80`);
+    return {
+      ...found,
+      distances: [spacings.length > 1 ? tidyPitch(spacings) : spacings[0]!, Number(m[2] ?? 0), Number(m[3] ?? 0)],
+    };
   }
 
   holes(names: readonly string[]): HoleKind[] {
     if (!this.has('holes')) return names.map(() => 'normal');
     const token = this.second('holes', `holes ${names.join('/')}`);
     const found = token.text.split('/') as HoleKind[];
-    if (found.length !== names.length || found.some((h) => !HOLE_KINDS.includes(h))) fail(token, `${names.join('/')} of ${HOLE_KINDS.join(', ')}`);
+    if (found.length !== names.length || found.some((h) => !HOLE_KINDS.includes(h)))
+      fail(token, `${names.join('/')} of ${HOLE_KINDS.join(', ')}`);
     return found;
   }
 
@@ -180,14 +221,21 @@ export class LineReader {
       category = m[1] as 'A';
       friction = m[2] as 'A';
     }
-    return { category, friction, threads_in_plane: !this.flag('shank'), packing: this.has('pack') ? this.length('pack', 'pack 4') : 0 };
+    return {
+      category,
+      friction,
+      threads_in_plane: !this.flag('shank'),
+      packing: this.has('pack') ? this.length('pack', 'pack 4') : 0,
+    };
   }
 
   notch(): LineNotch {
     if (!this.has('notch')) return { type: 'none' };
     const token = this.second('notch', 'notch 155x52');
     const m = new RegExp(`^${N}[x×]${N}(?:/${N})?$`).exec(token.text) ?? fail(token, '155x52');
-    return m[3] === undefined ? { type: 'single', l_n: Number(m[1]), d_nt: Number(m[2]) } : { type: 'double', l_n: Number(m[1]), d_nt: Number(m[2]), d_nb: Number(m[3]) };
+    return m[3] === undefined
+      ? { type: 'single', l_n: Number(m[1]), d_nt: Number(m[2]) }
+      : { type: 'double', l_n: Number(m[1]), d_nt: Number(m[2]), d_nb: Number(m[3]) };
   }
 }
 
@@ -196,7 +244,8 @@ export function segmentsOf(text: string): Token[][] {
   let offset = 0;
   for (const part of text.split('|')) {
     const tokens: Token[] = [];
-    for (const m of part.matchAll(/\S+/g)) tokens.push({ text: m[0], start: offset + m.index, end: offset + m.index + m[0].length });
+    for (const m of part.matchAll(/\S+/g))
+      tokens.push({ text: m[0], start: offset + m.index, end: offset + m.index + m[0].length });
     segments.push(tokens.length ? tokens : [{ text: '', start: offset, end: offset + part.length }]);
     offset += part.length + 1;
   }
@@ -211,6 +260,7 @@ export function parseSteel(tokens: readonly Token[], after: Token): SteelInput {
     else if (steel.grade === undefined && /^[A-Za-z][\w.+-]*$/.test(token.text)) steel.grade = token.text.replaceAll('_', ' ');
     else fail(token, 'a steel such as S275, or f_y=… f_u=… beta_w=…');
   }
-  if (steel.grade === undefined && steel.f_y === undefined) fail({ ...after, start: after.end }, 'a steel such as S275 after the plate');
+  if (steel.grade === undefined && steel.f_y === undefined)
+    fail({ ...after, start: after.end }, 'a steel such as S275 after the plate');
   return steel;
 }

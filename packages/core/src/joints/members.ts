@@ -1,5 +1,12 @@
 import { exact, significant } from '../units/format.ts';
-import { findSection, properties, steelStrength, type OpenSection, type SteelInput, type SteelStrength } from '../catalogue/index.ts';
+import {
+  findSection,
+  properties,
+  steelStrength,
+  type OpenSection,
+  type SteelInput,
+  type SteelStrength,
+} from '../catalogue/index.ts';
 import type { Basis } from '../job/basis.ts';
 import { Refusal } from '../refusal.ts';
 
@@ -36,30 +43,63 @@ export function memberDimensions(m: MemberLike, basis: Basis, field: string): Me
   if (m.section !== undefined) {
     const s = findSection(m.section, `${field}.section`, basis.sections);
     if (s.shape !== 'I' && s.shape !== 'C')
-      throw new Refusal(`${field}.section`, `${field}.section: ${s.name} is a hollow section; accepted here are I and H sections and channels.`);
+      throw new Refusal(
+        `${field}.section`,
+        `${field}.section: ${s.name} is a hollow section; accepted here are I and H sections and channels.`,
+      );
     const open = s as OpenSection;
-    return { name: open.name, fromCatalogue: true, shape: open.shape, h: open.h, b: open.b, tw: open.tw, tf: open.tf, r: open.r, A: area(open) };
+    return {
+      name: open.name,
+      fromCatalogue: true,
+      shape: open.shape,
+      h: open.h,
+      b: open.b,
+      tw: open.tw,
+      tf: open.tf,
+      r: open.r,
+      A: area(open),
+    };
   }
   if (m.h === undefined) return null;
   const dims = { shape: 'I' as const, h: m.h, b: m.b!, tw: m.tw!, tf: m.tf!, r: m.r! };
-  if (dims.h <= 2 * (dims.tf + dims.r)) throw new Refusal(`${field}.h`, `${field}.h: a depth of ${dims.h} mm leaves no web between the flanges; accepted is more than ${2 * (dims.tf + dims.r)} mm.`);
-  if (dims.b <= dims.tw + 2 * dims.r) throw new Refusal(`${field}.b`, `${field}.b: a flange ${dims.b} mm wide does not cover web and fillets; accepted is more than ${dims.tw + 2 * dims.r} mm.`);
+  if (dims.h <= 2 * (dims.tf + dims.r))
+    throw new Refusal(
+      `${field}.h`,
+      `${field}.h: a depth of ${dims.h} mm leaves no web between the flanges; accepted is more than ${2 * (dims.tf + dims.r)} mm.`,
+    );
+  if (dims.b <= dims.tw + 2 * dims.r)
+    throw new Refusal(
+      `${field}.b`,
+      `${field}.b: a flange ${dims.b} mm wide does not cover web and fillets; accepted is more than ${dims.tw + 2 * dims.r} mm.`,
+    );
   return { ...dims, name: `I ${dims.h}×${dims.b}×${dims.tw}×${dims.tf}`, fromCatalogue: false, A: m.A ?? area(dims) };
 }
 
 /** All checks are of beams square to their support; another angle is refused in words. */
 export function squareBeam(beam: { readonly slope?: number; readonly skew?: number }): void {
-  for (const [field, words] of [['slope', 'sloping'], ['skew', 'skew']] as const) {
+  for (const [field, words] of [
+    ['slope', 'sloping'],
+    ['skew', 'skew'],
+  ] as const) {
     const angle = beam[field] ?? 0;
-    if (angle !== 0) throw new Refusal(`beam.${field}`, `beam.${field}: ${angle}° makes a ${words} beam, and the method checks beams square to their support; accepted is 0.`);
+    if (angle !== 0)
+      throw new Refusal(
+        `beam.${field}`,
+        `beam.${field}: ${angle}° makes a ${words} beam, and the method checks beams square to their support; accepted is 0.`,
+      );
   }
 }
 
 /** Strength of a part, with the job's steels and factor set. */
-export const strength = (steel: SteelInput, t: number, basis: Basis, field: string): SteelStrength => steelStrength(steel, t, basis.set, field, basis.steels);
+export const strength = (steel: SteelInput, t: number, basis: Basis, field: string): SteelStrength =>
+  steelStrength(steel, t, basis.set, field, basis.steels);
 
 export type SupportType = 'column_flange' | 'column_web' | 'beam_web';
-export const SUPPORT_TYPES: readonly (readonly [SupportType, string])[] = [['column_flange', 'column flange'], ['column_web', 'column web'], ['beam_web', 'beam web']];
+export const SUPPORT_TYPES: readonly (readonly [SupportType, string])[] = [
+  ['column_flange', 'column flange'],
+  ['column_web', 'column web'],
+  ['beam_web', 'beam web'],
+];
 
 export interface SupportLike extends MemberLike {
   readonly type: SupportType;
@@ -87,17 +127,31 @@ export function supportModel(support: SupportLike, basis: Basis): SupportModel {
   const dims = support.section !== undefined || support.h !== undefined ? memberDimensions(support, basis, 'support') : null;
   const onFlange = support.type === 'column_flange';
   const t = support.t ?? (dims ? (onFlange ? dims.tf : dims.tw) : undefined);
-  if (t === undefined) throw new Refusal('support.t', 'support.t: the thickness of the support is not known; give t or a section.');
+  if (t === undefined)
+    throw new Refusal('support.t', 'support.t: the thickness of the support is not known; give t or a section.');
   const t_ref = Math.max(t, support.t_ref ?? dims?.tf ?? t);
   const d2 = support.d2 ?? (dims && !onFlange ? dims.h - 2 * (dims.tf + dims.r) : null);
   if (support.drop !== undefined && (support.type !== 'beam_web' || !dims))
-    throw new Refusal('support.drop', `support.drop: ${support.drop} mm is the level of a beam at the web of a supporting beam; accepted with support.type beam_web and the section of the support, else left out.`);
-  return { type: support.type, dims, t, t_ref, d2, drop: support.drop ?? null, steel: strength(support.steel, t_ref, basis, 'support.steel') };
+    throw new Refusal(
+      'support.drop',
+      `support.drop: ${support.drop} mm is the level of a beam at the web of a supporting beam; accepted with support.type beam_web and the section of the support, else left out.`,
+    );
+  return {
+    type: support.type,
+    dims,
+    t,
+    t_ref,
+    d2,
+    drop: support.drop ?? null,
+    steel: strength(support.steel, t_ref, basis, 'support.steel'),
+  };
 }
 
-const nameOf = (m: MemberLike & { readonly t?: number | undefined }): string => m.section?.replaceAll('x', '×') ?? (m.h === undefined ? `${m.t} thick` : `I ${m.h}×${m.b}`);
+const nameOf = (m: MemberLike & { readonly t?: number | undefined }): string =>
+  m.section?.replaceAll('x', '×') ?? (m.h === undefined ? `${m.t} thick` : `I ${m.h}×${m.b}`);
 /** "UB 406×140×39 to UC 203×203×60 flange". */
-export const memberWords = (beam: MemberLike, support: SupportLike): string => `${nameOf(beam)} to ${nameOf(support)} ${support.type.split('_')[1]}`;
+export const memberWords = (beam: MemberLike, support: SupportLike): string =>
+  `${nameOf(beam)} to ${nameOf(support)} ${support.type.split('_')[1]}`;
 
 /** What is worth knowing of a member at its joint: title, and lines of name and value. Section resistances, without buckling. */
 export interface MemberFacts {
@@ -108,7 +162,11 @@ export interface MemberFacts {
 }
 
 /** Facts of one member by section or dimensions; null where neither is given. EN 1993-1-1, 6.2.3, 6.2.5, 6.2.6. */
-export function memberFacts(member: MemberLike & { readonly steel: SteelInput }, basis: Basis, field: 'beam' | 'support'): MemberFacts | null {
+export function memberFacts(
+  member: MemberLike & { readonly steel: SteelInput },
+  basis: Basis,
+  field: 'beam' | 'support',
+): MemberFacts | null {
   const m = memberDimensions(member, basis, field);
   if (!m) return null;
   const { f_y } = strength(member.steel, m.tf, basis, `${field}.steel`);
@@ -116,14 +174,27 @@ export function memberFacts(member: MemberLike & { readonly steel: SteelInput },
   const stress = f_y / basis.factors.gamma_M0;
   const V_pl = (p.A_v * stress) / Math.sqrt(3) / 1e3;
   return {
-    title: `${m.name.replaceAll('x', '×')} ${member.steel.grade ?? ''}`.trim(), V_pl,
+    title: `${m.name.replaceAll('x', '×')} ${member.steel.grade ?? ''}`.trim(),
+    V_pl,
     lines: [
-      ['depth, width', `${exact(m.h)} × ${exact(m.b)} mm`], ['web, flange, root', `${exact(m.tw)}, ${exact(m.tf)}, ${exact(m.r)} mm`], ['f_y', `${exact(f_y)} MPa`],
-      ['shear', `${significant(V_pl)} kN`], ['tension', `${significant((p.A * stress) / 1e3)} kN`], ['moment, plastic', `${significant((p.W_pl_y * stress) / 1e6)} kNm`],
+      ['depth, width', `${exact(m.h)} × ${exact(m.b)} mm`],
+      ['web, flange, root', `${exact(m.tw)}, ${exact(m.tf)}, ${exact(m.r)} mm`],
+      ['f_y', `${exact(f_y)} MPa`],
+      ['shear', `${significant(V_pl)} kN`],
+      ['tension', `${significant((p.A * stress) / 1e3)} kN`],
+      ['moment, plastic', `${significant((p.W_pl_y * stress) / 1e6)} kNm`],
     ],
   };
 }
 
 /** Facts of a beam and its support, by their callouts. */
-export const beamAndSupport = (i: { readonly beam: MemberLike & { readonly steel: SteelInput }; readonly support: MemberLike & { readonly steel: SteelInput } }, basis: Basis): Readonly<Record<string, MemberFacts | null>> =>
-  ({ beam: memberFacts(i.beam, basis, 'beam'), support: memberFacts(i.support, basis, 'support') });
+export const beamAndSupport = (
+  i: {
+    readonly beam: MemberLike & { readonly steel: SteelInput };
+    readonly support: MemberLike & { readonly steel: SteelInput };
+  },
+  basis: Basis,
+): Readonly<Record<string, MemberFacts | null>> => ({
+  beam: memberFacts(i.beam, basis, 'beam'),
+  support: memberFacts(i.support, basis, 'support'),
+});

@@ -13,7 +13,8 @@ export const KINDS: readonly JointKind<any, any>[] = [finPlate, endPlate, cleats
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- as above
 export function kindOf(id: string): JointKind<any, any> {
   const kind = KINDS.find((k) => k.id === id);
-  if (!kind) throw new Refusal('kind', `kind: there is no kind of joint "${id}"; accepted are ${KINDS.map((k) => k.id).join(', ')}.`);
+  if (!kind)
+    throw new Refusal('kind', `kind: there is no kind of joint "${id}"; accepted are ${KINDS.map((k) => k.id).join(', ')}.`);
   return kind;
 }
 

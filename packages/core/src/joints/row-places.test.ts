@@ -19,7 +19,8 @@ const drawn = (mark: string, from: RowsFrom): Drawing => {
   const k = kindOf(kind);
   return k.drawing(k.model(input, basis(from)), TITLE, null);
 };
-const dimensions = (d: Drawing, field: RegExp): string[] => d.items.flatMap((i) => (i.k === 'text' && i.field && field.test(i.field) ? [i.text] : []));
+const dimensions = (d: Drawing, field: RegExp): string[] =>
+  d.items.flatMap((i) => (i.k === 'text' && i.field && field.test(i.field) ? [i.text] : []));
 
 describe('bolt rows as an office gives them', () => {
   // B2-14: UB 406x140x39, 398 deep; plate top 50 down, e1 40, four rows at 70: rows 90, 160, 230, 300 below the top of steel.
@@ -38,25 +39,31 @@ describe('bolt rows as an office gives them', () => {
     expect(dimensions(drawn('B2-14', 'chain'), /p1|e1/)).toEqual(['40', '70', '70', '70', '40']);
   });
   it('in every kind that joins a beam: each dimension is a field that reads as it is drawn', () => {
-    for (const joint of demo.joints.filter((j) => kindOf(j.kind).placeField)) for (const [from] of ROWS_FROM.slice(1)) {
-      const kind = kindOf(joint.kind);
-      const d = drawn(joint.mark, from);
-      const texts = d.items.flatMap((i) => (i.k === 'text' && i.field && /^(support-)?row\./.test(i.field) ? [i] : []));
-      for (const t of texts) expect(Number(kind.placeField!(t.field!)!.get(joint.input))).toBeCloseTo(Number(t.text.replace('\u2212', '-')), 1);
-      if (joint.kind === 'cleats') expect(texts.some((t) => t.field!.startsWith('support-row.'))).toBe(true);
-      const list = d.callouts.flatMap((c) => c.fields).find((f) => f.startsWith('rows@'));
-      if (texts.length) expect(String(kind.placeField!(list!)!.get(joint.input)).split(' ')).toHaveLength(joint.input.bolts.n1);
-    }
+    for (const joint of demo.joints.filter((j) => kindOf(j.kind).placeField))
+      for (const [from] of ROWS_FROM.slice(1)) {
+        const kind = kindOf(joint.kind);
+        const d = drawn(joint.mark, from);
+        const texts = d.items.flatMap((i) => (i.k === 'text' && i.field && /^(support-)?row\./.test(i.field) ? [i] : []));
+        for (const t of texts)
+          expect(Number(kind.placeField!(t.field!)!.get(joint.input))).toBeCloseTo(Number(t.text.replace('\u2212', '-')), 1);
+        if (joint.kind === 'cleats') expect(texts.some((t) => t.field!.startsWith('support-row.'))).toBe(true);
+        const list = d.callouts.flatMap((c) => c.fields).find((f) => f.startsWith('rows@'));
+        if (texts.length) expect(String(kind.placeField!(list!)!.get(joint.input)).split(' ')).toHaveLength(joint.input.bolts.n1);
+      }
   });
   it('a row is moved alone: the plate and the other rows stay', () => {
     for (const mark of ['B2-14', 'E1-01', 'A1-01']) {
       const { kind, input } = jointOf(mark);
       const k = kindOf(kind);
-      const places = (i: typeof input): number[] => Array.from({ length: input.bolts.n1 }, (_, r) => Number(k.placeField!(`row.${r}@steel:0`)!.get(i)));
+      const places = (i: typeof input): number[] =>
+        Array.from({ length: input.bolts.n1 }, (_, r) => Number(k.placeField!(`row.${r}@steel:0`)!.get(i)));
       const before = places(input);
       const moved = k.placeField!('row.1@steel:0')!.set(input, before[1]! + 10);
       expect(places(moved)).toEqual(before.map((p, r) => (r === 1 ? p + 10 : p)));
-      const size = (i: typeof input): unknown[] => [i.plate?.h ?? i.cleat.h, k.model(i, basis('chain')).plateTop ?? k.model(i, basis('chain')).cleatTop];
+      const size = (i: typeof input): unknown[] => [
+        i.plate?.h ?? i.cleat.h,
+        k.model(i, basis('chain')).plateTop ?? k.model(i, basis('chain')).cleatTop,
+      ];
       expect(size(moved)).toEqual(size(input));
       // The first one too: what is above it becomes its end distance.
       const up = k.placeField!('row.0@steel:0')!.set(input, before[0]! + 5);
@@ -86,15 +93,24 @@ describe('bolt rows as an office gives them', () => {
     const { kind, input } = jointOf('B2-14');
     const k = kindOf(kind);
     const crossed = k.placeField!('row.1@steel:0')!.set(input, 235);
-    expect('error' in validate(k.schema, crossed) && (validate(k.schema, crossed) as { error: { message: string } }).error.message).toMatch(/bolts\.p1\.1: -5 is too small; accepted is 10 or more/);
+    expect(
+      'error' in validate(k.schema, crossed) && (validate(k.schema, crossed) as { error: { message: string } }).error.message,
+    ).toMatch(/bolts\.p1\.1: -5 is too small; accepted is 10 or more/);
   });
   it('reading a place and setting it changes nothing', () => {
     const { kind, input } = jointOf('B3-02');
     const k = kindOf(kind);
-    fc.assert(fc.property(fc.integer({ min: 0, max: input.bolts.n1 - 1 }), fc.constantFrom('steel', 'middle', 'plate'), fc.double({ min: 0, max: 400, noNaN: true }), (row, from, offset) => {
-      const f = k.placeField!(`row.${row}@${from}:${Math.round(offset * 10) / 10}`)!;
-      expect(f.set(input, f.get(input)!)).toEqual(input);
-    }));
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: input.bolts.n1 - 1 }),
+        fc.constantFrom('steel', 'middle', 'plate'),
+        fc.double({ min: 0, max: 400, noNaN: true }),
+        (row, from, offset) => {
+          const f = k.placeField!(`row.${row}@${from}:${Math.round(offset * 10) / 10}`)!;
+          expect(f.set(input, f.get(input)!)).toEqual(input);
+        },
+      ),
+    );
   });
   it('changes no result and no signature', () => {
     const joint = jointOf('B2-14');

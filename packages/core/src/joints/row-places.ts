@@ -7,7 +7,10 @@ import { rowDepths, tidyPitch, type Pitch } from './pitches.ts';
 
 /** Ways in which an office gives its bolt rows. */
 export const ROWS_FROM: readonly (readonly [RowsFrom, string])[] = [
-  ['chain', 'as a chain of spacings'], ['steel', 'from the top of steel'], ['middle', 'from the middle of the beam'], ['plate', 'from the top of the plate'],
+  ['chain', 'as a chain of spacings'],
+  ['steel', 'from the top of steel'],
+  ['middle', 'from the middle of the beam'],
+  ['plate', 'from the top of the plate'],
 ];
 
 /** What rows are measured from: a level `offset` mm below the top of the beam. From the middle upwards, else downwards. */
@@ -17,11 +20,14 @@ export interface Reference {
 }
 
 /** The reference of a joint whose beam is `h` deep and whose plate begins `plateTop` below the beam's top; null for a chain. */
-export const referenceOf = (from: RowsFrom, { h, plateTop }: { readonly h: number; readonly plateTop: number }): Reference | null =>
-  (from === 'chain' ? null : { from, offset: from === 'steel' ? 0 : from === 'middle' ? h / 2 : plateTop });
+export const referenceOf = (
+  from: RowsFrom,
+  { h, plateTop }: { readonly h: number; readonly plateTop: number },
+): Reference | null => (from === 'chain' ? null : { from, offset: from === 'steel' ? 0 : from === 'middle' ? h / 2 : plateTop });
 
 const shown = ({ from, offset }: Reference, depth: number): number => (from === 'middle' ? offset - depth : depth - offset);
-const depthOf = ({ from, offset }: Reference, distance: number): number => (from === 'middle' ? offset - distance : offset + distance);
+const depthOf = ({ from, offset }: Reference, distance: number): number =>
+  from === 'middle' ? offset - distance : offset + distance;
 const tag = (r: Reference): string => `@${r.from}:${r.offset}`;
 
 /** Parts of the bolt rows of a kind, as its input holds them. */
@@ -40,36 +46,69 @@ export type RowsOf = 'row' | 'support-row';
 const ID = /^(row|support-row)(?:s|\.(\d+))@(steel|middle|plate):(-?[\d.e+-]+)$/;
 
 /** The field of one row's place, `row.2@steel:0`, or of all, `rows@steel:0`: they belong to a way of measuring, not to the input. */
-export const placeFields = <I>(a: RowAccess<I>, of: RowsOf = 'row') => (id: string): Field<I> | undefined => {
-  const m = ID.exec(id);
-  if (!m || m[1] !== of) return undefined;
-  const reference: Reference = { from: m[3] as Reference['from'], offset: Number(m[4]) };
-  const which = of === 'row' ? '' : ' of the support';
-  const words = ROWS_FROM.find(([k]) => k === reference.from)![1];
-  const depths = (i: I): number[] => rowDepths(a.rows(i)).map((d) => a.top(i) + d);
-  const placed = (i: I, list: readonly number[]): I => a.place(i, list[0]!, { n1: list.length, p1: list.length > 1 ? tidyPitch(list.slice(1).map((d, k) => tidy(d - list[k]!))) : 0 });
-  if (m[2] === undefined) {
+export const placeFields =
+  <I>(a: RowAccess<I>, of: RowsOf = 'row') =>
+  (id: string): Field<I> | undefined => {
+    const m = ID.exec(id);
+    if (!m || m[1] !== of) return undefined;
+    const reference: Reference = { from: m[3] as Reference['from'], offset: Number(m[4]) };
+    const which = of === 'row' ? '' : ' of the support';
+    const words = ROWS_FROM.find(([k]) => k === reference.from)![1];
+    const depths = (i: I): number[] => rowDepths(a.rows(i)).map((d) => a.top(i) + d);
+    const placed = (i: I, list: readonly number[]): I =>
+      a.place(i, list[0]!, {
+        n1: list.length,
+        p1: list.length > 1 ? tidyPitch(list.slice(1).map((d, k) => tidy(d - list[k]!))) : 0,
+      });
+    if (m[2] === undefined) {
+      return {
+        id,
+        label: `Rows${which} ${words}`,
+        unit: 'mm',
+        type: 'list',
+        get: (i) =>
+          depths(i)
+            .map((d) => tidy(shown(reference, d)))
+            .join(' '),
+        set: (i, v) => {
+          const list = String(v)
+            .trim()
+            .split(/[\s,;]+/)
+            .map((x) => depthOf(reference, Number(x)))
+            .sort((x, y) => x - y);
+          const end = a.bottom.get(i)!;
+          return a.bottom.set(placed(i, list), end);
+        },
+      };
+    }
+    const row = Number(m[2]);
     return {
-      id, label: `Rows${which} ${words}`, unit: 'mm', type: 'list',
-      get: (i) => depths(i).map((d) => tidy(shown(reference, d))).join(' '),
-      set: (i, v) => {
-        const list = String(v).trim().split(/[\s,;]+/).map((x) => depthOf(reference, Number(x))).sort((x, y) => x - y);
-        const end = a.bottom.get(i)!;
-        return a.bottom.set(placed(i, list), end);
+      id,
+      label: `Row ${row + 1}${which} ${words}`,
+      unit: 'mm',
+      type: 'number',
+      get: (i) => {
+        const d = depths(i)[row];
+        return d === undefined ? undefined : tidy(shown(reference, d));
       },
+      set: (i, v) =>
+        placed(
+          i,
+          depths(i).map((d, k) => (k === row ? depthOf(reference, Number(v)) : d)),
+        ),
     };
-  }
-  const row = Number(m[2]);
-  return {
-    id, label: `Row ${row + 1}${which} ${words}`, unit: 'mm', type: 'number',
-    get: (i) => { const d = depths(i)[row]; return d === undefined ? undefined : tidy(shown(reference, d)); },
-    set: (i, v) => placed(i, depths(i).map((d, k) => (k === row ? depthOf(reference, Number(v)) : d))),
   };
-};
 
 /** Callouts with the list of pitches as the office gives them. */
 export const calloutsFrom = (callouts: readonly Callout[], r: Reference | null): readonly Callout[] =>
-  (r ? callouts.map((c) => ({ ...c, fields: c.fields.map((f) => (f === 'bolts.p1' ? `rows${tag(r)}` : f === 'support_bolts.p1' ? `support-rows${tag(r)}` : f)) })) : callouts);
+  r
+    ? callouts.map((c) => ({
+        ...c,
+        fields: c.fields.map((f) =>
+          f === 'bolts.p1' ? `rows${tag(r)}` : f === 'support_bolts.p1' ? `support-rows${tag(r)}` : f,
+        ),
+      }))
+    : callouts;
 
 /** Said beside the scale, so that who reads the paper knows what the figures are taken from. */
 export const measuredWords = (r: Reference | null): string => (r ? ` · rows ${ROWS_FROM.find(([k]) => k === r.from)![1]}` : '');
@@ -91,7 +130,8 @@ interface Chain {
 
 /** Dimensions of the rows, the plate's place and its depth, as the office gives them: one chain, or each row from the reference. */
 export function rowDimensions(r: Reference | null, c: Chain): Item[] {
-  const second = (segments: readonly DimensionSegment[]): Item[] => (c.outer ? dimensionChain('y', c.outer.level, c.outer.foot, [...segments, c.outer.whole]) : []);
+  const second = (segments: readonly DimensionSegment[]): Item[] =>
+    c.outer ? dimensionChain('y', c.outer.level, c.outer.foot, [...segments, c.outer.whole]) : [];
   if (!r) return [...dimensionChain('y', c.level, c.foot, [...(c.place ?? []), ...c.spacings]), ...second([])];
   const places = c.rows.map((d, i) => ({ at: c.Y(d), text: exact(tidy(shown(r, d))), field: `${c.of ?? 'row'}.${i}${tag(r)}` }));
   return [...runningDimension(c.level, c.foot, c.Y(r.offset), places), ...second(c.place ?? [])];

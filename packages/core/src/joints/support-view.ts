@@ -23,9 +23,11 @@ export function supportReach(support: SupportModel, beam: BeamLevel): { up: numb
 }
 
 /** How far a supporting beam that is drawn whole reaches to the left of the face of its web, mm. */
-const flangeLeft = (support: SupportModel): number => (support.type === 'beam_web' && support.dims ? (support.t + support.dims.b) / 2 : 0);
+const flangeLeft = (support: SupportModel): number =>
+  support.type === 'beam_web' && support.dims ? (support.t + support.dims.b) / 2 : 0;
 /** Whether a supporting beam has its room to the left of the face at this scale, with the dimension of its level. */
-export const supportFits = (support: SupportModel, scale: number, room: number): boolean => flangeLeft(support) / scale <= room - 16;
+export const supportFits = (support: SupportModel, scale: number, room: number): boolean =>
+  flangeLeft(support) / scale <= room - 16;
 
 /** How far the top of the beam is from that of the supporting beam; nothing where they are level. */
 export function levelDimension(support: SupportModel, beam: BeamLevel, f: Frame): Item[] {
@@ -34,14 +36,19 @@ export function levelDimension(support: SupportModel, beam: BeamLevel, f: Frame)
   if (top === 0) return [];
   const at = (z: number): number => project(f, [0, z])[1];
   const foot = project(f, [-flangeLeft(support), 0])[0] - 1;
-  return dimensionChain('y', foot - 8, foot, [{ from: at(top), to: at(0), text: exact(Math.abs(top)), field: levelField(support, top) }]);
+  return dimensionChain('y', foot - 8, foot, [
+    { from: at(top), to: at(0), text: exact(Math.abs(top)), field: levelField(support, top) },
+  ]);
 }
 
 /** Where a drawing names its support: a supporting beam below the joint, a column at its top. */
 export function supportNamed(support: SupportModel, h: number, f: Frame, faceX: number): { tip: Point; shelf: Point } {
   const at = (x: number, z: number): Point => project(f, [x, z]);
   if (support.type === 'beam_web') return { tip: at(-support.t / 2, -0.96 * h), shelf: [faceX - 8, at(0, -0.96 * h)[1] + 5] };
-  return { tip: at(support.type === 'column_flange' ? -support.t - 10 * f.scale : -support.t / 2, 0.02 * h), shelf: [faceX - 18, 18] };
+  return {
+    tip: at(support.type === 'column_flange' ? -support.t - 10 * f.scale : -support.t / 2, 0.02 * h),
+    shelf: [faceX - 18, 18],
+  };
 }
 
 /**
@@ -56,7 +63,8 @@ export function supportElevation(support: SupportModel, beam: BeamLevel, f: Fram
   const down = -beam.h - reach.down;
   const strip = (x1: number, x2: number, cut = false): Item[] => [
     ...(cut ? [path([at(x1, up), at(x2, up), at(x2, down), at(x1, down)], 'none', true, 'cut')] : []),
-    path([at(x1, up), at(x1, down)], 'outline'), path([at(x2, up), at(x2, down)], 'outline'),
+    path([at(x1, up), at(x1, down)], 'outline'),
+    path([at(x2, up), at(x2, down)], 'outline'),
   ];
   const most = room * f.scale;
   if (type === 'column_flange') {
@@ -66,40 +74,92 @@ export function supportElevation(support: SupportModel, beam: BeamLevel, f: Fram
     return [
       ...(whole ? strip(-h, -h + t) : [breakLine(at(left, up), at(left, down))]),
       ...strip(-t, 0),
-      breakLine(at(left, up), at(0, up)), breakLine(at(left, down), at(0, down)),
+      breakLine(at(left, up), at(0, up)),
+      breakLine(at(left, down), at(0, down)),
     ];
   }
   if (type === 'column_web') {
     const half = dims ? Math.min(dims.b / 2, most) : 0;
     const flange: Item[] = dims
-      ? [path([at(-t / 2 - half, up), at(-t / 2 - half, down)], 'thin'), path([at(-t / 2 + half, up), at(-t / 2 + half, 0)], 'thin'), path([at(-t / 2 + half, -beam.h), at(-t / 2 + half, down)], 'thin')]
+      ? [
+          path([at(-t / 2 - half, up), at(-t / 2 - half, down)], 'thin'),
+          path([at(-t / 2 + half, up), at(-t / 2 + half, 0)], 'thin'),
+          path([at(-t / 2 + half, -beam.h), at(-t / 2 + half, down)], 'thin'),
+        ]
       : [];
     const wide = Math.max(half, 20);
-    return [...flange, ...strip(-t, 0, true), breakLine(at(-t / 2 - wide, up), at(-t / 2 + wide, up)), breakLine(at(-t / 2 - wide, down), at(-t / 2 + wide, down))];
+    return [
+      ...flange,
+      ...strip(-t, 0, true),
+      breakLine(at(-t / 2 - wide, up), at(-t / 2 + wide, up)),
+      breakLine(at(-t / 2 - wide, down), at(-t / 2 + wide, down)),
+    ];
   }
   if (!dims) return [...strip(-t, 0, true), breakLine(at(-t - 15, up), at(15, up)), breakLine(at(-t - 15, down), at(15, down))];
   // The supporting beam, cut across.
   const top = supportTop(support, beam);
   const [l, r] = [-t / 2 - dims.b / 2, -t / 2 + dims.b / 2];
   const z2 = top - dims.h;
-  const upper: Point[] = [[-t, top - dims.tf], [l, top - dims.tf], [l, top], [r, top], [r, top - dims.tf], [0, top - dims.tf]];
+  const upper: Point[] = [
+    [-t, top - dims.tf],
+    [l, top - dims.tf],
+    [l, top],
+    [r, top],
+    [r, top - dims.tf],
+    [0, top - dims.tf],
+  ];
   if (at(0, z2)[1] <= FLOOR) {
-    const lower: Point[] = [[0, z2 + dims.tf], [r, z2 + dims.tf], [r, z2], [l, z2], [l, z2 + dims.tf], [-t, z2 + dims.tf]];
-    return [path([...upper, ...lower].map((p) => at(...p)), 'outline', true, 'cut')];
+    const lower: Point[] = [
+      [0, z2 + dims.tf],
+      [r, z2 + dims.tf],
+      [r, z2],
+      [l, z2],
+      [l, z2 + dims.tf],
+      [-t, z2 + dims.tf],
+    ];
+    return [
+      path(
+        [...upper, ...lower].map((p) => at(...p)),
+        'outline',
+        true,
+        'cut',
+      ),
+    ];
   }
   const cut = down + 4;
   return [
-    path([...upper, [0, cut] as Point, [-t, cut] as Point].map((p) => at(...p)), 'none', true, 'cut'),
-    path([[-t, cut] as Point, ...upper, [0, cut] as Point].map((p) => at(...p)), 'outline'), breakLine(at(-t - 15, cut), at(15, cut)),
+    path(
+      [...upper, [0, cut] as Point, [-t, cut] as Point].map((p) => at(...p)),
+      'none',
+      true,
+      'cut',
+    ),
+    path(
+      [[-t, cut] as Point, ...upper, [0, cut] as Point].map((p) => at(...p)),
+      'outline',
+    ),
+    breakLine(at(-t - 15, cut), at(15, cut)),
   ];
 }
 
 /** The web of a supporting column behind its flange, over the depth of what presses or pulls on it, spread at 1 to 2.5. */
-export function columnWebPath(support: SupportModel, top: number, bottom: number, line: (points: Point[]) => Item): Record<string, Item[]> {
+export function columnWebPath(
+  support: SupportModel,
+  top: number,
+  bottom: number,
+  line: (points: Point[]) => Item,
+): Record<string, Item[]> {
   const face = -support.t;
   const root = support.dims?.r ?? 0;
   const spread = 2.5 * (support.t + root);
-  const path = [line([[0, top], [face - root, top + spread], [face - root, bottom - spread], [0, bottom]])];
+  const path = [
+    line([
+      [0, top],
+      [face - root, top + spread],
+      [face - root, bottom - spread],
+      [0, bottom],
+    ]),
+  ];
   return { 'column-web-compression': path, 'column-web-tension': path };
 }
 
@@ -107,10 +167,19 @@ export function columnWebPath(support: SupportModel, top: number, bottom: number
 export const prettyName = (name: string): string => name.replace(/(\d)x(?=\d)/g, '$1×');
 
 /** Where beam and support lie in the elevation: `left` is where the support starts on the sheet, `end` the beam end in mm, `stub` where it is broken off. */
-export function memberAreas(m: { readonly beam: { readonly h: number }; readonly support: SupportModel; readonly notchTop: boolean }, f: Frame, left: number, end: number, stub: number): Drawing['areas'] {
+export function memberAreas(
+  m: { readonly beam: { readonly h: number }; readonly support: SupportModel; readonly notchTop: boolean },
+  f: Frame,
+  left: number,
+  end: number,
+  stub: number,
+): Drawing['areas'] {
   const reach = supportReach(m.support, { h: m.beam.h, notchTop: m.notchTop });
   const [x, y] = project(f, [end, 0]);
   const [face, top] = project(f, [0, reach.up]);
   const bottom = project(f, [0, -m.beam.h])[1];
-  return [{ callout: 'support', box: [left, top, face, project(f, [0, -m.beam.h - reach.down])[1]] }, { callout: 'beam', box: [x, y, stub, bottom] }];
+  return [
+    { callout: 'support', box: [left, top, face, project(f, [0, -m.beam.h - reach.down])[1]] },
+    { callout: 'beam', box: [x, y, stub, bottom] },
+  ];
 }

@@ -14,7 +14,14 @@ interface Worked {
   readonly input: unknown;
   readonly governs: string;
   /** id, demand, resistance in the shown unit, utilisation ("skip" with the reason, "pass") and intermediate values. */
-  readonly expected: readonly { id: string; demand: number | null; resistance: number | null; result: string; values: Record<string, number>; reason?: string }[];
+  readonly expected: readonly {
+    id: string;
+    demand: number | null;
+    resistance: number | null;
+    result: string;
+    values: Record<string, number>;
+    reason?: string;
+  }[];
 }
 
 const cases = KINDS.flatMap((kind) => {
@@ -24,7 +31,15 @@ const cases = KINDS.flatMap((kind) => {
 const near = (actual: number, expected: number): boolean => Math.abs(actual - expected) <= 1e-3 * Math.abs(expected) + 1e-9;
 
 /** Names under which the worked cases print a value that the sheet holds under a more exact name. */
-const NAMES: Record<string, string> = { f_y: 'f_y_[pcw2]', f_u: 'f_u_[pcw2]|f_u_weld', f_y2: 'f_y_2', f_u2: 'f_u_2', f_yp: 'f_y_p', A_v_N: 'A_v_b', A_v: 'A_v|A_v_b' };
+const NAMES: Record<string, string> = {
+  f_y: 'f_y_[pcw2]',
+  f_u: 'f_u_[pcw2]|f_u_weld',
+  f_y2: 'f_y_2',
+  f_u2: 'f_u_2',
+  f_yp: 'f_y_p',
+  A_v_N: 'A_v_b',
+  A_v: 'A_v|A_v_b',
+};
 
 it('covers every kind', () => expect(new Set(cases.map((c) => c.kind.id)).size).toBe(KINDS.length));
 
@@ -51,8 +66,14 @@ describe.each(cases)('$title', ({ kind, actions, input, expected, governs }) => 
       expect(near(rule!.limit, resistance!), `${rule!.limit} against ${resistance}`).toBe(true);
     } else {
       if (found!.type !== 'strength') throw new Error(`${id} was skipped`);
-      expect(near(shown(found!.demand, found!.unit), demand!), `demand ${shown(found!.demand, found!.unit)} against ${demand}`).toBe(true);
-      expect(near(shown(found!.resistance, found!.unit), resistance!), `resistance ${shown(found!.resistance, found!.unit)} against ${resistance}`).toBe(true);
+      expect(
+        near(shown(found!.demand, found!.unit), demand!),
+        `demand ${shown(found!.demand, found!.unit)} against ${demand}`,
+      ).toBe(true);
+      expect(
+        near(shown(found!.resistance, found!.unit), resistance!),
+        `resistance ${shown(found!.resistance, found!.unit)} against ${resistance}`,
+      ).toBe(true);
       expect(Math.abs(found!.utilisation! - Number(result)), `utilisation ${found!.utilisation}`).toBeLessThan(0.0001);
       for (const [name, value] of Object.entries(values)) {
         const wanted = new RegExp(`^(${NAMES[name] ?? name})$`);

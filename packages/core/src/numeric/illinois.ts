@@ -20,7 +20,11 @@ export interface Stop {
  * Narrows a bracket by regula falsi with halving of the value at the end that stays (Illinois): a handful of evaluations where bisection takes
  * forty. Gives the last point, whether its value was near zero, and the interval that is left.
  */
-export function illinois(f: (x: number) => number, { low, high, fLow, fHigh }: Bracket, stop: Stop): { readonly x: number; readonly near: boolean; readonly low: number; readonly high: number } {
+export function illinois(
+  f: (x: number) => number,
+  { low, high, fLow, fHigh }: Bracket,
+  stop: Stop,
+): { readonly x: number; readonly near: boolean; readonly low: number; readonly high: number } {
   let x = low;
   let stays = 0;
   for (let i = 0; i < stop.most && !stop.narrow(low, high); i += 1) {

@@ -13,12 +13,22 @@ export const isEntryUnit = (unit: string): unit is EntryUnit => Object.hasOwn(TY
 
 /** How a number of this unit may be typed, in words. */
 export const ENTRY_WORDS: Readonly<Record<EntryUnit, string>> = {
-  mm: 'a length in mm, or with its unit, as in 3-1/2 in', kN: 'a force in kN, or with its unit, as in 25 kip', kNm: 'a moment in kNm, or with its unit, as in 40 kip-ft', MPa: 'a stress in MPa, or with its unit, as in 50 ksi', 'kN/m': 'a load in kN/m, or with its unit, as in 1.2 kip/ft',
+  mm: 'a length in mm, or with its unit, as in 3-1/2 in',
+  kN: 'a force in kN, or with its unit, as in 25 kip',
+  kNm: 'a moment in kNm, or with its unit, as in 40 kip-ft',
+  MPa: 'a stress in MPa, or with its unit, as in 50 ksi',
+  'kN/m': 'a load in kN/m, or with its unit, as in 1.2 kip/ft',
 };
 
 const DECIMAL = '(?:\\d+(?:\\.\\d+)?|\\.\\d+)(?:e[-+]?\\d+)?';
 const NUMBER = new RegExp(`^(-)?\\+?(?:(\\d+)[ -](\\d+)/(\\d+)|(\\d+)/(\\d+)|(${DECIMAL}))$`, 'i');
-const plain = (text: string): string => text.trim().replace(/[\u2212\u2013]/g, '-').replace(/(\d),(\d)/g, '$1.$2').replace(/[\u2033\u201d]/g, '"').replace(/[\u2032\u2019]/g, "'");
+const plain = (text: string): string =>
+  text
+    .trim()
+    .replace(/[\u2212\u2013]/g, '-')
+    .replace(/(\d),(\d)/g, '$1.$2')
+    .replace(/[\u2033\u201d]/g, '"')
+    .replace(/[\u2032\u2019]/g, "'");
 /** Rid of the floating-point noise of a conversion: 3 in is 76.2 mm. */
 const tidy = (x: number): number => Number(x.toPrecision(12));
 
@@ -32,15 +42,20 @@ export function readQuantity(typed: string, unit: EntryUnit): number | null {
   const both = /^(-)?(\d+) ?(?:ft|') ?(\S.*)$/.exec(text);
   if (both && unit === 'mm') {
     const inches = readQuantity(both[3]!, 'mm');
-    return inches === null || inches < 0 || !/(in|")$/.test(both[3]!) ? null : tidy((both[1] ? -1 : 1) * (Number(both[2]) * 304.8 + inches));
+    return inches === null || inches < 0 || !/(in|")$/.test(both[3]!)
+      ? null
+      : tidy((both[1] ? -1 : 1) * (Number(both[2]) * 304.8 + inches));
   }
-  const name = Object.keys(units).filter((u) => text.toLowerCase().endsWith(u.toLowerCase())).sort((a, b) => b.length - a.length)[0];
+  const name = Object.keys(units)
+    .filter((u) => text.toLowerCase().endsWith(u.toLowerCase()))
+    .sort((a, b) => b.length - a.length)[0];
   const m = NUMBER.exec((name ? text.slice(0, -name.length) : text).trim());
   if (!m) return null;
   const [, minus, whole, a, b, c, d, decimal] = m;
   const broken = b ?? d;
   if (broken !== undefined && (Number(broken) === 0 || !['in', '"', 'ft', "'"].includes(name ?? ''))) return null;
-  const value = decimal !== undefined ? Number(decimal) : a !== undefined ? Number(whole) + Number(a) / Number(b) : Number(c) / Number(d);
+  const value =
+    decimal !== undefined ? Number(decimal) : a !== undefined ? Number(whole) + Number(a) / Number(b) : Number(c) / Number(d);
   const x = (minus ? -value : value) * (name ? units[name]! : 1);
   return Number.isFinite(x) ? tidy(x) : null;
 }

@@ -28,7 +28,8 @@ export function quantity(value: number, unit: UnitId, digits = 3): string {
 /** The number of `quantity` without its unit. Sizes and pure numbers of at most two decimals stay exact. */
 export function figure(value: number, unit: UnitId, digits = 3): string {
   const x = shown(value, unit);
-  if ((unit === 'mm' || unit === '-') && Math.abs(x) < 1e5 && Math.abs(x * 100 - Math.round(x * 100)) < 1e-9) return exact(Math.round(x * 100) / 100);
+  if ((unit === 'mm' || unit === '-') && Math.abs(x) < 1e5 && Math.abs(x * 100 - Math.round(x * 100)) < 1e-9)
+    return exact(Math.round(x * 100) / 100);
   if (Math.abs(x) < 1e6 && Math.abs(x - Math.round(x)) < 1e-9) return exact(Math.round(x));
   return significant(x, digits);
 }

@@ -25,12 +25,21 @@ export function faultOf(root: unknown): Fault | null {
   // A stack of its own: a hostile depth must not become the depth of calls.
   const stack: Place[] = [{ value: root, key: '', up: null, depth: 0 }];
   for (let at = stack.pop(); at; at = stack.pop()) {
-    const says = Array.isArray(at.value) ? listFault(at.value) : typeof at.value === 'object' && at.value !== null ? groupFault(at.value) : scalarFault(at.value);
+    const says = Array.isArray(at.value)
+      ? listFault(at.value)
+      : typeof at.value === 'object' && at.value !== null
+        ? groupFault(at.value)
+        : scalarFault(at.value);
     if (says) return { field: pathOf(at), says };
     if (typeof at.value !== 'object' || at.value === null) continue;
-    if (at.depth >= BOUNDS.depth) return { field: pathOf(at), says: `the groups of fields are nested deeper than ${BOUNDS.depth}; accepted are fewer levels.` };
+    if (at.depth >= BOUNDS.depth)
+      return {
+        field: pathOf(at),
+        says: `the groups of fields are nested deeper than ${BOUNDS.depth}; accepted are fewer levels.`,
+      };
     const keys = Object.keys(at.value);
-    for (let i = keys.length - 1; i >= 0; i -= 1) stack.push({ value: (at.value as Record<string, unknown>)[keys[i]!], key: keys[i]!, up: at, depth: at.depth + 1 });
+    for (let i = keys.length - 1; i >= 0; i -= 1)
+      stack.push({ value: (at.value as Record<string, unknown>)[keys[i]!], key: keys[i]!, up: at, depth: at.depth + 1 });
   }
   return null;
 }
@@ -38,13 +47,14 @@ export function faultOf(root: unknown): Fault | null {
 const pathOf = (at: Place): string => (at.up ? [pathOf(at.up), at.key].filter(Boolean).join('.') : '');
 
 const listFault = (list: readonly unknown[]): string | null =>
-  (list.length > BOUNDS.entries ? `the list has ${list.length} entries; accepted are ${BOUNDS.entries} or fewer.` : null);
+  list.length > BOUNDS.entries ? `the list has ${list.length} entries; accepted are ${BOUNDS.entries} or fewer.` : null;
 
 function groupFault(group: object): string | null {
   let n = 0;
   for (const key in group) {
     if (++n > BOUNDS.keys) return `the group has more than ${BOUNDS.keys} fields; accepted are fewer.`;
-    if (key.length > BOUNDS.key || CONTROL.test(key)) return `"${printable(key, BOUNDS.key)}" is no name of a field; leave it out.`;
+    if (key.length > BOUNDS.key || CONTROL.test(key))
+      return `"${printable(key, BOUNDS.key)}" is no name of a field; leave it out.`;
     if (INHERITED.has(key)) return `there is no field "${key}"; leave it out.`;
   }
   // JSON gives a field of this name to the object itself, where `in` does not see it.
@@ -57,22 +67,31 @@ function scalarFault(value: unknown): string | null {
     const m = CONTROL.exec(value);
     if (m) return `the text has a control character (${codeOf(m[0])}) at place ${m.index + 1}; accepted are texts without.`;
     const half = halfPair(value);
-    return half < 0 ? null : `the text has half a character (${codeOf(value[half]!)}) at place ${half + 1}; accepted are whole characters.`;
+    return half < 0
+      ? null
+      : `the text has half a character (${codeOf(value[half]!)}) at place ${half + 1}; accepted are whole characters.`;
   }
   if (typeof value === 'number') {
     if (!Number.isFinite(value)) return `${value} is not a finite number; accepted is a finite number.`;
-    return value !== 0 && Math.abs(value) < BOUNDS.tiny ? `${value} is too near to zero to be meant; accepted are 0, and numbers from ${BOUNDS.tiny} in size.` : null;
+    return value !== 0 && Math.abs(value) < BOUNDS.tiny
+      ? `${value} is too near to zero to be meant; accepted are 0, and numbers from ${BOUNDS.tiny} in size.`
+      : null;
   }
   return null;
 }
 
 const codeOf = (char: string): string => `U+${char.charCodeAt(0).toString(16).toUpperCase().padStart(4, '0')}`;
-/** Index of a surrogate without its other half, -1 without one. */
-const halfPair = (text: string): number => text.search(/[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/);
+/** A surrogate without its other half. */
+const HALVES = /[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/;
+/** Index of one, -1 without. */
+const halfPair = (text: string): number => text.search(HALVES);
+
+// eslint-disable-next-line no-control-regex -- as above
+const CONTROLS = /[\u0000-\u001f\u007f-\u009f\u2028\u2029\u202a-\u202e\u2066-\u2069]/;
+const UNPRINTABLE = new RegExp(`${CONTROLS.source}|${HALVES.source}`, 'g');
 
 /** A text as it may stand in a message: one line, control characters as their codes, not longer than `most`. */
 export function printable(text: string, most = 120): string {
-  // eslint-disable-next-line no-control-regex -- as above
-  const clean = text.slice(0, most).replace(/[\u0000-\u001f\u007f-\u009f\u2028\u2029\u202a-\u202e\u2066-\u2069]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g, (c) => `\\u${c.charCodeAt(0).toString(16).padStart(4, '0')}`);
+  const clean = text.slice(0, most).replace(UNPRINTABLE, (c) => `\\u${c.charCodeAt(0).toString(16).padStart(4, '0')}`);
   return text.length > most ? `${clean} …` : clean;
 }

@@ -15,7 +15,10 @@ function limitOf(schema: Joi.ObjectSchema, input: unknown, id: string, value: nu
   const changed = withValue(input, id.split('.'), value);
   if (changed === null) return undefined;
   const found = schema.validate(changed, { convert: false }).error?.details[0];
-  const limit: unknown = found?.path.join('.') === id && (found.type === 'number.min' || found.type === 'number.max') ? found.context?.['limit'] : undefined;
+  const limit: unknown =
+    found?.path.join('.') === id && (found.type === 'number.min' || found.type === 'number.max')
+      ? found.context?.['limit']
+      : undefined;
   return typeof limit === 'number' ? limit : undefined;
 }
 

@@ -32,7 +32,11 @@ const MESSAGES: Readonly<Record<string, string>> = {
 };
 const OTHER = '{label}: {value} can not be used here.';
 
-const OPTIONS: Joi.ValidationOptions = { abortEarly: true, convert: false, errors: { label: 'path', wrap: { label: false, array: false }, render: false } };
+const OPTIONS: Joi.ValidationOptions = {
+  abortEarly: true,
+  convert: false,
+  errors: { label: 'path', wrap: { label: false, array: false }, render: false },
+};
 
 /** Joi works options out anew at each call that brings them; a schema that holds them already is several times faster. */
 const PREPARED = new WeakMap<Joi.Schema, Joi.Schema>();
@@ -43,7 +47,11 @@ function prepared(schema: Joi.Schema): Joi.Schema {
 }
 
 /** Validates against a schema, defaults filled in; the error names field, value and what would be accepted, in one line. */
-export function validate<T>(schema: Joi.Schema, value: unknown, prefix = ''): { value: T } | { error: { field: string; message: string } } {
+export function validate<T>(
+  schema: Joi.Schema,
+  value: unknown,
+  prefix = '',
+): { value: T } | { error: { field: string; message: string } } {
   const fault = faultOf(value);
   if (fault) return refused(prefix, fault.field, (label) => `${label}: ${fault.says}`);
   const result = prepared(schema).validate(value);
@@ -52,9 +60,17 @@ export function validate<T>(schema: Joi.Schema, value: unknown, prefix = ''): { 
   return refused(prefix, path.join('.'), (label) => fill(MESSAGES[type] ?? OTHER, { ...context, label }));
 }
 
-function refused(prefix: string, path: string, message: (label: string) => string): { error: { field: string; message: string } } {
+function refused(
+  prefix: string,
+  path: string,
+  message: (label: string) => string,
+): { error: { field: string; message: string } } {
   // "joint B1: gap", "joint B1: input.gap".
-  const field = prefix.endsWith(':') ? (path ? `${prefix} ${path}` : prefix.slice(0, -1)) : [prefix, path].filter(Boolean).join('.');
+  const field = prefix.endsWith(':')
+    ? path
+      ? `${prefix} ${path}`
+      : prefix.slice(0, -1)
+    : [prefix, path].filter(Boolean).join('.');
   return { error: { field, message: printable(message(field || 'value'), 400) } };
 }
 
@@ -69,4 +85,10 @@ export function given(value: unknown): string {
   return typeof value === 'number' ? String(value) : `"${printable(String(value), 60)}"`;
 }
 
-const listed = (value: unknown): string => (Array.isArray(value) ? value.filter((v) => v !== undefined).map(String).join(', ') : String(value));
+const listed = (value: unknown): string =>
+  Array.isArray(value)
+    ? value
+        .filter((v) => v !== undefined)
+        .map(String)
+        .join(', ')
+    : String(value);

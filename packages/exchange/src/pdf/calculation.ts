@@ -20,10 +20,18 @@ export function calculationPages(page: Page, job: JobDocument, c: CalculationDoc
   const input = c.input as Record<string, unknown>;
   const shown = (f: ToolField): string => {
     const v = input[f.id];
-    return v === undefined || v === '' ? '–' : `${f.options?.find((o) => o.value === v)?.label ?? String(v).replace(/\n/g, ' | ')}${f.unit ? ` ${f.unit}` : ''}`;
+    return v === undefined || v === ''
+      ? '–'
+      : `${f.options?.find((o) => o.value === v)?.label ?? String(v).replace(/\n/g, ' | ')}${f.unit ? ` ${f.unit}` : ''}`;
   };
   page.heading('Inputs');
-  page.table([{ title: 'Input', width: 0.35 }, { title: 'Value', width: 0.65 }], tool.fields.map((f) => [f.label, shown(f)]));
+  page.table(
+    [
+      { title: 'Input', width: 0.35 },
+      { title: 'Value', width: 0.65 },
+    ],
+    tool.fields.map((f) => [f.label, shown(f)]),
+  );
   if (picture) {
     const mm = 72 / 25.4;
     page.need(picture.height * mm + 10);
@@ -32,7 +40,11 @@ export function calculationPages(page: Page, job: JobDocument, c: CalculationDoc
   }
   for (const t of tables) {
     page.heading(t.title);
-    page.table(t.head.map((title, i) => ({ title, width: 1 / t.head.length, align: i ? 'right' as const : 'left' as const })), t.rows, (i) => i === t.marked);
+    page.table(
+      t.head.map((title, i) => ({ title, width: 1 / t.head.length, align: i ? ('right' as const) : ('left' as const) })),
+      t.rows,
+      (i) => i === t.marked,
+    );
   }
   page.heading('Workings');
   const math = mathSetter(page);

@@ -1,5 +1,15 @@
 import type { Writable } from 'node:stream';
-import { multipleText, refusalOf, significant, STATE_WORDS, summaryOf, type CalculationDocument, type JobDocument, type JointDocument, type JudgedRow } from '@ample/core';
+import {
+  multipleText,
+  refusalOf,
+  significant,
+  STATE_WORDS,
+  summaryOf,
+  type CalculationDocument,
+  type JobDocument,
+  type JointDocument,
+  type JudgedRow,
+} from '@ample/core';
 import { calculationPages } from './calculation.ts';
 import { jointPages, titleOf } from './joint.ts';
 import type { Level } from './level.ts';
@@ -37,7 +47,8 @@ export interface PrintedJob {
 export type PrintedJoint = JointDocument & { readonly unreadable?: string };
 
 const MUTED = '#5b6470';
-const letter = (options: ReportOptions, mark: string): string => (options.revisions && Object.hasOwn(options.revisions, mark) ? options.revisions[mark]! : 'A');
+const letter = (options: ReportOptions, mark: string): string =>
+  options.revisions && Object.hasOwn(options.revisions, mark) ? options.revisions[mark]! : 'A';
 
 /** The package of one joint. */
 export async function jointPdf(job: JobDocument, joint: JointDocument, options: ReportOptions, out: Writable): Promise<void> {
@@ -69,7 +80,12 @@ export async function writeJobPdf({ job, rows, joints }: PrintedJob, options: Re
   };
   cover(page, job, rows, options);
   await page.settle();
-  for await (const joint of joints) await part(joint.mark, () => (joint.unreadable !== undefined ? unreadablePage(page, job, joint) : jointPages(page, { job, joint, revision: letter(options, joint.mark), level: options.level ?? 'governing' })));
+  for await (const joint of joints)
+    await part(joint.mark, () =>
+      joint.unreadable !== undefined
+        ? unreadablePage(page, job, joint)
+        : jointPages(page, { job, joint, revision: letter(options, joint.mark), level: options.level ?? 'governing' }),
+    );
   for (const c of job.calculations) await part(c.title, () => calculationPages(page, job, c));
   options.progress?.(total, total, 'file');
   await page.finish();
@@ -80,7 +96,8 @@ function saidPage(page: Page, job: JobDocument, what: string, sentence: string):
   page.heading(what, 18);
   page.paragraph(sentence, { colour: '#a4432f' });
 }
-const unreadablePage = (page: Page, job: JobDocument, joint: PrintedJoint): void => saidPage(page, job, joint.mark, `This joint can't be read and was not checked. ${joint.unreadable}`);
+const unreadablePage = (page: Page, job: JobDocument, joint: PrintedJoint): void =>
+  saidPage(page, job, joint.mark, `This joint can't be read and was not checked. ${joint.unreadable}`);
 
 /** The package of a job that is all in memory. */
 export function jobPdf(job: JobDocument, options: ReportOptions, out: Writable): Promise<void> {
@@ -96,23 +113,43 @@ function cover(page: Page, job: JobDocument, rows: readonly RegisterRow[], optio
   page.runs(job.name, MARGIN, page.y, 'bold', 24);
   page.y += 24;
   page.paragraph([job.number && `Job ${job.number}`, job.client, options.date].filter(Boolean).join(' · '), { size: 11 });
-  const stateOf = ({ unreadable, summary }: RegisterRow): string => (unreadable !== undefined ? 'unreadable' : summary.refusal !== null ? 'refused' : STATE_WORDS[summary.state]);
+  const stateOf = ({ unreadable, summary }: RegisterRow): string =>
+    unreadable !== undefined ? 'unreadable' : summary.refusal !== null ? 'refused' : STATE_WORDS[summary.state];
   const states = new Map<string, number>();
   for (const row of rows) states.set(stateOf(row), (states.get(stateOf(row)) ?? 0) + 1);
   page.paragraph(`${rows.length} joints: ${[...states].map(([word, n]) => `${n} ${word}`).join(', ')}.`, { size: 11 });
-  page.paragraph(`${job.basis.standard} and EN 1993-1-1. Made with Ample Gusset; the signing engineer remains responsible for actions, assumptions and use.`, { size: 9, colour: MUTED });
+  page.paragraph(
+    `${job.basis.standard} and EN 1993-1-1. Made with Ample Gusset; the signing engineer remains responsible for actions, assumptions and use.`,
+    { size: 9, colour: MUTED },
+  );
 
   page.upright(`${job.name} · job ${job.number} · register`);
   page.heading('Register', 15);
   page.table(
-    [{ title: 'Mark', width: 0.09 }, { title: 'Members', width: 0.24 }, { title: 'Detail line', width: 0.36, font: 'mono' }, { title: 'First to give', width: 0.16 }, { title: 'Multiple', width: 0.07, align: 'right' }, { title: 'State', width: 0.08 }],
+    [
+      { title: 'Mark', width: 0.09 },
+      { title: 'Members', width: 0.24 },
+      { title: 'Detail line', width: 0.36, font: 'mono' },
+      { title: 'First to give', width: 0.16 },
+      { title: 'Multiple', width: 0.07, align: 'right' },
+      { title: 'State', width: 0.08 },
+    ],
     rows.map((row) => {
       const { mark, line, summary, unreadable } = row;
       const said = unreadable ?? summary.refusal;
-      return [mark, summary.members, line, said ?? summary.first?.title ?? '–', said ? '–' : multipleText(summary.first?.multiple ?? null), `${stateOf(row)}${summary.stale ? ', stale' : ''}`];
+      return [
+        mark,
+        summary.members,
+        line,
+        said ?? summary.first?.title ?? '–',
+        said ? '–' : multipleText(summary.first?.multiple ?? null),
+        `${stateOf(row)}${summary.stale ? ', stale' : ''}`,
+      ];
     }),
     (i) => rows[i]!.unreadable !== undefined || rows[i]!.summary.refusal !== null || rows[i]!.summary.state === 'gives',
   );
   const plates = rows.reduce((sum, r) => sum + r.summary.plateMass, 0);
-  page.paragraph(`Plates ${significant(plates)} kg, bolts ${rows.reduce((sum, r) => sum + r.summary.bolts, 0)}.`, { colour: MUTED });
+  page.paragraph(`Plates ${significant(plates)} kg, bolts ${rows.reduce((sum, r) => sum + r.summary.bolts, 0)}.`, {
+    colour: MUTED,
+  });
 }

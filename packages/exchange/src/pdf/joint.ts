@@ -1,6 +1,29 @@
 import {
-  actionUnit, basisOf, failureItems, fingerprint, figure, kindOf, multipleText, quantity, sectionWords, significant, STATE_WORDS, workingsOf, tryCheckJoint,
-  type Basis, type CheckResult, type CombinationReport, type Drawing, type Item, type JobDocument, type JointDocument, type JointReport, type TitleBlock, type WorkingSection, type Workings, type WorkingStep,
+  actionUnit,
+  basisOf,
+  failureItems,
+  fingerprint,
+  figure,
+  kindOf,
+  multipleText,
+  quantity,
+  sectionWords,
+  significant,
+  STATE_WORDS,
+  workingsOf,
+  tryCheckJoint,
+  type Basis,
+  type CheckResult,
+  type CombinationReport,
+  type Drawing,
+  type Item,
+  type JobDocument,
+  type JointDocument,
+  type JointReport,
+  type TitleBlock,
+  type WorkingSection,
+  type Workings,
+  type WorkingStep,
   boltWords,
 } from '@ample/core';
 import type { Level } from './level.ts';
@@ -16,9 +39,18 @@ export function titleOf(job: JobDocument, joint: JointDocument, report: JointRep
   const { checked } = joint;
   const stale = checked && checked.fingerprint !== fingerprint(joint, basis);
   return {
-    job: job.name, number: job.number, revision, mark: joint.mark, kind: kindOf(joint.kind).title, verdict: report.verdict,
+    job: job.name,
+    number: job.number,
+    revision,
+    mark: joint.mark,
+    kind: kindOf(joint.kind).title,
+    verdict: report.verdict,
     basis: `${job.basis.standard} ${setName(job.basis.set)}`,
-    checked: checked ? (stale ? `changed since checked by ${checked.by}` : `checked by ${checked.by}, ${checked.at.slice(0, 10)}`) : 'not yet checked',
+    checked: checked
+      ? stale
+        ? `changed since checked by ${checked.by}`
+        : `checked by ${checked.by}, ${checked.at.slice(0, 10)}`
+      : 'not yet checked',
   };
 }
 
@@ -55,14 +87,24 @@ export function jointPages(page: Page, { job, joint, revision, level }: JointPag
   page.lying();
   const { width, height } = page.doc.page;
   const mm = 72 / 25.4;
-  drawSheet(page, drawing, (width - drawing.width * mm) / 2, (height - drawing.height * mm) / 2, failureOf(drawing, report, worst));
+  drawSheet(
+    page,
+    drawing,
+    (width - drawing.width * mm) / 2,
+    (height - drawing.height * mm) / 2,
+    failureOf(drawing, report, worst),
+  );
 
   if (level === 'verdict') return;
   page.upright(`${job.name} · job ${job.number} · ${joint.mark} · ${kind.title} · rev ${revision}`);
   page.heading(`${joint.mark}: ${report.verdict}`, 15);
   page.paragraph(joint.line, { font: 'mono', size: 8.6 });
-  page.paragraph(`${kind.members(joint.input)}. ${job.basis.standard}, ${setName(job.basis.set)} factors. State: ${STATE_WORDS[report.state]}. ${title.checked}.`, { colour: MUTED, size: 9 });
-  for (const m of report.state === 'none' ? [] : report.missing) page.paragraph(`Not checked: ${m.title}. ${m.reason}`, { colour: OXIDE, size: 9 });
+  page.paragraph(
+    `${kind.members(joint.input)}. ${job.basis.standard}, ${setName(job.basis.set)} factors. State: ${STATE_WORDS[report.state]}. ${title.checked}.`,
+    { colour: MUTED, size: 9 },
+  );
+  for (const m of report.state === 'none' ? [] : report.missing)
+    page.paragraph(`Not checked: ${m.title}. ${m.reason}`, { colour: OXIDE, size: 9 });
   if (joint.note) page.paragraph(joint.note);
 
   inputs(page, joint, basis);
@@ -86,10 +128,12 @@ function governingPages(page: Page, workings: Workings, { first, combination }: 
   const bySection = new Map(workings.sections.map((s) => [s.id, s]));
   const wanted = new Set([found]);
   // A set that grows while it is walked: what a section takes from is walked too.
-  for (const s of wanted) for (const step of s.steps) for (const { source } of step.uses) {
-    const from = source.kind === 'formula' ? bySection.get(source.section) : undefined;
-    if (from && from.id !== found.id) wanted.add(from);
-  }
+  for (const s of wanted)
+    for (const step of s.steps)
+      for (const { source } of step.uses) {
+        const from = source.kind === 'formula' ? bySection.get(source.section) : undefined;
+        if (from && from.id !== found.id) wanted.add(from);
+      }
   page.heading(`Workings of the check that gives first, combination ${combination.name}`);
   const math = mathSetter(page);
   for (const s of workings.sections) if (wanted.has(s)) workingSection(page, s, math);
@@ -98,7 +142,9 @@ function governingPages(page: Page, workings: Workings, { first, combination }: 
 /** The path along which the joint gives first, labelled. */
 function failureOf(drawing: Drawing, report: JointReport, worst: number): Item[] {
   const c = report.combinations[worst];
-  return c?.first ? failureItems(drawing, c.first.id, c.first.title, `gives at ${multipleText(c.first.multiple)} × ${c.combination.name}`) : [];
+  return c?.first
+    ? failureItems(drawing, c.first.id, c.first.title, `gives at ${multipleText(c.first.multiple)} × ${c.combination.name}`)
+    : [];
 }
 
 function inputs(page: Page, joint: JointDocument, basis: Basis): void {
@@ -109,12 +155,28 @@ function inputs(page: Page, joint: JointDocument, basis: Basis): void {
     .map((f) => {
       const value = f.get(joint.input);
       const option = f.options?.find((o) => o.value === value)?.label;
-      return [f.label, value === undefined ? 'own dimensions' : `${option ?? (typeof value === 'number' ? figure(value, 'mm') : String(value))}${f.unit ? ` ${f.unit}` : ''}`];
+      return [
+        f.label,
+        value === undefined
+          ? 'own dimensions'
+          : `${option ?? (typeof value === 'number' ? figure(value, 'mm') : String(value))}${f.unit ? ` ${f.unit}` : ''}`,
+      ];
     });
-  rows.push(['Plate mass', `${significant(q.plateMass)} kg`], ['Bolts', `${boltWords(q)} (mm), ${significant(q.boltMass)} kg with nuts and washers`]);
+  rows.push(
+    ['Plate mass', `${significant(q.plateMass)} kg`],
+    ['Bolts', `${boltWords(q)} (mm), ${significant(q.boltMass)} kg with nuts and washers`],
+  );
   page.heading('Inputs');
   const half = Math.ceil(rows.length / 2);
-  page.table([{ title: 'Input', width: 0.24 }, { title: 'Value', width: 0.26 }, { title: 'Input', width: 0.24 }, { title: 'Value', width: 0.26 }], Array.from({ length: half }, (_, i) => [...rows[i]!, ...(rows[half + i] ?? ['', ''])]));
+  page.table(
+    [
+      { title: 'Input', width: 0.24 },
+      { title: 'Value', width: 0.26 },
+      { title: 'Input', width: 0.24 },
+      { title: 'Value', width: 0.26 },
+    ],
+    Array.from({ length: half }, (_, i) => [...rows[i]!, ...(rows[half + i] ?? ['', ''])]),
+  );
 }
 
 function actions(page: Page, joint: JointDocument, report: JointReport): void {
@@ -124,8 +186,20 @@ function actions(page: Page, joint: JointDocument, report: JointReport): void {
   const taken = kindOf(joint.kind).actions.filter((a) => !a.optional || joint.combinations.some((c) => c[a.name]));
   const number = (x: number | undefined): string => (x === undefined ? '' : figure(x, 'mm'));
   page.table(
-    [{ title: 'Combination', width: 0.12 }, { title: 'Note', width: 0.48 - 0.085 * taken.length }, ...taken.map((a) => ({ title: `${a.name} ${actionUnit(a.name)}`, width: 0.085, align: 'right' as const })), { title: 'First to give', width: 0.3 }, { title: 'Multiple', width: 0.1, align: 'right' }],
-    report.combinations.map((c) => [c.combination.name, c.combination.note ?? '', ...taken.map((a) => number(c.combination[a.name])), c.first?.title ?? 'nothing loaded', multipleText(c.first?.multiple ?? null)]),
+    [
+      { title: 'Combination', width: 0.12 },
+      { title: 'Note', width: 0.48 - 0.085 * taken.length },
+      ...taken.map((a) => ({ title: `${a.name} ${actionUnit(a.name)}`, width: 0.085, align: 'right' as const })),
+      { title: 'First to give', width: 0.3 },
+      { title: 'Multiple', width: 0.1, align: 'right' },
+    ],
+    report.combinations.map((c) => [
+      c.combination.name,
+      c.combination.note ?? '',
+      ...taken.map((a) => number(c.combination[a.name])),
+      c.first?.title ?? 'nothing loaded',
+      multipleText(c.first?.multiple ?? null),
+    ]),
     (i) => report.combinations[i]!.state === 'gives',
   );
 }
@@ -135,22 +209,66 @@ function checksTable(page: Page, report: JointReport, worst: number): void {
   if (!checks.length) return;
   page.heading(`Checks, combination ${report.combinations[worst]!.combination.name}`);
   for (const n of report.combinations[worst]!.notes) page.paragraph(n, { colour: MUTED, size: 9 });
-  const order = (c: CheckResult): number => (c.type === 'skip' && c.missing ? -1 : c.type === 'strength' ? c.multiple + (c.info ? 1e6 : 0) : c.type === 'value' ? 1e9 : Infinity);
+  const order = (c: CheckResult): number =>
+    c.type === 'skip' && c.missing
+      ? -1
+      : c.type === 'strength'
+        ? c.multiple + (c.info ? 1e6 : 0)
+        : c.type === 'value'
+          ? 1e9
+          : Infinity;
   // What does not apply is one paragraph below, not a row each.
   const sorted = checks.filter((c) => c.type !== 'skip' || c.missing).sort((a, b) => order(a) - order(b));
   page.table(
-    [{ title: 'Check', width: 0.3 }, { title: 'Clause', width: 0.22 }, { title: 'Demand', width: 0.13, align: 'right' }, { title: 'Resistance', width: 0.13, align: 'right' }, { title: 'Utilisation', width: 0.11, align: 'right' }, { title: 'Multiple', width: 0.11, align: 'right' }],
-    sorted.map((c) => c.type === 'skip' ? [c.title, c.reason, '–', '–', c.missing ? 'not checked' : '–', '–'] : c.type === 'value' ? [c.title, c.clause, quantity(c.value, c.unit), '–', '–', 'info'] : [c.where ? `${c.title}: ${c.where}` : c.title, c.clause, quantity(c.demand, c.unit), quantity(c.resistance, c.unit), c.utilisation === null ? 'none' : c.utilisation.toFixed(3), c.info ? 'info' : multipleText(c.multiple)]),
-    (i) => { const c = sorted[i]!; return c.type === 'strength' ? !c.info && !c.pass : c.type === 'skip' && c.missing === true; },
+    [
+      { title: 'Check', width: 0.3 },
+      { title: 'Clause', width: 0.22 },
+      { title: 'Demand', width: 0.13, align: 'right' },
+      { title: 'Resistance', width: 0.13, align: 'right' },
+      { title: 'Utilisation', width: 0.11, align: 'right' },
+      { title: 'Multiple', width: 0.11, align: 'right' },
+    ],
+    sorted.map((c) =>
+      c.type === 'skip'
+        ? [c.title, c.reason, '–', '–', c.missing ? 'not checked' : '–', '–']
+        : c.type === 'value'
+          ? [c.title, c.clause, quantity(c.value, c.unit), '–', '–', 'info']
+          : [
+              c.where ? `${c.title}: ${c.where}` : c.title,
+              c.clause,
+              quantity(c.demand, c.unit),
+              quantity(c.resistance, c.unit),
+              c.utilisation === null ? 'none' : c.utilisation.toFixed(3),
+              c.info ? 'info' : multipleText(c.multiple),
+            ],
+    ),
+    (i) => {
+      const c = sorted[i]!;
+      return c.type === 'strength' ? !c.info && !c.pass : c.type === 'skip' && c.missing === true;
+    },
   );
   left(page, checks);
 }
 
 /** What does not apply, by its reasons. */
-function left(page: Page, list: readonly { readonly type: string; readonly title: string; readonly reason?: string | undefined; readonly missing?: true | undefined }[]): void {
+function left(
+  page: Page,
+  list: readonly {
+    readonly type: string;
+    readonly title: string;
+    readonly reason?: string | undefined;
+    readonly missing?: true | undefined;
+  }[],
+): void {
   const byReason = new Map<string, string[]>();
-  for (const c of list) if (c.type === 'skip' && !c.missing) byReason.set(c.reason ?? '', [...(byReason.get(c.reason ?? '') ?? []), c.title.toLowerCase()]);
-  if (byReason.size) page.paragraph(`Does not apply: ${[...byReason].map(([reason, titles]) => `${titles.join(', ')} (${reason.replace(/\.$/, '')})`).join('; ')}.`, { colour: MUTED, size: 8 });
+  for (const c of list)
+    if (c.type === 'skip' && !c.missing)
+      byReason.set(c.reason ?? '', [...(byReason.get(c.reason ?? '') ?? []), c.title.toLowerCase()]);
+  if (byReason.size)
+    page.paragraph(
+      `Does not apply: ${[...byReason].map(([reason, titles]) => `${titles.join(', ')} (${reason.replace(/\.$/, '')})`).join('; ')}.`,
+      { colour: MUTED, size: 8 },
+    );
 }
 
 /** What is bought and set out, where the kind has such lists. */
@@ -158,7 +276,10 @@ function lists(page: Page, joint: JointDocument, basis: Basis): void {
   const kind = kindOf(joint.kind);
   for (const list of kind.lists?.(kind.model(joint.input, basis)) ?? []) {
     page.heading(list.title);
-    page.table(list.head.map((title) => ({ title, width: 1 / list.head.length })), list.rows.map((r) => r.map((x) => (typeof x === 'number' ? figure(x, 'mm') : x))));
+    page.table(
+      list.head.map((title) => ({ title, width: 1 / list.head.length })),
+      list.rows.map((r) => r.map((x) => (typeof x === 'number' ? figure(x, 'mm') : x))),
+    );
   }
 }
 
@@ -166,10 +287,22 @@ function rulesTable(page: Page, report: JointReport): void {
   page.heading('Detailing rules');
   const rules = report.rules.filter((r) => r.type !== 'skip' || r.missing);
   page.table(
-    [{ title: 'Rule', width: 0.34 }, { title: 'Source', width: 0.22 }, { title: 'Actual against limit', width: 0.3 }, { title: '', width: 0.14 }],
-    rules.map((r) => r.type === 'skip'
-      ? [r.title, r.clause, r.reason ?? '', r.missing ? 'not judged' : '–']
-      : [r.title, r.clause, r.note ?? `${quantity(r.actual, r.unit)} ${r.sense === '>=' ? '≥' : '≤'} ${quantity(r.limit, r.unit)}`, r.pass ? 'kept' : r.must ? 'broken' : 'advice, not met']),
+    [
+      { title: 'Rule', width: 0.34 },
+      { title: 'Source', width: 0.22 },
+      { title: 'Actual against limit', width: 0.3 },
+      { title: '', width: 0.14 },
+    ],
+    rules.map((r) =>
+      r.type === 'skip'
+        ? [r.title, r.clause, r.reason ?? '', r.missing ? 'not judged' : '–']
+        : [
+            r.title,
+            r.clause,
+            r.note ?? `${quantity(r.actual, r.unit)} ${r.sense === '>=' ? '≥' : '≤'} ${quantity(r.limit, r.unit)}`,
+            r.pass ? 'kept' : r.must ? 'broken' : 'advice, not met',
+          ],
+    ),
     (i) => rules[i]!.must && (!rules[i]!.pass || rules[i]!.missing === true),
   );
   left(page, report.rules);
@@ -177,7 +310,8 @@ function rulesTable(page: Page, report: JointReport): void {
 
 function workingPages(page: Page, workings: Workings): void {
   const math = mathSetter(page);
-  for (const section of workings.sections.filter((s) => s.type !== 'rule' && (s.type !== 'skip' || s.missing))) workingSection(page, section, math);
+  for (const section of workings.sections.filter((s) => s.type !== 'rule' && (s.type !== 'skip' || s.missing)))
+    workingSection(page, section, math);
   page.heading('Detailing rules, worked');
   for (const section of workings.sections.filter((s) => s.type === 'rule')) workingSection(page, section, math);
 }
@@ -190,7 +324,8 @@ export function workingSection(page: Page, section: WorkingSection, math: Return
   page.runs(section.clause, MARGIN + page.width - clauseWidth, page.y, 'sans', 7.5, MUTED);
   page.y += 3;
   page.rule(page.y);
-  if (section.summary) page.paragraph(sectionWords(section), { size: 8, colour: section.pass && !section.missing ? MUTED : OXIDE, after: 2 });
+  if (section.summary)
+    page.paragraph(sectionWords(section), { size: 8, colour: section.pass && !section.missing ? MUTED : OXIDE, after: 2 });
   for (const step of section.steps) workingStep(page, step, math);
 }
 
@@ -237,4 +372,3 @@ function workingStep(page: Page, step: WorkingStep, math: ReturnType<typeof math
     page.y += down + 1.5;
   });
 }
-

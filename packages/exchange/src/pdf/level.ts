@@ -2,6 +2,10 @@
 export type Level = 'verdict' | 'governing' | 'everything';
 export const LEVELS: readonly { readonly id: Level; readonly label: string; readonly about: string }[] = [
   { id: 'verdict', label: 'Verdict', about: 'the sheet at true scale, with the verdict' },
-  { id: 'governing', label: 'Governing', about: 'also inputs, actions, checks, rules, and the workings of the check that gives first' },
+  {
+    id: 'governing',
+    label: 'Governing',
+    about: 'also inputs, actions, checks, rules, and the workings of the check that gives first',
+  },
   { id: 'everything', label: 'Everything', about: 'also the workings of every check and rule' },
 ];

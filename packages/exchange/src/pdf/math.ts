@@ -17,7 +17,9 @@ export function mathSetter(page: Page) {
   const glyphs = (value: string, font: 'math' | 'symbols', size: number): Box => {
     const width = page.widthOf(value, font, size);
     return {
-      width, up: size * 0.72, down: size * 0.22,
+      width,
+      up: size * 0.72,
+      down: size * 0.22,
       draw: (x, baseline) => {
         doc.font(font).fontSize(size).text(value, x, baseline, { lineBreak: false, baseline: 'alphabetic' });
       },
@@ -50,10 +52,16 @@ export function mathSetter(page: Page) {
       if (open === '|') return line(x + w / 2, top, x + w / 2, bottom, size * 0.05);
       const outer = bow < 0 ? x + w * 0.8 : x + w * 0.2;
       const peak = outer + bow * w * 0.95;
-      doc.lineWidth(size * 0.06).moveTo(outer, top).bezierCurveTo(peak, top + (bottom - top) * 0.3, peak, top + (bottom - top) * 0.7, outer, bottom).stroke();
+      doc
+        .lineWidth(size * 0.06)
+        .moveTo(outer, top)
+        .bezierCurveTo(peak, top + (bottom - top) * 0.3, peak, top + (bottom - top) * 0.7, outer, bottom)
+        .stroke();
     };
     return {
-      width: inner.width + 2 * w, up, down,
+      width: inner.width + 2 * w,
+      up,
+      down,
       draw: (x, baseline) => {
         side(x, baseline, -1);
         inner.draw(x + w, baseline);
@@ -79,7 +87,12 @@ export function mathSetter(page: Page) {
         if (!n.sub) return head;
         const sub = glyphs(n.sub, 'symbols', size * 0.7);
         const drop = size * 0.2;
-        return { width: head.width + sub.width + size * 0.03, up: head.up, down: Math.max(head.down, drop + sub.down), draw: (x, b) => (head.draw(x, b), sub.draw(x + head.width + size * 0.03, b + drop)) };
+        return {
+          width: head.width + sub.width + size * 0.03,
+          up: head.up,
+          down: Math.max(head.down, drop + sub.down),
+          draw: (x, b) => (head.draw(x, b), sub.draw(x + head.width + size * 0.03, b + drop)),
+        };
       }
       case 'frac': {
         const [num, den] = [set(n.num, size * 0.92), set(n.den, size * 0.92)];
@@ -88,7 +101,9 @@ export function mathSetter(page: Page) {
         const axis = size * 0.25;
         const gap = size * 0.14;
         return {
-          width: width + size * 0.1, up: axis + gap + num.down + num.up, down: Math.max(0, gap + den.up + den.down - axis),
+          width: width + size * 0.1,
+          up: axis + gap + num.down + num.up,
+          down: Math.max(0, gap + den.up + den.down - axis),
           draw: (x, b) => {
             line(x + size * 0.05, b - axis, x + size * 0.05 + width, b - axis, size * 0.05);
             num.draw(x + size * 0.05 + (width - num.width) / 2, b - axis - gap - num.down);
@@ -101,9 +116,18 @@ export function mathSetter(page: Page) {
         const lead = size * 0.62;
         const up = of.up + size * 0.16;
         return {
-          width: lead + of.width + size * 0.06, up, down: of.down,
+          width: lead + of.width + size * 0.06,
+          up,
+          down: of.down,
           draw: (x, b) => {
-            doc.lineWidth(size * 0.05).moveTo(x + size * 0.06, b - size * 0.22).lineTo(x + size * 0.2, b - size * 0.3).lineTo(x + size * 0.36, b + of.down).lineTo(x + lead - size * 0.06, b - up).lineTo(x + lead + of.width + size * 0.05, b - up).stroke();
+            doc
+              .lineWidth(size * 0.05)
+              .moveTo(x + size * 0.06, b - size * 0.22)
+              .lineTo(x + size * 0.2, b - size * 0.3)
+              .lineTo(x + size * 0.36, b + of.down)
+              .lineTo(x + lead - size * 0.06, b - up)
+              .lineTo(x + lead + of.width + size * 0.05, b - up)
+              .stroke();
             of.draw(x + lead, b);
           },
         };
@@ -112,7 +136,12 @@ export function mathSetter(page: Page) {
         const base = set(n.base, size);
         const exp = set(n.exp, size * 0.7);
         const rise = Math.max(size * 0.36, base.up - exp.up * 0.6);
-        return { width: base.width + exp.width + size * 0.04, up: Math.max(base.up, rise + exp.up), down: base.down, draw: (x, b) => (base.draw(x, b), exp.draw(x + base.width + size * 0.03, b - rise)) };
+        return {
+          width: base.width + exp.width + size * 0.04,
+          up: Math.max(base.up, rise + exp.up),
+          down: base.down,
+          draw: (x, b) => (base.draw(x, b), exp.draw(x + base.width + size * 0.03, b - rise)),
+        };
       }
       case 'fence':
         return fence(set(n.of, size), n.open, n.close, size);

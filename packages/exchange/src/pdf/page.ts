@@ -36,8 +36,17 @@ export class Page {
   private readonly total: Total;
   private readonly widths = new Map<string, number>();
 
-  constructor(title: string, author: string, private readonly out: Writable) {
-    this.doc = new PDFDocument({ autoFirstPage: false, size: 'A4', margin: 0, info: { Title: title, Author: author, Creator: 'Ample Gusset' } });
+  constructor(
+    title: string,
+    author: string,
+    private readonly out: Writable,
+  ) {
+    this.doc = new PDFDocument({
+      autoFirstPage: false,
+      size: 'A4',
+      margin: 0,
+      info: { Title: title, Author: author, Creator: 'Ample Gusset' },
+    });
     for (const name of Object.keys(FONTS) as FontName[]) this.doc.registerFont(name, FONTS[name]());
     this.total = new Total(this.doc);
     this.done = pipeline(this.doc, out);
@@ -80,7 +89,8 @@ export class Page {
     this.doc.fillColor(colour);
     let at = x;
     for (const [part, face] of split(text, font)) {
-      if (part.trim() !== '') this.doc.font(face).fontSize(size).text(part, at, baseline, { lineBreak: false, baseline: 'alphabetic' });
+      if (part.trim() !== '')
+        this.doc.font(face).fontSize(size).text(part, at, baseline, { lineBreak: false, baseline: 'alphabetic' });
       at += this.partWidth(part, face) * size;
     }
   }
@@ -102,7 +112,10 @@ export class Page {
   }
 
   /** A paragraph, broken into lines of the page's width. */
-  paragraph(text: string, { size = 9.5, font = 'sans' as FontName, colour = INK, x = MARGIN, width = this.width, after = 4 } = {}): void {
+  paragraph(
+    text: string,
+    { size = 9.5, font = 'sans' as FontName, colour = INK, x = MARGIN, width = this.width, after = 4 } = {},
+  ): void {
     for (const line of this.lines(text, font, size, width)) {
       this.need(size * 1.4);
       this.y += size * 1.35;
@@ -141,7 +154,12 @@ export class Page {
   }
 
   rule(y: number, colour = '#c9c4b6'): void {
-    this.doc.lineWidth(0.5).strokeColor(colour).moveTo(MARGIN, y).lineTo(MARGIN + this.width, y).stroke();
+    this.doc
+      .lineWidth(0.5)
+      .strokeColor(colour)
+      .moveTo(MARGIN, y)
+      .lineTo(MARGIN + this.width, y)
+      .stroke();
   }
 
   /** A table with a head that is repeated on each page; cells wrap. */
@@ -150,11 +168,18 @@ export class Page {
     const pad = 3;
     const xs = columns.map((_, i) => MARGIN + this.width * columns.slice(0, i).reduce((w, c) => w + c.width, 0));
     const put = (cells: readonly string[], bold: boolean, colour: string): void => {
-      const wrapped = cells.map((cell, i) => this.lines(cell, bold ? 'bold' : (columns[i]!.font ?? 'sans'), size, this.width * columns[i]!.width - 2 * pad));
+      const wrapped = cells.map((cell, i) =>
+        this.lines(cell, bold ? 'bold' : (columns[i]!.font ?? 'sans'), size, this.width * columns[i]!.width - 2 * pad),
+      );
       const height = Math.max(...wrapped.map((l) => l.length)) * size * 1.3 + 4;
       if (this.y + height > A4.height - MARGIN) {
         this.upright();
-        if (!bold) put(columns.map((c) => c.title), true, MUTED);
+        if (!bold)
+          put(
+            columns.map((c) => c.title),
+            true,
+            MUTED,
+          );
       }
       wrapped.forEach((lines, i) => {
         const face = bold ? 'bold' : (columns[i]!.font ?? 'sans');
@@ -166,7 +191,11 @@ export class Page {
       this.y += height;
       this.rule(this.y);
     };
-    put(columns.map((c) => c.title), true, MUTED);
+    put(
+      columns.map((c) => c.title),
+      true,
+      MUTED,
+    );
     rows.forEach((row, i) => put(row, false, marked(i) ? '#a4432f' : INK));
     this.y += 4;
   }
@@ -207,7 +236,9 @@ class Total {
   put(x: number, baseline: number): void {
     (this.doc.page as unknown as { xobjects: Record<string, unknown> }).xobjects['Total'] = this.ref;
     // A page is drawn with its y axis turned over; the form is not.
-    (this.doc as unknown as { addContent(text: string): void }).addContent(`q 1 0 0 -1 ${x.toFixed(2)} ${baseline.toFixed(2)} cm /Total Do Q`);
+    (this.doc as unknown as { addContent(text: string): void }).addContent(
+      `q 1 0 0 -1 ${x.toFixed(2)} ${baseline.toFixed(2)} cm /Total Do Q`,
+    );
   }
 
   end(text: string): void {

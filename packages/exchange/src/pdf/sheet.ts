@@ -14,13 +14,31 @@ const LINES: Readonly<Record<LineStyle, { width: number; dash?: number[]; colour
   none: null,
 };
 const FILLS: Readonly<Record<FillStyle, string>> = {
-  plate: '#efeadd', cut: '#d8d2c2', steel: '#f7f4ec', paper: '#ffffff', ink: '#1d2a3a', dimension: '#1f5fa8', failure: '#a4432f', 'failure-soft': '#e9cfc6',
-  concrete: '#eceae4', 'press-1': '#e3ecf0', 'press-2': '#c4d8e2', 'press-3': '#9fc0d0', 'press-4': '#74a3ba',
+  plate: '#efeadd',
+  cut: '#d8d2c2',
+  steel: '#f7f4ec',
+  paper: '#ffffff',
+  ink: '#1d2a3a',
+  dimension: '#1f5fa8',
+  failure: '#a4432f',
+  'failure-soft': '#e9cfc6',
+  concrete: '#eceae4',
+  'press-1': '#e3ecf0',
+  'press-2': '#c4d8e2',
+  'press-3': '#9fc0d0',
+  'press-4': '#74a3ba',
 };
-const INKS: Readonly<Record<TextStyle, string>> = { ink: '#1d2a3a', muted: '#5b6470', dimension: '#1f5fa8', failure: '#a4432f', force: '#1c7c78' };
+const INKS: Readonly<Record<TextStyle, string>> = {
+  ink: '#1d2a3a',
+  muted: '#5b6470',
+  dimension: '#1f5fa8',
+  failure: '#a4432f',
+  force: '#1c7c78',
+};
 
 /** Draws a sheet at its true size, its top left corner at (x, y) points, with further items over it. */
-export const drawSheet = (page: Page, drawing: Drawing, x: number, y: number, over: readonly Item[] = []): void => drawItems(page, [...drawing.items, ...over], x, y);
+export const drawSheet = (page: Page, drawing: Drawing, x: number, y: number, over: readonly Item[] = []): void =>
+  drawItems(page, [...drawing.items, ...over], x, y);
 
 /** Draws items in mm at their true size, the top left corner at (x, y) points. */
 export function drawItems(page: Page, items: readonly Item[], x: number, y: number): void {
@@ -37,7 +55,8 @@ function drawItem(page: Page, item: Item): void {
     const width = page.widthOf(item.text, item.bold ? 'bold' : 'sans', item.size);
     const left = item.anchor === 'middle' ? -width / 2 : item.anchor === 'end' ? -width : 0;
     // Dimensions stand clear of the lines that they cross.
-    if (item.style === 'dimension') doc.rect(item.at[0] + left - 0.3, item.at[1] - item.size * 0.78, width + 0.6, item.size * 0.95).fill('#ffffff');
+    if (item.style === 'dimension')
+      doc.rect(item.at[0] + left - 0.3, item.at[1] - item.size * 0.78, width + 0.6, item.size * 0.95).fill('#ffffff');
     page.runs(item.text, item.at[0] + left, item.at[1], item.bold ? 'bold' : 'sans', item.size, INKS[item.style]);
     return;
   }

@@ -8,38 +8,75 @@ import { getJob } from '../store/jobs.ts';
 import { countJoints, readableJoint } from '../store/joints.ts';
 import { fileName } from './jobs.ts';
 
-const order = Joi.object({ jobId: Joi.string().max(60).required(), jointId: Joi.string().max(60), calculationId: Joi.string().max(60), level: Joi.string().valid(...LEVELS.map((l) => l.id)) }).oxor('jointId', 'calculationId');
+const order = Joi.object({
+  jobId: Joi.string().max(60).required(),
+  jointId: Joi.string().max(60),
+  calculationId: Joi.string().max(60),
+  level: Joi.string().valid(...LEVELS.map((l) => l.id)),
+}).oxor('jointId', 'calculationId');
 const GONE = 'This document is not here any more; issue it again.';
 
 export function documentRoutes(api: Api, { database, documents, edition }: Services): void {
   const { db } = database;
-  api.route<{ jobId: string; jointId?: string; calculationId?: string; level?: Level }>({ method: 'post', path: '/documents', summary: 'Issue the PDF of a joint, of a calculation, or of a whole job', body: order, answer: 'the document, waiting or being written' }, async ({ body: { jobId, jointId, calculationId, level } }) => {
-    const job = await getJob(db, jobId);
-    const joint = jointId === undefined ? undefined : await readableJoint(db, jointId);
-    if (joint && joint.jobId !== jobId) throw new NotFound('This joint is not in the job.');
-    const calculation = calculationId === undefined ? undefined : await getCalculation(db, calculationId);
-    if (calculation && calculation.jobId !== jobId) throw new NotFound('This calculation is not in the job.');
-    const name = `${fileName([job.number, joint?.mark ?? calculation?.title ?? job.name].filter(Boolean).join(' '))}.pdf`;
-    const parts = joint || calculation ? 1 : (await countJoints(db, jobId)) + (await listCalculations(db, jobId)).length + 1;
-    return documents.start(name, {
-      file: database.file, jobId, edition, date: new Date().toISOString().slice(0, 10), ...(level ? { level } : {}),
-      ...(joint ? { jointId: joint.id } : {}), ...(calculation ? { calculation: { title: calculation.title, tool: calculation.tool, input: calculation.input } } : {}),
-    }, parts);
-  });
+  api.route<{ jobId: string; jointId?: string; calculationId?: string; level?: Level }>(
+    {
+      method: 'post',
+      path: '/documents',
+      summary: 'Issue the PDF of a joint, of a calculation, or of a whole job',
+      body: order,
+      answer: 'the document, waiting or being written',
+    },
+    async ({ body: { jobId, jointId, calculationId, level } }) => {
+      const job = await getJob(db, jobId);
+      const joint = jointId === undefined ? undefined : await readableJoint(db, jointId);
+      if (joint && joint.jobId !== jobId) throw new NotFound('This joint is not in the job.');
+      const calculation = calculationId === undefined ? undefined : await getCalculation(db, calculationId);
+      if (calculation && calculation.jobId !== jobId) throw new NotFound('This calculation is not in the job.');
+      const name = `${fileName([job.number, joint?.mark ?? calculation?.title ?? job.name].filter(Boolean).join(' '))}.pdf`;
+      const parts = joint || calculation ? 1 : (await countJoints(db, jobId)) + (await listCalculations(db, jobId)).length + 1;
+      return documents.start(
+        name,
+        {
+          file: database.file,
+          jobId,
+          edition,
+          date: new Date().toISOString().slice(0, 10),
+          ...(level ? { level } : {}),
+          ...(joint ? { jointId: joint.id } : {}),
+          ...(calculation ? { calculation: { title: calculation.title, tool: calculation.tool, input: calculation.input } } : {}),
+        },
+        parts,
+      );
+    },
+  );
 
-  api.route({ method: 'get', path: '/documents/:id/events', summary: 'Progress as server-sent events', answer: 'text/event-stream of document states' }, async ({ params }, _req, res) => {
-    if (!documents.stream(params['id']!, res)) throw new NotFound(GONE);
-    return STREAMED;
-  });
+  api.route(
+    {
+      method: 'get',
+      path: '/documents/:id/events',
+      summary: 'Progress as server-sent events',
+      answer: 'text/event-stream of document states',
+    },
+    async ({ params }, _req, res) => {
+      if (!documents.stream(params['id']!, res)) throw new NotFound(GONE);
+      return STREAMED;
+    },
+  );
 
-  api.route({ method: 'get', path: '/documents/:id/file', summary: 'The PDF', answer: 'application/pdf' }, async ({ params }, _req, res) => {
-    if (!documents.send(params['id']!, res)) throw new NotFound(GONE);
-    return STREAMED;
-  });
+  api.route(
+    { method: 'get', path: '/documents/:id/file', summary: 'The PDF', answer: 'application/pdf' },
+    async ({ params }, _req, res) => {
+      if (!documents.send(params['id']!, res)) throw new NotFound(GONE);
+      return STREAMED;
+    },
+  );
 
-  api.route({ method: 'delete', path: '/documents/:id', summary: 'Cancel a document that is being written', answer: 'its state' }, async ({ params }) => {
-    const state = documents.cancel(params['id']!);
-    if (!state) throw new NotFound(GONE);
-    return state;
-  });
+  api.route(
+    { method: 'delete', path: '/documents/:id', summary: 'Cancel a document that is being written', answer: 'its state' },
+    async ({ params }) => {
+      const state = documents.cancel(params['id']!);
+      if (!state) throw new NotFound(GONE);
+      return state;
+    },
+  );
 }

@@ -1,5 +1,10 @@
 import {
-  basisSchema, customSectionSchema, customSteelSchema, validateCustomSection, type CustomSection, type JobDocument,
+  basisSchema,
+  customSectionSchema,
+  customSteelSchema,
+  validateCustomSection,
+  type CustomSection,
+  type JobDocument,
 } from '@ample/core';
 import Joi from 'joi';
 import { STREAMED, whole, type Api } from '../api.ts';
@@ -11,10 +16,18 @@ import { once } from '../store/requests.ts';
 import { copyStatements, jobStatements } from '../store/statements.ts';
 
 const name = Joi.string().trim().min(1).max(120);
-const newJob = Joi.object({ number: Joi.string().max(40).allow('').default(''), name: name.required(), client: Joi.string().max(120).allow('').default('') });
+const newJob = Joi.object({
+  number: Joi.string().max(40).allow('').default(''),
+  name: name.required(),
+  client: Joi.string().max(120).allow('').default(''),
+});
 const jobChange = Joi.object({
   version: Joi.number().integer().required(),
-  number: Joi.string().max(40).allow(''), name, client: Joi.string().max(120).allow(''), archived: Joi.boolean(), basis: basisSchema,
+  number: Joi.string().max(40).allow(''),
+  name,
+  client: Joi.string().max(120).allow(''),
+  archived: Joi.boolean(),
+  basis: basisSchema,
   sections: Joi.array().items(customSectionSchema).max(500).unique('name'),
   steels: Joi.array().items(customSteelSchema).max(100).unique('name'),
 });
@@ -25,40 +38,105 @@ export function jobRoutes(api: Api, { database, pool, register }: Services): voi
   const { db, write } = database;
   api.route({ method: 'get', path: '/jobs', summary: 'All jobs, newest first', answer: 'list of jobs' }, () => listJobs(db));
 
-  api.route<Pick<JobDocument, 'number' | 'name' | 'client'>>({ method: 'post', path: '/jobs', summary: 'A new, empty job', body: newJob, answer: 'the job' }, ({ body, request }) =>
-    write((tx) => once(tx, request, () => createJob(tx, body), (made) => getJob(tx, made))));
+  api.route<Pick<JobDocument, 'number' | 'name' | 'client'>>(
+    { method: 'post', path: '/jobs', summary: 'A new, empty job', body: newJob, answer: 'the job' },
+    ({ body, request }) =>
+      write((tx) =>
+        once(
+          tx,
+          request,
+          () => createJob(tx, body),
+          (made) => getJob(tx, made),
+        ),
+      ),
+  );
 
-  api.route<string>({ method: 'post', path: '/jobs/import', summary: 'A job from its file; whole or not at all', text: true, limit: 20 * MB, answer: 'the job' }, async ({ body, who, request }) =>
-    getJob(db, await storeJob(database, await pool.run('importJob', { text: body, who }), request)));
+  api.route<string>(
+    {
+      method: 'post',
+      path: '/jobs/import',
+      summary: 'A job from its file; whole or not at all',
+      text: true,
+      limit: 20 * MB,
+      answer: 'the job',
+    },
+    async ({ body, who, request }) =>
+      getJob(db, await storeJob(database, await pool.run('importJob', { text: body, who }), request)),
+  );
 
-  api.route({ method: 'post', path: '/jobs/demo', summary: 'The demo job, to look around in', answer: 'the job' }, async ({ who, request }) =>
-    getJob(db, await storeJob(database, jobStatements(await demoJob(), who, 'demo'), request)));
+  api.route(
+    { method: 'post', path: '/jobs/demo', summary: 'The demo job, to look around in', answer: 'the job' },
+    async ({ who, request }) => getJob(db, await storeJob(database, jobStatements(await demoJob(), who, 'demo'), request)),
+  );
 
   api.route({ method: 'get', path: '/jobs/:id', summary: 'A job', answer: 'the job' }, ({ params }) => getJob(db, params['id']!));
 
-  api.route({ method: 'get', path: '/jobs/:id/joints', summary: `A part of the register: each joint and what its check says. "after" is the "next" of the part before, "limit" at most ${MOST_ROWS}`, answer: 'rows, total, next' }, async ({ params, query }) =>
-    register(await getJob(db, params['id']!), whole(query, 'after', -1, -1, Number.MAX_SAFE_INTEGER), whole(query, 'limit', 200, 1, MOST_ROWS)));
+  api.route(
+    {
+      method: 'get',
+      path: '/jobs/:id/joints',
+      summary: `A part of the register: each joint and what its check says. "after" is the "next" of the part before, "limit" at most ${MOST_ROWS}`,
+      answer: 'rows, total, next',
+    },
+    async ({ params, query }) =>
+      register(
+        await getJob(db, params['id']!),
+        whole(query, 'after', -1, -1, Number.MAX_SAFE_INTEGER),
+        whole(query, 'limit', 200, 1, MOST_ROWS),
+      ),
+  );
 
-  api.route({ method: 'get', path: '/jobs/:id/marks', summary: 'The joints of a job by their marks, in order', answer: 'list of id and mark' }, async ({ params }) => {
-    await getJob(db, params['id']!);
-    return siblingsOf(db, params['id']!);
-  });
+  api.route(
+    {
+      method: 'get',
+      path: '/jobs/:id/marks',
+      summary: 'The joints of a job by their marks, in order',
+      answer: 'list of id and mark',
+    },
+    async ({ params }) => {
+      await getJob(db, params['id']!);
+      return siblingsOf(db, params['id']!);
+    },
+  );
 
-  api.route<{ version: number } & Partial<JobContent>>({ method: 'put', path: '/jobs/:id', summary: 'Change a job: title, basis, house rules, own sections and steels, archive', body: jobChange, answer: 'the job' }, ({ params, body }) => {
-    const { version, ...content } = body;
-    content.sections?.forEach((s) => validateCustomSection(s as CustomSection));
-    return write((tx) => saveJob(tx, params['id']!, version, content));
-  });
+  api.route<{ version: number } & Partial<JobContent>>(
+    {
+      method: 'put',
+      path: '/jobs/:id',
+      summary: 'Change a job: title, basis, house rules, own sections and steels, archive',
+      body: jobChange,
+      answer: 'the job',
+    },
+    ({ params, body }) => {
+      const { version, ...content } = body;
+      content.sections?.forEach((s) => validateCustomSection(s as CustomSection));
+      return write((tx) => saveJob(tx, params['id']!, version, content));
+    },
+  );
 
-  api.route({ method: 'post', path: '/jobs/:id/copy', summary: 'A copy of a job with all its joints', answer: 'the copy' }, async ({ params, who, request }) =>
-    getJob(db, await storeJob(database, await copyStatements(db, params['id']!, who), request)));
+  api.route(
+    { method: 'post', path: '/jobs/:id/copy', summary: 'A copy of a job with all its joints', answer: 'the copy' },
+    async ({ params, who, request }) =>
+      getJob(db, await storeJob(database, await copyStatements(db, params['id']!, who), request)),
+  );
 
-  api.route({ method: 'get', path: '/jobs/:id/export', summary: 'The job as its file', answer: 'the job file' }, async ({ params }, _req, res) => {
-    const { name: called, text } = await pool.run('exportJob', { file: database.file, id: params['id']! });
-    res.attachment(`${fileName(called)}.json`).type('application/json').send(text);
-    return STREAMED;
-  });
+  api.route(
+    { method: 'get', path: '/jobs/:id/export', summary: 'The job as its file', answer: 'the job file' },
+    async ({ params }, _req, res) => {
+      const { name: called, text } = await pool.run('exportJob', { file: database.file, id: params['id']! });
+      res
+        .attachment(`${fileName(called)}.json`)
+        .type('application/json')
+        .send(text);
+      return STREAMED;
+    },
+  );
 }
 
 /** A name that every file system takes. */
-export const fileName = (text: string): string => text.trim().replace(/[^\p{L}\p{N}._-]+/gu, '-').replace(/^[-.]+|-+$/g, '').slice(0, 80) || 'job';
+export const fileName = (text: string): string =>
+  text
+    .trim()
+    .replace(/[^\p{L}\p{N}._-]+/gu, '-')
+    .replace(/^[-.]+|-+$/g, '')
+    .slice(0, 80) || 'job';

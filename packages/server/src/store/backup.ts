@@ -7,7 +7,8 @@ import { copyInto, migrationsKnown, openDatabase, openReader, stamp } from './da
 export async function backUp(file: string, target: string): Promise<void> {
   if (!existsSync(file)) throw new StoreProblem(`There is no store at ${file}; set AMPLE_DATA to the folder that holds it.`);
   if (existsSync(target)) throw new StoreProblem(`${target} is there already; give a name that is free.`);
-  if (!existsSync(dirname(resolve(target)))) throw new StoreProblem(`${dirname(resolve(target))} is not there; give a file in a folder that is.`);
+  if (!existsSync(dirname(resolve(target))))
+    throw new StoreProblem(`${dirname(resolve(target))} is not there; give a file in a folder that is.`);
   storeStands(file, migrationsKnown());
   const { client } = openReader(file);
   try {

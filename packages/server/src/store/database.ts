@@ -25,8 +25,11 @@ export interface OpenDatabase {
 }
 
 const MIGRATIONS = join(ROOT, 'packages/server/migrations');
-interface Journal { readonly entries: readonly { readonly tag: string; readonly when: number }[] }
-const journal = (): Journal['entries'] => (JSON.parse(readFileSync(`${MIGRATIONS}/meta/_journal.json`, 'utf8')) as Journal).entries;
+interface Journal {
+  readonly entries: readonly { readonly tag: string; readonly when: number }[];
+}
+const journal = (): Journal['entries'] =>
+  (JSON.parse(readFileSync(`${MIGRATIONS}/meta/_journal.json`, 'utf8')) as Journal).entries;
 
 /** How many migrations this version knows. */
 export const migrationsKnown = (): number => journal().length;
@@ -75,7 +78,8 @@ async function open(file: string): Promise<OpenDatabase> {
     await client.execute('PRAGMA journal_mode = WAL');
     await client.execute('PRAGMA synchronous = FULL');
     const lacking = known.filter((m) => m.when > last);
-    if (done.length && lacking.length) await copyInto(client, `${file.replace(/\.sqlite$/, '')}.before-${lacking[0]!.tag}.${stamp()}.sqlite`);
+    if (done.length && lacking.length)
+      await copyInto(client, `${file.replace(/\.sqlite$/, '')}.before-${lacking[0]!.tag}.${stamp()}.sqlite`);
     const db = drizzle(client, { schema });
     await migrate(db, { migrationsFolder: MIGRATIONS });
     await moveCombinations(client);
@@ -122,12 +126,18 @@ function opened(file: string, client: Client, db: Database, fresh: boolean): Ope
   const walHolds = (): boolean => (statSync(`${file}-wal`, { throwIfNoEntry: false })?.size ?? 0) > 0;
   /** Moves what the write-ahead file holds into the main file, so that a copy of that one alone is whole; waits for no reader, since nobody would be answered meanwhile. */
   const checkpoint = async (): Promise<void> => {
-    await client.executeMultiple(`PRAGMA busy_timeout = 0; PRAGMA wal_checkpoint(TRUNCATE); PRAGMA busy_timeout = ${BUSY}`).catch(() => undefined);
+    await client
+      .executeMultiple(`PRAGMA busy_timeout = 0; PRAGMA wal_checkpoint(TRUNCATE); PRAGMA busy_timeout = ${BUSY}`)
+      .catch(() => undefined);
   };
   const whenIdle = (): void => {
     clearTimeout(idle);
     // A reader that holds it has it tried again.
-    idle = setTimeout(() => { last = last.then(checkpoint).then(() => { if (walHolds()) whenIdle(); }); }, IDLE);
+    idle = setTimeout(() => {
+      last = last.then(checkpoint).then(() => {
+        if (walHolds()) whenIdle();
+      });
+    }, IDLE);
     idle.unref();
   };
   const queued = <T>(work: () => Promise<T>): Promise<T> => {
@@ -136,18 +146,21 @@ function opened(file: string, client: Client, db: Database, fresh: boolean): Ope
     return next;
   };
   return {
-    file, db, fresh,
+    file,
+    db,
+    fresh,
     write: (work) => queued(() => db.transaction((tx) => work(tx as unknown as Handle))),
-    bulk: (work) => queued(async () => {
-      const tx = await client.transaction('write');
-      try {
-        const answer = await work(tx);
-        await tx.commit();
-        return answer;
-      } finally {
-        tx.close();
-      }
-    }),
+    bulk: (work) =>
+      queued(async () => {
+        const tx = await client.transaction('write');
+        try {
+          const answer = await work(tx);
+          await tx.commit();
+          return answer;
+        } finally {
+          tx.close();
+        }
+      }),
     close: async () => {
       clearTimeout(idle);
       await last;

@@ -16,13 +16,31 @@ const now = (): string => new Date().toISOString();
 /** A job whose basis or lists are damaged can't be worked with; its row says so, and the other jobs stand. */
 function recordOf({ createdAt: _made, ...r }: Row): JobRecord {
   const broken = (['basis', 'sections', 'steels'] as const).find((k) => r[k] instanceof Broken);
-  if (broken) throw new Unreadable(`The job ${r.name} can't be read: what is stored as its ${broken} is not JSON. Restore a backup, or mend the store.`);
+  if (broken)
+    throw new Unreadable(
+      `The job ${r.name} can't be read: what is stored as its ${broken} is not JSON. Restore a backup, or mend the store.`,
+    );
   return r;
 }
 
 export async function listJobs(db: Handle): Promise<JobListEntry[]> {
-  const rows = await db.select({ id: jobs.id, version: jobs.version, number: jobs.number, name: jobs.name, client: jobs.client, archived: jobs.archived, updatedAt: jobs.updatedAt }).from(jobs).orderBy(desc(jobs.updatedAt));
-  const counts = await db.select({ jobId: joints.jobId, n: count() }).from(joints).where(isNull(joints.deletedAt)).groupBy(joints.jobId);
+  const rows = await db
+    .select({
+      id: jobs.id,
+      version: jobs.version,
+      number: jobs.number,
+      name: jobs.name,
+      client: jobs.client,
+      archived: jobs.archived,
+      updatedAt: jobs.updatedAt,
+    })
+    .from(jobs)
+    .orderBy(desc(jobs.updatedAt));
+  const counts = await db
+    .select({ jobId: joints.jobId, n: count() })
+    .from(joints)
+    .where(isNull(joints.deletedAt))
+    .groupBy(joints.jobId);
   const byJob = new Map(counts.map((c) => [c.jobId, c.n]));
   return rows.map((r) => ({ ...r, joints: byJob.get(r.id) ?? 0 }));
 }
@@ -40,7 +58,19 @@ export async function createJob(tx: Handle, head: Pick<JobRecord, 'number' | 'na
   const id = randomUUID();
   const at = now();
   const { basis, sections, steels } = EMPTY_JOB;
-  await tx.insert(jobs).values({ id, version: 1, ...head, basis, sections: [...sections], steels: [...steels], archived: false, createdAt: at, updatedAt: at });
+  await tx
+    .insert(jobs)
+    .values({
+      id,
+      version: 1,
+      ...head,
+      basis,
+      sections: [...sections],
+      steels: [...steels],
+      archived: false,
+      createdAt: at,
+      updatedAt: at,
+    });
   return getJob(tx, id);
 }
 
@@ -57,9 +87,22 @@ export function storeJob(database: OpenDatabase, job: NewJob, request: Request |
 
 export async function saveJob(tx: Handle, id: string, version: number, content: Partial<JobContent>): Promise<JobRecord> {
   const before = await getJob(tx, id);
-  if (before.version !== version) throw new StaleSave(`The job was changed meanwhile: the save was made from version ${version}, stored is version ${before.version}.`, before);
+  if (before.version !== version)
+    throw new StaleSave(
+      `The job was changed meanwhile: the save was made from version ${version}, stored is version ${before.version}.`,
+      before,
+    );
   const { sections, steels, ...rest } = content;
-  await tx.update(jobs).set({ ...rest, ...(sections ? { sections: [...sections] } : {}), ...(steels ? { steels: [...steels] } : {}), version: version + 1, updatedAt: now() }).where(eq(jobs.id, id));
+  await tx
+    .update(jobs)
+    .set({
+      ...rest,
+      ...(sections ? { sections: [...sections] } : {}),
+      ...(steels ? { steels: [...steels] } : {}),
+      version: version + 1,
+      updatedAt: now(),
+    })
+    .where(eq(jobs.id, id));
   return getJob(tx, id);
 }
 
@@ -79,4 +122,8 @@ export async function jobDocument(db: Handle, id: string): Promise<JobDocument> 
 }
 
 /** Changes with whatever the joints of a job are judged to. */
-export const basisKey = (job: Pick<JobRecord, 'basis' | 'sections' | 'steels'>): string => createHash('sha256').update(JSON.stringify([job.basis, job.sections, job.steels])).digest('hex').slice(0, 24);
+export const basisKey = (job: Pick<JobRecord, 'basis' | 'sections' | 'steels'>): string =>
+  createHash('sha256')
+    .update(JSON.stringify([job.basis, job.sections, job.steels]))
+    .digest('hex')
+    .slice(0, 24);

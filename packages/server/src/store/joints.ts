@@ -1,6 +1,17 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, count, desc, eq, gt, inArray, isNull, lt, max, ne, sql } from 'drizzle-orm';
-import { contentOf, tryReadJoint, type JointContent, type JointDocument, type JointRecord, type JudgedRow, type RegisterEntry, type RevisionRecord, type Sibling, type SignOff } from '@ample/core';
+import {
+  contentOf,
+  tryReadJoint,
+  type JointContent,
+  type JointDocument,
+  type JointRecord,
+  type JudgedRow,
+  type RegisterEntry,
+  type RevisionRecord,
+  type Sibling,
+  type SignOff,
+} from '@ample/core';
 import type { Handle } from './database.ts';
 import { Conflict, NotFound, StaleSave, Unreadable } from './errors.ts';
 import { Broken } from './json.ts';
@@ -10,16 +21,39 @@ type Row = typeof joints.$inferSelect;
 const now = (): string => new Date().toISOString();
 
 const signOf = (row: Pick<Row, 'checkedBy' | 'checkedAt' | 'checkedFingerprint'>): { checked?: SignOff } =>
-  (row.checkedBy ? { checked: { by: row.checkedBy, at: row.checkedAt ?? '', fingerprint: row.checkedFingerprint ?? '' } } : {});
+  row.checkedBy ? { checked: { by: row.checkedBy, at: row.checkedAt ?? '', fingerprint: row.checkedFingerprint ?? '' } } : {};
 
 /** A row as a joint; one that this version can't read says why and keeps what it holds. */
 function recordOf(row: Row): JointRecord {
   const { id, jobId, version, mark, kind, note, updatedAt } = row;
   const broken = (['input', 'combinations', 'settings'] as const).find((k) => row[k] instanceof Broken);
-  const base = { id, jobId, version, mark, kind, note, updatedAt, combinations: Array.isArray(row.combinations) ? row.combinations : [], ...signOf(row) };
-  if (broken) return { ...base, line: '', input: null, unreadable: `joint ${mark}: ${broken}: what is stored is not JSON; export it raw to mend it, or delete the joint.` };
+  const base = {
+    id,
+    jobId,
+    version,
+    mark,
+    kind,
+    note,
+    updatedAt,
+    combinations: Array.isArray(row.combinations) ? row.combinations : [],
+    ...signOf(row),
+  };
+  if (broken)
+    return {
+      ...base,
+      line: '',
+      input: null,
+      unreadable: `joint ${mark}: ${broken}: what is stored is not JSON; export it raw to mend it, or delete the joint.`,
+    };
   const read = tryReadJoint({ ...base, input: row.input, ...(row.settings ? { settings: row.settings } : {}) });
-  if ('unreadable' in read) return { ...base, line: '', input: row.input, ...(row.settings ? { settings: row.settings } : {}), unreadable: read.unreadable };
+  if ('unreadable' in read)
+    return {
+      ...base,
+      line: '',
+      input: row.input,
+      ...(row.settings ? { settings: row.settings } : {}),
+      unreadable: read.unreadable,
+    };
   return { ...base, ...read.joint };
 }
 
@@ -29,7 +63,12 @@ const SLICE = 50;
 /** The joints of a job in order, a few at a time, so that a job of any size needs the memory of those few. */
 export async function* eachJoint(db: Handle, jobId: string): AsyncGenerator<JointRecord> {
   for (let after = -1; ;) {
-    const rows = await db.select().from(joints).where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt), gt(joints.position, after))).orderBy(asc(joints.position)).limit(SLICE);
+    const rows = await db
+      .select()
+      .from(joints)
+      .where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt), gt(joints.position, after)))
+      .orderBy(asc(joints.position))
+      .limit(SLICE);
     for (const row of rows) yield recordOf(row);
     if (rows.length < SLICE) return;
     after = rows.at(-1)!.position;
@@ -44,16 +83,44 @@ export async function listJoints(db: Handle, jobId: string): Promise<JointRecord
 
 /** Joints by their ids, in no order. */
 export async function jointsById(db: Handle, ids: readonly string[]): Promise<JointRecord[]> {
-  return (await db.select().from(joints).where(inArray(joints.id, [...ids]))).map(recordOf);
+  return (
+    await db
+      .select()
+      .from(joints)
+      .where(inArray(joints.id, [...ids]))
+  ).map(recordOf);
 }
 
-const LIGHT = { id: joints.id, jobId: joints.jobId, version: joints.version, position: joints.position, mark: joints.mark, kind: joints.kind, note: joints.note, updatedAt: joints.updatedAt, checkedBy: joints.checkedBy, checkedAt: joints.checkedAt, checkedFingerprint: joints.checkedFingerprint };
+const LIGHT = {
+  id: joints.id,
+  jobId: joints.jobId,
+  version: joints.version,
+  position: joints.position,
+  mark: joints.mark,
+  kind: joints.kind,
+  note: joints.note,
+  updatedAt: joints.updatedAt,
+  checkedBy: joints.checkedBy,
+  checkedAt: joints.checkedAt,
+  checkedFingerprint: joints.checkedFingerprint,
+};
 export type LightJoint = Omit<RegisterEntry, keyof JudgedRow> & { readonly position: number };
 
 /** What of the joints needs no reading of their input: `limit` of them after a position. `kept` is the verdict that has the key of now; null where it must be worked out. */
-export async function lightJoints(db: Handle, jobId: string, after: number, limit: number, keyOf: (j: LightJoint) => string): Promise<(LightJoint & { readonly kept: JudgedRow | null })[]> {
-  const rows = await db.select({ ...LIGHT, verdict: { key: verdicts.key, row: verdicts.row } }).from(joints).leftJoin(verdicts, eq(verdicts.jointId, joints.id))
-    .where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt), gt(joints.position, after))).orderBy(asc(joints.position)).limit(limit);
+export async function lightJoints(
+  db: Handle,
+  jobId: string,
+  after: number,
+  limit: number,
+  keyOf: (j: LightJoint) => string,
+): Promise<(LightJoint & { readonly kept: JudgedRow | null })[]> {
+  const rows = await db
+    .select({ ...LIGHT, verdict: { key: verdicts.key, row: verdicts.row } })
+    .from(joints)
+    .leftJoin(verdicts, eq(verdicts.jointId, joints.id))
+    .where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt), gt(joints.position, after)))
+    .orderBy(asc(joints.position))
+    .limit(limit);
   return rows.map(({ verdict, checkedBy, checkedAt, checkedFingerprint, ...r }) => {
     const light = { ...r, ...signOf({ checkedBy, checkedAt, checkedFingerprint }) };
     return { ...light, kept: verdict?.key === keyOf(light) && !(verdict.row instanceof Broken) ? verdict.row : null };
@@ -61,37 +128,73 @@ export async function lightJoints(db: Handle, jobId: string, after: number, limi
 }
 
 /** Changes with whatever the verdict of a joint depends on; a signature changes it without a new version, so the time of change is part. */
-export const verdictKey = (edition: string, basis: string, joint: Pick<LightJoint, 'version' | 'updatedAt'>): string => `${edition}/${basis}/${joint.version}/${joint.updatedAt}`;
+export const verdictKey = (edition: string, basis: string, joint: Pick<LightJoint, 'version' | 'updatedAt'>): string =>
+  `${edition}/${basis}/${joint.version}/${joint.updatedAt}`;
 
 /** A joint as its job's file has it. */
-export const documentOf = ({ mark, kind, line, note, input, combinations: list, settings, checked }: JointDocument): JointDocument => ({
-  mark, kind, line, note, input, combinations: list, ...(settings ? { settings } : {}), ...(checked ? { checked } : {}),
+export const documentOf = ({
+  mark,
+  kind,
+  line,
+  note,
+  input,
+  combinations: list,
+  settings,
+  checked,
+}: JointDocument): JointDocument => ({
+  mark,
+  kind,
+  line,
+  note,
+  input,
+  combinations: list,
+  ...(settings ? { settings } : {}),
+  ...(checked ? { checked } : {}),
 });
 
 export async function siblingsOf(db: Handle, jobId: string): Promise<Sibling[]> {
-  return db.select({ id: joints.id, mark: joints.mark }).from(joints).where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt))).orderBy(asc(joints.position));
+  return db
+    .select({ id: joints.id, mark: joints.mark })
+    .from(joints)
+    .where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt)))
+    .orderBy(asc(joints.position));
 }
 
 export async function countJoints(db: Handle, jobId: string): Promise<number> {
-  const [row] = await db.select({ n: count() }).from(joints).where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt)));
+  const [row] = await db
+    .select({ n: count() })
+    .from(joints)
+    .where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt)));
   return row?.n ?? 0;
 }
 
 /** Keeps what was judged; a joint that changed meanwhile has another key and is judged again. */
-export async function keepVerdicts(tx: Handle, list: readonly { readonly id: string; readonly key: string; readonly row: JudgedRow }[]): Promise<void> {
+export async function keepVerdicts(
+  tx: Handle,
+  list: readonly { readonly id: string; readonly key: string; readonly row: JudgedRow }[],
+): Promise<void> {
   if (list.length === 0) return;
-  await tx.insert(verdicts).values(list.map(({ id, key, row }) => ({ jointId: id, key, row }))).onConflictDoUpdate({ target: verdicts.jointId, set: { key: sql`excluded.key`, row: sql`excluded.row` } });
+  await tx
+    .insert(verdicts)
+    .values(list.map(({ id, key, row }) => ({ jointId: id, key, row })))
+    .onConflictDoUpdate({ target: verdicts.jointId, set: { key: sql`excluded.key`, row: sql`excluded.row` } });
 }
 
 /** The row as it stands in the store, each column as its text, for a joint that can't be read. */
 export async function rawJoint(db: Handle, id: string): Promise<{ readonly mark: string; readonly [column: string]: unknown }> {
   const row = await rowOf(db, id);
-  return { ...row, ...Object.fromEntries(Object.entries(row).map(([k, v]) => [k, (v as unknown) instanceof Broken ? { broken: (v as unknown as Broken).text } : v])) };
+  return {
+    ...row,
+    ...Object.fromEntries(
+      Object.entries(row).map(([k, v]) => [k, (v as unknown) instanceof Broken ? { broken: (v as unknown as Broken).text } : v]),
+    ),
+  };
 }
 
 async function rowOf(db: Handle, id: string, deleted = false): Promise<Row> {
   const [row] = await db.select().from(joints).where(eq(joints.id, id));
-  if (!row || (row.deletedAt !== null) !== deleted) throw new NotFound('This joint is not in the store; it may have been deleted.');
+  if (!row || (row.deletedAt !== null) !== deleted)
+    throw new NotFound('This joint is not in the store; it may have been deleted.');
   return row;
 }
 
@@ -107,50 +210,144 @@ export async function readableJoint(db: Handle, id: string): Promise<JointRecord
 }
 
 async function refuseMarkTwice(db: Handle, jobId: string, mark: string, except = ''): Promise<void> {
-  const [taken] = await db.select({ id: joints.id }).from(joints).where(and(eq(joints.jobId, jobId), eq(joints.mark, mark), isNull(joints.deletedAt), ne(joints.id, except)));
+  const [taken] = await db
+    .select({ id: joints.id })
+    .from(joints)
+    .where(and(eq(joints.jobId, jobId), eq(joints.mark, mark), isNull(joints.deletedAt), ne(joints.id, except)));
   if (taken) throw new Conflict('mark', `mark: "${mark}" is used by another joint of this job; accepted is a mark that is free.`);
 }
 
-async function keepRevision(tx: Handle, joint: { id: string; jobId: string; version: number }, who: string, label: string, before: JointContent | null, after: JointContent | null): Promise<void> {
-  await tx.insert(revisions).values({ jobId: joint.jobId, jointId: joint.id, version: joint.version, who, at: now(), label, before: before && contentOf(before), after: after && contentOf(after) });
+async function keepRevision(
+  tx: Handle,
+  joint: { id: string; jobId: string; version: number },
+  who: string,
+  label: string,
+  before: JointContent | null,
+  after: JointContent | null,
+): Promise<void> {
+  await tx
+    .insert(revisions)
+    .values({
+      jobId: joint.jobId,
+      jointId: joint.id,
+      version: joint.version,
+      who,
+      at: now(),
+      label,
+      before: before && contentOf(before),
+      after: after && contentOf(after),
+    });
 }
 
-export async function createJoint(tx: Handle, jobId: string, joint: JointDocument, who: string, label = 'made'): Promise<JointRecord> {
+export async function createJoint(
+  tx: Handle,
+  jobId: string,
+  joint: JointDocument,
+  who: string,
+  label = 'made',
+): Promise<JointRecord> {
   await refuseMarkTwice(tx, jobId, joint.mark);
-  const [{ last } = { last: null }] = await tx.select({ last: max(joints.position) }).from(joints).where(eq(joints.jobId, jobId));
+  const [{ last } = { last: null }] = await tx
+    .select({ last: max(joints.position) })
+    .from(joints)
+    .where(eq(joints.jobId, jobId));
   const id = randomUUID();
   const at = now();
-  await tx.insert(joints).values({
-    id, jobId, version: 1, position: (last ?? 0) + 1, mark: joint.mark, kind: joint.kind, note: joint.note, input: joint.input, combinations: joint.combinations, settings: joint.settings ?? null,
-    checkedBy: joint.checked?.by ?? null, checkedAt: joint.checked?.at ?? null, checkedFingerprint: joint.checked?.fingerprint ?? null, createdAt: at, updatedAt: at,
-  });
+  await tx
+    .insert(joints)
+    .values({
+      id,
+      jobId,
+      version: 1,
+      position: (last ?? 0) + 1,
+      mark: joint.mark,
+      kind: joint.kind,
+      note: joint.note,
+      input: joint.input,
+      combinations: joint.combinations,
+      settings: joint.settings ?? null,
+      checkedBy: joint.checked?.by ?? null,
+      checkedAt: joint.checked?.at ?? null,
+      checkedFingerprint: joint.checked?.fingerprint ?? null,
+      createdAt: at,
+      updatedAt: at,
+    });
   await keepRevision(tx, { id, jobId, version: 1 }, who, label, null, joint);
   return getJoint(tx, id);
 }
 
 /** The refusal of a save that was made from an older version than the one stored. */
-export const staleJoint = (stored: JointRecord, version: number): StaleSave => new StaleSave(`${stored.mark} was changed meanwhile: the save was made from version ${version}, stored is version ${stored.version}.`, stored);
+export const staleJoint = (stored: JointRecord, version: number): StaleSave =>
+  new StaleSave(
+    `${stored.mark} was changed meanwhile: the save was made from version ${version}, stored is version ${stored.version}.`,
+    stored,
+  );
 
 /**
  * Saves the changeable part of a joint made from `version`; refuses when another save came between. `own`: saves of the same client since then,
  * which it never heard of.
  */
-export async function saveJoint(tx: Handle, id: string, made: number, content: JointContent, who: string, label: string, own = 0): Promise<JointRecord> {
+export async function saveJoint(
+  tx: Handle,
+  id: string,
+  made: number,
+  content: JointContent,
+  who: string,
+  label: string,
+  own = 0,
+): Promise<JointRecord> {
   const before = await getJoint(tx, id);
   const version = before.version === made + own ? before.version : made;
   if (before.version !== version) throw staleJoint(before, version);
   await refuseMarkTwice(tx, before.jobId, content.mark, id);
-  await tx.update(joints).set({ version: version + 1, mark: content.mark, kind: content.kind, note: content.note, input: content.input, combinations: content.combinations, settings: content.settings ?? null, updatedAt: now() }).where(eq(joints.id, id));
+  await tx
+    .update(joints)
+    .set({
+      version: version + 1,
+      mark: content.mark,
+      kind: content.kind,
+      note: content.note,
+      input: content.input,
+      combinations: content.combinations,
+      settings: content.settings ?? null,
+      updatedAt: now(),
+    })
+    .where(eq(joints.id, id));
   await keepRevision(tx, { id, jobId: before.jobId, version: version + 1 }, who, label, before, content);
   return getJoint(tx, id);
 }
 
 /** Signs a joint off, or takes the signature back with null. */
-export async function signJoint(tx: Handle, id: string, version: number, sign: SignOff | null, who: string): Promise<JointRecord> {
+export async function signJoint(
+  tx: Handle,
+  id: string,
+  version: number,
+  sign: SignOff | null,
+  who: string,
+): Promise<JointRecord> {
   const before = await getJoint(tx, id);
-  if (before.version !== version) throw new StaleSave(`${before.mark} was changed meanwhile: it was read at version ${version}, stored is version ${before.version}.`, before);
-  await tx.update(joints).set({ checkedBy: sign?.by ?? null, checkedAt: sign?.at ?? null, checkedFingerprint: sign?.fingerprint ?? null, updatedAt: now() }).where(eq(joints.id, id));
-  await keepRevision(tx, { id, jobId: before.jobId, version }, who, sign ? `signed by ${sign.by}` : 'signature taken back', before, before);
+  if (before.version !== version)
+    throw new StaleSave(
+      `${before.mark} was changed meanwhile: it was read at version ${version}, stored is version ${before.version}.`,
+      before,
+    );
+  await tx
+    .update(joints)
+    .set({
+      checkedBy: sign?.by ?? null,
+      checkedAt: sign?.at ?? null,
+      checkedFingerprint: sign?.fingerprint ?? null,
+      updatedAt: now(),
+    })
+    .where(eq(joints.id, id));
+  await keepRevision(
+    tx,
+    { id, jobId: before.jobId, version },
+    who,
+    sign ? `signed by ${sign.by}` : 'signature taken back',
+    before,
+    before,
+  );
   return getJoint(tx, id);
 }
 
@@ -170,9 +367,27 @@ export async function restoreJoint(tx: Handle, id: string, who: string): Promise
 }
 
 /** Newest first: at most `most` of those before the revision with the id `before`. */
-export async function listRevisions(db: Handle, jointId: string, before = Number.MAX_SAFE_INTEGER, most = 200): Promise<RevisionRecord[]> {
-  const rows = await db.select().from(revisions).where(and(eq(revisions.jointId, jointId), lt(revisions.id, before))).orderBy(desc(revisions.id)).limit(most);
+export async function listRevisions(
+  db: Handle,
+  jointId: string,
+  before = Number.MAX_SAFE_INTEGER,
+  most = 200,
+): Promise<RevisionRecord[]> {
+  const rows = await db
+    .select()
+    .from(revisions)
+    .where(and(eq(revisions.jointId, jointId), lt(revisions.id, before)))
+    .orderBy(desc(revisions.id))
+    .limit(most);
   // A state that can't be read is shown as none: the others can be taken again.
   const whole = (content: JointContent | null): JointContent | null => (content instanceof Broken ? null : content);
-  return rows.map(({ id, version, who, at, label, before: was, after }) => ({ id, version, who, at, label, before: whole(was), after: whole(after) }));
+  return rows.map(({ id, version, who, at, label, before: was, after }) => ({
+    id,
+    version,
+    who,
+    at,
+    label,
+    before: whole(was),
+    after: whole(after),
+  }));
 }

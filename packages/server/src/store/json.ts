@@ -14,4 +14,9 @@ export const parsed = (text: string): unknown => {
 };
 
 /** A column of JSON. A damaged one is read as a Broken, whatever its type promises: who reads a row from outside asks `instanceof`. */
-export const json = <T>(name: string) => customType<{ data: T; driverData: string }>({ dataType: () => 'text', toDriver: (value) => (value instanceof Broken ? value.text : JSON.stringify(value)), fromDriver: (text) => parsed(text) as T })(name);
+export const json = <T>(name: string) =>
+  customType<{ data: T; driverData: string }>({
+    dataType: () => 'text',
+    toDriver: (value) => (value instanceof Broken ? value.text : JSON.stringify(value)),
+    fromDriver: (text) => parsed(text) as T,
+  })(name);

@@ -14,13 +14,21 @@ export async function moveCombinations(client: Client): Promise<void> {
   try {
     const lists = new Map<string, Combination[]>();
     for (const row of (await tx.execute('SELECT * FROM combinations_to_move ORDER BY joint_id, position')).rows) {
-      const actions = Object.fromEntries(ACTION_NAMES.filter((k) => row[k.toLowerCase()] !== null).map((k) => [k, Number(row[k.toLowerCase()])])) as Pick<Combination, 'V_Ed' | 'N_Ed' | 'N_tie'>;
+      const actions = Object.fromEntries(
+        ACTION_NAMES.filter((k) => row[k.toLowerCase()] !== null).map((k) => [k, Number(row[k.toLowerCase()])]),
+      ) as Pick<Combination, 'V_Ed' | 'N_Ed' | 'N_tie'>;
       const id = text(row['joint_id']);
       const list = lists.get(id) ?? [];
-      list.push({ name: text(row['name']), note: text(row['note']), ...actions, ...(row['came_from'] === null ? {} : { from: text(row['came_from']) }) });
+      list.push({
+        name: text(row['name']),
+        note: text(row['note']),
+        ...actions,
+        ...(row['came_from'] === null ? {} : { from: text(row['came_from']) }),
+      });
       lists.set(id, list);
     }
-    for (const [id, list] of lists) await tx.execute({ sql: 'UPDATE joints SET combinations = ? WHERE id = ?', args: [JSON.stringify(list), id] });
+    for (const [id, list] of lists)
+      await tx.execute({ sql: 'UPDATE joints SET combinations = ? WHERE id = ?', args: [JSON.stringify(list), id] });
     await tx.execute('DROP TABLE combinations_to_move');
     await tx.commit();
   } finally {

@@ -19,14 +19,28 @@ export const askedOf = (...parts: readonly string[]): string => createHash('sha2
 export async function answeredBefore(db: Handle, request: Request | null): Promise<string | undefined> {
   if (!request) return undefined;
   const [row] = await db.select().from(requests).where(eq(requests.key, request.key));
-  if (row && row.asked !== request.asked) throw new Conflict('idempotency-key', 'idempotency-key: this key was used for another request; accepted is a new key for each.');
+  if (row && row.asked !== request.asked)
+    throw new Conflict(
+      'idempotency-key',
+      'idempotency-key: this key was used for another request; accepted is a new key for each.',
+    );
   return row?.made;
 }
 
-export const keptRow = (request: Request, made: string): typeof requests.$inferInsert => ({ key: request.key, asked: request.asked, made, at: new Date().toISOString() });
+export const keptRow = (request: Request, made: string): typeof requests.$inferInsert => ({
+  key: request.key,
+  asked: request.asked,
+  made,
+  at: new Date().toISOString(),
+});
 
 /** Does the work of a request once: asked again it gives, read anew, the record that came of the first time. */
-export async function once<T extends { readonly id: string }>(tx: Handle, request: Request | null, work: () => Promise<T>, again: (id: string) => Promise<T>): Promise<T> {
+export async function once<T extends { readonly id: string }>(
+  tx: Handle,
+  request: Request | null,
+  work: () => Promise<T>,
+  again: (id: string) => Promise<T>,
+): Promise<T> {
   const before = await answeredBefore(tx, request);
   if (before !== undefined) return again(before);
   const made = await work();
@@ -36,9 +50,21 @@ export async function once<T extends { readonly id: string }>(tx: Handle, reques
 
 /** How many of these keys, with commas between them, were requests that were done to this record. */
 export async function answeredOf(db: Handle, made: string, keys: string): Promise<number> {
-  const list = [...new Set(keys.split(',').map((k) => k.trim()).filter(Boolean))].slice(0, 20);
+  const list = [
+    ...new Set(
+      keys
+        .split(',')
+        .map((k) => k.trim())
+        .filter(Boolean),
+    ),
+  ].slice(0, 20);
   if (list.length === 0) return 0;
-  return (await db.select({ key: requests.key }).from(requests).where(and(eq(requests.made, made), inArray(requests.key, list)))).length;
+  return (
+    await db
+      .select({ key: requests.key })
+      .from(requests)
+      .where(and(eq(requests.made, made), inArray(requests.key, list)))
+  ).length;
 }
 
 export async function forgetOld(tx: Handle): Promise<void> {

@@ -17,54 +17,72 @@ export const jobs = sqliteTable('jobs', {
   updatedAt: text('updated_at').notNull(),
 });
 
-export const joints = sqliteTable('joints', {
-  id: text('id').primaryKey(),
-  jobId: text('job_id').notNull().references(() => jobs.id),
-  version: integer('version').notNull(),
-  position: integer('position').notNull(),
-  mark: text('mark').notNull(),
-  kind: text('kind').notNull(),
-  note: text('note').notNull(),
-  input: json<unknown>('input').notNull(),
-  /** Its actions, all of them: they are read and written with it. */
-  combinations: json<readonly Combination[]>('combinations').notNull().default([]),
-  settings: json<Partial<Settings>>('settings'),
-  checkedBy: text('checked_by'),
-  checkedAt: text('checked_at'),
-  checkedFingerprint: text('checked_fingerprint'),
-  deletedAt: text('deleted_at'),
-  createdAt: text('created_at').notNull(),
-  updatedAt: text('updated_at').notNull(),
-}, (t) => [
-  index('joints_by_job').on(t.jobId, t.position),
-  // A deleted joint keeps its mark for undo without blocking a new one.
-  uniqueIndex('joint_marks').on(t.jobId, t.mark).where(sql`deleted_at is null`),
-]);
+export const joints = sqliteTable(
+  'joints',
+  {
+    id: text('id').primaryKey(),
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    version: integer('version').notNull(),
+    position: integer('position').notNull(),
+    mark: text('mark').notNull(),
+    kind: text('kind').notNull(),
+    note: text('note').notNull(),
+    input: json<unknown>('input').notNull(),
+    /** Its actions, all of them: they are read and written with it. */
+    combinations: json<readonly Combination[]>('combinations').notNull().default([]),
+    settings: json<Partial<Settings>>('settings'),
+    checkedBy: text('checked_by'),
+    checkedAt: text('checked_at'),
+    checkedFingerprint: text('checked_fingerprint'),
+    deletedAt: text('deleted_at'),
+    createdAt: text('created_at').notNull(),
+    updatedAt: text('updated_at').notNull(),
+  },
+  (t) => [
+    index('joints_by_job').on(t.jobId, t.position),
+    // A deleted joint keeps its mark for undo without blocking a new one.
+    uniqueIndex('joint_marks')
+      .on(t.jobId, t.mark)
+      .where(sql`deleted_at is null`),
+  ],
+);
 
-export const calculations = sqliteTable('calculations', {
-  id: text('id').primaryKey(),
-  jobId: text('job_id').notNull().references(() => jobs.id),
-  version: integer('version').notNull(),
-  title: text('title').notNull(),
-  tool: text('tool').notNull(),
-  input: json<unknown>('input').notNull(),
-  who: text('who').notNull(),
-  deletedAt: text('deleted_at'),
-  createdAt: text('created_at').notNull(),
-  updatedAt: text('updated_at').notNull(),
-}, (t) => [index('calculations_by_job').on(t.jobId, t.createdAt)]);
+export const calculations = sqliteTable(
+  'calculations',
+  {
+    id: text('id').primaryKey(),
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    version: integer('version').notNull(),
+    title: text('title').notNull(),
+    tool: text('tool').notNull(),
+    input: json<unknown>('input').notNull(),
+    who: text('who').notNull(),
+    deletedAt: text('deleted_at'),
+    createdAt: text('created_at').notNull(),
+    updatedAt: text('updated_at').notNull(),
+  },
+  (t) => [index('calculations_by_job').on(t.jobId, t.createdAt)],
+);
 
-export const revisions = sqliteTable('revisions', {
-  id: integer('id').primaryKey({ autoIncrement: true }),
-  jobId: text('job_id').notNull(),
-  jointId: text('joint_id'),
-  version: integer('version').notNull(),
-  who: text('who').notNull(),
-  at: text('at').notNull(),
-  label: text('label').notNull(),
-  before: json<JointContent>('before'),
-  after: json<JointContent>('after'),
-}, (t) => [index('revisions_by_joint').on(t.jointId, t.id)]);
+export const revisions = sqliteTable(
+  'revisions',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    jobId: text('job_id').notNull(),
+    jointId: text('joint_id'),
+    version: integer('version').notNull(),
+    who: text('who').notNull(),
+    at: text('at').notNull(),
+    label: text('label').notNull(),
+    before: json<JointContent>('before'),
+    after: json<JointContent>('after'),
+  },
+  (t) => [index('revisions_by_joint').on(t.jointId, t.id)],
+);
 
 /** What the check of a joint said, kept until the joint, its job or the method changes. */
 export const verdicts = sqliteTable('verdicts', {

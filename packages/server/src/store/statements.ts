@@ -18,17 +18,21 @@ const MOST_BOUND = 6000;
 
 /** Insert statements for rows of a table, several rows each; columns that no row gives are left to their defaults. */
 export function inserts<T extends SQLiteTable>(table: T, rows: readonly T['$inferInsert'][]): InStatement[] {
-  const columns = Object.entries(getTableColumns(table)).filter(([k]) => rows.some((r) => (r as Record<string, unknown>)[k] !== undefined));
+  const columns = Object.entries(getTableColumns(table)).filter(([k]) =>
+    rows.some((r) => (r as Record<string, unknown>)[k] !== undefined),
+  );
   const per = Math.max(1, Math.floor(MOST_BOUND / Math.max(1, columns.length)));
   const names = columns.map(([, c]) => `"${c.name}"`).join(', ');
   const place = `(${columns.map(() => '?').join(', ')})`;
   const out: InStatement[] = [];
   for (let i = 0; i < rows.length; i += per) {
     const part = rows.slice(i, i + per);
-    const args = part.flatMap((r) => columns.map(([k, c]) => {
-      const value = (r as Record<string, unknown>)[k];
-      return value === undefined || value === null ? null : (c.mapToDriverValue(value) as string | number);
-    }));
+    const args = part.flatMap((r) =>
+      columns.map(([k, c]) => {
+        const value = (r as Record<string, unknown>)[k];
+        return value === undefined || value === null ? null : (c.mapToDriverValue(value) as string | number);
+      }),
+    );
     out.push({ sql: `INSERT INTO "${getTableName(table)}" (${names}) VALUES ${part.map(() => place).join(', ')}`, args });
   }
   return out;
@@ -42,7 +46,17 @@ export async function runAll(tx: Transaction, statements: readonly InStatement[]
   }
 }
 
-const calculationRow = (jobId: string, c: CalculationDocument, who: string, at: string): typeof calculations.$inferInsert => ({ id: randomUUID(), jobId, version: 1, title: c.title, tool: c.tool, input: c.input, who, createdAt: at, updatedAt: at });
+const calculationRow = (jobId: string, c: CalculationDocument, who: string, at: string): typeof calculations.$inferInsert => ({
+  id: randomUUID(),
+  jobId,
+  version: 1,
+  title: c.title,
+  tool: c.tool,
+  input: c.input,
+  who,
+  createdAt: at,
+  updatedAt: at,
+});
 
 /** A new job with all joints of its document. */
 export function jobStatements(doc: JobDocument, who: string, label = 'imported'): NewJob {
@@ -53,18 +67,68 @@ export function jobStatements(doc: JobDocument, who: string, label = 'imported')
   return {
     id,
     statements: [
-      ...inserts(jobs, [{ id, version: 1, number, name, client, basis, sections: [...sections], steels: [...steels], archived: false, createdAt: at, updatedAt: at }]),
-      ...inserts(joints, doc.joints.map((j, i) => ({
-        id: ids[i]!, jobId: id, version: 1, position: i + 1, mark: j.mark, kind: j.kind, note: j.note, input: j.input as unknown, combinations: j.combinations, settings: j.settings ?? null,
-        checkedBy: j.checked?.by ?? null, checkedAt: j.checked?.at ?? null, checkedFingerprint: j.checked?.fingerprint ?? null, createdAt: at, updatedAt: at,
-      }))),
-      ...inserts(revisions, doc.joints.map((j, i) => ({ jobId: id, jointId: ids[i]!, version: 1, who, at, label, before: null, after: contentOf(j) }))),
-      ...inserts(calculations, doc.calculations.map((c) => calculationRow(id, c, who, at))),
+      ...inserts(jobs, [
+        {
+          id,
+          version: 1,
+          number,
+          name,
+          client,
+          basis,
+          sections: [...sections],
+          steels: [...steels],
+          archived: false,
+          createdAt: at,
+          updatedAt: at,
+        },
+      ]),
+      ...inserts(
+        joints,
+        doc.joints.map((j, i) => ({
+          id: ids[i]!,
+          jobId: id,
+          version: 1,
+          position: i + 1,
+          mark: j.mark,
+          kind: j.kind,
+          note: j.note,
+          input: j.input as unknown,
+          combinations: j.combinations,
+          settings: j.settings ?? null,
+          checkedBy: j.checked?.by ?? null,
+          checkedAt: j.checked?.at ?? null,
+          checkedFingerprint: j.checked?.fingerprint ?? null,
+          createdAt: at,
+          updatedAt: at,
+        })),
+      ),
+      ...inserts(
+        revisions,
+        doc.joints.map((j, i) => ({
+          jobId: id,
+          jointId: ids[i]!,
+          version: 1,
+          who,
+          at,
+          label,
+          before: null,
+          after: contentOf(j),
+        })),
+      ),
+      ...inserts(
+        calculations,
+        doc.calculations.map((c) => calculationRow(id, c, who, at)),
+      ),
     ],
   };
 }
 
-const columnsOf = (table: SQLiteTable, except: readonly string[]): string => Object.values(getTableColumns(table)).map((c) => c.name).filter((n) => !except.includes(n)).map((n) => `"${n}"`).join(', ');
+const columnsOf = (table: SQLiteTable, except: readonly string[]): string =>
+  Object.values(getTableColumns(table))
+    .map((c) => c.name)
+    .filter((n) => !except.includes(n))
+    .map((n) => `"${n}"`)
+    .join(', ');
 /** Joints whose rows are copied in one statement. */
 const COPIED = 200;
 
@@ -74,18 +138,43 @@ export async function copyStatements(db: Handle, jobId: string, who: string): Pr
   if (!job) throw new NotFound('This job is not in the store.');
   const id = randomUUID();
   const at = new Date().toISOString();
-  const rows = await db.select({ id: joints.id }).from(joints).where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt))).orderBy(asc(joints.position));
+  const rows = await db
+    .select({ id: joints.id })
+    .from(joints)
+    .where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt)))
+    .orderBy(asc(joints.position));
   const pairs = rows.map((r) => [r.id, randomUUID()]);
   const kept = columnsOf(joints, ['id', 'job_id', 'version', 'created_at', 'updated_at']);
-  const statements = inserts(jobs, [{ ...job, id, version: 1, name: `${job.name}, copy`.slice(0, 120), archived: false, createdAt: at, updatedAt: at }]);
+  const statements = inserts(jobs, [
+    { ...job, id, version: 1, name: `${job.name}, copy`.slice(0, 120), archived: false, createdAt: at, updatedAt: at },
+  ]);
   for (let i = 0; i < pairs.length; i += COPIED) {
     const part = JSON.stringify(pairs.slice(i, i + COPIED));
     statements.push(
-      { sql: `INSERT INTO joints (id, job_id, version, created_at, updated_at, ${kept}) SELECT m.value ->> 1, ?, 1, ?, ?, ${kept} FROM json_each(?) m JOIN joints j ON j.id = m.value ->> 0`, args: [id, at, at, part] },
+      {
+        sql: `INSERT INTO joints (id, job_id, version, created_at, updated_at, ${kept}) SELECT m.value ->> 1, ?, 1, ?, ?, ${kept} FROM json_each(?) m JOIN joints j ON j.id = m.value ->> 0`,
+        args: [id, at, at, part],
+      },
       // What the last change of a joint left is what it holds.
-      { sql: 'INSERT INTO revisions (job_id, joint_id, version, who, at, label, after) SELECT ?, m.value ->> 1, 1, ?, ?, \'copied\', (SELECT after FROM revisions r WHERE r.joint_id = m.value ->> 0 AND after IS NOT NULL ORDER BY r.id DESC LIMIT 1) FROM json_each(?) m', args: [id, who, at, part] },
+      {
+        sql: "INSERT INTO revisions (job_id, joint_id, version, who, at, label, after) SELECT ?, m.value ->> 1, 1, ?, ?, 'copied', (SELECT after FROM revisions r WHERE r.joint_id = m.value ->> 0 AND after IS NOT NULL ORDER BY r.id DESC LIMIT 1) FROM json_each(?) m",
+        args: [id, who, at, part],
+      },
     );
   }
-  const list = await db.select().from(calculations).where(and(eq(calculations.jobId, jobId), isNull(calculations.deletedAt))).orderBy(asc(calculations.createdAt));
-  return { id, statements: [...statements, ...inserts(calculations, list.map((c) => calculationRow(id, c, who, at)))] };
+  const list = await db
+    .select()
+    .from(calculations)
+    .where(and(eq(calculations.jobId, jobId), isNull(calculations.deletedAt)))
+    .orderBy(asc(calculations.createdAt));
+  return {
+    id,
+    statements: [
+      ...statements,
+      ...inserts(
+        calculations,
+        list.map((c) => calculationRow(id, c, who, at)),
+      ),
+    ],
+  };
 }

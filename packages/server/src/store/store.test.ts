@@ -1,4 +1,15 @@
-import { chmodSync, copyFileSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  truncateSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createClient } from '@libsql/client';
@@ -64,7 +75,10 @@ describe('a store that is copied', () => {
     await d.write((tx) => createJob(tx, head('Second')));
     let still = 0;
     let last = performance.now();
-    const beat = setInterval(() => { still = Math.max(still, performance.now() - last); last = performance.now(); }, 20);
+    const beat = setInterval(() => {
+      still = Math.max(still, performance.now() - last);
+      last = performance.now();
+    }, 20);
     await new Promise((r) => setTimeout(r, 4500));
     clearInterval(beat);
     expect(readFileSync(`${file}-wal`).length).toBeGreaterThan(0);
@@ -105,7 +119,9 @@ describe('a store that can not be used', () => {
     await client.execute('PRAGMA wal_checkpoint(TRUNCATE)');
     client.close();
     const before = readFileSync(file);
-    await expect(openDatabase(file)).rejects.toThrow(`written by a newer version of this product (store version ${migrationsKnown() + 3}; this one knows up to ${migrationsKnown()})`);
+    await expect(openDatabase(file)).rejects.toThrow(
+      `written by a newer version of this product (store version ${migrationsKnown() + 3}; this one knows up to ${migrationsKnown()})`,
+    );
     expect(readFileSync(file).equals(before)).toBe(true);
   });
   it('of a newer version is known by its migrations too, where the header was lost', async () => {
@@ -149,7 +165,8 @@ describe('a store that can not be used', () => {
     chmodSync(join(file, '..'), 0o755);
   });
   it('while it is open: the disk full, the file read-only, another writer; each error has its words', async () => {
-    const words = (code: string): string => storeWords(Object.assign(new Error('x'), { cause: Object.assign(new Error('y'), { code }) }))!.detail;
+    const words = (code: string): string =>
+      storeWords(Object.assign(new Error('x'), { cause: Object.assign(new Error('y'), { code }) }))!.detail;
     expect(words('SQLITE_FULL')).toMatch(/disk that holds the store is full: nothing was changed/);
     expect(words('SQLITE_READONLY_DBMOVED')).toMatch(/read-only/);
     expect(words('SQLITE_BUSY_SNAPSHOT')).toMatch(/Another program holds the store/);
@@ -161,7 +178,10 @@ describe('a store that can not be used', () => {
     const other = createClient({ url: `file:${file}`, timeout: 0 });
     const held = await other.transaction('write');
     const busy = createClient({ url: `file:${file}`, timeout: 50 });
-    const e = await busy.transaction('write').then(() => null, (x: unknown) => x);
+    const e = await busy.transaction('write').then(
+      () => null,
+      (x: unknown) => x,
+    );
     expect(storeWords(e)?.title).toBe('The store is busy');
     held.close();
     other.close();
@@ -170,11 +190,16 @@ describe('a store that can not be used', () => {
   });
   it('full: a write that finds no room is refused in words and leaves nothing behind', async () => {
     const d = await openDatabase(fresh());
-    const e = await d.bulk(async (tx) => {
-      const pages = Number((await tx.execute('PRAGMA page_count')).rows[0]![0]);
-      await tx.execute(`PRAGMA max_page_count = ${pages + 4}`);
-      for (const s of jobStatements(demo, 'me').statements) await tx.execute(s);
-    }).then(() => null, (x: unknown) => x);
+    const e = await d
+      .bulk(async (tx) => {
+        const pages = Number((await tx.execute('PRAGMA page_count')).rows[0]![0]);
+        await tx.execute(`PRAGMA max_page_count = ${pages + 4}`);
+        for (const s of jobStatements(demo, 'me').statements) await tx.execute(s);
+      })
+      .then(
+        () => null,
+        (x: unknown) => x,
+      );
     expect(storeWords(e)).toMatchObject({ status: 507, title: 'The disk is full' });
     expect(await listJobs(d.db)).toEqual([]);
     await d.close();
@@ -218,9 +243,12 @@ describe('one damaged row', () => {
     const id = await storeJob(d, jobStatements(demo, 'me'));
     const marks = await siblingsOf(d.db, id);
     await d.bulk(async (tx) => {
-      await tx.execute({ sql: "UPDATE joints SET input = '{\"plate\":' WHERE id = ?", args: [marks[0]!.id] });
+      await tx.execute({ sql: 'UPDATE joints SET input = \'{"plate":\' WHERE id = ?', args: [marks[0]!.id] });
       await tx.execute({ sql: "UPDATE joints SET kind = 'glued-plate' WHERE id = ?", args: [marks[1]!.id] });
-      await tx.execute({ sql: "UPDATE joints SET input = json_set(input, '$.plate.steel.grade', 7) WHERE id = ?", args: [marks[2]!.id] });
+      await tx.execute({
+        sql: "UPDATE joints SET input = json_set(input, '$.plate.steel.grade', 7) WHERE id = ?",
+        args: [marks[2]!.id],
+      });
       await tx.execute({ sql: "UPDATE joints SET combinations = 'x' WHERE id = ?", args: [marks[3]!.id] });
     });
     const said = await Promise.all(marks.slice(0, 5).map(async (m) => (await getJoint(d.db, m.id)).unreadable));
@@ -249,9 +277,17 @@ describe('one damaged row', () => {
   });
   it('of an older version gets the defaults of this one', async () => {
     const d = await openDatabase(fresh());
-    const id = await storeJob(d, jobStatements({ ...demo, joints: demo.joints.filter((j) => j.mark === 'P2-01') } as JobDocument, 'me'));
+    const id = await storeJob(
+      d,
+      jobStatements({ ...demo, joints: demo.joints.filter((j) => j.mark === 'P2-01') } as JobDocument, 'me'),
+    );
     const [mark] = await siblingsOf(d.db, id);
-    await d.bulk((tx) => tx.execute({ sql: "UPDATE joints SET input = json_remove(input, '$.options.psi_M', '$.anchors.clamped') WHERE id = ?", args: [mark!.id] }));
+    await d.bulk((tx) =>
+      tx.execute({
+        sql: "UPDATE joints SET input = json_remove(input, '$.options.psi_M', '$.anchors.clamped') WHERE id = ?",
+        args: [mark!.id],
+      }),
+    );
     const joint = await getJoint(d.db, mark!.id);
     expect(joint.unreadable).toBeUndefined();
     expect(joint.input).toEqual(demo.joints.find((j) => j.mark === 'P2-01')!.input);

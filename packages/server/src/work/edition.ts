@@ -7,7 +7,9 @@ import { ROOT } from '../root.ts';
 export function edition(): string {
   const hash = createHash('sha256');
   const root = join(ROOT, 'packages/core/src');
-  const files = readdirSync(root, { recursive: true, encoding: 'utf8' }).filter((f) => /\.(ts|json)$/.test(f) && !/\.(test|testing)\.ts$/.test(f)).sort();
+  const files = readdirSync(root, { recursive: true, encoding: 'utf8' })
+    .filter((f) => /\.(ts|json)$/.test(f) && !/\.(test|testing)\.ts$/.test(f))
+    .sort();
   for (const f of files) hash.update(f).update(readFileSync(join(root, f)));
   return hash.digest('hex').slice(0, 16);
 }

@@ -13,7 +13,11 @@ type Output<K extends Quick> = Extract<Awaited<ReturnType<(typeof tasks)[K]>>, {
 
 export interface Pool {
   run<K extends Quick>(task: K, input: Input<K>): Promise<Output<K>>;
-  pdf(task: Omit<DocumentTask, 'port'>, progress: (p: { done: number; total: number; what: string }) => void, signal: AbortSignal): Promise<void>;
+  pdf(
+    task: Omit<DocumentTask, 'port'>,
+    progress: (p: { done: number; total: number; what: string }) => void,
+    signal: AbortSignal,
+  ): Promise<void>;
   close(): Promise<void>;
 }
 
@@ -24,7 +28,12 @@ const YOUNG = 16;
 
 /** Worker threads: some for what a screen waits for, others for documents, so that the long ones never stand before the short. */
 export async function openPool(): Promise<Pool> {
-  const options = { filename: await threadFile(), execArgv: [], idleTimeout: 10_000, resourceLimits: { maxOldGenerationSizeMb: HEAP, maxYoungGenerationSizeMb: YOUNG } };
+  const options = {
+    filename: await threadFile(),
+    execArgv: [],
+    idleTimeout: 10_000,
+    resourceLimits: { maxOldGenerationSizeMb: HEAP, maxYoungGenerationSizeMb: YOUNG },
+  };
   const quick = new Piscina({ ...options, minThreads: 1, maxThreads: 2 });
   const slow = new Piscina({ ...options, minThreads: 0, maxThreads: 2 });
   return {

@@ -1,6 +1,17 @@
 import { createWriteStream } from 'node:fs';
 import type { MessagePort } from 'node:worker_threads';
-import { DocumentError, readJob, Refusal, revisionLetter, summaryOf, type CalculationDocument, type JobDocument, type JobRecord, type JudgedRow, type JointRecord } from '@ample/core';
+import {
+  DocumentError,
+  readJob,
+  Refusal,
+  revisionLetter,
+  summaryOf,
+  type CalculationDocument,
+  type JobDocument,
+  type JobRecord,
+  type JudgedRow,
+  type JointRecord,
+} from '@ample/core';
 import { calculationPdf, jointPdf, writeJobPdf, type RegisterRow } from '@ample/exchange/pdf';
 import type { Level } from '@ample/exchange/level';
 import { storeCode } from '../store/condition.ts';
@@ -13,14 +24,16 @@ import { jobStatements, type NewJob } from '../store/statements.ts';
 // Runs in the worker pool: the same core and the same store as everywhere, away from the thread that answers requests.
 
 /** What a task answers, or the stated refusal: errors lose their kind between threads. One of the store or the disk is named `store`, with its code as the field. */
-export type Answer<T> = { readonly ok: T } | { readonly refused: { readonly name: string; readonly field: string; readonly message: string } };
+export type Answer<T> =
+  { readonly ok: T } | { readonly refused: { readonly name: string; readonly field: string; readonly message: string } };
 
 async function answer<T>(work: () => T | Promise<T>): Promise<Answer<T>> {
   try {
     return { ok: await work() };
   } catch (e) {
     if (e instanceof NotFound || e instanceof Unreadable) return { refused: { name: e.name, field: '', message: e.message } };
-    if (e instanceof DocumentError || e instanceof Refusal) return { refused: { name: e.name, field: e.field, message: e.message } };
+    if (e instanceof DocumentError || e instanceof Refusal)
+      return { refused: { name: e.name, field: e.field, message: e.message } };
     const code = storeCode(e);
     if (code !== undefined) return { refused: { name: 'store', field: code, message: (e as Error).message } };
     throw e;
@@ -35,15 +48,26 @@ function reader(file: string): Reader {
 }
 
 const judgedRow = (joint: JointRecord, job: Pick<JobRecord, 'basis' | 'sections' | 'steels'>): JudgedRow => ({
-  line: joint.line, summary: summaryOf(joint, job), ...(joint.unreadable === undefined ? {} : { unreadable: joint.unreadable }),
+  line: joint.line,
+  summary: summaryOf(joint, job),
+  ...(joint.unreadable === undefined ? {} : { unreadable: joint.unreadable }),
 });
 
 /** What the checks of these joints say. */
-export const judge = ({ file, job, ids }: { file: string; job: Pick<JobRecord, 'basis' | 'sections' | 'steels'>; ids: readonly string[] }): Promise<Answer<{ readonly id: string; readonly row: JudgedRow }[]>> =>
+export const judge = ({
+  file,
+  job,
+  ids,
+}: {
+  file: string;
+  job: Pick<JobRecord, 'basis' | 'sections' | 'steels'>;
+  ids: readonly string[];
+}): Promise<Answer<{ readonly id: string; readonly row: JudgedRow }[]>> =>
   answer(async () => (await jointsById(reader(file).db, ids)).map((joint) => ({ id: joint.id, row: judgedRow(joint, job) })));
 
 /** Reads a job file and prepares its rows. */
-export const importJob = ({ text, who }: { text: string; who: string }): Promise<Answer<NewJob>> => answer(() => jobStatements(readJob(parse(text)), who));
+export const importJob = ({ text, who }: { text: string; who: string }): Promise<Answer<NewJob>> =>
+  answer(() => jobStatements(readJob(parse(text)), who));
 
 function parse(text: string): unknown {
   try {
@@ -54,16 +78,24 @@ function parse(text: string): unknown {
 }
 
 /** The job as the text of its file, and what it is called. */
-export const exportJob = ({ file, id }: { file: string; id: string }): Promise<Answer<{ readonly name: string; readonly text: string }>> => answer(async () => {
-  const doc = await jobDocument(reader(file).db, id);
-  return { name: `${doc.number} ${doc.name}`, text: JSON.stringify(doc) };
-});
+export const exportJob = ({
+  file,
+  id,
+}: {
+  file: string;
+  id: string;
+}): Promise<Answer<{ readonly name: string; readonly text: string }>> =>
+  answer(async () => {
+    const doc = await jobDocument(reader(file).db, id);
+    return { name: `${doc.number} ${doc.name}`, text: JSON.stringify(doc) };
+  });
 
 /** A consistent copy of the whole store, while it is in use. */
-export const backup = ({ file, target }: { file: string; target: string }): Promise<Answer<null>> => answer(async () => {
-  await copyInto(reader(file).client, target);
-  return null;
-});
+export const backup = ({ file, target }: { file: string; target: string }): Promise<Answer<null>> =>
+  answer(async () => {
+    await copyInto(reader(file).client, target);
+    return null;
+  });
 
 export interface DocumentTask {
   readonly file: string;
@@ -80,31 +112,67 @@ export interface DocumentTask {
 }
 
 /** Writes a PDF to a file and says how far it is over the port. The store is read as it stood when it began. */
-export async function pdf({ file, jobId, jointId, calculation, level, date, edition, out, port }: DocumentTask): Promise<Answer<null>> {
+export async function pdf({
+  file,
+  jobId,
+  jointId,
+  calculation,
+  level,
+  date,
+  edition,
+  out,
+  port,
+}: DocumentTask): Promise<Answer<null>> {
   const stream = createWriteStream(out, { highWaterMark: 1 << 18 });
-  const options = { date, ...(level ? { level } : {}), progress: (done: number, total: number, what: string) => port.postMessage({ done, total, what }) };
-  return answer(() => reader(file).db.transaction(async (tx) => {
-    const db = tx as unknown as Handle;
-    const job = await jobHead(db, jobId);
-    if (calculation) await calculationPdf(job, calculation, stream);
-    else if (jointId !== undefined) {
-      const joint = await readableJoint(db, jointId);
-      await jointPdf(job, documentOf(joint), { ...options, revisions: { [joint.mark]: revisionLetter(joint.version) } }, stream);
-    } else {
-      const { rows, revisions } = await registerRows(db, jobId, job, edition);
-      await writeJobPdf({ job, rows, joints: eachJoint(db, jobId) }, { ...options, revisions }, stream);
-    }
-    return null;
-  }, { behavior: 'deferred' })).finally(() => port.close());
+  const options = {
+    date,
+    ...(level ? { level } : {}),
+    progress: (done: number, total: number, what: string) => port.postMessage({ done, total, what }),
+  };
+  return answer(() =>
+    reader(file).db.transaction(
+      async (tx) => {
+        const db = tx as unknown as Handle;
+        const job = await jobHead(db, jobId);
+        if (calculation) await calculationPdf(job, calculation, stream);
+        else if (jointId !== undefined) {
+          const joint = await readableJoint(db, jointId);
+          await jointPdf(
+            job,
+            documentOf(joint),
+            { ...options, revisions: { [joint.mark]: revisionLetter(joint.version) } },
+            stream,
+          );
+        } else {
+          const { rows, revisions } = await registerRows(db, jobId, job, edition);
+          await writeJobPdf({ job, rows, joints: eachJoint(db, jobId) }, { ...options, revisions }, stream);
+        }
+        return null;
+      },
+      { behavior: 'deferred' },
+    ),
+  ).finally(() => port.close());
 }
 
 /** The register as it is printed: kept verdicts where they are of now, and those that lack worked out. */
-async function registerRows(db: Handle, jobId: string, job: JobDocument, edition: string): Promise<{ rows: RegisterRow[]; revisions: Record<string, string> }> {
+async function registerRows(
+  db: Handle,
+  jobId: string,
+  job: JobDocument,
+  edition: string,
+): Promise<{ rows: RegisterRow[]; revisions: Record<string, string> }> {
   const [rows, revisions]: [RegisterRow[], Record<string, string>] = [[], {}];
   const basis = basisKey(job);
   for (let after = -1; ;) {
     const part = await lightJoints(db, jobId, after, 50, (j) => verdictKey(edition, basis, j));
-    const judged = new Map((await jointsById(db, part.filter((j) => !j.kept).map((j) => j.id))).map((j) => [j.id, judgedRow(j, job)]));
+    const judged = new Map(
+      (
+        await jointsById(
+          db,
+          part.filter((j) => !j.kept).map((j) => j.id),
+        )
+      ).map((j) => [j.id, judgedRow(j, job)]),
+    );
     for (const j of part) {
       rows.push({ mark: j.mark, ...(j.kept ?? judged.get(j.id)!) });
       revisions[j.mark] = revisionLetter(j.version);

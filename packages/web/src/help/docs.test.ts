@@ -9,9 +9,16 @@ const job = readJob(JSON.parse(readFileSync(new URL('../../../../demo/tern-quay.
 
 describe('the documents inside the application', () => {
   it('are cut at their headings, with tables and code as such', () => {
-    const doc = readDoc('x', '# Notes\nBefore.\n\n## First `part`\n| a | b |\n|---|---|\n| 1 | 2 |\n\n## Empty\n\n## Last\nWords.');
+    const doc = readDoc(
+      'x',
+      '# Notes\nBefore.\n\n## First `part`\n| a | b |\n|---|---|\n| 1 | 2 |\n\n## Empty\n\n## Last\nWords.',
+    );
     expect(doc.title).toBe('Notes');
-    expect(doc.sections.map((s) => [s.id, s.title])).toEqual([['notes', 'Notes'], ['first-part', 'First part'], ['last', 'Last']]);
+    expect(doc.sections.map((s) => [s.id, s.title])).toEqual([
+      ['notes', 'Notes'],
+      ['first-part', 'First part'],
+      ['last', 'Last'],
+    ]);
     expect(doc.sections[1]!.html).toContain('<td>1</td>');
   });
   it('hold a part on what is checked for every kind, where a joint leads to', () => {
@@ -37,11 +44,12 @@ describe('the documents inside the application', () => {
     const method = DOCS.find((d) => d.id === 'method')!;
     const silent = new Set<string>();
     const all = new Set<string>();
-    for (const joint of job.joints) for (const s of workingsOf(joint, basisOf(job, joint.settings), 0).sections.filter((x) => x.type === 'strength')) {
-      const part = method.sections.find((x) => methodOf(KINDS.find((k) => k.id === joint.kind)!.title).endsWith(`#${x.id}`))!;
-      all.add(joint.kind + s.id);
-      if (answers(part.text, s.id, s.title) < 0.5) silent.add(`${joint.kind} ${s.id} (${s.title})`);
-    }
+    for (const joint of job.joints)
+      for (const s of workingsOf(joint, basisOf(job, joint.settings), 0).sections.filter((x) => x.type === 'strength')) {
+        const part = method.sections.find((x) => methodOf(KINDS.find((k) => k.id === joint.kind)!.title).endsWith(`#${x.id}`))!;
+        all.add(joint.kind + s.id);
+        if (answers(part.text, s.id, s.title) < 0.5) silent.add(`${joint.kind} ${s.id} (${s.title})`);
+      }
     expect([...silent]).toHaveLength(0);
     expect(all.size).toBeGreaterThan(40);
   });
@@ -50,22 +58,23 @@ describe('the documents inside the application', () => {
 describe('formulas as the workings set them', () => {
   it('are all understood by the setter, for every joint and combination of the demo job', { timeout: 120_000 }, () => {
     const [bad, seen] = [new Set<string>(), new Set<string>()];
-    for (const joint of job.joints) joint.combinations.forEach((_, i) => {
-      for (const step of workingsOf(joint, basisOf(job, joint.settings), i).sections.flatMap((s) => s.steps)) {
-        for (const n of [step.symbol, step.formula, step.values, step.result]) {
-          const tex = n === null ? '' : texOf(n, true);
-          // Digits change nothing in how a line is set.
-          const form = tex.replace(/\d+/g, '1');
-          if (seen.has(form)) continue;
-          seen.add(form);
-          try {
-            katex.renderToString(tex, { throwOnError: true, strict: false, trust: true });
-          } catch (e) {
-            bad.add((e as Error).message);
+    for (const joint of job.joints)
+      joint.combinations.forEach((_, i) => {
+        for (const step of workingsOf(joint, basisOf(job, joint.settings), i).sections.flatMap((s) => s.steps)) {
+          for (const n of [step.symbol, step.formula, step.values, step.result]) {
+            const tex = n === null ? '' : texOf(n, true);
+            // Digits change nothing in how a line is set.
+            const form = tex.replace(/\d+/g, '1');
+            if (seen.has(form)) continue;
+            seen.add(form);
+            try {
+              katex.renderToString(tex, { throwOnError: true, strict: false, trust: true });
+            } catch (e) {
+              bad.add((e as Error).message);
+            }
           }
         }
-      }
-    });
+      });
     expect([...bad]).toEqual([]);
   });
 });

@@ -21,7 +21,11 @@ export interface HelpDoc {
 }
 
 const marked = new Marked();
-const words = (html: string): string => html.replace(/<[^>]+>/g, ' ').replace(/&[a-z]+;|\s+/g, ' ').toLowerCase();
+const words = (html: string): string =>
+  html
+    .replace(/<[^>]+>/g, ' ')
+    .replace(/&[a-z]+;|\s+/g, ' ')
+    .toLowerCase();
 
 /** A document cut at its headings of the second level; what stands before the first is its introduction. */
 export function readDoc(id: string, text: string): HelpDoc {
@@ -45,13 +49,19 @@ export function searchDocs(query: string, docs: readonly HelpDoc[] = DOCS): Help
   const wanted = query.toLowerCase().split(/\s+/).filter(Boolean);
   if (wanted.length === 0) return [];
   const inTitle = (s: HelpSection): number => wanted.filter((w) => s.title.toLowerCase().includes(w)).length;
-  return docs.flatMap((d) => d.sections).filter((s) => wanted.every((w) => s.text.includes(w))).sort((a, b) => inTitle(b) - inTitle(a));
+  return docs
+    .flatMap((d) => d.sections)
+    .filter((s) => wanted.every((w) => s.text.includes(w)))
+    .sort((a, b) => inTitle(b) - inTitle(a));
 }
 
 /** How well a block answers for a check: its id in it outweighs any words; else the share of the words of its title. */
 export function answers(block: string, id: string, title: string): number {
   const text = block.toLowerCase();
   if (text.includes(id.toLowerCase())) return 10;
-  const wanted = title.toLowerCase().split(/[^\p{L}\p{N}]+/u).filter((w) => w.length > 3);
+  const wanted = title
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter((w) => w.length > 3);
   return wanted.length ? wanted.filter((w) => text.includes(w.replace(/s$/, ''))).length / wanted.length : 0;
 }

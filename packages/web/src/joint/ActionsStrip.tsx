@@ -1,11 +1,24 @@
 import { useState } from 'react';
-import { actionUnit, combinationSchema, ENTRY_WORDS, multipleText, readAction, readForce, validate, type ActionField, type ActionName, type Combination, type JointReport } from '@ample/core';
+import {
+  actionUnit,
+  combinationSchema,
+  ENTRY_WORDS,
+  multipleText,
+  readAction,
+  readForce,
+  validate,
+  type ActionField,
+  type ActionName,
+  type Combination,
+  type JointReport,
+} from '@ample/core';
 import { parseActions, tableOrder } from '@ample/exchange/actions-table';
 import { Dialog, Problem } from '../parts/Dialog.tsx';
 import { Mark, type ShownState } from '../parts/StateMark.tsx';
 
 const number = (x: number): string => String(x).replace('-', '−');
-const forces = (c: Combination, actions: readonly ActionField[]): string => actions.flatMap((a) => (c[a.name] ? [`${a.short} ${number(c[a.name]!)}`] : [])).join(' · ') || 'no load given';
+const forces = (c: Combination, actions: readonly ActionField[]): string =>
+  actions.flatMap((a) => (c[a.name] ? [`${a.short} ${number(c[a.name]!)}`] : [])).join(' · ') || 'no load given';
 
 interface Props {
   /** Actions that this kind of joint takes. */
@@ -27,18 +40,55 @@ export function ActionsStrip({ report, selected, onSelect, combinations, onChang
     <div className="strip" role="group" aria-label="Combinations, kN and kNm">
       <button type="button" className="card" aria-pressed={selected < 0} onClick={() => onSelect(-1)}>
         <span className="label block">worst of {combinations.length}</span>
-        <span className="state font-semibold"><Mark state={report.state as ShownState} />{worst?.first ? `${report.state === 'gives' ? 'gives' : report.missing.length ? 'not whole,' : 'holds'} at ${multipleText(worst.first.multiple)}` : report.state === 'not-whole' ? 'not whole' : 'no load'}</span>
+        <span className="state font-semibold">
+          <Mark state={report.state as ShownState} />
+          {worst?.first
+            ? `${report.state === 'gives' ? 'gives' : report.missing.length ? 'not whole,' : 'holds'} at ${multipleText(worst.first.multiple)}`
+            : report.state === 'not-whole'
+              ? 'not whole'
+              : 'no load'}
+        </span>
         <span className="label block">{worst ? `in ${worst.combination.name}` : 'all combinations'}</span>
       </button>
       {report.combinations.map((c, i) => (
-        <button type="button" key={c.combination.name} className="card" aria-pressed={selected === i} onClick={() => onSelect(i)} title={[c.first ? `first to give: ${c.first.title}` : 'nothing loaded', c.combination.from && `V: ${c.combination.from}`].filter(Boolean).join('; ')}>
-          <span className="block"><b>{c.combination.name}</b> <span className="muted">{c.combination.note}</span></span>
+        <button
+          type="button"
+          key={c.combination.name}
+          className="card"
+          aria-pressed={selected === i}
+          onClick={() => onSelect(i)}
+          title={[
+            c.first ? `first to give: ${c.first.title}` : 'nothing loaded',
+            c.combination.from && `V: ${c.combination.from}`,
+          ]
+            .filter(Boolean)
+            .join('; ')}
+        >
+          <span className="block">
+            <b>{c.combination.name}</b> <span className="muted">{c.combination.note}</span>
+          </span>
           <span className="block">{forces(c.combination, actions)}</span>
-          <span className="state"><Mark state={c.state as ShownState} size={10} />{multipleText(c.first?.multiple ?? null)}</span>
+          <span className="state">
+            <Mark state={c.state as ShownState} size={10} />
+            {multipleText(c.first?.multiple ?? null)}
+          </span>
         </button>
       ))}
-      <button type="button" className="card edit-actions" onClick={() => setEditing(true)}>{combinations.length ? 'Edit actions' : 'Enter actions'}</button>
-      {editing && <ActionsEditor actions={actions} combinations={combinations} member={member} onClose={() => setEditing(false)} onSave={(list) => { setEditing(false); onChange(list, 'actions'); }} />}
+      <button type="button" className="card edit-actions" onClick={() => setEditing(true)}>
+        {combinations.length ? 'Edit actions' : 'Enter actions'}
+      </button>
+      {editing && (
+        <ActionsEditor
+          actions={actions}
+          combinations={combinations}
+          member={member}
+          onClose={() => setEditing(false)}
+          onSave={(list) => {
+            setEditing(false);
+            onChange(list, 'actions');
+          }}
+        />
+      )}
     </div>
   );
 }
@@ -47,7 +97,10 @@ type Key = ActionName | 'name' | 'note';
 type Row = Partial<Record<Key, string>> & { readonly name: string; readonly from?: string };
 const EMPTY = { note: '', V_Ed: 0, N_Ed: 0, N_tie: 0 };
 const rowOf = (c: Combination, actions: readonly ActionField[]): Row => ({
-  name: c.name, note: c.note ?? '', ...Object.fromEntries(actions.map((a) => [a.name, c[a.name] === undefined ? '' : String(c[a.name])])), ...(c.from === undefined ? {} : { from: c.from }),
+  name: c.name,
+  note: c.note ?? '',
+  ...Object.fromEntries(actions.map((a) => [a.name, c[a.name] === undefined ? '' : String(c[a.name])])),
+  ...(c.from === undefined ? {} : { from: c.from }),
 });
 
 interface EditorProps {
@@ -59,18 +112,30 @@ interface EditorProps {
 }
 
 function ActionsEditor({ actions, combinations, member, onClose, onSave }: EditorProps) {
-  const heads: readonly (readonly [Key, string, string])[] = [['name', 'Name', 'w-20'], ['note', 'Note', ''], ...actions.map((a) => [a.name, `${a.name} ${actionUnit(a.name)}`, 'w-24'] as const)];
+  const heads: readonly (readonly [Key, string, string])[] = [
+    ['name', 'Name', 'w-20'],
+    ['note', 'Note', ''],
+    ...actions.map((a) => [a.name, `${a.name} ${actionUnit(a.name)}`, 'w-24'] as const),
+  ];
   const shared = actions.find((a) => a.typedAs === 'share');
-  const words = `${actions.map((a) => a.meaning).filter(Boolean).join('; ')}.`;
-  const [rows, setRows] = useState<Row[]>(combinations.length ? combinations.map((c) => rowOf(c, actions)) : [rowOf({ ...EMPTY, name: 'C1' }, actions)]);
+  const words = `${actions
+    .map((a) => a.meaning)
+    .filter(Boolean)
+    .join('; ')}.`;
+  const [rows, setRows] = useState<Row[]>(
+    combinations.length ? combinations.map((c) => rowOf(c, actions)) : [rowOf({ ...EMPTY, name: 'C1' }, actions)],
+  );
   const [pasted, setPasted] = useState('');
   const [problem, setProblem] = useState('');
-  const set = (i: number, key: Key, value: string): void => setRows(rows.map((r, k) => {
-    if (k !== i) return r;
-    const { from, ...rest } = r;
-    // A reaction that is typed anew no longer comes from where the old one did.
-    return { ...rest, ...(from === undefined || key === shared?.name ? {} : { from }), [key]: value };
-  }));
+  const set = (i: number, key: Key, value: string): void =>
+    setRows(
+      rows.map((r, k) => {
+        if (k !== i) return r;
+        const { from, ...rest } = r;
+        // A reaction that is typed anew no longer comes from where the old one did.
+        return { ...rest, ...(from === undefined || key === shared?.name ? {} : { from }), [key]: value };
+      }),
+    );
   const add = (): void => {
     let n = rows.length + 1;
     while (rows.some((r) => r.name === `C${n}`)) n += 1;
@@ -79,7 +144,8 @@ function ActionsEditor({ actions, combinations, member, onClose, onSave }: Edito
   const paste = (): void => {
     const found = parseActions(pasted, actions);
     if (found.errors.length) setProblem(found.errors.map((e) => e.message).join(' '));
-    else if (found.combinations.length === 0) setProblem('Nothing was pasted; accepted are lines of ' + tableOrder(actions).join(', ') + '.');
+    else if (found.combinations.length === 0)
+      setProblem('Nothing was pasted; accepted are lines of ' + tableOrder(actions).join(', ') + '.');
     else {
       setProblem('');
       const names = new Set(found.combinations.map((c) => c.name));
@@ -98,40 +164,100 @@ function ActionsEditor({ actions, combinations, member, onClose, onSave }: Edito
         const share = a === shared;
         const unit = actionUnit(a.name);
         const force = share ? readForce(typed, member) : { value: readAction(typed, unit), from: undefined };
-        if (!force || force.value === null) return setProblem(`${r.name}: ${a.name}: "${typed}" is not a ${unit === 'kN' ? 'force' : 'moment'}; accepted is ${ENTRY_WORDS[unit]}${share ? ', a share such as 50 %, or a load and a span such as 12 kN/m x 8 m' : ''}.`);
+        if (!force || force.value === null)
+          return setProblem(
+            `${r.name}: ${a.name}: "${typed}" is not a ${unit === 'kN' ? 'force' : 'moment'}; accepted is ${ENTRY_WORDS[unit]}${share ? ', a share such as 50 %, or a load and a span such as 12 kN/m x 8 m' : ''}.`,
+          );
         value[a.name] = force.value;
         const from = share ? (force.from ?? r.from) : undefined;
         if (from) value['from'] = from;
       }
       const checked = validate<Combination>(combinationSchema, value, r.name);
       if ('error' in checked) return setProblem(checked.error.message);
-      if (list.some((c) => c.name === checked.value.name)) return setProblem(`${checked.value.name}: this name stands twice; accepted are different names.`);
+      if (list.some((c) => c.name === checked.value.name))
+        return setProblem(`${checked.value.name}: this name stands twice; accepted are different names.`);
       list.push(checked.value);
     }
     onSave(list);
   };
   return (
     <Dialog title="Actions" onClose={onClose} width={820}>
-      <form onSubmit={(e) => { e.preventDefault(); submit(); }}>
-        <p className="muted mb-2">{words}{shared && ` ${shared.short} may also be a share of the member's shear resistance${member ? ` (${member.V_pl.toFixed(0)} kN)` : ''}, as 50 %, or a load and a span, as 12 kN/m x 8 m.`}</p>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          submit();
+        }}
+      >
+        <p className="muted mb-2">
+          {words}
+          {shared &&
+            ` ${shared.short} may also be a share of the member's shear resistance${member ? ` (${member.V_pl.toFixed(0)} kN)` : ''}, as 50 %, or a load and a span, as 12 kN/m x 8 m.`}
+        </p>
         <table className="grid-table">
-          <thead><tr>{heads.map(([k, label, w]) => <th key={k} className={w}>{label}</th>)}<th /></tr></thead>
+          <thead>
+            <tr>
+              {heads.map(([k, label, w]) => (
+                <th key={k} className={w}>
+                  {label}
+                </th>
+              ))}
+              <th />
+            </tr>
+          </thead>
           <tbody>
             {rows.map((r, i) => (
               <tr key={i}>
-                {heads.map(([k, label]) => <td key={k}><input className={`cell-input ${k === 'name' || k === 'note' ? '' : 'text-right'}`} aria-label={`${label}, row ${i + 1}`} value={r[k] ?? ''} data-first={(i === 0 && k === actions[0]!.name) || undefined} onFocus={(e) => e.target.select()} onChange={(e) => set(i, k, e.target.value)} />{k === 'note' && r.from && <div className="muted text-[11px]">{shared?.short}: {r.from}</div>}</td>)}
-                <td><button type="button" className="btn btn-ghost" aria-label={`Remove ${r.name}`} onClick={() => setRows(rows.filter((_, k) => k !== i))}>Remove</button></td>
+                {heads.map(([k, label]) => (
+                  <td key={k}>
+                    <input
+                      className={`cell-input ${k === 'name' || k === 'note' ? '' : 'text-right'}`}
+                      aria-label={`${label}, row ${i + 1}`}
+                      value={r[k] ?? ''}
+                      data-first={(i === 0 && k === actions[0]!.name) || undefined}
+                      onFocus={(e) => e.target.select()}
+                      onChange={(e) => set(i, k, e.target.value)}
+                    />
+                    {k === 'note' && r.from && (
+                      <div className="muted text-[11px]">
+                        {shared?.short}: {r.from}
+                      </div>
+                    )}
+                  </td>
+                ))}
+                <td>
+                  <button
+                    type="button"
+                    className="btn btn-ghost"
+                    aria-label={`Remove ${r.name}`}
+                    onClick={() => setRows(rows.filter((_, k) => k !== i))}
+                  >
+                    Remove
+                  </button>
+                </td>
               </tr>
             ))}
           </tbody>
         </table>
-        <div className="flex gap-2 mt-2"><button type="button" className="btn" onClick={add}>Add a combination</button></div>
-        <label className="block mt-3"><span className="label">Paste a table: {tableOrder(actions).join(', ')} (or with heads)</span>
+        <div className="flex gap-2 mt-2">
+          <button type="button" className="btn" onClick={add}>
+            Add a combination
+          </button>
+        </div>
+        <label className="block mt-3">
+          <span className="label">Paste a table: {tableOrder(actions).join(', ')} (or with heads)</span>
           <textarea className="textarea mono w-full" rows={3} value={pasted} onChange={(e) => setPasted(e.target.value)} />
         </label>
-        {pasted.trim() && <button type="button" className="btn mt-1" onClick={paste}>Read the table</button>}
+        {pasted.trim() && (
+          <button type="button" className="btn mt-1" onClick={paste}>
+            Read the table
+          </button>
+        )}
         <Problem>{problem}</Problem>
-        <div className="mt-3"><button type="submit" className="btn btn-primary">Take these actions</button></div>
+        <div className="mt-3">
+          <button type="submit" className="btn btn-primary">
+            Take these actions
+          </button>
+        </div>
       </form>
     </Dialog>
   );

@@ -1,56 +1,139 @@
 import { useEffect, useState } from 'react';
-import { boltWords, failureItems, kindOf, multipleText, significant, STATE_WORDS, type Drawing, type JobRecord, type JointContent } from '@ample/core';
+import {
+  boltWords,
+  failureItems,
+  kindOf,
+  multipleText,
+  significant,
+  STATE_WORDS,
+  type Drawing,
+  type JobRecord,
+  type JointContent,
+} from '@ample/core';
 import { Mark } from '../parts/StateMark.tsx';
 import type { Checked, Form } from '../work/check.worker.ts';
 import { checker } from '../work/client.ts';
 import { Picture } from './Sheet.tsx';
 
 /** Other forms of joint for the same members and actions, beside the present one, before one is chosen. */
-export function Alternatives({ content, job, present, onTake }: { content: JointContent; job: JobRecord; present: Checked; onTake: (content: JointContent, label: string) => void }) {
+export function Alternatives({
+  content,
+  job,
+  present,
+  onTake,
+}: {
+  content: JointContent;
+  job: JobRecord;
+  present: Checked;
+  onTake: (content: JointContent, label: string) => void;
+}) {
   const [forms, setForms] = useState<readonly Form[] | null>(null);
   useEffect(() => {
     let gone = false;
     setForms(null);
-    const title = { job: job.name, number: job.number, revision: '', mark: content.mark, basis: 'EN 1993-1-8', checked: 'not chosen', kind: '' };
-    void checker().forms(content, job, title).then((found) => { if (!gone) setForms(found); });
-    return () => { gone = true; };
+    const title = {
+      job: job.name,
+      number: job.number,
+      revision: '',
+      mark: content.mark,
+      basis: 'EN 1993-1-8',
+      checked: 'not chosen',
+      kind: '',
+    };
+    void checker()
+      .forms(content, job, title)
+      .then((found) => {
+        if (!gone) setForms(found);
+      });
+    return () => {
+      gone = true;
+    };
   }, [content, job]);
   return (
     <div className="p-4">
-      <p className="muted mb-3">The same members and actions in another form. A first detail of that form keeps the bolts and the steel where they hold; what you take can be undone.</p>
+      <p className="muted mb-3">
+        The same members and actions in another form. A first detail of that form keeps the bolts and the steel where they hold;
+        what you take can be undone.
+      </p>
       <div className="grid gap-4 md:grid-cols-2">
-        <Card title={`${kindOf(content.kind).title}, as it is`} line={kindOf(content.kind).line.print(content.input)} checked={present} />
-        {forms?.map((f) => 'refusal' in f.made
-          ? <section key={f.kindId} aria-label={f.title}><h2>{f.title}</h2><p className="problem">{f.made.refusal}</p></section>
-          : (
-            <Card key={f.kindId} title={f.title} line={kindOf(f.kindId).line.print(f.made.ok.input)} checked={f.made.ok} why={f.made.ok.why}
-              onTake={() => 'ok' in f.made && onTake({ ...content, kind: f.kindId, input: f.made.ok.input }, `form: ${f.title.toLowerCase()}`)} />
-          ))}
+        <Card
+          title={`${kindOf(content.kind).title}, as it is`}
+          line={kindOf(content.kind).line.print(content.input)}
+          checked={present}
+        />
+        {forms?.map((f) =>
+          'refusal' in f.made ? (
+            <section key={f.kindId} aria-label={f.title}>
+              <h2>{f.title}</h2>
+              <p className="problem">{f.made.refusal}</p>
+            </section>
+          ) : (
+            <Card
+              key={f.kindId}
+              title={f.title}
+              line={kindOf(f.kindId).line.print(f.made.ok.input)}
+              checked={f.made.ok}
+              why={f.made.ok.why}
+              onTake={() =>
+                'ok' in f.made && onTake({ ...content, kind: f.kindId, input: f.made.ok.input }, `form: ${f.title.toLowerCase()}`)
+              }
+            />
+          ),
+        )}
         {!forms && <p className="muted">Working out the other forms…</p>}
       </div>
     </div>
   );
 }
 
-function Card({ title, line, checked, why, onTake }: { title: string; line: string; checked: Checked; why?: readonly string[]; onTake?: () => void }) {
+function Card({
+  title,
+  line,
+  checked,
+  why,
+  onTake,
+}: {
+  title: string;
+  line: string;
+  checked: Checked;
+  why?: readonly string[];
+  onTake?: () => void;
+}) {
   const { report, quantities: q } = checked;
   const worst = report.combinations[report.worst];
   return (
     <section aria-label={title}>
       <div className="flex items-center gap-2 mb-1">
         <h2 className="flex-1">{title}</h2>
-        {onTake && <button type="button" className="btn btn-primary" onClick={onTake}>Take this form</button>}
+        {onTake && (
+          <button type="button" className="btn btn-primary" onClick={onTake}>
+            Take this form
+          </button>
+        )}
       </div>
       <p className="mono text-[11.5px]">{line}</p>
-      <p className="state"><Mark state={report.state} />{report.verdict}<span className="muted">· {STATE_WORDS[report.state]}</span></p>
-      <p className="muted">{worst?.first ? `First to give: ${worst.first.title.toLowerCase()}. ` : ''}Plate {significant(q.plateMass)} kg, {boltWords(q)}.</p>
+      <p className="state">
+        <Mark state={report.state} />
+        {report.verdict}
+        <span className="muted">· {STATE_WORDS[report.state]}</span>
+      </p>
+      <p className="muted">
+        {worst?.first ? `First to give: ${worst.first.title.toLowerCase()}. ` : ''}Plate {significant(q.plateMass)} kg,{' '}
+        {boltWords(q)}.
+      </p>
       <Picture drawing={checked.drawing} over={drawnFailure(checked.drawing, report)} />
-      {why?.map((w) => <p key={w} className="muted text-[12px]">{w}</p>)}
+      {why?.map((w) => (
+        <p key={w} className="muted text-[12px]">
+          {w}
+        </p>
+      ))}
     </section>
   );
 }
 
 function drawnFailure(drawing: Drawing, report: Checked['report']) {
   const c = report.combinations[report.worst];
-  return c?.first ? failureItems(drawing, c.first.id, c.first.title, `gives at ${multipleText(c.first.multiple)} × ${c.combination.name}`) : [];
+  return c?.first
+    ? failureItems(drawing, c.first.id, c.first.title, `gives at ${multipleText(c.first.multiple)} × ${c.combination.name}`)
+    : [];
 }

@@ -19,7 +19,10 @@ export function DetailLine({ line, editor }: { line: string; editor: JointEditor
     select.current = [start(i), start(i) + parts[i]!.length];
     setText(line);
   };
-  const leave = (): void => { setText(null); setProblem(null); };
+  const leave = (): void => {
+    setText(null);
+    setProblem(null);
+  };
   const take = (): void => {
     if (text === null || text.trim() === line) return leave();
     const said = editor.line(text);
@@ -32,20 +35,31 @@ export function DetailLine({ line, editor }: { line: string; editor: JointEditor
       <span className="label whitespace-nowrap">Detail line</span>
       {text === null ? (
         <div className="line-tokens flex-1">
-          {parts.map((p, i) => <button type="button" key={i} className="line-token" data-line-token onClick={() => open(i)} title="Change the line">{p}</button>)}
+          {parts.map((p, i) => (
+            <button type="button" key={i} className="line-token" data-line-token onClick={() => open(i)} title="Change the line">
+              {p}
+            </button>
+          ))}
           <span className="muted self-center ml-1">click a part or press L to type</span>
         </div>
       ) : (
         <div className="flex-1">
           <input
-            ref={input} className="line-input" aria-label="Detail line" aria-invalid={problem !== null} value={text} spellCheck={false}
+            ref={input}
+            className="line-input"
+            aria-label="Detail line"
+            aria-invalid={problem !== null}
+            value={text}
+            spellCheck={false}
             onChange={(e) => setText(e.target.value)}
             onKeyDown={(e) => {
               if (e.key === 'Enter') take();
               else if (e.key === 'Escape') leave();
               else if (e.key === 'Tab') {
                 // Tab steps through the parts of the line.
-                const bounds = [...text.matchAll(/[^|]+/g)].map((m) => [m.index + (m[0].length - m[0].trimStart().length), m.index + m[0].trimEnd().length] as const);
+                const bounds = [...text.matchAll(/[^|]+/g)].map(
+                  (m) => [m.index + (m[0].length - m[0].trimStart().length), m.index + m[0].trimEnd().length] as const,
+                );
                 const here = e.currentTarget.selectionStart ?? 0;
                 const next = e.shiftKey ? [...bounds].reverse().find(([, b]) => b < here) : bounds.find(([a]) => a > here);
                 if (next) {
@@ -56,7 +70,11 @@ export function DetailLine({ line, editor }: { line: string; editor: JointEditor
               e.stopPropagation();
             }}
           />
-          {problem && <p className="problem mono" role="alert">{problem.message}</p>}
+          {problem && (
+            <p className="problem mono" role="alert">
+              {problem.message}
+            </p>
+          )}
         </div>
       )}
     </div>

@@ -1,5 +1,13 @@
 import { memo, useMemo, useState } from 'react';
-import { multipleText, quantity, resultKey, type JointReport, type Missing, type SkipResult, type StrengthResult } from '@ample/core';
+import {
+  multipleText,
+  quantity,
+  resultKey,
+  type JointReport,
+  type Missing,
+  type SkipResult,
+  type StrengthResult,
+} from '@ample/core';
 import { Mark, type ShownState } from '../parts/StateMark.tsx';
 
 export interface OrderEntry {
@@ -22,20 +30,30 @@ export function failureOrder(report: JointReport, selected: number): OrderEntry[
       // Over all combinations a check stands once, by the part that gives first.
       const row = selected >= 0 ? key : check.id;
       const known = best.get(row);
-      if (!known || check.multiple < known.check.multiple) best.set(row, { check, key, title: check.where ? `${check.title}, ${check.where}` : check.title, combination: c.combination.name, index });
+      if (!known || check.multiple < known.check.multiple)
+        best.set(row, {
+          check,
+          key,
+          title: check.where ? `${check.title}, ${check.where}` : check.title,
+          combination: c.combination.name,
+          index,
+        });
     }
   });
   return [...best.values()].sort((a, b) => a.check.multiple - b.check.multiple);
 }
 
-const stateOf = (m: number, pass: boolean, close: number): ShownState => (!pass || m < 1 ? 'gives' : m < close ? 'close' : 'holds');
+const stateOf = (m: number, pass: boolean, close: number): ShownState =>
+  !pass || m < 1 ? 'gives' : m < close ? 'close' : 'holds';
 
 /** Axis in per cent of its width, both sides in logarithms: 0.4 to 1 left of the wall at 1.0 where anything gives, 1 to 8 right of it. */
 const RIGHT = 80;
-const axis = (wall: number) => (m: number): number => {
-  const x = Math.min(Math.max(m, 0.4), 8);
-  return x < 1 ? wall * (1 - Math.log(1 / x) / Math.log(2.5)) : wall + (RIGHT - wall) * (Math.log(x) / Math.log(8));
-};
+const axis =
+  (wall: number) =>
+  (m: number): number => {
+    const x = Math.min(Math.max(m, 0.4), 8);
+    return x < 1 ? wall * (1 - Math.log(1 / x) / Math.log(2.5)) : wall + (RIGHT - wall) * (Math.log(x) / Math.log(8));
+  };
 const TICKS = [0.5, 1, 1.5, 2, 4, 8];
 /** Rows shown before the rest is asked for. */
 const FIRST_ROWS = 9;
@@ -61,18 +79,54 @@ export const FailureOrder = memo(function FailureOrder({ report, selected, close
   const [all, setAll] = useState(false);
   const rows = all ? order : order.slice(0, FIRST_ROWS);
   const missing = selected >= 0 ? report.combinations[selected]!.missing : report.missing;
-  if (!first) return missing.length && report.state !== 'none' ? <NotChecked missing={missing} onOpen={(id) => onOpen(id, Math.max(0, selected))} /> : <p className="muted">No load on this joint yet. Enter the actions below the drawing.</p>;
+  if (!first)
+    return missing.length && report.state !== 'none' ? (
+      <NotChecked missing={missing} onOpen={(id) => onOpen(id, Math.max(0, selected))} />
+    ) : (
+      <p className="muted">No load on this joint yet. Enter the actions below the drawing.</p>
+    );
   return (
     <section aria-label="Failure order">
       <div className="label">Failure order: load multiple at which each part gives</div>
       <h2 className="text-[16px]! leading-snug! my-1 font-normal!" aria-live="polite" data-first-to-give={first.check.id}>
-        First to give: <b className={first.check.multiple < 1 ? 'text-[var(--gives)]' : first.check.multiple < close ? 'text-[var(--close)]' : 'text-[var(--holds)]'}>{first.title.toLowerCase()}</b> at <b>{multipleText(first.check.multiple)}</b> × {first.combination}
+        First to give:{' '}
+        <b
+          className={
+            first.check.multiple < 1
+              ? 'text-[var(--gives)]'
+              : first.check.multiple < close
+                ? 'text-[var(--close)]'
+                : 'text-[var(--holds)]'
+          }
+        >
+          {first.title.toLowerCase()}
+        </b>{' '}
+        at <b>{multipleText(first.check.multiple)}</b> × {first.combination}
       </h2>
-      <NotChecked missing={missing} onOpen={(id) => onOpen(id, selected >= 0 ? selected : Math.max(0, report.combinations.findIndex((c) => c.missing.some((m) => m.id === id))))} />
+      <NotChecked
+        missing={missing}
+        onOpen={(id) =>
+          onOpen(
+            id,
+            selected >= 0
+              ? selected
+              : Math.max(
+                  0,
+                  report.combinations.findIndex((c) => c.missing.some((m) => m.id === id)),
+                ),
+          )
+        }
+      />
       <Notes report={report} selected={selected} />
       <div className="order-row h-4!" aria-hidden="true">
         <span />
-        <span className="relative h-4 text-[10.5px] muted">{ticks.map((t) => <span key={t} className="absolute -translate-x-1/2" style={{ left: `${position(t)}%` }}>{t === 1 ? '1.0' : t}</span>)}</span>
+        <span className="relative h-4 text-[10.5px] muted">
+          {ticks.map((t) => (
+            <span key={t} className="absolute -translate-x-1/2" style={{ left: `${position(t)}%` }}>
+              {t === 1 ? '1.0' : t}
+            </span>
+          ))}
+        </span>
       </div>
       <ul>
         {rows.map(({ check, key, title, combination, index }) => {
@@ -81,28 +135,70 @@ export const FailureOrder = memo(function FailureOrder({ report, selected, close
           return (
             <li key={key}>
               <button
-                type="button" className="order-row" aria-current={active === key} data-check={check.id}
+                type="button"
+                className="order-row"
+                aria-current={active === key}
+                data-check={check.id}
                 title={`${check.clause}: ${quantity(check.demand, check.unit)} against ${quantity(check.resistance, check.unit)}, ${combination}`}
-                onMouseEnter={() => onPoint(key)} onMouseLeave={() => onPoint(null)} onFocus={() => onPoint(key)} onBlur={() => onPoint(null)} onClick={() => onOpen(key, index)}
+                onMouseEnter={() => onPoint(key)}
+                onMouseLeave={() => onPoint(null)}
+                onFocus={() => onPoint(key)}
+                onBlur={() => onPoint(null)}
+                onClick={() => onOpen(key, index)}
               >
-                <span className="name">{title}<span className="sr-only">: gives at {multipleText(check.multiple)} times {combination}. Open its workings.</span></span>
+                <span className="name">
+                  {title}
+                  <span className="sr-only">
+                    : gives at {multipleText(check.multiple)} times {combination}. Open its workings.
+                  </span>
+                </span>
                 <span className="order-axis" aria-hidden="true">
-                  {ticks.filter((t) => t !== 1).map((t) => <i key={t} className="absolute inset-y-[-2px] w-px bg-[var(--hair)]" style={{ left: `${position(t)}%` }} />)}
+                  {ticks
+                    .filter((t) => t !== 1)
+                    .map((t) => (
+                      <i key={t} className="absolute inset-y-[-2px] w-px bg-[var(--hair)]" style={{ left: `${position(t)}%` }} />
+                    ))}
                   <i className="absolute inset-y-[-2px] w-[2px] -ml-px bg-[var(--ink)]" style={{ left: `${wall}%` }} />
-                  <i className="absolute h-[2px] top-[10px]" style={{ left: `${Math.min(wall, at)}%`, width: `${Math.abs(at - wall)}%`, background: state === 'gives' ? 'var(--gives)' : state === 'close' ? 'var(--close-mark)' : 'var(--holds)' }} />
-                  <span className="absolute top-[5px] -translate-x-1/2 bg-[var(--panel)] rounded-full leading-none" style={{ left: `${at}%` }}><Mark state={state} size={12} /></span>
-                  <span className="absolute top-[2px] text-[12px] muted" style={{ left: `calc(${Math.max(at, wall)}% + 9px)` }}>{multipleText(check.multiple)}</span>
+                  <i
+                    className="absolute h-[2px] top-[10px]"
+                    style={{
+                      left: `${Math.min(wall, at)}%`,
+                      width: `${Math.abs(at - wall)}%`,
+                      background: state === 'gives' ? 'var(--gives)' : state === 'close' ? 'var(--close-mark)' : 'var(--holds)',
+                    }}
+                  />
+                  <span
+                    className="absolute top-[5px] -translate-x-1/2 bg-[var(--panel)] rounded-full leading-none"
+                    style={{ left: `${at}%` }}
+                  >
+                    <Mark state={state} size={12} />
+                  </span>
+                  <span className="absolute top-[2px] text-[12px] muted" style={{ left: `calc(${Math.max(at, wall)}% + 9px)` }}>
+                    {multipleText(check.multiple)}
+                  </span>
                 </span>
               </button>
             </li>
           );
         })}
       </ul>
-      {order.length > FIRST_ROWS && <button type="button" className="muted hover:underline min-h-6" onClick={() => setAll(!all)}>{all ? 'Show the first to give only' : `${order.length - FIRST_ROWS} more give later`}</button>}
+      {order.length > FIRST_ROWS && (
+        <button type="button" className="muted hover:underline min-h-6" onClick={() => setAll(!all)}>
+          {all ? 'Show the first to give only' : `${order.length - FIRST_ROWS} more give later`}
+        </button>
+      )}
       {skipped.length > 0 && (
         <details className="mt-1">
           <summary className="muted cursor-pointer py-1">{skipped.length} checks do not apply</summary>
-          {skipped.map((s) => <div key={s.id} className="hair-row grid-cols-[12px_1fr]"><Mark state="none" size={10} /><span>{s.title}<span className="muted"> · {s.reason}</span></span></div>)}
+          {skipped.map((s) => (
+            <div key={s.id} className="hair-row grid-cols-[12px_1fr]">
+              <Mark state="none" size={10} />
+              <span>
+                {s.title}
+                <span className="muted"> · {s.reason}</span>
+              </span>
+            </div>
+          ))}
         </details>
       )}
     </section>
@@ -115,7 +211,15 @@ function NotChecked({ missing, onOpen }: { missing: readonly Missing[]; onOpen: 
   return (
     <section className="my-2" aria-label="Not checked">
       <div className="label">Not checked: with this missing the joint is not whole</div>
-      {missing.map((m) => <button type="button" key={m.id + m.reason} className="hair-row grid-cols-[12px_1fr]" onClick={() => onOpen(m.id)}><Mark state="not-whole" size={11} /><span>{m.title}<span className="muted"> · {m.reason}</span></span></button>)}
+      {missing.map((m) => (
+        <button type="button" key={m.id + m.reason} className="hair-row grid-cols-[12px_1fr]" onClick={() => onOpen(m.id)}>
+          <Mark state="not-whole" size={11} />
+          <span>
+            {m.title}
+            <span className="muted"> · {m.reason}</span>
+          </span>
+        </button>
+      ))}
     </section>
   );
 }
@@ -124,7 +228,15 @@ function NotChecked({ missing, onOpen }: { missing: readonly Missing[]; onOpen: 
 function Notes({ report, selected }: { report: JointReport; selected: number }) {
   const c = report.combinations[selected >= 0 ? selected : report.worst];
   if (!c?.notes.length) return null;
-  return <ul className={`my-1 text-[12px] ${c.state === 'gives' ? 'problem' : 'muted'}`} aria-label={`Notes on ${c.combination.name}`}>{c.notes.map((n) => <li key={n}>{c.combination.name}: {n}</li>)}</ul>;
+  return (
+    <ul className={`my-1 text-[12px] ${c.state === 'gives' ? 'problem' : 'muted'}`} aria-label={`Notes on ${c.combination.name}`}>
+      {c.notes.map((n) => (
+        <li key={n}>
+          {c.combination.name}: {n}
+        </li>
+      ))}
+    </ul>
+  );
 }
 
 /** Checks that apply in none of the combinations looked at. */

@@ -6,11 +6,24 @@ import { accepts, readEntry } from './entry.ts';
 import { stepped } from './Sheet.tsx';
 
 /** The values behind a callout, at the spot. Each is taken as soon as it is chosen or entered. */
-export function FieldPopover({ at, callout, editor, onClose }: { at: readonly [number, number]; callout: Callout; editor: JointEditor; onClose: () => void }) {
+export function FieldPopover({
+  at,
+  callout,
+  editor,
+  onClose,
+}: {
+  at: readonly [number, number];
+  callout: Callout;
+  editor: JointEditor;
+  onClose: () => void;
+}) {
   const ref = useRef<HTMLDivElement>(null);
   const [helped, setHelped] = useState('');
   useEffect(() => {
-    const away = (e: PointerEvent): void => { const at = e.target as HTMLElement; if (!ref.current?.contains(at) && !at.closest('.section-list')) onClose(); };
+    const away = (e: PointerEvent): void => {
+      const at = e.target as HTMLElement;
+      if (!ref.current?.contains(at) && !at.closest('.section-list')) onClose();
+    };
     document.addEventListener('pointerdown', away);
     return () => document.removeEventListener('pointerdown', away);
   });
@@ -21,15 +34,36 @@ export function FieldPopover({ at, callout, editor, onClose }: { at: readonly [n
   const left = at[0] > 0.6;
   return (
     <div
-      ref={ref} className="popover" role="dialog" aria-label={callout.title}
+      ref={ref}
+      className="popover"
+      role="dialog"
+      aria-label={callout.title}
       // No higher than the sheet leaves room on that side; the rest is scrolled to.
-      style={{ maxHeight: `max(180px, ${(up ? at[1] : 1 - at[1]) * 100 - 4}%)`, [left ? 'right' : 'left']: `${(left ? 1 - at[0] : at[0]) * 100}%`, [up ? 'bottom' : 'top']: `${(up ? 1 - at[1] : at[1]) * 100 + (up ? 3 : 1)}%` }}
-      onKeyDown={(e) => { if (e.key === 'Escape') { e.preventDefault(); onClose(); } }}
+      style={{
+        maxHeight: `max(180px, ${(up ? at[1] : 1 - at[1]) * 100 - 4}%)`,
+        [left ? 'right' : 'left']: `${(left ? 1 - at[0] : at[0]) * 100}%`,
+        [up ? 'bottom' : 'top']: `${(up ? 1 - at[1] : at[1]) * 100 + (up ? 3 : 1)}%`,
+      }}
+      onKeyDown={(e) => {
+        if (e.key === 'Escape') {
+          e.preventDefault();
+          onClose();
+        }
+      }}
     >
-      <div className="popover-head flex justify-between items-center"><b>{callout.title}</b><button type="button" className="btn btn-ghost" onClick={onClose}>Done</button></div>
-      {fields.map((f) => <FieldRow key={f.id} field={f} editor={editor} onFocus={() => setHelped(editor.help(f.id))} />)}
+      <div className="popover-head flex justify-between items-center">
+        <b>{callout.title}</b>
+        <button type="button" className="btn btn-ghost" onClick={onClose}>
+          Done
+        </button>
+      </div>
+      {fields.map((f) => (
+        <FieldRow key={f.id} field={f} editor={editor} onFocus={() => setHelped(editor.help(f.id))} />
+      ))}
       {/* In one place, so that no row moves from under the pointer. */}
-      <p className="popover-help" role="note">{helped}</p>
+      <p className="popover-help" role="note">
+        {helped}
+      </p>
     </div>
   );
 }
@@ -41,18 +75,49 @@ function FieldRow({ field, editor, onFocus }: { field: Field<unknown>; editor: J
   return (
     <div onFocus={onFocus}>
       <label className="field-row">
-        <span>{field.label}{field.unit && <span className="muted"> {field.unit}</span>}</span>
+        <span>
+          {field.label}
+          {field.unit && <span className="muted"> {field.unit}</span>}
+        </span>
         <Control field={field} value={value} editor={editor} set={set} refuse={setProblem} />
       </label>
-      {problem && <p className="problem mb-2" role="alert">{problem}</p>}
+      {problem && (
+        <p className="problem mb-2" role="alert">
+          {problem}
+        </p>
+      )}
     </div>
   );
 }
 
-function Control({ field, value, editor, set, refuse }: { field: Field<unknown>; value: FieldValue | undefined; editor: JointEditor; set: (v: FieldValue) => void; refuse: (problem: string) => void }) {
+function Control({
+  field,
+  value,
+  editor,
+  set,
+  refuse,
+}: {
+  field: Field<unknown>;
+  value: FieldValue | undefined;
+  editor: JointEditor;
+  set: (v: FieldValue) => void;
+  refuse: (problem: string) => void;
+}) {
   const [text, setText] = useState(String(value ?? ''));
   useEffect(() => setText(String(value ?? '')), [value]);
-  if (field.type === 'section') return <SectionInput shapes={field.shapes} label={field.label} value={text} onChange={setText} onCommit={(v) => { if (v && v !== value) set(v); }} own={editor.job.sections} />;
+  if (field.type === 'section')
+    return (
+      <SectionInput
+        shapes={field.shapes}
+        label={field.label}
+        value={text}
+        onChange={setText}
+        onCommit={(v) => {
+          if (v && v !== value) set(v);
+        }}
+        own={editor.job.sections}
+      />
+    );
   if (field.type === 'grade' || field.options) {
     const own = field.type === 'grade' ? editor.job.steels.map((s) => ({ value: s.name as FieldValue, label: s.name })) : [];
     const options = [...(field.options ?? []), ...own];
@@ -60,7 +125,11 @@ function Control({ field, value, editor, set, refuse }: { field: Field<unknown>;
     return (
       <select className="select" value={known} onChange={(e) => set(options[Number(e.target.value)]!.value)}>
         {known < 0 && <option value={-1}>own values</option>}
-        {options.map((o, i) => <option key={String(o.value)} value={i}>{o.label}</option>)}
+        {options.map((o, i) => (
+          <option key={String(o.value)} value={i}>
+            {o.label}
+          </option>
+        ))}
       </select>
     );
   }
@@ -72,10 +141,22 @@ function Control({ field, value, editor, set, refuse }: { field: Field<unknown>;
   };
   return (
     <input
-      className="input text-right" inputMode="decimal" value={text} onChange={(e) => setText(e.target.value)} onBlur={commit}
+      className="input text-right"
+      inputMode="decimal"
+      value={text}
+      onChange={(e) => setText(e.target.value)}
+      onBlur={commit}
       onKeyDown={(e) => {
-        if (e.key === 'Enter') { e.preventDefault(); commit(); }
-        if ((e.key === 'ArrowUp' || e.key === 'ArrowDown') && field.steps) { e.preventDefault(); setText(String(stepped(Number(readEntry({ type: 'number', unit: field.unit }, text) ?? 0), field.steps, e.key === 'ArrowUp'))); }
+        if (e.key === 'Enter') {
+          e.preventDefault();
+          commit();
+        }
+        if ((e.key === 'ArrowUp' || e.key === 'ArrowDown') && field.steps) {
+          e.preventDefault();
+          setText(
+            String(stepped(Number(readEntry({ type: 'number', unit: field.unit }, text) ?? 0), field.steps, e.key === 'ArrowUp')),
+          );
+        }
       }}
     />
   );

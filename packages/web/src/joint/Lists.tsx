@@ -2,7 +2,17 @@ import { basisOf, kindOf, type JobRecord, type JointContent } from '@ample/core'
 import { api } from '../api.ts';
 
 /** Lists of a joint, to read and to take along as CSV, and its template in true size. Files are made from the saved joint. */
-export function Lists({ content, job, jointId, saved }: { content: JointContent; job: JobRecord; jointId: string; saved: boolean }) {
+export function Lists({
+  content,
+  job,
+  jointId,
+  saved,
+}: {
+  content: JointContent;
+  job: JobRecord;
+  jointId: string;
+  saved: boolean;
+}) {
   const kind = kindOf(content.kind);
   const model = kind.model(content.input, basisOf(job, content.settings));
   const lists = kind.lists?.(model) ?? [];
@@ -14,15 +24,42 @@ export function Lists({ content, job, jointId, saved }: { content: JointContent;
         <section key={l.id} className="mb-6" aria-label={l.title}>
           <div className="flex items-baseline gap-3 mb-1">
             <h2 className="text-[14px]! font-semibold!">{l.title}</h2>
-            {saved && <a className="underline" href={api.listUrl(jointId, l.id)} download>CSV</a>}
+            {saved && (
+              <a className="underline" href={api.listUrl(jointId, l.id)} download>
+                CSV
+              </a>
+            )}
           </div>
           <table className="grid-table">
-            <thead><tr>{l.head.map((h) => <th key={h}>{h}</th>)}</tr></thead>
-            <tbody>{l.rows.map((r, i) => <tr key={i}>{r.map((x, k) => <td key={k} className={typeof x === 'number' ? 'text-right tabular-nums' : ''}>{typeof x === 'number' ? String(x).replace('-', '\u2212') : x}</td>)}</tr>)}</tbody>
+            <thead>
+              <tr>
+                {l.head.map((h) => (
+                  <th key={h}>{h}</th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {l.rows.map((r, i) => (
+                <tr key={i}>
+                  {r.map((x, k) => (
+                    <td key={k} className={typeof x === 'number' ? 'text-right tabular-nums' : ''}>
+                      {typeof x === 'number' ? String(x).replace('-', '\u2212') : x}
+                    </td>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
           </table>
         </section>
       ))}
-      {template && saved && <p><a className="underline" href={api.templateUrl(jointId)} download>{template.title}, true size (DXF)</a> <span className="muted">plate, holes, column and axes on layers of their own, millimetres</span></p>}
+      {template && saved && (
+        <p>
+          <a className="underline" href={api.templateUrl(jointId)} download>
+            {template.title}, true size (DXF)
+          </a>{' '}
+          <span className="muted">plate, holes, column and axes on layers of their own, millimetres</span>
+        </p>
+      )}
       {!saved && <p className="muted">Files can be taken once the joint is saved.</p>}
     </div>
   );

@@ -16,32 +16,72 @@ const LINE: Readonly<Record<string, { stroke: string; strokeWidth: number; strok
   none: { stroke: 'none', strokeWidth: 0 },
 };
 const FILL: Readonly<Record<string, string>> = {
-  plate: 'var(--plate)', cut: 'var(--cut)', steel: 'none', paper: 'var(--paper)', ink: 'var(--ink)', dimension: 'var(--dimension)', failure: 'var(--oxide)', 'failure-soft': 'var(--soft)',
-  concrete: 'var(--concrete)', 'press-1': 'var(--press-1)', 'press-2': 'var(--press-2)', 'press-3': 'var(--press-3)', 'press-4': 'var(--press-4)',
+  plate: 'var(--plate)',
+  cut: 'var(--cut)',
+  steel: 'none',
+  paper: 'var(--paper)',
+  ink: 'var(--ink)',
+  dimension: 'var(--dimension)',
+  failure: 'var(--oxide)',
+  'failure-soft': 'var(--soft)',
+  concrete: 'var(--concrete)',
+  'press-1': 'var(--press-1)',
+  'press-2': 'var(--press-2)',
+  'press-3': 'var(--press-3)',
+  'press-4': 'var(--press-4)',
 };
 
-const points = (list: readonly (readonly [number, number])[]): string => list.map(([x, y]) => `${x.toFixed(2)},${y.toFixed(2)}`).join(' ');
+const points = (list: readonly (readonly [number, number])[]): string =>
+  list.map(([x, y]) => `${x.toFixed(2)},${y.toFixed(2)}`).join(' ');
 
 function Shape({ item }: { item: Exclude<Item, { k: 'text' }> }) {
-  const style = { ...LINE[item.line], fill: item.fill ? FILL[item.fill] : 'none', fillOpacity: item.fill === 'failure-soft' ? 0.6 : 1, strokeLinejoin: 'round' as const };
+  const style = {
+    ...LINE[item.line],
+    fill: item.fill ? FILL[item.fill] : 'none',
+    fillOpacity: item.fill === 'failure-soft' ? 0.6 : 1,
+    strokeLinejoin: 'round' as const,
+  };
   if (item.k === 'circle') return <circle cx={item.at[0]} cy={item.at[1]} r={item.r} {...style} />;
   return item.closed ? <polygon points={points(item.points)} {...style} /> : <polyline points={points(item.points)} {...style} />;
 }
 
-const Shapes = memo(({ items }: { items: readonly Item[] }) => <g aria-hidden="true">{items.map((item, i) => (item.k === 'text' ? null : <Shape key={i} item={item} />))}</g>);
+const Shapes = memo(({ items }: { items: readonly Item[] }) => (
+  <g aria-hidden="true">{items.map((item, i) => (item.k === 'text' ? null : <Shape key={i} item={item} />))}</g>
+));
 
 type TextItem = Extract<Item, { k: 'text' }>;
 const width = (t: TextItem): number => t.text.length * t.size * 0.56;
-const leftOf = (t: TextItem): number => (t.anchor === 'middle' ? t.at[0] - width(t) / 2 : t.anchor === 'end' ? t.at[0] - width(t) : t.at[0]);
+const leftOf = (t: TextItem): number =>
+  t.anchor === 'middle' ? t.at[0] - width(t) / 2 : t.anchor === 'end' ? t.at[0] - width(t) : t.at[0];
 
 /** A sheet to look at: the same items, nothing to edit. */
 export function Picture({ drawing, over }: { drawing: Pick<Drawing, 'width' | 'height' | 'items'>; over: readonly Item[] }) {
   const items = [...drawing.items, ...over];
   return (
-    <svg className="picture w-full border border-[var(--hair)] my-2" viewBox={`0 0 ${drawing.width} ${drawing.height}`} role="img" aria-label="Detail drawing">
+    <svg
+      className="picture w-full border border-[var(--hair)] my-2"
+      viewBox={`0 0 ${drawing.width} ${drawing.height}`}
+      role="img"
+      aria-label="Detail drawing"
+    >
       <rect width={drawing.width} height={drawing.height} fill="var(--paper)" />
       <Shapes items={items} />
-      {items.map((t, i) => t.k === 'text' && <text key={i} x={t.at[0]} y={t.at[1]} fontSize={t.size} fontWeight={t.bold ? 600 : 400} textAnchor={t.anchor} className={`t-${t.style}`}>{t.text}</text>)}
+      {items.map(
+        (t, i) =>
+          t.k === 'text' && (
+            <text
+              key={i}
+              x={t.at[0]}
+              y={t.at[1]}
+              fontSize={t.size}
+              fontWeight={t.bold ? 600 : 400}
+              textAnchor={t.anchor}
+              className={`t-${t.style}`}
+            >
+              {t.text}
+            </text>
+          ),
+      )}
     </svg>
   );
 }
@@ -54,7 +94,17 @@ interface Open {
 }
 
 /** The paper sheet, which is the editor: dimensions and callouts open in place, rows are added and removed at the rows. */
-export function Sheet({ drawing, failure, editor, facts }: { drawing: Drawing; failure: { id: string; title: string; detail: string } | null; editor: JointEditor; facts: Readonly<Record<string, MemberFacts | null>> }) {
+export function Sheet({
+  drawing,
+  failure,
+  editor,
+  facts,
+}: {
+  drawing: Drawing;
+  failure: { id: string; title: string; detail: string } | null;
+  editor: JointEditor;
+  facts: Readonly<Record<string, MemberFacts | null>>;
+}) {
   const [member, setMember] = useState<string | null>(null);
   const [open, setOpen] = useState<Open | null>(null);
   const svg = useRef<SVGSVGElement>(null);
@@ -64,7 +114,12 @@ export function Sheet({ drawing, failure, editor, facts }: { drawing: Drawing; f
 
   const openDimension = (index: number): void => {
     const t = dimensions[(index + dimensions.length) % dimensions.length]!;
-    setOpen({ kind: 'dimension', id: t.field!, index: (index + dimensions.length) % dimensions.length, at: [leftOf(t) + width(t) / 2, t.at[1] - t.size * 0.35] });
+    setOpen({
+      kind: 'dimension',
+      id: t.field!,
+      index: (index + dimensions.length) % dimensions.length,
+      at: [leftOf(t) + width(t) / 2, t.at[1] - t.size * 0.35],
+    });
   };
   const focusDimension = (index: number): void => {
     requestAnimationFrame(() => svg.current?.querySelector<SVGElement>(`[data-dimension="${index}"]`)?.focus());
@@ -73,22 +128,43 @@ export function Sheet({ drawing, failure, editor, facts }: { drawing: Drawing; f
     setOpen(null);
     if (index !== undefined) focusDimension(index);
   };
-  const press = (act: () => void) => (e: React.KeyboardEvent): void => {
-    if (e.key === 'Enter' || e.key === ' ') {
-      e.preventDefault();
-      act();
-    }
-  };
+  const press =
+    (act: () => void) =>
+    (e: React.KeyboardEvent): void => {
+      if (e.key === 'Enter' || e.key === ' ') {
+        e.preventDefault();
+        act();
+      }
+    };
   const field = open?.kind === 'dimension' ? editor.field(open.id) : undefined;
 
   return (
     <div className="sheet-wrap">
       <div className="sheet">
-        <svg ref={svg} viewBox={`0 0 ${drawing.width} ${drawing.height}`} role="group" aria-label="Detail drawing; dimensions and callouts can be edited in place">
+        <svg
+          ref={svg}
+          viewBox={`0 0 ${drawing.width} ${drawing.height}`}
+          role="group"
+          aria-label="Detail drawing; dimensions and callouts can be edited in place"
+        >
           <rect width={drawing.width} height={drawing.height} fill="var(--paper)" />
           <Shapes items={drawing.items} />
-          {drawing.areas.map(({ callout, box: [l, t, r, b] }) => <rect key={callout} x={l} y={t} width={r - l} height={b - t} fill="transparent" data-member={callout} onPointerEnter={() => setMember(callout)} onPointerLeave={() => setMember(null)} />)}
-          <g aria-hidden="true"><Shapes items={over} /></g>
+          {drawing.areas.map(({ callout, box: [l, t, r, b] }) => (
+            <rect
+              key={callout}
+              x={l}
+              y={t}
+              width={r - l}
+              height={b - t}
+              fill="transparent"
+              data-member={callout}
+              onPointerEnter={() => setMember(callout)}
+              onPointerLeave={() => setMember(null)}
+            />
+          ))}
+          <g aria-hidden="true">
+            <Shapes items={over} />
+          </g>
           {texts.map((t, i) => {
             const common = { x: t.at[0], y: t.at[1], fontSize: t.size, textAnchor: t.anchor, fontWeight: t.bold ? 600 : 400 };
             if (t.field) {
@@ -96,11 +172,21 @@ export function Sheet({ drawing, failure, editor, facts }: { drawing: Drawing; f
               const label = editor.field(t.field)?.label ?? t.field;
               return (
                 <g key={i}>
-                <text {...common} className="t-dimension editable" role="button" tabIndex={0} data-dimension={index} data-field={t.field} aria-label={`${label}, ${t.text} mm`}
-                  onClick={() => openDimension(index)} onKeyDown={press(() => openDimension(index))}>
-                  <title>{`${label}: click or press Enter to change`}</title>{t.text}
-                </text>
-                <line className="underline" x1={leftOf(t)} x2={leftOf(t) + width(t)} y1={t.at[1] + 0.75} y2={t.at[1] + 0.75} />
+                  <text
+                    {...common}
+                    className="t-dimension editable"
+                    role="button"
+                    tabIndex={0}
+                    data-dimension={index}
+                    data-field={t.field}
+                    aria-label={`${label}, ${t.text} mm`}
+                    onClick={() => openDimension(index)}
+                    onKeyDown={press(() => openDimension(index))}
+                  >
+                    <title>{`${label}: click or press Enter to change`}</title>
+                    {t.text}
+                  </text>
+                  <line className="underline" x1={leftOf(t)} x2={leftOf(t) + width(t)} y1={t.at[1] + 0.75} y2={t.at[1] + 0.75} />
                 </g>
               );
             }
@@ -109,36 +195,95 @@ export function Sheet({ drawing, failure, editor, facts }: { drawing: Drawing; f
               const at: readonly [number, number] = [leftOf(t), t.at[1]];
               const show = (): void => setOpen({ kind: 'callout', id, index: -1, at });
               return (
-                <g key={i} className="hot cursor-pointer" role="button" tabIndex={texts.findIndex((x) => x.callout === id) === i ? 0 : -1} data-callout={id} aria-label={`${t.text}: change`} onClick={show} onKeyDown={press(show)} onPointerEnter={() => setMember(id)} onPointerLeave={() => setMember(null)} onFocus={() => setMember(id)} onBlur={() => setMember(null)}>
+                <g
+                  key={i}
+                  className="hot cursor-pointer"
+                  role="button"
+                  tabIndex={texts.findIndex((x) => x.callout === id) === i ? 0 : -1}
+                  data-callout={id}
+                  aria-label={`${t.text}: change`}
+                  onClick={show}
+                  onKeyDown={press(show)}
+                  onPointerEnter={() => setMember(id)}
+                  onPointerLeave={() => setMember(null)}
+                  onFocus={() => setMember(id)}
+                  onBlur={() => setMember(null)}
+                >
                   <rect x={leftOf(t) - 0.8} y={t.at[1] - t.size} width={width(t) + 1.6} height={t.size * 1.3} rx="0.6" />
-                  <text {...common} className={`t-${t.style}`}>{t.text}</text>
+                  <text {...common} className={`t-${t.style}`}>
+                    {t.text}
+                  </text>
                 </g>
               );
             }
-            return <text key={i} {...common} className={`t-${t.style}`}>{t.text}</text>;
+            return (
+              <text key={i} {...common} className={`t-${t.style}`}>
+                {t.text}
+              </text>
+            );
           })}
-          {over.map((t, i) => t.k === 'text' && <text key={`f${i}`} x={t.at[0]} y={t.at[1]} fontSize={t.size} fontWeight={t.bold ? 600 : 400} textAnchor={t.anchor} className="t-failure">{t.text}</text>)}
+          {over.map(
+            (t, i) =>
+              t.k === 'text' && (
+                <text
+                  key={`f${i}`}
+                  x={t.at[0]}
+                  y={t.at[1]}
+                  fontSize={t.size}
+                  fontWeight={t.bold ? 600 : 400}
+                  textAnchor={t.anchor}
+                  className="t-failure"
+                >
+                  {t.text}
+                </text>
+              ),
+          )}
           {drawing.handles.map((h) => (
-            <g key={`${h.edit}${h.at[1]}`} className="handle" role="button" tabIndex={0} aria-label={h.label} onClick={() => editor.edit(h.edit)} onKeyDown={press(() => editor.edit(h.edit))}>
+            <g
+              key={`${h.edit}${h.at[1]}`}
+              className="handle"
+              role="button"
+              tabIndex={0}
+              aria-label={h.label}
+              onClick={() => editor.edit(h.edit)}
+              onKeyDown={press(() => editor.edit(h.edit))}
+            >
               <title>{h.label}</title>
               <circle cx={h.at[0]} cy={h.at[1]} r="1.9" />
-              <text x={h.at[0]} y={h.at[1] + 1.15} fontSize="3.4" textAnchor="middle">{h.sign}</text>
+              <text x={h.at[0]} y={h.at[1] + 1.15} fontSize="3.4" textAnchor="middle">
+                {h.sign}
+              </text>
             </g>
           ))}
         </svg>
         {member && !open && facts[member] && <Facts facts={facts[member]} />}
         {open?.kind === 'dimension' && field && (
-          <div className="dim-editor" style={{ left: `${(open.at[0] / drawing.width) * 100}%`, top: `${(open.at[1] / drawing.height) * 100}%` }}>
+          <div
+            className="dim-editor"
+            style={{ left: `${(open.at[0] / drawing.width) * 100}%`, top: `${(open.at[1] / drawing.height) * 100}%` }}
+          >
             <DimensionInput
-              key={`${open.id}${open.index}`} label={field.label} type={field.type} value={editor.value(open.id) ?? 0} steps={field.steps ?? []} help={editor.help(open.id)}
-              onCommit={(v) => editor.set(open.id, v)} onClose={() => close(open.index)} onMove={(by) => openDimension(open.index + by)}
+              key={`${open.id}${open.index}`}
+              label={field.label}
+              type={field.type}
+              value={editor.value(open.id) ?? 0}
+              steps={field.steps ?? []}
+              help={editor.help(open.id)}
+              onCommit={(v) => editor.set(open.id, v)}
+              onClose={() => close(open.index)}
+              onMove={(by) => openDimension(open.index + by)}
             />
           </div>
         )}
         {open?.kind === 'callout' && (
           <FieldPopover
-            at={[open.at[0] / drawing.width, open.at[1] / drawing.height]} callout={drawing.callouts.find((c) => c.id === open.id)!} editor={editor}
-            onClose={() => { close(); requestAnimationFrame(() => svg.current?.querySelector<SVGElement>(`[data-callout="${open.id}"]`)?.focus()); }}
+            at={[open.at[0] / drawing.width, open.at[1] / drawing.height]}
+            callout={drawing.callouts.find((c) => c.id === open.id)!}
+            editor={editor}
+            onClose={() => {
+              close();
+              requestAnimationFrame(() => svg.current?.querySelector<SVGElement>(`[data-callout="${open.id}"]`)?.focus());
+            }}
           />
         )}
       </div>
@@ -151,7 +296,14 @@ function Facts({ facts }: { facts: MemberFacts }) {
   return (
     <div className="member-facts" role="status" aria-label={facts.title}>
       <b>{facts.title}</b>
-      <dl>{facts.lines.map(([k, v]) => <div key={k}><dt>{k}</dt><dd>{v}</dd></div>)}</dl>
+      <dl>
+        {facts.lines.map(([k, v]) => (
+          <div key={k}>
+            <dt>{k}</dt>
+            <dd>{v}</dd>
+          </div>
+        ))}
+      </dl>
     </div>
   );
 }
@@ -183,7 +335,8 @@ function DimensionInput({ label, value, type, steps, help, onCommit, onClose, on
   const commit = (): boolean => {
     if (text.trim() === String(value)) return true;
     const entered = readEntry({ type, unit: 'mm' }, text);
-    const said = entered === null ? `${label}: "${text}" is not a number; accepted is ${accepts({ type, unit: 'mm' })}.` : onCommit(entered);
+    const said =
+      entered === null ? `${label}: "${text}" is not a number; accepted is ${accepts({ type, unit: 'mm' })}.` : onCommit(entered);
     setProblem(said);
     if (said) input.current?.focus();
     return said === null;
@@ -191,9 +344,17 @@ function DimensionInput({ label, value, type, steps, help, onCommit, onClose, on
   return (
     <>
       <input
-        ref={input} autoFocus inputMode="decimal" aria-label={label} aria-description={help} aria-invalid={problem !== null} value={text}
+        ref={input}
+        autoFocus
+        inputMode="decimal"
+        aria-label={label}
+        aria-description={help}
+        aria-invalid={problem !== null}
+        value={text}
         onChange={(e) => setText(e.target.value)}
-        onBlur={() => { if (!problem && commit()) onClose(); }}
+        onBlur={() => {
+          if (!problem && commit()) onClose();
+        }}
         onKeyDown={(e) => {
           if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
             e.preventDefault();
@@ -211,8 +372,19 @@ function DimensionInput({ label, value, type, steps, help, onCommit, onClose, on
           e.stopPropagation();
         }}
       />
-      {!problem && <p className="dim-help" role="note">{help}</p>}
-      {problem && <p className="problem absolute left-1/2 -translate-x-1/2 top-full mt-1 w-64 bg-[var(--panel)] border border-[var(--gives)] rounded-sm p-2 z-10" role="alert">{problem}</p>}
+      {!problem && (
+        <p className="dim-help" role="note">
+          {help}
+        </p>
+      )}
+      {problem && (
+        <p
+          className="problem absolute left-1/2 -translate-x-1/2 top-full mt-1 w-64 bg-[var(--panel)] border border-[var(--gives)] rounded-sm p-2 z-10"
+          role="alert"
+        >
+          {problem}
+        </p>
+      )}
     </>
   );
 }

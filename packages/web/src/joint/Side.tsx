@@ -1,12 +1,25 @@
 import { memo } from 'react';
-import { boltWords, multipleText, quantity, significant, type JointReport, type Quantities, type RuleResult, type WayOut } from '@ample/core';
+import {
+  boltWords,
+  multipleText,
+  quantity,
+  significant,
+  type JointReport,
+  type Quantities,
+  type RuleResult,
+  type WayOut,
+} from '@ample/core';
 import { Mark } from '../parts/StateMark.tsx';
 
 const signed = (x: number, digits = 2): string => `${x < 0 ? '−' : '+'}${significant(Math.abs(x), digits)}`;
 
 function price(w: WayOut): string {
   const parts = [
-    ...(w.bolts ? [`${w.bolts > 0 ? '+' : '−'}${Math.abs(w.bolts)} ${(w.fastener ?? 'bolts').slice(0, Math.abs(w.bolts) === 1 ? -1 : undefined)}`] : []),
+    ...(w.bolts
+      ? [
+          `${w.bolts > 0 ? '+' : '−'}${Math.abs(w.bolts)} ${(w.fastener ?? 'bolts').slice(0, Math.abs(w.bolts) === 1 ? -1 : undefined)}`,
+        ]
+      : []),
     ...(Math.abs(w.concrete) > 0.005 ? [`${signed(w.concrete)} m³ concrete`] : []),
     ...(Math.abs(w.mass) > 0.02 ? [`${signed(w.mass)} kg`] : []),
   ];
@@ -21,9 +34,23 @@ export function WaysOut({ ways, busy, onTake }: { ways: readonly WayOut[] | null
     <section className="mt-4" aria-label="Ways out">
       <div className="label">Ways out, cheapest first</div>
       {ways.map((w) => (
-        <button type="button" key={w.line} className="hair-row grid-cols-[1fr_auto_66px]" onClick={() => onTake(w)} title={`Take it: ${w.line}`}>
-          <span>{w.label}{w.rulesAfter < w.rulesBefore && <span className="text-[var(--rule)]"> · mends a rule</span>}</span>
-          <span className="state"><span>{multipleText(w.before)} → <b>{multipleText(w.after)}</b></span><Mark state={w.state} size={10} /></span>
+        <button
+          type="button"
+          key={w.line}
+          className="hair-row grid-cols-[1fr_auto_66px]"
+          onClick={() => onTake(w)}
+          title={`Take it: ${w.line}`}
+        >
+          <span>
+            {w.label}
+            {w.rulesAfter < w.rulesBefore && <span className="text-[var(--rule)]"> · mends a rule</span>}
+          </span>
+          <span className="state">
+            <span>
+              {multipleText(w.before)} → <b>{multipleText(w.after)}</b>
+            </span>
+            <Mark state={w.state} size={10} />
+          </span>
           <span className="muted text-right">{price(w)}</span>
         </button>
       ))}
@@ -31,17 +58,40 @@ export function WaysOut({ ways, busy, onTake }: { ways: readonly WayOut[] | null
   );
 }
 
-export const ruleText = (r: RuleResult): string => r.note ?? `${quantity(r.actual, r.unit)} ${r.sense === '>=' ? '≥' : '≤'} ${quantity(r.limit, r.unit)}`;
+export const ruleText = (r: RuleResult): string =>
+  r.note ?? `${quantity(r.actual, r.unit)} ${r.sense === '>=' ? '≥' : '≤'} ${quantity(r.limit, r.unit)}`;
 
 /** Detailing rules, apart from strength: broken ones first. */
-export const Rules = memo(function Rules({ report, onPoint, onOpen }: { report: JointReport; onPoint: (id: string | null) => void; onOpen: (id: string) => void }) {
+export const Rules = memo(function Rules({
+  report,
+  onPoint,
+  onOpen,
+}: {
+  report: JointReport;
+  onPoint: (id: string | null) => void;
+  onOpen: (id: string) => void;
+}) {
   const applied = report.rules.filter((r) => r.type === 'rule');
   const broken = applied.filter((r) => r.must && !r.pass);
   const advice = applied.filter((r) => !r.must && !r.pass);
   const kept = applied.filter((r) => r.pass);
   const row = (r: RuleResult, word: string, mark: 'rule' | 'none' | 'holds') => (
-    <button type="button" key={r.id} className="hair-row grid-cols-[12px_1fr_auto]" onMouseEnter={() => onPoint(r.id)} onMouseLeave={() => onPoint(null)} onFocus={() => onPoint(r.id)} onBlur={() => onPoint(null)} onClick={() => onOpen(r.id)}>
-      <Mark state={mark} size={11} /><span>{r.title}<span className="muted"> · {ruleText(r)}</span></span><span className={mark === 'rule' ? 'text-[var(--rule)] font-semibold' : 'muted'}>{word}</span>
+    <button
+      type="button"
+      key={r.id}
+      className="hair-row grid-cols-[12px_1fr_auto]"
+      onMouseEnter={() => onPoint(r.id)}
+      onMouseLeave={() => onPoint(null)}
+      onFocus={() => onPoint(r.id)}
+      onBlur={() => onPoint(null)}
+      onClick={() => onOpen(r.id)}
+    >
+      <Mark state={mark} size={11} />
+      <span>
+        {r.title}
+        <span className="muted"> · {ruleText(r)}</span>
+      </span>
+      <span className={mark === 'rule' ? 'text-[var(--rule)] font-semibold' : 'muted'}>{word}</span>
     </button>
   );
   return (
@@ -50,7 +100,10 @@ export const Rules = memo(function Rules({ report, onPoint, onOpen }: { report: 
       {broken.map((r) => row(r, 'broken', 'rule'))}
       {advice.map((r) => row(r, 'advice', 'none'))}
       <details>
-        <summary className="muted cursor-pointer py-1">{broken.length + advice.length === 0 ? 'All ' : ''}{kept.length} rules kept</summary>
+        <summary className="muted cursor-pointer py-1">
+          {broken.length + advice.length === 0 ? 'All ' : ''}
+          {kept.length} rules kept
+        </summary>
         {kept.map((r) => row(r, 'kept', 'holds'))}
       </details>
     </section>
@@ -58,5 +111,9 @@ export const Rules = memo(function Rules({ report, onPoint, onOpen }: { report: 
 });
 
 export function Takeoff({ q }: { q: Quantities }) {
-  return <p className="muted mt-4">Plate {significant(q.plateMass)} kg · {boltWords(q)}, {significant(q.boltMass)} kg</p>;
+  return (
+    <p className="muted mt-4">
+      Plate {significant(q.plateMass)} kg · {boltWords(q)}, {significant(q.boltMass)} kg
+    </p>
+  );
 }

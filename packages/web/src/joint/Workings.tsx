@@ -1,14 +1,31 @@
 import 'katex/dist/katex.min.css';
 import katex from 'katex';
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
-import { kindOf, multipleText, sectionWords, texOf, type JobRecord, type JointContent, type Notation, type Source, type UsedSymbol, type WorkingSection, type WorkingStep, type Workings } from '@ample/core';
+import {
+  kindOf,
+  multipleText,
+  sectionWords,
+  texOf,
+  type JobRecord,
+  type JointContent,
+  type Notation,
+  type Source,
+  type UsedSymbol,
+  type WorkingSection,
+  type WorkingStep,
+  type Workings,
+} from '@ample/core';
 import { Link } from 'react-router';
 import { methodOfCheck } from '../help/links.ts';
 import { Mark, type ShownState } from '../parts/StateMark.tsx';
 import { checker } from '../work/client.ts';
 
 type Level = 'verdict' | 'governing' | 'all';
-const LEVELS: readonly (readonly [Level, string])[] = [['verdict', 'Verdict'], ['governing', 'Governing checks'], ['all', 'Everything']];
+const LEVELS: readonly (readonly [Level, string])[] = [
+  ['verdict', 'Verdict'],
+  ['governing', 'Governing checks'],
+  ['all', 'Everything'],
+];
 
 interface Props {
   readonly kindId: string;
@@ -27,12 +44,16 @@ export function WorkingsView({ kindId, content, job, index, target }: Props) {
   const shown = useRef<string | null>(null);
   useEffect(() => {
     let gone = false;
-    void checker().workings(kindId, content, job, index).then((answer) => {
-      if (gone) return;
-      if ('ok' in answer) setWorkings(answer.ok);
-      else setProblem(answer.refusal);
-    });
-    return () => { gone = true; };
+    void checker()
+      .workings(kindId, content, job, index)
+      .then((answer) => {
+        if (gone) return;
+        if ('ok' in answer) setWorkings(answer.ok);
+        else setProblem(answer.refusal);
+      });
+    return () => {
+      gone = true;
+    };
   }, [kindId, content, job, index]);
   useEffect(() => {
     if (!workings || !target || shown.current === target) return;
@@ -49,15 +70,39 @@ export function WorkingsView({ kindId, content, job, index, target }: Props) {
       {(ask) => (
         <>
           <div className="level" role="group" aria-label="How much to show">
-            <b>{content.mark}: {workings.report.verdict}</b>
-            <span className="muted flex-1">{workings.combination ? `combination ${workings.combination.name}` : 'no combination'}</span>
-            {LEVELS.map(([id, label]) => <button type="button" key={id} className={level === id ? 'font-semibold underline underline-offset-4' : 'muted hover:underline'} aria-pressed={level === id} onClick={() => setLevel(id)}>{label}</button>)}
+            <b>
+              {content.mark}: {workings.report.verdict}
+            </b>
+            <span className="muted flex-1">
+              {workings.combination ? `combination ${workings.combination.name}` : 'no combination'}
+            </span>
+            {LEVELS.map(([id, label]) => (
+              <button
+                type="button"
+                key={id}
+                className={level === id ? 'font-semibold underline underline-offset-4' : 'muted hover:underline'}
+                aria-pressed={level === id}
+                onClick={() => setLevel(id)}
+              >
+                {label}
+              </button>
+            ))}
           </div>
           <div className="workings">
-            {level === 'verdict' ? <VerdictTable workings={workings} onOpen={(id) => { setLevel('all'); requestAnimationFrame(() => document.getElementById(`w-${id}`)?.scrollIntoView()); }} /> : (
+            {level === 'verdict' ? (
+              <VerdictTable
+                workings={workings}
+                onOpen={(id) => {
+                  setLevel('all');
+                  requestAnimationFrame(() => document.getElementById(`w-${id}`)?.scrollIntoView());
+                }}
+              />
+            ) : (
               <>
                 <p className="muted mb-2">Click a symbol to see where its value comes from.</p>
-                {sections.map((s) => <SectionView key={s.id} section={s} onAsk={ask} kindTitle={kindOf(kindId).title} />)}
+                {sections.map((s) => (
+                  <SectionView key={s.id} section={s} onAsk={ask} kindTitle={kindOf(kindId).title} />
+                ))}
               </>
             )}
           </div>
@@ -69,7 +114,15 @@ export function WorkingsView({ kindId, content, job, index, target }: Props) {
 
 /** Workings alone, of a calculation that is no joint. */
 export const WorkingsList = ({ sections }: { sections: readonly WorkingSection[] }) => (
-  <Followed onFollow={() => undefined}>{(ask) => <div className="workings">{sections.map((s) => <SectionView key={s.id} section={s} onAsk={ask} />)}</div>}</Followed>
+  <Followed onFollow={() => undefined}>
+    {(ask) => (
+      <div className="workings">
+        {sections.map((s) => (
+          <SectionView key={s.id} section={s} onAsk={ask} />
+        ))}
+      </div>
+    )}
+  </Followed>
 );
 
 type Ask = (step: WorkingStep, name: string, at: DOMRect) => void;
@@ -96,15 +149,34 @@ function Followed({ onFollow, children }: { onFollow: () => void; children: (ask
     if (symbol) setAsked({ symbol, x: Math.min(at.left - box.left, box.width - 320), y: at.bottom - box.top + 4 });
   };
   return (
-    <div ref={root} className="relative" onKeyDown={(e) => { if (e.key === 'Escape') setAsked(null); }}>
+    <div
+      ref={root}
+      className="relative"
+      onKeyDown={(e) => {
+        if (e.key === 'Escape') setAsked(null);
+      }}
+    >
       {children(ask)}
       {asked && (
         <div className="popover" role="dialog" aria-label="Where the value comes from" style={{ left: asked.x, top: asked.y }}>
-          <p><b>{asked.symbol.value}</b>: {asked.symbol.text}</p>
+          <p>
+            <b>{asked.symbol.value}</b>: {asked.symbol.text}
+          </p>
           <p className="muted mt-1">{sourceWords(asked.symbol.source)}</p>
           <div className="flex gap-2 mt-2">
-            {asked.symbol.source.kind === 'formula' && <button type="button" className="btn" autoFocus onClick={() => follow(asked.symbol.source)}>Show its formula</button>}
-            <button type="button" className="btn btn-ghost" autoFocus={asked.symbol.source.kind !== 'formula'} onClick={() => setAsked(null)}>Close</button>
+            {asked.symbol.source.kind === 'formula' && (
+              <button type="button" className="btn" autoFocus onClick={() => follow(asked.symbol.source)}>
+                Show its formula
+              </button>
+            )}
+            <button
+              type="button"
+              className="btn btn-ghost"
+              autoFocus={asked.symbol.source.kind !== 'formula'}
+              onClick={() => setAsked(null)}
+            >
+              Close
+            </button>
           </div>
         </div>
       )}
@@ -112,8 +184,15 @@ function Followed({ onFollow, children }: { onFollow: () => void; children: (ask
   );
 }
 
-const SOURCES: Readonly<Record<string, string>> = { input: 'Typed', catalogue: 'From the catalogue', basis: 'From the basis of the job', code: 'From the code', action: 'From the actions' };
-const sourceWords = (s: Source): string => (s.kind === 'formula' ? 'Worked out in these workings.' : `${SOURCES[s.kind]}: ${s.ref}`);
+const SOURCES: Readonly<Record<string, string>> = {
+  input: 'Typed',
+  catalogue: 'From the catalogue',
+  basis: 'From the basis of the job',
+  code: 'From the code',
+  action: 'From the actions',
+};
+const sourceWords = (s: Source): string =>
+  s.kind === 'formula' ? 'Worked out in these workings.' : `${SOURCES[s.kind]}: ${s.ref}`;
 
 function visible(w: Workings, level: Level): readonly WorkingSection[] {
   if (level === 'all') return w.sections;
@@ -122,22 +201,39 @@ function visible(w: Workings, level: Level): readonly WorkingSection[] {
   return w.sections.filter((s) => s.type === 'shared' || keep.has(s.id) || (s.type === 'rule' && !s.pass));
 }
 
-const markOf = (s: WorkingSection): ShownState => (s.missing ? 'not-whole' : s.type === 'skip' ? 'none' : s.pass ? 'holds' : s.type === 'rule' ? 'rule' : 'gives');
+const markOf = (s: WorkingSection): ShownState =>
+  s.missing ? 'not-whole' : s.type === 'skip' ? 'none' : s.pass ? 'holds' : s.type === 'rule' ? 'rule' : 'gives';
 
 function VerdictTable({ workings, onOpen }: { workings: Workings; onOpen: (id: string) => void }) {
   return (
     <table className="grid-table">
-      <thead><tr><th>Check</th><th>Clause</th><th>Result</th><th className="num">Multiple</th><th /></tr></thead>
+      <thead>
+        <tr>
+          <th>Check</th>
+          <th>Clause</th>
+          <th>Result</th>
+          <th className="num">Multiple</th>
+          <th />
+        </tr>
+      </thead>
       <tbody>
-        {workings.sections.filter((s) => s.type !== 'shared').map((s) => (
-          <tr key={s.id}>
-            <td><button type="button" className="hover:underline text-left" onClick={() => onOpen(s.id)}>{s.title}</button></td>
-            <td className="muted">{s.clause}</td>
-            <td>{s.type === 'skip' ? <span className="muted">{s.summary}</span> : s.summary}</td>
-            <td className="num">{s.multiple === null ? '–' : multipleText(s.multiple)}</td>
-            <td><Mark state={markOf(s)} /></td>
-          </tr>
-        ))}
+        {workings.sections
+          .filter((s) => s.type !== 'shared')
+          .map((s) => (
+            <tr key={s.id}>
+              <td>
+                <button type="button" className="hover:underline text-left" onClick={() => onOpen(s.id)}>
+                  {s.title}
+                </button>
+              </td>
+              <td className="muted">{s.clause}</td>
+              <td>{s.type === 'skip' ? <span className="muted">{s.summary}</span> : s.summary}</td>
+              <td className="num">{s.multiple === null ? '–' : multipleText(s.multiple)}</td>
+              <td>
+                <Mark state={markOf(s)} />
+              </td>
+            </tr>
+          ))}
       </tbody>
     </table>
   );
@@ -146,14 +242,30 @@ function VerdictTable({ workings, onOpen }: { workings: Workings; onOpen: (id: s
 const SectionView = memo(({ section, onAsk, kindTitle }: { section: WorkingSection; onAsk: Ask; kindTitle?: string }) => (
   <section className="work-section" id={`w-${section.id}`}>
     <div className="flex items-baseline gap-3">
-      <h2 className="flex-1">{section.title}{section.governs && <span className="muted font-normal"> · governs</span>}</h2>
+      <h2 className="flex-1">
+        {section.title}
+        {section.governs && <span className="muted font-normal"> · governs</span>}
+      </h2>
       <span className="muted">{section.clause}</span>
-      {kindTitle && section.type !== 'shared' && <Link className="underline muted" to={methodOfCheck(kindTitle, section.id, section.title)} aria-label={`Method notes of ${section.title}`}>notes</Link>}
+      {kindTitle && section.type !== 'shared' && (
+        <Link
+          className="underline muted"
+          to={methodOfCheck(kindTitle, section.id, section.title)}
+          aria-label={`Method notes of ${section.title}`}
+        >
+          notes
+        </Link>
+      )}
     </div>
     {section.summary && (
-      <p className={`state mb-1 ${section.pass ? 'muted' : 'problem'}`}><Mark state={markOf(section)} size={10} /><span className="whitespace-normal">{sectionWords(section)}</span></p>
+      <p className={`state mb-1 ${section.pass ? 'muted' : 'problem'}`}>
+        <Mark state={markOf(section)} size={10} />
+        <span className="whitespace-normal">{sectionWords(section)}</span>
+      </p>
     )}
-    {section.steps.map((s, i) => <StepView key={i} step={s} onAsk={onAsk} />)}
+    {section.steps.map((s, i) => (
+      <StepView key={i} step={s} onAsk={onAsk} />
+    ))}
   </section>
 ));
 
@@ -162,9 +274,18 @@ const EQ: Notation = { k: 'op', text: '=' };
 function StepView({ step, onAsk }: { step: WorkingStep; onAsk: Ask }) {
   const html = useMemo(() => {
     const unit = step.unit ? `\\,\\text{${step.unit}}` : '';
-    const parts = [texOf(step.symbol), texOf(step.formula, true), ...[step.values, step.result].filter((n) => n !== null).map((n) => texOf(n))];
+    const parts = [
+      texOf(step.symbol),
+      texOf(step.formula, true),
+      ...[step.values, step.result].filter((n) => n !== null).map((n) => texOf(n)),
+    ];
     const tex = parts.join(texOf(EQ)) + unit;
-    return katex.renderToString(tex, { throwOnError: false, strict: false, trust: (c) => c.command === '\\htmlData', output: 'html' });
+    return katex.renderToString(tex, {
+      throwOnError: false,
+      strict: false,
+      trust: (c) => c.command === '\\htmlData',
+      output: 'html',
+    });
   }, [step]);
   const pick = (e: React.SyntheticEvent): void => {
     const target = (e.target as HTMLElement).closest<HTMLElement>('[data-symbol]');
@@ -176,11 +297,27 @@ function StepView({ step, onAsk }: { step: WorkingStep; onAsk: Ask }) {
         <div className="formula" onClick={pick} dangerouslySetInnerHTML={{ __html: html }} />
         {step.uses.length > 0 && (
           <div className="sr-only">
-            {step.uses.map((u) => <button type="button" key={u.name} onClick={(e) => onAsk(step, u.name, e.currentTarget.closest('.work-step')!.getBoundingClientRect())}>where {u.name} comes from</button>)}
+            {step.uses.map((u) => (
+              <button
+                type="button"
+                key={u.name}
+                onClick={(e) => onAsk(step, u.name, e.currentTarget.closest('.work-step')!.getBoundingClientRect())}
+              >
+                where {u.name} comes from
+              </button>
+            ))}
           </div>
         )}
       </div>
-      <div className="muted text-[12px]">{step.text}{step.clause && <><br />{step.clause}</>}</div>
+      <div className="muted text-[12px]">
+        {step.text}
+        {step.clause && (
+          <>
+            <br />
+            {step.clause}
+          </>
+        )}
+      </div>
     </div>
   );
 }

@@ -1,4 +1,16 @@
-import { basisOf, fieldHelp, fieldHelpWords, kindOf, LineError, Refusal, validate, type Field, type FieldValue, type JobRecord, type JointContent } from '@ample/core';
+import {
+  basisOf,
+  fieldHelp,
+  fieldHelpWords,
+  kindOf,
+  LineError,
+  Refusal,
+  validate,
+  type Field,
+  type FieldValue,
+  type JobRecord,
+  type JointContent,
+} from '@ample/core';
 
 /** What the parts of the Joint screen use to change it. Each change answers with null, or with the sentence that says why not. */
 export interface JointEditor {
@@ -37,7 +49,13 @@ function inWords(kindId: string, message: string): string {
   return label ? message.replace(path!, label) : message;
 }
 
-export function makeEditor(kindId: string, content: JointContent, job: JobRecord, apply: (content: JointContent, label: string) => void, say: (problem: string) => void): JointEditor {
+export function makeEditor(
+  kindId: string,
+  content: JointContent,
+  job: JobRecord,
+  apply: (content: JointContent, label: string) => void,
+  say: (problem: string) => void,
+): JointEditor {
   const kind = kindOf(kindId);
   const take = (input: unknown, label: string): string | null => {
     const refusal = refusalOf(kindId, input, job, content);
@@ -48,8 +66,14 @@ export function makeEditor(kindId: string, content: JointContent, job: JobRecord
   const field = (id: string): Field<unknown> | undefined => kind.fields.find((f) => f.id === id) ?? kind.placeField?.(id);
   const shown = (f: Field<unknown>, v: FieldValue): string => f.options?.find((o) => o.value === v)?.label ?? String(v);
   return {
-    job, input: content.input, field, take,
-    help: (id) => { const f = field(id); return f ? fieldHelpWords(fieldHelp(kind, f, content.input)) : ''; },
+    job,
+    input: content.input,
+    field,
+    take,
+    help: (id) => {
+      const f = field(id);
+      return f ? fieldHelpWords(fieldHelp(kind, f, content.input)) : '';
+    },
     value: (id) => field(id)?.get(content.input),
     set: (id, value) => {
       const f = field(id)!;

@@ -30,7 +30,13 @@ describe('the failure order', () => {
 describe('the editor', () => {
   const changes: { content: JointContent; label: string }[] = [];
   const said: string[] = [];
-  const editor = makeEditor('fin-plate', joint, record, (content, label) => changes.push({ content, label }), (s) => said.push(s));
+  const editor = makeEditor(
+    'fin-plate',
+    joint,
+    record,
+    (content, label) => changes.push({ content, label }),
+    (s) => said.push(s),
+  );
   it('takes a field with a label that says what changed', () => {
     expect(editor.set('plate.t', 12)).toBeNull();
     expect(changes.at(-1)!.label).toBe('Plate thickness 10 → 12');
@@ -46,7 +52,9 @@ describe('the editor', () => {
   it('says why a row can not be added, and where a line goes wrong', () => {
     expect(editor.edit('row.add')).toBeNull();
     expect(editor.line('FP | 10x100x290')!.message).toMatch(/steel such as S275/);
-    expect(editor.line('FP | 10x100x900 S275 | 4xM20-8.8 @70 | e 40/50 | gap 10 | top 50 | fw 8')!.message).toMatch(/^Plate depth: 900 mm is deeper than the beam's clear web/);
+    expect(editor.line('FP | 10x100x900 S275 | 4xM20-8.8 @70 | e 40/50 | gap 10 | top 50 | fw 8')!.message).toMatch(
+      /^Plate depth: 900 mm is deeper than the beam's clear web/,
+    );
     expect(said).toEqual([]);
   });
 });

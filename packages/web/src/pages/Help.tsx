@@ -14,7 +14,9 @@ export function HelpPage() {
   const page = useRef<HTMLElement>(null);
   const doc = DOCS.find((d) => d.id === docId);
   const found = useMemo(() => searchDocs(query), [query]);
-  useEffect(() => { document.title = `${doc?.title ?? 'Help'} · Ample Gusset`; }, [doc]);
+  useEffect(() => {
+    document.title = `${doc?.title ?? 'Help'} · Ample Gusset`;
+  }, [doc]);
   useEffect(() => {
     const section = hash ? document.getElementById(decodeURIComponent(hash.slice(1))) : null;
     page.current?.querySelectorAll('.lit').forEach((e) => e.classList.remove('lit'));
@@ -30,27 +32,61 @@ export function HelpPage() {
     <Shell trail={<span className="here">Help</span>}>
       <div className="help">
         <nav aria-label="Contents" className="help-nav">
-          <input className="input w-full" type="search" placeholder="Search the guide and the notes" aria-label="Search the guide and the notes" value={query} onChange={(e) => setQuery(e.target.value)} />
+          <input
+            className="input w-full"
+            type="search"
+            placeholder="Search the guide and the notes"
+            aria-label="Search the guide and the notes"
+            value={query}
+            onChange={(e) => setQuery(e.target.value)}
+          />
           {query.trim() !== '' && (
             <div role="region" aria-label="Found" aria-live="polite">
-              <p className="label mt-2">{found.length} parts hold “{query.trim()}”</p>
-              <ul>{found.map((s) => <li key={s.doc + s.id}><Link className="block py-1 underline" to={`/help/${s.doc}#${s.id}`}>{s.title}<span className="muted"> · {DOCS.find((d) => d.id === s.doc)!.title}</span></Link></li>)}</ul>
+              <p className="label mt-2">
+                {found.length} parts hold “{query.trim()}”
+              </p>
+              <ul>
+                {found.map((s) => (
+                  <li key={s.doc + s.id}>
+                    <Link className="block py-1 underline" to={`/help/${s.doc}#${s.id}`}>
+                      {s.title}
+                      <span className="muted"> · {DOCS.find((d) => d.id === s.doc)!.title}</span>
+                    </Link>
+                  </li>
+                ))}
+              </ul>
             </div>
           )}
           {DOCS.map((d) => (
             <div key={d.id} className="mt-3">
-              <Link className="font-semibold block py-1" to={`/help/${d.id}`} aria-current={d.id === docId ? 'page' : undefined}>{d.title}</Link>
-              {d.id === docId && <ul>{d.sections.map((s) => <li key={s.id}><Link className="block py-1 pl-3 hover:underline" to={`/help/${d.id}#${s.id}`}>{s.title}</Link></li>)}</ul>}
+              <Link className="font-semibold block py-1" to={`/help/${d.id}`} aria-current={d.id === docId ? 'page' : undefined}>
+                {d.title}
+              </Link>
+              {d.id === docId && (
+                <ul>
+                  {d.sections.map((s) => (
+                    <li key={s.id}>
+                      <Link className="block py-1 pl-3 hover:underline" to={`/help/${d.id}#${s.id}`}>
+                        {s.title}
+                      </Link>
+                    </li>
+                  ))}
+                </ul>
+              )}
             </div>
           ))}
         </nav>
         <main className="help-text" ref={page} tabIndex={0} aria-label={doc?.title ?? 'Help'}>
-          {doc ? doc.sections.map((s, i) => (
-            <section key={s.id} id={s.id}>
-              {i === 0 ? <h1>{s.title}</h1> : <h2>{s.title}</h2>}
-              <div className="prose" dangerouslySetInnerHTML={{ __html: s.html }} />
-            </section>
-          )) : <p className="problem">There is no document “{docId}”; choose one at the left.</p>}
+          {doc ? (
+            doc.sections.map((s, i) => (
+              <section key={s.id} id={s.id}>
+                {i === 0 ? <h1>{s.title}</h1> : <h2>{s.title}</h2>}
+                <div className="prose" dangerouslySetInnerHTML={{ __html: s.html }} />
+              </section>
+            ))
+          ) : (
+            <p className="problem">There is no document “{docId}”; choose one at the left.</p>
+          )}
         </main>
       </div>
     </Shell>

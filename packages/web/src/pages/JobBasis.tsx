@@ -1,8 +1,25 @@
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import {
-  basisFieldHelp, CLOSE_FIELD, DEFAULT_SETTINGS, FACTOR_FIELDS, newSection, newSteel, properties, RECOMMENDED_FACTORS, SECTION_FIELDS, SETTING_FIELDS, significant, STEEL_FIELDS, UK_FACTORS,
-  type BasisField, type CustomSection, type CustomSteel, type JobBasis, type JobRecord, type Settings,
+  basisFieldHelp,
+  CLOSE_FIELD,
+  DEFAULT_SETTINGS,
+  FACTOR_FIELDS,
+  newSection,
+  newSteel,
+  properties,
+  RECOMMENDED_FACTORS,
+  SECTION_FIELDS,
+  SETTING_FIELDS,
+  significant,
+  STEEL_FIELDS,
+  UK_FACTORS,
+  type BasisField,
+  type CustomSection,
+  type CustomSteel,
+  type JobBasis,
+  type JobRecord,
+  type Settings,
 } from '@ample/core';
 import { api } from '../api.ts';
 import { Problem } from '../parts/Dialog.tsx';
@@ -23,49 +40,131 @@ export function JobBasisPage() {
     setJob(j);
     setDraft({ number: j.number, name: j.name, client: j.client, basis: j.basis, sections: j.sections, steels: j.steels });
   };
-  useEffect(() => { api.job(jobId).then(take, (e: Error) => setProblem(e.message)); }, [jobId]);
-  if (!job || !draft) return <Shell><main className="page"><Problem>{problem}</Problem></main></Shell>;
+  useEffect(() => {
+    api.job(jobId).then(take, (e: Error) => setProblem(e.message));
+  }, [jobId]);
+  if (!job || !draft)
+    return (
+      <Shell>
+        <main className="page">
+          <Problem>{problem}</Problem>
+        </main>
+      </Shell>
+    );
 
-  const set = (change: Partial<Draft>): void => { setSaved(false); setDraft({ ...draft, ...change }); };
+  const set = (change: Partial<Draft>): void => {
+    setSaved(false);
+    setDraft({ ...draft, ...change });
+  };
   const basis = (change: Partial<JobBasis>): void => set({ basis: { ...draft.basis, ...change } });
   const settings = { ...DEFAULT_SETTINGS, ...draft.basis.settings };
   const save = (): void => {
     setProblem('');
     const { factors, ...rest } = draft.basis;
-    api.saveJob(job.id, { version: job.version, ...draft, basis: rest.set === 'custom' ? { ...rest, factors: { ...UK_FACTORS, ...factors } } : rest }).then((j) => { take(j); setSaved(true); }, (e: Error) => setProblem(e.message));
+    api
+      .saveJob(job.id, {
+        version: job.version,
+        ...draft,
+        basis: rest.set === 'custom' ? { ...rest, factors: { ...UK_FACTORS, ...factors } } : rest,
+      })
+      .then(
+        (j) => {
+          take(j);
+          setSaved(true);
+        },
+        (e: Error) => setProblem(e.message),
+      );
   };
   const setting = (change: Partial<Settings>): void => basis({ settings: { ...draft.basis.settings, ...change } });
   const custom = draft.basis.set === 'custom';
   return (
-    <Shell trail={<><Link className="ellipsis" to={`/jobs/${jobId}`}>{job.name}</Link><span className="quiet">/ Basis</span></>} tools={<button type="button" className="btn btn-primary" onClick={save}>Save basis</button>}>
+    <Shell
+      trail={
+        <>
+          <Link className="ellipsis" to={`/jobs/${jobId}`}>
+            {job.name}
+          </Link>
+          <span className="quiet">/ Basis</span>
+        </>
+      }
+      tools={
+        <button type="button" className="btn btn-primary" onClick={save}>
+          Save basis
+        </button>
+      }
+    >
       <main className="page" onFocus={onFocus}>
         <div className="page-inner grid gap-6 md:grid-cols-2">
-          <div className="md:col-span-2"><Problem>{problem}</Problem>{saved && <p className="muted" role="status">Saved. Every joint of the job is judged to this basis now; signed joints whose result it touches are stale.</p>}</div>
+          <div className="md:col-span-2">
+            <Problem>{problem}</Problem>
+            {saved && (
+              <p className="muted" role="status">
+                Saved. Every joint of the job is judged to this basis now; signed joints whose result it touches are stale.
+              </p>
+            )}
+          </div>
           <section>
             <h2 className="mb-2">Job</h2>
             <div className="form-grid">
-              {([['number', 'Number'], ['name', 'Name'], ['client', 'Client']] as const).map(([k, label]) => <label key={k} className="contents"><span>{label}</span><input className="input w-full" value={draft[k]} onChange={(e) => set({ [k]: e.target.value })} /></label>)}
-              <span>Standard</span><span>EN 1993-1-8 with EN 1993-1-1</span>
-              <label className="contents"><span>Factors and steels</span>
-                <select className="select" value={draft.basis.set} onChange={(e) => basis({ set: e.target.value as JobBasis['set'] })}>
-                  <option value="UK">UK National Annex</option><option value="recommended">recommended values</option><option value="custom">own factors</option>
+              {(
+                [
+                  ['number', 'Number'],
+                  ['name', 'Name'],
+                  ['client', 'Client'],
+                ] as const
+              ).map(([k, label]) => (
+                <label key={k} className="contents">
+                  <span>{label}</span>
+                  <input className="input w-full" value={draft[k]} onChange={(e) => set({ [k]: e.target.value })} />
+                </label>
+              ))}
+              <span>Standard</span>
+              <span>EN 1993-1-8 with EN 1993-1-1</span>
+              <label className="contents">
+                <span>Factors and steels</span>
+                <select
+                  className="select"
+                  value={draft.basis.set}
+                  onChange={(e) => basis({ set: e.target.value as JobBasis['set'] })}
+                >
+                  <option value="UK">UK National Annex</option>
+                  <option value="recommended">recommended values</option>
+                  <option value="custom">own factors</option>
                 </select>
               </label>
             </div>
-            <table className="mt-3"><tbody>
-              {FACTOR_FIELDS.map((f) => (
-                <tr key={f.id} data-help={basisFieldHelp('factors', f)}>
-                  <td className="pr-4 py-0.5 mono">{f.symbol}</td><td className="pr-4 muted">{f.label}</td>
-                  <td>{custom ? <Amount label={`${f.symbol}, ${f.label}`} value={draft.basis.factors?.[f.id] ?? UK_FACTORS[f.id]} onChange={(n) => basis({ factors: { ...draft.basis.factors, [f.id]: n } })} /> : (draft.basis.set === 'recommended' ? RECOMMENDED_FACTORS : UK_FACTORS)[f.id]}</td>
-                </tr>
-              ))}
-            </tbody></table>
+            <table className="mt-3">
+              <tbody>
+                {FACTOR_FIELDS.map((f) => (
+                  <tr key={f.id} data-help={basisFieldHelp('factors', f)}>
+                    <td className="pr-4 py-0.5 mono">{f.symbol}</td>
+                    <td className="pr-4 muted">{f.label}</td>
+                    <td>
+                      {custom ? (
+                        <Amount
+                          label={`${f.symbol}, ${f.label}`}
+                          value={draft.basis.factors?.[f.id] ?? UK_FACTORS[f.id]}
+                          onChange={(n) => basis({ factors: { ...draft.basis.factors, [f.id]: n } })}
+                        />
+                      ) : (
+                        (draft.basis.set === 'recommended' ? RECOMMENDED_FACTORS : UK_FACTORS)[f.id]
+                      )}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
           </section>
           <section>
             <h2 className="mb-2">House rules</h2>
             <div className="grid gap-2">
-              <label className="flex items-center gap-2" data-help={basisFieldHelp('basis', CLOSE_FIELD)}>{CLOSE_FIELD.label}<Amount label={CLOSE_FIELD.label} value={draft.basis.close} onChange={(close) => basis({ close })} /></label>
-              {SETTING_FIELDS.map((f) => <Setting key={f.id} field={f} value={settings[f.id]} onChange={(v) => setting({ [f.id]: v })} />)}
+              <label className="flex items-center gap-2" data-help={basisFieldHelp('basis', CLOSE_FIELD)}>
+                {CLOSE_FIELD.label}
+                <Amount label={CLOSE_FIELD.label} value={draft.basis.close} onChange={(close) => basis({ close })} />
+              </label>
+              {SETTING_FIELDS.map((f) => (
+                <Setting key={f.id} field={f} value={settings[f.id]} onChange={(v) => setting({ [f.id]: v })} />
+              ))}
             </div>
           </section>
           <Sections sections={draft.sections} onChange={(sections) => set({ sections })} />
@@ -77,67 +176,182 @@ export function JobBasisPage() {
   );
 }
 
-function Amount({ label, value, onChange, className = 'input w-24 text-right' }: { label: string; value: number; onChange: (n: number) => void; className?: string }) {
-  return <input className={className} type="number" step="any" aria-label={label} value={Number.isFinite(value) ? value : ''} onChange={(e) => onChange(e.target.valueAsNumber)} />;
+function Amount({
+  label,
+  value,
+  onChange,
+  className = 'input w-24 text-right',
+}: {
+  label: string;
+  value: number;
+  onChange: (n: number) => void;
+  className?: string;
+}) {
+  return (
+    <input
+      className={className}
+      type="number"
+      step="any"
+      aria-label={label}
+      value={Number.isFinite(value) ? value : ''}
+      onChange={(e) => onChange(e.target.valueAsNumber)}
+    />
+  );
 }
 
 /** A house rule: a number, one of several, or yes and no. */
-function Setting({ field: f, value, onChange }: { field: BasisField; value: string | number | boolean; onChange: (v: string | number | boolean) => void }) {
+function Setting({
+  field: f,
+  value,
+  onChange,
+}: {
+  field: BasisField;
+  value: string | number | boolean;
+  onChange: (v: string | number | boolean) => void;
+}) {
   return (
     <label className="flex items-center gap-2" data-help={basisFieldHelp('settings', f)}>
-      {f.type === 'yes' && <input type="checkbox" className="checkbox checkbox-sm" checked={value === true} onChange={(e) => onChange(e.target.checked)} />}
+      {f.type === 'yes' && (
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          checked={value === true}
+          onChange={(e) => onChange(e.target.checked)}
+        />
+      )}
       {f.label}
       {f.type === 'number' && <Amount label={f.label} value={Number(value)} onChange={onChange} />}
-      {f.type === 'choice' && <select className="select" value={String(value)} onChange={(e) => onChange(e.target.value)}>{f.options!.map(([id, words]) => <option key={id} value={id}>{words}</option>)}</select>}
+      {f.type === 'choice' && (
+        <select className="select" value={String(value)} onChange={(e) => onChange(e.target.value)}>
+          {f.options!.map(([id, words]) => (
+            <option key={id} value={id}>
+              {words}
+            </option>
+          ))}
+        </select>
+      )}
     </label>
   );
 }
 
-function Sections({ sections, onChange }: { sections: readonly CustomSection[]; onChange: (s: readonly CustomSection[]) => void }) {
-  const set = (i: number, change: Partial<CustomSection>): void => onChange(sections.map((s, k) => (k === i ? { ...s, ...change } as CustomSection : s)));
+function Sections({
+  sections,
+  onChange,
+}: {
+  sections: readonly CustomSection[];
+  onChange: (s: readonly CustomSection[]) => void;
+}) {
+  const set = (i: number, change: Partial<CustomSection>): void =>
+    onChange(sections.map((s, k) => (k === i ? ({ ...s, ...change } as CustomSection) : s)));
   return (
     <section>
       <h2 className="mb-2">Own I and H sections</h2>
       {sections.length > 0 && (
         <table className="grid-table mb-2">
-          <thead><tr><th>Name</th>{SECTION_FIELDS.map((f) => <th key={f.id} className="num">{f.label} {f.unit}</th>)}<th className="num">kg/m</th><th /></tr></thead>
+          <thead>
+            <tr>
+              <th>Name</th>
+              {SECTION_FIELDS.map((f) => (
+                <th key={f.id} className="num">
+                  {f.label} {f.unit}
+                </th>
+              ))}
+              <th className="num">kg/m</th>
+              <th />
+            </tr>
+          </thead>
           <tbody>
             {sections.map((s, i) => (
               <tr key={i}>
-                <td><input className="cell-input" aria-label="Name of the section" value={s.name} onChange={(e) => set(i, { name: e.target.value })} /></td>
-                {SECTION_FIELDS.map((f) => <td key={f.id} data-help={basisFieldHelp('section', f)}><Amount className="cell-input text-right" label={`${f.label} of ${s.name}`} value={s[f.id as 'h']} onChange={(n) => set(i, { [f.id]: n })} /></td>)}
+                <td>
+                  <input
+                    className="cell-input"
+                    aria-label="Name of the section"
+                    value={s.name}
+                    onChange={(e) => set(i, { name: e.target.value })}
+                  />
+                </td>
+                {SECTION_FIELDS.map((f) => (
+                  <td key={f.id} data-help={basisFieldHelp('section', f)}>
+                    <Amount
+                      className="cell-input text-right"
+                      label={`${f.label} of ${s.name}`}
+                      value={s[f.id as 'h']}
+                      onChange={(n) => set(i, { [f.id]: n })}
+                    />
+                  </td>
+                ))}
                 <td className="num">{significant(properties(s).mass)}</td>
-                <td><button type="button" className="btn btn-ghost" onClick={() => onChange(sections.filter((_, k) => k !== i))}>Remove</button></td>
+                <td>
+                  <button type="button" className="btn btn-ghost" onClick={() => onChange(sections.filter((_, k) => k !== i))}>
+                    Remove
+                  </button>
+                </td>
               </tr>
             ))}
           </tbody>
         </table>
       )}
-      <button type="button" className="btn" onClick={() => onChange([...sections, newSection(`Own ${sections.length + 1}`)])}>Add a section</button>
+      <button type="button" className="btn" onClick={() => onChange([...sections, newSection(`Own ${sections.length + 1}`)])}>
+        Add a section
+      </button>
     </section>
   );
 }
 
 function Steels({ steels, onChange }: { steels: readonly CustomSteel[]; onChange: (s: readonly CustomSteel[]) => void }) {
-  const set = (i: number, change: Partial<CustomSteel>): void => onChange(steels.map((s, k) => (k === i ? { ...s, ...change } : s)));
+  const set = (i: number, change: Partial<CustomSteel>): void =>
+    onChange(steels.map((s, k) => (k === i ? { ...s, ...change } : s)));
   return (
     <section>
       <h2 className="mb-2">Own steels</h2>
       {steels.length > 0 && (
         <table className="grid-table mb-2">
-          <thead><tr><th>Name</th>{STEEL_FIELDS.map((f) => <th key={f.id} className="num">{f.label} {f.unit}</th>)}<th /></tr></thead>
+          <thead>
+            <tr>
+              <th>Name</th>
+              {STEEL_FIELDS.map((f) => (
+                <th key={f.id} className="num">
+                  {f.label} {f.unit}
+                </th>
+              ))}
+              <th />
+            </tr>
+          </thead>
           <tbody>
             {steels.map((s, i) => (
               <tr key={i}>
-                <td><input className="cell-input" aria-label="Name of the steel" value={s.name} onChange={(e) => set(i, { name: e.target.value })} /></td>
-                {STEEL_FIELDS.map((f) => <td key={f.id} data-help={basisFieldHelp('steel', f)}><Amount className="cell-input text-right" label={`${f.label} of ${s.name}`} value={s[f.id]} onChange={(n) => set(i, { [f.id]: n })} /></td>)}
-                <td><button type="button" className="btn btn-ghost" onClick={() => onChange(steels.filter((_, k) => k !== i))}>Remove</button></td>
+                <td>
+                  <input
+                    className="cell-input"
+                    aria-label="Name of the steel"
+                    value={s.name}
+                    onChange={(e) => set(i, { name: e.target.value })}
+                  />
+                </td>
+                {STEEL_FIELDS.map((f) => (
+                  <td key={f.id} data-help={basisFieldHelp('steel', f)}>
+                    <Amount
+                      className="cell-input text-right"
+                      label={`${f.label} of ${s.name}`}
+                      value={s[f.id]}
+                      onChange={(n) => set(i, { [f.id]: n })}
+                    />
+                  </td>
+                ))}
+                <td>
+                  <button type="button" className="btn btn-ghost" onClick={() => onChange(steels.filter((_, k) => k !== i))}>
+                    Remove
+                  </button>
+                </td>
               </tr>
             ))}
           </tbody>
         </table>
       )}
-      <button type="button" className="btn" onClick={() => onChange([...steels, newSteel(`Steel ${steels.length + 1}`)])}>Add a steel</button>
+      <button type="button" className="btn" onClick={() => onChange([...steels, newSteel(`Steel ${steels.length + 1}`)])}>
+        Add a steel
+      </button>
     </section>
   );
 }

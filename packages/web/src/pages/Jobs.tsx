@@ -5,7 +5,8 @@ import { api } from '../api.ts';
 import { Dialog, Problem } from '../parts/Dialog.tsx';
 import { Shell } from '../parts/Shell.tsx';
 
-const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
+const day = (iso: string): string =>
+  new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
 const LARGEST = 20 * 1024 * 1024;
 
 /** All jobs: open, create, copy, archive, import and export. */
@@ -17,7 +18,10 @@ export function JobsPage() {
   const file = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const load = (): Promise<void> => api.jobs().then(setJobs, (e: Error) => setProblem(e.message));
-  useEffect(() => { void load(); document.title = 'Jobs · Ample Gusset'; }, []);
+  useEffect(() => {
+    void load();
+    document.title = 'Jobs · Ample Gusset';
+  }, []);
   const attempt = async (work: () => Promise<unknown>): Promise<void> => {
     setProblem('');
     try {
@@ -28,7 +32,8 @@ export function JobsPage() {
     }
   };
   const importFile = async (f: File): Promise<void> => {
-    if (f.size > LARGEST) return setProblem(`${f.name} is ${Math.round(f.size / 1048576)} MB; accepted are job files up to 20 MB.`);
+    if (f.size > LARGEST)
+      return setProblem(`${f.name} is ${Math.round(f.size / 1048576)} MB; accepted are job files up to 20 MB.`);
     await attempt(async () => navigate(`/jobs/${(await api.importJob(await f.text())).id}`));
   };
   const shown = jobs?.filter((j) => j.archived === archived) ?? [];
@@ -39,31 +44,85 @@ export function JobsPage() {
         <div className="page-inner">
           <div className="flex items-center gap-2 mb-4">
             <h1 className="flex-1">{archived ? 'Archived jobs' : 'Jobs'}</h1>
-            {(put > 0 || archived) && <button type="button" className="btn btn-ghost" onClick={() => setArchived(!archived)}>{archived ? 'Show current jobs' : `Show ${put} archived`}</button>}
-            <a className="btn" href={api.backupUrl} download title="One file with every job, taken while the server runs">Back up the store</a>
-            <button type="button" className="btn" onClick={() => file.current?.click()}>Import job file</button>
-            <input ref={file} type="file" accept=".json,application/json" className="hidden" aria-label="Job file to import" onChange={(e) => { const f = e.target.files?.[0]; if (f) void importFile(f); e.target.value = ''; }} />
-            <button type="button" className="btn btn-primary" onClick={() => setMaking(true)}>New job</button>
+            {(put > 0 || archived) && (
+              <button type="button" className="btn btn-ghost" onClick={() => setArchived(!archived)}>
+                {archived ? 'Show current jobs' : `Show ${put} archived`}
+              </button>
+            )}
+            <a className="btn" href={api.backupUrl} download title="One file with every job, taken while the server runs">
+              Back up the store
+            </a>
+            <button type="button" className="btn" onClick={() => file.current?.click()}>
+              Import job file
+            </button>
+            <input
+              ref={file}
+              type="file"
+              accept=".json,application/json"
+              className="hidden"
+              aria-label="Job file to import"
+              onChange={(e) => {
+                const f = e.target.files?.[0];
+                if (f) void importFile(f);
+                e.target.value = '';
+              }}
+            />
+            <button type="button" className="btn btn-primary" onClick={() => setMaking(true)}>
+              New job
+            </button>
           </div>
           <Problem>{problem}</Problem>
           {jobs && shown.length === 0 && archived && <p className="muted">No job is archived.</p>}
-          {jobs && shown.length === 0 && !archived && <Welcome onNew={() => setMaking(true)} onFile={() => file.current?.click()} onDemo={() => void attempt(async () => navigate(`/jobs/${(await api.demoJob()).id}`))} />}
+          {jobs && shown.length === 0 && !archived && (
+            <Welcome
+              onNew={() => setMaking(true)}
+              onFile={() => file.current?.click()}
+              onDemo={() => void attempt(async () => navigate(`/jobs/${(await api.demoJob()).id}`))}
+            />
+          )}
           {shown.length > 0 && (
             <table className="grid-table">
-              <thead><tr><th>Number</th><th>Name</th><th>Client</th><th className="num">Joints</th><th>Changed</th><th><span className="sr-only">What to do</span></th></tr></thead>
+              <thead>
+                <tr>
+                  <th>Number</th>
+                  <th>Name</th>
+                  <th>Client</th>
+                  <th className="num">Joints</th>
+                  <th>Changed</th>
+                  <th>
+                    <span className="sr-only">What to do</span>
+                  </th>
+                </tr>
+              </thead>
               <tbody>
                 {shown.map((j) => (
                   <tr key={j.id}>
                     <td className="mono">{j.number}</td>
-                    <td><Link className="font-semibold hover:underline" to={`/jobs/${j.id}`}>{j.name}</Link></td>
+                    <td>
+                      <Link className="font-semibold hover:underline" to={`/jobs/${j.id}`}>
+                        {j.name}
+                      </Link>
+                    </td>
                     <td>{j.client}</td>
                     <td className="num">{j.joints}</td>
                     <td className="muted">{day(j.updatedAt)}</td>
                     <td className="num whitespace-nowrap">
-                      <Link className="btn btn-ghost" to={`/jobs/${j.id}`}>Open</Link>
-                      <button type="button" className="btn btn-ghost" onClick={() => void attempt(() => api.copyJob(j.id))}>Copy</button>
-                      <a className="btn btn-ghost" href={api.exportUrl(j.id)} download>Export</a>
-                      <button type="button" className="btn btn-ghost" onClick={() => void attempt(() => api.saveJob(j.id, { version: j.version, archived: !j.archived }))}>{j.archived ? 'Bring back' : 'Archive'}</button>
+                      <Link className="btn btn-ghost" to={`/jobs/${j.id}`}>
+                        Open
+                      </Link>
+                      <button type="button" className="btn btn-ghost" onClick={() => void attempt(() => api.copyJob(j.id))}>
+                        Copy
+                      </button>
+                      <a className="btn btn-ghost" href={api.exportUrl(j.id)} download>
+                        Export
+                      </a>
+                      <button
+                        type="button"
+                        className="btn btn-ghost"
+                        onClick={() => void attempt(() => api.saveJob(j.id, { version: j.version, archived: !j.archived }))}
+                      >
+                        {j.archived ? 'Bring back' : 'Archive'}
+                      </button>
                     </td>
                   </tr>
                 ))}
@@ -83,15 +142,39 @@ function Welcome({ onNew, onFile, onDemo }: { onNew: () => void; onFile: () => v
     <section className="border-t border-[var(--hair)] pt-3">
       <h2>{title}</h2>
       <p className="muted my-2">{text}</p>
-      <button type="button" className={`btn ${main ? 'btn-primary' : ''}`} onClick={go}>{button}</button>
+      <button type="button" className={`btn ${main ? 'btn-primary' : ''}`} onClick={go}>
+        {button}
+      </button>
     </section>
   );
   return (
     <div className="grid gap-6 md:grid-cols-3 mt-2" role="group" aria-label="Ways to begin">
-      {way('Look around', 'A made-up ferry hall with fin plates, end plates, cleats and column bases: one joint gives, one breaks a rule, one is not whole.', 'Open the demo job', onDemo, true)}
-      {way('Begin a job', 'A number and a name; members and forces then make the first joint, drawn and checked.', 'Make a new job', onNew)}
-      {way('Bring a job along', 'A job file that this product exported, whole with its joints, actions and signatures.', 'Import a job file', onFile)}
-      <p className="md:col-span-3 muted">The <Link className="underline" to="/help">user guide</Link> says how the screens work and what is checked; press ? anywhere for the keys.</p>
+      {way(
+        'Look around',
+        'A made-up ferry hall with fin plates, end plates, cleats and column bases: one joint gives, one breaks a rule, one is not whole.',
+        'Open the demo job',
+        onDemo,
+        true,
+      )}
+      {way(
+        'Begin a job',
+        'A number and a name; members and forces then make the first joint, drawn and checked.',
+        'Make a new job',
+        onNew,
+      )}
+      {way(
+        'Bring a job along',
+        'A job file that this product exported, whole with its joints, actions and signatures.',
+        'Import a job file',
+        onFile,
+      )}
+      <p className="md:col-span-3 muted">
+        The{' '}
+        <Link className="underline" to="/help">
+          user guide
+        </Link>{' '}
+        says how the screens work and what is checked; press ? anywhere for the keys.
+      </p>
     </div>
   );
 }
@@ -99,18 +182,38 @@ function Welcome({ onNew, onFile, onDemo }: { onNew: () => void; onFile: () => v
 function NewJob({ onClose, onMade }: { onClose: () => void; onMade: (id: string) => void }) {
   const [job, setJob] = useState({ number: '', name: '', client: '' });
   const [problem, setProblem] = useState('');
-  const submit = (): void => void api.createJob(job).then((j) => onMade(j.id), (e: Error) => setProblem(e.message));
+  const submit = (): void =>
+    void api.createJob(job).then(
+      (j) => onMade(j.id),
+      (e: Error) => setProblem(e.message),
+    );
   return (
     <Dialog title="New job" onClose={onClose} width={440}>
-      <form onSubmit={(e) => { e.preventDefault(); submit(); }}>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          submit();
+        }}
+      >
         <div className="form-grid">
-          {([['number', 'Job number'], ['name', 'Name'], ['client', 'Client']] as const).map(([k, label]) => (
-            <label key={k} className="contents"><span>{label}</span><input className="input w-full" value={job[k]} onChange={(e) => setJob({ ...job, [k]: e.target.value })} /></label>
+          {(
+            [
+              ['number', 'Job number'],
+              ['name', 'Name'],
+              ['client', 'Client'],
+            ] as const
+          ).map(([k, label]) => (
+            <label key={k} className="contents">
+              <span>{label}</span>
+              <input className="input w-full" value={job[k]} onChange={(e) => setJob({ ...job, [k]: e.target.value })} />
+            </label>
           ))}
         </div>
         <p className="muted mt-2">EN 1993-1-8 with the UK National Annex; change it under Basis.</p>
         <Problem>{problem}</Problem>
-        <button type="submit" className="btn btn-primary mt-3">Make the job</button>
+        <button type="submit" className="btn btn-primary mt-3">
+          Make the job
+        </button>
       </form>
     </Dialog>
   );

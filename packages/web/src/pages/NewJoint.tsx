@@ -10,7 +10,17 @@ import { checker } from '../work/client.ts';
 const startOf = (kind: JointKind): Seed => Object.fromEntries(kind.seeds.map((f) => [f.id, f.start]));
 
 /** Members and forces in, a first detail out. */
-export function NewJoint({ job, mark: suggested, onClose, onMade }: { job: JobRecord; mark: string; onClose: () => void; onMade: (id: string, why: readonly string[]) => void }) {
+export function NewJoint({
+  job,
+  mark: suggested,
+  onClose,
+  onMade,
+}: {
+  job: JobRecord;
+  mark: string;
+  onClose: () => void;
+  onMade: (id: string, why: readonly string[]) => void;
+}) {
   const [mark, setMark] = useState(suggested);
   const [kindId, setKind] = useState(KINDS[0]!.id);
   const kind = KINDS.find((k) => k.id === kindId)!;
@@ -28,7 +38,10 @@ export function NewJoint({ job, mark: suggested, onClose, onMade }: { job: JobRe
   const submit = async (): Promise<void> => {
     setProblem('');
     const missing = asked.find((f) => !f.optional && !seed[f.id]);
-    if (missing) return setProblem(`${missing.label}: the value is missing; give ${missing.type === 'section' ? 'a name' : 'a number'} such as ${missing.example}.`);
+    if (missing)
+      return setProblem(
+        `${missing.label}: the value is missing; give ${missing.type === 'section' ? 'a name' : 'a number'} such as ${missing.example}.`,
+      );
     if (pasted.errors.length) return setProblem(pasted.errors[0]!.message);
     setBusy(true);
     try {
@@ -46,11 +59,40 @@ export function NewJoint({ job, mark: suggested, onClose, onMade }: { job: JobRe
 
   return (
     <Dialog title="New joint" onClose={onClose} width={560}>
-      <form onSubmit={(e) => { e.preventDefault(); void submit(); }} onFocus={onFocus}>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          void submit();
+        }}
+        onFocus={onFocus}
+      >
         <div className="form-grid">
-          <label className="contents" data-help="Mark: up to 24 letters, figures and . - _ / +; each once in the job. The next free one is suggested."><span>Mark</span><input className="input w-full" value={mark} onFocus={(e) => e.target.select()} onChange={(e) => setMark(e.target.value)} /></label>
+          <label
+            className="contents"
+            data-help="Mark: up to 24 letters, figures and . - _ / +; each once in the job. The next free one is suggested."
+          >
+            <span>Mark</span>
+            <input
+              className="input w-full"
+              value={mark}
+              onFocus={(e) => e.target.select()}
+              onChange={(e) => setMark(e.target.value)}
+            />
+          </label>
           {KINDS.length > 1 && (
-            <label className="contents" data-help="Form: what kind of joint it is; it can be changed later for another that joins the same members."><span>Form</span><select className="select" value={kindId} onChange={(e) => setKind(e.target.value)}>{KINDS.map((k) => <option key={k.id} value={k.id}>{k.title}</option>)}</select></label>
+            <label
+              className="contents"
+              data-help="Form: what kind of joint it is; it can be changed later for another that joins the same members."
+            >
+              <span>Form</span>
+              <select className="select" value={kindId} onChange={(e) => setKind(e.target.value)}>
+                {KINDS.map((k) => (
+                  <option key={k.id} value={k.id}>
+                    {k.title}
+                  </option>
+                ))}
+              </select>
+            </label>
           )}
           {asked.map((f, i) => {
             const next = asked[i + 1];
@@ -59,23 +101,71 @@ export function NewJoint({ job, mark: suggested, onClose, onMade }: { job: JobRe
               <Fragment key={f.id}>
                 <span>{f.label}</span>
                 <span className="flex gap-2" data-help={helpOf(f)}>
-                  {f.type === 'section' && <SectionInput label={f.label} example={f.example} shapes={f.shapes} value={seed[f.id] ?? ''} onChange={(v) => set({ [f.id]: v })} own={job.sections} />}
-                  {f.type === 'choice' && <Choice label={f.label} value={seed[f.id] ?? ''} all={f.options!} onChange={(v) => set({ [f.id]: v })} wide />}
-                  {f.type === 'number' && <input className="input w-full" inputMode="decimal" aria-label={f.label} placeholder={f.example} value={seed[f.id] ?? ''} onChange={(e) => set({ [f.id]: e.target.value })} />}
-                  {next?.type === 'grade' && <Choice label={next.label} value={seed[next.id] ?? ''} all={[...next.options!, ...job.steels.map(({ name }) => ({ value: name, label: name }))]} onChange={(v) => set({ [next.id]: v })} />}
+                  {f.type === 'section' && (
+                    <SectionInput
+                      label={f.label}
+                      example={f.example}
+                      shapes={f.shapes}
+                      value={seed[f.id] ?? ''}
+                      onChange={(v) => set({ [f.id]: v })}
+                      own={job.sections}
+                    />
+                  )}
+                  {f.type === 'choice' && (
+                    <Choice label={f.label} value={seed[f.id] ?? ''} all={f.options!} onChange={(v) => set({ [f.id]: v })} wide />
+                  )}
+                  {f.type === 'number' && (
+                    <input
+                      className="input w-full"
+                      inputMode="decimal"
+                      aria-label={f.label}
+                      placeholder={f.example}
+                      value={seed[f.id] ?? ''}
+                      onChange={(e) => set({ [f.id]: e.target.value })}
+                    />
+                  )}
+                  {next?.type === 'grade' && (
+                    <Choice
+                      label={next.label}
+                      value={seed[next.id] ?? ''}
+                      all={[...next.options!, ...job.steels.map(({ name }) => ({ value: name, label: name }))]}
+                      onChange={(v) => set({ [next.id]: v })}
+                    />
+                  )}
                 </span>
               </Fragment>
             );
           })}
         </div>
-        <label className="block mt-3" data-help={`Actions: ${kind.actions.map((a) => a.meaning).filter(Boolean).join('; ')}. Ctrl Enter goes on.`}>
-          <span className="label whitespace-normal!">Actions, a combination a line: {tableOrder(kind.actions).join('; ')}, in kN and kNm, or with their units (or paste from a spreadsheet)</span>
-          <textarea className="textarea mono w-full mt-1" rows={4} value={table} placeholder={exampleOf(kind)} onChange={(e) => setTable(e.target.value)} />
+        <label
+          className="block mt-3"
+          data-help={`Actions: ${kind.actions
+            .map((a) => a.meaning)
+            .filter(Boolean)
+            .join('; ')}. Ctrl Enter goes on.`}
+        >
+          <span className="label whitespace-normal!">
+            Actions, a combination a line: {tableOrder(kind.actions).join('; ')}, in kN and kNm, or with their units (or paste
+            from a spreadsheet)
+          </span>
+          <textarea
+            className="textarea mono w-full mt-1"
+            rows={4}
+            value={table}
+            placeholder={exampleOf(kind)}
+            onChange={(e) => setTable(e.target.value)}
+          />
         </label>
-        <p className="muted">{table.trim() ? `${pasted.combinations.length} read${pasted.errors.length ? `, ${pasted.errors.length} not` : ''}` : 'Without actions the detail follows good practice alone.'}</p>
+        <p className="muted">
+          {table.trim()
+            ? `${pasted.combinations.length} read${pasted.errors.length ? `, ${pasted.errors.length} not` : ''}`
+            : 'Without actions the detail follows good practice alone.'}
+        </p>
         <FieldNote note={note} />
         <Problem>{problem || pasted.errors[0]?.message}</Problem>
-        <button type="submit" className="btn btn-primary mt-3" disabled={busy}>{busy ? 'Looking for a detail…' : 'Make a first detail'}</button>
+        <button type="submit" className="btn btn-primary mt-3" disabled={busy}>
+          {busy ? 'Looking for a detail…' : 'Make a first detail'}
+        </button>
       </form>
     </Dialog>
   );
@@ -83,13 +173,52 @@ export function NewJoint({ job, mark: suggested, onClose, onMade }: { job: JobRe
 
 /** What a field asks for, what is accepted and what is usual. */
 function helpOf(f: SeedField): string {
-  const accepted = f.type === 'section' ? 'a section of the catalogue or the job, by whatever you type of its name' : f.options ? f.options.map((o) => o.label).join(', ') : f.type === 'number' ? 'a number' : '';
+  const accepted =
+    f.type === 'section'
+      ? 'a section of the catalogue or the job, by whatever you type of its name'
+      : f.options
+        ? f.options.map((o) => o.label).join(', ')
+        : f.type === 'number'
+          ? 'a number'
+          : '';
   return `${f.label}: ${accepted}.${f.example ? ` Usual: ${f.example}.` : ''}${f.optional ? ' It may stay empty.' : ''}`;
 }
 
 /** A line to take as a pattern. */
-const exampleOf = (kind: JointKind): string => ['C1', ...tableOrder(kind.actions).slice(1, -1).map((k) => kind.actions.find((a) => a.name === k)!.example), 'gravity'].join('; ');
+const exampleOf = (kind: JointKind): string =>
+  [
+    'C1',
+    ...tableOrder(kind.actions)
+      .slice(1, -1)
+      .map((k) => kind.actions.find((a) => a.name === k)!.example),
+    'gravity',
+  ].join('; ');
 
-function Choice({ label, value, all, onChange, wide = false }: { label: string; value: string; all: readonly { readonly value: string; readonly label: string }[]; onChange: (v: string) => void; wide?: boolean }) {
-  return <select className={`select ${wide ? 'w-full' : 'w-28'}`} aria-label={label} value={value} onChange={(e) => onChange(e.target.value)}>{all.map((o) => <option key={o.value} value={o.value}>{o.label}</option>)}</select>;
+function Choice({
+  label,
+  value,
+  all,
+  onChange,
+  wide = false,
+}: {
+  label: string;
+  value: string;
+  all: readonly { readonly value: string; readonly label: string }[];
+  onChange: (v: string) => void;
+  wide?: boolean;
+}) {
+  return (
+    <select
+      className={`select ${wide ? 'w-full' : 'w-28'}`}
+      aria-label={label}
+      value={value}
+      onChange={(e) => onChange(e.target.value)}
+    >
+      {all.map((o) => (
+        <option key={o.value} value={o.value}>
+          {o.label}
+        </option>
+      ))}
+    </select>
+  );
 }

@@ -14,8 +14,22 @@ export function Calculations({ jobId }: { jobId: string }) {
   const [gone, setGone] = useState<CalculationRecord | null>(null);
   const load = useCallback(() => api.calculations(jobId).then(setList, (e: Error) => setProblem(e.message)), [jobId]);
   useEffect(() => void load(), [load]);
-  const remove = (c: CalculationRecord): void => void api.deleteCalculation(c.id).then(() => { setGone(c); return load(); }, (e: Error) => setProblem(e.message));
-  const bringBack = (c: CalculationRecord): void => void api.restoreCalculation(c.id).then(() => { setGone(null); return load(); }, (e: Error) => setProblem(e.message));
+  const remove = (c: CalculationRecord): void =>
+    void api.deleteCalculation(c.id).then(
+      () => {
+        setGone(c);
+        return load();
+      },
+      (e: Error) => setProblem(e.message),
+    );
+  const bringBack = (c: CalculationRecord): void =>
+    void api.restoreCalculation(c.id).then(
+      () => {
+        setGone(null);
+        return load();
+      },
+      (e: Error) => setProblem(e.message),
+    );
   if (!list.length && !gone && !problem) return null;
   return (
     <section className="mt-5" aria-label="Calculations">
@@ -24,17 +38,34 @@ export function Calculations({ jobId }: { jobId: string }) {
       <ul>
         {list.map((c) => (
           <li key={c.id} className="flex items-baseline gap-3 py-1 border-b border-[#0001]">
-            <Link className="font-semibold hover:underline" to={`/bench/${c.tool}?job=${jobId}&calculation=${c.id}`}>{c.title}</Link>
+            <Link className="font-semibold hover:underline" to={`/bench/${c.tool}?job=${jobId}&calculation=${c.id}`}>
+              {c.title}
+            </Link>
             <span className="muted">{c.toolTitle.toLowerCase()}</span>
-            <span className="flex-1 ellipsis" title={c.answer}>{c.answer}</span>
+            <span className="flex-1 ellipsis" title={c.answer}>
+              {c.answer}
+            </span>
             {c.state !== 'none' && <Mark state={c.state} size={10} />}
-            <button type="button" className="underline" onClick={() => setIssued(c)}>Issue</button>
-            <button type="button" className="underline muted" onClick={() => remove(c)} aria-label={`Remove ${c.title}`}>Remove</button>
+            <button type="button" className="underline" onClick={() => setIssued(c)}>
+              Issue
+            </button>
+            <button type="button" className="underline muted" onClick={() => remove(c)} aria-label={`Remove ${c.title}`}>
+              Remove
+            </button>
           </li>
         ))}
       </ul>
-      {gone && <p className="muted mt-1" role="status">{gone.title} removed. <button type="button" className="underline" onClick={() => bringBack(gone)}>Undo</button></p>}
-      {issued && <Issue jobId={jobId} calculationId={issued.id} title={`Issue ${issued.title}`} onClose={() => setIssued(null)} />}
+      {gone && (
+        <p className="muted mt-1" role="status">
+          {gone.title} removed.{' '}
+          <button type="button" className="underline" onClick={() => bringBack(gone)}>
+            Undo
+          </button>
+        </p>
+      )}
+      {issued && (
+        <Issue jobId={jobId} calculationId={issued.id} title={`Issue ${issued.title}`} onClose={() => setIssued(null)} />
+      )}
     </section>
   );
 }

@@ -5,10 +5,18 @@ import { Shell } from './Shell.tsx';
 export function Failed() {
   return (
     <Shell>
-      <main className="page"><div className="page-inner">
-        <h1>This screen could not be shown</h1>
-        <p className="mt-2">Everything that was saved is still saved. Reload the page, or go back to the <Link className="underline" to="/">jobs</Link>.</p>
-      </div></main>
+      <main className="page">
+        <div className="page-inner">
+          <h1>This screen could not be shown</h1>
+          <p className="mt-2">
+            Everything that was saved is still saved. Reload the page, or go back to the{' '}
+            <Link className="underline" to="/">
+              jobs
+            </Link>
+            .
+          </p>
+        </div>
+      </main>
     </Shell>
   );
 }
@@ -16,7 +24,18 @@ export function Failed() {
 export function NotHere() {
   return (
     <Shell>
-      <main className="page"><div className="page-inner"><h1>There is nothing here</h1><p className="mt-2">Go to the <Link className="underline" to="/">jobs</Link>.</p></div></main>
+      <main className="page">
+        <div className="page-inner">
+          <h1>There is nothing here</h1>
+          <p className="mt-2">
+            Go to the{' '}
+            <Link className="underline" to="/">
+              jobs
+            </Link>
+            .
+          </p>
+        </div>
+      </main>
     </Shell>
   );
 }

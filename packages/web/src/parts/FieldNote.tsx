@@ -6,4 +6,9 @@ export function useFieldNote(): { readonly note: string; readonly onFocus: (e: F
   return { note, onFocus: (e) => setNote((now) => e.target.closest('[data-help]')?.getAttribute('data-help') ?? now) };
 }
 
-export const FieldNote = ({ note }: { note: string }) => (note ? <p className="field-note" role="note">{note}</p> : null);
+export const FieldNote = ({ note }: { note: string }) =>
+  note ? (
+    <p className="field-note" role="note">
+      {note}
+    </p>
+  ) : null;

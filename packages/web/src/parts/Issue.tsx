@@ -32,20 +32,25 @@ export function Issue({ jobId, jointId, calculationId, title, onClose }: Props) 
     if (!asked) return;
     let events: EventSource | null = null;
     let gone = false;
-    api.issue(jobId, { ...(jointId ? { jointId } : {}), ...(calculationId ? { calculationId } : { level }) }).then((started) => {
-      if (gone) return void api.cancelDocument(started.id);
-      setState(started);
-      events = api.documentEvents(started.id);
-      events.onmessage = (e) => {
-        const next = JSON.parse(e.data as string) as DocumentState;
-        setState(next);
-        if (!running(next)) events?.close();
-      };
-      events.onerror = () => {
-        events?.close();
-        setState((s) => (s && running(s) ? { ...s, status: 'failed', message: 'The server stopped answering; issue it again.' } : s));
-      };
-    }).catch((e: Error) => setProblem(e.message));
+    api
+      .issue(jobId, { ...(jointId ? { jointId } : {}), ...(calculationId ? { calculationId } : { level }) })
+      .then((started) => {
+        if (gone) return void api.cancelDocument(started.id);
+        setState(started);
+        events = api.documentEvents(started.id);
+        events.onmessage = (e) => {
+          const next = JSON.parse(e.data as string) as DocumentState;
+          setState(next);
+          if (!running(next)) events?.close();
+        };
+        events.onerror = () => {
+          events?.close();
+          setState((s) =>
+            s && running(s) ? { ...s, status: 'failed', message: 'The server stopped answering; issue it again.' } : s,
+          );
+        };
+      })
+      .catch((e: Error) => setProblem(e.message));
     return () => {
       gone = true;
       events?.close();
@@ -63,30 +68,66 @@ export function Issue({ jobId, jointId, calculationId, title, onClose }: Props) 
   return (
     <Dialog title={title} onClose={close} width={460}>
       {!asked && (
-        <form onSubmit={(e) => { e.preventDefault(); start(); }}>
+        <form
+          onSubmit={(e) => {
+            e.preventDefault();
+            start();
+          }}
+        >
           <fieldset>
             <legend className="label mb-1">How much is printed {one ? 'of the joint' : 'of each joint'}</legend>
             {LEVELS.map((l) => (
               <label key={l.id} className="flex gap-2 py-1 items-baseline">
-                <input type="radio" className="radio radio-xs" name="level" value={l.id} checked={level === l.id} onChange={() => setLevel(l.id)} />
-                <span><b>{l.label}</b><span className="muted"> · {l.about}</span></span>
+                <input
+                  type="radio"
+                  className="radio radio-xs"
+                  name="level"
+                  value={l.id}
+                  checked={level === l.id}
+                  onChange={() => setLevel(l.id)}
+                />
+                <span>
+                  <b>{l.label}</b>
+                  <span className="muted"> · {l.about}</span>
+                </span>
               </label>
             ))}
           </fieldset>
-          <button type="submit" className="btn btn-primary mt-3">Write the document</button>
+          <button type="submit" className="btn btn-primary mt-3">
+            Write the document
+          </button>
         </form>
       )}
       {working && (
         <>
           <progress className="progress w-full" aria-label="Progress" value={state?.done ?? 0} max={state?.total ?? 1} />
-          <p className="muted mt-1" aria-live="polite">{state?.status === 'waiting' ? 'Waiting: other documents are written first.' : state?.what ? `Writing ${state.what}: ${state.done} of ${state.total}` : 'Starting…'}</p>
-          <button type="button" ref={focus} className="btn mt-3" onClick={() => state && void api.cancelDocument(state.id).then(setState)}>Cancel</button>
+          <p className="muted mt-1" aria-live="polite">
+            {state?.status === 'waiting'
+              ? 'Waiting: other documents are written first.'
+              : state?.what
+                ? `Writing ${state.what}: ${state.done} of ${state.total}`
+                : 'Starting…'}
+          </p>
+          <button
+            type="button"
+            ref={focus}
+            className="btn mt-3"
+            onClick={() => state && void api.cancelDocument(state.id).then(setState)}
+          >
+            Cancel
+          </button>
         </>
       )}
       {state?.status === 'ready' && (
         <>
-          <p>{calculationId ? 'The document is ready: inputs, answer, picture, tables and workings.' : `The document is ready, level ${LEVELS.find((l) => l.id === level)!.label.toLowerCase()}.`}</p>
-          <a className="btn btn-primary mt-3" href={api.documentUrl(state.id)} download={state.name} ref={focus}>Download {state.name}</a>
+          <p>
+            {calculationId
+              ? 'The document is ready: inputs, answer, picture, tables and workings.'
+              : `The document is ready, level ${LEVELS.find((l) => l.id === level)!.label.toLowerCase()}.`}
+          </p>
+          <a className="btn btn-primary mt-3" href={api.documentUrl(state.id)} download={state.name} ref={focus}>
+            Download {state.name}
+          </a>
         </>
       )}
       {state?.status === 'cancelled' && <p>Cancelled; no file was written.</p>}

@@ -46,7 +46,11 @@ export function SectionInput({ value, onChange, onCommit, own, label, example = 
     const box = input.current!.getBoundingClientRect();
     const below = innerHeight - box.bottom - 8;
     const height = Math.min(320, Math.max(below, box.top - 8));
-    setPlace({ left: Math.max(4, Math.min(box.left, innerWidth - 424)), top: below >= Math.min(320, box.top) ? box.bottom + 2 : box.top - height - 2, height });
+    setPlace({
+      left: Math.max(4, Math.min(box.left, innerWidth - 424)),
+      top: below >= Math.min(320, box.top) ? box.bottom + 2 : box.top - height - 2,
+      height,
+    });
     setAt(0);
     setOpen(true);
   };
@@ -71,9 +75,22 @@ export function SectionInput({ value, onChange, onCommit, own, label, example = 
   return (
     <span className="section-input">
       <input
-        ref={input} className="input mono" role="combobox" aria-expanded={open} aria-controls={`${id}list`} aria-autocomplete="list" aria-activedescendant={open && shown.length ? `${id}${at}` : undefined} autoComplete="off" spellCheck={false}
-        value={value} aria-label={label} placeholder={example}
-        onChange={(e) => { onChange(e.target.value); show(); }}
+        ref={input}
+        className="input mono"
+        role="combobox"
+        aria-expanded={open}
+        aria-controls={`${id}list`}
+        aria-autocomplete="list"
+        aria-activedescendant={open && shown.length ? `${id}${at}` : undefined}
+        autoComplete="off"
+        spellCheck={false}
+        value={value}
+        aria-label={label}
+        placeholder={example}
+        onChange={(e) => {
+          onChange(e.target.value);
+          show();
+        }}
         onClick={show}
         onBlur={leave}
         onKeyDown={(e) => {
@@ -94,23 +111,65 @@ export function SectionInput({ value, onChange, onCommit, own, label, example = 
           }
         }}
       />
-      {open && createPortal(
-        <div className="section-list" style={{ left: place.left, top: place.top, maxHeight: place.height }} onPointerDown={(e) => e.preventDefault()}>
-          <div ref={list} role="listbox" id={`${id}list`} aria-label={`${label}: sections that fit`}>
-            <div className="section-row section-head" aria-hidden="true"><span>Section</span><span>h × b</span><span>web / flange</span><span>kg/m</span></div>
-            {shown.map((s, i) => (
-              <div key={s.name} id={`${id}${i}`} role="option" aria-selected={i === at} className="section-row" onPointerEnter={() => setAt(i)} onClick={() => take(s.name)}>
-                <span className="mono">{s.name}{own.some((o) => o.name === s.name) && <span className="muted"> own</span>}{search.recent.includes(s.name) && <span className="muted"> lately</span>}</span>
-                <span>{sizes(s)}</span><span>{walls(s)}</span><span>{s.mass ?? '–'}</span>
+      {open &&
+        createPortal(
+          <div
+            className="section-list"
+            style={{ left: place.left, top: place.top, maxHeight: place.height }}
+            onPointerDown={(e) => e.preventDefault()}
+          >
+            <div ref={list} role="listbox" id={`${id}list`} aria-label={`${label}: sections that fit`}>
+              <div className="section-row section-head" aria-hidden="true">
+                <span>Section</span>
+                <span>h × b</span>
+                <span>web / flange</span>
+                <span>kg/m</span>
               </div>
-            ))}
-          </div>
-          {found.length > MOST && <p className="muted px-2 py-1">{found.length - MOST} more: type more of the name.</p>}
-          {found.length === 0 && <p className="px-2 py-1" role="status">No section fits “{value}”.{near.length > 0 && <> Nearest: {near.map((s, i) => <span key={s.name}>{i > 0 && ', '}<button type="button" className="underline mono" onClick={() => take(s.name)}>{s.name}</button></span>)}</>}</p>}
-        </div>,
-        // A dialog lies over everything else of the page: inside one the list must be its own.
-        input.current?.closest('dialog') ?? document.body,
-      )}
+              {shown.map((s, i) => (
+                <div
+                  key={s.name}
+                  id={`${id}${i}`}
+                  role="option"
+                  aria-selected={i === at}
+                  className="section-row"
+                  onPointerEnter={() => setAt(i)}
+                  onClick={() => take(s.name)}
+                >
+                  <span className="mono">
+                    {s.name}
+                    {own.some((o) => o.name === s.name) && <span className="muted"> own</span>}
+                    {search.recent.includes(s.name) && <span className="muted"> lately</span>}
+                  </span>
+                  <span>{sizes(s)}</span>
+                  <span>{walls(s)}</span>
+                  <span>{s.mass ?? '–'}</span>
+                </div>
+              ))}
+            </div>
+            {found.length > MOST && <p className="muted px-2 py-1">{found.length - MOST} more: type more of the name.</p>}
+            {found.length === 0 && (
+              <p className="px-2 py-1" role="status">
+                No section fits “{value}”.
+                {near.length > 0 && (
+                  <>
+                    {' '}
+                    Nearest:{' '}
+                    {near.map((s, i) => (
+                      <span key={s.name}>
+                        {i > 0 && ', '}
+                        <button type="button" className="underline mono" onClick={() => take(s.name)}>
+                          {s.name}
+                        </button>
+                      </span>
+                    ))}
+                  </>
+                )}
+              </p>
+            )}
+          </div>,
+          // A dialog lies over everything else of the page: inside one the list must be its own.
+          input.current?.closest('dialog') ?? document.body,
+        )}
     </span>
   );
 }

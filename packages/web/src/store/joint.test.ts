@@ -3,14 +3,29 @@ import { afterEach, describe, expect, it, vi } from 'vitest';
 import { contentOf, type JointContent, type JointRecord } from '@ample/core';
 import { edited, jointReducer, mineKept, opened, redone, save, storedTaken, undone } from './joint.ts';
 
-const record: JointRecord = { id: 'j', jobId: 'b', version: 1, mark: 'B1-01', kind: 'fin-plate', line: 'FP', note: '', input: { gap: 10 }, combinations: [], updatedAt: '2026-11-23T08:00:00Z' };
+const record: JointRecord = {
+  id: 'j',
+  jobId: 'b',
+  version: 1,
+  mark: 'B1-01',
+  kind: 'fin-plate',
+  line: 'FP',
+  note: '',
+  input: { gap: 10 },
+  combinations: [],
+  updatedAt: '2026-11-23T08:00:00Z',
+};
 const withGap = (gap: number): JointContent => ({ ...contentOf(record), input: { gap } });
 const make = () => {
   const store = configureStore({ reducer: { joint: jointReducer } });
   store.dispatch(opened({ record, revisions: [] }));
   return store;
 };
-const answer = (status: number, body: unknown) => vi.stubGlobal('fetch', vi.fn(async () => new Response(JSON.stringify(body), { status })));
+const answer = (status: number, body: unknown) =>
+  vi.stubGlobal(
+    'fetch',
+    vi.fn(async () => new Response(JSON.stringify(body), { status })),
+  );
 afterEach(() => vi.unstubAllGlobals());
 
 describe('edits of the open joint', () => {
@@ -32,8 +47,26 @@ describe('edits of the open joint', () => {
   });
   it('open with the stored history as undo history', () => {
     const store = configureStore({ reducer: { joint: jointReducer } });
-    const rev = (id: number, label: string, before: number | null, after: number) => ({ id, version: id, who: '', at: '', label, before: before === null ? null : withGap(before), after: withGap(after) });
-    store.dispatch(opened({ record: { ...record, version: 3 }, revisions: [rev(4, 'signed by K. Dunlin', 10, 10), rev(3, 'gap 9 → 10', 9, 10), rev(2, 'gap 8 → 9', 8, 9), rev(1, 'made', null, 8)] }));
+    const rev = (id: number, label: string, before: number | null, after: number) => ({
+      id,
+      version: id,
+      who: '',
+      at: '',
+      label,
+      before: before === null ? null : withGap(before),
+      after: withGap(after),
+    });
+    store.dispatch(
+      opened({
+        record: { ...record, version: 3 },
+        revisions: [
+          rev(4, 'signed by K. Dunlin', 10, 10),
+          rev(3, 'gap 9 → 10', 9, 10),
+          rev(2, 'gap 8 → 9', 8, 9),
+          rev(1, 'made', null, 8),
+        ],
+      }),
+    );
     store.dispatch(undone());
     expect(store.getState().joint.present!.input.gap).toBe(9);
     store.dispatch(undone());
@@ -65,7 +98,10 @@ describe('saves', () => {
     expect(store.getState().joint.save).toBe('saved');
   });
   it('keep both versions when they are stale, and either can be taken', async () => {
-    for (const [action, gap] of [[storedTaken(), 15], [mineKept(), 11]] as const) {
+    for (const [action, gap] of [
+      [storedTaken(), 15],
+      [mineKept(), 11],
+    ] as const) {
       const store = make();
       store.dispatch(edited({ content: withGap(11), label: 'gap' }));
       answer(409, { detail: 'B1-01 was changed meanwhile', current: { ...record, version: 4, input: { gap: 15 } } });
@@ -83,7 +119,12 @@ describe('saves', () => {
   it('lose nothing when the server is away', async () => {
     const store = make();
     store.dispatch(edited({ content: withGap(11), label: 'gap' }));
-    vi.stubGlobal('fetch', vi.fn(async () => { throw new TypeError('network'); }));
+    vi.stubGlobal(
+      'fetch',
+      vi.fn(async () => {
+        throw new TypeError('network');
+      }),
+    );
     await send(store);
     expect(store.getState().joint).toMatchObject({ save: 'failed', problem: expect.stringMatching(/can not be reached/) });
     expect(store.getState().joint.present!.input.gap).toBe(11);

@@ -24,20 +24,38 @@ export interface JointState {
   readonly inFlight: boolean;
 }
 
-const initialState: JointState = { record: null, present: null, past: [], future: [], save: 'saved', problem: null, stored: null, lastLabel: '', edits: 0, inFlight: false };
+const initialState: JointState = {
+  record: null,
+  present: null,
+  past: [],
+  future: [],
+  save: 'saved',
+  problem: null,
+  stored: null,
+  lastLabel: '',
+  edits: 0,
+  inFlight: false,
+};
 
 /** Sends a save of content that was made from a stored record. */
-export const sendSave = (record: JointRecord, content: JointContent, label: string): Promise<JointRecord> => api.saveJoint(record.id, { ...content, version: record.version, label: (label || 'changed').slice(0, 200) });
+export const sendSave = (record: JointRecord, content: JointContent, label: string): Promise<JointRecord> =>
+  api.saveJoint(record.id, { ...content, version: record.version, label: (label || 'changed').slice(0, 200) });
 
 /** Saves the present content; "saved" shows only after the server has it on disk. */
-export const save = createAsyncThunk('joint/save', async ({ record, content, label }: { record: JointRecord; content: JointContent; label: string; edits: number }, { rejectWithValue }) => {
-  try {
-    return await sendSave(record, content, label);
-  } catch (e) {
-    if (e instanceof ApiProblem) return rejectWithValue({ message: e.message, status: e.status, current: e.current });
-    throw e;
-  }
-});
+export const save = createAsyncThunk(
+  'joint/save',
+  async (
+    { record, content, label }: { record: JointRecord; content: JointContent; label: string; edits: number },
+    { rejectWithValue },
+  ) => {
+    try {
+      return await sendSave(record, content, label);
+    } catch (e) {
+      if (e instanceof ApiProblem) return rejectWithValue({ message: e.message, status: e.status, current: e.current });
+      throw e;
+    }
+  },
+);
 
 const slice = createSlice({
   name: 'joint',
@@ -46,35 +64,88 @@ const slice = createSlice({
     opened: (_s, { payload }: PayloadAction<{ record: JointRecord; revisions: readonly RevisionRecord[] }>): JointState => {
       // The store's history is the undo history: it survives a reload.
       // What changed nothing (a signature, an undo taken back before it was saved) is no step.
-      const past = payload.revisions.filter((r) => r.before && r.after && JSON.stringify(r.before) !== JSON.stringify(r.after)).map((r) => ({ content: { ...r.before!, kind: r.before!.kind ?? payload.record.kind }, label: r.label })).reverse();
+      const past = payload.revisions
+        .filter((r) => r.before && r.after && JSON.stringify(r.before) !== JSON.stringify(r.after))
+        .map((r) => ({ content: { ...r.before!, kind: r.before!.kind ?? payload.record.kind }, label: r.label }))
+        .reverse();
       return { ...initialState, record: payload.record, present: contentOf(payload.record), past };
     },
     closed: (): JointState => initialState,
     edited: (s, { payload }: PayloadAction<{ content: JointContent; label: string }>): JointState => {
       if (!s.present) return s;
-      return { ...s, present: payload.content, past: [...s.past, { content: s.present, label: payload.label }], future: [], save: 'waiting', lastLabel: payload.label, edits: s.edits + 1 };
+      return {
+        ...s,
+        present: payload.content,
+        past: [...s.past, { content: s.present, label: payload.label }],
+        future: [],
+        save: 'waiting',
+        lastLabel: payload.label,
+        edits: s.edits + 1,
+      };
     },
     undone: (s): JointState => {
       const last = s.past.at(-1);
       if (!last || !s.present) return s;
-      return { ...s, present: last.content, past: s.past.slice(0, -1), future: [{ content: s.present, label: last.label }, ...s.future], save: 'waiting', lastLabel: `undo: ${last.label}`, edits: s.edits + 1 };
+      return {
+        ...s,
+        present: last.content,
+        past: s.past.slice(0, -1),
+        future: [{ content: s.present, label: last.label }, ...s.future],
+        save: 'waiting',
+        lastLabel: `undo: ${last.label}`,
+        edits: s.edits + 1,
+      };
     },
     redone: (s): JointState => {
       const next = s.future[0];
       if (!next || !s.present) return s;
-      return { ...s, present: next.content, past: [...s.past, { content: s.present, label: next.label }], future: s.future.slice(1), save: 'waiting', lastLabel: `redo: ${next.label}`, edits: s.edits + 1 };
+      return {
+        ...s,
+        present: next.content,
+        past: [...s.past, { content: s.present, label: next.label }],
+        future: s.future.slice(1),
+        save: 'waiting',
+        lastLabel: `redo: ${next.label}`,
+        edits: s.edits + 1,
+      };
     },
     recordReplaced: (s, { payload }: PayloadAction<JointRecord>): JointState => ({ ...s, record: payload }),
-    storedTaken: (s): JointState => (s.stored && s.present ? { ...s, record: s.stored, past: [...s.past, { content: s.present, label: 'took the stored one' }], present: contentOf(s.stored), stored: null, save: 'saved', problem: null } : s),
-    mineKept: (s): JointState => (s.stored ? { ...s, record: s.stored, stored: null, save: 'waiting', problem: null, lastLabel: `${s.lastLabel} (over version ${s.stored.version})` } : s),
+    storedTaken: (s): JointState =>
+      s.stored && s.present
+        ? {
+            ...s,
+            record: s.stored,
+            past: [...s.past, { content: s.present, label: 'took the stored one' }],
+            present: contentOf(s.stored),
+            stored: null,
+            save: 'saved',
+            problem: null,
+          }
+        : s,
+    mineKept: (s): JointState =>
+      s.stored
+        ? {
+            ...s,
+            record: s.stored,
+            stored: null,
+            save: 'waiting',
+            problem: null,
+            lastLabel: `${s.lastLabel} (over version ${s.stored.version})`,
+          }
+        : s,
     saveAgain: (s): JointState => (s.save === 'failed' ? { ...s, save: 'waiting' } : s),
   },
   extraReducers: (build) => {
     build.addCase(save.pending, (s) => ({ ...s, save: 'saving' as const, problem: null, inFlight: true }));
-    build.addCase(save.fulfilled, (s, { payload, meta }) => (s.record?.id === payload.id ? { ...s, inFlight: false, record: payload, save: s.edits === meta.arg.edits ? ('saved' as const) : ('waiting' as const) } : s));
+    build.addCase(save.fulfilled, (s, { payload, meta }) =>
+      s.record?.id === payload.id
+        ? { ...s, inFlight: false, record: payload, save: s.edits === meta.arg.edits ? ('saved' as const) : ('waiting' as const) }
+        : s,
+    );
     build.addCase(save.rejected, (s, { payload }) => {
       const p = payload as { message: string; status: number; current?: unknown } | undefined;
-      if (p?.status === 409 && p.current) return { ...s, inFlight: false, save: 'stale' as const, problem: p.message, stored: p.current as JointRecord };
+      if (p?.status === 409 && p.current)
+        return { ...s, inFlight: false, save: 'stale' as const, problem: p.message, stored: p.current as JointRecord };
       return { ...s, inFlight: false, save: 'failed' as const, problem: p?.message ?? 'The save failed.' };
     });
   },

@@ -1,6 +1,25 @@
 import {
-  basisOf, checkJoint, firstDetail, KINDS, kindOf, otherForm, Refusal, waysOut, workingsOf,
-  type Basis, type Combination, type Drawing, type JobRecord, type JointContent, type JointReport, type MomentChart, type Seed, type Quantities, type TitleBlock, type WayOut, type Workings,
+  basisOf,
+  checkJoint,
+  firstDetail,
+  KINDS,
+  kindOf,
+  otherForm,
+  Refusal,
+  waysOut,
+  workingsOf,
+  type Basis,
+  type Combination,
+  type Drawing,
+  type JobRecord,
+  type JointContent,
+  type JointReport,
+  type MomentChart,
+  type Seed,
+  type Quantities,
+  type TitleBlock,
+  type WayOut,
+  type Workings,
 } from '@ample/core';
 import { expose } from 'comlink';
 
@@ -17,7 +36,8 @@ export type CheckAnswer = { readonly ok: Checked } | { readonly refusal: string 
 export interface Form {
   readonly kindId: string;
   readonly title: string;
-  readonly made: { readonly ok: Checked & { readonly input: unknown; readonly why: readonly string[] } } | { readonly refusal: string };
+  readonly made:
+    { readonly ok: Checked & { readonly input: unknown; readonly why: readonly string[] } } | { readonly refusal: string };
 }
 
 /** Title block but for the verdict, which the check gives. */
@@ -43,14 +63,20 @@ const worker = {
       const report = checkJoint({ kind: kindId, input: content.input, combinations: content.combinations }, basis);
       const model = kind.model(content.input, basis);
       const combination = content.combinations[selected >= 0 ? selected : report.worst] ?? null;
-      return { report, drawing: kind.drawing(model, { ...title, verdict: report.verdict }, combination), quantities: kind.quantities(model) };
+      return {
+        report,
+        drawing: kind.drawing(model, { ...title, verdict: report.verdict }, combination),
+        quantities: kind.quantities(model),
+      };
     });
   },
   ways(kindId: string, content: JointContent, job: JobLike): WayOut[] {
     return waysOut(kindId, content.input, content.combinations, basisFor(job, content));
   },
   workings(kindId: string, content: JointContent, job: JobLike, index: number): { ok: Workings } | { refusal: string } {
-    return refusing(() => workingsOf({ kind: kindId, input: content.input, combinations: content.combinations }, basisFor(job, content), index));
+    return refusing(() =>
+      workingsOf({ kind: kindId, input: content.input, combinations: content.combinations }, basisFor(job, content), index),
+    );
   },
   /** The same members and actions in every other form, each judged and drawn, for comparison. */
   forms(content: JointContent, job: JobLike, title: TitleDraft): Form[] {
@@ -60,19 +86,35 @@ const worker = {
         const { input, why } = otherForm(content.kind, content.input, kind.id, content.combinations, basis);
         const report = checkJoint({ kind: kind.id, input, combinations: content.combinations }, basis);
         const model = kind.model(input, basis);
-        return { input, why, report, quantities: kind.quantities(model), drawing: kind.drawing(model, { ...title, kind: kind.title, verdict: report.verdict }, null) };
+        return {
+          input,
+          why,
+          report,
+          quantities: kind.quantities(model),
+          drawing: kind.drawing(model, { ...title, kind: kind.title, verdict: report.verdict }, null),
+        };
       });
       return { kindId: kind.id, title: kind.title, made };
     });
   },
   /** Resistance in axial force and moment; null where the kind has none or there are no combinations. */
-  chart(kindId: string, content: JointContent, job: JobLike, governing: number): { ok: MomentChart | null } | { refusal: string } {
+  chart(
+    kindId: string,
+    content: JointContent,
+    job: JobLike,
+    governing: number,
+  ): { ok: MomentChart | null } | { refusal: string } {
     return refusing(() => {
       const kind = kindOf(kindId);
       return kind.chart?.(kind.model(content.input, basisFor(job, content)), content.combinations, governing) ?? null;
     });
   },
-  first(kindId: string, seed: Seed, combinations: readonly Combination[], job: JobLike): { ok: { input: unknown; why: readonly string[] } } | { refusal: string } {
+  first(
+    kindId: string,
+    seed: Seed,
+    combinations: readonly Combination[],
+    job: JobLike,
+  ): { ok: { input: unknown; why: readonly string[] } } | { refusal: string } {
     return refusing(() => firstDetail(kindId, seed, combinations, basisOf(job)));
   },
 };

@@ -33,7 +33,14 @@ export function momentChart(m: BaseModel, combinations: readonly Combination[], 
   const scale = Math.max(50, ...combinations.map((c) => Math.abs(c.N_Ed)));
   // Where friction carries the shear, no axial force at all may not hold while some compression does: look for a level that holds.
   const start = [0, -0.25, -0.5, -1, -1.5, -2, -3, -5, 0.1].map((k) => k * scale).find((N) => holds(N, 0));
-  if (start === undefined) return { axis, shear: [worst.V_z ?? 0, worst.V_y ?? 0], of: worst.name, curve: [], points: pointsOf(combinations, axis, governing) };
+  if (start === undefined)
+    return {
+      axis,
+      shear: [worst.V_z ?? 0, worst.V_y ?? 0],
+      of: worst.name,
+      curve: [],
+      points: pointsOf(combinations, axis, governing),
+    };
   const up = largest((x) => holds(start + x, 0), scale / 4) ?? 0;
   const down = largest((x) => holds(start - x, 0), scale) ?? 0;
   const [top, bottom] = [start + up, start - down];
@@ -43,7 +50,14 @@ export function momentChart(m: BaseModel, combinations: readonly Combination[], 
     const inside = Math.min(Math.max(N, bottom + 1e-6 * (top - bottom)), top - 1e-6 * (top - bottom));
     return { N: inside, plus: largest((x) => holds(inside, x), 20) ?? 0, minus: -(largest((x) => holds(inside, -x), 20) ?? 0) };
   });
-  return { axis, shear: [worst.V_z ?? 0, worst.V_y ?? 0], of: worst.name, curve, points: pointsOf(combinations, axis, governing) };
+  return {
+    axis,
+    shear: [worst.V_z ?? 0, worst.V_y ?? 0],
+    of: worst.name,
+    curve,
+    points: pointsOf(combinations, axis, governing),
+  };
 }
 
-const pointsOf = (list: readonly Combination[], axis: 'M_y' | 'M_z', governing: number): MomentChart['points'] => list.map((c, i) => ({ name: c.name, N: c.N_Ed, M: c[axis] ?? 0, governs: i === governing }));
+const pointsOf = (list: readonly Combination[], axis: 'M_y' | 'M_z', governing: number): MomentChart['points'] =>
+  list.map((c, i) => ({ name: c.name, N: c.N_Ed, M: c[axis] ?? 0, governs: i === governing }));

@@ -9,9 +9,20 @@ import { baseFields } from './fields.ts';
 import { columnBase } from './index.ts';
 
 const demo = readJob(JSON.parse(readFileSync(new URL('../../../../../demo/tern-quay.json', import.meta.url), 'utf8')));
-const worked = ['w1', 'w2', 'w3', 'w4', 'w5'].map((w) => readJob(JSON.parse(readFileSync(new URL(`./jobs/${w}.json`, import.meta.url), 'utf8'))).joints[0]!);
+const worked = ['w1', 'w2', 'w3', 'w4', 'w5'].map(
+  (w) => readJob(JSON.parse(readFileSync(new URL(`./jobs/${w}.json`, import.meta.url), 'utf8'))).joints[0]!,
+);
 const joints: readonly JointDocument[] = [...worked, ...demo.joints.filter((j) => j.kind === 'column-base')];
-const title = { job: 'Job', number: '1', revision: 'A', mark: 'P', kind: 'Column base', verdict: 'holds', checked: '', basis: 'EN 1993-1-8' };
+const title = {
+  job: 'Job',
+  number: '1',
+  revision: 'A',
+  mark: 'P',
+  kind: 'Column base',
+  verdict: 'holds',
+  checked: '',
+  basis: 'EN 1993-1-8',
+};
 const basis = basisOf(demo);
 
 describe.each(joints.map((j) => [j.mark, j] as const))('the sheet of base %s', (_mark, joint) => {
@@ -21,11 +32,35 @@ describe.each(joints.map((j) => [j.mark, j] as const))('the sheet of base %s', (
 
   it('stands inside its frame, every point of it a number', () => {
     for (const d of drawings) {
-      const points = (i: Item): readonly (readonly [number, number])[] => (i.k === 'path' ? i.points : i.k === 'circle' ? [[i.at[0] - i.r, i.at[1] - i.r], [i.at[0] + i.r, i.at[1] + i.r]] : [[i.anchor === 'end' ? i.at[0] - textWidth(i.text, i.size) : i.anchor === 'middle' ? i.at[0] - textWidth(i.text, i.size) / 2 : i.at[0], i.at[1]]]);
-      for (const item of d.items) for (const [x, y] of points(item)) {
-        expect([item.k === 'text' ? item.text : item.k, Number.isFinite(x) && Number.isFinite(y)]).toEqual([item.k === 'text' ? item.text : item.k, true]);
-        expect([item.k === 'text' ? item.text : item.k, x >= 2 && x <= 262 && y >= 2 && y <= 170]).toEqual([item.k === 'text' ? item.text : item.k, true]);
-      }
+      const points = (i: Item): readonly (readonly [number, number])[] =>
+        i.k === 'path'
+          ? i.points
+          : i.k === 'circle'
+            ? [
+                [i.at[0] - i.r, i.at[1] - i.r],
+                [i.at[0] + i.r, i.at[1] + i.r],
+              ]
+            : [
+                [
+                  i.anchor === 'end'
+                    ? i.at[0] - textWidth(i.text, i.size)
+                    : i.anchor === 'middle'
+                      ? i.at[0] - textWidth(i.text, i.size) / 2
+                      : i.at[0],
+                  i.at[1],
+                ],
+              ];
+      for (const item of d.items)
+        for (const [x, y] of points(item)) {
+          expect([item.k === 'text' ? item.text : item.k, Number.isFinite(x) && Number.isFinite(y)]).toEqual([
+            item.k === 'text' ? item.text : item.k,
+            true,
+          ]);
+          expect([item.k === 'text' ? item.text : item.k, x >= 2 && x <= 262 && y >= 2 && y <= 170]).toEqual([
+            item.k === 'text' ? item.text : item.k,
+            true,
+          ]);
+        }
     }
   });
   it('draws a failure path for every check that gives or holds, and for the rules of its anchors', () => {
@@ -35,12 +70,35 @@ describe.each(joints.map((j) => [j.mark, j] as const))('the sheet of base %s', (
         expect([resultKey(r), failureItems(drawings[i]!, resultKey(r), r.title, '').length > 0]).toEqual([resultKey(r), true]);
       }
     });
-    for (const r of report.rules.filter((x) => x.type === 'rule' && x.id.startsWith('anchor-'))) expect([r.id, (drawings[0]!.failures[r.id] ?? []).length > 0 || r.id === 'anchor-hole-for-shear']).toEqual([r.id, true]);
+    for (const r of report.rules.filter((x) => x.type === 'rule' && x.id.startsWith('anchor-')))
+      expect([r.id, (drawings[0]!.failures[r.id] ?? []).length > 0 || r.id === 'anchor-hole-for-shear']).toEqual([r.id, true]);
   });
   it('lets no two texts run into each other', () => {
     for (const d of drawings) {
-      const boxes = d.items.flatMap((t) => (t.k === 'text' && !t.rotate ? [{ t: t.text, l: t.anchor === 'end' ? t.at[0] - textWidth(t.text, t.size) : t.anchor === 'middle' ? t.at[0] - textWidth(t.text, t.size) / 2 : t.at[0], w: textWidth(t.text, t.size), y: t.at[1], h: t.size * 0.62 }] : []));
-      const hits = boxes.flatMap((a, i) => boxes.slice(i + 1).filter((b) => a.l < b.l + b.w - 0.4 && b.l < a.l + a.w - 0.4 && a.y - a.h < b.y - 0.3 && b.y - b.h < a.y - 0.3).map((b) => `${a.t} / ${b.t}`));
+      const boxes = d.items.flatMap((t) =>
+        t.k === 'text' && !t.rotate
+          ? [
+              {
+                t: t.text,
+                l:
+                  t.anchor === 'end'
+                    ? t.at[0] - textWidth(t.text, t.size)
+                    : t.anchor === 'middle'
+                      ? t.at[0] - textWidth(t.text, t.size) / 2
+                      : t.at[0],
+                w: textWidth(t.text, t.size),
+                y: t.at[1],
+                h: t.size * 0.62,
+              },
+            ]
+          : [],
+      );
+      const hits = boxes.flatMap((a, i) =>
+        boxes
+          .slice(i + 1)
+          .filter((b) => a.l < b.l + b.w - 0.4 && b.l < a.l + a.w - 0.4 && a.y - a.h < b.y - 0.3 && b.y - b.h < a.y - 0.3)
+          .map((b) => `${a.t} / ${b.t}`),
+      );
       expect(hits).toEqual([]);
     }
   });
@@ -51,7 +109,9 @@ describe.each(joints.map((j) => [j.mark, j] as const))('the sheet of base %s', (
     for (const c of d.callouts) for (const f of c.fields) expect(baseFields.some((x) => x.id === f)).toBe(true);
     // The column axis in the plan is x = y = 0 on top of the plate; in the elevation y = 0.
     const [plan, side] = d.views;
-    expect(lift(d, [plan!.frame.at[0], plan!.frame.at[1]])).toEqual([0, 0, joint.input.plate.t + 1].map((x) => expect.closeTo(x, 6)));
+    expect(lift(d, [plan!.frame.at[0], plan!.frame.at[1]])).toEqual(
+      [0, 0, joint.input.plate.t + 1].map((x) => expect.closeTo(x, 6)),
+    );
     expect(lift(d, [side!.frame.at[0], side!.frame.at[1]])).toEqual([0, 0, 0].map((x) => expect.closeTo(x, 6)));
   });
 });

@@ -17,11 +17,28 @@ type Loose = Record<string, unknown>;
 const W2 = readJob(JSON.parse(readFileSync(new URL('./jobs/w2.json', import.meta.url), 'utf8'))).joints[0]!.input as BaseInput;
 /** A square plate on an SHS far from any edge: the anchors alone are looked at. */
 const START = {
-  column: { shape: 'RHS', h: 160, b: 160, t: 8, steel: { grade: 'S355' } }, plate: { h: 400, b: 400, t: 40, steel: { grade: 'S275' } }, concrete: { f_ck: 20 } as Loose, grout: { t: 30, f_ck: 30 } as Loose,
-  anchors: { pattern: { type: 'rows', n_y: 2, n_z: 2, s_y: 300, s_z: 200 } as Loose, d: 20, cls: '8.8', type: 'headed', head: 40, head_t: 15, h_ef: 150, hole: 22 } as Loose, shear: { path: 'anchors' } as Loose, weld: { a_f: 6 } as Loose, options: {} as Loose,
+  column: { shape: 'RHS', h: 160, b: 160, t: 8, steel: { grade: 'S355' } },
+  plate: { h: 400, b: 400, t: 40, steel: { grade: 'S275' } },
+  concrete: { f_ck: 20 } as Loose,
+  grout: { t: 30, f_ck: 30 } as Loose,
+  anchors: {
+    pattern: { type: 'rows', n_y: 2, n_z: 2, s_y: 300, s_z: 200 } as Loose,
+    d: 20,
+    cls: '8.8',
+    type: 'headed',
+    head: 40,
+    head_t: 15,
+    h_ef: 150,
+    hole: 22,
+  } as Loose,
+  shear: { path: 'anchors' } as Loose,
+  weld: { a_f: 6 } as Loose,
+  options: {} as Loose,
 };
 const build = (change: { [K in keyof typeof START]?: Loose }): BaseInput => {
-  const raw = Object.fromEntries(Object.entries(START).map(([k, v]) => [k, { ...v, ...(change[k as keyof typeof START] ?? {}) }]));
+  const raw = Object.fromEntries(
+    Object.entries(START).map(([k, v]) => [k, { ...v, ...(change[k as keyof typeof START] ?? {}) }]),
+  );
   const checked = validate<BaseInput>(baseSchema, raw);
   if ('error' in checked) throw new Error(checked.error.message);
   return checked.value;
@@ -45,12 +62,21 @@ describe('concrete cone', () => {
   it('of 2 x 2 at 300 x 200 covers 750 x 650', () => expect(coneGeometry(model({}), [0, 1, 2, 3]).A_c).toBe(750 * 650));
   it('is 12.7/8.9 higher uncracked, and falls to 0.5 + 80/200 of itself in a shell 80 deep', () => {
     const cracked = kN(check(build({ anchors: one }), { N_Ed: 40 }, 'anchor-cone'));
-    expect(kN(check(build({ anchors: one, concrete: { cracked: false, splitting_bars: true } }), { N_Ed: 40 }, 'anchor-cone')) / cracked).toBeCloseTo(12.7 / 8.9, 9);
+    expect(
+      kN(check(build({ anchors: one, concrete: { cracked: false, splitting_bars: true } }), { N_Ed: 40 }, 'anchor-cone')) /
+        cracked,
+    ).toBeCloseTo(12.7 / 8.9, 9);
     // 80 deep: two single cones (240 < 300), each 8.9 sqrt(20) 80^1.5 0.9 = 25.63 kN.
-    expect(kN(check(build({ anchors: { ...one, h_ef: 80 } }), { N_Ed: 40 }, 'anchor-cone'))).toBeCloseTo((8.9 * Math.sqrt(20) * 80 ** 1.5 * 0.9) / 1e3 / 1.5, 6);
+    expect(kN(check(build({ anchors: { ...one, h_ef: 80 } }), { N_Ed: 40 }, 'anchor-cone'))).toBeCloseTo(
+      (8.9 * Math.sqrt(20) * 80 ** 1.5 * 0.9) / 1e3 / 1.5,
+      6,
+    );
   });
   it('parts into groups where anchors stand further apart than 3 h_ef', () => {
-    expect(groupsOf(model({ anchors: { h_ef: 90 } }), [0, 1, 2, 3], 270)).toEqual([[0, 2], [1, 3]]);
+    expect(groupsOf(model({ anchors: { h_ef: 90 } }), [0, 1, 2, 3], 270)).toEqual([
+      [0, 2],
+      [1, 3],
+    ]);
   });
   it('takes eccentric anchor forces: 1/(1 + 2e/s) for each axis', () => {
     // Forces 2:1 across 300 mm: resultant 50 off the middle; s_cr = 450: 1/(1 + 100/450) = 0.818.
@@ -66,15 +92,23 @@ describe('concrete cone', () => {
 
 describe('pull-out, bond and hooks', () => {
   // Head 40 (under 6 x 15 + 20): pi/4 (40^2 - 20^2) = 942.5 mm2; 7.5 x 942.5 x 20 = 141.4 kN; /1.5.
-  it('of a head is k_2 A_h f_ck', () => expect(kN(check(build({ anchors: one }), { N_Ed: 40 }, 'anchor-pullout'))).toBeCloseTo(141.37 / 1.5, 2));
-  it('counts no more of a thin head than 6 t + d', () => expect(kN(check(build({ anchors: { ...one, head: 80, head_t: 5 } }), { N_Ed: 40 }, 'anchor-pullout'))).toBeCloseTo((7.5 * (Math.PI / 4) * (50 ** 2 - 20 ** 2) * 20) / 1.5 / 1e3, 6));
+  it('of a head is k_2 A_h f_ck', () =>
+    expect(kN(check(build({ anchors: one }), { N_Ed: 40 }, 'anchor-pullout'))).toBeCloseTo(141.37 / 1.5, 2));
+  it('counts no more of a thin head than 6 t + d', () =>
+    expect(kN(check(build({ anchors: { ...one, head: 80, head_t: 5 } }), { N_Ed: 40 }, 'anchor-pullout'))).toBeCloseTo(
+      (7.5 * (Math.PI / 4) * (50 ** 2 - 20 ** 2) * 20) / 1.5 / 1e3,
+      6,
+    ));
   // f_ctm = 0.3 20^(2/3) = 2.2104; f_ctd = 0.7 x 2.2104/1.5 = 1.0315; f_bd = 2.25 x 1.0315 = 2.321; pi 20 400 2.321 = 58.33 kN.
   it('of a ribbed straight bar 400 deep is 58.3 kN, 0.7 of it in poor bond', () => {
     const bar = { ...one, type: 'straight', h_ef: 400, head: undefined, head_t: undefined };
     expect(kN(check(build({ anchors: bar }), { N_Ed: 40 }, 'anchor-bond'))).toBeCloseTo(58.33, 1);
     expect(kN(check(build({ anchors: { ...bar, good_bond: false } }), { N_Ed: 40 }, 'anchor-bond'))).toBeCloseTo(0.7 * 58.33, 1);
     // Plain: 0.36 sqrt(20)/1.5 = 1.0733 MPa.
-    expect(kN(check(build({ anchors: { ...bar, ribbed: false } }), { N_Ed: 40 }, 'anchor-bond'))).toBeCloseTo((Math.PI * 20 * 400 * 1.0733) / 1e3, 1);
+    expect(kN(check(build({ anchors: { ...bar, ribbed: false } }), { N_Ed: 40 }, 'anchor-bond'))).toBeCloseTo(
+      (Math.PI * 20 * 400 * 1.0733) / 1e3,
+      1,
+    );
   });
   it('of a hook with cover is 1/0.7 of a straight bar, but fails above 300 MPa', () => {
     const hook = { ...one, type: 'hooked', h_ef: 400, head: undefined, head_t: undefined, cls: '4.6' };
@@ -85,7 +119,19 @@ describe('pull-out, bond and hooks', () => {
   // Two bonded anchors 300 apart, d 20, h_ef 150, tau 7 and 12: s_cr = min(450, 7.3 x 20 x sqrt(12) = 505.8) = 450; A/A0 = 750/450 = 5/3.
   // N0 = 7 pi 20 150 = 65.97; tau_c = 7.7 sqrt(150 x 20)/(pi 20) = 6.712 < 7: (7/6.712)^1.5 > 1: psi_g0 = 1.414 - 0.414 x 1.065 = 0.973 -> 1.
   it('of bonded anchors is the bond of the product, group by group', () => {
-    const r = check(build({ anchors: { ...one, type: 'bonded', head: undefined, head_t: undefined, product: { tau_Rk: 7, tau_Rk_ucr: 12, gamma_inst: 1.2 } } }), { N_Ed: 40 }, 'anchor-bond');
+    const r = check(
+      build({
+        anchors: {
+          ...one,
+          type: 'bonded',
+          head: undefined,
+          head_t: undefined,
+          product: { tau_Rk: 7, tau_Rk_ucr: 12, gamma_inst: 1.2 },
+        },
+      }),
+      { N_Ed: 40 },
+      'anchor-bond',
+    );
     expect(kN(r)).toBeCloseTo((65.97 * 5) / 3 / (1.5 * 1.2), 1);
   });
 });
@@ -95,8 +141,18 @@ describe('anchor steel', () => {
   it('in tension by either rule', () => {
     expect(kN(check(build({ anchors: one }), { N_Ed: 40 }, 'anchor-steel-tension'))).toBeCloseTo(130.67, 2);
     expect(kN(check(build({ anchors: { ...one, cls: '4.6' } }), { N_Ed: 40 }, 'anchor-steel-tension'))).toBeCloseTo(49, 6);
-    expect(kN(check(build({ anchors: { ...one, tension_rule: 'EN 1993-1-8' } }), { N_Ed: 40 }, 'anchor-steel-tension'))).toBeCloseTo(141.12, 2);
-    expect(kN(check(build({ anchors: { ...one, tension_rule: 'EN 1993-1-8', cut_threads: true } }), { N_Ed: 40 }, 'anchor-steel-tension'))).toBeCloseTo(141.12 * 0.85, 2);
+    expect(
+      kN(check(build({ anchors: { ...one, tension_rule: 'EN 1993-1-8' } }), { N_Ed: 40 }, 'anchor-steel-tension')),
+    ).toBeCloseTo(141.12, 2);
+    expect(
+      kN(
+        check(
+          build({ anchors: { ...one, tension_rule: 'EN 1993-1-8', cut_threads: true } }),
+          { N_Ed: 40 },
+          'anchor-steel-tension',
+        ),
+      ),
+    ).toBeCloseTo(141.12 * 0.85, 2);
   });
   // Grout 60: lever arm. d_s = 17.66, W = 540.9, M0 = 1.2 x 540.9 x 800 = 519.2 Nm; l_a = 10 + 60 + 20 = 90; 2 x 519.2/90 = 11.54; /1.25 = 9.23.
   it('in shear with a lever arm over thick grout, less beside tension', () => {
@@ -160,7 +216,12 @@ describe('edges', () => {
 describe('plate', () => {
   const m = baseModel(W2, DEFAULT_BASIS);
   // Table 6.6 for two anchors: half of l_nc = min(4m + 1.25 e_x, e + 2m + 0.625 e_x, 0.5 b_p, 0.5 w + 2m + 0.625 e_x); l_cp: 2 pi m, pi m + w, pi m + 2e.
-  it.each([[60, 40, 200, 100], [90, 45, 120, 50], [30, 60, 260, 70], [140, 50, 90, 160]])('a row of two, %i from the wall, e_x %i, w %i, e %i, is Table 6.6', (distance, e_x, w, e) => {
+  it.each([
+    [60, 40, 200, 100],
+    [90, 45, 120, 50],
+    [30, 60, 260, 70],
+    [140, 50, 90, 160],
+  ])('a row of two, %i from the wall, e_x %i, w %i, e %i, is Table 6.6', (distance, e_x, w, e) => {
     const run = new Run(prepareBase(m).sheet);
     const p = prepareBase(m);
     p.check(inNewtons({ name: 'C', V_Ed: 0, N_tie: 0, N_Ed: -1 }), run);
@@ -181,12 +242,22 @@ describe('plate', () => {
     expect(table.resistance).toBeGreaterThan(strict.resistance);
     const pried = check(thin, c, 'anchor-steel-tension').demand;
     expect(pried).toBeGreaterThan(strict.demand / 2);
-    expect(check({ ...thin, options: { ...thin.options, prying: 'table-6.2' } }, c, 'anchor-steel-tension').demand).toBeLessThan(pried);
+    expect(check({ ...thin, options: { ...thin.options, prying: 'table-6.2' } }, c, 'anchor-steel-tension').demand).toBeLessThan(
+      pried,
+    );
   });
 });
 
 describe('shear keys', () => {
-  const key = (k: Loose, c: Partial<Combination>, id: string) => check(build({ concrete: { f_ck: 30, B_y: 1200, B_z: 1200, H: 900 }, shear: { path: 'key', key: { along: 'z', depth: 150, steel: { grade: 'S275' }, a: 8, ...k } } }), { N_Ed: -300, V_z: 100, ...c }, id);
+  const key = (k: Loose, c: Partial<Combination>, id: string) =>
+    check(
+      build({
+        concrete: { f_ck: 30, B_y: 1200, B_z: 1200, H: 900 },
+        shear: { path: 'key', key: { along: 'z', depth: 150, steel: { grade: 'S275' }, a: 8, ...k } },
+      }),
+      { N_Ed: -300, V_z: 100, ...c },
+      id,
+    );
   const plate = { type: 'plate', b: 160, t: 40 };
   // d_eff 120, b 160, f_cd 17: 326.4 kN. Lever 30 + 60 = 90: M = 9 kNm; W = 160 x 40^2/4 = 64000; x 265 = 16.96 (V 100 < half of 979).
   it('of a plate: bearing, bending, edge', () => {
@@ -206,18 +277,46 @@ describe('shear keys', () => {
 
 describe('joints that can not be built', () => {
   it.each([
-    ['an anchor outside the plate', { anchors: { pattern: { type: 'rows', n_y: 2, n_z: 2, s_y: 390, s_z: 200 } } }, /anchors\.pattern: anchor 0 at y −195, z −100 has its hole outside the plate or cut by its edge; accepted is/],
+    [
+      'an anchor outside the plate',
+      { anchors: { pattern: { type: 'rows', n_y: 2, n_z: 2, s_y: 390, s_z: 200 } } },
+      /anchors\.pattern: anchor 0 at y −195, z −100 has its hole outside the plate or cut by its edge; accepted is/,
+    ],
     ['an anchor outside the block', { concrete: { B_y: 280, B_z: 900, H: 900 } }, /is outside the block/],
-    ['an anchor longer than the block', { concrete: { H: 140 } }, /anchors\.h_ef: 150 mm is longer than the block is deep; accepted is less than 140 mm/],
-    ['an anchor inside the column', { anchors: { pattern: { type: 'rows', n_y: 1, n_z: 1 } } }, /is in the column or inside its walls/],
-    ['full contact with the uniform law', { options: { contact: 'full', law: 'uniform' } }, /full contact does not go with the uniform law/],
+    [
+      'an anchor longer than the block',
+      { concrete: { H: 140 } },
+      /anchors\.h_ef: 150 mm is longer than the block is deep; accepted is less than 140 mm/,
+    ],
+    [
+      'an anchor inside the column',
+      { anchors: { pattern: { type: 'rows', n_y: 1, n_z: 1 } } },
+      /is in the column or inside its walls/,
+    ],
+    [
+      'full contact with the uniform law',
+      { options: { contact: 'full', law: 'uniform' } },
+      /full contact does not go with the uniform law/,
+    ],
     ['a head without size', { anchors: { head: undefined, head_t: undefined } }, /anchors\.head: the size of the head/],
-    ['a product without bond', { anchors: { type: 'bonded' } }, /anchors\.product\.tau_Rk: the bond strengths of the product are missing/],
+    [
+      'a product without bond',
+      { anchors: { type: 'bonded' } },
+      /anchors\.product\.tau_Rk: the bond strengths of the product are missing/,
+    ],
     ['a key that is not there', { shear: { path: 'key' } }, /shear\.key: the shear path needs a key/],
-    ['a plate smaller than its column', { plate: { h: 150, b: 400 }, anchors: { pattern: { type: 'none' } } }, /the plate does not reach under the whole column/],
+    [
+      'a plate smaller than its column',
+      { plate: { h: 150, b: 400 }, anchors: { pattern: { type: 'none' } } },
+      /the plate does not reach under the whole column/,
+    ],
   ] as const)('%s', (_words, change, message) => expect(() => model(change as never)).toThrow(message));
   it('are I columns with full contact, and lever arms on circles', () => {
-    expect(() => baseModel({ ...W2, options: { ...W2.options, contact: 'full' } }, DEFAULT_BASIS)).toThrow(/not offered for I columns/);
-    expect(() => model({ plate: { shape: 'circle', h: undefined, b: undefined, D: 600 }, options: { method: 'lever-arm' } } as never)).toThrow(/lever-arm model is for I and rectangular columns/);
+    expect(() => baseModel({ ...W2, options: { ...W2.options, contact: 'full' } }, DEFAULT_BASIS)).toThrow(
+      /not offered for I columns/,
+    );
+    expect(() =>
+      model({ plate: { shape: 'circle', h: undefined, b: undefined, D: 600 }, options: { method: 'lever-arm' } } as never),
+    ).toThrow(/lever-arm model is for I and rectangular columns/);
   });
 });

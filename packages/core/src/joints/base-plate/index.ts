@@ -19,8 +19,23 @@ import type { Basis } from '../../job/basis.ts';
 
 const seeds: readonly SeedField[] = [
   { id: 'column', label: 'Column', type: 'section', start: '', example: 'UC 254x254x73', shapes: COLUMN_SHAPES },
-  { id: 'columnGrade', label: 'Column steel', type: 'grade', options: STEEL_GRADES.map((value) => ({ value, label: value })), start: 'S355' },
-  { id: 'base', label: 'Base', type: 'choice', options: [{ value: 'pinned', label: 'nominally pinned' }, { value: 'fixed', label: 'moment base' }], start: 'pinned' },
+  {
+    id: 'columnGrade',
+    label: 'Column steel',
+    type: 'grade',
+    options: STEEL_GRADES.map((value) => ({ value, label: value })),
+    start: 'S355',
+  },
+  {
+    id: 'base',
+    label: 'Base',
+    type: 'choice',
+    options: [
+      { value: 'pinned', label: 'nominally pinned' },
+      { value: 'fixed', label: 'moment base' },
+    ],
+    start: 'pinned',
+  },
   { id: 'f_ck', label: 'Concrete f_ck, MPa', type: 'number', start: '30', example: '30' },
   { id: 'B_z', label: 'Block along z, mm', type: 'number', start: '', example: 'empty: no edge', optional: true },
   { id: 'B_y', label: 'Block along y, mm', type: 'number', start: '', example: 'empty: no edge', optional: true },
@@ -34,10 +49,16 @@ function columnFacts(input: BaseInput, basis: Basis): MemberFacts {
   const stress = f_y / basis.factors.gamma_M0;
   const V_pl = (c.A_v_z * stress) / Math.sqrt(3) / 1e3;
   return {
-    title: `${prettyName(c.name)} ${input.column.steel.grade ?? ''}`.trim(), V_pl,
+    title: `${prettyName(c.name)} ${input.column.steel.grade ?? ''}`.trim(),
+    V_pl,
     lines: [
-      ['depth, width', `${exact(c.h)} × ${exact(c.b)} mm`], ['web, flange', `${exact(c.t_w)}, ${exact(c.t_f)} mm`], ['f_y', `${exact(f_y)} MPa`], ['shear along z', `${significant(V_pl)} kN`],
-      ['axial', `${significant((c.A * stress) / 1e3)} kN`], ['moment about y', `${significant((c.W_pl_y * stress) / 1e6)} kNm`], ['moment about z', `${significant((c.W_pl_z * stress) / 1e6)} kNm`],
+      ['depth, width', `${exact(c.h)} × ${exact(c.b)} mm`],
+      ['web, flange', `${exact(c.t_w)}, ${exact(c.t_f)} mm`],
+      ['f_y', `${exact(f_y)} MPa`],
+      ['shear along z', `${significant(V_pl)} kN`],
+      ['axial', `${significant((c.A * stress) / 1e3)} kN`],
+      ['moment about y', `${significant((c.W_pl_y * stress) / 1e6)} kNm`],
+      ['moment about z', `${significant((c.W_pl_z * stress) / 1e6)} kNm`],
     ],
   };
 }
@@ -52,14 +73,17 @@ export const columnBase: JointKind<BaseInput, BaseModel> = {
   edits: baseEdits,
   family: 'column-base',
   seeds,
-  seedOf: () => { throw new Refusal('kind', 'kind: a column base has no other form of its family; accepted is this one.'); },
+  seedOf: () => {
+    throw new Refusal('kind', 'kind: a column base has no other form of its family; accepted is this one.');
+  },
   actions: COLUMN_ACTIONS,
   model: baseModel,
   prepare: prepareBase,
   solid: baseSolid,
   quantities: baseQuantities,
   drawing: (m, title, combination) => baseDrawing(m, baseSolid(m), title, combination),
-  members: (i) => `${prettyName(i.column.section ?? `${i.column.shape} ${i.column.h ?? i.column.d}`)} on concrete C${exact(i.concrete.f_ck)}`,
+  members: (i) =>
+    `${prettyName(i.column.section ?? `${i.column.shape} ${i.column.h ?? i.column.d}`)} on concrete C${exact(i.concrete.f_ck)}`,
   facts: (i, basis) => ({ column: columnFacts(i, basis) }),
   line: { print: printLine, parse: parseLine },
   first: baseFirst,

@@ -24,7 +24,14 @@ export type ShearPath = 'friction' | 'friction+anchors' | 'anchors' | 'friction+
 
 /** Rows: a rectangular pattern of n_y by n_z at the spacings s_y and s_z, its edge rows only or the full grid; or n on a circle. */
 export type PatternInput =
-  | { readonly type: 'rows'; readonly n_y: number; readonly n_z: number; readonly s_y: number; readonly s_z: number; readonly full: boolean }
+  | {
+      readonly type: 'rows';
+      readonly n_y: number;
+      readonly n_z: number;
+      readonly s_y: number;
+      readonly s_z: number;
+      readonly full: boolean;
+    }
   | { readonly type: 'circle'; readonly n: number; readonly R: number; readonly start: number }
   | { readonly type: 'none' };
 
@@ -79,12 +86,24 @@ export interface KeyInput {
 /** A column base as the user describes it: lengths in mm, strengths in MPa. z runs along the column's depth, y along its width. */
 export interface BaseInput {
   readonly column: ColumnInput;
-  readonly plate: { readonly shape: 'rectangle' | 'circle'; readonly h?: number; readonly b?: number; readonly D?: number; readonly t: number; readonly steel: SteelInput; readonly y: number; readonly z: number };
+  readonly plate: {
+    readonly shape: 'rectangle' | 'circle';
+    readonly h?: number;
+    readonly b?: number;
+    readonly D?: number;
+    readonly t: number;
+    readonly steel: SteelInput;
+    readonly y: number;
+    readonly z: number;
+  };
   readonly concrete: {
     readonly f_ck: number;
     /** Block; an absent size has no edge there, or is very deep. */
-    readonly B_y?: number; readonly B_z?: number; readonly H?: number;
-    readonly y: number; readonly z: number;
+    readonly B_y?: number;
+    readonly B_z?: number;
+    readonly H?: number;
+    readonly y: number;
+    readonly z: number;
     readonly cracked: boolean;
     readonly splitting_bars: boolean;
     readonly edge_bars: 'none' | 'stirrups';
@@ -95,15 +114,18 @@ export interface BaseInput {
   readonly grout: { readonly t: number; readonly f_ck: number; readonly C_fd: number; readonly source?: string };
   readonly anchors: {
     readonly pattern: PatternInput;
-    readonly y: number; readonly z: number;
+    readonly y: number;
+    readonly z: number;
     readonly d: number;
     readonly A_s?: number;
     readonly cls?: string;
-    readonly f_yb?: number; readonly f_ub?: number;
+    readonly f_yb?: number;
+    readonly f_ub?: number;
     readonly type: AnchorType;
     readonly h_ef: number;
     /** Diameter of a head or side of a washer plate, and its thickness. */
-    readonly head?: number; readonly head_t?: number;
+    readonly head?: number;
+    readonly head_t?: number;
     readonly hole: number;
     readonly washers_welded: boolean;
     readonly washer_t: number;
@@ -124,7 +146,13 @@ export interface BaseInput {
     readonly loops?: LoopsInput;
   };
   readonly shear: { readonly path: ShearPath; readonly N_from: 'column' | 'contact'; readonly key?: KeyInput };
-  readonly weld: { readonly type: 'fillet' | 'butt'; readonly a_f: number; readonly a_w: number; readonly method: 'job' | 'directional' | 'simplified'; readonly bearing: boolean };
+  readonly weld: {
+    readonly type: 'fillet' | 'butt';
+    readonly a_f: number;
+    readonly a_w: number;
+    readonly method: 'job' | 'directional' | 'simplified';
+    readonly bearing: boolean;
+  };
   readonly options: {
     readonly method: 'auto' | 'lever-arm' | 'section';
     readonly contact: 'effective' | 'full';
@@ -140,20 +168,47 @@ export interface BaseInput {
 
 const place = size(-5000, 5000).default(0);
 const columnSchema = Joi.object({
-  section: Joi.string().max(60), shape: Joi.string().valid('I', 'RHS', 'CHS'),
-  h: size(40, 1500), b: size(20, 800), tw: size(2, 100), tf: size(2, 160), r: size(0, 60), t: size(2, 80), d: size(20, 1500),
-  steel: steelSchema.required(), L: size(100, 1e5), braced: Joi.boolean().default(false),
+  section: Joi.string().max(60),
+  shape: Joi.string().valid('I', 'RHS', 'CHS'),
+  h: size(40, 1500),
+  b: size(20, 800),
+  tw: size(2, 100),
+  tf: size(2, 160),
+  r: size(0, 60),
+  t: size(2, 80),
+  d: size(20, 1500),
+  steel: steelSchema.required(),
+  L: size(100, 1e5),
+  braced: Joi.boolean().default(false),
 }).or('section', 'shape');
 
 const rows = Joi.object({
-  type: Joi.string().valid('rows').required(), n_y: count(1, 12).required(), n_z: count(1, 12).required(),
-  s_y: size(0, 3000).default(0), s_z: size(0, 3000).default(0), full: Joi.boolean().default(false),
+  type: Joi.string().valid('rows').required(),
+  n_y: count(1, 12).required(),
+  n_z: count(1, 12).required(),
+  s_y: size(0, 3000).default(0),
+  s_z: size(0, 3000).default(0),
+  full: Joi.boolean().default(false),
 });
-const onCircle = Joi.object({ type: Joi.string().valid('circle').required(), n: count(3, 48).required(), R: size(20, 3000).required(), start: size(-360, 360).default(0) });
+const onCircle = Joi.object({
+  type: Joi.string().valid('circle').required(),
+  n: count(3, 48).required(),
+  R: size(20, 3000).required(),
+  start: size(-360, 360).default(0),
+});
 const none = Joi.object({ type: Joi.string().valid('none').required() });
 const PRODUCT = { gamma_inst: 1, alpha_sus: 0, psi_sus_0: 0.6 };
 
-const BARS = { n: count(1, 60).required(), d: size(6, 40).required(), l_1: size(10, 3000).required(), l_2: size(10, 5000), distance: size(0, 3000), hooked: Joi.boolean().default(true), good_bond: Joi.boolean().default(true), f_yk: size(200, 600).default(500) };
+const BARS = {
+  n: count(1, 60).required(),
+  d: size(6, 40).required(),
+  l_1: size(10, 3000).required(),
+  l_2: size(10, 5000),
+  distance: size(0, 3000),
+  hooked: Joi.boolean().default(true),
+  good_bond: Joi.boolean().default(true),
+  f_yk: size(200, 600).default(500),
+};
 
 export const baseSchema = Joi.object({
   column: columnSchema.required(),
@@ -162,43 +217,126 @@ export const baseSchema = Joi.object({
     h: Joi.when('shape', { is: 'circle', then: Joi.forbidden(), otherwise: size(60, 4000).required() }),
     b: Joi.when('shape', { is: 'circle', then: Joi.forbidden(), otherwise: size(60, 4000).required() }),
     D: Joi.when('shape', { is: 'circle', then: size(60, 4000).required(), otherwise: Joi.forbidden() }),
-    t: size(5, 150).required(), steel: steelSchema.required(), y: place, z: place,
+    t: size(5, 150).required(),
+    steel: steelSchema.required(),
+    y: place,
+    z: place,
   }).required(),
   concrete: Joi.object({
-    f_ck: size(12, 90).required(), B_y: size(100, 1e5), B_z: size(100, 1e5), H: size(100, 2e4), y: place, z: place, cracked: Joi.boolean().default(true),
-    splitting_bars: Joi.boolean().default(true), edge_bars: Joi.string().valid('none', 'stirrups').default('none'), wide_mesh: Joi.boolean().default(false), alpha: size(1, 3),
+    f_ck: size(12, 90).required(),
+    B_y: size(100, 1e5),
+    B_z: size(100, 1e5),
+    H: size(100, 2e4),
+    y: place,
+    z: place,
+    cracked: Joi.boolean().default(true),
+    splitting_bars: Joi.boolean().default(true),
+    edge_bars: Joi.string().valid('none', 'stirrups').default('none'),
+    wide_mesh: Joi.boolean().default(false),
+    alpha: size(1, 3),
   }).required(),
-  grout: Joi.object({ t: size(0, 300).default(30), f_ck: size(5, 120).default(30), C_fd: size(0, 0.7).default(0.2), source: Joi.string().max(200) }).default({ t: 30, f_ck: 30, C_fd: 0.2 }),
+  grout: Joi.object({
+    t: size(0, 300).default(30),
+    f_ck: size(5, 120).default(30),
+    C_fd: size(0, 0.7).default(0.2),
+    source: Joi.string().max(200),
+  }).default({ t: 30, f_ck: 30, C_fd: 0.2 }),
   anchors: Joi.object({
-    pattern: Joi.alternatives().conditional('.type', { switch: [{ is: 'circle', then: onCircle }, { is: 'none', then: none }], otherwise: rows }).required(),
-    y: place, z: place, d: size(6, 100).required(), A_s: size(20, 8000), cls: Joi.string().valid(...ANCHOR_CLASS_NAMES), f_yb: size(150, 1200), f_ub: size(200, 1400),
+    pattern: Joi.alternatives()
+      .conditional('.type', {
+        switch: [
+          { is: 'circle', then: onCircle },
+          { is: 'none', then: none },
+        ],
+        otherwise: rows,
+      })
+      .required(),
+    y: place,
+    z: place,
+    d: size(6, 100).required(),
+    A_s: size(20, 8000),
+    cls: Joi.string().valid(...ANCHOR_CLASS_NAMES),
+    f_yb: size(150, 1200),
+    f_ub: size(200, 1400),
     type: Joi.string().valid('headed', 'washer', 'straight', 'hooked', 'bonded').default('washer'),
-    h_ef: size(30, 4000).required(), head: size(8, 600), head_t: size(2, 200),
-    hole: size(6, 200).required(), washers_welded: Joi.boolean().default(false), washer_t: size(0, 60).default(5), L_b: size(10, 5000), l_b: size(20, 4000),
-    ribbed: Joi.boolean().default(true), good_bond: Joi.boolean().default(true), cut_threads: Joi.boolean().default(false), brittle: Joi.boolean().default(false),
-    clamped: Joi.boolean().default(false), free_rotation: Joi.boolean().default(false),
-    tension_rule: Joi.string().valid('EN 1992-4', 'EN 1993-1-8').default('EN 1992-4'), shear_rule: Joi.string().valid('EN 1992-4', 'EN 1993-1-8').default('EN 1992-4'),
+    h_ef: size(30, 4000).required(),
+    head: size(8, 600),
+    head_t: size(2, 200),
+    hole: size(6, 200).required(),
+    washers_welded: Joi.boolean().default(false),
+    washer_t: size(0, 60).default(5),
+    L_b: size(10, 5000),
+    l_b: size(20, 4000),
+    ribbed: Joi.boolean().default(true),
+    good_bond: Joi.boolean().default(true),
+    cut_threads: Joi.boolean().default(false),
+    brittle: Joi.boolean().default(false),
+    clamped: Joi.boolean().default(false),
+    free_rotation: Joi.boolean().default(false),
+    tension_rule: Joi.string().valid('EN 1992-4', 'EN 1993-1-8').default('EN 1992-4'),
+    shear_rule: Joi.string().valid('EN 1992-4', 'EN 1993-1-8').default('EN 1992-4'),
     product: Joi.object({
-      tau_Rk: size(0.5, 50), tau_Rk_ucr: size(0.5, 50), gamma_inst: size(1, 1.5).default(1), alpha_sus: size(0, 1).default(0), psi_sus_0: size(0.3, 1).default(0.6), c_cr_sp: size(10, 5000), h_min: size(20, 5000), c_min: size(10, 5000), s_min: size(10, 5000),
+      tau_Rk: size(0.5, 50),
+      tau_Rk_ucr: size(0.5, 50),
+      gamma_inst: size(1, 1.5).default(1),
+      alpha_sus: size(0, 1).default(0),
+      psi_sus_0: size(0.3, 1).default(0.6),
+      c_cr_sp: size(10, 5000),
+      h_min: size(20, 5000),
+      c_min: size(10, 5000),
+      s_min: size(10, 5000),
     }).default(PRODUCT),
     bars: Joi.object(BARS),
     loops: Joi.object({ ...BARS, e_s: size(0, 1000).required(), enclosing: Joi.boolean().default(true) }),
-  }).or('cls', 'f_ub').with('f_ub', 'f_yb').required(),
+  })
+    .or('cls', 'f_ub')
+    .with('f_ub', 'f_yb')
+    .required(),
   shear: Joi.object({
-    path: Joi.string().valid('friction', 'friction+anchors', 'anchors', 'friction+key', 'key').default('friction+anchors'), N_from: Joi.string().valid('column', 'contact').default('column'),
+    path: Joi.string().valid('friction', 'friction+anchors', 'anchors', 'friction+key', 'key').default('friction+anchors'),
+    N_from: Joi.string().valid('column', 'contact').default('column'),
     key: Joi.object({
-      type: Joi.string().valid('I', 'plate').required(), along: Joi.string().valid('z', 'y').default('z'), depth: size(20, 1500).required(), b: size(20, 1500).required(),
+      type: Joi.string().valid('I', 'plate').required(),
+      along: Joi.string().valid('z', 'y').default('z'),
+      depth: size(20, 1500).required(),
+      b: size(20, 1500).required(),
       t: Joi.when('type', { is: 'plate', then: size(5, 150).required(), otherwise: Joi.forbidden() }),
-      ...Object.fromEntries((['h', 'tw', 'tf'] as const).map((k) => [k, Joi.when('type', { is: 'I', then: size(2, 1000).required(), otherwise: Joi.forbidden() })])),
-      steel: steelSchema.required(), a: size(2, 40).required(),
+      ...Object.fromEntries(
+        (['h', 'tw', 'tf'] as const).map((k) => [
+          k,
+          Joi.when('type', { is: 'I', then: size(2, 1000).required(), otherwise: Joi.forbidden() }),
+        ]),
+      ),
+      steel: steelSchema.required(),
+      a: size(2, 40).required(),
     }),
   }).default({ path: 'friction+anchors', N_from: 'column' }),
   weld: Joi.object({
-    type: Joi.string().valid('fillet', 'butt').default('fillet'), a_f: size(2, 40).required(), a_w: size(2, 40), method: Joi.string().valid('job', 'directional', 'simplified').default('job'), bearing: Joi.boolean().default(true),
-  }).required().custom((w: { a_f: number; a_w?: number }) => (w.a_w === undefined ? { ...w, a_w: w.a_f } : w)),
+    type: Joi.string().valid('fillet', 'butt').default('fillet'),
+    a_f: size(2, 40).required(),
+    a_w: size(2, 40),
+    method: Joi.string().valid('job', 'directional', 'simplified').default('job'),
+    bearing: Joi.boolean().default(true),
+  })
+    .required()
+    .custom((w: { a_f: number; a_w?: number }) => (w.a_w === undefined ? { ...w, a_w: w.a_f } : w)),
   options: Joi.object({
-    method: Joi.string().valid('auto', 'lever-arm', 'section').default('auto'), contact: Joi.string().valid('effective', 'full').default('effective'),
-    law: Joi.string().valid('winkler', 'parabola', 'uniform').default('winkler'), loaded_area: Joi.string().valid('plate', 'effective').default('plate'), alpha_shape: Joi.string().valid('equal', 'separate').default('equal'),
-    prying: Joi.string().valid('strict', 'table-6.2').default('strict'), psi_M: Joi.boolean().default(false), k_w: size(0.1, 1e5), k_a: size(100, 1e8),
-  }).default({ method: 'auto', contact: 'effective', law: 'winkler', loaded_area: 'plate', alpha_shape: 'equal', prying: 'strict', psi_M: false }),
+    method: Joi.string().valid('auto', 'lever-arm', 'section').default('auto'),
+    contact: Joi.string().valid('effective', 'full').default('effective'),
+    law: Joi.string().valid('winkler', 'parabola', 'uniform').default('winkler'),
+    loaded_area: Joi.string().valid('plate', 'effective').default('plate'),
+    alpha_shape: Joi.string().valid('equal', 'separate').default('equal'),
+    prying: Joi.string().valid('strict', 'table-6.2').default('strict'),
+    psi_M: Joi.boolean().default(false),
+    k_w: size(0.1, 1e5),
+    k_a: size(100, 1e8),
+  }).default({
+    method: 'auto',
+    contact: 'effective',
+    law: 'winkler',
+    loaded_area: 'plate',
+    alpha_shape: 'equal',
+    prying: 'strict',
+    psi_M: false,
+  }),
 });

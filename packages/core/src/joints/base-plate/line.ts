@@ -19,7 +19,8 @@ const WORDS = ['none', ...Object.keys(TYPES), 'hole', 'grout', 'block', 'fw', 'b
 const PATHS: readonly ShearPath[] = ['friction', 'friction+anchors', 'anchors', 'friction+key', 'key'];
 
 const at = (y: number, z: number): string => (y === 0 && z === 0 ? '' : ` at ${num(y)}/${num(z)}`);
-const classOf = (a: BaseInput['anchors']): string => (a.f_ub === undefined ? (a.cls ?? '8.8') : `f${num(a.f_yb!)}/${num(a.f_ub)}`);
+const classOf = (a: BaseInput['anchors']): string =>
+  a.f_ub === undefined ? (a.cls ?? '8.8') : `f${num(a.f_yb!)}/${num(a.f_ub)}`;
 
 function printPattern(a: BaseInput['anchors']): string {
   const p = a.pattern;
@@ -45,7 +46,11 @@ export function printLine(i: BaseInput): string {
     `block C${num(c.f_ck)} ${open(c.B_y)}x${open(c.B_z)}x${open(c.H)}${at(c.y, c.z)}`,
     weld.type === 'butt' ? 'bw' : `fw ${num(weld.a_f)}/${num(weld.a_w)}`,
     ...(shear.path === 'friction+anchors' ? [] : [`shear ${shear.path}`]),
-    ...(key && shear.path.endsWith('key') ? [`key ${key.type} ${key.type === 'I' ? `${num(key.h!)}x${num(key.b)}x${num(key.tw!)}x${num(key.tf!)}` : `${num(key.b)}x${num(key.t!)}`} d${num(key.depth)} ${key.along} a${num(key.a)} ${printSteel(key.steel)}`] : []),
+    ...(key && shear.path.endsWith('key')
+      ? [
+          `key ${key.type} ${key.type === 'I' ? `${num(key.h!)}x${num(key.b)}x${num(key.tw!)}x${num(key.tf!)}` : `${num(key.b)}x${num(key.t!)}`} d${num(key.depth)} ${key.along} a${num(key.a)} ${printSteel(key.steel)}`,
+        ]
+      : []),
   ].join(' | ');
 }
 
@@ -105,19 +110,35 @@ export function parseLine(text: string, base: BaseInput): BaseInput {
   for (const tokens of rest) {
     const first = tokens[0]!;
     const lower = first.text.toLowerCase();
-    const id = PLATE.test(first.text) ? 'plate' : lower !== 'none' && ANCHORS.test(first.text) ? 'anchors' : lower === 'none' ? 'anchors' : lower in TYPES ? 'type' : lower;
-    if (!['plate', 'anchors', 'type', ...WORDS].includes(id)) fail(first, `a plate such as 35x380x540 S275, anchors such as 2x2xM27-8.8 @240/430, or one of ${WORDS.join(', ')}`);
+    const id = PLATE.test(first.text)
+      ? 'plate'
+      : lower !== 'none' && ANCHORS.test(first.text)
+        ? 'anchors'
+        : lower === 'none'
+          ? 'anchors'
+          : lower in TYPES
+            ? 'type'
+            : lower;
+    if (!['plate', 'anchors', 'type', ...WORDS].includes(id))
+      fail(first, `a plate such as 35x380x540 S275, anchors such as 2x2xM27-8.8 @240/430, or one of ${WORDS.join(', ')}`);
     if (seen.has(id)) throw new LineError(first.start, first.end, `"${first.text}" stands twice; expected one of each.`);
     seen.set(id, tokens);
   }
-  const need = (id: string, example: string): Reader => new Reader(seen.get(id) ?? fail({ text: '', start: text.length, end: text.length }, `${example} before the end of the line`));
+  const need = (id: string, example: string): Reader =>
+    new Reader(seen.get(id) ?? fail({ text: '', start: text.length, end: text.length }, `${example} before the end of the line`));
 
   const p = need('plate', '35x380x540 S275');
   const [, t, D, b, h] = p.match(PLATE.source.slice(1, -1), 'a plate such as 35x380x540 S275');
   const steel = p.steel();
   const plateAt = p.place();
   p.done('the plate');
-  const plate: BaseInput['plate'] = { shape: D ? 'circle' : 'rectangle', ...(D ? { D: Number(D) } : { h: Number(h), b: Number(b) }), t: Number(t), steel, ...plateAt };
+  const plate: BaseInput['plate'] = {
+    shape: D ? 'circle' : 'rectangle',
+    ...(D ? { D: Number(D) } : { h: Number(h), b: Number(b) }),
+    t: Number(t),
+    steel,
+    ...plateAt,
+  };
 
   const a = need('anchors', '2x2xM27-8.8 @240/430');
   const bolt = `M${POS}-(?:f${POS}/${POS}|(\\d+\\.\\d+))`;
@@ -142,12 +163,14 @@ export function parseLine(text: string, base: BaseInput): BaseInput {
   const anchorsAt = a.place();
   a.done('the anchors');
   const cls = m[6];
-  if (cls !== undefined && !ANCHOR_CLASS_NAMES.includes(cls)) fail(seen.get('anchors')![0]!, `a class of ${ANCHOR_CLASS_NAMES.join(', ')}`);
+  if (cls !== undefined && !ANCHOR_CLASS_NAMES.includes(cls))
+    fail(seen.get('anchors')![0]!, `a class of ${ANCHOR_CLASS_NAMES.join(', ')}`);
 
   const e = need('type', 'washer 95x16 hef 450');
   const word = e.next().text.toLowerCase() as keyof typeof TYPES;
   const type = TYPES[word];
-  const size = type === 'washer' || type === 'headed' ? e.match(`${POS}[x×]${POS}`, `its size and thickness, as in ${word} 95x16`) : null;
+  const size =
+    type === 'washer' || type === 'headed' ? e.match(`${POS}[x×]${POS}`, `its size and thickness, as in ${word} 95x16`) : null;
   if (!e.word('hef')) fail(e.next(), 'hef and the embedment, as in hef 450');
   const h_ef = Number(e.match(POS, 'an embedment in mm, as in hef 450')[1]);
   e.done('the embedment');
@@ -160,18 +183,36 @@ export function parseLine(text: string, base: BaseInput): BaseInput {
 
   const g = need('grout', 'grout 30 G35');
   g.next();
-  const grout = { ...known.grout, t: Number(g.match(POS, 'a thickness in mm, as in grout 30')[1]), f_ck: Number(g.match(`G${POS}`, 'a strength, as in G35')[1]), C_fd: known.grout?.C_fd ?? 0.2 };
+  const grout = {
+    ...known.grout,
+    t: Number(g.match(POS, 'a thickness in mm, as in grout 30')[1]),
+    f_ck: Number(g.match(`G${POS}`, 'a strength, as in G35')[1]),
+    C_fd: known.grout?.C_fd ?? 0.2,
+  };
   g.done('the grout');
 
   const c = need('block', 'block C30 1400x1700x900');
   c.next();
   const f_ck = Number(c.match(`C${POS}`, 'a concrete strength, as in C30')[1]);
-  const size3 = c.match(`(-|${POS})[x×](-|${POS})[x×](-|${POS})`, 'a block along y, z and its depth, as in 1400x1700x900, with - where there is no edge');
+  const size3 = c.match(
+    `(-|${POS})[x×](-|${POS})[x×](-|${POS})`,
+    'a block along y, z and its depth, as in 1400x1700x900, with - where there is no edge',
+  );
   const blockAt = c.place();
   c.done('the block');
-  const { B_y: _y, B_z: _z, H: _H, ...kept } = { cracked: true, splitting_bars: true, edge_bars: 'none' as const, wide_mesh: false, ...known.concrete };
+  const {
+    B_y: _y,
+    B_z: _z,
+    H: _H,
+    ...kept
+  } = { cracked: true, splitting_bars: true, edge_bars: 'none' as const, wide_mesh: false, ...known.concrete };
   const concrete: BaseInput['concrete'] = {
-    ...kept, f_ck, ...(size3[2] ? { B_y: Number(size3[2]) } : {}), ...(size3[4] ? { B_z: Number(size3[4]) } : {}), ...(size3[6] ? { H: Number(size3[6]) } : {}), ...blockAt,
+    ...kept,
+    f_ck,
+    ...(size3[2] ? { B_y: Number(size3[2]) } : {}),
+    ...(size3[4] ? { B_z: Number(size3[4]) } : {}),
+    ...(size3[6] ? { H: Number(size3[6]) } : {}),
+    ...blockAt,
   };
 
   let weld: BaseInput['weld'];
@@ -202,24 +243,75 @@ export function parseLine(text: string, base: BaseInput): BaseInput {
     const k = need('key', 'key I 120x120x8x12 d120 z a6 S275');
     k.next();
     const kind = k.match('(I|plate)', 'I or plate')[1] as 'I' | 'plate';
-    const sizes = kind === 'I' ? k.match(`${POS}[x×]${POS}[x×]${POS}[x×]${POS}`, 'depth x width x web x flange, as in 120x120x8x12') : k.match(`${POS}[x×]${POS}`, 'width x thickness, as in 150x40');
+    const sizes =
+      kind === 'I'
+        ? k.match(`${POS}[x×]${POS}[x×]${POS}[x×]${POS}`, 'depth x width x web x flange, as in 120x120x8x12')
+        : k.match(`${POS}[x×]${POS}`, 'width x thickness, as in 150x40');
     const depth = Number(k.match(`d${POS}`, 'a depth below the plate, as in d120')[1]);
     const along = k.match('([yz])', 'y or z, the direction that the key works in')[1] as 'y' | 'z';
     const throat = Number(k.match(`a${POS}`, 'a throat, as in a6')[1]);
     const own = k.steel();
-    key = { ...(kind === 'I' ? { h: Number(sizes[1]), b: Number(sizes[2]), tw: Number(sizes[3]), tf: Number(sizes[4]) } : { b: Number(sizes[1]), t: Number(sizes[2]) }), type: kind, depth, along, a: throat, steel: own };
+    key = {
+      ...(kind === 'I'
+        ? { h: Number(sizes[1]), b: Number(sizes[2]), tw: Number(sizes[3]), tf: Number(sizes[4]) }
+        : { b: Number(sizes[1]), t: Number(sizes[2]) }),
+      type: kind,
+      depth,
+      along,
+      a: throat,
+      steel: own,
+    };
   } else if (path.endsWith('key') && !key) key = USUAL_KEY;
 
-  const { head: _h, head_t: _t, cls: _c, f_yb: _fy, f_ub: _fu, A_s: _A, ...anchorRest }: Partial<BaseInput['anchors']> = known.anchors ?? {};
+  const {
+    head: _h,
+    head_t: _t,
+    cls: _c,
+    f_yb: _fy,
+    f_ub: _fu,
+    A_s: _A,
+    ...anchorRest
+  }: Partial<BaseInput['anchors']> = known.anchors ?? {};
   const d = Number(m[3]);
   return {
-    ...base, plate, concrete, grout, weld,
+    ...base,
+    plate,
+    concrete,
+    grout,
+    weld,
     anchors: {
-      washer_t: 5, ribbed: true, good_bond: true, cut_threads: false, brittle: false, clamped: false, free_rotation: false, tension_rule: 'EN 1992-4', shear_rule: 'EN 1992-4', product: { gamma_inst: 1, alpha_sus: 0, psi_sus_0: 0.6 },
-      ...anchorRest, ...(known.anchors?.A_s !== undefined && known.anchors.d === d ? { A_s: known.anchors.A_s } : {}),
-      pattern, ...anchorsAt, d, ...(cls === undefined ? { f_yb: Number(m[4]), f_ub: Number(m[5]) } : { cls }), type, h_ef, ...(size ? { head: Number(size[1]), head_t: Number(size[2]) } : {}), hole, washers_welded: welded,
+      washer_t: 5,
+      ribbed: true,
+      good_bond: true,
+      cut_threads: false,
+      brittle: false,
+      clamped: false,
+      free_rotation: false,
+      tension_rule: 'EN 1992-4',
+      shear_rule: 'EN 1992-4',
+      product: { gamma_inst: 1, alpha_sus: 0, psi_sus_0: 0.6 },
+      ...anchorRest,
+      ...(known.anchors?.A_s !== undefined && known.anchors.d === d ? { A_s: known.anchors.A_s } : {}),
+      pattern,
+      ...anchorsAt,
+      d,
+      ...(cls === undefined ? { f_yb: Number(m[4]), f_ub: Number(m[5]) } : { cls }),
+      type,
+      h_ef,
+      ...(size ? { head: Number(size[1]), head_t: Number(size[2]) } : {}),
+      hole,
+      washers_welded: welded,
     },
     shear: { N_from: 'column', ...known.shear, path, ...(key ? { key } : {}) },
-    options: {  method: 'auto', contact: 'effective', law: 'winkler', loaded_area: 'plate', alpha_shape: 'equal', prying: 'strict', psi_M: false, ...known.options },
+    options: {
+      method: 'auto',
+      contact: 'effective',
+      law: 'winkler',
+      loaded_area: 'plate',
+      alpha_shape: 'equal',
+      prying: 'strict',
+      psi_M: false,
+      ...known.options,
+    },
   };
 }

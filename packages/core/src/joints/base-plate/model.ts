@@ -1,4 +1,13 @@
-import { ANCHOR_CLASSES, ANCHOR_DIAMETERS, anchorSize, findSection, properties, type AnchorSize, type SectionShape, type SteelStrength } from '../../catalogue/index.ts';
+import {
+  ANCHOR_CLASSES,
+  ANCHOR_DIAMETERS,
+  anchorSize,
+  findSection,
+  properties,
+  type AnchorSize,
+  type SectionShape,
+  type SteelStrength,
+} from '../../catalogue/index.ts';
 import { circle, clipTo, momentsOf, rectangle, ring, type Box, type Polygon } from '../../geometry/polygon.ts';
 import type { Basis } from '../../job/basis.ts';
 import { Refusal } from '../../refusal.ts';
@@ -61,41 +70,128 @@ export interface BaseModel {
 }
 
 /** Sharp corners where a hollow section is given by its dimensions alone; the catalogue counts its radii. */
-function sharp(h: number, b: number, t: number): Pick<ColumnModel, 'A' | 'I_y' | 'I_z' | 'W_pl_y' | 'W_pl_z' | 'W_el_y' | 'W_el_z'> {
+function sharp(
+  h: number,
+  b: number,
+  t: number,
+): Pick<ColumnModel, 'A' | 'I_y' | 'I_z' | 'W_pl_y' | 'W_pl_z' | 'W_el_y' | 'W_el_z'> {
   const [hi, bi] = [h - 2 * t, b - 2 * t];
   return {
-    W_el_y: (b * h ** 3 - bi * hi ** 3) / (6 * h), W_el_z: (h * b ** 3 - hi * bi ** 3) / (6 * b),
-    A: h * b - hi * bi, I_y: (b * h ** 3 - bi * hi ** 3) / 12, I_z: (h * b ** 3 - hi * bi ** 3) / 12, W_pl_y: (b * h * h - bi * hi * hi) / 4, W_pl_z: (h * b * b - hi * bi * bi) / 4,
+    W_el_y: (b * h ** 3 - bi * hi ** 3) / (6 * h),
+    W_el_z: (h * b ** 3 - hi * bi ** 3) / (6 * b),
+    A: h * b - hi * bi,
+    I_y: (b * h ** 3 - bi * hi ** 3) / 12,
+    I_z: (h * b ** 3 - hi * bi ** 3) / 12,
+    W_pl_y: (b * h * h - bi * hi * hi) / 4,
+    W_pl_z: (h * b * b - hi * bi * bi) / 4,
   };
 }
 
 const need = (value: number | undefined, field: string, shape: string): number => {
-  if (value === undefined) throw new Refusal(`column.${field}`, `column.${field}: the value is missing; accepted for a column of shape ${shape} is a size in mm.`);
+  if (value === undefined)
+    throw new Refusal(
+      `column.${field}`,
+      `column.${field}: the value is missing; accepted for a column of shape ${shape} is a size in mm.`,
+    );
   return value;
 };
 
 function columnModel(c: ColumnInput, basis: Basis): ColumnModel {
   const named = c.section === undefined ? null : findSection(c.section, 'column.section', basis.sections);
   const shape = named?.shape ?? c.shape!;
-  if (shape === 'C') throw new Refusal('column.section', `column.section: ${c.section} is a channel; accepted are I and H sections, rectangular and circular hollow sections.`);
-  const s: SectionShape = named ?? (shape === 'I'
-    ? { shape, h: need(c.h, 'h', shape), b: need(c.b, 'b', shape), tw: need(c.tw, 'tw', shape), tf: need(c.tf, 'tf', shape), r: c.r ?? 0 }
-    : shape === 'RHS' ? { shape, h: need(c.h, 'h', shape), b: need(c.b, 'b', shape), t: need(c.t, 't', shape) } : { shape, d: need(c.d, 'd', shape), t: need(c.t, 't', shape) });
+  if (shape === 'C')
+    throw new Refusal(
+      'column.section',
+      `column.section: ${c.section} is a channel; accepted are I and H sections, rectangular and circular hollow sections.`,
+    );
+  const s: SectionShape =
+    named ??
+    (shape === 'I'
+      ? {
+          shape,
+          h: need(c.h, 'h', shape),
+          b: need(c.b, 'b', shape),
+          tw: need(c.tw, 'tw', shape),
+          tf: need(c.tf, 'tf', shape),
+          r: c.r ?? 0,
+        }
+      : shape === 'RHS'
+        ? { shape, h: need(c.h, 'h', shape), b: need(c.b, 'b', shape), t: need(c.t, 't', shape) }
+        : { shape, d: need(c.d, 'd', shape), t: need(c.t, 't', shape) });
   const p = properties(s);
-  const common = { fromCatalogue: named !== null, A: p.A, I_y: p.I_y, I_z: p.I_z, W_pl_y: p.W_pl_y, W_pl_z: p.W_pl_z, W_el_y: p.W_el_y, W_el_z: p.W_el_z };
+  const common = {
+    fromCatalogue: named !== null,
+    A: p.A,
+    I_y: p.I_y,
+    I_z: p.I_z,
+    W_pl_y: p.W_pl_y,
+    W_pl_z: p.W_pl_z,
+    W_el_y: p.W_el_y,
+    W_el_z: p.W_el_z,
+  };
   if (s.shape === 'CHS') {
-    if (s.d <= 2 * s.t) throw new Refusal('column.t', `column.t: a wall of ${s.t} mm leaves no tube; accepted is less than ${s.d / 2} mm.`);
-    return { ...common, name: named?.name ?? `CHS ${s.d}×${s.t}`, shape: 'CHS', h: s.d, b: s.d, t_w: s.t, t_f: s.t, r: 0, A_v_z: p.A_v, A_v_y: p.A_v };
+    if (s.d <= 2 * s.t)
+      throw new Refusal('column.t', `column.t: a wall of ${s.t} mm leaves no tube; accepted is less than ${s.d / 2} mm.`);
+    return {
+      ...common,
+      name: named?.name ?? `CHS ${s.d}×${s.t}`,
+      shape: 'CHS',
+      h: s.d,
+      b: s.d,
+      t_w: s.t,
+      t_f: s.t,
+      r: 0,
+      A_v_z: p.A_v,
+      A_v_y: p.A_v,
+    };
   }
   if (s.shape === 'RHS') {
-    if (Math.min(s.h, s.b) <= 2 * s.t) throw new Refusal('column.t', `column.t: a wall of ${s.t} mm leaves no tube; accepted is less than ${Math.min(s.h, s.b) / 2} mm.`);
+    if (Math.min(s.h, s.b) <= 2 * s.t)
+      throw new Refusal(
+        'column.t',
+        `column.t: a wall of ${s.t} mm leaves no tube; accepted is less than ${Math.min(s.h, s.b) / 2} mm.`,
+      );
     const own = named ? common : { ...common, ...sharp(s.h, s.b, s.t) };
-    return { ...own, name: named?.name ?? `RHS ${s.h}×${s.b}×${s.t}`, shape: 'RHS', h: s.h, b: s.b, t_w: s.t, t_f: s.t, r: 0, A_v_z: (own.A * s.h) / (s.b + s.h), A_v_y: (own.A * s.b) / (s.b + s.h) };
+    return {
+      ...own,
+      name: named?.name ?? `RHS ${s.h}×${s.b}×${s.t}`,
+      shape: 'RHS',
+      h: s.h,
+      b: s.b,
+      t_w: s.t,
+      t_f: s.t,
+      r: 0,
+      A_v_z: (own.A * s.h) / (s.b + s.h),
+      A_v_y: (own.A * s.b) / (s.b + s.h),
+    };
   }
-  if (s.shape !== 'I') throw new Refusal('column.section', 'column.section: accepted are I and H sections, rectangular and circular hollow sections.');
-  if (s.h <= 2 * (s.tf + s.r)) throw new Refusal('column.h', `column.h: a depth of ${s.h} mm leaves no web between the flanges; accepted is more than ${2 * (s.tf + s.r)} mm.`);
-  if (s.b <= s.tw + 2 * s.r) throw new Refusal('column.b', `column.b: a flange ${s.b} mm wide does not cover web and fillets; accepted is more than ${s.tw + 2 * s.r} mm.`);
-  return { ...common, name: named?.name ?? `I ${s.h}×${s.b}×${s.tw}×${s.tf}`, shape: 'I', h: s.h, b: s.b, t_w: s.tw, t_f: s.tf, r: s.r, A_v_z: p.A_v, A_v_y: 2 * s.b * s.tf };
+  if (s.shape !== 'I')
+    throw new Refusal(
+      'column.section',
+      'column.section: accepted are I and H sections, rectangular and circular hollow sections.',
+    );
+  if (s.h <= 2 * (s.tf + s.r))
+    throw new Refusal(
+      'column.h',
+      `column.h: a depth of ${s.h} mm leaves no web between the flanges; accepted is more than ${2 * (s.tf + s.r)} mm.`,
+    );
+  if (s.b <= s.tw + 2 * s.r)
+    throw new Refusal(
+      'column.b',
+      `column.b: a flange ${s.b} mm wide does not cover web and fillets; accepted is more than ${s.tw + 2 * s.r} mm.`,
+    );
+  return {
+    ...common,
+    name: named?.name ?? `I ${s.h}×${s.b}×${s.tw}×${s.tf}`,
+    shape: 'I',
+    h: s.h,
+    b: s.b,
+    t_w: s.tw,
+    t_f: s.tf,
+    r: s.r,
+    A_v_z: p.A_v,
+    A_v_y: 2 * s.b * s.tf,
+  };
 }
 
 /** The worse class of a part by its slenderness and three limits, over epsilon. */
@@ -135,7 +231,8 @@ export function expand(pattern: PatternInput, y: number, z: number): AnchorPlace
   const out: AnchorPlace[] = [];
   for (let j = 0; j < n_z; j += 1)
     for (let i = 0; i < n_y; i += 1)
-      if (full || i === 0 || i === n_y - 1 || j === 0 || j === n_z - 1) out.push({ y: y + (i - (n_y - 1) / 2) * s_y, z: z + (j - (n_z - 1) / 2) * s_z });
+      if (full || i === 0 || i === n_y - 1 || j === 0 || j === n_z - 1)
+        out.push({ y: y + (i - (n_y - 1) / 2) * s_y, z: z + (j - (n_z - 1) / 2) * s_z });
   return out;
 }
 /** A cosine of a right angle is zero. */
@@ -147,10 +244,15 @@ export function baseModel(input: BaseInput, basis: Basis): BaseModel {
   const column = columnModel(input.column, basis);
   const cls = a.cls === undefined ? undefined : ANCHOR_CLASSES[a.cls]!;
   const size = anchorSize(a.d, a.A_s);
-  if (!size) throw new Refusal('anchors.d', `anchors.d: the stress area of an anchor of ${a.d} mm is not in the table; accepted are ${ANCHOR_DIAMETERS.join(', ')}, or any size with A_s.`);
+  if (!size)
+    throw new Refusal(
+      'anchors.d',
+      `anchors.d: the stress area of an anchor of ${a.d} mm is not in the table; accepted are ${ANCHOR_DIAMETERS.join(', ')}, or any size with A_s.`,
+    );
   const half = p.shape === 'circle' ? { y: p.D! / 2, z: p.D! / 2 } : { y: p.b! / 2, z: p.h! / 2 };
   const plateBox = { y1: p.y - half.y, y2: p.y + half.y, z1: p.z - half.z, z2: p.z + half.z };
-  const edge = (centre: number, B: number | undefined): [number, number] => (B === undefined ? [-Infinity, Infinity] : [centre - B / 2, centre + B / 2]);
+  const edge = (centre: number, B: number | undefined): [number, number] =>
+    B === undefined ? [-Infinity, Infinity] : [centre - B / 2, centre + B / 2];
   const [y1, y2] = edge(concrete.y, concrete.B_y);
   const [z1, z2] = edge(concrete.z, concrete.B_z);
   const plate = p.shape === 'circle' ? circle(p.y, p.z, p.D! / 2) : rectangle(plateBox.y1, plateBox.y2, plateBox.z1, plateBox.z2);
@@ -159,13 +261,28 @@ export function baseModel(input: BaseInput, basis: Basis): BaseModel {
   const f_yb = a.f_yb ?? cls!.f_yb;
   const columnSteel = strength(input.column.steel, Math.max(column.t_f, column.t_w), basis, 'column.steel');
   const model: BaseModel = {
-    input, basis, column, size, plateBox, f_yb, f_ub: a.f_ub ?? cls!.f_ub,
-    columnSteel, columnClass: columnClass(column, columnSteel.f_y),
+    input,
+    basis,
+    column,
+    size,
+    plateBox,
+    f_yb,
+    f_ub: a.f_ub ?? cls!.f_ub,
+    columnSteel,
+    columnClass: columnClass(column, columnSteel.f_y),
     plateSteel: strength(p.steel, p.t, basis, 'plate.steel'),
     keySteel: key ? strength(key.steel, key.type === 'I' ? Math.max(key.tf!, key.tw!) : key.t!, basis, 'shear.key.steel') : null,
-    plate, overhang,
-    bearing: overhang > 0 ? clipTo(plate, rectangle(Math.max(y1, plateBox.y1), Math.min(y2, plateBox.y2), Math.max(z1, plateBox.z1), Math.min(z2, plateBox.z2))) : plate,
-    block: { y1, y2, z1, z2 }, H: concrete.H ?? Infinity,
+    plate,
+    overhang,
+    bearing:
+      overhang > 0
+        ? clipTo(
+            plate,
+            rectangle(Math.max(y1, plateBox.y1), Math.min(y2, plateBox.y2), Math.max(z1, plateBox.z1), Math.min(z2, plateBox.z2)),
+          )
+        : plate,
+    block: { y1, y2, z1, z2 },
+    H: concrete.H ?? Infinity,
     anchors: expand(a.pattern, p.y + a.y, p.z + a.z),
     warnings: [],
   };
@@ -191,7 +308,8 @@ export function plateEdgeAlong(m: BaseModel, y: number, z: number, u: number, v:
     return -along + Math.sqrt(Math.max(0, along * along + inside));
   }
   const { y1, y2, z1, z2 } = m.plateBox;
-  const to = (at: number, low: number, high: number, d: number): number => (d > 1e-12 ? (high - at) / d : d < -1e-12 ? (low - at) / d : Infinity);
+  const to = (at: number, low: number, high: number, d: number): number =>
+    d > 1e-12 ? (high - at) / d : d < -1e-12 ? (low - at) / d : Infinity;
   return Math.min(to(y, y1, y2, u), to(z, z1, z2, v));
 }
 
@@ -208,30 +326,90 @@ function refuseImpossible(m: BaseModel): void {
   const refuse = (field: string, what: string, accepted: string): never => {
     throw new Refusal(field, `${field}: ${what}; accepted is ${accepted}.`);
   };
-  if (Math.min(block.y2, m.plateBox.y2) <= Math.max(block.y1, m.plateBox.y1) || Math.min(block.z2, m.plateBox.z2) <= Math.max(block.z1, m.plateBox.z1) || m.bearing.length < 6) refuse('concrete.y', 'the plate does not stand on the block', 'a block under the plate');
-  const half: readonly AnchorPlace[] = column.shape === 'CHS'
-    ? [[1, 0], [-1, 0], [0, 1], [0, -1]].map(([u, v]) => ({ y: (u! * column.h) / 2, z: (v! * column.h) / 2 }))
-    : [[1, 1], [1, -1], [-1, 1], [-1, -1]].map(([u, v]) => ({ y: (u! * column.b) / 2, z: (v! * column.h) / 2 }));
-  if (half.some((q) => plateEdge(m, q) < 0)) refuse(p.shape === 'circle' ? 'plate.D' : 'plate.h', 'the plate does not reach under the whole column', `a plate that covers ${column.name}, ${exact(column.h)} × ${exact(column.b)} mm`);
-  if (a.pattern.type === 'rows') for (const [n, s, f] of [[a.pattern.n_y, a.pattern.s_y, 's_y'], [a.pattern.n_z, a.pattern.s_z, 's_z']] as const) if (n > 1 && s < a.d) refuse(`anchors.pattern.${f}`, `${s} mm puts anchors into each other`, `more than ${a.d} mm`);
+  if (
+    Math.min(block.y2, m.plateBox.y2) <= Math.max(block.y1, m.plateBox.y1) ||
+    Math.min(block.z2, m.plateBox.z2) <= Math.max(block.z1, m.plateBox.z1) ||
+    m.bearing.length < 6
+  )
+    refuse('concrete.y', 'the plate does not stand on the block', 'a block under the plate');
+  const half: readonly AnchorPlace[] =
+    column.shape === 'CHS'
+      ? [
+          [1, 0],
+          [-1, 0],
+          [0, 1],
+          [0, -1],
+        ].map(([u, v]) => ({ y: (u! * column.h) / 2, z: (v! * column.h) / 2 }))
+      : [
+          [1, 1],
+          [1, -1],
+          [-1, 1],
+          [-1, -1],
+        ].map(([u, v]) => ({ y: (u! * column.b) / 2, z: (v! * column.h) / 2 }));
+  if (half.some((q) => plateEdge(m, q) < 0))
+    refuse(
+      p.shape === 'circle' ? 'plate.D' : 'plate.h',
+      'the plate does not reach under the whole column',
+      `a plate that covers ${column.name}, ${exact(column.h)} × ${exact(column.b)} mm`,
+    );
+  if (a.pattern.type === 'rows')
+    for (const [n, s, f] of [
+      [a.pattern.n_y, a.pattern.s_y, 's_y'],
+      [a.pattern.n_z, a.pattern.s_z, 's_z'],
+    ] as const)
+      if (n > 1 && s < a.d) refuse(`anchors.pattern.${f}`, `${s} mm puts anchors into each other`, `more than ${a.d} mm`);
   m.anchors.forEach((q, i) => {
     const at = `anchor ${i} at y ${exact(Math.round(q.y * 10) / 10)}, z ${exact(Math.round(q.z * 10) / 10)}`;
-    if (plateEdge(m, q) <= a.hole / 2) refuse('anchors.pattern', `${at} has its hole outside the plate or cut by its edge`, 'a pattern inside the plate');
-    if (q.y <= block.y1 || q.y >= block.y2 || q.z <= block.z1 || q.z >= block.z2) refuse('anchors.pattern', `${at} is outside the block`, 'a pattern inside the block');
-    if (onColumn(column, q)) refuse('anchors.pattern', `${at} is in the column or inside its walls`, 'a pattern clear of the column');
+    if (plateEdge(m, q) <= a.hole / 2)
+      refuse('anchors.pattern', `${at} has its hole outside the plate or cut by its edge`, 'a pattern inside the plate');
+    if (q.y <= block.y1 || q.y >= block.y2 || q.z <= block.z1 || q.z >= block.z2)
+      refuse('anchors.pattern', `${at} is outside the block`, 'a pattern inside the block');
+    if (onColumn(column, q))
+      refuse('anchors.pattern', `${at} is in the column or inside its walls`, 'a pattern clear of the column');
   });
-  if (m.anchors.length && a.h_ef >= m.H) refuse('anchors.h_ef', `${a.h_ef} mm is longer than the block is deep`, `less than ${m.H} mm`);
+  if (m.anchors.length && a.h_ef >= m.H)
+    refuse('anchors.h_ef', `${a.h_ef} mm is longer than the block is deep`, `less than ${m.H} mm`);
   if (a.hole < a.d) refuse('anchors.hole', `${a.hole} mm is smaller than the anchor`, `at least ${a.d} mm`);
-  if ((a.type === 'headed' || a.type === 'washer') && (a.head === undefined || a.head_t === undefined)) refuse('anchors.head', 'the size of the head or washer plate and its thickness are missing', `a size over ${a.d} mm with head_t`);
-  if ((a.type === 'headed' || a.type === 'washer') && a.head! <= a.d) refuse('anchors.head', `${a.head} mm is no wider than the anchor`, `more than ${a.d} mm`);
-  if (a.type === 'bonded' && (a.product.tau_Rk === undefined || a.product.tau_Rk_ucr === undefined)) refuse('anchors.product.tau_Rk', 'the bond strengths of the product are missing', "tau_Rk and tau_Rk_ucr from the supplier's approval document");
-  if (options.contact === 'full' && column.shape === 'I') refuse('options.contact', 'full contact is not offered for I columns: the plate between the flange tips has no support there', 'effective');
-  if (options.contact === 'full' && options.law === 'uniform') refuse('options.contact', 'full contact does not go with the uniform law', 'effective, or the law winkler or parabola');
-  if (options.method === 'lever-arm' && (column.shape === 'CHS' || p.shape === 'circle' || a.pattern.type === 'circle')) refuse('options.method', 'the lever-arm model is for I and rectangular columns on a rectangular plate with rows of anchors', 'auto or section');
-  if (shear.path.endsWith('key') && !shear.key) refuse('shear.key', 'the shear path needs a key and none is given', 'a key of type I or plate, or another path');
-  if (shear.key && shear.path.endsWith('key') && shear.key.depth <= input.grout.t) refuse('shear.key.depth', `${shear.key.depth} mm ends inside the grout`, `more than the grout, ${input.grout.t} mm`);
-  if (a.shear_rule === 'EN 1993-1-8' && (m.f_yb < 235 || m.f_yb > 640)) refuse('anchors.shear_rule', `EN 1993-1-8, 6.2.2(7) covers bolts with f_yb from 235 to 640 MPa, and this one has ${exact(m.f_yb)}`, 'EN 1992-4, or an anchor within that range');
-  if (shear.key?.type === 'I' && shear.key.h! <= 2 * shear.key.tf!) refuse('shear.key.h', `${shear.key.h} mm leaves no web`, `more than ${2 * shear.key.tf!} mm`);
+  if ((a.type === 'headed' || a.type === 'washer') && (a.head === undefined || a.head_t === undefined))
+    refuse(
+      'anchors.head',
+      'the size of the head or washer plate and its thickness are missing',
+      `a size over ${a.d} mm with head_t`,
+    );
+  if ((a.type === 'headed' || a.type === 'washer') && a.head! <= a.d)
+    refuse('anchors.head', `${a.head} mm is no wider than the anchor`, `more than ${a.d} mm`);
+  if (a.type === 'bonded' && (a.product.tau_Rk === undefined || a.product.tau_Rk_ucr === undefined))
+    refuse(
+      'anchors.product.tau_Rk',
+      'the bond strengths of the product are missing',
+      "tau_Rk and tau_Rk_ucr from the supplier's approval document",
+    );
+  if (options.contact === 'full' && column.shape === 'I')
+    refuse(
+      'options.contact',
+      'full contact is not offered for I columns: the plate between the flange tips has no support there',
+      'effective',
+    );
+  if (options.contact === 'full' && options.law === 'uniform')
+    refuse('options.contact', 'full contact does not go with the uniform law', 'effective, or the law winkler or parabola');
+  if (options.method === 'lever-arm' && (column.shape === 'CHS' || p.shape === 'circle' || a.pattern.type === 'circle'))
+    refuse(
+      'options.method',
+      'the lever-arm model is for I and rectangular columns on a rectangular plate with rows of anchors',
+      'auto or section',
+    );
+  if (shear.path.endsWith('key') && !shear.key)
+    refuse('shear.key', 'the shear path needs a key and none is given', 'a key of type I or plate, or another path');
+  if (shear.key && shear.path.endsWith('key') && shear.key.depth <= input.grout.t)
+    refuse('shear.key.depth', `${shear.key.depth} mm ends inside the grout`, `more than the grout, ${input.grout.t} mm`);
+  if (a.shear_rule === 'EN 1993-1-8' && (m.f_yb < 235 || m.f_yb > 640))
+    refuse(
+      'anchors.shear_rule',
+      `EN 1993-1-8, 6.2.2(7) covers bolts with f_yb from 235 to 640 MPa, and this one has ${exact(m.f_yb)}`,
+      'EN 1992-4, or an anchor within that range',
+    );
+  if (shear.key?.type === 'I' && shear.key.h! <= 2 * shear.key.tf!)
+    refuse('shear.key.h', `${shear.key.h} mm leaves no web`, `more than ${2 * shear.key.tf!} mm`);
 }
 
 function warningsOf(m: BaseModel): string[] {
@@ -275,7 +453,8 @@ export function effectivePieces(m: BaseModel, c: number): number[][] {
 /** Area of those pieces. */
 export function effectiveArea(m: BaseModel, c: number): number {
   const { plate: p } = m.input;
-  if (m.column.shape !== 'CHS' || p.shape !== 'circle' || p.y !== 0 || p.z !== 0 || m.overhang > 0) return momentsOf(effectivePieces(m, c)).A;
+  if (m.column.shape !== 'CHS' || p.shape !== 'circle' || p.y !== 0 || p.z !== 0 || m.overhang > 0)
+    return momentsOf(effectivePieces(m, c)).A;
   const { h, t_f } = m.column;
   return Math.PI * (Math.min(h / 2 + c, p.D! / 2) ** 2 - Math.max(0, h / 2 - t_f - c) ** 2);
 }

@@ -23,7 +23,11 @@ const worked = (name: string): { input: BaseInput; combination: Combination } =>
 };
 const zero = { name: 'C', V_Ed: 0, N_tie: 0 };
 const strengths = (input: BaseInput, c: Combination): Map<string, StrengthResult> =>
-  new Map(checkJoint({ kind: 'column-base', input, combinations: [c] }, DEFAULT_BASIS).combinations[0]!.checks.flatMap((x) => (x.type === 'strength' ? [[resultKey(x), x] as const] : [])));
+  new Map(
+    checkJoint({ kind: 'column-base', input, combinations: [c] }, DEFAULT_BASIS).combinations[0]!.checks.flatMap((x) =>
+      x.type === 'strength' ? [[resultKey(x), x] as const] : [],
+    ),
+  );
 /** Utilisation of each check by its id, the worst of its parts. */
 function used(input: BaseInput, c: Combination): Record<string, number> {
   const out: Record<string, number> = {};
@@ -35,101 +39,189 @@ describe('a column base', () => {
   it('gives finite numbers or a stated refusal, traced and untraced alike', () => {
     let judged = 0;
     const seen = new Set<string>();
-    fc.assert(fc.property(anyBase, anyBaseActions, (input, c) => {
-      const result = tryCheckJoint({ kind: 'column-base', input, combinations: [c] }, DEFAULT_BASIS);
-      if ('refusal' in result) return void expect(result.refusal.message).toMatch(/^[\w.]+: .*accepted (is|are) .*\.$/s);
-      judged += 1;
-      const { checks } = result.report.combinations[0]!;
-      for (const x of checks) {
-        seen.add(x.id);
-        if (x.type === 'skip') expect(x.reason).toMatch(/\.$/);
-        else if (x.type === 'value') expect([x.id, Number.isFinite(x.value)]).toEqual([x.id, true]);
-        else {
-          expect([x.id, Number.isFinite(x.demand), Number.isFinite(x.resistance), Number.isFinite(x.multiple), x.utilisation === null || Number.isFinite(x.utilisation)]).toEqual([x.id, true, true, true, true]);
-          if (!x.info) expect([x.id, x.pass]).toEqual([x.id, x.multiple >= 1 - 1e-9]);
+    fc.assert(
+      fc.property(anyBase, anyBaseActions, (input, c) => {
+        const result = tryCheckJoint({ kind: 'column-base', input, combinations: [c] }, DEFAULT_BASIS);
+        if ('refusal' in result) return void expect(result.refusal.message).toMatch(/^[\w.]+: .*accepted (is|are) .*\.$/s);
+        judged += 1;
+        const { checks } = result.report.combinations[0]!;
+        for (const x of checks) {
+          seen.add(x.id);
+          if (x.type === 'skip') expect(x.reason).toMatch(/\.$/);
+          else if (x.type === 'value') expect([x.id, Number.isFinite(x.value)]).toEqual([x.id, true]);
+          else {
+            expect([
+              x.id,
+              Number.isFinite(x.demand),
+              Number.isFinite(x.resistance),
+              Number.isFinite(x.multiple),
+              x.utilisation === null || Number.isFinite(x.utilisation),
+            ]).toEqual([x.id, true, true, true, true]);
+            if (!x.info) expect([x.id, x.pass]).toEqual([x.id, x.multiple >= 1 - 1e-9]);
+          }
         }
-      }
-      for (const r of result.report.rules) expect([r.id, Number.isFinite(r.actual), Number.isFinite(r.limit)]).toEqual([r.id, true, true]);
-      const prepared = prepareBase(baseModel(input, DEFAULT_BASIS));
-      const traced = new Run(prepared.sheet);
-      traced.startTrace();
-      expect(prepared.check(inNewtons(c), traced).results).toEqual(checks);
-      for (const s of traced.steps!) expect([s.def.slot.section, s.def.slot.symbol, Number.isFinite(s.value)]).toEqual([s.def.slot.section, s.def.slot.symbol, true]);
-    }), { numRuns: 700, seed: 2417 });
+        for (const r of result.report.rules)
+          expect([r.id, Number.isFinite(r.actual), Number.isFinite(r.limit)]).toEqual([r.id, true, true]);
+        const prepared = prepareBase(baseModel(input, DEFAULT_BASIS));
+        const traced = new Run(prepared.sheet);
+        traced.startTrace();
+        expect(prepared.check(inNewtons(c), traced).results).toEqual(checks);
+        for (const s of traced.steps!)
+          expect([s.def.slot.section, s.def.slot.symbol, Number.isFinite(s.value)]).toEqual([
+            s.def.slot.section,
+            s.def.slot.symbol,
+            true,
+          ]);
+      }),
+      { numRuns: 700, seed: 2417 },
+    );
     expect(judged).toBeGreaterThan(250);
     // The random joints reach every check of the basis.
-    expect(prepareBase(baseModel(worked('w2').input, DEFAULT_BASIS)).ids.filter((id) => !seen.has(id) && !['contact-pressure'].includes(id) && !/^(anchor-(edge|spacing|clear|head|depth|count)|washer-|friction-|block|weld-throat|plate-(vs|on)|grout|key-|reinforcement-|loops-)/.test(id))).toEqual([]);
+    expect(
+      prepareBase(baseModel(worked('w2').input, DEFAULT_BASIS)).ids.filter(
+        (id) =>
+          !seen.has(id) &&
+          !['contact-pressure'].includes(id) &&
+          !/^(anchor-(edge|spacing|clear|head|depth|count)|washer-|friction-|block|weld-throat|plate-(vs|on)|grout|key-|reinforcement-|loops-)/.test(
+            id,
+          ),
+      ),
+    ).toEqual([]);
   });
   it('gives finite numbers or a stated refusal under every choice of method, law, contact and prying', () => {
     const anyOptions = fc.record({
-      method: fc.constantFrom('auto', 'lever-arm', 'section'), contact: fc.constantFrom('effective', 'full'), law: fc.constantFrom('winkler', 'parabola', 'uniform'),
-      loaded_area: fc.constantFrom('plate', 'effective'), alpha_shape: fc.constantFrom('equal', 'separate'), prying: fc.constantFrom('strict', 'table-6.2'), psi_M: fc.boolean(),
+      method: fc.constantFrom('auto', 'lever-arm', 'section'),
+      contact: fc.constantFrom('effective', 'full'),
+      law: fc.constantFrom('winkler', 'parabola', 'uniform'),
+      loaded_area: fc.constantFrom('plate', 'effective'),
+      alpha_shape: fc.constantFrom('equal', 'separate'),
+      prying: fc.constantFrom('strict', 'table-6.2'),
+      psi_M: fc.boolean(),
     }) as fc.Arbitrary<BaseInput['options']>;
     let judged = 0;
-    fc.assert(fc.property(anyBase, anyOptions, anyBaseActions, (input, options, c) => {
-      const result = tryCheckJoint({ kind: 'column-base', input: { ...input, options }, combinations: [c] }, DEFAULT_BASIS);
-      if ('refusal' in result) return void expect(result.refusal.message).toMatch(/^[\w.]+: .*accepted (is|are) .*\.$/s);
-      judged += 1;
-      for (const x of result.report.combinations[0]!.checks) {
-        if (x.type !== 'strength') continue;
-        expect([x.id, Number.isFinite(x.demand), Number.isFinite(x.resistance), Number.isFinite(x.multiple)]).toEqual([x.id, true, true, true]);
-        if (!x.info) expect([x.id, x.pass]).toEqual([x.id, x.multiple >= 1 - 1e-9]);
-      }
-    }), { numRuns: 150, seed: 44 });
+    fc.assert(
+      fc.property(anyBase, anyOptions, anyBaseActions, (input, options, c) => {
+        const result = tryCheckJoint({ kind: 'column-base', input: { ...input, options }, combinations: [c] }, DEFAULT_BASIS);
+        if ('refusal' in result) return void expect(result.refusal.message).toMatch(/^[\w.]+: .*accepted (is|are) .*\.$/s);
+        judged += 1;
+        for (const x of result.report.combinations[0]!.checks) {
+          if (x.type !== 'strength') continue;
+          expect([x.id, Number.isFinite(x.demand), Number.isFinite(x.resistance), Number.isFinite(x.multiple)]).toEqual([
+            x.id,
+            true,
+            true,
+            true,
+          ]);
+          if (!x.info) expect([x.id, x.pass]).toEqual([x.id, x.multiple >= 1 - 1e-9]);
+        }
+      }),
+      { numRuns: 150, seed: 44 },
+    );
     expect(judged).toBeGreaterThan(40);
   });
   it('has a detail line that parses back to itself', () => {
-    fc.assert(fc.property(anyBase, (input) => {
-      const line = printLine(input);
-      const back = parseLine(line, input);
-      expect(printLine(back)).toBe(line);
-      expect(validate(baseSchema, back)).toEqual({ value: back });
-    }), { numRuns: 300, seed: 3 });
+    fc.assert(
+      fc.property(anyBase, (input) => {
+        const line = printLine(input);
+        const back = parseLine(line, input);
+        expect(printLine(back)).toBe(line);
+        expect(validate(baseSchema, back)).toEqual({ value: back });
+      }),
+      { numRuns: 300, seed: 3 },
+    );
   });
   it('does not care which side is which: mirrored with its actions, the numbers stay', () => {
-    fc.assert(fc.property(anyBase, anyBaseActions, (input, c) => {
-      const flipZ = { ...input, concrete: { ...input.concrete, z: -input.concrete.z }, anchors: { ...input.anchors, z: -input.anchors.z, ...(input.anchors.pattern.type === 'circle' ? { pattern: { ...input.anchors.pattern, start: -input.anchors.pattern.start } } : {}) } };
-      const mirrored = { ...c, M_y: -c.M_y!, V_z: -c.V_z!, T: -c.T! };
-      let one: Record<string, number>;
-      try {
-        one = used(input, c);
-      } catch {
-        return;
-      }
-      const two = used(flipZ, mirrored);
-      expect(Object.keys(two).sort()).toEqual(Object.keys(one).sort());
-      for (const [id, u] of Object.entries(one)) if (u < 900) expect([id, two[id]! / Math.max(u, 1e-9)]).toEqual([id, expect.closeTo(u < 1e-9 ? two[id]! / 1e-9 : 1, 3)]);
-    }), { numRuns: 150, seed: 8 });
+    fc.assert(
+      fc.property(anyBase, anyBaseActions, (input, c) => {
+        const flipZ = {
+          ...input,
+          concrete: { ...input.concrete, z: -input.concrete.z },
+          anchors: {
+            ...input.anchors,
+            z: -input.anchors.z,
+            ...(input.anchors.pattern.type === 'circle'
+              ? { pattern: { ...input.anchors.pattern, start: -input.anchors.pattern.start } }
+              : {}),
+          },
+        };
+        const mirrored = { ...c, M_y: -c.M_y!, V_z: -c.V_z!, T: -c.T! };
+        let one: Record<string, number>;
+        try {
+          one = used(input, c);
+        } catch {
+          return;
+        }
+        const two = used(flipZ, mirrored);
+        expect(Object.keys(two).sort()).toEqual(Object.keys(one).sort());
+        for (const [id, u] of Object.entries(one))
+          if (u < 900)
+            expect([id, two[id]! / Math.max(u, 1e-9)]).toEqual([id, expect.closeTo(u < 1e-9 ? two[id]! / 1e-9 : 1, 3)]);
+      }),
+      { numRuns: 150, seed: 8 },
+    );
   });
   it('takes half the load with half the utilisation: concrete, plate, anchors and welds', () => {
-    const linear = ['contact-pressure', 'concrete-bearing', 'concrete-bearing-side', 'plate-tstub-tension', 'plate-anchor-local', 'plate-line-bending', 'anchor-steel-tension', 'anchor-cone', 'anchor-pullout', 'anchor-bond', 'anchor-blowout', 'column-weld', 'anchor-pryout', 'concrete-edge', 'anchor-steel-shear'];
-    fc.assert(fc.property(anyBase, anyBaseActions, (input, c) => {
-      let whole: Record<string, number>;
-      try {
-        whole = used(input, c);
-      } catch {
-        return;
-      }
-      const half = used(input, timesLoad(c, 0.5));
-      for (const id of linear) if (whole[id] !== undefined && whole[id] < 900 && whole[id] > 1e-6) expect([id, half[id]! / whole[id]]).toEqual([id, expect.closeTo(0.5, 4)]);
-    }), { numRuns: 200, seed: 21 });
+    const linear = [
+      'contact-pressure',
+      'concrete-bearing',
+      'concrete-bearing-side',
+      'plate-tstub-tension',
+      'plate-anchor-local',
+      'plate-line-bending',
+      'anchor-steel-tension',
+      'anchor-cone',
+      'anchor-pullout',
+      'anchor-bond',
+      'anchor-blowout',
+      'column-weld',
+      'anchor-pryout',
+      'concrete-edge',
+      'anchor-steel-shear',
+    ];
+    fc.assert(
+      fc.property(anyBase, anyBaseActions, (input, c) => {
+        let whole: Record<string, number>;
+        try {
+          whole = used(input, c);
+        } catch {
+          return;
+        }
+        const half = used(input, timesLoad(c, 0.5));
+        for (const id of linear)
+          if (whole[id] !== undefined && whole[id] < 900 && whole[id] > 1e-6)
+            expect([id, half[id]! / whole[id]]).toEqual([id, expect.closeTo(0.5, 4)]);
+      }),
+      { numRuns: 200, seed: 21 },
+    );
   });
   // A multiple promises that the whole load times it uses the check up: interactions, shear with bending and lever arm included.
   it('has multiples at which each check is just used up', () => {
-    fc.assert(fc.property(anyBase, anyBaseActions, (input, c) => {
-      let list: Map<string, StrengthResult>;
-      try {
-        list = strengths(input, c);
-      } catch {
-        return;
-      }
-      for (const [key, x] of list) {
-        // Friction grows with the load as the shear does: its multiple is that of the shear alone.
-        if (x.id === 'base-friction' || x.info || x.utilisation === null || x.multiple < 0.02 || x.multiple > 50 || x.id === 'hook-yield' || x.id === 'anchor-hole-for-shear') continue;
-        const then = strengths(input, timesLoad(c, x.multiple)).get(key);
-        if (then) expect([key, then.utilisation]).toEqual([key, expect.closeTo(1, 3)]);
-      }
-    }), { numRuns: 40, seed: 33 });
+    fc.assert(
+      fc.property(anyBase, anyBaseActions, (input, c) => {
+        let list: Map<string, StrengthResult>;
+        try {
+          list = strengths(input, c);
+        } catch {
+          return;
+        }
+        for (const [key, x] of list) {
+          // Friction grows with the load as the shear does: its multiple is that of the shear alone.
+          if (
+            x.id === 'base-friction' ||
+            x.info ||
+            x.utilisation === null ||
+            x.multiple < 0.02 ||
+            x.multiple > 50 ||
+            x.id === 'hook-yield' ||
+            x.id === 'anchor-hole-for-shear'
+          )
+            continue;
+          const then = strengths(input, timesLoad(c, x.multiple)).get(key);
+          if (then) expect([key, then.utilisation]).toEqual([key, expect.closeTo(1, 3)]);
+        }
+      }),
+      { numRuns: 40, seed: 33 },
+    );
   });
 });
 
@@ -140,26 +232,52 @@ describe('more of a thing never makes worse what it serves', () => {
     for (const id of ids) expect([id, a[id] !== undefined && b[id]! <= a[id] * (1 + 1e-9)]).toEqual([id, true]);
   };
   it('a thicker plate', () => {
-    for (const t of [40, 50]) less(used(i, combination), used({ ...i, plate: { ...i.plate, t } }, combination), ['plate-tstub-tension', 'plate-line-bending', 'concrete-bearing-side']);
-    for (const t of [30, 40, 60]) less(used(ring, wind), used({ ...ring, plate: { ...ring.plate, t } }, wind), ['plate-anchor-local', 'plate-line-bending']);
+    for (const t of [40, 50])
+      less(used(i, combination), used({ ...i, plate: { ...i.plate, t } }, combination), [
+        'plate-tstub-tension',
+        'plate-line-bending',
+        'concrete-bearing-side',
+      ]);
+    for (const t of [30, 40, 60])
+      less(used(ring, wind), used({ ...ring, plate: { ...ring.plate, t } }, wind), ['plate-anchor-local', 'plate-line-bending']);
   });
   it('deeper anchors, far from edges', () => {
     const wide = { ...i, concrete: { ...i.concrete, B_y: 9000, B_z: 9000, H: 4000 } };
-    for (const h_ef of [500, 700]) less(used(wide, combination), used({ ...wide, anchors: { ...wide.anchors, h_ef } }, combination), ['anchor-cone', 'anchor-pryout', 'interaction-concrete']);
+    for (const h_ef of [500, 700])
+      less(used(wide, combination), used({ ...wide, anchors: { ...wide.anchors, h_ef } }, combination), [
+        'anchor-cone',
+        'anchor-pryout',
+        'interaction-concrete',
+      ]);
   });
   it('better concrete', () => {
-    for (const f_ck of [35, 45, 55]) less(used(i, combination), used({ ...i, concrete: { ...i.concrete, f_ck }, grout: { ...i.grout, f_ck: 60 } }, combination), ['concrete-bearing-side', 'anchor-cone', 'anchor-pullout', 'concrete-edge', 'anchor-pryout']);
+    for (const f_ck of [35, 45, 55])
+      less(
+        used(i, combination),
+        used({ ...i, concrete: { ...i.concrete, f_ck }, grout: { ...i.grout, f_ck: 60 } }, combination),
+        ['concrete-bearing-side', 'anchor-cone', 'anchor-pullout', 'concrete-edge', 'anchor-pryout'],
+      );
   });
 });
 
 describe('symmetry', () => {
   it('a circular base turned with its actions by one pitch of its anchors gives the same', () => {
     const { input, combination: c } = worked('w3');
-    const far = { ...input, concrete: { f_ck: 32, cracked: true, splitting_bars: true, edge_bars: 'none' as const, wide_mesh: false, y: 0, z: 0 } };
+    const far = {
+      ...input,
+      concrete: { f_ck: 32, cracked: true, splitting_bars: true, edge_bars: 'none' as const, wide_mesh: false, y: 0, z: 0 },
+    };
     const t = Math.PI / 3;
-    const turned: Combination = { ...c, M_z: c.M_z! * Math.cos(t) - c.M_y! * Math.sin(t), M_y: c.M_z! * Math.sin(t) + c.M_y! * Math.cos(t), V_y: c.V_y! * Math.cos(t) - c.V_z! * Math.sin(t), V_z: c.V_y! * Math.sin(t) + c.V_z! * Math.cos(t) };
+    const turned: Combination = {
+      ...c,
+      M_z: c.M_z! * Math.cos(t) - c.M_y! * Math.sin(t),
+      M_y: c.M_z! * Math.sin(t) + c.M_y! * Math.cos(t),
+      V_y: c.V_y! * Math.cos(t) - c.V_z! * Math.sin(t),
+      V_z: c.V_y! * Math.sin(t) + c.V_z! * Math.cos(t),
+    };
     const [one, two] = [used(far, c), used(far, turned)];
-    for (const id of ['contact-pressure', 'plate-anchor-local', 'plate-line-bending', 'anchor-steel-tension', 'column-weld']) expect([id, two[id]! / one[id]!]).toEqual([id, expect.closeTo(1, 3)]);
+    for (const id of ['contact-pressure', 'plate-anchor-local', 'plate-line-bending', 'anchor-steel-tension', 'column-weld'])
+      expect([id, two[id]! / one[id]!]).toEqual([id, expect.closeTo(1, 3)]);
   });
   it('a symmetric base has equal forces in equal anchors', () => {
     const { input, combination: c } = worked('w2');
@@ -182,11 +300,14 @@ describe('symmetry', () => {
 describe('what can not balance', () => {
   const { input } = worked('w2');
   const bare = { ...input, anchors: { ...input.anchors, pattern: { type: 'none' as const } } };
-  const notes = (i: BaseInput, c: Combination) => checkJoint({ kind: 'column-base', input: i, combinations: [c] }, DEFAULT_BASIS).combinations[0]!;
+  const notes = (i: BaseInput, c: Combination) =>
+    checkJoint({ kind: 'column-base', input: i, combinations: [c] }, DEFAULT_BASIS).combinations[0]!;
   it('is told so: uplift without anchors', () => {
     const r = notes(bare, { ...zero, N_Ed: 40 });
     expect(r.state).toBe('gives');
-    expect(r.notes.join('; ')).toMatch(/no equilibrium: the base cannot carry these actions; there is no anchor: it would balance with anchors that hold 40.0 kN/);
+    expect(r.notes.join('; ')).toMatch(
+      /no equilibrium: the base cannot carry these actions; there is no anchor: it would balance with anchors that hold 40.0 kN/,
+    );
   });
   // Contact reaches to h/2 + c = 140 + 59.8 = 199.8 mm: 30 kNm needs at least 30/0.1998 = 150 kN.
   it('is told so with the smallest change: a moment outside any contact', () => {
@@ -197,7 +318,14 @@ describe('what can not balance', () => {
     expect(r.notes.join('; ')).toMatch(/or with the moment no larger than 19\.[89]\d? kNm|20\.0 kNm/);
   });
   it('is told so when an action belongs to no base', () => {
-    expect(() => readJob({ format: 'ample-gusset-job', version: 1, name: 'x', joints: [{ mark: 'A', kind: 'column-base', input, combinations: [{ name: 'C1', V_Ed: 10 }] }] })).toThrow(/C1: V_Ed: this joint does not take this action; accepted are N_Ed, M_y/);
+    expect(() =>
+      readJob({
+        format: 'ample-gusset-job',
+        version: 1,
+        name: 'x',
+        joints: [{ mark: 'A', kind: 'column-base', input, combinations: [{ name: 'C1', V_Ed: 10 }] }],
+      }),
+    ).toThrow(/C1: V_Ed: this joint does not take this action; accepted are N_Ed, M_y/);
   });
 });
 
@@ -205,7 +333,11 @@ describe('the fields of a column base', () => {
   const { input } = worked('w2');
   it('give back what was set and leave a joint that the schema accepts', () => {
     for (const f of baseFields.filter((x) => !x.applies || x.applies(input))) {
-      const value = f.options ? f.options.at(-1)!.value : f.type === 'section' ? 'UC 305x305x118' : f.steps![Math.floor(f.steps!.length / 2)]!;
+      const value = f.options
+        ? f.options.at(-1)!.value
+        : f.type === 'section'
+          ? 'UC 305x305x118'
+          : f.steps![Math.floor(f.steps!.length / 2)]!;
       const after = f.set(input, value);
       expect([f.id, f.get(after)]).toEqual([f.id, value]);
       const checked = validate(baseSchema, after);
@@ -217,14 +349,30 @@ describe('the fields of a column base', () => {
 describe('first details of column bases', () => {
   const seeds = ['UC 203x203x60', 'UC 254x254x107', 'UC 305x305x118', 'SHS 200x200x10', 'CHS 219.1x10', 'HEB 300'];
   it.each(seeds)('%s hold usual actions with every must rule kept, pinned and fixed', (column) => {
-    for (const [base, list] of [['pinned', [{ ...zero, N_Ed: -500, V_z: 30 }, { ...zero, name: 'W', N_Ed: 30, V_z: 20 }]], ['fixed', [{ ...zero, N_Ed: -300, M_y: 60, V_z: 40 }]]] as const) {
-      const { input, why } = firstDetail('column-base', { column, columnGrade: 'S355', base, f_ck: '30', B_z: '2400', B_y: '2400', H: '1200' }, list, DEFAULT_BASIS);
+    for (const [base, list] of [
+      [
+        'pinned',
+        [
+          { ...zero, N_Ed: -500, V_z: 30 },
+          { ...zero, name: 'W', N_Ed: 30, V_z: 20 },
+        ],
+      ],
+      ['fixed', [{ ...zero, N_Ed: -300, M_y: 60, V_z: 40 }]],
+    ] as const) {
+      const { input, why } = firstDetail(
+        'column-base',
+        { column, columnGrade: 'S355', base, f_ck: '30', B_z: '2400', B_y: '2400', H: '1200' },
+        list,
+        DEFAULT_BASIS,
+      );
       const r = checkJoint({ kind: 'column-base', input, combinations: list }, DEFAULT_BASIS);
       expect([base, r.brokenRules.map((x) => x.id), r.state]).toEqual([base, [], expect.stringMatching(/holds|close/)]);
       expect(why.length).toBeGreaterThan(1);
     }
   });
   it('refuse what is no size, in words', () => {
-    expect(() => columnBase.first({ column: 'UC 203x203x60', f_ck: '30', B_z: 'wide' }, [], DEFAULT_BASIS, () => 1)).toThrow(/Block along z: "wide" is not a size/);
+    expect(() => columnBase.first({ column: 'UC 203x203x60', f_ck: '30', B_z: 'wide' }, [], DEFAULT_BASIS, () => 1)).toThrow(
+      /Block along z: "wide" is not a size/,
+    );
   });
 });

@@ -13,8 +13,14 @@ const PROJECTION = 15;
 /** Axes of the solid: x is z of the calculation (along the column's depth), y is y, z is up from the underside of the plate. */
 export const flat = (y: number, z: number): Point => [z, y];
 
-const box = (x1: number, x2: number, y1: number, y2: number): Point[] => [[x1, y1], [x2, y1], [x2, y2], [x1, y2]];
-const disc = (x: number, y: number, R: number, n = 48): Point[] => Array.from({ length: n }, (_, i) => [x + R * Math.cos((2 * Math.PI * i) / n), y + R * Math.sin((2 * Math.PI * i) / n)]);
+const box = (x1: number, x2: number, y1: number, y2: number): Point[] => [
+  [x1, y1],
+  [x2, y1],
+  [x2, y2],
+  [x1, y2],
+];
+const disc = (x: number, y: number, R: number, n = 48): Point[] =>
+  Array.from({ length: n }, (_, i) => [x + R * Math.cos((2 * Math.PI * i) / n), y + R * Math.sin((2 * Math.PI * i) / n)]);
 
 /** Faces of the block as they are drawn: an absent edge lies well beyond the cone. */
 export function drawnBlock(m: BaseModel): { x1: number; x2: number; y1: number; y2: number; H: number } {
@@ -22,7 +28,13 @@ export function drawnBlock(m: BaseModel): { x1: number; x2: number; y1: number; 
   const reach = Math.max(FAR, 1.2 * m.input.anchors.h_ef);
   const low = (edge: number, plate: number): number => (Number.isFinite(edge) ? edge : plate - reach);
   const high = (edge: number, plate: number): number => (Number.isFinite(edge) ? edge : plate + reach);
-  return { x1: low(block.z1, p.z1), x2: high(block.z2, p.z2), y1: low(block.y1, p.y1), y2: high(block.y2, p.y2), H: Number.isFinite(m.H) ? m.H : m.input.anchors.h_ef + 300 };
+  return {
+    x1: low(block.z1, p.z1),
+    x2: high(block.z2, p.z2),
+    y1: low(block.y1, p.y1),
+    y2: high(block.y2, p.y2),
+    H: Number.isFinite(m.H) ? m.H : m.input.anchors.h_ef + 300,
+  };
 }
 
 export function anchorParts(m: BaseModel): AnchorPart[] {
@@ -31,9 +43,23 @@ export function anchorParts(m: BaseModel): AnchorPart[] {
   const seat = plate.t;
   const top = seat + a.washer_t + m.size.nut + PROJECTION;
   const headed = a.type === 'headed' || a.type === 'washer';
-  const head: AnchorPart['head'] = headed ? { shape: a.type === 'headed' ? 'round' : 'square', width: a.head!, z: [bottom - a.head_t!, bottom] } : a.type === 'hooked' ? { shape: 'hook', width: 4 * a.d, z: [bottom, bottom + a.d] } : null;
+  const head: AnchorPart['head'] = headed
+    ? { shape: a.type === 'headed' ? 'round' : 'square', width: a.head!, z: [bottom - a.head_t!, bottom] }
+    : a.type === 'hooked'
+      ? { shape: 'hook', width: 4 * a.d, z: [bottom, bottom + a.d] }
+      : null;
   return m.anchors.map(({ y, z }) => ({
-    type: 'anchor', x: z, y, d: a.d, z: [headed ? bottom - a.head_t! : bottom, top], seat, washer: a.washer_t, washerWidth: Math.max(2 * a.d, a.hole + 12), nut: m.size.nut, flats: m.size.flats, head,
+    type: 'anchor',
+    x: z,
+    y,
+    d: a.d,
+    z: [headed ? bottom - a.head_t! : bottom, top],
+    seat,
+    washer: a.washer_t,
+    washerWidth: Math.max(2 * a.d, a.hole + 12),
+    nut: m.size.nut,
+    flats: m.size.flats,
+    head,
   }));
 }
 
@@ -45,31 +71,94 @@ export function baseSolid(m: BaseModel): Solid {
   const size = plate.shape === 'circle' ? `D${plate.D}` : `${plate.b}×${plate.h}`;
   const b = drawnBlock(m);
   const prisms: PrismPart[] = [
-    { type: 'prism', id: 'block', label: `Concrete C${concrete.f_ck}`, look: 'concrete', parts: ['concrete', 'reinforcement'], outline: box(b.x1, b.x2, b.y1, b.y2), z: [-grout.t - b.H, -grout.t] },
-    ...(grout.t > 0 ? [{ type: 'prism' as const, id: 'grout', label: `Grout ${grout.t}`, look: 'grout' as const, parts: ['base'], outline, z: [-grout.t, 0] as const }] : []),
+    {
+      type: 'prism',
+      id: 'block',
+      label: `Concrete C${concrete.f_ck}`,
+      look: 'concrete',
+      parts: ['concrete', 'reinforcement'],
+      outline: box(b.x1, b.x2, b.y1, b.y2),
+      z: [-grout.t - b.H, -grout.t],
+    },
+    ...(grout.t > 0
+      ? [
+          {
+            type: 'prism' as const,
+            id: 'grout',
+            label: `Grout ${grout.t}`,
+            look: 'grout' as const,
+            parts: ['base'],
+            outline,
+            z: [-grout.t, 0] as const,
+          },
+        ]
+      : []),
   ];
   const { key } = shear;
   if (key && shear.path.endsWith('key')) {
     const turn = (pts: Point[]): Point[] => (key.along === 'z' ? pts : pts.map(([x, y]): Point => [y, x]));
-    const section: Point[] = key.type === 'plate' ? box(-key.t! / 2, key.t! / 2, -key.b / 2, key.b / 2) : iOutline(key.h!, key.b, key.tw!, key.tf!);
-    prisms.push({ type: 'prism', id: 'key', label: key.type === 'I' ? `Shear key I ${key.h}×${key.b}` : `Shear key ${key.b}×${key.t}`, look: 'steel', parts: ['key'], outline: turn(section), z: [-key.depth, 0] });
+    const section: Point[] =
+      key.type === 'plate' ? box(-key.t! / 2, key.t! / 2, -key.b / 2, key.b / 2) : iOutline(key.h!, key.b, key.tw!, key.tf!);
+    prisms.push({
+      type: 'prism',
+      id: 'key',
+      label: key.type === 'I' ? `Shear key I ${key.h}×${key.b}` : `Shear key ${key.b}×${key.t}`,
+      look: 'steel',
+      parts: ['key'],
+      outline: turn(section),
+      z: [-key.depth, 0],
+    });
   }
   return {
-    plates: [{
-      type: 'plate', id: 'plate', parts: ['plate', 'base'], plane: 'xy', label: `PL ${plate.t}×${size}`, grade: gradeName(plate.steel), outline, y: [0, plate.t],
-      holes: m.anchors.map(({ y, z }) => ({ x: z, z: y, d_h: input.anchors.hole, d_v: input.anchors.hole })),
-    }],
-    members: [{ type: 'member', id: 'column', label: column.name, grade: gradeName(input.column.steel), shape: column.shape, h: column.h, b: column.b, tw: column.t_w, tf: column.t_f, r: column.r, outline: [[plate.t, plate.t + STUB]] }],
+    plates: [
+      {
+        type: 'plate',
+        id: 'plate',
+        parts: ['plate', 'base'],
+        plane: 'xy',
+        label: `PL ${plate.t}×${size}`,
+        grade: gradeName(plate.steel),
+        outline,
+        y: [0, plate.t],
+        holes: m.anchors.map(({ y, z }) => ({ x: z, z: y, d_h: input.anchors.hole, d_v: input.anchors.hole })),
+      },
+    ],
+    members: [
+      {
+        type: 'member',
+        id: 'column',
+        label: column.name,
+        grade: gradeName(input.column.steel),
+        shape: column.shape,
+        h: column.h,
+        b: column.b,
+        tw: column.t_w,
+        tf: column.t_f,
+        r: column.r,
+        outline: [[plate.t, plate.t + STUB]],
+      },
+    ],
     bolts: [],
     welds: weld.type === 'butt' ? [] : weldParts(m),
-    anchors: anchorParts(m), prisms,
+    anchors: anchorParts(m),
+    prisms,
   };
 }
 
 /** An I seen from above, its depth along x. */
 export const iOutline = (h: number, b: number, tw: number, tf: number): Point[] => [
-  [-h / 2, -b / 2], [-h / 2 + tf, -b / 2], [-h / 2 + tf, -tw / 2], [h / 2 - tf, -tw / 2], [h / 2 - tf, -b / 2], [h / 2, -b / 2],
-  [h / 2, b / 2], [h / 2 - tf, b / 2], [h / 2 - tf, tw / 2], [-h / 2 + tf, tw / 2], [-h / 2 + tf, b / 2], [-h / 2, b / 2],
+  [-h / 2, -b / 2],
+  [-h / 2 + tf, -b / 2],
+  [-h / 2 + tf, -tw / 2],
+  [h / 2 - tf, -tw / 2],
+  [h / 2 - tf, -b / 2],
+  [h / 2, -b / 2],
+  [h / 2, b / 2],
+  [h / 2 - tf, b / 2],
+  [h / 2 - tf, tw / 2],
+  [-h / 2 + tf, tw / 2],
+  [-h / 2 + tf, b / 2],
+  [-h / 2, b / 2],
 ];
 
 function weldParts(m: BaseModel): WeldPart[] {
@@ -77,16 +166,31 @@ function weldParts(m: BaseModel): WeldPart[] {
   const t = input.plate.t;
   const { h, b, t_f, t_w, r } = column;
   const part = (a: number, x1: number, y1: number, x2: number, y2: number, out: Vector): WeldPart => ({
-    type: 'weld', leg: a * Math.SQRT2, legs: [[0, 0, 1], out], length: Math.hypot(x2 - x1, y2 - y1), from: [x1, y1, t], to: [x2, y2, t],
+    type: 'weld',
+    leg: a * Math.SQRT2,
+    legs: [[0, 0, 1], out],
+    length: Math.hypot(x2 - x1, y2 - y1),
+    from: [x1, y1, t],
+    to: [x2, y2, t],
   });
   const { a_f, a_w } = input.weld;
   const signs = [-1, 1];
   if (column.shape === 'CHS') {
     const n = 48;
-    const at = (i: number): [number, number] => [(h / 2) * Math.cos((2 * Math.PI * i) / n), (h / 2) * Math.sin((2 * Math.PI * i) / n)];
-    return Array.from({ length: n }, (_, i) => { const mid = (2 * Math.PI * (i + 0.5)) / n; return part(a_f, ...at(i), ...at(i + 1), [Math.cos(mid), Math.sin(mid), 0]); });
+    const at = (i: number): [number, number] => [
+      (h / 2) * Math.cos((2 * Math.PI * i) / n),
+      (h / 2) * Math.sin((2 * Math.PI * i) / n),
+    ];
+    return Array.from({ length: n }, (_, i) => {
+      const mid = (2 * Math.PI * (i + 0.5)) / n;
+      return part(a_f, ...at(i), ...at(i + 1), [Math.cos(mid), Math.sin(mid), 0]);
+    });
   }
-  if (column.shape === 'RHS') return signs.flatMap((s) => [part(a_f, (s * h) / 2, -b / 2, (s * h) / 2, b / 2, [s, 0, 0]), part(a_f, -h / 2, (s * b) / 2, h / 2, (s * b) / 2, [0, s, 0])]);
+  if (column.shape === 'RHS')
+    return signs.flatMap((s) => [
+      part(a_f, (s * h) / 2, -b / 2, (s * h) / 2, b / 2, [s, 0, 0]),
+      part(a_f, -h / 2, (s * b) / 2, h / 2, (s * b) / 2, [0, s, 0]),
+    ]);
   const d = h / 2 - t_f - r;
   return signs.flatMap((s) => [
     part(a_f, (s * h) / 2, -b / 2, (s * h) / 2, b / 2, [s, 0, 0]),
@@ -104,12 +208,26 @@ export function baseQuantities(m: BaseModel): Quantities {
   const { anchors: a, shear } = m.input;
   const block = drawnBlock(m);
   const plate = a.type === 'washer' && a.head ? a.head ** 2 * a.head_t! * DENSITY : 0;
-  const one = (Math.PI / 4) * a.d ** 2 * length * DENSITY + plate + ((Math.sqrt(3) / 2) * m.size.flats ** 2 - (Math.PI / 4) * a.d ** 2) * m.size.nut * DENSITY;
+  const one =
+    (Math.PI / 4) * a.d ** 2 * length * DENSITY +
+    plate +
+    ((Math.sqrt(3) / 2) * m.size.flats ** 2 - (Math.PI / 4) * a.d ** 2) * m.size.nut * DENSITY;
   const key = solid.prisms!.find((x) => x.id === 'key');
-  const keyMass = key && shear.key ? (shear.key.type === 'plate' ? shear.key.b * shear.key.t! : 2 * shear.key.b * shear.key.tf! + (shear.key.h! - 2 * shear.key.tf!) * shear.key.tw!) * shear.key.depth * DENSITY : 0;
+  const keyMass =
+    key && shear.key
+      ? (shear.key.type === 'plate'
+          ? shear.key.b * shear.key.t!
+          : 2 * shear.key.b * shear.key.tf! + (shear.key.h! - 2 * shear.key.tf!) * shear.key.tw!) *
+        shear.key.depth *
+        DENSITY
+      : 0;
   return {
     concrete: { volume: ((block.x2 - block.x1) * (block.y2 - block.y1) * block.H) / 1e9, f_ck: m.input.concrete.f_ck },
-    bolts: parts.length, fastener: 'anchors', boltLengths: parts.length ? [{ length, count: parts.length }] : [],
-    plateMass: solid.plates.reduce((s, p) => s + plateMass(p), 0) + keyMass, boltMass: parts.length * one, weldVolume: solid.welds.reduce((s, w) => s + (w.leg ** 2 / 2) * w.length, 0),
+    bolts: parts.length,
+    fastener: 'anchors',
+    boltLengths: parts.length ? [{ length, count: parts.length }] : [],
+    plateMass: solid.plates.reduce((s, p) => s + plateMass(p), 0) + keyMass,
+    boltMass: parts.length * one,
+    weldVolume: solid.welds.reduce((s, w) => s + (w.leg ** 2 / 2) * w.length, 0),
   };
 }

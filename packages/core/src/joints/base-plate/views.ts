@@ -1,7 +1,23 @@
 import { inNewtons, type Combination } from '../../actions/combination.ts';
 import {
-  SHEET, breakLine, dimensionChain, filletSymbol, leader, path, project, scaleOf, sheetFrame, text,
-  type Callout, type DimensionSegment, type Drawing, type FillStyle, type Frame, type Handle, type Item, type TitleBlock,
+  SHEET,
+  breakLine,
+  dimensionChain,
+  filletSymbol,
+  leader,
+  path,
+  project,
+  scaleOf,
+  sheetFrame,
+  text,
+  type Callout,
+  type DimensionSegment,
+  type Drawing,
+  type FillStyle,
+  type Frame,
+  type Handle,
+  type Item,
+  type TitleBlock,
 } from '../../detail/drawing.ts';
 import type { Point, Solid } from '../../detail/solid.ts';
 import { Run } from '../../formula/index.ts';
@@ -30,25 +46,141 @@ export interface BaseFrames {
 }
 
 export const baseCallouts: readonly Callout[] = [
-  { id: 'plate', title: 'Plate, unstiffened (stiffened plates are not covered by the method)', fields: ['plate.shape', 'plate.t', 'plate.h', 'plate.b', 'plate.D', 'plate.grade', 'plate.y', 'plate.z'] },
-  { id: 'anchors', title: 'Anchors', fields: ['anchors.d', 'anchors.cls', 'pattern.type', 'pattern.n_z', 'pattern.n_y', 'pattern.s_z', 'pattern.s_y', 'pattern.full', 'pattern.n', 'pattern.R', 'pattern.start', 'anchors.hole', 'anchors.welded', 'anchors.y', 'anchors.z'] },
-  { id: 'embedded', title: 'Anchors in the concrete', fields: ['anchors.type', 'anchors.h_ef', 'anchors.head', 'anchors.head_t', 'anchors.ribbed', 'anchors.bond', 'product.tau', 'product.tau_ucr', 'product.inst', 'product.sus', 'product.sus0', 'product.c_cr', 'product.h_min', 'product.c_min', 'product.s_min', 'anchors.washer_t', 'anchors.L_b', 'anchors.tension', 'anchors.cut', 'bars.any', 'bars.n', 'bars.d', 'bars.l_1', 'bars.l_2', 'bars.distance', 'loops.any', 'loops.n', 'loops.d', 'loops.l_1', 'loops.l_2', 'loops.distance', 'loops.e_s', 'loops.enclosing'] },
-  { id: 'concrete', title: 'Concrete', fields: ['concrete.f_ck', 'concrete.B_z', 'concrete.B_y', 'concrete.H', 'concrete.z', 'concrete.y', 'concrete.cracked', 'concrete.split', 'concrete.edge', 'concrete.mesh', 'concrete.alpha'] },
+  {
+    id: 'plate',
+    title: 'Plate, unstiffened (stiffened plates are not covered by the method)',
+    fields: ['plate.shape', 'plate.t', 'plate.h', 'plate.b', 'plate.D', 'plate.grade', 'plate.y', 'plate.z'],
+  },
+  {
+    id: 'anchors',
+    title: 'Anchors',
+    fields: [
+      'anchors.d',
+      'anchors.cls',
+      'pattern.type',
+      'pattern.n_z',
+      'pattern.n_y',
+      'pattern.s_z',
+      'pattern.s_y',
+      'pattern.full',
+      'pattern.n',
+      'pattern.R',
+      'pattern.start',
+      'anchors.hole',
+      'anchors.welded',
+      'anchors.y',
+      'anchors.z',
+    ],
+  },
+  {
+    id: 'embedded',
+    title: 'Anchors in the concrete',
+    fields: [
+      'anchors.type',
+      'anchors.h_ef',
+      'anchors.head',
+      'anchors.head_t',
+      'anchors.ribbed',
+      'anchors.bond',
+      'product.tau',
+      'product.tau_ucr',
+      'product.inst',
+      'product.sus',
+      'product.sus0',
+      'product.c_cr',
+      'product.h_min',
+      'product.c_min',
+      'product.s_min',
+      'anchors.washer_t',
+      'anchors.L_b',
+      'anchors.tension',
+      'anchors.cut',
+      'bars.any',
+      'bars.n',
+      'bars.d',
+      'bars.l_1',
+      'bars.l_2',
+      'bars.distance',
+      'loops.any',
+      'loops.n',
+      'loops.d',
+      'loops.l_1',
+      'loops.l_2',
+      'loops.distance',
+      'loops.e_s',
+      'loops.enclosing',
+    ],
+  },
+  {
+    id: 'concrete',
+    title: 'Concrete',
+    fields: [
+      'concrete.f_ck',
+      'concrete.B_z',
+      'concrete.B_y',
+      'concrete.H',
+      'concrete.z',
+      'concrete.y',
+      'concrete.cracked',
+      'concrete.split',
+      'concrete.edge',
+      'concrete.mesh',
+      'concrete.alpha',
+    ],
+  },
   { id: 'grout', title: 'Grout', fields: ['grout.t', 'grout.f_ck', 'grout.C_fd', 'grout.source'] },
-  { id: 'shear', title: 'Shear', fields: ['shear.path', 'shear.N_from', 'anchors.shear', 'key.type', 'key.along', 'key.depth', 'key.b', 'key.h', 'key.tw', 'key.tf', 'key.t', 'key.a'] },
+  {
+    id: 'shear',
+    title: 'Shear',
+    fields: [
+      'shear.path',
+      'shear.N_from',
+      'anchors.shear',
+      'key.type',
+      'key.along',
+      'key.depth',
+      'key.b',
+      'key.h',
+      'key.tw',
+      'key.tf',
+      'key.t',
+      'key.a',
+    ],
+  },
   { id: 'weld', title: 'Weld of the column', fields: ['weld.type', 'weld.a_f', 'weld.a_w', 'weld.method', 'weld.bearing'] },
   { id: 'column', title: 'Column', fields: ['column.section', 'column.grade', 'column.L', 'column.braced'] },
-  { id: 'method', title: 'Method', fields: ['options.method', 'options.law', 'options.contact', 'options.prying', 'options.loaded', 'options.shape', 'options.psi_M'] },
+  {
+    id: 'method',
+    title: 'Method',
+    fields: [
+      'options.method',
+      'options.law',
+      'options.contact',
+      'options.prying',
+      'options.loaded',
+      'options.shape',
+      'options.psi_M',
+    ],
+  },
 ];
 
-const METHODS: Readonly<Record<BaseState['method'], string>> = { none: 'no axial force or moment', concentric: 'concentric bearing', 'lever-arm': 'lever-arm model', section: 'general section method' };
+const METHODS: Readonly<Record<BaseState['method'], string>> = {
+  none: 'no axial force or moment',
+  concentric: 'concentric bearing',
+  'lever-arm': 'lever-arm model',
+  section: 'general section method',
+};
 
 /** Plan with the contact and the anchor forces of one combination, elevation with the cone, and the block from above. */
 export function baseDrawing(m: BaseModel, solid: Solid, title: TitleBlock, combination: Combination | null): Drawing {
   const p = m.plateBox;
   const b = drawnBlock(m);
   const s1 = scaleOf((s) => (p.z2 - p.z1) / s <= PLAN.w && (p.y2 - p.y1) / s <= PLAN.h);
-  const s2 = scaleOf((s) => (b.x2 - b.x1) / s <= SIDE.w && (b.H + m.input.grout.t + m.input.plate.t) / s <= ELEVATION.bottom - ELEVATION.top - ELEVATION.column - 8);
+  const s2 = scaleOf(
+    (s) =>
+      (b.x2 - b.x1) / s <= SIDE.w &&
+      (b.H + m.input.grout.t + m.input.plate.t) / s <= ELEVATION.bottom - ELEVATION.top - ELEVATION.column - 8,
+  );
   const s3 = scaleOf((s) => (b.x2 - b.x1) / s <= SIDE.w && (b.y2 - b.y1) / s <= BLOCK.h);
   const middle = (a: number, c: number): number => (a + c) / 2;
   const frames: BaseFrames = {
@@ -72,14 +204,25 @@ export function baseDrawing(m: BaseModel, solid: Solid, title: TitleBlock, combi
     ...settingOutTable(m),
   ];
   return {
-    width: SHEET.width, height: SHEET.height, items, handles: handles(m, frames.plan),
+    width: SHEET.width,
+    height: SHEET.height,
+    items,
+    handles: handles(m, frames.plan),
     areas: [{ callout: 'column', box: boxOf(frames.plan, -m.column.h / 2, m.column.h / 2, -m.column.b / 2, m.column.b / 2) }],
     callouts: baseCallouts,
     failures: failurePaths(m, prepared, frames, state, combination),
     views: [
       { plane: 'xy', frame: frames.plan, left: 0, right: PLAN.right, depth: m.input.plate.t + 1 },
       { plane: 'xz', frame: frames.elevation, left: PLAN.right, right: SHEET.width, top: 0, bottom: BLOCK.top - 4, depth: 0 },
-      { plane: 'xy', frame: frames.block, left: PLAN.right, right: SHEET.width, top: BLOCK.top - 4, bottom: SHEET.height, depth: -m.input.grout.t },
+      {
+        plane: 'xy',
+        frame: frames.block,
+        left: PLAN.right,
+        right: SHEET.width,
+        top: BLOCK.top - 4,
+        bottom: SHEET.height,
+        depth: -m.input.grout.t,
+      },
     ],
     labelAt: [56, 150],
     scale: `1:${s1}`,
@@ -91,15 +234,24 @@ const boxOf = (f: Frame, x1: number, x2: number, y1: number, y2: number): [numbe
   const [r, b] = project(f, [x2, y1]);
   return [l, t, r, b];
 };
-const corners = (piece: readonly number[]): Point[] => Array.from({ length: piece.length / 2 }, (_, i) => flat(piece[2 * i]!, piece[2 * i + 1]!));
+const corners = (piece: readonly number[]): Point[] =>
+  Array.from({ length: piece.length / 2 }, (_, i) => flat(piece[2 * i]!, piece[2 * i + 1]!));
 
 /** Column cut just above the plate. */
 export function columnOutlines(m: BaseModel): { outer: Point[]; inner: Point[] | null } {
   const { shape, h, b, t_w, t_f } = m.column;
   if (shape === 'I') return { outer: iOutline(h, b, t_w, t_f), inner: null };
-  const rect = (x: number, y: number): Point[] => [[-x, -y], [x, -y], [x, y], [-x, y]];
-  const ringOf = (R: number): Point[] => Array.from({ length: 60 }, (_, i) => [R * Math.cos((i * Math.PI) / 30), R * Math.sin((i * Math.PI) / 30)]);
-  return shape === 'RHS' ? { outer: rect(h / 2, b / 2), inner: rect(h / 2 - t_f, b / 2 - t_f) } : { outer: ringOf(h / 2), inner: ringOf(h / 2 - t_f) };
+  const rect = (x: number, y: number): Point[] => [
+    [-x, -y],
+    [x, -y],
+    [x, y],
+    [-x, y],
+  ];
+  const ringOf = (R: number): Point[] =>
+    Array.from({ length: 60 }, (_, i) => [R * Math.cos((i * Math.PI) / 30), R * Math.sin((i * Math.PI) / 30)]);
+  return shape === 'RHS'
+    ? { outer: rect(h / 2, b / 2), inner: rect(h / 2 - t_f, b / 2 - t_f) }
+    : { outer: ringOf(h / 2), inner: ringOf(h / 2 - t_f) };
 }
 
 const SHADES: readonly FillStyle[] = ['press-1', 'press-2', 'press-3', 'press-4'];
@@ -113,8 +265,34 @@ function plan(m: BaseModel, solid: Solid, f: Frame, state: BaseState | null): It
   // Edges of the block where they pass through the view.
   const [l, t] = [PLAN.left + 2, PLAN.top];
   const [r, bottom] = [PLAN.right - 6, 140];
-  const lineAt = (x: number): Item[] => { const X = at([x, 0])[0]; return X > l && X < r ? [path([[X, Math.max(t, at([0, b.y2])[1])], [X, Math.min(bottom, at([0, b.y1])[1])]], 'thin')] : []; };
-  const levelAt = (y: number): Item[] => { const Y = at([0, y])[1]; return Y > t && Y < bottom ? [path([[Math.max(l, at([b.x1, 0])[0]), Y], [Math.min(r, at([b.x2, 0])[0]), Y]], 'thin')] : []; };
+  const lineAt = (x: number): Item[] => {
+    const X = at([x, 0])[0];
+    return X > l && X < r
+      ? [
+          path(
+            [
+              [X, Math.max(t, at([0, b.y2])[1])],
+              [X, Math.min(bottom, at([0, b.y1])[1])],
+            ],
+            'thin',
+          ),
+        ]
+      : [];
+  };
+  const levelAt = (y: number): Item[] => {
+    const Y = at([0, y])[1];
+    return Y > t && Y < bottom
+      ? [
+          path(
+            [
+              [Math.max(l, at([b.x1, 0])[0]), Y],
+              [Math.min(r, at([b.x2, 0])[0]), Y],
+            ],
+            'thin',
+          ),
+        ]
+      : [];
+  };
   if (Number.isFinite(m.block.z1)) items.push(...lineAt(b.x1), ...lineAt(b.x2));
   if (Number.isFinite(m.block.y1)) items.push(...levelAt(b.y1), ...levelAt(b.y2));
   items.push(path(plate.outline.map(at), 'outline', true, 'plate'));
@@ -126,10 +304,33 @@ function plan(m: BaseModel, solid: Solid, f: Frame, state: BaseState | null): It
   for (const h of plate.holes) {
     const c = at([h.x, h.z]);
     const arm = h.d_h / 2 / f.scale + 1.6;
-    items.push({ k: 'circle', at: c, r: h.d_h / 2 / f.scale, line: 'outline', fill: 'paper' }, { k: 'circle', at: c, r: m.input.anchors.d / 2 / f.scale, line: 'thin', fill: 'cut' });
-    items.push(path([[c[0] - arm, c[1]], [c[0] + arm, c[1]]], 'centre'), path([[c[0], c[1] - arm], [c[0], c[1] + arm]], 'centre'));
+    items.push(
+      { k: 'circle', at: c, r: h.d_h / 2 / f.scale, line: 'outline', fill: 'paper' },
+      { k: 'circle', at: c, r: m.input.anchors.d / 2 / f.scale, line: 'thin', fill: 'cut' },
+    );
+    items.push(
+      path(
+        [
+          [c[0] - arm, c[1]],
+          [c[0] + arm, c[1]],
+        ],
+        'centre',
+      ),
+      path(
+        [
+          [c[0], c[1] - arm],
+          [c[0], c[1] + arm],
+        ],
+        'centre',
+      ),
+    );
     // Numbers as the checks and the setting-out name them.
-    items.push(text([c[0] + h.d_h / 2 / f.scale + 0.6, c[1] - h.d_h / 2 / f.scale - 0.3], String(plate.holes.indexOf(h)), { style: 'muted', size: 2.7 }));
+    items.push(
+      text([c[0] + h.d_h / 2 / f.scale + 0.6, c[1] - h.d_h / 2 / f.scale - 0.3], String(plate.holes.indexOf(h)), {
+        style: 'muted',
+        size: 2.7,
+      }),
+    );
   }
   return [...items, ...axes()];
 }
@@ -138,8 +339,42 @@ function plan(m: BaseModel, solid: Solid, f: Frame, state: BaseState | null): It
 function axes(): Item[] {
   const [x, y] = [12, 160];
   return [
-    path([[x, y], [x + 9, y]], 'thin'), path([[x + 9, y], [x + 7, y - 0.8], [x + 7, y + 0.8]], 'none', true, 'ink'), text([x + 10, y + 1], 'z'),
-    path([[x, y], [x, y - 9]], 'thin'), path([[x, y - 9], [x - 0.8, y - 7], [x + 0.8, y - 7]], 'none', true, 'ink'), text([x - 1, y - 10], 'y'),
+    path(
+      [
+        [x, y],
+        [x + 9, y],
+      ],
+      'thin',
+    ),
+    path(
+      [
+        [x + 9, y],
+        [x + 7, y - 0.8],
+        [x + 7, y + 0.8],
+      ],
+      'none',
+      true,
+      'ink',
+    ),
+    text([x + 10, y + 1], 'z'),
+    path(
+      [
+        [x, y],
+        [x, y - 9],
+      ],
+      'thin',
+    ),
+    path(
+      [
+        [x, y - 9],
+        [x - 0.8, y - 7],
+        [x + 0.8, y - 7],
+      ],
+      'none',
+      true,
+      'ink',
+    ),
+    text([x - 1, y - 10], 'y'),
   ];
 }
 
@@ -152,7 +387,14 @@ function pressure(f: Frame, state: BaseState): Item[] {
     const even = Math.max(...sigma) - Math.min(...sigma) < 0.02 * most;
     // A piece under a slope of pressure is drawn in bands along its own corners.
     const bands = even ? [{ points: corners(piece), s: Math.max(...sigma) }] : bandsOf(corners(piece), sigma, most);
-    return bands.map(({ points, s }): Item => path(points.map((q) => project(f, q)), 'none', true, SHADES[Math.min(3, Math.floor((s / most) * 3.999))]!));
+    return bands.map(({ points, s }): Item =>
+      path(
+        points.map((q) => project(f, q)),
+        'none',
+        true,
+        SHADES[Math.min(3, Math.floor((s / most) * 3.999))]!,
+      ),
+    );
   });
 }
 
@@ -161,14 +403,21 @@ function bandsOf(points: readonly Point[], sigma: readonly number[], most: numbe
   const out: { points: Point[]; s: number }[] = [];
   for (let q = 0; q < 4; q += 1) {
     const [low, high] = [(q * most) / 4, ((q + 1) * most) / 4];
-    const cut = (pts: { p: Point; s: number }[], keep: (s: number) => number): { p: Point; s: number }[] => pts.flatMap((a, i) => {
-      const b = pts[(i + 1) % pts.length]!;
-      const [fa, fb] = [keep(a.s), keep(b.s)];
-      const t = fa / (fa - fb);
-      const cross = { p: [a.p[0] + t * (b.p[0] - a.p[0]), a.p[1] + t * (b.p[1] - a.p[1])] as Point, s: a.s + t * (b.s - a.s) };
-      return [...(fa >= 0 ? [a] : []), ...((fa >= 0) !== (fb >= 0) ? [cross] : [])];
-    });
-    const band = cut(cut(points.map((p, i) => ({ p, s: sigma[i]! })), (s) => s - low), (s) => high - s);
+    const cut = (pts: { p: Point; s: number }[], keep: (s: number) => number): { p: Point; s: number }[] =>
+      pts.flatMap((a, i) => {
+        const b = pts[(i + 1) % pts.length]!;
+        const [fa, fb] = [keep(a.s), keep(b.s)];
+        const t = fa / (fa - fb);
+        const cross = { p: [a.p[0] + t * (b.p[0] - a.p[0]), a.p[1] + t * (b.p[1] - a.p[1])] as Point, s: a.s + t * (b.s - a.s) };
+        return [...(fa >= 0 ? [a] : []), ...(fa >= 0 !== fb >= 0 ? [cross] : [])];
+      });
+    const band = cut(
+      cut(
+        points.map((p, i) => ({ p, s: sigma[i]! })),
+        (s) => s - low,
+      ),
+      (s) => high - s,
+    );
     if (band.length >= 3) out.push({ points: band.map((x) => x.p), s: (low + high) / 2 });
   }
   return out;
@@ -184,21 +433,63 @@ function forceItems(m: BaseModel, frames: BaseFrames, state: BaseState): Item[] 
     const c = project(f, flat(m.anchors[i]!.y, m.anchors[i]!.z));
     const R = RING * Math.sqrt(F / most);
     const below = m.anchors[i]!.y < 0;
-    items.push({ k: 'circle', at: c, r: R, line: 'force' }, text([c[0], c[1] + (below ? -R - 0.9 : R + 3.2)], significant(F / 1e3), { anchor: 'middle', style: 'force', size: 3.1, bold: true }));
+    items.push(
+      { k: 'circle', at: c, r: R, line: 'force' },
+      text([c[0], c[1] + (below ? -R - 0.9 : R + 3.2)], significant(F / 1e3), {
+        anchor: 'middle',
+        style: 'force',
+        size: 3.1,
+        bold: true,
+      }),
+    );
   });
   const pieces = state.bearing();
   const sum = pieces.reduce((s, p) => s + p.piece.length, 0);
   if (sum > 0) {
     const sigma = Math.max(...pieces.flatMap((p) => [...p.sigma]));
     const C = state.contact?.C ?? state.lever?.state;
-    const force = typeof C === 'number' ? C : C ? -Math.min(0, C.F_left) - Math.min(0, C.F_right) : pieces.reduce((s, p) => s + areaOf(p.piece) * p.sigma[0]!, 0);
+    const force =
+      typeof C === 'number'
+        ? C
+        : C
+          ? -Math.min(0, C.F_left) - Math.min(0, C.F_right)
+          : pieces.reduce((s, p) => s + areaOf(p.piece) * p.sigma[0]!, 0);
     const T = state.F.reduce((s, x) => s + x, 0);
-    items.push(text([PLAN.right - 8, 10], `${METHODS[state.method]} · C ${significant(force / 1e3)} kN, up to ${significant(sigma)} MPa${T > 0 ? ` · T ${significant(T / 1e3)} kN` : ''}`, { anchor: 'end', style: 'force', callout: 'method' }));
-  } else items.push(text([PLAN.right - 8, 10], `${METHODS[state.method]}${most > 0 ? ` · T ${significant(state.F.reduce((s, x) => s + x, 0) / 1e3)} kN` : ''}`, { anchor: 'end', style: 'force', callout: 'method' }));
+    items.push(
+      text(
+        [PLAN.right - 8, 10],
+        `${METHODS[state.method]} · C ${significant(force / 1e3)} kN, up to ${significant(sigma)} MPa${T > 0 ? ` · T ${significant(T / 1e3)} kN` : ''}`,
+        { anchor: 'end', style: 'force', callout: 'method' },
+      ),
+    );
+  } else
+    items.push(
+      text(
+        [PLAN.right - 8, 10],
+        `${METHODS[state.method]}${most > 0 ? ` · T ${significant(state.F.reduce((s, x) => s + x, 0) / 1e3)} kN` : ''}`,
+        { anchor: 'end', style: 'force', callout: 'method' },
+      ),
+    );
   const c = state.contact;
   if (c && c.C > 0) {
     const at = project(f, flat(c.y_C, c.z_C));
-    items.push(path([[at[0] - 2, at[1]], [at[0] + 2, at[1]]], 'force'), path([[at[0], at[1] - 2], [at[0], at[1] + 2]], 'force'), text([at[0] + 1.6, at[1] - 1.4], 'C', { style: 'force', bold: true }));
+    items.push(
+      path(
+        [
+          [at[0] - 2, at[1]],
+          [at[0] + 2, at[1]],
+        ],
+        'force',
+      ),
+      path(
+        [
+          [at[0], at[1] - 2],
+          [at[0], at[1] + 2],
+        ],
+        'force',
+      ),
+      text([at[0] + 1.6, at[1] - 1.4], 'C', { style: 'force', bold: true }),
+    );
     const slope = Math.hypot(c.p_y, c.p_z);
     if (slope > 0) {
       // The zero line through its foot on the perpendicular from the column axis, as long as the plate is wide.
@@ -207,7 +498,13 @@ function forceItems(m: BaseModel, frames: BaseFrames, state: BaseState): Item[] 
       const reach = 0.62 * Math.max(m.plateBox.y2 - m.plateBox.y1, m.plateBox.z2 - m.plateBox.z1);
       if (Math.abs(d) < reach) {
         const ends = [-reach, reach].map((t) => project(f, flat(u * d - v * t, v * d + u * t)));
-        items.push(path(ends as Point[], 'centre'), text([ends[0]![1] < ends[1]![1] ? ends[0]![0] + 1 : ends[1]![0] + 1, Math.min(ends[0]![1], ends[1]![1])], 'p = 0', { style: 'dimension', size: 2.9 }));
+        items.push(
+          path(ends as Point[], 'centre'),
+          text([ends[0]![1] < ends[1]![1] ? ends[0]![0] + 1 : ends[1]![0] + 1, Math.min(ends[0]![1], ends[1]![1])], 'p = 0', {
+            style: 'dimension',
+            size: 2.9,
+          }),
+        );
       }
     }
   }
@@ -216,7 +513,10 @@ function forceItems(m: BaseModel, frames: BaseFrames, state: BaseState): Item[] 
 
 const areaOf = (p: readonly number[]): number => {
   let s = 0;
-  for (let i = 0; i < p.length; i += 2) { const j = (i + 2) % p.length; s += p[i]! * p[j + 1]! - p[j]! * p[i + 1]!; }
+  for (let i = 0; i < p.length; i += 2) {
+    const j = (i + 2) % p.length;
+    s += p[i]! * p[j + 1]! - p[j]! * p[i + 1]!;
+  }
   return Math.abs(s) / 2;
 };
 
@@ -226,10 +526,19 @@ function elevation(m: BaseModel, f: Frame, state: BaseState | null): Item[] {
   const b = drawnBlock(m);
   const p = m.plateBox;
   const top = -grout.t;
-  const rect = (x1: number, x2: number, z1: number, z2: number, line: 'outline' | 'thin' | 'none', fill?: FillStyle): Item => path([at(x1, z1), at(x2, z1), at(x2, z2), at(x1, z2)], line, true, fill);
+  const rect = (x1: number, x2: number, z1: number, z2: number, line: 'outline' | 'thin' | 'none', fill?: FillStyle): Item =>
+    path([at(x1, z1), at(x2, z1), at(x2, z2), at(x1, z2)], line, true, fill);
   const items: Item[] = [rect(b.x1, b.x2, top, top - b.H, 'none', 'concrete'), path([at(b.x1, top), at(b.x2, top)], 'outline')];
-  for (const [x, edge] of [[b.x1, m.block.z1], [b.x2, m.block.z2]] as const) items.push(Number.isFinite(edge) ? path([at(x, top), at(x, top - b.H)], 'outline') : breakLine(at(x, top), at(x, top - b.H)));
-  items.push(Number.isFinite(m.H) ? path([at(b.x1, top - b.H), at(b.x2, top - b.H)], 'outline') : breakLine(at(b.x1, top - b.H), at(b.x2, top - b.H)));
+  for (const [x, edge] of [
+    [b.x1, m.block.z1],
+    [b.x2, m.block.z2],
+  ] as const)
+    items.push(Number.isFinite(edge) ? path([at(x, top), at(x, top - b.H)], 'outline') : breakLine(at(x, top), at(x, top - b.H)));
+  items.push(
+    Number.isFinite(m.H)
+      ? path([at(b.x1, top - b.H), at(b.x2, top - b.H)], 'outline')
+      : breakLine(at(b.x1, top - b.H), at(b.x2, top - b.H)),
+  );
   if (grout.t > 0) items.push(rect(p.z1, p.z2, 0, top, 'thin', 'cut'));
   const key = m.input.shear.key;
   if (key && m.input.shear.path.endsWith('key')) {
@@ -239,15 +548,22 @@ function elevation(m: BaseModel, f: Frame, state: BaseState | null): Item[] {
   for (const a of anchorParts(m)) {
     const w = Math.max(a.d / 2, 0.25 * f.scale);
     items.push(rect(a.x - w, a.x + w, a.z[1], a.z[0], 'thin', 'paper'));
-    if (a.head && a.head.shape !== 'hook') items.push(rect(a.x - a.head.width / 2, a.x + a.head.width / 2, a.head.z[1], a.head.z[0], 'outline', 'ink'));
+    if (a.head && a.head.shape !== 'hook')
+      items.push(rect(a.x - a.head.width / 2, a.x + a.head.width / 2, a.head.z[1], a.head.z[0], 'outline', 'ink'));
     if (a.head?.shape === 'hook') items.push(rect(a.x - w, a.x + a.head.width, a.head.z[1], a.head.z[0], 'thin', 'paper'));
   }
   items.push(rect(p.z1, p.z2, 0, plate.t, 'outline', 'plate'));
-  for (const a of anchorParts(m)) items.push(rect(a.x - a.flats / 2, a.x + a.flats / 2, a.seat, a.seat + a.washer + a.nut, 'thin', 'paper'));
+  for (const a of anchorParts(m))
+    items.push(rect(a.x - a.flats / 2, a.x + a.flats / 2, a.seat, a.seat + a.washer + a.nut, 'thin', 'paper'));
   const { h, t_f, shape } = m.column;
   const up = plate.t + ELEVATION.column * f.scale;
-  items.push(rect(-h / 2, h / 2, plate.t, up, 'none', 'paper'), path([at(-h / 2, plate.t), at(-h / 2, up)], 'outline'), path([at(h / 2, plate.t), at(h / 2, up)], 'outline'));
-  for (const x of [-h / 2 + t_f, h / 2 - t_f]) items.push(path([at(x, plate.t), at(x, up)], shape === 'I' ? 'outline' : 'hidden'));
+  items.push(
+    rect(-h / 2, h / 2, plate.t, up, 'none', 'paper'),
+    path([at(-h / 2, plate.t), at(-h / 2, up)], 'outline'),
+    path([at(h / 2, plate.t), at(h / 2, up)], 'outline'),
+  );
+  for (const x of [-h / 2 + t_f, h / 2 - t_f])
+    items.push(path([at(x, plate.t), at(x, up)], shape === 'I' ? 'outline' : 'hidden'));
   items.push(breakLine(at(-h / 2 - 4, up), at(h / 2 + 4, up)));
   if (state) items.push(...coneSide(m, f, state, 'hidden'), ...forcesBeside(m, f, state));
   return items;
@@ -267,12 +583,25 @@ export function coneSide(m: BaseModel, f: Frame, state: BaseState, line: 'hidden
     const slope = reach / m.input.anchors.h_ef;
     const side = (x: number, sign: number, face: number): Point[] => {
       const at = x + sign * reach;
-      if (sign * at <= sign * face) return [[x, bottom], [at, top]];
-      return [[x, bottom], [face, bottom + Math.abs(face - x) / slope], [face, top]];
+      if (sign * at <= sign * face)
+        return [
+          [x, bottom],
+          [at, top],
+        ];
+      return [
+        [x, bottom],
+        [face, bottom + Math.abs(face - x) / slope],
+        [face, top],
+      ];
     };
     const left = side(x1, -1, b.x1);
     const right = side(x2, 1, b.x2);
-    return path([...left.reverse(), ...right].map((q) => project(f, q)), line, fill !== undefined, fill);
+    return path(
+      [...left.reverse(), ...right].map((q) => project(f, q)),
+      line,
+      fill !== undefined,
+      fill,
+    );
   });
 }
 
@@ -285,12 +614,58 @@ function forcesBeside(m: BaseModel, f: Frame, state: BaseState): Item[] {
     if (most === 0 || F <= 1e-3 * most) return;
     const [x, y] = project(f, [m.anchors[i]!.z, top]);
     const l = 8 * (F / most);
-    items.push(path([[x + 1, y], [x + 1, y + l]], 'force'), path([[x + 1, y + l], [x + 0.3, y + l - 1.6], [x + 1.7, y + l - 1.6]], 'force', true));
+    items.push(
+      path(
+        [
+          [x + 1, y],
+          [x + 1, y + l],
+        ],
+        'force',
+      ),
+      path(
+        [
+          [x + 1, y + l],
+          [x + 0.3, y + l - 1.6],
+          [x + 1.7, y + l - 1.6],
+        ],
+        'force',
+        true,
+      ),
+    );
   });
-  const z_C = state.contact ? (state.contact.C > 0 ? [state.contact.z_C] : []) : state.lever && state.lever.model.axis === 'y' ? [...(state.lever.state.F_left < 0 ? [-state.lever.state.z_left] : []), ...(state.lever.state.F_right < 0 ? [state.lever.state.z_right] : [])] : state.method === 'concentric' ? [0] : [];
+  const z_C = state.contact
+    ? state.contact.C > 0
+      ? [state.contact.z_C]
+      : []
+    : state.lever && state.lever.model.axis === 'y'
+      ? [
+          ...(state.lever.state.F_left < 0 ? [-state.lever.state.z_left] : []),
+          ...(state.lever.state.F_right < 0 ? [state.lever.state.z_right] : []),
+        ]
+      : state.method === 'concentric'
+        ? [0]
+        : [];
   for (const z of z_C) {
     const [x, y] = project(f, [z, top]);
-    items.push(path([[x, y + 9], [x, y + 0.4]], 'force'), path([[x, y + 0.4], [x - 0.7, y + 2], [x + 0.7, y + 2]], 'force', true), text([x + 1, y + 8.6], 'C', { style: 'force', size: 3 }));
+    items.push(
+      path(
+        [
+          [x, y + 9],
+          [x, y + 0.4],
+        ],
+        'force',
+      ),
+      path(
+        [
+          [x, y + 0.4],
+          [x - 0.7, y + 2],
+          [x + 0.7, y + 2],
+        ],
+        'force',
+        true,
+      ),
+      text([x + 1, y + 8.6], 'C', { style: 'force', size: 3 }),
+    );
   }
   return items;
 }
@@ -299,13 +674,62 @@ function blockPlan(m: BaseModel, f: Frame, state: BaseState | null): Item[] {
   const at = (p: Point): Point => project(f, p);
   const b = drawnBlock(m);
   const p = m.plateBox;
-  const items: Item[] = [path(([[b.x1, b.y1], [b.x2, b.y1], [b.x2, b.y2], [b.x1, b.y2]] as Point[]).map(at), 'none', true, 'concrete')];
-  const side = (a: Point, c: Point, edge: number): Item => (Number.isFinite(edge) ? path([at(a), at(c)], 'outline') : breakLine(at(a), at(c)));
-  items.push(side([b.x1, b.y1], [b.x1, b.y2], m.block.z1), side([b.x2, b.y1], [b.x2, b.y2], m.block.z2), side([b.x1, b.y1], [b.x2, b.y1], m.block.y1), side([b.x1, b.y2], [b.x2, b.y2], m.block.y2));
+  const items: Item[] = [
+    path(
+      (
+        [
+          [b.x1, b.y1],
+          [b.x2, b.y1],
+          [b.x2, b.y2],
+          [b.x1, b.y2],
+        ] as Point[]
+      ).map(at),
+      'none',
+      true,
+      'concrete',
+    ),
+  ];
+  const side = (a: Point, c: Point, edge: number): Item =>
+    Number.isFinite(edge) ? path([at(a), at(c)], 'outline') : breakLine(at(a), at(c));
+  items.push(
+    side([b.x1, b.y1], [b.x1, b.y2], m.block.z1),
+    side([b.x2, b.y1], [b.x2, b.y2], m.block.z2),
+    side([b.x1, b.y1], [b.x2, b.y1], m.block.y1),
+    side([b.x1, b.y2], [b.x2, b.y2], m.block.y2),
+  );
   const round = m.input.plate.shape === 'circle';
-  items.push(round ? { k: 'circle', at: at([m.input.plate.z, m.input.plate.y]), r: m.input.plate.D! / 2 / f.scale, line: 'outline', fill: 'plate' } : path(([[p.z1, p.y1], [p.z2, p.y1], [p.z2, p.y2], [p.z1, p.y2]] as Point[]).map(at), 'outline', true, 'plate'));
+  items.push(
+    round
+      ? {
+          k: 'circle',
+          at: at([m.input.plate.z, m.input.plate.y]),
+          r: m.input.plate.D! / 2 / f.scale,
+          line: 'outline',
+          fill: 'plate',
+        }
+      : path(
+          (
+            [
+              [p.z1, p.y1],
+              [p.z2, p.y1],
+              [p.z2, p.y2],
+              [p.z1, p.y2],
+            ] as Point[]
+          ).map(at),
+          'outline',
+          true,
+          'plate',
+        ),
+  );
   items.push(path(columnOutlines(m).outer.map(at), 'thin', true, 'cut'));
-  for (const a of m.anchors) items.push({ k: 'circle', at: at(flat(a.y, a.z)), r: Math.max(0.5, m.input.anchors.d / 2 / f.scale), line: 'thin', fill: 'ink' });
+  for (const a of m.anchors)
+    items.push({
+      k: 'circle',
+      at: at(flat(a.y, a.z)),
+      r: Math.max(0.5, m.input.anchors.d / 2 / f.scale),
+      line: 'thin',
+      fill: 'ink',
+    });
   if (state) items.push(...coneSquares(m, f, state, 'hidden'));
   return items;
 }
@@ -317,16 +741,49 @@ export function coneSquares(m: BaseModel, f: Frame, state: BaseState, line: 'hid
     const reach = 1.5 * coneGeometry(m, group).h_e;
     const boxes = group.map((i) => {
       const { y, z } = m.anchors[i]!;
-      return [Math.max(z - reach, b.x1), Math.min(z + reach, b.x2), Math.max(y - reach, b.y1), Math.min(y + reach, b.y2)] as const;
+      return [
+        Math.max(z - reach, b.x1),
+        Math.min(z + reach, b.x2),
+        Math.max(y - reach, b.y1),
+        Math.min(y + reach, b.y2),
+      ] as const;
     });
     // Rows make a rectangle; a circle's squares are drawn one by one.
     const one = m.input.anchors.pattern.type !== 'circle';
-    const drawn = one ? [[Math.min(...boxes.map((x) => x[0])), Math.max(...boxes.map((x) => x[1])), Math.min(...boxes.map((x) => x[2])), Math.max(...boxes.map((x) => x[3]))] as const] : boxes;
-    return drawn.map(([x1, x2, y1, y2]) => path(([[x1, y1], [x2, y1], [x2, y2], [x1, y2]] as Point[]).map((q) => project(f, q)), line, true, fill));
+    const drawn = one
+      ? [
+          [
+            Math.min(...boxes.map((x) => x[0])),
+            Math.max(...boxes.map((x) => x[1])),
+            Math.min(...boxes.map((x) => x[2])),
+            Math.max(...boxes.map((x) => x[3])),
+          ] as const,
+        ]
+      : boxes;
+    return drawn.map(([x1, x2, y1, y2]) =>
+      path(
+        (
+          [
+            [x1, y1],
+            [x2, y1],
+            [x2, y2],
+            [x1, y2],
+          ] as Point[]
+        ).map((q) => project(f, q)),
+        line,
+        true,
+        fill,
+      ),
+    );
   });
 }
 
-function chainOf(places: readonly number[], from: number, to: number, fields: { readonly edge?: string; readonly gap?: string }): { from: number; to: number; text: string; field?: string }[] {
+function chainOf(
+  places: readonly number[],
+  from: number,
+  to: number,
+  fields: { readonly edge?: string; readonly gap?: string },
+): { from: number; to: number; text: string; field?: string }[] {
   const all = [from, ...places, to];
   return all.slice(1).map((x, i) => {
     const field = i === 0 || i === all.length - 2 ? fields.edge : fields.gap;
@@ -341,40 +798,108 @@ function dimensions(m: BaseModel, frames: BaseFrames): Item[] {
   const p = m.plateBox;
   const { input } = m;
   const { pattern } = input.anchors;
-  const distinct = (of: (a: { y: number; z: number }) => number): number[] => [...new Set(m.anchors.map((a) => Math.round(of(a) * 10) / 10))].sort((a, b) => a - b);
+  const distinct = (of: (a: { y: number; z: number }) => number): number[] =>
+    [...new Set(m.anchors.map((a) => Math.round(of(a) * 10) / 10))].sort((a, b) => a - b);
   const items: Item[] = [];
-  const along = (list: { from: number; to: number; text: string; field?: string }[], map: (x: number) => number): DimensionSegment[] => list.map((s) => ({ ...s, from: map(s.from), to: map(s.to) }));
+  const along = (
+    list: { from: number; to: number; text: string; field?: string }[],
+    map: (x: number) => number,
+  ): DimensionSegment[] => list.map((s) => ({ ...s, from: map(s.from), to: map(s.to) }));
   const low = Y(p.y1);
   const left = X(p.z1);
   if (pattern.type === 'rows') {
     const square = input.plate.shape === 'rectangle';
     const centred = (k: 'y' | 'z'): boolean => square && Math.abs(input.anchors[k]) < 1e-9 && edgeOf(input, k) > 0;
-    items.push(...dimensionChain('x', low + 7, low + 1, along(chainOf(distinct((a) => a.z), p.z1, p.z2, { ...(centred('z') ? { edge: 'edge.z' } : {}), gap: 'pattern.s_z' }), X)));
-    items.push(...dimensionChain('y', left - 11, left - 1, along(chainOf(distinct((a) => a.y), p.y1, p.y2, { ...(centred('y') ? { edge: 'edge.y' } : {}), gap: 'pattern.s_y' }), Y)));
+    items.push(
+      ...dimensionChain(
+        'x',
+        low + 7,
+        low + 1,
+        along(
+          chainOf(
+            distinct((a) => a.z),
+            p.z1,
+            p.z2,
+            { ...(centred('z') ? { edge: 'edge.z' } : {}), gap: 'pattern.s_z' },
+          ),
+          X,
+        ),
+      ),
+    );
+    items.push(
+      ...dimensionChain(
+        'y',
+        left - 11,
+        left - 1,
+        along(
+          chainOf(
+            distinct((a) => a.y),
+            p.y1,
+            p.y2,
+            { ...(centred('y') ? { edge: 'edge.y' } : {}), gap: 'pattern.s_y' },
+          ),
+          Y,
+        ),
+      ),
+    );
   }
   if (pattern.type === 'circle' && m.anchors.length) {
     const c: Point = [X(input.plate.z + input.anchors.z), Y(input.plate.y + input.anchors.y)];
     const q = m.anchors[0]!;
     const tip = project(f, flat(q.y, q.z));
-    items.push({ k: 'circle', at: c, r: pattern.R / f.scale, line: 'centre' }, path([c, tip], 'dimension'), text([(c[0] + 2 * tip[0]) / 3 + 1, (c[1] + 2 * tip[1]) / 3 - 1], `R${exact(pattern.R)}`, { style: 'dimension', field: 'pattern.R' }));
+    items.push(
+      { k: 'circle', at: c, r: pattern.R / f.scale, line: 'centre' },
+      path([c, tip], 'dimension'),
+      text([(c[0] + 2 * tip[0]) / 3 + 1, (c[1] + 2 * tip[1]) / 3 - 1], `R${exact(pattern.R)}`, {
+        style: 'dimension',
+        field: 'pattern.R',
+      }),
+    );
   }
   if (input.plate.shape === 'rectangle') {
-    items.push(...dimensionChain('x', low + 14, low + 1, [{ from: X(p.z1), to: X(p.z2), text: exact(input.plate.h!), field: 'plate.h' }]));
-    items.push(...dimensionChain('y', left - 22, left - 1, [{ from: Y(p.y2), to: Y(p.y1), text: exact(input.plate.b!), field: 'plate.b' }]));
-  } else items.push(...dimensionChain('x', low + 9, low + 1, [{ from: X(p.z1), to: X(p.z2), text: `D ${exact(input.plate.D!)}`, field: 'plate.D' }]));
+    items.push(
+      ...dimensionChain('x', low + 14, low + 1, [{ from: X(p.z1), to: X(p.z2), text: exact(input.plate.h!), field: 'plate.h' }]),
+    );
+    items.push(
+      ...dimensionChain('y', left - 22, left - 1, [
+        { from: Y(p.y2), to: Y(p.y1), text: exact(input.plate.b!), field: 'plate.b' },
+      ]),
+    );
+  } else
+    items.push(
+      ...dimensionChain('x', low + 9, low + 1, [
+        { from: X(p.z1), to: X(p.z2), text: `D ${exact(input.plate.D!)}`, field: 'plate.D' },
+      ]),
+    );
 
   const e = frames.elevation;
   const b = drawnBlock(m);
   const EZ = (z: number): number => project(e, [0, z])[1];
   const right = project(e, [b.x2, 0])[0];
   const top = -input.grout.t;
-  if (m.anchors.length) items.push(...dimensionChain('y', right + 4, right + 1, [{ from: EZ(top), to: EZ(top - input.anchors.h_ef), text: exact(input.anchors.h_ef), field: 'anchors.h_ef' }]));
-  if (input.concrete.H !== undefined) items.push(...dimensionChain('y', SIDE.left + 1, project(e, [b.x1, 0])[0] - 0.6, [{ from: EZ(top), to: EZ(top - b.H), text: exact(b.H), field: 'concrete.H' }]));
+  if (m.anchors.length)
+    items.push(
+      ...dimensionChain('y', right + 4, right + 1, [
+        { from: EZ(top), to: EZ(top - input.anchors.h_ef), text: exact(input.anchors.h_ef), field: 'anchors.h_ef' },
+      ]),
+    );
+  if (input.concrete.H !== undefined)
+    items.push(
+      ...dimensionChain('y', SIDE.left + 1, project(e, [b.x1, 0])[0] - 0.6, [
+        { from: EZ(top), to: EZ(top - b.H), text: exact(b.H), field: 'concrete.H' },
+      ]),
+    );
   const k = frames.block;
   const [bl, bb] = project(k, [b.x1, b.y1]);
   const [br, bt] = project(k, [b.x2, b.y2]);
-  if (input.concrete.B_z !== undefined) items.push(...dimensionChain('x', bb + 5, bb + 1, [{ from: bl, to: br, text: exact(input.concrete.B_z), field: 'concrete.B_z' }]));
-  if (input.concrete.B_y !== undefined) items.push(...dimensionChain('y', br + 4, br + 1, [{ from: bt, to: bb, text: exact(input.concrete.B_y), field: 'concrete.B_y' }]));
+  if (input.concrete.B_z !== undefined)
+    items.push(
+      ...dimensionChain('x', bb + 5, bb + 1, [{ from: bl, to: br, text: exact(input.concrete.B_z), field: 'concrete.B_z' }]),
+    );
+  if (input.concrete.B_y !== undefined)
+    items.push(
+      ...dimensionChain('y', br + 4, br + 1, [{ from: bt, to: bb, text: exact(input.concrete.B_y), field: 'concrete.B_y' }]),
+    );
   return items;
 }
 
@@ -387,28 +912,87 @@ function callouts(m: BaseModel, solid: Solid, frames: BaseFrames): Item[] {
   const column = solid.members[0]!;
   const p = m.plateBox;
   const count = m.anchors.length;
-  const kinds = { washer: `end plate ${exact(a.head ?? 0)}×${exact(a.head_t ?? 0)}`, headed: `head ${exact(a.head ?? 0)}×${exact(a.head_t ?? 0)}`, straight: 'straight', hooked: 'hooked', bonded: 'bonded' };
+  const kinds = {
+    washer: `end plate ${exact(a.head ?? 0)}×${exact(a.head_t ?? 0)}`,
+    headed: `head ${exact(a.head ?? 0)}×${exact(a.head_t ?? 0)}`,
+    straight: 'straight',
+    hooked: 'hooked',
+    bonded: 'bonded',
+  };
   // Callouts stand over the plan, where no dimension runs.
-  const upper = m.anchors.reduce<number>((best, q, i) => (q.y > m.anchors[best]!.y + 1 || (Math.abs(q.y - m.anchors[best]!.y) <= 1 && q.z < m.anchors[best]!.z) ? i : best), 0);
+  const upper = m.anchors.reduce<number>(
+    (best, q, i) =>
+      q.y > m.anchors[best]!.y + 1 || (Math.abs(q.y - m.anchors[best]!.y) <= 1 && q.z < m.anchors[best]!.z) ? i : best,
+    0,
+  );
   const round = input.plate.shape === 'circle';
-  const plateTip: Point = round ? [(p.z1 + p.z2) / 2 - 0.9 * (p.z2 - p.z1) / 2, (p.y1 + p.y2) / 2 + 0.36 * (p.y2 - p.y1) / 2] : [p.z1 + 0.03 * (p.z2 - p.z1), p.y2 - 0.03 * (p.y2 - p.y1)];
+  const plateTip: Point = round
+    ? [(p.z1 + p.z2) / 2 - (0.9 * (p.z2 - p.z1)) / 2, (p.y1 + p.y2) / 2 + (0.36 * (p.y2 - p.y1)) / 2]
+    : [p.z1 + 0.03 * (p.z2 - p.z1), p.y2 - 0.03 * (p.y2 - p.y1)];
   const items: Item[] = [
     ...leader(at(plateTip), [12, 28], [`${prettyName(plate.label)} ${plate.grade}`], 'plate'),
-    ...leader(at([m.column.shape === 'I' ? m.column.h / 2 - m.column.t_f / 2 : m.column.shape === 'CHS' ? 0.35 * m.column.h - m.column.t_f * 0.35 : m.column.h / 2 - m.column.t_f / 2, m.column.shape === 'CHS' ? 0.35 * m.column.h - m.column.t_f * 0.35 : m.column.b * 0.42]), [96, 28], [`${prettyName(column.label)} ${column.grade}`], 'column'),
+    ...leader(
+      at([
+        m.column.shape === 'I'
+          ? m.column.h / 2 - m.column.t_f / 2
+          : m.column.shape === 'CHS'
+            ? 0.35 * m.column.h - m.column.t_f * 0.35
+            : m.column.h / 2 - m.column.t_f / 2,
+        m.column.shape === 'CHS' ? 0.35 * m.column.h - m.column.t_f * 0.35 : m.column.b * 0.42,
+      ]),
+      [96, 28],
+      [`${prettyName(column.label)} ${column.grade}`],
+      'column',
+    ),
   ];
   if (count) {
     const q = m.anchors[upper]!;
-    items.push(...leader(at(flat(q.y, q.z)), [50, 21], [`${count} M${exact(a.d)}-${a.cls ?? 'own'}, holes ${exact(a.hole)}${a.washers_welded ? ', washers welded' : ''}`], 'anchors'));
+    items.push(
+      ...leader(
+        at(flat(q.y, q.z)),
+        [50, 21],
+        [`${count} M${exact(a.d)}-${a.cls ?? 'own'}, holes ${exact(a.hole)}${a.washers_welded ? ', washers welded' : ''}`],
+        'anchors',
+      ),
+    );
   } else items.push(text([12, 21], 'no anchors', { callout: 'anchors' }));
   items.push(text([30, 161], `shear: ${shear.path.replace('+', ', then ')}`, { callout: 'shear' }));
-  const weldTip = m.column.shape === 'CHS' ? at([m.column.h / 2 * Math.cos(0.35), m.column.h / 2 * Math.sin(0.35)]) : at([m.column.h / 2, m.column.b * 0.25]);
+  const weldTip =
+    m.column.shape === 'CHS'
+      ? at([(m.column.h / 2) * Math.cos(0.35), (m.column.h / 2) * Math.sin(0.35)])
+      : at([m.column.h / 2, m.column.b * 0.25]);
   if (weld.type === 'butt') items.push(...leader(weldTip, [118, 36], ['butt weld'], 'weld'));
-  else items.push(...filletSymbol(weldTip, [151, 36], weld.a_f, 'weld', 1).map((x) => (x.k === 'text' ? { ...x, text: `a${exact(weld.a_f)}${m.column.shape === 'I' ? ` / web a${exact(weld.a_w)}` : ''}` } : x)));
+  else
+    items.push(
+      ...filletSymbol(weldTip, [151, 36], weld.a_f, 'weld', 1).map((x) =>
+        x.k === 'text' ? { ...x, text: `a${exact(weld.a_f)}${m.column.shape === 'I' ? ` / web a${exact(weld.a_w)}` : ''}` } : x,
+      ),
+    );
   const e = frames.elevation;
   const b = drawnBlock(m);
-  items.push(...leader(project(e, [b.x1 + 0.12 * (b.x2 - b.x1), -grout.t - 0.86 * b.H]), [SIDE.left + 6, Math.min(project(e, [0, -grout.t - b.H])[1] + 6, ELEVATION.bottom - 2)], [`C${exact(concrete.f_ck)}, ${concrete.cracked ? 'cracked' : 'uncracked'}`], 'concrete'));
-  if (count) items.push(text([SIDE.right - 3, Math.min(project(e, [0, -grout.t - b.H])[1] + 5, ELEVATION.bottom - 2)], `${kinds[a.type]}`, { anchor: 'end', callout: 'embedded' }));
-  items.push(...leader(project(e, [p.z2 - 2, -grout.t / 2]), [Math.min(project(e, [p.z2, 0])[0] + 4, SIDE.right - 26), ELEVATION.top + 8], [`grout ${exact(grout.t)} G${exact(grout.f_ck)}`], 'grout'));
+  items.push(
+    ...leader(
+      project(e, [b.x1 + 0.12 * (b.x2 - b.x1), -grout.t - 0.86 * b.H]),
+      [SIDE.left + 6, Math.min(project(e, [0, -grout.t - b.H])[1] + 6, ELEVATION.bottom - 2)],
+      [`C${exact(concrete.f_ck)}, ${concrete.cracked ? 'cracked' : 'uncracked'}`],
+      'concrete',
+    ),
+  );
+  if (count)
+    items.push(
+      text([SIDE.right - 3, Math.min(project(e, [0, -grout.t - b.H])[1] + 5, ELEVATION.bottom - 2)], `${kinds[a.type]}`, {
+        anchor: 'end',
+        callout: 'embedded',
+      }),
+    );
+  items.push(
+    ...leader(
+      project(e, [p.z2 - 2, -grout.t / 2]),
+      [Math.min(project(e, [p.z2, 0])[0] + 4, SIDE.right - 26), ELEVATION.top + 8],
+      [`grout ${exact(grout.t)} G${exact(grout.f_ck)}`],
+      'grout',
+    ),
+  );
   return items;
 }
 
@@ -421,8 +1005,14 @@ function settingOutTable(m: BaseModel): Item[] {
   const top = 166 - rows * 3.3;
   const place = (x: number): string => exact(Math.round(x * 10) / 10);
   return [
-    text([left, top - 3.6], 'Anchors from the column axes, z / y', { style: 'muted', size: 2.6, ...(n > 6 ? {} : { anchor: 'start' }) }),
-    ...m.anchors.map((a, i) => text([left + (i >= rows ? 30 : 0), top + (i % rows) * 3.3], `${i}:  ${place(a.z)} / ${place(a.y)}`, { size: 2.7 })),
+    text([left, top - 3.6], 'Anchors from the column axes, z / y', {
+      style: 'muted',
+      size: 2.6,
+      ...(n > 6 ? {} : { anchor: 'start' }),
+    }),
+    ...m.anchors.map((a, i) =>
+      text([left + (i >= rows ? 30 : 0), top + (i % rows) * 3.3], `${i}:  ${place(a.z)} / ${place(a.y)}`, { size: 2.7 }),
+    ),
   ];
 }
 
@@ -431,16 +1021,37 @@ function handles(m: BaseModel, f: Frame): Handle[] {
   const p = m.plateBox;
   const [right] = project(f, [p.z2, 0]);
   const [, top] = project(f, [0, p.y2]);
-  if (pattern.type === 'circle') return [
-    { at: [right + 5, top + 3], edit: 'ring.add', sign: '+', label: 'Add an anchor to the circle' },
-    ...(m.anchors.length > 3 ? [{ at: [right + 5, top + 8] as Point, edit: 'ring.remove', sign: '−' as const, label: 'Remove an anchor from the circle' }] : []),
-  ];
+  if (pattern.type === 'circle')
+    return [
+      { at: [right + 5, top + 3], edit: 'ring.add', sign: '+', label: 'Add an anchor to the circle' },
+      ...(m.anchors.length > 3
+        ? [
+            {
+              at: [right + 5, top + 8] as Point,
+              edit: 'ring.remove',
+              sign: '−' as const,
+              label: 'Remove an anchor from the circle',
+            },
+          ]
+        : []),
+    ];
   if (pattern.type !== 'rows') return [];
   const mid = project(f, [(p.z1 + p.z2) / 2, (p.y1 + p.y2) / 2]);
   return [
     { at: [mid[0] - 3, top - 4], edit: 'row.add', sign: '+', label: 'Add an anchor row along z' },
-    ...(pattern.n_z > 1 ? [{ at: [mid[0] + 3, top - 4] as Point, edit: 'row.remove', sign: '−' as const, label: 'Remove an anchor row along z' }] : []),
+    ...(pattern.n_z > 1
+      ? [{ at: [mid[0] + 3, top - 4] as Point, edit: 'row.remove', sign: '−' as const, label: 'Remove an anchor row along z' }]
+      : []),
     { at: [right + 5, mid[1] - 3], edit: 'line.add', sign: '+', label: 'Add an anchor to each row' },
-    ...(pattern.n_y > 1 ? [{ at: [right + 5, mid[1] + 3] as Point, edit: 'line.remove', sign: '−' as const, label: 'Remove an anchor from each row' }] : []),
+    ...(pattern.n_y > 1
+      ? [
+          {
+            at: [right + 5, mid[1] + 3] as Point,
+            edit: 'line.remove',
+            sign: '−' as const,
+            label: 'Remove an anchor from each row',
+          },
+        ]
+      : []),
   ];
 }

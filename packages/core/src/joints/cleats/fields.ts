@@ -1,13 +1,34 @@
 import { ANGLES, BOLT_CLASS_NAMES, BOLT_DIAMETERS, type HoleKind } from '../../catalogue/index.ts';
 import { levelFields } from '../beam-level.ts';
-import { boltFields, fieldMakers, HOLE_CHOICES, memberFields, otherSideFields, farBoltFields, supportEdgeFields, range } from '../field-makers.ts';
+import {
+  boltFields,
+  fieldMakers,
+  HOLE_CHOICES,
+  memberFields,
+  otherSideFields,
+  farBoltFields,
+  supportEdgeFields,
+  range,
+} from '../field-makers.ts';
 import type { Edit, Field } from '../kind.ts';
 import { groupHeight, lastPitch, withRowCount, type Pitch } from '../pitches.ts';
 import { placeFields } from '../row-places.ts';
-import { boltedToBeam, boltedToSupport, bottomEnd, FIXINGS, supportBottomEnd, webEdge, type CleatsInput, type Fixing } from './input.ts';
+import {
+  boltedToBeam,
+  boltedToSupport,
+  bottomEnd,
+  FIXINGS,
+  supportBottomEnd,
+  webEdge,
+  type CleatsInput,
+  type Fixing,
+} from './input.ts';
 
 type I = CleatsInput;
-interface Rows { readonly n1: number; readonly p1: Pitch }
+interface Rows {
+  readonly n1: number;
+  readonly p1: Pitch;
+}
 const { mm, choice, grade, pitch } = fieldMakers<I>();
 const cleat = (i: I, change: Partial<I['cleat']>): I => ({ ...i, cleat: { ...i.cleat, ...change } });
 const bolts = (i: I, change: Partial<I['bolts']>): I => ({ ...i, bolts: { ...i.bolts, ...change } });
@@ -16,18 +37,33 @@ const web = (i: I, change: Partial<I['web']>): I => ({ ...i, web: { ...i.web, ..
 
 /** Another length at the lower end. */
 const withBottom = (i: I, h: number): I => cleat(i, { h });
-const alike = (i: I): boolean => i.support_bolts.n1 === i.bolts.n1 && groupHeight(i.support_bolts) === groupHeight(i.bolts) && i.support_bolts.e1 === i.cleat.e1;
+const alike = (i: I): boolean =>
+  i.support_bolts.n1 === i.bolts.n1 && groupHeight(i.support_bolts) === groupHeight(i.bolts) && i.support_bolts.e1 === i.cleat.e1;
 /** Support rows that matched those of the web go on matching them. */
-const alikeStill = (before: I, after: I): I => (alike(before) ? support(after, { n1: after.bolts.n1, p1: after.bolts.p1, e1: after.cleat.e1 }) : after);
+const alikeStill = (before: I, after: I): I =>
+  alike(before) ? support(after, { n1: after.bolts.n1, p1: after.bolts.p1, e1: after.cleat.e1 }) : after;
 /** New web rows: the cleats grow or shrink at their lower end. */
-export const withRows = (i: I, rows: Rows): I => alikeStill(i, withBottom(bolts(i, rows), i.cleat.e1 + groupHeight(rows) + bottomEnd(i)));
+export const withRows = (i: I, rows: Rows): I =>
+  alikeStill(i, withBottom(bolts(i, rows), i.cleat.e1 + groupHeight(rows) + bottomEnd(i)));
 const withSupportRows = (i: I, rows: Rows): I => support(i, rows);
 
 const sizeName = (c: { leg_web: number; leg_support: number; t: number }): string => `${c.leg_web}x${c.leg_support}x${c.t}`;
 /** Every rolled angle, each way round. */
-export const CLEAT_SIZES: readonly { readonly name: string; readonly leg_web: number; readonly leg_support: number; readonly t: number; readonly r: number }[] = ANGLES.flatMap((s) => [
-  ...(s.a === s.b ? [] : [[s.b, s.a] as const]), [s.a, s.b] as const,
-].map(([w, l]) => ({ name: sizeName({ leg_web: w, leg_support: l, t: s.t }), leg_web: w, leg_support: l, t: s.t, r: s.r })));
+export const CLEAT_SIZES: readonly {
+  readonly name: string;
+  readonly leg_web: number;
+  readonly leg_support: number;
+  readonly t: number;
+  readonly r: number;
+}[] = ANGLES.flatMap((s) =>
+  [...(s.a === s.b ? [] : [[s.b, s.a] as const]), [s.a, s.b] as const].map(([w, l]) => ({
+    name: sizeName({ leg_web: w, leg_support: l, t: s.t }),
+    leg_web: w,
+    leg_support: l,
+    t: s.t,
+    r: s.r,
+  })),
+);
 
 const onWeb = { applies: (i: I) => boltedToBeam(i) };
 const onSupport = { applies: (i: I) => boltedToSupport(i) };
@@ -36,41 +72,249 @@ export const cleatsFields: readonly Field<I>[] = [
   ...memberFields<I>(),
   ...levelFields<I>(),
   ...otherSideFields<I>(false),
-  ...farBoltFields<I>(({ bolts: { p3 }, support_bolts: { n1, p1 } }) => ({ n1, p1, p3 })).map((f) => ({ ...f, applies: (i: I) => i.arrangement === 'double' && boltedToSupport(i) && f.applies!(i) })),
+  ...farBoltFields<I>(({ bolts: { p3 }, support_bolts: { n1, p1 } }) => ({ n1, p1, p3 })).map((f) => ({
+    ...f,
+    applies: (i: I) => i.arrangement === 'double' && boltedToSupport(i) && f.applies!(i),
+  })),
   ...supportEdgeFields<I>(),
-  choice('cleat.size', 'Angle, web leg first', CLEAT_SIZES.map((s) => [s.name, s.name.replaceAll('x', '×')] as const), (i) => sizeName(i.cleat), (i, v) => {
-    const s = CLEAT_SIZES.find((x) => x.name === v);
-    return s ? cleat(i, { leg_web: s.leg_web, leg_support: s.leg_support, t: s.t, r: s.r }) : i;
-  }),
-  choice('arrangement', 'Arrangement', [['double', 'on both sides of the web'], ['single', 'on one side']], (i) => i.arrangement, (i, v) => ({ ...i, arrangement: v as I['arrangement'] })),
-  choice('fixing', 'Fixing', FIXINGS, (i) => i.fixing, (i, v) => ({ ...i, fixing: v as Fixing, ...(v === 'bolted' || i.weld ? {} : { weld: { s: 6 } }) })),
-  mm('cleat.t', 'Angle thickness', 't', [6, 8, 10, 12, 15], (i) => i.cleat.t, (i, v) => cleat(i, { t: v })),
-  mm('cleat.leg_web', 'Leg on the web', '', range(60, 250, 10), (i) => i.cleat.leg_web, (i, v) => cleat(i, { leg_web: v })),
-  mm('cleat.leg_support', 'Leg on the support', '', range(60, 200, 10), (i) => i.cleat.leg_support, (i, v) => cleat(i, { leg_support: v })),
-  mm('cleat.r', 'Root radius', 'r', [8, 10, 11, 12, 13, 15, 16], (i) => i.cleat.r, (i, v) => cleat(i, { r: v })),
+  choice(
+    'cleat.size',
+    'Angle, web leg first',
+    CLEAT_SIZES.map((s) => [s.name, s.name.replaceAll('x', '×')] as const),
+    (i) => sizeName(i.cleat),
+    (i, v) => {
+      const s = CLEAT_SIZES.find((x) => x.name === v);
+      return s ? cleat(i, { leg_web: s.leg_web, leg_support: s.leg_support, t: s.t, r: s.r }) : i;
+    },
+  ),
+  choice(
+    'arrangement',
+    'Arrangement',
+    [
+      ['double', 'on both sides of the web'],
+      ['single', 'on one side'],
+    ],
+    (i) => i.arrangement,
+    (i, v) => ({ ...i, arrangement: v as I['arrangement'] }),
+  ),
+  choice(
+    'fixing',
+    'Fixing',
+    FIXINGS,
+    (i) => i.fixing,
+    (i, v) => ({ ...i, fixing: v as Fixing, ...(v === 'bolted' || i.weld ? {} : { weld: { s: 6 } }) }),
+  ),
+  mm(
+    'cleat.t',
+    'Angle thickness',
+    't',
+    [6, 8, 10, 12, 15],
+    (i) => i.cleat.t,
+    (i, v) => cleat(i, { t: v }),
+  ),
+  mm(
+    'cleat.leg_web',
+    'Leg on the web',
+    '',
+    range(60, 250, 10),
+    (i) => i.cleat.leg_web,
+    (i, v) => cleat(i, { leg_web: v }),
+  ),
+  mm(
+    'cleat.leg_support',
+    'Leg on the support',
+    '',
+    range(60, 200, 10),
+    (i) => i.cleat.leg_support,
+    (i, v) => cleat(i, { leg_support: v }),
+  ),
+  mm(
+    'cleat.r',
+    'Root radius',
+    'r',
+    [8, 10, 11, 12, 13, 15, 16],
+    (i) => i.cleat.r,
+    (i, v) => cleat(i, { r: v }),
+  ),
   mm('cleat.h', 'Cleat length', 'h', range(100, 1000, 10), (i) => i.cleat.h, withBottom),
-  grade('plate.grade', 'Cleat steel', (i) => i.cleat.steel.grade, (i, v) => cleat(i, { steel: { grade: v } })),
-  mm('cleat.top', 'Beam top to cleats', '', range(20, 400, 5), (i) => i.web.top_to_bolt - i.cleat.e1, (i, v) => web(i, { top_to_bolt: v + i.cleat.e1 })),
-  { ...mm('cleat.e1', 'End distance, top', 'e1', range(25, 100, 5), (i) => i.cleat.e1, (i, v) => alikeStill(i, web(cleat(i, { e1: v, h: i.cleat.h + v - i.cleat.e1 }), { top_to_bolt: i.web.top_to_bolt + v - i.cleat.e1 }))), ...onWeb },
-  { ...mm('cleat.e1_bot', 'End distance, bottom', 'e1_bot', range(25, 100, 5), bottomEnd, (i, v) => cleat(i, { h: i.cleat.h + v - bottomEnd(i) })), ...onWeb },
-  { ...mm('cleat.e2', 'Edge, web leg', 'e2', range(25, 100, 5), webEdge, (i, v) => cleat(i, { leg_web: i.cleat.leg_web + v - webEdge(i) })), ...onWeb },
-  mm('gap', 'Gap', 'g_h', [5, 10, 15, 20, 25, 30], (i) => i.gap, (i, v) => ({ ...i, gap: v })),
-  { ...mm('web.e2b', 'Beam end to bolts', 'e_2b', range(30, 100, 5), (i) => i.web.e2b, (i, v) => web(i, { e2b: v })), ...onWeb },
-  choice('bolts.d', 'Bolt size', BOLT_DIAMETERS.map((d) => [d, `M${d}`] as const), (i) => i.bolts.d, (i, v) => bolts(i, { d: Number(v) })),
-  choice('bolts.cls', 'Class', BOLT_CLASS_NAMES.map((c) => [c, c] as const), (i) => i.bolts.cls, (i, v) => bolts(i, { cls: String(v) })),
-  { id: 'bolts.n1', label: 'Rows in the web', symbol: 'n1', unit: '', type: 'number', steps: range(1, 20, 1), get: (i) => i.bolts.n1, set: (i, v) => withRows(i, withRowCount(i.bolts, Number(v))), ...onWeb },
+  grade(
+    'plate.grade',
+    'Cleat steel',
+    (i) => i.cleat.steel.grade,
+    (i, v) => cleat(i, { steel: { grade: v } }),
+  ),
+  mm(
+    'cleat.top',
+    'Beam top to cleats',
+    '',
+    range(20, 400, 5),
+    (i) => i.web.top_to_bolt - i.cleat.e1,
+    (i, v) => web(i, { top_to_bolt: v + i.cleat.e1 }),
+  ),
+  {
+    ...mm(
+      'cleat.e1',
+      'End distance, top',
+      'e1',
+      range(25, 100, 5),
+      (i) => i.cleat.e1,
+      (i, v) =>
+        alikeStill(
+          i,
+          web(cleat(i, { e1: v, h: i.cleat.h + v - i.cleat.e1 }), { top_to_bolt: i.web.top_to_bolt + v - i.cleat.e1 }),
+        ),
+    ),
+    ...onWeb,
+  },
+  {
+    ...mm('cleat.e1_bot', 'End distance, bottom', 'e1_bot', range(25, 100, 5), bottomEnd, (i, v) =>
+      cleat(i, { h: i.cleat.h + v - bottomEnd(i) }),
+    ),
+    ...onWeb,
+  },
+  {
+    ...mm('cleat.e2', 'Edge, web leg', 'e2', range(25, 100, 5), webEdge, (i, v) =>
+      cleat(i, { leg_web: i.cleat.leg_web + v - webEdge(i) }),
+    ),
+    ...onWeb,
+  },
+  mm(
+    'gap',
+    'Gap',
+    'g_h',
+    [5, 10, 15, 20, 25, 30],
+    (i) => i.gap,
+    (i, v) => ({ ...i, gap: v }),
+  ),
+  {
+    ...mm(
+      'web.e2b',
+      'Beam end to bolts',
+      'e_2b',
+      range(30, 100, 5),
+      (i) => i.web.e2b,
+      (i, v) => web(i, { e2b: v }),
+    ),
+    ...onWeb,
+  },
+  choice(
+    'bolts.d',
+    'Bolt size',
+    BOLT_DIAMETERS.map((d) => [d, `M${d}`] as const),
+    (i) => i.bolts.d,
+    (i, v) => bolts(i, { d: Number(v) }),
+  ),
+  choice(
+    'bolts.cls',
+    'Class',
+    BOLT_CLASS_NAMES.map((c) => [c, c] as const),
+    (i) => i.bolts.cls,
+    (i, v) => bolts(i, { cls: String(v) }),
+  ),
+  {
+    id: 'bolts.n1',
+    label: 'Rows in the web',
+    symbol: 'n1',
+    unit: '',
+    type: 'number',
+    steps: range(1, 20, 1),
+    get: (i) => i.bolts.n1,
+    set: (i, v) => withRows(i, withRowCount(i.bolts, Number(v))),
+    ...onWeb,
+  },
   { ...pitch('bolts.p1', 'Pitch in the web', 'p1', (i) => i.bolts, withRows), ...onWeb },
-  { ...choice('bolts.n2', 'Lines in the web', [[1, 'one'], [2, 'two']], (i) => i.bolts.n2, (i, v) => bolts(i, { n2: Number(v), p2: Number(v) === 2 ? i.bolts.p2 || (i.bolts.d > 20 ? 70 : 60) : 0 })), ...onWeb },
-  { ...mm('bolts.p2', 'Gauge in the web', 'p2', range(50, 150, 5), (i) => i.bolts.p2, (i, v) => bolts(i, { p2: v })), applies: (i) => boltedToBeam(i) && i.bolts.n2 > 1 },
-  { ...mm('bolts.p3', 'Gauge across', 'p3', range(80, 200, 10), (i) => i.bolts.p3, (i, v) => bolts(i, { p3: v })), ...onSupport },
-  { id: 'support_bolts.n1', label: 'Rows in the support', symbol: 'n1,s', unit: '', type: 'number', steps: range(1, 20, 1), get: (i) => i.support_bolts.n1, set: (i, v) => withSupportRows(i, withRowCount(i.support_bolts, Number(v))), ...onSupport },
+  {
+    ...choice(
+      'bolts.n2',
+      'Lines in the web',
+      [
+        [1, 'one'],
+        [2, 'two'],
+      ],
+      (i) => i.bolts.n2,
+      (i, v) => bolts(i, { n2: Number(v), p2: Number(v) === 2 ? i.bolts.p2 || (i.bolts.d > 20 ? 70 : 60) : 0 }),
+    ),
+    ...onWeb,
+  },
+  {
+    ...mm(
+      'bolts.p2',
+      'Gauge in the web',
+      'p2',
+      range(50, 150, 5),
+      (i) => i.bolts.p2,
+      (i, v) => bolts(i, { p2: v }),
+    ),
+    applies: (i) => boltedToBeam(i) && i.bolts.n2 > 1,
+  },
+  {
+    ...mm(
+      'bolts.p3',
+      'Gauge across',
+      'p3',
+      range(80, 200, 10),
+      (i) => i.bolts.p3,
+      (i, v) => bolts(i, { p3: v }),
+    ),
+    ...onSupport,
+  },
+  {
+    id: 'support_bolts.n1',
+    label: 'Rows in the support',
+    symbol: 'n1,s',
+    unit: '',
+    type: 'number',
+    steps: range(1, 20, 1),
+    get: (i) => i.support_bolts.n1,
+    set: (i, v) => withSupportRows(i, withRowCount(i.support_bolts, Number(v))),
+    ...onSupport,
+  },
   { ...pitch('support_bolts.p1', 'Pitch in the support', 'p1,s', (i) => i.support_bolts, withSupportRows), ...onSupport },
-  { ...mm('support_bolts.e1', 'End distance in the support', 'e1,s', range(25, 150, 5), (i) => i.support_bolts.e1, (i, v) => support(i, { e1: v })), ...onSupport },
-  { ...mm('support_bolts.e1_bot', 'End distance in the support, bottom', '', range(25, 150, 5), supportBottomEnd, (i, v) => cleat(i, { h: i.cleat.h + v - supportBottomEnd(i) })), ...onSupport },
+  {
+    ...mm(
+      'support_bolts.e1',
+      'End distance in the support',
+      'e1,s',
+      range(25, 150, 5),
+      (i) => i.support_bolts.e1,
+      (i, v) => support(i, { e1: v }),
+    ),
+    ...onSupport,
+  },
+  {
+    ...mm('support_bolts.e1_bot', 'End distance in the support, bottom', '', range(25, 150, 5), supportBottomEnd, (i, v) =>
+      cleat(i, { h: i.cleat.h + v - supportBottomEnd(i) }),
+    ),
+    ...onSupport,
+  },
   ...boltFields<I>(),
-  ...([['cleat', 'Holes, web leg'], ['web', 'Holes, beam web'], ['leg', 'Holes, support leg'], ['support', 'Holes, support']] as const).map(([k, label]) =>
-    choice(`holes.${k}`, label, HOLE_CHOICES, (i) => i.holes[k], (i, v) => ({ ...i, holes: { ...i.holes, [k]: v as HoleKind } }))),
-  { ...mm('weld.s', 'Weld leg', 's', [4, 5, 6, 8, 10, 12, 15], (i) => i.weld?.s ?? 6, (i, v) => ({ ...i, weld: { s: v } })), applies: (i) => i.fixing !== 'bolted' },
+  ...(
+    [
+      ['cleat', 'Holes, web leg'],
+      ['web', 'Holes, beam web'],
+      ['leg', 'Holes, support leg'],
+      ['support', 'Holes, support'],
+    ] as const
+  ).map(([k, label]) =>
+    choice(
+      `holes.${k}`,
+      label,
+      HOLE_CHOICES,
+      (i) => i.holes[k],
+      (i, v) => ({ ...i, holes: { ...i.holes, [k]: v as HoleKind } }),
+    ),
+  ),
+  {
+    ...mm(
+      'weld.s',
+      'Weld leg',
+      's',
+      [4, 5, 6, 8, 10, 12, 15],
+      (i) => i.weld?.s ?? 6,
+      (i, v) => ({ ...i, weld: { s: v } }),
+    ),
+    applies: (i) => i.fixing !== 'bolted',
+  },
 ];
 
 /** A row more or less: in the web, and with it in the support where both were alike; welded to the beam, in the support alone. */
@@ -90,13 +334,21 @@ export const cleatsField = (id: string): Field<I> => cleatsFields.find((f) => f.
 
 /** The cleats stay where they are. */
 const webPlaces = placeFields<I>({
-  rows: (i) => i.bolts, top: (i) => i.web.top_to_bolt, bottom: cleatsFields.find((f) => f.id === 'cleat.e1_bot')!,
-  place: (i, top, rows) => alikeStill(i, web(bolts(cleat(i, { e1: i.cleat.e1 + top - i.web.top_to_bolt }), rows), { top_to_bolt: top })),
+  rows: (i) => i.bolts,
+  top: (i) => i.web.top_to_bolt,
+  bottom: cleatsFields.find((f) => f.id === 'cleat.e1_bot')!,
+  place: (i, top, rows) =>
+    alikeStill(i, web(bolts(cleat(i, { e1: i.cleat.e1 + top - i.web.top_to_bolt }), rows), { top_to_bolt: top })),
 });
-const supportPlaces = placeFields<I>({
-  rows: (i) => i.support_bolts, top: (i) => i.web.top_to_bolt - i.cleat.e1 + i.support_bolts.e1, bottom: cleatsFields.find((f) => f.id === 'support_bolts.e1_bot')!,
-  place: (i, top, rows) => support(i, { ...rows, e1: top - i.web.top_to_bolt + i.cleat.e1 }),
-}, 'support-row');
+const supportPlaces = placeFields<I>(
+  {
+    rows: (i) => i.support_bolts,
+    top: (i) => i.web.top_to_bolt - i.cleat.e1 + i.support_bolts.e1,
+    bottom: cleatsFields.find((f) => f.id === 'support_bolts.e1_bot')!,
+    place: (i, top, rows) => support(i, { ...rows, e1: top - i.web.top_to_bolt + i.cleat.e1 }),
+  },
+  'support-row',
+);
 
 /** Places of the rows in the web and on the support, by whatever they are measured from. */
 export const cleatsPlaces = (id: string): Field<I> | undefined => webPlaces(id) ?? supportPlaces(id);

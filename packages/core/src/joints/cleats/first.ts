@@ -11,7 +11,15 @@ import { CLEAT_SIZES, cleatsField, cleatsFields, withRows } from './fields.ts';
 import { boltedToBeam, boltedToSupport, bottomEnd, webEdge, type CleatsInput } from './input.ts';
 
 type I = CleatsInput;
-interface Choice { readonly d: number; readonly lines: number; readonly n1: number; readonly p1: number; readonly t: number; readonly p3: number; readonly grade: string }
+interface Choice {
+  readonly d: number;
+  readonly lines: number;
+  readonly n1: number;
+  readonly p1: number;
+  readonly t: number;
+  readonly p3: number;
+  readonly grade: string;
+}
 
 const ends = (c: { d: number; p1: number }): number => (c.p1 >= 70 ? (c.d > 20 ? 50 : 40) : leastDistances(c.d).e1);
 
@@ -26,7 +34,9 @@ function compose(start: BeamStart, c: Choice): I | null {
   const e2b = c.d > 20 ? 50 : 40;
   const p2 = c.lines > 1 ? (c.d > 20 ? 70 : 60) : 0;
   const legs = { web: gap + e2b + p2 + 1.2 * d0, support: (c.p3 - beam.tw) / 2 + 1.2 * d0 };
-  const angle = CLEAT_SIZES.filter((s) => s.t === c.t && s.leg_web >= legs.web && s.leg_support >= legs.support).sort((a, b) => a.leg_web + a.leg_support - b.leg_web - b.leg_support)[0];
+  const angle = CLEAT_SIZES.filter((s) => s.t === c.t && s.leg_web >= legs.web && s.leg_support >= legs.support).sort(
+    (a, b) => a.leg_web + a.leg_support - b.leg_web - b.leg_support,
+  )[0];
   if (!angle) return null;
   return {
     beam: start.beam,
@@ -34,19 +44,48 @@ function compose(start: BeamStart, c: Choice): I | null {
     cleat: { t: c.t, h, e1: end, leg_web: angle.leg_web, leg_support: angle.leg_support, r: angle.r, steel: { grade: c.grade } },
     web: { e2b, top_to_bolt: start.place(h) + end },
     gap,
-    arrangement: 'double', fixing: 'bolted',
-    bolts: { d: c.d, cls: '8.8', n1: c.n1, n2: c.lines, p1: c.p1, p2, p3: c.p3, threads_in_plane: true, category: 'A', friction: 'B', packing: 0 },
+    arrangement: 'double',
+    fixing: 'bolted',
+    bolts: {
+      d: c.d,
+      cls: '8.8',
+      n1: c.n1,
+      n2: c.lines,
+      p1: c.p1,
+      p2,
+      p3: c.p3,
+      threads_in_plane: true,
+      category: 'A',
+      friction: 'B',
+      packing: 0,
+    },
     support_bolts: { n1: c.n1, p1: c.p1, e1: end },
     holes: { cleat: 'normal', web: 'normal', leg: 'normal', support: 'normal' },
   };
 }
 
 /** A first detail for members and forces: fewest rows that give 0.6 of the depth, then bigger bolts, two lines, thicker angles. */
-export function cleatsFirst(asked: Start, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I> {
+export function cleatsFirst(
+  asked: Start,
+  combinations: readonly Combination[],
+  basis: Basis,
+  judge: (input: I) => number,
+): FirstDetail<I> {
   const start = beamStart(asked, basis);
   const { dims: beam, clear } = start;
   let best: { input: I; multiple: number } | null = null;
-  for (const [lines, d, t] of [[1, 20, 10], [1, 24, 12], [2, 20, 10], [2, 24, 12], [1, 16, 8], [1, 16, 10], [2, 16, 10], [1, 12, 8], [2, 20, 15], [2, 24, 15]] as const) {
+  for (const [lines, d, t] of [
+    [1, 20, 10],
+    [1, 24, 12],
+    [2, 20, 10],
+    [2, 24, 12],
+    [1, 16, 8],
+    [1, 16, 10],
+    [2, 16, 10],
+    [1, 12, 8],
+    [2, 20, 15],
+    [2, 24, 15],
+  ] as const) {
     const tight = leastDistances(d).p1;
     for (const p1 of [70, tight]) {
       const e1 = ends({ d, p1 });
@@ -62,8 +101,15 @@ export function cleatsFirst(asked: Start, combinations: readonly Combination[], 
       }
     }
   }
-  if (!best) throw new Refusal('beam.section', `beam.section: ${beam.name} leaves no room for two bolt rows between its fillets; accepted are deeper beams.`);
-  return { input: best.input, why: [...start.why, 'No bolted double cleats of the usual range hold these forces; these are the strongest of them.'] };
+  if (!best)
+    throw new Refusal(
+      'beam.section',
+      `beam.section: ${beam.name} leaves no room for two bolt rows between its fillets; accepted are deeper beams.`,
+    );
+  return {
+    input: best.input,
+    why: [...start.why, 'No bolted double cleats of the usual range hold these forces; these are the strongest of them.'],
+  };
 }
 
 function reasons(i: I, beam: MemberDimensions, multiple: number, combinations: number): string[] {
@@ -78,7 +124,9 @@ function reasons(i: I, beam: MemberDimensions, multiple: number, combinations: n
 
 /** The smallest rolled angle with these legs at least, as thick as the present one; the present one where there is none. */
 function withLegs(i: I, web: number, support: number): I {
-  const s = CLEAT_SIZES.filter((x) => x.t === i.cleat.t && x.leg_web >= web && x.leg_support >= support).sort((a, b) => a.leg_web + a.leg_support - b.leg_web - b.leg_support)[0];
+  const s = CLEAT_SIZES.filter((x) => x.t === i.cleat.t && x.leg_web >= web && x.leg_support >= support).sort(
+    (a, b) => a.leg_web + a.leg_support - b.leg_web - b.leg_support,
+  )[0];
   return s ? cleatsField('cleat.size').set(i, s.name) : i;
 }
 
@@ -90,7 +138,10 @@ function withDistances(i: I, d: number): I {
   const wide: I = { ...i, bolts: { ...i.bolts, d, p2 }, web: { ...i.web, e2b } };
   const grown = e2b - i.web.e2b + p2 - i.bolts.p2 + Math.max(0, least.e1 - webEdge(i));
   const legs = withLegs(wide, i.cleat.leg_web + grown, i.cleat.leg_support);
-  const ends = cleatsField('cleat.e1').set(cleatsField('cleat.e1_bot').set(legs, Math.max(bottomEnd(i), least.e1)), Math.max(i.cleat.e1, least.e1));
+  const ends = cleatsField('cleat.e1').set(
+    cleatsField('cleat.e1_bot').set(legs, Math.max(bottomEnd(i), least.e1)),
+    Math.max(i.cleat.e1, least.e1),
+  );
   return withRows(ends, { n1: i.bolts.n1, p1: widened(i.bolts.p1, least.p1) });
 }
 
@@ -101,35 +152,72 @@ export function cleatsMoves(i: I): Move<I>[] {
     const field = cleatsField(id);
     if (!field.applies || field.applies(i)) for (const b of by) moves.push(...stepMove(cleatsFields, i, id, label, b));
   };
-  const thicker = CLEAT_SIZES.filter((s) => s.leg_web === i.cleat.leg_web && s.leg_support === i.cleat.leg_support && s.t !== i.cleat.t).sort((a, b) => Math.abs(a.t - i.cleat.t) - Math.abs(b.t - i.cleat.t));
-  for (const s of thicker) moves.push({ label: `angle ${i.cleat.t} → ${s.t} thick`, input: cleatsField('cleat.size').set(i, s.name) });
+  const thicker = CLEAT_SIZES.filter(
+    (s) => s.leg_web === i.cleat.leg_web && s.leg_support === i.cleat.leg_support && s.t !== i.cleat.t,
+  ).sort((a, b) => Math.abs(a.t - i.cleat.t) - Math.abs(b.t - i.cleat.t));
+  for (const s of thicker)
+    moves.push({ label: `angle ${i.cleat.t} → ${s.t} thick`, input: cleatsField('cleat.size').set(i, s.name) });
   const longer = (leg: 'leg_web' | 'leg_support', other: 'leg_web' | 'leg_support'): void => {
-    const s = CLEAT_SIZES.filter((x) => x[leg] > i.cleat[leg] && x[other] >= i.cleat[other] && x.t === i.cleat.t).sort((a, b) => a[leg] - b[leg] || a[other] - b[other])[0];
-    if (s) moves.push({ label: `${leg === 'leg_web' ? 'web leg' : 'support leg'} ${i.cleat[leg]} → ${s[leg]}`, input: cleatsField('cleat.size').set(i, s.name) });
+    const s = CLEAT_SIZES.filter((x) => x[leg] > i.cleat[leg] && x[other] >= i.cleat[other] && x.t === i.cleat.t).sort(
+      (a, b) => a[leg] - b[leg] || a[other] - b[other],
+    )[0];
+    if (s)
+      moves.push({
+        label: `${leg === 'leg_web' ? 'web leg' : 'support leg'} ${i.cleat[leg]} → ${s[leg]}`,
+        input: cleatsField('cleat.size').set(i, s.name),
+      });
   };
   longer('leg_web', 'leg_support');
   longer('leg_support', 'leg_web');
   step('cleat.e1', 'top end', 1, 2);
   step('cleat.e1_bot', 'bottom end', 1, 2);
-  for (const by of boltedToBeam(i) ? [1, 2] : []) for (const m of stepMove(cleatsFields, i, 'web.e2b', 'beam end to bolts', by)) moves.push({ ...m, input: withLegs(m.input, i.cleat.leg_web + m.input.web.e2b - i.web.e2b, i.cleat.leg_support) });
+  for (const by of boltedToBeam(i) ? [1, 2] : [])
+    for (const m of stepMove(cleatsFields, i, 'web.e2b', 'beam end to bolts', by))
+      moves.push({ ...m, input: withLegs(m.input, i.cleat.leg_web + m.input.web.e2b - i.web.e2b, i.cleat.leg_support) });
   step('bolts.p1', 'pitch', 1, 2);
   step('bolts.p3', 'gauge', 1, -1);
   step('support_bolts.e1', 'end in the support', 1, -1);
   step('weld.s', 'weld leg', 1, 2);
-  moves.push({ label: 'cleats 10 up', input: { ...i, web: { ...i.web, top_to_bolt: i.web.top_to_bolt - 10 } } }, { label: 'cleats 10 down', input: { ...i, web: { ...i.web, top_to_bolt: i.web.top_to_bolt + 10 } } });
+  moves.push(
+    { label: 'cleats 10 up', input: { ...i, web: { ...i.web, top_to_bolt: i.web.top_to_bolt - 10 } } },
+    { label: 'cleats 10 down', input: { ...i, web: { ...i.web, top_to_bolt: i.web.top_to_bolt + 10 } } },
+  );
   if (boltedToBeam(i)) {
     const more = withRows(i, withRowCount(i.bolts, i.bolts.n1 + 1));
-    moves.push({ label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}`, input: more }, { label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}, cleats 30 up`, input: { ...more, web: { ...more.web, top_to_bolt: i.web.top_to_bolt - 30 } } });
-    moves.push({ label: `ends ${Math.min(i.cleat.e1, bottomEnd(i))} → ${Math.min(i.cleat.e1, bottomEnd(i)) + 10}`, input: cleatsField('cleat.e1').set(cleatsField('cleat.e1_bot').set(i, bottomEnd(i) + 10), i.cleat.e1 + 10) });
+    moves.push(
+      { label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}`, input: more },
+      {
+        label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}, cleats 30 up`,
+        input: { ...more, web: { ...more.web, top_to_bolt: i.web.top_to_bolt - 30 } },
+      },
+    );
+    moves.push({
+      label: `ends ${Math.min(i.cleat.e1, bottomEnd(i))} → ${Math.min(i.cleat.e1, bottomEnd(i)) + 10}`,
+      input: cleatsField('cleat.e1').set(cleatsField('cleat.e1_bot').set(i, bottomEnd(i) + 10), i.cleat.e1 + 10),
+    });
     if (i.bolts.n2 === 1) {
       const p2 = i.bolts.d > 20 ? 70 : 60;
-      const s = CLEAT_SIZES.filter((x) => x.leg_web >= i.cleat.leg_web + p2 && x.leg_support >= i.cleat.leg_support && x.t === i.cleat.t).sort((a, b) => a.leg_web - b.leg_web || a.leg_support - b.leg_support)[0];
-      if (s) moves.push({ label: 'bolt lines 1 → 2', input: cleatsField('bolts.n2').set(cleatsField('cleat.size').set(i, s.name), 2) });
+      const s = CLEAT_SIZES.filter(
+        (x) => x.leg_web >= i.cleat.leg_web + p2 && x.leg_support >= i.cleat.leg_support && x.t === i.cleat.t,
+      ).sort((a, b) => a.leg_web - b.leg_web || a.leg_support - b.leg_support)[0];
+      if (s)
+        moves.push({
+          label: 'bolt lines 1 → 2',
+          input: cleatsField('bolts.n2').set(cleatsField('cleat.size').set(i, s.name), 2),
+        });
     }
   }
-  if (boltedToSupport(i)) moves.push({ label: `support rows ${i.support_bolts.n1} → ${i.support_bolts.n1 + 1}`, input: cleatsField('support_bolts.n1').set(i, i.support_bolts.n1 + 1) });
+  if (boltedToSupport(i))
+    moves.push({
+      label: `support rows ${i.support_bolts.n1} → ${i.support_bolts.n1 + 1}`,
+      input: cleatsField('support_bolts.n1').set(i, i.support_bolts.n1 + 1),
+    });
   const closer = boltedToBeam(i) && closerRows(i.bolts, i.bolts.d);
-  if (closer) moves.push({ label: `rows ${i.bolts.n1} → ${closer.n1}, closer`, input: cleatsField('cleat.h').set(withRows(i, closer), i.cleat.h) });
+  if (closer)
+    moves.push({
+      label: `rows ${i.bolts.n1} → ${closer.n1}, closer`,
+      input: cleatsField('cleat.h').set(withRows(i, closer), i.cleat.h),
+    });
   const bigger = nextBolt(i.bolts.d);
   if (bigger) {
     const label = `bolts M${i.bolts.d} → M${bigger}`;
@@ -137,12 +225,20 @@ export function cleatsMoves(i: I): Move<I>[] {
     if (i.fixing === 'bolted') {
       const spaced = withDistances(i, bigger);
       moves.push({ label: `${label} with their distances`, input: spaced });
-      if (i.bolts.n1 > 2) moves.push({ label: `${label} with their distances, rows ${i.bolts.n1} → ${i.bolts.n1 - 1}`, input: withRows(spaced, withRowCount(spaced.bolts, i.bolts.n1 - 1)) });
+      if (i.bolts.n1 > 2)
+        moves.push({
+          label: `${label} with their distances, rows ${i.bolts.n1} → ${i.bolts.n1 - 1}`,
+          input: withRows(spaced, withRowCount(spaced.bolts, i.bolts.n1 - 1)),
+        });
     }
   }
   if (i.bolts.cls === '8.8') moves.push({ label: 'class 8.8 → 10.9', input: { ...i, bolts: { ...i.bolts, cls: '10.9' } } });
   const better = { S235: 'S275', S275: 'S355', S355: 'S460' }[i.cleat.steel.grade ?? ''];
-  if (better) moves.push({ label: `cleat steel ${i.cleat.steel.grade} → ${better}`, input: { ...i, cleat: { ...i.cleat, steel: { grade: better } } } });
+  if (better)
+    moves.push({
+      label: `cleat steel ${i.cleat.steel.grade} → ${better}`,
+      input: { ...i, cleat: { ...i.cleat, steel: { grade: better } } },
+    });
   if (i.arrangement === 'single') moves.push({ label: 'cleats 1 → 2', input: { ...i, arrangement: 'double' } });
   return moves;
 }

@@ -6,12 +6,20 @@ import { CLEAT_SIZES } from './fields.ts';
 import { cleats } from './index.ts';
 import type { CleatsInput } from './input.ts';
 
-const base = firstDetail('cleats', { beam: 'UB 406x178x60', beamGrade: 'S275', support: 'UC 254x254x89', supportGrade: 'S275', supportType: 'column_flange' }, [], DEFAULT_BASIS).input as CleatsInput;
+const base = firstDetail(
+  'cleats',
+  { beam: 'UB 406x178x60', beamGrade: 'S275', support: 'UC 254x254x89', supportGrade: 'S275', supportType: 'column_flange' },
+  [],
+  DEFAULT_BASIS,
+).input as CleatsInput;
 const line = cleats.line.print(base);
 const field = (id: string) => cleats.fields.find((f) => f.id === id)!;
 
 describe('the line of cleats', () => {
-  it('says it all', () => expect(line).toBe('AC | 2x100x100x10 r12 L290 S275 | 4xM20-8.8 @70 | e 40/40 | support 4xM20-8.8 @70/140 | es 40 | gap 10 | top 50'));
+  it('says it all', () =>
+    expect(line).toBe(
+      'AC | 2x100x100x10 r12 L290 S275 | 4xM20-8.8 @70 | e 40/40 | support 4xM20-8.8 @70/140 | es 40 | gap 10 | top 50',
+    ));
   it.each([
     ['2x100x100x10', '3x100x100x10', '3x100x100x10', /can't be read here; expected a plate such as/],
     ['r12', 'x12', 'x12', /expected a root radius, as in r12/],

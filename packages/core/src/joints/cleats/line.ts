@@ -26,19 +26,51 @@ export function printLine(i: CleatsInput): string {
     `es ${num(support_bolts.e1)}`,
     `gap ${num(gap)}`,
     `top ${num(web.top_to_bolt - cleat.e1)}`,
-    ...(boltedToBeam(i) && boltedToSupport(i) ? (weld ? [fillet] : []) : [`weld ${boltedToBeam(i) ? 'support' : 'beam'}`, fillet]),
+    ...(boltedToBeam(i) && boltedToSupport(i)
+      ? weld
+        ? [fillet]
+        : []
+      : [`weld ${boltedToBeam(i) ? 'support' : 'beam'}`, fillet]),
     ...printOptions([holes.cleat, holes.web, holes.leg, holes.support], bolts, i.beam.notch),
   ].join(' | ');
 }
 
 /** Exact inverse of `printLine` on the detail of `base`; members are kept from `base`. */
 export function parseLine(text: string, base: CleatsInput): CleatsInput {
-  const line = new LineReader(text, 'AC', 'angle cleats', ['support', 'e', 'es', 'gap', 'top', 'weld', 'fw', 'holes', 'cat', 'shank', 'pack', 'notch']);
+  const line = new LineReader(text, 'AC', 'angle cleats', [
+    'support',
+    'e',
+    'es',
+    'gap',
+    'top',
+    'weld',
+    'fw',
+    'holes',
+    'cat',
+    'shank',
+    'pack',
+    'notch',
+  ]);
   const angle = line.angle(EXAMPLE);
-  const { n1, n2, d, cls, distances: [p1, p2] } = line.bolts((lines) => lines - 1, (lines) => (lines === 2 ? '4x2xM20-8.8 @70/60' : '4xM20-8.8 @70'));
-  const support = line.bolts(() => 1, () => '4xM20-8.8 @70/140', 'support');
-  if (support.d !== d || support.cls !== cls) line.refuse(support.token, `the bolts of the web, M${d}-${cls}: both sides take the same`);
-  if (support.n2 !== 1) line.refuse(support.token, 'rows and bolt, as in 4xM20-8.8 @70/140: one line in each support leg goes without saying');
+  const {
+    n1,
+    n2,
+    d,
+    cls,
+    distances: [p1, p2],
+  } = line.bolts(
+    (lines) => lines - 1,
+    (lines) => (lines === 2 ? '4x2xM20-8.8 @70/60' : '4xM20-8.8 @70'),
+  );
+  const support = line.bolts(
+    () => 1,
+    () => '4xM20-8.8 @70/140',
+    'support',
+  );
+  if (support.d !== d || support.cls !== cls)
+    line.refuse(support.token, `the bolts of the web, M${d}-${cls}: both sides take the same`);
+  if (support.n2 !== 1)
+    line.refuse(support.token, 'rows and bolt, as in 4xM20-8.8 @70/140: one line in each support leg goes without saying');
   const [e1, e2b] = line.pair('e', 'e 40/47');
   const top = line.length('top', 'top 50');
   const welded = line.word('weld', ['beam', 'support'], 'weld beam');

@@ -12,7 +12,13 @@ import { bottomEnd, boltedToBeam, boltedToSupport, supportBottomEnd, webEdge, ty
 export interface CleatsModel extends EndBoltsModel {
   readonly input: CleatsInput;
   readonly cleatSteel: SteelStrength;
-  readonly hole: { readonly normal: number; readonly cleat: HoleSize; readonly web: HoleSize; readonly leg: HoleSize; readonly support: HoleSize };
+  readonly hole: {
+    readonly normal: number;
+    readonly cleat: HoleSize;
+    readonly web: HoleSize;
+    readonly leg: HoleSize;
+    readonly support: HoleSize;
+  };
   /** Beam top down to the top of the cleats. */
   readonly cleatTop: number;
   readonly e1: number;
@@ -43,23 +49,53 @@ export function cleatsModel(input: CleatsInput, basis: Basis): CleatsModel {
   const cls = BOLT_CLASSES[bolts.cls]!;
   const heel = (bolts.p3 - beam.tw) / 2;
   const far = input.support.other_side?.bolts;
-  if (far && input.arrangement === 'single') refuse('support.other_side.bolts', far.n1, 'rows on the far face can not be told apart from those of a single cleat', 'none: a single cleat on the far face shares its holes');
+  if (far && input.arrangement === 'single')
+    refuse(
+      'support.other_side.bolts',
+      far.n1,
+      'rows on the far face can not be told apart from those of a single cleat',
+      'none: a single cleat on the far face shares its holes',
+    );
   const model: CleatsModel = {
-    input, basis, beam, support,
+    input,
+    basis,
+    beam,
+    support,
     beamSteel: strength(input.beam.steel, beam.tf, basis, 'beam.steel'),
     cleatSteel: strength(cleat.steel, cleat.t, basis, 'cleat.steel'),
     bolt: boltSize(bolts.d),
     f_ub: cls.f_ub,
     alpha_v: bolts.threads_in_plane ? cls.alpha_v : 0.6,
-    hole: { normal: holeSize(bolts.d, 'normal').d_0, cleat: holeSize(bolts.d, holes.cleat), web: holeSize(bolts.d, holes.web), leg: holeSize(bolts.d, holes.leg), support: holeSize(bolts.d, holes.support) },
+    hole: {
+      normal: holeSize(bolts.d, 'normal').d_0,
+      cleat: holeSize(bolts.d, holes.cleat),
+      web: holeSize(bolts.d, holes.web),
+      leg: holeSize(bolts.d, holes.leg),
+      support: holeSize(bolts.d, holes.support),
+    },
     cleatTop: web.top_to_bolt - cleat.e1,
     top_to_bolt: web.top_to_bolt,
-    e1: cleat.e1, e1_bot: bottomEnd(input), e1_s: support_bolts.e1, e1_s_bot: supportBottomEnd(input),
-    L1: groupHeight(bolts), B2: (bolts.n2 - 1) * bolts.p2, z_p: input.gap + web.e2b,
-    e2: webEdge(input), e2_s: cleat.leg_support - heel, heel,
-    rows: rowDepths(bolts), supportRows: rowDepths(support_bolts),
-    far: far && boltedToSupport(input) ? farBolts(places({ supportRows: rowDepths(support_bolts), p3: bolts.p3, sides: [-1, 1] }), far, { d: bolts.d, d_0: holeSize(bolts.d, holes.support).d_0 }) : null,
-    toBeam: boltedToBeam(input), toSupport: boltedToSupport(input),
+    e1: cleat.e1,
+    e1_bot: bottomEnd(input),
+    e1_s: support_bolts.e1,
+    e1_s_bot: supportBottomEnd(input),
+    L1: groupHeight(bolts),
+    B2: (bolts.n2 - 1) * bolts.p2,
+    z_p: input.gap + web.e2b,
+    e2: webEdge(input),
+    e2_s: cleat.leg_support - heel,
+    heel,
+    rows: rowDepths(bolts),
+    supportRows: rowDepths(support_bolts),
+    far:
+      far && boltedToSupport(input)
+        ? farBolts(places({ supportRows: rowDepths(support_bolts), p3: bolts.p3, sides: [-1, 1] }), far, {
+            d: bolts.d,
+            d_0: holeSize(bolts.d, holes.support).d_0,
+          })
+        : null,
+    toBeam: boltedToBeam(input),
+    toSupport: boltedToSupport(input),
     ...endValues(support, input.support, boltedToSupport(input) ? bolts.p3 / 2 : null),
     ...notchValues(input.beam.notch),
   };
@@ -68,7 +104,11 @@ export function cleatsModel(input: CleatsInput, basis: Basis): CleatsModel {
 }
 
 /** Support bolts row by row: across, and down from the first row. */
-export const places = (o: { readonly supportRows: readonly number[]; readonly p3: number; readonly sides: readonly number[] }): Point[] => o.supportRows.flatMap((z) => o.sides.map((s): Point => [(s * o.p3) / 2, z]));
+export const places = (o: {
+  readonly supportRows: readonly number[];
+  readonly p3: number;
+  readonly sides: readonly number[];
+}): Point[] => o.supportRows.flatMap((z) => o.sides.map((s): Point => [(s * o.p3) / 2, z]));
 
 function refuseImpossible(m: CleatsModel): void {
   const { hole, beam, input, support } = m;
@@ -77,47 +117,124 @@ function refuseImpossible(m: CleatsModel): void {
   if (m.toSupport) refuseEdges(input.support, hole.support);
   const top = m.notchTop ? m.d_nt : beam.tf;
   const bottom = m.notchBottom ? m.d_nb : beam.tf;
-  if (m.notchTop && m.d_nt < beam.tf) refuse('beam.notch.d_nt', m.d_nt, 'does not cut through the flange', `at least the flange, ${beam.tf} mm`);
-  if (m.notchBottom && m.d_nb < beam.tf) refuse('beam.notch.d_nb', m.d_nb, 'does not cut through the flange', `at least the flange, ${beam.tf} mm`);
-  if (m.notchTop && beam.h - m.d_nt - m.d_nb <= 2 * beam.tf) refuse('beam.notch.d_nt', m.d_nt, 'leaves no web at the notch', `less than ${round(beam.h - m.d_nb - 2 * beam.tf)} mm`);
-  if (cleat.h > beam.h - top - bottom) refuse('cleat.h', cleat.h, "is longer than the beam's clear web", `at most ${round(beam.h - top - bottom)} mm`);
-  if (cleat.t >= Math.min(cleat.leg_web, cleat.leg_support) / 2) refuse('cleat.t', cleat.t, 'is no angle with these legs', `less than ${round(Math.min(cleat.leg_web, cleat.leg_support) / 2)} mm`);
+  if (m.notchTop && m.d_nt < beam.tf)
+    refuse('beam.notch.d_nt', m.d_nt, 'does not cut through the flange', `at least the flange, ${beam.tf} mm`);
+  if (m.notchBottom && m.d_nb < beam.tf)
+    refuse('beam.notch.d_nb', m.d_nb, 'does not cut through the flange', `at least the flange, ${beam.tf} mm`);
+  if (m.notchTop && beam.h - m.d_nt - m.d_nb <= 2 * beam.tf)
+    refuse('beam.notch.d_nt', m.d_nt, 'leaves no web at the notch', `less than ${round(beam.h - m.d_nb - 2 * beam.tf)} mm`);
+  if (cleat.h > beam.h - top - bottom)
+    refuse('cleat.h', cleat.h, "is longer than the beam's clear web", `at most ${round(beam.h - top - bottom)} mm`);
+  if (cleat.t >= Math.min(cleat.leg_web, cleat.leg_support) / 2)
+    refuse(
+      'cleat.t',
+      cleat.t,
+      'is no angle with these legs',
+      `less than ${round(Math.min(cleat.leg_web, cleat.leg_support) / 2)} mm`,
+    );
   const d_v = { web: Math.max(hole.cleat.d_v, hole.web.d_v), support: Math.max(hole.leg.d_v, hole.support.d_v) };
   const sides = [
     ...(m.toBeam ? [{ e: m.e1, bot: m.e1_bot, rows: bolts, d_v: d_v.web, field: 'cleat.e1', pitch: 'bolts.p1' }] : []),
-    ...(m.toSupport ? [{ e: m.e1_s, bot: m.e1_s_bot, rows: support_bolts, d_v: d_v.support, field: 'support_bolts.e1', pitch: 'support_bolts.p1' }] : []),
+    ...(m.toSupport
+      ? [
+          {
+            e: m.e1_s,
+            bot: m.e1_s_bot,
+            rows: support_bolts,
+            d_v: d_v.support,
+            field: 'support_bolts.e1',
+            pitch: 'support_bolts.p1',
+          },
+        ]
+      : []),
   ];
   for (const s of sides) {
-    if (s.e <= s.d_v / 2) refuse(s.field, s.e, 'lets the top holes cut the end of the cleats', `more than half the hole, ${s.d_v / 2} mm`);
-    if (s.bot <= s.d_v / 2) refuse('cleat.h', cleat.h, 'is too short for the bolts: the last row lies at or beyond the lower end', `more than ${round(cleat.h - s.bot + s.d_v / 2)} mm`);
+    if (s.e <= s.d_v / 2)
+      refuse(s.field, s.e, 'lets the top holes cut the end of the cleats', `more than half the hole, ${s.d_v / 2} mm`);
+    if (s.bot <= s.d_v / 2)
+      refuse(
+        'cleat.h',
+        cleat.h,
+        'is too short for the bolts: the last row lies at or beyond the lower end',
+        `more than ${round(cleat.h - s.bot + s.d_v / 2)} mm`,
+      );
     const tight = Math.min(...pitches(s.rows));
-    if (s.rows.n1 > 1 && tight <= s.d_v) refuse(s.pitch, tight, 'lets the holes of two rows run into each other', `more than the hole, ${s.d_v} mm`);
+    if (s.rows.n1 > 1 && tight <= s.d_v)
+      refuse(s.pitch, tight, 'lets the holes of two rows run into each other', `more than the hole, ${s.d_v} mm`);
   }
   const inner = cleat.t + cleat.r / 2 + bolts.d / 2;
   if (m.toBeam) {
     const d_h = Math.max(hole.cleat.d_h, hole.web.d_h);
-    if (web.e2b <= hole.web.d_h / 2) refuse('web.e2b', web.e2b, 'lets a hole cut the beam end', `more than half the hole, ${hole.web.d_h / 2} mm`);
-    if (m.z_p <= inner) refuse('web.e2b', web.e2b, 'puts the web bolts into the heel of the cleats', `more than ${round(inner - gap)} mm`);
-    if (bolts.n2 > 1 && bolts.p2 <= d_h) refuse('bolts.p2', bolts.p2, 'lets the holes of two lines run into each other', `more than the hole, ${d_h} mm`);
-    if (m.e2 <= hole.cleat.d_h / 2) refuse('cleat.leg_web', cleat.leg_web, 'is too short for its bolts', `more than ${round(m.z_p + m.B2 + hole.cleat.d_h / 2)} mm`);
-  } else if (cleat.leg_web <= gap + 20) refuse('cleat.leg_web', cleat.leg_web, 'leaves no room for welds on the beam web', `more than ${round(gap + 20)} mm`);
+    if (web.e2b <= hole.web.d_h / 2)
+      refuse('web.e2b', web.e2b, 'lets a hole cut the beam end', `more than half the hole, ${hole.web.d_h / 2} mm`);
+    if (m.z_p <= inner)
+      refuse('web.e2b', web.e2b, 'puts the web bolts into the heel of the cleats', `more than ${round(inner - gap)} mm`);
+    if (bolts.n2 > 1 && bolts.p2 <= d_h)
+      refuse('bolts.p2', bolts.p2, 'lets the holes of two lines run into each other', `more than the hole, ${d_h} mm`);
+    if (m.e2 <= hole.cleat.d_h / 2)
+      refuse(
+        'cleat.leg_web',
+        cleat.leg_web,
+        'is too short for its bolts',
+        `more than ${round(m.z_p + m.B2 + hole.cleat.d_h / 2)} mm`,
+      );
+  } else if (cleat.leg_web <= gap + 20)
+    refuse('cleat.leg_web', cleat.leg_web, 'leaves no room for welds on the beam web', `more than ${round(gap + 20)} mm`);
   if (m.toSupport) {
     const least = beam.tw + 2 * Math.max(inner, cleat.t + 0.8 * cleat.r + 1);
-    if (bolts.p3 <= least) refuse('bolts.p3', bolts.p3, 'puts the support bolts into the heel of the cleats', `more than ${round(least)} mm`);
-    if (m.e2_s <= hole.leg.d_h / 2) refuse('cleat.leg_support', cleat.leg_support, 'is too short for its bolts', `more than ${round(m.heel + hole.leg.d_h / 2)} mm`);
+    if (bolts.p3 <= least)
+      refuse('bolts.p3', bolts.p3, 'puts the support bolts into the heel of the cleats', `more than ${round(least)} mm`);
+    if (m.e2_s <= hole.leg.d_h / 2)
+      refuse(
+        'cleat.leg_support',
+        cleat.leg_support,
+        'is too short for its bolts',
+        `more than ${round(m.heel + hole.leg.d_h / 2)} mm`,
+      );
     if (support.type === 'column_flange' && m.column) {
       const c = m.column;
-      if (bolts.p3 <= c.tw + 1.6 * c.r + 2) refuse('bolts.p3', bolts.p3, "brings the bolts into the column's root fillets", `more than ${round(c.tw + 1.6 * c.r + 2)} mm`);
-      if ((c.b - bolts.p3) / 2 <= hole.support.d_h / 2) refuse('bolts.p3', bolts.p3, "puts the bolts at or beyond the edge of the column's flange", `less than ${round(c.b - hole.support.d_h)} mm`);
+      if (bolts.p3 <= c.tw + 1.6 * c.r + 2)
+        refuse(
+          'bolts.p3',
+          bolts.p3,
+          "brings the bolts into the column's root fillets",
+          `more than ${round(c.tw + 1.6 * c.r + 2)} mm`,
+        );
+      if ((c.b - bolts.p3) / 2 <= hole.support.d_h / 2)
+        refuse(
+          'bolts.p3',
+          bolts.p3,
+          "puts the bolts at or beyond the edge of the column's flange",
+          `less than ${round(c.b - hole.support.d_h)} mm`,
+        );
     }
-    if (support.type !== 'column_flange' && support.d2 !== null && bolts.p3 >= support.d2) refuse('bolts.p3', bolts.p3, 'is wider than the clear web of the support', `less than ${round(support.d2)} mm`);
+    if (support.type !== 'column_flange' && support.d2 !== null && bolts.p3 >= support.d2)
+      refuse('bolts.p3', bolts.p3, 'is wider than the clear web of the support', `less than ${round(support.d2)} mm`);
   } else {
     const wide = 2 * cleat.leg_support + beam.tw;
-    if (support.type === 'column_flange' && m.column && wide <= m.column.tw + 1.6 * m.column.r) refuse('cleat.leg_support', cleat.leg_support, "keeps the welds over the column's root fillets", `more than ${round((m.column.tw + 1.6 * m.column.r - beam.tw) / 2)} mm`);
-    if (support.type !== 'column_flange' && support.d2 !== null && wide >= support.d2) refuse('cleat.leg_support', cleat.leg_support, 'makes the cleats wider than the clear web of the support', `less than ${round((support.d2 - beam.tw) / 2)} mm`);
+    if (support.type === 'column_flange' && m.column && wide <= m.column.tw + 1.6 * m.column.r)
+      refuse(
+        'cleat.leg_support',
+        cleat.leg_support,
+        "keeps the welds over the column's root fillets",
+        `more than ${round((m.column.tw + 1.6 * m.column.r - beam.tw) / 2)} mm`,
+      );
+    if (support.type !== 'column_flange' && support.d2 !== null && wide >= support.d2)
+      refuse(
+        'cleat.leg_support',
+        cleat.leg_support,
+        'makes the cleats wider than the clear web of the support',
+        `less than ${round((support.d2 - beam.tw) / 2)} mm`,
+      );
   }
   const s = input.weld?.s;
-  if (!(m.toBeam && m.toSupport) && s !== undefined && cleat.h <= 4 * m.basis.settings.throat_factor * s) refuse('weld.s', s, 'leaves no effective length on these cleats', `a leg under ${round(cleat.h / 4 / m.basis.settings.throat_factor)} mm`);
+  if (!(m.toBeam && m.toSupport) && s !== undefined && cleat.h <= 4 * m.basis.settings.throat_factor * s)
+    refuse(
+      'weld.s',
+      s,
+      'leaves no effective length on these cleats',
+      `a leg under ${round(cleat.h / 4 / m.basis.settings.throat_factor)} mm`,
+    );
 }
 
 const turnedRows = (rows: readonly number[]): number[] => rows.map((z) => rows[rows.length - 1]! - z).reverse();
@@ -126,7 +243,20 @@ const turnedRows = (rows: readonly number[]): number[] => rows.map((z) => rows[r
 export function upturned(m: CleatsModel): CleatsModel {
   const cleatTop = m.beam.h - m.cleatTop - m.input.cleat.h;
   return {
-    ...m, rows: turnedRows(m.rows), supportRows: turnedRows(m.supportRows), e1: m.e1_bot, e1_bot: m.e1, e1_s: m.e1_s_bot, e1_s_bot: m.e1_s,
-    top_to_bolt: cleatTop + m.e1_bot, cleatTop, e_top: m.e_bottom, e_bottom: m.e_top, d_nt: m.d_nb, d_nb: m.d_nt, notchTop: m.notchBottom, notchBottom: m.notchTop,
+    ...m,
+    rows: turnedRows(m.rows),
+    supportRows: turnedRows(m.supportRows),
+    e1: m.e1_bot,
+    e1_bot: m.e1,
+    e1_s: m.e1_s_bot,
+    e1_s_bot: m.e1_s,
+    top_to_bolt: cleatTop + m.e1_bot,
+    cleatTop,
+    e_top: m.e_bottom,
+    e_bottom: m.e_top,
+    d_nt: m.d_nb,
+    d_nb: m.d_nt,
+    notchTop: m.notchBottom,
+    notchBottom: m.notchTop,
   };
 }

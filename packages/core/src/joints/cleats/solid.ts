@@ -19,7 +19,9 @@ export function cleatsSolid(m: CleatsModel): Solid {
   const webAt = m.toBeam ? m.rows.flatMap((z, row) => xs.map((x, line) => ({ x, z: -m.top_to_bolt - z, row, line }))) : [];
   const supportTopRow = top - m.e1_s;
   const own = places({ supportRows: m.supportRows, p3: bolts.p3, sides });
-  const supportAt = m.toSupport ? own.map(([x, z], i) => ({ x, z: supportTopRow - z, row: Math.floor(i / sides.length), line: i % sides.length })) : [];
+  const supportAt = m.toSupport
+    ? own.map(([x, z], i) => ({ x, z: supportTopRow - z, row: Math.floor(i / sides.length), line: i % sides.length }))
+    : [];
   const webGrip = sides.length * t + beam.tw + bolts.packing;
   const boltParts = [
     ...webAt.map((p) => boltPart(bolt, 'y', p, [-face - t, -face - t + webGrip], webGrip)),
@@ -32,24 +34,64 @@ export function cleatsSolid(m: CleatsModel): Solid {
   const grade = gradeName(cleat.steel);
   const legs = sides.flatMap((side): PlatePart[] => {
     const [inner, outer] = [side * face, side * (face + t)];
-    const rect = (a: number, b: number): Point[] => [[a, top], [b, top], [b, bottom], [a, bottom]];
+    const rect = (a: number, b: number): Point[] => [
+      [a, top],
+      [b, top],
+      [b, bottom],
+      [a, bottom],
+    ];
     const name = sides.length === 1 ? 'cleat' : side < 0 ? 'near cleat' : 'far cleat';
     return [
       {
-        type: 'plate', id: `${name}, web leg`, parts: ['web leg', 'cleats'], plane: 'xz', label, grade, outline: rect(0, cleat.leg_web), y: [Math.min(inner, outer), Math.max(inner, outer)],
+        type: 'plate',
+        id: `${name}, web leg`,
+        parts: ['web leg', 'cleats'],
+        plane: 'xz',
+        label,
+        grade,
+        outline: rect(0, cleat.leg_web),
+        y: [Math.min(inner, outer), Math.max(inner, outer)],
         holes: webAt.map(({ x, z }) => ({ x, z, d_h: hole.cleat.d_h, d_v: hole.cleat.d_v })),
       },
       {
-        type: 'plate', id: `${name}, support leg`, parts: ['support leg', 'cleats'], plane: 'yz', label, grade, outline: rect(outer, side * (face + cleat.leg_support)), y: [0, t],
+        type: 'plate',
+        id: `${name}, support leg`,
+        parts: ['support leg', 'cleats'],
+        plane: 'yz',
+        label,
+        grade,
+        outline: rect(outer, side * (face + cleat.leg_support)),
+        y: [0, t],
         holes: supportAt.filter((p) => p.x * side > 0).map(({ x, z }) => ({ x, z, d_h: hole.leg.d_h, d_v: hole.leg.d_v })),
       },
     ];
   });
   return {
     plates: legs,
-    members: [beamPart(beam, input.beam.steel, beamOutline(m, gap, cleat.leg_web + STUB)), ...supportPart(support, input.support.steel, { h: beam.h, notchTop: m.notchTop })],
+    members: [
+      beamPart(beam, input.beam.steel, beamOutline(m, gap, cleat.leg_web + STUB)),
+      ...supportPart(support, input.support.steel, { h: beam.h, notchTop: m.notchTop }),
+    ],
     bolts: boltParts,
-    ...(m.far ? { other: farJoint({ far: m.far, top: supportTopRow, t, t_2: support.t, end: Math.min(m.e1_s, m.e1_s_bot), edge: m.e2_s, inner: face, hole: hole.leg, bolt, grade }, own) } : {}),
+    ...(m.far
+      ? {
+          other: farJoint(
+            {
+              far: m.far,
+              top: supportTopRow,
+              t,
+              t_2: support.t,
+              end: Math.min(m.e1_s, m.e1_s_bot),
+              edge: m.e2_s,
+              inner: face,
+              hole: hole.leg,
+              bolt,
+              grade,
+            },
+            own,
+          ),
+        }
+      : {}),
     welds: sides.flatMap((side) => weldsOf(m, side, top, bottom)),
   };
 }
@@ -59,7 +101,14 @@ function weldsOf(m: CleatsModel, side: -1 | 1, top: number, bottom: number): Wel
   const { cleat, weld, gap } = m.input;
   if (!weld) return [];
   const face = (side * m.beam.tw) / 2;
-  const make = (from: Vector, to: Vector, along: Vector): WeldPart => ({ type: 'weld', leg: weld.s, legs: [along, [0, side, 0]], from, to, length: Math.hypot(to[0] - from[0], to[1] - from[1], to[2] - from[2]) });
+  const make = (from: Vector, to: Vector, along: Vector): WeldPart => ({
+    type: 'weld',
+    leg: weld.s,
+    legs: [along, [0, side, 0]],
+    from,
+    to,
+    length: Math.hypot(to[0] - from[0], to[1] - from[1], to[2] - from[2]),
+  });
   if (!m.toBeam) {
     return [
       make([cleat.leg_web, face, top], [cleat.leg_web, face, bottom], [1, 0, 0]),

@@ -1,7 +1,23 @@
 import type { Combination } from '../../actions/combination.ts';
 import {
-  SHEET, breakLine, dimensionChain, filletSymbol, hatch, leader, path, project, scaleOf, sheetFrame, text,
-  type Callout, type DimensionSegment, type Drawing, type Frame, type Handle, type Item, type TitleBlock,
+  SHEET,
+  breakLine,
+  dimensionChain,
+  filletSymbol,
+  hatch,
+  leader,
+  path,
+  project,
+  scaleOf,
+  sheetFrame,
+  text,
+  type Callout,
+  type DimensionSegment,
+  type Drawing,
+  type Frame,
+  type Handle,
+  type Item,
+  type TitleBlock,
 } from '../../detail/drawing.ts';
 import { flangeSpan, type Point, type Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
@@ -9,7 +25,15 @@ import { boltFromSide, boltsNamed, holeFromFront, holeWords, otherJointFromFront
 import { lastPitch } from '../pitches.ts';
 import { clashItems, clearanceMarks } from '../clearances.ts';
 import { calloutsFrom, measuredWords, referenceOf, rowDimensions, type Reference } from '../row-places.ts';
-import { levelDimension, memberAreas, prettyName, supportElevation, supportFits, supportNamed, supportReach } from '../support-view.ts';
+import {
+  levelDimension,
+  memberAreas,
+  prettyName,
+  supportElevation,
+  supportFits,
+  supportNamed,
+  supportReach,
+} from '../support-view.ts';
 import { upturned, type CleatsModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
 
@@ -20,12 +44,95 @@ const VIEWS_PART = 165;
 const TOP_Y = 32;
 
 export const cleatsCallouts: readonly Callout[] = [
-  { id: 'cleat', title: 'Cleats', fields: ['cleat.size', 'arrangement', 'fixing', 'cleat.h', 'plate.grade', 'cleat.top', 'cleat.leg_web', 'cleat.leg_support', 'cleat.t', 'cleat.r'] },
-  { id: 'bolts', title: 'Bolts in the web', fields: ['bolts.d', 'bolts.cls', 'bolts.n1', 'bolts.p1', 'bolts.n2', 'bolts.p2', 'cleat.e1', 'cleat.e1_bot', 'cleat.e2', 'bolts.threads', 'bolts.category', 'bolts.friction', 'holes.cleat', 'holes.web', 'bolts.packing'] },
-  { id: 'support-bolts', title: 'Bolts in the support', fields: ['bolts.d', 'bolts.cls', 'support_bolts.n1', 'support_bolts.p1', 'bolts.p3', 'support_bolts.e1', 'support_bolts.e1_bot', 'holes.leg', 'holes.support'] },
+  {
+    id: 'cleat',
+    title: 'Cleats',
+    fields: [
+      'cleat.size',
+      'arrangement',
+      'fixing',
+      'cleat.h',
+      'plate.grade',
+      'cleat.top',
+      'cleat.leg_web',
+      'cleat.leg_support',
+      'cleat.t',
+      'cleat.r',
+    ],
+  },
+  {
+    id: 'bolts',
+    title: 'Bolts in the web',
+    fields: [
+      'bolts.d',
+      'bolts.cls',
+      'bolts.n1',
+      'bolts.p1',
+      'bolts.n2',
+      'bolts.p2',
+      'cleat.e1',
+      'cleat.e1_bot',
+      'cleat.e2',
+      'bolts.threads',
+      'bolts.category',
+      'bolts.friction',
+      'holes.cleat',
+      'holes.web',
+      'bolts.packing',
+    ],
+  },
+  {
+    id: 'support-bolts',
+    title: 'Bolts in the support',
+    fields: [
+      'bolts.d',
+      'bolts.cls',
+      'support_bolts.n1',
+      'support_bolts.p1',
+      'bolts.p3',
+      'support_bolts.e1',
+      'support_bolts.e1_bot',
+      'holes.leg',
+      'holes.support',
+    ],
+  },
   { id: 'weld', title: 'Weld', fields: ['weld.s', 'fixing'] },
-  { id: 'beam', title: 'Beam', fields: ['beam.section', 'beam.grade', 'gap', 'web.e2b', 'notch.type', 'notch.l_n', 'notch.d_nt', 'notch.d_nb', 'beam.slope', 'beam.skew'] },
-  { id: 'support', title: 'Support', fields: ['support.type', 'support.section', 'support.grade', 'support.level', 'support.drop', 'support.other.V', 'support.other.bolts', 'support.other.n1', 'support.other.p1', 'support.other.p3', 'support.other.drop', 'support.e_top', 'support.e_bottom', 'support.e_side'] },
+  {
+    id: 'beam',
+    title: 'Beam',
+    fields: [
+      'beam.section',
+      'beam.grade',
+      'gap',
+      'web.e2b',
+      'notch.type',
+      'notch.l_n',
+      'notch.d_nt',
+      'notch.d_nb',
+      'beam.slope',
+      'beam.skew',
+    ],
+  },
+  {
+    id: 'support',
+    title: 'Support',
+    fields: [
+      'support.type',
+      'support.section',
+      'support.grade',
+      'support.level',
+      'support.drop',
+      'support.other.V',
+      'support.other.bolts',
+      'support.other.n1',
+      'support.other.p1',
+      'support.other.p3',
+      'support.other.drop',
+      'support.e_top',
+      'support.e_bottom',
+      'support.e_side',
+    ],
+  },
 ];
 
 /** Elevation, and the support legs seen from the beam, on one sheet. */
@@ -33,14 +140,20 @@ export function cleatsDrawing(m: CleatsModel, solid: Solid, title: TitleBlock, c
   const { cleat } = m.input;
   const reach = supportReach(m.support, { h: m.beam.h, notchTop: m.notchTop });
   const wide = 2 * cleat.leg_support + m.beam.tw;
-  const fits = (s: number): boolean => supportFits(m.support, s, FACE_X) && TOP_Y + (reach.up + m.beam.h) / s <= 138 && TOP_Y + (reach.up + reach.down + m.beam.h) / s <= 162 && (cleat.leg_web + 50) / s <= 54 && Math.max(wide, m.beam.b) / s <= 46;
+  const fits = (s: number): boolean =>
+    supportFits(m.support, s, FACE_X) &&
+    TOP_Y + (reach.up + m.beam.h) / s <= 138 &&
+    TOP_Y + (reach.up + reach.down + m.beam.h) / s <= 162 &&
+    (cleat.leg_web + 50) / s <= 54 &&
+    Math.max(wide, m.beam.b) / s <= 46;
   const scale = scaleOf(fits);
   const y = TOP_Y + reach.up / scale;
   const frames: Frames = { elevation: { scale, at: [FACE_X, y] }, end: { scale, at: [END_X, y] } };
   const uplift = (combination?.V_Ed ?? 0) < 0;
   const stub = stubEnd(m, frames.elevation);
   return {
-    width: SHEET.width, height: SHEET.height,
+    width: SHEET.width,
+    height: SHEET.height,
     items: [
       ...sheetFrame(title, `1:${scale}`),
       text([7, 10], `Elevation 1:${scale}${measuredWords(measured(m))}`, { style: 'muted' }),
@@ -55,7 +168,10 @@ export function cleatsDrawing(m: CleatsModel, solid: Solid, title: TitleBlock, c
     handles: handles(m, frames.elevation),
     areas: memberAreas(m, frames.elevation, FACE_X - 44, m.input.gap, stub),
     callouts: calloutsFrom(cleatsCallouts, measured(m)),
-    failures: { ...failurePaths(uplift ? upturned(m) : m, frames, uplift), ...clearanceMarks(solid, { xz: frames.elevation, yz: frames.end }) },
+    failures: {
+      ...failurePaths(uplift ? upturned(m) : m, frames, uplift),
+      ...clearanceMarks(solid, { xz: frames.elevation, yz: frames.end }),
+    },
     views: [
       { plane: 'xz', frame: frames.elevation, left: 0, right: VIEWS_PART, depth: -m.beam.tw / 2 - m.input.cleat.t - 1 },
       { plane: 'yz', frame: frames.end, left: VIEWS_PART, right: SHEET.width, depth: m.input.cleat.t + 1 },
@@ -66,7 +182,8 @@ export function cleatsDrawing(m: CleatsModel, solid: Solid, title: TitleBlock, c
 }
 
 /** Where the beam is broken off, on the sheet: clear of the dimensions. */
-const stubEnd = (m: CleatsModel, f: Frame): number => Math.max(106, FACE_X + m.input.cleat.leg_web / f.scale + (m.notchTop || m.notchBottom ? 42 : 32));
+const stubEnd = (m: CleatsModel, f: Frame): number =>
+  Math.max(106, FACE_X + m.input.cleat.leg_web / f.scale + (m.notchTop || m.notchBottom ? 42 : 32));
 
 function elevation(m: CleatsModel, solid: Solid, f: Frame): Item[] {
   const at = (x: number, z: number): Point => project(f, [x, z]);
@@ -81,7 +198,14 @@ function elevation(m: CleatsModel, solid: Solid, f: Frame): Item[] {
   const items: Item[] = [
     ...supportElevation(m.support, { h: beam.h, notchTop: m.notchTop }, f, FACE_X - 14),
     path([at(gap, -upper), ...(m.notchTop ? [at(gap + m.l_n, -upper), at(gap + m.l_n, 0)] : []), at(stub, 0)], 'outline'),
-    path([at(gap, -beam.h + lower), ...(m.notchBottom ? [at(gap + m.l_n, -beam.h + lower), at(gap + m.l_n, -beam.h)] : []), at(stub, -beam.h)], 'outline'),
+    path(
+      [
+        at(gap, -beam.h + lower),
+        ...(m.notchBottom ? [at(gap + m.l_n, -beam.h + lower), at(gap + m.l_n, -beam.h)] : []),
+        at(stub, -beam.h),
+      ],
+      'outline',
+    ),
     path([at(from(m.notchTop), -beam.tf), at(stub, -beam.tf)], 'outline'),
     path([at(from(m.notchBottom), -beam.h + beam.tf), at(stub, -beam.h + beam.tf)], 'outline'),
     path([at(gap, -upper), at(gap, top)], 'outline'),
@@ -93,8 +217,15 @@ function elevation(m: CleatsModel, solid: Solid, f: Frame): Item[] {
   ];
   if (!m.toBeam) {
     const w = Math.max(input.weld!.s, 1.6 * f.scale);
-    items.push(...hatch(at(cleat.leg_web, top), at(cleat.leg_web + w, bottom)), path([at(cleat.leg_web + w, top), at(cleat.leg_web + w, bottom)], 'thin'));
-    for (const [z1, z2] of [[top + w, top], [bottom, bottom - w]] as const) items.push(...hatch(at(gap, z1), at(cleat.leg_web, z2)));
+    items.push(
+      ...hatch(at(cleat.leg_web, top), at(cleat.leg_web + w, bottom)),
+      path([at(cleat.leg_web + w, top), at(cleat.leg_web + w, bottom)], 'thin'),
+    );
+    for (const [z1, z2] of [
+      [top + w, top],
+      [bottom, bottom - w],
+    ] as const)
+      items.push(...hatch(at(gap, z1), at(cleat.leg_web, z2)));
   }
   for (const h of solid.plates[0]!.holes) items.push(...holeFromFront(at(h.x, h.z), h, f.scale));
   for (const b of solid.bolts.filter((x) => x.axis === 'x' && x.line === 0)) items.push(...boltFromSide(at, b, 'hidden'));
@@ -106,11 +237,19 @@ function legsView(m: CleatsModel, solid: Solid, f: Frame): Item[] {
   const at = (y: number, z: number): Point => project(f, [y, z]);
   const { beam, input } = m;
   const [f1, f2] = flangeSpan(beam);
-  const box = (y1: number, y2: number, z1: number, z2: number, fill: 'cut' | 'plate'): Item => path([at(y1, z1), at(y2, z1), at(y2, z2), at(y1, z2)], 'outline', true, fill);
+  const box = (y1: number, y2: number, z1: number, z2: number, fill: 'cut' | 'plate'): Item =>
+    path([at(y1, z1), at(y2, z1), at(y2, z2), at(y1, z2)], 'outline', true, fill);
   // A notch that reaches past the cleats has taken the flange out of this view.
   const legs = solid.plates.filter((p) => p.plane === 'yz');
   const items: Item[] = [
-    ...legs.map((p) => path(p.outline.map((q) => at(...q)), 'outline', true, 'plate')),
+    ...legs.map((p) =>
+      path(
+        p.outline.map((q) => at(...q)),
+        'outline',
+        true,
+        'plate',
+      ),
+    ),
     ...solid.plates.filter((p) => p.plane === 'xz').map((p) => box(p.y[0], p.y[1], p.outline[0]![1], p.outline[2]![1], 'cut')),
     ...(m.notchTop ? [] : [box(f1, f2, 0, -beam.tf, 'cut')]),
     ...(m.notchBottom ? [] : [box(f1, f2, -beam.h + beam.tf, -beam.h, 'cut')]),
@@ -129,7 +268,8 @@ function legsView(m: CleatsModel, solid: Solid, f: Frame): Item[] {
 }
 
 /** What the rows are measured from. */
-const measured = (m: CleatsModel): Reference | null => referenceOf(m.basis.settings.rows_from, { h: m.beam.h, plateTop: m.cleatTop });
+const measured = (m: CleatsModel): Reference | null =>
+  referenceOf(m.basis.settings.rows_from, { h: m.beam.h, plateTop: m.cleatTop });
 
 function dimensions(m: CleatsModel, frames: Frames): Item[] {
   const { input } = m;
@@ -141,14 +281,20 @@ function dimensions(m: CleatsModel, frames: Frames): Item[] {
   const bottom = top - cleat.h;
   const edge = X(cleat.leg_web) + (m.toBeam ? 0 : 3);
   const along: DimensionSegment[] = [];
-  const push = (from: number, to: number, value: number, field: string): void => void (value > 0 && along.push({ from: X(from), to: X(to), text: exact(value), field }));
+  const push = (from: number, to: number, value: number, field: string): void =>
+    void (value > 0 && along.push({ from: X(from), to: X(to), text: exact(value), field }));
   push(0, gap, gap, 'gap');
   if (m.toBeam) {
     push(gap, m.z_p, web.e2b, 'web.e2b');
     if (bolts.n2 > 1) push(m.z_p, m.z_p + bolts.p2, bolts.p2, 'bolts.p2');
     push(m.z_p + m.B2, cleat.leg_web, m.e2, 'cleat.e2');
   } else along.push({ from: X(gap), to: X(cleat.leg_web), text: exact(cleat.leg_web - gap) });
-  const chain = (first: number, rows: readonly number[], fields: readonly [string, string, string], ends: readonly [number, number]): DimensionSegment[] => {
+  const chain = (
+    first: number,
+    rows: readonly number[],
+    fields: readonly [string, string, string],
+    ends: readonly [number, number],
+  ): DimensionSegment[] => {
     const z = rows.map((d) => first - d);
     return [
       { from: Y(top), to: Y(z[0]!), text: exact(ends[0]), field: fields[0] },
@@ -162,9 +308,14 @@ function dimensions(m: CleatsModel, frames: Frames): Item[] {
     ...dimensionChain('x', Y(0) - 7, Y(0) - 1, along),
     ...(m.toBeam
       ? rowDimensions(measured(m), {
-        level: edge + 11, foot: edge + 1, Y: (depth) => Y(-depth), rows: m.rows.map((d) => m.top_to_bolt + d), outer: { level: edge + 22, foot: edge + 12, whole }, place: [place],
-        spacings: chain(-m.top_to_bolt, m.rows, ['cleat.e1', 'bolts.p1', 'cleat.e1_bot'], [m.e1, m.e1_bot]),
-      })
+          level: edge + 11,
+          foot: edge + 1,
+          Y: (depth) => Y(-depth),
+          rows: m.rows.map((d) => m.top_to_bolt + d),
+          outer: { level: edge + 22, foot: edge + 12, whole },
+          place: [place],
+          spacings: chain(-m.top_to_bolt, m.rows, ['cleat.e1', 'bolts.p1', 'cleat.e1_bot'], [m.e1, m.e1_bot]),
+        })
       : dimensionChain('y', edge + 11, edge + 1, [place, whole])),
   ];
   const f = frames.end;
@@ -176,16 +327,48 @@ function dimensions(m: CleatsModel, frames: Frames): Item[] {
   const right = Math.max(EX(half), EX(m.beam.b / 2));
   if (m.toSupport) {
     const across: DimensionSegment[] = single
-      ? [{ from: EX(-half), to: EX(-g), text: exact(m.e2_s) }, { from: EX(-g), to: EX(0), text: exact(g) }]
-      : [{ from: EX(-half), to: EX(-g), text: exact(m.e2_s) }, { from: EX(-g), to: EX(g), text: exact(bolts.p3), field: 'bolts.p3' }, { from: EX(g), to: EX(half), text: exact(m.e2_s) }];
+      ? [
+          { from: EX(-half), to: EX(-g), text: exact(m.e2_s) },
+          { from: EX(-g), to: EX(0), text: exact(g) },
+        ]
+      : [
+          { from: EX(-half), to: EX(-g), text: exact(m.e2_s) },
+          { from: EX(-g), to: EX(g), text: exact(bolts.p3), field: 'bolts.p3' },
+          { from: EX(g), to: EX(half), text: exact(m.e2_s) },
+        ];
     items.push(...dimensionChain('x', above - 6, above - 1, across));
-    items.push(...rowDimensions(measured(m), {
-      of: 'support-row', level: right + 6, foot: right + 1, Y: (depth) => Y(-depth), rows: m.supportRows.map((d) => m.cleatTop + m.e1_s + d),
-      spacings: chain(top - m.e1_s, m.supportRows, ['support_bolts.e1', 'support_bolts.p1', 'support_bolts.e1_bot'], [m.e1_s, m.e1_s_bot]),
-    }));
-  } else items.push(...dimensionChain('x', above - 6, above - 1, [{ from: EX(-half), to: EX(-m.beam.tw / 2), text: exact(cleat.leg_support), field: 'cleat.leg_support' }]));
-  if (m.notchTop) items.push(...dimensionChain('x', Y(0) - 15, Y(0) - 9, [{ from: X(gap), to: X(gap + m.l_n), text: exact(m.l_n), field: 'notch.l_n' }]), ...dimensionChain('y', edge + 33, edge + 23, [{ from: Y(0), to: Y(-m.d_nt), text: exact(m.d_nt), field: 'notch.d_nt' }]));
-  if (m.notchBottom) items.push(...dimensionChain('y', edge + 33, edge + 23, [{ from: Y(-m.beam.h + m.d_nb), to: Y(-m.beam.h), text: exact(m.d_nb), field: 'notch.d_nb' }]));
+    items.push(
+      ...rowDimensions(measured(m), {
+        of: 'support-row',
+        level: right + 6,
+        foot: right + 1,
+        Y: (depth) => Y(-depth),
+        rows: m.supportRows.map((d) => m.cleatTop + m.e1_s + d),
+        spacings: chain(
+          top - m.e1_s,
+          m.supportRows,
+          ['support_bolts.e1', 'support_bolts.p1', 'support_bolts.e1_bot'],
+          [m.e1_s, m.e1_s_bot],
+        ),
+      }),
+    );
+  } else
+    items.push(
+      ...dimensionChain('x', above - 6, above - 1, [
+        { from: EX(-half), to: EX(-m.beam.tw / 2), text: exact(cleat.leg_support), field: 'cleat.leg_support' },
+      ]),
+    );
+  if (m.notchTop)
+    items.push(
+      ...dimensionChain('x', Y(0) - 15, Y(0) - 9, [{ from: X(gap), to: X(gap + m.l_n), text: exact(m.l_n), field: 'notch.l_n' }]),
+      ...dimensionChain('y', edge + 33, edge + 23, [{ from: Y(0), to: Y(-m.d_nt), text: exact(m.d_nt), field: 'notch.d_nt' }]),
+    );
+  if (m.notchBottom)
+    items.push(
+      ...dimensionChain('y', edge + 33, edge + 23, [
+        { from: Y(-m.beam.h + m.d_nb), to: Y(-m.beam.h), text: exact(m.d_nb), field: 'notch.d_nb' },
+      ]),
+    );
   return items;
 }
 
@@ -199,21 +382,69 @@ function callouts(m: CleatsModel, solid: Solid, frames: Frames): Item[] {
   const beam = solid.members.find((p) => p.id === 'beam')!;
   const support = solid.members.find((p) => p.id === 'support');
   const named = supportNamed(m.support, m.beam.h, e, FACE_X);
-  const supportName = support ? `${support.label} ${support.grade}` : `support ${exact(m.support.t)} thick ${input.support.steel.grade ?? ''}`;
+  const supportName = support
+    ? `${support.label} ${support.grade}`
+    : `support ${exact(m.support.t)} thick ${input.support.steel.grade ?? ''}`;
   const shelf = Math.max(at(cleat.leg_web, 0)[0] + 2, FACE_X + 24);
   const items: Item[] = [
-    ...leader(at(cleat.leg_web - 6 * (e.scale / 5), bottom + 8), [shelf, floor], [`${input.arrangement === 'single' ? 1 : 2} ${prettyName(solid.plates[0]!.label)} × ${exact(cleat.h)} ${solid.plates[0]!.grade}`], 'cleat'),
-    ...leader([at(cleat.leg_web, 0)[0] + 20, at(0, -m.beam.tf / 2)[1]], [at(cleat.leg_web, 0)[0] + 26, at(0, 0)[1] - 9], [`${prettyName(beam.label)} ${beam.grade}`], 'beam'),
-    ...leader(named.tip, named.shelf, [prettyName(supportName), ...(input.support.other_side ? [`far face: beam, V ${exact(input.support.other_side.V_Ed)} kN`, ...(m.far ? ['with bolts of its own'] : [])] : [])], 'support', true),
+    ...leader(
+      at(cleat.leg_web - 6 * (e.scale / 5), bottom + 8),
+      [shelf, floor],
+      [
+        `${input.arrangement === 'single' ? 1 : 2} ${prettyName(solid.plates[0]!.label)} × ${exact(cleat.h)} ${solid.plates[0]!.grade}`,
+      ],
+      'cleat',
+    ),
+    ...leader(
+      [at(cleat.leg_web, 0)[0] + 20, at(0, -m.beam.tf / 2)[1]],
+      [at(cleat.leg_web, 0)[0] + 26, at(0, 0)[1] - 9],
+      [`${prettyName(beam.label)} ${beam.grade}`],
+      'beam',
+    ),
+    ...leader(
+      named.tip,
+      named.shelf,
+      [
+        prettyName(supportName),
+        ...(input.support.other_side
+          ? [`far face: beam, V ${exact(input.support.other_side.V_Ed)} kN`, ...(m.far ? ['with bolts of its own'] : [])]
+          : []),
+      ],
+      'support',
+      true,
+    ),
   ];
   if (m.toBeam) {
     const web = solid.bolts.filter((b) => b.axis === 'y');
-    items.push(...leader(at(m.z_p, -m.top_to_bolt - m.L1), [shelf - 6, floor + 8], [`${boltsNamed(web, bolts)}, ${holeWords(input.holes.web, m.hole.web)}`], 'bolts'));
-  } else items.push(...filletSymbol(at(cleat.leg_web + (input.weld!.s) / 2, bottom + m.input.cleat.h * 0.25), [stubEnd(m, e) + 34, floor + 12], input.weld!.s, 'weld', input.arrangement === 'single' ? 1 : 2));
+    items.push(
+      ...leader(
+        at(m.z_p, -m.top_to_bolt - m.L1),
+        [shelf - 6, floor + 8],
+        [`${boltsNamed(web, bolts)}, ${holeWords(input.holes.web, m.hole.web)}`],
+        'bolts',
+      ),
+    );
+  } else
+    items.push(
+      ...filletSymbol(
+        at(cleat.leg_web + input.weld!.s / 2, bottom + m.input.cleat.h * 0.25),
+        [stubEnd(m, e) + 34, floor + 12],
+        input.weld!.s,
+        'weld',
+        input.arrangement === 'single' ? 1 : 2,
+      ),
+    );
   if (m.toSupport) {
     const through = solid.bolts.filter((b) => b.axis === 'x');
     const tip = at(cleat.t + m.bolt.head, -m.cleatTop - m.e1_s - m.supportRows[m.supportRows.length - 1]!);
-    items.push(...leader(tip, [shelf - 12, floor + 16], [`${boltsNamed(through, bolts)}, ${holeWords(input.holes.support, m.hole.support)}`], 'support-bolts'));
+    items.push(
+      ...leader(
+        tip,
+        [shelf - 12, floor + 16],
+        [`${boltsNamed(through, bolts)}, ${holeWords(input.holes.support, m.hole.support)}`],
+        'support-bolts',
+      ),
+    );
   } else items.push(...filletSymbol(at(0, bottom + 0.2 * cleat.h), [FACE_X - 14, floor + 4], input.weld!.s, 'weld', 1));
   return items;
 }
@@ -221,9 +452,19 @@ function callouts(m: CleatsModel, solid: Solid, frames: Frames): Item[] {
 function handles(m: CleatsModel, f: Frame): Handle[] {
   const { cleat } = m.input;
   const x = m.toBeam ? cleat.leg_web + 4 * f.scale : cleat.t + m.bolt.head + 8 * f.scale;
-  const [first, rows, bolts] = m.toBeam ? [-m.top_to_bolt, m.rows, m.input.bolts] as const : [-m.cleatTop - m.e1_s, m.supportRows, m.input.support_bolts] as const;
-  const out: Handle[] = rows.length > 1 ? rows.map((z, i) => ({ at: project(f, [x, first - z]), edit: 'row.remove', sign: '−', label: `Remove bolt row ${i + 1}` })) : [];
+  const [first, rows, bolts] = m.toBeam
+    ? ([-m.top_to_bolt, m.rows, m.input.bolts] as const)
+    : ([-m.cleatTop - m.e1_s, m.supportRows, m.input.support_bolts] as const);
+  const out: Handle[] =
+    rows.length > 1
+      ? rows.map((z, i) => ({ at: project(f, [x, first - z]), edit: 'row.remove', sign: '−', label: `Remove bolt row ${i + 1}` }))
+      : [];
   const bottom = m.toBeam ? m.e1_bot : m.e1_s_bot;
-  out.push({ at: project(f, [x, first - rows[rows.length - 1]! - Math.min(bottom, lastPitch(bolts)) * 0.75]), edit: 'row.add', sign: '+', label: 'Add a bolt row below' });
+  out.push({
+    at: project(f, [x, first - rows[rows.length - 1]! - Math.min(bottom, lastPitch(bolts)) * 0.75]),
+    edit: 'row.add',
+    sign: '+',
+    label: 'Add a bolt row below',
+  });
   return out;
 }

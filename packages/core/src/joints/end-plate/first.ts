@@ -17,7 +17,10 @@ type I = EndPlateInput;
 const ends = (c: { d: number; p1: number }): number => (c.p1 >= 70 ? (c.d > 20 ? 50 : 40) : leastDistances(c.d).e1);
 
 /** One choice of the practical first detail (basis 5.1). */
-function compose(start: BeamStart, c: { d: number; n1: number; p1: number; t: number; p3: number; edge: number; grade: string }): I {
+function compose(
+  start: BeamStart,
+  c: { d: number; n1: number; p1: number; t: number; p3: number; edge: number; grade: string },
+): I {
   const e1 = ends(c);
   const h = Math.max(2 * e1 + (c.n1 - 1) * c.p1, Math.min(up5(0.6 * start.dims.h), Math.floor(start.clear)));
   const end = (h - (c.n1 - 1) * c.p1) / 2;
@@ -43,11 +46,21 @@ function gauges({ dims, between }: BeamStart, d: number): { p3: number; edge: nu
 const LEGS = [6, 8, 10, 12, 15];
 
 /** A first detail for members and forces: fewest rows that give 0.6 of the depth, then more, bigger bolts, other gauges. */
-export function endPlateFirst(asked: Start, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I> {
+export function endPlateFirst(
+  asked: Start,
+  combinations: readonly Combination[],
+  basis: Basis,
+  judge: (input: I) => number,
+): FirstDetail<I> {
   const start = beamStart(asked, basis);
   const { dims: beam, clear } = start;
   let best: { input: I; multiple: number } | null = null;
-  for (const [d, t] of [[20, 10], [24, 12], [16, 8], [16, 10]] as const)
+  for (const [d, t] of [
+    [20, 10],
+    [24, 12],
+    [16, 8],
+    [16, 10],
+  ] as const)
     for (const p1 of [70, leastDistances(d).p1]) {
       const e1 = ends({ d, p1 });
       for (let n1 = 2; 2 * e1 + (n1 - 1) * p1 <= clear; n1 += 1) {
@@ -65,21 +78,38 @@ export function endPlateFirst(asked: Start, combinations: readonly Combination[]
       }
     }
   // Between the flanges no plate is deep enough for the web's shear: a plate of the full depth, welded over the clear web.
-  for (const [d, t] of start.beam.notch.type === 'none' ? [[20, 10], [24, 12]] as const : [])
+  for (const [d, t] of start.beam.notch.type === 'none'
+    ? ([
+        [20, 10],
+        [24, 12],
+      ] as const)
+    : [])
     for (let n1 = 2; 80 + (n1 - 1) * 70 <= clear; n1 += 1)
       for (const gauge of gauges(start, d)) {
-        const input: I = { ...toFullDepth(compose(start, { d, n1, p1: 70, t, ...gauge, grade: 'S275' }), beam.h), weld: { s: 8 } };
+        const input: I = {
+          ...toFullDepth(compose(start, { d, n1, p1: 70, t, ...gauge, grade: 'S275' }), beam.h),
+          weld: { s: 8 },
+        };
         const multiple = judge(input);
         if (multiple >= 1) return { input, why: [...start.why, ...reasons(input, beam, multiple, combinations.length)] };
         if (!best || multiple > best.multiple) best = { input, multiple };
       }
-  if (!best) throw new Refusal('beam.section', `beam.section: ${beam.name} leaves no room for two bolt rows between its fillets; accepted are deeper beams.`);
-  return { input: best.input, why: [...start.why, 'No end plate of the usual range holds these forces; this is the strongest of them.'] };
+  if (!best)
+    throw new Refusal(
+      'beam.section',
+      `beam.section: ${beam.name} leaves no room for two bolt rows between its fillets; accepted are deeper beams.`,
+    );
+  return {
+    input: best.input,
+    why: [...start.why, 'No end plate of the usual range holds these forces; this is the strongest of them.'],
+  };
 }
 
 function reasons(i: I, beam: MemberDimensions, multiple: number, combinations: number): string[] {
   return [
-    i.plate.full_depth ? `A plate of the full depth, ${i.plate.h} mm: between the flanges the web over the plate gives first.` : `${i.bolts.n1} rows make the plate ${i.plate.h} mm deep, at least 0.6 of ${beam.name} (${Math.ceil(0.6 * beam.h)} mm).`,
+    i.plate.full_depth
+      ? `A plate of the full depth, ${i.plate.h} mm: between the flanges the web over the plate gives first.`
+      : `${i.bolts.n1} rows make the plate ${i.plate.h} mm deep, at least 0.6 of ${beam.name} (${Math.ceil(0.6 * beam.h)} mm).`,
     `M${i.bolts.d} 8.8 at a gauge of ${i.bolts.p3} mm and a plate ${i.plate.t} mm ${i.plate.steel.grade} are the least of the usual sizes that hold.`,
     `Weld leg ${i.weld.s} mm makes the weld stronger than the web in shear.`,
     combinations ? `First to give at ${multiple.toFixed(2)} of the worst combination.` : 'No forces were given yet.',
@@ -91,7 +121,10 @@ function withDistances(i: I, d: number): I {
   const least = leastDistances(d);
   const across = withColumns({ ...i, bolts: { ...i.bolts, d } }, columns(i), Math.max(i.bolts.p2 ?? 0, least.p2));
   const wide: I = { ...across, plate: { ...across.plate, b: widthFor(across, Math.max(edgeDistance(i), least.e1)) } };
-  const ends = endPlateField('plate.e1').set(endPlateField('plate.e1_bot').set(wide, Math.max(bottomEnd(i), least.e1)), Math.max(i.plate.e1, least.e1));
+  const ends = endPlateField('plate.e1').set(
+    endPlateField('plate.e1_bot').set(wide, Math.max(bottomEnd(i), least.e1)),
+    Math.max(i.plate.e1, least.e1),
+  );
   return withRows(ends, { n1: i.bolts.n1, p1: widened(i.bolts.p1, least.p1) });
 }
 
@@ -108,30 +141,74 @@ export function endPlateMoves(i: I, m: EndPlateModel): Move<I>[] {
   const step = (id: string, label: string, by = 1): void => {
     moves.push(...stepMove(endPlateFields, i, id, label, by));
   };
-  for (const [id, label] of [['plate.t', 'plate'], ['plate.e1', 'top end'], ['plate.e1_bot', 'bottom end'], ['plate.e2', 'edge'], ['bolts.p1', 'pitch'], ['weld.s', 'weld leg'], ['bolts.p3', 'gauge']] as const) {
+  for (const [id, label] of [
+    ['plate.t', 'plate'],
+    ['plate.e1', 'top end'],
+    ['plate.e1_bot', 'bottom end'],
+    ['plate.e2', 'edge'],
+    ['bolts.p1', 'pitch'],
+    ['weld.s', 'weld leg'],
+    ['bolts.p3', 'gauge'],
+  ] as const) {
     step(id, label);
     step(id, label, 2);
     if (id === 'bolts.p3' || id === 'plate.t') step(id, label, -1);
   }
   const ends = Math.min(i.plate.e1, bottomEnd(i));
-  moves.push({ label: `ends ${ends} → ${ends + 10}`, input: endPlateField('plate.e1').set(endPlateField('plate.e1_bot').set(i, bottomEnd(i) + 10), i.plate.e1 + 10) });
-  moves.push({ label: 'plate 10 up', input: { ...i, plate: { ...i.plate, top: i.plate.top - 10 } } }, { label: 'plate 10 down', input: { ...i, plate: { ...i.plate, top: i.plate.top + 10 } } });
+  moves.push({
+    label: `ends ${ends} → ${ends + 10}`,
+    input: endPlateField('plate.e1').set(endPlateField('plate.e1_bot').set(i, bottomEnd(i) + 10), i.plate.e1 + 10),
+  });
+  moves.push(
+    { label: 'plate 10 up', input: { ...i, plate: { ...i.plate, top: i.plate.top - 10 } } },
+    { label: 'plate 10 down', input: { ...i, plate: { ...i.plate, top: i.plate.top + 10 } } },
+  );
   const rows = withRows(i, withRowCount(i.bolts, i.bolts.n1 + 1));
-  moves.push({ label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}`, input: rows }, { label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}, plate 30 up`, input: { ...rows, plate: { ...rows.plate, top: i.plate.top - 30 } } });
+  moves.push(
+    { label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}`, input: rows },
+    {
+      label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}, plate 30 up`,
+      input: { ...rows, plate: { ...rows.plate, top: i.plate.top - 30 } },
+    },
+  );
   const closer = closerRows(i.bolts, i.bolts.d);
-  if (closer) moves.push({ label: `rows ${i.bolts.n1} → ${closer.n1}, closer`, input: endPlateField('plate.h').set(withRows(i, closer), i.plate.h) });
+  if (closer)
+    moves.push({
+      label: `rows ${i.bolts.n1} → ${closer.n1}, closer`,
+      input: endPlateField('plate.h').set(withRows(i, closer), i.plate.h),
+    });
   const bigger = nextBolt(i.bolts.d);
   if (bigger) {
     const label = `bolts M${i.bolts.d} → M${bigger}`;
-    moves.push({ label, input: { ...i, bolts: { ...i.bolts, d: bigger }, plate: { ...i.plate, b: widthFor(i, Math.max(edgeDistance(i), 1.25 * bigger + 5)) } } });
+    moves.push({
+      label,
+      input: {
+        ...i,
+        bolts: { ...i.bolts, d: bigger },
+        plate: { ...i.plate, b: widthFor(i, Math.max(edgeDistance(i), 1.25 * bigger + 5)) },
+      },
+    });
     const spaced = withDistances(i, bigger);
     moves.push({ label: `${label} with their distances`, input: spaced });
-    if (i.bolts.n1 > 2) moves.push({ label: `${label} with their distances, rows ${i.bolts.n1} → ${i.bolts.n1 - 1}`, input: withRows(spaced, withRowCount(spaced.bolts, i.bolts.n1 - 1)) });
+    if (i.bolts.n1 > 2)
+      moves.push({
+        label: `${label} with their distances, rows ${i.bolts.n1} → ${i.bolts.n1 - 1}`,
+        input: withRows(spaced, withRowCount(spaced.bolts, i.bolts.n1 - 1)),
+      });
   }
-  if (columns(i) === 1) moves.push({ label: 'columns of bolts 1 → 2 each side', input: withColumns(i, 2, Math.max(i.bolts.d > 20 ? 70 : 60, leastDistances(i.bolts.d).p2)) });
-  if (!i.plate.full_depth && i.beam.notch.type === 'none') moves.push({ label: 'plate to the full depth', input: toFullDepth(i, m.beam.h) });
+  if (columns(i) === 1)
+    moves.push({
+      label: 'columns of bolts 1 → 2 each side',
+      input: withColumns(i, 2, Math.max(i.bolts.d > 20 ? 70 : 60, leastDistances(i.bolts.d).p2)),
+    });
+  if (!i.plate.full_depth && i.beam.notch.type === 'none')
+    moves.push({ label: 'plate to the full depth', input: toFullDepth(i, m.beam.h) });
   if (i.bolts.cls === '8.8') moves.push({ label: 'class 8.8 → 10.9', input: { ...i, bolts: { ...i.bolts, cls: '10.9' } } });
   const better = { S235: 'S275', S275: 'S355', S355: 'S460' }[i.plate.steel.grade ?? ''];
-  if (better) moves.push({ label: `plate steel ${i.plate.steel.grade} → ${better}`, input: { ...i, plate: { ...i.plate, steel: { grade: better } } } });
+  if (better)
+    moves.push({
+      label: `plate steel ${i.plate.steel.grade} → ${better}`,
+      input: { ...i, plate: { ...i.plate, steel: { grade: better } } },
+    });
   return moves;
 }

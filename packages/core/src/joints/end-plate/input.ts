@@ -1,6 +1,16 @@
 import Joi from 'joi';
 import type { HoleKind, SteelInput } from '../../catalogue/index.ts';
-import { beamSchema, boltSchema, endSupportSchema, holeSchema, size, steelSchema, type EndSupportInput, type MemberInput, type Notch } from '../fields.ts';
+import {
+  beamSchema,
+  boltSchema,
+  endSupportSchema,
+  holeSchema,
+  size,
+  steelSchema,
+  type EndSupportInput,
+  type MemberInput,
+  type Notch,
+} from '../fields.ts';
 import type { BoltsInput } from '../lay-out.ts';
 import { groupHeight as heightOf } from '../pitches.ts';
 
@@ -32,14 +42,21 @@ export const endPlateSchema = Joi.object({
   beam: beamSchema.required(),
   support: endSupportSchema.required(),
   plate: Joi.object({
-    t: size(3, 60).required(), h: size(40, 1500).required(), b: size(60, 800).required(), e1: size(5, 500).required(), top: size(-200, 1200).required(),
-    full_depth: Joi.boolean().default(false), steel: steelSchema.required(),
+    t: size(3, 60).required(),
+    h: size(40, 1500).required(),
+    b: size(60, 800).required(),
+    e1: size(5, 500).required(),
+    top: size(-200, 1200).required(),
+    full_depth: Joi.boolean().default(false),
+    steel: steelSchema.required(),
   }).required(),
-  bolts: boltSchema.keys({
-    n2: Joi.number().valid(1, 2),
-    p2: Joi.when('n2', { is: 2, then: size(10, 500).required(), otherwise: Joi.valid(0).strip() }),
-    p3: size(30, 500).required(),
-  }).required(),
+  bolts: boltSchema
+    .keys({
+      n2: Joi.number().valid(1, 2),
+      p2: Joi.when('n2', { is: 2, then: size(10, 500).required(), otherwise: Joi.valid(0).strip() }),
+      p3: size(30, 500).required(),
+    })
+    .required(),
   weld: Joi.object({ s: size(3, 40).required() }).required(),
   holes: Joi.object({ plate: holeSchema, support: holeSchema }).default({ plate: 'normal', support: 'normal' }),
 });

@@ -27,12 +27,29 @@ export function printLine(i: EndPlateInput): string {
 export function parseLine(text: string, base: EndPlateInput): EndPlateInput {
   const line = new LineReader(text, 'EP', 'an end plate', ['e1', 'top', 'fw', 'full', 'holes', 'cat', 'shank', 'pack', 'notch']);
   const { t, b, h, steel } = line.plate();
-  const { n1, n2, d, cls, distances: [p1, p3, p2] } = line.bolts((columns) => columns, (columns) => (columns === 2 ? '4x2xM20-8.8 @70/106/60' : '4xM20-8.8 @70/106'));
+  const {
+    n1,
+    n2,
+    d,
+    cls,
+    distances: [p1, p3, p2],
+  } = line.bolts(
+    (columns) => columns,
+    (columns) => (columns === 2 ? '4x2xM20-8.8 @70/106/60' : '4xM20-8.8 @70/106'),
+  );
   const [plateHoles, supportHoles] = line.holes(['plate', 'support']);
   return {
     ...base,
     beam: { ...base.beam, notch: line.notch() },
-    plate: { t, b, h, e1: line.length('e1', 'e1 38'), top: tidy(line.length('top', 'top 54')), full_depth: line.flag('full'), steel },
+    plate: {
+      t,
+      b,
+      h,
+      e1: line.length('e1', 'e1 38'),
+      top: tidy(line.length('top', 'top 54')),
+      full_depth: line.flag('full'),
+      steel,
+    },
     bolts: { n1, d, cls, p1, p3, ...(n2 > 1 ? { n2, p2 } : {}), ...line.commonBolts() },
     weld: { s: line.length('fw', 'fw 8') },
     holes: { plate: plateHoles!, support: supportHoles! },

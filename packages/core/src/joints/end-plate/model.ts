@@ -35,13 +35,20 @@ export function endPlateModel(input: EndPlateInput, basis: Basis): EndPlateModel
   const across = columns(input) > 1 ? [bolts.p3 / 2, bolts.p3 / 2 + columnSpread(input)] : [bolts.p3 / 2];
   const far = input.support.other_side?.bolts;
   const model: EndPlateModel = {
-    input, basis, beam, support,
+    input,
+    basis,
+    beam,
+    support,
     beamSteel: strength(input.beam.steel, beam.tf, basis, 'beam.steel'),
     plateSteel: strength(plate.steel, plate.t, basis, 'plate.steel'),
     bolt: boltSize(bolts.d),
     f_ub: cls.f_ub,
     alpha_v: bolts.threads_in_plane ? cls.alpha_v : 0.6,
-    hole: { normal: holeSize(bolts.d, 'normal').d_0, plate: holeSize(bolts.d, holes.plate), support: holeSize(bolts.d, holes.support) },
+    hole: {
+      normal: holeSize(bolts.d, 'normal').d_0,
+      plate: holeSize(bolts.d, holes.plate),
+      support: holeSize(bolts.d, holes.support),
+    },
     plateTop: plate.top,
     top_to_bolt: plate.top + plate.e1,
     e1: plate.e1,
@@ -49,7 +56,9 @@ export function endPlateModel(input: EndPlateInput, basis: Basis): EndPlateModel
     e2: edgeDistance(input),
     columns: columns(input),
     across,
-    far: far ? farBolts(places({ across, rows: rowDepths(bolts) }), far, { d: bolts.d, d_0: holeSize(bolts.d, holes.support).d_0 }) : null,
+    far: far
+      ? farBolts(places({ across, rows: rowDepths(bolts) }), far, { d: bolts.d, d_0: holeSize(bolts.d, holes.support).d_0 })
+      : null,
     L1: groupHeight(input),
     rows: rowDepths(bolts),
     ...endValues(support, input.support, bolts.p3 / 2 + columnSpread(input)),
@@ -60,7 +69,8 @@ export function endPlateModel(input: EndPlateInput, basis: Basis): EndPlateModel
 }
 
 /** Bolts row by row, each from left to right: across, and down from the first row. */
-export const places = (m: Pick<EndPlateModel, 'across' | 'rows'>): Point[] => m.rows.flatMap((z) => [...m.across.map((y) => -y).reverse(), ...m.across].map((y): Point => [y, z]));
+export const places = (m: Pick<EndPlateModel, 'across' | 'rows'>): Point[] =>
+  m.rows.flatMap((z) => [...m.across.map((y) => -y).reverse(), ...m.across].map((y): Point => [y, z]));
 
 function refuseImpossible(m: EndPlateModel): void {
   const { hole, beam, input, support } = m;
@@ -69,31 +79,96 @@ function refuseImpossible(m: EndPlateModel): void {
   refuseEdges(input.support, hole.support);
   const top = m.notchTop ? m.d_nt : beam.tf;
   const bottom = m.notchBottom ? m.d_nb : beam.tf;
-  if (m.notchTop && beam.h - m.d_nt - m.d_nb <= 2 * beam.tf) refuse('beam.notch.d_nt', m.d_nt, 'leaves no web at the notch', `less than ${round(beam.h - m.d_nb - 2 * beam.tf)} mm`);
-  if (!plate.full_depth && plate.h > beam.h - top - bottom) refuse('plate.h', plate.h, "is deeper than the beam's clear web", `at most ${round(beam.h - top - bottom)} mm, or a plate of full depth`);
-  if (plate.full_depth && plate.h < beam.h - (m.notchTop ? m.d_nt : 0) - (m.notchBottom ? m.d_nb : 0)) refuse('plate.h', plate.h, 'is less than the beam, but the plate is said to take its full depth', `at least ${round(beam.h)} mm`);
-  if (plate.e1 <= hole.plate.d_v / 2) refuse('plate.e1', plate.e1, 'lets the top holes cut the plate end', `more than half the hole, ${hole.plate.d_v / 2} mm`);
-  if (m.e1_bot <= hole.plate.d_v / 2) refuse('plate.h', plate.h, 'is too short for its bolts: the last row lies at or beyond the lower end', `more than ${round(plate.e1 + m.L1 + hole.plate.d_v / 2)} mm`);
-  if (m.e2 <= hole.plate.d_h / 2) refuse('plate.b', plate.b, 'lets the holes cut the side edges of the plate', `more than the bolts and a hole, ${round(bolts.p3 + 2 * columnSpread(input) + hole.plate.d_h)} mm`);
+  if (m.notchTop && beam.h - m.d_nt - m.d_nb <= 2 * beam.tf)
+    refuse('beam.notch.d_nt', m.d_nt, 'leaves no web at the notch', `less than ${round(beam.h - m.d_nb - 2 * beam.tf)} mm`);
+  if (!plate.full_depth && plate.h > beam.h - top - bottom)
+    refuse(
+      'plate.h',
+      plate.h,
+      "is deeper than the beam's clear web",
+      `at most ${round(beam.h - top - bottom)} mm, or a plate of full depth`,
+    );
+  if (plate.full_depth && plate.h < beam.h - (m.notchTop ? m.d_nt : 0) - (m.notchBottom ? m.d_nb : 0))
+    refuse(
+      'plate.h',
+      plate.h,
+      'is less than the beam, but the plate is said to take its full depth',
+      `at least ${round(beam.h)} mm`,
+    );
+  if (plate.e1 <= hole.plate.d_v / 2)
+    refuse('plate.e1', plate.e1, 'lets the top holes cut the plate end', `more than half the hole, ${hole.plate.d_v / 2} mm`);
+  if (m.e1_bot <= hole.plate.d_v / 2)
+    refuse(
+      'plate.h',
+      plate.h,
+      'is too short for its bolts: the last row lies at or beyond the lower end',
+      `more than ${round(plate.e1 + m.L1 + hole.plate.d_v / 2)} mm`,
+    );
+  if (m.e2 <= hole.plate.d_h / 2)
+    refuse(
+      'plate.b',
+      plate.b,
+      'lets the holes cut the side edges of the plate',
+      `more than the bolts and a hole, ${round(bolts.p3 + 2 * columnSpread(input) + hole.plate.d_h)} mm`,
+    );
   const d_v = Math.max(hole.plate.d_v, hole.support.d_v);
   const tight = Math.min(...pitches(bolts));
-  if (bolts.n1 > 1 && tight <= d_v) refuse('bolts.p1', tight, 'lets the holes of two rows run into each other', `more than the hole, ${d_v} mm`);
+  if (bolts.n1 > 1 && tight <= d_v)
+    refuse('bolts.p1', tight, 'lets the holes of two rows run into each other', `more than the hole, ${d_v} mm`);
   const d_h = Math.max(hole.plate.d_h, hole.support.d_h);
-  if (m.columns > 1 && bolts.p2! <= d_h) refuse('bolts.p2', bolts.p2!, 'lets the holes of two columns run into each other', `more than the hole, ${d_h} mm`);
+  if (m.columns > 1 && bolts.p2! <= d_h)
+    refuse('bolts.p2', bolts.p2!, 'lets the holes of two columns run into each other', `more than the hole, ${d_h} mm`);
   const a = m.basis.settings.throat_factor * weld.s;
   const least = beam.tw + 1.6 * Math.SQRT2 * a + 2;
-  if (bolts.p3 <= least || bolts.p3 <= beam.tw + 2 * weld.s + hole.plate.d_h) refuse('bolts.p3', bolts.p3, 'brings the bolts into the weld at the beam web', `more than ${round(Math.max(least, beam.tw + 2 * weld.s + hole.plate.d_h))} mm`);
-  if (plate.h <= 2 * a) refuse('weld.s', weld.s, 'leaves no effective length on this plate', `a leg under ${round(plate.h / 2 / m.basis.settings.throat_factor)} mm`);
+  if (bolts.p3 <= least || bolts.p3 <= beam.tw + 2 * weld.s + hole.plate.d_h)
+    refuse(
+      'bolts.p3',
+      bolts.p3,
+      'brings the bolts into the weld at the beam web',
+      `more than ${round(Math.max(least, beam.tw + 2 * weld.s + hole.plate.d_h))} mm`,
+    );
+  if (plate.h <= 2 * a)
+    refuse(
+      'weld.s',
+      weld.s,
+      'leaves no effective length on this plate',
+      `a leg under ${round(plate.h / 2 / m.basis.settings.throat_factor)} mm`,
+    );
   if (support.type === 'column_flange' && m.column) {
     const c = m.column;
-    if (bolts.p3 <= c.tw + 1.6 * c.r + 2) refuse('bolts.p3', bolts.p3, "brings the bolts into the column's root fillets", `more than ${round(c.tw + 1.6 * c.r + 2)} mm`);
+    if (bolts.p3 <= c.tw + 1.6 * c.r + 2)
+      refuse(
+        'bolts.p3',
+        bolts.p3,
+        "brings the bolts into the column's root fillets",
+        `more than ${round(c.tw + 1.6 * c.r + 2)} mm`,
+      );
     const spread = columnSpread(input);
-    if ((c.b - bolts.p3) / 2 <= hole.support.d_h / 2) refuse('bolts.p3', bolts.p3, "puts the bolts at or beyond the edge of the column's flange", `less than ${round(c.b - hole.support.d_h)} mm`);
-    if ((c.b - bolts.p3) / 2 - spread <= hole.support.d_h / 2) refuse('bolts.p2', bolts.p2!, "puts the outer bolts at or beyond the edge of the column's flange", `one column a side, or less than ${round((c.b - bolts.p3 - hole.support.d_h) / 2)} mm`);
+    if ((c.b - bolts.p3) / 2 <= hole.support.d_h / 2)
+      refuse(
+        'bolts.p3',
+        bolts.p3,
+        "puts the bolts at or beyond the edge of the column's flange",
+        `less than ${round(c.b - hole.support.d_h)} mm`,
+      );
+    if ((c.b - bolts.p3) / 2 - spread <= hole.support.d_h / 2)
+      refuse(
+        'bolts.p2',
+        bolts.p2!,
+        "puts the outer bolts at or beyond the edge of the column's flange",
+        `one column a side, or less than ${round((c.b - bolts.p3 - hole.support.d_h) / 2)} mm`,
+      );
   }
   if (support.type !== 'column_flange' && support.d2 !== null) {
-    if (bolts.p3 >= support.d2) refuse('bolts.p3', bolts.p3, 'is wider than the clear web of the support', `less than ${round(support.d2)} mm`);
-    if (support.type === 'column_web' && bolts.p3 + 2 * columnSpread(input) >= support.d2) refuse('bolts.p2', bolts.p2!, 'puts the outer bolts beyond the clear web of the column', `one column a side, or less than ${round((support.d2 - bolts.p3) / 2)} mm`);
+    if (bolts.p3 >= support.d2)
+      refuse('bolts.p3', bolts.p3, 'is wider than the clear web of the support', `less than ${round(support.d2)} mm`);
+    if (support.type === 'column_web' && bolts.p3 + 2 * columnSpread(input) >= support.d2)
+      refuse(
+        'bolts.p2',
+        bolts.p2!,
+        'puts the outer bolts beyond the clear web of the column',
+        `one column a side, or less than ${round((support.d2 - bolts.p3) / 2)} mm`,
+      );
   }
 }
 
@@ -101,7 +176,17 @@ function refuseImpossible(m: EndPlateModel): void {
 export function upturned(m: EndPlateModel): EndPlateModel {
   const top_to_bolt = m.beam.h - m.top_to_bolt - m.L1;
   return {
-    ...m, rows: m.rows.map((z) => m.L1 - z).reverse(), e1: m.e1_bot, e1_bot: m.e1, top_to_bolt, plateTop: top_to_bolt - m.e1_bot, e_top: m.e_bottom, e_bottom: m.e_top,
-    d_nt: m.d_nb, d_nb: m.d_nt, notchTop: m.notchBottom, notchBottom: m.notchTop,
+    ...m,
+    rows: m.rows.map((z) => m.L1 - z).reverse(),
+    e1: m.e1_bot,
+    e1_bot: m.e1,
+    top_to_bolt,
+    plateTop: top_to_bolt - m.e1_bot,
+    e_top: m.e_bottom,
+    e_bottom: m.e_top,
+    d_nt: m.d_nb,
+    d_nb: m.d_nt,
+    notchTop: m.notchBottom,
+    notchBottom: m.notchTop,
   };
 }

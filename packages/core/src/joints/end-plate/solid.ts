@@ -25,17 +25,58 @@ export function endPlateSolid(m: EndPlateModel): Solid {
   const weldTop = plate.full_depth ? -(m.notchTop ? m.d_nt : root) : top;
   const weldLength = plate.full_depth ? weldTop + beam.h - (m.notchBottom ? m.d_nb : root) : plate.h;
   return {
-    plates: [{
-      type: 'plate', id: 'plate', parts: ['plate'], plane: 'yz', label: `PL ${plate.t}×${plate.b}×${Math.round(plate.h * 10) / 10}`, grade: gradeName(plate.steel),
-      outline: [[-half, top], [half, top], [half, top - plate.h], [-half, top - plate.h]], y: [0, plate.t],
-      holes: at.map(({ x, z }) => ({ x, z, d_h: hole.plate.d_h, d_v: hole.plate.d_v })),
-    }],
+    plates: [
+      {
+        type: 'plate',
+        id: 'plate',
+        parts: ['plate'],
+        plane: 'yz',
+        label: `PL ${plate.t}×${plate.b}×${Math.round(plate.h * 10) / 10}`,
+        grade: gradeName(plate.steel),
+        outline: [
+          [-half, top],
+          [half, top],
+          [half, top - plate.h],
+          [-half, top - plate.h],
+        ],
+        y: [0, plate.t],
+        holes: at.map(({ x, z }) => ({ x, z, d_h: hole.plate.d_h, d_v: hole.plate.d_v })),
+      },
+    ],
     members: [
       beamPart(beam, input.beam.steel, beamOutline(m, plate.t, plate.t + STUB)),
       ...supportPart(support, input.support.steel, { h: beam.h, notchTop: m.notchTop }),
     ],
     bolts: boltParts,
-    ...(m.far ? { other: farJoint({ far: m.far, top: zs[0]!, t: plate.t, t_2: support.t, end: Math.min(m.e1, m.e1_bot), edge: m.e2, inner: 0, hole: hole.plate, bolt, grade: gradeName(plate.steel) }, own) } : {}),
-    welds: [-beam.tw / 2, beam.tw / 2].map((y) => ({ type: 'weld', leg: weld.s, legs: [[1, 0, 0], [0, Math.sign(y), 0]], length: weldLength, from: [plate.t, y, weldTop], to: [plate.t, y, weldTop - weldLength] })),
+    ...(m.far
+      ? {
+          other: farJoint(
+            {
+              far: m.far,
+              top: zs[0]!,
+              t: plate.t,
+              t_2: support.t,
+              end: Math.min(m.e1, m.e1_bot),
+              edge: m.e2,
+              inner: 0,
+              hole: hole.plate,
+              bolt,
+              grade: gradeName(plate.steel),
+            },
+            own,
+          ),
+        }
+      : {}),
+    welds: [-beam.tw / 2, beam.tw / 2].map((y) => ({
+      type: 'weld',
+      leg: weld.s,
+      legs: [
+        [1, 0, 0],
+        [0, Math.sign(y), 0],
+      ],
+      length: weldLength,
+      from: [plate.t, y, weldTop],
+      to: [plate.t, y, weldTop - weldLength],
+    })),
   };
 }

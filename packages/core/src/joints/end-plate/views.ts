@@ -1,14 +1,37 @@
 import type { Combination } from '../../actions/combination.ts';
 import {
-  SHEET, breakLine, dimensionChain, filletSymbol, leader, path, project, scaleOf, sheetFrame, text,
-  type Callout, type DimensionSegment, type Drawing, type Frame, type Handle, type Item, type TitleBlock,
+  SHEET,
+  breakLine,
+  dimensionChain,
+  filletSymbol,
+  leader,
+  path,
+  project,
+  scaleOf,
+  sheetFrame,
+  text,
+  type Callout,
+  type DimensionSegment,
+  type Drawing,
+  type Frame,
+  type Handle,
+  type Item,
+  type TitleBlock,
 } from '../../detail/drawing.ts';
 import { flangeSpan, type Point, type Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
 import { boltFromSide, boltsNamed, holeFromFront, holeWords, otherJointFromFront } from '../bolt-view.ts';
 import { clashItems, clearanceMarks } from '../clearances.ts';
 import { calloutsFrom, measuredWords, referenceOf, rowDimensions, type Reference } from '../row-places.ts';
-import { levelDimension, memberAreas, prettyName, supportElevation, supportFits, supportNamed, supportReach } from '../support-view.ts';
+import {
+  levelDimension,
+  memberAreas,
+  prettyName,
+  supportElevation,
+  supportFits,
+  supportNamed,
+  supportReach,
+} from '../support-view.ts';
 import { upturned, type EndPlateModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
 
@@ -20,23 +43,73 @@ const VIEWS_PART = 165;
 const TOP_Y = 32;
 
 export const endPlateCallouts: readonly Callout[] = [
-  { id: 'plate', title: 'Plate', fields: ['plate.t', 'plate.h', 'plate.b', 'plate.grade', 'plate.full', 'plate.top', 'plate.e1', 'plate.e1_bot', 'plate.e2'] },
-  { id: 'bolts', title: 'Bolts', fields: ['bolts.d', 'bolts.cls', 'bolts.n1', 'bolts.n2', 'bolts.p1', 'bolts.p2', 'bolts.p3', 'bolts.threads', 'bolts.category', 'bolts.friction', 'holes.plate', 'holes.support', 'bolts.packing'] },
+  {
+    id: 'plate',
+    title: 'Plate',
+    fields: ['plate.t', 'plate.h', 'plate.b', 'plate.grade', 'plate.full', 'plate.top', 'plate.e1', 'plate.e1_bot', 'plate.e2'],
+  },
+  {
+    id: 'bolts',
+    title: 'Bolts',
+    fields: [
+      'bolts.d',
+      'bolts.cls',
+      'bolts.n1',
+      'bolts.n2',
+      'bolts.p1',
+      'bolts.p2',
+      'bolts.p3',
+      'bolts.threads',
+      'bolts.category',
+      'bolts.friction',
+      'holes.plate',
+      'holes.support',
+      'bolts.packing',
+    ],
+  },
   { id: 'weld', title: 'Weld', fields: ['weld.s'] },
-  { id: 'beam', title: 'Beam', fields: ['beam.section', 'beam.grade', 'notch.type', 'notch.l_n', 'notch.d_nt', 'notch.d_nb', 'beam.slope', 'beam.skew'] },
-  { id: 'support', title: 'Support', fields: ['support.type', 'support.section', 'support.grade', 'support.level', 'support.drop', 'support.other.V', 'support.other.bolts', 'support.other.n1', 'support.other.p1', 'support.other.p3', 'support.other.drop', 'support.e_top', 'support.e_bottom', 'support.e_side'] },
+  {
+    id: 'beam',
+    title: 'Beam',
+    fields: ['beam.section', 'beam.grade', 'notch.type', 'notch.l_n', 'notch.d_nt', 'notch.d_nb', 'beam.slope', 'beam.skew'],
+  },
+  {
+    id: 'support',
+    title: 'Support',
+    fields: [
+      'support.type',
+      'support.section',
+      'support.grade',
+      'support.level',
+      'support.drop',
+      'support.other.V',
+      'support.other.bolts',
+      'support.other.n1',
+      'support.other.p1',
+      'support.other.p3',
+      'support.other.drop',
+      'support.e_top',
+      'support.e_bottom',
+      'support.e_side',
+    ],
+  },
 ];
 
 /** Elevation, and the plate seen from the beam, on one sheet. */
 export function endPlateDrawing(m: EndPlateModel, solid: Solid, title: TitleBlock, combination: Combination | null): Drawing {
   const reach = supportReach(m.support, { h: m.beam.h, notchTop: m.notchTop });
-  const fits = (s: number): boolean => supportFits(m.support, s, FACE_X) && TOP_Y + (reach.up + m.beam.h) / s <= 138 && TOP_Y + (reach.up + reach.down + m.beam.h) / s <= 162 && Math.max(m.input.plate.b, m.beam.b) / s <= 46;
+  const fits = (s: number): boolean =>
+    supportFits(m.support, s, FACE_X) &&
+    TOP_Y + (reach.up + m.beam.h) / s <= 138 &&
+    TOP_Y + (reach.up + reach.down + m.beam.h) / s <= 162 &&
+    Math.max(m.input.plate.b, m.beam.b) / s <= 46;
   const scale = scaleOf(fits);
   const y = TOP_Y + reach.up / scale;
   const frames: Frames = { elevation: { scale, at: [FACE_X, y] }, end: { scale, at: [END_X, y] } };
   const uplift = (combination?.V_Ed ?? 0) < 0;
   return {
-    width: SHEET.width, height: SHEET.height,
+    width: SHEET.width,
+    height: SHEET.height,
     items: [
       ...sheetFrame(title, `1:${scale}`),
       text([7, 10], `Elevation 1:${scale}${measuredWords(measured(m))}`, { style: 'muted' }),
@@ -51,7 +124,10 @@ export function endPlateDrawing(m: EndPlateModel, solid: Solid, title: TitleBloc
     handles: handles(m, frames.end),
     areas: memberAreas(m, frames.elevation, FACE_X - 44, m.input.plate.t, STUB_X),
     callouts: calloutsFrom(endPlateCallouts, measured(m)),
-    failures: { ...failurePaths(uplift ? upturned(m) : m, frames, uplift), ...clearanceMarks(solid, { xz: frames.elevation, yz: frames.end }) },
+    failures: {
+      ...failurePaths(uplift ? upturned(m) : m, frames, uplift),
+      ...clearanceMarks(solid, { xz: frames.elevation, yz: frames.end }),
+    },
     views: [
       { plane: 'xz', frame: frames.elevation, left: 0, right: VIEWS_PART, depth: -m.beam.tw / 2 - m.input.weld.s - 1 },
       { plane: 'yz', frame: frames.end, left: VIEWS_PART, right: SHEET.width, depth: m.input.plate.t + 1 },
@@ -74,7 +150,14 @@ function elevation(m: EndPlateModel, solid: Solid, f: Frame): Item[] {
   const items: Item[] = [
     ...supportElevation(m.support, { h: beam.h, notchTop: m.notchTop }, f, FACE_X - 14),
     path([at(t, -upper), ...(m.notchTop ? [at(t + m.l_n, -upper), at(t + m.l_n, 0)] : []), at(stub, 0)], 'outline'),
-    path([at(t, -beam.h + lower), ...(m.notchBottom ? [at(t + m.l_n, -beam.h + lower), at(t + m.l_n, -beam.h)] : []), at(stub, -beam.h)], 'outline'),
+    path(
+      [
+        at(t, -beam.h + lower),
+        ...(m.notchBottom ? [at(t + m.l_n, -beam.h + lower), at(t + m.l_n, -beam.h)] : []),
+        at(stub, -beam.h),
+      ],
+      'outline',
+    ),
     path([at(from(m.notchTop), -beam.tf), at(stub, -beam.tf)], 'outline'),
     path([at(from(m.notchBottom), -beam.h + beam.tf), at(stub, -beam.h + beam.tf)], 'outline'),
     path([at(t, -upper), at(t, -beam.h + lower)], 'outline'),
@@ -91,9 +174,15 @@ function plateView(m: EndPlateModel, solid: Solid, f: Frame): Item[] {
   const { beam } = m;
   const plate = solid.plates[0]!;
   const [f1, f2] = flangeSpan(beam);
-  const box = (y1: number, y2: number, z1: number, z2: number, fill: 'cut' | 'plate'): Item => path([at(y1, z1), at(y2, z1), at(y2, z2), at(y1, z2)], 'outline', true, fill);
+  const box = (y1: number, y2: number, z1: number, z2: number, fill: 'cut' | 'plate'): Item =>
+    path([at(y1, z1), at(y2, z1), at(y2, z2), at(y1, z2)], 'outline', true, fill);
   const items: Item[] = [
-    path(plate.outline.map((p) => at(...p)), 'outline', true, 'plate'),
+    path(
+      plate.outline.map((p) => at(...p)),
+      'outline',
+      true,
+      'plate',
+    ),
     ...(m.notchTop ? [] : [box(f1, f2, 0, -beam.tf, 'cut')]),
     ...(m.notchBottom ? [] : [box(f1, f2, -beam.h + beam.tf, -beam.h, 'cut')]),
     box(-beam.tw / 2, beam.tw / 2, m.notchTop ? -m.d_nt : -beam.tf, m.notchBottom ? -beam.h + m.d_nb : -beam.h + beam.tf, 'cut'),
@@ -103,7 +192,8 @@ function plateView(m: EndPlateModel, solid: Solid, f: Frame): Item[] {
 }
 
 /** What the rows are measured from. */
-const measured = (m: EndPlateModel): Reference | null => referenceOf(m.basis.settings.rows_from, { h: m.beam.h, plateTop: m.plateTop });
+const measured = (m: EndPlateModel): Reference | null =>
+  referenceOf(m.basis.settings.rows_from, { h: m.beam.h, plateTop: m.plateTop });
 
 function dimensions(m: EndPlateModel, frames: Frames): Item[] {
   const { input } = m;
@@ -117,7 +207,12 @@ function dimensions(m: EndPlateModel, frames: Frames): Item[] {
   const far = m.across[m.across.length - 1]!;
   const spacings: DimensionSegment[] = [
     { from: Y(top), to: Y(row(0)), text: exact(plate.e1), field: 'plate.e1' },
-    ...Array.from({ length: bolts.n1 - 1 }, (_, i) => ({ from: Y(row(i)), to: Y(row(i + 1)), text: exact(m.rows[i + 1]! - m.rows[i]!), field: 'bolts.p1' })),
+    ...Array.from({ length: bolts.n1 - 1 }, (_, i) => ({
+      from: Y(row(i)),
+      to: Y(row(i + 1)),
+      text: exact(m.rows[i + 1]! - m.rows[i]!),
+      field: 'bolts.p1',
+    })),
     { from: Y(row(bolts.n1 - 1)), to: Y(top - plate.h), text: exact(m.e1_bot), field: 'plate.e1_bot' },
   ];
   const edge = Math.max(X(plate.b / 2), X(m.beam.b / 2));
@@ -125,7 +220,10 @@ function dimensions(m: EndPlateModel, frames: Frames): Item[] {
   const e = frames.elevation;
   const EX = (x: number): number => project(e, [x, 0])[0];
   // Under the beam, over the lower flange of a supporting one where there is room.
-  const room = m.support.type === 'beam_web' && m.support.dims ? (supportReach(m.support, { h: m.beam.h, notchTop: m.notchTop }).down - m.support.dims.tf) / e.scale : 16;
+  const room =
+    m.support.type === 'beam_web' && m.support.dims
+      ? (supportReach(m.support, { h: m.beam.h, notchTop: m.notchTop }).down - m.support.dims.tf) / e.scale
+      : 16;
   const below = room > 5 ? Math.min(8, room / 2 + 1) : 8;
   return [
     ...dimensionChain('x', above - 6, above - 1, [
@@ -136,12 +234,36 @@ function dimensions(m: EndPlateModel, frames: Frames): Item[] {
       { from: X(far), to: X(plate.b / 2), text: exact(m.e2), field: 'plate.e2' },
     ]),
     ...rowDimensions(measured(m), {
-      level: edge + 6, foot: edge + 1, Y: (depth) => Y(-depth), rows: m.rows.map((d) => m.top_to_bolt + d), spacings, place: m.plateTop > 0 ? [{ from: Y(0), to: Y(top), text: exact(m.plateTop), field: 'plate.top' }] : [],
-      outer: { level: X(-plate.b / 2) - 18, foot: X(-plate.b / 2) - 1, whole: { from: Y(top), to: Y(top - plate.h), text: exact(plate.h), field: 'plate.h' } },
+      level: edge + 6,
+      foot: edge + 1,
+      Y: (depth) => Y(-depth),
+      rows: m.rows.map((d) => m.top_to_bolt + d),
+      spacings,
+      place: m.plateTop > 0 ? [{ from: Y(0), to: Y(top), text: exact(m.plateTop), field: 'plate.top' }] : [],
+      outer: {
+        level: X(-plate.b / 2) - 18,
+        foot: X(-plate.b / 2) - 1,
+        whole: { from: Y(top), to: Y(top - plate.h), text: exact(plate.h), field: 'plate.h' },
+      },
     }),
-    ...dimensionChain('x', project(e, [0, -m.beam.h])[1] + below, project(e, [0, -m.beam.h])[1] + 1, [{ from: EX(0), to: EX(plate.t), text: exact(plate.t), field: 'plate.t' }]),
-    ...(m.notchTop ? [...dimensionChain('x', Y(0) - 7, Y(0) - 1, [{ from: EX(plate.t), to: EX(plate.t + m.l_n), text: exact(m.l_n), field: 'notch.l_n' }]), ...dimensionChain('y', STUB_X - 8, STUB_X - 14, [{ from: Y(0), to: Y(-m.d_nt), text: exact(m.d_nt), field: 'notch.d_nt' }])] : []),
-    ...(m.notchBottom ? dimensionChain('y', STUB_X - 8, STUB_X - 14, [{ from: Y(-m.beam.h + m.d_nb), to: Y(-m.beam.h), text: exact(m.d_nb), field: 'notch.d_nb' }]) : []),
+    ...dimensionChain('x', project(e, [0, -m.beam.h])[1] + below, project(e, [0, -m.beam.h])[1] + 1, [
+      { from: EX(0), to: EX(plate.t), text: exact(plate.t), field: 'plate.t' },
+    ]),
+    ...(m.notchTop
+      ? [
+          ...dimensionChain('x', Y(0) - 7, Y(0) - 1, [
+            { from: EX(plate.t), to: EX(plate.t + m.l_n), text: exact(m.l_n), field: 'notch.l_n' },
+          ]),
+          ...dimensionChain('y', STUB_X - 8, STUB_X - 14, [
+            { from: Y(0), to: Y(-m.d_nt), text: exact(m.d_nt), field: 'notch.d_nt' },
+          ]),
+        ]
+      : []),
+    ...(m.notchBottom
+      ? dimensionChain('y', STUB_X - 8, STUB_X - 14, [
+          { from: Y(-m.beam.h + m.d_nb), to: Y(-m.beam.h), text: exact(m.d_nb), field: 'notch.d_nb' },
+        ])
+      : []),
   ];
 }
 
@@ -156,14 +278,40 @@ function callouts(m: EndPlateModel, solid: Solid, frames: Frames): Item[] {
   const beam = solid.members.find((p) => p.id === 'beam')!;
   const support = solid.members.find((p) => p.id === 'support');
   const named = supportNamed(m.support, m.beam.h, e, FACE_X);
-  const supportName = support ? `${support.label} ${support.grade}` : `support ${exact(m.support.t)} thick ${input.support.steel.grade ?? ''}`;
-  const holes = input.holes.plate === input.holes.support ? holeWords(input.holes.plate, m.hole.plate) : `plate ${holeWords(input.holes.plate, m.hole.plate)}, support ${holeWords(input.holes.support, m.hole.support)}`;
+  const supportName = support
+    ? `${support.label} ${support.grade}`
+    : `support ${exact(m.support.t)} thick ${input.support.steel.grade ?? ''}`;
+  const holes =
+    input.holes.plate === input.holes.support
+      ? holeWords(input.holes.plate, m.hole.plate)
+      : `plate ${holeWords(input.holes.plate, m.hole.plate)}, support ${holeWords(input.holes.support, m.hole.support)}`;
   return [
     ...leader(at(input.plate.t / 2, bottom + 8), [FACE_X + 14, floor], [`${prettyName(plate.label)} ${plate.grade}`], 'plate'),
-    ...leader(at(input.plate.t + m.bolt.head, -m.top_to_bolt - m.L1), [FACE_X + 20, floor + 8], [`${boltsNamed(solid.bolts, bolts)}, ${holes}`], 'bolts'),
+    ...leader(
+      at(input.plate.t + m.bolt.head, -m.top_to_bolt - m.L1),
+      [FACE_X + 20, floor + 8],
+      [`${boltsNamed(solid.bolts, bolts)}, ${holes}`],
+      'bolts',
+    ),
     ...filletSymbol(at(input.plate.t, bottom + m.e1_bot * 0.5), [FACE_X - 14, floor + 4], input.weld.s, 'weld'),
-    ...leader([STUB_X - 12, at(0, -m.beam.tf / 2)[1]], [STUB_X - 6, at(0, 0)[1] - 9], [`${prettyName(beam.label)} ${beam.grade}`], 'beam'),
-    ...leader(named.tip, named.shelf, [prettyName(supportName), ...(input.support.other_side ? [`far face: beam, V ${exact(input.support.other_side.V_Ed)} kN`, ...(m.far ? ['with bolts of its own'] : [])] : [])], 'support', true),
+    ...leader(
+      [STUB_X - 12, at(0, -m.beam.tf / 2)[1]],
+      [STUB_X - 6, at(0, 0)[1] - 9],
+      [`${prettyName(beam.label)} ${beam.grade}`],
+      'beam',
+    ),
+    ...leader(
+      named.tip,
+      named.shelf,
+      [
+        prettyName(supportName),
+        ...(input.support.other_side
+          ? [`far face: beam, V ${exact(input.support.other_side.V_Ed)} kN`, ...(m.far ? ['with bolts of its own'] : [])]
+          : []),
+      ],
+      'support',
+      true,
+    ),
   ];
 }
 
@@ -171,7 +319,19 @@ function handles(m: EndPlateModel, f: Frame): Handle[] {
   const { bolts, plate } = m.input;
   const y = -plate.b / 2 - 4 * f.scale;
   const out: Handle[] = [];
-  if (bolts.n1 > 1) for (let i = 0; i < bolts.n1; i += 1) out.push({ at: project(f, [y, -m.top_to_bolt - m.rows[i]!]), edit: 'row.remove', sign: '−', label: `Remove bolt row ${i + 1}` });
-  out.push({ at: project(f, [y, -m.top_to_bolt - m.L1 - Math.max(m.e1_bot * 0.85, 5 * f.scale)]), edit: 'row.add', sign: '+', label: 'Add a bolt row below' });
+  if (bolts.n1 > 1)
+    for (let i = 0; i < bolts.n1; i += 1)
+      out.push({
+        at: project(f, [y, -m.top_to_bolt - m.rows[i]!]),
+        edit: 'row.remove',
+        sign: '−',
+        label: `Remove bolt row ${i + 1}`,
+      });
+  out.push({
+    at: project(f, [y, -m.top_to_bolt - m.L1 - Math.max(m.e1_bot * 0.85, 5 * f.scale)]),
+    edit: 'row.add',
+    sign: '+',
+    label: 'Add a bolt row below',
+  });
   return out;
 }

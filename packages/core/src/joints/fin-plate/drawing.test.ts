@@ -6,21 +6,43 @@ import { finPlateToEn1993 } from './en1993/index.ts';
 import { finPlate } from './index.ts';
 import type { FinPlateInput } from './input.ts';
 
-const title = { job: 'Tern Quay ferry hall', number: '2417', revision: 'A', mark: 'B2-14', kind: 'Fin plate', verdict: 'holds · 1.08 × C3', checked: 'not yet checked', basis: 'EN 1993-1-8 UK' };
-const draw = (input: FinPlateInput, V_Ed = 100): Drawing => finPlate.drawing(finPlate.model(input, DEFAULT_BASIS), title, { name: 'C', V_Ed, N_Ed: 0, N_tie: 0 });
+const title = {
+  job: 'Tern Quay ferry hall',
+  number: '2417',
+  revision: 'A',
+  mark: 'B2-14',
+  kind: 'Fin plate',
+  verdict: 'holds · 1.08 × C3',
+  checked: 'not yet checked',
+  basis: 'EN 1993-1-8 UK',
+};
+const draw = (input: FinPlateInput, V_Ed = 100): Drawing =>
+  finPlate.drawing(finPlate.model(input, DEFAULT_BASIS), title, { name: 'C', V_Ed, N_Ed: 0, N_tie: 0 });
 const first = (beam: string, support: string, supportType: string): FinPlateInput =>
-  firstDetail('fin-plate', { beam, beamGrade: 'S275', support, supportGrade: 'S275', supportType }, [{ name: 'C', V_Ed: 40, N_Ed: 0, N_tie: 0 }], DEFAULT_BASIS).input as FinPlateInput;
+  firstDetail(
+    'fin-plate',
+    { beam, beamGrade: 'S275', support, supportGrade: 'S275', supportType },
+    [{ name: 'C', V_Ed: 40, N_Ed: 0, N_tie: 0 }],
+    DEFAULT_BASIS,
+  ).input as FinPlateInput;
 
 describe('failure paths', () => {
   const input = first('UB 406x140x39', 'UC 203x203x60', 'column_flange');
   it('exist for every check that can give', () => {
     const drawing = draw(input);
     const { checks } = finPlateToEn1993(finPlate.model(input, DEFAULT_BASIS));
-    for (const c of checks.filter((x) => x.id !== 'beam-notch-ltb')) expect([c.id, (drawing.failures[c.id]?.length ?? 0) > 0]).toEqual([c.id, true]);
+    for (const c of checks.filter((x) => x.id !== 'beam-notch-ltb'))
+      expect([c.id, (drawing.failures[c.id]?.length ?? 0) > 0]).toEqual([c.id, true]);
   });
   it('lie on the other side under uplift', () => {
-    const top = (V: number): number => Math.min(...draw(input, V).failures['plate-block-shear']!.flatMap((i) => (i.k === 'path' ? i.points.map((p) => p[1]) : [])));
-    const bottom = (V: number): number => Math.max(...draw(input, V).failures['plate-block-shear']!.flatMap((i) => (i.k === 'path' ? i.points.map((p) => p[1]) : [])));
+    const top = (V: number): number =>
+      Math.min(
+        ...draw(input, V).failures['plate-block-shear']!.flatMap((i) => (i.k === 'path' ? i.points.map((p) => p[1]) : [])),
+      );
+    const bottom = (V: number): number =>
+      Math.max(
+        ...draw(input, V).failures['plate-block-shear']!.flatMap((i) => (i.k === 'path' ? i.points.map((p) => p[1]) : [])),
+      );
     const plate = draw(input).items.find((i) => i.k === 'path' && i.fill === 'plate');
     if (plate?.k !== 'path') throw new Error('no plate');
     const ys = plate.points.map((p) => p[1]);
@@ -31,7 +53,10 @@ describe('failure paths', () => {
   });
   it('are labelled with what gives and when', () => {
     const items = failureItems(draw(input), 'plate-block-shear', 'Block tearing, plate', 'gives at 1.08 × C3');
-    expect(items.filter((i) => i.k === 'text').map((i) => (i.k === 'text' ? i.text : ''))).toEqual(['Block tearing, plate', 'gives at 1.08 × C3']);
+    expect(items.filter((i) => i.k === 'text').map((i) => (i.k === 'text' ? i.text : ''))).toEqual([
+      'Block tearing, plate',
+      'gives at 1.08 × C3',
+    ]);
     expect(failureItems(draw(input), 'no-such-check', 'x', 'y')).toEqual([]);
   });
 });

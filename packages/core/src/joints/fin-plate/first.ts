@@ -13,7 +13,13 @@ import type { FinPlateModel } from './model.ts';
 type I = FinPlateInput;
 const LEGS = [6, 8, 10, 12, 15];
 
-interface Choice { readonly d: number; readonly lines: number; readonly n1: number; readonly t: number; readonly grade: string }
+interface Choice {
+  readonly d: number;
+  readonly lines: number;
+  readonly n1: number;
+  readonly t: number;
+  readonly grade: string;
+}
 
 /** The practical first detail of basis 5.1 for one choice of bolts and plate. */
 function compose(start: BeamStart, c: Choice, basis: Basis): I {
@@ -27,7 +33,18 @@ function compose(start: BeamStart, c: Choice, basis: Basis): I {
     fixing: 'bolted',
     web: { e2b: big ? 50 : 40, top_to_bolt: start.place(h) + e1 },
     gap: start.gap,
-    bolts: { d: c.d, cls: '8.8', n1: c.n1, n2: c.lines, p1: 70, p2: c.lines > 1 ? (big ? 70 : 60) : 0, threads_in_plane: true, category: 'A', friction: 'B', packing: 0 },
+    bolts: {
+      d: c.d,
+      cls: '8.8',
+      n1: c.n1,
+      n2: c.lines,
+      p1: 70,
+      p2: c.lines > 1 ? (big ? 70 : 60) : 0,
+      threads_in_plane: true,
+      category: 'A',
+      friction: 'B',
+      packing: 0,
+    },
     weld: { s: 8 },
     holes: { plate: 'normal', web: 'normal' },
   };
@@ -35,13 +52,22 @@ function compose(start: BeamStart, c: Choice, basis: Basis): I {
 }
 
 /** Full-strength fillets: 0.50 t (S275) or 0.60 t (S355 and up) with the throat factor of the job; the rule itself judges exactly. */
-const keepsFullStrength = (i: I, s: number, basis: Basis): boolean => basis.settings.throat_factor * s >= (i.plate.steel.grade === 'S275' || i.plate.steel.grade === 'S235' ? 0.51 : i.plate.steel.grade === 'S460' ? 0.76 : 0.61) * i.plate.t;
+const keepsFullStrength = (i: I, s: number, basis: Basis): boolean =>
+  basis.settings.throat_factor * s >=
+  (i.plate.steel.grade === 'S275' || i.plate.steel.grade === 'S235' ? 0.51 : i.plate.steel.grade === 'S460' ? 0.76 : 0.61) *
+    i.plate.t;
 
 /** Choices in order of cost: one line of M20, one of M24, two lines of M20, two of M24; more rows, then thicker plate within the rotation rule. */
 function choices({ dims: beam, clear }: BeamStart): Choice[] {
   const out: Choice[] = [];
   for (const grade of ['S275', 'S355'])
-    for (const [lines, d] of [[1, 16], [1, 20], [1, 24], [2, 20], [2, 24]] as const) {
+    for (const [lines, d] of [
+      [1, 16],
+      [1, 20],
+      [1, 24],
+      [2, 20],
+      [2, 24],
+    ] as const) {
       const e1 = d > 20 ? 50 : 40;
       const fewest = Math.max(2, Math.ceil((0.6 * beam.h - 2 * e1) / 70) + 1);
       const most = Math.floor((clear - 2 * e1) / 70) + 1;
@@ -67,7 +93,16 @@ function shallow(start: BeamStart, basis: Basis): I[] {
   const least = up5(0.6 * beam.h);
   const out: I[] = [];
   for (const grade of ['S275', 'S355'])
-    for (const [lines, d] of [[1, 16], [1, 20], [1, 12], [2, 16], [2, 20], [2, 12], [1, 24], [2, 24]] as const) {
+    for (const [lines, d] of [
+      [1, 16],
+      [1, 20],
+      [1, 12],
+      [2, 16],
+      [2, 20],
+      [2, 12],
+      [1, 24],
+      [2, 24],
+    ] as const) {
       const { e1, p1: tight, p2: across } = leastDistances(d);
       for (const p1 of [tight, tight + 10, tight + 20])
         for (let n1 = 2; 2 * e1 + (n1 - 1) * p1 <= clear; n1 += 1) {
@@ -76,7 +111,9 @@ function shallow(start: BeamStart, basis: Basis): I[] {
           const end = (h - (n1 - 1) * p1) / 2;
           const p2 = lines > 1 ? across : 0;
           out.push({
-            ...base, plate: { ...base.plate, h, e1: end, e2: Math.max(40, 2 * d) }, bolts: { ...base.bolts, p1, p2 },
+            ...base,
+            plate: { ...base.plate, h, e1: end, e2: Math.max(40, 2 * d) },
+            bolts: { ...base.bolts, p1, p2 },
             web: { e2b: Math.max(35, 2 * d), top_to_bolt: start.place(h) + end },
           });
         }
@@ -88,7 +125,14 @@ function shallow(start: BeamStart, basis: Basis): I[] {
 function heavy(start: BeamStart, basis: Basis): I[] {
   const out: I[] = [];
   for (const grade of ['S275', 'S355'])
-    for (const [lines, d] of [[1, 20], [1, 24], [2, 20], [2, 24], [1, 30], [2, 30]] as const) {
+    for (const [lines, d] of [
+      [1, 20],
+      [1, 24],
+      [2, 20],
+      [2, 24],
+      [1, 30],
+      [2, 30],
+    ] as const) {
       const least = leastDistances(d);
       const most = (grade === 'S275' ? 0.5 : 0.42) * d;
       const holes = (n: number): number => up5(n * holeSize(d, 'normal').d_0);
@@ -99,7 +143,12 @@ function heavy(start: BeamStart, basis: Basis): I[] {
             if (n1 < 2) continue;
             const base = compose(start, { d, lines, n1, t: [20, 15, 12, 10, 8].find((t) => t <= most)!, grade }, basis);
             const h = 2 * e1 + (n1 - 1) * p1;
-            out.push({ ...base, plate: { ...base.plate, h, e1, e2: edge }, bolts: { ...base.bolts, p1, p2: lines > 1 ? Math.max(least.p2, d > 24 ? 90 : base.bolts.p2) : 0 }, web: { e2b: edge, top_to_bolt: start.place(h) + e1 } });
+            out.push({
+              ...base,
+              plate: { ...base.plate, h, e1, e2: edge },
+              bolts: { ...base.bolts, p1, p2: lines > 1 ? Math.max(least.p2, d > 24 ? 90 : base.bolts.p2) : 0 },
+              web: { e2b: edge, top_to_bolt: start.place(h) + e1 },
+            });
           }
     }
   return out;
@@ -109,7 +158,12 @@ function heavy(start: BeamStart, basis: Basis): I[] {
  * A first detail for members and forces. `judge` gives the least load multiple of a detail, 0 when a must rule fails or it can't be
  * built. Takes the cheapest choice that holds; else the strongest, and says that it gives.
  */
-export function finPlateFirst(asked: Start, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I> {
+export function finPlateFirst(
+  asked: Start,
+  combinations: readonly Combination[],
+  basis: Basis,
+  judge: (input: I) => number,
+): FirstDetail<I> {
   const start = beamStart(asked, basis);
   const beam = start.dims;
   const drafts = [...choices(start).map((c) => compose(start, c, basis)), ...shallow(start, basis), ...heavy(start, basis)];
@@ -119,8 +173,15 @@ export function finPlateFirst(asked: Start, combinations: readonly Combination[]
     if (multiple >= 1) return { input, why: [...start.why, ...reasons(input, beam, multiple, combinations.length)] };
     if (!best || multiple > best.multiple) best = { input, multiple };
   }
-  if (!best) throw new Refusal('beam.section', `beam.section: ${beam.name} leaves no room for two bolt rows between its fillets; accepted are deeper beams.`);
-  return { input: best.input, why: [...start.why, 'No fin plate of the usual range holds these forces; this is the strongest of them.'] };
+  if (!best)
+    throw new Refusal(
+      'beam.section',
+      `beam.section: ${beam.name} leaves no room for two bolt rows between its fillets; accepted are deeper beams.`,
+    );
+  return {
+    input: best.input,
+    why: [...start.why, 'No fin plate of the usual range holds these forces; this is the strongest of them.'],
+  };
 }
 
 function reasons(i: I, beam: { name: string; h: number }, multiple: number, combinations: number): string[] {
@@ -136,8 +197,16 @@ function reasons(i: I, beam: { name: string; h: number }, multiple: number, comb
 function withDistances(i: I, m: FinPlateModel, d: number): I {
   const least = leastDistances(d);
   const bolts = { ...i.bolts, d, p2: i.bolts.n2 > 1 ? Math.max(i.bolts.p2, least.p2) : 0 };
-  const wide: I = { ...i, bolts, plate: { ...i.plate, e2: Math.max(i.plate.e2, 2 * d) }, web: { ...i.web, e2b: Math.max(i.web.e2b, 2 * d) } };
-  const ends = finPlateField('plate.e1').set(finPlateField('plate.e1_bot').set(wide, Math.max(m.e1_bot, least.e1)), Math.max(i.plate.e1, least.e1));
+  const wide: I = {
+    ...i,
+    bolts,
+    plate: { ...i.plate, e2: Math.max(i.plate.e2, 2 * d) },
+    web: { ...i.web, e2b: Math.max(i.web.e2b, 2 * d) },
+  };
+  const ends = finPlateField('plate.e1').set(
+    finPlateField('plate.e1_bot').set(wide, Math.max(m.e1_bot, least.e1)),
+    Math.max(i.plate.e1, least.e1),
+  );
   return withRows(ends, { n1: i.bolts.n1, p1: widened(i.bolts.p1, least.p1) });
 }
 
@@ -158,29 +227,59 @@ export function finPlateMoves(i: I, m: FinPlateModel): Move<I>[] {
   const ends = finPlateField('plate.e1').set(finPlateField('plate.e1_bot').set(i, m.e1_bot + 10), i.plate.e1 + 10);
   moves.push({ label: `ends ${Math.min(i.plate.e1, m.e1_bot)} → ${Math.min(i.plate.e1, m.e1_bot) + 10}`, input: ends });
   const up = { ...i, web: { ...i.web, top_to_bolt: i.web.top_to_bolt - 10 } };
-  moves.push({ label: 'plate 10 up', input: up }, { label: 'plate 10 down', input: { ...i, web: { ...i.web, top_to_bolt: i.web.top_to_bolt + 10 } } });
+  moves.push(
+    { label: 'plate 10 up', input: up },
+    { label: 'plate 10 down', input: { ...i, web: { ...i.web, top_to_bolt: i.web.top_to_bolt + 10 } } },
+  );
   step('bolts.p1', 'pitch');
   step('bolts.p1', 'pitch', 2);
   const deeper = withRows(i, withRowCount(i.bolts, i.bolts.n1 + 1));
   moves.push({ label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}`, input: deeper });
-  moves.push({ label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}, plate 30 up`, input: { ...deeper, web: { ...deeper.web, top_to_bolt: i.web.top_to_bolt - 30 } } });
+  moves.push({
+    label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}, plate 30 up`,
+    input: { ...deeper, web: { ...deeper.web, top_to_bolt: i.web.top_to_bolt - 30 } },
+  });
   const closer = closerRows(i.bolts, i.bolts.d);
-  if (closer) moves.push({ label: `rows ${i.bolts.n1} → ${closer.n1}, closer`, input: finPlateField('plate.h').set(withRows(i, closer), i.plate.h) });
+  if (closer)
+    moves.push({
+      label: `rows ${i.bolts.n1} → ${closer.n1}, closer`,
+      input: finPlateField('plate.h').set(withRows(i, closer), i.plate.h),
+    });
   const bigger = nextBolt(i.bolts.d);
   if (bigger) {
     const label = `bolts M${i.bolts.d} → M${bigger}`;
     moves.push({ label, input: { ...i, bolts: { ...i.bolts, d: bigger } } });
-    moves.push({ label: `${label} with their edges`, input: { ...i, bolts: { ...i.bolts, d: bigger }, plate: { ...i.plate, e2: Math.max(i.plate.e2, 2 * bigger) }, web: { ...i.web, e2b: Math.max(i.web.e2b, 2 * bigger) } } });
+    moves.push({
+      label: `${label} with their edges`,
+      input: {
+        ...i,
+        bolts: { ...i.bolts, d: bigger },
+        plate: { ...i.plate, e2: Math.max(i.plate.e2, 2 * bigger) },
+        web: { ...i.web, e2b: Math.max(i.web.e2b, 2 * bigger) },
+      },
+    });
     const spaced = withDistances(i, m, bigger);
     moves.push({ label: `${label} with their distances`, input: spaced });
-    if (i.bolts.n1 > 2) moves.push({ label: `${label} with their distances, rows ${i.bolts.n1} → ${i.bolts.n1 - 1}`, input: withRows(spaced, withRowCount(spaced.bolts, i.bolts.n1 - 1)) });
+    if (i.bolts.n1 > 2)
+      moves.push({
+        label: `${label} with their distances, rows ${i.bolts.n1} → ${i.bolts.n1 - 1}`,
+        input: withRows(spaced, withRowCount(spaced.bolts, i.bolts.n1 - 1)),
+      });
   }
-  if (i.bolts.cls === '8.8' || i.bolts.cls === '4.6') moves.push({ label: `class ${i.bolts.cls} → ${i.bolts.cls === '8.8' ? '10.9' : '8.8'}`, input: { ...i, bolts: { ...i.bolts, cls: i.bolts.cls === '8.8' ? '10.9' : '8.8' } } });
+  if (i.bolts.cls === '8.8' || i.bolts.cls === '4.6')
+    moves.push({
+      label: `class ${i.bolts.cls} → ${i.bolts.cls === '8.8' ? '10.9' : '8.8'}`,
+      input: { ...i, bolts: { ...i.bolts, cls: i.bolts.cls === '8.8' ? '10.9' : '8.8' } },
+    });
   if (i.bolts.n2 === 1) moves.push({ label: 'bolt lines 1 → 2', input: finPlateField('bolts.n2').set(i, 2) });
   step('weld.s', 'weld leg');
   step('weld.s', 'weld leg', 2);
   const better = { S235: 'S275', S275: 'S355', S355: 'S460' }[i.plate.steel.grade ?? ''];
-  if (better) moves.push({ label: `plate steel ${i.plate.steel.grade} → ${better}`, input: { ...i, plate: { ...i.plate, steel: { grade: better } } } });
+  if (better)
+    moves.push({
+      label: `plate steel ${i.plate.steel.grade} → ${better}`,
+      input: { ...i, plate: { ...i.plate, steel: { grade: better } } },
+    });
   if (i.gap > 10) step('gap', 'gap', -1);
   return moves;
 }

@@ -55,13 +55,26 @@ export const supportSchema = Joi.object({
   e_bottom: size(0, 5000),
   steel: steelSchema.required(),
   other_side: Joi.object({ V_Ed: size(0, 1e5).required(), h_p: size(30, 1500).required() }),
-}).or('section', 't', 'h').and('h', 'b', 'tw', 'tf', 'r');
+})
+  .or('section', 't', 'h')
+  .and('h', 'b', 'tw', 'tf', 'r');
 
 /** The parts that the detail line writes. */
 export const detailKeys = {
-  plate: Joi.object({ t: size(3, 60).required(), h: size(40, 1500).required(), e1: size(5, 500).required(), e2: size(5, 500).required(), steel: steelSchema.required(), side: Joi.string().valid('near', 'far').default('near') }).required(),
+  plate: Joi.object({
+    t: size(3, 60).required(),
+    h: size(40, 1500).required(),
+    e1: size(5, 500).required(),
+    e2: size(5, 500).required(),
+    steel: steelSchema.required(),
+    side: Joi.string().valid('near', 'far').default('near'),
+  }).required(),
   fixing: Joi.string().valid('bolted', 'welded').default('bolted'),
-  beam_weld: Joi.object({ s: size(3, 40).required() }).when('fixing', { is: 'welded', then: Joi.required(), otherwise: Joi.optional() }),
+  beam_weld: Joi.object({ s: size(3, 40).required() }).when('fixing', {
+    is: 'welded',
+    then: Joi.required(),
+    otherwise: Joi.optional(),
+  }),
   web: Joi.object({ e2b: size(5, 500).required(), top_to_bolt: size(5, 1500).required() }).required(),
   gap: size(0, 500).required(),
   bolts: boltSchema.required(),
@@ -72,7 +85,8 @@ export const detailKeys = {
 export const finPlateSchema = Joi.object({ beam: beamSchema.required(), support: supportSchema.required(), ...detailKeys });
 
 /** Horizontal size of the plate, support face to free edge. */
-export const plateWidth = (input: FinPlateInput): number => input.gap + input.web.e2b + (input.bolts.n2 - 1) * input.bolts.p2 + input.plate.e2;
+export const plateWidth = (input: FinPlateInput): number =>
+  input.gap + input.web.e2b + (input.bolts.n2 - 1) * input.bolts.p2 + input.plate.e2;
 /** Height of the bolt group. */
 export const groupHeight = (input: FinPlateInput): number => heightOf(input.bolts);
 /** Last row to the lower end of the plate. */

@@ -30,16 +30,43 @@ export function printLine(i: FinPlateInput): string {
 
 /** Exact inverse of `printLine` on the detail of `base`; members are kept from `base`. */
 export function parseLine(text: string, base: FinPlateInput): FinPlateInput {
-  const line = new LineReader(text, 'FP', 'a fin plate', ['e', 'gap', 'top', 'fw', 'far', 'welded', 'weld', 'holes', 'cat', 'shank', 'pack', 'notch']);
+  const line = new LineReader(text, 'FP', 'a fin plate', [
+    'e',
+    'gap',
+    'top',
+    'fw',
+    'far',
+    'welded',
+    'weld',
+    'holes',
+    'cat',
+    'shank',
+    'pack',
+    'notch',
+  ]);
   const { t, b, h, steel, token } = line.plate();
-  const { n1, n2, d, cls, distances: [p1, p2] } = line.bolts((lines) => lines - 1, (lines) => (lines === 2 ? '4x2xM20-8.8 @70/60' : '4xM20-8.8 @70'));
+  const {
+    n1,
+    n2,
+    d,
+    cls,
+    distances: [p1, p2],
+  } = line.bolts(
+    (lines) => lines - 1,
+    (lines) => (lines === 2 ? '4x2xM20-8.8 @70/60' : '4xM20-8.8 @70'),
+  );
   const [e1, e2] = line.pair('e', 'e 40/50');
   const gap = line.length('gap', 'gap 10');
   const top = line.length('top', 'top 50');
   const s = line.length('fw', 'fw 8');
   const B2 = (n2 - 1) * p2;
   const e2b = tidy(b - gap - B2 - e2);
-  if (e2b <= 0) throw new LineError(token.start, token.end, `the width ${num(b)} leaves nothing between beam end and bolts; expected more than gap + gauge + e2 = ${num(gap + B2 + e2)}.`);
+  if (e2b <= 0)
+    throw new LineError(
+      token.start,
+      token.end,
+      `the width ${num(b)} leaves nothing between beam end and bolts; expected more than gap + gauge + e2 = ${num(gap + B2 + e2)}.`,
+    );
   const [plateHoles, webHoles] = line.holes(['plate', 'web']);
   const { beam_weld: _beamWeld, ...rest } = base;
   return {
@@ -47,7 +74,9 @@ export function parseLine(text: string, base: FinPlateInput): FinPlateInput {
     beam: { ...base.beam, notch: line.notch() },
     plate: { t, h, e1, e2, steel, side: line.flag('far') ? 'far' : 'near' },
     fixing: line.has('welded') ? 'welded' : 'bolted',
-    ...(line.has('welded') || line.has('weld') ? { beam_weld: { s: line.length(line.has('welded') ? 'welded' : 'weld', 'welded 6') } } : {}),
+    ...(line.has('welded') || line.has('weld')
+      ? { beam_weld: { s: line.length(line.has('welded') ? 'welded' : 'weld', 'welded 6') } }
+      : {}),
     web: { e2b, top_to_bolt: tidy(top + e1) },
     gap,
     bolts: { n1, n2, d, cls, p1, p2, ...line.commonBolts() },

@@ -31,13 +31,26 @@ export function finPlateModel(input: FinPlateInput, basis: Basis): FinPlateModel
   squareBeam(input.beam);
   const beam = memberDimensions(input.beam, basis, 'beam')!;
   const support = supportModel(input.support, basis);
-  if (support.type === 'column_flange' && support.dims?.shape === 'C') throw new Refusal('support.section', `support.section: ${support.dims.name} is a channel: a plate on its flange does not lie on the line of its web; accepted are I and H sections, or the web of the channel.`);
+  if (support.type === 'column_flange' && support.dims?.shape === 'C')
+    throw new Refusal(
+      'support.section',
+      `support.section: ${support.dims.name} is a channel: a plate on its flange does not lie on the line of its web; accepted are I and H sections, or the web of the channel.`,
+    );
   const { plate, web, bolts, holes } = input;
   const bolt = boltSize(bolts.d);
   const cls = BOLT_CLASSES[bolts.cls]!;
-  const hole = { normal: holeSize(bolts.d, 'normal').d_0, plate: holeSize(bolts.d, holes.plate), web: holeSize(bolts.d, holes.web) };
+  const hole = {
+    normal: holeSize(bolts.d, 'normal').d_0,
+    plate: holeSize(bolts.d, holes.plate),
+    web: holeSize(bolts.d, holes.web),
+  };
   const model: FinPlateModel = {
-    input, basis, beam, support, bolt, hole,
+    input,
+    basis,
+    beam,
+    support,
+    bolt,
+    hole,
     beamSteel: strength(input.beam.steel, beam.tf, basis, 'beam.steel'),
     plateSteel: strength(plate.steel, plate.t, basis, 'plate.steel'),
     f_ub: cls.f_ub,
@@ -66,51 +79,111 @@ function refuseImpossible(m: FinPlateModel): void {
   const h_clear = beam.h - m.d_nb - m.d_nt;
   const top = m.notchTop ? m.d_nt : beam.tf;
   const bottom = m.notchBottom ? m.d_nb : beam.tf;
-  if (m.notchTop && h_clear <= 2 * beam.tf) refuse('beam.notch.d_nt', m.d_nt, 'leaves no web at the notch', `less than ${round(beam.h - m.d_nb - 2 * beam.tf)} mm`);
-  if (plate.h > beam.h - top - bottom) refuse('plate.h', plate.h, "is deeper than the beam's clear web", `at most ${round(beam.h - top - bottom)} mm`);
+  if (m.notchTop && h_clear <= 2 * beam.tf)
+    refuse('beam.notch.d_nt', m.d_nt, 'leaves no web at the notch', `less than ${round(beam.h - m.d_nb - 2 * beam.tf)} mm`);
+  if (plate.h > beam.h - top - bottom)
+    refuse('plate.h', plate.h, "is deeper than the beam's clear web", `at most ${round(beam.h - top - bottom)} mm`);
   if (m.welded) refuseLap(m, top, bottom);
   else refuseHoles(m, top, bottom);
-  if (m.notchTop && m.d_nt < beam.tf) refuse('beam.notch.d_nt', m.d_nt, 'does not cut through the flange', `at least the flange, ${beam.tf} mm`);
-  if (m.notchBottom && m.d_nb < beam.tf) refuse('beam.notch.d_nb', m.d_nb, 'does not cut through the flange', `at least the flange, ${beam.tf} mm`);
+  if (m.notchTop && m.d_nt < beam.tf)
+    refuse('beam.notch.d_nt', m.d_nt, 'does not cut through the flange', `at least the flange, ${beam.tf} mm`);
+  if (m.notchBottom && m.d_nb < beam.tf)
+    refuse('beam.notch.d_nb', m.d_nb, 'does not cut through the flange', `at least the flange, ${beam.tf} mm`);
   const a = m.basis.settings.throat_factor * weld.s;
-  if (plate.h <= 2 * a) refuse('weld.s', weld.s, 'leaves no effective length on this plate', `a leg under ${round(plate.h / 2 / m.basis.settings.throat_factor)} mm`);
+  if (plate.h <= 2 * a)
+    refuse(
+      'weld.s',
+      weld.s,
+      'leaves no effective length on this plate',
+      `a leg under ${round(plate.h / 2 / m.basis.settings.throat_factor)} mm`,
+    );
   if (m.support.d2 !== null && m.support.d2 <= plate.t + 2 * weld.s)
-    refuse('support.d2', m.support.d2, 'is no wider than plate and welds', `more than t + 2 s, ${round(plate.t + 2 * weld.s)} mm`);
+    refuse(
+      'support.d2',
+      m.support.d2,
+      'is no wider than plate and welds',
+      `more than t + 2 s, ${round(plate.t + 2 * weld.s)} mm`,
+    );
 }
 
 /** Bolts must lie in plate and web with steel round every hole. */
 function refuseHoles(m: FinPlateModel, top: number, bottom: number): void {
   const { hole, beam, input } = m;
   const { plate, web, bolts } = input;
-  if (plate.e1 <= hole.plate.d_v / 2) refuse('plate.e1', plate.e1, 'lets the top hole cut the plate end', `more than half the hole, ${hole.plate.d_v / 2} mm`);
+  if (plate.e1 <= hole.plate.d_v / 2)
+    refuse('plate.e1', plate.e1, 'lets the top hole cut the plate end', `more than half the hole, ${hole.plate.d_v / 2} mm`);
   if (m.e1_bot <= hole.plate.d_v / 2)
-    refuse('plate.h', plate.h, 'is too short for its bolts: the last row lies at or beyond the lower end', `more than e1 + (n1 - 1) p1 + half a hole, ${round(plate.e1 + m.L1 + hole.plate.d_v / 2)} mm`);
-  if (plate.e2 <= hole.plate.d_h / 2) refuse('plate.e2', plate.e2, 'lets a hole cut the free edge of the plate', `more than half the hole, ${hole.plate.d_h / 2} mm`);
-  if (web.e2b <= hole.web.d_h / 2) refuse('web.e2b', web.e2b, 'lets a hole cut the beam end', `more than half the hole, ${hole.web.d_h / 2} mm`);
+    refuse(
+      'plate.h',
+      plate.h,
+      'is too short for its bolts: the last row lies at or beyond the lower end',
+      `more than e1 + (n1 - 1) p1 + half a hole, ${round(plate.e1 + m.L1 + hole.plate.d_v / 2)} mm`,
+    );
+  if (plate.e2 <= hole.plate.d_h / 2)
+    refuse(
+      'plate.e2',
+      plate.e2,
+      'lets a hole cut the free edge of the plate',
+      `more than half the hole, ${hole.plate.d_h / 2} mm`,
+    );
+  if (web.e2b <= hole.web.d_h / 2)
+    refuse('web.e2b', web.e2b, 'lets a hole cut the beam end', `more than half the hole, ${hole.web.d_h / 2} mm`);
   const d_v = Math.max(hole.plate.d_v, hole.web.d_v);
   const d_h = Math.max(hole.plate.d_h, hole.web.d_h);
   const tight = Math.min(...pitches(bolts));
-  if (bolts.n1 > 1 && tight <= d_v) refuse('bolts.p1', tight, 'lets the holes of two rows run into each other', `more than the hole, ${d_v} mm`);
-  if (bolts.n2 > 1 && bolts.p2 <= d_h) refuse('bolts.p2', bolts.p2, 'lets the holes of two lines run into each other', `more than the hole, ${d_h} mm`);
+  if (bolts.n1 > 1 && tight <= d_v)
+    refuse('bolts.p1', tight, 'lets the holes of two rows run into each other', `more than the hole, ${d_v} mm`);
+  if (bolts.n2 > 1 && bolts.p2 <= d_h)
+    refuse('bolts.p2', bolts.p2, 'lets the holes of two lines run into each other', `more than the hole, ${d_h} mm`);
   if (m.top_to_bolt - hole.web.d_v / 2 <= top)
-    refuse('web.top_to_bolt', m.top_to_bolt, `puts the first row into the ${m.notchTop ? 'notch' : 'top flange'}`, `more than ${round(top + hole.web.d_v / 2)} mm`);
+    refuse(
+      'web.top_to_bolt',
+      m.top_to_bolt,
+      `puts the first row into the ${m.notchTop ? 'notch' : 'top flange'}`,
+      `more than ${round(top + hole.web.d_v / 2)} mm`,
+    );
   if (m.top_to_bolt + m.L1 + hole.web.d_v / 2 >= beam.h - bottom)
-    refuse('bolts.n1', m.top_to_bolt + m.L1, `down to the last row reaches the ${m.notchBottom ? 'lower notch' : 'bottom flange'}`, `less than ${round(beam.h - bottom - hole.web.d_v / 2)} mm: fewer rows, a smaller pitch or a higher first row`);
+    refuse(
+      'bolts.n1',
+      m.top_to_bolt + m.L1,
+      `down to the last row reaches the ${m.notchBottom ? 'lower notch' : 'bottom flange'}`,
+      `less than ${round(beam.h - bottom - hole.web.d_v / 2)} mm: fewer rows, a smaller pitch or a higher first row`,
+    );
 }
 
 /** A plate welded to the web needs room for its fillets above, below and behind. */
 function refuseLap(m: FinPlateModel, top: number, bottom: number): void {
   const { plate, beam_weld } = m.input;
   const s = beam_weld!.s;
-  if (m.plateTop - s < top || m.plateTop + plate.h + s > m.beam.h - bottom) refuse('beam_weld.s', s, 'leaves no web for the welds above and below the plate', 'a plate that ends clear of flanges and notches by the leg');
-  if (m.width - m.input.gap <= 4 * s) refuse('plate.e2', plate.e2, 'laps too little on the web for its welds', `more than ${round(plate.e2 + 4 * s - (m.width - m.input.gap))} mm`);
+  if (m.plateTop - s < top || m.plateTop + plate.h + s > m.beam.h - bottom)
+    refuse(
+      'beam_weld.s',
+      s,
+      'leaves no web for the welds above and below the plate',
+      'a plate that ends clear of flanges and notches by the leg',
+    );
+  if (m.width - m.input.gap <= 4 * s)
+    refuse(
+      'plate.e2',
+      plate.e2,
+      'laps too little on the web for its welds',
+      `more than ${round(plate.e2 + 4 * s - (m.width - m.input.gap))} mm`,
+    );
 }
 
 /** The joint turned upside down, for uplift (basis 2.12). */
 export function upturned(m: FinPlateModel): FinPlateModel {
   const top_to_bolt = m.beam.h - m.top_to_bolt - m.L1;
   return {
-    ...m, rows: m.rows.map((z) => m.L1 - z).reverse(), e1: m.e1_bot, e1_bot: m.e1, top_to_bolt, plateTop: top_to_bolt - m.e1_bot,
-    d_nt: m.d_nb, d_nb: m.d_nt, notchTop: m.notchBottom, notchBottom: m.notchTop,
+    ...m,
+    rows: m.rows.map((z) => m.L1 - z).reverse(),
+    e1: m.e1_bot,
+    e1_bot: m.e1,
+    top_to_bolt,
+    plateTop: top_to_bolt - m.e1_bot,
+    d_nt: m.d_nb,
+    d_nb: m.d_nt,
+    notchTop: m.notchBottom,
+    notchBottom: m.notchTop,
   };
 }

@@ -21,17 +21,43 @@ export function finPlateSolid(m: FinPlateModel): Solid {
   const boltParts = at.map((p) => boltPart(bolt, 'y', p, [side(near - plate.t), side(beam.tw / 2 + bolts.packing)], grip));
   const a = input.plate.h;
   return {
-    plates: [{
-      type: 'plate', id: 'plate', parts: ['plate'], plane: 'xz', label: `PL ${plate.t}×${trim(m.width)}×${trim(plate.h)}`, grade: gradeName(plate.steel),
-      outline: [[0, top], [m.width, top], [m.width, top - a], [0, top - a]], y: far ? [-near, plate.t - near] : [near - plate.t, near],
-      holes: at.map(({ x, z }) => ({ x, z, d_h: hole.plate.d_h, d_v: hole.plate.d_v })),
-    }],
+    plates: [
+      {
+        type: 'plate',
+        id: 'plate',
+        parts: ['plate'],
+        plane: 'xz',
+        label: `PL ${plate.t}×${trim(m.width)}×${trim(plate.h)}`,
+        grade: gradeName(plate.steel),
+        outline: [
+          [0, top],
+          [m.width, top],
+          [m.width, top - a],
+          [0, top - a],
+        ],
+        y: far ? [-near, plate.t - near] : [near - plate.t, near],
+        holes: at.map(({ x, z }) => ({ x, z, d_h: hole.plate.d_h, d_v: hole.plate.d_v })),
+      },
+    ],
     members: [
       beamPart(beam, input.beam.steel, beamOutline(m, gap, m.width + STUB)),
       ...supportPart(support, input.support.steel, { h: beam.h, notchTop: m.notchTop }),
     ],
     bolts: boltParts,
-    welds: [...lapWelds(m, side), ...[near - plate.t, near].map((y0, i): WeldPart => ({ type: 'weld', leg: weld.s, legs: [[1, 0, 0], [0, side(i === 0 ? -1 : 1), 0]], length: plate.h, from: [0, side(y0), top], to: [0, side(y0), top - plate.h] }))],
+    welds: [
+      ...lapWelds(m, side),
+      ...[near - plate.t, near].map((y0, i): WeldPart => ({
+        type: 'weld',
+        leg: weld.s,
+        legs: [
+          [1, 0, 0],
+          [0, side(i === 0 ? -1 : 1), 0],
+        ],
+        length: plate.h,
+        from: [0, side(y0), top],
+        to: [0, side(y0), top - plate.h],
+      })),
+    ],
   };
 }
 
@@ -42,10 +68,18 @@ function lapWelds(m: FinPlateModel, side: (y: number) => number): WeldPart[] {
   const leg = beam_weld!.s;
   const y = side(-m.beam.tw / 2);
   const [top, bottom] = [-m.plateTop, -m.plateTop - plate.h];
-  const make = (from: Vector, to: Vector, along: Vector, length: number): WeldPart => ({ type: 'weld', leg, legs: [along, [0, side(-1), 0]], from, to, length });
+  const make = (from: Vector, to: Vector, along: Vector, length: number): WeldPart => ({
+    type: 'weld',
+    leg,
+    legs: [along, [0, side(-1), 0]],
+    from,
+    to,
+    length,
+  });
   return [
     make([m.width, y, top], [m.width, y, bottom], [1, 0, 0], plate.h),
-    make([gap, y, top], [m.width, y, top], [0, 0, 1], m.width - gap), make([gap, y, bottom], [m.width, y, bottom], [0, 0, -1], m.width - gap),
+    make([gap, y, top], [m.width, y, top], [0, 0, 1], m.width - gap),
+    make([gap, y, bottom], [m.width, y, bottom], [0, 0, -1], m.width - gap),
   ];
 }
 

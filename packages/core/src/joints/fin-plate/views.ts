@@ -1,7 +1,24 @@
 import type { Combination } from '../../actions/combination.ts';
 import {
-  SHEET, TITLE, breakLine, dimensionChain, filletSymbol, hatch, leader, path, project, scaleOf, sheetFrame, text,
-  type Callout, type Drawing, type DimensionSegment, type Frame, type Handle, type Item, type TitleBlock,
+  SHEET,
+  TITLE,
+  breakLine,
+  dimensionChain,
+  filletSymbol,
+  hatch,
+  leader,
+  path,
+  project,
+  scaleOf,
+  sheetFrame,
+  text,
+  type Callout,
+  type Drawing,
+  type DimensionSegment,
+  type Frame,
+  type Handle,
+  type Item,
+  type TitleBlock,
 } from '../../detail/drawing.ts';
 import { flangeSpan, type Point, type Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
@@ -9,7 +26,15 @@ import { boltFromSide, boltsNamed, holeFromFront, holeWords } from '../bolt-view
 import { lastPitch } from '../pitches.ts';
 import { clashItems, clearanceMarks } from '../clearances.ts';
 import { calloutsFrom, measuredWords, referenceOf, rowDimensions, type Reference } from '../row-places.ts';
-import { levelDimension, memberAreas, prettyName, supportElevation, supportFits, supportNamed, supportReach } from '../support-view.ts';
+import {
+  levelDimension,
+  memberAreas,
+  prettyName,
+  supportElevation,
+  supportFits,
+  supportNamed,
+  supportReach,
+} from '../support-view.ts';
 import { upturned, type FinPlateModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
 
@@ -24,17 +49,80 @@ const SUPPORT_BOTTOM = 164;
 const SECTION_X = 220;
 
 export const finPlateCallouts: readonly Callout[] = [
-  { id: 'plate', title: 'Plate', fields: ['fixing', 'plate.side', 'plate.lap', 'plate.t', 'plate.h', 'plate.grade', 'plate.top', 'plate.e1', 'plate.e1_bot', 'plate.e2'] },
-  { id: 'bolts', title: 'Bolts', fields: ['bolts.d', 'bolts.cls', 'bolts.n1', 'bolts.p1', 'bolts.n2', 'bolts.p2', 'bolts.threads', 'bolts.category', 'bolts.friction', 'holes.plate', 'holes.web', 'bolts.packing'] },
+  {
+    id: 'plate',
+    title: 'Plate',
+    fields: [
+      'fixing',
+      'plate.side',
+      'plate.lap',
+      'plate.t',
+      'plate.h',
+      'plate.grade',
+      'plate.top',
+      'plate.e1',
+      'plate.e1_bot',
+      'plate.e2',
+    ],
+  },
+  {
+    id: 'bolts',
+    title: 'Bolts',
+    fields: [
+      'bolts.d',
+      'bolts.cls',
+      'bolts.n1',
+      'bolts.p1',
+      'bolts.n2',
+      'bolts.p2',
+      'bolts.threads',
+      'bolts.category',
+      'bolts.friction',
+      'holes.plate',
+      'holes.web',
+      'bolts.packing',
+    ],
+  },
   { id: 'weld', title: 'Weld', fields: ['weld.s', 'beam_weld.s'] },
-  { id: 'beam', title: 'Beam', fields: ['beam.section', 'beam.grade', 'gap', 'web.e2b', 'notch.type', 'notch.l_n', 'notch.d_nt', 'notch.d_nb', 'beam.slope', 'beam.skew'] },
-  { id: 'support', title: 'Support', fields: ['support.type', 'support.section', 'support.grade', 'support.level', 'support.drop', 'support.other.V', 'support.other.depth'] },
+  {
+    id: 'beam',
+    title: 'Beam',
+    fields: [
+      'beam.section',
+      'beam.grade',
+      'gap',
+      'web.e2b',
+      'notch.type',
+      'notch.l_n',
+      'notch.d_nt',
+      'notch.d_nb',
+      'beam.slope',
+      'beam.skew',
+    ],
+  },
+  {
+    id: 'support',
+    title: 'Support',
+    fields: [
+      'support.type',
+      'support.section',
+      'support.grade',
+      'support.level',
+      'support.drop',
+      'support.other.V',
+      'support.other.depth',
+    ],
+  },
 ];
 
 /** Elevation and section of a fin plate on one sheet, with dimensions and callouts bound to its fields. */
 export function finPlateDrawing(m: FinPlateModel, solid: Solid, title: TitleBlock, combination: Combination | null): Drawing {
   const reach = supportReach(m.support, { h: m.beam.h, notchTop: m.notchTop });
-  const fits = (s: number): boolean => supportFits(m.support, s, FACE_X) && TOP_Y + (reach.up + m.beam.h) / s <= BEAM_BOTTOM && TOP_Y + (reach.up + reach.down + m.beam.h) / s <= SUPPORT_BOTTOM && (m.width + 60) / s <= 66;
+  const fits = (s: number): boolean =>
+    supportFits(m.support, s, FACE_X) &&
+    TOP_Y + (reach.up + m.beam.h) / s <= BEAM_BOTTOM &&
+    TOP_Y + (reach.up + reach.down + m.beam.h) / s <= SUPPORT_BOTTOM &&
+    (m.width + 60) / s <= 66;
   const scale = scaleOf(fits);
   const frames: Frames = {
     elevation: { scale, at: [FACE_X, TOP_Y + reach.up / scale] },
@@ -43,7 +131,8 @@ export function finPlateDrawing(m: FinPlateModel, solid: Solid, title: TitleBloc
   const scaleText = `1:${scale}`;
   const uplift = (combination?.V_Ed ?? 0) < 0;
   return {
-    width: SHEET.width, height: SHEET.height,
+    width: SHEET.width,
+    height: SHEET.height,
     items: [
       ...sheetFrame(title, scaleText),
       text([7, 10], `Elevation ${scaleText}${measuredWords(measured(m))}`, { style: 'muted' }),
@@ -58,9 +147,18 @@ export function finPlateDrawing(m: FinPlateModel, solid: Solid, title: TitleBloc
     handles: handles(m, frames.elevation),
     areas: memberAreas(m, frames.elevation, FACE_X - 44, m.input.gap, stubEnd(m, frames.elevation)),
     callouts: calloutsFrom(finPlateCallouts, measured(m)),
-    failures: { ...failurePaths(uplift ? upturned(m) : m, frames, uplift), ...clearanceMarks(solid, { xz: frames.elevation, yz: frames.section }) },
+    failures: {
+      ...failurePaths(uplift ? upturned(m) : m, frames, uplift),
+      ...clearanceMarks(solid, { xz: frames.elevation, yz: frames.section }),
+    },
     views: [
-      { plane: 'xz', frame: frames.elevation, left: 0, right: VIEWS_PART, depth: m.input.plate.side === 'far' ? -m.beam.tw / 2 - 1 : solid.plates[0]!.y[0] - 1 },
+      {
+        plane: 'xz',
+        frame: frames.elevation,
+        left: 0,
+        right: VIEWS_PART,
+        depth: m.input.plate.side === 'far' ? -m.beam.tw / 2 - 1 : solid.plates[0]!.y[0] - 1,
+      },
       { plane: 'yz', frame: frames.section, left: VIEWS_PART, right: SHEET.width, depth: cutAt(m) },
     ],
     labelAt: [stubEnd(m, frames.elevation) + 4, project(frames.elevation, [0, -m.plateTop - 0.8 * m.input.plate.h])[1]],
@@ -72,7 +170,8 @@ export function finPlateDrawing(m: FinPlateModel, solid: Solid, title: TitleBloc
 const cutAt = (m: FinPlateModel): number => (m.welded ? (m.input.gap + m.width) / 2 : m.z_p);
 
 /** Where the beam is broken off, on the sheet: clear of the dimensions. */
-const stubEnd = (m: FinPlateModel, f: Frame): number => Math.max(116, FACE_X + m.width / f.scale + (m.notchTop || m.notchBottom ? 42 : 32));
+const stubEnd = (m: FinPlateModel, f: Frame): number =>
+  Math.max(116, FACE_X + m.width / f.scale + (m.notchTop || m.notchBottom ? 42 : 32));
 
 function elevation(m: FinPlateModel, solid: Solid, f: Frame): Item[] {
   const at = (x: number, z: number): Point => project(f, [x, z]);
@@ -89,19 +188,34 @@ function elevation(m: FinPlateModel, solid: Solid, f: Frame): Item[] {
     ...supportElevation(m.support, { h: m.beam.h, notchTop: m.notchTop }, f, FACE_X - 14),
     // The beam: its end behind the plate is hidden, its far end broken off.
     path([at(end, -topWeb), ...(m.notchTop ? [at(end + m.l_n, -topWeb), at(end + m.l_n, 0)] : []), at(stub, 0)], 'outline'),
-    path([at(end, -beam.h + botWeb), ...(m.notchBottom ? [at(end + m.l_n, -beam.h + botWeb), at(end + m.l_n, -beam.h)] : []), at(stub, -beam.h)], 'outline'),
+    path(
+      [
+        at(end, -beam.h + botWeb),
+        ...(m.notchBottom ? [at(end + m.l_n, -beam.h + botWeb), at(end + m.l_n, -beam.h)] : []),
+        at(stub, -beam.h),
+      ],
+      'outline',
+    ),
     path([at(flangeFrom(m.notchTop), -beam.tf), at(stub, -beam.tf)], 'outline'),
     path([at(flangeFrom(m.notchBottom), -beam.h + beam.tf), at(stub, -beam.h + beam.tf)], 'outline'),
     breakLine(at(stub, 2), at(stub, -beam.h - 2)),
     // A plate on the far side is seen before the beam end, and hidden behind the web.
     ...(input.plate.side === 'far'
       ? [
-          path([at(0, top), at(end, top), at(end, bottom), at(0, bottom)], 'outline', true, 'plate'), path([at(end, top), at(m.width, top), at(m.width, bottom), at(end, bottom)], 'hidden'),
+          path([at(0, top), at(end, top), at(end, bottom), at(0, bottom)], 'outline', true, 'plate'),
+          path([at(end, top), at(m.width, top), at(m.width, bottom), at(end, bottom)], 'hidden'),
           path([at(end, -topWeb), at(end, -beam.h + botWeb)], 'outline'),
         ]
       : [
-          path([at(end, -topWeb), at(end, top)], 'outline'), path([at(end, bottom), at(end, -beam.h + botWeb)], 'outline'),
-          path(plate.outline.map((p) => at(...p)), 'outline', true, 'plate'), path([at(end, top), at(end, bottom)], 'hidden'),
+          path([at(end, -topWeb), at(end, top)], 'outline'),
+          path([at(end, bottom), at(end, -beam.h + botWeb)], 'outline'),
+          path(
+            plate.outline.map((p) => at(...p)),
+            'outline',
+            true,
+            'plate',
+          ),
+          path([at(end, top), at(end, bottom)], 'hidden'),
         ]),
     ...(m.welded && input.plate.side === 'near' ? lapHatch(m, f) : []),
     // Weld along the near side of the plate.
@@ -111,11 +225,40 @@ function elevation(m: FinPlateModel, solid: Solid, f: Frame): Item[] {
   for (const h of plate.holes) items.push(...holeFromFront(at(h.x, h.z), h, f.scale));
   // Cutting plane A-A at the first bolt line, looking at the support.
   const xa = cutAt(m);
-  for (const [z, away, dir] of [[0, m.notchTop ? -20 : -13, -1], [-beam.h, 3, 1]] as const) {
+  for (const [z, away, dir] of [
+    [0, m.notchTop ? -20 : -13, -1],
+    [-beam.h, 3, 1],
+  ] as const) {
     const [x, face] = at(xa, z);
     const y = face + away;
-    items.push(path([[x, y], [x, y + dir * 3.2]], 'outline'), path([[x, y + dir * 3.2], [x - 4, y + dir * 3.2]], 'thin'));
-    items.push(path([[x - 4, y + dir * 3.2], [x - 2.2, y + dir * 3.2 - 0.7], [x - 2.2, y + dir * 3.2 + 0.7]], 'none', true, 'ink'));
+    items.push(
+      path(
+        [
+          [x, y],
+          [x, y + dir * 3.2],
+        ],
+        'outline',
+      ),
+      path(
+        [
+          [x, y + dir * 3.2],
+          [x - 4, y + dir * 3.2],
+        ],
+        'thin',
+      ),
+    );
+    items.push(
+      path(
+        [
+          [x - 4, y + dir * 3.2],
+          [x - 2.2, y + dir * 3.2 - 0.7],
+          [x - 2.2, y + dir * 3.2 + 0.7],
+        ],
+        'none',
+        true,
+        'ink',
+      ),
+    );
     items.push(text([x - 5, y + dir * 3.2 + 1.2], 'A', { anchor: 'end', bold: true }));
   }
   return items;
@@ -126,13 +269,19 @@ function lapHatch(m: FinPlateModel, f: Frame): Item[] {
   const at = (x: number, z: number): Point => project(f, [x, z]);
   const w = Math.max(m.input.beam_weld!.s, 1.6 * f.scale);
   const [top, bottom, end] = [-m.plateTop, -m.plateTop - m.input.plate.h, m.input.gap];
-  return [...hatch(at(m.width, top), at(m.width + w, bottom)), ...hatch(at(end, top + w), at(m.width, top)), ...hatch(at(end, bottom), at(m.width, bottom - w)), path([at(end, top + w), at(m.width + w, top + w), at(m.width + w, bottom - w), at(end, bottom - w)], 'thin')];
+  return [
+    ...hatch(at(m.width, top), at(m.width + w, bottom)),
+    ...hatch(at(end, top + w), at(m.width, top)),
+    ...hatch(at(end, bottom), at(m.width, bottom - w)),
+    path([at(end, top + w), at(m.width + w, top + w), at(m.width + w, bottom - w), at(end, bottom - w)], 'thin'),
+  ];
 }
 
 function section(m: FinPlateModel, solid: Solid, f: Frame): Item[] {
   const at = (y: number, z: number): Point => project(f, [y, z]);
   const { beam, input } = m;
-  const box = (y1: number, y2: number, z1: number, z2: number, fill: 'plate' | 'cut'): Item => path([at(y1, z1), at(y2, z1), at(y2, z2), at(y1, z2)], 'outline', true, fill);
+  const box = (y1: number, y2: number, z1: number, z2: number, fill: 'plate' | 'cut'): Item =>
+    path([at(y1, z1), at(y2, z1), at(y2, z2), at(y1, z2)], 'outline', true, fill);
   // What the cut at the first bolt line meets: a notch that reaches it has taken the flange away.
   const cutTop = m.notchTop && m.l_n > cutAt(m) - input.gap;
   const cutBottom = m.notchBottom && m.l_n > cutAt(m) - input.gap;
@@ -152,7 +301,8 @@ function section(m: FinPlateModel, solid: Solid, f: Frame): Item[] {
 }
 
 /** What the rows are measured from. */
-const measured = (m: FinPlateModel): Reference | null => referenceOf(m.basis.settings.rows_from, { h: m.beam.h, plateTop: m.plateTop });
+const measured = (m: FinPlateModel): Reference | null =>
+  referenceOf(m.basis.settings.rows_from, { h: m.beam.h, plateTop: m.plateTop });
 
 function dimensions(m: FinPlateModel, f: Frame): Item[] {
   const { input } = m;
@@ -169,21 +319,46 @@ function dimensions(m: FinPlateModel, f: Frame): Item[] {
     if (v > 0) along.push({ from: X(bounds[i]!), to: X(bounds[i + 1]!), text: exact(v), field: fields[i]! });
   });
   const row = (i: number): number => -m.top_to_bolt - m.rows[i]!;
-  const spacings: DimensionSegment[] = m.welded ? [] : [
-    { from: Y(top), to: Y(row(0)), text: exact(plate.e1), field: 'plate.e1' },
-    ...Array.from({ length: bolts.n1 - 1 }, (_, i) => ({ from: Y(row(i)), to: Y(row(i + 1)), text: exact(m.rows[i + 1]! - m.rows[i]!), field: 'bolts.p1' })),
-    { from: Y(row(bolts.n1 - 1)), to: Y(top - plate.h), text: exact(m.e1_bot), field: 'plate.e1_bot' },
-  ];
+  const spacings: DimensionSegment[] = m.welded
+    ? []
+    : [
+        { from: Y(top), to: Y(row(0)), text: exact(plate.e1), field: 'plate.e1' },
+        ...Array.from({ length: bolts.n1 - 1 }, (_, i) => ({
+          from: Y(row(i)),
+          to: Y(row(i + 1)),
+          text: exact(m.rows[i + 1]! - m.rows[i]!),
+          field: 'bolts.p1',
+        })),
+        { from: Y(row(bolts.n1 - 1)), to: Y(top - plate.h), text: exact(m.e1_bot), field: 'plate.e1_bot' },
+      ];
   const edge = X(m.width) + (m.welded ? 3 : 0);
   const items = [
     ...dimensionChain('x', Y(0) - 7, Y(0) - 1, along),
     ...rowDimensions(m.welded ? null : measured(m), {
-      level: edge + 11, foot: edge + 1, Y: (depth) => Y(-depth), rows: m.rows.map((d) => m.top_to_bolt + d), spacings, place: [{ from: Y(0), to: Y(top), text: exact(m.plateTop), field: 'plate.top' }],
-      outer: { level: edge + 22, foot: edge + 12, whole: { from: Y(top), to: Y(top - plate.h), text: exact(plate.h), field: 'plate.h' } },
+      level: edge + 11,
+      foot: edge + 1,
+      Y: (depth) => Y(-depth),
+      rows: m.rows.map((d) => m.top_to_bolt + d),
+      spacings,
+      place: [{ from: Y(0), to: Y(top), text: exact(m.plateTop), field: 'plate.top' }],
+      outer: {
+        level: edge + 22,
+        foot: edge + 12,
+        whole: { from: Y(top), to: Y(top - plate.h), text: exact(plate.h), field: 'plate.h' },
+      },
     }),
   ];
-  if (m.notchTop) items.push(...dimensionChain('x', Y(0) - 15, Y(0) - 9, [{ from: X(gap), to: X(gap + m.l_n), text: exact(m.l_n), field: 'notch.l_n' }]), ...dimensionChain('y', edge + 33, edge + 23, [{ from: Y(0), to: Y(-m.d_nt), text: exact(m.d_nt), field: 'notch.d_nt' }]));
-  if (m.notchBottom) items.push(...dimensionChain('y', edge + 33, edge + 23, [{ from: Y(-m.beam.h + m.d_nb), to: Y(-m.beam.h), text: exact(m.d_nb), field: 'notch.d_nb' }]));
+  if (m.notchTop)
+    items.push(
+      ...dimensionChain('x', Y(0) - 15, Y(0) - 9, [{ from: X(gap), to: X(gap + m.l_n), text: exact(m.l_n), field: 'notch.l_n' }]),
+      ...dimensionChain('y', edge + 33, edge + 23, [{ from: Y(0), to: Y(-m.d_nt), text: exact(m.d_nt), field: 'notch.d_nt' }]),
+    );
+  if (m.notchBottom)
+    items.push(
+      ...dimensionChain('y', edge + 33, edge + 23, [
+        { from: Y(-m.beam.h + m.d_nb), to: Y(-m.beam.h), text: exact(m.d_nb), field: 'notch.d_nb' },
+      ]),
+    );
   return items;
 }
 
@@ -195,19 +370,55 @@ function callouts(m: FinPlateModel, solid: Solid, frames: Frames): Item[] {
   const plate = solid.plates[0]!;
   const bottom = -m.plateTop - input.plate.h;
   const floor = Math.min(Math.max(at(0, -m.beam.h)[1] + 9, 120), 153);
-  const holes = input.holes.plate === input.holes.web ? holeWords(input.holes.plate, m.hole.plate) : `plate ${holeWords(input.holes.plate, m.hole.plate)}, web ${holeWords(input.holes.web, m.hole.web)}`;
+  const holes =
+    input.holes.plate === input.holes.web
+      ? holeWords(input.holes.plate, m.hole.plate)
+      : `plate ${holeWords(input.holes.plate, m.hole.plate)}, web ${holeWords(input.holes.web, m.hole.web)}`;
   const beamPart = solid.members.find((p) => p.id === 'beam')!;
   const support = solid.members.find((p) => p.id === 'support');
   const named = supportNamed(m.support, m.beam.h, f, FACE_X);
-  const supportName = support ? `${support.label} ${support.grade}` : `support ${exact(m.support.t)} thick ${input.support.steel.grade ?? ''}`;
+  const supportName = support
+    ? `${support.label} ${support.grade}`
+    : `support ${exact(m.support.t)} thick ${input.support.steel.grade ?? ''}`;
   const shelfX = Math.max(at(m.width, 0)[0] - 4, FACE_X + 22);
   return [
-    ...leader(at(m.width - Math.min(input.plate.e2 * 0.4, 20), bottom + Math.min(m.e1_bot * 0.4, 16)), [shelfX + 4, floor], [`${prettyName(plate.label)} ${plate.grade}`], 'plate'),
-    ...(m.welded ? filletSymbol(at(m.width + 2, bottom + input.plate.h * 0.3), [stubEnd(m, f) + 34, floor + 9], input.beam_weld!.s, 'weld', 1) : leader(at(m.z_p, -m.top_to_bolt - m.L1), [shelfX, floor + 9], [`${boltsNamed(solid.bolts, bolts)}, ${holes}`], 'bolts')),
+    ...leader(
+      at(m.width - Math.min(input.plate.e2 * 0.4, 20), bottom + Math.min(m.e1_bot * 0.4, 16)),
+      [shelfX + 4, floor],
+      [`${prettyName(plate.label)} ${plate.grade}`],
+      'plate',
+    ),
+    ...(m.welded
+      ? filletSymbol(
+          at(m.width + 2, bottom + input.plate.h * 0.3),
+          [stubEnd(m, f) + 34, floor + 9],
+          input.beam_weld!.s,
+          'weld',
+          1,
+        )
+      : leader(at(m.z_p, -m.top_to_bolt - m.L1), [shelfX, floor + 9], [`${boltsNamed(solid.bolts, bolts)}, ${holes}`], 'bolts')),
     ...filletSymbol(at(0, bottom + Math.min(30, input.plate.h * 0.15)), [FACE_X - 14, floor + 8], input.weld.s, 'weld'),
-    ...leader(at(m.width + 14 * f.scale, -m.beam.tf / 2), [at(m.width, 0)[0] + 18, at(0, 0)[1] - 8], [`${prettyName(beamPart.label)} ${beamPart.grade}`], 'beam'),
-    ...leader(named.tip, named.shelf, [prettyName(supportName), ...(input.support.other_side ? [`far face: beam, V ${exact(input.support.other_side.V_Ed)} kN`] : [])], 'support', true),
-    text([SECTION_X, project(frames.section, [0, 0])[1] - 5], `plate ${exact(input.plate.t)}, web ${exact(m.beam.tw)}`, { anchor: 'middle', style: 'muted', size: 3 }),
+    ...leader(
+      at(m.width + 14 * f.scale, -m.beam.tf / 2),
+      [at(m.width, 0)[0] + 18, at(0, 0)[1] - 8],
+      [`${prettyName(beamPart.label)} ${beamPart.grade}`],
+      'beam',
+    ),
+    ...leader(
+      named.tip,
+      named.shelf,
+      [
+        prettyName(supportName),
+        ...(input.support.other_side ? [`far face: beam, V ${exact(input.support.other_side.V_Ed)} kN`] : []),
+      ],
+      'support',
+      true,
+    ),
+    text([SECTION_X, project(frames.section, [0, 0])[1] - 5], `plate ${exact(input.plate.t)}, web ${exact(m.beam.tw)}`, {
+      anchor: 'middle',
+      style: 'muted',
+      size: 3,
+    }),
   ];
 }
 
@@ -220,6 +431,11 @@ function handles(m: FinPlateModel, f: Frame): Handle[] {
     const z = -m.top_to_bolt - m.rows[i]!;
     if (bolts.n1 > 1) out.push({ at: project(f, [x, z]), edit: 'row.remove', sign: '−', label: `Remove bolt row ${i + 1}` });
   }
-  out.push({ at: project(f, [x, -m.top_to_bolt - m.L1 - Math.min(m.e1_bot, lastPitch(bolts)) * 0.75]), edit: 'row.add', sign: '+', label: 'Add a bolt row below' });
+  out.push({
+    at: project(f, [x, -m.top_to_bolt - m.L1 - Math.min(m.e1_bot, lastPitch(bolts)) * 0.75]),
+    edit: 'row.add',
+    sign: '+',
+    label: 'Add a bolt row below',
+  });
   return out;
 }

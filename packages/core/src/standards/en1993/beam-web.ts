@@ -34,8 +34,20 @@ export function beamEnd(s: FormulaSection) {
   const clause = 'EN 1993-1-1, 6.2.6(3)';
   const rolled = s.f('A_v_b', 'mm2', 'max(A_b-2*b*t_f+(t_w+2*r)*t_f, (h_b-2*t_f)*t_w)', 'shear area of the beam', clause);
   const channel = s.f('A_v_b', 'mm2', 'max(A_b-2*b*t_f+(t_w+r)*t_f, (h_b-2*t_f)*t_w)', 'shear area of the channel', clause);
-  const angle = s.f('A_v_b', 'mm2', '(h_N-t_f)*t_w+(1-pi/4)*r^2+(t_w+r)*t_f/2', 'shear area of the angle that one notch leaves of the channel', clause);
-  const tee = s.f('A_v_b', 'mm2', '(h_N-t_f)*t_w+(2-pi/2)*r^2+(t_w+2*r)*t_f/2', 'shear area of the tee left by one notch', clause);
+  const angle = s.f(
+    'A_v_b',
+    'mm2',
+    '(h_N-t_f)*t_w+(1-pi/4)*r^2+(t_w+r)*t_f/2',
+    'shear area of the angle that one notch leaves of the channel',
+    clause,
+  );
+  const tee = s.f(
+    'A_v_b',
+    'mm2',
+    '(h_N-t_f)*t_w+(2-pi/2)*r^2+(t_w+2*r)*t_f/2',
+    'shear area of the tee left by one notch',
+    clause,
+  );
   const plate = s.f('A_v_b', 'mm2', 't_w*h_N', 'shear area of the web left by two notches', clause);
   return (r: Run, c: BeamWebCase): void => {
     if (notched(c)) h_N(r);
@@ -58,7 +70,12 @@ function notchModulus(s: FormulaSection) {
   const double = s.f('W_el_N', 'mm3', 't_w*h_N^2/6', 'elastic modulus of the web left by two notches');
   const h_s = s.f('h_s', 'mm', 'h_N-t_f', 'depth of the stem of the tee');
   const y_N = s.f('y_N', 'mm', '(b*t_f^2/2+h_s*t_w*(t_f+h_s/2))/(b*t_f+h_s*t_w)', 'centroid of the tee from its flange face');
-  const I_N = s.f('I_N', 'mm4', 'b*t_f^3/12+b*t_f*(y_N-t_f/2)^2+t_w*h_s^3/12+h_s*t_w*(t_f+h_s/2-y_N)^2', 'second moment of the tee');
+  const I_N = s.f(
+    'I_N',
+    'mm4',
+    'b*t_f^3/12+b*t_f*(y_N-t_f/2)^2+t_w*h_s^3/12+h_s*t_w*(t_f+h_s/2-y_N)^2',
+    'second moment of the tee',
+  );
   const tee = s.f('W_el_N', 'mm3', 'I_N/(h_N-y_N)', 'elastic modulus of the tee at its cut edge');
   return (r: Run, c: BeamWebCase): void => {
     if (c.notchTop && c.notchBottom) return void double(r);
@@ -77,15 +94,31 @@ export function webGrossShear<C extends BeamWebCase>(sheet: Sheet): Check<C> {
   const buckling = 'EN 1993-1-5, 5.1(2), 5.2';
   const slender = [
     s.f('epsilon', '-', 'sqrt(235[MPa]/f_y_w)', 'for the limit of slenderness', buckling),
-    s.f('lambda_w', '-', '(h_b-2*t_f)/(86.4*t_w*epsilon)', 'slenderness of a web that is stiffened at its supports alone: h_w/t_w is over 72 epsilon/eta', buckling),
+    s.f(
+      'lambda_w',
+      '-',
+      '(h_b-2*t_f)/(86.4*t_w*epsilon)',
+      'slenderness of a web that is stiffened at its supports alone: h_w/t_w is over 72 epsilon/eta',
+      buckling,
+    ),
     s.f('chi_w', '-', 'min(1, 0.83/lambda_w)', 'reduction for shear buckling, eta = 1', 'EN 1993-1-5, Table 5.1'),
     s.f('V_pl_Rd', 'kN', 'A_v_b*f_y_w/(sqrt(3)*gamma_M0)', 'plastic shear resistance of the beam web', 'EN 1993-1-1, 6.2.6(2)'),
   ];
-  const V_b = s.f('V_Rd', 'kN', 'min(V_pl_Rd, chi_w*(h_b-2*t_f)*t_w*f_y_w/(sqrt(3)*gamma_M1))', 'shear resistance of the slender web', 'EN 1993-1-5, 5.2(1)');
+  const V_b = s.f(
+    'V_Rd',
+    'kN',
+    'min(V_pl_Rd, chi_w*(h_b-2*t_f)*t_w*f_y_w/(sqrt(3)*gamma_M1))',
+    'shear resistance of the slender web',
+    'EN 1993-1-5, 5.2(1)',
+  );
   const [h_b, t_f, t_w, f_y] = ['h_b', 't_f', 't_w', 'f_y_w'].map((k) => s.resolve(k).index) as [number, number, number, number];
   const isSlender = (r: Run): boolean => (r.v[h_b]! - 2 * r.v[t_f]!) / r.v[t_w]! > 72 * Math.sqrt(235 / r.v[f_y]!);
   return {
-    id: 'beam-web-shear-gross', title: 'Gross shear, beam web', clause: 'EN 1993-1-1, 6.2.6', part, load: 'combination',
+    id: 'beam-web-shear-gross',
+    title: 'Gross shear, beam web',
+    clause: 'EN 1993-1-1, 6.2.6',
+    part,
+    load: 'combination',
     run: (r) => {
       if (!isSlender(r)) return { demand: r.v[V]!, resistance: V_Rd(r), unit: 'kN' };
       for (const f of slender) f(r);
@@ -100,7 +133,11 @@ function webNetShear<C extends BeamWebCase>(sheet: Sheet, d_v: string): Check<C>
   const A_v_net = s.f('A_v_net', 'mm2', `A_v_b-n1*${d_v}*t_w`, 'shear area less one line of holes');
   const V_Rd = s.f('V_Rd', 'kN', 'A_v_net*f_u_w/(sqrt(3)*gamma_M2)', 'shear resistance of the net web', 'EN 1993-1-8, 3.10.2');
   return {
-    id: 'beam-web-shear-net', title: 'Net shear, beam web', clause: 'EN 1993-1-1, 6.2.6', part, load: 'combination',
+    id: 'beam-web-shear-net',
+    title: 'Net shear, beam web',
+    clause: 'EN 1993-1-1, 6.2.6',
+    part,
+    load: 'combination',
     run: (r) => (A_v_net(r), { demand: r.v[V]!, resistance: V_Rd(r), unit: 'kN' }),
   };
 }
@@ -114,7 +151,11 @@ function webBlockShear<C extends BeamWebCase>(sheet: Sheet, d_v: string, d_h: st
   ];
   const V_Rd = blockTearing(s, 'V_Rd', 0.5, 'f_u_w', 'f_y_w', 'gamma_M2');
   return {
-    id: 'beam-web-block-shear', title: 'Block tearing, beam web', clause: 'EN 1993-1-8, 3.10.2', part, load: 'combination',
+    id: 'beam-web-block-shear',
+    title: 'Block tearing, beam web',
+    clause: 'EN 1993-1-8, 3.10.2',
+    part,
+    load: 'combination',
     run: (r, c) => {
       if (!notched(c)) return { skip: 'The beam is not notched: the top flange closes the web, no block can pull out upwards.' };
       if (!c.notchTop) return { skip: 'The flange on the loaded side is not notched: it closes the web, no block can pull out.' };
@@ -129,13 +170,29 @@ function secondLine<C extends BeamWebCase>(sheet: Sheet, d_v: string): Check<C> 
   const V = shearForce(sheet);
   const lever = s.f('lever', 'mm', 'g_h+e_2b+p2', 'support face to the second bolt line');
   const M_Ed = s.f('M_Ed', 'kNm', 'V_Ed*lever', 'moment at the second bolt line');
-  const V_pl = s.f('V_pl_DN_Rd', 'kN', `min(A_v_b*f_y_w/(sqrt(3)*gamma_M0), (A_v_b-n1*${d_v}*t_w)*f_u_w/(sqrt(3)*gamma_M2))`, 'shear resistance at the second bolt line, gross or net');
+  const V_pl = s.f(
+    'V_pl_DN_Rd',
+    'kN',
+    `min(A_v_b*f_y_w/(sqrt(3)*gamma_M0), (A_v_b-n1*${d_v}*t_w)*f_u_w/(sqrt(3)*gamma_M2))`,
+    'shear resistance at the second bolt line, gross or net',
+  );
   const W = notchModulus(s);
   const rho = highShear(s, 'V_Ed', 'V_pl_DN_Rd');
-  const M_Rd = s.f('M_Rd', 'kNm', '(1-rho)*W_el_N*f_y_w/gamma_M0', 'bending resistance at the second bolt line', 'EN 1993-1-1, 6.2.5, 6.2.8');
+  const M_Rd = s.f(
+    'M_Rd',
+    'kNm',
+    '(1-rho)*W_el_N*f_y_w/gamma_M0',
+    'bending resistance at the second bolt line',
+    'EN 1993-1-1, 6.2.5, 6.2.8',
+  );
   const withN = notchAxial(s);
   return {
-    id: 'beam-second-line', title: 'Shear and bending at the second bolt line', clause: 'EN 1993-1-1, 6.2.8', part, load: 'combination', nonlinear: true,
+    id: 'beam-second-line',
+    title: 'Shear and bending at the second bolt line',
+    clause: 'EN 1993-1-1, 6.2.8',
+    part,
+    load: 'combination',
+    nonlinear: true,
     run: (r, c, l) => {
       if (!notched(c)) return { skip: NOT_NOTCHED };
       if (c.n2 < 2) return { skip: 'There is one bolt line only.' };
@@ -155,13 +212,24 @@ function secondLine<C extends BeamWebCase>(sheet: Sheet, d_v: string): Check<C> 
  * moment is taken as adding to that of the reaction, which is on the safe side where it does not.
  */
 function notchAxial(s: FormulaSection) {
-  const area = { one: s.f('A_N', 'mm2', 'b*t_f+h_s*t_w', 'area of the tee'), two: s.f('A_N', 'mm2', 't_w*h_N', 'area of the web left by two notches') };
+  const area = {
+    one: s.f('A_N', 'mm2', 'b*t_f+h_s*t_w', 'area of the tee'),
+    two: s.f('A_N', 'mm2', 't_w*h_N', 'area of the web left by two notches'),
+  };
   const off = 'height of the axial force over the centroid of what is left';
   const e = {
-    top: s.f('e_N', 'mm', 'abs(h_b-y_N-z_N)', off), bottom: s.f('e_N', 'mm', 'abs(y_N-z_N)', off), two: s.f('e_N', 'mm', 'abs(d_nt+h_N/2-z_N)', off),
+    top: s.f('e_N', 'mm', 'abs(h_b-y_N-z_N)', off),
+    bottom: s.f('e_N', 'mm', 'abs(y_N-z_N)', off),
+    two: s.f('e_N', 'mm', 'abs(d_nt+h_N/2-z_N)', off),
   };
   const N_Rd = s.f('N_Rd', 'kN', 'A_N*f_y_w/gamma_M0', 'axial resistance of what is left', 'EN 1993-1-1, 6.2.3, 6.2.4');
-  const u = s.f('u', '-', 'N_Ed/N_Rd+(M_Ed+N_Ed*e_N)/M_Rd', 'axial force, its moment and that of the reaction', 'EN 1993-1-1, 6.2.9.2');
+  const u = s.f(
+    'u',
+    '-',
+    'N_Ed/N_Rd+(M_Ed+N_Ed*e_N)/M_Rd',
+    'axial force, its moment and that of the reaction',
+    'EN 1993-1-1, 6.2.9.2',
+  );
   return (r: Run, c: BeamWebCase, M_Rd: number): { demand: number; resistance: number; unit: '-' } => {
     const two = c.notchTop && c.notchBottom;
     area[two ? 'two' : 'one'](r);
@@ -180,10 +248,21 @@ export function notchBending<C extends BeamWebCase>(sheet: Sheet): Check<C> {
   const V_pl = s.f('V_pl_N_Rd', 'kN', 'A_v_b*f_y_w/(sqrt(3)*gamma_M0)', 'shear resistance at the notch', 'EN 1993-1-1, 6.2.6(2)');
   const W = notchModulus(s);
   const rho = highShear(s, 'V_Ed', 'V_pl_N_Rd');
-  const M_Rd = s.f('M_Rd', 'kNm', '(1-rho)*W_el_N*f_y_w/gamma_M0', 'bending resistance of the notched section', 'EN 1993-1-1, 6.2.5, 6.2.8');
+  const M_Rd = s.f(
+    'M_Rd',
+    'kNm',
+    '(1-rho)*W_el_N*f_y_w/gamma_M0',
+    'bending resistance of the notched section',
+    'EN 1993-1-1, 6.2.5, 6.2.8',
+  );
   const withN = notchAxial(s);
   return {
-    id: 'beam-notch-bending', title: 'Shear and bending at the notch', clause: 'EN 1993-1-1, 6.2.8', part, load: 'combination', nonlinear: true,
+    id: 'beam-notch-bending',
+    title: 'Shear and bending at the notch',
+    clause: 'EN 1993-1-1, 6.2.8',
+    part,
+    load: 'combination',
+    nonlinear: true,
     run: (r, c, l) => {
       if (!notched(c)) return { skip: NOT_NOTCHED };
       lever(r);
@@ -197,11 +276,16 @@ export function notchBending<C extends BeamWebCase>(sheet: Sheet): Check<C> {
 }
 
 const MEMBER = 'The member design must check the notched, unrestrained beam; this is outside the joint.';
-const LIFTED = 'Uplift compresses the bottom flange, which is not said to be held. Where it is, say so in the basis of the job; else the member design must check the notched beam, outside the joint.';
+const LIFTED =
+  'Uplift compresses the bottom flange, which is not said to be held. Where it is, say so in the basis of the job; else the member design must check the notched beam, outside the joint.';
 
 /** Never checked here, a member matter (basis 2.7): settled where the compressed flange is held, else missing. */
 export const notchBuckling = <C extends BeamWebCase>(): Check<C> => ({
-  id: 'beam-notch-ltb', title: 'Lateral-torsional buckling at the notch', clause: 'EN 1993-1-1, 6.3.2', part, load: 'combination',
+  id: 'beam-notch-ltb',
+  title: 'Lateral-torsional buckling at the notch',
+  clause: 'EN 1993-1-1, 6.3.2',
+  part,
+  load: 'combination',
   run: (_r, c) => {
     if (!notched(c)) return { skip: NOT_NOTCHED };
     if (!c.flangeHeld) return { missing: c.turned ? LIFTED : MEMBER };
@@ -211,7 +295,12 @@ export const notchBuckling = <C extends BeamWebCase>(): Check<C> => ({
 
 /** Checks of the bolted beam web that fin plates and cleats share (basis 2.6, 2.7). */
 export const boltedWebChecks = <C extends BeamWebCase>(sheet: Sheet, d_v: string, d_h: string): Check<C>[] => [
-  webGrossShear(sheet), webNetShear(sheet, d_v), webBlockShear(sheet, d_v, d_h), secondLine(sheet, d_v), notchBending(sheet), notchBuckling(),
+  webGrossShear(sheet),
+  webNetShear(sheet, d_v),
+  webBlockShear(sheet, d_v, d_h),
+  secondLine(sheet, d_v),
+  notchBending(sheet),
+  notchBuckling(),
 ];
 
 /** The bending of the web panel beside a long fin plate, beam not notched (basis 2.6). */
@@ -220,12 +309,30 @@ export function webPanelBending(sheet: Sheet, d_v: string, d_h: string) {
   const shear = 'EN 1993-1-1, 6.2.6';
   const before: Formula[] = [
     s.f('run', 'mm', 'e_2b+B2', 'beam end to the last bolt line'),
-    s.f('F_pl_AB_Rd', 'kN', `min(run*t_w*f_y_w/(sqrt(3)*gamma_M0), t_w*(run-(n2-0.5)*${d_h})*f_u_w/(sqrt(3)*gamma_M2))`, 'horizontal shear of the web above and below the bolts', shear),
+    s.f(
+      'F_pl_AB_Rd',
+      'kN',
+      `min(run*t_w*f_y_w/(sqrt(3)*gamma_M0), t_w*(run-(n2-0.5)*${d_h})*f_u_w/(sqrt(3)*gamma_M2))`,
+      'horizontal shear of the web above and below the bolts',
+      shear,
+    ),
   ];
   const V_BC_Ed = s.f('V_BC_Ed', 'kN', 'V_Ed*L1*t_w/A_v_b', 'share of the reaction in the panel, by web area');
-  const V_pl_BC = s.f('V_pl_BC_Rd', 'kN', `min(L1*t_w*f_y_w/(sqrt(3)*gamma_M0), t_w*(L1-(n1-1)*${d_v})*f_u_w/(sqrt(3)*gamma_M2))`, 'vertical shear of the panel at the last bolt line', shear);
+  const V_pl_BC = s.f(
+    'V_pl_BC_Rd',
+    'kN',
+    `min(L1*t_w*f_y_w/(sqrt(3)*gamma_M0), t_w*(L1-(n1-1)*${d_v})*f_u_w/(sqrt(3)*gamma_M2))`,
+    'vertical shear of the panel at the last bolt line',
+    shear,
+  );
   const rho = highShear(s, 'V_BC_Ed', 'V_pl_BC_Rd');
-  const M_BC = s.f('M_BC_Rd', 'kNm', '(1-rho)*(t_w*L1^2/6)*f_y_w/gamma_M0', 'bending of the panel at the last bolt line', 'EN 1993-1-1, 6.2.8');
+  const M_BC = s.f(
+    'M_BC_Rd',
+    'kNm',
+    '(1-rho)*(t_w*L1^2/6)*f_y_w/gamma_M0',
+    'bending of the panel at the last bolt line',
+    'EN 1993-1-1, 6.2.8',
+  );
   const lever = s.f('lever', 'mm', 'z_p+B2', 'weld to the last bolt line');
   const M_Ed = s.f('M_Ed', 'kNm', 'V_Ed*lever', 'moment at the last bolt line');
   const M_Rd = s.f('M_Rd', 'kNm', 'M_BC_Rd+F_pl_AB_Rd*L1', 'bending resistance of the panel');

@@ -6,10 +6,22 @@ export function boltShear(s: FormulaSection, L_j: string, planes: 'planes' | 'on
   const clause = 'EN 1993-1-8, Table 3.4';
   const threads = s.f('A_bolt', 'mm2', 'A_s', 'area in the shear plane: threads', clause);
   const shank = s.f('A_bolt', 'mm2', 'pi*d^2/4', 'area in the shear plane: shank', clause);
-  const long = s.f('beta_Lf', '-', `max(0.75, min(1, 1-(${L_j}-15*d)/(200*d)))`, 'reduction for a long joint', 'EN 1993-1-8, 3.8');
+  const long = s.f(
+    'beta_Lf',
+    '-',
+    `max(0.75, min(1, 1-(${L_j}-15*d)/(200*d)))`,
+    'reduction for a long joint',
+    'EN 1993-1-8, 3.8',
+  );
   const notLong = s.f('beta_Lf', '-', '1', 'long joints are not reduced (setting)', 'EN 1993-1-8, 3.8');
   const pack = s.f('beta_p', '-', 'min(1, 9*d/(8*d+3*t_pk))', 'reduction for packing', 'EN 1993-1-8, 3.6.1(12)');
-  const F_v_Rd = s.f('F_v_Rd', 'kN', `${planes === 'planes' ? 'planes*' : ''}beta_Lf*beta_p*alpha_v*f_ub*A_bolt/gamma_M2`, 'shear resistance of one bolt', clause);
+  const F_v_Rd = s.f(
+    'F_v_Rd',
+    'kN',
+    `${planes === 'planes' ? 'planes*' : ''}beta_Lf*beta_p*alpha_v*f_ub*A_bolt/gamma_M2`,
+    'shear resistance of one bolt',
+    clause,
+  );
   return (r: Run, o: { threads: boolean; longJoint: boolean }): number => {
     (o.threads ? threads : shank)(r);
     (o.longJoint ? long : notLong)(r);
@@ -63,12 +75,30 @@ export interface BearingPresence {
 export function bearing(s: FormulaSection, t: BearingTerms) {
   const clause = 'EN 1993-1-8, Table 3.4';
   const alphaOf = (end: boolean, pitch: boolean): Formula =>
-    s.f(t.alpha, '-', `min(${[end && `${t.end}/(3*${t.d_0})`, pitch && `${t.pitch}/(3*${t.d_0})-1/4`, `f_ub/${t.f_u}`, '1'].filter(Boolean).join(', ')})`, `bearing, distances along a ${t.words} force`, clause);
+    s.f(
+      t.alpha,
+      '-',
+      `min(${[end && `${t.end}/(3*${t.d_0})`, pitch && `${t.pitch}/(3*${t.d_0})-1/4`, `f_ub/${t.f_u}`, '1'].filter(Boolean).join(', ')})`,
+      `bearing, distances along a ${t.words} force`,
+      clause,
+    );
   const kOf = (edge: boolean, gauge: boolean): Formula =>
-    s.f(t.k, '-', `min(${[edge && `2.8*${t.edge}/${t.d_0}-1.7`, gauge && `1.4*${t.gauge}/${t.d_0}-1.7`, '2.5'].filter(Boolean).join(', ')})`, `bearing, distances across a ${t.words} force`, clause);
+    s.f(
+      t.k,
+      '-',
+      `min(${[edge && `2.8*${t.edge}/${t.d_0}-1.7`, gauge && `1.4*${t.gauge}/${t.d_0}-1.7`, '2.5'].filter(Boolean).join(', ')})`,
+      `bearing, distances across a ${t.words} force`,
+      clause,
+    );
   const alpha = [alphaOf(false, false), alphaOf(false, true), alphaOf(true, false), alphaOf(true, true)];
   const k = [kOf(false, false), kOf(false, true), kOf(true, false), kOf(true, true)];
-  const F = s.f(t.F, 'kN', `${t.f_h}*${t.k}*${t.alpha}*${t.f_u}*d*${t.t}/${t.gamma}`, `bearing resistance of one bolt, ${t.words} force`, clause);
+  const F = s.f(
+    t.F,
+    'kN',
+    `${t.f_h}*${t.k}*${t.alpha}*${t.f_u}*d*${t.t}/${t.gamma}`,
+    `bearing resistance of one bolt, ${t.words} force`,
+    clause,
+  );
   return (r: Run, has: BearingPresence): number => {
     alpha[(has.end ? 2 : 0) + (has.pitch ? 1 : 0)]!(r);
     k[(has.edge ? 2 : 0) + (has.gauge ? 1 : 0)]!(r);
@@ -103,7 +133,15 @@ export function slip(s: FormulaSection, o: { k_s?: string; n_f?: string; pulled?
   const F_p_C = s.f('F_p_C', 'kN', '0.7*f_ub*A_s', 'preload', 'EN 1993-1-8, 3.9.1(2)');
   const F_s_Rd = s.f('F_s_Rd', 'kN', `${faces}*F_p_C/gamma_M3`, 'slip resistance of one bolt', 'EN 1993-1-8, 3.9.1(1)');
   const F_t_Ed = o.pulled ? s.f('F_t_Ed', 'kN', `N_Ed/(${o.pulled})`, 'tension of one bolt') : null;
-  const reduced = o.pulled ? s.f('F_s_Rd', 'kN', `${faces}*max(F_p_C-0.8*F_t_Ed, 0)/gamma_M3`, 'slip resistance of one bolt that tension unloads', 'EN 1993-1-8, 3.9.2(1)') : null;
+  const reduced = o.pulled
+    ? s.f(
+        'F_s_Rd',
+        'kN',
+        `${faces}*max(F_p_C-0.8*F_t_Ed, 0)/gamma_M3`,
+        'slip resistance of one bolt that tension unloads',
+        'EN 1993-1-8, 3.9.2(1)',
+      )
+    : null;
   return (r: Run, axial?: 'none' | 'tension' | 'compression'): number => {
     F_p_C(r);
     if (axial !== 'tension' || !reduced) return F_s_Rd(r);

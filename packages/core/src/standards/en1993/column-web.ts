@@ -31,21 +31,50 @@ export function columnWeb<C>(sheet: Sheet, h: string, at: (c: C) => ColumnCase):
     const s = sheet.section(`column-web-${k}`);
     const steps = [
       s.f('b_eff', 'mm', `${h}+5*(t_2+r_c)`, 'depth of column web that takes the force', clause),
-      s.f('omega', '-', '1/sqrt(1+1.3*(b_eff*t_wc/A_vc)^2)', 'interaction with the shear of the column, beta = 1', 'EN 1993-1-8, Table 6.3'),
+      s.f(
+        'omega',
+        '-',
+        '1/sqrt(1+1.3*(b_eff*t_wc/A_vc)^2)',
+        'interaction with the shear of the column, beta = 1',
+        'EN 1993-1-8, Table 6.3',
+      ),
     ];
     return { s, steps };
   };
   const push = make('compression', 'EN 1993-1-8, 6.2.6.2(1)');
   const k_wc = push.s.f('k_wc', '-', '0.7', 'stress along the column not known: the least value', 'EN 1993-1-8, 6.2.6.2(2)');
-  const lambda = push.s.f('lambda_p', '-', '0.932*sqrt(b_eff*d_wc*f_y_2/(E*t_wc^2))', 'slenderness of the column web', 'EN 1993-1-8, 6.2.6.2(1)');
+  const lambda = push.s.f(
+    'lambda_p',
+    '-',
+    '0.932*sqrt(b_eff*d_wc*f_y_2/(E*t_wc^2))',
+    'slenderness of the column web',
+    'EN 1993-1-8, 6.2.6.2(1)',
+  );
   const rho = [
     push.s.f('rho', '-', '1', 'stocky: no plate buckling', 'EN 1993-1-8, 6.2.6.2(1)'),
     push.s.f('rho', '-', '(lambda_p-0.2)/lambda_p^2', 'reduction for plate buckling', 'EN 1993-1-8, 6.2.6.2(1)'),
   ];
-  const F_c = push.s.f('F_c_wc_Rd', 'kN', 'omega*k_wc*b_eff*t_wc*f_y_2*min(1/gamma_M0, rho/gamma_M1)', 'column web in transverse compression', 'EN 1993-1-8, 6.2.6.2(1)');
+  const F_c = push.s.f(
+    'F_c_wc_Rd',
+    'kN',
+    'omega*k_wc*b_eff*t_wc*f_y_2*min(1/gamma_M0, rho/gamma_M1)',
+    'column web in transverse compression',
+    'EN 1993-1-8, 6.2.6.2(1)',
+  );
   const pull = make('tension', 'EN 1993-1-8, 6.2.6.3(2)');
-  const F_t = pull.s.f('F_t_wc_Rd', 'kN', 'omega*b_eff*t_wc*f_y_2/gamma_M0', 'column web in transverse tension', 'EN 1993-1-8, 6.2.6.3(1)');
-  const check = (k: 'compression' | 'tension', title: string, clause: string, resistance: (r: Parameters<typeof F_c>[0]) => number): CheckDef<C> => {
+  const F_t = pull.s.f(
+    'F_t_wc_Rd',
+    'kN',
+    'omega*b_eff*t_wc*f_y_2/gamma_M0',
+    'column web in transverse tension',
+    'EN 1993-1-8, 6.2.6.3(1)',
+  );
+  const check = (
+    k: 'compression' | 'tension',
+    title: string,
+    clause: string,
+    resistance: (r: Parameters<typeof F_c>[0]) => number,
+  ): CheckDef<C> => {
     const N = sheet.section(`column-web-${k}`).resolve('N_Ed').index;
     return axialCheck<C>(`column-web-${k}`, title, clause, 'support', (r, c, l) => {
       const { onFlange, section } = at(c);

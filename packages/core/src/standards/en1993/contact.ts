@@ -59,17 +59,28 @@ export function regionOf(pieces: readonly Polygon[]): Region {
   // Each cut of a convex polygon adds one corner; a piece is cut twice.
   const most = Math.max(0, ...pieces.map((p) => p.length)) + 8;
   if (most > SCRATCH.length) [SCRATCH, SCRATCH2] = [new Float64Array(most), new Float64Array(most)];
-  return { pieces, flat: pieces.map((p) => Float64Array.from(p)), moments: momentsOf(pieces), pieceMoments: pieces.map((p) => momentsOf([p])) };
+  return {
+    pieces,
+    flat: pieces.map((p) => Float64Array.from(p)),
+    moments: momentsOf(pieces),
+    pieceMoments: pieces.map((p) => momentsOf([p])),
+  };
 }
 
 /** Inner forces, energy and tangent of one strain plane. */
 interface State {
   E: number;
-  R0: number; R1: number; R2: number;
-  K00: number; K01: number; K02: number; K11: number; K12: number; K22: number;
+  R0: number;
+  R1: number;
+  R2: number;
+  K00: number;
+  K01: number;
+  K02: number;
+  K11: number;
+  K12: number;
+  K22: number;
   area: number;
 }
-
 
 /** Adds the part of a piece under k p (linear in p) whose moments are m. */
 function addLinear(s: State, m: Moments, k: number, p0: number, py: number, pz: number): void {
@@ -97,10 +108,16 @@ function partMoments(p: Float64Array, n: number): Moments {
 }
 
 // Dunavant's rule of degree 5 on a triangle: stress times (1, y, z) and its tangent are of degree 3 at most.
-const [A1, B1, W1] = [0.059715871789770, 0.470142064105115, 0.132394152788506];
+const [A1, B1, W1] = [0.05971587178977, 0.470142064105115, 0.132394152788506];
 const [A2, B2, W2] = [0.797426985353087, 0.101286507323456, 0.125939180544827];
 const RULE: readonly (readonly [number, number, number, number])[] = [
-  [1 / 3, 1 / 3, 1 / 3, 0.225], [A1, B1, B1, W1], [B1, A1, B1, W1], [B1, B1, A1, W1], [A2, B2, B2, W2], [B2, A2, B2, W2], [B2, B2, A2, W2],
+  [1 / 3, 1 / 3, 1 / 3, 0.225],
+  [A1, B1, B1, W1],
+  [B1, A1, B1, W1],
+  [B1, B1, A1, W1],
+  [A2, B2, B2, W2],
+  [B2, A2, B2, W2],
+  [B2, B2, A2, W2],
 ];
 
 /** Adds the parabolic part, 0 <= p <= p_c, of a piece. */
@@ -147,7 +164,8 @@ function stateOf(bed: Bed, k: number, p0: number, py: number, pz: number): State
   const { flat, pieceMoments } = region;
   for (let i = 0; i < flat.length; i += 1) {
     const piece = flat[i]!;
-    let low = Infinity, high = -Infinity;
+    let low = Infinity,
+      high = -Infinity;
     for (let j = 0; j < piece.length; j += 2) {
       const p = p0 + py * piece[j]! + pz * piece[j + 1]!;
       if (p < low) low = p;
@@ -155,7 +173,14 @@ function stateOf(bed: Bed, k: number, p0: number, py: number, pz: number): State
     }
     if (high <= 0) continue;
     if (law === 'winkler') {
-      addLinear(s, low >= 0 ? pieceMoments[i]! : partMoments(SCRATCH, clipInto(SCRATCH, piece, piece.length, p0, py, pz)), k, p0, py, pz);
+      addLinear(
+        s,
+        low >= 0 ? pieceMoments[i]! : partMoments(SCRATCH, clipInto(SCRATCH, piece, piece.length, p0, py, pz)),
+        k,
+        p0,
+        py,
+        pz,
+      );
       continue;
     }
     const W_1 = law === 'parabola' ? (2 / 3) * f_jd * p_c : (f_jd * p_c) / 2;
@@ -168,7 +193,8 @@ function stateOf(bed: Bed, k: number, p0: number, py: number, pz: number): State
     const rising = clipInto(SCRATCH2, SCRATCH, n, p_c - p0, -py, -pz);
     if (law === 'parabola') addParabola(s, SCRATCH2, rising, f_jd, p_c, p0, py, pz);
     else if (rising >= 6) addLinear(s, partMoments(SCRATCH2, rising), k, p0, py, pz);
-    if (high > p_c) addConstant(s, partMoments(SCRATCH2, clipInto(SCRATCH2, SCRATCH, n, p0 - p_c, py, pz)), f_jd, p_c, W_1, p0, py, pz);
+    if (high > p_c)
+      addConstant(s, partMoments(SCRATCH2, clipInto(SCRATCH2, SCRATCH, n, p0 - p_c, py, pz)), f_jd, p_c, W_1, p0, py, pz);
   }
   for (const a of bed.anchors) {
     const p = p0 + py * a.y + pz * a.z;
@@ -192,18 +218,28 @@ type Triple = readonly [number, number, number];
 
 /** K x = r for a symmetric 3 x 3 tangent, in lengths scaled by L; a tiny diagonal term where it is singular. */
 function solve3(s: State, r: Triple, L: number): Triple {
-  const a = s.K00, b = s.K01 / L, c = s.K02 / L, d0 = s.K11 / (L * L), e = s.K12 / (L * L), f0 = s.K22 / (L * L);
+  const a = s.K00,
+    b = s.K01 / L,
+    c = s.K02 / L,
+    d0 = s.K11 / (L * L),
+    e = s.K12 / (L * L),
+    f0 = s.K22 / (L * L);
   const tiny = 1e-13 * (a + d0 + f0);
   const [a1, d, f] = [a + tiny, d0 + tiny, f0 + tiny];
   const [r0, r1, r2] = [r[0], r[1] / L, r[2] / L];
   // Cholesky; the diagonal term keeps it positive.
   const l11 = Math.sqrt(a1);
-  const l21 = b / l11, l31 = c / l11;
+  const l21 = b / l11,
+    l31 = c / l11;
   const l22 = Math.sqrt(Math.max(d - l21 * l21, tiny));
   const l32 = (e - l31 * l21) / l22;
   const l33 = Math.sqrt(Math.max(f - l31 * l31 - l32 * l32, tiny));
-  const y0 = r0 / l11, y1 = (r1 - l21 * y0) / l22, y2 = (r2 - l31 * y0 - l32 * y1) / l33;
-  const x2 = y2 / l33, x1 = (y1 - l32 * x2) / l22, x0 = (y0 - l21 * x1 - l31 * x2) / l11;
+  const y0 = r0 / l11,
+    y1 = (r1 - l21 * y0) / l22,
+    y2 = (r2 - l31 * y0 - l32 * y1) / l33;
+  const x2 = y2 / l33,
+    x1 = (y1 - l32 * x2) / l22,
+    x0 = (y0 - l21 * x1 - l31 * x2) / l11;
   return [x0, x1 / L, x2 / L];
 }
 
@@ -225,16 +261,26 @@ interface Found {
  */
 function limitsOf({ region, anchors }: Bed, L: number): readonly Triple[] {
   let known = LIMITS.get(region);
-  if (!known || known.anchors.length !== anchors.length || known.anchors.some((a, i) => a.y !== anchors[i]!.y || a.z !== anchors[i]!.z)) {
-    const corners = hullOf(region.pieces.flatMap((p) => Array.from({ length: p.length / 2 }, (_, i): [number, number] => [p[2 * i]!, p[2 * i + 1]!])));
-    const rays: Triple[] = [...corners.map(([y, z]): Triple => [1, y / L, z / L]), ...anchors.map((a): Triple => [-1, -a.y / L, -a.z / L])];
+  if (
+    !known ||
+    known.anchors.length !== anchors.length ||
+    known.anchors.some((a, i) => a.y !== anchors[i]!.y || a.z !== anchors[i]!.z)
+  ) {
+    const corners = hullOf(
+      region.pieces.flatMap((p) => Array.from({ length: p.length / 2 }, (_, i): [number, number] => [p[2 * i]!, p[2 * i + 1]!])),
+    );
+    const rays: Triple[] = [
+      ...corners.map(([y, z]): Triple => [1, y / L, z / L]),
+      ...anchors.map((a): Triple => [-1, -a.y / L, -a.z / L]),
+    ];
     const planes: Triple[] = [];
-    for (let i = 0; i < rays.length; i += 1) for (let j = 0; j < rays.length; j += 1) {
-      if (i === j) continue;
-      const n = cross(rays[i]!, rays[j]!);
-      const size = Math.hypot(...n);
-      if (size > 1e-9 && rays.every((q) => dot(n, q) <= 1e-9 * size)) planes.push([n[0] / size, n[1] / size, n[2] / size]);
-    }
+    for (let i = 0; i < rays.length; i += 1)
+      for (let j = 0; j < rays.length; j += 1) {
+        if (i === j) continue;
+        const n = cross(rays[i]!, rays[j]!);
+        const size = Math.hypot(...n);
+        if (size > 1e-9 && rays.every((q) => dot(n, q) <= 1e-9 * size)) planes.push([n[0] / size, n[1] / size, n[2] / size]);
+      }
     LIMITS.set(region, (known = { anchors, planes }));
   }
   return known.planes;
@@ -250,7 +296,15 @@ function hullOf(points: readonly [number, number][]): [number, number][] {
   const half = (list: readonly [number, number][]): [number, number][] => {
     const out: [number, number][] = [];
     for (const p of list) {
-      for (let n = out.length; n >= 2 && (out[n - 1]![0] - out[n - 2]![0]) * (p[1] - out[n - 2]![1]) - (out[n - 1]![1] - out[n - 2]![1]) * (p[0] - out[n - 2]![0]) <= 1e-9; n -= 1) out.pop();
+      for (
+        let n = out.length;
+        n >= 2 &&
+        (out[n - 1]![0] - out[n - 2]![0]) * (p[1] - out[n - 2]![1]) -
+          (out[n - 1]![1] - out[n - 2]![1]) * (p[0] - out[n - 2]![0]) <=
+          1e-9;
+        n -= 1
+      )
+        out.pop();
       out.push(p);
     }
     return out.slice(0, -1);
@@ -274,7 +328,8 @@ function runsAway(bed: Bed, F: Triple, [p0, py, pz]: Triple, L: number): boolean
   // Sunk until no anchor stretches.
   const d0 = bed.anchors.reduce((d, a) => Math.max(d, -(py * a.y + pz * a.z)), p0);
   const work = F[0] * d0 + F[1] * py + F[2] * pz;
-  const least = 1e-6 * Math.max(Math.abs(F[0]), Math.abs(F[1]) / L, Math.abs(F[2]) / L) * (Math.abs(d0) + L * (Math.abs(py) + Math.abs(pz)));
+  const least =
+    1e-6 * Math.max(Math.abs(F[0]), Math.abs(F[1]) / L, Math.abs(F[2]) / L) * (Math.abs(d0) + L * (Math.abs(py) + Math.abs(pz)));
   if (!(work > least) || !Number.isFinite(work)) return false;
   let most = 0;
   for (const piece of bed.region.flat) {
@@ -302,7 +357,8 @@ function newton(bed: Bed, k: number, F: Triple, start: Triple, L: number): Found
     const d = solve3(s, r, L);
     const slope = -(r[0] * d[0] + r[1] * d[1] + r[2] * d[2]);
     let t = 1;
-    let next = s, E2 = E;
+    let next = s,
+      E2 = E;
     for (let h = 0; h < 24; h += 1) {
       next = stateOf(bed, k, p0 + t * d[0], py + t * d[1], pz + t * d[2]);
       E2 = energy(next, p0 + t * d[0], py + t * d[1], pz + t * d[2]);
@@ -342,7 +398,12 @@ function ridged(bed: Bed, k: number, F: Triple, start: Triple, L: number): Found
     if (!best || residual < best.residual) best = { x, s, residual, iterations: i };
     if (residual < TOLERANCE) return best;
     if (Math.abs(x[0]) + L * (Math.abs(x[1]) + Math.abs(x[2])) > RUNAWAY) return null;
-    const held: State = { ...s, K00: s.K00 + ridge * stiff, K11: s.K11 + ridge * stiff * L * L, K22: s.K22 + ridge * stiff * L * L };
+    const held: State = {
+      ...s,
+      K00: s.K00 + ridge * stiff,
+      K11: s.K11 + ridge * stiff * L * L,
+      K22: s.K22 + ridge * stiff * L * L,
+    };
     const d = solve3(held, [F[0] - s.R0, F[1] - s.R1, F[2] - s.R2], L);
     if (i % 4 === 0 && runsAway(bed, F, x, L)) return NEVER;
     const to: Triple = [x[0] + d[0], x[1] + d[1], x[2] + d[2]];
@@ -357,12 +418,14 @@ function ridged(bed: Bed, k: number, F: Triple, start: Triple, L: number): Found
 }
 
 function searched(bed: Bed, k: number, F: Triple, start: Triple, L: number): Found | null {
-  const found = newton(bed, k, F, start, L) ?? (beyond(bed, F, L) ? NEVER : ridged(bed, k, F, start, L) ?? ridged(bed, k, F, [0, 0, 0], L));
+  const found =
+    newton(bed, k, F, start, L) ?? (beyond(bed, F, L) ? NEVER : (ridged(bed, k, F, start, L) ?? ridged(bed, k, F, [0, 0, 0], L)));
   return found === NEVER ? null : found;
 }
 
 /** Whether a bed can be in equilibrium with a load, whatever its law makes of the pressure. */
-export const balances = (bed: Bed, load: Load): boolean => solved(bed.law === 'winkler' ? bed : { ...bed, law: 'uniform' }, load) !== null;
+export const balances = (bed: Bed, load: Load): boolean =>
+  solved(bed.law === 'winkler' ? bed : { ...bed, law: 'uniform' }, load) !== null;
 
 /** Solves a bed under a load, from the strain plane `near` where one is known. Null: no equilibrium. The load must not be zero. */
 export function solveContact(bed: Bed, load: Load, near?: Contact): Contact | null {
@@ -380,10 +443,13 @@ export function solveContact(bed: Bed, load: Load, near?: Contact): Contact | nu
   if (found && bed.law === 'uniform') {
     // All compressed area at f_jd: the linear rise is made steeper until it is a step.
     // With nothing in contact there is no rise to steepen.
-    for (let k = bed.k_w; highest(bed, found.x) > 0 && bed.f_jd / k >= 1e-4 * highest(bed, found.x) && k < 1e12 * bed.k_w; ) {
+    for (let k = bed.k_w; highest(bed, found.x) > 0 && bed.f_jd / k >= 1e-4 * highest(bed, found.x) && k < 1e12 * bed.k_w;) {
       k *= 6;
       const steep: Found | null | typeof NEVER = newton(bed, k, F, found.x, L);
-      const next: Found | null = steep === NEVER ? null : (steep ?? (bed.f_jd / k < 0.01 * highest(bed, found.x) ? null : searched(bed, k, F, found.x, L)));
+      const next: Found | null =
+        steep === NEVER
+          ? null
+          : (steep ?? (bed.f_jd / k < 0.01 * highest(bed, found.x) ? null : searched(bed, k, F, found.x, L)));
       // There is an equilibrium however steep the rise is: where it is lost to rounding, the last one found stands.
       if (!next) break;
       found = next;
@@ -419,7 +485,8 @@ const lengthOf = (bed: Bed): number => {
 /** Deepest point of the contact region. */
 function highest(bed: Bed, [p0, py, pz]: Triple): number {
   let high = -Infinity;
-  for (const piece of bed.region.flat) for (let j = 0; j < piece.length; j += 2) high = Math.max(high, p0 + py * piece[j]! + pz * piece[j + 1]!);
+  for (const piece of bed.region.flat)
+    for (let j = 0; j < piece.length; j += 2) high = Math.max(high, p0 + py * piece[j]! + pz * piece[j + 1]!);
   return high;
 }
 
@@ -430,8 +497,24 @@ function answer(bed: Bed, { x, s, residual, iterations }: Found): Contact {
   const pulled = (of: (a: Bed['anchors'][number]) => number): number => bed.anchors.reduce((sum, a, i) => sum + F[i]! * of(a), 0);
   const C = s.R0 + T;
   const p_max = Math.max(0, highest(bed, x));
-  const sigma_max = bed.law === 'winkler' ? bed.k_w * p_max : bed.law === 'parabola' ? stressOf(p_max, bed) : C > 0 ? bed.f_jd : 0;
-  return { p_0, p_y, p_z, C, y_C: C > 0 ? (s.R1 + pulled((a) => a.y)) / C : 0, z_C: C > 0 ? (s.R2 + pulled((a) => a.z)) / C : 0, area: s.area, sigma_max, p_max, F, T, residual, iterations, block: false };
+  const sigma_max =
+    bed.law === 'winkler' ? bed.k_w * p_max : bed.law === 'parabola' ? stressOf(p_max, bed) : C > 0 ? bed.f_jd : 0;
+  return {
+    p_0,
+    p_y,
+    p_z,
+    C,
+    y_C: C > 0 ? (s.R1 + pulled((a) => a.y)) / C : 0,
+    z_C: C > 0 ? (s.R2 + pulled((a) => a.z)) / C : 0,
+    area: s.area,
+    sigma_max,
+    p_max,
+    F,
+    T,
+    residual,
+    iterations,
+    block: false,
+  };
 }
 
 function stressOf(p: number, { f_jd, k_w }: Bed): number {
@@ -440,15 +523,23 @@ function stressOf(p: number, { f_jd, k_w }: Bed): number {
 }
 
 /** Pieces of the region in contact, for drawing. */
-export const contactPieces = (bed: Bed, c: Contact): number[][] => bed.region.pieces.map((p) => clip(p, c.p_0, c.p_y, c.p_z)).filter((p) => p.length);
+export const contactPieces = (bed: Bed, c: Contact): number[][] =>
+  bed.region.pieces.map((p) => clip(p, c.p_0, c.p_y, c.p_z)).filter((p) => p.length);
 
 /** Where f is zero between a and b, whose values there differ in sign; a where they do not. */
 function root(f: (x: number) => number, a: number, b: number, fb: number, fa = f(a)): number {
   // All of the region beyond the load already: the cut takes nothing off.
   if (fa === 0 || Math.sign(fa) === Math.sign(fb)) return a;
-  const { x, near, low, high } = illinois(f, { low: a, high: b, fLow: fa, fHigh: fb }, {
-    near: (y) => Math.abs(y) < 1e-11 * (Math.abs(fa) + Math.abs(fb)), narrow: (l, h) => Math.abs(h - l) <= 1e-13 * (Math.abs(a) + Math.abs(b)), halve: 5, most: 60,
-  });
+  const { x, near, low, high } = illinois(
+    f,
+    { low: a, high: b, fLow: fa, fHigh: fb },
+    {
+      near: (y) => Math.abs(y) < 1e-11 * (Math.abs(fa) + Math.abs(fb)),
+      narrow: (l, h) => Math.abs(h - l) <= 1e-13 * (Math.abs(a) + Math.abs(b)),
+      halve: 5,
+      most: 60,
+    },
+  );
   return near ? x : (low + high) / 2;
 }
 
@@ -492,12 +583,14 @@ function cutAt(region: Region, e: { readonly y: number; readonly z: number }): P
     return m;
   };
   const reach = (theta: number): [number, number] => {
-    let low = Infinity, high = -Infinity;
-    for (const p of pieces) for (let j = 0; j < p.length; j += 2) {
-      const u = Math.cos(theta) * p[j]! + Math.sin(theta) * p[j + 1]!;
-      low = Math.min(low, u);
-      high = Math.max(high, u);
-    }
+    let low = Infinity,
+      high = -Infinity;
+    for (const p of pieces)
+      for (let j = 0; j < p.length; j += 2) {
+        const u = Math.cos(theta) * p[j]! + Math.sin(theta) * p[j + 1]!;
+        low = Math.min(low, u);
+        high = Math.max(high, u);
+      }
     return [low, high];
   };
   /** Offset at which the part's centroid lies at the load's distance along theta, with its sideways error. */
@@ -513,7 +606,7 @@ function cutAt(region: Region, e: { readonly y: number; readonly z: number }): P
     };
     const offset = root(beyond, from, to, to - goal);
     const m = part(theta, offset);
-    return m.A > 0 ? { offset, m, side: (-s * (m.S_y / m.A - e.y) + c * (m.S_z / m.A - e.z)) } : null;
+    return m.A > 0 ? { offset, m, side: -s * (m.S_y / m.A - e.y) + c * (m.S_z / m.A - e.z) } : null;
   };
   let best: Part | null = null;
   if (full) best = { theta: 0, offset: reach(0)[0], m: moments };
@@ -550,7 +643,19 @@ function uniformBlock(bed: Bed, load: Load): Contact | null {
   const [p_0, p_y, p_z] = [-offset * unit, Math.cos(theta) * unit, Math.sin(theta) * unit];
   const [y_C, z_C] = [m.S_y / m.A, m.S_z / m.A];
   return {
-    p_0, p_y, p_z, C: -load.N, y_C, z_C, area: m.A, sigma_max: sigma, p_max: highest(bed, [p_0, p_y, p_z]), F: bed.anchors.map(() => 0), T: 0,
-    residual: Math.max(Math.abs(y_C - e.y), Math.abs(z_C - e.z)) / lengthOf(bed), iterations: 0, block: true,
+    p_0,
+    p_y,
+    p_z,
+    C: -load.N,
+    y_C,
+    z_C,
+    area: m.A,
+    sigma_max: sigma,
+    p_max: highest(bed, [p_0, p_y, p_z]),
+    F: bed.anchors.map(() => 0),
+    T: 0,
+    residual: Math.max(Math.abs(y_C - e.y), Math.abs(z_C - e.z)) / lengthOf(bed),
+    iterations: 0,
+    block: true,
   };
 }

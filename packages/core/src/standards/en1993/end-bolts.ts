@@ -79,7 +79,11 @@ export function endSlots(sheet: Sheet) {
 }
 
 /** Bearing of the rows in vertical shear, end row and inner rows apart, with the rule of 3.7. */
-function bearingOfRows(s: FormulaSection, rows: EndRows, o: { k: string; t: string; f_u: string; end: string; edge: string; spacing?: { p1: string; p3: string } }) {
+function bearingOfRows(
+  s: FormulaSection,
+  rows: EndRows,
+  o: { k: string; t: string; f_u: string; end: string; edge: string; spacing?: { p1: string; p3: string } },
+) {
   const clause = 'EN 1993-1-8, Table 3.4';
   const d0 = `d_0_${o.k}`;
   const force = `f_hv_${o.k}*k1`;
@@ -92,14 +96,46 @@ function bearingOfRows(s: FormulaSection, rows: EndRows, o: { k: string; t: stri
     innerAsEnd: s.f('alpha_b_inner', '-', 'alpha_b_end', 'there is one row only', clause),
   };
   const across = o.spacing ? [o.spacing.p3, o.spacing.p3] : ['p_3', ...(rows.columns ? [`min(${rows.columns.p}, p_3)`] : [])];
-  const k1Edge = across.map((p) => s.f('k1', '-', `min(2.8*${o.edge}/${d0}-1.7, 1.4*${p}/${d0}-1.7, 2.5)`, 'distances across the force', clause));
-  const k1 = across.map((p) => s.f('k1', '-', `min(1.4*${p}/${d0}-1.7, 2.5)`, 'distances across the force; no edge near', clause));
-  const F = (['end', 'inner'] as const).map((row) => s.f(`F_b_${row}_Rd`, 'kN', `${force}*alpha_b_${row}*${o.f_u}*d*${o.t}/gamma_M2`, `bearing resistance of one bolt, ${row === 'end' ? 'row at the end' : 'other rows'}`, clause));
+  const k1Edge = across.map((p) =>
+    s.f('k1', '-', `min(2.8*${o.edge}/${d0}-1.7, 1.4*${p}/${d0}-1.7, 2.5)`, 'distances across the force', clause),
+  );
+  const k1 = across.map((p) =>
+    s.f('k1', '-', `min(1.4*${p}/${d0}-1.7, 2.5)`, 'distances across the force; no edge near', clause),
+  );
+  const F = (['end', 'inner'] as const).map((row) =>
+    s.f(
+      `F_b_${row}_Rd`,
+      'kN',
+      `${force}*alpha_b_${row}*${o.f_u}*d*${o.t}/gamma_M2`,
+      `bearing resistance of one bolt, ${row === 'end' ? 'row at the end' : 'other rows'}`,
+      clause,
+    ),
+  );
   const F_v = boltShear(s, rows.L1, 'one');
-  const F_v2 = s.f('F_v_Rd', 'kN', '2*beta_Lf*beta_p*alpha_v*f_ub*A_bolt/gamma_M2', 'shear resistance of one bolt, cut in two planes', clause);
+  const F_v2 = s.f(
+    'F_v_Rd',
+    'kN',
+    '2*beta_Lf*beta_p*alpha_v*f_ub*A_bolt/gamma_M2',
+    'shear resistance of one bolt, cut in two planes',
+    clause,
+  );
   const ofRow = ['2', ...(rows.columns ? [`2*${rows.columns.n}`] : [])];
-  const sum = ofRow.map((n) => s.f('V_Rd', 'kN', `${n}*F_b_end_Rd+(n_s-${n})*F_b_inner_Rd`, 'no bolt is stronger in bearing than in shear: the sum', 'EN 1993-1-8, 3.7'));
-  const lowest = s.f('V_Rd', 'kN', 'n_s*min(F_b_end_Rd, F_b_inner_Rd)', 'a bolt is stronger in bearing than in shear: all at the lowest', 'EN 1993-1-8, 3.7');
+  const sum = ofRow.map((n) =>
+    s.f(
+      'V_Rd',
+      'kN',
+      `${n}*F_b_end_Rd+(n_s-${n})*F_b_inner_Rd`,
+      'no bolt is stronger in bearing than in shear: the sum',
+      'EN 1993-1-8, 3.7',
+    ),
+  );
+  const lowest = s.f(
+    'V_Rd',
+    'kN',
+    'n_s*min(F_b_end_Rd, F_b_inner_Rd)',
+    'a bolt is stronger in bearing than in shear: all at the lowest',
+    'EN 1993-1-8, 3.7',
+  );
   return (r: Run, c: EndBoltsCase, has: { end: boolean; edge: boolean; twoPlanes: boolean; many?: boolean }): number => {
     const many = has.many ?? c.support.rows > 1;
     (has.end ? alpha.end : many ? alpha.endInner : alpha.endFree)(r);
@@ -124,12 +160,20 @@ type Loaded = Extract<Outcome, { demand: number }>;
 const bearingClause = 'EN 1993-1-8, Table 3.4, 3.7';
 
 /** Bearing of the plate or leg: its steel above each bolt is loaded, so the first row has the end distance `e1`. */
-export function legBearing<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, o: { id: string; part: string; t: string; f_u: string; e1: string }): CheckDef<C> {
+export function legBearing<C extends EndBoltsCase>(
+  sheet: Sheet,
+  rows: EndRows,
+  o: { id: string; part: string; t: string; f_u: string; e1: string },
+): CheckDef<C> {
   const s = sheet.section(o.id);
   const V_Rd = bearingOfRows(s, rows, { k: rows.k, t: o.t, f_u: o.f_u, end: o.e1, edge: rows.e2 });
   const V = s.resolve('V_Ed').index;
   return {
-    id: o.id, title: `Bearing, ${o.part}`, clause: bearingClause, part: o.part, load: 'combination',
+    id: o.id,
+    title: `Bearing, ${o.part}`,
+    clause: bearingClause,
+    part: o.part,
+    load: 'combination',
     run: (r, c) => ({ demand: r.v[V]!, resistance: V_Rd(r, c, { end: true, edge: true, twoPlanes: false }), unit: 'kN' }),
   };
 }
@@ -147,15 +191,38 @@ export function supportBearing<C extends EndBoltsCase>(sheet: Sheet, rows: EndRo
   const far2 = s.f('V_sum', 'kN', 'V_Ed_2', 'reaction of the far beam alone: uplift of this one relieves it');
   const far2Share = s.f('V_sum', 'kN', 'V_Ed_2*n_s/n_s_2', 'reaction of the far beam alone, times the bolts of this joint');
   const sum = s.f('V_sum', 'kN', 'V_Ed+V_Ed_2', 'reactions of both beams');
-  const share = s.f('V_sum', 'kN', 'V_Ed+V_Ed_2*n_s/n_s_2', 'reactions of both beams on a bolt that holds both, times the bolts of this joint');
+  const share = s.f(
+    'V_sum',
+    'kN',
+    'V_Ed+V_Ed_2*n_s/n_s_2',
+    'reactions of both beams on a bolt that holds both, times the bolts of this joint',
+  );
   const V = s.resolve('V_Ed').index;
   return {
-    id: 'support-bearing', title: 'Bearing, support', clause: bearingClause, part: 'support', load: 'combination',
+    id: 'support-bearing',
+    title: 'Bearing, support',
+    clause: bearingClause,
+    part: 'support',
+    load: 'combination',
     run: (r, c) => {
       const { e_top, e_bottom, e_side, both, far } = c.support;
       if (both && c.turned) {
-        const own = { demand: r.v[V]!, resistance: (far ? ofBoth : V_Rd)(r, c, { end: e_bottom, edge: e_side, twoPlanes: far ? far.all : true, ...(far ? { many: far.pitch } : {}) }), unit: 'kN' as const };
-        const other = (far ? downOfBoth : down)(r, c, { end: e_top, edge: e_side, twoPlanes: far ? far.all : true, ...(far ? { many: far.pitch } : {}) });
+        const own = {
+          demand: r.v[V]!,
+          resistance: (far ? ofBoth : V_Rd)(r, c, {
+            end: e_bottom,
+            edge: e_side,
+            twoPlanes: far ? far.all : true,
+            ...(far ? { many: far.pitch } : {}),
+          }),
+          unit: 'kN' as const,
+        };
+        const other = (far ? downOfBoth : down)(r, c, {
+          end: e_top,
+          edge: e_side,
+          twoPlanes: far ? far.all : true,
+          ...(far ? { many: far.pitch } : {}),
+        });
         return !far || far.any ? worse(own, { demand: (far ? far2Share : far2)(r), resistance: other, unit: 'kN' }) : own;
       }
       if (far) {
@@ -172,15 +239,32 @@ export function supportBearing<C extends EndBoltsCase>(sheet: Sheet, rows: EndRo
 /** Shear of the supporting web along the outermost bolt lines (basis 3.5). `lines` is their number, a number or a symbol. */
 export function supportLocalShear<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, lines = '2'): CheckDef<C> {
   const s = sheet.section('support-local-shear');
-  const e_t = [s.f('e_t', 'mm', 'min(e_top, 5*d)', 'depth of web counted above the rows'), s.f('e_t', 'mm', '5*d', 'depth of web counted above the rows; no edge near')];
-  const e_b = [s.f('e_b', 'mm', 'min(e_bottom, p_3/2, 5*d)', 'depth of web counted below the rows'), s.f('e_b', 'mm', 'min(p_3/2, 5*d)', 'depth of web counted below the rows; no edge near')];
+  const e_t = [
+    s.f('e_t', 'mm', 'min(e_top, 5*d)', 'depth of web counted above the rows'),
+    s.f('e_t', 'mm', '5*d', 'depth of web counted above the rows; no edge near'),
+  ];
+  const e_b = [
+    s.f('e_b', 'mm', 'min(e_bottom, p_3/2, 5*d)', 'depth of web counted below the rows'),
+    s.f('e_b', 'mm', 'min(p_3/2, 5*d)', 'depth of web counted below the rows; no edge near'),
+  ];
   const turned = {
-    e_t: [s.f('e_t', 'mm', 'min(e_bottom, 5*d)', 'depth of web counted above the rows, the far beam bearing down'), s.f('e_t', 'mm', '5*d', 'depth of web counted above the rows; no edge near')],
-    e_b: [s.f('e_b', 'mm', 'min(e_top, p_3/2, 5*d)', 'depth of web counted below the rows, the far beam bearing down'), s.f('e_b', 'mm', 'min(p_3/2, 5*d)', 'depth of web counted below the rows; no edge near')],
+    e_t: [
+      s.f('e_t', 'mm', 'min(e_bottom, 5*d)', 'depth of web counted above the rows, the far beam bearing down'),
+      s.f('e_t', 'mm', '5*d', 'depth of web counted above the rows; no edge near'),
+    ],
+    e_b: [
+      s.f('e_b', 'mm', 'min(e_top, p_3/2, 5*d)', 'depth of web counted below the rows, the far beam bearing down'),
+      s.f('e_b', 'mm', 'min(p_3/2, 5*d)', 'depth of web counted below the rows; no edge near'),
+    ],
   };
   const gross = s.f('A_v', 'mm2', `t_2*(e_t+${rows.L1}+e_b)`, 'gross area of the web along one bolt line');
   const net = s.f('A_v_net', 'mm2', `A_v-${rows.n1}*d_v_2*t_2`, 'net area of the web along one bolt line');
-  const netOfBoth = s.f('A_v_net', 'mm2', `A_v-(${rows.n1}+n_far)*d_v_2*t_2`, 'net area of the web along one bolt line, the holes of both beams');
+  const netOfBoth = s.f(
+    'A_v_net',
+    'mm2',
+    `A_v-(${rows.n1}+n_far)*d_v_2*t_2`,
+    'net area of the web along one bolt line, the holes of both beams',
+  );
   const steps = [
     s.f('V_gross', 'kN', 'A_v*f_y_2/(sqrt(3)*gamma_M0)', 'gross shear resistance', 'EN 1993-1-1, 6.2.6(2)'),
     s.f('V_net', 'kN', 'A_v_net*f_u_2/(sqrt(3)*gamma_M2)', 'net shear resistance', 'EN 1993-1-1, 6.2.6'),
@@ -188,9 +272,18 @@ export function supportLocalShear<C extends EndBoltsCase>(sheet: Sheet, rows: En
   const V_Rd = s.f('V_Rd', 'kN', 'min(V_gross, V_net)', 'the lower of both');
   const one = s.f('V_local', 'kN', `V_Ed/${lines}`, 'shear along each bolt line');
   const two = s.f('V_local', 'kN', `(V_Ed+V_Ed_2)/${lines}`, 'shear along each bolt line, from both beams');
-  const farAlone = s.f('V_local', 'kN', `V_Ed_2/${lines}`, 'shear along each bolt line from the far beam alone: uplift of this one relieves it');
+  const farAlone = s.f(
+    'V_local',
+    'kN',
+    `V_Ed_2/${lines}`,
+    'shear along each bolt line from the far beam alone: uplift of this one relieves it',
+  );
   return {
-    id: 'support-local-shear', title: 'Local shear, supporting web', clause: 'EN 1993-1-1, 6.2.6', part: 'support', load: 'combination',
+    id: 'support-local-shear',
+    title: 'Local shear, supporting web',
+    clause: 'EN 1993-1-1, 6.2.6',
+    part: 'support',
+    load: 'combination',
     run: (r, c) => {
       if (c.support.onFlange) return { skip: 'The flange passes the shear straight into the column web.' };
       const strength = (): number => {
@@ -215,7 +308,10 @@ export function supportLocalShear<C extends EndBoltsCase>(sheet: Sheet, rows: En
 
 /** Tying uses tensile strength and gamma_Mu, a lasting axial force yield strength and the ordinary factors (basis 2.11, 3.6). */
 export type Pull = 'tie' | 'axial';
-export const PULL = { tie: { f: 'f_u', gamma: 'gamma_Mu', gammaBolt: 'gamma_Mu', force: 'N_tie' }, axial: { f: 'f_y', gamma: 'gamma_M0', gammaBolt: 'gamma_M2', force: 'N_Ed' } } as const;
+export const PULL = {
+  tie: { f: 'f_u', gamma: 'gamma_Mu', gammaBolt: 'gamma_Mu', force: 'N_tie' },
+  axial: { f: 'f_y', gamma: 'gamma_M0', gammaBolt: 'gamma_M2', force: 'N_Ed' },
+} as const;
 
 /** What a T-stub of the clamped part needs: formulas of its spread c and of m; the rest is common. */
 export interface StubPart {
@@ -237,7 +333,10 @@ export function partTStub(s: FormulaSection, rows: EndRows, p: StubPart, k: Pull
     s.f('e_1A', 'mm', `min(${p.e1_m}, 0.5*c+d_0_${rows.k}/2)`, 'length at each end', practice),
   ];
   const p_1A = s.f('p_1A', 'mm', `min(${rows.p1}, c+d_0_${rows.k})`, 'length between two rows', practice);
-  const l = { many: s.f('l_eff_1', 'mm', `2*e_1A+(${rows.n1}-1)*p_1A`, 'effective length'), one: s.f('l_eff_1', 'mm', '2*e_1A', 'effective length, one row') };
+  const l = {
+    many: s.f('l_eff_1', 'mm', `2*e_1A+(${rows.n1}-1)*p_1A`, 'effective length'),
+    one: s.f('l_eff_1', 'mm', '2*e_1A', 'effective length, one row'),
+  };
   const l2 = s.f('l_eff_2', 'mm', 'l_eff_1', 'effective length, mode 2');
   const m = s.f('m', 'mm', p.m, p.mText);
   const n = {
@@ -245,8 +344,23 @@ export function partTStub(s: FormulaSection, rows: EndRows, p: StubPart, k: Pull
     plain: s.f('n', 'mm', `min(${rows.e_in}, 1.25*m)`, 'bolt to the prying force'),
   };
   // The flange under the part may end before the part does: mode 2 takes that edge; mode 1, which it would lift, keeps the part's own.
-  const n_2 = [rows.e_in, ...(rows.columns ? [rows.e_in] : [])].map((e, i) => s.f('n_2', 'mm', `min(${e}, e_side${i ? `+${rows.columns!.p}` : ''}, 1.25*m)`, 'bolt to the prying force at the edge of the flange, mode 2', 'EN 1993-1-8, 6.2.4, e_min'));
-  const stub = tStub(s, { t: p.t, f: `${PULL[k].f}_${p.f}`, gamma: PULL[k].gamma, gammaBolt: PULL[k].gammaBolt, bolts: rows.bolts, nearer: true });
+  const n_2 = [rows.e_in, ...(rows.columns ? [rows.e_in] : [])].map((e, i) =>
+    s.f(
+      'n_2',
+      'mm',
+      `min(${e}, e_side${i ? `+${rows.columns!.p}` : ''}, 1.25*m)`,
+      'bolt to the prying force at the edge of the flange, mode 2',
+      'EN 1993-1-8, 6.2.4, e_min',
+    ),
+  );
+  const stub = tStub(s, {
+    t: p.t,
+    f: `${PULL[k].f}_${p.f}`,
+    gamma: PULL[k].gamma,
+    gammaBolt: PULL[k].gammaBolt,
+    bolts: rows.bolts,
+    nearer: true,
+  });
   return (r: Run, c: EndBoltsCase) => {
     for (const f of steps) f(r);
     if (c.support.rows > 1) p_1A(r);
@@ -271,16 +385,47 @@ function flangeTStub(s: FormulaSection, rows: EndRows, k: Pull) {
   const near = 'Table 6.4: end row next to a free edge';
   const ends = (['top', 'bottom'] as const).map((at) => [
     s.f(`c_${at}`, 'mm', `min(pi*m, 2*e_${at})`, `circular pattern of the outer row towards the end of the column, ${at}`, near),
-    s.f(`h_${at}`, 'mm', `min(2*m+0.625*e, e_${at})`, `other pattern of the outer row towards the end of the column, ${at}`, near),
+    s.f(
+      `h_${at}`,
+      'mm',
+      `min(2*m+0.625*e, e_${at})`,
+      `other pattern of the outer row towards the end of the column, ${at}`,
+      near,
+    ),
     s.f(`c_${at}`, 'mm', 'pi*m', `circular pattern of the outer row, ${at}: no end near`, clause),
     s.f(`h_${at}`, 'mm', '2*m+0.625*e', `other pattern of the outer row, ${at}: no end near`, clause),
   ]);
   const nearEnds = [
-    s.f('l_cp', 'mm', `c_top+c_bottom+2*(${rows.n1}-1)*min(pi*m, ${rows.p1})`, 'circular patterns, rows alone or one group', clause),
-    s.f('l_nc', 'mm', `h_top+h_bottom+(${rows.n1}-1)*min(4*m+1.25*e, ${rows.p1})`, 'other patterns, rows alone or one group', clause),
+    s.f(
+      'l_cp',
+      'mm',
+      `c_top+c_bottom+2*(${rows.n1}-1)*min(pi*m, ${rows.p1})`,
+      'circular patterns, rows alone or one group',
+      clause,
+    ),
+    s.f(
+      'l_nc',
+      'mm',
+      `h_top+h_bottom+(${rows.n1}-1)*min(4*m+1.25*e, ${rows.p1})`,
+      'other patterns, rows alone or one group',
+      clause,
+    ),
   ];
-  const free = [    s.f('l_cp', 'mm', `min(2*pi*m*${rows.n1}, 2*pi*m+2*(${rows.n1}-1)*${rows.p1})`, 'circular patterns, rows alone or one group', clause),
-    s.f('l_nc', 'mm', `min(${rows.n1}*(4*m+1.25*e), 4*m+1.25*e+(${rows.n1}-1)*${rows.p1})`, 'other patterns, rows alone or one group', clause),
+  const free = [
+    s.f(
+      'l_cp',
+      'mm',
+      `min(2*pi*m*${rows.n1}, 2*pi*m+2*(${rows.n1}-1)*${rows.p1})`,
+      'circular patterns, rows alone or one group',
+      clause,
+    ),
+    s.f(
+      'l_nc',
+      'mm',
+      `min(${rows.n1}*(4*m+1.25*e), 4*m+1.25*e+(${rows.n1}-1)*${rows.p1})`,
+      'other patterns, rows alone or one group',
+      clause,
+    ),
   ];
   const lengths = [
     s.f('l_eff_1', 'mm', 'min(l_cp, l_nc)', 'effective length, mode 1', clause),
@@ -305,7 +450,13 @@ function webLines(s: FormulaSection, rows: EndRows, k: Pull) {
     s.f('beta_1', '-', 'p_3/d_2', 'gauge over the clear depth of the web'),
     s.f('gamma_1', '-', 'd_0_2/d_2', 'hole over the clear depth of the web'),
   ];
-  const N_Rd = s.f('N_Rd', 'kN', `8*${m}/(1-beta_1)*(eta_1+1.5*sqrt((1-beta_1)*(1-gamma_1)))`, 'yield lines in the supporting web', 'yield-line method of the simple-joint practice');
+  const N_Rd = s.f(
+    'N_Rd',
+    'kN',
+    `8*${m}/(1-beta_1)*(eta_1+1.5*sqrt((1-beta_1)*(1-gamma_1)))`,
+    'yield lines in the supporting web',
+    'yield-line method of the simple-joint practice',
+  );
   return (r: Run): number => {
     for (const f of steps) f(r);
     return N_Rd(r);
@@ -332,7 +483,12 @@ const BEARS = 'The axial force is compression: the plate bears on the support.';
 const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 
 /** T-stub of the clamped part, of the column flange, yield lines of a web and punching: for tying or for a lasting axial force. */
-export function pullChecks<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, k: Pull, o: { id: string; part: string; stub: StubPart; stubTitle: string; press: { h: string; w: string } }): CheckDef<C>[] {
+export function pullChecks<C extends EndBoltsCase>(
+  sheet: Sheet,
+  rows: EndRows,
+  k: Pull,
+  o: { id: string; part: string; stub: StubPart; stubTitle: string; press: { h: string; w: string } },
+): CheckDef<C>[] {
   const prefix = k === 'tie' ? 'tie-' : '';
   const f_u = `f_u_${o.stub.f}`;
   /** A resistance in its own section, halved for a single line. */
@@ -345,8 +501,14 @@ export function pullChecks<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, 
       return !c.support.single ? whole : whole > 0 ? half(r) : 0;
     };
   };
-  const stub = ofPair(o.id, 'F_T_Rd', (s) => { const t = partTStub(s, rows, o.stub, k); return (r, c) => t(r, c).resistance; });
-  const flange = ofPair('support-flange', 'F_T_Rd', (s) => { const t = flangeTStub(s, rows, k); return (r, c) => t(r, c).resistance; });
+  const stub = ofPair(o.id, 'F_T_Rd', (s) => {
+    const t = partTStub(s, rows, o.stub, k);
+    return (r, c) => t(r, c).resistance;
+  });
+  const flange = ofPair('support-flange', 'F_T_Rd', (s) => {
+    const t = flangeTStub(s, rows, k);
+    return (r, c) => t(r, c).resistance;
+  });
   let pressed: ((r: Run) => number) | null = null;
   const web = ofPair('support-web', 'N_Rd', (s) => {
     const pull = webLines(s, rows, k);
@@ -360,9 +522,17 @@ export function pullChecks<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, 
     if (id !== 'support-web' || c.support.onFlange) return { skip: BEARS };
     return c.support.d2 ? kN(r, pressed!(r)) : { missing: NO_D2 };
   };
-  const check = (id: string, title: string, clause: string, part: string, run: (r: Run, c: C) => Outcome): CheckDef<C> => (k === 'tie'
-    ? { id: `tie-${id}`, title: `Tying: ${title}`, clause, part, load: 'tie', run }
-    : { id, title: capital(title), clause, part, load: 'combination', run: (r, c, l) => (l.axial === 'none' ? { skip: NO_AXIAL } : l.axial === 'compression' ? push(id, r, c) : run(r, c)) });
+  const check = (id: string, title: string, clause: string, part: string, run: (r: Run, c: C) => Outcome): CheckDef<C> =>
+    k === 'tie'
+      ? { id: `tie-${id}`, title: `Tying: ${title}`, clause, part, load: 'tie', run }
+      : {
+          id,
+          title: capital(title),
+          clause,
+          part,
+          load: 'combination',
+          run: (r, c, l) => (l.axial === 'none' ? { skip: NO_AXIAL } : l.axial === 'compression' ? push(id, r, c) : run(r, c)),
+        };
   const kN = (r: Run, resistance: number): Outcome => ({ demand: r.v[N]!, resistance, unit: 'kN' });
   return [
     check(o.id, o.stubTitle, 'EN 1993-1-8, 6.2.4', o.part, (r, c) => kN(r, stub(r, c))),
@@ -384,22 +554,45 @@ export function pullChecks<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, 
  * Support bolts in shear and in tension, the prying force of the clamped part's T-stub included (basis 2.11). `sideways` makes `F_v_Ed` of the
  * worst bolt of a single line.
  */
-export function combinedShearTension<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, part: StubPart, sideways?: (s: FormulaSection) => (r: Run, c: C) => void): CheckDef<C> {
+export function combinedShearTension<C extends EndBoltsCase>(
+  sheet: Sheet,
+  rows: EndRows,
+  part: StubPart,
+  sideways?: (s: FormulaSection) => (r: Run, c: C) => void,
+): CheckDef<C> {
   const s = sheet.section('combined-shear-tension');
   const shear = boltShear(s, rows.L1, 'one');
   const F_t_Rd = s.f('F_t_Rd', 'kN', '0.9*f_ub*A_s/gamma_M2', 'tension resistance of one bolt', 'EN 1993-1-8, Table 3.4');
   const F_v_Ed = s.f('F_v_Ed', 'kN', 'V_Ed/n_s', 'shear on one bolt');
   const aside = sideways?.(s);
   const stub = partTStub(s, rows, part, 'axial');
-  const N_p = [s.f('N_p', 'kN', 'N_Ed', 'pull on a pair of bolt lines'), s.f('N_p', 'kN', '2*N_Ed', 'pull on a pair of which there is one line')];
+  const N_p = [
+    s.f('N_p', 'kN', 'N_Ed', 'pull on a pair of bolt lines'),
+    s.f('N_p', 'kN', '2*N_Ed', 'pull on a pair of which there is one line'),
+  ];
   const F_t_Ed = {
-    1: s.f('F_t_Ed', 'kN', `N_p/F_T_Rd*min(F_T_Rd+2*M_pl_1/n, sum_F_t)/(${rows.bolts})`, 'tension on one bolt with the prying force of mode 1'),
+    1: s.f(
+      'F_t_Ed',
+      'kN',
+      `N_p/F_T_Rd*min(F_T_Rd+2*M_pl_1/n, sum_F_t)/(${rows.bolts})`,
+      'tension on one bolt with the prying force of mode 1',
+    ),
     2: s.f('F_t_Ed', 'kN', `N_p/F_T_Rd*sum_F_t/(${rows.bolts})`, 'tension on one bolt with the prying force of mode 2'),
     3: s.f('F_t_Ed', 'kN', `N_p/(${rows.bolts})`, 'tension on one bolt, no prying'),
   };
-  const u = s.f('u', '-', 'max(F_v_Ed/(0.8*F_v_Rd)+F_t_Ed/(1.4*F_t_Rd), F_t_Ed/F_t_Rd)', 'shear and tension in a bolt; 0.8 for the tension that the turning beam end puts on it at the same time', 'EN 1993-1-8, Table 3.4, simple-joint practice');
+  const u = s.f(
+    'u',
+    '-',
+    'max(F_v_Ed/(0.8*F_v_Rd)+F_t_Ed/(1.4*F_t_Rd), F_t_Ed/F_t_Rd)',
+    'shear and tension in a bolt; 0.8 for the tension that the turning beam end puts on it at the same time',
+    'EN 1993-1-8, Table 3.4, simple-joint practice',
+  );
   return {
-    id: 'combined-shear-tension', title: 'Bolts in shear and tension', clause: 'EN 1993-1-8, Table 3.4', part: 'bolts', load: 'combination',
+    id: 'combined-shear-tension',
+    title: 'Bolts in shear and tension',
+    clause: 'EN 1993-1-8, Table 3.4',
+    part: 'bolts',
+    load: 'combination',
     run: (r, c, l) => {
       if (l.axial === 'none') return { skip: NO_AXIAL };
       if (l.axial === 'compression') return { skip: BEARS };

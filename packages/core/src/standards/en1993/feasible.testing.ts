@@ -8,11 +8,19 @@ import type { Bed, Load } from './contact.ts';
 export function depthInCone(bed: Bed, load: Load): number {
   const { A, I_yy, I_zz } = bed.region.moments;
   const L = Math.sqrt((I_yy + I_zz) / A);
-  const points = hull(bed.region.pieces.flatMap((p) => Array.from({ length: p.length / 2 }, (_, i): [number, number] => [p[2 * i]!, p[2 * i + 1]!])));
-  const rays: [number, number, number][] = [...points.map(([y, z]): [number, number, number] => [1, y / L, z / L]), ...bed.anchors.map((a): [number, number, number] => [-1, -a.y / L, -a.z / L])];
+  const points = hull(
+    bed.region.pieces.flatMap((p) =>
+      Array.from({ length: p.length / 2 }, (_, i): [number, number] => [p[2 * i]!, p[2 * i + 1]!]),
+    ),
+  );
+  const rays: [number, number, number][] = [
+    ...points.map(([y, z]): [number, number, number] => [1, y / L, z / L]),
+    ...bed.anchors.map((a): [number, number, number] => [-1, -a.y / L, -a.z / L]),
+  ];
   const F: [number, number, number] = [-load.N, load.M_z / L, load.M_y / L];
   const size = Math.hypot(...F);
-  const det = (a: number[], b: number[], c: number[]): number => a[0]! * (b[1]! * c[2]! - b[2]! * c[1]!) - a[1]! * (b[0]! * c[2]! - b[2]! * c[0]!) + a[2]! * (b[0]! * c[1]! - b[1]! * c[0]!);
+  const det = (a: number[], b: number[], c: number[]): number =>
+    a[0]! * (b[1]! * c[2]! - b[2]! * c[1]!) - a[1]! * (b[0]! * c[2]! - b[2]! * c[0]!) + a[2]! * (b[0]! * c[1]! - b[1]! * c[0]!);
   // Faces of the cone: planes through two rays with all others on one side. The load's least distance to them, signed.
   let depth = Infinity;
   let faces = 0;

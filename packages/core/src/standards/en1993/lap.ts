@@ -64,17 +64,30 @@ export function lappedStrut<C>(sheet: Sheet, p: LappedStrut, eccentric: (c: C) =
   const column = weakStrut(s, p.t, p.h, p.f_y, 'z_p', 'N_1', p.end);
   const M_Rd = s.f('M_Rd', 'kNm', `${p.h}*${p.t}^2/4*${p.f_y}/gamma_M1`, 'plastic moment about the weak axis');
   const M_y = s.f('M_y_Rd', 'kNm', `${p.t}*${p.h}^2/6*${p.f_y}/gamma_M0`, 'moment in its plane');
-  const u = s.f('u', '-', `N_1/N_b_Rd+k_2*M_lap/M_Rd+(V_Ed${share})*z/M_y_Rd`, 'compression with bending about both axes', 'EN 1993-1-1, 6.3.3');
-  return axialCheck<C>(p.id, p.title, 'EN 1993-1-1, 6.3.3', p.part, (r, c, l) => {
-    if (l.axial === 'tension') return { skip: PULLED };
-    N(r);
-    e(r);
-    (eccentric(c) ? M : none)(r);
-    const sound = column(r);
-    M_Rd(r);
-    M_y(r);
-    return unit(u(r), sound);
-  }, { nonlinear: true });
+  const u = s.f(
+    'u',
+    '-',
+    `N_1/N_b_Rd+k_2*M_lap/M_Rd+(V_Ed${share})*z/M_y_Rd`,
+    'compression with bending about both axes',
+    'EN 1993-1-1, 6.3.3',
+  );
+  return axialCheck<C>(
+    p.id,
+    p.title,
+    'EN 1993-1-1, 6.3.3',
+    p.part,
+    (r, c, l) => {
+      if (l.axial === 'tension') return { skip: PULLED };
+      N(r);
+      e(r);
+      (eccentric(c) ? M : none)(r);
+      const sound = column(r);
+      M_Rd(r);
+      M_y(r);
+      return unit(u(r), sound);
+    },
+    { nonlinear: true },
+  );
 }
 
 /** The beam web beside a one-sided lap, pushed: its half of N e; where a notch leaves it unheld, as a strut from the bolts to the end of the notch. */
@@ -88,27 +101,54 @@ export function webLapBending<C extends BeamWebCase>(sheet: Sheet, eccentric: (c
     two: s.f('h_wl', 'mm', 'h_N', 'depth of the web between the notches'),
   };
   const N_pl = s.f('N_pl_Rd', 'kN', 'h_wl*t_w*f_y_w/gamma_M0', 'axial resistance of the web', 'EN 1993-1-1, 6.2.4');
-  const M_pl = s.f('M_pl_Rd', 'kNm', 'h_wl*t_w^2/4*f_y_w/gamma_M0', 'plastic moment of the web about its weak axis', 'EN 1993-1-1, 6.2.5');
-  const held = s.f('u', '-', '(N_Ed/N_pl_Rd)^2+M_lap/M_pl_Rd', 'compression and bending of a web that the flanges hold', 'EN 1993-1-1, 6.2.9.1(3)');
+  const M_pl = s.f(
+    'M_pl_Rd',
+    'kNm',
+    'h_wl*t_w^2/4*f_y_w/gamma_M0',
+    'plastic moment of the web about its weak axis',
+    'EN 1993-1-1, 6.2.5',
+  );
+  const held = s.f(
+    'u',
+    '-',
+    '(N_Ed/N_pl_Rd)^2+M_lap/M_pl_Rd',
+    'compression and bending of a web that the flanges hold',
+    'EN 1993-1-1, 6.2.9.1(3)',
+  );
   const L = s.f('L_w', 'mm', 'l_n-e_2b', 'first bolt line to the end of the notch');
-  const column = weakStrut(s, 't_w', 'h_wl', 'f_y_w', 'L_w', 'N_Ed', 'buckling length: held at the end of the notch, sway possible at the bolts');
+  const column = weakStrut(
+    s,
+    't_w',
+    'h_wl',
+    'f_y_w',
+    'L_w',
+    'N_Ed',
+    'buckling length: held at the end of the notch, sway possible at the bolts',
+  );
   const M_Rd = s.f('M_Rd', 'kNm', 'h_wl*t_w^2/4*f_y_w/gamma_M1', 'plastic moment of the web about its weak axis');
   const u = s.f('u', '-', 'N_Ed/N_b_Rd+k_2*M_lap/M_Rd', 'compression and bending of the web as a strut', 'EN 1993-1-1, 6.3.3');
-  return axialCheck<C>('web-lap-bending', 'Bending of the beam web at the lap', 'EN 1993-1-1, 6.2.9, 6.3.3', 'beam web', (r, c, l) => {
-    if (l.axial === 'tension') return { skip: PULLED };
-    const reason = eccentric(c);
-    if (reason !== null) return { skip: reason };
-    e(r);
-    M(r);
-    const notched = c.notchTop || c.notchBottom;
-    const depth = (!notched ? depths.whole : c.notchTop && c.notchBottom ? depths.two : depths.one)(r);
-    if (!notched || c.l_n <= c.e_2b) {
-      const [n, m] = [N_pl(r), M_pl(r)];
-      return unit(held(r), n, m);
-    }
-    L(r);
-    const sound = column(r);
-    M_Rd(r);
-    return unit(u(r), Math.min(sound, depth));
-  }, { nonlinear: true });
+  return axialCheck<C>(
+    'web-lap-bending',
+    'Bending of the beam web at the lap',
+    'EN 1993-1-1, 6.2.9, 6.3.3',
+    'beam web',
+    (r, c, l) => {
+      if (l.axial === 'tension') return { skip: PULLED };
+      const reason = eccentric(c);
+      if (reason !== null) return { skip: reason };
+      e(r);
+      M(r);
+      const notched = c.notchTop || c.notchBottom;
+      const depth = (!notched ? depths.whole : c.notchTop && c.notchBottom ? depths.two : depths.one)(r);
+      if (!notched || c.l_n <= c.e_2b) {
+        const [n, m] = [N_pl(r), M_pl(r)];
+        return unit(held(r), n, m);
+      }
+      L(r);
+      const sound = column(r);
+      M_Rd(r);
+      return unit(u(r), Math.min(sound, depth));
+    },
+    { nonlinear: true },
+  );
 }

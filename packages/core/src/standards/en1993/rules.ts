@@ -33,7 +33,9 @@ export const ruleMaker = <C>(sheet: Sheet) =>
     const limit = cases('x_lim', 'limit', size.limit, size.limits);
     const must = options.must ?? true;
     return {
-      id, title, clause,
+      id,
+      title,
+      clause,
       must: (c) => (typeof must === 'function' ? must(c) : must),
       run: (r, c, loads): RuleOutcome => {
         const reason = options.skip?.(c, loads);
@@ -46,16 +48,33 @@ export const ruleMaker = <C>(sheet: Sheet) =>
   };
 
 /** Advice with two sides: sizes in mm that are usual. */
-export const between = <C>(id: string, title: string, clause: string, low: number, high: number, actual: (c: C) => number): RuleDef<C> => ({
-  id, title, clause, must: () => false,
+export const between = <C>(
+  id: string,
+  title: string,
+  clause: string,
+  low: number,
+  high: number,
+  actual: (c: C) => number,
+): RuleDef<C> => ({
+  id,
+  title,
+  clause,
+  must: () => false,
   run: (_r, c) => {
     const x = actual(c);
-    return { actual: x, limit: x < low ? low : high, sense: x < low ? '>=' : '<=', unit: 'mm', note: `${x} mm, ${low} to ${high} mm is usual` };
+    return {
+      actual: x,
+      limit: x < low ? low : high,
+      sense: x < low ? '>=' : '<=',
+      unit: 'mm',
+      note: `${x} mm, ${low} to ${high} mm is usual`,
+    };
   },
 });
 
 /** S235 and S275, or a steel of one's own no stronger than S275. */
-export const mild = (grade: string | undefined, f_y: number): boolean => grade === 'S235' || grade === 'S275' || ((grade === undefined || !/^S\d+$/.test(grade)) && f_y <= 275);
+export const mild = (grade: string | undefined, f_y: number): boolean =>
+  grade === 'S235' || grade === 'S275' || ((grade === undefined || !/^S\d+$/.test(grade)) && f_y <= 275);
 
 interface NotchCase {
   readonly notchTop: boolean;
@@ -69,18 +88,30 @@ export function notchStability<C extends NotchCase>(sheet: Sheet, steelOf: (c: C
   const clause = 'simple-joint practice';
   const s = sheet.section('beam-notch-stability');
   const slender = s.f('h_over_tw', '-', 'h_b/t_w', 'slenderness of the web');
-  const limits = [s.f('slenderness_limit', '-', '54.3', 'limit for S275', clause), s.f('slenderness_limit', '-', '48', 'limit for S355', clause), s.f('slenderness_limit', '-', '54.3*sqrt(275[MPa]/f_y_w)', 'limit for other steel', clause)];
-  const K = [s.f('K', '-', '160000', 'coefficient for S275', clause), s.f('K', '-', '110000', 'coefficient for S355', clause), s.f('K', '-', '160000*(275[MPa]/f_y_w)^1.5', 'coefficient for other steel', clause)];
+  const limits = [
+    s.f('slenderness_limit', '-', '54.3', 'limit for S275', clause),
+    s.f('slenderness_limit', '-', '48', 'limit for S355', clause),
+    s.f('slenderness_limit', '-', '54.3*sqrt(275[MPa]/f_y_w)', 'limit for other steel', clause),
+  ];
+  const K = [
+    s.f('K', '-', '160000', 'coefficient for S275', clause),
+    s.f('K', '-', '110000', 'coefficient for S355', clause),
+    s.f('K', '-', '160000*(275[MPa]/f_y_w)^1.5', 'coefficient for other steel', clause),
+  ];
   const full = s.f('l_n_max', 'mm', 'h_b', 'longest notch of a stocky web');
   const slenderMax = s.f('l_n_max', 'mm', 'K*h_b/h_over_tw^3', 'longest notch of a slender web');
   const depthOne = s.f('d_n_max', 'mm', 'h_b/2', 'deepest single notch');
   const depthTwo = s.f('d_n_max', 'mm', 'h_b/5', 'deepest notch of two');
   const d_n = s.f('d_n', 'mm', 'max(d_nt, d_nb)', 'depth of the deeper notch');
   return {
-    id: 'beam-notch-stability', title: 'Notch: web stability', clause, must: () => true,
+    id: 'beam-notch-stability',
+    title: 'Notch: web stability',
+    clause,
+    must: () => true,
     run: (r, c) => {
       if (!c.notchTop && !c.notchBottom) return { skip: 'The beam is not notched.' };
-      if (!c.flangeHeld) return { skip: 'The top flange is not held; the whole notched beam must be checked for lateral-torsional buckling.' };
+      if (!c.flangeHeld)
+        return { skip: 'The top flange is not held; the whole notched beam must be checked for lateral-torsional buckling.' };
       const { grade, f_y } = steelOf(c);
       const row = f_y !== undefined ? 2 : grade === 'S275' ? 0 : grade === 'S355' ? 1 : 2;
       const slenderness = slender(r);
@@ -89,7 +120,14 @@ export function notchStability<C extends NotchCase>(sheet: Sheet, steelOf: (c: C
       const longest = (slenderness <= limit ? full : slenderMax)(r);
       const deepest = (c.notchTop && c.notchBottom ? depthTwo : depthOne)(r);
       const depth = d_n(r);
-      return { actual: c.l_n, limit: longest, sense: '<=', unit: 'mm', pass: c.l_n <= longest && depth <= deepest, note: `length ${c.l_n} of at most ${longest.toFixed(0)} mm; depth ${depth} of at most ${deepest.toFixed(0)} mm` };
+      return {
+        actual: c.l_n,
+        limit: longest,
+        sense: '<=',
+        unit: 'mm',
+        pass: c.l_n <= longest && depth <= deepest,
+        note: `length ${c.l_n} of at most ${longest.toFixed(0)} mm; depth ${depth} of at most ${deepest.toFixed(0)} mm`,
+      };
     },
   };
 }

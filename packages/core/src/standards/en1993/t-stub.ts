@@ -27,7 +27,15 @@ export function tStub(s: FormulaSection, o: TStub) {
   const space = s.f('mode_1', 'mm2', '2*m*n-e_w*(m+n)', 'denominator of mode 1', clause);
   const F_1 = s.f('F_1', 'kN', '(8*n-2*e_w)*M_pl_1/mode_1', 'mode 1: the flange yields at four lines', clause);
   const F_2 = s.f('F_2', 'kN', '(2*M_pl_2+n*sum_F_t)/(m+n)', 'mode 2: the flange yields and the bolts break', clause);
-  const F_2n = o.nearer ? s.f('F_2', 'kN', '(2*M_pl_2+n_2*sum_F_t)/(m+n_2)', 'mode 2: the flange yields and the bolts break, the prying force at the nearer edge', clause) : null;
+  const F_2n = o.nearer
+    ? s.f(
+        'F_2',
+        'kN',
+        '(2*M_pl_2+n_2*sum_F_t)/(m+n_2)',
+        'mode 2: the flange yields and the bolts break, the prying force at the nearer edge',
+        clause,
+      )
+    : null;
   const F_3 = s.f('F_3', 'kN', 'sum_F_t', 'mode 3: the bolts break', clause);
   const F = s.f('F_T_Rd', 'kN', 'min(F_1, F_2, F_3)', 'the lowest mode', clause);
   const modes = [1, 2, 3].map((i) => s.f('mode', '-', String(i), `mode ${i} is the lowest`, clause));

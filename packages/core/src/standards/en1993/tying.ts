@@ -54,23 +54,49 @@ export function horizontalBlock(s: FormulaSection, p: PulledPart, gamma: string,
 }
 
 /** Gross, net and block checks of a pulled part (basis 2.10). `edge` says whether case 2 of the block exists. */
-export function pulledPartChecks<C>(sheet: Sheet, p: PulledPart, edge: (r: Run, c: C) => boolean, before?: (r: Run, c: C) => void): CheckDef<C>[] {
+export function pulledPartChecks<C>(
+  sheet: Sheet,
+  p: PulledPart,
+  edge: (r: Run, c: C) => boolean,
+  before?: (r: Run, c: C) => void,
+): CheckDef<C>[] {
   const N = sheet.section('tie-load').resolve('N_tie').index;
   const gross = sheet.section(`tie-${p.id}-gross`);
   const A = gross.f('A', 'mm2', `${p.h}*${p.t}`, 'gross area');
-  const NG = gross.f('N_Rd', 'kN', `${times(p)}A*${p.f_u}/gamma_Mu`, `gross section${all(p)}, large strains accepted`, 'EN 1993-1-1, 6.2.3');
+  const NG = gross.f(
+    'N_Rd',
+    'kN',
+    `${times(p)}A*${p.f_u}/gamma_Mu`,
+    `gross section${all(p)}, large strains accepted`,
+    'EN 1993-1-1, 6.2.3',
+  );
   const net = sheet.section(`tie-${p.id}-net`);
   const A_net = net.f('A_net', 'mm2', `${p.t}*(${p.h}-n1*${p.d_v})`, 'net area');
   const NN = net.f('N_Rd', 'kN', `${times(p)}0.9*A_net*${p.f_u}/gamma_Mu`, `net section${all(p)}`, 'EN 1993-1-1, 6.2.3(2)');
   const block = horizontalBlock(sheet.section(`tie-${p.id}-block`), p, 'gamma_Mu');
   const common = { part: p.part, load: 'tie' as const };
   return [
-    { id: `tie-${p.id}-gross`, title: `Tying: gross section, ${p.part}`, clause: 'EN 1993-1-1, 6.2.3', ...common,
-      run: (r, c) => (before?.(r, c), A(r), { demand: r.v[N]!, resistance: NG(r), unit: 'kN' }) },
-    { id: `tie-${p.id}-net`, title: `Tying: net section, ${p.part}`, clause: 'EN 1993-1-1, 6.2.3', ...common,
-      run: (r) => (A_net(r), { demand: r.v[N]!, resistance: NN(r), unit: 'kN' }) },
-    { id: `tie-${p.id}-block`, title: `Tying: block tearing, ${p.part}`, clause: 'EN 1993-1-8, 3.10.2', ...common,
-      run: (r, c) => ({ demand: r.v[N]!, resistance: block(r, edge(r, c)), unit: 'kN' }) },
+    {
+      id: `tie-${p.id}-gross`,
+      title: `Tying: gross section, ${p.part}`,
+      clause: 'EN 1993-1-1, 6.2.3',
+      ...common,
+      run: (r, c) => (before?.(r, c), A(r), { demand: r.v[N]!, resistance: NG(r), unit: 'kN' }),
+    },
+    {
+      id: `tie-${p.id}-net`,
+      title: `Tying: net section, ${p.part}`,
+      clause: 'EN 1993-1-1, 6.2.3',
+      ...common,
+      run: (r) => (A_net(r), { demand: r.v[N]!, resistance: NN(r), unit: 'kN' }),
+    },
+    {
+      id: `tie-${p.id}-block`,
+      title: `Tying: block tearing, ${p.part}`,
+      clause: 'EN 1993-1-8, 3.10.2',
+      ...common,
+      run: (r, c) => ({ demand: r.v[N]!, resistance: block(r, edge(r, c)), unit: 'kN' }),
+    },
   ];
 }
 
@@ -85,7 +111,13 @@ export function webYieldLines(s: FormulaSection, o: { m: string; f: string; gamm
     s.f('beta_1', '-', `(${o.w})/d_2`, 'width of plate and welds over the clear depth of the web'),
     s.f('gamma_1', '-', '0', 'no holes in the web'),
   ];
-  const N = s.f('N_Rd', 'kN', `8*${o.m}/(1-beta_1)*(eta_1+1.5*sqrt((1-beta_1)*(1-gamma_1)))`, 'yield lines in the supporting web', 'yield-line method of the simple-joint practice');
+  const N = s.f(
+    'N_Rd',
+    'kN',
+    `8*${o.m}/(1-beta_1)*(eta_1+1.5*sqrt((1-beta_1)*(1-gamma_1)))`,
+    'yield lines in the supporting web',
+    'yield-line method of the simple-joint practice',
+  );
   return (r: Run): number => {
     m(r);
     for (const f of steps) f(r);

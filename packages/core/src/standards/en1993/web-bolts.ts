@@ -32,8 +32,6 @@ function worstBolt(s: FormulaSection, V: string, N: string) {
   };
 }
 
-
-
 /** A part in bearing: names of its sizes, suffix of its symbols, and which distances exist. Ends and edges as in `bearing`. */
 export interface BearingPart<C> {
   readonly id: string;
@@ -70,8 +68,13 @@ export function webEdges(sheet: Sheet): (r: Run, c: BeamWebCase) => boolean {
 
 /** The beam web in bearing; its edges are those that notches cut. */
 export const webBearingPart = (edge: (r: Run, c: BeamWebCase) => boolean): BearingPart<BeamWebCase> => ({
-  id: 'beam-web-bearing', tieId: 'tie-bearing-web', part: 'beam web', k: 'w', share: '',
-  ver: { end: 'e_1b', edge: 'e_2b' }, hor: { end: 'e_2b', edge: 'e_1b_m' },
+  id: 'beam-web-bearing',
+  tieId: 'tie-bearing-web',
+  part: 'beam web',
+  k: 'w',
+  share: '',
+  ver: { end: 'e_1b', edge: 'e_2b' },
+  hor: { end: 'e_2b', edge: 'e_1b_m' },
   has: (c) => ({
     ver: { end: c.notchTop, pitch: rows(c), edge: true, gauge: lines(c) },
     hor: { end: true, pitch: lines(c), edge: c.notchTop || c.notchBottom, gauge: rows(c) },
@@ -90,21 +93,78 @@ function shared(s: FormulaSection, symbol: string, words: string, share: string)
 export function groupBearing<C extends BeamWebCase>(sheet: Sheet, p: BearingPart<C>): CheckDef<C> {
   const s = sheet.section(p.id);
   const same = { d_0: `d_0_${p.k}`, t: `t_${p.k}`, f_u: `f_u_${p.k}`, gamma: 'gamma_M2' } as const;
-  const ver = bearing(s, { ...same, ...p.ver, pitch: 'p1', gauge: 'p2', f_h: `f_hv_${p.k}`, alpha: 'alpha_b_ver', k: 'k1_ver', F: 'F_b_ver_Rd', words: 'vertical' });
-  const hor = bearing(s, { ...same, ...p.hor, pitch: 'p2', gauge: 'p1', f_h: `f_hh_${p.k}`, alpha: 'alpha_b_hor', k: 'k1_hor', F: 'F_b_hor_Rd', words: 'horizontal' });
+  const ver = bearing(s, {
+    ...same,
+    ...p.ver,
+    pitch: 'p1',
+    gauge: 'p2',
+    f_h: `f_hv_${p.k}`,
+    alpha: 'alpha_b_ver',
+    k: 'k1_ver',
+    F: 'F_b_ver_Rd',
+    words: 'vertical',
+  });
+  const hor = bearing(s, {
+    ...same,
+    ...p.hor,
+    pitch: 'p2',
+    gauge: 'p1',
+    f_h: `f_hh_${p.k}`,
+    alpha: 'alpha_b_hor',
+    k: 'k1_hor',
+    F: 'F_b_hor_Rd',
+    words: 'horizontal',
+  });
   const V = shared(s, 'V_Ed', 'reaction', p.share);
   const N = shared(s, 'N_Ed', 'axial force', p.share);
-  const V_Rd = s.f('V_Rd', 'kN', '1/sqrt(((1/n+alpha)/F_b_ver_Rd)^2+(beta/F_b_hor_Rd)^2)', 'reaction at which the worst hole gives', 'EN 1993-1-8, Table 3.4, directions combined');
+  const V_Rd = s.f(
+    'V_Rd',
+    'kN',
+    '1/sqrt(((1/n+alpha)/F_b_ver_Rd)^2+(beta/F_b_hor_Rd)^2)',
+    'reaction at which the worst hole gives',
+    'EN 1993-1-8, Table 3.4, directions combined',
+  );
   const forces = worstBolt(s, V.symbol, N.symbol);
   const clause = 'EN 1993-1-8, Table 3.4, directions combined';
-  const u: Formula = s.f('u_b', '-', 'sqrt((F_ver_max/F_b_ver_Rd)^2+(F_hor_max/F_b_hor_Rd)^2)', 'utilisation of the worst hole', clause);
+  const u: Formula = s.f(
+    'u_b',
+    '-',
+    'sqrt((F_ver_max/F_b_ver_Rd)^2+(F_hor_max/F_b_hor_Rd)^2)',
+    'utilisation of the worst hole',
+    clause,
+  );
   // A push turns the bolts that it meets away from the edge; those that the moment still drives towards it keep their end distance.
-  const away = bearing(s, { ...same, ...p.hor, pitch: 'p2', gauge: 'p1', f_h: `f_hh_${p.k}`, alpha: 'alpha_b_in', k: 'k1_in', F: 'F_b_in_Rd', words: 'horizontal' });
-  const towards = s.f('F_edge', 'kN', `max(${V.symbol}*beta-${N.symbol}/n, 0)`, 'horizontal force of the bolts that the moment still drives towards the edge');
-  const pushed = s.f('u_b', '-', 'max(sqrt((F_ver_max/F_b_ver_Rd)^2+(F_hor_max/F_b_in_Rd)^2), sqrt((F_ver_max/F_b_ver_Rd)^2+(F_edge/F_b_hor_Rd)^2))', 'utilisation of the worst hole, driven away from the edge or towards it', clause);
+  const away = bearing(s, {
+    ...same,
+    ...p.hor,
+    pitch: 'p2',
+    gauge: 'p1',
+    f_h: `f_hh_${p.k}`,
+    alpha: 'alpha_b_in',
+    k: 'k1_in',
+    F: 'F_b_in_Rd',
+    words: 'horizontal',
+  });
+  const towards = s.f(
+    'F_edge',
+    'kN',
+    `max(${V.symbol}*beta-${N.symbol}/n, 0)`,
+    'horizontal force of the bolts that the moment still drives towards the edge',
+  );
+  const pushed = s.f(
+    'u_b',
+    '-',
+    'max(sqrt((F_ver_max/F_b_ver_Rd)^2+(F_hor_max/F_b_in_Rd)^2), sqrt((F_ver_max/F_b_ver_Rd)^2+(F_edge/F_b_hor_Rd)^2))',
+    'utilisation of the worst hole, driven away from the edge or towards it',
+    clause,
+  );
   const demand = s.resolve(V.symbol).index;
   return {
-    id: p.id, title: `Bearing, ${p.part}`, clause: 'EN 1993-1-8, Table 3.4', part: p.part, load: 'combination',
+    id: p.id,
+    title: `Bearing, ${p.part}`,
+    clause: 'EN 1993-1-8, Table 3.4',
+    part: p.part,
+    load: 'combination',
     run: (r, c, l) => {
       p.before?.(r, c);
       const has = p.has(c);
@@ -132,7 +192,11 @@ export function groupShear<C extends WebBoltsCase>(sheet: Sheet): CheckDef<C> {
   const V_Rd = s.f('V_Rd', 'kN', 'F_v_Rd/sqrt((1/n+alpha)^2+beta^2)', 'reaction at which the worst bolt gives');
   const V = s.resolve('V_Ed').index;
   return {
-    id: 'bolt-group-shear', title: 'Bolt shear', clause: 'EN 1993-1-8, 3.12, Table 3.4', part: 'bolts', load: 'combination',
+    id: 'bolt-group-shear',
+    title: 'Bolt shear',
+    clause: 'EN 1993-1-8, 3.12, Table 3.4',
+    part: 'bolts',
+    load: 'combination',
     run: (r, c, l) => {
       const bolt = F_v_Rd(r, c);
       const F = forces(r, axial(l));
@@ -146,10 +210,17 @@ export function groupSlip<C extends WebBoltsCase>(sheet: Sheet): CheckDef<C> {
   const s = sheet.section('bolt-group-slip');
   const F_s_Rd = slip(s);
   const V_Rd = s.f('V_Rd', 'kN', 'F_s_Rd/sqrt((1/n+alpha)^2+beta^2)', 'reaction at which the worst bolt slips');
-  const forces = { B: worstBolt(sheet.section('bolt-group-slip-ser'), 'V_ser', 'N_Ed'), C: worstBolt(sheet.section('bolt-group-slip-uls'), 'V_Ed', 'N_Ed') };
+  const forces = {
+    B: worstBolt(sheet.section('bolt-group-slip-ser'), 'V_ser', 'N_Ed'),
+    C: worstBolt(sheet.section('bolt-group-slip-uls'), 'V_Ed', 'N_Ed'),
+  };
   const [V, V_ser] = [s.resolve('V_Ed').index, s.resolve('V_ser').index];
   return {
-    id: 'bolt-group-slip', title: 'Slip of preloaded bolts', clause: 'EN 1993-1-8, 3.9', part: 'bolts', load: 'combination',
+    id: 'bolt-group-slip',
+    title: 'Slip of preloaded bolts',
+    clause: 'EN 1993-1-8, 3.9',
+    part: 'bolts',
+    load: 'combination',
     run: (r, c, l) => {
       if (c.category === 'A') return { skip: bearingType };
       const bolt = F_s_Rd(r);
@@ -166,7 +237,11 @@ export function tieShear<C extends WebBoltsCase>(sheet: Sheet): CheckDef<C> {
   const N_Rd = s.f('N_Rd', 'kN', 'n*planes*F_v_u', 'resistance of all bolts in all their shear planes');
   const N = s.resolve('N_tie').index;
   return {
-    id: 'tie-bolt-shear', title: 'Tying: bolt shear', clause: 'EN 1993-1-8, Table 3.4', part: 'bolts', load: 'tie',
+    id: 'tie-bolt-shear',
+    title: 'Tying: bolt shear',
+    clause: 'EN 1993-1-8, Table 3.4',
+    part: 'bolts',
+    load: 'tie',
     run: (r, c) => (F_v_u(r, c), { demand: r.v[N]!, resistance: N_Rd(r), unit: 'kN' }),
   };
 }
@@ -175,14 +250,28 @@ export function tieShear<C extends WebBoltsCase>(sheet: Sheet): CheckDef<C> {
 export function tieBearing<C extends BeamWebCase>(sheet: Sheet, p: BearingPart<C>): CheckDef<C> {
   const s = sheet.section(p.tieId);
   const F = bearing(s, {
-    ...p.hor, pitch: 'p2', gauge: 'p1', d_0: `d_0_${p.k}`, t: `t_${p.k}`, f_u: `f_u_${p.k}`, f_h: `f_hh_${p.k}`, gamma: 'gamma_Mu',
-    alpha: 'alpha_b', k: 'k1', F: 'F_b_hor_u', words: 'horizontal',
+    ...p.hor,
+    pitch: 'p2',
+    gauge: 'p1',
+    d_0: `d_0_${p.k}`,
+    t: `t_${p.k}`,
+    f_u: `f_u_${p.k}`,
+    f_h: `f_hh_${p.k}`,
+    gamma: 'gamma_Mu',
+    alpha: 'alpha_b',
+    k: 'k1',
+    F: 'F_b_hor_u',
+    words: 'horizontal',
   });
   const N_Rd = s.f('N_Rd', 'kN', 'n*F_b_hor_u', 'bearing resistance of all bolts');
   const N = shared(s, 'N_tie', 'tying force', p.share);
   const demand = s.resolve(N.symbol).index;
   return {
-    id: p.tieId, title: `Tying: bearing, ${p.part}`, clause: 'EN 1993-1-8, Table 3.4', part: p.part, load: 'tie',
+    id: p.tieId,
+    title: `Tying: bearing, ${p.part}`,
+    clause: 'EN 1993-1-8, Table 3.4',
+    part: p.part,
+    load: 'tie',
     run: (r, c) => {
       p.before?.(r, c);
       F(r, p.has(c).hor);

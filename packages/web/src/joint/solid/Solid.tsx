@@ -1,24 +1,58 @@
 import { Canvas, useThree } from '@react-three/fiber';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
-import { basisOf, kindOf, lift, multipleText, type Drawing, type JobRecord, type JointContent, type JointReport } from '@ample/core';
-import { BackSide, BufferGeometry, DoubleSide, EdgesGeometry, Float32BufferAttribute, FrontSide, Plane, Spherical, Vector3, type PerspectiveCamera } from 'three';
+import {
+  basisOf,
+  kindOf,
+  lift,
+  multipleText,
+  type Drawing,
+  type JobRecord,
+  type JointContent,
+  type JointReport,
+} from '@ample/core';
+import {
+  BackSide,
+  BufferGeometry,
+  DoubleSide,
+  EdgesGeometry,
+  Float32BufferAttribute,
+  FrontSide,
+  Plane,
+  Spherical,
+  Vector3,
+  type PerspectiveCamera,
+} from 'three';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import { failureOrder } from '../FailureOrder.tsx';
 import { ruleText } from '../Side.tsx';
 import { sceneOf, type ScenePart } from './geometry.ts';
 
 const LOOKS = {
-  member: { face: '#c3c8c9', cut: '#7f8687' }, plate: { face: '#e2cf9f', cut: '#a58d52' }, bolt: { face: '#66717c', cut: '#3c444c' }, weld: { face: '#9a6a4f', cut: '#6b4632' }, concrete: { face: '#cfcbc1', cut: '#b5b0a4' }, grout: { face: '#b9b4a6', cut: '#98927f' },
+  member: { face: '#c3c8c9', cut: '#7f8687' },
+  plate: { face: '#e2cf9f', cut: '#a58d52' },
+  bolt: { face: '#66717c', cut: '#3c444c' },
+  weld: { face: '#9a6a4f', cut: '#6b4632' },
+  concrete: { face: '#cfcbc1', cut: '#b5b0a4' },
+  grout: { face: '#b9b4a6', cut: '#98927f' },
 } as const;
 const PICKED = '#7fb3ae';
 
 type Direction = 'corner' | 'front' | 'back' | 'end' | 'above';
 /** Standard directions, with the key that turns to each; where the eye stands from the middle of the joint. */
 const DIRECTIONS: readonly (readonly [Direction, string, string, readonly [number, number, number]])[] = [
-  ['corner', 'Corner', '1', [1.1, -1, 0.6]], ['front', 'Elevation', '2', [0, -1, 0]], ['back', 'Far side', '3', [0, 1, 0]], ['end', 'From the end', '4', [1, 0, 0]], ['above', 'Above', '5', [0, -0.001, 1]],
+  ['corner', 'Corner', '1', [1.1, -1, 0.6]],
+  ['front', 'Elevation', '2', [0, -1, 0]],
+  ['back', 'Far side', '3', [0, 1, 0]],
+  ['end', 'From the end', '4', [1, 0, 0]],
+  ['above', 'Above', '5', [0, -0.001, 1]],
 ];
 type Cut = 'none' | 'along' | 'across' | 'level';
-const CUTS: readonly (readonly [Cut, string])[] = [['none', 'none'], ['along', 'along the web'], ['across', 'across, at the bolts'], ['level', 'level, at the first row']];
+const CUTS: readonly (readonly [Cut, string])[] = [
+  ['none', 'none'],
+  ['along', 'along the web'],
+  ['across', 'across, at the bolts'],
+  ['level', 'level, at the first row'],
+];
 
 interface Props {
   readonly content: JointContent;
@@ -63,7 +97,8 @@ export function SolidView({ content, job, report, drawing, selected, failure, on
     if (cut === 'level') return new Plane(new Vector3(0, 0, -1), first?.z ?? 0);
     return null;
   }, [cut, solid, first]);
-  if (!supported) return <p className="p-4">This browser draws no solids (WebGL is missing or off). The Detail tab shows the same joint.</p>;
+  if (!supported)
+    return <p className="p-4">This browser draws no solids (WebGL is missing or off). The Detail tab shows the same joint.</p>;
 
   const onKey = (e: KeyboardEvent): void => {
     const step = e.shiftKey ? Math.PI / 36 : Math.PI / 12;
@@ -84,44 +119,132 @@ export function SolidView({ content, job, report, drawing, selected, failure, on
   const chosen = parts.find((p) => p.id === picked);
   return (
     <div className="solid">
-      <div className="solid-canvas" tabIndex={0} role="img" aria-label="The joint as a solid. Arrow keys turn it, plus and minus zoom, 1 to 5 are the standard directions." onKeyDown={onKey}>
-        <Canvas frameloop="demand" gl={{ antialias: true }} camera={{ fov: 28, near: 10, far: 20000, up: [0, 0, 1], position: [1200, -1400, 600] }} onPointerMissed={() => setPicked(null)}>
+      <div
+        className="solid-canvas"
+        tabIndex={0}
+        role="img"
+        aria-label="The joint as a solid. Arrow keys turn it, plus and minus zoom, 1 to 5 are the standard directions."
+        onKeyDown={onKey}
+      >
+        <Canvas
+          frameloop="demand"
+          gl={{ antialias: true }}
+          camera={{ fov: 28, near: 10, far: 20000, up: [0, 0, 1], position: [1200, -1400, 600] }}
+          onPointerMissed={() => setPicked(null)}
+        >
           <ambientLight intensity={1.1} />
           <directionalLight position={[800, -1200, 1500]} intensity={1.7} />
           <directionalLight position={[-900, 900, 300]} intensity={0.5} />
           <Eye turn={turn} parts={parts} turns={turns} />
           <CutAt plane={plane} />
-          {shown.map((p) => <PartMesh key={p.id} part={p} glass={glass && (p.id === 'support' || p.look === 'concrete')} picked={p.id === picked} onPick={setPicked} />)}
-          {lines && <mesh geometry={lines} renderOrder={5}><meshBasicMaterial color="#b23a2a" side={DoubleSide} depthTest={false} transparent opacity={0.9} /></mesh>}
+          {shown.map((p) => (
+            <PartMesh
+              key={p.id}
+              part={p}
+              glass={glass && (p.id === 'support' || p.look === 'concrete')}
+              picked={p.id === picked}
+              onPick={setPicked}
+            />
+          ))}
+          {lines && (
+            <mesh geometry={lines} renderOrder={5}>
+              <meshBasicMaterial color="#b23a2a" side={DoubleSide} depthTest={false} transparent opacity={0.9} />
+            </mesh>
+          )}
         </Canvas>
-        {failure && lines && <p className="solid-label"><b>{failure.title}</b><br />{failure.detail}</p>}
+        {failure && lines && (
+          <p className="solid-label">
+            <b>{failure.title}</b>
+            <br />
+            {failure.detail}
+          </p>
+        )}
       </div>
       <div className="solid-tools">
         <div className="flex flex-wrap gap-1" role="group" aria-label="Standard directions">
-          {DIRECTIONS.map(([id, label, key]) => <button type="button" key={id} className="btn" title={`${label} (${key})`} onClick={() => setTurn((t) => ({ to: id, n: t.n + 1 }))}>{label}</button>)}
+          {DIRECTIONS.map(([id, label, key]) => (
+            <button
+              type="button"
+              key={id}
+              className="btn"
+              title={`${label} (${key})`}
+              onClick={() => setTurn((t) => ({ to: id, n: t.n + 1 }))}
+            >
+              {label}
+            </button>
+          ))}
         </div>
-        <label className="block mt-2"><span>Section cut</span>
-          <select className="select w-full" value={cut} onChange={(e) => setCut(e.target.value as Cut)}>{CUTS.map(([id, label]) => <option key={id} value={id}>{label}</option>)}</select>
+        <label className="block mt-2">
+          <span>Section cut</span>
+          <select className="select w-full" value={cut} onChange={(e) => setCut(e.target.value as Cut)}>
+            {CUTS.map(([id, label]) => (
+              <option key={id} value={id}>
+                {label}
+              </option>
+            ))}
+          </select>
         </label>
-        <label className="flex items-center gap-2 mt-2"><input type="checkbox" className="checkbox" checked={glass} onChange={(e) => setGlass(e.target.checked)} />{inConcrete ? 'See through the concrete' : 'See through the support'}</label>
+        <label className="flex items-center gap-2 mt-2">
+          <input type="checkbox" className="checkbox" checked={glass} onChange={(e) => setGlass(e.target.checked)} />
+          {inConcrete ? 'See through the concrete' : 'See through the support'}
+        </label>
         <ul className="mt-2" aria-label="Parts">
           {parts.map((p) => (
             <li key={p.id} className="flex items-center gap-2">
-              <input type="checkbox" className="checkbox" checked={!hidden.has(p.id)} aria-label={`Show ${p.label}`} onChange={() => setHidden((h) => { const next = new Set(h); if (!next.delete(p.id)) next.add(p.id); return next; })} />
-              <button type="button" className={`ellipsis text-left ${p.id === picked ? 'font-semibold' : ''}`} aria-pressed={p.id === picked} onClick={() => setPicked(p.id === picked ? null : p.id)}>{p.label}</button>
+              <input
+                type="checkbox"
+                className="checkbox"
+                checked={!hidden.has(p.id)}
+                aria-label={`Show ${p.label}`}
+                onChange={() =>
+                  setHidden((h) => {
+                    const next = new Set(h);
+                    if (!next.delete(p.id)) next.add(p.id);
+                    return next;
+                  })
+                }
+              />
+              <button
+                type="button"
+                className={`ellipsis text-left ${p.id === picked ? 'font-semibold' : ''}`}
+                aria-pressed={p.id === picked}
+                onClick={() => setPicked(p.id === picked ? null : p.id)}
+              >
+                {p.label}
+              </button>
             </li>
           ))}
         </ul>
-        {clashes.length > 0 && <ul className="mt-2 problem" aria-label="Clashes">{clashes.map((r) => <li key={r.id}>{r.title}: {ruleText(r)}</li>)}</ul>}
+        {clashes.length > 0 && (
+          <ul className="mt-2 problem" aria-label="Clashes">
+            {clashes.map((r) => (
+              <li key={r.id}>
+                {r.title}: {ruleText(r)}
+              </li>
+            ))}
+          </ul>
+        )}
         {chosen && <PartChecks part={chosen} report={report} selected={selected} onOpen={onOpen} />}
-        {!chosen && <p className="muted mt-2">Pick a part to see what it is checked for. Drag or arrow keys turn, wheel or + − zoom.</p>}
+        {!chosen && (
+          <p className="muted mt-2">Pick a part to see what it is checked for. Drag or arrow keys turn, wheel or + − zoom.</p>
+        )}
       </div>
     </div>
   );
 }
 
 /** What one part is checked for, soonest to give first. */
-function PartChecks({ part, report, selected, onOpen }: { part: ScenePart; report: JointReport; selected: number; onOpen: Props['onOpen'] }) {
+function PartChecks({
+  part,
+  report,
+  selected,
+  onOpen,
+}: {
+  part: ScenePart;
+  report: JointReport;
+  selected: number;
+  onOpen: Props['onOpen'];
+}) {
   const order = failureOrder(report, selected).filter((o) => part.parts.includes(o.check.part));
   return (
     <section className="mt-2" aria-label={`Checks of ${part.label}`}>
@@ -130,8 +253,12 @@ function PartChecks({ part, report, selected, onOpen }: { part: ScenePart; repor
       <ul>
         {order.map((o) => (
           <li key={o.key} className="flex justify-between gap-2">
-            <button type="button" className="underline ellipsis text-left" onClick={() => onOpen(o.key, o.index)}>{o.title}</button>
-            <span className="tabular-nums whitespace-nowrap">{multipleText(o.check.multiple)} × {o.combination}</span>
+            <button type="button" className="underline ellipsis text-left" onClick={() => onOpen(o.key, o.index)}>
+              {o.title}
+            </button>
+            <span className="tabular-nums whitespace-nowrap">
+              {multipleText(o.check.multiple)} × {o.combination}
+            </span>
           </li>
         ))}
       </ul>
@@ -139,16 +266,50 @@ function PartChecks({ part, report, selected, onOpen }: { part: ScenePart; repor
   );
 }
 
-function PartMesh({ part, picked, glass, onPick }: { part: ScenePart; picked: boolean; glass: boolean; onPick: (id: string) => void }) {
+function PartMesh({
+  part,
+  picked,
+  glass,
+  onPick,
+}: {
+  part: ScenePart;
+  picked: boolean;
+  glass: boolean;
+  onPick: (id: string) => void;
+}) {
   const edges = useMemo(() => new EdgesGeometry(part.geometry, 25), [part.geometry]);
   useEffect(() => () => edges.dispose(), [edges]);
   const look = LOOKS[part.look];
   return (
-    <group onClick={(e) => { e.stopPropagation(); onPick(part.id); }}>
-      <mesh geometry={part.geometry}><meshStandardMaterial color={picked ? PICKED : look.face} roughness={0.75} metalness={0.1} side={FrontSide} polygonOffset polygonOffsetFactor={1} polygonOffsetUnits={1} transparent={glass} opacity={glass ? 0.25 : 1} depthWrite={!glass} /></mesh>
+    <group
+      onClick={(e) => {
+        e.stopPropagation();
+        onPick(part.id);
+      }}
+    >
+      <mesh geometry={part.geometry}>
+        <meshStandardMaterial
+          color={picked ? PICKED : look.face}
+          roughness={0.75}
+          metalness={0.1}
+          side={FrontSide}
+          polygonOffset
+          polygonOffsetFactor={1}
+          polygonOffsetUnits={1}
+          transparent={glass}
+          opacity={glass ? 0.25 : 1}
+          depthWrite={!glass}
+        />
+      </mesh>
       {/* Seen only where a cut opens the part: its cut face. */}
-      {!glass && <mesh geometry={part.geometry}><meshBasicMaterial color={look.cut} side={BackSide} /></mesh>}
-      <lineSegments geometry={edges}><lineBasicMaterial color="#1d2a3a" /></lineSegments>
+      {!glass && (
+        <mesh geometry={part.geometry}>
+          <meshBasicMaterial color={look.cut} side={BackSide} />
+        </mesh>
+      )}
+      <lineSegments geometry={edges}>
+        <lineBasicMaterial color="#1d2a3a" />
+      </lineSegments>
     </group>
   );
 }
@@ -159,12 +320,25 @@ interface Turns {
 }
 
 /** The eye: orbits by mouse, turns to a standard direction, fits the joint. */
-function Eye({ turn, parts, turns }: { turn: { to: Direction; n: number }; parts: readonly ScenePart[]; turns: { current: Turns } }) {
+function Eye({
+  turn,
+  parts,
+  turns,
+}: {
+  turn: { to: Direction; n: number };
+  parts: readonly ScenePart[];
+  turns: { current: Turns };
+}) {
   const { camera, gl, invalidate } = useThree();
   const controls = useRef<OrbitControls | null>(null);
   const middle = useMemo(() => {
     // The connection itself, not the lengths of its members.
-    const box = parts.filter((p) => p.look !== 'member' && p.look !== 'concrete').map((p) => { p.geometry.computeBoundingBox(); return p.geometry.boundingBox!; });
+    const box = parts
+      .filter((p) => p.look !== 'member' && p.look !== 'concrete')
+      .map((p) => {
+        p.geometry.computeBoundingBox();
+        return p.geometry.boundingBox!;
+      });
     const all = box.slice(1).reduce((a, b) => a.union(b), box[0]!.clone());
     return { centre: all.getCenter(new Vector3()), size: all.getSize(new Vector3()).length() };
   }, [parts]);
@@ -224,11 +398,24 @@ function failurePoints(drawing: Drawing, ids: readonly string[]): BufferGeometry
     const length = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1;
     const w = 0.45;
     const side: [number, number] = [(-(b[1] - a[1]) / length) * w, ((b[0] - a[0]) / length) * w];
-    const corners = [[a[0] + side[0], a[1] + side[1]], [a[0] - side[0], a[1] - side[1]], [b[0] - side[0], b[1] - side[1]], [b[0] + side[0], b[1] + side[1]]].map((c) => lift(drawing, c as [number, number]));
+    const corners = [
+      [a[0] + side[0], a[1] + side[1]],
+      [a[0] - side[0], a[1] - side[1]],
+      [b[0] - side[0], b[1] - side[1]],
+      [b[0] + side[0], b[1] + side[1]],
+    ].map((c) => lift(drawing, c as [number, number]));
     for (const i of [0, 1, 2, 0, 2, 3]) out.push(...corners[i]!);
   };
   for (const m of marks) {
-    const points = m.k === 'path' ? [...m.points, ...(m.closed ? [m.points[0]!] : [])] : m.k === 'circle' ? Array.from({ length: 25 }, (_, i): [number, number] => [m.at[0] + m.r * Math.cos((i * Math.PI) / 12), m.at[1] + m.r * Math.sin((i * Math.PI) / 12)]) : [];
+    const points =
+      m.k === 'path'
+        ? [...m.points, ...(m.closed ? [m.points[0]!] : [])]
+        : m.k === 'circle'
+          ? Array.from({ length: 25 }, (_, i): [number, number] => [
+              m.at[0] + m.r * Math.cos((i * Math.PI) / 12),
+              m.at[1] + m.r * Math.sin((i * Math.PI) / 12),
+            ])
+          : [];
     points.slice(1).forEach((p, i) => segment(points[i]!, p));
   }
   const g = new BufferGeometry();

@@ -10,7 +10,8 @@ function volume(g: BufferGeometry): number {
   const p = flat.getAttribute('position');
   const [a, b, c] = [new Vector3(), new Vector3(), new Vector3()];
   let sum = 0;
-  for (let i = 0; i < p.count; i += 3) sum += a.fromBufferAttribute(p, i).dot(b.fromBufferAttribute(p, i + 1).cross(c.fromBufferAttribute(p, i + 2))) / 6;
+  for (let i = 0; i < p.count; i += 3)
+    sum += a.fromBufferAttribute(p, i).dot(b.fromBufferAttribute(p, i + 1).cross(c.fromBufferAttribute(p, i + 2))) / 6;
   return sum;
 }
 const solidOf = (kindId: string, input: object): Solid => {
@@ -20,11 +21,19 @@ const solidOf = (kindId: string, input: object): Solid => {
   return kind.solid(kind.model(checked.value, DEFAULT_BASIS));
 };
 const finPlate = {
-  beam: { section: 'UB 406x140x39', steel: { grade: 'S275' } }, support: { type: 'column_flange', section: 'UC 203x203x60', steel: { grade: 'S275' } },
-  plate: { t: 10, h: 290, e1: 40, e2: 50, steel: { grade: 'S275' } }, web: { e2b: 40, top_to_bolt: 90 }, gap: 10, bolts: { d: 20, cls: '8.8', n1: 4, p1: 70 }, weld: { s: 8 },
+  beam: { section: 'UB 406x140x39', steel: { grade: 'S275' } },
+  support: { type: 'column_flange', section: 'UC 203x203x60', steel: { grade: 'S275' } },
+  plate: { t: 10, h: 290, e1: 40, e2: 50, steel: { grade: 'S275' } },
+  web: { e2b: 40, top_to_bolt: 90 },
+  gap: 10,
+  bolts: { d: 20, cls: '8.8', n1: 4, p1: 70 },
+  weld: { s: 8 },
 };
 const part = (parts: readonly ScenePart[], id: string): ScenePart => parts.find((p) => p.id === id)!;
-const boxOf = (p: ScenePart): { min: Vector3; max: Vector3 } => { p.geometry.computeBoundingBox(); return p.geometry.boundingBox!; };
+const boxOf = (p: ScenePart): { min: Vector3; max: Vector3 } => {
+  p.geometry.computeBoundingBox();
+  return p.geometry.boundingBox!;
+};
 
 describe('the solid of a fin plate', () => {
   const solid = solidOf('fin-plate', finPlate);
@@ -55,7 +64,8 @@ describe.each(['column_flange', 'column_web', 'beam_web'] as const)('a support o
     // The part of it behind the joint's centre reaches x = 0 and no farther at mid-depth of the beam.
     const p = g.getAttribute('position');
     const near: number[] = [];
-    for (let i = 0; i < p.count; i += 1) if (type === 'column_flange' || Math.abs(type === 'column_web' ? p.getY(i) : p.getZ(i) + 199) < 100) near.push(p.getX(i));
+    for (let i = 0; i < p.count; i += 1)
+      if (type === 'column_flange' || Math.abs(type === 'column_web' ? p.getY(i) : p.getZ(i) + 199) < 100) near.push(p.getX(i));
     if (near.length) expect(Math.max(...near)).toBeLessThan(1e-6);
   });
 });
@@ -72,12 +82,20 @@ it('cuts notches out of the beam', () => {
 });
 
 it.each(KINDS.filter((k) => k.family === 'beam').map((k) => [k.id]))('shows every worked case of %s with closed parts', (id) => {
-  const cases = JSON.parse(readFileSync(new URL(`../../../../core/src/joints/${id}/worked-cases.json`, import.meta.url), 'utf8')) as { input: object }[];
-  for (const c of cases) for (const p of sceneOf(solidOf(id, c.input))) expect([p.id, volume(p.geometry) > 0]).toEqual([p.id, true]);
+  const cases = JSON.parse(
+    readFileSync(new URL(`../../../../core/src/joints/${id}/worked-cases.json`, import.meta.url), 'utf8'),
+  ) as { input: object }[];
+  for (const c of cases)
+    for (const p of sceneOf(solidOf(id, c.input))) expect([p.id, volume(p.geometry) > 0]).toEqual([p.id, true]);
 });
 
 describe('the solid of a column base', () => {
-  const base = (name: string): Solid => solidOf('column-base', JSON.parse(readFileSync(new URL(`../../../../core/src/joints/base-plate/jobs/${name}.json`, import.meta.url), 'utf8')).joints[0].input);
+  const base = (name: string): Solid =>
+    solidOf(
+      'column-base',
+      JSON.parse(readFileSync(new URL(`../../../../core/src/joints/base-plate/jobs/${name}.json`, import.meta.url), 'utf8'))
+        .joints[0].input,
+    );
   it.each(['w1', 'w2', 'w3', 'w4', 'w5'])('shows worked case %s with closed parts', (name) => {
     const parts = sceneOf(base(name));
     expect(parts.map((p) => p.id)).toEqual(expect.arrayContaining(['column', 'plate', 'anchors', 'block', 'grout', 'welds']));
@@ -88,12 +106,19 @@ describe('the solid of a column base', () => {
     const parts = sceneOf(base('w2'));
     expect(volume(part(parts, 'plate').geometry) / (540 * 380 * 35 - 4 * Math.PI * 15 ** 2 * 35)).toBeCloseTo(1, 3);
     expect(volume(part(parts, 'block').geometry) / (1400 * 1700 * 900)).toBeCloseTo(1, 6);
-    expect(volume(part(parts, 'column').geometry) / ((2 * 240 * 16 + 248 * 10 + (4 - Math.PI) * 14 ** 2) * 420)).toBeCloseTo(1, 2);
+    expect(volume(part(parts, 'column').geometry) / ((2 * 240 * 16 + 248 * 10 + (4 - Math.PI) * 14 ** 2) * 420)).toBeCloseTo(
+      1,
+      2,
+    );
   });
   it('stands on its grout, over the block, with its anchors h_ef deep', () => {
     const parts = sceneOf(base('w2'));
     const box = (id: string) => boxOf(part(parts, id));
-    expect([box('column').min.z, box('plate').min.z, box('plate').max.z, box('grout').min.z, box('block').max.z].map((z) => Math.round(z))).toEqual([35, 0, 35, -30, -30]);
+    expect(
+      [box('column').min.z, box('plate').min.z, box('plate').max.z, box('grout').min.z, box('block').max.z].map((z) =>
+        Math.round(z),
+      ),
+    ).toEqual([35, 0, 35, -30, -30]);
     expect(Math.round(box('anchors').min.z)).toBe(-30 - 450 - 16);
     // The column's depth runs along x.
     expect([Math.round(box('column').max.x), Math.round(box('column').max.y)]).toEqual([140, 120]);

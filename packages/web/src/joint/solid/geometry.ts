@@ -1,4 +1,14 @@
-import { edgeAt, type AnchorPart, type BoltPart, type MemberPart, type PlatePart, type PrismPart, type Solid, type Vector, type WeldPart } from '@ample/core';
+import {
+  edgeAt,
+  type AnchorPart,
+  type BoltPart,
+  type MemberPart,
+  type PlatePart,
+  type PrismPart,
+  type Solid,
+  type Vector,
+  type WeldPart,
+} from '@ample/core';
 import { BufferGeometry, CylinderGeometry, ExtrudeGeometry, Float32BufferAttribute, Matrix4, Path, Shape, Vector3 } from 'three';
 import { mergeGeometries } from 'three/examples/jsm/utils/BufferGeometryUtils.js';
 
@@ -13,12 +23,15 @@ export interface ScenePart {
 }
 
 /** Extrusions: their shape's axes and the direction they grow, all right-handed so that faces look outwards. */
-const ALONG_X = (x: number): Matrix4 => new Matrix4().makeBasis(new Vector3(0, 1, 0), new Vector3(0, 0, 1), new Vector3(1, 0, 0)).setPosition(x, 0, 0);
-const AGAINST_Y = (y: number): Matrix4 => new Matrix4().makeBasis(new Vector3(1, 0, 0), new Vector3(0, 0, 1), new Vector3(0, -1, 0)).setPosition(0, y, 0);
+const ALONG_X = (x: number): Matrix4 =>
+  new Matrix4().makeBasis(new Vector3(0, 1, 0), new Vector3(0, 0, 1), new Vector3(1, 0, 0)).setPosition(x, 0, 0);
+const AGAINST_Y = (y: number): Matrix4 =>
+  new Matrix4().makeBasis(new Vector3(1, 0, 0), new Vector3(0, 0, 1), new Vector3(0, -1, 0)).setPosition(0, y, 0);
 
 const UPWARDS = (z: number): Matrix4 => new Matrix4().makeTranslation(0, 0, z);
 
-const extruded = (shape: Shape, depth: number, to: Matrix4): BufferGeometry => new ExtrudeGeometry(shape, { depth, bevelEnabled: false, curveSegments: 20 }).applyMatrix4(to);
+const extruded = (shape: Shape, depth: number, to: Matrix4): BufferGeometry =>
+  new ExtrudeGeometry(shape, { depth, bevelEnabled: false, curveSegments: 20 }).applyMatrix4(to);
 const polygon = (points: readonly (readonly [number, number])[]): Shape => {
   const s = new Shape();
   points.forEach(([u, v], i) => (i === 0 ? s.moveTo(u, v) : s.lineTo(u, v)));
@@ -32,15 +45,23 @@ function crossSection(m: MemberPart, top: number, bottom: number): Shape {
   const half = tw / 2;
   const channel = m.shape === 'C';
   const [l, right] = channel ? [-half, b - half] : [-b / 2, b / 2];
-  const arc = (cu: number, cv: number, from: number): [number, number][] => Array.from({ length: 7 }, (_, i) => [cu + r * Math.cos(from + (i * Math.PI) / 12), cv + r * Math.sin(from + (i * Math.PI) / 12)]);
+  const arc = (cu: number, cv: number, from: number): [number, number][] =>
+    Array.from({ length: 7 }, (_, i) => [
+      cu + r * Math.cos(from + (i * Math.PI) / 12),
+      cv + r * Math.sin(from + (i * Math.PI) / 12),
+    ]);
   const upper = top >= -1e-6;
   const lower = bottom <= -h + 1e-6;
   const upperFillet = arc(half + r, -tf - r, Math.PI / 2);
   const lowerFillet = arc(half + r, -h + tf + r, Math.PI);
   // Right side from the top down, then the left side back up; a channel has a plain back.
   const points: [number, number][] = [
-    ...(upper ? [[right, 0] as [number, number], [right, -tf] as [number, number], ...upperFillet] : [[half, top] as [number, number]]),
-    ...(lower ? [...lowerFillet, [right, -h + tf] as [number, number], [right, -h] as [number, number], [l, -h] as [number, number]] : [[half, bottom] as [number, number], [-half, bottom] as [number, number]]),
+    ...(upper
+      ? [[right, 0] as [number, number], [right, -tf] as [number, number], ...upperFillet]
+      : [[half, top] as [number, number]]),
+    ...(lower
+      ? [...lowerFillet, [right, -h + tf] as [number, number], [right, -h] as [number, number], [l, -h] as [number, number]]
+      : [[half, bottom] as [number, number], [-half, bottom] as [number, number]]),
     ...(lower && !channel ? [[l, -h + tf] as [number, number], ...mirrored(lowerFillet)] : []),
     ...(upper && !channel ? [...mirrored(upperFillet), [l, -tf] as [number, number]] : []),
     ...(upper ? [[l, 0] as [number, number]] : [[-half, top] as [number, number]]),
@@ -70,7 +91,9 @@ function supportGeometry(m: MemberPart, depth: number): BufferGeometry {
     return extruded(shape, length, AGAINST_Y(length / 2).multiply(new Matrix4().makeTranslation(-m.tw / 2, top, 0)));
   }
   if (type === 'column_flange') {
-    const turned = new Matrix4().makeBasis(new Vector3(0, 1, 0), new Vector3(1, 0, 0), new Vector3(0, 0, -1)).setPosition(0, 0, length - depth - 250);
+    const turned = new Matrix4()
+      .makeBasis(new Vector3(0, 1, 0), new Vector3(1, 0, 0), new Vector3(0, 0, -1))
+      .setPosition(0, 0, length - depth - 250);
     return extruded(shape, length, turned);
   }
   const turned = new Matrix4().makeTranslation(-m.tw / 2, m.h / 2, -depth - 250);
@@ -82,11 +105,19 @@ function columnGeometry(m: MemberPart): BufferGeometry {
   const [from, to] = m.outline[0]!;
   if (m.shape === 'I' || m.shape === 'C') {
     // The section hangs down from its top at 0: turned so that its depth runs along x, about the column axis.
-    const turned = new Matrix4().makeBasis(new Vector3(0, 1, 0), new Vector3(-1, 0, 0), new Vector3(0, 0, 1)).setPosition(-m.h / 2, 0, from);
+    const turned = new Matrix4()
+      .makeBasis(new Vector3(0, 1, 0), new Vector3(-1, 0, 0), new Vector3(0, 0, 1))
+      .setPosition(-m.h / 2, 0, from);
     return extruded(crossSection(m, 0, -m.h), to - from, turned);
   }
   const tube = (h: number, b: number): Shape => {
-    if (m.shape === 'RHS') return polygon([[-h / 2, -b / 2], [h / 2, -b / 2], [h / 2, b / 2], [-h / 2, b / 2]]);
+    if (m.shape === 'RHS')
+      return polygon([
+        [-h / 2, -b / 2],
+        [h / 2, -b / 2],
+        [h / 2, b / 2],
+        [-h / 2, b / 2],
+      ]);
     const s = new Shape();
     s.absarc(0, 0, h / 2, 0, 2 * Math.PI, false);
     return s;
@@ -110,7 +141,12 @@ function anchorGeometry(a: AnchorPart): BufferGeometry {
     const foot = new CylinderGeometry(a.d / 2, a.d / 2, a.head.width, 16);
     foot.rotateZ(Math.PI / 2);
     pieces.push(foot.translate(a.x + a.head.width / 2, a.y, a.head.z[0] + a.d / 2));
-  } else if (a.head) pieces.push(a.head.shape === 'round' ? piece(a.head.z[0], a.head.z[1], a.head.width / 2, 24) : piece(a.head.z[0], a.head.z[1], a.head.width / Math.SQRT2, 4, Math.PI / 4));
+  } else if (a.head)
+    pieces.push(
+      a.head.shape === 'round'
+        ? piece(a.head.z[0], a.head.z[1], a.head.width / 2, 24)
+        : piece(a.head.z[0], a.head.z[1], a.head.width / Math.SQRT2, 4, Math.PI / 4),
+    );
   return mergeGeometries(pieces);
 }
 
@@ -128,7 +164,11 @@ function plateGeometry(p: PlatePart): BufferGeometry {
     hole.absarc(h.x + a, h.z - b, r, 1.5 * Math.PI, 2 * Math.PI, false);
     shape.holes.push(hole);
   }
-  return extruded(shape, p.y[1] - p.y[0], p.plane === 'xz' ? AGAINST_Y(p.y[1]) : p.plane === 'yz' ? ALONG_X(p.y[0]) : UPWARDS(p.y[0]));
+  return extruded(
+    shape,
+    p.y[1] - p.y[0],
+    p.plane === 'xz' ? AGAINST_Y(p.y[1]) : p.plane === 'yz' ? ALONG_X(p.y[0]) : UPWARDS(p.y[0]),
+  );
 }
 
 function boltGeometry(b: BoltPart): BufferGeometry {
@@ -142,8 +182,10 @@ function boltGeometry(b: BoltPart): BufferGeometry {
   };
   const nut = far - away * b.washer;
   return mergeGeometries([
-    piece(head, head + away * b.head, b.flats / Math.sqrt(3), 6), piece(head, head - away * b.length, b.d / 2, 20),
-    piece(far, nut, b.washerDiameter / 2, 24), piece(nut, nut - away * b.nut, b.flats / Math.sqrt(3), 6),
+    piece(head, head + away * b.head, b.flats / Math.sqrt(3), 6),
+    piece(head, head - away * b.length, b.d / 2, 20),
+    piece(far, nut, b.washerDiameter / 2, 24),
+    piece(nut, nut - away * b.nut, b.flats / Math.sqrt(3), 6),
   ]);
 }
 
@@ -155,7 +197,10 @@ function weldGeometry(w: WeldPart): BufferGeometry {
   const right = run.dot(new Vector3(...w.legs[0]).cross(new Vector3(...w.legs[1]))) > 0;
   const [l1, l2] = right ? w.legs : [w.legs[1], w.legs[0]];
   const ends = [w.from, w.to].map((root) => [at(root), at(root, l1), at(root, l2)]);
-  const [[a0, a1, a2], [b0, b1, b2]] = ends as [number[][], number[][]] as [[number[], number[], number[]], [number[], number[], number[]]];
+  const [[a0, a1, a2], [b0, b1, b2]] = ends as [number[][], number[][]] as [
+    [number[], number[], number[]],
+    [number[], number[], number[]],
+  ];
   const triangles = [a0, a2, a1, b0, b1, b2, a1, a2, b2, a1, b2, b1, a0, a1, b1, a0, b1, b0, a0, b0, b2, a0, b2, a2];
   const g = new BufferGeometry();
   g.setAttribute('position', new Float32BufferAttribute(triangles.flat(), 3));
@@ -168,19 +213,71 @@ export function sceneOf(solid: Solid): ScenePart[] {
   const beam = solid.members.find((m) => m.id === 'beam');
   const named = { beam: ['Beam', 'beam web'], support: ['Support', 'support'], column: ['Column', 'column'] } as const;
   const parts: ScenePart[] = solid.members.map((m) => ({
-    id: m.id, label: `${named[m.id][0]}, ${m.label.replace(/(\d)x(?=\d)/g, '$1×')}`, parts: [named[m.id][1]], look: 'member',
+    id: m.id,
+    label: `${named[m.id][0]}, ${m.label.replace(/(\d)x(?=\d)/g, '$1×')}`,
+    parts: [named[m.id][1]],
+    look: 'member',
     geometry: m.id === 'beam' ? beamGeometry(m) : m.id === 'column' ? columnGeometry(m) : supportGeometry(m, beam!.h),
   }));
-  for (const p of solid.plates) parts.push({ id: p.id, label: `${p.id.charAt(0).toUpperCase()}${p.id.slice(1)}, ${p.label}`, parts: p.parts, look: 'plate', geometry: plateGeometry(p) });
-  for (const [axis, words] of [['y', 'Bolts in the beam web'], ['x', 'Bolts in the support']] as const) {
+  for (const p of solid.plates)
+    parts.push({
+      id: p.id,
+      label: `${p.id.charAt(0).toUpperCase()}${p.id.slice(1)}, ${p.label}`,
+      parts: p.parts,
+      look: 'plate',
+      geometry: plateGeometry(p),
+    });
+  for (const [axis, words] of [
+    ['y', 'Bolts in the beam web'],
+    ['x', 'Bolts in the support'],
+  ] as const) {
     const bolts = solid.bolts.filter((b) => b.axis === axis);
     // Where a joint has bolts both ways, those of the support are named apart in its checks.
     const apart = axis === 'x' && solid.bolts.some((b) => b.axis === 'y');
-    if (bolts.length) parts.push({ id: `bolts-${axis}`, label: words, parts: axis === 'y' ? ['bolts'] : apart ? ['support bolts'] : ['bolts', 'support bolts'], look: 'bolt', geometry: mergeGeometries(bolts.map(boltGeometry)) });
+    if (bolts.length)
+      parts.push({
+        id: `bolts-${axis}`,
+        label: words,
+        parts: axis === 'y' ? ['bolts'] : apart ? ['support bolts'] : ['bolts', 'support bolts'],
+        look: 'bolt',
+        geometry: mergeGeometries(bolts.map(boltGeometry)),
+      });
   }
-  if (solid.anchors?.length) parts.push({ id: 'anchors', label: 'Anchors', parts: ['anchors'], look: 'bolt', geometry: mergeGeometries(solid.anchors.map(anchorGeometry)) });
-  for (const p of solid.prisms ?? []) parts.push({ id: p.id, label: p.label, parts: p.parts, look: p.look === 'steel' ? 'plate' : p.look, geometry: prismGeometry(p) });
-  if (solid.other) parts.push({ id: 'other', label: solid.other.label, parts: [], look: 'plate', geometry: mergeGeometries([...solid.other.plates.map(plateGeometry), ...solid.other.bolts.map(boltGeometry)].map((g) => (g.index ? g.toNonIndexed() : g))) });
-  if (solid.welds.length) parts.push({ id: 'welds', label: 'Welds', parts: ['weld'], look: 'weld', geometry: mergeGeometries(solid.welds.map(weldGeometry)) });
+  if (solid.anchors?.length)
+    parts.push({
+      id: 'anchors',
+      label: 'Anchors',
+      parts: ['anchors'],
+      look: 'bolt',
+      geometry: mergeGeometries(solid.anchors.map(anchorGeometry)),
+    });
+  for (const p of solid.prisms ?? [])
+    parts.push({
+      id: p.id,
+      label: p.label,
+      parts: p.parts,
+      look: p.look === 'steel' ? 'plate' : p.look,
+      geometry: prismGeometry(p),
+    });
+  if (solid.other)
+    parts.push({
+      id: 'other',
+      label: solid.other.label,
+      parts: [],
+      look: 'plate',
+      geometry: mergeGeometries(
+        [...solid.other.plates.map(plateGeometry), ...solid.other.bolts.map(boltGeometry)].map((g) =>
+          g.index ? g.toNonIndexed() : g,
+        ),
+      ),
+    });
+  if (solid.welds.length)
+    parts.push({
+      id: 'welds',
+      label: 'Welds',
+      parts: ['weld'],
+      look: 'weld',
+      geometry: mergeGeometries(solid.welds.map(weldGeometry)),
+    });
   return parts;
 }

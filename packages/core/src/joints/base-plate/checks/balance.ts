@@ -5,7 +5,9 @@ import { kN, kNm } from './words.ts';
 export function smallestChange(bed: Bed, load: Load): string[] {
   const out: string[] = [];
   if (load.N >= 0 && !bed.anchors.length) {
-    out.push(`there is no anchor: it would balance with anchors that hold ${kN(load.N)}, or with ${load.M_y === 0 && load.M_z === 0 ? 'any compression' : 'enough compression'}`);
+    out.push(
+      `there is no anchor: it would balance with anchors that hold ${kN(load.N)}, or with ${load.M_y === 0 && load.M_z === 0 ? 'any compression' : 'enough compression'}`,
+    );
   }
   const least = (works: (x: number) => boolean, from: number): number | null => {
     let high = from;

@@ -5,13 +5,47 @@ import { bearing as s } from './sheet.ts';
 import { fixed } from './words.ts';
 
 /** Conditions under which the joint coefficient is 2/3 (basis 6.1). */
-export function groutConditions(m: BaseModel): readonly { readonly id: string; readonly title: string; readonly met: boolean; readonly actual: number; readonly limit: number; readonly sense: '>=' | '<='; readonly unit: 'mm' | 'MPa' }[] {
+export function groutConditions(
+  m: BaseModel,
+): readonly {
+  readonly id: string;
+  readonly title: string;
+  readonly met: boolean;
+  readonly actual: number;
+  readonly limit: number;
+  readonly sense: '>=' | '<=';
+  readonly unit: 'mm' | 'MPa';
+}[] {
   const { grout, concrete, plate } = m.input;
   const side = plate.shape === 'circle' ? plate.D! : Math.min(plate.h!, plate.b!);
   return [
-    { id: 'grout-strength', title: 'Strength of the grout', met: grout.f_ck >= 0.2 * concrete.f_ck, actual: grout.f_ck, limit: 0.2 * concrete.f_ck, sense: '>=', unit: 'MPa' },
-    { id: 'grout-thickness', title: 'Thickness of the grout', met: grout.t <= 0.2 * side, actual: grout.t, limit: 0.2 * side, sense: '<=', unit: 'mm' },
-    { id: 'grout-thick-strength', title: 'Strength of a thick grout', met: grout.t <= 50 || grout.f_ck >= concrete.f_ck, actual: grout.f_ck, limit: grout.t <= 50 ? 0 : concrete.f_ck, sense: '>=', unit: 'MPa' },
+    {
+      id: 'grout-strength',
+      title: 'Strength of the grout',
+      met: grout.f_ck >= 0.2 * concrete.f_ck,
+      actual: grout.f_ck,
+      limit: 0.2 * concrete.f_ck,
+      sense: '>=',
+      unit: 'MPa',
+    },
+    {
+      id: 'grout-thickness',
+      title: 'Thickness of the grout',
+      met: grout.t <= 0.2 * side,
+      actual: grout.t,
+      limit: 0.2 * side,
+      sense: '<=',
+      unit: 'mm',
+    },
+    {
+      id: 'grout-thick-strength',
+      title: 'Strength of a thick grout',
+      met: grout.t <= 50 || grout.f_ck >= concrete.f_ck,
+      actual: grout.f_ck,
+      limit: grout.t <= 50 ? 0 : concrete.f_ck,
+      sense: '>=',
+      unit: 'MPa',
+    },
   ];
 }
 
@@ -91,4 +125,10 @@ function boxOf(pieces: readonly number[][]): BaseModel['plateBox'] {
 }
 
 /** What keeps the joint coefficient from its value, in words. */
-export const groutNotes = (m: BaseModel): string[] => groutConditions(m).filter((x) => !x.met).map((x) => `the grout limits the bearing strength: ${x.title.toLowerCase()} ${fixed(x.actual)} ${x.unit}, needed ${x.sense === '>=' ? 'at least' : 'at most'} ${fixed(x.limit)} ${x.unit}`);
+export const groutNotes = (m: BaseModel): string[] =>
+  groutConditions(m)
+    .filter((x) => !x.met)
+    .map(
+      (x) =>
+        `the grout limits the bearing strength: ${x.title.toLowerCase()} ${fixed(x.actual)} ${x.unit}, needed ${x.sense === '>=' ? 'at least' : 'at most'} ${fixed(x.limit)} ${x.unit}`,
+    );

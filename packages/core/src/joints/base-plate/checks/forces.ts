@@ -14,7 +14,16 @@ import { leverStiffness } from './stiffness.ts';
 import { fixed } from './words.ts';
 
 /** Contact and anchor forces by the method that fits (basis 5), with the checks that follow from them. */
-export function forces(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, V_z: number, V_y: number, out: Results, how: How = {}): Forces {
+export function forces(
+  m: BaseModel,
+  geo: BaseGeometry,
+  r: Run,
+  load: Load,
+  V_z: number,
+  V_y: number,
+  out: Results,
+  how: How = {},
+): Forces {
   const { column, input } = m;
   const { options, anchors } = input;
   const { N, M_y, M_z } = load;
@@ -31,10 +40,12 @@ export function forces(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, V_z:
   if (M_y === 0 && M_z === 0 && N < 0 && !full && only === 'auto') {
     const { A, S_y, S_z } = momentsOf(geo.b.pieces);
     if (Math.hypot(S_y / A, S_z / A) <= 1) return concentric(m, geo, r, N, out);
-    if (round || (typeof geo.lever('y') === 'string' && typeof geo.lever('z') === 'string')) return section('the effective area is off the column axis: worked by the section method');
+    if (round || (typeof geo.lever('y') === 'string' && typeof geo.lever('z') === 'string'))
+      return section('the effective area is off the column axis: worked by the section method');
   }
   if (only === 'auto' && (round || (M_y !== 0 && M_z !== 0) || (column.shape === 'I' && M_z !== 0) || full)) return section();
-  const axis: Axis = M_z !== 0 && M_y === 0 ? 'z' : M_y !== 0 ? 'y' : (how.axis ?? (typeof geo.lever('y') === 'string' ? 'z' : 'y'));
+  const axis: Axis =
+    M_z !== 0 && M_y === 0 ? 'z' : M_y !== 0 ? 'y' : (how.axis ?? (typeof geo.lever('y') === 'string' ? 'z' : 'y'));
   if (M_y !== 0 && M_z !== 0) return section('moments about both axes: worked by the section method');
   const model = geo.lever(axis);
   if (typeof model === 'string') return section(`${model}: worked by the section method`);
@@ -43,7 +54,10 @@ export function forces(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, V_z:
   if (!state) return section('tension is needed where there is no row of anchors: worked by the section method');
   const F = [...bare.F];
   const stubs = new Map<number, TStubValues>();
-  for (const [side, pulls, force] of [[model.left, state.pair[0] === 'T', state.F_left], [model.right, state.pair[1] === 'T', state.F_right]] as const) {
+  for (const [side, pulls, force] of [
+    [model.left, state.pair[0] === 'T', state.F_left],
+    [model.right, state.pair[1] === 'T', state.F_right],
+  ] as const) {
     if (!pulls || !side.row || force <= 0) continue;
     for (const i of side.row.idx) {
       F[i] = F[i]! + force / side.row.idx.length;
@@ -53,15 +67,34 @@ export function forces(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, V_z:
   if (state.pair === 'CC') bothPress(m, geo, r, model, state, load, M, out);
   leverChecks(r, m, model, state, { N, M, V: Math.abs(axis === 'y' ? V_z : V_y) }, geo.L_b, out);
   leverStiffness(r, m, model, state, { N, M, V: Math.abs(axis === 'y' ? V_z : V_y) }, geo.L_b, out);
-  const pushed = [[model.left, state.pair[0] === 'C', state.F_left, -1], [model.right, state.pair[1] === 'C', state.F_right, 1]] as const;
+  const pushed = [
+    [model.left, state.pair[0] === 'C', state.F_left, -1],
+    [model.right, state.pair[1] === 'C', state.F_right, 1],
+  ] as const;
   const C = pushed.reduce((s, [, c, x]) => s + (c ? -x : 0), 0);
   const u_C = C > 0 ? pushed.reduce((s, [side, c, x, sign]) => s + (c ? -x * sign * side.z_C : 0), 0) / C : 0;
-  const bearing: BaseState['bearing'] = () => pushed.filter(([, c, x]) => c && x < 0).map(([side, , x, sign]) => {
-    const { u1, u2, v1, v2 } = side.strip;
-    const [a, b] = sign > 0 ? [u1, u2] : [-u2, -u1];
-    return { piece: axis === 'y' ? rectangle(v1, v2, a, b) : rectangle(a, b, v1, v2), sigma: [0, 1, 2, 3].map(() => -x / ((u2 - u1) * (v2 - v1))) };
-  });
-  return { ...bare, method: 'lever-arm', F, C, y_C: axis === 'y' ? 0 : u_C, z_C: axis === 'y' ? u_C : 0, bearing, lever: { model, state }, stub: (i) => stubs.get(i) ?? geo.local[i]! };
+  const bearing: BaseState['bearing'] = () =>
+    pushed
+      .filter(([, c, x]) => c && x < 0)
+      .map(([side, , x, sign]) => {
+        const { u1, u2, v1, v2 } = side.strip;
+        const [a, b] = sign > 0 ? [u1, u2] : [-u2, -u1];
+        return {
+          piece: axis === 'y' ? rectangle(v1, v2, a, b) : rectangle(a, b, v1, v2),
+          sigma: [0, 1, 2, 3].map(() => -x / ((u2 - u1) * (v2 - v1))),
+        };
+      });
+  return {
+    ...bare,
+    method: 'lever-arm',
+    F,
+    C,
+    y_C: axis === 'y' ? 0 : u_C,
+    z_C: axis === 'y' ? u_C : 0,
+    bearing,
+    lever: { model, state },
+    stub: (i) => stubs.get(i) ?? geo.local[i]!,
+  };
 }
 
 /**
@@ -69,7 +102,16 @@ export function forces(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, V_z:
  * equilibrium with the load. As the load nears the eccentricity at which one side lifts, this fades to what takes over there: the strip under one flange,
  * or the section method where no row of anchors could pull.
  */
-function bothPress(m: BaseModel, geo: BaseGeometry, r: Run, model: LeverModel, state: LeverState, load: Load, M: number, out: Results): void {
+function bothPress(
+  m: BaseModel,
+  geo: BaseGeometry,
+  r: Run,
+  model: LeverModel,
+  state: LeverState,
+  load: Load,
+  M: number,
+  out: Results,
+): void {
   const N = -load.N;
   const { left, right } = model;
   const lifting = M > 0 ? left : right;
@@ -106,16 +148,25 @@ function concentric(m: BaseModel, geo: BaseGeometry, r: Run, N: number, out: Res
     // It reaches 1 at the same load as the bearing: told for information.
     out.strength('plate-compression-bending', t_req, m.input.plate.t, 'mm', { info: true });
   }
-  const bearing: BaseState['bearing'] = () => pieces.map((piece) => ({ piece, sigma: Array.from({ length: piece.length / 2 }, () => -N / A_eff) }));
+  const bearing: BaseState['bearing'] = () =>
+    pieces.map((piece) => ({ piece, sigma: Array.from({ length: piece.length / 2 }, () => -N / A_eff) }));
   return { ...noForces(m, geo), method: 'concentric', C: -N, bearing };
 }
 
 /** The cantilever whose effective area is `wanted`; the area grows with it. */
 function cantileverFor(area: (c: number) => number, wanted: number, c: number, A: number, widest: number): number {
   const over = (x: number): number => area(x) - wanted;
-  const bracket = A < wanted ? { low: c, high: widest, fLow: A - wanted, fHigh: over(widest) } : { low: 0, high: c, fLow: over(0), fHigh: A - wanted };
+  const bracket =
+    A < wanted
+      ? { low: c, high: widest, fLow: A - wanted, fHigh: over(widest) }
+      : { low: 0, high: c, fLow: over(0), fHigh: A - wanted };
   if (bracket.fLow >= 0) return bracket.low;
-  const { x, near, high } = illinois(over, bracket, { near: (f) => Math.abs(f) < 1e-9 * wanted, narrow: (a, b) => b - a <= 1e-10 * b, halve: 6, most: 60 });
+  const { x, near, high } = illinois(over, bracket, {
+    near: (f) => Math.abs(f) < 1e-9 * wanted,
+    narrow: (a, b) => b - a <= 1e-10 * b,
+    halve: 6,
+    most: 60,
+  });
   return near ? x : high;
 }
 

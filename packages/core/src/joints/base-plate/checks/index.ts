@@ -53,7 +53,11 @@ export function prepareBase(m: BaseModel): PreparedBase {
     return b;
   };
   const b = common(run);
-  if (!(b.A_eff > 1)) throw new Refusal('concrete.y', 'concrete.y: the block does not lie under the steel of the column; accepted is a block under the column.');
+  if (!(b.A_eff > 1))
+    throw new Refusal(
+      'concrete.y',
+      'concrete.y: the block does not lie under the steel of the column; accepted is a block under the column.',
+    );
   const value = (f: { def: { slot: { index: number } } }): number => run.v[f.def.slot.index]!;
   const L_b = m.anchors.length ? value(anchor.L_b) : 0;
   const m_pl = value(anchor.m_pl);
@@ -64,7 +68,16 @@ export function prepareBase(m: BaseModel): PreparedBase {
   const local = m.anchors.map((_, i) => anchorTStub(run, m, i, L_b));
   const levers = new Map<Axis, LeverModel | string>();
   const geometry: BaseGeometry = {
-    b, L_b, m_pl, region, plastic, k_w, local, scan: scanLines(m), springs: local.map((t) => anchorSpring(t, m, L_b)), welds: weldLines(m),
+    b,
+    L_b,
+    m_pl,
+    region,
+    plastic,
+    k_w,
+    local,
+    scan: scanLines(m),
+    springs: local.map((t) => anchorSpring(t, m, L_b)),
+    welds: weldLines(m),
     lever: (axis) => {
       let found = levers.get(axis);
       if (found === undefined) {
@@ -108,7 +121,10 @@ export function prepareBase(m: BaseModel): PreparedBase {
       const { how } = plan.fade;
       const main = parts.find((p) => p.words !== `about ${how.without} alone`)!;
       const share = shareOf(plan.fade.weight, mostUsed(main.out.list), mostUsed(quiet(r, () => again(how, '')).out.list));
-      if (share < 1) notes.push(`the section method counts to ${fixed(100 * share)} %: for the main axis alone it is harsher than the lever arm, and the other moment is small`);
+      if (share < 1)
+        notes.push(
+          `the section method counts to ${fixed(100 * share)} %: for the main axis alone it is harsher than the lever arm, and the other moment is small`,
+        );
       list = shared(list, share);
     }
     const beside: typeof parts = [];
@@ -118,7 +134,10 @@ export function prepareBase(m: BaseModel): PreparedBase {
       list = [...list, ...worse];
       beside.push(p);
     }
-    if (beside.length) notes.push(`the lever arm ${beside.map((p) => p.words).join(' and ')} is harsher for some checks: they stand beside those of the whole load`);
+    if (beside.length)
+      notes.push(
+        `the lever arm ${beside.map((p) => p.words).join(' and ')} is harsher for some checks: they stand beside those of the whole load`,
+      );
     const out = new Results();
     out.list.push(...list);
     out.notes.push(...notes);
@@ -130,7 +149,8 @@ export function prepareBase(m: BaseModel): PreparedBase {
     return { results: list, notes: unbalanced ? [...out.notes, ...smallestChange(bedOf(m, geometry), unbalanced)] : out.notes };
   };
   const prepared: PreparedBase = {
-    sheet, geometry,
+    sheet,
+    geometry,
     ids: [...new Set([...Object.keys(CHECKS), ...baseRules.map((x) => x.id)])],
     check: (c, r) => {
       // The record is made last, so that a search for multiples leaves no mark on it.
@@ -154,7 +174,13 @@ export function prepareBase(m: BaseModel): PreparedBase {
 }
 
 /** Everything of one combination, in N and N mm. */
-function work(m: BaseModel, geo: BaseGeometry, c: Combination, r: Run, how: How = {}): { out: Results; state: BaseState; load: Load; unbalanced: Load | null } {
+function work(
+  m: BaseModel,
+  geo: BaseGeometry,
+  c: Combination,
+  r: Run,
+  how: How = {},
+): { out: Results; state: BaseState; load: Load; unbalanced: Load | null } {
   const out = new Results(r.suffix);
   const { input } = m;
   const { options, shear } = input;
@@ -192,7 +218,10 @@ function work(m: BaseModel, geo: BaseGeometry, c: Combination, r: Run, how: How 
   const rule = options.prying;
   const F_pried = F.map((x, i) => (tensioned.includes(i) ? x + pryingForce(f.stub(i), geo.m_pl, x, rule) : 0));
   const most = Math.max(0, ...tensioned.map((i) => F_pried[i]! / F[i]! - 1));
-  if (most > 1e-9) out.notes.push(`prying: anchor forces increased by up to ${fixed(Math.round(most * 1000) / 10)} %; a thicker plate removes it`);
+  if (most > 1e-9)
+    out.notes.push(
+      `prying: anchor forces increased by up to ${fixed(Math.round(most * 1000) / 10)} %; a thicker plate removes it`,
+    );
 
   if (tensioned.length) {
     const line = worstLine(m, geo.scan, F);
@@ -225,8 +254,13 @@ function work(m: BaseModel, geo: BaseGeometry, c: Combination, r: Run, how: How 
       if (x.id === 'anchor-cone') groups = [...groups, x.idx];
     }
     if (input.anchors.type === 'hooked' && m.f_yb > 300) out.strength('hook-yield', m.f_yb, 300, 'MPa', { multiple: 0 });
-    if (modes.some((x) => x.id === 'anchor-splitting' && !('skip' in x)) && (input.anchors.product.c_cr_sp === undefined || input.anchors.product.h_min === undefined)) out.notes.push('splitting is worked with assumed values of c_cr,sp or h_min: take them from the approval document');
-    if (input.anchors.pattern.type === 'circle' && tensioned.length > 9) out.notes.push('more than 9 anchors: outside the tested groups');
+    if (
+      modes.some((x) => x.id === 'anchor-splitting' && !('skip' in x)) &&
+      (input.anchors.product.c_cr_sp === undefined || input.anchors.product.h_min === undefined)
+    )
+      out.notes.push('splitting is worked with assumed values of c_cr,sp or h_min: take them from the approval document');
+    if (input.anchors.pattern.type === 'circle' && tensioned.length > 9)
+      out.notes.push('more than 9 anchors: outside the tested groups');
   }
 
   let V_each: BaseState['V_each'] = m.anchors.map(() => ({ y: 0, z: 0 }));
@@ -251,7 +285,13 @@ function work(m: BaseModel, geo: BaseGeometry, c: Combination, r: Run, how: How 
       else {
         const s = shareShear(m, V_y * left, V_z * left, T);
         V_each = s.each;
-        anchorShearChecks(r, m, out, s, { F: F_pried, any: tensioned.length > 0, beta_concrete, N_Rd_s, bars: input.anchors.bars !== undefined });
+        anchorShearChecks(r, m, out, s, {
+          F: F_pried,
+          any: tensioned.length > 0,
+          beta_concrete,
+          N_Rd_s,
+          bars: input.anchors.bars !== undefined,
+        });
       }
     } else if (withKey) {
       const alongZ = shear.key!.along === 'z';
@@ -260,6 +300,20 @@ function work(m: BaseModel, geo: BaseGeometry, c: Combination, r: Run, how: How 
     } else if (shear.path.endsWith('key')) out.skip('anchor-shear', 'friction carries all the shear');
   }
   columnWeld(r, m, geo.welds, out, { N, M_y: c.M_y ?? 0, M_z: c.M_z ?? 0, V_y, V_z });
-  return { out, state: { method: f.method, F, F_pried, V_each, contact: f.contact, bearing: f.bearing, lever: f.lever, coneGroups: groups, V_r }, load, unbalanced: f.method === 'section' && !f.contact ? load : null };
+  return {
+    out,
+    state: {
+      method: f.method,
+      F,
+      F_pried,
+      V_each,
+      contact: f.contact,
+      bearing: f.bearing,
+      lever: f.lever,
+      coneGroups: groups,
+      V_r,
+    },
+    load,
+    unbalanced: f.method === 'section' && !f.contact ? load : null,
+  };
 }
-

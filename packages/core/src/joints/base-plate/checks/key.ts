@@ -22,8 +22,20 @@ const steel = {
   rho_0: s.f('rho', '-', '0', 'shear up to half the plastic resistance', 'EN 1993-1-1, 6.2.8(2)'),
   W: s.f('W_pl', 'cm3', 'b_k*t_fk*(h_k-t_fk)+t_wk*(h_k-2*t_fk)^2/4', 'plastic modulus', ''),
   A_w: s.f('A_w', 'mm2', '(h_k-2*t_fk)*t_wk', 'area of the web', 'EN 1993-1-1, 6.2.8(5)'),
-  M: s.f('M_Rd', 'kNm', 'max(0[kNm], (W_pl-rho*A_w^2/(4*t_wk))*f_y_k/gamma_M0)', 'moment resistance beside the shear', 'EN 1993-1-1, 6.2.8(5)'),
-  M_plate: s.f('M_Rd', 'kNm', 'max(0[kNm], (1-rho)*b_k*t_k^2/4*f_y_k/gamma_M0)', 'moment resistance beside the shear', 'EN 1993-1-1, 6.2.8(3)'),
+  M: s.f(
+    'M_Rd',
+    'kNm',
+    'max(0[kNm], (W_pl-rho*A_w^2/(4*t_wk))*f_y_k/gamma_M0)',
+    'moment resistance beside the shear',
+    'EN 1993-1-1, 6.2.8(5)',
+  ),
+  M_plate: s.f(
+    'M_Rd',
+    'kNm',
+    'max(0[kNm], (1-rho)*b_k*t_k^2/4*f_y_k/gamma_M0)',
+    'moment resistance beside the shear',
+    'EN 1993-1-1, 6.2.8(3)',
+  ),
 };
 const w = sheet.section('shear-key-weld');
 const weld = {
@@ -84,7 +96,15 @@ export function factorAtOne(u: (k: number) => number): number {
 }
 
 /** All checks of the key under V_r (basis 13). `V_slot` holds V_r; `towards` is the sign of the shear along the key's direction. */
-export function keyChecks(r: Run, m: BaseModel, out: Results, V_r: number, V_slot: number, towards: number, across: number): void {
+export function keyChecks(
+  r: Run,
+  m: BaseModel,
+  out: Results,
+  V_r: number,
+  V_slot: number,
+  towards: number,
+  across: number,
+): void {
   const key = m.input.shear.key!;
   keyMoment(r);
   if (across > 1e-9 * V_r) out.notes.push(`the key works along ${key.along} only: the shear across it has no path`);
@@ -115,16 +135,18 @@ export function keyChecks(r: Run, m: BaseModel, out: Results, V_r: number, V_slo
     const web = weld.web(r);
     // Perpendicular stress alone: sigma_v/sqrt(2) against 0.9 f_u/gamma_M2, in the same terms.
     const where = flange > web ? 'flange welds' : 'web welds';
-    out.list.push(...at(r, where, () => {
-      weld.f_vw(r);
-      weld.F(r);
-      weld.l(r);
-      weld.sigma_v(r);
-      weld.flange(r);
-      weld.tau(r);
-      weld.web(r);
-      return [];
-    }));
+    out.list.push(
+      ...at(r, where, () => {
+        weld.f_vw(r);
+        weld.F(r);
+        weld.l(r);
+        weld.sigma_v(r);
+        weld.flange(r);
+        weld.tau(r);
+        weld.web(r);
+        return [];
+      }),
+    );
     out.strength('shear-key-weld', Math.max(flange, web), f_w, 'MPa', { where });
   } else {
     const sigma = weld.sigma_p(r);
@@ -132,7 +154,7 @@ export function keyChecks(r: Run, m: BaseModel, out: Results, V_r: number, V_slo
     weld.x(r);
     weld.y(r);
     const both = weld.plate(r);
-    const limit = 0.9 * r.v[sheet.slots.find((q) => q.symbol === 'f_u_k')!.index]! / m.basis.factors.gamma_M2;
+    const limit = (0.9 * r.v[sheet.slots.find((q) => q.symbol === 'f_u_k')!.index]!) / m.basis.factors.gamma_M2;
     const u2 = Math.max(both / f_w, (sigma + tau) / Math.SQRT2 / limit);
     out.strength('shear-key-weld', both, f_w, 'MPa', { utilisation: u2 });
   }

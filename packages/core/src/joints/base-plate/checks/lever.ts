@@ -19,25 +19,60 @@ const comp = {
   e_1: cs.found('e_1', 'mm', 'column axis to the edge of plate and block across, one way', 'measured'),
   e_2: cs.found('e_2', 'mm', 'column axis to the edge of plate and block across, the other way', 'measured'),
   c_in: cs.f('c_in', 'mm', 'min(c, (h_c-2*t_f)/2)', 'cantilever to the inside', 'EN 1993-1-8, 6.2.5(4)'),
-  b_eff: cs.f('b_eff', 'mm', 'max(0[mm], min(h_c/2+c, e_p)-(h_c/2-t_f-c_in))', 'effective width under the flange', 'EN 1993-1-8, 6.2.5(4)'),
-  l_eff: cs.f('l_eff', 'mm', 'max(0[mm], min(b_c/2+c, e_1)+min(b_c/2+c, e_2))', 'effective length under the flange', 'EN 1993-1-8, 6.2.5(4)'),
+  b_eff: cs.f(
+    'b_eff',
+    'mm',
+    'max(0[mm], min(h_c/2+c, e_p)-(h_c/2-t_f-c_in))',
+    'effective width under the flange',
+    'EN 1993-1-8, 6.2.5(4)',
+  ),
+  l_eff: cs.f(
+    'l_eff',
+    'mm',
+    'max(0[mm], min(b_c/2+c, e_1)+min(b_c/2+c, e_2))',
+    'effective length under the flange',
+    'EN 1993-1-8, 6.2.5(4)',
+  ),
   z_C: cs.f('z_C', 'mm', '(h_c-t_f)/2', 'column axis to the middle of the flange', 'EN 1993-1-8, Figure 6.18'),
   F_C: cs.f('F_C_Rd', 'kN', 'f_jd*b_eff*l_eff', 'concrete in compression under the flange', 'EN 1993-1-8, 6.2.6.9'),
 };
 const cf = sheet.section('column-flange-compression');
 const flange = {
-  W: cf.found('W_pl', 'cm3', 'plastic modulus of the column, root fillets counted; elastic for class 3', 'from its dimensions; class by EN 1993-1-1, Table 5.2'),
+  W: cf.found(
+    'W_pl',
+    'cm3',
+    'plastic modulus of the column, root fillets counted; elastic for class 3',
+    'from its dimensions; class by EN 1993-1-1, Table 5.2',
+  ),
   A_v: cf.found('A_v', 'mm2', 'shear area of the column', 'EN 1993-1-1, 6.2.6(3)'),
   V: cf.found('V_c_Ed', 'kN', 'shear of the column in this direction', 'from the actions'),
   V_pl: cf.f('V_pl_Rd', 'kN', 'A_v*f_y_c/(sqrt(3)*gamma_M0)', 'plastic shear resistance', 'EN 1993-1-1, 6.2.6(2)'),
   rho: cf.f('rho', '-', 'min(1, (2*V_c_Ed/V_pl_Rd-1)^2)', 'reduction by shear', 'EN 1993-1-1, 6.2.8(3)'),
   rho_0: cf.f('rho', '-', '0', 'shear up to half the plastic resistance', 'EN 1993-1-1, 6.2.8(2)'),
   A_w: cf.f('A_w', 'mm2', '(h-2*t_f)*t_w', 'area of the web', 'EN 1993-1-1, 6.2.8(5)'),
-  M_I: cf.f('M_c_Rd', 'kNm', '(W_pl-rho*A_w^2/(4*t_w))*f_y_c/gamma_M0', 'moment resistance of the column, class 1 or 2', 'EN 1993-1-1, 6.2.8(5)'),
-  M_h: cf.f('M_c_Rd', 'kNm', '(1-rho)*W_pl*f_y_c/gamma_M0', 'moment resistance of the column, class 1 or 2', 'EN 1993-1-1, 6.2.8(3)'),
+  M_I: cf.f(
+    'M_c_Rd',
+    'kNm',
+    '(W_pl-rho*A_w^2/(4*t_w))*f_y_c/gamma_M0',
+    'moment resistance of the column, class 1 or 2',
+    'EN 1993-1-1, 6.2.8(5)',
+  ),
+  M_h: cf.f(
+    'M_c_Rd',
+    'kNm',
+    '(1-rho)*W_pl*f_y_c/gamma_M0',
+    'moment resistance of the column, class 1 or 2',
+    'EN 1993-1-1, 6.2.8(3)',
+  ),
   z: cf.found('z_f', 'mm', 'distance between the flanges', 'h - t_f, or b - t about z'),
   F: cf.f('F_c_fc_Rd', 'kN', 'M_c_Rd/z_f', 'flange and web of the column in compression', 'EN 1993-1-8, 6.2.6.7'),
-  F_deep: cf.f('F_c_fc_Rd', 'kN', 'min(M_c_Rd/z_f, b*t_f*f_y_c/(0.8*gamma_M0))', 'flange and web of a column deeper than 600 mm: the web gives no more than a fifth', 'EN 1993-1-8, 6.2.6.7(1)'),
+  F_deep: cf.f(
+    'F_c_fc_Rd',
+    'kN',
+    'min(M_c_Rd/z_f, b*t_f*f_y_c/(0.8*gamma_M0))',
+    'flange and web of a column deeper than 600 mm: the web gives no more than a fifth',
+    'EN 1993-1-8, 6.2.6.7(1)',
+  ),
   M_y_Rd: cf.found('M_c_y_Rd', 'kNm', 'moment resistance of the column about y, by its class', 'W f_y/gamma_M0'),
   M_z_Rd: cf.found('M_c_z_Rd', 'kNm', 'moment resistance of the column about z, by its class', 'W f_y/gamma_M0'),
   M_y_s: cf.found('M_y_s', 'kNm', 'moment about y, with the part of a shear key', 'from the actions'),
@@ -64,8 +99,19 @@ const base = {
   e: bm.f('e', 'mm', 'M_b/N_b', 'eccentricity', 'EN 1993-1-8, 6.2.8.3'),
   F_l_Rd: bm.found('F_left_Rd', 'kN', 'resistance of the left side', 'the weakest of its parts'),
   F_r_Rd: bm.found('F_right_Rd', 'kN', 'resistance of the right side', 'the weakest of its parts'),
-  M_j: bm.f('M_j_Rd', 'kNm', 'abs(M_b)/max(abs(F_left)/F_left_Rd, abs(F_right)/F_right_Rd)', 'moment resistance at this eccentricity', 'EN 1993-1-8, Table 6.7'),
-  M_N: bm.found('M_N_Rd', 'kNm', 'moment resistance beside this axial force', 'largest moment that keeps both sides within their resistance'),
+  M_j: bm.f(
+    'M_j_Rd',
+    'kNm',
+    'abs(M_b)/max(abs(F_left)/F_left_Rd, abs(F_right)/F_right_Rd)',
+    'moment resistance at this eccentricity',
+    'EN 1993-1-8, Table 6.7',
+  ),
+  M_N: bm.found(
+    'M_N_Rd',
+    'kNm',
+    'moment resistance beside this axial force',
+    'largest moment that keeps both sides within their resistance',
+  ),
 };
 
 /** What one side of the column can do; it does not depend on the load. */
@@ -99,7 +145,8 @@ export interface LeverModel {
 /** The lever-arm model about one axis, or why it can't be built (basis 7.1). */
 export function leverModel(r: Run, m: BaseModel, axis: Axis, L_b: number, m_pl: number): LeverModel | string {
   const { column } = m;
-  if (column.shape === 'CHS' || m.input.plate.shape === 'circle' || m.input.anchors.pattern.type === 'circle') return 'the lever-arm model is for rectangular plates with rows of anchors under I and rectangular columns';
+  if (column.shape === 'CHS' || m.input.plate.shape === 'circle' || m.input.anchors.pattern.type === 'circle')
+    return 'the lever-arm model is for rectangular plates with rows of anchors under I and rectangular columns';
   if (column.shape === 'I' && axis === 'z') return 'the lever-arm model of an I column bends about its major axis only';
   const left = side(r, m, axis, 'left', L_b, m_pl);
   if (typeof left === 'string') return left;
@@ -108,9 +155,19 @@ export function leverModel(r: Run, m: BaseModel, axis: Axis, L_b: number, m_pl: 
 }
 
 /** Box of the part of the plate that stands on the block. */
-const standing = ({ plateBox: p, block: k }: BaseModel): BaseModel['plateBox'] => ({ y1: Math.max(p.y1, k.y1), y2: Math.min(p.y2, k.y2), z1: Math.max(p.z1, k.z1), z2: Math.min(p.z2, k.z2) });
+const standing = ({ plateBox: p, block: k }: BaseModel): BaseModel['plateBox'] => ({
+  y1: Math.max(p.y1, k.y1),
+  y2: Math.min(p.y2, k.y2),
+  z1: Math.max(p.z1, k.z1),
+  z2: Math.min(p.z2, k.z2),
+});
 
-function workCompression(r: Run, m: BaseModel, axis: Axis, name: SideName): { F: number; b_eff: number; l_eff: number; z_C: number } {
+function workCompression(
+  r: Run,
+  m: BaseModel,
+  axis: Axis,
+  name: SideName,
+): { F: number; b_eff: number; l_eff: number; z_C: number } {
   const { h, b } = m.column;
   const p = standing(m);
   comp.h_c(r, axis === 'y' ? h : b);
@@ -122,7 +179,14 @@ function workCompression(r: Run, m: BaseModel, axis: Axis, name: SideName): { F:
   return { b_eff: comp.b_eff(r), l_eff: comp.l_eff(r), z_C: comp.z_C(r), F: comp.F_C(r) };
 }
 
-function rowOf(r: Run, m: BaseModel, axis: Axis, s: { readonly idx: readonly number[]; readonly inner: boolean }, sign: number, L_b: number): TStubValues {
+function rowOf(
+  r: Run,
+  m: BaseModel,
+  axis: Axis,
+  s: { readonly idx: readonly number[]; readonly inner: boolean },
+  sign: number,
+  L_b: number,
+): TStubValues {
   const row = s.idx.map((i) => m.anchors[i]!);
   const p = m.plateBox;
   const { h, b } = m.column;
@@ -130,7 +194,12 @@ function rowOf(r: Run, m: BaseModel, axis: Axis, s: { readonly idx: readonly num
   const u = axis === 'y' ? row[0]!.z : row[0]!.y;
   const edge = sign > 0 ? (axis === 'y' ? p.z2 : p.y2) - u : u - (axis === 'y' ? p.z1 : p.y1);
   const along = row.map((q) => (axis === 'y' ? q.y : q.z));
-  return rowTStub(r, m, outerRow(Math.abs(u) - (axis === 'y' ? h : b) / 2, edge, along, axis === 'y' ? p.y1 : p.z1, axis === 'y' ? p.y2 : p.z2), L_b);
+  return rowTStub(
+    r,
+    m,
+    outerRow(Math.abs(u) - (axis === 'y' ? h : b) / 2, edge, along, axis === 'y' ? p.y1 : p.z1, axis === 'y' ? p.y2 : p.z2),
+    L_b,
+  );
 }
 
 function side(r: Run, m: BaseModel, axis: Axis, name: SideName, L_b: number, m_pl: number): Side | string {
@@ -140,7 +209,12 @@ function side(r: Run, m: BaseModel, axis: Axis, name: SideName, L_b: number, m_p
   const c = quiet(r, () => workCompression(r, m, axis, name));
   const at0 = half - column.t_f - r.v[comp.c_in.def.slot.index]!;
   const wide = r.v[comp.b_c.def.slot.index]! / 2 + r.v[g_c]!;
-  const strip = { u1: at0, u2: at0 + c.b_eff, v1: -Math.min(wide, r.v[comp.e_1.def.slot.index]!), v2: Math.min(wide, r.v[comp.e_2.def.slot.index]!) };
+  const strip = {
+    u1: at0,
+    u2: at0 + c.b_eff,
+    v1: -Math.min(wide, r.v[comp.e_1.def.slot.index]!),
+    v2: Math.min(wide, r.v[comp.e_2.def.slot.index]!),
+  };
   const bare: Side = { name, z_C: c.z_C, F_C_Rd: c.F, b_eff: c.b_eff, l_eff: c.l_eff, strip, row: null };
 
   const u = (i: number): number => sign * (axis === 'y' ? m.anchors[i]!.z : m.anchors[i]!.y);
@@ -159,23 +233,42 @@ function side(r: Run, m: BaseModel, axis: Axis, name: SideName, L_b: number, m_p
   if (!idx.length) return bare;
   // Anchors behind each other beside the web: all of them alike, or those next to the web alone; both are in equilibrium, the stronger counts.
   const nearest = inner ? webSides(idx.map((i) => ({ ...m.anchors[i]!, i }))).map((of) => of[0]!.i) : idx;
-  const choices = [idx, ...(nearest.length < idx.length ? [nearest] : [])].map((of) => rowResistance(r, m, axis, { idx: of, inner }, sign, L_b, m_pl));
+  const choices = [idx, ...(nearest.length < idx.length ? [nearest] : [])].map((of) =>
+    rowResistance(r, m, axis, { idx: of, inner }, sign, L_b, m_pl),
+  );
   const row = choices.reduce((a, b) => (b.F_T_Rd > a.F_T_Rd ? b : a));
   const z_T = u(row.idx[0]!);
   return { ...bare, row: { ...row, z_T: Math.abs(z_T) < 1e-9 ? 0 : z_T } };
 }
 
 /** Resistance of a row: plate, steel, each concrete mode of this row alone, and the web behind an inner row. */
-function rowResistance(r: Run, m: BaseModel, axis: Axis, row: { readonly idx: readonly number[]; readonly inner: boolean }, sign: number, L_b: number, m_pl: number): Omit<NonNullable<Side['row']>, 'z_T'> {
+function rowResistance(
+  r: Run,
+  m: BaseModel,
+  axis: Axis,
+  row: { readonly idx: readonly number[]; readonly inner: boolean },
+  sign: number,
+  L_b: number,
+  m_pl: number,
+): Omit<NonNullable<Side['row']>, 'z_T'> {
   const { idx, inner } = row;
   const t = quiet(r, () => rowOf(r, m, axis, row, sign, L_b));
   const unit = m.anchors.map((_, i) => (idx.includes(i) ? 1 : 0));
   const parts: { name: string; R: number }[] = [{ name: 'plate-tstub-tension', R: t.F_Rd }];
   const modes = quiet(r, () => tensionModes(r, m, idx, unit, null));
   const replaced = modes.some((x) => x.id === 'anchor-reinforcement');
-  for (const x of modes) if (!('skip' in x) && !(replaced && x.id === 'anchor-cone')) parts.push({ name: x.id, R: withoutPrying(t, m_pl, (idx.length * x.resistance) / x.demand, m.input.options.prying) });
+  for (const x of modes)
+    if (!('skip' in x) && !(replaced && x.id === 'anchor-cone'))
+      parts.push({ name: x.id, R: withoutPrying(t, m_pl, (idx.length * x.resistance) / x.demand, m.input.options.prying) });
   const b_web = t.l_1 / webSides(idx.map((i) => m.anchors[i]!)).length;
-  if (inner) parts.push({ name: 'column-web-tension', R: quiet(r, () => { webTension.b_eff(r, b_web); return webTension.F(r); }) });
+  if (inner)
+    parts.push({
+      name: 'column-web-tension',
+      R: quiet(r, () => {
+        webTension.b_eff(r, b_web);
+        return webTension.F(r);
+      }),
+    });
   const weakest = parts.reduce((a, b) => (b.R < a.R ? b : a));
   return { idx, inner, t, F_T_Rd: weakest.R, weakest: weakest.name, b_web };
 }
@@ -204,13 +297,15 @@ export function leverState(model: LeverModel, N: number, M: number): LeverState 
     const F_left = (M + N * zr) / z;
     const F_right = (N * zl - M) / z;
     const fits = (F: number, T: boolean): boolean => (T ? F >= -tiny : F <= tiny);
-    if (fits(F_left, pair[0] === 'T') && fits(F_right, pair[1] === 'T')) return { pair, z_left: zl, z_right: zr, F_left, F_right };
+    if (fits(F_left, pair[0] === 'T') && fits(F_right, pair[1] === 'T'))
+      return { pair, z_left: zl, z_right: zr, F_left, F_right };
   }
   return null;
 }
 
 /** Of the row, or the least of the concrete and the column's own flange (6.2.8.3). */
-export const resistanceOf = (s: Side, pulls: boolean, flangeRd: number): number => (pulls ? (s.row?.F_T_Rd ?? 0) : Math.min(s.F_C_Rd, flangeRd));
+export const resistanceOf = (s: Side, pulls: boolean, flangeRd: number): number =>
+  pulls ? (s.row?.F_T_Rd ?? 0) : Math.min(s.F_C_Rd, flangeRd);
 
 /** Moduli that the class of the column lets count; null for class 4. */
 export const modulus = (m: BaseModel, axis: Axis): number | null => {
@@ -231,7 +326,9 @@ export function flangeInSection(r: Run, m: BaseModel, load: { readonly M_y: numb
     flange.M_z_s(r, load.M_z);
     flange.M_y_Rd(r, (y ?? m.column.W_el_y) * f);
     flange.M_z_Rd(r, (z ?? m.column.W_el_z) * f);
-    out.strength('column-flange-compression', (m.column.shape === 'CHS' ? flange.u_round : flange.u)(r), 1, '-', { where: 'of the whole column' });
+    out.strength('column-flange-compression', (m.column.shape === 'CHS' ? flange.u_round : flange.u)(r), 1, '-', {
+      where: 'of the whole column',
+    });
   });
 }
 
@@ -252,14 +349,18 @@ function workFlange(r: Run, m: BaseModel, axis: Axis, V: number): number {
 }
 
 /** Resistance of the flange beside a shear, without a record. */
-export const flangeResistance = (r: Run, m: BaseModel, axis: Axis, V: number): number => quiet(r, () => workFlange(r, m, axis, V));
+export const flangeResistance = (r: Run, m: BaseModel, axis: Axis, V: number): number =>
+  quiet(r, () => workFlange(r, m, axis, V));
 
 /** Largest |M| in the direction of `sense` beside N that keeps every side within its resistance; 0 where N alone is too much. */
 export function momentBeside(model: LeverModel, N: number, sense: number, flangeRd: number): number {
   const holds = (M: number): boolean => {
     const s = leverState(model, N, sense * M);
     if (!s) return false;
-    return Math.abs(s.F_left) <= resistanceOf(model.left, s.pair[0] === 'T', flangeRd) * (1 + 1e-12) && Math.abs(s.F_right) <= resistanceOf(model.right, s.pair[1] === 'T', flangeRd) * (1 + 1e-12);
+    return (
+      Math.abs(s.F_left) <= resistanceOf(model.left, s.pair[0] === 'T', flangeRd) * (1 + 1e-12) &&
+      Math.abs(s.F_right) <= resistanceOf(model.right, s.pair[1] === 'T', flangeRd) * (1 + 1e-12)
+    );
   };
   if (!holds(0)) return 0;
   let [low, high] = [0, 1e6];
@@ -273,12 +374,23 @@ export function momentBeside(model: LeverModel, N: number, sense: number, flange
 }
 
 /** The state of both sides written into the run, and the checks of the plate, the concrete and the column that follow from it. */
-export function leverChecks(r: Run, m: BaseModel, model: LeverModel, state: LeverState, load: { readonly N: number; readonly M: number; readonly V: number }, L_b: number, out: Results): void {
+export function leverChecks(
+  r: Run,
+  m: BaseModel,
+  model: LeverModel,
+  state: LeverState,
+  load: { readonly N: number; readonly M: number; readonly V: number },
+  L_b: number,
+  out: Results,
+): void {
   /** Both sides press: the whole area bears, and the flange is loaded by what the moment adds to its side. */
   const pressed = state.pair === 'CC';
   const common = pressed ? Math.min(-state.F_left, -state.F_right) : 0;
   const { axis } = model;
-  const both = [['left', model.left, state.F_left, state.pair[0] === 'T'], ['right', model.right, state.F_right, state.pair[1] === 'T']] as const;
+  const both = [
+    ['left', model.left, state.F_left, state.pair[0] === 'T'],
+    ['right', model.right, state.F_right, state.pair[1] === 'T'],
+  ] as const;
   const tiny = 1e-9 * (Math.abs(load.N) + Math.abs(load.M) / (state.z_left + state.z_right));
   for (const [name, side, F, pulls] of both) {
     if (!pulls || F <= tiny || !side.row) continue;
@@ -310,7 +422,14 @@ export function leverChecks(r: Run, m: BaseModel, model: LeverModel, state: Leve
     at(r, sideWords(name), () => {
       const R = workFlange(r, m, axis, load.V);
       const reduced = load.V > 0.5 * r.v[flange.V_pl.def.slot.index]! || load.V > 0;
-      const multiple = reduced ? quiet(r, () => factorAtOne((k) => { const x = workFlange(r, m, axis, load.V * k); return x > 0 ? (-F * k) / x : 999; })) : R / -F;
+      const multiple = reduced
+        ? quiet(r, () =>
+            factorAtOne((k) => {
+              const x = workFlange(r, m, axis, load.V * k);
+              return x > 0 ? (-F * k) / x : 999;
+            }),
+          )
+        : R / -F;
       if (reduced) quiet(r, () => workFlange(r, m, axis, load.V));
       out.strength('column-flange-compression', -F, R, 'kN', { where: sideWords(name), multiple });
     });
@@ -318,7 +437,14 @@ export function leverChecks(r: Run, m: BaseModel, model: LeverModel, state: Leve
   momentInfo(r, model, state, load, modulus(m, axis) === null ? Infinity : flangeResistance(r, m, axis, load.V), out);
 }
 
-function momentInfo(r: Run, model: LeverModel, s: LeverState, load: { readonly N: number; readonly M: number; readonly V: number }, flangeRd: number, out: Results): void {
+function momentInfo(
+  r: Run,
+  model: LeverModel,
+  s: LeverState,
+  load: { readonly N: number; readonly M: number; readonly V: number },
+  flangeRd: number,
+  out: Results,
+): void {
   if (load.M === 0) return;
   base.N(r, load.N);
   base.M(r, load.M);

@@ -23,7 +23,10 @@ export function solved(list: readonly CheckResult[], again: (k: number) => reado
     const u = (k: number): number => worstAt(k).get(x.id) ?? 0;
     // Over by 2 counts as 2, so that a base without equilibrium does not throw the interpolation off.
     const over = (k: number): number => Math.min(u(k) - 1, 2);
-    const finish = (multiple: number): CheckResult => ({ ...x, multiple: x.pass ? Math.max(1, multiple) : Math.min(multiple, 0.9999) });
+    const finish = (multiple: number): CheckResult => ({
+      ...x,
+      multiple: x.pass ? Math.max(1, multiple) : Math.min(multiple, 0.9999),
+    });
     // Every check climbs the same ladder of factors and knows what the others found, so that they share their work.
     const first = (): number => factors.find((k) => (k >= 1 || u(1) > 1) && over(k) > 0) ?? Infinity;
     let high = first();
@@ -37,7 +40,12 @@ export function solved(list: readonly CheckResult[], again: (k: number) => reado
       // Where equilibrium ends there is a step, towards which a secant would creep: first as if in proportion, then halved.
       const step = f2 >= 2 && low > 0;
       const guess = (0.9995 * low) / (1 + f1);
-      const k = step && i % 2 === 0 && guess > low && guess < high ? guess : step || i % 3 === 2 ? (low + high) / 2 : low + Math.max(0.02, Math.min(0.98, -f1 / (f2 - f1))) * (high - low);
+      const k =
+        step && i % 2 === 0 && guess > low && guess < high
+          ? guess
+          : step || i % 3 === 2
+            ? (low + high) / 2
+            : low + Math.max(0.02, Math.min(0.98, -f1 / (f2 - f1))) * (high - low);
       const f = over(k);
       if (Math.abs(f) <= NEAR) return finish(k / (1 + f));
       // Friction grows with the load as the shear does: its multiple is its own.

@@ -46,16 +46,23 @@ export function planOf(m: BaseModel, geo: BaseGeometry, { N, M_y, M_z }: Load, m
     const [axis, other]: [Axis, Axis] = can('y') ? ['y', 'z'] : ['z', 'y'];
     const size = { y: M_y / column.h, z: M_z / column.b };
     if (size[other] === 0 || method !== 'section') return NONE;
-    return { parts: [about(axis)], fade: { how: { without: other, section: true }, weight: weightOf(size[other], size[axis], N) } };
+    return {
+      parts: [about(axis)],
+      fade: { how: { without: other, section: true }, weight: weightOf(size[other], size[axis], N) },
+    };
   }
   if (M_y === 0 || M_z === 0) return N > 0 ? { parts: [about(M_z !== 0 ? 'y' : 'z')], fade: null } : NONE;
   const [y, z] = [Math.abs(M_y) / column.h, Math.abs(M_z) / column.b];
   const main: Axis = y >= z ? 'y' : 'z';
-  return { parts: [about('y'), about('z')], fade: { how: { without: main === 'y' ? 'z' : 'y', section: true }, weight: weightOf(Math.min(y, z), Math.max(y, z), N) } };
+  return {
+    parts: [about('y'), about('z')],
+    fade: { how: { without: main === 'y' ? 'z' : 'y', section: true }, weight: weightOf(Math.min(y, z), Math.max(y, z), N) },
+  };
 }
 
 /** Full from a tenth of the main moment, or of a small share of the axial force. */
-const weightOf = (other: number, main: number, N: number): number => Math.min(1, (10 * Math.abs(other)) / (Math.abs(main) + 0.1 * Math.abs(N)));
+const weightOf = (other: number, main: number, N: number): number =>
+  Math.min(1, (10 * Math.abs(other)) / (Math.abs(main) + 0.1 * Math.abs(N)));
 
 /** Checks that neither method changes. */
 const OF_SHEAR = /^(base-|column-weld|anchor-(shear|hole|steel-shear|plate-bearing|pryout)|concrete-edge|edge-|shear-key|hook)/;
@@ -72,11 +79,14 @@ export function shareOf(weight: number, lever: number, section: number): number 
 }
 
 /** The results with that share. */
-export const shared = (list: readonly CheckResult[], share: number): readonly CheckResult[] => (share === 1 ? list : list.map((x) => {
-  if (!counts(x) || x.utilisation === null) return x;
-  const utilisation = x.utilisation * share;
-  return { ...x, utilisation, multiple: Math.min(1e6, x.multiple / share), pass: utilisation <= 1 };
-}));
+export const shared = (list: readonly CheckResult[], share: number): readonly CheckResult[] =>
+  share === 1
+    ? list
+    : list.map((x) => {
+        if (!counts(x) || x.utilisation === null) return x;
+        const utilisation = x.utilisation * share;
+        return { ...x, utilisation, multiple: Math.min(1e6, x.multiple / share), pass: utilisation <= 1 };
+      });
 
 /** Results of a part of the load that are worse than those of the whole: each check's worst. */
 export function worseThan(whole: readonly CheckResult[], part: readonly CheckResult[]): StrengthResult[] {

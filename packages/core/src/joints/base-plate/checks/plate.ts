@@ -12,7 +12,9 @@ class TStub {
   readonly n_a: Found;
   readonly l_nc: Found;
   readonly l_cp: Found;
-  readonly formulas: Readonly<Record<'l_1' | 'l_eff_nc' | 'l_eff_cp' | 'F_12' | 'F_t' | 'F_1' | 'F_2' | 'L_b_lim' | 'slack', Formula>>;
+  readonly formulas: Readonly<
+    Record<'l_1' | 'l_eff_nc' | 'l_eff_cp' | 'F_12' | 'F_t' | 'F_1' | 'F_2' | 'L_b_lim' | 'slack', Formula>
+  >;
   /** Share of the prying force that is counted: whole up to the limit length, fading to none at one and a half of it. */
   readonly phi: { readonly whole: Formula; readonly fading: Formula; readonly none: Formula };
   readonly q: Formula;
@@ -20,13 +22,37 @@ class TStub {
   constructor(s: Sheet, id: string) {
     const x = s.section(id);
     this.distance = x.found('x_a', 'mm', 'anchor to the steel', 'measured');
-    this.m = x.f('m', 'mm', 'max(1[mm], x_a-0.8*sqrt(2)*a_f)', 'anchor to the yield line at the weld', 'EN 1993-1-8, Figure 6.10');
-    this.m_web = x.f('m', 'mm', 'max(1[mm], x_a-0.8*sqrt(2)*a_w)', 'anchor to the yield line at the weld of the web', 'EN 1993-1-8, Figure 6.10');
+    this.m = x.f(
+      'm',
+      'mm',
+      'max(1[mm], x_a-0.8*sqrt(2)*a_f)',
+      'anchor to the yield line at the weld',
+      'EN 1993-1-8, Figure 6.10',
+    );
+    this.m_web = x.f(
+      'm',
+      'mm',
+      'max(1[mm], x_a-0.8*sqrt(2)*a_w)',
+      'anchor to the yield line at the weld of the web',
+      'EN 1993-1-8, Figure 6.10',
+    );
     this.e_x = x.found('e_x', 'mm', 'anchor to the edge of the plate', 'measured');
     this.n = x.f('n', 'mm', 'min(e_x, 1.25*m)', 'anchor to the prying force', 'EN 1993-1-8, Table 6.2');
     this.n_a = x.found('n_a', '-', 'anchors', 'count');
-    this.l_nc = x.found('l_nc', 'mm', 'yield line, straight patterns', 'sum over both sides of each anchor of min(2 m + 0.625 e_x; half the gap or the edge)', 'EN 1993-1-8, Table 6.6');
-    this.l_cp = x.found('l_cp', 'mm', 'yield line, circular patterns', 'sum over both sides of each anchor of min(pi m; the gap or twice the edge)', 'EN 1993-1-8, Table 6.6');
+    this.l_nc = x.found(
+      'l_nc',
+      'mm',
+      'yield line, straight patterns',
+      'sum over both sides of each anchor of min(2 m + 0.625 e_x; half the gap or the edge)',
+      'EN 1993-1-8, Table 6.6',
+    );
+    this.l_cp = x.found(
+      'l_cp',
+      'mm',
+      'yield line, circular patterns',
+      'sum over both sides of each anchor of min(pi m; the gap or twice the edge)',
+      'EN 1993-1-8, Table 6.6',
+    );
     this.formulas = {
       l_1: x.f('l_1', 'mm', 'min(l_nc, l_cp)', 'yield line that governs', 'EN 1993-1-8, Table 6.6'),
       l_eff_nc: x.f('l_eff_nc', 'mm', 'l_nc/2', 'effective length, straight patterns', 'EN 1993-1-8, Table 6.6'),
@@ -35,13 +61,31 @@ class TStub {
       F_t: x.f('F_t', 'kN', 'n_a*N_Rd_s', 'mode 3: the anchors', 'EN 1993-1-8, Table 6.2'),
       F_1: x.f('F_1', 'kN', '2*m_pl*l_1/m', 'mode 1: plate alone, with prying', 'EN 1993-1-8, Table 6.2'),
       F_2: x.f('F_2', 'kN', '(m_pl*l_nc+n*F_t)/(m+n)', 'mode 2: plate and anchors', 'EN 1993-1-8, Table 6.2'),
-      L_b_lim: x.f('L_b_lim', 'mm', '8.8*m^3*A_s*n_a/(l_1*t_p^3)', 'free length above which the plate can not pry', 'EN 1993-1-8, Table 6.2'),
-      slack: x.f('L_b_over', 'mm', 'L_b-L_b_lim', 'free length over that limit: above 0 there is no prying', 'EN 1993-1-8, Table 6.2'),
+      L_b_lim: x.f(
+        'L_b_lim',
+        'mm',
+        '8.8*m^3*A_s*n_a/(l_1*t_p^3)',
+        'free length above which the plate can not pry',
+        'EN 1993-1-8, Table 6.2',
+      ),
+      slack: x.f(
+        'L_b_over',
+        'mm',
+        'L_b-L_b_lim',
+        'free length over that limit: above 0 there is no prying',
+        'EN 1993-1-8, Table 6.2',
+      ),
     };
     const limit = 'EN 1993-1-8, Table 6.2, made continuous';
     this.phi = {
       whole: x.f('phi_Q', '-', '1', 'the anchor is short: the plate pries', 'EN 1993-1-8, Table 6.2'),
-      fading: x.f('phi_Q', '-', '3-2*L_b/L_b_lim', 'a little over the limit length: prying fades out up to one and a half of it', limit),
+      fading: x.f(
+        'phi_Q',
+        '-',
+        '3-2*L_b/L_b_lim',
+        'a little over the limit length: prying fades out up to one and a half of it',
+        limit,
+      ),
       none: x.f('phi_Q', '-', '0', 'the anchor is long: no prying', 'EN 1993-1-8, Table 6.2'),
     };
     this.q = x.f('q', '-', 'phi_Q*m/(2*n)', 'prying force over the force of the anchor', 'EN 1993-1-8, 6.2.6.11(2)');
@@ -104,7 +148,22 @@ function work(r: Run, model: BaseModel, shape: Shape, L_b: number): TStubValues 
   const q = s.q(r);
   const byTable = model.input.options.prying === 'table-6.2' && phi > 0;
   const F_Rd = byTable ? F_12 + phi * (Math.min(F_1, F_2) - F_12) : F_12;
-  return { m, n, e_x: shape.e_x, n_a: shape.n_a, l_1, l_nc: nc, F_12, F_1, F_2, F_3, phi, F_Rd, mode: !byTable ? '1-2' : F_1 <= F_2 ? '1' : '2', q };
+  return {
+    m,
+    n,
+    e_x: shape.e_x,
+    n_a: shape.n_a,
+    l_1,
+    l_nc: nc,
+    F_12,
+    F_1,
+    F_2,
+    F_3,
+    phi,
+    F_Rd,
+    mode: !byTable ? '1-2' : F_1 <= F_2 ? '1' : '2',
+    q,
+  };
 }
 
 /** Halves of the yield line on one side of an anchor: `gap` to the next anchor there, or `edge` to the side of the plate. */
@@ -128,15 +187,38 @@ interface RowGeometry {
 export function outerRow(distance: number, e_x: number, along: readonly number[], from: number, to: number): RowGeometry {
   const v = [...along].sort((a, b) => a - b);
   return {
-    distance, e_x, byWeb: false, n_a: v.length,
-    sides: v.map((x, i) => [i === 0 ? { edge: x - from } : { gap: x - v[i - 1]! }, i === v.length - 1 ? { edge: to - x } : { gap: v[i + 1]! - x }] as const),
+    distance,
+    e_x,
+    byWeb: false,
+    n_a: v.length,
+    sides: v.map(
+      (x, i) =>
+        [
+          i === 0 ? { edge: x - from } : { gap: x - v[i - 1]! },
+          i === v.length - 1 ? { edge: to - x } : { gap: v[i + 1]! - x },
+        ] as const,
+    ),
   };
 }
 
-export const rowTStub = (r: Run, m: BaseModel, row: RowGeometry, L_b: number): TStubValues => work(r, m, {
-  kind: 'row', distance: row.distance, byWeb: row.byWeb, e_x: row.e_x, n_a: row.n_a,
-  lengths: (x) => row.sides.flat().map((side) => halves(x, row.e_x, side)).reduce((a, b) => ({ nc: a.nc + b.nc, cp: a.cp + b.cp }), { nc: 0, cp: 0 }),
-}, L_b);
+export const rowTStub = (r: Run, m: BaseModel, row: RowGeometry, L_b: number): TStubValues =>
+  work(
+    r,
+    m,
+    {
+      kind: 'row',
+      distance: row.distance,
+      byWeb: row.byWeb,
+      e_x: row.e_x,
+      n_a: row.n_a,
+      lengths: (x) =>
+        row.sides
+          .flat()
+          .map((side) => halves(x, row.e_x, side))
+          .reduce((a, b) => ({ nc: a.nc + b.nc, cp: a.cp + b.cp }), { nc: 0, cp: 0 }),
+    },
+    L_b,
+  );
 
 /**
  * A row between the flanges, bending about the web (basis 9.1). `all` are all anchors, `z` runs along the web. Anchors behind each other on one side of
@@ -149,7 +231,9 @@ export function innerRow(m: BaseModel, row: readonly AnchorPlace[], all: readonl
   const edgeOf = (q: AnchorPlace): number => (q.y > 0 ? p.y2 - q.y : q.y - p.y1);
   return {
     distance: Math.max(...webSides(row).map((side) => side.reduce((sum, q) => sum + Math.abs(q.y), 0) / side.length)) - t_w / 2,
-    e_x: Math.min(...row.map(edgeOf)), byWeb: true, n_a: row.length,
+    e_x: Math.min(...row.map(edgeOf)),
+    byWeb: true,
+    n_a: row.length,
     sides: webSides(row).map((of) => {
       const q = of[0]!;
       const same = all.filter((o) => Math.sign(o.y) === Math.sign(q.y) && Math.abs(o.z - first.z) > 1e-6).map((o) => o.z - q.z);
@@ -163,7 +247,10 @@ export function innerRow(m: BaseModel, row: readonly AnchorPlace[], all: readonl
 }
 
 /** Anchors of a row by the side of the web that they stand on, nearest first. */
-export const webSides = <P extends AnchorPlace>(row: readonly P[]): P[][] => [-1, 1].map((s) => row.filter((q) => Math.sign(q.y) === s).sort((a, b) => Math.abs(a.y) - Math.abs(b.y))).filter((side) => side.length > 0);
+export const webSides = <P extends AnchorPlace>(row: readonly P[]): P[][] =>
+  [-1, 1]
+    .map((s) => row.filter((q) => Math.sign(q.y) === s).sort((a, b) => Math.abs(a.y) - Math.abs(b.y)))
+    .filter((side) => side.length > 0);
 
 /** Nearest steel of an anchor: distance to it, direction from the steel to the anchor, and which weld bends the plate there. */
 function nearestSteel(m: BaseModel, q: AnchorPlace): { distance: number; u: number; v: number; byWeb: boolean } {
@@ -172,7 +259,8 @@ function nearestSteel(m: BaseModel, q: AnchorPlace): { distance: number; u: numb
     const R = Math.hypot(q.y, q.z);
     return { distance: R - h / 2, u: q.y / R, v: q.z / R, byWeb: false };
   }
-  if (shape === 'I' && Math.abs(q.z) < h / 2 - t_f) return { distance: Math.abs(q.y) - t_w / 2, u: Math.sign(q.y), v: 0, byWeb: true };
+  if (shape === 'I' && Math.abs(q.z) < h / 2 - t_f)
+    return { distance: Math.abs(q.y) - t_w / 2, u: Math.sign(q.y), v: 0, byWeb: true };
   const y = Math.min(Math.max(q.y, -b / 2), b / 2);
   const z = Math.min(Math.max(q.z, -h / 2), h / 2);
   const d = Math.hypot(q.y - y, q.z - z);
@@ -192,21 +280,41 @@ export function anchorTStub(r: Run, model: BaseModel, i: number, L_b: number): T
     const [tu, tv] = [-v * sign, u * sign];
     if (column.shape === 'CHS') {
       const own = Math.atan2(q.z, q.y);
-      const turns = others.map((o) => ((sign * (Math.atan2(o.z, o.y) - own)) % (2 * Math.PI) + 2 * Math.PI) % (2 * Math.PI)).filter((t) => t > 1e-9);
+      const turns = others
+        .map((o) => (((sign * (Math.atan2(o.z, o.y) - own)) % (2 * Math.PI)) + 2 * Math.PI) % (2 * Math.PI))
+        .filter((t) => t > 1e-9);
       return { gap: r_y * (turns.length ? Math.min(...turns) : 2 * Math.PI) };
     }
-    const near = others.map((o) => ({ t: (o.y - q.y) * tu + (o.z - q.z) * tv, n: (o.y - q.y) * u + (o.z - q.z) * v })).filter(({ t, n }) => t > 1e-9 && Math.abs(n) <= t / 2);
+    const near = others
+      .map((o) => ({ t: (o.y - q.y) * tu + (o.z - q.z) * tv, n: (o.y - q.y) * u + (o.z - q.z) * v }))
+      .filter(({ t, n }) => t > 1e-9 && Math.abs(n) <= t / 2);
     if (near.length) return { gap: Math.min(...near.map((x) => x.t)) };
     return { edge: plateEdgeAlong(model, q.y - m * u, q.z - m * v, tu, tv) };
   };
-  return work(r, model, {
-    kind: 'local', distance, byWeb, e_x, n_a: 1,
-    lengths: (m) => [1, -1].map((sign) => halves(m, e_x, sideOf(sign as 1 | -1, m))).reduce((a, b) => ({ nc: a.nc + b.nc, cp: a.cp + b.cp }), { nc: 0, cp: 0 }),
-  }, L_b);
+  return work(
+    r,
+    model,
+    {
+      kind: 'local',
+      distance,
+      byWeb,
+      e_x,
+      n_a: 1,
+      lengths: (m) =>
+        [1, -1]
+          .map((sign) => halves(m, e_x, sideOf(sign as 1 | -1, m)))
+          .reduce((a, b) => ({ nc: a.nc + b.nc, cp: a.cp + b.cp }), { nc: 0, cp: 0 }),
+    },
+    L_b,
+  );
 }
 
 /** Where the yield line of an anchor's own pattern lies, for drawing: the foot on the steel's weld, its direction and both reaches. */
-export function anchorLine(model: BaseModel, i: number, t: TStubValues): { y: number; z: number; tu: number; tv: number; half: number } {
+export function anchorLine(
+  model: BaseModel,
+  i: number,
+  t: TStubValues,
+): { y: number; z: number; tu: number; tv: number; half: number } {
   const q = model.anchors[i]!;
   const { u, v } = nearestSteel(model, q);
   return { y: q.y - t.m * u, z: q.z - t.m * v, tu: -v, tv: u, half: t.l_1 / 2 };
@@ -218,7 +326,9 @@ export function anchorLine(model: BaseModel, i: number, t: TStubValues): { y: nu
  */
 export function pryingForce(t: TStubValues, m_pl: number, F: number, rule: 'strict' | 'table-6.2'): number {
   if (t.phi === 0) return 0;
-  return rule === 'strict' ? t.q * F : Math.min(t.phi * Math.max(0, (F * t.m - (m_pl * t.l_nc) / t.n_a) / t.n), mostPrying(t, m_pl));
+  return rule === 'strict'
+    ? t.q * F
+    : Math.min(t.phi * Math.max(0, (F * t.m - (m_pl * t.l_nc) / t.n_a) / t.n), mostPrying(t, m_pl));
 }
 
 /** What the statics of the strip allow one anchor: the plate's plastic moment along the line through the anchors. */
@@ -233,7 +343,12 @@ export function withoutPrying(t: TStubValues, m_pl: number, R: number, rule: 'st
 
 const line = sheet.section('plate-line-bending');
 const lb = {
-  theta: line.found('theta', 'deg', 'direction of the line that governs, from +y towards +z', 'all directions, every half degree, then refined'),
+  theta: line.found(
+    'theta',
+    'deg',
+    'direction of the line that governs, from +y towards +z',
+    'all directions, every half degree, then refined',
+  ),
   offset: line.found('o_l', 'mm', 'distance of the line from the column axis', 'reach of the column that way + 0.8 sqrt(2) a'),
   length: line.found('l_l', 'mm', 'length of the line inside the plate', 'measured'),
   M_Ed: line.found('M_Ed_l', 'kNm', 'moment of the anchors beyond the line', 'sum of F (r u - offset) over the anchors beyond'),
@@ -260,13 +375,15 @@ export function lineAt(m: BaseModel, theta: number): LineDirection {
   }
   // Straight line against the box: the interval of its parameter inside.
   const { y1, y2, z1, z2 } = m.plateBox;
-  let low = -Infinity, high = Infinity;
+  let low = -Infinity,
+    high = Infinity;
   const within = (at: number, d: number, from: number, to: number): void => {
     if (Math.abs(d) < 1e-12) {
       if (at < from || at > to) high = -Infinity;
       return;
     }
-    const t1 = (from - at) / d, t2 = (to - at) / d;
+    const t1 = (from - at) / d,
+      t2 = (to - at) / d;
     low = Math.max(low, Math.min(t1, t2));
     high = Math.min(high, Math.max(t1, t2));
   };
@@ -277,7 +394,8 @@ export function lineAt(m: BaseModel, theta: number): LineDirection {
 
 /** Moment of the anchor forces beyond a line, N mm. */
 function moment(m: BaseModel, d: LineDirection, F: readonly number[]): number {
-  const cos = Math.cos(d.theta), sin = Math.sin(d.theta);
+  const cos = Math.cos(d.theta),
+    sin = Math.sin(d.theta);
   let sum = 0;
   for (let i = 0; i < F.length; i += 1) {
     if (F[i]! <= 0) continue;
@@ -339,9 +457,12 @@ export function worstLine(m: BaseModel, scan: LineScan, F: readonly number[]): L
   };
   // A maximum with a corner at the scanned direction (a straight row) stays there; else the golden section closes in on it.
   const step = (2 * Math.PI) / n;
-  let a = centre.theta - step, b = centre.theta + step;
-  let x1 = b - GOLDEN * (b - a), x2 = a + GOLDEN * (b - a);
-  let f1 = ratio(x1), f2 = ratio(x2);
+  let a = centre.theta - step,
+    b = centre.theta + step;
+  let x1 = b - GOLDEN * (b - a),
+    x2 = a + GOLDEN * (b - a);
+  let f1 = ratio(x1),
+    f2 = ratio(x2);
   for (let i = 0; i < 14; i += 1) {
     if (f1 < f2) {
       a = x1;
@@ -362,8 +483,13 @@ export function worstLine(m: BaseModel, scan: LineScan, F: readonly number[]): L
 }
 
 /** Demand and resistance of a line, N mm. */
-export function lineBending(r: Run, m: BaseModel, d: LineDirection, F: readonly number[]): { demand: number; resistance: number } {
-  lb.theta(r, (((d.theta * 180) / Math.PI) % 360 + 360) % 360);
+export function lineBending(
+  r: Run,
+  m: BaseModel,
+  d: LineDirection,
+  F: readonly number[],
+): { demand: number; resistance: number } {
+  lb.theta(r, ((((d.theta * 180) / Math.PI) % 360) + 360) % 360);
   lb.offset(r, d.offset);
   lb.length(r, d.length);
   return { demand: lb.M_Ed(r, moment(m, d, F)), resistance: lb.M_Rd(r) };
@@ -372,6 +498,10 @@ export function lineBending(r: Run, m: BaseModel, d: LineDirection, F: readonly 
 export const leastEdge = (m: BaseModel): number => Math.min(...m.anchors.map((q) => plateEdge(m, q)));
 export function leastSpacing(m: BaseModel): number {
   let s = Infinity;
-  m.anchors.forEach((a, i) => m.anchors.slice(i + 1).forEach((b) => { s = Math.min(s, Math.hypot(a.y - b.y, a.z - b.z)); }));
+  m.anchors.forEach((a, i) =>
+    m.anchors.slice(i + 1).forEach((b) => {
+      s = Math.min(s, Math.hypot(a.y - b.y, a.z - b.z));
+    }),
+  );
   return s;
 }

@@ -92,7 +92,17 @@ export class Results {
     }
     const multiple = u === null ? 0 : (extra.multiple ?? (u > 0 ? 1 / u : 1e6));
     this.list.push({
-      type: 'strength', id, ...CHECKS[id], demand, resistance: Math.max(0, resistance), unit, utilisation: u, multiple: Math.min(multiple, 1e6), pass: u !== null && u <= 1, ...(where ? { where } : {}), ...(info ? { info: true as const } : {}),
+      type: 'strength',
+      id,
+      ...CHECKS[id],
+      demand,
+      resistance: Math.max(0, resistance),
+      unit,
+      utilisation: u,
+      multiple: Math.min(multiple, 1e6),
+      pass: u !== null && u <= 1,
+      ...(where ? { where } : {}),
+      ...(info ? { info: true as const } : {}),
     });
     return u ?? 999;
   }

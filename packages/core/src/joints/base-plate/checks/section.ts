@@ -16,7 +16,10 @@ export const NO_EQUILIBRIUM = 'no equilibrium: the base cannot carry these actio
 
 /** The bed of the section method, with its stiffnesses. */
 export const bedOf = (m: BaseModel, geo: BaseGeometry): Bed => ({
-  region: geo.region, law: m.input.options.law, k_w: geo.k_w, f_jd: geo.b.f_jd,
+  region: geo.region,
+  law: m.input.options.law,
+  k_w: geo.k_w,
+  f_jd: geo.b.f_jd,
   anchors: m.anchors.map((a) => ({ ...a, k: m.input.options.k_a ?? (210_000 * m.size.A_s) / geo.L_b })),
 });
 
@@ -43,8 +46,14 @@ export function bySection(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, o
   contact.area(r, found.area);
   contact.T(r, T);
   const pull = (of: (i: number) => number): number => (T > 0 ? m.anchors.reduce((s, _, i) => s + found.F[i]! * of(i), 0) / T : 0);
-  contact.y_T(r, pull((i) => m.anchors[i]!.y));
-  contact.z_T(r, pull((i) => m.anchors[i]!.z));
+  contact.y_T(
+    r,
+    pull((i) => m.anchors[i]!.y),
+  );
+  contact.z_T(
+    r,
+    pull((i) => m.anchors[i]!.z),
+  );
   contact.N(r);
   contact.My(r);
   contact.Mz(r);
@@ -78,18 +87,30 @@ export function bySection(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, o
         rowTStub(r, m, line.row, geo.L_b);
         out.strength('plate-anchor-local', line.F, line.F / line.u, 'kN', { where: anchorList(line.idx) });
       });
-    } else at(r, `anchor ${worst}`, () => {
-      anchorTStub(r, m, worst, geo.L_b);
-      out.strength('plate-anchor-local', found.F[worst]!, geo.local[worst]!.F_Rd, 'kN', { where: `anchor ${worst}` });
-    });
+    } else
+      at(r, `anchor ${worst}`, () => {
+        anchorTStub(r, m, worst, geo.L_b);
+        out.strength('plate-anchor-local', found.F[worst]!, geo.local[worst]!.F_Rd, 'kN', { where: `anchor ${worst}` });
+      });
     if (m.column.shape === 'I') innerRows(m, geo, r, found.F, idx, out);
   }
   const both = load.M_y !== 0 && load.M_z !== 0;
-  if (both && m.column.shape === 'RHS' && input.plate.shape === 'rectangle' && input.anchors.pattern.type === 'rows') biaxial(m, geo, r, load, out);
+  if (both && m.column.shape === 'RHS' && input.plate.shape === 'rectangle' && input.anchors.pattern.type === 'rows')
+    biaxial(m, geo, r, load, out);
   flangeInSection(r, m, load, out);
   sectionStiffness(r, m, bed, load, geo.springs, found, out);
-  const bearing: BaseState['bearing'] = () => contactPieces(bed, found).map((piece) => ({ piece, sigma: cornersOf(piece).map(([y, z]) => stressAt(bed, found, y, z)) }));
-  return { ...noForces(m, geo), method: 'section', F: found.F, C: found.C, y_C: found.y_C, z_C: found.z_C, contact: found, bearing };
+  const bearing: BaseState['bearing'] = () =>
+    contactPieces(bed, found).map((piece) => ({ piece, sigma: cornersOf(piece).map(([y, z]) => stressAt(bed, found, y, z)) }));
+  return {
+    ...noForces(m, geo),
+    method: 'section',
+    F: found.F,
+    C: found.C,
+    y_C: found.y_C,
+    z_C: found.z_C,
+    contact: found,
+    bearing,
+  };
 }
 
 const cornersOf = (p: Polygon): [number, number][] => Array.from({ length: p.length / 2 }, (_, i) => [p[2 * i]!, p[2 * i + 1]!]);
@@ -103,7 +124,15 @@ function stressAt(bed: Bed, c: Contact, y: number, z: number): number {
   return bed.f_jd * (2 * s - s * s);
 }
 
-function plateUnderPressure(m: BaseModel, geo: BaseGeometry, r: Run, bed: Bed, found: Contact, sigma: number, out: Results): void {
+function plateUnderPressure(
+  m: BaseModel,
+  geo: BaseGeometry,
+  r: Run,
+  bed: Bed,
+  found: Contact,
+  sigma: number,
+  out: Results,
+): void {
   comp.s_max(r, sigma);
   if (m.input.options.contact === 'effective') {
     out.strength('plate-compression-bending', comp.m_c(r), r.v[anchor.m_el.def.slot.index]!, 'Nmm/mm', { info: true });
@@ -128,15 +157,29 @@ function plateUnderPressure(m: BaseModel, geo: BaseGeometry, r: Run, bed: Bed, f
   const inner = Math.min(h, b) - 2 * t_f;
   const panel = shape === 'CHS' ? (3.3 / 16) * sigma * (h / 2 - t_f) ** 2 : (sigma * inner ** 2) / 8;
   const m_el = r.v[anchor.m_el.def.slot.index]!;
-  if (panel > worst) at(r, 'inside', () => { comp.m_panel(r, panel); out.strength('plate-compression-bending', panel, m_el, 'Nmm/mm', { where: 'inside' }); });
-  else at(r, 'outside', () => { comp.m_line(r, worst); out.strength('plate-compression-bending', worst, m_el, 'Nmm/mm', { where: 'outside' }); });
+  if (panel > worst)
+    at(r, 'inside', () => {
+      comp.m_panel(r, panel);
+      out.strength('plate-compression-bending', panel, m_el, 'Nmm/mm', { where: 'inside' });
+    });
+  else
+    at(r, 'outside', () => {
+      comp.m_line(r, worst);
+      out.strength('plate-compression-bending', worst, m_el, 'Nmm/mm', { where: 'outside' });
+    });
 }
 
 /** Integral of a function over a convex polygon: exact to degree 2 on each of its triangles, which are split for what is not. */
 function fan(p: Polygon, f: (y: number, z: number) => number): number {
   const triangle = (ya: number, za: number, yb: number, zb: number, yc: number, zc: number, deep: number): number => {
     const [yd, zd, ye, ze, yf, zf] = [(ya + yb) / 2, (za + zb) / 2, (yb + yc) / 2, (zb + zc) / 2, (yc + ya) / 2, (zc + za) / 2];
-    if (deep) return triangle(ya, za, yd, zd, yf, zf, deep - 1) + triangle(yd, zd, yb, zb, ye, ze, deep - 1) + triangle(yf, zf, ye, ze, yc, zc, deep - 1) + triangle(yd, zd, ye, ze, yf, zf, deep - 1);
+    if (deep)
+      return (
+        triangle(ya, za, yd, zd, yf, zf, deep - 1) +
+        triangle(yd, zd, yb, zb, ye, ze, deep - 1) +
+        triangle(yf, zf, ye, ze, yc, zc, deep - 1) +
+        triangle(yd, zd, ye, ze, yf, zf, deep - 1)
+      );
     return (Math.abs((yb - ya) * (zc - za) - (yc - ya) * (zb - za)) / 6) * (f(yd, zd) + f(ye, ze) + f(yf, zf));
   };
   let sum = 0;
@@ -153,15 +196,17 @@ interface SharedLine {
 
 /** Anchors behind each other beside the web bend the plate along one line: sum F m against m_pl l. */
 function sharedLines(m: BaseModel, geo: BaseGeometry, r: Run, F: readonly number[], idx: readonly number[]): SharedLine[] {
-  return innerLevels(m, idx).flatMap(({ row }) => webSides(row.map((i) => ({ ...m.anchors[i]!, i }))).flatMap((side): SharedLine[] => {
-    if (side.length < 2) return [];
-    const force = side.reduce((sum, q) => sum + F[q.i]!, 0);
-    const geometry = innerRow(m, side, m.anchors);
-    const distance = side.reduce((sum, q) => sum + F[q.i]! * Math.abs(q.y), 0) / force - m.column.t_w / 2;
-    const one = { ...geometry, distance };
-    const t = quiet(r, () => rowTStub(r, m, one, geo.L_b));
-    return [{ idx: side.map((q) => q.i), F: force, u: force / t.F_Rd, row: one }];
-  }));
+  return innerLevels(m, idx).flatMap(({ row }) =>
+    webSides(row.map((i) => ({ ...m.anchors[i]!, i }))).flatMap((side): SharedLine[] => {
+      if (side.length < 2) return [];
+      const force = side.reduce((sum, q) => sum + F[q.i]!, 0);
+      const geometry = innerRow(m, side, m.anchors);
+      const distance = side.reduce((sum, q) => sum + F[q.i]! * Math.abs(q.y), 0) / force - m.column.t_w / 2;
+      const one = { ...geometry, distance };
+      const t = quiet(r, () => rowTStub(r, m, one, geo.L_b));
+      return [{ idx: side.map((q) => q.i), F: force, u: force / t.F_Rd, row: one }];
+    }),
+  );
 }
 
 /** Pulled anchors between the flanges, by their place along the web. */
@@ -192,7 +237,8 @@ function innerRows(m: BaseModel, geo: BaseGeometry, r: Run, F: readonly number[]
 
 function biaxial(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, out: Results): void {
   const [y, z] = [geo.lever('y'), geo.lever('z')];
-  if (typeof y === 'string' || typeof z === 'string') return out.skip('base-moment-biaxial-linear', typeof y === 'string' ? y : (z as string));
+  if (typeof y === 'string' || typeof z === 'string')
+    return out.skip('base-moment-biaxial-linear', typeof y === 'string' ? y : (z as string));
   const M_y = momentBeside(y, load.N, Math.sign(load.M_y), flangeResistance(r, m, 'y', 0));
   const M_z = momentBeside(z, load.N, Math.sign(load.M_z), flangeResistance(r, m, 'z', 0));
   if (M_y <= 0 || M_z <= 0) {

@@ -6,7 +6,18 @@ import { leastEdge, leastSpacing } from './plate.ts';
 import { barAnchorage } from './bars.ts';
 import type { Results } from './results.ts';
 import { at, sheet } from './sheet.ts';
-import { ALL_EDGES, bondReach, coneGeometry, edgeDistance, edgeWords, groupBond, pryCone, prySection as py, quiet, type Edge } from './tension.ts';
+import {
+  ALL_EDGES,
+  bondReach,
+  coneGeometry,
+  edgeDistance,
+  edgeWords,
+  groupBond,
+  pryCone,
+  prySection as py,
+  quiet,
+  type Edge,
+} from './tension.ts';
 import { fixed, kNm } from './words.ts';
 
 const sv = sheet.section('anchor-steel-shear');
@@ -31,13 +42,25 @@ const lv = {
   d_s: la.f('d_s', 'mm', 'sqrt(4*A_s/pi)', 'diameter of the stress area', ''),
   W: la.f('W_el', 'mm3', 'pi*d_s^3/32', 'modulus of the anchor', ''),
   M0: la.f('M_Rk_s_0', 'kNm', '1.2*W_el*f_ub', 'characteristic bending strength', 'EN 1992-4, 7.2.2.3.2'),
-  M: la.f('M_Rk_s', 'kNm', 'M_Rk_s_0*max(0, 1-N_Ed_i/N_Rd_s)', 'bending strength left beside the tension', 'EN 1992-4, 7.2.2.3.2'),
+  M: la.f(
+    'M_Rk_s',
+    'kNm',
+    'M_Rk_s_0*max(0, 1-N_Ed_i/N_Rd_s)',
+    'bending strength left beside the tension',
+    'EN 1992-4, 7.2.2.3.2',
+  ),
   a_3: la.f('a_3', 'mm', '0.5*d', 'depth at which the anchor is held', 'EN 1992-4, 6.2.2.3'),
   a_3_none: la.f('a_3', 'mm', '0[mm]', 'held at the surface by a nut and washer', 'EN 1992-4, 6.2.2.3'),
   l_a: la.f('l_a', 'mm', 'a_3+t_g+t_p/2', 'lever arm', 'EN 1992-4, 6.2.2.3'),
   alpha_M: la.f('alpha_M', '-', '2', 'the plate can not turn', 'EN 1992-4, 6.2.2.3'),
   alpha_M_free: la.f('alpha_M', '-', '1', 'the plate can turn', 'EN 1992-4, 6.2.2.3'),
-  V_Rd: la.f('V_Rd_s', 'kN', 'min(alpha_M*M_Rk_s/l_a, k_7*V_Rk_s_0)/gamma_Ms', 'anchor steel in shear with lever arm', 'EN 1992-4, 7.2.2.3.2'),
+  V_Rd: la.f(
+    'V_Rd_s',
+    'kN',
+    'min(alpha_M*M_Rk_s/l_a, k_7*V_Rk_s_0)/gamma_Ms',
+    'anchor steel in shear with lever arm',
+    'EN 1992-4, 7.2.2.3.2',
+  ),
 };
 const pb = sheet.section('anchor-plate-bearing');
 const bear = {
@@ -65,14 +88,31 @@ const edge = {
   c_2_max: ce.found('c_2_max', 'mm', 'larger distance to a corner', 'measured'),
   s_2_max: ce.found('s_2_max', 'mm', 'largest gap in the front row', 'measured'),
   c_e: ce.f('c_e', 'mm', 'c_1', 'edge distance that counts', 'EN 1992-4, 7.2.2.5'),
-  c_e_thin: ce.f('c_e', 'mm', 'max(c_2_max/1.5, H/1.5, s_2_max/3)', 'edge distance that counts, thin and narrow member', 'EN 1992-4, 7.2.2.5(13)'),
+  c_e_thin: ce.f(
+    'c_e',
+    'mm',
+    'max(c_2_max/1.5, H/1.5, s_2_max/3)',
+    'edge distance that counts, thin and narrow member',
+    'EN 1992-4, 7.2.2.5(13)',
+  ),
   l_f: ce.f('l_f', 'mm', 'min(h_ef, 12*d)', 'length that bears', 'EN 1992-4, 7.2.2.5(2)'),
   l_f_thick: ce.f('l_f', 'mm', 'min(h_ef, max(8*d, 300[mm]))', 'length that bears, over 24 mm', 'EN 1992-4, 7.2.2.5(2)'),
   alpha: ce.f('alpha', '-', '0.1*sqrt(l_f/c_e)', 'exponent of the diameter', 'EN 1992-4, 7.2.2.5(2)'),
   beta: ce.f('beta', '-', '0.1*(min(d, 60[mm])/c_e)^0.2', 'exponent of the length', 'EN 1992-4, 7.2.2.5(2)'),
-  V0: ce.f('V_Rk_c_0', 'kN', 'k_9*(min(d, 60[mm])/1[mm])^alpha*(l_f/1[mm])^beta*sqrt(f_ck)*c_e^1.5', 'edge strength of one anchor', 'EN 1992-4, 7.2.2.5(2)'),
+  V0: ce.f(
+    'V_Rk_c_0',
+    'kN',
+    'k_9*(min(d, 60[mm])/1[mm])^alpha*(l_f/1[mm])^beta*sqrt(f_ck)*c_e^1.5',
+    'edge strength of one anchor',
+    'EN 1992-4, 7.2.2.5(2)',
+  ),
   A0: ce.f('A_c_V_0', 'mm2', '4.5*c_e^2', 'area of one anchor on the edge face', 'EN 1992-4, 7.2.2.5(3)'),
-  l: ce.found('l_V', 'mm', 'length of the body on the edge face', 'union of 1.5 c_1 to both sides of each front anchor, cut at the corners'),
+  l: ce.found(
+    'l_V',
+    'mm',
+    'length of the body on the edge face',
+    'union of 1.5 c_1 to both sides of each front anchor, cut at the corners',
+  ),
   h: ce.found('h_V', 'mm', 'depth of the body on the edge face', 'min(1.5 c_1, H)'),
   A: ce.f('A_c_V', 'mm2', 'l_V*h_V', 'area on the edge face', 'EN 1992-4, 7.2.2.5(3)'),
   c_2: ce.found('c_2', 'mm', 'front row to the nearer corner', 'measured'),
@@ -80,16 +120,33 @@ const edge = {
   psi_s_far: ce.f('psi_s_V', '-', '1', 'no corner near', 'EN 1992-4, 7.2.2.5(4)'),
   psi_h: ce.f('psi_h_V', '-', 'max(1, sqrt(1.5*c_e/H))', 'thin member', 'EN 1992-4, 7.2.2.5(5)'),
   psi_h_deep: ce.f('psi_h_V', '-', '1', 'a very deep block', 'EN 1992-4, 7.2.2.5(5)'),
-  e_V: ce.found('e_V', 'mm', 'shear off the middle of the front row', 'from the column axis and the twist, within the row; times the part of the shear that is towards the edge'),
+  e_V: ce.found(
+    'e_V',
+    'mm',
+    'shear off the middle of the front row',
+    'from the column axis and the twist, within the row; times the part of the shear that is towards the edge',
+  ),
   psi_ec: ce.f('psi_ec_V', '-', '1/(1+2*e_V/(3*c_e))', 'eccentricity', 'EN 1992-4, 7.2.2.5(6)'),
   psi_ec_none: ce.f('psi_ec_V', '-', '1', 'no shear towards the edge', 'EN 1992-4, 7.2.2.5(6)'),
   V_perp: ce.found('V_perp', 'kN', 'shear towards the edge, on the front row', 'what friction leaves'),
   V_par: ce.found('V_par', 'kN', 'shear along the edge, share of the front row', 'what friction leaves'),
   V: ce.f('V_Ed_e', 'kN', 'sqrt(V_perp^2+V_par^2)', 'shear of the front row', 'EN 1992-4, 7.2.2.5'),
-  psi_alpha: ce.f('psi_alpha_V', '-', 'max(1, 1/sqrt((V_perp/V_Ed_e)^2+(0.5*V_par/V_Ed_e)^2))', 'direction of the shear', 'EN 1992-4, 7.2.2.5(7)'),
+  psi_alpha: ce.f(
+    'psi_alpha_V',
+    '-',
+    'max(1, 1/sqrt((V_perp/V_Ed_e)^2+(0.5*V_par/V_Ed_e)^2))',
+    'direction of the shear',
+    'EN 1992-4, 7.2.2.5(7)',
+  ),
   psi_re: ce.f('psi_re_V', '-', '1.4', 'edge bar and close stirrups, cracked', 'EN 1992-4, 7.2.2.5(8)'),
   psi_re_none: ce.f('psi_re_V', '-', '1', 'no edge reinforcement counted', 'EN 1992-4, 7.2.2.5(8)'),
-  V_Rk: ce.f('V_Rk_c', 'kN', 'V_Rk_c_0*(A_c_V/A_c_V_0)*psi_s_V*psi_h_V*psi_ec_V*psi_alpha_V*psi_re_V', 'characteristic edge strength', 'EN 1992-4, 7.2.2.5(1)'),
+  V_Rk: ce.f(
+    'V_Rk_c',
+    'kN',
+    'V_Rk_c_0*(A_c_V/A_c_V_0)*psi_s_V*psi_h_V*psi_ec_V*psi_alpha_V*psi_re_V',
+    'characteristic edge strength',
+    'EN 1992-4, 7.2.2.5(1)',
+  ),
   V_Rd: ce.f('V_Rd_c', 'kN', 'V_Rk_c/gamma_C', 'concrete edge', 'EN 1992-4, 7.2.2.5'),
 };
 const er = sheet.section('edge-reinforcement');
@@ -98,7 +155,13 @@ const loops = {
   c_1: er.found('c_1', 'mm', 'front row to the edge', 'measured'),
   z: er.f('z_s', 'mm', '0.85*min(2*h_ef, 2*c_1)', 'inner lever arm of the concrete member', 'EN 1992-4, 6.2.2.4'),
   N: er.f('N_Ed_re', 'kN', '(e_s/z_s+1)*V_perp', 'tension of the loops', 'EN 1992-4, 6.2.2.4'),
-  steel: er.f('N_Rd_re', 'kN', 'k_10*n_lo*pi/4*d_lo^2*min(f_yk_lo, 600[MPa])/gamma_S', 'steel of the loops', 'EN 1992-4, 7.2.2.6(1)'),
+  steel: er.f(
+    'N_Rd_re',
+    'kN',
+    'k_10*n_lo*pi/4*d_lo^2*min(f_yk_lo, 600[MPa])/gamma_S',
+    'steel of the loops',
+    'EN 1992-4, 7.2.2.6(1)',
+  ),
   anchorage: barAnchorage(er, 'lo', 'loops', 'edge body', 'EN 1992-4, 7.2.2.6(2)'),
   R: er.f('N_Rd', 'kN', 'min(N_Rd_re, N_Rd_a)', 'loops across the edge body', 'EN 1992-4, 7.2.2.6'),
 };
@@ -116,7 +179,13 @@ const con = {
   power: ic.f('u_p', '-', 'beta_N^1.5+beta_V^1.5', 'power sum', 'EN 1992-4, 7.2.3, Table 7.3'),
   linear: ic.f('u_l', '-', '(beta_N+beta_V)/1.2', 'linear sum', 'EN 1992-4, 7.2.3, Table 7.3'),
   both: ic.f('u', '-', 'max(min(u_p, u_l), beta_N, beta_V)', 'the better of both forms', 'EN 1992-4, 7.2.3'),
-  bars: ic.f('u', '-', 'max(beta_N^(2/3)+beta_V^(2/3), beta_N, beta_V)', 'with reinforcement that carries tension or shear alone', 'EN 1992-4, 7.2.3.2'),
+  bars: ic.f(
+    'u',
+    '-',
+    'max(beta_N^(2/3)+beta_V^(2/3), beta_N, beta_V)',
+    'with reinforcement that carries tension or shear alone',
+    'EN 1992-4, 7.2.3.2',
+  ),
 };
 
 /** Geometry of one face of the block for shear: none of it depends on the load. */
@@ -147,13 +216,34 @@ export function shearFaces(m: BaseModel): readonly EdgeGeometry[] {
     if (!Number.isFinite(c_1) || c_1 > Math.max(10 * h_ef, 60 * d)) return [];
     const along = (i: number): number => (e[0] === 'y' ? m.anchors[i]!.z : m.anchors[i]!.y);
     const [from, to] = e[0] === 'y' ? [m.block.z1, m.block.z2] : [m.block.y1, m.block.y2];
-    const front = all.filter((i) => distance(i) <= (pattern.type === 'circle' ? 1.25 * c_1 : c_1 + 1)).sort((a, b) => along(a) - along(b));
+    const front = all
+      .filter((i) => distance(i) <= (pattern.type === 'circle' ? 1.25 * c_1 : c_1 + 1))
+      .sort((a, b) => along(a) - along(b));
     const places = front.map(along);
     const corners = [places[0]! - from, to - places[places.length - 1]!] as const;
     const gaps = places.slice(1).map((x, i) => x - places[i]!);
-    const thin = Math.max(...corners) < 1.5 * c_1 && m.H < 1.5 * c_1 ? { c_2_max: Math.max(...corners), s_2_max: Math.max(0, ...gaps) } : null;
+    const thin =
+      Math.max(...corners) < 1.5 * c_1 && m.H < 1.5 * c_1
+        ? { c_2_max: Math.max(...corners), s_2_max: Math.max(0, ...gaps) }
+        : null;
     const c_e = thin ? Math.max(thin.c_2_max / 1.5, m.H / 1.5, thin.s_2_max / 3) : c_1;
-    return [{ edge: e, c_1, front, thin, c_e, c_2: Math.min(...corners), l: unionLength(places.map((x) => [x - 1.5 * c_e, x + 1.5 * c_e]), from, to), middle: places.reduce((a, b) => a + b, 0) / places.length, half: (places[places.length - 1]! - places[0]!) / 2 }];
+    return [
+      {
+        edge: e,
+        c_1,
+        front,
+        thin,
+        c_e,
+        c_2: Math.min(...corners),
+        l: unionLength(
+          places.map((x) => [x - 1.5 * c_e, x + 1.5 * c_e]),
+          from,
+          to,
+        ),
+        middle: places.reduce((a, b) => a + b, 0) / places.length,
+        half: (places[places.length - 1]! - places[0]!) / 2,
+      },
+    ];
   });
   FACES.set(m, found);
   return found;
@@ -189,7 +279,18 @@ export function shareShear(m: BaseModel, V_y: number, V_z: number, T: number): A
  * Where the shear towards an edge acts along the front row. The whole shear acts on a line through the column axis that the twist moves by T/V; where the
  * twist alone presses single anchors to the edge, at the centroid of those forces, and between the two in proportion.
  */
-function offRow(m: BaseModel, f: EdgeGeometry, s: AnchorShear, at: { readonly outward: number; readonly inY: boolean; readonly across: number; readonly byTwist: number; readonly V_perp: number }): number {
+function offRow(
+  m: BaseModel,
+  f: EdgeGeometry,
+  s: AnchorShear,
+  at: {
+    readonly outward: number;
+    readonly inY: boolean;
+    readonly across: number;
+    readonly byTwist: number;
+    readonly V_perp: number;
+  },
+): number {
   const { outward, inY, across, byTwist, V_perp } = at;
   // The twist moves it no further than the row reaches.
   const line = Math.max(-f.half, Math.min(f.half, ((inY ? -1 : 1) * outward * s.T) / V_perp));
@@ -204,7 +305,12 @@ function offRow(m: BaseModel, f: EdgeGeometry, s: AnchorShear, at: { readonly ou
   return own + Math.max(0, across / byTwist) * (line - own);
 }
 
-function workEdge(r: Run, m: BaseModel, f: EdgeGeometry, s: AnchorShear): { demand: number; resistance: number; V_perp: number } | null {
+function workEdge(
+  r: Run,
+  m: BaseModel,
+  f: EdgeGeometry,
+  s: AnchorShear,
+): { demand: number; resistance: number; V_perp: number } | null {
   const outward = f.edge.endsWith('+') ? 1 : -1;
   const inY = f.edge[0] === 'y';
   const across = outward * (inY ? s.V_y : s.V_z);
@@ -305,25 +411,29 @@ export function anchorShearChecks(r: Run, m: BaseModel, out: Results, s: AnchorS
       V_Rd = work(i);
       const V = s.each[i]!.V;
       // V k = min(B (1 - k N/N_Rd), C): the anchor's bending strength falls with its tension.
-      const l_a = r.v[lv.l_a.def.slot.index]!, M0 = r.v[lv.M0.def.slot.index]!, gamma = r.v[lv.gamma.def.slot.index]!, alpha_M = r.v[lv.alpha_M.def.slot.index]!;
+      const l_a = r.v[lv.l_a.def.slot.index]!,
+        M0 = r.v[lv.M0.def.slot.index]!,
+        gamma = r.v[lv.gamma.def.slot.index]!,
+        alpha_M = r.v[lv.alpha_M.def.slot.index]!;
       const B = (alpha_M * M0) / (l_a * gamma);
       const C = (r.v[lv.V0.def.slot.index]! * (a.brittle && m.anchors.length > 1 ? 0.8 : 1)) / gamma;
       const multiple = V > 0 ? Math.min(B / (V + (B * tension.F[i]!) / tension.N_Rd_s), C / V) : 1e6;
       out.strength('anchor-shear-lever-arm', V, V_Rd, 'kN', { where: `anchor ${i}`, multiple });
     });
-  } else at(r, `anchor ${strongest}`, () => {
-    ss.V(r, V_max);
-    if (bolt) {
-      ss.alpha_bc(r);
-      V_Rd = ss.V_Rd_bolt(r);
-    } else {
-      (hard ? ss.gamma_hard : ss.gamma)(r);
-      ss.V0(r);
-      (leverChoice(m) === 'reduced' ? ss.f_g_less : ss.f_g)(r);
-      V_Rd = ss.V_Rd(r);
-    }
-    out.strength('anchor-steel-shear', V_max, V_Rd, 'kN', { where: `anchor ${strongest}` });
-  });
+  } else
+    at(r, `anchor ${strongest}`, () => {
+      ss.V(r, V_max);
+      if (bolt) {
+        ss.alpha_bc(r);
+        V_Rd = ss.V_Rd_bolt(r);
+      } else {
+        (hard ? ss.gamma_hard : ss.gamma)(r);
+        ss.V0(r);
+        (leverChoice(m) === 'reduced' ? ss.f_g_less : ss.f_g)(r);
+        V_Rd = ss.V_Rd(r);
+      }
+      out.strength('anchor-steel-shear', V_max, V_Rd, 'kN', { where: `anchor ${strongest}` });
+    });
 
   const single = m.anchors.length < 2;
   bear.e(r, leastEdge(m));
@@ -338,20 +448,37 @@ export function anchorShearChecks(r: Run, m: BaseModel, out: Results, s: AnchorS
   // Twist counts as an eccentricity of the shear, or by the forces that it puts on the anchors: the worse.
   const twist = Math.abs(s.twist);
   const s_cr = Math.min(3 * coneGeometry(m, all).h_e, a.type === 'bonded' ? quiet(r, () => bondReach(r, m)) : Infinity);
-  const byAnchors = s.T === 0 ? 0 : Math.max(s.each.reduce((sum, x) => sum + x.V, 0), (2 * twist) / s_cr);
+  const byAnchors =
+    s.T === 0
+      ? 0
+      : Math.max(
+          s.each.reduce((sum, x) => sum + x.V, 0),
+          (2 * twist) / s_cr,
+        );
   const pryOut = (V_g: number, e_V: number): number => {
     pry.V(r, V_g);
     pryCone.work(r, m, coneGeometry(m, all), { e_V }, null);
     if (a.type === 'bonded') {
-      pry.N_p(r, quiet(r, () => { bondReach(r, m); return groupBond(r, m, all, { y: e_V, z: 0 }); }));
+      pry.N_p(
+        r,
+        quiet(r, () => {
+          bondReach(r, m);
+          return groupBond(r, m, all, { y: e_V, z: 0 });
+        }),
+      );
       pry.N_min(r);
     } else pry.N_c(r);
     (a.bars ? pry.f_re : pry.f_re_none)(r);
     return pry.V_Rd(r);
   };
   const ways = [...(V_r > 0 ? [{ V: V_r, e: twist / V_r }] : []), ...(byAnchors > 0 ? [{ V: byAnchors, e: 0 }] : [])];
-  const worstWay = ways.length === 1 ? ways[0]! : ways.map((w) => ({ ...w, u: quiet(r, () => w.V / pryOut(w.V, w.e)) })).reduce((x, y) => (y.u > x.u ? y : x));
-  let beta_V = at(r, 'whole group', () => out.strength('anchor-pryout', worstWay.V, pryOut(worstWay.V, worstWay.e), 'kN', { where: 'whole group' }));
+  const worstWay =
+    ways.length === 1
+      ? ways[0]!
+      : ways.map((w) => ({ ...w, u: quiet(r, () => w.V / pryOut(w.V, w.e)) })).reduce((x, y) => (y.u > x.u ? y : x));
+  let beta_V = at(r, 'whole group', () =>
+    out.strength('anchor-pryout', worstWay.V, pryOut(worstWay.V, worstWay.e), 'kN', { where: 'whole group' }),
+  );
 
   let best: { f: EdgeGeometry; u: number } | null = null;
   for (const f of shearFaces(m)) {
@@ -397,7 +524,10 @@ export function anchorShearChecks(r: Run, m: BaseModel, out: Results, s: AnchorS
       ist.beta_N(r, tension.F[i]! / tension.N_Rd_s);
       ist.beta_V(r, s.each[i]!.V / V_Rd);
       const value = (bolt ? ist.bolt : ist.sum)(r);
-      out.strength('interaction-steel', value, 1, '-', { where: `anchor ${i}`, multiple: bolt ? 1 / value : 1 / Math.sqrt(value) });
+      out.strength('interaction-steel', value, 1, '-', {
+        where: `anchor ${i}`,
+        multiple: bolt ? 1 / value : 1 / Math.sqrt(value),
+      });
     });
   }
   const beta_N = tension.beta_concrete;
@@ -413,8 +543,11 @@ export function anchorShearChecks(r: Run, m: BaseModel, out: Results, s: AnchorS
     con.linear(r);
     const value = con.both(r);
     const power = (beta_N ** 1.5 + beta_V ** 1.5) ** (-1 / 1.5);
-    out.strength('interaction-concrete', value, 1, '-', { multiple: Math.min(Math.max(power, 1.2 / (beta_N + beta_V)), 1 / least) });
+    out.strength('interaction-concrete', value, 1, '-', {
+      multiple: Math.min(Math.max(power, 1.2 / (beta_N + beta_V)), 1 / least),
+    });
   }
 }
 
-export const twistNote = (T: number, what: string): string => `the twist of ${kNm(Math.abs(T))} is not carried by ${what}: give it another path`;
+export const twistNote = (T: number, what: string): string =>
+  `the twist of ${kNm(Math.abs(T))} is not carried by ${what}: give it another path`;

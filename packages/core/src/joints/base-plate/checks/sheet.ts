@@ -113,16 +113,72 @@ const K_Hy = s.f('K_Hy', '-', '1+H/b_1', 'scale that the depth allows along y', 
 const K_Hz = s.f('K_Hz', '-', '1+H/d_1', 'scale that the depth allows along z', 'EN 1992-1-1, 6.7(3)');
 const K_Hy_far = s.f('K_Hy', '-', '3', 'a very deep block: the largest scale', 'EN 1992-1-1, 6.7(3)');
 const K_Hz_far = s.f('K_Hz', '-', '3', 'a very deep block: the largest scale', 'EN 1992-1-1, 6.7(3)');
-const alpha = s.f('alpha', '-', 'max(1, min(3, K_y, K_z, K_H))', 'concentration factor, the largest equal shape in the block', 'EN 1993-1-8, 6.2.5(7)');
-const alpha_two = s.f('alpha', '-', 'max(1, min(3, sqrt(min(3, K_y, K_Hy)*min(3, K_z, K_Hz))))', 'concentration factor, a scale of its own each way', 'EN 1993-1-8, 6.2.5(7)');
+const alpha = s.f(
+  'alpha',
+  '-',
+  'max(1, min(3, K_y, K_z, K_H))',
+  'concentration factor, the largest equal shape in the block',
+  'EN 1993-1-8, 6.2.5(7)',
+);
+const alpha_two = s.f(
+  'alpha',
+  '-',
+  'max(1, min(3, sqrt(min(3, K_y, K_Hy)*min(3, K_z, K_Hz))))',
+  'concentration factor, a scale of its own each way',
+  'EN 1993-1-8, 6.2.5(7)',
+);
 const alpha_given = s.f('alpha', '-', 'alpha_g', 'concentration factor as given', 'EN 1993-1-8, 6.2.5(7)');
 const alpha_unknown = s.f('alpha', '-', '1.5', 'concentration factor, nothing of the block is known', 'EN 1993-1-8, 6.2.5(7)');
 const beta_j = s.f('beta_j', '-', '2/3', 'joint coefficient, the grout meets its conditions', 'EN 1993-1-8, 6.2.5(7)');
 const f_jd = s.f('f_jd', 'MPa', 'beta_j*alpha*f_cd', 'design bearing strength of the joint', 'EN 1993-1-8, 6.2.5(7)');
-const f_jd_weak = s.f('f_jd', 'MPa', 'min(beta_j*alpha*f_cd, alpha_cc*f_ck_g/gamma_C)', 'design bearing strength, limited by the grout', 'EN 1993-1-8, 6.2.5(7)');
-const c = s.f('c', 'mm', 't_p*sqrt(f_y_p/(3*f_jd*gamma_M0))', 'cantilever of the plate that f_jd bends to its elastic moment', 'EN 1993-1-8, 6.2.5(4)');
-const A_eff = s.found('A_eff', 'mm2', 'effective bearing area', 'footprint of the steel widened by c, cut at the plate', 'EN 1993-1-8, 6.2.5(4)');
-export const bearing = { f_cd, E_cm, b_1, d_1, e_y, e_z, K_y, K_y_far, K_z, K_z_far, K_H, K_H_far, K_Hy, K_Hz, K_Hy_far, K_Hz_far, alpha, alpha_two, alpha_given, alpha_unknown, beta_j, f_jd, f_jd_weak, c, A_eff };
+const f_jd_weak = s.f(
+  'f_jd',
+  'MPa',
+  'min(beta_j*alpha*f_cd, alpha_cc*f_ck_g/gamma_C)',
+  'design bearing strength, limited by the grout',
+  'EN 1993-1-8, 6.2.5(7)',
+);
+const c = s.f(
+  'c',
+  'mm',
+  't_p*sqrt(f_y_p/(3*f_jd*gamma_M0))',
+  'cantilever of the plate that f_jd bends to its elastic moment',
+  'EN 1993-1-8, 6.2.5(4)',
+);
+const A_eff = s.found(
+  'A_eff',
+  'mm2',
+  'effective bearing area',
+  'footprint of the steel widened by c, cut at the plate',
+  'EN 1993-1-8, 6.2.5(4)',
+);
+export const bearing = {
+  f_cd,
+  E_cm,
+  b_1,
+  d_1,
+  e_y,
+  e_z,
+  K_y,
+  K_y_far,
+  K_z,
+  K_z_far,
+  K_H,
+  K_H_far,
+  K_Hy,
+  K_Hz,
+  K_Hy_far,
+  K_Hz_far,
+  alpha,
+  alpha_two,
+  alpha_given,
+  alpha_unknown,
+  beta_j,
+  f_jd,
+  f_jd_weak,
+  c,
+  A_eff,
+};
 
 const t = sheet.commonSection('anchor');
 export const anchor = {
@@ -130,22 +186,45 @@ export const anchor = {
   N_Rk_s: t.f('N_Rk_s', 'kN', 'A_s*f_ub', 'characteristic strength of the anchor steel', 'EN 1992-4, 7.2.1.3'),
   N_Rd_s: t.f('N_Rd_s', 'kN', 'N_Rk_s/gamma_Ms', 'anchor steel in tension', 'EN 1992-4, 7.2.1.3'),
   N_Rd_bolt: t.f('N_Rd_s', 'kN', '0.9*f_ub*A_s/gamma_M2', 'anchor steel in tension, as a bolt', 'EN 1993-1-8, Table 3.4'),
-  N_Rd_cut: t.f('N_Rd_s', 'kN', '0.85*0.9*f_ub*A_s/gamma_M2', 'anchor steel in tension, as a bolt with cut threads', 'EN 1993-1-8, Table 3.4 and 3.6.1(3)'),
+  N_Rd_cut: t.f(
+    'N_Rd_s',
+    'kN',
+    '0.85*0.9*f_ub*A_s/gamma_M2',
+    'anchor steel in tension, as a bolt with cut threads',
+    'EN 1993-1-8, Table 3.4 and 3.6.1(3)',
+  ),
   L_b: t.f('L_b', 'mm', '8*d+t_g+t_p+t_wa+0.4*d', 'free length of the anchor', 'EN 1993-1-8, Table 6.2'),
   L_b_given: t.f('L_b', 'mm', 'L_b_g', 'free length of the anchor as given', 'EN 1993-1-8, Table 6.2'),
   m_pl: t.f('m_pl', 'Nmm/mm', 't_p^2*f_y_p/(4*gamma_M0)', 'plastic moment of the plate', 'EN 1993-1-8, 6.2.4.1'),
   m_el: t.f('m_el', 'Nmm/mm', 't_p^2*f_y_p/(6*gamma_M0)', 'elastic moment of the plate', 'EN 1993-1-8, 6.2.5(4)'),
   gamma_Mc: t.f('gamma_Mc', '-', 'gamma_C*gamma_inst', 'partial factor, concrete modes in tension', 'EN 1992-4, Table 4.1'),
   f_ctm: t.f('f_ctm', 'MPa', '0.3[MPa]*(f_ck/1[MPa])^(2/3)', 'mean tensile strength of the concrete', 'EN 1992-1-1, Table 3.1'),
-  f_ctm_high: t.f('f_ctm', 'MPa', '2.12[MPa]*ln(1+(f_ck+8[MPa])/10[MPa])', 'mean tensile strength of the concrete', 'EN 1992-1-1, Table 3.1'),
+  f_ctm_high: t.f(
+    'f_ctm',
+    'MPa',
+    '2.12[MPa]*ln(1+(f_ck+8[MPa])/10[MPa])',
+    'mean tensile strength of the concrete',
+    'EN 1992-1-1, Table 3.1',
+  ),
   f_ctd: t.f('f_ctd', 'MPa', 'alpha_ct*0.7*f_ctm/gamma_C', 'design tensile strength of the concrete', 'EN 1992-1-1, 3.1.6(2)'),
-  f_ctd_b: t.f('f_ctd_b', 'MPa', 'min(f_ctd, alpha_ct*0.7*2.12[MPa]*ln(1+(60[MPa]+8[MPa])/10[MPa])/gamma_C)', 'tensile strength that bond may count on: that of C60 at most', 'EN 1992-1-1, 8.4.2(2)'),
+  f_ctd_b: t.f(
+    'f_ctd_b',
+    'MPa',
+    'min(f_ctd, alpha_ct*0.7*2.12[MPa]*ln(1+(60[MPa]+8[MPa])/10[MPa])/gamma_C)',
+    'tensile strength that bond may count on: that of C60 at most',
+    'EN 1992-1-1, 8.4.2(2)',
+  ),
 };
 
 const path = sheet.commonSection('shear-path');
 export const ps = {
   V_Ed: path.f('V_Ed', 'kN', 'sqrt(V_z^2+V_y^2)', 'shear of the base', 'EN 1993-1-8, 6.2.2'),
-  N_c: path.found('N_c_Ed', 'kN', 'compression that friction counts on', 'of the column, 0 for uplift; or of the contact where that is chosen'),
+  N_c: path.found(
+    'N_c_Ed',
+    'kN',
+    'compression that friction counts on',
+    'of the column, 0 for uplift; or of the contact where that is chosen',
+  ),
   F_f: path.f('F_f_Rd', 'kN', 'C_fd*N_c_Ed', 'friction under the plate', 'EN 1993-1-8, 6.2.2(6)'),
   V_r: path.f('V_r', 'kN', 'max(0, V_Ed-F_f_Rd)', 'shear that is left after friction', 'EN 1993-1-8, 6.2.2'),
   V_r_all: path.f('V_r', 'kN', 'V_Ed', 'shear, friction is not counted on', 'EN 1993-1-8, 6.2.2'),
@@ -159,13 +238,21 @@ export function layOut(m: BaseModel): { values: Float64Array; origins: Map<numbe
   const { input, basis, column } = m;
   const { plate, concrete, grout, anchors: a, weld, shear } = input;
   const set = basis.set === 'UK' ? 'UK National Annex' : basis.set === 'recommended' ? 'recommended values' : 'custom set';
-  for (const k of ['gamma_M0', 'gamma_M2', 'gamma_C', 'gamma_S', 'alpha_cc', 'alpha_ct'] as const) lay.put(g[k], basis.factors[k], 'basis', `partial factors, ${set}: ${k}`);
+  for (const k of ['gamma_M0', 'gamma_M2', 'gamma_C', 'gamma_S', 'alpha_cc', 'alpha_ct'] as const)
+    lay.put(g[k], basis.factors[k], 'basis', `partial factors, ${set}: ${k}`);
   lay.put(g.gamma_inst, a.product.gamma_inst, 'input', 'anchors.product.gamma_inst');
   lay.put(g.E, 210_000, CODE, 'EN 1993-1-1, 3.2.6');
-  for (const k of ['h', 'b', 't_w', 't_f', 'r'] as const) lay.put(g[k], column[k], column.fromCatalogue ? 'catalogue' : 'input', column.fromCatalogue ? `${column.name}: ${k}` : `column.${k}`);
+  for (const k of ['h', 'b', 't_w', 't_f', 'r'] as const)
+    lay.put(
+      g[k],
+      column[k],
+      column.fromCatalogue ? 'catalogue' : 'input',
+      column.fromCatalogue ? `${column.name}: ${k}` : `column.${k}`,
+    );
   lay.put(g.A_c, column.A, 'catalogue', `${column.name}: area from its dimensions`);
   lay.put(g.f_y_c, m.columnSteel.f_y, 'catalogue', `${input.column.steel.grade ?? 'own steel'} of the column`);
-  const weaker = (x: BaseModel['plateSteel'], y: BaseModel['plateSteel']): BaseModel['plateSteel'] => (x.f_u < y.f_u || (x.f_u === y.f_u && x.beta_w > y.beta_w) ? x : y);
+  const weaker = (x: BaseModel['plateSteel'], y: BaseModel['plateSteel']): BaseModel['plateSteel'] =>
+    x.f_u < y.f_u || (x.f_u === y.f_u && x.beta_w > y.beta_w) ? x : y;
   const w = weaker(m.plateSteel, m.columnSteel);
   lay.put(g.f_u_w, w.f_u, 'catalogue', `the weaker part at the weld: the ${w === m.plateSteel ? 'plate' : 'column'}`);
   lay.put(g.beta_w, w.beta_w, CODE, 'EN 1993-1-8, Table 4.1');
@@ -179,7 +266,12 @@ export function layOut(m: BaseModel): { values: Float64Array; origins: Map<numbe
   lay.put(g.f_ck_g, grout.f_ck, 'input', 'grout.f_ck');
   lay.put(g.C_fd, grout.C_fd, 'input', 'grout.C_fd');
   lay.put(g.d, a.d, 'input', 'anchors.d');
-  lay.put(g.A_s, m.size.A_s, a.A_s === undefined ? 'catalogue' : 'input', a.A_s === undefined ? `M${a.d}: stress area` : 'anchors.A_s');
+  lay.put(
+    g.A_s,
+    m.size.A_s,
+    a.A_s === undefined ? 'catalogue' : 'input',
+    a.A_s === undefined ? `M${a.d}: stress area` : 'anchors.A_s',
+  );
   lay.put(g.f_yb, m.f_yb, a.f_yb === undefined ? 'catalogue' : 'input', a.f_yb === undefined ? `class ${a.cls}` : 'anchors.f_yb');
   lay.put(g.f_ub, m.f_ub, a.f_ub === undefined ? 'catalogue' : 'input', a.f_ub === undefined ? `class ${a.cls}` : 'anchors.f_ub');
   lay.put(g.h_ef, a.h_ef, 'input', 'anchors.h_ef');
@@ -193,39 +285,87 @@ export function layOut(m: BaseModel): { values: Float64Array; origins: Map<numbe
   const state = cracked ? 'cracked concrete' : 'uncracked concrete';
   const post = a.type === 'bonded';
   const pick = (yes: number, no: number): number => (cracked ? yes : no);
-  lay.put(g.k_1, post ? pick(7.7, 11) : pick(8.9, 12.7), CODE, `EN 1992-4, 7.2.1.4: ${post ? 'post-installed' : 'cast-in'}, ${state}`);
+  lay.put(
+    g.k_1,
+    post ? pick(7.7, 11) : pick(8.9, 12.7),
+    CODE,
+    `EN 1992-4, 7.2.1.4: ${post ? 'post-installed' : 'cast-in'}, ${state}`,
+  );
   lay.put(g.k_2, pick(7.5, 10.5), CODE, `EN 1992-4, 7.2.1.5: ${state}`);
   lay.put(g.k_3, pick(7.7, 11), CODE, `EN 1992-4, 7.2.1.6: ${state}`);
   lay.put(g.k_5, pick(8.7, 12.2), CODE, `EN 1992-4, 7.2.1.8: ${state}`);
   lay.put(g.k_9, pick(1.7, 2.4), CODE, `EN 1992-4, 7.2.2.5: ${state}`);
   lay.put(g.k_6, m.f_ub <= 500 ? 0.6 : 0.5, CODE, `EN 1992-4, 7.2.2.3.1: f_ub ${m.f_ub <= 500 ? 'up to' : 'over'} 500 MPa`);
-  lay.put(g.k_7, a.brittle && m.anchors.length > 1 ? 0.8 : 1, CODE, `EN 1992-4, 7.2.2.3.1: ${a.brittle && m.anchors.length > 1 ? 'a group of brittle anchors' : 'ductile steel or a single anchor'}`);
+  lay.put(
+    g.k_7,
+    a.brittle && m.anchors.length > 1 ? 0.8 : 1,
+    CODE,
+    `EN 1992-4, 7.2.2.3.1: ${a.brittle && m.anchors.length > 1 ? 'a group of brittle anchors' : 'ductile steel or a single anchor'}`,
+  );
   lay.put(g.k_8, a.h_ef < 60 ? 1 : 2, CODE, `EN 1992-4, 7.2.2.4: h_ef ${a.h_ef < 60 ? 'under 60 mm' : 'of 60 mm or more'}`);
   lay.put(g.eta_1, a.good_bond ? 1 : 0.7, CODE, `EN 1992-1-1, 8.4.2(2): ${a.good_bond ? 'good' : 'poor'} bond`);
   const { product } = a;
-  if (product.tau_Rk !== undefined) lay.put(g.tau_Rk, product.tau_Rk, 'input', "anchors.product.tau_Rk, supplier's approval document");
-  if (product.tau_Rk_ucr !== undefined) lay.put(g.tau_Rk_ucr, product.tau_Rk_ucr, 'input', "anchors.product.tau_Rk_ucr, supplier's approval document");
+  if (product.tau_Rk !== undefined)
+    lay.put(g.tau_Rk, product.tau_Rk, 'input', "anchors.product.tau_Rk, supplier's approval document");
+  if (product.tau_Rk_ucr !== undefined)
+    lay.put(g.tau_Rk_ucr, product.tau_Rk_ucr, 'input', "anchors.product.tau_Rk_ucr, supplier's approval document");
   lay.put(g.alpha_sus, product.alpha_sus, 'input', 'anchors.product.alpha_sus');
   lay.put(g.psi_sus_0, product.psi_sus_0, 'input', 'anchors.product.psi_sus_0');
-  lay.put(g.c_cr_sp, product.c_cr_sp ?? (post ? 2 : 1.5) * a.h_ef, 'input', product.c_cr_sp === undefined ? `assumed: ${post ? '2.0' : '1.5'} h_ef` : 'anchors.product.c_cr_sp');
-  lay.put(g.h_min, product.h_min ?? 2 * a.h_ef, 'input', product.h_min === undefined ? 'assumed: 2 h_ef' : 'anchors.product.h_min');
+  lay.put(
+    g.c_cr_sp,
+    product.c_cr_sp ?? (post ? 2 : 1.5) * a.h_ef,
+    'input',
+    product.c_cr_sp === undefined ? `assumed: ${post ? '2.0' : '1.5'} h_ef` : 'anchors.product.c_cr_sp',
+  );
+  lay.put(
+    g.h_min,
+    product.h_min ?? 2 * a.h_ef,
+    'input',
+    product.h_min === undefined ? 'assumed: 2 h_ef' : 'anchors.product.h_min',
+  );
   const butt = weld.type === 'butt';
   lay.put(g.a_f, butt ? 0 : weld.a_f, 'input', butt ? 'weld.type: butt weld, no fillet' : 'weld.a_f');
   lay.put(g.a_w, butt ? 0 : weld.a_w, 'input', butt ? 'weld.type: butt weld, no fillet' : 'weld.a_w');
   if (a.bars) {
     const { n, d, l_1, f_yk, good_bond } = a.bars;
-    for (const [slot, value, ref] of [[g.n_re, n, 'n'], [g.d_re, d, 'd'], [g.l_re, l_1, 'l_1'], [g.f_yk, f_yk, 'f_yk']] as const) lay.put(slot, value, 'input', `anchors.bars.${ref}`);
+    for (const [slot, value, ref] of [
+      [g.n_re, n, 'n'],
+      [g.d_re, d, 'd'],
+      [g.l_re, l_1, 'l_1'],
+      [g.f_yk, f_yk, 'f_yk'],
+    ] as const)
+      lay.put(slot, value, 'input', `anchors.bars.${ref}`);
     lay.put(g.eta_re, good_bond ? 1 : 0.7, CODE, `EN 1992-1-1, 8.4.2(2): ${good_bond ? 'good' : 'poor'} bond`);
   }
   if (a.loops) {
     const { n, d, l_1, f_yk, good_bond, e_s, enclosing } = a.loops;
-    for (const [slot, value, ref] of [[g.n_lo, n, 'n'], [g.d_lo, d, 'd'], [g.l_lo, l_1, 'l_1'], [g.f_yk_lo, f_yk, 'f_yk'], [g.e_s, e_s, 'e_s']] as const) lay.put(slot, value, 'input', `anchors.loops.${ref}`);
+    for (const [slot, value, ref] of [
+      [g.n_lo, n, 'n'],
+      [g.d_lo, d, 'd'],
+      [g.l_lo, l_1, 'l_1'],
+      [g.f_yk_lo, f_yk, 'f_yk'],
+      [g.e_s, e_s, 'e_s'],
+    ] as const)
+      lay.put(slot, value, 'input', `anchors.loops.${ref}`);
     lay.put(g.eta_lo, good_bond ? 1 : 0.7, CODE, `EN 1992-1-1, 8.4.2(2): ${good_bond ? 'good' : 'poor'} bond`);
-    lay.put(g.k_10, enclosing ? 1 : 0.5, CODE, `EN 1992-4, 7.2.2.6(1): the bars ${enclosing ? 'enclose or touch the anchors' : 'stand beside the anchors'}`);
+    lay.put(
+      g.k_10,
+      enclosing ? 1 : 0.5,
+      CODE,
+      `EN 1992-4, 7.2.2.6(1): the bars ${enclosing ? 'enclose or touch the anchors' : 'stand beside the anchors'}`,
+    );
   }
   const { key } = shear;
   if (key && m.keySteel) {
-    for (const [slot, value, ref] of [[g.d_k, key.depth, 'depth'], [g.b_k, key.b, 'b'], [g.t_k, key.t, 't'], [g.h_k, key.h, 'h'], [g.t_wk, key.tw, 'tw'], [g.t_fk, key.tf, 'tf'], [g.a_k, key.a, 'a']] as const)
+    for (const [slot, value, ref] of [
+      [g.d_k, key.depth, 'depth'],
+      [g.b_k, key.b, 'b'],
+      [g.t_k, key.t, 't'],
+      [g.h_k, key.h, 'h'],
+      [g.t_wk, key.tw, 'tw'],
+      [g.t_fk, key.tf, 'tf'],
+      [g.a_k, key.a, 'a'],
+    ] as const)
       if (value !== undefined) lay.put(slot, value, 'input', `shear.key.${ref}`);
     const kw = weaker(m.plateSteel, m.keySteel);
     lay.put(g.f_y_k, m.keySteel.f_y, 'catalogue', `${key.steel.grade ?? 'own steel'} of the key`);

@@ -55,7 +55,15 @@ export interface Forces {
 
 /** Nothing pulled and nothing pressed: what each method fills in. */
 export const noForces = (m: BaseModel, geo: BaseGeometry): Forces => ({
-  method: 'none', F: m.anchors.map(() => 0), C: 0, y_C: 0, z_C: 0, contact: null, bearing: () => [], lever: null, stub: (i) => geo.local[i]!,
+  method: 'none',
+  F: m.anchors.map(() => 0),
+  C: 0,
+  y_C: 0,
+  z_C: 0,
+  contact: null,
+  bearing: () => [],
+  lever: null,
+  stub: (i) => geo.local[i]!,
 });
 
 /** Anchors that count as pulled: more than a thousandth of the most pulled, and none where the largest force is next to nothing. */

@@ -12,18 +12,47 @@ const w = {
   I_z: s.found('I_w_z', 'cm4', 'second moment of the throats about z', 'sum of a l (y^2 + dy^2/12)'),
   M_y: s.found('M_w_y', 'kNm', 'moment about y, without the part of a shear key', 'from the actions'),
   M_z: s.found('M_w_z', 'kNm', 'moment about z, without the part of a shear key', 'from the actions'),
-  sigma: s.f('sigma_v', 'MPa', 'N_Ed/A_w-M_w_y*z_w/I_w_y-M_w_z*y_w/I_w_z', 'stress on the throat, tension positive', 'EN 1993-1-8, 4.5.3'),
+  sigma: s.f(
+    'sigma_v',
+    'MPa',
+    'N_Ed/A_w-M_w_y*z_w/I_w_y-M_w_z*y_w/I_w_z',
+    'stress on the throat, tension positive',
+    'EN 1993-1-8, 4.5.3',
+  ),
   borne: s.f('sigma_w', 'MPa', 'max(0[MPa], sigma_v)', 'compression goes through by contact', 'EN 1993-1-8, 6.2.8'),
   carried: s.f('sigma_w', 'MPa', 'abs(sigma_v)', 'the weld carries compression too', 'EN 1993-1-8, 4.5.3'),
-  V: s.found('V_w', 'kN', 'shear that runs along this line', 'V_z for the web or sides, V_y for flanges or faces; along the ring for a tube'),
+  V: s.found(
+    'V_w',
+    'kN',
+    'shear that runs along this line',
+    'V_z for the web or sides, V_y for flanges or faces; along the ring for a tube',
+  ),
   A_v: s.found('A_w_V', 'mm2', 'throats that share this shear', 'sum of a l of the lines along it; half of the ring'),
   tau: s.f('tau_par', 'MPa', 'V_w/A_w_V', 'stress along the weld', 'EN 1993-1-8, 4.5.3'),
-  f_simple: s.f('f_vw_d', 'MPa', 'f_u_w/(sqrt(3)*beta_w*gamma_M2)', 'strength of the weld, simplified method', 'EN 1993-1-8, 4.5.3.3'),
+  f_simple: s.f(
+    'f_vw_d',
+    'MPa',
+    'f_u_w/(sqrt(3)*beta_w*gamma_M2)',
+    'strength of the weld, simplified method',
+    'EN 1993-1-8, 4.5.3.3',
+  ),
   simple: s.f('sigma_c', 'MPa', 'sqrt(sigma_w^2+tau_par^2)', 'resultant on the throat', 'EN 1993-1-8, 4.5.3.3'),
   f_dir: s.f('f_w', 'MPa', 'f_u_w/(beta_w*gamma_M2)', 'strength of the weld', 'EN 1993-1-8, 4.5.3.2(6)'),
-  dir: s.f('sigma_c', 'MPa', 'sqrt((sigma_w/sqrt(2))^2+3*((sigma_w/sqrt(2))^2+tau_par^2))', 'comparison stress', 'EN 1993-1-8, 4.5.3.2(6)'),
+  dir: s.f(
+    'sigma_c',
+    'MPa',
+    'sqrt((sigma_w/sqrt(2))^2+3*((sigma_w/sqrt(2))^2+tau_par^2))',
+    'comparison stress',
+    'EN 1993-1-8, 4.5.3.2(6)',
+  ),
   perp: s.f('sigma_perp', 'MPa', 'sigma_w/sqrt(2)', 'stress across the throat', 'EN 1993-1-8, 4.5.3.2(6)'),
-  perp_lim: s.f('sigma_perp_lim', 'MPa', '0.9*f_u_w/gamma_M2', 'limit of the stress across the throat', 'EN 1993-1-8, 4.5.3.2(6)'),
+  perp_lim: s.f(
+    'sigma_perp_lim',
+    'MPa',
+    '0.9*f_u_w/gamma_M2',
+    'limit of the stress across the throat',
+    'EN 1993-1-8, 4.5.3.2(6)',
+  ),
 };
 
 interface WeldPoint {
@@ -36,7 +65,14 @@ interface WeldPoint {
 
 export interface WeldLines {
   readonly points: readonly WeldPoint[];
-  readonly lines: readonly { readonly name: string; readonly a: number; readonly y1: number; readonly z1: number; readonly y2: number; readonly z2: number }[];
+  readonly lines: readonly {
+    readonly name: string;
+    readonly a: number;
+    readonly y1: number;
+    readonly z1: number;
+    readonly y2: number;
+    readonly z2: number;
+  }[];
   readonly A: number;
   readonly I_y: number;
   readonly I_z: number;
@@ -60,13 +96,27 @@ export function weldLines(m: BaseModel): WeldLines {
     return { points, lines: [], A, I_y: I, I_z: I, A_z: A / 2, A_y: A / 2 };
   }
   const lines: WeldLines['lines'][number][] = [];
-  const both = (make: (s: number) => void): void => { make(-1); make(1); };
+  const both = (make: (s: number) => void): void => {
+    make(-1);
+    make(1);
+  };
   if (shape === 'RHS') {
     both((s) => lines.push({ name: 'face', a: a_f, y1: -b / 2, z1: (s * h) / 2, y2: b / 2, z2: (s * h) / 2 }));
     both((s) => lines.push({ name: 'side', a: a_f, y1: (s * b) / 2, z1: -h / 2, y2: (s * b) / 2, z2: h / 2 }));
   } else {
     both((s) => lines.push({ name: 'flange', a: a_f, y1: -b / 2, z1: (s * h) / 2, y2: b / 2, z2: (s * h) / 2 }));
-    both((s) => both((t) => lines.push({ name: 'flange', a: a_f, y1: t * (t_w / 2 + r), z1: s * (h / 2 - t_f), y2: (t * b) / 2, z2: s * (h / 2 - t_f) })));
+    both((s) =>
+      both((t) =>
+        lines.push({
+          name: 'flange',
+          a: a_f,
+          y1: t * (t_w / 2 + r),
+          z1: s * (h / 2 - t_f),
+          y2: (t * b) / 2,
+          z2: s * (h / 2 - t_f),
+        }),
+      ),
+    );
     const d = h / 2 - t_f - r;
     both((s) => lines.push({ name: 'web', a: a_w, y1: (s * t_w) / 2, z1: -d, y2: (s * t_w) / 2, z2: d }));
   }
@@ -86,11 +136,18 @@ export function weldLines(m: BaseModel): WeldLines {
 }
 
 /** The weld of the column under the actions; N and N mm (basis 14). */
-export function columnWeld(r: Run, m: BaseModel, lines: WeldLines, out: Results, load: { readonly N: number; readonly M_y: number; readonly M_z: number; readonly V_y: number; readonly V_z: number }): void {
+export function columnWeld(
+  r: Run,
+  m: BaseModel,
+  lines: WeldLines,
+  out: Results,
+  load: { readonly N: number; readonly M_y: number; readonly M_z: number; readonly V_y: number; readonly V_z: number },
+): void {
   const { weld } = m.input;
   if (weld.type === 'butt') return out.skip('column-weld', 'full penetration butt weld: strength of the connected part');
   const method = weld.method === 'job' ? m.basis.settings.weld_method : weld.method;
-  const shear = (p: WeldPoint): number => Math.abs(p.along === 'z' ? load.V_z : p.along === 'y' ? load.V_y : load.V_y * p.along[0] + load.V_z * p.along[1]);
+  const shear = (p: WeldPoint): number =>
+    Math.abs(p.along === 'z' ? load.V_z : p.along === 'y' ? load.V_y : load.V_y * p.along[0] + load.V_z * p.along[1]);
   const area = (p: WeldPoint): number => (p.along === 'y' ? lines.A_y : lines.A_z);
   let worst = lines.points[0]!;
   let most = -1;

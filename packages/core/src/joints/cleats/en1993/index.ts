@@ -6,14 +6,26 @@ import { supportSide, supportSideAxial, supportSideTie } from './support-side.ts
 import { webSide, webSideAxial, webSideTie } from './web-side.ts';
 import { tieWelds, weldChecks } from './welds.ts';
 
-const checks: CheckDef<CleatsCase>[] = [...webSide, ...supportSide, ...weldChecks, ...webSideAxial, ...supportSideAxial, ...webSideTie, ...supportSideTie, ...tieWelds];
+const checks: CheckDef<CleatsCase>[] = [
+  ...webSide,
+  ...supportSide,
+  ...weldChecks,
+  ...webSideAxial,
+  ...supportSideAxial,
+  ...webSideTie,
+  ...supportSideTie,
+  ...tieWelds,
+];
 
 /** Angle cleats laid out for checking to EN 1993-1-8 and EN 1993-1-1 (basis part 4). */
 export function cleatsToEn1993(m: CleatsModel): Prepared & Sided<CleatsCase> {
   const upright = sideOf(m, false);
   let turned: ReturnType<typeof sideOf> | undefined;
   return prepared({
-    sheet, checks, rules: cleatsRules, upright,
+    sheet,
+    checks,
+    rules: cleatsRules,
+    upright,
     upturned: () => (turned ??= sideOf(upturned(m), true)),
     actions: { V_Ed: slots.V_Ed.index, N_Ed: slots.N_Ed.index, N_tie: slots.N_tie.index, V_ser: slots.V_ser.index },
   });

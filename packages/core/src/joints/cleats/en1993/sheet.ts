@@ -37,8 +37,22 @@ export const cleatSlots = {
 };
 export const ends = endSlots(sheet);
 /** Support rows; the T-stubs are those of a pair of cleats. */
-export const ROWS: EndRows = { n1: 'n1_s', p1: 'p1_s', L1: 'L1_s', e2: 'e2_s', e_in: 'e2_s', k: 'l', bolts: '2*n1_s', pulled: 'n_s' };
-export const holes = { cleat: holeSlots(sheet, 'c', 'web leg'), web: holeSlots(sheet, 'w', 'beam web'), leg: holeSlots(sheet, 'l', 'support leg'), support: holeSlots(sheet, '2', 'support') };
+export const ROWS: EndRows = {
+  n1: 'n1_s',
+  p1: 'p1_s',
+  L1: 'L1_s',
+  e2: 'e2_s',
+  e_in: 'e2_s',
+  k: 'l',
+  bolts: '2*n1_s',
+  pulled: 'n_s',
+};
+export const holes = {
+  cleat: holeSlots(sheet, 'c', 'web leg'),
+  web: holeSlots(sheet, 'w', 'beam web'),
+  leg: holeSlots(sheet, 'l', 'support leg'),
+  support: holeSlots(sheet, '2', 'support'),
+};
 
 const g = sheet.commonSection('geometry');
 const L1 = groupExtent(g);
@@ -50,9 +64,15 @@ const first = [
   g.f('e1_m', 'mm', 'min(e1, e1_bot)', 'smaller end distance of the web bolts'),
   g.f('e2', 'mm', 'leg_w-z_p-B2', 'edge distance of the web leg'),
 ];
-const z_N = [g.f('z_N', 'mm', 'z_b1+L1/2', 'top of the beam down to the middle of the bolts, where an axial force acts'), g.f('z_N', 'mm', 'z_b1-e1+h_c/2', 'top of the beam down to the middle of the cleats, where an axial force acts')];
+const z_N = [
+  g.f('z_N', 'mm', 'z_b1+L1/2', 'top of the beam down to the middle of the bolts, where an axial force acts'),
+  g.f('z_N', 'mm', 'z_b1-e1+h_c/2', 'top of the beam down to the middle of the cleats, where an axial force acts'),
+];
 const group = groupFactors(g);
-const L1_s = [g.f('L1_s', 'mm', '(n1_s-1)*p1_s', 'height of the support bolts'), g.f('L1_s', 'mm', 'p_sum_s', 'height of the support bolts')];
+const L1_s = [
+  g.f('L1_s', 'mm', '(n1_s-1)*p1_s', 'height of the support bolts'),
+  g.f('L1_s', 'mm', 'p_sum_s', 'height of the support bolts'),
+];
 const second = [
   g.f('n_s', '-', 'n_c*n1_s', 'number of support bolts'),
   g.f('e1_s_bot', 'mm', 'h_c-e1_s-L1_s', 'end distance, last support row to the bottom of the cleats'),
@@ -79,8 +99,18 @@ export function sideOf(m: CleatsModel, turned: boolean): Side<CleatsCase> {
   const single = input.arrangement === 'single';
   const flipped = turned ? ', joint turned upside down for uplift' : '';
   layOutSimpleJoint(lay, slots, m, [input.holes.cleat, input.holes.web], turned);
-  lay.put(slots.planes, single ? 1 : 2, 'code', single ? 'one cleat: the web bolts are cut in one plane' : 'a cleat on each side: the web bolts are cut in two planes');
-  lay.put(slots.n_f, single ? 1 : 2, 'code', single ? 'one cleat: one friction face' : 'a cleat on each side: two friction faces');
+  lay.put(
+    slots.planes,
+    single ? 1 : 2,
+    'code',
+    single ? 'one cleat: the web bolts are cut in one plane' : 'a cleat on each side: the web bolts are cut in two planes',
+  );
+  lay.put(
+    slots.n_f,
+    single ? 1 : 2,
+    'code',
+    single ? 'one cleat: one friction face' : 'a cleat on each side: two friction faces',
+  );
   lay.put(slots.n2, bolts.n2, 'input', 'bolts.n2');
   lay.put(slots.p2, bolts.p2, 'input', 'bolts.p2');
   lay.put(slots.g_h, input.gap, 'input', 'gap');
@@ -103,10 +133,27 @@ export function sideOf(m: CleatsModel, turned: boolean): Side<CleatsCase> {
     lay.put(cleatSlots.p_sum_s, groupHeight(support_bolts), 'input', typed);
   }
   lay.put(cleatSlots.e1_s, m.e1_s, 'input', `support_bolts.e1${flipped}`);
-  lay.put(cleatSlots.k_s_2, Math.min(slipHoleFactor(input.holes.leg), slipHoleFactor(input.holes.support)), 'code', 'EN 1993-1-8, Table 3.6');
+  lay.put(
+    cleatSlots.k_s_2,
+    Math.min(slipHoleFactor(input.holes.leg), slipHoleFactor(input.holes.support)),
+    'code',
+    'EN 1993-1-8, Table 3.6',
+  );
   lay.steel(cleatSlots.f_y_c, cleatSlots.f_u_c, m.cleatSteel, 'cleats', cleat.steel, cleat.t);
   layOutEndBolts(lay, ends, m, flipped);
-  layOutWeld(lay, slots, [{ part: 'cleats', steel: m.cleatSteel }, m.toBeam ? { part: 'support', steel: m.support.steel } : { part: 'beam', steel: m.beamSteel }]);
-  const c: CleatsCase = { m, ...simpleJointCase(m, turned), n2: bolts.n2, p2: bolts.p2, e_2b: input.web.e2b, support: endSupport(m, support_bolts.n1, { single }), single, evenSupport };
+  layOutWeld(lay, slots, [
+    { part: 'cleats', steel: m.cleatSteel },
+    m.toBeam ? { part: 'support', steel: m.support.steel } : { part: 'beam', steel: m.beamSteel },
+  ]);
+  const c: CleatsCase = {
+    m,
+    ...simpleJointCase(m, turned),
+    n2: bolts.n2,
+    p2: bolts.p2,
+    e_2b: input.web.e2b,
+    support: endSupport(m, support_bolts.n1, { single }),
+    single,
+    evenSupport,
+  };
   return { c, values: lay.values, origins: lay.origins, common };
 }

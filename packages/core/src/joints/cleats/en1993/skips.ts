@@ -10,5 +10,7 @@ const MISSING: Readonly<Record<Part, (c: CleatsCase) => string | null>> = {
 };
 
 /** Checks, and rules, that apply only where the joint has that part. */
-export const where = (part: Part, checks: readonly CheckDef<CleatsCase>[]): CheckDef<CleatsCase>[] => checksWhere(MISSING[part], checks);
-export const ruleWhere = (part: Part, rules: readonly RuleDef<CleatsCase>[]): RuleDef<CleatsCase>[] => rulesWhere(MISSING[part], rules);
+export const where = (part: Part, checks: readonly CheckDef<CleatsCase>[]): CheckDef<CleatsCase>[] =>
+  checksWhere(MISSING[part], checks);
+export const ruleWhere = (part: Part, rules: readonly RuleDef<CleatsCase>[]): RuleDef<CleatsCase>[] =>
+  rulesWhere(MISSING[part], rules);

@@ -10,7 +10,10 @@ export function endPlateToEn1993(m: EndPlateModel): Prepared & Sided<EndPlateCas
   const upright = sideOf(m, false);
   let turned: ReturnType<typeof sideOf> | undefined;
   return prepared({
-    sheet, checks: [...shearChecks, ...tensionChecks], rules: endPlateRules, upright,
+    sheet,
+    checks: [...shearChecks, ...tensionChecks],
+    rules: endPlateRules,
+    upright,
     upturned: () => (turned ??= sideOf(upturned(m), true)),
     actions: { V_Ed: slots.V_Ed.index, N_Ed: slots.N_Ed.index, N_tie: slots.N_tie.index, V_ser: slots.V_ser.index },
   });

@@ -23,14 +23,27 @@ export const plateSlots = {
   f_u_p: sheet.given('f_u_p', 'MPa', 'tensile strength of the plate'),
 };
 export const ends = endSlots(sheet);
-export const ROWS: EndRows = { n1: 'n1', p1: 'p1', L1: 'L1', e2: 'e2', e_in: 'e_in', k: 'p', bolts: '2*n1', pulled: '2*n1', columns: { n: 'n2', p: 'p2' } };
+export const ROWS: EndRows = {
+  n1: 'n1',
+  p1: 'p1',
+  L1: 'L1',
+  e2: 'e2',
+  e_in: 'e_in',
+  k: 'p',
+  bolts: '2*n1',
+  pulled: '2*n1',
+  columns: { n: 'n2', p: 'p2' },
+};
 export const plateHole = holeSlots(sheet, 'p', 'plate');
 export const supportHole = holeSlots(sheet, '2', 'support');
 
 const g = sheet.commonSection('geometry');
 const extent = groupExtent(g);
 const number = [g.f('n_s', '-', '2*n1', 'number of bolts'), g.f('n_s', '-', '2*n1*n2', 'number of bolts, two columns a side')];
-const edge = [g.f('e2', 'mm', '(b_p-p_3)/2', 'edge distance, bolt line to the side of the plate'), g.f('e2', 'mm', '(b_p-p_3)/2-p2', 'edge distance, outer bolts to the side of the plate')];
+const edge = [
+  g.f('e2', 'mm', '(b_p-p_3)/2', 'edge distance, bolt line to the side of the plate'),
+  g.f('e2', 'mm', '(b_p-p_3)/2-p2', 'edge distance, outer bolts to the side of the plate'),
+];
 const steps = [
   g.f('e1_bot', 'mm', 'h_p-e1-L1', 'end distance, last row to the bottom of the plate'),
   g.f('e1_m', 'mm', 'min(e1, e1_bot)', 'smaller end distance'),
@@ -67,7 +80,10 @@ export function sideOf(m: EndPlateModel, turned: boolean): Side<EndPlateCase> {
     lay.put(slots.p2, bolts.p2!, 'input', 'bolts.p2');
   }
   layOutEndBolts(lay, ends, m, flipped);
-  layOutWeld(lay, slots, [{ part: 'plate', steel: m.plateSteel }, { part: 'beam', steel: m.beamSteel }]);
+  layOutWeld(lay, slots, [
+    { part: 'plate', steel: m.plateSteel },
+    { part: 'beam', steel: m.beamSteel },
+  ]);
   const c: EndPlateCase = { m, ...simpleJointCase(m, turned), support: endSupport(m, bolts.n1, { columns: m.columns }) };
   return { c, values: lay.values, origins: lay.origins, common };
 }

@@ -1,4 +1,12 @@
-import { groupBearing, groupShear, groupSlip, plateDistances, webBearingPart, webEdges, type BearingPart } from '../../../standards/en1993/web-bolts.ts';
+import {
+  groupBearing,
+  groupShear,
+  groupSlip,
+  plateDistances,
+  webBearingPart,
+  webEdges,
+  type BearingPart,
+} from '../../../standards/en1993/web-bolts.ts';
 import type { CheckDef } from '../../check.ts';
 import { sheet, type FinPlateCase } from './sheet.ts';
 
@@ -6,9 +14,19 @@ import { sheet, type FinPlateCase } from './sheet.ts';
 export const edge = webEdges(sheet);
 export const webBearing = webBearingPart(edge);
 export const plateBearing: BearingPart<FinPlateCase> = {
-  id: 'plate-bearing', tieId: 'tie-bearing-plate', part: 'plate', k: 'p', share: '', ver: { end: 'e1_m', edge: 'e2' }, hor: { end: 'e2', edge: 'e1_m' }, has: plateDistances,
+  id: 'plate-bearing',
+  tieId: 'tie-bearing-plate',
+  part: 'plate',
+  k: 'p',
+  share: '',
+  ver: { end: 'e1_m', edge: 'e2' },
+  hor: { end: 'e2', edge: 'e1_m' },
+  has: plateDistances,
 };
 
 export const boltChecks: CheckDef<FinPlateCase>[] = [
-  groupShear(sheet), groupBearing(sheet, plateBearing), groupBearing<FinPlateCase>(sheet, webBearing), groupSlip(sheet),
+  groupShear(sheet),
+  groupBearing(sheet, plateBearing),
+  groupBearing<FinPlateCase>(sheet, webBearing),
+  groupSlip(sheet),
 ];

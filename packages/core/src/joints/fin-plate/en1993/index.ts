@@ -10,7 +10,12 @@ import { lap, sheet, sideOf, slots, type FinPlateCase } from './sheet.ts';
 
 const panel = webPanelBending(sheet, 'd_v_w', 'd_h_w');
 const panelCheck: CheckDef<FinPlateCase> = {
-  id: 'beam-web-panel-bending', title: 'Shear and bending, web panel', clause: 'EN 1993-1-1, 6.2.8', part: 'beam web', load: 'combination', nonlinear: true,
+  id: 'beam-web-panel-bending',
+  title: 'Shear and bending, web panel',
+  clause: 'EN 1993-1-1, 6.2.8',
+  part: 'beam web',
+  load: 'combination',
+  nonlinear: true,
   run: (r, c) => {
     if (c.notchTop || c.notchBottom) return { skip: 'The beam is notched; the notch checks cover shear with bending.' };
     if (!isLong(c)) return { skip: 'The fin plate is short (t_p >= 0.15 z_p).' };
@@ -19,15 +24,44 @@ const panelCheck: CheckDef<FinPlateCase> = {
   },
 };
 
-const bolted = (c: FinPlateCase): string | null => (c.m.welded ? 'The plate is welded to the beam web: there are no bolts.' : null);
+const bolted = (c: FinPlateCase): string | null =>
+  c.m.welded ? 'The plate is welded to the beam web: there are no bolts.' : null;
 const welded = (c: FinPlateCase): string | null => (c.m.welded ? null : 'The plate is bolted to the beam web.');
 /** Checks that read bolts or holes. */
 const OF_HOLES = new Set([
-  'bolt-group-shear', 'plate-bearing', 'beam-web-bearing', 'bolt-group-slip', 'plate-shear-net', 'plate-block-shear', 'beam-web-shear-net', 'beam-web-block-shear', 'beam-second-line', 'beam-web-panel-bending',
-  'plate-net-interaction', 'plate-block-interaction', 'web-net-interaction', 'web-block-interaction', 'tie-bolt-shear', 'tie-bearing-plate', 'tie-bearing-web', 'tie-plate-net', 'tie-plate-block', 'tie-web-net', 'tie-web-block',
+  'bolt-group-shear',
+  'plate-bearing',
+  'beam-web-bearing',
+  'bolt-group-slip',
+  'plate-shear-net',
+  'plate-block-shear',
+  'beam-web-shear-net',
+  'beam-web-block-shear',
+  'beam-second-line',
+  'beam-web-panel-bending',
+  'plate-net-interaction',
+  'plate-block-interaction',
+  'web-net-interaction',
+  'web-block-interaction',
+  'tie-bolt-shear',
+  'tie-bearing-plate',
+  'tie-bearing-web',
+  'tie-plate-net',
+  'tie-plate-block',
+  'tie-web-net',
+  'tie-web-block',
 ]);
 const checks: CheckDef<FinPlateCase>[] = [
-  ...boltChecks, ...plateChecks, ...boltedWebChecks<FinPlateCase>(sheet, 'd_v_w', 'd_h_w'), panelCheck, weldCheck, ...checksWhere(welded, lap.checks), ...supportChecks, ...axialChecks, ...tieChecks, ...checksWhere(welded, [lap.tieCheck]),
+  ...boltChecks,
+  ...plateChecks,
+  ...boltedWebChecks<FinPlateCase>(sheet, 'd_v_w', 'd_h_w'),
+  panelCheck,
+  weldCheck,
+  ...checksWhere(welded, lap.checks),
+  ...supportChecks,
+  ...axialChecks,
+  ...tieChecks,
+  ...checksWhere(welded, [lap.tieCheck]),
 ].map((check) => (OF_HOLES.has(check.id) ? checksWhere(bolted, [check])[0]! : check));
 
 /** A fin plate laid out for checking to EN 1993-1-8 and EN 1993-1-1 (basis part 2). */
@@ -35,7 +69,10 @@ export function finPlateToEn1993(m: FinPlateModel): Prepared & Sided<FinPlateCas
   const upright = sideOf(m, false);
   let turned: ReturnType<typeof sideOf> | undefined;
   return prepared({
-    sheet, checks, rules: finPlateRules, upright,
+    sheet,
+    checks,
+    rules: finPlateRules,
+    upright,
     upturned: () => (turned ??= sideOf(upturned(m), true)),
     actions: { V_Ed: slots.V_Ed.index, N_Ed: slots.N_Ed.index, N_tie: slots.N_tie.index, V_ser: slots.V_ser.index },
   });

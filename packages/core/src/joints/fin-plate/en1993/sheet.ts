@@ -42,10 +42,20 @@ const e1_m = g.f('e1_m', 'mm', 'min(e1, e1_bot)', 'smaller end distance');
 const z_p = g.f('z_p', 'mm', 'g_h+e_2b', 'weld to the first bolt line');
 const z_free = g.f('z_p', 'mm', 'g_h', 'free length of the plate, support weld to the beam end');
 const w_p = g.f('w_p', 'mm', 'g_h+e_2b+B2+e2', 'width of the plate, its reach from the support face');
-const z_N = [g.f('z_N', 'mm', 'z_b1+L1/2', 'top of the beam down to the middle of the bolts, where an axial force acts'), g.f('z_N', 'mm', 'z_b1-e1+h_p/2', 'top of the beam down to the middle of the plate, where an axial force acts')];
+const z_N = [
+  g.f('z_N', 'mm', 'z_b1+L1/2', 'top of the beam down to the middle of the bolts, where an axial force acts'),
+  g.f('z_N', 'mm', 'z_b1-e1+h_p/2', 'top of the beam down to the middle of the plate, where an axial force acts'),
+];
 const z = g.f('z', 'mm', 'z_p+B2/2', 'weld to the centroid of the bolts');
 /** The plate lapped on the web and welded to it. */
-export const lap = webWeldGroup<FinPlateCase>(sheet, { h: 'h_p', reach: 'w_p', s: 's_b', f_u: 'f_u_wb', beta_w: 'beta_wb', count: '' });
+export const lap = webWeldGroup<FinPlateCase>(sheet, {
+  h: 'h_p',
+  reach: 'w_p',
+  s: 's_b',
+  f_u: 'f_u_wb',
+  beta_w: 'beta_wb',
+  count: '',
+});
 const z_lap = g.f('z', 'mm', 'w_p-x_w', 'weld to the centroid of the welds on the beam web');
 const group = groupFactors(g);
 const end = beamEnd(g);
@@ -101,8 +111,14 @@ export function sideOf(m: FinPlateModel, turned: boolean): Side<FinPlateCase> {
   }
   if (input.beam_weld) {
     lay.put(plateSlots.s_b, input.beam_weld.s, 'input', 'beam_weld.s');
-    layOutWeld(lay, { f_u_weld: plateSlots.f_u_wb, beta_w: plateSlots.beta_wb }, [{ part: 'plate', steel: m.plateSteel }, { part: 'beam', steel: m.beamSteel }]);
+    layOutWeld(lay, { f_u_weld: plateSlots.f_u_wb, beta_w: plateSlots.beta_wb }, [
+      { part: 'plate', steel: m.plateSteel },
+      { part: 'beam', steel: m.beamSteel },
+    ]);
   }
-  layOutWeld(lay, slots, [{ part: 'plate', steel: m.plateSteel }, { part: 'support', steel: m.support.steel }]);
+  layOutWeld(lay, slots, [
+    { part: 'plate', steel: m.plateSteel },
+    { part: 'support', steel: m.support.steel },
+  ]);
   return { c: caseOf(m, turned), values: lay.values, origins: lay.origins, common };
 }
