@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { size } from '../joints/fields.ts';
+import { size } from '../validate/sizes.ts';
 
 const FORCE = 1e6; // kN; a larger end force is a slip of the keyboard
 export const combinationSchema = Joi.object({

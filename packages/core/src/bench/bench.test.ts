@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import threads from '../catalogue/data/threads.json' with { type: 'json' };
 import { BOLT_SIZES, SECTIONS } from '../catalogue/index.ts';
-import { DEFAULT_BASIS } from '../job/basis.ts';
+import { DEFAULT_BASIS } from '../basis/basis.ts';
 import { calculate, TOOLS, toolOf, type Calculation } from './index.ts';
 
 const run = (tool: string, change: object = {}): Calculation => {

@@ -1,5 +1,5 @@
 import { validate } from '../validate/index.ts';
-import type { Basis } from '../job/basis.ts';
+import type { Basis } from '../basis/basis.ts';
 import { Refusal } from '../refusal.ts';
 import { boltTool } from './bolt.ts';
 import { boltGroupTool, weldGroupTool } from './groups.ts';

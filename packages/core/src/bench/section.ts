@@ -3,7 +3,7 @@ import { properties, SECTIONS, STEEL_GRADES, steelStrength, findSection, type Se
 import { path, text, type Item } from '../detail/drawing.ts';
 import type { Point } from '../detail/solid.ts';
 import { Sheet } from '../formula/index.ts';
-import type { Basis } from '../job/basis.ts';
+import type { Basis } from '../basis/basis.ts';
 import { figure, quantity } from '../units/format.ts';
 import { Calculator, type Calculation, type Tool, type ToolPicture } from './tool.ts';
 

@@ -1,8 +1,8 @@
 import type Joi from 'joi';
 import type { Item } from '../detail/drawing.ts';
 import { Run, type Origin, type Sheet, type Slot } from '../formula/index.ts';
-import type { Basis } from '../job/basis.ts';
-import { stepsOf, type WorkingSection } from '../job/workings.ts';
+import type { Basis } from '../basis/basis.ts';
+import { stepsOf, type WorkingSection } from '../checks/workings.ts';
 
 /** One value of a calculator. `lines`: several lines of numbers. */
 export interface ToolField {

@@ -84,3 +84,6 @@ function namedStrength(
   }
   return { f_y: grade.f_y[step]!, f_u: grade.f_u, beta_w: grade.beta_w };
 }
+
+/** Name of a steel for a callout. */
+export const gradeName = (steel: SteelInput): string => steel.grade ?? `f_y ${steel.f_y}`;

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import type { Combination } from '../actions/combination.ts';
 import { properties, SECTIONS, steelStrength } from '../catalogue/index.ts';
-import { DEFAULT_BASIS } from '../job/basis.ts';
-import { checkJoint } from '../job/check.ts';
+import { DEFAULT_BASIS } from '../basis/basis.ts';
+import { checkJoint } from '../joints/report.ts';
 import { finPlateField } from '../joints/fin-plate/fields.ts';
 import type { EndPlateInput } from '../joints/end-plate/input.ts';
 import type { FinPlateInput } from '../joints/fin-plate/input.ts';
-import { BEAM_KINDS as KINDS } from '../joints/beam-kinds.testing.ts';
+import { BEAM_KINDS as KINDS } from '../joints/beam-end/beam-kinds.testing.ts';
 import { kindOf } from '../joints/registry.ts';
 import { costOf } from './cost.ts';
 import { firstDetail } from './first.ts';

@@ -1,5 +1,5 @@
 import type { Combination } from '../actions/combination.ts';
-import type { Basis } from '../job/basis.ts';
+import type { Basis } from '../basis/basis.ts';
 import type { FirstDetail, Start } from '../joints/kind.ts';
 import { kindOf } from '../joints/registry.ts';
 import { Refusal } from '../refusal.ts';

@@ -1,6 +1,6 @@
 import type { Combination } from '../actions/combination.ts';
-import { checkJoint, type JointReport } from '../job/check.ts';
-import type { Basis } from '../job/basis.ts';
+import { checkJoint, type JointReport } from '../joints/report.ts';
+import type { Basis } from '../basis/basis.ts';
 import { kindOf } from '../joints/registry.ts';
 import { Refusal } from '../refusal.ts';
 import { validate } from '../validate/index.ts';

@@ -1,6 +1,6 @@
 import type { Combination } from '../actions/combination.ts';
-import type { Basis } from '../job/basis.ts';
-import type { State } from '../job/check.ts';
+import type { Basis } from '../basis/basis.ts';
+import type { State } from '../joints/report.ts';
 import { kindOf } from '../joints/registry.ts';
 import { costOf } from './cost.ts';
 import { leastMultiple, tryDetail } from './judge.ts';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { DEFAULT_BASIS } from '../job/basis.ts';
-import { NO_LOADS } from '../joints/check.ts';
+import { DEFAULT_BASIS } from '../basis/basis.ts';
+import { NO_LOADS } from '../checks/check.ts';
 import { finPlateToEn1993 } from '../joints/fin-plate/en1993/index.ts';
 import { finPlate } from '../joints/fin-plate/index.ts';
 import type { FinPlateInput } from '../joints/fin-plate/input.ts';

@@ -468,3 +468,6 @@ export function failureItems(d: Drawing, id: string, title: string, detail: stri
     text([x, y + lines.length * TEXT * 1.3], detail, { style: 'failure' }),
   ];
 }
+
+/** A section's name as drawings print it. */
+export const prettyName = (name: string): string => name.replace(/(\d)x(?=\d)/g, '$1×');

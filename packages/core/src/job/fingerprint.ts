@@ -1,5 +1,5 @@
-import type { Basis } from './basis.ts';
-import type { JointLike } from './check.ts';
+import type { Basis } from '../basis/basis.ts';
+import type { JointLike } from '../joints/report.ts';
 
 /** Stable text of a value: keys in order, so that equal joints give equal text however they were typed. */
 function canonical(value: unknown): string {

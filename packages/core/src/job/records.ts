@@ -1,6 +1,6 @@
 import type { CustomSteel } from '../catalogue/index.ts';
-import type { State } from './check.ts';
-import type { CustomSection, JobBasis } from './basis.ts';
+import type { State } from '../joints/report.ts';
+import type { CustomSection, JobBasis } from '../basis/basis.ts';
 import type { CalculationDocument, JointDocument } from './document.ts';
 
 /** What the store and the screens exchange. Each save names the version that it was made from. */

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import type { Combination } from '../actions/combination.ts';
-import { DEFAULT_BASIS } from '../job/basis.ts';
-import { tryCheckJoint } from '../job/check.ts';
-import type { StrengthResult } from './check.ts';
+import { DEFAULT_BASIS } from '../basis/basis.ts';
+import { tryCheckJoint } from './report.ts';
+import type { StrengthResult } from '../checks/check.ts';
 import { validate } from '../validate/index.ts';
 import type { JointKind } from './kind.ts';
 import type { Pitch } from './pitches.ts';

@@ -1,7 +1,7 @@
 import { HOLE_KINDS, holeSize, STEEL_GRADES, type HoleKind, type SteelInput } from '../catalogue/index.ts';
-import type { FarBoltsInput } from './far-beam.ts';
+import type { FarBoltsInput } from './beam-end/far-beam.ts';
 import type { MemberInput, Notch } from './fields.ts';
-import type { BoltsInput } from './lay-out.ts';
+import type { BoltsInput } from './beam-end/lay-out.ts';
 import type { Field, FieldValue, Move } from './kind.ts';
 import { groupHeight, printPitch, readPitch, tidyPitch, withRowCount, type Pitch } from './pitches.ts';
 import { SUPPORT_TYPES, type SupportType } from './members.ts';

@@ -1,14 +1,12 @@
 import Joi from 'joi';
 import type { SteelInput } from '../catalogue/index.ts';
-import type { FarBoltsInput } from './far-beam.ts';
+import type { FarBoltsInput } from './beam-end/far-beam.ts';
 import type { SupportType } from './members.ts';
 import { tidyPitch } from './pitches.ts';
+import { count, size } from '../validate/sizes.ts';
 import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, HOLE_KINDS } from '../catalogue/bolts.ts';
 
-/** Schema pieces shared by the kinds of joint. Lengths in mm, stresses in MPa. Every limit has a sentence that says what is accepted. */
-export const size = (min: number, max: number) => Joi.number().min(min).max(max);
-export const count = (min: number, max: number) => Joi.number().integer().min(min).max(max);
-
+/** Schema pieces shared by the kinds of joint. Lengths in mm, stresses in MPa. */
 export const steelSchema = Joi.object({
   grade: Joi.string().max(40),
   f_y: size(100, 1000),

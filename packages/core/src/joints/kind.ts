@@ -2,8 +2,8 @@ import type Joi from 'joi';
 import type { ActionField, Combination } from '../actions/combination.ts';
 import type { Drawing, TitleBlock } from '../detail/drawing.ts';
 import type { Point, Quantities, Solid } from '../detail/solid.ts';
-import type { Basis } from '../job/basis.ts';
-import type { Prepared } from './check.ts';
+import type { Basis } from '../basis/basis.ts';
+import type { Prepared } from '../checks/check.ts';
 import type { MemberFacts } from './members.ts';
 
 export type FieldValue = number | string | boolean;

@@ -7,7 +7,7 @@ import {
   type SteelInput,
   type SteelStrength,
 } from '../catalogue/index.ts';
-import type { Basis } from '../job/basis.ts';
+import type { Basis } from '../basis/basis.ts';
 import { Refusal } from '../refusal.ts';
 
 export interface MemberDimensions {

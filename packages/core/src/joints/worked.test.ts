@@ -1,12 +1,12 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { Run } from '../formula/index.ts';
-import { DEFAULT_BASIS } from '../job/basis.ts';
+import { DEFAULT_BASIS } from '../basis/basis.ts';
 import { shown } from '../units/units.ts';
-import { checkCombination, checkRules } from './check.ts';
+import { checkCombination, checkRules } from '../checks/check.ts';
 import { validate } from '../validate/index.ts';
-import { BEAM_KINDS as KINDS } from './beam-kinds.testing.ts';
-import { valuesOf } from './trace.ts';
+import { BEAM_KINDS as KINDS } from './beam-end/beam-kinds.testing.ts';
+import { valuesOf } from '../checks/trace.ts';
 
 interface Worked {
   readonly title: string;

@@ -1,10 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { failureItems, lift, textWidth, type Item } from '../../detail/drawing.ts';
-import { basisOf } from '../../job/basis.ts';
-import { checkJoint } from '../../job/check.ts';
+import { basisOf } from '../../basis/basis.ts';
+import { checkJoint } from '../report.ts';
 import { readJob, type JointDocument } from '../../job/document.ts';
-import { resultKey } from '../check.ts';
+import { resultKey } from '../../checks/check.ts';
 import { baseFields } from './fields.ts';
 import { columnBase } from './index.ts';
 

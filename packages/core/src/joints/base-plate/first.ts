@@ -1,5 +1,5 @@
 import type { Combination } from '../../actions/combination.ts';
-import type { Basis } from '../../job/basis.ts';
+import type { Basis } from '../../basis/basis.ts';
 import { Refusal } from '../../refusal.ts';
 import { ENTRY_WORDS, readQuantity } from '../../units/entry.ts';
 import { ANCHOR_DIAMETERS } from '../../catalogue/index.ts';

@@ -4,7 +4,7 @@ import { Refusal } from '../../refusal.ts';
 import { exact, significant } from '../../units/format.ts';
 import { strength, type MemberFacts } from '../members.ts';
 import type { JointKind, SeedField } from '../kind.ts';
-import { prettyName } from '../support-view.ts';
+import { prettyName } from '../../detail/drawing.ts';
 import { prepareBase } from './checks/index.ts';
 import { momentChart } from './chart.ts';
 import { baseEdits, baseFields, COLUMN_SHAPES } from './fields.ts';
@@ -15,7 +15,7 @@ import { baseLists, settingOut } from './lists.ts';
 import { baseModel, type BaseModel } from './model.ts';
 import { baseQuantities, baseSolid } from './solid.ts';
 import { baseDrawing } from './views.ts';
-import type { Basis } from '../../job/basis.ts';
+import type { Basis } from '../../basis/basis.ts';
 
 const seeds: readonly SeedField[] = [
   { id: 'column', label: 'Column', type: 'section', start: '', example: 'UC 254x254x73', shapes: COLUMN_SHAPES },

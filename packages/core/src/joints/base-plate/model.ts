@@ -9,7 +9,7 @@ import {
   type SteelStrength,
 } from '../../catalogue/index.ts';
 import { circle, clipTo, momentsOf, rectangle, ring, type Box, type Polygon } from '../../geometry/polygon.ts';
-import type { Basis } from '../../job/basis.ts';
+import type { Basis } from '../../basis/basis.ts';
 import { Refusal } from '../../refusal.ts';
 import { exact } from '../../units/format.ts';
 import { strength } from '../members.ts';

@@ -1,6 +1,14 @@
-import type { AnchorPart, Point, PrismPart, Quantities, Solid, Vector, WeldPart } from '../../detail/solid.ts';
-import { plateMass } from '../../detail/solid.ts';
-import { gradeName } from '../solid-parts.ts';
+import {
+  type AnchorPart,
+  type Point,
+  type PrismPart,
+  type Quantities,
+  type Solid,
+  type Vector,
+  type WeldPart,
+  plateMass,
+} from '../../detail/solid.ts';
+import { gradeName } from '../../catalogue/steels.ts';
 import type { BaseModel } from './model.ts';
 
 /** Height of the column that is drawn, and reach of a block without edges. */

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { Combination } from '../../actions/combination.ts';
-import { DEFAULT_BASIS } from '../../job/basis.ts';
-import { tryCheckJoint } from '../../job/check.ts';
-import type { RuleResult, StrengthResult } from '../check.ts';
+import { DEFAULT_BASIS } from '../../basis/basis.ts';
+import { tryCheckJoint } from '../report.ts';
+import type { RuleResult, StrengthResult } from '../../checks/check.ts';
 import { validate } from '../../validate/index.ts';
 import { baseSchema, type BaseInput } from './input.ts';
 

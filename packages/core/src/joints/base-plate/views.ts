@@ -18,11 +18,11 @@ import {
   type Handle,
   type Item,
   type TitleBlock,
+  prettyName,
 } from '../../detail/drawing.ts';
 import type { Point, Solid } from '../../detail/solid.ts';
 import { Run } from '../../formula/index.ts';
 import { exact, significant } from '../../units/format.ts';
-import { prettyName } from '../support-view.ts';
 import { prepareBase } from './checks/index.ts';
 import type { BaseState } from './checks/state.ts';
 import { coneGeometry } from './checks/tension.ts';

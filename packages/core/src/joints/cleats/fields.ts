@@ -1,5 +1,5 @@
 import { ANGLES, BOLT_CLASS_NAMES, BOLT_DIAMETERS, type HoleKind } from '../../catalogue/index.ts';
-import { levelFields } from '../beam-level.ts';
+import { levelFields } from '../beam-end/beam-level.ts';
 import {
   boltFields,
   fieldMakers,
@@ -12,7 +12,7 @@ import {
 } from '../field-makers.ts';
 import type { Edit, Field } from '../kind.ts';
 import { groupHeight, lastPitch, withRowCount, type Pitch } from '../pitches.ts';
-import { placeFields } from '../row-places.ts';
+import { placeFields } from '../beam-end/row-places.ts';
 import {
   boltedToBeam,
   boltedToSupport,

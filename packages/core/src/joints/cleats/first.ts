@@ -1,9 +1,9 @@
 import type { Combination } from '../../actions/combination.ts';
 import { holeSize } from '../../catalogue/index.ts';
-import type { Basis } from '../../job/basis.ts';
+import type { Basis } from '../../basis/basis.ts';
 import { Refusal } from '../../refusal.ts';
 import { closerRows, leastDistances, nextBolt, stepMove, up5, widened } from '../field-makers.ts';
-import { beamStart, boltedSupport, type BeamStart } from '../beam-family.ts';
+import { beamStart, boltedSupport, type BeamStart } from '../beam-end/beam-family.ts';
 import type { FirstDetail, Move, Start } from '../kind.ts';
 import type { MemberDimensions } from '../members.ts';
 import { withRowCount } from '../pitches.ts';

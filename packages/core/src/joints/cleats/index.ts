@@ -1,8 +1,8 @@
-import { beamToSupport } from '../beam-family.ts';
-import { usualLevel } from '../beam-level.ts';
+import { beamToSupport } from '../beam-end/beam-family.ts';
+import { usualLevel } from '../beam-end/beam-level.ts';
 import type { JointKind } from '../kind.ts';
 import { beamAndSupport, memberWords } from '../members.ts';
-import { quantitiesOf } from '../solid-parts.ts';
+import { quantitiesOf } from '../beam-end/solid-parts.ts';
 import { cleatsToEn1993 } from './en1993/index.ts';
 import { cleatsEdits, cleatsFields, cleatsPlaces } from './fields.ts';
 import { cleatsFirst, cleatsMoves } from './first.ts';

@@ -1,19 +1,18 @@
 import Joi from 'joi';
 import type { HoleKind, SteelInput } from '../../catalogue/index.ts';
+import { count, size } from '../../validate/sizes.ts';
 import {
   beamSchema,
   boltSchema,
   holeSchema,
   pitchOf,
-  count,
   endSupportSchema,
-  size,
   steelSchema,
   type EndSupportInput,
   type MemberInput,
   type Notch,
 } from '../fields.ts';
-import type { BoltsInput } from '../lay-out.ts';
+import type { BoltsInput } from '../beam-end/lay-out.ts';
 import { groupHeight, type Pitch } from '../pitches.ts';
 
 export type Fixing = 'bolted' | 'welded_to_beam' | 'welded_to_support';

@@ -1,6 +1,6 @@
 import { path, project, type Frame, type Item, type LineStyle } from '../../detail/drawing.ts';
 import type { Point } from '../../detail/solid.ts';
-import { columnWebPath } from '../support-view.ts';
+import { columnWebPath } from '../beam-end/support-view.ts';
 import type { CleatsModel } from './model.ts';
 
 export interface Frames {

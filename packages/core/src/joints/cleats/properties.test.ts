@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import type { Combination } from '../../actions/combination.ts';
-import { DEFAULT_BASIS } from '../../job/basis.ts';
-import { checkJoint, tryCheckJoint } from '../../job/check.ts';
+import { DEFAULT_BASIS } from '../../basis/basis.ts';
+import { checkJoint, tryCheckJoint } from '../report.ts';
 import { anyJoint, grows } from '../any-joint.testing.ts';
-import type { CheckResult, StrengthResult } from '../check.ts';
+import type { CheckResult, StrengthResult } from '../../checks/check.ts';
 import { validate } from '../../validate/index.ts';
 import type { JointKind } from '../kind.ts';
 import { cleats } from './index.ts';

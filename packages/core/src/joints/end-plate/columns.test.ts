@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { DEFAULT_BASIS } from '../../job/basis.ts';
-import { checkJoint, tryCheckJoint } from '../../job/check.ts';
+import { DEFAULT_BASIS } from '../../basis/basis.ts';
+import { checkJoint, tryCheckJoint } from '../report.ts';
 import { endPlate } from './index.ts';
 import { endPlateField } from './fields.ts';
 import type { EndPlateInput } from './input.ts';

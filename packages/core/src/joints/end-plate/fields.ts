@@ -1,5 +1,5 @@
 import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, type HoleKind } from '../../catalogue/index.ts';
-import { levelFields } from '../beam-level.ts';
+import { levelFields } from '../beam-end/beam-level.ts';
 import {
   boltFields,
   fieldMakers,
@@ -13,7 +13,7 @@ import {
 } from '../field-makers.ts';
 import type { Edit, Field } from '../kind.ts';
 import { groupHeight as heightOf, withRowCount, type Pitch } from '../pitches.ts';
-import { placeFields } from '../row-places.ts';
+import { placeFields } from '../beam-end/row-places.ts';
 import { bottomEnd, columns, columnSpread, edgeDistance, widthFor, type EndPlateInput } from './input.ts';
 
 type I = EndPlateInput;

@@ -1,15 +1,14 @@
 import type { Combination } from '../../actions/combination.ts';
-import type { Basis } from '../../job/basis.ts';
+import type { Basis } from '../../basis/basis.ts';
 import { Refusal } from '../../refusal.ts';
 import { closerRows, leastDistances, nextBolt, stepMove, up5, widened } from '../field-makers.ts';
-import { beamStart, boltedSupport, type BeamStart } from '../beam-family.ts';
+import { beamStart, boltedSupport, type BeamStart } from '../beam-end/beam-family.ts';
 import type { FirstDetail, Move, Start } from '../kind.ts';
 import { withRowCount } from '../pitches.ts';
 import type { MemberDimensions } from '../members.ts';
 import { endPlateField, endPlateFields, withColumns, withRows } from './fields.ts';
-import type { EndPlateInput } from './input.ts';
+import { type EndPlateInput, bottomEnd, columns, edgeDistance, groupHeight, widthFor } from './input.ts';
 import type { EndPlateModel } from './model.ts';
-import { bottomEnd, columns, edgeDistance, groupHeight, widthFor } from './input.ts';
 
 type I = EndPlateInput;
 

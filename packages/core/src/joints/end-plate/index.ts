@@ -1,5 +1,5 @@
-import { beamToSupport } from '../beam-family.ts';
-import { usualLevel } from '../beam-level.ts';
+import { beamToSupport } from '../beam-end/beam-family.ts';
+import { usualLevel } from '../beam-end/beam-level.ts';
 import type { JointKind } from '../kind.ts';
 import { beamAndSupport, memberWords } from '../members.ts';
 import { endPlateToEn1993 } from './en1993/index.ts';
@@ -8,7 +8,7 @@ import { endPlateFirst, endPlateMoves } from './first.ts';
 import { endPlateSchema, type EndPlateInput } from './input.ts';
 import { parseLine, printLine } from './line.ts';
 import { endPlateModel, type EndPlateModel } from './model.ts';
-import { quantitiesOf } from '../solid-parts.ts';
+import { quantitiesOf } from '../beam-end/solid-parts.ts';
 import { endPlateSolid } from './solid.ts';
 import { endPlateDrawing } from './views.ts';
 

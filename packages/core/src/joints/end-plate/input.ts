@@ -1,17 +1,17 @@
 import Joi from 'joi';
 import type { HoleKind, SteelInput } from '../../catalogue/index.ts';
+import { size } from '../../validate/sizes.ts';
 import {
   beamSchema,
   boltSchema,
   endSupportSchema,
   holeSchema,
-  size,
   steelSchema,
   type EndSupportInput,
   type MemberInput,
   type Notch,
 } from '../fields.ts';
-import type { BoltsInput } from '../lay-out.ts';
+import type { BoltsInput } from '../beam-end/lay-out.ts';
 import { groupHeight as heightOf } from '../pitches.ts';
 
 /** A shear end plate as the user describes it; lengths in mm. One or two columns of bolts each side of the web, the inner ones at the gauge p3. */

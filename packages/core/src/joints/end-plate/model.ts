@@ -1,11 +1,11 @@
 import { BOLT_CLASSES, boltSize, holeSize, type HoleSize, type SteelStrength } from '../../catalogue/index.ts';
 import type { Point } from '../../detail/solid.ts';
-import type { Basis } from '../../job/basis.ts';
-import { farBolts } from '../far-beam.ts';
-import { endValues, notchValues, type EndBoltsModel } from '../lay-out.ts';
+import type { Basis } from '../../basis/basis.ts';
+import { farBolts } from '../beam-end/far-beam.ts';
+import { endValues, notchValues, type EndBoltsModel } from '../beam-end/lay-out.ts';
 import { memberDimensions, squareBeam, strength, supportModel } from '../members.ts';
 import { pitches, rowDepths } from '../pitches.ts';
-import { refuseCategory, refuseEdges, refuseSize as refuse, tenth as round } from '../refuse-size.ts';
+import { refuseCategory, refuseEdges, refuseSize as refuse, tenth as round } from '../beam-end/refuse-size.ts';
 import { bottomEnd, columns, columnSpread, edgeDistance, groupHeight, type EndPlateInput } from './input.ts';
 
 /** A shear end plate with every value looked up. Lengths mm, stresses MPa. */

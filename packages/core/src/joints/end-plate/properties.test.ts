@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { Combination } from '../../actions/combination.ts';
-import { DEFAULT_BASIS } from '../../job/basis.ts';
-import { checkJoint } from '../../job/check.ts';
-import type { StrengthResult } from '../check.ts';
+import { DEFAULT_BASIS } from '../../basis/basis.ts';
+import { checkJoint } from '../report.ts';
+import type { StrengthResult } from '../../checks/check.ts';
 import { anyJoint, grows } from '../any-joint.testing.ts';
 import type { JointKind } from '../kind.ts';
 import { endPlate } from './index.ts';

@@ -1,6 +1,7 @@
 import type { Solid } from '../../detail/solid.ts';
-import { beamOutline, beamPart, boltPart, gradeName, supportPart } from '../solid-parts.ts';
-import { farJoint } from '../far-beam.ts';
+import { beamOutline, beamPart, boltPart, supportPart } from '../beam-end/solid-parts.ts';
+import { gradeName } from '../../catalogue/steels.ts';
+import { farJoint } from '../beam-end/far-beam.ts';
 import { places, type EndPlateModel } from './model.ts';
 
 export const STUB = 300;

@@ -17,21 +17,21 @@ import {
   type Handle,
   type Item,
   type TitleBlock,
+  prettyName,
 } from '../../detail/drawing.ts';
 import { flangeSpan, type Point, type Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
-import { boltFromSide, boltsNamed, holeFromFront, holeWords, otherJointFromFront } from '../bolt-view.ts';
-import { clashItems, clearanceMarks } from '../clearances.ts';
-import { calloutsFrom, measuredWords, referenceOf, rowDimensions, type Reference } from '../row-places.ts';
+import { boltFromSide, boltsNamed, holeFromFront, holeWords, otherJointFromFront } from '../beam-end/bolt-view.ts';
+import { clashItems, clearanceMarks } from '../beam-end/clearances.ts';
+import { calloutsFrom, measuredWords, referenceOf, rowDimensions, type Reference } from '../beam-end/row-places.ts';
 import {
   levelDimension,
   memberAreas,
-  prettyName,
   supportElevation,
   supportFits,
   supportNamed,
   supportReach,
-} from '../support-view.ts';
+} from '../beam-end/support-view.ts';
 import { upturned, type EndPlateModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { DEFAULT_BASIS, type Basis } from '../../job/basis.ts';
-import { checkJoint, tryCheckJoint } from '../../job/check.ts';
-import type { StrengthResult } from '../check.ts';
+import { DEFAULT_BASIS, type Basis } from '../../basis/basis.ts';
+import { checkJoint, tryCheckJoint } from '../report.ts';
+import type { StrengthResult } from '../../checks/check.ts';
 import { validate } from '../../validate/index.ts';
 import { LineError } from '../kind.ts';
 import { finPlate } from './index.ts';

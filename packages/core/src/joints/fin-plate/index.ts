@@ -1,5 +1,5 @@
-import { beamToSupport } from '../beam-family.ts';
-import { usualLevel } from '../beam-level.ts';
+import { beamToSupport } from '../beam-end/beam-family.ts';
+import { usualLevel } from '../beam-end/beam-level.ts';
 import type { JointKind } from '../kind.ts';
 import { finPlateToEn1993 } from './en1993/index.ts';
 import { beamAndSupport, memberWords } from '../members.ts';
@@ -8,7 +8,7 @@ import { finPlateFirst, finPlateMoves } from './first.ts';
 import { finPlateSchema, type FinPlateInput } from './input.ts';
 import { parseLine, printLine } from './line.ts';
 import { finPlateModel, type FinPlateModel } from './model.ts';
-import { quantitiesOf } from '../solid-parts.ts';
+import { quantitiesOf } from '../beam-end/solid-parts.ts';
 import { finPlateSolid } from './solid.ts';
 import { finPlateDrawing } from './views.ts';
 

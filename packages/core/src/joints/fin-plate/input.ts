@@ -2,8 +2,9 @@ import Joi from 'joi';
 import type { HoleKind, SteelInput } from '../../catalogue/index.ts';
 import type { SupportType } from '../members.ts';
 import { groupHeight as heightOf } from '../pitches.ts';
-import type { BoltsInput } from '../lay-out.ts';
-import { beamSchema, boltSchema, holeSchema, memberKeys, size, steelSchema, type MemberInput, type Notch } from '../fields.ts';
+import type { BoltsInput } from '../beam-end/lay-out.ts';
+import { size } from '../../validate/sizes.ts';
+import { beamSchema, boltSchema, holeSchema, memberKeys, steelSchema, type MemberInput, type Notch } from '../fields.ts';
 
 /** A fin plate as the user describes it; lengths in mm. Symbols and positions as in the method notes. */
 export interface FinPlateInput {

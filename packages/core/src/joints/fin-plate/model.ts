@@ -1,10 +1,10 @@
 import { BOLT_CLASSES, boltSize, holeSize, type HoleSize, type SteelStrength } from '../../catalogue/index.ts';
-import type { Basis } from '../../job/basis.ts';
+import type { Basis } from '../../basis/basis.ts';
 import { Refusal } from '../../refusal.ts';
-import { notchValues, type SimpleJointModel } from '../lay-out.ts';
+import { notchValues, type SimpleJointModel } from '../beam-end/lay-out.ts';
 import { memberDimensions, squareBeam, strength, supportModel } from '../members.ts';
 import { pitches, rowDepths } from '../pitches.ts';
-import { refuseCategory, refuseSize as refuse, tenth as round } from '../refuse-size.ts';
+import { refuseCategory, refuseSize as refuse, tenth as round } from '../beam-end/refuse-size.ts';
 import { bottomEnd, groupHeight, plateWidth, type FinPlateInput } from './input.ts';
 
 /** A fin plate with every value looked up: what rules, checks, solid and drawing read. Lengths mm, stresses MPa. */

@@ -1,7 +1,6 @@
-import type { Item, LineStyle } from '../../detail/drawing.ts';
-import { path, project, type Frame } from '../../detail/drawing.ts';
+import { type Item, type LineStyle, path, project, type Frame } from '../../detail/drawing.ts';
 import type { Point } from '../../detail/solid.ts';
-import { columnWebPath } from '../support-view.ts';
+import { columnWebPath } from '../beam-end/support-view.ts';
 import type { FinPlateModel } from './model.ts';
 
 /** Views that a failure path is drawn in. */

@@ -1,13 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Run } from '../../formula/index.ts';
-import { DEFAULT_BASIS } from '../../job/basis.ts';
-import { inNewtons } from '../../actions/combination.ts';
-import { checkJoint, tryCheckJoint } from '../../job/check.ts';
-import { checkCombination, type StrengthResult } from '../check.ts';
+import { DEFAULT_BASIS } from '../../basis/basis.ts';
+import { inNewtons, type Combination } from '../../actions/combination.ts';
+import { checkJoint, tryCheckJoint } from '../report.ts';
+import { checkCombination, type StrengthResult } from '../../checks/check.ts';
 import { anyActions, anyJoint, mm } from '../any-joint.testing.ts';
 import type { JointKind } from '../kind.ts';
-import type { Combination } from '../../actions/combination.ts';
 import type { FinPlateInput } from './input.ts';
 import { finPlate } from './index.ts';
 import { anyFinPlate } from './any-input.testing.ts';

@@ -1,5 +1,6 @@
 import type { Solid, Vector, WeldPart } from '../../detail/solid.ts';
-import { beamOutline, beamPart, boltPart, gradeName, supportPart } from '../solid-parts.ts';
+import { beamOutline, beamPart, boltPart, supportPart } from '../beam-end/solid-parts.ts';
+import { gradeName } from '../../catalogue/steels.ts';
 import type { FinPlateModel } from './model.ts';
 
 /** Length of beam shown beyond the plate. */

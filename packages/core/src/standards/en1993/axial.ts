@@ -1,5 +1,5 @@
 import type { Run, Sheet, FormulaSection } from '../../formula/index.ts';
-import type { CheckDef } from '../../joints/check.ts';
+import type { CheckDef } from '../../checks/check.ts';
 import type { BeamWebCase } from './beam-web.ts';
 import { blockTearing } from './plates.ts';
 import { horizontalBlock, type PulledPart } from './tying.ts';

@@ -1,4 +1,4 @@
-import type { CheckDef } from '../../joints/check.ts';
+import type { CheckDef } from '../../checks/check.ts';
 import type { Formula, Run, FormulaSection, Sheet } from '../../formula/index.ts';
 import { unit } from './axial.ts';
 import { blockTearing } from './plates.ts';

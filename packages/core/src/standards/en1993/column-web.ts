@@ -1,5 +1,5 @@
 import type { Sheet } from '../../formula/index.ts';
-import type { CheckDef } from '../../joints/check.ts';
+import type { CheckDef } from '../../checks/check.ts';
 import { axialCheck } from './axial.ts';
 
 /** Symbols of a supporting column whose web takes an axial force through its flange. */

@@ -1,5 +1,5 @@
 import type { FormulaSection, Run, Sheet } from '../../formula/index.ts';
-import type { CheckDef, Outcome } from '../../joints/check.ts';
+import type { CheckDef, Outcome } from '../../checks/check.ts';
 import { NO_AXIAL } from './axial.ts';
 import { boltShear } from './bolts.ts';
 import { columnSlots } from './column-web.ts';

@@ -1,6 +1,6 @@
 import type { HoleKind } from '../../catalogue/bolts.ts';
 import type { Sheet } from '../../formula/index.ts';
-import type { RuleDef } from '../../joints/check.ts';
+import type { RuleDef } from '../../checks/check.ts';
 import { ruleMaker } from './rules.ts';
 
 /** Holes of one part: suffix of their symbols, their kind, and symbols of the distances that exist. */

@@ -1,5 +1,5 @@
 import type { Run, Sheet } from '../../formula/index.ts';
-import type { CheckDef } from '../../joints/check.ts';
+import type { CheckDef } from '../../checks/check.ts';
 import { axialCheck, unit } from './axial.ts';
 import type { BeamWebCase } from './beam-web.ts';
 

@@ -1,6 +1,6 @@
 import type { SteelInput } from '../../catalogue/index.ts';
 import type { Formula, Sheet } from '../../formula/index.ts';
-import type { Loads, RuleDef, RuleOutcome } from '../../joints/check.ts';
+import type { Loads, RuleDef, RuleOutcome } from '../../checks/check.ts';
 
 export interface RuleOptions<C> {
   /** Must by default; false or a case that says false is advice. */

@@ -1,5 +1,5 @@
 import type { Sheet } from '../../formula/index.ts';
-import type { RuleDef } from '../../joints/check.ts';
+import type { RuleDef } from '../../checks/check.ts';
 import type { EndBoltsCase } from './end-bolts.ts';
 import { ruleMaker } from './rules.ts';
 

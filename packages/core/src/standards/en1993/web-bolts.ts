@@ -1,5 +1,5 @@
 import type { Formula, FormulaSection, Run, Sheet } from '../../formula/index.ts';
-import type { CheckDef, Loading } from '../../joints/check.ts';
+import type { CheckDef, Loading } from '../../checks/check.ts';
 import type { BeamWebCase } from './beam-web.ts';
 import { bearing, boltShear, boltShearTie, slip, type BearingPresence } from './bolts.ts';
 

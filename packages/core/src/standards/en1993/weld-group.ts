@@ -1,5 +1,5 @@
 import type { Run, Sheet } from '../../formula/index.ts';
-import type { CheckDef } from '../../joints/check.ts';
+import type { CheckDef } from '../../checks/check.ts';
 
 /** A plate or leg lying on the beam web: names of its depth, its reach from the support face, the weld's leg, and the number of such parts. */
 export interface LappedPart {

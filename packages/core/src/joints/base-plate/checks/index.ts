@@ -2,7 +2,7 @@ import { Run, type Origin } from '../../../formula/index.ts';
 import { Refusal } from '../../../refusal.ts';
 import { timesLoad, type Combination } from '../../../actions/combination.ts';
 import { regionOf, type Load } from '../../../standards/en1993/contact.ts';
-import { judgeRules, type Checked, type CheckResult, type Prepared } from '../../check.ts';
+import { judgeRules, type Checked, type CheckResult, type Prepared } from '../../../checks/check.ts';
 import type { BaseModel } from '../model.ts';
 import { smallestChange } from './balance.ts';
 import { groutNotes, workBearing, type BearingValues } from './bearing.ts';

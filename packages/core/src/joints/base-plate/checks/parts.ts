@@ -1,5 +1,5 @@
 import type { Load } from '../../../standards/en1993/contact.ts';
-import type { CheckResult, StrengthResult } from '../../check.ts';
+import type { CheckResult, StrengthResult } from '../../../checks/check.ts';
 import type { BaseModel } from '../model.ts';
 import type { Axis } from './lever.ts';
 import type { BaseGeometry, BaseState } from './state.ts';

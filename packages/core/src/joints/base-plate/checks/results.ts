@@ -1,5 +1,5 @@
 import type { UnitId } from '../../../units/units.ts';
-import type { CheckResult } from '../../check.ts';
+import type { CheckResult } from '../../../checks/check.ts';
 
 interface About {
   readonly title: string;

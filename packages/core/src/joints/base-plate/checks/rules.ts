@@ -1,6 +1,6 @@
 import type { Run } from '../../../formula/index.ts';
 import { tightHole } from '../../../catalogue/index.ts';
-import type { RuleDef, RuleOutcome } from '../../check.ts';
+import type { RuleDef, RuleOutcome } from '../../../checks/check.ts';
 import { exact } from '../../../units/format.ts';
 import type { BarsInput } from '../input.ts';
 import type { BaseModel } from '../model.ts';

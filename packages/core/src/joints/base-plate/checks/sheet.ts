@@ -1,6 +1,5 @@
-import { Sheet, type Run } from '../../../formula/index.ts';
-import type { Origin } from '../../../formula/index.ts';
-import { LayOut } from '../../lay-out.ts';
+import { Sheet, type Run, type Origin } from '../../../formula/index.ts';
+import { Values } from '../../../checks/values.ts';
 import type { BaseModel } from '../model.ts';
 
 /** Symbols of a column base. Forces in N, lengths in mm; shown in kN and kNm. */
@@ -234,7 +233,7 @@ const CODE = 'code' as const;
 
 /** Lays out what a base brings to its symbols, each with where it came from. */
 export function layOut(m: BaseModel): { values: Float64Array; origins: Map<number, Origin> } {
-  const lay = new LayOut(sheet);
+  const lay = new Values(sheet);
   const { input, basis, column } = m;
   const { plate, concrete, grout, anchors: a, weld, shear } = input;
   const set = basis.set === 'UK' ? 'UK National Annex' : basis.set === 'recommended' ? 'recommended values' : 'custom set';

@@ -1,4 +1,5 @@
-import { prepared, type CheckDef, type Prepared, type Sided } from '../../check.ts';
+import { type CheckDef, type Prepared } from '../../../checks/check.ts';
+import { prepared, type Sided } from '../../../checks/sided.ts';
 import { upturned, type CleatsModel } from '../model.ts';
 import { cleatsRules } from './rules.ts';
 import { sheet, sideOf, slots, type CleatsCase } from './sheet.ts';

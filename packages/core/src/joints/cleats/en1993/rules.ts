@@ -1,9 +1,9 @@
-import { clearanceRules } from '../../clearances.ts';
+import { clearanceRules } from '../../beam-end/clearances.ts';
 import { holeRules, slotTravel, supportHoleEdges } from '../../../standards/en1993/hole-rules.ts';
 import { between, notchStability, ruleMaker } from '../../../standards/en1993/rules.ts';
 import { supportRules } from '../../../standards/en1993/support-rules.ts';
-import type { RuleDef } from '../../check.ts';
-import { beamClearOfSupport } from '../../support-clearance.ts';
+import type { RuleDef } from '../../../checks/check.ts';
+import { beamClearOfSupport } from '../../beam-end/support-clearance.ts';
 import { cleatsSolid } from '../solid.ts';
 import { sheet, type CleatsCase } from './sheet.ts';
 import { ruleWhere } from './skips.ts';

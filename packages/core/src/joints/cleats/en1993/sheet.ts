@@ -4,8 +4,8 @@ import { groupFactors, slipHoleFactor } from '../../../standards/en1993/bolts.ts
 import { endSlots, type EndBoltsCase, type EndRows } from '../../../standards/en1993/end-bolts.ts';
 import { groupExtent, holeSlots, simpleJointSheet } from '../../../standards/en1993/simple-joint-sheet.ts';
 import type { WebBoltsCase } from '../../../standards/en1993/web-bolts.ts';
-import type { Side } from '../../check.ts';
-import { endSupport, LayOut, layOutEndBolts, layOutSimpleJoint, layOutWeld, simpleJointCase } from '../../lay-out.ts';
+import type { Side } from '../../../checks/sided.ts';
+import { endSupport, LayOut, layOutEndBolts, layOutSimpleJoint, layOutWeld, simpleJointCase } from '../../beam-end/lay-out.ts';
 import { groupHeight, pitches, printPitch } from '../../pitches.ts';
 import type { CleatsModel } from '../model.ts';
 

@@ -1,4 +1,4 @@
-import { checksWhere, rulesWhere, type CheckDef, type RuleDef } from '../../check.ts';
+import { checksWhere, rulesWhere, type CheckDef, type RuleDef } from '../../../checks/check.ts';
 import type { CleatsCase } from './sheet.ts';
 
 type Part = 'web bolts' | 'support bolts' | 'beam weld' | 'support weld';

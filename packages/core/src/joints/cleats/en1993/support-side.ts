@@ -13,7 +13,7 @@ import {
 import { NO_D2 } from '../../../standards/en1993/tying.ts';
 import { bearingType } from '../../../standards/en1993/web-bolts.ts';
 import type { FormulaSection, Run } from '../../../formula/index.ts';
-import type { CheckDef } from '../../check.ts';
+import type { CheckDef } from '../../../checks/check.ts';
 import { ROWS, sheet, slots, type CleatsCase } from './sheet.ts';
 import { where } from './skips.ts';
 import { legShear } from './web-side.ts';

@@ -19,7 +19,7 @@ import {
   webEdges,
   type BearingPart,
 } from '../../../standards/en1993/web-bolts.ts';
-import type { CheckDef } from '../../check.ts';
+import type { CheckDef } from '../../../checks/check.ts';
 import { lappedStrut, webLapBending } from '../../../standards/en1993/lap.ts';
 import { sheet, type CleatsCase } from './sheet.ts';
 import { where } from './skips.ts';

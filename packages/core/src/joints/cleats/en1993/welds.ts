@@ -1,5 +1,5 @@
 import { webWeldGroup } from '../../../standards/en1993/weld-group.ts';
-import type { CheckDef } from '../../check.ts';
+import type { CheckDef } from '../../../checks/check.ts';
 import { sheet, slots, type CleatsCase } from './sheet.ts';
 import { where } from './skips.ts';
 

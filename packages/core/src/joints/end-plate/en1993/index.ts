@@ -1,4 +1,5 @@
-import { prepared, type Prepared, type Sided } from '../../check.ts';
+import { type Prepared } from '../../../checks/check.ts';
+import { prepared, type Sided } from '../../../checks/sided.ts';
 import { upturned, type EndPlateModel } from '../model.ts';
 import { endPlateRules } from './rules.ts';
 import { shearChecks } from './shear.ts';

@@ -1,9 +1,9 @@
 import { holeRules, slotTravel, supportHoleEdges } from '../../../standards/en1993/hole-rules.ts';
 import { between, notchStability, ruleMaker } from '../../../standards/en1993/rules.ts';
 import { supportRules } from '../../../standards/en1993/support-rules.ts';
-import type { RuleDef } from '../../check.ts';
-import { clearanceRules } from '../../clearances.ts';
-import { beamClearOfSupport } from '../../support-clearance.ts';
+import type { RuleDef } from '../../../checks/check.ts';
+import { clearanceRules } from '../../beam-end/clearances.ts';
+import { beamClearOfSupport } from '../../beam-end/support-clearance.ts';
 import { endPlateSolid } from '../solid.ts';
 import { sheet, type EndPlateCase } from './sheet.ts';
 

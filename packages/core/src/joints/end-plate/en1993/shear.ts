@@ -4,7 +4,7 @@ import { blockTearing } from '../../../standards/en1993/plates.ts';
 import { directional } from '../../../standards/en1993/welds.ts';
 import { webGrossShear, notchBending, notchBuckling } from '../../../standards/en1993/beam-web.ts';
 import type { FormulaSection, Run } from '../../../formula/index.ts';
-import type { CheckDef } from '../../check.ts';
+import type { CheckDef } from '../../../checks/check.ts';
 import { ROWS, sheet, slots, type EndPlateCase } from './sheet.ts';
 
 type Check = CheckDef<EndPlateCase>;

@@ -3,8 +3,8 @@ import { beamEnd } from '../../../standards/en1993/beam-web.ts';
 import { endSlots, type EndBoltsCase, type EndRows } from '../../../standards/en1993/end-bolts.ts';
 import type { WebBoltsCase } from '../../../standards/en1993/web-bolts.ts';
 import { groupExtent, holeSlots, simpleJointSheet } from '../../../standards/en1993/simple-joint-sheet.ts';
-import type { Side } from '../../check.ts';
-import { endSupport, LayOut, layOutEndBolts, layOutSimpleJoint, layOutWeld, simpleJointCase } from '../../lay-out.ts';
+import type { Side } from '../../../checks/sided.ts';
+import { endSupport, LayOut, layOutEndBolts, layOutSimpleJoint, layOutWeld, simpleJointCase } from '../../beam-end/lay-out.ts';
 import type { EndPlateModel } from '../model.ts';
 
 export interface EndPlateCase extends WebBoltsCase, EndBoltsCase {

@@ -2,7 +2,7 @@ import { webGrossInteraction } from '../../../standards/en1993/axial.ts';
 import { columnWeb } from '../../../standards/en1993/column-web.ts';
 import { combinedShearTension, pullChecks, type StubPart } from '../../../standards/en1993/end-bolts.ts';
 import type { FormulaSection, Run } from '../../../formula/index.ts';
-import type { CheckDef } from '../../check.ts';
+import type { CheckDef } from '../../../checks/check.ts';
 import { webWeld } from './shear.ts';
 import { ROWS, sheet, slots, type EndPlateCase } from './sheet.ts';
 

@@ -1,7 +1,7 @@
 import { axialCheck, netInteraction, plateBlockInteraction, unit, webInteractions } from '../../../standards/en1993/axial.ts';
 import { columnWeb } from '../../../standards/en1993/column-web.ts';
 import { lappedStrut, webLapBending } from '../../../standards/en1993/lap.ts';
-import type { CheckDef } from '../../check.ts';
+import type { CheckDef } from '../../../checks/check.ts';
 import { isLong, plateBuckling } from './plate.ts';
 import { depth, edge, pulledPlate } from './pulled.ts';
 import { sheet, slots, type FinPlateCase } from './sheet.ts';

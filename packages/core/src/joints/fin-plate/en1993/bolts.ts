@@ -7,7 +7,7 @@ import {
   webEdges,
   type BearingPart,
 } from '../../../standards/en1993/web-bolts.ts';
-import type { CheckDef } from '../../check.ts';
+import type { CheckDef } from '../../../checks/check.ts';
 import { sheet, type FinPlateCase } from './sheet.ts';
 
 /** Whether the web has an edge that a bolt can bear or a block can tear out to; works its distance. */

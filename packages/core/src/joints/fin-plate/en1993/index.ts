@@ -1,5 +1,6 @@
 import { boltedWebChecks, webPanelBending } from '../../../standards/en1993/beam-web.ts';
-import { checksWhere, type CheckDef, prepared, type Prepared, type Sided } from '../../check.ts';
+import { checksWhere, type CheckDef, type Prepared } from '../../../checks/check.ts';
+import { prepared, type Sided } from '../../../checks/sided.ts';
 import { upturned, type FinPlateModel } from '../model.ts';
 import { axialChecks } from './axial.ts';
 import { boltChecks } from './bolts.ts';

@@ -2,7 +2,7 @@ import { blockTearing, chiLT } from '../../../standards/en1993/plates.ts';
 import { directional, filletPair, simplified } from '../../../standards/en1993/welds.ts';
 import { NO_AXIAL } from '../../../standards/en1993/axial.ts';
 import { NO_D2, webYieldLines } from '../../../standards/en1993/tying.ts';
-import type { CheckDef } from '../../check.ts';
+import type { CheckDef } from '../../../checks/check.ts';
 import { plateSlots, sheet, slots, type FinPlateCase } from './sheet.ts';
 
 const V = slots.V_Ed.index;

@@ -2,7 +2,7 @@ import { pulledDepth, PULLED_WEB } from '../../../standards/en1993/axial.ts';
 import { filletPair } from '../../../standards/en1993/welds.ts';
 import { NO_D2, pulledPartChecks, webYieldLines, type PulledPart } from '../../../standards/en1993/tying.ts';
 import { tieBearing, tieShear } from '../../../standards/en1993/web-bolts.ts';
-import type { CheckDef } from '../../check.ts';
+import type { CheckDef } from '../../../checks/check.ts';
 import { edge, plateBearing, webBearing } from './bolts.ts';
 import { FLANGE_PULL } from './plate.ts';
 import { sheet, slots, type FinPlateCase } from './sheet.ts';

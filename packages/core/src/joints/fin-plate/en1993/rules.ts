@@ -1,6 +1,6 @@
-import { rulesWhere, type RuleDef } from '../../check.ts';
-import { clearanceRules } from '../../clearances.ts';
-import { beamClearOfSupport } from '../../support-clearance.ts';
+import { rulesWhere, type RuleDef } from '../../../checks/check.ts';
+import { clearanceRules } from '../../beam-end/clearances.ts';
+import { beamClearOfSupport } from '../../beam-end/support-clearance.ts';
 import { finPlateSolid } from '../solid.ts';
 import { holeRules, slotTravel } from '../../../standards/en1993/hole-rules.ts';
 import { mild, notchStability, ruleMaker } from '../../../standards/en1993/rules.ts';

@@ -5,8 +5,8 @@ import { beamEnd } from '../../../standards/en1993/beam-web.ts';
 import { webWeldGroup } from '../../../standards/en1993/weld-group.ts';
 import type { WebBoltsCase } from '../../../standards/en1993/web-bolts.ts';
 import { groupExtent, holeSlots, simpleJointSheet } from '../../../standards/en1993/simple-joint-sheet.ts';
-import type { Side } from '../../check.ts';
-import { LayOut, layOutColumn, layOutSimpleJoint, layOutWeld, simpleJointCase } from '../../lay-out.ts';
+import type { Side } from '../../../checks/sided.ts';
+import { LayOut, layOutColumn, layOutSimpleJoint, layOutWeld, simpleJointCase } from '../../beam-end/lay-out.ts';
 import type { FinPlateModel } from '../model.ts';
 
 /** A model with the names that the shared beam web checks read. */

@@ -6,12 +6,12 @@ import {
   washerToFillet,
   washerToWasher,
   type Clearance,
-} from '../detail/clearance.ts';
-import { project, text, type Frame, type Item } from '../detail/drawing.ts';
-import type { Solid } from '../detail/solid.ts';
-import { exact } from '../units/format.ts';
-import type { RuleDef } from './check.ts';
-import type { SupportModel } from './members.ts';
+} from '../../detail/clearance.ts';
+import { project, text, type Frame, type Item } from '../../detail/drawing.ts';
+import type { Solid } from '../../detail/solid.ts';
+import { exact } from '../../units/format.ts';
+import type { RuleDef } from '../../checks/check.ts';
+import type { SupportModel } from '../members.ts';
 
 /** Clearances that are measured on the solid detail of any joint: rule, what it says, must or advice. */
 const CLEARANCES: readonly {

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { DEFAULT_BASIS } from '../job/basis.ts';
-import { checkJoint, tryCheckJoint } from '../job/check.ts';
-import { boltsOfTwoJoints } from '../detail/clearance.ts';
-import { cleats } from './cleats/index.ts';
-import { endPlate } from './end-plate/index.ts';
-import type { EndPlateInput } from './end-plate/input.ts';
+import { DEFAULT_BASIS } from '../../basis/basis.ts';
+import { checkJoint, tryCheckJoint } from '../report.ts';
+import { boltsOfTwoJoints } from '../../detail/clearance.ts';
+import { cleats } from '../cleats/index.ts';
+import { endPlate } from '../end-plate/index.ts';
+import type { EndPlateInput } from '../end-plate/input.ts';
 import { farBolts, type FarBoltsInput } from './far-beam.ts';
-import { validate } from '../validate/index.ts';
+import { validate } from '../../validate/index.ts';
 
 /** W4 without its notch: 4 rows at 70 and a gauge of 106 through a supporting web of 8.4 in S275, a beam of 142 kN on its far face. */
 const base: EndPlateInput = {

@@ -1,5 +1,5 @@
-import { path, type Item } from '../detail/drawing.ts';
-import type { BoltPart, Point, Solid } from '../detail/solid.ts';
+import { path, type Item } from '../../detail/drawing.ts';
+import type { BoltPart, Point, Solid } from '../../detail/solid.ts';
 
 /** A bolt seen from its side; `at` takes the place along its axis and z. Its shank inside the parts is hidden, or thin where they are cut. */
 export function boltFromSide(at: (along: number, z: number) => Point, b: BoltPart, inside: 'hidden' | 'thin'): Item[] {

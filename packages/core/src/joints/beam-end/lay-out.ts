@@ -5,34 +5,21 @@ import {
   type HoleSize,
   type SteelInput,
   type SteelStrength,
-} from '../catalogue/index.ts';
-import type { Origin, Sheet, Slot } from '../formula/index.ts';
-import type { Basis } from '../job/basis.ts';
-import { holeFactors, SLIP_FACTORS, slipHoleFactor, type FrictionClass } from '../standards/en1993/bolts.ts';
-import type { columnSlots } from '../standards/en1993/column-web.ts';
-import type { EndBoltsCase, endSlots } from '../standards/en1993/end-bolts.ts';
-import type { holeSlots, simpleJointSheet } from '../standards/en1993/simple-joint-sheet.ts';
+} from '../../catalogue/index.ts';
+import { Values } from '../../checks/values.ts';
+import type { Origin } from '../../formula/index.ts';
+import type { Basis } from '../../basis/basis.ts';
+import { holeFactors, SLIP_FACTORS, slipHoleFactor, type FrictionClass } from '../../standards/en1993/bolts.ts';
+import type { columnSlots } from '../../standards/en1993/column-web.ts';
+import type { EndBoltsCase, endSlots } from '../../standards/en1993/end-bolts.ts';
+import type { holeSlots, simpleJointSheet } from '../../standards/en1993/simple-joint-sheet.ts';
 import type { FarBolts, FarBoltsInput } from './far-beam.ts';
-import type { MemberInput, Notch } from './fields.ts';
-import { groupHeight, pitches, printPitch, rowDepths, type Pitch } from './pitches.ts';
-import type { MemberDimensions, SupportModel } from './members.ts';
+import type { MemberInput, Notch } from '../fields.ts';
+import { groupHeight, pitches, printPitch, rowDepths, type Pitch } from '../pitches.ts';
+import type { MemberDimensions, SupportModel } from '../members.ts';
 
-/** Values of a sheet's given symbols, each with where it came from. */
-export class LayOut {
-  readonly values: Float64Array;
-  readonly origins = new Map<number, Origin>();
-  constructor(sheet: Sheet) {
-    this.values = new Float64Array(sheet.slots.length).fill(NaN);
-  }
-  put(slot: Slot, value: number, kind: Origin['kind'], ref: string): void {
-    this.values[slot.index] = value;
-    this.origins.set(slot.index, { kind, ref });
-  }
-  steel(f_y: Slot, f_u: Slot, strength: SteelStrength, part: string, input: SteelInput, t: number): void {
-    const ref = `${input.grade ?? 'own steel'} of the ${part}, ${t} mm thick`;
-    this.put(f_y, strength.f_y, 'catalogue', ref);
-    this.put(f_u, strength.f_u, 'catalogue', ref);
-  }
+/** The same for parts that are bolted. */
+export class LayOut extends Values {
   hole(h: ReturnType<typeof holeSlots>, size: HoleSize, kind: HoleKind, d: number): void {
     const words = `${kind.replaceAll('_', ' ')} hole`;
     const f = holeFactors(kind);

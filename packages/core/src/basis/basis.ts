@@ -18,6 +18,14 @@ export interface Factors {
 /** How bolt rows are dimensioned; it changes no result. */
 export type RowsFrom = 'chain' | 'steel' | 'middle' | 'plate';
 
+/** Ways in which an office gives its bolt rows. */
+export const ROWS_FROM: readonly (readonly [RowsFrom, string])[] = [
+  ['chain', 'as a chain of spacings'],
+  ['steel', 'from the top of steel'],
+  ['middle', 'from the middle of the beam'],
+  ['plate', 'from the top of the plate'],
+];
+
 /** Choices that the code leaves to the office or the job. */
 export interface Settings {
   /** Steel exposed to weather: maximum end and edge distances apply. */

@@ -1,16 +1,15 @@
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { basisOf, type RowsFrom } from '../job/basis.ts';
-import { checkJoint } from '../job/check.ts';
-import { readJob } from '../job/document.ts';
-import { fingerprint } from '../job/fingerprint.ts';
-import type { Drawing, TitleBlock } from '../detail/drawing.ts';
-import { validate } from '../validate/index.ts';
-import { kindOf } from './registry.ts';
-import { ROWS_FROM } from './row-places.ts';
+import { basisOf, type RowsFrom, ROWS_FROM } from '../../basis/basis.ts';
+import { checkJoint } from '../report.ts';
+import { readJob } from '../../job/document.ts';
+import { fingerprint } from '../../job/fingerprint.ts';
+import type { Drawing, TitleBlock } from '../../detail/drawing.ts';
+import { validate } from '../../validate/index.ts';
+import { kindOf } from '../registry.ts';
 
-const demo = readJob(JSON.parse(readFileSync(new URL('../../../../demo/tern-quay.json', import.meta.url), 'utf8')));
+const demo = readJob(JSON.parse(readFileSync(new URL('../../../../../demo/tern-quay.json', import.meta.url), 'utf8')));
 const basis = (rows_from: RowsFrom) => basisOf(demo, { rows_from });
 const TITLE: TitleBlock = { job: '', number: '', revision: '', mark: '', kind: '', verdict: '', checked: '', basis: '' };
 const jointOf = (mark: string) => demo.joints.find((j) => j.mark === mark)!;

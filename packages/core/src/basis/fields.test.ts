@@ -9,9 +9,9 @@ import {
   SECTION_FIELDS,
   SETTING_FIELDS,
   STEEL_FIELDS,
-} from './basis-fields.ts';
+} from './fields.ts';
 import { DEFAULT_SETTINGS, UK_FACTORS } from './basis.ts';
-import { basisSchema, customSectionSchema, customSteelSchema } from './document.ts';
+import { basisSchema, customSectionSchema, customSteelSchema } from './schema.ts';
 
 describe('the fields of a basis', () => {
   it('are all that a basis holds: a factor or a setting without a field could not be chosen', () => {

@@ -1,9 +1,6 @@
-import { boltLength, boltMass, type BoltSize, type SteelInput } from '../catalogue/index.ts';
-import { plateMass, type BoltPart, type MemberPart, type Point, type Quantities, type Solid } from '../detail/solid.ts';
-import type { MemberDimensions, SupportModel } from './members.ts';
-
-/** Name of a steel for a callout. */
-export const gradeName = (steel: SteelInput): string => steel.grade ?? `f_y ${steel.f_y}`;
+import { boltLength, boltMass, gradeName, type BoltSize, type SteelInput } from '../../catalogue/index.ts';
+import { plateMass, type BoltPart, type MemberPart, type Point, type Quantities, type Solid } from '../../detail/solid.ts';
+import type { MemberDimensions, SupportModel } from '../members.ts';
 
 /** The beam of a joint as part of its solid, with the outline of the elevation. */
 export const beamPart = (m: MemberDimensions, steel: SteelInput, outline: readonly Point[]): MemberPart =>

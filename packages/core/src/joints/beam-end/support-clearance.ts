@@ -1,5 +1,5 @@
-import type { RuleDef } from './check.ts';
-import type { MemberDimensions, SupportModel, SupportType } from './members.ts';
+import type { RuleDef } from '../../checks/check.ts';
+import type { MemberDimensions, SupportModel, SupportType } from '../members.ts';
 import { supportTop } from './solid-parts.ts';
 
 interface BeamAtSupport {

@@ -1,6 +1,6 @@
-import type { BoltSize } from '../catalogue/index.ts';
-import { sameHole, type Hole, type OtherJoint, type Point } from '../detail/solid.ts';
-import { rowDepths, type Pitch } from './pitches.ts';
+import type { BoltSize } from '../../catalogue/index.ts';
+import { sameHole, type Hole, type OtherJoint, type Point } from '../../detail/solid.ts';
+import { rowDepths, type Pitch } from '../pitches.ts';
 import { boltPart } from './solid-parts.ts';
 
 /** Bolts of a beam on the far face of the same web with rows of its own; lengths in mm. */

@@ -1,4 +1,4 @@
-import { Refusal } from '../refusal.ts';
+import { Refusal } from '../../refusal.ts';
 
 /** Sizes in sentences: tenths of a millimetre. */
 export const tenth = (x: number): number => Math.round(x * 10) / 10;

@@ -1,6 +1,6 @@
-import type { Combination } from '../actions/combination.ts';
-import { DEFAULT_BASIS } from '../job/basis.ts';
-import { tryCheckJoint } from '../job/check.ts';
+import type { Combination } from '../../actions/combination.ts';
+import { DEFAULT_BASIS } from '../../basis/basis.ts';
+import { tryCheckJoint } from '../report.ts';
 
 /** The least load multiple of a joint under one combination and the check that has it; null where it is refused. */
 export function least(kind: string, input: unknown, c: Combination): { readonly u: number; readonly by: string } | null {

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { readForce } from '../actions/entry.ts';
-import { firstDetail } from '../design/first.ts';
-import { DEFAULT_BASIS } from '../job/basis.ts';
-import { checkJoint } from '../job/check.ts';
-import type { FieldValue } from './kind.ts';
-import { readQuantity } from '../units/entry.ts';
+import { readForce } from '../../actions/entry.ts';
+import { firstDetail } from '../../design/first.ts';
+import { DEFAULT_BASIS } from '../../basis/basis.ts';
+import { checkJoint } from '../report.ts';
+import type { FieldValue } from '../kind.ts';
+import { readQuantity } from '../../units/entry.ts';
 import { BEAM_KINDS as KINDS } from './beam-kinds.testing.ts';
 
 /** What each check says: its multiple, or why it does not apply. */

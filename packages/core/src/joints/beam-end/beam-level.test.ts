@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { DEFAULT_BASIS } from '../job/basis.ts';
-import { validate } from '../validate/index.ts';
+import { DEFAULT_BASIS } from '../../basis/basis.ts';
+import { validate } from '../../validate/index.ts';
 import { BEAM_KINDS } from './beam-kinds.testing.ts';
-import { kindOf } from './registry.ts';
+import { kindOf } from '../registry.ts';
 import { CLEATS, END, FIN, judge, refusalOf, ruleOf } from './samples.testing.ts';
 
 const S275 = { grade: 'S275' };

@@ -1,10 +1,10 @@
-import type { Combination } from '../actions/combination.ts';
-import { DEFAULT_BASIS, type Basis, type Settings } from '../job/basis.ts';
-import { checkJoint, tryCheckJoint, type JointReport } from '../job/check.ts';
-import type { CheckResult, RuleResult, StrengthResult } from './check.ts';
-import type { CleatsInput } from './cleats/input.ts';
-import type { EndPlateInput } from './end-plate/input.ts';
-import type { FinPlateInput } from './fin-plate/input.ts';
+import type { Combination } from '../../actions/combination.ts';
+import { DEFAULT_BASIS, type Basis, type Settings } from '../../basis/basis.ts';
+import { checkJoint, tryCheckJoint, type JointReport } from '../report.ts';
+import type { CheckResult, RuleResult, StrengthResult } from '../../checks/check.ts';
+import type { CleatsInput } from '../cleats/input.ts';
+import type { EndPlateInput } from '../end-plate/input.ts';
+import type { FinPlateInput } from '../fin-plate/input.ts';
 
 /*
  * Plain joints to vary one thing at a time: a beam 402 x 178 x 8 x 12.8 r 10.2 in S275, a plate or cleats 10 x 290 with e1 40, four rows of

@@ -1,14 +1,14 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { firstDetail } from '../design/first.ts';
-import { SHEET, textWidth, TITLE, type Drawing, type TextItem } from '../detail/drawing.ts';
-import type { FieldValue } from './kind.ts';
-import { DEFAULT_BASIS } from '../job/basis.ts';
-import { checkJoint } from '../job/check.ts';
-import { Refusal } from '../refusal.ts';
-import { validate } from '../validate/index.ts';
+import { firstDetail } from '../../design/first.ts';
+import { SHEET, textWidth, TITLE, type Drawing, type TextItem } from '../../detail/drawing.ts';
+import type { FieldValue } from '../kind.ts';
+import { DEFAULT_BASIS } from '../../basis/basis.ts';
+import { checkJoint } from '../report.ts';
+import { Refusal } from '../../refusal.ts';
+import { validate } from '../../validate/index.ts';
 import { BEAM_KINDS as KINDS } from './beam-kinds.testing.ts';
-import { kindOf } from './registry.ts';
+import { kindOf } from '../registry.ts';
 
 const title = {
   job: 'Tern Quay ferry hall',
@@ -55,7 +55,7 @@ const all = KINDS.flatMap((kind) => {
   const plain = list[4]![2];
   // Members by their dimensions, without a section: the worked cases.
   const worked = (
-    JSON.parse(readFileSync(new URL(`./${kind.id}/worked-cases.json`, import.meta.url), 'utf8')) as {
+    JSON.parse(readFileSync(new URL(`../${kind.id}/worked-cases.json`, import.meta.url), 'utf8')) as {
       title: string;
       input: unknown;
     }[]

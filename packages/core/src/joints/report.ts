@@ -1,10 +1,10 @@
 import { inNewtons, type Combination } from '../actions/combination.ts';
 import { Run, type Sheet } from '../formula/index.ts';
-import { checkRules, resultKey, type Checked, type CheckResult, type RuleResult, type StrengthResult } from '../joints/check.ts';
-import { kindOf } from '../joints/registry.ts';
+import { checkRules, resultKey, type Checked, type CheckResult, type RuleResult, type StrengthResult } from '../checks/check.ts';
+import { kindOf } from './registry.ts';
 import { refusalOf } from '../refusal.ts';
 import { multipleText } from '../units/format.ts';
-import type { Basis } from './basis.ts';
+import type { Basis } from '../basis/basis.ts';
 
 /**
  * State of a joint; `not-whole`: something that applies could not be checked; `none`: nothing to judge (no actions, or it can't be built).

@@ -1,9 +1,9 @@
-import { breakLine, dimensionChain, path, project, type Drawing, type Frame, type Item } from '../detail/drawing.ts';
-import type { Point } from '../detail/solid.ts';
-import { exact } from '../units/format.ts';
+import { breakLine, dimensionChain, path, project, type Drawing, type Frame, type Item } from '../../detail/drawing.ts';
+import type { Point } from '../../detail/solid.ts';
+import { exact } from '../../units/format.ts';
 import { levelField } from './beam-level.ts';
 import { supportTop } from './solid-parts.ts';
-import type { SupportModel } from './members.ts';
+import type { SupportModel } from '../members.ts';
 
 /** Lowest line of a supporting beam that is drawn whole, on the sheet. */
 const FLOOR = 163;
@@ -162,9 +162,6 @@ export function columnWebPath(
   ];
   return { 'column-web-compression': path, 'column-web-tension': path };
 }
-
-/** A section's name as drawings print it. */
-export const prettyName = (name: string): string => name.replace(/(\d)x(?=\d)/g, '$1×');
 
 /** Where beam and support lie in the elevation: `left` is where the support starts on the sheet, `end` the beam end in mm, `stub` where it is broken off. */
 export function memberAreas(

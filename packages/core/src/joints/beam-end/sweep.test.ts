@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Combination } from '../actions/combination.ts';
-import { anyCleats } from './cleats/any-input.testing.ts';
-import { anyEndPlate } from './end-plate/any-input.testing.ts';
-import { anyFinPlate } from './fin-plate/any-input.testing.ts';
-import { anyBase } from './base-plate/any-input.testing.ts';
+import type { Combination } from '../../actions/combination.ts';
+import { anyCleats } from '../cleats/any-input.testing.ts';
+import { anyEndPlate } from '../end-plate/any-input.testing.ts';
+import { anyFinPlate } from '../fin-plate/any-input.testing.ts';
+import { anyBase } from '../base-plate/any-input.testing.ts';
 import { load, SAMPLES } from './samples.testing.ts';
 import { jumpAtZero, least } from './sweep.testing.ts';
 

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { firstDetail } from '../design/first.ts';
-import { waysOut } from '../design/ways-out.ts';
-import { DEFAULT_BASIS } from '../job/basis.ts';
-import { checkJoint } from '../job/check.ts';
-import { sectionWords, workingsOf } from '../job/workings.ts';
+import { firstDetail } from '../../design/first.ts';
+import { waysOut } from '../../design/ways-out.ts';
+import { DEFAULT_BASIS } from '../../basis/basis.ts';
+import { checkJoint } from '../report.ts';
+import { workingsOf } from '../../job/workings.ts';
+import { sectionWords } from '../../checks/workings.ts';
 import { END, FIN, judge, load } from './samples.testing.ts';
 
 const thin = { ...END, support: { type: 'column_web' as const, t: 10, steel: { grade: 'S275' } } };

@@ -1,7 +1,14 @@
-import { ROWS_FROM } from '../joints/row-places.ts';
+import {
+  ROWS_FROM,
+  DEFAULT_BASIS,
+  DEFAULT_SETTINGS,
+  UK_FACTORS,
+  type CustomSection,
+  type Factors,
+  type Settings,
+} from './basis.ts';
 import { limitWords } from '../validate/limits.ts';
-import { DEFAULT_BASIS, DEFAULT_SETTINGS, UK_FACTORS, type CustomSection, type Factors, type Settings } from './basis.ts';
-import { basisSchema, customSectionSchema, customSteelSchema } from './document.ts';
+import { basisSchema, customSectionSchema, customSteelSchema } from './schema.ts';
 import type { CustomSteel } from '../catalogue/index.ts';
 
 /** A value of a job's basis, described, so that the page that shows it need not know it. */

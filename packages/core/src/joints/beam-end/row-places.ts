@@ -1,17 +1,9 @@
-import { dimensionChain, runningDimension, type Callout, type DimensionSegment, type Item } from '../detail/drawing.ts';
-import type { RowsFrom } from '../job/basis.ts';
-import { exact } from '../units/format.ts';
-import type { Field } from './kind.ts';
-import { tidy } from './line-reader.ts';
-import { rowDepths, tidyPitch, type Pitch } from './pitches.ts';
-
-/** Ways in which an office gives its bolt rows. */
-export const ROWS_FROM: readonly (readonly [RowsFrom, string])[] = [
-  ['chain', 'as a chain of spacings'],
-  ['steel', 'from the top of steel'],
-  ['middle', 'from the middle of the beam'],
-  ['plate', 'from the top of the plate'],
-];
+import { dimensionChain, runningDimension, type Callout, type DimensionSegment, type Item } from '../../detail/drawing.ts';
+import { ROWS_FROM, type RowsFrom } from '../../basis/basis.ts';
+import { exact } from '../../units/format.ts';
+import type { Field } from '../kind.ts';
+import { tidy } from '../line-reader.ts';
+import { rowDepths, tidyPitch, type Pitch } from '../pitches.ts';
 
 /** What rows are measured from: a level `offset` mm below the top of the beam. From the middle upwards, else downwards. */
 export interface Reference {

@@ -1,7 +1,7 @@
-import { fieldMakers, range } from './field-makers.ts';
-import type { Field } from './kind.ts';
-import { tidy } from './line-reader.ts';
-import type { SupportModel, SupportType } from './members.ts';
+import { fieldMakers, range } from '../field-makers.ts';
+import type { Field } from '../kind.ts';
+import { tidy } from '../line-reader.ts';
+import type { SupportModel, SupportType } from '../members.ts';
 
 interface AtLevel {
   readonly support: {
