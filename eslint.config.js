@@ -1,12 +1,44 @@
 import js from '@eslint/js';
 import hooks from 'eslint-plugin-react-hooks';
+import { fileURLToPath } from 'node:url';
 import ts from 'typescript-eslint';
+import { downwards } from './scripts/lint-floors.mjs';
 
 /** Imports run downwards only: web, server, cli -> exchange -> core. The core knows no platform. */
 const layer = (folder, forbidden, message) => ({
   files: [`packages/${folder}/src/**/*.{ts,tsx}`],
   rules: { 'no-restricted-imports': ['error', { patterns: [{ regex: forbidden, message }] }] },
 });
+
+/** Floors of the core, lowest first. A kind of joint is a folder on the floor of the joints. */
+const FLOORS = [
+  'units',
+  'refusal.ts',
+  'validate',
+  'formula',
+  'numeric',
+  'geometry',
+  'catalogue',
+  'actions',
+  'basis',
+  'checks',
+  'standards',
+  'detail',
+  'joints/pitches.ts',
+  'joints/members.ts',
+  'joints/kind.ts',
+  'joints/line-reader.ts',
+  'joints/field-makers.ts',
+  'joints/field-help.ts',
+  'joints/beam-end',
+  'joints',
+  'joints/registry.ts',
+  'joints/report.ts',
+  'design',
+  'bench',
+  'job',
+  'index.ts',
+];
 
 export default ts.config(
   { ignores: ['**/node_modules/**', '**/dist/**', 'packages/server/migrations/**', '.tmp/**', 'data/**'] },
@@ -54,6 +86,14 @@ export default ts.config(
   layer('server', '^@ample/(web|cli|server)', 'The server stands on exchange and core.'),
   layer('cli', '^@ample/(web|server|cli)', 'The CLI stands on exchange and core.'),
   layer('web', '^(node:|@ample/(server|cli|web))', 'The pages stand on exchange and core, and run in a browser.'),
+  {
+    files: ['packages/core/src/**/*.ts'],
+    ignores: ['**/*.test.ts', '**/*.testing.ts'],
+    plugins: { floors: { rules: { downwards } } },
+    rules: {
+      'floors/downwards': ['error', { root: fileURLToPath(new URL('packages/core/src', import.meta.url)), floors: FLOORS }],
+    },
+  },
   // Tests read files and run in Node; the layers hold for them too.
   {
     files: ['packages/web/src/**/*.test.ts'],

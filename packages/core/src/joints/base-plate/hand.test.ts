@@ -10,6 +10,7 @@ import { prepareBase } from './checks/index.ts';
 import { outerRow, rowTStub } from './checks/plate.ts';
 import { coneGeometry, groupsOf } from './checks/tension.ts';
 import { shareShear } from './checks/shear.ts';
+import { inTension } from './checks/state.ts';
 import { baseSchema, type BaseInput } from './input.ts';
 import { baseModel } from './model.ts';
 
@@ -109,6 +110,16 @@ describe('pull-out, bond and hooks', () => {
       (Math.PI * 20 * 400 * 1.0733) / 1e3,
       1,
     );
+  });
+  // EN 1992-1-1, 8.4.2(2): eta_2 = (132 - d)/100 over 32 mm: 0.96 for 36 and 1 for 30; the surface pi d l besides.
+  it('of a thick bar falls with its diameter', () => {
+    const bond = (d: number): number =>
+      check(
+        build({ anchors: { ...one, type: 'straight', h_ef: 400, head: undefined, head_t: undefined, d, hole: d + 6 } }),
+        { N_Ed: 40 },
+        'anchor-bond',
+      ).resistance;
+    expect(bond(36) / bond(30)).toBeCloseTo((36 / 30) * 0.96, 9);
   });
   it('of a hook with cover is 1/0.7 of a straight bar, but fails above 300 MPa', () => {
     const hook = { ...one, type: 'hooked', h_ef: 400, head: undefined, head_t: undefined, cls: '4.6' };
@@ -318,5 +329,15 @@ describe('joints that can not be built', () => {
     expect(() =>
       model({ plate: { shape: 'circle', h: undefined, b: undefined, D: 600 }, options: { method: 'lever-arm' } } as never),
     ).toThrow(/lever-arm model is for I and rectangular columns/);
+  });
+});
+
+describe('anchors that count as pulled', () => {
+  // More than a thousandth of the most pulled one; none where all of them together are next to nothing beside what presses.
+  it('are those with more than a thousandth of the largest force', () => {
+    expect(inTension([100e3, 200, 50, -10], 0, 0)).toEqual([0, 1]);
+    expect(inTension([100e3, 5e3], 0, 0)).toEqual([0, 1]);
+    expect(inTension([0, 0], -1e6, 1e6)).toEqual([]);
+    expect(inTension([0.5, 0.1], -1e6, 1e6)).toEqual([]);
   });
 });

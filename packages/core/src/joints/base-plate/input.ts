@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { ANCHOR_CLASS_NAMES, type SteelInput } from '../../catalogue/index.ts';
 import { count, size } from '../../validate/sizes.ts';
-import { steelSchema } from '../fields.ts';
+import { steelSchema } from '../../catalogue/schema.ts';
 
 /** A section by its name, or by its dimensions in mm. */
 export interface ColumnInput {

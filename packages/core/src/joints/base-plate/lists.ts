@@ -2,7 +2,7 @@ import type { List, Template } from '../kind.ts';
 import { exact } from '../../units/format.ts';
 import type { BaseModel } from './model.ts';
 import { anchorParts, baseQuantities, baseSolid } from './solid.ts';
-import { columnOutlines } from './views.ts';
+import { columnOutlines } from './shapes.ts';
 
 const KINDS = {
   washer: 'end plate',

@@ -7,7 +7,7 @@ import { anchorLine, lineAt, worstLine } from './checks/plate.ts';
 import { coneGeometry, edgeDistance, type Edge } from './checks/tension.ts';
 import { shearFaces } from './checks/shear.ts';
 import type { BaseModel } from './model.ts';
-import { columnOutlines, coneSide, coneSquares, type BaseFrames } from './views.ts';
+import { columnOutlines, coneSide, coneSquares, type BaseFrames } from './shapes.ts';
 import { drawnBlock, flat } from './solid.ts';
 
 /** Failure paths on the drawing, by check, with the part that it speaks of where there are several. */

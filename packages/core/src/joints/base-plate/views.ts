@@ -25,11 +25,11 @@ import { Run } from '../../formula/index.ts';
 import { exact, significant } from '../../units/format.ts';
 import { prepareBase } from './checks/index.ts';
 import type { BaseState } from './checks/state.ts';
-import { coneGeometry } from './checks/tension.ts';
 import { edgeOf } from './fields.ts';
 import type { BaseModel } from './model.ts';
 import { failurePaths } from './paths.ts';
-import { anchorParts, drawnBlock, flat, iOutline } from './solid.ts';
+import { columnOutlines, coneSide, coneSquares, type BaseFrames } from './shapes.ts';
+import { anchorParts, drawnBlock, flat } from './solid.ts';
 
 /** Middle of the plan, of the elevation and of the block seen from above, on the sheet; and the room of each. */
 const PLAN = { x: 90, y: 87, w: 114, h: 84, left: 6, right: 156, top: 36, bottom: 166 } as const;
@@ -38,12 +38,6 @@ const ELEVATION = { top: 14, bottom: 88, column: 15 } as const;
 const BLOCK = { y: 117, h: 40, top: 94, bottom: 142 } as const;
 /** Column drawn in the elevation, paper mm. */
 const RING = 8;
-
-export interface BaseFrames {
-  readonly plan: Frame;
-  readonly elevation: Frame;
-  readonly block: Frame;
-}
 
 export const baseCallouts: readonly Callout[] = [
   {
@@ -236,23 +230,6 @@ const boxOf = (f: Frame, x1: number, x2: number, y1: number, y2: number): [numbe
 };
 const corners = (piece: readonly number[]): Point[] =>
   Array.from({ length: piece.length / 2 }, (_, i) => flat(piece[2 * i]!, piece[2 * i + 1]!));
-
-/** Column cut just above the plate. */
-export function columnOutlines(m: BaseModel): { outer: Point[]; inner: Point[] | null } {
-  const { shape, h, b, t_w, t_f } = m.column;
-  if (shape === 'I') return { outer: iOutline(h, b, t_w, t_f), inner: null };
-  const rect = (x: number, y: number): Point[] => [
-    [-x, -y],
-    [x, -y],
-    [x, y],
-    [-x, y],
-  ];
-  const ringOf = (R: number): Point[] =>
-    Array.from({ length: 60 }, (_, i) => [R * Math.cos((i * Math.PI) / 30), R * Math.sin((i * Math.PI) / 30)]);
-  return shape === 'RHS'
-    ? { outer: rect(h / 2, b / 2), inner: rect(h / 2 - t_f, b / 2 - t_f) }
-    : { outer: ringOf(h / 2), inner: ringOf(h / 2 - t_f) };
-}
 
 const SHADES: readonly FillStyle[] = ['press-1', 'press-2', 'press-3', 'press-4'];
 
@@ -569,42 +546,6 @@ function elevation(m: BaseModel, f: Frame, state: BaseState | null): Item[] {
   return items;
 }
 
-/** Bodies of the cones of the anchors in tension, seen along y and cut by the faces of the block. */
-export function coneSide(m: BaseModel, f: Frame, state: BaseState, line: 'hidden' | 'failure', fill?: FillStyle): Item[] {
-  const b = drawnBlock(m);
-  const top = -m.input.grout.t;
-  return state.coneGroups.map((group) => {
-    const { h_e } = coneGeometry(m, group);
-    const xs = group.map((i) => m.anchors[i]!.z);
-    const [x1, x2] = [Math.min(...xs), Math.max(...xs)];
-    const bottom = top - m.input.anchors.h_ef;
-    // From the heads at the surface's full reach; a narrow member's cone starts higher up.
-    const reach = 1.5 * h_e;
-    const slope = reach / m.input.anchors.h_ef;
-    const side = (x: number, sign: number, face: number): Point[] => {
-      const at = x + sign * reach;
-      if (sign * at <= sign * face)
-        return [
-          [x, bottom],
-          [at, top],
-        ];
-      return [
-        [x, bottom],
-        [face, bottom + Math.abs(face - x) / slope],
-        [face, top],
-      ];
-    };
-    const left = side(x1, -1, b.x1);
-    const right = side(x2, 1, b.x2);
-    return path(
-      [...left.reverse(), ...right].map((q) => project(f, q)),
-      line,
-      fill !== undefined,
-      fill,
-    );
-  });
-}
-
 /** C upwards under the plate, anchor forces as bars, in the elevation. */
 function forcesBeside(m: BaseModel, f: Frame, state: BaseState): Item[] {
   const items: Item[] = [];
@@ -732,50 +673,6 @@ function blockPlan(m: BaseModel, f: Frame, state: BaseState | null): Item[] {
     });
   if (state) items.push(...coneSquares(m, f, state, 'hidden'));
   return items;
-}
-
-/** Squares of the cones at the surface, cut at the block. */
-export function coneSquares(m: BaseModel, f: Frame, state: BaseState, line: 'hidden' | 'failure', fill?: FillStyle): Item[] {
-  const b = drawnBlock(m);
-  return state.coneGroups.flatMap((group) => {
-    const reach = 1.5 * coneGeometry(m, group).h_e;
-    const boxes = group.map((i) => {
-      const { y, z } = m.anchors[i]!;
-      return [
-        Math.max(z - reach, b.x1),
-        Math.min(z + reach, b.x2),
-        Math.max(y - reach, b.y1),
-        Math.min(y + reach, b.y2),
-      ] as const;
-    });
-    // Rows make a rectangle; a circle's squares are drawn one by one.
-    const one = m.input.anchors.pattern.type !== 'circle';
-    const drawn = one
-      ? [
-          [
-            Math.min(...boxes.map((x) => x[0])),
-            Math.max(...boxes.map((x) => x[1])),
-            Math.min(...boxes.map((x) => x[2])),
-            Math.max(...boxes.map((x) => x[3])),
-          ] as const,
-        ]
-      : boxes;
-    return drawn.map(([x1, x2, y1, y2]) =>
-      path(
-        (
-          [
-            [x1, y1],
-            [x2, y1],
-            [x2, y2],
-            [x1, y2],
-          ] as Point[]
-        ).map((q) => project(f, q)),
-        line,
-        true,
-        fill,
-      ),
-    );
-  });
 }
 
 function chainOf(

@@ -3,7 +3,7 @@ import { STEEL_GRADES, type SteelInput } from '../../catalogue/index.ts';
 import type { Basis } from '../../basis/basis.ts';
 import type { FarBoltsInput } from './far-beam.ts';
 import { up5 } from '../field-makers.ts';
-import type { EndSupportInput, MemberInput, Notch } from '../fields.ts';
+import type { EndSupportInput, MemberInput, Notch } from './input.ts';
 import type { JointKind, SeedField, Start } from '../kind.ts';
 import { memberDimensions, SUPPORT_TYPES, type MemberDimensions, type SupportType } from '../members.ts';
 import { flangeReach, practicalGap } from './support-clearance.ts';

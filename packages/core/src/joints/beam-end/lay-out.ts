@@ -14,7 +14,7 @@ import type { columnSlots } from '../../standards/en1993/column-web.ts';
 import type { EndBoltsCase, endSlots } from '../../standards/en1993/end-bolts.ts';
 import type { holeSlots, simpleJointSheet } from '../../standards/en1993/simple-joint-sheet.ts';
 import type { FarBolts, FarBoltsInput } from './far-beam.ts';
-import type { MemberInput, Notch } from '../fields.ts';
+import type { MemberInput, Notch } from './input.ts';
 import { groupHeight, pitches, printPitch, rowDepths, type Pitch } from '../pitches.ts';
 import type { MemberDimensions, SupportModel } from '../members.ts';
 

@@ -1,15 +1,7 @@
 import { ANGLES, BOLT_CLASS_NAMES, BOLT_DIAMETERS, type HoleKind } from '../../catalogue/index.ts';
 import { levelFields } from '../beam-end/beam-level.ts';
-import {
-  boltFields,
-  fieldMakers,
-  HOLE_CHOICES,
-  memberFields,
-  otherSideFields,
-  farBoltFields,
-  supportEdgeFields,
-  range,
-} from '../field-makers.ts';
+import { fieldMakers, HOLE_CHOICES, range } from '../field-makers.ts';
+import { boltFields, memberFields, otherSideFields, farBoltFields, supportEdgeFields } from '../beam-end/member-fields.ts';
 import type { Edit, Field } from '../kind.ts';
 import { groupHeight, lastPitch, withRowCount, type Pitch } from '../pitches.ts';
 import { placeFields } from '../beam-end/row-places.ts';

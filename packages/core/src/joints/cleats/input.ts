@@ -7,11 +7,11 @@ import {
   holeSchema,
   pitchOf,
   endSupportSchema,
-  steelSchema,
   type EndSupportInput,
   type MemberInput,
   type Notch,
-} from '../fields.ts';
+} from '../beam-end/input.ts';
+import { steelSchema } from '../../catalogue/schema.ts';
 import type { BoltsInput } from '../beam-end/lay-out.ts';
 import { groupHeight, type Pitch } from '../pitches.ts';
 

@@ -1,16 +1,7 @@
 import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, type HoleKind } from '../../catalogue/index.ts';
 import { levelFields } from '../beam-end/beam-level.ts';
-import {
-  boltFields,
-  fieldMakers,
-  HOLE_CHOICES,
-  memberFields,
-  otherSideFields,
-  farBoltFields,
-  supportEdgeFields,
-  PLATE_STEPS,
-  range,
-} from '../field-makers.ts';
+import { fieldMakers, HOLE_CHOICES, PLATE_STEPS, range } from '../field-makers.ts';
+import { boltFields, memberFields, otherSideFields, farBoltFields, supportEdgeFields } from '../beam-end/member-fields.ts';
 import type { Edit, Field } from '../kind.ts';
 import { groupHeight as heightOf, withRowCount, type Pitch } from '../pitches.ts';
 import { placeFields } from '../beam-end/row-places.ts';

@@ -1,7 +1,8 @@
 import type { Combination } from '../../actions/combination.ts';
 import type { Basis } from '../../basis/basis.ts';
 import { Refusal } from '../../refusal.ts';
-import { closerRows, leastDistances, nextBolt, stepMove, up5, widened } from '../field-makers.ts';
+import { stepMove, up5 } from '../field-makers.ts';
+import { closerRows, leastDistances, nextBolt, widened } from '../beam-end/member-fields.ts';
 import { beamStart, boltedSupport, type BeamStart } from '../beam-end/beam-family.ts';
 import type { FirstDetail, Move, Start } from '../kind.ts';
 import { withRowCount } from '../pitches.ts';

@@ -6,11 +6,11 @@ import {
   boltSchema,
   endSupportSchema,
   holeSchema,
-  steelSchema,
   type EndSupportInput,
   type MemberInput,
   type Notch,
-} from '../fields.ts';
+} from '../beam-end/input.ts';
+import { steelSchema } from '../../catalogue/schema.ts';
 import type { BoltsInput } from '../beam-end/lay-out.ts';
 import { groupHeight as heightOf } from '../pitches.ts';
 

@@ -4,7 +4,8 @@ import type { SupportType } from '../members.ts';
 import { groupHeight as heightOf } from '../pitches.ts';
 import type { BoltsInput } from '../beam-end/lay-out.ts';
 import { size } from '../../validate/sizes.ts';
-import { beamSchema, boltSchema, holeSchema, memberKeys, steelSchema, type MemberInput, type Notch } from '../fields.ts';
+import { beamSchema, boltSchema, holeSchema, memberKeys, type MemberInput, type Notch } from '../beam-end/input.ts';
+import { steelSchema } from '../../catalogue/schema.ts';
 
 /** A fin plate as the user describes it; lengths in mm. Symbols and positions as in the method notes. */
 export interface FinPlateInput {

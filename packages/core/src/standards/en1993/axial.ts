@@ -1,6 +1,7 @@
 import type { Run, Sheet, FormulaSection } from '../../formula/index.ts';
 import type { CheckDef } from '../../checks/check.ts';
 import type { BeamWebCase } from './beam-web.ts';
+import { unit } from './interaction.ts';
 import { blockTearing } from './plates.ts';
 import { horizontalBlock, type PulledPart } from './tying.ts';
 
@@ -8,13 +9,6 @@ import { horizontalBlock, type PulledPart } from './tying.ts';
 
 export const NO_AXIAL = 'There is no axial force in this combination.';
 export const PUSHED = 'The axial force is compression: holes and blocks are not pulled.';
-
-/** A utilisation that is no plain ratio, against 1; without resistance where a part of it has none. */
-export const unit = (u: number, ...resistances: number[]) => ({
-  demand: Number.isFinite(u) ? u : 1,
-  resistance: Number.isFinite(u) && Math.min(...resistances) > 0 ? 1 : 0,
-  unit: '-' as const,
-});
 
 /** A check of a combination that has an axial force; `tension` only where the force pulls. */
 export const axialCheck = <C>(

@@ -1,6 +1,6 @@
 import type { CheckDef } from '../../checks/check.ts';
 import type { Formula, Run, FormulaSection, Sheet } from '../../formula/index.ts';
-import { unit } from './axial.ts';
+import { unit } from './interaction.ts';
 import { blockTearing } from './plates.ts';
 
 /** What the beam web checks need to know of the joint; lengths are in the sheet. */

@@ -1,6 +1,7 @@
 import type { Run, Sheet } from '../../formula/index.ts';
 import type { CheckDef } from '../../checks/check.ts';
-import { axialCheck, unit } from './axial.ts';
+import { axialCheck } from './axial.ts';
+import { unit } from './interaction.ts';
 import type { BeamWebCase } from './beam-web.ts';
 
 /*

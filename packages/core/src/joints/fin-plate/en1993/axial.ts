@@ -1,4 +1,5 @@
-import { axialCheck, netInteraction, plateBlockInteraction, unit, webInteractions } from '../../../standards/en1993/axial.ts';
+import { axialCheck, netInteraction, plateBlockInteraction, webInteractions } from '../../../standards/en1993/axial.ts';
+import { unit } from '../../../standards/en1993/interaction.ts';
 import { columnWeb } from '../../../standards/en1993/column-web.ts';
 import { lappedStrut, webLapBending } from '../../../standards/en1993/lap.ts';
 import type { CheckDef } from '../../../checks/check.ts';

@@ -1,19 +1,13 @@
+import { steelSchema } from '../../catalogue/schema.ts';
 import Joi from 'joi';
-import type { SteelInput } from '../catalogue/index.ts';
-import type { FarBoltsInput } from './beam-end/far-beam.ts';
-import type { SupportType } from './members.ts';
-import { tidyPitch } from './pitches.ts';
-import { count, size } from '../validate/sizes.ts';
-import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, HOLE_KINDS } from '../catalogue/bolts.ts';
+import type { SteelInput } from '../../catalogue/index.ts';
+import type { FarBoltsInput } from './far-beam.ts';
+import type { SupportType } from '../members.ts';
+import { tidyPitch } from '../pitches.ts';
+import { count, size } from '../../validate/sizes.ts';
+import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, HOLE_KINDS } from '../../catalogue/bolts.ts';
 
 /** Schema pieces shared by the kinds of joint. Lengths in mm, stresses in MPa. */
-export const steelSchema = Joi.object({
-  grade: Joi.string().max(40),
-  f_y: size(100, 1000),
-  f_u: size(100, 1500),
-  beta_w: size(0.5, 1.5),
-}).or('grade', 'f_y');
-
 /** A rolled section by its name, or by its dimensions. */
 export const memberKeys = {
   section: Joi.string().max(60),

@@ -1,0 +1,69 @@
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import { beforeAll, describe, expect, it } from 'vitest';
+import type { Combination } from '../actions/combination.ts';
+import { basisOf, DEFAULT_BASIS, type Basis } from '../basis/basis.ts';
+import { readJob } from '../job/document.ts';
+import { anyActions } from './any-joint.testing.ts';
+import { anyBase, anyBaseActions } from './base-plate/any-input.testing.ts';
+import { anyCleats } from './cleats/any-input.testing.ts';
+import { anyEndPlate } from './end-plate/any-input.testing.ts';
+import { FIN } from './beam-end/samples.testing.ts';
+import { anyFinPlate } from './fin-plate/any-input.testing.ts';
+import { KINDS } from './registry.ts';
+import { tryCheckJoint } from './report.ts';
+
+const read = (path: string): unknown => JSON.parse(readFileSync(new URL(path, import.meta.url), 'utf8'));
+const demo = readJob(read('../../../../demo/tern-quay.json'));
+/** Checks and rules by kind: all of them; those that no joint leaves out; those that none of these joints needs, and why. */
+const KNOWN = read('./every-check.json') as Record<string, { ids: string[]; always: string[]; never: Record<string, string> }>;
+const RANDOM: Record<string, readonly [fc.Arbitrary<unknown>, fc.Arbitrary<Combination>]> = {
+  'fin-plate': [anyFinPlate, anyActions],
+  'end-plate': [anyEndPlate, anyActions],
+  cleats: [anyCleats, anyActions],
+  'column-base': [anyBase, anyBaseActions],
+};
+const STRICT: Basis = { ...DEFAULT_BASIS, settings: { ...DEFAULT_BASIS.settings, exposed: true, flange_held: false } };
+
+describe.each(KINDS.map((k) => k.id))('the checks and rules of %s', (kind) => {
+  const applied = new Set<string>();
+  const leftOut = new Set<string>();
+  const take = (input: unknown, combinations: readonly Combination[], basis: Basis): void => {
+    const r = tryCheckJoint({ kind, input, combinations }, basis);
+    if ('refusal' in r) return;
+    for (const x of [...r.report.combinations.flatMap((c) => c.checks), ...r.report.rules])
+      (x.type === 'skip' ? leftOut : applied).add(x.id);
+  };
+  beforeAll(() => {
+    const [input, actions] = RANDOM[kind]!;
+    fc.sample(fc.tuple(input, actions), { numRuns: 1500, seed: 417 }).forEach(([i, c], n) =>
+      take(i, [c], n % 3 ? DEFAULT_BASIS : STRICT),
+    );
+    for (const j of demo.joints.filter((x) => x.kind === kind)) take(j.input, j.combinations, basisOf(demo, j.settings));
+  });
+  const known = KNOWN[kind]!;
+  it('are these, none more and none less', () => expect([...new Set([...applied, ...leftOut])].sort()).toEqual(known.ids));
+  it('each apply to some joint, but for those that say why not', () =>
+    expect(known.ids.filter((id) => !applied.has(id))).toEqual(Object.keys(known.never)));
+  it('are each left out of some joint, but for those that every joint has', () =>
+    expect(known.ids.filter((id) => !leftOut.has(id))).toEqual(known.always));
+});
+
+describe('a fin plate that is welded to its beam', () => {
+  it('has no check or rule of holes, bolts or rows', () => {
+    const input = { ...FIN, fixing: 'welded' as const, beam_weld: { s: 6 } };
+    const combination = { name: 'C', V_Ed: 60, N_Ed: 20, N_tie: 40 };
+    const left = (i: unknown): string[] => {
+      const r = tryCheckJoint(
+        { kind: 'fin-plate', input: i, combinations: [combination, { ...combination, N_Ed: -20 }] },
+        DEFAULT_BASIS,
+      );
+      if ('refusal' in r) throw new Error(r.refusal.message);
+      return r.report.combinations.flatMap((c) => c.checks.flatMap((x) => (x.type === 'skip' ? [] : [x.id])));
+    };
+    expect(left(input).filter((id) => /bolt|bearing|net|block|slip|second-line|panel/.test(id))).toEqual([]);
+    expect(left(FIN).filter((id) => /^tie-/.test(id))).toEqual(
+      expect.arrayContaining(['tie-plate-block', 'tie-plate-net', 'tie-web-block']),
+    );
+  });
+});
