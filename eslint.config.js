@@ -14,6 +14,7 @@ const layer = (folder, forbidden, message) => ({
 const FLOORS = [
   'units',
   'refusal.ts',
+  'lazy.ts',
   'validate',
   'formula',
   'numeric',

@@ -46,7 +46,7 @@ for (const [mark, aim] of [
 ] as const) {
   const one = job.joints.find((j) => j.mark === mark)!;
   const kind = kindOf(one.kind);
-  const prepared = kind.prepare(kind.model(one.input, DEFAULT_BASIS));
+  const prepared = kind.build(one.input, DEFAULT_BASIS).prepared;
   const run = new Run(prepared.sheet);
   for (const [words, c] of loads) {
     const newtons = inNewtons(c);
@@ -77,7 +77,7 @@ for (const [mark, aim] of [
     V_z: 30,
     V_y: 12,
   }));
-  const prepared = kind.prepare(kind.model(input, DEFAULT_BASIS));
+  const prepared = kind.build(input, DEFAULT_BASIS).prepared;
   const run = new Run(prepared.sheet);
   const newtons = combinations.map(inNewtons);
   const many = (): void => {
@@ -106,9 +106,10 @@ for (const [mark, aim] of [
     const times: number[] = [];
     for (const j of bases) {
       const kind = kindOf(j.kind);
-      const prepared = kind.prepare(
-        kind.model({ ...j.input, options: { ...(j.input['options'] as object), ...options } }, DEFAULT_BASIS),
-      );
+      const prepared = kind.build(
+        { ...j.input, options: { ...(j.input['options'] as object), ...options } },
+        DEFAULT_BASIS,
+      ).prepared;
       const run = new Run(prepared.sheet);
       for (const round of [0, 1]) {
         for (const c of j.combinations.map(inNewtons)) {

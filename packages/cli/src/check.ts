@@ -1,7 +1,7 @@
 import {
   basisOf,
   checkCombination,
-  checkJoint,
+  reportOf,
   checkRules,
   fingerprint,
   inNewtons,
@@ -69,9 +69,10 @@ function ruleEntry(r: RuleResult, values?: Record<string, unknown>) {
 
 function jointEntry(job: JobDocument, joint: JointDocument, trace: boolean) {
   const basis = basisOf(job, joint.settings);
-  const report = checkJoint(joint, basis);
   const kind = kindOf(joint.kind);
-  const prepared = kind.prepare(kind.model(joint.input, basis));
+  const built = kind.build(joint.input, basis);
+  const { prepared } = built;
+  const report = reportOf(built, joint.combinations);
   const traced = (work: (run: Run) => void): ((id: string, where?: string) => Record<string, unknown>) | undefined => {
     if (!trace) return undefined;
     const run = new Run(prepared.sheet);

@@ -19,13 +19,12 @@ export function exportPart(
     );
   const kind = kindOf(joint.kind);
   try {
-    const model = kind.model(joint.input, basisOf(job, joint.settings));
+    const { lists, template } = kind.build(joint.input, basisOf(job, joint.settings));
     if (options.template) {
-      if (!kind.template)
+      if (!template)
         throw new BadInput(`template: a ${kind.title.toLowerCase()} has no template; joints of another kind may have one.`);
-      return templateDxf(kind.template(model));
+      return templateDxf(template);
     }
-    const lists = kind.lists?.(model) ?? [];
     const list = lists.find((l) => l.id === options.list);
     if (!list)
       throw new BadInput(

@@ -12,12 +12,12 @@ import { jobPdf } from './pdf/index.ts';
 
 const job = readJob(JSON.parse(readFileSync(new URL('../../../demo/tern-quay.json', import.meta.url), 'utf8')));
 const kind = kindOf('column-base');
-const modelOf = (mark: string) => kind.model(job.joints.find((j) => j.mark === mark)!.input, DEFAULT_BASIS);
+const built = (mark: string) => kind.build(job.joints.find((j) => j.mark === mark)!.input, DEFAULT_BASIS);
 
 describe('setting-out of a column base', () => {
   // Six anchors on R 215 from 30 degrees: z = 215 sin, y = 215 cos; the first at y 186.2, z 107.5.
   it('is CSV that another parser reads, from the column axes', () => {
-    const list = kind.lists!(modelOf('P2-01')).find((l) => l.id === 'setting-out')!;
+    const list = built('P2-01').lists.find((l) => l.id === 'setting-out')!;
     const { data, errors } = Papa.parse<Record<string, string>>(listCsv(list), { header: true, skipEmptyLines: true });
     expect(errors).toEqual([]);
     expect(data).toHaveLength(6);
@@ -25,7 +25,7 @@ describe('setting-out of a column base', () => {
     expect(data[3]).toMatchObject({ 'z mm': '-107.5', 'y mm': '-186.2' });
   });
   it('is DXF in true size that another parser reads, a layer for each part', () => {
-    const dxf = new DxfParser().parseSync(templateDxf(kind.template!(modelOf('P1-01'))))!;
+    const dxf = new DxfParser().parseSync(templateDxf(built('P1-01').template!))!;
     const on = (layer: string) =>
       dxf.entities.filter((e) => e.layer === layer) as unknown as {
         type: string;

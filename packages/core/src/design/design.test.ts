@@ -197,7 +197,7 @@ describe('ways out', () => {
         const now = tryCheckJoint({ kind: kindId, input, combinations: c }, DEFAULT_BASIS);
         if ('refusal' in now || now.report.worst < 0) continue;
         const [before, broken] = [leastMultiple(now.report), now.report.brokenRules.length];
-        for (const m of kind.moves(input, kind.model(input, DEFAULT_BASIS))) {
+        for (const m of kind.build(input, DEFAULT_BASIS).moves()) {
           const then = tryCheckJoint({ kind: kindId, input: m.input, combinations: c }, DEFAULT_BASIS);
           if ('report' in then && leastMultiple(then.report) > before + 0.02 && then.report.brokenRules.length > broken)
             tempted += 1;
@@ -323,7 +323,8 @@ describe.each(KINDS.map((k) => [k.title, k] as const))('the fields of %s', (_t, 
     const dims = (i: unknown) =>
       new Map(
         kind
-          .drawing(kind.model(i, DEFAULT_BASIS), title, null)
+          .build(i, DEFAULT_BASIS)
+          .drawing(title, null)
           .items.flatMap((t) => (t.k === 'text' && t.field ? [[t.field, t.text] as const] : [])),
       );
     const start = dims(input);

@@ -30,7 +30,11 @@ export function firstDetail(
   const { input, taken } = climb(
     usual.input,
     judge,
-    (i) => kind.moves(i, kind.model(i, basis)).filter((m) => !m.given),
+    (i) =>
+      kind
+        .build(i, basis)
+        .moves()
+        .filter((m) => !m.given),
     Math.floor(BUDGET / Math.max(1, combinations.length)),
   );
   const why = taken.length ? [...usual.why, `Taken further: ${taken.join(', ')}.`] : usual.why;

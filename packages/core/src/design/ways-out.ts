@@ -3,7 +3,7 @@ import type { Basis } from '../basis/basis.ts';
 import type { State } from '../joints/report.ts';
 import { kindOf } from '../joints/registry.ts';
 import { costOf } from './cost.ts';
-import { leastMultiple, tryDetail } from './judge.ts';
+import { leastMultiple, tryBuild } from './judge.ts';
 
 export interface WayOut {
   readonly label: string;
@@ -37,18 +37,19 @@ interface Trial {
  */
 export function waysOut(kindId: string, input: unknown, combinations: readonly Combination[], basis: Basis, most = 6): WayOut[] {
   const kind = kindOf(kindId);
-  const now = tryDetail(kindId, input, combinations, basis);
-  if (!now || now.worst < 0) return [];
+  const start = tryBuild(kindId, input, combinations, basis);
+  if (!start || start.report.worst < 0) return [];
+  const now = start.report;
   const before = leastMultiple(now);
   const rulesBefore = now.brokenRules.length;
   const soundNow = now.state === 'holds' || now.state === 'close';
-  const model = kind.model(input, basis);
-  const quantities = kind.quantities(model);
+  const { quantities } = start.built;
   const cost = costOf(quantities);
 
   const attempt = (label: string, trial: unknown, pair: boolean): Trial | null => {
-    const report = tryDetail(kindId, trial, combinations, basis);
-    if (!report) return null;
+    const tried = tryBuild(kindId, trial, combinations, basis);
+    if (!tried) return null;
+    const { report } = tried;
     const after = leastMultiple(report);
     const rulesAfter = report.brokenRules.length;
     const lifts = after > before + 0.02;
@@ -60,7 +61,7 @@ export function waysOut(kindId: string, input: unknown, combinations: readonly C
       (mends && after < Math.min(before, 1))
     )
       return null;
-    const q = kind.quantities(kind.model(trial, basis));
+    const q = tried.built.quantities;
     const way: WayOut = {
       label,
       input: trial,
@@ -80,7 +81,7 @@ export function waysOut(kindId: string, input: unknown, combinations: readonly C
     return { way, arrives: rulesAfter === 0 && after >= (soundNow ? basis.close : 1) };
   };
 
-  const moves = kind.moves(input, model);
+  const moves = start.built.moves();
   const singles = moves.map((m) => attempt(m.label, m.input, false)).filter((t) => t !== null);
   const home = singles.filter((t) => t.arrives);
   const trials = [...singles];
@@ -115,7 +116,7 @@ function pairs(
   for (const [i, first] of moves.entries()) {
     let second: readonly { label: string; input: unknown }[];
     try {
-      second = kind.moves(first.input, kind.model(first.input, basis));
+      second = kind.build(first.input, basis).moves();
     } catch {
       continue; // the first move alone can't be built; its pairs are not looked for
     }

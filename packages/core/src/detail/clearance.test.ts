@@ -1,3 +1,4 @@
+import { finPlateModel } from '../joints/fin-plate/model.ts';
 import { describe, expect, it } from 'vitest';
 import { DEFAULT_BASIS } from '../basis/basis.ts';
 import { NO_LOADS } from '../checks/check.ts';
@@ -20,7 +21,7 @@ const input: FinPlateInput = {
   weld: { s: 8 },
   holes: { plate: 'normal', web: 'normal' },
 };
-const solidOf = (i: FinPlateInput) => finPlate.solid(finPlate.model(i, DEFAULT_BASIS));
+const solidOf = (i: FinPlateInput) => finPlate.build(i, DEFAULT_BASIS).solid;
 
 describe('the solid detail', () => {
   const solid = solidOf(input);
@@ -53,23 +54,21 @@ describe('the solid detail', () => {
 
 describe('parts on a support', () => {
   const cleat = (type: string, section: string, p3: number, leg: number) =>
-    cleats.solid(
-      cleats.model(
-        {
-          beam: { section: 'UB 406x140x39', steel: { grade: 'S275' }, notch: { type: 'none' } },
-          support: { type: type as 'column_web', section, steel: { grade: 'S275' } },
-          cleat: { t: 10, h: 290, e1: 40, leg_web: 100, leg_support: leg, r: 12, steel: { grade: 'S275' } },
-          web: { e2b: 40, top_to_bolt: 90 },
-          gap: 10,
-          arrangement: 'double',
-          fixing: 'bolted',
-          bolts: { ...input.bolts, p3 },
-          support_bolts: { n1: 4, p1: 70, e1: 40 },
-          holes: { cleat: 'normal', web: 'normal', leg: 'normal', support: 'normal' },
-        },
-        DEFAULT_BASIS,
-      ),
-    );
+    cleats.build(
+      {
+        beam: { section: 'UB 406x140x39', steel: { grade: 'S275' }, notch: { type: 'none' } },
+        support: { type: type as 'column_web', section, steel: { grade: 'S275' } },
+        cleat: { t: 10, h: 290, e1: 40, leg_web: 100, leg_support: leg, r: 12, steel: { grade: 'S275' } },
+        web: { e2b: 40, top_to_bolt: 90 },
+        gap: 10,
+        arrangement: 'double',
+        fixing: 'bolted',
+        bolts: { ...input.bolts, p3 },
+        support_bolts: { n1: 4, p1: 70, e1: 40 },
+        holes: { cleat: 'normal', web: 'normal', leg: 'normal', support: 'normal' },
+      },
+      DEFAULT_BASIS,
+    ).solid;
   // UC 203x203x60: web 9.4, root radius 10.2: (120 - 9.4)/2 - 10.2 = 45.1 from the bolt to the fillet; a washer needs 18.5.
   it('measures washers against the fillets of a column flange', () =>
     expect(washerToColumnFillet(cleat('column_flange', 'UC 203x203x60', 120, 100))).toMatchObject({
@@ -93,7 +92,7 @@ describe('parts on a support', () => {
 
 describe('a beam end between or before the flanges of its support', () => {
   const rule = (i: FinPlateInput) => {
-    const p = finPlateToEn1993(finPlate.model(i, DEFAULT_BASIS));
+    const p = finPlateToEn1993(finPlateModel(i, DEFAULT_BASIS), () => finPlate.build(i, DEFAULT_BASIS).solid);
     return p.rules.find((r) => r.id === 'clear-support')!.run(null as never, p.upright.c, NO_LOADS);
   };
   const web = (section: string, gap: number): FinPlateInput => ({
@@ -111,19 +110,17 @@ describe('a beam end between or before the flanges of its support', () => {
 describe('room for a socket on bolts through the support', () => {
   const end = (p3: number, top: number, type: string, section: string) =>
     socketRoom(
-      endPlate.solid(
-        endPlate.model(
-          {
-            beam: { section: 'UB 406x140x39', steel: { grade: 'S275' }, notch: { type: 'none' } },
-            support: { type: type as 'column_web', section, steel: { grade: 'S275' } },
-            plate: { t: 10, h: 290, b: p3 + 60, e1: 40, top, full_depth: false, steel: { grade: 'S275' } },
-            bolts: { d: 20, cls: '8.8', n1: 4, p1: 70, p3, threads_in_plane: true, category: 'A', friction: 'B', packing: 0 },
-            weld: { s: 6 },
-            holes: { plate: 'normal', support: 'normal' },
-          },
-          DEFAULT_BASIS,
-        ),
-      ),
+      endPlate.build(
+        {
+          beam: { section: 'UB 406x140x39', steel: { grade: 'S275' }, notch: { type: 'none' } },
+          support: { type: type as 'column_web', section, steel: { grade: 'S275' } },
+          plate: { t: 10, h: 290, b: p3 + 60, e1: 40, top, full_depth: false, steel: { grade: 'S275' } },
+          bolts: { d: 20, cls: '8.8', n1: 4, p1: 70, p3, threads_in_plane: true, category: 'A', friction: 'B', packing: 0 },
+          weld: { s: 6 },
+          holes: { plate: 'normal', support: 'normal' },
+        },
+        DEFAULT_BASIS,
+      ).solid,
     )!;
   // UB 406x140x39: web 6.4, weld 6: 70/2 - 3.2 - 6 = 25.8 from the bolt; 30/sqrt3 + 6 = 23.32 is needed.
   it('is measured to the weld at the beam web', () =>

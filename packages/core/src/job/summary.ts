@@ -1,6 +1,6 @@
 import { kindOf } from '../joints/registry.ts';
 import { refusalOf } from '../refusal.ts';
-import { checkJoint } from '../joints/report.ts';
+import { reportOf } from '../joints/report.ts';
 import { basisOf } from '../basis/basis.ts';
 import { type JobDocument, type JointDocument } from './document.ts';
 import { fingerprint } from './fingerprint.ts';
@@ -19,8 +19,9 @@ export function summaryOf(
       stale: joint.checked !== undefined && joint.checked.fingerprint !== fingerprint(joint, basis),
       members: kind.members(joint.input),
     };
-    const report = checkJoint(joint, basis);
-    const q = kind.quantities(kind.model(joint.input, basis));
+    const built = kind.build(joint.input, basis);
+    const report = reportOf(built, joint.combinations);
+    const q = built.quantities;
     const worst = report.combinations[report.worst];
     return {
       ...known,

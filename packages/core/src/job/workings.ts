@@ -3,8 +3,8 @@ import { inNewtons, type Combination } from '../actions/combination.ts';
 import { checkRules, resultKey } from '../checks/check.ts';
 import { stepsOf, type WorkingSection } from '../checks/workings.ts';
 import { Run, type Origin } from '../formula/index.ts';
-import { kindOf } from '../joints/registry.ts';
-import { reportCombination, summarise, type JointLike, type JointReport } from '../joints/report.ts';
+import type { Joint } from '../joints/kind.ts';
+import { buildJoint, reportCombination, summarise, type JointLike, type JointReport } from '../joints/report.ts';
 import { multipleText, quantity } from '../units/format.ts';
 
 export interface Workings {
@@ -14,9 +14,12 @@ export interface Workings {
 }
 
 /** The whole calculation of a joint under one combination, every line with its formula, values, result, clause and sources. */
-export function workingsOf(joint: JointLike, basis: Basis, index: number): Workings {
-  const kind = kindOf(joint.kind);
-  const prepared = kind.prepare(kind.model(joint.input, basis));
+export function workingsOf(
+  joint: JointLike,
+  basis: Basis,
+  index: number,
+  { prepared }: Joint = buildJoint(joint, basis),
+): Workings {
   const run = new Run(prepared.sheet);
   const reports = joint.combinations.map((c) => reportCombination(c, prepared.check(inNewtons(c), run), basis));
   const combination = joint.combinations[index] ?? null;

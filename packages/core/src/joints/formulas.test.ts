@@ -20,7 +20,7 @@ describe.each(KINDS.map((k) => [k.title, k] as const))('every formula of %s', (_
     [],
     DEFAULT_BASIS,
   );
-  const { sheet, ids } = kind.prepare(kind.model(first.input, DEFAULT_BASIS));
+  const { sheet, ids } = kind.build(first.input, DEFAULT_BASIS).prepared;
 
   it('gives the unit that it is declared with', () => {
     expect(sheet.formulas.length).toBeGreaterThan(150);

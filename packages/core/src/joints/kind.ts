@@ -3,6 +3,7 @@ import type { ActionField, Combination } from '../actions/combination.ts';
 import type { Drawing, TitleBlock } from '../detail/drawing.ts';
 import type { Point, Quantities, Solid } from '../detail/solid.ts';
 import type { Basis } from '../basis/basis.ts';
+import { once } from '../lazy.ts';
 import type { Prepared } from '../checks/check.ts';
 import type { MemberFacts } from './members.ts';
 
@@ -100,8 +101,98 @@ export interface MomentChart {
   readonly points: readonly { readonly name: string; readonly N: number; readonly M: number; readonly governs: boolean }[];
 }
 
-/** Everything that the rest of the product knows of a kind of joint. `M` is the kind's looked-up model. */
-export interface JointKind<I = unknown, M = unknown> {
+/** One joint: what is made of its input under a basis, each part once and when it is first asked for. */
+export interface Joint<I = unknown> {
+  readonly input: I;
+  readonly basis: Basis;
+  readonly prepared: Prepared;
+  readonly solid: Solid;
+  readonly quantities: Quantities;
+  drawing(title: TitleBlock, combination: Combination | null): Drawing;
+  /** Small moves that might lift it. */
+  moves(): Move<I>[];
+  /** Resistance in axial force and moment with the combinations in it; `governing` is the index of the one that gives first. Null where the kind has none. */
+  chart(combinations: readonly Combination[], governing: number): MomentChart | null;
+  readonly lists: readonly List[];
+  readonly template: Template | null;
+}
+
+/** What more a kind gives than every kind does. */
+export interface Offers {
+  readonly chart: boolean;
+  readonly lists: boolean;
+  readonly template: boolean;
+}
+
+/** Parts of one joint that others are made from. */
+export interface Parts<M, P> {
+  readonly model: M;
+  readonly prepared: P;
+  readonly solid: Solid;
+}
+
+/** What a kind makes, each from what it needs. `M` is its looked-up model, `P` the joint laid out for checking. */
+export interface Making<I, M, P extends Prepared> {
+  /** Looks everything up; throws a Refusal when the joint can't be built as described. */
+  model(input: I, basis: Basis): M;
+  prepare(model: M, solid: () => Solid): P;
+  solid(model: M): Solid;
+  quantities(parts: Parts<M, P>): Quantities;
+  drawing(parts: Parts<M, P>, title: TitleBlock, combination: Combination | null): Drawing;
+  moves(input: I, model: M): Move<I>[];
+  chart?(parts: Parts<M, P>, combinations: readonly Combination[], governing: number): MomentChart | null;
+  lists?(parts: Parts<M, P>): List[];
+  template?(parts: Parts<M, P>): Template;
+}
+
+/** The part of a kind that builds joints. */
+export function building<I, M, P extends Prepared>(making: Making<I, M, P>): Pick<JointKind<I>, 'build' | 'offers'> {
+  return {
+    offers: { chart: making.chart !== undefined, lists: making.lists !== undefined, template: making.template !== undefined },
+    build: (input, basis) => {
+      const model = making.model(input, basis);
+      const solid = once(() => making.solid(model));
+      const prepared = once(() => making.prepare(model, solid));
+      const parts: Parts<M, P> = {
+        model,
+        get solid() {
+          return solid();
+        },
+        get prepared() {
+          return prepared();
+        },
+      };
+      const quantities = once(() => making.quantities(parts));
+      const lists = once(() => making.lists?.(parts) ?? []);
+      const template = once(() => making.template?.(parts) ?? null);
+      return {
+        input,
+        basis,
+        get prepared() {
+          return prepared();
+        },
+        get solid() {
+          return solid();
+        },
+        get quantities() {
+          return quantities();
+        },
+        get lists() {
+          return lists();
+        },
+        get template() {
+          return template();
+        },
+        drawing: (title, combination) => making.drawing(parts, title, combination),
+        moves: () => making.moves(input, model),
+        chart: (combinations, governing) => making.chart?.(parts, combinations, governing) ?? null,
+      };
+    },
+  };
+}
+
+/** Everything that the rest of the product knows of a kind of joint. */
+export interface JointKind<I = unknown> {
   readonly id: string;
   readonly code: string;
   readonly title: string;
@@ -117,12 +208,9 @@ export interface JointKind<I = unknown, M = unknown> {
   seedOf(input: I): Start;
   /** Actions that it takes, in the order of cards and tables. */
   readonly actions: readonly ActionField[];
-  /** Looks everything up; throws a Refusal when the joint can't be built as described. */
-  model(input: I, basis: Basis): M;
-  prepare(model: M): Prepared;
-  solid(model: M): Solid;
-  quantities(model: M): Quantities;
-  drawing(model: M, title: TitleBlock, combination: Combination | null): Drawing;
+  /** A joint of this kind; throws a Refusal when it can't be built as described. */
+  build(input: I, basis: Basis): Joint<I>;
+  readonly offers: Offers;
   /** What it joins, in a few words. */
   members(input: I): string;
   /** Dimensions and resistances of its members, by the callout that shows each. */
@@ -133,11 +221,6 @@ export interface JointKind<I = unknown, M = unknown> {
     parse(text: string, base: I): I;
   };
   first(start: Start, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I>;
-  moves(input: I, model: M): Move<I>[];
-  /** Resistance in axial force and moment with the combinations in it; `governing` is the index of the one that gives first. */
-  chart?(model: M, combinations: readonly Combination[], governing: number): MomentChart | null;
-  lists?(model: M): List[];
-  template?(model: M): Template;
 }
 
 /** An error in a detail line: where it is and what would be accepted. */

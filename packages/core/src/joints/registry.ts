@@ -7,11 +7,11 @@ import type { JointKind } from './kind.ts';
 
 /** The only list of kinds. */
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- each kind types its own input; the registry holds them all
-export const KINDS: readonly JointKind<any, any>[] = [finPlate, endPlate, cleats, columnBase];
+export const KINDS: readonly JointKind<any>[] = [finPlate, endPlate, cleats, columnBase];
 
 /** The kind with this id; refuses an unknown one. */
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- as above
-export function kindOf(id: string): JointKind<any, any> {
+export function kindOf(id: string): JointKind<any> {
   const kind = KINDS.find((k) => k.id === id);
   if (!kind)
     throw new Refusal('kind', `kind: there is no kind of joint "${id}"; accepted are ${KINDS.map((k) => k.id).join(', ')}.`);
@@ -20,4 +20,4 @@ export function kindOf(id: string): JointKind<any, any> {
 
 /** The kind whose detail line starts with this code. */
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- as above
-export const kindByCode = (code: string): JointKind<any, any> | undefined => KINDS.find((k) => k.code === code.toUpperCase());
+export const kindByCode = (code: string): JointKind<any> | undefined => KINDS.find((k) => k.code === code.toUpperCase());

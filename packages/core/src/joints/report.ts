@@ -1,6 +1,7 @@
 import { inNewtons, type Combination } from '../actions/combination.ts';
 import { Run, type Sheet } from '../formula/index.ts';
 import { checkRules, resultKey, type Checked, type CheckResult, type RuleResult, type StrengthResult } from '../checks/check.ts';
+import type { Joint } from './kind.ts';
 import { kindOf } from './registry.ts';
 import { refusalOf } from '../refusal.ts';
 import { multipleText } from '../units/format.ts';
@@ -66,14 +67,19 @@ export interface JointLike {
   readonly combinations: readonly Combination[];
 }
 
-/** Checks one joint under all its combinations. Throws a Refusal when it can't be built as described. */
-export function checkJoint(joint: JointLike, basis: Basis): JointReport {
-  const kind = kindOf(joint.kind);
-  const prepared = kind.prepare(kind.model(joint.input, basis));
+/** The joint that a document describes. Throws a Refusal when it can't be built so. */
+export const buildJoint = (joint: Pick<JointLike, 'kind' | 'input'>, basis: Basis): Joint =>
+  kindOf(joint.kind).build(joint.input, basis);
+
+/** What the checks say of a joint under these combinations. */
+export function reportOf({ prepared, basis }: Joint, combinations: readonly Combination[]): JointReport {
   const run = runOf(prepared.sheet);
-  const combinations = joint.combinations.map((c) => reportCombination(c, prepared.check(inNewtons(c), run), basis));
-  return summarise(combinations, checkRules(prepared, run, joint.combinations), basis);
+  const reports = combinations.map((c) => reportCombination(c, prepared.check(inNewtons(c), run), basis));
+  return summarise(reports, checkRules(prepared, run, combinations), basis);
 }
+
+/** Builds and checks one joint under all its combinations. Throws a Refusal when it can't be built as described. */
+export const checkJoint = (joint: JointLike, basis: Basis): JointReport => reportOf(buildJoint(joint, basis), joint.combinations);
 
 export function reportCombination(
   combination: Combination,
@@ -174,12 +180,14 @@ function verdictOf(r: Omit<JointReport, 'verdict'>): string {
 }
 
 export type CheckedJoint =
-  { readonly report: JointReport } | { readonly refusal: { readonly field: string; readonly message: string } };
+  | { readonly report: JointReport; readonly built: Joint }
+  | { readonly refusal: { readonly field: string; readonly message: string } };
 
 /** Checks a joint and turns whatever stops it into a value, for registers and batches: no joint takes its neighbours with it. */
 export function tryCheckJoint(joint: JointLike, basis: Basis): CheckedJoint {
   try {
-    return { report: checkJoint(joint, basis) };
+    const built = buildJoint(joint, basis);
+    return { built, report: reportOf(built, joint.combinations) };
   } catch (e) {
     return { refusal: refusalOf(e) };
   }

@@ -46,7 +46,7 @@ it('covers every kind', () => expect(new Set(cases.map((c) => c.kind.id)).size).
 describe.each(cases)('$title', ({ kind, actions, input, expected, governs }) => {
   const checked = validate<unknown>(kind.schema, input);
   if ('error' in checked) throw new Error(checked.error.message);
-  const prepared = kind.prepare(kind.model(checked.value, DEFAULT_BASIS));
+  const prepared = kind.build(checked.value, DEFAULT_BASIS).prepared;
   const run = new Run(prepared.sheet);
   run.startTrace();
   const results = checkCombination(prepared, { name: 'C1', V_Ed: actions.V_Ed * 1e3, N_Ed: 0, N_tie: actions.N_tie * 1e3 }, run);

@@ -12,6 +12,7 @@ import {
   STATE_WORDS,
   workingsOf,
   tryCheckJoint,
+  type Joint,
   type Basis,
   type CheckResult,
   type CombinationReport,
@@ -77,12 +78,11 @@ export function jointPages(page: Page, { job, joint, revision, level }: JointPag
     page.paragraph(`This joint can't be checked. ${checked.refusal.message}`, { colour: OXIDE });
     return;
   }
-  const { report } = checked;
+  const { report, built } = checked;
   const worst = Math.max(report.worst, 0);
   const combination = joint.combinations[worst] ?? null;
-  const model = kind.model(joint.input, basis);
   const title = titleOf(job, joint, report, basis, revision);
-  const drawing = kind.drawing(model, title, combination);
+  const drawing = built.drawing(title, combination);
 
   page.lying();
   const { width, height } = page.doc.page;
@@ -107,13 +107,13 @@ export function jointPages(page: Page, { job, joint, revision, level }: JointPag
     page.paragraph(`Not checked: ${m.title}. ${m.reason}`, { colour: OXIDE, size: 9 });
   if (joint.note) page.paragraph(joint.note);
 
-  inputs(page, joint, basis);
+  inputs(page, joint, built);
   actions(page, joint, report);
   checksTable(page, report, worst);
   rulesTable(page, report);
-  lists(page, joint, basis);
+  lists(page, built);
   if (!combination) return;
-  const workings = workingsOf(joint, basis, worst);
+  const workings = workingsOf(joint, basis, worst, built);
   if (level === 'everything') {
     page.heading(`Workings, combination ${combination.name}`);
     workingPages(page, workings);
@@ -147,9 +147,8 @@ function failureOf(drawing: Drawing, report: JointReport, worst: number): Item[]
     : [];
 }
 
-function inputs(page: Page, joint: JointDocument, basis: Basis): void {
+function inputs(page: Page, joint: JointDocument, { quantities: q }: Joint): void {
   const kind = kindOf(joint.kind);
-  const q = kind.quantities(kind.model(joint.input, basis));
   const rows = kind.fields
     .filter((f) => !f.applies || f.applies(joint.input))
     .map((f) => {
@@ -272,9 +271,8 @@ function left(
 }
 
 /** What is bought and set out, where the kind has such lists. */
-function lists(page: Page, joint: JointDocument, basis: Basis): void {
-  const kind = kindOf(joint.kind);
-  for (const list of kind.lists?.(kind.model(joint.input, basis)) ?? []) {
+function lists(page: Page, joint: Joint): void {
+  for (const list of joint.lists) {
     page.heading(list.title);
     page.table(
       list.head.map((title) => ({ title, width: 1 / list.head.length })),

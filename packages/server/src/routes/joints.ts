@@ -2,7 +2,7 @@ import {
   basisOf,
   combinationSchema,
   fingerprint,
-  kindOf,
+  buildJoint,
   KINDS,
   markSchema,
   readJoint,
@@ -112,10 +112,7 @@ export function jointRoutes(api: Api, { database }: Services): void {
   );
 
   /** Lists and templates are made from the stored joint. */
-  const modelled = async (joint: JointRecord) => {
-    const kind = kindOf(joint.kind);
-    return { kind, model: kind.model(joint.input, basisOf(await getJob(db, joint.jobId), joint.settings)) };
-  };
+  const built = async (joint: JointRecord) => buildJoint(joint, basisOf(await getJob(db, joint.jobId), joint.settings));
 
   api.route(
     {
@@ -126,8 +123,8 @@ export function jointRoutes(api: Api, { database }: Services): void {
     },
     async ({ params }, _req, res) => {
       const joint = await readableJoint(db, id(params));
-      const { kind, model } = await modelled(joint);
-      const list = kind.lists?.(model).find((l) => l.id === params['list']);
+      const { lists } = await built(joint);
+      const list = lists.find((l) => l.id === params['list']);
       if (!list) throw new NotFound('This joint has no such list.');
       res
         .attachment(`${fileName(`${joint.mark} ${list.id}`)}.csv`)
@@ -145,9 +142,8 @@ export function jointRoutes(api: Api, { database }: Services): void {
     },
     async ({ params }, _req, res) => {
       const joint = await readableJoint(db, id(params));
-      const { kind, model } = await modelled(joint);
-      if (!kind.template) throw new NotFound('This joint has no template.');
-      const template = kind.template(model);
+      const { template } = await built(joint);
+      if (!template) throw new NotFound('This joint has no template.');
       res
         .attachment(`${fileName(`${joint.mark} ${template.title}`)}.dxf`)
         .type('application/dxf')

@@ -1,4 +1,4 @@
-import { basisOf, kindOf, type JobRecord, type JointContent } from '@ample/core';
+import { basisOf, buildJoint, type JobRecord, type JointContent } from '@ample/core';
 import { api } from '../api.ts';
 
 /** Lists of a joint, to read and to take along as CSV, and its template in true size. Files are made from the saved joint. */
@@ -13,10 +13,7 @@ export function Lists({
   jointId: string;
   saved: boolean;
 }) {
-  const kind = kindOf(content.kind);
-  const model = kind.model(content.input, basisOf(job, content.settings));
-  const lists = kind.lists?.(model) ?? [];
-  const template = kind.template?.(model);
+  const { lists, template } = buildJoint(content, basisOf(job, content.settings));
   return (
     <div className="p-4 overflow-auto h-full">
       {lists.length === 0 && <p className="muted">There is nothing to list on this joint yet.</p>}

@@ -33,8 +33,8 @@ export function refusalOf(kindId: string, input: unknown, job: JobRecord, conten
   const checked = validate<unknown>(kind.schema, input);
   if ('error' in checked) return inWords(kindId, checked.error.message);
   try {
-    const model = kind.model(checked.value, basisOf(job, content.settings));
-    kind.quantities(model);
+    // What can't be made of it is refused too.
+    void kind.build(checked.value, basisOf(job, content.settings)).quantities;
     return null;
   } catch (e) {
     if (e instanceof Refusal) return inWords(kindId, e.message);

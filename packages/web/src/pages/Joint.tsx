@@ -236,8 +236,8 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly Sibling[]
   // A tab is there where the kind has something to show in it.
   const tabs = TABS.filter(
     ([id]) =>
-      (id !== 'chart' || kind.chart) &&
-      (id !== 'lists' || kind.lists) &&
+      (id !== 'chart' || kind.offers.chart) &&
+      (id !== 'lists' || kind.offers.lists) &&
       (id !== 'alternatives' || KINDS.some((k) => k.id !== kind.id && k.family === kind.family)),
   );
   const at = siblings.findIndex((s) => s.id === record.id);

@@ -1,6 +1,6 @@
 import {
   basisOf,
-  checkJoint,
+  reportOf,
   firstDetail,
   KINDS,
   kindOf,
@@ -58,16 +58,10 @@ function refusing<T>(work: () => T): { ok: T } | { refusal: string } {
 const worker = {
   check(kindId: string, content: JointContent, job: JobLike, title: TitleDraft, selected: number): CheckAnswer {
     return refusing(() => {
-      const basis = basisFor(job, content);
-      const kind = kindOf(kindId);
-      const report = checkJoint({ kind: kindId, input: content.input, combinations: content.combinations }, basis);
-      const model = kind.model(content.input, basis);
+      const joint = kindOf(kindId).build(content.input, basisFor(job, content));
+      const report = reportOf(joint, content.combinations);
       const combination = content.combinations[selected >= 0 ? selected : report.worst] ?? null;
-      return {
-        report,
-        drawing: kind.drawing(model, { ...title, verdict: report.verdict }, combination),
-        quantities: kind.quantities(model),
-      };
+      return { report, drawing: joint.drawing({ ...title, verdict: report.verdict }, combination), quantities: joint.quantities };
     });
   },
   ways(kindId: string, content: JointContent, job: JobLike): WayOut[] {
@@ -84,14 +78,14 @@ const worker = {
     return KINDS.filter((k) => k.id !== content.kind && k.family === kindOf(content.kind).family).map((kind) => {
       const made = refusing(() => {
         const { input, why } = otherForm(content.kind, content.input, kind.id, content.combinations, basis);
-        const report = checkJoint({ kind: kind.id, input, combinations: content.combinations }, basis);
-        const model = kind.model(input, basis);
+        const joint = kind.build(input, basis);
+        const report = reportOf(joint, content.combinations);
         return {
           input,
           why,
           report,
-          quantities: kind.quantities(model),
-          drawing: kind.drawing(model, { ...title, kind: kind.title, verdict: report.verdict }, null),
+          quantities: joint.quantities,
+          drawing: joint.drawing({ ...title, kind: kind.title, verdict: report.verdict }, null),
         };
       });
       return { kindId: kind.id, title: kind.title, made };
@@ -105,8 +99,7 @@ const worker = {
     governing: number,
   ): { ok: MomentChart | null } | { refusal: string } {
     return refusing(() => {
-      const kind = kindOf(kindId);
-      return kind.chart?.(kind.model(content.input, basisFor(job, content)), content.combinations, governing) ?? null;
+      return kindOf(kindId).build(content.input, basisFor(job, content)).chart(content.combinations, governing);
     });
   },
   first(

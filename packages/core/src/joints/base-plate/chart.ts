@@ -1,8 +1,7 @@
 import { inNewtons, type Combination } from '../../actions/combination.ts';
 import { Run } from '../../formula/index.ts';
 import type { MomentChart } from '../kind.ts';
-import { prepareBase } from './checks/index.ts';
-import type { BaseModel } from './model.ts';
+import type { PreparedBase } from './checks/index.ts';
 
 const LEVELS = 25;
 
@@ -10,9 +9,8 @@ const LEVELS = 25;
  * The base's resistance in axial force and moment about one axis, beside the shear, the twist and the other moment of the combination that
  * gives first: for each N the largest moment both ways at which every check still holds. Points are the combinations.
  */
-export function momentChart(m: BaseModel, combinations: readonly Combination[], governing: number): MomentChart | null {
+export function momentChart(prepared: PreparedBase, combinations: readonly Combination[], governing: number): MomentChart | null {
   if (!combinations.length) return null;
-  const prepared = prepareBase(m);
   const run = new Run(prepared.sheet);
   const worst = combinations[Math.max(0, governing)]!;
   const size = (k: 'M_y' | 'M_z'): number => Math.max(...combinations.map((c) => Math.abs(c[k] ?? 0)));

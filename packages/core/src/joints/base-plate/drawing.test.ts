@@ -26,9 +26,9 @@ const title = {
 const basis = basisOf(demo);
 
 describe.each(joints.map((j) => [j.mark, j] as const))('the sheet of base %s', (_mark, joint) => {
-  const model = columnBase.model(joint.input, basis);
+  const built = columnBase.build(joint.input, basis);
   const report = checkJoint(joint, basis);
-  const drawings = joint.combinations.map((c) => columnBase.drawing(model, title, c));
+  const drawings = joint.combinations.map((c) => built.drawing(title, c));
 
   it('stands inside its frame, every point of it a number', () => {
     for (const d of drawings) {

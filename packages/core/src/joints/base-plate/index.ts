@@ -3,7 +3,7 @@ import { STEEL_GRADES } from '../../catalogue/index.ts';
 import { Refusal } from '../../refusal.ts';
 import { exact, significant } from '../../units/format.ts';
 import { strength, type MemberFacts } from '../members.ts';
-import type { JointKind, SeedField } from '../kind.ts';
+import { building, type JointKind, type SeedField } from '../kind.ts';
 import { prettyName } from '../../detail/drawing.ts';
 import { prepareBase } from './checks/index.ts';
 import { momentChart } from './chart.ts';
@@ -12,7 +12,7 @@ import { baseFirst, baseMoves } from './first.ts';
 import { baseSchema, type BaseInput } from './input.ts';
 import { parseLine, printLine } from './line.ts';
 import { baseLists, settingOut } from './lists.ts';
-import { baseModel, type BaseModel } from './model.ts';
+import { baseModel } from './model.ts';
 import { baseQuantities, baseSolid } from './solid.ts';
 import { baseDrawing } from './views.ts';
 import type { Basis } from '../../basis/basis.ts';
@@ -64,7 +64,7 @@ function columnFacts(input: BaseInput, basis: Basis): MemberFacts {
 }
 
 /** A column standing on a plate, grout and concrete, held by anchors (basis of column bases). */
-export const columnBase: JointKind<BaseInput, BaseModel> = {
+export const columnBase: JointKind<BaseInput> = {
   id: 'column-base',
   code: 'CB',
   title: 'Column base',
@@ -77,18 +77,20 @@ export const columnBase: JointKind<BaseInput, BaseModel> = {
     throw new Refusal('kind', 'kind: a column base has no other form of its family; accepted is this one.');
   },
   actions: COLUMN_ACTIONS,
-  model: baseModel,
-  prepare: prepareBase,
-  solid: baseSolid,
-  quantities: baseQuantities,
-  drawing: (m, title, combination) => baseDrawing(m, baseSolid(m), title, combination),
+  ...building({
+    model: baseModel,
+    prepare: prepareBase,
+    solid: baseSolid,
+    quantities: ({ model, solid }) => baseQuantities(model, solid),
+    drawing: baseDrawing,
+    moves: baseMoves,
+    chart: ({ prepared }, combinations, governing) => momentChart(prepared, combinations, governing),
+    lists: ({ model, solid }) => baseLists(model, solid),
+    template: ({ model, solid }) => settingOut(model, solid),
+  }),
   members: (i) =>
     `${prettyName(i.column.section ?? `${i.column.shape} ${i.column.h ?? i.column.d}`)} on concrete C${exact(i.concrete.f_ck)}`,
   facts: (i, basis) => ({ column: columnFacts(i, basis) }),
   line: { print: printLine, parse: parseLine },
   first: baseFirst,
-  moves: baseMoves,
-  chart: momentChart,
-  lists: baseLists,
-  template: settingOut,
 };

@@ -1,7 +1,8 @@
 import type { List, Template } from '../kind.ts';
 import { exact } from '../../units/format.ts';
 import type { BaseModel } from './model.ts';
-import { anchorParts, baseQuantities, baseSolid } from './solid.ts';
+import type { Solid } from '../../detail/solid.ts';
+import { anchorParts, baseQuantities } from './solid.ts';
 import { columnOutlines } from './shapes.ts';
 
 const KINDS = {
@@ -13,10 +14,10 @@ const KINDS = {
 } as const;
 
 /** Anchor schedule, and the setting-out of each anchor from the column axes. */
-export function baseLists(m: BaseModel): List[] {
+export function baseLists(m: BaseModel, solid: Solid): List[] {
   const { anchors: a, grout, plate } = m.input;
   if (!m.anchors.length) return [];
-  const q = baseQuantities(m);
+  const q = baseQuantities(m, solid);
   const part = anchorParts(m)[0]!;
   const projection = Math.round(part.z[1] + grout.t);
   const place = (x: number): number => Math.round(x * 10) / 10;
@@ -63,8 +64,8 @@ export function baseLists(m: BaseModel): List[] {
 }
 
 /** The plate with its holes, the column and the axes in true size: a template to set the anchors out with. Coordinates z to the right, y up, mm. */
-export function settingOut(m: BaseModel): Template {
-  const plate = baseSolid(m).plates[0]!;
+export function settingOut(m: BaseModel, solid: Solid): Template {
+  const plate = solid.plates[0]!;
   const { outer, inner } = columnOutlines(m);
   const p = m.plateBox;
   const reach = 60;

@@ -209,8 +209,7 @@ function weldParts(m: BaseModel): WeldPart[] {
 
 const DENSITY = 7850e-9;
 /** What has to be bought and made: read off the solid. */
-export function baseQuantities(m: BaseModel): Quantities {
-  const solid = baseSolid(m);
+export function baseQuantities(m: BaseModel, solid: Solid): Quantities {
   const parts = solid.anchors!;
   const length = parts[0] ? Math.ceil((parts[0].z[1] - parts[0].z[0]) / 5) * 5 : 0;
   const { anchors: a, shear } = m.input;

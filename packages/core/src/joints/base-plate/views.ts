@@ -23,7 +23,8 @@ import {
 import type { Point, Solid } from '../../detail/solid.ts';
 import { Run } from '../../formula/index.ts';
 import { exact, significant } from '../../units/format.ts';
-import { prepareBase } from './checks/index.ts';
+import type { Parts } from '../kind.ts';
+import type { PreparedBase } from './checks/index.ts';
 import type { BaseState } from './checks/state.ts';
 import { edgeOf } from './fields.ts';
 import type { BaseModel } from './model.ts';
@@ -166,7 +167,11 @@ const METHODS: Readonly<Record<BaseState['method'], string>> = {
 };
 
 /** Plan with the contact and the anchor forces of one combination, elevation with the cone, and the block from above. */
-export function baseDrawing(m: BaseModel, solid: Solid, title: TitleBlock, combination: Combination | null): Drawing {
+export function baseDrawing(
+  { model: m, solid, prepared }: Parts<BaseModel, PreparedBase>,
+  title: TitleBlock,
+  combination: Combination | null,
+): Drawing {
   const p = m.plateBox;
   const b = drawnBlock(m);
   const s1 = scaleOf((s) => (p.z2 - p.z1) / s <= PLAN.w && (p.y2 - p.y1) / s <= PLAN.h);
@@ -182,7 +187,6 @@ export function baseDrawing(m: BaseModel, solid: Solid, title: TitleBlock, combi
     elevation: { scale: s2, at: [SIDE.x - middle(b.x1, b.x2) / s2, ELEVATION.top + 4 + ELEVATION.column + m.input.plate.t / s2] },
     block: { scale: s3, at: [SIDE.x - middle(b.x1, b.x2) / s3, BLOCK.y + middle(b.y1, b.y2) / s3] },
   };
-  const prepared = prepareBase(m);
   const state = combination ? prepared.state(inNewtons(combination), new Run(prepared.sheet)) : null;
   const items: Item[] = [
     ...sheetFrame(title, `1:${s1}`),

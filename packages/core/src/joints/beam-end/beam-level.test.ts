@@ -30,7 +30,7 @@ const drawn = (kind: string, input: object) => {
     checked: '',
     basis: '',
   };
-  const items = k.drawing(k.model(checked.value, DEFAULT_BASIS), title, null).items;
+  const items = k.build(checked.value, DEFAULT_BASIS).drawing(title, null).items;
   return {
     k,
     input: checked.value,

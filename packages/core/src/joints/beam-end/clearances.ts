@@ -58,42 +58,37 @@ const CLEARANCES: readonly {
   { id: 'clear-spanner', title: 'Room for a socket', must: false, none: 'There are no bolts.', measure: socketRoom },
 ];
 
-interface Measured {
+export interface Measured {
   readonly id: string;
   readonly title: string;
   readonly must: boolean;
   readonly none: string;
   readonly found: Clearance | null;
 }
-/** Every clearance of a solid, measured once. */
-const MEASURED = new WeakMap<Solid, readonly Measured[]>();
-function measured(solid: Solid): readonly Measured[] {
-  let all = MEASURED.get(solid);
-  if (!all) MEASURED.set(solid, (all = CLEARANCES.map(({ measure, ...c }) => ({ ...c, found: measure(solid) }))));
-  return all;
-}
+/** Every clearance of a solid. */
+export const measuredOn = (solid: Solid): readonly Measured[] =>
+  CLEARANCES.map(({ measure, ...c }) => ({ ...c, found: measure(solid) }));
 
 const isShort = (c: Clearance): boolean => c.needed - c.actual > 1e-9;
 /** What is missing, rounded up to a tenth: what to add is then enough. */
 const missing = (c: Clearance): string => `${exact(Math.ceil((c.needed - c.actual) * 10) / 10)} mm missing`;
 
-/** Rules of clearance for one kind; its solid is made once a joint. */
-export function clearanceRules<C extends { readonly m: { readonly support: SupportModel } }>(
-  make: (c: C) => Solid,
-): RuleDef<C>[] {
-  const made = new WeakMap<C, Solid>();
-  const solidOf = (c: C): Solid => {
-    const solid = made.get(c) ?? make(c);
-    made.set(c, solid);
-    return solid;
-  };
-  return CLEARANCES.map(({ id, title, must, none, unknown }, i) => ({
+/** What the rules of clearance ask of a case. */
+export interface Clear {
+  readonly m: { readonly support: SupportModel };
+  /** The clearances of the joint as it stands, measured when they are first asked for. */
+  clearances(): readonly Measured[];
+}
+
+/** Rules of clearance, alike for every kind. */
+export const clearanceRules = <C extends Clear>(): RuleDef<C>[] =>
+  CLEARANCES.map(({ id, title, must, none, unknown }, i) => ({
     id,
     title,
     clause: 'workmanship',
     must: () => must,
     run: (_r, c) => {
-      const { found } = measured(solidOf(c))[i]!;
+      const { found } = c.clearances()[i]!;
       if (!found) {
         const missing = c.m.support.dims === null ? unknown?.(c.m.support) : null;
         return missing ? { missing } : { skip: none };
@@ -107,7 +102,6 @@ export function clearanceRules<C extends { readonly m: { readonly support: Suppo
       };
     },
   }));
-}
 
 interface ViewFrames {
   readonly xz: Frame;
@@ -124,23 +118,29 @@ function ringOf({ id, must, found }: Measured & { readonly found: Clearance }, s
   return { k: 'circle', at: project(frame, [across ? y : x, z]), r: 20 / frame.scale, line: must ? 'failure' : 'failure-thin' };
 }
 
-const missed = (solid: Solid): (Measured & { readonly found: Clearance })[] =>
-  measured(solid).filter((m): m is Measured & { readonly found: Clearance } => m.found !== null && isShort(m.found));
+const missed = (all: readonly Measured[]): (Measured & { readonly found: Clearance })[] =>
+  all.filter((m): m is Measured & { readonly found: Clearance } => m.found !== null && isShort(m.found));
 
-/** Where the clearances that are missed are measured, by rule. */
-export const clearanceMarks = (solid: Solid, frames: ViewFrames): Record<string, Item[]> =>
-  Object.fromEntries(missed(solid).map((m) => [m.id, [ringOf(m, solid, frames)]]));
-
-/** On the drawing, always: the ring, and at the head of the sheet what is missing. Musts come first. */
-export function clashItems(solid: Solid, frames: ViewFrames): Item[] {
-  return [...missed(solid)]
-    .sort((a, b) => Number(b.must) - Number(a.must))
-    .flatMap((m, i): Item[] => [
-      ringOf(m, solid, frames),
-      text([70, 10 + i * 4.4], `${m.title}: ${missing(m.found)}${m.must ? '' : ' (advice)'}`, {
-        style: 'failure',
-        size: 3,
-        bold: m.must,
-      }),
-    ]);
+/**
+ * Clearances that are missed, on the drawing: `marks`, where each is measured, by rule; `items`, always drawn: the rings, and at the head of the
+ * sheet what is missing. Musts come first.
+ */
+export function clashes(
+  solid: Solid,
+  frames: ViewFrames,
+): { readonly marks: Record<string, Item[]>; readonly items: readonly Item[] } {
+  const found = missed(measuredOn(solid)).map((m) => ({ m, ring: ringOf(m, solid, frames) }));
+  return {
+    marks: Object.fromEntries(found.map(({ m, ring }) => [m.id, [ring]])),
+    items: [...found]
+      .sort((a, b) => Number(b.m.must) - Number(a.m.must))
+      .flatMap(({ m, ring }, i): Item[] => [
+        ring,
+        text([70, 10 + i * 4.4], `${m.title}: ${missing(m.found)}${m.must ? '' : ' (advice)'}`, {
+          style: 'failure',
+          size: 3,
+          bold: m.must,
+        }),
+      ]),
+  };
 }

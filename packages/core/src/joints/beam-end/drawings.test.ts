@@ -34,7 +34,7 @@ const MEMBERS: [string, string, string][] = [
 ];
 const buildable = (kind: (typeof KINDS)[number], input: unknown): boolean => {
   try {
-    return kind.model(input, DEFAULT_BASIS) !== null;
+    return kind.build(input, DEFAULT_BASIS) !== null;
   } catch (e) {
     if (e instanceof Refusal) return false;
     throw e;
@@ -125,7 +125,7 @@ const texts = (d: Drawing): TextItem[] => d.items.filter((i): i is TextItem => i
 
 describe.each(all)('the sheet of %s', (_name, id, input) => {
   const kind = kindOf(id);
-  const drawing: Drawing = kind.drawing(kind.model(input, DEFAULT_BASIS), title, null);
+  const drawing: Drawing = kind.build(input, DEFAULT_BASIS).drawing(title, null);
   const boxes = texts(drawing).map(boxOf);
   it('has no text over another', () => {
     const pairs = boxes.flatMap((a, i) =>
@@ -223,7 +223,7 @@ describe('a clash', () => {
       DEFAULT_BASIS,
     );
     const at = (p1: number): Drawing =>
-      kind.drawing(kind.model(kind.fields.find((f) => f.id === 'bolts.p1')!.set(input, p1), DEFAULT_BASIS), title, null);
+      kind.build(kind.fields.find((f) => f.id === 'bolts.p1')!.set(input, p1), DEFAULT_BASIS).drawing(title, null);
     expect(texts(at(45)).some((t) => t.text.includes('missing'))).toBe(false);
     const clash = at(35);
     expect(texts(clash).map((t) => t.text)).toContain('Washers clear of each other: 2 mm missing');
@@ -238,11 +238,7 @@ describe('a clash', () => {
       [],
       DEFAULT_BASIS,
     );
-    const near = kind.drawing(
-      kind.model(kind.fields.find((f) => f.id === 'web.e2b')!.set(input, 20), DEFAULT_BASIS),
-      title,
-      null,
-    );
+    const near = kind.build(kind.fields.find((f) => f.id === 'web.e2b')!.set(input, 20), DEFAULT_BASIS).drawing(title, null);
     expect(
       texts(near)
         .filter((t) => t.text.includes('missing'))

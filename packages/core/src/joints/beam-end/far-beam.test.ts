@@ -44,23 +44,24 @@ describe('bolts of a beam on the far face', () => {
     expect(bearing(i).resistance).toBeCloseTo(893.35, 1);
     // The far plate begins 38 above its first row, 32 below the first row of this joint: a washer needs 18.5.
     expect(rule(i)).toMatchObject({ actual: 32, limit: 18.5, pass: true });
-    const lengths = endPlate.solid(endPlate.model(i, DEFAULT_BASIS)).bolts.map((b) => b.grip);
+    const lengths = endPlate.build(i, DEFAULT_BASIS).solid.bolts.map((b) => b.grip);
     expect(lengths).toEqual([18.4, 18.4, 28.4, 28.4, 28.4, 28.4, 28.4, 28.4]);
     // Grip 18.4 + washer 3 + nut 18 + 3.75 = 43.15: 45 long; 28.4 + 24.75 = 53.15: 55. The callout names both.
-    const items = endPlate.drawing(
-      endPlate.model(i, DEFAULT_BASIS),
-      {
-        job: 'Tern Quay ferry hall',
-        number: '2417',
-        revision: 'A',
-        mark: 'B1',
-        kind: 'Shear end plate',
-        verdict: '',
-        checked: '',
-        basis: '',
-      },
-      null,
-    ).items;
+    const items = endPlate
+      .build(i, DEFAULT_BASIS)
+      .drawing(
+        {
+          job: 'Tern Quay ferry hall',
+          number: '2417',
+          revision: 'A',
+          mark: 'B1',
+          kind: 'Shear end plate',
+          verdict: '',
+          checked: '',
+          basis: '',
+        },
+        null,
+      ).items;
     expect(JSON.stringify(items)).toContain('2 M20-8.8 × 45, 6 × 55, holes 22');
   });
   // Half a pitch lower: nothing shared, holes 35 apart in one line: alpha_b = 35/66 - 0.25 = 0.280303; F_b = 2.5 x 0.280303 x 410 x 20 x 8.4/1.25 = 38.614 kN; eight 308.9 kN.
@@ -70,20 +71,21 @@ describe('bolts of a beam on the far face', () => {
     // Row 2 lies 45 inside the far plate (from its side at 53 + 45): 45 + 18.5 = 63.5 missing.
     expect(rule(i)).toMatchObject({ actual: -45, limit: 18.5, pass: false, note: '63.5 mm missing' });
     expect(report(i).brokenRules.map((r) => r.id)).toContain('clear-far-bolts');
-    const drawing = endPlate.drawing(
-      endPlate.model(i, DEFAULT_BASIS),
-      {
-        job: 'Tern Quay ferry hall',
-        number: '2417',
-        revision: 'A',
-        mark: 'B1',
-        kind: 'Shear end plate',
-        verdict: '',
-        checked: '',
-        basis: '',
-      },
-      null,
-    );
+    const drawing = endPlate
+      .build(i, DEFAULT_BASIS)
+      .drawing(
+        {
+          job: 'Tern Quay ferry hall',
+          number: '2417',
+          revision: 'A',
+          mark: 'B1',
+          kind: 'Shear end plate',
+          verdict: '',
+          checked: '',
+          basis: '',
+        },
+        null,
+      );
     expect(JSON.stringify(drawing.items)).toContain('63.5 mm missing');
     expect(drawing.failures['clear-far-bolts']).toHaveLength(1);
   });
@@ -144,7 +146,7 @@ describe('bolts of a beam on the far face', () => {
       if ('error' in checked) throw new Error(checked.error.message);
       return checked.value;
     };
-    const solid = cleats.solid(cleats.model(input('double'), DEFAULT_BASIS));
+    const solid = cleats.build(input('double'), DEFAULT_BASIS).solid;
     expect(solid.other!.plates).toHaveLength(2);
     expect(solid.other!.bolts).toHaveLength(8);
     expect(boltsOfTwoJoints(solid)!.actual).toBeLessThan(0);

@@ -16,7 +16,7 @@ const jointOf = (mark: string) => demo.joints.find((j) => j.mark === mark)!;
 const drawn = (mark: string, from: RowsFrom): Drawing => {
   const { kind, input } = jointOf(mark);
   const k = kindOf(kind);
-  return k.drawing(k.model(input, basis(from)), TITLE, null);
+  return k.build(input, basis(from)).drawing(TITLE, null);
 };
 const dimensions = (d: Drawing, field: RegExp): string[] =>
   d.items.flatMap((i) => (i.k === 'text' && i.field && field.test(i.field) ? [i.text] : []));
@@ -61,7 +61,7 @@ describe('bolt rows as an office gives them', () => {
       expect(places(moved)).toEqual(before.map((p, r) => (r === 1 ? p + 10 : p)));
       const size = (i: typeof input): unknown[] => [
         i.plate?.h ?? i.cleat.h,
-        k.model(i, basis('chain')).plateTop ?? k.model(i, basis('chain')).cleatTop,
+        Math.max(...k.build(i, basis('chain')).solid.plates[0]!.outline.map(([, z]) => z)),
       ];
       expect(size(moved)).toEqual(size(input));
       // The first one too: what is above it becomes its end distance.

@@ -49,7 +49,7 @@ describe.each(KINDS.map((k) => [k.title, k] as const))('%s', (_t, kind) => {
     const side = kind.fields.find((f) => f.id === 'plate.side');
     const far = side ? side.set(input, 'far') : input;
     same(answers(kind.id, input, 150), answers(kind.id, far, 150));
-    const [a, b] = [input, far].map((i) => kind.solid(kind.model(i, DEFAULT_BASIS)));
+    const [a, b] = [input, far].map((i) => kind.build(i, DEFAULT_BASIS).solid);
     // The solid is the mirror image: every y changes its sign and nothing else does.
     const ys = (s: typeof a): number[] =>
       s!.plates

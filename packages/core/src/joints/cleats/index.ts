@@ -1,6 +1,6 @@
 import { beamToSupport } from '../beam-end/beam-family.ts';
 import { usualLevel } from '../beam-end/beam-level.ts';
-import type { JointKind } from '../kind.ts';
+import { building, type JointKind } from '../kind.ts';
 import { beamAndSupport, memberWords } from '../members.ts';
 import { quantitiesOf } from '../beam-end/solid-parts.ts';
 import { cleatsToEn1993 } from './en1993/index.ts';
@@ -8,12 +8,12 @@ import { cleatsEdits, cleatsFields, cleatsPlaces } from './fields.ts';
 import { cleatsFirst, cleatsMoves } from './first.ts';
 import { cleatsSchema, type CleatsInput } from './input.ts';
 import { parseLine, printLine } from './line.ts';
-import { cleatsModel, type CleatsModel } from './model.ts';
+import { cleatsModel } from './model.ts';
 import { cleatsSolid } from './solid.ts';
 import { cleatsDrawing } from './views.ts';
 
 /** Angles on one or both sides of the beam web, bolted to web and support or welded to one of them. */
-export const cleats: JointKind<CleatsInput, CleatsModel> = {
+export const cleats: JointKind<CleatsInput> = {
   id: 'cleats',
   code: 'AC',
   title: 'Angle cleats',
@@ -22,14 +22,16 @@ export const cleats: JointKind<CleatsInput, CleatsModel> = {
   placeField: (id) => cleatsPlaces(id) ?? usualLevel(id),
   edits: cleatsEdits,
   ...beamToSupport,
-  model: cleatsModel,
-  prepare: cleatsToEn1993 as (m: CleatsModel) => ReturnType<JointKind['prepare']>,
-  solid: cleatsSolid,
-  quantities: (m) => quantitiesOf(cleatsSolid(m), m.bolt),
-  drawing: (m, title, combination) => cleatsDrawing(m, cleatsSolid(m), title, combination),
+  ...building({
+    model: cleatsModel,
+    prepare: cleatsToEn1993,
+    solid: cleatsSolid,
+    quantities: ({ solid, model }) => quantitiesOf(solid, model.bolt),
+    drawing: ({ solid, model }, title, combination) => cleatsDrawing(model, solid, title, combination),
+    moves: cleatsMoves,
+  }),
   members: (i) => memberWords(i.beam, i.support),
   facts: beamAndSupport,
   line: { print: printLine, parse: parseLine },
   first: cleatsFirst,
-  moves: cleatsMoves,
 };

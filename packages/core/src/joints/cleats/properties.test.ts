@@ -5,12 +5,11 @@ import { checkJoint, tryCheckJoint } from '../report.ts';
 import { anyJoint, grows } from '../any-joint.testing.ts';
 import type { CheckResult, StrengthResult } from '../../checks/check.ts';
 import { validate } from '../../validate/index.ts';
-import type { JointKind } from '../kind.ts';
 import { cleats } from './index.ts';
 import type { CleatsInput, Fixing } from './input.ts';
 import { anyCleats } from './any-input.testing.ts';
 
-describe('any angle cleats', () => anyJoint(cleats as JointKind<CleatsInput, never>, anyCleats, 120));
+describe('any angle cleats', () => anyJoint(cleats, anyCleats, 120));
 
 /** 2 L 150x90x10 of 260 in S275, 3 M20 8.8 at 70, gauge 120, gap 10, beam 400 deep with a web of 8 in S275, on a flange. */
 const base: CleatsInput = {

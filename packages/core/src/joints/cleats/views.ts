@@ -24,7 +24,7 @@ import { flangeSpan, type Point, type Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
 import { boltFromSide, boltsNamed, holeFromFront, holeWords, otherJointFromFront } from '../beam-end/bolt-view.ts';
 import { lastPitch } from '../pitches.ts';
-import { clashItems, clearanceMarks } from '../beam-end/clearances.ts';
+import { clashes } from '../beam-end/clearances.ts';
 import { calloutsFrom, measuredWords, referenceOf, rowDimensions, type Reference } from '../beam-end/row-places.ts';
 import {
   levelDimension,
@@ -149,6 +149,7 @@ export function cleatsDrawing(m: CleatsModel, solid: Solid, title: TitleBlock, c
   const scale = scaleOf(fits);
   const y = TOP_Y + reach.up / scale;
   const frames: Frames = { elevation: { scale, at: [FACE_X, y] }, end: { scale, at: [END_X, y] } };
+  const clash = clashes(solid, { xz: frames.elevation, yz: frames.end });
   const uplift = (combination?.V_Ed ?? 0) < 0;
   const stub = stubEnd(m, frames.elevation);
   return {
@@ -163,15 +164,12 @@ export function cleatsDrawing(m: CleatsModel, solid: Solid, title: TitleBlock, c
       ...dimensions(m, frames),
       ...levelDimension(m.support, { h: m.beam.h, notchTop: m.notchTop }, frames.elevation),
       ...callouts(m, solid, frames),
-      ...clashItems(solid, { xz: frames.elevation, yz: frames.end }),
+      ...clash.items,
     ],
     handles: handles(m, frames.elevation),
     areas: memberAreas(m, frames.elevation, FACE_X - 44, m.input.gap, stub),
     callouts: calloutsFrom(cleatsCallouts, measured(m)),
-    failures: {
-      ...failurePaths(uplift ? upturned(m) : m, frames, uplift),
-      ...clearanceMarks(solid, { xz: frames.elevation, yz: frames.end }),
-    },
+    failures: { ...failurePaths(uplift ? upturned(m) : m, frames, uplift), ...clash.marks },
     views: [
       { plane: 'xz', frame: frames.elevation, left: 0, right: VIEWS_PART, depth: -m.beam.tw / 2 - m.input.cleat.t - 1 },
       { plane: 'yz', frame: frames.end, left: VIEWS_PART, right: SHEET.width, depth: m.input.cleat.t + 1 },

@@ -159,7 +159,7 @@ describe('two columns of bolts on each side of the web', () => {
   });
   it('stand in the line and in the solid', () => {
     expect(endPlate.line.print(base)).toBe('EP | 10x316x286 S275 | 4x2xM20-8.8 @70/106/60 | e1 38 | top 54 | fw 8');
-    const solid = endPlate.solid(endPlate.model(base, DEFAULT_BASIS));
+    const solid = endPlate.build(base, DEFAULT_BASIS).solid;
     expect([...new Set(solid.bolts.map((b) => b.x))]).toEqual([-113, -53, 53, 113]);
     expect(solid.plates[0]!.holes).toHaveLength(16);
     expect(() => endPlate.line.parse('EP | 10x316x286 S275 | 4x2xM20-8.8 @70/106 | e1 38 | top 54 | fw 8', base)).toThrow(

@@ -1,19 +1,19 @@
 import { beamToSupport } from '../beam-end/beam-family.ts';
 import { usualLevel } from '../beam-end/beam-level.ts';
-import type { JointKind } from '../kind.ts';
+import { building, type JointKind } from '../kind.ts';
 import { beamAndSupport, memberWords } from '../members.ts';
 import { endPlateToEn1993 } from './en1993/index.ts';
 import { endPlateEdits, endPlateFields, endPlatePlaces } from './fields.ts';
 import { endPlateFirst, endPlateMoves } from './first.ts';
 import { endPlateSchema, type EndPlateInput } from './input.ts';
 import { parseLine, printLine } from './line.ts';
-import { endPlateModel, type EndPlateModel } from './model.ts';
+import { endPlateModel } from './model.ts';
 import { quantitiesOf } from '../beam-end/solid-parts.ts';
 import { endPlateSolid } from './solid.ts';
 import { endPlateDrawing } from './views.ts';
 
 /** A plate across the beam end, welded to the web and bolted to the support: nominally pinned. */
-export const endPlate: JointKind<EndPlateInput, EndPlateModel> = {
+export const endPlate: JointKind<EndPlateInput> = {
   id: 'end-plate',
   code: 'EP',
   title: 'Shear end plate',
@@ -22,14 +22,16 @@ export const endPlate: JointKind<EndPlateInput, EndPlateModel> = {
   placeField: (id) => endPlatePlaces(id) ?? usualLevel(id),
   edits: endPlateEdits,
   ...beamToSupport,
-  model: endPlateModel,
-  prepare: endPlateToEn1993 as (m: EndPlateModel) => ReturnType<JointKind['prepare']>,
-  solid: endPlateSolid,
-  quantities: (m) => quantitiesOf(endPlateSolid(m), m.bolt),
-  drawing: (m, title, combination) => endPlateDrawing(m, endPlateSolid(m), title, combination),
+  ...building({
+    model: endPlateModel,
+    prepare: endPlateToEn1993,
+    solid: endPlateSolid,
+    quantities: ({ solid, model }) => quantitiesOf(solid, model.bolt),
+    drawing: ({ solid, model }, title, combination) => endPlateDrawing(model, solid, title, combination),
+    moves: endPlateMoves,
+  }),
   members: (i) => memberWords(i.beam, i.support),
   facts: beamAndSupport,
   line: { print: printLine, parse: parseLine },
   first: endPlateFirst,
-  moves: endPlateMoves,
 };

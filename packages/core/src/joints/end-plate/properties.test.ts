@@ -4,12 +4,11 @@ import { DEFAULT_BASIS } from '../../basis/basis.ts';
 import { checkJoint } from '../report.ts';
 import type { StrengthResult } from '../../checks/check.ts';
 import { anyJoint, grows } from '../any-joint.testing.ts';
-import type { JointKind } from '../kind.ts';
 import { endPlate } from './index.ts';
 import type { EndPlateInput } from './input.ts';
 import { anyEndPlate } from './any-input.testing.ts';
 
-describe('any end plate', () => anyJoint(endPlate as JointKind<EndPlateInput, never>, anyEndPlate, 250));
+describe('any end plate', () => anyJoint(endPlate, anyEndPlate, 250));
 
 /** W4 without its notch and far beam: 10x196x286 S275, 4 x 2 M20 8.8 at 70/106, beam 448 deep with a web of 8.1 in S355. */
 const base: EndPlateInput = {
@@ -77,7 +76,7 @@ describe('a plate of the full depth', () => {
   // A notch of 52: h_N = 396; 396 - 23.6 - 5.6 = 366.8: 0.204471; web 396 - 23.6 = 372.4: 8.1 x 372.4 x 470/1.1 = 1288.8 kN.
   it('is not welded where a notch has taken the web', () => {
     // On the solid as in the check: 448 - 52 - 23.6 = 372.4 from 52 below the top.
-    const [drawn] = endPlate.solid(endPlate.model(full({ type: 'single', l_n: 110, d_nt: 52 }), DEFAULT_BASIS)).welds;
+    const [drawn] = endPlate.build(full({ type: 'single', l_n: 110, d_nt: 52 }), DEFAULT_BASIS).solid.welds;
     expect([drawn!.from[2], drawn!.length]).toEqual([-52, expect.closeTo(372.4, 9)]);
     const one = weld({ type: 'single', l_n: 110, d_nt: 52 });
     expect(one.get('weld-strength')!.demand / 1e3).toBeCloseTo(0.204471, 5);

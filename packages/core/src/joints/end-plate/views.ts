@@ -22,7 +22,7 @@ import {
 import { flangeSpan, type Point, type Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
 import { boltFromSide, boltsNamed, holeFromFront, holeWords, otherJointFromFront } from '../beam-end/bolt-view.ts';
-import { clashItems, clearanceMarks } from '../beam-end/clearances.ts';
+import { clashes } from '../beam-end/clearances.ts';
 import { calloutsFrom, measuredWords, referenceOf, rowDimensions, type Reference } from '../beam-end/row-places.ts';
 import {
   levelDimension,
@@ -106,6 +106,7 @@ export function endPlateDrawing(m: EndPlateModel, solid: Solid, title: TitleBloc
   const scale = scaleOf(fits);
   const y = TOP_Y + reach.up / scale;
   const frames: Frames = { elevation: { scale, at: [FACE_X, y] }, end: { scale, at: [END_X, y] } };
+  const clash = clashes(solid, { xz: frames.elevation, yz: frames.end });
   const uplift = (combination?.V_Ed ?? 0) < 0;
   return {
     width: SHEET.width,
@@ -119,15 +120,12 @@ export function endPlateDrawing(m: EndPlateModel, solid: Solid, title: TitleBloc
       ...dimensions(m, frames),
       ...levelDimension(m.support, { h: m.beam.h, notchTop: m.notchTop }, frames.elevation),
       ...callouts(m, solid, frames),
-      ...clashItems(solid, { xz: frames.elevation, yz: frames.end }),
+      ...clash.items,
     ],
     handles: handles(m, frames.end),
     areas: memberAreas(m, frames.elevation, FACE_X - 44, m.input.plate.t, STUB_X),
     callouts: calloutsFrom(endPlateCallouts, measured(m)),
-    failures: {
-      ...failurePaths(uplift ? upturned(m) : m, frames, uplift),
-      ...clearanceMarks(solid, { xz: frames.elevation, yz: frames.end }),
-    },
+    failures: { ...failurePaths(uplift ? upturned(m) : m, frames, uplift), ...clash.marks },
     views: [
       { plane: 'xz', frame: frames.elevation, left: 0, right: VIEWS_PART, depth: -m.beam.tw / 2 - m.input.weld.s - 1 },
       { plane: 'yz', frame: frames.end, left: VIEWS_PART, right: SHEET.width, depth: m.input.plate.t + 1 },

@@ -1,3 +1,4 @@
+import { finPlateModel } from './model.ts';
 import { describe, expect, it } from 'vitest';
 import { firstDetail } from '../../design/first.ts';
 import { failureItems, type Drawing } from '../../detail/drawing.ts';
@@ -17,7 +18,7 @@ const title = {
   basis: 'EN 1993-1-8 UK',
 };
 const draw = (input: FinPlateInput, V_Ed = 100): Drawing =>
-  finPlate.drawing(finPlate.model(input, DEFAULT_BASIS), title, { name: 'C', V_Ed, N_Ed: 0, N_tie: 0 });
+  finPlate.build(input, DEFAULT_BASIS).drawing(title, { name: 'C', V_Ed, N_Ed: 0, N_tie: 0 });
 const first = (beam: string, support: string, supportType: string): FinPlateInput =>
   firstDetail(
     'fin-plate',
@@ -30,7 +31,7 @@ describe('failure paths', () => {
   const input = first('UB 406x140x39', 'UC 203x203x60', 'column_flange');
   it('exist for every check that can give', () => {
     const drawing = draw(input);
-    const { checks } = finPlateToEn1993(finPlate.model(input, DEFAULT_BASIS));
+    const { checks } = finPlateToEn1993(finPlateModel(input, DEFAULT_BASIS), () => finPlate.build(input, DEFAULT_BASIS).solid);
     for (const c of checks.filter((x) => x.id !== 'beam-notch-ltb'))
       expect([c.id, (drawing.failures[c.id]?.length ?? 0) > 0]).toEqual([c.id, true]);
   });

@@ -6,7 +6,6 @@ import { inNewtons, type Combination } from '../../actions/combination.ts';
 import { checkJoint, tryCheckJoint } from '../report.ts';
 import { checkCombination, type StrengthResult } from '../../checks/check.ts';
 import { anyActions, anyJoint, mm } from '../any-joint.testing.ts';
-import type { JointKind } from '../kind.ts';
 import type { FinPlateInput } from './input.ts';
 import { finPlate } from './index.ts';
 import { anyFinPlate } from './any-input.testing.ts';
@@ -31,14 +30,14 @@ const strengths = (input: FinPlateInput, c: Combination, basis = DEFAULT_BASIS):
   );
 
 describe('any fin plate', () => {
-  anyJoint(finPlate as JointKind<FinPlateInput, never>, anyFinPlate, 400);
+  anyJoint(finPlate, anyFinPlate, 400);
 
   it('gives the same numbers traced and untraced', () => {
     fc.assert(
       fc.property(anyFinPlate, anyActions, (input, c) => {
         let prepared;
         try {
-          prepared = finPlate.prepare(finPlate.model(input, DEFAULT_BASIS));
+          prepared = finPlate.build(input, DEFAULT_BASIS).prepared;
         } catch {
           return;
         }

@@ -25,7 +25,7 @@ import { flangeSpan, type Point, type Solid } from '../../detail/solid.ts';
 import { exact } from '../../units/format.ts';
 import { boltFromSide, boltsNamed, holeFromFront, holeWords } from '../beam-end/bolt-view.ts';
 import { lastPitch } from '../pitches.ts';
-import { clashItems, clearanceMarks } from '../beam-end/clearances.ts';
+import { clashes } from '../beam-end/clearances.ts';
 import { calloutsFrom, measuredWords, referenceOf, rowDimensions, type Reference } from '../beam-end/row-places.ts';
 import {
   levelDimension,
@@ -129,6 +129,7 @@ export function finPlateDrawing(m: FinPlateModel, solid: Solid, title: TitleBloc
     section: { scale, at: [SECTION_X, TOP_Y + reach.up / scale] },
   };
   const scaleText = `1:${scale}`;
+  const clash = clashes(solid, { xz: frames.elevation, yz: frames.section });
   const uplift = (combination?.V_Ed ?? 0) < 0;
   return {
     width: SHEET.width,
@@ -142,15 +143,12 @@ export function finPlateDrawing(m: FinPlateModel, solid: Solid, title: TitleBloc
       ...dimensions(m, frames.elevation),
       ...levelDimension(m.support, { h: m.beam.h, notchTop: m.notchTop }, frames.elevation),
       ...callouts(m, solid, frames),
-      ...clashItems(solid, { xz: frames.elevation, yz: frames.section }),
+      ...clash.items,
     ],
     handles: handles(m, frames.elevation),
     areas: memberAreas(m, frames.elevation, FACE_X - 44, m.input.gap, stubEnd(m, frames.elevation)),
     callouts: calloutsFrom(finPlateCallouts, measured(m)),
-    failures: {
-      ...failurePaths(uplift ? upturned(m) : m, frames, uplift),
-      ...clearanceMarks(solid, { xz: frames.elevation, yz: frames.section }),
-    },
+    failures: { ...failurePaths(uplift ? upturned(m) : m, frames, uplift), ...clash.marks },
     views: [
       {
         plane: 'xz',

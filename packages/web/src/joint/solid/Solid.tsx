@@ -2,7 +2,7 @@ import { Canvas, useThree } from '@react-three/fiber';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import {
   basisOf,
-  kindOf,
+  buildJoint,
   lift,
   multipleText,
   type Drawing,
@@ -67,10 +67,7 @@ interface Props {
 
 /** The joint from the solid detail, in three dimensions. */
 export function SolidView({ content, job, report, drawing, selected, failure, onOpen }: Props) {
-  const solid = useMemo(() => {
-    const kind = kindOf(content.kind);
-    return kind.solid(kind.model(content.input, basisOf(job, content.settings)));
-  }, [content, job]);
+  const solid = useMemo(() => buildJoint(content, basisOf(job, content.settings)).solid, [content, job]);
   const parts = useMemo(() => sceneOf(solid), [solid]);
   useEffect(() => () => parts.forEach((p) => p.geometry.dispose()), [parts]);
   const [hidden, setHidden] = useState<ReadonlySet<string>>(new Set());

@@ -18,7 +18,7 @@ const solidOf = (kindId: string, input: object): Solid => {
   const kind = KINDS.find((k) => k.id === kindId)!;
   const checked = validate<unknown>(kind.schema, input);
   if ('error' in checked) throw new Error(checked.error.message);
-  return kind.solid(kind.model(checked.value, DEFAULT_BASIS));
+  return kind.build(checked.value, DEFAULT_BASIS).solid;
 };
 const finPlate = {
   beam: { section: 'UB 406x140x39', steel: { grade: 'S275' } },

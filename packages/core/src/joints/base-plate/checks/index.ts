@@ -35,11 +35,7 @@ export interface PreparedBase extends Prepared {
   holds(combination: Combination, run: Run): boolean;
 }
 
-const PREPARED = new WeakMap<BaseModel, PreparedBase>();
-
 export function prepareBase(m: BaseModel): PreparedBase {
-  const known = PREPARED.get(m);
-  if (known) return known;
   const given = layOut(m);
   const run = new Run(sheet);
   run.v.set(given.values);
@@ -169,7 +165,6 @@ export function prepareBase(m: BaseModel): PreparedBase {
     state: (c, r) => quiet(r, () => once(c, r).state),
     holds: (c, r) => quiet(r, () => once(c, r).out.list.every((x) => x.type !== 'strength' || x.info || x.pass)),
   };
-  PREPARED.set(m, prepared);
   return prepared;
 }
 

@@ -1,3 +1,6 @@
+import type { Solid } from '../../../detail/solid.ts';
+import { once } from '../../../lazy.ts';
+import { measuredOn } from '../../beam-end/clearances.ts';
 import { type CheckDef, type Prepared } from '../../../checks/check.ts';
 import { prepared, type Sided } from '../../../checks/sided.ts';
 import { upturned, type CleatsModel } from '../model.ts';
@@ -19,15 +22,14 @@ const checks: CheckDef<CleatsCase>[] = [
 ];
 
 /** Angle cleats laid out for checking to EN 1993-1-8 and EN 1993-1-1 (basis part 4). */
-export function cleatsToEn1993(m: CleatsModel): Prepared & Sided<CleatsCase> {
-  const upright = sideOf(m, false);
-  let turned: ReturnType<typeof sideOf> | undefined;
+export function cleatsToEn1993(m: CleatsModel, solid: () => Solid): Prepared & Sided<CleatsCase> {
+  const clearances = once(() => measuredOn(solid()));
   return prepared({
     sheet,
     checks,
     rules: cleatsRules,
-    upright,
-    upturned: () => (turned ??= sideOf(upturned(m), true)),
+    upright: sideOf(m, clearances, false),
+    upturned: once(() => sideOf(upturned(m), clearances, true)),
     actions: { V_Ed: slots.V_Ed.index, N_Ed: slots.N_Ed.index, N_tie: slots.N_tie.index, V_ser: slots.V_ser.index },
   });
 }

@@ -4,7 +4,6 @@ import { between, notchStability, ruleMaker } from '../../../standards/en1993/ru
 import { supportRules } from '../../../standards/en1993/support-rules.ts';
 import type { RuleDef } from '../../../checks/check.ts';
 import { beamClearOfSupport } from '../../beam-end/support-clearance.ts';
-import { cleatsSolid } from '../solid.ts';
 import { sheet, type CleatsCase } from './sheet.ts';
 import { ruleWhere } from './skips.ts';
 
@@ -187,5 +186,5 @@ export const cleatsRules: readonly Rule[] = [
     ],
   })),
   beamClearOfSupport<CleatsCase>((c) => c.m.input.gap),
-  ...clearanceRules<CleatsCase>((c) => cleatsSolid(c.m)),
+  ...clearanceRules<CleatsCase>(),
 ];

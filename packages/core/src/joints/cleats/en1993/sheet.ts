@@ -6,10 +6,11 @@ import { groupExtent, holeSlots, simpleJointSheet } from '../../../standards/en1
 import type { WebBoltsCase } from '../../../standards/en1993/web-bolts.ts';
 import type { Side } from '../../../checks/sided.ts';
 import { endSupport, LayOut, layOutEndBolts, layOutSimpleJoint, layOutWeld, simpleJointCase } from '../../beam-end/lay-out.ts';
+import type { Clear } from '../../beam-end/clearances.ts';
 import { groupHeight, pitches, printPitch } from '../../pitches.ts';
 import type { CleatsModel } from '../model.ts';
 
-export interface CleatsCase extends WebBoltsCase, EndBoltsCase {
+export interface CleatsCase extends WebBoltsCase, EndBoltsCase, Clear {
   readonly m: CleatsModel;
   readonly single: boolean;
   readonly evenSupport: boolean;
@@ -92,7 +93,7 @@ function common(r: Run, c: CleatsCase): void {
 }
 
 /** Lays out the values of one side (upright or upturned) with where each came from. */
-export function sideOf(m: CleatsModel, turned: boolean): Side<CleatsCase> {
+export function sideOf(m: CleatsModel, clearances: Clear['clearances'], turned: boolean): Side<CleatsCase> {
   const lay = new LayOut(sheet);
   const { input } = m;
   const { cleat, bolts, support_bolts } = input;
@@ -147,6 +148,7 @@ export function sideOf(m: CleatsModel, turned: boolean): Side<CleatsCase> {
   ]);
   const c: CleatsCase = {
     m,
+    clearances,
     ...simpleJointCase(m, turned),
     n2: bolts.n2,
     p2: bolts.p2,

@@ -4,7 +4,6 @@ import { supportRules } from '../../../standards/en1993/support-rules.ts';
 import type { RuleDef } from '../../../checks/check.ts';
 import { clearanceRules } from '../../beam-end/clearances.ts';
 import { beamClearOfSupport } from '../../beam-end/support-clearance.ts';
-import { endPlateSolid } from '../solid.ts';
 import { sheet, type EndPlateCase } from './sheet.ts';
 
 type Rule = RuleDef<EndPlateCase>;
@@ -124,5 +123,5 @@ export const endPlateRules: readonly Rule[] = [
     ],
   })),
   beamClearOfSupport<EndPlateCase>((c) => c.m.input.plate.t),
-  ...clearanceRules<EndPlateCase>((c) => endPlateSolid(c.m)),
+  ...clearanceRules<EndPlateCase>(),
 ];

@@ -5,9 +5,10 @@ import type { WebBoltsCase } from '../../../standards/en1993/web-bolts.ts';
 import { groupExtent, holeSlots, simpleJointSheet } from '../../../standards/en1993/simple-joint-sheet.ts';
 import type { Side } from '../../../checks/sided.ts';
 import { endSupport, LayOut, layOutEndBolts, layOutSimpleJoint, layOutWeld, simpleJointCase } from '../../beam-end/lay-out.ts';
+import type { Clear } from '../../beam-end/clearances.ts';
 import type { EndPlateModel } from '../model.ts';
 
-export interface EndPlateCase extends WebBoltsCase, EndBoltsCase {
+export interface EndPlateCase extends WebBoltsCase, EndBoltsCase, Clear {
   readonly m: EndPlateModel;
 }
 
@@ -61,7 +62,7 @@ function common(r: Run, c: EndPlateCase): void {
 }
 
 /** Lays out the values of one side (upright or upturned) with where each came from. */
-export function sideOf(m: EndPlateModel, turned: boolean): Side<EndPlateCase> {
+export function sideOf(m: EndPlateModel, clearances: Clear['clearances'], turned: boolean): Side<EndPlateCase> {
   const lay = new LayOut(sheet);
   const { input } = m;
   const { plate, bolts, holes } = input;
@@ -84,6 +85,11 @@ export function sideOf(m: EndPlateModel, turned: boolean): Side<EndPlateCase> {
     { part: 'plate', steel: m.plateSteel },
     { part: 'beam', steel: m.beamSteel },
   ]);
-  const c: EndPlateCase = { m, ...simpleJointCase(m, turned), support: endSupport(m, bolts.n1, { columns: m.columns }) };
+  const c: EndPlateCase = {
+    m,
+    clearances,
+    ...simpleJointCase(m, turned),
+    support: endSupport(m, bolts.n1, { columns: m.columns }),
+  };
   return { c, values: lay.values, origins: lay.origins, common };
 }

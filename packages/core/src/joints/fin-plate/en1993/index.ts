@@ -1,3 +1,6 @@
+import type { Solid } from '../../../detail/solid.ts';
+import { once } from '../../../lazy.ts';
+import { measuredOn } from '../../beam-end/clearances.ts';
 import { boltedWebChecks, webPanelBending } from '../../../standards/en1993/beam-web.ts';
 import { checksWhere, type CheckDef, type Prepared } from '../../../checks/check.ts';
 import { prepared, type Sided } from '../../../checks/sided.ts';
@@ -66,15 +69,14 @@ const checks: CheckDef<FinPlateCase>[] = [
 ].map((check) => (OF_HOLES.has(check.id) ? checksWhere(bolted, [check])[0]! : check));
 
 /** A fin plate laid out for checking to EN 1993-1-8 and EN 1993-1-1 (basis part 2). */
-export function finPlateToEn1993(m: FinPlateModel): Prepared & Sided<FinPlateCase> {
-  const upright = sideOf(m, false);
-  let turned: ReturnType<typeof sideOf> | undefined;
+export function finPlateToEn1993(m: FinPlateModel, solid: () => Solid): Prepared & Sided<FinPlateCase> {
+  const clearances = once(() => measuredOn(solid()));
   return prepared({
     sheet,
     checks,
     rules: finPlateRules,
-    upright,
-    upturned: () => (turned ??= sideOf(upturned(m), true)),
+    upright: sideOf(m, clearances, false),
+    upturned: once(() => sideOf(upturned(m), clearances, true)),
     actions: { V_Ed: slots.V_Ed.index, N_Ed: slots.N_Ed.index, N_tie: slots.N_tie.index, V_ser: slots.V_ser.index },
   });
 }

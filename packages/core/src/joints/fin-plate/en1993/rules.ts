@@ -1,7 +1,6 @@
 import { rulesWhere, type RuleDef } from '../../../checks/check.ts';
 import { clearanceRules } from '../../beam-end/clearances.ts';
 import { beamClearOfSupport } from '../../beam-end/support-clearance.ts';
-import { finPlateSolid } from '../solid.ts';
 import { holeRules, slotTravel } from '../../../standards/en1993/hole-rules.ts';
 import { mild, notchStability, ruleMaker } from '../../../standards/en1993/rules.ts';
 import { seatRule } from '../../../standards/en1993/support-rules.ts';
@@ -212,7 +211,7 @@ const rules: readonly Rule[] = [
     })),
   ]),
   beamClearOfSupport<FinPlateCase>((c) => c.m.input.gap),
-  ...clearanceRules<FinPlateCase>((c) => finPlateSolid(c.m)),
+  ...clearanceRules<FinPlateCase>(),
 ];
 
 export const finPlateRules: readonly Rule[] = rules.map((r) =>

@@ -7,10 +7,11 @@ import type { WebBoltsCase } from '../../../standards/en1993/web-bolts.ts';
 import { groupExtent, holeSlots, simpleJointSheet } from '../../../standards/en1993/simple-joint-sheet.ts';
 import type { Side } from '../../../checks/sided.ts';
 import { LayOut, layOutColumn, layOutSimpleJoint, layOutWeld, simpleJointCase } from '../../beam-end/lay-out.ts';
+import type { Clear } from '../../beam-end/clearances.ts';
 import type { FinPlateModel } from '../model.ts';
 
 /** A model with the names that the shared beam web checks read. */
-export interface FinPlateCase extends WebBoltsCase {
+export interface FinPlateCase extends WebBoltsCase, Clear {
   readonly m: FinPlateModel;
 }
 
@@ -81,13 +82,13 @@ function common(r: Run, c: FinPlateCase): void {
   end(r, c);
 }
 
-export function caseOf(m: FinPlateModel, turned: boolean): FinPlateCase {
+export function caseOf(m: FinPlateModel, clearances: Clear['clearances'], turned: boolean): FinPlateCase {
   const { bolts, web } = m.input;
-  return { m, ...simpleJointCase(m, turned), n2: bolts.n2, e_2b: web.e2b, p2: bolts.p2 };
+  return { m, clearances, ...simpleJointCase(m, turned), n2: bolts.n2, e_2b: web.e2b, p2: bolts.p2 };
 }
 
 /** Lays out the values of one side (upright or upturned) with where each came from. */
-export function sideOf(m: FinPlateModel, turned: boolean): Side<FinPlateCase> {
+export function sideOf(m: FinPlateModel, clearances: Clear['clearances'], turned: boolean): Side<FinPlateCase> {
   const lay = new LayOut(sheet);
   const { input } = m;
   const { bolts, plate, holes } = input;
@@ -120,5 +121,5 @@ export function sideOf(m: FinPlateModel, turned: boolean): Side<FinPlateCase> {
     { part: 'plate', steel: m.plateSteel },
     { part: 'support', steel: m.support.steel },
   ]);
-  return { c: caseOf(m, turned), values: lay.values, origins: lay.origins, common };
+  return { c: caseOf(m, clearances, turned), values: lay.values, origins: lay.origins, common };
 }
