@@ -5,9 +5,7 @@ import { checkFile, exitCode, printReport } from './check.ts';
 import { exportPart } from './export.ts';
 import { printLine } from './line.ts';
 import { BadInput, readJobFile } from './input.ts';
-import { jobFileSchema } from '@ample/exchange/job-schema';
 import { LEVELS, type Level } from '@ample/exchange/level';
-import { jobPdf } from '@ample/exchange/pdf';
 
 /** One line on the error stream, whatever the text holds. */
 const complain = (text: string): void => void process.stderr.write(`${printable(text, 2000)}\n`);
@@ -68,6 +66,8 @@ program
   .action(async (path: string, options: { output: string; level: Level }) => {
     const read = readJobFile(path);
     for (const u of read.unreadable) complain(u.message);
+    // Half of what the command would load serves this alone.
+    const { jobPdf } = await import('@ample/exchange/pdf');
     const bytes = await streamOut(options.output, (out) =>
       jobPdf(read.job, { date: new Date().toISOString().slice(0, 10), level: options.level }, out),
     );
@@ -97,7 +97,10 @@ program
 program
   .command('schema')
   .description('print the JSON Schema of the job file')
-  .action(() => void process.stdout.write(`${JSON.stringify(jobFileSchema(), null, 2)}\n`));
+  .action(async () => {
+    const { jobFileSchema } = await import('@ample/exchange/job-schema');
+    process.stdout.write(`${JSON.stringify(jobFileSchema(), null, 2)}\n`);
+  });
 
 // Who reads the output may have seen enough: that is no fault of the input.
 process.stdout.on('error', (e: NodeJS.ErrnoException) => process.exit(e.code === 'EPIPE' ? (process.exitCode ?? 0) : 2));

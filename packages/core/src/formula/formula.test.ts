@@ -112,8 +112,28 @@ describe('a sheet', () => {
     expect(plain.steps).toBeNull();
     expect(traced.steps!.map((step) => step.from)).toEqual([[-1], [0]]);
   });
-  it('refuses unknown symbols when it is defined', () => {
-    expect(() => new Sheet().section('demo').f('A', 'mm2', 'nothing*2', 'x')).toThrow(/unknown symbol nothing/);
+  it('refuses unknown symbols when a formula is worked or looked at, and those that are defined further down', () => {
+    const sheet = new Sheet();
+    const s = sheet.section('demo');
+    const lost = s.f('A', 'mm2', 'nothing*2', 'x');
+    const early = s.f('B', 'mm2', 'later*2', 'x');
+    s.f('later', 'mm2', '1[mm]*1[mm]', 'x');
+    for (const f of [lost, early]) {
+      expect(() => f(new Run(sheet))).toThrow(/unknown symbol (nothing|later) in "demo"/);
+      expect(() => f.def.uses).toThrow(/unknown symbol/);
+    }
+  });
+  it('means by a symbol what it means where the formula stands', () => {
+    const sheet = new Sheet();
+    const p = sheet.given('p', 'mm', 'shared');
+    const s = sheet.section('demo');
+    const before = s.f('A', 'mm', '2*p', 'of the shared one');
+    s.f('p', 'mm', '3*p', 'of its own');
+    const after = s.f('B', 'mm', '2*p', 'of its own');
+    expect([before.def.uses[0]!.slot.section, after.def.uses[0]!.slot.section]).toEqual(['', 'demo']);
+    const run = new Run(sheet);
+    run.v[p.index] = 5;
+    expect(before(run)).toBe(10);
   });
 });
 

@@ -1,6 +1,7 @@
 import type { UnitId } from '../units/units.ts';
 import { symbolsOf, type Ast } from './ast.ts';
 import { compile, type Compiled } from './compile.ts';
+import { once } from '../lazy.ts';
 import { parseFormula } from './parse.ts';
 
 /** A named value of a calculation: one slot in the value array. */
@@ -135,14 +136,32 @@ export class Sheet {
     return Object.assign(keep, { def });
   }
 
-  addFormula(slot: Slot, expr: string, text: string, clause: string, resolve: (name: string) => Slot): Formula {
-    const ast = parseFormula(expr);
-    const uses = symbolsOf(ast).map((name) => ({ name, slot: resolve(name) }));
-    const compiled: Compiled = compile(ast, (name) => resolve(name).index);
-    const def: FormulaDef = { id: this.formulas.length, slot, expr, ast, text, clause, uses };
+  /**
+   * Adds a formula. It is parsed and compiled when it is first worked or looked at: a sheet has hundreds, and most runs need few. A symbol means
+   * what it meant where the formula stands: what is defined further down is not seen.
+   */
+  addFormula(slot: Slot, expr: string, text: string, clause: string, resolve: (name: string, before: number) => Slot): Formula {
+    const before = this.slots.length;
+    const ast = once(() => parseFormula(expr));
+    const uses = once(() => symbolsOf(ast()).map((name) => ({ name, slot: resolve(name, before) })));
+    const def: FormulaDef = {
+      id: this.formulas.length,
+      slot,
+      expr,
+      get ast() {
+        return ast();
+      },
+      text,
+      clause,
+      get uses() {
+        return uses();
+      },
+    };
     this.formulas.push(def);
     const index = slot.index;
+    let compiled: Compiled | undefined;
     const evaluate = (run: Run): number => {
+      compiled ??= compile(ast(), (name) => resolve(name, before).index);
       const value = compiled(run.v);
       if (run.steps) run.record(def, value);
       run.v[index] = value;
@@ -165,7 +184,7 @@ export class FormulaSection {
   /** Adds a formula. Several formulas may give the same symbol (cases of a clause); they share one slot and one unit. */
   f(symbol: string, unit: UnitId, expr: string, text: string, clause = ''): Formula {
     const slot = this.slotFor(symbol, unit, text);
-    return this.sheet.addFormula(slot, expr, text, clause, (name) => this.resolve(name));
+    return this.sheet.addFormula(slot, expr, text, clause, (name, before) => this.resolve(name, before));
   }
 
   /** Adds a value that `method` finds, where no single formula gives it. */
@@ -173,8 +192,9 @@ export class FormulaSection {
     return this.sheet.addFound(this.slotFor(symbol, unit, text), text, clause, method);
   }
 
-  resolve(name: string): Slot {
-    const slot = this.own.get(name) ?? this.shared.get(name);
+  /** What a symbol means, as seen from a place with `before` symbols above it. */
+  resolve(name: string, before = Infinity): Slot {
+    const slot = [this.own.get(name), this.shared.get(name)].find((s) => s && s.index < before);
     if (!slot) throw new Error(`unknown symbol ${name} in "${this.id}"`);
     return slot;
   }
@@ -183,7 +203,10 @@ export class FormulaSection {
     const known = this.own.get(symbol);
     if (!known) {
       const slot = this.sheet.addSlot(this.id, symbol, unit, text, this.own);
-      if (this.publish) this.shared.set(symbol, slot);
+      if (this.publish) {
+        if (this.shared.has(symbol)) throw new Error(`symbol ${symbol} of "${this.id}" is shared already`);
+        this.shared.set(symbol, slot);
+      }
       return slot;
     }
     if (known.unit !== unit) throw new Error(`symbol ${symbol} in "${this.id}" has two units`);
