@@ -4,7 +4,7 @@ import { texOf } from '../formula/index.ts';
 import { firstDetail } from '../design/first.ts';
 import { figure, multipleText, quantity, significant } from '../units/format.ts';
 import { basisOf, DEFAULT_BASIS } from '../basis/basis.ts';
-import { checkJoint } from '../joints/report.ts';
+import { buildJoint, checkJoint, firstPath, reportOf } from '../joints/report.ts';
 import { migrate, readJob, type JobDocument } from './document.ts';
 import { fingerprint } from './fingerprint.ts';
 import { revisionLetter } from './revision.ts';
@@ -22,6 +22,27 @@ describe('the demo job', () => {
     expect(new Set(summaries.map((s) => s.state))).toEqual(new Set(['holds', 'close', 'gives', 'rule', 'not-whole']));
     expect(summaries.filter((s) => s.stale)).toHaveLength(1);
     expect(summaries.every((s) => s.refusal === null)).toBe(true);
+  });
+});
+
+describe('the path of what gives first', () => {
+  const title = { job: '', number: '', revision: '', mark: '', kind: '', verdict: '', checked: '', basis: '' };
+  it('is on the drawing for every combination of the demo job, that of one of several like parts too', () => {
+    let parts = 0;
+    for (const j of demo.joints) {
+      const built = buildJoint(j, basisOf(demo, j.settings));
+      for (const c of reportOf(built, j.combinations).combinations.filter((x) => x.first)) {
+        parts += c.first!.key === c.first!.id ? 0 : 1;
+        const path = firstPath(built.drawing(title, c.combination), c);
+        expect([j.mark, c.combination.name, c.first!.key, path.length > 2]).toEqual([
+          j.mark,
+          c.combination.name,
+          c.first!.key,
+          true,
+        ]);
+      }
+    }
+    expect(parts).toBeGreaterThan(3);
   });
 });
 

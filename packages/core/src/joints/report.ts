@@ -1,6 +1,7 @@
 import { inNewtons, type Combination } from '../actions/combination.ts';
 import { Run, type Sheet } from '../formula/index.ts';
 import { checkRules, resultKey, type Checked, type CheckResult, type RuleResult, type StrengthResult } from '../checks/check.ts';
+import { failureItems, type Drawing, type Item } from '../detail/drawing.ts';
 import type { Joint } from './kind.ts';
 import { kindOf } from './registry.ts';
 import { refusalOf } from '../refusal.ts';
@@ -178,6 +179,10 @@ function verdictOf(r: Omit<JointReport, 'verdict'>): string {
   const word = r.state === 'gives' ? 'gives' : left ? 'not whole' : 'holds';
   return `${word} · ${multipleText(worst.first.multiple)} × ${worst.combination.name}${rules}${left}`;
 }
+
+/** The path along which a joint gives first under a combination, labelled; by the part that the check speaks of. */
+export const firstPath = (drawing: Drawing, { first, combination }: CombinationReport): Item[] =>
+  first ? failureItems(drawing, first.key, first.title, `gives at ${multipleText(first.multiple)} × ${combination.name}`) : [];
 
 export type CheckedJoint =
   | { readonly report: JointReport; readonly built: Joint }

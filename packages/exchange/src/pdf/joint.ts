@@ -1,7 +1,7 @@
 import {
   actionUnit,
   basisOf,
-  failureItems,
+  firstPath,
   fingerprint,
   figure,
   kindOf,
@@ -16,8 +16,6 @@ import {
   type Basis,
   type CheckResult,
   type CombinationReport,
-  type Drawing,
-  type Item,
   type JobDocument,
   type JointDocument,
   type JointReport,
@@ -92,7 +90,7 @@ export function jointPages(page: Page, { job, joint, revision, level }: JointPag
     drawing,
     (width - drawing.width * mm) / 2,
     (height - drawing.height * mm) / 2,
-    failureOf(drawing, report, worst),
+    report.combinations[worst] ? firstPath(drawing, report.combinations[worst]) : [],
   );
 
   if (level === 'verdict') return;
@@ -137,14 +135,6 @@ function governingPages(page: Page, workings: Workings, { first, combination }: 
   page.heading(`Workings of the check that gives first, combination ${combination.name}`);
   const math = mathSetter(page);
   for (const s of workings.sections) if (wanted.has(s)) workingSection(page, s, math);
-}
-
-/** The path along which the joint gives first, labelled. */
-function failureOf(drawing: Drawing, report: JointReport, worst: number): Item[] {
-  const c = report.combinations[worst];
-  return c?.first
-    ? failureItems(drawing, c.first.id, c.first.title, `gives at ${multipleText(c.first.multiple)} × ${c.combination.name}`)
-    : [];
 }
 
 function inputs(page: Page, joint: JointDocument, { quantities: q }: Joint): void {

@@ -1,15 +1,5 @@
 import { useEffect, useState } from 'react';
-import {
-  boltWords,
-  failureItems,
-  kindOf,
-  multipleText,
-  significant,
-  STATE_WORDS,
-  type Drawing,
-  type JobRecord,
-  type JointContent,
-} from '@ample/core';
+import { boltWords, firstPath, kindOf, significant, STATE_WORDS, type JobRecord, type JointContent } from '@ample/core';
 import { Mark } from '../parts/StateMark.tsx';
 import type { Checked, Form } from '../work/check.worker.ts';
 import { checker } from '../work/client.ts';
@@ -121,7 +111,10 @@ function Card({
         {worst?.first ? `First to give: ${worst.first.title.toLowerCase()}. ` : ''}Plate {significant(q.plateMass)} kg,{' '}
         {boltWords(q)}.
       </p>
-      <Picture drawing={checked.drawing} over={drawnFailure(checked.drawing, report)} />
+      <Picture
+        drawing={checked.drawing}
+        over={report.combinations[report.worst] ? firstPath(checked.drawing, report.combinations[report.worst]!) : []}
+      />
       {why?.map((w) => (
         <p key={w} className="muted text-[12px]">
           {w}
@@ -129,11 +122,4 @@ function Card({
       ))}
     </section>
   );
-}
-
-function drawnFailure(drawing: Drawing, report: Checked['report']) {
-  const c = report.combinations[report.worst];
-  return c?.first
-    ? failureItems(drawing, c.first.id, c.first.title, `gives at ${multipleText(c.first.multiple)} × ${c.combination.name}`)
-    : [];
 }
