@@ -28,6 +28,7 @@ const FLOORS = [
   'joints/pitches.ts',
   'joints/members.ts',
   'joints/kind.ts',
+  'joints/migrate.ts',
   'joints/line-reader.ts',
   'joints/field-makers.ts',
   'joints/field-help.ts',

@@ -28,6 +28,7 @@ export * from './checks/workings.ts';
 export * from './validate/index.ts';
 export * from './joints/field-help.ts';
 export * from './joints/kind.ts';
+export * from './joints/migrate.ts';
 export { memberFacts, type MemberFacts } from './joints/members.ts';
 export * from './joints/registry.ts';
 

@@ -1,16 +1,18 @@
-import type {
-  CalculationDocument,
-  CalculationRecord,
-  DocumentState,
-  JobDocument,
-  JobListEntry,
-  JobRecord,
-  JointContent,
-  JointDocument,
-  JointRecord,
-  RegisterPage,
-  RevisionRecord,
-  Sibling,
+import {
+  kindOf,
+  versionMark,
+  type CalculationDocument,
+  type CalculationRecord,
+  type DocumentState,
+  type JobDocument,
+  type JobListEntry,
+  type JobRecord,
+  type JointContent,
+  type JointDocument,
+  type JointRecord,
+  type RegisterPage,
+  type RevisionRecord,
+  type Sibling,
 } from '@ample/core';
 
 /** What the server said is wrong, in one sentence; `field` and `current` where it gave them. */
@@ -112,7 +114,8 @@ export const api = {
   createJoint: (jobId: string, joint: NewJoint) => call<JointRecord>('POST', `/jobs/${jobId}/joints`, joint),
   joint: (id: string) => call<JointRecord>('GET', `/joints/${id}`),
   saveJoint: (id: string, save: JointContent & { version: number; label: string }) =>
-    call<JointRecord>('PUT', `/joints/${id}`, save),
+    // Pages of an older version say which version their input is of.
+    call<JointRecord>('PUT', `/joints/${id}`, { ...save, ...versionMark(kindOf(save.kind)) }),
   listUrl: (id: string, list: string) => `/api/joints/${id}/lists/${list}`,
   templateUrl: (id: string) => `/api/joints/${id}/template`,
   copyJoint: (id: string, mark: string) => call<JointRecord>('POST', `/joints/${id}/copy`, { mark }),

@@ -6,6 +6,7 @@ import type { CustomSteel } from '../catalogue/index.ts';
 import { basisSchema, customSectionSchema, customSteelSchema, settingsSchema } from '../basis/schema.ts';
 import { given, printable, validate } from '../validate/index.ts';
 import { LineError } from '../joints/kind.ts';
+import { migrateInput, versionMark } from '../joints/migrate.ts';
 import { KINDS, kindOf } from '../joints/registry.ts';
 import { Refusal, refusalOf } from '../refusal.ts';
 import { DEFAULT_BASIS, type CustomSection, type JobBasis, type Settings } from '../basis/basis.ts';
@@ -28,6 +29,8 @@ export interface JointDocument {
   readonly note: string;
   // eslint-disable-next-line @typescript-eslint/no-explicit-any -- each kind has its own input
   readonly input: any;
+  /** Version of the input, as its kind counts; 1 when absent. */
+  readonly input_version?: number;
   readonly combinations: readonly Combination[];
   /** Settings that differ from the job's. */
   readonly settings?: Partial<Settings>;
@@ -59,6 +62,9 @@ export const markSchema = Joi.string()
   .max(24)
   .pattern(/^[\p{L}\p{N}][\p{L}\p{N} ._/+-]*$/u, 'letters, figures and . - _ / + after a letter or figure');
 
+/** Version of an input, where it is not the first. */
+export const inputVersionSchema = Joi.number().integer().min(1).max(1000);
+
 export const jointSchema = Joi.object({
   mark: markSchema.required(),
   kind: Joi.string()
@@ -67,6 +73,7 @@ export const jointSchema = Joi.object({
   line: Joi.string().max(400),
   note: Joi.string().max(2000).allow('').default(''),
   input: Joi.object().unknown(true).required(),
+  input_version: inputVersionSchema,
   combinations: Joi.array().items(combinationSchema).max(200).unique('name').default([]),
   settings: settingsSchema,
   checked: Joi.object({
@@ -242,10 +249,12 @@ export function readJoint(joint: Omit<JointDocument, 'line'> & { line?: string }
     const strange = strangeAction(c, kind.actions);
     if (strange) refuse({ field: `${where}: combinations`, message: `${where}: combinations: ${strange}` });
   }
-  let checked = validate<unknown>(kind.schema, joint.input, `${where}: input`);
+  const { input_version, ...rest } = joint;
+  const input = upToDate(kind, joint.input, input_version, where);
+  let checked = validate<unknown>(kind.schema, input, `${where}: input`);
   // An input that leaves the detail to its line.
   if ('error' in checked && joint.line !== undefined && checked.error.message.includes('is missing'))
-    checked = validate<unknown>(kind.schema, fromLine(joint.line, joint.input, kind, where), `${where}: input`);
+    checked = validate<unknown>(kind.schema, fromLine(joint.line, input, kind, where), `${where}: input`);
   if ('error' in checked) return refuse(checked.error);
   const line = kind.line.print(checked.value);
   if (joint.line !== undefined && joint.line !== line) {
@@ -256,7 +265,16 @@ export function readJoint(joint: Omit<JointDocument, 'line'> & { line?: string }
         message: `${where}: line and input disagree: the line says "${printable(joint.line, 160)}", the input "${line}"; correct one or leave the line out.`,
       });
   }
-  return { ...joint, input: checked.value, line };
+  return { ...rest, input: checked.value, ...versionMark(kind), line };
+}
+
+function upToDate(kind: ReturnType<typeof kindOf>, input: unknown, version: number | undefined, where: string): unknown {
+  try {
+    return migrateInput(kind, input, version);
+  } catch (e) {
+    const { field, message } = refusalOf(e);
+    return refuse({ field: `${where}: ${field}`, message: `${where}: ${message}` });
+  }
 }
 
 /** A joint as it is stored, read by its kind, defaults of later versions filled in; or the sentence that says why it can't be. Never throws. */

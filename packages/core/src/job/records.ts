@@ -97,7 +97,10 @@ export interface CalculationRecord extends CalculationDocument {
 }
 
 /** What a user changes of a joint, and what a revision keeps. */
-export type JointContent = Pick<JointDocument, 'mark' | 'kind' | 'note' | 'input' | 'combinations' | 'settings'>;
+export type JointContent = Pick<
+  JointDocument,
+  'mark' | 'kind' | 'note' | 'input' | 'input_version' | 'combinations' | 'settings'
+>;
 
 /** The changeable part of a joint, and nothing else of it. */
 export const contentOf = (j: JointContent): JointContent => ({
@@ -105,6 +108,7 @@ export const contentOf = (j: JointContent): JointContent => ({
   kind: j.kind,
   note: j.note,
   input: j.input,
+  ...(j.input_version === undefined ? {} : { input_version: j.input_version }),
   combinations: j.combinations,
   ...(j.settings ? { settings: j.settings } : {}),
 });

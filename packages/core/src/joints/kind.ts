@@ -191,12 +191,22 @@ export function building<I, M, P extends Prepared>(making: Making<I, M, P>): Pic
   };
 }
 
+/** A change of a kind's input: what was stored before it goes through it when it is read. */
+export interface InputMigration {
+  /** What changed, in a few words. */
+  readonly name: string;
+  /** From the input of the version before to that of the next; it may meet anything that was once accepted. */
+  apply(input: unknown): unknown;
+}
+
 /** Everything that the rest of the product knows of a kind of joint. */
 export interface JointKind<I = unknown> {
   readonly id: string;
   readonly code: string;
   readonly title: string;
   readonly schema: Joi.ObjectSchema;
+  /** Changes of its input so far, oldest first; none when absent. */
+  readonly migrations?: readonly InputMigration[];
   readonly fields: readonly Field<I>[];
   /** Fields that belong to a way of measuring, named by the drawing. */
   placeField?(id: string): Field<I> | undefined;

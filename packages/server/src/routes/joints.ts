@@ -2,6 +2,7 @@ import {
   basisOf,
   combinationSchema,
   fingerprint,
+  inputVersionSchema,
   buildJoint,
   KINDS,
   markSchema,
@@ -37,6 +38,7 @@ const content = {
   mark: markSchema.required(),
   note: Joi.string().max(2000).allow('').default(''),
   input: Joi.object().unknown(true).required(),
+  input_version: inputVersionSchema,
   combinations: Joi.array().items(combinationSchema).max(200).unique('name').default([]),
   settings: settingsSchema,
 };
@@ -92,14 +94,23 @@ export function jointRoutes(api: Api, { database }: Services): void {
     async ({ params, body, who, request }, req) => {
       const { version, label, ...rest } = body;
       const kind = rest.kind ?? (await getJoint(db, id(params))).kind;
-      const { input } = checkedJoint({ ...rest, kind });
+      const { input, input_version } = checkedJoint({ ...rest, kind });
       return write(async (tx) => {
         // Saves of this client whose answers were lost are its own: what they left is what it saves over.
         const own = await answeredOf(tx, id(params), String(req.header('x-ample-unanswered') ?? ''));
         return once(
           tx,
           request,
-          () => saveJoint(tx, id(params), version, { ...rest, kind, input }, who, label, own),
+          () =>
+            saveJoint(
+              tx,
+              id(params),
+              version,
+              { ...rest, kind, input, ...(input_version ? { input_version } : {}) },
+              who,
+              label,
+              own,
+            ),
           async () => {
             // The same save, asked again because its answer was lost, is answered as it was, unless another came after it.
             const stored = await getJoint(tx, id(params));

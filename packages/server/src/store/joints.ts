@@ -45,7 +45,12 @@ function recordOf(row: Row): JointRecord {
       input: null,
       unreadable: `joint ${mark}: ${broken}: what is stored is not JSON; export it raw to mend it, or delete the joint.`,
     };
-  const read = tryReadJoint({ ...base, input: row.input, ...(row.settings ? { settings: row.settings } : {}) });
+  const read = tryReadJoint({
+    ...base,
+    input: row.input,
+    input_version: row.inputVersion,
+    ...(row.settings ? { settings: row.settings } : {}),
+  });
   if ('unreadable' in read)
     return {
       ...base,
@@ -138,6 +143,7 @@ export const documentOf = ({
   line,
   note,
   input,
+  input_version,
   combinations: list,
   settings,
   checked,
@@ -147,6 +153,7 @@ export const documentOf = ({
   line,
   note,
   input,
+  ...(input_version === undefined ? {} : { input_version }),
   combinations: list,
   ...(settings ? { settings } : {}),
   ...(checked ? { checked } : {}),
@@ -264,6 +271,7 @@ export async function createJoint(
       kind: joint.kind,
       note: joint.note,
       input: joint.input,
+      inputVersion: joint.input_version ?? 1,
       combinations: joint.combinations,
       settings: joint.settings ?? null,
       checkedBy: joint.checked?.by ?? null,
@@ -308,6 +316,7 @@ export async function saveJoint(
       kind: content.kind,
       note: content.note,
       input: content.input,
+      inputVersion: content.input_version ?? 1,
       combinations: content.combinations,
       settings: content.settings ?? null,
       updatedAt: now(),
@@ -380,7 +389,11 @@ export async function listRevisions(
     .orderBy(desc(revisions.id))
     .limit(most);
   // A state that can't be read is shown as none: the others can be taken again.
-  const whole = (content: JointContent | null): JointContent | null => (content instanceof Broken ? null : content);
+  const whole = (content: JointContent | null): JointContent | null => {
+    if (!content || content instanceof Broken) return null;
+    const read = tryReadJoint(content);
+    return 'joint' in read ? contentOf(read.joint) : content;
+  };
   return rows.map(({ id, version, who, at, label, before: was, after }) => ({
     id,
     version,

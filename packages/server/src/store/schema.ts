@@ -30,6 +30,8 @@ export const joints = sqliteTable(
     kind: text('kind').notNull(),
     note: text('note').notNull(),
     input: json<unknown>('input').notNull(),
+    /** Version of the input, as its kind counts. */
+    inputVersion: integer('input_version').notNull().default(1),
     /** Its actions, all of them: they are read and written with it. */
     combinations: json<readonly Combination[]>('combinations').notNull().default([]),
     settings: json<Partial<Settings>>('settings'),

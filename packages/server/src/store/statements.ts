@@ -93,6 +93,7 @@ export function jobStatements(doc: JobDocument, who: string, label = 'imported')
           kind: j.kind,
           note: j.note,
           input: j.input as unknown,
+          inputVersion: j.input_version ?? 1,
           combinations: j.combinations,
           settings: j.settings ?? null,
           checkedBy: j.checked?.by ?? null,

@@ -11,15 +11,16 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { tmpdir } from 'node:os';
+import { gunzipSync } from 'node:zlib';
 import { join } from 'node:path';
 import { createClient } from '@libsql/client';
 import { afterAll, describe, expect, it } from 'vitest';
-import { readJob, type JobDocument } from '@ample/core';
+import { kindOf, readJob, summaryOf, type JobDocument } from '@ample/core';
 import { backUp, restore } from './backup.ts';
 import { StoreProblem, storeWords } from './condition.ts';
 import { migrationsKnown, openDatabase } from './database.ts';
 import { createJob, getJob, jobDocument, listJobs, storeJob } from './jobs.ts';
-import { getJoint, lightJoints, siblingsOf } from './joints.ts';
+import { createJoint, getJoint, lightJoints, listJoints, listRevisions, saveJoint, siblingsOf } from './joints.ts';
 import { copyStatements, jobStatements } from './statements.ts';
 
 const root = mkdtempSync(join(tmpdir(), 'ample-store-'));
@@ -291,6 +292,60 @@ describe('one damaged row', () => {
     const joint = await getJoint(d.db, mark!.id);
     expect(joint.unreadable).toBeUndefined();
     expect(joint.input).toEqual(demo.joints.find((j) => j.mark === 'P2-01')!.input);
+    await d.close();
+  });
+});
+
+describe('a store of an earlier version', () => {
+  it('opens with all that it holds: joints of every kind, their verdicts and their changes', async () => {
+    const file = fresh();
+    writeFileSync(file, gunzipSync(readFileSync(new URL('./kept/0005.sqlite.gz', import.meta.url))));
+    const d = await openDatabase(file);
+    const [job] = await listJobs(d.db);
+    expect(job).toMatchObject({ name: 'Kept store' });
+    const joints = await listJoints(d.db, job!.id);
+    expect(joints.map((j) => [j.mark, j.kind, j.unreadable])).toEqual([
+      ['B2-14', 'fin-plate', undefined],
+      ['E2-01', 'end-plate', undefined],
+      ['A1-03', 'cleats', undefined],
+      ['P2-01', 'column-base', undefined],
+    ]);
+    const whole = await getJob(d.db, job!.id);
+    expect(joints.map((j) => summaryOf(j, whole).refusal)).toEqual([null, null, null, null]);
+    expect((await listRevisions(d.db, joints[0]!.id)).map((r) => [r.version, r.label, r.after?.note])).toEqual([
+      [2, 'note', 'changed once'],
+      [1, 'imported', ''],
+    ]);
+    await d.close();
+    const [copy] = readdirSync(join(file, '..')).filter((f) => f.includes('before-0006'));
+    expect(copy).toBeDefined();
+  });
+  it('keeps with each joint and change the version of its input, and reads older ones by the changes since', async () => {
+    const file = await storeWith('Versions');
+    const d = await openDatabase(file);
+    const [job] = await listJobs(d.db);
+    const fin = demo.joints.find((j) => j.kind === 'fin-plate')!;
+    const made = await d.write((tx) => createJoint(tx, job!.id, { ...fin, mark: 'V1' }, 'R. Amsel'));
+    const kind = kindOf('fin-plate');
+    const gap = (made.input as { gap: number }).gap;
+    Object.assign(kind, {
+      migrations: [{ name: 'a gap 2 mm wider', apply: (i: { gap: number }) => ({ ...i, gap: i.gap + 2 }) }],
+    });
+    try {
+      const read = await getJoint(d.db, made.id);
+      expect([(read.input as { gap: number }).gap, read.input_version]).toEqual([gap + 2, 2]);
+      const saved = await d.write((tx) => saveJoint(tx, made.id, 1, read, 'R. Amsel', 'kept'));
+      expect([(saved.input as { gap: number }).gap, (await getJoint(d.db, made.id)).input_version]).toEqual([gap + 2, 2]);
+      const gaps = (await listRevisions(d.db, made.id)).map((r) =>
+        [r.before, r.after].map((c) => (c?.input as { gap: number } | undefined)?.gap),
+      );
+      expect(gaps).toEqual([
+        [gap + 2, gap + 2],
+        [undefined, gap + 2],
+      ]);
+    } finally {
+      Object.assign(kind, { migrations: undefined });
+    }
     await d.close();
   });
 });

@@ -1,0 +1,1 @@
+ALTER TABLE `joints` ADD `input_version` integer DEFAULT 1 NOT NULL;
