@@ -212,7 +212,7 @@ export interface JointKind<I = unknown> {
   placeField?(id: string): Field<I> | undefined;
   readonly edits: readonly Edit<I>[];
   /** Kinds of one family join the same members under the same actions: one can be changed for another. */
-  readonly family: 'beam' | 'column-base';
+  readonly family: string;
   readonly seeds: readonly SeedField[];
   /** Members of a joint as the start of another form of its family; throws a Refusal where there is none. */
   seedOf(input: I): Start;

@@ -1,0 +1,193 @@
+import Joi from 'joi';
+import type { Basis } from '../basis/basis.ts';
+import { BOLT_CLASS_NAMES, BOLT_CLASSES, boltSize, steelStrength, type SteelInput } from '../catalogue/index.ts';
+import { steelSchema } from '../catalogue/schema.ts';
+import type { CheckDef } from '../checks/check.ts';
+import { prepared, type Side } from '../checks/sided.ts';
+import { Values } from '../checks/values.ts';
+import { path, project, scaleOf, SHEET, sheetFrame, text, type Drawing, type Frame, type TitleBlock } from '../detail/drawing.ts';
+import { plateMass, type PlatePart, type Point, type Solid } from '../detail/solid.ts';
+import { Sheet, type Formula } from '../formula/index.ts';
+import { Refusal } from '../refusal.ts';
+import { size } from '../validate/sizes.ts';
+import { fieldMakers } from './field-makers.ts';
+import { building, LineError, type JointKind } from './kind.ts';
+
+/** A plate that hangs on one bolt: no joint that anybody builds, but all that a kind has to be. */
+export interface HangerInput {
+  readonly plate: { readonly t: number; readonly b: number; readonly h: number; readonly e1: number; readonly steel: SteelInput };
+  readonly bolt: { readonly d: number; readonly cls: string };
+}
+
+const most = (max: number) => size(3, max).required();
+const plate = Joi.object({ t: most(60), b: most(500), h: most(800), e1: most(200), steel: steelSchema.required() });
+const bolt = Joi.object({ d: most(36), cls: Joi.string().valid(...BOLT_CLASS_NAMES) });
+const schema = Joi.object({ plate: plate.required(), bolt: bolt.required() });
+
+const hangerModel = (input: HangerInput, { factors, set, steels }: Basis) => {
+  const { bolt, plate } = input;
+  const least = plate.e1 + bolt.d;
+  if (plate.h <= least)
+    throw new Refusal('plate.h', `plate.h: ${plate.h} mm ends at the bolt; accepted is more than ${least} mm.`);
+  const steel = steelStrength(plate.steel, plate.t, set, 'plate.steel', steels);
+  return { input, factors, A_s: boltSize(bolt.d).A_s, f_ub: BOLT_CLASSES[bolt.cls]!.f_ub, f_y: steel.f_y };
+};
+type Model = ReturnType<typeof hangerModel>;
+
+const sheet = new Sheet();
+const UNIT = {
+  V_Ed: 'kN',
+  N_Ed: 'kN',
+  N_tie: 'kN',
+  V_ser: 'kN',
+  A_s: 'mm2',
+  f_ub: 'MPa',
+  f_y: 'MPa',
+  t_p: 'mm',
+  b_p: 'mm',
+  d: 'mm',
+} as const;
+const slots = new Map(
+  Object.entries({ ...UNIT, gamma_M0: '-', gamma_M2: '-' } as const).map(([k, unit]) => [k, sheet.given(k, unit, k)]),
+);
+const at = (symbol: string): number => slots.get(symbol)!.index;
+const shear = sheet
+  .section('hanger-bolt')
+  .f('F_v_Rd', 'kN', '0.6*f_ub*A_s/gamma_M2', 'the bolt cut once', 'EN 1993-1-8, Table 3.4');
+const gross = sheet.section('hanger-plate').f('N_pl_Rd', 'kN', 'b_p*t_p*f_y/gamma_M0', 'the plate pulled', 'EN 1993-1-1, 6.2.3');
+const least = sheet.section('hanger-end').f('x_lim', 'mm', '1.2*d', 'least end distance', 'EN 1993-1-8, Table 3.3');
+
+function hangerToEn1993(m: Model) {
+  const lay = new Values(sheet);
+  const { plate, bolt } = m.input;
+  const { gamma_M0, gamma_M2 } = m.factors;
+  const given = { A_s: m.A_s, f_ub: m.f_ub, f_y: m.f_y, t_p: plate.t, b_p: plate.b, d: bolt.d, gamma_M0, gamma_M2 };
+  for (const [symbol, x] of Object.entries(given)) lay.put(slots.get(symbol)!, x, 'input', symbol);
+  const side: Side<Model> = { c: m, values: lay.values, origins: lay.origins, common: () => undefined };
+  const check = (id: string, title: string, resistance: Formula): CheckDef<Model> => {
+    const { clause } = resistance.def;
+    return {
+      id,
+      title,
+      clause,
+      part: id,
+      load: 'combination',
+      run: (r) => ({ demand: r.v[at('V_Ed')]!, resistance: resistance(r), unit: 'kN' }),
+    };
+  };
+  return prepared<Model>({
+    sheet,
+    checks: [check('hanger-bolt', 'Bolt', shear), check('hanger-plate', 'Plate', gross)],
+    rules: [
+      {
+        id: 'hanger-end',
+        title: 'End distance',
+        clause: 'EN 1993-1-8, Table 3.3',
+        must: () => true,
+        run: (r) => ({ actual: plate.e1, limit: least(r), sense: '>=', unit: 'mm' }),
+      },
+    ],
+    upright: side,
+    upturned: () => side,
+    actions: { V_Ed: at('V_Ed'), N_Ed: at('N_Ed'), N_tie: at('N_tie'), V_ser: at('V_ser') },
+  });
+}
+
+function hangerSolid({ input: { plate } }: Model): Solid {
+  const { t, b, h, steel } = plate;
+  const outline: Point[] = [0, 1, 2, 3].map((i) => [i === 1 || i === 2 ? b : 0, i > 1 ? -h : 0]);
+  const label = `PL ${t}×${b}×${h}`;
+  const part: PlatePart = {
+    type: 'plate',
+    id: 'plate',
+    parts: ['plate'],
+    plane: 'xz',
+    label,
+    grade: steel.grade ?? '',
+    outline,
+    y: [0, t],
+    holes: [],
+  };
+  return { plates: [part], members: [], bolts: [], welds: [] };
+}
+
+function hangerDrawing(m: Model, solid: Solid, title: TitleBlock): Drawing {
+  const scale = scaleOf((s) => m.input.plate.h / s < 120);
+  const f: Frame = { scale, at: [60, 25] };
+  const outline = solid.plates[0]!.outline.map((p) => project(f, p));
+  const items = [
+    ...sheetFrame(title, `1:${scale}`),
+    path(outline, 'outline', true, 'plate'),
+    text([60, 20], String(m.input.plate.b), { style: 'dimension', field: 'plate.b' }),
+  ];
+  const failures = {
+    'hanger-bolt': [path(outline.slice(0, 2), 'failure')],
+    'hanger-plate': [path(outline.slice(1, 3), 'failure')],
+  };
+  const empty = { handles: [], areas: [], callouts: [], views: [] };
+  return { ...empty, width: SHEET.width, height: SHEET.height, items, failures, labelAt: [120, 60], scale: `1:${scale}` };
+}
+
+const STEEL = { grade: 'S275' };
+const USUAL = { t: 8, b: 60, h: 200, e1: 30, steel: STEEL };
+const { mm } = fieldMakers<HangerInput>();
+const LINE = /^HG \| (\d+)x(\d+)x(\d+) (\S+) \| M(\d+)-(\S+) \| e (\d+)$/;
+export const hanger: JointKind<HangerInput> = {
+  id: 'hanger',
+  code: 'HG',
+  title: 'Plate on one bolt',
+  schema,
+  fields: [
+    mm(
+      'plate.t',
+      'Plate thickness',
+      't_p',
+      [6, 8, 10, 12, 15],
+      (i) => i.plate.t,
+      (i, t) => ({ ...i, plate: { ...i.plate, t } }),
+    ),
+    mm(
+      'plate.b',
+      'Plate width',
+      'b_p',
+      [40, 60, 80, 100],
+      (i) => i.plate.b,
+      (i, b) => ({ ...i, plate: { ...i.plate, b } }),
+    ),
+  ],
+  edits: [],
+  family: 'hanger',
+  seeds: [{ id: 'd', label: 'Bolt', type: 'number', start: '16', example: '16' }],
+  seedOf: (i) => ({ d: String(i.bolt.d) }),
+  actions: [{ name: 'V_Ed', short: 'V', meaning: 'V pulls the plate down', example: 40 }],
+  ...building({
+    model: hangerModel,
+    prepare: hangerToEn1993,
+    solid: hangerSolid,
+    quantities: ({ solid, model }) => ({
+      bolts: 1,
+      boltLengths: [{ length: 40, count: 1 }],
+      plateMass: plateMass(solid.plates[0]!),
+      boltMass: 0.1 * model.input.bolt.d,
+      weldVolume: 0,
+    }),
+    drawing: ({ model, solid }, title) => hangerDrawing(model, solid, title),
+    moves: (i) => [{ label: `plate ${i.plate.t} → ${i.plate.t + 2}`, input: { ...i, plate: { ...i.plate, t: i.plate.t + 2 } } }],
+  }),
+  members: (i) => `plate on M${i.bolt.d}`,
+  facts: () => ({}),
+  line: {
+    print: ({ plate, bolt }) =>
+      `HG | ${plate.t}x${plate.b}x${plate.h} ${plate.steel.grade} | M${bolt.d}-${bolt.cls} | e ${plate.e1}`,
+    parse: (line) => {
+      const m = LINE.exec(line);
+      if (!m) throw new LineError(0, line.length, 'expected HG | 8x60x200 S275 | M16-8.8 | e 30.');
+      const n = m.slice(1).map(Number);
+      return { plate: { t: n[0]!, b: n[1]!, h: n[2]!, e1: n[6]!, steel: { grade: m[4]! } }, bolt: { d: n[4]!, cls: m[6]! } };
+    },
+  },
+  first: (start) => ({
+    input: { plate: USUAL, bolt: { d: Number((start as { d: string }).d), cls: '8.8' } },
+    why: ['As is usual.'],
+  }),
+};
