@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import threads from '../catalogue/data/threads.json' with { type: 'json' };
-import { BOLT_CLASSES, BOLT_CLASS_NAMES, BOLT_SIZES, holeSize, steelStrength, STEEL_GRADES } from '../catalogue/index.ts';
+import { BOLT_CLASSES, BOLT_CLASS_NAMES, BOLT_SIZES, holeSize, steelStrength, GRADE_CHOICES } from '../catalogue/index.ts';
 import { Sheet } from '../formula/index.ts';
 import type { Basis } from '../basis/basis.ts';
 import { size } from '../validate/sizes.ts';
@@ -251,7 +251,7 @@ export const boltTool: Tool<BoltInput> = {
     { id: 'cls', label: 'Class', unit: '', type: 'choice', options: BOLT_CLASS_NAMES.map((c) => ({ value: c, label: c })) },
     { ...number('pitch', 'Pitch of the thread', 'mm', true), hint: 'coarse when empty' },
     number('t', 'Part: thickness'),
-    { id: 'grade', label: 'Part: steel', unit: '', type: 'grade', options: STEEL_GRADES.map((x) => ({ value: x, label: x })) },
+    { id: 'grade', label: 'Part: steel', unit: '', type: 'grade', options: GRADE_CHOICES },
     number('e1', 'End distance e1', 'mm', true),
     number('p1', 'Pitch p1, along', 'mm', true),
     number('e2', 'Edge distance e2', 'mm', true),

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { STEEL_GRADES, steelStrength } from '../catalogue/index.ts';
+import { GRADE_CHOICES, steelStrength } from '../catalogue/index.ts';
 import { path, text, type Item } from '../detail/drawing.ts';
 import type { Point } from '../detail/solid.ts';
 import { Sheet } from '../formula/index.ts';
@@ -435,7 +435,7 @@ export const weldGroupTool: Tool<WeldGroupInput> = {
   fields: [
     { id: 'runs', label: 'Welds', unit: 'mm', type: 'lines', hint: 'x1 z1 x2 z2, one weld a line, effective lengths' },
     { id: 's', label: 'Leg', unit: 'mm', type: 'number' },
-    { id: 'grade', label: 'Weaker steel', unit: '', type: 'grade', options: STEEL_GRADES.map((x) => ({ value: x, label: x })) },
+    { id: 'grade', label: 'Weaker steel', unit: '', type: 'grade', options: GRADE_CHOICES },
     ...loadFields,
   ],
   start: { runs: '0 0 0 220\n0 0 80 0\n0 220 80 220', s: 6, grade: 'S275', V_x: 0, V_z: -90, x_a: 160, z_a: 110, M: 0 },

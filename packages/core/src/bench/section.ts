@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { properties, SECTIONS, STEEL_GRADES, steelStrength, findSection, type Section } from '../catalogue/index.ts';
+import { properties, SECTIONS, GRADE_CHOICES, steelStrength, findSection, type Section } from '../catalogue/index.ts';
 import { path, text, type Item } from '../detail/drawing.ts';
 import type { Point } from '../detail/solid.ts';
 import { Sheet } from '../formula/index.ts';
@@ -185,7 +185,7 @@ export const sectionTool: Tool<SectionInput> = {
   schema: Joi.object({ section: Joi.string().max(60).required(), grade: Joi.string().max(40).required() }),
   fields: [
     { id: 'section', label: 'Section', unit: '', type: 'section' },
-    { id: 'grade', label: 'Steel', unit: '', type: 'grade', options: STEEL_GRADES.map((x) => ({ value: x, label: x })) },
+    { id: 'grade', label: 'Steel', unit: '', type: 'grade', options: GRADE_CHOICES },
   ],
   start: { section: 'UB 406x140x39', grade: 'S275' },
   calculate,

@@ -1,3 +1,4 @@
+import { STEEL_DENSITY } from './properties.ts';
 import data from './data/bolts.json' with { type: 'json' };
 import { Refusal } from '../refusal.ts';
 
@@ -72,5 +73,5 @@ export function boltMass(size: BoltSize, length: number): number {
   const hex = (Math.sqrt(3) / 2) * size.s ** 2;
   const shank = (Math.PI / 4) * size.d ** 2;
   const washer = (Math.PI / 4) * (size.d_w ** 2 - size.d ** 2);
-  return (hex * size.head + shank * length + (hex - shank) * size.nut + washer * size.washer) * 7850e-9;
+  return (hex * size.head + shank * length + (hex - shank) * size.nut + washer * size.washer) * STEEL_DENSITY;
 }

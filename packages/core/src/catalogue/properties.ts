@@ -1,6 +1,8 @@
 import type { SectionShape } from './sections.ts';
 
-export const STEEL_DENSITY = 7850e-9; // kg/mm3
+/** Density of steel, kg/mm3, and its modulus of elasticity, MPa (EN 1993-1-1, 3.2.6). */
+export const STEEL_DENSITY = 7850e-9;
+export const STEEL_E = 210_000;
 
 export interface SectionProperties {
   /** Area, mm2. */ readonly A: number;

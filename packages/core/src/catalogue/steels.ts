@@ -2,6 +2,8 @@ import data from './data/steels.json' with { type: 'json' };
 import { Refusal } from '../refusal.ts';
 
 export const STEEL_GRADES = ['S235', 'S275', 'S355', 'S460'] as const;
+/** The same as choices of a field. */
+export const GRADE_CHOICES = STEEL_GRADES.map((value) => ({ value, label: value as string }));
 export type FactorSet = 'UK' | 'recommended' | 'custom';
 
 /** MPa; beta_w is the correlation factor of EN 1993-1-8, Table 4.1. */

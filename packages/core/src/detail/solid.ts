@@ -1,3 +1,4 @@
+import { STEEL_DENSITY } from '../catalogue/properties.ts';
 /**
  * The solid detail of a joint: the one geometry that drawings, weights, bolt lengths and clearances read. Joint coordinates in mm:
  * x from the support face along the beam, y across (the viewer of the elevation stands at negative y), z up from the top of the beam.
@@ -167,4 +168,4 @@ export function polygonArea(points: readonly Point[]): number {
 }
 
 /** Gross mass of a plate, kg: fabricators buy the plate before its holes are drilled. */
-export const plateMass = (p: PlatePart): number => polygonArea(p.outline) * Math.abs(p.y[1] - p.y[0]) * 7850e-9;
+export const plateMass = (p: PlatePart): number => polygonArea(p.outline) * Math.abs(p.y[1] - p.y[0]) * STEEL_DENSITY;

@@ -1,4 +1,4 @@
-import { HOLE_KINDS, STEEL_GRADES, type HoleKind } from '../catalogue/index.ts';
+import { HOLE_KINDS, GRADE_CHOICES, type HoleKind } from '../catalogue/index.ts';
 import type { Field, FieldValue, Move } from './kind.ts';
 import { printPitch, readPitch, type Pitch } from './pitches.ts';
 
@@ -66,7 +66,7 @@ export const fieldMakers = <I>() => ({
     label,
     unit: '',
     type: 'grade',
-    options: STEEL_GRADES.map((g) => ({ value: g, label: g })),
+    options: GRADE_CHOICES,
     get,
     set: (i, v) => set(i, String(v)),
   }),

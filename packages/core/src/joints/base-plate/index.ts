@@ -1,5 +1,5 @@
 import { COLUMN_ACTIONS } from '../../actions/combination.ts';
-import { STEEL_GRADES } from '../../catalogue/index.ts';
+import { GRADE_CHOICES } from '../../catalogue/index.ts';
 import { Refusal } from '../../refusal.ts';
 import { exact, significant } from '../../units/format.ts';
 import { strength, type MemberFacts } from '../members.ts';
@@ -19,13 +19,7 @@ import type { Basis } from '../../basis/basis.ts';
 
 const seeds: readonly SeedField[] = [
   { id: 'column', label: 'Column', type: 'section', start: '', example: 'UC 254x254x73', shapes: COLUMN_SHAPES },
-  {
-    id: 'columnGrade',
-    label: 'Column steel',
-    type: 'grade',
-    options: STEEL_GRADES.map((value) => ({ value, label: value })),
-    start: 'S355',
-  },
+  { id: 'columnGrade', label: 'Column steel', type: 'grade', options: GRADE_CHOICES, start: 'S355' },
   {
     id: 'base',
     label: 'Base',

@@ -1,3 +1,4 @@
+import { STEEL_DENSITY } from '../../catalogue/properties.ts';
 import {
   type AnchorPart,
   type Point,
@@ -207,18 +208,17 @@ function weldParts(m: BaseModel): WeldPart[] {
   ]);
 }
 
-const DENSITY = 7850e-9;
 /** What has to be bought and made: read off the solid. */
 export function baseQuantities(m: BaseModel, solid: Solid): Quantities {
   const parts = solid.anchors!;
   const length = parts[0] ? Math.ceil((parts[0].z[1] - parts[0].z[0]) / 5) * 5 : 0;
   const { anchors: a, shear } = m.input;
   const block = drawnBlock(m);
-  const plate = a.type === 'washer' && a.head ? a.head ** 2 * a.head_t! * DENSITY : 0;
+  const plate = a.type === 'washer' && a.head ? a.head ** 2 * a.head_t! * STEEL_DENSITY : 0;
   const one =
-    (Math.PI / 4) * a.d ** 2 * length * DENSITY +
+    (Math.PI / 4) * a.d ** 2 * length * STEEL_DENSITY +
     plate +
-    ((Math.sqrt(3) / 2) * m.size.flats ** 2 - (Math.PI / 4) * a.d ** 2) * m.size.nut * DENSITY;
+    ((Math.sqrt(3) / 2) * m.size.flats ** 2 - (Math.PI / 4) * a.d ** 2) * m.size.nut * STEEL_DENSITY;
   const key = solid.prisms!.find((x) => x.id === 'key');
   const keyMass =
     key && shear.key
@@ -226,7 +226,7 @@ export function baseQuantities(m: BaseModel, solid: Solid): Quantities {
           ? shear.key.b * shear.key.t!
           : 2 * shear.key.b * shear.key.tf! + (shear.key.h! - 2 * shear.key.tf!) * shear.key.tw!) *
         shear.key.depth *
-        DENSITY
+        STEEL_DENSITY
       : 0;
   return {
     concrete: { volume: ((block.x2 - block.x1) * (block.y2 - block.y1) * block.H) / 1e9, f_ck: m.input.concrete.f_ck },

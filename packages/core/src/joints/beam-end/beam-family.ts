@@ -1,5 +1,5 @@
 import { BEAM_ACTIONS } from '../../actions/combination.ts';
-import { STEEL_GRADES, type SteelInput } from '../../catalogue/index.ts';
+import { GRADE_CHOICES, type SteelInput } from '../../catalogue/index.ts';
 import type { Basis } from '../../basis/basis.ts';
 import type { FarBoltsInput } from './far-beam.ts';
 import { up5 } from '../field-makers.ts';
@@ -8,10 +8,9 @@ import type { JointKind, SeedField, Start } from '../kind.ts';
 import { memberDimensions, SUPPORT_TYPES, type MemberDimensions, type SupportType } from '../members.ts';
 import { flangeReach, practicalGap } from './support-clearance.ts';
 
-const grades = STEEL_GRADES.map((value) => ({ value, label: value }));
 const seeds: readonly SeedField[] = [
   { id: 'beam', label: 'Beam section', type: 'section', start: '', example: 'UB 406x140x39' },
-  { id: 'beamGrade', label: 'Beam steel', type: 'grade', options: grades, start: 'S275' },
+  { id: 'beamGrade', label: 'Beam steel', type: 'grade', options: GRADE_CHOICES, start: 'S275' },
   {
     id: 'supportType',
     label: 'Support',
@@ -20,7 +19,7 @@ const seeds: readonly SeedField[] = [
     start: SUPPORT_TYPES[0]![0],
   },
   { id: 'support', label: 'Support section', type: 'section', start: '', example: 'UC 203x203x60' },
-  { id: 'supportGrade', label: 'Support steel', type: 'grade', options: grades, start: 'S275' },
+  { id: 'supportGrade', label: 'Support steel', type: 'grade', options: GRADE_CHOICES, start: 'S275' },
   {
     id: 'tops',
     label: 'Tops of the beams',

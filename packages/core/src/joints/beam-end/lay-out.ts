@@ -1,3 +1,4 @@
+import { STEEL_E } from '../../catalogue/properties.ts';
 import {
   properties,
   type BoltSize,
@@ -103,7 +104,7 @@ export function layOutSimpleJoint(
     lay.put(slots[k], factors[k], 'basis', `partial factors, ${set}: ${k}`);
   const slipFactor = input.bolts.category === 'B' ? 'gamma_M3_ser' : 'gamma_M3';
   lay.put(slots.gamma_M3, factors[slipFactor], 'basis', `partial factors, ${set}: ${slipFactor}`);
-  lay.put(slots.E, 210_000, 'code', 'EN 1993-1-1, 3.2.6');
+  lay.put(slots.E, STEEL_E, 'code', 'EN 1993-1-1, 3.2.6');
 
   const beamRef = (dim: string): [Origin['kind'], string] =>
     beam.fromCatalogue ? ['catalogue', `${beam.name}: ${dim}`] : ['input', `beam.${dim}`];

@@ -1,3 +1,4 @@
+import { STEEL_E } from '../../../catalogue/properties.ts';
 import type { Run } from '../../../formula/index.ts';
 import { clip, type Polygon } from '../../../geometry/polygon.ts';
 import { contactPieces, solveContact, type Bed, type Contact, type Load } from '../../../standards/en1993/contact.ts';
@@ -20,7 +21,7 @@ export const bedOf = (m: BaseModel, geo: BaseGeometry): Bed => ({
   law: m.input.options.law,
   k_w: geo.k_w,
   f_jd: geo.b.f_jd,
-  anchors: m.anchors.map((a) => ({ ...a, k: m.input.options.k_a ?? (210_000 * m.size.A_s) / geo.L_b })),
+  anchors: m.anchors.map((a) => ({ ...a, k: m.input.options.k_a ?? (STEEL_E * m.size.A_s) / geo.L_b })),
 });
 
 export function bySection(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, out: Results): Forces {

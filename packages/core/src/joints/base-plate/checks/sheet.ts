@@ -1,3 +1,4 @@
+import { STEEL_E } from '../../../catalogue/properties.ts';
 import { Sheet, type Run, type Origin } from '../../../formula/index.ts';
 import { Values } from '../../../checks/values.ts';
 import type { BaseModel } from '../model.ts';
@@ -240,7 +241,7 @@ export function layOut(m: BaseModel): { values: Float64Array; origins: Map<numbe
   for (const k of ['gamma_M0', 'gamma_M2', 'gamma_C', 'gamma_S', 'alpha_cc', 'alpha_ct'] as const)
     lay.put(g[k], basis.factors[k], 'basis', `partial factors, ${set}: ${k}`);
   lay.put(g.gamma_inst, a.product.gamma_inst, 'input', 'anchors.product.gamma_inst');
-  lay.put(g.E, 210_000, CODE, 'EN 1993-1-1, 3.2.6');
+  lay.put(g.E, STEEL_E, CODE, 'EN 1993-1-1, 3.2.6');
   for (const k of ['h', 'b', 't_w', 't_f', 'r'] as const)
     lay.put(
       g[k],

@@ -1,3 +1,4 @@
+import { STEEL_E } from '../../../catalogue/properties.ts';
 import type { Run } from '../../../formula/index.ts';
 import { solveContact, type Bed, type Contact, type Load } from '../../../standards/en1993/contact.ts';
 import { exact } from '../../../units/format.ts';
@@ -182,5 +183,5 @@ export function sectionStiffness(
 export const anchorSpring = (t: TStubValues, m: BaseModel, L_b: number): number => {
   const k15 = (0.2125 * (1 + t.phi) * t.l_1 * m.input.plate.t ** 3) / t.m ** 3;
   const k16 = ((1 - 0.2 * t.phi) * m.size.A_s) / L_b;
-  return 210_000 / (1 / k15 + 1 / k16);
+  return STEEL_E / (1 / k15 + 1 / k16);
 };
