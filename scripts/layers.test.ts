@@ -49,6 +49,12 @@ describe('inside the core, too', () => {
     ['job/x.ts', '../joints/registry.ts'],
     ['standards/en1993/x.ts', '../../checks/check.ts'],
   ])('%s may import %s', async (file, name) => expect(await said(`import '${name}';\n`, file)).toEqual([]));
+  it('no kind may import another', async () => {
+    expect((await said("import '../cleats/model.ts';\n", 'joints/fin-plate/x.ts')).join()).toContain(
+      '"fin-plate" and "cleats" know nothing of each other',
+    );
+    expect(await said("import './fin-plate/model.ts';\n", 'joints/registry.ts')).toEqual([]);
+  });
   it('no circle, however long; and no file that stands nowhere', async () => {
     expect(
       await said(

@@ -42,6 +42,7 @@ export const downwards = {
     messages: {
       up: '"{{from}}" is a floor under "{{to}}": imports run downwards.',
       unknown: '"{{name}}" stands on no floor; name it in eslint.config.js.',
+      apart: '"{{from}}" and "{{to}}" know nothing of each other: put what both need on a floor below.',
       circle: 'Files import each other in a circle: {{way}}.',
     },
   },
@@ -66,6 +67,11 @@ export const downwards = {
       ])
         if (floor < 0) context.report({ node, messageId: 'unknown', data: { name: relative(root, path) } });
       if (mine >= 0 && other > mine) context.report({ node, messageId: 'up', data: { from: floors[mine], to: floors[other] } });
+      const kinds = [file, target]
+        .map((p) => /^joints\/([^/]+)\//.exec(relative(root, p).split(sep).join('/'))?.[1])
+        .filter((k) => k && !floors.includes(`joints/${k}`));
+      if (kinds.length === 2 && kinds[0] !== kinds[1])
+        context.report({ node, messageId: 'apart', data: { from: kinds[0], to: kinds[1] } });
       const way = wayTo(file, target);
       if (way)
         context.report({ node, messageId: 'circle', data: { way: [file, ...way].map((p) => relative(root, p)).join(' -> ') } });
