@@ -158,3 +158,19 @@ export function basisFieldHelp(
   const usual = type === 'yes' ? (value ? 'yes' : 'no') : options ? options.find(([k]) => k === value)?.[1] : value;
   return `${symbol ? `${symbol}, ${label}` : label}. ${about}.${accepted ? ` Accepted: ${accepted}.` : ''}${usual === undefined ? '' : ` Usual: ${String(usual)}.`}`;
 }
+
+const FIELDS: Readonly<Record<keyof typeof GROUPS, readonly BasisField[]>> = {
+  factors: FACTOR_FIELDS,
+  settings: SETTING_FIELDS,
+  basis: [CLOSE_FIELD],
+  section: SECTION_FIELDS,
+  steel: STEEL_FIELDS,
+};
+/** The same of a field by its name, `factors.gamma_M2`. */
+export function basisHelp(name: string): string {
+  const [group, id] = name.split('.') as [keyof typeof GROUPS, string];
+  return basisFieldHelp(
+    group,
+    FIELDS[group].find((f) => f.id === id)!,
+  );
+}

@@ -180,9 +180,11 @@ function verdictOf(r: Omit<JointReport, 'verdict'>): string {
   return `${word} · ${multipleText(worst.first.multiple)} × ${worst.combination.name}${rules}${left}`;
 }
 
-/** The path along which a joint gives first under a combination, labelled; by the part that the check speaks of. */
-export const firstPath = (drawing: Drawing, { first, combination }: CombinationReport): Item[] =>
-  first ? failureItems(drawing, first.key, first.title, `gives at ${multipleText(first.multiple)} × ${combination.name}`) : [];
+/** The path along which a joint gives first under a combination, labelled; by the part that the check speaks of. None without a combination. */
+export const firstPath = (drawing: Drawing, c: CombinationReport | undefined): Item[] =>
+  c?.first
+    ? failureItems(drawing, c.first.key, c.first.title, `gives at ${multipleText(c.first.multiple)} × ${c.combination.name}`)
+    : [];
 
 export type CheckedJoint =
   | { readonly report: JointReport; readonly built: Joint }

@@ -90,7 +90,7 @@ export function jointPages(page: Page, { job, joint, revision, level }: JointPag
     drawing,
     (width - drawing.width * mm) / 2,
     (height - drawing.height * mm) / 2,
-    report.combinations[worst] ? firstPath(drawing, report.combinations[worst]) : [],
+    firstPath(drawing, report.combinations[worst]),
   );
 
   if (level === 'verdict') return;

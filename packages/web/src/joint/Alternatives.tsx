@@ -111,10 +111,7 @@ function Card({
         {worst?.first ? `First to give: ${worst.first.title.toLowerCase()}. ` : ''}Plate {significant(q.plateMass)} kg,{' '}
         {boltWords(q)}.
       </p>
-      <Picture
-        drawing={checked.drawing}
-        over={report.combinations[report.worst] ? firstPath(checked.drawing, report.combinations[report.worst]!) : []}
-      />
+      <Picture drawing={checked.drawing} over={firstPath(checked.drawing, report.combinations[report.worst])} />
       {why?.map((w) => (
         <p key={w} className="muted text-[12px]">
           {w}

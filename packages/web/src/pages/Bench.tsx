@@ -146,13 +146,18 @@ function Bench({
   const shown = found && 'ok' in found ? found.ok : last;
   const set = (id: string, value: string): void => setTyped((t) => ({ ...t, [id]: value }));
   const message = refusal && tool.fields.reduce((m, f) => m.replace(new RegExp(`^${f.id}: `), `${f.label}: `), refusal.message);
-  const { note, onFocus } = useFieldNote();
+  const { note, onFocus } = useFieldNote((id) =>
+    toolFieldHelp(
+      tool,
+      tool.fields.find((f) => f.id === id)!,
+    ),
+  );
   return (
     <div className="bench-main">
       <form className="bench-form" aria-label={tool.title} onSubmit={(e) => e.preventDefault()} onFocus={onFocus}>
         <p className="muted mb-2">{tool.about}</p>
         {tool.fields.map((f) => (
-          <div key={f.id} data-help={toolFieldHelp(tool, f)}>
+          <div key={f.id} data-help={f.id}>
             <Row field={f} value={typed[f.id] ?? ''} job={job} bad={refusal?.field === f.id} onChange={(v) => set(f.id, v)} />
           </div>
         ))}

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import {
-  basisFieldHelp,
+  basisHelp,
   CLOSE_FIELD,
   DEFAULT_SETTINGS,
   FACTOR_FIELDS,
@@ -35,7 +35,7 @@ export function JobBasisPage() {
   const [draft, setDraft] = useState<Draft | null>(null);
   const [problem, setProblem] = useState('');
   const [saved, setSaved] = useState(false);
-  const { note, onFocus } = useFieldNote();
+  const { note, onFocus } = useFieldNote(basisHelp);
   const take = (j: JobRecord): void => {
     setJob(j);
     setDraft({ number: j.number, name: j.name, client: j.client, basis: j.basis, sections: j.sections, steels: j.steels });
@@ -136,7 +136,7 @@ export function JobBasisPage() {
             <table className="mt-3">
               <tbody>
                 {FACTOR_FIELDS.map((f) => (
-                  <tr key={f.id} data-help={basisFieldHelp('factors', f)}>
+                  <tr key={f.id} data-help={`factors.${f.id}`}>
                     <td className="pr-4 py-0.5 mono">{f.symbol}</td>
                     <td className="pr-4 muted">{f.label}</td>
                     <td>
@@ -158,7 +158,7 @@ export function JobBasisPage() {
           <section>
             <h2 className="mb-2">House rules</h2>
             <div className="grid gap-2">
-              <label className="flex items-center gap-2" data-help={basisFieldHelp('basis', CLOSE_FIELD)}>
+              <label className="flex items-center gap-2" data-help={`basis.${CLOSE_FIELD.id}`}>
                 {CLOSE_FIELD.label}
                 <Amount label={CLOSE_FIELD.label} value={draft.basis.close} onChange={(close) => basis({ close })} />
               </label>
@@ -210,7 +210,7 @@ function Setting({
   onChange: (v: string | number | boolean) => void;
 }) {
   return (
-    <label className="flex items-center gap-2" data-help={basisFieldHelp('settings', f)}>
+    <label className="flex items-center gap-2" data-help={`settings.${f.id}`}>
       {f.type === 'yes' && (
         <input
           type="checkbox"
@@ -272,7 +272,7 @@ function Sections({
                   />
                 </td>
                 {SECTION_FIELDS.map((f) => (
-                  <td key={f.id} data-help={basisFieldHelp('section', f)}>
+                  <td key={f.id} data-help={`section.${f.id}`}>
                     <Amount
                       className="cell-input text-right"
                       label={`${f.label} of ${s.name}`}
@@ -330,7 +330,7 @@ function Steels({ steels, onChange }: { steels: readonly CustomSteel[]; onChange
                   />
                 </td>
                 {STEEL_FIELDS.map((f) => (
-                  <td key={f.id} data-help={basisFieldHelp('steel', f)}>
+                  <td key={f.id} data-help={`steel.${f.id}`}>
                     <Amount
                       className="cell-input text-right"
                       label={`${f.label} of ${s.name}`}

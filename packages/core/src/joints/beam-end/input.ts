@@ -7,7 +7,6 @@ import { tidyPitch } from '../pitches.ts';
 import { count, size } from '../../validate/sizes.ts';
 import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, HOLE_KINDS } from '../../catalogue/bolts.ts';
 
-/** Schema pieces shared by the kinds of joint. Lengths in mm, stresses in MPa. */
 /** A rolled section by its name, or by its dimensions. */
 export const memberKeys = {
   section: Joi.string().max(60),
