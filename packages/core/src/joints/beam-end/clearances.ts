@@ -126,10 +126,11 @@ const missed = (all: readonly Measured[]): (Measured & { readonly found: Clearan
  * sheet what is missing. Musts come first.
  */
 export function clashes(
+  all: readonly Measured[],
   solid: Solid,
   frames: ViewFrames,
 ): { readonly marks: Record<string, Item[]>; readonly items: readonly Item[] } {
-  const found = missed(measuredOn(solid)).map((m) => ({ m, ring: ringOf(m, solid, frames) }));
+  const found = missed(all).map((m) => ({ m, ring: ringOf(m, solid, frames) }));
   return {
     marks: Object.fromEntries(found.map(({ m, ring }) => [m.id, [ring]])),
     items: [...found]

@@ -27,7 +27,7 @@ export const cleats: JointKind<CleatsInput> = {
     prepare: cleatsToEn1993,
     solid: cleatsSolid,
     quantities: ({ solid, model }) => quantitiesOf(solid, model.bolt),
-    drawing: ({ solid, model }, title, combination) => cleatsDrawing(model, solid, title, combination),
+    drawing: cleatsDrawing,
     moves: cleatsMoves,
   }),
   members: (i) => memberWords(i.beam, i.support),

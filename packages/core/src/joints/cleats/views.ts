@@ -34,6 +34,10 @@ import {
   supportNamed,
   supportReach,
 } from '../beam-end/support-view.ts';
+import type { Prepared } from '../../checks/check.ts';
+import type { Sided } from '../../checks/sided.ts';
+import type { Parts } from '../kind.ts';
+import type { CleatsCase } from './en1993/sheet.ts';
 import { upturned, type CleatsModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
 
@@ -136,7 +140,11 @@ export const cleatsCallouts: readonly Callout[] = [
 ];
 
 /** Elevation, and the support legs seen from the beam, on one sheet. */
-export function cleatsDrawing(m: CleatsModel, solid: Solid, title: TitleBlock, combination: Combination | null): Drawing {
+export function cleatsDrawing(
+  { model: m, solid, prepared }: Parts<CleatsModel, Prepared & Sided<CleatsCase>>,
+  title: TitleBlock,
+  combination: Combination | null,
+): Drawing {
   const { cleat } = m.input;
   const reach = supportReach(m.support, { h: m.beam.h, notchTop: m.notchTop });
   const wide = 2 * cleat.leg_support + m.beam.tw;
@@ -149,7 +157,7 @@ export function cleatsDrawing(m: CleatsModel, solid: Solid, title: TitleBlock, c
   const scale = scaleOf(fits);
   const y = TOP_Y + reach.up / scale;
   const frames: Frames = { elevation: { scale, at: [FACE_X, y] }, end: { scale, at: [END_X, y] } };
-  const clash = clashes(solid, { xz: frames.elevation, yz: frames.end });
+  const clash = clashes(prepared.upright.c.clearances(), solid, { xz: frames.elevation, yz: frames.end });
   const uplift = (combination?.V_Ed ?? 0) < 0;
   const stub = stubEnd(m, frames.elevation);
   return {

@@ -27,7 +27,7 @@ export const endPlate: JointKind<EndPlateInput> = {
     prepare: endPlateToEn1993,
     solid: endPlateSolid,
     quantities: ({ solid, model }) => quantitiesOf(solid, model.bolt),
-    drawing: ({ solid, model }, title, combination) => endPlateDrawing(model, solid, title, combination),
+    drawing: endPlateDrawing,
     moves: endPlateMoves,
   }),
   members: (i) => memberWords(i.beam, i.support),

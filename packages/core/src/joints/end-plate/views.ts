@@ -32,6 +32,10 @@ import {
   supportNamed,
   supportReach,
 } from '../beam-end/support-view.ts';
+import type { Prepared } from '../../checks/check.ts';
+import type { Sided } from '../../checks/sided.ts';
+import type { Parts } from '../kind.ts';
+import type { EndPlateCase } from './en1993/sheet.ts';
 import { upturned, type EndPlateModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
 
@@ -96,7 +100,11 @@ export const endPlateCallouts: readonly Callout[] = [
 ];
 
 /** Elevation, and the plate seen from the beam, on one sheet. */
-export function endPlateDrawing(m: EndPlateModel, solid: Solid, title: TitleBlock, combination: Combination | null): Drawing {
+export function endPlateDrawing(
+  { model: m, solid, prepared }: Parts<EndPlateModel, Prepared & Sided<EndPlateCase>>,
+  title: TitleBlock,
+  combination: Combination | null,
+): Drawing {
   const reach = supportReach(m.support, { h: m.beam.h, notchTop: m.notchTop });
   const fits = (s: number): boolean =>
     supportFits(m.support, s, FACE_X) &&
@@ -106,7 +114,7 @@ export function endPlateDrawing(m: EndPlateModel, solid: Solid, title: TitleBloc
   const scale = scaleOf(fits);
   const y = TOP_Y + reach.up / scale;
   const frames: Frames = { elevation: { scale, at: [FACE_X, y] }, end: { scale, at: [END_X, y] } };
-  const clash = clashes(solid, { xz: frames.elevation, yz: frames.end });
+  const clash = clashes(prepared.upright.c.clearances(), solid, { xz: frames.elevation, yz: frames.end });
   const uplift = (combination?.V_Ed ?? 0) < 0;
   return {
     width: SHEET.width,

@@ -27,7 +27,7 @@ export const finPlate: JointKind<FinPlateInput> = {
     prepare: finPlateToEn1993,
     solid: finPlateSolid,
     quantities: ({ solid, model }) => quantitiesOf(solid, model.bolt),
-    drawing: ({ solid, model }, title, combination) => finPlateDrawing(model, solid, title, combination),
+    drawing: finPlateDrawing,
     moves: finPlateMoves,
   }),
   members: (i) => memberWords(i.beam, i.support),

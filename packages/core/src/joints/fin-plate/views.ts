@@ -35,6 +35,10 @@ import {
   supportNamed,
   supportReach,
 } from '../beam-end/support-view.ts';
+import type { Prepared } from '../../checks/check.ts';
+import type { Sided } from '../../checks/sided.ts';
+import type { Parts } from '../kind.ts';
+import type { FinPlateCase } from './en1993/sheet.ts';
 import { upturned, type FinPlateModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
 
@@ -116,7 +120,11 @@ export const finPlateCallouts: readonly Callout[] = [
 ];
 
 /** Elevation and section of a fin plate on one sheet, with dimensions and callouts bound to its fields. */
-export function finPlateDrawing(m: FinPlateModel, solid: Solid, title: TitleBlock, combination: Combination | null): Drawing {
+export function finPlateDrawing(
+  { model: m, solid, prepared }: Parts<FinPlateModel, Prepared & Sided<FinPlateCase>>,
+  title: TitleBlock,
+  combination: Combination | null,
+): Drawing {
   const reach = supportReach(m.support, { h: m.beam.h, notchTop: m.notchTop });
   const fits = (s: number): boolean =>
     supportFits(m.support, s, FACE_X) &&
@@ -129,7 +137,7 @@ export function finPlateDrawing(m: FinPlateModel, solid: Solid, title: TitleBloc
     section: { scale, at: [SECTION_X, TOP_Y + reach.up / scale] },
   };
   const scaleText = `1:${scale}`;
-  const clash = clashes(solid, { xz: frames.elevation, yz: frames.section });
+  const clash = clashes(prepared.upright.c.clearances(), solid, { xz: frames.elevation, yz: frames.section });
   const uplift = (combination?.V_Ed ?? 0) < 0;
   return {
     width: SHEET.width,
