@@ -1,5 +1,6 @@
 import {
   ACTION_NAMES,
+  actionRow,
   actionUnit,
   BEAM_ACTIONS,
   combinationSchema,
@@ -24,6 +25,7 @@ export interface PastedActions {
   readonly errors: readonly PastedRow[];
 }
 
+const letters = (text: string): string => text.toLowerCase().replace(/[^a-z]/g, '');
 const HEADS: Readonly<Record<string, ActionName | 'name' | 'note'>> = {
   name: 'name',
   combination: 'name',
@@ -31,25 +33,7 @@ const HEADS: Readonly<Record<string, ActionName | 'name' | 'note'>> = {
   case: 'name',
   note: 'note',
   description: 'note',
-  v: 'V_Ed',
-  ved: 'V_Ed',
-  n: 'N_Ed',
-  ned: 'N_Ed',
-  ntie: 'N_tie',
-  tie: 'N_tie',
-  tying: 'N_tie',
-  vser: 'V_ser',
-  my: 'M_y',
-  myed: 'M_y',
-  mz: 'M_z',
-  mzed: 'M_z',
-  vy: 'V_y',
-  vyed: 'V_y',
-  vz: 'V_z',
-  vzed: 'V_z',
-  t: 'T',
-  ted: 'T',
-  twist: 'T',
+  ...Object.fromEntries(ACTION_NAMES.flatMap((k) => [letters(k), ...actionRow(k).heads].map((head) => [head, k]))),
 };
 const headOf = (text: string): string =>
   text
@@ -59,7 +43,7 @@ const headOf = (text: string): string =>
 /** Order of the columns of a table without heads. */
 export const tableOrder = (actions: readonly ActionField[]): readonly (ActionName | 'name' | 'note')[] => [
   'name',
-  ...actions.filter((a) => a.name !== 'V_ser').map((a) => a.name),
+  ...actions.filter((a) => !a.headed).map((a) => a.name),
   'note',
 ];
 

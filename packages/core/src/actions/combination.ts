@@ -1,31 +1,53 @@
+/** What an action is: a force in kN or a moment in kNm, as typed and stored. */
+interface ActionRow {
+  readonly unit: 'kN' | 'kNm';
+  /** It always has a value, 0 where none is given; the others may be left open. */
+  readonly always?: true;
+  readonly least?: 0;
+  /** Heads that a pasted table may give it, letters only and in lower case, besides its name. */
+  readonly heads: readonly string[];
+}
+
 /**
- * Actions of one combination, forces in kN and moments in kNm. Which of them a joint takes, its kind says (`JointKind.actions`).
+ * The actions of a combination, each one row: which of them a joint takes, its kind says (`JointKind.actions`).
  * Beams: `V_Ed` >= 0: the beam pushes the joint down; negative: uplift. `N_Ed` > 0 pulls the beam off its support and acts together with
- * `V_Ed`. `N_tie` >= 0 is the accidental tying force and acts alone. `V_ser` is the serviceability shear of slip category B.
+ * `V_Ed`. `N_tie` >= 0 is the accidental tying force and acts alone. `V_ser` is the serviceability shear of slip category B. `V_far` is the
+ * reaction of a beam on the far face of the same support, downwards.
  * Columns: `N_Ed` > 0 lifts the base, compression is negative. `M_y` presses the +z side in, `M_z` the +y side. `V_y` and `V_z` push the base
  * towards +y and +z. `T` twists from +y towards +z.
  */
-export interface Combination {
+const ACTIONS = {
+  V_Ed: { unit: 'kN', always: true, heads: ['v'] },
+  N_Ed: { unit: 'kN', always: true, heads: ['n'] },
+  N_tie: { unit: 'kN', always: true, least: 0, heads: ['tie', 'tying'] },
+  V_ser: { unit: 'kN', heads: [] },
+  V_far: { unit: 'kN', least: 0, heads: ['far'] },
+  M_y: { unit: 'kNm', heads: ['myed'] },
+  M_z: { unit: 'kNm', heads: ['mzed'] },
+  V_y: { unit: 'kN', heads: ['vyed'] },
+  V_z: { unit: 'kN', heads: ['vzed'] },
+  T: { unit: 'kNm', heads: ['ted', 'twist'] },
+} as const satisfies Record<string, ActionRow>;
+
+export type ActionName = keyof typeof ACTIONS;
+type Always = { [K in ActionName]: (typeof ACTIONS)[K] extends { always: true } ? K : never }[ActionName];
+export const ACTION_NAMES = Object.keys(ACTIONS) as readonly ActionName[];
+export const actionRow = (name: ActionName): ActionRow => ACTIONS[name];
+/** Unit that an action is typed and stored in. */
+export const actionUnit = (name: ActionName): 'kN' | 'kNm' => ACTIONS[name].unit;
+
+/** Actions of one combination, forces in kN and moments in kNm. */
+export type Combination = {
   readonly name: string;
   readonly note?: string | undefined;
-  readonly V_Ed: number;
-  readonly N_Ed: number;
-  readonly N_tie: number;
-  readonly V_ser?: number | undefined;
-  readonly M_y?: number | undefined;
-  readonly M_z?: number | undefined;
-  readonly V_y?: number | undefined;
-  readonly V_z?: number | undefined;
-  readonly T?: number | undefined;
   /** Where `V_Ed` came from when it was not typed as a force: a share of the member, or a load and a span. */
   readonly from?: string | undefined;
-}
+} & { readonly [K in Always]: number } & { readonly [K in Exclude<ActionName, Always>]?: number | undefined };
 
-export const ACTION_NAMES = ['V_Ed', 'N_Ed', 'N_tie', 'V_ser', 'M_y', 'M_z', 'V_y', 'V_z', 'T'] as const;
-export type ActionName = (typeof ACTION_NAMES)[number];
-
-/** Unit that an action is typed and stored in. */
-export const actionUnit = (name: ActionName): 'kN' | 'kNm' => (name === 'M_y' || name === 'M_z' || name === 'T' ? 'kNm' : 'kN');
+/** No action at all: the start of a new combination. */
+export const NO_ACTIONS = Object.fromEntries(ACTION_NAMES.filter((k) => actionRow(k).always).map((k) => [k, 0])) as {
+  readonly [K in Always]: number;
+};
 
 /** A combination with every action multiplied: by 1e3 and 1e6 it is in N and Nmm. */
 function scaled(c: Combination, factor: (name: ActionName) => number): Combination {
@@ -47,6 +69,8 @@ export interface ActionField {
   readonly example: number;
   /** It may be left open. */
   readonly optional?: true;
+  /** In a table it has a head: one without heads leaves it out. */
+  readonly headed?: true;
   /** It may be typed as a share of the member, or as a load and a span. */
   readonly typedAs?: 'share';
 }
@@ -55,7 +79,15 @@ export const BEAM_ACTIONS: readonly ActionField[] = [
   { name: 'V_Ed', short: 'V', meaning: 'V positive presses the joint down, negative is uplift', example: 142, typedAs: 'share' },
   { name: 'N_Ed', short: 'N', meaning: 'N positive pulls the beam off and acts with V', example: 0 },
   { name: 'N_tie', short: 'tie', meaning: 'tying acts alone', example: 0 },
-  { name: 'V_ser', short: 'V ser', meaning: 'V_ser serves category B bolts', example: 0, optional: true },
+  { name: 'V_ser', short: 'V ser', meaning: 'V_ser serves category B bolts', example: 0, optional: true, headed: true },
+  {
+    name: 'V_far',
+    short: 'V far',
+    meaning: 'V_far is the reaction of the beam on the far face, that of the joint where it is empty',
+    example: 0,
+    optional: true,
+    headed: true,
+  },
 ];
 
 export const COLUMN_ACTIONS: readonly ActionField[] = [

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { DEFAULT_BASIS } from '../basis/basis.ts';
+import { DEFAULT_BASIS } from '../standards/job-basis.ts';
 import { workingsOf } from '../job/workings.ts';
 import { firstDetail } from '../design/first.ts';
 import { memberFacts } from '../joints/members.ts';

@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import threads from '../catalogue/data/threads.json' with { type: 'json' };
 import { BOLT_SIZES, SECTIONS } from '../catalogue/index.ts';
-import { DEFAULT_BASIS } from '../basis/basis.ts';
-import { calculate, TOOLS, toolOf, type Calculation } from './index.ts';
+import { DEFAULT_BASIS } from '../standards/job-basis.ts';
+import { calculate, toolFieldHelp, TOOLS, toolOf, type Calculation } from './index.ts';
 
 const run = (tool: string, change: object = {}): Calculation => {
   const answer = calculate(tool, { ...toolOf(tool).start, ...change }, DEFAULT_BASIS);
@@ -175,5 +175,24 @@ describe('sections', () => {
   it('draws and works every shape', () => {
     for (const section of ['PFC 200x90x30', 'SHS 200x200x10', 'CHS 219.1x8', 'HEB 300'])
       expect(run('section', { section }).picture!.items.length).toBeGreaterThan(3);
+  });
+});
+
+describe('the fields of a calculator', () => {
+  const words = (tool: string, id: string): string => {
+    const t = TOOLS.find((x) => x.id === tool)!;
+    return toolFieldHelp(
+      t,
+      t.fields.find((f) => f.id === id)!,
+    );
+  };
+  it('say what they are, what is accepted and what is usual, for every one', () => {
+    expect(words('bolt', 't')).toMatch(/Accepted: [\d.]+ to [\d.]+ mm\. Usual: 10\.$/);
+    for (const t of TOOLS)
+      for (const f of t.fields) {
+        const said = toolFieldHelp(t, f);
+        expect(said).not.toMatch(/undefined|NaN|\[object/);
+        expect([t.id, f.id, /Accepted: /.test(said)]).toEqual([t.id, f.id, true]);
+      }
   });
 });

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import threads from '../catalogue/data/threads.json' with { type: 'json' };
-import { BOLT_CLASSES, BOLT_CLASS_NAMES, BOLT_SIZES, holeSize, steelStrength, GRADE_CHOICES } from '../catalogue/index.ts';
+import { BOLT_CLASSES, BOLT_CLASS_NAMES, BOLT_SIZES, holeSize, GRADE_CHOICES } from '../catalogue/index.ts';
 import { Sheet } from '../formula/index.ts';
 import type { Basis } from '../basis/basis.ts';
 import { size } from '../validate/sizes.ts';
@@ -8,6 +8,7 @@ import { Refusal } from '../refusal.ts';
 import { bearing, SLIP_FACTORS, type FrictionClass } from '../standards/en1993/bolts.ts';
 import { figure, quantity, significant } from '../units/format.ts';
 import { Calculator, notApplied, type Calculation, type Tool } from './tool.ts';
+import { factorsOf } from '../standards/en1993/standard.ts';
 
 export interface BoltInput {
   readonly d: number;
@@ -101,12 +102,12 @@ function strengthsOf(i: BoltInput, basis: Basis): Strengths {
   const c = new Calculator(sheet);
   const row = BOLT_SIZES.find((b) => b.d === i.d);
   const cls = BOLT_CLASSES[i.cls]!;
-  const steel = steelStrength({ grade: i.grade }, i.t, basis.set, 'grade', basis.steels);
+  const steel = basis.standard.materials.steel({ grade: i.grade }, i.t, basis.set, 'grade', basis.steels);
   c.put(g.d, i.d, 'd');
   c.put(g.f_ub, cls.f_ub, `class ${i.cls}`, 'catalogue');
   c.put(g.alpha_v, cls.alpha_v, `${T34}: class ${i.cls}`, 'code');
-  c.put(g.gamma_M2, basis.factors.gamma_M2, 'partial factors', 'basis');
-  c.put(g.gamma_M3, basis.factors.gamma_M3, 'partial factors', 'basis');
+  c.put(g.gamma_M2, factorsOf(basis).gamma_M2, 'partial factors', 'basis');
+  c.put(g.gamma_M3, factorsOf(basis).gamma_M3, 'partial factors', 'basis');
   c.put(g.t, i.t, 't');
   c.put(g.f_u, steel.f_u, `${i.grade}, ${i.t} mm thick`, 'catalogue');
   c.put(g.d_0, holeSize(i.d, 'normal').d_0, `EN 1090-2, Table 11: normal hole for ${i.d} mm`, 'code');

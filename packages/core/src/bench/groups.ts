@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { GRADE_CHOICES, steelStrength } from '../catalogue/index.ts';
+import { GRADE_CHOICES } from '../catalogue/index.ts';
 import { path, text, type Item } from '../detail/drawing.ts';
 import type { Point } from '../detail/solid.ts';
 import { Sheet } from '../formula/index.ts';
@@ -8,6 +8,7 @@ import { size } from '../validate/sizes.ts';
 import { Refusal } from '../refusal.ts';
 import { figure, quantity } from '../units/format.ts';
 import { Calculator, numberLines, type Calculation, type Tool, type ToolPicture } from './tool.ts';
+import { factorsOf, settingsOf } from '../standards/en1993/standard.ts';
 
 /*
  * In-plane groups by the elastic vector method: the force through the centroid is shared evenly, the moment in proportion to the distance
@@ -328,16 +329,16 @@ function weldGroup(i: WeldGroupInput, basis: Basis): Calculation {
   ]);
   const sizes = forces.map(([x, z]) => Math.hypot(x, z));
   const worst = sizes.reduce((best, f, k) => (f > sizes[best]! + 1e-9 ? k : best), 0);
-  const steel = steelStrength({ grade: i.grade }, 16, basis.set, 'grade', basis.steels);
+  const steel = basis.standard.materials.steel({ grade: i.grade }, 16, basis.set, 'grade', basis.steels);
   const c = new Calculator(weldSheet);
   putLoad(c, w, i, centre, places[worst]!, 'the welds');
   c.put(w.L, L, 'the welds');
   c.put(w.I_p, I_p, 'the welds');
-  c.put(w.k_a, basis.settings.throat_factor, 'settings: throat over leg', 'basis');
+  c.put(w.k_a, settingsOf(basis).throat_factor, 'settings: throat over leg', 'basis');
   c.put(w.s, i.s, 's');
   c.put(w.f_u, steel.f_u, i.grade, 'catalogue');
   c.put(w.beta_w, steel.beta_w, `EN 1993-1-8, Table 4.1: ${i.grade}`, 'code');
-  c.put(w.gamma_M2, basis.factors.gamma_M2, 'partial factors', 'basis');
+  c.put(w.gamma_M2, factorsOf(basis).gamma_M2, 'partial factors', 'basis');
   for (const f of weldSteps) f(c.run);
   const F = weldF(c.run);
   weldA(c.run);

@@ -1,11 +1,12 @@
 import Joi from 'joi';
-import { properties, SECTIONS, GRADE_CHOICES, steelStrength, findSection, type Section } from '../catalogue/index.ts';
+import { properties, SECTIONS, GRADE_CHOICES, findSection, type Section } from '../catalogue/index.ts';
 import { path, text, type Item } from '../detail/drawing.ts';
 import type { Point } from '../detail/solid.ts';
 import { Sheet } from '../formula/index.ts';
 import type { Basis } from '../basis/basis.ts';
 import { figure, quantity } from '../units/format.ts';
 import { Calculator, type Calculation, type Tool, type ToolPicture } from './tool.ts';
+import { factorsOf } from '../standards/en1993/standard.ts';
 
 export interface SectionInput {
   readonly section: string;
@@ -47,12 +48,12 @@ const thickest = (s: Section): number => ('tf' in s ? s.tf : s.t);
 function calculate(i: SectionInput, basis: Basis): Calculation {
   const s = findSection(i.section, 'section', basis.sections);
   const p = properties(s);
-  const steel = steelStrength({ grade: i.grade }, thickest(s), basis.set, 'grade', basis.steels);
+  const steel = basis.standard.materials.steel({ grade: i.grade }, thickest(s), basis.set, 'grade', basis.steels);
   const c = new Calculator(sheet);
   for (const k of ['A', 'A_v', 'W_el_y', 'W_pl_y', 'W_pl_z'] as const)
     c.put(g[k], p[k], `${s.name}, from its nominal dimensions`, 'catalogue');
   c.put(g.f_y, steel.f_y, `${i.grade}, ${thickest(s)} mm thick`, 'catalogue');
-  c.put(g.gamma_M0, basis.factors.gamma_M0, 'partial factors', 'basis');
+  c.put(g.gamma_M0, factorsOf(basis).gamma_M0, 'partial factors', 'basis');
   const [N, V, , M] = [formulas.N, formulas.V, formulas.Mel, formulas.Mpl, formulas.Mz].map((f) => f(c.run)) as [
     number,
     number,

@@ -4,7 +4,6 @@ import { Refusal } from '../refusal.ts';
 export const STEEL_GRADES = ['S235', 'S275', 'S355', 'S460'] as const;
 /** The same as choices of a field. */
 export const GRADE_CHOICES = STEEL_GRADES.map((value) => ({ value, label: value as string }));
-export type FactorSet = 'UK' | 'recommended' | 'custom';
 
 /** MPa; beta_w is the correlation factor of EN 1993-1-8, Table 4.1. */
 export interface SteelStrength {
@@ -40,7 +39,7 @@ interface SteelSet {
 export function steelStrength(
   steel: SteelInput,
   t: number,
-  set: FactorSet,
+  set: string,
   field: string,
   custom: readonly CustomSteel[] = [],
 ): SteelStrength {
@@ -61,7 +60,7 @@ export function steelStrength(
 function namedStrength(
   steel: SteelInput,
   t: number,
-  set: FactorSet,
+  set: string,
   field: string,
   custom: readonly CustomSteel[],
 ): SteelStrength | undefined {

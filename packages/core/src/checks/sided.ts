@@ -1,4 +1,4 @@
-import type { Combination } from '../actions/combination.ts';
+import { ACTION_NAMES, NO_ACTIONS, type ActionName, type Combination } from '../actions/combination.ts';
 import type { Origin, Run, Sheet } from '../formula/index.ts';
 import { illinois } from '../numeric/illinois.ts';
 import {
@@ -23,6 +23,8 @@ export interface Sided<C = unknown> {
   readonly upright: Side<C>;
   readonly upturned: () => Side<C>;
   readonly actions: ActionSlots;
+  /** What the user is told of a combination besides. */
+  readonly notes?: (combination: Combination) => readonly string[];
 }
 
 export interface Side<C> {
@@ -34,13 +36,8 @@ export interface Side<C> {
   common(run: Run, c: C): void;
 }
 
-/** Slots that take the actions, all as magnitudes. */
-export interface ActionSlots {
-  readonly V_Ed: number;
-  readonly N_Ed: number;
-  readonly N_tie: number;
-  readonly V_ser: number;
-}
+/** Slots that take the actions, all as magnitudes; a joint has those that its checks read. */
+export type ActionSlots = Readonly<Partial<Record<ActionName, number>>>;
 
 const NO_LOAD = { skip: 'No shear force or axial force was given in this combination.' };
 const NO_TIE = { skip: 'No tying force was given.' };
@@ -62,17 +59,20 @@ export function loadingOf(c: Combination): Loading {
 }
 
 function setActions(run: Run, slots: ActionSlots, c: Combination, k: number): void {
-  run.v[slots.V_Ed] = Math.abs(c.V_Ed) * k;
-  run.v[slots.N_Ed] = Math.abs(c.N_Ed) * k;
-  run.v[slots.N_tie] = c.N_tie * k;
-  run.v[slots.V_ser] = Math.abs(c.V_ser ?? c.V_Ed) * k;
+  for (const name of ACTION_NAMES) {
+    const slot = slots[name];
+    if (slot === undefined) continue;
+    const value = c[name] ?? (name === 'V_ser' ? c.V_Ed : undefined);
+    // An action that is left open keeps what the joint itself says of it.
+    if (value !== undefined) run.v[slot] = Math.abs(value) * k;
+  }
 }
 
 /** A joint of listed checks, ready to be checked. */
 export const prepared = <C>(p: Sided<C>): Prepared & Sided<C> => ({
   ...p,
   ids: [...p.checks, ...p.rules].map((c) => c.id),
-  check: (combination, run) => ({ results: checkSided(p, combination, run), notes: [] }),
+  check: (combination, run) => ({ results: checkSided(p, combination, run), notes: p.notes?.(combination) ?? [] }),
   judge: (run, loads) => judgeSided(p, run, loads),
   origins: (combination) => (combination ? sideFor(p, combination) : p.upright).origins,
 });
@@ -165,7 +165,7 @@ function solveMultiple<C>(
 function judgeSided<C>(p: Sided<C>, run: Run, loads: Loads): RuleResult[] {
   const { c, values, common } = p.upright;
   run.v.set(values);
-  setActions(run, p.actions, { name: '', V_Ed: 0, N_Ed: 0, N_tie: 0 }, 1);
+  setActions(run, p.actions, { name: '', ...NO_ACTIONS }, 1);
   common(run, c);
   return judgeRules(p.rules, c, run, loads);
 }

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Combination } from '../actions/combination.ts';
 import { properties, SECTIONS, steelStrength } from '../catalogue/index.ts';
-import { DEFAULT_BASIS } from '../basis/basis.ts';
+import { DEFAULT_BASIS } from '../standards/job-basis.ts';
 import { checkJoint, tryCheckJoint } from '../joints/report.ts';
 import { finPlateField } from '../joints/fin-plate/fields.ts';
 import type { EndPlateInput } from '../joints/end-plate/input.ts';

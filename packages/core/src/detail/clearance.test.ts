@@ -1,6 +1,6 @@
 import { finPlateModel } from '../joints/fin-plate/model.ts';
 import { describe, expect, it } from 'vitest';
-import { DEFAULT_BASIS } from '../basis/basis.ts';
+import { DEFAULT_BASIS } from '../standards/job-basis.ts';
 import { NO_LOADS } from '../checks/check.ts';
 import { finPlateToEn1993 } from '../joints/fin-plate/en1993/index.ts';
 import { finPlate } from '../joints/fin-plate/index.ts';

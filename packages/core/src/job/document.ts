@@ -3,13 +3,14 @@ import { TOOLS, toolOf } from '../bench/index.ts';
 import { strangeAction, type Combination } from '../actions/combination.ts';
 import { combinationSchema } from '../actions/schema.ts';
 import type { CustomSteel } from '../catalogue/index.ts';
-import { basisSchema, customSectionSchema, customSteelSchema, settingsSchema } from '../basis/schema.ts';
+import { customSectionSchema, customSteelSchema } from '../basis/own.ts';
+import { basisSchema, settingsSchema, usualBasis } from '../standards/job-basis.ts';
 import { given, printable, validate } from '../validate/index.ts';
 import { LineError } from '../joints/kind.ts';
 import { migrateInput, versionMark } from '../joints/migrate.ts';
 import { KINDS, kindOf } from '../joints/registry.ts';
 import { Refusal, refusalOf } from '../refusal.ts';
-import { DEFAULT_BASIS, type CustomSection, type JobBasis, type Settings } from '../basis/basis.ts';
+import { type CustomSection, type JobBasis, type Settings } from '../basis/basis.ts';
 
 export const JOB_FORMAT = 'ample-gusset-job';
 export const JOB_VERSION = 1;
@@ -97,7 +98,7 @@ export const jobSchema = Joi.object({
   number: Joi.string().max(40).allow('').default(''),
   name: Joi.string().max(120).required(),
   client: Joi.string().max(120).allow('').default(''),
-  basis: basisSchema.default({ standard: 'EN 1993-1-8', set: 'UK', settings: {}, close: 1.1 }),
+  basis: basisSchema.default(usualBasis()),
   sections: Joi.array().items(customSectionSchema).max(500).unique('name').default([]),
   steels: Joi.array().items(customSteelSchema).max(100).unique('name').default([]),
   joints: Joi.array().items(jointSchema).max(5000).unique('mark').default([]),
@@ -312,7 +313,7 @@ export const EMPTY_JOB: JobDocument = {
   number: '',
   name: '',
   client: '',
-  basis: { standard: 'EN 1993-1-8', set: DEFAULT_BASIS.set, settings: {}, close: DEFAULT_BASIS.close },
+  basis: usualBasis(),
   sections: [],
   steels: [],
   joints: [],

@@ -1,5 +1,6 @@
 import type { Basis } from '../basis/basis.ts';
 import type { JointLike } from '../joints/report.ts';
+import { STANDARDS } from '../standards/registry.ts';
 
 /** Stable text of a value: keys in order, so that equal joints give equal text however they were typed. */
 function canonical(value: unknown): string {
@@ -20,12 +21,10 @@ function canonical(value: unknown): string {
 export function fingerprint(joint: JointLike, basis: Basis): string {
   // How a sheet is dimensioned changes no result.
   const { rows_from: _shown, ...settings } = basis.settings;
-  const text = canonical({
-    kind: joint.kind,
-    input: joint.input,
-    combinations: joint.combinations,
-    basis: { ...basis, settings },
-  });
+  // What was signed before there was a choice of standards stays signed.
+  const { standard, ...rest } = basis;
+  const of = standard === STANDARDS[0] ? rest : { ...rest, standard: standard.id };
+  const text = canonical({ kind: joint.kind, input: joint.input, combinations: joint.combinations, basis: { ...of, settings } });
   let h1 = 0xdeadbeef;
   let h2 = 0x41c6ce57;
   for (let i = 0; i < text.length; i += 1) {

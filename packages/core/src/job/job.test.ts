@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { texOf } from '../formula/index.ts';
 import { firstDetail } from '../design/first.ts';
 import { figure, multipleText, quantity, significant } from '../units/format.ts';
-import { basisOf, DEFAULT_BASIS } from '../basis/basis.ts';
+import { basisOf, DEFAULT_BASIS } from '../standards/job-basis.ts';
 import { buildJoint, checkJoint, firstPath, reportOf } from '../joints/report.ts';
 import { migrate, readJob, type JobDocument } from './document.ts';
 import { fingerprint } from './fingerprint.ts';

@@ -1,7 +1,7 @@
 import { kindOf } from '../joints/registry.ts';
 import { refusalOf } from '../refusal.ts';
 import { reportOf } from '../joints/report.ts';
-import { basisOf } from '../basis/basis.ts';
+import { basisOf } from '../standards/job-basis.ts';
 import { type JobDocument, type JointDocument } from './document.ts';
 import { fingerprint } from './fingerprint.ts';
 import type { JointSummary } from './records.ts';

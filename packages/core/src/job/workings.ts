@@ -1,5 +1,5 @@
 import type { Basis } from '../basis/basis.ts';
-import { inNewtons, type Combination } from '../actions/combination.ts';
+import { inNewtons, type ActionName, type Combination } from '../actions/combination.ts';
 import { checkRules, resultKey } from '../checks/check.ts';
 import { stepsOf, type WorkingSection } from '../checks/workings.ts';
 import { Run, type Origin } from '../formula/index.ts';
@@ -33,13 +33,16 @@ export function workingsOf(
   const governs = reports[index]?.governs ?? null;
 
   const origins = new Map<number, Origin>(prepared.origins(combination && inNewtons(combination)));
-  for (const [name, slot] of Object.entries(prepared.actions))
+  for (const [name, slot] of Object.entries(prepared.actions)) {
+    // Left open here: what the joint itself says of it counts, and where that came from.
+    if (combination?.[name as ActionName] === undefined && origins.has(slot)) continue;
     origins.set(slot, {
       kind: 'action',
       ref: combination
         ? `combination ${combination.name}${combination.from && name === 'V_Ed' ? `: ${combination.from}` : ''}`
         : 'no combination',
     });
+  }
   const shared = new Set<string>(traced.steps!.map((s) => s.def.slot.section).filter((s) => !checks.some((c) => c.id === s)));
   const sections: WorkingSection[] = [];
   if (combination)

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import type { Combination } from '../actions/combination.ts';
-import { DEFAULT_BASIS } from '../basis/basis.ts';
+import { DEFAULT_BASIS } from '../standards/job-basis.ts';
 import { tryCheckJoint } from './report.ts';
 import type { StrengthResult } from '../checks/check.ts';
 import { validate } from '../validate/index.ts';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { firstDetail } from '../design/first.ts';
 import { dimensionOf, notationOf, symbolsOf, texOf } from '../formula/index.ts';
-import { DEFAULT_BASIS } from '../basis/basis.ts';
+import { DEFAULT_BASIS } from '../standards/job-basis.ts';
 import { UNITS } from '../units/units.ts';
 import { KINDS } from './registry.ts';
 

@@ -1,20 +1,32 @@
 import { readFileSync } from 'node:fs';
 import { afterAll, describe, expect, it } from 'vitest';
-import { basisOf, DEFAULT_BASIS } from '../basis/basis.ts';
-import { firstDetail } from '../design/first.ts';
-import { waysOut } from '../design/ways-out.ts';
 import { fieldHelp, fieldHelpWords } from './field-help.ts';
-import { hanger } from './imaginary.testing.ts';
+import { hangerToPlain, plain } from './imaginary-standard.testing.ts';
+import { hanger as toEn1993, hangerMaking, type HangerInput } from './imaginary.testing.ts';
+import { building, type JointKind } from './kind.ts';
+import { STANDARDS } from '../standards/registry.ts';
 import { kindByCode, KINDS } from './registry.ts';
-import { checkJoint, firstPath, reportOf } from './report.ts';
 
-// A kind is a folder and a line in the registry: this one is told to nobody else, and all of the core serves it.
+// A kind is a folder and a line in the registry, a standard too, and a line in each kind that is checked to it: these are told to nobody else,
+// and all of the core serves them.
+const standards = { ...hangerMaking.standards, [plain.id]: hangerToPlain };
+const hanger: JointKind<HangerInput> = { ...toEn1993, ...building({ ...hangerMaking, standards }) };
 const registry = KINDS as unknown as (typeof hanger)[];
 registry.push(hanger);
-afterAll(() => void registry.pop());
-// What reads the registry once, when it is loaded, is loaded with the kind in it.
+(STANDARDS as (typeof plain)[]).push(plain);
+afterAll(() => {
+  registry.pop();
+  (STANDARDS as (typeof plain)[]).pop();
+});
+// What reads a registry once, when it is loaded, is loaded with them in it.
+const { basisOf, basisHelp, basisWords, DEFAULT_BASIS, usualBasis } = await import('../standards/job-basis.ts');
+const { checkJoint, firstPath, reportOf } = await import('./report.ts');
+const { firstDetail } = await import('../design/first.ts');
+const { waysOut } = await import('../design/ways-out.ts');
 const { readJob } = await import('../job/document.ts');
 const { summaryOf } = await import('../job/summary.ts');
+const { FIN } = await import('./beam-end/samples.testing.ts');
+const { fingerprint } = await import('../job/fingerprint.ts');
 const { workingsOf } = await import('../job/workings.ts');
 const combination = { name: 'C1', V_Ed: 40, N_Ed: 0, N_tie: 0 };
 const job = () =>
@@ -68,5 +80,55 @@ describe('a kind that nobody knew of', () => {
     const thin = { ...(input as { plate: object }), plate: { ...(input as { plate: object }).plate, t: 3, b: 40 } };
     expect(waysOut('hanger', thin, [combination], DEFAULT_BASIS).map((x) => x.label)).toContain('plate 3 → 5');
     expect(fieldHelpWords(fieldHelp(hanger, hanger.fields[0]!, thin as never))).toContain('Accepted: 3 to 60 mm.');
+  });
+});
+
+describe('a standard that nobody knew of', () => {
+  const file = (basis: object, grade = 'Iron') =>
+    readJob({
+      format: 'ample-gusset-job',
+      version: 1,
+      name: 'Imaginary',
+      basis: { standard: 'Plain 1', ...basis },
+      joints: [
+        { mark: 'H1', kind: 'hanger', input: {}, line: `HG | 8x60x200 ${grade} | M16-8.8 | e 30`, combinations: [combination] },
+      ],
+    });
+  const first = (basis: object) => {
+    const whole = file(basis);
+    return checkJoint(whole.joints[0]!, basisOf(whole)).combinations[0]!.first!;
+  };
+  it('is a folder of under 100 lines', () =>
+    expect(readFileSync(new URL('./imaginary-standard.testing.ts', import.meta.url), 'utf8').split('\n').length).toBeLessThan(
+      100,
+    ));
+  // 16 mm: 201.062 mm2 x 400 MPa x 0.5 = 40.212 kN; a third is 26.808 kN; two planes twice that; 40 kN.
+  it('judges by its own checks, in the format and with the settings of the job', () => {
+    expect(first({})).toMatchObject({ id: 'plain-bolt', multiple: expect.closeTo(40.2124 / 40, 4) });
+    expect(first({ format: 'third' }).multiple).toBeCloseTo(26.8083 / 40, 4);
+    expect(first({ settings: { planes: 2 } }).multiple).toBeCloseTo(80.4248 / 40, 4);
+  });
+  it('is read, refused and described by its own fields', () => {
+    expect(() => file({ set: 'UK' })).toThrow('basis.set: this field does not belong here');
+    expect(() => file({ format: 'quarter' })).toThrow('basis.format: "quarter" is not known; accepted are half, third.');
+    expect(() => file({ settings: { planes: 3 } })).toThrow('basis.settings.planes: 3 is too large; accepted is 2 or less.');
+    expect(basisWords(file({}).basis)).toBe('Plain 1 half');
+    expect(basisHelp(plain, 'settings.planes')).toBe('Planes. Planes that are cut. Accepted: 1 to 2. Usual: 1.');
+  });
+  it('refuses what it does not know of a joint, and the joint says why in its register', () => {
+    const whole = file({}, 'S275');
+    expect(summaryOf(whole.joints[0]!, whole).refusal).toBe('plate.steel: there is no steel grade "S275"; accepted is Iron.');
+    const beam = { kind: 'fin-plate', input: FIN, combinations: [] };
+    expect(summaryOf(beam, whole).refusal).toBe('standard: this joint is not checked to Plain 1; accepted are EN 1993-1-8.');
+  });
+  it('keeps its settings where the job goes over to another standard and back', () => {
+    const own = { ...file({ settings: { planes: 2 } }), sections: [], steels: [] };
+    const other = basisOf({ ...own, basis: { ...usualBasis(), settings: own.basis.settings } });
+    expect([other.standard.id, Object.hasOwn(other.settings, 'planes')]).toEqual(['EN 1993-1-8', false]);
+    expect(basisOf(own).settings['planes']).toBe(2);
+  });
+  it('makes other fingerprints than the first one', () => {
+    const joint = file({}).joints[0]!;
+    expect(fingerprint(joint, basisOf(file({})))).not.toBe(fingerprint(joint, DEFAULT_BASIS));
   });
 });

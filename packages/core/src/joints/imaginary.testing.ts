@@ -1,8 +1,9 @@
 import Joi from 'joi';
 import type { Basis } from '../basis/basis.ts';
-import { BOLT_CLASS_NAMES, BOLT_CLASSES, boltSize, steelStrength, type SteelInput } from '../catalogue/index.ts';
+import { en1993, factorsOf } from '../standards/en1993/standard.ts';
+import { BOLT_CLASS_NAMES, type SteelInput } from '../catalogue/index.ts';
 import { steelSchema } from '../catalogue/schema.ts';
-import type { CheckDef } from '../checks/check.ts';
+import type { CheckDef, Prepared } from '../checks/check.ts';
 import { prepared, type Side } from '../checks/sided.ts';
 import { Values } from '../checks/values.ts';
 import { path, project, scaleOf, SHEET, sheetFrame, text, type Drawing, type Frame, type TitleBlock } from '../detail/drawing.ts';
@@ -11,7 +12,7 @@ import { Sheet, type Formula } from '../formula/index.ts';
 import { Refusal } from '../refusal.ts';
 import { size } from '../validate/sizes.ts';
 import { fieldMakers } from './field-makers.ts';
-import { building, LineError, type JointKind } from './kind.ts';
+import { building, LineError, type JointKind, type Making } from './kind.ts';
 
 /** A plate that hangs on one bolt: no joint that anybody builds, but all that a kind has to be. */
 export interface HangerInput {
@@ -24,29 +25,19 @@ const plate = Joi.object({ t: most(60), b: most(500), h: most(800), e1: most(200
 const bolt = Joi.object({ d: most(36), cls: Joi.string().valid(...BOLT_CLASS_NAMES) });
 const schema = Joi.object({ plate: plate.required(), bolt: bolt.required() });
 
-const hangerModel = (input: HangerInput, { factors, set, steels }: Basis) => {
+export const hangerModel = (input: HangerInput, basis: Basis) => {
   const { bolt, plate } = input;
   const least = plate.e1 + bolt.d;
   if (plate.h <= least)
     throw new Refusal('plate.h', `plate.h: ${plate.h} mm ends at the bolt; accepted is more than ${least} mm.`);
-  const steel = steelStrength(plate.steel, plate.t, set, 'plate.steel', steels);
-  return { input, factors, A_s: boltSize(bolt.d).A_s, f_ub: BOLT_CLASSES[bolt.cls]!.f_ub, f_y: steel.f_y };
+  const { materials } = basis.standard;
+  const { f_y } = materials.steel(plate.steel, plate.t, basis.set, 'plate.steel', basis.steels);
+  return { input, basis, A_s: materials.bolt(bolt.d).A_s, f_ub: materials.boltClass(bolt.cls).f_ub, f_y };
 };
-type Model = ReturnType<typeof hangerModel>;
+export type HangerModel = ReturnType<typeof hangerModel>;
 
 const sheet = new Sheet();
-const UNIT = {
-  V_Ed: 'kN',
-  N_Ed: 'kN',
-  N_tie: 'kN',
-  V_ser: 'kN',
-  A_s: 'mm2',
-  f_ub: 'MPa',
-  f_y: 'MPa',
-  t_p: 'mm',
-  b_p: 'mm',
-  d: 'mm',
-} as const;
+const UNIT = { V_Ed: 'kN', A_s: 'mm2', f_ub: 'MPa', f_y: 'MPa', t_p: 'mm', b_p: 'mm', d: 'mm' } as const;
 const slots = new Map(
   Object.entries({ ...UNIT, gamma_M0: '-', gamma_M2: '-' } as const).map(([k, unit]) => [k, sheet.given(k, unit, k)]),
 );
@@ -57,14 +48,14 @@ const shear = sheet
 const gross = sheet.section('hanger-plate').f('N_pl_Rd', 'kN', 'b_p*t_p*f_y/gamma_M0', 'the plate pulled', 'EN 1993-1-1, 6.2.3');
 const least = sheet.section('hanger-end').f('x_lim', 'mm', '1.2*d', 'least end distance', 'EN 1993-1-8, Table 3.3');
 
-function hangerToEn1993(m: Model) {
+function hangerToEn1993(m: HangerModel) {
   const lay = new Values(sheet);
   const { plate, bolt } = m.input;
-  const { gamma_M0, gamma_M2 } = m.factors;
+  const { gamma_M0, gamma_M2 } = factorsOf(m.basis);
   const given = { A_s: m.A_s, f_ub: m.f_ub, f_y: m.f_y, t_p: plate.t, b_p: plate.b, d: bolt.d, gamma_M0, gamma_M2 };
   for (const [symbol, x] of Object.entries(given)) lay.put(slots.get(symbol)!, x, 'input', symbol);
-  const side: Side<Model> = { c: m, values: lay.values, origins: lay.origins, common: () => undefined };
-  const check = (id: string, title: string, resistance: Formula): CheckDef<Model> => {
+  const side: Side<HangerModel> = { c: m, values: lay.values, origins: lay.origins, common: () => undefined };
+  const check = (id: string, title: string, resistance: Formula): CheckDef<HangerModel> => {
     const { clause } = resistance.def;
     return {
       id,
@@ -75,7 +66,7 @@ function hangerToEn1993(m: Model) {
       run: (r) => ({ demand: r.v[at('V_Ed')]!, resistance: resistance(r), unit: 'kN' }),
     };
   };
-  return prepared<Model>({
+  return prepared<HangerModel>({
     sheet,
     checks: [check('hanger-bolt', 'Bolt', shear), check('hanger-plate', 'Plate', gross)],
     rules: [
@@ -89,11 +80,11 @@ function hangerToEn1993(m: Model) {
     ],
     upright: side,
     upturned: () => side,
-    actions: { V_Ed: at('V_Ed'), N_Ed: at('N_Ed'), N_tie: at('N_tie'), V_ser: at('V_ser') },
+    actions: { V_Ed: at('V_Ed') },
   });
 }
 
-function hangerSolid({ input: { plate } }: Model): Solid {
+function hangerSolid({ input: { plate } }: HangerModel): Solid {
   const { t, b, h, steel } = plate;
   const outline: Point[] = [0, 1, 2, 3].map((i) => [i === 1 || i === 2 ? b : 0, i > 1 ? -h : 0]);
   const label = `PL ${t}×${b}×${h}`;
@@ -111,7 +102,7 @@ function hangerSolid({ input: { plate } }: Model): Solid {
   return { plates: [part], members: [], bolts: [], welds: [] };
 }
 
-function hangerDrawing(m: Model, solid: Solid, title: TitleBlock): Drawing {
+function hangerDrawing(m: HangerModel, solid: Solid, title: TitleBlock): Drawing {
   const scale = scaleOf((s) => m.input.plate.h / s < 120);
   const f: Frame = { scale, at: [60, 25] };
   const outline = solid.plates[0]!.outline.map((p) => project(f, p));
@@ -127,6 +118,22 @@ function hangerDrawing(m: Model, solid: Solid, title: TitleBlock): Drawing {
   const empty = { handles: [], areas: [], callouts: [], views: [] };
   return { ...empty, width: SHEET.width, height: SHEET.height, items, failures, labelAt: [120, 60], scale: `1:${scale}` };
 }
+
+/** What it makes, so that a test can add a standard to it. */
+export const hangerMaking: Making<HangerInput, HangerModel, Prepared> = {
+  model: hangerModel,
+  standards: { [en1993.id]: hangerToEn1993 },
+  solid: hangerSolid,
+  quantities: ({ solid, model }) => ({
+    bolts: 1,
+    boltLengths: [{ length: 40, count: 1 }],
+    plateMass: plateMass(solid.plates[0]!),
+    boltMass: 0.1 * model.input.bolt.d,
+    weldVolume: 0,
+  }),
+  drawing: ({ model, solid }, title) => hangerDrawing(model, solid, title),
+  moves: (i) => [{ label: `plate ${i.plate.t} → ${i.plate.t + 2}`, input: { ...i, plate: { ...i.plate, t: i.plate.t + 2 } } }],
+};
 
 const STEEL = { grade: 'S275' };
 const USUAL = { t: 8, b: 60, h: 200, e1: 30, steel: STEEL };
@@ -160,20 +167,7 @@ export const hanger: JointKind<HangerInput> = {
   seeds: [{ id: 'd', label: 'Bolt', type: 'number', start: '16', example: '16' }],
   seedOf: (i) => ({ d: String(i.bolt.d) }),
   actions: [{ name: 'V_Ed', short: 'V', meaning: 'V pulls the plate down', example: 40 }],
-  ...building({
-    model: hangerModel,
-    prepare: hangerToEn1993,
-    solid: hangerSolid,
-    quantities: ({ solid, model }) => ({
-      bolts: 1,
-      boltLengths: [{ length: 40, count: 1 }],
-      plateMass: plateMass(solid.plates[0]!),
-      boltMass: 0.1 * model.input.bolt.d,
-      weldVolume: 0,
-    }),
-    drawing: ({ model, solid }, title) => hangerDrawing(model, solid, title),
-    moves: (i) => [{ label: `plate ${i.plate.t} → ${i.plate.t + 2}`, input: { ...i, plate: { ...i.plate, t: i.plate.t + 2 } } }],
-  }),
+  ...building(hangerMaking),
   members: (i) => `plate on M${i.bolt.d}`,
   facts: () => ({}),
   line: {

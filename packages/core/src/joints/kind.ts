@@ -4,6 +4,7 @@ import type { Drawing, TitleBlock } from '../detail/drawing.ts';
 import type { Point, Quantities, Solid } from '../detail/solid.ts';
 import type { Basis } from '../basis/basis.ts';
 import { once } from '../lazy.ts';
+import { Refusal } from '../refusal.ts';
 import type { Prepared } from '../checks/check.ts';
 import type { MemberFacts } from './members.ts';
 
@@ -135,7 +136,8 @@ export interface Parts<M, P> {
 export interface Making<I, M, P extends Prepared> {
   /** Looks everything up; throws a Refusal when the joint can't be built as described. */
   model(input: I, basis: Basis): M;
-  prepare(model: M, solid: () => Solid): P;
+  /** The joint laid out for checking, under each standard that the kind knows, by the standard's name. */
+  readonly standards: Readonly<Record<string, (model: M, solid: () => Solid) => P>>;
   solid(model: M): Solid;
   quantities(parts: Parts<M, P>): Quantities;
   drawing(parts: Parts<M, P>, title: TitleBlock, combination: Combination | null): Drawing;
@@ -146,13 +148,23 @@ export interface Making<I, M, P extends Prepared> {
 }
 
 /** The part of a kind that builds joints. */
-export function building<I, M, P extends Prepared>(making: Making<I, M, P>): Pick<JointKind<I>, 'build' | 'offers'> {
+export function building<I, M, P extends Prepared>(
+  making: Making<I, M, P>,
+): Pick<JointKind<I>, 'build' | 'offers' | 'standards'> {
+  const standards = Object.keys(making.standards);
   return {
+    standards,
     offers: { chart: making.chart !== undefined, lists: making.lists !== undefined, template: making.template !== undefined },
     build: (input, basis) => {
+      const prepare = Object.hasOwn(making.standards, basis.standard.id) ? making.standards[basis.standard.id] : undefined;
+      if (!prepare)
+        throw new Refusal(
+          'standard',
+          `standard: this joint is not checked to ${basis.standard.id}; accepted are ${standards.join(', ')}.`,
+        );
       const model = making.model(input, basis);
       const solid = once(() => making.solid(model));
-      const prepared = once(() => making.prepare(model, solid));
+      const prepared = once(() => prepare(model, solid));
       const parts: Parts<M, P> = {
         model,
         get solid() {
@@ -220,6 +232,8 @@ export interface JointKind<I = unknown> {
   readonly actions: readonly ActionField[];
   /** A joint of this kind; throws a Refusal when it can't be built as described. */
   build(input: I, basis: Basis): Joint<I>;
+  /** Names of the standards that it is checked to. */
+  readonly standards: readonly string[];
   readonly offers: Offers;
   /** What it joins, in a few words. */
   members(input: I): string;

@@ -1,12 +1,5 @@
 import { exact, significant } from '../units/format.ts';
-import {
-  findSection,
-  properties,
-  steelStrength,
-  type OpenSection,
-  type SteelInput,
-  type SteelStrength,
-} from '../catalogue/index.ts';
+import { findSection, properties, type OpenSection, type SteelInput, type SteelStrength } from '../catalogue/index.ts';
 import type { Basis } from '../basis/basis.ts';
 import { Refusal } from '../refusal.ts';
 
@@ -92,7 +85,10 @@ export function squareBeam(beam: { readonly slope?: number; readonly skew?: numb
 
 /** Strength of a part, with the job's steels and factor set. */
 export const strength = (steel: SteelInput, t: number, basis: Basis, field: string): SteelStrength =>
-  steelStrength(steel, t, basis.set, field, basis.steels);
+  basis.standard.materials.steel(steel, t, basis.set, field, basis.steels);
+
+/** Throat over leg of a fillet weld under this basis. */
+export const throatOf = ({ standard, settings }: Basis): number => standard.throat(settings);
 
 export type SupportType = 'column_flange' | 'column_web' | 'beam_web';
 export const SUPPORT_TYPES: readonly (readonly [SupportType, string])[] = [
@@ -171,8 +167,8 @@ export function memberFacts(
   if (!m) return null;
   const { f_y } = strength(member.steel, m.tf, basis, `${field}.steel`);
   const p = properties(m);
-  const stress = f_y / basis.factors.gamma_M0;
-  const V_pl = (p.A_v * stress) / Math.sqrt(3) / 1e3;
+  const { shear, axial, moment_y } = basis.standard.section(p, f_y, basis.factors);
+  const V_pl = shear / 1e3;
   return {
     title: `${m.name.replaceAll('x', '×')} ${member.steel.grade ?? ''}`.trim(),
     V_pl,
@@ -181,8 +177,8 @@ export function memberFacts(
       ['web, flange, root', `${exact(m.tw)}, ${exact(m.tf)}, ${exact(m.r)} mm`],
       ['f_y', `${exact(f_y)} MPa`],
       ['shear', `${significant(V_pl)} kN`],
-      ['tension', `${significant((p.A * stress) / 1e3)} kN`],
-      ['moment, plastic', `${significant((p.W_pl_y * stress) / 1e6)} kNm`],
+      ['tension', `${significant(axial / 1e3)} kN`],
+      ['moment, plastic', `${significant(moment_y / 1e6)} kNm`],
     ],
   };
 }

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { Run } from '../formula/index.ts';
-import { DEFAULT_BASIS } from '../basis/basis.ts';
+import { DEFAULT_BASIS } from '../standards/job-basis.ts';
 import { shown } from '../units/units.ts';
 import { checkCombination, checkRules } from '../checks/check.ts';
 import { validate } from '../validate/index.ts';

@@ -3,6 +3,7 @@ import {
   multipleText,
   refusalOf,
   significant,
+  standardOf,
   STATE_WORDS,
   summaryOf,
   type CalculationDocument,
@@ -11,11 +12,9 @@ import {
   type JudgedRow,
 } from '@ample/core';
 import { calculationPages } from './calculation.ts';
-import { jointPages, titleOf } from './joint.ts';
+import { jointPages } from './joint.ts';
 import type { Level } from './level.ts';
 import { MARGIN, Page } from './page.ts';
-
-export { titleOf };
 
 export interface Progress {
   /** Parts done of all parts; a joint is one part. */
@@ -119,7 +118,7 @@ function cover(page: Page, job: JobDocument, rows: readonly RegisterRow[], optio
   for (const row of rows) states.set(stateOf(row), (states.get(stateOf(row)) ?? 0) + 1);
   page.paragraph(`${rows.length} joints: ${[...states].map(([word, n]) => `${n} ${word}`).join(', ')}.`, { size: 11 });
   page.paragraph(
-    `${job.basis.standard} and EN 1993-1-1. Made with Ample Gusset; the signing engineer remains responsible for actions, assumptions and use.`,
+    `${standardOf(job.basis.standard).title}. Made with Ample Gusset; the signing engineer remains responsible for actions, assumptions and use.`,
     { size: 9, colour: MUTED },
   );
 

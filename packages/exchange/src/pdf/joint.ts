@@ -1,8 +1,8 @@
 import {
   actionUnit,
   basisOf,
+  choiceOf,
   firstPath,
-  fingerprint,
   figure,
   kindOf,
   multipleText,
@@ -11,15 +11,14 @@ import {
   significant,
   STATE_WORDS,
   workingsOf,
+  titleOf,
   tryCheckJoint,
   type Joint,
-  type Basis,
   type CheckResult,
   type CombinationReport,
   type JobDocument,
   type JointDocument,
   type JointReport,
-  type TitleBlock,
   type WorkingSection,
   type Workings,
   type WorkingStep,
@@ -32,28 +31,6 @@ import { drawSheet } from './sheet.ts';
 
 const MUTED = '#5b6470';
 const OXIDE = '#a4432f';
-
-/** Title block of a joint's sheet, the same on screen and on paper. */
-export function titleOf(job: JobDocument, joint: JointDocument, report: JointReport, basis: Basis, revision: string): TitleBlock {
-  const { checked } = joint;
-  const stale = checked && checked.fingerprint !== fingerprint(joint, basis);
-  return {
-    job: job.name,
-    number: job.number,
-    revision,
-    mark: joint.mark,
-    kind: kindOf(joint.kind).title,
-    verdict: report.verdict,
-    basis: `${job.basis.standard} ${setName(job.basis.set)}`,
-    checked: checked
-      ? stale
-        ? `changed since checked by ${checked.by}`
-        : `checked by ${checked.by}, ${checked.at.slice(0, 10)}`
-      : 'not yet checked',
-  };
-}
-
-const setName = (set: string): string => (set === 'UK' ? 'UK' : set === 'recommended' ? 'recommended' : 'own factors');
 
 export interface JointPages {
   readonly job: JobDocument;
@@ -79,7 +56,7 @@ export function jointPages(page: Page, { job, joint, revision, level }: JointPag
   const { report, built } = checked;
   const worst = Math.max(report.worst, 0);
   const combination = joint.combinations[worst] ?? null;
-  const title = titleOf(job, joint, report, basis, revision);
+  const title = { ...titleOf(job, joint, basis, revision), verdict: report.verdict };
   const drawing = built.drawing(title, combination);
 
   page.lying();
@@ -98,7 +75,7 @@ export function jointPages(page: Page, { job, joint, revision, level }: JointPag
   page.heading(`${joint.mark}: ${report.verdict}`, 15);
   page.paragraph(joint.line, { font: 'mono', size: 8.6 });
   page.paragraph(
-    `${kind.members(joint.input)}. ${job.basis.standard}, ${setName(job.basis.set)} factors. State: ${STATE_WORDS[report.state]}. ${title.checked}.`,
+    `${kind.members(joint.input)}. ${basis.standard.id}, ${choiceOf(basis.standard, basis.set).short} ${basis.standard.sets.noun}. State: ${STATE_WORDS[report.state]}. ${title.checked}.`,
     { colour: MUTED, size: 9 },
   );
   for (const m of report.state === 'none' ? [] : report.missing)

@@ -11,6 +11,7 @@ import {
   type ActionName,
   type Combination,
   type JointReport,
+  NO_ACTIONS,
 } from '@ample/core';
 import { parseActions, tableOrder } from '@ample/exchange/actions-table';
 import { Dialog, Problem } from '../parts/Dialog.tsx';
@@ -95,7 +96,6 @@ export function ActionsStrip({ report, selected, onSelect, combinations, onChang
 
 type Key = ActionName | 'name' | 'note';
 type Row = Partial<Record<Key, string>> & { readonly name: string; readonly from?: string };
-const EMPTY = { note: '', V_Ed: 0, N_Ed: 0, N_tie: 0 };
 const rowOf = (c: Combination, actions: readonly ActionField[]): Row => ({
   name: c.name,
   note: c.note ?? '',
@@ -123,7 +123,7 @@ function ActionsEditor({ actions, combinations, member, onClose, onSave }: Edito
     .filter(Boolean)
     .join('; ')}.`;
   const [rows, setRows] = useState<Row[]>(
-    combinations.length ? combinations.map((c) => rowOf(c, actions)) : [rowOf({ ...EMPTY, name: 'C1' }, actions)],
+    combinations.length ? combinations.map((c) => rowOf(c, actions)) : [rowOf({ ...NO_ACTIONS, name: 'C1' }, actions)],
   );
   const [pasted, setPasted] = useState('');
   const [problem, setProblem] = useState('');
@@ -139,7 +139,7 @@ function ActionsEditor({ actions, combinations, member, onClose, onSave }: Edito
   const add = (): void => {
     let n = rows.length + 1;
     while (rows.some((r) => r.name === `C${n}`)) n += 1;
-    setRows([...rows, rowOf({ ...EMPTY, name: `C${n}` }, actions)]);
+    setRows([...rows, rowOf({ ...NO_ACTIONS, name: `C${n}` }, actions)]);
   };
   const paste = (): void => {
     const found = parseActions(pasted, actions);

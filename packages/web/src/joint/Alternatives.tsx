@@ -1,5 +1,15 @@
 import { useEffect, useState } from 'react';
-import { boltWords, firstPath, kindOf, significant, STATE_WORDS, type JobRecord, type JointContent } from '@ample/core';
+import {
+  basisOf,
+  boltWords,
+  firstPath,
+  kindOf,
+  significant,
+  STATE_WORDS,
+  titleOf,
+  type JobRecord,
+  type JointContent,
+} from '@ample/core';
 import { Mark } from '../parts/StateMark.tsx';
 import type { Checked, Form } from '../work/check.worker.ts';
 import { checker } from '../work/client.ts';
@@ -21,15 +31,7 @@ export function Alternatives({
   useEffect(() => {
     let gone = false;
     setForms(null);
-    const title = {
-      job: job.name,
-      number: job.number,
-      revision: '',
-      mark: content.mark,
-      basis: 'EN 1993-1-8',
-      checked: 'not chosen',
-      kind: '',
-    };
+    const title = { ...titleOf(job, content, basisOf(job, content.settings), ''), checked: 'not chosen' };
     void checker()
       .forms(content, job, title)
       .then((found) => {

@@ -3,17 +3,17 @@ import { Link, useParams } from 'react-router';
 import {
   basisHelp,
   CLOSE_FIELD,
-  DEFAULT_SETTINGS,
-  FACTOR_FIELDS,
+  basisOf,
+  choiceOf,
   newSection,
   newSteel,
   properties,
-  RECOMMENDED_FACTORS,
   SECTION_FIELDS,
-  SETTING_FIELDS,
+  setOf,
   significant,
+  STANDARDS,
+  standardOf,
   STEEL_FIELDS,
-  UK_FACTORS,
   type BasisField,
   type CustomSection,
   type CustomSteel,
@@ -35,7 +35,7 @@ export function JobBasisPage() {
   const [draft, setDraft] = useState<Draft | null>(null);
   const [problem, setProblem] = useState('');
   const [saved, setSaved] = useState(false);
-  const { note, onFocus } = useFieldNote(basisHelp);
+  const { note, onFocus } = useFieldNote((help) => basisHelp(standardOf(draft!.basis.standard), help));
   const take = (j: JobRecord): void => {
     setJob(j);
     setDraft({ number: j.number, name: j.name, client: j.client, basis: j.basis, sections: j.sections, steels: j.steels });
@@ -57,15 +57,23 @@ export function JobBasisPage() {
     setDraft({ ...draft, ...change });
   };
   const basis = (change: Partial<JobBasis>): void => set({ basis: { ...draft.basis, ...change } });
-  const settings = { ...DEFAULT_SETTINGS, ...draft.basis.settings };
+  const standard = standardOf(draft.basis.standard);
+  const { sets } = standard;
+  const choice = choiceOf(standard, setOf(draft.basis));
+  const { factors: chosen, settings } = basisOf(draft);
+  /** A standard brings its own sets; what only another one has is left behind. */
+  const named = (id: string, set?: string): Partial<JobBasis> & { standard: string } => {
+    const { key, choices } = standardOf(id).sets;
+    return { standard: id, [key]: set ?? choices[0]!.id };
+  };
   const save = (): void => {
     setProblem('');
-    const { factors, ...rest } = draft.basis;
+    const { close, settings: kept } = draft.basis;
     api
       .saveJob(job.id, {
         version: job.version,
         ...draft,
-        basis: rest.set === 'custom' ? { ...rest, factors: { ...UK_FACTORS, ...factors } } : rest,
+        basis: { ...named(standard.id, choice.id), ...(choice.own ? { factors: chosen } : {}), settings: kept, close },
       })
       .then(
         (j) => {
@@ -76,7 +84,6 @@ export function JobBasisPage() {
       );
   };
   const setting = (change: Partial<Settings>): void => basis({ settings: { ...draft.basis.settings, ...change } });
-  const custom = draft.basis.set === 'custom';
   return (
     <Shell
       trail={
@@ -118,36 +125,41 @@ export function JobBasisPage() {
                   <input className="input w-full" value={draft[k]} onChange={(e) => set({ [k]: e.target.value })} />
                 </label>
               ))}
-              <span>Standard</span>
-              <span>EN 1993-1-8 with EN 1993-1-1</span>
-              <label className="contents">
-                <span>Factors and steels</span>
-                <select
-                  className="select"
-                  value={draft.basis.set}
-                  onChange={(e) => basis({ set: e.target.value as JobBasis['set'] })}
-                >
-                  <option value="UK">UK National Annex</option>
-                  <option value="recommended">recommended values</option>
-                  <option value="custom">own factors</option>
-                </select>
-              </label>
+              {STANDARDS.length === 1 ? (
+                <>
+                  <span>Standard</span>
+                  <span>{standard.title}</span>
+                </>
+              ) : (
+                <Choice
+                  label="Standard"
+                  value={standard.id}
+                  options={STANDARDS.map((s) => [s.id, s.title])}
+                  onChange={(id) => basis(named(id))}
+                />
+              )}
+              <Choice
+                label={sets.label}
+                value={choice.id}
+                options={sets.choices.map((c) => [c.id, c.label])}
+                onChange={(id) => basis(named(standard.id, id))}
+              />
             </div>
             <table className="mt-3">
               <tbody>
-                {FACTOR_FIELDS.map((f) => (
+                {standard.factors.map((f) => (
                   <tr key={f.id} data-help={`factors.${f.id}`}>
                     <td className="pr-4 py-0.5 mono">{f.symbol}</td>
                     <td className="pr-4 muted">{f.label}</td>
                     <td>
-                      {custom ? (
+                      {choice.own ? (
                         <Amount
                           label={`${f.symbol}, ${f.label}`}
-                          value={draft.basis.factors?.[f.id] ?? UK_FACTORS[f.id]}
-                          onChange={(n) => basis({ factors: { ...draft.basis.factors, [f.id]: n } })}
+                          value={chosen[f.id]!}
+                          onChange={(n) => basis({ factors: { ...chosen, [f.id]: n } })}
                         />
                       ) : (
-                        (draft.basis.set === 'recommended' ? RECOMMENDED_FACTORS : UK_FACTORS)[f.id]
+                        chosen[f.id]
                       )}
                     </td>
                   </tr>
@@ -162,8 +174,8 @@ export function JobBasisPage() {
                 {CLOSE_FIELD.label}
                 <Amount label={CLOSE_FIELD.label} value={draft.basis.close} onChange={(close) => basis({ close })} />
               </label>
-              {SETTING_FIELDS.map((f) => (
-                <Setting key={f.id} field={f} value={settings[f.id]} onChange={(v) => setting({ [f.id]: v })} />
+              {standard.settings.map((f) => (
+                <Setting key={f.id} field={f} value={settings[f.id]!} onChange={(v) => setting({ [f.id]: v })} />
               ))}
             </div>
           </section>
@@ -196,6 +208,32 @@ function Amount({
       value={Number.isFinite(value) ? value : ''}
       onChange={(e) => onChange(e.target.valueAsNumber)}
     />
+  );
+}
+
+/** One of several, with its label before it. */
+function Choice({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  options: readonly (readonly [string, string])[];
+  onChange: (id: string) => void;
+}) {
+  return (
+    <label className="contents">
+      <span>{label}</span>
+      <select className="select" value={value} onChange={(e) => onChange(e.target.value)}>
+        {options.map(([id, words]) => (
+          <option key={id} value={id}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </label>
   );
 }
 
@@ -334,7 +372,7 @@ function Steels({ steels, onChange }: { steels: readonly CustomSteel[]; onChange
                     <Amount
                       className="cell-input text-right"
                       label={`${f.label} of ${s.name}`}
-                      value={s[f.id]}
+                      value={s[f.id as 'f_y']}
                       onChange={(n) => set(i, { [f.id]: n })}
                     />
                   </td>

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
+import { basisTitle, usualBasis } from '@ample/core';
 import type { JobListEntry } from '@ample/core';
 import { api } from '../api.ts';
 import { Dialog, Problem } from '../parts/Dialog.tsx';
@@ -209,7 +210,7 @@ function NewJob({ onClose, onMade }: { onClose: () => void; onMade: (id: string)
             </label>
           ))}
         </div>
-        <p className="muted mt-2">EN 1993-1-8 with the UK National Annex; change it under Basis.</p>
+        <p className="muted mt-2">{basisTitle(usualBasis())}; change it under Basis.</p>
         <Problem>{problem}</Problem>
         <button type="submit" className="btn btn-primary mt-3">
           Make the job

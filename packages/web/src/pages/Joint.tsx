@@ -1,6 +1,7 @@
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useLocation, useNavigate, useParams } from 'react-router';
 import {
+  titleOf,
   basisOf,
   fingerprint,
   kindOf,
@@ -549,22 +550,8 @@ function useCheck(
   useEffect(() => {
     const mine = ++turn.current;
     const basis = basisOf(job, content.settings);
-    const stale =
-      signed &&
-      signed.fingerprint !== fingerprint({ kind: kindId, input: content.input, combinations: content.combinations }, basis);
-    const title = {
-      job: job.name,
-      number: job.number,
-      revision: revisionLetter(version),
-      mark: content.mark,
-      kind: kindOf(kindId).title,
-      basis: `EN 1993-1-8 ${job.basis.set === 'UK' ? 'UK' : job.basis.set === 'recommended' ? 'recommended' : 'own factors'}`,
-      checked: signed
-        ? stale
-          ? `changed since checked by ${signed.by}`
-          : `checked by ${signed.by}, ${signed.at.slice(0, 10)}`
-        : 'not yet checked',
-    };
+    const joint = { ...content, kind: kindId, checked: signed };
+    const title = titleOf(job, joint, basis, revisionLetter(version));
     void checker()
       .check(kindId, content, job, title, selected)
       .then((answer) => {

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { KINDS, multipleText, significant, type JobRecord, type RegisterEntry } from '@ample/core';
+import { basisWords, KINDS, multipleText, significant, type JobRecord, type RegisterEntry } from '@ample/core';
 import { api } from '../api.ts';
 import { Dialog, Problem } from '../parts/Dialog.tsx';
 import { Calculations } from '../parts/Calculations.tsx';
@@ -230,7 +230,7 @@ export function RegisterPage() {
       tools={
         job && (
           <>
-            <Link to={`/jobs/${jobId}/basis`}>Basis: EN 1993-1-8 · {job.basis.set === 'UK' ? 'UK' : job.basis.set}</Link>
+            <Link to={`/jobs/${jobId}/basis`}>Basis: {basisWords(job.basis, ' · ')}</Link>
             <button type="button" className="btn btn-primary" onClick={() => setBox('issue')} disabled={all.length === 0}>
               Issue job
             </button>

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { failureItems, lift, textWidth, type Item } from '../../detail/drawing.ts';
-import { basisOf } from '../../basis/basis.ts';
+import { basisOf } from '../../standards/job-basis.ts';
 import { checkJoint } from '../report.ts';
 import { readJob, type JointDocument } from '../../job/document.ts';
 import { resultKey } from '../../checks/check.ts';

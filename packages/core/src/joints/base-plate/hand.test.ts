@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { inNewtons, type Combination } from '../../actions/combination.ts';
 import { Run } from '../../formula/index.ts';
-import { DEFAULT_BASIS } from '../../basis/basis.ts';
+import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
 import { readJob } from '../../job/document.ts';
 import { validate } from '../../validate/index.ts';
 import type { StrengthResult } from '../../checks/check.ts';

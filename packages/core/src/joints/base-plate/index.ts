@@ -16,6 +16,7 @@ import { baseModel } from './model.ts';
 import { baseQuantities, baseSolid } from './solid.ts';
 import { baseDrawing } from './views.ts';
 import type { Basis } from '../../basis/basis.ts';
+import { en1993 } from '../../standards/en1993/standard.ts';
 
 const seeds: readonly SeedField[] = [
   { id: 'column', label: 'Column', type: 'section', start: '', example: 'UC 254x254x73', shapes: COLUMN_SHAPES },
@@ -40,8 +41,8 @@ const seeds: readonly SeedField[] = [
 function columnFacts(input: BaseInput, basis: Basis): MemberFacts {
   const c = baseModel(input, basis).column;
   const { f_y } = strength(input.column.steel, Math.max(c.t_f, c.t_w), basis, 'column.steel');
-  const stress = f_y / basis.factors.gamma_M0;
-  const V_pl = (c.A_v_z * stress) / Math.sqrt(3) / 1e3;
+  const { shear, axial, moment_y, moment_z } = basis.standard.section({ ...c, A_v: c.A_v_z }, f_y, basis.factors);
+  const V_pl = shear / 1e3;
   return {
     title: `${prettyName(c.name)} ${input.column.steel.grade ?? ''}`.trim(),
     V_pl,
@@ -50,9 +51,9 @@ function columnFacts(input: BaseInput, basis: Basis): MemberFacts {
       ['web, flange', `${exact(c.t_w)}, ${exact(c.t_f)} mm`],
       ['f_y', `${exact(f_y)} MPa`],
       ['shear along z', `${significant(V_pl)} kN`],
-      ['axial', `${significant((c.A * stress) / 1e3)} kN`],
-      ['moment about y', `${significant((c.W_pl_y * stress) / 1e6)} kNm`],
-      ['moment about z', `${significant((c.W_pl_z * stress) / 1e6)} kNm`],
+      ['axial', `${significant(axial / 1e3)} kN`],
+      ['moment about y', `${significant(moment_y / 1e6)} kNm`],
+      ['moment about z', `${significant(moment_z / 1e6)} kNm`],
     ],
   };
 }
@@ -73,7 +74,7 @@ export const columnBase: JointKind<BaseInput> = {
   actions: COLUMN_ACTIONS,
   ...building({
     model: baseModel,
-    prepare: prepareBase,
+    standards: { [en1993.id]: prepareBase },
     solid: baseSolid,
     quantities: ({ model, solid }) => baseQuantities(model, solid),
     drawing: baseDrawing,

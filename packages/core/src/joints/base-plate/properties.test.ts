@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { inNewtons, timesLoad, type Combination } from '../../actions/combination.ts';
 import { firstDetail } from '../../design/first.ts';
 import { Run } from '../../formula/index.ts';
-import { DEFAULT_BASIS } from '../../basis/basis.ts';
+import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
 import { checkJoint, tryCheckJoint } from '../report.ts';
 import { readJob } from '../../job/document.ts';
 import { resultKey, type StrengthResult } from '../../checks/check.ts';

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { inNewtons } from '../../actions/combination.ts';
 import { Run } from '../../formula/index.ts';
-import { DEFAULT_BASIS } from '../../basis/basis.ts';
+import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
 import { checkJoint } from '../report.ts';
 import { readJob } from '../../job/document.ts';
 import { shown } from '../../units/units.ts';

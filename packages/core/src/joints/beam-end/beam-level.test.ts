@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { DEFAULT_BASIS } from '../../basis/basis.ts';
+import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
 import { validate } from '../../validate/index.ts';
 import { BEAM_KINDS } from './beam-kinds.testing.ts';
 import { kindOf } from '../registry.ts';

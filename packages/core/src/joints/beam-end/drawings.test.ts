@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { firstDetail } from '../../design/first.ts';
 import { SHEET, textWidth, TITLE, type Drawing, type TextItem } from '../../detail/drawing.ts';
 import type { FieldValue } from '../kind.ts';
-import { DEFAULT_BASIS } from '../../basis/basis.ts';
+import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
 import { checkJoint } from '../report.ts';
 import { Refusal } from '../../refusal.ts';
 import { validate } from '../../validate/index.ts';

@@ -1,11 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { DEFAULT_BASIS } from '../../basis/basis.ts';
+import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
 import { checkJoint, tryCheckJoint } from '../report.ts';
 import { boltsOfTwoJoints } from '../../detail/clearance.ts';
 import { cleats } from '../cleats/index.ts';
 import { endPlate } from '../end-plate/index.ts';
 import type { EndPlateInput } from '../end-plate/input.ts';
 import { farBolts, type FarBoltsInput } from './far-beam.ts';
+import { workingsOf } from '../../job/workings.ts';
+import { SAMPLES } from './samples.testing.ts';
 import { validate } from '../../validate/index.ts';
 
 /** W4 without its notch: 4 rows at 70 and a gauge of 106 through a supporting web of 8.4 in S275, a beam of 142 kN on its far face. */
@@ -29,6 +31,39 @@ const bearing = (i: EndPlateInput) => {
   return { demand: found.demand / 1e3, resistance: found.resistance / 1e3 };
 };
 const rule = (i: EndPlateInput) => report(i).rules.find((r) => r.id === 'clear-far-bolts')!;
+
+describe('the reaction of a beam on the far face', () => {
+  const demand = (c: object): number => {
+    const found = checkJoint({ kind: 'end-plate', input: base, combinations: [{ ...C, ...c }] }, DEFAULT_BASIS);
+    const check = found.combinations[0]!.checks.find((x) => x.id === 'support-bearing')!;
+    return check.type === 'strength' ? check.demand / 1e3 : NaN;
+  };
+  // All eight bolts hold both: 188 + 142, 188 + 60, 188 + 0; uplift is relieved by it: the far beam alone.
+  it('is that of the joint where a combination leaves it open, and its own where it is given', () => {
+    expect(demand({})).toBeCloseTo(330, 9);
+    expect(demand({ V_far: 60 })).toBeCloseTo(248, 9);
+    expect(demand({ V_far: 0 })).toBeCloseTo(188, 9);
+    expect(demand({ V_Ed: -20, V_far: 75 })).toBeCloseTo(75, 9);
+  });
+  it('is shown with where it came from', () => {
+    const origin = (c: object) => {
+      const joint = { kind: 'end-plate', input: base, combinations: [{ ...C, ...c }] };
+      const section = workingsOf(joint, DEFAULT_BASIS, 0).sections.find((s) => s.id === 'support-bearing')!;
+      return section.steps.flatMap((s) => s.uses).find((u) => u.name === 'V_Ed_2')!.source;
+    };
+    expect(origin({})).toEqual({ kind: 'input', ref: 'support.other_side.V_Ed' });
+    expect(origin({ V_far: 60 })).toEqual({ kind: 'action', ref: 'combination C' });
+  });
+  it.each(SAMPLES)('counts for nothing without such a beam, and says so: %s', (kind, input) => {
+    const { other_side: _far, ...support } = input.support as { other_side?: unknown };
+    const report = (c: object) =>
+      checkJoint({ kind, input: { ...input, support }, combinations: [{ ...C, N_tie: 0, ...c }] }, DEFAULT_BASIS)
+        .combinations[0]!;
+    expect(report({ V_far: 60 }).checks).toEqual(report({}).checks);
+    expect(report({}).notes).toEqual([]);
+    expect(report({ V_far: 60 }).notes).toEqual(['V_far counts for nothing: there is no beam on the far face of the support']);
+  });
+});
 
 describe('bolts of a beam on the far face', () => {
   it('that are those of this joint are checked as one pattern, whether said or left out', () => {

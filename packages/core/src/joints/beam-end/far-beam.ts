@@ -1,3 +1,4 @@
+import type { Combination } from '../../actions/combination.ts';
 import type { BoltSize } from '../../catalogue/index.ts';
 import { sameHole, type Hole, type OtherJoint, type Point } from '../../detail/solid.ts';
 import { rowDepths, type Pitch } from '../pitches.ts';
@@ -106,3 +107,11 @@ export function farJoint(o: FarParts, own: readonly Point[]): OtherJoint {
       .map(([y, z], i) => boltPart(bolt, 'x', { x: y, z: o.top - z, row: i, line: y < 0 ? 0 : 1 }, [-grip, 0], grip)),
   };
 }
+
+/** What a user is told where a combination has an action of a beam that is not there. */
+export const farNotes =
+  (support: { readonly other_side?: unknown }) =>
+  (c: Combination): readonly string[] =>
+    support.other_side === undefined && c.V_far
+      ? ['V_far counts for nothing: there is no beam on the far face of the support']
+      : [];

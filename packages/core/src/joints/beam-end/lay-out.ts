@@ -18,6 +18,7 @@ import type { FarBolts, FarBoltsInput } from './far-beam.ts';
 import type { MemberInput, Notch } from './input.ts';
 import { groupHeight, pitches, printPitch, rowDepths, type Pitch } from '../pitches.ts';
 import type { MemberDimensions, SupportModel } from '../members.ts';
+import { factorsOf, factorSource, settingsOf } from '../../standards/en1993/standard.ts';
 
 /** The same for parts that are bolted. */
 export class LayOut extends Values {
@@ -80,9 +81,9 @@ export const simpleJointCase = (m: SimpleJointModel, turned: boolean) => ({
   l_n: m.l_n,
   channel: m.beam.shape === 'C',
   turned,
-  flangeHeld: turned ? m.basis.settings.bottom_flange_held : m.basis.settings.flange_held,
+  flangeHeld: turned ? settingsOf(m.basis).bottom_flange_held : settingsOf(m.basis).flange_held,
   threads: m.input.bolts.threads_in_plane,
-  longJoint: m.basis.settings.long_joint,
+  longJoint: settingsOf(m.basis).long_joint,
   category: m.input.bolts.category,
 });
 
@@ -97,13 +98,12 @@ export function layOutSimpleJoint(
   turned: boolean,
 ): void {
   const { input, basis, beam, support } = m;
-  const { factors, settings } = basis;
+  const factors = factorsOf(basis);
   const flipped = turned ? ', joint turned upside down for uplift' : '';
-  const set = basis.set === 'UK' ? 'UK National Annex' : basis.set === 'recommended' ? 'recommended values' : 'custom set';
   for (const k of ['gamma_M0', 'gamma_M1', 'gamma_M2', 'gamma_Mu'] as const)
-    lay.put(slots[k], factors[k], 'basis', `partial factors, ${set}: ${k}`);
+    lay.put(slots[k], factors[k], 'basis', factorSource(basis, k));
   const slipFactor = input.bolts.category === 'B' ? 'gamma_M3_ser' : 'gamma_M3';
-  lay.put(slots.gamma_M3, factors[slipFactor], 'basis', `partial factors, ${set}: ${slipFactor}`);
+  lay.put(slots.gamma_M3, factors[slipFactor], 'basis', factorSource(basis, slipFactor));
   lay.put(slots.E, STEEL_E, 'code', 'EN 1993-1-1, 3.2.6');
 
   const beamRef = (dim: string): [Origin['kind'], string] =>
@@ -159,7 +159,7 @@ export function layOutSimpleJoint(
   lay.put(slots.planes, 1, 'code', 'the bolts are cut in one plane');
   lay.put(slots.d_0, m.hole.normal, 'code', `EN 1090-2, Table 11: normal hole for M${bolts.d}`);
   lay.put(slots.z_b1, m.top_to_bolt, 'input', `beam top to the first row${flipped}`);
-  lay.put(slots.k_a, settings.throat_factor, 'basis', 'settings: throat over leg');
+  lay.put(slots.k_a, settingsOf(basis).throat_factor, 'basis', 'settings: throat over leg');
   if (input.weld) lay.put(slots.s, input.weld.s, 'input', 'weld.s');
   lay.put(slots.mu, SLIP_FACTORS[bolts.friction], 'code', `EN 1993-1-8, Table 3.7: class ${bolts.friction}`);
   lay.put(slots.k_s, Math.min(...holes.map(slipHoleFactor)), 'code', 'EN 1993-1-8, Table 3.6');

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { firstDetail } from '../../design/first.ts';
 import { waysOut } from '../../design/ways-out.ts';
-import { DEFAULT_BASIS } from '../../basis/basis.ts';
+import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
 import { checkJoint } from '../report.ts';
 import { workingsOf } from '../../job/workings.ts';
 import { sectionWords } from '../../checks/workings.ts';

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { basisOf, type RowsFrom, ROWS_FROM } from '../../basis/basis.ts';
+import { type RowsFrom, ROWS_FROM } from '../../basis/basis.ts';
+import { basisOf } from '../../standards/job-basis.ts';
 import { checkJoint } from '../report.ts';
 import { readJob } from '../../job/document.ts';
 import { fingerprint } from '../../job/fingerprint.ts';

@@ -1,5 +1,6 @@
 import type { Combination } from '../../actions/combination.ts';
-import { DEFAULT_BASIS, type Basis, type Settings } from '../../basis/basis.ts';
+import { type Basis, type Settings } from '../../basis/basis.ts';
+import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
 import { checkJoint, tryCheckJoint, type JointReport } from '../report.ts';
 import type { CheckResult, RuleResult, StrengthResult } from '../../checks/check.ts';
 import type { CleatsInput } from '../cleats/input.ts';
@@ -65,7 +66,7 @@ export const SAMPLES = [
 export const load = (c: Partial<Combination>): Combination => ({ name: 'C', V_Ed: 0, N_Ed: 0, N_tie: 0, ...c });
 export const withSettings = (settings: Partial<Settings>): Basis => ({
   ...DEFAULT_BASIS,
-  settings: { ...DEFAULT_BASIS.settings, ...settings },
+  settings: { ...DEFAULT_BASIS.settings, ...settings } as Settings,
 });
 export const judge = (kind: string, input: unknown, c: Partial<Combination>, basis: Basis = DEFAULT_BASIS): JointReport =>
   checkJoint({ kind, input, combinations: [load(c)] }, basis);

@@ -1,5 +1,5 @@
 import type { Combination } from '../../actions/combination.ts';
-import { DEFAULT_BASIS } from '../../basis/basis.ts';
+import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
 import { tryCheckJoint } from '../report.ts';
 
 /** The least load multiple of a joint under one combination and the check that has it; null where it is refused. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { readForce } from '../../actions/entry.ts';
 import { firstDetail } from '../../design/first.ts';
-import { DEFAULT_BASIS } from '../../basis/basis.ts';
+import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
 import { checkJoint } from '../report.ts';
 import type { FieldValue } from '../kind.ts';
 import { readQuantity } from '../../units/entry.ts';

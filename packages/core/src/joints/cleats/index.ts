@@ -11,6 +11,7 @@ import { parseLine, printLine } from './line.ts';
 import { cleatsModel } from './model.ts';
 import { cleatsSolid } from './solid.ts';
 import { cleatsDrawing } from './views.ts';
+import { en1993 } from '../../standards/en1993/standard.ts';
 
 /** Angles on one or both sides of the beam web, bolted to web and support or welded to one of them. */
 export const cleats: JointKind<CleatsInput> = {
@@ -24,7 +25,7 @@ export const cleats: JointKind<CleatsInput> = {
   ...beamToSupport,
   ...building({
     model: cleatsModel,
-    prepare: cleatsToEn1993,
+    standards: { [en1993.id]: cleatsToEn1993 },
     solid: cleatsSolid,
     quantities: ({ solid, model }) => quantitiesOf(solid, model.bolt),
     drawing: cleatsDrawing,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { firstDetail } from '../../design/first.ts';
-import { DEFAULT_BASIS } from '../../basis/basis.ts';
+import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
 import { LineError } from '../kind.ts';
 import { CLEAT_SIZES } from './fields.ts';
 import { cleats } from './index.ts';

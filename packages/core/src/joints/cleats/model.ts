@@ -1,9 +1,9 @@
-import { BOLT_CLASSES, boltSize, holeSize, type HoleSize, type SteelStrength } from '../../catalogue/index.ts';
+import { type HoleSize, type SteelStrength } from '../../catalogue/index.ts';
 import type { Point } from '../../detail/solid.ts';
 import type { Basis } from '../../basis/basis.ts';
 import { farBolts } from '../beam-end/far-beam.ts';
 import { endValues, notchValues, type EndBoltsModel } from '../beam-end/lay-out.ts';
-import { memberDimensions, squareBeam, strength, supportModel } from '../members.ts';
+import { memberDimensions, squareBeam, strength, supportModel, throatOf } from '../members.ts';
 import { groupHeight, pitches, rowDepths } from '../pitches.ts';
 import { refuseCategory, refuseEdges, refuseSize as refuse, tenth as round } from '../beam-end/refuse-size.ts';
 import { bottomEnd, boltedToBeam, boltedToSupport, supportBottomEnd, webEdge, type CleatsInput } from './input.ts';
@@ -46,7 +46,8 @@ export function cleatsModel(input: CleatsInput, basis: Basis): CleatsModel {
   const beam = memberDimensions(input.beam, basis, 'beam')!;
   const support = supportModel(input.support, basis);
   const { cleat, web, bolts, support_bolts, holes } = input;
-  const cls = BOLT_CLASSES[bolts.cls]!;
+  const { materials } = basis.standard;
+  const cls = materials.boltClass(bolts.cls);
   const heel = (bolts.p3 - beam.tw) / 2;
   const far = input.support.other_side?.bolts;
   if (far && input.arrangement === 'single')
@@ -63,15 +64,15 @@ export function cleatsModel(input: CleatsInput, basis: Basis): CleatsModel {
     support,
     beamSteel: strength(input.beam.steel, beam.tf, basis, 'beam.steel'),
     cleatSteel: strength(cleat.steel, cleat.t, basis, 'cleat.steel'),
-    bolt: boltSize(bolts.d),
+    bolt: materials.bolt(bolts.d),
     f_ub: cls.f_ub,
     alpha_v: bolts.threads_in_plane ? cls.alpha_v : 0.6,
     hole: {
-      normal: holeSize(bolts.d, 'normal').d_0,
-      cleat: holeSize(bolts.d, holes.cleat),
-      web: holeSize(bolts.d, holes.web),
-      leg: holeSize(bolts.d, holes.leg),
-      support: holeSize(bolts.d, holes.support),
+      normal: materials.hole(bolts.d, 'normal').d_0,
+      cleat: materials.hole(bolts.d, holes.cleat),
+      web: materials.hole(bolts.d, holes.web),
+      leg: materials.hole(bolts.d, holes.leg),
+      support: materials.hole(bolts.d, holes.support),
     },
     cleatTop: web.top_to_bolt - cleat.e1,
     top_to_bolt: web.top_to_bolt,
@@ -91,7 +92,7 @@ export function cleatsModel(input: CleatsInput, basis: Basis): CleatsModel {
       far && boltedToSupport(input)
         ? farBolts(places({ supportRows: rowDepths(support_bolts), p3: bolts.p3, sides: [-1, 1] }), far, {
             d: bolts.d,
-            d_0: holeSize(bolts.d, holes.support).d_0,
+            d_0: materials.hole(bolts.d, holes.support).d_0,
           })
         : null,
     toBeam: boltedToBeam(input),
@@ -228,13 +229,8 @@ function refuseImpossible(m: CleatsModel): void {
       );
   }
   const s = input.weld?.s;
-  if (!(m.toBeam && m.toSupport) && s !== undefined && cleat.h <= 4 * m.basis.settings.throat_factor * s)
-    refuse(
-      'weld.s',
-      s,
-      'leaves no effective length on these cleats',
-      `a leg under ${round(cleat.h / 4 / m.basis.settings.throat_factor)} mm`,
-    );
+  if (!(m.toBeam && m.toSupport) && s !== undefined && cleat.h <= 4 * throatOf(m.basis) * s)
+    refuse('weld.s', s, 'leaves no effective length on these cleats', `a leg under ${round(cleat.h / 4 / throatOf(m.basis))} mm`);
 }
 
 const turnedRows = (rows: readonly number[]): number[] => rows.map((z) => rows[rows.length - 1]! - z).reverse();

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { DEFAULT_BASIS } from '../../basis/basis.ts';
+import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
 import { checkJoint, tryCheckJoint } from '../report.ts';
 import { endPlate } from './index.ts';
 import { endPlateField } from './fields.ts';

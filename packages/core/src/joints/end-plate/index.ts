@@ -11,6 +11,7 @@ import { endPlateModel } from './model.ts';
 import { quantitiesOf } from '../beam-end/solid-parts.ts';
 import { endPlateSolid } from './solid.ts';
 import { endPlateDrawing } from './views.ts';
+import { en1993 } from '../../standards/en1993/standard.ts';
 
 /** A plate across the beam end, welded to the web and bolted to the support: nominally pinned. */
 export const endPlate: JointKind<EndPlateInput> = {
@@ -24,7 +25,7 @@ export const endPlate: JointKind<EndPlateInput> = {
   ...beamToSupport,
   ...building({
     model: endPlateModel,
-    prepare: endPlateToEn1993,
+    standards: { [en1993.id]: endPlateToEn1993 },
     solid: endPlateSolid,
     quantities: ({ solid, model }) => quantitiesOf(solid, model.bolt),
     drawing: endPlateDrawing,

@@ -1,9 +1,9 @@
-import { BOLT_CLASSES, boltSize, holeSize, type HoleSize, type SteelStrength } from '../../catalogue/index.ts';
+import { type HoleSize, type SteelStrength } from '../../catalogue/index.ts';
 import type { Point } from '../../detail/solid.ts';
 import type { Basis } from '../../basis/basis.ts';
 import { farBolts } from '../beam-end/far-beam.ts';
 import { endValues, notchValues, type EndBoltsModel } from '../beam-end/lay-out.ts';
-import { memberDimensions, squareBeam, strength, supportModel } from '../members.ts';
+import { memberDimensions, squareBeam, strength, supportModel, throatOf } from '../members.ts';
 import { pitches, rowDepths } from '../pitches.ts';
 import { refuseCategory, refuseEdges, refuseSize as refuse, tenth as round } from '../beam-end/refuse-size.ts';
 import { bottomEnd, columns, columnSpread, edgeDistance, groupHeight, type EndPlateInput } from './input.ts';
@@ -31,7 +31,8 @@ export function endPlateModel(input: EndPlateInput, basis: Basis): EndPlateModel
   const beam = memberDimensions(input.beam, basis, 'beam')!;
   const support = supportModel(input.support, basis);
   const { plate, bolts, holes } = input;
-  const cls = BOLT_CLASSES[bolts.cls]!;
+  const { materials } = basis.standard;
+  const cls = materials.boltClass(bolts.cls);
   const across = columns(input) > 1 ? [bolts.p3 / 2, bolts.p3 / 2 + columnSpread(input)] : [bolts.p3 / 2];
   const far = input.support.other_side?.bolts;
   const model: EndPlateModel = {
@@ -41,13 +42,13 @@ export function endPlateModel(input: EndPlateInput, basis: Basis): EndPlateModel
     support,
     beamSteel: strength(input.beam.steel, beam.tf, basis, 'beam.steel'),
     plateSteel: strength(plate.steel, plate.t, basis, 'plate.steel'),
-    bolt: boltSize(bolts.d),
+    bolt: materials.bolt(bolts.d),
     f_ub: cls.f_ub,
     alpha_v: bolts.threads_in_plane ? cls.alpha_v : 0.6,
     hole: {
-      normal: holeSize(bolts.d, 'normal').d_0,
-      plate: holeSize(bolts.d, holes.plate),
-      support: holeSize(bolts.d, holes.support),
+      normal: materials.hole(bolts.d, 'normal').d_0,
+      plate: materials.hole(bolts.d, holes.plate),
+      support: materials.hole(bolts.d, holes.support),
     },
     plateTop: plate.top,
     top_to_bolt: plate.top + plate.e1,
@@ -57,7 +58,7 @@ export function endPlateModel(input: EndPlateInput, basis: Basis): EndPlateModel
     columns: columns(input),
     across,
     far: far
-      ? farBolts(places({ across, rows: rowDepths(bolts) }), far, { d: bolts.d, d_0: holeSize(bolts.d, holes.support).d_0 })
+      ? farBolts(places({ across, rows: rowDepths(bolts) }), far, { d: bolts.d, d_0: materials.hole(bolts.d, holes.support).d_0 })
       : null,
     L1: groupHeight(input),
     rows: rowDepths(bolts),
@@ -118,7 +119,7 @@ function refuseImpossible(m: EndPlateModel): void {
   const d_h = Math.max(hole.plate.d_h, hole.support.d_h);
   if (m.columns > 1 && bolts.p2! <= d_h)
     refuse('bolts.p2', bolts.p2!, 'lets the holes of two columns run into each other', `more than the hole, ${d_h} mm`);
-  const a = m.basis.settings.throat_factor * weld.s;
+  const a = throatOf(m.basis) * weld.s;
   const least = beam.tw + 1.6 * Math.SQRT2 * a + 2;
   if (bolts.p3 <= least || bolts.p3 <= beam.tw + 2 * weld.s + hole.plate.d_h)
     refuse(
@@ -132,7 +133,7 @@ function refuseImpossible(m: EndPlateModel): void {
       'weld.s',
       weld.s,
       'leaves no effective length on this plate',
-      `a leg under ${round(plate.h / 2 / m.basis.settings.throat_factor)} mm`,
+      `a leg under ${round(plate.h / 2 / throatOf(m.basis))} mm`,
     );
   if (support.type === 'column_flange' && m.column) {
     const c = m.column;

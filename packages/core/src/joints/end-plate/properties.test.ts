@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Combination } from '../../actions/combination.ts';
-import { DEFAULT_BASIS } from '../../basis/basis.ts';
+import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
 import { checkJoint } from '../report.ts';
 import type { StrengthResult } from '../../checks/check.ts';
 import { anyJoint, grows } from '../any-joint.testing.ts';

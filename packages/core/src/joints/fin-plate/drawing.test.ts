@@ -2,7 +2,7 @@ import { finPlateModel } from './model.ts';
 import { describe, expect, it } from 'vitest';
 import { firstDetail } from '../../design/first.ts';
 import { failureItems, type Drawing } from '../../detail/drawing.ts';
-import { DEFAULT_BASIS } from '../../basis/basis.ts';
+import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
 import { finPlateToEn1993 } from './en1993/index.ts';
 import { finPlate } from './index.ts';
 import type { FinPlateInput } from './input.ts';

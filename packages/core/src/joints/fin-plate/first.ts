@@ -10,6 +10,7 @@ import { withRowCount } from '../pitches.ts';
 import { finPlateField, finPlateFields, withRows } from './fields.ts';
 import type { FinPlateInput } from './input.ts';
 import type { FinPlateModel } from './model.ts';
+import { throatOf } from '../members.ts';
 
 type I = FinPlateInput;
 const LEGS = [6, 8, 10, 12, 15];
@@ -54,7 +55,7 @@ function compose(start: BeamStart, c: Choice, basis: Basis): I {
 
 /** Full-strength fillets: 0.50 t (S275) or 0.60 t (S355 and up) with the throat factor of the job; the rule itself judges exactly. */
 const keepsFullStrength = (i: I, s: number, basis: Basis): boolean =>
-  basis.settings.throat_factor * s >=
+  throatOf(basis) * s >=
   (i.plate.steel.grade === 'S275' || i.plate.steel.grade === 'S235' ? 0.51 : i.plate.steel.grade === 'S460' ? 0.76 : 0.61) *
     i.plate.t;
 

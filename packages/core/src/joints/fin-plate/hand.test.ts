@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { DEFAULT_BASIS, type Basis } from '../../basis/basis.ts';
+import { type Basis } from '../../basis/basis.ts';
+import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
 import { checkJoint, tryCheckJoint } from '../report.ts';
 import type { StrengthResult } from '../../checks/check.ts';
 import { validate } from '../../validate/index.ts';

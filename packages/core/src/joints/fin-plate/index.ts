@@ -11,6 +11,7 @@ import { finPlateModel } from './model.ts';
 import { quantitiesOf } from '../beam-end/solid-parts.ts';
 import { finPlateSolid } from './solid.ts';
 import { finPlateDrawing } from './views.ts';
+import { en1993 } from '../../standards/en1993/standard.ts';
 
 /** A vertical plate welded to the support and bolted to one side of the beam web. */
 export const finPlate: JointKind<FinPlateInput> = {
@@ -24,7 +25,7 @@ export const finPlate: JointKind<FinPlateInput> = {
   ...beamToSupport,
   ...building({
     model: finPlateModel,
-    prepare: finPlateToEn1993,
+    standards: { [en1993.id]: finPlateToEn1993 },
     solid: finPlateSolid,
     quantities: ({ solid, model }) => quantitiesOf(solid, model.bolt),
     drawing: finPlateDrawing,

@@ -1,8 +1,8 @@
-import { BOLT_CLASSES, boltSize, holeSize, type HoleSize, type SteelStrength } from '../../catalogue/index.ts';
+import { type HoleSize, type SteelStrength } from '../../catalogue/index.ts';
 import type { Basis } from '../../basis/basis.ts';
 import { Refusal } from '../../refusal.ts';
 import { notchValues, type SimpleJointModel } from '../beam-end/lay-out.ts';
-import { memberDimensions, squareBeam, strength, supportModel } from '../members.ts';
+import { memberDimensions, squareBeam, strength, supportModel, throatOf } from '../members.ts';
 import { pitches, rowDepths } from '../pitches.ts';
 import { refuseCategory, refuseSize as refuse, tenth as round } from '../beam-end/refuse-size.ts';
 import { bottomEnd, groupHeight, plateWidth, type FinPlateInput } from './input.ts';
@@ -37,12 +37,13 @@ export function finPlateModel(input: FinPlateInput, basis: Basis): FinPlateModel
       `support.section: ${support.dims.name} is a channel: a plate on its flange does not lie on the line of its web; accepted are I and H sections, or the web of the channel.`,
     );
   const { plate, web, bolts, holes } = input;
-  const bolt = boltSize(bolts.d);
-  const cls = BOLT_CLASSES[bolts.cls]!;
+  const { materials } = basis.standard;
+  const bolt = materials.bolt(bolts.d);
+  const cls = materials.boltClass(bolts.cls);
   const hole = {
-    normal: holeSize(bolts.d, 'normal').d_0,
-    plate: holeSize(bolts.d, holes.plate),
-    web: holeSize(bolts.d, holes.web),
+    normal: materials.hole(bolts.d, 'normal').d_0,
+    plate: materials.hole(bolts.d, holes.plate),
+    web: materials.hole(bolts.d, holes.web),
   };
   const model: FinPlateModel = {
     input,
@@ -89,13 +90,13 @@ function refuseImpossible(m: FinPlateModel): void {
     refuse('beam.notch.d_nt', m.d_nt, 'does not cut through the flange', `at least the flange, ${beam.tf} mm`);
   if (m.notchBottom && m.d_nb < beam.tf)
     refuse('beam.notch.d_nb', m.d_nb, 'does not cut through the flange', `at least the flange, ${beam.tf} mm`);
-  const a = m.basis.settings.throat_factor * weld.s;
+  const a = throatOf(m.basis) * weld.s;
   if (plate.h <= 2 * a)
     refuse(
       'weld.s',
       weld.s,
       'leaves no effective length on this plate',
-      `a leg under ${round(plate.h / 2 / m.basis.settings.throat_factor)} mm`,
+      `a leg under ${round(plate.h / 2 / throatOf(m.basis))} mm`,
     );
   if (m.support.d2 !== null && m.support.d2 <= plate.t + 2 * weld.s)
     refuse(

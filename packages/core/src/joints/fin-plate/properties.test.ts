@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Run } from '../../formula/index.ts';
-import { DEFAULT_BASIS } from '../../basis/basis.ts';
+import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
 import { inNewtons, type Combination } from '../../actions/combination.ts';
 import { checkJoint, tryCheckJoint } from '../report.ts';
 import { checkCombination, type StrengthResult } from '../../checks/check.ts';

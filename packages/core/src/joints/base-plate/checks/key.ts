@@ -3,6 +3,7 @@ import type { BaseModel } from '../model.ts';
 import type { Results } from './results.ts';
 import { at, sheet } from './sheet.ts';
 import { quiet } from './tension.ts';
+import { factorsOf } from '../../../standards/en1993/standard.ts';
 
 const k = sheet.commonSection('shear-key');
 const geo = {
@@ -154,7 +155,7 @@ export function keyChecks(
     weld.x(r);
     weld.y(r);
     const both = weld.plate(r);
-    const limit = (0.9 * r.v[sheet.slots.find((q) => q.symbol === 'f_u_k')!.index]!) / m.basis.factors.gamma_M2;
+    const limit = (0.9 * r.v[sheet.slots.find((q) => q.symbol === 'f_u_k')!.index]!) / factorsOf(m.basis).gamma_M2;
     const u2 = Math.max(both / f_w, (sigma + tau) / Math.SQRT2 / limit);
     out.strength('shear-key-weld', both, f_w, 'MPa', { utilisation: u2 });
   }

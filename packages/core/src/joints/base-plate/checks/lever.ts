@@ -5,6 +5,7 @@ import { factorAtOne } from './key.ts';
 import type { Results } from './results.ts';
 import { at, sheet } from './sheet.ts';
 import { quiet, tensionModes } from './tension.ts';
+import { factorsOf } from '../../../standards/en1993/standard.ts';
 
 /** Bending about y (through the depth of the column) or about z. */
 export type Axis = 'y' | 'z';
@@ -320,7 +321,7 @@ export function flangeInSection(r: Run, m: BaseModel, load: { readonly M_y: numb
   if (load.M_y === 0 && load.M_z === 0) return;
   const [y, z] = [modulus(m, 'y'), modulus(m, 'z')];
   if ((load.M_y !== 0 && y === null) || (load.M_z !== 0 && z === null)) return out.missing('column-flange-compression', CLASS_4);
-  const f = m.columnSteel.f_y / m.basis.factors.gamma_M0;
+  const f = m.columnSteel.f_y / factorsOf(m.basis).gamma_M0;
   at(r, 'of the whole column', () => {
     flange.M_y_s(r, load.M_y);
     flange.M_z_s(r, load.M_z);

@@ -8,6 +8,7 @@ import { groutConditions } from './bearing.ts';
 import { leastEdge, leastSpacing } from './plate.ts';
 import { anchor } from './sheet.ts';
 import { ALL_EDGES, edgeDistance } from './tension.ts';
+import { factorsOf } from '../../../standards/en1993/standard.ts';
 
 type M = BaseModel;
 const bare = (m: M): string | null => (m.anchors.length ? null : 'There are no anchors.');
@@ -90,7 +91,7 @@ function barRules(
 /** l_bd of a bar at its yield strength, EN 1992-1-1, 8.4.4: alpha_1 0.7 for a hook, least max(0.3 l_b,rqd, 10 d, 100 mm). */
 function anchorageOf(r: Run, m: M, bars: BarsInput): number {
   const f_bd = 2.25 * (bars.good_bond ? 1 : 0.7) * r.v[anchor.f_ctd_b.def.slot.index]!;
-  const l_b_rqd = (bars.d * bars.f_yk) / m.basis.factors.gamma_S / (4 * f_bd);
+  const l_b_rqd = (bars.d * bars.f_yk) / factorsOf(m.basis).gamma_S / (4 * f_bd);
   return Math.max((bars.hooked ? 0.7 : 1) * l_b_rqd, 0.3 * l_b_rqd, 10 * bars.d, 100);
 }
 

@@ -2,6 +2,7 @@ import { STEEL_E } from '../../../catalogue/properties.ts';
 import { Sheet, type Run, type Origin } from '../../../formula/index.ts';
 import { Values } from '../../../checks/values.ts';
 import type { BaseModel } from '../model.ts';
+import { factorsOf, factorSource } from '../../../standards/en1993/standard.ts';
 
 /** Symbols of a column base. Forces in N, lengths in mm; shown in kN and kNm. */
 export const sheet = new Sheet();
@@ -237,9 +238,8 @@ export function layOut(m: BaseModel): { values: Float64Array; origins: Map<numbe
   const lay = new Values(sheet);
   const { input, basis, column } = m;
   const { plate, concrete, grout, anchors: a, weld, shear } = input;
-  const set = basis.set === 'UK' ? 'UK National Annex' : basis.set === 'recommended' ? 'recommended values' : 'custom set';
   for (const k of ['gamma_M0', 'gamma_M2', 'gamma_C', 'gamma_S', 'alpha_cc', 'alpha_ct'] as const)
-    lay.put(g[k], basis.factors[k], 'basis', `partial factors, ${set}: ${k}`);
+    lay.put(g[k], factorsOf(basis)[k], 'basis', factorSource(basis, k));
   lay.put(g.gamma_inst, a.product.gamma_inst, 'input', 'anchors.product.gamma_inst');
   lay.put(g.E, STEEL_E, CODE, 'EN 1993-1-1, 3.2.6');
   for (const k of ['h', 'b', 't_w', 't_f', 'r'] as const)

@@ -5,6 +5,7 @@ import { anchor as shared, sheet } from './sheet.ts';
 import type { CheckId } from './results.ts';
 import { anchorList } from './words.ts';
 import { barAnchorage } from './bars.ts';
+import { factorsOf } from '../../../standards/en1993/standard.ts';
 
 /** One mode of failure of the anchors in tension, for one group or row: N. */
 export interface Mode {
@@ -530,7 +531,7 @@ function splitting(r: Run, m: BaseModel, idx: readonly number[], F: readonly num
             bondReach(r, m);
             return bond.N0(r);
           })
-        : m.basis.factors.gamma_C * quiet(r, () => barBond(r, m)),
+        : factorsOf(m.basis).gamma_C * quiet(r, () => barBond(r, m)),
     );
   split.N_c(r);
   split.N0(r);

@@ -2,6 +2,7 @@ import type { Run } from '../../../formula/index.ts';
 import type { BaseModel } from '../model.ts';
 import type { Results } from './results.ts';
 import { at, sheet } from './sheet.ts';
+import { settingsOf } from '../../../standards/en1993/standard.ts';
 
 const s = sheet.section('column-weld');
 const w = {
@@ -145,7 +146,7 @@ export function columnWeld(
 ): void {
   const { weld } = m.input;
   if (weld.type === 'butt') return out.skip('column-weld', 'full penetration butt weld: strength of the connected part');
-  const method = weld.method === 'job' ? m.basis.settings.weld_method : weld.method;
+  const method = weld.method === 'job' ? settingsOf(m.basis).weld_method : weld.method;
   const shear = (p: WeldPoint): number =>
     Math.abs(p.along === 'z' ? load.V_z : p.along === 'y' ? load.V_y : load.V_y * p.along[0] + load.V_z * p.along[1]);
   const area = (p: WeldPoint): number => (p.along === 'y' ? lines.A_y : lines.A_z);

@@ -1,11 +1,12 @@
 import type { Solid } from '../../../detail/solid.ts';
 import { once } from '../../../lazy.ts';
 import { measuredOn } from '../../beam-end/clearances.ts';
+import { farNotes } from '../../beam-end/far-beam.ts';
 import { type CheckDef, type Prepared } from '../../../checks/check.ts';
 import { prepared, type Sided } from '../../../checks/sided.ts';
 import { upturned, type CleatsModel } from '../model.ts';
 import { cleatsRules } from './rules.ts';
-import { sheet, sideOf, slots, type CleatsCase } from './sheet.ts';
+import { actionSlots, sheet, sideOf, type CleatsCase } from './sheet.ts';
 import { supportSide, supportSideAxial, supportSideTie } from './support-side.ts';
 import { webSide, webSideAxial, webSideTie } from './web-side.ts';
 import { tieWelds, weldChecks } from './welds.ts';
@@ -30,6 +31,7 @@ export function cleatsToEn1993(m: CleatsModel, solid: () => Solid): Prepared & S
     rules: cleatsRules,
     upright: sideOf(m, clearances, false),
     upturned: once(() => sideOf(upturned(m), clearances, true)),
-    actions: { V_Ed: slots.V_Ed.index, N_Ed: slots.N_Ed.index, N_tie: slots.N_tie.index, V_ser: slots.V_ser.index },
+    actions: actionSlots,
+    notes: farNotes(m.input.support),
   });
 }

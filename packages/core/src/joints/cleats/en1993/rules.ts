@@ -6,6 +6,7 @@ import type { RuleDef } from '../../../checks/check.ts';
 import { beamClearOfSupport } from '../../beam-end/support-clearance.ts';
 import { sheet, type CleatsCase } from './sheet.ts';
 import { ruleWhere } from './skips.ts';
+import { settingsOf } from '../../../standards/en1993/standard.ts';
 
 type Rule = RuleDef<CleatsCase>;
 const rule = ruleMaker<CleatsCase>(sheet);
@@ -14,7 +15,7 @@ const PRACTICE = 'simple-joint practice';
 const oneRow = (c: CleatsCase): string | null => (c.n1 < 2 ? 'There is one bolt row only.' : null);
 const oneSupportRow = (c: CleatsCase): string | null => (c.support.rows < 2 ? 'There is one bolt row only.' : null);
 const oneLine = (c: CleatsCase): string | null => (c.n2 < 2 ? 'There is one bolt line only.' : null);
-const indoors = (c: CleatsCase): string | null => (c.m.basis.settings.exposed ? null : 'The steel is not exposed to weather.');
+const indoors = (c: CleatsCase): string | null => (settingsOf(c.m.basis).exposed ? null : 'The steel is not exposed to weather.');
 const notched = (c: CleatsCase): string | null => (c.notchTop || c.notchBottom ? null : 'The beam is not notched.');
 const bolted = (c: CleatsCase): string | null => (c.m.toBeam && c.m.toSupport ? 'The cleats are bolted on both sides.' : null);
 const LARGEST = 'min(14*t_c, 200[mm])';

@@ -159,3 +159,12 @@ export function sideOf(m: CleatsModel, clearances: Clear['clearances'], turned: 
   };
   return { c, values: lay.values, origins: lay.origins, common };
 }
+
+/** Slots that take the actions of a combination. */
+export const actionSlots = {
+  V_Ed: slots.V_Ed.index,
+  N_Ed: slots.N_Ed.index,
+  N_tie: slots.N_tie.index,
+  V_ser: slots.V_ser.index,
+  V_far: ends.V_Ed_2.index,
+};

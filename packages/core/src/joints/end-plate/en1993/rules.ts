@@ -5,13 +5,15 @@ import type { RuleDef } from '../../../checks/check.ts';
 import { clearanceRules } from '../../beam-end/clearances.ts';
 import { beamClearOfSupport } from '../../beam-end/support-clearance.ts';
 import { sheet, type EndPlateCase } from './sheet.ts';
+import { settingsOf } from '../../../standards/en1993/standard.ts';
 
 type Rule = RuleDef<EndPlateCase>;
 const rule = ruleMaker<EndPlateCase>(sheet);
 const T33 = 'EN 1993-1-8, Table 3.3';
 const PRACTICE = 'simple-joint practice';
 const oneRow = (c: EndPlateCase): string | null => (c.n1 < 2 ? 'There is one bolt row only.' : null);
-const indoors = (c: EndPlateCase): string | null => (c.m.basis.settings.exposed ? null : 'The steel is not exposed to weather.');
+const indoors = (c: EndPlateCase): string | null =>
+  settingsOf(c.m.basis).exposed ? null : 'The steel is not exposed to weather.';
 const oneColumn = (c: EndPlateCase): string | null =>
   c.support.columns > 1 ? null : 'There is one column of bolts on each side.';
 const full = (c: EndPlateCase): string | null =>
@@ -81,7 +83,7 @@ export const endPlateRules: readonly Rule[] = [
     'Weld stronger than the web in shear',
     'EN 1993-1-8, 4.5.3.3',
     { actual: 'k_a*s', limit: 't_w*f_y_w*beta_w*gamma_M2/(2*f_u_weld*gamma_M0)' },
-    { must: (c) => c.m.basis.settings.full_strength_weld },
+    { must: (c) => settingsOf(c.m.basis).full_strength_weld },
   ),
   rule(
     'weld-full-strength-tension',
@@ -89,7 +91,7 @@ export const endPlateRules: readonly Rule[] = [
     'EN 1993-1-8, 4.5.3.2',
     { actual: 'k_a*s', limit: 't_w*f_y_w*beta_w*gamma_M2/(sqrt(2)*f_u_weld*gamma_M0)' },
     {
-      must: (c) => c.m.basis.settings.full_strength_weld,
+      must: (c) => settingsOf(c.m.basis).full_strength_weld,
       skip: (_c, loads) => (loads.tension ? null : 'No combination pulls the beam off its support.'),
     },
   ),

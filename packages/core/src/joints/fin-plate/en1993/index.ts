@@ -1,6 +1,7 @@
 import type { Solid } from '../../../detail/solid.ts';
 import { once } from '../../../lazy.ts';
 import { measuredOn } from '../../beam-end/clearances.ts';
+import { farNotes } from '../../beam-end/far-beam.ts';
 import { boltedWebChecks, webPanelBending } from '../../../standards/en1993/beam-web.ts';
 import { checksWhere, type CheckDef, type Prepared } from '../../../checks/check.ts';
 import { prepared, type Sided } from '../../../checks/sided.ts';
@@ -10,7 +11,7 @@ import { boltChecks } from './bolts.ts';
 import { isLong, plateChecks, supportChecks, weldCheck } from './plate.ts';
 import { tieChecks } from './pulled.ts';
 import { finPlateRules } from './rules.ts';
-import { lap, sheet, sideOf, slots, type FinPlateCase } from './sheet.ts';
+import { lap, actionSlots, sheet, sideOf, type FinPlateCase } from './sheet.ts';
 
 const panel = webPanelBending(sheet, 'd_v_w', 'd_h_w');
 const panelCheck: CheckDef<FinPlateCase> = {
@@ -77,6 +78,7 @@ export function finPlateToEn1993(m: FinPlateModel, solid: () => Solid): Prepared
     rules: finPlateRules,
     upright: sideOf(m, clearances, false),
     upturned: once(() => sideOf(upturned(m), clearances, true)),
-    actions: { V_Ed: slots.V_Ed.index, N_Ed: slots.N_Ed.index, N_tie: slots.N_tie.index, V_ser: slots.V_ser.index },
+    actions: actionSlots,
+    notes: farNotes(m.input.support),
   });
 }

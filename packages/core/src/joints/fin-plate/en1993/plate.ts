@@ -4,6 +4,7 @@ import { NO_AXIAL } from '../../../standards/en1993/axial.ts';
 import { NO_D2, webYieldLines } from '../../../standards/en1993/tying.ts';
 import type { CheckDef } from '../../../checks/check.ts';
 import { plateSlots, sheet, slots, type FinPlateCase } from './sheet.ts';
+import { settingsOf } from '../../../standards/en1993/standard.ts';
 
 const V = slots.V_Ed.index;
 const part = 'plate';
@@ -181,7 +182,7 @@ export const weldCheck: CheckDef<FinPlateCase> = {
     weldSize(r);
     v_par(r);
     (l.axial === 'none' ? n_perp : n_perp_N)(r);
-    return c.m.basis.settings.weld_method === 'simplified'
+    return settingsOf(c.m.basis).weld_method === 'simplified'
       ? weldSimplified(r)
       : { demand: weldDirectional(r), resistance: 1, unit: '-' };
   },

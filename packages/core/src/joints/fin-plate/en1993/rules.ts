@@ -6,13 +6,15 @@ import { mild, notchStability, ruleMaker } from '../../../standards/en1993/rules
 import { seatRule } from '../../../standards/en1993/support-rules.ts';
 import { FLANGE_LINE } from './plate.ts';
 import { plateSlots, sheet, slots, type FinPlateCase } from './sheet.ts';
+import { settingsOf } from '../../../standards/en1993/standard.ts';
 
 type Rule = RuleDef<FinPlateCase>;
 const rule = ruleMaker<FinPlateCase>(sheet);
 const notched = (c: FinPlateCase): boolean => c.notchTop || c.notchBottom;
 const oneLine = (c: FinPlateCase): string | null => (c.n2 < 2 ? 'There is one bolt line only.' : null);
 const oneRow = (c: FinPlateCase): string | null => (c.n1 < 2 ? 'There is one bolt row only.' : null);
-const indoors = (c: FinPlateCase): string | null => (c.m.basis.settings.exposed ? null : 'The steel is not exposed to weather.');
+const indoors = (c: FinPlateCase): string | null =>
+  settingsOf(c.m.basis).exposed ? null : 'The steel is not exposed to weather.';
 const T33 = 'EN 1993-1-8, Table 3.3';
 const PRACTICE = 'simple-joint practice';
 
@@ -148,7 +150,7 @@ const rules: readonly Rule[] = [
     'Weld as strong as the plate',
     'EN 1993-1-8, 4.5.3.2',
     { actual: 'k_a*s', limit: 't_p*f_y_p*beta_w*gamma_M2/(sqrt(2)*f_u_weld*gamma_M0)' },
-    { must: (c) => c.m.basis.settings.full_strength_weld },
+    { must: (c) => settingsOf(c.m.basis).full_strength_weld },
   ),
   rule('weld-throat-min', 'Least throat', 'EN 1993-1-8, 4.5.2(2)', { actual: 'k_a*s', limit: '3[mm]' }),
   rule('weld-leg-max', 'Leg no larger than the plate can take', 'workmanship', { actual: 's', limit: '1.2*t_p', sense: '<=' }),

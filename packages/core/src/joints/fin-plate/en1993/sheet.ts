@@ -123,3 +123,12 @@ export function sideOf(m: FinPlateModel, clearances: Clear['clearances'], turned
   ]);
   return { c: caseOf(m, clearances, turned), values: lay.values, origins: lay.origins, common };
 }
+
+/** Slots that take the actions of a combination. */
+export const actionSlots = {
+  V_Ed: slots.V_Ed.index,
+  N_Ed: slots.N_Ed.index,
+  N_tie: slots.N_tie.index,
+  V_ser: slots.V_ser.index,
+  V_far: plateSlots.V_Ed_2.index,
+};

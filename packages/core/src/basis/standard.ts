@@ -1,0 +1,71 @@
+import type {
+  SectionProperties,
+  SteelStrength,
+  CustomSteel,
+  SteelInput,
+  BoltSize,
+  HoleKind,
+  HoleSize,
+} from '../catalogue/index.ts';
+import type { BasisField } from './field.ts';
+
+/** One set of factors, or one format of design, that a standard knows. */
+export interface FactorChoice {
+  readonly id: string;
+  /** As a choice on a page: "UK National Annex". */
+  readonly label: string;
+  /** On a title block: "UK". */
+  readonly short: string;
+  /** In workings, as where a factor came from. */
+  readonly source: string;
+  readonly factors: Readonly<Record<string, number>>;
+  /** Its factors may be typed; those above are where they start. */
+  readonly own?: true;
+}
+
+/** What a joint is made of, as the standard has it: each refuses what it does not know, naming the field. */
+export interface Materials {
+  readonly grades: readonly string[];
+  readonly diameters: readonly number[];
+  readonly classes: readonly string[];
+  /** Strength of a part `t` mm thick, under a set of factors, the job's own steels included. */
+  steel(steel: SteelInput, t: number, set: string, field: string, own: readonly CustomSteel[]): SteelStrength;
+  bolt(d: number, field?: string): BoltSize;
+  /** Strength of a bolt and the factor on it where it is cut through its threads, or its shank. */
+  boltClass(name: string, field?: string): { readonly f_ub: number; readonly alpha_v: number };
+  hole(d: number, kind: HoleKind): HoleSize;
+}
+
+/** A standard as described data: what pages, files, title blocks and kinds of joint ask of it. Its resistances stand beside, in its folder. */
+export interface Standard {
+  /** As it is written in a job's file. */
+  readonly id: string;
+  /** With what else it brings: "EN 1993-1-8 with EN 1993-1-1". */
+  readonly title: string;
+  /** Sets of factors or formats: the key that names one in a job's file, what they are called on a page and in a sentence, and the choices, the usual one first. */
+  readonly sets: {
+    readonly key: 'set' | 'format';
+    readonly label: string;
+    readonly noun: string;
+    readonly choices: readonly FactorChoice[];
+  };
+  /** Factors, in the order of their tables; none where the code fixes them. */
+  readonly factors: readonly BasisField[];
+  readonly settings: readonly BasisField[];
+  readonly materials: Materials;
+  /** Throat over leg of a fillet weld with equal legs. */
+  throat(settings: Readonly<Record<string, unknown>>): number;
+  /** Resistances of a whole section of this yield strength, without buckling: N and Nmm; shear along the web. */
+  section(p: Omit<SectionProperties, 'mass' | 'I_t'>, f_y: number, factors: Readonly<Record<string, number>>): SectionStrength;
+}
+
+export interface SectionStrength {
+  readonly shear: number;
+  readonly axial: number;
+  readonly moment_y: number;
+  readonly moment_z: number;
+}
+
+/** The set or format with this id; the usual one for an unknown id. */
+export const choiceOf = (standard: Standard, id: string | undefined): FactorChoice =>
+  standard.sets.choices.find((c) => c.id === id) ?? standard.sets.choices[0]!;

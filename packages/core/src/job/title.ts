@@ -1,0 +1,34 @@
+import type { Basis } from '../basis/basis.ts';
+import type { TitleBlock } from '../detail/drawing.ts';
+import { kindOf } from '../joints/registry.ts';
+import type { JointLike } from '../joints/report.ts';
+import { basisWords } from '../standards/job-basis.ts';
+import type { JobDocument, SignOff } from './document.ts';
+import { fingerprint } from './fingerprint.ts';
+
+/** Title block of a joint's sheet but for the verdict, which the check gives: the same on screen and on paper. */
+export function titleOf(
+  job: Pick<JobDocument, 'name' | 'number' | 'basis'>,
+  joint: JointLike & { readonly mark: string; readonly checked?: SignOff | undefined },
+  basis: Basis,
+  revision: string,
+): Omit<TitleBlock, 'verdict'> {
+  return {
+    job: job.name,
+    number: job.number,
+    revision,
+    mark: joint.mark,
+    kind: kindOf(joint.kind).title,
+    basis: basisWords(job.basis),
+    checked: signWords(joint, basis),
+  };
+}
+
+/** Who signed a joint and whether it has changed since. */
+function signWords(joint: JointLike & { readonly checked?: SignOff | undefined }, basis: Basis): string {
+  const { checked } = joint;
+  if (!checked) return 'not yet checked';
+  return checked.fingerprint === fingerprint(joint, basis)
+    ? `checked by ${checked.by}, ${checked.at.slice(0, 10)}`
+    : `changed since checked by ${checked.by}`;
+}
