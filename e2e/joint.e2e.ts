@@ -97,7 +97,7 @@ describe('a beam notched between level tops, with a beam on the far face', () =>
     await lineBecomes(/10x200x290 S275 \| 4xM20-8\.8 @70\/140/);
     const support = on.page.locator('[data-callout="support"]').first();
     await support.click();
-    await on.page.getByLabel('Beam on the far face, V kN').fill('90');
+    await on.page.getByLabel('Beam on the far face, V').fill('90');
     await on.page.keyboard.press('Enter');
     await on.page.getByLabel('its bolts').selectOption({ label: 'rows of its own' });
     await on.page.getByLabel('its first row below this one').fill('35');

@@ -6,6 +6,7 @@ import {
   fingerprint,
   inNewtons,
   kindOf,
+  lineOf,
   multipleText,
   refusalOf,
   resultKey,
@@ -85,8 +86,8 @@ function jointEntry(job: JobDocument, joint: JointDocument, trace: boolean) {
   return {
     mark: joint.mark,
     kind: joint.kind,
-    line: joint.line,
-    members: kind.members(joint.input),
+    line: lineOf(joint, job),
+    members: kind.members(joint.input, basis.units),
     verdict: report.verdict,
     state: report.state,
     stale: joint.checked !== undefined && joint.checked.fingerprint !== fingerprint(joint, basis),

@@ -1,4 +1,4 @@
-import { kindByCode, KINDS, LineError } from '@ample/core';
+import { kindByCode, KINDS, LineError, SI, US_CUSTOMARY } from '@ample/core';
 import { BadInput } from './input.ts';
 
 /** Reads a detail line without members; prints it again and what it says. */
@@ -8,13 +8,18 @@ export function printLine(text: string, json: boolean): string {
   if (!kind) throw new BadInput(`line: "${code}" is no code of a joint; accepted are ${KINDS.map((k) => k.code).join(', ')}.`);
   try {
     const input = kind.line.parse(text, { beam: {} });
-    const line = kind.line.print(input);
+    const units = /^\s*\S+\s+in\b/i.test(text) ? US_CUSTOMARY : SI;
+    const line = kind.line.print(input, units);
     if (json) return `${JSON.stringify({ kind: kind.id, line, input }, null, 2)}\n`;
     const values = kind.fields.flatMap((f) => {
       try {
         if (f.applies && !f.applies(input)) return [];
         const value = f.get(input);
-        return value === undefined ? [] : [`  ${f.label}: ${String(value)}${f.unit ? ` ${f.unit}` : ''}`];
+        return value === undefined
+          ? []
+          : [
+              `  ${f.label}: ${typeof value === 'number' ? units.typed(value, f.quantity) : String(value)}${f.quantity === 'none' ? '' : ` ${units.unitOf(f.quantity)}`}`,
+            ];
       } catch {
         return []; // a field of the members, which a line does not hold
       }

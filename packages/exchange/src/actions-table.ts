@@ -1,16 +1,16 @@
 import {
   ACTION_NAMES,
   actionRow,
-  actionUnit,
   BEAM_ACTIONS,
   combinationSchema,
-  ENTRY_WORDS,
   readAction,
   strangeAction,
   validate,
   type ActionField,
   type ActionName,
   type Combination,
+  SI,
+  type Units,
 } from '@ample/core';
 import Papa from 'papaparse';
 
@@ -39,7 +39,7 @@ const headOf = (text: string): string =>
   text
     .toLowerCase()
     .replace(/\(.*\)|\[.*\]|[^a-z]/g, '')
-    .replace(/knm?$/, '');
+    .replace(/(knm?|kip(ft|in)?)$/, '');
 /** Order of the columns of a table without heads. */
 export const tableOrder = (actions: readonly ActionField[]): readonly (ActionName | 'name' | 'note')[] => [
   'name',
@@ -49,10 +49,10 @@ export const tableOrder = (actions: readonly ActionField[]): readonly (ActionNam
 
 /**
  * Reads a table of combinations pasted from a spreadsheet or typed as text: tabs, semicolons or commas between the cells. A first row
- * of heads (name, V, N, My, note and their like) sets the order; without one it is the name, the joint's `actions` in their order, and the note. Forces in kN, moments in kNm; a real minus sign and a
+ * of heads (name, V, N, My, note and their like) sets the order; without one it is the name, the joint's `actions` in their order, and the note. Forces and moments in the units of the job; a real minus sign and a
  * decimal comma are understood.
  */
-export function parseActions(text: string, actions: readonly ActionField[] = BEAM_ACTIONS): PastedActions {
+export function parseActions(text: string, actions: readonly ActionField[] = BEAM_ACTIONS, units: Units = SI): PastedActions {
   const delimiter = text.includes('\t') ? '\t' : text.includes(';') ? ';' : ',';
   const rows = Papa.parse<string[]>(text.trim(), { delimiter, skipEmptyLines: 'greedy' }).data.slice(0, 500);
   const heads = rows[0]?.map((cell) => (Object.hasOwn(HEADS, headOf(cell)) ? HEADS[headOf(cell)] : undefined)) ?? [];
@@ -62,7 +62,7 @@ export function parseActions(text: string, actions: readonly ActionField[] = BEA
   const errors: PastedRow[] = [];
   rows.slice(hasHeads ? 1 : 0).forEach((cells, i) => {
     const row = i + (hasHeads ? 2 : 1);
-    const found = readRow(cells, columns);
+    const found = readRow(cells, columns, units);
     if ('message' in found) return void errors.push({ row, message: `row ${row}: ${found.message}` });
     const taken = combinations.some((c) => c.name === found.value['name']);
     const name = found.value['name'] || `C${combinations.length + 1}`;
@@ -80,6 +80,7 @@ export function parseActions(text: string, actions: readonly ActionField[] = BEA
 function readRow(
   cells: readonly string[],
   columns: readonly (string | undefined)[],
+  units: Units,
 ): { value: Record<string, string | number> } | { message: string } {
   const value: Record<string, string | number> = {};
   for (const [i, column] of columns.entries()) {
@@ -89,12 +90,10 @@ function readRow(
       value[column] = cell;
       continue;
     }
-    const unit = actionUnit(column as ActionName);
-    const number = readAction(cell, unit);
+    const { quantity } = actionRow(column as ActionName);
+    const number = readAction(cell, quantity, units);
     if (number === null)
-      return {
-        message: `${column}: "${cell.slice(0, 40)}" is not a ${unit === 'kN' ? 'force' : 'moment'}; accepted is ${ENTRY_WORDS[unit]}.`,
-      };
+      return { message: `${column}: "${cell.slice(0, 40)}" is not a ${quantity}; accepted is ${units.words(quantity)}.` };
     value[column] = number;
   }
   return { value };

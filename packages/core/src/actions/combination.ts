@@ -1,6 +1,8 @@
+import { SI, type Units } from '../units/system.ts';
+
 /** What an action is: a force in kN or a moment in kNm, as typed and stored. */
 interface ActionRow {
-  readonly unit: 'kN' | 'kNm';
+  readonly quantity: 'force' | 'moment';
   /** It always has a value, 0 where none is given; the others may be left open. */
   readonly always?: true;
   readonly least?: 0;
@@ -17,24 +19,24 @@ interface ActionRow {
  * towards +y and +z. `T` twists from +y towards +z.
  */
 const ACTIONS = {
-  V_Ed: { unit: 'kN', always: true, heads: ['v'] },
-  N_Ed: { unit: 'kN', always: true, heads: ['n'] },
-  N_tie: { unit: 'kN', always: true, least: 0, heads: ['tie', 'tying'] },
-  V_ser: { unit: 'kN', heads: [] },
-  V_far: { unit: 'kN', least: 0, heads: ['far'] },
-  M_y: { unit: 'kNm', heads: ['myed'] },
-  M_z: { unit: 'kNm', heads: ['mzed'] },
-  V_y: { unit: 'kN', heads: ['vyed'] },
-  V_z: { unit: 'kN', heads: ['vzed'] },
-  T: { unit: 'kNm', heads: ['ted', 'twist'] },
+  V_Ed: { quantity: 'force', always: true, heads: ['v'] },
+  N_Ed: { quantity: 'force', always: true, heads: ['n'] },
+  N_tie: { quantity: 'force', always: true, least: 0, heads: ['tie', 'tying'] },
+  V_ser: { quantity: 'force', heads: [] },
+  V_far: { quantity: 'force', least: 0, heads: ['far'] },
+  M_y: { quantity: 'moment', heads: ['myed'] },
+  M_z: { quantity: 'moment', heads: ['mzed'] },
+  V_y: { quantity: 'force', heads: ['vyed'] },
+  V_z: { quantity: 'force', heads: ['vzed'] },
+  T: { quantity: 'moment', heads: ['ted', 'twist'] },
 } as const satisfies Record<string, ActionRow>;
 
 export type ActionName = keyof typeof ACTIONS;
 type Always = { [K in ActionName]: (typeof ACTIONS)[K] extends { always: true } ? K : never }[ActionName];
 export const ACTION_NAMES = Object.keys(ACTIONS) as readonly ActionName[];
 export const actionRow = (name: ActionName): ActionRow => ACTIONS[name];
-/** Unit that an action is typed and stored in. */
-export const actionUnit = (name: ActionName): 'kN' | 'kNm' => ACTIONS[name].unit;
+/** Unit that an action is typed in; it is stored in kN and kNm. */
+export const actionUnit = (name: ActionName, units: Units = SI): string => units.unitOf(ACTIONS[name].quantity);
 
 /** Actions of one combination, forces in kN and moments in kNm. */
 export type Combination = {
@@ -58,7 +60,7 @@ function scaled(c: Combination, factor: (name: ActionName) => number): Combinati
 export const timesLoad = (c: Combination, k: number): Combination => scaled(c, () => k);
 
 /** kN and kNm of the job to the N and Nmm of the core. */
-export const inNewtons = (c: Combination): Combination => scaled(c, (k) => (actionUnit(k) === 'kN' ? 1e3 : 1e6));
+export const inNewtons = (c: Combination): Combination => scaled(c, (k) => (ACTIONS[k].quantity === 'force' ? 1e3 : 1e6));
 
 /** One action as a kind takes it: its short name on cards, and what its sign means. */
 export interface ActionField {

@@ -1,5 +1,6 @@
 import type { CustomSteel, Section } from '../catalogue/index.ts';
 import type { BasisField } from './field.ts';
+import type { SystemId, Units } from '../units/system.ts';
 import type { Standard } from './standard.ts';
 
 /** How bolt rows are dimensioned; it changes no result. */
@@ -49,6 +50,8 @@ export interface Basis {
   readonly steels: readonly CustomSteel[];
   /** Multiple under which a joint counts as close. */
   readonly close: number;
+  /** How values are shown and typed; it changes no result. */
+  readonly units: Units;
 }
 
 /** A custom section is an I or H by its dimensions. */
@@ -63,4 +66,6 @@ export interface JobBasis {
   readonly factors?: Readonly<Record<string, number>>;
   readonly settings: Partial<Settings>;
   readonly close: number;
+  /** System of units that the job is shown in; that of its standard where it is missing. */
+  readonly units?: SystemId;
 }

@@ -1,3 +1,4 @@
+import type { ActionName } from '../actions/combination.ts';
 import type {
   SectionProperties,
   SteelStrength,
@@ -7,6 +8,7 @@ import type {
   HoleKind,
   HoleSize,
 } from '../catalogue/index.ts';
+import type { SystemId } from '../units/system.ts';
 import type { BasisField } from './field.ts';
 
 /** One set of factors, or one format of design, that a standard knows. */
@@ -19,6 +21,8 @@ export interface FactorChoice {
   /** In workings, as where a factor came from. */
   readonly source: string;
   readonly factors: Readonly<Record<string, number>>;
+  /** How it writes actions, where that is not as they are stored: `V_u` for `V_Ed`. */
+  readonly actions?: Readonly<Partial<Record<ActionName, string>>>;
   /** Its factors may be typed; those above are where they start. */
   readonly own?: true;
 }
@@ -34,6 +38,9 @@ export interface Materials {
   /** Strength of a bolt and the factor on it where it is cut through its threads, or its shank. */
   boltClass(name: string, field?: string): { readonly f_ub: number; readonly alpha_v: number };
   hole(d: number, kind: HoleKind): HoleSize;
+  /** The next stronger grade and class that shops have, and usual sizes of bolts. */
+  readonly stronger: Readonly<Record<string, string>>;
+  readonly usualBolts: readonly number[];
 }
 
 /** A standard as described data: what pages, files, title blocks and kinds of joint ask of it. Its resistances stand beside, in its folder. */
@@ -52,6 +59,8 @@ export interface Standard {
   /** Factors, in the order of their tables; none where the code fixes them. */
   readonly factors: readonly BasisField[];
   readonly settings: readonly BasisField[];
+  /** System of units that its users think in. */
+  readonly units: SystemId;
   readonly materials: Materials;
   /** Throat over leg of a fillet weld with equal legs. */
   throat(settings: Readonly<Record<string, unknown>>): number;
@@ -69,3 +78,7 @@ export interface SectionStrength {
 /** The set or format with this id; the usual one for an unknown id. */
 export const choiceOf = (standard: Standard, id: string | undefined): FactorChoice =>
   standard.sets.choices.find((c) => c.id === id) ?? standard.sets.choices[0]!;
+
+/** An action as the standard writes it. */
+export const actionSymbol = (basis: { readonly standard: Standard; readonly set: string }, name: ActionName): string =>
+  choiceOf(basis.standard, basis.set).actions?.[name] ?? name;

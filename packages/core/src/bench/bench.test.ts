@@ -63,9 +63,7 @@ describe('one bolt', () => {
     }
   });
   it('asks for the pitch of an odd size, and refuses one that leaves no core', () => {
-    expect(refusal('bolt', { d: 21 })).toBe(
-      'pitch: 21 mm is no size with a known coarse thread; give the pitch of its thread in mm.',
-    );
+    expect(refusal('bolt', { d: 21 })).toBe('pitch: 21 mm is no size with a known coarse thread; give the pitch of its thread.');
     expect(refusal('bolt', { d: 5, pitch: 6 })).toContain('leaves no core');
   });
   // 60/94.08 + 80/(1.4 x 141.12) = 0.63776 + 0.40493 = 1.043.

@@ -6,9 +6,9 @@ import type { Basis } from '../basis/basis.ts';
 import { size } from '../validate/sizes.ts';
 import { Refusal } from '../refusal.ts';
 import { bearing, SLIP_FACTORS, type FrictionClass } from '../standards/en1993/bolts.ts';
-import { figure, quantity, significant } from '../units/format.ts';
 import { Calculator, notApplied, type Calculation, type Tool } from './tool.ts';
 import { factorsOf } from '../standards/en1993/standard.ts';
+import type { Quantity } from '../units/system.ts';
 
 export interface BoltInput {
   readonly d: number;
@@ -85,7 +85,7 @@ const slip = sheet.section('slip');
 const F_pC = slip.f('F_p_C', 'kN', '0.7*f_ub*A_s', 'preload', 'EN 1993-1-8, 3.9.1(2)');
 const F_s = slip.f('F_s_Rd', 'kN', 'n_f*mu*F_p_C/gamma_M3', 'slip resistance, normal hole', 'EN 1993-1-8, 3.9.1(1)');
 const both = sheet.section('combined');
-const u = both.f('u', '-', 'max(F_v_Ed/F_v_Rd+F_t_Ed/(1.4*F_t_Rd), F_t_Ed/F_t_Rd)', 'shear and tension together', T34);
+const both_u = both.f('u', '-', 'max(F_v_Ed/F_v_Rd+F_t_Ed/(1.4*F_t_Rd), F_t_Ed/F_t_Rd)', 'shear and tension together', T34);
 
 const COARSE: Readonly<Record<string, number>> = threads.coarse;
 interface Strengths {
@@ -99,7 +99,8 @@ interface Strengths {
 
 /** All resistances of one diameter, traced. */
 function strengthsOf(i: BoltInput, basis: Basis): Strengths {
-  const c = new Calculator(sheet);
+  const u = basis.units;
+  const c = new Calculator(sheet, u);
   const row = BOLT_SIZES.find((b) => b.d === i.d);
   const cls = BOLT_CLASSES[i.cls]!;
   const steel = basis.standard.materials.steel({ grade: i.grade }, i.t, basis.set, 'grade', basis.steels);
@@ -124,7 +125,7 @@ function strengthsOf(i: BoltInput, basis: Basis): Strengths {
   } else {
     const pitch = i.pitch ?? COARSE[String(i.d)];
     if (pitch === undefined)
-      throw new Refusal('pitch', `pitch: ${i.d} mm is no size with a known coarse thread; give the pitch of its thread in mm.`);
+      throw new Refusal('pitch', `pitch: ${u.size(i.d)} is no size with a known coarse thread; give the pitch of its thread.`);
     c.put(
       g.P,
       pitch,
@@ -134,7 +135,7 @@ function strengthsOf(i: BoltInput, basis: Basis): Strengths {
     if (i.d - 0.9382 * pitch <= 0)
       throw new Refusal(
         'pitch',
-        `pitch: ${pitch} mm leaves no core in a bolt of ${i.d} mm; accepted is less than ${significant(i.d / 0.9382)} mm.`,
+        `pitch: ${u.size(pitch)} leaves no core in a bolt of ${u.size(i.d)}; accepted is less than ${u.quantity(i.d / 0.9382, 'mm')}.`,
       );
     stress = A_s.formula(c.run);
   }
@@ -151,6 +152,7 @@ function strengthsOf(i: BoltInput, basis: Basis): Strengths {
 }
 
 function calculate(i: BoltInput, basis: Basis): Calculation {
+  const u = basis.units;
   const { c, F_b: bearingRd, ...found } = strengthsOf(i, basis);
   const row = BOLT_SIZES.find((b) => b.d === i.d);
   const preloaded = i.cls === '8.8' || i.cls === '10.9';
@@ -160,14 +162,14 @@ function calculate(i: BoltInput, basis: Basis): Calculation {
       'shear',
       'Shear of one plane',
       T34,
-      `${quantity(found.F_v, 'kN')} through the threads, ${quantity(found.F_v_shank, 'kN')} through the shank`,
+      `${u.quantity(found.F_v, 'kN')} through the threads, ${u.quantity(found.F_v_shank, 'kN')} through the shank`,
     ),
-    c.section('tension', 'Tension', T34, quantity(found.F_t, 'kN')),
+    c.section('tension', 'Tension', T34, u.quantity(found.F_t, 'kN')),
     c.section(
       'bearing',
       'Bearing in the part',
       T34,
-      bearingRd > 0 ? quantity(bearingRd, 'kN') : 'no resistance: the hole is too near to an edge',
+      bearingRd > 0 ? u.quantity(bearingRd, 'kN') : 'no resistance: the hole is too near to an edge',
       bearingRd > 0,
     ),
   ];
@@ -175,41 +177,41 @@ function calculate(i: BoltInput, basis: Basis): Calculation {
     c.put(g.s, row.s, `M${i.d}: width across flats`, 'catalogue');
     d_m(c.run);
     const punched = B_p(c.run);
-    sections.push(c.section('punching', 'Punching of the part', T34, quantity(punched, 'kN')));
+    sections.push(c.section('punching', 'Punching of the part', T34, u.quantity(punched, 'kN')));
   } else
     sections.push(
       notApplied(
         'punching',
         'Punching of the part',
         T34,
-        `The width across flats of a head for ${i.d} mm is not in the catalogue.`,
+        `The width across flats of a head for ${u.size(i.d)} is not in the catalogue.`,
       ),
     );
   if (preloaded) {
     F_pC(c.run);
     const slipRd = F_s(c.run);
-    sections.push(c.section('slip', 'Slip of a preloaded bolt', 'EN 1993-1-8, 3.9', quantity(slipRd, 'kN')));
+    sections.push(c.section('slip', 'Slip of a preloaded bolt', 'EN 1993-1-8, 3.9', u.quantity(slipRd, 'kN')));
   } else
     sections.push(
       notApplied('slip', 'Slip of a preloaded bolt', 'EN 1993-1-8, 3.9', 'Only bolts of class 8.8 and 10.9 are preloaded.'),
     );
   const loaded = i.F_v_Ed > 0 || i.F_t_Ed > 0;
-  const use = loaded ? u(c.run) : 0;
+  const use = loaded ? both_u(c.run) : 0;
   if (loaded) sections.push(c.section('combined', 'Shear and tension together', T34, `utilisation ${use.toFixed(3)}`, use <= 1));
   const rows = BOLT_SIZES.map(({ d }) => {
     const { pitch: _pitch, ...same } = i;
     const f = strengthsOf({ ...same, d }, basis);
-    return [`M${d}`, figure(f.A_s, 'mm2'), ...[f.F_v, f.F_v_shank, f.F_t, Math.max(0, f.F_b)].map((x) => figure(x, 'kN'))];
+    return [`M${d}`, u.figure(f.A_s, 'mm2'), ...[f.F_v, f.F_v_shank, f.F_t, Math.max(0, f.F_b)].map((x) => u.figure(x, 'kN'))];
   });
-  const name = row ? `M${i.d}` : `${i.d} mm`;
+  const name = row ? `M${i.d}` : u.size(i.d);
   return {
-    answer: `${name} ${i.cls}: shear ${quantity(found.F_v, 'kN')} a plane, tension ${quantity(found.F_t, 'kN')}, bearing ${quantity(Math.max(0, bearingRd), 'kN')}${loaded ? `; used ${use.toFixed(3)}` : ''}`,
+    answer: `${name} ${i.cls}: shear ${u.quantity(found.F_v, 'kN')} a plane, tension ${u.quantity(found.F_t, 'kN')}, bearing ${u.quantity(Math.max(0, bearingRd), 'kN')}${loaded ? `; used ${use.toFixed(3)}` : ''}`,
     state: loaded ? (use <= 1 ? 'holds' : 'gives') : 'none',
     sections,
     tables: [
       {
-        title: `Class ${i.cls} across sizes, ${i.t} mm ${i.grade}, same distances (kN)`,
-        head: ['Bolt', 'A_s mm²', 'Shear, threads', 'Shear, shank', 'Tension', 'Bearing'],
+        title: `Class ${i.cls} across sizes, ${u.size(i.t)} ${i.grade}, same distances (${u.name('kN')})`,
+        head: ['Bolt', `A_s ${u.name('mm2')}`, 'Shear, threads', 'Shear, shank', 'Tension', 'Bearing'],
         rows,
         marked: BOLT_SIZES.findIndex((b) => b.d === i.d),
       },
@@ -218,10 +220,10 @@ function calculate(i: BoltInput, basis: Basis): Calculation {
   };
 }
 
-const number = (id: string, label: string, unit = 'mm', optional = false) => ({
+const number = (id: string, label: string, quantity: Quantity = 'length', optional = false) => ({
   id,
   label,
-  unit,
+  quantity,
   type: 'number' as const,
   ...(optional ? { optional } : {}),
 });
@@ -249,24 +251,30 @@ export const boltTool: Tool<BoltInput> = {
   }),
   fields: [
     number('d', 'Diameter'),
-    { id: 'cls', label: 'Class', unit: '', type: 'choice', options: BOLT_CLASS_NAMES.map((c) => ({ value: c, label: c })) },
-    { ...number('pitch', 'Pitch of the thread', 'mm', true), hint: 'coarse when empty' },
+    {
+      id: 'cls',
+      label: 'Class',
+      quantity: 'none',
+      type: 'choice',
+      options: BOLT_CLASS_NAMES.map((c) => ({ value: c, label: c })),
+    },
+    { ...number('pitch', 'Pitch of the thread', 'length', true), hint: 'coarse when empty' },
     number('t', 'Part: thickness'),
-    { id: 'grade', label: 'Part: steel', unit: '', type: 'grade', options: GRADE_CHOICES },
-    number('e1', 'End distance e1', 'mm', true),
-    number('p1', 'Pitch p1, along', 'mm', true),
-    number('e2', 'Edge distance e2', 'mm', true),
-    number('p2', 'Pitch p2, across', 'mm', true),
+    { id: 'grade', label: 'Part: steel', quantity: 'none', type: 'grade', options: GRADE_CHOICES },
+    number('e1', 'End distance e1', 'length', true),
+    number('p1', 'Pitch p1, along', 'length', true),
+    number('e2', 'Edge distance e2', 'length', true),
+    number('p2', 'Pitch p2, across', 'length', true),
     {
       id: 'friction',
       label: 'Friction class',
-      unit: '',
+      quantity: 'none',
       type: 'choice',
       options: (['A', 'B', 'C', 'D'] as const).map((k) => ({ value: k, label: `${k}, ${SLIP_FACTORS[k]}` })),
     },
-    number('faces', 'Friction faces', ''),
-    number('F_v_Ed', 'Shear on the bolt', 'kN'),
-    number('F_t_Ed', 'Tension on the bolt', 'kN'),
+    number('faces', 'Friction faces', 'none'),
+    number('F_v_Ed', 'Shear on the bolt', 'force'),
+    number('F_t_Ed', 'Tension on the bolt', 'force'),
   ],
   start: { d: 20, cls: '8.8', grade: 'S275', t: 10, e1: 40, e2: 40, p1: 70, friction: 'B', faces: 1, F_v_Ed: 0, F_t_Ed: 0 },
   calculate,

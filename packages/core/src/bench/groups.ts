@@ -6,9 +6,9 @@ import { Sheet } from '../formula/index.ts';
 import type { Basis } from '../basis/basis.ts';
 import { size } from '../validate/sizes.ts';
 import { Refusal } from '../refusal.ts';
-import { figure, quantity } from '../units/format.ts';
 import { Calculator, numberLines, type Calculation, type Tool, type ToolPicture } from './tool.ts';
 import { factorsOf, settingsOf } from '../standards/en1993/standard.ts';
+import type { Units } from '../units/system.ts';
 
 /*
  * In-plane groups by the elastic vector method: the force through the centroid is shared evenly, the moment in proportion to the distance
@@ -48,11 +48,11 @@ const loadKeys = {
   M: size(-1e5, 1e5).required(),
 };
 const loadFields = [
-  { id: 'V_x', label: 'Force to the right', unit: 'kN', type: 'number' },
-  { id: 'V_z', label: 'Force upwards', unit: 'kN', type: 'number' },
-  { id: 'x_a', label: 'acting at x', unit: 'mm', type: 'number' },
-  { id: 'z_a', label: 'acting at z', unit: 'mm', type: 'number' },
-  { id: 'M', label: 'Moment, anticlockwise', unit: 'kNm', type: 'number' },
+  { id: 'V_x', label: 'Force to the right', quantity: 'force', type: 'number' },
+  { id: 'V_z', label: 'Force upwards', quantity: 'force', type: 'number' },
+  { id: 'x_a', label: 'acting at x', quantity: 'length', type: 'number' },
+  { id: 'z_a', label: 'acting at z', quantity: 'length', type: 'number' },
+  { id: 'M', label: 'Moment, anticlockwise', quantity: 'moment', type: 'number' },
 ] as const;
 
 /** Givens that both groups share. */
@@ -105,13 +105,13 @@ const lone = [
 const boltU = bg.f('u', '-', 'F_max/F_Rd', 'utilisation of the worst bolt');
 
 /** Places of the bolts: pasted, or a grid whose lower left bolt is at 0, 0. */
-export function boltPoints(i: BoltGroupInput): Point[] {
+export function boltPoints(i: BoltGroupInput, u: Units): Point[] {
   if (i.points.trim()) {
     return numberLines(i.points).map((l, k) => {
       if (!l || l.length !== 2)
         throw new Refusal(
           'points',
-          `points: line ${k + 1} has ${l ? `${l.length} number${l.length === 1 ? '' : 's'}` : 'something that is no number'}; accepted are two numbers a line, x and z in mm.`,
+          `points: line ${k + 1} has ${l ? `${l.length} number${l.length === 1 ? '' : 's'}` : 'something that is no number'}; accepted are two numbers a line, x and z in ${u.name('mm')}.`,
         );
       return [l[0]!, l[1]!] as const;
     });
@@ -119,8 +119,8 @@ export function boltPoints(i: BoltGroupInput): Point[] {
   return Array.from({ length: i.rows * i.cols }, (_, k) => [(k % i.cols) * i.gauge, Math.floor(k / i.cols) * i.pitch] as const);
 }
 
-function boltGroup(i: BoltGroupInput): Calculation {
-  const points = boltPoints(i);
+function boltGroup(i: BoltGroupInput, { units: u }: Basis): Calculation {
+  const points = boltPoints(i, u);
   const n = points.length;
   if (n > 400) throw new Refusal('points', `points: ${n} bolts are too many for one group; accepted are 400 or fewer.`);
   const centre: Point = [points.reduce((a, p) => a + p[0], 0) / n, points.reduce((a, p) => a + p[1], 0) / n];
@@ -130,7 +130,7 @@ function boltGroup(i: BoltGroupInput): Calculation {
   if (I === 0 && Math.abs(T) > 1e-6)
     throw new Refusal(
       i.points.trim() ? 'points' : 'rows',
-      `${i.points.trim() ? 'points' : 'rows'}: one bolt can't take a moment of ${quantity(Math.abs(T), 'kNm')}; accepted are more bolts, or a force through it.`,
+      `${i.points.trim() ? 'points' : 'rows'}: one bolt can't take a moment of ${u.quantity(Math.abs(T), 'kNm')}; accepted are more bolts, or a force through it.`,
     );
   const forces = points.map(([x, z]): Point =>
     I === 0
@@ -139,7 +139,7 @@ function boltGroup(i: BoltGroupInput): Calculation {
   );
   const size_ = forces.map(([x, z]) => Math.hypot(x, z));
   const worst = size_.reduce((best, f, k) => (f > size_[best]! + 1e-9 ? k : best), 0);
-  const c = new Calculator(boltSheet);
+  const c = new Calculator(boltSheet, u);
   putLoad(c, b, i, centre, points[worst]!, 'the bolts');
   c.put(b.n, n, 'the bolts');
   c.put(b.I, I, 'the bolts');
@@ -151,41 +151,48 @@ function boltGroup(i: BoltGroupInput): Calculation {
     c.put(b.F_Rd, i.F_Rd * 1e3, 'F_Rd');
     const use = boltU(c.run);
     state = use <= 1 ? 'holds' : 'gives';
-    used = `; used ${use.toFixed(3)} of ${quantity(i.F_Rd * 1e3, 'kN')}`;
+    used = `; used ${use.toFixed(3)} of ${u.quantity(i.F_Rd * 1e3, 'kN')}`;
   }
   return {
-    answer: `Worst of ${n} bolts: ${quantity(F, 'kN')} at x ${figure(points[worst]![0], 'mm')}, z ${figure(points[worst]![1], 'mm')}${used}`,
+    answer: `Worst of ${n} bolts: ${u.quantity(F, 'kN')} at x ${u.figure(points[worst]![0], 'mm')}, z ${u.figure(points[worst]![1], 'mm')}${used}`,
     state,
     sections: [
       c.section(
         'group',
         'Eccentric bolt group, elastic',
         'EN 1993-1-8, 3.12',
-        `worst bolt ${quantity(F, 'kN')}${used}`,
+        `worst bolt ${u.quantity(F, 'kN')}${used}`,
         state !== 'gives',
       ),
     ],
     tables: [
       {
         title: 'Force on each bolt',
-        head: ['Bolt', 'x mm', 'z mm', 'to the right kN', 'upwards kN', 'resultant kN'],
+        head: [
+          'Bolt',
+          ...[
+            ['x', 'z'],
+            ['to the right', 'upwards', 'resultant'],
+          ].flatMap((w, k) => w.map((x) => `${x} ${u.name(k ? 'kN' : 'mm')}`)),
+        ],
         rows: points.map((p, k) => [
           String(k + 1),
-          figure(p[0], 'mm'),
-          figure(p[1], 'mm'),
-          figure(forces[k]![0], 'kN'),
-          figure(forces[k]![1], 'kN'),
-          figure(size_[k]!, 'kN'),
+          u.figure(p[0], 'mm'),
+          u.figure(p[1], 'mm'),
+          u.figure(forces[k]![0], 'kN'),
+          u.figure(forces[k]![1], 'kN'),
+          u.figure(size_[k]!, 'kN'),
         ]),
         marked: worst,
       },
     ],
-    picture: groupPicture(points, forces, size_, worst, centre, i),
+    picture: groupPicture(u, points, forces, size_, worst, centre, i),
   };
 }
 
 /** The group to scale with the force on each bolt as an arrow, the worst one ringed. */
 function groupPicture(
+  u: Units,
   points: readonly Point[],
   forces: readonly Point[],
   sizes: readonly number[],
@@ -221,7 +228,7 @@ function groupPicture(
     const f = (sizes[k]! || 1) / (k === worst ? 1.4 : 1);
     if (points.length <= 40 && !runs.length)
       items.push(
-        text([c[0] - (6.5 * forces[k]![0]) / f, c[1] + (4.6 * forces[k]![1]) / f + 1], figure(sizes[k]!, 'kN'), {
+        text([c[0] - (6.5 * forces[k]![0]) / f, c[1] + (4.6 * forces[k]![1]) / f + 1], u.figure(sizes[k]!, 'kN'), {
           size: 2.8,
           anchor: 'middle',
           style: k === worst ? 'failure' : 'muted',
@@ -232,9 +239,7 @@ function groupPicture(
   const w = at(points[worst]!);
   items.push({ k: 'circle', at: w, r: 3.4, line: 'failure' });
   if (runs.length)
-    items.push(
-      text([w[0] + 4.4, w[1] + 4.4], `${figure(sizes[worst]!, 'N/mm')} N/mm`, { size: 2.8, style: 'failure', bold: true }),
-    );
+    items.push(text([w[0] + 4.4, w[1] + 4.4], u.quantity(sizes[worst]!, 'N/mm'), { size: 2.8, style: 'failure', bold: true }));
   const o = at(centre);
   items.push(
     path(
@@ -258,12 +263,12 @@ function groupPicture(
     const [dx, dy] = [load.V_x / V, -load.V_z / V];
     items.push(
       ...arrow([a[0] - dx * 18, a[1] - dy * 18], [load.V_x, load.V_z], 18, false),
-      text([a[0] - dx * 18 + 2, a[1] - dy * 18 + (dy < 0 ? 4 : -1.5)], `${figure(V * 1e3, 'kN')} kN`, { size: 3.2, bold: true }),
+      text([a[0] - dx * 18 + 2, a[1] - dy * 18 + (dy < 0 ? 4 : -1.5)], u.quantity(V * 1e3, 'kN'), { size: 3.2, bold: true }),
     );
   }
   if (load.M !== 0)
     items.push(
-      text([a[0] + 3, a[1] - 4], `${figure(Math.abs(load.M) * 1e6, 'kNm')} kNm ${load.M > 0 ? 'anticlockwise' : 'clockwise'}`, {
+      text([a[0] + 3, a[1] - 4], `${u.quantity(Math.abs(load.M) * 1e6, 'kNm')} ${load.M > 0 ? 'anticlockwise' : 'clockwise'}`, {
         size: 3.2,
         bold: true,
       }),
@@ -294,23 +299,25 @@ const weldA = wg.f('a', 'mm', 'k_a*s', 'throat of the fillet', 'EN 1993-1-8, 4.5
 const weldR = wg.f('F_w_Rd', 'N/mm', 'a*f_u/(sqrt(3)*beta_w*gamma_M2)', 'resistance per length', 'EN 1993-1-8, 4.5.3.3');
 
 function weldGroup(i: WeldGroupInput, basis: Basis): Calculation {
+  const u = basis.units;
   const runs = numberLines(i.runs).map((l, k): readonly [Point, Point] => {
     if (!l || l.length !== 4)
       throw new Refusal(
         'runs',
-        `runs: line ${k + 1} has ${l ? `${l.length} number${l.length === 1 ? '' : 's'}` : 'something that is no number'}; accepted are four numbers a line, x1 z1 x2 z2 in mm.`,
+        `runs: line ${k + 1} has ${l ? `${l.length} number${l.length === 1 ? '' : 's'}` : 'something that is no number'}; accepted are four numbers a line, x1 z1 x2 z2 in ${u.name('mm')}.`,
       );
     return [
       [l[0]!, l[1]!],
       [l[2]!, l[3]!],
     ];
   });
-  if (!runs.length) throw new Refusal('runs', 'runs: there are no welds; accepted are lines of x1 z1 x2 z2 in mm.');
+  if (!runs.length) throw new Refusal('runs', `runs: there are no welds; accepted are lines of x1 z1 x2 z2 in ${u.name('mm')}.`);
   if (runs.length > 200)
     throw new Refusal('runs', `runs: ${runs.length} welds are too many for one group; accepted are 200 or fewer.`);
   const lengths = runs.map(([p, q]) => Math.hypot(q[0] - p[0], q[1] - p[1]));
   const short = lengths.findIndex((l) => l < 1);
-  if (short >= 0) throw new Refusal('runs', `runs: line ${short + 1} has no length; accepted is a weld of 1 mm or more.`);
+  if (short >= 0)
+    throw new Refusal('runs', `runs: line ${short + 1} has no length; accepted is a weld of ${u.about(1)} or more.`);
   const L = lengths.reduce((x, y) => x + y, 0);
   const centre: Point = [0, 1].map(
     (axis) => runs.reduce((sum, [p, q], k) => sum + (lengths[k]! * (p[axis]! + q[axis]!)) / 2, 0) / L,
@@ -330,7 +337,7 @@ function weldGroup(i: WeldGroupInput, basis: Basis): Calculation {
   const sizes = forces.map(([x, z]) => Math.hypot(x, z));
   const worst = sizes.reduce((best, f, k) => (f > sizes[best]! + 1e-9 ? k : best), 0);
   const steel = basis.standard.materials.steel({ grade: i.grade }, 16, basis.set, 'grade', basis.steels);
-  const c = new Calculator(weldSheet);
+  const c = new Calculator(weldSheet, u);
   putLoad(c, w, i, centre, places[worst]!, 'the welds');
   c.put(w.L, L, 'the welds');
   c.put(w.I_p, I_p, 'the welds');
@@ -345,33 +352,39 @@ function weldGroup(i: WeldGroupInput, basis: Basis): Calculation {
   const R_ = weldR(c.run);
   const loaded = F > 0;
   return {
-    answer: `Worst place x ${figure(places[worst]![0], 'mm')}, z ${figure(places[worst]![1], 'mm')}: ${quantity(F, 'N/mm')} against ${quantity(R_, 'N/mm')}${loaded ? `; used ${(F / R_).toFixed(3)}` : ''}`,
+    answer: `Worst place x ${u.figure(places[worst]![0], 'mm')}, z ${u.figure(places[worst]![1], 'mm')}: ${u.quantity(F, 'N/mm')} against ${u.quantity(R_, 'N/mm')}${loaded ? `; used ${(F / R_).toFixed(3)}` : ''}`,
     state: !loaded ? 'none' : F <= R_ ? 'holds' : 'gives',
     sections: [
       c.section(
         'group',
         'Fillet weld group, elastic',
         'EN 1993-1-8, 4.5.3.3',
-        `${quantity(F, 'N/mm')} against ${quantity(R_, 'N/mm')}: utilisation ${(F / R_).toFixed(3)}`,
+        `${u.quantity(F, 'N/mm')} against ${u.quantity(R_, 'N/mm')}: utilisation ${(F / R_).toFixed(3)}`,
         F <= R_,
       ),
     ],
     tables: [
       {
         title: 'Force per length at the ends of each weld',
-        head: ['Weld', 'x mm', 'z mm', 'to the right N/mm', 'upwards N/mm', 'resultant N/mm'],
+        head: [
+          'Weld',
+          ...[
+            ['x', 'z'],
+            ['to the right', 'upwards', 'resultant'],
+          ].flatMap((w, k) => w.map((x) => `${x} ${u.name(k ? 'N/mm' : 'mm')}`)),
+        ],
         rows: places.map((p, k) => [
           `${Math.floor(k / 2) + 1}, ${k % 2 ? 'end' : 'start'}`,
-          figure(p[0], 'mm'),
-          figure(p[1], 'mm'),
-          figure(forces[k]![0], 'N/mm'),
-          figure(forces[k]![1], 'N/mm'),
-          figure(sizes[k]!, 'N/mm'),
+          u.figure(p[0], 'mm'),
+          u.figure(p[1], 'mm'),
+          u.figure(forces[k]![0], 'N/mm'),
+          u.figure(forces[k]![1], 'N/mm'),
+          u.figure(sizes[k]!, 'N/mm'),
         ]),
         marked: worst,
       },
     ],
-    picture: groupPicture(places, forces, sizes, worst, centre, i, runs),
+    picture: groupPicture(u, places, forces, sizes, worst, centre, i, runs),
   };
 }
 
@@ -390,21 +403,21 @@ export const boltGroupTool: Tool<BoltGroupInput> = {
     ...loadKeys,
   }),
   fields: [
-    { id: 'rows', label: 'Rows', unit: '', type: 'number' },
-    { id: 'cols', label: 'Columns', unit: '', type: 'number' },
-    { id: 'pitch', label: 'Pitch of rows', unit: 'mm', type: 'number' },
-    { id: 'gauge', label: 'Pitch of columns', unit: 'mm', type: 'number' },
+    { id: 'rows', label: 'Rows', quantity: 'none', type: 'number' },
+    { id: 'cols', label: 'Columns', quantity: 'none', type: 'number' },
+    { id: 'pitch', label: 'Pitch of rows', quantity: 'length', type: 'number' },
+    { id: 'gauge', label: 'Pitch of columns', quantity: 'length', type: 'number' },
     {
       id: 'points',
       label: 'or places of the bolts',
-      unit: 'mm',
+      quantity: 'length',
       type: 'lines',
       optional: true,
       hint: 'x and z, one bolt a line, instead of rows and columns',
     },
     ...loadFields,
-    { id: 'F_Rd', label: 'Resistance of one bolt', unit: 'kN', type: 'number', optional: true },
-    { id: 'method', label: 'Method', unit: '', type: 'choice', options: [{ value: 'elastic', label: 'elastic' }] },
+    { id: 'F_Rd', label: 'Resistance of one bolt', quantity: 'force', type: 'number', optional: true },
+    { id: 'method', label: 'Method', quantity: 'none', type: 'choice', options: [{ value: 'elastic', label: 'elastic' }] },
   ],
   start: {
     rows: 4,
@@ -434,9 +447,9 @@ export const weldGroupTool: Tool<WeldGroupInput> = {
     ...loadKeys,
   }),
   fields: [
-    { id: 'runs', label: 'Welds', unit: 'mm', type: 'lines', hint: 'x1 z1 x2 z2, one weld a line, effective lengths' },
-    { id: 's', label: 'Leg', unit: 'mm', type: 'number' },
-    { id: 'grade', label: 'Weaker steel', unit: '', type: 'grade', options: GRADE_CHOICES },
+    { id: 'runs', label: 'Welds', quantity: 'length', type: 'lines', hint: 'x1 z1 x2 z2, one weld a line, effective lengths' },
+    { id: 's', label: 'Leg', quantity: 'length', type: 'number' },
+    { id: 'grade', label: 'Weaker steel', quantity: 'none', type: 'grade', options: GRADE_CHOICES },
     ...loadFields,
   ],
   start: { runs: '0 0 0 220\n0 0 80 0\n0 220 80 220', s: 6, grade: 'S275', V_x: 0, V_z: -90, x_a: 160, z_a: 110, M: 0 },

@@ -37,3 +37,4 @@ export function calculate(
   }
 }
 export { toolFieldHelp } from './field-help.ts';
+export { numberLines } from './tool.ts';

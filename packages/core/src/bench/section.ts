@@ -4,9 +4,9 @@ import { path, text, type Item } from '../detail/drawing.ts';
 import type { Point } from '../detail/solid.ts';
 import { Sheet } from '../formula/index.ts';
 import type { Basis } from '../basis/basis.ts';
-import { figure, quantity } from '../units/format.ts';
 import { Calculator, type Calculation, type Tool, type ToolPicture } from './tool.ts';
 import { factorsOf } from '../standards/en1993/standard.ts';
+import { SI, type Units } from '../units/system.ts';
 
 export interface SectionInput {
   readonly section: string;
@@ -43,13 +43,19 @@ const formulas = {
     'EN 1993-1-1, 6.2.5',
   ),
 };
+/** An area, a modulus or a second moment as section tables have it: powers of a centimetre, or of an inch. */
+function inTables(u: Units, x: number, power: number): readonly [string, string] {
+  const size = u.id === 'SI' ? 10 : 25.4;
+  return [SI.figure(x / size ** power, 'mm'), `${u.id === 'SI' ? 'cm' : 'in'}${'²³⁴'[power - 2]}`];
+}
 const thickest = (s: Section): number => ('tf' in s ? s.tf : s.t);
 
 function calculate(i: SectionInput, basis: Basis): Calculation {
+  const u = basis.units;
   const s = findSection(i.section, 'section', basis.sections);
   const p = properties(s);
   const steel = basis.standard.materials.steel({ grade: i.grade }, thickest(s), basis.set, 'grade', basis.steels);
-  const c = new Calculator(sheet);
+  const c = new Calculator(sheet, u);
   for (const k of ['A', 'A_v', 'W_el_y', 'W_pl_y', 'W_pl_z'] as const)
     c.put(g[k], p[k], `${s.name}, from its nominal dimensions`, 'catalogue');
   c.put(g.f_y, steel.f_y, `${i.grade}, ${thickest(s)} mm thick`, 'catalogue');
@@ -61,28 +67,28 @@ function calculate(i: SectionInput, basis: Basis): Calculation {
     number,
     number,
   ];
+  const property = (name: string, x: number, power: number): string[] => [name, ...inTables(u, x, power)];
   const dims: [string, string][] =
     'tf' in s
       ? [
-          ['h', figure(s.h, 'mm')],
-          ['b', figure(s.b, 'mm')],
-          ['t_w', figure(s.tw, 'mm')],
-          ['t_f', figure(s.tf, 'mm')],
-          ['r', figure(s.r, 'mm')],
+          ['h', u.figure(s.h, 'mm')],
+          ['b', u.figure(s.b, 'mm')],
+          ['t_w', u.figure(s.tw, 'mm')],
+          ['t_f', u.figure(s.tf, 'mm')],
+          ['r', u.figure(s.r, 'mm')],
         ]
       : s.shape === 'RHS'
         ? [
-            ['h', figure(s.h, 'mm')],
-            ['b', figure(s.b, 'mm')],
-            ['t', figure(s.t, 'mm')],
+            ['h', u.figure(s.h, 'mm')],
+            ['b', u.figure(s.b, 'mm')],
+            ['t', u.figure(s.t, 'mm')],
           ]
         : [
-            ['d', figure(s.d, 'mm')],
-            ['t', figure(s.t, 'mm')],
+            ['d', u.figure(s.d, 'mm')],
+            ['t', u.figure(s.t, 'mm')],
           ];
-  const cm = (x: number, power: number): string => figure(x / 10 ** power, 'mm');
   return {
-    answer: `${s.name} ${i.grade}: shear ${quantity(V, 'kN')}, axial ${quantity(N, 'kN')}, plastic moment ${quantity(M, 'kNm')}`,
+    answer: `${s.name} ${i.grade}: shear ${u.quantity(V, 'kN')}, axial ${u.quantity(N, 'kN')}, plastic moment ${u.quantity(M, 'kNm')}`,
     state: 'none',
     sections: [
       c.section(
@@ -98,17 +104,17 @@ function calculate(i: SectionInput, basis: Basis): Calculation {
         head: ['Property', 'Value', 'Unit'],
         marked: -1,
         rows: [
-          ...dims.map(([k, v]) => [k, v, 'mm']),
-          ['mass', figure(p.mass, 'mm'), 'kg/m'],
-          ['A', cm(p.A, 2), 'cm²'],
-          ['A_v', cm(p.A_v, 2), 'cm²'],
-          ['I_y', cm(p.I_y, 4), 'cm⁴'],
-          ['I_z', cm(p.I_z, 4), 'cm⁴'],
-          ['W_el,y', cm(p.W_el_y, 3), 'cm³'],
-          ['W_pl,y', cm(p.W_pl_y, 3), 'cm³'],
-          ['W_el,z', cm(p.W_el_z, 3), 'cm³'],
-          ['W_pl,z', cm(p.W_pl_z, 3), 'cm³'],
-          ['I_t', cm(p.I_t, 4), 'cm⁴'],
+          ...dims.map(([k, v]) => [k, v, u.name('mm')]),
+          ['mass', ...u.massPerLength(p.mass)],
+          property('A', p.A, 2),
+          property('A_v', p.A_v, 2),
+          property('I_y', p.I_y, 4),
+          property('I_z', p.I_z, 4),
+          property('W_el,y', p.W_el_y, 3),
+          property('W_pl,y', p.W_pl_y, 3),
+          property('W_el,z', p.W_el_z, 3),
+          property('W_pl,z', p.W_pl_z, 3),
+          property('I_t', p.I_t, 4),
         ],
       },
     ],
@@ -185,26 +191,32 @@ export const sectionTool: Tool<SectionInput> = {
   about: 'Section browser: dimensions, properties and resistances of every section in the catalogue and of the job.',
   schema: Joi.object({ section: Joi.string().max(60).required(), grade: Joi.string().max(40).required() }),
   fields: [
-    { id: 'section', label: 'Section', unit: '', type: 'section' },
-    { id: 'grade', label: 'Steel', unit: '', type: 'grade', options: GRADE_CHOICES },
+    { id: 'section', label: 'Section', quantity: 'none', type: 'section' },
+    { id: 'grade', label: 'Steel', quantity: 'none', type: 'grade', options: GRADE_CHOICES },
   ],
   start: { section: 'UB 406x140x39', grade: 'S275' },
   calculate,
-  browse: (basis) => ({
-    head: ['Section', 'kg/m', 'h mm', 'b mm', 'A cm²', 'I_y cm⁴', 'W_pl,y cm³'],
-    rows: [...basis.sections, ...SECTIONS].map((s) => {
+  browse: ({ units: u, sections }) => ({
+    head: [
+      'Section',
+      u.massPerLength(1)[1],
+      `h ${u.name('mm')}`,
+      `b ${u.name('mm')}`,
+      ...(['A', 'I_y', 'W_pl,y'] as const).map((k, i) => `${k} ${inTables(u, 1, [2, 4, 3][i]!)[1]}`),
+    ],
+    rows: [...sections, ...SECTIONS].map((s) => {
       const p = properties(s);
       const [h, b] = s.shape === 'CHS' ? [s.d, s.d] : [s.h, s.b];
       return {
         set: { section: s.name },
         cells: [
           s.name,
-          figure(p.mass, 'mm'),
-          figure(h, 'mm'),
-          figure(b, 'mm'),
-          figure(p.A / 1e2, 'mm'),
-          figure(p.I_y / 1e4, 'mm'),
-          figure(p.W_pl_y / 1e3, 'mm'),
+          u.massPerLength(p.mass)[0],
+          u.figure(h, 'mm'),
+          u.figure(b, 'mm'),
+          inTables(u, p.A, 2)[0],
+          inTables(u, p.I_y, 4)[0],
+          inTables(u, p.W_pl_y, 3)[0],
         ],
       };
     }),

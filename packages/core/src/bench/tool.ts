@@ -1,6 +1,7 @@
 import type Joi from 'joi';
 import type { Item } from '../detail/drawing.ts';
 import { Run, type Origin, type Sheet, type Slot } from '../formula/index.ts';
+import type { Quantity, Units } from '../units/system.ts';
 import type { Basis } from '../basis/basis.ts';
 import { stepsOf, type WorkingSection } from '../checks/workings.ts';
 
@@ -8,7 +9,8 @@ import { stepsOf, type WorkingSection } from '../checks/workings.ts';
 export interface ToolField {
   readonly id: string;
   readonly label: string;
-  readonly unit: string;
+  /** What it is; the job's system of units says how it is shown and typed. */
+  readonly quantity: Quantity;
   readonly type: 'number' | 'choice' | 'lines' | 'section' | 'grade';
   readonly options?: readonly { readonly value: string | number | boolean; readonly label: string }[];
   /** May be left empty. */
@@ -62,7 +64,10 @@ export interface Tool<I = Record<string, unknown>> {
 export class Calculator {
   readonly run: Run;
   private readonly origins = new Map<number, Origin>();
-  constructor(sheet: Sheet) {
+  constructor(
+    sheet: Sheet,
+    private readonly units: Units,
+  ) {
     this.run = new Run(sheet);
     this.run.startTrace();
   }
@@ -87,7 +92,7 @@ export class Calculator {
       pass,
       governs: false,
       multiple: null,
-      steps: stepsOf(this.run.steps!, id, this.origins),
+      steps: stepsOf(this.run.steps!, id, this.origins, '', this.units),
     };
   }
 }

@@ -8,8 +8,7 @@ import {
   type Origin,
   type Step,
 } from '../formula/index.ts';
-import { figure, quantity } from '../units/format.ts';
-import { UNITS, type UnitId } from '../units/units.ts';
+import { SI, type Units } from '../units/system.ts';
 
 /** Where a symbol's value comes from: another line of the workings, or the outside. */
 export type Source = { readonly kind: 'formula'; readonly section: string; readonly anchor: string } | Origin;
@@ -61,6 +60,7 @@ export function stepsOf(
   section: string,
   origins: ReadonlyMap<number, Origin>,
   where = '',
+  units: Units = SI,
 ): WorkingStep[] {
   // A value worked twice (once for each of two checks) is printed once.
   const mine = steps.filter(
@@ -75,24 +75,22 @@ export function stepsOf(
       symbol: letter(slot.symbol),
       text,
       clause,
-      formula: s.def.method ? { k: 'word', text: s.def.method } : notationOf(ast),
-      values: uses.length && ast.t !== 'sym' ? substituted(ast, values, { value: s.value, unit: slot.unit }) : null,
+      formula: s.def.method ? { k: 'word', text: s.def.method } : notationOf(ast, units),
+      values: uses.length && ast.t !== 'sym' ? substituted(ast, values, { value: s.value, unit: slot.unit }, units) : null,
       result:
         ast.t === 'num' && !s.def.method
           ? null
-          : (scientific(s.value, slot.unit) ?? { k: 'num', text: figure(s.value, slot.unit, WORKING_DIGITS) }),
-      unit: UNITS[slot.unit].text,
+          : (scientific(s.value, slot.unit, units) ?? { k: 'num', text: units.figure(s.value, slot.unit, WORKING_DIGITS) }),
+      unit: units.name(slot.unit),
       uses: uses.map((u, i) => ({
         name: u.name,
         text: u.slot.text,
-        value: shownValue(s.values[i]!, u.slot.unit),
+        value: units.quantity(s.values[i]!, u.slot.unit, WORKING_DIGITS),
         source: sourceOf(steps, s.from[i]!, u.slot.index, origins),
       })),
     };
   });
 }
-
-const shownValue = (value: number, unit: UnitId): string => quantity(value, unit, WORKING_DIGITS);
 
 function sourceOf(steps: readonly Step[], from: number, slot: number, origins: ReadonlyMap<number, Origin>): Source {
   if (from >= 0) {

@@ -65,7 +65,7 @@ export function waysOut(kindId: string, input: unknown, combinations: readonly C
     const way: WayOut = {
       label,
       input: trial,
-      line: kind.line.print(trial),
+      line: kind.line.print(trial, basis.units),
       before,
       after,
       state: report.state,

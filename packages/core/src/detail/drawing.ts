@@ -265,8 +265,8 @@ export function leader(tip: Point, at: Point, lines: readonly string[], callout:
  * Weld symbol of ISO 2553 for fillets, on both sides of a joint or on the arrow side alone (then with the dashed line of system A): arrow,
  * reference line, triangles, the leg with the letter z before it. `shelf` is where the reference line starts, running to the left.
  */
-export function filletSymbol(tip: Point, shelf: Point, leg: number, callout: string, sides: 1 | 2 = 2): Item[] {
-  const label = `z${leg}`;
+export function filletSymbol(tip: Point, shelf: Point, size: string, callout: string, sides: 1 | 2 = 2): Item[] {
+  const label = size;
   const length = textWidth(label) + 8;
   const [x, y] = shelf;
   const t = x - 2.2;
@@ -369,6 +369,8 @@ export interface TitleBlock {
   readonly verdict: string;
   readonly checked: string;
   readonly basis: string;
+  /** Unit of the figures on the sheet; mm when absent. */
+  readonly units?: string;
 }
 
 export const TITLE = { width: 84, height: 25 } as const;
@@ -422,7 +424,7 @@ export function sheetFrame(t: TitleBlock, scale: string): Item[] {
     text([mid + 2, y + 4.7], fit(`Job ${t.number} · rev ${t.revision}`, 42, 3.1), { size: 3.1 }),
     text([x + 2, y + 14.5], fit(t.mark, 37, 6), { size: 6, bold: true }),
     text([x + 2, y + 19], fit(t.kind, 38, 2.9), { size: 2.9, style: 'muted' }),
-    text([x + 2, y + 23], fit(`${t.basis} · ${scale} · mm`, 38, 2.6), { size: 2.6, style: 'muted' }),
+    text([x + 2, y + 23], fit(`${t.basis} · ${scale} · ${t.units ?? 'mm'}`, 38, 2.6), { size: 2.6, style: 'muted' }),
     ...verdict.map((line, i) => text([mid + 2, y + start + i * leading], line, { size: 3.2, bold: true })),
     ...wrap(t.checked, 42, 2.9, verdict.length > 1 ? 1 : 2).map((line, i) =>
       text([mid + 2, y + (full ? 23.2 : 16.6 + (verdict.length - 1) * 4 + i * 3.8)], line, { size: 2.9 }),

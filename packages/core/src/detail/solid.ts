@@ -1,3 +1,4 @@
+import { SI, type Units } from '../units/system.ts';
 import { STEEL_DENSITY } from '../catalogue/properties.ts';
 /**
  * The solid detail of a joint: the one geometry that drawings, weights, bolt lengths and clearances read. Joint coordinates in mm:
@@ -153,9 +154,11 @@ export interface Quantities {
 }
 
 /** "8 bolts 65 long, 6 of 55". */
-export const boltWords = (q: Quantities): string =>
+export const boltWords = (q: Quantities, units: Units = SI): string =>
   q.boltLengths
-    .map(({ length, count }, i) => (i === 0 ? `${count} ${q.fastener ?? 'bolts'} ${length} long` : `${count} of ${length}`))
+    .map(({ length, count }, i) =>
+      i === 0 ? `${count} ${q.fastener ?? 'bolts'} ${units.length(length)} long` : `${count} of ${units.length(length)}`,
+    )
     .join(', ') || `no ${q.fastener ?? 'bolts'}`;
 
 export function polygonArea(points: readonly Point[]): number {

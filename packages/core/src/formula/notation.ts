@@ -1,5 +1,5 @@
-import { figure } from '../units/format.ts';
-import { shown, type UnitId } from '../units/units.ts';
+import { SI, type Units } from '../units/system.ts';
+import type { UnitId } from '../units/units.ts';
 import type { Ast } from './ast.ts';
 import { compile } from './compile.ts';
 import { nameParts } from './names.ts';
@@ -7,7 +7,7 @@ import { nameParts } from './names.ts';
 /** Typeset form of a formula, before any renderer: KaTeX on screen and the PDF both draw this one tree. */
 export type Notation =
   | { readonly k: 'row'; readonly items: readonly Notation[] }
-  | { readonly k: 'num'; readonly text: string }
+  | { readonly k: 'num'; readonly text: string; readonly unit?: string }
   | { readonly k: 'var'; readonly name: string; readonly head: string; readonly sub: string }
   | { readonly k: 'op'; readonly text: string }
   | { readonly k: 'word'; readonly text: string }
@@ -37,13 +37,18 @@ const op = (text: string): Notation => ({ k: 'op', text });
 const fence = (of: Notation, open = '(', close = ')'): Notation => ({ k: 'fence', of, open, close });
 
 /** Notation of a formula; `symbol` says how each symbol is shown (its letter, or its value). */
-export function notationOf(ast: Ast, symbol: (name: string) => Notation = letter, times = false): Notation {
-  const go = (a: Ast): Notation => notationOf(a, symbol, times);
+export function notationOf(ast: Ast, units: Units = SI, symbol: (name: string) => Notation = letter, times = false): Notation {
+  const go = (a: Ast): Notation => notationOf(a, units, symbol, times);
   const within = (a: Ast, level: number): Notation => (levelOf(a) < level ? fence(go(a)) : go(a));
   switch (ast.t) {
     case 'num':
       if (ast.text === 'pi') return { k: 'word', text: 'π' };
-      return { k: 'num', text: ast.unit === '-' ? ast.text : `${ast.text} ${ast.unit}` };
+      if (ast.unit === '-') return { k: 'num', text: ast.text };
+      return {
+        k: 'num',
+        text: units.id === 'SI' ? ast.text : units.figure(ast.value, ast.unit, WORKING_DIGITS),
+        unit: units.name(ast.unit),
+      };
     case 'sym':
       return symbol(ast.name);
     case 'neg':
@@ -78,23 +83,28 @@ export const WORKING_DIGITS = 4;
  * The formula with its values put in. Values are printed in their own units; where these don't combine to the result's unit
  * the power of ten is printed, so the line can be worked by hand as it stands.
  */
-export function substituted(ast: Ast, values: ReadonlyMap<string, Substitution>, result: Substitution): Notation {
+export function substituted(
+  ast: Ast,
+  values: ReadonlyMap<string, Substitution>,
+  result: Substitution,
+  units: Units = SI,
+): Notation {
   const names = [...values.keys()];
-  const displayed = Float64Array.from(values.values(), (s) => shown(s.value, s.unit));
-  const worked = compile(ast, (name) => names.indexOf(name))(displayed);
-  const exponent = Math.log10(shown(result.value, result.unit) / worked);
+  const displayed = Float64Array.from(values.values(), (s) => units.shown(s.value, s.unit));
+  const worked = compile(inUnits(ast, units), (name) => names.indexOf(name))(displayed);
+  const exponent = Math.log10(units.shown(result.value, result.unit) / worked);
   const whole = Math.round(exponent);
   const consistent = Number.isFinite(exponent) && Math.abs(exponent - whole) < 1e-6;
   const number = (name: string): Notation => {
     const s = values.get(name)!;
     // Units that do not combine to a power of ten (kN beside kNm in a sum): fall back to N and mm throughout.
     const unit = consistent || result.value === 0 ? s.unit : baseUnit(s.unit);
-    const text = figure(s.value, unit, WORKING_DIGITS);
+    const text = units.figure(s.value, unit, WORKING_DIGITS);
     const negative = s.value < 0;
-    const num: Notation = scientific(s.value, unit) ?? { k: 'num', text };
+    const num: Notation = scientific(s.value, unit, units) ?? { k: 'num', text };
     return negative ? fence(num) : num;
   };
-  const body = notationOf(ast, number, true);
+  const body = notationOf(ast, units, number, true);
   if (!consistent || whole === 0) return body;
   const bracketed = levelOf(ast) < LEVEL.product ? fence(body) : body;
   return row(bracketed, op('×'), {
@@ -102,6 +112,22 @@ export function substituted(ast: Ast, values: ReadonlyMap<string, Substitution>,
     base: { k: 'num', text: '10' },
     exp: { k: 'num', text: whole < 0 ? `−${-whole}` : String(whole) },
   });
+}
+
+/** The formula for values as they are shown: sizes written into it are in the same units as those put in. */
+function inUnits(ast: Ast, units: Units): Ast {
+  switch (ast.t) {
+    case 'num':
+      return { ...ast, value: units.shown(ast.value, ast.unit) };
+    case 'sym':
+      return ast;
+    case 'neg':
+      return { ...ast, a: inUnits(ast.a, units) };
+    case 'call':
+      return { ...ast, args: ast.args.map((a) => inUnits(a, units)) };
+    case 'bin':
+      return { ...ast, a: inUnits(ast.a, units), b: inUnits(ast.b, units) };
+  }
 }
 
 const BASE: Readonly<Partial<Record<UnitId, UnitId>>> = {
@@ -115,11 +141,11 @@ const BASE: Readonly<Partial<Record<UnitId, UnitId>>> = {
 const baseUnit = (unit: UnitId): UnitId => BASE[unit] ?? unit;
 
 /** Large values as 8.763 × 10⁷; null for ordinary ones. */
-export function scientific(value: number, unit: UnitId): Notation | null {
-  const x = shown(value, unit);
+export function scientific(value: number, unit: UnitId, units: Units = SI): Notation | null {
+  const x = units.shown(value, unit);
   if (Math.abs(x) < 1e6) return null;
   const exponent = Math.floor(Math.log10(Math.abs(x)));
-  return row({ k: 'num', text: figure((x / 10 ** exponent) * 1.0000000000001, '-', WORKING_DIGITS) }, op('×'), {
+  return row({ k: 'num', text: SI.figure((x / 10 ** exponent) * 1.0000000000001, '-', WORKING_DIGITS) }, op('×'), {
     k: 'sup',
     base: { k: 'num', text: '10' },
     exp: { k: 'num', text: String(exponent) },

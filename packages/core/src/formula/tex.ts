@@ -1,4 +1,3 @@
-import { UNITS, type UnitId } from '../units/units.ts';
 import type { Notation } from './notation.ts';
 import { texName } from './names.ts';
 
@@ -13,7 +12,7 @@ export function texOf(n: Notation, link = false, nested = false): string {
     case 'row':
       return n.items.map(go).join('');
     case 'num':
-      return texNumber(n.text);
+      return texNumber(n.text, n.unit);
     case 'var':
       return link ? `\\htmlData{symbol=${n.name}}{${texName(n.name)}}` : `{${texName(n.name)}}`;
     case 'op':
@@ -40,8 +39,7 @@ const plain = (text: string): string =>
     .replace(/\^/g, '\\textasciicircum ')
     .replace(/~/g, '\\textasciitilde ');
 
-function texNumber(text: string): string {
-  const [number, unit] = text.split(' ');
-  const value = number!.replace('\u2212', '-');
-  return unit ? `${value}\\,${UNITS[unit as UnitId].tex}` : value;
+function texNumber(text: string, unit: string | undefined): string {
+  const value = text.replace('\u2212', '-');
+  return unit ? `${value}\\,\\text{${plain(unit)}}` : value;
 }

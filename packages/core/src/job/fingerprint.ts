@@ -19,10 +19,10 @@ function canonical(value: unknown): string {
  * guards against oversight, not against forgery.
  */
 export function fingerprint(joint: JointLike, basis: Basis): string {
-  // How a sheet is dimensioned changes no result.
+  // How a sheet is dimensioned changes no result, nor do the units that it is in.
   const { rows_from: _shown, ...settings } = basis.settings;
   // What was signed before there was a choice of standards stays signed.
-  const { standard, ...rest } = basis;
+  const { standard, units: _units, ...rest } = basis;
   const of = standard === STANDARDS[0] ? rest : { ...rest, standard: standard.id };
   const text = canonical({ kind: joint.kind, input: joint.input, combinations: joint.combinations, basis: { ...of, settings } });
   let h1 = 0xdeadbeef;

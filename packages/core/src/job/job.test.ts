@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { texOf } from '../formula/index.ts';
 import { firstDetail } from '../design/first.ts';
-import { figure, multipleText, quantity, significant } from '../units/format.ts';
+import { multipleText, significant } from '../units/format.ts';
+import { SI } from '../units/system.ts';
 import { basisOf, DEFAULT_BASIS } from '../standards/job-basis.ts';
 import { buildJoint, checkJoint, firstPath, reportOf } from '../joints/report.ts';
 import { migrate, readJob, type JobDocument } from './document.ts';
@@ -184,10 +185,10 @@ describe('fingerprints', () => {
 
 describe('numbers as printed', () => {
   it('have three figures and a real minus sign, sizes as typed', () => {
-    expect(quantity(178_795, 'kN')).toBe('179 kN');
-    expect(quantity(-31_000, 'kN')).toBe('−31 kN');
-    expect(quantity(208.8, 'mm')).toBe('208.8 mm');
-    expect(figure(0.606061, '-')).toBe('0.606');
+    expect(SI.quantity(178_795, 'kN')).toBe('179 kN');
+    expect(SI.quantity(-31_000, 'kN')).toBe('−31 kN');
+    expect(SI.quantity(208.8, 'mm')).toBe('208.8 mm');
+    expect(SI.figure(0.606061, '-')).toBe('0.606');
     expect(significant(9.9996)).toBe('10.0');
     expect(significant(1234.5)).toBe('1235');
     expect(significant(0.000123)).toBe('0.000123');

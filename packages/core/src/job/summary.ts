@@ -17,7 +17,7 @@ export function summaryOf(
     const kind = kindOf(joint.kind);
     known = {
       stale: joint.checked !== undefined && joint.checked.fingerprint !== fingerprint(joint, basis),
-      members: kind.members(joint.input),
+      members: kind.members(joint.input, basis.units),
     };
     const built = kind.build(joint.input, basis);
     const report = reportOf(built, joint.combinations);

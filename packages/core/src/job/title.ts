@@ -2,7 +2,7 @@ import type { Basis } from '../basis/basis.ts';
 import type { TitleBlock } from '../detail/drawing.ts';
 import { kindOf } from '../joints/registry.ts';
 import type { JointLike } from '../joints/report.ts';
-import { basisWords } from '../standards/job-basis.ts';
+import { basisWords, unitsOf } from '../standards/job-basis.ts';
 import type { JobDocument, SignOff } from './document.ts';
 import { fingerprint } from './fingerprint.ts';
 
@@ -20,9 +20,14 @@ export function titleOf(
     mark: joint.mark,
     kind: kindOf(joint.kind).title,
     basis: basisWords(job.basis),
+    units: basis.units.name('mm'),
     checked: signWords(joint, basis),
   };
 }
+
+/** The detail line of a joint as its job shows it. */
+export const lineOf = (joint: Pick<JointLike, 'kind' | 'input'>, job: Pick<JobDocument, 'basis'>): string =>
+  kindOf(joint.kind).line.print(joint.input, unitsOf(job.basis));
 
 /** Who signed a joint and whether it has changed since. */
 function signWords(joint: JointLike & { readonly checked?: SignOff | undefined }, basis: Basis): string {

@@ -5,7 +5,7 @@ import { stepsOf, type WorkingSection } from '../checks/workings.ts';
 import { Run, type Origin } from '../formula/index.ts';
 import type { Joint } from '../joints/kind.ts';
 import { buildJoint, reportCombination, summarise, type JointLike, type JointReport } from '../joints/report.ts';
-import { multipleText, quantity } from '../units/format.ts';
+import { multipleText } from '../units/format.ts';
 
 export interface Workings {
   readonly combination: Combination | null;
@@ -20,6 +20,7 @@ export function workingsOf(
   index: number,
   { prepared }: Joint = buildJoint(joint, basis),
 ): Workings {
+  const { units } = basis;
   const run = new Run(prepared.sheet);
   const reports = joint.combinations.map((c) => reportCombination(c, prepared.check(inNewtons(c), run), basis));
   const combination = joint.combinations[index] ?? null;
@@ -57,19 +58,19 @@ export function workingsOf(
         pass: true,
         governs: false,
         multiple: null,
-        steps: stepsOf(traced.steps!, id, origins),
+        steps: stepsOf(traced.steps!, id, origins, '', units),
       });
     }
   for (const c of checks) {
     const where = c.type === 'strength' ? (c.where ?? '') : '';
-    const steps = stepsOf(traced.steps!, c.id, origins, where);
+    const steps = stepsOf(traced.steps!, c.id, origins, where, units);
     if (c.type === 'value') {
       sections.push({
         id: c.id,
         title: c.title,
         clause: c.clause,
         type: 'value',
-        summary: `${quantity(c.value, c.unit)}: ${c.text}`,
+        summary: `${units.quantity(c.value, c.unit)}: ${c.text}`,
         pass: true,
         governs: false,
         multiple: null,
@@ -93,7 +94,7 @@ export function workingsOf(
       continue;
     }
     const { demand, resistance, unit, utilisation, multiple } = c;
-    const summary = `${quantity(demand, unit)} against ${quantity(resistance, unit)}: ${utilisation === null ? 'no resistance' : `utilisation ${utilisation.toFixed(3)}`}, gives at ${multipleText(multiple)}`;
+    const summary = `${units.quantity(demand, unit)} against ${units.quantity(resistance, unit)}: ${utilisation === null ? 'no resistance' : `utilisation ${utilisation.toFixed(3)}`}, gives at ${multipleText(multiple)}`;
     const key = resultKey(c);
     sections.push({
       id: key,
@@ -108,12 +109,12 @@ export function workingsOf(
     });
   }
   for (const r of rules) {
-    const steps = stepsOf(ruleRun.steps!, r.id, origins);
+    const steps = stepsOf(ruleRun.steps!, r.id, origins, '', units);
     const sign = r.sense === '>=' ? '≥' : '≤';
     const summary =
       r.type === 'skip'
         ? r.reason!
-        : `${r.note ?? `${quantity(r.actual, r.unit)} ${sign} ${quantity(r.limit, r.unit)}`}: ${r.pass ? 'kept' : r.must ? 'broken' : 'advice not met'}`;
+        : `${r.note ?? `${units.quantity(r.actual, r.unit)} ${sign} ${units.quantity(r.limit, r.unit)}`}: ${r.pass ? 'kept' : r.must ? 'broken' : 'advice not met'}`;
     sections.push({
       id: r.id,
       title: r.title,

@@ -4,6 +4,7 @@ import type { Combination } from '../actions/combination.ts';
 import { DEFAULT_BASIS } from '../standards/job-basis.ts';
 import { tryCheckJoint } from './report.ts';
 import type { StrengthResult } from '../checks/check.ts';
+import { US_CUSTOMARY } from '../units/system.ts';
 import { validate } from '../validate/index.ts';
 import type { JointKind } from './kind.ts';
 import type { Pitch } from './pitches.ts';
@@ -74,6 +75,23 @@ export function anyJoint<
         const back = kind.line.parse(line, input);
         expect(kind.line.print(back)).toBe(line);
         expect({ ...back, beam: { ...back.beam, notch: input.beam.notch } }).toEqual(input);
+      }),
+      { numRuns: 500, seed: 417 },
+    );
+  });
+  it('has a line in inches that parses back to itself, to the millimetre', () => {
+    const exact = (v: unknown): unknown => JSON.parse(JSON.stringify(v));
+    fc.assert(
+      fc.property(anyInput, (input) => {
+        const line = kind.line.print(input, US_CUSTOMARY);
+        expect(line).toMatch(/^[A-Z]{2} in \| /);
+        const back = kind.line.parse(line, input);
+        expect(exact({ ...back, beam: { ...back.beam, notch: input.beam.notch } })).toEqual(exact(input));
+        // Without its mark it is read in the units of the job.
+        expect(kind.line.print(kind.line.parse(line.replace(' in |', ' |'), input, US_CUSTOMARY))).toBe(kind.line.print(input));
+        expect(kind.line.parse(kind.line.print(input).replace(' |', ' mm |'), input, US_CUSTOMARY)).toEqual(
+          kind.line.parse(kind.line.print(input), input),
+        );
       }),
       { numRuns: 500, seed: 417 },
     );

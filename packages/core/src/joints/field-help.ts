@@ -1,5 +1,7 @@
 import type Joi from 'joi';
 import { limitWords } from '../validate/limits.ts';
+import { SI, type Units } from '../units/system.ts';
+import { fieldSteps } from './field-makers.ts';
 import type { Field, JointKind } from './kind.ts';
 
 /** What is worth knowing of a field while it is typed. */
@@ -9,14 +11,19 @@ export interface FieldHelp {
   /** What is accepted, in words. */
   readonly accepted?: string;
   /** Practical values, those about the present one. */
-  readonly usual: readonly number[];
+  readonly usual: readonly string[];
 }
 
 /** The limits that the input's own schema sets for a field; nothing where the field is worked out from others. */
-function accepted<I>(schema: Joi.ObjectSchema, field: Field<I>, input: I): string | undefined {
+function accepted<I>(schema: Joi.ObjectSchema, field: Field<I>, input: I, units: Units): string | undefined {
   if (field.type === 'section') return 'a section of the catalogue or the job';
   if (field.options) return field.options.length <= 16 ? field.options.map((o) => o.label).join(', ') : undefined;
-  return limitWords(schema, input, field.id, field.unit);
+  return limitWords(
+    schema,
+    input,
+    field.id,
+    field.quantity === 'length' ? { show: (x) => units.length(x), unit: units.name('mm') } : undefined,
+  );
 }
 
 const MOST = 5;
@@ -29,14 +36,17 @@ function about(steps: readonly number[], value: number): number[] {
 }
 
 /** What a field is, its symbol, its limits by the schema, and usual values. */
-export function fieldHelp<I>(kind: Pick<JointKind<I>, 'schema'>, field: Field<I>, input: I): FieldHelp {
-  const says = accepted(kind.schema, field, input);
+export function fieldHelp<I>(kind: Pick<JointKind<I>, 'schema'>, field: Field<I>, input: I, units: Units = SI): FieldHelp {
+  const says = accepted(kind.schema, field, input, units);
+  const steps = fieldSteps(field, units);
   const value = Number(field.get(input));
   return {
     label: field.label,
     ...(field.symbol ? { symbol: field.symbol } : {}),
     ...(says ? { accepted: says } : {}),
-    usual: field.steps ? about(field.steps, Number.isFinite(value) ? value : 0) : [],
+    usual: steps.length
+      ? about(steps, Number.isFinite(value) ? value : 0).map((x) => (field.quantity === 'length' ? units.length(x) : String(x)))
+      : [],
   };
 }
 

@@ -1,4 +1,5 @@
 import { HOLE_KINDS, GRADE_CHOICES, type HoleKind } from '../catalogue/index.ts';
+import type { Units } from '../units/system.ts';
 import type { Field, FieldValue, Move } from './kind.ts';
 import { printPitch, readPitch, type Pitch } from './pitches.ts';
 
@@ -31,13 +32,13 @@ export const fieldMakers = <I>() => ({
     steps: readonly number[],
     get: (i: I) => number,
     set: (i: I, v: number) => I,
-  ): Field<I> => ({ id, label, symbol, unit: 'mm', type: 'number', steps, get, set: (i, v) => set(i, Number(v)) }),
+  ): Field<I> => ({ id, label, symbol, quantity: 'length', type: 'number', steps, get, set: (i, v) => set(i, Number(v)) }),
   /** Spacings of rows: one number for all, or each from the top; a list sets the number of rows. */
   pitch: (id: string, label: string, symbol: string, rows: (i: I) => RowsInput, set: (i: I, rows: RowsInput) => I): Field<I> => ({
     id,
     label,
     symbol,
-    unit: 'mm',
+    quantity: 'length',
     type: 'list',
     steps: range(40, 200, 5),
     get: (i) => {
@@ -55,7 +56,7 @@ export const fieldMakers = <I>() => ({
   ): Field<I> => ({
     id,
     label,
-    unit: '',
+    quantity: 'none',
     type: 'choice',
     options: options.map(([value, text]) => ({ value, label: text })),
     get,
@@ -64,7 +65,7 @@ export const fieldMakers = <I>() => ({
   grade: (id: string, label: string, get: (i: I) => string | undefined, set: (i: I, v: string) => I): Field<I> => ({
     id,
     label,
-    unit: '',
+    quantity: 'none',
     type: 'grade',
     options: GRADE_CHOICES,
     get,
@@ -75,14 +76,32 @@ export const fieldMakers = <I>() => ({
 /** Up to the next 5 mm. */
 export const up5 = (x: number): number => Math.ceil(x / 5 - 1e-9) * 5;
 
+/** Practical values of a field, in mm: in a job in inches the nearest that a shop has, sixteenths, eighths over 15 mm, quarters over 100. */
+export function fieldSteps<I>({ steps = [], quantity }: Field<I>, units: Units): readonly number[] {
+  if (units.id === 'SI' || quantity !== 'length') return steps;
+  const nearest = (x: number): number => {
+    const part = 25.4 / (x < 15 ? 16 : x < 100 ? 8 : 4);
+    return Math.round(x / part) * part;
+  };
+  return [...new Set(steps.map(nearest))];
+}
+
 /** A field moved up or down its practical values, `by` places; nothing where the ladder ends. */
-export function stepMove<I>(fields: readonly Field<I>[], input: I, id: string, label: string, by: number): Move<I>[] {
+export function stepMove<I>(
+  units: Units,
+  fields: readonly Field<I>[],
+  input: I,
+  id: string,
+  label: string,
+  by: number,
+): Move<I>[] {
   const field = fields.find((f) => f.id === id)!;
   const now = Number(field.get(input));
   if (!Number.isFinite(now)) return []; // a list of unequal values has no next step
-  const ladder = (field.options?.map((o) => Number(o.value)) ?? field.steps!)
-    .filter((x) => (by > 0 ? x > now : x < now))
+  const ladder = (field.options?.map((o) => Number(o.value)) ?? fieldSteps(field, units))
+    .filter((x) => (by > 0 ? x > now + 1e-6 : x < now - 1e-6))
     .sort((a, b) => (a - b) * by);
   const next = ladder[Math.abs(by) - 1];
-  return next === undefined ? [] : [{ label: `${label} ${now} → ${next}`, input: field.set(input, next) }];
+  const shown = (x: number): string => (field.quantity === 'length' && !field.options ? units.length(x) : String(x));
+  return next === undefined ? [] : [{ label: `${label} ${shown(now)} → ${shown(next)}`, input: field.set(input, next) }];
 }

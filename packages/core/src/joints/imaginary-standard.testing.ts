@@ -24,6 +24,7 @@ export const plain: Standard = {
     ROWS_FIELD,
     { id: 'planes', label: 'Planes', type: 'number', limits: [1, 2], usual: 1, about: 'Planes that are cut' },
   ],
+  units: 'US',
   materials: {
     grades: ['Iron'],
     diameters: [],
@@ -34,6 +35,8 @@ export const plain: Standard = {
     },
     bolt: (d) => ({ d, pitch: 2, A_s: (Math.PI / 4) * d ** 2, s: 2 * d, d_w: 2 * d, head: d, nut: d, washer: 3 }),
     boltClass: () => ({ f_ub: 400, alpha_v: 1 }),
+    stronger: {},
+    usualBolts: [],
     hole: (d) => ({ d_0: d, d_v: d, d_h: d }),
   },
   throat: () => Math.SQRT1_2,

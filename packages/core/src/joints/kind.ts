@@ -3,6 +3,7 @@ import type { ActionField, Combination } from '../actions/combination.ts';
 import type { Drawing, TitleBlock } from '../detail/drawing.ts';
 import type { Point, Quantities, Solid } from '../detail/solid.ts';
 import type { Basis } from '../basis/basis.ts';
+import type { Quantity, Units } from '../units/system.ts';
 import { once } from '../lazy.ts';
 import { Refusal } from '../refusal.ts';
 import type { Prepared } from '../checks/check.ts';
@@ -15,13 +16,14 @@ export interface Field<I> {
   readonly id: string;
   readonly label: string;
   readonly symbol?: string;
-  readonly unit: 'mm' | '';
+  /** What it is; the job's system of units says how it is shown and typed. */
+  readonly quantity: Quantity;
   /** `list`: one number, or several with spaces between them. */
   readonly type: 'number' | 'list' | 'choice' | 'toggle' | 'section' | 'grade';
   readonly options?: readonly { readonly value: FieldValue; readonly label: string }[];
   /** Shapes of section that it may be; I and C when absent. */
   readonly shapes?: readonly string[];
-  /** Practical values that the arrow keys step through. */
+  /** Practical values that the arrow keys step through, in mm where it is a length. */
   readonly steps?: readonly number[];
   get(input: I): FieldValue | undefined;
   /** The joint with this value; other sizes follow as the drawing shows them. */
@@ -236,13 +238,14 @@ export interface JointKind<I = unknown> {
   readonly standards: readonly string[];
   readonly offers: Offers;
   /** What it joins, in a few words. */
-  members(input: I): string;
+  members(input: I, units?: Units): string;
   /** Dimensions and resistances of its members, by the callout that shows each. */
   facts(input: I, basis: Basis): Readonly<Record<string, MemberFacts | null>>;
   line: {
-    print(input: I): string;
-    /** The joint `base` with the detail of the line; a LineError points at the token. */
-    parse(text: string, base: I): I;
+    /** In millimetres, or in the lengths of a system of units. */
+    print(input: I, units?: Units): string;
+    /** The joint `base` with the detail of the line, in the units of the job where the line does not say its own; a LineError points at the token. */
+    parse(text: string, base: I, units?: Units): I;
   };
   first(start: Start, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I>;
 }

@@ -1,15 +1,71 @@
 import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, HOLE_KINDS, type HoleKind, type SteelInput } from '../catalogue/index.ts';
+import { boltName, SI, sixteenths, type Units } from '../units/system.ts';
 import { LineError } from './kind.ts';
 import { tidyPitch, type Pitch } from './pitches.ts';
 
 /** Pieces that the detail lines of all kinds share: how numbers, steels and the optional segments are written and read. */
 
 export const lineNumber = (x: number): string => String(Math.round(x * 1e6) / 1e6);
-/** A pitch, or unequal ones from the top: `70`, `60+80+80`. */
-export const linePitch = (p: Pitch): string => (typeof p === 'number' ? lineNumber(p) : p.map(lineNumber).join('+'));
 
 /** Read back to what was printed: no floating-point dust. */
 export const tidy = (x: number): number => Math.round(x * 1e6) / 1e6;
+
+/**
+ * How a line writes lengths: in millimetres, or, with `in` after its code, in inches and their sixteenths (`3/8`, `4-1/2`), what is no whole
+ * number of sixteenths as a decimal. Between two lengths stands a stroke, in inches a colon, so that fractions stay apart.
+ */
+export class LineLengths {
+  private constructor(
+    readonly inches: boolean,
+    /** Stands after the code of the kind. */
+    readonly mark: '' | ' in',
+    readonly between: '/' | ':',
+    /** Patterns of a length from 0 on, and of one with a sign; each one group. */
+    readonly POS: string,
+    readonly N: string,
+  ) {}
+  static readonly mm = new LineLengths(false, '', '/', '(\\d+(?:\\.\\d+)?)', '(-?\\d+(?:\\.\\d+)?)');
+  static readonly in = new LineLengths(
+    true,
+    ' in',
+    ':',
+    '(\\d+-\\d+/\\d+|\\d+/\\d+|\\d+(?:\\.\\d+)?)',
+    '(-?(?:\\d+-\\d+/\\d+|\\d+/\\d+|\\d+(?:\\.\\d+)?))',
+  );
+  static of = (units: Units): LineLengths => (units.id === 'SI' ? LineLengths.mm : LineLengths.in);
+
+  print(mm: number): string {
+    if (!this.inches) return lineNumber(mm);
+    return sixteenths(mm / 25.4, '-')?.replace('\u2212', '-') ?? String(Number((mm / 25.4).toFixed(9)));
+  }
+  /** A pitch, or unequal ones from the top: `70`, `60+80+80`. */
+  pitch(p: Pitch): string {
+    return typeof p === 'number' ? this.print(p) : p.map((x) => this.print(x)).join('+');
+  }
+  /** Two lengths: `40/50`, `1-1/2:2`. */
+  pair(a: number, b: number): string {
+    return `${this.print(a)}${this.between}${this.print(b)}`;
+  }
+  /** What one of the patterns found, in mm. */
+  read(text: string): number {
+    if (!this.inches) return Number(text);
+    const m = /^(-?)(?:(\d+)-)?(\d+)\/(\d+)$/.exec(text);
+    const value = m ? (m[1] ? -1 : 1) * (Number(m[2] ?? 0) + Number(m[3]) / Number(m[4])) : Number(text);
+    return tidy(value * 25.4);
+  }
+  /** An example of a line, in the lengths of this one. */
+  example(text: string): string {
+    if (!this.inches) return text;
+    return text
+      .replace(/(\d+)\/(\d+)/g, '$1:$2')
+      .replace(/(?<![M\d.-])\d+(?![\d.x]*M)(?!\.\d)/g, (n) => this.print(Math.round((Number(n) / 25.4) * 4) * 6.35));
+  }
+}
+
+/** A bolt as a line writes it: `M20-8.8`, `3/4in-120`. */
+export const lineBolt = (d: number, cls: string): string => `${boltName(d).replace(' in', 'in')}-${cls}`;
+/** The pattern of one: metric size, size in inches, class. */
+const BOLT = '(?:M(\\d+(?:\\.\\d+)?)|(\\d+-\\d+/\\d+|\\d+/\\d+|\\d+)in)-([A-Za-z\\d.]+)';
 
 export function printSteel(s: SteelInput): string {
   const own = (['f_y', 'f_u', 'beta_w'] as const).filter((k) => s[k] !== undefined).map((k) => `${k}=${lineNumber(s[k]!)}`);
@@ -31,15 +87,15 @@ interface CommonBolts {
 }
 
 /** Optional segments at the end of a line, left out at their defaults. */
-export const printOptions = (holes: readonly HoleKind[], bolts: CommonBolts, notch: LineNotch): string[] => [
+export const printOptions = (l: LineLengths, holes: readonly HoleKind[], bolts: CommonBolts, notch: LineNotch): string[] => [
   ...(holes.some((h) => h !== 'normal') ? [`holes ${holes.join('/')}`] : []),
   ...(bolts.category !== 'A' || bolts.friction !== 'B' ? [`cat ${bolts.category}/${bolts.friction}`] : []),
   ...(bolts.threads_in_plane ? [] : ['shank']),
-  ...(bolts.packing ? [`pack ${lineNumber(bolts.packing)}`] : []),
+  ...(bolts.packing ? [`pack ${l.print(bolts.packing)}`] : []),
   ...(notch.type === 'none'
     ? []
     : [
-        `notch ${lineNumber(notch.l_n!)}x${lineNumber(notch.d_nt!)}${notch.type === 'double' ? `/${lineNumber(notch.d_nb!)}` : ''}`,
+        `notch ${l.print(notch.l_n!)}x${l.print(notch.d_nt!)}${notch.type === 'double' ? `${l.between}${l.print(notch.d_nb!)}` : ''}`,
       ]),
 ];
 
@@ -49,10 +105,12 @@ export interface Token {
   readonly end: number;
 }
 
-const N = '(\\d+(?:\\.\\d+)?)';
-const PLATE = new RegExp(`^${N}[x×]${N}[x×]${N}$`);
-const ANGLE = new RegExp(`^([12])[x×]${N}[x×]${N}[x×]${N}$`);
-const BOLTS = new RegExp(`^(\\d+)[x×](?:(\\d+)[x×])?M(\\d+)-(\\d+\\.\\d+)$`);
+/** Patterns of the first word of a segment, in the lengths of a line. */
+const heads = (l: LineLengths) => ({
+  plate: new RegExp(`^${l.POS}[x×]${l.POS}[x×]${l.POS}$`),
+  angle: new RegExp(`^([12])[x×]${l.POS}[x×]${l.POS}[x×]${l.POS}$`),
+  bolts: new RegExp(`^(\\d+)[x×](?:(\\d+)[x×])?${BOLT}$`),
+});
 
 export function fail(t: Token, expected: string): never {
   throw new LineError(t.start, t.end, `"${t.text}" can't be read here; expected ${expected}.`);
@@ -62,24 +120,30 @@ export function fail(t: Token, expected: string): never {
 export class LineReader {
   private readonly seen = new Map<string, Token[]>();
   private readonly end: Token;
+  readonly lengths: LineLengths;
+  private readonly heads: ReturnType<typeof heads>;
 
   /** `words` are the segments that may follow the plate and the bolts. */
-  constructor(text: string, code: string, kindName: string, words: readonly string[]) {
+  constructor(text: string, code: string, kindName: string, words: readonly string[], units: Units = SI) {
     this.end = { text: '', start: text.length, end: text.length };
     const [head, ...rest] = segmentsOf(text);
-    if (head![0]!.text.toUpperCase() !== code) fail(head![0]!, `${code}, the code of ${kindName}`);
-    if (head!.length > 1) fail(head![1]!, `| after ${code}`);
+    this.lengths = lengthsOf(head!, code, kindName, units);
+    this.heads = heads(this.lengths);
+    const { plate, angle, bolts } = this.heads;
     for (const tokens of rest) {
       const first = tokens[0]!;
-      const key = PLATE.test(first.text)
+      const key = plate.test(first.text)
         ? 'plate'
-        : ANGLE.test(first.text)
+        : angle.test(first.text)
           ? 'angle'
-          : BOLTS.test(first.text)
+          : bolts.test(first.text)
             ? 'bolts'
             : first.text.toLowerCase();
       if (!['plate', 'angle', 'bolts'].includes(key) && !words.includes(key))
-        fail(first, `a plate such as 10x110x290 S275, bolts such as 4xM20-8.8 @70, or one of ${words.join(', ')}`);
+        fail(
+          first,
+          `a plate such as ${this.lengths.example('10x110x290')} S275, bolts such as ${this.lengths.example('4xM20-8.8 @70')}, or one of ${words.join(', ')}`,
+        );
       if (this.seen.has(key)) throw new LineError(first.start, first.end, `"${first.text}" stands twice; expected one of each.`);
       this.seen.set(key, tokens);
     }
@@ -108,14 +172,18 @@ export class LineReader {
   /** A length, as in "gap 10". */
   length(key: string, example: string): number {
     const token = this.second(key, example);
-    return /^-?\d+(\.\d+)?$/.test(token.text) ? Number(token.text) : fail(token, `a length in mm, as in ${example}`);
+    return new RegExp(`^${this.lengths.N}$`).test(token.text)
+      ? this.lengths.read(token.text)
+      : fail(token, `a length in ${this.lengths.inches ? 'inches' : 'mm'}, as in ${this.lengths.example(example)}`);
   }
 
   /** Two lengths, as in "e 40/50". */
   pair(key: string, example: string): [number, number] {
     const token = this.second(key, example);
-    const m = new RegExp(`^${N}/${N}$`).exec(token.text) ?? fail(token, example.slice(key.length + 1));
-    return [Number(m[1]), Number(m[2])];
+    const { POS, between } = this.lengths;
+    const m =
+      new RegExp(`^${POS}${between}${POS}$`).exec(token.text) ?? fail(token, this.lengths.example(example).slice(key.length + 1));
+    return [this.lengths.read(m[1]!), this.lengths.read(m[2]!)];
   }
 
   /** A word alone, such as "shank". */
@@ -127,7 +195,10 @@ export class LineReader {
 
   plate(): { t: number; b: number; h: number; steel: SteelInput; token: Token } {
     const tokens = this.need('plate', '10x110x290 S275');
-    const [, t, b, h] = PLATE.exec(tokens[0]!.text)!.map(Number) as [number, number, number, number];
+    const [t, b, h] = this.heads.plate
+      .exec(tokens[0]!.text)!
+      .slice(1)
+      .map((x) => this.lengths.read(x)) as [number, number, number];
     return { t, b, h, steel: parseSteel(tokens.slice(1), tokens[0]!), token: tokens[0]! };
   }
 
@@ -142,13 +213,14 @@ export class LineReader {
     steel: SteelInput;
   } {
     const [head, r, h, ...steel] = this.need('angle', example) as [Token, Token?, Token?, ...Token[]];
-    const [, count, leg_web, leg_support, t] = ANGLE.exec(head.text)!.map(Number) as [number, number, number, number, number];
+    const [, many, ...sizes] = this.heads.angle.exec(head.text)!;
+    const [leg_web, leg_support, t] = sizes.map((x) => this.lengths.read(x)) as [number, number, number];
     const after = (at: Token | undefined, letter: string, words: string): number => {
       const token = at ?? { ...head, start: head.end, text: '' };
-      return Number((new RegExp(`^${letter}${N}$`).exec(token.text) ?? fail(token, words))[1]);
+      return this.lengths.read((new RegExp(`^${letter}${this.lengths.POS}$`).exec(token.text) ?? fail(token, words))[1]!);
     };
     return {
-      count,
+      count: Number(many),
       leg_web,
       leg_support,
       t,
@@ -173,33 +245,41 @@ export class LineReader {
   ): { n1: number; n2: number; d: number; cls: string; distances: [Pitch, number, number]; token: Token } {
     const tokens = this.need(key, key === 'bolts' ? example(1) : `${key} ${example(1)}`).slice(key === 'bolts' ? 0 : 1);
     const token = tokens[0] ?? this.end;
-    const [, rows, lines = '1', d, cls] = BOLTS.exec(token.text) ?? fail(token, `bolts such as ${example(1)}`);
+    const [, rows, lines = '1', metric, inch, cls] =
+      this.heads.bolts.exec(token.text) ?? fail(token, `bolts such as ${this.lengths.example(example(1))}`);
     const [n1, n2] = [Number(rows), Number(lines)];
+    const d = metric === undefined ? LineLengths.in.read(inch!) : Number(metric);
     if (n2 < 1 || n2 > 2) fail(token, 'one or two bolt lines, as in 4x2xM20-8.8 @70/60');
     if (n1 < 1) fail(token, 'at least one row');
-    if (!BOLT_DIAMETERS.includes(Number(d))) fail(token, `a bolt of M${BOLT_DIAMETERS.join(', M')}`);
+    if (metric !== undefined && !BOLT_DIAMETERS.includes(d)) fail(token, `a bolt of M${BOLT_DIAMETERS.join(', M')}`);
     if (!BOLT_CLASS_NAMES.includes(cls!)) fail(token, `a class of ${BOLT_CLASS_NAMES.join(', ')}`);
-    const found = { n1, n2, d: Number(d), cls: cls!, token };
+    const found = { n1, n2, d, cls: cls!, token };
+    const { POS, between } = this.lengths;
     const after = more(n2);
     if (n1 === 1 && n2 === 1 && !after) {
       if (tokens[1]) fail(tokens[1], '| after a single bolt, which has no pitch');
       return { ...found, distances: [0, 0, 0] };
     }
     const at = tokens[1] ?? { ...token, start: token.end, text: '' };
-    const list = '(\\d+(?:\\.\\d+)?(?:\\+\\d+(?:\\.\\d+)?)*)';
+    const one = POS.replace(/^\(/, '(?:');
+    const list = `(${one}(?:\\+${one})*)`;
     const m =
-      new RegExp(`^@${list}${`/${N}`.repeat(after)}$`).exec(at.text) ??
+      new RegExp(`^@${list}${`${between}${POS}`.repeat(after)}$`).exec(at.text) ??
       fail(
         at,
-        `${['a pitch', 'pitch and gauge', 'pitch, gauge and pitch across'][after]!}, as in ${example(n2).slice(example(n2).indexOf('@'))}`,
+        `${['a pitch', 'pitch and gauge', 'pitch, gauge and pitch across'][after]!}, as in ${this.lengths.example(example(n2)).slice(this.lengths.example(example(n2)).indexOf('@'))}`,
       );
     if (tokens[2]) fail(tokens[2], '| after the bolts');
-    const spacings = m[1]!.split('+').map(Number);
+    const spacings = m[1]!.split('+').map((x) => this.lengths.read(x));
     if (spacings.length > 1 && spacings.length !== n1 - 1)
       fail(at, `one pitch, or ${n1 - 1} between ${n1} rows, as in @60+80+80`);
     return {
       ...found,
-      distances: [spacings.length > 1 ? tidyPitch(spacings) : spacings[0]!, Number(m[2] ?? 0), Number(m[3] ?? 0)],
+      distances: [
+        spacings.length > 1 ? tidyPitch(spacings) : spacings[0]!,
+        this.lengths.read(m[2] ?? '0'),
+        this.lengths.read(m[3] ?? '0'),
+      ],
     };
   }
 
@@ -232,11 +312,21 @@ export class LineReader {
   notch(): LineNotch {
     if (!this.has('notch')) return { type: 'none' };
     const token = this.second('notch', 'notch 155x52');
-    const m = new RegExp(`^${N}[x×]${N}(?:/${N})?$`).exec(token.text) ?? fail(token, '155x52');
-    return m[3] === undefined
-      ? { type: 'single', l_n: Number(m[1]), d_nt: Number(m[2]) }
-      : { type: 'double', l_n: Number(m[1]), d_nt: Number(m[2]), d_nb: Number(m[3]) };
+    const { POS, between } = this.lengths;
+    const [, l_n, d_nt, d_nb] =
+      new RegExp(`^${POS}[x×]${POS}(?:${between}${POS})?$`).exec(token.text) ?? fail(token, this.lengths.example('155x52'));
+    const sizes = { l_n: this.lengths.read(l_n!), d_nt: this.lengths.read(d_nt!) };
+    return d_nb === undefined ? { type: 'single', ...sizes } : { type: 'double', ...sizes, d_nb: this.lengths.read(d_nb) };
   }
+}
+
+/** The lengths that a line is in: what stands after its code, else those of the job. Refuses another code. */
+export function lengthsOf(head: readonly Token[], code: string, kindName: string, units: Units): LineLengths {
+  if (head[0]!.text.toUpperCase() !== code) fail(head[0]!, `${code}, the code of ${kindName}`);
+  const said = head[1]?.text.toLowerCase();
+  if (head.length > 2 || (said !== undefined && said !== 'in' && said !== 'mm'))
+    fail(head[head.length > 2 ? 2 : 1]!, `| after ${code}`);
+  return said === 'in' ? LineLengths.in : said === 'mm' ? LineLengths.mm : LineLengths.of(units);
 }
 
 export function segmentsOf(text: string): Token[][] {

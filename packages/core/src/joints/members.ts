@@ -1,4 +1,4 @@
-import { exact, significant } from '../units/format.ts';
+import { SI, type Units } from '../units/system.ts';
 import { findSection, properties, type OpenSection, type SteelInput, type SteelStrength } from '../catalogue/index.ts';
 import type { Basis } from '../basis/basis.ts';
 import { Refusal } from '../refusal.ts';
@@ -54,18 +54,24 @@ export function memberDimensions(m: MemberLike, basis: Basis, field: string): Me
     };
   }
   if (m.h === undefined) return null;
+  const u = basis.units;
   const dims = { shape: 'I' as const, h: m.h, b: m.b!, tw: m.tw!, tf: m.tf!, r: m.r! };
   if (dims.h <= 2 * (dims.tf + dims.r))
     throw new Refusal(
       `${field}.h`,
-      `${field}.h: a depth of ${dims.h} mm leaves no web between the flanges; accepted is more than ${2 * (dims.tf + dims.r)} mm.`,
+      `${field}.h: a depth of ${u.size(dims.h)} leaves no web between the flanges; accepted is more than ${u.size(2 * (dims.tf + dims.r))}.`,
     );
   if (dims.b <= dims.tw + 2 * dims.r)
     throw new Refusal(
       `${field}.b`,
-      `${field}.b: a flange ${dims.b} mm wide does not cover web and fillets; accepted is more than ${dims.tw + 2 * dims.r} mm.`,
+      `${field}.b: a flange ${u.size(dims.b)} wide does not cover web and fillets; accepted is more than ${u.size(dims.tw + 2 * dims.r)}.`,
     );
-  return { ...dims, name: `I ${dims.h}×${dims.b}×${dims.tw}×${dims.tf}`, fromCatalogue: false, A: m.A ?? area(dims) };
+  return {
+    ...dims,
+    name: `I ${[dims.h, dims.b, dims.tw, dims.tf].map((x) => u.length(x)).join('×')}`,
+    fromCatalogue: false,
+    A: m.A ?? area(dims),
+  };
 }
 
 /** All checks are of beams square to their support; another angle is refused in words. */
@@ -130,7 +136,7 @@ export function supportModel(support: SupportLike, basis: Basis): SupportModel {
   if (support.drop !== undefined && (support.type !== 'beam_web' || !dims))
     throw new Refusal(
       'support.drop',
-      `support.drop: ${support.drop} mm is the level of a beam at the web of a supporting beam; accepted with support.type beam_web and the section of the support, else left out.`,
+      `support.drop: ${basis.units.size(support.drop)} is the level of a beam at the web of a supporting beam; accepted with support.type beam_web and the section of the support, else left out.`,
     );
   return {
     type: support.type,
@@ -143,11 +149,11 @@ export function supportModel(support: SupportLike, basis: Basis): SupportModel {
   };
 }
 
-const nameOf = (m: MemberLike & { readonly t?: number | undefined }): string =>
-  m.section?.replaceAll('x', '×') ?? (m.h === undefined ? `${m.t} thick` : `I ${m.h}×${m.b}`);
+const nameOf = (m: MemberLike & { readonly t?: number | undefined }, u: Units): string =>
+  m.section?.replaceAll('x', '×') ?? (m.h === undefined ? `${u.length(m.t!)} thick` : `I ${u.length(m.h)}×${u.length(m.b!)}`);
 /** "UB 406×140×39 to UC 203×203×60 flange". */
-export const memberWords = (beam: MemberLike, support: SupportLike): string =>
-  `${nameOf(beam)} to ${nameOf(support)} ${support.type.split('_')[1]}`;
+export const memberWords = (beam: MemberLike, support: SupportLike, u: Units = SI): string =>
+  `${nameOf(beam, u)} to ${nameOf(support, u)} ${support.type.split('_')[1]}`;
 
 /** What is worth knowing of a member at its joint: title, and lines of name and value. Section resistances, without buckling. */
 export interface MemberFacts {
@@ -169,16 +175,17 @@ export function memberFacts(
   const p = properties(m);
   const { shear, axial, moment_y } = basis.standard.section(p, f_y, basis.factors);
   const V_pl = shear / 1e3;
+  const u = basis.units;
   return {
     title: `${m.name.replaceAll('x', '×')} ${member.steel.grade ?? ''}`.trim(),
     V_pl,
     lines: [
-      ['depth, width', `${exact(m.h)} × ${exact(m.b)} mm`],
-      ['web, flange, root', `${exact(m.tw)}, ${exact(m.tf)}, ${exact(m.r)} mm`],
-      ['f_y', `${exact(f_y)} MPa`],
-      ['shear', `${significant(V_pl)} kN`],
-      ['tension', `${significant(axial / 1e3)} kN`],
-      ['moment, plastic', `${significant(moment_y / 1e6)} kNm`],
+      ['depth, width', u.sizes([m.h, m.b])],
+      ['web, flange, root', u.sizes([m.tw, m.tf, m.r], ', ')],
+      ['f_y', u.quantity(f_y, 'MPa')],
+      ['shear', u.quantity(shear, 'kN')],
+      ['tension', u.quantity(axial, 'kN')],
+      ['moment, plastic', u.quantity(moment_y, 'kNm')],
     ],
   };
 }

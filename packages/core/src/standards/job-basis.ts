@@ -4,6 +4,7 @@ import { basisFieldHelp, fieldKeys, fieldSchema, usualOf, type BasisField } from
 import { SECTION_FIELDS, STEEL_FIELDS } from '../basis/own.ts';
 import { choiceOf, type FactorChoice, type Standard } from '../basis/standard.ts';
 import type { CustomSteel } from '../catalogue/index.ts';
+import { SYSTEMS, systemOf, type Units } from '../units/system.ts';
 import { standardOf, STANDARDS } from './registry.ts';
 
 /** The set or format that a job names. */
@@ -18,6 +19,10 @@ const named = (basis: Named): FactorChoice => choiceOf(standardOf(basis.standard
 export const basisWords = (basis: Named, between = ' '): string => `${basis.standard}${between}${named(basis).short}`;
 /** The same in full: "EN 1993-1-8 with EN 1993-1-1, UK National Annex". */
 export const basisTitle = (basis: Named): string => `${standardOf(basis.standard).title}, ${named(basis).label}`;
+
+/** The system of units that a job is shown in. */
+export const unitsOf = (basis: Pick<JobBasis, 'standard' | 'units'>): Units =>
+  systemOf(basis.units ?? standardOf(basis.standard).units);
 
 /** The basis of a new job. */
 export function usualBasis(standard: Standard = STANDARDS[0]!): JobBasis {
@@ -43,6 +48,7 @@ export function basisOf(
     sections: job.sections,
     steels: job.steels,
     close: basis.close,
+    units: unitsOf(basis),
   };
 }
 
@@ -78,6 +84,7 @@ export const basisSchema = Joi.object({
     otherwise: Joi.forbidden(),
   }),
   settings: settingsSchema.default({}),
+  units: Joi.string().valid(...SYSTEMS.map((s) => s.id)),
   close: fieldSchema(CLOSE_FIELD).default(CLOSE_FIELD.usual),
 });
 

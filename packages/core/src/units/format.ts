@@ -1,6 +1,4 @@
-import { shown, UNITS, type UnitId } from './units.ts';
-
-const MINUS = '\u2212';
+export const MINUS = '\u2212';
 
 /** Plain decimal text of `x` with `digits` significant figures; whole numbers keep all their figures. */
 export function significant(x: number, digits = 3): string {
@@ -17,21 +15,6 @@ export function significant(x: number, digits = 3): string {
 export function exact(x: number): string {
   const text = String(Number(x.toPrecision(12)));
   return text.replace('-', MINUS);
-}
-
-/** A held value in its unit, with the unit's name: `quantity(178795, 'kN')` is "179 kN". */
-export function quantity(value: number, unit: UnitId, digits = 3): string {
-  const text = figure(value, unit, digits);
-  return UNITS[unit].text ? `${text} ${UNITS[unit].text}` : text;
-}
-
-/** The number of `quantity` without its unit. Sizes and pure numbers of at most two decimals stay exact. */
-export function figure(value: number, unit: UnitId, digits = 3): string {
-  const x = shown(value, unit);
-  if ((unit === 'mm' || unit === '-') && Math.abs(x) < 1e5 && Math.abs(x * 100 - Math.round(x * 100)) < 1e-9)
-    return exact(Math.round(x * 100) / 100);
-  if (Math.abs(x) < 1e6 && Math.abs(x - Math.round(x)) < 1e-9) return exact(Math.round(x));
-  return significant(x, digits);
 }
 
 /** A load multiple: two decimals up to 10, one above, ">99" beyond. */

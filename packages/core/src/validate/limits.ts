@@ -9,6 +9,12 @@ function withValue(input: unknown, path: readonly string[], value: number): unkn
   return inner === null ? null : { ...input, [key]: inner };
 }
 
+/** How a number of a schema is shown to who types it. */
+export interface ShownAs {
+  readonly show: (x: number) => string;
+  readonly unit: string;
+}
+
 const FAR = 1e12;
 /** The limit that the schema refuses a far value by, on this input. */
 function limitOf(schema: Joi.ObjectSchema, input: unknown, id: string, value: number): number | undefined {
@@ -22,10 +28,15 @@ function limitOf(schema: Joi.ObjectSchema, input: unknown, id: string, value: nu
   return typeof limit === 'number' ? limit : undefined;
 }
 
-/** The limits of the number at a path of an input, as its schema refuses by them; undefined where it sets none there. */
-export function limitWords(schema: Joi.ObjectSchema, input: unknown, id: string, unit = ''): string | undefined {
+/** The limits of the number at a path of an input, as its schema refuses by them; undefined where it sets none there. `of` says how such a number is shown. */
+export function limitWords(schema: Joi.ObjectSchema, input: unknown, id: string, of?: ShownAs): string | undefined {
   const [min, max] = [limitOf(schema, input, id, -FAR), limitOf(schema, input, id, FAR)];
-  const of = unit ? ` ${unit}` : '';
   if (min === undefined && max === undefined) return undefined;
-  return min === undefined ? `up to ${max}${of}` : max === undefined ? `from ${min}${of}` : `${min} to ${max}${of}`;
+  const number = of?.show ?? String;
+  const unit = of?.unit ? ` ${of.unit}` : '';
+  return min === undefined
+    ? `up to ${number(max!)}${unit}`
+    : max === undefined
+      ? `from ${number(min)}${unit}`
+      : `${number(min)} to ${number(max)}${unit}`;
 }

@@ -12,7 +12,9 @@ export function calculationPages(page: Page, job: JobDocument, c: CalculationDoc
   const tool = toolOf(c.tool);
   page.upright(`${job.name} · job ${job.number} · ${c.title} · ${tool.title}`);
   page.heading(c.title, 15);
-  const found = calculate(c.tool, c.input, basisOf(job));
+  const basis = basisOf(job);
+  const { units } = basis;
+  const found = calculate(c.tool, c.input, basis);
   if ('refusal' in found) return page.paragraph(`This calculation can't be made. ${found.refusal.message}`, { colour: OXIDE });
   const { answer, state, sections, tables, picture } = found.ok;
   page.paragraph(`${answer}.`, { size: 11, colour: state === 'gives' ? OXIDE : '#1d2a3a' });
@@ -20,9 +22,11 @@ export function calculationPages(page: Page, job: JobDocument, c: CalculationDoc
   const input = c.input as Record<string, unknown>;
   const shown = (f: ToolField): string => {
     const v = input[f.id];
+    const unit = units.unitOf(f.quantity);
+    const text = typeof v === 'number' ? units.typed(v, f.quantity).replace('-', '\u2212') : String(v).replace(/\n/g, ' | ');
     return v === undefined || v === ''
       ? '–'
-      : `${f.options?.find((o) => o.value === v)?.label ?? String(v).replace(/\n/g, ' | ')}${f.unit ? ` ${f.unit}` : ''}`;
+      : (f.options?.find((o) => o.value === v)?.label ?? `${text}${unit ? ` ${unit}` : ''}`);
   };
   page.heading('Inputs');
   page.table(

@@ -2,7 +2,8 @@ import type { Writable } from 'node:stream';
 import {
   multipleText,
   refusalOf,
-  significant,
+  lineOf,
+  unitsOf,
   standardOf,
   STATE_WORDS,
   summaryOf,
@@ -100,7 +101,7 @@ const unreadablePage = (page: Page, job: JobDocument, joint: PrintedJoint): void
 
 /** The package of a job that is all in memory. */
 export function jobPdf(job: JobDocument, options: ReportOptions, out: Writable): Promise<void> {
-  const rows = job.joints.map((j): RegisterRow => ({ mark: j.mark, line: j.line, summary: summaryOf(j, job) }));
+  const rows = job.joints.map((j): RegisterRow => ({ mark: j.mark, line: lineOf(j, job), summary: summaryOf(j, job) }));
   return writeJobPdf({ job, rows, joints: job.joints }, options, out);
 }
 
@@ -148,7 +149,7 @@ function cover(page: Page, job: JobDocument, rows: readonly RegisterRow[], optio
     (i) => rows[i]!.unreadable !== undefined || rows[i]!.summary.refusal !== null || rows[i]!.summary.state === 'gives',
   );
   const plates = rows.reduce((sum, r) => sum + r.summary.plateMass, 0);
-  page.paragraph(`Plates ${significant(plates)} kg, bolts ${rows.reduce((sum, r) => sum + r.summary.bolts, 0)}.`, {
+  page.paragraph(`Plates ${unitsOf(job.basis).mass(plates)}, bolts ${rows.reduce((sum, r) => sum + r.summary.bolts, 0)}.`, {
     colour: MUTED,
   });
 }

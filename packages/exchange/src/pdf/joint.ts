@@ -1,14 +1,18 @@
 import {
+  actionRow,
+  actionSymbol,
   actionUnit,
   basisOf,
   choiceOf,
   firstPath,
-  figure,
   kindOf,
+  lineOf,
+  SI,
+  type Field,
+  type FieldValue,
+  type Units,
   multipleText,
-  quantity,
   sectionWords,
-  significant,
   STATE_WORDS,
   workingsOf,
   titleOf,
@@ -73,9 +77,9 @@ export function jointPages(page: Page, { job, joint, revision, level }: JointPag
   if (level === 'verdict') return;
   page.upright(`${job.name} · job ${job.number} · ${joint.mark} · ${kind.title} · rev ${revision}`);
   page.heading(`${joint.mark}: ${report.verdict}`, 15);
-  page.paragraph(joint.line, { font: 'mono', size: 8.6 });
+  page.paragraph(lineOf(joint, job), { font: 'mono', size: 8.6 });
   page.paragraph(
-    `${kind.members(joint.input)}. ${basis.standard.id}, ${choiceOf(basis.standard, basis.set).short} ${basis.standard.sets.noun}. State: ${STATE_WORDS[report.state]}. ${title.checked}.`,
+    `${kind.members(joint.input, basis.units)}. ${basis.standard.id}, ${choiceOf(basis.standard, basis.set).short} ${basis.standard.sets.noun}. State: ${STATE_WORDS[report.state]}. ${title.checked}.`,
     { colour: MUTED, size: 9 },
   );
   for (const m of report.state === 'none' ? [] : report.missing)
@@ -83,9 +87,9 @@ export function jointPages(page: Page, { job, joint, revision, level }: JointPag
   if (joint.note) page.paragraph(joint.note);
 
   inputs(page, joint, built);
-  actions(page, joint, report);
-  checksTable(page, report, worst);
-  rulesTable(page, report);
+  actions(page, joint, built, report);
+  checksTable(page, basis.units, report, worst);
+  rulesTable(page, basis.units, report);
   lists(page, built);
   if (!combination) return;
   const workings = workingsOf(joint, basis, worst, built);
@@ -114,7 +118,14 @@ function governingPages(page: Page, workings: Workings, { first, combination }: 
   for (const s of workings.sections) if (wanted.has(s)) workingSection(page, s, math);
 }
 
-function inputs(page: Page, joint: JointDocument, { quantities: q }: Joint): void {
+/** A value of a field as the drawing has it. */
+function fieldText(f: Field<unknown>, value: FieldValue, units: Units): string {
+  if (typeof value !== 'number') return f.type === 'list' ? units.typedList(String(value)) : String(value);
+  return f.quantity === 'length' ? units.figure(value, 'mm') : units.typed(value, f.quantity).replace('-', '\u2212');
+}
+
+function inputs(page: Page, joint: JointDocument, { quantities: q, basis }: Joint): void {
+  const { units } = basis;
   const kind = kindOf(joint.kind);
   const rows = kind.fields
     .filter((f) => !f.applies || f.applies(joint.input))
@@ -125,12 +136,12 @@ function inputs(page: Page, joint: JointDocument, { quantities: q }: Joint): voi
         f.label,
         value === undefined
           ? 'own dimensions'
-          : `${option ?? (typeof value === 'number' ? figure(value, 'mm') : String(value))}${f.unit ? ` ${f.unit}` : ''}`,
+          : (option ?? `${fieldText(f, value, units)}${f.quantity === 'none' ? '' : ` ${units.unitOf(f.quantity)}`}`),
       ];
     });
   rows.push(
-    ['Plate mass', `${significant(q.plateMass)} kg`],
-    ['Bolts', `${boltWords(q)} (mm), ${significant(q.boltMass)} kg with nuts and washers`],
+    ['Plate mass', units.mass(q.plateMass)],
+    ['Bolts', `${boltWords(q, units)} (${units.name('mm')}), ${units.mass(q.boltMass)} with nuts and washers`],
   );
   page.heading('Inputs');
   const half = Math.ceil(rows.length / 2);
@@ -145,24 +156,31 @@ function inputs(page: Page, joint: JointDocument, { quantities: q }: Joint): voi
   );
 }
 
-function actions(page: Page, joint: JointDocument, report: JointReport): void {
+function actions(page: Page, joint: JointDocument, { basis }: Joint, report: JointReport): void {
+  const { units } = basis;
   page.heading('Actions');
   if (joint.combinations.length === 0) return page.paragraph('No actions were given.');
   // Actions that no combination has need no column.
   const taken = kindOf(joint.kind).actions.filter((a) => !a.optional || joint.combinations.some((c) => c[a.name]));
-  const number = (x: number | undefined): string => (x === undefined ? '' : figure(x, 'mm'));
   page.table(
     [
       { title: 'Combination', width: 0.12 },
       { title: 'Note', width: 0.48 - 0.085 * taken.length },
-      ...taken.map((a) => ({ title: `${a.name} ${actionUnit(a.name)}`, width: 0.085, align: 'right' as const })),
+      ...taken.map((a) => ({
+        title: `${actionSymbol(basis, a.name)} ${actionUnit(a.name, units)}`,
+        width: 0.085,
+        align: 'right' as const,
+      })),
       { title: 'First to give', width: 0.3 },
       { title: 'Multiple', width: 0.1, align: 'right' },
     ],
     report.combinations.map((c) => [
       c.combination.name,
       c.combination.note ?? '',
-      ...taken.map((a) => number(c.combination[a.name])),
+      ...taken.map((a) => {
+        const x = c.combination[a.name];
+        return x === undefined ? '' : units.typed(x, actionRow(a.name).quantity).replace('-', '\u2212');
+      }),
       c.first?.title ?? 'nothing loaded',
       multipleText(c.first?.multiple ?? null),
     ]),
@@ -170,7 +188,7 @@ function actions(page: Page, joint: JointDocument, report: JointReport): void {
   );
 }
 
-function checksTable(page: Page, report: JointReport, worst: number): void {
+function checksTable(page: Page, units: Units, report: JointReport, worst: number): void {
   const checks = report.combinations[worst]?.checks ?? [];
   if (!checks.length) return;
   page.heading(`Checks, combination ${report.combinations[worst]!.combination.name}`);
@@ -198,12 +216,12 @@ function checksTable(page: Page, report: JointReport, worst: number): void {
       c.type === 'skip'
         ? [c.title, c.reason, '–', '–', c.missing ? 'not checked' : '–', '–']
         : c.type === 'value'
-          ? [c.title, c.clause, quantity(c.value, c.unit), '–', '–', 'info']
+          ? [c.title, c.clause, units.quantity(c.value, c.unit), '–', '–', 'info']
           : [
               c.where ? `${c.title}: ${c.where}` : c.title,
               c.clause,
-              quantity(c.demand, c.unit),
-              quantity(c.resistance, c.unit),
+              units.quantity(c.demand, c.unit),
+              units.quantity(c.resistance, c.unit),
               c.utilisation === null ? 'none' : c.utilisation.toFixed(3),
               c.info ? 'info' : multipleText(c.multiple),
             ],
@@ -243,12 +261,12 @@ function lists(page: Page, joint: Joint): void {
     page.heading(list.title);
     page.table(
       list.head.map((title) => ({ title, width: 1 / list.head.length })),
-      list.rows.map((r) => r.map((x) => (typeof x === 'number' ? figure(x, 'mm') : x))),
+      list.rows.map((r) => r.map((x) => (typeof x === 'number' ? SI.figure(x, 'mm') : x))),
     );
   }
 }
 
-function rulesTable(page: Page, report: JointReport): void {
+function rulesTable(page: Page, units: Units, report: JointReport): void {
   page.heading('Detailing rules');
   const rules = report.rules.filter((r) => r.type !== 'skip' || r.missing);
   page.table(
@@ -264,7 +282,7 @@ function rulesTable(page: Page, report: JointReport): void {
         : [
             r.title,
             r.clause,
-            r.note ?? `${quantity(r.actual, r.unit)} ${r.sense === '>=' ? '≥' : '≤'} ${quantity(r.limit, r.unit)}`,
+            r.note ?? `${units.quantity(r.actual, r.unit)} ${r.sense === '>=' ? '≥' : '≤'} ${units.quantity(r.limit, r.unit)}`,
             r.pass ? 'kept' : r.must ? 'broken' : 'advice, not met',
           ],
     ),

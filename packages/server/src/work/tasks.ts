@@ -1,6 +1,7 @@
 import { createWriteStream } from 'node:fs';
 import type { MessagePort } from 'node:worker_threads';
 import {
+  lineOf,
   DocumentError,
   readJob,
   Refusal,
@@ -48,7 +49,7 @@ function reader(file: string): Reader {
 }
 
 const judgedRow = (joint: JointRecord, job: Pick<JobRecord, 'basis' | 'sections' | 'steels'>): JudgedRow => ({
-  line: joint.line,
+  line: joint.unreadable === undefined ? lineOf(joint, job) : joint.line,
   summary: summaryOf(joint, job),
   ...(joint.unreadable === undefined ? {} : { unreadable: joint.unreadable }),
 });

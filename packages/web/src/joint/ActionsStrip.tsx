@@ -2,7 +2,11 @@ import { useState } from 'react';
 import {
   actionUnit,
   combinationSchema,
-  ENTRY_WORDS,
+  actionRow,
+  actionSymbol,
+  shareWords,
+  type Basis,
+  type Units,
   multipleText,
   readAction,
   readForce,
@@ -17,11 +21,15 @@ import { parseActions, tableOrder } from '@ample/exchange/actions-table';
 import { Dialog, Problem } from '../parts/Dialog.tsx';
 import { Mark, type ShownState } from '../parts/StateMark.tsx';
 
-const number = (x: number): string => String(x).replace('-', '−');
-const forces = (c: Combination, actions: readonly ActionField[]): string =>
-  actions.flatMap((a) => (c[a.name] ? [`${a.short} ${number(c[a.name]!)}`] : [])).join(' · ') || 'no load given';
+/** An action as it is typed in the job's units. */
+const typedAction = (x: number, name: ActionName, units: Units): string => units.typed(x, actionRow(name).quantity);
+const forces = (c: Combination, actions: readonly ActionField[], units: Units): string =>
+  actions
+    .flatMap((a) => (c[a.name] ? [`${a.short} ${typedAction(c[a.name]!, a.name, units).replace('-', '−')}`] : []))
+    .join(' · ') || 'no load given';
 
 interface Props {
+  readonly basis: Basis;
   /** Actions that this kind of joint takes. */
   readonly actions: readonly ActionField[];
   readonly report: JointReport;
@@ -34,11 +42,15 @@ interface Props {
 }
 
 /** One card a combination with its own multiple; worst of all by default. */
-export function ActionsStrip({ report, selected, onSelect, combinations, onChange, member, actions }: Props) {
+export function ActionsStrip({ basis, report, selected, onSelect, combinations, onChange, member, actions }: Props) {
   const [editing, setEditing] = useState(false);
   const worst = report.combinations[report.worst];
   return (
-    <div className="strip" role="group" aria-label="Combinations, kN and kNm">
+    <div
+      className="strip"
+      role="group"
+      aria-label={`Combinations, ${basis.units.unitOf('force')} and ${basis.units.unitOf('moment')}`}
+    >
       <button type="button" className="card" aria-pressed={selected < 0} onClick={() => onSelect(-1)}>
         <span className="label block">worst of {combinations.length}</span>
         <span className="state font-semibold">
@@ -68,7 +80,7 @@ export function ActionsStrip({ report, selected, onSelect, combinations, onChang
           <span className="block">
             <b>{c.combination.name}</b> <span className="muted">{c.combination.note}</span>
           </span>
-          <span className="block">{forces(c.combination, actions)}</span>
+          <span className="block">{forces(c.combination, actions, basis.units)}</span>
           <span className="state">
             <Mark state={c.state as ShownState} size={10} />
             {multipleText(c.first?.multiple ?? null)}
@@ -80,6 +92,7 @@ export function ActionsStrip({ report, selected, onSelect, combinations, onChang
       </button>
       {editing && (
         <ActionsEditor
+          basis={basis}
           actions={actions}
           combinations={combinations}
           member={member}
@@ -96,14 +109,15 @@ export function ActionsStrip({ report, selected, onSelect, combinations, onChang
 
 type Key = ActionName | 'name' | 'note';
 type Row = Partial<Record<Key, string>> & { readonly name: string; readonly from?: string };
-const rowOf = (c: Combination, actions: readonly ActionField[]): Row => ({
+const rowOf = (c: Combination, actions: readonly ActionField[], units: Units): Row => ({
   name: c.name,
   note: c.note ?? '',
-  ...Object.fromEntries(actions.map((a) => [a.name, c[a.name] === undefined ? '' : String(c[a.name])])),
+  ...Object.fromEntries(actions.map((a) => [a.name, c[a.name] === undefined ? '' : typedAction(c[a.name]!, a.name, units)])),
   ...(c.from === undefined ? {} : { from: c.from }),
 });
 
 interface EditorProps {
+  readonly basis: Basis;
   readonly actions: readonly ActionField[];
   readonly combinations: readonly Combination[];
   readonly member: Props['member'];
@@ -111,11 +125,12 @@ interface EditorProps {
   readonly onSave: (list: readonly Combination[]) => void;
 }
 
-function ActionsEditor({ actions, combinations, member, onClose, onSave }: EditorProps) {
+function ActionsEditor({ basis, actions, combinations, member, onClose, onSave }: EditorProps) {
+  const { units } = basis;
   const heads: readonly (readonly [Key, string, string])[] = [
     ['name', 'Name', 'w-20'],
     ['note', 'Note', ''],
-    ...actions.map((a) => [a.name, `${a.name} ${actionUnit(a.name)}`, 'w-24'] as const),
+    ...actions.map((a) => [a.name, `${actionSymbol(basis, a.name)} ${actionUnit(a.name, units)}`, 'w-24'] as const),
   ];
   const shared = actions.find((a) => a.typedAs === 'share');
   const words = `${actions
@@ -123,7 +138,9 @@ function ActionsEditor({ actions, combinations, member, onClose, onSave }: Edito
     .filter(Boolean)
     .join('; ')}.`;
   const [rows, setRows] = useState<Row[]>(
-    combinations.length ? combinations.map((c) => rowOf(c, actions)) : [rowOf({ ...NO_ACTIONS, name: 'C1' }, actions)],
+    combinations.length
+      ? combinations.map((c) => rowOf(c, actions, units))
+      : [rowOf({ ...NO_ACTIONS, name: 'C1' }, actions, units)],
   );
   const [pasted, setPasted] = useState('');
   const [problem, setProblem] = useState('');
@@ -139,10 +156,10 @@ function ActionsEditor({ actions, combinations, member, onClose, onSave }: Edito
   const add = (): void => {
     let n = rows.length + 1;
     while (rows.some((r) => r.name === `C${n}`)) n += 1;
-    setRows([...rows, rowOf({ ...NO_ACTIONS, name: `C${n}` }, actions)]);
+    setRows([...rows, rowOf({ ...NO_ACTIONS, name: `C${n}` }, actions, units)]);
   };
   const paste = (): void => {
-    const found = parseActions(pasted, actions);
+    const found = parseActions(pasted, actions, units);
     if (found.errors.length) setProblem(found.errors.map((e) => e.message).join(' '));
     else if (found.combinations.length === 0)
       setProblem('Nothing was pasted; accepted are lines of ' + tableOrder(actions).join(', ') + '.');
@@ -150,7 +167,7 @@ function ActionsEditor({ actions, combinations, member, onClose, onSave }: Edito
       setProblem('');
       const names = new Set(found.combinations.map((c) => c.name));
       const kept = rows.filter((r) => !names.has(r.name) && actions.some((a) => Number(r[a.name])));
-      setRows([...kept, ...found.combinations.map((c) => rowOf(c, actions))]);
+      setRows([...kept, ...found.combinations.map((c) => rowOf(c, actions, units))]);
       setPasted('');
     }
   };
@@ -162,11 +179,11 @@ function ActionsEditor({ actions, combinations, member, onClose, onSave }: Edito
         const typed = r[a.name] ?? '';
         if (a.optional && typed.trim() === '') continue;
         const share = a === shared;
-        const unit = actionUnit(a.name);
-        const force = share ? readForce(typed, member) : { value: readAction(typed, unit), from: undefined };
+        const { quantity } = actionRow(a.name);
+        const force = share ? readForce(typed, member, units) : { value: readAction(typed, quantity, units), from: undefined };
         if (!force || force.value === null)
           return setProblem(
-            `${r.name}: ${a.name}: "${typed}" is not a ${unit === 'kN' ? 'force' : 'moment'}; accepted is ${ENTRY_WORDS[unit]}${share ? ', a share such as 50 %, or a load and a span such as 12 kN/m x 8 m' : ''}.`,
+            `${r.name}: ${a.name}: "${typed}" is not a ${quantity}; accepted is ${units.words(quantity)}${share ? `, ${shareWords(units)}` : ''}.`,
           );
         value[a.name] = force.value;
         const from = share ? (force.from ?? r.from) : undefined;
@@ -191,7 +208,7 @@ function ActionsEditor({ actions, combinations, member, onClose, onSave }: Edito
         <p className="muted mb-2">
           {words}
           {shared &&
-            ` ${shared.short} may also be a share of the member's shear resistance${member ? ` (${member.V_pl.toFixed(0)} kN)` : ''}, as 50 %, or a load and a span, as 12 kN/m x 8 m.`}
+            ` ${shared.short} may also be given by the member's shear resistance${member ? ` (${units.quantity(member.V_pl * 1e3, 'kN')})` : ''}: ${shareWords(units)}.`}
         </p>
         <table className="grid-table">
           <thead>

@@ -1,15 +1,6 @@
 import { useEffect, useState } from 'react';
-import {
-  basisOf,
-  boltWords,
-  firstPath,
-  kindOf,
-  significant,
-  STATE_WORDS,
-  titleOf,
-  type JobRecord,
-  type JointContent,
-} from '@ample/core';
+import { basisOf, boltWords, firstPath, kindOf, STATE_WORDS, titleOf, type JobRecord, type JointContent } from '@ample/core';
+import { useUnits } from '../parts/units.ts';
 import { Mark } from '../parts/StateMark.tsx';
 import type { Checked, Form } from '../work/check.worker.ts';
 import { checker } from '../work/client.ts';
@@ -27,6 +18,7 @@ export function Alternatives({
   present: Checked;
   onTake: (content: JointContent, label: string) => void;
 }) {
+  const { units } = basisOf(job, content.settings);
   const [forms, setForms] = useState<readonly Form[] | null>(null);
   useEffect(() => {
     let gone = false;
@@ -50,7 +42,7 @@ export function Alternatives({
       <div className="grid gap-4 md:grid-cols-2">
         <Card
           title={`${kindOf(content.kind).title}, as it is`}
-          line={kindOf(content.kind).line.print(content.input)}
+          line={kindOf(content.kind).line.print(content.input, units)}
           checked={present}
         />
         {forms?.map((f) =>
@@ -63,7 +55,7 @@ export function Alternatives({
             <Card
               key={f.kindId}
               title={f.title}
-              line={kindOf(f.kindId).line.print(f.made.ok.input)}
+              line={kindOf(f.kindId).line.print(f.made.ok.input, units)}
               checked={f.made.ok}
               why={f.made.ok.why}
               onTake={() =>
@@ -91,6 +83,7 @@ function Card({
   why?: readonly string[];
   onTake?: () => void;
 }) {
+  const units = useUnits();
   const { report, quantities: q } = checked;
   const worst = report.combinations[report.worst];
   return (
@@ -110,8 +103,8 @@ function Card({
         <span className="muted">· {STATE_WORDS[report.state]}</span>
       </p>
       <p className="muted">
-        {worst?.first ? `First to give: ${worst.first.title.toLowerCase()}. ` : ''}Plate {significant(q.plateMass)} kg,{' '}
-        {boltWords(q)}.
+        {worst?.first ? `First to give: ${worst.first.title.toLowerCase()}. ` : ''}Plate {units.mass(q.plateMass)},{' '}
+        {boltWords(q, units)}.
       </p>
       <Picture drawing={checked.drawing} over={firstPath(checked.drawing, report.combinations[report.worst])} />
       {why?.map((w) => (

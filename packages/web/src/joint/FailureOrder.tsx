@@ -1,14 +1,7 @@
 import { memo, useMemo, useState } from 'react';
-import {
-  multipleText,
-  quantity,
-  resultKey,
-  type JointReport,
-  type Missing,
-  type SkipResult,
-  type StrengthResult,
-} from '@ample/core';
+import { multipleText, resultKey, type JointReport, type Missing, type SkipResult, type StrengthResult } from '@ample/core';
 import { Mark, type ShownState } from '../parts/StateMark.tsx';
+import { useUnits } from '../parts/units.ts';
 
 export interface OrderEntry {
   readonly check: StrengthResult;
@@ -69,6 +62,7 @@ interface Props {
 
 /** Each check as a mark on an axis of load multiple, first to give on top. */
 export const FailureOrder = memo(function FailureOrder({ report, selected, close, active, onPoint, onOpen }: Props) {
+  const units = useUnits();
   const order = useMemo(() => failureOrder(report, selected), [report, selected]);
   const first = order[0];
   const skipped = skippedChecks(report, selected);
@@ -139,7 +133,7 @@ export const FailureOrder = memo(function FailureOrder({ report, selected, close
                 className="order-row"
                 aria-current={active === key}
                 data-check={check.id}
-                title={`${check.clause}: ${quantity(check.demand, check.unit)} against ${quantity(check.resistance, check.unit)}, ${combination}`}
+                title={`${check.clause}: ${units.quantity(check.demand, check.unit)} against ${units.quantity(check.resistance, check.unit)}, ${combination}`}
                 onMouseEnter={() => onPoint(key)}
                 onMouseLeave={() => onPoint(null)}
                 onFocus={() => onPoint(key)}

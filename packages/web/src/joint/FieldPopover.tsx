@@ -2,8 +2,8 @@ import { useEffect, useRef, useState } from 'react';
 import type { Callout, Field, FieldValue } from '@ample/core';
 import { SectionInput } from '../parts/SectionInput.tsx';
 import type { JointEditor } from './editor.ts';
-import { accepts, readEntry } from './entry.ts';
-import { stepped } from './Sheet.tsx';
+import { accepts, readEntry, typedValue } from './entry.ts';
+import { steppedText } from './Sheet.tsx';
 
 /** The values behind a callout, at the spot. Each is taken as soon as it is chosen or entered. */
 export function FieldPopover({
@@ -72,12 +72,13 @@ function FieldRow({ field, editor, onFocus }: { field: Field<unknown>; editor: J
   const value = field.get(editor.input);
   const [problem, setProblem] = useState<string | null>(null);
   const set = (v: FieldValue): void => setProblem(editor.set(field.id, v));
+  const unit = field.options ? '' : editor.units.unitOf(field.quantity);
   return (
     <div onFocus={onFocus}>
       <label className="field-row">
         <span>
           {field.label}
-          {field.unit && <span className="muted"> {field.unit}</span>}
+          {unit && <span className="muted"> {unit}</span>}
         </span>
         <Control field={field} value={value} editor={editor} set={set} refuse={setProblem} />
       </label>
@@ -103,8 +104,9 @@ function Control({
   set: (v: FieldValue) => void;
   refuse: (problem: string) => void;
 }) {
-  const [text, setText] = useState(String(value ?? ''));
-  useEffect(() => setText(String(value ?? '')), [value]);
+  const typed = typedValue(field, value, editor.units);
+  const [text, setText] = useState(typed);
+  useEffect(() => setText(typed), [typed]);
   if (field.type === 'section')
     return (
       <SectionInput
@@ -134,9 +136,9 @@ function Control({
     );
   }
   const commit = (): void => {
-    if (text.trim() === String(value)) return;
-    const entered = readEntry(field, text);
-    if (entered === null) refuse(`${field.label}: "${text}" is not a number; accepted is ${accepts(field)}.`);
+    if (text.trim() === typed) return;
+    const entered = readEntry(field, text, editor.units);
+    if (entered === null) refuse(`${field.label}: "${text}" is not a number; accepted is ${accepts(field, editor.units)}.`);
     else set(entered);
   };
   return (
@@ -153,9 +155,7 @@ function Control({
         }
         if ((e.key === 'ArrowUp' || e.key === 'ArrowDown') && field.steps) {
           e.preventDefault();
-          setText(
-            String(stepped(Number(readEntry({ type: 'number', unit: field.unit }, text) ?? 0), field.steps, e.key === 'ArrowUp')),
-          );
+          setText(steppedText(field, text, editor, e.key === 'ArrowUp'));
         }
       }}
     />

@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { kindOf, type JointContent, type RevisionRecord } from '@ample/core';
 import { api } from '../api.ts';
 import { Problem } from '../parts/Dialog.tsx';
+import { useUnits } from '../parts/units.ts';
 
 /** Changes that the server gives at a time. */
 const PAGE = 200;
@@ -36,7 +37,8 @@ export function History({
       (page) => take(page, list),
       (e: Error) => setProblem(e.message),
     );
-  const line = (c: JointContent | null): string => (c ? kindOf(c.kind ?? kindId).line.print(c.input) : '');
+  const units = useUnits();
+  const line = (c: JointContent | null): string => (c ? kindOf(c.kind ?? kindId).line.print(c.input, units) : '');
   return (
     <div className="p-4">
       <Problem>{problem}</Problem>

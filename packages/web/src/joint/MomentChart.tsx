@@ -11,11 +11,19 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import { significant, type JobRecord, type JointContent, type MomentChart } from '@ample/core';
+import { basisOf, significant, type JobRecord, type JointContent, type MomentChart, type Units } from '@ample/core';
 import { search } from '../work/client.ts';
 
 const tick = (x: number): string => significant(x, 3);
-const NAMES = { M_y: 'M y, kNm', M_z: 'M z, kNm' } as const;
+const force = (kN: number, units: Units): number => units.shown(kN * 1e3, 'kN');
+const moment = (kNm: number, units: Units): number => units.shown(kNm * 1e6, 'kNm');
+/** The chart in the units of the job. */
+const shownIn = (units: Units, c: MomentChart): MomentChart => ({
+  ...c,
+  shear: [force(c.shear[0], units), force(c.shear[1], units)],
+  curve: c.curve.map(({ N, plus, minus }) => ({ N: force(N, units), plus: moment(plus, units), minus: moment(minus, units) })),
+  points: c.points.map((p) => ({ ...p, N: force(p.N, units), M: moment(p.M, units) })),
+});
 
 /** Axial force across, moment up: the resistance of the joint beside one constant shear, with every combination in it. */
 export function MomentChartView({ content, job, worst }: { content: JointContent; job: JobRecord; worst: number }) {
@@ -26,7 +34,7 @@ export function MomentChartView({ content, job, worst }: { content: JointContent
     void search('chart', async (worker) => worker.chart(content.kind, content, job, worst)).then((answer) => {
       if (gone) return;
       if ('refusal' in answer) return setSaid(answer.refusal);
-      setChart(answer.ok);
+      setChart(answer.ok && shownIn(basisOf(job).units, answer.ok));
       setSaid(
         answer.ok
           ? answer.ok.curve.length
@@ -39,6 +47,8 @@ export function MomentChartView({ content, job, worst }: { content: JointContent
       gone = true;
     };
   }, [content, job, worst]);
+  const { units } = basisOf(job);
+  const [kN, kNm] = [units.unitOf('force'), units.unitOf('moment')];
   if (!chart)
     return (
       <p className="muted p-4" role="status">
@@ -56,14 +66,14 @@ export function MomentChartView({ content, job, worst }: { content: JointContent
   return (
     <figure className="p-4 h-full flex flex-col" aria-label={`Axial force and moment: ${chart.points.length} combinations`}>
       <figcaption className="mb-2">
-        Resistance in N and {chart.axis} beside V z {significant(chart.shear[0])} kN, V y {significant(chart.shear[1])} kN of{' '}
+        Resistance in N and {chart.axis} beside V z {significant(chart.shear[0])} {kN}, V y {significant(chart.shear[1])} {kN} of{' '}
         {chart.of}; the other actions as in {chart.of}. {governing && <b>{governing.name} gives first.</b>}{' '}
         {said && <span className="problem">{said}</span>}
       </figcaption>
       <div
         className="flex-1 min-h-0"
         role="img"
-        aria-label={chart.points.map((p) => `${p.name}: N ${significant(p.N)} kN, M ${significant(p.M)} kNm`).join('; ')}
+        aria-label={chart.points.map((p) => `${p.name}: N ${significant(p.N)} ${kN}, M ${significant(p.M)} ${kNm}`).join('; ')}
       >
         <ResponsiveContainer width="100%" height="100%">
           <ComposedChart data={rows} margin={{ top: 10, right: 40, bottom: 24, left: 24 }}>
@@ -74,20 +84,20 @@ export function MomentChartView({ content, job, worst }: { content: JointContent
               domain={[round(Math.min(...Ns, 0), false), round(Math.max(...Ns, 0), true)]}
               tickFormatter={tick}
               stroke="var(--ink)"
-              label={{ value: 'N, kN (tension positive)', position: 'insideBottom', offset: -12, fill: 'var(--ink)' }}
+              label={{ value: `N, ${kN} (tension positive)`, position: 'insideBottom', offset: -12, fill: 'var(--ink)' }}
             />
             <YAxis
               type="number"
               domain={[round(Math.min(...all, 0), false), round(Math.max(...all, 0), true)]}
               tickFormatter={tick}
               stroke="var(--ink)"
-              label={{ value: NAMES[chart.axis], angle: -90, position: 'insideLeft', fill: 'var(--ink)' }}
+              label={{ value: `${chart.axis.replace('_', ' ')}, ${kNm}`, angle: -90, position: 'insideLeft', fill: 'var(--ink)' }}
             />
             <Tooltip
               formatter={(v: unknown) =>
                 Array.isArray(v) ? v.map((x) => significant(Number(x))).join(' to ') : significant(Number(v))
               }
-              labelFormatter={(v: unknown) => `N ${significant(Number(v))} kN`}
+              labelFormatter={(v: unknown) => `N ${significant(Number(v))} ${kN}`}
               contentStyle={{ background: 'var(--panel)', border: '1px solid var(--hair)', color: 'var(--ink)' }}
             />
             <ReferenceLine x={0} stroke="var(--ink)" />

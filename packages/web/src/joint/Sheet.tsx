@@ -265,9 +265,9 @@ export function Sheet({
             <DimensionInput
               key={`${open.id}${open.index}`}
               label={field.label}
-              type={field.type}
-              value={editor.value(open.id) ?? 0}
-              steps={field.steps ?? []}
+              editor={editor}
+              field={field}
+              value={editor.typed(open.id)}
               help={editor.help(open.id)}
               onCommit={(v) => editor.set(open.id, v)}
               onClose={() => close(open.index)}
@@ -314,29 +314,37 @@ export function stepped(value: number, steps: readonly number[], up: boolean): n
   return next ?? value;
 }
 
+/** The same of what is typed into a field. */
+export const steppedText = (field: Field<unknown>, text: string, editor: JointEditor, up: boolean): string =>
+  editor.units.typed(
+    stepped(Number(readEntry({ ...field, type: 'number' }, text, editor.units) ?? 0), editor.steps(field), up),
+    field.quantity,
+  );
+
 interface InputProps {
   readonly label: string;
-  readonly value: FieldValue;
-  readonly steps: readonly number[];
+  readonly editor: JointEditor;
+  readonly field: Field<unknown>;
+  /** As it is typed. */
+  readonly value: string;
   /** What it is, its limits and usual values. */
   readonly help: string;
   /** Null when taken, else the sentence that says why not. */
-  readonly type: Field<unknown>['type'];
   readonly onCommit: (v: FieldValue) => string | null;
   readonly onClose: () => void;
   readonly onMove: (by: number) => void;
 }
 
-function DimensionInput({ label, value, type, steps, help, onCommit, onClose, onMove }: InputProps) {
-  const [text, setText] = useState(String(value));
+function DimensionInput({ label, editor, field, value, help, onCommit, onClose, onMove }: InputProps) {
+  const [text, setText] = useState(value);
   const [problem, setProblem] = useState<string | null>(null);
   const input = useRef<HTMLInputElement>(null);
   useEffect(() => input.current?.select(), []);
   const commit = (): boolean => {
-    if (text.trim() === String(value)) return true;
-    const entered = readEntry({ type, unit: 'mm' }, text);
+    if (text.trim() === value) return true;
+    const entered = readEntry(field, text, editor.units);
     const said =
-      entered === null ? `${label}: "${text}" is not a number; accepted is ${accepts({ type, unit: 'mm' })}.` : onCommit(entered);
+      entered === null ? `${label}: "${text}" is not a number; accepted is ${accepts(field, editor.units)}.` : onCommit(entered);
     setProblem(said);
     if (said) input.current?.focus();
     return said === null;
@@ -358,7 +366,7 @@ function DimensionInput({ label, value, type, steps, help, onCommit, onClose, on
         onKeyDown={(e) => {
           if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
             e.preventDefault();
-            setText(String(stepped(Number(readEntry({ type: 'number', unit: 'mm' }, text) ?? 0), steps, e.key === 'ArrowUp')));
+            setText(steppedText(field, text, editor, e.key === 'ArrowUp'));
           } else if (e.key === 'Enter') {
             e.preventDefault();
             if (commit()) onClose();

@@ -2,32 +2,36 @@ import { memo } from 'react';
 import {
   boltWords,
   multipleText,
-  quantity,
   significant,
   type JointReport,
   type Quantities,
   type RuleResult,
   type WayOut,
+  type Units,
 } from '@ample/core';
+import { useUnits } from '../parts/units.ts';
 import { Mark } from '../parts/StateMark.tsx';
 
 const signed = (x: number, digits = 2): string => `${x < 0 ? '−' : '+'}${significant(Math.abs(x), digits)}`;
 
-function price(w: WayOut): string {
+function price(w: WayOut, units: Units): string {
   const parts = [
     ...(w.bolts
       ? [
           `${w.bolts > 0 ? '+' : '−'}${Math.abs(w.bolts)} ${(w.fastener ?? 'bolts').slice(0, Math.abs(w.bolts) === 1 ? -1 : undefined)}`,
         ]
       : []),
-    ...(Math.abs(w.concrete) > 0.005 ? [`${signed(w.concrete)} m³ concrete`] : []),
-    ...(Math.abs(w.mass) > 0.02 ? [`${signed(w.mass)} kg`] : []),
+    ...(Math.abs(w.concrete) > 0.005
+      ? [`${signed(units.id === 'SI' ? w.concrete : w.concrete / 0.028316846592)} ${units.id === 'SI' ? 'm³' : 'ft³'} concrete`]
+      : []),
+    ...(Math.abs(w.mass) > 0.02 ? [`${w.mass < 0 ? '−' : '+'}${units.mass(Math.abs(w.mass))}`] : []),
   ];
   return parts.join(', ') || 'same mass';
 }
 
 /** Moves that would lift the joint, each one re-checked; a click takes it, undo gives it back. */
 export function WaysOut({ ways, busy, onTake }: { ways: readonly WayOut[] | null; busy: boolean; onTake: (w: WayOut) => void }) {
+  const units = useUnits();
   if (!ways) return busy ? <p className="muted mt-4">Looking for ways out…</p> : null;
   if (ways.length === 0) return null;
   return (
@@ -51,15 +55,15 @@ export function WaysOut({ ways, busy, onTake }: { ways: readonly WayOut[] | null
             </span>
             <Mark state={w.state} size={10} />
           </span>
-          <span className="muted text-right">{price(w)}</span>
+          <span className="muted text-right">{price(w, units)}</span>
         </button>
       ))}
     </section>
   );
 }
 
-export const ruleText = (r: RuleResult): string =>
-  r.note ?? `${quantity(r.actual, r.unit)} ${r.sense === '>=' ? '≥' : '≤'} ${quantity(r.limit, r.unit)}`;
+export const ruleText = (r: RuleResult, units: Units): string =>
+  r.note ?? `${units.quantity(r.actual, r.unit)} ${r.sense === '>=' ? '≥' : '≤'} ${units.quantity(r.limit, r.unit)}`;
 
 /** Detailing rules, apart from strength: broken ones first. */
 export const Rules = memo(function Rules({
@@ -71,6 +75,7 @@ export const Rules = memo(function Rules({
   onPoint: (id: string | null) => void;
   onOpen: (id: string) => void;
 }) {
+  const units = useUnits();
   const applied = report.rules.filter((r) => r.type === 'rule');
   const broken = applied.filter((r) => r.must && !r.pass);
   const advice = applied.filter((r) => !r.must && !r.pass);
@@ -89,7 +94,7 @@ export const Rules = memo(function Rules({
       <Mark state={mark} size={11} />
       <span>
         {r.title}
-        <span className="muted"> · {ruleText(r)}</span>
+        <span className="muted"> · {ruleText(r, units)}</span>
       </span>
       <span className={mark === 'rule' ? 'text-[var(--rule)] font-semibold' : 'muted'}>{word}</span>
     </button>
@@ -111,9 +116,10 @@ export const Rules = memo(function Rules({
 });
 
 export function Takeoff({ q }: { q: Quantities }) {
+  const units = useUnits();
   return (
     <p className="muted mt-4">
-      Plate {significant(q.plateMass)} kg · {boltWords(q)}, {significant(q.boltMass)} kg
+      Plate {units.mass(q.plateMass)} · {boltWords(q, units)}, {units.mass(q.boltMass)}
     </p>
   );
 }

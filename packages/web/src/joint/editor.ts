@@ -6,21 +6,30 @@ import {
   LineError,
   Refusal,
   validate,
+  fieldSteps,
   type Field,
+  type Units,
   type FieldValue,
   type JobRecord,
   type JointContent,
 } from '@ample/core';
+import { typedValue } from './entry.ts';
 
 /** What the parts of the Joint screen use to change it. Each change answers with null, or with the sentence that says why not. */
 export interface JointEditor {
   readonly job: JobRecord;
+  /** Units that the job is shown and typed in. */
+  readonly units: Units;
   // eslint-disable-next-line @typescript-eslint/no-explicit-any -- the kind's own input
   readonly input: any;
   field(id: string): Field<unknown> | undefined;
   /** What a field is, its limits and usual values, in one line. */
   help(id: string): string;
   value(id: string): FieldValue | undefined;
+  /** The same as it is typed. */
+  typed(id: string): string;
+  /** Practical values of a field, for the arrow keys. */
+  steps(f: Field<unknown>): readonly number[];
   set(id: string, value: FieldValue): string | null;
   edit(id: string): string | null;
   line(text: string): { start: number; end: number; message: string } | null;
@@ -64,17 +73,25 @@ export function makeEditor(
     return null;
   };
   const field = (id: string): Field<unknown> | undefined => kind.fields.find((f) => f.id === id) ?? kind.placeField?.(id);
-  const shown = (f: Field<unknown>, v: FieldValue): string => f.options?.find((o) => o.value === v)?.label ?? String(v);
+  const { units } = basisOf(job, content.settings);
+  const shown = (f: Field<unknown>, v: FieldValue): string =>
+    f.options?.find((o) => o.value === v)?.label ?? typedValue(f, v, units);
   return {
     job,
+    units,
     input: content.input,
     field,
     take,
     help: (id) => {
       const f = field(id);
-      return f ? fieldHelpWords(fieldHelp(kind, f, content.input)) : '';
+      return f ? fieldHelpWords(fieldHelp(kind, f, content.input, units)) : '';
     },
     value: (id) => field(id)?.get(content.input),
+    typed: (id) => {
+      const f = field(id);
+      return f ? typedValue(f, f.get(content.input), units) : '';
+    },
+    steps: (f) => fieldSteps(f, units),
     set: (id, value) => {
       const f = field(id)!;
       const before = f.get(content.input);
@@ -90,8 +107,8 @@ export function makeEditor(
     },
     line: (text) => {
       try {
-        const next = kind.line.parse(text, content.input);
-        const refusal = take(next, `line ${kind.line.print(next)}`);
+        const next = kind.line.parse(text, content.input, units);
+        const refusal = take(next, `line ${kind.line.print(next, units)}`);
         return refusal ? { start: 0, end: 0, message: refusal } : null;
       } catch (e) {
         if (e instanceof LineError) return { start: e.start, end: e.end, message: e.message };

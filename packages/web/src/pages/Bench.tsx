@@ -22,12 +22,13 @@ import { SectionInput } from '../parts/SectionInput.tsx';
 import { Shell } from '../parts/Shell.tsx';
 import { Mark } from '../parts/StateMark.tsx';
 import { inputOf, typedOf, type Typed } from '../parts/typed.ts';
+import { UnitsContext, useUnits } from '../parts/units.ts';
 
 const KEPT = 'ample-bench-';
 /** What was typed on this bench the last time; never an error. */
-function kept(toolId: string): Typed | null {
+function kept(key: string): Typed | null {
   try {
-    const text = sessionStorage.getItem(KEPT + toolId);
+    const text = sessionStorage.getItem(KEPT + key);
     return text ? (JSON.parse(text) as Typed) : null;
   } catch {
     return null;
@@ -124,19 +125,20 @@ function Bench({
   onRecord: (c: CalculationRecord) => void;
 }) {
   const tool = toolOf(toolId);
+  const basis = useMemo(() => basisOf(job ?? EMPTY_JOB), [job]);
+  const key = `${toolId}-${basis.units.id}`;
   const [typed, setTyped] = useState<Typed>(() =>
-    typedOf(tool, record ? record.input : tool.start, record ? null : kept(toolId)),
+    typedOf(tool, record ? record.input : tool.start, record ? null : kept(key), basis.units),
   );
   useEffect(() => {
     if (!record)
       try {
-        sessionStorage.setItem(KEPT + toolId, JSON.stringify(typed));
+        sessionStorage.setItem(KEPT + key, JSON.stringify(typed));
       } catch {
         /* without storage nothing is kept over a reload */
       }
-  }, [toolId, typed, record]);
-  const basis = useMemo(() => basisOf(job ?? EMPTY_JOB), [job]);
-  const { input, problem: entry } = useMemo(() => inputOf(tool, typed), [tool, typed]);
+  }, [key, typed, record]);
+  const { input, problem: entry } = useMemo(() => inputOf(tool, typed, basis.units), [tool, typed, basis]);
   const found = useMemo(() => (input ? calculate(toolId, input, basis) : null), [toolId, input, basis]);
   const [last, setLast] = useState(found && 'ok' in found ? found.ok : null);
   useEffect(() => {
@@ -150,88 +152,91 @@ function Bench({
     toolFieldHelp(
       tool,
       tool.fields.find((f) => f.id === id)!,
+      basis.units,
     ),
   );
   return (
-    <div className="bench-main">
-      <form className="bench-form" aria-label={tool.title} onSubmit={(e) => e.preventDefault()} onFocus={onFocus}>
-        <p className="muted mb-2">{tool.about}</p>
-        {tool.fields.map((f) => (
-          <div key={f.id} data-help={f.id}>
-            <Row field={f} value={typed[f.id] ?? ''} job={job} bad={refusal?.field === f.id} onChange={(v) => set(f.id, v)} />
-          </div>
-        ))}
-        <FieldNote note={note} />
-        {message && (
-          <p className="problem mt-2" role="alert">
-            {message}
-          </p>
-        )}
-        <Attach
-          tool={toolId}
-          input={found && 'ok' in found ? input : null}
-          job={job}
-          record={record}
-          onRecord={onRecord}
-          suggested={tool.title}
-        />
-      </form>
-      <div className="bench-answer">
-        {shown && (
-          <>
-            <h1 className={`bench-said ${refusal ? 'muted' : ''}`} aria-live="polite">
-              {shown.state !== 'none' && <Mark state={shown.state} />}
-              <span>{shown.answer}</span>
-            </h1>
-            {refusal && <p className="muted">Of the values before the last change.</p>}
-            {tool.browse && (
-              <Browse
-                toolId={toolId}
-                job={job}
-                chosen={typed['section'] ?? ''}
-                onChoose={(values) => setTyped((t) => ({ ...t, ...values }))}
-              />
-            )}
-            {shown.picture && (
-              <div className="bench-picture" style={{ maxWidth: `${shown.picture.width * 4}px` }}>
-                <Picture drawing={shown.picture} over={[]} />
-              </div>
-            )}
-            {shown.tables.map((t) => (
-              <section key={t.title} className="my-3">
-                <h2 className="label mb-1">{t.title}</h2>
-                <div className="max-h-80 overflow-auto" tabIndex={0}>
-                  <table className="grid-table dense">
-                    <thead>
-                      <tr>
-                        {t.head.map((h, i) => (
-                          <th key={h} className={i ? 'num' : ''}>
-                            {h}
-                          </th>
-                        ))}
-                      </tr>
-                    </thead>
-                    <tbody>
-                      {t.rows.map((row, i) => (
-                        <tr key={i} className={i === t.marked ? 'selected' : ''} aria-current={i === t.marked || undefined}>
-                          {row.map((cell, k) => (
-                            <td key={k} className={k ? 'num' : ''}>
-                              {cell}
-                            </td>
+    <UnitsContext value={basis.units}>
+      <div className="bench-main">
+        <form className="bench-form" aria-label={tool.title} onSubmit={(e) => e.preventDefault()} onFocus={onFocus}>
+          <p className="muted mb-2">{tool.about}</p>
+          {tool.fields.map((f) => (
+            <div key={f.id} data-help={f.id}>
+              <Row field={f} value={typed[f.id] ?? ''} job={job} bad={refusal?.field === f.id} onChange={(v) => set(f.id, v)} />
+            </div>
+          ))}
+          <FieldNote note={note} />
+          {message && (
+            <p className="problem mt-2" role="alert">
+              {message}
+            </p>
+          )}
+          <Attach
+            tool={toolId}
+            input={found && 'ok' in found ? input : null}
+            job={job}
+            record={record}
+            onRecord={onRecord}
+            suggested={tool.title}
+          />
+        </form>
+        <div className="bench-answer">
+          {shown && (
+            <>
+              <h1 className={`bench-said ${refusal ? 'muted' : ''}`} aria-live="polite">
+                {shown.state !== 'none' && <Mark state={shown.state} />}
+                <span>{shown.answer}</span>
+              </h1>
+              {refusal && <p className="muted">Of the values before the last change.</p>}
+              {tool.browse && (
+                <Browse
+                  toolId={toolId}
+                  job={job}
+                  chosen={typed['section'] ?? ''}
+                  onChoose={(values) => setTyped((t) => ({ ...t, ...values }))}
+                />
+              )}
+              {shown.picture && (
+                <div className="bench-picture" style={{ maxWidth: `${shown.picture.width * 4}px` }}>
+                  <Picture drawing={shown.picture} over={[]} />
+                </div>
+              )}
+              {shown.tables.map((t) => (
+                <section key={t.title} className="my-3">
+                  <h2 className="label mb-1">{t.title}</h2>
+                  <div className="max-h-80 overflow-auto" tabIndex={0}>
+                    <table className="grid-table dense">
+                      <thead>
+                        <tr>
+                          {t.head.map((h, i) => (
+                            <th key={h} className={i ? 'num' : ''}>
+                              {h}
+                            </th>
                           ))}
                         </tr>
-                      ))}
-                    </tbody>
-                  </table>
-                </div>
-              </section>
-            ))}
-            <h2 className="label mt-4 mb-1">Workings</h2>
-            <WorkingsList sections={shown.sections} />
-          </>
-        )}
+                      </thead>
+                      <tbody>
+                        {t.rows.map((row, i) => (
+                          <tr key={i} className={i === t.marked ? 'selected' : ''} aria-current={i === t.marked || undefined}>
+                            {row.map((cell, k) => (
+                              <td key={k} className={k ? 'num' : ''}>
+                                {cell}
+                              </td>
+                            ))}
+                          </tr>
+                        ))}
+                      </tbody>
+                    </table>
+                  </div>
+                </section>
+              ))}
+              <h2 className="label mt-4 mb-1">Workings</h2>
+              <WorkingsList sections={shown.sections} />
+            </>
+          )}
+        </div>
       </div>
-    </div>
+    </UnitsContext>
   );
 }
 
@@ -248,10 +253,11 @@ function Row({
   bad: boolean;
   onChange: (v: string) => void;
 }) {
+  const unit = useUnits().unitOf(field.quantity);
   const label = (
     <span>
       {field.label}
-      {field.unit && <span className="muted"> {field.unit}</span>}
+      {unit && <span className="muted"> {unit}</span>}
     </span>
   );
   if (field.type === 'lines') {

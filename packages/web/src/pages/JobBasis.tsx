@@ -13,6 +13,8 @@ import {
   significant,
   STANDARDS,
   standardOf,
+  SYSTEMS,
+  unitsOf,
   STEEL_FIELDS,
   type BasisField,
   type CustomSection,
@@ -73,7 +75,13 @@ export function JobBasisPage() {
       .saveJob(job.id, {
         version: job.version,
         ...draft,
-        basis: { ...named(standard.id, choice.id), ...(choice.own ? { factors: chosen } : {}), settings: kept, close },
+        basis: {
+          ...named(standard.id, choice.id),
+          ...(choice.own ? { factors: chosen } : {}),
+          settings: kept,
+          close,
+          units: unitsOf(draft.basis).id,
+        },
       })
       .then(
         (j) => {
@@ -138,6 +146,12 @@ export function JobBasisPage() {
                   onChange={(id) => basis(named(id))}
                 />
               )}
+              <Choice
+                label="Shown in"
+                value={unitsOf(draft.basis).id}
+                options={SYSTEMS.map((u) => [u.id, u.title])}
+                onChange={(id) => basis({ units: id as JobBasis['units'] & string })}
+              />
               <Choice
                 label={sets.label}
                 value={choice.id}

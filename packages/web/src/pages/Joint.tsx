@@ -16,7 +16,9 @@ import {
   type MemberFacts,
   type Sibling,
   type WayOut,
+  type Units,
 } from '@ample/core';
+import { UnitsContext, useUnits } from '../parts/units.ts';
 import { api } from '../api.ts';
 import { Alternatives } from '../joint/Alternatives.tsx';
 import { ActionsStrip } from '../joint/ActionsStrip.tsx';
@@ -232,6 +234,7 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly Sibling[]
     },
     [dispatch],
   );
+  const basis = useMemo(() => basisOf(job, present.settings), [job, present.settings]);
   const editor = useMemo(() => makeEditor(present.kind, present, job, apply, setSaid), [present, job, apply]);
 
   // A tab is there where the kind has something to show in it.
@@ -259,220 +262,223 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly Sibling[]
     setTab('workings');
   }, []);
   const openRule = useCallback((id: string): void => openCheck(id, shownIndex), [openCheck, shownIndex]);
-  const failure = useMemo(() => (checked ? failureShown(checked, pointed, selected) : null), [checked, pointed, selected]);
+  const failure = useMemo(
+    () => (checked ? failureShown(checked, pointed, selected, basis.units) : null),
+    [checked, pointed, selected, basis],
+  );
   const stale =
     record.checked !== undefined &&
     record.checked.fingerprint !==
-      fingerprint(
-        { kind: present.kind, input: present.input, combinations: present.combinations },
-        basisOf(job, present.settings),
-      );
+      fingerprint({ kind: present.kind, input: present.input, combinations: present.combinations }, basis);
   const takeWay = (w: WayOut): void => {
     const r = editor.take(w.input, w.label);
     if (r) setSaid(r);
   };
 
   return (
-    <Shell
-      help="/help/guide#joint"
-      keys={KEYS}
-      trail={
-        <>
-          <Link className="ellipsis" to={`/jobs/${job.id}`}>
-            {job.name}
-          </Link>
-          <span className="quiet">/ Register</span>
-          <button
-            type="button"
-            className="quiet px-1"
-            disabled={at <= 0}
-            onClick={() => go(-1)}
-            aria-label="Previous joint"
-            title="Previous joint ( [ )"
-          >
-            ‹
-          </button>
-          <span className="here">{present.mark}</span>
-          <button
-            type="button"
-            className="quiet px-1"
-            disabled={at >= siblings.length - 1}
-            onClick={() => go(1)}
-            aria-label="Next joint"
-            title="Next joint ( ] )"
-          >
-            ›
-          </button>
-          <span className="quiet two-lines" title={kind.members(present.input)}>
-            {kind.title.toLowerCase()} · {kind.members(present.input)}
-          </span>
-        </>
-      }
-      tools={
-        <>
-          <button
-            type="button"
-            className="quiet"
-            disabled={joint.past.length === 0}
-            onClick={() => dispatch(undone())}
-            title={joint.past.length ? `Undo: ${joint.past.at(-1)!.label} (Ctrl Z)` : 'Nothing to undo'}
-          >
-            Undo
-          </button>
-          <button
-            type="button"
-            className="quiet"
-            disabled={joint.future.length === 0}
-            onClick={() => dispatch(redone())}
-            title="Redo (Ctrl Shift Z)"
-          >
-            Redo
-          </button>
-          <span className="quiet" aria-live="polite" data-save={joint.save}>
-            {SAVE_WORDS[joint.save]}
-          </span>
-          <button type="button" className="quiet" onClick={() => setBox('sign')}>
-            {record.checked ? (stale ? 'Stale, sign again' : `Checked: ${record.checked.by}`) : 'Sign off'}
-          </button>
-          <button type="button" className="btn btn-primary" onClick={() => setBox('issue')} disabled={joint.save !== 'saved'}>
-            Issue details
-          </button>
-        </>
-      }
-    >
-      <main className="joint">
-        <DetailLine line={kind.line.print(present.input)} editor={editor} />
-        <div className="joint-main">
-          <div className="tabs-row" role="tablist">
-            {tabs.map(([id, label]) => (
-              <button
-                type="button"
-                key={id}
-                role="tab"
-                aria-selected={tab === id}
-                className="tab-button"
-                onClick={() => {
-                  setTab(id);
-                  if (id === 'workings') setTarget(null);
-                }}
-              >
-                {label}
-              </button>
-            ))}
-            {(said || refusal || joint.problem) && (
-              <span className="problem px-3 py-1 flex-1 ellipsis" role="alert" title={said || refusal || joint.problem || ''}>
-                {said || refusal || joint.problem}
-              </span>
-            )}
-            {!said && !refusal && !joint.problem && why.length > 0 && (
-              <>
-                <span className="px-3 py-1 flex-1 ellipsis muted" title={why.join(' ')}>
-                  First detail: {why.join(' ')}
-                </span>
-                <button type="button" className="underline muted py-1" onClick={() => setWhy([])}>
-                  Dismiss
+    <UnitsContext value={basis.units}>
+      <Shell
+        help="/help/guide#joint"
+        keys={KEYS}
+        trail={
+          <>
+            <Link className="ellipsis" to={`/jobs/${job.id}`}>
+              {job.name}
+            </Link>
+            <span className="quiet">/ Register</span>
+            <button
+              type="button"
+              className="quiet px-1"
+              disabled={at <= 0}
+              onClick={() => go(-1)}
+              aria-label="Previous joint"
+              title="Previous joint ( [ )"
+            >
+              ‹
+            </button>
+            <span className="here">{present.mark}</span>
+            <button
+              type="button"
+              className="quiet px-1"
+              disabled={at >= siblings.length - 1}
+              onClick={() => go(1)}
+              aria-label="Next joint"
+              title="Next joint ( ] )"
+            >
+              ›
+            </button>
+            <span className="quiet two-lines" title={kind.members(present.input, basis.units)}>
+              {kind.title.toLowerCase()} · {kind.members(present.input, basis.units)}
+            </span>
+          </>
+        }
+        tools={
+          <>
+            <button
+              type="button"
+              className="quiet"
+              disabled={joint.past.length === 0}
+              onClick={() => dispatch(undone())}
+              title={joint.past.length ? `Undo: ${joint.past.at(-1)!.label} (Ctrl Z)` : 'Nothing to undo'}
+            >
+              Undo
+            </button>
+            <button
+              type="button"
+              className="quiet"
+              disabled={joint.future.length === 0}
+              onClick={() => dispatch(redone())}
+              title="Redo (Ctrl Shift Z)"
+            >
+              Redo
+            </button>
+            <span className="quiet" aria-live="polite" data-save={joint.save}>
+              {SAVE_WORDS[joint.save]}
+            </span>
+            <button type="button" className="quiet" onClick={() => setBox('sign')}>
+              {record.checked ? (stale ? 'Stale, sign again' : `Checked: ${record.checked.by}`) : 'Sign off'}
+            </button>
+            <button type="button" className="btn btn-primary" onClick={() => setBox('issue')} disabled={joint.save !== 'saved'}>
+              Issue details
+            </button>
+          </>
+        }
+      >
+        <main className="joint">
+          <DetailLine line={kind.line.print(present.input, basis.units)} editor={editor} />
+          <div className="joint-main">
+            <div className="tabs-row" role="tablist">
+              {tabs.map(([id, label]) => (
+                <button
+                  type="button"
+                  key={id}
+                  role="tab"
+                  aria-selected={tab === id}
+                  className="tab-button"
+                  onClick={() => {
+                    setTab(id);
+                    if (id === 'workings') setTarget(null);
+                  }}
+                >
+                  {label}
                 </button>
-              </>
-            )}
-          </div>
-          <div className="tab-body" role="tabpanel">
-            {tab === 'detail' && checked && <Sheet drawing={checked.drawing} failure={failure} editor={editor} facts={facts} />}
-            {tab === 'solid' && checked && (
-              <Suspense fallback={<p className="muted p-4">Opening the solid…</p>}>
-                <SolidView
+              ))}
+              {(said || refusal || joint.problem) && (
+                <span className="problem px-3 py-1 flex-1 ellipsis" role="alert" title={said || refusal || joint.problem || ''}>
+                  {said || refusal || joint.problem}
+                </span>
+              )}
+              {!said && !refusal && !joint.problem && why.length > 0 && (
+                <>
+                  <span className="px-3 py-1 flex-1 ellipsis muted" title={why.join(' ')}>
+                    First detail: {why.join(' ')}
+                  </span>
+                  <button type="button" className="underline muted py-1" onClick={() => setWhy([])}>
+                    Dismiss
+                  </button>
+                </>
+              )}
+            </div>
+            <div className="tab-body" role="tabpanel">
+              {tab === 'detail' && checked && <Sheet drawing={checked.drawing} failure={failure} editor={editor} facts={facts} />}
+              {tab === 'solid' && checked && (
+                <Suspense fallback={<p className="muted p-4">Opening the solid…</p>}>
+                  <SolidView
+                    content={present}
+                    job={job}
+                    report={checked.report}
+                    drawing={checked.drawing}
+                    selected={selected}
+                    failure={failure}
+                    onOpen={openCheck}
+                  />
+                </Suspense>
+              )}
+              {tab === 'chart' && checked && (
+                <Suspense fallback={<p className="muted p-4">Opening the chart…</p>}>
+                  <MomentChartView content={present} job={job} worst={checked.report.worst} />
+                </Suspense>
+              )}
+              {tab === 'lists' && checked && (
+                <Lists content={present} job={job} jointId={record.id} saved={joint.save === 'saved'} />
+              )}
+              {tab === 'workings' && (
+                <Suspense fallback={<p className="muted p-4">Opening the workings…</p>}>
+                  <WorkingsView
+                    kindId={present.kind}
+                    content={present}
+                    job={job}
+                    index={target?.index ?? shownIndex}
+                    target={target?.id ?? null}
+                  />
+                </Suspense>
+              )}
+              {tab === 'alternatives' && checked && (
+                <Alternatives
                   content={present}
                   job={job}
-                  report={checked.report}
-                  drawing={checked.drawing}
-                  selected={selected}
-                  failure={failure}
-                  onOpen={openCheck}
-                />
-              </Suspense>
-            )}
-            {tab === 'chart' && checked && (
-              <Suspense fallback={<p className="muted p-4">Opening the chart…</p>}>
-                <MomentChartView content={present} job={job} worst={checked.report.worst} />
-              </Suspense>
-            )}
-            {tab === 'lists' && checked && (
-              <Lists content={present} job={job} jointId={record.id} saved={joint.save === 'saved'} />
-            )}
-            {tab === 'workings' && (
-              <Suspense fallback={<p className="muted p-4">Opening the workings…</p>}>
-                <WorkingsView
-                  kindId={present.kind}
-                  content={present}
-                  job={job}
-                  index={target?.index ?? shownIndex}
-                  target={target?.id ?? null}
-                />
-              </Suspense>
-            )}
-            {tab === 'alternatives' && checked && (
-              <Alternatives
-                content={present}
-                job={job}
-                present={checked}
-                onTake={(content, label) => {
-                  apply(content, label);
-                  setTab('detail');
-                }}
-              />
-            )}
-            {tab === 'history' && <History jointId={record.id} kindId={present.kind} version={record.version} onTake={apply} />}
-          </div>
-          {report && (
-            <ActionsStrip
-              actions={kind.actions}
-              report={report}
-              selected={Math.min(selected, report.combinations.length - 1)}
-              onSelect={setSelected}
-              combinations={present.combinations}
-              member={facts['beam'] ? { name: facts['beam'].title, V_pl: facts['beam'].V_pl } : null}
-              onChange={(combinations, label) => apply({ ...present, combinations }, label)}
-            />
-          )}
-        </div>
-        <aside className="joint-side" aria-label="What gives first, and what would help">
-          {report && checked && (
-            <>
-              <FailureOrder
-                report={report}
-                selected={selected}
-                close={job.basis.close}
-                active={pointed}
-                onPoint={setPointed}
-                onOpen={openCheck}
-              />
-              <WaysOut ways={ways} busy={report.worst >= 0} onTake={takeWay} />
-              <Rules report={report} onPoint={setPointed} onOpen={openRule} />
-              <Takeoff q={checked.quantities} />
-              {kind.placeField && (
-                <Measured
-                  content={present}
-                  job={job}
-                  onChange={(settings, label) => {
-                    const { settings: _before, ...rest } = present;
-                    apply(Object.keys(settings).length ? { ...rest, settings } : rest, label);
+                  present={checked}
+                  onTake={(content, label) => {
+                    apply(content, label);
+                    setTab('detail');
                   }}
                 />
               )}
-              <p className="mt-3">
-                <Link className="underline" to={methodOf(kind.title)}>
-                  What is checked, and what is not: {kind.title.toLowerCase()}
-                </Link>
-              </p>
-            </>
-          )}
-        </aside>
-      </main>
-      {box === 'issue' && (
-        <Issue jobId={job.id} jointId={record.id} title={`Issue ${present.mark}`} onClose={() => setBox(null)} />
-      )}
-      {box === 'sign' && <Sign onClose={() => setBox(null)} verdict={report?.verdict ?? ''} />}
-      {joint.stored && <Stale onClose={() => dispatch(storedTaken())} />}
-    </Shell>
+              {tab === 'history' && <History jointId={record.id} kindId={present.kind} version={record.version} onTake={apply} />}
+            </div>
+            {report && (
+              <ActionsStrip
+                basis={basis}
+                actions={kind.actions}
+                report={report}
+                selected={Math.min(selected, report.combinations.length - 1)}
+                onSelect={setSelected}
+                combinations={present.combinations}
+                member={facts['beam'] ? { name: facts['beam'].title, V_pl: facts['beam'].V_pl } : null}
+                onChange={(combinations, label) => apply({ ...present, combinations }, label)}
+              />
+            )}
+          </div>
+          <aside className="joint-side" aria-label="What gives first, and what would help">
+            {report && checked && (
+              <>
+                <FailureOrder
+                  report={report}
+                  selected={selected}
+                  close={job.basis.close}
+                  active={pointed}
+                  onPoint={setPointed}
+                  onOpen={openCheck}
+                />
+                <WaysOut ways={ways} busy={report.worst >= 0} onTake={takeWay} />
+                <Rules report={report} onPoint={setPointed} onOpen={openRule} />
+                <Takeoff q={checked.quantities} />
+                {kind.placeField && (
+                  <Measured
+                    content={present}
+                    job={job}
+                    onChange={(settings, label) => {
+                      const { settings: _before, ...rest } = present;
+                      apply(Object.keys(settings).length ? { ...rest, settings } : rest, label);
+                    }}
+                  />
+                )}
+                <p className="mt-3">
+                  <Link className="underline" to={methodOf(kind.title)}>
+                    What is checked, and what is not: {kind.title.toLowerCase()}
+                  </Link>
+                </p>
+              </>
+            )}
+          </aside>
+        </main>
+        {box === 'issue' && (
+          <Issue jobId={job.id} jointId={record.id} title={`Issue ${present.mark}`} onClose={() => setBox(null)} />
+        )}
+        {box === 'sign' && <Sign onClose={() => setBox(null)} verdict={report?.verdict ?? ''} />}
+        {joint.stored && <Stale onClose={() => dispatch(storedTaken())} />}
+      </Shell>
+    </UnitsContext>
   );
 }
 
@@ -525,13 +531,14 @@ function failureShown(
   { report }: Checked,
   pointed: string | null,
   selected: number,
+  units: Units,
 ): { id: string; title: string; detail: string } | null {
   const order = failureOrder(report, selected);
   const entry = pointed ? order.find((o) => o.key === pointed) : order[0];
   if (entry)
     return { id: entry.key, title: entry.title, detail: `gives at ${multipleText(entry.check.multiple)} × ${entry.combination}` };
   const rule = report.rules.find((r) => r.id === pointed);
-  return rule ? { id: rule.id, title: rule.title, detail: ruleText(rule) } : null;
+  return rule ? { id: rule.id, title: rule.title, detail: ruleText(rule, units) } : null;
 }
 
 /** Checks in the worker on every change; the last answer stays on screen until the next one comes. */
@@ -648,7 +655,8 @@ function Sign({ onClose, verdict }: { onClose: () => void; verdict: string }) {
 function Stale({ onClose }: { onClose: () => void }) {
   const dispatch = useAppDispatch();
   const { stored, present, problem } = useApp((s) => s.joint);
-  const print = (c: JointContent): string => kindOf(c.kind).line.print(c.input);
+  const units = useUnits();
+  const print = (c: JointContent): string => kindOf(c.kind).line.print(c.input, units);
   return (
     <Dialog title="Changed meanwhile" onClose={onClose} width={640}>
       <p>{problem}</p>

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { basisWords, KINDS, multipleText, significant, type JobRecord, type RegisterEntry } from '@ample/core';
+import { basisWords, KINDS, multipleText, unitsOf, type JobRecord, type RegisterEntry } from '@ample/core';
 import { api } from '../api.ts';
 import { Dialog, Problem } from '../parts/Dialog.tsx';
 import { Calculations } from '../parts/Calculations.tsx';
@@ -275,7 +275,7 @@ export function RegisterPage() {
           </div>
           <span className="muted flex-1 text-right whitespace-nowrap">
             {all.length < total ? `judging: ${all.length} of ` : ''}
-            {total} joints · {bolts} bolts · {significant(mass)} kg of plate
+            {total} joints · {bolts} bolts · {job ? unitsOf(job.basis).mass(mass) : ''} of plate
           </span>
           <button type="button" className="btn" onClick={() => current && setBox({ copy: current })} disabled={!current}>
             Copy

@@ -1,13 +1,27 @@
-import { ENTRY_WORDS, isEntryUnit, readQuantity, type Tool } from '@ample/core';
+import { numberLines, type Tool, type ToolField, type Units } from '@ample/core';
 
 /** Values of a form as they were typed. */
 export type Typed = Readonly<Record<string, string>>;
 
+/** Lines of numbers, each turned. */
+const eachNumber = (text: string, turn: (x: number) => number): string =>
+  numberLines(text)
+    .map((line, i) => line?.map((x) => Number(turn(x).toPrecision(12))).join(' ') ?? text.split(/\r?\n/)[i] ?? '')
+    .join('\n');
+
+/** A value of a field as it is typed in these units. */
+function shownValue({ type, quantity }: ToolField, value: unknown, units: Units): string {
+  if (typeof value === 'number') return units.typed(value, quantity);
+  if (type === 'lines' && quantity === 'length' && units.id !== 'SI')
+    return eachNumber(String(value), (x) => units.shown(x, 'mm'));
+  return String(value);
+}
+
 /** A calculator's input as text, over it what was typed before. */
-export function typedOf(tool: Tool, input: unknown, before: Typed | null): Typed {
+export function typedOf(tool: Tool, input: unknown, before: Typed | null, units: Units): Typed {
   const from = input as Record<string, unknown>;
   return Object.fromEntries(
-    tool.fields.map((f) => [f.id, before?.[f.id] ?? (from[f.id] === undefined ? '' : String(from[f.id]))]),
+    tool.fields.map((f) => [f.id, before?.[f.id] ?? (from[f.id] === undefined ? '' : shownValue(f, from[f.id], units))]),
   );
 }
 
@@ -15,6 +29,7 @@ export function typedOf(tool: Tool, input: unknown, before: Typed | null): Typed
 export function inputOf(
   tool: Tool,
   typed: Typed,
+  units: Units,
 ): { input: Record<string, unknown> | null; problem: { field: string; message: string } | null } {
   const input: Record<string, unknown> = {};
   for (const f of tool.fields) {
@@ -24,24 +39,16 @@ export function inputOf(
         if (f.optional) continue;
         return { input: null, problem: { field: f.id, message: `${f.id}: the value is missing; it must be given.` } };
       }
-      const n = isEntryUnit(f.unit)
-        ? readQuantity(text, f.unit)
-        : Number(
-            text
-              .trim()
-              .replace(/[\u2212\u2013]/g, '-')
-              .replace(',', '.'),
-          );
-      if (n === null || !Number.isFinite(n))
+      const n = units.read(text, f.quantity);
+      if (n === null)
         return {
           input: null,
-          problem: {
-            field: f.id,
-            message: `${f.id}: "${text}" is not a number; accepted is ${isEntryUnit(f.unit) ? ENTRY_WORDS[f.unit] : `a number${f.unit ? ` in ${f.unit}` : ''}`}.`,
-          },
+          problem: { field: f.id, message: `${f.id}: "${text}" is not a number; accepted is ${units.words(f.quantity)}.` },
         };
       input[f.id] = n;
     } else if (f.type === 'choice') input[f.id] = f.options!.find((o) => String(o.value) === text)?.value ?? text;
+    else if (f.type === 'lines' && f.quantity === 'length' && units.id !== 'SI')
+      input[f.id] = eachNumber(text, (x) => units.read(String(x), 'length')!);
     else input[f.id] = text;
   }
   return { input, problem: null };

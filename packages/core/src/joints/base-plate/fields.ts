@@ -72,7 +72,7 @@ const number = (
   steps: readonly number[],
   get: (i: I) => number,
   set: (i: I, v: number) => I,
-): Field<I> => ({ id, label, unit: '', type: 'number', steps, get, set: (i, v) => set(i, Number(v)) });
+): Field<I> => ({ id, label, quantity: 'none', type: 'number', steps, get, set: (i, v) => set(i, Number(v)) });
 /** A size that is absent where it is 0. */
 const open = (
   id: string,
@@ -83,7 +83,7 @@ const open = (
 ): Field<I> => ({
   id,
   label,
-  unit: 'mm',
+  quantity: 'length',
   type: 'number',
   steps: [0, ...steps],
   get: (i) => get(i) ?? 0,
@@ -218,7 +218,7 @@ const all: readonly Field<I>[] = [
   {
     id: 'column.section',
     label: 'Column',
-    unit: '',
+    quantity: 'none',
     type: 'section',
     shapes: COLUMN_SHAPES,
     get: (i) => i.column.section,

@@ -1,15 +1,14 @@
 import type { Combination } from '../../actions/combination.ts';
 import type { Basis } from '../../basis/basis.ts';
 import { Refusal } from '../../refusal.ts';
-import { ENTRY_WORDS, readQuantity } from '../../units/entry.ts';
 import { ANCHOR_DIAMETERS } from '../../catalogue/index.ts';
-import { exact } from '../../units/format.ts';
 import { stepMove } from '../field-makers.ts';
 import type { FirstDetail, Move, Seed, Start } from '../kind.ts';
 import { validate } from '../../validate/index.ts';
 import { baseField, baseFields, washerFor } from './fields.ts';
 import { baseSchema, type BaseInput, type PatternInput } from './input.ts';
-import { baseModel } from './model.ts';
+import { baseModel, type BaseModel } from './model.ts';
+import { boltName, type Units } from '../../units/system.ts';
 
 type I = BaseInput;
 const PLATES = [12, 15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80];
@@ -17,12 +16,15 @@ const up = (x: number, step: number): number => Math.ceil(x / step - 1e-9) * ste
 /** Reinforced footings of column bases: room for the anchors and their edge distance. */
 const DIAMETERS = ANCHOR_DIAMETERS.filter((d) => [16, 20, 24, 30, 36, 42, 48].includes(d));
 
-function typed(seed: Seed, id: string, words: string): number | undefined {
+function typed(units: Units, seed: Seed, id: string, words: string): number | undefined {
   const text = seed[id]?.trim() ?? '';
   if (text === '' || text === '0') return undefined;
-  const x = readQuantity(text, 'mm');
+  const x = units.read(text, 'length');
   if (x === null || x <= 0)
-    throw new Refusal(id, `${words}: "${text}" is not a size; accepted is ${ENTRY_WORDS.mm}, or nothing where there is no edge.`);
+    throw new Refusal(
+      id,
+      `${words}: "${text}" is not a size; accepted is ${units.words('length')}, or nothing where there is no edge.`,
+    );
   return x;
 }
 
@@ -32,9 +34,9 @@ export function usualBase(seed: Seed, basis: Basis): I {
   if (!(f_ck >= 12 && f_ck <= 90))
     throw new Refusal('f_ck', `Concrete f_ck: "${seed['f_ck']}" is not a strength; accepted is 12 to 90 MPa.`);
   const block = {
-    B_y: typed(seed, 'B_y', 'Block along y'),
-    B_z: typed(seed, 'B_z', 'Block along z'),
-    H: typed(seed, 'H', 'Block depth'),
+    B_y: typed(basis.units, seed, 'B_y', 'Block along y'),
+    B_z: typed(basis.units, seed, 'B_z', 'Block along z'),
+    H: typed(basis.units, seed, 'H', 'Block depth'),
   };
   const column = { section: seed['column']!, steel: { grade: seed['columnGrade'] ?? 'S275' }, braced: true };
   const stub = {
@@ -191,11 +193,12 @@ export function baseFirst(
     if (!raised.includes(taken.words)) raised.push(taken.words);
   }
   const { plate: p, anchors: a } = input;
-  const size = p.shape === 'circle' ? `D ${exact(p.D!)}` : `${exact(p.h!)} × ${exact(p.b!)}`;
+  const u = basis.units;
+  const size = p.shape === 'circle' ? `D ${u.length(p.D!)}` : `${u.length(p.h!)} × ${u.length(p.b!)}`;
   const count = a.pattern.type === 'circle' ? a.pattern.n : a.pattern.type === 'rows' ? a.pattern.n_y * a.pattern.n_z : 0;
   const why = [
-    `${seed['base'] === 'fixed' ? 'A moment base' : 'A pinned base'}: plate ${size} × ${exact(p.t)}, ${count} anchors M${a.d} 8.8 with embedment ${exact(a.h_ef)} mm: ${input === start ? 'the usual sizes for this column.' : `the usual sizes for this column, raised by ${raised.join(', ')}.`}`,
-    `Holes ${exact(a.hole)} mm with washers welded after erection, so that the anchors can take shear; grout ${exact(input.grout.t)} mm.`,
+    `${seed['base'] === 'fixed' ? 'A moment base' : 'A pinned base'}: plate ${size} × ${u.length(p.t)}, ${count} anchors ${boltName(a.d)} 8.8 with embedment ${u.size(a.h_ef)}: ${input === start ? 'the usual sizes for this column.' : `the usual sizes for this column, raised by ${raised.join(', ')}.`}`,
+    `Holes ${u.size(a.hole)} with washers welded after erection, so that the anchors can take shear; grout ${u.size(input.grout.t)}.`,
     combinations.length
       ? multiple >= 1
         ? `First to give at ${multiple.toFixed(2)} of the worst combination.`
@@ -206,17 +209,19 @@ export function baseFirst(
 }
 
 /** Small moves round a base, each one step of one thing. */
-export function baseMoves(i: I): Move<I>[] {
+export function baseMoves(i: I, m: BaseModel): Move<I>[] {
+  const { units: u, standard } = m.basis;
+  const { materials } = standard;
   const moves: Move<I>[] = [];
   const step = (id: string, label: string, ...by: number[]): void => {
     const f = baseField(id);
     if (f.applies && !f.applies(i)) return;
-    for (const b of by) moves.push(...stepMove(baseFields, i, id, label, b));
+    for (const b of by) moves.push(...stepMove(u, baseFields, i, id, label, b));
   };
   step('plate.t', 'plate', 1, 2, 3, -1);
   step('anchors.h_ef', 'embedment', 3, 6, 12, 20);
   const big = bigger(i);
-  if (big) moves.push({ label: `anchors M${i.anchors.d} → M${big.anchors.d}`, input: big });
+  if (big) moves.push({ label: `anchors ${boltName(i.anchors.d)} → ${boltName(big.anchors.d)}`, input: big });
   for (const by of [20, 40, 80]) moves.push({ label: `plate and anchors ${by / 2} further out`, input: wider(i, by) });
   const p = i.anchors.pattern;
   if (p.type === 'rows') {
@@ -273,7 +278,7 @@ export function baseMoves(i: I): Move<I>[] {
   if (i.anchors.cls === '4.6') moves.push({ label: 'class 4.6 → 8.8', input: baseField('anchors.cls').set(i, '8.8') });
   if (!i.anchors.washers_welded)
     moves.push({ label: 'washers welded to the plate', input: baseField('anchors.welded').set(i, true) });
-  const better = { S235: 'S275', S275: 'S355', S355: 'S460' }[i.plate.steel.grade ?? ''];
+  const better = materials.stronger[i.plate.steel.grade ?? ''];
   if (better)
     moves.push({
       label: `plate steel ${i.plate.steel.grade} → ${better}`,

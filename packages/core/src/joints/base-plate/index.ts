@@ -1,7 +1,7 @@
 import { COLUMN_ACTIONS } from '../../actions/combination.ts';
 import { GRADE_CHOICES } from '../../catalogue/index.ts';
 import { Refusal } from '../../refusal.ts';
-import { exact, significant } from '../../units/format.ts';
+import { exact } from '../../units/format.ts';
 import { strength, type MemberFacts } from '../members.ts';
 import { building, type JointKind, type SeedField } from '../kind.ts';
 import { prettyName } from '../../detail/drawing.ts';
@@ -17,6 +17,7 @@ import { baseQuantities, baseSolid } from './solid.ts';
 import { baseDrawing } from './views.ts';
 import type { Basis } from '../../basis/basis.ts';
 import { en1993 } from '../../standards/en1993/standard.ts';
+import { SI } from '../../units/system.ts';
 
 const seeds: readonly SeedField[] = [
   { id: 'column', label: 'Column', type: 'section', start: '', example: 'UC 254x254x73', shapes: COLUMN_SHAPES },
@@ -43,17 +44,18 @@ function columnFacts(input: BaseInput, basis: Basis): MemberFacts {
   const { f_y } = strength(input.column.steel, Math.max(c.t_f, c.t_w), basis, 'column.steel');
   const { shear, axial, moment_y, moment_z } = basis.standard.section({ ...c, A_v: c.A_v_z }, f_y, basis.factors);
   const V_pl = shear / 1e3;
+  const u = basis.units;
   return {
     title: `${prettyName(c.name)} ${input.column.steel.grade ?? ''}`.trim(),
     V_pl,
     lines: [
-      ['depth, width', `${exact(c.h)} × ${exact(c.b)} mm`],
-      ['web, flange', `${exact(c.t_w)}, ${exact(c.t_f)} mm`],
-      ['f_y', `${exact(f_y)} MPa`],
-      ['shear along z', `${significant(V_pl)} kN`],
-      ['axial', `${significant(axial / 1e3)} kN`],
-      ['moment about y', `${significant(moment_y / 1e6)} kNm`],
-      ['moment about z', `${significant(moment_z / 1e6)} kNm`],
+      ['depth, width', u.sizes([c.h, c.b])],
+      ['web, flange', u.sizes([c.t_w, c.t_f], ', ')],
+      ['f_y', u.quantity(f_y, 'MPa')],
+      ['shear along z', u.quantity(shear, 'kN')],
+      ['axial', u.quantity(axial, 'kN')],
+      ['moment about y', u.quantity(moment_y, 'kNm')],
+      ['moment about z', u.quantity(moment_z, 'kNm')],
     ],
   };
 }
@@ -83,8 +85,8 @@ export const columnBase: JointKind<BaseInput> = {
     lists: ({ model, solid }) => baseLists(model, solid),
     template: ({ model, solid }) => settingOut(model, solid),
   }),
-  members: (i) =>
-    `${prettyName(i.column.section ?? `${i.column.shape} ${i.column.h ?? i.column.d}`)} on concrete C${exact(i.concrete.f_ck)}`,
+  members: (i, u = SI) =>
+    `${prettyName(i.column.section ?? `${i.column.shape} ${u.length(i.column.h ?? i.column.d!)}`)} on concrete C${exact(i.concrete.f_ck)}`,
   facts: (i, basis) => ({ column: columnFacts(i, basis) }),
   line: { print: printLine, parse: parseLine },
   first: baseFirst,

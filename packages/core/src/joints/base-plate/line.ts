@@ -1,8 +1,19 @@
 import { LineError } from '../kind.ts';
-import { fail, lineNumber as num, parseSteel, printSteel, segmentsOf, type Token } from '../line-reader.ts';
+import {
+  fail,
+  lengthsOf,
+  lineBolt,
+  LineLengths,
+  lineNumber as num,
+  parseSteel,
+  printSteel,
+  segmentsOf,
+  type Token,
+} from '../line-reader.ts';
 import { ANCHOR_CLASS_NAMES } from '../../catalogue/index.ts';
 import { USUAL_KEY } from './fields.ts';
 import type { BaseInput, PatternInput, ShearPath } from './input.ts';
+import { SI, type Units } from '../../units/system.ts';
 
 /*
  * CB | 35x380x540 S275 | 2x2xM27-8.8 @240/430 | washer 95x16 hef 450 | hole 30 welded | grout 30 G35 | block C30 1400x1700x900 | fw 8/5
@@ -12,43 +23,46 @@ import type { BaseInput, PatternInput, ShearPath } from './input.ts';
  * centre | fillet throats flange/web, or bw. Optional: shear with its path; key.
  */
 
-const N = '(-?\\d+(?:\\.\\d+)?)';
-const POS = '(\\d+(?:\\.\\d+)?)';
+/** A number that is no length: a strength, an angle. */
+const PLAIN = '(\\d+(?:\\.\\d+)?)';
+const SIGNED = '(-?\\d+(?:\\.\\d+)?)';
 const TYPES = { washer: 'washer', head: 'headed', straight: 'straight', hook: 'hooked', bonded: 'bonded' } as const;
 const WORDS = ['none', ...Object.keys(TYPES), 'hole', 'grout', 'block', 'fw', 'bw', 'shear', 'key'];
 const PATHS: readonly ShearPath[] = ['friction', 'friction+anchors', 'anchors', 'friction+key', 'key'];
 
-const at = (y: number, z: number): string => (y === 0 && z === 0 ? '' : ` at ${num(y)}/${num(z)}`);
+const at = (l: LineLengths, y: number, z: number): string => (y === 0 && z === 0 ? '' : ` at ${l.pair(y, z)}`);
 const classOf = (a: BaseInput['anchors']): string =>
   a.f_ub === undefined ? (a.cls ?? '8.8') : `f${num(a.f_yb!)}/${num(a.f_ub)}`;
 
-function printPattern(a: BaseInput['anchors']): string {
+function printPattern(l: LineLengths, a: BaseInput['anchors']): string {
   const p = a.pattern;
-  const bolt = `M${num(a.d)}-${classOf(a)}`;
+  const bolt = lineBolt(a.d, classOf(a));
   if (p.type === 'none') return `none x${bolt}`;
-  if (p.type === 'circle') return `${p.n}x${bolt} R${num(p.R)} from ${num(p.start)}${at(a.y, a.z)}`;
-  return `${p.n_y}x${p.n_z}x${bolt} @${num(p.s_y)}/${num(p.s_z)}${p.full ? ' full' : ''}${at(a.y, a.z)}`;
+  if (p.type === 'circle') return `${p.n}x${bolt} R${l.print(p.R)} from ${num(p.start)}${at(l, a.y, a.z)}`;
+  return `${p.n_y}x${p.n_z}x${bolt} @${l.pair(p.s_y, p.s_z)}${p.full ? ' full' : ''}${at(l, a.y, a.z)}`;
 }
 
 /** The base as one line; the column and the choices of method are not in it. */
-export function printLine(i: BaseInput): string {
+export function printLine(i: BaseInput, units: Units = SI): string {
+  const l = LineLengths.of(units);
+  const len = (x: number): string => l.print(x);
   const { plate: p, anchors: a, grout, concrete: c, weld, shear } = i;
   const word = Object.entries(TYPES).find(([, type]) => type === a.type)![0];
-  const open = (x: number | undefined): string => (x === undefined ? '-' : num(x));
+  const open = (x: number | undefined): string => (x === undefined ? '-' : len(x));
   const { key } = shear;
   return [
-    'CB',
-    `${num(p.t)}x${p.shape === 'circle' ? `D${num(p.D!)}` : `${num(p.b!)}x${num(p.h!)}`} ${printSteel(p.steel)}${at(p.y, p.z)}`,
-    printPattern(a),
-    `${word}${a.head === undefined ? '' : ` ${num(a.head)}x${num(a.head_t ?? 0)}`} hef ${num(a.h_ef)}`,
-    `hole ${num(a.hole)}${a.washers_welded ? ' welded' : ''}`,
-    `grout ${num(grout.t)} G${num(grout.f_ck)}`,
-    `block C${num(c.f_ck)} ${open(c.B_y)}x${open(c.B_z)}x${open(c.H)}${at(c.y, c.z)}`,
-    weld.type === 'butt' ? 'bw' : `fw ${num(weld.a_f)}/${num(weld.a_w)}`,
+    `CB${l.mark}`,
+    `${len(p.t)}x${p.shape === 'circle' ? `D${len(p.D!)}` : `${len(p.b!)}x${len(p.h!)}`} ${printSteel(p.steel)}${at(l, p.y, p.z)}`,
+    printPattern(l, a),
+    `${word}${a.head === undefined ? '' : ` ${len(a.head)}x${len(a.head_t ?? 0)}`} hef ${len(a.h_ef)}`,
+    `hole ${len(a.hole)}${a.washers_welded ? ' welded' : ''}`,
+    `grout ${len(grout.t)} G${num(grout.f_ck)}`,
+    `block C${num(c.f_ck)} ${open(c.B_y)}x${open(c.B_z)}x${open(c.H)}${at(l, c.y, c.z)}`,
+    weld.type === 'butt' ? 'bw' : `fw ${l.pair(weld.a_f, weld.a_w)}`,
     ...(shear.path === 'friction+anchors' ? [] : [`shear ${shear.path}`]),
     ...(key && shear.path.endsWith('key')
       ? [
-          `key ${key.type} ${key.type === 'I' ? `${num(key.h!)}x${num(key.b)}x${num(key.tw!)}x${num(key.tf!)}` : `${num(key.b)}x${num(key.t!)}`} d${num(key.depth)} ${key.along} a${num(key.a)} ${printSteel(key.steel)}`,
+          `key ${key.type} ${key.type === 'I' ? `${len(key.h!)}x${len(key.b)}x${len(key.tw!)}x${len(key.tf!)}` : `${len(key.b)}x${len(key.t!)}`} d${len(key.depth)} ${key.along} a${len(key.a)} ${printSteel(key.steel)}`,
         ]
       : []),
   ].join(' | ');
@@ -57,7 +71,10 @@ export function printLine(i: BaseInput): string {
 /** Reads the tokens of one segment one after the other; every error points at its token. */
 class Reader {
   private i = 0;
-  constructor(private readonly tokens: readonly Token[]) {}
+  constructor(
+    private readonly tokens: readonly Token[],
+    private readonly l: LineLengths,
+  ) {}
   private get end(): Token {
     const last = this.tokens[this.tokens.length - 1]!;
     return { text: '', start: last.end, end: last.end };
@@ -81,8 +98,9 @@ class Reader {
   }
   place(): { y: number; z: number } {
     if (!this.word('at')) return { y: 0, z: 0 };
-    const [, y, z] = this.match(`${N}/${N}`, 'a place along y and z, as in at 0/-140');
-    return { y: Number(y), z: Number(z) };
+    const { N, between } = this.l;
+    const [, y, z] = this.match(`${N}${between}${N}`, this.l.example('a place along y and z, as in at 0/-140'));
+    return { y: this.l.read(y!), z: this.l.read(z!) };
   }
   /** Steel up to the end, or up to `at`. */
   steel(): BaseInput['plate']['steel'] {
@@ -96,16 +114,17 @@ class Reader {
   }
 }
 
-const PLATE = new RegExp(`^${POS}[x×](?:D${POS}|${POS}[x×]${POS})$`);
-const ANCHORS = new RegExp(`^(?:none|\\d+[x×].*M.*)$`);
+const ANCHORS = new RegExp(`^(?:none|\\d+[x×].*(?:M|in-).*)$`);
 
 /** Exact inverse of `printLine` on the detail of `base`; the column and what the line does not hold are kept from `base`. */
-export function parseLine(text: string, base: BaseInput): BaseInput {
+export function parseLine(text: string, base: BaseInput, units: Units = SI): BaseInput {
   // A line alone, without a base to change, starts from the usual choices.
   const known = base as { readonly [K in keyof BaseInput]?: Partial<BaseInput[K]> };
   const [head, ...rest] = segmentsOf(text);
-  if (head![0]!.text.toUpperCase() !== 'CB') fail(head![0]!, 'CB, the code of a column base');
-  if (head!.length > 1) fail(head![1]!, '| after CB');
+  const l = lengthsOf(head!, 'CB', 'a column base', units);
+  const { POS, between } = l;
+  const read = (x: string | undefined): number => l.read(x!);
+  const PLATE = new RegExp(`^${POS}[x×](?:D${POS}|${POS}[x×]${POS})$`);
   const seen = new Map<string, Token[]>();
   for (const tokens of rest) {
     const first = tokens[0]!;
@@ -125,7 +144,10 @@ export function parseLine(text: string, base: BaseInput): BaseInput {
     seen.set(id, tokens);
   }
   const need = (id: string, example: string): Reader =>
-    new Reader(seen.get(id) ?? fail({ text: '', start: text.length, end: text.length }, `${example} before the end of the line`));
+    new Reader(
+      seen.get(id) ?? fail({ text: '', start: text.length, end: text.length }, `${example} before the end of the line`),
+      l,
+    );
 
   const p = need('plate', '35x380x540 S275');
   const [, t, D, b, h] = p.match(PLATE.source.slice(1, -1), 'a plate such as 35x380x540 S275');
@@ -134,14 +156,14 @@ export function parseLine(text: string, base: BaseInput): BaseInput {
   p.done('the plate');
   const plate: BaseInput['plate'] = {
     shape: D ? 'circle' : 'rectangle',
-    ...(D ? { D: Number(D) } : { h: Number(h), b: Number(b) }),
-    t: Number(t),
+    ...(D ? { D: read(D) } : { h: read(h), b: read(b) }),
+    t: read(t),
     steel,
     ...plateAt,
   };
 
   const a = need('anchors', '2x2xM27-8.8 @240/430');
-  const bolt = `M${POS}-(?:f${POS}/${POS}|(\\d+\\.\\d+))`;
+  const bolt = `(M[\\d.]+|[\\d/-]+in)-(?:f${PLAIN}/${PLAIN}|([A-Za-z\\d.]+))`;
   let pattern: PatternInput;
   let m: RegExpExecArray;
   if (a.word('none')) {
@@ -153,11 +175,11 @@ export function parseLine(text: string, base: BaseInput): BaseInput {
     m = a.match(`(\\d+)[x×](?:(\\d+)[x×])?${bolt}`, 'anchors such as 2x2xM27-8.8 @240/430 or 6xM24-8.8 R205 from 0');
     if (m[2] === undefined) {
       const [, R] = a.match(`R${POS}`, `a radius after ${token}, as in R205, or two counts, as in 2x2xM24-8.8`);
-      const start = a.word('from') ? Number(a.match(N, 'an angle in degrees, as in from 30')[1]) : 0;
-      pattern = { type: 'circle', n: Number(m[1]), R: Number(R), start };
+      const start = a.word('from') ? Number(a.match(SIGNED, 'an angle in degrees, as in from 30')[1]) : 0;
+      pattern = { type: 'circle', n: Number(m[1]), R: read(R), start };
     } else {
-      const [, s_y, s_z] = a.match(`@${POS}/${POS}`, 'spacings along y and z, as in @240/430');
-      pattern = { type: 'rows', n_y: Number(m[1]), n_z: Number(m[2]), s_y: Number(s_y), s_z: Number(s_z), full: a.word('full') };
+      const [, s_y, s_z] = a.match(`@${POS}${between}${POS}`, l.example('spacings along y and z, as in @240/430'));
+      pattern = { type: 'rows', n_y: Number(m[1]), n_z: Number(m[2]), s_y: read(s_y), s_z: read(s_z), full: a.word('full') };
     }
   }
   const anchorsAt = a.place();
@@ -172,12 +194,12 @@ export function parseLine(text: string, base: BaseInput): BaseInput {
   const size =
     type === 'washer' || type === 'headed' ? e.match(`${POS}[x×]${POS}`, `its size and thickness, as in ${word} 95x16`) : null;
   if (!e.word('hef')) fail(e.next(), 'hef and the embedment, as in hef 450');
-  const h_ef = Number(e.match(POS, 'an embedment in mm, as in hef 450')[1]);
+  const h_ef = read(e.match(POS, `an embedment in ${l.inches ? 'inches' : 'mm'}, as in ${l.example('hef 450')}`)[1]);
   e.done('the embedment');
 
   const o = need('hole', 'hole 30');
   o.next();
-  const hole = Number(o.match(POS, 'a hole in mm, as in hole 30')[1]);
+  const hole = read(o.match(POS, `a hole in ${l.inches ? 'inches' : 'mm'}, as in ${l.example('hole 30')}`)[1]);
   const welded = o.word('welded');
   o.done('the hole');
 
@@ -185,15 +207,15 @@ export function parseLine(text: string, base: BaseInput): BaseInput {
   g.next();
   const grout = {
     ...known.grout,
-    t: Number(g.match(POS, 'a thickness in mm, as in grout 30')[1]),
-    f_ck: Number(g.match(`G${POS}`, 'a strength, as in G35')[1]),
+    t: read(g.match(POS, `a thickness in ${l.inches ? 'inches' : 'mm'}, as in ${l.example('grout 30')}`)[1]),
+    f_ck: Number(g.match(`G${PLAIN}`, 'a strength, as in G35')[1]),
     C_fd: known.grout?.C_fd ?? 0.2,
   };
   g.done('the grout');
 
   const c = need('block', 'block C30 1400x1700x900');
   c.next();
-  const f_ck = Number(c.match(`C${POS}`, 'a concrete strength, as in C30')[1]);
+  const f_ck = Number(c.match(`C${PLAIN}`, 'a concrete strength, as in C30')[1]);
   const size3 = c.match(
     `(-|${POS})[x×](-|${POS})[x×](-|${POS})`,
     'a block along y, z and its depth, as in 1400x1700x900, with - where there is no edge',
@@ -209,9 +231,9 @@ export function parseLine(text: string, base: BaseInput): BaseInput {
   const concrete: BaseInput['concrete'] = {
     ...kept,
     f_ck,
-    ...(size3[2] ? { B_y: Number(size3[2]) } : {}),
-    ...(size3[4] ? { B_z: Number(size3[4]) } : {}),
-    ...(size3[6] ? { H: Number(size3[6]) } : {}),
+    ...(size3[2] ? { B_y: read(size3[2]) } : {}),
+    ...(size3[4] ? { B_z: read(size3[4]) } : {}),
+    ...(size3[6] ? { H: read(size3[6]) } : {}),
     ...blockAt,
   };
 
@@ -225,9 +247,9 @@ export function parseLine(text: string, base: BaseInput): BaseInput {
   } else {
     const w = need('fw', 'fw 8/5');
     w.next();
-    const [, a_f, a_w] = w.match(`${POS}/${POS}`, 'throats of flange and web, as in fw 8/5');
+    const [, a_f, a_w] = w.match(`${POS}${between}${POS}`, l.example('throats of flange and web, as in fw 8/5'));
     w.done('the throats');
-    weld = { ...usual, type: 'fillet', a_f: Number(a_f), a_w: Number(a_w) };
+    weld = { ...usual, type: 'fillet', a_f: read(a_f), a_w: read(a_w) };
   }
 
   let path: ShearPath = 'friction+anchors';
@@ -247,14 +269,14 @@ export function parseLine(text: string, base: BaseInput): BaseInput {
       kind === 'I'
         ? k.match(`${POS}[x×]${POS}[x×]${POS}[x×]${POS}`, 'depth x width x web x flange, as in 120x120x8x12')
         : k.match(`${POS}[x×]${POS}`, 'width x thickness, as in 150x40');
-    const depth = Number(k.match(`d${POS}`, 'a depth below the plate, as in d120')[1]);
+    const depth = read(k.match(`d${POS}`, 'a depth below the plate, as in d120')[1]);
     const along = k.match('([yz])', 'y or z, the direction that the key works in')[1] as 'y' | 'z';
-    const throat = Number(k.match(`a${POS}`, 'a throat, as in a6')[1]);
+    const throat = read(k.match(`a${POS}`, 'a throat, as in a6')[1]);
     const own = k.steel();
     key = {
       ...(kind === 'I'
-        ? { h: Number(sizes[1]), b: Number(sizes[2]), tw: Number(sizes[3]), tf: Number(sizes[4]) }
-        : { b: Number(sizes[1]), t: Number(sizes[2]) }),
+        ? { h: read(sizes[1]), b: read(sizes[2]), tw: read(sizes[3]), tf: read(sizes[4]) }
+        : { b: read(sizes[1]), t: read(sizes[2]) }),
       type: kind,
       depth,
       along,
@@ -272,7 +294,7 @@ export function parseLine(text: string, base: BaseInput): BaseInput {
     A_s: _A,
     ...anchorRest
   }: Partial<BaseInput['anchors']> = known.anchors ?? {};
-  const d = Number(m[3]);
+  const d = m[3]!.startsWith('M') ? Number(m[3]!.slice(1)) : LineLengths.in.read(m[3]!.slice(0, -2));
   return {
     ...base,
     plate,
@@ -298,7 +320,7 @@ export function parseLine(text: string, base: BaseInput): BaseInput {
       ...(cls === undefined ? { f_yb: Number(m[4]), f_ub: Number(m[5]) } : { cls }),
       type,
       h_ef,
-      ...(size ? { head: Number(size[1]), head_t: Number(size[2]) } : {}),
+      ...(size ? { head: read(size[1]), head_t: read(size[2]) } : {}),
       hole,
       washers_welded: welded,
     },

@@ -1,9 +1,9 @@
 import type { List, Template } from '../kind.ts';
-import { exact } from '../../units/format.ts';
 import type { BaseModel } from './model.ts';
 import type { Solid } from '../../detail/solid.ts';
 import { anchorParts, baseQuantities } from './solid.ts';
 import { columnOutlines } from './shapes.ts';
+import { boltName } from '../../units/system.ts';
 
 const KINDS = {
   washer: 'end plate',
@@ -15,12 +15,13 @@ const KINDS = {
 
 /** Anchor schedule, and the setting-out of each anchor from the column axes. */
 export function baseLists(m: BaseModel, solid: Solid): List[] {
+  const u = m.basis.units;
   const { anchors: a, grout, plate } = m.input;
   if (!m.anchors.length) return [];
   const q = baseQuantities(m, solid);
   const part = anchorParts(m)[0]!;
   const projection = Math.round(part.z[1] + grout.t);
-  const place = (x: number): number => Math.round(x * 10) / 10;
+  const mm = u.name('mm');
   return [
     {
       id: 'anchors',
@@ -30,41 +31,42 @@ export function baseLists(m: BaseModel, solid: Solid): List[] {
         'Number',
         'Anchor',
         'Class',
-        'Length mm',
-        'Embedment mm',
-        'Above concrete mm',
+        `Length ${mm}`,
+        `Embedment ${mm}`,
+        `Above concrete ${mm}`,
         'End',
-        'Hole mm',
+        `Hole ${mm}`,
         'Washer',
-        'Mass kg',
+        `Mass ${u.mass(1).split(' ')[1]}`,
       ],
       rows: [
         [
           'A',
           m.anchors.length,
-          `M${exact(a.d)}`,
+          boltName(a.d),
           a.cls ?? `${a.f_yb}/${a.f_ub} MPa`,
-          q.boltLengths[0]!.length,
-          a.h_ef,
-          projection,
-          a.head === undefined ? KINDS[a.type] : `${KINDS[a.type]} ${a.head} x ${a.head_t}`,
-          a.hole,
+          u.cell(q.boltLengths[0]!.length),
+          u.cell(a.h_ef),
+          u.cell(projection),
+          a.head === undefined ? KINDS[a.type] : `${KINDS[a.type]} ${u.length(a.head)} x ${u.length(a.head_t!)}`,
+          u.cell(a.hole),
           a.washers_welded ? 'welded to the plate' : 'loose',
-          Math.round(q.boltMass * 100) / 100,
+          u.id === 'SI' ? Math.round(q.boltMass * 100) / 100 : u.mass(q.boltMass).split(' ')[0]!,
         ],
       ],
     },
     {
       id: 'setting-out',
-      title: `Setting-out from the column axes, mm; top of concrete ${exact(grout.t)} below the plate, plate ${exact(plate.t)}`,
-      head: ['Anchor', 'z mm', 'y mm', 'Size', 'Top above concrete mm'],
-      rows: m.anchors.map((p, i) => [i, place(p.z), place(p.y), `M${exact(a.d)}`, projection]),
+      title: `Setting-out from the column axes, ${mm}; top of concrete ${u.length(grout.t)} below the plate, plate ${u.length(plate.t)}`,
+      head: ['Anchor', `z ${mm}`, `y ${mm}`, 'Size', `Top above concrete ${mm}`],
+      rows: m.anchors.map((p, i) => [i, u.cell(p.z), u.cell(p.y), boltName(a.d), u.cell(projection)]),
     },
   ];
 }
 
 /** The plate with its holes, the column and the axes in true size: a template to set the anchors out with. Coordinates z to the right, y up, mm. */
 export function settingOut(m: BaseModel, solid: Solid): Template {
+  const u = m.basis.units;
   const plate = solid.plates[0]!;
   const { outer, inner } = columnOutlines(m);
   const p = m.plateBox;
@@ -88,7 +90,7 @@ export function settingOut(m: BaseModel, solid: Solid): Template {
         lines: [],
         texts: plate.holes.map((h, i) => ({
           at: [h.x + 0.7 * h.d_h, h.z + 0.7 * h.d_h] as const,
-          text: `${i}: z ${exact(Math.round(h.x * 10) / 10)} y ${exact(Math.round(h.z * 10) / 10)}`,
+          text: `${i}: z ${u.near(h.x)} y ${u.near(h.z)}`,
           height: 8,
         })),
       },

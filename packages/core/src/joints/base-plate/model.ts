@@ -97,6 +97,7 @@ const need = (value: number | undefined, field: string, shape: string): number =
 };
 
 function columnModel(c: ColumnInput, basis: Basis): ColumnModel {
+  const u = basis.units;
   const named = c.section === undefined ? null : findSection(c.section, 'column.section', basis.sections);
   const shape = named?.shape ?? c.shape!;
   if (shape === 'C')
@@ -131,7 +132,10 @@ function columnModel(c: ColumnInput, basis: Basis): ColumnModel {
   };
   if (s.shape === 'CHS') {
     if (s.d <= 2 * s.t)
-      throw new Refusal('column.t', `column.t: a wall of ${s.t} mm leaves no tube; accepted is less than ${s.d / 2} mm.`);
+      throw new Refusal(
+        'column.t',
+        `column.t: a wall of ${u.size(s.t)} leaves no tube; accepted is less than ${u.size(s.d / 2)}.`,
+      );
     return {
       ...common,
       name: named?.name ?? `CHS ${s.d}×${s.t}`,
@@ -149,7 +153,7 @@ function columnModel(c: ColumnInput, basis: Basis): ColumnModel {
     if (Math.min(s.h, s.b) <= 2 * s.t)
       throw new Refusal(
         'column.t',
-        `column.t: a wall of ${s.t} mm leaves no tube; accepted is less than ${Math.min(s.h, s.b) / 2} mm.`,
+        `column.t: a wall of ${u.size(s.t)} leaves no tube; accepted is less than ${u.size(Math.min(s.h, s.b) / 2)}.`,
       );
     const own = named ? common : { ...common, ...sharp(s.h, s.b, s.t) };
     return {
@@ -173,12 +177,12 @@ function columnModel(c: ColumnInput, basis: Basis): ColumnModel {
   if (s.h <= 2 * (s.tf + s.r))
     throw new Refusal(
       'column.h',
-      `column.h: a depth of ${s.h} mm leaves no web between the flanges; accepted is more than ${2 * (s.tf + s.r)} mm.`,
+      `column.h: a depth of ${u.size(s.h)} leaves no web between the flanges; accepted is more than ${u.size(2 * (s.tf + s.r))}.`,
     );
   if (s.b <= s.tw + 2 * s.r)
     throw new Refusal(
       'column.b',
-      `column.b: a flange ${s.b} mm wide does not cover web and fillets; accepted is more than ${s.tw + 2 * s.r} mm.`,
+      `column.b: a flange ${u.size(s.b)} wide does not cover web and fillets; accepted is more than ${u.size(s.tw + 2 * s.r)}.`,
     );
   return {
     ...common,
@@ -240,6 +244,7 @@ const tidy = (x: number): number => (Math.abs(x) < 1e-9 ? 0 : x);
 
 /** Looks up sections, steels and anchors and refuses a base that can't be built as described. */
 export function baseModel(input: BaseInput, basis: Basis): BaseModel {
+  const u = basis.units;
   const { plate: p, concrete, anchors: a } = input;
   const column = columnModel(input.column, basis);
   const cls = a.cls === undefined ? undefined : ANCHOR_CLASSES[a.cls]!;
@@ -247,7 +252,7 @@ export function baseModel(input: BaseInput, basis: Basis): BaseModel {
   if (!size)
     throw new Refusal(
       'anchors.d',
-      `anchors.d: the stress area of an anchor of ${a.d} mm is not in the table; accepted are ${ANCHOR_DIAMETERS.join(', ')}, or any size with A_s.`,
+      `anchors.d: the stress area of an anchor of ${u.size(a.d)} is not in the table; accepted are ${ANCHOR_DIAMETERS.join(', ')}, or any size with A_s.`,
     );
   const half = p.shape === 'circle' ? { y: p.D! / 2, z: p.D! / 2 } : { y: p.b! / 2, z: p.h! / 2 };
   const plateBox = { y1: p.y - half.y, y2: p.y + half.y, z1: p.z - half.z, z2: p.z + half.z };
@@ -321,6 +326,7 @@ function onColumn(c: ColumnModel, { y, z }: AnchorPlace): boolean {
 }
 
 function refuseImpossible(m: BaseModel): void {
+  const u = m.basis.units;
   const { input, column, block } = m;
   const { plate: p, anchors: a, options, shear } = input;
   const refuse = (field: string, what: string, accepted: string): never => {
@@ -350,16 +356,17 @@ function refuseImpossible(m: BaseModel): void {
     refuse(
       p.shape === 'circle' ? 'plate.D' : 'plate.h',
       'the plate does not reach under the whole column',
-      `a plate that covers ${column.name}, ${exact(column.h)} × ${exact(column.b)} mm`,
+      `a plate that covers ${column.name}, ${u.sizes([column.h, column.b])}`,
     );
   if (a.pattern.type === 'rows')
     for (const [n, s, f] of [
       [a.pattern.n_y, a.pattern.s_y, 's_y'],
       [a.pattern.n_z, a.pattern.s_z, 's_z'],
     ] as const)
-      if (n > 1 && s < a.d) refuse(`anchors.pattern.${f}`, `${s} mm puts anchors into each other`, `more than ${a.d} mm`);
+      if (n > 1 && s < a.d)
+        refuse(`anchors.pattern.${f}`, `${u.size(s)} puts anchors into each other`, `more than ${u.size(a.d)}`);
   m.anchors.forEach((q, i) => {
-    const at = `anchor ${i} at y ${exact(Math.round(q.y * 10) / 10)}, z ${exact(Math.round(q.z * 10) / 10)}`;
+    const at = `anchor ${i} at y ${u.near(q.y)}, z ${u.near(q.z)}`;
     if (plateEdge(m, q) <= a.hole / 2)
       refuse('anchors.pattern', `${at} has its hole outside the plate or cut by its edge`, 'a pattern inside the plate');
     if (q.y <= block.y1 || q.y >= block.y2 || q.z <= block.z1 || q.z >= block.z2)
@@ -368,16 +375,16 @@ function refuseImpossible(m: BaseModel): void {
       refuse('anchors.pattern', `${at} is in the column or inside its walls`, 'a pattern clear of the column');
   });
   if (m.anchors.length && a.h_ef >= m.H)
-    refuse('anchors.h_ef', `${a.h_ef} mm is longer than the block is deep`, `less than ${m.H} mm`);
-  if (a.hole < a.d) refuse('anchors.hole', `${a.hole} mm is smaller than the anchor`, `at least ${a.d} mm`);
+    refuse('anchors.h_ef', `${u.size(a.h_ef)} is longer than the block is deep`, `less than ${u.size(m.H)}`);
+  if (a.hole < a.d) refuse('anchors.hole', `${u.size(a.hole)} is smaller than the anchor`, `at least ${u.size(a.d)}`);
   if ((a.type === 'headed' || a.type === 'washer') && (a.head === undefined || a.head_t === undefined))
     refuse(
       'anchors.head',
       'the size of the head or washer plate and its thickness are missing',
-      `a size over ${a.d} mm with head_t`,
+      `a size over ${u.size(a.d)} with head_t`,
     );
   if ((a.type === 'headed' || a.type === 'washer') && a.head! <= a.d)
-    refuse('anchors.head', `${a.head} mm is no wider than the anchor`, `more than ${a.d} mm`);
+    refuse('anchors.head', `${u.size(a.head!)} is no wider than the anchor`, `more than ${u.size(a.d)}`);
   if (a.type === 'bonded' && (a.product.tau_Rk === undefined || a.product.tau_Rk_ucr === undefined))
     refuse(
       'anchors.product.tau_Rk',
@@ -401,7 +408,11 @@ function refuseImpossible(m: BaseModel): void {
   if (shear.path.endsWith('key') && !shear.key)
     refuse('shear.key', 'the shear path needs a key and none is given', 'a key of type I or plate, or another path');
   if (shear.key && shear.path.endsWith('key') && shear.key.depth <= input.grout.t)
-    refuse('shear.key.depth', `${shear.key.depth} mm ends inside the grout`, `more than the grout, ${input.grout.t} mm`);
+    refuse(
+      'shear.key.depth',
+      `${u.size(shear.key.depth)} ends inside the grout`,
+      `more than the grout, ${u.size(input.grout.t)}`,
+    );
   if (a.shear_rule === 'EN 1993-1-8' && (m.f_yb < 235 || m.f_yb > 640))
     refuse(
       'anchors.shear_rule',
@@ -409,7 +420,7 @@ function refuseImpossible(m: BaseModel): void {
       'EN 1992-4, or an anchor within that range',
     );
   if (shear.key?.type === 'I' && shear.key.h! <= 2 * shear.key.tf!)
-    refuse('shear.key.h', `${shear.key.h} mm leaves no web`, `more than ${2 * shear.key.tf!} mm`);
+    refuse('shear.key.h', `${u.size(shear.key.h!)} leaves no web`, `more than ${u.size(2 * shear.key.tf!)}`);
 }
 
 function warningsOf(m: BaseModel): string[] {

@@ -74,10 +74,11 @@ export function anchorParts(m: BaseModel): AnchorPart[] {
 
 /** The base as solid parts: column stub, plate, welds, grout, block, anchors and key. */
 export function baseSolid(m: BaseModel): Solid {
+  const u = m.basis.units;
   const { input, column, plateBox: p } = m;
   const { plate, grout, weld, shear, concrete } = input;
   const outline = plate.shape === 'circle' ? disc(plate.z, plate.y, plate.D! / 2) : box(p.z1, p.z2, p.y1, p.y2);
-  const size = plate.shape === 'circle' ? `D${plate.D}` : `${plate.b}×${plate.h}`;
+  const size = plate.shape === 'circle' ? `D${u.length(plate.D!)}` : `${u.length(plate.b!)}×${u.length(plate.h!)}`;
   const b = drawnBlock(m);
   const prisms: PrismPart[] = [
     {
@@ -94,7 +95,7 @@ export function baseSolid(m: BaseModel): Solid {
           {
             type: 'prism' as const,
             id: 'grout',
-            label: `Grout ${grout.t}`,
+            label: `Grout ${u.length(grout.t)}`,
             look: 'grout' as const,
             parts: ['base'],
             outline,
@@ -111,7 +112,10 @@ export function baseSolid(m: BaseModel): Solid {
     prisms.push({
       type: 'prism',
       id: 'key',
-      label: key.type === 'I' ? `Shear key I ${key.h}×${key.b}` : `Shear key ${key.b}×${key.t}`,
+      label:
+        key.type === 'I'
+          ? `Shear key I ${u.length(key.h!)}×${u.length(key.b)}`
+          : `Shear key ${u.length(key.b)}×${u.length(key.t!)}`,
       look: 'steel',
       parts: ['key'],
       outline: turn(section),
@@ -125,7 +129,7 @@ export function baseSolid(m: BaseModel): Solid {
         id: 'plate',
         parts: ['plate', 'base'],
         plane: 'xy',
-        label: `PL ${plate.t}×${size}`,
+        label: `PL ${u.length(plate.t)}×${size}`,
         grade: gradeName(plate.steel),
         outline,
         y: [0, plate.t],

@@ -22,7 +22,8 @@ import {
 } from '../../detail/drawing.ts';
 import type { Point, Solid } from '../../detail/solid.ts';
 import { Run } from '../../formula/index.ts';
-import { exact, significant } from '../../units/format.ts';
+import { exact } from '../../units/format.ts';
+import { boltName, type Units } from '../../units/system.ts';
 import type { Parts } from '../kind.ts';
 import type { PreparedBase } from './checks/index.ts';
 import type { BaseState } from './checks/state.ts';
@@ -406,6 +407,7 @@ function bandsOf(points: readonly Point[], sigma: readonly number[], most: numbe
 
 /** Anchor forces as rings whose area shows the force, the compression, and the zero line. */
 function forceItems(m: BaseModel, frames: BaseFrames, state: BaseState): Item[] {
+  const u = m.basis.units;
   const f = frames.plan;
   const items: Item[] = [];
   const most = Math.max(0, ...state.F_pried);
@@ -416,7 +418,7 @@ function forceItems(m: BaseModel, frames: BaseFrames, state: BaseState): Item[] 
     const below = m.anchors[i]!.y < 0;
     items.push(
       { k: 'circle', at: c, r: R, line: 'force' },
-      text([c[0], c[1] + (below ? -R - 0.9 : R + 3.2)], significant(F / 1e3), {
+      text([c[0], c[1] + (below ? -R - 0.9 : R + 3.2)], u.figure(F, 'kN'), {
         anchor: 'middle',
         style: 'force',
         size: 3.1,
@@ -439,7 +441,7 @@ function forceItems(m: BaseModel, frames: BaseFrames, state: BaseState): Item[] 
     items.push(
       text(
         [PLAN.right - 8, 10],
-        `${METHODS[state.method]} · C ${significant(force / 1e3)} kN, up to ${significant(sigma)} MPa${T > 0 ? ` · T ${significant(T / 1e3)} kN` : ''}`,
+        `${METHODS[state.method]} · C ${u.quantity(force, 'kN')}, up to ${u.quantity(sigma, 'MPa')}${T > 0 ? ` · T ${u.quantity(T, 'kN')}` : ''}`,
         { anchor: 'end', style: 'force', callout: 'method' },
       ),
     );
@@ -447,7 +449,14 @@ function forceItems(m: BaseModel, frames: BaseFrames, state: BaseState): Item[] 
     items.push(
       text(
         [PLAN.right - 8, 10],
-        `${METHODS[state.method]}${most > 0 ? ` · T ${significant(state.F.reduce((s, x) => s + x, 0) / 1e3)} kN` : ''}`,
+        `${METHODS[state.method]}${
+          most > 0
+            ? ` · T ${u.quantity(
+                state.F.reduce((s, x) => s + x, 0),
+                'kN',
+              )}`
+            : ''
+        }`,
         { anchor: 'end', style: 'force', callout: 'method' },
       ),
     );
@@ -680,6 +689,7 @@ function blockPlan(m: BaseModel, f: Frame, state: BaseState | null): Item[] {
 }
 
 function chainOf(
+  u: Units,
   places: readonly number[],
   from: number,
   to: number,
@@ -688,11 +698,12 @@ function chainOf(
   const all = [from, ...places, to];
   return all.slice(1).map((x, i) => {
     const field = i === 0 || i === all.length - 2 ? fields.edge : fields.gap;
-    return { from: all[i]!, to: x, text: exact(Math.round((x - all[i]!) * 10) / 10), ...(field ? { field } : {}) };
+    return { from: all[i]!, to: x, text: u.near(x - all[i]!), ...(field ? { field } : {}) };
   });
 }
 
 function dimensions(m: BaseModel, frames: BaseFrames): Item[] {
+  const u = m.basis.units;
   const f = frames.plan;
   const X = (x: number): number => project(f, [x, 0])[0];
   const Y = (y: number): number => project(f, [0, y])[1];
@@ -718,6 +729,7 @@ function dimensions(m: BaseModel, frames: BaseFrames): Item[] {
         low + 1,
         along(
           chainOf(
+            u,
             distinct((a) => a.z),
             p.z1,
             p.z2,
@@ -734,6 +746,7 @@ function dimensions(m: BaseModel, frames: BaseFrames): Item[] {
         left - 1,
         along(
           chainOf(
+            u,
             distinct((a) => a.y),
             p.y1,
             p.y2,
@@ -751,7 +764,7 @@ function dimensions(m: BaseModel, frames: BaseFrames): Item[] {
     items.push(
       { k: 'circle', at: c, r: pattern.R / f.scale, line: 'centre' },
       path([c, tip], 'dimension'),
-      text([(c[0] + 2 * tip[0]) / 3 + 1, (c[1] + 2 * tip[1]) / 3 - 1], `R${exact(pattern.R)}`, {
+      text([(c[0] + 2 * tip[0]) / 3 + 1, (c[1] + 2 * tip[1]) / 3 - 1], `R${u.length(pattern.R)}`, {
         style: 'dimension',
         field: 'pattern.R',
       }),
@@ -759,17 +772,19 @@ function dimensions(m: BaseModel, frames: BaseFrames): Item[] {
   }
   if (input.plate.shape === 'rectangle') {
     items.push(
-      ...dimensionChain('x', low + 14, low + 1, [{ from: X(p.z1), to: X(p.z2), text: exact(input.plate.h!), field: 'plate.h' }]),
+      ...dimensionChain('x', low + 14, low + 1, [
+        { from: X(p.z1), to: X(p.z2), text: u.length(input.plate.h!), field: 'plate.h' },
+      ]),
     );
     items.push(
       ...dimensionChain('y', left - 22, left - 1, [
-        { from: Y(p.y2), to: Y(p.y1), text: exact(input.plate.b!), field: 'plate.b' },
+        { from: Y(p.y2), to: Y(p.y1), text: u.length(input.plate.b!), field: 'plate.b' },
       ]),
     );
   } else
     items.push(
       ...dimensionChain('x', low + 9, low + 1, [
-        { from: X(p.z1), to: X(p.z2), text: `D ${exact(input.plate.D!)}`, field: 'plate.D' },
+        { from: X(p.z1), to: X(p.z2), text: `D ${u.length(input.plate.D!)}`, field: 'plate.D' },
       ]),
     );
 
@@ -781,13 +796,13 @@ function dimensions(m: BaseModel, frames: BaseFrames): Item[] {
   if (m.anchors.length)
     items.push(
       ...dimensionChain('y', right + 4, right + 1, [
-        { from: EZ(top), to: EZ(top - input.anchors.h_ef), text: exact(input.anchors.h_ef), field: 'anchors.h_ef' },
+        { from: EZ(top), to: EZ(top - input.anchors.h_ef), text: u.length(input.anchors.h_ef), field: 'anchors.h_ef' },
       ]),
     );
   if (input.concrete.H !== undefined)
     items.push(
       ...dimensionChain('y', SIDE.left + 1, project(e, [b.x1, 0])[0] - 0.6, [
-        { from: EZ(top), to: EZ(top - b.H), text: exact(b.H), field: 'concrete.H' },
+        { from: EZ(top), to: EZ(top - b.H), text: u.length(b.H), field: 'concrete.H' },
       ]),
     );
   const k = frames.block;
@@ -795,16 +810,17 @@ function dimensions(m: BaseModel, frames: BaseFrames): Item[] {
   const [br, bt] = project(k, [b.x2, b.y2]);
   if (input.concrete.B_z !== undefined)
     items.push(
-      ...dimensionChain('x', bb + 5, bb + 1, [{ from: bl, to: br, text: exact(input.concrete.B_z), field: 'concrete.B_z' }]),
+      ...dimensionChain('x', bb + 5, bb + 1, [{ from: bl, to: br, text: u.length(input.concrete.B_z), field: 'concrete.B_z' }]),
     );
   if (input.concrete.B_y !== undefined)
     items.push(
-      ...dimensionChain('y', br + 4, br + 1, [{ from: bt, to: bb, text: exact(input.concrete.B_y), field: 'concrete.B_y' }]),
+      ...dimensionChain('y', br + 4, br + 1, [{ from: bt, to: bb, text: u.length(input.concrete.B_y), field: 'concrete.B_y' }]),
     );
   return items;
 }
 
 function callouts(m: BaseModel, solid: Solid, frames: BaseFrames): Item[] {
+  const u = m.basis.units;
   const { input } = m;
   const { anchors: a, grout, concrete, weld, shear } = input;
   const f = frames.plan;
@@ -814,8 +830,8 @@ function callouts(m: BaseModel, solid: Solid, frames: BaseFrames): Item[] {
   const p = m.plateBox;
   const count = m.anchors.length;
   const kinds = {
-    washer: `end plate ${exact(a.head ?? 0)}×${exact(a.head_t ?? 0)}`,
-    headed: `head ${exact(a.head ?? 0)}×${exact(a.head_t ?? 0)}`,
+    washer: `end plate ${u.length(a.head ?? 0)}×${u.length(a.head_t ?? 0)}`,
+    headed: `head ${u.length(a.head ?? 0)}×${u.length(a.head_t ?? 0)}`,
     straight: 'straight',
     hooked: 'hooked',
     bonded: 'bonded',
@@ -852,7 +868,7 @@ function callouts(m: BaseModel, solid: Solid, frames: BaseFrames): Item[] {
       ...leader(
         at(flat(q.y, q.z)),
         [50, 21],
-        [`${count} M${exact(a.d)}-${a.cls ?? 'own'}, holes ${exact(a.hole)}${a.washers_welded ? ', washers welded' : ''}`],
+        [`${count} ${boltName(a.d)}-${a.cls ?? 'own'}, holes ${u.length(a.hole)}${a.washers_welded ? ', washers welded' : ''}`],
         'anchors',
       ),
     );
@@ -865,8 +881,12 @@ function callouts(m: BaseModel, solid: Solid, frames: BaseFrames): Item[] {
   if (weld.type === 'butt') items.push(...leader(weldTip, [118, 36], ['butt weld'], 'weld'));
   else
     items.push(
-      ...filletSymbol(weldTip, [151, 36], weld.a_f, 'weld', 1).map((x) =>
-        x.k === 'text' ? { ...x, text: `a${exact(weld.a_f)}${m.column.shape === 'I' ? ` / web a${exact(weld.a_w)}` : ''}` } : x,
+      ...filletSymbol(
+        weldTip,
+        [151, 36],
+        `a${u.length(weld.a_f)}${m.column.shape === 'I' ? ` / web a${u.length(weld.a_w)}` : ''}`,
+        'weld',
+        1,
       ),
     );
   const e = frames.elevation;
@@ -890,7 +910,7 @@ function callouts(m: BaseModel, solid: Solid, frames: BaseFrames): Item[] {
     ...leader(
       project(e, [p.z2 - 2, -grout.t / 2]),
       [Math.min(project(e, [p.z2, 0])[0] + 4, SIDE.right - 26), ELEVATION.top + 8],
-      [`grout ${exact(grout.t)} G${exact(grout.f_ck)}`],
+      [`grout ${u.length(grout.t)} G${exact(grout.f_ck)}`],
       'grout',
     ),
   );
@@ -899,12 +919,13 @@ function callouts(m: BaseModel, solid: Solid, frames: BaseFrames): Item[] {
 
 /** Places of the anchors from the column axes, where there are few enough to print. */
 function settingOutTable(m: BaseModel): Item[] {
+  const u = m.basis.units;
   const n = m.anchors.length;
   if (n === 0 || n > 12) return [];
   const rows = Math.ceil(n / (n > 6 ? 2 : 1));
   const left = n > 6 ? 98 : 127;
   const top = 166 - rows * 3.3;
-  const place = (x: number): string => exact(Math.round(x * 10) / 10);
+  const place = (x: number): string => u.near(x);
   return [
     text([left, top - 3.6], 'Anchors from the column axes, z / y', {
       style: 'muted',

@@ -110,7 +110,7 @@ export function beamStart(start: Start, basis: Basis): BeamStart {
     between: support.type === 'column_web' && supportDims ? supportDims.h - 2 * (supportDims.tf + supportDims.r) : Infinity,
     why: level
       ? [
-          `The notch, ${notch.l_n!} × ${notch.d_nt!} mm${notch.d_nb ? `, ${notch.d_nb} mm at the bottom` : ''}, clears the flanges of ${supportDims.name} by 10 mm.`,
+          `The notch, ${basis.units.sizes([notch.l_n!, notch.d_nt!])}${notch.d_nb ? `, ${basis.units.size(notch.d_nb)} at the bottom` : ''}, clears the flanges of ${supportDims.name} by ${basis.units.size(10)}.`,
         ]
       : [],
     place: (depth) => {

@@ -1,5 +1,6 @@
 import { path, type Item } from '../../detail/drawing.ts';
 import type { BoltPart, Point, Solid } from '../../detail/solid.ts';
+import { boltName, type Units } from '../../units/system.ts';
 
 /** A bolt seen from its side; `at` takes the place along its axis and z. Its shank inside the parts is hidden, or thin where they are cut. */
 export function boltFromSide(at: (along: number, z: number) => Point, b: BoltPart, inside: 'hidden' | 'thin'): Item[] {
@@ -58,11 +59,14 @@ function slot([cx, cy]: Point, w: number, h: number): Item {
 
 /** "14 M20-8.8 × 50, 6 × 60": how many of each length. Preload said where the bolts are not of bearing type. */
 export function boltsNamed(
+  u: Units,
   bolts: readonly BoltPart[],
   { d, cls, category }: { readonly d: number; readonly cls: string; readonly category: string },
 ): string {
   const lengths = [...new Set(bolts.map((b) => b.length))].sort((a, b) => a - b);
-  const each = lengths.map((l, i) => `${bolts.filter((b) => b.length === l).length}${i === 0 ? ` M${d}-${cls}` : ''} × ${l}`);
+  const each = lengths.map(
+    (l, i) => `${bolts.filter((b) => b.length === l).length}${i === 0 ? ` ${boltName(d)}-${cls}` : ''} × ${u.length(l)}`,
+  );
   return `${each.join(', ')}${category === 'A' ? '' : ', preloaded'}`;
 }
 

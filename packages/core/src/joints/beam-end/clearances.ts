@@ -9,9 +9,10 @@ import {
 } from '../../detail/clearance.ts';
 import { project, text, type Frame, type Item } from '../../detail/drawing.ts';
 import type { Solid } from '../../detail/solid.ts';
-import { exact } from '../../units/format.ts';
 import type { RuleDef } from '../../checks/check.ts';
 import type { SupportModel } from '../members.ts';
+import type { Basis } from '../../basis/basis.ts';
+import type { Units } from '../../units/system.ts';
 
 /** Clearances that are measured on the solid detail of any joint: rule, what it says, must or advice. */
 const CLEARANCES: readonly {
@@ -71,11 +72,11 @@ export const measuredOn = (solid: Solid): readonly Measured[] =>
 
 const isShort = (c: Clearance): boolean => c.needed - c.actual > 1e-9;
 /** What is missing, rounded up to a tenth: what to add is then enough. */
-const missing = (c: Clearance): string => `${exact(Math.ceil((c.needed - c.actual) * 10) / 10)} mm missing`;
+const missing = (u: Units, c: Clearance): string => `${u.size(Math.ceil((c.needed - c.actual) * 10) / 10)} missing`;
 
 /** What the rules of clearance ask of a case. */
 export interface Clear {
-  readonly m: { readonly support: SupportModel };
+  readonly m: { readonly support: SupportModel; readonly basis: Basis };
   /** The clearances of the joint as it stands, measured when they are first asked for. */
   clearances(): readonly Measured[];
 }
@@ -98,7 +99,7 @@ export const clearanceRules = <C extends Clear>(): RuleDef<C>[] =>
         limit: found.needed,
         sense: '>=',
         unit: 'mm',
-        ...(isShort(found) ? { note: missing(found) } : {}),
+        ...(isShort(found) ? { note: missing(c.m.basis.units, found) } : {}),
       };
     },
   }));
@@ -126,6 +127,7 @@ const missed = (all: readonly Measured[]): (Measured & { readonly found: Clearan
  * sheet what is missing. Musts come first.
  */
 export function clashes(
+  u: Units,
   all: readonly Measured[],
   solid: Solid,
   frames: ViewFrames,
@@ -137,7 +139,7 @@ export function clashes(
       .sort((a, b) => Number(b.m.must) - Number(a.m.must))
       .flatMap(({ m, ring }, i): Item[] => [
         ring,
-        text([70, 10 + i * 4.4], `${m.title}: ${missing(m.found)}${m.must ? '' : ' (advice)'}`, {
+        text([70, 10 + i * 4.4], `${m.title}: ${missing(u, m.found)}${m.must ? '' : ' (advice)'}`, {
           style: 'failure',
           size: 3,
           bold: m.must,

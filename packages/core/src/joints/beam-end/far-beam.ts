@@ -1,4 +1,5 @@
 import type { Combination } from '../../actions/combination.ts';
+import type { Units } from '../../units/system.ts';
 import type { BoltSize } from '../../catalogue/index.ts';
 import { sameHole, type Hole, type OtherJoint, type Point } from '../../detail/solid.ts';
 import { rowDepths, type Pitch } from '../pitches.ts';
@@ -70,7 +71,7 @@ interface FarParts {
 }
 
 /** The far beam's plate or legs on the solid, with the bolts that are its own. */
-export function farJoint(o: FarParts, own: readonly Point[]): OtherJoint {
+export function farJoint(u: Units, o: FarParts, own: readonly Point[]): OtherJoint {
   const zs = o.far.at.map(([, z]) => o.top - z);
   const outer = Math.max(...o.far.at.map(([y]) => Math.abs(y))) + o.edge;
   const [up, down] = [Math.max(...zs) + o.end, Math.min(...zs) - o.end];
@@ -91,7 +92,7 @@ export function farJoint(o: FarParts, own: readonly Point[]): OtherJoint {
       id: 'far beam',
       parts: [],
       plane: 'yz',
-      label: `${t} thick`,
+      label: `${u.length(t)} thick`,
       grade: o.grade,
       outline: [
         [a, up],

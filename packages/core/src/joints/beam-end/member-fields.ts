@@ -43,7 +43,7 @@ export function memberFields<I extends Members>(): Field<I>[] {
     {
       id: 'beam.section',
       label: 'Beam',
-      unit: '',
+      quantity: 'none',
       type: 'section',
       get: (i) => i.beam.section,
       set: (i, v) => ({ ...i, beam: withSection(i.beam, String(v)) }),
@@ -115,7 +115,7 @@ export function memberFields<I extends Members>(): Field<I>[] {
     ...(['slope', 'skew'] as const).map((k): Field<I> => ({
       id: `beam.${k}`,
       label: k === 'slope' ? 'Slope, degrees' : 'Skew in plan, degrees',
-      unit: '',
+      quantity: 'none',
       type: 'number',
       steps: [0],
       get: (i) => i.beam[k] ?? 0,
@@ -138,7 +138,7 @@ export function memberFields<I extends Members>(): Field<I>[] {
     {
       id: 'support.section',
       label: 'Support section',
-      unit: '',
+      quantity: 'none',
       type: 'section',
       get: (i) => i.support.section,
       set: (i, v) => ({ ...i, support: withSection(i.support, String(v)) }),
@@ -173,8 +173,8 @@ export function otherSideFields<I extends AtSupport>(depth: boolean): Field<I>[]
   return [
     {
       id: 'support.other.V',
-      label: 'Beam on the far face, V kN (0: none)',
-      unit: '',
+      label: 'Beam on the far face, V (0: none)',
+      quantity: 'force',
       type: 'number',
       steps: [0, 50, 100, 150, 200, 300, 400],
       applies: onWeb,
@@ -192,7 +192,7 @@ export function otherSideFields<I extends AtSupport>(depth: boolean): Field<I>[]
           {
             id: 'support.other.depth',
             label: 'its plate depth',
-            unit: 'mm' as const,
+            quantity: 'length' as const,
             type: 'number' as const,
             steps: range(100, 600, 10),
             applies: (i: I) => onWeb(i) && i.support.other_side !== undefined,
@@ -232,7 +232,7 @@ export function farBoltFields<I extends AtSupport>(own: (i: I) => Omit<FarBoltsI
     {
       id: 'support.other.n1',
       label: 'its rows',
-      unit: '',
+      quantity: 'none',
       type: 'number',
       steps: range(1, 20, 1),
       get: (i) => now(i).n1,
@@ -276,7 +276,7 @@ export const supportEdgeFields = <I extends AtSupport>(): Field<I>[] =>
   ).map(([k, label]): Field<I> => ({
     id: `support.${k}`,
     label: `${label} (0: far)`,
-    unit: 'mm',
+    quantity: 'length',
     type: 'number',
     steps: [0, 40, 50, 60, 80, 100, 150, 200],
     get: (i) => i.support[k] ?? 0,
@@ -357,6 +357,3 @@ export function closerRows(rows: RowsInput, d: number): RowsInput | null {
   const p1 = Math.floor(groupHeight(rows) / rows.n1 / 5) * 5;
   return rows.n1 > 1 && p1 >= leastDistances(d).p1 ? { n1: rows.n1 + 1, p1 } : null;
 }
-
-/** The next usual size of bolt. */
-export const nextBolt = (d: number): number | undefined => [16, 20, 24, 30].find((x) => x > d);

@@ -1,7 +1,5 @@
 import { Refusal } from '../../refusal.ts';
-
-/** Sizes in sentences: tenths of a millimetre. */
-export const tenth = (x: number): number => Math.round(x * 10) / 10;
+import type { Units } from '../../units/system.ts';
 
 /** Categories B and C are for preloaded bolts, which 3.4.1 has in classes 8.8 and 10.9 alone. */
 export function refuseCategory({ cls, category }: { readonly cls: string; readonly category: 'A' | 'B' | 'C' }): void {
@@ -14,6 +12,7 @@ export function refuseCategory({ cls, category }: { readonly cls: string; readon
 
 /** Refuses edges of the support that cut into the holes. */
 export function refuseEdges(
+  u: Units,
   support: { readonly e_top?: number; readonly e_bottom?: number; readonly e_side?: number },
   hole: { readonly d_v: number; readonly d_h: number },
 ): void {
@@ -24,11 +23,11 @@ export function refuseEdges(
   ] as const) {
     const e = support[k];
     if (e !== undefined && e <= d / 2)
-      refuseSize(`support.${k}`, e, 'lets a hole cut the edge of the support', `more than half the hole, ${d / 2} mm`);
+      refuseSize(u, `support.${k}`, e, 'lets a hole cut the edge of the support', `more than half the hole, ${u.size(d / 2)}`);
   }
 }
 
 /** Refuses a size in one sentence that names the field, the value and what would be accepted. */
-export function refuseSize(field: string, value: number, what: string, accepted: string): never {
-  throw new Refusal(field, `${field}: ${tenth(value)} mm ${what}; accepted is ${accepted}.`);
+export function refuseSize(u: Units, field: string, value: number, what: string, accepted: string): never {
+  throw new Refusal(field, `${field}: ${u.about(value)} ${what}; accepted is ${accepted}.`);
 }

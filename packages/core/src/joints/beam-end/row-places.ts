@@ -1,9 +1,9 @@
 import { dimensionChain, runningDimension, type Callout, type DimensionSegment, type Item } from '../../detail/drawing.ts';
 import { ROWS_FROM, type RowsFrom } from '../../basis/basis.ts';
-import { exact } from '../../units/format.ts';
 import type { Field } from '../kind.ts';
 import { tidy } from '../line-reader.ts';
 import { rowDepths, tidyPitch, type Pitch } from '../pitches.ts';
+import type { Units } from '../../units/system.ts';
 
 /** What rows are measured from: a level `offset` mm below the top of the beam. From the middle upwards, else downwards. */
 export interface Reference {
@@ -56,7 +56,7 @@ export const placeFields =
       return {
         id,
         label: `Rows${which} ${words}`,
-        unit: 'mm',
+        quantity: 'length',
         type: 'list',
         get: (i) =>
           depths(i)
@@ -77,7 +77,7 @@ export const placeFields =
     return {
       id,
       label: `Row ${row + 1}${which} ${words}`,
-      unit: 'mm',
+      quantity: 'length',
       type: 'number',
       get: (i) => {
         const d = depths(i)[row];
@@ -121,10 +121,14 @@ interface Chain {
 }
 
 /** Dimensions of the rows, the plate's place and its depth, as the office gives them: one chain, or each row from the reference. */
-export function rowDimensions(r: Reference | null, c: Chain): Item[] {
+export function rowDimensions(u: Units, r: Reference | null, c: Chain): Item[] {
   const second = (segments: readonly DimensionSegment[]): Item[] =>
     c.outer ? dimensionChain('y', c.outer.level, c.outer.foot, [...segments, c.outer.whole]) : [];
   if (!r) return [...dimensionChain('y', c.level, c.foot, [...(c.place ?? []), ...c.spacings]), ...second([])];
-  const places = c.rows.map((d, i) => ({ at: c.Y(d), text: exact(tidy(shown(r, d))), field: `${c.of ?? 'row'}.${i}${tag(r)}` }));
+  const places = c.rows.map((d, i) => ({
+    at: c.Y(d),
+    text: u.length(tidy(shown(r, d))),
+    field: `${c.of ?? 'row'}.${i}${tag(r)}`,
+  }));
   return [...runningDimension(c.level, c.foot, c.Y(r.offset), places), ...second(c.place ?? [])];
 }

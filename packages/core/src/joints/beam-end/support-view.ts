@@ -1,9 +1,9 @@
 import { breakLine, dimensionChain, path, project, type Drawing, type Frame, type Item } from '../../detail/drawing.ts';
 import type { Point } from '../../detail/solid.ts';
-import { exact } from '../../units/format.ts';
 import { levelField } from './beam-level.ts';
 import { supportTop } from './solid-parts.ts';
 import type { SupportModel } from '../members.ts';
+import type { Units } from '../../units/system.ts';
 
 /** Lowest line of a supporting beam that is drawn whole, on the sheet. */
 const FLOOR = 163;
@@ -30,14 +30,14 @@ export const supportFits = (support: SupportModel, scale: number, room: number):
   flangeLeft(support) / scale <= room - 16;
 
 /** How far the top of the beam is from that of the supporting beam; nothing where they are level. */
-export function levelDimension(support: SupportModel, beam: BeamLevel, f: Frame): Item[] {
+export function levelDimension(u: Units, support: SupportModel, beam: BeamLevel, f: Frame): Item[] {
   if (support.type !== 'beam_web' || !support.dims) return [];
   const top = supportTop(support, beam);
   if (top === 0) return [];
   const at = (z: number): number => project(f, [0, z])[1];
   const foot = project(f, [-flangeLeft(support), 0])[0] - 1;
   return dimensionChain('y', foot - 8, foot, [
-    { from: at(top), to: at(0), text: exact(Math.abs(top)), field: levelField(support, top) },
+    { from: at(top), to: at(0), text: u.length(Math.abs(top)), field: levelField(support, top) },
   ]);
 }
 

@@ -75,7 +75,7 @@ describe.each(KINDS.map((k) => [k.title, k] as const))('%s', (_t, kind) => {
   it('is the same joint typed in inches and kips as in millimetres and kilonewtons', () => {
     let compared = 0;
     let inches = input as unknown;
-    for (const f of kind.fields.filter((x) => x.unit === 'mm' && (!x.applies || x.applies(input)))) {
+    for (const f of kind.fields.filter((x) => x.quantity === 'length' && (!x.applies || x.applies(input)))) {
       const mm = f.get(input);
       if (typeof mm !== 'number' || mm === 0) continue;
       compared += 1;

@@ -3,13 +3,15 @@ import { holeSize } from '../../catalogue/index.ts';
 import type { Basis } from '../../basis/basis.ts';
 import { Refusal } from '../../refusal.ts';
 import { stepMove, up5 } from '../field-makers.ts';
-import { closerRows, leastDistances, nextBolt, widened } from '../beam-end/member-fields.ts';
+import { closerRows, leastDistances, widened } from '../beam-end/member-fields.ts';
 import { beamStart, boltedSupport, type BeamStart } from '../beam-end/beam-family.ts';
 import type { FirstDetail, Move, Start } from '../kind.ts';
 import type { MemberDimensions } from '../members.ts';
 import { withRowCount } from '../pitches.ts';
 import { CLEAT_SIZES, cleatsField, cleatsFields, withRows } from './fields.ts';
 import { boltedToBeam, boltedToSupport, bottomEnd, webEdge, type CleatsInput } from './input.ts';
+import { boltName, type Units } from '../../units/system.ts';
+import type { CleatsModel } from './model.ts';
 
 type I = CleatsInput;
 interface Choice {
@@ -96,7 +98,8 @@ export function cleatsFirst(
           const input = compose(start, { d, lines, n1, p1, t, p3, grade: 'S275' });
           if (!input) continue;
           const multiple = judge(input);
-          if (multiple >= 1) return { input, why: [...start.why, ...reasons(input, beam, multiple, combinations.length)] };
+          if (multiple >= 1)
+            return { input, why: [...start.why, ...reasons(basis.units, input, beam, multiple, combinations.length)] };
           if (!best || multiple > best.multiple) best = { input, multiple };
         }
       }
@@ -113,12 +116,12 @@ export function cleatsFirst(
   };
 }
 
-function reasons(i: I, beam: MemberDimensions, multiple: number, combinations: number): string[] {
+function reasons(u: Units, i: I, beam: MemberDimensions, multiple: number, combinations: number): string[] {
   const { cleat, bolts } = i;
   return [
-    `${bolts.n1} rows make the cleats ${cleat.h} mm long, at least 0.6 of ${beam.name} (${Math.ceil(0.6 * beam.h)} mm).`,
+    `${bolts.n1} rows make the cleats ${u.size(cleat.h)} long, at least 0.6 of ${beam.name} (${u.size(Math.ceil(0.6 * beam.h))}).`,
     `${bolts.n2 > 1 ? 'Two lines' : 'One line'} of M${bolts.d} 8.8 in the web and angles ${Math.max(cleat.leg_web, cleat.leg_support)}×${Math.min(cleat.leg_web, cleat.leg_support)}×${cleat.t} are the least of the usual sizes that hold.`,
-    `A gauge of ${bolts.p3} mm leaves the nuts clear of the web legs.`,
+    `A gauge of ${u.size(bolts.p3)} leaves the nuts clear of the web legs.`,
     combinations ? `First to give at ${multiple.toFixed(2)} of the worst combination.` : 'No forces were given yet.',
   ];
 }
@@ -147,11 +150,13 @@ function withDistances(i: I, d: number): I {
 }
 
 /** Small moves round a detail, each one step of one thing. */
-export function cleatsMoves(i: I): Move<I>[] {
+export function cleatsMoves(i: I, m: CleatsModel): Move<I>[] {
+  const { units: u, standard } = m.basis;
+  const { materials } = standard;
   const moves: Move<I>[] = [];
   const step = (id: string, label: string, ...by: number[]): void => {
     const field = cleatsField(id);
-    if (!field.applies || field.applies(i)) for (const b of by) moves.push(...stepMove(cleatsFields, i, id, label, b));
+    if (!field.applies || field.applies(i)) for (const b of by) moves.push(...stepMove(u, cleatsFields, i, id, label, b));
   };
   const thicker = CLEAT_SIZES.filter(
     (s) => s.leg_web === i.cleat.leg_web && s.leg_support === i.cleat.leg_support && s.t !== i.cleat.t,
@@ -173,28 +178,28 @@ export function cleatsMoves(i: I): Move<I>[] {
   step('cleat.e1', 'top end', 1, 2);
   step('cleat.e1_bot', 'bottom end', 1, 2);
   for (const by of boltedToBeam(i) ? [1, 2] : [])
-    for (const m of stepMove(cleatsFields, i, 'web.e2b', 'beam end to bolts', by))
+    for (const m of stepMove(u, cleatsFields, i, 'web.e2b', 'beam end to bolts', by))
       moves.push({ ...m, input: withLegs(m.input, i.cleat.leg_web + m.input.web.e2b - i.web.e2b, i.cleat.leg_support) });
   step('bolts.p1', 'pitch', 1, 2);
   step('bolts.p3', 'gauge', 1, -1);
   step('support_bolts.e1', 'end in the support', 1, -1);
   step('weld.s', 'weld leg', 1, 2);
   moves.push(
-    { label: 'cleats 10 up', input: { ...i, web: { ...i.web, top_to_bolt: i.web.top_to_bolt - 10 } } },
-    { label: 'cleats 10 down', input: { ...i, web: { ...i.web, top_to_bolt: i.web.top_to_bolt + 10 } } },
+    { label: `cleats ${u.length(u.nudge)} up`, input: { ...i, web: { ...i.web, top_to_bolt: i.web.top_to_bolt - u.nudge } } },
+    { label: `cleats ${u.length(u.nudge)} down`, input: { ...i, web: { ...i.web, top_to_bolt: i.web.top_to_bolt + u.nudge } } },
   );
   if (boltedToBeam(i)) {
     const more = withRows(i, withRowCount(i.bolts, i.bolts.n1 + 1));
     moves.push(
       { label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}`, input: more },
       {
-        label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}, cleats 30 up`,
-        input: { ...more, web: { ...more.web, top_to_bolt: i.web.top_to_bolt - 30 } },
+        label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}, cleats ${u.length(3 * u.nudge)} up`,
+        input: { ...more, web: { ...more.web, top_to_bolt: i.web.top_to_bolt - 3 * u.nudge } },
       },
     );
     moves.push({
-      label: `ends ${Math.min(i.cleat.e1, bottomEnd(i))} → ${Math.min(i.cleat.e1, bottomEnd(i)) + 10}`,
-      input: cleatsField('cleat.e1').set(cleatsField('cleat.e1_bot').set(i, bottomEnd(i) + 10), i.cleat.e1 + 10),
+      label: `ends ${u.length(Math.min(i.cleat.e1, bottomEnd(i)))} → ${u.length(Math.min(i.cleat.e1, bottomEnd(i)) + u.nudge)}`,
+      input: cleatsField('cleat.e1').set(cleatsField('cleat.e1_bot').set(i, bottomEnd(i) + u.nudge), i.cleat.e1 + u.nudge),
     });
     if (i.bolts.n2 === 1) {
       const p2 = i.bolts.d > 20 ? 70 : 60;
@@ -219,9 +224,9 @@ export function cleatsMoves(i: I): Move<I>[] {
       label: `rows ${i.bolts.n1} → ${closer.n1}, closer`,
       input: cleatsField('cleat.h').set(withRows(i, closer), i.cleat.h),
     });
-  const bigger = nextBolt(i.bolts.d);
+  const bigger = materials.usualBolts.find((x) => x > i.bolts.d);
   if (bigger) {
-    const label = `bolts M${i.bolts.d} → M${bigger}`;
+    const label = `bolts ${boltName(i.bolts.d)} → ${boltName(bigger)}`;
     moves.push({ label, input: { ...i, bolts: { ...i.bolts, d: bigger } } });
     if (i.fixing === 'bolted') {
       const spaced = withDistances(i, bigger);
@@ -233,8 +238,10 @@ export function cleatsMoves(i: I): Move<I>[] {
         });
     }
   }
-  if (i.bolts.cls === '8.8') moves.push({ label: 'class 8.8 → 10.9', input: { ...i, bolts: { ...i.bolts, cls: '10.9' } } });
-  const better = { S235: 'S275', S275: 'S355', S355: 'S460' }[i.cleat.steel.grade ?? ''];
+  const stronger = materials.stronger[i.bolts.cls];
+  if (stronger)
+    moves.push({ label: `class ${i.bolts.cls} → ${stronger}`, input: { ...i, bolts: { ...i.bolts, cls: stronger } } });
+  const better = materials.stronger[i.cleat.steel.grade ?? ''];
   if (better)
     moves.push({
       label: `cleat steel ${i.cleat.steel.grade} → ${better}`,

@@ -1,5 +1,6 @@
-import { lineNumber as num, linePitch, LineReader, printOptions, printSteel, tidy } from '../line-reader.ts';
+import { lineBolt, LineLengths, LineReader, printOptions, printSteel, tidy } from '../line-reader.ts';
 import { boltedToBeam, boltedToSupport, type CleatsInput } from './input.ts';
+import { SI, type Units } from '../../units/system.ts';
 
 /*
  * AC | 2x150x90x10 r12 L280 S275 | 4xM20-8.8 @70 | e 40/47 | support 4xM20-8.8 @70/140 | es 40 | gap 10 | top 50
@@ -11,18 +12,20 @@ import { boltedToBeam, boltedToSupport, type CleatsInput } from './input.ts';
 const EXAMPLE = '2x150x90x10 r12 L280 S275';
 
 /** The joint as one line; members and actions are not in it. */
-export function printLine(i: CleatsInput): string {
+export function printLine(i: CleatsInput, units: Units = SI): string {
+  const l = LineLengths.of(units);
+  const num = (x: number): string => l.print(x);
   const { cleat, bolts, support_bolts, web, gap, holes, weld } = i;
-  const bolt = `M${bolts.d}-${bolts.cls}`;
+  const bolt = lineBolt(bolts.d, bolts.cls);
   const two = bolts.n2 === 2;
   const fillet = weld ? `fw ${num(weld.s)}` : '';
   // The bolts of a welded side stay in the joint, so that bolting it again brings them back; the line says that they are not used.
   return [
-    'AC',
+    `AC${l.mark}`,
     `${i.arrangement === 'single' ? 1 : 2}x${num(cleat.leg_web)}x${num(cleat.leg_support)}x${num(cleat.t)} r${num(cleat.r)} L${num(cleat.h)} ${printSteel(cleat.steel)}`,
-    `${bolts.n1}x${two ? '2x' : ''}${bolt}${bolts.n1 > 1 || two ? ` @${linePitch(bolts.p1)}${two ? `/${num(bolts.p2)}` : ''}` : ''}`,
-    `e ${num(cleat.e1)}/${num(web.e2b)}`,
-    `support ${support_bolts.n1}x${bolt} @${linePitch(support_bolts.p1)}/${num(bolts.p3)}`,
+    `${bolts.n1}x${two ? '2x' : ''}${bolt}${bolts.n1 > 1 || two ? ` @${l.pitch(bolts.p1)}${two ? `${l.between}${num(bolts.p2)}` : ''}` : ''}`,
+    `e ${num(cleat.e1)}${l.between}${num(web.e2b)}`,
+    `support ${support_bolts.n1}x${bolt} @${l.pitch(support_bolts.p1)}${l.between}${num(bolts.p3)}`,
     `es ${num(support_bolts.e1)}`,
     `gap ${num(gap)}`,
     `top ${num(web.top_to_bolt - cleat.e1)}`,
@@ -31,26 +34,19 @@ export function printLine(i: CleatsInput): string {
         ? [fillet]
         : []
       : [`weld ${boltedToBeam(i) ? 'support' : 'beam'}`, fillet]),
-    ...printOptions([holes.cleat, holes.web, holes.leg, holes.support], bolts, i.beam.notch),
+    ...printOptions(l, [holes.cleat, holes.web, holes.leg, holes.support], bolts, i.beam.notch),
   ].join(' | ');
 }
 
 /** Exact inverse of `printLine` on the detail of `base`; members are kept from `base`. */
-export function parseLine(text: string, base: CleatsInput): CleatsInput {
-  const line = new LineReader(text, 'AC', 'angle cleats', [
-    'support',
-    'e',
-    'es',
-    'gap',
-    'top',
-    'weld',
-    'fw',
-    'holes',
-    'cat',
-    'shank',
-    'pack',
-    'notch',
-  ]);
+export function parseLine(text: string, base: CleatsInput, units: Units = SI): CleatsInput {
+  const line = new LineReader(
+    text,
+    'AC',
+    'angle cleats',
+    ['support', 'e', 'es', 'gap', 'top', 'weld', 'fw', 'holes', 'cat', 'shank', 'pack', 'notch'],
+    units,
+  );
   const angle = line.angle(EXAMPLE);
   const {
     n1,
@@ -68,7 +64,7 @@ export function parseLine(text: string, base: CleatsInput): CleatsInput {
     'support',
   );
   if (support.d !== d || support.cls !== cls)
-    line.refuse(support.token, `the bolts of the web, M${d}-${cls}: both sides take the same`);
+    line.refuse(support.token, `the bolts of the web, ${lineBolt(d, cls)}: both sides take the same`);
   if (support.n2 !== 1)
     line.refuse(support.token, 'rows and bolt, as in 4xM20-8.8 @70/140: one line in each support leg goes without saying');
   const [e1, e2b] = line.pair('e', 'e 40/47');

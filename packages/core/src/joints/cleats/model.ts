@@ -5,7 +5,7 @@ import { farBolts } from '../beam-end/far-beam.ts';
 import { endValues, notchValues, type EndBoltsModel } from '../beam-end/lay-out.ts';
 import { memberDimensions, squareBeam, strength, supportModel, throatOf } from '../members.ts';
 import { groupHeight, pitches, rowDepths } from '../pitches.ts';
-import { refuseCategory, refuseEdges, refuseSize as refuse, tenth as round } from '../beam-end/refuse-size.ts';
+import { refuseCategory, refuseEdges, refuseSize as refuse } from '../beam-end/refuse-size.ts';
 import { bottomEnd, boltedToBeam, boltedToSupport, supportBottomEnd, webEdge, type CleatsInput } from './input.ts';
 
 /** Angle cleats with every value looked up. Lengths mm, stresses MPa. */
@@ -42,6 +42,7 @@ export interface CleatsModel extends EndBoltsModel {
 
 /** Looks up sections, steels and bolts and refuses a joint that can't be built as described. */
 export function cleatsModel(input: CleatsInput, basis: Basis): CleatsModel {
+  const u = basis.units;
   squareBeam(input.beam);
   const beam = memberDimensions(input.beam, basis, 'beam')!;
   const support = supportModel(input.support, basis);
@@ -52,6 +53,7 @@ export function cleatsModel(input: CleatsInput, basis: Basis): CleatsModel {
   const far = input.support.other_side?.bolts;
   if (far && input.arrangement === 'single')
     refuse(
+      u,
       'support.other_side.bolts',
       far.n1,
       'rows on the far face can not be told apart from those of a single cleat',
@@ -112,26 +114,28 @@ export const places = (o: {
 }): Point[] => o.supportRows.flatMap((z) => o.sides.map((s): Point => [(s * o.p3) / 2, z]));
 
 function refuseImpossible(m: CleatsModel): void {
+  const u = m.basis.units;
   const { hole, beam, input, support } = m;
   const { cleat, bolts, support_bolts, web, gap } = input;
   refuseCategory(bolts);
-  if (m.toSupport) refuseEdges(input.support, hole.support);
+  if (m.toSupport) refuseEdges(u, input.support, hole.support);
   const top = m.notchTop ? m.d_nt : beam.tf;
   const bottom = m.notchBottom ? m.d_nb : beam.tf;
   if (m.notchTop && m.d_nt < beam.tf)
-    refuse('beam.notch.d_nt', m.d_nt, 'does not cut through the flange', `at least the flange, ${beam.tf} mm`);
+    refuse(u, 'beam.notch.d_nt', m.d_nt, 'does not cut through the flange', `at least the flange, ${u.size(beam.tf)}`);
   if (m.notchBottom && m.d_nb < beam.tf)
-    refuse('beam.notch.d_nb', m.d_nb, 'does not cut through the flange', `at least the flange, ${beam.tf} mm`);
+    refuse(u, 'beam.notch.d_nb', m.d_nb, 'does not cut through the flange', `at least the flange, ${u.size(beam.tf)}`);
   if (m.notchTop && beam.h - m.d_nt - m.d_nb <= 2 * beam.tf)
-    refuse('beam.notch.d_nt', m.d_nt, 'leaves no web at the notch', `less than ${round(beam.h - m.d_nb - 2 * beam.tf)} mm`);
+    refuse(u, 'beam.notch.d_nt', m.d_nt, 'leaves no web at the notch', `less than ${u.about(beam.h - m.d_nb - 2 * beam.tf)}`);
   if (cleat.h > beam.h - top - bottom)
-    refuse('cleat.h', cleat.h, "is longer than the beam's clear web", `at most ${round(beam.h - top - bottom)} mm`);
+    refuse(u, 'cleat.h', cleat.h, "is longer than the beam's clear web", `at most ${u.about(beam.h - top - bottom)}`);
   if (cleat.t >= Math.min(cleat.leg_web, cleat.leg_support) / 2)
     refuse(
+      u,
       'cleat.t',
       cleat.t,
       'is no angle with these legs',
-      `less than ${round(Math.min(cleat.leg_web, cleat.leg_support) / 2)} mm`,
+      `less than ${u.about(Math.min(cleat.leg_web, cleat.leg_support) / 2)}`,
     );
   const d_v = { web: Math.max(hole.cleat.d_v, hole.web.d_v), support: Math.max(hole.leg.d_v, hole.support.d_v) };
   const sides = [
@@ -151,86 +155,99 @@ function refuseImpossible(m: CleatsModel): void {
   ];
   for (const s of sides) {
     if (s.e <= s.d_v / 2)
-      refuse(s.field, s.e, 'lets the top holes cut the end of the cleats', `more than half the hole, ${s.d_v / 2} mm`);
+      refuse(u, s.field, s.e, 'lets the top holes cut the end of the cleats', `more than half the hole, ${u.size(s.d_v / 2)}`);
     if (s.bot <= s.d_v / 2)
       refuse(
+        u,
         'cleat.h',
         cleat.h,
         'is too short for the bolts: the last row lies at or beyond the lower end',
-        `more than ${round(cleat.h - s.bot + s.d_v / 2)} mm`,
+        `more than ${u.about(cleat.h - s.bot + s.d_v / 2)}`,
       );
     const tight = Math.min(...pitches(s.rows));
     if (s.rows.n1 > 1 && tight <= s.d_v)
-      refuse(s.pitch, tight, 'lets the holes of two rows run into each other', `more than the hole, ${s.d_v} mm`);
+      refuse(u, s.pitch, tight, 'lets the holes of two rows run into each other', `more than the hole, ${u.size(s.d_v)}`);
   }
   const inner = cleat.t + cleat.r / 2 + bolts.d / 2;
   if (m.toBeam) {
     const d_h = Math.max(hole.cleat.d_h, hole.web.d_h);
     if (web.e2b <= hole.web.d_h / 2)
-      refuse('web.e2b', web.e2b, 'lets a hole cut the beam end', `more than half the hole, ${hole.web.d_h / 2} mm`);
+      refuse(u, 'web.e2b', web.e2b, 'lets a hole cut the beam end', `more than half the hole, ${u.size(hole.web.d_h / 2)}`);
     if (m.z_p <= inner)
-      refuse('web.e2b', web.e2b, 'puts the web bolts into the heel of the cleats', `more than ${round(inner - gap)} mm`);
+      refuse(u, 'web.e2b', web.e2b, 'puts the web bolts into the heel of the cleats', `more than ${u.about(inner - gap)}`);
     if (bolts.n2 > 1 && bolts.p2 <= d_h)
-      refuse('bolts.p2', bolts.p2, 'lets the holes of two lines run into each other', `more than the hole, ${d_h} mm`);
+      refuse(u, 'bolts.p2', bolts.p2, 'lets the holes of two lines run into each other', `more than the hole, ${u.size(d_h)}`);
     if (m.e2 <= hole.cleat.d_h / 2)
       refuse(
+        u,
         'cleat.leg_web',
         cleat.leg_web,
         'is too short for its bolts',
-        `more than ${round(m.z_p + m.B2 + hole.cleat.d_h / 2)} mm`,
+        `more than ${u.about(m.z_p + m.B2 + hole.cleat.d_h / 2)}`,
       );
   } else if (cleat.leg_web <= gap + 20)
-    refuse('cleat.leg_web', cleat.leg_web, 'leaves no room for welds on the beam web', `more than ${round(gap + 20)} mm`);
+    refuse(u, 'cleat.leg_web', cleat.leg_web, 'leaves no room for welds on the beam web', `more than ${u.about(gap + 20)}`);
   if (m.toSupport) {
     const least = beam.tw + 2 * Math.max(inner, cleat.t + 0.8 * cleat.r + 1);
     if (bolts.p3 <= least)
-      refuse('bolts.p3', bolts.p3, 'puts the support bolts into the heel of the cleats', `more than ${round(least)} mm`);
+      refuse(u, 'bolts.p3', bolts.p3, 'puts the support bolts into the heel of the cleats', `more than ${u.about(least)}`);
     if (m.e2_s <= hole.leg.d_h / 2)
       refuse(
+        u,
         'cleat.leg_support',
         cleat.leg_support,
         'is too short for its bolts',
-        `more than ${round(m.heel + hole.leg.d_h / 2)} mm`,
+        `more than ${u.about(m.heel + hole.leg.d_h / 2)}`,
       );
     if (support.type === 'column_flange' && m.column) {
       const c = m.column;
       if (bolts.p3 <= c.tw + 1.6 * c.r + 2)
         refuse(
+          u,
           'bolts.p3',
           bolts.p3,
           "brings the bolts into the column's root fillets",
-          `more than ${round(c.tw + 1.6 * c.r + 2)} mm`,
+          `more than ${u.about(c.tw + 1.6 * c.r + 2)}`,
         );
       if ((c.b - bolts.p3) / 2 <= hole.support.d_h / 2)
         refuse(
+          u,
           'bolts.p3',
           bolts.p3,
           "puts the bolts at or beyond the edge of the column's flange",
-          `less than ${round(c.b - hole.support.d_h)} mm`,
+          `less than ${u.about(c.b - hole.support.d_h)}`,
         );
     }
     if (support.type !== 'column_flange' && support.d2 !== null && bolts.p3 >= support.d2)
-      refuse('bolts.p3', bolts.p3, 'is wider than the clear web of the support', `less than ${round(support.d2)} mm`);
+      refuse(u, 'bolts.p3', bolts.p3, 'is wider than the clear web of the support', `less than ${u.about(support.d2)}`);
   } else {
     const wide = 2 * cleat.leg_support + beam.tw;
     if (support.type === 'column_flange' && m.column && wide <= m.column.tw + 1.6 * m.column.r)
       refuse(
+        u,
         'cleat.leg_support',
         cleat.leg_support,
         "keeps the welds over the column's root fillets",
-        `more than ${round((m.column.tw + 1.6 * m.column.r - beam.tw) / 2)} mm`,
+        `more than ${u.about((m.column.tw + 1.6 * m.column.r - beam.tw) / 2)}`,
       );
     if (support.type !== 'column_flange' && support.d2 !== null && wide >= support.d2)
       refuse(
+        u,
         'cleat.leg_support',
         cleat.leg_support,
         'makes the cleats wider than the clear web of the support',
-        `less than ${round((support.d2 - beam.tw) / 2)} mm`,
+        `less than ${u.about((support.d2 - beam.tw) / 2)}`,
       );
   }
   const s = input.weld?.s;
   if (!(m.toBeam && m.toSupport) && s !== undefined && cleat.h <= 4 * throatOf(m.basis) * s)
-    refuse('weld.s', s, 'leaves no effective length on these cleats', `a leg under ${round(cleat.h / 4 / throatOf(m.basis))} mm`);
+    refuse(
+      u,
+      'weld.s',
+      s,
+      'leaves no effective length on these cleats',
+      `a leg under ${u.about(cleat.h / 4 / throatOf(m.basis))}`,
+    );
 }
 
 const turnedRows = (rows: readonly number[]): number[] => rows.map((z) => rows[rows.length - 1]! - z).reverse();

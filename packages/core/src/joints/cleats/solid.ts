@@ -9,6 +9,7 @@ export const STUB = 260;
 
 /** The cleats as solid parts: two legs each, the near one at negative y. A single cleat is on the near side. */
 export function cleatsSolid(m: CleatsModel): Solid {
+  const u = m.basis.units;
   const { input, beam, support, bolt, hole } = m;
   const { cleat, bolts, gap } = input;
   const { t } = cleat;
@@ -31,7 +32,7 @@ export function cleatsSolid(m: CleatsModel): Solid {
       return boltPart(bolt, 'x', p, [t, t - grip], grip);
     }),
   ];
-  const label = `L ${Math.max(cleat.leg_web, cleat.leg_support)}×${Math.min(cleat.leg_web, cleat.leg_support)}×${t}`;
+  const label = `L ${[Math.max(cleat.leg_web, cleat.leg_support), Math.min(cleat.leg_web, cleat.leg_support), t].map((x) => u.length(x)).join('×')}`;
   const grade = gradeName(cleat.steel);
   const legs = sides.flatMap((side): PlatePart[] => {
     const [inner, outer] = [side * face, side * (face + t)];
@@ -77,6 +78,7 @@ export function cleatsSolid(m: CleatsModel): Solid {
     ...(m.far
       ? {
           other: farJoint(
+            u,
             {
               far: m.far,
               top: supportTopRow,

@@ -21,7 +21,6 @@ import {
   prettyName,
 } from '../../detail/drawing.ts';
 import { flangeSpan, type Point, type Solid } from '../../detail/solid.ts';
-import { exact } from '../../units/format.ts';
 import { boltFromSide, boltsNamed, holeFromFront, holeWords, otherJointFromFront } from '../beam-end/bolt-view.ts';
 import { lastPitch } from '../pitches.ts';
 import { clashes } from '../beam-end/clearances.ts';
@@ -157,7 +156,7 @@ export function cleatsDrawing(
   const scale = scaleOf(fits);
   const y = TOP_Y + reach.up / scale;
   const frames: Frames = { elevation: { scale, at: [FACE_X, y] }, end: { scale, at: [END_X, y] } };
-  const clash = clashes(prepared.upright.c.clearances(), solid, { xz: frames.elevation, yz: frames.end });
+  const clash = clashes(m.basis.units, prepared.upright.c.clearances(), solid, { xz: frames.elevation, yz: frames.end });
   const uplift = (combination?.V_Ed ?? 0) < 0;
   const stub = stubEnd(m, frames.elevation);
   return {
@@ -170,7 +169,7 @@ export function cleatsDrawing(
       ...elevation(m, solid, frames.elevation),
       ...legsView(m, solid, frames.end),
       ...dimensions(m, frames),
-      ...levelDimension(m.support, { h: m.beam.h, notchTop: m.notchTop }, frames.elevation),
+      ...levelDimension(m.basis.units, m.support, { h: m.beam.h, notchTop: m.notchTop }, frames.elevation),
       ...callouts(m, solid, frames),
       ...clash.items,
     ],
@@ -278,6 +277,7 @@ const measured = (m: CleatsModel): Reference | null =>
   referenceOf(m.basis.settings.rows_from, { h: m.beam.h, plateTop: m.cleatTop });
 
 function dimensions(m: CleatsModel, frames: Frames): Item[] {
+  const u = m.basis.units;
   const { input } = m;
   const { cleat, bolts, gap, web } = input;
   const e = frames.elevation;
@@ -288,13 +288,13 @@ function dimensions(m: CleatsModel, frames: Frames): Item[] {
   const edge = X(cleat.leg_web) + (m.toBeam ? 0 : 3);
   const along: DimensionSegment[] = [];
   const push = (from: number, to: number, value: number, field: string): void =>
-    void (value > 0 && along.push({ from: X(from), to: X(to), text: exact(value), field }));
+    void (value > 0 && along.push({ from: X(from), to: X(to), text: u.length(value), field }));
   push(0, gap, gap, 'gap');
   if (m.toBeam) {
     push(gap, m.z_p, web.e2b, 'web.e2b');
     if (bolts.n2 > 1) push(m.z_p, m.z_p + bolts.p2, bolts.p2, 'bolts.p2');
     push(m.z_p + m.B2, cleat.leg_web, m.e2, 'cleat.e2');
-  } else along.push({ from: X(gap), to: X(cleat.leg_web), text: exact(cleat.leg_web - gap) });
+  } else along.push({ from: X(gap), to: X(cleat.leg_web), text: u.length(cleat.leg_web - gap) });
   const chain = (
     first: number,
     rows: readonly number[],
@@ -303,17 +303,17 @@ function dimensions(m: CleatsModel, frames: Frames): Item[] {
   ): DimensionSegment[] => {
     const z = rows.map((d) => first - d);
     return [
-      { from: Y(top), to: Y(z[0]!), text: exact(ends[0]), field: fields[0] },
-      ...z.slice(1).map((below, i) => ({ from: Y(z[i]!), to: Y(below), text: exact(z[i]! - below), field: fields[1] })),
-      { from: Y(z[z.length - 1]!), to: Y(bottom), text: exact(ends[1]), field: fields[2] },
+      { from: Y(top), to: Y(z[0]!), text: u.length(ends[0]), field: fields[0] },
+      ...z.slice(1).map((below, i) => ({ from: Y(z[i]!), to: Y(below), text: u.length(z[i]! - below), field: fields[1] })),
+      { from: Y(z[z.length - 1]!), to: Y(bottom), text: u.length(ends[1]), field: fields[2] },
     ];
   };
-  const place: DimensionSegment = { from: Y(0), to: Y(top), text: exact(m.cleatTop), field: 'cleat.top' };
-  const whole: DimensionSegment = { from: Y(top), to: Y(bottom), text: exact(cleat.h), field: 'cleat.h' };
+  const place: DimensionSegment = { from: Y(0), to: Y(top), text: u.length(m.cleatTop), field: 'cleat.top' };
+  const whole: DimensionSegment = { from: Y(top), to: Y(bottom), text: u.length(cleat.h), field: 'cleat.h' };
   const items: Item[] = [
     ...dimensionChain('x', Y(0) - 7, Y(0) - 1, along),
     ...(m.toBeam
-      ? rowDimensions(measured(m), {
+      ? rowDimensions(u, measured(m), {
           level: edge + 11,
           foot: edge + 1,
           Y: (depth) => Y(-depth),
@@ -334,17 +334,17 @@ function dimensions(m: CleatsModel, frames: Frames): Item[] {
   if (m.toSupport) {
     const across: DimensionSegment[] = single
       ? [
-          { from: EX(-half), to: EX(-g), text: exact(m.e2_s) },
-          { from: EX(-g), to: EX(0), text: exact(g) },
+          { from: EX(-half), to: EX(-g), text: u.length(m.e2_s) },
+          { from: EX(-g), to: EX(0), text: u.length(g) },
         ]
       : [
-          { from: EX(-half), to: EX(-g), text: exact(m.e2_s) },
-          { from: EX(-g), to: EX(g), text: exact(bolts.p3), field: 'bolts.p3' },
-          { from: EX(g), to: EX(half), text: exact(m.e2_s) },
+          { from: EX(-half), to: EX(-g), text: u.length(m.e2_s) },
+          { from: EX(-g), to: EX(g), text: u.length(bolts.p3), field: 'bolts.p3' },
+          { from: EX(g), to: EX(half), text: u.length(m.e2_s) },
         ];
     items.push(...dimensionChain('x', above - 6, above - 1, across));
     items.push(
-      ...rowDimensions(measured(m), {
+      ...rowDimensions(u, measured(m), {
         of: 'support-row',
         level: right + 6,
         foot: right + 1,
@@ -361,24 +361,27 @@ function dimensions(m: CleatsModel, frames: Frames): Item[] {
   } else
     items.push(
       ...dimensionChain('x', above - 6, above - 1, [
-        { from: EX(-half), to: EX(-m.beam.tw / 2), text: exact(cleat.leg_support), field: 'cleat.leg_support' },
+        { from: EX(-half), to: EX(-m.beam.tw / 2), text: u.length(cleat.leg_support), field: 'cleat.leg_support' },
       ]),
     );
   if (m.notchTop)
     items.push(
-      ...dimensionChain('x', Y(0) - 15, Y(0) - 9, [{ from: X(gap), to: X(gap + m.l_n), text: exact(m.l_n), field: 'notch.l_n' }]),
-      ...dimensionChain('y', edge + 33, edge + 23, [{ from: Y(0), to: Y(-m.d_nt), text: exact(m.d_nt), field: 'notch.d_nt' }]),
+      ...dimensionChain('x', Y(0) - 15, Y(0) - 9, [
+        { from: X(gap), to: X(gap + m.l_n), text: u.length(m.l_n), field: 'notch.l_n' },
+      ]),
+      ...dimensionChain('y', edge + 33, edge + 23, [{ from: Y(0), to: Y(-m.d_nt), text: u.length(m.d_nt), field: 'notch.d_nt' }]),
     );
   if (m.notchBottom)
     items.push(
       ...dimensionChain('y', edge + 33, edge + 23, [
-        { from: Y(-m.beam.h + m.d_nb), to: Y(-m.beam.h), text: exact(m.d_nb), field: 'notch.d_nb' },
+        { from: Y(-m.beam.h + m.d_nb), to: Y(-m.beam.h), text: u.length(m.d_nb), field: 'notch.d_nb' },
       ]),
     );
   return items;
 }
 
 function callouts(m: CleatsModel, solid: Solid, frames: Frames): Item[] {
+  const u = m.basis.units;
   const e = frames.elevation;
   const at = (x: number, z: number): Point => project(e, [x, z]);
   const { input } = m;
@@ -390,14 +393,14 @@ function callouts(m: CleatsModel, solid: Solid, frames: Frames): Item[] {
   const named = supportNamed(m.support, m.beam.h, e, FACE_X);
   const supportName = support
     ? `${support.label} ${support.grade}`
-    : `support ${exact(m.support.t)} thick ${input.support.steel.grade ?? ''}`;
+    : `support ${u.length(m.support.t)} thick ${input.support.steel.grade ?? ''}`;
   const shelf = Math.max(at(cleat.leg_web, 0)[0] + 2, FACE_X + 24);
   const items: Item[] = [
     ...leader(
       at(cleat.leg_web - 6 * (e.scale / 5), bottom + 8),
       [shelf, floor],
       [
-        `${input.arrangement === 'single' ? 1 : 2} ${prettyName(solid.plates[0]!.label)} × ${exact(cleat.h)} ${solid.plates[0]!.grade}`,
+        `${input.arrangement === 'single' ? 1 : 2} ${prettyName(solid.plates[0]!.label)} × ${u.length(cleat.h)} ${solid.plates[0]!.grade}`,
       ],
       'cleat',
     ),
@@ -413,7 +416,10 @@ function callouts(m: CleatsModel, solid: Solid, frames: Frames): Item[] {
       [
         prettyName(supportName),
         ...(input.support.other_side
-          ? [`far face: beam, V ${exact(input.support.other_side.V_Ed)} kN`, ...(m.far ? ['with bolts of its own'] : [])]
+          ? [
+              `far face: beam, V ${u.quantity(input.support.other_side.V_Ed * 1e3, 'kN')}`,
+              ...(m.far ? ['with bolts of its own'] : []),
+            ]
           : []),
       ],
       'support',
@@ -426,7 +432,7 @@ function callouts(m: CleatsModel, solid: Solid, frames: Frames): Item[] {
       ...leader(
         at(m.z_p, -m.top_to_bolt - m.L1),
         [shelf - 6, floor + 8],
-        [`${boltsNamed(web, bolts)}, ${holeWords(input.holes.web, m.hole.web)}`],
+        [`${boltsNamed(u, web, bolts)}, ${holeWords(input.holes.web, m.hole.web)}`],
         'bolts',
       ),
     );
@@ -435,7 +441,7 @@ function callouts(m: CleatsModel, solid: Solid, frames: Frames): Item[] {
       ...filletSymbol(
         at(cleat.leg_web + input.weld!.s / 2, bottom + m.input.cleat.h * 0.25),
         [stubEnd(m, e) + 34, floor + 12],
-        input.weld!.s,
+        `z${u.length(input.weld!.s)}`,
         'weld',
         input.arrangement === 'single' ? 1 : 2,
       ),
@@ -447,11 +453,14 @@ function callouts(m: CleatsModel, solid: Solid, frames: Frames): Item[] {
       ...leader(
         tip,
         [shelf - 12, floor + 16],
-        [`${boltsNamed(through, bolts)}, ${holeWords(input.holes.support, m.hole.support)}`],
+        [`${boltsNamed(u, through, bolts)}, ${holeWords(input.holes.support, m.hole.support)}`],
         'support-bolts',
       ),
     );
-  } else items.push(...filletSymbol(at(0, bottom + 0.2 * cleat.h), [FACE_X - 14, floor + 4], input.weld!.s, 'weld', 1));
+  } else
+    items.push(
+      ...filletSymbol(at(0, bottom + 0.2 * cleat.h), [FACE_X - 14, floor + 4], `z${u.length(input.weld!.s)}`, 'weld', 1),
+    );
   return items;
 }
 

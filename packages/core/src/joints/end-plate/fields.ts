@@ -109,7 +109,7 @@ export const endPlateFields: readonly Field<I>[] = [
     id: 'bolts.n1',
     label: 'Rows',
     symbol: 'n1',
-    unit: '',
+    quantity: 'none',
     type: 'number',
     steps: range(1, 20, 1),
     get: (i) => i.bolts.n1,

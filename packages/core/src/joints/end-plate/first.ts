@@ -2,7 +2,7 @@ import type { Combination } from '../../actions/combination.ts';
 import type { Basis } from '../../basis/basis.ts';
 import { Refusal } from '../../refusal.ts';
 import { stepMove, up5 } from '../field-makers.ts';
-import { closerRows, leastDistances, nextBolt, widened } from '../beam-end/member-fields.ts';
+import { closerRows, leastDistances, widened } from '../beam-end/member-fields.ts';
 import { beamStart, boltedSupport, type BeamStart } from '../beam-end/beam-family.ts';
 import type { FirstDetail, Move, Start } from '../kind.ts';
 import { withRowCount } from '../pitches.ts';
@@ -10,6 +10,7 @@ import type { MemberDimensions } from '../members.ts';
 import { endPlateField, endPlateFields, withColumns, withRows } from './fields.ts';
 import { type EndPlateInput, bottomEnd, columns, edgeDistance, groupHeight, widthFor } from './input.ts';
 import type { EndPlateModel } from './model.ts';
+import { boltName, type Units } from '../../units/system.ts';
 
 type I = EndPlateInput;
 
@@ -70,7 +71,8 @@ export function endPlateFirst(
           for (const s of LEGS) {
             const input = { ...draft, weld: { s } };
             const multiple = judge(input);
-            if (multiple >= 1) return { input, why: [...start.why, ...reasons(input, beam, multiple, combinations.length)] };
+            if (multiple >= 1)
+              return { input, why: [...start.why, ...reasons(basis.units, input, beam, multiple, combinations.length)] };
             if (!best || multiple > best.multiple) best = { input, multiple };
             if (multiple > 0.1) break; // the rules are kept: a bigger weld is not what is missing
           }
@@ -91,7 +93,8 @@ export function endPlateFirst(
           weld: { s: 8 },
         };
         const multiple = judge(input);
-        if (multiple >= 1) return { input, why: [...start.why, ...reasons(input, beam, multiple, combinations.length)] };
+        if (multiple >= 1)
+          return { input, why: [...start.why, ...reasons(basis.units, input, beam, multiple, combinations.length)] };
         if (!best || multiple > best.multiple) best = { input, multiple };
       }
   if (!best)
@@ -105,13 +108,13 @@ export function endPlateFirst(
   };
 }
 
-function reasons(i: I, beam: MemberDimensions, multiple: number, combinations: number): string[] {
+function reasons(u: Units, i: I, beam: MemberDimensions, multiple: number, combinations: number): string[] {
   return [
     i.plate.full_depth
-      ? `A plate of the full depth, ${i.plate.h} mm: between the flanges the web over the plate gives first.`
-      : `${i.bolts.n1} rows make the plate ${i.plate.h} mm deep, at least 0.6 of ${beam.name} (${Math.ceil(0.6 * beam.h)} mm).`,
-    `M${i.bolts.d} 8.8 at a gauge of ${i.bolts.p3} mm and a plate ${i.plate.t} mm ${i.plate.steel.grade} are the least of the usual sizes that hold.`,
-    `Weld leg ${i.weld.s} mm makes the weld stronger than the web in shear.`,
+      ? `A plate of the full depth, ${u.size(i.plate.h)}: between the flanges the web over the plate gives first.`
+      : `${i.bolts.n1} rows make the plate ${u.size(i.plate.h)} deep, at least 0.6 of ${beam.name} (${u.size(Math.ceil(0.6 * beam.h))}).`,
+    `${boltName(i.bolts.d)} 8.8 at a gauge of ${u.size(i.bolts.p3)} and a plate ${u.size(i.plate.t)} ${i.plate.steel.grade} are the least of the usual sizes that hold.`,
+    `Weld leg ${u.size(i.weld.s)} makes the weld stronger than the web in shear.`,
     combinations ? `First to give at ${multiple.toFixed(2)} of the worst combination.` : 'No forces were given yet.',
   ];
 }
@@ -137,9 +140,11 @@ function toFullDepth(i: I, h_b: number): I {
 
 /** Small moves round a detail, each one step of one thing. */
 export function endPlateMoves(i: I, m: EndPlateModel): Move<I>[] {
+  const { units: u, standard } = m.basis;
+  const { materials } = standard;
   const moves: Move<I>[] = [];
   const step = (id: string, label: string, by = 1): void => {
-    moves.push(...stepMove(endPlateFields, i, id, label, by));
+    moves.push(...stepMove(u, endPlateFields, i, id, label, by));
   };
   for (const [id, label] of [
     ['plate.t', 'plate'],
@@ -156,19 +161,19 @@ export function endPlateMoves(i: I, m: EndPlateModel): Move<I>[] {
   }
   const ends = Math.min(i.plate.e1, bottomEnd(i));
   moves.push({
-    label: `ends ${ends} → ${ends + 10}`,
-    input: endPlateField('plate.e1').set(endPlateField('plate.e1_bot').set(i, bottomEnd(i) + 10), i.plate.e1 + 10),
+    label: `ends ${u.length(ends)} → ${u.length(ends + u.nudge)}`,
+    input: endPlateField('plate.e1').set(endPlateField('plate.e1_bot').set(i, bottomEnd(i) + u.nudge), i.plate.e1 + u.nudge),
   });
   moves.push(
-    { label: 'plate 10 up', input: { ...i, plate: { ...i.plate, top: i.plate.top - 10 } } },
-    { label: 'plate 10 down', input: { ...i, plate: { ...i.plate, top: i.plate.top + 10 } } },
+    { label: `plate ${u.length(u.nudge)} up`, input: { ...i, plate: { ...i.plate, top: i.plate.top - u.nudge } } },
+    { label: `plate ${u.length(u.nudge)} down`, input: { ...i, plate: { ...i.plate, top: i.plate.top + u.nudge } } },
   );
   const rows = withRows(i, withRowCount(i.bolts, i.bolts.n1 + 1));
   moves.push(
     { label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}`, input: rows },
     {
-      label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}, plate 30 up`,
-      input: { ...rows, plate: { ...rows.plate, top: i.plate.top - 30 } },
+      label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}, plate ${u.length(3 * u.nudge)} up`,
+      input: { ...rows, plate: { ...rows.plate, top: i.plate.top - 3 * u.nudge } },
     },
   );
   const closer = closerRows(i.bolts, i.bolts.d);
@@ -177,9 +182,9 @@ export function endPlateMoves(i: I, m: EndPlateModel): Move<I>[] {
       label: `rows ${i.bolts.n1} → ${closer.n1}, closer`,
       input: endPlateField('plate.h').set(withRows(i, closer), i.plate.h),
     });
-  const bigger = nextBolt(i.bolts.d);
+  const bigger = materials.usualBolts.find((x) => x > i.bolts.d);
   if (bigger) {
-    const label = `bolts M${i.bolts.d} → M${bigger}`;
+    const label = `bolts ${boltName(i.bolts.d)} → ${boltName(bigger)}`;
     moves.push({
       label,
       input: {
@@ -203,8 +208,10 @@ export function endPlateMoves(i: I, m: EndPlateModel): Move<I>[] {
     });
   if (!i.plate.full_depth && i.beam.notch.type === 'none')
     moves.push({ label: 'plate to the full depth', input: toFullDepth(i, m.beam.h) });
-  if (i.bolts.cls === '8.8') moves.push({ label: 'class 8.8 → 10.9', input: { ...i, bolts: { ...i.bolts, cls: '10.9' } } });
-  const better = { S235: 'S275', S275: 'S355', S355: 'S460' }[i.plate.steel.grade ?? ''];
+  const stronger = materials.stronger[i.bolts.cls];
+  if (stronger)
+    moves.push({ label: `class ${i.bolts.cls} → ${stronger}`, input: { ...i, bolts: { ...i.bolts, cls: stronger } } });
+  const better = materials.stronger[i.plate.steel.grade ?? ''];
   if (better)
     moves.push({
       label: `plate steel ${i.plate.steel.grade} → ${better}`,

@@ -1,5 +1,6 @@
-import { lineNumber as num, linePitch, LineReader, printOptions, printSteel, tidy } from '../line-reader.ts';
+import { lineBolt, LineLengths, LineReader, printOptions, printSteel, tidy } from '../line-reader.ts';
 import { columns, type EndPlateInput } from './input.ts';
+import { SI, type Units } from '../../units/system.ts';
 
 /*
  * EP | 10x196x286 S275 | 4xM20-8.8 @70/106 | e1 38 | top 54 | fw 8
@@ -8,24 +9,32 @@ import { columns, type EndPlateInput } from './input.ts';
  */
 
 /** The joint as one line; members and actions are not in it. */
-export function printLine(i: EndPlateInput): string {
+export function printLine(i: EndPlateInput, units: Units = SI): string {
+  const l = LineLengths.of(units);
+  const num = (x: number): string => l.print(x);
   const { plate, bolts, weld, holes } = i;
   const two = columns(i) > 1;
   return [
-    'EP',
+    `EP${l.mark}`,
     `${num(plate.t)}x${num(plate.b)}x${num(plate.h)} ${printSteel(plate.steel)}`,
-    `${bolts.n1}x${two ? '2x' : ''}M${bolts.d}-${bolts.cls} @${linePitch(bolts.p1)}/${num(bolts.p3)}${two ? `/${num(bolts.p2!)}` : ''}`,
+    `${bolts.n1}x${two ? '2x' : ''}${lineBolt(bolts.d, bolts.cls)} @${l.pitch(bolts.p1)}${l.between}${num(bolts.p3)}${two ? `${l.between}${num(bolts.p2!)}` : ''}`,
     `e1 ${num(plate.e1)}`,
     `top ${num(plate.top)}`,
     `fw ${num(weld.s)}`,
     ...(plate.full_depth ? ['full'] : []),
-    ...printOptions([holes.plate, holes.support], bolts, i.beam.notch),
+    ...printOptions(l, [holes.plate, holes.support], bolts, i.beam.notch),
   ].join(' | ');
 }
 
 /** Exact inverse of `printLine` on the detail of `base`; members are kept from `base`. */
-export function parseLine(text: string, base: EndPlateInput): EndPlateInput {
-  const line = new LineReader(text, 'EP', 'an end plate', ['e1', 'top', 'fw', 'full', 'holes', 'cat', 'shank', 'pack', 'notch']);
+export function parseLine(text: string, base: EndPlateInput, units: Units = SI): EndPlateInput {
+  const line = new LineReader(
+    text,
+    'EP',
+    'an end plate',
+    ['e1', 'top', 'fw', 'full', 'holes', 'cat', 'shank', 'pack', 'notch'],
+    units,
+  );
   const { t, b, h, steel } = line.plate();
   const {
     n1,

@@ -5,7 +5,7 @@ import { farBolts } from '../beam-end/far-beam.ts';
 import { endValues, notchValues, type EndBoltsModel } from '../beam-end/lay-out.ts';
 import { memberDimensions, squareBeam, strength, supportModel, throatOf } from '../members.ts';
 import { pitches, rowDepths } from '../pitches.ts';
-import { refuseCategory, refuseEdges, refuseSize as refuse, tenth as round } from '../beam-end/refuse-size.ts';
+import { refuseCategory, refuseEdges, refuseSize as refuse } from '../beam-end/refuse-size.ts';
 import { bottomEnd, columns, columnSpread, edgeDistance, groupHeight, type EndPlateInput } from './input.ts';
 
 /** A shear end plate with every value looked up. Lengths mm, stresses MPa. */
@@ -74,101 +74,118 @@ export const places = (m: Pick<EndPlateModel, 'across' | 'rows'>): Point[] =>
   m.rows.flatMap((z) => [...m.across.map((y) => -y).reverse(), ...m.across].map((y): Point => [y, z]));
 
 function refuseImpossible(m: EndPlateModel): void {
+  const u = m.basis.units;
   const { hole, beam, input, support } = m;
   const { plate, bolts, weld } = input;
   refuseCategory(bolts);
-  refuseEdges(input.support, hole.support);
+  refuseEdges(u, input.support, hole.support);
   const top = m.notchTop ? m.d_nt : beam.tf;
   const bottom = m.notchBottom ? m.d_nb : beam.tf;
   if (m.notchTop && beam.h - m.d_nt - m.d_nb <= 2 * beam.tf)
-    refuse('beam.notch.d_nt', m.d_nt, 'leaves no web at the notch', `less than ${round(beam.h - m.d_nb - 2 * beam.tf)} mm`);
+    refuse(u, 'beam.notch.d_nt', m.d_nt, 'leaves no web at the notch', `less than ${u.about(beam.h - m.d_nb - 2 * beam.tf)}`);
   if (!plate.full_depth && plate.h > beam.h - top - bottom)
     refuse(
+      u,
       'plate.h',
       plate.h,
       "is deeper than the beam's clear web",
-      `at most ${round(beam.h - top - bottom)} mm, or a plate of full depth`,
+      `at most ${u.about(beam.h - top - bottom)}, or a plate of full depth`,
     );
   if (plate.full_depth && plate.h < beam.h - (m.notchTop ? m.d_nt : 0) - (m.notchBottom ? m.d_nb : 0))
     refuse(
+      u,
       'plate.h',
       plate.h,
       'is less than the beam, but the plate is said to take its full depth',
-      `at least ${round(beam.h)} mm`,
+      `at least ${u.about(beam.h)}`,
     );
   if (plate.e1 <= hole.plate.d_v / 2)
-    refuse('plate.e1', plate.e1, 'lets the top holes cut the plate end', `more than half the hole, ${hole.plate.d_v / 2} mm`);
+    refuse(
+      u,
+      'plate.e1',
+      plate.e1,
+      'lets the top holes cut the plate end',
+      `more than half the hole, ${u.size(hole.plate.d_v / 2)}`,
+    );
   if (m.e1_bot <= hole.plate.d_v / 2)
     refuse(
+      u,
       'plate.h',
       plate.h,
       'is too short for its bolts: the last row lies at or beyond the lower end',
-      `more than ${round(plate.e1 + m.L1 + hole.plate.d_v / 2)} mm`,
+      `more than ${u.about(plate.e1 + m.L1 + hole.plate.d_v / 2)}`,
     );
   if (m.e2 <= hole.plate.d_h / 2)
     refuse(
+      u,
       'plate.b',
       plate.b,
       'lets the holes cut the side edges of the plate',
-      `more than the bolts and a hole, ${round(bolts.p3 + 2 * columnSpread(input) + hole.plate.d_h)} mm`,
+      `more than the bolts and a hole, ${u.about(bolts.p3 + 2 * columnSpread(input) + hole.plate.d_h)}`,
     );
   const d_v = Math.max(hole.plate.d_v, hole.support.d_v);
   const tight = Math.min(...pitches(bolts));
   if (bolts.n1 > 1 && tight <= d_v)
-    refuse('bolts.p1', tight, 'lets the holes of two rows run into each other', `more than the hole, ${d_v} mm`);
+    refuse(u, 'bolts.p1', tight, 'lets the holes of two rows run into each other', `more than the hole, ${u.size(d_v)}`);
   const d_h = Math.max(hole.plate.d_h, hole.support.d_h);
   if (m.columns > 1 && bolts.p2! <= d_h)
-    refuse('bolts.p2', bolts.p2!, 'lets the holes of two columns run into each other', `more than the hole, ${d_h} mm`);
+    refuse(u, 'bolts.p2', bolts.p2!, 'lets the holes of two columns run into each other', `more than the hole, ${u.size(d_h)}`);
   const a = throatOf(m.basis) * weld.s;
   const least = beam.tw + 1.6 * Math.SQRT2 * a + 2;
   if (bolts.p3 <= least || bolts.p3 <= beam.tw + 2 * weld.s + hole.plate.d_h)
     refuse(
+      u,
       'bolts.p3',
       bolts.p3,
       'brings the bolts into the weld at the beam web',
-      `more than ${round(Math.max(least, beam.tw + 2 * weld.s + hole.plate.d_h))} mm`,
+      `more than ${u.about(Math.max(least, beam.tw + 2 * weld.s + hole.plate.d_h))}`,
     );
   if (plate.h <= 2 * a)
     refuse(
+      u,
       'weld.s',
       weld.s,
       'leaves no effective length on this plate',
-      `a leg under ${round(plate.h / 2 / throatOf(m.basis))} mm`,
+      `a leg under ${u.about(plate.h / 2 / throatOf(m.basis))}`,
     );
   if (support.type === 'column_flange' && m.column) {
     const c = m.column;
     if (bolts.p3 <= c.tw + 1.6 * c.r + 2)
       refuse(
+        u,
         'bolts.p3',
         bolts.p3,
         "brings the bolts into the column's root fillets",
-        `more than ${round(c.tw + 1.6 * c.r + 2)} mm`,
+        `more than ${u.about(c.tw + 1.6 * c.r + 2)}`,
       );
     const spread = columnSpread(input);
     if ((c.b - bolts.p3) / 2 <= hole.support.d_h / 2)
       refuse(
+        u,
         'bolts.p3',
         bolts.p3,
         "puts the bolts at or beyond the edge of the column's flange",
-        `less than ${round(c.b - hole.support.d_h)} mm`,
+        `less than ${u.about(c.b - hole.support.d_h)}`,
       );
     if ((c.b - bolts.p3) / 2 - spread <= hole.support.d_h / 2)
       refuse(
+        u,
         'bolts.p2',
         bolts.p2!,
         "puts the outer bolts at or beyond the edge of the column's flange",
-        `one column a side, or less than ${round((c.b - bolts.p3 - hole.support.d_h) / 2)} mm`,
+        `one column a side, or less than ${u.about((c.b - bolts.p3 - hole.support.d_h) / 2)}`,
       );
   }
   if (support.type !== 'column_flange' && support.d2 !== null) {
     if (bolts.p3 >= support.d2)
-      refuse('bolts.p3', bolts.p3, 'is wider than the clear web of the support', `less than ${round(support.d2)} mm`);
+      refuse(u, 'bolts.p3', bolts.p3, 'is wider than the clear web of the support', `less than ${u.about(support.d2)}`);
     if (support.type === 'column_web' && bolts.p3 + 2 * columnSpread(input) >= support.d2)
       refuse(
+        u,
         'bolts.p2',
         bolts.p2!,
         'puts the outer bolts beyond the clear web of the column',
-        `one column a side, or less than ${round((support.d2 - bolts.p3) / 2)} mm`,
+        `one column a side, or less than ${u.about((support.d2 - bolts.p3) / 2)}`,
       );
   }
 }

@@ -8,6 +8,7 @@ export const STUB = 300;
 
 /** The end plate as solid parts: the plate across the beam end, bolts along x through the support. */
 export function endPlateSolid(m: EndPlateModel): Solid {
+  const u = m.basis.units;
   const { input, beam, support, bolt, hole } = m;
   const { plate, bolts, weld } = input;
   const top = -m.plateTop;
@@ -32,7 +33,7 @@ export function endPlateSolid(m: EndPlateModel): Solid {
         id: 'plate',
         parts: ['plate'],
         plane: 'yz',
-        label: `PL ${plate.t}×${plate.b}×${Math.round(plate.h * 10) / 10}`,
+        label: `PL ${u.length(plate.t)}×${u.length(plate.b)}×${u.near(plate.h)}`,
         grade: gradeName(plate.steel),
         outline: [
           [-half, top],
@@ -52,6 +53,7 @@ export function endPlateSolid(m: EndPlateModel): Solid {
     ...(m.far
       ? {
           other: farJoint(
+            u,
             {
               far: m.far,
               top: zs[0]!,

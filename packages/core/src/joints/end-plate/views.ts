@@ -20,7 +20,6 @@ import {
   prettyName,
 } from '../../detail/drawing.ts';
 import { flangeSpan, type Point, type Solid } from '../../detail/solid.ts';
-import { exact } from '../../units/format.ts';
 import { boltFromSide, boltsNamed, holeFromFront, holeWords, otherJointFromFront } from '../beam-end/bolt-view.ts';
 import { clashes } from '../beam-end/clearances.ts';
 import { calloutsFrom, measuredWords, referenceOf, rowDimensions, type Reference } from '../beam-end/row-places.ts';
@@ -114,7 +113,7 @@ export function endPlateDrawing(
   const scale = scaleOf(fits);
   const y = TOP_Y + reach.up / scale;
   const frames: Frames = { elevation: { scale, at: [FACE_X, y] }, end: { scale, at: [END_X, y] } };
-  const clash = clashes(prepared.upright.c.clearances(), solid, { xz: frames.elevation, yz: frames.end });
+  const clash = clashes(m.basis.units, prepared.upright.c.clearances(), solid, { xz: frames.elevation, yz: frames.end });
   const uplift = (combination?.V_Ed ?? 0) < 0;
   return {
     width: SHEET.width,
@@ -126,7 +125,7 @@ export function endPlateDrawing(
       ...elevation(m, solid, frames.elevation),
       ...plateView(m, solid, frames.end),
       ...dimensions(m, frames),
-      ...levelDimension(m.support, { h: m.beam.h, notchTop: m.notchTop }, frames.elevation),
+      ...levelDimension(m.basis.units, m.support, { h: m.beam.h, notchTop: m.notchTop }, frames.elevation),
       ...callouts(m, solid, frames),
       ...clash.items,
     ],
@@ -202,6 +201,7 @@ const measured = (m: EndPlateModel): Reference | null =>
   referenceOf(m.basis.settings.rows_from, { h: m.beam.h, plateTop: m.plateTop });
 
 function dimensions(m: EndPlateModel, frames: Frames): Item[] {
+  const u = m.basis.units;
   const { input } = m;
   const { plate, bolts } = input;
   const f = frames.end;
@@ -212,14 +212,14 @@ function dimensions(m: EndPlateModel, frames: Frames): Item[] {
   const g = bolts.p3 / 2;
   const far = m.across[m.across.length - 1]!;
   const spacings: DimensionSegment[] = [
-    { from: Y(top), to: Y(row(0)), text: exact(plate.e1), field: 'plate.e1' },
+    { from: Y(top), to: Y(row(0)), text: u.length(plate.e1), field: 'plate.e1' },
     ...Array.from({ length: bolts.n1 - 1 }, (_, i) => ({
       from: Y(row(i)),
       to: Y(row(i + 1)),
-      text: exact(m.rows[i + 1]! - m.rows[i]!),
+      text: u.length(m.rows[i + 1]! - m.rows[i]!),
       field: 'bolts.p1',
     })),
-    { from: Y(row(bolts.n1 - 1)), to: Y(top - plate.h), text: exact(m.e1_bot), field: 'plate.e1_bot' },
+    { from: Y(row(bolts.n1 - 1)), to: Y(top - plate.h), text: u.length(m.e1_bot), field: 'plate.e1_bot' },
   ];
   const edge = Math.max(X(plate.b / 2), X(m.beam.b / 2));
   const above = Math.min(Y(0), Y(top));
@@ -233,47 +233,48 @@ function dimensions(m: EndPlateModel, frames: Frames): Item[] {
   const below = room > 5 ? Math.min(8, room / 2 + 1) : 8;
   return [
     ...dimensionChain('x', above - 6, above - 1, [
-      { from: X(-plate.b / 2), to: X(-far), text: exact(m.e2), field: 'plate.e2' },
-      ...(m.columns > 1 ? [{ from: X(-far), to: X(-g), text: exact(bolts.p2!), field: 'bolts.p2' }] : []),
-      { from: X(-g), to: X(g), text: exact(bolts.p3), field: 'bolts.p3' },
-      ...(m.columns > 1 ? [{ from: X(g), to: X(far), text: exact(bolts.p2!), field: 'bolts.p2' }] : []),
-      { from: X(far), to: X(plate.b / 2), text: exact(m.e2), field: 'plate.e2' },
+      { from: X(-plate.b / 2), to: X(-far), text: u.length(m.e2), field: 'plate.e2' },
+      ...(m.columns > 1 ? [{ from: X(-far), to: X(-g), text: u.length(bolts.p2!), field: 'bolts.p2' }] : []),
+      { from: X(-g), to: X(g), text: u.length(bolts.p3), field: 'bolts.p3' },
+      ...(m.columns > 1 ? [{ from: X(g), to: X(far), text: u.length(bolts.p2!), field: 'bolts.p2' }] : []),
+      { from: X(far), to: X(plate.b / 2), text: u.length(m.e2), field: 'plate.e2' },
     ]),
-    ...rowDimensions(measured(m), {
+    ...rowDimensions(u, measured(m), {
       level: edge + 6,
       foot: edge + 1,
       Y: (depth) => Y(-depth),
       rows: m.rows.map((d) => m.top_to_bolt + d),
       spacings,
-      place: m.plateTop > 0 ? [{ from: Y(0), to: Y(top), text: exact(m.plateTop), field: 'plate.top' }] : [],
+      place: m.plateTop > 0 ? [{ from: Y(0), to: Y(top), text: u.length(m.plateTop), field: 'plate.top' }] : [],
       outer: {
         level: X(-plate.b / 2) - 18,
         foot: X(-plate.b / 2) - 1,
-        whole: { from: Y(top), to: Y(top - plate.h), text: exact(plate.h), field: 'plate.h' },
+        whole: { from: Y(top), to: Y(top - plate.h), text: u.length(plate.h), field: 'plate.h' },
       },
     }),
     ...dimensionChain('x', project(e, [0, -m.beam.h])[1] + below, project(e, [0, -m.beam.h])[1] + 1, [
-      { from: EX(0), to: EX(plate.t), text: exact(plate.t), field: 'plate.t' },
+      { from: EX(0), to: EX(plate.t), text: u.length(plate.t), field: 'plate.t' },
     ]),
     ...(m.notchTop
       ? [
           ...dimensionChain('x', Y(0) - 7, Y(0) - 1, [
-            { from: EX(plate.t), to: EX(plate.t + m.l_n), text: exact(m.l_n), field: 'notch.l_n' },
+            { from: EX(plate.t), to: EX(plate.t + m.l_n), text: u.length(m.l_n), field: 'notch.l_n' },
           ]),
           ...dimensionChain('y', STUB_X - 8, STUB_X - 14, [
-            { from: Y(0), to: Y(-m.d_nt), text: exact(m.d_nt), field: 'notch.d_nt' },
+            { from: Y(0), to: Y(-m.d_nt), text: u.length(m.d_nt), field: 'notch.d_nt' },
           ]),
         ]
       : []),
     ...(m.notchBottom
       ? dimensionChain('y', STUB_X - 8, STUB_X - 14, [
-          { from: Y(-m.beam.h + m.d_nb), to: Y(-m.beam.h), text: exact(m.d_nb), field: 'notch.d_nb' },
+          { from: Y(-m.beam.h + m.d_nb), to: Y(-m.beam.h), text: u.length(m.d_nb), field: 'notch.d_nb' },
         ])
       : []),
   ];
 }
 
 function callouts(m: EndPlateModel, solid: Solid, frames: Frames): Item[] {
+  const u = m.basis.units;
   const e = frames.elevation;
   const at = (x: number, z: number): Point => project(e, [x, z]);
   const { input } = m;
@@ -286,7 +287,7 @@ function callouts(m: EndPlateModel, solid: Solid, frames: Frames): Item[] {
   const named = supportNamed(m.support, m.beam.h, e, FACE_X);
   const supportName = support
     ? `${support.label} ${support.grade}`
-    : `support ${exact(m.support.t)} thick ${input.support.steel.grade ?? ''}`;
+    : `support ${u.length(m.support.t)} thick ${input.support.steel.grade ?? ''}`;
   const holes =
     input.holes.plate === input.holes.support
       ? holeWords(input.holes.plate, m.hole.plate)
@@ -296,10 +297,10 @@ function callouts(m: EndPlateModel, solid: Solid, frames: Frames): Item[] {
     ...leader(
       at(input.plate.t + m.bolt.head, -m.top_to_bolt - m.L1),
       [FACE_X + 20, floor + 8],
-      [`${boltsNamed(solid.bolts, bolts)}, ${holes}`],
+      [`${boltsNamed(u, solid.bolts, bolts)}, ${holes}`],
       'bolts',
     ),
-    ...filletSymbol(at(input.plate.t, bottom + m.e1_bot * 0.5), [FACE_X - 14, floor + 4], input.weld.s, 'weld'),
+    ...filletSymbol(at(input.plate.t, bottom + m.e1_bot * 0.5), [FACE_X - 14, floor + 4], `z${u.length(input.weld.s)}`, 'weld'),
     ...leader(
       [STUB_X - 12, at(0, -m.beam.tf / 2)[1]],
       [STUB_X - 6, at(0, 0)[1] - 9],
@@ -312,7 +313,10 @@ function callouts(m: EndPlateModel, solid: Solid, frames: Frames): Item[] {
       [
         prettyName(supportName),
         ...(input.support.other_side
-          ? [`far face: beam, V ${exact(input.support.other_side.V_Ed)} kN`, ...(m.far ? ['with bolts of its own'] : [])]
+          ? [
+              `far face: beam, V ${u.quantity(input.support.other_side.V_Ed * 1e3, 'kN')}`,
+              ...(m.far ? ['with bolts of its own'] : []),
+            ]
           : []),
       ],
       'support',

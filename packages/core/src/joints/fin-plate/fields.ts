@@ -125,7 +125,7 @@ export const finPlateFields: readonly Field<I>[] = [
     id: 'bolts.n1',
     label: 'Rows',
     symbol: 'n1',
-    unit: '',
+    quantity: 'none',
     type: 'number',
     steps: range(1, 20, 1),
     get: (i) => i.bolts.n1,

@@ -3,7 +3,7 @@ import { holeSize } from '../../catalogue/index.ts';
 import type { Basis } from '../../basis/basis.ts';
 import { Refusal } from '../../refusal.ts';
 import { stepMove, up5 } from '../field-makers.ts';
-import { closerRows, leastDistances, nextBolt, widened } from '../beam-end/member-fields.ts';
+import { closerRows, leastDistances, widened } from '../beam-end/member-fields.ts';
 import { beamStart, weldedSupport, type BeamStart } from '../beam-end/beam-family.ts';
 import type { FirstDetail, Move, Start } from '../kind.ts';
 import { withRowCount } from '../pitches.ts';
@@ -11,6 +11,7 @@ import { finPlateField, finPlateFields, withRows } from './fields.ts';
 import type { FinPlateInput } from './input.ts';
 import type { FinPlateModel } from './model.ts';
 import { throatOf } from '../members.ts';
+import { boltName, type Units } from '../../units/system.ts';
 
 type I = FinPlateInput;
 const LEGS = [6, 8, 10, 12, 15];
@@ -172,7 +173,7 @@ export function finPlateFirst(
   let best: { input: I; multiple: number } | null = null;
   for (const input of drafts) {
     const multiple = judge(input);
-    if (multiple >= 1) return { input, why: [...start.why, ...reasons(input, beam, multiple, combinations.length)] };
+    if (multiple >= 1) return { input, why: [...start.why, ...reasons(basis.units, input, beam, multiple, combinations.length)] };
     if (!best || multiple > best.multiple) best = { input, multiple };
   }
   if (!best)
@@ -186,11 +187,11 @@ export function finPlateFirst(
   };
 }
 
-function reasons(i: I, beam: { name: string; h: number }, multiple: number, combinations: number): string[] {
+function reasons(u: Units, i: I, beam: { name: string; h: number }, multiple: number, combinations: number): string[] {
   return [
-    `${i.bolts.n1} rows make the plate ${i.plate.h} mm deep, at least 0.6 of ${beam.name} (${Math.ceil(0.6 * beam.h)} mm).`,
-    `${i.bolts.n2 > 1 ? 'Two lines' : 'One line'} of M${i.bolts.d} 8.8 and a plate ${i.plate.t} mm ${i.plate.steel.grade} are the least of the usual sizes that hold.`,
-    `Weld leg ${i.weld.s} mm makes the weld stronger than the plate.`,
+    `${i.bolts.n1} rows make the plate ${u.size(i.plate.h)} deep, at least 0.6 of ${beam.name} (${u.size(Math.ceil(0.6 * beam.h))}).`,
+    `${i.bolts.n2 > 1 ? 'Two lines' : 'One line'} of ${boltName(i.bolts.d)} 8.8 and a plate ${u.size(i.plate.t)} ${i.plate.steel.grade} are the least of the usual sizes that hold.`,
+    `Weld leg ${u.size(i.weld.s)} makes the weld stronger than the plate.`,
     combinations ? `First to give at ${multiple.toFixed(2)} of the worst combination.` : 'No forces were given yet.',
   ];
 }
@@ -214,9 +215,11 @@ function withDistances(i: I, m: FinPlateModel, d: number): I {
 
 /** Small moves round a detail, each one step of one thing. */
 export function finPlateMoves(i: I, m: FinPlateModel): Move<I>[] {
+  const { units: u, standard } = m.basis;
+  const { materials } = standard;
   const moves: Move<I>[] = [];
   const step = (id: string, label: string, by = 1): void => {
-    moves.push(...stepMove(finPlateFields, i, id, label, by));
+    moves.push(...stepMove(u, finPlateFields, i, id, label, by));
   };
   step('plate.t', 'plate');
   step('plate.t', 'plate', 2);
@@ -226,20 +229,23 @@ export function finPlateMoves(i: I, m: FinPlateModel): Move<I>[] {
     step(id, words);
     step(id, words, 2);
   }
-  const ends = finPlateField('plate.e1').set(finPlateField('plate.e1_bot').set(i, m.e1_bot + 10), i.plate.e1 + 10);
-  moves.push({ label: `ends ${Math.min(i.plate.e1, m.e1_bot)} → ${Math.min(i.plate.e1, m.e1_bot) + 10}`, input: ends });
-  const up = { ...i, web: { ...i.web, top_to_bolt: i.web.top_to_bolt - 10 } };
+  const ends = finPlateField('plate.e1').set(finPlateField('plate.e1_bot').set(i, m.e1_bot + u.nudge), i.plate.e1 + u.nudge);
+  moves.push({
+    label: `ends ${u.length(Math.min(i.plate.e1, m.e1_bot))} → ${u.length(Math.min(i.plate.e1, m.e1_bot) + u.nudge)}`,
+    input: ends,
+  });
+  const up = { ...i, web: { ...i.web, top_to_bolt: i.web.top_to_bolt - u.nudge } };
   moves.push(
-    { label: 'plate 10 up', input: up },
-    { label: 'plate 10 down', input: { ...i, web: { ...i.web, top_to_bolt: i.web.top_to_bolt + 10 } } },
+    { label: `plate ${u.length(u.nudge)} up`, input: up },
+    { label: `plate ${u.length(u.nudge)} down`, input: { ...i, web: { ...i.web, top_to_bolt: i.web.top_to_bolt + u.nudge } } },
   );
   step('bolts.p1', 'pitch');
   step('bolts.p1', 'pitch', 2);
   const deeper = withRows(i, withRowCount(i.bolts, i.bolts.n1 + 1));
   moves.push({ label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}`, input: deeper });
   moves.push({
-    label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}, plate 30 up`,
-    input: { ...deeper, web: { ...deeper.web, top_to_bolt: i.web.top_to_bolt - 30 } },
+    label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}, plate ${u.length(3 * u.nudge)} up`,
+    input: { ...deeper, web: { ...deeper.web, top_to_bolt: i.web.top_to_bolt - 3 * u.nudge } },
   });
   const closer = closerRows(i.bolts, i.bolts.d);
   if (closer)
@@ -247,9 +253,9 @@ export function finPlateMoves(i: I, m: FinPlateModel): Move<I>[] {
       label: `rows ${i.bolts.n1} → ${closer.n1}, closer`,
       input: finPlateField('plate.h').set(withRows(i, closer), i.plate.h),
     });
-  const bigger = nextBolt(i.bolts.d);
+  const bigger = materials.usualBolts.find((x) => x > i.bolts.d);
   if (bigger) {
-    const label = `bolts M${i.bolts.d} → M${bigger}`;
+    const label = `bolts ${boltName(i.bolts.d)} → ${boltName(bigger)}`;
     moves.push({ label, input: { ...i, bolts: { ...i.bolts, d: bigger } } });
     moves.push({
       label: `${label} with their edges`,
@@ -268,15 +274,13 @@ export function finPlateMoves(i: I, m: FinPlateModel): Move<I>[] {
         input: withRows(spaced, withRowCount(spaced.bolts, i.bolts.n1 - 1)),
       });
   }
-  if (i.bolts.cls === '8.8' || i.bolts.cls === '4.6')
-    moves.push({
-      label: `class ${i.bolts.cls} → ${i.bolts.cls === '8.8' ? '10.9' : '8.8'}`,
-      input: { ...i, bolts: { ...i.bolts, cls: i.bolts.cls === '8.8' ? '10.9' : '8.8' } },
-    });
+  const stronger = materials.stronger[i.bolts.cls];
+  if (stronger)
+    moves.push({ label: `class ${i.bolts.cls} → ${stronger}`, input: { ...i, bolts: { ...i.bolts, cls: stronger } } });
   if (i.bolts.n2 === 1) moves.push({ label: 'bolt lines 1 → 2', input: finPlateField('bolts.n2').set(i, 2) });
   step('weld.s', 'weld leg');
   step('weld.s', 'weld leg', 2);
-  const better = { S235: 'S275', S275: 'S355', S355: 'S460' }[i.plate.steel.grade ?? ''];
+  const better = materials.stronger[i.plate.steel.grade ?? ''];
   if (better)
     moves.push({
       label: `plate steel ${i.plate.steel.grade} → ${better}`,

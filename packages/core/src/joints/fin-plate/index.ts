@@ -31,7 +31,7 @@ export const finPlate: JointKind<FinPlateInput> = {
     drawing: finPlateDrawing,
     moves: finPlateMoves,
   }),
-  members: (i) => memberWords(i.beam, i.support),
+  members: (i, units) => memberWords(i.beam, i.support, units),
   facts: beamAndSupport,
   line: { print: printLine, parse: parseLine },
   first: finPlateFirst,

@@ -1,6 +1,7 @@
 import { LineError } from '../kind.ts';
-import { lineNumber as num, linePitch, LineReader, printOptions, printSteel, tidy } from '../line-reader.ts';
+import { lineBolt, LineLengths, LineReader, printOptions, printSteel, tidy } from '../line-reader.ts';
 import { plateWidth, type FinPlateInput } from './input.ts';
+import { SI, type Units } from '../../units/system.ts';
 
 /*
  * FP | 10x110x290 S275 | 4xM20-8.8 @70 | e 40/50 | gap 10 | top 50 | fw 8
@@ -11,39 +12,34 @@ import { plateWidth, type FinPlateInput } from './input.ts';
  */
 
 /** The joint as one line; members and actions are not in it. */
-export function printLine(i: FinPlateInput): string {
+export function printLine(i: FinPlateInput, units: Units = SI): string {
+  const l = LineLengths.of(units);
+  const num = (x: number): string => l.print(x);
   const { plate, bolts, web, weld, holes, gap } = i;
   const two = bolts.n2 === 2;
   return [
-    'FP',
+    `FP${l.mark}`,
     `${num(plate.t)}x${num(plateWidth(i))}x${num(plate.h)} ${printSteel(plate.steel)}`,
-    `${bolts.n1}x${two ? '2x' : ''}M${bolts.d}-${bolts.cls}${bolts.n1 > 1 || two ? ` @${linePitch(bolts.p1)}${two ? `/${num(bolts.p2)}` : ''}` : ''}`,
-    `e ${num(plate.e1)}/${num(plate.e2)}`,
+    `${bolts.n1}x${two ? '2x' : ''}${lineBolt(bolts.d, bolts.cls)}${bolts.n1 > 1 || two ? ` @${l.pitch(bolts.p1)}${two ? `${l.between}${num(bolts.p2)}` : ''}` : ''}`,
+    `e ${num(plate.e1)}${l.between}${num(plate.e2)}`,
     `gap ${num(gap)}`,
     `top ${num(web.top_to_bolt - plate.e1)}`,
     `fw ${num(weld.s)}`,
     ...(i.plate.side === 'far' ? ['far'] : []),
     ...(i.beam_weld ? [`${i.fixing === 'welded' ? 'welded' : 'weld'} ${num(i.beam_weld.s)}`] : []),
-    ...printOptions([holes.plate, holes.web], bolts, i.beam.notch),
+    ...printOptions(l, [holes.plate, holes.web], bolts, i.beam.notch),
   ].join(' | ');
 }
 
 /** Exact inverse of `printLine` on the detail of `base`; members are kept from `base`. */
-export function parseLine(text: string, base: FinPlateInput): FinPlateInput {
-  const line = new LineReader(text, 'FP', 'a fin plate', [
-    'e',
-    'gap',
-    'top',
-    'fw',
-    'far',
-    'welded',
-    'weld',
-    'holes',
-    'cat',
-    'shank',
-    'pack',
-    'notch',
-  ]);
+export function parseLine(text: string, base: FinPlateInput, units: Units = SI): FinPlateInput {
+  const line = new LineReader(
+    text,
+    'FP',
+    'a fin plate',
+    ['e', 'gap', 'top', 'fw', 'far', 'welded', 'weld', 'holes', 'cat', 'shank', 'pack', 'notch'],
+    units,
+  );
   const { t, b, h, steel, token } = line.plate();
   const {
     n1,
@@ -65,7 +61,7 @@ export function parseLine(text: string, base: FinPlateInput): FinPlateInput {
     throw new LineError(
       token.start,
       token.end,
-      `the width ${num(b)} leaves nothing between beam end and bolts; expected more than gap + gauge + e2 = ${num(gap + B2 + e2)}.`,
+      `the width ${line.lengths.print(b)} leaves nothing between beam end and bolts; expected more than gap + gauge + e2 = ${line.lengths.print(gap + B2 + e2)}.`,
     );
   const [plateHoles, webHoles] = line.holes(['plate', 'web']);
   const { beam_weld: _beamWeld, ...rest } = base;

@@ -4,7 +4,7 @@ import { Refusal } from '../../refusal.ts';
 import { notchValues, type SimpleJointModel } from '../beam-end/lay-out.ts';
 import { memberDimensions, squareBeam, strength, supportModel, throatOf } from '../members.ts';
 import { pitches, rowDepths } from '../pitches.ts';
-import { refuseCategory, refuseSize as refuse, tenth as round } from '../beam-end/refuse-size.ts';
+import { refuseCategory, refuseSize as refuse } from '../beam-end/refuse-size.ts';
 import { bottomEnd, groupHeight, plateWidth, type FinPlateInput } from './input.ts';
 
 /** A fin plate with every value looked up: what rules, checks, solid and drawing read. Lengths mm, stresses MPa. */
@@ -74,6 +74,7 @@ export function finPlateModel(input: FinPlateInput, basis: Basis): FinPlateModel
 
 /** Bolts must lie in the plate and in the web, with steel round every hole; the rules judge how much of it. */
 function refuseImpossible(m: FinPlateModel): void {
+  const u = m.basis.units;
   const { beam, input } = m;
   const { plate, weld } = input;
   if (!m.welded) refuseCategory(input.bolts);
@@ -81,83 +82,98 @@ function refuseImpossible(m: FinPlateModel): void {
   const top = m.notchTop ? m.d_nt : beam.tf;
   const bottom = m.notchBottom ? m.d_nb : beam.tf;
   if (m.notchTop && h_clear <= 2 * beam.tf)
-    refuse('beam.notch.d_nt', m.d_nt, 'leaves no web at the notch', `less than ${round(beam.h - m.d_nb - 2 * beam.tf)} mm`);
+    refuse(u, 'beam.notch.d_nt', m.d_nt, 'leaves no web at the notch', `less than ${u.about(beam.h - m.d_nb - 2 * beam.tf)}`);
   if (plate.h > beam.h - top - bottom)
-    refuse('plate.h', plate.h, "is deeper than the beam's clear web", `at most ${round(beam.h - top - bottom)} mm`);
+    refuse(u, 'plate.h', plate.h, "is deeper than the beam's clear web", `at most ${u.about(beam.h - top - bottom)}`);
   if (m.welded) refuseLap(m, top, bottom);
   else refuseHoles(m, top, bottom);
   if (m.notchTop && m.d_nt < beam.tf)
-    refuse('beam.notch.d_nt', m.d_nt, 'does not cut through the flange', `at least the flange, ${beam.tf} mm`);
+    refuse(u, 'beam.notch.d_nt', m.d_nt, 'does not cut through the flange', `at least the flange, ${u.size(beam.tf)}`);
   if (m.notchBottom && m.d_nb < beam.tf)
-    refuse('beam.notch.d_nb', m.d_nb, 'does not cut through the flange', `at least the flange, ${beam.tf} mm`);
+    refuse(u, 'beam.notch.d_nb', m.d_nb, 'does not cut through the flange', `at least the flange, ${u.size(beam.tf)}`);
   const a = throatOf(m.basis) * weld.s;
   if (plate.h <= 2 * a)
     refuse(
+      u,
       'weld.s',
       weld.s,
       'leaves no effective length on this plate',
-      `a leg under ${round(plate.h / 2 / throatOf(m.basis))} mm`,
+      `a leg under ${u.about(plate.h / 2 / throatOf(m.basis))}`,
     );
   if (m.support.d2 !== null && m.support.d2 <= plate.t + 2 * weld.s)
     refuse(
+      u,
       'support.d2',
       m.support.d2,
       'is no wider than plate and welds',
-      `more than t + 2 s, ${round(plate.t + 2 * weld.s)} mm`,
+      `more than t + 2 s, ${u.about(plate.t + 2 * weld.s)}`,
     );
 }
 
 /** Bolts must lie in plate and web with steel round every hole. */
 function refuseHoles(m: FinPlateModel, top: number, bottom: number): void {
+  const u = m.basis.units;
   const { hole, beam, input } = m;
   const { plate, web, bolts } = input;
   if (plate.e1 <= hole.plate.d_v / 2)
-    refuse('plate.e1', plate.e1, 'lets the top hole cut the plate end', `more than half the hole, ${hole.plate.d_v / 2} mm`);
+    refuse(
+      u,
+      'plate.e1',
+      plate.e1,
+      'lets the top hole cut the plate end',
+      `more than half the hole, ${u.size(hole.plate.d_v / 2)}`,
+    );
   if (m.e1_bot <= hole.plate.d_v / 2)
     refuse(
+      u,
       'plate.h',
       plate.h,
       'is too short for its bolts: the last row lies at or beyond the lower end',
-      `more than e1 + (n1 - 1) p1 + half a hole, ${round(plate.e1 + m.L1 + hole.plate.d_v / 2)} mm`,
+      `more than e1 + (n1 - 1) p1 + half a hole, ${u.about(plate.e1 + m.L1 + hole.plate.d_v / 2)}`,
     );
   if (plate.e2 <= hole.plate.d_h / 2)
     refuse(
+      u,
       'plate.e2',
       plate.e2,
       'lets a hole cut the free edge of the plate',
-      `more than half the hole, ${hole.plate.d_h / 2} mm`,
+      `more than half the hole, ${u.size(hole.plate.d_h / 2)}`,
     );
   if (web.e2b <= hole.web.d_h / 2)
-    refuse('web.e2b', web.e2b, 'lets a hole cut the beam end', `more than half the hole, ${hole.web.d_h / 2} mm`);
+    refuse(u, 'web.e2b', web.e2b, 'lets a hole cut the beam end', `more than half the hole, ${u.size(hole.web.d_h / 2)}`);
   const d_v = Math.max(hole.plate.d_v, hole.web.d_v);
   const d_h = Math.max(hole.plate.d_h, hole.web.d_h);
   const tight = Math.min(...pitches(bolts));
   if (bolts.n1 > 1 && tight <= d_v)
-    refuse('bolts.p1', tight, 'lets the holes of two rows run into each other', `more than the hole, ${d_v} mm`);
+    refuse(u, 'bolts.p1', tight, 'lets the holes of two rows run into each other', `more than the hole, ${u.size(d_v)}`);
   if (bolts.n2 > 1 && bolts.p2 <= d_h)
-    refuse('bolts.p2', bolts.p2, 'lets the holes of two lines run into each other', `more than the hole, ${d_h} mm`);
+    refuse(u, 'bolts.p2', bolts.p2, 'lets the holes of two lines run into each other', `more than the hole, ${u.size(d_h)}`);
   if (m.top_to_bolt - hole.web.d_v / 2 <= top)
     refuse(
+      u,
       'web.top_to_bolt',
       m.top_to_bolt,
       `puts the first row into the ${m.notchTop ? 'notch' : 'top flange'}`,
-      `more than ${round(top + hole.web.d_v / 2)} mm`,
+      `more than ${u.about(top + hole.web.d_v / 2)}`,
     );
   if (m.top_to_bolt + m.L1 + hole.web.d_v / 2 >= beam.h - bottom)
     refuse(
+      u,
       'bolts.n1',
       m.top_to_bolt + m.L1,
       `down to the last row reaches the ${m.notchBottom ? 'lower notch' : 'bottom flange'}`,
-      `less than ${round(beam.h - bottom - hole.web.d_v / 2)} mm: fewer rows, a smaller pitch or a higher first row`,
+      `less than ${u.about(beam.h - bottom - hole.web.d_v / 2)}: fewer rows, a smaller pitch or a higher first row`,
     );
 }
 
 /** A plate welded to the web needs room for its fillets above, below and behind. */
 function refuseLap(m: FinPlateModel, top: number, bottom: number): void {
+  const u = m.basis.units;
   const { plate, beam_weld } = m.input;
   const s = beam_weld!.s;
   if (m.plateTop - s < top || m.plateTop + plate.h + s > m.beam.h - bottom)
     refuse(
+      u,
       'beam_weld.s',
       s,
       'leaves no web for the welds above and below the plate',
@@ -165,10 +181,11 @@ function refuseLap(m: FinPlateModel, top: number, bottom: number): void {
     );
   if (m.width - m.input.gap <= 4 * s)
     refuse(
+      u,
       'plate.e2',
       plate.e2,
       'laps too little on the web for its welds',
-      `more than ${round(plate.e2 + 4 * s - (m.width - m.input.gap))} mm`,
+      `more than ${u.about(plate.e2 + 4 * s - (m.width - m.input.gap))}`,
     );
 }
 

@@ -8,6 +8,7 @@ export const STUB = 260;
 
 /** The fin plate as solid parts: plate on the near side of the beam web, welded to the support face at x = 0. */
 export function finPlateSolid(m: FinPlateModel): Solid {
+  const u = m.basis.units;
   const { input, beam, support, hole, bolt } = m;
   const { plate, gap, bolts, weld } = input;
   const top = -m.plateTop;
@@ -28,7 +29,7 @@ export function finPlateSolid(m: FinPlateModel): Solid {
         id: 'plate',
         parts: ['plate'],
         plane: 'xz',
-        label: `PL ${plate.t}×${trim(m.width)}×${trim(plate.h)}`,
+        label: `PL ${u.length(plate.t)}×${u.near(m.width)}×${u.near(plate.h)}`,
         grade: gradeName(plate.steel),
         outline: [
           [0, top],
@@ -83,5 +84,3 @@ function lapWelds(m: FinPlateModel, side: (y: number) => number): WeldPart[] {
     make([gap, y, bottom], [m.width, y, bottom], [0, 0, -1], m.width - gap),
   ];
 }
-
-const trim = (x: number): number => Math.round(x * 10) / 10;

@@ -22,7 +22,6 @@ import {
   prettyName,
 } from '../../detail/drawing.ts';
 import { flangeSpan, type Point, type Solid } from '../../detail/solid.ts';
-import { exact } from '../../units/format.ts';
 import { boltFromSide, boltsNamed, holeFromFront, holeWords } from '../beam-end/bolt-view.ts';
 import { lastPitch } from '../pitches.ts';
 import { clashes } from '../beam-end/clearances.ts';
@@ -137,7 +136,7 @@ export function finPlateDrawing(
     section: { scale, at: [SECTION_X, TOP_Y + reach.up / scale] },
   };
   const scaleText = `1:${scale}`;
-  const clash = clashes(prepared.upright.c.clearances(), solid, { xz: frames.elevation, yz: frames.section });
+  const clash = clashes(m.basis.units, prepared.upright.c.clearances(), solid, { xz: frames.elevation, yz: frames.section });
   const uplift = (combination?.V_Ed ?? 0) < 0;
   return {
     width: SHEET.width,
@@ -149,7 +148,7 @@ export function finPlateDrawing(
       ...elevation(m, solid, frames.elevation),
       ...section(m, solid, frames.section),
       ...dimensions(m, frames.elevation),
-      ...levelDimension(m.support, { h: m.beam.h, notchTop: m.notchTop }, frames.elevation),
+      ...levelDimension(m.basis.units, m.support, { h: m.beam.h, notchTop: m.notchTop }, frames.elevation),
       ...callouts(m, solid, frames),
       ...clash.items,
     ],
@@ -311,6 +310,7 @@ const measured = (m: FinPlateModel): Reference | null =>
   referenceOf(m.basis.settings.rows_from, { h: m.beam.h, plateTop: m.plateTop });
 
 function dimensions(m: FinPlateModel, f: Frame): Item[] {
+  const u = m.basis.units;
   const { input } = m;
   const { bolts, plate, web, gap } = input;
   const X = (x: number): number => project(f, [x, 0])[0];
@@ -322,53 +322,56 @@ function dimensions(m: FinPlateModel, f: Frame): Item[] {
   const fields = m.welded ? ['gap', 'plate.lap'] : ['gap', 'web.e2b', ...(two ? ['bolts.p2'] : []), 'plate.e2'];
   const values = m.welded ? [gap, m.width - gap] : [gap, web.e2b, ...(two ? [bolts.p2] : []), plate.e2];
   values.forEach((v, i) => {
-    if (v > 0) along.push({ from: X(bounds[i]!), to: X(bounds[i + 1]!), text: exact(v), field: fields[i]! });
+    if (v > 0) along.push({ from: X(bounds[i]!), to: X(bounds[i + 1]!), text: u.length(v), field: fields[i]! });
   });
   const row = (i: number): number => -m.top_to_bolt - m.rows[i]!;
   const spacings: DimensionSegment[] = m.welded
     ? []
     : [
-        { from: Y(top), to: Y(row(0)), text: exact(plate.e1), field: 'plate.e1' },
+        { from: Y(top), to: Y(row(0)), text: u.length(plate.e1), field: 'plate.e1' },
         ...Array.from({ length: bolts.n1 - 1 }, (_, i) => ({
           from: Y(row(i)),
           to: Y(row(i + 1)),
-          text: exact(m.rows[i + 1]! - m.rows[i]!),
+          text: u.length(m.rows[i + 1]! - m.rows[i]!),
           field: 'bolts.p1',
         })),
-        { from: Y(row(bolts.n1 - 1)), to: Y(top - plate.h), text: exact(m.e1_bot), field: 'plate.e1_bot' },
+        { from: Y(row(bolts.n1 - 1)), to: Y(top - plate.h), text: u.length(m.e1_bot), field: 'plate.e1_bot' },
       ];
   const edge = X(m.width) + (m.welded ? 3 : 0);
   const items = [
     ...dimensionChain('x', Y(0) - 7, Y(0) - 1, along),
-    ...rowDimensions(m.welded ? null : measured(m), {
+    ...rowDimensions(u, m.welded ? null : measured(m), {
       level: edge + 11,
       foot: edge + 1,
       Y: (depth) => Y(-depth),
       rows: m.rows.map((d) => m.top_to_bolt + d),
       spacings,
-      place: [{ from: Y(0), to: Y(top), text: exact(m.plateTop), field: 'plate.top' }],
+      place: [{ from: Y(0), to: Y(top), text: u.length(m.plateTop), field: 'plate.top' }],
       outer: {
         level: edge + 22,
         foot: edge + 12,
-        whole: { from: Y(top), to: Y(top - plate.h), text: exact(plate.h), field: 'plate.h' },
+        whole: { from: Y(top), to: Y(top - plate.h), text: u.length(plate.h), field: 'plate.h' },
       },
     }),
   ];
   if (m.notchTop)
     items.push(
-      ...dimensionChain('x', Y(0) - 15, Y(0) - 9, [{ from: X(gap), to: X(gap + m.l_n), text: exact(m.l_n), field: 'notch.l_n' }]),
-      ...dimensionChain('y', edge + 33, edge + 23, [{ from: Y(0), to: Y(-m.d_nt), text: exact(m.d_nt), field: 'notch.d_nt' }]),
+      ...dimensionChain('x', Y(0) - 15, Y(0) - 9, [
+        { from: X(gap), to: X(gap + m.l_n), text: u.length(m.l_n), field: 'notch.l_n' },
+      ]),
+      ...dimensionChain('y', edge + 33, edge + 23, [{ from: Y(0), to: Y(-m.d_nt), text: u.length(m.d_nt), field: 'notch.d_nt' }]),
     );
   if (m.notchBottom)
     items.push(
       ...dimensionChain('y', edge + 33, edge + 23, [
-        { from: Y(-m.beam.h + m.d_nb), to: Y(-m.beam.h), text: exact(m.d_nb), field: 'notch.d_nb' },
+        { from: Y(-m.beam.h + m.d_nb), to: Y(-m.beam.h), text: u.length(m.d_nb), field: 'notch.d_nb' },
       ]),
     );
   return items;
 }
 
 function callouts(m: FinPlateModel, solid: Solid, frames: Frames): Item[] {
+  const u = m.basis.units;
   const f = frames.elevation;
   const at = (x: number, z: number): Point => project(f, [x, z]);
   const { input } = m;
@@ -385,7 +388,7 @@ function callouts(m: FinPlateModel, solid: Solid, frames: Frames): Item[] {
   const named = supportNamed(m.support, m.beam.h, f, FACE_X);
   const supportName = support
     ? `${support.label} ${support.grade}`
-    : `support ${exact(m.support.t)} thick ${input.support.steel.grade ?? ''}`;
+    : `support ${u.length(m.support.t)} thick ${input.support.steel.grade ?? ''}`;
   const shelfX = Math.max(at(m.width, 0)[0] - 4, FACE_X + 22);
   return [
     ...leader(
@@ -398,12 +401,22 @@ function callouts(m: FinPlateModel, solid: Solid, frames: Frames): Item[] {
       ? filletSymbol(
           at(m.width + 2, bottom + input.plate.h * 0.3),
           [stubEnd(m, f) + 34, floor + 9],
-          input.beam_weld!.s,
+          `z${u.length(input.beam_weld!.s)}`,
           'weld',
           1,
         )
-      : leader(at(m.z_p, -m.top_to_bolt - m.L1), [shelfX, floor + 9], [`${boltsNamed(solid.bolts, bolts)}, ${holes}`], 'bolts')),
-    ...filletSymbol(at(0, bottom + Math.min(30, input.plate.h * 0.15)), [FACE_X - 14, floor + 8], input.weld.s, 'weld'),
+      : leader(
+          at(m.z_p, -m.top_to_bolt - m.L1),
+          [shelfX, floor + 9],
+          [`${boltsNamed(u, solid.bolts, bolts)}, ${holes}`],
+          'bolts',
+        )),
+    ...filletSymbol(
+      at(0, bottom + Math.min(30, input.plate.h * 0.15)),
+      [FACE_X - 14, floor + 8],
+      `z${u.length(input.weld.s)}`,
+      'weld',
+    ),
     ...leader(
       at(m.width + 14 * f.scale, -m.beam.tf / 2),
       [at(m.width, 0)[0] + 18, at(0, 0)[1] - 8],
@@ -415,12 +428,12 @@ function callouts(m: FinPlateModel, solid: Solid, frames: Frames): Item[] {
       named.shelf,
       [
         prettyName(supportName),
-        ...(input.support.other_side ? [`far face: beam, V ${exact(input.support.other_side.V_Ed)} kN`] : []),
+        ...(input.support.other_side ? [`far face: beam, V ${u.quantity(input.support.other_side.V_Ed * 1e3, 'kN')}`] : []),
       ],
       'support',
       true,
     ),
-    text([SECTION_X, project(frames.section, [0, 0])[1] - 5], `plate ${exact(input.plate.t)}, web ${exact(m.beam.tw)}`, {
+    text([SECTION_X, project(frames.section, [0, 0])[1] - 5], `plate ${u.length(input.plate.t)}, web ${u.length(m.beam.tw)}`, {
       anchor: 'middle',
       style: 'muted',
       size: 3,

@@ -2,6 +2,7 @@ import type { HoleKind } from '../../catalogue/bolts.ts';
 import type { Sheet } from '../../formula/index.ts';
 import type { RuleDef } from '../../checks/check.ts';
 import { ruleMaker } from './rules.ts';
+import type { OfBasis } from './rules.ts';
 
 /** Holes of one part: suffix of their symbols, their kind, and symbols of the distances that exist. */
 export interface HolesOf<C> {
@@ -91,7 +92,7 @@ const travelOf = (d: number, kind: HoleKind): number =>
  * A slot along a force that bolts of the bearing type carry: the joint moves through the slot before it bears, so it is no support for that
  * force. Preloaded bolts that may not slip at the ultimate limit hold it.
  */
-export function slotTravel<C>(
+export function slotTravel<C extends OfBasis>(
   at: (c: C) => {
     readonly d: number;
     readonly category: 'A' | 'B' | 'C';
@@ -119,7 +120,7 @@ export function slotTravel<C>(
         sense: '<=',
         unit: 'mm',
         note: along.length
-          ? `${words}; bolts of category ${category} move up to ${travel} mm before they bear`
+          ? `${words}; bolts of category ${category} move up to ${c.m.basis.units.size(travel)} before they bear`
           : 'no slot lies along a force that acts',
       };
     },

@@ -1,6 +1,7 @@
 import type { SteelInput } from '../../catalogue/index.ts';
 import type { Formula, Sheet } from '../../formula/index.ts';
 import type { Loads, RuleDef, RuleOutcome } from '../../checks/check.ts';
+import type { Basis } from '../../basis/basis.ts';
 
 export interface RuleOptions<C> {
   /** Must by default; false or a case that says false is advice. */
@@ -47,8 +48,13 @@ export const ruleMaker = <C>(sheet: Sheet) =>
     };
   };
 
+/** A case of a joint, which knows the units of its job. */
+export interface OfBasis {
+  readonly m: { readonly basis: Basis };
+}
+
 /** Advice with two sides: sizes in mm that are usual. */
-export const between = <C>(
+export const between = <C extends OfBasis>(
   id: string,
   title: string,
   clause: string,
@@ -67,7 +73,7 @@ export const between = <C>(
       limit: x < low ? low : high,
       sense: x < low ? '>=' : '<=',
       unit: 'mm',
-      note: `${x} mm, ${low} to ${high} mm is usual`,
+      note: `${c.m.basis.units.size(x)}, ${c.m.basis.units.length(low)} to ${c.m.basis.units.size(high)} is usual`,
     };
   },
 });
@@ -84,7 +90,7 @@ interface NotchCase {
 }
 
 /** Stability of the web at a notch, top flange held (basis 2.7): limits of length and depth by the slenderness of the web. */
-export function notchStability<C extends NotchCase>(sheet: Sheet, steelOf: (c: C) => SteelInput): RuleDef<C> {
+export function notchStability<C extends NotchCase & OfBasis>(sheet: Sheet, steelOf: (c: C) => SteelInput): RuleDef<C> {
   const clause = 'simple-joint practice';
   const s = sheet.section('beam-notch-stability');
   const slender = s.f('h_over_tw', '-', 'h_b/t_w', 'slenderness of the web');
@@ -112,6 +118,7 @@ export function notchStability<C extends NotchCase>(sheet: Sheet, steelOf: (c: C
       if (!c.notchTop && !c.notchBottom) return { skip: 'The beam is not notched.' };
       if (!c.flangeHeld)
         return { skip: 'The top flange is not held; the whole notched beam must be checked for lateral-torsional buckling.' };
+      const u = c.m.basis.units;
       const { grade, f_y } = steelOf(c);
       const row = f_y !== undefined ? 2 : grade === 'S275' ? 0 : grade === 'S355' ? 1 : 2;
       const slenderness = slender(r);
@@ -126,7 +133,7 @@ export function notchStability<C extends NotchCase>(sheet: Sheet, steelOf: (c: C
         sense: '<=',
         unit: 'mm',
         pass: c.l_n <= longest && depth <= deepest,
-        note: `length ${c.l_n} of at most ${longest.toFixed(0)} mm; depth ${depth} of at most ${deepest.toFixed(0)} mm`,
+        note: `length ${u.length(c.l_n)} of at most ${u.size(Math.round(longest))}; depth ${u.length(depth)} of at most ${u.size(Math.round(deepest))}`,
       };
     },
   };

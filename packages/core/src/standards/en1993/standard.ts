@@ -165,6 +165,7 @@ export const en1993: Standard = {
   sets: { key: 'set', label: 'Factors and steels', noun: 'factors', choices: CHOICES },
   factors: FACTORS,
   settings: SETTINGS,
+  units: 'SI',
   materials: {
     grades: STEEL_GRADES,
     diameters: BOLT_DIAMETERS,
@@ -177,6 +178,8 @@ export const en1993: Standard = {
       throw new Refusal(field, `${field}: there is no bolt class "${name}"; accepted are ${BOLT_CLASS_NAMES.join(', ')}.`);
     },
     hole: holeSize,
+    stronger: { S235: 'S275', S275: 'S355', S355: 'S460', '4.6': '8.8', '8.8': '10.9' },
+    usualBolts: [16, 20, 24, 30],
   },
   throat: (settings) => settings['throat_factor'] as number,
   // EN 1993-1-1, 6.2.3, 6.2.5, 6.2.6.

@@ -26,6 +26,7 @@ import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import { failureOrder } from '../FailureOrder.tsx';
 import { ruleText } from '../Side.tsx';
 import { sceneOf, type ScenePart } from './geometry.ts';
+import { useUnits } from '../../parts/units.ts';
 
 const LOOKS = {
   member: { face: '#c3c8c9', cut: '#7f8687' },
@@ -67,6 +68,7 @@ interface Props {
 
 /** The joint from the solid detail, in three dimensions. */
 export function SolidView({ content, job, report, drawing, selected, failure, onOpen }: Props) {
+  const units = useUnits();
   const solid = useMemo(() => buildJoint(content, basisOf(job, content.settings)).solid, [content, job]);
   const parts = useMemo(() => sceneOf(solid), [solid]);
   useEffect(() => () => parts.forEach((p) => p.geometry.dispose()), [parts]);
@@ -216,7 +218,7 @@ export function SolidView({ content, job, report, drawing, selected, failure, on
           <ul className="mt-2 problem" aria-label="Clashes">
             {clashes.map((r) => (
               <li key={r.id}>
-                {r.title}: {ruleText(r)}
+                {r.title}: {ruleText(r, units)}
               </li>
             ))}
           </ul>

@@ -1,12 +1,12 @@
 import { balances, type Bed, type Load } from '../../../standards/en1993/contact.ts';
-import { kN, kNm } from './words.ts';
+import type { Units } from '../../../units/system.ts';
 
 /** The smallest change that would balance a load which has no equilibrium, in words. */
-export function smallestChange(bed: Bed, load: Load): string[] {
+export function smallestChange(u: Units, bed: Bed, load: Load): string[] {
   const out: string[] = [];
   if (load.N >= 0 && !bed.anchors.length) {
     out.push(
-      `there is no anchor: it would balance with anchors that hold ${kN(load.N)}, or with ${load.M_y === 0 && load.M_z === 0 ? 'any compression' : 'enough compression'}`,
+      `there is no anchor: it would balance with anchors that hold ${u.quantity(load.N, 'kN')}, or with ${load.M_y === 0 && load.M_z === 0 ? 'any compression' : 'enough compression'}`,
     );
   }
   const least = (works: (x: number) => boolean, from: number): number | null => {
@@ -24,9 +24,10 @@ export function smallestChange(bed: Bed, load: Load): string[] {
   const M = Math.hypot(load.M_y, load.M_z);
   if (M > 0) {
     const more = least((x) => balances(bed, { ...load, N: load.N - x }), Math.max(1e3, Math.abs(load.N), M / 1e3));
-    if (more !== null) out.push(`it would balance with ${kN(more)} more compression (N = ${kN(load.N - more)})`);
+    if (more !== null)
+      out.push(`it would balance with ${u.quantity(more, 'kN')} more compression (N = ${u.quantity(load.N - more, 'kN')})`);
     const share = least((x) => balances(bed, { ...load, M_y: load.M_y / (1 + x), M_z: load.M_z / (1 + x) }), 1);
-    if (share !== null && load.N < 0) out.push(`or with the moment no larger than ${kNm(M / (1 + share))}`);
+    if (share !== null && load.N < 0) out.push(`or with the moment no larger than ${u.quantity(M / (1 + share), 'kNm')}`);
   }
   return out;
 }

@@ -2,7 +2,6 @@ import type { Run } from '../../../formula/index.ts';
 import { momentsOf } from '../../../geometry/polygon.ts';
 import { effectivePieces, type BaseModel } from '../model.ts';
 import { bearing as s } from './sheet.ts';
-import { fixed } from './words.ts';
 
 /** Conditions under which the joint coefficient is 2/3 (basis 6.1). */
 export function groutConditions(
@@ -125,10 +124,12 @@ function boxOf(pieces: readonly number[][]): BaseModel['plateBox'] {
 }
 
 /** What keeps the joint coefficient from its value, in words. */
-export const groutNotes = (m: BaseModel): string[] =>
-  groutConditions(m)
+export function groutNotes(m: BaseModel): string[] {
+  const u = m.basis.units;
+  return groutConditions(m)
     .filter((x) => !x.met)
     .map(
       (x) =>
-        `the grout limits the bearing strength: ${x.title.toLowerCase()} ${fixed(x.actual)} ${x.unit}, needed ${x.sense === '>=' ? 'at least' : 'at most'} ${fixed(x.limit)} ${x.unit}`,
+        `the grout limits the bearing strength: ${x.title.toLowerCase()} ${u.quantity(x.actual, x.unit, 4)}, needed ${x.sense === '>=' ? 'at least' : 'at most'} ${u.quantity(x.limit, x.unit, 4)}`,
     );
+}

@@ -11,7 +11,6 @@ import type { How } from './parts.ts';
 import { bedOf, bySection } from './section.ts';
 import { noForces, type BaseGeometry, type BaseState, type Forces } from './state.ts';
 import { leverStiffness } from './stiffness.ts';
-import { fixed } from './words.ts';
 
 /** Contact and anchor forces by the method that fits (basis 5), with the checks that follow from them. */
 export function forces(
@@ -144,7 +143,7 @@ function concentric(m: BaseModel, geo: BaseGeometry, r: Run, N: number, out: Res
   } else {
     comp.c_req(r, cantileverFor(area, wanted, c, A_eff, widest));
     const t_req = comp.t_req(r);
-    if (u > 1) out.notes.push(`a plate of ${fixed(Math.ceil(t_req * 10) / 10)} mm would do for the bearing`);
+    if (u > 1) out.notes.push(`a plate of ${m.basis.units.about(Math.ceil(t_req * 10) / 10)} would do for the bearing`);
     // It reaches 1 at the same load as the bearing: told for information.
     out.strength('plate-compression-bending', t_req, m.input.plate.t, 'mm', { info: true });
   }

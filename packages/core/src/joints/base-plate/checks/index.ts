@@ -22,7 +22,7 @@ import { inTension, type BaseGeometry, type BaseState } from './state.ts';
 import { anchorSpring } from './stiffness.ts';
 import { concreteTension, quiet, tensionModes, tensionShared } from './tension.ts';
 import { columnWeld, weldLines } from './weld.ts';
-import { fixed, kNm } from './words.ts';
+import { fixed } from './words.ts';
 
 const af = sheet.section('base-friction');
 const friction = { V: af.f('V_f', 'kN', 'V_Ed', 'shear', ''), F: af.f('F_f', 'kN', 'F_f_Rd', 'friction', '') };
@@ -142,7 +142,10 @@ export function prepareBase(m: BaseModel): PreparedBase {
   const checked = (c: Combination, r: Run): Checked => {
     const { out, unbalanced } = once(c, r);
     const list = curved ? solved(out.list, (k) => quiet(r, () => once(timesLoad(c, k), r).out.list)) : out.list;
-    return { results: list, notes: unbalanced ? [...out.notes, ...smallestChange(bedOf(m, geometry), unbalanced)] : out.notes };
+    return {
+      results: list,
+      notes: unbalanced ? [...out.notes, ...smallestChange(m.basis.units, bedOf(m, geometry), unbalanced)] : out.notes,
+    };
   };
   const prepared: PreparedBase = {
     sheet,
@@ -199,7 +202,7 @@ function work(
   // The key's reaction lies below the plate: its moment joins the base.
   const withKey = shear.path.endsWith('key') && V_r > 0;
   const keyM = withKey ? keyMoment(r) : 0;
-  if (withKey) out.notes.push(`shear key adds ${kNm(keyM)} to the base moment`);
+  if (withKey) out.notes.push(`shear key adds ${m.basis.units.quantity(keyM, 'kNm')} to the base moment`);
   const load: Load = {
     N,
     M_y: how.without === 'y' ? 0 : (c.M_y ?? 0) + (V > 0 ? (keyM * V_z) / V : 0),
@@ -271,7 +274,7 @@ function work(
     } else out.skip('base-friction', 'friction switched off');
     const toAnchors = shear.path.endsWith('anchors');
     if (T !== 0 && !toAnchors) {
-      out.notes.push(twistNote(T, shear.path.endsWith('key') ? 'a shear key' : 'friction'));
+      out.notes.push(twistNote(m.basis.units, T, shear.path.endsWith('key') ? 'a shear key' : 'friction'));
       out.strength('base-twist', Math.abs(T), 0, 'kNm');
     }
     if (toAnchors) {

@@ -131,7 +131,9 @@ export const baseRules: readonly RuleDef<M>[] = [
             limit: 0,
             sense: '<=',
             unit: 'mm',
-            ...(m.overhang > 0 ? { note: `the plate reaches ${exact(Math.ceil(m.overhang * 10) / 10)} mm past the block` } : {}),
+            ...(m.overhang > 0
+              ? { note: `the plate reaches ${m.basis.units.size(Math.ceil(m.overhang * 10) / 10)} past the block` }
+              : {}),
           }
         : { skip: 'The block has no edge.' },
     false,
@@ -163,7 +165,7 @@ export const baseRules: readonly RuleDef<M>[] = [
       : least(
           washer_t,
           0.4 * d,
-          `the hole of ${exact(hole)} mm is wider than the nut, ${exact(m.size.flats)} mm: the washer of ${exact(washer_t)} mm spans it, needed ${exact(0.4 * d)} mm`,
+          `the hole of ${m.basis.units.size(hole)} is wider than the nut, ${m.basis.units.size(m.size.flats)}: the washer of ${m.basis.units.size(washer_t)} spans it, needed ${m.basis.units.size(0.4 * d)}`,
         );
   }),
   rule(
@@ -234,7 +236,7 @@ export const baseRules: readonly RuleDef<M>[] = [
     run: (_r, m) => {
       const x = groutConditions(m)[i]!;
       return i === 2 && m.input.grout.t <= 50
-        ? { skip: 'The grout is not thicker than 50 mm.' }
+        ? { skip: `The grout is not thicker than ${m.basis.units.size(50)}.` }
         : { actual: x.actual, limit: x.limit, sense: x.sense, unit: x.unit };
     },
   })),

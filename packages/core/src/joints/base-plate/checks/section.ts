@@ -11,7 +11,7 @@ import { anchor, at } from './sheet.ts';
 import { inTension, noForces, type BaseGeometry, type BaseState, type Forces } from './state.ts';
 import { sectionStiffness } from './stiffness.ts';
 import { quiet } from './tension.ts';
-import { anchorList, fixed } from './words.ts';
+import { anchorList } from './words.ts';
 
 export const NO_EQUILIBRIUM = 'no equilibrium: the base cannot carry these actions';
 
@@ -230,9 +230,9 @@ function innerRows(m: BaseModel, geo: BaseGeometry, r: Run, F: readonly number[]
   }
   if (!worst) return;
   const { b, F: force, z } = worst;
-  at(r, `row at z ${fixed(z)}`, () => {
+  at(r, `row at z ${m.basis.units.near(z)}`, () => {
     webTension.b_eff(r, b);
-    out.strength('column-web-tension', force, webTension.F(r), 'kN', { where: `row at z ${fixed(z)}` });
+    out.strength('column-web-tension', force, webTension.F(r), 'kN', { where: `row at z ${m.basis.units.near(z)}` });
   });
 }
 

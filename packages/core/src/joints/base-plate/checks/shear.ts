@@ -18,7 +18,8 @@ import {
   quiet,
   type Edge,
 } from './tension.ts';
-import { fixed, kNm } from './words.ts';
+import type { Units } from '../../../units/system.ts';
+import { fixed } from './words.ts';
 
 const sv = sheet.section('anchor-steel-shear');
 const ss = {
@@ -549,5 +550,5 @@ export function anchorShearChecks(r: Run, m: BaseModel, out: Results, s: AnchorS
   }
 }
 
-export const twistNote = (T: number, what: string): string =>
-  `the twist of ${kNm(Math.abs(T))} is not carried by ${what}: give it another path`;
+export const twistNote = (u: Units, T: number, what: string): string =>
+  `the twist of ${u.quantity(Math.abs(T), 'kNm')} is not carried by ${what}: give it another path`;

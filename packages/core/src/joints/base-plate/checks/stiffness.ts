@@ -1,7 +1,6 @@
 import { STEEL_E } from '../../../catalogue/properties.ts';
 import type { Run } from '../../../formula/index.ts';
 import { solveContact, type Bed, type Contact, type Load } from '../../../standards/en1993/contact.ts';
-import { exact } from '../../../units/format.ts';
 import type { BaseModel } from '../model.ts';
 import { flangeResistance, modulus, resistanceOf, type LeverModel, type LeverState, type Side } from './lever.ts';
 import type { TStubValues } from './plate.ts';
@@ -152,7 +151,7 @@ export function leverStiffness(
     'base-stiffness',
     S_ini,
     'kNm/rad',
-    `initial; ${exact(Math.round(S / 1e7) * 10)} kNm/rad at this moment; ${classOf(r, m, S_ini, model.axis)}`,
+    `initial; ${m.basis.units.quantity(Math.round(S / 1e7) * 1e7, 'kNm/rad')} at this moment; ${classOf(r, m, S_ini, model.axis)}`,
   );
 }
 

@@ -37,6 +37,7 @@ const rotationRule: Rule = {
   must: () => true,
   run: (r, c) => {
     const { input, plateSteel, beamSteel } = c.m;
+    const u = c.m.basis.units;
     const plateLimit = rotationLimits.plate[mild(input.plate.steel.grade, plateSteel.f_y) ? 0 : 1]!(r);
     const webLimit = rotationLimits.web[mild(input.beam.steel.grade, beamSteel.f_y) ? 0 : 1]!(r);
     const t_p = r.v[plateSlots.t_p.index]!;
@@ -44,7 +45,7 @@ const rotationRule: Rule = {
     const plate = t_p <= plateLimit;
     const web = t_w <= webLimit;
     const both = c.n2 > 1;
-    const say = `plate ${t_p} against ${plateLimit} mm, web ${t_w} against ${webLimit} mm: ${both ? 'two bolt lines need both' : 'one bolt line needs either'}`;
+    const say = `plate ${u.length(t_p)} against ${u.size(plateLimit)}, web ${u.length(t_w)} against ${u.size(webLimit)}: ${both ? 'two bolt lines need both' : 'one bolt line needs either'}`;
     return { actual: t_p, limit: plateLimit, sense: '<=', unit: 'mm', pass: both ? plate && web : plate || web, note: say };
   },
 };
@@ -66,7 +67,7 @@ const weldedRotation: Rule = {
     limit: 6 * c.m.input.plate.t,
     sense: '>=',
     unit: 'mm',
-    note: `free length ${c.m.input.gap} mm of plate ${c.m.input.plate.t} mm: it turns by bending sideways or yielding only; keep it for beams whose ends turn little`,
+    note: `free length ${c.m.basis.units.size(c.m.input.gap)} of plate ${c.m.basis.units.size(c.m.input.plate.t)}: it turns by bending sideways or yielding only; keep it for beams whose ends turn little`,
   }),
 };
 
