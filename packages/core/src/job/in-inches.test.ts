@@ -48,11 +48,14 @@ describe.each(demo.joints.map((j) => [j.mark, j] as const))('%s shown in inches'
       ...workings.sections.map((s) => s.summary),
       ...workings.sections.flatMap((s) => s.steps.flatMap((x) => [x.unit, ...x.uses.map((u) => u.value), texOf(x.formula)])),
       ...Object.values(kindOf(joint.kind).facts(joint.input, us)).flatMap((f) => f?.lines.map(([, v]) => v) ?? []),
-      lineOf(joint, inches),
       summaryOf(joint, inches).members,
     ];
     expect(said.filter((t) => METRIC.test(t) || /^(mm|kN|kNm|MPa)$/.test(t))).toEqual([]);
     expect(said.some((t) => /\d (in|kip)/.test(t))).toBe(true);
+  });
+  it('has its line in inches', () => {
+    expect(lineOf(joint, inches)).toMatch(/^[A-Z]{2} in \| /);
+    expect(kindOf(joint.kind).line.print(kindOf(joint.kind).line.parse(lineOf(joint, inches), joint.input))).toBe(joint.line);
   });
   it('has workings that close in these units', () => {
     const workings = workingsOf(joint, us, Math.max(0, report.worst), built);

@@ -59,6 +59,8 @@ export interface SeedField {
   /** `grade` stands on the line of the section before it. */
   readonly type: 'section' | 'grade' | 'choice' | 'number';
   readonly options?: readonly { readonly value: string; readonly label: string }[];
+  /** What a number is; it is typed in the units of the job. */
+  readonly quantity?: Quantity;
   readonly start: string;
   readonly example?: string;
   readonly shapes?: readonly string[];

@@ -12,7 +12,7 @@ export const tidy = (x: number): number => Math.round(x * 1e6) / 1e6;
 
 /**
  * How a line writes lengths: in millimetres, or, with `in` after its code, in inches and their sixteenths (`3/8`, `4-1/2`), what is no whole
- * number of sixteenths as a decimal. Between two lengths stands a stroke, in inches a colon, so that fractions stay apart.
+ * number of sixteenths in millimetres, `10mm`; decimals of an inch are read. Between two lengths stands a stroke, in inches a colon, so that fractions stay apart.
  */
 export class LineLengths {
   private constructor(
@@ -29,14 +29,14 @@ export class LineLengths {
     true,
     ' in',
     ':',
-    '(\\d+-\\d+/\\d+|\\d+/\\d+|\\d+(?:\\.\\d+)?)',
-    '(-?(?:\\d+-\\d+/\\d+|\\d+/\\d+|\\d+(?:\\.\\d+)?))',
+    '(\\d+-\\d+/\\d+|\\d+/\\d+|\\d+(?:\\.\\d+)?(?:mm)?)',
+    '(-?(?:\\d+-\\d+/\\d+|\\d+/\\d+|\\d+(?:\\.\\d+)?(?:mm)?))',
   );
   static of = (units: Units): LineLengths => (units.id === 'SI' ? LineLengths.mm : LineLengths.in);
 
   print(mm: number): string {
     if (!this.inches) return lineNumber(mm);
-    return sixteenths(mm / 25.4, '-')?.replace('\u2212', '-') ?? String(Number((mm / 25.4).toFixed(9)));
+    return sixteenths(mm / 25.4, '-')?.replace('\u2212', '-') ?? `${lineNumber(mm)}mm`;
   }
   /** A pitch, or unequal ones from the top: `70`, `60+80+80`. */
   pitch(p: Pitch): string {
@@ -49,6 +49,7 @@ export class LineLengths {
   /** What one of the patterns found, in mm. */
   read(text: string): number {
     if (!this.inches) return Number(text);
+    if (text.endsWith('mm')) return Number(text.slice(0, -2));
     const m = /^(-?)(?:(\d+)-)?(\d+)\/(\d+)$/.exec(text);
     const value = m ? (m[1] ? -1 : 1) * (Number(m[2] ?? 0) + Number(m[3]) / Number(m[4])) : Number(text);
     return tidy(value * 25.4);

@@ -121,7 +121,7 @@ export class Units {
     const inches = mm / IN;
     const feet = Math.floor(Math.abs(inches) / 12);
     const plain = sixteenths(inches, ' ');
-    if (plain === null) return exact(Number(inches.toPrecision(5)));
+    if (plain === null) return exact(Math.round(inches * 1000) / 1000);
     if (Math.abs(inches) < FEET) return plain;
     const rest = sixteenths(Math.round((Math.abs(inches) - 12 * feet) * 16) / 16, ' ')!;
     return `${inches < 0 ? MINUS : ''}${feet}'-${rest}`;
@@ -132,7 +132,7 @@ export class Units {
   }
   /** The same with its unit. */
   about(mm: number): string {
-    return `${this.near(mm)} ${this.name('mm')}`;
+    return this.id === 'SI' ? `${this.near(mm)} mm` : this.size(mm);
   }
   /** The same with its unit, for sentences: `70 mm`, `2 3/4 in`. */
   size(mm: number): string {
@@ -163,8 +163,16 @@ export class Units {
   /** A value as it is held when typed (mm, kN, kNm, MPa), as it is typed here; exact but for floating-point noise. */
   typed(value: number, quantity: Quantity): string {
     if (this.id === 'SI' || quantity === 'none') return exact(value).replace(MINUS, '-');
-    if (quantity === 'length') return this.length(value).replace(MINUS, '-');
+    if (quantity === 'length') {
+      const fraction = sixteenths(value / IN, ' ') === null ? null : this.length(value);
+      return (fraction ?? exact(Number((value / IN).toPrecision(6)))).replace(MINUS, '-');
+    }
     return exact(Number((value / this.factor(quantity)).toPrecision(10))).replace(MINUS, '-');
+  }
+  /** The same to read, not to type: what was given in other units is rounded to five figures. */
+  stated(value: number, quantity: Quantity): string {
+    const x = this.id === 'SI' || quantity === 'none' || quantity === 'length' ? null : value / this.factor(quantity);
+    return x === null ? this.typed(value, quantity).replace('-', MINUS) : exact(Number(x.toPrecision(5)));
   }
   /** Several lengths in one line, as they are typed: `60 80 80`, `2-1/2 3 3`. */
   typedList(mm: string): string {

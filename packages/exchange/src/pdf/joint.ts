@@ -121,7 +121,7 @@ function governingPages(page: Page, workings: Workings, { first, combination }: 
 /** A value of a field as the drawing has it. */
 function fieldText(f: Field<unknown>, value: FieldValue, units: Units): string {
   if (typeof value !== 'number') return f.type === 'list' ? units.typedList(String(value)) : String(value);
-  return f.quantity === 'length' ? units.figure(value, 'mm') : units.typed(value, f.quantity).replace('-', '\u2212');
+  return f.quantity === 'length' ? units.figure(value, 'mm') : units.stated(value, f.quantity);
 }
 
 function inputs(page: Page, joint: JointDocument, { quantities: q, basis }: Joint): void {
@@ -179,7 +179,7 @@ function actions(page: Page, joint: JointDocument, { basis }: Joint, report: Joi
       c.combination.note ?? '',
       ...taken.map((a) => {
         const x = c.combination[a.name];
-        return x === undefined ? '' : units.typed(x, actionRow(a.name).quantity).replace('-', '\u2212');
+        return x === undefined ? '' : units.stated(x, actionRow(a.name).quantity);
       }),
       c.first?.title ?? 'nothing loaded',
       multipleText(c.first?.multiple ?? null),

@@ -24,9 +24,8 @@ import { Mark, type ShownState } from '../parts/StateMark.tsx';
 /** An action as it is typed in the job's units. */
 const typedAction = (x: number, name: ActionName, units: Units): string => units.typed(x, actionRow(name).quantity);
 const forces = (c: Combination, actions: readonly ActionField[], units: Units): string =>
-  actions
-    .flatMap((a) => (c[a.name] ? [`${a.short} ${typedAction(c[a.name]!, a.name, units).replace('-', '−')}`] : []))
-    .join(' · ') || 'no load given';
+  actions.flatMap((a) => (c[a.name] ? [`${a.short} ${units.stated(c[a.name]!, actionRow(a.name).quantity)}`] : [])).join(' · ') ||
+  'no load given';
 
 interface Props {
   readonly basis: Basis;

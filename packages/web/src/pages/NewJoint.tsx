@@ -1,5 +1,15 @@
 import { Fragment, useState } from 'react';
-import { KINDS, type Combination, type JobRecord, type JointKind, type Seed, type SeedField } from '@ample/core';
+import {
+  actionRow,
+  KINDS,
+  unitsOf,
+  type Combination,
+  type JobRecord,
+  type JointKind,
+  type Seed,
+  type SeedField,
+  type Units,
+} from '@ample/core';
 import { parseActions, tableOrder } from '@ample/exchange/actions-table';
 import { api } from '../api.ts';
 import { Dialog, Problem } from '../parts/Dialog.tsx';
@@ -7,7 +17,10 @@ import { FieldNote, useFieldNote } from '../parts/FieldNote.tsx';
 import { SectionInput } from '../parts/SectionInput.tsx';
 import { checker } from '../work/client.ts';
 
-const startOf = (kind: JointKind): Seed => Object.fromEntries(kind.seeds.map((f) => [f.id, f.start]));
+/** What is asked for before anything was typed; numbers as they are typed in the job's units. */
+const startOf = (kind: JointKind, units: Units): Seed =>
+  Object.fromEntries(kind.seeds.map((f) => [f.id, f.quantity && f.start ? units.stated(Number(f.start), f.quantity) : f.start]));
+const labelOf = (f: SeedField, units: Units): string => (f.quantity ? `${f.label}, ${units.unitOf(f.quantity)}` : f.label);
 
 /** Members and forces in, a first detail out. */
 export function NewJoint({
@@ -21,17 +34,18 @@ export function NewJoint({
   onClose: () => void;
   onMade: (id: string, why: readonly string[]) => void;
 }) {
+  const units = unitsOf(job.basis);
   const [mark, setMark] = useState(suggested);
   const [kindId, setKind] = useState(KINDS[0]!.id);
   const kind = KINDS.find((k) => k.id === kindId)!;
   const [seeds, setSeeds] = useState<Readonly<Record<string, Seed>>>({});
   // What was typed for one form stays for the others of its family.
-  const seed = seeds[kind.family] ?? startOf(kind);
+  const seed = seeds[kind.family] ?? startOf(kind, units);
   const [table, setTable] = useState('');
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
   const { note, onFocus } = useFieldNote();
-  const pasted = parseActions(table, kind.actions);
+  const pasted = parseActions(table, kind.actions, units);
   const asked = kind.seeds.filter((f) => !f.applies || f.applies(seed));
   const set = (change: Seed): void => setSeeds({ ...seeds, [kind.family]: { ...seed, ...change } });
 
@@ -99,7 +113,7 @@ export function NewJoint({
             if (f.type === 'grade') return null;
             return (
               <Fragment key={f.id}>
-                <span>{f.label}</span>
+                <span>{labelOf(f, units)}</span>
                 <span className="flex gap-2" data-help={helpOf(f)}>
                   {f.type === 'section' && (
                     <SectionInput
@@ -118,7 +132,7 @@ export function NewJoint({
                     <input
                       className="input w-full"
                       inputMode="decimal"
-                      aria-label={f.label}
+                      aria-label={labelOf(f, units)}
                       placeholder={f.example}
                       value={seed[f.id] ?? ''}
                       onChange={(e) => set({ [f.id]: e.target.value })}
@@ -145,14 +159,14 @@ export function NewJoint({
             .join('; ')}. Ctrl Enter goes on.`}
         >
           <span className="label whitespace-normal!">
-            Actions, a combination a line: {tableOrder(kind.actions).join('; ')}, in kN and kNm, or with their units (or paste
-            from a spreadsheet)
+            Actions, a combination a line: {tableOrder(kind.actions).join('; ')}, in {units.unitOf('force')} and{' '}
+            {units.unitOf('moment')}, or with their units (or paste from a spreadsheet)
           </span>
           <textarea
             className="textarea mono w-full mt-1"
             rows={4}
             value={table}
-            placeholder={exampleOf(kind)}
+            placeholder={exampleOf(kind, units)}
             onChange={(e) => setTable(e.target.value)}
           />
         </label>
@@ -185,12 +199,22 @@ function helpOf(f: SeedField): string {
 }
 
 /** A line to take as a pattern. */
-const exampleOf = (kind: JointKind): string =>
+const exampleOf = (kind: JointKind, units: Units): string =>
   [
     'C1',
     ...tableOrder(kind.actions)
       .slice(1, -1)
-      .map((k) => kind.actions.find((a) => a.name === k)!.example),
+      .map((k) => {
+        const { name, example } = kind.actions.find((a) => a.name === k)!;
+        return units.id === 'SI'
+          ? example
+          : Math.round(
+              units.shown(
+                example * (actionRow(name).quantity === 'force' ? 1e3 : 1e6),
+                actionRow(name).quantity === 'force' ? 'kN' : 'kNm',
+              ),
+            );
+      }),
     'gravity',
   ].join('; ');
 

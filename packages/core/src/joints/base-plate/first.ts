@@ -30,9 +30,12 @@ function typed(units: Units, seed: Seed, id: string, words: string): number | un
 
 /** The first detail by practice (basis 16.2): from the column alone. */
 export function usualBase(seed: Seed, basis: Basis): I {
-  const f_ck = Number((seed['f_ck'] ?? '30').replace(',', '.'));
+  const f_ck = basis.units.read(seed['f_ck'] ?? '30 MPa', 'stress') ?? 0;
   if (!(f_ck >= 12 && f_ck <= 90))
-    throw new Refusal('f_ck', `Concrete f_ck: "${seed['f_ck']}" is not a strength; accepted is 12 to 90 MPa.`);
+    throw new Refusal(
+      'f_ck',
+      `Concrete f_ck: "${seed['f_ck']}" is not a strength; accepted is ${basis.units.quantity(12, 'MPa')} to ${basis.units.quantity(90, 'MPa')}.`,
+    );
   const block = {
     B_y: typed(basis.units, seed, 'B_y', 'Block along y'),
     B_z: typed(basis.units, seed, 'B_z', 'Block along z'),

@@ -32,10 +32,10 @@ const seeds: readonly SeedField[] = [
     ],
     start: 'pinned',
   },
-  { id: 'f_ck', label: 'Concrete f_ck, MPa', type: 'number', start: '30', example: '30' },
-  { id: 'B_z', label: 'Block along z, mm', type: 'number', start: '', example: 'empty: no edge', optional: true },
-  { id: 'B_y', label: 'Block along y, mm', type: 'number', start: '', example: 'empty: no edge', optional: true },
-  { id: 'H', label: 'Block depth, mm', type: 'number', start: '', example: 'empty: very deep', optional: true },
+  { id: 'f_ck', label: 'Concrete f_ck', type: 'number', quantity: 'stress', start: '30', example: '30' },
+  { id: 'B_z', label: 'Block along z', type: 'number', quantity: 'length', start: '', example: 'empty: no edge', optional: true },
+  { id: 'B_y', label: 'Block along y', type: 'number', quantity: 'length', start: '', example: 'empty: no edge', optional: true },
+  { id: 'H', label: 'Block depth', type: 'number', quantity: 'length', start: '', example: 'empty: very deep', optional: true },
 ];
 
 /** Dimensions and resistances of the column at its foot. Section resistances, without buckling. EN 1993-1-1, 6.2.3 to 6.2.6. */

@@ -3,6 +3,7 @@ import {
   SHEET,
   breakLine,
   dimensionChain,
+  textWidth,
   filletSymbol,
   leader,
   path,
@@ -777,7 +778,7 @@ function dimensions(m: BaseModel, frames: BaseFrames): Item[] {
       ]),
     );
     items.push(
-      ...dimensionChain('y', left - 22, left - 1, [
+      ...dimensionChain('y', left - 11 - Math.max(11, textWidth(u.length(input.plate.b!)) + 2.2), left - 1, [
         { from: Y(p.y2), to: Y(p.y1), text: u.length(input.plate.b!), field: 'plate.b' },
       ]),
     );

@@ -86,8 +86,8 @@ export function otherJointFromFront(at: (y: number, z: number) => Point, solid: 
 }
 
 /** Holes in a few words, as a callout says them. */
-export function holeWords(kind: string, h: { readonly d_v: number; readonly d_h: number }): string {
-  if (kind === 'normal') return `holes ${h.d_v}`;
-  if (kind === 'oversize') return `oversize holes ${h.d_v}`;
-  return `slots ${h.d_h}×${h.d_v}`;
+export function holeWords(u: Units, kind: string, h: { readonly d_v: number; readonly d_h: number }): string {
+  if (kind === 'normal') return `holes ${u.length(h.d_v)}`;
+  if (kind === 'oversize') return `oversize holes ${u.length(h.d_v)}`;
+  return `slots ${u.length(h.d_h)}×${u.length(h.d_v)}`;
 }

@@ -1,4 +1,11 @@
-import { dimensionChain, runningDimension, type Callout, type DimensionSegment, type Item } from '../../detail/drawing.ts';
+import {
+  textWidth,
+  dimensionChain,
+  runningDimension,
+  type Callout,
+  type DimensionSegment,
+  type Item,
+} from '../../detail/drawing.ts';
 import { ROWS_FROM, type RowsFrom } from '../../basis/basis.ts';
 import type { Field } from '../kind.ts';
 import { tidy } from '../line-reader.ts';
@@ -122,13 +129,22 @@ interface Chain {
 
 /** Dimensions of the rows, the plate's place and its depth, as the office gives them: one chain, or each row from the reference. */
 export function rowDimensions(u: Units, r: Reference | null, c: Chain): Item[] {
-  const second = (segments: readonly DimensionSegment[]): Item[] =>
-    c.outer ? dimensionChain('y', c.outer.level, c.outer.foot, [...segments, c.outer.whole]) : [];
-  if (!r) return [...dimensionChain('y', c.level, c.foot, [...(c.place ?? []), ...c.spacings]), ...second([])];
+  // Long figures push the second line out.
+  const second = (segments: readonly DimensionSegment[], inner: readonly { readonly text: string }[]): Item[] => {
+    if (!c.outer) return [];
+    const { level, foot, whole } = c.outer;
+    const out = Math.max(0, Math.max(...inner.map((x) => textWidth(x.text))) + 2.2 - (level - c.level));
+    return dimensionChain('y', level + out, foot + out, [...segments, whole]);
+  };
+  if (!r)
+    return [
+      ...dimensionChain('y', c.level, c.foot, [...(c.place ?? []), ...c.spacings]),
+      ...second([], [...(c.place ?? []), ...c.spacings]),
+    ];
   const places = c.rows.map((d, i) => ({
     at: c.Y(d),
     text: u.length(tidy(shown(r, d))),
     field: `${c.of ?? 'row'}.${i}${tag(r)}`,
   }));
-  return [...runningDimension(c.level, c.foot, c.Y(r.offset), places), ...second(c.place ?? [])];
+  return [...runningDimension(c.level, c.foot, c.Y(r.offset), places), ...second(c.place ?? [], places)];
 }

@@ -432,7 +432,7 @@ function callouts(m: CleatsModel, solid: Solid, frames: Frames): Item[] {
       ...leader(
         at(m.z_p, -m.top_to_bolt - m.L1),
         [shelf - 6, floor + 8],
-        [`${boltsNamed(u, web, bolts)}, ${holeWords(input.holes.web, m.hole.web)}`],
+        [`${boltsNamed(u, web, bolts)}, ${holeWords(u, input.holes.web, m.hole.web)}`],
         'bolts',
       ),
     );
@@ -453,7 +453,7 @@ function callouts(m: CleatsModel, solid: Solid, frames: Frames): Item[] {
       ...leader(
         tip,
         [shelf - 12, floor + 16],
-        [`${boltsNamed(u, through, bolts)}, ${holeWords(input.holes.support, m.hole.support)}`],
+        [`${boltsNamed(u, through, bolts)}, ${holeWords(u, input.holes.support, m.hole.support)}`],
         'support-bolts',
       ),
     );

@@ -290,8 +290,8 @@ function callouts(m: EndPlateModel, solid: Solid, frames: Frames): Item[] {
     : `support ${u.length(m.support.t)} thick ${input.support.steel.grade ?? ''}`;
   const holes =
     input.holes.plate === input.holes.support
-      ? holeWords(input.holes.plate, m.hole.plate)
-      : `plate ${holeWords(input.holes.plate, m.hole.plate)}, support ${holeWords(input.holes.support, m.hole.support)}`;
+      ? holeWords(u, input.holes.plate, m.hole.plate)
+      : `plate ${holeWords(u, input.holes.plate, m.hole.plate)}, support ${holeWords(u, input.holes.support, m.hole.support)}`;
   return [
     ...leader(at(input.plate.t / 2, bottom + 8), [FACE_X + 14, floor], [`${prettyName(plate.label)} ${plate.grade}`], 'plate'),
     ...leader(

@@ -381,8 +381,8 @@ function callouts(m: FinPlateModel, solid: Solid, frames: Frames): Item[] {
   const floor = Math.min(Math.max(at(0, -m.beam.h)[1] + 9, 120), 153);
   const holes =
     input.holes.plate === input.holes.web
-      ? holeWords(input.holes.plate, m.hole.plate)
-      : `plate ${holeWords(input.holes.plate, m.hole.plate)}, web ${holeWords(input.holes.web, m.hole.web)}`;
+      ? holeWords(u, input.holes.plate, m.hole.plate)
+      : `plate ${holeWords(u, input.holes.plate, m.hole.plate)}, web ${holeWords(u, input.holes.web, m.hole.web)}`;
   const beamPart = solid.members.find((p) => p.id === 'beam')!;
   const support = solid.members.find((p) => p.id === 'support');
   const named = supportNamed(m.support, m.beam.h, f, FACE_X);
