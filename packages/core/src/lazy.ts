@@ -3,3 +3,13 @@ export function once<T>(make: () => T): () => T {
   let made: { readonly value: T } | undefined;
   return () => (made ??= { value: make() }).value;
 }
+
+/** The same for each of many: worked when it is first asked for one, kept as long as that one is. */
+export function lazyOnce<K extends object, T>(work: (key: K) => T): (key: K) => T {
+  const known = new WeakMap<K, { readonly value: T }>();
+  return (key) => {
+    let found = known.get(key);
+    if (!found) known.set(key, (found = { value: work(key) }));
+    return found.value;
+  };
+}

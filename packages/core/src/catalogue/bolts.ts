@@ -12,6 +12,8 @@ export interface BoltSize {
   readonly head: number;
   readonly nut: number;
   readonly washer: number;
+  /** Lengths come in steps of so many mm; by the list of metric lengths when absent. */
+  readonly lengthStep?: number;
 }
 
 export const BOLT_SIZES: readonly BoltSize[] = data.rows.map(
@@ -59,6 +61,7 @@ export function holeSize(d: number, kind: HoleKind): HoleSize {
 /** Shortest standard length that leaves at least one and a half threads beyond the nut; washer under the nut. `grip` in mm. */
 export function boltLength(size: BoltSize, grip: number): number {
   const needed = grip + size.washer + size.nut + 1.5 * size.pitch;
+  if (size.lengthStep) return Math.ceil(needed / size.lengthStep - 1e-9) * size.lengthStep;
   const found = data.lengths.find((l) => l >= needed);
   if (found === undefined)
     throw new Refusal(

@@ -5,3 +5,4 @@ export * from './properties.ts';
 export * from './search.ts';
 export * from './sections.ts';
 export * from './steels.ts';
+export * from './us.ts';

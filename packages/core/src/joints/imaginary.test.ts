@@ -119,7 +119,9 @@ describe('a standard that nobody knew of', () => {
     const whole = file({}, 'S275');
     expect(summaryOf(whole.joints[0]!, whole).refusal).toBe('plate.steel: there is no steel grade "S275"; accepted is Iron.');
     const beam = { kind: 'fin-plate', input: FIN, combinations: [] };
-    expect(summaryOf(beam, whole).refusal).toBe('standard: this joint is not checked to Plain 1; accepted are EN 1993-1-8.');
+    expect(summaryOf(beam, whole).refusal).toBe(
+      'standard: this joint is not checked to Plain 1; accepted are EN 1993-1-8, AISC 360-22.',
+    );
   });
   it('keeps its settings where the job goes over to another standard and back', () => {
     const own = { ...file({ settings: { planes: 2 } }), sections: [], steels: [] };

@@ -1,4 +1,4 @@
-import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, HOLE_KINDS, type HoleKind, type SteelInput } from '../catalogue/index.ts';
+import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, BOLT_GROUPS, HOLE_KINDS, type HoleKind, type SteelInput } from '../catalogue/index.ts';
 import { boltName, SI, sixteenths, type Units } from '../units/system.ts';
 import { LineError } from './kind.ts';
 import { tidyPitch, type Pitch } from './pitches.ts';
@@ -253,7 +253,8 @@ export class LineReader {
     if (n2 < 1 || n2 > 2) fail(token, 'one or two bolt lines, as in 4x2xM20-8.8 @70/60');
     if (n1 < 1) fail(token, 'at least one row');
     if (metric !== undefined && !BOLT_DIAMETERS.includes(d)) fail(token, `a bolt of M${BOLT_DIAMETERS.join(', M')}`);
-    if (!BOLT_CLASS_NAMES.includes(cls!)) fail(token, `a class of ${BOLT_CLASS_NAMES.join(', ')}`);
+    const classes = [...BOLT_CLASS_NAMES, ...BOLT_GROUPS];
+    if (!classes.includes(cls!)) fail(token, `a class of ${classes.join(', ')}`);
     const found = { n1, n2, d, cls: cls!, token };
     const { POS, between } = this.lengths;
     const after = more(n2);

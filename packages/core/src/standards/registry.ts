@@ -1,9 +1,10 @@
 import type { Standard } from '../basis/standard.ts';
 import { Refusal } from '../refusal.ts';
+import { aisc360 } from './aisc360/standard.ts';
 import { en1993 } from './en1993/standard.ts';
 
 /** The only list of standards; the first is what a new job is designed to. */
-export const STANDARDS: readonly Standard[] = [en1993];
+export const STANDARDS: readonly Standard[] = [en1993, aisc360];
 
 /** The standard with this name; refuses an unknown one. */
 export function standardOf(id: string): Standard {

@@ -7,10 +7,12 @@ import { finPlateEdits, finPlateFields, finPlatePlaces } from './fields.ts';
 import { finPlateFirst, finPlateMoves } from './first.ts';
 import { finPlateSchema, type FinPlateInput } from './input.ts';
 import { parseLine, printLine } from './line.ts';
-import { finPlateModel } from './model.ts';
+import { finPlateModel, type FinPlateModel } from './model.ts';
 import { quantitiesOf } from '../beam-end/solid-parts.ts';
 import { finPlateSolid } from './solid.ts';
-import { finPlateDrawing } from './views.ts';
+import { finPlateDrawing, type FinPlateChecks } from './views.ts';
+import { aisc360 } from '../../standards/aisc360/standard.ts';
+import { finPlateToAisc360 } from './aisc360/index.ts';
 import { en1993 } from '../../standards/en1993/standard.ts';
 
 /** A vertical plate welded to the support and bolted to one side of the beam web. */
@@ -23,9 +25,9 @@ export const finPlate: JointKind<FinPlateInput> = {
   placeField: (id) => finPlatePlaces(id) ?? usualLevel(id),
   edits: finPlateEdits,
   ...beamToSupport,
-  ...building({
+  ...building<FinPlateInput, FinPlateModel, FinPlateChecks>({
     model: finPlateModel,
-    standards: { [en1993.id]: finPlateToEn1993 },
+    standards: { [en1993.id]: finPlateToEn1993, [aisc360.id]: finPlateToAisc360 },
     solid: finPlateSolid,
     quantities: ({ solid, model }) => quantitiesOf(solid, model.bolt),
     drawing: finPlateDrawing,

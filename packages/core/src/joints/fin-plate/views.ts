@@ -35,11 +35,10 @@ import {
   supportReach,
 } from '../beam-end/support-view.ts';
 import type { Prepared } from '../../checks/check.ts';
-import type { Sided } from '../../checks/sided.ts';
 import type { Parts } from '../kind.ts';
-import type { FinPlateCase } from './en1993/sheet.ts';
 import { upturned, type FinPlateModel } from './model.ts';
 import { failurePaths, type Frames } from './paths.ts';
+import type { Clear } from '../beam-end/clearances.ts';
 
 /** Paper to the left of the support face, and room for beam stub and dimensions to its right. */
 const FACE_X = 64;
@@ -118,9 +117,20 @@ export const finPlateCallouts: readonly Callout[] = [
   },
 ];
 
+/** A fin plate laid out for checking under any standard: what its drawing asks of that. */
+export interface FinPlateChecks extends Prepared {
+  readonly upright: { readonly c: Clear };
+  /** Paths that its checks share with those of other names; its own are named as they are. */
+  readonly paths?: Readonly<Record<string, string>>;
+}
+const pathsOf = ({ paths = {} }: FinPlateChecks, drawn: Readonly<Record<string, Item[]>>): Record<string, Item[]> => ({
+  ...drawn,
+  ...Object.fromEntries(Object.entries(paths).flatMap(([id, of]) => (drawn[of] ? [[id, drawn[of]]] : []))),
+});
+
 /** Elevation and section of a fin plate on one sheet, with dimensions and callouts bound to its fields. */
 export function finPlateDrawing(
-  { model: m, solid, prepared }: Parts<FinPlateModel, Prepared & Sided<FinPlateCase>>,
+  { model: m, solid, prepared }: Parts<FinPlateModel, FinPlateChecks>,
   title: TitleBlock,
   combination: Combination | null,
 ): Drawing {
@@ -155,7 +165,7 @@ export function finPlateDrawing(
     handles: handles(m, frames.elevation),
     areas: memberAreas(m, frames.elevation, FACE_X - 44, m.input.gap, stubEnd(m, frames.elevation)),
     callouts: calloutsFrom(finPlateCallouts, measured(m)),
-    failures: { ...failurePaths(uplift ? upturned(m) : m, frames, uplift), ...clash.marks },
+    failures: { ...pathsOf(prepared, failurePaths(uplift ? upturned(m) : m, frames, uplift)), ...clash.marks },
     views: [
       {
         plane: 'xz',

@@ -1,0 +1,209 @@
+import type { CheckDef, Loading } from '../../../checks/check.ts';
+import type { Run } from '../../../formula/index.ts';
+import { available, strengthCheck } from '../../../standards/aisc360/available.ts';
+import { aiscSettings } from '../../../standards/aisc360/standard.ts';
+import { pitches } from '../../pitches.ts';
+import { sheet, slots, type SinglePlateCase as Case } from './sheet.ts';
+
+type Check = CheckDef<Case>;
+export const welded = (c: Case): string | null =>
+  c.m.welded ? 'The plate is welded to the beam web: there are no bolts.' : null;
+const GROUP = 'AISC 360-22, J3.7; Manual, part 7';
+const NO_CENTRE = 'The bolt group has no centre under this load: one bolt takes no moment.';
+
+/** Forces as they act: down, and away from the support. */
+const acting = (r: Run, l: Loading): [number, number] => [
+  r.v[slots.V.index]!,
+  (l.axial === 'compression' ? -1 : 1) * r.v[slots.N.index]!,
+];
+const lacking = (c: Case, r: Run, l: Loading): boolean => c.group(...acting(r, l)) === null;
+
+/** Coefficient of the group, found for the direction of the load. */
+const coefficient = (s: ReturnType<typeof sheet.section>) => {
+  const ways = {
+    instantaneous: s.found(
+      'C',
+      '-',
+      'strength of the group over that of one bolt',
+      'the instantaneous centre of rotation',
+      GROUP,
+    ),
+    elastic: s.found('C', '-', 'strength of the group over that of one bolt', 'the elastic method', GROUP),
+  };
+  return (r: Run, c: Case, l: Loading): void =>
+    void ways[aiscSettings(c.m.basis).bolt_groups](r, c.group(...acting(r, l))?.C ?? 0);
+};
+
+/** What one bolt bears in one place: the weaker of bearing and tearout in both parts, and its own shear; nominal, N. */
+export interface BoltLimit {
+  readonly row: number;
+  readonly line: number;
+  readonly r: number;
+  readonly by: 'shear' | 'bearing plate' | 'tearout plate' | 'bearing web' | 'tearout web';
+}
+
+/** Each bolt's least strength (basis 5, sp-bolt-bearing). */
+export function boltLimits(c: Case, r: Run, l: Loading): BoltLimit[] {
+  const { m, extended } = c;
+  const { bolts, plate, web, holes } = m.input;
+  const settings = aiscSettings(m.basis);
+  const [V, N] = acting(r, l);
+  const R = Math.hypot(V, N);
+  const [bear, tear] = settings.deformation ? [2.4, 1.2] : [3, 1.5];
+  const shear = r.v[slots.F_nv.index]! * (Math.PI / 4) * bolts.d ** 2;
+  const spacing = pitches(bolts);
+  const last = bolts.n1 - 1;
+  const parts = [
+    {
+      name: 'plate',
+      t: plate.t,
+      F_u: m.plateSteel.f_u,
+      long: holes.plate.startsWith('long_slot'),
+      v: (row: number): number => (row === last ? m.e1_bot - m.hole.plate.d_v / 2 : spacing[row]! - m.hole.plate.d_v),
+      h: (line: number): number =>
+        N < 0 && !extended
+          ? line === 0
+            ? Infinity
+            : bolts.p2 - m.hole.plate.d_h
+          : line === bolts.n2 - 1
+            ? plate.e2 - m.hole.plate.d_h / 2
+            : bolts.p2 - m.hole.plate.d_h,
+    },
+    {
+      name: 'web',
+      t: m.beam.tw,
+      F_u: m.beamSteel.f_u,
+      long: holes.web.startsWith('long_slot'),
+      v: (row: number): number =>
+        row === 0 ? (c.copedTop ? m.top_to_bolt - m.d_nt - m.hole.web.d_v / 2 : Infinity) : spacing[row - 1]! - m.hole.web.d_v,
+      h: (line: number): number =>
+        N < 0 && !extended
+          ? line === bolts.n2 - 1
+            ? Infinity
+            : bolts.p2 - m.hole.web.d_h
+          : line === 0
+            ? web.e2b - settings.underrun - m.hole.web.d_h / 2
+            : bolts.p2 - m.hole.web.d_h,
+    },
+  ] as const;
+  const out: BoltLimit[] = [];
+  for (let row = 0; row < bolts.n1; row += 1)
+    for (let line = 0; line < bolts.n2; line += 1) {
+      let least: BoltLimit = { row, line, r: shear, by: 'shear' };
+      for (const p of parts) {
+        const along = (clear: number, force: number): number => (force === 0 ? Infinity : (clear * R) / Math.abs(force));
+        const l_c = extended ? Math.min(p.v(row), p.h(line)) : Math.min(along(p.v(row), V), along(p.h(line), N));
+        // A long slot across the force bears and tears less; which way the bolt pushes it is not asked.
+        const [b, t] = p.long ? [Math.min(2, bear), Math.min(1, tear)] : [bear, tear];
+        for (const [by, x] of [
+          [`bearing ${p.name}`, b * bolts.d * p.t * p.F_u],
+          [`tearout ${p.name}`, t * Math.max(0, l_c) * p.t * p.F_u],
+        ] as const)
+          if (x < least.r - 1e-9 * least.r) least = { row, line, r: x, by };
+      }
+      out.push(least);
+    }
+  return out;
+}
+
+const DEMAND = { demand: 'R', demandWords: 'resultant on the bolts' } as const;
+const bearing = sheet.section('sp-bolt-bearing');
+const bearingSteps = {
+  C: coefficient(bearing),
+  mean: bearing.found(
+    'r_eff',
+    'kN',
+    'strength of one bolt',
+    'the mean of each bolt’s least of shear, bearing and tearout',
+    'AISC 360-22, J3.11',
+  ),
+  least: bearing.found(
+    'r_eff',
+    'kN',
+    'strength of one bolt',
+    'the least of all bolts, of shear, bearing and tearout',
+    'AISC 360-22, J3.11',
+  ),
+  D: bearing.f('D', 'kN', 'R', DEMAND.demandWords),
+  R: bearing.f('R_n', 'kN', 'C*r_eff', 'bearing and tearout of the group', 'AISC 360-22, J3.11'),
+  R_c: available(bearing, { symbol: 'R', unit: 'kN' }, '0.75', '2', 'AISC 360-22, J3.11'),
+};
+
+const slip = sheet.section('sp-bolt-slip');
+const slipSteps = {
+  C: coefficient(slip),
+  D: slip.f('D', 'kN', 'R', DEMAND.demandWords),
+  R: slip.f('R_n', 'kN', 'C*mu*1.13*h_f*T_b', 'slip of the group, one faying face', 'AISC 360-22, J3-4'),
+  factors: {
+    standard: available(slip, { symbol: 'R', unit: 'kN' }, '1', '1.5', 'AISC 360-22, J3.9'),
+    wide: available(slip, { symbol: 'R', unit: 'kN' }, '0.85', '1.76', 'AISC 360-22, J3.9'),
+    long: available(slip, { symbol: 'R', unit: 'kN' }, '0.7', '2.14', 'AISC 360-22, J3.9'),
+  },
+};
+const slipOf = (c: Case): keyof typeof slipSteps.factors => {
+  const all = [c.m.input.holes.plate, c.m.input.holes.web];
+  return all.some((h) => h.startsWith('long'))
+    ? 'long'
+    : all.some((h) => h === 'oversize' || h === 'short_slot_v')
+      ? 'wide'
+      : 'standard';
+};
+
+/** What keeps a group from being worked: nothing to work, or no centre. */
+const noGroup = (c: Case, r: Run, l: Loading): { skip: string } | { missing: string } | null => {
+  const none = welded(c);
+  return none ? { skip: none } : lacking(c, r, l) ? { missing: NO_CENTRE } : null;
+};
+const shear = strengthCheck<Case>(
+  sheet,
+  { id: 'sp-bolt-shear', title: 'Bolt shear', clause: GROUP, part: 'bolts' },
+  { ...DEMAND, steps: coefficient, nominal: 'C*F_nv*A_b', words: 'shear of the group', phi: '0.75', omega: '2' },
+);
+
+export const boltChecks: readonly Check[] = [
+  { ...shear, run: (r, c, l) => noGroup(c, r, l) ?? shear.run(r, c, l) },
+  {
+    id: 'sp-bolt-bearing',
+    title: 'Bearing and tearout at the bolts',
+    clause: 'AISC 360-22, J3.11',
+    part: 'bolts',
+    load: 'combination',
+    run: (r, c, l) => {
+      const none = noGroup(c, r, l);
+      if (none) return none;
+      bearingSteps.C(r, c, l);
+      const limits = boltLimits(c, r, l);
+      if (c.extended) bearingSteps.least(r, Math.min(...limits.map((x) => x.r)));
+      else bearingSteps.mean(r, limits.reduce((s, x) => s + x.r, 0) / limits.length);
+      const demand = bearingSteps.D(r);
+      bearingSteps.R(r);
+      return { demand, resistance: bearingSteps.R_c(r, c), unit: 'kN' };
+    },
+  },
+  {
+    id: 'sp-bolt-slip',
+    title: 'Slip of the bolts',
+    clause: 'AISC 360-22, J3.9',
+    part: 'bolts',
+    load: 'combination',
+    run: (r, c, l) => {
+      const { category, cls, friction, d } = c.m.input.bolts;
+      const none = welded(c);
+      if (none) return { skip: none };
+      if (category === 'A') return { skip: 'The bolts are snug-tight and bear.' };
+      if (friction !== 'A' && friction !== 'B')
+        return { missing: `Friction class ${friction} is not one of J3.9; accepted are A and B.` };
+      if (!Number.isFinite(r.v[slots.T_b.index]!))
+        return {
+          missing: `No pretension is known for bolts of ${c.m.basis.units.size(d)}, ${cls}; accepted are sizes of the coarse series.`,
+        };
+      if (cls === 'A307') return { missing: 'A307 bolts are not pretensioned; accepted are groups 120 to 200.' };
+      const lack = noGroup(c, r, l);
+      if (lack) return lack;
+      slipSteps.C(r, c, l);
+      const demand = slipSteps.D(r);
+      slipSteps.R(r);
+      return { demand, resistance: slipSteps.factors[slipOf(c)](r, c), unit: 'kN' };
+    },
+  },
+];

@@ -1,0 +1,412 @@
+import { INCH } from '../../../catalogue/index.ts';
+import type { CheckDef, Loading } from '../../../checks/check.ts';
+import type { FormulaSection, Run } from '../../../formula/index.ts';
+import { available, ratioCheck, strengthCheck } from '../../../standards/aisc360/available.ts';
+import { aiscSettings } from '../../../standards/aisc360/standard.ts';
+import { sheet, slots, type SinglePlateCase as Case } from './sheet.ts';
+import { welded } from './bolts.ts';
+
+const PLATE = 'plate';
+const V = { demand: 'V', demandWords: 'beam reaction' } as const;
+const N = { demand: 'N', demandWords: 'axial force' } as const;
+const RUPTURE = { phi: '0.75', omega: '2' } as const;
+const YIELD = { phi: '0.9', omega: '1.67' } as const;
+const pulled = (l: { axial: string }): string | null => (l.axial === 'tension' ? null : 'No force pulls the beam.');
+const pushed = (l: { axial: string }): string | null => (l.axial === 'compression' ? null : 'No force pushes the beam.');
+const conventional = (c: Case): string | null => (c.extended ? null : 'Covered by the limits of the conventional configuration.');
+
+const PATH = 'min(0.6*F_u_p*A_nv, 0.6*F_y_p*A_gv)+U_bs*F_u_p*A_nt';
+const vertical = (s: FormulaSection, q = '') => {
+  const areas = [
+    s.f(`A_gv${q}`, 'mm2', '(l_ev_p+L1)*t_p', 'gross area in shear'),
+    s.f(`A_nv${q}`, 'mm2', `A_gv${q}-(n-0.5)*d_nv_p*t_p`, 'net area in shear'),
+    s.f(`A_nt${q}`, 'mm2', '(l_eh_p+(m-1)*g_c-(m-0.5)*d_nh_p)*t_p', 'net area in tension'),
+  ];
+  const U = [s.f(`U_bs${q}`, '-', '1', 'one bolt line', 'J4.3'), s.f(`U_bs${q}`, '-', '0.5', 'two bolt lines', 'J4.3')];
+  return (r: Run, c: Case): void => {
+    areas.forEach((x) => void x(r));
+    U[c.lines > 1 ? 1 : 0]!(r);
+  };
+};
+const axial = (s: FormulaSection) => {
+  const f = [
+    s.f('l_h', 'mm', 'l_eh_p+(m-1)*g_c', 'shear planes along the force'),
+    s.f('A_nt_U', 'mm2', '(L1-(n-1)*d_nv_p)*t_p', 'net area in tension between the rows'),
+    s.f('A_nt_L', 'mm2', '(l_em_p+L1-(n-0.5)*d_nv_p)*t_p', 'net area in tension out to one end'),
+    s.f('A_nv_1', 'mm2', '(l_h-(m-0.5)*d_nh_p)*t_p', 'net area of one shear plane'),
+    s.f('A_gv_1', 'mm2', 'l_h*t_p', 'gross area of one shear plane'),
+    s.f('R_U', 'kN', '2*min(0.6*F_u_p*A_nv_1, 0.6*F_y_p*A_gv_1)+F_u_p*A_nt_U', 'block between the rows', 'AISC 360-22, J4-5'),
+    s.f('R_L', 'kN', 'min(0.6*F_u_p*A_nv_1, 0.6*F_y_p*A_gv_1)+F_u_p*A_nt_L', 'block out to one end', 'AISC 360-22, J4-5'),
+  ];
+  return (r: Run): void => f.forEach((x) => void x(r));
+};
+
+/** Plastic modulus of the net plate, mm3: each hole takes its own plastic moment away (basis 5). */
+export function netModulus(L: number, t: number, hole: number, heights: readonly number[]): number {
+  const Z = (t * L ** 2) / 4;
+  const lost = heights.reduce((sum, z) => {
+    const y = Math.abs(z);
+    return sum + (y >= hole / 2 ? t * y * hole : t * (hole ** 2 / 4 + y ** 2));
+  }, 0);
+  return Math.max(0, Z - lost);
+}
+
+const netRupture = strengthCheck<Case>(
+  sheet,
+  {
+    id: 'sp-plate-flexural-rupture',
+    title: 'Flexural rupture of the plate',
+    clause: 'AISC 360-22, F13; Manual, part 9',
+    part: PLATE,
+  },
+  {
+    symbol: 'M',
+    unit: 'Nmm',
+    skip: (c) => welded(c) ?? conventional(c),
+    steps: (s) => {
+      const Z_net = s.found('Z_net', 'mm3', 'plastic modulus of the net plate', 'the plate less each hole', 'Manual, part 9');
+      return (r, { m }) => {
+        const { h, t } = m.input.plate;
+        const hole = m.hole.plate.d_v + INCH / 16;
+        Z_net(
+          r,
+          netModulus(
+            h,
+            t,
+            hole,
+            m.rows.map((z) => h / 2 - m.e1 - z),
+          ),
+        );
+      };
+    },
+    demand: 'V*a',
+    demandWords: 'moment at the first bolt line',
+    nominal: 'F_u_p*Z_net',
+    words: 'rupture at the bolt line',
+    ...RUPTURE,
+  },
+);
+
+const torsion = sheet.section('sp-plate-torsion');
+const twist = {
+  D: torsion.f('D', 'Nmm', 'V*(t_p+t_w)/2', 'twist by the lap of plate and web'),
+  v: {
+    lrfd: torsion.f('v', 'MPa', '0.6*F_y_p', 'available shear stress, LRFD'),
+    asd: torsion.f('v', 'MPa', '0.6*F_y_p/1.5', 'available shear stress, ASD'),
+  },
+  R: torsion.f(
+    'M_c',
+    'Nmm',
+    'max(0, v-V/(L*t_p))*L*t_p^2/2',
+    'torsion that the plate takes besides its shear, no slab counted',
+    'Manual, 10-7',
+  ),
+};
+
+const combinedCheck = ratioCheck<Case>(
+  sheet,
+  { id: 'sp-plate-combined', title: 'Plate under shear, axial force and bending', clause: 'Manual, 10-5', part: PLATE },
+  {
+    skip: (c, l) => welded(c) ?? (!c.extended && l.axial === 'none' ? 'Conventional, without axial force.' : null),
+    steps: (s) => {
+      const V_n = s.f('V_n', 'kN', '0.6*F_y_p*L*t_p', 'shear yielding', 'AISC 360-22, J4-3');
+      const V_c = available(s, { symbol: 'V', unit: 'kN' }, '1', '1.5', 'AISC 360-22, J4.2');
+      const N_n = {
+        tension: s.f('N_n', 'kN', 'F_y_p*L*t_p', 'tension yielding', 'AISC 360-22, J4-1'),
+        slender: s.f('lambda', '-', '1.2*a*sqrt(12)/t_p', 'slenderness', 'AISC 360-22, J4.4'),
+        F_e: s.f('F_e', 'MPa', 'pi^2*E/lambda^2', 'elastic buckling stress', 'AISC 360-22, E3-4'),
+        F_cr: s.f('F_cr', 'MPa', '0.658^(F_y_p/F_e)*F_y_p', 'buckling stress', 'AISC 360-22, E3-2'),
+        F_el: s.f('F_cr', 'MPa', '0.877*F_e', 'buckling stress, slender', 'AISC 360-22, E3-3'),
+        buckled: s.f('N_n', 'kN', 'F_cr*L*t_p', 'compression', 'AISC 360-22, E3-1'),
+      };
+      const N_c = available(s, { symbol: 'N', unit: 'kN' }, '0.9', '1.67', 'AISC 360-22, J4.1, J4.4');
+      const M_r = [
+        s.f('M_r', 'Nmm', '0', 'conventional: no moment in the plate'),
+        s.f('M_r', 'Nmm', 'V*a', 'moment at the first bolt line'),
+      ];
+      const M_n = s.f('M_n', 'Nmm', 'F_y_p*t_p*L^2/4', 'plastic moment', 'AISC 360-22, J4.5');
+      const M_c = available(s, { symbol: 'M', unit: 'Nmm' }, '0.9', '1.67', 'AISC 360-22, J4.5');
+      return (r, c, l) => {
+        V_n(r);
+        V_c(r, c);
+        along(r, c, l, N_n);
+        N_c(r, c);
+        M_r[c.extended ? 1 : 0]!(r);
+        M_n(r);
+        M_c(r, c);
+      };
+    },
+    ratio: 'sqrt((V/V_c)^2+(N/N_c+M_r/M_c)^2)',
+    words: 'all three together',
+  },
+);
+
+type Axial = { tension: F; slender: F; F_e: F; F_cr: F; F_el: F; buckled: F };
+type F = (r: Run) => number;
+/** Nominal strength of the plate along the axial force: yielding, or buckling where it is pushed and slender. */
+function along(r: Run, c: Case, l: Loading, N: Axial): void {
+  if (l.axial !== 'compression' || N.slender(r) <= 25) return void N.tension(r);
+  (c.m.plateSteel.f_y / N.F_e(r) <= 2.25 ? N.F_cr : N.F_el)(r);
+  N.buckled(r);
+}
+
+const compression = sheet.section('sp-plate-compression');
+const squash = {
+  D: compression.f('D', 'kN', 'N', 'axial compression'),
+  tension: compression.f('R_n', 'kN', 'F_y_p*L*t_p', 'yielding of the plate', 'AISC 360-22, J4-6'),
+  slender: compression.f('lambda', '-', '1.2*a*sqrt(12)/t_p', 'slenderness', 'AISC 360-22, J4.4'),
+  F_e: compression.f('F_e', 'MPa', 'pi^2*E/lambda^2', 'elastic buckling stress', 'AISC 360-22, E3-4'),
+  F_cr: compression.f('F_cr', 'MPa', '0.658^(F_y_p/F_e)*F_y_p', 'buckling stress', 'AISC 360-22, E3-2'),
+  F_el: compression.f('F_cr', 'MPa', '0.877*F_e', 'buckling stress, slender', 'AISC 360-22, E3-3'),
+  buckled: compression.f('R_n', 'kN', 'F_cr*L*t_p', 'buckling of the plate', 'AISC 360-22, E3-1'),
+  R_c: available(compression, { symbol: 'R', unit: 'kN' }, '0.9', '1.67', 'AISC 360-22, J4.4'),
+};
+
+const bend = sheet.section('sp-plate-buckling');
+const bending = {
+  D: bend.f('D', 'Nmm', 'V*a', 'moment at the first bolt line'),
+  x: bend.f('x', '-', 'a*L/t_p^2', 'slenderness of the plate', 'AISC 360-22, F11'),
+  yield: bend.f('M_n', 'Nmm', 'F_y_p*t_p*L^2/4', 'plastic moment', 'AISC 360-22, F11-1'),
+  inelastic: bend.f(
+    'M_n',
+    'Nmm',
+    'min(F_y_p*t_p*L^2/4, 1.84*(1.52-0.274*x*F_y_p/E)*F_y_p*t_p*L^2/6)',
+    'lateral-torsional buckling',
+    'AISC 360-22, F11-3',
+  ),
+  elastic: bend.f(
+    'M_n',
+    'Nmm',
+    'min(F_y_p*t_p*L^2/4, 1.9*E*1.84/x*t_p*L^2/6)',
+    'elastic lateral-torsional buckling',
+    'AISC 360-22, F11-4',
+  ),
+  M_c: available(bend, { symbol: 'M', unit: 'Nmm' }, '0.9', '1.67', 'AISC 360-22, F1'),
+};
+
+export const plateChecks: readonly CheckDef<Case>[] = [
+  strengthCheck<Case>(
+    sheet,
+    { id: 'sp-plate-shear-yield', title: 'Shear yielding of the plate', clause: 'AISC 360-22, J4-3', part: PLATE },
+    { ...V, nominal: '0.6*F_y_p*L*t_p', words: 'shear yielding', phi: '1', omega: '1.5' },
+  ),
+  strengthCheck<Case>(
+    sheet,
+    { id: 'sp-plate-shear-rupture', title: 'Shear rupture of the plate', clause: 'AISC 360-22, J4-4', part: PLATE },
+    { ...V, skip: welded, nominal: '0.6*F_u_p*(L-n*d_nv_p)*t_p', words: 'shear rupture through the holes', ...RUPTURE },
+  ),
+  strengthCheck<Case>(
+    sheet,
+    { id: 'sp-plate-block-shear', title: 'Block shear of the plate', clause: 'AISC 360-22, J4-5', part: PLATE },
+    { ...V, skip: welded, steps: vertical, nominal: PATH, words: 'block shear', ...RUPTURE },
+  ),
+  strengthCheck<Case>(
+    sheet,
+    { id: 'sp-plate-tension-yield', title: 'Tension yielding of the plate', clause: 'AISC 360-22, J4-1', part: PLATE },
+    { ...N, skip: (_c, l) => pulled(l), nominal: 'F_y_p*L*t_p', words: 'tension yielding', ...YIELD },
+  ),
+  strengthCheck<Case>(
+    sheet,
+    { id: 'sp-plate-tension-rupture', title: 'Tension rupture of the plate', clause: 'AISC 360-22, J4-2', part: PLATE },
+    {
+      ...N,
+      skip: (c, l) => welded(c) ?? pulled(l),
+      nominal: 'F_u_p*min((L-n*d_nv_p)*t_p, 0.85*L*t_p)',
+      words: 'tension rupture through the holes',
+      ...RUPTURE,
+    },
+  ),
+  strengthCheck<Case>(
+    sheet,
+    {
+      id: 'sp-plate-block-shear-axial',
+      title: 'Block shear of the plate under axial force',
+      clause: 'AISC 360-22, J4-5',
+      part: PLATE,
+    },
+    {
+      ...N,
+      skip: (c, l) => welded(c) ?? pulled(l),
+      steps: axial,
+      nominal: 'min(R_U, R_L)',
+      words: 'the weaker block',
+      ...RUPTURE,
+    },
+  ),
+  ratioCheck<Case>(
+    sheet,
+    {
+      id: 'sp-plate-block-shear-both',
+      title: 'Block shear of the plate under both forces',
+      clause: 'stated method',
+      part: PLATE,
+    },
+    {
+      skip: (c, l) => welded(c) ?? pulled(l) ?? (l.shear ? null : 'There is no reaction.'),
+      steps: (s) => {
+        const paths = [vertical(s, '_V'), axial(s)] as const;
+        const R_V = s.f(
+          'R_V_n',
+          'kN',
+          PATH.replace(/A_nv|A_gv|A_nt|U_bs/g, (x) => `${x}_V`),
+          'block shear',
+          'AISC 360-22, J4-5',
+        );
+        const R_N = s.f('R_N_n', 'kN', 'min(R_U, R_L)', 'block shear along the axial force', 'AISC 360-22, J4-5');
+        const a = (['R_V', 'R_N'] as const).map((symbol) =>
+          available(s, { symbol, unit: 'kN' }, '0.75', '2', 'AISC 360-22, J4.3'),
+        );
+        return (r, c) => {
+          paths[0](r, c);
+          paths[1](r);
+          R_V(r);
+          a[0]!(r, c);
+          R_N(r);
+          a[1]!(r, c);
+        };
+      },
+      ratio: 'sqrt((V/R_V_c)^2+(N/R_N_c)^2)',
+      words: 'both forces together',
+    },
+  ),
+  {
+    id: 'sp-plate-compression',
+    title: 'Plate in compression',
+    clause: 'AISC 360-22, J4.4, E3',
+    part: PLATE,
+    load: 'combination',
+    run: (r, c, l) => {
+      const none = pushed(l);
+      if (none) return { skip: none };
+      const demand = squash.D(r);
+      along(r, c, l, squash);
+      return { demand, resistance: squash.R_c(r, c), unit: 'kN' };
+    },
+  },
+  combinedCheck,
+  netRupture,
+  {
+    id: 'sp-plate-buckling',
+    title: 'Lateral-torsional buckling of the plate',
+    clause: 'AISC 360-22, F11',
+    part: PLATE,
+    load: 'combination',
+    run: (r, c) => {
+      const none = conventional(c);
+      if (none) return { skip: none };
+      const demand = bending.D(r);
+      const x = bending.x(r);
+      const limit = r.v[slots.E.index]! / c.m.plateSteel.f_y;
+      (x <= 0.08 * limit ? bending.yield : x <= 1.9 * limit ? bending.inelastic : bending.elastic)(r);
+      return { demand, resistance: bending.M_c(r, c), unit: 'Nmm' };
+    },
+  },
+  strengthCheck<Case>(
+    sheet,
+    { id: 'sp-plate-stabilizer', title: 'Plate without lateral stabilizers', clause: 'Manual, 10-6', part: PLATE },
+    {
+      ...V,
+      skip: conventional,
+      nominal: '10342.13589[MPa]*pi*L*t_p^3/a^2',
+      words: 'reaction up to which the plate needs no stabilizer plates: else they, or a shorter or thicker plate',
+      ...YIELD,
+    },
+  ),
+  {
+    id: 'sp-plate-torsion',
+    title: 'Torsion of the plate',
+    clause: 'Manual, 10-7',
+    part: PLATE,
+    load: 'combination',
+    nonlinear: true,
+    run: (r, c) => {
+      const none = conventional(c);
+      if (none) return { skip: none };
+      const demand = twist.D(r);
+      (c.lrfd ? twist.v.lrfd : twist.v.asd)(r);
+      return { demand, resistance: twist.R(r), unit: 'Nmm' };
+    },
+  },
+];
+
+export const weldChecks: readonly CheckDef<Case>[] = [
+  strengthCheck<Case>(
+    sheet,
+    { id: 'sp-weld', title: 'Weld to the support', clause: 'AISC 360-22, J2-4', part: 'weld' },
+    {
+      steps: (s) => {
+        const k_ds = [
+          s.f('k_ds', '-', '1', 'direction of the force not counted (setting)', 'AISC 360-22, J2.4'),
+          s.f(
+            'k_ds',
+            '-',
+            '1+0.5*(N/R)^1.5',
+            'direction of the force: N/R is the sine of its angle to the weld',
+            'AISC 360-22, J2-5',
+          ),
+        ];
+        return (r, c) => void k_ds[aiscSettings(c.m.basis).directional ? 1 : 0]!(r);
+      },
+      demand: 'R',
+      demandWords: 'resultant on the weld',
+      nominal: '2*0.6*F_EXX*sqrt(0.5)*w*L*k_ds',
+      words: 'two fillets',
+      ...RUPTURE,
+    },
+  ),
+  strengthCheck<Case>(
+    sheet,
+    { id: 'sp-support-at-weld', title: 'Support at the weld', clause: 'AISC 360-22, J4-4', part: 'support' },
+    {
+      demand: 'sqrt((V+V_far)^2+N^2)',
+      demandWords: 'forces on the support, of both beams',
+      nominal: '2*0.6*F_u_s*t_s*L',
+      words: 'shear rupture beside the welds',
+      ...RUPTURE,
+    },
+  ),
+  strengthCheck<Case>(
+    sheet,
+    { id: 'sp-support-web-yield', title: 'Column web under the axial force', clause: 'AISC 360-22, J10-2', part: 'support' },
+    {
+      skip: (c, l) =>
+        l.axial === 'none'
+          ? 'There is no axial force.'
+          : c.m.support.type === 'column_flange'
+            ? null
+            : 'The plate is not on a column flange.',
+      missing: (c) => (c.m.support.dims ? null : 'The web and the fillet of the column are not known: give its section.'),
+      ...N,
+      nominal: 'F_y_s*t_wc*(5*k_c+L)',
+      words: 'local yielding of the column web, away from its end',
+      phi: '1',
+      omega: '1.5',
+    },
+  ),
+  strengthCheck<Case>(
+    sheet,
+    { id: 'sp-support-axial', title: 'Support under the axial force', clause: 'Manual, part 9', part: 'support' },
+    {
+      skip: (c, l) =>
+        l.axial === 'none'
+          ? 'There is no axial force.'
+          : c.m.support.type === 'column_flange'
+            ? 'The web of the column takes it.'
+            : null,
+      missing: (c) =>
+        c.m.support.type === 'beam_web'
+          ? 'An axial force on the web of a girder is not covered: give it another path.'
+          : c.m.support.d2 === null
+            ? 'The clear depth of the column web is not known: give its section, or d2.'
+            : null,
+      steps: (s) => {
+        const b = s.f('b_s', 'mm', '(T_c-t_p)/2', 'plate to either fillet', 'Manual, part 9');
+        return (r) => void b(r);
+      },
+      ...N,
+      nominal: 'F_y_s*t_s^2/4*(4*sqrt(2*T_c*b_s*b_s*(b_s+b_s))/(b_s*b_s)+L*(b_s+b_s)/(b_s*b_s))',
+      words: 'yield lines of the column web',
+      ...YIELD,
+    },
+  ),
+];

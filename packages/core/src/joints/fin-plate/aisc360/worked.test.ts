@@ -1,0 +1,103 @@
+import { describe, expect, it } from 'vitest';
+import type { Combination } from '../../../actions/combination.ts';
+import type { StrengthResult } from '../../../checks/check.ts';
+import { INCH, KIP, KSI } from '../../../catalogue/index.ts';
+import { basisOf, usualBasis } from '../../../standards/job-basis.ts';
+import { aisc360 } from '../../../standards/aisc360/standard.ts';
+import { validate } from '../../../validate/index.ts';
+import { checkJoint } from '../../report.ts';
+import { finPlate } from '../index.ts';
+import type { FinPlateInput } from '../input.ts';
+
+const inch = (x: number): number => Number((x * INCH).toPrecision(12));
+const ksi = (x: number): number => Number((x * KSI).toPrecision(12));
+const kip = (x: number): number => (x * KIP) / 1e3;
+const steel = (f_y: number, f_u: number) => ({ f_y: ksi(f_y), f_u: ksi(f_u) });
+const basis = (format = 'LRFD', settings: object = {}) =>
+  basisOf({ basis: { ...usualBasis(aisc360), format, settings }, sections: [], steels: [] });
+
+/** Case B of the basis: a coped beam on a conventional single plate, under shear and tension. */
+const B: FinPlateInput = {
+  beam: {
+    h: inch(15.9),
+    b: inch(5.53),
+    tw: inch(0.275),
+    tf: inch(0.44),
+    r: inch(0.842 - 0.44),
+    steel: steel(50, 65),
+    notch: { type: 'single', l_n: inch(4.5), d_nt: inch(1.5) },
+  },
+  support: { type: 'beam_web', t: inch(0.4), d2: inch(20), steel: steel(50, 65) },
+  plate: { t: inch(0.25), h: inch(8.5), e1: inch(1.25), e2: inch(1.5), steel: steel(50, 65), side: 'near' },
+  fixing: 'bolted',
+  web: { e2b: inch(1.75), top_to_bolt: inch(3) },
+  gap: inch(0.5),
+  bolts: {
+    d: inch(0.75),
+    cls: '120',
+    n1: 3,
+    n2: 1,
+    p1: inch(3),
+    p2: 0,
+    threads_in_plane: true,
+    category: 'A',
+    friction: 'B',
+    packing: 0,
+  },
+  weld: { s: inch(3 / 16) },
+  holes: { plate: 'normal', web: 'normal' },
+} as FinPlateInput;
+const load = (V: number, N = 0): Combination => ({ name: 'C', V_Ed: kip(V), N_Ed: kip(N), N_tie: 0 });
+const report = (input: FinPlateInput, c: Combination, b = basis()) =>
+  checkJoint({ kind: 'fin-plate', input, combinations: [c] }, b);
+const results = (input: FinPlateInput, c: Combination, b = basis()): Map<string, StrengthResult> =>
+  new Map(report(input, c, b).combinations[0]!.checks.flatMap((x) => (x.type === 'strength' ? [[x.id, x]] : [])));
+
+describe('case B of the basis, LRFD', () => {
+  it.each<[string, number, number]>([
+    ['sp-bolt-shear', 37.108, 47.153],
+    ['sp-bolt-bearing', 37.108, 42.609],
+    ['sp-plate-shear-yield', 36, 63.75],
+    ['sp-plate-shear-rupture', 36, 42.961],
+    ['sp-plate-block-shear', 36, 49.969],
+    ['sp-plate-tension-yield', 9, 95.625],
+    ['sp-plate-tension-rupture', 9, 71.602],
+    ['sp-plate-block-shear-axial', 9, 67.336],
+    ['sp-weld', 37.108, 75.238],
+    ['sp-support-at-weld', 37.108, 198.9],
+    ['web-shear-yield', 36, 118.8],
+    ['web-shear-rupture', 36, 94.715],
+    ['web-block-shear', 36, 56.977],
+    ['web-block-shear-axial', 9, 74.07],
+  ])('%s: %f against %f kip', (id, demand, strength) => {
+    const found = results(B, load(36, 9)).get(id)!;
+    expect(found.demand / KIP / demand).toBeCloseTo(1, 4);
+    expect(found.resistance / KIP / strength).toBeCloseTo(1, 4);
+  });
+  it.each<[string, number]>([
+    ['sp-plate-block-shear-both', 0.73274],
+    ['sp-plate-combined', 0.5725],
+    ['web-block-shear-both', 0.64342],
+    ['web-cope-combined', 0.28048],
+  ])('%s: %f', (id, ratio) => expect(results(B, load(36, 9)).get(id)!.utilisation).toBeCloseTo(ratio, 4));
+  it('web-cope-flexure: 180 against 859.84 kip-in', () => {
+    const found = results(B, load(36, 9)).get('web-cope-flexure')!;
+    expect([found.demand / KIP / INCH / 180, found.resistance / KIP / INCH / 859.84].map((x) => x.toFixed(4))).toEqual([
+      '1.0000',
+      '1.0000',
+    ]);
+  });
+  it('is governed by bearing and tearout, breaks no rule, and is not whole: a girder web takes no axial force', () => {
+    const r = report(B, load(36, 9));
+    expect(r.combinations[0]!.governs).toBe('sp-bolt-bearing');
+    expect(r.combinations[0]!.first!.multiple).toBeCloseTo(1 / 0.8709, 3);
+    expect(r.brokenRules.map((x) => x.id)).toEqual([]);
+    expect(r.missing.map((x) => x.id)).toEqual(
+      ['sp-support-axial', 'clear-support'].filter((id) => r.missing.some((m) => m.id === id)),
+    );
+    expect(r.state).toBe('not-whole');
+  });
+  it('is a valid input, and reads from its line in inches', () => {
+    expect(validate(finPlate.schema, B)).toHaveProperty('value');
+  });
+});

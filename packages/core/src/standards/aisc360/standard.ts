@@ -1,0 +1,168 @@
+import {
+  boltGroup,
+  BOLT_CLASS_NAMES,
+  BOLT_GROUPS,
+  INCH,
+  STEEL_GRADES,
+  steelStrength,
+  US_STEELS,
+  usBolt,
+  usHole,
+  usSteel,
+} from '../../catalogue/index.ts';
+import { ROWS_FIELD, type Basis } from '../../basis/basis.ts';
+import type { BasisField } from '../../basis/field.ts';
+import type { FactorChoice, Standard } from '../../basis/standard.ts';
+import { Refusal } from '../../refusal.ts';
+
+/** What AISC 360 leaves to the office or the job. */
+export interface Aisc360Settings {
+  readonly electrode: '60' | '70' | '80';
+  /** Eccentric groups of bolts by the instantaneous centre, or elastic. */
+  readonly bolt_groups: 'instantaneous' | 'elastic';
+  /** Deformation at bolt holes under service load is a concern: 2.4 and 1.2, else 3.0 and 1.5. */
+  readonly deformation: boolean;
+  /** Fillets count the direction of their force where all of a joint run alike. */
+  readonly directional: boolean;
+  /** The beam may end so much short of its dimension, mm. */
+  readonly underrun: number;
+  readonly configuration: 'auto' | 'conventional' | 'extended';
+  /** Unpainted weathering steel: closer spacing. */
+  readonly exposed: boolean;
+}
+export const aiscSettings = ({ settings }: Basis): Aisc360Settings => settings as unknown as Aisc360Settings;
+/** Load and resistance factor design; else allowable strength design. */
+export const isLrfd = ({ set }: Pick<Basis, 'set'>): boolean => set === 'LRFD';
+
+const names = (suffix: string): FactorChoice['actions'] => ({
+  V_Ed: `V_${suffix}`,
+  N_Ed: `N_${suffix}`,
+  N_tie: 'N_tie',
+  V_far: `V_${suffix},far`,
+  M_y: `M_${suffix}`,
+});
+const CHOICES: readonly FactorChoice[] = [
+  { id: 'LRFD', label: 'LRFD, load and resistance factors', short: 'LRFD', source: 'LRFD', factors: {}, actions: names('u')! },
+  { id: 'ASD', label: 'ASD, allowable strength', short: 'ASD', source: 'ASD', factors: {}, actions: names('a')! },
+];
+
+const SETTINGS: readonly BasisField[] = [
+  {
+    id: 'electrode',
+    label: 'Weld metal',
+    type: 'choice',
+    options: [
+      ['60', 'E60, 60 ksi'],
+      ['70', 'E70, 70 ksi'],
+      ['80', 'E80, 80 ksi'],
+    ],
+    usual: '70',
+    about: 'Tensile strength of the electrodes (J2.4)',
+  },
+  {
+    id: 'bolt_groups',
+    label: 'Eccentric bolt groups by the',
+    type: 'choice',
+    options: [
+      ['instantaneous', 'instantaneous centre'],
+      ['elastic', 'elastic method'],
+    ],
+    usual: 'instantaneous',
+    about: 'The instantaneous centre counts what bolts give before they break; the elastic method is on the safe side of it',
+  },
+  {
+    id: 'configuration',
+    label: 'Single plates are',
+    type: 'choice',
+    options: [
+      ['auto', 'conventional where they may be'],
+      ['conventional', 'conventional'],
+      ['extended', 'extended'],
+    ],
+    usual: 'auto',
+    about: 'A conventional single plate keeps limits under which its bending needs no check',
+  },
+  ROWS_FIELD,
+  {
+    id: 'underrun',
+    label: 'Underrun of the beam’s length, mm',
+    type: 'number',
+    limits: [0, 15],
+    usual: 6.35,
+    about: 'A beam may be cut so much short: its bolts are then nearer to its end (strength alone, not the edge rule)',
+  },
+  {
+    id: 'deformation',
+    label: 'Deformation at bolt holes is a concern',
+    type: 'yes',
+    usual: true,
+    about: 'Else bearing and tearout take 3.0 and 1.5 in place of 2.4 and 1.2 (J3.11)',
+  },
+  {
+    id: 'directional',
+    label: 'Fillets count the direction of the force',
+    type: 'yes',
+    usual: true,
+    about: 'Up to half as much again across the weld, where all lines run alike (J2.4)',
+  },
+  {
+    id: 'exposed',
+    label: 'Unpainted weathering steel',
+    type: 'yes',
+    usual: false,
+    about: 'Bolts may stand no further apart than 14 t and 7 in (J3.6)',
+  },
+];
+
+export const aisc360: Standard = {
+  id: 'AISC 360-22',
+  title: 'ANSI/AISC 360-22',
+  sets: { key: 'format', label: 'Design format', noun: 'format', choices: CHOICES },
+  factors: [],
+  settings: SETTINGS,
+  units: 'US',
+  materials: {
+    grades: [...US_STEELS, ...STEEL_GRADES],
+    diameters: [0.5, 0.625, 0.75, 0.875, 1, 1.125, 1.25, 1.375, 1.5].map((x) => x * INCH),
+    classes: [...BOLT_GROUPS, ...BOLT_CLASS_NAMES],
+    steel: (steel, t, _set, field, own) => {
+      const named = steel.grade === undefined || own.some((o) => o.name === steel.grade) ? undefined : usSteel(steel.grade);
+      // The correlation factor of EN 1993 means nothing here.
+      if (named) {
+        const [f_y, f_u] = [steel.f_y ?? named.f_y, steel.f_u ?? named.f_u];
+        if (f_u < f_y) throw new Refusal(field, `${field}: f_u is less than f_y; accepted is f_u of at least f_y.`);
+        return { f_y, f_u, beta_w: 1 };
+      }
+      if (
+        steel.grade !== undefined &&
+        !own.some((o) => o.name === steel.grade) &&
+        !(STEEL_GRADES as readonly string[]).includes(steel.grade)
+      )
+        throw new Refusal(
+          field,
+          `${field}: there is no steel grade "${steel.grade}"; accepted are ${[...US_STEELS, ...STEEL_GRADES, ...own.map((o) => o.name)].join(', ')}.`,
+        );
+      return steelStrength({ ...steel, beta_w: steel.beta_w ?? 1 }, t, 'UK', field, own);
+    },
+    bolt: usBolt,
+    boltClass: (name, field = 'bolts.cls') => {
+      const group = boltGroup(name);
+      if (group) return { f_ub: group.F_u, alpha_v: group.F_nv_N / group.F_u };
+      throw new Refusal(
+        field,
+        `${field}: there is no bolt group "${name}"; accepted are ${[...BOLT_GROUPS, ...BOLT_CLASS_NAMES].join(', ')}.`,
+      );
+    },
+    hole: usHole,
+    stronger: { A36: 'A572-50', S235: 'S275', S275: 'S355', '120': '150', A307: '120', '8.8': '10.9' },
+    usualBolts: [0.75, 0.875, 1, 1.125].map((x) => x * INCH),
+  },
+  throat: () => Math.SQRT1_2,
+  // Nominal strengths without buckling, factored as the strength that is available in LRFD: 0.90, and 1.00 in shear (G2.1).
+  section: (p, f_y) => ({
+    shear: 0.6 * f_y * p.A_v,
+    axial: 0.9 * f_y * p.A,
+    moment_y: 0.9 * f_y * p.W_pl_y,
+    moment_z: 0.9 * f_y * p.W_pl_z,
+  }),
+};
