@@ -41,6 +41,8 @@ export interface Materials {
   /** The next stronger grade and class that shops have, and usual sizes of bolts. */
   readonly stronger: Readonly<Record<string, string>>;
   readonly usualBolts: readonly number[];
+  /** What a first detail starts from, and examples of sections. */
+  readonly usual: { readonly grade: string; readonly beam: string; readonly column: string };
 }
 
 /** A standard as described data: what pages, files, title blocks and kinds of joint ask of it. Its resistances stand beside, in its folder. */

@@ -8,18 +8,25 @@ import { steelStrength } from './steels.ts';
 
 describe('sections', () => {
   it('proves every row: mass from geometry within 1.5 % of the nominal mass', () => {
-    expect(SECTIONS.length).toBeGreaterThan(450);
+    expect(SECTIONS.length).toBeGreaterThan(720);
     const wrong = SECTIONS.filter((s) => Math.abs(properties(s).mass / s.mass! - 1) > 0.015).map((s) => s.name);
     expect(wrong).toEqual([]);
   });
   it('holds each family and no name twice', () => {
     const families = new Set(SECTIONS.map(familyOf));
-    for (const f of ['UB', 'UC', 'PFC', 'IPE', 'IPE A', 'IPE O', 'HEA', 'HEB', 'HEM', 'SHS', 'RHS', 'CHS'])
+    for (const f of ['W', 'UB', 'UC', 'PFC', 'IPE', 'IPE A', 'IPE O', 'HEA', 'HEB', 'HEM', 'SHS', 'RHS', 'CHS'])
       expect(families).toContain(f);
     expect(new Set(SECTIONS.map((s) => s.name)).size).toBe(SECTIONS.length);
   });
   it('has the designation mass of UB, UC in its name', () => {
     for (const s of SECTIONS.filter((x) => /^U[BC] /.test(x.name))) expect(s.name.endsWith(`x${s.mass}`)).toBe(true);
+  });
+  it('has the weight of W shapes in their name, and 270 of them', () => {
+    const shapes = SECTIONS.filter((x) => x.system === 'US');
+    expect(shapes.length).toBeGreaterThan(270);
+    // W16x31: 31 lb/ft = 46.13 kg/m, 15.9 in deep; k 0.842 in.
+    expect(findSection('w16X31', 'x')).toMatchObject({ h: 403.86, tw: 6.985, mass: expect.closeTo(46.133, 3) as number });
+    for (const s of shapes) expect(s.name.split('x')[1]).toBe(String(Number(((s.mass! * 0.3048) / 0.45359237).toFixed(6))));
   });
   it('finds a section whatever the spelling, and says what is near when it does not', () => {
     expect(findSection('ub 406×140×39', 'beam.section').name).toBe('UB 406x140x39');

@@ -4,6 +4,7 @@ import rectangular from './data/hollow-rectangular.json' with { type: 'json' };
 import european from './data/european-i-h.json' with { type: 'json' };
 import ukBeams from './data/uk-beams-columns.json' with { type: 'json' };
 import channels from './data/uk-channels.json' with { type: 'json' };
+import wideFlange from './data/us-wide-flange.json' with { type: 'json' };
 
 /** Nominal dimensions in mm. I: rolled I or H; C: parallel flange channel; RHS: square and rectangular hollow; CHS: circular hollow. */
 export type SectionShape =
@@ -22,6 +23,8 @@ export type Section = SectionShape & {
   readonly name: string;
   /** Nominal mass, kg/m; absent for custom sections. */
   readonly mass?: number;
+  /** System of units that it is rolled and named in; SI when absent. */
+  readonly system?: 'US';
 };
 
 export type OpenSection = Section & { shape: 'I' | 'C' };
@@ -37,9 +40,26 @@ const read = (file: DataFile): Section[] =>
     (row) => ({ shape: file.shape, ...Object.fromEntries(file.columns.map((c, i) => [c, row[i]])) }) as unknown as Section,
   );
 
-export const SECTIONS: readonly Section[] = [ukBeams, channels, european, rectangular, circular].flatMap((f) =>
-  read(f as DataFile),
-);
+const INCH = 25.4;
+/** Pounds a foot in kilograms a metre. */
+const LB_FT = 0.45359237 / 0.3048;
+/** W shapes, given in inches and pounds a foot; the root radius is what k for design has over the flange. */
+const W_SHAPES: readonly Section[] = wideFlange.rows.map((row) => {
+  const [name, d, tw, b, tf, k, weight] = row as unknown as [string, number, number, number, number, number, number];
+  const [h, web, flange, t, r] = [d, tw, b, tf, k - tf].map((x) => Number((x * INCH).toPrecision(12))) as [
+    number,
+    number,
+    number,
+    number,
+    number,
+  ];
+  return { shape: 'I', name, h, b: flange, tw: web, tf: t, r, mass: weight * LB_FT, system: 'US' };
+});
+
+export const SECTIONS: readonly Section[] = [
+  ...[ukBeams, channels, european, rectangular, circular].flatMap((f) => read(f as DataFile)),
+  ...W_SHAPES,
+];
 
 /** Spelling that a name is found by: case, spaces and the multiplication sign do not matter. */
 export const sectionKey = (name: string): string => name.toUpperCase().replaceAll('×', 'X').replace(/\s+/g, '');
@@ -47,7 +67,7 @@ export const sectionKey = (name: string): string => name.toUpperCase().replaceAl
 const BY_KEY = new Map(SECTIONS.map((s) => [sectionKey(s.name), s]));
 
 /** Family of a section: "UB", "IPE A", "CHS". */
-export const familyOf = (s: Section): string => /^[A-Za-z ]+(?= )/.exec(s.name)?.[0] ?? s.name;
+export const familyOf = (s: Section): string => /^[A-Za-z ]+?(?= ?\d)/.exec(s.name)?.[0] ?? s.name;
 
 /** A section by name, from the job's own list first. Refuses an unknown name and suggests near ones. */
 export function findSection(name: string, field: string, custom: readonly Section[] = []): Section {

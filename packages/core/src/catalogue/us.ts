@@ -72,9 +72,16 @@ export function pretension(d: number, name: string): { readonly T_b: number; rea
   const i = bolts.threads.findIndex(([size]) => sameSize(size!, inches));
   const listed = (bolts.pretension as Record<string, (number | null)[]>)[name]?.[i];
   if (listed) return { T_b: listed * KIP, fromTable: true };
-  const [n, group] = [threadsOf(inches), boltGroup(name)];
-  if (n === undefined || !group) return null;
-  const A_t = Math.round((Math.PI / 4) * (inches - 0.9743 / n) ** 2 * 1000) / 1000;
+  const group = boltGroup(name);
+  const metric = group?.named === false ? BOLT_SIZES.find((b) => b.d === d) : undefined;
+  const n = threadsOf(inches);
+  // A metric bolt of a class that is preloaded, by its own stress area.
+  const A_t = metric
+    ? metric.A_s / INCH ** 2
+    : n === undefined
+      ? null
+      : Math.round((Math.PI / 4) * (inches - 0.9743 / n) ** 2 * 1000) / 1000;
+  if (!group || A_t === null || (metric && name !== '8.8' && name !== '10.9')) return null;
   return { T_b: Math.round((0.7 * group.F_u * A_t) / KSI) * KIP, fromTable: false };
 }
 

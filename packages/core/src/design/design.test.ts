@@ -16,6 +16,7 @@ import { otherForm } from './other-form.ts';
 import { anyEndPlate } from '../joints/end-plate/any-input.testing.ts';
 import { anyFinPlate } from '../joints/fin-plate/any-input.testing.ts';
 import { waysOut } from './ways-out.ts';
+import { optionsOf } from '../joints/kind.ts';
 
 const shear = (V_Ed: number): Combination => ({ name: 'C', V_Ed, N_Ed: 0, N_tie: 0 });
 const first = (
@@ -309,8 +310,9 @@ describe.each(KINDS.map((k) => [k.title, k] as const))('the fields of %s', (_t, 
   it('give back what was set, and leave the input before untouched', () => {
     const before = JSON.stringify(input);
     for (const f of kind.fields.filter((x) => !x.applies || x.applies(input))) {
-      const value = f.options
-        ? f.options.at(-1)!.value
+      const options = optionsOf(f, DEFAULT_BASIS.standard);
+      const value = options
+        ? options.at(-1)!.value
         : f.type === 'section'
           ? 'UB 533x210x92'
           : f.steps![Math.floor(f.steps!.length / 2)]!;

@@ -1,8 +1,9 @@
 import type Joi from 'joi';
 import { limitWords } from '../validate/limits.ts';
-import { SI, type Units } from '../units/system.ts';
+import type { Basis } from '../basis/basis.ts';
+import { DEFAULT_BASIS } from '../standards/job-basis.ts';
 import { fieldSteps } from './field-makers.ts';
-import type { Field, JointKind } from './kind.ts';
+import { optionsOf, type Field, type JointKind } from './kind.ts';
 
 /** What is worth knowing of a field while it is typed. */
 export interface FieldHelp {
@@ -15,9 +16,11 @@ export interface FieldHelp {
 }
 
 /** The limits that the input's own schema sets for a field; nothing where the field is worked out from others. */
-function accepted<I>(schema: Joi.ObjectSchema, field: Field<I>, input: I, units: Units): string | undefined {
+function accepted<I>(schema: Joi.ObjectSchema, field: Field<I>, input: I, basis: Basis): string | undefined {
+  const { units } = basis;
   if (field.type === 'section') return 'a section of the catalogue or the job';
-  if (field.options) return field.options.length <= 16 ? field.options.map((o) => o.label).join(', ') : undefined;
+  const options = optionsOf(field, basis.standard);
+  if (options) return options.length <= 24 ? options.map((o) => o.label).join(', ') : undefined;
   return limitWords(
     schema,
     input,
@@ -36,8 +39,14 @@ function about(steps: readonly number[], value: number): number[] {
 }
 
 /** What a field is, its symbol, its limits by the schema, and usual values. */
-export function fieldHelp<I>(kind: Pick<JointKind<I>, 'schema'>, field: Field<I>, input: I, units: Units = SI): FieldHelp {
-  const says = accepted(kind.schema, field, input, units);
+export function fieldHelp<I>(
+  kind: Pick<JointKind<I>, 'schema'>,
+  field: Field<I>,
+  input: I,
+  basis: Basis = DEFAULT_BASIS,
+): FieldHelp {
+  const { units } = basis;
+  const says = accepted(kind.schema, field, input, basis);
   const steps = fieldSteps(field, units);
   const value = Number(field.get(input));
   return {

@@ -1,6 +1,7 @@
-import { HOLE_KINDS, GRADE_CHOICES, type HoleKind } from '../catalogue/index.ts';
-import type { Units } from '../units/system.ts';
-import type { Field, FieldValue, Move } from './kind.ts';
+import { HOLE_KINDS, type HoleKind } from '../catalogue/index.ts';
+import { boltName, type Units } from '../units/system.ts';
+import type { Basis } from '../basis/basis.ts';
+import { optionsOf, type Field, type FieldValue, type Move } from './kind.ts';
 import { printPitch, readPitch, type Pitch } from './pitches.ts';
 
 export const PLATE_STEPS = [6, 8, 10, 12, 15, 20, 25];
@@ -62,12 +63,31 @@ export const fieldMakers = <I>() => ({
     get,
     set,
   }),
+  /** Size and class of bolts, as the standard has them. */
+  boltSize: (get: (i: I) => number, set: (i: I, v: number) => I): Field<I> => ({
+    id: 'bolts.d',
+    label: 'Bolt size',
+    quantity: 'none',
+    type: 'choice',
+    options: ({ materials }) => materials.diameters.map((value) => ({ value, label: boltName(value) })),
+    get,
+    set: (i, v) => set(i, Number(v)),
+  }),
+  boltClass: (get: (i: I) => string, set: (i: I, v: string) => I): Field<I> => ({
+    id: 'bolts.cls',
+    label: 'Class',
+    quantity: 'none',
+    type: 'choice',
+    options: ({ materials }) => materials.classes.map((value) => ({ value, label: value })),
+    get,
+    set: (i, v) => set(i, String(v)),
+  }),
   grade: (id: string, label: string, get: (i: I) => string | undefined, set: (i: I, v: string) => I): Field<I> => ({
     id,
     label,
     quantity: 'none',
     type: 'grade',
-    options: GRADE_CHOICES,
+    options: ({ materials }) => materials.grades.map((value) => ({ value, label: value })),
     get,
     set: (i, v) => set(i, String(v)),
   }),
@@ -88,7 +108,7 @@ export function fieldSteps<I>({ steps = [], quantity }: Field<I>, units: Units):
 
 /** A field moved up or down its practical values, `by` places; nothing where the ladder ends. */
 export function stepMove<I>(
-  units: Units,
+  { units, standard }: Basis,
   fields: readonly Field<I>[],
   input: I,
   id: string,
@@ -98,10 +118,11 @@ export function stepMove<I>(
   const field = fields.find((f) => f.id === id)!;
   const now = Number(field.get(input));
   if (!Number.isFinite(now)) return []; // a list of unequal values has no next step
-  const ladder = (field.options?.map((o) => Number(o.value)) ?? fieldSteps(field, units))
+  const options = optionsOf(field, standard);
+  const ladder = (options?.map((o) => Number(o.value)) ?? fieldSteps(field, units))
     .filter((x) => (by > 0 ? x > now + 1e-6 : x < now - 1e-6))
     .sort((a, b) => (a - b) * by);
   const next = ladder[Math.abs(by) - 1];
-  const shown = (x: number): string => (field.quantity === 'length' && !field.options ? units.length(x) : String(x));
+  const shown = (x: number): string => (field.quantity === 'length' && !options ? units.length(x) : String(x));
   return next === undefined ? [] : [{ label: `${label} ${shown(now)} → ${shown(next)}`, input: field.set(input, next) }];
 }

@@ -9,7 +9,10 @@ import { kindByCode, KINDS } from './registry.ts';
 
 // A kind is a folder and a line in the registry, a standard too, and a line in each kind that is checked to it: these are told to nobody else,
 // and all of the core serves them.
-const standards = { ...hangerMaking.standards, [plain.id]: hangerToPlain };
+const standards = {
+  ...hangerMaking.standards,
+  [plain.id]: { prepare: hangerToPlain, first: hangerMaking.standards['EN 1993-1-8']!.first },
+};
 const hanger: JointKind<HangerInput> = { ...toEn1993, ...building({ ...hangerMaking, standards }) };
 const registry = KINDS as unknown as (typeof hanger)[];
 registry.push(hanger);

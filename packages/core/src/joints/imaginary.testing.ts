@@ -12,7 +12,7 @@ import { Sheet, type Formula } from '../formula/index.ts';
 import { Refusal } from '../refusal.ts';
 import { size } from '../validate/sizes.ts';
 import { fieldMakers } from './field-makers.ts';
-import { building, LineError, type JointKind, type Making } from './kind.ts';
+import { building, LineError, type JointKind, type Making, type Start } from './kind.ts';
 
 /** A plate that hangs on one bolt: no joint that anybody builds, but all that a kind has to be. */
 export interface HangerInput {
@@ -119,10 +119,14 @@ function hangerDrawing(m: HangerModel, solid: Solid, title: TitleBlock): Drawing
   return { ...empty, width: SHEET.width, height: SHEET.height, items, failures, labelAt: [120, 60], scale: `1:${scale}` };
 }
 
+const hangerFirst = (start: Start) => ({
+  input: { plate: USUAL, bolt: { d: Number((start as { d: string }).d), cls: '8.8' } },
+  why: ['As is usual.'],
+});
 /** What it makes, so that a test can add a standard to it. */
 export const hangerMaking: Making<HangerInput, HangerModel, Prepared> = {
   model: hangerModel,
-  standards: { [en1993.id]: hangerToEn1993 },
+  standards: { [en1993.id]: { prepare: hangerToEn1993, first: hangerFirst } },
   solid: hangerSolid,
   quantities: ({ solid, model }) => ({
     bolts: 1,
@@ -164,7 +168,7 @@ export const hanger: JointKind<HangerInput> = {
   ],
   edits: [],
   family: 'hanger',
-  seeds: [{ id: 'd', label: 'Bolt', type: 'number', start: '16', example: '16' }],
+  seeds: () => [{ id: 'd', label: 'Bolt', type: 'number', start: '16', example: '16' }],
   seedOf: (i) => ({ d: String(i.bolt.d) }),
   actions: [{ name: 'V_Ed', short: 'V', meaning: 'V pulls the plate down', example: 40 }],
   ...building(hangerMaking),
@@ -180,8 +184,4 @@ export const hanger: JointKind<HangerInput> = {
       return { plate: { t: n[0]!, b: n[1]!, h: n[2]!, e1: n[6]!, steel: { grade: m[4]! } }, bolt: { d: n[4]!, cls: m[6]! } };
     },
   },
-  first: (start) => ({
-    input: { plate: USUAL, bolt: { d: Number((start as { d: string }).d), cls: '8.8' } },
-    why: ['As is usual.'],
-  }),
 };

@@ -3,6 +3,7 @@ import type { ActionField, Combination } from '../actions/combination.ts';
 import type { Drawing, TitleBlock } from '../detail/drawing.ts';
 import type { Point, Quantities, Solid } from '../detail/solid.ts';
 import type { Basis } from '../basis/basis.ts';
+import type { Standard } from '../basis/standard.ts';
 import type { Quantity, Units } from '../units/system.ts';
 import { once } from '../lazy.ts';
 import { Refusal } from '../refusal.ts';
@@ -10,6 +11,11 @@ import type { Prepared } from '../checks/check.ts';
 import type { MemberFacts } from './members.ts';
 
 export type FieldValue = number | string | boolean;
+
+export interface Option {
+  readonly value: FieldValue;
+  readonly label: string;
+}
 
 /** One value of a joint that the user can change; what screens, popovers and dimensions know of it. */
 export interface Field<I> {
@@ -20,7 +26,8 @@ export interface Field<I> {
   readonly quantity: Quantity;
   /** `list`: one number, or several with spaces between them. */
   readonly type: 'number' | 'list' | 'choice' | 'toggle' | 'section' | 'grade';
-  readonly options?: readonly { readonly value: FieldValue; readonly label: string }[];
+  /** Choices; a function where the standard of the job has its own. `optionsOf` gives them. */
+  readonly options?: readonly Option[] | ((of: Standard) => readonly Option[]);
   /** Shapes of section that it may be; I and C when absent. */
   readonly shapes?: readonly string[];
   /** Practical values that the arrow keys step through, in mm where it is a length. */
@@ -31,6 +38,10 @@ export interface Field<I> {
   /** Whether the field means anything on this joint; shown always when absent. */
   applies?(input: I): boolean;
 }
+
+/** The choices of a field under a standard; undefined where it has none. */
+export const optionsOf = <I>({ options }: Field<I>, standard: Standard): readonly Option[] | undefined =>
+  typeof options === 'function' ? options(standard) : options;
 
 /** A change made at a place on the drawing: a row more, a row less. */
 export interface Edit<I> {
@@ -136,12 +147,19 @@ export interface Parts<M, P> {
   readonly solid: Solid;
 }
 
+/** A kind under one standard: its checks, and the first detail of that practice. */
+export interface UnderStandard<I, M, P> {
+  /** The joint laid out for checking. */
+  prepare(model: M, solid: () => Solid): P;
+  first(start: Start, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I>;
+}
+
 /** What a kind makes, each from what it needs. `M` is its looked-up model, `P` the joint laid out for checking. */
 export interface Making<I, M, P extends Prepared> {
   /** Looks everything up; throws a Refusal when the joint can't be built as described. */
   model(input: I, basis: Basis): M;
-  /** The joint laid out for checking, under each standard that the kind knows, by the standard's name. */
-  readonly standards: Readonly<Record<string, (model: M, solid: () => Solid) => P>>;
+  /** What it is under each standard that the kind knows, by the standard's name. */
+  readonly standards: Readonly<Record<string, UnderStandard<I, M, P>>>;
   solid(model: M): Solid;
   quantities(parts: Parts<M, P>): Quantities;
   drawing(parts: Parts<M, P>, title: TitleBlock, combination: Combination | null): Drawing;
@@ -154,18 +172,19 @@ export interface Making<I, M, P extends Prepared> {
 /** The part of a kind that builds joints. */
 export function building<I, M, P extends Prepared>(
   making: Making<I, M, P>,
-): Pick<JointKind<I>, 'build' | 'offers' | 'standards'> {
+): Pick<JointKind<I>, 'build' | 'first' | 'offers' | 'standards'> {
   const standards = Object.keys(making.standards);
+  const under = ({ standard: { id } }: Basis): UnderStandard<I, M, P> => {
+    const found = Object.hasOwn(making.standards, id) ? making.standards[id] : undefined;
+    if (found) return found;
+    throw new Refusal('standard', `standard: this joint is not checked to ${id}; accepted are ${standards.join(', ')}.`);
+  };
   return {
     standards,
     offers: { chart: making.chart !== undefined, lists: making.lists !== undefined, template: making.template !== undefined },
+    first: (start, combinations, basis, judge) => under(basis).first(start, combinations, basis, judge),
     build: (input, basis) => {
-      const prepare = Object.hasOwn(making.standards, basis.standard.id) ? making.standards[basis.standard.id] : undefined;
-      if (!prepare)
-        throw new Refusal(
-          'standard',
-          `standard: this joint is not checked to ${basis.standard.id}; accepted are ${standards.join(', ')}.`,
-        );
+      const { prepare } = under(basis);
       const model = making.model(input, basis);
       const solid = once(() => making.solid(model));
       const prepared = once(() => prepare(model, solid));
@@ -229,7 +248,8 @@ export interface JointKind<I = unknown> {
   readonly edits: readonly Edit<I>[];
   /** Kinds of one family join the same members under the same actions: one can be changed for another. */
   readonly family: string;
-  readonly seeds: readonly SeedField[];
+  /** What is asked before a first detail, under a standard. */
+  seeds(of: Standard): readonly SeedField[];
   /** Members of a joint as the start of another form of its family; throws a Refusal where there is none. */
   seedOf(input: I): Start;
   /** Actions that it takes, in the order of cards and tables. */

@@ -7,6 +7,7 @@ import {
   firstPath,
   kindOf,
   lineOf,
+  optionsOf,
   SI,
   type Field,
   type FieldValue,
@@ -131,7 +132,7 @@ function inputs(page: Page, joint: JointDocument, { quantities: q, basis }: Join
     .filter((f) => !f.applies || f.applies(joint.input))
     .map((f) => {
       const value = f.get(joint.input);
-      const option = f.options?.find((o) => o.value === value)?.label;
+      const option = optionsOf(f, basis.standard)?.find((o) => o.value === value)?.label;
       return [
         f.label,
         value === undefined

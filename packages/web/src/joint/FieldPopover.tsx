@@ -72,7 +72,7 @@ function FieldRow({ field, editor, onFocus }: { field: Field<unknown>; editor: J
   const value = field.get(editor.input);
   const [problem, setProblem] = useState<string | null>(null);
   const set = (v: FieldValue): void => setProblem(editor.set(field.id, v));
-  const unit = field.options ? '' : editor.units.unitOf(field.quantity);
+  const unit = editor.options(field) ? '' : editor.units.unitOf(field.quantity);
   return (
     <div onFocus={onFocus}>
       <label className="field-row">
@@ -120,10 +120,13 @@ function Control({
         own={editor.job.sections}
       />
     );
-  if (field.type === 'grade' || field.options) {
+  const choices = editor.options(field);
+  if (field.type === 'grade' || choices) {
     const own = field.type === 'grade' ? editor.job.steels.map((s) => ({ value: s.name as FieldValue, label: s.name })) : [];
-    const options = [...(field.options ?? []), ...own];
-    const known = options.findIndex((o) => o.value === value);
+    const options = [...(choices ?? []), ...own];
+    const known = options.findIndex(
+      (o) => o.value === value || (typeof value === 'number' && Math.abs(Number(o.value) - value) < 1e-6),
+    );
     return (
       <select className="select" value={known} onChange={(e) => set(options[Number(e.target.value)]!.value)}>
         {known < 0 && <option value={-1}>own values</option>}

@@ -7,6 +7,8 @@ import {
   Refusal,
   validate,
   fieldSteps,
+  optionsOf,
+  type Option,
   type Field,
   type Units,
   type FieldValue,
@@ -28,6 +30,8 @@ export interface JointEditor {
   value(id: string): FieldValue | undefined;
   /** The same as it is typed. */
   typed(id: string): string;
+  /** What may be chosen; undefined where a value is typed. */
+  options(f: Field<unknown>): readonly Option[] | undefined;
   /** Practical values of a field, for the arrow keys. */
   steps(f: Field<unknown>): readonly number[];
   set(id: string, value: FieldValue): string | null;
@@ -73,18 +77,20 @@ export function makeEditor(
     return null;
   };
   const field = (id: string): Field<unknown> | undefined => kind.fields.find((f) => f.id === id) ?? kind.placeField?.(id);
-  const { units } = basisOf(job, content.settings);
+  const basis = basisOf(job, content.settings);
+  const { units } = basis;
   const shown = (f: Field<unknown>, v: FieldValue): string =>
-    f.options?.find((o) => o.value === v)?.label ?? typedValue(f, v, units);
+    optionsOf(f, basis.standard)?.find((o) => o.value === v)?.label ?? typedValue(f, v, units);
   return {
     job,
     units,
+    options: (f) => optionsOf(f, basis.standard),
     input: content.input,
     field,
     take,
     help: (id) => {
       const f = field(id);
-      return f ? fieldHelpWords(fieldHelp(kind, f, content.input, units)) : '';
+      return f ? fieldHelpWords(fieldHelp(kind, f, content.input, basis)) : '';
     },
     value: (id) => field(id)?.get(content.input),
     typed: (id) => {

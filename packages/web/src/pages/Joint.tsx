@@ -242,7 +242,8 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly Sibling[]
     ([id]) =>
       (id !== 'chart' || kind.offers.chart) &&
       (id !== 'lists' || kind.offers.lists) &&
-      (id !== 'alternatives' || KINDS.some((k) => k.id !== kind.id && k.family === kind.family)),
+      (id !== 'alternatives' ||
+        KINDS.some((k) => k.id !== kind.id && k.family === kind.family && k.standards.includes(job.basis.standard))),
   );
   const at = siblings.findIndex((s) => s.id === record.id);
   const go = useCallback(

@@ -2,11 +2,13 @@ import { Fragment, useState } from 'react';
 import {
   actionRow,
   KINDS,
+  standardOf,
   unitsOf,
   type Combination,
   type JobRecord,
   type JointKind,
   type Seed,
+  type Standard,
   type SeedField,
   type Units,
 } from '@ample/core';
@@ -18,8 +20,10 @@ import { SectionInput } from '../parts/SectionInput.tsx';
 import { checker } from '../work/client.ts';
 
 /** What is asked for before anything was typed; numbers as they are typed in the job's units. */
-const startOf = (kind: JointKind, units: Units): Seed =>
-  Object.fromEntries(kind.seeds.map((f) => [f.id, f.quantity && f.start ? units.stated(Number(f.start), f.quantity) : f.start]));
+const startOf = (kind: JointKind, of: Standard, units: Units): Seed =>
+  Object.fromEntries(
+    kind.seeds(of).map((f) => [f.id, f.quantity && f.start ? units.stated(Number(f.start), f.quantity) : f.start]),
+  );
 const labelOf = (f: SeedField, units: Units): string => (f.quantity ? `${f.label}, ${units.unitOf(f.quantity)}` : f.label);
 
 /** Members and forces in, a first detail out. */
@@ -35,18 +39,20 @@ export function NewJoint({
   onMade: (id: string, why: readonly string[]) => void;
 }) {
   const units = unitsOf(job.basis);
+  const standard = standardOf(job.basis.standard);
+  const kinds = KINDS.filter((k) => k.standards.includes(standard.id));
   const [mark, setMark] = useState(suggested);
-  const [kindId, setKind] = useState(KINDS[0]!.id);
+  const [kindId, setKind] = useState(kinds[0]!.id);
   const kind = KINDS.find((k) => k.id === kindId)!;
   const [seeds, setSeeds] = useState<Readonly<Record<string, Seed>>>({});
   // What was typed for one form stays for the others of its family.
-  const seed = seeds[kind.family] ?? startOf(kind, units);
+  const seed = seeds[kind.family] ?? startOf(kind, standard, units);
   const [table, setTable] = useState('');
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
   const { note, onFocus } = useFieldNote();
   const pasted = parseActions(table, kind.actions, units);
-  const asked = kind.seeds.filter((f) => !f.applies || f.applies(seed));
+  const asked = kind.seeds(standard).filter((f) => !f.applies || f.applies(seed));
   const set = (change: Seed): void => setSeeds({ ...seeds, [kind.family]: { ...seed, ...change } });
 
   const submit = async (): Promise<void> => {
@@ -93,14 +99,14 @@ export function NewJoint({
               onChange={(e) => setMark(e.target.value)}
             />
           </label>
-          {KINDS.length > 1 && (
+          {kinds.length > 1 && (
             <label
               className="contents"
               data-help="Form: what kind of joint it is; it can be changed later for another that joins the same members."
             >
               <span>Form</span>
               <select className="select" value={kindId} onChange={(e) => setKind(e.target.value)}>
-                {KINDS.map((k) => (
+                {kinds.map((k) => (
                   <option key={k.id} value={k.id}>
                     {k.title}
                   </option>

@@ -75,7 +75,9 @@ const worker = {
   /** The same members and actions in every other form, each judged and drawn, for comparison. */
   forms(content: JointContent, job: JobLike, title: TitleDraft): Form[] {
     const basis = basisFor(job, content);
-    return KINDS.filter((k) => k.id !== content.kind && k.family === kindOf(content.kind).family).map((kind) => {
+    return KINDS.filter(
+      (k) => k.id !== content.kind && k.family === kindOf(content.kind).family && k.standards.includes(basis.standard.id),
+    ).map((kind) => {
       const made = refusing(() => {
         const { input, why } = otherForm(content.kind, content.input, kind.id, content.combinations, basis);
         const joint = kind.build(input, basis);

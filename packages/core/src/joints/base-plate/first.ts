@@ -213,13 +213,12 @@ export function baseFirst(
 
 /** Small moves round a base, each one step of one thing. */
 export function baseMoves(i: I, m: BaseModel): Move<I>[] {
-  const { units: u, standard } = m.basis;
-  const { materials } = standard;
+  const { materials } = m.basis.standard;
   const moves: Move<I>[] = [];
   const step = (id: string, label: string, ...by: number[]): void => {
     const f = baseField(id);
     if (f.applies && !f.applies(i)) return;
-    for (const b of by) moves.push(...stepMove(u, baseFields, i, id, label, b));
+    for (const b of by) moves.push(...stepMove(m.basis, baseFields, i, id, label, b));
   };
   step('plate.t', 'plate', 1, 2, 3, -1);
   step('anchors.h_ef', 'embedment', 3, 6, 12, 20);

@@ -1,5 +1,4 @@
 import { COLUMN_ACTIONS } from '../../actions/combination.ts';
-import { GRADE_CHOICES } from '../../catalogue/index.ts';
 import { Refusal } from '../../refusal.ts';
 import { exact } from '../../units/format.ts';
 import { strength, type MemberFacts } from '../members.ts';
@@ -18,10 +17,17 @@ import { baseDrawing } from './views.ts';
 import type { Basis } from '../../basis/basis.ts';
 import { en1993 } from '../../standards/en1993/standard.ts';
 import { SI } from '../../units/system.ts';
+import type { Standard } from '../../basis/standard.ts';
 
-const seeds: readonly SeedField[] = [
+const seeds = ({ materials }: Standard): readonly SeedField[] => [
   { id: 'column', label: 'Column', type: 'section', start: '', example: 'UC 254x254x73', shapes: COLUMN_SHAPES },
-  { id: 'columnGrade', label: 'Column steel', type: 'grade', options: GRADE_CHOICES, start: 'S355' },
+  {
+    id: 'columnGrade',
+    label: 'Column steel',
+    type: 'grade',
+    options: materials.grades.map((value) => ({ value, label: value })),
+    start: 'S355',
+  },
   {
     id: 'base',
     label: 'Base',
@@ -76,7 +82,7 @@ export const columnBase: JointKind<BaseInput> = {
   actions: COLUMN_ACTIONS,
   ...building({
     model: baseModel,
-    standards: { [en1993.id]: prepareBase },
+    standards: { [en1993.id]: { prepare: prepareBase, first: baseFirst } },
     solid: baseSolid,
     quantities: ({ model, solid }) => baseQuantities(model, solid),
     drawing: baseDrawing,
@@ -89,5 +95,4 @@ export const columnBase: JointKind<BaseInput> = {
     `${prettyName(i.column.section ?? `${i.column.shape} ${u.length(i.column.h ?? i.column.d!)}`)} on concrete C${exact(i.concrete.f_ck)}`,
   facts: (i, basis) => ({ column: columnFacts(i, basis) }),
   line: { print: printLine, parse: parseLine },
-  first: baseFirst,
 };

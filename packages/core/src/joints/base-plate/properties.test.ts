@@ -16,6 +16,7 @@ import { baseSchema, type BaseInput } from './input.ts';
 import { parseLine, printLine } from './line.ts';
 import { baseModel } from './model.ts';
 import { anyBase, anyBaseActions } from './any-input.testing.ts';
+import { optionsOf } from '../kind.ts';
 
 const worked = (name: string): { input: BaseInput; combination: Combination } => {
   const joint = readJob(JSON.parse(readFileSync(new URL(`./jobs/${name}.json`, import.meta.url), 'utf8'))).joints[0]!;
@@ -333,8 +334,9 @@ describe('the fields of a column base', () => {
   const { input } = worked('w2');
   it('give back what was set and leave a joint that the schema accepts', () => {
     for (const f of baseFields.filter((x) => !x.applies || x.applies(input))) {
-      const value = f.options
-        ? f.options.at(-1)!.value
+      const options = optionsOf(f, DEFAULT_BASIS.standard);
+      const value = options
+        ? options.at(-1)!.value
         : f.type === 'section'
           ? 'UC 305x305x118'
           : f.steps![Math.floor(f.steps!.length / 2)]!;

@@ -1,5 +1,6 @@
 import { BEAM_ACTIONS } from '../../actions/combination.ts';
-import { GRADE_CHOICES, type SteelInput } from '../../catalogue/index.ts';
+import type { SteelInput } from '../../catalogue/index.ts';
+import type { Standard } from '../../basis/standard.ts';
 import type { Basis } from '../../basis/basis.ts';
 import type { FarBoltsInput } from './far-beam.ts';
 import { up5 } from '../field-makers.ts';
@@ -8,9 +9,15 @@ import type { JointKind, SeedField, Start } from '../kind.ts';
 import { memberDimensions, SUPPORT_TYPES, type MemberDimensions, type SupportType } from '../members.ts';
 import { flangeReach, practicalGap } from './support-clearance.ts';
 
-const seeds: readonly SeedField[] = [
-  { id: 'beam', label: 'Beam section', type: 'section', start: '', example: 'UB 406x140x39' },
-  { id: 'beamGrade', label: 'Beam steel', type: 'grade', options: GRADE_CHOICES, start: 'S275' },
+const seeds = ({ materials }: Standard): readonly SeedField[] => [
+  { id: 'beam', label: 'Beam section', type: 'section', start: '', example: materials.usual.beam },
+  {
+    id: 'beamGrade',
+    label: 'Beam steel',
+    type: 'grade',
+    options: materials.grades.map((value) => ({ value, label: value })),
+    start: materials.usual.grade,
+  },
   {
     id: 'supportType',
     label: 'Support',
@@ -18,8 +25,14 @@ const seeds: readonly SeedField[] = [
     options: SUPPORT_TYPES.map(([value, label]) => ({ value, label })),
     start: SUPPORT_TYPES[0]![0],
   },
-  { id: 'support', label: 'Support section', type: 'section', start: '', example: 'UC 203x203x60' },
-  { id: 'supportGrade', label: 'Support steel', type: 'grade', options: GRADE_CHOICES, start: 'S275' },
+  { id: 'support', label: 'Support section', type: 'section', start: '', example: materials.usual.column },
+  {
+    id: 'supportGrade',
+    label: 'Support steel',
+    type: 'grade',
+    options: materials.grades.map((value) => ({ value, label: value })),
+    start: materials.usual.grade,
+  },
   {
     id: 'tops',
     label: 'Tops of the beams',

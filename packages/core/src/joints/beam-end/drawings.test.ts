@@ -9,6 +9,7 @@ import { Refusal } from '../../refusal.ts';
 import { validate } from '../../validate/index.ts';
 import { BEAM_KINDS as KINDS } from './beam-kinds.testing.ts';
 import { kindOf } from '../registry.ts';
+import { optionsOf } from '../kind.ts';
 
 const title = {
   job: 'Tern Quay ferry hall',
@@ -68,8 +69,8 @@ const all = KINDS.flatMap((kind) => {
   const forms = kind.fields
     .filter((f) => f.type === 'choice' && !/^(bolts\.(?!n2)|holes|cleat\.size|notch)/.test(f.id))
     .flatMap((f) =>
-      f
-        .options!.filter((o) => o.value !== f.get(plain))
+      optionsOf(f, DEFAULT_BASIS.standard)!
+        .filter((o) => o.value !== f.get(plain))
         .map((o) => [`${kind.title}: ${f.label} ${o.label}`, kind.id, f.set(plain, o.value)] as const)
         .filter(([, , input]) => buildable(kind, input)),
     );

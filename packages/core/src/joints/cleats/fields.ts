@@ -1,4 +1,4 @@
-import { ANGLES, BOLT_CLASS_NAMES, BOLT_DIAMETERS, type HoleKind } from '../../catalogue/index.ts';
+import { ANGLES, type HoleKind } from '../../catalogue/index.ts';
 import { levelFields } from '../beam-end/beam-level.ts';
 import { fieldMakers, HOLE_CHOICES, range } from '../field-makers.ts';
 import { boltFields, memberFields, otherSideFields, farBoltFields, supportEdgeFields } from '../beam-end/member-fields.ts';
@@ -21,7 +21,7 @@ interface Rows {
   readonly n1: number;
   readonly p1: Pitch;
 }
-const { mm, choice, grade, pitch } = fieldMakers<I>();
+const { boltClass, boltSize, mm, choice, grade, pitch } = fieldMakers<I>();
 const cleat = (i: I, change: Partial<I['cleat']>): I => ({ ...i, cleat: { ...i.cleat, ...change } });
 const bolts = (i: I, change: Partial<I['bolts']>): I => ({ ...i, bolts: { ...i.bolts, ...change } });
 const support = (i: I, change: Partial<I['support_bolts']>): I => ({ ...i, support_bolts: { ...i.support_bolts, ...change } });
@@ -189,19 +189,13 @@ export const cleatsFields: readonly Field<I>[] = [
     ),
     ...onWeb,
   },
-  choice(
-    'bolts.d',
-    'Bolt size',
-    BOLT_DIAMETERS.map((d) => [d, `M${d}`] as const),
+  boltSize(
     (i) => i.bolts.d,
-    (i, v) => bolts(i, { d: Number(v) }),
+    (i, v) => bolts(i, { d: v }),
   ),
-  choice(
-    'bolts.cls',
-    'Class',
-    BOLT_CLASS_NAMES.map((c) => [c, c] as const),
+  boltClass(
     (i) => i.bolts.cls,
-    (i, v) => bolts(i, { cls: String(v) }),
+    (i, v) => bolts(i, { cls: v }),
   ),
   {
     id: 'bolts.n1',

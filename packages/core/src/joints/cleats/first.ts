@@ -156,7 +156,7 @@ export function cleatsMoves(i: I, m: CleatsModel): Move<I>[] {
   const moves: Move<I>[] = [];
   const step = (id: string, label: string, ...by: number[]): void => {
     const field = cleatsField(id);
-    if (!field.applies || field.applies(i)) for (const b of by) moves.push(...stepMove(u, cleatsFields, i, id, label, b));
+    if (!field.applies || field.applies(i)) for (const b of by) moves.push(...stepMove(m.basis, cleatsFields, i, id, label, b));
   };
   const thicker = CLEAT_SIZES.filter(
     (s) => s.leg_web === i.cleat.leg_web && s.leg_support === i.cleat.leg_support && s.t !== i.cleat.t,
@@ -178,8 +178,8 @@ export function cleatsMoves(i: I, m: CleatsModel): Move<I>[] {
   step('cleat.e1', 'top end', 1, 2);
   step('cleat.e1_bot', 'bottom end', 1, 2);
   for (const by of boltedToBeam(i) ? [1, 2] : [])
-    for (const m of stepMove(u, cleatsFields, i, 'web.e2b', 'beam end to bolts', by))
-      moves.push({ ...m, input: withLegs(m.input, i.cleat.leg_web + m.input.web.e2b - i.web.e2b, i.cleat.leg_support) });
+    for (const x of stepMove(m.basis, cleatsFields, i, 'web.e2b', 'beam end to bolts', by))
+      moves.push({ ...x, input: withLegs(x.input, i.cleat.leg_web + x.input.web.e2b - i.web.e2b, i.cleat.leg_support) });
   step('bolts.p1', 'pitch', 1, 2);
   step('bolts.p3', 'gauge', 1, -1);
   step('support_bolts.e1', 'end in the support', 1, -1);

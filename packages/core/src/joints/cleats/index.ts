@@ -25,7 +25,7 @@ export const cleats: JointKind<CleatsInput> = {
   ...beamToSupport,
   ...building({
     model: cleatsModel,
-    standards: { [en1993.id]: cleatsToEn1993 },
+    standards: { [en1993.id]: { prepare: cleatsToEn1993, first: cleatsFirst } },
     solid: cleatsSolid,
     quantities: ({ solid, model }) => quantitiesOf(solid, model.bolt),
     drawing: cleatsDrawing,
@@ -34,5 +34,4 @@ export const cleats: JointKind<CleatsInput> = {
   members: (i, units) => memberWords(i.beam, i.support, units),
   facts: beamAndSupport,
   line: { print: printLine, parse: parseLine },
-  first: cleatsFirst,
 };

@@ -144,7 +144,7 @@ export function endPlateMoves(i: I, m: EndPlateModel): Move<I>[] {
   const { materials } = standard;
   const moves: Move<I>[] = [];
   const step = (id: string, label: string, by = 1): void => {
-    moves.push(...stepMove(u, endPlateFields, i, id, label, by));
+    moves.push(...stepMove(m.basis, endPlateFields, i, id, label, by));
   };
   for (const [id, label] of [
     ['plate.t', 'plate'],

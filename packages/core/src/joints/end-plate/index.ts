@@ -25,7 +25,7 @@ export const endPlate: JointKind<EndPlateInput> = {
   ...beamToSupport,
   ...building({
     model: endPlateModel,
-    standards: { [en1993.id]: endPlateToEn1993 },
+    standards: { [en1993.id]: { prepare: endPlateToEn1993, first: endPlateFirst } },
     solid: endPlateSolid,
     quantities: ({ solid, model }) => quantitiesOf(solid, model.bolt),
     drawing: endPlateDrawing,
@@ -34,5 +34,4 @@ export const endPlate: JointKind<EndPlateInput> = {
   members: (i, units) => memberWords(i.beam, i.support, units),
   facts: beamAndSupport,
   line: { print: printLine, parse: parseLine },
-  first: endPlateFirst,
 };

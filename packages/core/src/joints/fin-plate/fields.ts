@@ -1,4 +1,4 @@
-import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, type HoleKind } from '../../catalogue/index.ts';
+import { type HoleKind } from '../../catalogue/index.ts';
 import { levelFields } from '../beam-end/beam-level.ts';
 import { fieldMakers, HOLE_CHOICES, PLATE_STEPS as PLATES, range } from '../field-makers.ts';
 import { boltFields, memberFields, otherSideFields } from '../beam-end/member-fields.ts';
@@ -8,7 +8,7 @@ import { placeFields } from '../beam-end/row-places.ts';
 import { bottomEnd, plateWidth, type FinPlateInput } from './input.ts';
 
 type I = FinPlateInput;
-const { mm, choice, grade, pitch } = fieldMakers<I>();
+const { boltClass, boltSize, mm, choice, grade, pitch } = fieldMakers<I>();
 
 const plate = (i: I, change: Partial<I['plate']>): I => ({ ...i, plate: { ...i.plate, ...change } });
 const bolts = (i: I, change: Partial<I['bolts']>): I => ({ ...i, bolts: { ...i.bolts, ...change } });
@@ -107,19 +107,13 @@ export const finPlateFields: readonly Field<I>[] = [
     (i) => i.web.e2b,
     (i, v) => web(i, { e2b: v }),
   ),
-  choice(
-    'bolts.d',
-    'Bolt size',
-    BOLT_DIAMETERS.map((d) => [d, `M${d}`] as const),
+  boltSize(
     (i) => i.bolts.d,
-    (i, v) => bolts(i, { d: Number(v) }),
+    (i, v) => bolts(i, { d: v }),
   ),
-  choice(
-    'bolts.cls',
-    'Class',
-    BOLT_CLASS_NAMES.map((c) => [c, c] as const),
+  boltClass(
     (i) => i.bolts.cls,
-    (i, v) => bolts(i, { cls: String(v) }),
+    (i, v) => bolts(i, { cls: v }),
   ),
   {
     id: 'bolts.n1',

@@ -219,7 +219,7 @@ export function finPlateMoves(i: I, m: FinPlateModel): Move<I>[] {
   const { materials } = standard;
   const moves: Move<I>[] = [];
   const step = (id: string, label: string, by = 1): void => {
-    moves.push(...stepMove(u, finPlateFields, i, id, label, by));
+    moves.push(...stepMove(m.basis, finPlateFields, i, id, label, by));
   };
   step('plate.t', 'plate');
   step('plate.t', 'plate', 2);

@@ -12,6 +12,7 @@ import { quantitiesOf } from '../beam-end/solid-parts.ts';
 import { finPlateSolid } from './solid.ts';
 import { finPlateDrawing, type FinPlateChecks } from './views.ts';
 import { aisc360 } from '../../standards/aisc360/standard.ts';
+import { singlePlateFirst } from './aisc360/first.ts';
 import { finPlateToAisc360 } from './aisc360/index.ts';
 import { en1993 } from '../../standards/en1993/standard.ts';
 
@@ -27,7 +28,10 @@ export const finPlate: JointKind<FinPlateInput> = {
   ...beamToSupport,
   ...building<FinPlateInput, FinPlateModel, FinPlateChecks>({
     model: finPlateModel,
-    standards: { [en1993.id]: finPlateToEn1993, [aisc360.id]: finPlateToAisc360 },
+    standards: {
+      [en1993.id]: { prepare: finPlateToEn1993, first: finPlateFirst },
+      [aisc360.id]: { prepare: finPlateToAisc360, first: singlePlateFirst },
+    },
     solid: finPlateSolid,
     quantities: ({ solid, model }) => quantitiesOf(solid, model.bolt),
     drawing: finPlateDrawing,
@@ -36,5 +40,4 @@ export const finPlate: JointKind<FinPlateInput> = {
   members: (i, units) => memberWords(i.beam, i.support, units),
   facts: beamAndSupport,
   line: { print: printLine, parse: parseLine },
-  first: finPlateFirst,
 };

@@ -156,6 +156,7 @@ export const aisc360: Standard = {
     hole: usHole,
     stronger: { A36: 'A572-50', S235: 'S275', S275: 'S355', '120': '150', A307: '120', '8.8': '10.9' },
     usualBolts: [0.75, 0.875, 1, 1.125].map((x) => x * INCH),
+    usual: { grade: 'A992', beam: 'W16x31', column: 'W10x49' },
   },
   throat: () => Math.SQRT1_2,
   // Nominal strengths without buckling, factored as the strength that is available in LRFD: 0.90, and 1.00 in shear (G2.1).

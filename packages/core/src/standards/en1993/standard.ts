@@ -180,6 +180,7 @@ export const en1993: Standard = {
     hole: holeSize,
     stronger: { S235: 'S275', S275: 'S355', S355: 'S460', '4.6': '8.8', '8.8': '10.9' },
     usualBolts: [16, 20, 24, 30],
+    usual: { grade: 'S275', beam: 'UB 406x140x39', column: 'UC 203x203x60' },
   },
   throat: (settings) => settings['throat_factor'] as number,
   // EN 1993-1-1, 6.2.3, 6.2.5, 6.2.6.

@@ -6,8 +6,6 @@ import { pitches } from '../../pitches.ts';
 import { sheet, slots, type SinglePlateCase as Case } from './sheet.ts';
 
 type Check = CheckDef<Case>;
-export const welded = (c: Case): string | null =>
-  c.m.welded ? 'The plate is welded to the beam web: there are no bolts.' : null;
 const GROUP = 'AISC 360-22, J3.7; Manual, part 7';
 const NO_CENTRE = 'The bolt group has no centre under this load: one bolt takes no moment.';
 
@@ -149,11 +147,8 @@ const slipOf = (c: Case): keyof typeof slipSteps.factors => {
       : 'standard';
 };
 
-/** What keeps a group from being worked: nothing to work, or no centre. */
-const noGroup = (c: Case, r: Run, l: Loading): { skip: string } | { missing: string } | null => {
-  const none = welded(c);
-  return none ? { skip: none } : lacking(c, r, l) ? { missing: NO_CENTRE } : null;
-};
+/** What keeps a group from being worked. */
+const noGroup = (c: Case, r: Run, l: Loading): { missing: string } | null => (lacking(c, r, l) ? { missing: NO_CENTRE } : null);
 const shear = strengthCheck<Case>(
   sheet,
   { id: 'sp-bolt-shear', title: 'Bolt shear', clause: GROUP, part: 'bolts' },
@@ -188,8 +183,6 @@ export const boltChecks: readonly Check[] = [
     load: 'combination',
     run: (r, c, l) => {
       const { category, cls, friction, d } = c.m.input.bolts;
-      const none = welded(c);
-      if (none) return { skip: none };
       if (category === 'A') return { skip: 'The bolts are snug-tight and bear.' };
       if (friction !== 'A' && friction !== 'B')
         return { missing: `Friction class ${friction} is not one of J3.9; accepted are A and B.` };

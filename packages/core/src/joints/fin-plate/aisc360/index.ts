@@ -2,6 +2,7 @@ import type { Prepared } from '../../../checks/check.ts';
 import { prepared, type Sided } from '../../../checks/sided.ts';
 import type { Solid } from '../../../detail/solid.ts';
 import { once } from '../../../lazy.ts';
+import { Refusal } from '../../../refusal.ts';
 import { beamEndChecks } from '../../../standards/aisc360/beam-end.ts';
 import { measuredOn } from '../../beam-end/clearances.ts';
 import { farNotes } from '../../beam-end/far-beam.ts';
@@ -54,6 +55,11 @@ export function finPlateToAisc360(
   m: FinPlateModel,
   solid: () => Solid,
 ): Prepared & Sided<SinglePlateCase> & { readonly paths: Readonly<Record<string, string>> } {
+  if (m.welded)
+    throw new Refusal(
+      'fixing',
+      'fixing: a plate welded to the beam web is no single plate of AISC 360, and its welds are not covered; accepted is bolted.',
+    );
   const clearances = once(() => measuredOn(solid()));
   const checked = prepared({
     sheet,

@@ -4,7 +4,6 @@ import type { FormulaSection, Run } from '../../../formula/index.ts';
 import { available, ratioCheck, strengthCheck } from '../../../standards/aisc360/available.ts';
 import { aiscSettings } from '../../../standards/aisc360/standard.ts';
 import { sheet, slots, type SinglePlateCase as Case } from './sheet.ts';
-import { welded } from './bolts.ts';
 
 const PLATE = 'plate';
 const V = { demand: 'V', demandWords: 'beam reaction' } as const;
@@ -62,7 +61,7 @@ const netRupture = strengthCheck<Case>(
   {
     symbol: 'M',
     unit: 'Nmm',
-    skip: (c) => welded(c) ?? conventional(c),
+    skip: (c) => conventional(c),
     steps: (s) => {
       const Z_net = s.found('Z_net', 'mm3', 'plastic modulus of the net plate', 'the plate less each hole', 'Manual, part 9');
       return (r, { m }) => {
@@ -107,7 +106,7 @@ const combinedCheck = ratioCheck<Case>(
   sheet,
   { id: 'sp-plate-combined', title: 'Plate under shear, axial force and bending', clause: 'Manual, 10-5', part: PLATE },
   {
-    skip: (c, l) => welded(c) ?? (!c.extended && l.axial === 'none' ? 'Conventional, without axial force.' : null),
+    skip: (c, l) => (!c.extended && l.axial === 'none' ? 'Conventional, without axial force.' : null),
     steps: (s) => {
       const V_n = s.f('V_n', 'kN', '0.6*F_y_p*L*t_p', 'shear yielding', 'AISC 360-22, J4-3');
       const V_c = available(s, { symbol: 'V', unit: 'kN' }, '1', '1.5', 'AISC 360-22, J4.2');
@@ -193,12 +192,12 @@ export const plateChecks: readonly CheckDef<Case>[] = [
   strengthCheck<Case>(
     sheet,
     { id: 'sp-plate-shear-rupture', title: 'Shear rupture of the plate', clause: 'AISC 360-22, J4-4', part: PLATE },
-    { ...V, skip: welded, nominal: '0.6*F_u_p*(L-n*d_nv_p)*t_p', words: 'shear rupture through the holes', ...RUPTURE },
+    { ...V, nominal: '0.6*F_u_p*(L-n*d_nv_p)*t_p', words: 'shear rupture through the holes', ...RUPTURE },
   ),
   strengthCheck<Case>(
     sheet,
     { id: 'sp-plate-block-shear', title: 'Block shear of the plate', clause: 'AISC 360-22, J4-5', part: PLATE },
-    { ...V, skip: welded, steps: vertical, nominal: PATH, words: 'block shear', ...RUPTURE },
+    { ...V, steps: vertical, nominal: PATH, words: 'block shear', ...RUPTURE },
   ),
   strengthCheck<Case>(
     sheet,
@@ -210,7 +209,7 @@ export const plateChecks: readonly CheckDef<Case>[] = [
     { id: 'sp-plate-tension-rupture', title: 'Tension rupture of the plate', clause: 'AISC 360-22, J4-2', part: PLATE },
     {
       ...N,
-      skip: (c, l) => welded(c) ?? pulled(l),
+      skip: (_c, l) => pulled(l),
       nominal: 'F_u_p*min((L-n*d_nv_p)*t_p, 0.85*L*t_p)',
       words: 'tension rupture through the holes',
       ...RUPTURE,
@@ -224,14 +223,7 @@ export const plateChecks: readonly CheckDef<Case>[] = [
       clause: 'AISC 360-22, J4-5',
       part: PLATE,
     },
-    {
-      ...N,
-      skip: (c, l) => welded(c) ?? pulled(l),
-      steps: axial,
-      nominal: 'min(R_U, R_L)',
-      words: 'the weaker block',
-      ...RUPTURE,
-    },
+    { ...N, skip: (_c, l) => pulled(l), steps: axial, nominal: 'min(R_U, R_L)', words: 'the weaker block', ...RUPTURE },
   ),
   ratioCheck<Case>(
     sheet,
@@ -242,7 +234,7 @@ export const plateChecks: readonly CheckDef<Case>[] = [
       part: PLATE,
     },
     {
-      skip: (c, l) => welded(c) ?? pulled(l) ?? (l.shear ? null : 'There is no reaction.'),
+      skip: (_c, l) => pulled(l) ?? (l.shear ? null : 'There is no reaction.'),
       steps: (s) => {
         const paths = [vertical(s, '_V'), axial(s)] as const;
         const R_V = s.f(

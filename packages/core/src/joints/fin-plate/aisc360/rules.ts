@@ -1,11 +1,10 @@
 import { INCH } from '../../../catalogue/index.ts';
-import { rulesWhere, type RuleDef } from '../../../checks/check.ts';
+import type { RuleDef } from '../../../checks/check.ts';
 import { clearanceRules } from '../../beam-end/clearances.ts';
 import { beamClearOfSupport } from '../../beam-end/support-clearance.ts';
 import { momentOf, sheet, type SinglePlateCase as Case } from './sheet.ts';
 import { edgeIncrement, leastEdge, leastFillet } from '../../../standards/aisc360/rules.ts';
 import { aiscSettings } from '../../../standards/aisc360/standard.ts';
-import { welded } from './bolts.ts';
 
 type Rule = RuleDef<Case>;
 type Sizes = { readonly actual: number; readonly limit: number; readonly sense?: '>=' | '<='; readonly note?: string };
@@ -164,7 +163,7 @@ const ofBolts: readonly Rule[] = [
 const smallest = (c: Case): number => Math.min(...c.m.rows.slice(1).map((z, i) => z - c.m.rows[i]!));
 
 export const singlePlateRules: readonly Rule[] = [
-  ...rulesWhere(welded, ofBolts),
+  ...ofBolts,
   rule('sp-weld-five-eighths', 'Weld develops the plate', MANUAL, (c) => ({
     actual: c.m.input.weld.s,
     limit: (5 / 8) * c.m.input.plate.t,

@@ -84,8 +84,7 @@ const e = {
 
 function common(r: Run, c: SinglePlateCase): void {
   R(r);
-  endValues(r, !c.m.welded);
-  if (c.m.welded) return;
+  endValues(r, true);
   A_b(r);
   d_nv(r);
   d_nh(r);
@@ -120,7 +119,7 @@ function conventionalLimits(m: FinPlateModel): string[] {
 /** What a joint is by its geometry and the settings of its job. */
 export function caseOf(m: FinPlateModel, clearances: Clear['clearances'], turned: boolean): SinglePlateCase {
   const { bolts, holes } = m.input;
-  const notConventional = m.welded ? ['bolts in the web'] : conventionalLimits(m);
+  const notConventional = conventionalLimits(m);
   const { configuration, bolt_groups } = aiscSettings(m.basis);
   const extended = configuration === 'extended' || (configuration === 'auto' && notConventional.length > 0);
   const short = holes.plate.startsWith('short_slot') || holes.web.startsWith('short_slot');
@@ -139,7 +138,7 @@ export function caseOf(m: FinPlateModel, clearances: Clear['clearances'], turned
     l_n: m.l_n,
     copedTop: m.notchTop,
     copedBottom: m.notchBottom,
-    rows: m.welded ? 0 : bolts.n1,
+    rows: bolts.n1,
     lines: bolts.n2,
     extended,
     notConventional,
