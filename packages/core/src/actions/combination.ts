@@ -19,8 +19,8 @@ interface ActionRow {
  * towards +y and +z. `T` twists from +y towards +z.
  */
 const ACTIONS = {
-  V_Ed: { quantity: 'force', always: true, heads: ['v'] },
-  N_Ed: { quantity: 'force', always: true, heads: ['n'] },
+  V_Ed: { quantity: 'force', always: true, heads: ['v', 'vu', 'va'] },
+  N_Ed: { quantity: 'force', always: true, heads: ['n', 'nu', 'na'] },
   N_tie: { quantity: 'force', always: true, least: 0, heads: ['tie', 'tying'] },
   V_ser: { quantity: 'force', heads: [] },
   V_far: { quantity: 'force', least: 0, heads: ['far'] },

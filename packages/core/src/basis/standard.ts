@@ -64,6 +64,8 @@ export interface Standard {
   /** System of units that its users think in. */
   readonly units: SystemId;
   readonly materials: Materials;
+  /** Stands before the leg of a fillet in its symbol: `z6`. */
+  readonly legMark: 'z' | '';
   /** Throat over leg of a fillet weld with equal legs. */
   throat(settings: Readonly<Record<string, unknown>>): number;
   /** Resistances of a whole section of this yield strength, without buckling: N and Nmm; shear along the web. */

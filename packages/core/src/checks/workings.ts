@@ -80,7 +80,7 @@ export function stepsOf(
       result:
         ast.t === 'num' && !s.def.method
           ? null
-          : (scientific(s.value, slot.unit, units) ?? { k: 'num', text: units.figure(s.value, slot.unit, WORKING_DIGITS) }),
+          : (scientific(s.value, slot.unit, units) ?? { k: 'num', text: units.decimal(s.value, slot.unit, WORKING_DIGITS) }),
       unit: units.name(slot.unit),
       uses: uses.map((u, i) => ({
         name: u.name,

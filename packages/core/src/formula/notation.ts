@@ -46,7 +46,7 @@ export function notationOf(ast: Ast, units: Units = SI, symbol: (name: string) =
       if (ast.unit === '-') return { k: 'num', text: ast.text };
       return {
         k: 'num',
-        text: units.id === 'SI' ? ast.text : units.figure(ast.value, ast.unit, WORKING_DIGITS),
+        text: units.id === 'SI' ? ast.text : units.decimal(ast.value, ast.unit, WORKING_DIGITS),
         unit: units.name(ast.unit),
       };
     case 'sym':
@@ -99,7 +99,7 @@ export function substituted(
     const s = values.get(name)!;
     // Units that do not combine to a power of ten (kN beside kNm in a sum): fall back to N and mm throughout.
     const unit = consistent || result.value === 0 ? s.unit : baseUnit(s.unit);
-    const text = units.figure(s.value, unit, WORKING_DIGITS);
+    const text = units.decimal(s.value, unit, WORKING_DIGITS);
     const negative = s.value < 0;
     const num: Notation = scientific(s.value, unit, units) ?? { k: 'num', text };
     return negative ? fence(num) : num;

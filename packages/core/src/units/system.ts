@@ -105,10 +105,14 @@ export class Units {
   /** The number of `quantity` without its unit. Sizes and pure numbers of at most two decimals, and sixteenths of an inch, stay exact. */
   figure(value: number, unit: UnitId, digits = 3): string {
     const x = this.shown(value, unit);
-    if (unit === 'mm' && this.id === 'US') {
-      const fraction = Math.abs(x) < 1e4 ? sixteenths(x, ' ') : null;
-      if (fraction) return fraction;
-    }
+    const fraction = unit === 'mm' && this.id === 'US' && Math.abs(x) < 1e4 ? sixteenths(x, ' ') : null;
+    return fraction ?? this.decimal(value, unit, digits);
+  }
+  /** The same as a decimal: a fraction in a formula would be read wrong. */
+  decimal(value: number, unit: UnitId, digits = 3): string {
+    const x = this.shown(value, unit);
+    // Sixteenths of an inch have four decimals.
+    if (unit === 'mm' && this.id === 'US' && Math.abs(x * 16 - Math.round(x * 16)) < 1e-9) return exact(Math.round(x * 16) / 16);
     if ((unit === 'mm' || unit === '-') && Math.abs(x) < 1e5 && Math.abs(x * 100 - Math.round(x * 100)) < 1e-9)
       return exact(Math.round(x * 100) / 100);
     if (Math.abs(x) < 1e6 && Math.abs(x - Math.round(x)) < 1e-9) return exact(Math.round(x));

@@ -260,7 +260,13 @@ function ActionsEditor({ basis, actions, combinations, member, onClose, onSave }
           </button>
         </div>
         <label className="block mt-3">
-          <span className="label">Paste a table: {tableOrder(actions).join(', ')} (or with heads)</span>
+          <span className="label">
+            Paste a table:{' '}
+            {tableOrder(actions)
+              .map((k) => (k === 'name' || k === 'note' ? k : actionSymbol(basis, k)))
+              .join(', ')}{' '}
+            (or with heads)
+          </span>
           <textarea className="textarea mono w-full" rows={3} value={pasted} onChange={(e) => setPasted(e.target.value)} />
         </label>
         {pasted.trim() && (

@@ -1,8 +1,9 @@
 import { Fragment, useState } from 'react';
 import {
   actionRow,
+  actionSymbol,
+  basisOf,
   KINDS,
-  standardOf,
   unitsOf,
   type Combination,
   type JobRecord,
@@ -39,7 +40,8 @@ export function NewJoint({
   onMade: (id: string, why: readonly string[]) => void;
 }) {
   const units = unitsOf(job.basis);
-  const standard = standardOf(job.basis.standard);
+  const design = basisOf(job);
+  const { standard } = design;
   const kinds = KINDS.filter((k) => k.standards.includes(standard.id));
   const [mark, setMark] = useState(suggested);
   const [kindId, setKind] = useState(kinds[0]!.id);
@@ -165,8 +167,11 @@ export function NewJoint({
             .join('; ')}. Ctrl Enter goes on.`}
         >
           <span className="label whitespace-normal!">
-            Actions, a combination a line: {tableOrder(kind.actions).join('; ')}, in {units.unitOf('force')} and{' '}
-            {units.unitOf('moment')}, or with their units (or paste from a spreadsheet)
+            Actions, a combination a line:{' '}
+            {tableOrder(kind.actions)
+              .map((k) => (k === 'name' || k === 'note' ? k : actionSymbol(design, k)))
+              .join('; ')}
+            , in {units.unitOf('force')} and {units.unitOf('moment')}, or with their units (or paste from a spreadsheet)
           </span>
           <textarea
             className="textarea mono w-full mt-1"

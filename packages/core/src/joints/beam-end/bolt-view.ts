@@ -64,8 +64,11 @@ export function boltsNamed(
   { d, cls, category }: { readonly d: number; readonly cls: string; readonly category: string },
 ): string {
   const lengths = [...new Set(bolts.map((b) => b.length))].sort((a, b) => a - b);
+  const name = boltName(d);
+  // A size in inches is kept apart from the number before it: (3) 3/4 in.
+  const many = (n: number): string => (/^\d/.test(name) ? `(${n})` : String(n));
   const each = lengths.map(
-    (l, i) => `${bolts.filter((b) => b.length === l).length}${i === 0 ? ` ${boltName(d)}-${cls}` : ''} × ${u.length(l)}`,
+    (l, i) => `${many(bolts.filter((b) => b.length === l).length)}${i === 0 ? ` ${name}-${cls}` : ''} × ${u.length(l)}`,
   );
   return `${each.join(', ')}${category === 'A' ? '' : ', preloaded'}`;
 }

@@ -441,7 +441,7 @@ function callouts(m: CleatsModel, solid: Solid, frames: Frames): Item[] {
       ...filletSymbol(
         at(cleat.leg_web + input.weld!.s / 2, bottom + m.input.cleat.h * 0.25),
         [stubEnd(m, e) + 34, floor + 12],
-        `z${u.length(input.weld!.s)}`,
+        `${m.basis.standard.legMark}${u.length(input.weld!.s)}`,
         'weld',
         input.arrangement === 'single' ? 1 : 2,
       ),
@@ -459,7 +459,13 @@ function callouts(m: CleatsModel, solid: Solid, frames: Frames): Item[] {
     );
   } else
     items.push(
-      ...filletSymbol(at(0, bottom + 0.2 * cleat.h), [FACE_X - 14, floor + 4], `z${u.length(input.weld!.s)}`, 'weld', 1),
+      ...filletSymbol(
+        at(0, bottom + 0.2 * cleat.h),
+        [FACE_X - 14, floor + 4],
+        `${m.basis.standard.legMark}${u.length(input.weld!.s)}`,
+        'weld',
+        1,
+      ),
     );
   return items;
 }

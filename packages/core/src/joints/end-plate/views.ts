@@ -300,7 +300,12 @@ function callouts(m: EndPlateModel, solid: Solid, frames: Frames): Item[] {
       [`${boltsNamed(u, solid.bolts, bolts)}, ${holes}`],
       'bolts',
     ),
-    ...filletSymbol(at(input.plate.t, bottom + m.e1_bot * 0.5), [FACE_X - 14, floor + 4], `z${u.length(input.weld.s)}`, 'weld'),
+    ...filletSymbol(
+      at(input.plate.t, bottom + m.e1_bot * 0.5),
+      [FACE_X - 14, floor + 4],
+      `${m.basis.standard.legMark}${u.length(input.weld.s)}`,
+      'weld',
+    ),
     ...leader(
       [STUB_X - 12, at(0, -m.beam.tf / 2)[1]],
       [STUB_X - 6, at(0, 0)[1] - 9],

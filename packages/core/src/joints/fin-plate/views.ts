@@ -411,7 +411,7 @@ function callouts(m: FinPlateModel, solid: Solid, frames: Frames): Item[] {
       ? filletSymbol(
           at(m.width + 2, bottom + input.plate.h * 0.3),
           [stubEnd(m, f) + 34, floor + 9],
-          `z${u.length(input.beam_weld!.s)}`,
+          `${m.basis.standard.legMark}${u.length(input.beam_weld!.s)}`,
           'weld',
           1,
         )
@@ -424,7 +424,7 @@ function callouts(m: FinPlateModel, solid: Solid, frames: Frames): Item[] {
     ...filletSymbol(
       at(0, bottom + Math.min(30, input.plate.h * 0.15)),
       [FACE_X - 14, floor + 8],
-      `z${u.length(input.weld.s)}`,
+      `${m.basis.standard.legMark}${u.length(input.weld.s)}`,
       'weld',
     ),
     ...leader(

@@ -158,6 +158,7 @@ export const aisc360: Standard = {
     usualBolts: [0.75, 0.875, 1, 1.125].map((x) => x * INCH),
     usual: { grade: 'A992', beam: 'W16x31', column: 'W10x49' },
   },
+  legMark: '',
   throat: () => Math.SQRT1_2,
   // Nominal strengths without buckling, factored as the strength that is available in LRFD: 0.90, and 1.00 in shear (G2.1).
   section: (p, f_y) => ({

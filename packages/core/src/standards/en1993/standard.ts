@@ -182,6 +182,7 @@ export const en1993: Standard = {
     usualBolts: [16, 20, 24, 30],
     usual: { grade: 'S275', beam: 'UB 406x140x39', column: 'UC 203x203x60' },
   },
+  legMark: 'z',
   throat: (settings) => settings['throat_factor'] as number,
   // EN 1993-1-1, 6.2.3, 6.2.5, 6.2.6.
   section: (p, f_y, factors) => {

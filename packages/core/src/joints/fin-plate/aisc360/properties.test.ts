@@ -53,8 +53,8 @@ describe('any fin plate to AISC 360', () => {
     );
     expect(judged).toBeGreaterThan(300);
     // Every check is met by some of them, and left out of others, but for those that always apply.
-    for (const [id, kinds] of seen) expect([id, kinds.has('strength')]).toEqual([id, true]);
-    expect(seen.size).toBe(27);
+    for (const [id, kinds] of seen) expect([id, kinds.has(id === 'action-path' ? 'missing' : 'strength')]).toEqual([id, true]);
+    expect(seen.size).toBe(28);
   });
   it('halves every multiple when all forces double', () => {
     fc.assert(
