@@ -11,8 +11,8 @@ import {
   type Prepared,
   type RuleDef,
   type RuleResult,
-  type SkipResult,
 } from './check.ts';
+import { leftOut, strengthOf, unloaded } from './results.ts';
 
 /** A joint whose checks stand in a list and look at one side, upright or, for uplift, turned upside down. */
 export interface Sided<C = unknown> {
@@ -41,16 +41,6 @@ export type ActionSlots = Readonly<Partial<Record<ActionName, number>>>;
 
 const NO_LOAD = { skip: 'No shear force or axial force was given in this combination.' };
 const NO_TIE = { skip: 'No tying force was given.' };
-const NOTHING = { skip: 'This combination puts no load on it.' };
-
-/** Results are made for every check under every combination: plain literals, since copying with a spread is most of their cost. */
-const leftOut = <C>(
-  { id, title, clause, part }: CheckDef<C>,
-  why: { readonly skip: string } | { readonly missing: string },
-): SkipResult =>
-  'skip' in why
-    ? { type: 'skip', id, title, clause, part, reason: why.skip }
-    : { type: 'skip', id, title, clause, part, reason: why.missing, missing: true };
 
 const sideFor = <C>(p: Sided<C>, combination: Combination): Side<C> => (combination.V_Ed < 0 ? p.upturned() : p.upright);
 
@@ -89,13 +79,12 @@ function checkSided<C>(p: Sided<C>, combination: Combination, run: Run): CheckRe
     const idle = check.load === 'tie' ? (loading.tie ? null : NO_TIE) : loaded ? null : NO_LOAD;
     const outcome: Outcome = idle ?? check.run(run, side.c, loading);
     if (!('demand' in outcome)) {
-      results.push(leftOut(check, outcome));
+      results.push('skip' in outcome ? leftOut(check, outcome.skip) : leftOut(check, outcome.missing, true));
       continue;
     }
-    const { id, title, clause, part } = check;
     const { demand, resistance, unit } = outcome;
     if (demand === 0) {
-      results.push(leftOut(check, NOTHING));
+      results.push(unloaded(check));
       continue;
     }
     const utilisation = resistance > 0 ? demand / resistance : null;
@@ -104,19 +93,7 @@ function checkSided<C>(p: Sided<C>, combination: Combination, run: Run): CheckRe
       : utilisation === null
         ? 0
         : 1 / utilisation;
-    results.push({
-      type: 'strength',
-      id,
-      title,
-      clause,
-      part,
-      demand,
-      resistance,
-      unit,
-      utilisation,
-      multiple,
-      pass: utilisation !== null && utilisation <= 1,
-    });
+    results.push(strengthOf(check, demand, resistance, unit, utilisation, multiple));
   }
   return results;
 }

@@ -6,7 +6,7 @@ import { effectiveArea, type BaseModel } from '../model.ts';
 import { leverChecks, leverState, type Axis, type LeverModel, type LeverState } from './lever.ts';
 import { both, comp, N_j } from './method-sheet.ts';
 import type { TStubValues } from './plate.ts';
-import type { Results } from './results.ts';
+import type { BaseResults } from './results.ts';
 import type { How } from './parts.ts';
 import { bedOf, bySection } from './section.ts';
 import { noForces, type BaseGeometry, type BaseState, type Forces } from './state.ts';
@@ -20,7 +20,7 @@ export function forces(
   load: Load,
   V_z: number,
   V_y: number,
-  out: Results,
+  out: BaseResults,
   how: How = {},
 ): Forces {
   const { column, input } = m;
@@ -109,7 +109,7 @@ function bothPress(
   state: LeverState,
   load: Load,
   M: number,
-  out: Results,
+  out: BaseResults,
 ): void {
   const N = -load.N;
   const { left, right } = model;
@@ -130,7 +130,7 @@ function bothPress(
   out.strength('concrete-bearing', N, both.N_j(r), 'kN');
 }
 
-function concentric(m: BaseModel, geo: BaseGeometry, r: Run, N: number, out: Results): Forces {
+function concentric(m: BaseModel, geo: BaseGeometry, r: Run, N: number, out: BaseResults): Forces {
   const { f_jd, c, pieces, A_eff } = geo.b;
   const u = out.strength('concrete-bearing', -N, N_j(r), 'kN');
   // Beyond the plate a longer cantilever adds nothing.

@@ -10,10 +10,10 @@ import { distanceToCompression, forces } from './forces.ts';
 import { keyChecks, keyMoment } from './key.ts';
 import { leverModel, type Axis, type LeverModel } from './lever.ts';
 import { contact } from './method-sheet.ts';
-import { solved } from './multiples.ts';
+import { solved } from '../../../checks/multiples.ts';
 import { mostUsed, planOf, shared, shareOf, worseThan, type How } from './parts.ts';
 import { anchorTStub, lineBending, pryingForce, scanLines, worstLine } from './plate.ts';
-import { CHECKS, Results } from './results.ts';
+import { baseResults, CHECKS, type BaseResults } from './results.ts';
 import { baseRules } from './rules.ts';
 import { bedOf } from './section.ts';
 import { actions, anchor, at, layOut, ps, sheet } from './sheet.ts';
@@ -134,7 +134,7 @@ export function prepareBase(m: BaseModel): PreparedBase {
       notes.push(
         `the lever arm ${beside.map((p) => p.words).join(' and ')} is harsher for some checks: they stand beside those of the whole load`,
       );
-    const out = new Results();
+    const out = baseResults();
     out.list.push(...list);
     out.notes.push(...notes);
     return { ...whole, out, state: { ...whole.state, parts: beside.map(({ words, state }) => ({ words, state })) } };
@@ -178,8 +178,8 @@ function work(
   c: Combination,
   r: Run,
   how: How = {},
-): { out: Results; state: BaseState; load: Load; unbalanced: Load | null } {
-  const out = new Results(r.suffix);
+): { out: BaseResults; state: BaseState; load: Load; unbalanced: Load | null } {
+  const out = baseResults(r.suffix);
   const { input } = m;
   const { options, shear } = input;
   const N = c.N_Ed;
@@ -191,7 +191,7 @@ function work(
   const usesFriction = shear.path.startsWith('friction');
   const compression = (): number => {
     if (shear.N_from === 'column') return Math.max(0, -N);
-    const first = forces(m, geo, r, { N, M_y: c.M_y ?? 0, M_z: c.M_z ?? 0 }, V_z, V_y, new Results());
+    const first = forces(m, geo, r, { N, M_y: c.M_y ?? 0, M_z: c.M_z ?? 0 }, V_z, V_y, baseResults());
     return first.C;
   };
   ps.N_c(r, usesFriction ? quiet(r, compression) : Math.max(0, -N));

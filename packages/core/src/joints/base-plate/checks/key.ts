@@ -1,6 +1,6 @@
 import type { Run } from '../../../formula/index.ts';
 import type { BaseModel } from '../model.ts';
-import type { Results } from './results.ts';
+import type { BaseResults } from './results.ts';
 import { at, sheet } from './sheet.ts';
 import { quiet } from './tension.ts';
 import { factorsOf } from '../../../standards/en1993/standard.ts';
@@ -100,7 +100,7 @@ export function factorAtOne(u: (k: number) => number): number {
 export function keyChecks(
   r: Run,
   m: BaseModel,
-  out: Results,
+  out: BaseResults,
   V_r: number,
   V_slot: number,
   towards: number,

@@ -2,7 +2,7 @@ import type { Run } from '../../../formula/index.ts';
 import type { BaseModel } from '../model.ts';
 import { innerRow, outerRow, rowTStub, webSides, withoutPrying, type TStubValues } from './plate.ts';
 import { factorAtOne } from './key.ts';
-import type { Results } from './results.ts';
+import type { BaseResults } from './results.ts';
 import { at, sheet } from './sheet.ts';
 import { quiet, tensionModes } from './tension.ts';
 import { factorsOf } from '../../../standards/en1993/standard.ts';
@@ -317,7 +317,12 @@ export const modulus = (m: BaseModel, axis: Axis): number | null => {
 export const CLASS_4 = 'The column is of class 4 in bending: its effective section is not worked out here.';
 
 /** The column's flange or wall in the section method: what the moments put on it. The axial force alone is a matter of the member. */
-export function flangeInSection(r: Run, m: BaseModel, load: { readonly M_y: number; readonly M_z: number }, out: Results): void {
+export function flangeInSection(
+  r: Run,
+  m: BaseModel,
+  load: { readonly M_y: number; readonly M_z: number },
+  out: BaseResults,
+): void {
   if (load.M_y === 0 && load.M_z === 0) return;
   const [y, z] = [modulus(m, 'y'), modulus(m, 'z')];
   if ((load.M_y !== 0 && y === null) || (load.M_z !== 0 && z === null)) return out.missing('column-flange-compression', CLASS_4);
@@ -382,7 +387,7 @@ export function leverChecks(
   state: LeverState,
   load: { readonly N: number; readonly M: number; readonly V: number },
   L_b: number,
-  out: Results,
+  out: BaseResults,
 ): void {
   /** Both sides press: the whole area bears, and the flange is loaded by what the moment adds to its side. */
   const pressed = state.pair === 'CC';
@@ -444,7 +449,7 @@ function momentInfo(
   s: LeverState,
   load: { readonly N: number; readonly M: number; readonly V: number },
   flangeRd: number,
-  out: Results,
+  out: BaseResults,
 ): void {
   if (load.M === 0) return;
   base.N(r, load.N);

@@ -1,12 +1,6 @@
-import type { UnitId } from '../../../units/units.ts';
-import type { CheckResult } from '../../../checks/check.ts';
+import { Results, type Table } from '../../../checks/results.ts';
 
-interface About {
-  readonly title: string;
-  readonly clause: string;
-  readonly part: string;
-}
-const about = (title: string, clause: string, part: string): About => ({ title, clause, part });
+const about = (title: string, clause: string, part: string): Table<string>[string] => ({ title, clause, part });
 
 /** Every check of a column base, in the order in which they are worked. */
 export const CHECKS = {
@@ -49,61 +43,9 @@ export const CHECKS = {
   'shear-key-weld': about('Weld of the shear key', 'EN 1993-1-8, 4.5.3.2', 'key'),
   'shear-key-edge': about('Concrete edge before the shear key', 'stated method', 'concrete'),
   'column-weld': about('Weld of the column to the plate', 'EN 1993-1-8, 4.5.3', 'weld'),
-} as const satisfies Record<string, About>;
+} as const satisfies Table<string>;
 export type CheckId = keyof typeof CHECKS;
 
-interface Extra {
-  readonly where?: string;
-  readonly info?: boolean;
-  /** Where it is not demand over resistance. */
-  readonly utilisation?: number;
-  /** Where the check does not grow with the load in proportion. */
-  readonly multiple?: number;
-}
-
-/** Collects what the checks of one combination answer. */
-export class Results {
-  readonly list: CheckResult[] = [];
-  readonly notes: string[] = [];
-  /** Which part of the load these are of; empty for the whole. */
-  constructor(private readonly suffix = '') {}
-
-  skip(id: CheckId, reason: string): void {
-    this.list.push({ type: 'skip', id, ...CHECKS[id], reason: `${reason[0]!.toUpperCase()}${reason.slice(1)}.` });
-  }
-
-  /** It applies and could not be made: `needs` says what is missing. */
-  missing(id: CheckId, needs: string): void {
-    this.list.push({ type: 'skip', id, ...CHECKS[id], reason: needs, missing: true });
-  }
-
-  value(id: CheckId, value: number, unit: UnitId, text: string): void {
-    this.list.push({ type: 'value', id, ...CHECKS[id], value, unit, text });
-  }
-
-  /** Demand against resistance, in N and mm; without resistance the utilisation is null. Returns the utilisation, a large one for null. */
-  strength(id: CheckId, demand: number, resistance: number, unit: UnitId, extra: Extra = {}): number {
-    const { info } = extra;
-    const where = [extra.where, this.suffix].filter(Boolean).join(', ');
-    const u = resistance > 0 ? (extra.utilisation ?? demand / resistance) : null;
-    if (demand === 0 && !info) {
-      this.skip(id, 'this combination puts no load on it');
-      return 0;
-    }
-    const multiple = u === null ? 0 : (extra.multiple ?? (u > 0 ? 1 / u : 1e6));
-    this.list.push({
-      type: 'strength',
-      id,
-      ...CHECKS[id],
-      demand,
-      resistance: Math.max(0, resistance),
-      unit,
-      utilisation: u,
-      multiple: Math.min(multiple, 1e6),
-      pass: u !== null && u <= 1,
-      ...(where ? { where } : {}),
-      ...(info ? { info: true as const } : {}),
-    });
-    return u ?? 999;
-  }
-}
+/** Collects what the checks of one combination of a base answer. */
+export type BaseResults = Results<CheckId>;
+export const baseResults = (suffix = ''): BaseResults => new Results(CHECKS, suffix);

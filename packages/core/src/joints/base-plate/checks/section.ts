@@ -6,7 +6,7 @@ import type { BaseModel } from '../model.ts';
 import { flangeInSection, flangeResistance, momentBeside, webTension } from './lever.ts';
 import { biax, comp, contact } from './method-sheet.ts';
 import { anchorTStub, innerRow, rowTStub, webSides } from './plate.ts';
-import type { Results } from './results.ts';
+import type { BaseResults } from './results.ts';
 import { anchor, at } from './sheet.ts';
 import { inTension, noForces, type BaseGeometry, type BaseState, type Forces } from './state.ts';
 import { sectionStiffness } from './stiffness.ts';
@@ -24,7 +24,7 @@ export const bedOf = (m: BaseModel, geo: BaseGeometry): Bed => ({
   anchors: m.anchors.map((a) => ({ ...a, k: m.input.options.k_a ?? (STEEL_E * m.size.A_s) / geo.L_b })),
 });
 
-export function bySection(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, out: Results): Forces {
+export function bySection(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, out: BaseResults): Forces {
   const { input } = m;
   const bed = bedOf(m, geo);
   const found = solveContact(bed, load);
@@ -132,7 +132,7 @@ function plateUnderPressure(
   bed: Bed,
   found: Contact,
   sigma: number,
-  out: Results,
+  out: BaseResults,
 ): void {
   comp.s_max(r, sigma);
   if (m.input.options.contact === 'effective') {
@@ -218,7 +218,14 @@ function innerLevels(m: BaseModel, idx: readonly number[]): { z: number; row: nu
 }
 
 /** Rows between the flanges pull at the web: the sum of the anchors on both its sides at one z. */
-function innerRows(m: BaseModel, geo: BaseGeometry, r: Run, F: readonly number[], idx: readonly number[], out: Results): void {
+function innerRows(
+  m: BaseModel,
+  geo: BaseGeometry,
+  r: Run,
+  F: readonly number[],
+  idx: readonly number[],
+  out: BaseResults,
+): void {
   let worst: { z: number; F: number; b: number; u: number } | null = null;
   for (const { z, row } of innerLevels(m, idx)) {
     const places = row.map((i) => m.anchors[i]!);
@@ -236,7 +243,7 @@ function innerRows(m: BaseModel, geo: BaseGeometry, r: Run, F: readonly number[]
   });
 }
 
-function biaxial(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, out: Results): void {
+function biaxial(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, out: BaseResults): void {
   const [y, z] = [geo.lever('y'), geo.lever('z')];
   if (typeof y === 'string' || typeof z === 'string')
     return out.skip('base-moment-biaxial-linear', typeof y === 'string' ? y : (z as string));

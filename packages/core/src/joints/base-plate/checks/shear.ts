@@ -4,7 +4,7 @@ import { tightHole } from '../../../catalogue/index.ts';
 import type { BaseModel } from '../model.ts';
 import { leastEdge, leastSpacing } from './plate.ts';
 import { barAnchorage } from './bars.ts';
-import type { Results } from './results.ts';
+import type { BaseResults } from './results.ts';
 import { at, sheet } from './sheet.ts';
 import {
   ALL_EDGES,
@@ -373,7 +373,7 @@ export interface TensionState {
 }
 
 /** All checks of the anchors in shear, and with tension (basis 11.2 to 12). */
-export function anchorShearChecks(r: Run, m: BaseModel, out: Results, s: AnchorShear, tension: TensionState): void {
+export function anchorShearChecks(r: Run, m: BaseModel, out: BaseResults, s: AnchorShear, tension: TensionState): void {
   const { anchors: a } = m.input;
   const limit = tightHole(a.d);
   if (a.hole > limit && !a.washers_welded) {

@@ -4,7 +4,7 @@ import { solveContact, type Bed, type Contact, type Load } from '../../../standa
 import type { BaseModel } from '../model.ts';
 import { flangeResistance, modulus, resistanceOf, type LeverModel, type LeverState, type Side } from './lever.ts';
 import type { TStubValues } from './plate.ts';
-import type { Results } from './results.ts';
+import type { BaseResults } from './results.ts';
 import { sheet } from './sheet.ts';
 
 const s = sheet.section('base-stiffness');
@@ -106,7 +106,7 @@ export function leverStiffness(
   state: LeverState,
   load: { readonly N: number; readonly M: number; readonly V: number },
   L_b: number,
-  out: Results,
+  out: BaseResults,
 ): void {
   if (load.M === 0) return out.skip('base-stiffness', 'no moment');
   const put = (
@@ -163,7 +163,7 @@ export function sectionStiffness(
   load: Load,
   springs: readonly number[],
   first: Contact,
-  out: Results,
+  out: BaseResults,
 ): void {
   if (load.M_y === 0 && load.M_z === 0) return out.skip('base-stiffness', 'no moment');
   if (bed.law !== 'winkler') return out.skip('base-stiffness', 'the stiffness is worked with the law winkler only');

@@ -1,6 +1,6 @@
 import type { Run } from '../../../formula/index.ts';
 import type { BaseModel } from '../model.ts';
-import type { Results } from './results.ts';
+import type { BaseResults } from './results.ts';
 import { at, sheet } from './sheet.ts';
 import { settingsOf } from '../../../standards/en1993/standard.ts';
 
@@ -141,7 +141,7 @@ export function columnWeld(
   r: Run,
   m: BaseModel,
   lines: WeldLines,
-  out: Results,
+  out: BaseResults,
   load: { readonly N: number; readonly M_y: number; readonly M_z: number; readonly V_y: number; readonly V_z: number },
 ): void {
   const { weld } = m.input;

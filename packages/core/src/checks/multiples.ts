@@ -1,4 +1,4 @@
-import type { CheckResult } from '../../../checks/check.ts';
+import type { CheckResult } from './check.ts';
 
 /** Largest factor that is looked for where a check does not grow with the load in proportion. */
 const FAR = 32;

@@ -1,0 +1,100 @@
+import type { UnitId } from '../units/units.ts';
+import type { CheckResult, SkipResult, StrengthResult } from './check.ts';
+
+/** What a check is called wherever its results stand. */
+export interface About {
+  readonly id: string;
+  readonly title: string;
+  readonly clause: string;
+  readonly part: string;
+}
+
+/** Beyond this a multiple says nothing more. */
+const FAR = 1e6;
+const NOTHING = 'This combination puts no load on it.';
+
+/** It does not apply, for this reason; `missing`: it applies and could not be made. Plain literals: copying with a spread is most of the cost of a result. */
+export const leftOut = ({ id, title, clause, part }: About, reason: string, missing = false): SkipResult =>
+  missing ? { type: 'skip', id, title, clause, part, reason, missing: true } : { type: 'skip', id, title, clause, part, reason };
+export const unloaded = (about: About): SkipResult => leftOut(about, NOTHING);
+
+/** Demand against resistance, in N and mm; without resistance there is no utilisation and the check fails at any load. */
+export const strengthOf = (
+  { id, title, clause, part }: About,
+  demand: number,
+  resistance: number,
+  unit: UnitId,
+  utilisation: number | null,
+  multiple: number,
+): StrengthResult => ({
+  type: 'strength',
+  id,
+  title,
+  clause,
+  part,
+  demand,
+  resistance,
+  unit,
+  utilisation,
+  multiple,
+  pass: utilisation !== null && utilisation <= 1,
+});
+
+export interface Extra {
+  readonly where?: string;
+  readonly info?: boolean;
+  /** Where it is not demand over resistance. */
+  readonly utilisation?: number;
+  /** Where the check does not grow with the load in proportion. */
+  readonly multiple?: number;
+}
+
+/** A table of checks by their ids. */
+export type Table<Id extends string> = Readonly<Record<Id, Omit<About, 'id'>>>;
+
+/** Collects what the checks of one combination answer, where they are worked together and not one by one. */
+export class Results<Id extends string> {
+  readonly list: CheckResult[] = [];
+  readonly notes: string[] = [];
+  constructor(
+    private readonly table: Table<Id>,
+    /** Which part of the load these are of; empty for the whole. */
+    private readonly suffix = '',
+  ) {}
+
+  private about(id: Id): About {
+    return { id, ...this.table[id] };
+  }
+
+  /** A reason in words, without its capital and its stop. */
+  skip(id: Id, reason: string): void {
+    this.list.push(leftOut(this.about(id), `${reason[0]!.toUpperCase()}${reason.slice(1)}.`));
+  }
+
+  /** It applies and could not be made: `needs` says what is missing. */
+  missing(id: Id, needs: string): void {
+    this.list.push(leftOut(this.about(id), needs, true));
+  }
+
+  value(id: Id, value: number, unit: UnitId, text: string): void {
+    this.list.push({ type: 'value', ...this.about(id), value, unit, text });
+  }
+
+  /** Demand against resistance, in N and mm; without resistance the utilisation is null. Returns the utilisation, a large one for null. */
+  strength(id: Id, demand: number, resistance: number, unit: UnitId, extra: Extra = {}): number {
+    const about = this.about(id);
+    if (demand === 0 && !extra.info) {
+      this.list.push(unloaded(about));
+      return 0;
+    }
+    const where = [extra.where, this.suffix].filter(Boolean).join(', ');
+    const u = resistance > 0 ? (extra.utilisation ?? demand / resistance) : null;
+    const multiple = u === null ? 0 : (extra.multiple ?? (u > 0 ? 1 / u : FAR));
+    this.list.push({
+      ...strengthOf(about, demand, Math.max(0, resistance), unit, u, Math.min(multiple, FAR)),
+      ...(where ? { where } : {}),
+      ...(extra.info ? { info: true as const } : {}),
+    });
+    return u ?? 999;
+  }
+}
