@@ -127,7 +127,9 @@ describe.each(KINDS.map((k) => [k.title, k.id] as const))('first details of %s',
 });
 
 it('a first detail goes beyond the usual range where that is not enough, and says how', () => {
-  const beams = SECTIONS.filter((s) => s.shape === 'I' && s.h >= 250 && !/^(UC|HEM)/.test(s.name)).filter((_, i) => i % 10 === 0);
+  const beams = SECTIONS.filter((s) => s.shape === 'I' && s.h >= 250 && !/^(UC|HEM|W\d)/.test(s.name)).filter(
+    (_, i) => i % 10 === 0,
+  );
   expect(beams.length).toBeGreaterThan(12);
   let further = 0;
   for (const s of beams) {

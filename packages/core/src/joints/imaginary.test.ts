@@ -1,6 +1,5 @@
 import { readFileSync } from 'node:fs';
 import { afterAll, describe, expect, it } from 'vitest';
-import { fieldHelp, fieldHelpWords } from './field-help.ts';
 import { hangerToPlain, plain } from './imaginary-standard.testing.ts';
 import { hanger as toEn1993, hangerMaking, type HangerInput } from './imaginary.testing.ts';
 import { building, type JointKind } from './kind.ts';
@@ -22,6 +21,7 @@ afterAll(() => {
   (STANDARDS as (typeof plain)[]).pop();
 });
 // What reads a registry once, when it is loaded, is loaded with them in it.
+const { fieldHelp, fieldHelpWords } = await import('./field-help.ts');
 const { basisOf, basisHelp, basisWords, DEFAULT_BASIS, usualBasis } = await import('../standards/job-basis.ts');
 const { checkJoint, firstPath, reportOf } = await import('./report.ts');
 const { firstDetail } = await import('../design/first.ts');
