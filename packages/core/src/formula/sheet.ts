@@ -213,3 +213,12 @@ export class FormulaSection {
     return known;
   }
 }
+
+/** Works without a record. */
+export function quiet<T>(r: Run, work: () => T): T {
+  const { steps } = r;
+  r.steps = null;
+  const out = work();
+  r.steps = steps;
+  return out;
+}

@@ -1,3 +1,4 @@
+import type { AnchorPlace } from '../../standards/en1992-4/anchorage.ts';
 import {
   ANCHOR_CLASSES,
   ANCHOR_DIAMETERS,
@@ -35,11 +36,6 @@ export interface ColumnModel {
   /** Shear areas for V_z and V_y. */
   readonly A_v_z: number;
   readonly A_v_y: number;
-}
-
-export interface AnchorPlace {
-  readonly y: number;
-  readonly z: number;
 }
 
 /** A column base with every value looked up: what rules, checks, solid and drawing read. Lengths mm, strengths MPa. */

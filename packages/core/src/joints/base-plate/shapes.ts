@@ -1,7 +1,7 @@
 import { path, project, type FillStyle, type Frame, type Item } from '../../detail/drawing.ts';
 import type { Point } from '../../detail/solid.ts';
 import type { BaseState } from './checks/state.ts';
-import { coneGeometry } from './checks/tension.ts';
+import { coneGeometry } from '../../standards/en1992-4/cone.ts';
 import type { BaseModel } from './model.ts';
 import { drawnBlock, iOutline } from './solid.ts';
 

@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { orRefused } from '../refused.testing.ts';
 import { describe, expect, it } from 'vitest';
 import { firstDetail } from '../../design/first.ts';
 import { SHEET, textWidth, TITLE, type Drawing, type TextItem } from '../../detail/drawing.ts';
@@ -33,14 +34,8 @@ const MEMBERS: [string, string, string][] = [
   ['UB 406x178x60', 'UB 762x267x147', 'beam_web'],
   ['PFC 260x90x35', 'UC 203x203x52', 'column_flange'],
 ];
-const buildable = (kind: (typeof KINDS)[number], input: unknown): boolean => {
-  try {
-    return kind.build(input, DEFAULT_BASIS) !== null;
-  } catch (e) {
-    if (e instanceof Refusal) return false;
-    throw e;
-  }
-};
+const buildable = (kind: (typeof KINDS)[number], input: unknown): boolean =>
+  orRefused(() => kind.build(input, DEFAULT_BASIS)) !== null;
 /** First details of every kind for these members, and one with two notches of each. */
 const all = KINDS.flatMap((kind) => {
   const first = (beam: string, support: string, supportType: string) =>

@@ -1,4 +1,4 @@
-import { Run, type Origin } from '../../../formula/index.ts';
+import { quiet, Run, type Origin } from '../../../formula/index.ts';
 import { Refusal } from '../../../refusal.ts';
 import { timesLoad, type Combination } from '../../../actions/combination.ts';
 import { regionOf, type Load } from '../../../standards/en1993/contact.ts';
@@ -17,10 +17,11 @@ import { baseResults, CHECKS, type BaseResults } from './results.ts';
 import { baseRules } from './rules.ts';
 import { bedOf } from './section.ts';
 import { actions, anchor, at, layOut, ps, sheet } from './sheet.ts';
-import { anchorShearChecks, shareShear, twistNote } from './shear.ts';
+import { shareShear } from '../../../standards/en1992-4/edge.ts';
+import { anchorShearChecks, twistNote } from './shear.ts';
 import { inTension, type BaseGeometry, type BaseState } from './state.ts';
 import { anchorSpring } from './stiffness.ts';
-import { concreteTension, quiet, tensionModes, tensionShared } from './tension.ts';
+import { concreteTension, tensionModes, tensionShared } from './tension.ts';
 import { columnWeld, weldLines } from './weld.ts';
 import { fixed } from './words.ts';
 

@@ -1,8 +1,7 @@
-import type { Run } from '../../../formula/index.ts';
+import { quiet, type Run } from '../../../formula/index.ts';
 import type { BaseModel } from '../model.ts';
 import type { BaseResults } from './results.ts';
 import { at, sheet } from './sheet.ts';
-import { quiet } from './tension.ts';
 import { factorsOf } from '../../../standards/en1993/standard.ts';
 
 const k = sheet.commonSection('shear-key');

@@ -1,10 +1,10 @@
-import type { Run } from '../../../formula/index.ts';
+import { quiet, type Run } from '../../../formula/index.ts';
 import type { BaseModel } from '../model.ts';
 import { innerRow, outerRow, rowTStub, webSides, withoutPrying, type TStubValues } from './plate.ts';
 import { factorAtOne } from './key.ts';
 import type { BaseResults } from './results.ts';
 import { at, sheet } from './sheet.ts';
-import { quiet, tensionModes } from './tension.ts';
+import { tensionModes } from './tension.ts';
 import { factorsOf } from '../../../standards/en1993/standard.ts';
 
 /** Bending about y (through the depth of the column) or about z. */

@@ -1,5 +1,6 @@
 import type { Found, Formula, Run, Sheet } from '../../../formula/index.ts';
-import { plateEdge, plateEdgeAlong, type AnchorPlace, type BaseModel } from '../model.ts';
+import type { AnchorPlace } from '../../../standards/en1992-4/anchorage.ts';
+import { plateEdge, plateEdgeAlong, type BaseModel } from '../model.ts';
 import { sheet } from './sheet.ts';
 
 /** Yield lines, modes and prying of a row, or of one anchor: the same formulas under two checks (basis 9.1 to 9.3). */

@@ -7,7 +7,7 @@ import type { BaseModel } from '../model.ts';
 import { groutConditions } from './bearing.ts';
 import { leastEdge, leastSpacing } from './plate.ts';
 import { anchor } from './sheet.ts';
-import { ALL_EDGES, edgeDistance } from './tension.ts';
+import { edgeDistance, EDGES } from '../../../standards/en1992-4/anchorage.ts';
 import { factorsOf } from '../../../standards/en1993/standard.ts';
 
 type M = BaseModel;
@@ -113,7 +113,7 @@ export const baseRules: readonly RuleDef<M>[] = [
     least(wallDistance(m), 1.5 * m.input.anchors.d),
   ),
   rule('anchor-edge-concrete', 'Edge distance in the concrete', 'practice', true, (m) => {
-    const c = Math.min(...m.anchors.flatMap((q) => ALL_EDGES.map((e) => edgeDistance(m, e, q))));
+    const c = Math.min(...m.anchors.flatMap((q) => EDGES.map((e) => edgeDistance(m, e, q))));
     return Number.isFinite(c) ? least(c, Math.max(5 * m.input.anchors.d, 100)) : { skip: 'The block has no edge.' };
   }),
   rule('block-depth', 'Depth of the block', 'practice', true, (m) =>
@@ -143,7 +143,7 @@ export const baseRules: readonly RuleDef<M>[] = [
   ),
   rule('anchor-edge-product', 'Edge distance of the product', 'approval document of the anchor', true, (m) => {
     const { c_min } = m.input.anchors.product;
-    const c = Math.min(...m.anchors.flatMap((q) => ALL_EDGES.map((e) => edgeDistance(m, e, q))));
+    const c = Math.min(...m.anchors.flatMap((q) => EDGES.map((e) => edgeDistance(m, e, q))));
     return c_min === undefined
       ? { skip: 'No least edge distance of a product was given.' }
       : Number.isFinite(c)
@@ -297,7 +297,7 @@ export const baseRules: readonly RuleDef<M>[] = [
     'Loops',
     'EN 1992-4, 7.2.2.6',
     (m) => m.input.anchors.loops,
-    (m) => 0.75 * Math.min(...m.anchors.flatMap((q) => ALL_EDGES.map((e) => edgeDistance(m, e, q)))),
+    (m) => 0.75 * Math.min(...m.anchors.flatMap((q) => EDGES.map((e) => edgeDistance(m, e, q)))),
     'edge body',
   ),
   rule(

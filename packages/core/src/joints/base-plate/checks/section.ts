@@ -1,5 +1,5 @@
 import { STEEL_E } from '../../../catalogue/properties.ts';
-import type { Run } from '../../../formula/index.ts';
+import { quiet, type Run } from '../../../formula/index.ts';
 import { clip, type Polygon } from '../../../geometry/polygon.ts';
 import { contactPieces, solveContact, type Bed, type Contact, type Load } from '../../../standards/en1993/contact.ts';
 import type { BaseModel } from '../model.ts';
@@ -10,7 +10,6 @@ import type { BaseResults } from './results.ts';
 import { anchor, at } from './sheet.ts';
 import { inTension, noForces, type BaseGeometry, type BaseState, type Forces } from './state.ts';
 import { sectionStiffness } from './stiffness.ts';
-import { quiet } from './tension.ts';
 import { anchorList } from './words.ts';
 
 export const NO_EQUILIBRIUM = 'no equilibrium: the base cannot carry these actions';
