@@ -25,6 +25,7 @@ const FLOORS = [
   'checks',
   'standards',
   'detail',
+  'drawing',
   'joints/pitches.ts',
   'joints/members.ts',
   'joints/kind.ts',

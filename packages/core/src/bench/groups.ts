@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { GRADE_CHOICES } from '../catalogue/index.ts';
-import { path, text, type Item } from '../detail/drawing.ts';
+import { path, text, type Item } from '../drawing/index.ts';
 import type { Point } from '../detail/solid.ts';
 import { Sheet } from '../formula/index.ts';
 import type { Basis } from '../basis/basis.ts';

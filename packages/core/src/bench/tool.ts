@@ -1,5 +1,5 @@
 import type Joi from 'joi';
-import type { Item } from '../detail/drawing.ts';
+import type { Item } from '../drawing/index.ts';
 import { Run, type Origin, type Sheet, type Slot } from '../formula/index.ts';
 import type { Quantity, Units } from '../units/system.ts';
 import type { Basis } from '../basis/basis.ts';

@@ -41,7 +41,6 @@ describe.each(demo.joints.map((j) => [j.mark, j] as const))('%s shown in inches'
     const workings = workingsOf(joint, us, Math.max(0, report.worst), built);
     const said = [
       ...texts(drawing.items),
-      ...Object.values(drawing.failures).flatMap(texts),
       ...built.lists.flatMap((l) => [l.title, ...l.head, ...l.rows.flat().map(String)]),
       ...report.combinations.flatMap((c) => c.notes),
       ...report.rules.flatMap((r) => r.note ?? []),

@@ -1,5 +1,5 @@
 import type { Basis } from '../basis/basis.ts';
-import type { TitleBlock } from '../detail/drawing.ts';
+import type { TitleBlock } from '../drawing/index.ts';
 import { kindOf } from '../joints/registry.ts';
 import type { JointLike } from '../joints/report.ts';
 import { basisWords, unitsOf } from '../standards/job-basis.ts';

@@ -6,7 +6,8 @@ import { steelSchema } from '../catalogue/schema.ts';
 import type { CheckDef, Prepared } from '../checks/check.ts';
 import { prepared, type Side } from '../checks/sided.ts';
 import { Values } from '../checks/values.ts';
-import { path, project, scaleOf, SHEET, sheetFrame, text, type Drawing, type Frame, type TitleBlock } from '../detail/drawing.ts';
+import { path, project, scaleOf, SHEET, sheetFrame, text, type Drawing, type Frame, type TitleBlock } from '../drawing/index.ts';
+import { Marker } from '../detail/mark.ts';
 import { plateMass, type PlatePart, type Point, type Solid } from '../detail/solid.ts';
 import { Sheet, type Formula } from '../formula/index.ts';
 import { Refusal } from '../refusal.ts';
@@ -111,12 +112,11 @@ function hangerDrawing(m: HangerModel, solid: Solid, title: TitleBlock): Drawing
     path(outline, 'outline', true, 'plate'),
     text([60, 20], String(m.input.plate.b), { style: 'dimension', field: 'plate.b' }),
   ];
-  const failures = {
-    'hanger-bolt': [path(outline.slice(0, 2), 'failure')],
-    'hanger-plate': [path(outline.slice(1, 3), 'failure')],
-  };
-  const empty = { handles: [], areas: [], callouts: [], views: [] };
-  return { ...empty, width: SHEET.width, height: SHEET.height, items, failures, labelAt: [120, 60], scale: `1:${scale}` };
+  const on = new Marker({ plane: 'xz', at: 0 });
+  const [a, b, c] = solid.plates[0]!.outline;
+  const paths = { 'hanger-bolt': [on.line([a!, b!])], 'hanger-plate': [on.line([b!, c!])] };
+  const empty = { handles: [], areas: [], callouts: [], views: [{ plane: 'xz', frame: f, depth: 0 }] } as const;
+  return { ...empty, width: SHEET.width, height: SHEET.height, items, paths, labelAt: [120, 60], scale: `1:${scale}` };
 }
 
 const hangerFirst = (start: Start) => ({

@@ -1,6 +1,6 @@
 import type Joi from 'joi';
 import type { ActionField, Combination } from '../actions/combination.ts';
-import type { Drawing, TitleBlock } from '../detail/drawing.ts';
+import type { Drawing, TitleBlock } from '../drawing/index.ts';
 import type { Point, Quantities, Solid } from '../detail/solid.ts';
 import type { Basis } from '../basis/basis.ts';
 import type { Standard } from '../basis/standard.ts';

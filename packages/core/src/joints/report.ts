@@ -1,7 +1,7 @@
 import { inNewtons, type Combination } from '../actions/combination.ts';
 import { Run, type Sheet } from '../formula/index.ts';
 import { checkRules, resultKey, type Checked, type CheckResult, type RuleResult, type StrengthResult } from '../checks/check.ts';
-import { failureItems, type Drawing, type Item } from '../detail/drawing.ts';
+import { failureItems, type Drawing, type Item } from '../drawing/index.ts';
 import type { Joint } from './kind.ts';
 import { kindOf } from './registry.ts';
 import { refusalOf } from '../refusal.ts';

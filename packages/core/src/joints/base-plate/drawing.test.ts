@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { failureItems, lift, textWidth, type Item } from '../../detail/drawing.ts';
+import { failureItems, marksOf, projected, textWidth, type Item } from '../../drawing/index.ts';
 import { basisOf } from '../../standards/job-basis.ts';
 import { checkJoint } from '../report.ts';
 import { readJob, type JointDocument } from '../../job/document.ts';
@@ -71,7 +71,7 @@ describe.each(joints.map((j) => [j.mark, j] as const))('the sheet of base %s', (
       }
     });
     for (const r of report.rules.filter((x) => x.type === 'rule' && x.id.startsWith('anchor-')))
-      expect([r.id, (drawings[0]!.failures[r.id] ?? []).length > 0 || r.id === 'anchor-hole-for-shear']).toEqual([r.id, true]);
+      expect([r.id, marksOf(drawings[0]!, r.id).length > 0 || r.id === 'anchor-hole-for-shear']).toEqual([r.id, true]);
   });
   it('lets no two texts run into each other', () => {
     for (const d of drawings) {
@@ -102,16 +102,21 @@ describe.each(joints.map((j) => [j.mark, j] as const))('the sheet of base %s', (
       expect(hits).toEqual([]);
     }
   });
-  it('edits only fields that there are, and lifts its views into the solid', () => {
+  it('edits only fields that there are, and shows what is on the plate in plan, what is on the concrete below', () => {
     const d = drawings[0]!;
     const ids = new Set(baseFields.filter((f) => !f.applies || f.applies(joint.input)).map((f) => f.id));
     for (const t of d.items) if (t.k === 'text' && t.field) expect([t.field, ids.has(t.field)]).toEqual([t.field, true]);
     for (const c of d.callouts) for (const f of c.fields) expect(baseFields.some((x) => x.id === f)).toBe(true);
-    // The column axis in the plan is x = y = 0 on top of the plate; in the elevation y = 0.
-    const [plan, side] = d.views;
-    expect(lift(d, [plan!.frame.at[0], plan!.frame.at[1]])).toEqual(
-      [0, 0, joint.input.plate.t + 1].map((x) => expect.closeTo(x, 6)),
-    );
-    expect(lift(d, [side!.frame.at[0], side!.frame.at[1]])).toEqual([0, 0, 0].map((x) => expect.closeTo(x, 6)));
+    // A ring about the column axis: on the plate it is in the plan, on the concrete in the block seen from above, upright in the elevation.
+    const [plan, side, block] = d.views;
+    const seen = (plane: 'xy' | 'xz', at: number) =>
+      projected(d.views, { k: 'ring', plane, at, centre: [0, 0], r: 100, line: 'failure' });
+    const ring = (v: typeof plan) => [
+      { k: 'circle', at: v!.frame.at, r: expect.closeTo(100 / v!.frame.scale, 9), line: 'failure' },
+    ];
+    expect(seen('xy', joint.input.plate.t)).toEqual(ring(plan));
+    expect(seen('xy', -joint.input.grout.t)).toEqual(ring(block));
+    expect(seen('xz', 0)).toEqual(ring(side));
+    expect(projected(d.views, { k: 'ring', plane: 'yz', at: 0, centre: [0, 0], r: 1, line: 'failure' })).toEqual([]);
   });
 });

@@ -3,7 +3,7 @@ import { Refusal } from '../../refusal.ts';
 import { exact } from '../../units/format.ts';
 import { strength, type MemberFacts } from '../members.ts';
 import { building, type JointKind, type SeedField } from '../kind.ts';
-import { prettyName } from '../../detail/drawing.ts';
+import { prettyName } from '../../drawing/index.ts';
 import { prepareBase } from './checks/index.ts';
 import { momentChart } from './chart.ts';
 import { baseEdits, baseFields, COLUMN_SHAPES } from './fields.ts';

@@ -1,525 +1,417 @@
 import type { Combination } from '../../actions/combination.ts';
-import { path, project, type Item, type LineStyle } from '../../detail/drawing.ts';
+import { Marker, type Mark, type Paths } from '../../detail/mark.ts';
 import type { Point } from '../../detail/solid.ts';
-import type { PreparedBase } from './checks/index.ts';
-import type { BaseState } from './checks/state.ts';
-import { anchorLine, lineAt, worstLine } from './checks/plate.ts';
-import { edgeDistance, type Edge } from '../../standards/en1992-4/anchorage.ts';
+import { edgeDistance, EDGES, type Edge } from '../../standards/en1992-4/anchorage.ts';
 import { coneGeometry } from '../../standards/en1992-4/cone.ts';
-import { shearFaces } from '../../standards/en1992-4/edge.ts';
+import { shearFaces, type EdgeGeometry } from '../../standards/en1992-4/edge.ts';
+import type { PreparedBase } from './checks/index.ts';
+import type { LeverModel } from './checks/lever.ts';
+import { anchorLine, lineAt, worstLine } from './checks/plate.ts';
+import type { BaseState } from './checks/state.ts';
 import type { BaseModel } from './model.ts';
-import { columnOutlines, coneSide, coneSquares, type BaseFrames } from './shapes.ts';
+import { columnOutlines, coneSides, coneSquares } from './shapes.ts';
 import { drawnBlock, flat } from './solid.ts';
 
-/** Failure paths on the drawing, by check, with the part that it speaks of where there are several. */
-export function failurePaths(
-  m: BaseModel,
-  prepared: PreparedBase,
-  frames: BaseFrames,
-  state: BaseState | null,
-  combination: Combination | null,
-): Record<string, Item[]> {
-  const { input, column, plateBox: p } = m;
-  const { anchors: a, grout, plate } = input;
-  const geo = prepared.geometry;
+/** What the paths of a base run along: x is z of the base, y its y, z the height over the underside of the plate, mm. */
+function places(m: BaseModel, { geometry }: PreparedBase, state: BaseState | null, c: Combination | null) {
+  const { anchors: a, grout, plate } = m.input;
   const top = -grout.t;
-  const bottom = top - a.h_ef;
-  const b = drawnBlock(m);
-  const inPlan = (q: Point): Point => project(frames.plan, q);
-  const inSide = (q: Point): Point => project(frames.elevation, q);
-  const inBlock = (q: Point): Point => project(frames.block, q);
-  const line = (pts: readonly Point[], to: (q: Point) => Point, style: LineStyle = 'failure'): Item => path(pts.map(to), style);
-  const area = (pts: readonly Point[], to: (q: Point) => Point): Item => path(pts.map(to), 'failure', true, 'failure-soft');
-  const at = (i: number): Point => flat(m.anchors[i]!.y, m.anchors[i]!.z);
-  const ringAt = (i: number, r: number): Item => ({ k: 'circle', at: inPlan(at(i)), r: r / frames.plan.scale, line: 'failure' });
-  const all = m.anchors.map((_, i) => i);
-  const out: Record<string, Item[]> = {};
-  const put = (id: string, items: Item[]): void => {
-    out[id] = items;
+  return {
+    m,
+    geometry,
+    state,
+    top,
+    bottom: top - a.h_ef,
+    block: drawnBlock(m),
+    all: m.anchors.map((_, i) => i),
+    at: (i: number): Point => flat(m.anchors[i]!.y, m.anchors[i]!.z),
+    V: { x: c?.V_z ?? 0, y: c?.V_y ?? 0 },
+    /** On the plate and on the concrete, seen from above; upright, through the axis of the column and through an anchor. */
+    onPlate: new Marker({ plane: 'xy', at: plate.t }),
+    onBlock: new Marker({ plane: 'xy', at: top }),
+    upright: new Marker({ plane: 'xz', at: 0 }),
+    beside: (i: number): Marker => new Marker({ plane: 'xz', at: m.anchors[i]!.y }),
   };
-  const box = (x1: number, x2: number, y1: number, y2: number): Point[] => [
-    [x1, y1],
-    [x2, y1],
-    [x2, y2],
-    [x1, y2],
-  ];
-  const pieces = (list: readonly (readonly number[])[]): Item[] =>
-    list.map((q) =>
-      area(
-        Array.from({ length: q.length / 2 }, (_, i) => flat(q[2 * i]!, q[2 * i + 1]!)),
-        inPlan,
-      ),
-    );
-
-  // Concrete and plate under pressure.
-  const bearing = state?.bearing() ?? [];
-  const pressed = pieces(bearing.map((x) => x.piece));
-  put('contact-pressure', pressed);
-  put('concrete-bearing', pressed.length ? pressed : pieces(geo.b.pieces));
-  put('concrete-bearing-side', pressed);
-  const outline = columnOutlines(m).outer;
-  put('plate-compression-bending', [path(outline.map(inPlan), 'failure', true)]);
-  const flangeAt = (sign: number): Item[] => {
-    const x = sign * (column.h / 2 - column.t_f / 2);
-    return [area(box(x - column.t_f / 2, x + column.t_f / 2, plate.t, plate.t + 0.5 * column.h), inSide)];
-  };
-  put('column-flange-compression@left (-)', flangeAt(-1));
-  put('column-flange-compression@right (+)', flangeAt(1));
-  put('column-flange-compression@of the whole column', [...flangeAt(-1), ...flangeAt(1)]);
-
-  // Plate in tension.
-  const lever = state?.lever;
-  const axis = lever?.model.axis ?? 'y';
-  for (const [name, side, sign] of lever
-    ? ([
-        ['left (-)', lever.model.left, -1],
-        ['right (+)', lever.model.right, 1],
-      ] as const)
-    : []) {
-    if (!side.row) continue;
-    const { t, idx, inner } = side.row;
-    if (inner) {
-      put(
-        `plate-tstub-tension@${name}`,
-        idx.flatMap((i) => {
-          const q = m.anchors[i]!;
-          const y = q.y - Math.sign(q.y) * t.m;
-          return [line([flat(y, q.z - t.l_1 / 4), flat(y, q.z + t.l_1 / 4)], inPlan)];
-        }),
-      );
-      const z = m.anchors[idx[0]!]!.z;
-      put(`column-web-tension@${name}`, [
-        area(box(z - side.row.b_web / 2, z + side.row.b_web / 2, plate.t, plate.t + 0.4 * column.h), inSide),
-      ]);
-      continue;
-    }
-    const u = axis === 'y' ? m.anchors[idx[0]!]!.z : m.anchors[idx[0]!]!.y;
-    const v = idx.map((i) => (axis === 'y' ? m.anchors[i]!.y : m.anchors[i]!.z));
-    const mid = (Math.min(...v) + Math.max(...v)) / 2;
-    const half = Math.min(t.l_nc / 2, (axis === 'y' ? p.y2 - p.y1 : p.z2 - p.z1) / 2);
-    const along = (w: number): Point[] =>
-      axis === 'y' ? [flat(mid - half, w), flat(mid + half, w)] : [flat(w, mid - half), flat(w, mid + half)];
-    const circles = t.l_1 < t.l_nc;
-    put(`plate-tstub-tension@${name}`, [
-      ...(circles ? idx.map((i) => ringAt(i, t.m)) : [line(along(u - sign * t.m), inPlan)]),
-      ...(t.mode === '1-2' ? [] : [line(along(u), inPlan)]),
-    ]);
-  }
-  all.forEach((i) => {
-    const t = geo.local[i]!;
-    const { y, z, tu, tv, half } = anchorLine(m, i, t);
-    if (column.shape === 'CHS') {
-      const R = Math.hypot(y, z);
-      const mid = Math.atan2(z, y);
-      const span = half / R;
-      put(`plate-anchor-local@anchor ${i}`, [
-        line(
-          Array.from({ length: 17 }, (_, k) => {
-            const w = mid - span + (span * k) / 8;
-            return flat(R * Math.cos(w), R * Math.sin(w));
-          }),
-          inPlan,
-        ),
-      ]);
-    } else
-      put(`plate-anchor-local@anchor ${i}`, [
-        line([flat(y - tu * half, z - tv * half), flat(y + tu * half, z + tv * half)], inPlan),
-      ]);
-  });
-  const worst = state && worstLine(m, geo.scan, state.F);
-  if (worst) {
-    const d = lineAt(m, worst.theta);
-    const [u, v] = [Math.cos(d.theta), Math.sin(d.theta)];
-    const ends = ([-1, 1] as const).map((s) =>
-      flat(u * d.offset - s * v * d.length * 0.5, v * d.offset + s * u * d.length * 0.5),
-    );
-    const pulled = all.filter((i) => m.anchors[i]!.y * u + m.anchors[i]!.z * v > d.offset);
-    put('plate-line-bending', [
-      line(ends, inPlan),
-      ...pulled.map((i) =>
-        line(
-          [
-            at(i),
-            flat(
-              m.anchors[i]!.y - u * (m.anchors[i]!.y * u + m.anchors[i]!.z * v - d.offset),
-              m.anchors[i]!.z - v * (m.anchors[i]!.y * u + m.anchors[i]!.z * v - d.offset),
-            ),
-          ],
-          inPlan,
-          'failure-thin',
-        ),
-      ),
-    ]);
-  }
-
-  // Anchors in tension.
-  const shank = (i: number): Item =>
-    line(
-      [
-        [m.anchors[i]!.z, top],
-        [m.anchors[i]!.z, plate.t],
-      ],
-      inSide,
-    );
-  all.forEach((i) => {
-    const x = m.anchors[i]!.z;
-    put(`anchor-steel-tension@anchor ${i}`, [ringAt(i, 1.6 * a.d), shank(i)]);
-    put(`interaction-steel@anchor ${i}`, [ringAt(i, 1.6 * a.d), shank(i)]);
-    const head = Math.max(a.head ?? 2 * a.d, 2 * a.d);
-    put(`anchor-pullout@anchor ${i}`, [
-      ringAt(i, 1.2 * a.d),
-      area(
-        [
-          [x - head / 2, bottom],
-          [x - head * 0.9, bottom + head],
-          [x + head * 0.9, bottom + head],
-          [x + head / 2, bottom],
-        ],
-        inSide,
-      ),
-    ]);
-    put(`anchor-bond@anchor ${i}`, [area(box(x - a.d, x + a.d, bottom, top), inSide)]);
-    const cut: Item[] = [
-      ringAt(i, 1.2 * a.d),
-      line(
-        [
-          [x - 1.5 * a.d, top],
-          [x + 1.5 * a.d, top],
-        ],
-        inSide,
-      ),
-    ];
-    put(`anchor-steel-shear@anchor ${i}`, cut);
-    put(`anchor-shear-lever-arm@anchor ${i}`, [
-      ...cut,
-      line(
-        [
-          [x, top - a.d / 2],
-          [x + a.d / 2, plate.t / 2],
-        ],
-        inSide,
-      ),
-    ]);
-  });
-  const cone = state
-    ? [
-        ...coneSquares(m, frames.block, state, 'failure', 'failure-soft'),
-        ...coneSide(m, frames.elevation, state, 'failure', 'failure-soft'),
-      ]
-    : [];
-  put('anchor-cone', cone);
-  put('anchor-bond', cone);
-  put('anchor-reinforcement', [
-    ...cone,
-    ...(state?.coneGroups[0] ?? []).flatMap((i) =>
-      [-1, 1].map((s) =>
-        line(
-          [
-            [m.anchors[i]!.z + s * 0.4 * a.h_ef, top - 20],
-            [m.anchors[i]!.z + s * 0.4 * a.h_ef, bottom],
-          ],
-          inSide,
-        ),
-      ),
-    ),
-  ]);
-  for (const e of ['y-', 'y+', 'z-', 'z+'] as const) {
-    const face = faceAt(m, e);
-    if (face === null) continue;
-    const c_1 = Math.min(...all.map((i) => edgeDistance(m, e, m.anchors[i]!)));
-    const row = all.filter((i) => edgeDistance(m, e, m.anchors[i]!) <= c_1 + 1);
-    const places = row.map((i) => (e[0] === 'y' ? m.anchors[i]!.z : m.anchors[i]!.y));
-    const [s1, s2] = [Math.min(...places) - 2 * c_1, Math.max(...places) + 2 * c_1];
-    const edgeLine: Point[] =
-      e[0] === 'y'
-        ? [
-            [Math.max(s1, b.x1), face],
-            [Math.min(s2, b.x2), face],
-          ]
-        : [
-            [face, Math.max(s1, b.y1)],
-            [face, Math.min(s2, b.y2)],
-          ];
-    const level: Point[] = [
-      [e[0] === 'z' ? face : 0, bottom - Math.min(2 * c_1, b.H - a.h_ef)],
-      [e[0] === 'z' ? face : 0, bottom + Math.min(2 * c_1, a.h_ef)],
-    ];
-    put(`anchor-blowout@edge ${e}`, [line(edgeLine, inBlock), ...(e[0] === 'z' ? [line(level, inSide)] : [])]);
-  }
-  const nearest = (['y-', 'y+', 'z-', 'z+'] as const)
-    .map((e) => ({ e, c: Math.min(Infinity, ...all.map((i) => edgeDistance(m, e, m.anchors[i]!))) }))
-    .reduce((x, y) => (y.c < x.c ? y : x));
-  if (Number.isFinite(nearest.c))
-    put(
-      'anchor-splitting',
-      all
-        .filter((i) => edgeDistance(m, nearest.e, m.anchors[i]!) <= nearest.c + 1)
-        .map((i) =>
-          line(
-            nearest.e[0] === 'z' ? [at(i), [faceAt(m, nearest.e)!, at(i)[1]]] : [at(i), [at(i)[0], faceAt(m, nearest.e)!]],
-            inBlock,
-          ),
-        ),
-    );
-
-  // Shear.
-  const V = { x: combination?.V_z ?? 0, y: combination?.V_y ?? 0 };
-  const size = Math.hypot(V.x, V.y) || 1;
-  const arrow: Item[] =
-    size > 0 && (V.x || V.y)
-      ? [
-          line(
-            [
-              [-0.3 * (p.z2 - p.z1) * (V.x / size), -0.3 * (p.z2 - p.z1) * (V.y / size)],
-              [0.3 * (p.z2 - p.z1) * (V.x / size), 0.3 * (p.z2 - p.z1) * (V.y / size)],
-            ],
-            inPlan,
-          ),
-        ]
-      : [];
-  put('base-friction', [...pressed, ...arrow]);
-  put('base-twist', [
-    path(
-      Array.from({ length: 17 }, (_, i): Point =>
-        inPlan([0.3 * column.h * Math.cos((Math.PI * i) / 10), 0.3 * column.h * Math.sin((Math.PI * i) / 10)]),
-      ),
-      'failure',
-    ),
-  ]);
-  put(
-    'anchor-plate-bearing',
-    all.map((i) => ringAt(i, a.hole / 2)),
-  );
-  put(
-    'anchor-hole-for-shear',
-    all.map((i) => ringAt(i, a.hole / 2)),
-  );
-  if (all.length) {
-    const h_e = coneGeometry(m, all).h_e;
-    const back = -Math.sign(V.x || 1);
-    const xs = all.map((i) => m.anchors[i]!.z);
-    const from = back > 0 ? Math.max(...xs) : Math.min(...xs);
-    const reach = back > 0 ? Math.min(from + back * 1.5 * h_e, b.x2) : Math.max(from + back * 1.5 * h_e, b.x1);
-    put('anchor-pryout', [
-      area(
-        [
-          [from, bottom],
-          [reach, top],
-          [from, top],
-        ],
-        inSide,
-      ),
-    ]);
-    const edges: Item[] = [];
-    for (const f of shearFaces(m)) {
-      const face = faceAt(m, f.edge)!;
-      const places = f.front.map((i) => (f.edge[0] === 'y' ? m.anchors[i]!.z : m.anchors[i]!.y));
-      const [v1, v2] = [Math.min(...places), Math.max(...places)];
-      const start = m.anchors[f.front[0]!]!;
-      const u = f.edge[0] === 'y' ? start.y : start.z;
-      const limit = f.edge[0] === 'y' ? ([b.x1, b.x2] as const) : ([b.y1, b.y2] as const);
-      const [w1, w2] = [Math.max(v1 - 1.5 * f.c_e, limit[0]), Math.min(v2 + 1.5 * f.c_e, limit[1])];
-      const body: Point[] =
-        f.edge[0] === 'y'
-          ? [
-              [v1, u],
-              [v2, u],
-              [w2, face],
-              [w1, face],
-            ]
-          : [
-              [u, v1],
-              [u, v2],
-              [face, w2],
-              [face, w1],
-            ];
-      const depth = Math.min(1.5 * f.c_e, b.H);
-      const drawn = [
-        area(body, inBlock),
-        ...(f.edge[0] === 'z'
-          ? [
-              area(
-                [
-                  [u, top],
-                  [face, top],
-                  [face, top - depth],
-                ],
-                inSide,
-              ),
-            ]
-          : []),
-      ];
-      put(`concrete-edge@edge ${f.edge}`, drawn);
-      put(`edge-reinforcement@edge ${f.edge}`, drawn);
-      edges.push(...((f.edge[0] === 'y' ? V.y : V.x) * (f.edge.endsWith('+') ? 1 : -1) > 0 ? drawn : []));
-    }
-    put('interaction-concrete', [...cone, ...edges]);
-  }
-
-  // Shear key.
-  const { key } = input.shear;
-  if (key) {
-    const half = (key.along === 'z' ? (key.type === 'I' ? key.h! : key.t!) : key.b) / 2;
-    const towards = Math.sign(V.x || 1);
-    put('shear-key-bearing', [
-      line(
-        [
-          [towards * half, top],
-          [towards * half, -key.depth],
-        ],
-        inSide,
-      ),
-    ]);
-    put('shear-key-steel', [area(box(-half, half, -key.depth, 0), inSide)]);
-    put('shear-key-weld', [
-      line(
-        [
-          [-half, 0],
-          [half, 0],
-        ],
-        inSide,
-      ),
-    ]);
-    for (const e of ['y-', 'y+', 'z-', 'z+'] as const) {
-      const face = faceAt(m, e);
-      if (face === null) continue;
-      const front = (key.type === 'I' ? key.h! : key.t!) / 2;
-      const c_1 = Math.abs(face) - front;
-      const sign = e.endsWith('+') ? 1 : -1;
-      const wide = (w: number): number => w + key.b / 2;
-      const body: Point[] =
-        e[0] === 'z'
-          ? [
-              [sign * front, -key.b / 2],
-              [sign * front, key.b / 2],
-              [face, Math.min(wide(c_1), b.y2)],
-              [face, Math.max(-wide(c_1), b.y1)],
-            ]
-          : [
-              [-key.b / 2, sign * front],
-              [key.b / 2, sign * front],
-              [Math.min(wide(c_1), b.x2), face],
-              [Math.max(-wide(c_1), b.x1), face],
-            ];
-      put(`shear-key-edge@edge ${e}`, [
-        area(body, inBlock),
-        ...(e[0] === 'z'
-          ? [
-              area(
-                [
-                  [sign * front, top],
-                  [face, top],
-                  [face, Math.max(-key.depth - c_1, top - b.H)],
-                  [sign * front, -key.depth],
-                ],
-                inSide,
-              ),
-            ]
-          : []),
-      ]);
-    }
-  }
-
-  // Weld.
-  const { lines, points } = geo.welds;
-  for (const name of new Set([...lines.map((l) => l.name), 'ring'])) {
-    const own =
-      name === 'ring'
-        ? points[0]?.name === 'ring'
-          ? [
-              path(
-                points.map((q) => inPlan(flat(q.y, q.z))),
-                'failure',
-                true,
-              ),
-            ]
-          : []
-        : lines.filter((l) => l.name === name).map((l) => line([flat(l.y1, l.z1), flat(l.y2, l.z2)], inPlan));
-    if (own.length) put(`column-weld@${name}`, own);
-  }
-
-  // Rules.
-  const marks = all.map((i) => ringAt(i, 1.2 * a.d));
-  for (const id of [
-    'anchor-edge-plate',
-    'anchor-spacing',
-    'anchor-clear-wall',
-    'anchor-count-range',
-    'anchor-head-depth',
-    'anchor-depth-min',
-    'anchor-edge-concrete',
-    'anchor-edge-product',
-    'anchor-spacing-product',
-    'washer-over-hole',
-    'hook-yield',
-  ])
-    put(
-      id,
-      id === 'anchor-head-depth' || id === 'anchor-depth-min'
-        ? all.map((i) =>
-            line(
-              [
-                [m.anchors[i]!.z, top],
-                [m.anchors[i]!.z, bottom],
-              ],
-              inSide,
-            ),
-          )
-        : marks,
-    );
-  for (const id of [
-    'reinforcement-d',
-    'reinforcement-distance',
-    'reinforcement-l2',
-    'reinforcement-n',
-    'loops-l1',
-    'loops-d',
-    'loops-distance',
-    'loops-l2',
-    'loops-n',
-  ])
-    put(id, marks);
-  put('block-depth', [
-    line(
-      [
-        [b.x1, top],
-        [b.x1, top - b.H],
-      ],
-      inSide,
-    ),
-  ]);
-  put('plate-on-block', [path(box(p.z1, p.z2, p.y1, p.y2).map(inPlan), 'failure', true)]);
-  put('plate-vs-flange', [
-    line(
-      [
-        [p.z1, plate.t],
-        [p.z2, plate.t],
-      ],
-      inSide,
-    ),
-  ]);
-  for (const id of ['grout-strength', 'grout-thickness', 'grout-thick-strength'])
-    put(id, [
-      line(
-        [
-          [p.z1, top / 2],
-          [p.z2, top / 2],
-        ],
-        inSide,
-      ),
-    ]);
-  put('weld-throat', [path(outline.map(inPlan), 'failure', true)]);
-  const drawn = Object.fromEntries(Object.entries(out).filter(([, items]) => items.length));
-  // Checks of one part of the load carry its name behind theirs.
-  for (const { words, state: part } of state?.parts ?? [])
-    for (const [key, items] of Object.entries(failurePaths(m, prepared, frames, part, combination)))
-      drawn[key.includes('@') ? `${key}, ${words}` : `${key}@${words}`] = items;
-  return drawn;
 }
+type Places = ReturnType<typeof places>;
 
 /** Where a face of the block lies: x or y of the drawing; null without one. */
 function faceAt(m: BaseModel, e: Edge): number | null {
   const { y1, y2, z1, z2 } = m.block;
   const at = { 'y-': y1, 'y+': y2, 'z-': z1, 'z+': z2 }[e];
   return Number.isFinite(at) ? at : null;
+}
+const leastTo = ({ m, all }: Places, e: Edge): number => Math.min(Infinity, ...all.map((i) => edgeDistance(m, e, m.anchors[i]!)));
+/** Points given along and across a face, in x and y. */
+const facing = (e: Edge, points: readonly (readonly [along: number, across: number])[]): Point[] =>
+  points.map(([v, u]): Point => (e[0] === 'y' ? [v, u] : [u, v]));
+
+const pieces = (on: Marker, list: readonly (readonly number[])[]): Mark[] =>
+  list.map((q) => on.area(Array.from({ length: q.length / 2 }, (_, i) => flat(q[2 * i]!, q[2 * i + 1]!))));
+const pressedBy = ({ onPlate, state }: Places): Mark[] =>
+  pieces(
+    onPlate,
+    (state?.bearing() ?? []).map((x) => x.piece),
+  );
+const ringsOf = ({ all, onPlate, at }: Places, r: number): Mark[] => all.map((i) => onPlate.ring(at(i), r));
+
+/** Concrete and plate under pressure. */
+function pressurePaths(k: Places): Paths {
+  const { m, geometry, onPlate, upright } = k;
+  const { column, input } = m;
+  const { t } = input.plate;
+  const pressed = pressedBy(k);
+  const flange = (sign: number): Mark => {
+    const x = sign * (column.h / 2 - column.t_f / 2);
+    return upright.box(x - column.t_f / 2, x + column.t_f / 2, t, t + 0.5 * column.h);
+  };
+  return {
+    'contact-pressure': pressed,
+    'concrete-bearing': pressed.length ? pressed : pieces(onPlate, geometry.b.pieces),
+    'concrete-bearing-side': pressed,
+    'plate-compression-bending': [onPlate.outline(columnOutlines(m).outer)],
+    'column-flange-compression@left (-)': [flange(-1)],
+    'column-flange-compression@right (+)': [flange(1)],
+    'column-flange-compression@of the whole column': [flange(-1), flange(1)],
+  };
+}
+
+/** The yield lines of one side of the lever arm, and the web behind an inner row. */
+function sidePaths({ m, onPlate, upright, at }: Places, name: string, sign: number, { axis, ...lever }: LeverModel): Paths {
+  const side = sign < 0 ? lever.left : lever.right;
+  if (!side.row) return {};
+  const { t, idx, inner, b_web } = side.row;
+  const first = m.anchors[idx[0]!]!;
+  const { column, plateBox: p, input } = m;
+  if (inner)
+    return {
+      [`plate-tstub-tension@${name}`]: idx.map((i) => {
+        const q = m.anchors[i]!;
+        const y = q.y - Math.sign(q.y) * t.m;
+        return onPlate.line([flat(y, q.z - t.l_1 / 4), flat(y, q.z + t.l_1 / 4)]);
+      }),
+      [`column-web-tension@${name}`]: [
+        upright.box(first.z - b_web / 2, first.z + b_web / 2, input.plate.t, input.plate.t + 0.4 * column.h),
+      ],
+    };
+  const u = axis === 'y' ? first.z : first.y;
+  const v = idx.map((i) => (axis === 'y' ? m.anchors[i]!.y : m.anchors[i]!.z));
+  const mid = (Math.min(...v) + Math.max(...v)) / 2;
+  const half = Math.min(t.l_nc / 2, (axis === 'y' ? p.y2 - p.y1 : p.z2 - p.z1) / 2);
+  const along = (w: number): Mark =>
+    onPlate.line(axis === 'y' ? [flat(mid - half, w), flat(mid + half, w)] : [flat(w, mid - half), flat(w, mid + half)]);
+  const circles = t.l_1 < t.l_nc;
+  return {
+    [`plate-tstub-tension@${name}`]: [
+      ...(circles ? idx.map((i) => onPlate.ring(at(i), t.m)) : [along(u - sign * t.m)]),
+      ...(t.mode === '1-2' ? [] : [along(u)]),
+    ],
+  };
+}
+
+/** The plate round each anchor: its own yield line, an arc at a round column. */
+function localPath({ m, geometry, onPlate }: Places, i: number): Mark {
+  const { y, z, tu, tv, half } = anchorLine(m, i, geometry.local[i]!);
+  if (m.column.shape !== 'CHS') return onPlate.line([flat(y - tu * half, z - tv * half), flat(y + tu * half, z + tv * half)]);
+  const R = Math.hypot(y, z);
+  const mid = Math.atan2(z, y);
+  const span = half / R;
+  return onPlate.line(
+    Array.from({ length: 17 }, (_, k) => {
+      const w = mid - span + (span * k) / 8;
+      return flat(R * Math.cos(w), R * Math.sin(w));
+    }),
+  );
+}
+
+/** The straight line about which the pulled anchors bend the plate most. */
+function linePaths({ m, geometry, state, all, at, onPlate }: Places): Paths {
+  const worst = state && worstLine(m, geometry.scan, state.F);
+  if (!worst) return {};
+  const d = lineAt(m, worst.theta);
+  const [u, v] = [Math.cos(d.theta), Math.sin(d.theta)];
+  const ends = ([-1, 1] as const).map((s) => flat(u * d.offset - s * v * d.length * 0.5, v * d.offset + s * u * d.length * 0.5));
+  const reach = (i: number): number => m.anchors[i]!.y * u + m.anchors[i]!.z * v - d.offset;
+  const foot = (i: number): Point => flat(m.anchors[i]!.y - u * reach(i), m.anchors[i]!.z - v * reach(i));
+  return {
+    'plate-line-bending': [
+      onPlate.line(ends),
+      ...all.filter((i) => reach(i) > 0).map((i) => onPlate.line([at(i), foot(i)], 'failure-thin')),
+    ],
+  };
+}
+
+function tensionPaths(k: Places): Paths {
+  const { all, state } = k;
+  const model = state?.lever?.model;
+  return {
+    ...(model ? { ...sidePaths(k, 'left (-)', -1, model), ...sidePaths(k, 'right (+)', 1, model) } : {}),
+    ...Object.fromEntries(all.map((i) => [`plate-anchor-local@anchor ${i}`, [localPath(k, i)]])),
+    ...linePaths(k),
+  };
+}
+
+function anchorPaths(k: Places, i: number): Paths {
+  const { m, at, onPlate, beside, top, bottom } = k;
+  const { anchors: a, plate } = m.input;
+  const x = m.anchors[i]!.z;
+  const on = beside(i);
+  const head = Math.max(a.head ?? 2 * a.d, 2 * a.d);
+  const stretched = [onPlate.ring(at(i), 1.6 * a.d), on.upright(x, top, plate.t)];
+  const cut = [onPlate.ring(at(i), 1.2 * a.d), on.level(x - 1.5 * a.d, x + 1.5 * a.d, top)];
+  return {
+    [`anchor-steel-tension@anchor ${i}`]: stretched,
+    [`interaction-steel@anchor ${i}`]: stretched,
+    [`anchor-pullout@anchor ${i}`]: [
+      onPlate.ring(at(i), 1.2 * a.d),
+      on.area([
+        [x - head / 2, bottom],
+        [x - head * 0.9, bottom + head],
+        [x + head * 0.9, bottom + head],
+        [x + head / 2, bottom],
+      ]),
+    ],
+    [`anchor-bond@anchor ${i}`]: [on.box(x - a.d, x + a.d, bottom, top)],
+    [`anchor-steel-shear@anchor ${i}`]: cut,
+    [`anchor-shear-lever-arm@anchor ${i}`]: [
+      ...cut,
+      on.line([
+        [x, top - a.d / 2],
+        [x + a.d / 2, plate.t / 2],
+      ]),
+    ],
+  };
+}
+
+const coneOf = ({ m, state, onBlock, upright }: Places): Mark[] =>
+  state ? [...coneSquares(m, state).map((p) => onBlock.area(p)), ...coneSides(m, state).map((p) => upright.area(p))] : [];
+
+function conePaths(k: Places): Paths {
+  const { m, state, top, bottom, beside } = k;
+  const { h_ef } = m.input.anchors;
+  const cone = coneOf(k);
+  const bars = (state?.coneGroups[0] ?? []).flatMap((i) =>
+    [-1, 1].map((s) => beside(i).upright(m.anchors[i]!.z + s * 0.4 * h_ef, top - 20, bottom)),
+  );
+  return { 'anchor-cone': cone, 'anchor-bond': cone, 'anchor-reinforcement': [...cone, ...bars] };
+}
+
+/** Blow-out at a face of the block, and splitting towards the nearest. */
+function facePaths(k: Places): Paths {
+  const { m, all, at, block: b, bottom, onBlock, upright } = k;
+  const { h_ef } = m.input.anchors;
+  const out: Record<string, readonly Mark[]> = {};
+  for (const e of EDGES) {
+    const face = faceAt(m, e);
+    if (face === null) continue;
+    const c_1 = leastTo(k, e);
+    const row = all.filter((i) => edgeDistance(m, e, m.anchors[i]!) <= c_1 + 1);
+    const places = row.map((i) => (e[0] === 'y' ? m.anchors[i]!.z : m.anchors[i]!.y));
+    const [from, to] = e[0] === 'y' ? [b.x1, b.x2] : [b.y1, b.y2];
+    const onFace = facing(e, [
+      [Math.max(Math.min(...places) - 2 * c_1, from), face],
+      [Math.min(Math.max(...places) + 2 * c_1, to), face],
+    ]);
+    out[`anchor-blowout@edge ${e}`] = [
+      onBlock.line(onFace),
+      ...(e[0] === 'z' ? [upright.upright(face, bottom - Math.min(2 * c_1, b.H - h_ef), bottom + Math.min(2 * c_1, h_ef))] : []),
+    ];
+  }
+  const nearest = EDGES.map((e) => ({ e, c: leastTo(k, e) })).reduce((x, y) => (y.c < x.c ? y : x));
+  if (!Number.isFinite(nearest.c)) return out;
+  const face = faceAt(m, nearest.e)!;
+  const split = all.filter((i) => edgeDistance(m, nearest.e, m.anchors[i]!) <= nearest.c + 1);
+  const straight = ([x, y]: Point): Point => (nearest.e[0] === 'z' ? [face, y] : [x, face]);
+  return { ...out, 'anchor-splitting': split.map((i) => onBlock.line([at(i), straight(at(i))])) };
+}
+
+/** The body that the shear breaks off at one face. */
+function edgeBody({ m, block: b, top, onBlock, upright }: Places, f: EdgeGeometry): Mark[] {
+  const face = faceAt(m, f.edge)!;
+  const inY = f.edge[0] === 'y';
+  const places = f.front.map((i) => (inY ? m.anchors[i]!.z : m.anchors[i]!.y));
+  const [v1, v2] = [Math.min(...places), Math.max(...places)];
+  const start = m.anchors[f.front[0]!]!;
+  const u = inY ? start.y : start.z;
+  const [from, to] = inY ? [b.x1, b.x2] : [b.y1, b.y2];
+  const body = facing(f.edge, [
+    [v1, u],
+    [v2, u],
+    [Math.min(v2 + 1.5 * f.c_e, to), face],
+    [Math.max(v1 - 1.5 * f.c_e, from), face],
+  ]);
+  const depth = Math.min(1.5 * f.c_e, b.H);
+  const side: Point[] = [
+    [u, top],
+    [face, top],
+    [face, top - depth],
+  ];
+  return [onBlock.area(body), ...(inY ? [] : [upright.area(side)])];
+}
+
+function shearPaths(k: Places): Paths {
+  const { m, all, V, block: b, top, bottom, onPlate, upright } = k;
+  const { column, plateBox: p, input } = m;
+  const size = Math.hypot(V.x, V.y);
+  const reach = 0.3 * (p.z2 - p.z1);
+  const along = (s: number): Point => [(s * reach * V.x) / size, (s * reach * V.y) / size];
+  const turn = Array.from({ length: 17 }, (_, i): Point => [
+    0.3 * column.h * Math.cos((Math.PI * i) / 10),
+    0.3 * column.h * Math.sin((Math.PI * i) / 10),
+  ]);
+  const holes = ringsOf(k, input.anchors.hole / 2);
+  const common: Paths = {
+    'base-friction': [...pressedBy(k), ...(size > 0 ? [onPlate.line([along(-1), along(1)])] : [])],
+    'base-twist': [onPlate.line(turn)],
+    'anchor-plate-bearing': holes,
+    'anchor-hole-for-shear': holes,
+  };
+  if (!all.length) return common;
+  const { h_e } = coneGeometry(m, all);
+  const back = -Math.sign(V.x || 1);
+  const xs = all.map((i) => m.anchors[i]!.z);
+  const from = back > 0 ? Math.max(...xs) : Math.min(...xs);
+  const to = back > 0 ? Math.min(from + back * 1.5 * h_e, b.x2) : Math.max(from + back * 1.5 * h_e, b.x1);
+  const pried = upright.area([
+    [from, bottom],
+    [to, top],
+    [from, top],
+  ]);
+  const bodies = shearFaces(m).map((f) => ({ f, drawn: edgeBody(k, f) }));
+  const pressed = bodies.filter(({ f }) => (f.edge[0] === 'y' ? V.y : V.x) * (f.edge.endsWith('+') ? 1 : -1) > 0);
+  return {
+    ...common,
+    'anchor-pryout': [pried],
+    ...Object.fromEntries(
+      bodies.flatMap(({ f, drawn }) => [
+        [`concrete-edge@edge ${f.edge}`, drawn],
+        [`edge-reinforcement@edge ${f.edge}`, drawn],
+      ]),
+    ),
+    'interaction-concrete': [...coneOf(k), ...pressed.flatMap((x) => x.drawn)],
+  };
+}
+
+/** The body that a key breaks off at one face. */
+function keyBody({ m, block: b, top, onBlock, upright }: Places, e: Edge, face: number): Mark[] {
+  const key = m.input.shear.key!;
+  const front = (key.type === 'I' ? key.h! : key.t!) / 2;
+  const c_1 = Math.abs(face) - front;
+  const sign = e.endsWith('+') ? 1 : -1;
+  const [from, to] = e[0] === 'y' ? [b.x1, b.x2] : [b.y1, b.y2];
+  const body = facing(e, [
+    [-key.b / 2, sign * front],
+    [key.b / 2, sign * front],
+    [Math.min(c_1 + key.b / 2, to), face],
+    [Math.max(-c_1 - key.b / 2, from), face],
+  ]);
+  const side: Point[] = [
+    [sign * front, top],
+    [face, top],
+    [face, Math.max(-key.depth - c_1, top - b.H)],
+    [sign * front, -key.depth],
+  ];
+  return [onBlock.area(body), ...(e[0] === 'z' ? [upright.area(side)] : [])];
+}
+
+function keyPaths(k: Places): Paths {
+  const { m, V, top, upright } = k;
+  const { key } = m.input.shear;
+  if (!key) return {};
+  const half = (key.along === 'z' ? (key.type === 'I' ? key.h! : key.t!) : key.b) / 2;
+  const faces = EDGES.flatMap((e) => {
+    const face = faceAt(m, e);
+    return face === null ? [] : [[`shear-key-edge@edge ${e}`, keyBody(k, e, face)] as const];
+  });
+  return {
+    'shear-key-bearing': [upright.upright(Math.sign(V.x || 1) * half, top, -key.depth)],
+    'shear-key-steel': [upright.box(-half, half, -key.depth, 0)],
+    'shear-key-weld': [upright.level(-half, half, 0)],
+    ...Object.fromEntries(faces),
+  };
+}
+
+function weldPaths({ geometry, onPlate }: Places): Paths {
+  const { lines, points } = geometry.welds;
+  const ring = points[0]?.name === 'ring' ? [onPlate.outline(points.map((q) => flat(q.y, q.z)))] : [];
+  const own = (name: string): Mark[] =>
+    lines.filter((l) => l.name === name).map((l) => onPlate.line([flat(l.y1, l.z1), flat(l.y2, l.z2)]));
+  const names = [...new Set(lines.map((l) => l.name))].filter((name) => name !== 'ring');
+  return { ...Object.fromEntries(names.map((n) => [`column-weld@${n}`, own(n)])), 'column-weld@ring': ring };
+}
+
+/** Rules that speak of the anchors as they stand in the plate. */
+const OF_ANCHORS = [
+  'anchor-edge-plate',
+  'anchor-spacing',
+  'anchor-clear-wall',
+  'anchor-count-range',
+  'anchor-edge-concrete',
+  'anchor-edge-product',
+  'anchor-spacing-product',
+  'washer-over-hole',
+  'hook-yield',
+  'reinforcement-d',
+  'reinforcement-distance',
+  'reinforcement-l2',
+  'reinforcement-n',
+  'loops-l1',
+  'loops-d',
+  'loops-distance',
+  'loops-l2',
+  'loops-n',
+];
+
+function rulePaths(k: Places): Paths {
+  const { m, all, block: b, top, bottom, onPlate, upright, beside } = k;
+  const { plateBox: p, input } = m;
+  const marks = ringsOf(k, 1.2 * input.anchors.d);
+  const depths = all.map((i) => beside(i).upright(m.anchors[i]!.z, top, bottom));
+  const bed = [upright.level(p.z1, p.z2, top / 2)];
+  return {
+    ...Object.fromEntries(OF_ANCHORS.map((id) => [id, marks])),
+    'anchor-head-depth': depths,
+    'anchor-depth-min': depths,
+    'block-depth': [upright.upright(b.x1, top, top - b.H)],
+    'plate-on-block': [
+      onPlate.outline([
+        [p.z1, p.y1],
+        [p.z2, p.y1],
+        [p.z2, p.y2],
+        [p.z1, p.y2],
+      ]),
+    ],
+    'plate-vs-flange': [upright.level(p.z1, p.z2, input.plate.t)],
+    'grout-strength': bed,
+    'grout-thickness': bed,
+    'grout-thick-strength': bed,
+    'weld-throat': [onPlate.outline(columnOutlines(m).outer)],
+  };
+}
+
+/** Failure paths on the solid, by check, with the part that it speaks of where there are several. */
+export function failurePaths(
+  m: BaseModel,
+  prepared: PreparedBase,
+  state: BaseState | null,
+  combination: Combination | null,
+): Paths {
+  const k = places(m, prepared, state, combination);
+  const all: Paths = {
+    ...pressurePaths(k),
+    ...tensionPaths(k),
+    ...Object.assign({}, ...k.all.map((i) => anchorPaths(k, i))),
+    ...conePaths(k),
+    ...facePaths(k),
+    ...shearPaths(k),
+    ...keyPaths(k),
+    ...weldPaths(k),
+    ...rulePaths(k),
+  };
+  const drawn = Object.fromEntries(Object.entries(all).filter(([, marks]) => marks.length));
+  // Checks of one part of the load carry its name behind theirs.
+  for (const { words, state: part } of state?.parts ?? [])
+    for (const [key, marks] of Object.entries(failurePaths(m, prepared, part, combination)))
+      drawn[key.includes('@') ? `${key}, ${words}` : `${key}@${words}`] = marks;
+  return drawn;
 }

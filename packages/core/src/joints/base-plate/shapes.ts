@@ -1,4 +1,4 @@
-import { path, project, type FillStyle, type Frame, type Item } from '../../detail/drawing.ts';
+import type { Frame } from '../../drawing/index.ts';
 import type { Point } from '../../detail/solid.ts';
 import type { BaseState } from './checks/state.ts';
 import { coneGeometry } from '../../standards/en1992-4/cone.ts';
@@ -28,8 +28,8 @@ export function columnOutlines(m: BaseModel): { outer: Point[]; inner: Point[] |
     : { outer: ringOf(h / 2), inner: ringOf(h / 2 - t_f) };
 }
 
-/** Bodies of the cones of the anchors in tension, seen along y and cut by the faces of the block. */
-export function coneSide(m: BaseModel, f: Frame, state: BaseState, line: 'hidden' | 'failure', fill?: FillStyle): Item[] {
+/** Bodies of the cones of the anchors in tension, seen along y and cut by the faces of the block: x and z of their corners. */
+export function coneSides(m: BaseModel, state: BaseState): Point[][] {
   const b = drawnBlock(m);
   const top = -m.input.grout.t;
   return state.coneGroups.map((group) => {
@@ -55,17 +55,12 @@ export function coneSide(m: BaseModel, f: Frame, state: BaseState, line: 'hidden
     };
     const left = side(x1, -1, b.x1);
     const right = side(x2, 1, b.x2);
-    return path(
-      [...left.reverse(), ...right].map((q) => project(f, q)),
-      line,
-      fill !== undefined,
-      fill,
-    );
+    return [...left.reverse(), ...right];
   });
 }
 
-/** Squares of the cones at the surface, cut at the block. */
-export function coneSquares(m: BaseModel, f: Frame, state: BaseState, line: 'hidden' | 'failure', fill?: FillStyle): Item[] {
+/** Squares of the cones at the surface, cut at the block: x and y of their corners. */
+export function coneSquares(m: BaseModel, state: BaseState): Point[][] {
   const b = drawnBlock(m);
   return state.coneGroups.flatMap((group) => {
     const reach = 1.5 * coneGeometry(m, group).h_e;
@@ -90,20 +85,11 @@ export function coneSquares(m: BaseModel, f: Frame, state: BaseState, line: 'hid
           ] as const,
         ]
       : boxes;
-    return drawn.map(([x1, x2, y1, y2]) =>
-      path(
-        (
-          [
-            [x1, y1],
-            [x2, y1],
-            [x2, y2],
-            [x1, y2],
-          ] as Point[]
-        ).map((q) => project(f, q)),
-        line,
-        true,
-        fill,
-      ),
-    );
+    return drawn.map(([x1, x2, y1, y2]): Point[] => [
+      [x1, y1],
+      [x2, y1],
+      [x2, y2],
+      [x1, y2],
+    ]);
   });
 }

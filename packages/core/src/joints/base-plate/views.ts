@@ -1,4 +1,5 @@
 import { inNewtons, type Combination } from '../../actions/combination.ts';
+import type { FillStyle } from '../../detail/style.ts';
 import {
   SHEET,
   breakLine,
@@ -14,13 +15,12 @@ import {
   type Callout,
   type DimensionSegment,
   type Drawing,
-  type FillStyle,
   type Frame,
   type Handle,
   type Item,
   type TitleBlock,
   prettyName,
-} from '../../detail/drawing.ts';
+} from '../../drawing/index.ts';
 import type { Point, Solid } from '../../detail/solid.ts';
 import { Run } from '../../formula/index.ts';
 import { exact } from '../../units/format.ts';
@@ -31,7 +31,7 @@ import type { BaseState } from './checks/state.ts';
 import { edgeOf } from './fields.ts';
 import type { BaseModel } from './model.ts';
 import { failurePaths } from './paths.ts';
-import { columnOutlines, coneSide, coneSquares, type BaseFrames } from './shapes.ts';
+import { columnOutlines, coneSides, coneSquares, type BaseFrames } from './shapes.ts';
 import { anchorParts, drawnBlock, flat } from './solid.ts';
 
 /** Middle of the plan, of the elevation and of the block seen from above, on the sheet; and the room of each. */
@@ -210,24 +210,24 @@ export function baseDrawing(
     handles: handles(m, frames.plan),
     areas: [{ callout: 'column', box: boxOf(frames.plan, -m.column.h / 2, m.column.h / 2, -m.column.b / 2, m.column.b / 2) }],
     callouts: baseCallouts,
-    failures: failurePaths(m, prepared, frames, state, combination),
+    paths: failurePaths(m, prepared, state, combination),
     views: [
-      { plane: 'xy', frame: frames.plan, left: 0, right: PLAN.right, depth: m.input.plate.t + 1 },
-      { plane: 'xz', frame: frames.elevation, left: PLAN.right, right: SHEET.width, top: 0, bottom: BLOCK.top - 4, depth: 0 },
-      {
-        plane: 'xy',
-        frame: frames.block,
-        left: PLAN.right,
-        right: SHEET.width,
-        top: BLOCK.top - 4,
-        bottom: SHEET.height,
-        depth: -m.input.grout.t,
-      },
+      { plane: 'xy', frame: frames.plan, depth: m.input.plate.t },
+      { plane: 'xz', frame: frames.elevation, depth: 0 },
+      { plane: 'xy', frame: frames.block, depth: -m.input.grout.t },
     ],
     labelAt: [56, 150],
     scale: `1:${s1}`,
   };
 }
+
+/** An edge of a body in the concrete. */
+const hidden = (f: Frame, points: readonly Point[], closed: boolean): Item =>
+  path(
+    points.map((q) => project(f, q)),
+    'hidden',
+    closed,
+  );
 
 const boxOf = (f: Frame, x1: number, x2: number, y1: number, y2: number): [number, number, number, number] => {
   const [l, t] = project(f, [x1, y2]);
@@ -556,7 +556,7 @@ function elevation(m: BaseModel, f: Frame, state: BaseState | null): Item[] {
   for (const x of [-h / 2 + t_f, h / 2 - t_f])
     items.push(path([at(x, plate.t), at(x, up)], shape === 'I' ? 'outline' : 'hidden'));
   items.push(breakLine(at(-h / 2 - 4, up), at(h / 2 + 4, up)));
-  if (state) items.push(...coneSide(m, f, state, 'hidden'), ...forcesBeside(m, f, state));
+  if (state) items.push(...coneSides(m, state).map((q) => hidden(f, q, false)), ...forcesBeside(m, f, state));
   return items;
 }
 
@@ -685,7 +685,7 @@ function blockPlan(m: BaseModel, f: Frame, state: BaseState | null): Item[] {
       line: 'thin',
       fill: 'ink',
     });
-  if (state) items.push(...coneSquares(m, f, state, 'hidden'));
+  if (state) items.push(...coneSquares(m, state).map((q) => hidden(f, q, true)));
   return items;
 }
 

@@ -1,4 +1,4 @@
-import { path, type Item } from '../../detail/drawing.ts';
+import { path, type Item } from '../../drawing/index.ts';
 import type { BoltPart, Point, Solid } from '../../detail/solid.ts';
 import { boltName, type Units } from '../../units/system.ts';
 

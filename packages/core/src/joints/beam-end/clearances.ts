@@ -7,7 +7,8 @@ import {
   washerToWasher,
   type Clearance,
 } from '../../detail/clearance.ts';
-import { project, text, type Frame, type Item } from '../../detail/drawing.ts';
+import { projected, text, type Item, type View } from '../../drawing/index.ts';
+import type { Mark, Paths } from '../../detail/mark.ts';
 import type { Solid } from '../../detail/solid.ts';
 import type { RuleDef } from '../../checks/check.ts';
 import type { SupportModel } from '../members.ts';
@@ -104,41 +105,37 @@ export const clearanceRules = <C extends Clear>(): RuleDef<C>[] =>
     },
   }));
 
-interface ViewFrames {
-  readonly xz: Frame;
-  readonly yz: Frame;
-}
-/** Views that show what lies along the support; the others show what lies along the beam. */
+/** Clearances of what lies along the support; the others lie along the beam. */
 const ACROSS = new Set(['clear-column-fillet', 'clear-far-bolts', 'clear-seat']);
 
-/** A ring where a clearance is measured that is not kept, on the view that shows the place; thin where it is advice. */
-function ringOf({ id, must, found }: Measured & { readonly found: Clearance }, solid: Solid, frames: ViewFrames): Item {
+/** A ring where a clearance is measured that is not kept; thin where it is advice. */
+function ringOf({ id, must, found }: Measured & { readonly found: Clearance }, solid: Solid): Mark {
   const [x, y, z] = found.at;
   const across = ACROSS.has(id) || !solid.bolts.some((b) => b.axis === 'y');
-  const frame = across ? frames.yz : frames.xz;
-  return { k: 'circle', at: project(frame, [across ? y : x, z]), r: 20 / frame.scale, line: must ? 'failure' : 'failure-thin' };
+  const ring = { k: 'ring', r: 20, line: must ? 'failure' : 'failure-thin' } as const;
+  return across ? { ...ring, plane: 'yz', at: x, centre: [y, z] } : { ...ring, plane: 'xz', at: y, centre: [x, z] };
 }
 
 const missed = (all: readonly Measured[]): (Measured & { readonly found: Clearance })[] =>
   all.filter((m): m is Measured & { readonly found: Clearance } => m.found !== null && isShort(m.found));
 
 /**
- * Clearances that are missed, on the drawing: `marks`, where each is measured, by rule; `items`, always drawn: the rings, and at the head of the
+ * Clearances that are missed, on the drawing: `paths`, where each is measured, by rule; `items`, always drawn: the rings, and at the head of the
  * sheet what is missing. Musts come first.
  */
 export function clashes(
   u: Units,
   all: readonly Measured[],
   solid: Solid,
-  frames: ViewFrames,
-): { readonly marks: Record<string, Item[]>; readonly items: readonly Item[] } {
-  const found = missed(all).map((m) => ({ m, ring: ringOf(m, solid, frames) }));
+  views: readonly View[],
+): { readonly paths: Paths; readonly items: readonly Item[] } {
+  const found = missed(all).map((m) => ({ m, ring: ringOf(m, solid) }));
   return {
-    marks: Object.fromEntries(found.map(({ m, ring }) => [m.id, [ring]])),
+    paths: Object.fromEntries(found.map(({ m, ring }) => [m.id, [ring]])),
     items: [...found]
       .sort((a, b) => Number(b.m.must) - Number(a.m.must))
       .flatMap(({ m, ring }, i): Item[] => [
-        ring,
+        ...projected(views, ring),
         text([70, 10 + i * 4.4], `${m.title}: ${missing(u, m.found)}${m.must ? '' : ' (advice)'}`, {
           style: 'failure',
           size: 3,

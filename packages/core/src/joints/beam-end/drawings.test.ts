@@ -2,11 +2,10 @@ import { readFileSync } from 'node:fs';
 import { orRefused } from '../refused.testing.ts';
 import { describe, expect, it } from 'vitest';
 import { firstDetail } from '../../design/first.ts';
-import { SHEET, textWidth, TITLE, type Drawing, type TextItem } from '../../detail/drawing.ts';
+import { marksOf, projected, SHEET, textWidth, TITLE, type Drawing, type TextItem } from '../../drawing/index.ts';
 import type { FieldValue } from '../kind.ts';
 import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
 import { checkJoint } from '../report.ts';
-import { Refusal } from '../../refusal.ts';
 import { validate } from '../../validate/index.ts';
 import { BEAM_KINDS as KINDS } from './beam-kinds.testing.ts';
 import { kindOf } from '../registry.ts';
@@ -165,7 +164,12 @@ describe.each(all)('the sheet of %s', (_name, id, input) => {
     }
   });
   it('keeps every line inside the frame, failure paths too', () => {
-    const marks = [...drawing.items, ...Object.values(drawing.failures).flat()];
+    const marks = [
+      ...drawing.items,
+      ...Object.values(drawing.paths)
+        .flat()
+        .flatMap((m) => projected(drawing.views, m)),
+    ];
     const points = marks.flatMap((i) => (i.k === 'path' ? i.points : i.k === 'circle' ? [i.at] : []));
     const out = points.filter(
       ([x, y]) =>
@@ -194,7 +198,22 @@ describe.each(all)('the sheet of %s', (_name, id, input) => {
         .filter((c) => c.type === 'strength')
         .map((c) => c.id),
     );
-    expect([...loaded].filter((check) => !drawing.failures[check]?.length)).toEqual([]);
+    expect([...loaded].filter((check) => !marksOf(drawing, check).length)).toEqual([]);
+  });
+  it('has each failure path where it is on the solid: on a face of a plate, of the web or of the support, or at a bolt', () => {
+    const { plates, members } = kind.build(input, DEFAULT_BASIS).solid;
+    const web = members.find((x) => x.id === 'beam')!.tw / 2;
+    const faces = {
+      xz: [web, -web, ...plates.filter((p) => p.plane === 'xz').flatMap((p) => p.y)],
+      yz: [0, ...plates.filter((p) => p.plane === 'yz').flatMap((p) => p.y)],
+      xy: [],
+    };
+    const off = Object.entries(drawing.paths).flatMap(([key, marks]) =>
+      marks
+        .filter((m) => !key.startsWith('clear-') && !faces[m.plane].some((at) => Math.abs(at - m.at) < 1e-9))
+        .map((m) => [key, m.plane, m.at]),
+    );
+    expect(off).toEqual([]);
   });
   it('is to scale: the plate is as deep on paper as its size over the scale', () => {
     const scale = Number(drawing.scale.split(':')[1]);
@@ -223,7 +242,7 @@ describe('a clash', () => {
     expect(texts(at(45)).some((t) => t.text.includes('missing'))).toBe(false);
     const clash = at(35);
     expect(texts(clash).map((t) => t.text)).toContain('Washers clear of each other: 2 mm missing');
-    expect(clash.failures['clear-bolts']).toHaveLength(1);
+    expect(marksOf(clash, 'clear-bolts')).toHaveLength(1);
   });
   // M20 with a flat of 30: a socket needs 30/sqrt3 + 6 = 23.32 from the bolt; the weld's toe of 8 lies 30 - 8 = 22 away with 20 of web behind a gap of 10: 1.4 missing.
   it('is ringed as advice too, and says so', () => {

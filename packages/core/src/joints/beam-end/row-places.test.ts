@@ -6,7 +6,7 @@ import { basisOf } from '../../standards/job-basis.ts';
 import { checkJoint } from '../report.ts';
 import { readJob } from '../../job/document.ts';
 import { fingerprint } from '../../job/fingerprint.ts';
-import type { Drawing, TitleBlock } from '../../detail/drawing.ts';
+import type { Drawing, TitleBlock } from '../../drawing/index.ts';
 import { validate } from '../../validate/index.ts';
 import { kindOf } from '../registry.ts';
 

@@ -5,7 +5,7 @@ import {
   type Callout,
   type DimensionSegment,
   type Item,
-} from '../../detail/drawing.ts';
+} from '../../drawing/index.ts';
 import { ROWS_FROM, type RowsFrom } from '../../basis/basis.ts';
 import type { Field } from '../kind.ts';
 import { tidy } from '../line-reader.ts';

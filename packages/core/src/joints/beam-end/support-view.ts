@@ -1,9 +1,15 @@
-import { breakLine, dimensionChain, path, project, type Drawing, type Frame, type Item } from '../../detail/drawing.ts';
+import { breakLine, dimensionChain, path, project, type Drawing, type Frame, type Item } from '../../drawing/index.ts';
 import type { Point } from '../../detail/solid.ts';
 import { levelField } from './beam-level.ts';
 import { supportTop } from './solid-parts.ts';
 import type { SupportModel } from '../members.ts';
 import type { Units } from '../../units/system.ts';
+
+/** Views of a beam's joint: elevation, x right and z up; end, y right and z up, seen from the beam. */
+export interface Frames {
+  readonly elevation: Frame;
+  readonly end: Frame;
+}
 
 /** Lowest line of a supporting beam that is drawn whole, on the sheet. */
 const FLOOR = 163;
@@ -140,27 +146,6 @@ export function supportElevation(support: SupportModel, beam: BeamLevel, f: Fram
     ),
     breakLine(at(-t - 15, cut), at(15, cut)),
   ];
-}
-
-/** The web of a supporting column behind its flange, over the depth of what presses or pulls on it, spread at 1 to 2.5. */
-export function columnWebPath(
-  support: SupportModel,
-  top: number,
-  bottom: number,
-  line: (points: Point[]) => Item,
-): Record<string, Item[]> {
-  const face = -support.t;
-  const root = support.dims?.r ?? 0;
-  const spread = 2.5 * (support.t + root);
-  const path = [
-    line([
-      [0, top],
-      [face - root, top + spread],
-      [face - root, bottom - spread],
-      [0, bottom],
-    ]),
-  ];
-  return { 'column-web-compression': path, 'column-web-tension': path };
 }
 
 /** Where beam and support lie in the elevation: `left` is where the support starts on the sheet, `end` the beam end in mm, `stub` where it is broken off. */

@@ -19,7 +19,8 @@ import {
   type Item,
   type TitleBlock,
   prettyName,
-} from '../../detail/drawing.ts';
+  type View,
+} from '../../drawing/index.ts';
 import { flangeSpan, type Point, type Solid } from '../../detail/solid.ts';
 import { boltFromSide, boltsNamed, holeFromFront, holeWords, otherJointFromFront } from '../beam-end/bolt-view.ts';
 import { lastPitch } from '../pitches.ts';
@@ -32,18 +33,17 @@ import {
   supportFits,
   supportNamed,
   supportReach,
+  type Frames,
 } from '../beam-end/support-view.ts';
 import type { Prepared } from '../../checks/check.ts';
 import type { Sided } from '../../checks/sided.ts';
 import type { Parts } from '../kind.ts';
 import type { CleatsCase } from './en1993/sheet.ts';
 import { upturned, type CleatsModel } from './model.ts';
-import { failurePaths, type Frames } from './paths.ts';
+import { failurePaths } from './paths.ts';
 
 const FACE_X = 58;
 const END_X = 214;
-/** Paper between the two views. */
-const VIEWS_PART = 165;
 const TOP_Y = 32;
 
 export const cleatsCallouts: readonly Callout[] = [
@@ -156,7 +156,11 @@ export function cleatsDrawing(
   const scale = scaleOf(fits);
   const y = TOP_Y + reach.up / scale;
   const frames: Frames = { elevation: { scale, at: [FACE_X, y] }, end: { scale, at: [END_X, y] } };
-  const clash = clashes(m.basis.units, prepared.upright.c.clearances(), solid, { xz: frames.elevation, yz: frames.end });
+  const views: View[] = [
+    { plane: 'xz', frame: frames.elevation, depth: -m.beam.tw / 2 - m.input.cleat.t - 1 },
+    { plane: 'yz', frame: frames.end, depth: m.input.cleat.t + 1 },
+  ];
+  const clash = clashes(m.basis.units, prepared.upright.c.clearances(), solid, views);
   const uplift = (combination?.V_Ed ?? 0) < 0;
   const stub = stubEnd(m, frames.elevation);
   return {
@@ -176,11 +180,8 @@ export function cleatsDrawing(
     handles: handles(m, frames.elevation),
     areas: memberAreas(m, frames.elevation, FACE_X - 44, m.input.gap, stub),
     callouts: calloutsFrom(cleatsCallouts, measured(m)),
-    failures: { ...failurePaths(uplift ? upturned(m) : m, frames, uplift), ...clash.marks },
-    views: [
-      { plane: 'xz', frame: frames.elevation, left: 0, right: VIEWS_PART, depth: -m.beam.tw / 2 - m.input.cleat.t - 1 },
-      { plane: 'yz', frame: frames.end, left: VIEWS_PART, right: SHEET.width, depth: m.input.cleat.t + 1 },
-    ],
+    paths: { ...failurePaths(uplift ? upturned(m) : m, uplift), ...clash.paths },
+    views,
     labelAt: [stub + 4, y + (m.beam.h * 0.62) / scale],
     scale: `1:${scale}`,
   };

@@ -1,177 +1,104 @@
-import { path, project, type Frame, type Item, type LineStyle } from '../../detail/drawing.ts';
+import { Marker, upsideDown, type Mark, type Paths } from '../../detail/mark.ts';
 import type { Point } from '../../detail/solid.ts';
-import { columnWebPath } from '../beam-end/support-view.ts';
+import { columnWebPath } from '../beam-end/paths.ts';
 import type { EndPlateModel } from './model.ts';
 
-export interface Frames {
-  /** x right, z up. */
-  readonly elevation: Frame;
-  /** y right, z up, the plate seen from the beam. */
-  readonly end: Frame;
-}
-type View = keyof Frames;
-
-/** Failure paths on the drawing, by check. `m` is the joint as checked; `mirror` puts an uplift's path back on the real side. */
-export function failurePaths(m: EndPlateModel, frames: Frames, mirror: boolean): Record<string, Item[]> {
+/** Where things lie that the paths run along, mm: x from the support's face, z from the top of the beam, y across. */
+function places(m: EndPlateModel, mirror: boolean) {
   const { input, beam } = m;
   const { plate, bolts, weld } = input;
   const h = beam.h;
-  const at = (view: View, [u, w]: Point): Point => project(frames[view], [u, mirror ? -h - w : w]);
-  const line = (points: Point[], view: View = 'end', style: LineStyle = 'failure'): Item =>
-    path(
-      points.map((p) => at(view, p)),
-      style,
-    );
-  const area = (points: Point[], view: View = 'end'): Item =>
-    path(
-      points.map((p) => at(view, p)),
-      'failure',
-      true,
-      'failure-soft',
-    );
   const top = -m.plateTop;
-  const bottom = top - plate.h;
   const row1 = -m.top_to_bolt;
-  const rowN = row1 - m.L1;
-  const rows = m.rows.map((z) => row1 - z);
-  // Places across of the bolts beside the web, of the outermost and of all, on one side.
-  const g = bolts.p3 / 2;
-  const far = m.across[m.across.length - 1]!;
-  const lines = m.across;
-  const half = plate.b / 2;
-  const R = m.hole.normal / 2;
-  const both = (make: (side: 1 | -1) => Item[]): Item[] => [...make(-1), ...make(1)];
-  const upright = (y: number, from: number, to: number): Item[] =>
-    both((s) => [
-      line([
-        [s * y, from],
-        [s * y, to],
-      ]),
-    ]);
-  const disc = (y: number, z: number): Item => ({ k: 'circle', at: at('end', [y, z]), r: R / frames.end.scale, line: 'failure' });
-  const crescents = (side: 1 | -1): Item[] =>
-    rows.flatMap((z) =>
-      both((s) =>
-        lines.map((y) => {
-          const outer: Point[] = Array.from({ length: 13 }, (_, i) => [
-            s * y + R * Math.cos((Math.PI * i) / 12),
-            z + side * R * 1.55 * Math.sin((Math.PI * i) / 12),
-          ]);
-          const inner: Point[] = Array.from({ length: 13 }, (_, i) => [
-            s * y + R * Math.cos((Math.PI * (12 - i)) / 12),
-            z + side * R * Math.sin((Math.PI * i) / 12),
-          ]);
-          return path(
-            [...outer, ...inner].map((p) => at('end', p)),
-            'failure-thin',
-            true,
-            'failure',
-          );
-        }),
-      ),
-    );
-  const cut = [
-    line(
-      [
-        [0, row1 + R],
-        [0, rowN - R],
-      ],
-      'elevation',
-    ),
-  ];
-  const bolted = [...rows.flatMap((z) => both((s) => lines.map((y) => disc(s * y, z)))), ...cut];
-  const pulled = [...rows.flatMap((z) => both((s) => [disc(s * g, z)])), ...cut];
-  const beside = beam.tw / 2 + weld.s;
+  const turn = mirror ? upsideDown(h) : undefined;
+  return {
+    m,
+    h,
+    top,
+    bottom: top - plate.h,
+    row1,
+    rowN: row1 - m.L1,
+    rows: m.rows.map((z) => row1 - z),
+    /** Places across of the bolts beside the web and of the outermost, on one side. */
+    g: bolts.p3 / 2,
+    far: m.across[m.across.length - 1]!,
+    half: plate.b / 2,
+    R: m.hole.normal / 2,
+    beside: beam.tw / 2 + weld.s,
+    onPlate: new Marker({ plane: 'yz', at: plate.t }, turn),
+    onSupport: new Marker({ plane: 'yz', at: 0 }, turn),
+    onBeam: new Marker({ plane: 'xz', at: -beam.tw / 2 }, turn),
+  };
+}
+type Places = ReturnType<typeof places>;
+
+const both = (make: (side: 1 | -1) => Mark[]): Mark[] => [...make(-1), ...make(1)];
+const uprights = (on: Marker, y: number, from: number, to: number): Mark[] => both((s) => [on.upright(s * y, from, to)]);
+const levels = (on: Marker, y1: number, y2: number, z: number): Mark[] => both((s) => [on.level(s * y1, s * y2, z)]);
+
+function boltPaths({ m, rows, R, g, row1, rowN, onPlate: plate, onSupport: support, onBeam }: Places): Paths {
+  const holes = (side: 1 | -1): Point[] => rows.flatMap((z) => m.across.map((y): Point => [side * y, z]));
+  // The shanks are cut where plate and support meet.
+  const cut = onBeam.line([
+    [0, row1 + R],
+    [0, rowN - R],
+  ]);
+  const bolted = [...both((s) => holes(s).map((p) => plate.ring(p, R))), cut];
+  const pulled = [...rows.flatMap((z) => both((s) => [plate.ring([s * g, z], R)])), cut];
+  const pressed = (on: Marker, side: 1 | -1): Mark[] => both((s) => holes(s).map((p) => on.crescent(p, R, side)));
+  return {
+    'bolt-group-shear': bolted,
+    'bolt-group-slip': bolted,
+    'combined-shear-tension': bolted,
+    'plate-bearing': pressed(plate, 1),
+    'support-bearing': pressed(support, -1),
+    'bolt-punching': pulled,
+    'tie-bolt-punching': pulled,
+  };
+}
+
+function platePaths({ onPlate: on, beside, g, half, rowN, top, bottom }: Places): Paths {
   const block = both((s) => [
-    area([
+    on.area([
       [s * half, rowN],
       [s * g, rowN],
       [s * g, top],
       [s * half, top],
     ]),
   ]);
-  const stub = [...upright(beside, top, bottom), ...upright(g, top, bottom)];
-  const web = (x: number): Item[] => [
-    line(
-      [
-        [x, m.notchTop ? -m.d_nt : -beam.tf],
-        [x, m.notchBottom ? -h + m.d_nb : -h + beam.tf],
-      ],
-      'elevation',
-    ),
-  ];
-  const welds = [
-    ...upright(beam.tw / 2, top, bottom),
-    line(
-      [
-        [plate.t, top],
-        [plate.t, bottom],
-      ],
-      'elevation',
-    ),
-  ];
-  const spread = 70;
-  const rhomboid = [
-    line([
-      [-g, row1 + 20],
-      [g, row1 + 20],
-      [g + spread, (row1 + rowN) / 2],
-      [g, rowN - 20],
-      [-g, rowN - 20],
-      [-g - spread, (row1 + rowN) / 2],
-      [-g, row1 + 20],
-    ]),
-    ...both((s) => [
-      line([
-        [s * g, row1 + 20],
-        [s * g, rowN - 20],
-      ]),
-    ]),
-  ];
-  const end = plate.t + m.l_n;
+  const stub = [...uprights(on, beside, top, bottom), ...uprights(on, g, top, bottom)];
+  return {
+    'plate-shear-gross': uprights(on, beside + 3, top, bottom),
+    'plate-shear-net': uprights(on, g, top, bottom),
+    'plate-block-shear': block,
+    'plate-bending': uprights(on, beside, top, bottom),
+    'plate-tstub': stub,
+    'tie-plate-tstub': stub,
+  };
+}
+
+function beamPaths({ m, h, onBeam: on, onPlate, top, bottom }: Places): Paths {
+  const { beam, input } = m;
+  const { t } = input.plate;
+  const end = t + m.l_n;
+  const overPlate = [on.upright(t + 4, top, bottom)];
   const notch = [
-    line(
-      [
-        [end, m.notchTop ? -m.d_nt : -beam.tf],
-        [end, m.notchBottom ? -h + m.d_nb : -h],
-      ],
-      'elevation',
-    ),
+    on.upright(end, m.notchTop ? -m.d_nt : -beam.tf, m.notchBottom ? -h + m.d_nb : -h),
     ...(m.notchTop
       ? [
-          line(
-            [
-              [end, -m.d_nt],
-              [end - 30, -m.d_nt - 55],
-            ],
-            'elevation',
-          ),
+          on.line([
+            [end, -m.d_nt],
+            [end - 30, -m.d_nt - 55],
+          ]),
         ]
       : []),
   ];
-  const overPlate = [
-    line(
-      [
-        [plate.t + 4, top],
-        [plate.t + 4, bottom],
-      ],
-      'elevation',
-    ),
-  ];
-  const tension = { tstub: stub, flange: upright(g, top, bottom), lines: rhomboid };
+  const welds = [...uprights(onPlate, beam.tw / 2, top, bottom), on.upright(t, top, bottom)];
   return {
-    'bolt-group-shear': bolted,
-    'bolt-group-slip': bolted,
-    'combined-shear-tension': bolted,
-    'plate-bearing': crescents(1),
-    'support-bearing': crescents(-1),
-    'plate-shear-gross': upright(beside + 3, top, bottom),
-    'plate-shear-net': upright(g, top, bottom),
-    'plate-block-shear': block,
-    'plate-bending': upright(beside, top, bottom),
-    'beam-web-shear-gross': web(plate.t + 8),
+    'beam-web-shear-gross': [on.upright(t + 8, m.notchTop ? -m.d_nt : -beam.tf, m.notchBottom ? -h + m.d_nb : -h + beam.tf)],
     'beam-web-shear-plate': overPlate,
     'web-gross-interaction': overPlate,
+    'tie-web-tension': overPlate,
     'weld-strength': welds,
     'weld-full-strength': welds,
     'weld-full-strength-tension': welds,
@@ -180,66 +107,57 @@ export function failurePaths(m: EndPlateModel, frames: Frames, mirror: boolean):
     'beam-notch-bending': notch,
     'beam-notch-stability': notch,
     'beam-notch-ltb': notch,
-    'support-local-shear': upright(far, row1 + 30, rowN - 30),
-    'plate-tstub': tension.tstub,
-    'support-flange': tension.flange,
-    'support-web': tension.lines,
-    'bolt-punching': pulled,
-    ...columnWebPath(m.support, top, bottom, (points) => line(points, 'elevation')),
-    'tie-plate-tstub': tension.tstub,
-    'tie-support-flange': tension.flange,
-    'tie-support-web': tension.lines,
-    'tie-bolt-punching': pulled,
-    'tie-web-tension': overPlate,
-    'detail-depth': upright(half + 2, top, bottom),
-    'detail-gauge': [
-      line([
-        [-g, row1],
-        [g, row1],
-      ]),
-    ],
-    'detail-p3': [
-      line([
-        [-g, row1],
-        [g, row1],
-      ]),
-    ],
-    'detail-e1': both((s) => [
-      line([
-        [s * g, top],
-        [s * g, row1],
-      ]),
-      line([
-        [s * g, bottom],
-        [s * g, rowN],
-      ]),
-    ]),
-    'detail-e2': both((s) => [
-      line([
-        [s * far, row1],
-        [s * half, row1],
-      ]),
-    ]),
-    'detail-on-flange': upright(half + 2, top, bottom),
-    'detail-support-e-side': both((s) => [
-      line([
-        [s * far, row1],
-        [s * half, row1],
-      ]),
-    ]),
-    'detail-p2': both((s) => [
-      line([
-        [s * g, row1],
-        [s * far, row1],
-      ]),
-    ]),
-    'detail-p2-max': both((s) => [
-      line([
-        [s * g, row1],
-        [s * far, row1],
-      ]),
-    ]),
-    'detail-p1': upright(g, row1, rowN),
-    'detail-p1-max': upright(g, row1, rowN),
   };
+}
+
+function supportPaths({ m, onSupport: on, onBeam, g, far, row1, rowN, top, bottom }: Places): Paths {
+  const spread = 70;
+  const rhomboid = [
+    on.line([
+      [-g, row1 + 20],
+      [g, row1 + 20],
+      [g + spread, (row1 + rowN) / 2],
+      [g, rowN - 20],
+      [-g, rowN - 20],
+      [-g - spread, (row1 + rowN) / 2],
+      [-g, row1 + 20],
+    ]),
+    ...uprights(on, g, row1 + 20, rowN - 20),
+  ];
+  const flange = uprights(on, g, top, bottom);
+  return {
+    'support-local-shear': uprights(on, far, row1 + 30, rowN - 30),
+    'support-flange': flange,
+    'support-web': rhomboid,
+    'tie-support-flange': flange,
+    'tie-support-web': rhomboid,
+    ...columnWebPath(m.support, top, bottom, onBeam),
+  };
+}
+
+function rulePaths({ onPlate: on, g, far, half, row1, rowN, top, bottom }: Places): Paths {
+  const gauge = [on.level(-g, g, row1)];
+  const toEdge = levels(on, far, half, row1);
+  const columns = levels(on, g, far, row1);
+  const pitch = uprights(on, g, row1, rowN);
+  const sides = uprights(on, half + 2, top, bottom);
+  return {
+    'detail-depth': sides,
+    'detail-on-flange': sides,
+    'detail-gauge': gauge,
+    'detail-p3': gauge,
+    'detail-e1': both((s) => [on.upright(s * g, top, row1), on.upright(s * g, bottom, rowN)]),
+    'detail-e2': toEdge,
+    'detail-support-e-side': toEdge,
+    'detail-p2': columns,
+    'detail-p2-max': columns,
+    'detail-p1': pitch,
+    'detail-p1-max': pitch,
+  };
+}
+
+/** Failure paths on the solid, by check. `m` is the joint as checked; `mirror` puts an uplift's path back on the real side. */
+export function failurePaths(m: EndPlateModel, mirror: boolean): Paths {
+  const k = places(m, mirror);
+  return { ...boltPaths(k), ...platePaths(k), ...beamPaths(k), ...supportPaths(k), ...rulePaths(k) };
 }

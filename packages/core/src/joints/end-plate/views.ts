@@ -18,7 +18,8 @@ import {
   type Item,
   type TitleBlock,
   prettyName,
-} from '../../detail/drawing.ts';
+  type View,
+} from '../../drawing/index.ts';
 import { flangeSpan, type Point, type Solid } from '../../detail/solid.ts';
 import { boltFromSide, boltsNamed, holeFromFront, holeWords, otherJointFromFront } from '../beam-end/bolt-view.ts';
 import { clashes } from '../beam-end/clearances.ts';
@@ -30,19 +31,18 @@ import {
   supportFits,
   supportNamed,
   supportReach,
+  type Frames,
 } from '../beam-end/support-view.ts';
 import type { Prepared } from '../../checks/check.ts';
 import type { Sided } from '../../checks/sided.ts';
 import type { Parts } from '../kind.ts';
 import type { EndPlateCase } from './en1993/sheet.ts';
 import { upturned, type EndPlateModel } from './model.ts';
-import { failurePaths, type Frames } from './paths.ts';
+import { failurePaths } from './paths.ts';
 
 const FACE_X = 58;
 const STUB_X = 108;
 const END_X = 206;
-/** Paper between the two views. */
-const VIEWS_PART = 165;
 const TOP_Y = 32;
 
 export const endPlateCallouts: readonly Callout[] = [
@@ -113,7 +113,11 @@ export function endPlateDrawing(
   const scale = scaleOf(fits);
   const y = TOP_Y + reach.up / scale;
   const frames: Frames = { elevation: { scale, at: [FACE_X, y] }, end: { scale, at: [END_X, y] } };
-  const clash = clashes(m.basis.units, prepared.upright.c.clearances(), solid, { xz: frames.elevation, yz: frames.end });
+  const views: View[] = [
+    { plane: 'xz', frame: frames.elevation, depth: -m.beam.tw / 2 - m.input.weld.s - 1 },
+    { plane: 'yz', frame: frames.end, depth: m.input.plate.t + 1 },
+  ];
+  const clash = clashes(m.basis.units, prepared.upright.c.clearances(), solid, views);
   const uplift = (combination?.V_Ed ?? 0) < 0;
   return {
     width: SHEET.width,
@@ -132,11 +136,8 @@ export function endPlateDrawing(
     handles: handles(m, frames.end),
     areas: memberAreas(m, frames.elevation, FACE_X - 44, m.input.plate.t, STUB_X),
     callouts: calloutsFrom(endPlateCallouts, measured(m)),
-    failures: { ...failurePaths(uplift ? upturned(m) : m, frames, uplift), ...clash.marks },
-    views: [
-      { plane: 'xz', frame: frames.elevation, left: 0, right: VIEWS_PART, depth: -m.beam.tw / 2 - m.input.weld.s - 1 },
-      { plane: 'yz', frame: frames.end, left: VIEWS_PART, right: SHEET.width, depth: m.input.plate.t + 1 },
-    ],
+    paths: { ...failurePaths(uplift ? upturned(m) : m, uplift), ...clash.paths },
+    views,
     labelAt: [STUB_X + 4, y + (m.beam.h * 0.62) / scale],
     scale: `1:${scale}`,
   };

@@ -20,7 +20,8 @@ import {
   type Item,
   type TitleBlock,
   prettyName,
-} from '../../detail/drawing.ts';
+  type View,
+} from '../../drawing/index.ts';
 import { flangeSpan, type Point, type Solid } from '../../detail/solid.ts';
 import { boltFromSide, boltsNamed, holeFromFront, holeWords } from '../beam-end/bolt-view.ts';
 import { lastPitch } from '../pitches.ts';
@@ -33,17 +34,17 @@ import {
   supportFits,
   supportNamed,
   supportReach,
+  type Frames,
 } from '../beam-end/support-view.ts';
 import type { Prepared } from '../../checks/check.ts';
 import type { Parts } from '../kind.ts';
 import { upturned, type FinPlateModel } from './model.ts';
-import { failurePaths, type Frames } from './paths.ts';
+import { pathsUnder } from '../../detail/mark.ts';
+import { failurePaths } from './paths.ts';
 import type { Clear } from '../beam-end/clearances.ts';
 
 /** Paper to the left of the support face, and room for beam stub and dimensions to its right. */
 const FACE_X = 64;
-/** Paper between the two views. */
-const VIEWS_PART = 165;
 const TOP_Y = 28;
 /** Paper above the title block for the beam, and for all of the support. */
 const BEAM_BOTTOM = 141;
@@ -123,10 +124,6 @@ export interface FinPlateChecks extends Prepared {
   /** Paths that its checks share with those of other names; its own are named as they are. */
   readonly paths?: Readonly<Record<string, string>>;
 }
-const pathsOf = ({ paths = {} }: FinPlateChecks, drawn: Readonly<Record<string, Item[]>>): Record<string, Item[]> => ({
-  ...drawn,
-  ...Object.fromEntries(Object.entries(paths).flatMap(([id, of]) => (drawn[of] ? [[id, drawn[of]]] : []))),
-});
 
 /** Elevation and section of a fin plate on one sheet, with dimensions and callouts bound to its fields. */
 export function finPlateDrawing(
@@ -143,10 +140,18 @@ export function finPlateDrawing(
   const scale = scaleOf(fits);
   const frames: Frames = {
     elevation: { scale, at: [FACE_X, TOP_Y + reach.up / scale] },
-    section: { scale, at: [SECTION_X, TOP_Y + reach.up / scale] },
+    end: { scale, at: [SECTION_X, TOP_Y + reach.up / scale] },
   };
   const scaleText = `1:${scale}`;
-  const clash = clashes(m.basis.units, prepared.upright.c.clearances(), solid, { xz: frames.elevation, yz: frames.section });
+  const views: View[] = [
+    {
+      plane: 'xz',
+      frame: frames.elevation,
+      depth: m.input.plate.side === 'far' ? -m.beam.tw / 2 - 1 : solid.plates[0]!.y[0] - 1,
+    },
+    { plane: 'yz', frame: frames.end, depth: cutAt(m) },
+  ];
+  const clash = clashes(m.basis.units, prepared.upright.c.clearances(), solid, views);
   const uplift = (combination?.V_Ed ?? 0) < 0;
   return {
     width: SHEET.width,
@@ -156,7 +161,7 @@ export function finPlateDrawing(
       text([7, 10], `Elevation ${scaleText}${measuredWords(measured(m))}`, { style: 'muted' }),
       text([SHEET.width - SHEET.margin - TITLE.width + 2, 10], `Section A-A ${scaleText}`, { style: 'muted' }),
       ...elevation(m, solid, frames.elevation),
-      ...section(m, solid, frames.section),
+      ...section(m, solid, frames.end),
       ...dimensions(m, frames.elevation),
       ...levelDimension(m.basis.units, m.support, { h: m.beam.h, notchTop: m.notchTop }, frames.elevation),
       ...callouts(m, solid, frames),
@@ -165,17 +170,8 @@ export function finPlateDrawing(
     handles: handles(m, frames.elevation),
     areas: memberAreas(m, frames.elevation, FACE_X - 44, m.input.gap, stubEnd(m, frames.elevation)),
     callouts: calloutsFrom(finPlateCallouts, measured(m)),
-    failures: { ...pathsOf(prepared, failurePaths(uplift ? upturned(m) : m, frames, uplift)), ...clash.marks },
-    views: [
-      {
-        plane: 'xz',
-        frame: frames.elevation,
-        left: 0,
-        right: VIEWS_PART,
-        depth: m.input.plate.side === 'far' ? -m.beam.tw / 2 - 1 : solid.plates[0]!.y[0] - 1,
-      },
-      { plane: 'yz', frame: frames.section, left: VIEWS_PART, right: SHEET.width, depth: cutAt(m) },
-    ],
+    paths: { ...pathsUnder(prepared.paths ?? {}, failurePaths(uplift ? upturned(m) : m, solid, uplift)), ...clash.paths },
+    views,
     labelAt: [stubEnd(m, frames.elevation) + 4, project(frames.elevation, [0, -m.plateTop - 0.8 * m.input.plate.h])[1]],
     scale: scaleText,
   };
@@ -443,7 +439,7 @@ function callouts(m: FinPlateModel, solid: Solid, frames: Frames): Item[] {
       'support',
       true,
     ),
-    text([SECTION_X, project(frames.section, [0, 0])[1] - 5], `plate ${u.length(input.plate.t)}, web ${u.length(m.beam.tw)}`, {
+    text([SECTION_X, project(frames.end, [0, 0])[1] - 5], `plate ${u.length(input.plate.t)}, web ${u.length(m.beam.tw)}`, {
       anchor: 'middle',
       style: 'muted',
       size: 3,

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import {
   basisOf,
   buildJoint,
-  lift,
+  marksOf,
   multipleText,
   type Drawing,
   type JobRecord,
@@ -388,34 +388,39 @@ function CutAt({ plane }: { plane: Plane | null }) {
   return null;
 }
 
-/** The failure path of the drawing, lifted back onto the faces that its views show; ribbons, since lines have no width. */
+const PLACE = {
+  xz: (u: number, w: number, at: number) => [u, at, w],
+  yz: (u: number, w: number, at: number) => [at, u, w],
+  xy: (u: number, w: number, at: number) => [u, w, at],
+} as const;
+/** Half the width of a ribbon, mm. */
+const RIBBON = 1.6;
+
+/** Failure paths where they are on the solid; ribbons, since lines have no width. */
 function failurePoints(drawing: Drawing, ids: readonly string[]): BufferGeometry | null {
-  const marks = ids.flatMap((id) => drawing.failures[id] ?? drawing.failures[id.split('@')[0]!] ?? []);
+  const marks = ids.flatMap((id) => marksOf(drawing, id));
   if (!marks.length) return null;
   const out: number[] = [];
-  const segment = (a: readonly [number, number], b: readonly [number, number]): void => {
-    const length = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1;
-    const w = 0.45;
-    const side: [number, number] = [(-(b[1] - a[1]) / length) * w, ((b[0] - a[0]) / length) * w];
-    const corners = [
-      [a[0] + side[0], a[1] + side[1]],
-      [a[0] - side[0], a[1] - side[1]],
-      [b[0] - side[0], b[1] - side[1]],
-      [b[0] + side[0], b[1] + side[1]],
-    ].map((c) => lift(drawing, c as [number, number]));
-    for (const i of [0, 1, 2, 0, 2, 3]) out.push(...corners[i]!);
-  };
   for (const m of marks) {
     const points =
-      m.k === 'path'
+      m.k === 'line'
         ? [...m.points, ...(m.closed ? [m.points[0]!] : [])]
-        : m.k === 'circle'
-          ? Array.from({ length: 25 }, (_, i): [number, number] => [
-              m.at[0] + m.r * Math.cos((i * Math.PI) / 12),
-              m.at[1] + m.r * Math.sin((i * Math.PI) / 12),
-            ])
-          : [];
-    points.slice(1).forEach((p, i) => segment(points[i]!, p));
+        : Array.from({ length: 25 }, (_, i) => [
+            m.centre[0] + m.r * Math.cos((i * Math.PI) / 12),
+            m.centre[1] + m.r * Math.sin((i * Math.PI) / 12),
+          ]);
+    points.slice(1).forEach(([u2, w2], i) => {
+      const [u1, w1] = points[i]!;
+      const length = Math.hypot(u2! - u1!, w2! - w1!) || 1;
+      const [du, dw] = [(-(w2! - w1!) / length) * RIBBON, ((u2! - u1!) / length) * RIBBON];
+      const corners = [
+        [u1! + du, w1! + dw],
+        [u1! - du, w1! - dw],
+        [u2! - du, w2! - dw],
+        [u2! + du, w2! + dw],
+      ].map(([u, w]) => PLACE[m.plane](u!, w!, m.at));
+      for (const k of [0, 1, 2, 0, 2, 3]) out.push(...corners[k]!);
+    });
   }
   const g = new BufferGeometry();
   g.setAttribute('position', new Float32BufferAttribute(out, 3));

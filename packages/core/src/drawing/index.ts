@@ -1,0 +1,5 @@
+export * from './items.ts';
+export * from './dimensions.ts';
+export * from './drawing.ts';
+export * from './symbols.ts';
+export * from './title.ts';

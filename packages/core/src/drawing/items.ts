@@ -1,0 +1,77 @@
+import type { FillStyle, LineStyle, TextStyle } from '../detail/style.ts';
+import type { Point } from '../detail/solid.ts';
+
+export interface PathItem {
+  readonly k: 'path';
+  readonly points: readonly Point[];
+  readonly closed?: boolean;
+  readonly line: LineStyle;
+  readonly fill?: FillStyle;
+}
+export interface CircleItem {
+  readonly k: 'circle';
+  readonly at: Point;
+  readonly r: number;
+  readonly line: LineStyle;
+  readonly fill?: FillStyle;
+}
+export interface TextItem {
+  readonly k: 'text';
+  readonly at: Point;
+  readonly text: string;
+  /** Height of the letters' em, mm on the sheet. */
+  readonly size: number;
+  readonly anchor: 'start' | 'middle' | 'end';
+  readonly style: TextStyle;
+  readonly bold?: boolean;
+  /** Degrees anticlockwise about `at`. */
+  readonly rotate?: number;
+  /** Field that this dimension edits in place. */
+  readonly field?: string;
+  /** Callout whose popover this text opens. */
+  readonly callout?: string;
+}
+export type Item = PathItem | CircleItem | TextItem;
+
+export const SHEET = { width: 264, height: 172, margin: 3 } as const;
+export const TEXT = 3.4;
+
+export const path = (points: readonly Point[], line: LineStyle, closed = false, fill?: FillStyle): PathItem => ({
+  k: 'path',
+  points,
+  line,
+  closed,
+  ...(fill ? { fill } : {}),
+});
+export const text = (at: Point, value: string, options: Partial<Omit<TextItem, 'k' | 'at' | 'text'>> = {}): TextItem => ({
+  k: 'text',
+  at,
+  text: value,
+  size: TEXT,
+  anchor: 'start',
+  style: 'ink',
+  ...options,
+});
+
+/** Width that a text takes on the sheet, mm; near enough for laying out. */
+export const textWidth = (value: string, size = TEXT): number => value.length * size * 0.54;
+
+/** Cuts a text to a width on the sheet. */
+export const fit = (value: string, width: number, size: number): string => {
+  const room = Math.floor(width / (size * 0.54));
+  return value.length <= room ? value : `${value.slice(0, room - 1)}…`;
+};
+
+export function wrap(value: string, width: number, size: number, most: number): string[] {
+  const room = Math.floor(width / (size * 0.54));
+  const lines: string[] = [''];
+  for (const word of value.split(' ')) {
+    const last = lines[lines.length - 1]!;
+    if ((last + ' ' + word).trim().length <= room) lines[lines.length - 1] = (last + ' ' + word).trim();
+    else lines.push(word);
+  }
+  return lines.length > most ? [...lines.slice(0, most - 1), fit(`${lines[most - 1]!} ${lines[most]!}`, width, size)] : lines;
+}
+
+/** A section's name as drawings print it. */
+export const prettyName = (name: string): string => name.replace(/(\d)x(?=\d)/g, '$1×');

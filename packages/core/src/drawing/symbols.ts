@@ -1,0 +1,116 @@
+import type { Point } from '../detail/solid.ts';
+import { path, SHEET, text, TEXT, textWidth, type Item, type PathItem } from './items.ts';
+
+/** A leader from `tip` to a shelf at `shelf`, text above the shelf. */
+export function leader(tip: Point, at: Point, lines: readonly string[], callout: string, toLeft = false): Item[] {
+  const width = Math.max(...lines.map((l) => textWidth(l)));
+  // A long text to the left pushes its shelf to the right, so that it stays inside the frame.
+  const shelf: Point = toLeft ? [Math.max(at[0], SHEET.margin + 3 + width), at[1]] : at;
+  const end: Point = [shelf[0] + (toLeft ? -width : width) + (toLeft ? -1 : 1), shelf[1]];
+  const items: Item[] = [path([tip, shelf, end], 'thin'), { k: 'circle', at: tip, r: 0.5, line: 'none', fill: 'ink' }];
+  lines.forEach((line, i) => {
+    items.push(
+      text([toLeft ? end[0] + 0.5 : shelf[0] + 0.5, shelf[1] - 1.1 - (lines.length - 1 - i) * (TEXT + 0.8)], line, { callout }),
+    );
+  });
+  return items;
+}
+
+/**
+ * Weld symbol of ISO 2553 for fillets, on both sides of a joint or on the arrow side alone (then with the dashed line of system A): arrow,
+ * reference line, triangles, the leg with the letter z before it. `shelf` is where the reference line starts, running to the left.
+ */
+export function filletSymbol(tip: Point, shelf: Point, size: string, callout: string, sides: 1 | 2 = 2): Item[] {
+  const label = size;
+  const length = textWidth(label) + 8;
+  const [x, y] = shelf;
+  const t = x - 2.2;
+  const other: Item[] =
+    sides === 2
+      ? [
+          path(
+            [
+              [t - 3.4, y],
+              [t - 3.4, y + 3.4],
+              [t, y],
+            ],
+            'thin',
+            true,
+          ),
+          text([t - 4.2, y + TEXT * 0.75 + 0.6], label, { anchor: 'end', callout }),
+        ]
+      : [
+          path(
+            [
+              [x - 0.6, y + 1],
+              [x - length, y + 1],
+            ],
+            'hidden',
+          ),
+        ];
+  return [
+    path([tip, shelf, [x - length, y]], 'thin'),
+    arrowHead(tip, shelf),
+    path(
+      [
+        [t - 3.4, y],
+        [t - 3.4, y - 3.4],
+        [t, y],
+      ],
+      'thin',
+      true,
+    ),
+    text([t - 4.2, y - 0.9], label, { anchor: 'end', callout }),
+    ...other,
+  ];
+}
+
+function arrowHead(tip: Point, from: Point): PathItem {
+  const length = Math.hypot(from[0] - tip[0], from[1] - tip[1]) || 1;
+  const [dx, dy] = [(from[0] - tip[0]) / length, (from[1] - tip[1]) / length];
+  return path(
+    [
+      tip,
+      [tip[0] + dx * 2.4 - dy * 0.6, tip[1] + dy * 2.4 + dx * 0.6],
+      [tip[0] + dx * 2.4 + dy * 0.6, tip[1] + dy * 2.4 - dx * 0.6],
+    ],
+    'none',
+    true,
+    'ink',
+  );
+}
+
+/** A wavy break line between two points of the sheet. */
+export function breakLine(from: Point, to: Point): PathItem {
+  const n = 16;
+  const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
+  const length = Math.hypot(dx, dy) || 1;
+  const points: Point[] = [];
+  for (let i = 0; i <= n; i += 1) {
+    const t = i / n;
+    const wave = Math.sin(t * Math.PI * 2) * Math.min(1.4, length / 12);
+    points.push([from[0] + dx * t - (dy / length) * wave, from[1] + dy * t + (dx / length) * wave]);
+  }
+  return path(points, 'thin');
+}
+
+/** Lines at 45 degrees inside a box of the sheet: hatching of a weld or a cut. */
+export function hatch([x1, y1]: Point, [x2, y2]: Point, step = 1.2): PathItem[] {
+  const items: PathItem[] = [];
+  const h = y2 - y1;
+  for (let s = x1 - h; s < x2; s += step) {
+    const a = Math.max(x1, s);
+    const b = Math.min(x2, s + h);
+    if (b > a)
+      items.push(
+        path(
+          [
+            [a, y1 + (a - s)],
+            [b, y1 + (b - s)],
+          ],
+          'thin',
+        ),
+      );
+  }
+  return items;
+}
