@@ -16,6 +16,13 @@ export interface Hole {
   readonly d_v: number;
 }
 
+/** A plane in space: a point of it and the directions of its two axes, unit vectors square to each other. */
+export interface AnyPlane {
+  readonly origin: Vector;
+  readonly u: Vector;
+  readonly v: Vector;
+}
+
 export interface PlatePart {
   readonly type: 'plate';
   readonly id: string;
@@ -23,9 +30,9 @@ export interface PlatePart {
   readonly grade: string;
   /** Names under which checks speak of it. */
   readonly parts: readonly string[];
-  /** Plane that it lies in: along the beam, across it, or level. */
-  readonly plane: 'xz' | 'yz' | 'xy';
-  /** Outline in its plane, with the range of the third axis (y, x or z) that it fills. */
+  /** Plane that it lies in: along the beam, across it, level, or any other. */
+  readonly plane: 'xz' | 'yz' | 'xy' | AnyPlane;
+  /** Outline in its plane, with the range across it (of y, x, z or along the normal) that it fills. */
   readonly outline: readonly Point[];
   readonly y: readonly [number, number];
   readonly holes: readonly Hole[];
@@ -67,6 +74,8 @@ export interface BoltPart {
   readonly washer: number;
   readonly flats: number;
   readonly washerDiameter: number;
+  /** Ids of the parts that it goes through, from the head on. */
+  readonly joins: readonly string[];
 }
 
 export interface WeldPart {
@@ -78,6 +87,8 @@ export interface WeldPart {
   /** Root line in joint coordinates. */
   readonly from: readonly [number, number, number];
   readonly to: readonly [number, number, number];
+  /** Ids of the two parts that it joins. */
+  readonly joins: readonly [string, string];
 }
 
 /** An anchor standing in concrete; its shank runs from `z[0]` at its end up to `z[1]`. */
@@ -172,3 +183,25 @@ export function polygonArea(points: readonly Point[]): number {
 
 /** Gross mass of a plate, kg: fabricators buy the plate before its holes are drilled. */
 export const plateMass = (p: PlatePart): number => polygonArea(p.outline) * Math.abs(p.y[1] - p.y[0]) * STEEL_DENSITY;
+
+const PLANES: Readonly<Record<'xz' | 'yz' | 'xy', AnyPlane>> = {
+  xz: { origin: [0, 0, 0], u: [1, 0, 0], v: [0, 0, 1] },
+  yz: { origin: [0, 0, 0], u: [0, 1, 0], v: [0, 0, 1] },
+  xy: { origin: [0, 0, 0], u: [1, 0, 0], v: [0, 1, 0] },
+};
+/** Direction across a plane in which the range of a plate counts: along +y, +x or +z for the planes of the joint, u × v for any other. */
+const ACROSS: Readonly<Record<'xz' | 'yz' | 'xy', Vector>> = { xz: [0, 1, 0], yz: [1, 0, 0], xy: [0, 0, 1] };
+
+/** The plane of a plate in space, with its normal. */
+export function planeOf(plane: PlatePart['plane']): AnyPlane & { readonly n: Vector } {
+  if (typeof plane === 'string') return { ...PLANES[plane], n: ACROSS[plane] };
+  const [[a, b, c], [d, e, f]] = [plane.u, plane.v];
+  return { ...plane, n: [b * f - c * e, c * d - a * f, a * e - b * d] };
+}
+
+/** Where a point of a plate is in space: along its two axes, and across it. */
+export function inSpace(plane: PlatePart['plane'], u: number, v: number, across: number): Vector {
+  const p = planeOf(plane);
+  const at = (i: 0 | 1 | 2): number => p.origin[i] + u * p.u[i] + v * p.v[i] + across * p.n[i];
+  return [at(0), at(1), at(2)];
+}

@@ -185,6 +185,7 @@ function weldParts(m: BaseModel): WeldPart[] {
     length: Math.hypot(x2 - x1, y2 - y1),
     from: [x1, y1, t],
     to: [x2, y2, t],
+    joins: ['column', 'plate'],
   });
   const { a_f, a_w } = input.weld;
   const signs = [-1, 1];

@@ -105,7 +105,9 @@ export function farJoint(u: Units, o: FarParts, own: readonly Point[]): OtherJoi
     })),
     bolts: o.far.at
       .filter((p) => !own.some((q) => sameHole(p, q)))
-      .map(([y, z], i) => boltPart(bolt, 'x', { x: y, z: o.top - z, row: i, line: y < 0 ? 0 : 1 }, [-grip, 0], grip)),
+      .map(([y, z], i) =>
+        boltPart(bolt, 'x', { x: y, z: o.top - z, row: i, line: y < 0 ? 0 : 1 }, [-grip, 0], grip, ['far beam', 'support']),
+      ),
   };
 }
 

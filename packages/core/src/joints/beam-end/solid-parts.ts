@@ -74,6 +74,7 @@ export const boltPart = (
   { x, z, row, line }: Pick<BoltPart, 'x' | 'z' | 'row' | 'line'>,
   y: BoltPart['y'],
   grip: number,
+  joins: readonly string[],
 ): BoltPart => ({
   type: 'bolt',
   axis,
@@ -90,6 +91,7 @@ export const boltPart = (
   washer: size.washer,
   flats: size.s,
   washerDiameter: size.d_w,
+  joins,
 });
 
 /** What has to be bought and made, read off the solid. */

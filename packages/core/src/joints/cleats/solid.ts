@@ -7,6 +7,10 @@ import { places, type CleatsModel } from './model.ts';
 /** Length of beam shown beyond the cleats. */
 export const STUB = 260;
 
+/** Id of a leg of the cleat on one side. */
+const legOf = (m: CleatsModel, side: -1 | 1, leg: 'web' | 'support'): string =>
+  `${m.input.arrangement === 'single' ? 'cleat' : side < 0 ? 'near cleat' : 'far cleat'}, ${leg} leg`;
+
 /** The cleats as solid parts: two legs each, the near one at negative y. A single cleat is on the near side. */
 export function cleatsSolid(m: CleatsModel): Solid {
   const u = m.basis.units;
@@ -25,11 +29,12 @@ export function cleatsSolid(m: CleatsModel): Solid {
     ? own.map(([x, z], i) => ({ x, z: supportTopRow - z, row: Math.floor(i / sides.length), line: i % sides.length }))
     : [];
   const webGrip = sides.length * t + beam.tw + bolts.packing;
+  const through = [legOf(m, -1, 'web'), 'beam', ...(sides.length > 1 ? [legOf(m, 1, 'web')] : [])];
   const boltParts = [
-    ...webAt.map((p) => boltPart(bolt, 'y', p, [-face - t, -face - t + webGrip], webGrip)),
+    ...webAt.map((p) => boltPart(bolt, 'y', p, [-face - t, -face - t + webGrip], webGrip, through)),
     ...supportAt.map((p, i) => {
       const grip = t + support.t + (input.support.other_side && (m.far?.shared[i] ?? true) ? t : 0);
-      return boltPart(bolt, 'x', p, [t, t - grip], grip);
+      return boltPart(bolt, 'x', p, [t, t - grip], grip, [legOf(m, p.x > 0 ? 1 : -1, 'support'), 'support']);
     }),
   ];
   const label = `L ${[Math.max(cleat.leg_web, cleat.leg_support), Math.min(cleat.leg_web, cleat.leg_support), t].map((x) => u.length(x)).join('×')}`;
@@ -42,11 +47,10 @@ export function cleatsSolid(m: CleatsModel): Solid {
       [b, bottom],
       [a, bottom],
     ];
-    const name = sides.length === 1 ? 'cleat' : side < 0 ? 'near cleat' : 'far cleat';
     return [
       {
         type: 'plate',
-        id: `${name}, web leg`,
+        id: legOf(m, side, 'web'),
         parts: ['web leg', 'cleats'],
         plane: 'xz',
         label,
@@ -57,7 +61,7 @@ export function cleatsSolid(m: CleatsModel): Solid {
       },
       {
         type: 'plate',
-        id: `${name}, support leg`,
+        id: legOf(m, side, 'support'),
         parts: ['support leg', 'cleats'],
         plane: 'yz',
         label,
@@ -105,6 +109,7 @@ function weldsOf(m: CleatsModel, side: -1 | 1, top: number, bottom: number): Wel
   if (!weld) return [];
   const face = (side * m.beam.tw) / 2;
   const make = (from: Vector, to: Vector, along: Vector): WeldPart => ({
+    joins: m.toBeam ? [legOf(m, side, 'support'), 'support'] : [legOf(m, side, 'web'), 'beam'],
     type: 'weld',
     leg: weld.s,
     legs: [along, [0, side, 0]],

@@ -20,7 +20,7 @@ export function endPlateSolid(m: EndPlateModel): Solid {
   const boltParts = at.map((p, i) => {
     const farPlate = input.support.other_side && (m.far?.shared[i] ?? true) ? plate.t : 0;
     const grip = plate.t + support.t + farPlate + bolts.packing;
-    return boltPart(bolt, 'x', p, [plate.t, plate.t - grip], grip);
+    return boltPart(bolt, 'x', p, [plate.t, plate.t - grip], grip, ['plate', 'support']);
   });
   // Of full depth: between the root fillets, or what a notch leaves.
   const root = beam.tf + beam.r;
@@ -80,6 +80,7 @@ export function endPlateSolid(m: EndPlateModel): Solid {
       length: weldLength,
       from: [plate.t, y, weldTop],
       to: [plate.t, y, weldTop - weldLength],
+      joins: ['beam', 'plate'],
     })),
   };
 }

@@ -20,7 +20,9 @@ export function finPlateSolid(m: FinPlateModel): Solid {
   const far = plate.side === 'far';
   /** The plate is drawn up on the near side; one on the far side is its mirror image. */
   const side = (y: number): number => (far ? -y : y);
-  const boltParts = at.map((p) => boltPart(bolt, 'y', p, [side(near - plate.t), side(beam.tw / 2 + bolts.packing)], grip));
+  const boltParts = at.map((p) =>
+    boltPart(bolt, 'y', p, [side(near - plate.t), side(beam.tw / 2 + bolts.packing)], grip, ['plate', 'beam']),
+  );
   const a = input.plate.h;
   return {
     plates: [
@@ -58,6 +60,7 @@ export function finPlateSolid(m: FinPlateModel): Solid {
         length: plate.h,
         from: [0, side(y0), top],
         to: [0, side(y0), top - plate.h],
+        joins: ['plate', 'support'],
       })),
     ],
   };
@@ -77,6 +80,7 @@ function lapWelds(m: FinPlateModel, side: (y: number) => number): WeldPart[] {
     from,
     to,
     length,
+    joins: ['plate', 'beam'],
   });
   return [
     make([m.width, y, top], [m.width, y, bottom], [1, 0, 0], plate.h),

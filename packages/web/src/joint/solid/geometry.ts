@@ -1,5 +1,6 @@
 import {
   edgeAt,
+  planeOf,
   type AnchorPart,
   type BoltPart,
   type MemberPart,
@@ -152,6 +153,15 @@ function anchorGeometry(a: AnchorPart): BufferGeometry {
 
 const prismGeometry = (p: PrismPart): BufferGeometry => extruded(polygon(p.outline), p.z[1] - p.z[0], UPWARDS(p.z[0]));
 
+/** Where the outline of a plate is extruded from, against or along the direction in which its range counts. */
+function standing({ plane, y }: PlatePart): Matrix4 {
+  const p = planeOf(plane);
+  const [u, v, n] = [p.u, p.v, p.n].map((x) => new Vector3(...x)) as [Vector3, Vector3, Vector3];
+  const w = u.clone().cross(v);
+  const from = w.dot(n) > 0 ? y[0] : y[1];
+  return new Matrix4().makeBasis(u, v, w).setPosition(new Vector3(...p.origin).addScaledVector(n, from));
+}
+
 function plateGeometry(p: PlatePart): BufferGeometry {
   const shape = polygon(p.outline);
   for (const h of p.holes) {
@@ -164,11 +174,7 @@ function plateGeometry(p: PlatePart): BufferGeometry {
     hole.absarc(h.x + a, h.z - b, r, 1.5 * Math.PI, 2 * Math.PI, false);
     shape.holes.push(hole);
   }
-  return extruded(
-    shape,
-    p.y[1] - p.y[0],
-    p.plane === 'xz' ? AGAINST_Y(p.y[1]) : p.plane === 'yz' ? ALONG_X(p.y[0]) : UPWARDS(p.y[0]),
-  );
+  return extruded(shape, p.y[1] - p.y[0], standing(p));
 }
 
 function boltGeometry(b: BoltPart): BufferGeometry {
