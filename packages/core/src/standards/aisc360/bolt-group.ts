@@ -1,3 +1,5 @@
+import { findCentre, type Place } from './centre.ts';
+
 /** A group of bolts that turns about its instantaneous centre (AISC Manual, part 7). */
 export interface Centre {
   /** Load over the strength of one bolt; for a moment alone, moment over it, in mm. */
@@ -7,7 +9,6 @@ export interface Centre {
   /** Force on each bolt as a share of its strength, along x and y. */
   readonly forces: readonly (readonly [number, number])[];
 }
-type Place = readonly [number, number];
 
 /** Force of a bolt over its ultimate strength at a distance from the centre, the furthest at 0.34 in: 0.9815 there. */
 const law = (share: number): number => (1 - Math.exp(-10 * 0.34 * share)) ** 0.55;
@@ -36,8 +37,7 @@ function tryCentre(points: readonly Place[], [x0, y0]: Place, u: Place, m: numbe
 
 /**
  * The coefficient of a group for a load in the direction `u` (of length 1) with the moment `m` about the centroid for each unit of load,
- * counter-clockwise positive, mm. A load through the centroid takes n. Newton's method from the elastic centre, with halved steps and other
- * starts; a centre that runs away is a false root. Null where none is found, or one bolt would have to take a moment.
+ * counter-clockwise positive, mm. A load through the centroid takes n. Null where none is found, or one bolt would have to take a moment.
  */
 export function instantaneousCentre(given: readonly Place[], u: Place, m: number): Centre | null {
   const n = given.length;
@@ -48,33 +48,10 @@ export function instantaneousCentre(given: readonly Place[], u: Place, m: number
   if (Math.abs(m) <= 1e-9 * Math.max(reach, 1)) return { C: n, at: null, forces: points.map(() => u) };
   if (J === 0) return null;
   const elastic: Place = [(-u[1] * J) / (n * m), (u[0] * J) / (n * m)];
-  for (const k of [1, 0.5, 0.25, 2, 0.1]) {
-    let at: Place = [elastic[0] * k, elastic[1] * k];
-    let now = tryCentre(points, at, u, m);
-    for (let i = 0; i < 100 && now.size > 1e-10 * n; i += 1) {
-      const h = 1e-6 * Math.max(reach, Math.hypot(...at));
-      const [px, py] = [tryCentre(points, [at[0] + h, at[1]], u, m).over, tryCentre(points, [at[0], at[1] + h], u, m).over];
-      const [a, b, c, d] = [
-        (px[0] - now.over[0]) / h,
-        (py[0] - now.over[0]) / h,
-        (px[1] - now.over[1]) / h,
-        (py[1] - now.over[1]) / h,
-      ];
-      const det = a * d - b * c;
-      if (!Number.isFinite(det) || det === 0) break;
-      const step: Place = [(d * now.over[0] - b * now.over[1]) / det, (a * now.over[1] - c * now.over[0]) / det];
-      let moved = false;
-      for (let s = 1; s > 1e-6 && !moved; s /= 2) {
-        const next: Place = [at[0] - s * step[0], at[1] - s * step[1]];
-        const trial = tryCentre(points, next, u, m);
-        if (trial.size < now.size) [at, now, moved] = [next, trial, true];
-      }
-      if (!moved) break;
-    }
-    if (now.size <= 1e-9 * n && Math.hypot(...at) <= 3.5 * Math.hypot(...elastic) + 1e-9)
-      return { C: now.C, at: [at[0] + xc, at[1] + yc], forces: now.forces };
-  }
-  return null;
+  const centre = findCentre((at) => tryCentre(points, at, u, m), elastic, reach, n);
+  if (!centre) return null;
+  const { at, found } = centre;
+  return { C: found.C, at: [at[0] + xc, at[1] + yc], forces: found.forces };
 }
 
 /** The same by the elastic method: one over the largest force on a bolt under a unit load. */

@@ -1,5 +1,7 @@
 import type { CheckDef, Loading } from '../../../checks/check.ts';
 import type { Run } from '../../../formula/index.ts';
+import { plyStrength } from '../../../standards/aisc360/bearing.ts';
+import { slipCheck } from '../../../standards/aisc360/slip.ts';
 import { available, strengthCheck } from '../../../standards/aisc360/available.ts';
 import { aiscSettings } from '../../../standards/aisc360/standard.ts';
 import { pitches } from '../../pitches.ts';
@@ -47,7 +49,6 @@ export function boltLimits(c: Case, r: Run, l: Loading): BoltLimit[] {
   const settings = aiscSettings(m.basis);
   const [V, N] = acting(r, l);
   const R = Math.hypot(V, N);
-  const [bear, tear] = settings.deformation ? [2.4, 1.2] : [3, 1.5];
   const shear = r.v[slots.F_nv.index]! * (Math.PI / 4) * bolts.d ** 2;
   const spacing = pitches(bolts);
   const last = bolts.n1 - 1;
@@ -56,7 +57,7 @@ export function boltLimits(c: Case, r: Run, l: Loading): BoltLimit[] {
       name: 'plate',
       t: plate.t,
       F_u: m.plateSteel.f_u,
-      long: holes.plate.startsWith('long_slot'),
+      hole: holes.plate,
       v: (row: number): number => (row === last ? m.e1_bot - m.hole.plate.d_v / 2 : spacing[row]! - m.hole.plate.d_v),
       h: (line: number): number =>
         N < 0 && !extended
@@ -71,7 +72,7 @@ export function boltLimits(c: Case, r: Run, l: Loading): BoltLimit[] {
       name: 'web',
       t: m.beam.tw,
       F_u: m.beamSteel.f_u,
-      long: holes.web.startsWith('long_slot'),
+      hole: holes.web,
       v: (row: number): number =>
         row === 0 ? (c.copedTop ? m.top_to_bolt - m.d_nt - m.hole.web.d_v / 2 : Infinity) : spacing[row - 1]! - m.hole.web.d_v,
       h: (line: number): number =>
@@ -91,11 +92,10 @@ export function boltLimits(c: Case, r: Run, l: Loading): BoltLimit[] {
       for (const p of parts) {
         const along = (clear: number, force: number): number => (force === 0 ? Infinity : (clear * R) / Math.abs(force));
         const l_c = extended ? Math.min(p.v(row), p.h(line)) : Math.min(along(p.v(row), V), along(p.h(line), N));
-        // A long slot across the force bears and tears less; which way the bolt pushes it is not asked.
-        const [b, t] = p.long ? [Math.min(2, bear), Math.min(1, tear)] : [bear, tear];
+        const { bearing: b, tearout } = plyStrength(settings, bolts.d, p, l_c);
         for (const [by, x] of [
-          [`bearing ${p.name}`, b * bolts.d * p.t * p.F_u],
-          [`tearout ${p.name}`, t * Math.max(0, l_c) * p.t * p.F_u],
+          [`bearing ${p.name}`, b],
+          [`tearout ${p.name}`, tearout],
         ] as const)
           if (x < least.r - 1e-9 * least.r) least = { row, line, r: x, by };
       }
@@ -127,26 +127,6 @@ const bearingSteps = {
   R_c: available(bearing, { symbol: 'R', unit: 'kN' }, '0.75', '2', 'AISC 360-22, J3.11'),
 };
 
-const slip = sheet.section('sp-bolt-slip');
-const slipSteps = {
-  C: coefficient(slip),
-  D: slip.f('D', 'kN', 'R', DEMAND.demandWords),
-  R: slip.f('R_n', 'kN', 'C*mu*1.13*h_f*T_b', 'slip of the group, one faying face', 'AISC 360-22, J3-4'),
-  factors: {
-    standard: available(slip, { symbol: 'R', unit: 'kN' }, '1', '1.5', 'AISC 360-22, J3.9'),
-    wide: available(slip, { symbol: 'R', unit: 'kN' }, '0.85', '1.76', 'AISC 360-22, J3.9'),
-    long: available(slip, { symbol: 'R', unit: 'kN' }, '0.7', '2.14', 'AISC 360-22, J3.9'),
-  },
-};
-const slipOf = (c: Case): keyof typeof slipSteps.factors => {
-  const all = [c.m.input.holes.plate, c.m.input.holes.web];
-  return all.some((h) => h.startsWith('long'))
-    ? 'long'
-    : all.some((h) => h === 'oversize' || h === 'short_slot_v')
-      ? 'wide'
-      : 'standard';
-};
-
 /** What keeps a group from being worked. */
 const noGroup = (c: Case, r: Run, l: Loading): { missing: string } | null => (lacking(c, r, l) ? { missing: NO_CENTRE } : null);
 const shear = strengthCheck<Case>(
@@ -175,28 +155,9 @@ export const boltChecks: readonly Check[] = [
       return { demand, resistance: bearingSteps.R_c(r, c), unit: 'kN' };
     },
   },
-  {
-    id: 'sp-bolt-slip',
-    title: 'Slip of the bolts',
-    clause: 'AISC 360-22, J3.9',
-    part: 'bolts',
-    load: 'combination',
-    run: (r, c, l) => {
-      const { category, cls, friction, d } = c.m.input.bolts;
-      if (category === 'A') return { skip: 'The bolts are snug-tight and bear.' };
-      if (friction !== 'A' && friction !== 'B')
-        return { missing: `Friction class ${friction} is not one of J3.9; accepted are A and B.` };
-      if (!Number.isFinite(r.v[slots.T_b.index]!))
-        return {
-          missing: `No pretension is known for bolts of ${c.m.basis.units.size(d)}, ${cls}; accepted are sizes of the coarse series.`,
-        };
-      if (cls === 'A307') return { missing: 'A307 bolts are not pretensioned; accepted are groups 120 to 200.' };
-      const lack = noGroup(c, r, l);
-      if (lack) return lack;
-      slipSteps.C(r, c, l);
-      const demand = slipSteps.D(r);
-      slipSteps.R(r);
-      return { demand, resistance: slipSteps.factors[slipOf(c)](r, c), unit: 'kN' };
-    },
-  },
+  slipCheck<Case>(
+    sheet,
+    { id: 'sp-bolt-slip', title: 'Slip of the bolts', part: 'bolts' },
+    { ...DEMAND, number: 'C', steps: coefficient, lack: (c, r, l) => noGroup(c, r, l) },
+  ),
 ];

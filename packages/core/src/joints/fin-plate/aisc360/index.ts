@@ -1,4 +1,4 @@
-import type { CheckDef, Prepared } from '../../../checks/check.ts';
+import type { Prepared } from '../../../checks/check.ts';
 import { prepared, type Sided } from '../../../checks/sided.ts';
 import type { Solid } from '../../../detail/solid.ts';
 import { once } from '../../../lazy.ts';
@@ -10,18 +10,16 @@ import { upturned, type FinPlateModel } from '../model.ts';
 import { boltChecks } from './bolts.ts';
 import { plateChecks, weldChecks } from './plate.ts';
 import { singlePlateRules } from './rules.ts';
-import { copeOf, sheet, sideOf, slots, type SinglePlateCase } from './sheet.ts';
+import { sheet, sideOf, slots, type SinglePlateCase } from './sheet.ts';
+import { copeOf, tyingPath } from '../../beam-end/aisc360/lay-out.ts';
 
-/** A tying force would enter no check. */
-const actionPath: CheckDef<SinglePlateCase> = {
-  id: 'action-path',
-  title: 'Path of the tying force',
-  clause: 'stated method',
-  part: 'joint',
-  load: 'tie',
-  run: () => ({ missing: 'A tying force is no action of AISC 360: give it as an axial force, in a combination of its own.' }),
-};
-const checks = [actionPath, ...boltChecks, ...plateChecks, ...weldChecks, ...beamEndChecks<SinglePlateCase>(sheet, copeOf)];
+const checks = [
+  tyingPath<SinglePlateCase>(),
+  ...boltChecks,
+  ...plateChecks,
+  ...weldChecks,
+  ...beamEndChecks<SinglePlateCase>(sheet, copeOf),
+];
 
 /** Where each check breaks, by the path that is drawn for it. */
 const PATHS: Readonly<Record<string, string>> = {

@@ -1,17 +1,17 @@
-import { boltGroup, INCH, KSI, pretension } from '../../../catalogue/index.ts';
-import { Values } from '../../../checks/values.ts';
+import { INCH } from '../../../catalogue/index.ts';
 import type { Side } from '../../../checks/sided.ts';
 import { Sheet, type Run } from '../../../formula/index.ts';
 import { elasticGroup, instantaneousCentre, momentGroup, type Centre } from '../../../standards/aisc360/bolt-group.ts';
-import { beamEndCommon, beamEndSlots, copedEnd, type BeamEndCase } from '../../../standards/aisc360/beam-end.ts';
+import { beamEndCommon, type BeamEndCase } from '../../../standards/aisc360/beam-end.ts';
+import type { SlipCase } from '../../../standards/aisc360/slip.ts';
 import { aiscSettings, isLrfd } from '../../../standards/aisc360/standard.ts';
 import type { Clear } from '../../beam-end/clearances.ts';
 import { lazyOnce } from '../../../lazy.ts';
-import { pitches } from '../../pitches.ts';
+import { jointSlots, layOutJoint, layOutWebBolts } from '../../beam-end/aisc360/lay-out.ts';
 import type { FinPlateModel } from '../model.ts';
 
 /** A single plate to AISC 360: geometry as it was looked up, and which of the two configurations it is. */
-export interface SinglePlateCase extends BeamEndCase, Clear {
+export interface SinglePlateCase extends BeamEndCase, SlipCase, Clear {
   readonly m: FinPlateModel;
   readonly turned: boolean;
   readonly notchTop: boolean;
@@ -28,11 +28,7 @@ export interface SinglePlateCase extends BeamEndCase, Clear {
 export const sheet = new Sheet();
 const g = sheet.given.bind(sheet);
 export const slots = {
-  V: g('V', 'kN', 'beam reaction'),
-  N: g('N', 'kN', 'axial force acting with the reaction, as a magnitude'),
-  V_far: g('V_far', 'kN', 'reaction of the beam on the other face of the support'),
-  E: g('E', 'MPa', 'modulus of elasticity'),
-  F_EXX: g('F_EXX', 'MPa', 'tensile strength of the weld metal'),
+  ...jointSlots(sheet),
   t_p: g('t_p', 'mm', 'thickness of the plate'),
   L: g('L', 'mm', 'depth of the plate'),
   F_y_p: g('F_y_p', 'MPa', 'yield strength of the plate'),
@@ -43,25 +39,6 @@ export const slots = {
   l_eh_p: g('l_eh_p', 'mm', 'last bolt line to the free edge of the plate'),
   d_hv_p: g('d_hv_p', 'mm', 'hole in the plate, vertical'),
   d_hh_p: g('d_hh_p', 'mm', 'hole in the plate, horizontal'),
-  n: g('n', '-', 'bolt rows'),
-  m: g('m', '-', 'bolt lines'),
-  L1: g('L1', 'mm', 'first row to last'),
-  s_min: g('s_min', 'mm', 'smallest spacing of rows'),
-  s_max: g('s_max', 'mm', 'largest spacing of rows'),
-  g_c: g('g_c', 'mm', 'spacing of the bolt lines'),
-  d: g('d', 'mm', 'bolt diameter'),
-  F_nv: g('F_nv', 'MPa', 'nominal shear stress of the bolts'),
-  T_b: g('T_b', 'kN', 'least pretension of a bolt'),
-  mu: g('mu', '-', 'slip coefficient'),
-  h_f: g('h_f', '-', 'factor for fillers'),
-  w: g('w', 'mm', 'leg of the fillet weld'),
-  t_s: g('t_s', 'mm', 'thickness of the support'),
-  F_y_s: g('F_y_s', 'MPa', 'yield strength of the support'),
-  F_u_s: g('F_u_s', 'MPa', 'tensile strength of the support'),
-  t_wc: g('t_wc', 'mm', 'web of the column'),
-  k_c: g('k_c', 'mm', 'outer face of the column’s flange to the toe of its fillet'),
-  T_c: g('T_c', 'mm', 'clear depth of the supporting web'),
-  ...beamEndSlots(sheet),
 };
 
 const common_ = sheet.commonSection('geometry');
@@ -134,6 +111,7 @@ export function caseOf(m: FinPlateModel, clearances: Clear['clearances'], turned
     clearances,
     turned,
     lrfd: isLrfd(m.basis),
+    slip: { bolts, holes: [holes.plate, holes.web], units: m.basis.units },
     notchTop: m.notchTop,
     l_n: m.l_n,
     copedTop: m.notchTop,
@@ -154,22 +132,6 @@ export function caseOf(m: FinPlateModel, clearances: Clear['clearances'], turned
   };
 }
 
-/** The coped end of a case, worked once. */
-export const copeOf = lazyOnce((c: SinglePlateCase) => {
-  const { m } = c;
-  return copedEnd({
-    E: 29_000 * KSI,
-    F_y: m.beamSteel.f_y,
-    d: m.beam.h,
-    b_f: m.beam.b,
-    t_f: m.beam.tf,
-    t_w: m.beam.tw,
-    c: m.l_n,
-    d_ct: m.notchTop ? m.d_nt : 0,
-    d_cb: m.notchBottom ? m.d_nb : 0,
-  });
-});
-
 /** Moment that the bolts of an extended plate take alone, mm of one bolt's strength: C' of the Manual. */
 export const momentOf = lazyOnce((c: SinglePlateCase) =>
   momentGroup(c.m.rows.flatMap((z) => Array.from({ length: c.lines }, (_, j): [number, number] => [j * c.m.input.bolts.p2, -z]))),
@@ -177,82 +139,16 @@ export const momentOf = lazyOnce((c: SinglePlateCase) =>
 
 /** Lays out the values of one side with where each came from. */
 export function sideOf(m: FinPlateModel, clearances: Clear['clearances'], turned: boolean): Side<SinglePlateCase> {
-  const { input, beam, support, basis } = m;
-  const { bolts, plate, holes } = input;
-  const settings = aiscSettings(basis);
-  const lay = new Values(sheet);
-  const put = (slot: (typeof slots)[keyof typeof slots], x: number, ref: string): void => lay.put(slot, x, 'input', ref);
-  const code = (slot: (typeof slots)[keyof typeof slots], x: number, ref: string): void => lay.put(slot, x, 'code', ref);
-  const c = caseOf(m, clearances, turned);
-  code(slots.E, 29_000 * KSI, 'AISC 360-22, B: 29,000 ksi');
-  lay.put(slots.F_EXX, Number(settings.electrode) * KSI, 'basis', `settings: weld metal E${settings.electrode}`);
-  put(slots.t_p, plate.t, 'plate.t');
-  put(slots.L, plate.h, 'plate.h');
+  const { plate, holes, gap, web } = m.input;
+  const lay = layOutJoint(slots, sheet, m, { gap, gapRef: 'gap', turned });
+  layOutWebBolts(lay, slots, m, { e2b: web.e2b, hole: m.hole.web, kind: holes.web, turned });
+  lay.input(slots.t_p, plate.t, 'plate.t');
+  lay.input(slots.L, plate.h, 'plate.h');
   lay.steel(slots.F_y_p, slots.F_u_p, m.plateSteel, 'plate', plate.steel, plate.t);
-  put(slots.a, m.z_p, 'gap and web.e2b');
-  put(slots.l_ev_p, m.e1_bot, 'plate.h, plate.e1 and the rows');
-  put(slots.l_em_p, Math.min(m.e1, m.e1_bot), 'plate.e1 and the rows');
-  put(slots.l_eh_p, plate.e2, 'plate.e2');
-  code(slots.d_hv_p, m.hole.plate.d_v, `AISC 360-22, Table J3.3: ${holes.plate.replaceAll('_', ' ')} hole`);
-  code(slots.d_hh_p, m.hole.plate.d_h, `AISC 360-22, Table J3.3: ${holes.plate.replaceAll('_', ' ')} hole`);
-  put(slots.n, bolts.n1, 'bolts.n1');
-  put(slots.m, bolts.n2, 'bolts.n2');
-  put(slots.L1, m.L1, 'bolts.p1');
-  const spacing = pitches(bolts);
-  put(slots.s_min, spacing.length ? Math.min(...spacing) : 0, 'bolts.p1');
-  put(slots.s_max, spacing.length ? Math.max(...spacing) : 0, 'bolts.p1');
-  put(slots.g_c, bolts.n2 > 1 ? bolts.p2 : 0, 'bolts.p2');
-  put(slots.d, bolts.d, 'bolts.d');
-  const group = boltGroup(bolts.cls)!;
-  lay.put(
-    slots.F_nv,
-    bolts.threads_in_plane ? group.F_nv_N : group.F_nv_X,
-    'catalogue',
-    `AISC 360-22, Table J3.2: ${group.named ? `group ${bolts.cls}` : `threaded part of class ${bolts.cls}`}, threads ${bolts.threads_in_plane ? 'in' : 'out of'} the plane`,
-  );
-  const T_b = pretension(bolts.d, bolts.cls);
-  if (T_b)
-    lay.put(
-      slots.T_b,
-      T_b.T_b,
-      'code',
-      `AISC 360-22, Table J3.1${T_b.fromTable ? '' : ': by its rule, 0.70 F_u A_t to the nearest kip'}`,
-    );
-  code(slots.mu, bolts.friction === 'A' ? 0.3 : 0.5, `AISC 360-22, J3.9: class ${bolts.friction}`);
-  code(slots.h_f, 1, 'AISC 360-22, J3.9: no filler, or one');
-  put(slots.w, input.weld.s, 'weld.s');
-  put(slots.t_s, support.t, 'support');
-  lay.steel(slots.F_y_s, slots.F_u_s, support.steel, 'support', input.support.steel, support.t_ref);
-  put(slots.V_far, (input.support.other_side?.V_Ed ?? 0) * 1e3, 'support.other_side.V_Ed');
-  if (support.dims) {
-    put(slots.t_wc, support.dims.tw, `${support.dims.name}: tw`);
-    put(slots.k_c, support.dims.tf + support.dims.r, `${support.dims.name}: tf + r`);
-  }
-  if (support.d2 !== null) put(slots.T_c, support.d2, 'clear depth of the supporting web');
-  for (const [slot, dim] of [
-    [slots.d_b, 'h'],
-    [slots.b_f, 'b'],
-    [slots.t_f, 'tf'],
-    [slots.t_w, 'tw'],
-  ] as const)
-    lay.put(
-      slot,
-      beam[dim],
-      beam.fromCatalogue ? 'catalogue' : 'input',
-      beam.fromCatalogue ? `${beam.name}: ${dim}` : `beam.${dim}`,
-    );
-  put(slots.k, beam.tf + beam.r, 'beam: tf + r');
-  lay.steel(slots.F_y_w, slots.F_u_w, m.beamSteel, 'beam', input.beam.steel, beam.tf);
-  const turnedWords = turned ? ', joint turned upside down for uplift' : '';
-  put(slots.c_c, m.l_n, 'beam.notch.l_n');
-  put(slots.d_ct, m.d_nt, `beam.notch.d_nt${turnedWords}`);
-  put(slots.d_cb, m.d_nb, `beam.notch.d_nb${turnedWords}`);
-  put(slots.gap, input.gap, 'gap');
-  put(slots.l_ev_w, m.top_to_bolt - m.d_nt, `web.top_to_bolt less the cope${turnedWords}`);
-  put(slots.l_eh_w, input.web.e2b, 'web.e2b');
-  lay.put(slots.under, settings.underrun, 'basis', 'settings: underrun');
-  code(slots.d_hv_w, m.hole.web.d_v, `AISC 360-22, Table J3.3: ${holes.web.replaceAll('_', ' ')} hole`);
-  code(slots.d_hh_w, m.hole.web.d_h, `AISC 360-22, Table J3.3: ${holes.web.replaceAll('_', ' ')} hole`);
-  put(slots.z_g, m.top_to_bolt + m.L1 / 2, `web.top_to_bolt and the rows${turnedWords}`);
-  return { c, values: lay.values, origins: lay.origins, common };
+  lay.input(slots.a, m.z_p, 'gap and web.e2b');
+  lay.input(slots.l_ev_p, m.e1_bot, 'plate.h, plate.e1 and the rows');
+  lay.input(slots.l_em_p, Math.min(m.e1, m.e1_bot), 'plate.e1 and the rows');
+  lay.input(slots.l_eh_p, plate.e2, 'plate.e2');
+  lay.hole(slots.d_hv_p, slots.d_hh_p, m.hole.plate, holes.plate);
+  return { c: caseOf(m, clearances, turned), values: lay.values, origins: lay.origins, common };
 }

@@ -1,0 +1,46 @@
+/** A place or a direction in the plane of a group. */
+export type Place = readonly [number, number];
+
+/** What a trial centre makes of a load of a given direction and moment: forces that are left over for each unit of strength, and their size. */
+export interface Trial {
+  readonly over: Place;
+  readonly size: number;
+}
+
+/**
+ * The instantaneous centre of a group, from its elastic centre: Newton's method with numeric derivatives and halved steps, then other starts. `n` is what
+ * the residual is measured against. A centre that runs away is a false root, where both sums vanish for any moment. Null where none is found.
+ */
+export function findCentre<T extends Trial>(
+  tryAt: (at: Place) => T,
+  elastic: Place,
+  reach: number,
+  n: number,
+): { readonly at: Place; readonly found: T } | null {
+  for (const k of [1, 0.5, 0.25, 2, 0.1]) {
+    let at: Place = [elastic[0] * k, elastic[1] * k];
+    let now = tryAt(at);
+    for (let i = 0; i < 100 && now.size > 1e-10 * n; i += 1) {
+      const h = 1e-6 * Math.max(reach, Math.hypot(...at));
+      const [px, py] = [tryAt([at[0] + h, at[1]]).over, tryAt([at[0], at[1] + h]).over];
+      const [a, b, c, d] = [
+        (px[0] - now.over[0]) / h,
+        (py[0] - now.over[0]) / h,
+        (px[1] - now.over[1]) / h,
+        (py[1] - now.over[1]) / h,
+      ];
+      const det = a * d - b * c;
+      if (!Number.isFinite(det) || det === 0) break;
+      const step: Place = [(d * now.over[0] - b * now.over[1]) / det, (a * now.over[1] - c * now.over[0]) / det];
+      let moved = false;
+      for (let s = 1; s > 1e-6 && !moved; s /= 2) {
+        const next: Place = [at[0] - s * step[0], at[1] - s * step[1]];
+        const trial = tryAt(next);
+        if (trial.size < now.size) [at, now, moved] = [next, trial, true];
+      }
+      if (!moved) break;
+    }
+    if (now.size <= 1e-9 * n && Math.hypot(...at) <= 3.5 * Math.hypot(...elastic) + 1e-9) return { at, found: now };
+  }
+  return null;
+}
