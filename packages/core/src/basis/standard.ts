@@ -1,5 +1,6 @@
 import type { ActionName } from '../actions/combination.ts';
 import type {
+  AngleSection,
   SectionProperties,
   SteelStrength,
   CustomSteel,
@@ -38,6 +39,8 @@ export interface Materials {
   /** Strength of a bolt and the factor on it where it is cut through its threads, or its shank. */
   boltClass(name: string, field?: string): { readonly f_ub: number; readonly alpha_v: number };
   hole(d: number, kind: HoleKind): HoleSize;
+  /** Rolled angles that shops have. */
+  readonly angles: readonly AngleSection[];
   /** The next stronger grade and class that shops have, and usual sizes of bolts. */
   readonly stronger: Readonly<Record<string, string>>;
   readonly usualBolts: readonly number[];

@@ -1,9 +1,17 @@
 import { describe, expect, it } from 'vitest';
 import { boltLength } from './bolts.ts';
-import { boltGroup, INCH, KIP, KSI, pretension, US_STEELS, usBolt, usHole, usSteel } from './us.ts';
+import { angleArea } from './angles.ts';
+import { boltGroup, INCH, KIP, KSI, pretension, US_STEELS, usBolt, usHole, usSteel, US_ANGLES } from './us.ts';
 
 const inches = (h: { d_0: number; d_v: number; d_h: number }): number[] =>
   [h.d_v, h.d_h].map((x) => Number((x / INCH).toFixed(6)));
+
+it('angles in inches weigh what their legs do, within 1.5 %', () => {
+  expect(US_ANGLES.length).toBeGreaterThan(110);
+  // L4x4x1/2: 0.5 x 7.5 = 3.75 in2, 12.76 lb/ft against 12.8 listed.
+  expect(US_ANGLES.filter((s) => Math.abs((angleArea(s) * 7850e-6) / s.mass - 1) > 0.015)).toEqual([]);
+  expect(US_ANGLES.find((s) => s.a === 101.6 && s.b === 101.6 && s.t === 12.7)!.mass).toBeCloseTo(19.05, 2);
+});
 
 describe('bolts in inches', () => {
   // AISC 360-22, Table J3.2, ksi: group 120 90, 54, 68; any threaded part 0.75, 0.450, 0.563 of F_u.

@@ -1,11 +1,25 @@
 import bolts from './data/us-bolts.json' with { type: 'json' };
+import angles from './data/us-angles.json' with { type: 'json' };
 import steels from './data/us-steels.json' with { type: 'json' };
+import type { AngleSection } from './angles.ts';
 import { BOLT_CLASSES, BOLT_SIZES, type BoltSize, type HoleKind, type HoleSize } from './bolts.ts';
 
 /** Inch, kip and ksi in mm, N and MPa. */
 export const INCH = 25.4;
 export const KIP = 4448.2216152605;
 export const KSI = KIP / INCH ** 2;
+
+const exact = (x: number): number => Number((x * INCH).toPrecision(12));
+/** Pounds a foot in kg/m. */
+const LB_FT = 0.45359237 / 0.3048;
+/** Angles of the United States; their root radii are not listed and count as none. */
+export const US_ANGLES: readonly AngleSection[] = (angles.angles as [number, number, number, number][]).map(([a, b, t, w]) => ({
+  a: exact(a),
+  b: exact(b),
+  t: exact(t),
+  r: 0,
+  mass: w * LB_FT,
+}));
 
 /** Yield and tensile strength of a steel of the United States, MPa; undefined for an unknown name. */
 export function usSteel(grade: string): { readonly f_y: number; readonly f_u: number } | undefined {

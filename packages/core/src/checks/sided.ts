@@ -23,6 +23,8 @@ export interface Sided<C = unknown> {
   readonly upright: Side<C>;
   readonly upturned: () => Side<C>;
   readonly actions: ActionSlots;
+  /** Paths of checks that are drawn under other names. */
+  readonly paths?: Readonly<Record<string, string>>;
   /** What the user is told of a combination besides. */
   readonly notes?: (combination: Combination) => readonly string[];
 }

@@ -36,6 +36,7 @@ export const plain: Standard = {
     bolt: (d) => ({ d, pitch: 2, A_s: (Math.PI / 4) * d ** 2, s: 2 * d, d_w: 2 * d, head: d, nut: d, washer: 3 }),
     boltClass: () => ({ f_ub: 400, alpha_v: 1 }),
     stronger: {},
+    angles: [],
     usualBolts: [],
     usual: { grade: 'Iron', beam: '', column: '' },
     hole: (d) => ({ d_0: d, d_v: d, d_h: d }),

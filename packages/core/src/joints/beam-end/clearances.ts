@@ -10,7 +10,7 @@ import {
 import { projected, text, type Item, type View } from '../../drawing/index.ts';
 import type { Mark, Paths } from '../../detail/mark.ts';
 import type { Solid } from '../../detail/solid.ts';
-import type { RuleDef } from '../../checks/check.ts';
+import type { Prepared, RuleDef } from '../../checks/check.ts';
 import type { SupportModel } from '../members.ts';
 import type { Basis } from '../../basis/basis.ts';
 import type { Units } from '../../units/system.ts';
@@ -104,6 +104,13 @@ export const clearanceRules = <C extends Clear>(): RuleDef<C>[] =>
       };
     },
   }));
+
+/** A beam's joint laid out for checking under any standard: what its drawing asks of that. */
+export interface MeasuredChecks extends Prepared {
+  readonly upright: { readonly c: Clear };
+  /** Paths that its checks share with those of other names; its own are named as they are. */
+  readonly paths?: Readonly<Record<string, string>>;
+}
 
 /** Clearances of what lies along the support; the others lie along the beam. */
 const ACROSS = new Set(['clear-column-fillet', 'clear-far-bolts', 'clear-seat']);

@@ -1,4 +1,7 @@
-import { ANGLES, type HoleKind } from '../../catalogue/index.ts';
+import type { Standard } from '../../basis/standard.ts';
+import { ANGLES, US_ANGLES, type AngleSection, type HoleKind } from '../../catalogue/index.ts';
+import { lazyOnce } from '../../lazy.ts';
+import { systemOf } from '../../units/system.ts';
 import { levelFields } from '../beam-end/beam-level.ts';
 import { fieldMakers, HOLE_CHOICES, range } from '../field-makers.ts';
 import { boltFields, memberFields, otherSideFields, farBoltFields, supportEdgeFields } from '../beam-end/member-fields.ts';
@@ -40,22 +43,28 @@ export const withRows = (i: I, rows: Rows): I =>
 const withSupportRows = (i: I, rows: Rows): I => support(i, rows);
 
 const sizeName = (c: { leg_web: number; leg_support: number; t: number }): string => `${c.leg_web}x${c.leg_support}x${c.t}`;
-/** Every rolled angle, each way round. */
-export const CLEAT_SIZES: readonly {
+export interface CleatSize {
   readonly name: string;
   readonly leg_web: number;
   readonly leg_support: number;
   readonly t: number;
   readonly r: number;
-}[] = ANGLES.flatMap((s) =>
-  [...(s.a === s.b ? [] : [[s.b, s.a] as const]), [s.a, s.b] as const].map(([w, l]) => ({
-    name: sizeName({ leg_web: w, leg_support: l, t: s.t }),
-    leg_web: w,
-    leg_support: l,
-    t: s.t,
-    r: s.r,
-  })),
-);
+}
+/** Rolled angles, each way round. */
+const bothWays = (angles: readonly AngleSection[]): CleatSize[] =>
+  angles.flatMap((s) =>
+    [...(s.a === s.b ? [] : [[s.b, s.a] as const]), [s.a, s.b] as const].map(([w, l]) => ({
+      name: sizeName({ leg_web: w, leg_support: l, t: s.t }),
+      leg_web: w,
+      leg_support: l,
+      t: s.t,
+      r: s.r,
+    })),
+  );
+const ALL_SIZES = bothWays([...ANGLES, ...US_ANGLES]);
+/** Those that shops of a standard have. */
+export const cleatSizes = lazyOnce((standard: Standard) => bothWays(standard.materials.angles));
+export const CLEAT_SIZES = bothWays(ANGLES);
 
 const onWeb = { applies: (i: I) => boltedToBeam(i) };
 const onSupport = { applies: (i: I) => boltedToSupport(i) };
@@ -69,16 +78,24 @@ export const cleatsFields: readonly Field<I>[] = [
     applies: (i: I) => i.arrangement === 'double' && boltedToSupport(i) && f.applies!(i),
   })),
   ...supportEdgeFields<I>(),
-  choice(
-    'cleat.size',
-    'Angle, web leg first',
-    CLEAT_SIZES.map((s) => [s.name, s.name.replaceAll('x', '×')] as const),
-    (i) => sizeName(i.cleat),
-    (i, v) => {
-      const s = CLEAT_SIZES.find((x) => x.name === v);
+  {
+    id: 'cleat.size',
+    label: 'Angle, web leg first',
+    quantity: 'none',
+    type: 'choice',
+    options: (standard) => {
+      const u = systemOf(standard.units);
+      return cleatSizes(standard).map((s) => ({
+        value: s.name,
+        label: [s.leg_web, s.leg_support, s.t].map((x) => u.length(x)).join('×'),
+      }));
+    },
+    get: (i) => sizeName(i.cleat),
+    set: (i, v) => {
+      const s = ALL_SIZES.find((x) => x.name === v);
       return s ? cleat(i, { leg_web: s.leg_web, leg_support: s.leg_support, t: s.t, r: s.r }) : i;
     },
-  ),
+  },
   choice(
     'arrangement',
     'Arrangement',

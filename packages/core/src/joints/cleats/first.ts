@@ -1,6 +1,7 @@
 import type { Combination } from '../../actions/combination.ts';
 import { holeSize } from '../../catalogue/index.ts';
 import type { Basis } from '../../basis/basis.ts';
+import type { Standard } from '../../basis/standard.ts';
 import { Refusal } from '../../refusal.ts';
 import { stepMove, up5 } from '../field-makers.ts';
 import { closerRows, leastDistances, widened } from '../beam-end/member-fields.ts';
@@ -8,7 +9,7 @@ import { beamStart, boltedSupport, type BeamStart } from '../beam-end/beam-famil
 import type { FirstDetail, Move, Start } from '../kind.ts';
 import type { MemberDimensions } from '../members.ts';
 import { withRowCount } from '../pitches.ts';
-import { CLEAT_SIZES, cleatsField, cleatsFields, withRows } from './fields.ts';
+import { CLEAT_SIZES, cleatSizes, cleatsField, cleatsFields, withRows } from './fields.ts';
 import { boltedToBeam, boltedToSupport, bottomEnd, webEdge, type CleatsInput } from './input.ts';
 import { boltName, type Units } from '../../units/system.ts';
 import type { CleatsModel } from './model.ts';
@@ -127,21 +128,21 @@ function reasons(u: Units, i: I, beam: MemberDimensions, multiple: number, combi
 }
 
 /** The smallest rolled angle with these legs at least, as thick as the present one; the present one where there is none. */
-function withLegs(i: I, web: number, support: number): I {
-  const s = CLEAT_SIZES.filter((x) => x.t === i.cleat.t && x.leg_web >= web && x.leg_support >= support).sort(
-    (a, b) => a.leg_web + a.leg_support - b.leg_web - b.leg_support,
-  )[0];
+function withLegs(of: Standard, i: I, web: number, support: number): I {
+  const s = cleatSizes(of)
+    .filter((x) => x.t === i.cleat.t && x.leg_web >= web && x.leg_support >= support)
+    .sort((a, b) => a.leg_web + a.leg_support - b.leg_web - b.leg_support)[0];
   return s ? cleatsField('cleat.size').set(i, s.name) : i;
 }
 
 /** Bolts of another size with the least distances that they need, on both legs. */
-function withDistances(i: I, d: number): I {
+function withDistances(of: Standard, i: I, d: number): I {
   const least = leastDistances(d);
   const e2b = Math.max(i.web.e2b, least.e1);
   const p2 = i.bolts.n2 > 1 ? Math.max(i.bolts.p2, least.p2) : 0;
   const wide: I = { ...i, bolts: { ...i.bolts, d, p2 }, web: { ...i.web, e2b } };
   const grown = e2b - i.web.e2b + p2 - i.bolts.p2 + Math.max(0, least.e1 - webEdge(i));
-  const legs = withLegs(wide, i.cleat.leg_web + grown, i.cleat.leg_support);
+  const legs = withLegs(of, wide, i.cleat.leg_web + grown, i.cleat.leg_support);
   const ends = cleatsField('cleat.e1').set(
     cleatsField('cleat.e1_bot').set(legs, Math.max(bottomEnd(i), least.e1)),
     Math.max(i.cleat.e1, least.e1),
@@ -158,18 +159,21 @@ export function cleatsMoves(i: I, m: CleatsModel): Move<I>[] {
     const field = cleatsField(id);
     if (!field.applies || field.applies(i)) for (const b of by) moves.push(...stepMove(m.basis, cleatsFields, i, id, label, b));
   };
-  const thicker = CLEAT_SIZES.filter(
-    (s) => s.leg_web === i.cleat.leg_web && s.leg_support === i.cleat.leg_support && s.t !== i.cleat.t,
-  ).sort((a, b) => Math.abs(a.t - i.cleat.t) - Math.abs(b.t - i.cleat.t));
+  const thicker = cleatSizes(standard)
+    .filter((s) => s.leg_web === i.cleat.leg_web && s.leg_support === i.cleat.leg_support && s.t !== i.cleat.t)
+    .sort((a, b) => Math.abs(a.t - i.cleat.t) - Math.abs(b.t - i.cleat.t));
   for (const s of thicker)
-    moves.push({ label: `angle ${i.cleat.t} → ${s.t} thick`, input: cleatsField('cleat.size').set(i, s.name) });
+    moves.push({
+      label: `angle ${u.length(i.cleat.t)} → ${u.length(s.t)} thick`,
+      input: cleatsField('cleat.size').set(i, s.name),
+    });
   const longer = (leg: 'leg_web' | 'leg_support', other: 'leg_web' | 'leg_support'): void => {
-    const s = CLEAT_SIZES.filter((x) => x[leg] > i.cleat[leg] && x[other] >= i.cleat[other] && x.t === i.cleat.t).sort(
-      (a, b) => a[leg] - b[leg] || a[other] - b[other],
-    )[0];
+    const s = cleatSizes(standard)
+      .filter((x) => x[leg] > i.cleat[leg] && x[other] >= i.cleat[other] && x.t === i.cleat.t)
+      .sort((a, b) => a[leg] - b[leg] || a[other] - b[other])[0];
     if (s)
       moves.push({
-        label: `${leg === 'leg_web' ? 'web leg' : 'support leg'} ${i.cleat[leg]} → ${s[leg]}`,
+        label: `${leg === 'leg_web' ? 'web leg' : 'support leg'} ${u.length(i.cleat[leg])} → ${u.length(s[leg])}`,
         input: cleatsField('cleat.size').set(i, s.name),
       });
   };
@@ -179,7 +183,10 @@ export function cleatsMoves(i: I, m: CleatsModel): Move<I>[] {
   step('cleat.e1_bot', 'bottom end', 1, 2);
   for (const by of boltedToBeam(i) ? [1, 2] : [])
     for (const x of stepMove(m.basis, cleatsFields, i, 'web.e2b', 'beam end to bolts', by))
-      moves.push({ ...x, input: withLegs(x.input, i.cleat.leg_web + x.input.web.e2b - i.web.e2b, i.cleat.leg_support) });
+      moves.push({
+        ...x,
+        input: withLegs(standard, x.input, i.cleat.leg_web + x.input.web.e2b - i.web.e2b, i.cleat.leg_support),
+      });
   step('bolts.p1', 'pitch', 1, 2);
   step('bolts.p3', 'gauge', 1, -1);
   step('support_bolts.e1', 'end in the support', 1, -1);
@@ -203,9 +210,9 @@ export function cleatsMoves(i: I, m: CleatsModel): Move<I>[] {
     });
     if (i.bolts.n2 === 1) {
       const p2 = i.bolts.d > 20 ? 70 : 60;
-      const s = CLEAT_SIZES.filter(
-        (x) => x.leg_web >= i.cleat.leg_web + p2 && x.leg_support >= i.cleat.leg_support && x.t === i.cleat.t,
-      ).sort((a, b) => a.leg_web - b.leg_web || a.leg_support - b.leg_support)[0];
+      const s = cleatSizes(standard)
+        .filter((x) => x.leg_web >= i.cleat.leg_web + p2 && x.leg_support >= i.cleat.leg_support && x.t === i.cleat.t)
+        .sort((a, b) => a.leg_web - b.leg_web || a.leg_support - b.leg_support)[0];
       if (s)
         moves.push({
           label: 'bolt lines 1 → 2',
@@ -229,7 +236,7 @@ export function cleatsMoves(i: I, m: CleatsModel): Move<I>[] {
     const label = `bolts ${boltName(i.bolts.d)} → ${boltName(bigger)}`;
     moves.push({ label, input: { ...i, bolts: { ...i.bolts, d: bigger } } });
     if (i.fixing === 'bolted') {
-      const spaced = withDistances(i, bigger);
+      const spaced = withDistances(standard, i, bigger);
       moves.push({ label: `${label} with their distances`, input: spaced });
       if (i.bolts.n1 > 2)
         moves.push({

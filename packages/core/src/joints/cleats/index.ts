@@ -11,6 +11,9 @@ import { parseLine, printLine } from './line.ts';
 import { cleatsModel } from './model.ts';
 import { cleatsSolid } from './solid.ts';
 import { cleatsDrawing } from './views.ts';
+import { aisc360 } from '../../standards/aisc360/standard.ts';
+import { anglesFirst } from './aisc360/first.ts';
+import { anglesToAisc360 } from './aisc360/index.ts';
 import { en1993 } from '../../standards/en1993/standard.ts';
 
 /** Angles on one or both sides of the beam web, bolted to web and support or welded to one of them. */
@@ -25,7 +28,10 @@ export const cleats: JointKind<CleatsInput> = {
   ...beamToSupport,
   ...building({
     model: cleatsModel,
-    standards: { [en1993.id]: { prepare: cleatsToEn1993, first: cleatsFirst } },
+    standards: {
+      [en1993.id]: { prepare: cleatsToEn1993, first: cleatsFirst },
+      [aisc360.id]: { prepare: anglesToAisc360, first: anglesFirst },
+    },
     solid: cleatsSolid,
     quantities: ({ solid, model }) => quantitiesOf(solid, model.bolt),
     drawing: cleatsDrawing,

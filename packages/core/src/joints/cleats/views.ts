@@ -24,7 +24,8 @@ import {
 import { flangeSpan, type Point, type Solid } from '../../detail/solid.ts';
 import { boltFromSide, boltsNamed, holeFromFront, holeWords, otherJointFromFront } from '../beam-end/bolt-view.ts';
 import { lastPitch } from '../pitches.ts';
-import { clashes } from '../beam-end/clearances.ts';
+import { clashes, type MeasuredChecks } from '../beam-end/clearances.ts';
+import { pathsUnder } from '../../detail/mark.ts';
 import { calloutsFrom, measuredWords, referenceOf, rowDimensions, type Reference } from '../beam-end/row-places.ts';
 import {
   levelDimension,
@@ -35,10 +36,7 @@ import {
   supportReach,
   type Frames,
 } from '../beam-end/support-view.ts';
-import type { Prepared } from '../../checks/check.ts';
-import type { Sided } from '../../checks/sided.ts';
 import type { Parts } from '../kind.ts';
-import type { CleatsCase } from './en1993/sheet.ts';
 import { upturned, type CleatsModel } from './model.ts';
 import { failurePaths } from './paths.ts';
 
@@ -140,7 +138,7 @@ export const cleatsCallouts: readonly Callout[] = [
 
 /** Elevation, and the support legs seen from the beam, on one sheet. */
 export function cleatsDrawing(
-  { model: m, solid, prepared }: Parts<CleatsModel, Prepared & Sided<CleatsCase>>,
+  { model: m, solid, prepared }: Parts<CleatsModel, MeasuredChecks>,
   title: TitleBlock,
   combination: Combination | null,
 ): Drawing {
@@ -180,7 +178,7 @@ export function cleatsDrawing(
     handles: handles(m, frames.elevation),
     areas: memberAreas(m, frames.elevation, FACE_X - 44, m.input.gap, stub),
     callouts: calloutsFrom(cleatsCallouts, measured(m)),
-    paths: { ...failurePaths(uplift ? upturned(m) : m, uplift), ...clash.paths },
+    paths: { ...pathsUnder(prepared.paths ?? {}, failurePaths(uplift ? upturned(m) : m, uplift)), ...clash.paths },
     views,
     labelAt: [stub + 4, y + (m.beam.h * 0.62) / scale],
     scale: `1:${scale}`,

@@ -11,6 +11,9 @@ import { endPlateModel } from './model.ts';
 import { quantitiesOf } from '../beam-end/solid-parts.ts';
 import { endPlateSolid } from './solid.ts';
 import { endPlateDrawing } from './views.ts';
+import { aisc360 } from '../../standards/aisc360/standard.ts';
+import { shearEndPlateFirst } from './aisc360/first.ts';
+import { endPlateToAisc360 } from './aisc360/index.ts';
 import { en1993 } from '../../standards/en1993/standard.ts';
 
 /** A plate across the beam end, welded to the web and bolted to the support: nominally pinned. */
@@ -25,7 +28,10 @@ export const endPlate: JointKind<EndPlateInput> = {
   ...beamToSupport,
   ...building({
     model: endPlateModel,
-    standards: { [en1993.id]: { prepare: endPlateToEn1993, first: endPlateFirst } },
+    standards: {
+      [en1993.id]: { prepare: endPlateToEn1993, first: endPlateFirst },
+      [aisc360.id]: { prepare: endPlateToAisc360, first: shearEndPlateFirst },
+    },
     solid: endPlateSolid,
     quantities: ({ solid, model }) => quantitiesOf(solid, model.bolt),
     drawing: endPlateDrawing,

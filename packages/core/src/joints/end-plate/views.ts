@@ -22,7 +22,8 @@ import {
 } from '../../drawing/index.ts';
 import { flangeSpan, type Point, type Solid } from '../../detail/solid.ts';
 import { boltFromSide, boltsNamed, holeFromFront, holeWords, otherJointFromFront } from '../beam-end/bolt-view.ts';
-import { clashes } from '../beam-end/clearances.ts';
+import { clashes, type MeasuredChecks } from '../beam-end/clearances.ts';
+import { pathsUnder } from '../../detail/mark.ts';
 import { calloutsFrom, measuredWords, referenceOf, rowDimensions, type Reference } from '../beam-end/row-places.ts';
 import {
   levelDimension,
@@ -33,10 +34,7 @@ import {
   supportReach,
   type Frames,
 } from '../beam-end/support-view.ts';
-import type { Prepared } from '../../checks/check.ts';
-import type { Sided } from '../../checks/sided.ts';
 import type { Parts } from '../kind.ts';
-import type { EndPlateCase } from './en1993/sheet.ts';
 import { upturned, type EndPlateModel } from './model.ts';
 import { failurePaths } from './paths.ts';
 
@@ -100,7 +98,7 @@ export const endPlateCallouts: readonly Callout[] = [
 
 /** Elevation, and the plate seen from the beam, on one sheet. */
 export function endPlateDrawing(
-  { model: m, solid, prepared }: Parts<EndPlateModel, Prepared & Sided<EndPlateCase>>,
+  { model: m, solid, prepared }: Parts<EndPlateModel, MeasuredChecks>,
   title: TitleBlock,
   combination: Combination | null,
 ): Drawing {
@@ -136,7 +134,7 @@ export function endPlateDrawing(
     handles: handles(m, frames.end),
     areas: memberAreas(m, frames.elevation, FACE_X - 44, m.input.plate.t, STUB_X),
     callouts: calloutsFrom(endPlateCallouts, measured(m)),
-    paths: { ...failurePaths(uplift ? upturned(m) : m, uplift), ...clash.paths },
+    paths: { ...pathsUnder(prepared.paths ?? {}, failurePaths(uplift ? upturned(m) : m, uplift)), ...clash.paths },
     views,
     labelAt: [STUB_X + 4, y + (m.beam.h * 0.62) / scale],
     scale: `1:${scale}`,

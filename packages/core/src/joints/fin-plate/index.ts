@@ -10,7 +10,8 @@ import { parseLine, printLine } from './line.ts';
 import { finPlateModel, type FinPlateModel } from './model.ts';
 import { quantitiesOf } from '../beam-end/solid-parts.ts';
 import { finPlateSolid } from './solid.ts';
-import { finPlateDrawing, type FinPlateChecks } from './views.ts';
+import type { MeasuredChecks } from '../beam-end/clearances.ts';
+import { finPlateDrawing } from './views.ts';
 import { aisc360 } from '../../standards/aisc360/standard.ts';
 import { singlePlateFirst } from './aisc360/first.ts';
 import { finPlateToAisc360 } from './aisc360/index.ts';
@@ -26,7 +27,7 @@ export const finPlate: JointKind<FinPlateInput> = {
   placeField: (id) => finPlatePlaces(id) ?? usualLevel(id),
   edits: finPlateEdits,
   ...beamToSupport,
-  ...building<FinPlateInput, FinPlateModel, FinPlateChecks>({
+  ...building<FinPlateInput, FinPlateModel, MeasuredChecks>({
     model: finPlateModel,
     standards: {
       [en1993.id]: { prepare: finPlateToEn1993, first: finPlateFirst },

@@ -25,7 +25,7 @@ import {
 import { flangeSpan, type Point, type Solid } from '../../detail/solid.ts';
 import { boltFromSide, boltsNamed, holeFromFront, holeWords } from '../beam-end/bolt-view.ts';
 import { lastPitch } from '../pitches.ts';
-import { clashes } from '../beam-end/clearances.ts';
+import { clashes, type MeasuredChecks } from '../beam-end/clearances.ts';
 import { calloutsFrom, measuredWords, referenceOf, rowDimensions, type Reference } from '../beam-end/row-places.ts';
 import {
   levelDimension,
@@ -36,12 +36,10 @@ import {
   supportReach,
   type Frames,
 } from '../beam-end/support-view.ts';
-import type { Prepared } from '../../checks/check.ts';
 import type { Parts } from '../kind.ts';
 import { upturned, type FinPlateModel } from './model.ts';
 import { pathsUnder } from '../../detail/mark.ts';
 import { failurePaths } from './paths.ts';
-import type { Clear } from '../beam-end/clearances.ts';
 
 /** Paper to the left of the support face, and room for beam stub and dimensions to its right. */
 const FACE_X = 64;
@@ -118,16 +116,9 @@ export const finPlateCallouts: readonly Callout[] = [
   },
 ];
 
-/** A fin plate laid out for checking under any standard: what its drawing asks of that. */
-export interface FinPlateChecks extends Prepared {
-  readonly upright: { readonly c: Clear };
-  /** Paths that its checks share with those of other names; its own are named as they are. */
-  readonly paths?: Readonly<Record<string, string>>;
-}
-
 /** Elevation and section of a fin plate on one sheet, with dimensions and callouts bound to its fields. */
 export function finPlateDrawing(
-  { model: m, solid, prepared }: Parts<FinPlateModel, FinPlateChecks>,
+  { model: m, solid, prepared }: Parts<FinPlateModel, MeasuredChecks>,
   title: TitleBlock,
   combination: Combination | null,
 ): Drawing {

@@ -5,6 +5,7 @@ import {
   INCH,
   STEEL_GRADES,
   steelStrength,
+  US_ANGLES,
   US_STEELS,
   usBolt,
   usHole,
@@ -154,6 +155,7 @@ export const aisc360: Standard = {
       );
     },
     hole: usHole,
+    angles: US_ANGLES,
     stronger: { A36: 'A572-50', S235: 'S275', S275: 'S355', '120': '150', A307: '120', '8.8': '10.9' },
     usualBolts: [0.75, 0.875, 1, 1.125].map((x) => x * INCH),
     usual: { grade: 'A992', beam: 'W16x31', column: 'W10x49' },

@@ -1,4 +1,5 @@
 import {
+  ANGLES,
   BOLT_CLASS_NAMES,
   BOLT_CLASSES,
   BOLT_DIAMETERS,
@@ -178,6 +179,7 @@ export const en1993: Standard = {
       throw new Refusal(field, `${field}: there is no bolt class "${name}"; accepted are ${BOLT_CLASS_NAMES.join(', ')}.`);
     },
     hole: holeSize,
+    angles: ANGLES,
     stronger: { S235: 'S275', S275: 'S355', S355: 'S460', '4.6': '8.8', '8.8': '10.9' },
     usualBolts: [16, 20, 24, 30],
     usual: { grade: 'S275', beam: 'UB 406x140x39', column: 'UC 203x203x60' },

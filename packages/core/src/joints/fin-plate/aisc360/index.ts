@@ -58,17 +58,14 @@ const PATHS: Readonly<Record<string, string>> = {
 };
 
 /** A single plate laid out for checking to AISC 360-22, conventional or extended (Manual, part 10). */
-export function finPlateToAisc360(
-  m: FinPlateModel,
-  solid: () => Solid,
-): Prepared & Sided<SinglePlateCase> & { readonly paths: Readonly<Record<string, string>> } {
+export function finPlateToAisc360(m: FinPlateModel, solid: () => Solid): Prepared & Sided<SinglePlateCase> {
   if (m.welded)
     throw new Refusal(
       'fixing',
       'fixing: a plate welded to the beam web is no single plate of AISC 360, and its welds are not covered; accepted is bolted.',
     );
   const clearances = once(() => measuredOn(solid()));
-  const checked = prepared({
+  return prepared({
     sheet,
     checks,
     rules: singlePlateRules,
@@ -76,6 +73,6 @@ export function finPlateToAisc360(
     upturned: once(() => sideOf(upturned(m), clearances, true)),
     actions: { V_Ed: slots.V.index, N_Ed: slots.N.index, V_far: slots.V_far.index },
     notes: farNotes(m.input.support),
+    paths: PATHS,
   });
-  return { ...checked, paths: PATHS };
 }

@@ -1,6 +1,7 @@
 import { INCH } from '../../../catalogue/index.ts';
 import type { CheckDef, Loading } from '../../../checks/check.ts';
 import type { FormulaSection, Run } from '../../../formula/index.ts';
+import { netModulus } from '../../../standards/aisc360/net-modulus.ts';
 import { available, ratioCheck, strengthCheck } from '../../../standards/aisc360/available.ts';
 import { aiscSettings } from '../../../standards/aisc360/standard.ts';
 import { sheet, slots, type SinglePlateCase as Case } from './sheet.ts';
@@ -39,16 +40,6 @@ const axial = (s: FormulaSection) => {
   ];
   return (r: Run): void => f.forEach((x) => void x(r));
 };
-
-/** Plastic modulus of the net plate, mm3: each hole takes its own plastic moment away (basis 5). */
-export function netModulus(L: number, t: number, hole: number, heights: readonly number[]): number {
-  const Z = (t * L ** 2) / 4;
-  const lost = heights.reduce((sum, z) => {
-    const y = Math.abs(z);
-    return sum + (y >= hole / 2 ? t * y * hole : t * (hole ** 2 / 4 + y ** 2));
-  }, 0);
-  return Math.max(0, Z - lost);
-}
 
 const netRupture = strengthCheck<Case>(
   sheet,

@@ -13,7 +13,7 @@ import { checkJoint, firstPath, reportOf, tryCheckJoint } from '../../report.ts'
 import { anyFinPlate } from '../any-input.testing.ts';
 import { finPlate } from '../index.ts';
 import type { FinPlateInput } from '../input.ts';
-import { netModulus } from './plate.ts';
+import { netModulus } from '../../../standards/aisc360/net-modulus.ts';
 
 const basis = (format: string, settings: object = {}) =>
   basisOf({ basis: { ...usualBasis(aisc360), format, settings }, sections: [], steels: [] });

@@ -1,0 +1,82 @@
+import type { Combination } from '../../../actions/combination.ts';
+import type { Basis } from '../../../basis/basis.ts';
+import { leastFillet } from '../../../standards/aisc360/rules.ts';
+import { boltName } from '../../../units/system.ts';
+import { endOf, firstOf, inch, placeOf, rowCounts, rowWords } from '../../beam-end/aisc360/first.ts';
+import { beamStart, boltedSupport, type BeamStart } from '../../beam-end/beam-family.ts';
+import type { FirstDetail, Start } from '../../kind.ts';
+import type { EndPlateInput } from '../input.ts';
+
+interface Choice {
+  readonly d: number;
+  readonly n1: number;
+  readonly t: number;
+  readonly g: number;
+  readonly leg: number;
+  readonly grade: string;
+}
+
+/** The end plate of usual practice for one choice: 3 in pitch, 1-1/4 in ends and edges. */
+function compose(start: BeamStart, c: Choice): EndPlateInput {
+  const [d, t] = [inch(c.d), inch(c.t)];
+  const e1 = endOf(d);
+  const h = 2 * e1 + (c.n1 - 1) * inch(3);
+  const weld = Math.max(inch(c.leg), leastFillet(Math.min(t, start.dims.tw)));
+  return {
+    beam: start.beam,
+    support: boltedSupport(start),
+    plate: {
+      t,
+      h,
+      b: inch(c.g) + 2 * e1,
+      e1,
+      top: Number(placeOf(start, h, e1).toPrecision(12)),
+      full_depth: false,
+      steel: { grade: c.grade },
+    },
+    bolts: {
+      d,
+      cls: '120',
+      n1: c.n1,
+      p1: inch(3),
+      p3: inch(c.g),
+      threads_in_plane: true,
+      category: 'A',
+      friction: 'A',
+      packing: 0,
+    },
+    weld: { s: weld },
+    holes: { plate: 'normal', support: 'normal' },
+  };
+}
+
+/** Choices in order of cost: gauges that go in between the fillets of the support, more rows, bigger bolts, thicker plates and fillets. */
+function* details(start: BeamStart): Generator<EndPlateInput> {
+  for (const grade of ['A36', 'A572-50'])
+    for (const d of [0.75, 0.875, 1])
+      for (const n1 of rowCounts(start, inch(d)))
+        for (const g of [5.5, 5, 4.5, 4, 3.5].filter((x) => inch(x) + 2 * endOf(inch(d)) <= start.between))
+          for (const t of [1 / 4, 5 / 16, 3 / 8])
+            for (const leg of [3 / 16, 1 / 4, 5 / 16]) yield compose(start, { d, n1, t, g, leg, grade });
+}
+
+/** A first detail for members and forces: the cheapest choice that holds and keeps its rules. */
+export function shearEndPlateFirst(
+  asked: Start,
+  combinations: readonly Combination[],
+  basis: Basis,
+  judge: (input: EndPlateInput) => number,
+): FirstDetail<EndPlateInput> {
+  const start = beamStart(asked, basis);
+  const u = basis.units;
+  return firstOf(start, combinations, {
+    details: details(start),
+    judge,
+    why: (i) => [
+      rowWords(start, i.bolts.n1, `plate ${u.size(i.plate.h)} deep`),
+      `${boltName(i.bolts.d)} group 120 at a gauge of ${u.size(i.bolts.p3)} and a plate ${u.size(i.plate.t)} ${i.plate.steel.grade} are the least of the usual sizes that hold.`,
+      `Weld leg ${u.size(i.weld.s)} carries the reaction.`,
+    ],
+    none: 'No shear end plate of the usual range holds these forces; this is the strongest of them.',
+  });
+}
