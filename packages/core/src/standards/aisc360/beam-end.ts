@@ -152,6 +152,11 @@ export function rectangleFlexure(
 }
 
 const PART = 'beam web';
+/** Those of a beam without bolts in its web. */
+const UNBOLTED = new Set(['web-shear-yield', 'web-cope-flexure']);
+export const weldedEndChecks = <C extends BeamEndCase>(sheet: Sheet, copeOf: (c: C) => Cope): CheckDef<C>[] =>
+  beamEndChecks(sheet, copeOf).filter((c) => UNBOLTED.has(c.id));
+
 /** The checks of a supported beam's end (basis 4). `copeOf` works the coped section of a case. */
 export function beamEndChecks<C extends BeamEndCase>(sheet: Sheet, copeOf: (c: C) => Cope): CheckDef<C>[] {
   const noBolts = (c: C): string | null => (c.rows === 0 ? 'There are no bolts in the web.' : null);

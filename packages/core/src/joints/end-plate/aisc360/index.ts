@@ -3,7 +3,7 @@ import { prepared, type Sided } from '../../../checks/sided.ts';
 import type { Solid } from '../../../detail/solid.ts';
 import { once } from '../../../lazy.ts';
 import { Refusal } from '../../../refusal.ts';
-import { beamEndChecks } from '../../../standards/aisc360/beam-end.ts';
+import { weldedEndChecks } from '../../../standards/aisc360/beam-end.ts';
 import { copeOf, tyingPath } from '../../beam-end/aisc360/lay-out.ts';
 import { measuredOn } from '../../beam-end/clearances.ts';
 import { farNotes } from '../../beam-end/far-beam.ts';
@@ -12,7 +12,7 @@ import { endPlateChecks } from './checks.ts';
 import { endPlateRules } from './rules.ts';
 import { sheet, sideOf, slots, type EndPlateCase } from './sheet.ts';
 
-const checks = [tyingPath<EndPlateCase>(), ...endPlateChecks, ...beamEndChecks<EndPlateCase>(sheet, copeOf)];
+const checks = [tyingPath<EndPlateCase>(), ...endPlateChecks, ...weldedEndChecks<EndPlateCase>(sheet, copeOf)];
 
 /** Where each check breaks, by the path that is drawn for it. */
 const PATHS: Readonly<Record<string, string>> = {
