@@ -7,12 +7,11 @@ import {
   type CheckResult,
   type Loading,
   type Loads,
-  type Outcome,
   type Prepared,
   type RuleDef,
   type RuleResult,
 } from './check.ts';
-import { leftOut, strengthOf, unloaded } from './results.ts';
+import { answers, inProportion } from './list.ts';
 
 /** A joint whose checks stand in a list and look at one side, upright or, for uplift, turned upside down. */
 export interface Sided<C = unknown> {
@@ -76,28 +75,14 @@ function checkSided<C>(p: Sided<C>, combination: Combination, run: Run): CheckRe
   run.v.set(side.values);
   setActions(run, p.actions, combination, 1);
   side.common(run, side.c);
-  const results: CheckResult[] = [];
-  for (const check of p.checks) {
-    const idle = check.load === 'tie' ? (loading.tie ? null : NO_TIE) : loaded ? null : NO_LOAD;
-    const outcome: Outcome = idle ?? check.run(run, side.c, loading);
-    if (!('demand' in outcome)) {
-      results.push('skip' in outcome ? leftOut(check, outcome.skip) : leftOut(check, outcome.missing, true));
-      continue;
-    }
-    const { demand, resistance, unit } = outcome;
-    if (demand === 0) {
-      results.push(unloaded(check));
-      continue;
-    }
-    const utilisation = resistance > 0 ? demand / resistance : null;
-    const multiple = check.nonlinear
-      ? solveMultiple(p, check, side, combination, loading, run, utilisation)
-      : utilisation === null
-        ? 0
-        : 1 / utilisation;
-    results.push(strengthOf(check, demand, resistance, unit, utilisation, multiple));
-  }
-  return results;
+  return answers(
+    p.checks,
+    run,
+    side.c,
+    loading,
+    (check) => (check.load === 'tie' ? (loading.tie ? null : NO_TIE) : loaded ? null : NO_LOAD),
+    (check, u) => (check.nonlinear ? solveMultiple(p, check, side, combination, loading, run, u) : inProportion(u)),
+  );
 }
 
 /** Factor on all actions at which a check reaches 1, where its resistance falls with the load; utilisation grows with the factor. */

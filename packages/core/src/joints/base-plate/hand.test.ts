@@ -8,7 +8,7 @@ import { validate } from '../../validate/index.ts';
 import type { StrengthResult } from '../../checks/check.ts';
 import { prepareBase } from './checks/index.ts';
 import { outerRow, rowTStub } from './checks/plate.ts';
-import { groupsOf } from '../../standards/en1992-4/anchorage.ts';
+import { groupsOf } from '../../standards/anchorage.ts';
 import { coneGeometry } from '../../standards/en1992-4/cone.ts';
 import { shareShear } from '../../standards/en1992-4/edge.ts';
 import { inTension } from './checks/state.ts';

@@ -1,4 +1,4 @@
-import type { AnchorPlace } from '../../standards/en1992-4/anchorage.ts';
+import type { AnchorPlace } from '../../standards/anchorage.ts';
 import {
   ANCHOR_CLASSES,
   ANCHOR_DIAMETERS,

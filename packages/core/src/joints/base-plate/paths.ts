@@ -1,7 +1,7 @@
 import type { Combination } from '../../actions/combination.ts';
 import { Marker, type Mark, type Paths } from '../../detail/mark.ts';
 import type { Point } from '../../detail/solid.ts';
-import { edgeDistance, EDGES, type Edge } from '../../standards/en1992-4/anchorage.ts';
+import { edgeDistance, EDGES, type Edge } from '../../standards/anchorage.ts';
 import { coneGeometry } from '../../standards/en1992-4/cone.ts';
 import { shearFaces, type EdgeGeometry } from '../../standards/en1992-4/edge.ts';
 import type { PreparedBase } from './checks/index.ts';

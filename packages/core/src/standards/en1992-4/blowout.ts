@@ -1,6 +1,6 @@
 import type { FormulaSection, Run } from '../../formula/index.ts';
 import { unionLength } from '../../geometry/polygon.ts';
-import { eccentricity, edgeDistance, EDGES, type Anchorage, type Edge } from './anchorage.ts';
+import { eccentricity, edgeDistance, EDGES, type Anchorage, type Edge } from '../anchorage.ts';
 import { headArea, headFormulas } from './head.ts';
 
 /** Rows near a face: those in tension, split where their gaps exceed 4 c_1. */

@@ -1,5 +1,5 @@
 import type { FormulaSection, Run } from '../../formula/index.ts';
-import { leastEdgeOf, lineGaps, squares, type Anchorage } from './anchorage.ts';
+import { leastEdgeOf, lineGaps, squares, type Anchorage } from '../anchorage.ts';
 
 /** Bond of post-installed anchors, EN 1992-4, 7.2.1.6. */
 export class GroupBond {

@@ -1,5 +1,5 @@
 import type { FormulaSection, Run } from '../../formula/index.ts';
-import { EDGES, edgeDistance, leastEdgeOf, lineGaps, squares, type Anchorage } from './anchorage.ts';
+import { EDGES, edgeDistance, leastEdgeOf, lineGaps, squares, type Anchorage } from '../anchorage.ts';
 
 /** Where a concrete body reaches, for drawing and for its formulas. */
 export interface ConeGeometry {

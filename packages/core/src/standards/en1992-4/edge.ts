@@ -1,6 +1,6 @@
 import type { FormulaSection, Run } from '../../formula/index.ts';
 import { unionLength } from '../../geometry/polygon.ts';
-import { EDGES, edgeDistance, type Anchorage, type Edge } from './anchorage.ts';
+import { EDGES, edgeDistance, type Anchorage, type Edge } from '../anchorage.ts';
 
 /** Geometry of one face of the block for shear: none of it depends on the load. */
 export interface EdgeGeometry {

@@ -1,5 +1,5 @@
 import type { FormulaSection, Run } from '../../formula/index.ts';
-import type { Anchorage } from './anchorage.ts';
+import type { Anchorage } from '../anchorage.ts';
 
 /** Bearing area of a head: pull-out, blow-out and splitting each print it in their own section. */
 export const headFormulas = (section: FormulaSection) => ({

@@ -1,5 +1,5 @@
 import type { FormulaSection, Run } from '../../formula/index.ts';
-import type { Anchorage } from './anchorage.ts';
+import type { Anchorage } from '../anchorage.ts';
 import { Cone, coneGeometry } from './cone.ts';
 
 /** Pry-out of all anchors together, EN 1992-4, 7.2.2.4. */

@@ -1,5 +1,5 @@
 import type { FormulaSection, Run } from '../../formula/index.ts';
-import { eccentricity, leastEdgeOf, squares, type Anchorage } from './anchorage.ts';
+import { eccentricity, leastEdgeOf, squares, type Anchorage } from '../anchorage.ts';
 import { headArea, headFormulas } from './head.ts';
 
 /** Splitting of the block, EN 1992-4, 7.2.1.7. */

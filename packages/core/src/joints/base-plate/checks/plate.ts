@@ -1,5 +1,5 @@
 import type { Found, Formula, Run, Sheet } from '../../../formula/index.ts';
-import type { AnchorPlace } from '../../../standards/en1992-4/anchorage.ts';
+import type { AnchorPlace } from '../../../standards/anchorage.ts';
 import { plateEdge, plateEdgeAlong, type BaseModel } from '../model.ts';
 import { sheet } from './sheet.ts';
 

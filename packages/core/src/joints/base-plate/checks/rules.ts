@@ -7,7 +7,7 @@ import type { BaseModel } from '../model.ts';
 import { groutConditions } from './bearing.ts';
 import { leastEdge, leastSpacing } from './plate.ts';
 import { anchor } from './sheet.ts';
-import { edgeDistance, EDGES } from '../../../standards/en1992-4/anchorage.ts';
+import { edgeDistance, EDGES } from '../../../standards/anchorage.ts';
 import { factorsOf } from '../../../standards/en1993/standard.ts';
 
 type M = BaseModel;

@@ -1,6 +1,6 @@
 import { quiet, type Run } from '../../../formula/index.ts';
 import { tightHole } from '../../../catalogue/index.ts';
-import { edgeWords } from '../../../standards/en1992-4/anchorage.ts';
+import { edgeWords } from '../../../standards/anchorage.ts';
 import { coneGeometry } from '../../../standards/en1992-4/cone.ts';
 import { ConcreteEdge, shearFaces, type AnchorShear, type EdgeGeometry } from '../../../standards/en1992-4/edge.ts';
 import { ConcreteInteraction } from '../../../standards/en1992-4/interaction.ts';

@@ -1,6 +1,6 @@
 import { quiet, type Run } from '../../../formula/index.ts';
 import { BlowOut, faceRows } from '../../../standards/en1992-4/blowout.ts';
-import { eccentricity, edgeWords, groupsOf, leastEdgeOf } from '../../../standards/en1992-4/anchorage.ts';
+import { eccentricity, edgeWords, groupsOf, leastEdgeOf } from '../../../standards/anchorage.ts';
 import { GroupBond } from '../../../standards/en1992-4/bond.ts';
 import { Cone, coneGeometry } from '../../../standards/en1992-4/cone.ts';
 import { PullOut } from '../../../standards/en1992-4/head.ts';

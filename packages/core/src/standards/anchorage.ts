@@ -1,11 +1,11 @@
-import { unionArea } from '../../geometry/polygon.ts';
+import { unionArea } from '../geometry/polygon.ts';
 
 export interface AnchorPlace {
   readonly y: number;
   readonly z: number;
 }
 
-/** Anchors in a block of concrete, as the modes of EN 1992-4 read them. Lengths in mm, strengths in MPa. */
+/** Anchors in a block of concrete, as the modes of failure of the concrete read them. Lengths in mm, strengths in MPa. */
 export interface Anchorage {
   readonly anchors: readonly AnchorPlace[];
   /** Faces of the block; infinite where there is no edge. */

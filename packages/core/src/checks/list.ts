@@ -1,0 +1,25 @@
+import type { Run } from '../formula/index.ts';
+import type { CheckDef, CheckResult, Loading, Outcome } from './check.ts';
+import { leftOut, strengthOf, unloaded } from './results.ts';
+
+/** What a list of checks answers of a case whose values stand in the run. `idle` says why a check has no load at all; `multipleOf` solves what is not in proportion. */
+export function answers<C>(
+  checks: readonly CheckDef<C>[],
+  run: Run,
+  c: C,
+  loading: Loading,
+  idle: (check: CheckDef<C>) => { readonly skip: string } | null,
+  multipleOf: (check: CheckDef<C>, utilisation: number | null) => number,
+): CheckResult[] {
+  return checks.map((check) => {
+    const outcome: Outcome = idle(check) ?? check.run(run, c, loading);
+    if (!('demand' in outcome)) return 'skip' in outcome ? leftOut(check, outcome.skip) : leftOut(check, outcome.missing, true);
+    const { demand, resistance, unit } = outcome;
+    if (demand === 0) return unloaded(check);
+    const utilisation = resistance > 0 ? demand / resistance : null;
+    return strengthOf(check, demand, resistance, unit, utilisation, multipleOf(check, utilisation));
+  });
+}
+
+/** Factor on the load at which a check that grows with it in proportion reaches 1; none where it has no resistance. */
+export const inProportion = (utilisation: number | null): number => (utilisation === null ? 0 : 1 / utilisation);
