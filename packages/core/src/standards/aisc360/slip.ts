@@ -55,7 +55,7 @@ export function slipCheck<C extends SlipCase>(
   const s = sheet.section(named.id);
   const steps = o.steps?.(s);
   const D = s.f('D', 'kN', o.demand, o.demandWords);
-  const k_sc = {
+  const k_sc = o.pulled && {
     none: s.f('k_sc', '-', '1', 'no tension takes the clamping off', 'AISC 360-22, J3.10'),
     lrfd: s.f('k_sc', '-', 'max(0, 1-N/(1.13*T_b*n_b))', 'what tension leaves of the clamping', 'AISC 360-22, J3-5a'),
     asd: s.f('k_sc', '-', 'max(0, 1-1.5*N/(1.13*T_b*n_b))', 'what tension leaves of the clamping', 'AISC 360-22, J3-5b'),
@@ -78,7 +78,7 @@ export function slipCheck<C extends SlipCase>(
       if (none) return none;
       steps?.(r, c, l);
       const demand = D(r);
-      if (o.pulled) (l.axial !== 'tension' ? k_sc.none : c.lrfd ? k_sc.lrfd : k_sc.asd)(r);
+      if (k_sc) (l.axial !== 'tension' ? k_sc.none : c.lrfd ? k_sc.lrfd : k_sc.asd)(r);
       R(r);
       return { demand, resistance: R_c[slipHoles(c.slip.holes)](r, c), unit: 'kN' };
     },
