@@ -1,5 +1,6 @@
 import type { ActionName } from '../actions/combination.ts';
 import type {
+  AnchorSize,
   AngleSection,
   SectionProperties,
   SteelStrength,
@@ -41,6 +42,13 @@ export interface Materials {
   hole(d: number, kind: HoleKind): HoleSize;
   /** Rolled angles that shops have. */
   readonly angles: readonly AngleSection[];
+  /** Anchors of column bases: classes, sizes, the strength of a class; null for a size whose stress area is not known. */
+  readonly anchors: {
+    readonly classes: readonly string[];
+    readonly diameters: readonly number[];
+    strength(cls: string): { readonly f_yb: number; readonly f_ub: number } | undefined;
+    size(d: number, A_s: number | undefined): AnchorSize | null;
+  };
   /** The next stronger grade and class that shops have, and usual sizes of bolts. */
   readonly stronger: Readonly<Record<string, string>>;
   readonly usualBolts: readonly number[];

@@ -23,5 +23,8 @@ export function anchorSize(d: number, A_s: number | undefined): AnchorSize | nul
   return A_s === undefined ? null : { d, pitch: d / 8, A_s, flats: 1.55 * d, nut: 0.85 * d };
 }
 
+export const anchorStrength = (cls: string): { readonly f_yb: number; readonly f_ub: number } | undefined =>
+  Object.hasOwn(ANCHOR_CLASSES, cls) ? ANCHOR_CLASSES[cls] : undefined;
+
 /** Largest hole that lets an anchor take shear without slip: EN 1992-4, Table 6.1; sizes between and above as the basis continues it. */
 export const tightHole = (d: number): number => data.tight_holes.find(([size]) => size === d)?.[1] ?? d + (d <= 24 ? 2 : 3);

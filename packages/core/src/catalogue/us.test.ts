@@ -1,7 +1,20 @@
 import { describe, expect, it } from 'vitest';
 import { boltLength } from './bolts.ts';
 import { angleArea } from './angles.ts';
-import { boltGroup, INCH, KIP, KSI, pretension, US_STEELS, usBolt, usHole, usSteel, US_ANGLES } from './us.ts';
+import {
+  boltGroup,
+  INCH,
+  KIP,
+  KSI,
+  pretension,
+  US_STEELS,
+  usBolt,
+  usAnchor,
+  usAnchorSize,
+  usHole,
+  usSteel,
+  US_ANGLES,
+} from './us.ts';
 
 const inches = (h: { d_0: number; d_v: number; d_h: number }): number[] =>
   [h.d_v, h.d_h].map((x) => Number((x / INCH).toFixed(6)));
@@ -78,4 +91,20 @@ describe('steels', () => {
     expect(usSteel('S275')).toBeUndefined();
     for (const g of US_STEELS) expect(usSteel(g)!.f_u).toBeGreaterThan(usSteel(g)!.f_y);
   });
+});
+
+// F1554: 36/58, 55/75, 105/125 ksi. A_se: 3/4 in 10 threads 0.334, 1 in 0.606, 1-1/2 in 1.41, 2 in 2.50 in2.
+it('anchor rods have the strength of their grade and the tensile area of their threads', () => {
+  expect(usAnchor('F1554-55')!.f_yb / KSI).toBeCloseTo(55, 9);
+  expect(usAnchor('F1554-105')!.f_ub / KSI).toBeCloseTo(125, 9);
+  expect([usAnchor('8.8')!.f_ub, usAnchor('A36')]).toEqual([800, undefined]);
+  for (const [d, A] of [
+    [0.75, 0.334],
+    [1, 0.606],
+    [1.5, 1.41],
+    [2, 2.5],
+  ] as const)
+    expect(usAnchorSize(d * INCH, undefined)!.A_s / INCH ** 2).toBeCloseTo(A, 2);
+  expect(usAnchorSize(24, undefined)!.A_s).toBe(353);
+  expect([usAnchorSize(23, undefined), usAnchorSize(23, 300)!.A_s]).toEqual([null, 300]);
 });

@@ -1,6 +1,7 @@
 import bolts from './data/us-bolts.json' with { type: 'json' };
 import angles from './data/us-angles.json' with { type: 'json' };
 import steels from './data/us-steels.json' with { type: 'json' };
+import { anchorSize, anchorStrength, type AnchorSize } from './anchors.ts';
 import type { AngleSection } from './angles.ts';
 import { BOLT_CLASSES, BOLT_SIZES, type BoltSize, type HoleKind, type HoleSize } from './bolts.ts';
 
@@ -97,6 +98,22 @@ export function pretension(d: number, name: string): { readonly T_b: number; rea
       : Math.round((Math.PI / 4) * (inches - 0.9743 / n) ** 2 * 1000) / 1000;
   if (!group || A_t === null || (metric && name !== '8.8' && name !== '10.9')) return null;
   return { T_b: Math.round((0.7 * group.F_u * A_t) / KSI) * KIP, fromTable: false };
+}
+
+/** Anchor rods of ASTM F1554, by their grade. */
+export const US_ANCHORS: readonly string[] = US_STEELS.filter((name) => name.startsWith('F1554'));
+export const US_ANCHOR_DIAMETERS: readonly number[] = bolts.anchors.map(([d]) => exact(d!));
+/** Yield and tensile strength of an anchor, MPa: a grade of F1554, or a metric class. */
+export function usAnchor(cls: string): { readonly f_yb: number; readonly f_ub: number } | undefined {
+  const rod = US_ANCHORS.includes(cls) ? usSteel(cls) : undefined;
+  return rod ? { f_yb: rod.f_y, f_ub: rod.f_u } : anchorStrength(cls);
+}
+/** Sizes of an anchor rod, heavy hex: its tensile area pi/4 (d - 0.9743/n)^2 (ACI 318-19, R17.6.1.2); metric ones from their table. */
+export function usAnchorSize(d: number, A_s: number | undefined): AnchorSize | null {
+  const n = bolts.anchors.find(([size]) => sameSize(size!, d / INCH))?.[1];
+  if (n === undefined) return anchorSize(d, A_s);
+  const pitch = INCH / n;
+  return { d, pitch, A_s: A_s ?? (Math.PI / 4) * (d - 0.9743 * pitch) ** 2, flats: 1.5 * d + INCH / 8, nut: d - INCH / 64 };
 }
 
 /** Nominal hole of AISC 360-22, Table J3.3, extended to any diameter; mm. */

@@ -37,6 +37,7 @@ export const plain: Standard = {
     boltClass: () => ({ f_ub: 400, alpha_v: 1 }),
     stronger: {},
     angles: [],
+    anchors: { classes: [], diameters: [], strength: () => undefined, size: () => null },
     usualBolts: [],
     usual: { grade: 'Iron', beam: '', column: '' },
     hole: (d) => ({ d_0: d, d_v: d, d_h: d }),

@@ -1,4 +1,4 @@
-import { ANCHOR_CLASS_NAMES, ANCHOR_DIAMETERS } from '../../catalogue/index.ts';
+import { boltName } from '../../units/system.ts';
 import { fieldMakers, range } from '../field-makers.ts';
 import type { Edit, Field } from '../kind.ts';
 import type { BaseInput, LoopsInput, PatternInput } from './input.ts';
@@ -441,12 +441,14 @@ const all: readonly Field<I>[] = [
     (i) => i.anchors.z,
     (i, v) => anchors(i, { z: v }),
   ),
-  choice(
-    'anchors.d',
-    'Anchor size',
-    ANCHOR_DIAMETERS.map((d) => [d, `M${d}`] as const),
-    (i) => i.anchors.d,
-    (i, v) =>
+  {
+    id: 'anchors.d',
+    label: 'Anchor size',
+    quantity: 'none',
+    type: 'choice',
+    options: ({ materials }) => materials.anchors.diameters.map((value) => ({ value, label: boltName(value) })),
+    get: (i) => i.anchors.d,
+    set: (i, v) =>
       anchors(
         { ...i, anchors: without(i.anchors, 'A_s') as I['anchors'] },
         {
@@ -455,14 +457,16 @@ const all: readonly Field<I>[] = [
           ...(i.anchors.type === 'washer' ? washerFor(Number(v)) : {}),
         },
       ),
-  ),
-  choice(
-    'anchors.cls',
-    'Class',
-    ANCHOR_CLASS_NAMES.map((c) => [c, c] as const),
-    (i) => i.anchors.cls ?? '',
-    (i, v) => ({ ...i, anchors: { ...without(i.anchors, 'f_yb', 'f_ub'), cls: String(v) } as I['anchors'] }),
-  ),
+  },
+  {
+    id: 'anchors.cls',
+    label: 'Class',
+    quantity: 'none',
+    type: 'choice',
+    options: ({ materials }) => materials.anchors.classes.map((value) => ({ value, label: value })),
+    get: (i) => i.anchors.cls ?? '',
+    set: (i, v) => ({ ...i, anchors: { ...without(i.anchors, 'f_yb', 'f_ub'), cls: String(v) } as I['anchors'] }),
+  },
   choice(
     'anchors.type',
     'Anchor',

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { ANCHOR_CLASS_NAMES, type SteelInput } from '../../catalogue/index.ts';
+import { type SteelInput } from '../../catalogue/index.ts';
 import { count, size } from '../../validate/sizes.ts';
 import { steelSchema } from '../../catalogue/schema.ts';
 
@@ -256,7 +256,7 @@ export const baseSchema = Joi.object({
     z: place,
     d: size(6, 100).required(),
     A_s: size(20, 8000),
-    cls: Joi.string().valid(...ANCHOR_CLASS_NAMES),
+    cls: Joi.string().max(12),
     f_yb: size(150, 1200),
     f_ub: size(200, 1400),
     type: Joi.string().valid('headed', 'washer', 'straight', 'hooked', 'bonded').default('washer'),

@@ -10,7 +10,7 @@ import {
   segmentsOf,
   type Token,
 } from '../line-reader.ts';
-import { ANCHOR_CLASS_NAMES } from '../../catalogue/index.ts';
+import { ANCHOR_CLASS_NAMES, US_ANCHORS } from '../../catalogue/index.ts';
 import { USUAL_KEY } from './fields.ts';
 import type { BaseInput, PatternInput, ShearPath } from './input.ts';
 import { SI, type Units } from '../../units/system.ts';
@@ -31,6 +31,8 @@ const WORDS = ['none', ...Object.keys(TYPES), 'hole', 'grout', 'block', 'fw', 'b
 const PATHS: readonly ShearPath[] = ['friction', 'friction+anchors', 'anchors', 'friction+key', 'key'];
 
 const at = (l: LineLengths, y: number, z: number): string => (y === 0 && z === 0 ? '' : ` at ${l.pair(y, z)}`);
+/** Classes that a line may name; which of them there are, the standard says that the joint is checked to. */
+const CLASSES = [...ANCHOR_CLASS_NAMES, ...US_ANCHORS];
 const classOf = (a: BaseInput['anchors']): string =>
   a.f_ub === undefined ? (a.cls ?? '8.8') : `f${num(a.f_yb!)}/${num(a.f_ub)}`;
 
@@ -163,7 +165,7 @@ export function parseLine(text: string, base: BaseInput, units: Units = SI): Bas
   };
 
   const a = need('anchors', '2x2xM27-8.8 @240/430');
-  const bolt = `(M[\\d.]+|[\\d/-]+in)-(?:f${PLAIN}/${PLAIN}|([A-Za-z\\d.]+))`;
+  const bolt = `(M[\\d.]+|[\\d/-]+in)-(?:f${PLAIN}/${PLAIN}|([A-Za-z\\d.]+(?:-\\d+)?))`;
   let pattern: PatternInput;
   let m: RegExpExecArray;
   if (a.word('none')) {
@@ -185,8 +187,7 @@ export function parseLine(text: string, base: BaseInput, units: Units = SI): Bas
   const anchorsAt = a.place();
   a.done('the anchors');
   const cls = m[6];
-  if (cls !== undefined && !ANCHOR_CLASS_NAMES.includes(cls))
-    fail(seen.get('anchors')![0]!, `a class of ${ANCHOR_CLASS_NAMES.join(', ')}`);
+  if (cls !== undefined && !CLASSES.includes(cls)) fail(seen.get('anchors')![0]!, `a class of ${CLASSES.join(', ')}`);
 
   const e = need('type', 'washer 95x16 hef 450');
   const word = e.next().text.toLowerCase() as keyof typeof TYPES;

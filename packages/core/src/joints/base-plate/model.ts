@@ -1,14 +1,5 @@
 import type { AnchorPlace } from '../../standards/anchorage.ts';
-import {
-  ANCHOR_CLASSES,
-  ANCHOR_DIAMETERS,
-  anchorSize,
-  findSection,
-  properties,
-  type AnchorSize,
-  type SectionShape,
-  type SteelStrength,
-} from '../../catalogue/index.ts';
+import { findSection, properties, type AnchorSize, type SectionShape, type SteelStrength } from '../../catalogue/index.ts';
 import { circle, clipTo, momentsOf, rectangle, ring, type Box, type Polygon } from '../../geometry/polygon.ts';
 import type { Basis } from '../../basis/basis.ts';
 import { Refusal } from '../../refusal.ts';
@@ -243,12 +234,18 @@ export function baseModel(input: BaseInput, basis: Basis): BaseModel {
   const u = basis.units;
   const { plate: p, concrete, anchors: a } = input;
   const column = columnModel(input.column, basis);
-  const cls = a.cls === undefined ? undefined : ANCHOR_CLASSES[a.cls]!;
-  const size = anchorSize(a.d, a.A_s);
+  const { anchors: known } = basis.standard.materials;
+  const cls = a.cls === undefined ? undefined : known.strength(a.cls);
+  if (a.cls !== undefined && !cls)
+    throw new Refusal(
+      'anchors.cls',
+      `anchors.cls: there is no anchor class "${a.cls}"; accepted are ${known.classes.join(', ')}.`,
+    );
+  const size = known.size(a.d, a.A_s);
   if (!size)
     throw new Refusal(
       'anchors.d',
-      `anchors.d: the stress area of an anchor of ${u.size(a.d)} is not in the table; accepted are ${ANCHOR_DIAMETERS.join(', ')}, or any size with A_s.`,
+      `anchors.d: the stress area of an anchor of ${u.size(a.d)} is not in the table; accepted are ${known.diameters.map((d) => u.length(d)).join(', ')}, or any size with A_s.`,
     );
   const half = p.shape === 'circle' ? { y: p.D! / 2, z: p.D! / 2 } : { y: p.b! / 2, z: p.h! / 2 };
   const plateBox = { y1: p.y - half.y, y2: p.y + half.y, z1: p.z - half.z, z2: p.z + half.z };

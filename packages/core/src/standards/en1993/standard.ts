@@ -1,4 +1,8 @@
 import {
+  ANCHOR_CLASS_NAMES,
+  ANCHOR_DIAMETERS,
+  anchorSize,
+  anchorStrength,
   ANGLES,
   BOLT_CLASS_NAMES,
   BOLT_CLASSES,
@@ -180,6 +184,7 @@ export const en1993: Standard = {
     },
     hole: holeSize,
     angles: ANGLES,
+    anchors: { classes: ANCHOR_CLASS_NAMES, diameters: ANCHOR_DIAMETERS, strength: anchorStrength, size: anchorSize },
     stronger: { S235: 'S275', S275: 'S355', S355: 'S460', '4.6': '8.8', '8.8': '10.9' },
     usualBolts: [16, 20, 24, 30],
     usual: { grade: 'S275', beam: 'UB 406x140x39', column: 'UC 203x203x60' },
