@@ -1,7 +1,7 @@
 import { inNewtons, type Combination } from '../../actions/combination.ts';
 import { Run } from '../../formula/index.ts';
 import type { MomentChart } from '../kind.ts';
-import type { PreparedBase } from './checks/index.ts';
+import type { PreparedBase } from './flow.ts';
 
 const LEVELS = 25;
 

@@ -6,12 +6,12 @@ import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
 import { readJob } from '../../job/document.ts';
 import { validate } from '../../validate/index.ts';
 import type { StrengthResult } from '../../checks/check.ts';
-import { prepareBase } from './checks/index.ts';
-import { outerRow, rowTStub } from './checks/plate.ts';
+import { baseToEn1993 } from './en1993/index.ts';
+import { outerRow, rowTStub } from './en1993/plate.ts';
 import { groupsOf } from '../../standards/anchorage.ts';
 import { coneGeometry } from '../../standards/en1992-4/cone.ts';
 import { shareShear } from '../../standards/en1992-4/edge.ts';
-import { inTension } from './checks/state.ts';
+import { inTension } from './en1993/state.ts';
 import { baseSchema, type BaseInput } from './input.ts';
 import { baseModel } from './model.ts';
 
@@ -47,7 +47,7 @@ const build = (change: { [K in keyof typeof START]?: Loose }): BaseInput => {
 };
 const model = (change: Parameters<typeof build>[0]) => baseModel(build(change), DEFAULT_BASIS);
 function check(input: BaseInput, c: Partial<Combination>, id: string): StrengthResult {
-  const p = prepareBase(baseModel(input, DEFAULT_BASIS));
+  const p = baseToEn1993(baseModel(input, DEFAULT_BASIS));
   const { results } = p.check(inNewtons({ name: 'C', V_Ed: 0, N_tie: 0, N_Ed: 0, ...c }), new Run(p.sheet));
   const r = results.find((x) => x.id === id);
   if (r?.type !== 'strength') throw new Error(`${id}: ${r?.type === 'skip' ? r.reason : 'missing'}`);
@@ -83,7 +83,7 @@ describe('concrete cone', () => {
   it('takes eccentric anchor forces: 1/(1 + 2e/s) for each axis', () => {
     // Forces 2:1 across 300 mm: resultant 50 off the middle; s_cr = 450: 1/(1 + 100/450) = 0.818.
     const m = model({ anchors: one });
-    const p = prepareBase(m);
+    const p = baseToEn1993(m);
     const r = new Run(p.sheet);
     const { results } = p.check(inNewtons({ name: 'C', V_Ed: 0, N_tie: 0, N_Ed: 60, M_y: 60 * 0.05 }), r);
     const cone = results.find((x) => x.id === 'anchor-cone') as StrengthResult;
@@ -234,8 +234,8 @@ describe('plate', () => {
     [30, 60, 260, 70],
     [140, 50, 90, 160],
   ])('a row of two, %i from the wall, e_x %i, w %i, e %i, is Table 6.6', (distance, e_x, w, e) => {
-    const run = new Run(prepareBase(m).sheet);
-    const p = prepareBase(m);
+    const run = new Run(baseToEn1993(m).sheet);
+    const p = baseToEn1993(m);
     p.check(inNewtons({ name: 'C', V_Ed: 0, N_tie: 0, N_Ed: -1 }), run);
     const s = rowTStub(run, m, outerRow(distance, e_x, [-w / 2, w / 2], -w / 2 - e, w / 2 + e), 300);
     const x = distance - 0.8 * Math.SQRT2 * 8;

@@ -4,7 +4,7 @@ import { exact } from '../../units/format.ts';
 import { strength, type MemberFacts } from '../members.ts';
 import { building, type JointKind, type SeedField } from '../kind.ts';
 import { prettyName } from '../../drawing/index.ts';
-import { prepareBase } from './checks/index.ts';
+import { baseToEn1993 } from './en1993/index.ts';
 import { momentChart } from './chart.ts';
 import { baseEdits, baseFields, COLUMN_SHAPES } from './fields.ts';
 import { baseFirst, baseMoves } from './first.ts';
@@ -82,7 +82,7 @@ export const columnBase: JointKind<BaseInput> = {
   actions: COLUMN_ACTIONS,
   ...building({
     model: baseModel,
-    standards: { [en1993.id]: { prepare: prepareBase, first: baseFirst } },
+    standards: { [en1993.id]: { prepare: baseToEn1993, first: baseFirst } },
     solid: baseSolid,
     quantities: ({ model, solid }) => baseQuantities(model, solid),
     drawing: baseDrawing,

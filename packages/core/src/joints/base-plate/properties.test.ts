@@ -9,7 +9,7 @@ import { checkJoint, tryCheckJoint } from '../report.ts';
 import { readJob } from '../../job/document.ts';
 import { resultKey, type StrengthResult } from '../../checks/check.ts';
 import { validate } from '../../validate/index.ts';
-import { prepareBase } from './checks/index.ts';
+import { baseToEn1993 } from './en1993/index.ts';
 import { baseFields } from './fields.ts';
 import { columnBase } from './index.ts';
 import { baseSchema, type BaseInput } from './input.ts';
@@ -64,7 +64,7 @@ describe('a column base', () => {
         }
         for (const r of result.report.rules)
           expect([r.id, Number.isFinite(r.actual), Number.isFinite(r.limit)]).toEqual([r.id, true, true]);
-        const prepared = prepareBase(baseModel(input, DEFAULT_BASIS));
+        const prepared = baseToEn1993(baseModel(input, DEFAULT_BASIS));
         const traced = new Run(prepared.sheet);
         traced.startTrace();
         expect(prepared.check(inNewtons(c), traced).results).toEqual(checks);
@@ -80,7 +80,7 @@ describe('a column base', () => {
     expect(judged).toBeGreaterThan(250);
     // The random joints reach every check of the basis.
     expect(
-      prepareBase(baseModel(worked('w2').input, DEFAULT_BASIS)).ids.filter(
+      baseToEn1993(baseModel(worked('w2').input, DEFAULT_BASIS)).ids.filter(
         (id) =>
           !seen.has(id) &&
           !['contact-pressure'].includes(id) &&
@@ -280,7 +280,7 @@ describe('symmetry', () => {
   });
   it('a symmetric base has equal forces in equal anchors', () => {
     const { input, combination: c } = worked('w2');
-    const prepared = prepareBase(baseModel({ ...input, options: { ...input.options, method: 'section' } }, DEFAULT_BASIS));
+    const prepared = baseToEn1993(baseModel({ ...input, options: { ...input.options, method: 'section' } }, DEFAULT_BASIS));
     const { F } = prepared.state(inNewtons(c), new Run(prepared.sheet));
     expect(F[0]!).toBeGreaterThan(1e4);
     expect(F[1]! / F[0]!).toBeCloseTo(1, 9);

@@ -1,7 +1,6 @@
 import type { Frame } from '../../drawing/index.ts';
 import type { Point } from '../../detail/solid.ts';
-import type { BaseState } from './checks/state.ts';
-import { coneGeometry } from '../../standards/en1992-4/cone.ts';
+import type { Cone } from './flow.ts';
 import type { BaseModel } from './model.ts';
 import { drawnBlock, iOutline } from './solid.ts';
 
@@ -29,12 +28,11 @@ export function columnOutlines(m: BaseModel): { outer: Point[]; inner: Point[] |
 }
 
 /** Bodies of the cones of the anchors in tension, seen along y and cut by the faces of the block: x and z of their corners. */
-export function coneSides(m: BaseModel, state: BaseState): Point[][] {
+export function coneSides(m: BaseModel, cones: readonly Cone[]): Point[][] {
   const b = drawnBlock(m);
   const top = -m.input.grout.t;
-  return state.coneGroups.map((group) => {
-    const { h_e } = coneGeometry(m, group);
-    const xs = group.map((i) => m.anchors[i]!.z);
+  return cones.map(({ idx, h_e }) => {
+    const xs = idx.map((i) => m.anchors[i]!.z);
     const [x1, x2] = [Math.min(...xs), Math.max(...xs)];
     const bottom = top - m.input.anchors.h_ef;
     // From the heads at the surface's full reach; a narrow member's cone starts higher up.
@@ -60,11 +58,11 @@ export function coneSides(m: BaseModel, state: BaseState): Point[][] {
 }
 
 /** Squares of the cones at the surface, cut at the block: x and y of their corners. */
-export function coneSquares(m: BaseModel, state: BaseState): Point[][] {
+export function coneSquares(m: BaseModel, cones: readonly Cone[]): Point[][] {
   const b = drawnBlock(m);
-  return state.coneGroups.flatMap((group) => {
-    const reach = 1.5 * coneGeometry(m, group).h_e;
-    const boxes = group.map((i) => {
+  return cones.flatMap(({ idx, h_e }) => {
+    const reach = 1.5 * h_e;
+    const boxes = idx.map((i) => {
       const { y, z } = m.anchors[i]!;
       return [
         Math.max(z - reach, b.x1),

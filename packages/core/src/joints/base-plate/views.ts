@@ -22,15 +22,12 @@ import {
   prettyName,
 } from '../../drawing/index.ts';
 import type { Point, Solid } from '../../detail/solid.ts';
-import { Run } from '../../formula/index.ts';
 import { exact } from '../../units/format.ts';
 import { boltName, type Units } from '../../units/system.ts';
 import type { Parts } from '../kind.ts';
-import type { PreparedBase } from './checks/index.ts';
-import type { BaseState } from './checks/state.ts';
+import type { BaseFlow, PreparedBase } from './flow.ts';
 import { edgeOf } from './fields.ts';
 import type { BaseModel } from './model.ts';
-import { failurePaths } from './paths.ts';
 import { columnOutlines, coneSides, coneSquares, type BaseFrames } from './shapes.ts';
 import { anchorParts, drawnBlock, flat } from './solid.ts';
 
@@ -161,13 +158,6 @@ export const baseCallouts: readonly Callout[] = [
   },
 ];
 
-const METHODS: Readonly<Record<BaseState['method'], string>> = {
-  none: 'no axial force or moment',
-  concentric: 'concentric bearing',
-  'lever-arm': 'lever-arm model',
-  section: 'general section method',
-};
-
 /** Plan with the contact and the anchor forces of one combination, elevation with the cone, and the block from above. */
 export function baseDrawing(
   { model: m, solid, prepared }: Parts<BaseModel, PreparedBase>,
@@ -189,16 +179,16 @@ export function baseDrawing(
     elevation: { scale: s2, at: [SIDE.x - middle(b.x1, b.x2) / s2, ELEVATION.top + 4 + ELEVATION.column + m.input.plate.t / s2] },
     block: { scale: s3, at: [SIDE.x - middle(b.x1, b.x2) / s3, BLOCK.y + middle(b.y1, b.y2) / s3] },
   };
-  const state = combination ? prepared.state(inNewtons(combination), new Run(prepared.sheet)) : null;
+  const { flow, paths } = prepared.drawn(combination && inNewtons(combination));
   const items: Item[] = [
     ...sheetFrame(title, `1:${s1}`),
     text([7, 10], `Plan 1:${s1}`, { style: 'muted' }),
     text([SIDE.left, 10], `Elevation 1:${s2}, seen along +y`, { style: 'muted' }),
     text([SIDE.left, BLOCK.top - 2], `Block from above 1:${s3}`, { style: 'muted' }),
-    ...plan(m, solid, frames.plan, state),
-    ...(state ? forceItems(m, frames, state) : []),
-    ...elevation(m, frames.elevation, state),
-    ...blockPlan(m, frames.block, state),
+    ...plan(m, solid, frames.plan, flow),
+    ...(flow ? forceItems(m, frames, flow) : []),
+    ...elevation(m, frames.elevation, flow),
+    ...blockPlan(m, frames.block, flow),
     ...dimensions(m, frames),
     ...callouts(m, solid, frames),
     ...settingOutTable(m),
@@ -210,7 +200,7 @@ export function baseDrawing(
     handles: handles(m, frames.plan),
     areas: [{ callout: 'column', box: boxOf(frames.plan, -m.column.h / 2, m.column.h / 2, -m.column.b / 2, m.column.b / 2) }],
     callouts: baseCallouts,
-    paths: failurePaths(m, prepared, state, combination),
+    paths,
     views: [
       { plane: 'xy', frame: frames.plan, depth: m.input.plate.t },
       { plane: 'xz', frame: frames.elevation, depth: 0 },
@@ -239,7 +229,7 @@ const corners = (piece: readonly number[]): Point[] =>
 
 const SHADES: readonly FillStyle[] = ['press-1', 'press-2', 'press-3', 'press-4'];
 
-function plan(m: BaseModel, solid: Solid, f: Frame, state: BaseState | null): Item[] {
+function plan(m: BaseModel, solid: Solid, f: Frame, flow: BaseFlow | null): Item[] {
   const at = (p: Point): Point => project(f, p);
   const plate = solid.plates[0]!;
   const b = drawnBlock(m);
@@ -279,7 +269,7 @@ function plan(m: BaseModel, solid: Solid, f: Frame, state: BaseState | null): It
   if (Number.isFinite(m.block.z1)) items.push(...lineAt(b.x1), ...lineAt(b.x2));
   if (Number.isFinite(m.block.y1)) items.push(...levelAt(b.y1), ...levelAt(b.y2));
   items.push(path(plate.outline.map(at), 'outline', true, 'plate'));
-  if (state) items.push(...pressure(f, state));
+  if (flow) items.push(...pressure(f, flow));
   items.push(path(outer.map(at), 'outline', true, 'cut'));
   if (inner) items.push(path(inner.map(at), 'thin', true, 'plate'));
   const key = solid.prisms!.find((x) => x.id === 'key');
@@ -362,8 +352,8 @@ function axes(): Item[] {
 }
 
 /** What bears under the plate, darker where it presses more. */
-function pressure(f: Frame, state: BaseState): Item[] {
-  const pieces = state.bearing();
+function pressure(f: Frame, flow: BaseFlow): Item[] {
+  const pieces = flow.bearing;
   const most = Math.max(0, ...pieces.flatMap((p) => [...p.sigma]));
   if (most <= 0) return [];
   return pieces.flatMap(({ piece, sigma }) => {
@@ -407,17 +397,16 @@ function bandsOf(points: readonly Point[], sigma: readonly number[], most: numbe
 }
 
 /** Anchor forces as rings whose area shows the force, the compression, and the zero line. */
-function forceItems(m: BaseModel, frames: BaseFrames, state: BaseState): Item[] {
+function forceItems(m: BaseModel, frames: BaseFrames, flow: BaseFlow): Item[] {
   const u = m.basis.units;
   const f = frames.plan;
-  const items: Item[] = [];
-  const most = Math.max(0, ...state.F_pried);
-  state.F_pried.forEach((F, i) => {
-    if (F <= 1e-3 * most || most === 0) return;
+  const most = Math.max(0, ...flow.T);
+  const rings = flow.T.flatMap((F, i): Item[] => {
+    if (F <= 1e-3 * most || most === 0) return [];
     const c = project(f, flat(m.anchors[i]!.y, m.anchors[i]!.z));
     const R = RING * Math.sqrt(F / most);
     const below = m.anchors[i]!.y < 0;
-    items.push(
+    return [
       { k: 'circle', at: c, r: R, line: 'force' },
       text([c[0], c[1] + (below ? -R - 0.9 : R + 3.2)], u.figure(F, 'kN'), {
         anchor: 'middle',
@@ -425,93 +414,46 @@ function forceItems(m: BaseModel, frames: BaseFrames, state: BaseState): Item[] 
         size: 3.1,
         bold: true,
       }),
-    );
+    ];
   });
-  const pieces = state.bearing();
-  const sum = pieces.reduce((s, p) => s + p.piece.length, 0);
-  if (sum > 0) {
-    const sigma = Math.max(...pieces.flatMap((p) => [...p.sigma]));
-    const C = state.contact?.C ?? state.lever?.state;
-    const force =
-      typeof C === 'number'
-        ? C
-        : C
-          ? -Math.min(0, C.F_left) - Math.min(0, C.F_right)
-          : pieces.reduce((s, p) => s + areaOf(p.piece) * p.sigma[0]!, 0);
-    const T = state.F.reduce((s, x) => s + x, 0);
-    items.push(
-      text(
-        [PLAN.right - 8, 10],
-        `${METHODS[state.method]} · C ${u.quantity(force, 'kN')}, up to ${u.quantity(sigma, 'MPa')}${T > 0 ? ` · T ${u.quantity(T, 'kN')}` : ''}`,
-        { anchor: 'end', style: 'force', callout: 'method' },
-      ),
-    );
-  } else
-    items.push(
-      text(
-        [PLAN.right - 8, 10],
-        `${METHODS[state.method]}${
-          most > 0
-            ? ` · T ${u.quantity(
-                state.F.reduce((s, x) => s + x, 0),
-                'kN',
-              )}`
-            : ''
-        }`,
-        { anchor: 'end', style: 'force', callout: 'method' },
-      ),
-    );
-  const c = state.contact;
-  if (c && c.C > 0) {
-    const at = project(f, flat(c.y_C, c.z_C));
-    items.push(
-      path(
-        [
-          [at[0] - 2, at[1]],
-          [at[0] + 2, at[1]],
-        ],
-        'force',
-      ),
-      path(
-        [
-          [at[0], at[1] - 2],
-          [at[0], at[1] + 2],
-        ],
-        'force',
-      ),
-      text([at[0] + 1.6, at[1] - 1.4], 'C', { style: 'force', bold: true }),
-    );
-    const slope = Math.hypot(c.p_y, c.p_z);
-    if (slope > 0) {
-      // The zero line through its foot on the perpendicular from the column axis, as long as the plate is wide.
-      const d = -c.p_0 / slope;
-      const [u, v] = [c.p_y / slope, c.p_z / slope];
-      const reach = 0.62 * Math.max(m.plateBox.y2 - m.plateBox.y1, m.plateBox.z2 - m.plateBox.z1);
-      if (Math.abs(d) < reach) {
-        const ends = [-reach, reach].map((t) => project(f, flat(u * d - v * t, v * d + u * t)));
-        items.push(
-          path(ends as Point[], 'centre'),
-          text([ends[0]![1] < ends[1]![1] ? ends[0]![0] + 1 : ends[1]![0] + 1, Math.min(ends[0]![1], ends[1]![1])], 'p = 0', {
-            style: 'dimension',
-            size: 2.9,
-          }),
-        );
-      }
-    }
-  }
-  return items;
+  const sigma = Math.max(0, ...flow.bearing.flatMap((p) => [...p.sigma]));
+  const words = [
+    flow.words,
+    ...(flow.bearing.length ? [`C ${u.quantity(flow.compression, 'kN')}, up to ${u.quantity(sigma, 'MPa')}`] : []),
+    ...(flow.tension > 0 ? [`T ${u.quantity(flow.tension, 'kN')}`] : []),
+  ];
+  const told = text([PLAN.right - 8, 10], words.join(' · '), { anchor: 'end', style: 'force', callout: 'method' });
+  return [...rings, told, ...centreOf(m, f, flow.centre)];
 }
 
-const areaOf = (p: readonly number[]): number => {
-  let s = 0;
-  for (let i = 0; i < p.length; i += 2) {
-    const j = (i + 2) % p.length;
-    s += p[i]! * p[j + 1]! - p[j]! * p[i + 1]!;
-  }
-  return Math.abs(s) / 2;
-};
+/** Centre of the pressure, and the line where a linear one ends. */
+function centreOf(m: BaseModel, f: Frame, c: BaseFlow['centre']): Item[] {
+  if (!c) return [];
+  const at = project(f, flat(c.y, c.z));
+  const line = (dx: number, dy: number): Item =>
+    path(
+      [
+        [at[0] - dx, at[1] - dy],
+        [at[0] + dx, at[1] + dy],
+      ],
+      'force',
+    );
+  const items = [line(2, 0), line(0, 2), text([at[0] + 1.6, at[1] - 1.4], 'C', { style: 'force', bold: true })];
+  const { p_0 = 0, p_y = 0, p_z = 0 } = c;
+  const slope = Math.hypot(p_y, p_z);
+  if (!(slope > 0)) return items;
+  // The zero line through its foot on the perpendicular from the column axis, as long as the plate is wide.
+  const d = -p_0 / slope;
+  const [u, v] = [p_y / slope, p_z / slope];
+  const reach = 0.62 * Math.max(m.plateBox.y2 - m.plateBox.y1, m.plateBox.z2 - m.plateBox.z1);
+  if (Math.abs(d) >= reach) return items;
+  const ends = [-reach, reach].map((t) => project(f, flat(u * d - v * t, v * d + u * t)));
+  const left = ends[0]![1] < ends[1]![1] ? ends[0]![0] : ends[1]![0];
+  const label = text([left + 1, Math.min(ends[0]![1], ends[1]![1])], 'p = 0', { style: 'dimension', size: 2.9 });
+  return [...items, path(ends, 'centre'), label];
+}
 
-function elevation(m: BaseModel, f: Frame, state: BaseState | null): Item[] {
+function elevation(m: BaseModel, f: Frame, flow: BaseFlow | null): Item[] {
   const at = (x: number, z: number): Point => project(f, [x, z]);
   const { grout, plate } = m.input;
   const b = drawnBlock(m);
@@ -556,16 +498,16 @@ function elevation(m: BaseModel, f: Frame, state: BaseState | null): Item[] {
   for (const x of [-h / 2 + t_f, h / 2 - t_f])
     items.push(path([at(x, plate.t), at(x, up)], shape === 'I' ? 'outline' : 'hidden'));
   items.push(breakLine(at(-h / 2 - 4, up), at(h / 2 + 4, up)));
-  if (state) items.push(...coneSides(m, state).map((q) => hidden(f, q, false)), ...forcesBeside(m, f, state));
+  if (flow) items.push(...coneSides(m, flow.cones).map((q) => hidden(f, q, false)), ...forcesBeside(m, f, flow));
   return items;
 }
 
 /** C upwards under the plate, anchor forces as bars, in the elevation. */
-function forcesBeside(m: BaseModel, f: Frame, state: BaseState): Item[] {
+function forcesBeside(m: BaseModel, f: Frame, flow: BaseFlow): Item[] {
   const items: Item[] = [];
-  const most = Math.max(0, ...state.F_pried);
+  const most = Math.max(0, ...flow.T);
   const top = -m.input.grout.t;
-  state.F_pried.forEach((F, i) => {
+  flow.T.forEach((F, i) => {
     if (most === 0 || F <= 1e-3 * most) return;
     const [x, y] = project(f, [m.anchors[i]!.z, top]);
     const l = 8 * (F / most);
@@ -588,19 +530,7 @@ function forcesBeside(m: BaseModel, f: Frame, state: BaseState): Item[] {
       ),
     );
   });
-  const z_C = state.contact
-    ? state.contact.C > 0
-      ? [state.contact.z_C]
-      : []
-    : state.lever && state.lever.model.axis === 'y'
-      ? [
-          ...(state.lever.state.F_left < 0 ? [-state.lever.state.z_left] : []),
-          ...(state.lever.state.F_right < 0 ? [state.lever.state.z_right] : []),
-        ]
-      : state.method === 'concentric'
-        ? [0]
-        : [];
-  for (const z of z_C) {
+  for (const z of flow.pushes) {
     const [x, y] = project(f, [z, top]);
     items.push(
       path(
@@ -625,7 +555,7 @@ function forcesBeside(m: BaseModel, f: Frame, state: BaseState): Item[] {
   return items;
 }
 
-function blockPlan(m: BaseModel, f: Frame, state: BaseState | null): Item[] {
+function blockPlan(m: BaseModel, f: Frame, flow: BaseFlow | null): Item[] {
   const at = (p: Point): Point => project(f, p);
   const b = drawnBlock(m);
   const p = m.plateBox;
@@ -685,7 +615,7 @@ function blockPlan(m: BaseModel, f: Frame, state: BaseState | null): Item[] {
       line: 'thin',
       fill: 'ink',
     });
-  if (state) items.push(...coneSquares(m, state).map((q) => hidden(f, q, true)));
+  if (flow) items.push(...coneSquares(m, flow.cones).map((q) => hidden(f, q, true)));
   return items;
 }
 

@@ -7,7 +7,7 @@ import { checkJoint } from '../report.ts';
 import { readJob } from '../../job/document.ts';
 import { shown } from '../../units/units.ts';
 import { valuesOf } from '../../checks/trace.ts';
-import { prepareBase } from './checks/index.ts';
+import { baseToEn1993 } from './en1993/index.ts';
 import { baseModel } from './model.ts';
 import cases from './worked-cases.json' with { type: 'json' };
 
@@ -102,7 +102,7 @@ const own = (id: string, name: string): string => {
 describe.each(cases.map((c) => [c.title, c] as const))('%s', (_title, worked) => {
   const job = readJob(JSON.parse(readFileSync(new URL(`./jobs/${worked.name}.json`, import.meta.url), 'utf8')));
   const joint = job.joints[0]!;
-  const prepared = prepareBase(baseModel(joint.input, DEFAULT_BASIS));
+  const prepared = baseToEn1993(baseModel(joint.input, DEFAULT_BASIS));
   const combination = inNewtons(joint.combinations[0]!);
   const run = new Run(prepared.sheet);
   run.startTrace();
@@ -186,7 +186,7 @@ describe('W3 with other laws of the concrete', () => {
     ['parabola', 469.7, 149.7, 78, 40741, 21.224, 0.23],
     ['uniform', 422.46, 102.46, 42.599, 12798, 33.012, 0.1687],
   ] as const)('%s', (law, C, T, F, area, sigma, u) => {
-    const prepared = prepareBase(baseModel({ ...joint.input, options: { ...joint.input.options, law } }, DEFAULT_BASIS));
+    const prepared = baseToEn1993(baseModel({ ...joint.input, options: { ...joint.input.options, law } }, DEFAULT_BASIS));
     const c = inNewtons(joint.combinations[0]!);
     const { contact } = prepared.state(c, new Run(prepared.sheet));
     for (const [x, y] of [

@@ -1,59 +1,21 @@
-import type { Combination } from '../../actions/combination.ts';
-import { Marker, type Mark, type Paths } from '../../detail/mark.ts';
-import type { Point } from '../../detail/solid.ts';
-import { edgeDistance, EDGES, type Edge } from '../../standards/anchorage.ts';
-import { coneGeometry } from '../../standards/en1992-4/cone.ts';
-import { shearFaces, type EdgeGeometry } from '../../standards/en1992-4/edge.ts';
-import type { PreparedBase } from './checks/index.ts';
-import type { LeverModel } from './checks/lever.ts';
-import { anchorLine, lineAt, worstLine } from './checks/plate.ts';
-import type { BaseState } from './checks/state.ts';
-import type { BaseModel } from './model.ts';
-import { columnOutlines, coneSides, coneSquares } from './shapes.ts';
-import { drawnBlock, flat } from './solid.ts';
+import type { Combination } from '../../../actions/combination.ts';
+import type { Mark, Paths } from '../../../detail/mark.ts';
+import type { Point } from '../../../detail/solid.ts';
+import { momentsOf } from '../../../geometry/polygon.ts';
+import { edgeDistance, EDGES } from '../../../standards/anchorage.ts';
+import { coneGeometry } from '../../../standards/en1992-4/cone.ts';
+import { shearFaces } from '../../../standards/en1992-4/edge.ts';
+import type { BaseFlow } from '../flow.ts';
+import * as marks from '../marks.ts';
+import { coneOf, edgeBody, faceAt, facing, keyBody, leastTo, pieces, pressedBy, ringsOf } from '../marks.ts';
+import type { BaseModel } from '../model.ts';
+import { columnOutlines } from '../shapes.ts';
+import { flat } from '../solid.ts';
+import type { LeverModel } from './lever.ts';
+import { anchorLine, lineAt, worstLine } from './plate.ts';
+import type { BaseGeometry, BaseState } from './state.ts';
 
-/** What the paths of a base run along: x is z of the base, y its y, z the height over the underside of the plate, mm. */
-function places(m: BaseModel, { geometry }: PreparedBase, state: BaseState | null, c: Combination | null) {
-  const { anchors: a, grout, plate } = m.input;
-  const top = -grout.t;
-  return {
-    m,
-    geometry,
-    state,
-    top,
-    bottom: top - a.h_ef,
-    block: drawnBlock(m),
-    all: m.anchors.map((_, i) => i),
-    at: (i: number): Point => flat(m.anchors[i]!.y, m.anchors[i]!.z),
-    V: { x: c?.V_z ?? 0, y: c?.V_y ?? 0 },
-    /** On the plate and on the concrete, seen from above; upright, through the axis of the column and through an anchor. */
-    onPlate: new Marker({ plane: 'xy', at: plate.t }),
-    onBlock: new Marker({ plane: 'xy', at: top }),
-    upright: new Marker({ plane: 'xz', at: 0 }),
-    beside: (i: number): Marker => new Marker({ plane: 'xz', at: m.anchors[i]!.y }),
-  };
-}
-type Places = ReturnType<typeof places>;
-
-/** Where a face of the block lies: x or y of the drawing; null without one. */
-function faceAt(m: BaseModel, e: Edge): number | null {
-  const { y1, y2, z1, z2 } = m.block;
-  const at = { 'y-': y1, 'y+': y2, 'z-': z1, 'z+': z2 }[e];
-  return Number.isFinite(at) ? at : null;
-}
-const leastTo = ({ m, all }: Places, e: Edge): number => Math.min(Infinity, ...all.map((i) => edgeDistance(m, e, m.anchors[i]!)));
-/** Points given along and across a face, in x and y. */
-const facing = (e: Edge, points: readonly (readonly [along: number, across: number])[]): Point[] =>
-  points.map(([v, u]): Point => (e[0] === 'y' ? [v, u] : [u, v]));
-
-const pieces = (on: Marker, list: readonly (readonly number[])[]): Mark[] =>
-  list.map((q) => on.area(Array.from({ length: q.length / 2 }, (_, i) => flat(q[2 * i]!, q[2 * i + 1]!))));
-const pressedBy = ({ onPlate, state }: Places): Mark[] =>
-  pieces(
-    onPlate,
-    (state?.bearing() ?? []).map((x) => x.piece),
-  );
-const ringsOf = ({ all, onPlate, at }: Places, r: number): Mark[] => all.map((i) => onPlate.ring(at(i), r));
+type Places = marks.Places & { readonly geometry: BaseGeometry; readonly state: BaseState | null };
 
 /** Concrete and plate under pressure. */
 function pressurePaths(k: Places): Paths {
@@ -183,9 +145,6 @@ function anchorPaths(k: Places, i: number): Paths {
   };
 }
 
-const coneOf = ({ m, state, onBlock, upright }: Places): Mark[] =>
-  state ? [...coneSquares(m, state).map((p) => onBlock.area(p)), ...coneSides(m, state).map((p) => upright.area(p))] : [];
-
 function conePaths(k: Places): Paths {
   const { m, state, top, bottom, beside } = k;
   const { h_ef } = m.input.anchors;
@@ -223,30 +182,6 @@ function facePaths(k: Places): Paths {
   const split = all.filter((i) => edgeDistance(m, nearest.e, m.anchors[i]!) <= nearest.c + 1);
   const straight = ([x, y]: Point): Point => (nearest.e[0] === 'z' ? [face, y] : [x, face]);
   return { ...out, 'anchor-splitting': split.map((i) => onBlock.line([at(i), straight(at(i))])) };
-}
-
-/** The body that the shear breaks off at one face. */
-function edgeBody({ m, block: b, top, onBlock, upright }: Places, f: EdgeGeometry): Mark[] {
-  const face = faceAt(m, f.edge)!;
-  const inY = f.edge[0] === 'y';
-  const places = f.front.map((i) => (inY ? m.anchors[i]!.z : m.anchors[i]!.y));
-  const [v1, v2] = [Math.min(...places), Math.max(...places)];
-  const start = m.anchors[f.front[0]!]!;
-  const u = inY ? start.y : start.z;
-  const [from, to] = inY ? [b.x1, b.x2] : [b.y1, b.y2];
-  const body = facing(f.edge, [
-    [v1, u],
-    [v2, u],
-    [Math.min(v2 + 1.5 * f.c_e, to), face],
-    [Math.max(v1 - 1.5 * f.c_e, from), face],
-  ]);
-  const depth = Math.min(1.5 * f.c_e, b.H);
-  const side: Point[] = [
-    [u, top],
-    [face, top],
-    [face, top - depth],
-  ];
-  return [onBlock.area(body), ...(inY ? [] : [upright.area(side)])];
 }
 
 function shearPaths(k: Places): Paths {
@@ -290,28 +225,6 @@ function shearPaths(k: Places): Paths {
     ),
     'interaction-concrete': [...coneOf(k), ...pressed.flatMap((x) => x.drawn)],
   };
-}
-
-/** The body that a key breaks off at one face. */
-function keyBody({ m, block: b, top, onBlock, upright }: Places, e: Edge, face: number): Mark[] {
-  const key = m.input.shear.key!;
-  const front = (key.type === 'I' ? key.h! : key.t!) / 2;
-  const c_1 = Math.abs(face) - front;
-  const sign = e.endsWith('+') ? 1 : -1;
-  const [from, to] = e[0] === 'y' ? [b.x1, b.x2] : [b.y1, b.y2];
-  const body = facing(e, [
-    [-key.b / 2, sign * front],
-    [key.b / 2, sign * front],
-    [Math.min(c_1 + key.b / 2, to), face],
-    [Math.max(-c_1 - key.b / 2, from), face],
-  ]);
-  const side: Point[] = [
-    [sign * front, top],
-    [face, top],
-    [face, Math.max(-key.depth - c_1, top - b.H)],
-    [sign * front, -key.depth],
-  ];
-  return [onBlock.area(body), ...(e[0] === 'z' ? [upright.area(side)] : [])];
 }
 
 function keyPaths(k: Places): Paths {
@@ -389,14 +302,43 @@ function rulePaths(k: Places): Paths {
   };
 }
 
+const WORDS: Readonly<Record<BaseState['method'], string>> = {
+  none: 'no axial force or moment',
+  concentric: 'concentric bearing',
+  'lever-arm': 'lever-arm model',
+  section: 'general section method',
+};
+const sumOf = (list: readonly number[]): number => list.reduce((sum, x) => sum + x, 0);
+
+/** Both sides of a lever arm: how much they press, and where. */
+function leverPush(lever: NonNullable<BaseState['lever']>): { readonly C: number; readonly at: readonly number[] } {
+  const { F_left, F_right, z_left, z_right } = lever.state;
+  return {
+    C: -Math.min(0, F_left) - Math.min(0, F_right),
+    at: lever.model.axis === 'y' ? [...(F_left < 0 ? [-z_left] : []), ...(F_right < 0 ? [z_right] : [])] : [],
+  };
+}
+
+/** What the drawing shows of a state. */
+export function flowOf(m: BaseModel, state: BaseState): BaseFlow {
+  const { contact, lever } = state;
+  const bearing = state.bearing();
+  const push = lever && leverPush(lever);
+  return {
+    words: WORDS[state.method],
+    T: state.F_pried,
+    tension: sumOf(state.F),
+    compression: contact?.C ?? push?.C ?? sumOf(bearing.map((p) => momentsOf([p.piece]).A * p.sigma[0]!)),
+    bearing,
+    centre: contact && contact.C > 0 ? { y: contact.y_C, z: contact.z_C, p_0: contact.p_0, p_y: contact.p_y, p_z: contact.p_z } : null,
+    pushes: contact ? (contact.C > 0 ? [contact.z_C] : []) : (push?.at ?? (state.method === 'concentric' ? [0] : [])),
+    cones: state.coneGroups.map((idx) => ({ idx, h_e: coneGeometry(m, idx).h_e })),
+  };
+}
+
 /** Failure paths on the solid, by check, with the part that it speaks of where there are several. */
-export function failurePaths(
-  m: BaseModel,
-  prepared: PreparedBase,
-  state: BaseState | null,
-  combination: Combination | null,
-): Paths {
-  const k = places(m, prepared, state, combination);
+export function failurePaths(m: BaseModel, geometry: BaseGeometry, state: BaseState | null, combination: Combination | null): Paths {
+  const k: Places = { ...marks.placesOf(m, state && flowOf(m, state), combination), geometry, state };
   const all: Paths = {
     ...pressurePaths(k),
     ...tensionPaths(k),
@@ -411,7 +353,7 @@ export function failurePaths(
   const drawn = Object.fromEntries(Object.entries(all).filter(([, marks]) => marks.length));
   // Checks of one part of the load carry its name behind theirs.
   for (const { words, state: part } of state?.parts ?? [])
-    for (const [key, marks] of Object.entries(failurePaths(m, prepared, part, combination)))
+    for (const [key, marks] of Object.entries(failurePaths(m, geometry, part, combination)))
       drawn[key.includes('@') ? `${key}, ${words}` : `${key}@${words}`] = marks;
   return drawn;
 }

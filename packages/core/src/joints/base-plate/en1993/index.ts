@@ -2,7 +2,8 @@ import { quiet, Run, type Origin } from '../../../formula/index.ts';
 import { Refusal } from '../../../refusal.ts';
 import { timesLoad, type Combination } from '../../../actions/combination.ts';
 import { regionOf, type Load } from '../../../standards/en1993/contact.ts';
-import { judgeRules, type Checked, type CheckResult, type Prepared } from '../../../checks/check.ts';
+import { judgeRules, type Checked, type CheckResult } from '../../../checks/check.ts';
+import { allHold, type PreparedBase } from '../flow.ts';
 import type { BaseModel } from '../model.ts';
 import { smallestChange } from './balance.ts';
 import { groutNotes, workBearing, type BearingValues } from './bearing.ts';
@@ -13,6 +14,7 @@ import { contact } from './method-sheet.ts';
 import { solved } from '../../../checks/multiples.ts';
 import { mostUsed, planOf, shared, shareOf, worseThan, type How } from './parts.ts';
 import { anchorTStub, lineBending, pryingForce, scanLines, worstLine } from './plate.ts';
+import { failurePaths, flowOf } from './paths.ts';
 import { baseResults, CHECKS, type BaseResults } from './results.ts';
 import { baseRules } from './rules.ts';
 import { bedOf } from './section.ts';
@@ -29,14 +31,12 @@ const af = sheet.section('base-friction');
 const friction = { V: af.f('V_f', 'kN', 'V_Ed', 'shear', ''), F: af.f('F_f', 'kN', 'F_f_Rd', 'friction', '') };
 
 /** A column base laid out for checking to EN 1993-1-8, EN 1992-1-1 and EN 1992-4. */
-export interface PreparedBase extends Prepared {
+export interface BaseToEn1993 extends PreparedBase {
   readonly geometry: BaseGeometry;
   state(combination: Combination, run: Run): BaseState;
-  /** Whether every check holds; quicker than the checks with their multiples. */
-  holds(combination: Combination, run: Run): boolean;
 }
 
-export function prepareBase(m: BaseModel): PreparedBase {
+export function baseToEn1993(m: BaseModel): BaseToEn1993 {
   const given = layOut(m);
   const run = new Run(sheet);
   run.v.set(given.values);
@@ -148,7 +148,7 @@ export function prepareBase(m: BaseModel): PreparedBase {
       notes: unbalanced ? [...out.notes, ...smallestChange(m.basis.units, bedOf(m, geometry), unbalanced)] : out.notes,
     };
   };
-  const prepared: PreparedBase = {
+  const prepared: BaseToEn1993 = {
     sheet,
     geometry,
     ids: [...new Set([...Object.keys(CHECKS), ...baseRules.map((x) => x.id)])],
@@ -167,7 +167,11 @@ export function prepareBase(m: BaseModel): PreparedBase {
     origins: () => given.origins as ReadonlyMap<number, Origin>,
     actions: Object.fromEntries(Object.entries(actions).map(([k, slot]) => [k, slot.index])),
     state: (c, r) => quiet(r, () => once(c, r).state),
-    holds: (c, r) => quiet(r, () => once(c, r).out.list.every((x) => x.type !== 'strength' || x.info || x.pass)),
+    drawn: (c) => {
+      const state = c && prepared.state(c, new Run(sheet));
+      return { flow: state && flowOf(m, state), paths: failurePaths(m, geometry, state, c) };
+    },
+    holds: (c, r) => allHold({ results: quiet(r, () => once(c, r).out.list) }),
   };
   return prepared;
 }
