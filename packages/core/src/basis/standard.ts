@@ -48,12 +48,22 @@ export interface Materials {
     readonly diameters: readonly number[];
     strength(cls: string): { readonly f_yb: number; readonly f_ub: number } | undefined;
     size(d: number, A_s: number | undefined): AnchorSize | null;
+    /** The class of a first detail, and the next stronger ones. */
+    readonly usual: string;
+    readonly stronger: Readonly<Record<string, string>>;
   };
   /** The next stronger grade and class that shops have, and usual sizes of bolts. */
   readonly stronger: Readonly<Record<string, string>>;
   readonly usualBolts: readonly number[];
   /** What a first detail starts from, and examples of sections. */
-  readonly usual: { readonly grade: string; readonly beam: string; readonly column: string };
+  readonly usual: {
+    readonly grade: string;
+    readonly beam: string;
+    readonly column: string;
+    readonly columnGrade: string;
+    /** Cylinder strength of concrete, MPa, under its symbol. */
+    readonly concrete: { readonly symbol: string; readonly f: number };
+  };
 }
 
 /** A standard as described data: what pages, files, title blocks and kinds of joint ask of it. Its resistances stand beside, in its folder. */

@@ -1,4 +1,4 @@
-import type { ActionName, Combination } from '../actions/combination.ts';
+import { inNewtons, type ActionName, type Combination } from '../actions/combination.ts';
 import type { Origin, Run, Sheet } from '../formula/index.ts';
 import type { UnitId } from '../units/units.ts';
 
@@ -124,14 +124,17 @@ export interface Loads {
   /** A force that pulls the beam off, tying included. */
   readonly tension: boolean;
   readonly uplift: boolean;
+  /** All of them, in N and Nmm. */
+  readonly combinations: readonly Combination[];
 }
 
-export const NO_LOADS: Loads = { shear: false, axial: false, tension: false, uplift: false };
-export const loadsOf = (combinations: readonly Combination[]): Loads => ({
+export const NO_LOADS: Loads = { shear: false, axial: false, tension: false, uplift: false, combinations: [] };
+const loadsOf = (combinations: readonly Combination[]): Loads => ({
   shear: combinations.some((c) => c.V_Ed !== 0),
   axial: combinations.some((c) => c.N_Ed !== 0),
   tension: combinations.some((c) => c.N_Ed > 0 || c.N_tie > 0),
   uplift: combinations.some((c) => c.V_Ed < 0),
+  combinations,
 });
 
 /** A joint ready to be checked many times: values of everything but the actions are laid out once. Forces in N, moments in Nmm. */
@@ -153,7 +156,7 @@ export interface Prepared {
 export const checkCombination = (p: Prepared, combination: Combination, run: Run): readonly CheckResult[] =>
   p.check(combination, run).results;
 export const checkRules = (p: Prepared, run: Run, combinations: readonly Combination[] = []): RuleResult[] =>
-  p.judge(run, loadsOf(combinations));
+  p.judge(run, loadsOf(combinations.map(inNewtons)));
 
 /** Checks that apply only where `missing` gives no reason against it. */
 export const checksWhere = <C>(missing: (c: C) => string | null, checks: readonly CheckDef<C>[]): CheckDef<C>[] =>

@@ -152,6 +152,8 @@ export interface UnderStandard<I, M, P> {
   /** The joint laid out for checking. */
   prepare(model: M, solid: () => Solid): P;
   first(start: Start, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I>;
+  /** Small moves of that practice, where the kind has no others. */
+  moves?(input: I, model: M): Move<I>[];
 }
 
 /** What a kind makes, each from what it needs. `M` is its looked-up model, `P` the joint laid out for checking. */
@@ -163,7 +165,8 @@ export interface Making<I, M, P extends Prepared> {
   solid(model: M): Solid;
   quantities(parts: Parts<M, P>): Quantities;
   drawing(parts: Parts<M, P>, title: TitleBlock, combination: Combination | null): Drawing;
-  moves(input: I, model: M): Move<I>[];
+  /** Small moves under every standard; those of a standard alone stand beside its checks. */
+  moves?(input: I, model: M): Move<I>[];
   chart?(parts: Parts<M, P>, combinations: readonly Combination[], governing: number): MomentChart | null;
   lists?(parts: Parts<M, P>): List[];
   template?(parts: Parts<M, P>): Template;
@@ -184,7 +187,7 @@ export function building<I, M, P extends Prepared>(
     offers: { chart: making.chart !== undefined, lists: making.lists !== undefined, template: making.template !== undefined },
     first: (start, combinations, basis, judge) => under(basis).first(start, combinations, basis, judge),
     build: (input, basis) => {
-      const { prepare } = under(basis);
+      const { prepare, moves } = under(basis);
       const model = making.model(input, basis);
       const solid = once(() => making.solid(model));
       const prepared = once(() => prepare(model, solid));
@@ -219,7 +222,7 @@ export function building<I, M, P extends Prepared>(
           return template();
         },
         drawing: (title, combination) => making.drawing(parts, title, combination),
-        moves: () => making.moves(input, model),
+        moves: () => (moves ?? making.moves)?.(input, model) ?? [],
         chart: (combinations, governing) => making.chart?.(parts, combinations, governing) ?? null,
       };
     },

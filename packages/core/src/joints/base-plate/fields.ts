@@ -450,7 +450,7 @@ const all: readonly Field<I>[] = [
     get: (i) => i.anchors.d,
     set: (i, v) =>
       anchors(
-        { ...i, anchors: without(i.anchors, 'A_s') as I['anchors'] },
+        { ...i, anchors: without(i.anchors, 'A_s', 'A_brg') as I['anchors'] },
         {
           d: Number(v),
           hole: Number(v) + i.anchors.hole - i.anchors.d,
@@ -495,7 +495,7 @@ const all: readonly Field<I>[] = [
       '',
       range(20, 200, 5),
       (i) => i.anchors.head ?? 0,
-      (i, v) => anchors(i, { head: v }),
+      (i, v) => anchors({ ...i, anchors: without(i.anchors, 'A_brg') as I['anchors'] }, { head: v }),
     ),
     applies: headed,
   },
@@ -745,6 +745,13 @@ const all: readonly Field<I>[] = [
     (i) => i.concrete.wide_mesh,
     (i, v) => concrete(i, { wide_mesh: v }),
   ),
+  yesNo(
+    'concrete.supplementary',
+    'Reinforcement across the cone (ACI 318)',
+    ['yes', 'none'],
+    (i) => i.concrete.supplementary,
+    (i, v) => concrete(i, { supplementary: v }),
+  ),
   number(
     'concrete.alpha',
     'alpha as given (0: from the block)',
@@ -769,10 +776,10 @@ const all: readonly Field<I>[] = [
   ),
   number(
     'grout.C_fd',
-    'Friction',
-    [0.2, 0.3, 0.4],
-    (i) => i.grout.C_fd,
-    (i, v) => grout(i, { C_fd: v }),
+    'Friction (0: that of the standard)',
+    [0, 0.2, 0.3, 0.4, 0.55, 0.7],
+    (i) => i.grout.C_fd ?? 0,
+    (i, v) => ({ ...i, grout: drop({ ...i.grout, C_fd: v > 0 ? v : undefined }) }),
   ),
   {
     ...yesNo(
@@ -782,7 +789,7 @@ const all: readonly Field<I>[] = [
       (i) => Boolean(i.grout.source),
       (i, v) => ({ ...i, grout: drop({ ...i.grout, source: v ? (i.grout.source ?? TESTS) : undefined }) }),
     ),
-    applies: (i) => i.grout.C_fd > 0.2,
+    applies: (i) => (i.grout.C_fd ?? 0) > 0.2,
   },
   choice(
     'shear.path',
@@ -997,7 +1004,7 @@ export const washerFor = (d: number): { head: number; head_t: number } => ({
 function withType(i: I, type: I['anchors']['type']): I {
   const a = i.anchors;
   const { d } = a;
-  const bare = without(a, 'head', 'head_t') as I['anchors'];
+  const bare = without(a, 'head', 'head_t', 'A_brg') as I['anchors'];
   if (type === 'washer') return { ...i, anchors: { ...bare, type, ...washerFor(d) } };
   if (type === 'headed')
     return { ...i, anchors: { ...bare, type, head: Math.ceil((2 * d) / 5) * 5 + 5, head_t: Math.ceil(0.7 * d) } };

@@ -15,7 +15,13 @@ export interface BaseFlow {
   /** Pieces of concrete that bear, with the stress at each of their corners. */
   readonly bearing: readonly { readonly piece: Polygon; readonly sigma: readonly number[] }[];
   /** Centre of the pressure, and the plane of it where it is linear: p_0 + p_y y + p_z z. */
-  readonly centre: { readonly y: number; readonly z: number; readonly p_0?: number; readonly p_y?: number; readonly p_z?: number } | null;
+  readonly centre: {
+    readonly y: number;
+    readonly z: number;
+    readonly p_0?: number;
+    readonly p_y?: number;
+    readonly p_z?: number;
+  } | null;
   /** Where compressions stand in the elevation. */
   readonly pushes: readonly number[];
   /** Groups of anchors in tension that break out together, with the embedment that counts. */

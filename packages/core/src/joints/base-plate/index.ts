@@ -7,7 +7,8 @@ import { prettyName } from '../../drawing/index.ts';
 import { baseToEn1993 } from './en1993/index.ts';
 import { momentChart } from './chart.ts';
 import { baseEdits, baseFields, COLUMN_SHAPES } from './fields.ts';
-import { baseFirst, baseMoves } from './first.ts';
+import { europeanBase } from './en1993/first.ts';
+import { baseFirst, baseMoves } from './practice.ts';
 import { baseSchema, type BaseInput } from './input.ts';
 import { parseLine, printLine } from './line.ts';
 import { baseLists, settingOut } from './lists.ts';
@@ -15,18 +16,21 @@ import { baseModel } from './model.ts';
 import { baseQuantities, baseSolid } from './solid.ts';
 import { baseDrawing } from './views.ts';
 import type { Basis } from '../../basis/basis.ts';
+import { aisc360 } from '../../standards/aisc360/standard.ts';
+import { americanBase } from './aisc360/first.ts';
+import { baseToAisc360 } from './aisc360/index.ts';
 import { en1993 } from '../../standards/en1993/standard.ts';
 import { SI } from '../../units/system.ts';
 import type { Standard } from '../../basis/standard.ts';
 
 const seeds = ({ materials }: Standard): readonly SeedField[] => [
-  { id: 'column', label: 'Column', type: 'section', start: '', example: 'UC 254x254x73', shapes: COLUMN_SHAPES },
+  { id: 'column', label: 'Column', type: 'section', start: '', example: materials.usual.column, shapes: COLUMN_SHAPES },
   {
     id: 'columnGrade',
     label: 'Column steel',
     type: 'grade',
     options: materials.grades.map((value) => ({ value, label: value })),
-    start: 'S355',
+    start: materials.usual.columnGrade,
   },
   {
     id: 'base',
@@ -38,7 +42,14 @@ const seeds = ({ materials }: Standard): readonly SeedField[] => [
     ],
     start: 'pinned',
   },
-  { id: 'f_ck', label: 'Concrete f_ck', type: 'number', quantity: 'stress', start: '30', example: '30' },
+  {
+    id: 'f_ck',
+    label: `Concrete ${materials.usual.concrete.symbol}`,
+    type: 'number',
+    quantity: 'stress',
+    start: String(materials.usual.concrete.f),
+    example: '',
+  },
   { id: 'B_z', label: 'Block along z', type: 'number', quantity: 'length', start: '', example: 'empty: no edge', optional: true },
   { id: 'B_y', label: 'Block along y', type: 'number', quantity: 'length', start: '', example: 'empty: no edge', optional: true },
   { id: 'H', label: 'Block depth', type: 'number', quantity: 'length', start: '', example: 'empty: very deep', optional: true },
@@ -82,11 +93,13 @@ export const columnBase: JointKind<BaseInput> = {
   actions: COLUMN_ACTIONS,
   ...building({
     model: baseModel,
-    standards: { [en1993.id]: { prepare: baseToEn1993, first: baseFirst } },
+    standards: {
+      [en1993.id]: { prepare: baseToEn1993, first: baseFirst(europeanBase), moves: baseMoves(europeanBase) },
+      [aisc360.id]: { prepare: baseToAisc360, first: baseFirst(americanBase), moves: baseMoves(americanBase) },
+    },
     solid: baseSolid,
     quantities: ({ model, solid }) => baseQuantities(model, solid),
     drawing: baseDrawing,
-    moves: baseMoves,
     chart: ({ prepared }, combinations, governing) => momentChart(prepared, combinations, governing),
     lists: ({ model, solid }) => baseLists(model, solid),
     template: ({ model, solid }) => settingOut(model, solid),

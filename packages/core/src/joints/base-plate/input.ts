@@ -109,10 +109,18 @@ export interface BaseInput {
     readonly splitting_bars: boolean;
     readonly edge_bars: 'none' | 'stirrups';
     readonly wide_mesh: boolean;
+    /** Reinforcement that ties the body that would break out to the block, ACI 318-19, 2.3. */
+    readonly supplementary: boolean;
     readonly alpha?: number;
   };
-  /** `source`: where a coefficient of friction over 0.2 comes from. */
-  readonly grout: { readonly t: number; readonly f_ck: number; readonly C_fd: number; readonly source?: string };
+  /** `source`: where a coefficient of friction over that of the standard comes from. */
+  readonly grout: {
+    readonly t: number;
+    readonly f_ck: number;
+    /** Coefficient of friction; that of the standard where none is given. */
+    readonly C_fd?: number;
+    readonly source?: string;
+  };
   readonly anchors: {
     readonly pattern: PatternInput;
     readonly y: number;
@@ -127,6 +135,8 @@ export interface BaseInput {
     /** Diameter of a head or side of a washer plate, and its thickness. */
     readonly head?: number;
     readonly head_t?: number;
+    /** Bearing area of a head, where it is not that of a round head or a square washer. */
+    readonly A_brg?: number;
     readonly hole: number;
     readonly washers_welded: boolean;
     readonly washer_t: number;
@@ -234,14 +244,15 @@ export const baseSchema = Joi.object({
     splitting_bars: Joi.boolean().default(true),
     edge_bars: Joi.string().valid('none', 'stirrups').default('none'),
     wide_mesh: Joi.boolean().default(false),
+    supplementary: Joi.boolean().default(false),
     alpha: size(1, 3),
   }).required(),
   grout: Joi.object({
     t: size(0, 300).default(30),
     f_ck: size(5, 120).default(30),
-    C_fd: size(0, 0.7).default(0.2),
+    C_fd: size(0.01, 0.7),
     source: Joi.string().max(200),
-  }).default({ t: 30, f_ck: 30, C_fd: 0.2 }),
+  }).default({ t: 30, f_ck: 30 }),
   anchors: Joi.object({
     pattern: Joi.alternatives()
       .conditional('.type', {
@@ -263,6 +274,7 @@ export const baseSchema = Joi.object({
     h_ef: size(30, 4000).required(),
     head: size(8, 600),
     head_t: size(2, 200),
+    A_brg: size(20, 2e5),
     hole: size(6, 200).required(),
     washers_welded: Joi.boolean().default(false),
     washer_t: size(0, 60).default(5),

@@ -210,7 +210,6 @@ export function parseLine(text: string, base: BaseInput, units: Units = SI): Bas
     ...known.grout,
     t: read(g.match(POS, `a thickness in ${l.inches ? 'inches' : 'mm'}, as in ${l.example('grout 30')}`)[1]),
     f_ck: Number(g.match(`G${PLAIN}`, 'a strength, as in G35')[1]),
-    C_fd: known.grout?.C_fd ?? 0.2,
   };
   g.done('the grout');
 
@@ -228,7 +227,14 @@ export function parseLine(text: string, base: BaseInput, units: Units = SI): Bas
     B_z: _z,
     H: _H,
     ...kept
-  } = { cracked: true, splitting_bars: true, edge_bars: 'none' as const, wide_mesh: false, ...known.concrete };
+  } = {
+    cracked: true,
+    splitting_bars: true,
+    edge_bars: 'none' as const,
+    wide_mesh: false,
+    supplementary: false,
+    ...known.concrete,
+  };
   const concrete: BaseInput['concrete'] = {
     ...kept,
     f_ck,

@@ -35,7 +35,8 @@ export function faceAt(m: BaseModel, e: Edge): number | null {
   const at = { 'y-': y1, 'y+': y2, 'z-': z1, 'z+': z2 }[e];
   return Number.isFinite(at) ? at : null;
 }
-export const leastTo = ({ m, all }: Places, e: Edge): number => Math.min(Infinity, ...all.map((i) => edgeDistance(m, e, m.anchors[i]!)));
+export const leastTo = ({ m, all }: Places, e: Edge): number =>
+  Math.min(Infinity, ...all.map((i) => edgeDistance(m, e, m.anchors[i]!)));
 /** Points given along and across a face, in x and y. */
 export const facing = (e: Edge, points: readonly (readonly [along: number, across: number])[]): Point[] =>
   points.map(([v, u]): Point => (e[0] === 'y' ? [v, u] : [u, v]));
@@ -105,4 +106,3 @@ export function keyBody({ m, block: b, top, onBlock, upright }: Places, e: Edge,
   ];
   return [onBlock.area(body), ...(e[0] === 'z' ? [upright.area(side)] : [])];
 }
-

@@ -264,7 +264,16 @@ describe('symmetry', () => {
     const { input, combination: c } = worked('w3');
     const far = {
       ...input,
-      concrete: { f_ck: 32, cracked: true, splitting_bars: true, edge_bars: 'none' as const, wide_mesh: false, y: 0, z: 0 },
+      concrete: {
+        f_ck: 32,
+        cracked: true,
+        splitting_bars: true,
+        edge_bars: 'none' as const,
+        wide_mesh: false,
+        supplementary: false,
+        y: 0,
+        z: 0,
+      },
     };
     const t = Math.PI / 3;
     const turned: Combination = {

@@ -119,6 +119,7 @@ export const baseCallouts: readonly Callout[] = [
       'concrete.split',
       'concrete.edge',
       'concrete.mesh',
+      'concrete.supplementary',
       'concrete.alpha',
     ],
   },

@@ -175,9 +175,13 @@ export interface ShearRow {
   readonly A: number;
 }
 
-/** Front row (`front`) or back row of all anchors towards a face of the block; null without that face. */
-export function shearRow(m: Anchorage, edge: Edge, front: boolean): ShearRow | null {
-  const all = m.anchors.map((_, i) => i);
+/** Front row (`front`) or back row of anchors towards a face of the block; null without that face. */
+export function shearRow(
+  m: Anchorage,
+  edge: Edge,
+  front: boolean,
+  all: readonly number[] = m.anchors.map((_, i) => i),
+): ShearRow | null {
   const to = (i: number): number => edgeDistance(m, edge, m.anchors[i]!);
   const least = Math.min(...all.map(to));
   if (!Number.isFinite(least)) return null;
@@ -199,7 +203,11 @@ export function shearRow(m: Anchorage, edge: Edge, front: boolean): ShearRow | n
 /** Concrete breakout in shear, 17.7.2. */
 export class ShearBreakout {
   private readonly f;
-  constructor(s: FormulaSection) {
+  /** `along`: the shear runs along the face and not towards it, 17.7.2.1(c). */
+  constructor(
+    s: FormulaSection,
+    private readonly along = false,
+  ) {
     const C = 'ACI 318-19, 17.7.2';
     this.f = {
       c_1: s.found('c_a1', 'mm', 'row to the edge, as it counts', 'measured', `${C}.1.2`),
@@ -211,14 +219,22 @@ export class ShearBreakout {
       A_Vc: s.found('A_Vc', 'mm2', 'area of the row on the face', 'cut at corners and at the depth of the block', `${C}.1.1`),
       c_2: s.found('c_a2', 'mm', 'row to the nearer corner', 'measured'),
       psi_ed: s.f('psi_ed_V', '-', 'min(1, 0.7+0.3*c_a2/(1.5*c_a1))', 'corner', `${C}.4.1`),
-      psi_ed_far: s.f('psi_ed_V', '-', '1', 'no corner near', `${C}.4.1`),
+      psi_ed_far: s.f('psi_ed_V', '-', '1', along ? 'shear along the face' : 'no corner near', `${C}.4.1`),
       psi_c: s.f('psi_c_V', '-', '1', 'cracked', `${C}.5.1`),
       psi_c_bars: s.f('psi_c_V', '-', '1.2', 'cracked, edge bars', `${C}.5.1`),
       psi_c_un: s.f('psi_c_V', '-', '1.4', 'uncracked', `${C}.5.1`),
       H: s.found('h_a', 'mm', 'depth of the block', 'given'),
       psi_h: s.f('psi_h_V', '-', 'max(1, sqrt(1.5*c_a1/h_a))', 'thin member', `${C}.6.1`),
       psi_h_deep: s.f('psi_h_V', '-', '1', 'a very deep block', `${C}.6.1`),
-      V_cbg: s.f('V_cbg', 'kN', 'A_Vc/A_Vco*psi_ed_V*psi_c_V*psi_h_V*V_b', 'breakout of the row, nominal', `${C}.1`),
+      V_cbg: along
+        ? s.f(
+            'V_cbg',
+            'kN',
+            '2*A_Vc/A_Vco*psi_ed_V*psi_c_V*psi_h_V*V_b',
+            'breakout of the row along the face, nominal',
+            `${C}.1(c)`,
+          )
+        : s.f('V_cbg', 'kN', 'A_Vc/A_Vco*psi_ed_V*psi_c_V*psi_h_V*V_b', 'breakout of the row, nominal', `${C}.1`),
     };
   }
 
@@ -231,7 +247,7 @@ export class ShearBreakout {
     f.V_b(r);
     f.A_Vco(r);
     f.A_Vc(r, x.A);
-    if (Number.isFinite(x.c_2)) {
+    if (!this.along && Number.isFinite(x.c_2)) {
       f.c_2(r, x.c_2);
       f.psi_ed(r);
     } else f.psi_ed_far(r);

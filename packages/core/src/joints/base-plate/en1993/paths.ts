@@ -330,14 +330,20 @@ export function flowOf(m: BaseModel, state: BaseState): BaseFlow {
     tension: sumOf(state.F),
     compression: contact?.C ?? push?.C ?? sumOf(bearing.map((p) => momentsOf([p.piece]).A * p.sigma[0]!)),
     bearing,
-    centre: contact && contact.C > 0 ? { y: contact.y_C, z: contact.z_C, p_0: contact.p_0, p_y: contact.p_y, p_z: contact.p_z } : null,
+    centre:
+      contact && contact.C > 0 ? { y: contact.y_C, z: contact.z_C, p_0: contact.p_0, p_y: contact.p_y, p_z: contact.p_z } : null,
     pushes: contact ? (contact.C > 0 ? [contact.z_C] : []) : (push?.at ?? (state.method === 'concentric' ? [0] : [])),
     cones: state.coneGroups.map((idx) => ({ idx, h_e: coneGeometry(m, idx).h_e })),
   };
 }
 
 /** Failure paths on the solid, by check, with the part that it speaks of where there are several. */
-export function failurePaths(m: BaseModel, geometry: BaseGeometry, state: BaseState | null, combination: Combination | null): Paths {
+export function failurePaths(
+  m: BaseModel,
+  geometry: BaseGeometry,
+  state: BaseState | null,
+  combination: Combination | null,
+): Paths {
   const k: Places = { ...marks.placesOf(m, state && flowOf(m, state), combination), geometry, state };
   const all: Paths = {
     ...pressurePaths(k),

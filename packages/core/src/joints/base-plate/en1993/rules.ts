@@ -6,7 +6,7 @@ import type { BarsInput } from '../input.ts';
 import type { BaseModel } from '../model.ts';
 import { groutConditions } from './bearing.ts';
 import { leastEdge, leastSpacing } from './plate.ts';
-import { anchor } from './sheet.ts';
+import { anchor, SAND_CEMENT } from './sheet.ts';
 import { edgeDistance, EDGES } from '../../../standards/anchorage.ts';
 import { factorsOf } from '../../../standards/en1993/standard.ts';
 
@@ -174,14 +174,14 @@ export const baseRules: readonly RuleDef<M>[] = [
     'EN 1993-1-8, 6.2.2(6)',
     true,
     (m) => {
-      const { C_fd, source } = m.input.grout;
+      const { C_fd = SAND_CEMENT, source } = m.input.grout;
       if (!m.input.shear.path.startsWith('friction')) return { skip: 'Friction is not counted on.' };
       return {
         actual: C_fd,
-        limit: 0.2,
+        limit: SAND_CEMENT,
         sense: '<=',
         unit: '-',
-        ...(C_fd > 0.2
+        ...(C_fd > SAND_CEMENT
           ? {
               pass: Boolean(source),
               note: source

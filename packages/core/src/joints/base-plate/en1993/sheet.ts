@@ -217,6 +217,8 @@ export const anchor = {
   ),
 };
 
+/** Coefficient of friction of a plate on sand-cement mortar, EN 1993-1-8, 6.2.2(6). */
+export const SAND_CEMENT = 0.2;
 const path = sheet.commonSection('shear-path');
 export const ps = {
   V_Ed: path.f('V_Ed', 'kN', 'sqrt(V_z^2+V_y^2)', 'shear of the base', 'EN 1993-1-8, 6.2.2'),
@@ -264,7 +266,12 @@ export function layOut(m: BaseModel): { values: Float64Array; origins: Map<numbe
   if (concrete.alpha !== undefined) lay.put(g.alpha_g, concrete.alpha, 'input', 'concrete.alpha');
   lay.put(g.t_g, grout.t, 'input', 'grout.t');
   lay.put(g.f_ck_g, grout.f_ck, 'input', 'grout.f_ck');
-  lay.put(g.C_fd, grout.C_fd, 'input', 'grout.C_fd');
+  lay.put(
+    g.C_fd,
+    grout.C_fd ?? SAND_CEMENT,
+    grout.C_fd === undefined ? 'code' : 'input',
+    grout.C_fd === undefined ? 'EN 1993-1-8, 6.2.2(6)' : 'grout.C_fd',
+  );
   lay.put(g.d, a.d, 'input', 'anchors.d');
   lay.put(
     g.A_s,

@@ -1,0 +1,156 @@
+import { timesLoad, type Combination } from '../../../actions/combination.ts';
+import { judgeRules, NO_LOADS, type CheckResult } from '../../../checks/check.ts';
+import { answers, inProportion } from '../../../checks/list.ts';
+import { solved } from '../../../checks/multiples.ts';
+import { leftOut } from '../../../checks/results.ts';
+import { INCH } from '../../../catalogue/index.ts';
+import { quiet, Run, type Origin } from '../../../formula/index.ts';
+import { isLrfd } from '../../../standards/aisc360/standard.ts';
+import type { Edge } from '../../../standards/anchorage.ts';
+import { allHold, type PreparedBase } from '../flow.ts';
+import type { BaseModel } from '../model.ts';
+import { wallDistance } from '../en1993/rules.ts';
+import { anchorChecks } from './anchors.ts';
+import { allTakeShear, inTension, shearBy, type BaseCase } from './case.ts';
+import { common, forcesOf } from './forces.ts';
+import { lugLever } from './lug.ts';
+import { failurePaths, flowOf } from './paths.ts';
+import { plateAndRodChecks } from './plate.ts';
+import { refuseOutside } from './refused.ts';
+import { baseRules } from './rules.ts';
+import { layOut, sheet, slots } from './sheet.ts';
+import { shearChecks } from './shear.ts';
+import { weldChecks } from './weld.ts';
+
+const CHECKS = [...plateAndRodChecks, ...shearChecks, ...weldChecks, ...anchorChecks];
+const ACTION_PATH = {
+  id: 'action-path',
+  title: 'A path for every action',
+  clause: 'every action that is given has to be checked',
+  part: 'column',
+} as const;
+const NO_LOADING = { shear: true, axial: 'none', tie: false } as const;
+
+/** Actions that no check of a base covers under this standard; a combination with one of them gets no numbers. */
+function uncovered(c: Combination): string | null {
+  const given = (
+    [
+      ['M_z', 'bending about the other axis', 'the plate, the anchors and the weld'],
+      ['V_y', 'shear along the other axis', 'the anchors, the lug and the weld'],
+      ['T', 'a twist', 'the anchors and the weld'],
+    ] as const
+  ).filter(([k]) => c[k]);
+  return given.length
+    ? `${given.map(([k, words, parts]) => `${k} (${words}) is not covered for ${parts}`).join('; ')}: bending about one axis and shear along it alone are.`
+    : null;
+}
+
+/** What is told of a base beside its results. */
+function notesOf(m: BaseModel): readonly string[] {
+  const { input, basis } = m;
+  const { path } = input.shear;
+  const near = m.anchors.length ? wallDistance(m) : Infinity;
+  return [
+    ...m.warnings,
+    ...(path.startsWith('friction+')
+      ? [`friction is not added to ${path.endsWith('key') ? 'the shear lug' : 'the anchors'}: one of them takes all of the shear`]
+      : []),
+    ...(input.weld.bearing ? ['the end of the column is finished to bear: compression goes by contact (J1.4, M2.6)'] : []),
+    ...(near < 1.5 * input.anchors.d
+      ? [`${basis.units.size(Math.round(near * 10) / 10)} from an anchor to the steel of the column: room for nut and washer?`]
+      : []),
+    ...(input.weld.type === 'fillet' &&
+    Math.max(input.weld.a_f * Math.SQRT2 - m.column.t_f, input.weld.a_w * Math.SQRT2 - m.column.t_w) > 0.1 * INCH
+      ? ['a fillet is larger than the part it joins is thick: only the metal of the part counts then']
+      : []),
+    'not covered: anchor reinforcement, splitting, bending of rods between plate and concrete, post-installed anchors, earthquake',
+  ];
+}
+
+/** Anchors that take shear towards a face: all, or those nearest to it. */
+function shearedBy(m: BaseModel, towards: Edge): number[] {
+  const all = [...m.anchors.keys()];
+  if (allTakeShear(m)) return all;
+  const z = (i: number): number => (towards === 'z+' ? -1 : 1) * m.anchors[i]!.z;
+  const front = Math.min(...all.map(z));
+  return all.filter((i) => z(i) - front <= 1);
+}
+
+/** A column base laid out for checking to AISC 360-22, J8 and J9, Design Guide 1 and ACI 318-19, chapter 17. */
+export function baseToAisc360(m: BaseModel): PreparedBase {
+  refuseOutside(m);
+  const given = layOut(m);
+  const lrfd = isLrfd(m.basis);
+  const by = shearBy(m);
+  const notes = notesOf(m);
+  const sheared = { 'z+': shearedBy(m, 'z+'), 'z-': shearedBy(m, 'z-') };
+  const lever = by === 'lug' ? lugLever(m) : 0;
+
+  /** The run with the actions of a combination, and the case that its checks read. */
+  const start = (c: Combination, r: Run): BaseCase => {
+    r.v.set(given.values);
+    r.where = '';
+    const [P, M, V] = [-c.N_Ed, c.M_y ?? 0, c.V_z ?? 0];
+    const towards = V < 0 ? 'z-' : 'z+';
+    r.v[slots.N.index] = c.N_Ed;
+    r.v[slots.M.index] = M;
+    r.v[slots.V.index] = V;
+    r.v[slots.n_v.index] = sheared[towards].length;
+    common(r, m, { lrfd });
+    // The reaction of a lug lies below the plate: its couple turns the base, but not the weld of the column.
+    const turned = M + V * lever;
+    const forces = forcesOf(r, m, lrfd, P, Math.abs(turned) > Math.abs(M) ? turned : M);
+    return { m, lrfd, P, M, V, by, forces, towards, sheared: sheared[towards] };
+  };
+  const once = (c: Combination, r: Run): CheckResult[] => {
+    const none = uncovered(c);
+    if (none)
+      return [
+        leftOut(ACTION_PATH, none, true),
+        ...CHECKS.map((x) => leftOut(x, 'Not checked: an action of this combination is not covered.')),
+      ];
+    const state = start(c, r);
+    const path = leftOut(ACTION_PATH, 'Every action that is given has its checks.');
+    return [
+      path,
+      ...answers(
+        CHECKS,
+        r,
+        state,
+        NO_LOADING,
+        () => null,
+        (_, u) => inProportion(u),
+      ),
+    ];
+  };
+  const prepared: PreparedBase = {
+    sheet,
+    ids: [ACTION_PATH.id, ...CHECKS.map((x) => x.id), ...baseRules.map((x) => x.id)],
+    check: (c, r) => {
+      const list = quiet(r, () => once(c, r));
+      const results = quiet(r, () => solved(list, (k) => once(timesLoad(c, k), r)));
+      // The record is made last, so that a search for multiples leaves no mark on it.
+      if (r.steps) once(c, r);
+      return { results, notes };
+    },
+    judge: (r, { combinations }) => {
+      r.v.set(given.values);
+      r.where = '';
+      const pulled = combinations.flatMap((c) => (uncovered(c) ? [] : pulledRows(quiet(r, () => start(c, r)))));
+      return judgeRules(baseRules, { m, pulledAt: pulled.length ? Math.max(...pulled) : null }, r, NO_LOADS);
+    },
+    origins: () => given.origins as ReadonlyMap<number, Origin>,
+    actions: { N_Ed: slots.N.index, M_y: slots.M.index, V_z: slots.V.index },
+    drawn: (c) => {
+      const state = c && !uncovered(c) ? start(c, new Run(sheet)) : null;
+      return { flow: state && flowOf(state), paths: failurePaths(m, state, c) };
+    },
+    holds: (c, r) => {
+      const results = quiet(r, () => once(c, r));
+      return allHold({ results }) && !results.some((x) => x.id === 'bp-bearing' && x.type === 'skip' && x.missing);
+    },
+  };
+  return prepared;
+}
+
+const pulledRows = (c: BaseCase): number[] => inTension(c).map((i) => Math.abs(c.m.anchors[i]!.z));

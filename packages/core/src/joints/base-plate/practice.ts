@@ -1,0 +1,293 @@
+import type { Combination } from '../../actions/combination.ts';
+import type { Basis } from '../../basis/basis.ts';
+import { Refusal } from '../../refusal.ts';
+import { boltName, type Units } from '../../units/system.ts';
+import { validate } from '../../validate/index.ts';
+import { stepMove } from '../field-makers.ts';
+import type { FirstDetail, Move, Seed, Start } from '../kind.ts';
+import { baseField, baseFields } from './fields.ts';
+import { baseSchema, type BaseInput, type PatternInput } from './input.ts';
+import { baseModel, type BaseModel, type ColumnModel } from './model.ts';
+
+type I = BaseInput;
+export const up = (x: number, step: number): number => Math.ceil(x / step - 1e-9) * step;
+
+/** What is usual for column bases in one school of practice. Sizes in mm. */
+export interface Practice {
+  /** The first detail for a column on concrete. */
+  usual(column: ColumnModel, start: I, fixed: boolean): I;
+  readonly plateGrade: string;
+  readonly plates: readonly number[];
+  readonly diameters: readonly number[];
+  /** Hole, head and least embedment that go with a size of anchor. */
+  sized(i: I, d: number): Partial<I['anchors']>;
+  /** Plate that a larger anchor needs beside it, as a factor on its diameter. */
+  readonly edge: number;
+  readonly deeper: number;
+  readonly wider: readonly number[];
+  /** One size of weld more, as a throat; and the largest. */
+  readonly weld: { readonly step: number; readonly most: number };
+  /** Steps of a plate and its anchors, of a block, and strengths of concrete that moves offer. */
+  readonly outwards: readonly number[];
+  readonly blocks: readonly number[];
+  readonly concretes: readonly number[];
+  /** What is said of holes, washers and grout. */
+  holes(i: I, units: Units): string;
+}
+
+function typed(units: Units, seed: Seed, id: string, words: string): number | undefined {
+  const text = seed[id]?.trim() ?? '';
+  if (text === '' || text === '0') return undefined;
+  const x = units.read(text, 'length');
+  if (x === null || x <= 0)
+    throw new Refusal(
+      id,
+      `${words}: "${text}" is not a size; accepted is ${units.words('length')}, or nothing where there is no edge.`,
+    );
+  return x;
+}
+
+/** The first detail by practice: from the column alone. */
+export function usualBase(practice: Practice, seed: Seed, basis: Basis): I {
+  const { grade, concrete: usual } = basis.standard.materials.usual;
+  const f_ck = seed['f_ck'] === undefined ? usual.f : (basis.units.read(seed['f_ck'], 'stress') ?? 0);
+  if (!(f_ck >= 12 && f_ck <= 90))
+    throw new Refusal(
+      'f_ck',
+      `Concrete ${usual.symbol}: "${seed['f_ck']}" is not a strength; accepted is ${basis.units.quantity(12, 'MPa')} to ${basis.units.quantity(90, 'MPa')}.`,
+    );
+  const block = {
+    B_y: typed(basis.units, seed, 'B_y', 'Block along y'),
+    B_z: typed(basis.units, seed, 'B_z', 'Block along z'),
+    H: typed(basis.units, seed, 'H', 'Block depth'),
+  };
+  const stub = {
+    column: { section: seed['column']!, steel: { grade: seed['columnGrade'] ?? grade }, braced: true },
+    plate: { shape: 'rectangle', h: 4000, b: 4000, t: 20, steel: { grade: practice.plateGrade } },
+    concrete: { f_ck },
+    anchors: {
+      pattern: { type: 'none' },
+      d: practice.diameters[1],
+      cls: basis.standard.materials.anchors.usual,
+      type: 'straight',
+      h_ef: 200,
+      hole: 60,
+    },
+    weld: { a_f: 6 },
+  };
+  const checked = validate<I>(baseSchema, stub);
+  if ('error' in checked) throw new Refusal(checked.error.field, checked.error.message);
+  const start = {
+    ...checked.value,
+    concrete: { ...checked.value.concrete, ...Object.fromEntries(Object.entries(block).filter(([, v]) => v !== undefined)) },
+  };
+  return practice.usual(baseModel(checked.value, basis).column, start, seed['base'] === 'fixed');
+}
+
+interface Step {
+  readonly words: string;
+  apply(i: I): I | null;
+}
+
+const next = (list: readonly number[], x: number): number | undefined => list.find((v) => v > x + 1e-9);
+/** What is raised, in the order in which it is tried. */
+const stepsOf = (of: Practice): readonly Step[] => [
+  {
+    words: 'a thicker plate',
+    apply: (i) => {
+      const t = next(of.plates, i.plate.t);
+      return t === undefined ? null : { ...i, plate: { ...i.plate, t } };
+    },
+  },
+  {
+    words: 'deeper anchors',
+    apply: (i) => {
+      const h_ef = i.anchors.h_ef + of.deeper;
+      return h_ef > 30 * i.anchors.d || (i.concrete.H !== undefined && h_ef + 100 > i.concrete.H)
+        ? null
+        : { ...i, anchors: { ...i.anchors, h_ef } };
+    },
+  },
+  { words: 'bigger anchors', apply: (i) => bigger(of, i) },
+  ...of.wider.map((by): Step => ({ words: 'a bigger plate with its anchors further out', apply: (i) => wider(i, by) })),
+  {
+    words: 'a bigger weld',
+    apply: (i) =>
+      i.weld.a_f >= of.weld.most
+        ? null
+        : { ...i, weld: { ...i.weld, a_f: i.weld.a_f + of.weld.step, a_w: i.weld.a_w + of.weld.step } },
+  },
+  { words: 'more anchors', apply: more },
+];
+
+/** The next anchor size, with the plate that its edge distances need. */
+function bigger(of: Practice, i: I): I | null {
+  const d = next(of.diameters, i.anchors.d);
+  if (d === undefined) return null;
+  const keep = of.edge * (d - i.anchors.d);
+  const grown = wider(i, 2 * keep, keep);
+  return { ...grown, anchors: { ...grown.anchors, d, ...of.sized(i, d) } };
+}
+
+/** A plate larger by `by` in both directions; the anchors move out with its edges, but for `keep` of it. */
+function wider(i: I, by: number, keep = 0): I {
+  const p = i.anchors.pattern;
+  const out = by - 2 * keep;
+  const pattern: PatternInput =
+    p.type === 'rows'
+      ? {
+          ...p,
+          ...(p.n_y > 1 ? { s_y: p.s_y + out / (p.n_y - 1) } : {}),
+          ...(p.n_z > 1 ? { s_z: p.s_z + out / (p.n_z - 1) } : {}),
+        }
+      : p.type === 'circle'
+        ? { ...p, R: p.R + out / 2 }
+        : p;
+  const { plate } = i;
+  return {
+    ...i,
+    plate: plate.shape === 'circle' ? { ...plate, D: plate.D! + by } : { ...plate, h: plate.h! + by, b: plate.b! + by },
+    anchors: { ...i.anchors, pattern },
+  };
+}
+
+function more(i: I): I | null {
+  const p = i.anchors.pattern;
+  if (p.type === 'circle')
+    return p.n >= 12 ? null : { ...i, anchors: { ...i.anchors, pattern: { ...p, n: p.n + 2, start: 180 / (p.n + 2) } } };
+  if (p.type !== 'rows' || p.n_y >= 4) return null;
+  return { ...i, anchors: { ...i.anchors, pattern: { ...p, n_y: p.n_y + 1, s_y: Math.round(((p.n_y - 1) * p.s_y) / p.n_y) } } };
+}
+
+/** A first detail for the column and its actions: the usual one, raised where it gives (basis 16.2). */
+export const baseFirst =
+  (of: Practice) =>
+  (asked: Start, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I> => {
+    const seed = asked as Seed;
+    const steps = stepsOf(of);
+    let input = usualBase(of, seed, basis);
+    const start = input;
+    let multiple = judge(input);
+    const raised: string[] = [];
+    for (let n = 0; n < 60 && multiple < 1; n += 1) {
+      // The first step that lifts the base, in the order of the list; of two in a row that do nothing alone, the best.
+      let taken: { input: I; multiple: number; words: string } | null = null;
+      for (const step of steps) {
+        const trial = step.apply(input);
+        if (!trial) continue;
+        const m = judge(trial);
+        if (m > multiple * 1.002 && (!taken || (taken.multiple < 1 && m > taken.multiple * 1.1)))
+          taken = { input: trial, multiple: m, words: step.words };
+      }
+      if (!taken) break;
+      ({ input, multiple } = taken);
+      if (!raised.includes(taken.words)) raised.push(taken.words);
+    }
+    const { plate: p, anchors: a } = input;
+    const u = basis.units;
+    const size = p.shape === 'circle' ? `D ${u.length(p.D!)}` : `${u.length(p.h!)} × ${u.length(p.b!)}`;
+    const count = a.pattern.type === 'circle' ? a.pattern.n : a.pattern.type === 'rows' ? a.pattern.n_y * a.pattern.n_z : 0;
+    const why = [
+      `${seed['base'] === 'fixed' ? 'A moment base' : 'A pinned base'}: plate ${size} × ${u.length(p.t)}, ${count} anchors ${boltName(a.d)} ${a.cls} with embedment ${u.size(a.h_ef)}: ${input === start ? 'the usual sizes for this column.' : `the usual sizes for this column, raised by ${raised.join(', ')}.`}`,
+      of.holes(input, u),
+      combinations.length
+        ? multiple >= 1
+          ? `First to give at ${multiple.toFixed(2)} of the worst combination.`
+          : 'No usual base holds these actions.'
+        : 'No actions were given yet.',
+    ];
+    return { input, why };
+  };
+
+/** Small moves round a base, each one step of one thing. */
+export const baseMoves =
+  (of: Practice) =>
+  (i: I, m: BaseModel): Move<I>[] => {
+    const { materials } = m.basis.standard;
+    const u = m.basis.units;
+    const moves: Move<I>[] = [];
+    const step = (id: string, label: string, ...by: number[]): void => {
+      const f = baseField(id);
+      if (f.applies && !f.applies(i)) return;
+      for (const b of by) moves.push(...stepMove(m.basis, baseFields, i, id, label, b));
+    };
+    step('plate.t', 'plate', 1, 2, 3, -1);
+    step('anchors.h_ef', 'embedment', 3, 6, 12, 20);
+    const big = bigger(of, i);
+    if (big) moves.push({ label: `anchors ${boltName(i.anchors.d)} → ${boltName(big.anchors.d)}`, input: big });
+    for (const by of of.outwards) moves.push({ label: `plate and anchors ${u.length(by / 2)} further out`, input: wider(i, by) });
+    const p = i.anchors.pattern;
+    if (p.type === 'rows') {
+      if (p.n_z > 1)
+        moves.push({
+          label: `anchors ${u.length(of.outwards[1]! / 2)} further out along z`,
+          input: {
+            ...i,
+            plate: i.plate.shape === 'circle' ? i.plate : { ...i.plate, h: i.plate.h! + of.outwards[1]! },
+            anchors: { ...i.anchors, pattern: { ...p, s_z: p.s_z + of.outwards[1]! / (p.n_z - 1) } },
+          },
+        });
+      moves.push({
+        label: `anchors a row ${p.n_y} → ${p.n_y + 1}`,
+        input: baseField('pattern.n_y').set(
+          {
+            ...i,
+            anchors: { ...i.anchors, pattern: { ...p, s_y: p.n_y > 1 ? Math.round(((p.n_y - 1) * p.s_y) / p.n_y) : p.s_y } },
+          },
+          p.n_y + 1,
+        ),
+      });
+    }
+    if (p.type === 'circle')
+      for (const n of [p.n + 1, p.n + 2])
+        moves.push({ label: `anchors ${p.n} → ${n}`, input: { ...i, anchors: { ...i.anchors, pattern: { ...p, n } } } });
+    for (const by of of.blocks) {
+      const { B_y, B_z, H } = i.concrete;
+      if (B_y !== undefined || B_z !== undefined)
+        moves.push({
+          label: `block ${u.length(by)} larger both ways`,
+          given: true,
+          input: {
+            ...i,
+            concrete: {
+              ...i.concrete,
+              ...(B_y === undefined ? {} : { B_y: B_y + by }),
+              ...(B_z === undefined ? {} : { B_z: B_z + by }),
+            },
+          },
+        });
+      if (H !== undefined)
+        moves.push({
+          label: `block ${u.length(by)} deeper`,
+          given: true,
+          input: { ...i, concrete: { ...i.concrete, H: H + by } },
+        });
+    }
+    if (i.weld.type === 'fillet') {
+      step('weld.a_f', 'flange throat', 1, 2);
+      step('weld.a_w', 'web throat', 1, 2);
+    }
+    if (i.shear.path.endsWith('key')) {
+      step('key.depth', 'key depth', 2, 4);
+      step('key.tw', 'key web', 1, 2);
+      step('key.b', 'key width', 2, 4);
+    }
+    const stronger = materials.anchors.stronger[i.anchors.cls ?? ''];
+    if (stronger) moves.push({ label: `class ${i.anchors.cls} → ${stronger}`, input: baseField('anchors.cls').set(i, stronger) });
+    if (!i.anchors.washers_welded)
+      moves.push({ label: 'washers welded to the plate', input: baseField('anchors.welded').set(i, true) });
+    const better = materials.stronger[i.plate.steel.grade ?? ''];
+    if (better)
+      moves.push({
+        label: `plate steel ${i.plate.steel.grade} → ${better}`,
+        input: { ...i, plate: { ...i.plate, steel: { grade: better } } },
+      });
+    for (const f of of.concretes)
+      if (f > i.concrete.f_ck)
+        moves.push({
+          label: `concrete ${u.stated(i.concrete.f_ck, 'stress')} → ${u.stated(f, 'stress')}`,
+          given: true,
+          input: { ...i, concrete: { ...i.concrete, f_ck: f }, grout: { ...i.grout, f_ck: Math.max(i.grout.f_ck, f) } },
+        });
+    return moves;
+  };
