@@ -1,4 +1,4 @@
-import { kindByCode, KINDS, LineError, SI, US_CUSTOMARY } from '@ample/core';
+import { fieldApplies, kindByCode, KINDS, LineError, SI, STANDARDS, US_CUSTOMARY } from '@ample/core';
 import { BadInput } from './input.ts';
 
 /** Reads a detail line without members; prints it again and what it says. */
@@ -11,9 +11,11 @@ export function printLine(text: string, json: boolean): string {
     const units = /^\s*\S+\s+in\b/i.test(text) ? US_CUSTOMARY : SI;
     const line = kind.line.print(input, units);
     if (json) return `${JSON.stringify({ kind: kind.id, line, input }, null, 2)}\n`;
+    // A line says no standard: its values are named as the first that reads in these units has them.
+    const standard = STANDARDS.find((s) => s.units === units.id) ?? STANDARDS[0]!;
     const values = kind.fields.flatMap((f) => {
       try {
-        if (f.applies && !f.applies(input)) return [];
+        if (!fieldApplies(f, input, standard)) return [];
         const value = f.get(input);
         return value === undefined
           ? []

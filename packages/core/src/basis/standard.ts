@@ -87,6 +87,8 @@ export interface Standard {
   readonly materials: Materials;
   /** Stands before the leg of a fillet in its symbol: `z6`. */
   readonly legMark: 'z' | '';
+  /** What a fillet is named by where a kind may name it by either. */
+  readonly fillets: 'throat' | 'leg';
   /** Throat over leg of a fillet weld with equal legs. */
   throat(settings: Readonly<Record<string, unknown>>): number;
   /** Resistances of a whole section of this yield strength, without buckling: N and Nmm; shear along the web. */

@@ -37,7 +37,13 @@ export interface Field<I> {
   set(input: I, value: FieldValue): I;
   /** Whether the field means anything on this joint; shown always when absent. */
   applies?(input: I): boolean;
+  /** Standards whose jobs have it, by their names; all when absent. */
+  readonly under?: readonly string[];
 }
+
+/** Whether a field stands on a joint of a job to this standard. */
+export const fieldApplies = <I>({ applies, under }: Field<I>, input: I, { id }: Pick<Standard, 'id'>): boolean =>
+  (!under || under.includes(id)) && (!applies || applies(input));
 
 /** The choices of a field under a standard; undefined where it has none. */
 export const optionsOf = <I>({ options }: Field<I>, standard: Standard): readonly Option[] | undefined =>

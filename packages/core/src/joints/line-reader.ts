@@ -1,4 +1,12 @@
-import { BOLT_CLASS_NAMES, BOLT_DIAMETERS, BOLT_GROUPS, HOLE_KINDS, type HoleKind, type SteelInput } from '../catalogue/index.ts';
+import {
+  BOLT_CLASS_NAMES,
+  BOLT_DIAMETERS,
+  BOLT_GROUPS,
+  HOLE_KINDS,
+  KSI,
+  type HoleKind,
+  type SteelInput,
+} from '../catalogue/index.ts';
 import { boltName, SI, sixteenths, type Units } from '../units/system.ts';
 import { LineError } from './kind.ts';
 import { tidyPitch, type Pitch } from './pitches.ts';
@@ -53,6 +61,18 @@ export class LineLengths {
     const m = /^(-?)(?:(\d+)-)?(\d+)\/(\d+)$/.exec(text);
     const value = m ? (m[1] ? -1 : 1) * (Number(m[2] ?? 0) + Number(m[3]) / Number(m[4])) : Number(text);
     return tidy(value * 25.4);
+  }
+  /** Pattern of a strength: MPa, or in a line in inches ksi where it says so; one group. */
+  get STRESS(): string {
+    return this.inches ? '(\\d+(?:\\.\\d+)?(?:ksi)?)' : '(\\d+(?:\\.\\d+)?)';
+  }
+  /** A strength, MPa, in ksi where that is what was given. */
+  stress(f: number): string {
+    const ksi = lineNumber(f / KSI);
+    return this.inches && Math.abs(Number(ksi) * KSI - f) <= 1e-6 && ksi.length <= 5 ? `${ksi}ksi` : lineNumber(f);
+  }
+  readStress(text: string): number {
+    return text.endsWith('ksi') ? Number(text.slice(0, -3)) * KSI : Number(text);
   }
   /** An example of a line, in the lengths of this one. */
   example(text: string): string {

@@ -4,6 +4,7 @@ import {
   actionUnit,
   basisOf,
   choiceOf,
+  fieldApplies,
   firstPath,
   kindOf,
   lineOf,
@@ -129,7 +130,7 @@ function inputs(page: Page, joint: JointDocument, { quantities: q, basis }: Join
   const { units } = basis;
   const kind = kindOf(joint.kind);
   const rows = kind.fields
-    .filter((f) => !f.applies || f.applies(joint.input))
+    .filter((f) => fieldApplies(f, joint.input, basis.standard))
     .map((f) => {
       const value = f.get(joint.input);
       const option = optionsOf(f, basis.standard)?.find((o) => o.value === value)?.label;

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import type { Callout, Field, FieldValue } from '@ample/core';
+import { fieldApplies, type Callout, type Field, type FieldValue } from '@ample/core';
 import { SectionInput } from '../parts/SectionInput.tsx';
 import type { JointEditor } from './editor.ts';
 import { accepts, readEntry, typedValue } from './entry.ts';
@@ -28,7 +28,7 @@ export function FieldPopover({
     return () => document.removeEventListener('pointerdown', away);
   });
   useEffect(() => ref.current?.querySelector<HTMLElement>('input, select')?.focus(), []);
-  const fields = callout.fields.map((id) => editor.field(id)!).filter((f) => !f.applies || f.applies(editor.input));
+  const fields = callout.fields.map((id) => editor.field(id)!).filter((f) => fieldApplies(f, editor.input, editor.standard));
   // Low on the sheet it opens upwards, far right it opens to the left.
   const up = at[1] > 0.5;
   const left = at[0] > 0.6;

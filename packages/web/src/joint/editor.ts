@@ -11,6 +11,7 @@ import {
   type Option,
   type Field,
   type Units,
+  type Standard,
   type FieldValue,
   type JobRecord,
   type JointContent,
@@ -22,6 +23,7 @@ export interface JointEditor {
   readonly job: JobRecord;
   /** Units that the job is shown and typed in. */
   readonly units: Units;
+  readonly standard: Standard;
   // eslint-disable-next-line @typescript-eslint/no-explicit-any -- the kind's own input
   readonly input: any;
   field(id: string): Field<unknown> | undefined;
@@ -84,6 +86,7 @@ export function makeEditor(
   return {
     job,
     units,
+    standard: basis.standard,
     options: (f) => optionsOf(f, basis.standard),
     input: content.input,
     field,

@@ -1,6 +1,9 @@
 import { boltName } from '../../units/system.ts';
+import { en1993 } from '../../standards/en1993/standard.ts';
 import { fieldMakers, range } from '../field-makers.ts';
 import type { Edit, Field } from '../kind.ts';
+import { aiscBaseFields } from './aisc360/fields.ts';
+import { headOf } from './aisc360/heads.ts';
 import type { BaseInput, LoopsInput, PatternInput } from './input.ts';
 
 type I = BaseInput;
@@ -66,6 +69,14 @@ function withShape(i: I, shape: I['plate']['shape']): I {
 
 /** Where a coefficient of friction over that of sand and cement may come from, EN 1993-1-8, 6.2.2(6). */
 const TESTS = 'tests to EN 1990, Annex D';
+/** A strength, MPa. */
+const stress = (
+  id: string,
+  label: string,
+  steps: readonly number[],
+  get: (i: I) => number,
+  set: (i: I, v: number) => I,
+): Field<I> => ({ ...number(id, label, steps, get, set), quantity: 'stress' });
 const number = (
   id: string,
   label: string,
@@ -455,6 +466,8 @@ const all: readonly Field<I>[] = [
           d: Number(v),
           hole: Number(v) + i.anchors.hole - i.anchors.d,
           ...(i.anchors.type === 'washer' ? washerFor(Number(v)) : {}),
+          // A heavy hex head grows with its rod.
+          ...(i.anchors.type === 'headed' && i.anchors.head === headOf(i.anchors.d).head ? headOf(Number(v)) : {}),
         },
       ),
   },
@@ -591,9 +604,9 @@ const all: readonly Field<I>[] = [
     applies: (i) => i.anchors.tension_rule === 'EN 1993-1-8',
   },
   {
-    ...number(
+    ...stress(
       'product.tau',
-      'tau_Rk of the product, MPa',
+      'tau_Rk of the product',
       range(3, 25, 1),
       (i) => i.anchors.product.tau_Rk ?? 0,
       (i, v) => product(i, { tau_Rk: v }),
@@ -601,9 +614,9 @@ const all: readonly Field<I>[] = [
     applies: bonded,
   },
   {
-    ...number(
+    ...stress(
       'product.tau_ucr',
-      'tau_Rk,ucr in C20/25, MPa',
+      'tau_Rk,ucr in C20/25',
       range(3, 25, 1),
       (i) => i.anchors.product.tau_Rk_ucr ?? 0,
       (i, v) => product(i, { tau_Rk_ucr: v }),
@@ -670,9 +683,9 @@ const all: readonly Field<I>[] = [
   ),
   ...barFields('bars', 'Hanger bars across the cone', 'cone'),
   ...barFields('loops', 'Loops across the body of an edge', 'edge body'),
-  number(
+  stress(
     'concrete.f_ck',
-    'Concrete f_ck, MPa',
+    'Concrete strength',
     [20, 25, 28, 30, 32, 35, 40, 45, 50],
     (i) => i.concrete.f_ck,
     (i, v) => concrete(i, { f_ck: v }),
@@ -745,13 +758,6 @@ const all: readonly Field<I>[] = [
     (i) => i.concrete.wide_mesh,
     (i, v) => concrete(i, { wide_mesh: v }),
   ),
-  yesNo(
-    'concrete.supplementary',
-    'Reinforcement across the cone (ACI 318)',
-    ['yes', 'none'],
-    (i) => i.concrete.supplementary,
-    (i, v) => concrete(i, { supplementary: v }),
-  ),
   number(
     'concrete.alpha',
     'alpha as given (0: from the block)',
@@ -767,9 +773,9 @@ const all: readonly Field<I>[] = [
     (i) => i.grout.t,
     (i, v) => grout(i, { t: v }),
   ),
-  number(
+  stress(
     'grout.f_ck',
-    'Grout strength, MPa',
+    'Grout strength',
     [25, 30, 35, 40, 50, 60],
     (i) => i.grout.f_ck,
     (i, v) => grout(i, { f_ck: v }),
@@ -990,8 +996,34 @@ const all: readonly Field<I>[] = [
     (i, v) => options(i, { psi_M: v }),
   ),
 ];
+/** Choices of EN 1993-1-8, EN 1992-1-1 and EN 1992-4 alone. */
+const TO_EN = new Set([
+  'anchors.type',
+  'anchors.ribbed',
+  'anchors.bond',
+  'anchors.L_b',
+  'anchors.tension',
+  'anchors.shear',
+  'anchors.cut',
+  'concrete.split',
+  'concrete.mesh',
+  'grout.source',
+  'shear.path',
+  'shear.N_from',
+  'key.type',
+  'key.along',
+  'key.h',
+  'key.tw',
+  'key.tf',
+  'key.a',
+  'weld.a_f',
+  'weld.a_w',
+  'weld.method',
+]);
+const toEn = (id: string): boolean => TO_EN.has(id) || /^(options|product|bars|loops)\./.test(id);
+const allFields = [...all.map((f) => (toEn(f.id) ? { ...f, under: [en1993.id] } : f)), ...aiscBaseFields];
 /** What a base without anchors has no use for is not asked. */
-export const baseFields: readonly Field<I>[] = all.map((f) =>
+export const baseFields: readonly Field<I>[] = allFields.map((f) =>
   f.id.startsWith('anchors.') ? { ...f, applies: (i: I) => anyAnchor(i) && (f.applies?.(i) ?? true) } : f,
 );
 

@@ -1,6 +1,5 @@
 import { COLUMN_ACTIONS } from '../../actions/combination.ts';
 import { Refusal } from '../../refusal.ts';
-import { exact } from '../../units/format.ts';
 import { strength, type MemberFacts } from '../members.ts';
 import { building, type JointKind, type SeedField } from '../kind.ts';
 import { prettyName } from '../../drawing/index.ts';
@@ -13,6 +12,7 @@ import { baseSchema, type BaseInput } from './input.ts';
 import { parseLine, printLine } from './line.ts';
 import { baseLists, settingOut } from './lists.ts';
 import { baseModel } from './model.ts';
+import { concreteName } from './names.ts';
 import { baseQuantities, baseSolid } from './solid.ts';
 import { baseDrawing } from './views.ts';
 import type { Basis } from '../../basis/basis.ts';
@@ -105,7 +105,7 @@ export const columnBase: JointKind<BaseInput> = {
     template: ({ model, solid }) => settingOut(model, solid),
   }),
   members: (i, u = SI) =>
-    `${prettyName(i.column.section ?? `${i.column.shape} ${u.length(i.column.h ?? i.column.d!)}`)} on concrete C${exact(i.concrete.f_ck)}`,
+    `${prettyName(i.column.section ?? `${i.column.shape} ${u.length(i.column.h ?? i.column.d!)}`)} on concrete ${concreteName(i.concrete.f_ck, u)}`,
   facts: (i, basis) => ({ column: columnFacts(i, basis) }),
   line: { print: printLine, parse: parseLine },
 };

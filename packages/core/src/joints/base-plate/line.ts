@@ -20,16 +20,28 @@ import { SI, type Units } from '../../units/system.ts';
  * plate thickness x along y x along z (25xD520 for a circle), steel, at y/z off the column | anchors along y x along z x bolt @ their spacings,
  * full for the full grid, at y/z off the plate; 6xM24-8.8 R205 from 30 on a circle; none | head or washer plate, straight, hook, bonded,
  * embedment | hole, washers welded | grout thickness and strength | concrete, block along y x along z x depth (- where there is no edge), at its
- * centre | fillet throats flange/web, or bw. Optional: shear with its path; key.
+ * centre | fillet throats flange/web, or legs (fl), or bw. Optional: shear with its path; key.
  */
 
 /** A number that is no length: a strength, an angle. */
 const PLAIN = '(\\d+(?:\\.\\d+)?)';
 const SIGNED = '(-?\\d+(?:\\.\\d+)?)';
 const TYPES = { washer: 'washer', head: 'headed', straight: 'straight', hook: 'hooked', bonded: 'bonded' } as const;
-const WORDS = ['none', ...Object.keys(TYPES), 'hole', 'grout', 'block', 'fw', 'bw', 'shear', 'key'];
+const WORDS = ['none', ...Object.keys(TYPES), 'hole', 'grout', 'block', 'fw', 'fl', 'bw', 'shear', 'key'];
 const PATHS: readonly ShearPath[] = ['friction', 'friction+anchors', 'anchors', 'friction+key', 'key'];
 
+/** A leg as the throat that the input holds. */
+const throat = (leg: number): number => leg / Math.SQRT2;
+/** The leg of a throat that was given as one, in sixteenths; null where it was not. */
+function legOf(l: LineLengths, a: number): number | null {
+  if (!l.inches) return null;
+  const leg = l.read(l.print(Math.round((a * Math.SQRT2 * 16) / 25.4) * (25.4 / 16)));
+  return throat(leg) === a ? leg : null;
+}
+function printWeld(l: LineLengths, { a_f, a_w }: BaseInput['weld']): string {
+  const [f, w] = [legOf(l, a_f), legOf(l, a_w)];
+  return f === null || w === null ? `fw ${l.pair(a_f, a_w)}` : `fl ${l.pair(f, w)}`;
+}
 const at = (l: LineLengths, y: number, z: number): string => (y === 0 && z === 0 ? '' : ` at ${l.pair(y, z)}`);
 /** Classes that a line may name; which of them there are, the standard says that the joint is checked to. */
 const CLASSES = [...ANCHOR_CLASS_NAMES, ...US_ANCHORS];
@@ -58,13 +70,13 @@ export function printLine(i: BaseInput, units: Units = SI): string {
     printPattern(l, a),
     `${word}${a.head === undefined ? '' : ` ${len(a.head)}x${len(a.head_t ?? 0)}`} hef ${len(a.h_ef)}`,
     `hole ${len(a.hole)}${a.washers_welded ? ' welded' : ''}`,
-    `grout ${len(grout.t)} G${num(grout.f_ck)}`,
-    `block C${num(c.f_ck)} ${open(c.B_y)}x${open(c.B_z)}x${open(c.H)}${at(l, c.y, c.z)}`,
-    weld.type === 'butt' ? 'bw' : `fw ${l.pair(weld.a_f, weld.a_w)}`,
+    `grout ${len(grout.t)} G${l.stress(grout.f_ck)}`,
+    `block C${l.stress(c.f_ck)} ${open(c.B_y)}x${open(c.B_z)}x${open(c.H)}${at(l, c.y, c.z)}`,
+    weld.type === 'butt' ? 'bw' : printWeld(l, weld),
     ...(shear.path === 'friction+anchors' ? [] : [`shear ${shear.path}`]),
     ...(key && shear.path.endsWith('key')
       ? [
-          `key ${key.type} ${key.type === 'I' ? `${len(key.h!)}x${len(key.b)}x${len(key.tw!)}x${len(key.tf!)}` : `${len(key.b)}x${len(key.t!)}`} d${len(key.depth)} ${key.along} a${len(key.a)} ${printSteel(key.steel)}`,
+          `key ${key.type} ${key.type === 'I' ? `${len(key.h!)}x${len(key.b)}x${len(key.tw!)}x${len(key.tf!)}` : `${len(key.b)}x${len(key.t!)}`} d${len(key.depth)} ${key.along} ${legOf(l, key.a) === null ? `a${len(key.a)}` : `w${len(legOf(l, key.a)!)}`} ${printSteel(key.steel)}`,
         ]
       : []),
   ].join(' | ');
@@ -209,13 +221,13 @@ export function parseLine(text: string, base: BaseInput, units: Units = SI): Bas
   const grout = {
     ...known.grout,
     t: read(g.match(POS, `a thickness in ${l.inches ? 'inches' : 'mm'}, as in ${l.example('grout 30')}`)[1]),
-    f_ck: Number(g.match(`G${PLAIN}`, 'a strength, as in G35')[1]),
+    f_ck: l.readStress(g.match(`G${l.STRESS}`, l.inches ? 'a strength, as in G8ksi' : 'a strength, as in G35')[1]!),
   };
   g.done('the grout');
 
   const c = need('block', 'block C30 1400x1700x900');
   c.next();
-  const f_ck = Number(c.match(`C${PLAIN}`, 'a concrete strength, as in C30')[1]);
+  const f_ck = l.readStress(c.match(`C${l.STRESS}`, `a concrete strength, as in ${l.inches ? 'C4ksi' : 'C30'}`)[1]!);
   const size3 = c.match(
     `(-|${POS})[x×](-|${POS})[x×](-|${POS})`,
     'a block along y, z and its depth, as in 1400x1700x900, with - where there is no edge',
@@ -251,6 +263,12 @@ export function parseLine(text: string, base: BaseInput, units: Units = SI): Bas
     w.next();
     w.done('bw');
     weld = { ...usual, type: 'butt' };
+  } else if (seen.has('fl')) {
+    const w = need('fl', 'fl 8/6');
+    w.next();
+    const [, f, q] = w.match(`${POS}${between}${POS}`, l.example('legs of flange and web, as in fl 8/6'));
+    w.done('the legs');
+    weld = { ...usual, type: 'fillet', a_f: throat(read(f)), a_w: throat(read(q)) };
   } else {
     const w = need('fw', 'fw 8/5');
     w.next();
@@ -278,7 +296,8 @@ export function parseLine(text: string, base: BaseInput, units: Units = SI): Bas
         : k.match(`${POS}[x×]${POS}`, 'width x thickness, as in 150x40');
     const depth = read(k.match(`d${POS}`, 'a depth below the plate, as in d120')[1]);
     const along = k.match('([yz])', 'y or z, the direction that the key works in')[1] as 'y' | 'z';
-    const throat = read(k.match(`a${POS}`, 'a throat, as in a6')[1]);
+    const [, sort, size] = k.match(`([aw])${POS}`, 'a throat, as in a6, or a leg, as in w8');
+    const a = sort === 'w' ? throat(read(size)) : read(size);
     const own = k.steel();
     key = {
       ...(kind === 'I'
@@ -287,7 +306,7 @@ export function parseLine(text: string, base: BaseInput, units: Units = SI): Bas
       type: kind,
       depth,
       along,
-      a: throat,
+      a,
       steel: own,
     };
   } else if (path.endsWith('key') && !key) key = USUAL_KEY;

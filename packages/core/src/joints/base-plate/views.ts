@@ -22,11 +22,11 @@ import {
   prettyName,
 } from '../../drawing/index.ts';
 import type { Point, Solid } from '../../detail/solid.ts';
-import { exact } from '../../units/format.ts';
 import { boltName, type Units } from '../../units/system.ts';
 import type { Parts } from '../kind.ts';
 import type { BaseFlow, PreparedBase } from './flow.ts';
 import { edgeOf } from './fields.ts';
+import { concreteName, filletName, groutName } from './names.ts';
 import type { BaseModel } from './model.ts';
 import { columnOutlines, coneSides, coneSquares, type BaseFrames } from './shapes.ts';
 import { anchorParts, drawnBlock, flat } from './solid.ts';
@@ -71,6 +71,8 @@ export const baseCallouts: readonly Callout[] = [
     title: 'Anchors in the concrete',
     fields: [
       'anchors.type',
+      'anchors.cast',
+      'anchors.brittle',
       'anchors.h_ef',
       'anchors.head',
       'anchors.head_t',
@@ -129,6 +131,7 @@ export const baseCallouts: readonly Callout[] = [
     title: 'Shear',
     fields: [
       'shear.path',
+      'shear.by',
       'shear.N_from',
       'anchors.shear',
       'key.type',
@@ -140,9 +143,14 @@ export const baseCallouts: readonly Callout[] = [
       'key.tf',
       'key.t',
       'key.a',
+      'key.w',
     ],
   },
-  { id: 'weld', title: 'Weld of the column', fields: ['weld.type', 'weld.a_f', 'weld.a_w', 'weld.method', 'weld.bearing'] },
+  {
+    id: 'weld',
+    title: 'Weld of the column',
+    fields: ['weld.type', 'weld.a_f', 'weld.a_w', 'weld.w_f', 'weld.w_w', 'weld.method', 'weld.bearing'],
+  },
   { id: 'column', title: 'Column', fields: ['column.section', 'column.grade', 'column.L', 'column.braced'] },
   {
     id: 'method',
@@ -810,13 +818,14 @@ function callouts(m: BaseModel, solid: Solid, frames: BaseFrames): Item[] {
     m.column.shape === 'CHS'
       ? at([(m.column.h / 2) * Math.cos(0.35), (m.column.h / 2) * Math.sin(0.35)])
       : at([m.column.h / 2, m.column.b * 0.25]);
+  const fillet = (a: number): string => filletName(m.basis, a);
   if (weld.type === 'butt') items.push(...leader(weldTip, [118, 36], ['butt weld'], 'weld'));
   else
     items.push(
       ...filletSymbol(
         weldTip,
         [151, 36],
-        `a${u.length(weld.a_f)}${m.column.shape === 'I' ? ` / web a${u.length(weld.a_w)}` : ''}`,
+        `${fillet(weld.a_f)}${m.column.shape === 'I' ? ` / web ${fillet(weld.a_w)}` : ''}`,
         'weld',
         1,
       ),
@@ -827,7 +836,7 @@ function callouts(m: BaseModel, solid: Solid, frames: BaseFrames): Item[] {
     ...leader(
       project(e, [b.x1 + 0.12 * (b.x2 - b.x1), -grout.t - 0.86 * b.H]),
       [SIDE.left + 6, Math.min(project(e, [0, -grout.t - b.H])[1] + 6, ELEVATION.bottom - 2)],
-      [`C${exact(concrete.f_ck)}, ${concrete.cracked ? 'cracked' : 'uncracked'}`],
+      [`${concreteName(concrete.f_ck, u)}, ${concrete.cracked ? 'cracked' : 'uncracked'}`],
       'concrete',
     ),
   );
@@ -842,7 +851,7 @@ function callouts(m: BaseModel, solid: Solid, frames: BaseFrames): Item[] {
     ...leader(
       project(e, [p.z2 - 2, -grout.t / 2]),
       [Math.min(project(e, [p.z2, 0])[0] + 4, SIDE.right - 26), ELEVATION.top + 8],
-      [`grout ${u.length(grout.t)} G${exact(grout.f_ck)}`],
+      [`grout ${u.length(grout.t)} ${groutName(grout.f_ck, u)}`],
       'grout',
     ),
   );

@@ -179,6 +179,7 @@ export const aisc360: Standard = {
     usual: { grade: 'A992', beam: 'W16x31', column: 'W10x49', columnGrade: 'A992', concrete: { symbol: 'f_c', f: 4 * KSI } },
   },
   legMark: '',
+  fillets: 'leg',
   throat: () => Math.SQRT1_2,
   // Nominal strengths without buckling, factored as the strength that is available in LRFD: 0.90, and 1.00 in shear (G2.1).
   section: (p, f_y) => ({

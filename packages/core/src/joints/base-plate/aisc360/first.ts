@@ -1,8 +1,8 @@
 import { INCH, KSI } from '../../../catalogue/index.ts';
 import { leastEdge, leastFillet } from '../../../standards/aisc360/rules.ts';
 import { inch, upTo } from '../../beam-end/aisc360/first.ts';
-import type { BaseInput } from '../input.ts';
 import type { Practice } from '../practice.ts';
+import { headOf } from './heads.ts';
 
 /** Recommended holes for rods of this size, in (Manual, Table 14-2); between its sizes that of the next. */
 const HOLES: readonly (readonly [d: number, hole: number])[] = [
@@ -15,12 +15,6 @@ const HOLES: readonly (readonly [d: number, hole: number])[] = [
   [2, 3 + 1 / 4],
 ];
 const holeOf = (d: number): number => inch((HOLES.find(([size]) => d <= inch(size) + 1e-6) ?? HOLES.at(-1)!)[1]);
-/** A heavy hex head as the round one of its area, to the next sixteenth below; as thick as a nut. */
-const headOf = (d: number): Pick<BaseInput['anchors'], 'head' | 'head_t'> => {
-  const flats = 1.5 * d + INCH / 8;
-  const round = Math.sqrt((4 / Math.PI) * (Math.sqrt(3) / 2)) * flats;
-  return { head: inch(Math.floor((round / INCH) * 16) / 16), head_t: d };
-};
 const edgeOf = (d: number): number => upTo(Math.max(leastEdge(d), holeOf(d) / 2 + INCH / 2), 1 / 4);
 const legs = (leg: number): number => leg / Math.SQRT2;
 
