@@ -38,6 +38,8 @@ export function common(r: Run, m: BaseModel, { lrfd }: InFormat): void {
   (lrfd ? f_pmax.lrfd : f_pmax.asd)(r);
   for (const f of plates[m.column.shape]) f(r);
 }
+/** Cantilever of the plate along its width. */
+export const acrossOf = (r: Run): number => r.v[plates.I[1].def.slot.index]!;
 export const availableStress = (r: Run, lrfd: boolean): number => r.v[(lrfd ? f_pmax.lrfd : f_pmax.asd).def.slot.index]!;
 
 /** Uplift shared by the anchors as a rigid plate does it; one that would be pressed drops out. Null where what is left can't balance. */

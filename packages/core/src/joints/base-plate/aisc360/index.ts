@@ -2,7 +2,7 @@ import { timesLoad, type Combination } from '../../../actions/combination.ts';
 import { judgeRules, NO_LOADS, type CheckResult } from '../../../checks/check.ts';
 import { answers, inProportion } from '../../../checks/list.ts';
 import { solved } from '../../../checks/multiples.ts';
-import { leftOut } from '../../../checks/results.ts';
+import { leftOut, strengthOf } from '../../../checks/results.ts';
 import { INCH } from '../../../catalogue/index.ts';
 import { quiet, Run, type Origin } from '../../../formula/index.ts';
 import { isLrfd } from '../../../standards/aisc360/standard.ts';
@@ -12,7 +12,7 @@ import type { BaseModel } from '../model.ts';
 import { wallDistance } from '../en1993/rules.ts';
 import { anchorChecks } from './anchors.ts';
 import { allTakeShear, inTension, shearBy, type BaseCase } from './case.ts';
-import { common, forcesOf } from './forces.ts';
+import { acrossOf, common, forcesOf } from './forces.ts';
 import { lugLever } from './lug.ts';
 import { failurePaths, flowOf } from './paths.ts';
 import { plateAndRodChecks } from './plate.ts';
@@ -123,15 +123,30 @@ export function baseToAisc360(m: BaseModel): PreparedBase {
       ),
     ];
   };
+  /** Without equilibrium the lines of plate and anchors have no answer: in the search for a multiple they count as giving, not as unloaded. */
+  const lost = (list: CheckResult[]): CheckResult[] =>
+    list.some((x) => x.id === 'bp-bearing' && x.type === 'strength' && x.unit === 'mm2' && !x.pass)
+      ? list.map((x) => (x.type === 'skip' ? strengthOf(x, 1, 0, '-', null, 0) : x))
+      : list;
+  /** A large moment presses a short block at the available stress, and the strip across it counts as if the whole plate were pressed so. */
+  const severe = (c: Combination, r: Run): string | null => {
+    if (uncovered(c)) return null;
+    const { forces } = start(c, r);
+    const n = acrossOf(r);
+    return forces.kind === 'large' && forces.Y < n
+      ? `a large moment presses ${m.basis.units.size(Math.round(forces.Y * 10) / 10)} of the plate at the available stress; bending across it counts that stress as if all of the plate were pressed: on the safe side`
+      : null;
+  };
   const prepared: PreparedBase = {
     sheet,
     ids: [ACTION_PATH.id, ...CHECKS.map((x) => x.id), ...baseRules.map((x) => x.id)],
     check: (c, r) => {
       const list = quiet(r, () => once(c, r));
-      const results = quiet(r, () => solved(list, (k) => once(timesLoad(c, k), r)));
+      const results = quiet(r, () => solved(list, (k) => lost(once(timesLoad(c, k), r))));
       // The record is made last, so that a search for multiples leaves no mark on it.
       if (r.steps) once(c, r);
-      return { results, notes };
+      const said = quiet(r, () => severe(c, r));
+      return { results, notes: said ? [...notes, said] : notes };
     },
     judge: (r, { combinations }) => {
       r.v.set(given.values);
