@@ -262,10 +262,10 @@ describe('an empty store', () => {
     const { page } = on;
     await page.goto(empty.url);
     const ways = page.getByRole('group', { name: 'Ways to begin' });
-    for (const name of ['Open the demo job', 'Make a new job', 'Import a job file'])
+    for (const name of ['Open the demo jobs', 'Make a new job', 'Import a job file'])
       await ways.getByRole('button', { name }).waitFor();
     expect(await faults(page, 'empty store')).toEqual([]);
-    await ways.getByRole('button', { name: 'Open the demo job' }).click();
+    await ways.getByRole('button', { name: 'Open the demo jobs' }).click();
     await page.getByRole('link', { name: 'B2-14', exact: true }).waitFor();
     await page.goto('about:blank');
     await empty.close();

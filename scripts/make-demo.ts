@@ -2,19 +2,16 @@
  * Makes demo/tern-quay.json, the invented job of the demo: members and forces are typed here, first details by the product itself, then
  * a few are changed so that the register shows every state. Run: npx tsx scripts/make-demo.ts
  */
-import { writeFileSync } from 'node:fs';
 import {
   basisOf,
   EMPTY_JOB,
   fingerprint,
-  firstDetail,
-  kindOf,
   toolOf,
-  tryCheckJoint,
   type Combination,
   type JobDocument,
   type JointDocument,
 } from '../packages/core/src/index.ts';
+import { detailed, write } from './demo-joints.ts';
 
 interface Seed {
   readonly mark: string;
@@ -206,30 +203,25 @@ const combination = ([name, note, V_Ed, N_Ed, N_tie]: Seed['actions'][number]): 
 });
 
 function joint(s: Seed): JointDocument {
-  const kind = kindOf(s.kind ?? 'fin-plate');
   const combinations = s.actions.map(combination);
-  let input = firstDetail(
-    kind.id,
+  const made = detailed(
     {
-      beam: s.beam,
-      beamGrade: s.grade ?? 'S275',
-      support: s.support,
-      supportGrade: s.grade ?? 'S275',
-      supportType: s.type,
-      tops: s.level ? 'level' : 'apart',
+      mark: s.mark,
+      kind: s.kind ?? 'fin-plate',
+      seed: {
+        beam: s.beam,
+        beamGrade: s.grade ?? 'S275',
+        support: s.support,
+        supportGrade: s.grade ?? 'S275',
+        supportType: s.type,
+        tops: s.level ? 'level' : 'apart',
+      },
+      combinations,
+      note: s.note,
+      set: s.set,
     },
-    combinations,
     basis,
-  ).input;
-  for (const [id, value] of Object.entries(s.set ?? {})) input = kind.fields.find((f) => f.id === id)!.set(input, value);
-  const made: JointDocument = {
-    mark: s.mark,
-    kind: kind.id,
-    line: kind.line.print(input),
-    note: s.note ?? '',
-    input,
-    combinations,
-  };
+  );
   if (!s.signed) return made;
   const before = s.signed === 'now' ? made : { ...made, combinations: combinations.map((c) => ({ ...c, V_Ed: c.V_Ed * 0.9 })) };
   return { ...made, checked: { by: 'R. Amsel', at: '2026-11-12T15:20:00Z', fingerprint: fingerprint(before, basis) } };
@@ -320,7 +312,6 @@ const BASES: readonly BaseSeed[] = [
 ];
 
 function base(s: BaseSeed): JointDocument {
-  const kind = kindOf('column-base');
   const combinations = s.actions.map(([name, note, N_Ed, M_y, M_z, V_z, V_y]): Combination => ({
     name,
     note,
@@ -333,14 +324,8 @@ function base(s: BaseSeed): JointDocument {
     V_y,
   }));
   const [B_z, B_y, H] = s.block;
-  let input = firstDetail(
-    kind.id,
-    { column: s.column, columnGrade: 'S355', base: s.base, f_ck: '30', B_z, B_y, H },
-    combinations,
-    basis,
-  ).input;
-  for (const [id, value] of Object.entries(s.set ?? {})) input = kind.fields.find((f) => f.id === id)!.set(input, value);
-  return { mark: s.mark, kind: kind.id, line: kind.line.print(input), note: s.note ?? '', input, combinations };
+  const seed = { column: s.column, columnGrade: 'S355', base: s.base, f_ck: '30', B_z, B_y, H };
+  return detailed({ mark: s.mark, kind: 'column-base', seed, combinations, note: s.note, set: s.set }, basis);
 }
 
 const job: JobDocument = {
@@ -351,8 +336,4 @@ const job: JobDocument = {
   joints: [...SEEDS.map(joint), ...BASES.map(base)],
   calculations: [{ title: 'Sign bracket on gridline C', tool: 'bolt-group', input: toolOf('bolt-group').start }],
 };
-for (const j of job.joints) {
-  const r = tryCheckJoint(j, basis);
-  process.stdout.write(`${j.mark}  ${j.line}  ${'report' in r ? `${r.report.state}: ${r.report.verdict}` : r.refusal.message}\n`);
-}
-writeFileSync(new URL('../demo/tern-quay.json', import.meta.url), `${JSON.stringify(job, null, 2)}\n`);
+write('tern-quay', job, basis);

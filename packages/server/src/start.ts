@@ -3,14 +3,13 @@ import type { AddressInfo } from 'node:net';
 import { join, resolve } from 'node:path';
 import { pino } from 'pino';
 import { makeApp } from './app.ts';
-import { demoJob } from './demo.ts';
+import { demoJobs } from './demo.ts';
 import { forgetServer, serverOf, tellServer } from './lock.ts';
 import { clientError } from './problem.ts';
 import { ROOT } from './root.ts';
 import { openServices, type Services } from './services.ts';
 import { StoreProblem } from './store/condition.ts';
 import { storeJob } from './store/jobs.ts';
-import { jobStatements } from './store/statements.ts';
 
 export interface Running {
   readonly url: string;
@@ -27,7 +26,7 @@ export const storeFile = (folder: string): string => join(folder, 'ample-gusset.
 export interface StartOptions {
   readonly port: number;
   readonly data: string;
-  /** Puts the demo job into a store that is new. */
+  /** Puts the demo jobs into a store that is new. */
   readonly seed?: boolean;
   readonly level?: string;
 }
@@ -39,7 +38,7 @@ export async function startServer({ port, data, seed = false, level = 'warn' }: 
       `Another server serves this store already, at ${other}; use that one, stop it, or set AMPLE_DATA to another folder.`,
     );
   const services = await openServices(storeFile(data), pino({ level }));
-  if (seed && services.database.fresh) await storeJob(services.database, jobStatements(await demoJob(), 'demo'));
+  if (seed && services.database.fresh) await storeJob(services.database, await demoJobs('demo'));
   const server = createServer(makeApp(services, { pages: join(ROOT, 'packages/web/dist'), folder: data }));
   server.on('clientError', clientError);
   server.headersTimeout = 20_000;

@@ -8,12 +8,12 @@ import {
 } from '@ample/core';
 import Joi from 'joi';
 import { STREAMED, whole, type Api } from '../api.ts';
-import { demoJob } from '../demo.ts';
+import { demoJobs } from '../demo.ts';
 import type { Services } from '../services.ts';
 import { createJob, getJob, listJobs, saveJob, storeJob, type JobContent } from '../store/jobs.ts';
 import { siblingsOf } from '../store/joints.ts';
 import { once } from '../store/requests.ts';
-import { copyStatements, jobStatements } from '../store/statements.ts';
+import { copyStatements } from '../store/statements.ts';
 
 const name = Joi.string().trim().min(1).max(120);
 const newJob = Joi.object({
@@ -65,8 +65,8 @@ export function jobRoutes(api: Api, { database, pool, register }: Services): voi
   );
 
   api.route(
-    { method: 'post', path: '/jobs/demo', summary: 'The demo job, to look around in', answer: 'the job' },
-    async ({ who, request }) => getJob(db, await storeJob(database, jobStatements(await demoJob(), who, 'demo'), request)),
+    { method: 'post', path: '/jobs/demo', summary: 'The demo jobs, to look around in', answer: 'the first of them' },
+    async ({ who, request }) => getJob(db, await storeJob(database, await demoJobs(who), request)),
   );
 
   api.route({ method: 'get', path: '/jobs/:id', summary: 'A job', answer: 'the job' }, ({ params }) => getJob(db, params['id']!));

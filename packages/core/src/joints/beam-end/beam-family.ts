@@ -78,17 +78,22 @@ export interface BeamStart extends BeamAndSupport {
   place(depth: number): number;
 }
 
-/** Notch of a beam whose top is level with that of its support: clear of the flanges by 10 mm, at least 50 deep (basis 5.1). */
-function levelNotch(beam: MemberDimensions, support: MemberDimensions, gap: number): Notch {
+/** How notches are cut, mm: to what step, how far clear of the flanges of the support, and how deep and long at least. */
+const CUT = { SI: { step: 5, clear: 10, least: 50 }, US: { step: 25.4 / 4, clear: (25.4 * 3) / 8, least: 50.8 } } as const;
+
+/** Notch of a beam whose top is level with that of its support: clear of its flanges (basis 5.1). */
+function levelNotch(
+  beam: MemberDimensions,
+  support: MemberDimensions,
+  gap: number,
+  { step, clear, least }: (typeof CUT)['SI' | 'US'],
+): Notch {
   const root = support.tf + support.r;
-  const below = beam.h + 10 - (support.h - root);
-  const sizes = {
-    l_n: Math.max(50, up5(flangeReach(support) + 10 - gap)),
-    d_nt: Math.max(50, up5(root + 10), up5(beam.tf + beam.r)),
-  };
-  return below > 0
-    ? { type: 'double', ...sizes, d_nb: Math.max(50, up5(below), up5(beam.tf + beam.r)) }
-    : { type: 'single', ...sizes };
+  const below = beam.h + clear - (support.h - root);
+  const cut = (...sizes: number[]): number =>
+    Number(Math.max(least, ...sizes.map((x) => Math.ceil(x / step - 1e-9) * step)).toPrecision(12));
+  const sizes = { l_n: cut(flangeReach(support) + clear - gap), d_nt: cut(root + clear, beam.tf + beam.r) };
+  return below > 0 ? { type: 'double', ...sizes, d_nb: cut(below, beam.tf + beam.r) } : { type: 'single', ...sizes };
 }
 
 /** Members of a start, with the room that they leave. Throws a Refusal where a section is not known. */
@@ -111,7 +116,8 @@ export function beamStart(start: Start, basis: Basis): BeamStart {
           dims,
           supportDims && { type: support.type, dims: supportDims, ...(support.drop === undefined ? {} : { drop: support.drop }) },
         );
-  const notch = level ? levelNotch(dims, supportDims, gap) : members.beam.notch;
+  const cut = CUT[basis.standard.units];
+  const notch = level ? levelNotch(dims, supportDims, gap, cut) : members.beam.notch;
   const top = notch.type === 'none' ? dims.tf + dims.r : notch.d_nt!;
   const clear = dims.h - top - (notch.type === 'double' ? notch.d_nb! : dims.tf + dims.r);
   return {
@@ -123,7 +129,7 @@ export function beamStart(start: Start, basis: Basis): BeamStart {
     between: support.type === 'column_web' && supportDims ? supportDims.h - 2 * (supportDims.tf + supportDims.r) : Infinity,
     why: level
       ? [
-          `The notch, ${basis.units.sizes([notch.l_n!, notch.d_nt!])}${notch.d_nb ? `, ${basis.units.size(notch.d_nb)} at the bottom` : ''}, clears the flanges of ${supportDims.name} by ${basis.units.size(10)}.`,
+          `The notch, ${basis.units.sizes([notch.l_n!, notch.d_nt!])}${notch.d_nb ? `, ${basis.units.size(notch.d_nb)} at the bottom` : ''}, clears the flanges of ${supportDims.name} by ${basis.units.size(cut.clear)}.`,
         ]
       : [],
     place: (depth) => {

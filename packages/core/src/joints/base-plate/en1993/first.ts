@@ -26,7 +26,7 @@ export const europeanBase: Practice = {
     return {
       ...start,
       plate: { shape: round ? 'circle' : 'rectangle', ...(round ? { D } : { h, b }), t, steel, y: 0, z: 0 },
-      grout: { t: 30, f_ck: Math.max(30, start.concrete.f_ck) },
+      grout: { t: 30, f_ck: Math.max(30, start.concrete.f_ck), C_fd: 0.2 },
       anchors: {
         ...start.anchors,
         pattern,

@@ -1,0 +1,50 @@
+import { writeFileSync } from 'node:fs';
+import {
+  firstDetail,
+  kindOf,
+  tryCheckJoint,
+  type Basis,
+  type Combination,
+  type JobDocument,
+  type JointDocument,
+} from '../packages/core/src/index.ts';
+
+/** A joint of a demo job: its first detail by the product itself, with some fields set after it. */
+export function detailed(
+  o: {
+    readonly mark: string;
+    readonly kind: string;
+    readonly seed: Readonly<Record<string, string>>;
+    readonly combinations: readonly Combination[];
+    readonly note?: string | undefined;
+    readonly set?: Readonly<Record<string, number | string | boolean>> | undefined;
+  },
+  basis: Basis,
+): JointDocument {
+  const kind = kindOf(o.kind);
+  let { input } = firstDetail(kind.id, o.seed, o.combinations, basis);
+  for (const [id, value] of Object.entries(o.set ?? {})) {
+    const field = kind.fields.find((f) => f.id === id);
+    if (!field) throw new Error(`${o.mark}: ${o.kind} has no field ${id}`);
+    input = field.set(input, value);
+  }
+  return {
+    mark: o.mark,
+    kind: kind.id,
+    line: kind.line.print(input),
+    note: o.note ?? '',
+    input,
+    combinations: [...o.combinations],
+  };
+}
+
+/** Writes a demo job beside the others and says how each of its joints stands. */
+export function write(file: string, job: JobDocument, basis: Basis): void {
+  for (const j of job.joints) {
+    const r = tryCheckJoint(j, basis);
+    process.stdout.write(`${j.mark}  ${j.line}  ${'report' in r ? `${r.report.state}: ${r.report.verdict}` : r.refusal.message}\n`);
+    if ('report' in r)
+      for (const x of r.report.brokenRules) process.stdout.write(`    ${x.id} ${x.actual} ${x.sense} ${x.limit}\n`);
+  }
+  writeFileSync(new URL(`../demo/${file}.json`, import.meta.url), `${JSON.stringify(job, null, 2)}\n`);
+}
