@@ -2,6 +2,7 @@ import { writeFileSync } from 'node:fs';
 import {
   firstDetail,
   kindOf,
+  readJob,
   tryCheckJoint,
   type Basis,
   type Combination,
@@ -40,11 +41,13 @@ export function detailed(
 
 /** Writes a demo job beside the others and says how each of its joints stands. */
 export function write(file: string, job: JobDocument, basis: Basis): void {
+  const text = `${JSON.stringify(job, null, 2)}\n`;
+  readJob(JSON.parse(text)); // refuses what a file may not hold
   for (const j of job.joints) {
     const r = tryCheckJoint(j, basis);
     process.stdout.write(`${j.mark}  ${j.line}  ${'report' in r ? `${r.report.state}: ${r.report.verdict}` : r.refusal.message}\n`);
     if ('report' in r)
       for (const x of r.report.brokenRules) process.stdout.write(`    ${x.id} ${x.actual} ${x.sense} ${x.limit}\n`);
   }
-  writeFileSync(new URL(`../demo/${file}.json`, import.meta.url), `${JSON.stringify(job, null, 2)}\n`);
+  writeFileSync(new URL(`../demo/${file}.json`, import.meta.url), text);
 }

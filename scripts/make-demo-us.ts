@@ -134,7 +134,7 @@ const BEAMS: readonly BeamSeed[] = [
     level: true,
     actions: floor(36),
     note: 'Welded to the beam in the shop.',
-    set: { fixing: 'welded_beam', 'weld.s': inch(0.1875) },
+    set: { fixing: 'welded_to_beam', 'weld.s': inch(0.1875) },
   },
   {
     mark: 'D3-04',

@@ -651,7 +651,7 @@ function dimensions(m: BaseModel, frames: BaseFrames): Item[] {
   const { input } = m;
   const { pattern } = input.anchors;
   const distinct = (of: (a: { y: number; z: number }) => number): number[] =>
-    [...new Set(m.anchors.map((a) => Math.round(of(a) * 10) / 10))].sort((a, b) => a - b);
+    [...new Set(m.anchors.map((a) => Math.round(of(a) * 1e4) / 1e4))].sort((a, b) => a - b);
   const items: Item[] = [];
   const along = (
     list: { from: number; to: number; text: string; field?: string }[],
@@ -808,7 +808,7 @@ function callouts(m: BaseModel, solid: Solid, frames: BaseFrames): Item[] {
       ...leader(
         at(flat(q.y, q.z)),
         [50, 21],
-        [`${count} ${boltName(a.d)}-${a.cls ?? 'own'}, holes ${u.length(a.hole)}${a.washers_welded ? ', washers welded' : ''}`],
+        [`${count} × ${boltName(a.d)}-${a.cls ?? 'own'}, holes ${u.length(a.hole)}${a.washers_welded ? ', washers welded' : ''}`],
         'anchors',
       ),
     );

@@ -132,6 +132,8 @@ export function baseToAisc360(m: BaseModel): PreparedBase {
   const severe = (c: Combination, r: Run): string | null => {
     if (uncovered(c)) return null;
     const { forces } = start(c, r);
+    if (forces.kind === 'overturned')
+      return 'the plate is too small for this moment: nothing balances it, and plate and anchors, which may give long before, are not shown';
     const n = acrossOf(r);
     return forces.kind === 'large' && forces.Y < n
       ? `a large moment presses ${m.basis.units.size(Math.round(forces.Y * 10) / 10)} of the plate at the available stress; bending across it counts that stress as if all of the plate were pressed: on the safe side`

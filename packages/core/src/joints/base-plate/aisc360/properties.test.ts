@@ -104,7 +104,8 @@ describe('any base under any load', () => {
             ...used(results(input, load((-c.N_Ed * k) / kip, (c.M_y! * k * 1e3) / kip / INCH, (c.V_z! * k) / kip))).values(),
           );
         // Across a plate that a large moment presses the available stress counts from the first: no factor makes it hold either.
-        if (at(first.multiple / 2) >= 1) return;
+        // Nor do plate and anchors say when they give where nothing balances the whole load.
+        if (at(first.multiple / 2) >= 1 || report.combinations[0]!.notes.some((x) => x.includes('too small'))) return;
         expect(at(first.multiple * 1.004)).toBeGreaterThan(0.999);
         expect(at(first.multiple * 0.996)).toBeLessThan(1.001);
       }),

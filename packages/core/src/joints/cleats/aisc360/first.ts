@@ -46,7 +46,8 @@ function compose(start: BeamStart, basis: Basis, c: Choice): CleatsInput | null 
       n2: 1,
       p1: inch(3),
       p2: 0,
-      p3: Number((2 * inch(c.g_o) + start.dims.tw).toPrecision(12)),
+      // In sixteenths across the web: what a shop marks.
+      p3: inch(Math.floor(((2 * inch(c.g_o) + start.dims.tw) / INCH) * 16 + 1e-6) / 16),
       threads_in_plane: true,
       category: 'A',
       friction: 'A',
