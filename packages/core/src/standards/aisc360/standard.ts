@@ -34,6 +34,8 @@ export interface Aisc360Settings {
   /** The beam may end so much short of its dimension, mm. */
   readonly underrun: number;
   readonly configuration: 'auto' | 'conventional' | 'extended';
+  /** A pulled row of a base bends the whole width of its plate, or what spreads from each rod at 45 degrees. */
+  readonly base_spread: 'width' | '45';
   /** Unpainted weathering steel: closer spacing. */
   readonly exposed: boolean;
 }
@@ -115,6 +117,17 @@ const SETTINGS: readonly BasisField[] = [
     type: 'yes',
     usual: true,
     about: 'Up to half as much again across the weld, where all lines run alike (J2.4)',
+  },
+  {
+    id: 'base_spread',
+    label: 'A pulled row of a base bends',
+    type: 'choice',
+    options: [
+      ['width', 'the whole width of its plate'],
+      ['45', 'what spreads from each rod at 45°'],
+    ],
+    usual: 'width',
+    about: 'Design Guide 1 spreads the tension over the width of the plate; the spread at 45° is on the safe side of it',
   },
   {
     id: 'exposed',

@@ -38,6 +38,10 @@ describe('bearing and plate, by hand', () => {
     const lambda = (2 * Math.sqrt(X)) / (1 + Math.sqrt(1 - X));
     near(of('bp-plate-bending', small, load(100)), (f_p * (lambda * 2.5) ** 2) / 2, 25.3125);
   });
+  it('tension spread at 45 degrees from each of two rods: 2 x 2.28 x 2 of 18 in', () => {
+    const x = results(base(), load(70, 700), to('LRFD', { base_spread: '45' })).get('bp-plate-tension-bending')!;
+    expect(us(x.demand, x.unit)).toBeCloseTo((7.522404 * 2.28) / (4 * 2.28), 4);
+  });
   it('more than the concrete takes is no large moment', () => {
     const r = results(base(), load(1200, 3000));
     expect(us(r.get('bp-bearing')!.demand, 'kN')).toBeCloseTo(1200, 6);

@@ -1,7 +1,8 @@
 import type { CheckDef, Outcome } from '../../../checks/check.ts';
 import type { FormulaSection, Run } from '../../../formula/index.ts';
 import { available, strengthCheck } from '../../../standards/aisc360/available.ts';
-import { grouted, isI, most, noAnchorShear, notPressed, noTension, total, type BaseCase as Case } from './case.ts';
+import { aiscSettings } from '../../../standards/aisc360/standard.ts';
+import { grouted, inTension, isI, most, noAnchorShear, notPressed, noTension, total, type BaseCase as Case } from './case.ts';
 import { availableStress } from './forces.ts';
 import { sheet } from './sheet.ts';
 
@@ -109,7 +110,10 @@ const te = sheet.section('bp-plate-tension-bending');
 const tension = {
   T: te.found('T', 'kN', 'tension of the row', 'from the equilibrium'),
   x: te.found('x', 'mm', 'row to the steel of the column', 'to the middle of a flange; 0.475 or 0.40 of a tube', GUIDE),
-  D: te.f('D', 'Nmm/mm', 'T*x/B_p', 'moment, spread over the width of the plate', GUIDE),
+  whole: te.f('b_eff', 'mm', 'B_p', 'the whole width bends', GUIDE),
+  n_row: te.found('n_row', '-', 'rods of the row', 'count'),
+  spread: te.f('b_eff', 'mm', 'min(B_p, 2*x*n_row)', '45 degrees from each rod', GUIDE),
+  D: te.f('D', 'Nmm/mm', 'T*x/b_eff', 'moment of the strip', GUIDE),
   M_c: strip(te),
 };
 const reach = (c: Case): number => {
@@ -125,6 +129,10 @@ const tensionBending: CheckDef<Case> = {
     if (x <= 0) return { skip: 'The row stands at the steel of the column.' };
     tension.T(r, total(c.forces.T));
     tension.x(r, x);
+    if (aiscSettings(c.m.basis).base_spread === '45') {
+      tension.n_row(r, inTension(c).length);
+      tension.spread(r);
+    } else tension.whole(r);
     return { demand: tension.D(r), resistance: tension.M_c(r, c), unit: 'Nmm/mm' };
   },
 };
