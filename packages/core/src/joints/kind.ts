@@ -1,5 +1,5 @@
 import type Joi from 'joi';
-import type { ActionField, Combination } from '../actions/combination.ts';
+import type { ActionField, ActionName, Combination } from '../actions/combination.ts';
 import type { Drawing, TitleBlock } from '../drawing/index.ts';
 import type { Point, Quantities, Solid } from '../detail/solid.ts';
 import type { Basis } from '../basis/basis.ts';
@@ -158,6 +158,8 @@ export interface UnderStandard<I, M, P> {
   /** The joint laid out for checking. */
   prepare(model: M, solid: () => Solid): P;
   first(start: Start, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I>;
+  /** Actions of the kind that are not covered there: a joint that has one says so. */
+  readonly leaves?: readonly ActionName[];
   /** Small moves of that practice, where the kind has no others. */
   moves?(input: I, model: M): Move<I>[];
 }
@@ -181,7 +183,7 @@ export interface Making<I, M, P extends Prepared> {
 /** The part of a kind that builds joints. */
 export function building<I, M, P extends Prepared>(
   making: Making<I, M, P>,
-): Pick<JointKind<I>, 'build' | 'first' | 'offers' | 'standards'> {
+): Pick<JointKind<I>, 'build' | 'first' | 'offers' | 'standards' | 'leaves'> {
   const standards = Object.keys(making.standards);
   const under = ({ standard: { id } }: Basis): UnderStandard<I, M, P> => {
     const found = Object.hasOwn(making.standards, id) ? making.standards[id] : undefined;
@@ -190,6 +192,7 @@ export function building<I, M, P extends Prepared>(
   };
   return {
     standards,
+    leaves: ({ id }) => (Object.hasOwn(making.standards, id) ? (making.standards[id]!.leaves ?? []) : []),
     offers: { chart: making.chart !== undefined, lists: making.lists !== undefined, template: making.template !== undefined },
     first: (start, combinations, basis, judge) => under(basis).first(start, combinations, basis, judge),
     build: (input, basis) => {
@@ -267,6 +270,8 @@ export interface JointKind<I = unknown> {
   build(input: I, basis: Basis): Joint<I>;
   /** Names of the standards that it is checked to. */
   readonly standards: readonly string[];
+  /** Its actions that a standard does not cover. */
+  leaves(of: Pick<Standard, 'id'>): readonly ActionName[];
   readonly offers: Offers;
   /** What it joins, in a few words. */
   members(input: I, units?: Units): string;
@@ -280,6 +285,16 @@ export interface JointKind<I = unknown> {
   };
   first(start: Start, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I>;
 }
+
+/** Actions of a kind in a job to this standard: those that it covers, and what else some combination has. */
+export const actionsUnder = (
+  kind: Pick<JointKind, 'actions' | 'leaves'>,
+  standard: Pick<Standard, 'id'>,
+  combinations: readonly Combination[] = [],
+): readonly ActionField[] => {
+  const left = kind.leaves(standard);
+  return kind.actions.filter((a) => !left.includes(a.name) || combinations.some((c) => c[a.name]));
+};
 
 /** An error in a detail line: where it is and what would be accepted. */
 export class LineError extends Error {

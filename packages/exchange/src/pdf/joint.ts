@@ -1,4 +1,5 @@
 import {
+  actionsUnder,
   actionRow,
   actionSymbol,
   actionUnit,
@@ -163,7 +164,9 @@ function actions(page: Page, joint: JointDocument, { basis }: Joint, report: Joi
   page.heading('Actions');
   if (joint.combinations.length === 0) return page.paragraph('No actions were given.');
   // Actions that no combination has need no column.
-  const taken = kindOf(joint.kind).actions.filter((a) => !a.optional || joint.combinations.some((c) => c[a.name]));
+  const taken = actionsUnder(kindOf(joint.kind), basis.standard, joint.combinations).filter(
+    (a) => !a.optional || joint.combinations.some((c) => c[a.name]),
+  );
   page.table(
     [
       { title: 'Combination', width: 0.12 },

@@ -17,6 +17,7 @@ import {
   type Sibling,
   type WayOut,
   type Units,
+  actionsUnder,
 } from '@ample/core';
 import { UnitsContext, useUnits } from '../parts/units.ts';
 import { api } from '../api.ts';
@@ -430,7 +431,7 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly Sibling[]
             {report && (
               <ActionsStrip
                 basis={basis}
-                actions={kind.actions}
+                actions={actionsUnder(kind, basis.standard, present.combinations)}
                 report={report}
                 selected={Math.min(selected, report.combinations.length - 1)}
                 onSelect={setSelected}

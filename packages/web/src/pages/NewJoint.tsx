@@ -12,6 +12,8 @@ import {
   type Standard,
   type SeedField,
   type Units,
+  actionsUnder,
+  type ActionField,
 } from '@ample/core';
 import { parseActions, tableOrder } from '@ample/exchange/actions-table';
 import { api } from '../api.ts';
@@ -53,7 +55,8 @@ export function NewJoint({
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
   const { note, onFocus } = useFieldNote();
-  const pasted = parseActions(table, kind.actions, units);
+  const actions = actionsUnder(kind, standard);
+  const pasted = parseActions(table, actions, units);
   const asked = kind.seeds(standard).filter((f) => !f.applies || f.applies(seed));
   const set = (change: Seed): void => setSeeds({ ...seeds, [kind.family]: { ...seed, ...change } });
 
@@ -161,14 +164,14 @@ export function NewJoint({
         </div>
         <label
           className="block mt-3"
-          data-help={`Actions: ${kind.actions
+          data-help={`Actions: ${actions
             .map((a) => a.meaning)
             .filter(Boolean)
             .join('; ')}. Ctrl Enter goes on.`}
         >
           <span className="label whitespace-normal!">
             Actions, a combination a line:{' '}
-            {tableOrder(kind.actions)
+            {tableOrder(actions)
               .map((k) => (k === 'name' || k === 'note' ? k : actionSymbol(design, k)))
               .join('; ')}
             , in {units.unitOf('force')} and {units.unitOf('moment')}, or with their units (or paste from a spreadsheet)
@@ -177,7 +180,7 @@ export function NewJoint({
             className="textarea mono w-full mt-1"
             rows={4}
             value={table}
-            placeholder={exampleOf(kind, units)}
+            placeholder={exampleOf(actions, units)}
             onChange={(e) => setTable(e.target.value)}
           />
         </label>
@@ -210,13 +213,13 @@ function helpOf(f: SeedField): string {
 }
 
 /** A line to take as a pattern. */
-const exampleOf = (kind: JointKind, units: Units): string =>
+const exampleOf = (actions: readonly ActionField[], units: Units): string =>
   [
     'C1',
-    ...tableOrder(kind.actions)
+    ...tableOrder(actions)
       .slice(1, -1)
       .map((k) => {
-        const { name, example } = kind.actions.find((a) => a.name === k)!;
+        const { name, example } = actions.find((a) => a.name === k)!;
         return units.id === 'SI'
           ? example
           : Math.round(

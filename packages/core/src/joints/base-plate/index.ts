@@ -95,7 +95,12 @@ export const columnBase: JointKind<BaseInput> = {
     model: baseModel,
     standards: {
       [en1993.id]: { prepare: baseToEn1993, first: baseFirst(europeanBase), moves: baseMoves(europeanBase) },
-      [aisc360.id]: { prepare: baseToAisc360, first: baseFirst(americanBase), moves: baseMoves(americanBase) },
+      [aisc360.id]: {
+        prepare: baseToAisc360,
+        first: baseFirst(americanBase),
+        moves: baseMoves(americanBase),
+        leaves: ['M_z', 'V_y', 'T'],
+      },
     },
     solid: baseSolid,
     quantities: ({ model, solid }) => baseQuantities(model, solid),

@@ -30,7 +30,7 @@ export const endPlate: JointKind<EndPlateInput> = {
     model: endPlateModel,
     standards: {
       [en1993.id]: { prepare: endPlateToEn1993, first: endPlateFirst },
-      [aisc360.id]: { prepare: endPlateToAisc360, first: shearEndPlateFirst },
+      [aisc360.id]: { prepare: endPlateToAisc360, first: shearEndPlateFirst, leaves: ['N_tie', 'V_ser'] },
     },
     solid: endPlateSolid,
     quantities: ({ solid, model }) => quantitiesOf(solid, model.bolt),
