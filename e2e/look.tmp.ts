@@ -2,21 +2,17 @@ import { openApp } from './app.ts';
 const errors: string[] = [];
 const on = await openApp(errors);
 const page = await on.page();
-await page.goto(on.url);
-await page.waitForTimeout(800);
-await page.screenshot({ path: '/tmp/l0.png' });
-await page.getByRole('link', { name: 'Heron Street bus depot' }).click();
-await page.locator('table tbody tr').nth(3).waitFor();
-await page.waitForTimeout(2500);
-await page.screenshot({ path: '/tmp/l1.png' });
-let i = 2;
-for (const mark of process.argv.slice(2)) {
+let i = 0;
+for (const [job, mark] of [['Tern Quay ferry hall', 'B2-14'], ['Heron Street bus depot', 'A1-02'], ['Heron Street bus depot', 'D1-01']] as const) {
+  await page.goto(on.url);
+  await page.getByRole('link', { name: job }).click();
   await page.getByLabel('Filter joints').fill(mark);
   await page.getByRole('link', { name: mark, exact: true }).click();
-  await page.waitForTimeout(2500);
-  await page.screenshot({ path: `/tmp/l${i++}.png` });
-  await page.goBack();
+  await page.getByRole('tab', { name: 'Alternatives' }).click();
+  await page.waitForTimeout(3500);
+  await page.getByRole('table', { name: /Both failure/ }).scrollIntoViewIfNeeded();
   await page.waitForTimeout(500);
+  await page.screenshot({ path: `/tmp/s${i++}.png` });
 }
 console.log(errors);
 process.exit(0);

@@ -14,6 +14,8 @@ export interface BasisField {
   readonly usual?: number | string | boolean;
   /** What it does, in a sentence. */
   readonly about: string;
+  /** A partial factor: it divides a strength. */
+  readonly partial?: true;
 }
 
 /** Judges a value of this field. */

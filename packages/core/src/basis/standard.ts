@@ -25,6 +25,8 @@ export interface FactorChoice {
   readonly factors: Readonly<Record<string, number>>;
   /** How it writes actions, where that is not as they are stored: `V_u` for `V_Ed`. */
   readonly actions?: Readonly<Partial<Record<ActionName, string>>>;
+  /** Its actions are those of allowable strength design, not of strength design. */
+  readonly allowable?: true;
   /** Its factors may be typed; those above are where they start. */
   readonly own?: true;
 }

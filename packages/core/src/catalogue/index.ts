@@ -6,3 +6,4 @@ export * from './search.ts';
 export * from './sections.ts';
 export * from './steels.ts';
 export * from './us.ts';
+export * from './matches.ts';

@@ -7,17 +7,18 @@ import { BOLT_CLASSES, BOLT_SIZES, type BoltSize, type HoleKind, type HoleSize }
 
 /** Inch, kip and ksi in mm, N and MPa. */
 export const INCH = 25.4;
+/** A size in inches as mm, without floating-point dust. */
+export const inches = (x: number): number => Number((x * INCH).toPrecision(12));
 export const KIP = 4448.2216152605;
 export const KSI = KIP / INCH ** 2;
 
-const exact = (x: number): number => Number((x * INCH).toPrecision(12));
 /** Pounds a foot in kg/m. */
 const LB_FT = 0.45359237 / 0.3048;
 /** Angles of the United States; their root radii are not listed and count as none. */
 export const US_ANGLES: readonly AngleSection[] = (angles.angles as [number, number, number, number][]).map(([a, b, t, w]) => ({
-  a: exact(a),
-  b: exact(b),
-  t: exact(t),
+  a: inches(a),
+  b: inches(b),
+  t: inches(t),
   r: 0,
   mass: w * LB_FT,
 }));
@@ -102,7 +103,7 @@ export function pretension(d: number, name: string): { readonly T_b: number; rea
 
 /** Anchor rods of ASTM F1554, by their grade. */
 export const US_ANCHORS: readonly string[] = US_STEELS.filter((name) => name.startsWith('F1554'));
-export const US_ANCHOR_DIAMETERS: readonly number[] = bolts.anchors.map(([d]) => exact(d!));
+export const US_ANCHOR_DIAMETERS: readonly number[] = bolts.anchors.map(([d]) => inches(d!));
 /** Yield and tensile strength of an anchor, MPa: a grade of F1554, or a metric class. */
 export function usAnchor(cls: string): { readonly f_yb: number; readonly f_ub: number } | undefined {
   const rod = US_ANCHORS.includes(cls) ? usSteel(cls) : undefined;

@@ -148,6 +148,8 @@ export interface Prepared {
   origins(combination: Combination | null): ReadonlyMap<number, Origin>;
   /** Slots that take the actions. */
   readonly actions: Readonly<Partial<Record<ActionName, number>>>;
+  /** What the same failure is called under the other standards of the kind, by the ids of these checks. */
+  readonly counterparts?: Readonly<Record<string, string>>;
   /** Ids of all checks and rules. */
   readonly ids: readonly string[];
 }

@@ -63,6 +63,7 @@ function setActions(run: Run, slots: ActionSlots, c: Combination, k: number): vo
 export const prepared = <C>(p: Sided<C>): Prepared & Sided<C> => ({
   ...p,
   ids: [...p.checks, ...p.rules].map((c) => c.id),
+  ...(p.paths ? { counterparts: p.paths } : {}),
   check: (combination, run) => ({ results: checkSided(p, combination, run), notes: p.notes?.(combination) ?? [] }),
   judge: (run, loads) => judgeSided(p, run, loads),
   origins: (combination) => (combination ? sideFor(p, combination) : p.upright).origins,

@@ -4,6 +4,7 @@ import { useUnits } from '../parts/units.ts';
 import { Mark } from '../parts/StateMark.tsx';
 import type { Checked, Form } from '../work/check.worker.ts';
 import { checker } from '../work/client.ts';
+import { BesideItself } from './BesideItself.tsx';
 import { Picture } from './Sheet.tsx';
 
 /** Other forms of joint for the same members and actions, beside the present one, before one is chosen. */
@@ -33,39 +34,46 @@ export function Alternatives({
       gone = true;
     };
   }, [content, job]);
+  const hasForms = !forms || forms.length > 0;
   return (
     <div className="p-4">
-      <p className="muted mb-3">
-        The same members and actions in another form. A first detail of that form keeps the bolts and the steel where they hold;
-        what you take can be undone.
-      </p>
-      <div className="grid gap-4 md:grid-cols-2">
-        <Card
-          title={`${kindOf(content.kind).title}, as it is`}
-          line={kindOf(content.kind).line.print(content.input, units)}
-          checked={present}
-        />
-        {forms?.map((f) =>
-          'refusal' in f.made ? (
-            <section key={f.kindId} aria-label={f.title}>
-              <h2>{f.title}</h2>
-              <p className="problem">{f.made.refusal}</p>
-            </section>
-          ) : (
-            <Card
-              key={f.kindId}
-              title={f.title}
-              line={kindOf(f.kindId).line.print(f.made.ok.input, units)}
-              checked={f.made.ok}
-              why={f.made.ok.why}
-              onTake={() =>
-                'ok' in f.made && onTake({ ...content, kind: f.kindId, input: f.made.ok.input }, `form: ${f.title.toLowerCase()}`)
-              }
-            />
-          ),
-        )}
-        {!forms && <p className="muted">Working out the other forms…</p>}
-      </div>
+      {hasForms && (
+        <p className="muted mb-3">
+          The same members and actions in another form. A first detail of that form keeps the bolts and the steel where they hold;
+          what you take can be undone.
+        </p>
+      )}
+      {hasForms && (
+        <div className="grid gap-4 md:grid-cols-2">
+          <Card
+            title={`${kindOf(content.kind).title}, as it is`}
+            line={kindOf(content.kind).line.print(content.input, units)}
+            checked={present}
+          />
+          {forms?.map((f) =>
+            'refusal' in f.made ? (
+              <section key={f.kindId} aria-label={f.title}>
+                <h2>{f.title}</h2>
+                <p className="problem">{f.made.refusal}</p>
+              </section>
+            ) : (
+              <Card
+                key={f.kindId}
+                title={f.title}
+                line={kindOf(f.kindId).line.print(f.made.ok.input, units)}
+                checked={f.made.ok}
+                why={f.made.ok.why}
+                onTake={() =>
+                  'ok' in f.made &&
+                  onTake({ ...content, kind: f.kindId, input: f.made.ok.input }, `form: ${f.title.toLowerCase()}`)
+                }
+              />
+            ),
+          )}
+          {!forms && <p className="muted">Working out the other forms…</p>}
+        </div>
+      )}
+      <BesideItself content={content} job={job} />
     </div>
   );
 }

@@ -2,6 +2,7 @@ import { memo, useMemo, useState } from 'react';
 import { multipleText, resultKey, type JointReport, type Missing, type SkipResult, type StrengthResult } from '@ample/core';
 import { Mark, type ShownState } from '../parts/StateMark.tsx';
 import { useUnits } from '../parts/units.ts';
+import { multipleAxis } from './axis.ts';
 
 export interface OrderEntry {
   readonly check: StrengthResult;
@@ -39,15 +40,6 @@ export function failureOrder(report: JointReport, selected: number): OrderEntry[
 const stateOf = (m: number, pass: boolean, close: number): ShownState =>
   !pass || m < 1 ? 'gives' : m < close ? 'close' : 'holds';
 
-/** Axis in per cent of its width, both sides in logarithms: 0.4 to 1 left of the wall at 1.0 where anything gives, 1 to 8 right of it. */
-const RIGHT = 80;
-const axis =
-  (wall: number) =>
-  (m: number): number => {
-    const x = Math.min(Math.max(m, 0.4), 8);
-    return x < 1 ? wall * (1 - Math.log(1 / x) / Math.log(2.5)) : wall + (RIGHT - wall) * (Math.log(x) / Math.log(8));
-  };
-const TICKS = [0.5, 1, 1.5, 2, 4, 8];
 /** Rows shown before the rest is asked for. */
 const FIRST_ROWS = 9;
 
@@ -67,9 +59,7 @@ export const FailureOrder = memo(function FailureOrder({ report, selected, close
   const first = order[0];
   const skipped = skippedChecks(report, selected);
   const gives = order.some((o) => o.check.multiple < 1);
-  const ticks = gives ? TICKS.filter((t) => t !== 1.5) : TICKS.slice(1);
-  const wall = gives ? 26 : 4;
-  const position = axis(wall);
+  const { ticks, wall, at: position } = multipleAxis(gives);
   const [all, setAll] = useState(false);
   const rows = all ? order : order.slice(0, FIRST_ROWS);
   const missing = selected >= 0 ? report.combinations[selected]!.missing : report.missing;

@@ -18,6 +18,7 @@ import {
   type WayOut,
   type Units,
   actionsUnder,
+  otherStandards,
 } from '@ample/core';
 import { UnitsContext, useUnits } from '../parts/units.ts';
 import { api } from '../api.ts';
@@ -244,6 +245,7 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly Sibling[]
       (id !== 'chart' || kind.offers.chart) &&
       (id !== 'lists' || kind.offers.lists) &&
       (id !== 'alternatives' ||
+        otherStandards(kind.id, basis).length > 0 ||
         KINDS.some((k) => k.id !== kind.id && k.family === kind.family && k.standards.includes(job.basis.standard))),
   );
   const at = siblings.findIndex((s) => s.id === record.id);

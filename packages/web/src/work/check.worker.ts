@@ -6,6 +6,8 @@ import {
   kindOf,
   otherForm,
   Refusal,
+  sideBySide,
+  standardOf,
   waysOut,
   workingsOf,
   type Basis,
@@ -16,6 +18,7 @@ import {
   type JointReport,
   type MomentChart,
   type Seed,
+  type SideBySide,
   type Quantities,
   type TitleBlock,
   type WayOut,
@@ -92,6 +95,14 @@ const worker = {
       });
       return { kindId: kind.id, title: kind.title, made };
     });
+  },
+  /** The joint beside itself under another standard, its materials matched as `chosen` says. */
+  beside(
+    content: JointContent,
+    job: JobLike,
+    to: { readonly standard: string; readonly set: string; readonly chosen: Readonly<Record<string, string>> },
+  ): { ok: SideBySide } | { refusal: string } {
+    return refusing(() => sideBySide(content, basisFor(job, content), { ...to, standard: standardOf(to.standard) }));
   },
   /** Resistance in axial force and moment; null where the kind has none or there are no combinations. */
   chart(

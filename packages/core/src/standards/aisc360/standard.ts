@@ -2,7 +2,7 @@ import {
   boltGroup,
   BOLT_CLASS_NAMES,
   BOLT_GROUPS,
-  INCH,
+  inches,
   KSI,
   STEEL_GRADES,
   steelStrength,
@@ -56,7 +56,7 @@ const names = (suffix: string): FactorChoice['actions'] => ({
 });
 const CHOICES: readonly FactorChoice[] = [
   { id: 'LRFD', label: 'LRFD, load and resistance factors', short: 'LRFD', source: 'LRFD', factors: {}, actions: names('u')! },
-  { id: 'ASD', label: 'ASD, allowable strength', short: 'ASD', source: 'ASD', factors: {}, actions: names('a')! },
+  { id: 'ASD', label: 'ASD, allowable strength', short: 'ASD', source: 'ASD', factors: {}, allowable: true, actions: names('a')! },
 ];
 
 const SETTINGS: readonly BasisField[] = [
@@ -147,7 +147,7 @@ export const aisc360: Standard = {
   units: 'US',
   materials: {
     grades: [...US_STEELS, ...STEEL_GRADES],
-    diameters: [0.5, 0.625, 0.75, 0.875, 1, 1.125, 1.25, 1.375, 1.5].map((x) => x * INCH),
+    diameters: [0.5, 0.625, 0.75, 0.875, 1, 1.125, 1.25, 1.375, 1.5].map(inches),
     classes: [...BOLT_GROUPS, ...BOLT_CLASS_NAMES],
     steel: (steel, t, _set, field, own) => {
       const named = steel.grade === undefined || own.some((o) => o.name === steel.grade) ? undefined : usSteel(steel.grade);
@@ -188,7 +188,7 @@ export const aisc360: Standard = {
       stronger: { 'F1554-36': 'F1554-55', 'F1554-55': 'F1554-105', '4.6': '8.8' },
     },
     stronger: { A36: 'A572-50', S235: 'S275', S275: 'S355', '120': '150', A307: '120', '8.8': '10.9' },
-    usualBolts: [0.75, 0.875, 1, 1.125].map((x) => x * INCH),
+    usualBolts: [0.75, 0.875, 1, 1.125].map(inches),
     usual: { grade: 'A992', beam: 'W16x31', column: 'W10x49', columnGrade: 'A992', concrete: { symbol: 'f_c', f: 4 * KSI } },
   },
   legMark: '',

@@ -89,6 +89,7 @@ const gamma = (id: keyof Factors & string, symbol: string, label: string, about:
   limits: [0.8, 3],
   usual: UK[id]!,
   about,
+  ...(id.startsWith('gamma_') ? { partial: true as const } : {}),
 });
 const FACTORS: readonly BasisField[] = [
   gamma('gamma_M0', 'γ_M0', 'yielding', 'Divides what yields: plates, webs, gross sections'),

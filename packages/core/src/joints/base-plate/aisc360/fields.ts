@@ -1,3 +1,4 @@
+import { inches as inch } from '../../../catalogue/index.ts';
 import { fieldMakers } from '../../field-makers.ts';
 import type { Field } from '../../kind.ts';
 import { aisc360 } from '../../../standards/aisc360/standard.ts';
@@ -6,7 +7,6 @@ import { headOf } from './heads.ts';
 
 type I = BaseInput;
 const { mm, choice } = fieldMakers<I>();
-const inch = (x: number): number => Number((x * 25.4).toPrecision(12));
 const LEGS = [3, 4, 5, 6, 7, 8, 10, 12, 14, 16].map((x) => inch(x / 16));
 /** A leg as the throat that the input holds, and back. */
 const throat = (leg: number): number => leg / Math.SQRT2;

@@ -31,6 +31,34 @@ const ACTION_PATH = {
 } as const;
 const NO_LOADING = { shear: true, axial: 'none', tie: false } as const;
 
+/** What the same failure is called to EN 1993 and EN 1992. */
+const COUNTERPARTS: Readonly<Record<string, string>> = {
+  'bp-bearing': 'concrete-bearing',
+  'bp-plate-bending': 'plate-compression-bending',
+  'bp-plate-tension-bending': 'plate-tstub-tension',
+  'bp-plate-uplift-bending': 'plate-anchor-local',
+  'bp-rod-tension': 'anchor-steel-tension',
+  'an-steel-tension': 'anchor-steel-tension',
+  'bp-rod-shear': 'anchor-steel-shear',
+  'an-steel-shear': 'anchor-steel-shear',
+  'bp-rod-combined': 'interaction-steel',
+  'bp-shear-friction': 'base-friction',
+  'bp-lug-bearing': 'shear-key-bearing',
+  'bp-lug-bending': 'shear-key-steel',
+  'bp-lug-shear': 'shear-key-steel',
+  'bp-lug-weld': 'shear-key-weld',
+  'bp-lug-breakout': 'shear-key-edge',
+  'bp-weld-flange': 'column-weld',
+  'bp-weld-web': 'column-weld',
+  'bp-weld-perimeter': 'column-weld',
+  'an-breakout-tension': 'anchor-cone',
+  'an-pullout': 'anchor-pullout',
+  'an-side-blowout': 'anchor-blowout',
+  'an-breakout-shear': 'concrete-edge',
+  'an-pryout': 'anchor-pryout',
+  'an-interaction': 'interaction-concrete',
+};
+
 /** Actions that no check of a base covers under this standard; a combination with one of them gets no numbers. */
 function uncovered(c: Combination): string | null {
   const given = (
@@ -141,6 +169,7 @@ export function baseToAisc360(m: BaseModel): PreparedBase {
   };
   const prepared: PreparedBase = {
     sheet,
+    counterparts: COUNTERPARTS,
     ids: [ACTION_PATH.id, ...CHECKS.map((x) => x.id), ...baseRules.map((x) => x.id)],
     check: (c, r) => {
       const list = quiet(r, () => once(c, r));

@@ -1,11 +1,11 @@
 import type { Combination } from '../../../actions/combination.ts';
-import { INCH } from '../../../catalogue/index.ts';
+import { INCH, inches as inch } from '../../../catalogue/index.ts';
 import { Refusal } from '../../../refusal.ts';
 import { leastEdge } from '../../../standards/aisc360/rules.ts';
 import type { FirstDetail } from '../../kind.ts';
 import type { BeamStart } from '../beam-family.ts';
 
-export const inch = (x: number): number => Number((x * INCH).toPrecision(12));
+export { inch };
 /** Up to the next part of an inch. */
 export const upTo = (mm: number, part: number): number => inch(Math.ceil(mm / INCH / part - 1e-9) * part);
 /** Row to the end of a plate or angle: 1-1/4 in, or what the bolt needs. */
