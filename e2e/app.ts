@@ -50,11 +50,15 @@ export async function openApp(errors: string[] = []): Promise<App> {
   };
 }
 
-/** The register of the demo job. */
-export async function openRegister(app: App, page: Page): Promise<void> {
+/** The demo jobs: to EN 1993, and to AISC 360 in inches. */
+const TERN = 'Tern Quay ferry hall';
+export const HERON = 'Heron Street bus depot';
+
+/** The register of a demo job. */
+export async function openRegister(app: App, page: Page, job = TERN): Promise<void> {
   await page.goto(app.url);
   // The seeded job is the oldest, whatever a test copied or imported since.
-  await page.getByRole('link', { name: 'Tern Quay ferry hall', exact: true }).last().click();
+  await page.getByRole('link', { name: job, exact: true }).last().click();
   await page
     .getByRole('table', { name: /^Register/ })
     .locator('tbody tr')
@@ -62,9 +66,9 @@ export async function openRegister(app: App, page: Page): Promise<void> {
     .waitFor();
 }
 
-/** One joint of the demo job, judged and drawn. */
-export async function openJoint(app: App, page: Page, mark: string): Promise<void> {
-  await openRegister(app, page);
+/** One joint of a demo job, judged and drawn. */
+export async function openJoint(app: App, page: Page, mark: string, job = TERN): Promise<void> {
+  await openRegister(app, page, job);
   // Rows out of sight are not in the page.
   await page.getByLabel('Filter joints').fill(mark);
   await page.getByRole('link', { name: mark, exact: true }).click();

@@ -1,0 +1,102 @@
+import { describe, expect, it } from 'vitest';
+import { firstToGive, HERON, issuedText, judged, lineOf, openJoint, openRegister, saved } from './app.ts';
+import { useApp } from './use-app.ts';
+
+const on = useApp();
+const open = (mark: string): Promise<void> => openJoint(on.app, on.page, mark, HERON);
+const dimension = (field: string) => on.page.locator(`[data-field="${field}"]`).first();
+
+describe('the demo job of the United States', () => {
+  it('shows every state in its register, in inches', async () => {
+    await openRegister(on.app, on.page, HERON);
+    const table = await on.page.getByRole('table', { name: /^Register/ }).innerText();
+    for (const word of ['CB in |', 'Plate and bolts in tension, with prying', 'gives', 'close', 'holds'])
+      expect(table).toContain(word);
+    expect(table).not.toMatch(/\d mm|\d kN/);
+  });
+  it('has a column base whose plate is changed on the drawing in inches, its weld by its leg, its shear by a lug', async () => {
+    const { page } = on;
+    await open('A1-02');
+    expect(await firstToGive(page)).toMatch(/^First to give: plate in bending, compression side at 1\.94 × C3/);
+    await dimension('plate.h').click();
+    await page.keyboard.type("1'-10");
+    await page.keyboard.press('Enter');
+    await expect.poll(() => lineOf(page)).toContain('1-1/2x16x22 A572-50');
+    await page.getByText('1/2 / web 1/4').first().click();
+    await page
+      .getByRole('dialog')
+      .getByLabel(/^Fillet of flanges/)
+      .fill('5/8');
+    await page.keyboard.press('Enter');
+    await page.keyboard.press('Escape');
+    await expect.poll(() => lineOf(page)).toContain('fl 5/8:1/4');
+    await page
+      .getByText(/^shear: anchors/)
+      .first()
+      .click();
+    await page.getByRole('dialog').getByLabel('Shear goes by').selectOption({ label: 'a shear lug' });
+    await page.keyboard.press('Escape');
+    await expect.poll(() => lineOf(page)).toContain('key plate 8x1-1/2 d4-1/2 z w5/16 A36');
+    await page.getByText('Concrete edge before the shear lug').first().waitFor();
+    // A combination with an action that has no path gets no numbers, and says which and why.
+    await page.getByRole('button', { name: 'Edit actions' }).click();
+    await expect.poll(() => page.getByLabel(/^V_u,y/).count()).toBe(0);
+    await page.keyboard.press('Escape');
+    await saved(page);
+  });
+  it('has no EN choices on a base to AISC 360, and none of AISC on one to EN 1993', async () => {
+    const { page } = on;
+    const labels = async (): Promise<string> => {
+      await page
+        .getByText(/^shear: /)
+        .first()
+        .click();
+      const text = await page.getByRole('dialog').innerText();
+      await page.keyboard.press('Escape');
+      return text;
+    };
+    await open('A1-01');
+    expect(await labels()).not.toMatch(/Friction counts on/);
+    await openJoint(on.app, page, 'P1-04');
+    expect(await labels()).toMatch(/Friction counts on/);
+  });
+  it('goes to paper with its factors and its format', async () => {
+    const { page } = on;
+    await open('A1-02');
+    await page.getByRole('tab', { name: 'Workings' }).click();
+    await page.getByText('bearing stress', { exact: false }).first().waitFor();
+    const text = await issuedText(page, 'Issue details', 2);
+    expect(text).toContain('AISC 360-22, LRFD format');
+    expect(text).toMatch(/M_?u,?y/);
+    expect(text).not.toMatch(/\d kN|\d MPa|\d mm/);
+  });
+  it('is put beside itself under EN 1993, its materials matched, and the pairs can be chosen', async () => {
+    const { page } = on;
+    await open('D1-01');
+    await page.getByRole('tab', { name: 'Alternatives' }).click();
+    const both = page.getByRole('table', { name: /^Both failure orders/ });
+    await both.waitFor();
+    expect(await both.innerText()).toMatch(/Shear yielding of the plate\s+1\.21\s+0\.87/);
+    await page.getByLabel('Steel A36 there').selectOption({ label: 'S355' });
+    await expect.poll(() => both.innerText()).not.toMatch(/Shear yielding of the plate\s+1\.21\s+0\.87/);
+    // The verdict of the job stays its own.
+    expect(await firstToGive(page)).toMatch(/at 1\.01 × C2/);
+    await openJoint(on.app, page, 'P2-01');
+    await page.getByRole('tab', { name: 'Alternatives' }).click();
+    await page.getByText(/Under AISC 360-22: plate\.shape: a round plate is not covered/).waitFor();
+  });
+  it('is edited by keyboard alone: line, dimension, undo', async () => {
+    const { page } = on;
+    await open('D2-01');
+    const before = await lineOf(page);
+    await page.keyboard.press('l');
+    await page
+      .getByLabel('Detail line')
+      .fill('EP in | 3/8x8x8-1/2 A36 | 3x3/4in-120 @3:5-1/2 | e1 1-1/4 | top 1-3/4 | fw 1/4 | cat A/A');
+    await page.keyboard.press('Enter');
+    await expect.poll(() => lineOf(page)).toMatch(/^EP in \| 3\/8x8x8-1\/2 A36 .* fw 1\/4/);
+    await judged(page);
+    await page.keyboard.press('Control+z');
+    await expect.poll(() => lineOf(page)).toBe(before);
+  });
+});
