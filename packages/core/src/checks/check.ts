@@ -9,7 +9,7 @@ import type { UnitId } from '../units/units.ts';
 export type Outcome =
   | { readonly skip: string }
   | { readonly missing: string }
-  | { readonly demand: number; readonly resistance: number; readonly unit: UnitId };
+  | { readonly demand: number; readonly resistance: number; readonly unit: UnitId; readonly say?: string };
 
 /** State of the loading that decides which cases of a clause apply. */
 export interface Loading {
@@ -72,6 +72,8 @@ export interface StrengthResult extends Named {
   /** Factor on the actions at which this check reaches 1; 0 where the part has no resistance at all. */
   readonly multiple: number;
   readonly pass: boolean;
+  /** What the user is told of it besides, in a sentence without its stop. */
+  readonly say?: string;
 }
 
 export interface SkipResult extends Named {

@@ -17,7 +17,8 @@ export function answers<C>(
     const { demand, resistance, unit } = outcome;
     if (demand === 0) return unloaded(check);
     const utilisation = resistance > 0 ? demand / resistance : null;
-    return strengthOf(check, demand, resistance, unit, utilisation, multipleOf(check, utilisation));
+    const result = strengthOf(check, demand, resistance, unit, utilisation, multipleOf(check, utilisation));
+    return outcome.say === undefined ? result : { ...result, say: outcome.say };
   });
 }
 

@@ -133,6 +133,7 @@ export function workingsOf(
 
 const SHARED_TITLES: Readonly<Record<string, string>> = {
   geometry: 'Geometry and bolt group',
+  forces: 'Forces on the base',
   'web-edges': 'Edges of the web',
   'web-depth': 'Depth of web under axial force',
   'weld-beam-group': 'Welds on the beam web',

@@ -109,7 +109,7 @@ export function reportCombination(
   return {
     combination,
     checks,
-    notes,
+    notes: [...notes, ...checks.flatMap((c) => (c.type === 'strength' && c.say !== undefined ? [c.say] : []))],
     first: first && { id: first.id, key: resultKey(first), title: first.title, multiple: first.multiple },
     governs: governs && resultKey(governs),
     missing,

@@ -1,3 +1,4 @@
+import { concreteName } from './names.ts';
 import { STEEL_DENSITY } from '../../catalogue/properties.ts';
 import {
   type AnchorPart,
@@ -84,7 +85,7 @@ export function baseSolid(m: BaseModel): Solid {
     {
       type: 'prism',
       id: 'block',
-      label: `Concrete C${concrete.f_ck}`,
+      label: `Concrete ${concreteName(concrete.f_ck, u)}`,
       look: 'concrete',
       parts: ['concrete', 'reinforcement'],
       outline: box(b.x1, b.x2, b.y1, b.y2),

@@ -108,6 +108,7 @@ export function pryingCheck<C extends InFormat>(
   out: { skip(c: C, l: Loading): string | null; missing?(c: C, l: Loading): string | null },
 ): CheckDef<C> {
   const f = formulas(sheet.section(named.id), fitting);
+  const say = limitsOf(named.title.toLowerCase());
   return {
     ...named,
     clause: CLAUSE,
@@ -123,16 +124,30 @@ export function pryingCheck<C extends InFormat>(
       f.beside(r, c);
       const B = f.B[format](r);
       for (const x of f.sizes) x(r);
-      if (!(B > 0)) return { demand: T, resistance: 0, unit: 'kN' };
+      if (!(B > 0)) return { demand: T, resistance: 0, unit: 'kN', say: say.none };
       f.t_c[format](r);
       const alpha = f.alpha(r);
       f.Q[alpha < 0 ? 0 : alpha <= 1 ? 1 : 2]!(r);
       const resistance = f.R(r);
       if (r.steps) underLoad(r, f, T, B, format);
-      return { demand: T, resistance, unit: 'kN' };
+      return {
+        demand: T,
+        resistance,
+        unit: 'kN',
+        say: T > B ? say.bare : alpha < 0 ? say.bolts : alpha <= 1 ? say.both : say.part,
+      };
     },
   };
 }
+
+/** Which of fitting and bolt limits, and so what would help. */
+const limitsOf = (title: string) => ({
+  none: `${title}: the shear leaves the bolts no tension`,
+  bare: `${title}: the bolts are too weak for the tension alone, and no thickness helps`,
+  bolts: `${title}: the bolts limit, without prying; a thicker part does not help`,
+  both: `${title}: the part and its bolts limit together, with prying; a thicker part or a stronger bolt helps`,
+  part: `${title}: the part limits; a bigger bolt does not help`,
+});
 
 /** What the record says besides: prying under the load, and the thickness that would do where one does. */
 function underLoad(r: Run, f: ReturnType<typeof formulas>, T: number, B: number, format: 'lrfd' | 'asd'): void {

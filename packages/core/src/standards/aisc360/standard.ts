@@ -56,7 +56,15 @@ const names = (suffix: string): FactorChoice['actions'] => ({
 });
 const CHOICES: readonly FactorChoice[] = [
   { id: 'LRFD', label: 'LRFD, load and resistance factors', short: 'LRFD', source: 'LRFD', factors: {}, actions: names('u')! },
-  { id: 'ASD', label: 'ASD, allowable strength', short: 'ASD', source: 'ASD', factors: {}, allowable: true, actions: names('a')! },
+  {
+    id: 'ASD',
+    label: 'ASD, allowable strength',
+    short: 'ASD',
+    source: 'ASD',
+    factors: {},
+    allowable: true,
+    actions: names('a')!,
+  },
 ];
 
 const SETTINGS: readonly BasisField[] = [

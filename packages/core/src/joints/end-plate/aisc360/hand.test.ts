@@ -112,3 +112,31 @@ describe('a shear end plate to AISC 360, by hand', () => {
     expect(() => report(wide, load(40))).toThrow(/two columns of bolts a side are not covered/);
   });
 });
+
+describe('prying says what limits, and is right about it', () => {
+  const of = (t: number, d = 0.75): [said: string, strength: number] => {
+    const input = { ...E, plate: { ...E.plate, t: inch(t) }, bolts: { ...E.bolts, d: inch(d) } };
+    const { notes, checks } = report(input, load(20, 30)).combinations[0]!;
+    const x = checks.find((c) => c.id === 'ep-prying')!;
+    return [notes.find((n) => n.startsWith('plate and bolts in tension'))!, x.type === 'strength' ? x.resistance : 0];
+  };
+  it('a thin plate limits: a bigger bolt does not help', () => {
+    const [said, strength] = of(0.375);
+    expect(said).toContain('the part limits; a bigger bolt does not help');
+    // Bolts of 7/8: what they add by their own size, inside of the bolt to stem and edge, is under a tenth; their area is a third more.
+    expect(of(0.375, 0.875)[1] / strength).toBeLessThan(1.1);
+    expect(of(0.5)[1]).toBeGreaterThan(1.5 * strength);
+  });
+  it('a thick one leaves it to the bolts: a thicker plate does not help', () => {
+    const [said, strength] = of(1.5);
+    expect(said).toContain('the bolts limit, without prying; a thicker part does not help');
+    expect(of(2)[1]).toBeCloseTo(strength, 6);
+  });
+  it('between them both limit', () => expect(of(1.05)[0]).toContain('limit together'));
+  it('no thickness helps bolts that are too weak for the tension alone', () => {
+    const { notes } = report({ ...E, bolts: { ...E.bolts, d: inch(0.5) } }, load(5, 120)).combinations[0]!;
+    expect(notes.join()).toContain('too weak for the tension alone, and no thickness helps');
+  });
+  it('is not said where nothing pulls', () =>
+    expect(report(E, load(20)).combinations[0]!.notes.filter((n) => n.includes('prying'))).toEqual([]));
+});
