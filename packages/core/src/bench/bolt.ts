@@ -7,7 +7,7 @@ import { size } from '../validate/sizes.ts';
 import { Refusal } from '../refusal.ts';
 import { bearing, SLIP_FACTORS, type FrictionClass } from '../standards/en1993/bolts.ts';
 import { Calculator, notApplied, type Calculation, type Tool } from './tool.ts';
-import { factorsOf } from '../standards/en1993/standard.ts';
+import { en1993, factorsOf } from '../standards/en1993/standard.ts';
 import type { Quantity } from '../units/system.ts';
 
 export interface BoltInput {
@@ -230,6 +230,7 @@ const number = (id: string, label: string, quantity: Quantity = 'length', option
 
 export const boltTool: Tool<BoltInput> = {
   id: 'bolt',
+  standard: en1993.id,
   title: 'One bolt',
   about: 'Strength of one bolt of any diameter, with the derivation, and a table across sizes.',
   schema: Joi.object({

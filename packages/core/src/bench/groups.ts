@@ -7,7 +7,7 @@ import type { Basis } from '../basis/basis.ts';
 import { size } from '../validate/sizes.ts';
 import { Refusal } from '../refusal.ts';
 import { Calculator, numberLines, type Calculation, type Tool, type ToolPicture } from './tool.ts';
-import { factorsOf, settingsOf } from '../standards/en1993/standard.ts';
+import { en1993, factorsOf, settingsOf } from '../standards/en1993/standard.ts';
 import type { Units } from '../units/system.ts';
 
 /*
@@ -15,7 +15,7 @@ import type { Units } from '../units/system.ts';
  * from it (basis 1, bolt-group). x right, z up, moments anticlockwise.
  */
 
-interface Load {
+export interface Load {
   readonly V_x: number;
   readonly V_z: number;
   readonly x_a: number;
@@ -40,14 +40,14 @@ export interface WeldGroupInput extends Load {
   readonly grade: string;
 }
 
-const loadKeys = {
+export const loadKeys = {
   V_x: size(-1e5, 1e5).required(),
   V_z: size(-1e5, 1e5).required(),
   x_a: size(-1e4, 1e4).required(),
   z_a: size(-1e4, 1e4).required(),
   M: size(-1e5, 1e5).required(),
 };
-const loadFields = [
+export const loadFields = [
   { id: 'V_x', label: 'Force to the right', quantity: 'force', type: 'number' },
   { id: 'V_z', label: 'Force upwards', quantity: 'force', type: 'number' },
   { id: 'x_a', label: 'acting at x', quantity: 'length', type: 'number' },
@@ -56,7 +56,7 @@ const loadFields = [
 ] as const;
 
 /** Givens that both groups share. */
-function loadSlots(sheet: Sheet) {
+export function loadSlots(sheet: Sheet) {
   return {
     V_x: sheet.given('V_x', 'kN', 'force to the right'),
     V_z: sheet.given('V_z', 'kN', 'force upwards'),
@@ -69,7 +69,14 @@ function loadSlots(sheet: Sheet) {
     z_i: sheet.given('z_i', 'mm', 'the worst place, z'),
   };
 }
-function putLoad(c: Calculator, s: ReturnType<typeof loadSlots>, i: Load, centre: Point, worst: Point, from: string): void {
+export function putLoad(
+  c: Calculator,
+  s: ReturnType<typeof loadSlots>,
+  i: Load,
+  centre: Point,
+  worst: Point,
+  from: string,
+): void {
   c.put(s.V_x, i.V_x * 1e3, 'force');
   c.put(s.V_z, i.V_z * 1e3, 'force');
   c.put(s.x_a, i.x_a, 'where the force acts');
@@ -80,8 +87,8 @@ function putLoad(c: Calculator, s: ReturnType<typeof loadSlots>, i: Load, centre
   c.put(s.x_i, worst[0], from);
   c.put(s.z_i, worst[1], from);
 }
-const TORQUE = 'M+(x_a-x_c)*V_z-(z_a-z_c)*V_x';
-const torque = (i: Load, [x, z]: Point): number => i.M * 1e6 + (i.x_a - x) * i.V_z * 1e3 - (i.z_a - z) * i.V_x * 1e3;
+export const TORQUE = 'M+(x_a-x_c)*V_z-(z_a-z_c)*V_x';
+export const torque = (i: Load, [x, z]: Point): number => i.M * 1e6 + (i.x_a - x) * i.V_z * 1e3 - (i.z_a - z) * i.V_x * 1e3;
 
 const boltSheet = new Sheet();
 const b = {
@@ -191,7 +198,7 @@ function boltGroup(i: BoltGroupInput, { units: u }: Basis): Calculation {
 }
 
 /** The group to scale with the force on each bolt as an arrow, the worst one ringed. */
-function groupPicture(
+export function groupPicture(
   u: Units,
   points: readonly Point[],
   forces: readonly Point[],
@@ -200,8 +207,10 @@ function groupPicture(
   centre: Point,
   load: Load,
   runs: readonly (readonly [Point, Point])[] = [],
+  /** Where the group turns about, where that is not its centroid. */
+  turn: Point | null = null,
 ): ToolPicture {
-  const all = [...points, [load.x_a, load.z_a] as const, ...runs.flat()];
+  const all = [...points, [load.x_a, load.z_a] as const, ...runs.flat(), ...(turn ? [turn] : [])];
   const [x1, x2] = [Math.min(...all.map((p) => p[0])), Math.max(...all.map((p) => p[0]))];
   const [z1, z2] = [Math.min(...all.map((p) => p[1])), Math.max(...all.map((p) => p[1]))];
   const [width, height] = [150, 110];
@@ -274,6 +283,13 @@ function groupPicture(
       }),
     );
   items.push(path([a, o], 'hidden'));
+  if (turn) {
+    const c = at(turn);
+    items.push(
+      { k: 'circle', at: c, r: 1.4, line: 'centre' },
+      text([c[0] + 2.4, c[1] - 1.6], 'IC', { size: 2.8, style: 'muted' }),
+    );
+  }
   return { width, height, items };
 }
 
@@ -298,9 +314,9 @@ const weldF = wg.f('F_w_Ed', 'N/mm', 'sqrt(f_x^2+f_z^2)', 'resultant per length'
 const weldA = wg.f('a', 'mm', 'k_a*s', 'throat of the fillet', 'EN 1993-1-8, 4.5.2');
 const weldR = wg.f('F_w_Rd', 'N/mm', 'a*f_u/(sqrt(3)*beta_w*gamma_M2)', 'resistance per length', 'EN 1993-1-8, 4.5.3.3');
 
-function weldGroup(i: WeldGroupInput, basis: Basis): Calculation {
-  const u = basis.units;
-  const runs = numberLines(i.runs).map((l, k): readonly [Point, Point] => {
+/** Lines of fillets as typed: x1 z1 x2 z2. */
+export function weldRuns(text: string, u: Units): (readonly [Point, Point])[] {
+  const runs = numberLines(text).map((l, k): readonly [Point, Point] => {
     if (!l || l.length !== 4)
       throw new Refusal(
         'runs',
@@ -314,10 +330,16 @@ function weldGroup(i: WeldGroupInput, basis: Basis): Calculation {
   if (!runs.length) throw new Refusal('runs', `runs: there are no welds; accepted are lines of x1 z1 x2 z2 in ${u.name('mm')}.`);
   if (runs.length > 200)
     throw new Refusal('runs', `runs: ${runs.length} welds are too many for one group; accepted are 200 or fewer.`);
-  const lengths = runs.map(([p, q]) => Math.hypot(q[0] - p[0], q[1] - p[1]));
-  const short = lengths.findIndex((l) => l < 1);
+  const short = runs.findIndex(([p, q]) => Math.hypot(q[0] - p[0], q[1] - p[1]) < 1);
   if (short >= 0)
     throw new Refusal('runs', `runs: line ${short + 1} has no length; accepted is a weld of ${u.about(1)} or more.`);
+  return runs;
+}
+
+function weldGroup(i: WeldGroupInput, basis: Basis): Calculation {
+  const u = basis.units;
+  const runs = weldRuns(i.runs, u);
+  const lengths = runs.map(([p, q]) => Math.hypot(q[0] - p[0], q[1] - p[1]));
   const L = lengths.reduce((x, y) => x + y, 0);
   const centre: Point = [0, 1].map(
     (axis) => runs.reduce((sum, [p, q], k) => sum + (lengths[k]! * (p[axis]! + q[axis]!)) / 2, 0) / L,
@@ -390,6 +412,7 @@ function weldGroup(i: WeldGroupInput, basis: Basis): Calculation {
 
 export const boltGroupTool: Tool<BoltGroupInput> = {
   id: 'bolt-group',
+  standard: en1993.id,
   title: 'Bolt group',
   about: 'In-plane eccentric bolt group: rows and columns or pasted places, the force on each bolt as arrows.',
   schema: Joi.object({
@@ -438,6 +461,7 @@ export const boltGroupTool: Tool<BoltGroupInput> = {
 
 export const weldGroupTool: Tool<WeldGroupInput> = {
   id: 'weld-group',
+  standard: en1993.id,
   title: 'Weld group',
   about: 'Fillet welds in a plane under force and moment, as lines, by the elastic method.',
   schema: Joi.object({

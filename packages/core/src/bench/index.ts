@@ -1,6 +1,12 @@
 import { validate } from '../validate/index.ts';
 import type { Basis } from '../basis/basis.ts';
+import { basisUnder } from '../standards/job-basis.ts';
+import { standardOf } from '../standards/registry.ts';
 import { Refusal } from '../refusal.ts';
+import { usBasePlateTool } from './aisc360/base-plate.ts';
+import { usBoltTool } from './aisc360/bolt.ts';
+import { usBoltGroupTool, usWeldGroupTool } from './aisc360/groups.ts';
+import { usCopeTool, usPryingTool } from './aisc360/parts.ts';
 import { boltTool } from './bolt.ts';
 import { boltGroupTool, weldGroupTool } from './groups.ts';
 import { sectionTool } from './section.ts';
@@ -10,7 +16,18 @@ export type { Calculation, Tool, ToolField, ToolPicture, ToolTable } from './too
 
 /** The only list of calculators. */
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- each calculator types its own input; the list holds them all
-export const TOOLS: readonly Tool<any>[] = [boltTool, boltGroupTool, weldGroupTool, sectionTool];
+export const TOOLS: readonly Tool<any>[] = [
+  boltTool,
+  boltGroupTool,
+  weldGroupTool,
+  sectionTool,
+  usBoltTool,
+  usBoltGroupTool,
+  usWeldGroupTool,
+  usPryingTool,
+  usCopeTool,
+  usBasePlateTool,
+];
 
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- as above
 export function toolOf(id: string): Tool<any> {
@@ -30,7 +47,8 @@ export function calculate(
   const checked = validate<unknown>(tool.schema, input);
   if ('error' in checked) return { refusal: checked.error };
   try {
-    return { ok: tool.calculate(checked.value, basis) };
+    const own = basis.standard.id === tool.standard;
+    return { ok: tool.calculate(checked.value, own ? basis : basisUnder(basis, standardOf(tool.standard))) };
   } catch (e) {
     if (e instanceof Refusal) return { refusal: { field: e.field, message: e.message } };
     throw e;

@@ -5,7 +5,7 @@ import type { Point } from '../detail/solid.ts';
 import { Sheet } from '../formula/index.ts';
 import type { Basis } from '../basis/basis.ts';
 import { Calculator, type Calculation, type Tool, type ToolPicture } from './tool.ts';
-import { factorsOf } from '../standards/en1993/standard.ts';
+import { en1993, factorsOf } from '../standards/en1993/standard.ts';
 import { SI, type Units } from '../units/system.ts';
 
 export interface SectionInput {
@@ -187,6 +187,7 @@ function outline(s: Section): ToolPicture {
 
 export const sectionTool: Tool<SectionInput> = {
   id: 'section',
+  standard: en1993.id,
   title: 'Sections',
   about: 'Section browser: dimensions, properties and resistances of every section in the catalogue and of the job.',
   schema: Joi.object({ section: Joi.string().max(60).required(), grade: Joi.string().max(40).required() }),

@@ -46,6 +46,8 @@ export interface Calculation {
 /** A small calculator that needs no joint. Lengths mm, forces kN, moments kNm, stresses MPa as typed. */
 export interface Tool<I = Record<string, unknown>> {
   readonly id: string;
+  /** Name of the standard that it works to. */
+  readonly standard: string;
   readonly title: string;
   readonly about: string;
   readonly schema: Joi.ObjectSchema;

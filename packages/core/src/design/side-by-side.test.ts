@@ -2,9 +2,9 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { readJob, type JobDocument } from '../job/document.ts';
 import { kindOf } from '../joints/registry.ts';
-import { basisOf } from '../standards/job-basis.ts';
+import { basisOf, basisUnder } from '../standards/job-basis.ts';
 import { standardOf } from '../standards/registry.ts';
-import { basisUnder, comparableSets, matched, matchesOf, otherStandards, sideBySide } from './side-by-side.ts';
+import { comparableSets, matched, matchesOf, otherStandards, sideBySide } from './side-by-side.ts';
 
 const demo = (file: string): JobDocument =>
   readJob(JSON.parse(readFileSync(new URL(`../../../../demo/${file}.json`, import.meta.url), 'utf8')));

@@ -9,8 +9,8 @@ import { kindOf } from '../joints/registry.ts';
 import { buildJoint, reportOf, type JointReport } from '../joints/report.ts';
 import { inNewtons } from '../actions/combination.ts';
 import { Refusal } from '../refusal.ts';
+import { basisUnder } from '../standards/job-basis.ts';
 import { STANDARDS } from '../standards/registry.ts';
-import { usualOf } from '../basis/field.ts';
 import { boltName } from '../units/system.ts';
 
 /** A steel, a class or a size of the detail, and what stands for it under the other standard. */
@@ -158,18 +158,6 @@ export interface SideBySide {
   /** What could not be checked there. */
   readonly missingThere: readonly string[];
 }
-
-/** The basis of a job under another standard: its usual set and settings; own sections and steels stay. */
-export const basisUnder = (basis: Basis, other: Standard, set?: string): Basis => {
-  const choice = choiceOf(other, set);
-  return {
-    ...basis,
-    standard: other,
-    set: choice.id,
-    factors: choice.factors,
-    settings: { ...usualOf(other.settings), rows_from: basis.settings.rows_from } as Basis['settings'],
-  };
-};
 
 /** Sets and formats of a standard whose actions are those of strength design, as those of EN 1990 are. */
 export const comparableSets = ({ sets }: Standard) => sets.choices.filter((c) => !c.allowable && !c.own);

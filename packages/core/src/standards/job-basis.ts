@@ -24,6 +24,18 @@ export const basisTitle = (basis: Named): string => `${standardOf(basis.standard
 export const unitsOf = (basis: Pick<JobBasis, 'standard' | 'units'>): Units =>
   systemOf(basis.units ?? standardOf(basis.standard).units);
 
+/** The basis of a job under another standard: its usual set and settings; own sections and steels stay. */
+export const basisUnder = (basis: Basis, other: Standard, set?: string): Basis => {
+  const choice = choiceOf(other, set);
+  return {
+    ...basis,
+    standard: other,
+    set: choice.id,
+    factors: choice.factors,
+    settings: { ...usualOf(other.settings), rows_from: basis.settings.rows_from } as Basis['settings'],
+  };
+};
+
 /** The basis of a new job. */
 export function usualBasis(standard: Standard = STANDARDS[0]!): JobBasis {
   const { key } = standard.sets;

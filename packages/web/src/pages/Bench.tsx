@@ -7,6 +7,9 @@ import {
   toolFieldHelp,
   TOOLS,
   toolOf,
+  standardOf,
+  usualBasis,
+  basisUnder,
   type CalculationRecord,
   type JobListEntry,
   type JobRecord,
@@ -63,11 +66,13 @@ export function BenchPage() {
     };
   }, [jobId, calculationId]);
   const known = TOOLS.some((t) => t.id === toolId);
+  const standard = known ? toolOf(toolId).standard : TOOLS[0]!.standard;
   const ready = (!jobId || job?.id === jobId) && (!calculationId || record?.id === calculationId);
+  const navigate = useNavigate();
   const to = (id: string): string => `/bench/${id}${jobId ? `?job=${jobId}` : ''}`;
   return (
     <Shell
-      bench={to(TOOLS[0]!.id)}
+      bench={to((TOOLS.find((t) => t.standard === job?.basis.standard) ?? TOOLS[0]!).id)}
       trail={
         <>
           {job && (
@@ -84,7 +89,20 @@ export function BenchPage() {
     >
       <main className="bench">
         <nav className="bench-tools" aria-label="Calculators">
-          {TOOLS.map((t) => (
+          <label className="flex items-center gap-2 mr-3">
+            <span className="sr-only">Standard</span>
+            <select
+              className="select"
+              aria-label="Standard"
+              value={standard}
+              onChange={(e) => void navigate(to(TOOLS.find((t) => t.standard === e.target.value)!.id))}
+            >
+              {[...new Set(TOOLS.map((t) => t.standard))].map((s) => (
+                <option key={s}>{s}</option>
+              ))}
+            </select>
+          </label>
+          {TOOLS.filter((t) => t.standard === standard).map((t) => (
             <Link
               key={t.id}
               to={to(t.id)}
@@ -125,7 +143,15 @@ function Bench({
   onRecord: (c: CalculationRecord) => void;
 }) {
   const tool = toolOf(toolId);
-  const basis = useMemo(() => basisOf(job ?? EMPTY_JOB), [job]);
+  const standard = standardOf(tool.standard);
+  const sets = standard.sets.choices.filter((c) => !c.own);
+  const [choice, setChoice] = useState(sets[0]!.id);
+  const given = job?.basis.standard === standard.id;
+  const basis = useMemo(() => {
+    if (given) return basisOf(job);
+    const usual = { ...usualBasis(standard), [standard.sets.key]: choice };
+    return job ? basisUnder(basisOf(job), standard, choice) : basisOf({ ...EMPTY_JOB, basis: usual });
+  }, [job, given, standard, choice]);
   const key = `${toolId}-${basis.units.id}`;
   const [typed, setTyped] = useState<Typed>(() =>
     typedOf(tool, record ? record.input : tool.start, record ? null : kept(key), basis.units),
@@ -160,6 +186,18 @@ function Bench({
       <div className="bench-main">
         <form className="bench-form" aria-label={tool.title} onSubmit={(e) => e.preventDefault()} onFocus={onFocus}>
           <p className="muted mb-2">{tool.about}</p>
+          {!given && sets.length > 1 && (
+            <label className="field-row">
+              <span>{standard.sets.label}</span>
+              <select className="select" value={choice} onChange={(e) => setChoice(e.target.value)}>
+                {sets.map((c) => (
+                  <option key={c.id} value={c.id}>
+                    {c.short}
+                  </option>
+                ))}
+              </select>
+            </label>
+          )}
           {tool.fields.map((f) => (
             <div key={f.id} data-help={f.id}>
               <Row field={f} value={typed[f.id] ?? ''} job={job} bad={refusal?.field === f.id} onChange={(v) => set(f.id, v)} />
