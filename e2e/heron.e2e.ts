@@ -99,4 +99,26 @@ describe('the demo job of the United States', () => {
     await page.keyboard.press('Control+z');
     await expect.poll(() => lineOf(page)).toBe(before);
   });
+  it('has a bench of its own: the standard is switched, a bolt typed in inches, the format changed', async () => {
+    const { page } = on;
+    await page.goto(`${on.app.url}/bench`);
+    await page.getByLabel('Standard').selectOption('AISC 360-22');
+    await page.getByLabel('Design format').waitFor();
+    await page.getByLabel(/^Diameter/).fill('7/8');
+    // 0.75 x 54 x 0.6013 = 24.35 kip; over 2.00 in ASD 16.24.
+    await page.getByText(/7\/8 in 120-N: shear 24\.4 kip/).waitFor();
+    await page.getByLabel('Design format').selectOption('ASD');
+    await page.getByText(/7\/8 in 120-N: shear 16\.2 kip/).waitFor();
+    await page.getByRole('link', { name: 'Bolt group' }).click();
+    await page.getByText(/by the instantaneous centre, 2\.120 elastic/).waitFor();
+    await page.getByLabel('Title').fill('Bracket on grid 4');
+    await page.getByLabel('Job').selectOption({ label: HERON });
+    await page.getByRole('button', { name: 'Attach' }).click();
+    await page.getByText('In the job').waitFor();
+    // In its job the format is that of the job.
+    await expect.poll(() => page.getByLabel('Design format').count()).toBe(0);
+    const text = await issuedText(page, 'Issue', 1);
+    expect(text).toContain('Bracket on grid 4');
+    expect(text).toContain('instantaneous centre');
+  });
 });
