@@ -4,6 +4,8 @@ import rectangular from './data/hollow-rectangular.json' with { type: 'json' };
 import european from './data/european-i-h.json' with { type: 'json' };
 import ukBeams from './data/uk-beams-columns.json' with { type: 'json' };
 import channels from './data/uk-channels.json' with { type: 'json' };
+import usRectangular from './data/us-hollow-rectangular.json' with { type: 'json' };
+import usRound from './data/us-hollow-round.json' with { type: 'json' };
 import wideFlange from './data/us-wide-flange.json' with { type: 'json' };
 
 /** Nominal dimensions in mm. I: rolled I or H; C: parallel flange channel; RHS: square and rectangular hollow; CHS: circular hollow. */
@@ -43,7 +45,7 @@ const read = (file: DataFile): Section[] =>
 const INCH = 25.4;
 /** Pounds a foot in kilograms a metre. */
 const LB_FT = 0.45359237 / 0.3048;
-/** W shapes, given in inches and pounds a foot; the root radius is what k for design has over the flange. */
+/** W and HP shapes, given in inches and pounds a foot; the root radius is what k for design has over the flange. */
 const W_SHAPES: readonly Section[] = wideFlange.rows.map((row) => {
   const [name, d, tw, b, tf, k, weight] = row as unknown as [string, number, number, number, number, number, number];
   const [h, web, flange, t, r] = [d, tw, b, tf, k - tf].map((x) => Number((x * INCH).toPrecision(12))) as [
@@ -56,9 +58,34 @@ const W_SHAPES: readonly Section[] = wideFlange.rows.map((row) => {
   return { shape: 'I', name, h, b: flange, tw: web, tf: t, r, mass: weight * LB_FT, system: 'US' };
 });
 
+/** Wall of a hollow section that counts, over its nominal one: AISC 360-22, B4.2. */
+const DESIGN_WALL = 0.93;
+const mm = (x: number): number => Number((x * INCH).toPrecision(12));
+/** Hollow sections of the United States, by the wall that counts. */
+const US_HOLLOW: readonly Section[] = [
+  ...(usRectangular.rows as unknown as [string, number, number, number, number][]).map(([name, H, B, t, weight]): Section => ({
+    shape: 'RHS',
+    name,
+    h: mm(H),
+    b: mm(B),
+    t: mm(DESIGN_WALL * t),
+    mass: weight * LB_FT,
+    system: 'US',
+  })),
+  ...(usRound.rows as unknown as [string, number, number, number][]).map(([name, D, t, weight]): Section => ({
+    shape: 'CHS',
+    name,
+    d: mm(D),
+    t: mm(DESIGN_WALL * t),
+    mass: weight * LB_FT,
+    system: 'US',
+  })),
+];
+
 export const SECTIONS: readonly Section[] = [
   ...[ukBeams, channels, european, rectangular, circular].flatMap((f) => read(f as DataFile)),
   ...W_SHAPES,
+  ...US_HOLLOW,
 ];
 
 /** Spelling that a name is found by: case, spaces and the multiplication sign do not matter. */
