@@ -11,7 +11,7 @@ describe('sections', () => {
     expect(SECTIONS.length).toBeGreaterThan(720);
     // Hollow sections of the United States count 0.93 of their wall; they weigh the whole of it, with corners of twice the wall outside.
     const weighed = (s: (typeof SECTIONS)[number]): number => {
-      if (s.system !== 'US' || s.shape === 'I' || s.shape === 'C') return properties(s).mass;
+      if (s.system !== 'US' || !('t' in s)) return properties(s).mass;
       const t = s.t / 0.93;
       const A = s.shape === 'CHS' ? Math.PI * (s.d - t) * t : 2 * t * (s.h + s.b - 2 * t) - 3 * (4 - Math.PI) * t ** 2;
       return A * 7850e-6;

@@ -101,7 +101,13 @@ export function WorkingsView({ kindId, content, job, index, target }: Props) {
               <>
                 <p className="muted mb-2">Click a symbol to see where its value comes from.</p>
                 {sections.map((s) => (
-                  <SectionView key={s.id} section={s} onAsk={ask} kindTitle={kindOf(kindId).title} />
+                  <SectionView
+                    key={s.id}
+                    section={s}
+                    onAsk={ask}
+                    kindTitle={kindOf(kindId).title}
+                    standard={job.basis.standard}
+                  />
                 ))}
               </>
             )}
@@ -239,7 +245,14 @@ function VerdictTable({ workings, onOpen }: { workings: Workings; onOpen: (id: s
   );
 }
 
-const SectionView = memo(({ section, onAsk, kindTitle }: { section: WorkingSection; onAsk: Ask; kindTitle?: string }) => (
+interface SectionProps {
+  readonly section: WorkingSection;
+  readonly onAsk: Ask;
+  /** Kind and standard whose method notes tell of it; a calculation of the bench has none. */
+  readonly kindTitle?: string;
+  readonly standard?: string;
+}
+const SectionView = memo(({ section, onAsk, kindTitle, standard }: SectionProps) => (
   <section className="work-section" id={`w-${section.id}`}>
     <div className="flex items-baseline gap-3">
       <h2 className="flex-1">
@@ -247,10 +260,10 @@ const SectionView = memo(({ section, onAsk, kindTitle }: { section: WorkingSecti
         {section.governs && <span className="muted font-normal"> · governs</span>}
       </h2>
       <span className="muted">{section.clause}</span>
-      {kindTitle && section.type !== 'shared' && (
+      {kindTitle && standard && section.type !== 'shared' && (
         <Link
           className="underline muted"
-          to={methodOfCheck(kindTitle, section.id, section.title)}
+          to={methodOfCheck(kindTitle, standard, section.id, section.title)}
           aria-label={`Method notes of ${section.title}`}
         >
           notes

@@ -468,7 +468,7 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly Sibling[]
                   />
                 )}
                 <p className="mt-3">
-                  <Link className="underline" to={methodOf(kind.title)}>
+                  <Link className="underline" to={methodOf(kind.title, basis.standard.id)}>
                     What is checked, and what is not: {kind.title.toLowerCase()}
                   </Link>
                 </p>
