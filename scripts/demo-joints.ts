@@ -45,7 +45,9 @@ export function write(file: string, job: JobDocument, basis: Basis): void {
   readJob(JSON.parse(text)); // refuses what a file may not hold
   for (const j of job.joints) {
     const r = tryCheckJoint(j, basis);
-    process.stdout.write(`${j.mark}  ${j.line}  ${'report' in r ? `${r.report.state}: ${r.report.verdict}` : r.refusal.message}\n`);
+    process.stdout.write(
+      `${j.mark}  ${j.line}  ${'report' in r ? `${r.report.state}: ${r.report.verdict}` : r.refusal.message}\n`,
+    );
     if ('report' in r)
       for (const x of r.report.brokenRules) process.stdout.write(`    ${x.id} ${x.actual} ${x.sense} ${x.limit}\n`);
   }

@@ -21,7 +21,24 @@ describe('sections', () => {
   });
   it('holds each family and no name twice', () => {
     const families = new Set(SECTIONS.map(familyOf));
-    for (const f of ['W', 'HP', 'HSS', 'Pipe', 'UB', 'UC', 'PFC', 'IPE', 'IPE A', 'IPE O', 'HEA', 'HEB', 'HEM', 'SHS', 'RHS', 'CHS'])
+    for (const f of [
+      'W',
+      'HP',
+      'HSS',
+      'Pipe',
+      'UB',
+      'UC',
+      'PFC',
+      'IPE',
+      'IPE A',
+      'IPE O',
+      'HEA',
+      'HEB',
+      'HEM',
+      'SHS',
+      'RHS',
+      'CHS',
+    ])
       expect(families).toContain(f);
     expect(new Set(SECTIONS.map((s) => s.name)).size).toBe(SECTIONS.length);
   });
