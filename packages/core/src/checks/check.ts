@@ -152,6 +152,8 @@ export interface Prepared {
   readonly actions: Readonly<Partial<Record<ActionName, number>>>;
   /** What the same failure is called under the other standards of the kind, by the ids of these checks. */
   readonly counterparts?: Readonly<Record<string, string>>;
+  /** Failures that a check counts besides, by what the others call them. */
+  readonly covers?: Readonly<Record<string, readonly string[]>>;
   /** Ids of all checks and rules. */
   readonly ids: readonly string[];
 }

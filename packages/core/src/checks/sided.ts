@@ -24,6 +24,8 @@ export interface Sided<C = unknown> {
   readonly actions: ActionSlots;
   /** Paths of checks that are drawn under other names. */
   readonly paths?: Readonly<Record<string, string>>;
+  /** Failures that a check counts besides, by what other standards call them. */
+  readonly covers?: Readonly<Record<string, readonly string[]>>;
   /** What the user is told of a combination besides. */
   readonly notes?: (combination: Combination) => readonly string[];
 }

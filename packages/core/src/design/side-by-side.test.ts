@@ -66,6 +66,12 @@ describe('a joint beside itself', () => {
     // The ratio of the multiples is what they make together.
     expect(bolts.there!.multiple / bolts.here!.multiple).toBeCloseTo(strength / load, 6);
   });
+  it('one check that counts several failures stands beside each of them', () => {
+    const { rows } = sideBySide(of(tern, 'B2-14'), basisOf(tern), { standard: AISC });
+    const [plate, web] = ['plate-bearing', 'beam-web-bearing'].map((k) => rows.find((r) => r.key === k)!);
+    expect([plate!.there!.id, web!.there!.id]).toEqual(['sp-bolt-bearing', 'sp-bolt-bearing']);
+    expect(web!.here!.multiple).toBeLessThan(plate!.here!.multiple);
+  });
   it('sorts by what gives first of either, and says why one has no such check', () => {
     const { rows } = sideBySide(of(tern, 'B2-14'), basisOf(tern), { standard: AISC });
     const least = rows.map((r) => Math.min(r.here?.multiple ?? Infinity, r.there?.multiple ?? Infinity));

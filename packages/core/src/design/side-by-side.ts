@@ -207,7 +207,8 @@ interface Worst {
   readonly check: StrengthResult;
   readonly at: number;
 }
-const keyOf = (joint: Joint, id: string): string => joint.prepared.counterparts?.[id] ?? id;
+/** What a check is called in the comparison: by the failure, of which it may count several. */
+const keysOf = ({ prepared: p }: Joint, id: string): readonly string[] => [p.counterparts?.[id] ?? id, ...(p.covers?.[id] ?? [])];
 
 /** The check that gives first of each failure, over all combinations. */
 function worstOf(joint: Joint, report: JointReport): Map<string, Worst> {
@@ -215,9 +216,10 @@ function worstOf(joint: Joint, report: JointReport): Map<string, Worst> {
   report.combinations.forEach((c, at) => {
     for (const check of c.checks) {
       if (check.type !== 'strength' || check.info) continue;
-      const key = keyOf(joint, check.id);
-      const known = out.get(key);
-      if (!known || check.multiple < known.check.multiple) out.set(key, { check, at });
+      for (const key of keysOf(joint, check.id)) {
+        const known = out.get(key);
+        if (!known || check.multiple < known.check.multiple) out.set(key, { check, at });
+      }
     }
   });
   return out;
@@ -227,7 +229,9 @@ function whyNot(joint: Joint, report: JointReport, key: string): string {
   const skips = report.combinations.flatMap((c) =>
     c.checks.filter((x): x is CheckResult & { type: 'skip' } => x.type === 'skip'),
   );
-  return skips.find((x) => keyOf(joint, x.id) === key)?.reason ?? `${joint.basis.standard.id} has no check of its own for it.`;
+  return (
+    skips.find((x) => keysOf(joint, x.id).includes(key))?.reason ?? `${joint.basis.standard.id} has no check of its own for it.`
+  );
 }
 
 type FactorAt = (check: StrengthResult, combination: Combination) => number | null;

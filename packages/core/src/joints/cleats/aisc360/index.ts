@@ -102,5 +102,11 @@ export function anglesToAisc360(m: CleatsModel, solid: () => Solid): Prepared & 
     actions: { V_Ed: slots.V.index, N_Ed: slots.N.index, V_far: slots.V_far.index },
     notes: farNotes(m.input.support),
     paths: PATHS,
+    covers: Object.fromEntries(
+      ['da', 'sa'].flatMap((of) => [
+        [`${of}-web-bolt-bearing`, ['beam-web-bearing']],
+        [`${of}-osl-bolt-bearing`, ['support-bearing']],
+      ]),
+    ),
   });
 }

@@ -69,5 +69,6 @@ export function endPlateToAisc360(m: EndPlateModel, solid: () => Solid): Prepare
     actions: { V_Ed: slots.V.index, N_Ed: slots.N.index, V_far: slots.V_far.index },
     notes: farNotes(m.input.support),
     paths: PATHS,
+    covers: { 'ep-bolt-bearing': ['support-bearing'] },
   });
 }

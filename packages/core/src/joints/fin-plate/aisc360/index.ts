@@ -74,5 +74,6 @@ export function finPlateToAisc360(m: FinPlateModel, solid: () => Solid): Prepare
     actions: { V_Ed: slots.V.index, N_Ed: slots.N.index, V_far: slots.V_far.index },
     notes: farNotes(m.input.support),
     paths: PATHS,
+    covers: { 'sp-bolt-bearing': ['beam-web-bearing'] },
   });
 }
