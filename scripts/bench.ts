@@ -6,6 +6,7 @@ import { gzipSync } from 'node:zlib';
 import {
   checkCombination,
   checkJoint,
+  basisOf,
   DEFAULT_BASIS,
   inNewtons,
   kindOf,
@@ -32,6 +33,7 @@ const median = (runs: number, work: () => void): number => {
   return times[Math.floor(times.length / 2)]!;
 };
 
+const firsts: number[] = [];
 const job = readJob(JSON.parse(readFileSync(join(ROOT, 'demo/tern-quay.json'), 'utf8')));
 const joint = job.joints.find((j) => j.mark === 'B2-14')!;
 const loads: [string, Combination][] = [
@@ -122,6 +124,41 @@ for (const [mark, aim] of [
     times.sort((a, b) => a - b);
     note(`column base, ${words}, one combination: median`, times[Math.floor(times.length / 2)]!, 'ms', 5);
     note(`column base, ${words}, one combination: slowest of ${times.length}`, times.at(-1)!, 'ms', 30);
+  }
+}
+{
+  // To AISC 360: by the elastic method, by the instantaneous centre once a direction is known, and the first time.
+  const us = readJob(JSON.parse(readFileSync(join(ROOT, 'demo/heron-street.json'), 'utf8')));
+  for (const [mark, settings, words, aim] of [
+    ['D1-01', { bolt_groups: 'elastic' }, 'single plate, elastic', 15],
+    ['D1-03', {}, 'extended plate, instantaneous centre', 25],
+    ['D2-02', {}, 'shear end plate with prying', 40],
+    ['D3-02', {}, 'double angles with prying', 40],
+    ['A1-01', {}, 'column base', 300],
+  ] as const) {
+    const one = us.joints.find((j) => j.mark === mark)!;
+    const basis = basisOf(us, settings);
+    const kind = kindOf(one.kind);
+    const prepared = kind.build(one.input, basis).prepared;
+    const run = new Run(prepared.sheet);
+    const newtons = one.combinations.map(inNewtons);
+    const many = (): void => {
+      for (let i = 0; i < 500; i += 1) for (const c of newtons) checkCombination(prepared, c, run);
+    };
+    many();
+    many();
+    note(`AISC 360, ${words}, one combination, tracing off`, (median(7, many) / 500 / newtons.length) * 1000, 'µs', aim);
+    if (mark !== 'D1-03') continue;
+    const first = median(40, () => {
+      const fresh = kind.build(one.input, basis).prepared;
+      const r = new Run(fresh.sheet);
+      const t = performance.now();
+      checkCombination(fresh, newtons[0]!, r);
+      firsts.push(performance.now() - t);
+    });
+    void first;
+    firsts.sort((a, b) => a - b);
+    note(`AISC 360, ${words}, the first combination of a detail`, firsts[20]! * 1000, 'µs', 60);
   }
 }
 const beams = job.joints.filter((j) => kindOf(j.kind).family === 'beam');

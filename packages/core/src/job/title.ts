@@ -1,5 +1,6 @@
 import type { Basis } from '../basis/basis.ts';
 import type { TitleBlock } from '../drawing/index.ts';
+import { kindTitle } from '../joints/kind.ts';
 import { kindOf } from '../joints/registry.ts';
 import type { JointLike } from '../joints/report.ts';
 import { basisWords, unitsOf } from '../standards/job-basis.ts';
@@ -18,7 +19,7 @@ export function titleOf(
     number: job.number,
     revision,
     mark: joint.mark,
-    kind: kindOf(joint.kind).title,
+    kind: kindTitle(kindOf(joint.kind), basis.standard),
     basis: basisWords(job.basis),
     units: basis.units.name('mm'),
     checked: signWords(joint, basis),

@@ -158,6 +158,8 @@ export interface UnderStandard<I, M, P> {
   /** The joint laid out for checking. */
   prepare(model: M, solid: () => Solid): P;
   first(start: Start, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I>;
+  /** What the trade calls the kind there, where that is another name. */
+  readonly title?: string;
   /** Actions of the kind that are not covered there: a joint that has one says so. */
   readonly leaves?: readonly ActionName[];
   /** Small moves of that practice, where the kind has no others. */
@@ -183,7 +185,7 @@ export interface Making<I, M, P extends Prepared> {
 /** The part of a kind that builds joints. */
 export function building<I, M, P extends Prepared>(
   making: Making<I, M, P>,
-): Pick<JointKind<I>, 'build' | 'first' | 'offers' | 'standards' | 'leaves'> {
+): Pick<JointKind<I>, 'build' | 'first' | 'offers' | 'standards' | 'leaves' | 'called'> {
   const standards = Object.keys(making.standards);
   const under = ({ standard: { id } }: Basis): UnderStandard<I, M, P> => {
     const found = Object.hasOwn(making.standards, id) ? making.standards[id] : undefined;
@@ -193,6 +195,7 @@ export function building<I, M, P extends Prepared>(
   return {
     standards,
     leaves: ({ id }) => (Object.hasOwn(making.standards, id) ? (making.standards[id]!.leaves ?? []) : []),
+    called: ({ id }) => (Object.hasOwn(making.standards, id) ? making.standards[id]!.title : undefined),
     offers: { chart: making.chart !== undefined, lists: making.lists !== undefined, template: making.template !== undefined },
     first: (start, combinations, basis, judge) => under(basis).first(start, combinations, basis, judge),
     build: (input, basis) => {
@@ -270,6 +273,8 @@ export interface JointKind<I = unknown> {
   build(input: I, basis: Basis): Joint<I>;
   /** Names of the standards that it is checked to. */
   readonly standards: readonly string[];
+  /** Another name of it under a standard. */
+  called(of: Pick<Standard, 'id'>): string | undefined;
   /** Its actions that a standard does not cover. */
   leaves(of: Pick<Standard, 'id'>): readonly ActionName[];
   readonly offers: Offers;
@@ -285,6 +290,10 @@ export interface JointKind<I = unknown> {
   };
   first(start: Start, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I>;
 }
+
+/** A kind as the trade names it under a standard. */
+export const kindTitle = (kind: Pick<JointKind, 'title' | 'called'>, standard: Pick<Standard, 'id'>): string =>
+  kind.called(standard) ?? kind.title;
 
 /** Actions of a kind in a job to this standard: those that it covers, and what else some combination has. */
 export const actionsUnder = (

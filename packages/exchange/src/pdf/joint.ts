@@ -8,6 +8,7 @@ import {
   fieldApplies,
   firstPath,
   kindOf,
+  kindTitle,
   lineOf,
   optionsOf,
   SI,
@@ -78,7 +79,7 @@ export function jointPages(page: Page, { job, joint, revision, level }: JointPag
   );
 
   if (level === 'verdict') return;
-  page.upright(`${job.name} · job ${job.number} · ${joint.mark} · ${kind.title} · rev ${revision}`);
+  page.upright(`${job.name} · job ${job.number} · ${joint.mark} · ${kindTitle(kind, basis.standard)} · rev ${revision}`);
   page.heading(`${joint.mark}: ${report.verdict}`, 15);
   page.paragraph(lineOf(joint, job), { font: 'mono', size: 8.6 });
   page.paragraph(

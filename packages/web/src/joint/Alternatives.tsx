@@ -1,5 +1,15 @@
 import { useEffect, useState } from 'react';
-import { basisOf, boltWords, firstPath, kindOf, STATE_WORDS, titleOf, type JobRecord, type JointContent } from '@ample/core';
+import {
+  basisOf,
+  boltWords,
+  kindTitle,
+  firstPath,
+  kindOf,
+  STATE_WORDS,
+  titleOf,
+  type JobRecord,
+  type JointContent,
+} from '@ample/core';
 import { useUnits } from '../parts/units.ts';
 import { Mark } from '../parts/StateMark.tsx';
 import type { Checked, Form } from '../work/check.worker.ts';
@@ -46,7 +56,7 @@ export function Alternatives({
       {hasForms && (
         <div className="grid gap-4 md:grid-cols-2">
           <Card
-            title={`${kindOf(content.kind).title}, as it is`}
+            title={`${kindTitle(kindOf(content.kind), basisOf(job).standard)}, as it is`}
             line={kindOf(content.kind).line.print(content.input, units)}
             checked={present}
           />

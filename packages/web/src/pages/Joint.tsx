@@ -18,6 +18,7 @@ import {
   type WayOut,
   type Units,
   actionsUnder,
+  kindTitle,
   otherStandards,
 } from '@ample/core';
 import { UnitsContext, useUnits } from '../parts/units.ts';
@@ -312,7 +313,7 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly Sibling[]
               ›
             </button>
             <span className="quiet two-lines" title={kind.members(present.input, basis.units)}>
-              {kind.title.toLowerCase()} · {kind.members(present.input, basis.units)}
+              {kindTitle(kind, basis.standard).toLowerCase()} · {kind.members(present.input, basis.units)}
             </span>
           </>
         }
@@ -469,7 +470,7 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly Sibling[]
                 )}
                 <p className="mt-3">
                   <Link className="underline" to={methodOf(kind.title, basis.standard.id)}>
-                    What is checked, and what is not: {kind.title.toLowerCase()}
+                    What is checked, and what is not: {kindTitle(kind, basis.standard).toLowerCase()}
                   </Link>
                 </p>
               </>

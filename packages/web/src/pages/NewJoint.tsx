@@ -13,6 +13,7 @@ import {
   type SeedField,
   type Units,
   actionsUnder,
+  kindTitle,
   type ActionField,
 } from '@ample/core';
 import { parseActions, tableOrder } from '@ample/exchange/actions-table';
@@ -113,7 +114,7 @@ export function NewJoint({
               <select className="select" value={kindId} onChange={(e) => setKind(e.target.value)}>
                 {kinds.map((k) => (
                   <option key={k.id} value={k.id}>
-                    {k.title}
+                    {kindTitle(k, standard)}
                   </option>
                 ))}
               </select>

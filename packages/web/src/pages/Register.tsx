@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { basisWords, KINDS, multipleText, unitsOf, type JobRecord, type RegisterEntry } from '@ample/core';
+import { basisWords, KINDS, kindTitle, multipleText, unitsOf, type JobRecord, type RegisterEntry } from '@ample/core';
 import { api } from '../api.ts';
 import { Dialog, Problem } from '../parts/Dialog.tsx';
 import { Calculations } from '../parts/Calculations.tsx';
@@ -24,12 +24,12 @@ const ORDER: Readonly<Record<ShownState, number>> = {
 };
 const natural = new Intl.Collator('en', { numeric: true });
 
-const valueOf = (j: RegisterEntry, key: SortKey): string | number => {
+const valueOf = (j: RegisterEntry, key: SortKey, standard: string): string | number => {
   switch (key) {
     case 'mark':
       return j.mark;
     case 'kind':
-      return titleOf(j);
+      return titleOf(j, standard);
     case 'members':
       return j.summary.members;
     case 'line':
@@ -60,7 +60,10 @@ const KEYS: Keys = [
 ];
 
 /** A kind that this version does not know keeps its id. */
-const titleOf = (j: RegisterEntry): string => KINDS.find((k) => k.id === j.kind)?.title ?? j.kind;
+const titleOf = (j: RegisterEntry, standard: string): string => {
+  const kind = KINDS.find((k) => k.id === j.kind);
+  return kind ? kindTitle(kind, { id: standard }) : j.kind;
+};
 const stateOf = (j: RegisterEntry): ShownState => (j.unreadable === undefined ? j.summary.state : 'unreadable');
 
 /** The next free mark after one: B2-14 gives B2-15. */
@@ -116,19 +119,22 @@ export function RegisterPage() {
     if (job) document.title = `${job.name} · Register`;
   }, [job]);
 
+  const standard = job?.basis.standard ?? '';
   const rows = useMemo(() => {
     const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
     const list = (joints ?? []).filter((j) => {
-      const text = `${j.mark} ${titleOf(j)} ${j.summary.members} ${j.line} ${j.summary.first?.title ?? ''} ${j.note}`
+      const text = `${j.mark} ${titleOf(j, standard)} ${j.summary.members} ${j.line} ${j.summary.first?.title ?? ''} ${j.note}`
         .toLowerCase()
         .replaceAll('×', 'x');
       const stateFits = !only || (only === 'stale' ? j.summary.stale : stateOf(j) === only);
       return stateFits && words.every((w) => text.includes(w.replaceAll('×', 'x')));
     });
     return list.sort(
-      (a, b) => (compare(valueOf(a, sort.key), valueOf(b, sort.key)) || natural.compare(a.mark, b.mark)) * (sort.down ? -1 : 1),
+      (a, b) =>
+        (compare(valueOf(a, sort.key, standard), valueOf(b, sort.key, standard)) || natural.compare(a.mark, b.mark)) *
+        (sort.down ? -1 : 1),
     );
-  }, [joints, filter, only, sort]);
+  }, [joints, filter, only, sort, standard]);
   const index = Math.min(at, Math.max(0, rows.length - 1));
   const current = rows[index];
 
@@ -339,7 +345,7 @@ export function RegisterPage() {
                           {j.mark}
                         </Link>
                       </td>
-                      <td className="kind wide-only">{titleOf(j)}</td>
+                      <td className="kind wide-only">{titleOf(j, standard)}</td>
                       <td className="members">{j.summary.members}</td>
                       <td className="mono text-[10.5px] line" title={j.line}>
                         {j.line.replace(/^\w+ \| /, '')}

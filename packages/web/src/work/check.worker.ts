@@ -4,6 +4,7 @@ import {
   firstDetail,
   KINDS,
   kindOf,
+  kindTitle,
   otherForm,
   Refusal,
   sideBySide,
@@ -90,10 +91,10 @@ const worker = {
           why,
           report,
           quantities: joint.quantities,
-          drawing: joint.drawing({ ...title, kind: kind.title, verdict: report.verdict }, null),
+          drawing: joint.drawing({ ...title, kind: kindTitle(kind, basis.standard), verdict: report.verdict }, null),
         };
       });
-      return { kindId: kind.id, title: kind.title, made };
+      return { kindId: kind.id, title: kindTitle(kind, basis.standard), made };
     });
   },
   /** The joint beside itself under another standard, its materials matched as `chosen` says. */

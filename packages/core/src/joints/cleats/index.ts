@@ -30,7 +30,7 @@ export const cleats: JointKind<CleatsInput> = {
     model: cleatsModel,
     standards: {
       [en1993.id]: { prepare: cleatsToEn1993, first: cleatsFirst },
-      [aisc360.id]: { prepare: anglesToAisc360, first: anglesFirst, leaves: ['N_tie', 'V_ser'] },
+      [aisc360.id]: { title: 'Angles', prepare: anglesToAisc360, first: anglesFirst, leaves: ['N_tie', 'V_ser'] },
     },
     solid: cleatsSolid,
     quantities: ({ solid, model }) => quantitiesOf(solid, model.bolt),

@@ -31,7 +31,7 @@ export const finPlate: JointKind<FinPlateInput> = {
     model: finPlateModel,
     standards: {
       [en1993.id]: { prepare: finPlateToEn1993, first: finPlateFirst },
-      [aisc360.id]: { prepare: finPlateToAisc360, first: singlePlateFirst, leaves: ['N_tie', 'V_ser'] },
+      [aisc360.id]: { title: 'Single plate', prepare: finPlateToAisc360, first: singlePlateFirst, leaves: ['N_tie', 'V_ser'] },
     },
     solid: finPlateSolid,
     quantities: ({ solid, model }) => quantitiesOf(solid, model.bolt),
