@@ -1,6 +1,20 @@
 /** A place or a direction in the plane of a group. */
 export type Place = readonly [number, number];
 
+/** Keeps what hangs on the direction of a load alone, for the last direction that was asked for: the combinations of a joint share few. */
+export class ByDirection<T> {
+  private last: { readonly V: number; readonly N: number; readonly found: T } | null = null;
+  of(V: number, N: number, work: (V: number, N: number) => T): T {
+    const size = Math.hypot(V, N);
+    const [v, n] = [V / size, N / size];
+    const { last } = this;
+    if (last && Math.abs(last.V - v) < 1e-12 && Math.abs(last.N - n) < 1e-12) return last.found;
+    const found = work(v, n);
+    this.last = { V: v, N: n, found };
+    return found;
+  }
+}
+
 /** What a trial centre makes of a load of a given direction and moment: forces that are left over for each unit of strength, and their size. */
 export interface Trial {
   readonly over: Place;

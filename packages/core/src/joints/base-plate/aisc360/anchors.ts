@@ -1,15 +1,7 @@
 import { KSI } from '../../../catalogue/index.ts';
 import type { CheckDef, Outcome } from '../../../checks/check.ts';
 import type { FormulaSection, Run } from '../../../formula/index.ts';
-import {
-  breakoutOf,
-  ShearBreakout,
-  shearRow,
-  SideBlowout,
-  sideRows,
-  TensionBreakout,
-  type ShearRow,
-} from '../../../standards/aci318/anchors.ts';
+import { ShearBreakout, SideBlowout, TensionBreakout, type ShearRow } from '../../../standards/aci318/anchors.ts';
 import { edgeWords } from '../../../standards/anchorage.ts';
 import type { UnitId } from '../../../units/units.ts';
 import { allTakeShear, grouted, inTension, most, noAnchorShear, noTension, total, type BaseCase as Case } from './case.ts';
@@ -29,7 +21,9 @@ function anchorCheck(
     load: 'combination',
     run: (r, c): Outcome => {
       const skip = none(c);
-      return skip ? { skip } : c.lrfd ? run(r, c) : { missing: STRENGTH_DESIGN };
+      const outcome = skip ? { skip } : c.lrfd ? run(r, c) : { missing: STRENGTH_DESIGN };
+      c.answered.set(about.id, outcome);
+      return outcome;
     },
   };
 }
@@ -93,7 +87,7 @@ const breakoutTension = anchorCheck(
   noTension,
   (r, c) => {
     const demand = breakout.T(r, total(c.forces.T));
-    breakout.body.work(r, c.m, breakoutOf(c.m, inTension(c)), c.forces.T);
+    breakout.body.work(r, c.m, c.bodies.cone(inTension(c)), c.forces.T);
     return { demand, resistance: breakout.R_c(r, tied(c)), unit: 'kN' };
   },
 );
@@ -127,7 +121,7 @@ const sideBlowout = anchorCheck(
   { id: 'an-side-blowout', title: 'Side-face blowout', clause: ACI('17.6.4'), part: 'concrete' },
   noTension,
   (r, c) => {
-    const rows = sideRows(c.m, inTension(c));
+    const rows = c.bodies.sides(inTension(c));
     if (!rows.length) return { skip: 'No anchor in tension is as near to a face as 0.4 of its embedment.' };
     const work = (row: (typeof rows)[number]): { demand: number; resistance: number } => {
       const demand = side.T(r, total(row.idx.map((i) => c.forces.T[i]!)));
@@ -182,10 +176,10 @@ interface Broken {
 
 /** Rows that the shear may break off at the face it pushes to: the front row with its share, the back row with all of it. */
 function brokenRows(c: Case): Broken[] {
-  const front = shearRow(c.m, c.towards, true);
+  const front = c.bodies.row(c.towards, true);
   if (!front) return [];
   if (!allTakeShear(c.m)) return [{ row: front, share: 1 }];
-  const back = shearRow(c.m, c.towards, false)!;
+  const back = c.bodies.row(c.towards, false)!;
   return [
     { row: front, share: front.idx.length / c.m.anchors.length },
     { row: back, share: 1 },
@@ -222,7 +216,7 @@ const shearBreakoutChecks = (
 /** Rows along the faces beside the shear, each with its share. */
 function besideRows(c: Case): Broken[] {
   return (['y-', 'y+'] as const).flatMap((edge): Broken[] => {
-    const row = shearRow(c.m, edge, true, c.sheared);
+    const row = c.bodies.row(edge, true, c.sheared);
     return row ? [{ row, share: row.idx.length / c.sheared.length }] : [];
   });
 }
@@ -241,7 +235,7 @@ const pryoutCheck = anchorCheck(
   noAnchorShear,
   (r, c) => {
     const demand = pryout.D(r);
-    pryout.body.work(r, c.m, breakoutOf(c.m, c.sheared), null);
+    pryout.body.work(r, c.m, c.bodies.cone(c.sheared), null);
     (c.m.input.anchors.h_ef >= 2.5 * 25.4 ? pryout.deep : pryout.shallow)(r);
     pryout.R(r);
     return { demand, resistance: pryout.R_c(r, 'all'), unit: 'kN' };
@@ -261,24 +255,21 @@ const interactionCheck = anchorCheck(
   { id: 'an-interaction', title: 'Anchors in tension beside their shear', clause: ACI('17.8'), part: 'anchors' },
   (c) => noTension(c) ?? noAnchorShear(c),
   (r, c) => {
-    const { steps } = r;
-    r.steps = null;
     const worst = (list: readonly CheckDef<Case>[]): number =>
       Math.max(
         0,
-        ...list.map((check) => {
-          const x = check.run(r, c, NO_LOADING);
+        ...list.map(({ id }) => {
+          const x = c.answered.get(id)!;
           return 'demand' in x ? (x.resistance > 0 ? x.demand / x.resistance : Infinity) : 0;
         }),
       );
+    // The list is worked in its order, and this stands last in it.
     const [r_N, r_V] = [worst(TENSION), worst(SHEAR)];
-    r.steps = steps;
     if (!Number.isFinite(r_N) || !Number.isFinite(r_V)) return { demand: 1, resistance: 0, unit: '-' };
     interaction.r_N(r, r_N);
     interaction.r_V(r, r_V);
     return { demand: interaction.u(r), resistance: 1, unit: '-' };
   },
 );
-const NO_LOADING = { shear: true, axial: 'none', tie: false } as const;
 
 export const anchorChecks: readonly CheckDef<Case>[] = [...TENSION, ...SHEAR, interactionCheck];

@@ -1,4 +1,6 @@
 import type { InFormat } from '../../../standards/aisc360/available.ts';
+import type { Outcome } from '../../../checks/check.ts';
+import type { Breakout, ShearRow, SideRow } from '../../../standards/aci318/anchors.ts';
 import type { Edge } from '../../../standards/anchorage.ts';
 import type { BaseModel } from '../model.ts';
 
@@ -32,6 +34,16 @@ export interface BaseCase extends InFormat {
   readonly towards: Edge;
   /** Anchors that take shear. */
   readonly sheared: readonly number[];
+  readonly bodies: Bodies;
+  /** What the anchors' checks have answered already, by their ids: the interaction reads it. */
+  readonly answered: Map<string, Outcome>;
+}
+
+/** Bodies of concrete that break out, each measured once for the anchors that it holds. */
+export interface Bodies {
+  cone(idx: readonly number[]): Breakout;
+  sides(idx: readonly number[]): readonly SideRow[];
+  row(edge: Edge, front: boolean, of?: readonly number[]): ShearRow | null;
 }
 
 export const shearBy = (m: BaseModel): ShearBy => {

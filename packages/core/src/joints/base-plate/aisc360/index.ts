@@ -11,7 +11,8 @@ import { allHold, type PreparedBase } from '../flow.ts';
 import type { BaseModel } from '../model.ts';
 import { wallDistance } from '../en1993/rules.ts';
 import { anchorChecks } from './anchors.ts';
-import { allTakeShear, inTension, shearBy, type BaseCase } from './case.ts';
+import { breakoutOf, shearRow, sideRows } from '../../../standards/aci318/anchors.ts';
+import { allTakeShear, inTension, shearBy, type BaseCase, type Bodies } from './case.ts';
 import { acrossOf, common, forcesOf } from './forces.ts';
 import { lugLever } from './lug.ts';
 import { failurePaths, flowOf } from './paths.ts';
@@ -104,6 +105,20 @@ function shearedBy(m: BaseModel, towards: Edge): number[] {
   return all.filter((i) => z(i) - front <= 1);
 }
 
+/** Measures each body once: they hang on the anchors alone, and a search for multiples asks for them again and again. */
+function bodiesOf(m: BaseModel): Bodies {
+  const known = new Map<string, unknown>();
+  const keep = <T>(key: string, measure: () => T): T => {
+    if (!known.has(key)) known.set(key, measure());
+    return known.get(key) as T;
+  };
+  return {
+    cone: (idx) => keep(`cone ${idx}`, () => breakoutOf(m, idx)),
+    sides: (idx) => keep(`sides ${idx}`, () => sideRows(m, idx)),
+    row: (edge, front, of) => keep(`row ${edge} ${front} ${of ?? ''}`, () => shearRow(m, edge, front, of)),
+  };
+}
+
 /** A column base laid out for checking to AISC 360-22, J8 and J9, Design Guide 1 and ACI 318-19, chapter 17. */
 export function baseToAisc360(m: BaseModel): PreparedBase {
   refuseOutside(m);
@@ -112,6 +127,7 @@ export function baseToAisc360(m: BaseModel): PreparedBase {
   const by = shearBy(m);
   const notes = notesOf(m);
   const sheared = { 'z+': shearedBy(m, 'z+'), 'z-': shearedBy(m, 'z-') };
+  const bodies = bodiesOf(m);
   const lever = by === 'lug' ? lugLever(m) : 0;
 
   /** The run with the actions of a combination, and the case that its checks read. */
@@ -128,7 +144,7 @@ export function baseToAisc360(m: BaseModel): PreparedBase {
     // The reaction of a lug lies below the plate: its couple turns the base, but not the weld of the column.
     const turned = M + V * lever;
     const forces = forcesOf(r, m, lrfd, P, Math.abs(turned) > Math.abs(M) ? turned : M);
-    return { m, lrfd, P, M, V, by, forces, towards, sheared: sheared[towards] };
+    return { m, lrfd, P, M, V, by, forces, towards, sheared: sheared[towards], bodies, answered: new Map() };
   };
   const once = (c: Combination, r: Run): CheckResult[] => {
     const none = uncovered(c);

@@ -5,7 +5,7 @@ import { slipCheck } from '../../../standards/aisc360/slip.ts';
 import { available, strengthCheck } from '../../../standards/aisc360/available.ts';
 import { aiscSettings } from '../../../standards/aisc360/standard.ts';
 import { pitches } from '../../pitches.ts';
-import { sheet, slots, type SinglePlateCase as Case } from './sheet.ts';
+import { sheet, slots, type BoltLimit, type SinglePlateCase as Case } from './sheet.ts';
 
 type Check = CheckDef<Case>;
 const GROUP = 'AISC 360-22, J3.7; Manual, part 7';
@@ -34,22 +34,14 @@ const coefficient = (s: ReturnType<typeof sheet.section>) => {
     void ways[aiscSettings(c.m.basis).bolt_groups](r, c.group(...acting(r, l))?.C ?? 0);
 };
 
-/** What one bolt bears in one place: the weaker of bearing and tearout in both parts, and its own shear; nominal, N. */
-export interface BoltLimit {
-  readonly row: number;
-  readonly line: number;
-  readonly r: number;
-  readonly by: 'shear' | 'bearing plate' | 'tearout plate' | 'bearing web' | 'tearout web';
-}
-
 /** Each bolt's least strength (basis 5, sp-bolt-bearing). */
-export function boltLimits(c: Case, r: Run, l: Loading): BoltLimit[] {
+/** `V` down and `N` away from the support, of any size: their direction counts. */
+function boltLimits(c: Case, F_nv: number, V: number, N: number): BoltLimit[] {
   const { m, extended } = c;
   const { bolts, plate, web, holes } = m.input;
   const settings = aiscSettings(m.basis);
-  const [V, N] = acting(r, l);
   const R = Math.hypot(V, N);
-  const shear = r.v[slots.F_nv.index]! * (Math.PI / 4) * bolts.d ** 2;
+  const shear = F_nv * (Math.PI / 4) * bolts.d ** 2;
   const spacing = pitches(bolts);
   const last = bolts.n1 - 1;
   const parts = [
@@ -147,7 +139,8 @@ export const boltChecks: readonly Check[] = [
       const none = noGroup(c, r, l);
       if (none) return none;
       bearingSteps.C(r, c, l);
-      const limits = boltLimits(c, r, l);
+      const F_nv = r.v[slots.F_nv.index]!;
+      const limits = c.limits.of(...acting(r, l), (V, N) => boltLimits(c, F_nv, V, N));
       if (c.extended) bearingSteps.least(r, Math.min(...limits.map((x) => x.r)));
       else bearingSteps.mean(r, limits.reduce((s, x) => s + x.r, 0) / limits.length);
       const demand = bearingSteps.D(r);

@@ -1,6 +1,7 @@
 import { INCH } from '../../../catalogue/index.ts';
 import type { Side } from '../../../checks/sided.ts';
 import { Sheet, type Run } from '../../../formula/index.ts';
+import { ByDirection } from '../../../standards/aisc360/centre.ts';
 import { elasticGroup, instantaneousCentre, momentGroup, type Centre } from '../../../standards/aisc360/bolt-group.ts';
 import { beamEndCommon, type BeamEndCase } from '../../../standards/aisc360/beam-end.ts';
 import type { SlipCase } from '../../../standards/aisc360/slip.ts';
@@ -9,6 +10,14 @@ import type { Clear } from '../../beam-end/clearances.ts';
 import { lazyOnce } from '../../../lazy.ts';
 import { jointSlots, layOutJoint, layOutWebBolts } from '../../beam-end/aisc360/lay-out.ts';
 import type { FinPlateModel } from '../model.ts';
+
+/** What one bolt bears in one place: the weaker of bearing and tearout in both parts, and its own shear; nominal, N. */
+export interface BoltLimit {
+  readonly row: number;
+  readonly line: number;
+  readonly r: number;
+  readonly by: 'shear' | 'bearing plate' | 'tearout plate' | 'bearing web' | 'tearout web';
+}
 
 /** A single plate to AISC 360: geometry as it was looked up, and which of the two configurations it is. */
 export interface SinglePlateCase extends BeamEndCase, SlipCase, Clear {
@@ -23,6 +32,8 @@ export interface SinglePlateCase extends BeamEndCase, SlipCase, Clear {
   readonly lever: 'half' | 'whole' | 'lines';
   /** The bolt group under a load whose axial part is `N` of `V`, both as they act; null where none can be found. */
   group(V: number, N: number): Centre | null;
+  /** What each bolt bears, by the direction of the load. */
+  readonly limits: ByDirection<readonly BoltLimit[]>;
 }
 
 export const sheet = new Sheet();
@@ -105,7 +116,7 @@ export function caseOf(m: FinPlateModel, clearances: Clear['clearances'], turned
   const ecc = lever === 'half' ? m.z_p / 2 : lever === 'whole' ? m.z_p : m.z_p + ((bolts.n2 - 1) * bolts.p2) / 2;
   const find = bolt_groups === 'elastic' ? elasticGroup : instantaneousCentre;
   // Solved once for each direction of the load.
-  let last: { V: number; N: number; found: Centre | null } | null = null;
+  const groups = new ByDirection<Centre | null>();
   return {
     m,
     clearances,
@@ -121,14 +132,9 @@ export function caseOf(m: FinPlateModel, clearances: Clear['clearances'], turned
     extended,
     notConventional,
     lever,
-    group: (V, N) => {
-      const size = Math.hypot(V, N);
-      const u: [number, number] = [N / size, -V / size];
-      if (last && Math.abs(last.V - u[1]) < 1e-12 && Math.abs(last.N - u[0]) < 1e-12) return last.found;
-      // The reaction acts at the weld, to the left of the bolts: it turns them counter-clockwise.
-      last = { V: u[1], N: u[0], found: find(points, u, (V / size) * ecc) };
-      return last.found;
-    },
+    // The reaction acts at the weld, to the left of the bolts: it turns them counter-clockwise.
+    group: (V, N) => groups.of(V, N, (v, n) => find(points, [n, -v], v * ecc)),
+    limits: new ByDirection(),
   };
 }
 
