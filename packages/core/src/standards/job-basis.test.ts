@@ -79,3 +79,20 @@ describe('the basis of a job', () => {
     expect(() => standardOf('XY 1')).toThrow('standard: there is no standard "XY 1"; accepted are EN 1993-1-8');
   });
 });
+
+describe('steels of a job to AISC 360', () => {
+  const aisc = standardOf('AISC 360-22');
+  const steel = (grade: string, own: readonly { name: string; f_y: number; f_u: number; beta_w: number }[] = []) =>
+    aisc.materials.steel({ grade }, 10, 'LRFD', 'plate.steel', own);
+  it('are those of the United States, those of Europe, and its own', () => {
+    expect(steel('A992').f_y / 6.894757).toBeCloseTo(50, 3);
+    expect(steel('S355')).toMatchObject({ f_y: 355 });
+    expect(steel('Heron 60', [{ name: 'Heron 60', f_y: 414, f_u: 517, beta_w: 1 }])).toMatchObject({ f_y: 414, f_u: 517 });
+    // An own steel stands before one of the same name.
+    expect(steel('A36', [{ name: 'A36', f_y: 300, f_u: 420, beta_w: 1 }])).toMatchObject({ f_y: 300 });
+  });
+  it('refuse an unknown one, whatever steels of its own the job has', () =>
+    expect(() => steel('Heron 70', [{ name: 'Heron 60', f_y: 414, f_u: 517, beta_w: 1 }])).toThrow(
+      /^plate\.steel: there is no steel grade "Heron 70"; accepted are A36, .*Heron 60\.$/,
+    ));
+});

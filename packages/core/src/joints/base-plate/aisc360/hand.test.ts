@@ -60,6 +60,28 @@ describe('bearing and plate, by hand', () => {
     // l = 7 - 5 + 0.28 = 2.28; the edge across is 3 in from the rod, the next one 12: b_e = 2 x 2.28
     near(of('bp-plate-uplift-bending', base(), load(-40, 100)), T / 2, 25.3125);
   });
+  it('uplift on rods that stand 1 in off the axis: the moment about their middle is M - P x_c', () => {
+    // Rods at -6 and +8, x_c = 1: 100 + 40 x 1 = 140 kip-in about it; each 10 + 140 x 7/196 at -6.
+    const off = base({ anchors: { z: inch(1) } });
+    near(of('bp-rod-tension', off, load(-40, 100)), 10 + (140 * 7) / 196, 0.75 * 0.75 * 75 * A_b);
+    // Without a moment the far row, nearer to the axis by 2 in of 14, has more: 10 + 40 x 7/196 at -6.
+    near(of('bp-rod-tension', off, load(-40)), 10 + (40 * 7) / 196, 0.75 * 0.75 * 75 * A_b);
+  });
+  it('just before a block begins to press, the far row has next to nothing left', () => {
+    // M + P f = 270 - 280 < 0: 10 - 270 x 7/196 = 0.357 on the rods at +7.
+    near(of('bp-rod-tension', base(), load(-40, 270)), 10 + (270 * 7) / 196, 0.75 * 0.75 * 75 * A_b);
+    expect(results(base(), load(-40, 290)).has('bp-plate-uplift-bending')).toBe(false);
+  });
+  it('a rod that would be pressed drops out, and the rest carries all', () => {
+    // Rods at -5, 1 and 7: on 30 kip alone, x_c = 1, the couple of -P x_c over 6 x 36 per row leaves none pressed; at M = -190 the row at -5 would be.
+    const three = base({
+      anchors: { pattern: { type: 'rows', n_y: 2, n_z: 3, s_y: inch(12), s_z: inch(6), full: true }, z: inch(1) },
+    });
+    const T = (i: number, M: number): number => 5 + ((M + 30) * (1 - [-5, 1, 7][i]!)) / (2 * 72);
+    expect(T(0, -190)).toBeLessThan(0);
+    // Rows at 1 and 7 are left: x_c = 4, 30/4 each, (M + 30 x 4)(4 - 7)/36 more on the last.
+    near(of('bp-rod-tension', three, load(-30, -190)), 7.5 + ((-190 + 120) * -3) / 36, 0.75 * 0.75 * 75 * A_b);
+  });
   it('one row of rods in line with the axis cannot balance a moment with uplift: nothing is said to hold', () => {
     const line = base({ anchors: { pattern: { type: 'rows', n_y: 2, n_z: 1, s_y: inch(12), s_z: 0 }, z: 0 } });
     const report = reported(line, load(-40, 10));

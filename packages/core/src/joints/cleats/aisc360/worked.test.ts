@@ -101,6 +101,19 @@ describe('angles that are welded', () => {
     expect(report(supportWelded, load(50, 5)).missing.map((x) => x.id)).toContain('da-osl-weld');
     expect(results(supportWelded, load(50)).has('da-osl-bolt-shear')).toBe(false);
   });
+  it('along a toe are no larger than the leg is thick, or 1/16 in less from 1/4 in on', () => {
+    const most = (t: number, w: number): boolean =>
+      report({ ...beamWelded, cleat: { ...C.cleat, t: inch(t) }, weld: { s: inch(w) } }, load(20)).rules.find(
+        (x) => x.id === 'weld-max-osl',
+      )!.pass;
+    expect([most(3 / 16, 3 / 16), most(3 / 16, 1 / 4), most(1 / 4, 3 / 16), most(1 / 4, 1 / 4), most(3 / 8, 5 / 16)]).toEqual([
+      true,
+      false,
+      true,
+      false,
+      true,
+    ]);
+  });
   // On the web the C of each leg: its C of the basis' law times the unit 0.6 x 70 x 0.7071 x 3/16 = 5.568 kip for each inch, twice, over 2.
   it('to the beam take the resultant by the centre of their fillets, as far as the web follows', () => {
     const found = results(beamWelded, load(50)).get('da-web-weld')!;
