@@ -88,6 +88,18 @@ describe('weld group', () => {
     const c = run('us-weld-group', { runs: '0 0 0 254', x_a: 0, V_z: kip(-40) });
     expect(Number.parseFloat(result(c, 'centre', 'R_c'))).toBeCloseTo(0.75 * 0.6 * 70 * Math.SQRT1_2 * 0.25 * 10, 1);
   });
+  it('gives where the force is more than its strength', () => {
+    expect(run('us-weld-group').state).toBe('holds');
+    expect(run('us-weld-group', { V_z: kip(-400) }).state).toBe('gives');
+    expect(run('us-weld-group').tables[0]!.rows.map((r) => r[0])).toEqual([
+      '1, start',
+      '1, end',
+      '2, start',
+      '2, end',
+      '3, start',
+      '3, end',
+    ]);
+  });
   it('is never weaker than elastic, and a moment of its own moves the force', () => {
     const c = run('us-weld-group');
     const [ic, el] = [result(c, 'centre', 'R_c'), result(c, 'elastic', 'R_c')].map((x) => Number.parseFloat(x));
@@ -110,6 +122,27 @@ describe('prying', () => {
     const Q = alpha > 1 ? (0.5 / t_c) ** 2 * 1.72917 : (0.5 / t_c) ** 2 * (1 + 0.72917 * alpha);
     expect(Number.parseFloat(result(c, 'prying', 'R_c'))).toBeCloseTo(B * Q, 1);
     expect(c.answer).toContain('the part limits; a bigger bolt does not help');
+  });
+  it('between a thin and a thick fitting both limit together: (t/t_c)^2 (1 + delta alpha)', () => {
+    const c = run('us-prying', { V: 0, T: kip(10), t: inch(0.9) });
+    const B = 0.75 * 90 * ((Math.PI / 4) * 0.75 ** 2);
+    const t_c = Math.sqrt((4 * B * 1.375) / (0.9 * 3 * 58));
+    const delta = 1 - 0.8125 / 3;
+    const alpha = ((t_c / 0.9) ** 2 - 1) / (delta * (1 + 1.375 / 1.625));
+    expect([alpha > 0, alpha < 1]).toEqual([true, true]);
+    expect(Number.parseFloat(result(c, 'prying', 'R_c'))).toBeCloseTo(B * (0.9 / t_c) ** 2 * (1 + delta * alpha), 1);
+    expect(c.answer).toContain('limit together');
+    // At this load the bolt has more to spare: no prying force yet.
+    expect(Number.parseFloat(result(c, 'prying', 'q'))).toBe(0);
+  });
+  it('has a prying force where the load asks for it: B delta alpha rho (t/t_c)^2', () => {
+    const c = run('us-prying', { V: 0, T: kip(22), t: inch(0.8) });
+    const B = 0.75 * 90 * ((Math.PI / 4) * 0.75 ** 2);
+    const t_c = Math.sqrt((4 * B * 1.375) / (0.9 * 3 * 58));
+    const [delta, rho] = [1 - 0.8125 / 3, 1.375 / 1.625];
+    const alpha = Math.min(1, ((22 / B) * (t_c / 0.8) ** 2 - 1) / delta);
+    expect(alpha).toBeGreaterThan(0);
+    expect(Number.parseFloat(result(c, 'prying', 'q'))).toBeCloseTo(B * delta * alpha * rho * (0.8 / t_c) ** 2, 1);
   });
   it('tells the thickness that would do, and at that thickness it does', () => {
     const first = run('us-prying', { T: kip(12), t: inch(0.25) });

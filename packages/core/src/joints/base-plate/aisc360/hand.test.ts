@@ -94,6 +94,41 @@ describe('bearing and plate, by hand', () => {
     });
     near(of('bp-plate-inside', tube, load(200)), ((200 / 324) * 7.5 ** 2) / 24, 25.3125);
   });
+  it('uplift of a tube bends the plate from the nearer wall line, along or across', () => {
+    const tube = { shape: 'RHS', h: inch(8), b: inch(6), t: inch(0.5), tw: undefined, tf: undefined, r: undefined };
+    // Rods at x +-7, y +-6: 7 - 3.8 = 3.2 along, 6 - 2.85 = 3.15 across: along counts; half the way to the next 6, to the edge 3: b_e = 3.2 + 3.
+    near(of('bp-plate-uplift-bending', base({ column: tube }), load(-40)), (10 * 3.2) / 6.2, 25.3125);
+    // Rods at x +-5: 1.2 along, 3.15 across: across counts, along the length 4 to the edge and 5 to the next: b_e = 3.15 + 3.15.
+    const near5 = base({ column: tube, anchors: { pattern: { type: 'rows', n_y: 2, n_z: 2, s_y: inch(12), s_z: inch(10) } } });
+    near(of('bp-plate-uplift-bending', near5, load(-40)), 10 / 2, 25.3125);
+  });
+  it('m and n of a pipe are by 0.80 D, of a tube by 0.95: a long plate bends along N', () => {
+    const pipe = base({
+      column: { shape: 'CHS', d: inch(8), t: inch(0.5), h: undefined, b: undefined, tw: undefined, tf: undefined, r: undefined },
+      plate: { h: inch(24), b: inch(14) },
+      anchors: { pattern: { type: 'none' } },
+    });
+    const tube = base({
+      column: { shape: 'RHS', h: inch(8), b: inch(6), t: inch(0.5), tw: undefined, tf: undefined, r: undefined },
+      plate: { h: inch(24), b: inch(14) },
+      anchors: { pattern: { type: 'none' } },
+    });
+    const f_p = 100 / (24 * 14);
+    near(of('bp-plate-bending', pipe, load(100)), (f_p * ((24 - 6.4) / 2) ** 2) / 2, 25.3125);
+    near(of('bp-plate-bending', tube, load(100)), (f_p * ((24 - 7.6) / 2) ** 2) / 2, 25.3125);
+    // And across, on a plate that is wide.
+    const wide = { plate: { h: inch(14), b: inch(24) } };
+    near(
+      of('bp-plate-bending', { ...pipe, plate: { ...pipe.plate, ...wide.plate } }, load(100)),
+      (f_p * ((24 - 6.4) / 2) ** 2) / 2,
+      25.3125,
+    );
+    near(
+      of('bp-plate-bending', { ...tube, plate: { ...tube.plate, ...wide.plate } }, load(100)),
+      (f_p * ((24 - 5.7) / 2) ** 2) / 2,
+      25.3125,
+    );
+  });
   it('inside a pipe of 8 in: f_p 7.5^2/24', () => {
     const pipe = base({
       column: { shape: 'CHS', d: inch(8), t: inch(0.5), h: undefined, b: undefined, tw: undefined, tf: undefined, r: undefined },

@@ -97,6 +97,19 @@ describe('case B of the basis, LRFD', () => {
     );
     expect(r.state).toBe('not-whole');
   });
+  it('pulls a column web in yield lines: (F_y t_w^2/4)(4 sqrt(2 T a b (a + b))/(a b) + L (a + b)/(a b)), a = b', () => {
+    const onWeb = {
+      ...B,
+      support: { type: 'column_web' as const, t: inch(0.4), d2: inch(10), steel: { f_y: ksi(50), f_u: ksi(65) } },
+    };
+    const [t_p, L] = [B.plate.t / INCH, B.plate.h / INCH];
+    const a = (10 - t_p) / 2;
+    const R = ((50 * 0.4 ** 2) / 4) * ((4 * Math.sqrt(2 * 10 * a * a * (2 * a))) / (a * a) + (L * 2 * a) / (a * a));
+    for (const N of [9, -9]) {
+      const found = results(onWeb, load(36, N)).get('sp-support-axial')!;
+      expect([found.demand / KIP, found.resistance / KIP]).toEqual([expect.closeTo(9, 6), expect.closeTo(0.9 * R, 6)]);
+    }
+  });
   it('is a valid input, and reads from its line in inches', () => {
     expect(validate(finPlate.schema, B)).toHaveProperty('value');
   });
