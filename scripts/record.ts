@@ -16,6 +16,7 @@ mkdirSync(folder, { recursive: true });
 
 const files = [
   join(ROOT, 'demo/tern-quay.json'),
+  join(ROOT, 'demo/heron-street.json'),
   ...readdirSync(kinds)
     .filter((k) => existsSync(join(kinds, k, 'jobs')))
     .flatMap((k) => readdirSync(join(kinds, k, 'jobs')).map((f) => join(kinds, k, 'jobs', f))),

@@ -91,6 +91,8 @@ export interface Standard {
   readonly legMark: 'z' | '';
   /** What a fillet is named by where a kind may name it by either. */
   readonly fillets: 'throat' | 'leg';
+  /** How weld symbols read on its drawings. */
+  readonly weldSymbols: 'ISO 2553' | 'AWS A2.4';
   /** Throat over leg of a fillet weld with equal legs. */
   throat(settings: Readonly<Record<string, unknown>>): number;
   /** Resistances of a whole section of this yield strength, without buckling: N and Nmm; shear along the web. */

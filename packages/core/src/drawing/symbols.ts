@@ -16,52 +16,41 @@ export function leader(tip: Point, at: Point, lines: readonly string[], callout:
   return items;
 }
 
+/** How weld symbols read: the arrow side stands over the line in ISO 2553, with the dashed line of system A; under it, alone, in AWS A2.4. */
+export type WeldSymbols = 'ISO 2553' | 'AWS A2.4';
+
 /**
- * Weld symbol of ISO 2553 for fillets, on both sides of a joint or on the arrow side alone (then with the dashed line of system A): arrow,
- * reference line, triangles, the leg with the letter z before it. `shelf` is where the reference line starts, running to the left.
+ * Weld symbol for fillets, on both sides of a joint or on the arrow side alone: arrow, reference line, triangles with their upright leg to the left, the
+ * size before them. `shelf` is where the reference line starts, running to the left.
  */
-export function filletSymbol(tip: Point, shelf: Point, size: string, callout: string, sides: 1 | 2 = 2): Item[] {
-  const label = size;
-  const length = textWidth(label) + 8;
+export function filletSymbol(tip: Point, shelf: Point, size: string, callout: string, by: WeldSymbols, sides: 1 | 2 = 2): Item[] {
+  const length = textWidth(size) + 8;
   const [x, y] = shelf;
   const t = x - 2.2;
-  const other: Item[] =
-    sides === 2
-      ? [
-          path(
-            [
-              [t - 3.4, y],
-              [t - 3.4, y + 3.4],
-              [t, y],
-            ],
-            'thin',
-            true,
-          ),
-          text([t - 4.2, y + TEXT * 0.75 + 0.6], label, { anchor: 'end', callout }),
-        ]
-      : [
-          path(
-            [
-              [x - 0.6, y + 1],
-              [x - length, y + 1],
-            ],
-            'hidden',
-          ),
-        ];
-  return [
-    path([tip, shelf, [x - length, y]], 'thin'),
-    arrowHead(tip, shelf),
+  /** Over the line (-1) or under it (1). */
+  const fillet = (side: 1 | -1): Item[] => [
     path(
       [
         [t - 3.4, y],
-        [t - 3.4, y - 3.4],
+        [t - 3.4, y + side * 3.4],
         [t, y],
       ],
       'thin',
       true,
     ),
-    text([t - 4.2, y - 0.9], label, { anchor: 'end', callout }),
-    ...other,
+    text([t - 4.2, side < 0 ? y - 0.9 : y + TEXT * 0.75 + 0.6], size, { anchor: 'end', callout }),
+  ];
+  const dashed = path(
+    [
+      [x - 0.6, y + 1],
+      [x - length, y + 1],
+    ],
+    'hidden',
+  );
+  return [
+    path([tip, shelf, [x - length, y]], 'thin'),
+    arrowHead(tip, shelf),
+    ...(sides === 2 ? [...fillet(-1), ...fillet(1)] : by === 'ISO 2553' ? [...fillet(-1), dashed] : fillet(1)),
   ];
 }
 

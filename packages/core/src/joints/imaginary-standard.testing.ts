@@ -44,6 +44,7 @@ export const plain: Standard = {
   },
   legMark: '',
   fillets: 'leg',
+  weldSymbols: 'ISO 2553',
   throat: () => Math.SQRT1_2,
   section: (p, f_y) => ({ shear: p.A_v * f_y, axial: p.A * f_y, moment_y: p.W_pl_y * f_y, moment_z: p.W_pl_z * f_y }),
 };

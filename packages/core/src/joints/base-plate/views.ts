@@ -827,6 +827,7 @@ function callouts(m: BaseModel, solid: Solid, frames: BaseFrames): Item[] {
         [151, 36],
         `${fillet(weld.a_f)}${m.column.shape === 'I' ? ` / web ${fillet(weld.a_w)}` : ''}`,
         'weld',
+        m.basis.standard.weldSymbols,
         1,
       ),
     );

@@ -442,6 +442,7 @@ function callouts(m: CleatsModel, solid: Solid, frames: Frames): Item[] {
         [stubEnd(m, e) + 34, floor + 12],
         `${m.basis.standard.legMark}${u.length(input.weld!.s)}`,
         'weld',
+        m.basis.standard.weldSymbols,
         input.arrangement === 'single' ? 1 : 2,
       ),
     );
@@ -463,6 +464,7 @@ function callouts(m: CleatsModel, solid: Solid, frames: Frames): Item[] {
         [FACE_X - 14, floor + 4],
         `${m.basis.standard.legMark}${u.length(input.weld!.s)}`,
         'weld',
+        m.basis.standard.weldSymbols,
         1,
       ),
     );

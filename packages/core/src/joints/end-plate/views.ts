@@ -304,6 +304,7 @@ function callouts(m: EndPlateModel, solid: Solid, frames: Frames): Item[] {
       [FACE_X - 14, floor + 4],
       `${m.basis.standard.legMark}${u.length(input.weld.s)}`,
       'weld',
+      m.basis.standard.weldSymbols,
     ),
     ...leader(
       [STUB_X - 12, at(0, -m.beam.tf / 2)[1]],

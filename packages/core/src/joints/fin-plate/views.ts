@@ -400,6 +400,7 @@ function callouts(m: FinPlateModel, solid: Solid, frames: Frames): Item[] {
           [stubEnd(m, f) + 34, floor + 9],
           `${m.basis.standard.legMark}${u.length(input.beam_weld!.s)}`,
           'weld',
+          m.basis.standard.weldSymbols,
           1,
         )
       : leader(
@@ -413,6 +414,7 @@ function callouts(m: FinPlateModel, solid: Solid, frames: Frames): Item[] {
       [FACE_X - 14, floor + 8],
       `${m.basis.standard.legMark}${u.length(input.weld.s)}`,
       'weld',
+      m.basis.standard.weldSymbols,
     ),
     ...leader(
       at(m.width + 14 * f.scale, -m.beam.tf / 2),

@@ -201,6 +201,7 @@ export const aisc360: Standard = {
   },
   legMark: '',
   fillets: 'leg',
+  weldSymbols: 'AWS A2.4',
   throat: () => Math.SQRT1_2,
   // Nominal strengths without buckling, factored as the strength that is available in LRFD: 0.90, and 1.00 in shear (G2.1).
   section: (p, f_y) => ({

@@ -205,6 +205,7 @@ export const en1993: Standard = {
   },
   legMark: 'z',
   fillets: 'throat',
+  weldSymbols: 'ISO 2553',
   throat: (settings) => settings['throat_factor'] as number,
   // EN 1993-1-1, 6.2.3, 6.2.5, 6.2.6.
   section: (p, f_y, factors) => {
