@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { resultKey } from '../checks/check.ts';
+import { kindOf } from '../joints/registry.ts';
 import { buildJoint, reportOf } from '../joints/report.ts';
 import { basisOf } from '../standards/job-basis.ts';
 import { readJob, type JobDocument } from './document.ts';
@@ -12,7 +13,15 @@ const demo = (file: string): JobDocument =>
 
 describe.each(['tern-quay', 'heron-street'])('every joint of the demo job %s', (file) => {
   const job = demo(file);
-  it.each(job.joints.map((j) => [j.mark, j] as const))(
+  /** As they are, and with bolts that may not slip. */
+  const joints = [
+    ...job.joints,
+    ...job.joints.flatMap((j) => {
+      const field = kindOf(j.kind).fields.find((f) => f.id === 'bolts.category');
+      return field ? [{ ...j, mark: `${j.mark}, category C`, input: field.set(j.input, 'C') as typeof j.input }] : [];
+    }),
+  ];
+  it.each(joints.map((j) => [j.mark, j] as const))(
     '%s: each check that is loaded is drawn where it breaks, and worked',
     (_, joint) => {
       const basis = basisOf(job, joint.settings);

@@ -94,6 +94,15 @@ describe('bearing and plate, by hand', () => {
     });
     near(of('bp-plate-inside', tube, load(200)), ((200 / 324) * 7.5 ** 2) / 24, 25.3125);
   });
+  it('inside a tube 8 x 6 x 0.5: sides 5.5 and 7.5, f_p 5.5^2/24 x (sqrt(3 + r^2) - r)^2, r = 5.5/7.5', () => {
+    const tube = { shape: 'RHS', h: inch(8), b: inch(6), t: inch(0.5), tw: undefined, tf: undefined, r: undefined };
+    const r = 5.5 / 7.5;
+    near(
+      of('bp-plate-inside', base({ column: tube }), load(200)),
+      ((200 / 324) * 5.5 ** 2 * (Math.sqrt(3 + r * r) - r) ** 2) / 24,
+      25.3125,
+    );
+  });
   it('uplift of a tube bends the plate from the nearer wall line, along or across', () => {
     const tube = { shape: 'RHS', h: inch(8), b: inch(6), t: inch(0.5), tw: undefined, tf: undefined, r: undefined };
     // Rods at x +-7, y +-6: 7 - 3.8 = 3.2 along, 6 - 2.85 = 3.15 across: along counts; half the way to the next 6, to the edge 3: b_e = 3.2 + 3.
