@@ -54,6 +54,13 @@ export interface Materials {
     readonly usual: string;
     readonly stronger: Readonly<Record<string, string>>;
   };
+  /** Bolts that may be preloaded, by their classes, and where that is said; what a joint may ask of slip, and classes of faying surface with their names. */
+  readonly preload: {
+    readonly classes: readonly string[];
+    readonly clause: string;
+    readonly categories: readonly (readonly ['A' | 'B' | 'C', string])[];
+    readonly surfaces: readonly (readonly ['A' | 'B' | 'C' | 'D', string])[];
+  };
   /** The next stronger grade and class that shops have, and usual sizes of bolts. */
   readonly stronger: Readonly<Record<string, string>>;
   readonly usualBolts: readonly number[];

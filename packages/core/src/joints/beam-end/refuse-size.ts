@@ -1,12 +1,18 @@
+import type { Basis } from '../../basis/basis.ts';
 import { Refusal } from '../../refusal.ts';
 import type { Units } from '../../units/system.ts';
 
-/** Categories B and C are for preloaded bolts, which 3.4.1 has in classes 8.8 and 10.9 alone. */
-export function refuseCategory({ cls, category }: { readonly cls: string; readonly category: 'A' | 'B' | 'C' }): void {
-  if (category === 'A' || cls === '8.8' || cls === '10.9') return;
+/** Categories B and C are for preloaded bolts, which a standard has in some classes alone. */
+export function refuseCategory(
+  { cls, category }: { readonly cls: string; readonly category: 'A' | 'B' | 'C' },
+  { standard }: Pick<Basis, 'standard'>,
+): void {
+  const { classes, clause } = standard.materials.preload;
+  if (category === 'A' || classes.includes(cls)) return;
+  const accepted = `${classes.slice(0, -1).join(', ')} or ${classes.at(-1)}`;
   throw new Refusal(
     'bolts.category',
-    `bolts.category: ${category} needs preloaded bolts, and class ${cls} can not be preloaded (EN 1993-1-8, 3.4.1); accepted are class 8.8 or 10.9, or category A.`,
+    `bolts.category: ${category} needs preloaded bolts, and class ${cls} can not be preloaded (${clause}); accepted are class ${accepted}, or category A.`,
   );
 }
 

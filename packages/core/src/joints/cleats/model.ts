@@ -117,7 +117,7 @@ function refuseImpossible(m: CleatsModel): void {
   const u = m.basis.units;
   const { hole, beam, input, support } = m;
   const { cleat, bolts, support_bolts, web, gap } = input;
-  refuseCategory(bolts);
+  refuseCategory(bolts, m.basis);
   if (m.toSupport) refuseEdges(u, input.support, hole.support);
   const top = m.notchTop ? m.d_nt : beam.tf;
   const bottom = m.notchBottom ? m.d_nb : beam.tf;

@@ -77,7 +77,7 @@ function refuseImpossible(m: EndPlateModel): void {
   const u = m.basis.units;
   const { hole, beam, input, support } = m;
   const { plate, bolts, weld } = input;
-  refuseCategory(bolts);
+  refuseCategory(bolts, m.basis);
   refuseEdges(u, input.support, hole.support);
   const top = m.notchTop ? m.d_nt : beam.tf;
   const bottom = m.notchBottom ? m.d_nb : beam.tf;

@@ -77,7 +77,7 @@ function refuseImpossible(m: FinPlateModel): void {
   const u = m.basis.units;
   const { beam, input } = m;
   const { plate, weld } = input;
-  if (!m.welded) refuseCategory(input.bolts);
+  if (!m.welded) refuseCategory(input.bolts, m.basis);
   const h_clear = beam.h - m.d_nb - m.d_nt;
   const top = m.notchTop ? m.d_nt : beam.tf;
   const bottom = m.notchBottom ? m.d_nb : beam.tf;

@@ -186,6 +186,18 @@ export const aisc360: Standard = {
       );
     },
     hole: usHole,
+    preload: {
+      classes: [...BOLT_GROUPS.filter((x) => x !== 'A307'), '8.8', '10.9'],
+      clause: 'AISC 360-22, J3.1',
+      categories: [
+        ['A', 'snug-tight, bearing'],
+        ['C', 'slip-critical'],
+      ],
+      surfaces: [
+        ['A', 'A, 0.30'],
+        ['B', 'B, 0.50'],
+      ],
+    },
     angles: US_ANGLES,
     anchors: {
       classes: [...US_ANCHORS, ...ANCHOR_CLASS_NAMES],

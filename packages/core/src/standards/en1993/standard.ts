@@ -184,6 +184,21 @@ export const en1993: Standard = {
       throw new Refusal(field, `${field}: there is no bolt class "${name}"; accepted are ${BOLT_CLASS_NAMES.join(', ')}.`);
     },
     hole: holeSize,
+    preload: {
+      classes: ['8.8', '10.9'],
+      clause: 'EN 1993-1-8, 3.4.1',
+      categories: [
+        ['A', 'A, bearing'],
+        ['B', 'B, no slip in service'],
+        ['C', 'C, no slip at ultimate'],
+      ],
+      surfaces: [
+        ['A', 'A, 0.5'],
+        ['B', 'B, 0.4'],
+        ['C', 'C, 0.3'],
+        ['D', 'D, 0.2'],
+      ],
+    },
     angles: ANGLES,
     anchors: {
       classes: ANCHOR_CLASS_NAMES,

@@ -97,6 +97,20 @@ describe('case B of the basis, LRFD', () => {
     );
     expect(r.state).toBe('not-whole');
   });
+  it('is slip-critical where it is asked to: C x 0.30 x 1.13 x 28, phi 1.00; class B 0.50; A307 can not be', () => {
+    const critical = (friction: 'A' | 'B', cls = '120'): FinPlateInput => ({
+      ...B,
+      bolts: { ...B.bolts, category: 'C', friction, cls },
+    });
+    const [a, b] = [results(critical('A'), load(36)), results(critical('B'), load(36))];
+    const C = a.get('sp-bolt-shear')!.resistance / (0.75 * 54 * (Math.PI / 4) * 0.75 ** 2 * KIP);
+    expect(a.get('sp-bolt-slip')!.resistance / KIP).toBeCloseTo(C * 0.3 * 1.13 * 28, 6);
+    expect(b.get('sp-bolt-slip')!.resistance / KIP).toBeCloseTo(C * 0.5 * 1.13 * 28, 6);
+    expect(results(B, load(36)).has('sp-bolt-slip')).toBe(false);
+    expect(() => results(critical('A', 'A307'), load(36))).toThrow(
+      /^bolts\.category: C needs preloaded bolts, and class A307 can not be preloaded/,
+    );
+  });
   it('pulls a column web in yield lines: (F_y t_w^2/4)(4 sqrt(2 T a b (a + b))/(a b) + L (a + b)/(a b)), a = b', () => {
     const onWeb = {
       ...B,
