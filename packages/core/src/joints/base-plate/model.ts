@@ -3,7 +3,6 @@ import { findSection, properties, type AnchorSize, type SectionShape, type Steel
 import { circle, clipTo, momentsOf, rectangle, ring, type Box, type Polygon } from '../../geometry/polygon.ts';
 import type { Basis } from '../../basis/basis.ts';
 import { Refusal } from '../../refusal.ts';
-import { exact } from '../../units/format.ts';
 import { strength } from '../members.ts';
 import type { BaseInput, ColumnInput, PatternInput } from './input.ts';
 
@@ -405,12 +404,6 @@ function refuseImpossible(m: BaseModel): void {
       'shear.key.depth',
       `${u.size(shear.key.depth)} ends inside the grout`,
       `more than the grout, ${u.size(input.grout.t)}`,
-    );
-  if (a.shear_rule === 'EN 1993-1-8' && (m.f_yb < 235 || m.f_yb > 640))
-    refuse(
-      'anchors.shear_rule',
-      `EN 1993-1-8, 6.2.2(7) covers bolts with f_yb from 235 to 640 MPa, and this one has ${exact(m.f_yb)}`,
-      'EN 1992-4, or an anchor within that range',
     );
   if (shear.key?.type === 'I' && shear.key.h! <= 2 * shear.key.tf!)
     refuse('shear.key.h', `${u.size(shear.key.h!)} leaves no web`, `more than ${u.size(2 * shear.key.tf!)}`);

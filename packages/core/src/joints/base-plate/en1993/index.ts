@@ -1,5 +1,6 @@
 import { quiet, Run, type Origin } from '../../../formula/index.ts';
 import { Refusal } from '../../../refusal.ts';
+import { exact } from '../../../units/format.ts';
 import { timesLoad, type Combination } from '../../../actions/combination.ts';
 import { regionOf, type Load } from '../../../standards/en1993/contact.ts';
 import { judgeRules, type Checked, type CheckResult } from '../../../checks/check.ts';
@@ -36,7 +37,17 @@ export interface BaseToEn1993 extends PreparedBase {
   state(combination: Combination, run: Run): BaseState;
 }
 
+/** EN 1993-1-8, 6.2.2(7) knows the shear of bolts of usual strengths alone. */
+function refuseShearRule({ input, f_yb }: BaseModel): void {
+  if (input.anchors.shear_rule !== 'EN 1993-1-8' || (f_yb >= 235 && f_yb <= 640)) return;
+  throw new Refusal(
+    'anchors.shear_rule',
+    `anchors.shear_rule: EN 1993-1-8, 6.2.2(7) covers bolts with f_yb from 235 to 640 MPa, and this one has ${exact(f_yb)}; accepted is EN 1992-4, or an anchor within that range.`,
+  );
+}
+
 export function baseToEn1993(m: BaseModel): BaseToEn1993 {
+  refuseShearRule(m);
   const given = layOut(m);
   const run = new Run(sheet);
   run.v.set(given.values);
