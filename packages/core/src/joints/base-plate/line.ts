@@ -130,236 +130,263 @@ class Reader {
 
 const ANCHORS = new RegExp(`^(?:none|\\d+[x×].*(?:M|in-).*)$`);
 
-/** Exact inverse of `printLine` on the detail of `base`; the column and what the line does not hold are kept from `base`. */
-export function parseLine(text: string, base: BaseInput, units: Units = SI): BaseInput {
-  // A line alone, without a base to change, starts from the usual choices.
-  const known = base as { readonly [K in keyof BaseInput]?: Partial<BaseInput[K]> };
-  const [head, ...rest] = segmentsOf(text);
-  const l = lengthsOf(head!, 'CB', 'a column base', units);
-  const { POS, between } = l;
-  const read = (x: string | undefined): number => l.read(x!);
-  const PLATE = new RegExp(`^${POS}[x×](?:D${POS}|${POS}[x×]${POS})$`);
-  const seen = new Map<string, Token[]>();
-  for (const tokens of rest) {
-    const first = tokens[0]!;
-    const lower = first.text.toLowerCase();
-    const id = PLATE.test(first.text)
-      ? 'plate'
-      : lower !== 'none' && ANCHORS.test(first.text)
-        ? 'anchors'
-        : lower === 'none'
-          ? 'anchors'
-          : lower in TYPES
-            ? 'type'
-            : lower;
-    if (!['plate', 'anchors', 'type', ...WORDS].includes(id))
-      fail(first, `a plate such as 35x380x540 S275, anchors such as 2x2xM27-8.8 @240/430, or one of ${WORDS.join(', ')}`);
-    if (seen.has(id)) throw new LineError(first.start, first.end, `"${first.text}" stands twice; expected one of each.`);
-    seen.set(id, tokens);
+/** The segments of a line, each read by its own Reader; which is which its first word says. */
+class Segments {
+  /** How a plate begins. */
+  readonly plate: string;
+  private readonly seen = new Map<string, Token[]>();
+  constructor(
+    private readonly text: string,
+    readonly l: LineLengths,
+    segments: readonly (readonly Token[])[],
+  ) {
+    const { POS } = l;
+    this.plate = `${POS}[x×](?:D${POS}|${POS}[x×]${POS})`;
+    for (const tokens of segments) {
+      const first = tokens[0]!;
+      const id = this.idOf(first);
+      if (!['plate', 'anchors', 'type', ...WORDS].includes(id))
+        fail(first, `a plate such as 35x380x540 S275, anchors such as 2x2xM27-8.8 @240/430, or one of ${WORDS.join(', ')}`);
+      if (this.seen.has(id)) throw new LineError(first.start, first.end, `"${first.text}" stands twice; expected one of each.`);
+      this.seen.set(id, [...tokens]);
+    }
   }
-  const need = (id: string, example: string): Reader =>
-    new Reader(
-      seen.get(id) ?? fail({ text: '', start: text.length, end: text.length }, `${example} before the end of the line`),
-      l,
-    );
+  private idOf({ text }: Token): string {
+    const lower = text.toLowerCase();
+    if (new RegExp(`^${this.plate}$`).test(text)) return 'plate';
+    if (ANCHORS.test(text) || lower === 'none') return 'anchors';
+    return lower in TYPES ? 'type' : lower;
+  }
+  has(id: string): boolean {
+    return this.seen.has(id);
+  }
+  first(id: string): Token {
+    return this.seen.get(id)![0]!;
+  }
+  need(id: string, example: string): Reader {
+    const end = { text: '', start: this.text.length, end: this.text.length };
+    return new Reader(this.seen.get(id) ?? fail(end, `${example} before the end of the line`), this.l);
+  }
+  read(x: string | undefined): number {
+    return this.l.read(x!);
+  }
+}
 
-  const p = need('plate', '35x380x540 S275');
-  const [, t, D, b, h] = p.match(PLATE.source.slice(1, -1), 'a plate such as 35x380x540 S275');
+function readPlate(s: Segments): BaseInput['plate'] {
+  const p = s.need('plate', '35x380x540 S275');
+  const [, t, D, b, h] = p.match(s.plate, 'a plate such as 35x380x540 S275');
   const steel = p.steel();
-  const plateAt = p.place();
+  const at = p.place();
   p.done('the plate');
-  const plate: BaseInput['plate'] = {
+  return {
     shape: D ? 'circle' : 'rectangle',
-    ...(D ? { D: read(D) } : { h: read(h), b: read(b) }),
-    t: read(t),
+    ...(D ? { D: s.read(D) } : { h: s.read(h), b: s.read(b) }),
+    t: s.read(t),
     steel,
-    ...plateAt,
+    ...at,
   };
+}
 
-  const a = need('anchors', '2x2xM27-8.8 @240/430');
-  const bolt = `(M[\\d.]+|[\\d/-]+in)-(?:f${PLAIN}/${PLAIN}|([A-Za-z\\d.]+(?:-\\d+)?))`;
+/** A bolt in a line: its size, its strengths or its class. */
+const BOLT = `(M[\\d.]+|[\\d/-]+in)-(?:f${PLAIN}/${PLAIN}|([A-Za-z\\d.]+(?:-\\d+)?))`;
+
+type PatternAndBolt = Pick<BaseInput['anchors'], 'pattern' | 'y' | 'z' | 'd' | 'cls' | 'f_yb' | 'f_ub'>;
+function readPattern(s: Segments): PatternAndBolt {
+  const a = s.need('anchors', '2x2xM27-8.8 @240/430');
+  const { POS, between } = s.l;
   let pattern: PatternInput;
-  let m: RegExpExecArray;
+  let bolt: readonly (string | undefined)[];
   if (a.word('none')) {
-    m = a.match(`x${bolt}`, 'the size that stands for later, as in none xM24-8.8');
-    m = [m[0], '', '', ...m.slice(1)] as unknown as RegExpExecArray;
+    bolt = a.match(`x${BOLT}`, 'the size that stands for later, as in none xM24-8.8').slice(1);
     pattern = { type: 'none' };
   } else {
     const token = a.peek();
-    m = a.match(`(\\d+)[x×](?:(\\d+)[x×])?${bolt}`, 'anchors such as 2x2xM27-8.8 @240/430 or 6xM24-8.8 R205 from 0');
+    const m = a.match(`(\\d+)[x×](?:(\\d+)[x×])?${BOLT}`, 'anchors such as 2x2xM27-8.8 @240/430 or 6xM24-8.8 R205 from 0');
+    bolt = m.slice(3);
     if (m[2] === undefined) {
       const [, R] = a.match(`R${POS}`, `a radius after ${token}, as in R205, or two counts, as in 2x2xM24-8.8`);
       const start = a.word('from') ? Number(a.match(SIGNED, 'an angle in degrees, as in from 30')[1]) : 0;
-      pattern = { type: 'circle', n: Number(m[1]), R: read(R), start };
+      pattern = { type: 'circle', n: Number(m[1]), R: s.read(R), start };
     } else {
-      const [, s_y, s_z] = a.match(`@${POS}${between}${POS}`, l.example('spacings along y and z, as in @240/430'));
-      pattern = { type: 'rows', n_y: Number(m[1]), n_z: Number(m[2]), s_y: read(s_y), s_z: read(s_z), full: a.word('full') };
+      const [, s_y, s_z] = a.match(`@${POS}${between}${POS}`, s.l.example('spacings along y and z, as in @240/430'));
+      pattern = { type: 'rows', n_y: Number(m[1]), n_z: Number(m[2]), s_y: s.read(s_y), s_z: s.read(s_z), full: a.word('full') };
     }
   }
-  const anchorsAt = a.place();
+  const at = a.place();
   a.done('the anchors');
-  const cls = m[6];
-  if (cls !== undefined && !CLASSES.includes(cls)) fail(seen.get('anchors')![0]!, `a class of ${CLASSES.join(', ')}`);
+  const [size, f_yb, f_ub, cls] = bolt;
+  if (cls !== undefined && !CLASSES.includes(cls)) fail(s.first('anchors'), `a class of ${CLASSES.join(', ')}`);
+  return {
+    pattern,
+    ...at,
+    d: size!.startsWith('M') ? Number(size!.slice(1)) : LineLengths.in.read(size!.slice(0, -2)),
+    ...(cls === undefined ? { f_yb: Number(f_yb), f_ub: Number(f_ub) } : { cls }),
+  };
+}
 
-  const e = need('type', 'washer 95x16 hef 450');
+type Embedded = Pick<BaseInput['anchors'], 'type' | 'h_ef' | 'head' | 'head_t' | 'hole' | 'washers_welded'>;
+function readEmbedment(s: Segments): Embedded {
+  const { POS } = s.l;
+  const unit = s.l.inches ? 'inches' : 'mm';
+  const e = s.need('type', 'washer 95x16 hef 450');
   const word = e.next().text.toLowerCase() as keyof typeof TYPES;
   const type = TYPES[word];
   const size =
     type === 'washer' || type === 'headed' ? e.match(`${POS}[x×]${POS}`, `its size and thickness, as in ${word} 95x16`) : null;
   if (!e.word('hef')) fail(e.next(), 'hef and the embedment, as in hef 450');
-  const h_ef = read(e.match(POS, `an embedment in ${l.inches ? 'inches' : 'mm'}, as in ${l.example('hef 450')}`)[1]);
+  const h_ef = s.read(e.match(POS, `an embedment in ${unit}, as in ${s.l.example('hef 450')}`)[1]);
   e.done('the embedment');
 
-  const o = need('hole', 'hole 30');
+  const o = s.need('hole', 'hole 30');
   o.next();
-  const hole = read(o.match(POS, `a hole in ${l.inches ? 'inches' : 'mm'}, as in ${l.example('hole 30')}`)[1]);
-  const welded = o.word('welded');
+  const hole = s.read(o.match(POS, `a hole in ${unit}, as in ${s.l.example('hole 30')}`)[1]);
+  const washers_welded = o.word('welded');
   o.done('the hole');
+  return { type, h_ef, ...(size ? { head: s.read(size[1]), head_t: s.read(size[2]) } : {}), hole, washers_welded };
+}
 
-  const g = need('grout', 'grout 30 G35');
+function readGrout(s: Segments, known: Partial<BaseInput['grout']> | undefined): BaseInput['grout'] {
+  const { POS, STRESS, inches } = s.l;
+  const g = s.need('grout', 'grout 30 G35');
   g.next();
-  const grout = {
-    ...known.grout,
-    t: read(g.match(POS, `a thickness in ${l.inches ? 'inches' : 'mm'}, as in ${l.example('grout 30')}`)[1]),
-    f_ck: l.readStress(g.match(`G${l.STRESS}`, l.inches ? 'a strength, as in G8ksi' : 'a strength, as in G35')[1]!),
-  };
+  const t = s.read(g.match(POS, `a thickness in ${inches ? 'inches' : 'mm'}, as in ${s.l.example('grout 30')}`)[1]);
+  const f_ck = s.l.readStress(g.match(`G${STRESS}`, inches ? 'a strength, as in G8ksi' : 'a strength, as in G35')[1]!);
   g.done('the grout');
+  return { ...known, t, f_ck };
+}
 
-  const c = need('block', 'block C30 1400x1700x900');
+function readBlock(s: Segments, known: Partial<BaseInput['concrete']> | undefined): BaseInput['concrete'] {
+  const { POS, STRESS, inches } = s.l;
+  const c = s.need('block', 'block C30 1400x1700x900');
   c.next();
-  const f_ck = l.readStress(c.match(`C${l.STRESS}`, `a concrete strength, as in ${l.inches ? 'C4ksi' : 'C30'}`)[1]!);
-  const size3 = c.match(
+  const f_ck = s.l.readStress(c.match(`C${STRESS}`, `a concrete strength, as in ${inches ? 'C4ksi' : 'C30'}`)[1]!);
+  const size = c.match(
     `(-|${POS})[x×](-|${POS})[x×](-|${POS})`,
     'a block along y, z and its depth, as in 1400x1700x900, with - where there is no edge',
   );
-  const blockAt = c.place();
+  const at = c.place();
   c.done('the block');
-  const {
-    B_y: _y,
-    B_z: _z,
-    H: _H,
-    ...kept
-  } = {
-    cracked: true,
-    splitting_bars: true,
-    edge_bars: 'none' as const,
-    wide_mesh: false,
-    supplementary: false,
-    ...known.concrete,
-  };
-  const concrete: BaseInput['concrete'] = {
+  const usual = { cracked: true, splitting_bars: true, edge_bars: 'none' as const, wide_mesh: false, supplementary: false };
+  const { B_y: _y, B_z: _z, H: _H, ...kept } = { ...usual, ...known };
+  return {
     ...kept,
     f_ck,
-    ...(size3[2] ? { B_y: read(size3[2]) } : {}),
-    ...(size3[4] ? { B_z: read(size3[4]) } : {}),
-    ...(size3[6] ? { H: read(size3[6]) } : {}),
-    ...blockAt,
+    ...(size[2] ? { B_y: s.read(size[2]) } : {}),
+    ...(size[4] ? { B_z: s.read(size[4]) } : {}),
+    ...(size[6] ? { H: s.read(size[6]) } : {}),
+    ...at,
   };
+}
 
-  let weld: BaseInput['weld'];
-  const usual = { method: 'job' as const, bearing: true, a_f: 6, a_w: 6, ...known.weld };
-  if (seen.has('bw')) {
-    const w = need('bw', 'bw');
+function readWeld(s: Segments, known: Partial<BaseInput['weld']> | undefined): BaseInput['weld'] {
+  const { POS, between } = s.l;
+  const usual = { method: 'job' as const, bearing: true, a_f: 6, a_w: 6, ...known };
+  if (s.has('bw')) {
+    const w = s.need('bw', 'bw');
     w.next();
     w.done('bw');
-    weld = { ...usual, type: 'butt' };
-  } else if (seen.has('fl')) {
-    const w = need('fl', 'fl 8/6');
-    w.next();
-    const [, f, q] = w.match(`${POS}${between}${POS}`, l.example('legs of flange and web, as in fl 8/6'));
-    w.done('the legs');
-    weld = { ...usual, type: 'fillet', a_f: throat(read(f)), a_w: throat(read(q)) };
-  } else {
-    const w = need('fw', 'fw 8/5');
-    w.next();
-    const [, a_f, a_w] = w.match(`${POS}${between}${POS}`, l.example('throats of flange and web, as in fw 8/5'));
-    w.done('the throats');
-    weld = { ...usual, type: 'fillet', a_f: read(a_f), a_w: read(a_w) };
+    return { ...usual, type: 'butt' };
   }
+  const legs = s.has('fl');
+  const [word, words, example] = legs
+    ? ['fl', 'legs', 'legs of flange and web, as in fl 8/6']
+    : ['fw', 'throats', 'throats of flange and web, as in fw 8/5'];
+  const w = s.need(word!, legs ? 'fl 8/6' : 'fw 8/5');
+  w.next();
+  const [f, q] = w
+    .match(`${POS}${between}${POS}`, s.l.example(example!))
+    .slice(1)
+    .map((x) => (legs ? throat(s.read(x)) : s.read(x)));
+  w.done(`the ${words}`);
+  return { ...usual, type: 'fillet', a_f: f!, a_w: q! };
+}
 
-  let path: ShearPath = 'friction+anchors';
-  if (seen.has('shear')) {
-    const s = need('shear', 'shear key');
-    s.next();
-    const token = s.next();
-    path = PATHS.includes(token.text as ShearPath) ? (token.text as ShearPath) : fail(token, PATHS.join(', '));
-    s.done('the path');
-  }
-  let key = known.shear?.key;
-  if (seen.has('key')) {
-    const k = need('key', 'key I 120x120x8x12 d120 z a6 S275');
-    k.next();
-    const kind = k.match('(I|plate)', 'I or plate')[1] as 'I' | 'plate';
-    const sizes =
-      kind === 'I'
-        ? k.match(`${POS}[x×]${POS}[x×]${POS}[x×]${POS}`, 'depth x width x web x flange, as in 120x120x8x12')
-        : k.match(`${POS}[x×]${POS}`, 'width x thickness, as in 150x40');
-    const depth = read(k.match(`d${POS}`, 'a depth below the plate, as in d120')[1]);
-    const along = k.match('([yz])', 'y or z, the direction that the key works in')[1] as 'y' | 'z';
-    const [, sort, size] = k.match(`([aw])${POS}`, 'a throat, as in a6, or a leg, as in w8');
-    const a = sort === 'w' ? throat(read(size)) : read(size);
-    const own = k.steel();
-    key = {
-      ...(kind === 'I'
-        ? { h: read(sizes[1]), b: read(sizes[2]), tw: read(sizes[3]), tf: read(sizes[4]) }
-        : { b: read(sizes[1]), t: read(sizes[2]) }),
-      type: kind,
-      depth,
-      along,
-      a,
-      steel: own,
-    };
-  } else if (path.endsWith('key') && !key) key = USUAL_KEY;
+function readPath(s: Segments): ShearPath {
+  if (!s.has('shear')) return 'friction+anchors';
+  const r = s.need('shear', 'shear key');
+  r.next();
+  const token = r.next();
+  const path = PATHS.find((p) => p === token.text) ?? fail(token, PATHS.join(', '));
+  r.done('the path');
+  return path;
+}
 
-  const {
-    head: _h,
-    head_t: _t,
-    cls: _c,
-    f_yb: _fy,
-    f_ub: _fu,
-    A_s: _A,
-    ...anchorRest
-  }: Partial<BaseInput['anchors']> = known.anchors ?? {};
-  const d = m[3]!.startsWith('M') ? Number(m[3]!.slice(1)) : LineLengths.in.read(m[3]!.slice(0, -2));
+function readKey(s: Segments): NonNullable<BaseInput['shear']['key']> {
+  const { POS } = s.l;
+  const k = s.need('key', 'key I 120x120x8x12 d120 z a6 S275');
+  k.next();
+  const type = k.match('(I|plate)', 'I or plate')[1] as 'I' | 'plate';
+  const sizes =
+    type === 'I'
+      ? k.match(`${POS}[x×]${POS}[x×]${POS}[x×]${POS}`, 'depth x width x web x flange, as in 120x120x8x12')
+      : k.match(`${POS}[x×]${POS}`, 'width x thickness, as in 150x40');
+  const depth = s.read(k.match(`d${POS}`, 'a depth below the plate, as in d120')[1]);
+  const along = k.match('([yz])', 'y or z, the direction that the key works in')[1] as 'y' | 'z';
+  const [, sort, size] = k.match(`([aw])${POS}`, 'a throat, as in a6, or a leg, as in w8');
+  const a = sort === 'w' ? throat(s.read(size)) : s.read(size);
+  const steel = k.steel();
+  return {
+    ...(type === 'I'
+      ? { h: s.read(sizes[1]), b: s.read(sizes[2]), tw: s.read(sizes[3]), tf: s.read(sizes[4]) }
+      : { b: s.read(sizes[1]), t: s.read(sizes[2]) }),
+    type,
+    depth,
+    along,
+    a,
+    steel,
+  };
+}
+
+/** Choices that a line does not hold, where there is no base to take them from. */
+const USUAL_ANCHORS = {
+  washer_t: 5,
+  ribbed: true,
+  good_bond: true,
+  cut_threads: false,
+  brittle: false,
+  clamped: false,
+  free_rotation: false,
+  tension_rule: 'EN 1992-4',
+  shear_rule: 'EN 1992-4',
+  product: { gamma_inst: 1, alpha_sus: 0, psi_sus_0: 0.6 },
+} as const;
+const USUAL_OPTIONS = {
+  method: 'auto',
+  contact: 'effective',
+  law: 'winkler',
+  loaded_area: 'plate',
+  alpha_shape: 'equal',
+  prying: 'strict',
+  psi_M: false,
+} as const;
+
+function anchorsOf(line: PatternAndBolt & Embedded, known: Partial<BaseInput['anchors']> | undefined): BaseInput['anchors'] {
+  const { head: _h, head_t: _t, cls: _c, f_yb: _fy, f_ub: _fu, A_s, ...kept }: Partial<BaseInput['anchors']> = known ?? {};
+  // An own stress area stays with its diameter.
+  return { ...USUAL_ANCHORS, ...kept, ...(A_s !== undefined && known?.d === line.d ? { A_s } : {}), ...line };
+}
+
+/** Exact inverse of `printLine` on the detail of `base`; the column and what the line does not hold are kept from `base`. */
+export function parseLine(text: string, base: BaseInput, units: Units = SI): BaseInput {
+  // A line alone, without a base to change, starts from the usual choices.
+  const known = base as { readonly [K in keyof BaseInput]?: Partial<BaseInput[K]> };
+  const [head, ...rest] = segmentsOf(text);
+  const s = new Segments(text, lengthsOf(head!, 'CB', 'a column base', units), rest);
+  const plate = readPlate(s);
+  const anchors = anchorsOf({ ...readPattern(s), ...readEmbedment(s) }, known.anchors);
+  const grout = readGrout(s, known.grout);
+  const concrete = readBlock(s, known.concrete);
+  const weld = readWeld(s, known.weld);
+  const path = readPath(s);
+  const key = s.has('key') ? readKey(s) : (known.shear?.key ?? (path.endsWith('key') ? USUAL_KEY : undefined));
   return {
     ...base,
     plate,
     concrete,
     grout,
     weld,
-    anchors: {
-      washer_t: 5,
-      ribbed: true,
-      good_bond: true,
-      cut_threads: false,
-      brittle: false,
-      clamped: false,
-      free_rotation: false,
-      tension_rule: 'EN 1992-4',
-      shear_rule: 'EN 1992-4',
-      product: { gamma_inst: 1, alpha_sus: 0, psi_sus_0: 0.6 },
-      ...anchorRest,
-      ...(known.anchors?.A_s !== undefined && known.anchors.d === d ? { A_s: known.anchors.A_s } : {}),
-      pattern,
-      ...anchorsAt,
-      d,
-      ...(cls === undefined ? { f_yb: Number(m[4]), f_ub: Number(m[5]) } : { cls }),
-      type,
-      h_ef,
-      ...(size ? { head: read(size[1]), head_t: read(size[2]) } : {}),
-      hole,
-      washers_welded: welded,
-    },
+    anchors,
     shear: { N_from: 'column', ...known.shear, path, ...(key ? { key } : {}) },
-    options: {
-      method: 'auto',
-      contact: 'effective',
-      law: 'winkler',
-      loaded_area: 'plate',
-      alpha_shape: 'equal',
-      prying: 'strict',
-      psi_M: false,
-      ...known.options,
-    },
+    options: { ...USUAL_OPTIONS, ...known.options },
   };
 }

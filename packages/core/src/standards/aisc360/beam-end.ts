@@ -157,9 +157,19 @@ const UNBOLTED = new Set(['web-shear-yield', 'web-cope-flexure']);
 export const weldedEndChecks = <C extends BeamEndCase>(sheet: Sheet, copeOf: (c: C) => Cope): CheckDef<C>[] =>
   beamEndChecks(sheet, copeOf).filter((c) => UNBOLTED.has(c.id));
 
+const noBolts = (c: BeamEndCase): string | null => (c.rows === 0 ? 'There are no bolts in the web.' : null);
+const OUTSIDE = 'The cope is longer than twice the beam’s depth or deeper than half of it: the method does not cover it.';
+
 /** The checks of a supported beam's end (basis 4). `copeOf` works the coped section of a case. */
-export function beamEndChecks<C extends BeamEndCase>(sheet: Sheet, copeOf: (c: C) => Cope): CheckDef<C>[] {
-  const noBolts = (c: C): string | null => (c.rows === 0 ? 'There are no bolts in the web.' : null);
+export const beamEndChecks = <C extends BeamEndCase>(sheet: Sheet, copeOf: (c: C) => Cope): CheckDef<C>[] => [
+  shearYield<C>(sheet),
+  ...holesOfWeb<C>(sheet),
+  copeFlexure(sheet, copeOf),
+  copeCombined(sheet, copeOf),
+];
+
+/** Shear of the whole web, stocky or slender, or of what a cope leaves of it. */
+function shearYield<C extends BeamEndCase>(sheet: Sheet): CheckDef<C> {
   const slender = sheet.section('web-shear-yield');
   const C_v = slender.f(
     'C_v1',
@@ -183,7 +193,7 @@ export function beamEndChecks<C extends BeamEndCase>(sheet: Sheet, copeOf: (c: C
   ];
   const stocky = available(slender, { symbol: 'R', unit: 'kN' }, '1', '1.5', 'AISC 360-22, G2.1, J4.2');
   const thin = available(slender, { symbol: 'R', unit: 'kN' }, '0.9', '1.67', 'AISC 360-22, G1');
-  const shearYield: CheckDef<C> = {
+  return {
     id: 'web-shear-yield',
     title: 'Shear yielding, beam web',
     clause: 'AISC 360-22, G2.1, J4.2',
@@ -201,6 +211,94 @@ export function beamEndChecks<C extends BeamEndCase>(sheet: Sheet, copeOf: (c: C
       return { demand, resistance: (isThin ? thin : stocky)(r, c), unit: 'kN' };
     },
   };
+}
+
+/** Shear rupture and block shear through the bolts of the web. */
+const holesOfWeb = <C extends BeamEndCase>(sheet: Sheet): CheckDef<C>[] => [
+  strengthCheck<C>(
+    sheet,
+    { id: 'web-shear-rupture', title: 'Shear rupture, beam web', clause: 'AISC 360-22, J4-4', part: PART },
+    {
+      skip: (c) => (coped(c) ? noBolts(c) : 'The beam is not coped.'),
+      demand: 'V',
+      demandWords: 'beam reaction',
+      nominal: '0.6*F_u_w*(h_o-n*d_nv_w)*t_w',
+      words: 'shear rupture through the holes',
+      phi: '0.75',
+      omega: '2',
+    },
+  ),
+  strengthCheck<C>(
+    sheet,
+    { id: 'web-block-shear', title: 'Block shear, beam web', clause: 'AISC 360-22, J4-5', part: PART },
+    {
+      skip: (c) => (c.copedTop ? noBolts(c) : 'There is no cope at the top.'),
+      steps: vertical,
+      demand: 'V',
+      demandWords: 'beam reaction',
+      nominal: SHEAR_PATH,
+      words: 'block shear up to the coped edge',
+      phi: '0.75',
+      omega: '2',
+    },
+  ),
+  strengthCheck<C>(
+    sheet,
+    { id: 'web-block-shear-axial', title: 'Block shear under axial force, beam web', clause: 'AISC 360-22, J4-5', part: PART },
+    {
+      skip: (c, l) =>
+        noBolts(c) ?? (l.axial !== 'tension' ? 'No force pulls the beam.' : c.rows < 2 ? 'There is one bolt row only.' : null),
+      steps: axial,
+      demand: 'N',
+      demandWords: 'axial tension',
+      nominal: SHEAR_PATH,
+      words: 'block shear out of the beam end',
+      phi: '0.75',
+      omega: '2',
+    },
+  ),
+  ratioCheck<C>(
+    sheet,
+    { id: 'web-block-shear-both', title: 'Block shear under both forces, beam web', clause: 'stated method', part: PART },
+    {
+      skip: (c, l) =>
+        noBolts(c) ??
+        (!c.copedTop
+          ? 'There is no cope at the top.'
+          : l.axial !== 'tension' || c.rows < 2
+            ? 'No axial block shear acts.'
+            : null),
+      steps: (s) => {
+        const paths = [vertical(s, '_V'), axial(s, '_N')] as const;
+        const R = (['V', 'N'] as const).map(
+          (k) =>
+            [
+              s.f(
+                `R_${k}_n`,
+                'kN',
+                SHEAR_PATH.replace(/A_nv|A_gv|A_nt|U_bs/g, (x) => `${x}_${k}`),
+                'block shear',
+                'AISC 360-22, J4-5',
+              ),
+              available(s, { symbol: `R_${k}`, unit: 'kN' }, '0.75', '2', 'AISC 360-22, J4.3'),
+            ] as const,
+        );
+        return (r, c) => {
+          paths[0](r, c);
+          paths[1](r);
+          for (const [n, a] of R) {
+            n(r);
+            a(r, c);
+          }
+        };
+      },
+      ratio: 'sqrt((V/R_V_c)^2+(N/R_N_c)^2)',
+      words: 'both forces together',
+    },
+  ),
+];
+
+function copeFlexure<C extends BeamEndCase>(sheet: Sheet, copeOf: (c: C) => Cope): CheckDef<C> {
   const flexure = sheet.section('web-cope-flexure');
   const e_c = flexure.f('e_c', 'mm', 'c_c+gap', 'face of the cope to the face of the support', 'Manual, part 9');
   const M_D = flexure.f('D', 'Nmm', 'V*e_c', 'moment at the face of the cope');
@@ -212,7 +310,25 @@ export function beamEndChecks<C extends BeamEndCase>(sheet: Sheet, copeOf: (c: C
     'Manual, part 9',
   );
   const M_c = available(flexure, { symbol: 'M', unit: 'Nmm' }, '0.9', '1.67', 'AISC 360-22, F1');
-  const outside = 'The cope is longer than twice the beam’s depth or deeper than half of it: the method does not cover it.';
+  return {
+    id: 'web-cope-flexure',
+    title: 'Flexure of the coped end',
+    clause: 'Manual, part 9',
+    part: PART,
+    load: 'combination',
+    run: (r, c) => {
+      if (!coped(c)) return { skip: 'The beam is not coped.' };
+      const cope = copeOf(c);
+      if (cope.outside) return { missing: OUTSIDE };
+      e_c(r);
+      const demand = M_D(r);
+      M_n(r, cope.M_n);
+      return { demand, resistance: M_c(r, c), unit: 'Nmm' };
+    },
+  };
+}
+
+function copeCombined<C extends BeamEndCase>(sheet: Sheet, copeOf: (c: C) => Cope): CheckDef<C> {
   const both = sheet.section('web-cope-combined');
   const combined = {
     e_c: both.f('e_c', 'mm', 'c_c+gap', 'face of the cope to the face of the support', 'Manual, part 9'),
@@ -232,134 +348,34 @@ export function beamEndChecks<C extends BeamEndCase>(sheet: Sheet, copeOf: (c: C
     u: both.f('u', '-', 'max(r_N+8/9*r_M, r_N/2+r_M)', 'both together', 'AISC 360-22, H1-1'),
   };
   const F_y = (r: Run): number => r.v[both.resolve('F_y_w').index]!;
-  return [
-    shearYield,
-    strengthCheck<C>(
-      sheet,
-      { id: 'web-shear-rupture', title: 'Shear rupture, beam web', clause: 'AISC 360-22, J4-4', part: PART },
-      {
-        skip: (c) => (coped(c) ? noBolts(c) : 'The beam is not coped.'),
-        demand: 'V',
-        demandWords: 'beam reaction',
-        nominal: '0.6*F_u_w*(h_o-n*d_nv_w)*t_w',
-        words: 'shear rupture through the holes',
-        phi: '0.75',
-        omega: '2',
-      },
-    ),
-    strengthCheck<C>(
-      sheet,
-      { id: 'web-block-shear', title: 'Block shear, beam web', clause: 'AISC 360-22, J4-5', part: PART },
-      {
-        skip: (c) => (c.copedTop ? noBolts(c) : 'There is no cope at the top.'),
-        steps: vertical,
-        demand: 'V',
-        demandWords: 'beam reaction',
-        nominal: SHEAR_PATH,
-        words: 'block shear up to the coped edge',
-        phi: '0.75',
-        omega: '2',
-      },
-    ),
-    strengthCheck<C>(
-      sheet,
-      { id: 'web-block-shear-axial', title: 'Block shear under axial force, beam web', clause: 'AISC 360-22, J4-5', part: PART },
-      {
-        skip: (c, l) =>
-          noBolts(c) ?? (l.axial !== 'tension' ? 'No force pulls the beam.' : c.rows < 2 ? 'There is one bolt row only.' : null),
-        steps: axial,
-        demand: 'N',
-        demandWords: 'axial tension',
-        nominal: SHEAR_PATH,
-        words: 'block shear out of the beam end',
-        phi: '0.75',
-        omega: '2',
-      },
-    ),
-    ratioCheck<C>(
-      sheet,
-      { id: 'web-block-shear-both', title: 'Block shear under both forces, beam web', clause: 'stated method', part: PART },
-      {
-        skip: (c, l) =>
-          noBolts(c) ??
-          (!c.copedTop
-            ? 'There is no cope at the top.'
-            : l.axial !== 'tension' || c.rows < 2
-              ? 'No axial block shear acts.'
-              : null),
-        steps: (s) => {
-          const paths = [vertical(s, '_V'), axial(s, '_N')] as const;
-          const R = (['V', 'N'] as const).map(
-            (k) =>
-              [
-                s.f(
-                  `R_${k}_n`,
-                  'kN',
-                  SHEAR_PATH.replace(/A_nv|A_gv|A_nt|U_bs/g, (x) => `${x}_${k}`),
-                  'block shear',
-                  'AISC 360-22, J4-5',
-                ),
-                available(s, { symbol: `R_${k}`, unit: 'kN' }, '0.75', '2', 'AISC 360-22, J4.3'),
-              ] as const,
-          );
-          return (r, c) => {
-            paths[0](r, c);
-            paths[1](r);
-            for (const [n, a] of R) {
-              n(r);
-              a(r, c);
-            }
-          };
-        },
-        ratio: 'sqrt((V/R_V_c)^2+(N/R_N_c)^2)',
-        words: 'both forces together',
-      },
-    ),
-    {
-      id: 'web-cope-flexure',
-      title: 'Flexure of the coped end',
-      clause: 'Manual, part 9',
-      part: PART,
-      load: 'combination',
-      run: (r, c) => {
-        if (!coped(c)) return { skip: 'The beam is not coped.' };
-        const cope = copeOf(c);
-        if (cope.outside) return { missing: outside };
-        e_c(r);
-        const demand = M_D(r);
-        M_n(r, cope.M_n);
-        return { demand, resistance: M_c(r, c), unit: 'Nmm' };
-      },
+  return {
+    id: 'web-cope-combined',
+    title: 'Coped end under both forces',
+    clause: 'AISC 360-22, H1-1',
+    part: PART,
+    load: 'combination',
+    run: (r, c, l) => {
+      if (l.axial === 'none') return { skip: 'There is no axial force.' };
+      if (!c.copedTop) return { skip: 'There is no cope at the top.' };
+      const none = noBolts(c);
+      if (none) return { skip: none };
+      const cope = copeOf(c);
+      if (cope.outside) return { missing: OUTSIDE };
+      const { A, e_N, N_t, slenderness, F_e, F_cr, F_el, N_b, N_c, r_N, r_M, u } = combined;
+      combined.e_c(r);
+      A(r, cope.A);
+      e_N(r, Math.abs(cope.z - r.v[both.resolve('z_g').index]!));
+      combined.M_n(r, cope.M_n);
+      combined.M_c(r, c);
+      if (l.axial === 'tension' || slenderness(r) <= 25) N_t(r);
+      else {
+        (F_y(r) / F_e(r) <= 2.25 ? F_cr : F_el)(r);
+        N_b(r);
+      }
+      N_c(r, c);
+      r_N(r);
+      r_M(r);
+      return { demand: u(r), resistance: 1, unit: '-' };
     },
-    {
-      id: 'web-cope-combined',
-      title: 'Coped end under both forces',
-      clause: 'AISC 360-22, H1-1',
-      part: PART,
-      load: 'combination',
-      run: (r, c, l) => {
-        if (l.axial === 'none') return { skip: 'There is no axial force.' };
-        if (!c.copedTop) return { skip: 'There is no cope at the top.' };
-        const none = noBolts(c);
-        if (none) return { skip: none };
-        const cope = copeOf(c);
-        if (cope.outside) return { missing: outside };
-        const { A, e_N, N_t, slenderness, F_e, F_cr, F_el, N_b, N_c, r_N, r_M, u } = combined;
-        combined.e_c(r);
-        A(r, cope.A);
-        e_N(r, Math.abs(cope.z - r.v[both.resolve('z_g').index]!));
-        combined.M_n(r, cope.M_n);
-        combined.M_c(r, c);
-        if (l.axial === 'tension' || slenderness(r) <= 25) N_t(r);
-        else {
-          (F_y(r) / F_e(r) <= 2.25 ? F_cr : F_el)(r);
-          N_b(r);
-        }
-        N_c(r, c);
-        r_N(r);
-        r_M(r);
-        return { demand: u(r), resistance: 1, unit: '-' };
-      },
-    },
-  ];
+  };
 }
