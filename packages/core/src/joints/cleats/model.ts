@@ -5,7 +5,7 @@ import { farBolts } from '../beam-end/far-beam.ts';
 import { endValues, notchValues, type EndBoltsModel } from '../beam-end/lay-out.ts';
 import { memberDimensions, squareBeam, strength, supportModel, throatOf } from '../members.ts';
 import { groupHeight, pitches, rowDepths } from '../pitches.ts';
-import { refuseCategory, refuseEdges, refuseSize as refuse } from '../beam-end/refuse-size.ts';
+import { refuseCategory, refuseEdges, refuseNotches, refuseOnFlange, refuseSize as refuse } from '../beam-end/refuse-size.ts';
 import { bottomEnd, boltedToBeam, boltedToSupport, supportBottomEnd, webEdge, type CleatsInput } from './input.ts';
 
 /** Angle cleats with every value looked up. Lengths mm, stresses MPa. */
@@ -113,20 +113,33 @@ export const places = (o: {
   readonly sides: readonly number[];
 }): Point[] => o.supportRows.flatMap((z) => o.sides.map((s): Point => [(s * o.p3) / 2, z]));
 
+/** Bolts must lie in the legs, the web and the support with steel round every hole, and every weld on what it holds. */
 function refuseImpossible(m: CleatsModel): void {
+  refuseCategory(m.input.bolts, m.basis);
+  if (m.toSupport) refuseEdges(m.basis.units, m.input.support, m.hole.support);
+  refuseNotches(m);
+  refuseAngle(m);
+  for (const side of boltedSides(m)) refuseRows(m, side);
+  if (m.toBeam) refuseWebBolts(m);
+  else if (m.input.cleat.leg_web <= m.input.gap + 20)
+    refuse(
+      m.basis.units,
+      'cleat.leg_web',
+      m.input.cleat.leg_web,
+      'leaves no room for welds on the beam web',
+      `more than ${m.basis.units.about(m.input.gap + 20)}`,
+    );
+  if (m.toSupport) refuseSupportBolts(m);
+  else refuseSupportWelds(m);
+  refuseWeld(m);
+}
+
+function refuseAngle(m: CleatsModel): void {
   const u = m.basis.units;
-  const { hole, beam, input, support } = m;
-  const { cleat, bolts, support_bolts, web, gap } = input;
-  refuseCategory(bolts, m.basis);
-  if (m.toSupport) refuseEdges(u, input.support, hole.support);
+  const { beam } = m;
+  const { cleat } = m.input;
   const top = m.notchTop ? m.d_nt : beam.tf;
   const bottom = m.notchBottom ? m.d_nb : beam.tf;
-  if (m.notchTop && m.d_nt < beam.tf)
-    refuse(u, 'beam.notch.d_nt', m.d_nt, 'does not cut through the flange', `at least the flange, ${u.size(beam.tf)}`);
-  if (m.notchBottom && m.d_nb < beam.tf)
-    refuse(u, 'beam.notch.d_nb', m.d_nb, 'does not cut through the flange', `at least the flange, ${u.size(beam.tf)}`);
-  if (m.notchTop && beam.h - m.d_nt - m.d_nb <= 2 * beam.tf)
-    refuse(u, 'beam.notch.d_nt', m.d_nt, 'leaves no web at the notch', `less than ${u.about(beam.h - m.d_nb - 2 * beam.tf)}`);
   if (cleat.h > beam.h - top - bottom)
     refuse(u, 'cleat.h', cleat.h, "is longer than the beam's clear web", `at most ${u.about(beam.h - top - bottom)}`);
   if (cleat.t >= Math.min(cleat.leg_web, cleat.leg_support) / 2)
@@ -137,109 +150,116 @@ function refuseImpossible(m: CleatsModel): void {
       'is no angle with these legs',
       `less than ${u.about(Math.min(cleat.leg_web, cleat.leg_support) / 2)}`,
     );
-  const d_v = { web: Math.max(hole.cleat.d_v, hole.web.d_v), support: Math.max(hole.leg.d_v, hole.support.d_v) };
-  const sides = [
-    ...(m.toBeam ? [{ e: m.e1, bot: m.e1_bot, rows: bolts, d_v: d_v.web, field: 'cleat.e1', pitch: 'bolts.p1' }] : []),
-    ...(m.toSupport
-      ? [
-          {
-            e: m.e1_s,
-            bot: m.e1_s_bot,
-            rows: support_bolts,
-            d_v: d_v.support,
-            field: 'support_bolts.e1',
-            pitch: 'support_bolts.p1',
-          },
-        ]
-      : []),
+}
+
+interface BoltedSide {
+  readonly e: number;
+  readonly bot: number;
+  readonly rows: CleatsInput['bolts'] | CleatsInput['support_bolts'];
+  readonly d_v: number;
+  readonly field: string;
+  readonly pitch: string;
+}
+
+function boltedSides({ input, hole, ...m }: CleatsModel): BoltedSide[] {
+  const web = { e: m.e1, bot: m.e1_bot, rows: input.bolts, d_v: Math.max(hole.cleat.d_v, hole.web.d_v) };
+  const support = { e: m.e1_s, bot: m.e1_s_bot, rows: input.support_bolts, d_v: Math.max(hole.leg.d_v, hole.support.d_v) };
+  return [
+    ...(m.toBeam ? [{ ...web, field: 'cleat.e1', pitch: 'bolts.p1' }] : []),
+    ...(m.toSupport ? [{ ...support, field: 'support_bolts.e1', pitch: 'support_bolts.p1' }] : []),
   ];
-  for (const s of sides) {
-    if (s.e <= s.d_v / 2)
-      refuse(u, s.field, s.e, 'lets the top holes cut the end of the cleats', `more than half the hole, ${u.size(s.d_v / 2)}`);
-    if (s.bot <= s.d_v / 2)
-      refuse(
-        u,
-        'cleat.h',
-        cleat.h,
-        'is too short for the bolts: the last row lies at or beyond the lower end',
-        `more than ${u.about(cleat.h - s.bot + s.d_v / 2)}`,
-      );
-    const tight = Math.min(...pitches(s.rows));
-    if (s.rows.n1 > 1 && tight <= s.d_v)
-      refuse(u, s.pitch, tight, 'lets the holes of two rows run into each other', `more than the hole, ${u.size(s.d_v)}`);
-  }
-  const inner = cleat.t + cleat.r / 2 + bolts.d / 2;
-  if (m.toBeam) {
-    const d_h = Math.max(hole.cleat.d_h, hole.web.d_h);
-    if (web.e2b <= hole.web.d_h / 2)
-      refuse(u, 'web.e2b', web.e2b, 'lets a hole cut the beam end', `more than half the hole, ${u.size(hole.web.d_h / 2)}`);
-    if (m.z_p <= inner)
-      refuse(u, 'web.e2b', web.e2b, 'puts the web bolts into the heel of the cleats', `more than ${u.about(inner - gap)}`);
-    if (bolts.n2 > 1 && bolts.p2 <= d_h)
-      refuse(u, 'bolts.p2', bolts.p2, 'lets the holes of two lines run into each other', `more than the hole, ${u.size(d_h)}`);
-    if (m.e2 <= hole.cleat.d_h / 2)
-      refuse(
-        u,
-        'cleat.leg_web',
-        cleat.leg_web,
-        'is too short for its bolts',
-        `more than ${u.about(m.z_p + m.B2 + hole.cleat.d_h / 2)}`,
-      );
-  } else if (cleat.leg_web <= gap + 20)
-    refuse(u, 'cleat.leg_web', cleat.leg_web, 'leaves no room for welds on the beam web', `more than ${u.about(gap + 20)}`);
-  if (m.toSupport) {
-    const least = beam.tw + 2 * Math.max(inner, cleat.t + 0.8 * cleat.r + 1);
-    if (bolts.p3 <= least)
-      refuse(u, 'bolts.p3', bolts.p3, 'puts the support bolts into the heel of the cleats', `more than ${u.about(least)}`);
-    if (m.e2_s <= hole.leg.d_h / 2)
-      refuse(
-        u,
-        'cleat.leg_support',
-        cleat.leg_support,
-        'is too short for its bolts',
-        `more than ${u.about(m.heel + hole.leg.d_h / 2)}`,
-      );
-    if (support.type === 'column_flange' && m.column) {
-      const c = m.column;
-      if (bolts.p3 <= c.tw + 1.6 * c.r + 2)
-        refuse(
-          u,
-          'bolts.p3',
-          bolts.p3,
-          "brings the bolts into the column's root fillets",
-          `more than ${u.about(c.tw + 1.6 * c.r + 2)}`,
-        );
-      if ((c.b - bolts.p3) / 2 <= hole.support.d_h / 2)
-        refuse(
-          u,
-          'bolts.p3',
-          bolts.p3,
-          "puts the bolts at or beyond the edge of the column's flange",
-          `less than ${u.about(c.b - hole.support.d_h)}`,
-        );
-    }
-    if (support.type !== 'column_flange' && support.d2 !== null && bolts.p3 >= support.d2)
-      refuse(u, 'bolts.p3', bolts.p3, 'is wider than the clear web of the support', `less than ${u.about(support.d2)}`);
-  } else {
-    const wide = 2 * cleat.leg_support + beam.tw;
-    if (support.type === 'column_flange' && m.column && wide <= m.column.tw + 1.6 * m.column.r)
-      refuse(
-        u,
-        'cleat.leg_support',
-        cleat.leg_support,
-        "keeps the welds over the column's root fillets",
-        `more than ${u.about((m.column.tw + 1.6 * m.column.r - beam.tw) / 2)}`,
-      );
-    if (support.type !== 'column_flange' && support.d2 !== null && wide >= support.d2)
-      refuse(
-        u,
-        'cleat.leg_support',
-        cleat.leg_support,
-        'makes the cleats wider than the clear web of the support',
-        `less than ${u.about((support.d2 - beam.tw) / 2)}`,
-      );
-  }
-  const s = input.weld?.s;
+}
+
+function refuseRows(m: CleatsModel, s: BoltedSide): void {
+  const u = m.basis.units;
+  const { cleat } = m.input;
+  if (s.e <= s.d_v / 2)
+    refuse(u, s.field, s.e, 'lets the top holes cut the end of the cleats', `more than half the hole, ${u.size(s.d_v / 2)}`);
+  if (s.bot <= s.d_v / 2)
+    refuse(
+      u,
+      'cleat.h',
+      cleat.h,
+      'is too short for the bolts: the last row lies at or beyond the lower end',
+      `more than ${u.about(cleat.h - s.bot + s.d_v / 2)}`,
+    );
+  const tight = Math.min(...pitches(s.rows));
+  if (s.rows.n1 > 1 && tight <= s.d_v)
+    refuse(u, s.pitch, tight, 'lets the holes of two rows run into each other', `more than the hole, ${u.size(s.d_v)}`);
+}
+
+/** Middle of the heel to where a bolt has room, on either leg. */
+const heelRoom = ({ input: { cleat, bolts } }: CleatsModel): number => cleat.t + cleat.r / 2 + bolts.d / 2;
+
+function refuseWebBolts(m: CleatsModel): void {
+  const u = m.basis.units;
+  const { hole } = m;
+  const { cleat, bolts, web, gap } = m.input;
+  const inner = heelRoom(m);
+  const d_h = Math.max(hole.cleat.d_h, hole.web.d_h);
+  if (web.e2b <= hole.web.d_h / 2)
+    refuse(u, 'web.e2b', web.e2b, 'lets a hole cut the beam end', `more than half the hole, ${u.size(hole.web.d_h / 2)}`);
+  if (m.z_p <= inner)
+    refuse(u, 'web.e2b', web.e2b, 'puts the web bolts into the heel of the cleats', `more than ${u.about(inner - gap)}`);
+  if (bolts.n2 > 1 && bolts.p2 <= d_h)
+    refuse(u, 'bolts.p2', bolts.p2, 'lets the holes of two lines run into each other', `more than the hole, ${u.size(d_h)}`);
+  if (m.e2 <= hole.cleat.d_h / 2)
+    refuse(
+      u,
+      'cleat.leg_web',
+      cleat.leg_web,
+      'is too short for its bolts',
+      `more than ${u.about(m.z_p + m.B2 + hole.cleat.d_h / 2)}`,
+    );
+}
+
+function refuseSupportBolts(m: CleatsModel): void {
+  const u = m.basis.units;
+  const { hole, beam, support } = m;
+  const { cleat, bolts } = m.input;
+  const least = beam.tw + 2 * Math.max(heelRoom(m), cleat.t + 0.8 * cleat.r + 1);
+  if (bolts.p3 <= least)
+    refuse(u, 'bolts.p3', bolts.p3, 'puts the support bolts into the heel of the cleats', `more than ${u.about(least)}`);
+  if (m.e2_s <= hole.leg.d_h / 2)
+    refuse(
+      u,
+      'cleat.leg_support',
+      cleat.leg_support,
+      'is too short for its bolts',
+      `more than ${u.about(m.heel + hole.leg.d_h / 2)}`,
+    );
+  if (support.type === 'column_flange' && m.column) refuseOnFlange(u, m.column, bolts.p3, hole.support.d_h);
+  if (support.type !== 'column_flange' && support.d2 !== null && bolts.p3 >= support.d2)
+    refuse(u, 'bolts.p3', bolts.p3, 'is wider than the clear web of the support', `less than ${u.about(support.d2)}`);
+}
+
+function refuseSupportWelds(m: CleatsModel): void {
+  const u = m.basis.units;
+  const { beam, support } = m;
+  const { cleat } = m.input;
+  const wide = 2 * cleat.leg_support + beam.tw;
+  if (support.type === 'column_flange' && m.column && wide <= m.column.tw + 1.6 * m.column.r)
+    refuse(
+      u,
+      'cleat.leg_support',
+      cleat.leg_support,
+      "keeps the welds over the column's root fillets",
+      `more than ${u.about((m.column.tw + 1.6 * m.column.r - beam.tw) / 2)}`,
+    );
+  if (support.type !== 'column_flange' && support.d2 !== null && wide >= support.d2)
+    refuse(
+      u,
+      'cleat.leg_support',
+      cleat.leg_support,
+      'makes the cleats wider than the clear web of the support',
+      `less than ${u.about((support.d2 - beam.tw) / 2)}`,
+    );
+}
+
+function refuseWeld(m: CleatsModel): void {
+  const u = m.basis.units;
+  const { cleat, weld } = m.input;
+  const s = weld?.s;
   if (!(m.toBeam && m.toSupport) && s !== undefined && cleat.h <= 4 * throatOf(m.basis) * s)
     refuse(
       u,

@@ -5,7 +5,7 @@ import { farBolts } from '../beam-end/far-beam.ts';
 import { endValues, notchValues, type EndBoltsModel } from '../beam-end/lay-out.ts';
 import { memberDimensions, squareBeam, strength, supportModel, throatOf } from '../members.ts';
 import { pitches, rowDepths } from '../pitches.ts';
-import { refuseCategory, refuseEdges, refuseSize as refuse } from '../beam-end/refuse-size.ts';
+import { refuseCategory, refuseEdges, refuseNotches, refuseOnFlange, refuseSize as refuse } from '../beam-end/refuse-size.ts';
 import { bottomEnd, columns, columnSpread, edgeDistance, groupHeight, type EndPlateInput } from './input.ts';
 
 /** A shear end plate with every value looked up. Lengths mm, stresses MPa. */
@@ -73,16 +73,23 @@ export function endPlateModel(input: EndPlateInput, basis: Basis): EndPlateModel
 export const places = (m: Pick<EndPlateModel, 'across' | 'rows'>): Point[] =>
   m.rows.flatMap((z) => [...m.across.map((y) => -y).reverse(), ...m.across].map((y): Point => [y, z]));
 
+/** Bolts must lie in the plate and the support with steel round every hole, clear of the beam and its weld. */
 function refuseImpossible(m: EndPlateModel): void {
+  refuseCategory(m.input.bolts, m.basis);
+  refuseEdges(m.basis.units, m.input.support, m.hole.support);
+  refuseNotches(m);
+  refusePlate(m);
+  refuseHoles(m);
+  refuseOnWeld(m);
+  refuseOnSupport(m);
+}
+
+function refusePlate(m: EndPlateModel): void {
   const u = m.basis.units;
-  const { hole, beam, input, support } = m;
-  const { plate, bolts, weld } = input;
-  refuseCategory(bolts, m.basis);
-  refuseEdges(u, input.support, hole.support);
+  const { hole, beam, input } = m;
+  const { plate, bolts } = input;
   const top = m.notchTop ? m.d_nt : beam.tf;
   const bottom = m.notchBottom ? m.d_nb : beam.tf;
-  if (m.notchTop && beam.h - m.d_nt - m.d_nb <= 2 * beam.tf)
-    refuse(u, 'beam.notch.d_nt', m.d_nt, 'leaves no web at the notch', `less than ${u.about(beam.h - m.d_nb - 2 * beam.tf)}`);
   if (!plate.full_depth && plate.h > beam.h - top - bottom)
     refuse(
       u,
@@ -123,6 +130,12 @@ function refuseImpossible(m: EndPlateModel): void {
       'lets the holes cut the side edges of the plate',
       `more than the bolts and a hole, ${u.about(bolts.p3 + 2 * columnSpread(input) + hole.plate.d_h)}`,
     );
+}
+
+function refuseHoles(m: EndPlateModel): void {
+  const u = m.basis.units;
+  const { hole } = m;
+  const { bolts } = m.input;
   const d_v = Math.max(hole.plate.d_v, hole.support.d_v);
   const tight = Math.min(...pitches(bolts));
   if (bolts.n1 > 1 && tight <= d_v)
@@ -130,6 +143,12 @@ function refuseImpossible(m: EndPlateModel): void {
   const d_h = Math.max(hole.plate.d_h, hole.support.d_h);
   if (m.columns > 1 && bolts.p2! <= d_h)
     refuse(u, 'bolts.p2', bolts.p2!, 'lets the holes of two columns run into each other', `more than the hole, ${u.size(d_h)}`);
+}
+
+function refuseOnWeld(m: EndPlateModel): void {
+  const u = m.basis.units;
+  const { hole, beam } = m;
+  const { plate, bolts, weld } = m.input;
   const a = throatOf(m.basis) * weld.s;
   const least = beam.tw + 1.6 * Math.SQRT2 * a + 2;
   if (bolts.p3 <= least || bolts.p3 <= beam.tw + 2 * weld.s + hole.plate.d_h)
@@ -148,25 +167,16 @@ function refuseImpossible(m: EndPlateModel): void {
       'leaves no effective length on this plate',
       `a leg under ${u.about(plate.h / 2 / throatOf(m.basis))}`,
     );
+}
+
+function refuseOnSupport(m: EndPlateModel): void {
+  const u = m.basis.units;
+  const { hole, support, input } = m;
+  const { bolts } = input;
+  const spread = columnSpread(input);
   if (support.type === 'column_flange' && m.column) {
     const c = m.column;
-    if (bolts.p3 <= c.tw + 1.6 * c.r + 2)
-      refuse(
-        u,
-        'bolts.p3',
-        bolts.p3,
-        "brings the bolts into the column's root fillets",
-        `more than ${u.about(c.tw + 1.6 * c.r + 2)}`,
-      );
-    const spread = columnSpread(input);
-    if ((c.b - bolts.p3) / 2 <= hole.support.d_h / 2)
-      refuse(
-        u,
-        'bolts.p3',
-        bolts.p3,
-        "puts the bolts at or beyond the edge of the column's flange",
-        `less than ${u.about(c.b - hole.support.d_h)}`,
-      );
+    refuseOnFlange(u, c, bolts.p3, hole.support.d_h);
     if ((c.b - bolts.p3) / 2 - spread <= hole.support.d_h / 2)
       refuse(
         u,
@@ -179,7 +189,7 @@ function refuseImpossible(m: EndPlateModel): void {
   if (support.type !== 'column_flange' && support.d2 !== null) {
     if (bolts.p3 >= support.d2)
       refuse(u, 'bolts.p3', bolts.p3, 'is wider than the clear web of the support', `less than ${u.about(support.d2)}`);
-    if (support.type === 'column_web' && bolts.p3 + 2 * columnSpread(input) >= support.d2)
+    if (support.type === 'column_web' && bolts.p3 + 2 * spread >= support.d2)
       refuse(
         u,
         'bolts.p2',

@@ -4,7 +4,7 @@ import { Refusal } from '../../refusal.ts';
 import { notchValues, type SimpleJointModel } from '../beam-end/lay-out.ts';
 import { memberDimensions, squareBeam, strength, supportModel, throatOf } from '../members.ts';
 import { pitches, rowDepths } from '../pitches.ts';
-import { refuseCategory, refuseSize as refuse } from '../beam-end/refuse-size.ts';
+import { refuseCategory, refuseNotches, refuseSize as refuse } from '../beam-end/refuse-size.ts';
 import { bottomEnd, groupHeight, plateWidth, type FinPlateInput } from './input.ts';
 
 /** A fin plate with every value looked up: what rules, checks, solid and drawing read. Lengths mm, stresses MPa. */
@@ -78,19 +78,13 @@ function refuseImpossible(m: FinPlateModel): void {
   const { beam, input } = m;
   const { plate, weld } = input;
   if (!m.welded) refuseCategory(input.bolts, m.basis);
-  const h_clear = beam.h - m.d_nb - m.d_nt;
+  refuseNotches(m);
   const top = m.notchTop ? m.d_nt : beam.tf;
   const bottom = m.notchBottom ? m.d_nb : beam.tf;
-  if (m.notchTop && h_clear <= 2 * beam.tf)
-    refuse(u, 'beam.notch.d_nt', m.d_nt, 'leaves no web at the notch', `less than ${u.about(beam.h - m.d_nb - 2 * beam.tf)}`);
   if (plate.h > beam.h - top - bottom)
     refuse(u, 'plate.h', plate.h, "is deeper than the beam's clear web", `at most ${u.about(beam.h - top - bottom)}`);
   if (m.welded) refuseLap(m, top, bottom);
   else refuseHoles(m, top, bottom);
-  if (m.notchTop && m.d_nt < beam.tf)
-    refuse(u, 'beam.notch.d_nt', m.d_nt, 'does not cut through the flange', `at least the flange, ${u.size(beam.tf)}`);
-  if (m.notchBottom && m.d_nb < beam.tf)
-    refuse(u, 'beam.notch.d_nb', m.d_nb, 'does not cut through the flange', `at least the flange, ${u.size(beam.tf)}`);
   const a = throatOf(m.basis) * weld.s;
   if (plate.h <= 2 * a)
     refuse(
