@@ -1,11 +1,12 @@
 import type { Basis } from '../basis/basis.ts';
 import { inNewtons, type ActionName, type Combination } from '../actions/combination.ts';
-import { checkRules, resultKey } from '../checks/check.ts';
+import { checkRules, resultKey, type CheckResult, type Prepared, type RuleResult } from '../checks/check.ts';
 import { stepsOf, type WorkingSection } from '../checks/workings.ts';
 import { Run, type Origin } from '../formula/index.ts';
 import type { Joint } from '../joints/kind.ts';
 import { buildJoint, reportCombination, summarise, type JointLike, type JointReport } from '../joints/report.ts';
 import { multipleText } from '../units/format.ts';
+import type { Units } from '../units/system.ts';
 
 export interface Workings {
   readonly combination: Combination | null;
@@ -33,6 +34,23 @@ export function workingsOf(
   const report = summarise(reports, rules, basis);
   const governs = reports[index]?.governs ?? null;
 
+  const origins = originsOf(prepared, combination);
+  const shared = new Set<string>(traced.steps!.map((s) => s.def.slot.section).filter((s) => !checks.some((c) => c.id === s)));
+  const stepsIn = (id: string, where = ''): WorkingSection['steps'] => stepsOf(traced.steps!, id, origins, where, units);
+  return {
+    combination,
+    sections: [
+      // Sections that belong to a check under a longer name (the slip cases) stay with it.
+      ...(combination ? [...shared].map((id) => sharedSection(id, stepsIn(id))) : []),
+      ...checks.map((c) => checkSection(c, stepsIn(c.id, c.type === 'strength' ? (c.where ?? '') : ''), governs, units)),
+      ...rules.map((r) => ruleSection(r, stepsOf(ruleRun.steps!, r.id, origins, '', units), units)),
+    ],
+    report,
+  };
+}
+
+/** Where each value came from; an action from its combination. */
+function originsOf(prepared: Prepared, combination: Combination | null): Map<number, Origin> {
   const origins = new Map<number, Origin>(prepared.origins(combination && inNewtons(combination)));
   for (const [name, slot] of Object.entries(prepared.actions)) {
     // Left open here: what the joint itself says of it counts, and where that came from.
@@ -44,91 +62,60 @@ export function workingsOf(
         : 'no combination',
     });
   }
-  const shared = new Set<string>(traced.steps!.map((s) => s.def.slot.section).filter((s) => !checks.some((c) => c.id === s)));
-  const sections: WorkingSection[] = [];
-  if (combination)
-    for (const id of shared) {
-      // Sections that belong to a check under a longer name (the slip cases) stay with it.
-      sections.push({
-        id,
-        title: SHARED_TITLES[id] ?? id,
-        clause: '',
-        type: 'shared',
-        summary: '',
-        pass: true,
-        governs: false,
-        multiple: null,
-        steps: stepsOf(traced.steps!, id, origins, '', units),
-      });
-    }
-  for (const c of checks) {
-    const where = c.type === 'strength' ? (c.where ?? '') : '';
-    const steps = stepsOf(traced.steps!, c.id, origins, where, units);
-    if (c.type === 'value') {
-      sections.push({
-        id: c.id,
-        title: c.title,
-        clause: c.clause,
-        type: 'value',
-        summary: `${units.quantity(c.value, c.unit)}: ${c.text}`,
-        pass: true,
-        governs: false,
-        multiple: null,
-        steps,
-      });
-      continue;
-    }
-    if (c.type === 'skip') {
-      sections.push({
-        id: c.id,
-        title: c.title,
-        clause: c.clause,
-        type: 'skip',
-        summary: c.reason,
-        pass: true,
-        ...(c.missing ? { missing: true } : {}),
-        governs: false,
-        multiple: null,
-        steps: [],
-      });
-      continue;
-    }
-    const { demand, resistance, unit, utilisation, multiple } = c;
-    const summary = `${units.quantity(demand, unit)} against ${units.quantity(resistance, unit)}: ${utilisation === null ? 'no resistance' : `utilisation ${utilisation.toFixed(3)}`}, gives at ${multipleText(multiple)}`;
-    const key = resultKey(c);
-    sections.push({
-      id: key,
-      title: c.where ? `${c.title}: ${c.where}` : c.title,
-      clause: c.clause,
-      type: 'strength',
-      summary: c.info ? `for information: ${summary}` : summary,
-      pass: c.pass || c.info === true,
-      governs: key === governs,
-      multiple: c.info ? null : multiple,
-      steps,
-    });
-  }
-  for (const r of rules) {
-    const steps = stepsOf(ruleRun.steps!, r.id, origins, '', units);
-    const sign = r.sense === '>=' ? '≥' : '≤';
-    const summary =
-      r.type === 'skip'
-        ? r.reason!
-        : `${r.note ?? `${units.quantity(r.actual, r.unit)} ${sign} ${units.quantity(r.limit, r.unit)}`}: ${r.pass ? 'kept' : r.must ? 'broken' : 'advice not met'}`;
-    sections.push({
-      id: r.id,
-      title: r.title,
-      clause: r.clause,
-      type: r.type,
-      summary,
-      pass: r.pass || !r.must,
-      ...(r.missing && r.must ? { missing: true } : {}),
-      governs: false,
-      multiple: null,
-      steps: r.type === 'skip' ? [] : steps,
-    });
-  }
-  return { combination, sections, report };
+  return origins;
+}
+
+const sharedSection = (id: string, steps: WorkingSection['steps']): WorkingSection => ({
+  id,
+  title: SHARED_TITLES[id] ?? id,
+  clause: '',
+  type: 'shared',
+  summary: '',
+  pass: true,
+  governs: false,
+  multiple: null,
+  steps,
+});
+
+function checkSection(c: CheckResult, steps: WorkingSection['steps'], governs: string | null, units: Units): WorkingSection {
+  const { id, title, clause, type } = c;
+  const quiet = { id, title, clause, type, pass: true, governs: false, multiple: null };
+  if (c.type === 'value') return { ...quiet, summary: `${units.quantity(c.value, c.unit)}: ${c.text}`, steps };
+  if (c.type === 'skip') return { ...quiet, summary: c.reason, ...(c.missing ? { missing: true } : {}), steps: [] };
+  const { demand, resistance, unit, utilisation, multiple } = c;
+  const summary = `${units.quantity(demand, unit)} against ${units.quantity(resistance, unit)}: ${utilisation === null ? 'no resistance' : `utilisation ${utilisation.toFixed(3)}`}, gives at ${multipleText(multiple)}`;
+  const key = resultKey(c);
+  return {
+    id: key,
+    title: c.where ? `${title}: ${c.where}` : title,
+    clause,
+    type: 'strength',
+    summary: c.info ? `for information: ${summary}` : summary,
+    pass: c.pass || c.info === true,
+    governs: key === governs,
+    multiple: c.info ? null : multiple,
+    steps,
+  };
+}
+
+function ruleSection(r: RuleResult, steps: WorkingSection['steps'], units: Units): WorkingSection {
+  const sign = r.sense === '>=' ? '≥' : '≤';
+  const summary =
+    r.type === 'skip'
+      ? r.reason!
+      : `${r.note ?? `${units.quantity(r.actual, r.unit)} ${sign} ${units.quantity(r.limit, r.unit)}`}: ${r.pass ? 'kept' : r.must ? 'broken' : 'advice not met'}`;
+  return {
+    id: r.id,
+    title: r.title,
+    clause: r.clause,
+    type: r.type,
+    summary,
+    pass: r.pass || !r.must,
+    ...(r.missing && r.must ? { missing: true } : {}),
+    governs: false,
+    multiple: null,
+    steps: r.type === 'skip' ? [] : steps,
+  };
 }
 
 const SHARED_TITLES: Readonly<Record<string, string>> = {

@@ -317,13 +317,23 @@ function onColumn(c: ColumnModel, { y, z }: AnchorPlace): boolean {
   return c.shape === 'RHS' || Math.abs(z) >= c.h / 2 - c.t_f || Math.abs(y) <= c.t_w / 2;
 }
 
+const refuse = (field: string, what: string, accepted: string): never => {
+  throw new Refusal(field, `${field}: ${what}; accepted is ${accepted}.`);
+};
+
 function refuseImpossible(m: BaseModel): void {
+  refusePlaces(m);
+  refuseAnchorPlaces(m);
+  refuseAnchor(m);
+  refuseMethod(m);
+  refuseKey(m);
+}
+
+/** The plate stands on its block, under the whole column. */
+function refusePlaces(m: BaseModel): void {
   const u = m.basis.units;
-  const { input, column, block } = m;
-  const { plate: p, anchors: a, options, shear } = input;
-  const refuse = (field: string, what: string, accepted: string): never => {
-    throw new Refusal(field, `${field}: ${what}; accepted is ${accepted}.`);
-  };
+  const { column, block } = m;
+  const { plate: p } = m.input;
   if (
     Math.min(block.y2, m.plateBox.y2) <= Math.max(block.y1, m.plateBox.y1) ||
     Math.min(block.z2, m.plateBox.z2) <= Math.max(block.z1, m.plateBox.z1) ||
@@ -350,6 +360,12 @@ function refuseImpossible(m: BaseModel): void {
       'the plate does not reach under the whole column',
       `a plate that covers ${column.name}, ${u.sizes([column.h, column.b])}`,
     );
+}
+
+function refuseAnchorPlaces(m: BaseModel): void {
+  const u = m.basis.units;
+  const { column, block } = m;
+  const { anchors: a } = m.input;
   if (a.pattern.type === 'rows')
     for (const [n, s, f] of [
       [a.pattern.n_y, a.pattern.s_y, 's_y'],
@@ -368,6 +384,11 @@ function refuseImpossible(m: BaseModel): void {
   });
   if (m.anchors.length && a.h_ef >= m.H)
     refuse('anchors.h_ef', `${u.size(a.h_ef)} is longer than the block is deep`, `less than ${u.size(m.H)}`);
+}
+
+function refuseAnchor(m: BaseModel): void {
+  const u = m.basis.units;
+  const { anchors: a } = m.input;
   if (a.hole < a.d) refuse('anchors.hole', `${u.size(a.hole)} is smaller than the anchor`, `at least ${u.size(a.d)}`);
   if ((a.type === 'headed' || a.type === 'washer') && (a.head === undefined || a.head_t === undefined))
     refuse(
@@ -383,6 +404,9 @@ function refuseImpossible(m: BaseModel): void {
       'the bond strengths of the product are missing',
       "tau_Rk and tau_Rk_ucr from the supplier's approval document",
     );
+}
+
+function refuseMethod({ column, input: { plate: p, anchors: a, options } }: BaseModel): void {
   if (options.contact === 'full' && column.shape === 'I')
     refuse(
       'options.contact',
@@ -397,14 +421,13 @@ function refuseImpossible(m: BaseModel): void {
       'the lever-arm model is for I and rectangular columns on a rectangular plate with rows of anchors',
       'auto or section',
     );
+}
+
+function refuseKey({ basis: { units: u }, input: { shear, grout } }: BaseModel): void {
   if (shear.path.endsWith('key') && !shear.key)
     refuse('shear.key', 'the shear path needs a key and none is given', 'a key of type I or plate, or another path');
-  if (shear.key && shear.path.endsWith('key') && shear.key.depth <= input.grout.t)
-    refuse(
-      'shear.key.depth',
-      `${u.size(shear.key.depth)} ends inside the grout`,
-      `more than the grout, ${u.size(input.grout.t)}`,
-    );
+  if (shear.key && shear.path.endsWith('key') && shear.key.depth <= grout.t)
+    refuse('shear.key.depth', `${u.size(shear.key.depth)} ends inside the grout`, `more than the grout, ${u.size(grout.t)}`);
   if (shear.key?.type === 'I' && shear.key.h! <= 2 * shear.key.tf!)
     refuse('shear.key.h', `${u.size(shear.key.h!)} leaves no web`, `more than ${u.size(2 * shear.key.tf!)}`);
 }
