@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { inches, KIP, KSI } from '../../catalogue/index.ts';
+import { inches, KSI } from '../../catalogue/index.ts';
 import { NO_ACTIONS, type Combination, inNewtons } from '../../actions/combination.ts';
 import type { Basis } from '../../basis/basis.ts';
 import { Run } from '../../formula/index.ts';
@@ -9,8 +9,8 @@ import { aisc360 } from '../../standards/aisc360/standard.ts';
 import { stepsOf, type WorkingSection } from '../../checks/workings.ts';
 import { size } from '../../validate/sizes.ts';
 import { validate } from '../../validate/index.ts';
-import type { Tool, ToolField } from '../tool.ts';
-import { usGrade } from './bolt.ts';
+import type { Tool } from '../tool.ts';
+import { kips, number, usGrade } from './fields.ts';
 
 export interface BasePlateInput {
   readonly section: string;
@@ -24,13 +24,6 @@ export interface BasePlateInput {
   readonly P: number;
   readonly M: number;
 }
-const number = (id: string, label: string, quantity: ToolField['quantity'] = 'length'): ToolField => ({
-  id,
-  label,
-  quantity,
-  type: 'number',
-});
-const kips = (x: number): number => Number(((x * KIP) / 1e3).toPrecision(12));
 /** What this calculator shows of a whole base. */
 const SHOWN = ['bp-bearing', 'bp-plate-bending', 'bp-plate-inside'];
 const TITLES: Readonly<Record<string, string>> = { forces: 'Forces on the base' };

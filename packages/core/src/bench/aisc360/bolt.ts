@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { BOLT_GROUPS, boltGroup, inches, KSI, pretension, US_STEELS, usHole, type BoltGroup } from '../../catalogue/index.ts';
+import { BOLT_GROUPS, boltGroup, inches, pretension, usHole, type BoltGroup } from '../../catalogue/index.ts';
 import type { Basis } from '../../basis/basis.ts';
 import { Sheet } from '../../formula/index.ts';
 import { available } from '../../standards/aisc360/available.ts';
@@ -7,7 +7,8 @@ import { aisc360, aiscSettings, isLrfd } from '../../standards/aisc360/standard.
 import { tensionBesideShear } from '../../standards/aisc360/prying.ts';
 import { boltName } from '../../units/system.ts';
 import { size } from '../../validate/sizes.ts';
-import { Calculator, notApplied, type Calculation, type Tool, type ToolField } from '../tool.ts';
+import { choice, number, threads, usGrade } from './fields.ts';
+import { Calculator, notApplied, type Calculation, type Tool } from '../tool.ts';
 
 export interface UsBoltInput {
   readonly d: number;
@@ -190,29 +191,6 @@ function calculate(i: UsBoltInput, basis: Basis): Calculation {
   };
 }
 
-const number = (id: string, label: string, quantity: ToolField['quantity'] = 'length', optional = false): ToolField => ({
-  id,
-  label,
-  quantity,
-  type: 'number',
-  ...(optional ? { optional } : {}),
-});
-const choice = (id: string, label: string, options: readonly string[]): ToolField => ({
-  id,
-  label,
-  quantity: 'none',
-  type: 'choice',
-  options: options.map((value) => ({ value, label: value })),
-});
-/** Steels of the United States. */
-export const usGrade = (id: string, label: string): ToolField => ({
-  id,
-  label,
-  quantity: 'none',
-  type: 'grade',
-  options: US_STEELS.map((value) => ({ value, label: value })),
-});
-
 export const usBoltTool: Tool<UsBoltInput> = {
   id: 'us-bolt',
   standard: aisc360.id,
@@ -237,13 +215,7 @@ export const usBoltTool: Tool<UsBoltInput> = {
   fields: [
     number('d', 'Diameter'),
     choice('group', 'Group', BOLT_GROUPS),
-    {
-      ...choice('threads', 'Threads', []),
-      options: [
-        { value: 'N', label: 'N, in the plane' },
-        { value: 'X', label: 'X, out of it' },
-      ],
-    },
+    threads,
     number('planes', 'Shear planes', 'none'),
     number('t', 'Part: thickness'),
     usGrade('grade', 'Part: steel'),
@@ -270,4 +242,3 @@ export const usBoltTool: Tool<UsBoltInput> = {
   },
   calculate,
 };
-export const ELASTICITY = 29_000 * KSI;

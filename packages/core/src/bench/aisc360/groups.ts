@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { inches, KSI, KIP } from '../../catalogue/index.ts';
+import { inches, KSI } from '../../catalogue/index.ts';
 import type { Basis } from '../../basis/basis.ts';
 import type { Point } from '../../detail/solid.ts';
 import { Sheet } from '../../formula/index.ts';
@@ -20,6 +20,7 @@ import {
   type BoltGroupInput,
   type Load,
 } from '../groups.ts';
+import { kips } from './fields.ts';
 import { Calculator, type Calculation, type Tool } from '../tool.ts';
 
 export interface UsBoltGroupInput extends Omit<BoltGroupInput, 'method' | 'F_Rd'> {
@@ -315,7 +316,6 @@ function weldGroup(i: UsWeldGroupInput, basis: Basis): Calculation {
   };
 }
 
-const kips = (x: number): number => Number(((x * KIP) / 1e3).toPrecision(12));
 export const usBoltGroupTool: Tool<UsBoltGroupInput> = {
   id: 'us-bolt-group',
   standard: aisc360.id,

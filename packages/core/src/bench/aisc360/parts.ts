@@ -1,33 +1,16 @@
 import Joi from 'joi';
-import {
-  BOLT_GROUPS,
-  boltGroup,
-  findSection,
-  inches,
-  KIP,
-  usHole,
-  type BoltGroup,
-  type SectionShape,
-} from '../../catalogue/index.ts';
+import { BOLT_GROUPS, boltGroup, findSection, inches, usHole, type BoltGroup, type SectionShape } from '../../catalogue/index.ts';
 import type { Basis } from '../../basis/basis.ts';
 import { Sheet } from '../../formula/index.ts';
 import { Refusal } from '../../refusal.ts';
 import { available } from '../../standards/aisc360/available.ts';
 import { copedEnd } from '../../standards/aisc360/beam-end.ts';
 import { pryingCheck } from '../../standards/aisc360/prying.ts';
-import { aisc360, isLrfd } from '../../standards/aisc360/standard.ts';
+import { aisc360, ELASTICITY, isLrfd } from '../../standards/aisc360/standard.ts';
 import { boltName } from '../../units/system.ts';
 import { size } from '../../validate/sizes.ts';
-import { Calculator, type Calculation, type Tool, type ToolField } from '../tool.ts';
-import { ELASTICITY, usGrade } from './bolt.ts';
-
-const kips = (x: number): number => Number(((x * KIP) / 1e3).toPrecision(12));
-const number = (id: string, label: string, quantity: ToolField['quantity'] = 'length'): ToolField => ({
-  id,
-  label,
-  quantity,
-  type: 'number',
-});
+import { Calculator, type Calculation, type Tool } from '../tool.ts';
+import { choice, kips, number, threads, usGrade } from './fields.ts';
 
 export interface PryingInput {
   readonly d: number;
@@ -87,23 +70,8 @@ export const usPryingTool: Tool<PryingInput> = {
   }),
   fields: [
     number('d', 'Diameter'),
-    {
-      id: 'group',
-      label: 'Group',
-      quantity: 'none',
-      type: 'choice',
-      options: BOLT_GROUPS.map((value) => ({ value, label: value })),
-    },
-    {
-      id: 'threads',
-      label: 'Threads',
-      quantity: 'none',
-      type: 'choice',
-      options: [
-        { value: 'N', label: 'N, in the plane' },
-        { value: 'X', label: 'X, out of it' },
-      ],
-    },
+    choice('group', 'Group', BOLT_GROUPS),
+    threads,
     number('t', 'Fitting: thickness'),
     usGrade('grade', 'Fitting: steel'),
     number('b', 'Bolt to the stem'),

@@ -23,6 +23,16 @@ export function available(s: FormulaSection, R: { symbol: string; unit: UnitId }
   };
 }
 
+/* What many checks share: the action they take, the factors of their limit state, why they do not apply. */
+export const V = { demand: 'V', demandWords: 'beam reaction' } as const;
+export const N = { demand: 'N', demandWords: 'axial force' } as const;
+export const RUPTURE = { phi: '0.75', omega: '2' } as const;
+export const YIELD = { phi: '0.9', omega: '1.67' } as const;
+export const SHEAR_YIELD = { phi: '1', omega: '1.5' } as const;
+export const pulled = (l: Loading): string | null => (l.axial === 'tension' ? null : 'No force pulls the beam.');
+export const pushed = (l: Loading): string | null => (l.axial === 'compression' ? null : 'No force pushes the beam.');
+export const sheared = (l: Loading): string | null => (l.shear ? null : 'There is no reaction.');
+
 interface Named {
   readonly id: string;
   readonly title: string;
@@ -107,4 +117,36 @@ export function ratioCheck<C>(
       return { demand: ratio(r), resistance: 1, unit: '-' };
     },
   };
+}
+
+/** Two strengths of one part, along the reaction and along the axial force, and the ratio of both together. */
+export function bothWays<C extends InFormat>(
+  s: FormulaSection,
+  V: { expr: string; words: string },
+  N: { expr: string; words: string },
+) {
+  const ways = (
+    [
+      ['R_V', V],
+      ['R_N', N],
+    ] as const
+  ).map(([symbol, { expr, words }]) => ({
+    nominal: s.f(`${symbol}_n`, 'kN', expr, words, 'AISC 360-22, J4-5'),
+    available: available(s, { symbol, unit: 'kN' }, RUPTURE.phi, RUPTURE.omega, 'AISC 360-22, J4.3'),
+  }));
+  return (r: Run, c: C): void => {
+    for (const way of ways) {
+      way.nominal(r);
+      way.available(r, c);
+    }
+  };
+}
+export const BOTH_WAYS = { ratio: 'sqrt((V/R_V_c)^2+(N/R_N_c)^2)', words: 'both forces together' } as const;
+
+/** Stress at which a part buckles under compression, after its slenderness `lambda` (AISC 360-22, E3); `F_y` names its yield strength on the sheet. */
+export function buckling(s: FormulaSection, F_y: string) {
+  const F_e = s.f('F_e', 'MPa', 'pi^2*E/lambda^2', 'elastic buckling stress', 'AISC 360-22, E3-4');
+  const inelastic = s.f('F_cr', 'MPa', `0.658^(${F_y}/F_e)*${F_y}`, 'buckling stress', 'AISC 360-22, E3-2');
+  const elastic = s.f('F_cr', 'MPa', '0.877*F_e', 'buckling stress, slender', 'AISC 360-22, E3-3');
+  return (r: Run, f_y: number): void => void (f_y / F_e(r) <= 2.25 ? inelastic : elastic)(r);
 }

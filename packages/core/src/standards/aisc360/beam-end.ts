@@ -1,6 +1,6 @@
 import type { CheckDef } from '../../checks/check.ts';
 import type { FormulaSection, Run, Sheet } from '../../formula/index.ts';
-import { available, ratioCheck, strengthCheck, type InFormat } from './available.ts';
+import { BOTH_WAYS, available, bothWays, buckling, ratioCheck, strengthCheck, type InFormat } from './available.ts';
 
 /** What the checks of a supported beam's end ask of a joint. Symbols of the sheet: see `beamEndSlots`. */
 export interface BeamEndCase extends InFormat {
@@ -270,30 +270,18 @@ const holesOfWeb = <C extends BeamEndCase>(sheet: Sheet): CheckDef<C>[] => [
             : null),
       steps: (s) => {
         const paths = [vertical(s, '_V'), axial(s, '_N')] as const;
-        const R = (['V', 'N'] as const).map(
-          (k) =>
-            [
-              s.f(
-                `R_${k}_n`,
-                'kN',
-                SHEAR_PATH.replace(/A_nv|A_gv|A_nt|U_bs/g, (x) => `${x}_${k}`),
-                'block shear',
-                'AISC 360-22, J4-5',
-              ),
-              available(s, { symbol: `R_${k}`, unit: 'kN' }, '0.75', '2', 'AISC 360-22, J4.3'),
-            ] as const,
-        );
+        const along = (k: 'V' | 'N') => ({
+          expr: SHEAR_PATH.replace(/A_nv|A_gv|A_nt|U_bs/g, (x) => `${x}_${k}`),
+          words: 'block shear',
+        });
+        const both = bothWays(s, along('V'), along('N'));
         return (r, c) => {
           paths[0](r, c);
           paths[1](r);
-          for (const [n, a] of R) {
-            n(r);
-            a(r, c);
-          }
+          both(r, c);
         };
       },
-      ratio: 'sqrt((V/R_V_c)^2+(N/R_N_c)^2)',
-      words: 'both forces together',
+      ...BOTH_WAYS,
     },
   ),
 ];
@@ -338,9 +326,7 @@ function copeCombined<C extends BeamEndCase>(sheet: Sheet, copeOf: (c: C) => Cop
     M_c: available(both, { symbol: 'M', unit: 'Nmm' }, '0.9', '1.67', 'AISC 360-22, F1'),
     N_t: both.f('N_n', 'kN', 'F_y_w*A_c', 'yielding of the coped section', 'AISC 360-22, D2-1'),
     slenderness: both.f('lambda', '-', '1.2*c_c*sqrt(12)/t_w', 'slenderness of the web over the cope', 'AISC 360-22, E2'),
-    F_e: both.f('F_e', 'MPa', 'pi^2*E/lambda^2', 'elastic buckling stress', 'AISC 360-22, E3-4'),
-    F_cr: both.f('F_cr', 'MPa', '0.658^(F_y_w/F_e)*F_y_w', 'buckling stress', 'AISC 360-22, E3-2'),
-    F_el: both.f('F_cr', 'MPa', '0.877*F_e', 'buckling stress, slender', 'AISC 360-22, E3-3'),
+    F_cr: buckling(both, 'F_y_w'),
     N_b: both.f('N_n', 'kN', 'F_cr*A_c', 'buckling of the coped section', 'AISC 360-22, E3-1'),
     N_c: available(both, { symbol: 'N', unit: 'kN' }, '0.9', '1.67', 'AISC 360-22, D2, E1'),
     r_N: both.f('r_N', '-', 'N/N_c', 'share of the axial force'),
@@ -361,7 +347,7 @@ function copeCombined<C extends BeamEndCase>(sheet: Sheet, copeOf: (c: C) => Cop
       if (none) return { skip: none };
       const cope = copeOf(c);
       if (cope.outside) return { missing: OUTSIDE };
-      const { A, e_N, N_t, slenderness, F_e, F_cr, F_el, N_b, N_c, r_N, r_M, u } = combined;
+      const { A, e_N, N_t, slenderness, F_cr, N_b, N_c, r_N, r_M, u } = combined;
       combined.e_c(r);
       A(r, cope.A);
       e_N(r, Math.abs(cope.z - r.v[both.resolve('z_g').index]!));
@@ -369,7 +355,7 @@ function copeCombined<C extends BeamEndCase>(sheet: Sheet, copeOf: (c: C) => Cop
       combined.M_c(r, c);
       if (l.axial === 'tension' || slenderness(r) <= 25) N_t(r);
       else {
-        (F_y(r) / F_e(r) <= 2.25 ? F_cr : F_el)(r);
+        F_cr(r, F_y(r));
         N_b(r);
       }
       N_c(r, c);

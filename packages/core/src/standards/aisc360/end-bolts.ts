@@ -1,6 +1,6 @@
-import type { CheckDef, Loading, Outcome } from '../../checks/check.ts';
+import type { CheckDef, Outcome } from '../../checks/check.ts';
 import type { FormulaSection, Run, Sheet } from '../../formula/index.ts';
-import { available, strengthCheck, type InFormat } from './available.ts';
+import { N, RUPTURE, SHEAR_YIELD, V, available, pulled, pushed, sheared, strengthCheck, type InFormat } from './available.ts';
 import { tensionBesideShear } from './prying.ts';
 import { slipCheck, type SlipCase } from './slip.ts';
 
@@ -13,15 +13,6 @@ export interface EndBoltsCase extends InFormat, SlipCase {
   /** Fillet of the column known. */
   readonly section: boolean;
 }
-
-export const V = { demand: 'V', demandWords: 'beam reaction' } as const;
-export const N = { demand: 'N', demandWords: 'axial force' } as const;
-export const RUPTURE = { phi: '0.75', omega: '2' } as const;
-export const YIELD = { phi: '0.9', omega: '1.67' } as const;
-export const SHEAR_YIELD = { phi: '1', omega: '1.5' } as const;
-export const pulled = (l: Loading): string | null => (l.axial === 'tension' ? null : 'No force pulls the beam.');
-export const pushed = (l: Loading): string | null => (l.axial === 'compression' ? null : 'No force pushes the beam.');
-export const sheared = (l: Loading): string | null => (l.shear ? null : 'There is no reaction.');
 
 /** Shared values: area of a bolt and their number, `number` a formula of the sheet. */
 export const endBoltsCommon = (s: FormulaSection, number: string) => {

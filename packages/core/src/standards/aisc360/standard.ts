@@ -22,6 +22,9 @@ import type { BasisField } from '../../basis/field.ts';
 import type { FactorChoice, Standard } from '../../basis/standard.ts';
 import { Refusal } from '../../refusal.ts';
 
+/** Modulus of elasticity, MPa: 29,000 ksi. */
+export const ELASTICITY = 29_000 * KSI;
+
 /** What AISC 360 leaves to the office or the job. */
 export interface Aisc360Settings {
   readonly electrode: '60' | '70' | '80';

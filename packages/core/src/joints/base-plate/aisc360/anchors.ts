@@ -1,6 +1,6 @@
 import { KSI } from '../../../catalogue/index.ts';
 import type { CheckDef, Outcome } from '../../../checks/check.ts';
-import type { FormulaSection, Run } from '../../../formula/index.ts';
+import { quiet, type FormulaSection, type Run } from '../../../formula/index.ts';
 import { ShearBreakout, SideBlowout, TensionBreakout, type ShearRow } from '../../../standards/aci318/anchors.ts';
 import { edgeWords } from '../../../standards/anchorage.ts';
 import type { UnitId } from '../../../units/units.ts';
@@ -139,13 +139,12 @@ function worstOf<T>(
   work: (x: T) => { demand: number; resistance: number },
 ): { demand: number; resistance: number } {
   if (list.length === 1) return work(list[0]!);
-  const { steps } = r;
-  r.steps = null;
-  const used = list.map((x) => {
-    const { demand, resistance } = work(x);
-    return resistance > 0 ? demand / resistance : Infinity;
-  });
-  r.steps = steps;
+  const used = quiet(r, () =>
+    list.map((x) => {
+      const { demand, resistance } = work(x);
+      return resistance > 0 ? demand / resistance : Infinity;
+    }),
+  );
   return work(list[used.indexOf(Math.max(...used))]!);
 }
 

@@ -74,6 +74,12 @@ function uncovered(c: Combination): string | null {
     : null;
 }
 
+/** The results of a combination, and the case that they were worked from; none where an action of it is not covered. */
+interface Answered {
+  readonly list: readonly CheckResult[];
+  readonly state: BaseCase | null;
+}
+
 /** What is told of a base beside its results. */
 function notesOf(m: BaseModel): readonly string[] {
   const { input, basis } = m;
@@ -146,36 +152,31 @@ export function baseToAisc360(m: BaseModel): PreparedBase {
     const forces = forcesOf(r, m, lrfd, P, Math.abs(turned) > Math.abs(M) ? turned : M);
     return { m, lrfd, P, M, V, by, forces, towards, sheared: sheared[towards], bodies, answered: new Map() };
   };
-  const once = (c: Combination, r: Run): CheckResult[] => {
+  const once = (c: Combination, r: Run): Answered => {
     const none = uncovered(c);
-    if (none)
-      return [
-        leftOut(ACTION_PATH, none, true),
-        ...CHECKS.map((x) => leftOut(x, 'Not checked: an action of this combination is not covered.')),
-      ];
+    if (none) {
+      const rest = CHECKS.map((x) => leftOut(x, 'Not checked: an action of this combination is not covered.'));
+      return { state: null, list: [leftOut(ACTION_PATH, none, true), ...rest] };
+    }
     const state = start(c, r);
     const path = leftOut(ACTION_PATH, 'Every action that is given has its checks.');
-    return [
-      path,
-      ...answers(
-        CHECKS,
-        r,
-        state,
-        NO_LOADING,
-        () => null,
-        (_, u) => inProportion(u),
-      ),
-    ];
+    const answered = answers(
+      CHECKS,
+      r,
+      state,
+      NO_LOADING,
+      () => null,
+      (_, u) => inProportion(u),
+    );
+    return { state, list: [path, ...answered] };
   };
   /** Without equilibrium the lines of plate and anchors have no answer: in the search for a multiple they count as giving, not as unloaded. */
-  const lost = (list: CheckResult[]): CheckResult[] =>
+  const lost = (list: readonly CheckResult[]): readonly CheckResult[] =>
     list.some((x) => x.id === 'bp-bearing' && x.type === 'strength' && x.unit === 'mm2' && !x.pass)
       ? list.map((x) => (x.type === 'skip' ? strengthOf(x, 1, 0, '-', null, 0) : x))
       : list;
   /** A large moment presses a short block at the available stress, and the strip across it counts as if the whole plate were pressed so. */
-  const severe = (c: Combination, r: Run): string | null => {
-    if (uncovered(c)) return null;
-    const { forces } = start(c, r);
+  const severe = ({ forces }: BaseCase, r: Run): string | null => {
     if (forces.kind === 'overturned')
       return 'the plate is too small for this moment: nothing balances it, and plate and anchors, which may give long before, are not shown';
     const n = acrossOf(r);
@@ -188,11 +189,11 @@ export function baseToAisc360(m: BaseModel): PreparedBase {
     counterparts: COUNTERPARTS,
     ids: [ACTION_PATH.id, ...CHECKS.map((x) => x.id), ...baseRules.map((x) => x.id)],
     check: (c, r) => {
-      const list = quiet(r, () => once(c, r));
-      const results = quiet(r, () => solved(list, (k) => lost(once(timesLoad(c, k), r))));
+      const { list, state } = quiet(r, () => once(c, r));
+      const said = state && severe(state, r);
+      const results = quiet(r, () => solved(list, (k) => lost(once(timesLoad(c, k), r).list)));
       // The record is made last, so that a search for multiples leaves no mark on it.
       if (r.steps) once(c, r);
-      const said = quiet(r, () => severe(c, r));
       return { results, notes: said ? [...notes, said] : notes };
     },
     judge: (r, { combinations }) => {
@@ -208,7 +209,7 @@ export function baseToAisc360(m: BaseModel): PreparedBase {
       return { flow: state && flowOf(state), paths: failurePaths(m, state, c) };
     },
     holds: (c, r) => {
-      const results = quiet(r, () => once(c, r));
+      const { list: results } = quiet(r, () => once(c, r));
       return allHold({ results }) && !results.some((x) => x.id === 'bp-bearing' && x.type === 'skip' && x.missing);
     },
   };

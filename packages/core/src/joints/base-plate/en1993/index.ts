@@ -112,10 +112,7 @@ export function baseToEn1993(m: BaseModel): BaseToEn1993 {
     if (!plan.parts.length) return whole;
     const notes = [...whole.out.notes];
     const again = (how: How, suffix: string): ReturnType<typeof work> => {
-      const { steps } = r;
-      r.steps = null;
-      start(c, r);
-      r.steps = steps;
+      quiet(r, () => start(c, r));
       r.suffix = suffix;
       r.where = suffix;
       const found = work(m, geometry, c, r, how);

@@ -13,7 +13,7 @@ import { Values } from '../../../checks/values.ts';
 import type { Sheet, Slot } from '../../../formula/index.ts';
 import { lazyOnce } from '../../../lazy.ts';
 import { beamEndSlots, copedEnd } from '../../../standards/aisc360/beam-end.ts';
-import { aiscSettings } from '../../../standards/aisc360/standard.ts';
+import { aiscSettings, ELASTICITY } from '../../../standards/aisc360/standard.ts';
 import type { MemberDimensions, SupportModel } from '../../members.ts';
 import { groupHeight, pitches } from '../../pitches.ts';
 import type { BoltsInput } from '../lay-out.ts';
@@ -168,7 +168,7 @@ export function layOutJoint(
 ): AiscValues {
   const lay = new AiscValues(sheet);
   const settings = aiscSettings(m.basis);
-  lay.code(slots.E, 29_000 * KSI, 'AISC 360-22, B: 29,000 ksi');
+  lay.code(slots.E, ELASTICITY, 'AISC 360-22, B: 29,000 ksi');
   lay.put(slots.F_EXX, Number(settings.electrode) * KSI, 'basis', `settings: weld metal E${settings.electrode}`);
   if (m.input.weld) lay.input(slots.w, m.input.weld.s, 'weld.s');
   layOutBolts(lay, slots, m);
@@ -196,7 +196,7 @@ export function layOutWebBolts(
 export const copeOf = lazyOnce((c: { readonly m: AiscModel }) => {
   const { m } = c;
   return copedEnd({
-    E: 29_000 * KSI,
+    E: ELASTICITY,
     F_y: m.beamSteel.f_y,
     d: m.beam.h,
     b_f: m.beam.b,

@@ -1,21 +1,22 @@
 import type { CheckDef, Loading, Outcome } from '../../../checks/check.ts';
 import type { FormulaSection, Run } from '../../../formula/index.ts';
-import { available, ratioCheck, strengthCheck } from '../../../standards/aisc360/available.ts';
 import {
-  blockOf,
-  endBoltChecks,
-  fittingBlock,
-  flangeUnknown,
+  BOTH_WAYS,
   N,
-  pulled,
-  pushed,
-  pushedSupport,
   RUPTURE,
   SHEAR_YIELD,
-  sheared,
   V,
   YIELD,
-} from '../../../standards/aisc360/end-bolts.ts';
+  available,
+  bothWays,
+  buckling,
+  pulled,
+  pushed,
+  ratioCheck,
+  sheared,
+  strengthCheck,
+} from '../../../standards/aisc360/available.ts';
+import { blockOf, endBoltChecks, fittingBlock, flangeUnknown, pushedSupport } from '../../../standards/aisc360/end-bolts.ts';
 import { pryingCheck } from '../../../standards/aisc360/prying.ts';
 import { slipCheck } from '../../../standards/aisc360/slip.ts';
 import { sheet, slots, type AnglesCase as Case } from './sheet.ts';
@@ -129,11 +130,17 @@ const webBolts: readonly CheckDef<Case>[] = [
       return { demand, resistance: bears.R_c(r, c), unit: 'kN' };
     },
   },
-  slipOf('da-web-bolt-slip', 'Slip of the bolts in the web', 'R', '2*n', (c) => toBeam(c)),
+  unless(
+    toBeam,
+    slipCheck<Case>(
+      sheet,
+      { id: 'da-web-bolt-slip', title: 'Slip of the bolts in the web', part: 'bolts' },
+      { ...R, number: '2*n' },
+    ),
+  ),
 ];
-/** Slip that is asked only of bolts that are there. */
-function slipOf(id: string, title: string, demand: string, number: string, skip: (c: Case) => string | null): CheckDef<Case> {
-  const check = slipCheck<Case>(sheet, { id, title, part: 'bolts' }, { demand, demandWords: R.demandWords, number });
+/** A check that stands only where `skip` says nothing. */
+function unless(skip: (c: Case) => string | null, check: CheckDef<Case>): CheckDef<Case> {
   return {
     ...check,
     run: (r, c, l): Outcome => {
@@ -145,15 +152,13 @@ function slipOf(id: string, title: string, demand: string, number: string, skip:
 
 const slender = (s: FormulaSection) => ({
   lambda: s.f('lambda', '-', '1.2*g_w*sqrt(12)/t_a', 'slenderness of the web legs', 'AISC 360-22, J4.4'),
-  F_e: s.f('F_e', 'MPa', 'pi^2*E/lambda^2', 'elastic buckling stress', 'AISC 360-22, E3-4'),
-  F_cr: s.f('F_cr', 'MPa', '0.658^(F_y_a/F_e)*F_y_a', 'buckling stress', 'AISC 360-22, E3-2'),
-  F_el: s.f('F_cr', 'MPa', '0.877*F_e', 'buckling stress, slender', 'AISC 360-22, E3-3'),
+  F_cr: buckling(s, 'F_y_a'),
   F_sq: s.f('F_cr', 'MPa', 'F_y_a', 'stocky: yielding', 'AISC 360-22, J4-6'),
 });
 /** Stress at which the web legs give under a push. */
 function crushed(r: Run, c: Case, f: ReturnType<typeof slender>): void {
   if (f.lambda(r) <= 25) return void f.F_sq(r);
-  (c.m.cleatSteel.f_y / f.F_e(r) <= 2.25 ? f.F_cr : f.F_el)(r);
+  f.F_cr(r, c.m.cleatSteel.f_y);
 }
 
 const axialChecks: readonly CheckDef<Case>[] = [
@@ -169,19 +174,17 @@ const axialChecks: readonly CheckDef<Case>[] = [
     skip: (c, l) => noAxialBlock(c, l) ?? sheared(l),
     steps: (s) => {
       const paths = [webBlock(s), axialBlock(s)] as const;
-      const R_V = s.f('R_V_n', 'kN', blockOf('F_y_a', 'F_u_a', 2), 'block shear', 'AISC 360-22, J4-5');
-      const R_N = s.f('R_N_n', 'kN', AXIAL, 'block shear along the pull', 'AISC 360-22, J4-5');
-      const a = (['R_V', 'R_N'] as const).map((symbol) => available(s, { symbol, unit: 'kN' }, '0.75', '2', 'AISC 360-22, J4.3'));
+      const both = bothWays(
+        s,
+        { expr: blockOf('F_y_a', 'F_u_a', 2), words: 'block shear' },
+        { expr: AXIAL, words: 'block shear along the pull' },
+      );
       return (r, c) => {
         for (const p of paths) p(r);
-        R_V(r);
-        a[0]!(r, c);
-        R_N(r);
-        a[1]!(r, c);
+        both(r, c);
       };
     },
-    ratio: 'sqrt((V/R_V_c)^2+(N/R_N_c)^2)',
-    words: 'both forces together',
+    ...BOTH_WAYS,
   }),
   strengthCheck<Case>(sheet, angle('da-angle-tension-yield', 'Tension yielding of the web legs', 'J4-1'), {
     ...N,
@@ -347,14 +350,7 @@ const welds: readonly CheckDef<Case>[] = [
 ];
 
 /** The checks of a part that apply where it is bolted to the support. */
-const bolted = (checks: readonly CheckDef<Case>[]): CheckDef<Case>[] =>
-  checks.map((check) => ({
-    ...check,
-    run: (r, c, l): Outcome => {
-      const none = toSupport(c);
-      return none ? { skip: none } : check.run(r, c, l);
-    },
-  }));
+const bolted = (checks: readonly CheckDef<Case>[]): CheckDef<Case>[] => checks.map((check) => unless(toSupport, check));
 
 /** A pair of angles under shear and axial force (basis 7). */
 export const doubleAngleChecks: readonly CheckDef<Case>[] = [

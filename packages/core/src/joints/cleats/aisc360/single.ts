@@ -1,8 +1,17 @@
 import { INCH } from '../../../catalogue/index.ts';
 import type { CheckDef, Outcome } from '../../../checks/check.ts';
 import type { FormulaSection, Run } from '../../../formula/index.ts';
-import { available, ratioCheck, strengthCheck } from '../../../standards/aisc360/available.ts';
-import { blockOf, RUPTURE, SHEAR_YIELD, sheared, V, YIELD } from '../../../standards/aisc360/end-bolts.ts';
+import {
+  RUPTURE,
+  SHEAR_YIELD,
+  V,
+  YIELD,
+  available,
+  ratioCheck,
+  sheared,
+  strengthCheck,
+} from '../../../standards/aisc360/available.ts';
+import { blockOf } from '../../../standards/aisc360/end-bolts.ts';
 import { netModulus } from '../../../standards/aisc360/net-modulus.ts';
 import { slipCheck } from '../../../standards/aisc360/slip.ts';
 import { angle, oslBlock, webBlock } from './double.ts';

@@ -1,21 +1,8 @@
 import type { CheckDef } from '../../../checks/check.ts';
-import { strengthCheck } from '../../../standards/aisc360/available.ts';
-import {
-  blockOf,
-  endBoltChecks,
-  fittingBlock,
-  flangeUnknown,
-  N,
-  pulled,
-  pushed,
-  pushedSupport,
-  RUPTURE,
-  SHEAR_YIELD,
-  V,
-  YIELD,
-} from '../../../standards/aisc360/end-bolts.ts';
+import { N, RUPTURE, SHEAR_YIELD, V, YIELD, pulled, pushed, strengthCheck } from '../../../standards/aisc360/available.ts';
+import { blockOf, endBoltChecks, fittingBlock, flangeUnknown, pushedSupport } from '../../../standards/aisc360/end-bolts.ts';
+import { twoFillets } from '../../../standards/aisc360/fillets.ts';
 import { pryingCheck } from '../../../standards/aisc360/prying.ts';
-import { aiscSettings } from '../../../standards/aisc360/standard.ts';
 import { sheet, type EndPlateCase as Case } from './sheet.ts';
 
 const plate = (id: string, title: string, clause: string) => ({ id, title, clause: `AISC 360-22, ${clause}`, part: 'plate' });
@@ -72,30 +59,7 @@ const plateChecks: readonly CheckDef<Case>[] = [
 ];
 
 const webChecks: readonly CheckDef<Case>[] = [
-  strengthCheck<Case>(
-    sheet,
-    { id: 'ep-weld', title: 'Weld to the beam web', clause: 'AISC 360-22, J2-4', part: 'weld' },
-    {
-      steps: (s) => {
-        const k_ds = [
-          s.f('k_ds', '-', '1', 'direction of the force not counted (setting)', 'AISC 360-22, J2.4'),
-          s.f(
-            'k_ds',
-            '-',
-            '1+0.5*(N/R)^1.5',
-            'direction of the force: N/R is the sine of its angle to the weld',
-            'AISC 360-22, J2-5',
-          ),
-        ];
-        return (r, c) => void k_ds[aiscSettings(c.m.basis).directional ? 1 : 0]!(r);
-      },
-      demand: 'R',
-      demandWords: 'resultant on the weld',
-      nominal: '2*0.6*F_EXX*sqrt(0.5)*w*L_e*k_ds',
-      words: 'two fillets',
-      ...RUPTURE,
-    },
-  ),
+  twoFillets<Case>(sheet, { id: 'ep-weld', title: 'Weld to the beam web' }, 'L_e'),
   strengthCheck<Case>(sheet, web('ep-web-at-weld', 'Shear rupture of the web at the welds', 'J4-4'), {
     ...V,
     nominal: '0.6*F_u_w*t_w*L_e',

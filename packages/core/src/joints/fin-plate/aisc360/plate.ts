@@ -2,17 +2,24 @@ import { INCH } from '../../../catalogue/index.ts';
 import type { CheckDef, Loading } from '../../../checks/check.ts';
 import type { FormulaSection, Run } from '../../../formula/index.ts';
 import { netModulus } from '../../../standards/aisc360/net-modulus.ts';
-import { available, ratioCheck, strengthCheck } from '../../../standards/aisc360/available.ts';
-import { aiscSettings } from '../../../standards/aisc360/standard.ts';
+import {
+  BOTH_WAYS,
+  N,
+  RUPTURE,
+  V,
+  YIELD,
+  available,
+  bothWays,
+  buckling,
+  pulled,
+  pushed,
+  ratioCheck,
+  strengthCheck,
+} from '../../../standards/aisc360/available.ts';
+import { twoFillets } from '../../../standards/aisc360/fillets.ts';
 import { sheet, slots, type SinglePlateCase as Case } from './sheet.ts';
 
 const PLATE = 'plate';
-const V = { demand: 'V', demandWords: 'beam reaction' } as const;
-const N = { demand: 'N', demandWords: 'axial force' } as const;
-const RUPTURE = { phi: '0.75', omega: '2' } as const;
-const YIELD = { phi: '0.9', omega: '1.67' } as const;
-const pulled = (l: { axial: string }): string | null => (l.axial === 'tension' ? null : 'No force pulls the beam.');
-const pushed = (l: { axial: string }): string | null => (l.axial === 'compression' ? null : 'No force pushes the beam.');
 const conventional = (c: Case): string | null => (c.extended ? null : 'Covered by the limits of the conventional configuration.');
 
 const PATH = 'min(0.6*F_u_p*A_nv, 0.6*F_y_p*A_gv)+U_bs*F_u_p*A_nt';
@@ -104,9 +111,7 @@ const combinedCheck = ratioCheck<Case>(
       const N_n = {
         tension: s.f('N_n', 'kN', 'F_y_p*L*t_p', 'tension yielding', 'AISC 360-22, J4-1'),
         slender: s.f('lambda', '-', '1.2*a*sqrt(12)/t_p', 'slenderness', 'AISC 360-22, J4.4'),
-        F_e: s.f('F_e', 'MPa', 'pi^2*E/lambda^2', 'elastic buckling stress', 'AISC 360-22, E3-4'),
-        F_cr: s.f('F_cr', 'MPa', '0.658^(F_y_p/F_e)*F_y_p', 'buckling stress', 'AISC 360-22, E3-2'),
-        F_el: s.f('F_cr', 'MPa', '0.877*F_e', 'buckling stress, slender', 'AISC 360-22, E3-3'),
+        F_cr: buckling(s, 'F_y_p'),
         buckled: s.f('N_n', 'kN', 'F_cr*L*t_p', 'compression', 'AISC 360-22, E3-1'),
       };
       const N_c = available(s, { symbol: 'N', unit: 'kN' }, '0.9', '1.67', 'AISC 360-22, J4.1, J4.4');
@@ -131,12 +136,12 @@ const combinedCheck = ratioCheck<Case>(
   },
 );
 
-type Axial = { tension: F; slender: F; F_e: F; F_cr: F; F_el: F; buckled: F };
+type Axial = { tension: F; slender: F; F_cr: ReturnType<typeof buckling>; buckled: F };
 type F = (r: Run) => number;
 /** Nominal strength of the plate along the axial force: yielding, or buckling where it is pushed and slender. */
 function along(r: Run, c: Case, l: Loading, N: Axial): void {
   if (l.axial !== 'compression' || N.slender(r) <= 25) return void N.tension(r);
-  (c.m.plateSteel.f_y / N.F_e(r) <= 2.25 ? N.F_cr : N.F_el)(r);
+  N.F_cr(r, c.m.plateSteel.f_y);
   N.buckled(r);
 }
 
@@ -145,9 +150,7 @@ const squash = {
   D: compression.f('D', 'kN', 'N', 'axial compression'),
   tension: compression.f('R_n', 'kN', 'F_y_p*L*t_p', 'yielding of the plate', 'AISC 360-22, J4-6'),
   slender: compression.f('lambda', '-', '1.2*a*sqrt(12)/t_p', 'slenderness', 'AISC 360-22, J4.4'),
-  F_e: compression.f('F_e', 'MPa', 'pi^2*E/lambda^2', 'elastic buckling stress', 'AISC 360-22, E3-4'),
-  F_cr: compression.f('F_cr', 'MPa', '0.658^(F_y_p/F_e)*F_y_p', 'buckling stress', 'AISC 360-22, E3-2'),
-  F_el: compression.f('F_cr', 'MPa', '0.877*F_e', 'buckling stress, slender', 'AISC 360-22, E3-3'),
+  F_cr: buckling(compression, 'F_y_p'),
   buckled: compression.f('R_n', 'kN', 'F_cr*L*t_p', 'buckling of the plate', 'AISC 360-22, E3-1'),
   R_c: available(compression, { symbol: 'R', unit: 'kN' }, '0.9', '1.67', 'AISC 360-22, J4.4'),
 };
@@ -228,28 +231,18 @@ export const plateChecks: readonly CheckDef<Case>[] = [
       skip: (_c, l) => pulled(l) ?? (l.shear ? null : 'There is no reaction.'),
       steps: (s) => {
         const paths = [vertical(s, '_V'), axial(s)] as const;
-        const R_V = s.f(
-          'R_V_n',
-          'kN',
-          PATH.replace(/A_nv|A_gv|A_nt|U_bs/g, (x) => `${x}_V`),
-          'block shear',
-          'AISC 360-22, J4-5',
-        );
-        const R_N = s.f('R_N_n', 'kN', 'min(R_U, R_L)', 'block shear along the axial force', 'AISC 360-22, J4-5');
-        const a = (['R_V', 'R_N'] as const).map((symbol) =>
-          available(s, { symbol, unit: 'kN' }, '0.75', '2', 'AISC 360-22, J4.3'),
+        const both = bothWays(
+          s,
+          { expr: PATH.replace(/A_nv|A_gv|A_nt|U_bs/g, (x) => `${x}_V`), words: 'block shear' },
+          { expr: 'min(R_U, R_L)', words: 'block shear along the axial force' },
         );
         return (r, c) => {
           paths[0](r, c);
           paths[1](r);
-          R_V(r);
-          a[0]!(r, c);
-          R_N(r);
-          a[1]!(r, c);
+          both(r, c);
         };
       },
-      ratio: 'sqrt((V/R_V_c)^2+(N/R_N_c)^2)',
-      words: 'both forces together',
+      ...BOTH_WAYS,
     },
   ),
   {
@@ -313,30 +306,7 @@ export const plateChecks: readonly CheckDef<Case>[] = [
 ];
 
 export const weldChecks: readonly CheckDef<Case>[] = [
-  strengthCheck<Case>(
-    sheet,
-    { id: 'sp-weld', title: 'Weld to the support', clause: 'AISC 360-22, J2-4', part: 'weld' },
-    {
-      steps: (s) => {
-        const k_ds = [
-          s.f('k_ds', '-', '1', 'direction of the force not counted (setting)', 'AISC 360-22, J2.4'),
-          s.f(
-            'k_ds',
-            '-',
-            '1+0.5*(N/R)^1.5',
-            'direction of the force: N/R is the sine of its angle to the weld',
-            'AISC 360-22, J2-5',
-          ),
-        ];
-        return (r, c) => void k_ds[aiscSettings(c.m.basis).directional ? 1 : 0]!(r);
-      },
-      demand: 'R',
-      demandWords: 'resultant on the weld',
-      nominal: '2*0.6*F_EXX*sqrt(0.5)*w*L*k_ds',
-      words: 'two fillets',
-      ...RUPTURE,
-    },
-  ),
+  twoFillets<Case>(sheet, { id: 'sp-weld', title: 'Weld to the support' }, 'L'),
   strengthCheck<Case>(
     sheet,
     { id: 'sp-support-at-weld', title: 'Support at the weld', clause: 'AISC 360-22, J4-4', part: 'support' },
