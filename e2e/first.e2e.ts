@@ -246,8 +246,12 @@ describe('an edit made on the way out', () => {
     await page.locator('[data-field="gap"]').first().click();
     await page.keyboard.type('13');
     await page.keyboard.press('Enter');
+    // The page that is left sends it: the next one is loaded anew only when the answer is there.
+    const left = page.url();
+    const stored = page.waitForResponse((r) => r.request().method() === 'PUT' && r.url().includes('/joints/'));
     await page.keyboard.press(']');
-    await page.waitForURL((u) => u.pathname.includes('/joints/'));
+    await page.waitForURL((u) => u.href !== left);
+    expect((await stored).ok()).toBe(true);
     await judged(page);
     await openJoint(on.app, page, 'B1-02');
     expect(await page.locator('[data-line-token]').allInnerTexts()).toContain('gap 13');
