@@ -47,7 +47,7 @@ interface BeamSeed {
   readonly kind: 'fin-plate' | 'end-plate' | 'cleats';
   readonly beam: string;
   readonly support: string;
-  readonly type: 'column_flange' | 'column_web' | 'beam_web';
+  readonly type: 'column_flange' | 'column_web' | 'beam_web' | 'hss_face';
   readonly level?: true;
   readonly note?: string;
   readonly actions: Actions;
@@ -82,6 +82,15 @@ const BEAMS: readonly BeamSeed[] = [
     note: 'Beam end stays clear of the column flanges: an extended plate.',
     actions: floor(31),
     set: { gap: inch(6), 'plate.t': inch(0.5), 'plate.e2': inch(1.5), 'weld.s': inch(0.3125), 'bolts.n1': 5 },
+  },
+  {
+    mark: 'D1-04',
+    kind: 'fin-plate',
+    beam: 'W14x22',
+    support: 'HSS8x8x3/8',
+    type: 'hss_face',
+    note: 'Canopy post: the plate is welded to the face of the tube.',
+    actions: floor(26),
   },
   {
     mark: 'D1-06',
@@ -161,6 +170,8 @@ function beam(s: BeamSeed): JointDocument {
     beamGrade: 'A992',
     support: s.support,
     supportGrade: 'A992',
+    hollow: s.support,
+    hollowGrade: 'A500-C',
     supportType: s.type,
     tops: s.level ? 'level' : 'apart',
   };

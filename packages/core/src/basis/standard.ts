@@ -70,6 +70,8 @@ export interface Materials {
     readonly beam: string;
     readonly column: string;
     readonly columnGrade: string;
+    /** A hollow section that beams are joined to by its face, where that is covered. */
+    readonly hollow?: { readonly section: string; readonly grade: string };
     /** Cylinder strength of concrete, MPa, under its symbol. */
     readonly concrete: { readonly symbol: string; readonly f: number };
   };

@@ -9,7 +9,14 @@ import type { UnitId } from '../units/units.ts';
 export type Outcome =
   | { readonly skip: string }
   | { readonly missing: string }
-  | { readonly demand: number; readonly resistance: number; readonly unit: UnitId; readonly say?: string };
+  | {
+      readonly demand: number;
+      readonly resistance: number;
+      readonly unit: UnitId;
+      readonly say?: string;
+      /** Factor on the load at which it first reaches 1, where the check works that itself: it passes from 1 on. */
+      readonly multiple?: number;
+    };
 
 /** State of the loading that decides which cases of a clause apply. */
 export interface Loading {

@@ -17,7 +17,9 @@ export function answers<C>(
     const { demand, resistance, unit } = outcome;
     if (demand === 0) return unloaded(check);
     const utilisation = resistance > 0 ? demand / resistance : null;
-    const result = strengthOf(check, demand, resistance, unit, utilisation, multipleOf(check, utilisation));
+    const own = outcome.multiple;
+    const found = strengthOf(check, demand, resistance, unit, utilisation, own ?? multipleOf(check, utilisation));
+    const result = own === undefined ? found : { ...found, pass: own >= 1 };
     return outcome.say === undefined ? result : { ...result, say: outcome.say };
   });
 }

@@ -122,6 +122,7 @@ function besideSupportBolts(solid: Solid, near: Nearest): void {
     if (below) under(b.z + beam.h - beam.tf);
     if (!support || !place) continue;
     if (place.type === 'column_flange') put(Math.abs(b.x) - support.tw / 2);
+    else if (place.type === 'hss_face') put(support.b / 2 - support.r - Math.abs(b.x));
     else if (place.type === 'column_web') put(support.h / 2 - support.tf - Math.abs(b.x));
     else {
       put(place.top - support.tf - b.z);
@@ -191,20 +192,23 @@ export function boltsOfTwoJoints(solid: Solid): Clearance | null {
   );
 }
 
-/** Plates and legs on a supporting web, with their upright welds, to the root fillets of the support's flanges. Null on a flange. */
+/**
+ * Plates and legs on a supporting web, with their upright welds, to the root fillets of the support's flanges; on the face of a rectangular
+ * hollow section to where its corners begin. Null on a flange and on a round section.
+ */
 export function seatOnWeb(solid: Solid): Clearance | null {
   const support = supportOf(solid);
-  if (!support?.place || support.place.type === 'column_flange') return null;
+  if (!support?.place || support.place.type === 'column_flange' || support.shape === 'CHS') return null;
   const { type, top } = support.place;
   const root = support.tf + support.r;
   const near = new Nearest();
-  const corner = (x: number, y: number, z: number): void =>
-    near.take(
-      type === 'column_web' ? support.h / 2 - root - Math.abs(y) : Math.min(top - root - z, z - (top - support.h + root)),
-      x,
-      y,
-      z,
-    );
+  const room = (y: number, z: number): number =>
+    type === 'hss_face'
+      ? support.b / 2 - support.r - Math.abs(y)
+      : type === 'column_web'
+        ? support.h / 2 - root - Math.abs(y)
+        : Math.min(top - root - z, z - (top - support.h + root));
+  const corner = (x: number, y: number, z: number): void => near.take(room(y, z), x, y, z);
   for (const p of solid.plates)
     for (const [u, z] of p.outline) {
       if (p.plane === 'yz') corner(0, u, z);

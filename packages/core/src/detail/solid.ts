@@ -51,8 +51,8 @@ export interface MemberPart {
   readonly shape: 'I' | 'C' | 'RHS' | 'CHS';
   /** Outline of the web and flanges seen in the elevation (the supported beam, with its notches). */
   readonly outline: readonly Point[];
-  /** How a support stands: which of its faces is at x = 0, and the height of a supporting beam's top. */
-  readonly place?: { readonly type: 'column_flange' | 'column_web' | 'beam_web'; readonly top: number };
+  /** How a support stands: which of its faces is at x = 0, and the height of a supporting beam's top. Of a hollow one `h` is along the beam. */
+  readonly place?: { readonly type: 'column_flange' | 'column_web' | 'beam_web' | 'hss_face'; readonly top: number };
 }
 
 export interface BoltPart {

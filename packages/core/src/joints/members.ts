@@ -1,6 +1,8 @@
 import { SI, type Units } from '../units/system.ts';
 import { findSection, properties, type OpenSection, type SteelInput, type SteelStrength } from '../catalogue/index.ts';
+import { hollowFace, hollowName, type HollowFace, type HollowLike } from './hollow-face.ts';
 import type { Basis } from '../basis/basis.ts';
+import type { Materials } from '../basis/standard.ts';
 import { Refusal } from '../refusal.ts';
 
 export interface MemberDimensions {
@@ -96,14 +98,21 @@ export const strength = (steel: SteelInput, t: number, basis: Basis, field: stri
 /** Throat over leg of a fillet weld under this basis. */
 export const throatOf = ({ standard, settings }: Basis): number => standard.throat(settings);
 
-export type SupportType = 'column_flange' | 'column_web' | 'beam_web';
+export type SupportType = 'column_flange' | 'column_web' | 'beam_web' | 'hss_face';
 export const SUPPORT_TYPES: readonly (readonly [SupportType, string])[] = [
   ['column_flange', 'column flange'],
   ['column_web', 'column web'],
   ['beam_web', 'beam web'],
 ];
+/** Supports of a plate that is welded to them, where the standard covers the wall of a hollow section. */
+const WELDED_SUPPORT_TYPES: typeof SUPPORT_TYPES = [...SUPPORT_TYPES, ['hss_face', 'face of a hollow section']];
+/** What a joint may be on, under the standard that these are the materials of; `welded` to it, or bolted. */
+export const supportTypes = (welded: boolean, { usual }: Materials): typeof SUPPORT_TYPES =>
+  welded && usual.hollow ? WELDED_SUPPORT_TYPES : SUPPORT_TYPES;
+/** Whether the joint is on a web, which another beam may share from its far face. */
+export const onWeb = (type: SupportType): boolean => type === 'column_web' || type === 'beam_web';
 
-export interface SupportLike extends MemberLike {
+export interface SupportLike extends MemberLike, HollowLike {
   readonly type: SupportType;
   readonly t?: number | undefined;
   readonly t_ref?: number | undefined;
@@ -116,6 +125,8 @@ export interface SupportLike extends MemberLike {
 export interface SupportModel {
   readonly type: SupportType;
   readonly dims: MemberDimensions | null;
+  /** The hollow section whose face it is; null for any other support. */
+  readonly hollow: HollowFace | null;
   readonly t: number;
   readonly t_ref: number;
   readonly d2: number | null;
@@ -125,6 +136,12 @@ export interface SupportModel {
 }
 
 export function supportModel(support: SupportLike, basis: Basis): SupportModel {
+  if (support.type === 'hss_face') {
+    const hollow = hollowFace(support, basis);
+    const { t } = hollow;
+    const steel = strength(support.steel, t, basis, 'support.steel');
+    return { type: support.type, dims: null, hollow, t, t_ref: t, d2: null, drop: null, steel };
+  }
   // A support may give its flange width and web alone, for its flange in bending; that is no section yet.
   const dims = support.section !== undefined || support.h !== undefined ? memberDimensions(support, basis, 'support') : null;
   const onFlange = support.type === 'column_flange';
@@ -141,6 +158,7 @@ export function supportModel(support: SupportLike, basis: Basis): SupportModel {
   return {
     type: support.type,
     dims,
+    hollow: null,
     t,
     t_ref,
     d2,
@@ -153,7 +171,7 @@ const nameOf = (m: MemberLike & { readonly t?: number | undefined }, u: Units): 
   m.section?.replaceAll('x', '×') ?? (m.h === undefined ? `${u.length(m.t!)} thick` : `I ${u.length(m.h)}×${u.length(m.b!)}`);
 /** "UB 406×140×39 to UC 203×203×60 flange". */
 export const memberWords = (beam: MemberLike, support: SupportLike, u: Units = SI): string =>
-  `${nameOf(beam, u)} to ${nameOf(support, u)} ${support.type.split('_')[1]}`;
+  `${nameOf(beam, u)} to ${support.type === 'hss_face' ? hollowName(support, u) : nameOf(support, u)} ${support.type.split('_')[1]}`;
 
 /** What is worth knowing of a member at its joint: title, and lines of name and value. Section resistances, without buckling. */
 export interface MemberFacts {
@@ -172,16 +190,29 @@ export function memberFacts(
   const m = memberDimensions(member, basis, field);
   if (!m) return null;
   const { f_y } = strength(member.steel, m.tf, basis, `${field}.steel`);
-  const p = properties(m);
-  const { shear, axial, moment_y } = basis.standard.section(p, f_y, basis.factors);
-  const V_pl = shear / 1e3;
+  const u = basis.units;
+  return factsOf(m.name, member.steel, f_y, properties(m), basis, [
+    ['depth, width', u.sizes([m.h, m.b])],
+    ['web, flange, root', u.sizes([m.tw, m.tf, m.r], ', ')],
+  ]);
+}
+
+/** Sizes and resistances of a member of this yield strength. */
+function factsOf(
+  name: string,
+  steel: SteelInput,
+  f_y: number,
+  section: ReturnType<typeof properties>,
+  basis: Basis,
+  sizes: MemberFacts['lines'],
+): MemberFacts {
+  const { shear, axial, moment_y } = basis.standard.section(section, f_y, basis.factors);
   const u = basis.units;
   return {
-    title: `${m.name.replaceAll('x', '×')} ${member.steel.grade ?? ''}`.trim(),
-    V_pl,
+    title: `${name.replaceAll('x', '×')} ${steel.grade ?? ''}`.trim(),
+    V_pl: shear / 1e3,
     lines: [
-      ['depth, width', u.sizes([m.h, m.b])],
-      ['web, flange, root', u.sizes([m.tw, m.tf, m.r], ', ')],
+      ...sizes,
       ['f_y', u.quantity(f_y, 'MPa')],
       ['shear', u.quantity(shear, 'kN')],
       ['tension', u.quantity(axial, 'kN')],
@@ -190,14 +221,29 @@ export function memberFacts(
   };
 }
 
+/** Facts of the hollow section whose face is the support. */
+function hollowFacts(support: SupportLike, basis: Basis): MemberFacts {
+  const f = hollowFace(support, basis);
+  const { f_y } = strength(support.steel, f.t, basis, 'support.steel');
+  const u = basis.units;
+  const section =
+    f.shape === 'CHS'
+      ? ({ shape: 'CHS', d: f.b, t: f.t } as const)
+      : ({ shape: 'RHS', h: Math.max(f.h, f.b), b: Math.min(f.h, f.b), t: f.t } as const);
+  return factsOf(f.name, support.steel, f_y, properties(section), basis, [
+    f.shape === 'CHS' ? ['diameter', u.size(f.b)] : ['depth, width of the face', u.sizes([f.h, f.b])],
+    ['wall', u.size(f.t)],
+  ]);
+}
+
 /** Facts of a beam and its support, by their callouts. */
 export const beamAndSupport = (
   i: {
     readonly beam: MemberLike & { readonly steel: SteelInput };
-    readonly support: MemberLike & { readonly steel: SteelInput };
+    readonly support: SupportLike;
   },
   basis: Basis,
 ): Readonly<Record<string, MemberFacts | null>> => ({
   beam: memberFacts(i.beam, basis, 'beam'),
-  support: memberFacts(i.support, basis, 'support'),
+  support: i.support.type === 'hss_face' ? hollowFacts(i.support, basis) : memberFacts(i.support, basis, 'support'),
 });

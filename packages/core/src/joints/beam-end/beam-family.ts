@@ -1,37 +1,73 @@
 import { BEAM_ACTIONS } from '../../actions/combination.ts';
 import type { SteelInput } from '../../catalogue/index.ts';
-import type { Standard } from '../../basis/standard.ts';
+import type { Materials, Standard } from '../../basis/standard.ts';
+import { Refusal } from '../../refusal.ts';
 import type { Basis } from '../../basis/basis.ts';
 import type { FarBoltsInput } from './far-beam.ts';
 import { up5 } from '../field-makers.ts';
 import type { EndSupportInput, MemberInput, Notch } from './input.ts';
 import type { JointKind, SeedField, Start } from '../kind.ts';
-import { memberDimensions, SUPPORT_TYPES, type MemberDimensions, type SupportType } from '../members.ts';
+import { memberDimensions, supportTypes, SUPPORT_TYPES, type MemberDimensions, type SupportType } from '../members.ts';
 import { flangeReach, practicalGap } from './support-clearance.ts';
 
-const seeds = ({ materials }: Standard): readonly SeedField[] => [
+const onHollow = (seed: Readonly<Record<string, string>>): boolean => seed['supportType'] === 'hss_face';
+const gradesOf = (materials: Materials): SeedField['options'] => materials.grades.map((value) => ({ value, label: value }));
+/** The hollow section whose face may be the support, under a standard that covers it. */
+const hollowSeeds = (materials: Materials): readonly SeedField[] =>
+  materials.usual.hollow
+    ? [
+        {
+          id: 'hollow',
+          label: 'Hollow section of the support',
+          type: 'section',
+          shapes: ['RHS', 'CHS'],
+          start: '',
+          example: materials.usual.hollow.section,
+          applies: onHollow,
+        },
+        {
+          id: 'hollowGrade',
+          label: 'Its steel',
+          type: 'grade',
+          options: gradesOf(materials)!,
+          start: materials.usual.hollow.grade,
+          applies: onHollow,
+        },
+      ]
+    : [];
+
+const seeds = ({ materials }: Standard, welded: boolean): readonly SeedField[] => [
   { id: 'beam', label: 'Beam section', type: 'section', start: '', example: materials.usual.beam },
   {
     id: 'beamGrade',
     label: 'Beam steel',
     type: 'grade',
-    options: materials.grades.map((value) => ({ value, label: value })),
+    options: gradesOf(materials)!,
     start: materials.usual.grade,
   },
   {
     id: 'supportType',
     label: 'Support',
     type: 'choice',
-    options: SUPPORT_TYPES.map(([value, label]) => ({ value, label })),
+    options: supportTypes(welded, materials).map(([value, label]) => ({ value, label })),
     start: SUPPORT_TYPES[0]![0],
   },
-  { id: 'support', label: 'Support section', type: 'section', start: '', example: materials.usual.column },
+  ...(welded ? hollowSeeds(materials) : []),
+  {
+    id: 'support',
+    label: 'Support section',
+    type: 'section',
+    start: '',
+    example: materials.usual.column,
+    applies: (seed) => !onHollow(seed),
+  },
   {
     id: 'supportGrade',
     label: 'Support steel',
     type: 'grade',
-    options: materials.grades.map((value) => ({ value, label: value })),
+    options: gradesOf(materials)!,
     start: materials.usual.grade,
+    applies: (seed) => !onHollow(seed),
   },
   {
     id: 'tops',
@@ -55,6 +91,8 @@ export interface BeamAndSupport {
     readonly t_ref?: number;
     readonly d2?: number;
     readonly drop?: number;
+    readonly d?: number;
+    readonly face?: 'short' | 'long';
     readonly steel: SteelInput;
     readonly e_top?: number;
     readonly e_bottom?: number;
@@ -100,13 +138,14 @@ function levelNotch(
 export function beamStart(start: Start, basis: Basis): BeamStart {
   const given = 'members' in start && typeof start.members === 'object' ? (start.members as BeamAndSupport) : null;
   const seed = start as Readonly<Record<string, string>>;
+  const [section, grade] = onHollow(seed) ? [seed['hollow']!, seed['hollowGrade']!] : [seed['support']!, seed['supportGrade']!];
   const members: BeamAndSupport = given ?? {
     beam: { section: seed['beam']!, steel: { grade: seed['beamGrade']! }, notch: { type: 'none' } },
-    support: { type: seed['supportType'] as SupportType, section: seed['support']!, steel: { grade: seed['supportGrade']! } },
+    support: { type: seed['supportType'] as SupportType, section, steel: { grade } },
   };
   const dims = memberDimensions(members.beam, basis, 'beam')!;
   const { support } = members;
-  const supportDims = memberDimensions(support, basis, 'support');
+  const supportDims = support.type === 'hss_face' ? null : memberDimensions(support, basis, 'support');
   const level = !given && seed['tops'] === 'level' && support.type === 'beam_web' && supportDims;
   // A notch takes the beam past the flange, so that its end may come close.
   const gap =
@@ -141,7 +180,12 @@ export function beamStart(start: Start, basis: Basis): BeamStart {
 
 /** The support as a joint that is bolted through it knows it. */
 export function boltedSupport({ support }: BeamAndSupport): EndSupportInput {
-  const { other_side, ...rest } = support;
+  if (support.type === 'hss_face')
+    throw new Refusal(
+      'support.type',
+      'support.type: a joint bolted to the wall of a hollow section is not covered; accepted there is a plate welded to it.',
+    );
+  const { other_side, d: _d, face: _face, ...rest } = support;
   if (!other_side) return rest;
   const { h_p: _welded, ...bolted } = other_side;
   return { ...rest, other_side: bolted };
@@ -157,13 +201,13 @@ export function weldedSupport({
   return other_side ? { ...rest, other_side: { V_Ed: other_side.V_Ed, h_p: other_side.h_p ?? 200 } } : rest;
 }
 
-/** What the kinds that join a beam to its support have in common: what is asked before a first detail, and the actions. */
-export const beamToSupport: Pick<JointKind, 'family' | 'seeds' | 'seedOf' | 'actions'> = {
+/** What the kinds that join a beam to its support have in common: what is asked before a first detail, and the actions. `welded`: the joint is welded to its support. */
+export const beamToSupport = ({ welded = false } = {}): Pick<JointKind, 'family' | 'seeds' | 'seedOf' | 'actions'> => ({
   family: 'beam',
-  seeds,
+  seeds: (standard) => seeds(standard, welded),
   actions: BEAM_ACTIONS,
   seedOf: (input) => {
     const { beam, support } = input as BeamAndSupport;
     return { members: { beam, support } };
   },
-};
+});

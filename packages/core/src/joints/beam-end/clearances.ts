@@ -11,7 +11,7 @@ import { projected, text, type Item, type View } from '../../drawing/index.ts';
 import type { Mark, Paths } from '../../detail/mark.ts';
 import type { Solid } from '../../detail/solid.ts';
 import type { Prepared, RuleDef } from '../../checks/check.ts';
-import type { SupportModel } from '../members.ts';
+import { onWeb, type SupportModel } from '../members.ts';
 import type { Basis } from '../../basis/basis.ts';
 import type { Units } from '../../units/system.ts';
 
@@ -22,7 +22,8 @@ const CLEARANCES: readonly {
   readonly must: boolean;
   readonly none: string;
   measure(solid: Solid): Clearance | null;
-  unknown?(support: SupportModel): string | null;
+  /** What is missing, or another word than `none`, where nothing was measured on a support of no known open section. */
+  unknown?(support: SupportModel): { readonly missing: string } | { readonly skip: string } | null;
 }[] = [
   {
     id: 'clear-flange',
@@ -52,10 +53,15 @@ const CLEARANCES: readonly {
     must: true,
     none: 'The joint is on a flange, or the clear depth of the web is all that is known: see the rule on the space between the fillets.',
     measure: seatOnWeb,
-    unknown: ({ type, d2 }) =>
-      type !== 'column_flange' && d2 === null
-        ? 'Neither the section of the support nor the clear depth of its web was given, so the place of its fillets is not known.'
-        : null,
+    unknown: ({ type, d2, hollow }) =>
+      hollow
+        ? { skip: 'A round section has no corners beside the joint.' }
+        : onWeb(type) && d2 === null
+          ? {
+              missing:
+                'Neither the section of the support nor the clear depth of its web was given, so the place of its fillets is not known.',
+            }
+          : null,
   },
   { id: 'clear-spanner', title: 'Room for a socket', must: false, none: 'There are no bolts.', measure: socketRoom },
 ];
@@ -92,8 +98,7 @@ export const clearanceRules = <C extends Clear>(): RuleDef<C>[] =>
     run: (_r, c) => {
       const { found } = c.clearances()[i]!;
       if (!found) {
-        const missing = c.m.support.dims === null ? unknown?.(c.m.support) : null;
-        return missing ? { missing } : { skip: none };
+        return (c.m.support.dims === null ? unknown?.(c.m.support) : null) ?? { skip: none };
       }
       return {
         actual: found.actual,

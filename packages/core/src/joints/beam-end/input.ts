@@ -95,6 +95,25 @@ export const holeSchema = Joi.string()
   .valid(...HOLE_KINDS)
   .default('normal');
 
+/** The face of a hollow section as a support: by name, or by the wall with the face's width or the diameter. */
+export const hollowSchema = Joi.object({
+  type: Joi.string().valid('hss_face').required(),
+  section: Joi.string().max(60),
+  face: Joi.string().valid('short', 'long'),
+  h: size(20, 1500),
+  b: size(20, 1500),
+  d: size(20, 1500),
+  t: size(2, 60),
+  steel: steelSchema.required(),
+})
+  .or('section', 'b', 'd')
+  .oxor('section', 'b', 'd')
+  .oxor('section', 't')
+  .with('b', 't')
+  .with('d', 't')
+  .with('h', 'b')
+  .with('face', 'section');
+
 /** A support that a joint is bolted to by two lines. */
 export interface EndSupportInput extends MemberInput {
   readonly type: SupportType;

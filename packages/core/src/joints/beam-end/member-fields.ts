@@ -1,7 +1,7 @@
 import { holeSize, type SteelInput } from '../../catalogue/index.ts';
 import { fieldMakers, range, up5, type RowsInput } from '../field-makers.ts';
 import type { Field, FieldValue } from '../kind.ts';
-import { SUPPORT_TYPES, type SupportType } from '../members.ts';
+import { onWeb, supportTypes, type SupportType } from '../members.ts';
 import { groupHeight, tidyPitch, withRowCount, type Pitch } from '../pitches.ts';
 import type { FarBoltsInput } from './far-beam.ts';
 import type { MemberInput, Notch } from './input.ts';
@@ -19,6 +19,7 @@ function withSection<T extends { section?: string }>(member: T, section: string)
     t: _t,
     t_ref: _t_ref,
     d2: _d2,
+    d: _d,
     ...rest
   } = member as Record<string, unknown>;
   return { ...rest, section } as unknown as T;
@@ -32,11 +33,61 @@ interface Members {
     readonly t?: number;
     readonly d2?: number;
     readonly drop?: number;
+    readonly face?: 'short' | 'long';
   };
 }
 
-/** Fields of the members, alike in every kind that joins a beam to a support. */
-export function memberFields<I extends Members>(): Field<I>[] {
+/** What a support is at first when it becomes a hollow section, or is one no longer. */
+const HOLLOW = { section: 'HSS8X8X3/8', steel: { grade: 'A500-C' } } as const;
+const OPEN = { section: 'W10x49', steel: { grade: 'A992' } } as const;
+
+/** The support of another type. What belongs to the old one alone goes: its level, sizes of a web; all of it where it is hollow, or is to be. */
+function ofType<I extends Members>(i: I, type: SupportType): I {
+  const { support } = i;
+  if (type === support.type) return i;
+  if (type === 'hss_face') return { ...i, support: { type, ...HOLLOW } };
+  if (support.type === 'hss_face') return { ...i, support: { type, ...OPEN } };
+  const { drop: _drop, ...kept } = support;
+  const { t: _t, d2: _d2, ...rest } = kept;
+  return { ...i, support: { ...(support.section ? rest : kept), type } };
+}
+
+/** The hollow section whose face is the support, in place of the section of any other. */
+function hollowFields<I extends Members>(): Field<I>[] {
+  const { choice } = fieldMakers<I>();
+  const hollow = (i: I): boolean => i.support.type === 'hss_face';
+  return [
+    {
+      id: 'support.hollow',
+      label: 'Hollow section of the support',
+      quantity: 'none',
+      type: 'section',
+      shapes: ['RHS', 'CHS'],
+      get: (i) => i.support.section,
+      set: (i, v) => ({ ...i, support: withSection(i.support, String(v)) }),
+      applies: hollow,
+    },
+    {
+      ...choice(
+        'support.face',
+        'The plate is on its',
+        [
+          ['short', 'short side'],
+          ['long', 'long side'],
+        ],
+        (i) => i.support.face ?? 'short',
+        (i, v) => {
+          const { face: _old, ...support } = i.support;
+          return { ...i, support: v === 'long' ? { ...support, face: 'long' } : support };
+        },
+      ),
+      applies: (i) => hollow(i) && i.support.section !== undefined,
+    },
+  ];
+}
+
+/** Fields of the members, alike in every kind that joins a beam to a support; `welded` to it, which the face of a hollow section may be. */
+export function memberFields<I extends Members>({ welded = false } = {}): Field<I>[] {
   const { mm, choice, grade } = fieldMakers<I>();
   const notch = (i: I, change: Partial<Notch>): I => ({ ...i, beam: { ...i.beam, notch: { ...i.beam.notch, ...change } } });
   return [
@@ -124,17 +175,16 @@ export function memberFields<I extends Members>(): Field<I>[] {
         return { ...i, beam: Number(v) === 0 ? (beam as I['beam']) : { ...i.beam, [k]: Number(v) } };
       },
     })),
-    choice(
-      'support.type',
-      'Support',
-      SUPPORT_TYPES,
-      (i) => i.support.type,
-      (i, v) => {
-        const { drop: _drop, ...kept } = i.support;
-        const { t: _t, d2: _d2, ...rest } = kept;
-        return { ...i, support: { ...(i.support.section ? rest : kept), type: v as SupportType } };
-      },
-    ),
+    {
+      id: 'support.type',
+      label: 'Support',
+      quantity: 'none',
+      type: 'choice',
+      options: ({ materials }) => supportTypes(welded, materials).map(([value, label]) => ({ value, label })),
+      get: (i) => i.support.type,
+      set: (i, v) => ofType(i, v as SupportType),
+    },
+    ...(welded ? hollowFields<I>() : []),
     {
       id: 'support.section',
       label: 'Support section',
@@ -142,6 +192,7 @@ export function memberFields<I extends Members>(): Field<I>[] {
       type: 'section',
       get: (i) => i.support.section,
       set: (i, v) => ({ ...i, support: withSection(i.support, String(v)) }),
+      applies: (i) => i.support.type !== 'hss_face',
     },
     grade(
       'support.grade',
@@ -164,7 +215,7 @@ interface AtSupport {
 
 /** A beam on the far face of the same web; `depth` where its plate is welded there, so that its depth matters. */
 export function otherSideFields<I extends AtSupport>(depth: boolean): Field<I>[] {
-  const onWeb = (i: I): boolean => i.support.type !== 'column_flange';
+  const shared = (i: I): boolean => onWeb(i.support.type);
   const other = (i: I, change: { V_Ed: number; h_p?: number; bolts?: FarBoltsInput } | null): I => {
     const { other_side: _old, ...support } = i.support;
     return { ...i, support: change ? { ...support, other_side: change } : support };
@@ -177,7 +228,7 @@ export function otherSideFields<I extends AtSupport>(depth: boolean): Field<I>[]
       quantity: 'force',
       type: 'number',
       steps: [0, 50, 100, 150, 200, 300, 400],
-      applies: onWeb,
+      applies: shared,
       get: (i) => i.support.other_side?.V_Ed ?? 0,
       set: (i, v) =>
         other(
@@ -195,7 +246,7 @@ export function otherSideFields<I extends AtSupport>(depth: boolean): Field<I>[]
             quantity: 'length' as const,
             type: 'number' as const,
             steps: range(100, 600, 10),
-            applies: (i: I) => onWeb(i) && i.support.other_side !== undefined,
+            applies: (i: I) => shared(i) && i.support.other_side !== undefined,
             get: (i: I) => i.support.other_side?.h_p ?? 0,
             set: (i: I, v: FieldValue) => other(i, { V_Ed: i.support.other_side?.V_Ed ?? 0, h_p: Number(v) }),
           },
@@ -207,7 +258,7 @@ export function otherSideFields<I extends AtSupport>(depth: boolean): Field<I>[]
 /** Bolts of the beam on the far face: those of this joint, or rows of its own. `own` gives the rows of this joint, to start from. */
 export function farBoltFields<I extends AtSupport>(own: (i: I) => Omit<FarBoltsInput, 'drop'>): Field<I>[] {
   const { mm, choice, pitch } = fieldMakers<I>();
-  const has = (i: I): boolean => i.support.type !== 'column_flange' && i.support.other_side !== undefined;
+  const has = (i: I): boolean => onWeb(i.support.type) && i.support.other_side !== undefined;
   const now = (i: I): FarBoltsInput => i.support.other_side?.bolts ?? { ...own(i), drop: 0 };
   const set = (i: I, bolts: FarBoltsInput | null): I => {
     if (!i.support.other_side) return i;

@@ -12,8 +12,8 @@ export function supportPart(
   steel: SteelInput,
   beam: { readonly h: number; readonly notchTop: boolean },
 ): MemberPart[] {
-  if (!s.dims) return [];
-  return [{ ...member('support', s.dims, steel, []), place: { type: s.type, top: supportTop(s, beam) } }];
+  const section = s.dims ?? (s.hollow && { ...s.hollow, tw: s.t, tf: s.t });
+  return section ? [{ ...member('support', section, steel, []), place: { type: s.type, top: supportTop(s, beam) } }] : [];
 }
 
 /** Top of a supporting beam over the top of the beam that it carries: as given; else tops are level at a notched beam, and a deeper supporting beam takes the beam at its mid-depth. */
@@ -22,7 +22,12 @@ export const supportTop = (
   beam: { readonly h: number; readonly notchTop: boolean },
 ): number => drop ?? (beam.notchTop || !dims || dims.h <= beam.h ? 0 : (dims.h - beam.h) / 2);
 
-const member = (id: MemberPart['id'], m: MemberDimensions, steel: SteelInput, outline: readonly Point[]): MemberPart => ({
+const member = (
+  id: MemberPart['id'],
+  m: Omit<MemberPart, 'type' | 'id' | 'label' | 'grade' | 'outline' | 'place'> & { readonly name: string },
+  steel: SteelInput,
+  outline: readonly Point[],
+): MemberPart => ({
   type: 'member',
   id,
   label: m.name,

@@ -1,5 +1,5 @@
 import type { RuleDef } from '../../checks/check.ts';
-import type { MemberDimensions, SupportModel, SupportType } from '../members.ts';
+import { onWeb, type MemberDimensions, type SupportModel, type SupportType } from '../members.ts';
 import { supportTop } from './solid-parts.ts';
 
 interface BeamAtSupport {
@@ -34,6 +34,7 @@ export const beamClearOfSupport = <C extends BeamAtSupport>(gap: (c: C) => numbe
   must: () => true,
   run: (_r, c) => {
     const { type, dims } = c.m.support;
+    if (type === 'hss_face') return { skip: 'The beam meets the face of a hollow section.' };
     if (type === 'column_flange') return { skip: 'The beam meets the face of a flange.' };
     if (!dims) {
       const { d2 } = c.m.support;
@@ -62,7 +63,7 @@ export function practicalGap(
   at: { readonly type: SupportType; readonly dims: MemberDimensions; readonly drop?: number } | null,
 ): number {
   const usual = beam.h > 610 ? 20 : 10;
-  if (!at || at.type === 'column_flange') return usual;
+  if (!at || !onWeb(at.type)) return usual;
   const support = at.dims;
   const root = support.tf + support.r;
   const above = at.drop ?? (support.h - beam.h) / 2;

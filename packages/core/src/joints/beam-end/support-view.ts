@@ -2,7 +2,7 @@ import { breakLine, dimensionChain, path, project, type Drawing, type Frame, typ
 import type { Point } from '../../detail/solid.ts';
 import { levelField } from './beam-level.ts';
 import { supportTop } from './solid-parts.ts';
-import type { SupportModel } from '../members.ts';
+import { onWeb, type SupportModel } from '../members.ts';
 import type { Units } from '../../units/system.ts';
 
 /** Views of a beam's joint: elevation, x right and z up; end, y right and z up, seen from the beam. */
@@ -52,7 +52,7 @@ export function supportNamed(support: SupportModel, h: number, f: Frame, faceX: 
   const at = (x: number, z: number): Point => project(f, [x, z]);
   if (support.type === 'beam_web') return { tip: at(-support.t / 2, -0.96 * h), shelf: [faceX - 8, at(0, -0.96 * h)[1] + 5] };
   return {
-    tip: at(support.type === 'column_flange' ? -support.t - 10 * f.scale : -support.t / 2, 0.02 * h),
+    tip: at(onWeb(support.type) ? -support.t / 2 : -support.t - 10 * f.scale, 0.02 * h),
     shelf: [faceX - 18, 18],
   };
 }
@@ -73,6 +73,19 @@ export function supportElevation(support: SupportModel, beam: BeamLevel, f: Fram
     path([at(x2, up), at(x2, down)], 'outline'),
   ];
   const most = room * f.scale;
+  if (support.hollow) {
+    const { h } = support.hollow;
+    const left = -Math.min(h, most);
+    // The inside of its walls is hidden.
+    const inside = (x: number): Item => path([at(x, up), at(x, down)], 'hidden');
+    return [
+      ...(h <= most ? [path([at(-h, up), at(-h, down)], 'outline'), inside(-h + t)] : [breakLine(at(left, up), at(left, down))]),
+      inside(-t),
+      path([at(0, up), at(0, down)], 'outline'),
+      breakLine(at(left, up), at(0, up)),
+      breakLine(at(left, down), at(0, down)),
+    ];
+  }
   if (type === 'column_flange') {
     const h = dims?.h ?? t + 100;
     const left = -Math.min(h, most);

@@ -25,7 +25,7 @@ export const cleats: JointKind<CleatsInput> = {
   fields: cleatsFields,
   placeField: (id) => cleatsPlaces(id) ?? usualLevel(id),
   edits: cleatsEdits,
-  ...beamToSupport,
+  ...beamToSupport(),
   ...building({
     model: cleatsModel,
     standards: {

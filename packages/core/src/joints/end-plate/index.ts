@@ -25,7 +25,7 @@ export const endPlate: JointKind<EndPlateInput> = {
   fields: endPlateFields,
   placeField: (id) => endPlatePlaces(id) ?? usualLevel(id),
   edits: endPlateEdits,
-  ...beamToSupport,
+  ...beamToSupport(),
   ...building({
     model: endPlateModel,
     standards: {

@@ -30,6 +30,9 @@ export const anyFinPlate: fc.Arbitrary<FinPlateInput> = fc
     ),
     type: fc.constantFrom('column_flange' as const, 'column_web' as const, 'beam_web' as const),
     support: fc.constantFrom('UC 203x203x60', 'HEA 300', 'UB 610x229x101'),
+    hollow: fc.constantFrom('HSS8x4x3/8', 'HSS6x6x1/8', 'HSS6.000x0.250', 'SHS 200x200x10'),
+    onHollow: fc.constantFrom(true, ...Array.from({ length: 7 }, () => false)),
+    slab: fc.option(mm(2000, 12000), { nil: undefined }),
     other: fc.option(fc.record({ V_Ed: mm(0, 400), h_p: mm(100, 500) }), { nil: undefined }),
     t: mm(4, 30),
     e1: mm(20, 80),
@@ -56,7 +59,10 @@ export const anyFinPlate: fc.Arbitrary<FinPlateInput> = fc
   })
   .map((a) => ({
     beam: { section: a.beam, steel: a.beamSteel, notch: a.notch },
-    support: { type: a.type, section: a.support, steel: a.supportSteel, ...(a.other ? { other_side: a.other } : {}) },
+    support: a.onHollow
+      ? { type: 'hss_face' as const, section: a.hollow, steel: a.supportSteel }
+      : { type: a.type, section: a.support, steel: a.supportSteel, ...(a.other ? { other_side: a.other } : {}) },
+    ...(a.slab ? { slab: { span: a.slab } } : {}),
     plate: { t: a.t, h: a.e1 + groupHeight(a.rows) + a.e1_bot, e1: a.e1, e2: a.e2, steel: a.plateSteel, side: a.side },
     fixing: a.fixing,
     ...(a.fixing === 'welded' ? { beam_weld: { s: a.s_b } } : {}),

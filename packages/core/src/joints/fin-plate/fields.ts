@@ -1,3 +1,4 @@
+import { aisc360 } from '../../standards/aisc360/standard.ts';
 import { type HoleKind } from '../../catalogue/index.ts';
 import { levelFields } from '../beam-end/beam-level.ts';
 import { fieldMakers, HOLE_CHOICES, PLATE_STEPS as PLATES, range } from '../field-makers.ts';
@@ -18,9 +19,26 @@ const web = (i: I, change: Partial<I['web']>): I => ({ ...i, web: { ...i.web, ..
 export const withRows = (i: I, rows: { readonly n1: number; readonly p1: Pitch }): I =>
   plate(bolts(i, rows), { h: i.plate.e1 + heightOf(rows) + bottomEnd(i) });
 
+/** The slab that holds a beam against twisting, by its span. */
+const slabField: Field<I> = {
+  ...mm(
+    'slab.span',
+    'Slab on the beam, its span (0: none)',
+    'L_s',
+    [0, ...[15, 20, 25, 30, 35, 40].map((ft) => ft * 304.8)],
+    (i) => i.slab?.span ?? 0,
+    (i, v) => {
+      const { slab: _old, ...rest } = i;
+      return v === 0 ? rest : { ...rest, slab: { span: v } };
+    },
+  ),
+  under: [aisc360.id],
+};
+
 export const finPlateFields: readonly Field<I>[] = [
-  ...memberFields<I>(),
+  ...memberFields<I>({ welded: true }),
   ...levelFields<I>(),
+  slabField,
   ...otherSideFields<I>(true),
   choice(
     'fixing',

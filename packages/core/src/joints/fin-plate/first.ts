@@ -9,6 +9,7 @@ import type { FirstDetail, Move, Start } from '../kind.ts';
 import { withRowCount } from '../pitches.ts';
 import { finPlateField, finPlateFields, withRows } from './fields.ts';
 import type { FinPlateInput } from './input.ts';
+import { refuseHollow } from './en1993/support.ts';
 import type { FinPlateModel } from './model.ts';
 import { throatOf } from '../members.ts';
 import { boltName, type Units } from '../../units/system.ts';
@@ -168,6 +169,7 @@ export function finPlateFirst(
   judge: (input: I) => number,
 ): FirstDetail<I> {
   const start = beamStart(asked, basis);
+  refuseHollow(start.support);
   const beam = start.dims;
   const drafts = [...choices(start).map((c) => compose(start, c, basis)), ...shallow(start, basis), ...heavy(start, basis)];
   let best: { input: I; multiple: number } | null = null;

@@ -26,7 +26,7 @@ export const finPlate: JointKind<FinPlateInput> = {
   fields: finPlateFields,
   placeField: (id) => finPlatePlaces(id) ?? usualLevel(id),
   edits: finPlateEdits,
-  ...beamToSupport,
+  ...beamToSupport({ welded: true }),
   ...building<FinPlateInput, FinPlateModel, MeasuredChecks>({
     model: finPlateModel,
     standards: {

@@ -4,7 +4,7 @@ import type { SupportType } from '../members.ts';
 import { groupHeight as heightOf } from '../pitches.ts';
 import type { BoltsInput } from '../beam-end/lay-out.ts';
 import { size } from '../../validate/sizes.ts';
-import { beamSchema, boltSchema, holeSchema, memberKeys, type MemberInput, type Notch } from '../beam-end/input.ts';
+import { beamSchema, boltSchema, holeSchema, hollowSchema, memberKeys, type MemberInput, type Notch } from '../beam-end/input.ts';
 import { steelSchema } from '../../catalogue/schema.ts';
 
 /** A fin plate as the user describes it; lengths in mm. Symbols and positions as in the method notes. */
@@ -12,8 +12,11 @@ export interface FinPlateInput {
   readonly beam: MemberInput & { readonly steel: SteelInput; readonly notch: Notch };
   readonly support: MemberInput & {
     readonly type: SupportType;
-    /** Thickness where the plate is welded on; from the section when one is given. */
+    /** Thickness where the plate is welded on, or wall of a hollow section; from the section when one is given. */
     readonly t?: number;
+    /** Diameter of a round hollow section; side of a rectangular one by name that the plate is on. */
+    readonly d?: number;
+    readonly face?: 'short' | 'long';
     /** Thickest part of the support, for its yield strength; `t` when not given. */
     readonly t_ref?: number;
     /** Clear depth of the web between fillets; from the section when one is given. */
@@ -43,12 +46,14 @@ export interface FinPlateInput {
   readonly gap: number;
   readonly bolts: BoltsInput & { readonly n2: number; readonly p2: number };
   readonly weld: { readonly s: number };
+  /** A slab on the beam, of this span, that holds it against twisting. */
+  readonly slab?: { readonly span: number };
   readonly holes: { readonly plate: HoleKind; readonly web: HoleKind };
 }
 
-export const supportSchema = Joi.object({
+const openSupport = Joi.object({
   ...memberKeys,
-  type: Joi.string().valid('column_flange', 'column_web', 'beam_web').required(),
+  type: Joi.string().valid('column_flange', 'column_web', 'beam_web', 'hss_face').required(),
   t: size(3, 150),
   t_ref: size(3, 150),
   d2: size(30, 1400),
@@ -60,6 +65,10 @@ export const supportSchema = Joi.object({
 })
   .or('section', 't', 'h')
   .and('h', 'b', 'tw', 'tf', 'r');
+export const supportSchema = Joi.alternatives().conditional(Joi.object({ type: Joi.valid('hss_face').required() }).unknown(), {
+  then: hollowSchema,
+  otherwise: openSupport,
+});
 
 /** The parts that the detail line writes. */
 export const detailKeys = {
@@ -84,7 +93,12 @@ export const detailKeys = {
   holes: Joi.object({ plate: holeSchema, web: holeSchema }).default({ plate: 'normal', web: 'normal' }),
 };
 
-export const finPlateSchema = Joi.object({ beam: beamSchema.required(), support: supportSchema.required(), ...detailKeys });
+export const finPlateSchema = Joi.object({
+  beam: beamSchema.required(),
+  support: supportSchema.required(),
+  slab: Joi.object({ span: size(500, 40000).required() }),
+  ...detailKeys,
+});
 
 /** Horizontal size of the plate, support face to free edge. */
 export const plateWidth = (input: FinPlateInput): number =>

@@ -99,6 +99,7 @@ export const finPlateCallouts: readonly Callout[] = [
       'notch.d_nb',
       'beam.slope',
       'beam.skew',
+      'slab.span',
     ],
   },
   {
@@ -107,6 +108,8 @@ export const finPlateCallouts: readonly Callout[] = [
     fields: [
       'support.type',
       'support.section',
+      'support.hollow',
+      'support.face',
       'support.grade',
       'support.level',
       'support.drop',

@@ -82,9 +82,29 @@ function beamGeometry(m: MemberPart): BufferGeometry {
   return mergeGeometries(pieces);
 }
 
+/** A hollow section about its axis, its depth along the first axis. */
+function tube(m: MemberPart): Shape {
+  const outline = (h: number, b: number): Shape => {
+    if (m.shape === 'RHS')
+      return polygon([
+        [-h / 2, -b / 2],
+        [h / 2, -b / 2],
+        [h / 2, b / 2],
+        [-h / 2, b / 2],
+      ]);
+    const s = new Shape();
+    s.absarc(0, 0, h / 2, 0, 2 * Math.PI, false);
+    return s;
+  };
+  const outer = outline(m.h, m.b);
+  outer.holes.push(new Path(outline(m.h - 2 * m.tf, m.b - 2 * m.tf).getPoints(32)));
+  return outer;
+}
+
 /** The support: a column with a face of its flange or web at x = 0, or a beam across. `depth` is that of the supported beam. */
 function supportGeometry(m: MemberPart, depth: number): BufferGeometry {
   const { type, top } = m.place!;
+  if (type === 'hss_face') return extruded(tube(m), depth + 500, new Matrix4().makeTranslation(-m.h / 2, 0, -depth - 250));
   const shape = crossSection(m, 0, -m.h);
   const length = depth + 500;
   if (type === 'beam_web') {
@@ -111,21 +131,7 @@ function columnGeometry(m: MemberPart): BufferGeometry {
       .setPosition(-m.h / 2, 0, from);
     return extruded(crossSection(m, 0, -m.h), to - from, turned);
   }
-  const tube = (h: number, b: number): Shape => {
-    if (m.shape === 'RHS')
-      return polygon([
-        [-h / 2, -b / 2],
-        [h / 2, -b / 2],
-        [h / 2, b / 2],
-        [-h / 2, b / 2],
-      ]);
-    const s = new Shape();
-    s.absarc(0, 0, h / 2, 0, 2 * Math.PI, false);
-    return s;
-  };
-  const outer = tube(m.h, m.b);
-  outer.holes.push(new Path(tube(m.h - 2 * m.tf, m.b - 2 * m.tf).getPoints(32)));
-  return extruded(outer, to - from, UPWARDS(from));
+  return extruded(tube(m), to - from, UPWARDS(from));
 }
 
 function anchorGeometry(a: AnchorPart): BufferGeometry {

@@ -14,6 +14,7 @@ import type { Sheet, Slot } from '../../../formula/index.ts';
 import { lazyOnce } from '../../../lazy.ts';
 import { beamEndSlots, copedEnd } from '../../../standards/aisc360/beam-end.ts';
 import { aiscSettings, ELASTICITY } from '../../../standards/aisc360/standard.ts';
+import { flatWidth } from '../../hollow-face.ts';
 import type { MemberDimensions, SupportModel } from '../../members.ts';
 import { groupHeight, pitches } from '../../pitches.ts';
 import type { BoltsInput } from '../lay-out.ts';
@@ -69,6 +70,7 @@ export const jointSlots = (sheet: Sheet) => {
     t_wc: g('t_wc', 'mm', 'web of the column'),
     k_c: g('k_c', 'mm', 'outer face of the column’s flange to the toe of its fillet'),
     T_c: g('T_c', 'mm', 'clear depth of the supporting web'),
+    b_h: g('b_h', 'mm', 'flat width of the widest wall of the hollow section, or its diameter'),
     ...beamEndSlots(sheet),
   };
 };
@@ -132,6 +134,11 @@ function layOutSupport(lay: AiscValues, slots: JointSlots, m: AiscModel): void {
   if (b !== undefined) lay.input(slots.b_fc, b, `${name}: b`);
   if (tw !== undefined) lay.input(slots.t_wc, tw, `${name}: tw`);
   if (support.dims) lay.input(slots.k_c, support.dims.tf + support.dims.r, `${name}: tf + r`);
+  if (support.hollow) {
+    const { name: of, shape, h, b, t } = support.hollow;
+    const width = shape === 'CHS' ? b : flatWidth(Math.max(h, b), t);
+    lay.input(slots.b_h, width, shape === 'CHS' ? `${of}: D` : `${of}: outside less 3 t (B4.1b)`);
+  }
   if (support.d2 !== null) lay.input(slots.T_c, support.d2, 'clear depth of the supporting web');
 }
 

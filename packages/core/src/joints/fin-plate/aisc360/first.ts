@@ -6,7 +6,7 @@ import { boltName } from '../../../units/system.ts';
 import { endOf, firstOf, gapOf, inch, placeOf, rowCounts, rowWords, upTo } from '../../beam-end/aisc360/first.ts';
 import { beamStart, weldedSupport, type BeamStart } from '../../beam-end/beam-family.ts';
 import type { FirstDetail, Start } from '../../kind.ts';
-import { memberDimensions } from '../../members.ts';
+import { supportModel } from '../../members.ts';
 import type { FinPlateInput } from '../input.ts';
 
 interface Choice {
@@ -68,8 +68,7 @@ export function singlePlateFirst(
 ): FirstDetail<FinPlateInput> {
   const start = beamStart(asked, basis);
   const { support } = start;
-  const dims = memberDimensions(support, basis, 'support');
-  const t_support = support.t ?? (dims ? (support.type === 'column_flange' ? dims.tf : dims.tw) : Infinity);
+  const t_support = supportModel(support, basis).t;
   const u = basis.units;
   return firstOf(start, combinations, {
     details: details(start, t_support),

@@ -52,6 +52,8 @@ const PATHS: Readonly<Record<string, string>> = {
   'web-cope-combined': 'beam-notch-bending',
   'sp-weld-five-eighths': 'weld-strength',
   'weld-min': 'weld-strength',
+  'hss-punching': 'support-local-shear',
+  'hss-wall': 'support-local-shear',
   'sp-gap-weld': 'detail-gap',
   'plate-half-T': 'detail-depth',
   'plate-fits': 'detail-depth',

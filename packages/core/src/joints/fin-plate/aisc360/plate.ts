@@ -98,7 +98,40 @@ const twist = {
     'torsion that the plate takes besides its shear, no slab counted',
     'Manual, 10-7',
   ),
+  slab: {
+    lrfd: torsion.f(
+      'M_s',
+      'Nmm',
+      '2*V^2*(t_w+t_p)*b_f/(0.9*F_y_w*L_s*t_w^2)',
+      'torsion that the slab takes, LRFD',
+      'Manual, 10-7',
+    ),
+    asd: torsion.f(
+      'M_s',
+      'Nmm',
+      '2*V^2*(t_w+t_p)*b_f/(F_y_w/1.67*L_s*t_w^2)',
+      'torsion that the slab takes, ASD',
+      'Manual, 10-7',
+    ),
+  },
+  withSlab: torsion.f(
+    'M_c',
+    'Nmm',
+    'max(0, v-V/(L*t_p))*L*t_p^2/2+M_s',
+    'torsion that the plate takes besides its shear, and the slab',
+    'Manual, 10-7',
+  ),
 };
+
+/**
+ * Factor on the load at which plate and slab first fall short of the twist: the twist and the plate's shear grow with it, what the slab takes
+ * with its square. Where they never do, the shear that uses the plate up ends it.
+ */
+function firstShort(plate: number, shear: number, twisting: number, slab: number): number {
+  const falls = shear + twisting;
+  const root = falls ** 2 - 4 * plate * slab;
+  return Math.min(plate / shear, root < 0 ? Infinity : (2 * plate) / (falls + Math.sqrt(root)));
+}
 
 const combinedCheck = ratioCheck<Case>(
   sheet,
@@ -299,8 +332,12 @@ export const plateChecks: readonly CheckDef<Case>[] = [
       const none = conventional(c);
       if (none) return { skip: none };
       const demand = twist.D(r);
-      (c.lrfd ? twist.v.lrfd : twist.v.asd)(r);
-      return { demand, resistance: twist.R(r), unit: 'Nmm' };
+      const v = (c.lrfd ? twist.v.lrfd : twist.v.asd)(r);
+      if (!c.m.input.slab) return { demand, resistance: twist.R(r), unit: 'Nmm' };
+      const slab = (c.lrfd ? twist.slab.lrfd : twist.slab.asd)(r);
+      const { h, t } = c.m.input.plate;
+      const multiple = firstShort((v * h * t ** 2) / 2, (r.v[slots.V.index]! * t) / 2, demand, slab);
+      return { demand, resistance: twist.withSlab(r), unit: 'Nmm', multiple };
     },
   },
 ];
@@ -347,11 +384,13 @@ export const weldChecks: readonly CheckDef<Case>[] = [
             ? 'The web of the column takes it.'
             : null,
       missing: (c) =>
-        c.m.support.type === 'beam_web'
-          ? 'An axial force on the web of a girder is not covered: give it another path.'
-          : c.m.support.d2 === null
-            ? 'The clear depth of the column web is not known: give its section, or d2.'
-            : null,
+        c.m.support.hollow
+          ? 'An axial force on the face of a hollow section is not covered: give it another path.'
+          : c.m.support.type === 'beam_web'
+            ? 'An axial force on the web of a girder is not covered: give it another path.'
+            : c.m.support.d2 === null
+              ? 'The clear depth of the column web is not known: give its section, or d2.'
+              : null,
       steps: (s) => {
         const b = s.f('b_s', 'mm', '(T_c-t_p)/2', 'plate to either fillet', 'Manual, part 9');
         return (r) => void b(r);

@@ -52,6 +52,36 @@ const maxThickness: Rule = {
   },
 };
 
+const wall = sheet.section('hss-punching');
+const punched = wall.f('t_max', 'mm', 'F_u_s*t_s/F_y_p', 'thickest plate that yields before the wall is punched through', MANUAL);
+const walls = sheet.section('hss-wall');
+const slenderness = walls.f('lambda', '-', 'b_h/t_s', 'slenderness of the wall', 'AISC 360-22, B4.1b');
+const most = {
+  RHS: walls.f('lambda_max', '-', '1.4*sqrt(E/F_y_s)', 'walls that are not slender', 'AISC 360-22, Table B4.1a'),
+  CHS: walls.f('lambda_max', '-', '0.11*E/F_y_s', 'a round wall that is not slender', 'AISC 360-22, Table B4.1a'),
+};
+const notHollow = { skip: 'The support is no hollow section.' };
+/** A plate on the wall of a hollow section: outside these limits it is not covered. */
+const ofHollow: readonly Rule[] = [
+  {
+    id: 'hss-punching',
+    title: 'Plate yields before it punches through the wall',
+    clause: MANUAL,
+    must: () => true,
+    run: (r, c) => (c.m.support.hollow ? { actual: c.m.input.plate.t, limit: punched(r), sense: '<=', unit: 'mm' } : notHollow),
+  },
+  {
+    id: 'hss-wall',
+    title: 'Wall of the hollow section not slender',
+    clause: MANUAL,
+    must: () => true,
+    run: (r, c) =>
+      c.m.support.hollow
+        ? { actual: slenderness(r), limit: most[c.m.support.hollow.shape](r), sense: '<=', unit: '-' }
+        : notHollow,
+  },
+];
+
 const rows = (c: Case) => ({
   at: c.m.rows,
   d: d(c),
@@ -98,6 +128,7 @@ const ofBolts: readonly Rule[] = [
     },
   },
   maxThickness,
+  ...ofHollow,
 ];
 export const singlePlateRules: readonly Rule[] = [
   ...ofBolts,

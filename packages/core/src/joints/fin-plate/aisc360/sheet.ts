@@ -49,6 +49,7 @@ export const slots = {
   l_em_p: g('l_em_p', 'mm', 'smaller end distance of the plate'),
   l_eh_p: g('l_eh_p', 'mm', 'last bolt line to the free edge of the plate'),
   d_hv_p: g('d_hv_p', 'mm', 'hole in the plate, vertical'),
+  L_s: g('L_s', 'mm', 'span of the beam under its slab'),
   d_hh_p: g('d_hh_p', 'mm', 'hole in the plate, horizontal'),
 };
 
@@ -155,6 +156,7 @@ export function sideOf(m: FinPlateModel, clearances: Clear['clearances'], turned
   lay.input(slots.l_ev_p, m.e1_bot, 'plate.h, plate.e1 and the rows');
   lay.input(slots.l_em_p, Math.min(m.e1, m.e1_bot), 'plate.e1 and the rows');
   lay.input(slots.l_eh_p, plate.e2, 'plate.e2');
+  if (m.input.slab) lay.input(slots.L_s, m.input.slab.span, 'slab.span');
   lay.hole(slots.d_hv_p, slots.d_hh_p, m.hole.plate, holes.plate);
   return { c: caseOf(m, clearances, turned), values: lay.values, origins: lay.origins, common };
 }

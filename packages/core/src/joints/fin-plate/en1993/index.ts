@@ -11,6 +11,7 @@ import { boltChecks } from './bolts.ts';
 import { isLong, plateChecks, supportChecks, weldCheck } from './plate.ts';
 import { tieChecks } from './pulled.ts';
 import { finPlateRules } from './rules.ts';
+import { refuseHollow } from './support.ts';
 import { lap, actionSlots, sheet, sideOf, type FinPlateCase } from './sheet.ts';
 
 const panel = webPanelBending(sheet, 'd_v_w', 'd_h_w');
@@ -71,6 +72,7 @@ const checks: CheckDef<FinPlateCase>[] = [
 
 /** A fin plate laid out for checking to EN 1993-1-8 and EN 1993-1-1 (basis part 2). */
 export function finPlateToEn1993(m: FinPlateModel, solid: () => Solid): Prepared & Sided<FinPlateCase> {
+  refuseHollow(m.input.support);
   const clearances = once(() => measuredOn(solid()));
   return prepared({
     sheet,
