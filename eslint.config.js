@@ -27,6 +27,7 @@ const FLOORS = [
   'detail',
   'drawing',
   'joints/pitches.ts',
+  'joints/hollow-face.ts',
   'joints/members.ts',
   'joints/kind.ts',
   'joints/migrate.ts',

@@ -85,6 +85,50 @@ describe('the demo job of the United States', () => {
     await page.getByRole('tab', { name: 'Alternatives' }).click();
     await page.getByText(/Under AISC 360-22: plate\.shape: a round plate is not covered/).waitFor();
   });
+  it('puts a plate on the face of a hollow section, says what its wall does not take, and has no counterpart under EN 1993', async () => {
+    const { page } = on;
+    await open('D1-01');
+    await page.getByText('W10×49 A992').first().click();
+    const callout = page.getByRole('dialog');
+    await callout.locator('select').first().selectOption({ label: 'face of a hollow section' });
+    await page.getByText('HSS8×8×3/8 A500-C').first().waitFor();
+    await callout.getByLabel('Hollow section of the support').fill('HSS8x8x1/8');
+    await page.keyboard.press('Enter');
+    await page.keyboard.press('Escape');
+    await page.getByText('HSS8×8×1/8 A500-C').first().waitFor();
+    // A plate of 1/4 in on a wall of 0.116 in: over 62 x 0.116/36 = 0.2 in, and a wall 65.8 wide for its thickness.
+    await page.getByText('Plate yields before it punches through the wall').first().waitFor();
+    await page.getByText('Wall of the hollow section not slender').first().waitFor();
+    await page.getByRole('tab', { name: 'Alternatives' }).click();
+    await page
+      .getByText(/face of a hollow section is not covered to EN 1993-1-8/)
+      .first()
+      .waitFor();
+    await page.getByRole('tab', { name: 'Detail' }).click();
+    await judged(page);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await page.getByText('W10×49 A992').first().waitFor();
+    await saved(page);
+  });
+  it('asks for a hollow section where the support is one, and forgets it for a form that can not stand on it', async () => {
+    const { page } = on;
+    await openRegister(on.app, page, HERON);
+    await page.getByRole('button', { name: 'New joint' }).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByLabel('Support', { exact: true }).selectOption({ label: 'face of a hollow section' });
+    await dialog.getByLabel('Form').selectOption({ label: 'Shear end plate' });
+    expect(await dialog.getByLabel('Support', { exact: true }).inputValue()).toBe('column_flange');
+    await dialog.getByLabel('Support section', { exact: true }).waitFor();
+    await dialog.getByLabel('Form').selectOption({ label: 'Single plate' });
+    await dialog.getByLabel('Support', { exact: true }).selectOption({ label: 'face of a hollow section' });
+    await dialog.getByLabel('Beam section', { exact: true }).fill('W16x26');
+    await dialog.getByLabel('Hollow section of the support', { exact: true }).fill('HSS6x6x1/4');
+    await dialog.getByLabel(/^Actions/).fill('C1; 24; 0; gravity');
+    await dialog.getByRole('button', { name: 'Make a first detail' }).click();
+    await page.getByText('HSS6×6×1/4 A500-C').first().waitFor();
+    expect(await firstToGive(page)).toMatch(/ × C1$/);
+  });
   it('is edited by keyboard alone: line, dimension, undo', async () => {
     const { page } = on;
     await open('D2-01');

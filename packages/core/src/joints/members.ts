@@ -238,10 +238,7 @@ function hollowFacts(support: SupportLike, basis: Basis): MemberFacts {
 
 /** Facts of a beam and its support, by their callouts. */
 export const beamAndSupport = (
-  i: {
-    readonly beam: MemberLike & { readonly steel: SteelInput };
-    readonly support: SupportLike;
-  },
+  i: { readonly beam: MemberLike & { readonly steel: SteelInput }; readonly support: SupportLike },
   basis: Basis,
 ): Readonly<Record<string, MemberFacts | null>> => ({
   beam: memberFacts(i.beam, basis, 'beam'),

@@ -91,6 +91,10 @@ function FieldRow({ field, editor, onFocus }: { field: Field<unknown>; editor: J
   );
 }
 
+/** A section that the standard's users know, of a shape that the field takes. */
+const exampleOf = ({ materials: { usual } }: JointEditor['standard'], shapes: readonly string[] | undefined): string =>
+  shapes && !shapes.includes('I') && usual.hollow ? usual.hollow.section : usual.beam;
+
 function Control({
   field,
   value,
@@ -111,6 +115,7 @@ function Control({
     return (
       <SectionInput
         shapes={field.shapes}
+        example={exampleOf(editor.standard, field.shapes)}
         label={field.label}
         value={text}
         onChange={setText}

@@ -23,11 +23,17 @@ import { FieldNote, useFieldNote } from '../parts/FieldNote.tsx';
 import { SectionInput } from '../parts/SectionInput.tsx';
 import { checker } from '../work/client.ts';
 
-/** What is asked for before anything was typed; numbers as they are typed in the job's units. */
-const startOf = (kind: JointKind, of: Standard, units: Units): Seed =>
-  Object.fromEntries(
-    kind.seeds(of).map((f) => [f.id, f.quantity && f.start ? units.stated(Number(f.start), f.quantity) : f.start]),
-  );
+/** What is asked for a form, with what was typed for others of its family; a choice that it does not have is its first again. Numbers as they are typed in the job's units. */
+const seedFor = (kind: JointKind, of: Standard, units: Units, typed: Seed): Seed => ({
+  ...typed,
+  ...Object.fromEntries(
+    kind.seeds(of).map((f) => {
+      const start = f.quantity && f.start ? units.stated(Number(f.start), f.quantity) : f.start;
+      const now = typed[f.id];
+      return [f.id, now === undefined || (f.options && !f.options.some((o) => o.value === now)) ? start : now];
+    }),
+  ),
+});
 const labelOf = (f: SeedField, units: Units): string => (f.quantity ? `${f.label}, ${units.unitOf(f.quantity)}` : f.label);
 
 /** Members and forces in, a first detail out. */
@@ -51,7 +57,7 @@ export function NewJoint({
   const kind = KINDS.find((k) => k.id === kindId)!;
   const [seeds, setSeeds] = useState<Readonly<Record<string, Seed>>>({});
   // What was typed for one form stays for the others of its family.
-  const seed = seeds[kind.family] ?? startOf(kind, standard, units);
+  const seed = seedFor(kind, standard, units, seeds[kind.family] ?? {});
   const [table, setTable] = useState('');
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);

@@ -38,13 +38,7 @@ const hollowSeeds = (materials: Materials): readonly SeedField[] =>
 
 const seeds = ({ materials }: Standard, welded: boolean): readonly SeedField[] => [
   { id: 'beam', label: 'Beam section', type: 'section', start: '', example: materials.usual.beam },
-  {
-    id: 'beamGrade',
-    label: 'Beam steel',
-    type: 'grade',
-    options: gradesOf(materials)!,
-    start: materials.usual.grade,
-  },
+  { id: 'beamGrade', label: 'Beam steel', type: 'grade', options: gradesOf(materials)!, start: materials.usual.grade },
   {
     id: 'supportType',
     label: 'Support',

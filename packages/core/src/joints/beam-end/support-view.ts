@@ -51,10 +51,7 @@ export function levelDimension(u: Units, support: SupportModel, beam: BeamLevel,
 export function supportNamed(support: SupportModel, h: number, f: Frame, faceX: number): { tip: Point; shelf: Point } {
   const at = (x: number, z: number): Point => project(f, [x, z]);
   if (support.type === 'beam_web') return { tip: at(-support.t / 2, -0.96 * h), shelf: [faceX - 8, at(0, -0.96 * h)[1] + 5] };
-  return {
-    tip: at(onWeb(support.type) ? -support.t / 2 : -support.t - 10 * f.scale, 0.02 * h),
-    shelf: [faceX - 18, 18],
-  };
+  return { tip: at(onWeb(support.type) ? -support.t / 2 : -support.t - 10 * f.scale, 0.02 * h), shelf: [faceX - 18, 18] };
 }
 
 /**

@@ -64,7 +64,7 @@ const openSupport = Joi.object({
   other_side: Joi.object({ V_Ed: size(0, 1e5).required(), h_p: size(30, 1500).required() }),
 })
   .or('section', 't', 'h')
-  .and('h', 'b', 'tw', 'tf', 'r');
+  .with('h', ['b', 'tw', 'tf', 'r']);
 export const supportSchema = Joi.alternatives().conditional(Joi.object({ type: Joi.valid('hss_face').required() }).unknown(), {
   then: hollowSchema,
   otherwise: openSupport,

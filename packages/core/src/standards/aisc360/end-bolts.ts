@@ -11,7 +11,7 @@ export interface EndBoltsCase extends InFormat, SlipCase {
   readonly onColumnFlange: boolean;
   readonly column: { readonly b?: number | undefined; readonly tw?: number | undefined };
   /** Fillet of the column known. */
-  readonly section: boolean;
+  readonly filletKnown: boolean;
 }
 
 /** Shared values: area of a bolt and their number, `number` a formula of the sheet. */
@@ -115,6 +115,8 @@ export const flangeUnknown = (c: EndBoltsCase): string | null =>
       ? 'Flange width and web of the column are not known: give its section, or b and tw.'
       : null;
 
+export const FILLET_UNKNOWN = 'The web and the fillet of the column are not known: give its section, or tw and r.';
+
 /** What pushes on a support: the web of a column behind its flange; other supports are not covered. `L` the depth that pushes. */
 export function pushedSupport<C extends EndBoltsCase>(sheet: Sheet, prefix: string, L: string): CheckDef<C>[] {
   return [
@@ -123,7 +125,7 @@ export function pushedSupport<C extends EndBoltsCase>(sheet: Sheet, prefix: stri
       { id: `${prefix}-support-web-yield`, title: 'Column web under the push', clause: 'AISC 360-22, J10-2', part: 'support' },
       {
         skip: (c, l) => pushed(l) ?? (c.onColumnFlange ? null : 'The support is no column flange.'),
-        missing: (c) => (c.section ? null : 'The web and the fillet of the column are not known: give its section.'),
+        missing: (c) => (c.filletKnown ? null : FILLET_UNKNOWN),
         ...N,
         nominal: `F_y_s*t_wc*(5*k_c+${L})`,
         words: 'local yielding of the column web, away from its end',

@@ -82,6 +82,13 @@ export const columnSizes = ({
   input,
 }: AiscModel): { readonly b?: number | undefined; readonly tw?: number | undefined } => support.dims ?? input.support;
 
+/** Web and root fillet of the column whose flange is the support, by its section or as given: k from the outer face of the flange, k_1 from the middle of the web, to the toe of the fillet. */
+export function columnFillet({ support, input }: AiscModel): { readonly k: number; readonly k_1: number } | null {
+  const { tw, r } = support.dims ?? input.support;
+  if (tw === undefined || r === undefined) return null;
+  return { k: (support.dims?.tf ?? support.t) + r, k_1: tw / 2 + r };
+}
+
 export class AiscValues extends Values {
   input(slot: Slot, x: number, ref: string): void {
     this.put(slot, x, 'input', ref);
@@ -133,7 +140,8 @@ function layOutSupport(lay: AiscValues, slots: JointSlots, m: AiscModel): void {
   const name = support.dims?.name ?? 'support';
   if (b !== undefined) lay.input(slots.b_fc, b, `${name}: b`);
   if (tw !== undefined) lay.input(slots.t_wc, tw, `${name}: tw`);
-  if (support.dims) lay.input(slots.k_c, support.dims.tf + support.dims.r, `${name}: tf + r`);
+  const fillet = columnFillet(m);
+  if (fillet) lay.input(slots.k_c, fillet.k, support.dims ? `${name}: tf + r` : `${name}: t + r`);
   if (support.hollow) {
     const { name: of, shape, h, b, t } = support.hollow;
     const width = shape === 'CHS' ? b : flatWidth(Math.max(h, b), t);

@@ -3,7 +3,7 @@ import type { RuleDef } from '../../../checks/check.ts';
 import { edgeIncrement, leastEdge, leastFillet } from '../../../standards/aisc360/rules.ts';
 import { aiscSettings } from '../../../standards/aisc360/standard.ts';
 import type { AiscModel } from './lay-out.ts';
-import { columnSizes } from './lay-out.ts';
+import { columnFillet, columnSizes } from './lay-out.ts';
 
 interface Sizes {
   readonly actual: number;
@@ -204,9 +204,9 @@ export function gaugeRules<C extends WithModel>(
     sizeRule('gauge-clears-fillet', 'Washers clear of the fillets of the column', 'house rule', (c) => {
       const none = onFlange(c);
       if (none) return none;
-      const { dims } = c.m.support;
-      if (!dims) return { missing: 'The fillet of the column is not known: give its section.' };
-      return { actual: g(c) / 2, limit: dims.tw / 2 + dims.r + c.m.input.bolts.d };
+      const fillet = columnFillet(c.m);
+      if (!fillet) return { missing: 'The fillet of the column is not known: give its section, or tw and r.' };
+      return { actual: g(c) / 2, limit: fillet.k_1 + c.m.input.bolts.d };
     }),
   ];
 }

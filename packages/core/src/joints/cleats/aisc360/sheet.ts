@@ -9,7 +9,7 @@ import { endBoltsCommon, type EndBoltsCase } from '../../../standards/aisc360/en
 import { aiscSettings, isLrfd } from '../../../standards/aisc360/standard.ts';
 import { elasticWeld, weldCentre, type WeldLine } from '../../../standards/aisc360/weld-group.ts';
 import { rowStrengths } from '../../beam-end/aisc360/bears.ts';
-import { columnSizes, jointSlots, layOutJoint, layOutWebBolts } from '../../beam-end/aisc360/lay-out.ts';
+import { columnFillet, columnSizes, jointSlots, layOutJoint, layOutWebBolts } from '../../beam-end/aisc360/lay-out.ts';
 import type { Clear } from '../../beam-end/clearances.ts';
 import type { CleatsModel } from '../model.ts';
 
@@ -153,7 +153,7 @@ function caseOf(m: CleatsModel, clearances: Clear['clearances']): AnglesCase {
     toSupport: m.toSupport,
     onColumnFlange: m.support.type === 'column_flange',
     column: columnSizes(m),
-    section: m.support.dims !== null,
+    filletKnown: columnFillet(m) !== null,
     C_web: coefficient(m, m.rows, webLever(m)),
     C_osl: coefficient(m, m.supportRows, oslLever(m)),
     webBears: (r, V, N) => webBears(m, r, V, N),

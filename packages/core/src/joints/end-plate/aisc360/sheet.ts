@@ -4,7 +4,7 @@ import { beamEndCommon, type BeamEndCase } from '../../../standards/aisc360/beam
 import { endBoltsCommon, type EndBoltsCase } from '../../../standards/aisc360/end-bolts.ts';
 import { aiscSettings, isLrfd } from '../../../standards/aisc360/standard.ts';
 import { rowStrengths } from '../../beam-end/aisc360/bears.ts';
-import { columnSizes, jointSlots, layOutJoint } from '../../beam-end/aisc360/lay-out.ts';
+import { columnFillet, columnSizes, jointSlots, layOutJoint } from '../../beam-end/aisc360/lay-out.ts';
 import type { Clear } from '../../beam-end/clearances.ts';
 import type { EndPlateModel } from '../model.ts';
 
@@ -72,7 +72,7 @@ function caseOf(m: EndPlateModel, clearances: Clear['clearances']): EndPlateCase
     lines: 0,
     onColumnFlange: m.support.type === 'column_flange',
     column: columnSizes(m),
-    section: m.support.dims !== null,
+    filletKnown: columnFillet(m) !== null,
     bears: (r) => {
       const [V, far] = [r.v[slots.V.index]!, r.v[slots.V_far.index]!];
       const strengths = rowStrengths(aiscSettings(m.basis), {

@@ -17,6 +17,8 @@ import {
   strengthCheck,
 } from '../../../standards/aisc360/available.ts';
 import { twoFillets } from '../../../standards/aisc360/fillets.ts';
+import { FILLET_UNKNOWN } from '../../../standards/aisc360/end-bolts.ts';
+import { columnFillet } from '../../beam-end/aisc360/lay-out.ts';
 import { sheet, slots, type SinglePlateCase as Case } from './sheet.ts';
 
 const PLATE = 'plate';
@@ -365,7 +367,7 @@ export const weldChecks: readonly CheckDef<Case>[] = [
           : c.m.support.type === 'column_flange'
             ? null
             : 'The plate is not on a column flange.',
-      missing: (c) => (c.m.support.dims ? null : 'The web and the fillet of the column are not known: give its section.'),
+      missing: (c) => (columnFillet(c.m) ? null : FILLET_UNKNOWN),
       ...N,
       nominal: 'F_y_s*t_wc*(5*k_c+L)',
       words: 'local yielding of the column web, away from its end',
