@@ -171,7 +171,7 @@ describe('sections', () => {
     expect([result(c, 'resistance', 'V_pl_Rd'), result(c, 'resistance', 'M_pl_y_Rd')]).toEqual(['407.8 kN', '172.8 kNm']);
   });
   it('draws and works every shape', () => {
-    for (const section of ['PFC 200x90x30', 'SHS 200x200x10', 'CHS 219.1x8', 'HEB 300'])
+    for (const section of ['PFC 200x90x30', 'SHS 200x200x10', 'CHS 219.1x8', 'HEB 300', 'WT9x32.5', 'S12x31.8', 'MC18x58'])
       expect(run('section', { section }).picture!.items.length).toBeGreaterThan(3);
   });
 });

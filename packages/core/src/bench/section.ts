@@ -152,30 +152,14 @@ function outline(s: Section): ToolPicture {
       path(rounded(b - 2 * s.t, h - 2 * s.t, s.t), 'outline', true, 'paper'),
     );
   } else {
-    const [l, w1, w2, right] = s.shape === 'I' ? [-b / 2, -s.tw / 2, s.tw / 2, b / 2] : [-b / 2, -b / 2, -b / 2 + s.tw, b / 2];
-    const arc = (cu: number, cv: number, from: number): Point[] =>
-      Array.from({ length: 7 }, (_, j) =>
-        at(cu + s.r * Math.cos(from + (j * Math.PI) / 12), cv + s.r * Math.sin(from + (j * Math.PI) / 12)),
-      );
-    const top = h / 2;
-    const points: Point[] = [
-      at(right, top),
-      at(right, top - s.tf),
-      ...arc(w2 + s.r, top - s.tf - s.r, Math.PI / 2),
-      ...arc(w2 + s.r, -top + s.tf + s.r, Math.PI),
-      at(right, -top + s.tf),
-      at(right, -top),
-      at(l, -top),
-    ];
-    if (s.shape === 'I')
-      points.push(
-        at(l, -top + s.tf),
-        ...arc(w1 - s.r, -top + s.tf + s.r, 1.5 * Math.PI),
-        ...arc(w1 - s.r, top - s.tf - s.r, 0),
-        at(l, top - s.tf),
-      );
-    points.push(at(l, top));
-    items.push(path(points, 'outline', true, 'cut'));
+    items.push(
+      path(
+        openOutline(s).map(([y, z]) => at(y, z)),
+        'outline',
+        true,
+        'cut',
+      ),
+    );
   }
   items.push(
     path([at(-b / 2 - 6 * scale, 0), at(b / 2 + 6 * scale, 0)], 'centre'),
@@ -183,6 +167,23 @@ function outline(s: Section): ToolPicture {
   );
   items.push(text([width / 2, height - 3], s.name.replace(/(\d)x(?=\d)/g, '$1×'), { anchor: 'middle' }));
   return { width, height, items };
+}
+
+/** Outline of an open section about the middle of its depth and width. */
+function openOutline({ shape, h, b, tw, tf, r }: Extract<Section, { readonly tf: number }>): Point[] {
+  const [l, w1, w2, right] = shape === 'C' ? [-b / 2, -b / 2, -b / 2 + tw, b / 2] : [-b / 2, -tw / 2, tw / 2, b / 2];
+  const top = h / 2;
+  const arc = (cu: number, cv: number, from: number): Point[] =>
+    Array.from({ length: 7 }, (_, j): Point => {
+      const a = from + (j * Math.PI) / 12;
+      return [cu + r * Math.cos(a), cv + r * Math.sin(a)];
+    });
+  const upper: Point[] = [[right, top], [right, top - tf], ...arc(w2 + r, top - tf - r, Math.PI / 2)];
+  const back: Point[] = shape === 'C' ? [] : [...arc(w1 - r, top - tf - r, 0), [l, top - tf]];
+  if (shape === 'T') return [...upper, [w2, -top], [w1, -top], ...back, [l, top]];
+  const lower: Point[] = [...arc(w2 + r, -top + tf + r, Math.PI), [right, -top + tf], [right, -top], [l, -top]];
+  const lowerBack: Point[] = shape === 'C' ? [] : [[l, -top + tf], ...arc(w1 - r, -top + tf + r, 1.5 * Math.PI)];
+  return [...upper, ...lower, ...lowerBack, ...back, [l, top]];
 }
 
 export const sectionTool: Tool<SectionInput> = {

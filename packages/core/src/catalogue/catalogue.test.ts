@@ -8,7 +8,7 @@ import { steelStrength } from './steels.ts';
 
 describe('sections', () => {
   it('proves every row: mass from geometry within 1.5 % of the nominal mass', () => {
-    expect(SECTIONS.length).toBeGreaterThan(720);
+    expect(SECTIONS.length).toBeGreaterThan(1080);
     // Hollow sections of the United States count 0.93 of their wall; they weigh the whole of it, with corners of twice the wall outside.
     const weighed = (s: (typeof SECTIONS)[number]): number => {
       if (s.system !== 'US' || !('t' in s)) return properties(s).mass;
@@ -22,8 +22,7 @@ describe('sections', () => {
   it('holds each family and no name twice', () => {
     const families = new Set(SECTIONS.map(familyOf));
     for (const f of [
-      'W',
-      'HP',
+      ...['W', 'HP', 'M', 'S', 'C', 'MC', 'WT'],
       'HSS',
       'Pipe',
       'UB',
@@ -48,10 +47,37 @@ describe('sections', () => {
   it('has the weight of W shapes in their name, and 270 of them', () => {
     const shapes = SECTIONS.filter((x) => /^(W|HP)\d/.test(x.name));
     expect(shapes.length).toBeGreaterThan(280);
-    expect(SECTIONS.filter((x) => x.system === 'US').length).toBeGreaterThan(530);
+    expect(SECTIONS.filter((x) => x.system === 'US').length).toBeGreaterThan(890);
     // W16x31: 31 lb/ft = 46.13 kg/m, 15.9 in deep; k 0.842 in.
     expect(findSection('w16X31', 'x')).toMatchObject({ h: 403.86, tw: 6.985, mass: expect.closeTo(46.133, 3) as number });
     for (const s of shapes) expect(s.name.split('x')[1]).toBe(String(Number(((s.mass! * 0.3048) / 0.45359237).toFixed(6))));
+  });
+  it('has M, S, C and MC shapes, whose flanges taper, and a tee of half of every W', () => {
+    const named = (p: RegExp) => SECTIONS.filter((x) => p.test(x.name));
+    expect([/^M\d/, /^S\d/, /^C\d/, /^MC\d/, /^WT\d/].map((p) => named(p).length)).toEqual([10, 23, 28, 34, 273]);
+    // S12x31.8: 12 in deep, flanges 5.00 x 0.544 in, web 0.350 in, k 1-3/16 in.
+    expect(findSection('s12x31.8', 'x')).toMatchObject({
+      ...{ shape: 'I', tapered: true, h: 304.8, b: 127, tf: expect.closeTo(13.8176, 6) as number },
+      r: expect.closeTo((1.1875 - 0.544) * 25.4, 6) as number,
+    });
+    expect(findSection('MC18x58', 'x').shape).toBe('C');
+    // W18x65 is 18.4 in deep; 32.5 lb/ft = 48.37 kg/m.
+    expect(findSection('WT9x32.5', 'x')).toMatchObject({
+      shape: 'T',
+      h: expect.closeTo(9.2 * 25.4, 6) as number,
+      mass: expect.closeTo(48.366, 2) as number,
+    });
+    for (const s of SECTIONS.filter((x) => x.shape === 'T')) {
+      const half = findSection(
+        `W${s.name
+          .slice(2)
+          .split('x')
+          .map((n) => Number(n) * 2)
+          .join('x')}`,
+        'x',
+      );
+      expect(properties(s).A / properties(half).A).toBeCloseTo(0.5, 9);
+    }
   });
   it('has hollow sections of the United States by the wall that counts', () => {
     // HSS8x8x1/2: 0.93 x 1/2 = 0.465 in; 48.85 lb/ft. Pipe 6 STD: 0.93 x 0.280 = 0.2604 in.
@@ -76,6 +102,59 @@ describe('angles', () => {
 });
 
 describe('section properties', () => {
+  // Inches, from tables of the rolled range: A, I_x, S_x, Z_x, I_y, Z_y. The slope of their flanges varies a little.
+  it.each([
+    ['S12x31.8', [9.31, 217, 36.2, 41.8, 9.33, 6.44], 0.02],
+    ['S24x121', [35.5, 3160, 258, 306, 83.0, 36.3], 0.02],
+    ['C12x20.7', [6.08, 129, 21.5, 25.6, 3.86, 3.47], 0.02],
+    ['C15x50', [14.7, 404, 53.8, 68.5, 11.0, 8.14], 0.02],
+    ['WT9x32.5', [9.55, 70.7, 10.1, 18.0, 27.4, 11.2], 0.012],
+  ])('gives the tabulated values of %s', (name, table, tolerance) => {
+    const p = properties(findSection(name, 'x'));
+    const inches = [
+      p.A / 25.4 ** 2,
+      p.I_y / 25.4 ** 4,
+      p.W_el_y / 25.4 ** 3,
+      p.W_pl_y / 25.4 ** 3,
+      p.I_z / 25.4 ** 4,
+      p.W_pl_z / 25.4 ** 3,
+    ];
+    inches.forEach((x, i) => expect(Math.abs(x / table[i]! - 1), `${name}, ${i}`).toBeLessThan(tolerance));
+  });
+  it('has a plastic modulus over the elastic one about both axes, whatever the section', () => {
+    const wrong = SECTIONS.filter((s) => {
+      const p = properties(s);
+      return !(p.W_pl_y > p.W_el_y && p.W_pl_z > p.W_el_z && p.I_z > 0 && p.A_v > 0 && p.A_v < p.A);
+    });
+    expect(wrong.map((s) => s.name)).toEqual([]);
+  });
+  it('of a tee agree with thin strips summed', () => {
+    const s = findSection('WT6x25', 'x');
+    if (s.shape !== 'T') throw new Error('no tee');
+    const N = 20000;
+    const step = s.h / N;
+    const width = (z: number): number => {
+      if (z < s.tf) return s.b;
+      const u = z - s.tf;
+      return s.tw + (u < s.r ? 2 * (s.r - Math.sqrt(s.r ** 2 - (s.r - u) ** 2)) : 0);
+    };
+    const strips = Array.from({ length: N }, (_, i) => [(i + 0.5) * step, width((i + 0.5) * step) * step] as const);
+    const sum = (f: (z: number) => number): number => strips.reduce((t, [z, a]) => t + f(z) * a, 0);
+    const A = sum(() => 1);
+    const c = sum((z) => z) / A;
+    const I = sum((z) => (z - c) ** 2);
+    let p = 0;
+    for (let over = 0; over < A / 2; p += 1) over += strips[p]![1];
+    const Z = sum((z) => Math.abs(z - p * step));
+    const found = properties(s);
+    for (const [x, y] of [
+      [found.A, A],
+      [found.I_y, I],
+      [found.W_el_y, I / (s.h - c)],
+      [found.W_pl_y, Z],
+    ] as const)
+      expect(x / y).toBeCloseTo(1, 2);
+  });
   // IPE 300: tabulated A 53.8 cm2, I_y 8356 cm4, W_el 557 cm3, W_pl 628 cm3, I_z 604 cm4, A_v 25.7 cm2, I_t 20.1 cm4.
   it('gives the tabulated values of IPE 300', () => {
     const p = properties(findSection('IPE 300', 'x'));

@@ -19,7 +19,7 @@ export interface SectionProperties {
 
 /**
  * Properties from nominal dimensions, root fillets counted. y is the major axis (parallel to the flanges).
- * Torsion: I and H by the usual sum of rectangles with the fillet junctions; channels by rectangles alone (up to 10 % low);
+ * Torsion: I and H by the usual sum of rectangles with the fillet junctions; channels and tees by rectangles alone (up to 10 % low);
  * hollow sections by Bredt with the corner radii of EN 10210-2.
  */
 export function properties(s: SectionShape): SectionProperties {
@@ -29,27 +29,35 @@ export function properties(s: SectionShape): SectionProperties {
       : s.shape === 'RHS'
         ? rectangular(s.h, s.b, s.t)
         : s.shape === 'I'
-          ? rolledI(s)
-          : channel(s);
+          ? rolledI(bare(s))
+          : s.shape === 'T'
+            ? tee(s)
+            : channel(bare(s));
   return { ...p, mass: p.A * STEEL_DENSITY * 1000 };
 }
 
 type Open = { readonly h: number; readonly b: number; readonly tw: number; readonly tf: number; readonly r: number };
 type Bare = Omit<SectionProperties, 'mass'>;
 
+/** An open section without its fillets where its flanges taper; the slope of their inner faces, 1 in 6. */
+const bare = (s: Open & { readonly tapered?: true }): Open & { readonly slope: number } =>
+  s.tapered ? { ...s, r: 0, slope: 1 / 6 } : { ...s, slope: 0 };
+
 /** A root fillet: area, its centroid's distance from the tangent corner, and its own second moment (r in mm). */
 const fillet = (r: number) => ({ A: (1 - Math.PI / 4) * r * r, c: 0.2234 * r, I: 0.00755 * r ** 4 });
 
-function rolledI({ h, b, tw, tf, r }: Open): Bare {
+function rolledI({ h, b, tw, tf, r, slope }: ReturnType<typeof bare>): Bare {
   const hw = h - 2 * tf;
   const k = fillet(r);
   const A = 2 * b * tf + hw * tw + 4 * k.A;
   const zf = h / 2 - tf - k.c; // fillet centroid above mid-depth
   const yf = tw / 2 + k.c;
   const I_y = (b * h ** 3 - (b - tw) * hw ** 3) / 12 + 4 * (k.I + k.A * zf ** 2);
-  const I_z = (2 * tf * b ** 3 + hw * tw ** 3) / 12 + 4 * (k.I + k.A * yf ** 2);
+  // A taper takes from the tips of the flanges what it gives at the web: per half flange a^3/12 of its slope, about its own middle.
+  const a = (b - tw) / 2;
+  const I_z = (2 * tf * b ** 3 + hw * tw ** 3) / 12 + 4 * (k.I + k.A * yf ** 2) - (slope * (b + tw) * a ** 3) / 6;
   const W_pl_y = b * tf * (h - tf) + (tw * hw ** 2) / 4 + 4 * k.A * zf;
-  const W_pl_z = (tf * b ** 2) / 2 + (hw * tw ** 2) / 4 + 4 * k.A * yf;
+  const W_pl_z = (tf * b ** 2) / 2 + (hw * tw ** 2) / 4 + 4 * k.A * yf - (slope * a ** 3) / 3;
   const A_v = Math.max(A - 2 * b * tf + (tw + 2 * r) * tf, hw * tw);
   // El Darwish and Johnston's junction term.
   const alpha = -0.042 + 0.2204 * (tw / tf) + 0.1355 * (r / tf) - 0.0865 * ((r * tw) / tf ** 2) - 0.0725 * (tw / tf) ** 2;
@@ -58,21 +66,56 @@ function rolledI({ h, b, tw, tf, r }: Open): Bare {
   return { A, I_y, I_z, W_el_y: I_y / (h / 2), W_el_z: I_z / (b / 2), W_pl_y, W_pl_z, A_v, I_t };
 }
 
-function channel({ h, b, tw, tf, r }: Open): Bare {
+function channel({ h, b, tw, tf, r, slope }: ReturnType<typeof bare>): Bare {
   const hw = h - 2 * tf;
   const k = fillet(r);
   const A = 2 * b * tf + hw * tw + 2 * k.A;
   const yf = tw + k.c;
   const zf = h / 2 - tf - k.c;
-  const c_y = (b * b * tf + (hw * tw * tw) / 2 + 2 * k.A * yf) / A; // from the back of the web
+  const a = b - tw;
+  const taper = (slope * a ** 3) / 6;
+  const c_y = (b * b * tf + (hw * tw * tw) / 2 + 2 * k.A * yf - taper) / A; // from the back of the web
   const I_y = (b * h ** 3 - (b - tw) * hw ** 3) / 12 + 2 * (k.I + k.A * zf ** 2);
-  const I_z = (2 * tf * b ** 3 + hw * tw ** 3) / 3 + 2 * (k.I + k.A * yf ** 2) - A * c_y ** 2;
+  const I_z = (2 * tf * b ** 3 + hw * tw ** 3) / 3 + 2 * (k.I + k.A * yf ** 2) - taper * (b + tw) - A * c_y ** 2;
   const W_pl_y = b * tf * (h - tf) + (tw * hw ** 2) / 4 + 2 * k.A * zf;
   const A_v = A - 2 * b * tf + (tw + r) * tf;
   const I_t = (2 * b * tf ** 3 + hw * tw ** 3) / 3;
   // The axis that halves the area falls in the web of every rolled channel with a deep web, else in the flanges.
-  const W_pl_z = channelPlasticMinor(h, b, tw, tf, k, A);
+  const W_pl_z = channelPlasticMinor(h, b, tw, tf, k, A) - taper;
   return { A, I_y, I_z, W_el_y: I_y / (h / 2), W_el_z: I_z / (b - c_y), W_pl_y, W_pl_z, A_v, I_t };
+}
+
+/** Half of an I; y parallel to its flange. The moduli of the major axis are those of its stem's tip and of the halves of its area. */
+function tee({ h, b, tw, tf, r }: Open): Bare {
+  const k = fillet(r);
+  const hw = h - tf;
+  const A = b * tf + hw * tw + 2 * k.A;
+  // From the face of the flange down.
+  const c = ((b * tf * tf) / 2 + hw * tw * (tf + hw / 2) + 2 * k.A * (tf + k.c)) / A;
+  const I_y =
+    (b * tf ** 3 + tw * hw ** 3) / 12 +
+    b * tf * (c - tf / 2) ** 2 +
+    hw * tw * (tf + hw / 2 - c) ** 2 +
+    2 * (k.I + k.A * (tf + k.c - c) ** 2);
+  const I_z = (tf * b ** 3 + hw * tw ** 3) / 12 + 2 * (k.I + k.A * (tw / 2 + k.c) ** 2);
+  // The axis of equal areas falls in the flange, or in the stem below the fillets; within the fillets as if they stood above it.
+  const p = A / 2 <= b * tf ? A / 2 / b : h - A / 2 / tw;
+  const moment = (width: number, from: number, to: number): number => {
+    const at = Math.min(Math.max(p, from), to);
+    return width * ((at - from) * Math.abs(p - (at + from) / 2) + (to - at) * Math.abs((to + at) / 2 - p));
+  };
+  const W_pl_y = moment(b, 0, tf) + moment(tw, tf, h) + 2 * k.A * Math.abs(tf + k.c - p);
+  return {
+    A,
+    I_y,
+    I_z,
+    W_el_y: I_y / (h - c),
+    W_el_z: I_z / (b / 2),
+    W_pl_y,
+    W_pl_z: (tf * b ** 2) / 4 + (hw * tw ** 2) / 4 + 2 * k.A * (tw / 2 + k.c),
+    A_v: A - b * tf + ((tw + 2 * r) * tf) / 2,
+    I_t: (b * tf ** 3 + hw * tw ** 3) / 3,
+  };
 }
 
 function channelPlasticMinor(h: number, b: number, tw: number, tf: number, k: ReturnType<typeof fillet>, A: number): number {

@@ -6,17 +6,20 @@ import ukBeams from './data/uk-beams-columns.json' with { type: 'json' };
 import channels from './data/uk-channels.json' with { type: 'json' };
 import usRectangular from './data/us-hollow-rectangular.json' with { type: 'json' };
 import usRound from './data/us-hollow-round.json' with { type: 'json' };
+import tapered from './data/us-tapered.json' with { type: 'json' };
 import wideFlange from './data/us-wide-flange.json' with { type: 'json' };
 
-/** Nominal dimensions in mm. I: rolled I or H; C: parallel flange channel; RHS: square and rectangular hollow; CHS: circular hollow. */
+/** Nominal dimensions in mm. I: rolled I or H; C: channel; T: half of an I; RHS: square and rectangular hollow; CHS: circular hollow. */
 export type SectionShape =
   | {
-      readonly shape: 'I' | 'C';
+      readonly shape: 'I' | 'C' | 'T';
       readonly h: number;
       readonly b: number;
       readonly tw: number;
       readonly tf: number;
       readonly r: number;
+      /** Its flanges taper: t_f is their mean thickness, and r, to the toe of the fillet, counts in no area. */
+      readonly tapered?: true;
     }
   | { readonly shape: 'RHS'; readonly h: number; readonly b: number; readonly t: number }
   | { readonly shape: 'CHS'; readonly d: number; readonly t: number };
@@ -45,22 +48,31 @@ const read = (file: DataFile): Section[] =>
 const INCH = 25.4;
 /** Pounds a foot in kilograms a metre. */
 const LB_FT = 0.45359237 / 0.3048;
-/** W and HP shapes, given in inches and pounds a foot; the root radius is what k for design has over the flange. */
-const W_SHAPES: readonly Section[] = wideFlange.rows.map((row) => {
-  const [name, d, tw, b, tf, k, weight] = row as unknown as [string, number, number, number, number, number, number];
-  const [h, web, flange, t, r] = [d, tw, b, tf, k - tf].map((x) => Number((x * INCH).toPrecision(12))) as [
-    number,
-    number,
-    number,
-    number,
-    number,
-  ];
-  return { shape: 'I', name, h, b: flange, tw: web, tf: t, r, mass: weight * LB_FT, system: 'US' };
+const mm = (x: number): number => Number((x * INCH).toPrecision(12));
+type Row = readonly [name: string, d: number, tw: number, b: number, tf: number, k: number, weight: number];
+/** An open section given in inches and pounds a foot; the root radius is what k has over the flange. */
+const open = ([name, d, tw, b, tf, k, weight]: Row, shape: 'I' | 'C' | 'T') => ({
+  ...{ shape, name, h: mm(d), b: mm(b), tw: mm(tw), tf: mm(tf), r: mm(k - tf) },
+  ...{ mass: weight * LB_FT, system: 'US' as const },
 });
+const WIDE = wideFlange.rows as unknown as readonly Row[];
+/** W and HP shapes, k for design; M, S, C and MC shapes, whose flanges taper; WT, each half of a W. */
+const US_OPEN: readonly Section[] = [
+  ...WIDE.map((row) => open(row, 'I')),
+  ...(tapered.rows as unknown as readonly Row[]).map((row): Section => ({
+    ...open(row, /^M?C/.test(row[0]) ? 'C' : 'I'),
+    tapered: true,
+  })),
+  ...WIDE.filter(([name]) => name.startsWith('W')).map((row) => open(halved(row), 'T')),
+];
+/** WT9x32.5, half of W18x65. */
+function halved([name, d, tw, b, tf, k, weight]: Row): Row {
+  const [, depth] = /^W([\d.]+)x/.exec(name)!;
+  return [`WT${Number(depth) / 2}x${weight / 2}`, d / 2, tw, b, tf, k, weight / 2];
+}
 
 /** Wall of a hollow section that counts, over its nominal one: AISC 360-22, B4.2. */
 const DESIGN_WALL = 0.93;
-const mm = (x: number): number => Number((x * INCH).toPrecision(12));
 /** Hollow sections of the United States, by the wall that counts. */
 const US_HOLLOW: readonly Section[] = [
   ...(usRectangular.rows as unknown as [string, number, number, number, number][]).map(([name, H, B, t, weight]): Section => ({
@@ -84,7 +96,7 @@ const US_HOLLOW: readonly Section[] = [
 
 export const SECTIONS: readonly Section[] = [
   ...[ukBeams, channels, european, rectangular, circular].flatMap((f) => read(f as DataFile)),
-  ...W_SHAPES,
+  ...US_OPEN,
   ...US_HOLLOW,
 ];
 

@@ -16,6 +16,8 @@ export interface MemberDimensions {
   readonly tw: number;
   readonly tf: number;
   readonly r: number;
+  /** Radius of the root fillets that count in areas: none where the flanges taper. */
+  readonly fillet: number;
   readonly A: number;
 }
 
@@ -30,8 +32,10 @@ interface MemberLike {
 }
 
 /** Area of a rolled I: basis 2.1, A = 2 b t_f + (h - 2 t_f) t_w + (4 - pi) r^2; a channel has two fillets. */
-const area = (s: { shape: 'I' | 'C'; h: number; b: number; tw: number; tf: number; r: number }): number =>
-  2 * s.b * s.tf + (s.h - 2 * s.tf) * s.tw + (s.shape === 'I' ? 4 - Math.PI : 2 - Math.PI / 2) * s.r ** 2;
+const area = (s: Omit<MemberDimensions, 'name' | 'fromCatalogue' | 'A'>): number =>
+  2 * s.b * s.tf + (s.h - 2 * s.tf) * s.tw + (s.shape === 'I' ? 4 - Math.PI : 2 - Math.PI / 2) * s.fillet ** 2;
+/** Properties of a member whose dimensions are known. */
+export const memberProperties = (s: MemberDimensions): ReturnType<typeof properties> => properties({ ...s, r: s.fillet });
 
 /** Dimensions of an I, H or channel, by name or as typed; null when the member gives neither. Refuses what can't be a section. */
 export function memberDimensions(m: MemberLike, basis: Basis, field: string): MemberDimensions | null {
@@ -40,24 +44,15 @@ export function memberDimensions(m: MemberLike, basis: Basis, field: string): Me
     if (s.shape !== 'I' && s.shape !== 'C')
       throw new Refusal(
         `${field}.section`,
-        `${field}.section: ${s.name} is a hollow section; accepted here are I and H sections and channels.`,
+        `${field}.section: ${s.name} is a ${s.shape === 'T' ? 'tee' : 'hollow section'}; accepted here are I and H sections and channels.`,
       );
-    const open = s as OpenSection;
-    return {
-      name: open.name,
-      fromCatalogue: true,
-      shape: open.shape,
-      h: open.h,
-      b: open.b,
-      tw: open.tw,
-      tf: open.tf,
-      r: open.r,
-      A: area(open),
-    };
+    const { name, shape, h, b, tw, tf, r, tapered } = s as OpenSection;
+    const dims = { shape, h, b, tw, tf, r, fillet: tapered ? 0 : r };
+    return { ...dims, name, fromCatalogue: true, A: area(dims) };
   }
   if (m.h === undefined) return null;
   const u = basis.units;
-  const dims = { shape: 'I' as const, h: m.h, b: m.b!, tw: m.tw!, tf: m.tf!, r: m.r! };
+  const dims = { shape: 'I' as const, h: m.h, b: m.b!, tw: m.tw!, tf: m.tf!, r: m.r!, fillet: m.r! };
   if (dims.h <= 2 * (dims.tf + dims.r))
     throw new Refusal(
       `${field}.h`,
@@ -191,7 +186,7 @@ export function memberFacts(
   if (!m) return null;
   const { f_y } = strength(member.steel, m.tf, basis, `${field}.steel`);
   const u = basis.units;
-  return factsOf(m.name, member.steel, f_y, properties(m), basis, [
+  return factsOf(m.name, member.steel, f_y, memberProperties(m), basis, [
     ['depth, width', u.sizes([m.h, m.b])],
     ['web, flange, root', u.sizes([m.tw, m.tf, m.r], ', ')],
   ]);

@@ -26,7 +26,7 @@ function recentSections(): readonly string[] {
 const used = (name: string): void => keep(KEY, [name, ...recentSections().filter((n) => n !== name)].slice(0, 8));
 
 const sizes = (s: Section): string => (s.shape === 'CHS' ? `${s.d}` : `${s.h} × ${s.b}`);
-const walls = (s: Section): string => (s.shape === 'I' || s.shape === 'C' ? `${s.tw} / ${s.tf}` : 't' in s ? `${s.t}` : '');
+const walls = (s: Section): string => ('tf' in s ? `${s.tw} / ${s.tf}` : `${s.t}`);
 
 /** A section by whatever an engineer types of it: a list of those that fit, by keyboard or pointer, the job's own and the latest on top. */
 export function SectionInput({ value, onChange, onCommit, own, label, example = 'UB 406x140x39', shapes = OPEN }: Props) {

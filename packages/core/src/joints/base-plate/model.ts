@@ -86,10 +86,10 @@ function columnModel(c: ColumnInput, basis: Basis): ColumnModel {
   const u = basis.units;
   const named = c.section === undefined ? null : findSection(c.section, 'column.section', basis.sections);
   const shape = named?.shape ?? c.shape!;
-  if (shape === 'C')
+  if (shape === 'C' || shape === 'T')
     throw new Refusal(
       'column.section',
-      `column.section: ${c.section} is a channel; accepted are I and H sections, rectangular and circular hollow sections.`,
+      `column.section: ${c.section} is a ${shape === 'C' ? 'channel' : 'tee'}; accepted are I and H sections, rectangular and circular hollow sections.`,
     );
   const s: SectionShape =
     named ??

@@ -1,12 +1,5 @@
 import { STEEL_E } from '../../catalogue/properties.ts';
-import {
-  properties,
-  type BoltSize,
-  type HoleKind,
-  type HoleSize,
-  type SteelInput,
-  type SteelStrength,
-} from '../../catalogue/index.ts';
+import { type BoltSize, type HoleKind, type HoleSize, type SteelInput, type SteelStrength } from '../../catalogue/index.ts';
 import { Values } from '../../checks/values.ts';
 import type { Origin } from '../../formula/index.ts';
 import type { Basis } from '../../basis/basis.ts';
@@ -17,7 +10,7 @@ import type { holeSlots, simpleJointSheet } from '../../standards/en1993/simple-
 import type { FarBolts, FarBoltsInput } from './far-beam.ts';
 import type { MemberInput, Notch } from './input.ts';
 import { groupHeight, pitches, printPitch, rowDepths, type Pitch } from '../pitches.ts';
-import type { MemberDimensions, SupportModel } from '../members.ts';
+import { memberProperties, type MemberDimensions, type SupportModel } from '../members.ts';
 import { factorsOf, factorSource, settingsOf } from '../../standards/en1993/standard.ts';
 
 /** The same for parts that are bolted. */
@@ -113,9 +106,9 @@ export function layOutSimpleJoint(
     [slots.b, 'b'],
     [slots.t_w, 'tw'],
     [slots.t_f, 'tf'],
-    [slots.r, 'r'],
   ] as const)
     lay.put(slot, beam[dim], ...beamRef(dim));
+  lay.put(slots.r, beam.fillet, ...beamRef('r'));
   const typedArea = !beam.fromCatalogue && input.beam.A !== undefined;
   lay.put(
     slots.A_b,
@@ -286,7 +279,7 @@ export function layOutColumn(
   }
   if (dims) {
     lay.put(slots.d_wc, dims.h - 2 * (dims.tf + dims.r), kind, ref('clear depth of the web'));
-    lay.put(slots.A_vc, properties(dims).A_v, kind, ref('shear area, EN 1993-1-1, 6.2.6(3)'));
+    lay.put(slots.A_vc, memberProperties(dims).A_v, kind, ref('shear area, EN 1993-1-1, 6.2.6(3)'));
   }
 }
 
