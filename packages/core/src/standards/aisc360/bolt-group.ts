@@ -1,4 +1,5 @@
-import { findCentre, type Place } from './centre.ts';
+import { once } from '../../lazy.ts';
+import { findCentre, type Place, type Trial } from './centre.ts';
 
 /** A group of bolts that turns about its instantaneous centre (AISC Manual, part 7). */
 export interface Centre {
@@ -18,21 +19,79 @@ export const centroid = (points: readonly Place[]): Place => [
   points.reduce((s, p) => s + p[1], 0) / points.length,
 ];
 
-/** What a trial centre makes of a load of direction `u` and moment `m` about the centroid, each per unit of load. */
-function tryCentre(points: readonly Place[], [x0, y0]: Place, u: Place, m: number) {
+/**
+ * What a trial centre makes of a load of direction `u` and moment `m` about the centroid, each per unit of load, with the derivatives of what is left
+ * over by the place of the centre: the radii of all bolts change with it, that of the furthest in what each of the others carries besides.
+ */
+function tryCentre(xs: readonly number[], ys: readonly number[], [x0, y0]: Place, u: Place, m: number): BoltTrial {
   const arm = m - (x0 * u[1] - y0 * u[0]);
   const sign = arm >= 0 ? 1 : -1;
+  let far = 0;
+  let most = 0;
+  for (let i = 0; i < xs.length; i += 1) {
+    const r = (xs[i]! - x0) ** 2 + (ys[i]! - y0) ** 2;
+    if (r > most) {
+      most = r;
+      far = i;
+    }
+  }
+  most = Math.sqrt(most);
+  const [X, Y] = [(xs[far]! - x0) / most, (ys[far]! - y0) / most];
+  // Sums of the forces square to the radii and of their moments, and their derivatives by x0 and y0.
+  let [fx, fy, turned, fx_x, fx_y, fy_y, t_x, t_y] = [0, 0, 0, 0, 0, 0, 0, 0];
+  let fy_x = 0;
+  for (let i = 0; i < xs.length; i += 1) {
+    const a = xs[i]! - x0;
+    const b = ys[i]! - y0;
+    const r = Math.sqrt(a * a + b * b);
+    if (r === 0) continue;
+    const share = r / most;
+    const e = Math.exp(-3.4 * share);
+    const R = (1 - e) ** 0.55;
+    const p = a / r;
+    const q = b / r;
+    // By the radius, with the furthest bolt's own.
+    const slope = (R * 0.55 * 3.4 * e) / ((1 - e) * most);
+    const R_x = slope * (share * X - p);
+    const R_y = slope * (share * Y - q);
+    const turn = R / r;
+    fx -= q * R;
+    fy += p * R;
+    turned += r * R;
+    fx_x -= q * R_x + turn * q * p;
+    fx_y -= q * R_y - turn * p * p;
+    fy_x += p * R_x - turn * q * q;
+    fy_y += p * R_y + turn * p * q;
+    t_x += r * R_x - p * R;
+    t_y += r * R_y - q * R;
+  }
+  const C = turned / Math.abs(arm);
+  const C_x = (t_x + C * sign * u[1]) / Math.abs(arm);
+  const C_y = (t_y - C * sign * u[0]) / Math.abs(arm);
+  const over: Place = [sign * fx - C * u[0], sign * fy - C * u[1]];
+  return {
+    C,
+    over,
+    size: Math.sqrt(over[0] ** 2 + over[1] ** 2),
+    by: [
+      [sign * fx_x - C_x * u[0], sign * fy_x - C_x * u[1]],
+      [sign * fx_y - C_y * u[0], sign * fy_y - C_y * u[1]],
+    ],
+  };
+}
+interface BoltTrial extends Trial {
+  readonly C: number;
+}
+
+/** Force on each bolt as a share of its strength, turned about the centre against a load whose moment about it has this sign. */
+function forcesAbout(points: readonly Place[], [x0, y0]: Place, sign: number): Place[] {
   const radii = points.map(([x, y]) => Math.hypot(x - x0, y - y0));
   const most = Math.max(...radii);
-  const R = radii.map((r) => law(r / most));
-  const turned = radii.reduce((s, r, i) => s + r * R[i]!, 0);
-  const C = turned / Math.abs(arm);
-  const forces = points.map(([x, y], i): Place => {
+  return points.map(([x, y], i): Place => {
     const r = radii[i]!;
-    return r === 0 ? [0, 0] : [(-sign * (y - y0) * R[i]!) / r, (sign * (x - x0) * R[i]!) / r];
+    const R = law(r / most);
+    return r === 0 ? [0, 0] : [(-sign * (y - y0) * R) / r, (sign * (x - x0) * R) / r];
   });
-  const over: Place = [forces.reduce((s, f) => s + f[0], 0) - C * u[0], forces.reduce((s, f) => s + f[1], 0) - C * u[1]];
-  return { C, forces, over, size: Math.hypot(...over) };
 }
 
 /**
@@ -48,10 +107,19 @@ export function instantaneousCentre(given: readonly Place[], u: Place, m: number
   if (Math.abs(m) <= 1e-9 * Math.max(reach, 1)) return { C: n, at: null, forces: points.map(() => u) };
   if (J === 0) return null;
   const elastic: Place = [(-u[1] * J) / (n * m), (u[0] * J) / (n * m)];
-  const centre = findCentre((at) => tryCentre(points, at, u, m), elastic, reach, n);
+  const [xs, ys] = [points.map((p) => p[0]), points.map((p) => p[1])];
+  const centre = findCentre((at) => tryCentre(xs, ys, at, u, m), elastic, reach, n);
   if (!centre) return null;
   const { at, found } = centre;
-  return { C: found.C, at: [at[0] + xc, at[1] + yc], forces: found.forces };
+  const sign = m - (at[0] * u[1] - at[1] * u[0]) >= 0 ? 1 : -1;
+  const forces = once(() => forcesAbout(points, at, sign));
+  return {
+    C: found.C,
+    at: [at[0] + xc, at[1] + yc],
+    get forces() {
+      return forces();
+    },
+  };
 }
 
 /** The same by the elastic method: one over the largest force on a bolt under a unit load. */

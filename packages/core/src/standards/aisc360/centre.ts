@@ -19,10 +19,19 @@ export class ByDirection<T> {
 export interface Trial {
   readonly over: Place;
   readonly size: number;
+  /** What is left over by the place of the centre, along x and along y, where the group works that itself. */
+  readonly by?: readonly [Place, Place];
+}
+
+/** Derivatives of what is left over by the place of the centre, by small steps. */
+function numeric(tryAt: (at: Place) => Trial, at: Place, over: Place, reach: number): readonly [Place, Place] {
+  const h = 1e-6 * Math.max(reach, Math.hypot(...at));
+  const slope = (p: Place): Place => [(p[0] - over[0]) / h, (p[1] - over[1]) / h];
+  return [slope(tryAt([at[0] + h, at[1]]).over), slope(tryAt([at[0], at[1] + h]).over)];
 }
 
 /**
- * The instantaneous centre of a group, from its elastic centre: Newton's method with numeric derivatives and halved steps, then other starts. `n` is what
+ * The instantaneous centre of a group, from its elastic centre: Newton's method with halved steps, its derivatives numeric where the trial has none, then other starts. `n` is what
  * the residual is measured against. A centre that runs away is a false root, where both sums vanish for any moment. Null where none is found.
  */
 export function findCentre<T extends Trial>(
@@ -35,14 +44,7 @@ export function findCentre<T extends Trial>(
     let at: Place = [elastic[0] * k, elastic[1] * k];
     let now = tryAt(at);
     for (let i = 0; i < 100 && now.size > 1e-10 * n; i += 1) {
-      const h = 1e-6 * Math.max(reach, Math.hypot(...at));
-      const [px, py] = [tryAt([at[0] + h, at[1]]).over, tryAt([at[0], at[1] + h]).over];
-      const [a, b, c, d] = [
-        (px[0] - now.over[0]) / h,
-        (py[0] - now.over[0]) / h,
-        (px[1] - now.over[1]) / h,
-        (py[1] - now.over[1]) / h,
-      ];
+      const [[a, c], [b, d]] = now.by ?? numeric(tryAt, at, now.over, reach);
       const det = a * d - b * c;
       if (!Number.isFinite(det) || det === 0) break;
       const step: Place = [(d * now.over[0] - b * now.over[1]) / det, (a * now.over[1] - c * now.over[0]) / det];

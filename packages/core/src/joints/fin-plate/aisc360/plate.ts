@@ -329,17 +329,15 @@ export const plateChecks: readonly CheckDef<Case>[] = [
     clause: 'Manual, 10-7',
     part: PLATE,
     load: 'combination',
-    nonlinear: true,
     run: (r, c) => {
       const none = conventional(c);
       if (none) return { skip: none };
       const demand = twist.D(r);
       const v = (c.lrfd ? twist.v.lrfd : twist.v.asd)(r);
-      if (!c.m.input.slab) return { demand, resistance: twist.R(r), unit: 'Nmm' };
-      const slab = (c.lrfd ? twist.slab.lrfd : twist.slab.asd)(r);
+      const slab = c.m.input.slab ? (c.lrfd ? twist.slab.lrfd : twist.slab.asd)(r) : 0;
       const { h, t } = c.m.input.plate;
       const multiple = firstShort((v * h * t ** 2) / 2, (r.v[slots.V.index]! * t) / 2, demand, slab);
-      return { demand, resistance: twist.withSlab(r), unit: 'Nmm', multiple };
+      return { demand, resistance: (c.m.input.slab ? twist.withSlab : twist.R)(r), unit: 'Nmm', multiple };
     },
   },
 ];
