@@ -139,7 +139,7 @@ function calculate(i: UsBoltInput, basis: Basis): Calculation {
   const u = basis.units;
   const { c, V, T, B, S, lrfd } = worked(i, basis);
   const loaded = i.V > 0 || i.T > 0;
-  combined.beside(c.run, lrfd);
+  combined.beside.work(c.run, lrfd);
   combined.R(c.run);
   const beside = combined.R_c(c.run, lrfd);
   const used = loaded

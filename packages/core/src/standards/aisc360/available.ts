@@ -33,6 +33,12 @@ export const pulled = (l: Loading): string | null => (l.axial === 'tension' ? nu
 export const pushed = (l: Loading): string | null => (l.axial === 'compression' ? null : 'No force pushes the beam.');
 export const sheared = (l: Loading): string | null => (l.shear ? null : 'There is no reaction.');
 
+/** A strength that falls as the load grows: `level - falls k` at a factor k on the load. */
+export type Falling = readonly [level: number, falls: number];
+/** Factor on the load at which a demand that grows with it reaches the least of such strengths. */
+export const firstReached = (demand: number, strengths: readonly Falling[]): number =>
+  Math.max(0, Math.min(...strengths.map(([level, falls]) => level / (demand + falls))));
+
 interface Named {
   readonly id: string;
   readonly title: string;

@@ -1,6 +1,18 @@
 import type { CheckDef, Outcome } from '../../checks/check.ts';
 import type { FormulaSection, Run, Sheet } from '../../formula/index.ts';
-import { N, RUPTURE, SHEAR_YIELD, V, available, pulled, pushed, sheared, strengthCheck, type InFormat } from './available.ts';
+import {
+  N,
+  RUPTURE,
+  SHEAR_YIELD,
+  V,
+  available,
+  firstReached,
+  pulled,
+  pushed,
+  sheared,
+  strengthCheck,
+  type InFormat,
+} from './available.ts';
 import { tensionBesideShear } from './prying.ts';
 import { slipCheck, type SlipCase } from './slip.ts';
 
@@ -87,14 +99,13 @@ export function endBoltChecks<C extends EndBoltsCase>(sheet: Sheet, prefix: stri
       clause: 'AISC 360-22, J3.8',
       part,
       load: 'combination',
-      nonlinear: true,
       run: (r, c, l): Outcome => {
         const none = pulled(l);
         if (none) return { skip: none };
         const demand = t.D(r);
-        t.beside(r, c);
+        t.beside.work(r, c);
         t.R(r);
-        return { demand, resistance: t.R_c(r, c), unit: 'kN' };
+        return { demand, resistance: t.R_c(r, c), unit: 'kN', multiple: firstReached(demand, t.beside.left(r, c)) };
       },
     },
     slipCheck<C>(

@@ -1,9 +1,10 @@
 import type { CheckDef, Loading, Outcome } from '../../checks/check.ts';
 import type { FormulaSection, Run, Sheet } from '../../formula/index.ts';
-import type { InFormat } from './available.ts';
+import { firstReached, type Falling, type InFormat } from './available.ts';
 
-/** Available tension of a bolt beside its shear, J3.8: symbols `V_b`, shear of one bolt, `F_nt`, `F_nv`, `A_b`. */
+/** Available tension of a bolt beside its shear, J3.8: symbols `V`, `n_b`, `F_nt`, `F_nv`, `A_b`. `left` is that of the bolt at any load. */
 export const tensionBesideShear = (s: FormulaSection) => {
+  const value = (r: Run, name: string): number => r.v[s.resolve(name).index]!;
   const f_rv = s.f('f_rv', 'MPa', 'V/(n_b*A_b)', 'shear stress of a bolt', 'AISC 360-22, J3.8');
   const reduced = {
     lrfd: s.f(
@@ -21,9 +22,20 @@ export const tensionBesideShear = (s: FormulaSection) => {
       'AISC 360-22, J3-3b',
     ),
   };
-  return (r: Run, { lrfd }: InFormat): void => {
-    f_rv(r);
-    (lrfd ? reduced.lrfd : reduced.asd)(r);
+  return {
+    work: (r: Run, { lrfd }: InFormat): void => {
+      f_rv(r);
+      (lrfd ? reduced.lrfd : reduced.asd)(r);
+    },
+    /** Of what was worked: the whole tension, and 1.3 of it less what the shear takes, which is the same in both formats. */
+    left: (r: Run, { lrfd }: InFormat): readonly [Falling, Falling] => {
+      const tension = value(r, 'F_nt') * value(r, 'A_b');
+      const whole = (lrfd ? 0.75 : 0.5) * tension;
+      return [
+        [whole, 0],
+        [1.3 * whole, (tension * value(r, 'f_rv')) / value(r, 'F_nv')],
+      ];
+    },
   };
 };
 
@@ -107,12 +119,15 @@ export function pryingCheck<C extends InFormat>(
   fitting: Fitting,
   out: { skip(c: C, l: Loading): string | null; missing?(c: C, l: Loading): string | null },
 ): CheckDef<C> {
-  const f = formulas(sheet.section(named.id), fitting);
+  const section = sheet.section(named.id);
+  const f = formulas(section, fitting);
   const say = limitsOf(named.title.toLowerCase());
+  const [rho_, delta_] = [section.resolve('rho').index, section.resolve('delta').index];
   return {
     ...named,
     clause: CLAUSE,
     load: 'combination',
+    // Where the shear leaves no tension at this load, the multiple is looked for.
     nonlinear: true,
     run: (r, c, l): Outcome => {
       const skip = out.skip(c, l);
@@ -121,7 +136,7 @@ export function pryingCheck<C extends InFormat>(
       if (missing) return { missing };
       const format = c.lrfd ? 'lrfd' : 'asd';
       const T = f.T(r);
-      f.beside(r, c);
+      f.beside.work(r, c);
       const B = f.B[format](r);
       for (const x of f.sizes) x(r);
       if (!(B > 0)) return { demand: T, resistance: 0, unit: 'kN', say: say.none };
@@ -129,16 +144,33 @@ export function pryingCheck<C extends InFormat>(
       const alpha = f.alpha(r);
       f.Q[alpha < 0 ? 0 : alpha <= 1 ? 1 : 2]!(r);
       const resistance = f.R(r);
+      // (t_c/t)^2, so that the part alone gives at B over it.
+      const [rho, delta] = [r.v[rho_]!, r.v[delta_]!];
+      const part = { G: B / (1 + alpha * delta * (1 + rho)), rho, delta };
       if (r.steps) underLoad(r, f, T, B, format);
       return {
         demand: T,
         resistance,
         unit: 'kN',
+        multiple: firstReached(T, withPrying(f.beside.left(r, c), part)),
         say: T > B ? say.bare : alpha < 0 ? say.bolts : alpha <= 1 ? say.both : say.part,
       };
     },
   };
 }
+
+/**
+ * Strength with prying as the least of straight lines in the load: the bolt alone, B; part and bolt together, G + (B - G)/(1 + rho); the part alone,
+ * G (1 + delta). `G` is the tension at which the part bends without prying.
+ */
+const withPrying = (
+  bolt: readonly Falling[],
+  { G, rho, delta }: { readonly G: number; readonly rho: number; readonly delta: number },
+): readonly Falling[] => [
+  ...bolt,
+  ...bolt.map(([B, falls]): Falling => [G + (B - G) / (1 + rho), falls / (1 + rho)]),
+  [G * (1 + delta), 0],
+];
 
 /** Which of fitting and bolt limits, and so what would help. */
 const limitsOf = (title: string) => ({

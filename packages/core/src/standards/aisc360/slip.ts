@@ -2,7 +2,7 @@ import { pretension, type HoleKind } from '../../catalogue/index.ts';
 import type { CheckDef, Loading, Outcome } from '../../checks/check.ts';
 import type { FormulaSection, Run, Sheet } from '../../formula/index.ts';
 import type { Units } from '../../units/system.ts';
-import { available, type InFormat } from './available.ts';
+import { available, firstReached, type InFormat } from './available.ts';
 
 interface SlipBolts {
   readonly category: 'A' | 'B' | 'C';
@@ -72,15 +72,20 @@ export function slipCheck<C extends SlipCase>(
     ...named,
     clause: CLAUSE,
     load: 'combination',
+    // Where the tension takes all of the clamping at this load, the multiple is looked for.
     ...(o.pulled ? { nonlinear: true } : {}),
     run: (r, c, l): Outcome => {
       const none = noSlip(c) ?? o.lack?.(c, r, l);
       if (none) return none;
       steps?.(r, c, l);
       const demand = D(r);
-      if (k_sc) (l.axial !== 'tension' ? k_sc.none : c.lrfd ? k_sc.lrfd : k_sc.asd)(r);
+      const k = k_sc ? (l.axial !== 'tension' ? k_sc.none : c.lrfd ? k_sc.lrfd : k_sc.asd)(r) : 1;
       R(r);
-      return { demand, resistance: R_c[slipHoles(c.slip.holes)](r, c), unit: 'kN' };
+      const resistance = R_c[slipHoles(c.slip.holes)](r, c);
+      if (k <= 0) return { demand, resistance, unit: 'kN' };
+      // Clamped by all of the pretension it would take the resistance over k_sc, and 1 - k_sc of that less at this load.
+      const whole = resistance / k;
+      return { demand, resistance, unit: 'kN', multiple: firstReached(demand, [[whole, whole * (1 - k)]]) };
     },
   };
 }

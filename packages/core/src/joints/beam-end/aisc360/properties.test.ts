@@ -21,6 +21,7 @@ const KINDS: readonly (readonly [string, fc.Arbitrary<Input>, number])[] = [
   ['end-plate', anyEndPlate, 19],
   ['cleats', anyCleats, 49],
 ];
+
 const strengths = (kind: string, input: unknown, c: Combination, b = LRFD): Map<string, StrengthResult> | null => {
   const r = tryCheckJoint({ kind, input: input as never, combinations: [c] }, b);
   return 'refusal' in r
@@ -69,6 +70,26 @@ describe.each(KINDS)('any joint to AISC 360: %s', (kind, any, checks) => {
         }
       }),
       { numRuns: 3000, seed: 361 },
+    );
+    expect(compared).toBeGreaterThan(300);
+  });
+  it('reaches 1 at the multiple that it names, and holds under it', () => {
+    let compared = 0;
+    fc.assert(
+      fc.property(any, anyActions, fc.boolean(), (input, c, allowable) => {
+        if (input.support.other_side) return;
+        const basis = allowable ? ASD : LRFD;
+        const scaled = (k: number) => strengths(kind, input, { ...c, V_Ed: c.V_Ed * k, N_Ed: c.N_Ed * k, N_tie: 0 }, basis);
+        for (const [id, x] of scaled(1) ?? []) {
+          if (!(x.multiple > 0.01 && x.multiple < 100) || compared > 700) continue;
+          compared += 1;
+          const there = scaled(x.multiple)!.get(id)!;
+          expect([id, Math.abs(there.demand / there.resistance - 1) < 1e-9]).toEqual([id, true]);
+          for (const k of [0.3, 0.999]) expect([id, scaled(x.multiple * k)!.get(id)!.pass]).toEqual([id, true]);
+          expect([id, scaled(x.multiple * 1.001)!.get(id)!.pass]).toEqual([id, false]);
+        }
+      }),
+      { numRuns: 3000, seed: 371 },
     );
     expect(compared).toBeGreaterThan(300);
   });
