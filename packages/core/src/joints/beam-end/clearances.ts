@@ -12,6 +12,8 @@ import type { Mark, Paths } from '../../detail/mark.ts';
 import type { Solid } from '../../detail/solid.ts';
 import type { Prepared, RuleDef } from '../../checks/check.ts';
 import { onWeb, type SupportModel } from '../members.ts';
+import type { Combination } from '../../actions/combination.ts';
+import type { LoadedGroup } from './group-marks.ts';
 import type { Basis } from '../../basis/basis.ts';
 import type { Units } from '../../units/system.ts';
 
@@ -115,6 +117,8 @@ export interface MeasuredChecks extends Prepared {
   readonly upright: { readonly c: Clear };
   /** Paths that its checks share with those of other names; its own are named as they are. */
   readonly paths?: Readonly<Record<string, string>>;
+  /** Eccentric groups of bolts as they carry a combination. */
+  groups?(combination: Combination): readonly LoadedGroup[];
 }
 
 /** Clearances of what lies along the support; the others lie along the beam. */

@@ -8,7 +8,8 @@ import { cleatsEdits, cleatsFields, cleatsPlaces } from './fields.ts';
 import { cleatsFirst, cleatsMoves } from './first.ts';
 import { cleatsSchema, type CleatsInput } from './input.ts';
 import { parseLine, printLine } from './line.ts';
-import { cleatsModel } from './model.ts';
+import { cleatsModel, type CleatsModel } from './model.ts';
+import type { MeasuredChecks } from '../beam-end/clearances.ts';
 import { cleatsSolid } from './solid.ts';
 import { cleatsDrawing } from './views.ts';
 import { aisc360 } from '../../standards/aisc360/standard.ts';
@@ -26,7 +27,7 @@ export const cleats: JointKind<CleatsInput> = {
   placeField: (id) => cleatsPlaces(id) ?? usualLevel(id),
   edits: cleatsEdits,
   ...beamToSupport(),
-  ...building({
+  ...building<CleatsInput, CleatsModel, MeasuredChecks>({
     model: cleatsModel,
     standards: {
       [en1993.id]: { prepare: cleatsToEn1993, first: cleatsFirst },

@@ -1,5 +1,6 @@
 import { Marker, upsideDown, type Mark, type Paths } from '../../detail/mark.ts';
 import type { Point } from '../../detail/solid.ts';
+import { groupMarks, groupPaths, type LoadedGroup } from '../beam-end/group-marks.ts';
 import { columnWebPath } from '../beam-end/paths.ts';
 import type { CleatsModel } from './model.ts';
 
@@ -233,4 +234,12 @@ function rulePaths(k: Places): Paths {
 export function failurePaths(m: CleatsModel, mirror: boolean): Paths {
   const k = places(m, mirror);
   return { ...boltPaths(k), ...legPaths(k), ...webPaths(k), ...supportPaths(k), ...rulePaths(k) };
+}
+
+/** The bolts of each leg as they carry a combination together. */
+export function groupFailures(m: CleatsModel, mirror: boolean, groups: readonly LoadedGroup[]): Paths {
+  const { onLeg, onSupportLeg, webBolts, supportBolts, R } = places(m, mirror);
+  return groupPaths(groups, (group) =>
+    group.of === 'web' ? groupMarks(onLeg, group, webBolts, R) : groupMarks(onSupportLeg, group, supportBolts, R),
+  );
 }

@@ -38,7 +38,7 @@ import {
 } from '../beam-end/support-view.ts';
 import type { Parts } from '../kind.ts';
 import { upturned, type CleatsModel } from './model.ts';
-import { failurePaths } from './paths.ts';
+import { failurePaths, groupFailures } from './paths.ts';
 
 const FACE_X = 58;
 const END_X = 214;
@@ -160,6 +160,7 @@ export function cleatsDrawing(
   ];
   const clash = clashes(m.basis.units, prepared.upright.c.clearances(), solid, views);
   const uplift = (combination?.V_Ed ?? 0) < 0;
+  const checked = uplift ? upturned(m) : m;
   const stub = stubEnd(m, frames.elevation);
   return {
     width: SHEET.width,
@@ -178,7 +179,11 @@ export function cleatsDrawing(
     handles: handles(m, frames.elevation),
     areas: memberAreas(m, frames.elevation, FACE_X - 44, m.input.gap, stub),
     callouts: calloutsFrom(cleatsCallouts, measured(m)),
-    paths: { ...pathsUnder(prepared.paths ?? {}, failurePaths(uplift ? upturned(m) : m, uplift)), ...clash.paths },
+    paths: {
+      ...pathsUnder(prepared.paths ?? {}, failurePaths(checked, uplift)),
+      ...groupFailures(checked, uplift, (combination && prepared.groups?.(combination)) ?? []),
+      ...clash.paths,
+    },
     views,
     labelAt: [stub + 4, y + (m.beam.h * 0.62) / scale],
     scale: `1:${scale}`,

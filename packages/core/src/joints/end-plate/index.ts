@@ -7,7 +7,8 @@ import { endPlateEdits, endPlateFields, endPlatePlaces } from './fields.ts';
 import { endPlateFirst, endPlateMoves } from './first.ts';
 import { endPlateSchema, type EndPlateInput } from './input.ts';
 import { parseLine, printLine } from './line.ts';
-import { endPlateModel } from './model.ts';
+import { endPlateModel, type EndPlateModel } from './model.ts';
+import type { MeasuredChecks } from '../beam-end/clearances.ts';
 import { quantitiesOf } from '../beam-end/solid-parts.ts';
 import { endPlateSolid } from './solid.ts';
 import { endPlateDrawing } from './views.ts';
@@ -26,7 +27,7 @@ export const endPlate: JointKind<EndPlateInput> = {
   placeField: (id) => endPlatePlaces(id) ?? usualLevel(id),
   edits: endPlateEdits,
   ...beamToSupport(),
-  ...building({
+  ...building<EndPlateInput, EndPlateModel, MeasuredChecks>({
     model: endPlateModel,
     standards: {
       [en1993.id]: { prepare: endPlateToEn1993, first: endPlateFirst },

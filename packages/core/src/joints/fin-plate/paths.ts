@@ -1,5 +1,6 @@
 import { Marker, upsideDown, type Mark, type Paths } from '../../detail/mark.ts';
 import type { Point, Solid } from '../../detail/solid.ts';
+import { groupMarks, groupPaths, type LoadedGroup } from '../beam-end/group-marks.ts';
 import { columnWebPath } from '../beam-end/paths.ts';
 import type { FinPlateModel } from './model.ts';
 
@@ -232,4 +233,10 @@ function rulePaths({ m, onPlate: plate, onWeb: web, x1, xLast, row1, rowN, top, 
 export function failurePaths(m: FinPlateModel, solid: Solid, mirror: boolean): Paths {
   const k = places(m, solid, mirror);
   return { ...boltPaths(k), ...platePaths(k), ...webPaths(k), ...weldPaths(k), ...supportPaths(k), ...rulePaths(k) };
+}
+
+/** The bolts as they carry a combination together. */
+export function groupFailures(m: FinPlateModel, solid: Solid, mirror: boolean, groups: readonly LoadedGroup[]): Paths {
+  const { onPlate, bolts, R } = places(m, solid, mirror);
+  return groupPaths(groups, (group) => groupMarks(onPlate, group, bolts, R));
 }

@@ -39,7 +39,7 @@ import {
 import type { Parts } from '../kind.ts';
 import { upturned, type FinPlateModel } from './model.ts';
 import { pathsUnder } from '../../detail/mark.ts';
-import { failurePaths } from './paths.ts';
+import { failurePaths, groupFailures } from './paths.ts';
 
 /** Paper to the left of the support face, and room for beam stub and dimensions to its right. */
 const FACE_X = 64;
@@ -147,6 +147,7 @@ export function finPlateDrawing(
   ];
   const clash = clashes(m.basis.units, prepared.upright.c.clearances(), solid, views);
   const uplift = (combination?.V_Ed ?? 0) < 0;
+  const checked = uplift ? upturned(m) : m;
   return {
     width: SHEET.width,
     height: SHEET.height,
@@ -164,7 +165,11 @@ export function finPlateDrawing(
     handles: handles(m, frames.elevation),
     areas: memberAreas(m, frames.elevation, FACE_X - 44, m.input.gap, stubEnd(m, frames.elevation)),
     callouts: calloutsFrom(finPlateCallouts, measured(m)),
-    paths: { ...pathsUnder(prepared.paths ?? {}, failurePaths(uplift ? upturned(m) : m, solid, uplift)), ...clash.paths },
+    paths: {
+      ...pathsUnder(prepared.paths ?? {}, failurePaths(checked, solid, uplift)),
+      ...groupFailures(checked, solid, uplift, (combination && prepared.groups?.(combination)) ?? []),
+      ...clash.paths,
+    },
     views,
     labelAt: [stubEnd(m, frames.elevation) + 4, project(frames.elevation, [0, -m.plateTop - 0.8 * m.input.plate.h])[1]],
     scale: scaleText,

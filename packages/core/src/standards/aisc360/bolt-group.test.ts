@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { elasticGroup, instantaneousCentre, momentGroup } from './bolt-group.ts';
+import { elasticGroup, instantaneousCentre, momentGroup, tryCentre } from './bolt-group.ts';
 
 type Place = readonly [number, number];
 const column = (n: number, s = 3): Place[] => Array.from({ length: n }, (_, i) => [0, i * s]);
@@ -18,6 +18,76 @@ describe('an eccentric group of bolts about its instantaneous centre', () => {
     expect(C(2)).toBeCloseTo(at2, 3);
     expect(C(3)).toBeCloseTo(at3, 3);
     expect(momentGroup(column(n))).toBeCloseTo(moment, 2);
+  });
+  it('is found between two bolts whose load runs square to their line, where it lies far from the elastic one', () => {
+    // Bolts at (0, 38) and (0, -38), load along x, moment m: the centre at (0, y), both forces along x.
+    const law = (share: number): number => (1 - Math.exp(-3.4 * share)) ** 0.55;
+    const left = (y: number, m: number): number => {
+      const [far, near] = [38 + y, 38 - y];
+      return law(1) - law(near / far) - (far * law(1) + near * law(near / far)) / (m - -y);
+    };
+    for (const m of [60, 200, 900]) {
+      let [low, high] = [1e-9, 38 - 1e-9];
+      for (let i = 0; i < 200; i += 1) {
+        const mid = (low + high) / 2;
+        if (left(mid, m) > 0) high = mid;
+        else low = mid;
+      }
+      const C = law(1) - law((38 - low) / (38 + low));
+      const found = instantaneousCentre(
+        [
+          [0, 38],
+          [0, -38],
+        ],
+        [-1, 0],
+        m,
+      )!;
+      expect(found.C).toBeCloseTo(C, 8);
+      expect(Math.abs(found.at![1])).toBeCloseTo(low, 5);
+    }
+  });
+  it('has a centre whatever the pattern and the load', () => {
+    const place = fc.tuple(fc.double({ min: 0, max: 300, noNaN: true }), fc.double({ min: 0, max: 400, noNaN: true }));
+    fc.assert(
+      fc.property(
+        fc.array(place, { minLength: 2, maxLength: 12 }),
+        fc.double({ min: 0, max: 2 * Math.PI, noNaN: true }),
+        fc.double({ min: 5, max: 1500, noNaN: true }),
+        (any, turn, m) => {
+          const points = any.filter((p, k) => any.slice(0, k).every((q) => Math.hypot(p[0] - q[0], p[1] - q[1]) > 20));
+          if (points.length < 2) return;
+          const found = instantaneousCentre(points, [Math.cos(turn), Math.sin(turn)], m);
+          expect(found!.C).toBeGreaterThan(0.95 * elasticGroup(points, [Math.cos(turn), Math.sin(turn)], m)!.C);
+          expect(found!.C).toBeLessThanOrEqual(points.length);
+        },
+      ),
+      { numRuns: 1500, seed: 2907 },
+    );
+  });
+  it('is come to by derivatives that are those of its residual', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: -300, max: 300, noNaN: true }), { minLength: 8, maxLength: 8 }),
+        fc.double({ min: -200, max: 200, noNaN: true }),
+        fc.double({ min: -200, max: 200, noNaN: true }),
+        fc.double({ min: 0, max: 6.28, noNaN: true }),
+        fc.double({ min: 400, max: 900, noNaN: true }),
+        (v, x, y, turn, m) => {
+          const [xs, ys] = [v.slice(0, 4), v.slice(4)];
+          const radii = xs.map((a, i) => Math.hypot(a - x, ys[i]! - y)).sort((a, b) => b - a);
+          // Off the bolts, and off places from where two bolts are equally far.
+          fc.pre(radii[3]! > 5 && radii[0]! - radii[1]! > 1);
+          const at = (a: number, b: number) => tryCentre(xs, ys, [a, b], [Math.cos(turn), Math.sin(turn)], m);
+          const h = 1e-4;
+          const slope = (p: readonly number[], q: readonly number[]) => p.map((z, i) => (z - q[i]!) / (2 * h));
+          const { by } = at(x, y);
+          [slope(at(x + h, y).over, at(x - h, y).over), slope(at(x, y + h).over, at(x, y - h).over)].forEach((s, i) =>
+            s.forEach((z, j) => expect(by![i as 0 | 1][j as 0 | 1]).toBeCloseTo(z, 5)),
+          );
+        },
+      ),
+      { numRuns: 300, seed: 2908 },
+    );
   });
   it('takes a load at 45 degrees', () => {
     const u: Place = [Math.SQRT1_2, -Math.SQRT1_2];

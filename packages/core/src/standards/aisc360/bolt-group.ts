@@ -23,7 +23,7 @@ export const centroid = (points: readonly Place[]): Place => [
  * What a trial centre makes of a load of direction `u` and moment `m` about the centroid, each per unit of load, with the derivatives of what is left
  * over by the place of the centre: the radii of all bolts change with it, that of the furthest in what each of the others carries besides.
  */
-function tryCentre(xs: readonly number[], ys: readonly number[], [x0, y0]: Place, u: Place, m: number): BoltTrial {
+export function tryCentre(xs: readonly number[], ys: readonly number[], [x0, y0]: Place, u: Place, m: number): BoltTrial {
   const arm = m - (x0 * u[1] - y0 * u[0]);
   const sign = arm >= 0 ? 1 : -1;
   let far = 0;
@@ -79,7 +79,7 @@ function tryCentre(xs: readonly number[], ys: readonly number[], [x0, y0]: Place
     ],
   };
 }
-interface BoltTrial extends Trial {
+export interface BoltTrial extends Trial {
   readonly C: number;
 }
 

@@ -19,6 +19,8 @@ import {
 import { blockOf, endBoltChecks, fittingBlock, flangeUnknown, pushedSupport } from '../../../standards/aisc360/end-bolts.ts';
 import { pryingCheck } from '../../../standards/aisc360/prying.ts';
 import { slipCheck } from '../../../standards/aisc360/slip.ts';
+import { aiscSettings } from '../../../standards/aisc360/standard.ts';
+import { coefficientOf } from '../../../standards/aisc360/eccentric.ts';
 import { sheet, slots, type AnglesCase as Case } from './sheet.ts';
 
 export const angle = (id: string, title: string, clause: string) => ({
@@ -265,18 +267,17 @@ const prying: readonly CheckDef<Case>[] = [
 ];
 
 const UNIT = '0.6*F_EXX*sqrt(0.5)*w';
-const webWeld = (s: FormulaSection) => {
-  const C = s.found(
-    'C_w',
-    'mm',
-    'strength of the fillets of one leg over that of a unit of length',
-    'the instantaneous centre of rotation, or the elastic method where the job says so',
-    'Manual, part 8',
-  );
-  return (r: Run, c: Case, l: Loading): void => void C(r, c.weld(...acting(r, l)) ?? 0);
-};
+const webWeld = (s: FormulaSection) =>
+  coefficientOf<Case>(s, {
+    symbol: 'C_w',
+    unit: 'mm',
+    text: 'strength of the fillets of one leg over that of a unit of length',
+    clause: 'Manual, part 8',
+    method: (c) => aiscSettings(c.m.basis).bolt_groups,
+    group: (c, r, l) => c.weld(...acting(r, l)),
+  });
 const noCentre = (c: Case): string | null =>
-  c.toBeam || c.weld(1, 0) !== null ? null : 'The fillets of the web leg have no centre under this load.';
+  c.toBeam || c.weld(1, 0).counts !== null ? null : 'The fillets of the web leg have no centre under this load.';
 const welds: readonly CheckDef<Case>[] = [
   strengthCheck<Case>(
     sheet,

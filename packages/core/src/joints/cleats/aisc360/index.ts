@@ -1,11 +1,11 @@
-import { type Prepared } from '../../../checks/check.ts';
 import { prepared, type Sided } from '../../../checks/sided.ts';
 import type { Solid } from '../../../detail/solid.ts';
 import { once } from '../../../lazy.ts';
 import { Refusal } from '../../../refusal.ts';
 import { beamEndChecks } from '../../../standards/aisc360/beam-end.ts';
 import { copeOf, tyingPath } from '../../beam-end/aisc360/lay-out.ts';
-import { measuredOn } from '../../beam-end/clearances.ts';
+import { loadedGroup } from '../../beam-end/aisc360/loaded-group.ts';
+import { measuredOn, type MeasuredChecks } from '../../beam-end/clearances.ts';
 import { farNotes } from '../../beam-end/far-beam.ts';
 import { upturned, type CleatsModel } from '../model.ts';
 import { doubleAngleChecks } from './double.ts';
@@ -86,19 +86,21 @@ const PATHS: Readonly<Record<string, string>> = {
 };
 
 /** Angles laid out for checking to AISC 360-22 (Manual, part 10). */
-export function anglesToAisc360(m: CleatsModel, solid: () => Solid): Prepared & Sided<AnglesCase> {
+export function anglesToAisc360(m: CleatsModel, solid: () => Solid): MeasuredChecks & Sided<AnglesCase> {
   const { arrangement, bolts, fixing } = m.input;
   if (m.toBeam && bolts.n2 > 1)
     throw new Refusal('bolts.n2', 'bolts.n2: two lines of bolts in the web legs are not covered to AISC 360; accepted is 1.');
   if (arrangement === 'single' && fixing !== 'bolted')
     throw new Refusal('fixing', 'fixing: a single angle is covered bolted to beam and support to AISC 360; accepted is bolted.');
   const clearances = once(() => measuredOn(solid()));
-  return prepared({
+  const upright = sideOf(m, clearances, false);
+  const turned = once(() => sideOf(upturned(m), clearances, true));
+  const joint = prepared({
     sheet,
     checks: CHECKS[arrangement],
     rules: angleRules,
-    upright: sideOf(m, clearances, false),
-    upturned: once(() => sideOf(upturned(m), clearances, true)),
+    upright,
+    upturned: turned,
     actions: { V_Ed: slots.V.index, N_Ed: slots.N.index, V_far: slots.V_far.index },
     notes: farNotes(m.input.support),
     paths: PATHS,
@@ -109,4 +111,15 @@ export function anglesToAisc360(m: CleatsModel, solid: () => Solid): Prepared & 
       ]),
     ),
   });
+  if (arrangement === 'double') return joint;
+  return {
+    ...joint,
+    groups: ({ V_Ed }) => {
+      if (V_Ed === 0) return [];
+      const { c } = V_Ed < 0 ? turned() : upright;
+      const ids = (leg: string): string[] => ['shear', 'bearing', 'slip'].map((x) => `sa-${leg}-bolt-${x}`);
+      // Seen on the leg at the support the reaction is to the right of its bolts.
+      return [...loadedGroup('web', ids('web'), c.webGroup()), ...loadedGroup('support', ids('osl'), c.oslGroup(), true)];
+    },
+  };
 }

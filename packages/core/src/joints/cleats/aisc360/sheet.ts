@@ -1,13 +1,15 @@
 import { INCH } from '../../../catalogue/index.ts';
 import type { Side } from '../../../checks/sided.ts';
 import { Sheet, type Run } from '../../../formula/index.ts';
-import { lazyOnce } from '../../../lazy.ts';
+import { lazyOnce, once } from '../../../lazy.ts';
 import { plyStrength, weaker } from '../../../standards/aisc360/bearing.ts';
 import { beamEndCommon, type BeamEndCase } from '../../../standards/aisc360/beam-end.ts';
-import { elasticGroup, instantaneousCentre } from '../../../standards/aisc360/bolt-group.ts';
+import type { Centre } from '../../../standards/aisc360/bolt-group.ts';
+import { ByDirection } from '../../../standards/aisc360/centre.ts';
+import { eccentricBolts, eccentricFillets, type Eccentric } from '../../../standards/aisc360/eccentric.ts';
 import { endBoltsCommon, type EndBoltsCase } from '../../../standards/aisc360/end-bolts.ts';
 import { aiscSettings, isLrfd } from '../../../standards/aisc360/standard.ts';
-import { elasticWeld, weldCentre, type WeldLine } from '../../../standards/aisc360/weld-group.ts';
+import type { WeldCentre, WeldLine } from '../../../standards/aisc360/weld-group.ts';
 import { rowStrengths } from '../../beam-end/aisc360/bears.ts';
 import { columnFillet, columnSizes, jointSlots, layOutJoint, layOutWebBolts } from '../../beam-end/aisc360/lay-out.ts';
 import type { Clear } from '../../beam-end/clearances.ts';
@@ -22,11 +24,11 @@ export interface AnglesCase extends BeamEndCase, EndBoltsCase, Clear {
   readonly toSupport: boolean;
   /** Sum of what the web bolts bear, each the least of its own, under `N` of `V` as they act; nominal, N. */
   webBears(r: Run, V: number, N: number): number;
-  /** Coefficient of a single angle's group under its reaction: of the web bolts, of the support bolts. */
-  readonly C_web: number;
-  readonly C_osl: number;
-  /** Strength of the fillets of one web leg over that of a unit of length, mm; null where none is found. */
-  weld(V: number, N: number): number | null;
+  /** A single angle's groups under its reaction: the web bolts, the support bolts. */
+  readonly webGroup: () => Eccentric<Centre>;
+  readonly oslGroup: () => Eccentric<Centre>;
+  /** Strength of the fillets of one web leg over that of a unit of length, mm. */
+  weld(V: number, N: number): Eccentric<WeldCentre>;
 }
 
 export const sheet = new Sheet();
@@ -106,17 +108,14 @@ function webBears(m: CleatsModel, r: Run, V: number, N: number): number {
   }, 0);
 }
 
-/** A single angle's group under its reaction at the lever `e`; its number of bolts where there is none. */
-function coefficient(m: CleatsModel, rows: readonly number[], e: number): number {
-  const find = aiscSettings(m.basis).bolt_groups === 'elastic' ? elasticGroup : instantaneousCentre;
-  return (
-    find(
-      rows.map((z): [number, number] => [0, -z]),
-      [0, -1],
-      e,
-    )?.C ?? 0
+/** A single angle's group under its reaction at the lever `e`, to the left of its bolts. */
+const lineGroup = (m: CleatsModel, rows: readonly number[], e: number): Eccentric<Centre> =>
+  eccentricBolts(
+    aiscSettings(m.basis).bolt_groups,
+    rows.map((z): [number, number] => [0, -z]),
+    [0, -1],
+    e,
   );
-}
 /** Eccentricity of the web bolts of a single angle: none up to gauges of 3 in (Manual, part 10). */
 export const webLever = (m: CleatsModel): number => (m.z_p <= 3 * INCH + 1e-6 ? 0 : m.z_p);
 export const oslLever = (m: CleatsModel): number => m.heel + m.beam.tw / 2;
@@ -137,7 +136,7 @@ function caseOf(m: CleatsModel, clearances: Clear['clearances']): AnglesCase {
   const { bolts: b, holes, cleat } = m.input;
   const angles = m.input.arrangement === 'double' ? 2 : 1;
   const settings = aiscSettings(m.basis);
-  let last: { V: number; N: number; C: number | null } | null = null;
+  const welds = new ByDirection<Eccentric<WeldCentre>>();
   return {
     m,
     clearances,
@@ -154,8 +153,8 @@ function caseOf(m: CleatsModel, clearances: Clear['clearances']): AnglesCase {
     onColumnFlange: m.support.type === 'column_flange',
     column: columnSizes(m),
     filletKnown: columnFillet(m) !== null,
-    C_web: coefficient(m, m.rows, webLever(m)),
-    C_osl: coefficient(m, m.supportRows, oslLever(m)),
+    webGroup: once(() => lineGroup(m, m.rows, webLever(m))),
+    oslGroup: once(() => lineGroup(m, m.supportRows, oslLever(m))),
     webBears: (r, V, N) => webBears(m, r, V, N),
     bears: (r) => {
       const [V, far] = [r.v[slots.V.index]!, r.v[slots.V_far.index]!];
@@ -169,14 +168,7 @@ function caseOf(m: CleatsModel, clearances: Clear['clearances']): AnglesCase {
       });
       return angles * strengths.reduce((sum, x) => sum + x, 0);
     },
-    weld: (V, N) => {
-      const size = Math.hypot(V, N);
-      const u: [number, number] = [N / size, -V / size];
-      if (last && Math.abs(last.V - u[1]) < 1e-12 && Math.abs(last.N - u[0]) < 1e-12) return last.C;
-      const find = settings.bolt_groups === 'elastic' ? elasticWeld : weldCentre;
-      last = { V: u[1], N: u[0], C: find(legWeld(m), u, [0, 0])?.C ?? null };
-      return last.C;
-    },
+    weld: (V, N) => welds.of(V, N, (v, n) => eccentricFillets(settings.bolt_groups, legWeld(m), [n, -v], [0, 0])),
   };
 }
 

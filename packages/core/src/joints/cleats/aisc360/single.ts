@@ -11,6 +11,9 @@ import {
   sheared,
   strengthCheck,
 } from '../../../standards/aisc360/available.ts';
+import type { Centre } from '../../../standards/aisc360/bolt-group.ts';
+import { coefficientOf, type Eccentric } from '../../../standards/aisc360/eccentric.ts';
+import { aiscSettings } from '../../../standards/aisc360/standard.ts';
 import { blockOf } from '../../../standards/aisc360/end-bolts.ts';
 import { netModulus } from '../../../standards/aisc360/net-modulus.ts';
 import { slipCheck } from '../../../standards/aisc360/slip.ts';
@@ -18,23 +21,22 @@ import { angle, oslBlock, webBlock } from './double.ts';
 import { sheet, slots, type AnglesCase as Case } from './sheet.ts';
 
 const GROUP = 'Manual, part 7; J3.7';
-const coefficient = (s: FormulaSection, of: (c: Case) => number) => {
-  const C = s.found(
-    'C',
-    '-',
-    'strength of the group over that of one bolt',
-    'the instantaneous centre of rotation, or the elastic method where the job says so',
-    'Manual, part 7',
-  );
-  return (r: Run, c: Case): void => void C(r, of(c));
-};
+const coefficient = (s: FormulaSection, of: (c: Case) => Eccentric<Centre>) =>
+  coefficientOf<Case>(s, {
+    symbol: 'C',
+    unit: '-',
+    text: 'strength of the group over that of one bolt',
+    clause: 'Manual, part 7',
+    method: (c) => aiscSettings(c.m.basis).bolt_groups,
+    group: of,
+  });
 
 /** Bolts of one leg: shear, bearing and slip of an eccentric group, rupture and block shear of the leg. */
 function legChecks(
   leg: 'web' | 'osl',
   words: string,
   o: {
-    C(c: Case): number;
+    group(c: Case): Eccentric<Centre>;
     /** Sum of what its bolts bear under the reaction, nominal, N. */
     bears(r: Run, c: Case): number;
     readonly rows: string;
@@ -49,7 +51,7 @@ function legChecks(
   return [
     strengthCheck<Case>(sheet, named('bolt-shear', 'Shear of the bolts', GROUP, 'bolts'), {
       ...V,
-      steps: (s) => coefficient(s, o.C),
+      steps: (s) => coefficient(s, o.group),
       nominal: 'C*F_nv*A_b',
       words: 'shear of the group',
       ...RUPTURE,
@@ -57,7 +59,7 @@ function legChecks(
     strengthCheck<Case>(sheet, named('bolt-bearing', 'Bearing and tearout at the bolts', 'J3.11', 'bolts'), {
       ...V,
       steps: (s) => {
-        const C = coefficient(s, o.C);
+        const C = coefficient(s, o.group);
         const sum = s.found(
           'R_s',
           'kN',
@@ -65,8 +67,8 @@ function legChecks(
           'the sum of each bolt’s least of shear, bearing and tearout in both parts',
           'AISC 360-22, J3.11',
         );
-        return (r, c) => {
-          C(r, c);
+        return (r, c, l) => {
+          C(r, c, l);
           sum(r, o.bears(r, c));
         };
       },
@@ -78,7 +80,7 @@ function legChecks(
     slipCheck<Case>(
       sheet,
       { id: `sa-${leg}-bolt-slip`, title: `Slip of the bolts ${words}`, part: 'bolts' },
-      { ...V, number: 'C', steps: (s) => coefficient(s, o.C) },
+      { ...V, number: 'C', steps: (s) => coefficient(s, o.group) },
     ),
     strengthCheck<Case>(sheet, named('shear-rupture', 'Shear rupture of the leg', 'J4-4'), {
       ...V,
@@ -159,14 +161,14 @@ export const singleAngleChecks: readonly CheckDef<Case>[] = [
     ...SHEAR_YIELD,
   }),
   ...legChecks('web', 'in the web', {
-    C: (c) => c.C_web,
+    group: (c) => c.webGroup(),
     bears: (r, c) => c.webBears(r, r.v[slots.V.index]!, 0),
     rows: 'n',
     hv: 'd_nv_a',
     block: webBlock,
   }),
   ...legChecks('osl', 'at the support', {
-    C: (c) => c.C_osl,
+    group: (c) => c.oslGroup(),
     bears: (r, c) => c.bears(r),
     rows: 'n_o',
     hv: 'd_nv_o',

@@ -1,5 +1,6 @@
 import type { CheckDef, Loading } from '../../../checks/check.ts';
-import type { Run } from '../../../formula/index.ts';
+import type { FormulaSection, Run } from '../../../formula/index.ts';
+import { coefficientOf } from '../../../standards/aisc360/eccentric.ts';
 import { plyStrength } from '../../../standards/aisc360/bearing.ts';
 import { slipCheck } from '../../../standards/aisc360/slip.ts';
 import { available, strengthCheck } from '../../../standards/aisc360/available.ts';
@@ -16,26 +17,20 @@ const acting = (r: Run, l: Loading): [number, number] => [
   r.v[slots.V.index]!,
   (l.axial === 'compression' ? -1 : 1) * r.v[slots.N.index]!,
 ];
-const lacking = (c: Case, r: Run, l: Loading): boolean => c.group(...acting(r, l)) === null;
+const lacking = (c: Case, r: Run, l: Loading): boolean => c.group(...acting(r, l)).counts === null;
 
 /** Coefficient of the group, found for the direction of the load. */
-const coefficient = (s: ReturnType<typeof sheet.section>) => {
-  const ways = {
-    instantaneous: s.found(
-      'C',
-      '-',
-      'strength of the group over that of one bolt',
-      'the instantaneous centre of rotation',
-      GROUP,
-    ),
-    elastic: s.found('C', '-', 'strength of the group over that of one bolt', 'the elastic method', GROUP),
-  };
-  return (r: Run, c: Case, l: Loading): void =>
-    void ways[aiscSettings(c.m.basis).bolt_groups](r, c.group(...acting(r, l))?.C ?? 0);
-};
+const coefficient = (s: FormulaSection) =>
+  coefficientOf<Case>(s, {
+    symbol: 'C',
+    unit: '-',
+    text: 'strength of the group over that of one bolt',
+    clause: GROUP,
+    method: (c) => aiscSettings(c.m.basis).bolt_groups,
+    group: (c, r, l) => c.group(...acting(r, l)),
+  });
 
-/** Each bolt's least strength (basis 5, sp-bolt-bearing). */
-/** `V` down and `N` away from the support, of any size: their direction counts. */
+/** Each bolt's least strength (basis 5, sp-bolt-bearing). `V` down and `N` away from the support, of any size: their direction counts. */
 function boltLimits(c: Case, F_nv: number, V: number, N: number): BoltLimit[] {
   const { m, extended } = c;
   const { bolts, plate, web, holes } = m.input;

@@ -1,10 +1,10 @@
-import type { Prepared } from '../../../checks/check.ts';
 import { prepared, type Sided } from '../../../checks/sided.ts';
 import type { Solid } from '../../../detail/solid.ts';
 import { once } from '../../../lazy.ts';
 import { Refusal } from '../../../refusal.ts';
 import { beamEndChecks } from '../../../standards/aisc360/beam-end.ts';
-import { measuredOn } from '../../beam-end/clearances.ts';
+import { loadedGroup } from '../../beam-end/aisc360/loaded-group.ts';
+import { measuredOn, type MeasuredChecks } from '../../beam-end/clearances.ts';
 import { farNotes } from '../../beam-end/far-beam.ts';
 import { upturned, type FinPlateModel } from '../model.ts';
 import { boltChecks } from './bolts.ts';
@@ -60,22 +60,32 @@ const PATHS: Readonly<Record<string, string>> = {
 };
 
 /** A single plate laid out for checking to AISC 360-22, conventional or extended (Manual, part 10). */
-export function finPlateToAisc360(m: FinPlateModel, solid: () => Solid): Prepared & Sided<SinglePlateCase> {
+export function finPlateToAisc360(m: FinPlateModel, solid: () => Solid): MeasuredChecks & Sided<SinglePlateCase> {
   if (m.welded)
     throw new Refusal(
       'fixing',
       'fixing: a plate welded to the beam web is no single plate of AISC 360, and its welds are not covered; accepted is bolted.',
     );
   const clearances = once(() => measuredOn(solid()));
-  return prepared({
+  const upright = sideOf(m, clearances, false);
+  const turned = once(() => sideOf(upturned(m), clearances, true));
+  const joint = prepared({
     sheet,
     checks,
     rules: singlePlateRules,
-    upright: sideOf(m, clearances, false),
-    upturned: once(() => sideOf(upturned(m), clearances, true)),
+    upright,
+    upturned: turned,
     actions: { V_Ed: slots.V.index, N_Ed: slots.N.index, V_far: slots.V_far.index },
     notes: farNotes(m.input.support),
     paths: PATHS,
     covers: { 'sp-bolt-bearing': ['beam-web-bearing'] },
   });
+  return {
+    ...joint,
+    groups: ({ V_Ed, N_Ed }) => {
+      if (V_Ed === 0 && N_Ed === 0) return [];
+      const { c } = V_Ed < 0 ? turned() : upright;
+      return loadedGroup('web', ['sp-bolt-shear', 'sp-bolt-bearing', 'sp-bolt-slip'], c.group(Math.abs(V_Ed), N_Ed));
+    },
+  };
 }

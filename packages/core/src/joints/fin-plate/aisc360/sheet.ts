@@ -2,7 +2,8 @@ import { INCH } from '../../../catalogue/index.ts';
 import type { Side } from '../../../checks/sided.ts';
 import { Sheet, type Run } from '../../../formula/index.ts';
 import { ByDirection } from '../../../standards/aisc360/centre.ts';
-import { elasticGroup, instantaneousCentre, momentGroup, type Centre } from '../../../standards/aisc360/bolt-group.ts';
+import { momentGroup, type Centre } from '../../../standards/aisc360/bolt-group.ts';
+import { eccentricBolts, type Eccentric } from '../../../standards/aisc360/eccentric.ts';
 import { beamEndCommon, type BeamEndCase } from '../../../standards/aisc360/beam-end.ts';
 import type { SlipCase } from '../../../standards/aisc360/slip.ts';
 import { aiscSettings, isLrfd } from '../../../standards/aisc360/standard.ts';
@@ -30,8 +31,8 @@ export interface SinglePlateCase extends BeamEndCase, SlipCase, Clear {
   readonly notConventional: readonly string[];
   /** Eccentricity that the bolts take is a share of a: all, half, or with the lines as well. */
   readonly lever: 'half' | 'whole' | 'lines';
-  /** The bolt group under a load whose axial part is `N` of `V`, both as they act; null where none can be found. */
-  group(V: number, N: number): Centre | null;
+  /** The bolt group under a load whose axial part is `N` of `V`, both as they act. */
+  group(V: number, N: number): Eccentric<Centre>;
   /** What each bolt bears, by the direction of the load. */
   readonly limits: ByDirection<readonly BoltLimit[]>;
 }
@@ -115,9 +116,8 @@ export function caseOf(m: FinPlateModel, clearances: Clear['clearances'], turned
   const lever = extended ? 'lines' : bolts.n1 >= 6 && !short ? 'whole' : 'half';
   const points = m.rows.flatMap((z) => Array.from({ length: bolts.n2 }, (_, j): [number, number] => [j * bolts.p2, -z]));
   const ecc = lever === 'half' ? m.z_p / 2 : lever === 'whole' ? m.z_p : m.z_p + ((bolts.n2 - 1) * bolts.p2) / 2;
-  const find = bolt_groups === 'elastic' ? elasticGroup : instantaneousCentre;
   // Solved once for each direction of the load.
-  const groups = new ByDirection<Centre | null>();
+  const groups = new ByDirection<Eccentric<Centre>>();
   return {
     m,
     clearances,
@@ -134,7 +134,7 @@ export function caseOf(m: FinPlateModel, clearances: Clear['clearances'], turned
     notConventional,
     lever,
     // The reaction acts at the weld, to the left of the bolts: it turns them counter-clockwise.
-    group: (V, N) => groups.of(V, N, (v, n) => find(points, [n, -v], v * ecc)),
+    group: (V, N) => groups.of(V, N, (v, n) => eccentricBolts(bolt_groups, points, [n, -v], v * ecc)),
     limits: new ByDirection(),
   };
 }
