@@ -1,5 +1,6 @@
 import {
   boltGroup,
+  INCH,
   KSI,
   pretension,
   type HoleKind,
@@ -104,8 +105,13 @@ export class AiscValues extends Values {
   }
 }
 
-function layOutBolts(lay: AiscValues, slots: JointSlots, { input }: AiscModel): void {
-  const { bolts } = input;
+/** Bolts through fillers thicker than 1/4 in bend: their shear counts 1 - 0.4 (t - 1/4 in) for each inch (J5.2). */
+export const fillerFactor = (t: number): number => Math.max(0, 1 - (0.4 * Math.max(0, t - INCH / 4)) / INCH);
+/** Thickest fillers that the factor is for. */
+export const THICKEST_FILLERS = (3 / 4) * INCH;
+
+function layOutBolts(lay: AiscValues, slots: JointSlots, m: AiscModel): void {
+  const { bolts } = m.input;
   const spacing = pitches(bolts);
   lay.input(slots.n, bolts.n1, 'bolts.n1');
   lay.input(slots.m, bolts.n2 ?? 1, 'bolts.n2');
@@ -117,11 +123,13 @@ function layOutBolts(lay: AiscValues, slots: JointSlots, { input }: AiscModel): 
   const group = boltGroup(bolts.cls)!;
   const named = `AISC 360-22, Table J3.2: ${group.named ? `group ${bolts.cls}` : `threaded part of class ${bolts.cls}`}`;
   const threads = bolts.threads_in_plane ? 'in' : 'out of';
+  const filled = fillerFactor(bolts.packing);
+  const less = filled < 1 ? `, times ${filled.toFixed(3)} for fillers of ${m.basis.units.size(bolts.packing)}: J5.2` : '';
   lay.put(
     slots.F_nv,
-    bolts.threads_in_plane ? group.F_nv_N : group.F_nv_X,
+    filled * (bolts.threads_in_plane ? group.F_nv_N : group.F_nv_X),
     'catalogue',
-    `${named}, threads ${threads} the plane`,
+    `${named}, threads ${threads} the plane${less}`,
   );
   lay.put(slots.F_nt, group.F_nt, 'catalogue', named);
   const T_b = pretension(bolts.d, bolts.cls);

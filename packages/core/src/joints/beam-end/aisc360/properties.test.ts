@@ -186,3 +186,30 @@ describe.each(['end-plate', 'cleats'])('a joint of usual practice: %s', (kind) =
     expect(line.print(line.parse(text, input, LRFD.units), LRFD.units)).toBe(text);
   });
 });
+
+describe.each(['fin-plate', 'end-plate', 'cleats'])('bolts through fillers: %s (J5.2)', (kind) => {
+  const { input } = firstDetail(
+    kind,
+    { beam: 'W18x50', beamGrade: 'A992', support: 'W14x90', supportGrade: 'A992', supportType: 'column_flange' },
+    [load(20)],
+    LRFD,
+  );
+  type Packed = { bolts: { packing: number; category: string } };
+  const packed = (t: number) => ({ ...(input as Packed), bolts: { ...(input as Packed).bolts, packing: t * INCH } });
+  const shear = (t: number): number =>
+    Math.min(...[...strengths(kind, packed(t), load(20))!].flatMap(([id, x]) => (/bolt-shear$/.test(id) ? [x.resistance] : [])));
+  it.each([
+    [0, 1],
+    [0.25, 1],
+    // 1 - 0.4 (1/2 - 1/4) = 0.90; at 3/4 in 0.80.
+    [0.5, 0.9],
+    [0.75, 0.8],
+  ])('of %f in shear at %f of their strength', (t, share) => expect(shear(t) / shear(0)).toBeCloseTo(share, 9));
+  it('may be 3/4 in thick', () => {
+    const rule = (t: number) =>
+      checkJoint({ kind, input: packed(t) as never, combinations: [load(20)] }, LRFD).rules.find(
+        (r) => r.id === 'filler-thickness',
+      )!;
+    expect([rule(0).type, rule(0.75).pass, rule(0.76).pass]).toEqual(['skip', true, false]);
+  });
+});

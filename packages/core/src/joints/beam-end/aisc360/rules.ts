@@ -3,7 +3,7 @@ import type { RuleDef } from '../../../checks/check.ts';
 import { edgeIncrement, leastEdge, leastFillet } from '../../../standards/aisc360/rules.ts';
 import { aiscSettings } from '../../../standards/aisc360/standard.ts';
 import type { AiscModel } from './lay-out.ts';
-import { columnFillet, columnSizes } from './lay-out.ts';
+import { columnFillet, columnSizes, THICKEST_FILLERS } from './lay-out.ts';
 
 interface Sizes {
   readonly actual: number;
@@ -182,6 +182,13 @@ export const holesRule = <C extends WithModel>(holes: (c: C) => readonly HoleKin
     };
   },
 });
+
+/** Fillers that the bolts go through, by the factor that their shear is reduced by. */
+export const fillerRule = <C extends WithModel>(): RuleDef<C> =>
+  sizeRule('filler-thickness', 'Fillers thin enough for their bolts', 'AISC 360-22, J5.2', (c) => {
+    const { packing } = c.m.input.bolts;
+    return packing > 0 ? { actual: packing, limit: THICKEST_FILLERS, sense: '<=' } : { skip: 'There are no fillers.' };
+  });
 
 /** Bolts through the support, two lines at the gauge `g`: on the flange of a column they keep to its edge and off its fillet (basis 9a). */
 export function gaugeRules<C extends WithModel>(

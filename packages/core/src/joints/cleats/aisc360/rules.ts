@@ -6,6 +6,7 @@ import {
   edgeRule,
   exposedOf,
   gaugeRules,
+  fillerRule,
   holesRule,
   leastWeld,
   MANUAL,
@@ -92,6 +93,7 @@ const rows: readonly Rule[] = [
   wrenchRule<Case>('wrench-clear', 'Room for the wrench beside the web legs', (c) =>
     c.toSupport ? c.m.heel - c.m.input.cleat.t : onSupport,
   ),
+  fillerRule<Case>(),
   holesRule<Case>((c) => {
     const { holes } = c.m.input;
     return [...(c.toBeam ? [holes.cleat, holes.web] : []), ...(c.toSupport ? [holes.leg, holes.support] : [])];

@@ -6,6 +6,7 @@ import {
   edgeRule,
   exposedOf,
   gaugeRules,
+  fillerRule,
   holesRule,
   leastWeld,
   MANUAL,
@@ -52,6 +53,7 @@ export const endPlateRules: readonly Rule[] = [
     exposed: exposedOf(c.m),
   })),
   edgeMax('edge-max', '', (c) => ({ most: Math.max(c.m.e1, c.m.e1_bot, c.m.e2), t: c.m.input.plate.t })),
+  fillerRule<Case>(),
   holesRule<Case>((c) => [c.m.input.holes.plate, c.m.input.holes.support]),
   leastWeld<Case>((c) => Math.min(c.m.input.plate.t, c.m.beam.tw)),
   ...depthRules<Case>(

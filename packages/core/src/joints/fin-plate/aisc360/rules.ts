@@ -8,6 +8,7 @@ import {
   edgeMax,
   edgeRule,
   exposedOf,
+  fillerRule,
   holesRule,
   leastWeld,
   MANUAL,
@@ -109,6 +110,7 @@ const ofBolts: readonly Rule[] = [
   ),
   edgeMax('edge-max', '', (c) => ({ most: Math.max(c.m.e1, c.m.e1_bot, c.m.input.plate.e2), t: c.m.input.plate.t })),
   wrenchRule<Case>('sp-bolt-weld-clear', 'Room for the wrench between bolts and weld', (c) => c.m.z_p - c.m.input.weld.s),
+  fillerRule<Case>(),
   holesRule<Case>((c) => [c.m.input.holes.plate, c.m.input.holes.web]),
   {
     id: 'sp-conventional-limits',
