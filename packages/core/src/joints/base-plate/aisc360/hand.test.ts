@@ -398,4 +398,14 @@ describe('rules', () => {
     expect(broken(lug(7), load(300, 0, 5))).not.toContain('lug-anchor-depth');
     expect(broken(lug(4), load(70, 700, 5))).toContain('lug-anchor-depth'); // 2.5 x 7 in of the row over 12
   });
+  it('ask for grout no weaker than the concrete, and refuse to count on grout of under half of it', () => {
+    const grout = (f_ck: number, t = inch(1.5)) => {
+      const r = reported(base({ grout: { t, f_ck } }), load(70, 0, 5)).rules.find((x) => x.id === 'grout-strength')!;
+      return [r.type, r.pass, r.must];
+    };
+    expect(grout(ksi(8))).toEqual(['rule', true, false]);
+    expect(grout(ksi(3.9))).toEqual(['rule', false, false]);
+    expect(grout(ksi(1.9))).toEqual(['rule', false, true]);
+    expect(grout(ksi(1.9), 0)[0]).toBe('skip');
+  });
 });

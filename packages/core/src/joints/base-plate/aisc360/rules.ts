@@ -70,6 +70,15 @@ export const baseRules: readonly RuleDef<Ruled>[] = [
   rule('plate-covers-column', 'Plate under all of the column', 'geometry', ({ m }) =>
     least(Math.min(m.input.plate.h! - m.column.h, m.input.plate.b! - m.column.b), 0),
   ),
+  {
+    ...rule('grout-strength', 'Grout as strong as the concrete under it', 'Design Guide 1', ({ m: { input } }) =>
+      input.grout.t > 0
+        ? { actual: input.grout.f_ck, limit: input.concrete.f_ck, sense: '>=', unit: 'MPa' }
+        : { skip: 'There is no grout.' },
+    ),
+    // Twice the concrete is usual; under half of it the bearing that is counted can not be there.
+    must: ({ m: { input } }) => 2 * input.grout.f_ck < input.concrete.f_ck,
+  },
   rule('weld-min', 'Fillet of flanges, walls or ring', 'AISC 360-22, Table J2.4', ({ m }) =>
     m.input.weld.type === 'butt'
       ? { skip: 'The weld is a complete penetration weld.' }
