@@ -3,7 +3,6 @@ import {
   SHEET,
   breakLine,
   dimensionChain,
-  filletSymbol,
   hatch,
   leader,
   path,
@@ -23,6 +22,8 @@ import {
 } from '../../drawing/index.ts';
 import { flangeSpan, type Point, type Solid } from '../../detail/solid.ts';
 import { boltFromSide, boltsNamed, holeFromFront, holeWords, otherJointFromFront } from '../beam-end/bolt-view.ts';
+import { beamCallout, filletCallout, notchDimensions, rowChain, supportCallout } from '../beam-end/named-parts.ts';
+import type { Units } from '../../units/system.ts';
 import { lastPitch } from '../pitches.ts';
 import { clashes, type MeasuredChecks } from '../beam-end/clearances.ts';
 import { pathsUnder } from '../../detail/mark.ts';
@@ -280,16 +281,32 @@ function legsView(m: CleatsModel, solid: Solid, f: Frame): Item[] {
 const measured = (m: CleatsModel): Reference | null =>
   referenceOf(m.basis.settings.rows_from, { h: m.beam.h, plateTop: m.cleatTop });
 
+/** Sizes of a joint on the sheet: where its lines are, and the level beyond the legs. */
+interface Places {
+  readonly u: Units;
+  readonly X: (x: number) => number;
+  readonly Y: (z: number) => number;
+  readonly top: number;
+  readonly bottom: number;
+}
+
 function dimensions(m: CleatsModel, frames: Frames): Item[] {
   const u = m.basis.units;
-  const { input } = m;
-  const { cleat, bolts, gap, web } = input;
-  const e = frames.elevation;
-  const X = (x: number): number => project(e, [x, 0])[0];
-  const Y = (z: number): number => project(e, [0, z])[1];
+  const { cleat, gap } = m.input;
+  const X = (x: number): number => project(frames.elevation, [x, 0])[0];
+  const Y = (z: number): number => project(frames.elevation, [0, z])[1];
   const top = -m.cleatTop;
-  const bottom = top - cleat.h;
+  const k: Places = { u, X, Y, top, bottom: top - cleat.h };
   const edge = X(cleat.leg_web) + (m.toBeam ? 0 : 3);
+  return [
+    ...webLegDimensions(m, k, edge),
+    ...supportLegDimensions(m, k, frames.end),
+    ...notchDimensions(u, m, gap, k, { along: [Y(0) - 15, Y(0) - 9], down: [edge + 33, edge + 23] }),
+  ];
+}
+
+function webLegDimensions(m: CleatsModel, { u, X, Y, top, bottom }: Places, edge: number): Item[] {
+  const { cleat, bolts, gap, web } = m.input;
   const along: DimensionSegment[] = [];
   const push = (from: number, to: number, value: number, field: string): void =>
     void (value > 0 && along.push({ from: X(from), to: X(to), text: u.length(value), field }));
@@ -299,22 +316,10 @@ function dimensions(m: CleatsModel, frames: Frames): Item[] {
     if (bolts.n2 > 1) push(m.z_p, m.z_p + bolts.p2, bolts.p2, 'bolts.p2');
     push(m.z_p + m.B2, cleat.leg_web, m.e2, 'cleat.e2');
   } else along.push({ from: X(gap), to: X(cleat.leg_web), text: u.length(cleat.leg_web - gap) });
-  const chain = (
-    first: number,
-    rows: readonly number[],
-    fields: readonly [string, string, string],
-    ends: readonly [number, number],
-  ): DimensionSegment[] => {
-    const z = rows.map((d) => first - d);
-    return [
-      { from: Y(top), to: Y(z[0]!), text: u.length(ends[0]), field: fields[0] },
-      ...z.slice(1).map((below, i) => ({ from: Y(z[i]!), to: Y(below), text: u.length(z[i]! - below), field: fields[1] })),
-      { from: Y(z[z.length - 1]!), to: Y(bottom), text: u.length(ends[1]), field: fields[2] },
-    ];
-  };
   const place: DimensionSegment = { from: Y(0), to: Y(top), text: u.length(m.cleatTop), field: 'cleat.top' };
   const whole: DimensionSegment = { from: Y(top), to: Y(bottom), text: u.length(cleat.h), field: 'cleat.h' };
-  const items: Item[] = [
+  const rows = m.rows.map((d) => -m.top_to_bolt - d);
+  return [
     ...dimensionChain('x', Y(0) - 7, Y(0) - 1, along),
     ...(m.toBeam
       ? rowDimensions(u, measured(m), {
@@ -324,64 +329,45 @@ function dimensions(m: CleatsModel, frames: Frames): Item[] {
           rows: m.rows.map((d) => m.top_to_bolt + d),
           outer: { level: edge + 22, foot: edge + 12, whole },
           place: [place],
-          spacings: chain(-m.top_to_bolt, m.rows, ['cleat.e1', 'bolts.p1', 'cleat.e1_bot'], [m.e1, m.e1_bot]),
+          spacings: rowChain(u, Y, rows, [top, bottom], [m.e1, m.e1_bot], ['cleat.e1', 'bolts.p1', 'cleat.e1_bot']),
         })
       : dimensionChain('y', edge + 11, edge + 1, [place, whole])),
   ];
-  const f = frames.end;
+}
+
+function supportLegDimensions(m: CleatsModel, { u, Y, top, bottom }: Places, f: Frame): Item[] {
+  const { cleat, bolts, arrangement } = m.input;
   const EX = (y: number): number => project(f, [y, 0])[0];
   const half = cleat.leg_support + m.beam.tw / 2;
   const g = bolts.p3 / 2;
   const above = Math.min(Y(0), Y(top));
-  const single = input.arrangement === 'single';
+  if (!m.toSupport)
+    return dimensionChain('x', above - 6, above - 1, [
+      { from: EX(-half), to: EX(-m.beam.tw / 2), text: u.length(cleat.leg_support), field: 'cleat.leg_support' },
+    ]);
   const right = Math.max(EX(half), EX(m.beam.b / 2));
-  if (m.toSupport) {
-    const across: DimensionSegment[] = single
-      ? [
-          { from: EX(-half), to: EX(-g), text: u.length(m.e2_s) },
-          { from: EX(-g), to: EX(0), text: u.length(g) },
-        ]
+  const edge: DimensionSegment = { from: EX(-half), to: EX(-g), text: u.length(m.e2_s) };
+  const across: DimensionSegment[] =
+    arrangement === 'single'
+      ? [edge, { from: EX(-g), to: EX(0), text: u.length(g) }]
       : [
-          { from: EX(-half), to: EX(-g), text: u.length(m.e2_s) },
+          edge,
           { from: EX(-g), to: EX(g), text: u.length(bolts.p3), field: 'bolts.p3' },
           { from: EX(g), to: EX(half), text: u.length(m.e2_s) },
         ];
-    items.push(...dimensionChain('x', above - 6, above - 1, across));
-    items.push(
-      ...rowDimensions(u, measured(m), {
-        of: 'support-row',
-        level: right + 6,
-        foot: right + 1,
-        Y: (depth) => Y(-depth),
-        rows: m.supportRows.map((d) => m.cleatTop + m.e1_s + d),
-        spacings: chain(
-          top - m.e1_s,
-          m.supportRows,
-          ['support_bolts.e1', 'support_bolts.p1', 'support_bolts.e1_bot'],
-          [m.e1_s, m.e1_s_bot],
-        ),
-      }),
-    );
-  } else
-    items.push(
-      ...dimensionChain('x', above - 6, above - 1, [
-        { from: EX(-half), to: EX(-m.beam.tw / 2), text: u.length(cleat.leg_support), field: 'cleat.leg_support' },
-      ]),
-    );
-  if (m.notchTop)
-    items.push(
-      ...dimensionChain('x', Y(0) - 15, Y(0) - 9, [
-        { from: X(gap), to: X(gap + m.l_n), text: u.length(m.l_n), field: 'notch.l_n' },
-      ]),
-      ...dimensionChain('y', edge + 33, edge + 23, [{ from: Y(0), to: Y(-m.d_nt), text: u.length(m.d_nt), field: 'notch.d_nt' }]),
-    );
-  if (m.notchBottom)
-    items.push(
-      ...dimensionChain('y', edge + 33, edge + 23, [
-        { from: Y(-m.beam.h + m.d_nb), to: Y(-m.beam.h), text: u.length(m.d_nb), field: 'notch.d_nb' },
-      ]),
-    );
-  return items;
+  const rows = m.supportRows.map((d) => top - m.e1_s - d);
+  const fields = ['support_bolts.e1', 'support_bolts.p1', 'support_bolts.e1_bot'] as const;
+  return [
+    ...dimensionChain('x', above - 6, above - 1, across),
+    ...rowDimensions(u, measured(m), {
+      of: 'support-row',
+      level: right + 6,
+      foot: right + 1,
+      Y: (depth) => Y(-depth),
+      rows: m.supportRows.map((d) => m.cleatTop + m.e1_s + d),
+      spacings: rowChain(u, Y, rows, [top, bottom], [m.e1_s, m.e1_s_bot], fields),
+    }),
+  ];
 }
 
 function callouts(m: CleatsModel, solid: Solid, frames: Frames): Item[] {
@@ -392,88 +378,47 @@ function callouts(m: CleatsModel, solid: Solid, frames: Frames): Item[] {
   const { bolts, cleat } = input;
   const bottom = -m.cleatTop - cleat.h;
   const floor = Math.min(Math.max(at(0, -m.beam.h)[1] + 17, 128), 148);
-  const beam = solid.members.find((p) => p.id === 'beam')!;
-  const support = solid.members.find((p) => p.id === 'support');
-  const named = supportNamed(m.support, m.beam.h, e, FACE_X);
-  const supportName = support
-    ? `${support.label} ${support.grade}`
-    : `support ${u.length(m.support.t)} thick ${input.support.steel.grade ?? ''}`;
   const shelf = Math.max(at(cleat.leg_web, 0)[0] + 2, FACE_X + 24);
-  const items: Item[] = [
+  const angle = solid.plates[0]!;
+  const of = input.arrangement === 'single' ? 1 : 2;
+  /** Bolts along an axis, at the last of them. */
+  const bolted = (axis: 'x' | 'y', tip: Point, at: Point, holes: string, callout: string): Item[] => {
+    const through = solid.bolts.filter((b) => b.axis === axis);
+    return leader(tip, at, [`${boltsNamed(u, through, bolts)}, ${holes}`], callout);
+  };
+  const lastAtSupport = -m.cleatTop - m.e1_s - m.supportRows.at(-1)!;
+  return [
     ...leader(
       at(cleat.leg_web - 6 * (e.scale / 5), bottom + 8),
       [shelf, floor],
-      [
-        `${input.arrangement === 'single' ? 1 : 2} ${prettyName(solid.plates[0]!.label)} × ${u.length(cleat.h)} ${solid.plates[0]!.grade}`,
-      ],
+      [`${of} ${prettyName(angle.label)} × ${u.length(cleat.h)} ${angle.grade}`],
       'cleat',
     ),
-    ...leader(
+    ...beamCallout(
+      solid,
       [at(cleat.leg_web, 0)[0] + 20, at(0, -m.beam.tf / 2)[1]],
       [at(cleat.leg_web, 0)[0] + 26, at(0, 0)[1] - 9],
-      [`${prettyName(beam.label)} ${beam.grade}`],
-      'beam',
     ),
-    ...leader(
-      named.tip,
-      named.shelf,
-      [
-        prettyName(supportName),
-        ...(input.support.other_side
-          ? [
-              `far face: beam, V ${u.quantity(input.support.other_side.V_Ed * 1e3, 'kN')}`,
-              ...(m.far ? ['with bolts of its own'] : []),
-            ]
-          : []),
-      ],
-      'support',
-      true,
-    ),
+    ...supportCallout(m, solid, supportNamed(m.support, m.beam.h, e, FACE_X)),
+    ...(m.toBeam
+      ? bolted('y', at(m.z_p, -m.top_to_bolt - m.L1), [shelf - 6, floor + 8], holeWords(u, input.holes.web, m.hole.web), 'bolts')
+      : filletCallout(
+          m.basis,
+          at(cleat.leg_web + input.weld!.s / 2, bottom + cleat.h * 0.25),
+          [stubEnd(m, e) + 34, floor + 12],
+          input.weld!.s,
+          of,
+        )),
+    ...(m.toSupport
+      ? bolted(
+          'x',
+          at(cleat.t + m.bolt.head, lastAtSupport),
+          [shelf - 12, floor + 16],
+          holeWords(u, input.holes.support, m.hole.support),
+          'support-bolts',
+        )
+      : filletCallout(m.basis, at(0, bottom + 0.2 * cleat.h), [FACE_X - 14, floor + 4], input.weld!.s, 1)),
   ];
-  if (m.toBeam) {
-    const web = solid.bolts.filter((b) => b.axis === 'y');
-    items.push(
-      ...leader(
-        at(m.z_p, -m.top_to_bolt - m.L1),
-        [shelf - 6, floor + 8],
-        [`${boltsNamed(u, web, bolts)}, ${holeWords(u, input.holes.web, m.hole.web)}`],
-        'bolts',
-      ),
-    );
-  } else
-    items.push(
-      ...filletSymbol(
-        at(cleat.leg_web + input.weld!.s / 2, bottom + m.input.cleat.h * 0.25),
-        [stubEnd(m, e) + 34, floor + 12],
-        `${m.basis.standard.legMark}${u.length(input.weld!.s)}`,
-        'weld',
-        m.basis.standard.weldSymbols,
-        input.arrangement === 'single' ? 1 : 2,
-      ),
-    );
-  if (m.toSupport) {
-    const through = solid.bolts.filter((b) => b.axis === 'x');
-    const tip = at(cleat.t + m.bolt.head, -m.cleatTop - m.e1_s - m.supportRows[m.supportRows.length - 1]!);
-    items.push(
-      ...leader(
-        tip,
-        [shelf - 12, floor + 16],
-        [`${boltsNamed(u, through, bolts)}, ${holeWords(u, input.holes.support, m.hole.support)}`],
-        'support-bolts',
-      ),
-    );
-  } else
-    items.push(
-      ...filletSymbol(
-        at(0, bottom + 0.2 * cleat.h),
-        [FACE_X - 14, floor + 4],
-        `${m.basis.standard.legMark}${u.length(input.weld!.s)}`,
-        'weld',
-        m.basis.standard.weldSymbols,
-        1,
-      ),
-    );
-  return items;
 }
 
 function handles(m: CleatsModel, f: Frame): Handle[] {

@@ -3,7 +3,6 @@ import {
   SHEET,
   breakLine,
   dimensionChain,
-  filletSymbol,
   leader,
   path,
   project,
@@ -11,7 +10,6 @@ import {
   sheetFrame,
   text,
   type Callout,
-  type DimensionSegment,
   type Drawing,
   type Frame,
   type Handle,
@@ -22,6 +20,7 @@ import {
 } from '../../drawing/index.ts';
 import { flangeSpan, type Point, type Solid } from '../../detail/solid.ts';
 import { boltFromSide, boltsNamed, holeFromFront, holeWords, otherJointFromFront } from '../beam-end/bolt-view.ts';
+import { beamCallout, filletCallout, notchDimensions, rowChain, supportCallout } from '../beam-end/named-parts.ts';
 import { clashes, type MeasuredChecks } from '../beam-end/clearances.ts';
 import { pathsUnder } from '../../detail/mark.ts';
 import { calloutsFrom, measuredWords, referenceOf, rowDimensions, type Reference } from '../beam-end/row-places.ts';
@@ -207,19 +206,10 @@ function dimensions(m: EndPlateModel, frames: Frames): Item[] {
   const Y = (z: number): number => project(f, [0, z])[1];
   const X = (y: number): number => project(f, [y, 0])[0];
   const top = -m.plateTop;
-  const row = (i: number): number => -m.top_to_bolt - m.rows[i]!;
+  const rows = m.rows.map((z) => -m.top_to_bolt - z);
   const g = bolts.p3 / 2;
   const far = m.across[m.across.length - 1]!;
-  const spacings: DimensionSegment[] = [
-    { from: Y(top), to: Y(row(0)), text: u.length(plate.e1), field: 'plate.e1' },
-    ...Array.from({ length: bolts.n1 - 1 }, (_, i) => ({
-      from: Y(row(i)),
-      to: Y(row(i + 1)),
-      text: u.length(m.rows[i + 1]! - m.rows[i]!),
-      field: 'bolts.p1',
-    })),
-    { from: Y(row(bolts.n1 - 1)), to: Y(top - plate.h), text: u.length(m.e1_bot), field: 'plate.e1_bot' },
-  ];
+  const spacings = rowChain(u, Y, rows, [top, top - plate.h], [plate.e1, m.e1_bot], ['plate.e1', 'bolts.p1', 'plate.e1_bot']);
   const edge = Math.max(X(plate.b / 2), X(m.beam.b / 2));
   const above = Math.min(Y(0), Y(top));
   const e = frames.elevation;
@@ -254,21 +244,7 @@ function dimensions(m: EndPlateModel, frames: Frames): Item[] {
     ...dimensionChain('x', project(e, [0, -m.beam.h])[1] + below, project(e, [0, -m.beam.h])[1] + 1, [
       { from: EX(0), to: EX(plate.t), text: u.length(plate.t), field: 'plate.t' },
     ]),
-    ...(m.notchTop
-      ? [
-          ...dimensionChain('x', Y(0) - 7, Y(0) - 1, [
-            { from: EX(plate.t), to: EX(plate.t + m.l_n), text: u.length(m.l_n), field: 'notch.l_n' },
-          ]),
-          ...dimensionChain('y', STUB_X - 8, STUB_X - 14, [
-            { from: Y(0), to: Y(-m.d_nt), text: u.length(m.d_nt), field: 'notch.d_nt' },
-          ]),
-        ]
-      : []),
-    ...(m.notchBottom
-      ? dimensionChain('y', STUB_X - 8, STUB_X - 14, [
-          { from: Y(-m.beam.h + m.d_nb), to: Y(-m.beam.h), text: u.length(m.d_nb), field: 'notch.d_nb' },
-        ])
-      : []),
+    ...notchDimensions(u, m, plate.t, { X: EX, Y }, { along: [Y(0) - 7, Y(0) - 1], down: [STUB_X - 8, STUB_X - 14] }),
   ];
 }
 
@@ -281,12 +257,6 @@ function callouts(m: EndPlateModel, solid: Solid, frames: Frames): Item[] {
   const plate = solid.plates[0]!;
   const bottom = -m.plateTop - input.plate.h;
   const floor = Math.min(Math.max(at(0, -m.beam.h)[1] + 14, 126), 154);
-  const beam = solid.members.find((p) => p.id === 'beam')!;
-  const support = solid.members.find((p) => p.id === 'support');
-  const named = supportNamed(m.support, m.beam.h, e, FACE_X);
-  const supportName = support
-    ? `${support.label} ${support.grade}`
-    : `support ${u.length(m.support.t)} thick ${input.support.steel.grade ?? ''}`;
   const holes =
     input.holes.plate === input.holes.support
       ? holeWords(u, input.holes.plate, m.hole.plate)
@@ -299,34 +269,9 @@ function callouts(m: EndPlateModel, solid: Solid, frames: Frames): Item[] {
       [`${boltsNamed(u, solid.bolts, bolts)}, ${holes}`],
       'bolts',
     ),
-    ...filletSymbol(
-      at(input.plate.t, bottom + m.e1_bot * 0.5),
-      [FACE_X - 14, floor + 4],
-      `${m.basis.standard.legMark}${u.length(input.weld.s)}`,
-      'weld',
-      m.basis.standard.weldSymbols,
-    ),
-    ...leader(
-      [STUB_X - 12, at(0, -m.beam.tf / 2)[1]],
-      [STUB_X - 6, at(0, 0)[1] - 9],
-      [`${prettyName(beam.label)} ${beam.grade}`],
-      'beam',
-    ),
-    ...leader(
-      named.tip,
-      named.shelf,
-      [
-        prettyName(supportName),
-        ...(input.support.other_side
-          ? [
-              `far face: beam, V ${u.quantity(input.support.other_side.V_Ed * 1e3, 'kN')}`,
-              ...(m.far ? ['with bolts of its own'] : []),
-            ]
-          : []),
-      ],
-      'support',
-      true,
-    ),
+    ...filletCallout(m.basis, at(input.plate.t, bottom + m.e1_bot * 0.5), [FACE_X - 14, floor + 4], input.weld.s),
+    ...beamCallout(solid, [STUB_X - 12, at(0, -m.beam.tf / 2)[1]], [STUB_X - 6, at(0, 0)[1] - 9]),
+    ...supportCallout(m, solid, supportNamed(m.support, m.beam.h, e, FACE_X)),
   ];
 }
 

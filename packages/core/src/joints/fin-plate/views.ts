@@ -4,7 +4,6 @@ import {
   TITLE,
   breakLine,
   dimensionChain,
-  filletSymbol,
   hatch,
   leader,
   path,
@@ -25,6 +24,7 @@ import {
 import { flangeSpan, type Point, type Solid } from '../../detail/solid.ts';
 import { boltFromSide, boltsNamed, holeFromFront, holeWords } from '../beam-end/bolt-view.ts';
 import { lastPitch } from '../pitches.ts';
+import { beamCallout, filletCallout, notchDimensions, rowChain, supportCallout } from '../beam-end/named-parts.ts';
 import { clashes, type MeasuredChecks } from '../beam-end/clearances.ts';
 import { calloutsFrom, measuredWords, referenceOf, rowDimensions, type Reference } from '../beam-end/row-places.ts';
 import {
@@ -233,45 +233,48 @@ function elevation(m: FinPlateModel, solid: Solid, f: Frame): Item[] {
     path([at(Math.max(input.weld.s, 1.6 * f.scale), top), at(Math.max(input.weld.s, 1.6 * f.scale), bottom)], 'thin'),
   ];
   for (const h of plate.holes) items.push(...holeFromFront(at(h.x, h.z), h, f.scale));
-  // Cutting plane A-A at the first bolt line, looking at the support.
-  const xa = cutAt(m);
-  for (const [z, away, dir] of [
-    [0, m.notchTop ? -20 : -13, -1],
-    [-beam.h, 3, 1],
-  ] as const) {
-    const [x, face] = at(xa, z);
+  return [...items, ...cuttingPlane(m, f)];
+}
+
+/** Cutting plane A-A at the first bolt line, looking at the support: above and below the beam. */
+function cuttingPlane(m: FinPlateModel, f: Frame): Item[] {
+  return (
+    [
+      [0, m.notchTop ? -20 : -13, -1],
+      [-m.beam.h, 3, 1],
+    ] as const
+  ).flatMap(([z, away, dir]): Item[] => {
+    const [x, face] = project(f, [cutAt(m), z]);
     const y = face + away;
-    items.push(
+    const turn = y + dir * 3.2;
+    return [
       path(
         [
           [x, y],
-          [x, y + dir * 3.2],
+          [x, turn],
         ],
         'outline',
       ),
       path(
         [
-          [x, y + dir * 3.2],
-          [x - 4, y + dir * 3.2],
+          [x, turn],
+          [x - 4, turn],
         ],
         'thin',
       ),
-    );
-    items.push(
       path(
         [
-          [x - 4, y + dir * 3.2],
-          [x - 2.2, y + dir * 3.2 - 0.7],
-          [x - 2.2, y + dir * 3.2 + 0.7],
+          [x - 4, turn],
+          [x - 2.2, turn - 0.7],
+          [x - 2.2, turn + 0.7],
         ],
         'none',
         true,
         'ink',
       ),
-    );
-    items.push(text([x - 5, y + dir * 3.2 + 1.2], 'A', { anchor: 'end', bold: true }));
-  }
-  return items;
+      text([x - 5, turn + 1.2], 'A', { anchor: 'end', bold: true }),
+    ];
+  });
 }
 
 /** Welds round a plate on the near side of the web. */
@@ -329,21 +332,12 @@ function dimensions(m: FinPlateModel, f: Frame): Item[] {
   values.forEach((v, i) => {
     if (v > 0) along.push({ from: X(bounds[i]!), to: X(bounds[i + 1]!), text: u.length(v), field: fields[i]! });
   });
-  const row = (i: number): number => -m.top_to_bolt - m.rows[i]!;
-  const spacings: DimensionSegment[] = m.welded
+  const rows = m.rows.map((z) => -m.top_to_bolt - z);
+  const spacings = m.welded
     ? []
-    : [
-        { from: Y(top), to: Y(row(0)), text: u.length(plate.e1), field: 'plate.e1' },
-        ...Array.from({ length: bolts.n1 - 1 }, (_, i) => ({
-          from: Y(row(i)),
-          to: Y(row(i + 1)),
-          text: u.length(m.rows[i + 1]! - m.rows[i]!),
-          field: 'bolts.p1',
-        })),
-        { from: Y(row(bolts.n1 - 1)), to: Y(top - plate.h), text: u.length(m.e1_bot), field: 'plate.e1_bot' },
-      ];
+    : rowChain(u, Y, rows, [top, top - plate.h], [plate.e1, m.e1_bot], ['plate.e1', 'bolts.p1', 'plate.e1_bot']);
   const edge = X(m.width) + (m.welded ? 3 : 0);
-  const items = [
+  return [
     ...dimensionChain('x', Y(0) - 7, Y(0) - 1, along),
     ...rowDimensions(u, m.welded ? null : measured(m), {
       level: edge + 11,
@@ -358,21 +352,8 @@ function dimensions(m: FinPlateModel, f: Frame): Item[] {
         whole: { from: Y(top), to: Y(top - plate.h), text: u.length(plate.h), field: 'plate.h' },
       },
     }),
+    ...notchDimensions(u, m, gap, { X, Y }, { along: [Y(0) - 15, Y(0) - 9], down: [edge + 33, edge + 23] }),
   ];
-  if (m.notchTop)
-    items.push(
-      ...dimensionChain('x', Y(0) - 15, Y(0) - 9, [
-        { from: X(gap), to: X(gap + m.l_n), text: u.length(m.l_n), field: 'notch.l_n' },
-      ]),
-      ...dimensionChain('y', edge + 33, edge + 23, [{ from: Y(0), to: Y(-m.d_nt), text: u.length(m.d_nt), field: 'notch.d_nt' }]),
-    );
-  if (m.notchBottom)
-    items.push(
-      ...dimensionChain('y', edge + 33, edge + 23, [
-        { from: Y(-m.beam.h + m.d_nb), to: Y(-m.beam.h), text: u.length(m.d_nb), field: 'notch.d_nb' },
-      ]),
-    );
-  return items;
 }
 
 function callouts(m: FinPlateModel, solid: Solid, frames: Frames): Item[] {
@@ -388,12 +369,6 @@ function callouts(m: FinPlateModel, solid: Solid, frames: Frames): Item[] {
     input.holes.plate === input.holes.web
       ? holeWords(u, input.holes.plate, m.hole.plate)
       : `plate ${holeWords(u, input.holes.plate, m.hole.plate)}, web ${holeWords(u, input.holes.web, m.hole.web)}`;
-  const beamPart = solid.members.find((p) => p.id === 'beam')!;
-  const support = solid.members.find((p) => p.id === 'support');
-  const named = supportNamed(m.support, m.beam.h, f, FACE_X);
-  const supportName = support
-    ? `${support.label} ${support.grade}`
-    : `support ${u.length(m.support.t)} thick ${input.support.steel.grade ?? ''}`;
   const shelfX = Math.max(at(m.width, 0)[0] - 4, FACE_X + 22);
   return [
     ...leader(
@@ -403,12 +378,11 @@ function callouts(m: FinPlateModel, solid: Solid, frames: Frames): Item[] {
       'plate',
     ),
     ...(m.welded
-      ? filletSymbol(
+      ? filletCallout(
+          m.basis,
           at(m.width + 2, bottom + input.plate.h * 0.3),
           [stubEnd(m, f) + 34, floor + 9],
-          `${m.basis.standard.legMark}${u.length(input.beam_weld!.s)}`,
-          'weld',
-          m.basis.standard.weldSymbols,
+          input.beam_weld!.s,
           1,
         )
       : leader(
@@ -417,29 +391,9 @@ function callouts(m: FinPlateModel, solid: Solid, frames: Frames): Item[] {
           [`${boltsNamed(u, solid.bolts, bolts)}, ${holes}`],
           'bolts',
         )),
-    ...filletSymbol(
-      at(0, bottom + Math.min(30, input.plate.h * 0.15)),
-      [FACE_X - 14, floor + 8],
-      `${m.basis.standard.legMark}${u.length(input.weld.s)}`,
-      'weld',
-      m.basis.standard.weldSymbols,
-    ),
-    ...leader(
-      at(m.width + 14 * f.scale, -m.beam.tf / 2),
-      [at(m.width, 0)[0] + 18, at(0, 0)[1] - 8],
-      [`${prettyName(beamPart.label)} ${beamPart.grade}`],
-      'beam',
-    ),
-    ...leader(
-      named.tip,
-      named.shelf,
-      [
-        prettyName(supportName),
-        ...(input.support.other_side ? [`far face: beam, V ${u.quantity(input.support.other_side.V_Ed * 1e3, 'kN')}`] : []),
-      ],
-      'support',
-      true,
-    ),
+    ...filletCallout(m.basis, at(0, bottom + Math.min(30, input.plate.h * 0.15)), [FACE_X - 14, floor + 8], input.weld.s),
+    ...beamCallout(solid, at(m.width + 14 * f.scale, -m.beam.tf / 2), [at(m.width, 0)[0] + 18, at(0, 0)[1] - 8]),
+    ...supportCallout(m, solid, supportNamed(m.support, m.beam.h, f, FACE_X)),
     text([SECTION_X, project(frames.end, [0, 0])[1] - 5], `plate ${u.length(input.plate.t)}, web ${u.length(m.beam.tw)}`, {
       anchor: 'middle',
       style: 'muted',
