@@ -11,7 +11,8 @@ import type { MemberDimensions } from '../members.ts';
 import { withRowCount } from '../pitches.ts';
 import { CLEAT_SIZES, cleatSizes, cleatsField, cleatsFields, withRows } from './fields.ts';
 import { boltedToBeam, boltedToSupport, bottomEnd, webEdge, type CleatsInput } from './input.ts';
-import { boltName, type Units } from '../../units/system.ts';
+import { biggerBolts, longerEnds, rowMore, strongerBolts, strongerSteel, upAndDown } from '../beam-end/moves.ts';
+import type { Units } from '../../units/system.ts';
 import type { CleatsModel } from './model.ts';
 
 type I = CleatsInput;
@@ -154,106 +155,95 @@ function withDistances(of: Standard, i: I, d: number): I {
 export function cleatsMoves(i: I, m: CleatsModel): Move<I>[] {
   const { units: u, standard } = m.basis;
   const { materials } = standard;
-  const moves: Move<I>[] = [];
-  const step = (id: string, label: string, ...by: number[]): void => {
+  const step = (id: string, label: string, ...by: number[]): Move<I>[] => {
     const field = cleatsField(id);
-    if (!field.applies || field.applies(i)) for (const b of by) moves.push(...stepMove(m.basis, cleatsFields, i, id, label, b));
+    return !field.applies || field.applies(i) ? by.flatMap((b) => stepMove(m.basis, cleatsFields, i, id, label, b)) : [];
   };
-  const thicker = cleatSizes(standard)
-    .filter((s) => s.leg_web === i.cleat.leg_web && s.leg_support === i.cleat.leg_support && s.t !== i.cleat.t)
-    .sort((a, b) => Math.abs(a.t - i.cleat.t) - Math.abs(b.t - i.cleat.t));
-  for (const s of thicker)
-    moves.push({
-      label: `angle ${u.length(i.cleat.t)} → ${u.length(s.t)} thick`,
-      input: cleatsField('cleat.size').set(i, s.name),
-    });
-  const longer = (leg: 'leg_web' | 'leg_support', other: 'leg_web' | 'leg_support'): void => {
-    const s = cleatSizes(standard)
-      .filter((x) => x[leg] > i.cleat[leg] && x[other] >= i.cleat[other] && x.t === i.cleat.t)
+  const spaced = (d: number): I => withDistances(standard, i, d);
+  return [
+    ...otherAngles(i, standard, u),
+    ...step('cleat.e1', 'top end', 1, 2),
+    ...step('cleat.e1_bot', 'bottom end', 1, 2),
+    ...(boltedToBeam(i) ? fartherFromEnd(i, m) : []),
+    ...step('bolts.p1', 'pitch', 1, 2),
+    ...step('bolts.p3', 'gauge', 1, -1),
+    ...step('support_bolts.e1', 'end in the support', 1, -1),
+    ...step('weld.s', 'weld leg', 1, 2),
+    ...upAndDown(u, 'cleats', (by) => lower(i, by)),
+    ...(boltedToBeam(i) ? webRows(i, standard, u) : []),
+    ...(boltedToSupport(i)
+      ? [
+          {
+            label: `support rows ${i.support_bolts.n1} → ${i.support_bolts.n1 + 1}`,
+            input: cleatsField('support_bolts.n1').set(i, i.support_bolts.n1 + 1),
+          },
+        ]
+      : []),
+    ...(boltedToBeam(i) ? closerWebRows(i) : []),
+    ...biggerBolts(i, materials, {
+      alone: (d) => ({ ...i, bolts: { ...i.bolts, d } }),
+      ...(i.fixing === 'bolted' ? { spaced } : {}),
+      rowLess: (x) => withRows(x, withRowCount(x.bolts, i.bolts.n1 - 1)),
+    }),
+    ...strongerBolts(i, materials),
+    ...strongerSteel('cleat', i.cleat.steel.grade, materials, (grade) => ({ ...i, cleat: { ...i.cleat, steel: { grade } } })),
+    ...(i.arrangement === 'single' ? [{ label: 'cleats 1 → 2', input: { ...i, arrangement: 'double' as const } }] : []),
+  ];
+}
+
+const lower = (i: I, by: number): I => ({ ...i, web: { ...i.web, top_to_bolt: i.web.top_to_bolt + by } });
+
+/** Angles of other thickness, the nearest first; then of a longer leg. */
+function otherAngles(i: I, standard: Standard, u: Units): Move<I>[] {
+  const { cleat } = i;
+  const sizes = cleatSizes(standard);
+  const to = (name: string): I => cleatsField('cleat.size').set(i, name);
+  const thicker = sizes
+    .filter((s) => s.leg_web === cleat.leg_web && s.leg_support === cleat.leg_support && s.t !== cleat.t)
+    .sort((a, b) => Math.abs(a.t - cleat.t) - Math.abs(b.t - cleat.t));
+  const longer = (leg: 'leg_web' | 'leg_support', other: 'leg_web' | 'leg_support', words: string): Move<I>[] => {
+    const s = sizes
+      .filter((x) => x[leg] > cleat[leg] && x[other] >= cleat[other] && x.t === cleat.t)
       .sort((a, b) => a[leg] - b[leg] || a[other] - b[other])[0];
-    if (s)
-      moves.push({
-        label: `${leg === 'leg_web' ? 'web leg' : 'support leg'} ${u.length(i.cleat[leg])} → ${u.length(s[leg])}`,
-        input: cleatsField('cleat.size').set(i, s.name),
-      });
+    return s ? [{ label: `${words} ${u.length(cleat[leg])} → ${u.length(s[leg])}`, input: to(s.name) }] : [];
   };
-  longer('leg_web', 'leg_support');
-  longer('leg_support', 'leg_web');
-  step('cleat.e1', 'top end', 1, 2);
-  step('cleat.e1_bot', 'bottom end', 1, 2);
-  for (const by of boltedToBeam(i) ? [1, 2] : [])
-    for (const x of stepMove(m.basis, cleatsFields, i, 'web.e2b', 'beam end to bolts', by))
-      moves.push({
-        ...x,
-        input: withLegs(standard, x.input, i.cleat.leg_web + x.input.web.e2b - i.web.e2b, i.cleat.leg_support),
-      });
-  step('bolts.p1', 'pitch', 1, 2);
-  step('bolts.p3', 'gauge', 1, -1);
-  step('support_bolts.e1', 'end in the support', 1, -1);
-  step('weld.s', 'weld leg', 1, 2);
-  moves.push(
-    { label: `cleats ${u.length(u.nudge)} up`, input: { ...i, web: { ...i.web, top_to_bolt: i.web.top_to_bolt - u.nudge } } },
-    { label: `cleats ${u.length(u.nudge)} down`, input: { ...i, web: { ...i.web, top_to_bolt: i.web.top_to_bolt + u.nudge } } },
-  );
-  if (boltedToBeam(i)) {
-    const more = withRows(i, withRowCount(i.bolts, i.bolts.n1 + 1));
-    moves.push(
-      { label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}`, input: more },
-      {
-        label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}, cleats ${u.length(3 * u.nudge)} up`,
-        input: { ...more, web: { ...more.web, top_to_bolt: i.web.top_to_bolt - 3 * u.nudge } },
-      },
-    );
-    moves.push({
-      label: `ends ${u.length(Math.min(i.cleat.e1, bottomEnd(i)))} → ${u.length(Math.min(i.cleat.e1, bottomEnd(i)) + u.nudge)}`,
-      input: cleatsField('cleat.e1').set(cleatsField('cleat.e1_bot').set(i, bottomEnd(i) + u.nudge), i.cleat.e1 + u.nudge),
-    });
-    if (i.bolts.n2 === 1) {
-      const p2 = i.bolts.d > 20 ? 70 : 60;
-      const s = cleatSizes(standard)
-        .filter((x) => x.leg_web >= i.cleat.leg_web + p2 && x.leg_support >= i.cleat.leg_support && x.t === i.cleat.t)
-        .sort((a, b) => a.leg_web - b.leg_web || a.leg_support - b.leg_support)[0];
-      if (s)
-        moves.push({
-          label: 'bolt lines 1 → 2',
-          input: cleatsField('bolts.n2').set(cleatsField('cleat.size').set(i, s.name), 2),
-        });
-    }
-  }
-  if (boltedToSupport(i))
-    moves.push({
-      label: `support rows ${i.support_bolts.n1} → ${i.support_bolts.n1 + 1}`,
-      input: cleatsField('support_bolts.n1').set(i, i.support_bolts.n1 + 1),
-    });
-  const closer = boltedToBeam(i) && closerRows(i.bolts, i.bolts.d);
-  if (closer)
-    moves.push({
-      label: `rows ${i.bolts.n1} → ${closer.n1}, closer`,
-      input: cleatsField('cleat.h').set(withRows(i, closer), i.cleat.h),
-    });
-  const bigger = materials.usualBolts.find((x) => x > i.bolts.d);
-  if (bigger) {
-    const label = `bolts ${boltName(i.bolts.d)} → ${boltName(bigger)}`;
-    moves.push({ label, input: { ...i, bolts: { ...i.bolts, d: bigger } } });
-    if (i.fixing === 'bolted') {
-      const spaced = withDistances(standard, i, bigger);
-      moves.push({ label: `${label} with their distances`, input: spaced });
-      if (i.bolts.n1 > 2)
-        moves.push({
-          label: `${label} with their distances, rows ${i.bolts.n1} → ${i.bolts.n1 - 1}`,
-          input: withRows(spaced, withRowCount(spaced.bolts, i.bolts.n1 - 1)),
-        });
-    }
-  }
-  const stronger = materials.stronger[i.bolts.cls];
-  if (stronger)
-    moves.push({ label: `class ${i.bolts.cls} → ${stronger}`, input: { ...i, bolts: { ...i.bolts, cls: stronger } } });
-  const better = materials.stronger[i.cleat.steel.grade ?? ''];
-  if (better)
-    moves.push({
-      label: `cleat steel ${i.cleat.steel.grade} → ${better}`,
-      input: { ...i, cleat: { ...i.cleat, steel: { grade: better } } },
-    });
-  if (i.arrangement === 'single') moves.push({ label: 'cleats 1 → 2', input: { ...i, arrangement: 'double' } });
-  return moves;
+  return [
+    ...thicker.map((s) => ({ label: `angle ${u.length(cleat.t)} → ${u.length(s.t)} thick`, input: to(s.name) })),
+    ...longer('leg_web', 'leg_support', 'web leg'),
+    ...longer('leg_support', 'leg_web', 'support leg'),
+  ];
+}
+
+/** Bolts farther from the beam's end, the web leg as much longer. */
+const fartherFromEnd = (i: I, { basis }: CleatsModel): Move<I>[] =>
+  [1, 2]
+    .flatMap((by) => stepMove(basis, cleatsFields, i, 'web.e2b', 'beam end to bolts', by))
+    .map((x) => ({
+      ...x,
+      input: withLegs(basis.standard, x.input, i.cleat.leg_web + x.input.web.e2b - i.web.e2b, i.cleat.leg_support),
+    }));
+
+/** A row more, longer ends, a second line where an angle has room for it. */
+function webRows(i: I, standard: Standard, u: Units): Move<I>[] {
+  const ends = cleatsField('cleat.e1').set(cleatsField('cleat.e1_bot').set(i, bottomEnd(i) + u.nudge), i.cleat.e1 + u.nudge);
+  const p2 = i.bolts.d > 20 ? 70 : 60;
+  const wide =
+    i.bolts.n2 === 1 &&
+    cleatSizes(standard)
+      .filter((x) => x.leg_web >= i.cleat.leg_web + p2 && x.leg_support >= i.cleat.leg_support && x.t === i.cleat.t)
+      .sort((a, b) => a.leg_web - b.leg_web || a.leg_support - b.leg_support)[0];
+  return [
+    ...rowMore(u, 'cleats', i.bolts.n1, withRows(i, withRowCount(i.bolts, i.bolts.n1 + 1)), lower),
+    longerEnds(u, Math.min(i.cleat.e1, bottomEnd(i)), ends),
+    ...(wide
+      ? [{ label: 'bolt lines 1 → 2', input: cleatsField('bolts.n2').set(cleatsField('cleat.size').set(i, wide.name), 2) }]
+      : []),
+  ];
+}
+
+function closerWebRows(i: I): Move<I>[] {
+  const closer = closerRows(i.bolts, i.bolts.d);
+  return closer
+    ? [{ label: `rows ${i.bolts.n1} → ${closer.n1}, closer`, input: cleatsField('cleat.h').set(withRows(i, closer), i.cleat.h) }]
+    : [];
 }

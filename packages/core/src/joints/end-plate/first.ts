@@ -10,6 +10,7 @@ import type { MemberDimensions } from '../members.ts';
 import { endPlateField, endPlateFields, withColumns, withRows } from './fields.ts';
 import { type EndPlateInput, bottomEnd, columns, edgeDistance, groupHeight, widthFor } from './input.ts';
 import type { EndPlateModel } from './model.ts';
+import { biggerBolts, longerEnds, rowMore, strongerBolts, strongerSteel, upAndDown } from '../beam-end/moves.ts';
 import { boltName, type Units } from '../../units/system.ts';
 
 type I = EndPlateInput;
@@ -138,84 +139,64 @@ function toFullDepth(i: I, h_b: number): I {
   return { ...i, plate: { ...i.plate, full_depth: true, h, e1: (h - L1) / 2, top: Math.round((h_b - h) * 5) / 10 } };
 }
 
+const STEPS = [
+  ['plate.t', 'plate', 1, 2, -1],
+  ['plate.e1', 'top end', 1, 2],
+  ['plate.e1_bot', 'bottom end', 1, 2],
+  ['plate.e2', 'edge', 1, 2],
+  ['bolts.p1', 'pitch', 1, 2],
+  ['weld.s', 'weld leg', 1, 2],
+  ['bolts.p3', 'gauge', 1, 2, -1],
+] as const;
+
 /** Small moves round a detail, each one step of one thing. */
 export function endPlateMoves(i: I, m: EndPlateModel): Move<I>[] {
   const { units: u, standard } = m.basis;
   const { materials } = standard;
-  const moves: Move<I>[] = [];
-  const step = (id: string, label: string, by = 1): void => {
-    moves.push(...stepMove(m.basis, endPlateFields, i, id, label, by));
-  };
-  for (const [id, label] of [
-    ['plate.t', 'plate'],
-    ['plate.e1', 'top end'],
-    ['plate.e1_bot', 'bottom end'],
-    ['plate.e2', 'edge'],
-    ['bolts.p1', 'pitch'],
-    ['weld.s', 'weld leg'],
-    ['bolts.p3', 'gauge'],
-  ] as const) {
-    step(id, label);
-    step(id, label, 2);
-    if (id === 'bolts.p3' || id === 'plate.t') step(id, label, -1);
-  }
-  const ends = Math.min(i.plate.e1, bottomEnd(i));
-  moves.push({
-    label: `ends ${u.length(ends)} → ${u.length(ends + u.nudge)}`,
-    input: endPlateField('plate.e1').set(endPlateField('plate.e1_bot').set(i, bottomEnd(i) + u.nudge), i.plate.e1 + u.nudge),
-  });
-  moves.push(
-    { label: `plate ${u.length(u.nudge)} up`, input: { ...i, plate: { ...i.plate, top: i.plate.top - u.nudge } } },
-    { label: `plate ${u.length(u.nudge)} down`, input: { ...i, plate: { ...i.plate, top: i.plate.top + u.nudge } } },
-  );
-  const rows = withRows(i, withRowCount(i.bolts, i.bolts.n1 + 1));
-  moves.push(
-    { label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}`, input: rows },
-    {
-      label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}, plate ${u.length(3 * u.nudge)} up`,
-      input: { ...rows, plate: { ...rows.plate, top: i.plate.top - 3 * u.nudge } },
-    },
-  );
+  const ends = endPlateField('plate.e1').set(endPlateField('plate.e1_bot').set(i, bottomEnd(i) + u.nudge), i.plate.e1 + u.nudge);
+  const lower = (from: I, by: number): I => ({ ...from, plate: { ...from.plate, top: i.plate.top + by } });
   const closer = closerRows(i.bolts, i.bolts.d);
-  if (closer)
-    moves.push({
-      label: `rows ${i.bolts.n1} → ${closer.n1}, closer`,
-      input: endPlateField('plate.h').set(withRows(i, closer), i.plate.h),
-    });
-  const bigger = materials.usualBolts.find((x) => x > i.bolts.d);
-  if (bigger) {
-    const label = `bolts ${boltName(i.bolts.d)} → ${boltName(bigger)}`;
-    moves.push({
-      label,
-      input: {
+  return [
+    ...STEPS.flatMap(([id, label, ...steps]) =>
+      (steps as readonly number[]).flatMap((by) => stepMove(m.basis, endPlateFields, i, id, label, by)),
+    ),
+    longerEnds(u, Math.min(i.plate.e1, bottomEnd(i)), ends),
+    ...upAndDown(u, 'plate', (by) => lower(i, by)),
+    ...rowMore(u, 'plate', i.bolts.n1, withRows(i, withRowCount(i.bolts, i.bolts.n1 + 1)), lower),
+    ...(closer
+      ? [
+          {
+            label: `rows ${i.bolts.n1} → ${closer.n1}, closer`,
+            input: endPlateField('plate.h').set(withRows(i, closer), i.plate.h),
+          },
+        ]
+      : []),
+    ...biggerBolts(i, materials, {
+      alone: (d) => ({
         ...i,
-        bolts: { ...i.bolts, d: bigger },
-        plate: { ...i.plate, b: widthFor(i, Math.max(edgeDistance(i), 1.25 * bigger + 5)) },
-      },
-    });
-    const spaced = withDistances(i, bigger);
-    moves.push({ label: `${label} with their distances`, input: spaced });
-    if (i.bolts.n1 > 2)
-      moves.push({
-        label: `${label} with their distances, rows ${i.bolts.n1} → ${i.bolts.n1 - 1}`,
-        input: withRows(spaced, withRowCount(spaced.bolts, i.bolts.n1 - 1)),
-      });
-  }
-  if (columns(i) === 1)
-    moves.push({
-      label: 'columns of bolts 1 → 2 each side',
-      input: withColumns(i, 2, Math.max(i.bolts.d > 20 ? 70 : 60, leastDistances(i.bolts.d).p2)),
-    });
-  if (!i.plate.full_depth && i.beam.notch.type === 'none')
-    moves.push({ label: 'plate to the full depth', input: toFullDepth(i, m.beam.h) });
-  const stronger = materials.stronger[i.bolts.cls];
-  if (stronger)
-    moves.push({ label: `class ${i.bolts.cls} → ${stronger}`, input: { ...i, bolts: { ...i.bolts, cls: stronger } } });
-  const better = materials.stronger[i.plate.steel.grade ?? ''];
-  if (better)
-    moves.push({
-      label: `plate steel ${i.plate.steel.grade} → ${better}`,
-      input: { ...i, plate: { ...i.plate, steel: { grade: better } } },
-    });
-  return moves;
+        bolts: { ...i.bolts, d },
+        plate: { ...i.plate, b: widthFor(i, Math.max(edgeDistance(i), 1.25 * d + 5)) },
+      }),
+      spaced: (d) => withDistances(i, d),
+      rowLess: (x) => withRows(x, withRowCount(x.bolts, i.bolts.n1 - 1)),
+    }),
+    ...wholePlates(i, m),
+    ...strongerBolts(i, materials),
+    ...strongerSteel('plate', i.plate.steel.grade, materials, (grade) => ({ ...i, plate: { ...i.plate, steel: { grade } } })),
+  ];
 }
+
+/** A second column of bolts on each side, and a plate to the full depth of the beam. */
+const wholePlates = (i: I, m: EndPlateModel): Move<I>[] => [
+  ...(columns(i) === 1
+    ? [
+        {
+          label: 'columns of bolts 1 → 2 each side',
+          input: withColumns(i, 2, Math.max(i.bolts.d > 20 ? 70 : 60, leastDistances(i.bolts.d).p2)),
+        },
+      ]
+    : []),
+  ...(!i.plate.full_depth && i.beam.notch.type === 'none'
+    ? [{ label: 'plate to the full depth', input: toFullDepth(i, m.beam.h) }]
+    : []),
+];

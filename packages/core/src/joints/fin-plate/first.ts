@@ -12,6 +12,7 @@ import type { FinPlateInput } from './input.ts';
 import { refuseHollow } from './en1993/support.ts';
 import type { FinPlateModel } from './model.ts';
 import { throatOf } from '../members.ts';
+import { biggerBolts, longerEnds, rowMore, strongerBolts, strongerSteel, upAndDown } from '../beam-end/moves.ts';
 import { boltName, type Units } from '../../units/system.ts';
 
 type I = FinPlateInput;
@@ -215,79 +216,52 @@ function withDistances(i: I, m: FinPlateModel, d: number): I {
   return withRows(ends, { n1: i.bolts.n1, p1: widened(i.bolts.p1, least.p1) });
 }
 
+const EDGES = [
+  ['plate.e1', 'top end'],
+  ['plate.e1_bot', 'bottom end'],
+  ['plate.e2', 'edge'],
+  ['web.e2b', 'beam end to bolts'],
+] as const;
+
 /** Small moves round a detail, each one step of one thing. */
 export function finPlateMoves(i: I, m: FinPlateModel): Move<I>[] {
   const { units: u, standard } = m.basis;
   const { materials } = standard;
-  const moves: Move<I>[] = [];
-  const step = (id: string, label: string, by = 1): void => {
-    moves.push(...stepMove(m.basis, finPlateFields, i, id, label, by));
-  };
-  step('plate.t', 'plate');
-  step('plate.t', 'plate', 2);
-  step('plate.t', 'plate', -1);
-  for (const id of ['plate.e1', 'plate.e1_bot', 'plate.e2', 'web.e2b'] as const) {
-    const words = { 'plate.e1': 'top end', 'plate.e1_bot': 'bottom end', 'plate.e2': 'edge', 'web.e2b': 'beam end to bolts' }[id];
-    step(id, words);
-    step(id, words, 2);
-  }
+  const step = (id: string, label: string, ...by: number[]): Move<I>[] =>
+    by.flatMap((b) => stepMove(m.basis, finPlateFields, i, id, label, b));
   const ends = finPlateField('plate.e1').set(finPlateField('plate.e1_bot').set(i, m.e1_bot + u.nudge), i.plate.e1 + u.nudge);
-  moves.push({
-    label: `ends ${u.length(Math.min(i.plate.e1, m.e1_bot))} → ${u.length(Math.min(i.plate.e1, m.e1_bot) + u.nudge)}`,
-    input: ends,
-  });
-  const up = { ...i, web: { ...i.web, top_to_bolt: i.web.top_to_bolt - u.nudge } };
-  moves.push(
-    { label: `plate ${u.length(u.nudge)} up`, input: up },
-    { label: `plate ${u.length(u.nudge)} down`, input: { ...i, web: { ...i.web, top_to_bolt: i.web.top_to_bolt + u.nudge } } },
-  );
-  step('bolts.p1', 'pitch');
-  step('bolts.p1', 'pitch', 2);
-  const deeper = withRows(i, withRowCount(i.bolts, i.bolts.n1 + 1));
-  moves.push({ label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}`, input: deeper });
-  moves.push({
-    label: `rows ${i.bolts.n1} → ${i.bolts.n1 + 1}, plate ${u.length(3 * u.nudge)} up`,
-    input: { ...deeper, web: { ...deeper.web, top_to_bolt: i.web.top_to_bolt - 3 * u.nudge } },
-  });
+  const lower = (from: I, by: number): I => ({ ...from, web: { ...from.web, top_to_bolt: i.web.top_to_bolt + by } });
+  const bolts = (d: number): I => ({ ...i, bolts: { ...i.bolts, d } });
   const closer = closerRows(i.bolts, i.bolts.d);
-  if (closer)
-    moves.push({
-      label: `rows ${i.bolts.n1} → ${closer.n1}, closer`,
-      input: finPlateField('plate.h').set(withRows(i, closer), i.plate.h),
-    });
-  const bigger = materials.usualBolts.find((x) => x > i.bolts.d);
-  if (bigger) {
-    const label = `bolts ${boltName(i.bolts.d)} → ${boltName(bigger)}`;
-    moves.push({ label, input: { ...i, bolts: { ...i.bolts, d: bigger } } });
-    moves.push({
-      label: `${label} with their edges`,
-      input: {
-        ...i,
-        bolts: { ...i.bolts, d: bigger },
-        plate: { ...i.plate, e2: Math.max(i.plate.e2, 2 * bigger) },
-        web: { ...i.web, e2b: Math.max(i.web.e2b, 2 * bigger) },
-      },
-    });
-    const spaced = withDistances(i, m, bigger);
-    moves.push({ label: `${label} with their distances`, input: spaced });
-    if (i.bolts.n1 > 2)
-      moves.push({
-        label: `${label} with their distances, rows ${i.bolts.n1} → ${i.bolts.n1 - 1}`,
-        input: withRows(spaced, withRowCount(spaced.bolts, i.bolts.n1 - 1)),
-      });
-  }
-  const stronger = materials.stronger[i.bolts.cls];
-  if (stronger)
-    moves.push({ label: `class ${i.bolts.cls} → ${stronger}`, input: { ...i, bolts: { ...i.bolts, cls: stronger } } });
-  if (i.bolts.n2 === 1) moves.push({ label: 'bolt lines 1 → 2', input: finPlateField('bolts.n2').set(i, 2) });
-  step('weld.s', 'weld leg');
-  step('weld.s', 'weld leg', 2);
-  const better = materials.stronger[i.plate.steel.grade ?? ''];
-  if (better)
-    moves.push({
-      label: `plate steel ${i.plate.steel.grade} → ${better}`,
-      input: { ...i, plate: { ...i.plate, steel: { grade: better } } },
-    });
-  if (i.gap > 10) step('gap', 'gap', -1);
-  return moves;
+  return [
+    ...step('plate.t', 'plate', 1, 2, -1),
+    ...EDGES.flatMap(([id, words]) => step(id, words, 1, 2)),
+    longerEnds(u, Math.min(i.plate.e1, m.e1_bot), ends),
+    ...upAndDown(u, 'plate', (by) => lower(i, by)),
+    ...step('bolts.p1', 'pitch', 1, 2),
+    ...rowMore(u, 'plate', i.bolts.n1, withRows(i, withRowCount(i.bolts, i.bolts.n1 + 1)), lower),
+    ...(closer
+      ? [
+          {
+            label: `rows ${i.bolts.n1} → ${closer.n1}, closer`,
+            input: finPlateField('plate.h').set(withRows(i, closer), i.plate.h),
+          },
+        ]
+      : []),
+    ...biggerBolts(i, materials, {
+      alone: bolts,
+      edges: (d) => ({
+        ...bolts(d),
+        plate: { ...i.plate, e2: Math.max(i.plate.e2, 2 * d) },
+        web: { ...i.web, e2b: Math.max(i.web.e2b, 2 * d) },
+      }),
+      spaced: (d) => withDistances(i, m, d),
+      rowLess: (x) => withRows(x, withRowCount(x.bolts, i.bolts.n1 - 1)),
+    }),
+    ...strongerBolts(i, materials),
+    ...(i.bolts.n2 === 1 ? [{ label: 'bolt lines 1 → 2', input: finPlateField('bolts.n2').set(i, 2) }] : []),
+    ...step('weld.s', 'weld leg', 1, 2),
+    ...strongerSteel('plate', i.plate.steel.grade, materials, (grade) => ({ ...i, plate: { ...i.plate, steel: { grade } } })),
+    ...(i.gap > 10 ? step('gap', 'gap', -1) : []),
+  ];
 }
