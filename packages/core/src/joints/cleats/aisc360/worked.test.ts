@@ -130,6 +130,22 @@ describe('angles that are welded', () => {
   });
 });
 
+it('a column whose fillet is given is checked behind a push, and its bolts keep off it', () => {
+  const input: CleatsInput = { ...C, support: { ...C.support, r: inch(0.5) } };
+  // g/2 = 2.6875 in against k_1 + d = 0.34/2 + 0.5 + 0.75 in.
+  const rule = report(input, load(50, 35)).rules.find((x) => x.id === 'gauge-clears-fillet')!;
+  expect([rule.type, rule.actual / 25.4, rule.limit / 25.4]).toEqual([
+    'rule',
+    expect.closeTo(2.6875, 9),
+    expect.closeTo(1.42, 9),
+  ]);
+  // ASD: 50 x 0.34 x (5 (0.56 + 0.5) + 14.5)/1.50 kip.
+  expect(inKip(results(input, load(50, -35)).get('da-support-web-yield')!.resistance)).toBeCloseTo(
+    (50 * 0.34 * (5 * 1.06 + 14.5)) / 1.5,
+    6,
+  );
+});
+
 describe('a single angle', () => {
   const single: CleatsInput = { ...C, arrangement: 'single', cleat: { ...C.cleat, t: inch(0.375) } };
   const r = results(single, load(30), to('LRFD'));
