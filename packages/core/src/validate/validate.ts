@@ -46,18 +46,24 @@ function prepared(schema: Joi.Schema): Joi.Schema {
   return found;
 }
 
-/** Validates against a schema, defaults filled in; the error names field, value and what would be accepted, in one line. */
+/** Validates against a schema, defaults filled in; the error names field, value and what would be accepted, in one line. `number` says a number of a field as its reader has it. */
 export function validate<T>(
   schema: Joi.Schema,
   value: unknown,
   prefix = '',
+  number?: (field: string, x: number) => string,
 ): { value: T } | { error: { field: string; message: string } } {
   const fault = faultOf(value);
   if (fault) return refused(prefix, fault.field, (label) => `${label}: ${fault.says}`);
   const result = prepared(schema).validate(value);
   if (!result.error) return { value: result.value as T };
   const { type, path, context } = result.error.details[0]!;
-  return refused(prefix, path.join('.'), (label) => fill(MESSAGES[type] ?? OTHER, { ...context, label }));
+  const field = path.join('.');
+  const said = Object.entries({ ...context }).map(([k, x]) => [
+    k,
+    number && typeof x === 'number' && (k === 'value' || k === 'limit') ? new Said(number(field, x)) : x,
+  ]);
+  return refused(prefix, field, (label) => fill(MESSAGES[type] ?? OTHER, { ...Object.fromEntries(said), label }));
 }
 
 function refused(
@@ -77,8 +83,17 @@ function refused(
 const fill = (template: string, context: Readonly<Record<string, unknown>>): string =>
   template.replace(/\{(\w+)\}/g, (_, key: string) => (key === 'value' ? given(context['value']) : listed(context[key])));
 
+/** A number in words already. */
+class Said {
+  constructor(readonly words: string) {}
+  toString(): string {
+    return this.words;
+  }
+}
+
 /** A value as given: what it is, where it is no single value. */
 export function given(value: unknown): string {
+  if (value instanceof Said) return value.words;
   if (value === undefined) return 'nothing';
   if (Array.isArray(value)) return 'a list';
   if (typeof value === 'object' && value !== null) return 'a group of fields';

@@ -45,7 +45,11 @@ export interface JointEditor {
 /** Judges a changed input at once: the kind's schema, then whether it can be built. */
 export function refusalOf(kindId: string, input: unknown, job: JobRecord, content: JointContent): string | null {
   const kind = kindOf(kindId);
-  const checked = validate<unknown>(kind.schema, input);
+  const { units } = basisOf(job, content.settings);
+  // Sizes as they are typed in the job; the schema has them in mm.
+  const checked = validate<unknown>(kind.schema, input, '', (path, x) =>
+    kind.fields.find((f) => f.id === path)?.quantity === 'length' ? units.size(x) : String(x),
+  );
   if ('error' in checked) return inWords(kindId, checked.error.message);
   try {
     // What can't be made of it is refused too.

@@ -44,7 +44,7 @@ describe('the editor', () => {
   });
   it('refuses in the words of the field, and changes nothing', () => {
     const before = changes.length;
-    expect(editor.set('plate.e1', 4)).toBe('End distance, top: 4 is too small; accepted is 5 or more.');
+    expect(editor.set('plate.e1', 4)).toBe('End distance, top: 4 mm is too small; accepted is 5 mm or more.');
     expect(editor.set('beam.section', 'UB 1')).toMatch(/^Beam: there is no section "UB 1"/);
     expect(editor.set('gap', NaN)).toMatch(/^Gap: /);
     expect(changes).toHaveLength(before);
