@@ -1,32 +1,11 @@
 import type { AnchorPlace } from '../../standards/anchorage.ts';
-import { findSection, properties, type AnchorSize, type SectionShape, type SteelStrength } from '../../catalogue/index.ts';
+import { type AnchorSize, type SteelStrength } from '../../catalogue/index.ts';
 import { circle, clipTo, momentsOf, rectangle, ring, type Box, type Polygon } from '../../geometry/polygon.ts';
 import type { Basis } from '../../basis/basis.ts';
 import { Refusal } from '../../refusal.ts';
 import { strength } from '../members.ts';
-import type { BaseInput, ColumnInput, PatternInput } from './input.ts';
-
-/** The column with its section properties; mm. For a circle `h` and `b` are the diameter; `t_f` is the wall of a hollow section. */
-export interface ColumnModel {
-  readonly name: string;
-  readonly fromCatalogue: boolean;
-  readonly shape: 'I' | 'RHS' | 'CHS';
-  readonly h: number;
-  readonly b: number;
-  readonly t_w: number;
-  readonly t_f: number;
-  readonly r: number;
-  readonly A: number;
-  readonly I_y: number;
-  readonly I_z: number;
-  readonly W_pl_y: number;
-  readonly W_pl_z: number;
-  readonly W_el_y: number;
-  readonly W_el_z: number;
-  /** Shear areas for V_z and V_y. */
-  readonly A_v_z: number;
-  readonly A_v_y: number;
-}
+import { columnClass, columnModel, type ColumnClass, type ColumnModel } from './column.ts';
+import type { BaseInput, PatternInput } from './input.ts';
 
 /** A column base with every value looked up: what rules, checks, solid and drawing read. Lengths mm, strengths MPa. */
 export interface BaseModel {
@@ -35,7 +14,7 @@ export interface BaseModel {
   readonly column: ColumnModel;
   readonly columnSteel: SteelStrength;
   /** Class of the column's section in bending about each axis, EN 1993-1-1, Table 5.2. */
-  readonly columnClass: { readonly y: 1 | 2 | 3 | 4; readonly z: 1 | 2 | 3 | 4 };
+  readonly columnClass: ColumnClass;
   readonly plateSteel: SteelStrength;
   readonly keySteel: SteelStrength | null;
   /** Outline of the plate, counter-clockwise, and its box. */
@@ -53,159 +32,6 @@ export interface BaseModel {
   readonly f_ub: number;
   /** What the user is warned of, apart from rules. */
   readonly warnings: readonly string[];
-}
-
-/** Sharp corners where a hollow section is given by its dimensions alone; the catalogue counts its radii. */
-function sharp(
-  h: number,
-  b: number,
-  t: number,
-): Pick<ColumnModel, 'A' | 'I_y' | 'I_z' | 'W_pl_y' | 'W_pl_z' | 'W_el_y' | 'W_el_z'> {
-  const [hi, bi] = [h - 2 * t, b - 2 * t];
-  return {
-    W_el_y: (b * h ** 3 - bi * hi ** 3) / (6 * h),
-    W_el_z: (h * b ** 3 - hi * bi ** 3) / (6 * b),
-    A: h * b - hi * bi,
-    I_y: (b * h ** 3 - bi * hi ** 3) / 12,
-    I_z: (h * b ** 3 - hi * bi ** 3) / 12,
-    W_pl_y: (b * h * h - bi * hi * hi) / 4,
-    W_pl_z: (h * b * b - hi * bi * bi) / 4,
-  };
-}
-
-const need = (value: number | undefined, field: string, shape: string): number => {
-  if (value === undefined)
-    throw new Refusal(
-      `column.${field}`,
-      `column.${field}: the value is missing; accepted for a column of shape ${shape} is a size in mm.`,
-    );
-  return value;
-};
-
-function columnModel(c: ColumnInput, basis: Basis): ColumnModel {
-  const u = basis.units;
-  const named = c.section === undefined ? null : findSection(c.section, 'column.section', basis.sections);
-  const shape = named?.shape ?? c.shape!;
-  if (shape === 'C' || shape === 'T')
-    throw new Refusal(
-      'column.section',
-      `column.section: ${c.section} is a ${shape === 'C' ? 'channel' : 'tee'}; accepted are I and H sections, rectangular and circular hollow sections.`,
-    );
-  const s: SectionShape =
-    named ??
-    (shape === 'I'
-      ? {
-          shape,
-          h: need(c.h, 'h', shape),
-          b: need(c.b, 'b', shape),
-          tw: need(c.tw, 'tw', shape),
-          tf: need(c.tf, 'tf', shape),
-          r: c.r ?? 0,
-        }
-      : shape === 'RHS'
-        ? { shape, h: need(c.h, 'h', shape), b: need(c.b, 'b', shape), t: need(c.t, 't', shape) }
-        : { shape, d: need(c.d, 'd', shape), t: need(c.t, 't', shape) });
-  const p = properties(s);
-  const common = {
-    fromCatalogue: named !== null,
-    A: p.A,
-    I_y: p.I_y,
-    I_z: p.I_z,
-    W_pl_y: p.W_pl_y,
-    W_pl_z: p.W_pl_z,
-    W_el_y: p.W_el_y,
-    W_el_z: p.W_el_z,
-  };
-  if (s.shape === 'CHS') {
-    if (s.d <= 2 * s.t)
-      throw new Refusal(
-        'column.t',
-        `column.t: a wall of ${u.size(s.t)} leaves no tube; accepted is less than ${u.size(s.d / 2)}.`,
-      );
-    return {
-      ...common,
-      name: named?.name ?? `CHS ${s.d}×${s.t}`,
-      shape: 'CHS',
-      h: s.d,
-      b: s.d,
-      t_w: s.t,
-      t_f: s.t,
-      r: 0,
-      A_v_z: p.A_v,
-      A_v_y: p.A_v,
-    };
-  }
-  if (s.shape === 'RHS') {
-    if (Math.min(s.h, s.b) <= 2 * s.t)
-      throw new Refusal(
-        'column.t',
-        `column.t: a wall of ${u.size(s.t)} leaves no tube; accepted is less than ${u.size(Math.min(s.h, s.b) / 2)}.`,
-      );
-    const own = named ? common : { ...common, ...sharp(s.h, s.b, s.t) };
-    return {
-      ...own,
-      name: named?.name ?? `RHS ${s.h}×${s.b}×${s.t}`,
-      shape: 'RHS',
-      h: s.h,
-      b: s.b,
-      t_w: s.t,
-      t_f: s.t,
-      r: 0,
-      A_v_z: (own.A * s.h) / (s.b + s.h),
-      A_v_y: (own.A * s.b) / (s.b + s.h),
-    };
-  }
-  if (s.shape !== 'I')
-    throw new Refusal(
-      'column.section',
-      'column.section: accepted are I and H sections, rectangular and circular hollow sections.',
-    );
-  if (s.h <= 2 * (s.tf + s.r))
-    throw new Refusal(
-      'column.h',
-      `column.h: a depth of ${u.size(s.h)} leaves no web between the flanges; accepted is more than ${u.size(2 * (s.tf + s.r))}.`,
-    );
-  if (s.b <= s.tw + 2 * s.r)
-    throw new Refusal(
-      'column.b',
-      `column.b: a flange ${u.size(s.b)} wide does not cover web and fillets; accepted is more than ${u.size(s.tw + 2 * s.r)}.`,
-    );
-  return {
-    ...common,
-    name: named?.name ?? `I ${s.h}×${s.b}×${s.tw}×${s.tf}`,
-    shape: 'I',
-    h: s.h,
-    b: s.b,
-    t_w: s.tw,
-    t_f: s.tf,
-    r: s.r,
-    A_v_z: p.A_v,
-    A_v_y: 2 * s.b * s.tf,
-  };
-}
-
-/** The worse class of a part by its slenderness and three limits, over epsilon. */
-const classBy = (slenderness: number, eps: number, limits: readonly [number, number, number]): 1 | 2 | 3 | 4 => {
-  const i = limits.findIndex((l) => slenderness <= l * eps + 1e-9);
-  return (i < 0 ? 4 : i + 1) as 1 | 2 | 3 | 4;
-};
-
-/** Class of a column in bending about each axis: its compressed flange or wall, and its web. EN 1993-1-1, Table 5.2. */
-export function columnClass(c: ColumnModel, f_y: number): BaseModel['columnClass'] {
-  const eps = Math.sqrt(235 / f_y);
-  const worse = (a: 1 | 2 | 3 | 4, b: 1 | 2 | 3 | 4): 1 | 2 | 3 | 4 => (a > b ? a : b);
-  if (c.shape === 'CHS') {
-    const k = classBy(c.h / c.t_w, eps * eps, [50, 70, 90]);
-    return { y: k, z: k };
-  }
-  const web = [72, 83, 124] as const;
-  if (c.shape === 'RHS') {
-    const wall = (side: number): 1 | 2 | 3 | 4 => classBy((side - 3 * c.t_w) / c.t_w, eps, [33, 38, 42]);
-    const beside = (side: number): 1 | 2 | 3 | 4 => classBy((side - 3 * c.t_w) / c.t_w, eps, web);
-    return { y: worse(wall(c.b), beside(c.h)), z: worse(wall(c.h), beside(c.b)) };
-  }
-  const outstand = classBy((c.b - c.t_w - 2 * c.r) / 2 / c.t_f, eps, [9, 10, 14]);
-  return { y: worse(outstand, classBy((c.h - 2 * c.t_f - 2 * c.r) / c.t_w, eps, web)), z: outstand };
 }
 
 /** Places of the anchors from the column axis: along +y within a row, rows from -z to +z; on a circle from +y towards +z. */

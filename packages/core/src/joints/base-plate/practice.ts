@@ -7,7 +7,8 @@ import { stepMove } from '../field-makers.ts';
 import type { FirstDetail, Move, Seed, Start } from '../kind.ts';
 import { baseField, baseFields } from './fields.ts';
 import { baseSchema, type BaseInput, type PatternInput } from './input.ts';
-import { baseModel, type BaseModel, type ColumnModel } from './model.ts';
+import type { ColumnModel } from './column.ts';
+import { baseModel, type BaseModel } from './model.ts';
 
 type I = BaseInput;
 export const up = (x: number, step: number): number => Math.ceil(x / step - 1e-9) * step;

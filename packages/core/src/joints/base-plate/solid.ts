@@ -2,6 +2,7 @@ import { concreteName } from './names.ts';
 import { STEEL_DENSITY } from '../../catalogue/properties.ts';
 import {
   type AnchorPart,
+  type PlatePart,
   type Point,
   type PrismPart,
   type Quantities,
@@ -75,68 +76,10 @@ export function anchorParts(m: BaseModel): AnchorPart[] {
 
 /** The base as solid parts: column stub, plate, welds, grout, block, anchors and key. */
 export function baseSolid(m: BaseModel): Solid {
-  const u = m.basis.units;
-  const { input, column, plateBox: p } = m;
-  const { plate, grout, weld, shear, concrete } = input;
-  const outline = plate.shape === 'circle' ? disc(plate.z, plate.y, plate.D! / 2) : box(p.z1, p.z2, p.y1, p.y2);
-  const size = plate.shape === 'circle' ? `D${u.length(plate.D!)}` : `${u.length(plate.b!)}×${u.length(plate.h!)}`;
-  const b = drawnBlock(m);
-  const prisms: PrismPart[] = [
-    {
-      type: 'prism',
-      id: 'block',
-      label: `Concrete ${concreteName(concrete.f_ck, u)}`,
-      look: 'concrete',
-      parts: ['concrete', 'reinforcement'],
-      outline: box(b.x1, b.x2, b.y1, b.y2),
-      z: [-grout.t - b.H, -grout.t],
-    },
-    ...(grout.t > 0
-      ? [
-          {
-            type: 'prism' as const,
-            id: 'grout',
-            label: `Grout ${u.length(grout.t)}`,
-            look: 'grout' as const,
-            parts: ['base'],
-            outline,
-            z: [-grout.t, 0] as const,
-          },
-        ]
-      : []),
-  ];
-  const { key } = shear;
-  if (key && shear.path.endsWith('key')) {
-    const turn = (pts: Point[]): Point[] => (key.along === 'z' ? pts : pts.map(([x, y]): Point => [y, x]));
-    const section: Point[] =
-      key.type === 'plate' ? box(-key.t! / 2, key.t! / 2, -key.b / 2, key.b / 2) : iOutline(key.h!, key.b, key.tw!, key.tf!);
-    prisms.push({
-      type: 'prism',
-      id: 'key',
-      label:
-        key.type === 'I'
-          ? `Shear key I ${u.length(key.h!)}×${u.length(key.b)}`
-          : `Shear key ${u.length(key.b)}×${u.length(key.t!)}`,
-      look: 'steel',
-      parts: ['key'],
-      outline: turn(section),
-      z: [-key.depth, 0],
-    });
-  }
+  const { input, column } = m;
+  const outline = plateOutline(m);
   return {
-    plates: [
-      {
-        type: 'plate',
-        id: 'plate',
-        parts: ['plate', 'base'],
-        plane: 'xy',
-        label: `PL ${u.length(plate.t)}×${size}`,
-        grade: gradeName(plate.steel),
-        outline,
-        y: [0, plate.t],
-        holes: m.anchors.map(({ y, z }) => ({ x: z, z: y, d_h: input.anchors.hole, d_v: input.anchors.hole })),
-      },
-    ],
+    plates: [platePart(m, outline)],
     members: [
       {
         type: 'member',
@@ -149,14 +92,74 @@ export function baseSolid(m: BaseModel): Solid {
         tw: column.t_w,
         tf: column.t_f,
         r: column.r,
-        outline: [[plate.t, plate.t + STUB]],
+        outline: [[input.plate.t, input.plate.t + STUB]],
       },
     ],
     bolts: [],
-    welds: weld.type === 'butt' ? [] : weldParts(m),
+    welds: input.weld.type === 'butt' ? [] : weldParts(m),
     anchors: anchorParts(m),
-    prisms,
+    prisms: [blockPart(m), ...groutPart(m, outline), ...keyPart(m)],
   };
+}
+
+function plateOutline({ input: { plate }, plateBox: p }: BaseModel): Point[] {
+  return plate.shape === 'circle' ? disc(plate.z, plate.y, plate.D! / 2) : box(p.z1, p.z2, p.y1, p.y2);
+}
+
+function platePart(m: BaseModel, outline: Point[]): PlatePart {
+  const u = m.basis.units;
+  const { plate, anchors } = m.input;
+  const size = plate.shape === 'circle' ? `D${u.length(plate.D!)}` : `${u.length(plate.b!)}×${u.length(plate.h!)}`;
+  return {
+    type: 'plate',
+    id: 'plate',
+    parts: ['plate', 'base'],
+    plane: 'xy',
+    label: `PL ${u.length(plate.t)}×${size}`,
+    grade: gradeName(plate.steel),
+    outline,
+    y: [0, plate.t],
+    holes: m.anchors.map(({ y, z }) => ({ x: z, z: y, d_h: anchors.hole, d_v: anchors.hole })),
+  };
+}
+
+function blockPart(m: BaseModel): PrismPart {
+  const { grout, concrete } = m.input;
+  const b = drawnBlock(m);
+  return {
+    type: 'prism',
+    id: 'block',
+    label: `Concrete ${concreteName(concrete.f_ck, m.basis.units)}`,
+    look: 'concrete',
+    parts: ['concrete', 'reinforcement'],
+    outline: box(b.x1, b.x2, b.y1, b.y2),
+    z: [-grout.t - b.H, -grout.t],
+  };
+}
+
+function groutPart({ basis, input: { grout } }: BaseModel, outline: Point[]): PrismPart[] {
+  if (!(grout.t > 0)) return [];
+  const label = `Grout ${basis.units.length(grout.t)}`;
+  return [{ type: 'prism', id: 'grout', label, look: 'grout', parts: ['base'], outline, z: [-grout.t, 0] }];
+}
+
+function keyPart({ basis: { units: u }, input: { shear } }: BaseModel): PrismPart[] {
+  const { key } = shear;
+  if (!key || !shear.path.endsWith('key')) return [];
+  const section: Point[] =
+    key.type === 'plate' ? box(-key.t! / 2, key.t! / 2, -key.b / 2, key.b / 2) : iOutline(key.h!, key.b, key.tw!, key.tf!);
+  const size = key.type === 'I' ? `I ${u.length(key.h!)}×${u.length(key.b)}` : `${u.length(key.b)}×${u.length(key.t!)}`;
+  return [
+    {
+      type: 'prism',
+      id: 'key',
+      label: `Shear key ${size}`,
+      look: 'steel',
+      parts: ['key'],
+      outline: key.along === 'z' ? section : section.map(([x, y]): Point => [y, x]),
+      z: [-key.depth, 0],
+    },
+  ];
 }
 
 /** An I seen from above, its depth along x. */

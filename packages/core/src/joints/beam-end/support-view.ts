@@ -2,7 +2,7 @@ import { breakLine, dimensionChain, path, project, type Drawing, type Frame, typ
 import type { Point } from '../../detail/solid.ts';
 import { levelField } from './beam-level.ts';
 import { supportTop } from './solid-parts.ts';
-import { onWeb, type SupportModel } from '../members.ts';
+import { onWeb, type MemberDimensions, type SupportModel } from '../members.ts';
 import type { Units } from '../../units/system.ts';
 
 /** Views of a beam's joint: elevation, x right and z up; end, y right and z up, seen from the beam. */
@@ -54,66 +54,90 @@ export function supportNamed(support: SupportModel, h: number, f: Frame, faceX: 
   return { tip: at(onWeb(support.type) ? -support.t / 2 : -support.t - 10 * f.scale, 0.02 * h), shelf: [faceX - 18, 18] };
 }
 
+/** An elevation of a support: where it is drawn, how much of it, and strips of it between two upright lines. */
+interface Side {
+  readonly support: SupportModel;
+  readonly at: (x: number, z: number) => Point;
+  readonly up: number;
+  readonly down: number;
+  /** Room to the left of the face, mm. */
+  readonly most: number;
+  readonly upright: (x: number, line?: 'outline' | 'hidden') => Item;
+  /** Broken off above and below, between two places. */
+  readonly broken: (x1: number, x2: number) => Item[];
+}
+
 /**
  * The support in the elevation of a joint at x = 0: a column seen from its side or cut through its web, or a supporting beam cut across.
  * `room` is the paper to its left; what does not fit is broken off.
  */
 export function supportElevation(support: SupportModel, beam: BeamLevel, f: Frame, room: number): Item[] {
   const at = (x: number, z: number): Point => project(f, [x, z]);
-  const { dims, t, type } = support;
   const reach = supportReach(support, beam);
-  const up = reach.up;
-  const down = -beam.h - reach.down;
-  const strip = (x1: number, x2: number, cut = false): Item[] => [
-    ...(cut ? [path([at(x1, up), at(x2, up), at(x2, down), at(x1, down)], 'none', true, 'cut')] : []),
-    path([at(x1, up), at(x1, down)], 'outline'),
-    path([at(x2, up), at(x2, down)], 'outline'),
+  const [up, down] = [reach.up, -beam.h - reach.down];
+  const side: Side = {
+    support,
+    at,
+    up,
+    down,
+    most: room * f.scale,
+    upright: (x, line = 'outline') => path([at(x, up), at(x, down)], line),
+    broken: (x1, x2) => [breakLine(at(x1, up), at(x2, up)), breakLine(at(x1, down), at(x2, down))],
+  };
+  if (support.hollow) return tubeFromSide(side, support.hollow.h);
+  if (support.type === 'column_flange') return columnFromSide(side);
+  if (support.type === 'column_web') return columnCut(side, beam.h);
+  const { t, dims } = support;
+  if (!dims) return [...webCut(side), ...side.broken(-t - 15, 15)];
+  return beamAcross(side, dims, supportTop(support, beam));
+}
+
+/** The inside of its walls is hidden. */
+function tubeFromSide({ support: { t }, at, up, down, most, upright, broken }: Side, h: number): Item[] {
+  const left = -Math.min(h, most);
+  return [
+    ...(h <= most ? [upright(-h), upright(-h + t, 'hidden')] : [breakLine(at(left, up), at(left, down))]),
+    upright(-t, 'hidden'),
+    upright(0),
+    ...broken(left, 0),
   ];
-  const most = room * f.scale;
-  if (support.hollow) {
-    const { h } = support.hollow;
-    const left = -Math.min(h, most);
-    // The inside of its walls is hidden.
-    const inside = (x: number): Item => path([at(x, up), at(x, down)], 'hidden');
-    return [
-      ...(h <= most ? [path([at(-h, up), at(-h, down)], 'outline'), inside(-h + t)] : [breakLine(at(left, up), at(left, down))]),
-      inside(-t),
-      path([at(0, up), at(0, down)], 'outline'),
-      breakLine(at(left, up), at(0, up)),
-      breakLine(at(left, down), at(0, down)),
-    ];
-  }
-  if (type === 'column_flange') {
-    const h = dims?.h ?? t + 100;
-    const left = -Math.min(h, most);
-    const whole = dims !== null && h <= most;
-    return [
-      ...(whole ? strip(-h, -h + t) : [breakLine(at(left, up), at(left, down))]),
-      ...strip(-t, 0),
-      breakLine(at(left, up), at(0, up)),
-      breakLine(at(left, down), at(0, down)),
-    ];
-  }
-  if (type === 'column_web') {
-    const half = dims ? Math.min(dims.b / 2, most) : 0;
-    const flange: Item[] = dims
-      ? [
-          path([at(-t / 2 - half, up), at(-t / 2 - half, down)], 'thin'),
-          path([at(-t / 2 + half, up), at(-t / 2 + half, 0)], 'thin'),
-          path([at(-t / 2 + half, -beam.h), at(-t / 2 + half, down)], 'thin'),
-        ]
-      : [];
-    const wide = Math.max(half, 20);
-    return [
-      ...flange,
-      ...strip(-t, 0, true),
-      breakLine(at(-t / 2 - wide, up), at(-t / 2 + wide, up)),
-      breakLine(at(-t / 2 - wide, down), at(-t / 2 + wide, down)),
-    ];
-  }
-  if (!dims) return [...strip(-t, 0, true), breakLine(at(-t - 15, up), at(15, up)), breakLine(at(-t - 15, down), at(15, down))];
-  // The supporting beam, cut across.
-  const top = supportTop(support, beam);
+}
+
+function columnFromSide({ support: { t, dims }, at, up, down, most, upright, broken }: Side): Item[] {
+  const h = dims?.h ?? t + 100;
+  const left = -Math.min(h, most);
+  return [
+    ...(dims !== null && h <= most ? [upright(-h), upright(-h + t)] : [breakLine(at(left, up), at(left, down))]),
+    upright(-t),
+    upright(0),
+    ...broken(left, 0),
+  ];
+}
+
+const webCut = ({ support: { t }, at, up, down, upright }: Side): Item[] => [
+  path([at(-t, up), at(0, up), at(0, down), at(-t, down)], 'none', true, 'cut'),
+  upright(-t),
+  upright(0),
+];
+
+/** A column cut through its web; its flanges stand beyond the joint. */
+function columnCut(side: Side, h: number): Item[] {
+  const { support, at, up, down, most, broken } = side;
+  const { dims, t } = support;
+  const half = dims ? Math.min(dims.b / 2, most) : 0;
+  const flange: Item[] = dims
+    ? [
+        path([at(-t / 2 - half, up), at(-t / 2 - half, down)], 'thin'),
+        path([at(-t / 2 + half, up), at(-t / 2 + half, 0)], 'thin'),
+        path([at(-t / 2 + half, -h), at(-t / 2 + half, down)], 'thin'),
+      ]
+    : [];
+  const wide = Math.max(half, 20);
+  return [...flange, ...webCut(side), ...broken(-t / 2 - wide, -t / 2 + wide)];
+}
+
+/** The supporting beam, cut across; broken off below where it is too deep for the sheet. */
+function beamAcross({ support: { t }, at, down }: Side, dims: MemberDimensions, top: number): Item[] {
   const [l, r] = [-t / 2 - dims.b / 2, -t / 2 + dims.b / 2];
   const z2 = top - dims.h;
   const upper: Point[] = [
@@ -124,6 +148,13 @@ export function supportElevation(support: SupportModel, beam: BeamLevel, f: Fram
     [r, top - dims.tf],
     [0, top - dims.tf],
   ];
+  const drawn = (points: readonly Point[], line: 'outline' | 'none', closed: boolean): Item =>
+    path(
+      points.map((p) => at(...p)),
+      line,
+      closed,
+      ...(closed ? (['cut'] as const) : []),
+    );
   if (at(0, z2)[1] <= FLOOR) {
     const lower: Point[] = [
       [0, z2 + dims.tf],
@@ -133,27 +164,12 @@ export function supportElevation(support: SupportModel, beam: BeamLevel, f: Fram
       [l, z2 + dims.tf],
       [-t, z2 + dims.tf],
     ];
-    return [
-      path(
-        [...upper, ...lower].map((p) => at(...p)),
-        'outline',
-        true,
-        'cut',
-      ),
-    ];
+    return [drawn([...upper, ...lower], 'outline', true)];
   }
   const cut = down + 4;
   return [
-    path(
-      [...upper, [0, cut] as Point, [-t, cut] as Point].map((p) => at(...p)),
-      'none',
-      true,
-      'cut',
-    ),
-    path(
-      [[-t, cut] as Point, ...upper, [0, cut] as Point].map((p) => at(...p)),
-      'outline',
-    ),
+    drawn([...upper, [0, cut], [-t, cut]], 'none', true),
+    drawn([[-t, cut], ...upper, [0, cut]], 'outline', false),
     breakLine(at(-t - 15, cut), at(15, cut)),
   ];
 }

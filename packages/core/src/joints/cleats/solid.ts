@@ -1,4 +1,4 @@
-import type { PlatePart, Point, Solid, Vector, WeldPart } from '../../detail/solid.ts';
+import type { BoltPart, PlatePart, Point, Solid, Vector, WeldPart } from '../../detail/solid.ts';
 import { beamOutline, beamPart, boltPart, supportPart } from '../beam-end/solid-parts.ts';
 import { gradeName } from '../../catalogue/steels.ts';
 import { farJoint } from '../beam-end/far-beam.ts';
@@ -11,96 +11,109 @@ export const STUB = 260;
 const legOf = (m: CleatsModel, side: -1 | 1, leg: 'web' | 'support'): string =>
   `${m.input.arrangement === 'single' ? 'cleat' : side < 0 ? 'near cleat' : 'far cleat'}, ${leg} leg`;
 
+/** What of the cleats both legs and bolts are made from. */
+function layOut(m: CleatsModel) {
+  const { cleat, bolts, arrangement } = m.input;
+  const sides: readonly (-1 | 1)[] = arrangement === 'single' ? [-1] : [-1, 1];
+  const top = -m.cleatTop;
+  const own = places({ supportRows: m.supportRows, p3: bolts.p3, sides });
+  const xs = Array.from({ length: bolts.n2 }, (_, j) => m.z_p + j * bolts.p2);
+  return {
+    sides,
+    top,
+    bottom: top - cleat.h,
+    face: m.beam.tw / 2,
+    own,
+    supportTopRow: top - m.e1_s,
+    webAt: m.toBeam ? m.rows.flatMap((z, row) => xs.map((x, line) => ({ x, z: -m.top_to_bolt - z, row, line }))) : [],
+    supportAt: m.toSupport
+      ? own.map(([x, z], i) => ({ x, z: top - m.e1_s - z, row: Math.floor(i / sides.length), line: i % sides.length }))
+      : [],
+  };
+}
+type LaidOut = ReturnType<typeof layOut>;
+
 /** The cleats as solid parts: two legs each, the near one at negative y. A single cleat is on the near side. */
 export function cleatsSolid(m: CleatsModel): Solid {
-  const u = m.basis.units;
   const { input, beam, support, bolt, hole } = m;
-  const { cleat, bolts, gap } = input;
-  const { t } = cleat;
-  const top = -m.cleatTop;
-  const bottom = top - cleat.h;
-  const sides: readonly (-1 | 1)[] = input.arrangement === 'single' ? [-1] : [-1, 1];
-  const face = beam.tw / 2;
-  const xs = Array.from({ length: bolts.n2 }, (_, j) => m.z_p + j * bolts.p2);
-  const webAt = m.toBeam ? m.rows.flatMap((z, row) => xs.map((x, line) => ({ x, z: -m.top_to_bolt - z, row, line }))) : [];
-  const supportTopRow = top - m.e1_s;
-  const own = places({ supportRows: m.supportRows, p3: bolts.p3, sides });
-  const supportAt = m.toSupport
-    ? own.map(([x, z], i) => ({ x, z: supportTopRow - z, row: Math.floor(i / sides.length), line: i % sides.length }))
-    : [];
-  const webGrip = sides.length * t + beam.tw + bolts.packing;
+  const { cleat, gap } = input;
+  const k = layOut(m);
+  const other = m.far && {
+    far: m.far,
+    top: k.supportTopRow,
+    t: cleat.t,
+    t_2: support.t,
+    end: Math.min(m.e1_s, m.e1_s_bot),
+    edge: m.e2_s,
+    inner: k.face,
+    hole: hole.leg,
+    bolt,
+    grade: gradeName(cleat.steel),
+  };
+  return {
+    plates: k.sides.flatMap((side) => legsOf(m, side, k)),
+    members: [
+      beamPart(beam, input.beam.steel, beamOutline(m, gap, cleat.leg_web + STUB)),
+      ...supportPart(support, input.support.steel, { h: beam.h, notchTop: m.notchTop }),
+    ],
+    bolts: boltsOf(m, k),
+    ...(other ? { other: farJoint(m.basis.units, other, k.own) } : {}),
+    welds: k.sides.flatMap((side) => weldsOf(m, side, k.top, k.bottom)),
+  };
+}
+
+function boltsOf(m: CleatsModel, { sides, face, webAt, supportAt }: LaidOut): BoltPart[] {
+  const { input, bolt, support } = m;
+  const { t } = input.cleat;
+  const webGrip = sides.length * t + m.beam.tw + input.bolts.packing;
   const through = [legOf(m, -1, 'web'), 'beam', ...(sides.length > 1 ? [legOf(m, 1, 'web')] : [])];
-  const boltParts = [
+  return [
     ...webAt.map((p) => boltPart(bolt, 'y', p, [-face - t, -face - t + webGrip], webGrip, through)),
     ...supportAt.map((p, i) => {
       const grip = t + support.t + (input.support.other_side && (m.far?.shared[i] ?? true) ? t : 0);
       return boltPart(bolt, 'x', p, [t, t - grip], grip, [legOf(m, p.x > 0 ? 1 : -1, 'support'), 'support']);
     }),
   ];
-  const label = `L ${[Math.max(cleat.leg_web, cleat.leg_support), Math.min(cleat.leg_web, cleat.leg_support), t].map((x) => u.length(x)).join('×')}`;
-  const grade = gradeName(cleat.steel);
-  const legs = sides.flatMap((side): PlatePart[] => {
-    const [inner, outer] = [side * face, side * (face + t)];
-    const rect = (a: number, b: number): Point[] => [
-      [a, top],
-      [b, top],
-      [b, bottom],
-      [a, bottom],
-    ];
-    return [
-      {
-        type: 'plate',
-        id: legOf(m, side, 'web'),
-        parts: ['web leg', 'cleats'],
-        plane: 'xz',
-        label,
-        grade,
-        outline: rect(0, cleat.leg_web),
-        y: [Math.min(inner, outer), Math.max(inner, outer)],
-        holes: webAt.map(({ x, z }) => ({ x, z, d_h: hole.cleat.d_h, d_v: hole.cleat.d_v })),
-      },
-      {
-        type: 'plate',
-        id: legOf(m, side, 'support'),
-        parts: ['support leg', 'cleats'],
-        plane: 'yz',
-        label,
-        grade,
-        outline: rect(outer, side * (face + cleat.leg_support)),
-        y: [0, t],
-        holes: supportAt.filter((p) => p.x * side > 0).map(({ x, z }) => ({ x, z, d_h: hole.leg.d_h, d_v: hole.leg.d_v })),
-      },
-    ];
-  });
-  return {
-    plates: legs,
-    members: [
-      beamPart(beam, input.beam.steel, beamOutline(m, gap, cleat.leg_web + STUB)),
-      ...supportPart(support, input.support.steel, { h: beam.h, notchTop: m.notchTop }),
-    ],
-    bolts: boltParts,
-    ...(m.far
-      ? {
-          other: farJoint(
-            u,
-            {
-              far: m.far,
-              top: supportTopRow,
-              t,
-              t_2: support.t,
-              end: Math.min(m.e1_s, m.e1_s_bot),
-              edge: m.e2_s,
-              inner: face,
-              hole: hole.leg,
-              bolt,
-              grade,
-            },
-            own,
-          ),
-        }
-      : {}),
-    welds: sides.flatMap((side) => weldsOf(m, side, top, bottom)),
-  };
+}
+
+/** The two legs of the cleat on one side. */
+function legsOf(m: CleatsModel, side: -1 | 1, { face, top, bottom, webAt, supportAt }: LaidOut): PlatePart[] {
+  const { cleat } = m.input;
+  const { t, leg_web, leg_support } = cleat;
+  const { hole } = m;
+  const [inner, outer] = [side * face, side * (face + t)];
+  const rect = (a: number, b: number): Point[] => [
+    [a, top],
+    [b, top],
+    [b, bottom],
+    [a, bottom],
+  ];
+  const sizes = [Math.max(leg_web, leg_support), Math.min(leg_web, leg_support), t];
+  const common = {
+    type: 'plate',
+    label: `L ${sizes.map((x) => m.basis.units.length(x)).join('×')}`,
+    grade: gradeName(cleat.steel),
+  } as const;
+  return [
+    {
+      ...common,
+      id: legOf(m, side, 'web'),
+      parts: ['web leg', 'cleats'],
+      plane: 'xz',
+      outline: rect(0, leg_web),
+      y: [Math.min(inner, outer), Math.max(inner, outer)],
+      holes: webAt.map(({ x, z }) => ({ x, z, d_h: hole.cleat.d_h, d_v: hole.cleat.d_v })),
+    },
+    {
+      ...common,
+      id: legOf(m, side, 'support'),
+      parts: ['support leg', 'cleats'],
+      plane: 'yz',
+      outline: rect(outer, side * (face + leg_support)),
+      y: [0, t],
+      holes: supportAt.filter((p) => p.x * side > 0).map(({ x, z }) => ({ x, z, d_h: hole.leg.d_h, d_v: hole.leg.d_v })),
+    },
+  ];
 }
 
 /** Fillets along the toes: on the web also along both ends of the leg. */
