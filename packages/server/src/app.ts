@@ -25,9 +25,29 @@ export function makeApp(
 ): Express {
   const app = express();
   app.disable('x-powered-by');
+  guard(app, services.log);
+  const api = apiOf(services, folder);
+  app.use(
+    '/api',
+    (_req, res, next) => {
+      res.setHeader('cache-control', 'no-store');
+      next();
+    },
+    api.router,
+  );
+  app.use('/api', nothingHere);
+
+  if (pages && existsSync(pages)) servePages(app, pages);
+  app.use(nothingHere);
+  app.use(problemHandler);
+  return app;
+}
+
+/** Every request is logged and names a loopback host; every answer says what a page may load. */
+function guard(app: Express, log: Services['log']): void {
   app.use(
     pinoHttp({
-      logger: services.log,
+      logger: log,
       genReqId: () => crypto.randomUUID(),
       customLogLevel: (_req, res, err) => (err || res.statusCode >= 500 ? 'error' : 'debug'),
     }),
@@ -62,7 +82,9 @@ export function makeApp(
       strictTransportSecurity: false,
     }),
   );
+}
 
+function apiOf(services: Services, folder: string | undefined): Api {
   const api = new Api();
   api.route(
     { method: 'get', path: '/health', summary: 'Whether the server is up, and the folder of its store', answer: 'ok' },
@@ -76,30 +98,20 @@ export function makeApp(
   api.route({ method: 'get', path: '/openapi.json', summary: 'This description', answer: 'OpenAPI 3.1' }, async () =>
     api.openApi(),
   );
-  app.use(
-    '/api',
-    (_req, res, next) => {
-      res.setHeader('cache-control', 'no-store');
-      next();
-    },
-    api.router,
-  );
-  app.use('/api', nothingHere);
+  return api;
+}
 
-  if (pages && existsSync(pages)) {
-    app.use(
-      express.static(pages, {
-        index: false,
-        setHeaders: (res, path) =>
-          res.setHeader('cache-control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache'),
-      }),
-    );
-    app.get('/{*path}', (_req, res) => {
-      res.setHeader('cache-control', 'no-cache');
-      res.sendFile(join(pages, 'index.html'));
-    });
-  }
-  app.use(nothingHere);
-  app.use(problemHandler);
-  return app;
+/** The built pages: assets by their names for ever, and one page for every address. */
+function servePages(app: Express, pages: string): void {
+  app.use(
+    express.static(pages, {
+      index: false,
+      setHeaders: (res, path) =>
+        res.setHeader('cache-control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache'),
+    }),
+  );
+  app.get('/{*path}', (_req, res) => {
+    res.setHeader('cache-control', 'no-cache');
+    res.sendFile(join(pages, 'index.html'));
+  });
 }

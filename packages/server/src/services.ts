@@ -23,15 +23,12 @@ export interface Services {
 /** Joints that one thread judges at a time: about 50 ms of work, so that a short question never waits long. */
 const AT_A_TIME = 20;
 
-export async function openServices(file: string, log: Logger): Promise<Services> {
-  const database = await openDatabase(file);
-  await database.write(forgetOld);
-  const pool = await openPool();
-  const made = edition();
-  const atWork = new Map<string, Promise<Map<string, JudgedRow>>>();
+type Judge = (job: JobRecord, joints: readonly LightJoint[], keyOf: (j: LightJoint) => string) => Promise<Map<string, JudgedRow>>;
 
-  /** Judges joints in the pool and keeps what comes of it; one that is being judged already is not judged again. */
-  const judge = async (
+/** Judges joints in the pool and keeps what comes of it; one that is being judged already is not judged again. */
+function judgeIn(pool: Services['pool'], database: OpenDatabase, log: Logger): Judge {
+  const atWork = new Map<string, Promise<Map<string, JudgedRow>>>();
+  return async (
     job: JobRecord,
     joints: readonly LightJoint[],
     keyOf: (j: LightJoint) => string,
@@ -59,7 +56,44 @@ export async function openServices(file: string, log: Logger): Promise<Services>
       void database.write((tx) => keepVerdicts(tx, kept)).catch((e: unknown) => log.warn({ err: e }, 'verdicts not kept'));
     return judged;
   };
+}
 
+/** A part of the register of a job; what is not kept is judged. */
+function registerOf(database: OpenDatabase, made: string, judge: Judge): Services['register'] {
+  return async (job, after, limit) => {
+    const basis = basisKey(job);
+    const keyOf = (j: LightJoint): string => verdictKey(made, basis, j);
+    const part = (from: number) => lightJoints(database.db, job.id, from, limit, keyOf);
+    const light = await part(after);
+    const lack = light.filter((j) => !j.kept);
+    const next = light.length < limit ? null : light.at(-1)!.position;
+    const judging = judge(job, lack, keyOf);
+    // Who waits for one part asks for the next: its joints stand in line behind these, so that no thread is idle in between.
+    if (next !== null && lack.length)
+      void part(next)
+        .then((ahead) =>
+          judge(
+            job,
+            ahead.filter((j) => !j.kept),
+            keyOf,
+          ),
+        )
+        .catch(() => undefined);
+    const judged = await judging;
+    // A joint deleted while it was looked at is in neither; its row goes with it.
+    const rows = light.flatMap(({ kept, position: _position, ...j }): RegisterEntry[] => {
+      const row = kept ?? judged.get(j.id);
+      return row ? [{ ...j, ...row }] : [];
+    });
+    return { rows, total: await countJoints(database.db, job.id), next };
+  };
+}
+
+export async function openServices(file: string, log: Logger): Promise<Services> {
+  const database = await openDatabase(file);
+  await database.write(forgetOld);
+  const pool = await openPool();
+  const made = edition();
   const documents = new Documents(
     (task, progress, signal) => pool.pdf(task, progress, signal),
     (e) => log.error({ err: e }, 'document failed'),
@@ -70,33 +104,7 @@ export async function openServices(file: string, log: Logger): Promise<Services>
     log,
     documents,
     edition: made,
-    register: async (job, after, limit) => {
-      const basis = basisKey(job);
-      const keyOf = (j: LightJoint): string => verdictKey(made, basis, j);
-      const part = (from: number) => lightJoints(database.db, job.id, from, limit, keyOf);
-      const light = await part(after);
-      const lack = light.filter((j) => !j.kept);
-      const next = light.length < limit ? null : light.at(-1)!.position;
-      const judging = judge(job, lack, keyOf);
-      // Who waits for one part asks for the next: its joints stand in line behind these, so that no thread is idle in between.
-      if (next !== null && lack.length)
-        void part(next)
-          .then((ahead) =>
-            judge(
-              job,
-              ahead.filter((j) => !j.kept),
-              keyOf,
-            ),
-          )
-          .catch(() => undefined);
-      const judged = await judging;
-      // A joint deleted while it was looked at is in neither; its row goes with it.
-      const rows = light.flatMap(({ kept, position: _position, ...j }): RegisterEntry[] => {
-        const row = kept ?? judged.get(j.id);
-        return row ? [{ ...j, ...row }] : [];
-      });
-      return { rows, total: await countJoints(database.db, job.id), next };
-    },
+    register: registerOf(database, made, judgeIn(pool, database, log)),
     close: async () => {
       documents.close();
       await pool.close();

@@ -21,6 +21,7 @@ import {
   saveCalculation,
   type StoredCalculation,
 } from '../store/calculations.ts';
+import type { Handle } from '../store/database.ts';
 import { getJob } from '../store/jobs.ts';
 import { once } from '../store/requests.ts';
 
@@ -39,11 +40,18 @@ export function answered(c: StoredCalculation, job: JobRecord): CalculationRecor
   }
 }
 
-export function calculationRoutes(api: Api, { database }: Services): void {
+const id = (params: Record<string, string>): string => params['id']!;
+const read = (body: CalculationDocument): CalculationDocument => readCalculation(body, `calculation ${body.title}`);
+const withAnswer = async (db: Handle, c: StoredCalculation): Promise<CalculationRecord> => answered(c, await getJob(db, c.jobId));
+
+export function calculationRoutes(api: Api, services: Services): void {
+  listedAndAttached(api, services);
+  readAndSaved(api, services);
+  deletedAndRestored(api, services);
+}
+
+function listedAndAttached(api: Api, { database }: Services): void {
   const { db, write } = database;
-  const id = (params: Record<string, string>): string => params['id']!;
-  const withAnswer = async (c: StoredCalculation): Promise<CalculationRecord> => answered(c, await getJob(db, c.jobId));
-  const read = (body: CalculationDocument): CalculationDocument => readCalculation(body, `calculation ${body.title}`);
 
   api.route(
     {
@@ -68,6 +76,7 @@ export function calculationRoutes(api: Api, { database }: Services): void {
     async ({ params, body, who, request }) => {
       const c = read(body);
       return withAnswer(
+        db,
         await write((tx) =>
           once(
             tx,
@@ -79,9 +88,13 @@ export function calculationRoutes(api: Api, { database }: Services): void {
       );
     },
   );
+}
+
+function readAndSaved(api: Api, { database }: Services): void {
+  const { db, write } = database;
   api.route(
     { method: 'get', path: '/calculations/:id', summary: 'A calculation', answer: 'the calculation' },
-    async ({ params }) => withAnswer(await getCalculation(db, id(params))),
+    async ({ params }) => withAnswer(db, await getCalculation(db, id(params))),
   );
   api.route<CalculationDocument & { version: number }>(
     {
@@ -93,9 +106,13 @@ export function calculationRoutes(api: Api, { database }: Services): void {
     },
     async ({ params, body, who }) => {
       const { version, ...rest } = body;
-      return withAnswer(await write((tx) => saveCalculation(tx, id(params), version, read(rest), who)));
+      return withAnswer(db, await write((tx) => saveCalculation(tx, id(params), version, read(rest), who)));
     },
   );
+}
+
+function deletedAndRestored(api: Api, { database }: Services): void {
+  const { db, write } = database;
   api.route(
     {
       method: 'delete',
@@ -109,6 +126,7 @@ export function calculationRoutes(api: Api, { database }: Services): void {
     { method: 'post', path: '/calculations/:id/restore', summary: 'Bring a calculation back', answer: 'the calculation' },
     async ({ params, request }) =>
       withAnswer(
+        db,
         await write((tx) =>
           once(
             tx,

@@ -16,7 +16,12 @@ const order = Joi.object({
 }).oxor('jointId', 'calculationId');
 const GONE = 'This document is not here any more; issue it again.';
 
-export function documentRoutes(api: Api, { database, documents, edition }: Services): void {
+export function documentRoutes(api: Api, services: Services): void {
+  ordered(api, services);
+  followed(api, services);
+}
+
+function ordered(api: Api, { database, documents, edition }: Services): void {
   const { db } = database;
   api.route<{ jobId: string; jointId?: string; calculationId?: string; level?: Level }>(
     {
@@ -49,7 +54,9 @@ export function documentRoutes(api: Api, { database, documents, edition }: Servi
       );
     },
   );
+}
 
+function followed(api: Api, { documents }: Services): void {
   api.route(
     {
       method: 'get',

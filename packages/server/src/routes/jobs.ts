@@ -34,7 +34,13 @@ const jobChange = Joi.object({
 const MB = 1024 * 1024;
 const MOST_ROWS = 500;
 
-export function jobRoutes(api: Api, { database, pool, register }: Services): void {
+export function jobRoutes(api: Api, services: Services): void {
+  listedAndMade(api, services);
+  readInParts(api, services);
+  changedAndTakenAway(api, services);
+}
+
+function listedAndMade(api: Api, { database, pool }: Services): void {
   const { db, write } = database;
   api.route({ method: 'get', path: '/jobs', summary: 'All jobs, newest first', answer: 'list of jobs' }, () => listJobs(db));
 
@@ -68,7 +74,10 @@ export function jobRoutes(api: Api, { database, pool, register }: Services): voi
     { method: 'post', path: '/jobs/demo', summary: 'The demo jobs, to look around in', answer: 'the first of them' },
     async ({ who, request }) => getJob(db, await storeJob(database, await demoJobs(who), request)),
   );
+}
 
+function readInParts(api: Api, { database, register }: Services): void {
+  const { db } = database;
   api.route({ method: 'get', path: '/jobs/:id', summary: 'A job', answer: 'the job' }, ({ params }) => getJob(db, params['id']!));
 
   api.route(
@@ -98,7 +107,10 @@ export function jobRoutes(api: Api, { database, pool, register }: Services): voi
       return siblingsOf(db, params['id']!);
     },
   );
+}
 
+function changedAndTakenAway(api: Api, { database, pool }: Services): void {
+  const { db, write } = database;
   api.route<{ version: number } & Partial<JobContent>>(
     {
       method: 'put',

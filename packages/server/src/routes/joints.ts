@@ -59,10 +59,18 @@ const sign = Joi.object({ version: Joi.number().integer().required(), by: Joi.st
 /** The kind's own schema judges the input; what it refuses never reaches the store. */
 const checkedJoint = (joint: Omit<JointDocument, 'line'>): JointDocument => readJoint(joint, `joint ${joint.mark}`);
 
-export function jointRoutes(api: Api, { database }: Services): void {
-  const { db, write } = database;
-  const id = (params: Record<string, string>): string => params['id']!;
+const id = (params: Record<string, string>): string => params['id']!;
 
+export function jointRoutes(api: Api, services: Services): void {
+  madeAndRead(api, services);
+  saved(api, services);
+  filesOf(api, services);
+  copiedAndDeleted(api, services);
+  signed(api, services);
+  history(api, services);
+}
+
+function madeAndRead(api: Api, { database: { db, write } }: Services): void {
   api.route<Omit<JointDocument, 'line'>>(
     { method: 'post', path: '/jobs/:id/joints', summary: 'A new joint', body: newJoint, answer: 'the joint' },
     async ({ params, body, who, request }) => {
@@ -82,7 +90,9 @@ export function jointRoutes(api: Api, { database }: Services): void {
     { method: 'get', path: '/joints/:id', summary: 'A joint; one that can not be read says why', answer: 'the joint' },
     ({ params }) => getJoint(db, id(params)),
   );
+}
 
+function saved(api: Api, { database: { db, write } }: Services): void {
   api.route<Omit<JointContent, 'kind'> & { kind?: string; version: number; label: string }>(
     {
       method: 'put',
@@ -121,7 +131,9 @@ export function jointRoutes(api: Api, { database }: Services): void {
       });
     },
   );
+}
 
+function filesOf(api: Api, { database: { db } }: Services): void {
   /** Lists and templates are made from the stored joint. */
   const built = async (joint: JointRecord) => buildJoint(joint, basisOf(await getJob(db, joint.jobId), joint.settings));
 
@@ -174,7 +186,9 @@ export function jointRoutes(api: Api, { database }: Services): void {
       res.attachment(`${fileName(raw.mark)}-raw.json`).json(raw);
     },
   );
+}
 
+function copiedAndDeleted(api: Api, { database: { write } }: Services): void {
   api.route<{ mark: string }>(
     { method: 'post', path: '/joints/:id/copy', summary: 'A copy of a joint under a new mark', body: copy, answer: 'the copy' },
     ({ params, body, who, request }) =>
@@ -208,7 +222,9 @@ export function jointRoutes(api: Api, { database }: Services): void {
         ),
       ),
   );
+}
 
+function signed(api: Api, { database: { write } }: Services): void {
   api.route<{ version: number; by: string | null }>(
     {
       method: 'post',
@@ -230,7 +246,9 @@ export function jointRoutes(api: Api, { database }: Services): void {
         );
       }),
   );
+}
 
+function history(api: Api, { database: { db } }: Services): void {
   api.route(
     {
       method: 'get',
