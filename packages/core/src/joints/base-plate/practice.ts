@@ -7,6 +7,8 @@ import { stepMove } from '../field-makers.ts';
 import type { FirstDetail, Move, Seed, Start } from '../kind.ts';
 import { baseField, baseFields } from './fields.ts';
 import { baseSchema, type BaseInput, type PatternInput } from './input.ts';
+import type { Materials } from '../../basis/standard.ts';
+import { strongerSteel } from '../beam-end/moves.ts';
 import type { ColumnModel } from './column.ts';
 import { baseModel, type BaseModel } from './model.ts';
 
@@ -206,89 +208,88 @@ export const baseMoves =
   (i: I, m: BaseModel): Move<I>[] => {
     const { materials } = m.basis.standard;
     const u = m.basis.units;
-    const moves: Move<I>[] = [];
-    const step = (id: string, label: string, ...by: number[]): void => {
+    const step = (id: string, label: string, ...by: number[]): Move<I>[] => {
       const f = baseField(id);
-      if (f.applies && !f.applies(i)) return;
-      for (const b of by) moves.push(...stepMove(m.basis, baseFields, i, id, label, b));
+      return !f.applies || f.applies(i) ? by.flatMap((b) => stepMove(m.basis, baseFields, i, id, label, b)) : [];
     };
-    step('plate.t', 'plate', 1, 2, 3, -1);
-    step('anchors.h_ef', 'embedment', 3, 6, 12, 20);
     const big = bigger(of, i);
-    if (big) moves.push({ label: `anchors ${boltName(i.anchors.d)} → ${boltName(big.anchors.d)}`, input: big });
-    for (const by of of.outwards) moves.push({ label: `plate and anchors ${u.length(by / 2)} further out`, input: wider(i, by) });
-    const p = i.anchors.pattern;
-    if (p.type === 'rows') {
-      if (p.n_z > 1)
-        moves.push({
-          label: `anchors ${u.length(of.outwards[1]! / 2)} further out along z`,
-          input: {
-            ...i,
-            plate: i.plate.shape === 'circle' ? i.plate : { ...i.plate, h: i.plate.h! + of.outwards[1]! },
-            anchors: { ...i.anchors, pattern: { ...p, s_z: p.s_z + of.outwards[1]! / (p.n_z - 1) } },
-          },
-        });
-      moves.push({
-        label: `anchors a row ${p.n_y} → ${p.n_y + 1}`,
-        input: baseField('pattern.n_y').set(
-          {
-            ...i,
-            anchors: { ...i.anchors, pattern: { ...p, s_y: p.n_y > 1 ? Math.round(((p.n_y - 1) * p.s_y) / p.n_y) : p.s_y } },
-          },
-          p.n_y + 1,
-        ),
-      });
-    }
-    if (p.type === 'circle')
-      for (const n of [p.n + 1, p.n + 2])
-        moves.push({ label: `anchors ${p.n} → ${n}`, input: { ...i, anchors: { ...i.anchors, pattern: { ...p, n } } } });
-    for (const by of of.blocks) {
-      const { B_y, B_z, H } = i.concrete;
-      if (B_y !== undefined || B_z !== undefined)
-        moves.push({
-          label: `block ${u.length(by)} larger both ways`,
-          given: true,
-          input: {
-            ...i,
-            concrete: {
-              ...i.concrete,
-              ...(B_y === undefined ? {} : { B_y: B_y + by }),
-              ...(B_z === undefined ? {} : { B_z: B_z + by }),
-            },
-          },
-        });
-      if (H !== undefined)
-        moves.push({
-          label: `block ${u.length(by)} deeper`,
-          given: true,
-          input: { ...i, concrete: { ...i.concrete, H: H + by } },
-        });
-    }
-    if (i.weld.type === 'fillet') {
-      step('weld.a_f', 'flange throat', 1, 2);
-      step('weld.a_w', 'web throat', 1, 2);
-    }
-    if (i.shear.path.endsWith('key')) {
-      step('key.depth', 'key depth', 2, 4);
-      step('key.tw', 'key web', 1, 2);
-      step('key.b', 'key width', 2, 4);
-    }
-    const stronger = materials.anchors.stronger[i.anchors.cls ?? ''];
-    if (stronger) moves.push({ label: `class ${i.anchors.cls} → ${stronger}`, input: baseField('anchors.cls').set(i, stronger) });
-    if (!i.anchors.washers_welded)
-      moves.push({ label: 'washers welded to the plate', input: baseField('anchors.welded').set(i, true) });
-    const better = materials.stronger[i.plate.steel.grade ?? ''];
-    if (better)
-      moves.push({
-        label: `plate steel ${i.plate.steel.grade} → ${better}`,
-        input: { ...i, plate: { ...i.plate, steel: { grade: better } } },
-      });
-    for (const f of of.concretes)
-      if (f > i.concrete.f_ck)
-        moves.push({
-          label: `concrete ${u.stated(i.concrete.f_ck, 'stress')} → ${u.stated(f, 'stress')}`,
-          given: true,
-          input: { ...i, concrete: { ...i.concrete, f_ck: f }, grout: { ...i.grout, f_ck: Math.max(i.grout.f_ck, f) } },
-        });
-    return moves;
+    return [
+      ...step('plate.t', 'plate', 1, 2, 3, -1),
+      ...step('anchors.h_ef', 'embedment', 3, 6, 12, 20),
+      ...(big ? [{ label: `anchors ${boltName(i.anchors.d)} → ${boltName(big.anchors.d)}`, input: big }] : []),
+      ...of.outwards.map((by) => ({ label: `plate and anchors ${u.length(by / 2)} further out`, input: wider(i, by) })),
+      ...patternMoves(of, i, u),
+      ...of.blocks.flatMap((by) => blockMoves(i, by, u)),
+      ...(i.weld.type === 'fillet' ? [...step('weld.a_f', 'flange throat', 1, 2), ...step('weld.a_w', 'web throat', 1, 2)] : []),
+      ...(i.shear.path.endsWith('key')
+        ? [...step('key.depth', 'key depth', 2, 4), ...step('key.tw', 'key web', 1, 2), ...step('key.b', 'key width', 2, 4)]
+        : []),
+      ...strongerParts(of, i, materials, u),
+    ];
   };
+
+/** Anchors further out along z, or more of them. */
+function patternMoves(of: Practice, i: I, u: Units): Move<I>[] {
+  const p = i.anchors.pattern;
+  const withPattern = (from: I, pattern: I['anchors']['pattern']): I => ({ ...from, anchors: { ...from.anchors, pattern } });
+  if (p.type === 'circle')
+    return [p.n + 1, p.n + 2].map((n) => ({ label: `anchors ${p.n} → ${n}`, input: withPattern(i, { ...p, n }) }));
+  if (p.type !== 'rows') return [];
+  const by = of.outwards[1]!;
+  const plate = i.plate.shape === 'circle' ? i.plate : { ...i.plate, h: i.plate.h! + by };
+  const s_y = p.n_y > 1 ? Math.round(((p.n_y - 1) * p.s_y) / p.n_y) : p.s_y;
+  return [
+    ...(p.n_z > 1
+      ? [
+          {
+            label: `anchors ${u.length(by / 2)} further out along z`,
+            input: withPattern({ ...i, plate }, { ...p, s_z: p.s_z + by / (p.n_z - 1) }),
+          },
+        ]
+      : []),
+    {
+      label: `anchors a row ${p.n_y} → ${p.n_y + 1}`,
+      input: baseField('pattern.n_y').set(withPattern(i, { ...p, s_y }), p.n_y + 1),
+    },
+  ];
+}
+
+/** A larger block and a deeper one, which the job gives. */
+function blockMoves(i: I, by: number, u: Units): Move<I>[] {
+  const { B_y, B_z, H } = i.concrete;
+  const given = (label: string, change: Partial<I['concrete']>): Move<I> => ({
+    label: `block ${u.length(by)} ${label}`,
+    given: true,
+    input: { ...i, concrete: { ...i.concrete, ...change } },
+  });
+  return [
+    ...(B_y !== undefined || B_z !== undefined
+      ? [
+          given('larger both ways', {
+            ...(B_y === undefined ? {} : { B_y: B_y + by }),
+            ...(B_z === undefined ? {} : { B_z: B_z + by }),
+          }),
+        ]
+      : []),
+    ...(H !== undefined ? [given('deeper', { H: H + by })] : []),
+  ];
+}
+
+/** Anchors of a higher class, welded washers, a plate of better steel, stronger concrete. */
+function strongerParts(of: Practice, i: I, materials: Materials, u: Units): Move<I>[] {
+  const stronger = materials.anchors.stronger[i.anchors.cls ?? ''];
+  return [
+    ...(stronger ? [{ label: `class ${i.anchors.cls} → ${stronger}`, input: baseField('anchors.cls').set(i, stronger) }] : []),
+    ...(i.anchors.washers_welded
+      ? []
+      : [{ label: 'washers welded to the plate', input: baseField('anchors.welded').set(i, true) }]),
+    ...strongerSteel('plate', i.plate.steel.grade, materials, (grade) => ({ ...i, plate: { ...i.plate, steel: { grade } } })),
+    ...of.concretes
+      .filter((f) => f > i.concrete.f_ck)
+      .map((f) => ({
+        label: `concrete ${u.stated(i.concrete.f_ck, 'stress')} → ${u.stated(f, 'stress')}`,
+        given: true as const,
+        input: { ...i, concrete: { ...i.concrete, f_ck: f }, grout: { ...i.grout, f_ck: Math.max(i.grout.f_ck, f) } },
+      })),
+  ];
+}

@@ -90,7 +90,7 @@ export function layOutSimpleJoint(
   holes: readonly HoleKind[],
   turned: boolean,
 ): void {
-  const { input, basis, beam, support } = m;
+  const { input, basis } = m;
   const factors = factorsOf(basis);
   const flipped = turned ? ', joint turned upside down for uplift' : '';
   for (const k of ['gamma_M0', 'gamma_M1', 'gamma_M2', 'gamma_Mu'] as const)
@@ -98,7 +98,19 @@ export function layOutSimpleJoint(
   const slipFactor = input.bolts.category === 'B' ? 'gamma_M3_ser' : 'gamma_M3';
   lay.put(slots.gamma_M3, factors[slipFactor], 'basis', factorSource(basis, slipFactor));
   lay.put(slots.E, STEEL_E, 'code', 'EN 1993-1-1, 3.2.6');
+  layOutBeam(lay, slots, m, flipped);
+  layOutBolts(lay, slots, m);
+  lay.put(slots.z_b1, m.top_to_bolt, 'input', `beam top to the first row${flipped}`);
+  lay.put(slots.k_a, settingsOf(basis).throat_factor, 'basis', 'settings: throat over leg');
+  if (input.weld) lay.put(slots.s, input.weld.s, 'input', 'weld.s');
+  lay.put(slots.mu, SLIP_FACTORS[input.bolts.friction], 'code', `EN 1993-1-8, Table 3.7: class ${input.bolts.friction}`);
+  lay.put(slots.k_s, Math.min(...holes.map(slipHoleFactor)), 'code', 'EN 1993-1-8, Table 3.6');
+  lay.put(slots.n_f, 1, 'code', 'two parts clamped: one friction face');
+  layOutSupport(lay, slots, m);
+}
 
+function layOutBeam(lay: LayOut, slots: Slots, m: SimpleJointModel, flipped: string): void {
+  const { beam, input } = m;
   const beamRef = (dim: string): [Origin['kind'], string] =>
     beam.fromCatalogue ? ['catalogue', `${beam.name}: ${dim}`] : ['input', `beam.${dim}`];
   for (const [slot, dim] of [
@@ -120,8 +132,10 @@ export function layOutSimpleJoint(
   if (m.notchTop || m.notchBottom) lay.put(slots.l_n, m.l_n, 'input', 'beam.notch.l_n');
   lay.put(slots.d_nt, m.d_nt, 'input', `beam.notch.d_nt${flipped}`);
   lay.put(slots.d_nb, m.d_nb, 'input', `beam.notch.d_nb${flipped}`);
+}
 
-  const { bolts } = input;
+function layOutBolts(lay: LayOut, slots: Slots, m: SimpleJointModel): void {
+  const { bolts } = m.input;
   lay.put(slots.d, bolts.d, 'input', 'bolts.d');
   lay.put(slots.A_s, m.bolt.A_s, 'catalogue', `M${bolts.d}: stress area`);
   lay.put(slots.f_ub, m.f_ub, 'catalogue', `class ${bolts.cls}`);
@@ -151,13 +165,9 @@ export function layOutSimpleJoint(
   lay.put(slots.t_pk, bolts.packing, 'input', 'bolts.packing');
   lay.put(slots.planes, 1, 'code', 'the bolts are cut in one plane');
   lay.put(slots.d_0, m.hole.normal, 'code', `EN 1090-2, Table 11: normal hole for M${bolts.d}`);
-  lay.put(slots.z_b1, m.top_to_bolt, 'input', `beam top to the first row${flipped}`);
-  lay.put(slots.k_a, settingsOf(basis).throat_factor, 'basis', 'settings: throat over leg');
-  if (input.weld) lay.put(slots.s, input.weld.s, 'input', 'weld.s');
-  lay.put(slots.mu, SLIP_FACTORS[bolts.friction], 'code', `EN 1993-1-8, Table 3.7: class ${bolts.friction}`);
-  lay.put(slots.k_s, Math.min(...holes.map(slipHoleFactor)), 'code', 'EN 1993-1-8, Table 3.6');
-  lay.put(slots.n_f, 1, 'code', 'two parts clamped: one friction face');
+}
 
+function layOutSupport(lay: LayOut, slots: Slots, { support, input }: SimpleJointModel): void {
   const supportRef = (dim: string): [Origin['kind'], string] =>
     support.dims?.fromCatalogue ? ['catalogue', `${support.dims.name}: ${dim}`] : ['input', `support.${dim}`];
   lay.put(slots.t_2, support.t, ...supportRef(support.type === 'column_flange' ? 'tf' : 'tw'));

@@ -89,32 +89,26 @@ function shared(s: FormulaSection, symbol: string, words: string, share: string)
   return { symbol: `${symbol}_1`, run: (r) => void half(r) };
 }
 
+/** Bearing of a part of the group in one direction; `q` names its values. */
+function towardsEdge<C>(s: FormulaSection, p: BearingPart<C>, way: 'ver' | 'hor', q: string = way) {
+  const along = way === 'ver' ? ({ pitch: 'p1', gauge: 'p2' } as const) : ({ pitch: 'p2', gauge: 'p1' } as const);
+  return bearing(s, {
+    ...{ d_0: `d_0_${p.k}`, t: `t_${p.k}`, f_u: `f_u_${p.k}`, gamma: 'gamma_M2' },
+    ...p[way],
+    ...along,
+    f_h: way === 'ver' ? `f_hv_${p.k}` : `f_hh_${p.k}`,
+    alpha: `alpha_b_${q}`,
+    k: `k1_${q}`,
+    F: `F_b_${q}_Rd`,
+    words: way === 'ver' ? 'vertical' : 'horizontal',
+  });
+}
+
 /** Bearing of one part under the group's forces, directions combined. */
 export function groupBearing<C extends BeamWebCase>(sheet: Sheet, p: BearingPart<C>): CheckDef<C> {
   const s = sheet.section(p.id);
-  const same = { d_0: `d_0_${p.k}`, t: `t_${p.k}`, f_u: `f_u_${p.k}`, gamma: 'gamma_M2' } as const;
-  const ver = bearing(s, {
-    ...same,
-    ...p.ver,
-    pitch: 'p1',
-    gauge: 'p2',
-    f_h: `f_hv_${p.k}`,
-    alpha: 'alpha_b_ver',
-    k: 'k1_ver',
-    F: 'F_b_ver_Rd',
-    words: 'vertical',
-  });
-  const hor = bearing(s, {
-    ...same,
-    ...p.hor,
-    pitch: 'p2',
-    gauge: 'p1',
-    f_h: `f_hh_${p.k}`,
-    alpha: 'alpha_b_hor',
-    k: 'k1_hor',
-    F: 'F_b_hor_Rd',
-    words: 'horizontal',
-  });
+  const ver = towardsEdge(s, p, 'ver');
+  const hor = towardsEdge(s, p, 'hor');
   const V = shared(s, 'V_Ed', 'reaction', p.share);
   const N = shared(s, 'N_Ed', 'axial force', p.share);
   const V_Rd = s.f(
@@ -134,17 +128,7 @@ export function groupBearing<C extends BeamWebCase>(sheet: Sheet, p: BearingPart
     clause,
   );
   // A push turns the bolts that it meets away from the edge; those that the moment still drives towards it keep their end distance.
-  const away = bearing(s, {
-    ...same,
-    ...p.hor,
-    pitch: 'p2',
-    gauge: 'p1',
-    f_h: `f_hh_${p.k}`,
-    alpha: 'alpha_b_in',
-    k: 'k1_in',
-    F: 'F_b_in_Rd',
-    words: 'horizontal',
-  });
+  const away = towardsEdge(s, p, 'hor', 'in');
   const towards = s.f(
     'F_edge',
     'kN',

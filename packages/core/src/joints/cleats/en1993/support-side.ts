@@ -79,39 +79,34 @@ const slipSingle = slipSection.f(
   'reaction at which the outer bolts slip, with the sideways moment',
 );
 
+/** A part under a single line of bolts at the support: its symbols, by its key. */
+interface LinePart {
+  readonly k: string;
+  readonly t: string;
+  readonly f_u: string;
+  readonly end: string;
+  readonly edge: string;
+}
+
+/** Bearing under a single line along it or across it, towards an end. */
+function lineBearing(s: FormulaSection, o: LinePart, way: 'ver' | 'hor', end: string) {
+  return bearing(s, {
+    ...{ d_0: `d_0_${o.k}`, t: o.t, f_u: o.f_u, gamma: 'gamma_M2' },
+    ...(way === 'ver'
+      ? { end, edge: o.edge, pitch: 'p1_s', gauge: 'p_3', f_h: `f_hv_${o.k}` }
+      : { end: o.edge, edge: end, pitch: 'p_3', gauge: 'p1_s', f_h: `f_hh_${o.k}` }),
+    alpha: `alpha_b_${way}`,
+    k: `k1_${way}`,
+    F: `F_b_${way}_Rd`,
+    words: way === 'ver' ? 'vertical' : 'horizontal',
+  });
+}
+
 /** Bearing under a single line: directions combined, as for the web bolts. */
-function singleBearing(
-  id: string,
-  part: string,
-  o: { k: string; t: string; f_u: string; end: string; edge: string },
-  has: (c: CleatsCase) => { end: boolean; edge: boolean },
-): Check {
+function singleBearing(id: string, part: string, o: LinePart, has: (c: CleatsCase) => { end: boolean; edge: boolean }): Check {
   const s = sheet.section(`${id}-single`);
-  const same = { d_0: `d_0_${o.k}`, t: o.t, f_u: o.f_u, gamma: 'gamma_M2' } as const;
-  const ver = bearing(s, {
-    ...same,
-    end: o.end,
-    edge: o.edge,
-    pitch: 'p1_s',
-    gauge: 'p_3',
-    f_h: `f_hv_${o.k}`,
-    alpha: 'alpha_b_ver',
-    k: 'k1_ver',
-    F: 'F_b_ver_Rd',
-    words: 'vertical',
-  });
-  const hor = bearing(s, {
-    ...same,
-    end: o.edge,
-    edge: o.end,
-    pitch: 'p_3',
-    gauge: 'p1_s',
-    f_h: `f_hh_${o.k}`,
-    alpha: 'alpha_b_hor',
-    k: 'k1_hor',
-    F: 'F_b_hor_Rd',
-    words: 'horizontal',
-  });
+  const ver = lineBearing(s, o, 'ver', o.end);
+  const hor = lineBearing(s, o, 'hor', o.end);
   const turn = sideways(s);
   const V_Rd = s.f(
     'V_Rd',
@@ -123,36 +118,8 @@ function singleBearing(
   const both = s.f('V_sum', 'kN', 'V_Ed+V_Ed_2', 'reactions of both beams');
   const farAlone = s.f('V_sum', 'kN', 'V_Ed_2', 'reaction of the far beam alone: uplift of this one relieves it');
   // Under uplift the far beam still bears the other way.
-  const down =
-    o.k === '2'
-      ? bearing(s, {
-          ...same,
-          end: 'e_top',
-          edge: o.edge,
-          pitch: 'p1_s',
-          gauge: 'p_3',
-          f_h: `f_hv_${o.k}`,
-          alpha: 'alpha_b_ver',
-          k: 'k1_ver',
-          F: 'F_b_ver_Rd',
-          words: 'vertical',
-        })
-      : null;
-  const across =
-    o.k === '2'
-      ? bearing(s, {
-          ...same,
-          end: o.edge,
-          edge: 'e_top',
-          pitch: 'p_3',
-          gauge: 'p1_s',
-          f_h: `f_hh_${o.k}`,
-          alpha: 'alpha_b_hor',
-          k: 'k1_hor',
-          F: 'F_b_hor_Rd',
-          words: 'horizontal',
-        })
-      : null;
+  const down = o.k === '2' ? lineBearing(s, o, 'ver', 'e_top') : null;
+  const across = o.k === '2' ? lineBearing(s, o, 'hor', 'e_top') : null;
   return check(id, `Bearing, ${part}`, 'EN 1993-1-8, Table 3.4', part, (r, c) => {
     const { end, edge } = has(c);
     const many = c.support.rows > 1;
