@@ -4,7 +4,7 @@ import { basisOf, checkJoint, readJob, type JobRecord, type JointContent } from 
 import { makeEditor } from './editor.ts';
 import { failureOrder } from './FailureOrder.tsx';
 import { stepped } from './Sheet.tsx';
-import { nextMark } from '../pages/Register.tsx';
+import { nextMark } from '../register/order.ts';
 
 const job = readJob(JSON.parse(readFileSync(new URL('../../../../demo/tern-quay.json', import.meta.url), 'utf8')));
 const joint = job.joints.find((j) => j.mark === 'B2-14')!;

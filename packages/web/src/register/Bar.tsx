@@ -1,0 +1,79 @@
+import type { RefObject } from 'react';
+import { unitsOf, type JobRecord, type RegisterEntry } from '@ample/core';
+import { Mark, stateWord, type ShownState } from '../parts/StateMark.tsx';
+import { isIn, STATES, type Shown } from './order.ts';
+
+/** Filter, states with their counts, totals, and what is done with a joint. */
+export function Bar({
+  all,
+  total,
+  job,
+  shown,
+  show,
+  table,
+  children,
+}: {
+  all: readonly RegisterEntry[];
+  total: number;
+  job: JobRecord | null;
+  shown: Shown;
+  show: (change: Partial<Shown>) => void;
+  table: RefObject<HTMLTableElement | null>;
+  children: React.ReactNode;
+}) {
+  const mass = all.reduce((m, j) => m + j.summary.plateMass, 0);
+  const bolts = all.reduce((m, j) => m + j.summary.bolts, 0);
+  return (
+    <div className="flex items-center gap-2 px-4 py-2 flex-wrap">
+      <input
+        className="input w-52"
+        placeholder="Filter: mark, member, check…"
+        aria-label="Filter joints"
+        value={shown.filter}
+        onChange={(e) => show({ filter: e.target.value })}
+        onKeyDown={(e) => {
+          if (e.key === 'ArrowDown' || e.key === 'Enter') {
+            e.preventDefault();
+            table.current?.focus();
+          }
+        }}
+      />
+      <States all={all} only={shown.only} onOnly={(only) => show({ only })} />
+      <span className="muted flex-1 text-right whitespace-nowrap">
+        {all.length < total ? `judging: ${all.length} of ` : ''}
+        {total} joints · {bolts} bolts · {job ? unitsOf(job.basis).mass(mass) : ''} of plate
+      </span>
+      {children}
+    </div>
+  );
+}
+
+function States({
+  all,
+  only,
+  onOnly,
+}: {
+  all: readonly RegisterEntry[];
+  only: ShownState | null;
+  onOnly: (s: ShownState | null) => void;
+}) {
+  const counts = STATES.map((s) => [s, all.filter((j) => isIn(j, s)).length] as const);
+  return (
+    <div className="flex flex-wrap" role="group" aria-label="Joints by state">
+      {counts
+        .filter(([, n]) => n > 0)
+        .map(([s, n]) => (
+          <button
+            type="button"
+            key={s}
+            className={`btn btn-ghost px-2! ${only === s ? 'bg-[var(--select)]! border-[var(--ink)]!' : ''}`}
+            aria-pressed={only === s}
+            onClick={() => onOnly(only === s ? null : s)}
+          >
+            <Mark state={s} />
+            {n} {stateWord(s)}
+          </button>
+        ))}
+    </div>
+  );
+}

@@ -1,0 +1,137 @@
+import type { KeyboardEvent, RefObject } from 'react';
+import { Link } from 'react-router';
+import type { Virtualizer } from '@tanstack/react-virtual';
+import { multipleText, type RegisterEntry } from '@ample/core';
+import { StateMark } from '../parts/StateMark.tsx';
+import { stateOf, titleOf, type Shown, type SortKey } from './order.ts';
+
+interface Props {
+  readonly rows: readonly RegisterEntry[];
+  readonly index: number;
+  readonly standard: string;
+  readonly sort: Shown['sort'];
+  readonly onSort: (sort: Shown['sort']) => void;
+  readonly onAt: (i: number) => void;
+  readonly onOpen: (j: RegisterEntry) => void;
+  readonly onKey: (e: KeyboardEvent) => void;
+  readonly table: RefObject<HTMLTableElement | null>;
+  /** Only the rows in sight stand in the page: a job may have thousands. */
+  readonly sight: Virtualizer<HTMLDivElement, Element>;
+}
+
+const HEADS: readonly (readonly [SortKey | null, string, string])[] = [
+  ['mark', 'Mark', ''],
+  ['kind', 'Kind', 'wide-only'],
+  ['members', 'Members', ''],
+  ['line', 'Detail line', ''],
+  [null, 'Governing', 'wide-only'],
+  ['first', 'First to give', ''],
+  ['multiple', 'Multiple', 'num'],
+  ['state', 'State', ''],
+  [null, 'Checked', ''],
+];
+
+/** The joints of a job, a line each. */
+export function RegisterTable({ rows, index, standard, sort, onSort, onAt, onOpen, onKey, table, sight }: Props) {
+  const inSight = sight.getVirtualItems();
+  const above = inSight[0]?.start ?? 0;
+  const below = sight.getTotalSize() - (inSight.at(-1)?.end ?? 0);
+  return (
+    <table
+      ref={table}
+      className="grid-table dense"
+      tabIndex={0}
+      aria-rowcount={rows.length + 1}
+      onKeyDown={onKey}
+      aria-label="Register: arrows move, Enter opens, n new, c copy, Delete deletes"
+    >
+      <thead>
+        <tr>
+          {HEADS.map(([key, label, look]) => (
+            <Head key={label} of={key} label={label} look={look} sort={sort} onSort={onSort} />
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {above > 0 && <tr aria-hidden="true" style={{ height: above }} />}
+        {inSight.map(({ index: i }) => {
+          const j = rows[i]!;
+          return (
+            <tr
+              key={j.id}
+              data-index={i}
+              ref={sight.measureElement}
+              className={i === index ? 'selected' : ''}
+              aria-selected={i === index}
+              aria-rowindex={i + 2}
+              onClick={() => onAt(i)}
+              onDoubleClick={() => onOpen(j)}
+            >
+              <Cells joint={j} standard={standard} />
+            </tr>
+          );
+        })}
+        {below > 0 && <tr aria-hidden="true" style={{ height: below }} />}
+      </tbody>
+    </table>
+  );
+}
+
+/** A head that sorts, or one that does not. */
+function Head({
+  of,
+  label,
+  look,
+  sort,
+  onSort,
+}: { of: SortKey | null; label: string; look: string } & Pick<Props, 'sort' | 'onSort'>) {
+  if (of === null) return <th className={look || undefined}>{label}</th>;
+  const here = sort.key === of;
+  return (
+    <th className={look} aria-sort={here ? (sort.down ? 'descending' : 'ascending') : 'none'}>
+      <button type="button" onClick={() => onSort({ key: of, down: here && !sort.down })}>
+        {label}
+        {here ? (sort.down ? ' ↓' : ' ↑') : ''}
+      </button>
+    </th>
+  );
+}
+
+const worst = ({ summary: { first } }: RegisterEntry): string => (first ? `${first.combination} ${first.note}` : '–');
+
+function Cells({ joint: j, standard }: { joint: RegisterEntry; standard: string }) {
+  const { first, refusal, members } = j.summary;
+  const said = j.unreadable ?? refusal;
+  return (
+    <>
+      <td>
+        <Link className="font-semibold hover:underline" tabIndex={-1} to={`/jobs/${j.jobId}/joints/${j.id}`}>
+          {j.mark}
+        </Link>
+      </td>
+      <td className="kind wide-only">{titleOf(j, standard)}</td>
+      <td className="members">{members}</td>
+      <td className="mono text-[10.5px] line" title={j.line}>
+        {j.line.replace(/^\w+ \| /, '')}
+      </td>
+      <td className="clip wide-only" title={worst(j)}>
+        {worst(j)}
+      </td>
+      <td className="clip" title={said ?? first?.title}>
+        {said ? <span className="problem">{said}</span> : first?.title}
+      </td>
+      <td className="num font-semibold">{multipleText(first?.multiple ?? null)}</td>
+      <td>
+        <StateMark state={stateOf(j)} />
+      </td>
+      <td>
+        <Checked joint={j} />
+      </td>
+    </>
+  );
+}
+
+function Checked({ joint: { checked, summary } }: { joint: RegisterEntry }) {
+  if (!checked) return <span className="muted">not yet</span>;
+  return summary.stale ? <StateMark state="stale" word={`stale · ${checked.by}`} /> : <>{checked.by}</>;
+}
