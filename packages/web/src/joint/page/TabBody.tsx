@@ -1,0 +1,75 @@
+import { lazy, Suspense, type ReactNode } from 'react';
+import { Alternatives } from '../Alternatives.tsx';
+import { History } from '../History.tsx';
+import { Lists } from '../Lists.tsx';
+import { Sheet } from '../Sheet.tsx';
+import type { JointView } from './useJoint.ts';
+
+// The formula setter is large and only the workings need it.
+// The solid brings a renderer that most visits don't need.
+const SolidView = lazy(() => import('../solid/Solid.tsx').then((m) => ({ default: m.SolidView })));
+const MomentChartView = lazy(() => import('../MomentChart.tsx').then((m) => ({ default: m.MomentChartView })));
+const WorkingsView = lazy(() => import('../Workings.tsx').then((m) => ({ default: m.WorkingsView })));
+
+/** What the open tab shows. */
+export function TabBody({ view }: { view: JointView }) {
+  return (
+    <div className="tab-body" role="tabpanel">
+      <Shown view={view} />
+    </div>
+  );
+}
+
+function Shown({ view }: { view: JointView }): ReactNode {
+  const { tab, checked, present, job, record, joint, failure, editor, facts, selected, target, shownIndex } = view;
+  if (tab === 'workings')
+    return (
+      <Later what="workings">
+        <WorkingsView
+          kindId={present.kind}
+          content={present}
+          job={job}
+          index={target?.index ?? shownIndex}
+          target={target?.id ?? null}
+        />
+      </Later>
+    );
+  if (tab === 'history')
+    return <History jointId={record.id} kindId={present.kind} version={record.version} onTake={view.apply} />;
+  if (!checked) return null;
+  const { report, drawing } = checked;
+  switch (tab) {
+    case 'detail':
+      return <Sheet drawing={drawing} failure={failure} editor={editor} facts={facts} />;
+    case 'solid':
+      return (
+        <Later what="solid">
+          <SolidView {...{ content: present, job, report, drawing, selected, failure }} onOpen={view.openCheck} />
+        </Later>
+      );
+    case 'chart':
+      return (
+        <Later what="chart">
+          <MomentChartView content={present} job={job} worst={report.worst} />
+        </Later>
+      );
+    case 'lists':
+      return <Lists content={present} job={job} jointId={record.id} saved={joint.save === 'saved'} />;
+    case 'alternatives':
+      return (
+        <Alternatives
+          content={present}
+          job={job}
+          present={checked}
+          onTake={(content, label) => {
+            view.apply(content, label);
+            view.openTab('detail');
+          }}
+        />
+      );
+  }
+}
+
+const Later = ({ what, children }: { what: string; children: ReactNode }) => (
+  <Suspense fallback={<p className="muted p-4">Opening the {what}…</p>}>{children}</Suspense>
+);

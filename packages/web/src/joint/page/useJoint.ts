@@ -1,0 +1,117 @@
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useLocation, useNavigate } from 'react-router';
+import {
+  basisOf,
+  fingerprint,
+  kindOf,
+  KINDS,
+  otherStandards,
+  type JobRecord,
+  type JointContent,
+  type Sibling,
+} from '@ample/core';
+import { makeEditor } from '../editor.ts';
+import { edited } from '../../store/joint.ts';
+import { useApp, useAppDispatch } from '../../store/store.ts';
+import { factsOf, failureShown, useCheck } from './useCheck.ts';
+
+export type Tab = 'detail' | 'solid' | 'chart' | 'workings' | 'lists' | 'alternatives' | 'history';
+const TABS: readonly (readonly [Tab, string])[] = [
+  ['detail', 'Detail'],
+  ['solid', 'Solid'],
+  ['chart', 'N–M chart'],
+  ['workings', 'Workings'],
+  ['lists', 'Lists'],
+  ['alternatives', 'Alternatives'],
+  ['history', 'History'],
+];
+
+/** The joint as the page has it: stored, edited, checked, and what of it is looked at. */
+export function useJoint(job: JobRecord, siblings: readonly Sibling[]) {
+  const location = useLocation() as { state: { why?: readonly string[] } | null };
+  const joint = useApp((s) => s.joint);
+  const record = joint.record!;
+  const present = joint.present!;
+  const kind = kindOf(present.kind);
+  const [selected, setSelected] = useState(-1);
+  const [pointed, setPointed] = useState<string | null>(null);
+  const [why, setWhy] = useState(location.state?.why ?? []);
+  const { checked, refusal, ways } = useCheck(present.kind, present, job, record, selected);
+  const { apply, editor, said, setSaid } = useEditing(job, present);
+  useEffect(() => {
+    document.title = `${present.mark} · ${job.name}`;
+  }, [present.mark, job.name]);
+  const basis = useMemo(() => basisOf(job, present.settings), [job, present.settings]);
+  const facts = useMemo(() => factsOf(kind.id, present, job), [kind.id, present, job]);
+  const report = checked?.report;
+  const failure = useMemo(
+    () => (checked ? failureShown(checked, pointed, selected, basis.units) : null),
+    [checked, pointed, selected, basis],
+  );
+  const { kind: id, input, combinations } = present;
+  return {
+    ...{ job, siblings, joint, record, present, kind, basis, editor, apply, facts, report, checked, ways, failure },
+    ...{ selected, setSelected, pointed, setPointed, why, setWhy, said, setSaid },
+    ...useTabs(selected >= 0 ? selected : Math.max(0, report?.worst ?? 0)),
+    ...useNeighbours(job, siblings, record.id),
+    /** What is wrong now, in one sentence. */
+    wrong: said || refusal || joint.problem || '',
+    stale: record.checked !== undefined && record.checked.fingerprint !== fingerprint({ kind: id, input, combinations }, basis),
+    // A tab is there where the kind has something to show in it.
+    tabs: TABS.filter(
+      ([tab]) =>
+        (tab !== 'chart' || kind.offers.chart) &&
+        (tab !== 'lists' || kind.offers.lists) &&
+        (tab !== 'alternatives' ||
+          otherStandards(kind.id, basis).length > 0 ||
+          KINDS.some((k) => k.id !== kind.id && k.family === kind.family && k.standards.includes(job.basis.standard))),
+    ),
+  };
+}
+export type JointView = ReturnType<typeof useJoint>;
+
+/** Edits of the joint, and what is said of one that is refused. */
+function useEditing(job: JobRecord, present: JointContent) {
+  const dispatch = useAppDispatch();
+  const [said, setSaid] = useState('');
+  const apply = useCallback(
+    (content: JointContent, label: string): void => {
+      performance.mark('edit');
+      setSaid('');
+      dispatch(edited({ content, label }));
+    },
+    [dispatch],
+  );
+  const editor = useMemo(() => makeEditor(present.kind, present, job, apply, setSaid), [present, job, apply]);
+  return { apply, editor, said, setSaid };
+}
+
+/** The tab that is open, and the check that the workings are at. */
+function useTabs(shownIndex: number) {
+  const [tab, setTab] = useState<Tab>('detail');
+  const [target, setTarget] = useState<{ id: string; index: number } | null>(null);
+  const openCheck = useCallback((id: string, index: number): void => {
+    setTarget({ id, index });
+    setTab('workings');
+  }, []);
+  const openRule = useCallback((id: string): void => openCheck(id, shownIndex), [openCheck, shownIndex]);
+  const openTab = (to: Tab): void => {
+    setTab(to);
+    if (to === 'workings') setTarget(null);
+  };
+  return { tab, openTab, target, shownIndex, openCheck, openRule };
+}
+
+/** The joints before and after this one. */
+function useNeighbours(job: JobRecord, siblings: readonly Sibling[], id: string) {
+  const navigate = useNavigate();
+  const at = siblings.findIndex((s) => s.id === id);
+  const go = useCallback(
+    (by: number): void => {
+      const to = siblings[at + by];
+      if (to) void navigate(`/jobs/${job.id}/joints/${to.id}`);
+    },
+    [siblings, at, job.id, navigate],
+  );
+  return { at, go };
+}

@@ -1,0 +1,56 @@
+import { useCallback, useEffect, useRef } from 'react';
+import type { JointRecord } from '@ample/core';
+import { save, saveAgain, sendSave } from '../../store/joint.ts';
+import { useApp, useAppDispatch } from '../../store/store.ts';
+
+/** Keeps what is edited: a moment after each edit, when the page is left, and again where a save failed. */
+export function useSaving(): void {
+  const dispatch = useAppDispatch();
+  const joint = useApp((s) => s.joint);
+  const record = joint.record!;
+  const present = joint.present!;
+  // Saves follow edits one after the other; each is made from the version that the last one gave.
+  const sent = useRef<Promise<JointRecord | null>>(Promise.resolve(null));
+  const latest = useRef(joint);
+  latest.current = joint;
+  const store = useCallback(
+    (from: JointRecord): void => {
+      const { present: content, lastLabel, edits } = latest.current;
+      sent.current = dispatch(save({ record: from, content: content!, label: lastLabel, edits }))
+        .unwrap()
+        .catch(() => null);
+    },
+    [dispatch],
+  );
+  useEffect(() => {
+    if (joint.save !== 'waiting' || joint.inFlight) return;
+    // A moment later, so that the check and its repaint go first and quick steps make one save.
+    const soon = setTimeout(() => store(record), 80);
+    return () => clearTimeout(soon);
+  }, [joint.save, joint.inFlight, record, present, joint.edits, store]);
+  // Who leaves within that moment leaves nothing behind: the last edit is saved from the version that the save before it gives.
+  useEffect(
+    () => () => {
+      const left = latest.current;
+      if (left.save === 'waiting' && left.present)
+        void sent.current
+          .then((before) =>
+            sendSave(before && before.version > left.record!.version ? before : left.record!, left.present!, left.lastLabel),
+          )
+          .catch(() => null);
+    },
+    [],
+  );
+  useEffect(() => {
+    const warn = (e: BeforeUnloadEvent): void => {
+      if (joint.save !== 'saved') e.preventDefault();
+    };
+    window.addEventListener('beforeunload', warn);
+    return () => window.removeEventListener('beforeunload', warn);
+  }, [joint.save]);
+  useEffect(() => {
+    if (joint.save !== 'failed') return;
+    const again = setTimeout(() => dispatch(saveAgain()), 4000);
+    return () => clearTimeout(again);
+  }, [joint.save, dispatch]);
+}
