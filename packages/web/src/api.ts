@@ -63,6 +63,8 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
           : {}),
       },
       ...(text === undefined ? {} : { body: text }),
+      // A save goes on when its page is left or loaded anew; browsers take so much of that at a time.
+      keepalive: method === 'PUT' && (text?.length ?? 0) < 30_000,
     });
   } catch {
     if (key && method === 'PUT') lost.set(path, [...new Set([...(lost.get(path) ?? []), key])].slice(-20));

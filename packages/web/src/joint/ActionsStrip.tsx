@@ -124,84 +124,68 @@ interface EditorProps {
   readonly onSave: (list: readonly Combination[]) => void;
 }
 
+type Head = readonly [Key, string, string];
+
+/** The rows of the table as combinations; the first that can't be read is said. */
+function readRows(
+  rows: readonly Row[],
+  actions: readonly ActionField[],
+  member: EditorProps['member'],
+  units: Units,
+): Combination[] | string {
+  const shared = sharedOf(actions);
+  const list: Combination[] = [];
+  for (const r of rows) {
+    const value: Record<string, string | number> = { name: r.name, note: r.note ?? '' };
+    for (const a of actions) {
+      const typed = r[a.name] ?? '';
+      if (a.optional && typed.trim() === '') continue;
+      const share = a === shared;
+      const { quantity } = actionRow(a.name);
+      const force = share ? readForce(typed, member, units) : { value: readAction(typed, quantity, units), from: undefined };
+      if (!force || force.value === null)
+        return `${r.name}: ${a.name}: "${typed}" is not a ${quantity}; accepted is ${units.words(quantity)}${share ? `, ${shareWords(units)}` : ''}.`;
+      value[a.name] = force.value;
+      const from = share ? (force.from ?? r.from) : undefined;
+      if (from) value['from'] = from;
+    }
+    const checked = validate<Combination>(combinationSchema, value, r.name);
+    if ('error' in checked) return checked.error.message;
+    if (list.some((c) => c.name === checked.value.name))
+      return `${checked.value.name}: this name stands twice; accepted are different names.`;
+    list.push(checked.value);
+  }
+  return list;
+}
+
+/** The action that may be typed as a share of the member's resistance. */
+const sharedOf = (actions: readonly ActionField[]): ActionField | undefined => actions.find((a) => a.typedAs === 'share');
+
 function ActionsEditor({ basis, actions, combinations, member, onClose, onSave }: EditorProps) {
   const { units } = basis;
-  const heads: readonly (readonly [Key, string, string])[] = [
-    ['name', 'Name', 'w-20'],
-    ['note', 'Note', ''],
-    ...actions.map((a) => [a.name, `${actionSymbol(basis, a.name)} ${actionUnit(a.name, units)}`, 'w-24'] as const),
-  ];
-  const shared = actions.find((a) => a.typedAs === 'share');
+  const shared = sharedOf(actions);
   const words = `${actions
     .map((a) => a.meaning)
     .filter(Boolean)
     .join('; ')}.`;
+  const empty = (name: string): Row => rowOf({ ...NO_ACTIONS, name }, actions, units);
   const [rows, setRows] = useState<Row[]>(
-    combinations.length
-      ? combinations.map((c) => rowOf(c, actions, units))
-      : [rowOf({ ...NO_ACTIONS, name: 'C1' }, actions, units)],
+    combinations.length ? combinations.map((c) => rowOf(c, actions, units)) : [empty('C1')],
   );
-  const [pasted, setPasted] = useState('');
   const [problem, setProblem] = useState('');
-  const set = (i: number, key: Key, value: string): void =>
-    setRows(
-      rows.map((r, k) => {
-        if (k !== i) return r;
-        const { from, ...rest } = r;
-        // A reaction that is typed anew no longer comes from where the old one did.
-        return { ...rest, ...(from === undefined || key === shared?.name ? {} : { from }), [key]: value };
-      }),
-    );
   const add = (): void => {
     let n = rows.length + 1;
     while (rows.some((r) => r.name === `C${n}`)) n += 1;
-    setRows([...rows, rowOf({ ...NO_ACTIONS, name: `C${n}` }, actions, units)]);
-  };
-  const paste = (): void => {
-    const found = parseActions(pasted, actions, units);
-    if (found.errors.length) setProblem(found.errors.map((e) => e.message).join(' '));
-    else if (found.combinations.length === 0)
-      setProblem('Nothing was pasted; accepted are lines of ' + tableOrder(actions).join(', ') + '.');
-    else {
-      setProblem('');
-      const names = new Set(found.combinations.map((c) => c.name));
-      const kept = rows.filter((r) => !names.has(r.name) && actions.some((a) => Number(r[a.name])));
-      setRows([...kept, ...found.combinations.map((c) => rowOf(c, actions, units))]);
-      setPasted('');
-    }
-  };
-  const submit = (): void => {
-    const list: Combination[] = [];
-    for (const r of rows) {
-      const value: Record<string, string | number> = { name: r.name, note: r.note ?? '' };
-      for (const a of actions) {
-        const typed = r[a.name] ?? '';
-        if (a.optional && typed.trim() === '') continue;
-        const share = a === shared;
-        const { quantity } = actionRow(a.name);
-        const force = share ? readForce(typed, member, units) : { value: readAction(typed, quantity, units), from: undefined };
-        if (!force || force.value === null)
-          return setProblem(
-            `${r.name}: ${a.name}: "${typed}" is not a ${quantity}; accepted is ${units.words(quantity)}${share ? `, ${shareWords(units)}` : ''}.`,
-          );
-        value[a.name] = force.value;
-        const from = share ? (force.from ?? r.from) : undefined;
-        if (from) value['from'] = from;
-      }
-      const checked = validate<Combination>(combinationSchema, value, r.name);
-      if ('error' in checked) return setProblem(checked.error.message);
-      if (list.some((c) => c.name === checked.value.name))
-        return setProblem(`${checked.value.name}: this name stands twice; accepted are different names.`);
-      list.push(checked.value);
-    }
-    onSave(list);
+    setRows([...rows, empty(`C${n}`)]);
   };
   return (
     <Dialog title="Actions" onClose={onClose} width={820}>
       <form
         onSubmit={(e) => {
           e.preventDefault();
-          submit();
+          const read = readRows(rows, actions, member, units);
+          if (typeof read === 'string') setProblem(read);
+          else onSave(read);
         }}
       >
         <p className="muted mb-2">
@@ -209,71 +193,13 @@ function ActionsEditor({ basis, actions, combinations, member, onClose, onSave }
           {shared &&
             ` ${shared.short} may also be given by the member's shear resistance${member ? ` (${units.quantity(member.V_pl * 1e3, 'kN')})` : ''}: ${shareWords(units)}.`}
         </p>
-        <table className="grid-table">
-          <thead>
-            <tr>
-              {heads.map(([k, label, w]) => (
-                <th key={k} className={w}>
-                  {label}
-                </th>
-              ))}
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((r, i) => (
-              <tr key={i}>
-                {heads.map(([k, label]) => (
-                  <td key={k}>
-                    <input
-                      className={`cell-input ${k === 'name' || k === 'note' ? '' : 'text-right'}`}
-                      aria-label={`${label}, row ${i + 1}`}
-                      value={r[k] ?? ''}
-                      data-first={(i === 0 && k === actions[0]!.name) || undefined}
-                      onFocus={(e) => e.target.select()}
-                      onChange={(e) => set(i, k, e.target.value)}
-                    />
-                    {k === 'note' && r.from && (
-                      <div className="muted text-[11px]">
-                        {shared?.short}: {r.from}
-                      </div>
-                    )}
-                  </td>
-                ))}
-                <td>
-                  <button
-                    type="button"
-                    className="btn btn-ghost"
-                    aria-label={`Remove ${r.name}`}
-                    onClick={() => setRows(rows.filter((_, k) => k !== i))}
-                  >
-                    Remove
-                  </button>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <ActionRows basis={basis} actions={actions} rows={rows} onRows={setRows} />
         <div className="flex gap-2 mt-2">
           <button type="button" className="btn" onClick={add}>
             Add a combination
           </button>
         </div>
-        <label className="block mt-3">
-          <span className="label">
-            Paste a table:{' '}
-            {tableOrder(actions)
-              .map((k) => (k === 'name' || k === 'note' ? k : actionSymbol(basis, k)))
-              .join(', ')}{' '}
-            (or with heads)
-          </span>
-          <textarea className="textarea mono w-full" rows={3} value={pasted} onChange={(e) => setPasted(e.target.value)} />
-        </label>
-        {pasted.trim() && (
-          <button type="button" className="btn mt-1" onClick={paste}>
-            Read the table
-          </button>
-        )}
+        <Paste basis={basis} actions={actions} rows={rows} onRows={setRows} onProblem={setProblem} />
         <Problem>{problem}</Problem>
         <div className="mt-3">
           <button type="submit" className="btn btn-primary">
@@ -282,5 +208,108 @@ function ActionsEditor({ basis, actions, combinations, member, onClose, onSave }
         </div>
       </form>
     </Dialog>
+  );
+}
+
+interface RowsProps extends Pick<EditorProps, 'basis' | 'actions'> {
+  readonly rows: readonly Row[];
+  readonly onRows: (rows: Row[]) => void;
+}
+
+/** A combination a row, an action a column. */
+function ActionRows({ basis, actions, rows, onRows }: RowsProps) {
+  const shared = sharedOf(actions);
+  const heads: readonly Head[] = [
+    ['name', 'Name', 'w-20'],
+    ['note', 'Note', ''],
+    ...actions.map((a): Head => [a.name, `${actionSymbol(basis, a.name)} ${actionUnit(a.name, basis.units)}`, 'w-24']),
+  ];
+  const set = (i: number, key: Key, value: string): void =>
+    onRows(
+      rows.map((r, k) => {
+        if (k !== i) return r;
+        const { from, ...rest } = r;
+        // A reaction that is typed anew no longer comes from where the old one did.
+        return { ...rest, ...(from === undefined || key === shared?.name ? {} : { from }), [key]: value };
+      }),
+    );
+  return (
+    <table className="grid-table">
+      <thead>
+        <tr>
+          {heads.map(([k, label, w]) => (
+            <th key={k} className={w}>
+              {label}
+            </th>
+          ))}
+          <th />
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((r, i) => (
+          <tr key={i}>
+            {heads.map(([k, label]) => (
+              <td key={k}>
+                <input
+                  className={`cell-input ${k === 'name' || k === 'note' ? '' : 'text-right'}`}
+                  aria-label={`${label}, row ${i + 1}`}
+                  value={r[k] ?? ''}
+                  data-first={(i === 0 && k === actions[0]!.name) || undefined}
+                  onFocus={(e) => e.target.select()}
+                  onChange={(e) => set(i, k, e.target.value)}
+                />
+                {k === 'note' && r.from && (
+                  <div className="muted text-[11px]">
+                    {shared?.short}: {r.from}
+                  </div>
+                )}
+              </td>
+            ))}
+            <td>
+              <button
+                type="button"
+                className="btn btn-ghost"
+                aria-label={`Remove ${r.name}`}
+                onClick={() => onRows(rows.filter((_, k) => k !== i))}
+              >
+                Remove
+              </button>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** A table that is pasted: its combinations take the place of those of the same name, and of rows without any action. */
+function Paste({ basis, actions, rows, onRows, onProblem }: RowsProps & { onProblem: (words: string) => void }) {
+  const [pasted, setPasted] = useState('');
+  const order = tableOrder(actions);
+  const read = (): void => {
+    const found = parseActions(pasted, actions, basis.units);
+    if (found.errors.length) return onProblem(found.errors.map((e) => e.message).join(' '));
+    if (found.combinations.length === 0) return onProblem(`Nothing was pasted; accepted are lines of ${order.join(', ')}.`);
+    onProblem('');
+    const names = new Set(found.combinations.map((c) => c.name));
+    const kept = rows.filter((r) => !names.has(r.name) && actions.some((a) => Number(r[a.name])));
+    onRows([...kept, ...found.combinations.map((c) => rowOf(c, actions, basis.units))]);
+    setPasted('');
+  };
+  return (
+    <>
+      <label className="block mt-3">
+        <span className="label">
+          Paste a table: {order.map((k) => (k === 'name' || k === 'note' ? k : actionSymbol(basis, k))).join(', ')} (or with
+          heads)
+        </span>
+        <textarea className="textarea mono w-full" rows={3} value={pasted} onChange={(e) => setPasted(e.target.value)} />
+      </label>
+      {pasted.trim() && (
+        <button type="button" className="btn mt-1" onClick={read}>
+          Read the table
+        </button>
+      )}
+    </>
   );
 }

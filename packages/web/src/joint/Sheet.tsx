@@ -93,6 +93,23 @@ interface Open {
   readonly at: readonly [number, number];
 }
 
+/** Enter and the space bar do what a click does. */
+const press =
+  (act: () => void) =>
+  (e: React.KeyboardEvent): void => {
+    if (e.key === 'Enter' || e.key === ' ') {
+      e.preventDefault();
+      act();
+    }
+  };
+const placed = (t: TextItem) => ({
+  x: t.at[0],
+  y: t.at[1],
+  fontSize: t.size,
+  textAnchor: t.anchor,
+  fontWeight: t.bold ? 600 : 400,
+});
+
 /** The paper sheet, which is the editor: dimensions and callouts open in place, rows are added and removed at the rows. */
 export function Sheet({
   drawing,
@@ -112,31 +129,16 @@ export function Sheet({
   const dimensions = texts.filter((t) => t.field);
   const over = failure ? failureItems(drawing, failure.id, failure.title, failure.detail) : [];
 
-  const openDimension = (index: number): void => {
-    const t = dimensions[(index + dimensions.length) % dimensions.length]!;
-    setOpen({
-      kind: 'dimension',
-      id: t.field!,
-      index: (index + dimensions.length) % dimensions.length,
-      at: [leftOf(t) + width(t) / 2, t.at[1] - t.size * 0.35],
-    });
+  const openDimension = (to: number): void => {
+    const index = (to + dimensions.length) % dimensions.length;
+    const t = dimensions[index]!;
+    setOpen({ kind: 'dimension', id: t.field!, index, at: [leftOf(t) + width(t) / 2, t.at[1] - t.size * 0.35] });
   };
-  const focusDimension = (index: number): void => {
-    requestAnimationFrame(() => svg.current?.querySelector<SVGElement>(`[data-dimension="${index}"]`)?.focus());
-  };
-  const close = (index?: number): void => {
+  /** Closes what is open and goes back to where it was opened. */
+  const close = (from: string): void => {
     setOpen(null);
-    if (index !== undefined) focusDimension(index);
+    requestAnimationFrame(() => svg.current?.querySelector<SVGElement>(from)?.focus());
   };
-  const press =
-    (act: () => void) =>
-    (e: React.KeyboardEvent): void => {
-      if (e.key === 'Enter' || e.key === ' ') {
-        e.preventDefault();
-        act();
-      }
-    };
-  const field = open?.kind === 'dimension' ? editor.field(open.id) : undefined;
 
   return (
     <div className="sheet-wrap">
@@ -165,129 +167,171 @@ export function Sheet({
           <g aria-hidden="true">
             <Shapes items={over} />
           </g>
-          {texts.map((t, i) => {
-            const common = { x: t.at[0], y: t.at[1], fontSize: t.size, textAnchor: t.anchor, fontWeight: t.bold ? 600 : 400 };
-            if (t.field) {
-              const index = dimensions.indexOf(t);
-              const label = editor.field(t.field)?.label ?? t.field;
-              return (
-                <g key={i}>
-                  <text
-                    {...common}
-                    className="t-dimension editable"
-                    role="button"
-                    tabIndex={0}
-                    data-dimension={index}
-                    data-field={t.field}
-                    aria-label={`${label}, ${t.text} mm`}
-                    onClick={() => openDimension(index)}
-                    onKeyDown={press(() => openDimension(index))}
-                  >
-                    <title>{`${label}: click or press Enter to change`}</title>
-                    {t.text}
-                  </text>
-                  <line className="underline" x1={leftOf(t)} x2={leftOf(t) + width(t)} y1={t.at[1] + 0.75} y2={t.at[1] + 0.75} />
-                </g>
-              );
-            }
-            if (t.callout) {
-              const id = t.callout;
-              const at: readonly [number, number] = [leftOf(t), t.at[1]];
-              const show = (): void => setOpen({ kind: 'callout', id, index: -1, at });
-              return (
-                <g
-                  key={i}
-                  className="hot cursor-pointer"
-                  role="button"
-                  tabIndex={texts.findIndex((x) => x.callout === id) === i ? 0 : -1}
-                  data-callout={id}
-                  aria-label={`${t.text}: change`}
-                  onClick={show}
-                  onKeyDown={press(show)}
-                  onPointerEnter={() => setMember(id)}
-                  onPointerLeave={() => setMember(null)}
-                  onFocus={() => setMember(id)}
-                  onBlur={() => setMember(null)}
-                >
-                  <rect x={leftOf(t) - 0.8} y={t.at[1] - t.size} width={width(t) + 1.6} height={t.size * 1.3} rx="0.6" />
-                  <text {...common} className={`t-${t.style}`}>
-                    {t.text}
-                  </text>
-                </g>
-              );
-            }
-            return (
-              <text key={i} {...common} className={`t-${t.style}`}>
+          {texts.map((t, i) =>
+            t.field ? (
+              <DimensionText key={i} t={t} index={dimensions.indexOf(t)} editor={editor} onOpen={openDimension} />
+            ) : t.callout ? (
+              <CalloutText
+                key={i}
+                t={t}
+                first={texts.findIndex((x) => x.callout === t.callout) === i}
+                onOpen={(at) => setOpen({ kind: 'callout', id: t.callout!, index: -1, at })}
+                onMember={setMember}
+              />
+            ) : (
+              <text key={i} {...placed(t)} className={`t-${t.style}`}>
                 {t.text}
               </text>
-            );
-          })}
+            ),
+          )}
           {over.map(
             (t, i) =>
               t.k === 'text' && (
-                <text
-                  key={`f${i}`}
-                  x={t.at[0]}
-                  y={t.at[1]}
-                  fontSize={t.size}
-                  fontWeight={t.bold ? 600 : 400}
-                  textAnchor={t.anchor}
-                  className="t-failure"
-                >
+                <text key={`f${i}`} {...placed(t)} className="t-failure">
                   {t.text}
                 </text>
               ),
           )}
-          {drawing.handles.map((h) => (
-            <g
-              key={`${h.edit}${h.at[1]}`}
-              className="handle"
-              role="button"
-              tabIndex={0}
-              aria-label={h.label}
-              onClick={() => editor.edit(h.edit)}
-              onKeyDown={press(() => editor.edit(h.edit))}
-            >
-              <title>{h.label}</title>
-              <circle cx={h.at[0]} cy={h.at[1]} r="1.9" />
-              <text x={h.at[0]} y={h.at[1] + 1.15} fontSize="3.4" textAnchor="middle">
-                {h.sign}
-              </text>
-            </g>
-          ))}
+          <Handles handles={drawing.handles} editor={editor} />
         </svg>
         {member && !open && facts[member] && <Facts facts={facts[member]} />}
-        {open?.kind === 'dimension' && field && (
-          <div
-            className="dim-editor"
-            style={{ left: `${(open.at[0] / drawing.width) * 100}%`, top: `${(open.at[1] / drawing.height) * 100}%` }}
-          >
-            <DimensionInput
-              key={`${open.id}${open.index}`}
-              label={field.label}
-              editor={editor}
-              field={field}
-              value={editor.typed(open.id)}
-              help={editor.help(open.id)}
-              onCommit={(v) => editor.set(open.id, v)}
-              onClose={() => close(open.index)}
-              onMove={(by) => openDimension(open.index + by)}
-            />
-          </div>
-        )}
-        {open?.kind === 'callout' && (
-          <FieldPopover
-            at={[open.at[0] / drawing.width, open.at[1] / drawing.height]}
-            callout={drawing.callouts.find((c) => c.id === open.id)!}
-            editor={editor}
-            onClose={() => {
-              close();
-              requestAnimationFrame(() => svg.current?.querySelector<SVGElement>(`[data-callout="${open.id}"]`)?.focus());
-            }}
-          />
-        )}
+        {open && <Editor open={open} drawing={drawing} editor={editor} onClose={close} onMove={openDimension} />}
       </div>
     </div>
+  );
+}
+
+/** A dimension that can be changed in place. */
+function DimensionText({
+  t,
+  index,
+  editor,
+  onOpen,
+}: {
+  t: TextItem;
+  index: number;
+  editor: JointEditor;
+  onOpen: (index: number) => void;
+}) {
+  const label = editor.field(t.field!)?.label ?? t.field;
+  return (
+    <g>
+      <text
+        {...placed(t)}
+        className="t-dimension editable"
+        role="button"
+        tabIndex={0}
+        data-dimension={index}
+        data-field={t.field}
+        aria-label={`${label}, ${t.text} ${editor.units.name('mm')}`}
+        onClick={() => onOpen(index)}
+        onKeyDown={press(() => onOpen(index))}
+      >
+        <title>{`${label}: click or press Enter to change`}</title>
+        {t.text}
+      </text>
+      <line className="underline" x1={leftOf(t)} x2={leftOf(t) + width(t)} y1={t.at[1] + 0.75} y2={t.at[1] + 0.75} />
+    </g>
+  );
+}
+
+/** The name of a part, which opens its fields; the first of several of one part is reached by Tab. */
+function CalloutText({
+  t,
+  first,
+  onOpen,
+  onMember,
+}: {
+  t: TextItem;
+  first: boolean;
+  onOpen: (at: readonly [number, number]) => void;
+  onMember: (id: string | null) => void;
+}) {
+  const id = t.callout!;
+  const show = (): void => onOpen([leftOf(t), t.at[1]]);
+  return (
+    <g
+      className="hot cursor-pointer"
+      role="button"
+      tabIndex={first ? 0 : -1}
+      data-callout={id}
+      aria-label={`${t.text}: change`}
+      onClick={show}
+      onKeyDown={press(show)}
+      onPointerEnter={() => onMember(id)}
+      onPointerLeave={() => onMember(null)}
+      onFocus={() => onMember(id)}
+      onBlur={() => onMember(null)}
+    >
+      <rect x={leftOf(t) - 0.8} y={t.at[1] - t.size} width={width(t) + 1.6} height={t.size * 1.3} rx="0.6" />
+      <text {...placed(t)} className={`t-${t.style}`}>
+        {t.text}
+      </text>
+    </g>
+  );
+}
+
+/** Rows are added and taken away where they are. */
+const Handles = ({ handles, editor }: { handles: Drawing['handles']; editor: JointEditor }) =>
+  handles.map((h) => (
+    <g
+      key={`${h.edit}${h.at[1]}`}
+      className="handle"
+      role="button"
+      tabIndex={0}
+      aria-label={h.label}
+      onClick={() => editor.edit(h.edit)}
+      onKeyDown={press(() => editor.edit(h.edit))}
+    >
+      <title>{h.label}</title>
+      <circle cx={h.at[0]} cy={h.at[1]} r="1.9" />
+      <text x={h.at[0]} y={h.at[1] + 1.15} fontSize="3.4" textAnchor="middle">
+        {h.sign}
+      </text>
+    </g>
+  ));
+
+/** What is open on the sheet: a dimension in its place, or the fields of a part. */
+function Editor({
+  open,
+  drawing,
+  editor,
+  onClose,
+  onMove,
+}: {
+  open: Open;
+  drawing: Drawing;
+  editor: JointEditor;
+  onClose: (from: string) => void;
+  onMove: (index: number) => void;
+}) {
+  const [x, y] = [open.at[0] / drawing.width, open.at[1] / drawing.height];
+  if (open.kind === 'callout')
+    return (
+      <FieldPopover
+        at={[x, y]}
+        callout={drawing.callouts.find((c) => c.id === open.id)!}
+        editor={editor}
+        onClose={() => onClose(`[data-callout="${open.id}"]`)}
+      />
+    );
+  const field = editor.field(open.id);
+  return (
+    field && (
+      <div className="dim-editor" style={{ left: `${x * 100}%`, top: `${y * 100}%` }}>
+        <DimensionInput
+          key={`${open.id}${open.index}`}
+          label={field.label}
+          editor={editor}
+          field={field}
+          value={editor.typed(open.id)}
+          help={editor.help(open.id)}
+          onCommit={(v) => editor.set(open.id, v)}
+          onClose={() => onClose(`[data-dimension="${open.index}"]`)}
+          onMove={(by) => onMove(open.index + by)}
+        />
+      </div>
+    )
   );
 }
 
