@@ -1,4 +1,4 @@
-import type { Run, Sheet } from '../../formula/index.ts';
+import type { Formula, Run, Sheet } from '../../formula/index.ts';
 import type { CheckDef } from '../../checks/check.ts';
 
 /** A plate or leg lying on the beam web: names of its depth, its reach from the support face, the weld's leg, and the number of such parts. */
@@ -16,12 +16,8 @@ export interface LappedPart {
 const length = 'EN 1993-1-8, 4.5.1';
 const simple = 'EN 1993-1-8, 4.5.3.3';
 
-/**
- * Fillets that hold a plate or a leg on the beam web: down its free edge and along both its ends to the beam end, an elastic group in the
- * plane of the web (4.5.3.3). The reaction acts at the support face, as for web bolts.
- */
-export function webWeldGroup<C>(sheet: Sheet, p: LappedPart) {
-  const R = (gamma: string): string => `a_b*${p.f_u}/(sqrt(3)*${p.beta_w}*${gamma})`;
+/** Throat, lengths and centroid of the welds; the force that they carry at the worst corner. */
+function groupForces(sheet: Sheet, p: LappedPart) {
   const share = p.count ? `/${p.count}` : '';
   const g = sheet.commonSection('weld-beam-group');
   const size = [
@@ -48,10 +44,39 @@ export function webWeldGroup<C>(sheet: Sheet, p: LappedPart) {
   const force = (r: Run, l: { readonly axial: string }): void => {
     for (const f of [...size, ...loaded, f_x[l.axial === 'none' ? 0 : 1]!, f_z]) f(r);
   };
+  return { size, force };
+}
 
+/** The welds pulled by a tying force. */
+function tieWeld<C>(sheet: Sheet, p: LappedPart, size: readonly Formula[]): CheckDef<C> {
+  const tie = sheet.section('tie-weld-beam');
+  const tieN = tie.f('N_Rd', 'kN', `${p.count ? `${p.count}*` : ''}L_w*${strengthOf(p, 'gamma_Mu')}`, 'the welds pulled', simple);
+  const N = tie.resolve('N_tie').index;
+  return {
+    id: 'tie-weld-beam',
+    title: 'Tying: weld on the beam web',
+    clause: simple,
+    part: 'weld',
+    load: 'tie',
+    run: (r) => {
+      for (const f of size) f(r);
+      return { demand: r.v[N]!, resistance: tieN(r), unit: 'kN' };
+    },
+  };
+}
+
+/** Resistance of a weld for each unit of its length. */
+const strengthOf = (p: LappedPart, gamma: string): string => `a_b*${p.f_u}/(sqrt(3)*${p.beta_w}*${gamma})`;
+
+/**
+ * Fillets that hold a plate or a leg on the beam web: down its free edge and along both its ends to the beam end, an elastic group in the
+ * plane of the web (4.5.3.3). The reaction acts at the support face, as for web bolts.
+ */
+export function webWeldGroup<C>(sheet: Sheet, p: LappedPart) {
+  const { size, force } = groupForces(sheet, p);
   const weld = sheet.section('weld-beam');
   const F = weld.f('F_w_Ed', 'kN/mm', 'sqrt(f_x^2+f_z^2)', 'force on the weld per length', simple);
-  const F_Rd = weld.f('F_w_Rd', 'kN/mm', R('gamma_M2'), 'resistance of the weld per length', simple);
+  const F_Rd = weld.f('F_w_Rd', 'kN/mm', strengthOf(p, 'gamma_M2'), 'resistance of the weld per length', simple);
   const web = sheet.section('beam-web-at-weld');
   const webF = web.f(
     'f_web',
@@ -66,9 +91,6 @@ export function webWeldGroup<C>(sheet: Sheet, p: LappedPart) {
     'shear strength of the beam web per length',
     'EN 1993-1-1, 6.2.6(2)',
   );
-  const tie = sheet.section('tie-weld-beam');
-  const tieN = tie.f('N_Rd', 'kN', `${p.count ? `${p.count}*` : ''}L_w*${R('gamma_Mu')}`, 'the welds pulled', simple);
-  const N = tie.resolve('N_tie').index;
   const checks: CheckDef<C>[] = [
     {
       id: 'weld-beam',
@@ -87,20 +109,9 @@ export function webWeldGroup<C>(sheet: Sheet, p: LappedPart) {
       run: (r, _c, l) => (force(r, l), { demand: webF(r), resistance: webR(r), unit: 'kN/mm' }),
     },
   ];
-  const tieCheck: CheckDef<C> = {
-    id: 'tie-weld-beam',
-    title: 'Tying: weld on the beam web',
-    clause: simple,
-    part: 'weld',
-    load: 'tie',
-    run: (r) => {
-      for (const f of size) f(r);
-      return { demand: r.v[N]!, resistance: tieN(r), unit: 'kN' };
-    },
-  };
   /** Throat, lengths and centroid alone, for what else reads `x_w`. */
   const centre = (r: Run): void => {
     for (const f of size) f(r);
   };
-  return { centre, checks, tieCheck };
+  return { centre, checks, tieCheck: tieWeld<C>(sheet, p, size) };
 }

@@ -125,13 +125,10 @@ function bodiesOf(m: BaseModel): Bodies {
   };
 }
 
-/** A column base laid out for checking to AISC 360-22, J8 and J9, Design Guide 1 and ACI 318-19, chapter 17. */
-export function baseToAisc360(m: BaseModel): PreparedBase {
-  refuseOutside(m);
-  const given = layOut(m);
+/** How a base is worked under a combination: the case that its checks read, and what they answer. */
+function working(m: BaseModel, given: ReturnType<typeof layOut>) {
   const lrfd = isLrfd(m.basis);
   const by = shearBy(m);
-  const notes = notesOf(m);
   const sheared = { 'z+': shearedBy(m, 'z+'), 'z-': shearedBy(m, 'z-') };
   const bodies = bodiesOf(m);
   const lever = by === 'lug' ? lugLever(m) : 0;
@@ -170,20 +167,31 @@ export function baseToAisc360(m: BaseModel): PreparedBase {
     );
     return { state, list: [path, ...answered] };
   };
-  /** Without equilibrium the lines of plate and anchors have no answer: in the search for a multiple they count as giving, not as unloaded. */
-  const lost = (list: readonly CheckResult[]): readonly CheckResult[] =>
-    list.some((x) => x.id === 'bp-bearing' && x.type === 'strength' && x.unit === 'mm2' && !x.pass)
-      ? list.map((x) => (x.type === 'skip' ? strengthOf(x, 1, 0, '-', null, 0) : x))
-      : list;
-  /** A large moment presses a short block at the available stress, and the strip across it counts as if the whole plate were pressed so. */
-  const severe = ({ forces }: BaseCase, r: Run): string | null => {
-    if (forces.kind === 'overturned')
-      return 'the plate is too small for this moment: nothing balances it, and plate and anchors, which may give long before, are not shown';
-    const n = acrossOf(r);
-    return forces.kind === 'large' && forces.Y < n
-      ? `a large moment presses ${m.basis.units.size(Math.round(forces.Y * 10) / 10)} of the plate at the available stress; bending across it counts that stress as if all of the plate were pressed: on the safe side`
-      : null;
-  };
+  return { start, once };
+}
+
+/** Without equilibrium the lines of plate and anchors have no answer: in the search for a multiple they count as giving, not as unloaded. */
+const lost = (list: readonly CheckResult[]): readonly CheckResult[] =>
+  list.some((x) => x.id === 'bp-bearing' && x.type === 'strength' && x.unit === 'mm2' && !x.pass)
+    ? list.map((x) => (x.type === 'skip' ? strengthOf(x, 1, 0, '-', null, 0) : x))
+    : list;
+
+/** A large moment presses a short block at the available stress, and the strip across it counts as if the whole plate were pressed so. */
+function severe({ forces, m }: BaseCase, r: Run): string | null {
+  if (forces.kind === 'overturned')
+    return 'the plate is too small for this moment: nothing balances it, and plate and anchors, which may give long before, are not shown';
+  const n = acrossOf(r);
+  return forces.kind === 'large' && forces.Y < n
+    ? `a large moment presses ${m.basis.units.size(Math.round(forces.Y * 10) / 10)} of the plate at the available stress; bending across it counts that stress as if all of the plate were pressed: on the safe side`
+    : null;
+}
+
+/** A column base laid out for checking to AISC 360-22, J8 and J9, Design Guide 1 and ACI 318-19, chapter 17. */
+export function baseToAisc360(m: BaseModel): PreparedBase {
+  refuseOutside(m);
+  const given = layOut(m);
+  const notes = notesOf(m);
+  const { start, once } = working(m, given);
   const prepared: PreparedBase = {
     sheet,
     counterparts: COUNTERPARTS,

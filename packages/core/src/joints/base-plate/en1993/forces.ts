@@ -23,34 +23,63 @@ export function forces(
   out: BaseResults,
   how: How = {},
 ): Forces {
+  const { N, M_y, M_z } = load;
+  if (N === 0 && M_y === 0 && M_z === 0) return noForces(m, geo);
+  const way = wayOf(m, geo, load, how);
+  if (way.by === 'concentric') return concentric(m, geo, r, N, out);
+  if (way.by === 'section') {
+    if (way.why) out.notes.push(way.why);
+    return bySection(m, geo, r, load, out);
+  }
+  return byLever(m, geo, r, load, way, Math.abs(way.axis === 'y' ? V_z : V_y), out);
+}
+
+type Way =
+  | { readonly by: 'concentric' }
+  | { readonly by: 'section'; readonly why?: string }
+  | { readonly by: 'lever'; readonly axis: Axis; readonly model: LeverModel; readonly state: LeverState };
+
+/** The method that a load is worked by, and why where that is not plain. */
+function wayOf(m: BaseModel, geo: BaseGeometry, { N, M_y, M_z }: Load, how: How): Way {
   const { column, input } = m;
   const { options, anchors } = input;
-  const { N, M_y, M_z } = load;
-  const bare = noForces(m, geo);
-  if (N === 0 && M_y === 0 && M_z === 0) return bare;
   const only = options.method;
-  const section = (why?: string): Forces => {
-    if (why) out.notes.push(why);
-    return bySection(m, geo, r, load, out);
-  };
-  if (only === 'section' || how.section) return section();
+  const section = (why: string): Way => ({ by: 'section', why });
+  if (only === 'section' || how.section) return { by: 'section' };
   const full = options.contact === 'full';
   const round = column.shape === 'CHS' || input.plate.shape === 'circle' || anchors.pattern.type === 'circle';
   if (M_y === 0 && M_z === 0 && N < 0 && !full && only === 'auto') {
     const { A, S_y, S_z } = momentsOf(geo.b.pieces);
-    if (Math.hypot(S_y / A, S_z / A) <= 1) return concentric(m, geo, r, N, out);
+    if (Math.hypot(S_y / A, S_z / A) <= 1) return { by: 'concentric' };
     if (round || (typeof geo.lever('y') === 'string' && typeof geo.lever('z') === 'string'))
       return section('the effective area is off the column axis: worked by the section method');
   }
-  if (only === 'auto' && (round || (M_y !== 0 && M_z !== 0) || (column.shape === 'I' && M_z !== 0) || full)) return section();
+  if (only === 'auto' && (round || (M_y !== 0 && M_z !== 0) || (column.shape === 'I' && M_z !== 0) || full))
+    return { by: 'section' };
   const axis: Axis =
     M_z !== 0 && M_y === 0 ? 'z' : M_y !== 0 ? 'y' : (how.axis ?? (typeof geo.lever('y') === 'string' ? 'z' : 'y'));
   if (M_y !== 0 && M_z !== 0) return section('moments about both axes: worked by the section method');
   const model = geo.lever(axis);
   if (typeof model === 'string') return section(`${model}: worked by the section method`);
-  const M = axis === 'y' ? M_y : M_z;
-  const state = leverState(model, N, M);
-  if (!state) return section('tension is needed where there is no row of anchors: worked by the section method');
+  const state = leverState(model, N, axis === 'y' ? M_y : M_z);
+  return state
+    ? { by: 'lever', axis, model, state }
+    : section('tension is needed where there is no row of anchors: worked by the section method');
+}
+
+/** Both sides of the column by the lever arm (6.2.8), with shear `V` along the moment's plane. */
+function byLever(
+  m: BaseModel,
+  geo: BaseGeometry,
+  r: Run,
+  load: Load,
+  { axis, model, state }: Extract<Way, { by: 'lever' }>,
+  V: number,
+  out: BaseResults,
+): Forces {
+  const { N } = load;
+  const M = axis === 'y' ? load.M_y : load.M_z;
+  const bare = noForces(m, geo);
   const F = [...bare.F];
   const stubs = new Map<number, TStubValues>();
   for (const [side, pulls, force] of [
@@ -64,8 +93,20 @@ export function forces(
     }
   }
   if (state.pair === 'CC') bothPress(m, geo, r, model, state, load, M, out);
-  leverChecks(r, m, model, state, { N, M, V: Math.abs(axis === 'y' ? V_z : V_y) }, geo.L_b, out);
-  leverStiffness(r, m, model, state, { N, M, V: Math.abs(axis === 'y' ? V_z : V_y) }, geo.L_b, out);
+  leverChecks(r, m, model, state, { N, M, V }, geo.L_b, out);
+  leverStiffness(r, m, model, state, { N, M, V }, geo.L_b, out);
+  return {
+    ...bare,
+    method: 'lever-arm',
+    F,
+    ...pressedBy(axis, model, state),
+    lever: { model, state },
+    stub: (i) => stubs.get(i) ?? geo.local[i]!,
+  };
+}
+
+/** Compression of the sides that press: its size, its place, and the pieces that bear. */
+function pressedBy(axis: Axis, model: LeverModel, state: LeverState): Pick<Forces, 'C' | 'y_C' | 'z_C' | 'bearing'> {
   const pushed = [
     [model.left, state.pair[0] === 'C', state.F_left, -1],
     [model.right, state.pair[1] === 'C', state.F_right, 1],
@@ -83,17 +124,7 @@ export function forces(
           sigma: [0, 1, 2, 3].map(() => -x / ((u2 - u1) * (v2 - v1))),
         };
       });
-  return {
-    ...bare,
-    method: 'lever-arm',
-    F,
-    C,
-    y_C: axis === 'y' ? 0 : u_C,
-    z_C: axis === 'y' ? u_C : 0,
-    bearing,
-    lever: { model, state },
-    stub: (i) => stubs.get(i) ?? geo.local[i]!,
-  };
+  return { C, y_C: axis === 'y' ? 0 : u_C, z_C: axis === 'y' ? u_C : 0, bearing };
 }
 
 /**

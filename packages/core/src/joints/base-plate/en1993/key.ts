@@ -107,11 +107,19 @@ export function keyChecks(
 ): void {
   const key = m.input.shear.key!;
   keyMoment(r);
-  if (across > 1e-9 * V_r) out.notes.push(`the key works along ${key.along} only: the shear across it has no path`);
   const open = across > 1e-9 * V_r;
+  if (open) out.notes.push(`the key works along ${key.along} only: the shear across it has no path`);
   out.strength('shear-key-bearing', V_r, open ? 0 : bearing(r), 'kN');
   // All the shear runs across the key: it does nothing.
   if (towards === 0) return;
+  keySteel(r, m, out, V_r, V_slot);
+  if (key.type === 'I') sectionWeld(r, out);
+  else plateWeld(r, m, out);
+  keyEdge(r, m, out, V_r, towards);
+}
+
+/** The key in bending and shear; what it bears does not grow with the load in proportion. */
+function keySteel(r: Run, m: BaseModel, out: BaseResults, V_r: number, V_slot: number): void {
   const { M, M_Rd, V_pl } = steelWork(r, m, V_r);
   const u = Math.max(M_Rd > 0 ? M / M_Rd : 999, V_r / V_pl);
   const multiple = quiet(r, () => {
@@ -125,39 +133,43 @@ export function keyChecks(
     return f;
   });
   out.strength('shear-key-steel', M, M_Rd, 'kNm', { utilisation: u, multiple });
+}
+
+/** Welds of an I: those of its flanges in bending, those of its web in shear; the worse of them is recorded. */
+function sectionWeld(r: Run, out: BaseResults): void {
   const f_w = weld.f_vw(r);
-  if (key.type === 'I') {
+  const work = (): readonly [number, number] => {
     weld.F(r);
     weld.l(r);
     weld.sigma_v(r);
     const flange = weld.flange(r);
     weld.tau(r);
-    const web = weld.web(r);
-    // Perpendicular stress alone: sigma_v/sqrt(2) against 0.9 f_u/gamma_M2, in the same terms.
-    const where = flange > web ? 'flange welds' : 'web welds';
-    out.list.push(
-      ...at(r, where, () => {
-        weld.f_vw(r);
-        weld.F(r);
-        weld.l(r);
-        weld.sigma_v(r);
-        weld.flange(r);
-        weld.tau(r);
-        weld.web(r);
-        return [];
-      }),
-    );
-    out.strength('shear-key-weld', Math.max(flange, web), f_w, 'MPa', { where });
-  } else {
-    const sigma = weld.sigma_p(r);
-    const tau = weld.tau_t(r);
-    weld.x(r);
-    weld.y(r);
-    const both = weld.plate(r);
-    const limit = (0.9 * r.v[sheet.slots.find((q) => q.symbol === 'f_u_k')!.index]!) / factorsOf(m.basis).gamma_M2;
-    const u2 = Math.max(both / f_w, (sigma + tau) / Math.SQRT2 / limit);
-    out.strength('shear-key-weld', both, f_w, 'MPa', { utilisation: u2 });
-  }
+    return [flange, weld.web(r)];
+  };
+  const [flange, web] = work();
+  // Perpendicular stress alone: sigma_v/sqrt(2) against 0.9 f_u/gamma_M2, in the same terms.
+  const where = flange > web ? 'flange welds' : 'web welds';
+  at(r, where, () => {
+    weld.f_vw(r);
+    work();
+  });
+  out.strength('shear-key-weld', Math.max(flange, web), f_w, 'MPa', { where });
+}
+
+function plateWeld(r: Run, m: BaseModel, out: BaseResults): void {
+  const f_w = weld.f_vw(r);
+  const sigma = weld.sigma_p(r);
+  const tau = weld.tau_t(r);
+  weld.x(r);
+  weld.y(r);
+  const both = weld.plate(r);
+  const limit = (0.9 * r.v[sheet.slots.find((q) => q.symbol === 'f_u_k')!.index]!) / factorsOf(m.basis).gamma_M2;
+  out.strength('shear-key-weld', both, f_w, 'MPa', { utilisation: Math.max(both / f_w, (sigma + tau) / Math.SQRT2 / limit) });
+}
+
+/** The concrete between the key and the free edge that it is pushed towards. */
+function keyEdge(r: Run, m: BaseModel, out: BaseResults, V_r: number, towards: number): void {
+  const key = m.input.shear.key!;
   const { block, H } = m;
   const alongZ = key.along === 'z';
   const front = (key.type === 'I' ? key.h! : key.t!) / 2;
@@ -167,11 +179,12 @@ export function keyChecks(
   const [from, to] = alongZ ? [block.y1, block.y2] : [block.z1, block.z2];
   const reach = key.b / 2 + c_1;
   const d_eff = key.depth - m.input.grout.t;
-  at(r, `edge ${key.along}${towards >= 0 ? '+' : '-'}`, () => {
+  const where = `edge ${key.along}${towards >= 0 ? '+' : '-'}`;
+  at(r, where, () => {
     edge.c_1(r, c_1);
     edge.l(r, Math.min(reach, to) - Math.max(-reach, from));
     edge.h(r, Math.min(d_eff + c_1, H));
     edge.A(r);
-    out.strength('shear-key-edge', V_r, edge.V(r), 'kN', { where: `edge ${key.along}${towards >= 0 ? '+' : '-'}` });
+    out.strength('shear-key-edge', V_r, edge.V(r), 'kN', { where });
   });
 }
