@@ -30,21 +30,58 @@ import { Shell } from '../parts/Shell.tsx';
 
 type Draft = Pick<JobRecord, 'number' | 'name' | 'client' | 'basis' | 'sections' | 'steels'>;
 
-/** Standard, factors, house rules, own sections and steels of a job. */
-export function JobBasisPage() {
-  const { jobId } = useParams() as { jobId: string };
+const draftOf = ({ number, name, client, basis, sections, steels }: JobRecord): Draft => ({
+  ...{ number, name, client, basis, sections, steels },
+});
+/** A standard brings its own sets; what only another one has is left behind. */
+const named = (id: string, set?: string): Partial<JobBasis> & { standard: string } => {
+  const { key, choices } = standardOf(id).sets;
+  return { standard: id, [key]: set ?? choices[0]!.id };
+};
+
+/** The basis of a job as it is changed, and its saving. */
+function useDraft(jobId: string) {
   const [job, setJob] = useState<JobRecord | null>(null);
   const [draft, setDraft] = useState<Draft | null>(null);
   const [problem, setProblem] = useState('');
   const [saved, setSaved] = useState(false);
-  const { note, onFocus } = useFieldNote((help) => basisHelp(standardOf(draft!.basis.standard), help));
   const take = (j: JobRecord): void => {
     setJob(j);
-    setDraft({ number: j.number, name: j.name, client: j.client, basis: j.basis, sections: j.sections, steels: j.steels });
+    setDraft(draftOf(j));
   };
   useEffect(() => {
     api.job(jobId).then(take, (e: Error) => setProblem(e.message));
   }, [jobId]);
+  const set = (change: Partial<Draft>): void => {
+    setSaved(false);
+    setDraft({ ...draft!, ...change });
+  };
+  const save = (): void => {
+    setProblem('');
+    const { close, settings } = draft!.basis;
+    const standard = standardOf(draft!.basis.standard);
+    const choice = choiceOf(standard, setOf(draft!.basis));
+    const basis = {
+      ...named(standard.id, choice.id),
+      ...(choice.own ? { factors: basisOf(draft!).factors } : {}),
+      ...{ settings, close, units: unitsOf(draft!.basis).id },
+    };
+    api.saveJob(job!.id, { version: job!.version, ...draft!, basis }).then(
+      (j) => {
+        take(j);
+        setSaved(true);
+      },
+      (e: Error) => setProblem(e.message),
+    );
+  };
+  return { job, draft, problem, saved, set, save };
+}
+
+/** Standard, factors, house rules, own sections and steels of a job. */
+export function JobBasisPage() {
+  const { jobId } = useParams() as { jobId: string };
+  const { job, draft, problem, saved, set, save } = useDraft(jobId);
+  const { note, onFocus } = useFieldNote((help) => basisHelp(standardOf(draft!.basis.standard), help));
   if (!job || !draft)
     return (
       <Shell>
@@ -53,45 +90,7 @@ export function JobBasisPage() {
         </main>
       </Shell>
     );
-
-  const set = (change: Partial<Draft>): void => {
-    setSaved(false);
-    setDraft({ ...draft, ...change });
-  };
   const basis = (change: Partial<JobBasis>): void => set({ basis: { ...draft.basis, ...change } });
-  const standard = standardOf(draft.basis.standard);
-  const { sets } = standard;
-  const choice = choiceOf(standard, setOf(draft.basis));
-  const { factors: chosen, settings } = basisOf(draft);
-  /** A standard brings its own sets; what only another one has is left behind. */
-  const named = (id: string, set?: string): Partial<JobBasis> & { standard: string } => {
-    const { key, choices } = standardOf(id).sets;
-    return { standard: id, [key]: set ?? choices[0]!.id };
-  };
-  const save = (): void => {
-    setProblem('');
-    const { close, settings: kept } = draft.basis;
-    api
-      .saveJob(job.id, {
-        version: job.version,
-        ...draft,
-        basis: {
-          ...named(standard.id, choice.id),
-          ...(choice.own ? { factors: chosen } : {}),
-          settings: kept,
-          close,
-          units: unitsOf(draft.basis).id,
-        },
-      })
-      .then(
-        (j) => {
-          take(j);
-          setSaved(true);
-        },
-        (e: Error) => setProblem(e.message),
-      );
-  };
-  const setting = (change: Partial<Settings>): void => basis({ settings: { ...draft.basis.settings, ...change } });
   return (
     <Shell
       trail={
@@ -121,84 +120,120 @@ export function JobBasisPage() {
           <section>
             <h2 className="mb-2">Job</h2>
             <div className="form-grid">
-              {(
-                [
-                  ['number', 'Number'],
-                  ['name', 'Name'],
-                  ['client', 'Client'],
-                ] as const
-              ).map(([k, label]) => (
-                <label key={k} className="contents">
-                  <span>{label}</span>
-                  <input className="input w-full" value={draft[k]} onChange={(e) => set({ [k]: e.target.value })} />
-                </label>
-              ))}
-              {STANDARDS.length === 1 ? (
-                <>
-                  <span>Standard</span>
-                  <span>{standard.title}</span>
-                </>
-              ) : (
-                <Choice
-                  label="Standard"
-                  value={standard.id}
-                  options={STANDARDS.map((s) => [s.id, s.title])}
-                  onChange={(id) => basis(named(id))}
-                />
-              )}
-              <Choice
-                label="Shown in"
-                value={unitsOf(draft.basis).id}
-                options={SYSTEMS.map((u) => [u.id, u.title])}
-                onChange={(id) => basis({ units: id as JobBasis['units'] & string })}
-              />
-              <Choice
-                label={sets.label}
-                value={choice.id}
-                options={sets.choices.map((c) => [c.id, c.label])}
-                onChange={(id) => basis(named(standard.id, id))}
-              />
+              <Titles draft={draft} set={set} />
+              <StandardChoices draft={draft} basis={basis} />
             </div>
-            <table className="mt-3">
-              <tbody>
-                {standard.factors.map((f) => (
-                  <tr key={f.id} data-help={`factors.${f.id}`}>
-                    <td className="pr-4 py-0.5 mono">{f.symbol}</td>
-                    <td className="pr-4 muted">{f.label}</td>
-                    <td>
-                      {choice.own ? (
-                        <Amount
-                          label={`${f.symbol}, ${f.label}`}
-                          value={chosen[f.id]!}
-                          onChange={(n) => basis({ factors: { ...chosen, [f.id]: n } })}
-                        />
-                      ) : (
-                        chosen[f.id]
-                      )}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+            <Factors draft={draft} basis={basis} />
           </section>
-          <section>
-            <h2 className="mb-2">House rules</h2>
-            <div className="grid gap-2">
-              <label className="flex items-center gap-2" data-help={`basis.${CLOSE_FIELD.id}`}>
-                {CLOSE_FIELD.label}
-                <Amount label={CLOSE_FIELD.label} value={draft.basis.close} onChange={(close) => basis({ close })} />
-              </label>
-              {standard.settings.map((f) => (
-                <Setting key={f.id} field={f} value={settings[f.id]!} onChange={(v) => setting({ [f.id]: v })} />
-              ))}
-            </div>
-          </section>
+          <HouseRules draft={draft} basis={basis} />
           <Sections sections={draft.sections} onChange={(sections) => set({ sections })} />
           <Steels steels={draft.steels} onChange={(steels) => set({ steels })} />
         </div>
         <FieldNote note={note} />
       </main>
     </Shell>
+  );
+}
+
+interface PartProps {
+  readonly draft: Draft;
+  readonly basis: (change: Partial<JobBasis>) => void;
+}
+
+const TITLES = [
+  ['number', 'Number'],
+  ['name', 'Name'],
+  ['client', 'Client'],
+] as const;
+const Titles = ({ draft, set }: { draft: Draft; set: (change: Partial<Draft>) => void }) =>
+  TITLES.map(([k, label]) => (
+    <label key={k} className="contents">
+      <span>{label}</span>
+      <input className="input w-full" value={draft[k]} onChange={(e) => set({ [k]: e.target.value })} />
+    </label>
+  ));
+
+/** Standard, system of units, set of factors. */
+function StandardChoices({ draft, basis }: PartProps) {
+  const standard = standardOf(draft.basis.standard);
+  const { sets } = standard;
+  return (
+    <>
+      {STANDARDS.length === 1 ? (
+        <>
+          <span>Standard</span>
+          <span>{standard.title}</span>
+        </>
+      ) : (
+        <Choice
+          label="Standard"
+          value={standard.id}
+          options={STANDARDS.map((s) => [s.id, s.title])}
+          onChange={(id) => basis(named(id))}
+        />
+      )}
+      <Choice
+        label="Shown in"
+        value={unitsOf(draft.basis).id}
+        options={SYSTEMS.map((u) => [u.id, u.title])}
+        onChange={(id) => basis({ units: id as JobBasis['units'] & string })}
+      />
+      <Choice
+        label={sets.label}
+        value={choiceOf(standard, setOf(draft.basis)).id}
+        options={sets.choices.map((c) => [c.id, c.label])}
+        onChange={(id) => basis(named(standard.id, id))}
+      />
+    </>
+  );
+}
+
+/** Factors of the set; those of one's own can be typed. */
+function Factors({ draft, basis }: PartProps) {
+  const standard = standardOf(draft.basis.standard);
+  const { own } = choiceOf(standard, setOf(draft.basis));
+  const { factors } = basisOf(draft);
+  return (
+    <table className="mt-3">
+      <tbody>
+        {standard.factors.map((f) => (
+          <tr key={f.id} data-help={`factors.${f.id}`}>
+            <td className="pr-4 py-0.5 mono">{f.symbol}</td>
+            <td className="pr-4 muted">{f.label}</td>
+            <td>
+              {own ? (
+                <Amount
+                  label={`${f.symbol}, ${f.label}`}
+                  value={factors[f.id]!}
+                  onChange={(n) => basis({ factors: { ...factors, [f.id]: n } })}
+                />
+              ) : (
+                factors[f.id]
+              )}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function HouseRules({ draft, basis }: PartProps) {
+  const { settings } = basisOf(draft);
+  const setting = (change: Partial<Settings>): void => basis({ settings: { ...draft.basis.settings, ...change } });
+  return (
+    <section>
+      <h2 className="mb-2">House rules</h2>
+      <div className="grid gap-2">
+        <label className="flex items-center gap-2" data-help={`basis.${CLOSE_FIELD.id}`}>
+          {CLOSE_FIELD.label}
+          <Amount label={CLOSE_FIELD.label} value={draft.basis.close} onChange={(close) => basis({ close })} />
+        </label>
+        {standardOf(draft.basis.standard).settings.map((f) => (
+          <Setting key={f.id} field={f} value={settings[f.id]!} onChange={(v) => setting({ [f.id]: v })} />
+        ))}
+      </div>
+    </section>
   );
 }
 

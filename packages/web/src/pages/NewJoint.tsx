@@ -1,4 +1,4 @@
-import { Fragment, useState } from 'react';
+import { useState } from 'react';
 import {
   actionRow,
   actionSymbol,
@@ -36,21 +36,17 @@ const seedFor = (kind: JointKind, of: Standard, units: Units, typed: Seed): Seed
 });
 const labelOf = (f: SeedField, units: Units): string => (f.quantity ? `${f.label}, ${units.unitOf(f.quantity)}` : f.label);
 
-/** Members and forces in, a first detail out. */
-export function NewJoint({
-  job,
-  mark: suggested,
-  onClose,
-  onMade,
-}: {
-  job: JobRecord;
-  mark: string;
-  onClose: () => void;
-  onMade: (id: string, why: readonly string[]) => void;
-}) {
+interface Props {
+  readonly job: JobRecord;
+  readonly mark: string;
+  readonly onClose: () => void;
+  readonly onMade: (id: string, why: readonly string[]) => void;
+}
+
+/** What is typed for a new joint, and what comes of it. */
+function useNewJoint({ job, mark: suggested, onMade }: Props) {
   const units = unitsOf(job.basis);
-  const design = basisOf(job);
-  const { standard } = design;
+  const { standard } = basisOf(job);
   const kinds = KINDS.filter((k) => k.standards.includes(standard.id));
   const [mark, setMark] = useState(suggested);
   const [kindId, setKind] = useState(kinds[0]!.id);
@@ -61,12 +57,10 @@ export function NewJoint({
   const [table, setTable] = useState('');
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
-  const { note, onFocus } = useFieldNote();
   const actions = actionsUnder(kind, standard);
   const pasted = parseActions(table, actions, units);
   const asked = kind.seeds(standard).filter((f) => !f.applies || f.applies(seed));
   const set = (change: Seed): void => setSeeds({ ...seeds, [kind.family]: { ...seed, ...change } });
-
   const submit = async (): Promise<void> => {
     setProblem('');
     const missing = asked.find((f) => !f.optional && !seed[f.id]);
@@ -88,121 +82,148 @@ export function NewJoint({
       setBusy(false);
     }
   };
+  return {
+    ...{ job, units, standard, kinds, mark, setMark, kindId, setKind, seed, set, asked, actions },
+    ...{ table, setTable, pasted, problem: problem || pasted.errors[0]?.message, busy, submit },
+  };
+}
+type Asked = ReturnType<typeof useNewJoint>;
 
+/** Members and forces in, a first detail out. */
+export function NewJoint(props: Props) {
+  const of = useNewJoint(props);
+  const { note, onFocus } = useFieldNote();
   return (
-    <Dialog title="New joint" onClose={onClose} width={560}>
+    <Dialog title="New joint" onClose={props.onClose} width={560}>
       <form
         onSubmit={(e) => {
           e.preventDefault();
-          void submit();
+          void of.submit();
         }}
         onFocus={onFocus}
       >
         <div className="form-grid">
-          <label
-            className="contents"
-            data-help="Mark: up to 24 letters, figures and . - _ / +; each once in the job. The next free one is suggested."
-          >
-            <span>Mark</span>
-            <input
-              className="input w-full"
-              value={mark}
-              onFocus={(e) => e.target.select()}
-              onChange={(e) => setMark(e.target.value)}
-            />
-          </label>
-          {kinds.length > 1 && (
-            <label
-              className="contents"
-              data-help="Form: what kind of joint it is; it can be changed later for another that joins the same members."
-            >
-              <span>Form</span>
-              <select className="select" value={kindId} onChange={(e) => setKind(e.target.value)}>
-                {kinds.map((k) => (
-                  <option key={k.id} value={k.id}>
-                    {kindTitle(k, standard)}
-                  </option>
-                ))}
-              </select>
-            </label>
-          )}
-          {asked.map((f, i) => {
-            const next = asked[i + 1];
-            if (f.type === 'grade') return null;
-            return (
-              <Fragment key={f.id}>
-                <span>{labelOf(f, units)}</span>
-                <span className="flex gap-2" data-help={helpOf(f)}>
-                  {f.type === 'section' && (
-                    <SectionInput
-                      label={f.label}
-                      example={f.example}
-                      shapes={f.shapes}
-                      value={seed[f.id] ?? ''}
-                      onChange={(v) => set({ [f.id]: v })}
-                      own={job.sections}
-                    />
-                  )}
-                  {f.type === 'choice' && (
-                    <Choice label={f.label} value={seed[f.id] ?? ''} all={f.options!} onChange={(v) => set({ [f.id]: v })} wide />
-                  )}
-                  {f.type === 'number' && (
-                    <input
-                      className="input w-full"
-                      inputMode="decimal"
-                      aria-label={labelOf(f, units)}
-                      placeholder={f.example}
-                      value={seed[f.id] ?? ''}
-                      onChange={(e) => set({ [f.id]: e.target.value })}
-                    />
-                  )}
-                  {next?.type === 'grade' && (
-                    <Choice
-                      label={next.label}
-                      value={seed[next.id] ?? ''}
-                      all={[...next.options!, ...job.steels.map(({ name }) => ({ value: name, label: name }))]}
-                      onChange={(v) => set({ [next.id]: v })}
-                    />
-                  )}
-                </span>
-              </Fragment>
-            );
-          })}
+          <MarkAndForm of={of} />
+          {of.asked.map((f, i) => f.type !== 'grade' && <SeedRow key={f.id} f={f} next={of.asked[i + 1]} of={of} />)}
         </div>
-        <label
-          className="block mt-3"
-          data-help={`Actions: ${actions
-            .map((a) => a.meaning)
-            .filter(Boolean)
-            .join('; ')}. Ctrl Enter goes on.`}
-        >
-          <span className="label whitespace-normal!">
-            Actions, a combination a line:{' '}
-            {tableOrder(actions)
-              .map((k) => (k === 'name' || k === 'note' ? k : actionSymbol(design, k)))
-              .join('; ')}
-            , in {units.unitOf('force')} and {units.unitOf('moment')}, or with their units (or paste from a spreadsheet)
-          </span>
-          <textarea
-            className="textarea mono w-full mt-1"
-            rows={4}
-            value={table}
-            placeholder={exampleOf(actions, units)}
-            onChange={(e) => setTable(e.target.value)}
-          />
-        </label>
-        <p className="muted">
-          {table.trim()
-            ? `${pasted.combinations.length} read${pasted.errors.length ? `, ${pasted.errors.length} not` : ''}`
-            : 'Without actions the detail follows good practice alone.'}
-        </p>
+        <ActionLines of={of} />
         <FieldNote note={note} />
-        <Problem>{problem || pasted.errors[0]?.message}</Problem>
-        <button type="submit" className="btn btn-primary mt-3" disabled={busy}>
-          {busy ? 'Looking for a detail…' : 'Make a first detail'}
+        <Problem>{of.problem}</Problem>
+        <button type="submit" className="btn btn-primary mt-3" disabled={of.busy}>
+          {of.busy ? 'Looking for a detail…' : 'Make a first detail'}
         </button>
       </form>
     </Dialog>
+  );
+}
+
+function MarkAndForm({ of: { mark, setMark, kinds, kindId, setKind, standard } }: { of: Asked }) {
+  return (
+    <>
+      <label
+        className="contents"
+        data-help="Mark: up to 24 letters, figures and . - _ / +; each once in the job. The next free one is suggested."
+      >
+        <span>Mark</span>
+        <input
+          className="input w-full"
+          value={mark}
+          onFocus={(e) => e.target.select()}
+          onChange={(e) => setMark(e.target.value)}
+        />
+      </label>
+      {kinds.length > 1 && (
+        <label
+          className="contents"
+          data-help="Form: what kind of joint it is; it can be changed later for another that joins the same members."
+        >
+          <span>Form</span>
+          <select className="select" value={kindId} onChange={(e) => setKind(e.target.value)}>
+            {kinds.map((k) => (
+              <option key={k.id} value={k.id}>
+                {kindTitle(k, standard)}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+    </>
+  );
+}
+
+/** One thing to ask; a grade stands on the line of the section before it. */
+function SeedRow({ f, next, of: { seed, set, job, units } }: { f: SeedField; next: SeedField | undefined; of: Asked }) {
+  const value = seed[f.id] ?? '';
+  const change = (v: string): void => set({ [f.id]: v });
+  return (
+    <>
+      <span>{labelOf(f, units)}</span>
+      <span className="flex gap-2" data-help={helpOf(f)}>
+        {f.type === 'section' && (
+          <SectionInput
+            label={f.label}
+            example={f.example}
+            shapes={f.shapes}
+            value={value}
+            onChange={change}
+            own={job.sections}
+          />
+        )}
+        {f.type === 'choice' && <Choice label={f.label} value={value} all={f.options!} onChange={change} wide />}
+        {f.type === 'number' && (
+          <input
+            className="input w-full"
+            inputMode="decimal"
+            aria-label={labelOf(f, units)}
+            placeholder={f.example}
+            value={value}
+            onChange={(e) => change(e.target.value)}
+          />
+        )}
+        {next?.type === 'grade' && (
+          <Choice
+            label={next.label}
+            value={seed[next.id] ?? ''}
+            all={[...next.options!, ...job.steels.map(({ name }) => ({ value: name, label: name }))]}
+            onChange={(v) => set({ [next.id]: v })}
+          />
+        )}
+      </span>
+    </>
+  );
+}
+
+/** The actions as lines, and how many of them are read. */
+function ActionLines({ of: { job, actions, units, table, setTable, pasted } }: { of: Asked }) {
+  const design = basisOf(job);
+  const meanings = actions
+    .map((a) => a.meaning)
+    .filter(Boolean)
+    .join('; ');
+  return (
+    <>
+      <label className="block mt-3" data-help={`Actions: ${meanings}. Ctrl Enter goes on.`}>
+        <span className="label whitespace-normal!">
+          Actions, a combination a line:{' '}
+          {tableOrder(actions)
+            .map((k) => (k === 'name' || k === 'note' ? k : actionSymbol(design, k)))
+            .join('; ')}
+          , in {units.unitOf('force')} and {units.unitOf('moment')}, or with their units (or paste from a spreadsheet)
+        </span>
+        <textarea
+          className="textarea mono w-full mt-1"
+          rows={4}
+          value={table}
+          placeholder={exampleOf(actions, units)}
+          onChange={(e) => setTable(e.target.value)}
+        />
+      </label>
+      <p className="muted">
+        {table.trim()
+          ? `${pasted.combinations.length} read${pasted.errors.length ? `, ${pasted.errors.length} not` : ''}`
+          : 'Without actions the detail follows good practice alone.'}
+      </p>
+    </>
   );
 }
 
