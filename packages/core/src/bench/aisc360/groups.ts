@@ -9,17 +9,8 @@ import { centroid, elasticGroup, instantaneousCentre, momentGroup, type Centre }
 import { aisc360, aiscSettings, isLrfd } from '../../standards/aisc360/standard.ts';
 import { elasticWeld, weldCentre } from '../../standards/aisc360/weld-group.ts';
 import { size } from '../../validate/sizes.ts';
-import {
-  boltGroupTool,
-  boltPoints,
-  groupPicture,
-  loadFields,
-  loadKeys,
-  torque,
-  weldRuns,
-  type BoltGroupInput,
-  type Load,
-} from '../groups.ts';
+import { boltGroupTool, boltPoints, loadFields, loadKeys, torque, weldRuns, type BoltGroupInput } from '../groups.ts';
+import { groupPicture, type Load } from '../group-picture.ts';
 import { kips } from './fields.ts';
 import { Calculator, type Calculation, type Tool } from '../tool.ts';
 

@@ -10,7 +10,6 @@ import {
   scaleOf,
   sheetFrame,
   text,
-  type Callout,
   type DimensionSegment,
   type Drawing,
   type Frame,
@@ -38,104 +37,13 @@ import {
   type Frames,
 } from '../beam-end/support-view.ts';
 import type { Parts } from '../kind.ts';
+import { cleatsCallouts } from './callouts.ts';
 import { upturned, type CleatsModel } from './model.ts';
 import { failurePaths, groupFailures } from './paths.ts';
 
 const FACE_X = 58;
 const END_X = 214;
 const TOP_Y = 32;
-
-export const cleatsCallouts: readonly Callout[] = [
-  {
-    id: 'cleat',
-    title: 'Cleats',
-    fields: [
-      'cleat.size',
-      'arrangement',
-      'fixing',
-      'cleat.h',
-      'plate.grade',
-      'cleat.top',
-      'cleat.leg_web',
-      'cleat.leg_support',
-      'cleat.t',
-      'cleat.r',
-    ],
-  },
-  {
-    id: 'bolts',
-    title: 'Bolts in the web',
-    fields: [
-      'bolts.d',
-      'bolts.cls',
-      'bolts.n1',
-      'bolts.p1',
-      'bolts.n2',
-      'bolts.p2',
-      'cleat.e1',
-      'cleat.e1_bot',
-      'cleat.e2',
-      'bolts.threads',
-      'bolts.category',
-      'bolts.friction',
-      'holes.cleat',
-      'holes.web',
-      'bolts.packing',
-    ],
-  },
-  {
-    id: 'support-bolts',
-    title: 'Bolts in the support',
-    fields: [
-      'bolts.d',
-      'bolts.cls',
-      'support_bolts.n1',
-      'support_bolts.p1',
-      'bolts.p3',
-      'support_bolts.e1',
-      'support_bolts.e1_bot',
-      'holes.leg',
-      'holes.support',
-    ],
-  },
-  { id: 'weld', title: 'Weld', fields: ['weld.s', 'fixing'] },
-  {
-    id: 'beam',
-    title: 'Beam',
-    fields: [
-      'beam.section',
-      'beam.grade',
-      'gap',
-      'web.e2b',
-      'notch.type',
-      'notch.l_n',
-      'notch.d_nt',
-      'notch.d_nb',
-      'beam.slope',
-      'beam.skew',
-    ],
-  },
-  {
-    id: 'support',
-    title: 'Support',
-    fields: [
-      'support.type',
-      'support.section',
-      'support.grade',
-      'support.level',
-      'support.drop',
-      'support.other.V',
-      'support.other.bolts',
-      'support.other.n1',
-      'support.other.p1',
-      'support.other.p3',
-      'support.other.drop',
-      'support.e_top',
-      'support.e_bottom',
-      'support.e_side',
-    ],
-  },
-];
 
 /** Elevation, and the support legs seen from the beam, on one sheet. */
 export function cleatsDrawing(

@@ -11,7 +11,6 @@ import {
   scaleOf,
   sheetFrame,
   text,
-  type Callout,
   type Drawing,
   type DimensionSegment,
   type Frame,
@@ -37,6 +36,7 @@ import {
   type Frames,
 } from '../beam-end/support-view.ts';
 import type { Parts } from '../kind.ts';
+import { finPlateCallouts } from './callouts.ts';
 import { upturned, type FinPlateModel } from './model.ts';
 import { pathsUnder } from '../../detail/mark.ts';
 import { failurePaths, groupFailures } from './paths.ts';
@@ -48,76 +48,6 @@ const TOP_Y = 28;
 const BEAM_BOTTOM = 141;
 const SUPPORT_BOTTOM = 164;
 const SECTION_X = 220;
-
-export const finPlateCallouts: readonly Callout[] = [
-  {
-    id: 'plate',
-    title: 'Plate',
-    fields: [
-      'fixing',
-      'plate.side',
-      'plate.lap',
-      'plate.t',
-      'plate.h',
-      'plate.grade',
-      'plate.top',
-      'plate.e1',
-      'plate.e1_bot',
-      'plate.e2',
-    ],
-  },
-  {
-    id: 'bolts',
-    title: 'Bolts',
-    fields: [
-      'bolts.d',
-      'bolts.cls',
-      'bolts.n1',
-      'bolts.p1',
-      'bolts.n2',
-      'bolts.p2',
-      'bolts.threads',
-      'bolts.category',
-      'bolts.friction',
-      'holes.plate',
-      'holes.web',
-      'bolts.packing',
-    ],
-  },
-  { id: 'weld', title: 'Weld', fields: ['weld.s', 'beam_weld.s'] },
-  {
-    id: 'beam',
-    title: 'Beam',
-    fields: [
-      'beam.section',
-      'beam.grade',
-      'gap',
-      'web.e2b',
-      'notch.type',
-      'notch.l_n',
-      'notch.d_nt',
-      'notch.d_nb',
-      'beam.slope',
-      'beam.skew',
-      'slab.span',
-    ],
-  },
-  {
-    id: 'support',
-    title: 'Support',
-    fields: [
-      'support.type',
-      'support.section',
-      'support.hollow',
-      'support.face',
-      'support.grade',
-      'support.level',
-      'support.drop',
-      'support.other.V',
-      'support.other.depth',
-    ],
-  },
-];
 
 /** Elevation and section of a fin plate on one sheet, with dimensions and callouts bound to its fields. */
 export function finPlateDrawing(
