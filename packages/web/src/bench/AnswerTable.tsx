@@ -1,0 +1,34 @@
+import type { ToolTable } from '@ample/core';
+
+/** A table of a calculator's answer; the row that the answer speaks of is marked. */
+export function AnswerTable({ table: t }: { table: ToolTable }) {
+  return (
+    <section className="my-3">
+      <h2 className="label mb-1">{t.title}</h2>
+      <div className="max-h-80 overflow-auto" tabIndex={0}>
+        <table className="grid-table dense">
+          <thead>
+            <tr>
+              {t.head.map((h, i) => (
+                <th key={h} className={i ? 'num' : ''}>
+                  {h}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {t.rows.map((row, i) => (
+              <tr key={i} className={i === t.marked ? 'selected' : ''} aria-current={i === t.marked || undefined}>
+                {row.map((cell, k) => (
+                  <td key={k} className={k ? 'num' : ''}>
+                    {cell}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
