@@ -3,7 +3,7 @@ import { fieldApplies, type Callout, type Field, type FieldValue } from '@ample/
 import { SectionInput } from '../parts/SectionInput.tsx';
 import type { JointEditor } from './editor.ts';
 import { accepts, readEntry, typedValue } from './entry.ts';
-import { steppedText } from './Sheet.tsx';
+import { steppedText } from './steps.ts';
 
 /** The values behind a callout, at the spot. Each is taken as soon as it is chosen or entered. */
 export function FieldPopover({

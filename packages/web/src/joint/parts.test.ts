@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { basisOf, checkJoint, readJob, type JobRecord, type JointContent } from '@ample/core';
 import { makeEditor } from './editor.ts';
 import { failureOrder } from './FailureOrder.tsx';
-import { stepped } from './Sheet.tsx';
+import { stepped } from './steps.ts';
 import { nextMark } from '../register/order.ts';
 
 const job = readJob(JSON.parse(readFileSync(new URL('../../../../demo/tern-quay.json', import.meta.url), 'utf8')));
