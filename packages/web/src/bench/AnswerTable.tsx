@@ -1,5 +1,18 @@
 import type { ToolTable } from '@ample/core';
 
+/** The head of a table whose first column is in words and the others in numbers. */
+export const TableHead = ({ head }: { head: readonly string[] }) => (
+  <thead>
+    <tr>
+      {head.map((h, i) => (
+        <th key={h} className={i ? 'num' : ''}>
+          {h}
+        </th>
+      ))}
+    </tr>
+  </thead>
+);
+
 /** A table of a calculator's answer; the row that the answer speaks of is marked. */
 export function AnswerTable({ table: t }: { table: ToolTable }) {
   return (
@@ -7,15 +20,7 @@ export function AnswerTable({ table: t }: { table: ToolTable }) {
       <h2 className="label mb-1">{t.title}</h2>
       <div className="max-h-80 overflow-auto" tabIndex={0}>
         <table className="grid-table dense">
-          <thead>
-            <tr>
-              {t.head.map((h, i) => (
-                <th key={h} className={i ? 'num' : ''}>
-                  {h}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <TableHead head={t.head} />
           <tbody>
             {t.rows.map((row, i) => (
               <tr key={i} className={i === t.marked ? 'selected' : ''} aria-current={i === t.marked || undefined}>

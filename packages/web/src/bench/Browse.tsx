@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import { basisOf, EMPTY_JOB, toolOf, type JobRecord } from '@ample/core';
+import { TableHead } from './AnswerTable.tsx';
 import type { Typed } from '../parts/typed.ts';
 
 /** Everything that can be chosen, with a filter. */
@@ -35,15 +36,7 @@ export function Browse({
       </div>
       <div className="max-h-72 overflow-auto">
         <table className="grid-table dense">
-          <thead>
-            <tr>
-              {list.head.map((h, i) => (
-                <th key={h} className={i ? 'num' : ''}>
-                  {h}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <TableHead head={list.head} />
           <tbody>
             {rows.map((r) => (
               <tr key={r.cells[0]} className={r.cells[0] === chosen ? 'selected' : ''}>

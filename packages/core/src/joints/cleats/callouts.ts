@@ -1,4 +1,5 @@
 import type { Callout } from '../../drawing/index.ts';
+import { BEAM_AT_GAP, BOLTED_SUPPORT } from '../beam-end/callouts.ts';
 
 /** What stands behind each callout: the fields that it opens. */
 export const cleatsCallouts: readonly Callout[] = [
@@ -55,40 +56,6 @@ export const cleatsCallouts: readonly Callout[] = [
     ],
   },
   { id: 'weld', title: 'Weld', fields: ['weld.s', 'fixing'] },
-  {
-    id: 'beam',
-    title: 'Beam',
-    fields: [
-      'beam.section',
-      'beam.grade',
-      'gap',
-      'web.e2b',
-      'notch.type',
-      'notch.l_n',
-      'notch.d_nt',
-      'notch.d_nb',
-      'beam.slope',
-      'beam.skew',
-    ],
-  },
-  {
-    id: 'support',
-    title: 'Support',
-    fields: [
-      'support.type',
-      'support.section',
-      'support.grade',
-      'support.level',
-      'support.drop',
-      'support.other.V',
-      'support.other.bolts',
-      'support.other.n1',
-      'support.other.p1',
-      'support.other.p3',
-      'support.other.drop',
-      'support.e_top',
-      'support.e_bottom',
-      'support.e_side',
-    ],
-  },
+  BEAM_AT_GAP,
+  BOLTED_SUPPORT,
 ];

@@ -20,6 +20,7 @@ import {
 } from '../../drawing/index.ts';
 import { flangeSpan, type Point, type Solid } from '../../detail/solid.ts';
 import { boltFromSide, boltsNamed, holeFromFront, holeWords, otherJointFromFront } from '../beam-end/bolt-view.ts';
+import { BOLTED_SUPPORT } from '../beam-end/callouts.ts';
 import { beamCallout, filletCallout, notchDimensions, rowChain, supportCallout } from '../beam-end/named-parts.ts';
 import { clashes, type MeasuredChecks } from '../beam-end/clearances.ts';
 import { pathsUnder } from '../../detail/mark.ts';
@@ -73,26 +74,7 @@ export const endPlateCallouts: readonly Callout[] = [
     title: 'Beam',
     fields: ['beam.section', 'beam.grade', 'notch.type', 'notch.l_n', 'notch.d_nt', 'notch.d_nb', 'beam.slope', 'beam.skew'],
   },
-  {
-    id: 'support',
-    title: 'Support',
-    fields: [
-      'support.type',
-      'support.section',
-      'support.grade',
-      'support.level',
-      'support.drop',
-      'support.other.V',
-      'support.other.bolts',
-      'support.other.n1',
-      'support.other.p1',
-      'support.other.p3',
-      'support.other.drop',
-      'support.e_top',
-      'support.e_bottom',
-      'support.e_side',
-    ],
-  },
+  BOLTED_SUPPORT,
 ];
 
 /** Elevation, and the plate seen from the beam, on one sheet. */

@@ -1,4 +1,5 @@
 import type { Callout } from '../../drawing/index.ts';
+import { BEAM_AT_GAP } from '../beam-end/callouts.ts';
 
 /** What stands behind each callout: the fields that it opens. */
 export const finPlateCallouts: readonly Callout[] = [
@@ -37,23 +38,7 @@ export const finPlateCallouts: readonly Callout[] = [
     ],
   },
   { id: 'weld', title: 'Weld', fields: ['weld.s', 'beam_weld.s'] },
-  {
-    id: 'beam',
-    title: 'Beam',
-    fields: [
-      'beam.section',
-      'beam.grade',
-      'gap',
-      'web.e2b',
-      'notch.type',
-      'notch.l_n',
-      'notch.d_nt',
-      'notch.d_nb',
-      'beam.slope',
-      'beam.skew',
-      'slab.span',
-    ],
-  },
+  { ...BEAM_AT_GAP, fields: [...BEAM_AT_GAP.fields, 'slab.span'] },
   {
     id: 'support',
     title: 'Support',
