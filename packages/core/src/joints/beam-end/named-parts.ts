@@ -4,6 +4,7 @@ import type { Basis } from '../../basis/basis.ts';
 import type { SteelInput } from '../../catalogue/index.ts';
 import type { Units } from '../../units/system.ts';
 import type { SupportModel } from '../members.ts';
+import type { Notches } from './solid-parts.ts';
 
 interface Named {
   readonly basis: Basis;
@@ -37,14 +38,7 @@ export const filletCallout = ({ standard, units }: Basis, tip: Point, at: Point,
 /** Sizes of the notches of a beam that ends at x = `end`: along the beam at `along`, down at `down`, each a level and the foot of its lines. */
 export function notchDimensions(
   u: Units,
-  m: {
-    readonly beam: { readonly h: number };
-    readonly notchTop: boolean;
-    readonly notchBottom: boolean;
-    readonly l_n: number;
-    readonly d_nt: number;
-    readonly d_nb: number;
-  },
+  m: Notches & { readonly beam: { readonly h: number } },
   end: number,
   { X, Y }: { X(x: number): number; Y(z: number): number },
   { along, down }: { readonly along: readonly [number, number]; readonly down: readonly [number, number] },

@@ -41,19 +41,17 @@ const member = (
   outline,
 });
 
+/** The notches of a beam end: their length and depths; mm. */
+export interface Notches {
+  readonly notchTop: boolean;
+  readonly notchBottom: boolean;
+  readonly l_n: number;
+  readonly d_nt: number;
+  readonly d_nb: number;
+}
+
 /** Side view of a beam end at x = `end`, with its notches, cut off at `far`. */
-export function beamOutline(
-  m: {
-    readonly beam: MemberDimensions;
-    readonly notchTop: boolean;
-    readonly notchBottom: boolean;
-    readonly l_n: number;
-    readonly d_nt: number;
-    readonly d_nb: number;
-  },
-  end: number,
-  far: number,
-): Point[] {
+export function beamOutline(m: Notches & { readonly beam: MemberDimensions }, end: number, far: number): Point[] {
   const { h } = m.beam;
   const top: Point[] = m.notchTop
     ? [
