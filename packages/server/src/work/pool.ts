@@ -22,7 +22,7 @@ export interface Pool {
 }
 
 /** Heap of one thread, MB: a hostile or huge job ends its own work and nothing else. */
-const HEAP = 512;
+const HEAP = 256;
 /** What a thread makes and throws away again, MB: more would be held and not needed. */
 const YOUNG = 16;
 
@@ -31,7 +31,7 @@ export async function openPool(): Promise<Pool> {
   const options = {
     filename: await threadFile(),
     execArgv: [],
-    idleTimeout: 10_000,
+    idleTimeout: 2_000,
     resourceLimits: { maxOldGenerationSizeMb: HEAP, maxYoungGenerationSizeMb: YOUNG },
   };
   const quick = new Piscina({ ...options, minThreads: 1, maxThreads: 2 });
