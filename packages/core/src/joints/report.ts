@@ -89,13 +89,17 @@ export function reportCombination(
 ): CombinationReport {
   let first: StrengthResult | null = null;
   let governs: StrengthResult | null = null;
+  let passes = true;
+  const said: string[] = [];
   for (const c of checks) {
-    if (c.type !== 'strength' || c.info) continue;
+    if (c.type !== 'strength') continue;
+    if (c.say !== undefined) said.push(c.say);
+    if (c.info) continue;
+    passes &&= c.pass;
     if (!first || c.multiple < first.multiple) first = c;
     if (!governs || (c.utilisation ?? Infinity) > (governs.utilisation ?? Infinity)) governs = c;
   }
   const missing = missingOf(checks);
-  const passes = checks.every((c) => c.type !== 'strength' || c.info || c.pass);
   const gives = !passes || (first !== null && first.multiple < 1);
   const state: State = gives
     ? 'gives'
@@ -109,7 +113,7 @@ export function reportCombination(
   return {
     combination,
     checks,
-    notes: [...notes, ...checks.flatMap((c) => (c.type === 'strength' && c.say !== undefined ? [c.say] : []))],
+    notes: said.length ? [...notes, ...said] : notes,
     first: first && { id: first.id, key: resultKey(first), title: first.title, multiple: first.multiple },
     governs: governs && resultKey(governs),
     missing,
