@@ -14,7 +14,8 @@ interface ActionRow {
  * The actions of a combination, each one row: which of them a joint takes, its kind says (`JointKind.actions`).
  * Beams: `V_Ed` >= 0: the beam pushes the joint down; negative: uplift. `N_Ed` > 0 pulls the beam off its support and acts together with
  * `V_Ed`. `N_tie` >= 0 is the accidental tying force and acts alone. `V_ser` is the serviceability shear of slip category B. `V_far` is the
- * reaction of a beam on the far face of the same support, downwards.
+ * reaction of a beam on the far face of the same support, downwards. `M_Ed` > 0 pulls at the top of the beam (hogging), and `M_other` is that of
+ * the beam on the other face of the same column.
  * Columns: `N_Ed` > 0 lifts the base, compression is negative. `M_y` presses the +z side in, `M_z` the +y side. `V_y` and `V_z` push the base
  * towards +y and +z. `T` twists from +y towards +z.
  */
@@ -24,6 +25,8 @@ const ACTIONS = {
   N_tie: { quantity: 'force', always: true, least: 0, heads: ['tie', 'tying'] },
   V_ser: { quantity: 'force', heads: [] },
   V_far: { quantity: 'force', least: 0, heads: ['far'] },
+  M_Ed: { quantity: 'moment', heads: ['m', 'mu', 'ma'] },
+  M_other: { quantity: 'moment', heads: ['mother', 'other'] },
   M_y: { quantity: 'moment', heads: ['myed'] },
   M_z: { quantity: 'moment', heads: ['mzed'] },
   V_y: { quantity: 'force', heads: ['vyed'] },

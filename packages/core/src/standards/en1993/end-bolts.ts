@@ -3,7 +3,7 @@ import type { CheckDef, Outcome } from '../../checks/check.ts';
 import { NO_AXIAL } from './axial.ts';
 import { boltShear } from './bolts.ts';
 import { columnSlots } from './column-web.ts';
-import { tStub } from './t-stub.ts';
+import { tStub } from './components/t-stub.ts';
 import { NO_D2, webYieldLines } from './tying.ts';
 
 /*
