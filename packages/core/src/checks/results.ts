@@ -47,6 +47,8 @@ export interface Extra {
   readonly utilisation?: number;
   /** Where the check does not grow with the load in proportion. */
   readonly multiple?: number;
+  /** Where it does not fail by its utilisation: it is then told in another way. */
+  readonly pass?: boolean;
 }
 
 /** A table of checks by their ids. */
@@ -94,6 +96,7 @@ export class Results<Id extends string> {
       ...strengthOf(about, demand, Math.max(0, resistance), unit, u, Math.min(multiple, FAR)),
       ...(where ? { where } : {}),
       ...(extra.info ? { info: true as const } : {}),
+      ...(extra.pass === undefined ? {} : { pass: extra.pass }),
     });
     return u ?? 999;
   }

@@ -5,9 +5,23 @@ import type { MomentPlateInput, StiffenerInput } from './input.ts';
 const S275 = { grade: 'S275' };
 const S355 = { grade: 'S355' };
 const OPTIONS = { prying: 'assume', mode1: 'method1', plastic: 'en', shear_rows: 'required', small_axial: false } as const;
-const bolts = (d: number, cls: string, w: number): MomentPlateInput['bolts'] => ({ d, cls, w, threads_in_plane: true, washers: 2 });
+const bolts = (d: number, cls: string, w: number): MomentPlateInput['bolts'] => ({
+  d,
+  cls,
+  w,
+  threads_in_plane: true,
+  washers: 2,
+});
 const rows = (...list: number[]): MomentPlateInput['rows'] => list.map((y) => ({ y, role: 'auto' }));
-const stiffener = (b: number, t: number, a: number, c: number, steel: typeof S275): StiffenerInput => ({ b, t, a, c, depth: 'full', fitted: true, steel });
+const stiffener = (b: number, t: number, a: number, c: number, steel: typeof S275): StiffenerInput => ({
+  b,
+  t,
+  a,
+  c,
+  depth: 'full',
+  fitted: true,
+  steel,
+});
 
 /** Flush splice. */
 export const W1: MomentPlateInput = {

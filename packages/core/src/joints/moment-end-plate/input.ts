@@ -224,5 +224,10 @@ export const momentPlateSchema = Joi.object({
     shear_rows: Joi.string().valid('required', 'all').default('required'),
     small_axial: Joi.boolean().default(false),
   }).default({ prying: 'assume', mode1: 'method1', plastic: 'en', shear_rows: 'required', small_axial: false }),
-  frame: Joi.object({ L_b: size(500, 1e5).required(), I_b: size(1e4, 1e12), braced: Joi.boolean().default(true), K: size(0, 1e3) }),
+  frame: Joi.object({
+    L_b: size(500, 1e5).required(),
+    I_b: size(1e4, 1e12),
+    braced: Joi.boolean().default(true),
+    K: size(0, 1e3),
+  }),
 });

@@ -119,10 +119,16 @@ function refuseColumn({ input, column, stiffeners }: MomentPlateModel, refuse: R
   if (!column) return;
   const { sigma_com } = input.column!;
   if (sigma_com !== undefined && sigma_com > column.steel.f_y)
-    refuse('column.sigma_com', sigma_com, "is over the yield strength: the column's web has no reserve", `at most ${column.steel.f_y} MPa`);
+    refuse(
+      'column.sigma_com',
+      sigma_com,
+      "is over the yield strength: the column's web has no reserve",
+      `at most ${column.steel.f_y} MPa`,
+    );
   for (const at of ['top', 'bottom'] as const) {
     const s = stiffeners[at];
-    if (s && s.b <= s.c) refuse(`stiffeners.${at}.b`, s.b, 'leaves no stiffener beside its corner cut', `more than the cut of ${s.c} mm`);
+    if (s && s.b <= s.c)
+      refuse(`stiffeners.${at}.b`, s.b, 'leaves no stiffener beside its corner cut', `more than the cut of ${s.c} mm`);
   }
 }
 
@@ -132,7 +138,12 @@ function refuseHaunch({ haunch, input, beam }: MomentPlateModel, refuse: Refuse)
   const out = ((haunch.b - haunch.tw) / 2 - Math.SQRT2 * input.welds.web) / haunch.tf;
   const epsilon = Math.sqrt(235 / haunch.flange.f_y);
   if (out > 14 * epsilon)
-    refuse('haunch.tf', haunch.tf, 'makes the haunch flange of class 4: effective sections are not covered', `at least ${Math.ceil(((haunch.b - haunch.tw) / 2) / (14 * epsilon))} mm`);
+    refuse(
+      'haunch.tf',
+      haunch.tf,
+      'makes the haunch flange of class 4: effective sections are not covered',
+      `at least ${Math.ceil((haunch.b - haunch.tw) / 2 / (14 * epsilon))} mm`,
+    );
   if (haunch.b > 3 * beam.dims.b) refuse('haunch.b', haunch.b, 'is no flange of this beam', `at most ${3 * beam.dims.b} mm`);
 }
 
@@ -142,7 +153,13 @@ function refuseAcross({ input, column, d_0, beam }: MomentPlateModel, refuse: Re
   const edges: (readonly [string, number])[] = [['plate', (input.plate.b - w) / 2]];
   if (column) edges.push(['column', (column.dims.b - w) / 2]);
   for (const [part, e] of edges)
-    if (e <= d_0 / 2) refuse('bolts.w', w, `lets the holes cut the edge of the ${part}`, `less, so that more than half the hole, ${d_0 / 2} mm, is left`);
+    if (e <= d_0 / 2)
+      refuse(
+        'bolts.w',
+        w,
+        `lets the holes cut the edge of the ${part}`,
+        `less, so that more than half the hole, ${d_0 / 2} mm, is left`,
+      );
   if (column && (w - column.dims.tw) / 2 - 0.8 * column.s <= 0)
     refuse('bolts.w', w, "puts the bolts on the column's root", `more than ${Math.ceil(column.dims.tw + 1.6 * column.s)} mm`);
   const web = Math.max(beam.dims.tw, input.haunch?.tw ?? 0) + 1.6 * Math.SQRT2 * input.welds.web;
@@ -150,7 +167,11 @@ function refuseAcross({ input, column, d_0, beam }: MomentPlateModel, refuse: Re
 }
 
 /** Faces of the flanges along the plate: [top, bottom] heights. */
-export function flangeFaces({ beam, haunch, H }: MomentPlateModel): { readonly name: string; readonly top: number; readonly bottom: number }[] {
+export function flangeFaces({
+  beam,
+  haunch,
+  H,
+}: MomentPlateModel): { readonly name: string; readonly top: number; readonly bottom: number }[] {
   const { h, tf } = beam.dims;
   return [
     { name: 'top flange', top: 0, bottom: -tf },
@@ -167,10 +188,14 @@ function refuseRow(m: MomentPlateModel, i: number, refuse: Refuse): void {
   if (flange) refuse(field, y, `puts a row in the ${flange.name} of the beam`, 'a row above or below it');
   const end = Math.min(plate.top - y, y + m.H + plate.bottom);
   if (end <= 0) refuse(field, y, 'puts a row off the plate', `from ${-m.H - plate.bottom} to ${plate.top} mm, less the hole`);
-  if (end <= m.d_0 / 2) refuse(field, y, 'lets the holes cut the end of the plate', `more than half the hole, ${m.d_0 / 2} mm, from it`);
+  if (end <= m.d_0 / 2)
+    refuse(field, y, 'lets the holes cut the end of the plate', `more than half the hole, ${m.d_0 / 2} mm, from it`);
   if (!m.column) return;
   const { end_above, end_below } = m.input.column!;
-  for (const free of [end_above === undefined ? Infinity : end_above - y, end_below === undefined ? Infinity : y + m.H + end_below])
+  for (const free of [
+    end_above === undefined ? Infinity : end_above - y,
+    end_below === undefined ? Infinity : y + m.H + end_below,
+  ])
     if (free <= m.d_0 / 2) refuse(field, y, 'lies past the end of the column, or its holes cut it', 'a row on the column');
 }
 

@@ -22,7 +22,7 @@ export interface Flange {
 export interface TurnedRow {
   readonly y: number;
   readonly role: 'auto' | 'shear';
-  /** Number from the top of the turned joint, from 1. */
+  /** Number from the top of the joint as it stands, from 1: a row has one name under every combination. */
   readonly number: number;
   /** Index among the rows of the joint as it stands. */
   readonly index: number;
@@ -44,21 +44,9 @@ export interface Turned {
 function flange(m: MomentPlateModel, at: 'top' | 'bottom'): Flange {
   const { beam, haunch, input, stiffeners } = m;
   const end = (at === 'top' ? input.column?.end_above : input.column?.end_below) ?? null;
-  const common = {
-    a: input.welds[at],
-    c: input.plate[at],
-    stiffener: stiffeners[at],
-    end,
-  };
+  const common = { a: input.welds[at], c: input.plate[at], stiffener: stiffeners[at], end };
   if (at === 'bottom' && haunch)
-    return {
-      ...common,
-      haunch: true,
-      t: haunch.tf,
-      t_v: haunch.tf / Math.cos(haunch.theta),
-      b: haunch.b,
-      ...haunch.flange,
-    };
+    return { ...common, haunch: true, t: haunch.tf, t_v: haunch.tf / Math.cos(haunch.theta), b: haunch.b, ...haunch.flange };
   return { ...common, haunch: false, t: beam.dims.tf, t_v: beam.dims.tf, b: beam.dims.b, ...beam.steel };
 }
 
@@ -69,9 +57,8 @@ export function turned(m: MomentPlateModel, sense: 1 | -1): Turned {
   const { H } = m;
   const h_b = m.beam.dims.h;
   const rows = m.rows
-    .map((r, index) => ({ ...r, index, y: sense === 1 ? r.y : -H - r.y }))
-    .sort((a, b) => b.y - a.y)
-    .map((r, i) => ({ ...r, number: i + 1 }));
+    .map((r, index) => ({ ...r, index, number: index + 1, y: sense === 1 ? r.y : -H - r.y }))
+    .sort((a, b) => b.y - a.y);
   return {
     sense,
     H,

@@ -11,7 +11,13 @@ const C6262 = 'EN 1993-1-8, 6.2.6.2';
 const widths = (k: 'ten' | 'com') => {
   const outer = `t_v_${k}/2+min(sqrt(2)*a_${k}, c_${k})+max(0, min(c_${k}-sqrt(2)*a_${k}, t_p))+2.5*(t_fc+s_c)`;
   return {
-    inner: web.f('b_in', 'mm', `t_v_${k}/2+sqrt(2)*a_${k}+t_p+2.5*(t_fc+s_c)`, 'spread inwards from the middle of the flange', C6262),
+    inner: web.f(
+      'b_in',
+      'mm',
+      `t_v_${k}/2+sqrt(2)*a_${k}+t_p+2.5*(t_fc+s_c)`,
+      'spread inwards from the middle of the flange',
+      C6262,
+    ),
     outer: web.f('b_out', 'mm', outer, 'spread outwards, as far as the plate goes', C6262),
     outerEnd: web.f('b_out', 'mm', `min(${outer}, e_${k}+t_v_${k}/2)`, "spread outwards, cut by the column's end", C6262),
   };
@@ -101,7 +107,13 @@ const haunched = [
   beam.f('z_b', 'mm', 'H-(t_v_ten+t_v_com)/2', 'lever of the outer flanges', C6267),
 ];
 const F_fb = beam.f('F_c_fb', 'kN', 'M_c/z_b', 'flange and web in compression', C6267);
-const cap = beam.f('F_cap', 'kN', 'b_com*t_com*f_y_com/(0.8*gamma_M0)', 'deeper than 600 mm: the web brings 20 % at most', 'EN 1993-1-8, 6.2.6.7(1)');
+const cap = beam.f(
+  'F_cap',
+  'kN',
+  'b_com*t_com*f_y_com/(0.8*gamma_M0)',
+  'deeper than 600 mm: the web brings 20 % at most',
+  'EN 1993-1-8, 6.2.6.7(1)',
+);
 const capped = beam.f('F_c_fb', 'kN', 'min(M_c/z_b, F_cap)', 'flange with at most 20 % of web', 'EN 1993-1-8, 6.2.6.7(1)');
 const along = beam.f('F_c_fb_Rd', 'kN', 'F_c_fb*cos_theta', 'the part of it along the beam', 'geometry');
 const straight = beam.f('F_c_fb_Rd', 'kN', 'F_c_fb', 'compression that the flange can take', C6267);
@@ -160,11 +172,29 @@ export function beamFlange(m: MomentPlateModel, t: Turned, V_Ed: number, V_pl: n
 const panel = sheet.section('column-panel-shear');
 const C6261 = 'EN 1993-1-8, 6.2.6.1';
 const V_wp = panel.f('V_wp', 'kN', '0.9*f_y_c*A_vc/(sqrt(3)*gamma_M0)', 'column web panel', C6261);
-const M_fc = panel.f('M_pl_fc', 'kNm', '0.25*b_c*t_fc^2*f_y_c/gamma_M0', 'plastic moment of a column flange', 'EN 1993-1-8, 6.2.6.1(4)');
-const M_st = panel.f('M_pl_st', 'kNm', '0.25*2*b_s*t_s^2*f_y_s/gamma_M0', 'plastic moment of a pair of stiffeners', 'EN 1993-1-8, 6.2.6.1(4)');
+const M_fc = panel.f(
+  'M_pl_fc',
+  'kNm',
+  '0.25*b_c*t_fc^2*f_y_c/gamma_M0',
+  'plastic moment of a column flange',
+  'EN 1993-1-8, 6.2.6.1(4)',
+);
+const M_st = panel.f(
+  'M_pl_st',
+  'kNm',
+  '0.25*2*b_s*t_s^2*f_y_s/gamma_M0',
+  'plastic moment of a pair of stiffeners',
+  'EN 1993-1-8, 6.2.6.1(4)',
+);
 const M_stMin = panel.found('M_pl_st', 'kNm', 'the weaker pair of stiffeners', 'the lesser of the two');
 const d_s = panel.f('d_s', 'mm', '(-t_v_ten/2)-y_com', 'stiffener to stiffener', 'EN 1993-1-8, 6.2.6.1(4)');
-const V_add = panel.f('V_wp_add', 'kN', 'min(4*M_pl_fc, 2*M_pl_fc+2*M_pl_st)/d_s', 'frame of flanges and stiffeners', 'EN 1993-1-8, 6.2.6.1(4)');
+const V_add = panel.f(
+  'V_wp_add',
+  'kN',
+  'min(4*M_pl_fc, 2*M_pl_fc+2*M_pl_st)/d_s',
+  'frame of flanges and stiffeners',
+  'EN 1993-1-8, 6.2.6.1(4)',
+);
 const none = panel.f('V_wp_add', 'kN', '0', 'no stiffeners of full depth at both flanges', 'EN 1993-1-8, 6.2.6.1(4)');
 const V_Rd = panel.f('V_wp_Rd', 'kN', 'V_wp+V_wp_add', 'shear resistance of the panel', C6261);
 

@@ -9,10 +9,28 @@ import { capsOf, type Caps, type State } from './stubs.ts';
 const rows = sheet.section('bolt-rows');
 const C627 = 'EN 1993-1-8, 6.2.7.2';
 const F_alone = rows.found('F_1', 'kN', 'the row alone', 'the least of its components', 'EN 1993-1-8, 6.2.7.2(6)');
-const F_groups = rows.found('F_2', 'kN', 'what the groups with the rows above leave', 'the least over its groups', 'EN 1993-1-8, 6.2.7.2(8)');
-const F_compression = rows.found('F_3', 'kN', 'what the compression side leaves', 'the rows above taken off', 'EN 1993-1-8, 6.2.7.2(7)');
+const F_groups = rows.found(
+  'F_2',
+  'kN',
+  'what the groups with the rows above leave',
+  'the least over its groups',
+  'EN 1993-1-8, 6.2.7.2(8)',
+);
+const F_compression = rows.found(
+  'F_3',
+  'kN',
+  'what the compression side leaves',
+  'the rows above taken off',
+  'EN 1993-1-8, 6.2.7.2(7)',
+);
 const F_panel = rows.found('F_4', 'kN', 'what the panel leaves', 'the rows above taken off', 'EN 1993-1-8, 6.2.7.2(7)');
-const F_tr = rows.found('F_tr_Rd', 'kN', 'tension resistance of the row', 'after the plastic limit of an upper row', 'EN 1993-1-8, 6.2.7.2(9)');
+const F_tr = rows.found(
+  'F_tr_Rd',
+  'kN',
+  'tension resistance of the row',
+  'after the plastic limit of an upper row',
+  'EN 1993-1-8, 6.2.7.2(9)',
+);
 const h_r = rows.found('h_r', 'mm', 'lever to the centre of compression', 'measured', C627);
 const M_before = rows.found('M_0', 'kNm', 'of the rows above', 'sum so far', C627);
 const M_sum = rows.f('M_j_Rd', 'kNm', 'M_0+h_r*F_tr_Rd', 'moment resistance with this row', 'EN 1993-1-8, 6.2.7.2(1)');
@@ -44,11 +62,19 @@ export function plasticLimit(m: MomentPlateModel, F_t_Rd: number): number | null
   return 1.9 * F_t_Rd;
 }
 
-/** Rows filled from the top (6.2.7.2). The turned joint stands in the run. */
-export function resistanceOf(m: MomentPlateModel, t: Turned, state: State, factor: number, V_Ed: number, r: Run): Resistance {
+/** Rows filled from the top (6.2.7.2). The turned joint stands in the run; `stressed`: as if the column's web stood at yield. */
+export function resistanceOf(
+  m: MomentPlateModel,
+  t: Turned,
+  state: State,
+  factor: number,
+  V_Ed: number,
+  r: Run,
+  stressed = false,
+): Resistance {
   r.v[beta.index] = factor;
   const caps = capsOf(state, factor, r);
-  const web = m.column ? columnWeb(m, t, 'com', r) : null;
+  const web = m.column ? columnWeb(m, t, 'com', r, stressed) : null;
   const flange = beamFlange(m, t, V_Ed, r.v[section.shear.def.slot.index]!, r);
   const panel = m.column ? columnPanel(m, t, r) : null;
   const F_c = Math.min(web?.F ?? Infinity, flange.F);

@@ -70,13 +70,31 @@ function sizeOnPlate(r: Run, row: PlateRow): number {
 }
 
 const webT = sheet.section('column-web-tension');
-const webB = webT.found('b_eff', 'mm', 'width of the web: the least length of the T-stub', 'from column-flange-bending', 'EN 1993-1-8, 6.2.6.3(3)');
+const webB = webT.found(
+  'b_eff',
+  'mm',
+  'width of the web: the least length of the T-stub',
+  'from column-flange-bending',
+  'EN 1993-1-8, 6.2.6.3(3)',
+);
 const webOmega = panelShearFactor(webT, 't_wt');
 const webF = webT.f('F_t_wc_Rd', 'kN', 'omega*b_eff*t_wt*f_y_c/gamma_M0', 'column web across', 'EN 1993-1-8, 6.2.6.3(1)');
 const beamT = sheet.section('beam-web-tension');
-const beamB = beamT.found('b_eff', 'mm', 'width of the web: the least length of the T-stub', 'from end-plate-bending', 'EN 1993-1-8, 6.2.6.8(2)');
+const beamB = beamT.found(
+  'b_eff',
+  'mm',
+  'width of the web: the least length of the T-stub',
+  'from end-plate-bending',
+  'EN 1993-1-8, 6.2.6.8(2)',
+);
 const beamF = beamT.f('F_t_wb_Rd', 'kN', 'b_eff*t_w*f_y_b/gamma_M0', 'beam web along', 'EN 1993-1-8, 6.2.6.8(1)');
-const haunchF = beamT.f('F_t_wb_Rd', 'kN', 'b_eff*min(t_w*f_y_b, t_wh*f_y_wh)/gamma_M0', 'webs of beam and haunch, the weaker', 'EN 1993-1-8, 6.2.6.8(1)');
+const haunchF = beamT.f(
+  'F_t_wb_Rd',
+  'kN',
+  'b_eff*min(t_w*f_y_b, t_wh*f_y_wh)/gamma_M0',
+  'webs of beam and haunch, the weaker',
+  'EN 1993-1-8, 6.2.6.8(1)',
+);
 
 /** Where the rows of a state stand, and every T-stub of theirs: the resistance side, which no load changes. */
 export interface State {
@@ -149,7 +167,9 @@ function plateRows(m: MomentPlateModel, t: Turned, rows: readonly TurnedRow[], k
 }
 
 export const rowName = (rows: readonly TurnedRow[], from: number, to: number): string =>
-  from === to ? `row ${rows[from]!.number}` : `rows ${rows[from]!.number}-${rows[to]!.number}`;
+  from === to
+    ? `row ${rows[from]!.number}`
+    : `rows ${Math.min(rows[from]!.number, rows[to]!.number)}-${Math.max(rows[from]!.number, rows[to]!.number)}`;
 
 /** Rows of a state with all their T-stubs. The joint as turned stands in the run. */
 export function stateOf(m: MomentPlateModel, t: Turned, kind: State['kind'], r: Run): State {

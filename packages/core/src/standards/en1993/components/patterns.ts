@@ -25,9 +25,7 @@ export interface Lengths {
 
 /** Which part of a group a row is, with the pitches to its neighbours in it. */
 export type Place =
-  | { readonly of: 'alone' }
-  | { readonly of: 'inner'; readonly p: number }
-  | { readonly of: 'first' | 'last'; readonly p: number };
+  { readonly of: 'alone' } | { readonly of: 'inner'; readonly p: number } | { readonly of: 'first' | 'last'; readonly p: number };
 
 /**
  * EN 1993-1-8, Tables 6.4, 6.5 and 6.6: circular and non-circular lengths of a row inside the flanges, in a section that holds m and e. The free
@@ -43,7 +41,13 @@ export function innerPatterns(s: FormulaSection, table: { readonly plain: string
     s.f('lambda_1', '-', 'm/(m+e)', 'place across', 'EN 1993-1-8, Figure 6.11'),
     s.f('lambda_2', '-', 'm_2/(m+e)', 'place along', 'EN 1993-1-8, Figure 6.11'),
   ];
-  const alpha = s.found('alpha', '-', 'factor of a row beside a stiffener or flange', 'the chart in closed form, by bisection', 'EN 1993-1-8, Figure 6.11');
+  const alpha = s.found(
+    'alpha',
+    '-',
+    'factor of a row beside a stiffener or flange',
+    'the chart in closed form, by bisection',
+    'EN 1993-1-8, Figure 6.11',
+  );
   const one = (symbol: 'l_cp' | 'l_nc', expr: string, text: string, clause: string) => s.f(symbol, 'mm', expr, text, clause);
   const { plain, stiffened } = table;
   const cp = {
@@ -60,8 +64,18 @@ export function innerPatterns(s: FormulaSection, table: { readonly plain: string
     outer: one('l_nc', '2*m+0.625*e+0.5*p', 'other pattern, outer row of a group', plain),
     outerEnd: one('l_nc', 'min(2*m+0.625*e+0.5*p, e_1+0.5*p)', 'other pattern, outer row of a group near the end', plain),
     beside: one('l_nc', 'alpha*m', 'other pattern, row alone beside a stiffener or flange', stiffened),
-    besideEnd: one('l_nc', 'min(alpha*m, e_1+alpha*m-(2*m+0.625*e))', 'other pattern, row alone between a stiffener and the end', stiffened),
-    outerBeside: one('l_nc', '0.5*p+alpha*m-(2*m+0.625*e)', 'other pattern, outer row of a group beside a stiffener or flange', stiffened),
+    besideEnd: one(
+      'l_nc',
+      'min(alpha*m, e_1+alpha*m-(2*m+0.625*e))',
+      'other pattern, row alone between a stiffener and the end',
+      stiffened,
+    ),
+    outerBeside: one(
+      'l_nc',
+      '0.5*p+alpha*m-(2*m+0.625*e)',
+      'other pattern, outer row of a group beside a stiffener or flange',
+      stiffened,
+    ),
   };
   const at = (name: string): number => s.resolve(name).index;
   const [lambda_1, lambda_2, m_2] = [at('lambda_1'), at('lambda_2'), at('m_2')];

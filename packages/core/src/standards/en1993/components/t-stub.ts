@@ -97,7 +97,13 @@ export function rowStub(s: FormulaSection, t: string, f: string) {
   ];
   const method1 = s.f('F_T_1', 'kN', '4*M_pl_1/m', 'mode 1: it yields at the web and at the bolts', clause);
   const e_w = s.f('e_w', 'mm', 'd_w/4', 'quarter of the washer', clause);
-  const method2 = s.f('F_T_1', 'kN', '(8*n-2*e_w)*M_pl_1/(2*m*n-e_w*(m+n))', 'mode 1, method 2: the washer spreads the bolt', clause);
+  const method2 = s.f(
+    'F_T_1',
+    'kN',
+    '(8*n-2*e_w)*M_pl_1/(2*m*n-e_w*(m+n))',
+    'mode 1, method 2: the washer spreads the bolt',
+    clause,
+  );
   const F_2 = s.f('F_T_2', 'kN', '(2*M_pl_2+n*sum_F_t)/(m+n)', 'mode 2: it yields at the web and the bolts break', clause);
   const F_3 = s.f('F_T_3', 'kN', 'sum_F_t', 'mode 3: the bolts break', clause);
   const F_12 = s.f('F_T_12', 'kN', '2*M_pl_1/m', 'no prying: it yields at the web alone', clause);
@@ -118,7 +124,14 @@ export function rowStub(s: FormulaSection, t: string, f: string) {
     none: s.f('Q_Rd', 'kN', '0', 'no prying force', clause),
   };
   const at = (name: string): number => s.resolve(name).index;
-  const [l_cp, l_nc, m, n, n_b, L_b] = ['l_cp', 'l_nc', 'm', 'n', 'n_b', 'L_b'].map(at) as [number, number, number, number, number, number];
+  const [l_cp, l_nc, m, n, n_b, L_b] = ['l_cp', 'l_nc', 'm', 'n', 'n_b', 'L_b'].map(at) as [
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+  ];
   return (r: Run, { prying, mode1 }: StubOptions): Stub => {
     const v = r.v;
     for (const x of first) x(r);

@@ -1,0 +1,111 @@
+import { Refusal } from '../../../refusal.ts';
+import { judgeRules, type Prepared } from '../../../checks/check.ts';
+import { quiet, Run, type Origin } from '../../../formula/index.ts';
+import { exact } from '../../../units/format.ts';
+import type { Combination } from '../../../actions/combination.ts';
+import type { MomentPlateModel } from '../model.ts';
+import { turned } from '../turned.ts';
+import { forcesOf, workCombination, type Worked } from './combination.ts';
+import { beamClass } from './compression.ts';
+import { layOut, workCommon } from './lay-out.ts';
+import { CHECKS } from './results.ts';
+import { momentRules } from './rules.ts';
+import { actions, beta, flange, sheet, stiff } from './sheet.ts';
+import { resisting } from './work.ts';
+
+/** A moment end plate laid out for checking to EN 1993-1-8, section 6. */
+export interface MomentPlateToEn1993 extends Prepared {
+  /** Forces of a combination along the joint; those at its resistance stand in the resistance. */
+  worked(combination: Combination, run: Run): Worked;
+}
+
+/** What the method does not cover: one sentence each. */
+function refuseOutside(m: MomentPlateModel): void {
+  if (beamClass(m) === 4)
+    throw new Refusal(
+      'beam.section',
+      `beam.section: ${m.beam.dims.name} is of class 4 in bending, and effective sections are not covered; accepted are classes 1 to 3.`,
+    );
+  const { column } = m;
+  if (!column) return;
+  const d = column.dims.h - 2 * (column.dims.tf + column.s);
+  const limit = 69 * Math.sqrt(235 / column.steel.f_y);
+  if (d / column.dims.tw > limit)
+    throw new Refusal(
+      'column.section',
+      `column.section: the web of ${column.dims.name} has d/t_w = ${exact(Math.round((d / column.dims.tw) * 10) / 10)}, and 6.2.6.1(1) covers up to ${exact(Math.round(limit * 10) / 10)}; accepted is a column with a thicker web.`,
+    );
+  refuseNear(m);
+}
+
+/** Rows so near to a weld that no yield line stands between: m_x, m_2 not above 0. */
+function refuseNear(m: MomentPlateModel): void {
+  const t = turned(m, 1);
+  const refuse = (y: number, what: string): never => {
+    const i = m.input.rows.findIndex((r) => r.y === y);
+    throw new Refusal(
+      `rows.${i}.y`,
+      `rows.${i}.y: ${exact(y)} mm puts a row on the weld of the ${what}; accepted is a row farther from it.`,
+    );
+  };
+  for (const row of t.rows) {
+    for (const [f, clear, words] of [
+      [t.ten, row.y > 0 ? row.y : -t.ten.t_v - row.y, 'top flange'],
+      [t.com, row.y < -t.H ? -t.H - row.y : row.y + t.H - t.com.t_v, 'bottom flange'],
+    ] as const)
+      if (clear - 0.8 * Math.SQRT2 * f.a <= 0) refuse(row.y, words);
+    for (const [f, y] of [
+      [t.ten, t.y_ten],
+      [t.com, t.y_com],
+    ] as const)
+      if (f.stiffener && Math.abs(row.y - y) - f.stiffener.t / 2 - 0.8 * Math.SQRT2 * f.stiffener.a <= 0)
+        refuse(row.y, 'stiffener');
+  }
+}
+
+export function momentPlateToEn1993(m: MomentPlateModel): MomentPlateToEn1993 {
+  refuseOutside(m);
+  const lay = layOut(m);
+  const origins = lay.origins as Map<number, Origin>;
+  const run = new Run(sheet);
+  run.v.set(lay.values);
+  workCommon(m, run);
+  const base = Float64Array.from(run.v);
+  const names = m.rows.map((_, i) => `row ${i + 1}`);
+  const resist = resisting(m, base, names);
+  for (const side of [flange.ten, flange.com])
+    for (const slot of Object.values(side))
+      origins.set(slot.index, { kind: 'input', ref: 'flange, weld and plate on that side' });
+  for (const slot of Object.values(stiff)) origins.set(slot.index, { kind: 'input', ref: 'stiffeners' });
+  origins.set(beta.index, { kind: 'code', ref: 'EN 1993-1-8, Table 5.4, from the moments on both faces' });
+  const start = (c: Combination, r: Run): void => {
+    r.v.set(base);
+    r.where = '';
+    r.v[actions.M_Ed.index] = c.M_Ed ?? 0;
+    r.v[actions.N_Ed.index] = c.N_Ed;
+    r.v[actions.V_Ed.index] = Math.abs(c.V_Ed);
+    r.v[actions.M_other.index] = c.M_other ?? 0;
+    if (r.steps) workCommon(m, r);
+  };
+  return {
+    sheet,
+    ids: [...Object.keys(CHECKS), ...momentRules.map((x) => x.id)],
+    check: (c, r) => {
+      start(c, r);
+      const { out } = workCombination(m, resist, c, names, r);
+      return { results: out.list, notes: out.notes };
+    },
+    judge: (r, loads) => {
+      r.v.set(base);
+      r.where = '';
+      return judgeRules(momentRules, m, r, loads);
+    },
+    origins: () => origins,
+    actions: Object.fromEntries(Object.entries(actions).map(([k, slot]) => [k, slot.index])),
+    worked: (c, r) =>
+      quiet(r, () => {
+        start(c, r);
+        return forcesOf(m, resist, c, r);
+      }),
+  };
+}
