@@ -4,10 +4,11 @@ import { cleats } from './cleats/index.ts';
 import { endPlate } from './end-plate/index.ts';
 import { finPlate } from './fin-plate/index.ts';
 import type { JointKind } from './kind.ts';
+import { momentEndPlate } from './moment-end-plate/index.ts';
 
 /** The only list of kinds. */
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- each kind types its own input; the registry holds them all
-export const KINDS: readonly JointKind<any>[] = [finPlate, endPlate, cleats, columnBase];
+export const KINDS: readonly JointKind<any>[] = [finPlate, endPlate, cleats, columnBase, momentEndPlate];
 
 /** The kind with this id; refuses an unknown one. */
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- as above

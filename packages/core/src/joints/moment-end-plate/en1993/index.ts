@@ -1,8 +1,11 @@
 import { Refusal } from '../../../refusal.ts';
-import { judgeRules, type Prepared } from '../../../checks/check.ts';
+import { judgeRules } from '../../../checks/check.ts';
+import type { PreparedRows } from '../flow.ts';
+import { flowOf } from './flow.ts';
+import { momentPaths } from './paths.ts';
 import { quiet, Run, type Origin } from '../../../formula/index.ts';
 import { exact } from '../../../units/format.ts';
-import type { Combination } from '../../../actions/combination.ts';
+import { NO_ACTIONS, type Combination } from '../../../actions/combination.ts';
 import type { MomentPlateModel } from '../model.ts';
 import { turned } from '../turned.ts';
 import { forcesOf, workCombination, type Worked } from './combination.ts';
@@ -14,7 +17,7 @@ import { actions, beta, flange, sheet, stiff } from './sheet.ts';
 import { resisting } from './work.ts';
 
 /** A moment end plate laid out for checking to EN 1993-1-8, section 6. */
-export interface MomentPlateToEn1993 extends Prepared {
+export interface MomentPlateToEn1993 extends PreparedRows {
   /** Forces of a combination along the joint; those at its resistance stand in the resistance. */
   worked(combination: Combination, run: Run): Worked;
 }
@@ -63,6 +66,8 @@ function refuseNear(m: MomentPlateModel): void {
   }
 }
 
+const NO_LOAD: Combination = { name: '', ...NO_ACTIONS };
+
 export function momentPlateToEn1993(m: MomentPlateModel): MomentPlateToEn1993 {
   refuseOutside(m);
   const lay = layOut(m);
@@ -87,6 +92,11 @@ export function momentPlateToEn1993(m: MomentPlateModel): MomentPlateToEn1993 {
     r.v[actions.M_other.index] = c.M_other ?? 0;
     if (r.steps) workCommon(m, r);
   };
+  const worked = (c: Combination, r: Run): Worked =>
+    quiet(r, () => {
+      start(c, r);
+      return forcesOf(m, resist, c, r);
+    });
   return {
     sheet,
     ids: [...Object.keys(CHECKS), ...momentRules.map((x) => x.id)],
@@ -102,10 +112,19 @@ export function momentPlateToEn1993(m: MomentPlateModel): MomentPlateToEn1993 {
     },
     origins: () => origins,
     actions: Object.fromEntries(Object.entries(actions).map(([k, slot]) => [k, slot.index])),
-    worked: (c, r) =>
-      quiet(r, () => {
-        start(c, r);
-        return forcesOf(m, resist, c, r);
-      }),
+    worked,
+    drawn: (c) => {
+      const r = new Run(sheet);
+      const w = worked(c ?? NO_LOAD, r);
+      return {
+        flow: flowOf(
+          m,
+          w,
+          quiet(r, () => resist.stiffness(w.R, w.V, r)),
+          base,
+        ),
+        paths: momentPaths(m, w),
+      };
+    },
   };
 }

@@ -21,7 +21,8 @@ export interface RowForce {
 /** What a row ends at: a component alone or as a group, the compression side, the panel, or the plastic limit that an upper row sets. */
 export type RowLimit =
   | { readonly type: 'cap'; readonly cap: Cap }
-  | { readonly type: 'compression' | 'panel' }
+  | { readonly type: 'compression' }
+  | { readonly type: 'panel' }
   | { readonly type: 'plastic'; readonly row: number };
 
 /** What the rows are filled up to. */

@@ -1,0 +1,343 @@
+import { fieldMakers, PLATE_STEPS, range } from '../field-makers.ts';
+import type { Edit, Field, FieldValue } from '../kind.ts';
+import type { HaunchInput, MomentPlateInput, StiffenerInput, WebPlateInput } from './input.ts';
+
+type I = MomentPlateInput;
+const { boltClass, boltSize, mm, choice, grade } = fieldMakers<I>();
+
+type Tree = Record<string, unknown>;
+/** A value at a path of the input; undefined where a part on the way is not there. */
+const read = (i: I, path: string): unknown =>
+  path.split('.').reduce<unknown>((at, key) => (at as Tree | undefined)?.[key], i as unknown as Tree);
+/** The input with a value at a path; undefined takes it out. */
+export function written(i: I, path: string, value: unknown): I {
+  const [key, ...rest] = path.split('.') as [string, ...string[]];
+  const tree = i as unknown as Tree;
+  const next = rest.length ? written((tree[key] ?? {}) as I, rest.join('.'), value) : value;
+  if (next !== undefined) return { ...tree, [key]: next } as unknown as I;
+  const { [key]: _gone, ...left } = tree;
+  return left as unknown as I;
+}
+
+const size = (path: string, label: string, symbol: string, steps: readonly number[], more: Partial<Field<I>> = {}): Field<I> => ({
+  ...mm(
+    path,
+    label,
+    symbol,
+    steps,
+    (i) => read(i, path) as number,
+    (i, v) => written(i, path, v),
+  ),
+  ...more,
+});
+const pick = (
+  path: string,
+  label: string,
+  options: readonly (readonly [FieldValue, string])[],
+  more: Partial<Field<I>> = {},
+): Field<I> => ({
+  ...choice(
+    path,
+    label,
+    options,
+    (i) => read(i, path) as FieldValue,
+    (i, v) => written(i, path, v),
+  ),
+  ...more,
+});
+const toggle = (path: string, label: string, more: Partial<Field<I>> = {}): Field<I> => ({
+  id: path,
+  label,
+  quantity: 'none',
+  type: 'toggle',
+  get: (i) => read(i, path) as boolean,
+  set: (i, v) => written(i, path, v === true || v === 'true'),
+  ...more,
+});
+const steel = (id: string, path: string, label: string, more: Partial<Field<I>> = {}): Field<I> => ({
+  ...grade(
+    id,
+    label,
+    (i) => read(i, `${path}.grade`) as string | undefined,
+    (i, v) => written(i, path, { grade: v }),
+  ),
+  ...more,
+});
+/** A size that may be left open; 0 where it is. */
+const open = (path: string, label: string, symbol: string, steps: readonly number[], more: Partial<Field<I>> = {}): Field<I> =>
+  size(path, label, symbol, steps, {
+    get: (i) => (read(i, path) as number | undefined) ?? 0,
+    set: (i, v) => written(i, path, Number(v) > 0 ? Number(v) : undefined),
+    ...more,
+  });
+
+const atColumn = (i: I): boolean => i.form === 'column';
+const section = (part: 'beam' | 'column', label: string): Field<I> => ({
+  id: `${part}.section`,
+  label,
+  quantity: 'none',
+  type: 'section',
+  shapes: ['I'],
+  get: (i) => i[part]?.section ?? '',
+  set: (i, v) => {
+    const { h: _h, b: _b, tw: _tw, tf: _tf, r: _r, A: _A, a: _a, ...rest } = i[part]!;
+    return { ...i, [part]: { ...rest, section: String(v) } };
+  },
+  ...(part === 'column' ? { applies: atColumn } : {}),
+});
+
+/** Throats of practice: legs of 6 to 20. */
+const THROATS = [4, 4.5, 5, 5.5, 6, 7, 8, 9, 10, 12, 14];
+const yes = (x: unknown): boolean => x !== undefined;
+
+/** A new pair of stiffeners: as wide as the flange of the beam asks, in the steel of the column. */
+export const newStiffener = (i: I, width: number): StiffenerInput => ({
+  b: width,
+  t: 10,
+  a: 5,
+  depth: 'full',
+  fitted: true,
+  steel: i.column?.steel ?? i.plate.steel,
+});
+const newHaunch = (i: I): HaunchInput => ({
+  h: 250,
+  l: 600,
+  b: i.beam.b ?? 180,
+  tf: Math.max(12, i.beam.tf ?? 12),
+  tw: Math.max(10, i.beam.tw ?? 10),
+  steel: i.beam.steel,
+  tip: false,
+});
+const newWebPlate = (i: I): WebPlateInput => ({ t: 12, b: 200, sides: 1, weld: 'butt', steel: i.column?.steel ?? i.plate.steel });
+
+const parts = (
+  id: string,
+  label: string,
+  path: string,
+  none: string,
+  some: string,
+  make: (i: I) => unknown,
+  applies?: (i: I) => boolean,
+): Field<I> => ({
+  ...choice(
+    id,
+    label,
+    [
+      ['none', none],
+      ['yes', some],
+    ],
+    (i) => (yes(read(i, path)) ? 'yes' : 'none'),
+    (i, v) => written(i, path, v === 'yes' ? (read(i, path) ?? make(i)) : undefined),
+  ),
+  ...(applies ? { applies } : {}),
+});
+
+function stiffenerFields(at: 'top' | 'bottom', words: string): Field<I>[] {
+  const path = `stiffeners.${at}`;
+  const applies = (i: I): boolean => i.stiffeners[at] !== undefined;
+  return [
+    parts(`${path}`, `Column stiffener, ${words}`, path, 'none', 'a pair', (i) => newStiffener(i, 80), atColumn),
+    size(`${path}.b`, 'Outstand', 'b_s', range(40, 200, 5), { applies }),
+    size(`${path}.t`, 'Thickness', 't_s', PLATE_STEPS, { applies }),
+    size(`${path}.a`, 'Throat of its welds', 'a_s', THROATS, { applies }),
+    pick(
+      `${path}.depth`,
+      'Depth',
+      [
+        ['full', 'full depth'],
+        ['half', 'half depth'],
+      ],
+      { applies },
+    ),
+    toggle(`${path}.fitted`, 'Fitted for contact at the flange', { applies }),
+    steel(`${path}.grade`, `${path}.steel`, 'Steel of the stiffener', { applies }),
+  ];
+}
+
+const haunched = (i: I): boolean => i.haunch !== undefined;
+const plated = (i: I): boolean => i.web_plate !== undefined;
+const framed = (i: I): boolean => i.frame !== undefined;
+
+/** Rows from the top of the joint. */
+export const sortedRows = (i: I): I['rows'] => [...i.rows].sort((a, b) => b.y - a.y);
+/** The heights of the rows over the top of the beam, read back; a row that stays keeps what it is for. Null where they are none. */
+export function withHeights(i: I, typed: string): I | null {
+  const list = typed
+    .trim()
+    .split(/[\s,;]+/)
+    .map(Number);
+  if (!list.length || list.some((y) => !Number.isFinite(y))) return null;
+  const rows = [...new Set(list)].map((y) => ({ y, role: i.rows.find((r) => r.y === y)?.role ?? ('auto' as const) }));
+  return { ...i, rows: rows.sort((p, q) => q.y - p.y) };
+}
+
+export const momentPlateFields: readonly Field<I>[] = [
+  section('beam', 'Beam section'),
+  steel('beam.grade', 'beam.steel', 'Beam steel'),
+  section('column', 'Column section'),
+  steel('column.grade', 'column.steel', 'Column steel', { applies: atColumn }),
+  pick(
+    'column.sides',
+    'Beams on',
+    [
+      [1, 'one face'],
+      [2, 'both faces'],
+    ],
+    { applies: atColumn, set: (i, v) => written(i, 'column.sides', Number(v)) },
+  ),
+  toggle('column.other_checked', 'Joint on the other face is checked', { applies: (i) => i.column?.sides === 2 }),
+  open('column.end_above', 'Top of the beam to the end of the column', 'e_a', range(20, 300, 10), { applies: atColumn }),
+  open('column.end_below', 'Foot of the beam to the end of the column', 'e_b', range(20, 300, 10), { applies: atColumn }),
+  {
+    ...open('column.sigma_com', "Greatest stress of the column's web", 'σ_com', range(50, 300, 25), { applies: atColumn }),
+    quantity: 'stress',
+  },
+  size('plate.t', 'Plate thickness', 't_p', [...PLATE_STEPS, 30, 35, 40]),
+  size('plate.b', 'Plate width', 'b_p', range(120, 400, 10)),
+  size('plate.top', 'Plate past the top flange', 'c_t', range(10, 150, 5)),
+  size('plate.bottom', 'Plate past the bottom flange', 'c_b', range(10, 150, 5)),
+  steel('plate.grade', 'plate.steel', 'Plate steel'),
+  boltSize(
+    (i) => i.bolts.d,
+    (i, v) => written(i, 'bolts.d', v),
+  ),
+  boltClass(
+    (i) => i.bolts.cls,
+    (i, v) => written(i, 'bolts.cls', v),
+  ),
+  size('bolts.w', 'Gauge', 'w', range(70, 200, 10)),
+  {
+    id: 'rows',
+    label: 'Rows, over the top of the beam',
+    symbol: 'y',
+    quantity: 'length',
+    type: 'list',
+    get: (i) =>
+      sortedRows(i)
+        .map((r) => Math.round(r.y * 1e6) / 1e6)
+        .join(' '),
+    set: (i, v) => withHeights(i, String(v)) ?? i,
+  },
+  pick(
+    'rows.lowest',
+    'Lowest row',
+    [
+      ['auto', 'counts in tension'],
+      ['shear', 'for shear alone'],
+    ],
+    {
+      get: (i) => sortedRows(i).at(-1)!.role,
+      set: (i, v) => ({
+        ...i,
+        rows: sortedRows(i).map((r, k, all) => (k === all.length - 1 ? { ...r, role: v as 'auto' | 'shear' } : r)),
+      }),
+    },
+  ),
+  toggle('bolts.threads_in_plane', 'Threads in the shear plane'),
+  pick(
+    'bolts.washers',
+    'Washers of a bolt',
+    [
+      [2, 'under head and nut'],
+      [1, 'under the nut'],
+      [0, 'none'],
+    ],
+    { set: (i, v) => written(i, 'bolts.washers', Number(v)) },
+  ),
+  size('welds.top', 'Throat, top flange', 'a', THROATS),
+  size('welds.bottom', 'Throat, bottom flange', 'a', THROATS),
+  size('welds.web', 'Throat, web', 'a_w', THROATS),
+  size('welds.haunch', 'Throat along the haunch', 'a_h', THROATS, {
+    applies: haunched,
+    get: (i) => i.welds.haunch ?? i.welds.web,
+  }),
+  pick('welds.design', 'Welds are designed for', [
+    ['resistance', "the joint's resistance"],
+    ['force', 'the forces of the combinations'],
+    ['full', 'full strength'],
+  ]),
+  toggle('welds.sawn', 'Compression end sawn for contact'),
+  ...stiffenerFields('top', 'top flange'),
+  ...stiffenerFields('bottom', 'bottom flange'),
+  parts('web_plate', 'Supplementary web plate', 'web_plate', 'none', 'one', newWebPlate, atColumn),
+  size('web_plate.t', 'Thickness of the web plate', 't_s', PLATE_STEPS, { applies: plated }),
+  size('web_plate.b', 'Width of the web plate', 'b_s', range(100, 600, 10), { applies: plated }),
+  pick(
+    'web_plate.sides',
+    'Web plates',
+    [
+      [1, 'on one side'],
+      [2, 'on both sides'],
+    ],
+    { applies: plated, set: (i, v) => written(i, 'web_plate.sides', Number(v)) },
+  ),
+  pick(
+    'web_plate.weld',
+    'Weld of the web plate',
+    [
+      ['butt', 'butt'],
+      ['fillet', 'fillets'],
+    ],
+    { applies: plated },
+  ),
+  parts('haunch', 'Haunch under the beam', 'haunch', 'none', 'a haunch', newHaunch),
+  size('haunch.h', 'Depth of the haunch', 'h_h', range(100, 600, 10), { applies: haunched }),
+  size('haunch.l', 'Length of the haunch', 'l_h', range(300, 3000, 50), { applies: haunched }),
+  size('haunch.b', 'Width of its flange', 'b_h', range(100, 400, 5), { applies: haunched }),
+  size('haunch.tf', 'Flange of the haunch', 't_fh', PLATE_STEPS, { applies: haunched }),
+  size('haunch.tw', 'Web of the haunch', 't_wh', PLATE_STEPS, { applies: haunched }),
+  toggle('haunch.tip', 'Stiffener at its end', { applies: haunched }),
+  steel('haunch.grade', 'haunch.steel', 'Haunch steel', { applies: haunched }),
+  pick('options.prying', 'Prying is', [
+    ['assume', 'assumed'],
+    ['check', 'checked by the length of the bolts'],
+  ]),
+  pick('options.mode1', 'Mode 1 by', [
+    ['method1', 'method 1'],
+    ['method2', 'method 2, washers counted'],
+  ]),
+  pick('options.plastic', 'Plastic distribution', [
+    ['en', 'limited by 1.9 F_t,Rd'],
+    ['uk', 'limited where plates are thick'],
+    ['off', 'not limited (not to the code)'],
+  ]),
+  pick('options.shear_rows', 'Rows that lose shear', [
+    ['required', 'those that the moment needs'],
+    ['all', 'all that pull'],
+  ]),
+  toggle('options.small_axial', 'The leave to neglect 5 % of axial force is accepted'),
+  parts('frame', 'Frame, for the class of stiffness', 'frame', 'not given', 'given', () => ({ L_b: 7000, braced: true })),
+  size('frame.L_b', 'Span of the beam', 'L_b', range(3000, 15000, 500), { applies: framed }),
+  toggle('frame.braced', 'Braced', { applies: framed }),
+];
+
+/** Usual distance between two rows, mm. */
+const pitchOf = (i: I): number => (i.bolts.d > 24 ? 110 : i.bolts.d > 20 ? 90 : 70);
+
+/** A row more inside, under the rows at the top flange. */
+export function withRow(i: I): I | null {
+  const rows = sortedRows(i);
+  const inside = rows.filter((r) => r.y < 0);
+  if (!inside.length) return null;
+  const pitch = pitchOf(i);
+  // Under the last of the rows that stand together at the top; halfway where the next one is near.
+  let k = 0;
+  while (k + 1 < inside.length && inside[k]!.y - inside[k + 1]!.y <= 1.5 * pitch) k += 1;
+  const next = inside[k + 1];
+  const y = inside[k]!.y - pitch;
+  if (next && y - next.y < 0.8 * pitch) return null;
+  return { ...i, rows: [...rows, { y, role: 'auto' as const }].sort((a, b) => b.y - a.y) };
+}
+
+export function withoutRow(i: I): I | null {
+  const rows = sortedRows(i);
+  if (rows.length < 2) return null;
+  const inside = rows.filter((r) => r.y < 0);
+  const gone = inside.length > 2 ? inside[inside.length - 2]! : rows[0]!;
+  return { ...i, rows: rows.filter((r) => r !== gone) };
+}
+
+export const momentPlateEdits: readonly Edit<I>[] = [
+  { id: 'row.add', label: 'Add a bolt row', apply: withRow },
+  { id: 'row.remove', label: 'Remove a bolt row', apply: withoutRow },
+];

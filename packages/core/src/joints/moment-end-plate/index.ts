@@ -1,0 +1,112 @@
+import type { ActionField } from '../../actions/combination.ts';
+import type { Basis } from '../../basis/basis.ts';
+import type { Standard } from '../../basis/standard.ts';
+import { prettyName } from '../../drawing/index.ts';
+import { en1993 } from '../../standards/en1993/standard.ts';
+import { SI, type Units } from '../../units/system.ts';
+import { quantitiesOf } from '../beam-end/solid-parts.ts';
+import { building, type JointKind, type SeedField } from '../kind.ts';
+import { memberFacts } from '../members.ts';
+import { momentPlateToEn1993 } from './en1993/index.ts';
+import { momentPlateEdits, momentPlateFields } from './fields.ts';
+import { momentPlateFirst, momentPlateMoves } from './first.ts';
+import type { PreparedRows } from './flow.ts';
+import { momentPlateSchema, type MomentPlateInput, type SectionInput } from './input.ts';
+import { parseLine, printLine } from './line.ts';
+import { momentPlateModel, type MomentPlateModel } from './model.ts';
+import { momentPlateSolid } from './solid.ts';
+import { momentPlateDrawing } from './views.ts';
+
+const ACTIONS: readonly ActionField[] = [
+  { name: 'M_Ed', short: 'M', meaning: 'M positive pulls at the top of the beam', example: 180, optional: true },
+  { name: 'V_Ed', short: 'V', meaning: 'V positive presses the beam down', example: 120 },
+  { name: 'N_Ed', short: 'N', meaning: 'N positive pulls the beam off', example: -30 },
+  {
+    name: 'M_other',
+    short: 'M far',
+    meaning: 'M_other is the moment of the beam on the other face of the column, in the same sense',
+    example: 90,
+    optional: true,
+    headed: true,
+  },
+];
+
+const onColumn = (seed: Readonly<Record<string, string>>): boolean => seed['form'] !== 'splice';
+const seeds = ({ materials }: Standard): readonly SeedField[] => {
+  const options = materials.grades.map((value) => ({ value, label: value }));
+  return [
+    {
+      id: 'form',
+      label: 'Joint',
+      type: 'choice',
+      options: [
+        { value: 'column', label: 'beam to column flange' },
+        { value: 'splice', label: 'beam splice' },
+      ],
+      start: 'column',
+    },
+    { id: 'beam', label: 'Beam section', type: 'section', start: '', example: materials.usual.beam, shapes: ['I'] },
+    { id: 'beamGrade', label: 'Beam steel', type: 'grade', options, start: materials.usual.grade },
+    {
+      id: 'column',
+      label: 'Column section',
+      type: 'section',
+      start: '',
+      example: materials.usual.column,
+      shapes: ['I'],
+      applies: onColumn,
+    },
+    { id: 'columnGrade', label: 'Column steel', type: 'grade', options, start: materials.usual.columnGrade, applies: onColumn },
+    {
+      id: 'sides',
+      label: 'Beams on',
+      type: 'choice',
+      options: [
+        { value: '1', label: 'one face of the column' },
+        { value: '2', label: 'both faces' },
+      ],
+      start: '1',
+      applies: onColumn,
+    },
+    {
+      id: 'haunch',
+      label: 'Haunch',
+      type: 'choice',
+      options: [
+        { value: 'no', label: 'none' },
+        { value: 'yes', label: 'under the beam' },
+      ],
+      start: 'no',
+    },
+  ];
+};
+
+const nameOf = (s: SectionInput, u: Units): string =>
+  s.section ? prettyName(s.section) : `I ${u.length(s.h!)}×${u.length(s.b!)}`;
+const factsOf = (s: SectionInput, basis: Basis, field: 'beam' | 'support') => memberFacts(s, basis, field);
+
+/** A plate across the beam end, welded all round and bolted to a column's flange or to its like: it carries moment (basis of moment end plates). */
+export const momentEndPlate: JointKind<MomentPlateInput> = {
+  id: 'moment-end-plate',
+  code: 'MEP',
+  title: 'Moment end plate',
+  schema: momentPlateSchema,
+  fields: momentPlateFields,
+  edits: momentPlateEdits,
+  family: 'moment',
+  seeds,
+  seedOf: ({ form, beam, column }) => ({ members: { form, beam, ...(column ? { column } : {}) } }),
+  actions: ACTIONS,
+  ...building<MomentPlateInput, MomentPlateModel, PreparedRows>({
+    model: momentPlateModel,
+    standards: { [en1993.id]: { prepare: momentPlateToEn1993, first: momentPlateFirst } },
+    solid: momentPlateSolid,
+    quantities: ({ solid, model }) => quantitiesOf(solid, model.bolt),
+    drawing: momentPlateDrawing,
+    moves: momentPlateMoves,
+  }),
+  members: (i, u = SI) =>
+    i.form === 'splice' ? `${nameOf(i.beam, u)} spliced` : `${nameOf(i.beam, u)} to ${nameOf(i.column!, u)} flange`,
+  facts: (i, basis) => ({ beam: factsOf(i.beam, basis, 'beam'), support: i.column ? factsOf(i.column, basis, 'support') : null }),
+  line: { print: printLine, parse: parseLine },
+};

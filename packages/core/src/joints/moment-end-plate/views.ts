@@ -1,0 +1,396 @@
+import { inNewtons, type Combination } from '../../actions/combination.ts';
+import {
+  SHEET,
+  breakLine,
+  dimensionChain,
+  leader,
+  path,
+  prettyName,
+  project,
+  scaleOf,
+  sheetFrame,
+  text,
+  type Callout,
+  type Drawing,
+  type Frame,
+  type Handle,
+  type Item,
+  type TitleBlock,
+  type View,
+} from '../../drawing/index.ts';
+import type { Point, Solid } from '../../detail/solid.ts';
+import { boltFromSide, boltsNamed, holeFromFront } from '../beam-end/bolt-view.ts';
+import { filletCallout } from '../beam-end/named-parts.ts';
+import type { Parts } from '../kind.ts';
+import type { Flow, PreparedRows } from './flow.ts';
+import { flangeFaces, type MomentPlateModel } from './model.ts';
+import { shown, stiffenersAt, webPlateSpan } from './solid.ts';
+
+type M = MomentPlateModel;
+const FACE_X = 66;
+const LEFT_X = 12;
+const RIGHT_X = 112;
+const PLATE_X = 176;
+const TOP_Y = 30;
+
+const STIFFENER = (at: 'top' | 'bottom'): readonly string[] =>
+  ['', '.b', '.t', '.a', '.depth', '.fitted', '.grade'].map((k) => `stiffeners.${at}${k}`);
+
+export const momentCallouts: readonly Callout[] = [
+  { id: 'plate', title: 'Plate', fields: ['plate.t', 'plate.b', 'plate.top', 'plate.bottom', 'plate.grade'] },
+  {
+    id: 'bolts',
+    title: 'Bolts',
+    fields: ['bolts.d', 'bolts.cls', 'bolts.w', 'rows', 'rows.lowest', 'bolts.threads_in_plane', 'bolts.washers'],
+  },
+  {
+    id: 'weld',
+    title: 'Welds',
+    fields: ['welds.top', 'welds.bottom', 'welds.web', 'welds.haunch', 'welds.design', 'welds.sawn'],
+  },
+  {
+    id: 'beam',
+    title: 'Beam',
+    fields: [
+      'beam.section',
+      'beam.grade',
+      'haunch',
+      'haunch.h',
+      'haunch.l',
+      'haunch.b',
+      'haunch.tf',
+      'haunch.tw',
+      'haunch.grade',
+      'haunch.tip',
+      'frame',
+      'frame.L_b',
+      'frame.braced',
+    ],
+  },
+  {
+    id: 'support',
+    title: 'Column',
+    fields: [
+      'column.section',
+      'column.grade',
+      'column.sides',
+      'column.other_checked',
+      'column.end_above',
+      'column.end_below',
+      'column.sigma_com',
+      ...STIFFENER('top'),
+      ...STIFFENER('bottom'),
+      'web_plate',
+      'web_plate.t',
+      'web_plate.b',
+      'web_plate.sides',
+      'web_plate.weld',
+    ],
+  },
+  {
+    id: 'method',
+    title: 'Method',
+    fields: ['options.prying', 'options.mode1', 'options.plastic', 'options.shear_rows', 'options.small_axial'],
+  },
+];
+
+/** How far the joint reaches over and under the top of the beam, mm. */
+const above = (m: M): number => Math.max(m.input.plate.top, m.column ? Math.min(m.input.column!.end_above ?? 60, 150) : 0, 20);
+const below = (m: M): number =>
+  m.H + Math.max(m.input.plate.bottom, m.column ? Math.min(m.input.column!.end_below ?? 60, 150) : 0, 20);
+const behind = (m: M): number => (m.column ? m.column.dims.h : m.input.plate.t + 160);
+
+/** Elevation, and the plate seen from the beam with the forces of its rows, on one sheet. */
+export function momentPlateDrawing(
+  { model: m, solid, prepared }: Parts<M, PreparedRows>,
+  title: TitleBlock,
+  combination: Combination | null,
+): Drawing {
+  const { flow, paths } = prepared.drawn(combination && inNewtons(combination));
+  const fits = (s: number): boolean =>
+    behind(m) / s <= FACE_X - LEFT_X - 2 &&
+    (above(m) + below(m)) / s <= 104 &&
+    Math.max(m.input.plate.b, m.beam.dims.b) / s <= 44;
+  const scale = scaleOf(fits);
+  const y = TOP_Y + above(m) / scale;
+  const elevation: Frame = { scale, at: [FACE_X, y] };
+  const end: Frame = { scale, at: [PLATE_X, y] };
+  const views: View[] = [
+    { plane: 'xz', frame: elevation, depth: -m.beam.dims.tw / 2 },
+    { plane: 'yz', frame: end, depth: m.input.plate.t + 1 },
+  ];
+  return {
+    width: SHEET.width,
+    height: SHEET.height,
+    items: [
+      ...sheetFrame(title, `1:${scale}`),
+      text([7, 10], `Elevation 1:${scale}`, { style: 'muted' }),
+      text([PLATE_X - 40, 10], `Plate seen from the beam 1:${scale}`, { style: 'muted' }),
+      ...elevationItems(m, solid, elevation),
+      ...plateItems(m, solid, end),
+      ...dimensions(m, elevation, end),
+      ...rowWords(m, flow, combination, end),
+      ...callouts(m, solid, elevation),
+    ],
+    handles: handles(m, end),
+    areas: [
+      { callout: 'beam', box: [project(elevation, [m.input.plate.t + 60, 0])[0], y, RIGHT_X, y + m.H / scale] },
+      ...(m.column
+        ? [{ callout: 'support', box: [LEFT_X, TOP_Y - 6, FACE_X - m.column.dims.tf / scale, y + below(m) / scale] as const }]
+        : []),
+    ],
+    callouts: momentCallouts,
+    paths,
+    views,
+    labelAt: [12, 158],
+    scale: `1:${scale}`,
+  };
+}
+
+const box = (at: (u: number, w: number) => Point, u1: number, u2: number, w1: number, w2: number, fill?: 'cut' | 'plate'): Item =>
+  path([at(u1, w1), at(u2, w1), at(u2, w2), at(u1, w2)], 'outline', true, fill);
+
+function elevationItems(m: M, solid: Solid, f: Frame): Item[] {
+  const at = (x: number, z: number): Point => project(f, [x, z]);
+  const { t } = m.input.plate;
+  const far = Math.min(shown(m), (RIGHT_X - FACE_X) * f.scale);
+  const items: Item[] = [
+    ...(m.column ? columnItems(m, at) : [...beamItems(m, at, -1, (FACE_X - LEFT_X) * f.scale)]),
+    ...beamItems(m, at, 1, far),
+    box(at, 0, t, m.input.plate.top, -m.H - m.input.plate.bottom, 'plate'),
+    ...(m.column ? [] : [box(at, -t, 0, m.input.plate.top, -m.H - m.input.plate.bottom, 'plate')]),
+  ];
+  for (const b of solid.bolts.filter((x) => x.line === 0)) items.push(...boltFromSide(at, b, 'hidden'));
+  return items;
+}
+
+function beamItems(m: M, at: (x: number, z: number) => Point, side: 1 | -1, far: number): Item[] {
+  const { h, tf } = m.beam.dims;
+  const x = side * m.input.plate.t;
+  const end = side * far;
+  const k = m.haunch;
+  const line = (z: number): Item => path([at(x, z), at(end, z)], 'outline');
+  const items: Item[] = [line(0), line(-tf), line(-h + tf), line(-h), breakLine(at(end, 4), at(end, -h - 4))];
+  if (k) {
+    const cut = Math.min(far - m.input.plate.t, k.l);
+    const slope = k.h / k.l;
+    const v = k.tf / Math.cos(k.theta);
+    const z = (u: number, over: number): number => -m.H + over + u * slope;
+    items.push(
+      path([at(x, z(0, 0)), at(x + side * cut, z(cut, 0))], 'outline'),
+      path([at(x, z(0, v)), at(x + side * Math.min(cut, k.l - v / slope), Math.min(z(cut, v), -h))], 'outline'),
+      ...(cut < k.l ? [breakLine(at(end, -h - 4), at(end, z(cut, 0) - 4))] : []),
+    );
+  }
+  return items;
+}
+
+function columnItems(m: M, at: (x: number, z: number) => Point): Item[] {
+  const { h, tf } = m.column!.dims;
+  const { end_above, end_below } = m.input.column!;
+  const [z1, z2] = [above(m), -below(m)];
+  const items: Item[] = [0, -tf, -h + tf, -h].map((x) => path([at(x, z1), at(x, z2)], 'outline'));
+  items.push(
+    end_above !== undefined && end_above <= 150 ? path([at(0, z1), at(-h, z1)], 'outline') : breakLine(at(6, z1), at(-h - 6, z1)),
+    end_below !== undefined && end_below <= 150 ? path([at(0, z2), at(-h, z2)], 'outline') : breakLine(at(6, z2), at(-h - 6, z2)),
+  );
+  for (const { z, s } of stiffenersAt(m))
+    items.push(box(at, s.depth === 'full' ? -h + tf : -h / 2, -tf, z + s.t / 2, z - s.t / 2, 'plate'));
+  if (m.webPlate) {
+    const [low, high] = webPlateSpan(m);
+    const half = m.webPlate.b / 2;
+    items.push(
+      path(
+        [
+          at(-h / 2 - half, Math.min(high, z1)),
+          at(-h / 2 + half, Math.min(high, z1)),
+          at(-h / 2 + half, Math.max(low, z2)),
+          at(-h / 2 - half, Math.max(low, z2)),
+        ],
+        'thin',
+        true,
+      ),
+    );
+  }
+  return items;
+}
+
+/** The plate from the beam's side, the beam and its haunch cut close to it; the column's flange and stiffeners behind. */
+function plateItems(m: M, solid: Solid, f: Frame): Item[] {
+  const at = (y: number, z: number): Point => project(f, [y, z]);
+  const plate = solid.plates[0]!;
+  const { dims } = m.beam;
+  const faces = flangeFaces(m);
+  const half = (i: number): number => (i === 2 ? m.haunch!.b : dims.b) / 2;
+  const items: Item[] = [];
+  if (m.column) {
+    const b = m.column.dims.b / 2;
+    for (const s of [-b, b]) items.push(path([at(s, above(m)), at(s, -below(m))], 'hidden'));
+  }
+  items.push(
+    path(
+      plate.outline.map((p) => at(...p)),
+      'outline',
+      true,
+      'plate',
+    ),
+    box(at, -dims.tw / 2, dims.tw / 2, -dims.tf, -dims.h + dims.tf, 'cut'),
+    ...(m.haunch ? [box(at, -m.haunch.tw / 2, m.haunch.tw / 2, -dims.h, faces[2]!.top, 'cut')] : []),
+    ...faces.map((face, i) => box(at, -half(i), half(i), face.top, face.bottom, 'cut')),
+  );
+  for (const { z, s } of stiffenersAt(m))
+    for (const side of [-1, 1]) {
+      const tw = m.column!.dims.tw / 2;
+      items.push(
+        path(
+          [
+            at(side * tw, z + s.t / 2),
+            at(side * (tw + s.b), z + s.t / 2),
+            at(side * (tw + s.b), z - s.t / 2),
+            at(side * tw, z - s.t / 2),
+          ],
+          'hidden',
+          true,
+        ),
+      );
+    }
+  for (const hole of plate.holes) items.push(...holeFromFront(at(hole.x, hole.z), hole, f.scale));
+  return items;
+}
+
+function dimensions(m: M, elevation: Frame, end: Frame): Item[] {
+  const u = m.basis.units;
+  const { plate, bolts } = m.input;
+  const Y = (z: number): number => project(end, [0, z])[1];
+  const X = (y: number): number => project(end, [y, 0])[0];
+  const [top, bottom] = [plate.top, -m.H - plate.bottom];
+  const edge = X(-Math.max(plate.b, m.column?.dims.b ?? 0) / 2);
+  const g = bolts.w / 2;
+  const rows = m.rows.map((r) => r.y);
+  const EX = (x: number): number => project(elevation, [x, 0])[0];
+  const foot = Math.max(Y(bottom), project(elevation, [0, -below(m)])[1]);
+  const e = (plate.b - bolts.w) / 2;
+  return [
+    ...dimensionChain('x', Y(above(m)) - 7, Y(Math.max(top, above(m))) - 1, [
+      { from: X(-plate.b / 2), to: X(-g), text: u.length(e), field: 'plate.b' },
+      { from: X(-g), to: X(g), text: u.length(bolts.w), field: 'bolts.w' },
+      { from: X(g), to: X(plate.b / 2), text: u.length(e), field: 'plate.b' },
+    ]),
+    ...dimensionChain('y', edge - 6, edge - 1, [
+      { from: Y(top), to: Y(rows[0]!), text: u.length(top - rows[0]!), field: 'plate.top' },
+      ...rows.slice(1).map((z, i) => ({ from: Y(rows[i]!), to: Y(z), text: u.length(rows[i]! - z), field: 'rows' })),
+      { from: Y(rows.at(-1)!), to: Y(bottom), text: u.length(rows.at(-1)! - bottom), field: 'plate.bottom' },
+    ]),
+    ...dimensionChain('y', edge - 13, edge - 1, [
+      ...(top > 0 ? [{ from: Y(top), to: Y(0), text: u.length(top), field: 'plate.top' }] : []),
+      { from: Y(0), to: Y(-m.H), text: u.length(m.H), field: m.haunch ? 'haunch.h' : 'beam.section' },
+      ...(plate.bottom > 0 ? [{ from: Y(-m.H), to: Y(bottom), text: u.length(plate.bottom), field: 'plate.bottom' }] : []),
+    ]),
+    ...dimensionChain('x', foot + 7, project(elevation, [0, bottom])[1] + 1, [
+      { from: EX(0), to: EX(plate.t), text: u.length(plate.t), field: 'plate.t' },
+    ]),
+  ];
+}
+
+/** Beside each row: its pull under the combination and at the moment resistance, and what ends it. */
+function rowWords(m: M, flow: Flow, combination: Combination | null, f: Frame): Item[] {
+  const u = m.basis.units;
+  const x = project(f, [Math.max(m.input.plate.b, m.column?.dims.b ?? 0) / 2, 0])[0] + 3;
+  const kN = (n: number): string => u.quantity(n, 'kN').replace(/ kN$/, '');
+  let last = -Infinity;
+  const items: Item[] = [];
+  for (const row of flow.rows) {
+    // Rows that stand close get lines of their own all the same.
+    const y = Math.max(project(f, [0, row.y])[1] + 0.6, last + 7.2);
+    last = y;
+    const pull = combination ? `${kN(row.F)} of ${u.quantity(row.F_Rd, 'kN')}` : u.quantity(row.F_Rd, 'kN');
+    items.push(
+      text(
+        [x, y],
+        row.F_Rd > 0
+          ? `row ${row.number}: ${pull}`
+          : row.F > 0
+            ? `row ${row.number}: ${u.quantity(row.F, 'kN')}`
+            : `row ${row.number}`,
+        { size: 3, bold: true },
+      ),
+      text([x, y + 3.2], row.F > 0 && row.Q > 0 && combination ? `${row.by}, prying ${u.quantity(row.Q, 'kN')}` : row.by, {
+        size: 2.6,
+        style: 'muted',
+      }),
+    );
+  }
+  const head = combination ? `tension of ${combination.name} of that at M_Rd` : 'tension at M_Rd';
+  return [
+    text([x, TOP_Y - 12], `M_Rd = ${u.quantity(flow.M_Rd, 'kNm')}`, { size: 3.2, bold: true }),
+    text([x, TOP_Y - 8.6], head, { size: 2.6, style: 'muted' }),
+    ...items,
+  ];
+}
+
+function callouts(m: M, solid: Solid, f: Frame): Item[] {
+  const u = m.basis.units;
+  const at = (x: number, z: number): Point => project(f, [x, z]);
+  const { plate, bolts, welds } = m.input;
+  const part = solid.plates[0]!;
+  const floor = Math.max(at(0, -below(m))[1] + 6, 132);
+  const beam = solid.members.find((p) => p.id === 'beam')!;
+  const column = m.column ? solid.members.find((p) => p.id === 'support')! : null;
+  return [
+    ...leader(
+      at(plate.t / 2, -m.H - plate.bottom + 6),
+      [FACE_X + 8, floor],
+      [`${prettyName(part.label)} ${part.grade}`],
+      'plate',
+    ),
+    ...leader(
+      at(plate.t + m.bolt.nut, m.rows.at(-1)!.y),
+      [FACE_X + 14, floor + 7],
+      [`${boltsNamed(u, solid.bolts, { ...bolts, category: 'A' })}, holes ${u.length(m.d_0)}`],
+      'bolts',
+    ),
+    ...filletCallout(m.basis, at(plate.t, -m.beam.dims.tf / 2), [FACE_X + 12, at(0, above(m))[1] - 8], Math.SQRT2 * welds.top),
+    ...leader(
+      at(Math.min(shown(m), 200), -m.beam.dims.h * 0.3),
+      [RIGHT_X - 26, at(0, 0)[1] - 14],
+      [`${prettyName(beam.label)} ${beam.grade}`],
+      'beam',
+    ),
+    ...(column
+      ? leader(
+          at(-m.column!.dims.h * 0.5, above(m) - 12),
+          [FACE_X - 22, at(0, above(m))[1] - 8],
+          [`${prettyName(column.label)} ${column.grade}`],
+          'support',
+          true,
+        )
+      : []),
+    ...stiffenersAt(m).flatMap(({ z, s, at: place }, i) =>
+      leader(
+        at(-m.column!.dims.h * 0.75, z),
+        [16, floor + 7 * i],
+        [`2 PL ${u.length(s.t)}×${u.length(s.b)} ${place}`],
+        'support',
+      ),
+    ),
+    text([RIGHT_X - 2, floor + 14], 'prying, plastic limit, shear rows: method', {
+      size: 2.6,
+      style: 'muted',
+      anchor: 'end',
+      callout: 'method',
+    }),
+  ];
+}
+
+function handles(m: M, f: Frame): Handle[] {
+  const x = m.input.plate.b / 2 - 5 * f.scale;
+  const rows = m.rows.filter((r) => r.y < 0);
+  if (!rows.length) return [];
+  const between = rows.length > 1 ? (rows[0]!.y + rows[1]!.y) / 2 : rows[0]!.y - 40;
+  return [
+    { at: project(f, [x, between]), edit: 'row.add', sign: '+', label: 'Add a bolt row' },
+    ...(m.rows.length > 1
+      ? [{ at: project(f, [-x, between]), edit: 'row.remove', sign: '−' as const, label: 'Remove a bolt row' }]
+      : []),
+  ];
+}
