@@ -11,6 +11,7 @@ import type { MomentPlateModel } from './model.ts';
 
 type I = MomentPlateInput;
 
+const down5 = (x: number): number => Math.floor(x / 5 + 1e-9) * 5;
 const up10 = (x: number): number => Math.ceil(x / 10 - 1e-9) * 10;
 /** Legs of practice, mm. */
 const LEGS = [6, 8, 10, 12, 15, 18, 20];
@@ -70,7 +71,8 @@ function compose(
   const bolt = materials.bolt(c.d);
   const d_0 = materials.hole(c.d, 'normal').d_0;
   const grade = a.beam.steel.grade === 'S275' || a.beam.steel.grade === 'S235' ? 'S275' : (a.beam.steel.grade ?? 'S355');
-  const clear = up5(legs.flange + bolt.d_w / 2 + 3);
+  const throat = (leg: number): number => Math.round((leg / Math.SQRT2) * 10) / 10;
+  const clear = up5(Math.SQRT2 * throat(legs.flange) + bolt.d_w / 2 + 3);
   const haunch = a.haunch
     ? { h: up10(dims.h * 0.9), l: up10(dims.h * 3), b: dims.b, tf: dims.tf, tw: dims.tw, steel: a.beam.steel, tip: false }
     : undefined;
@@ -80,11 +82,10 @@ function compose(
   const past = c.outside ? clear + Math.max(up5(1.5 * d_0), 40) : Math.max(15, up5(legs.flange + 5));
   const rows = [
     ...(c.outside ? [clear] : []),
-    ...Array.from({ length: c.inside }, (_, k) => -dims.tf - clear - k * pitch),
-    -H + (haunch?.tf ?? dims.tf) + up5(clear + slope),
-    ...(c.both ? [-H - clear] : []),
+    ...Array.from({ length: c.inside }, (_, k) => -up5(dims.tf + clear) - k * pitch),
+    -down5(H - (haunch ? haunch.tf / Math.cos(Math.atan(haunch.h / haunch.l)) : dims.tf) - clear - slope),
+    ...(c.both ? [-up5(H + clear)] : []),
   ];
-  const throat = (leg: number): number => Math.round((leg / Math.SQRT2) * 10) / 10;
   const widest = Math.max(dims.b, c.w + 2 * Math.max(1.2 * d_0, 1.6 * c.d));
   return {
     form: a.form,

@@ -3,6 +3,7 @@ import type { Combination } from '../../../actions/combination.ts';
 import type { MomentPlateModel } from '../model.ts';
 import type { AxialResistance } from './axial.ts';
 import { results, type Out } from './results.ts';
+import { workTurned } from './lay-out.ts';
 import type { Resistance } from './resistance.ts';
 import { secantStiffness } from './rotation.ts';
 import { boltShear, plateShear, shearMultiple, tableShear } from './shear.ts';
@@ -87,6 +88,8 @@ export function forcesOf(m: MomentPlateModel, resist: Resist, c: Combination, r:
   const N_5 = small(r);
   const isSmall = Math.abs(N) <= N_5;
   const axial = N === 0 ? null : resist.axial(sense, moments.beta, N > 0, r);
+  // What was kept left the run as it was: the checks that follow read the flanges of this sense.
+  workTurned(R.state.turned, r);
   const u_M = R.M > 0 ? Math.abs(M) / R.M : 0;
   const u_N = axial && axial.N > 0 ? Math.abs(N) / axial.N : 0;
   const counted = isSmall ? 0 : u_N;
