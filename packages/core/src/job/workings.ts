@@ -2,7 +2,7 @@ import type { Basis } from '../basis/basis.ts';
 import { inNewtons, type ActionName, type Combination } from '../actions/combination.ts';
 import { checkRules, resultKey, type CheckResult, type Prepared, type RuleResult } from '../checks/check.ts';
 import { stepsOf, type WorkingSection } from '../checks/workings.ts';
-import { Run, type Origin } from '../formula/index.ts';
+import { Run, type Origin, type Step } from '../formula/index.ts';
 import type { Joint } from '../joints/kind.ts';
 import { buildJoint, reportCombination, summarise, type JointLike, type JointReport } from '../joints/report.ts';
 import { multipleText } from '../units/format.ts';
@@ -42,7 +42,10 @@ export function workingsOf(
     sections: [
       // Sections that belong to a check under a longer name (the slip cases) stay with it.
       ...(combination ? [...shared].map((id) => sharedSection(id, stepsIn(id))) : []),
-      ...checks.map((c) => checkSection(c, stepsIn(c.id, c.type === 'strength' ? (c.where ?? '') : ''), governs, units)),
+      ...checks.map((c) => checkSection(c, stepsIn(c.id, whereOf(c)), governs, units)),
+      ...besides(traced.steps!, checks).map(({ id, where }) =>
+        sharedSection(id, stepsIn(id, where), where, checks.find((c) => c.id === id)?.title),
+      ),
       ...rules.map((r) => ruleSection(r, stepsOf(ruleRun.steps!, r.id, origins, '', units), units)),
     ],
     report,
@@ -65,9 +68,22 @@ function originsOf(prepared: Prepared, combination: Combination | null): Map<num
   return origins;
 }
 
-const sharedSection = (id: string, steps: WorkingSection['steps']): WorkingSection => ({
-  id,
-  title: SHARED_TITLES[id] ?? id,
+const whereOf = (c: CheckResult): string => (c.type === 'strength' ? (c.where ?? '') : '');
+
+/** Parts that were worked on the way and that no result speaks of: a row, a group, an axial state. */
+function besides(steps: readonly Step[], checks: readonly CheckResult[]): { readonly id: string; readonly where: string }[] {
+  const told = new Set(checks.map((c) => `${c.id}@${whereOf(c)}`));
+  const found = new Map<string, { id: string; where: string }>();
+  for (const { where, def } of steps) {
+    const id = def.slot.section;
+    if (where && !told.has(`${id}@${where}`)) found.set(`${id}@${where}`, { id, where });
+  }
+  return [...found.values()];
+}
+
+const sharedSection = (id: string, steps: WorkingSection['steps'], where = '', title = SHARED_TITLES[id]): WorkingSection => ({
+  id: where ? `${id}@${where}` : id,
+  title: `${title ?? id}${where && `: ${where}`}`,
   clause: '',
   type: 'shared',
   summary: '',
@@ -124,6 +140,12 @@ const SHARED_TITLES: Readonly<Record<string, string>> = {
   'web-edges': 'Edges of the web',
   'web-depth': 'Depth of web under axial force',
   'weld-beam-group': 'Welds on the beam web',
+  section: 'Sections of beam and column',
+  bolts: 'Bolts and gauge',
+  joint: 'Flanges and centre of compression',
+  'bolt-rows': 'Forces of the rows',
+  'axial-rows': 'Rows pulled without moment',
+  'axial-resistance': 'Axial force without moment',
   bearing: 'Bearing strength and effective area',
   anchor: 'Anchor steel and moments of the plate',
   'shear-path': 'Shear and friction',

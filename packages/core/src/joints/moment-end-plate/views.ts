@@ -3,6 +3,7 @@ import {
   SHEET,
   breakLine,
   dimensionChain,
+  filletSymbol,
   leader,
   path,
   prettyName,
@@ -20,7 +21,6 @@ import {
 } from '../../drawing/index.ts';
 import type { Point, Solid } from '../../detail/solid.ts';
 import { boltFromSide, boltsNamed, holeFromFront } from '../beam-end/bolt-view.ts';
-import { filletCallout } from '../beam-end/named-parts.ts';
 import type { Parts } from '../kind.ts';
 import type { Flow, PreparedRows } from './flow.ts';
 import { flangeFaces, type MomentPlateModel } from './model.ts';
@@ -125,6 +125,10 @@ export function momentPlateDrawing(
     items: [
       ...sheetFrame(title, `1:${scale}`),
       text([7, 10], `Elevation 1:${scale}`, { style: 'muted' }),
+      text([36, 10], `method: prying ${m.input.options.prying === 'assume' ? 'assumed' : 'checked'}`, {
+        style: 'muted',
+        callout: 'method',
+      }),
       text([PLATE_X - 40, 10], `Plate seen from the beam 1:${scale}`, { style: 'muted' }),
       ...elevationItems(m, solid, elevation),
       ...plateItems(m, solid, end),
@@ -142,7 +146,7 @@ export function momentPlateDrawing(
     callouts: momentCallouts,
     paths,
     views,
-    labelAt: [12, 158],
+    labelAt: [118, 152],
     scale: `1:${scale}`,
   };
 }
@@ -281,7 +285,7 @@ function dimensions(m: M, elevation: Frame, end: Frame): Item[] {
       ...rows.slice(1).map((z, i) => ({ from: Y(rows[i]!), to: Y(z), text: u.length(rows[i]! - z), field: 'rows' })),
       { from: Y(rows.at(-1)!), to: Y(bottom), text: u.length(rows.at(-1)! - bottom), field: 'plate.bottom' },
     ]),
-    ...dimensionChain('y', edge - 13, edge - 1, [
+    ...dimensionChain('y', edge - 19, edge - 1, [
       ...(top > 0 ? [{ from: Y(top), to: Y(0), text: u.length(top), field: 'plate.top' }] : []),
       { from: Y(0), to: Y(-m.H), text: u.length(m.H), field: m.haunch ? 'haunch.h' : 'beam.section' },
       ...(plate.bottom > 0 ? [{ from: Y(-m.H), to: Y(bottom), text: u.length(plate.bottom), field: 'plate.bottom' }] : []),
@@ -320,9 +324,9 @@ function rowWords(m: M, flow: Flow, combination: Combination | null, f: Frame): 
       }),
     );
   }
-  const head = combination ? `tension of ${combination.name} of that at M_Rd` : 'tension at M_Rd';
+  const head = combination ? `tension in ${combination.name}, of that at the resistance` : 'tension at the resistance';
   return [
-    text([x, TOP_Y - 12], `M_Rd = ${u.quantity(flow.M_Rd, 'kNm')}`, { size: 3.2, bold: true }),
+    text([x, TOP_Y - 12], `Moment resistance ${u.quantity(flow.M_Rd, 'kNm')}`, { size: 3.2, bold: true }),
     text([x, TOP_Y - 8.6], head, { size: 2.6, style: 'muted' }),
     ...items,
   ];
@@ -335,6 +339,8 @@ function callouts(m: M, solid: Solid, f: Frame): Item[] {
   const part = solid.plates[0]!;
   const floor = Math.max(at(0, -below(m))[1] + 6, 132);
   const beam = solid.members.find((p) => p.id === 'beam')!;
+  const { legMark, weldSymbols, fillets } = m.basis.standard;
+  const throat = fillets === 'throat';
   const column = m.column ? solid.members.find((p) => p.id === 'support')! : null;
   return [
     ...leader(
@@ -349,7 +355,13 @@ function callouts(m: M, solid: Solid, f: Frame): Item[] {
       [`${boltsNamed(u, solid.bolts, { ...bolts, category: 'A' })}, holes ${u.length(m.d_0)}`],
       'bolts',
     ),
-    ...filletCallout(m.basis, at(plate.t, -m.beam.dims.tf / 2), [FACE_X + 12, at(0, above(m))[1] - 8], Math.SQRT2 * welds.top),
+    ...filletSymbol(
+      at(plate.t, -m.beam.dims.tf / 2),
+      [FACE_X + 15, at(0, above(m))[1] - 8],
+      throat ? `a${u.length(welds.top)}` : `${legMark}${u.length(Math.SQRT2 * welds.top)}`,
+      'weld',
+      weldSymbols,
+    ),
     ...leader(
       at(Math.min(shown(m), 200), -m.beam.dims.h * 0.3),
       [RIGHT_X - 26, at(0, 0)[1] - 14],
@@ -373,12 +385,6 @@ function callouts(m: M, solid: Solid, f: Frame): Item[] {
         'support',
       ),
     ),
-    text([RIGHT_X - 2, floor + 14], 'prying, plastic limit, shear rows: method', {
-      size: 2.6,
-      style: 'muted',
-      anchor: 'end',
-      callout: 'method',
-    }),
   ];
 }
 

@@ -7,7 +7,7 @@ import { workTurned } from './lay-out.ts';
 import { at, section, sheet } from './sheet.ts';
 import { capsOf, stateOf, type State } from './stubs.ts';
 
-const s = sheet.section('moment-axial');
+const s = sheet.section('axial-resistance');
 const C627 = 'EN 1993-1-8, 6.2.7.1(3)';
 const a_c = s.found('a_c', 'mm', 'compression flange to the axis of the beam', 'measured');
 const a_t = s.found('a_t', 'mm', 'tension flange to the axis of the beam', 'measured');
@@ -39,6 +39,10 @@ const pulled = s.found(
   'the lesser of the fillings from either end',
   C627,
 );
+
+const F_axial = sheet
+  .section('axial-rows')
+  .found('F_r', 'kN', 'tension of the row without moment, balanced about the axis', 'filled from one end', C627);
 
 /** Resistance to axial force without moment, and how it is shared. N. */
 export interface AxialResistance {
@@ -90,6 +94,7 @@ function filling(t: Turned, state: State, beta: number, r: Run): { sum: number; 
     // A row on the axis balances by itself.
     const share = row.y === t.y_a ? 1 : own > 0 ? Math.min(1, other / own) : 0;
     const F = forces[i]!.F * share;
+    at(r, `axial, row ${row.number}`, () => F_axial(r, F));
     rows.set(row.index, F);
     sum += F;
   });

@@ -8,7 +8,7 @@ import type { Resistance } from './resistance.ts';
 import { secantStiffness } from './rotation.ts';
 import { boltShear, plateShear, shearMultiple, tableShear } from './shear.ts';
 import { haunchTip, tensionStiffener, webShare } from './stiffeners.ts';
-import { bolts, sheet } from './sheet.ts';
+import { at, bolts, section, sheet } from './sheet.ts';
 import { rowName } from './stubs.ts';
 import { compressionWeld, haunchWeld, tensionWeld, webWeld } from './welds.ts';
 import type { Resist } from './work.ts';
@@ -73,11 +73,67 @@ export interface Worked {
   readonly C: number;
 }
 
-const axialCheck = sheet.section('axial-force');
-const u_Mf = axialCheck.found('u_M', '-', 'use of the moment resistance', 'from moment-resistance');
-const u_Nf = axialCheck.found('u_N', '-', 'use of the axial resistance', 'from moment-axial');
-const small = axialCheck.f('N_5', 'kN', '0.05*N_pl', 'axial force that may be left out', 'EN 1993-1-8, 6.2.7.1(2)');
-const both = axialCheck.f('u', '-', 'u_M+u_N', 'moment with axial force', 'EN 1993-1-8, 6.2.7.1(3)');
+const value = (r: Run, f: { readonly def: { readonly slot: { readonly index: number } } }): number => r.v[f.def.slot.index]!;
+
+const resisted = sheet.section('moment-resistance');
+const C627 = 'EN 1993-1-8, 6.2.7.1';
+const moment = {
+  M: resisted.f('M_abs', 'kNm', 'abs(M_Ed)', 'moment', ''),
+  M_Rd: resisted.found(
+    'M_j_Rd',
+    'kNm',
+    'moment resistance: all rows',
+    'the sum of h F_tr,Rd over the rows',
+    'EN 1993-1-8, 6.2.7.2(1)',
+  ),
+  u: resisted.f('u_M', '-', 'M_abs/M_j_Rd', 'use of the moment resistance', C627),
+};
+function withAxial(id: 'moment-axial' | 'axial-small') {
+  const s = sheet.section(id);
+  const M_Rd = s.found('M_j_Rd', 'kNm', 'moment resistance', 'from moment-resistance');
+  const N_Rd = s.found(
+    'N_j_Rd',
+    'kN',
+    'resistance to axial force without moment',
+    'both flanges pressed, or all rows pulled',
+    C627,
+  );
+  const steps = [
+    s.f('N_5', 'kN', '0.05*N_pl', 'axial force that may be left out', 'EN 1993-1-8, 6.2.7.1(2)'),
+    s.f('u_M', '-', 'abs(M_Ed)/M_j_Rd', 'use of the moment resistance', C627),
+    s.f('u_N', '-', 'abs(N_Ed)/N_j_Rd', 'use of the axial resistance', C627),
+    s.f('u', '-', 'u_M+u_N', 'both together', 'EN 1993-1-8, 6.2.7.1(3)'),
+  ];
+  return (r: Run, M: number, N: number): void => {
+    M_Rd(r, M);
+    N_Rd(r, N);
+    for (const f of steps) f(r);
+  };
+}
+const axialUse = withAxial('moment-axial');
+const smallUse = withAxial('axial-small');
+
+const pulled = sheet.section('bolt-tension');
+const boltForce = {
+  F: pulled.found('F_r', 'kN', 'tension of the row', 'from the forces of the rows'),
+  Q: pulled.found(
+    'Q',
+    'kN',
+    'prying force of a bolt, in proportion to that at the resistance of its T-stub',
+    'estimated below the resistance',
+  ),
+  B: pulled.f('B', 'kN', 'F_r/2+Q', 'tension of a bolt', 'EN 1993-1-8, 6.2.4'),
+};
+const punched = sheet.section('bolt-punching');
+const punch = {
+  B: punched.found('B', 'kN', 'tension of a bolt', 'from bolt-tension'),
+  R: punched.f('B_Rd', 'kN', 'B_p_Rd', 'punching of the thinner part', 'EN 1993-1-8, Table 3.4'),
+};
+const slight = sheet.section('bolt-tension-small');
+const slightUse = {
+  B: slight.found('B', 'kN', 'greatest tension of a bolt, with the axial force and prying', 'from the forces of the rows'),
+  u: slight.f('u', '-', 'B/F_t_Rd', 'use in tension', 'EN 1993-1-8, Table 3.4'),
+};
 
 /** Forces of the rows at a combination, with prying. EN 1993-1-8, 6.2.7. */
 export function forcesOf(m: MomentPlateModel, resist: Resist, c: Combination, r: Run): Worked {
@@ -85,17 +141,13 @@ export function forcesOf(m: MomentPlateModel, resist: Resist, c: Combination, r:
   const sense = M < 0 ? -1 : 1;
   const moments = momentsOf(m, c);
   const R = resist.resistance(sense, moments.beta, V, r);
-  const N_5 = small(r);
-  const isSmall = Math.abs(N) <= N_5;
+  const isSmall = Math.abs(N) <= 0.05 * value(r, section.axial);
   const axial = N === 0 ? null : resist.axial(sense, moments.beta, N > 0, r);
   // What was kept left the run as it was: the checks that follow read the flanges of this sense.
   workTurned(R.state.turned, r);
   const u_M = R.M > 0 ? Math.abs(M) / R.M : 0;
   const u_N = axial && axial.N > 0 ? Math.abs(N) / axial.N : 0;
   const counted = isSmall ? 0 : u_N;
-  u_Mf(r, u_M);
-  u_Nf(r, u_N);
-  both(r);
   const F = m.rows.map((_, index) => {
     const i = R.state.rows.findIndex((row) => row.index === index);
     return u_M * (i < 0 ? 0 : R.rows[i]!.F) + counted * (axial?.rows.get(index) ?? 0);
@@ -139,7 +191,7 @@ export function workCombination(
 ): { out: Out; worked: Worked } {
   const out = results();
   const w = forcesOf(m, resist, c, r);
-  momentChecks(m, w, out);
+  momentChecks(m, w, out, r);
   pathChecks(m, resist, w, out, r);
   rowChecks(w, out, r);
   compressionChecks(m, w, out);
@@ -153,44 +205,44 @@ export function workCombination(
 
 const kN = (m: MomentPlateModel, x: number): string => m.basis.units.quantity(x, 'kN');
 
-function momentChecks(m: MomentPlateModel, w: Worked, out: Out): void {
+function momentChecks(m: MomentPlateModel, w: Worked, out: Out, r: Run): void {
   const { M, N, R, axial, u_M, u_N } = w;
+  moment.M(r);
+  moment.M_Rd(r, R.M);
+  if (R.M > 0) moment.u(r);
   out.strength('moment-resistance', Math.abs(M), R.M, 'kNm');
   const u = u_M + u_N;
   if (N === 0) {
     out.skip('moment-axial', 'no axial force');
     return;
   }
-  const limit = 0.05 * m.beam.steel.f_y * areaOf(m);
-  const words = `axial force ${kN(m, N)} is within 5 % of N_pl,Rd = ${kN(m, limit / 0.05)}: left out of the moment check`;
   if (axial!.N <= 0) {
     if (w.small) out.missing('axial-small', 'The tension has no path of its own: the rows lie on one side of the axis.');
     else out.strength('moment-axial', Math.abs(N), 0, 'kN');
     return;
   }
+  if (R.M > 0) (w.small ? smallUse : axialUse)(r, R.M, axial!.N);
   if (!w.small) {
     out.strength('moment-axial', u, 1, '-');
     return;
   }
+  const N_pl = value(r, section.axial);
+  const words = `axial force ${kN(m, N)} is within 5 % of N_pl,Rd = ${kN(m, N_pl)}: left out of the moment check`;
   out.notes.push(words);
   out.skip('moment-axial', words);
-  const leave = m.input.options.small_axial;
   if (u <= 1) out.strength('axial-small', u, 1, '-');
-  else if (!leave)
+  else if (!m.input.options.small_axial)
     out.missing(
       'axial-small',
       "The joint holds only by the code's leave to neglect 5 % of axial force: accept that, or make it stronger.",
     );
   else {
     // Accepted: the scaled actions pass 5 % too, and the joint is close at best.
-    const multiple = Math.max(1 / u, Math.min(u_M > 0 ? 1 / u_M : Infinity, limit / Math.abs(N)));
+    const multiple = Math.max(1 / u, Math.min(u_M > 0 ? 1 / u_M : Infinity, (0.05 * N_pl) / Math.abs(N)));
     const atBest = Math.min(multiple, (1 + m.basis.close) / 2);
-    out.strength('axial-small', 1 / Math.max(1, atBest), 1, '-', { multiple: atBest });
+    out.strength('axial-small', 1 / atBest, 1, '-', { multiple: atBest });
   }
 }
-/** Area of the beam, mm2: as its sheet has it. */
-const areaOf = ({ beam: { dims } }: MomentPlateModel): number =>
-  2 * dims.b * dims.tf + (dims.h - 2 * dims.tf) * dims.tw + (4 - Math.PI) * dims.fillet ** 2;
 
 /** What has no path, or is not known: the joint is not whole. */
 function pathChecks(m: MomentPlateModel, resist: Resist, w: Worked, out: Out, r: Run): void {
@@ -269,12 +321,18 @@ function compressionChecks(m: MomentPlateModel, w: Worked, out: Out): void {
 }
 
 function boltChecks(m: MomentPlateModel, resist: Resist, w: Worked, names: readonly string[], out: Out, r: Run): void {
-  const value = (f: { def: { slot: { index: number } } }): number => r.v[f.def.slot.index]!;
   const most = Math.max(...w.bolt);
-  const where = most > 0 ? names[w.bolt.indexOf(most)]! : '';
-  const F_t_Rd = value(bolts.F_t_Rd);
-  out.strength('bolt-tension', most, F_t_Rd, 'kN', { where });
-  out.strength('bolt-punching', most, value(bolts.B_p), 'kN', { where });
+  const i = w.bolt.indexOf(most);
+  const where = most > 0 ? names[i]! : '';
+  at(r, where, () => {
+    boltForce.F(r, w.F[i]!);
+    boltForce.Q(r, w.Q[i]!);
+    boltForce.B(r);
+    punch.B(r, most);
+    punch.R(r);
+  });
+  out.strength('bolt-tension', most, value(r, bolts.F_t_Rd), 'kN', { where });
+  out.strength('bolt-punching', most, value(r, bolts.B_p), 'kN', { where });
   const bearing = resist.bearing(r);
   shearCheck(m, w, bearing, names, out, r);
   smallTension(m, w, bearing, out, r);
@@ -326,10 +384,11 @@ function smallTension(m: MomentPlateModel, w: Worked, bearing: BearingOf, out: O
     const F = u_M * (i < 0 ? 0 : R.rows[i]!.F) + u_N * (w.axial!.rows.get(index) ?? 0);
     return F / 2 + (i < 0 ? 0 : prying(R, i, F));
   });
-  const F_t_Rd = r.v[bolts.F_t_Rd.def.slot.index]!;
-  const pull = Math.max(...tension) / F_t_Rd;
-  const shear = w.V > 0 ? w.V / tableShear(r, bearing, (i) => tension[i]!) : 0;
-  out.strength('bolt-tension-small', Math.max(pull, shear), 1, '-');
+  slightUse.B(r, Math.max(...tension));
+  const pull = slightUse.u(r);
+  const V_Rd = w.V > 0 ? tableShear(r, bearing, (i) => tension[i]!) : Infinity;
+  if (V_Rd > 0) out.strength('bolt-tension-small', Math.max(pull, w.V / V_Rd), 1, '-');
+  else out.strength('bolt-tension-small', w.V, 0, 'kN');
 }
 
 /** A weld: by the actual force, by that at the joint's resistance, or as strong as the part. */
@@ -439,12 +498,11 @@ function webWeldCheck(m: MomentPlateModel, w: Worked, out: Out, r: Run): void {
     return;
   }
   const by = design === 'resistance' ? atResistance : actual;
-  const found = webWeld(r, by.q);
   const multiple = 1 / used(real);
-  const where = by.where ? { where: by.where } : {};
+  const where = by.where && design !== 'full' ? { where: by.where } : {};
   const covers = used(quiet(r, () => webWeld(r, atResistance.q))) <= 1;
-  webWeld(r, by.q);
-  if (design === 'full') weldResult(out, 'weld-web', found.full, m.input.welds.web, 'mm', multiple, {});
+  const found = at(r, where.where ?? '', () => webWeld(r, by.q));
+  if (design === 'full') weldResult(out, 'weld-web', found.full, m.input.welds.web, 'mm', multiple, where);
   else weldResult(out, 'weld-web', used(found) * found.f_vw, found.f_vw, 'MPa', multiple, where);
   if (design === 'force' && !covers)
     out.missing('weld-cover', "The weld does not cover the joint's resistance: the row forces must not redistribute (6.2.3(4)).");

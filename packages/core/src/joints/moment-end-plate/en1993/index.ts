@@ -29,6 +29,7 @@ function refuseOutside(m: MomentPlateModel): void {
       'beam.section',
       `beam.section: ${m.beam.dims.name} is of class 4 in bending, and effective sections are not covered; accepted are classes 1 to 3.`,
     );
+  refuseNear(m);
   const { column } = m;
   if (!column) return;
   const d = column.dims.h - 2 * (column.dims.tf + column.s);
@@ -38,7 +39,6 @@ function refuseOutside(m: MomentPlateModel): void {
       'column.section',
       `column.section: the web of ${column.dims.name} has d/t_w = ${exact(Math.round((d / column.dims.tw) * 10) / 10)}, and 6.2.6.1(1) covers up to ${exact(Math.round(limit * 10) / 10)}; accepted is a column with a thicker web.`,
     );
-  refuseNear(m);
 }
 
 /** Rows so near to a weld that no yield line stands between: m_x, m_2 not above 0. */

@@ -18,7 +18,8 @@ function bearing(id: 'bolt-bearing-plate' | 'bolt-bearing-column', e2: string, t
   const alpha_b = s.f('alpha_b', '-', `max(0, min(alpha_d, f_ub/${f_u}, 1))`, 'end factor', T34);
   const F = s.f('F_b_Rd', 'kN', `k_1*alpha_b*${f_u}*d*${t}/gamma_M2`, 'bearing of one bolt', T34);
   const before = s.found('V_0', 'kN', 'rows before', 'sum so far');
-  const sum = s.f('V_Rd', 'kN', 'V_0+2*F_b_Rd', 'with the two bolts of this row', T34);
+  const sum = s.f('V_sum', 'kN', 'V_0+2*F_b_Rd', 'with the two bolts of this row', T34);
+  const total = s.found('V_Rd', 'kN', 'all bolts', 'the sum over the rows', T34);
   return (r: Run, ends: readonly (number | null)[], pitch: readonly (number | null)[], names: readonly string[]) => {
     let V = 0;
     const each = ends.map((end, i) =>
@@ -35,7 +36,7 @@ function bearing(id: 'bolt-bearing-plate' | 'bolt-bearing-column', e2: string, t
         return one;
       }),
     );
-    return { each, V };
+    return { each, V: total(r, V) };
   };
 }
 const onPlate = bearing('bolt-bearing-plate', 'e_p', 't_p', 'f_u_p');
@@ -81,7 +82,8 @@ const factor = s.found(
 );
 const F_b = s.found('F_b_min', 'kN', 'lesser bearing of one bolt', 'from the checks of bearing');
 const before = s.found('V_0', 'kN', 'rows before', 'sum so far');
-const sum = s.f('V_Rd', 'kN', 'V_0+2*min(k_r*F_v_Rd, F_b_min)', 'with the two bolts of this row', C622);
+const sum = s.f('V_sum', 'kN', 'V_0+2*min(k_r*F_v_Rd, F_b_min)', 'with the two bolts of this row', C622);
+const total = s.found('V_Rd', 'kN', 'all bolts', 'the sum over the rows', C622);
 /** What a bolt in tension keeps of its shear resistance: EN 1993-1-8, 6.2.2(2), note. */
 const KEPT = 0.4 / 1.4;
 
@@ -96,7 +98,7 @@ export function boltShear(r: Run, b: Bearing, needed: (i: number) => boolean, na
       V = sum(r);
     }),
   );
-  return V;
+  return total(r, V);
 }
 
 /** Shear by Table 3.4 with each bolt's own tension, N: what small axial tension is checked by. */

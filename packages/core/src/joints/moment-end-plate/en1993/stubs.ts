@@ -88,13 +88,14 @@ const beamB = beamT.found(
   'EN 1993-1-8, 6.2.6.8(2)',
 );
 const beamF = beamT.f('F_t_wb_Rd', 'kN', 'b_eff*t_w*f_y_b/gamma_M0', 'beam web along', 'EN 1993-1-8, 6.2.6.8(1)');
-const haunchF = beamT.f(
-  'F_t_wb_Rd',
-  'kN',
-  'b_eff*min(t_w*f_y_b, t_wh*f_y_wh)/gamma_M0',
-  'webs of beam and haunch, the weaker',
+const webStrength = beamT.found(
+  'n_w',
+  'N/mm',
+  'strength of the webs of beam and haunch, each over the lengths of its own rows',
+  'mean over the rows',
   'EN 1993-1-8, 6.2.6.8(1)',
 );
+const mixedF = beamT.f('F_t_wb_Rd', 'kN', 'b_eff*n_w/gamma_M0', 'webs of beam and haunch along', 'EN 1993-1-8, 6.2.6.8(1)');
 
 /** Where the rows of a state stand, and every T-stub of theirs: the resistance side, which no load changes. */
 export interface State {
@@ -111,6 +112,8 @@ export interface State {
   /** Whether a row pulls on a web inside the flanges. */
   readonly inside: readonly boolean[];
   readonly inHaunch: readonly boolean[];
+  /** Thickness times yield strength of the web that each row pulls on, N/mm. */
+  readonly web: readonly number[];
 }
 
 interface Stiff {
@@ -158,7 +161,7 @@ function plateRows(m: MomentPlateModel, t: Turned, rows: readonly TurnedRow[], k
       zone,
       x: zone === 'ten' ? row.y : -t.H - row.y,
       e_x: zone === 'ten' ? t.ten.c - row.y : row.y + t.H + t.com.c,
-      inHaunch: m.rows[row.index]!.y < -m.beam.dims.h,
+      inHaunch: zone === 'in' && m.rows[row.index]!.y < -m.beam.dims.h,
       above: first ? { clear: -t.ten.t_v - row.y, a: t.ten.a } : null,
       below: last ? { clear: row.y + t.H - t.com.t_v, a: t.com.a } : null,
       end: { above: null, below: null },
@@ -215,6 +218,7 @@ export function stateOf(m: MomentPlateModel, t: Turned, kind: State['kind'], r: 
     }),
     inside: onPlate.map((row) => row.zone === 'in'),
     inHaunch: onPlate.map((row) => row.inHaunch),
+    web: onPlate.map((row) => (row.inHaunch ? m.haunch!.tw * m.haunch!.web.f_y : m.beam.dims.tw * m.beam.steel.f_y)),
   };
 }
 
@@ -238,8 +242,14 @@ export function capsOf(s: State, factor: number, r: Run): Caps {
   const beamWeb = (x: RowsStub): Cap =>
     inPlace(x, () => {
       beamB(r, Math.min(x.l_cp, x.l_nc));
-      const mixed = s.inHaunch.slice(x.from, x.to + 1).some((h) => h);
-      return cap('beam-web-tension', x, (mixed ? haunchF : beamF)(r));
+      if (!s.inHaunch.slice(x.from, x.to + 1).some((h) => h)) return cap('beam-web-tension', x, beamF(r));
+      const kind = x.l_cp <= x.l_nc ? 'l_cp' : 'l_nc';
+      const [all, strong] = x.each.reduce(
+        ([length, sum], l, i) => [length + l[kind], sum + l[kind] * s.web[x.from + i]!] as const,
+        [0, 0] as readonly [number, number],
+      );
+      webStrength(r, strong / all);
+      return cap('beam-web-tension', x, mixedF(r));
     });
   const columnCaps = (x: RowsStub, web: boolean): Cap[] => [cap('column-flange-bending', x, x.F), ...(web ? [columnWeb(x)] : [])];
   const plateCaps = (x: RowsStub, web: boolean): Cap[] => [cap('end-plate-bending', x, x.F), ...(web ? [beamWeb(x)] : [])];

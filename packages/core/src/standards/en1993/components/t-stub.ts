@@ -135,8 +135,9 @@ export function rowStub(s: FormulaSection, t: string, f: string) {
   return (r: Run, { prying, mode1 }: StubOptions): Stub => {
     const v = r.v;
     for (const x of first) x(r);
-    if (mode1 === 'method2') e_w(r);
-    const [F_T_1, F_T_2, F_T_3, F_T_12] = [(mode1 === 'method2' ? method2 : method1)(r), F_2(r), F_3(r), F_12(r)];
+    // A washer that reaches over the whole lever leaves method 2 without a meaning: method 1 is the safe one.
+    const washer = mode1 === 'method2' && 2 * v[m]! * v[n]! > e_w(r) * (v[m]! + v[n]!);
+    const [F_T_1, F_T_2, F_T_3, F_T_12] = [(washer ? method2 : method1)(r), F_2(r), F_3(r), F_12(r)];
     const length = v[L_b]! / limit(r);
     const pries = prying === 'assume' || length <= 1;
     const F = (pries ? pried : bare)(r);
@@ -155,7 +156,7 @@ export function rowStub(s: FormulaSection, t: string, f: string) {
       pried: pries,
       mode,
       F,
-      Q: (mode === 1 ? Q[mode1] : mode === 2 ? Q.mode2 : Q.none)(r),
+      Q: (mode === 1 ? (washer ? Q.method2 : Q.method1) : mode === 2 ? Q.mode2 : Q.none)(r),
       length,
       F_other: pries ? Math.min(F_T_12, F_T_3) : Math.min(F_T_1, F_T_2, F_T_3),
     };
