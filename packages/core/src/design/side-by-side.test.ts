@@ -84,8 +84,10 @@ describe('a joint beside itself', () => {
       const basis = basisOf(job);
       for (const joint of job.joints) {
         const [other] = otherStandards(joint.kind, basis);
+        // A kind of one standard stands beside nothing.
+        if (!other) continue;
         try {
-          const s = sideBySide(joint, basis, { standard: other! });
+          const s = sideBySide(joint, basis, { standard: other });
           compared += 1;
           expect([joint.mark, s.rows.length > 0 || joint.combinations.length === 0]).toEqual([joint.mark, true]);
           for (const { because } of s.rows)

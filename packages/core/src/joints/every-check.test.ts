@@ -12,6 +12,7 @@ import { anyCleats } from './cleats/any-input.testing.ts';
 import { anyEndPlate } from './end-plate/any-input.testing.ts';
 import { FIN } from './beam-end/samples.testing.ts';
 import { anyFinPlate } from './fin-plate/any-input.testing.ts';
+import { anyMomentPlate, anyMoments } from './moment-end-plate/any-input.testing.ts';
 import { KINDS } from './registry.ts';
 import { tryCheckJoint } from './report.ts';
 
@@ -24,6 +25,7 @@ const RANDOM: Record<string, readonly [fc.Arbitrary<unknown>, fc.Arbitrary<Combi
   'end-plate': [anyEndPlate, anyActions],
   cleats: [anyCleats, anyActions],
   'column-base': [anyBase, anyBaseActions],
+  'moment-end-plate': [anyMomentPlate, anyMoments],
 };
 const KINDS_TO = KINDS.flatMap((k) => k.standards.map((standard) => [k.id, standard] as const));
 /** The usual basis under a standard, and one with what it leaves to the job turned round. */

@@ -10,6 +10,7 @@ describe.each(KINDS.map((k) => [k.title, k] as const))('every formula of %s', (_
     kind.id,
     {
       column: 'UC 254x254x89',
+      columnGrade: 'S275',
       f_ck: '30',
       beam: 'UB 406x140x39',
       beamGrade: 'S275',

@@ -81,6 +81,7 @@ export const anyMomentPlate: fc.Arbitrary<MomentPlateInput> = fc
         b: mm(150, 400),
         sides: fc.constantFrom(1 as const, 2 as const),
         weld: fc.constantFrom('butt' as const, 'fillet' as const),
+        l: maybe(mm(400, 1500)),
         steel,
       }),
     ),
@@ -118,7 +119,7 @@ export const anyMomentPlate: fc.Arbitrary<MomentPlateInput> = fc
         .map((y, i, all) => ({ y, role: i === all.length - 1 && all.length > 1 ? x.lastRole : ('auto' as const) })),
       welds: { ...x.welds, ...(haunch ? { haunch: 5 } : {}), design: x.design, sawn: x.sawn },
       stiffeners: onColumn ? without({ top: x.top, bottom: x.bottom }) : {},
-      web_plate: onColumn ? x.webPlate : undefined,
+      web_plate: onColumn && x.webPlate ? without(x.webPlate) : undefined,
       options: x.options,
       frame: x.frame,
     }) as MomentPlateInput;

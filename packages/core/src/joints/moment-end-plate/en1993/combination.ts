@@ -2,7 +2,7 @@ import { quiet, type Run } from '../../../formula/index.ts';
 import type { Combination } from '../../../actions/combination.ts';
 import type { MomentPlateModel } from '../model.ts';
 import type { AxialResistance } from './axial.ts';
-import { results, type Out } from './results.ts';
+import { results, type CheckId, type Out } from './results.ts';
 import { workTurned } from './lay-out.ts';
 import type { Resistance } from './resistance.ts';
 import { secantStiffness } from './rotation.ts';
@@ -200,6 +200,7 @@ export function workCombination(
   stiffenerChecks(m, w, out, r);
   haunchChecks(m, w, out, r);
   rotationChecks(m, resist, w, out, r);
+  leftOut(m, w, out);
   return { out, worked: w };
 }
 
@@ -547,4 +548,24 @@ function rotationChecks(m: MomentPlateModel, resist: Resist, w: Worked, out: Out
     m.column ? 'half of it in a frame analysis without iteration' : 'a third of it in a frame analysis without iteration',
   );
   out.value('secant-stiffness', secantStiffness(r, s.S, w.R.M, w.M), 'kNm/rad', 'at the moment of this combination');
+}
+
+/** Checks that this combination did not reach, each with its reason. */
+function leftOut(m: MomentPlateModel, w: Worked, out: Out): void {
+  const told = new Set(out.list.map((x) => x.id));
+  const skip = (id: CheckId, reason: string): void => {
+    if (!told.has(id)) out.skip(id, reason);
+  };
+  const idle = w.F.some((F) => F > 0) ? 'no row that it holds is pulled' : 'no row is pulled by this combination';
+  const column = m.column ? idle : 'no column in this joint';
+  skip('column-flange-bending', column);
+  skip('column-web-tension', m.column && w.R.state.beside.some((b) => b) ? 'the stiffener carries the rows beside it' : column);
+  skip('column-web-share', m.column ? 'no pulled row beside a tension stiffener' : column);
+  skip('end-plate-bending', idle);
+  skip('beam-web-tension', idle);
+  skip('bolt-tension-small', 'no axial tension within 5 % of that of the beam');
+  skip('axial-small', w.N === 0 ? 'no axial force' : 'the axial force counts in full');
+  skip('stiffener-tension-weld', m.column ? 'no stiffener that is pulled' : 'no column in this joint');
+  for (const id of ['weld-haunch-web', 'haunch-end-web'] as const) skip(id, 'no haunch');
+  for (const id of ['initial-stiffness', 'secant-stiffness'] as const) skip(id, 'no row pulls under this sense of the moment');
 }

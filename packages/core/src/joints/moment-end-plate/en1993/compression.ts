@@ -195,7 +195,7 @@ const V_add = panel.f(
   'frame of flanges and stiffeners',
   'EN 1993-1-8, 6.2.6.1(4)',
 );
-const none = panel.f('V_wp_add', 'kN', '0', 'no stiffeners of full depth at both flanges', 'EN 1993-1-8, 6.2.6.1(4)');
+const none = panel.f('V_wp_add', 'kN', '0[kN]', 'no stiffeners of full depth at both flanges', 'EN 1993-1-8, 6.2.6.1(4)');
 const V_Rd = panel.f('V_wp_Rd', 'kN', 'V_wp+V_wp_add', 'shear resistance of the panel', C6261);
 
 export interface Panel {

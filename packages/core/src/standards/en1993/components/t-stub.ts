@@ -121,7 +121,7 @@ export function rowStub(s: FormulaSection, t: string, f: string) {
       clause,
     ),
     mode2: s.f('Q_Rd', 'kN', 'Q_max', 'prying force of a bolt at the resistance, mode 2', clause),
-    none: s.f('Q_Rd', 'kN', '0', 'no prying force', clause),
+    none: s.f('Q_Rd', 'kN', '0[kN]', 'no prying force', clause),
   };
   const at = (name: string): number => s.resolve(name).index;
   const [l_cp, l_nc, m, n, n_b, L_b] = ['l_cp', 'l_nc', 'm', 'n', 'n_b', 'L_b'].map(at) as [
