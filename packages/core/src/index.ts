@@ -39,6 +39,7 @@ export * from './joints/kind.ts';
 export * from './joints/migrate.ts';
 export { memberFacts, type MemberFacts } from './joints/members.ts';
 export * from './joints/registry.ts';
+export type * from './joints/rows.ts';
 
 export * from './checks/trace.ts';
 export * from './refusal.ts';

@@ -9,6 +9,7 @@ import { once } from '../lazy.ts';
 import { Refusal } from '../refusal.ts';
 import type { Prepared } from '../checks/check.ts';
 import type { MemberFacts } from './members.ts';
+import type { RowsFlow } from './rows.ts';
 
 export type FieldValue = number | string | boolean;
 
@@ -135,6 +136,8 @@ export interface Joint<I = unknown> {
   moves(): Move<I>[];
   /** Resistance in axial force and moment with the combinations in it; `governing` is the index of the one that gives first. Null where the kind has none. */
   chart(combinations: readonly Combination[], governing: number): MomentChart | null;
+  /** How its rows share the tension of a combination, and how it turns; null where the kind has none. */
+  rows(combination: Combination | null): RowsFlow | null;
   readonly lists: readonly List[];
   readonly template: Template | null;
 }
@@ -142,6 +145,7 @@ export interface Joint<I = unknown> {
 /** What more a kind gives than every kind does. */
 export interface Offers {
   readonly chart: boolean;
+  readonly rows: boolean;
   readonly lists: boolean;
   readonly template: boolean;
 }
@@ -178,6 +182,7 @@ export interface Making<I, M, P extends Prepared> {
   /** Small moves under every standard; those of a standard alone stand beside its checks. */
   moves?(input: I, model: M): Move<I>[];
   chart?(parts: Parts<M, P>, combinations: readonly Combination[], governing: number): MomentChart | null;
+  rows?(parts: Parts<M, P>, combination: Combination | null): RowsFlow;
   lists?(parts: Parts<M, P>): List[];
   template?(parts: Parts<M, P>): Template;
 }
@@ -196,7 +201,12 @@ export function building<I, M, P extends Prepared>(
     standards,
     leaves: ({ id }) => (Object.hasOwn(making.standards, id) ? (making.standards[id]!.leaves ?? []) : []),
     called: ({ id }) => (Object.hasOwn(making.standards, id) ? making.standards[id]!.title : undefined),
-    offers: { chart: making.chart !== undefined, lists: making.lists !== undefined, template: making.template !== undefined },
+    offers: {
+      chart: making.chart !== undefined,
+      rows: making.rows !== undefined,
+      lists: making.lists !== undefined,
+      template: making.template !== undefined,
+    },
     first: (start, combinations, basis, judge) => under(basis).first(start, combinations, basis, judge),
     build: (input, basis) => {
       const { prepare, moves } = under(basis);
@@ -236,6 +246,7 @@ export function building<I, M, P extends Prepared>(
         drawing: (title, combination) => making.drawing(parts, title, combination),
         moves: () => (moves ?? making.moves)?.(input, model) ?? [],
         chart: (combinations, governing) => making.chart?.(parts, combinations, governing) ?? null,
+        rows: (combination) => making.rows?.(parts, combination) ?? null,
       };
     },
   };

@@ -1,46 +1,10 @@
 import type { Combination } from '../../actions/combination.ts';
 import type { Prepared } from '../../checks/check.ts';
 import type { Paths } from '../../detail/mark.ts';
-
-/** How one bolt row pulls, as drawings and diagrams show it under any standard. Forces of both bolts, N. */
-export interface RowFlow {
-  /** From the top of the joint as it stands. */
-  readonly number: number;
-  /** Height over the top of the beam, mm. */
-  readonly y: number;
-  /** Under the combination, and at the moment resistance. */
-  readonly F: number;
-  readonly F_Rd: number;
-  /** Prying of one bolt under the combination. */
-  readonly Q: number;
-  /** What the row could bring alone, what its groups, the compression side, the panel and the plastic limit leave of it. */
-  readonly steps: readonly { readonly name: string; readonly F: number }[];
-  /** Mode of its own T-stub that is the weaker, in words; empty where the row does not pull. */
-  readonly mode: string;
-  /** What ends it, in a few words. */
-  readonly by: string;
-}
-
-/** Moment over rotation: kNm and mrad, with the limits of stiffness where a frame is given. */
-export interface RotationFlow {
-  readonly points: readonly { readonly M: number; readonly phi: number }[];
-  readonly S_ini: number;
-  readonly S: number;
-  readonly limits: { readonly rigid: number; readonly pinned: number } | null;
-  readonly class: string;
-}
-
-export interface Flow {
-  readonly rows: readonly RowFlow[];
-  /** Compression at the other flange, and the height at which it acts. */
-  readonly C: number;
-  readonly y_C: number;
-  readonly M_Rd: number;
-  readonly rotation: RotationFlow | null;
-}
+import type { RowsFlow } from '../rows.ts';
 
 /** A moment end plate laid out for checking, under any standard. */
 export interface PreparedRows extends Prepared {
   /** How the forces go, and the failure paths on the solid by check; of the joint alone without a combination. In N and Nmm. */
-  drawn(combination: Combination | null): { readonly flow: Flow; readonly paths: Paths };
+  drawn(combination: Combination | null): { readonly flow: RowsFlow; readonly paths: Paths };
 }

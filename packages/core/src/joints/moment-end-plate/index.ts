@@ -1,4 +1,4 @@
-import type { ActionField } from '../../actions/combination.ts';
+import { inNewtons, type ActionField } from '../../actions/combination.ts';
 import type { Basis } from '../../basis/basis.ts';
 import type { Standard } from '../../basis/standard.ts';
 import { prettyName } from '../../drawing/index.ts';
@@ -104,6 +104,7 @@ export const momentEndPlate: JointKind<MomentPlateInput> = {
     quantities: ({ solid, model }) => quantitiesOf(solid, model.bolt),
     drawing: momentPlateDrawing,
     moves: momentPlateMoves,
+    rows: ({ prepared }, combination) => prepared.drawn(combination && inNewtons(combination)).flow,
   }),
   members: (i, u = SI) =>
     i.form === 'splice' ? `${nameOf(i.beam, u)} spliced` : `${nameOf(i.beam, u)} to ${nameOf(i.column!, u)} flange`,

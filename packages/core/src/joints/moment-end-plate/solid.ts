@@ -131,7 +131,7 @@ function stiffenerPlates(m: MomentPlateModel): PlatePart[] {
           ];
     return [-1, 1].map((side): PlatePart => ({
       type: 'plate',
-      id: `stiffener-${at}-${side}`,
+      id: `stiffener-${at}-${side < 0 ? 'near' : 'far'}`,
       parts: ['stiffener'],
       plane: 'xy',
       label: `PL ${u.length(s.t)}×${u.length(s.b)}×${u.near(x2 - x1)}`,
@@ -167,7 +167,7 @@ function webPlates(m: MomentPlateModel): PlatePart[] {
   const [z1, z2] = webPlateSpan(m);
   return (p.sides === 2 ? [-1, 1] : [-1]).map((side) => ({
     type: 'plate',
-    id: `web-plate-${side}`,
+    id: `web-plate-${side < 0 ? 'near' : 'far'}`,
     parts: ['web-plate'],
     plane: 'xz',
     label: `PL ${u.length(p.t)}×${u.length(p.b)}×${u.near(z2 - z1)}`,
@@ -275,7 +275,7 @@ function stiffenerWelds(m: MomentPlateModel): WeldPart[] {
       ],
       from: [-tf, side * (tw / 2 + s.c), z + s.t / 2],
       to: [-tf, side * (tw / 2 + s.b), z + s.t / 2],
-      joins: [`stiffener-${at}-${side}`, 'support'],
+      joins: [`stiffener-${at}-${side < 0 ? 'near' : 'far'}`, 'support'],
     })),
   );
 }

@@ -22,7 +22,8 @@ import {
 import type { Point, Solid } from '../../detail/solid.ts';
 import { boltFromSide, boltsNamed, holeFromFront } from '../beam-end/bolt-view.ts';
 import type { Parts } from '../kind.ts';
-import type { Flow, PreparedRows } from './flow.ts';
+import type { RowsFlow } from '../rows.ts';
+import type { PreparedRows } from './flow.ts';
 import { flangeFaces, type MomentPlateModel } from './model.ts';
 import { shown, stiffenersAt, webPlateSpan } from './solid.ts';
 
@@ -297,7 +298,7 @@ function dimensions(m: M, elevation: Frame, end: Frame): Item[] {
 }
 
 /** Beside each row: its pull under the combination and at the moment resistance, and what ends it. */
-function rowWords(m: M, flow: Flow, combination: Combination | null, f: Frame): Item[] {
+function rowWords(m: M, flow: RowsFlow, combination: Combination | null, f: Frame): Item[] {
   const u = m.basis.units;
   const x = project(f, [Math.max(m.input.plate.b, m.column?.dims.b ?? 0) / 2, 0])[0] + 3;
   const kN = (n: number): string => u.quantity(n, 'kN').replace(/ kN$/, '');

@@ -9,6 +9,7 @@ import type { JointView } from './useJoint.ts';
 // The solid brings a renderer that most visits don't need.
 const SolidView = lazy(() => import('../solid/Solid.tsx').then((m) => ({ default: m.SolidView })));
 const MomentChartView = lazy(() => import('../MomentChart.tsx').then((m) => ({ default: m.MomentChartView })));
+const RowsView = lazy(() => import('../Rows.tsx').then((m) => ({ default: m.RowsView })));
 const WorkingsView = lazy(() => import('../Workings.tsx').then((m) => ({ default: m.WorkingsView })));
 
 /** What the open tab shows. */
@@ -51,6 +52,12 @@ function Shown({ view }: { view: JointView }): ReactNode {
       return (
         <Later what="chart">
           <MomentChartView content={present} job={job} worst={report.worst} />
+        </Later>
+      );
+    case 'rows':
+      return (
+        <Later what="rows">
+          <RowsView content={present} job={job} index={shownIndex} />
         </Later>
       );
     case 'lists':

@@ -15,10 +15,11 @@ import { edited } from '../../store/joint.ts';
 import { useApp, useAppDispatch } from '../../store/store.ts';
 import { factsOf, failureShown, useCheck } from './useCheck.ts';
 
-export type Tab = 'detail' | 'solid' | 'chart' | 'workings' | 'lists' | 'alternatives' | 'history';
+export type Tab = 'detail' | 'solid' | 'rows' | 'chart' | 'workings' | 'lists' | 'alternatives' | 'history';
 const TABS: readonly (readonly [Tab, string])[] = [
   ['detail', 'Detail'],
   ['solid', 'Solid'],
+  ['rows', 'Rows'],
   ['chart', 'N–M chart'],
   ['workings', 'Workings'],
   ['lists', 'Lists'],
@@ -61,6 +62,7 @@ export function useJoint(job: JobRecord, siblings: readonly Sibling[]) {
     tabs: TABS.filter(
       ([tab]) =>
         (tab !== 'chart' || kind.offers.chart) &&
+        (tab !== 'rows' || kind.offers.rows) &&
         (tab !== 'lists' || kind.offers.lists) &&
         (tab !== 'alternatives' ||
           otherStandards(kind.id, basis).length > 0 ||

@@ -1,6 +1,6 @@
 import { STEEL_E } from '../../../catalogue/properties.ts';
 import type { RowForce } from '../../../standards/en1993/components/distribution.ts';
-import type { Flow, RotationFlow, RowFlow } from '../flow.ts';
+import type { RotationFlow, RowFlow, RowsFlow } from '../../rows.ts';
 import type { MomentPlateModel } from '../model.ts';
 import type { Worked } from './combination.ts';
 import { CHECKS, type CheckId } from './results.ts';
@@ -14,12 +14,7 @@ const SHORT: Readonly<Partial<Record<CheckId, string>>> = {
   'column-web-tension': 'column web',
   'beam-web-tension': 'beam web',
 };
-const MODES = {
-  1: 'mode 1: it yields',
-  2: 'mode 2: yields and bolts break',
-  3: 'mode 3: bolts break',
-  '1-2': 'no prying: it yields',
-} as const;
+const MODES = { 1: '1, yields', 2: '2, yields with bolts', 3: '3, bolts', '1-2': 'no prying' } as const;
 
 function limitWords({ R }: Worked, f: RowForce): string {
   const { by } = f;
@@ -33,7 +28,7 @@ function limitWords({ R }: Worked, f: RowForce): string {
 }
 
 /** Rows as they pull under a combination and at the resistance, with the moment and rotation of the joint. */
-export function flowOf(m: MomentPlateModel, w: Worked, stiff: Stiffness | null, base: Float64Array): Flow {
+export function flowOf(m: MomentPlateModel, w: Worked, stiff: Stiffness | null, base: Float64Array): RowsFlow {
   const { R } = w;
   const rows = m.rows.map((row, index): RowFlow => {
     const i = R.state.rows.findIndex((x) => x.index === index);

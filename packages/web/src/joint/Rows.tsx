@@ -1,0 +1,154 @@
+import { useMemo } from 'react';
+import { basisOf, buildJoint, significant, type JobRecord, type JointContent, type RowFlow, type Units } from '@ample/core';
+import { RotationChart } from './RotationChart.tsx';
+
+/** What takes from a row, in the order in which it does, and how it is drawn. */
+const TAKEN = [
+  ['groups', 'taken by its groups', 'url(#rows-groups)'],
+  ['compression', 'by the compression side', 'url(#rows-compression)'],
+  ['panel', 'by the panel', 'url(#rows-panel)'],
+  ['plastic', 'by the plastic limit', 'url(#rows-plastic)'],
+] as const;
+
+const BAR = 20;
+const GAP = 34;
+
+/** Each row as a bar: what it keeps, and what its groups, the compression side, the panel and the plastic limit take from what it could bring alone. */
+function RowBars({ rows, units }: { rows: readonly RowFlow[]; units: Units }) {
+  const most = Math.max(1, ...rows.map((r) => Math.max(r.steps[0]?.F ?? 0, r.F)));
+  const width = 430;
+  const x = (F: number): number => (F / most) * width;
+  return (
+    <svg
+      viewBox={`0 0 ${width + 110} ${rows.length * GAP + 12}`}
+      role="img"
+      aria-label={rows.map((r) => rowWords(r, units)).join('; ')}
+    >
+      <Patterns />
+      {rows.map((row, i) => {
+        const y = i * GAP + 4;
+        let left = 0;
+        const parts = [...TAKEN]
+          .map(([name, , fill], k) => ({ name, fill, F: (row.steps[k]?.F ?? 0) - (row.steps[k + 1]?.F ?? 0) }))
+          .reverse();
+        left = x(row.F_Rd);
+        return (
+          <g key={row.number}>
+            <text x={0} y={y + BAR * 0.72} className="rows-name">
+              row {row.number}
+            </text>
+            <g transform={`translate(52 ${y})`}>
+              <rect x={0} y={0} width={x(row.F_Rd)} height={BAR} fill="var(--holds)" fillOpacity={0.75} />
+              {parts.map(({ name, fill, F }) => {
+                const from = left;
+                left += x(Math.max(0, F));
+                return <rect key={name} x={from} y={0} width={x(Math.max(0, F))} height={BAR} fill={fill} stroke="var(--hair)" />;
+              })}
+              {row.F > 0 && <path d={`M${x(row.F)} -3 V${BAR + 3}`} stroke="var(--ink)" strokeWidth={2} fill="none" />}
+              {row.F_Rd === 0 && (
+                <text x={4} y={BAR * 0.72} className="rows-none">
+                  {row.by}
+                </text>
+              )}
+            </g>
+          </g>
+        );
+      })}
+    </svg>
+  );
+}
+
+/** Hatches that are told apart in grey as well. */
+const Patterns = () => (
+  <defs>
+    <pattern id="rows-groups" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+      <path d="M0 0V6" stroke="var(--ink)" strokeWidth="1.2" />
+    </pattern>
+    <pattern id="rows-compression" width="6" height="6" patternUnits="userSpaceOnUse">
+      <path d="M0 3H6" stroke="var(--ink)" strokeWidth="1.2" />
+    </pattern>
+    <pattern id="rows-panel" width="6" height="6" patternUnits="userSpaceOnUse">
+      <circle cx="3" cy="3" r="1.2" fill="var(--ink)" />
+    </pattern>
+    <pattern id="rows-plastic" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
+      <path d="M0 0V6M3 0V6" stroke="var(--ink)" strokeWidth="0.8" />
+    </pattern>
+  </defs>
+);
+
+const Legend = () => (
+  <p className="rows-legend muted">
+    <svg width="18" height="12" aria-hidden="true">
+      <rect width="18" height="12" fill="var(--holds)" fillOpacity={0.75} />
+    </svg>
+    kept
+    {TAKEN.map(([name, words, fill]) => (
+      <span key={name}>
+        <svg width="18" height="12" aria-hidden="true">
+          <rect width="18" height="12" fill={fill} stroke="var(--hair)" />
+        </svg>
+        {words}
+      </span>
+    ))}
+    <span>
+      <svg width="18" height="12" aria-hidden="true">
+        <path d="M9 0V12" stroke="var(--ink)" strokeWidth={2} />
+      </svg>
+      pulled now
+    </span>
+  </p>
+);
+
+const rowWords = (r: RowFlow, u: Units): string =>
+  r.F_Rd > 0
+    ? `row ${r.number} keeps ${u.quantity(r.F_Rd, 'kN')} of ${u.quantity(r.steps[0]!.F, 'kN')}, ended by ${r.by}`
+    : `row ${r.number}: ${r.by}`;
+
+/** Bolt rows of a joint under a combination: what each could bring, what takes it away, and how the joint turns. */
+export function RowsView({ content, job, index }: { content: JointContent; job: JobRecord; index: number }) {
+  const combination = content.combinations[index] ?? null;
+  const basis = useMemo(() => basisOf(job, content.settings), [job, content.settings]);
+  const flow = useMemo(() => buildJoint(content, basis).rows(combination), [content, basis, combination]);
+  if (!flow) return null;
+  const { units } = basis;
+  const kN = (x: number): string => significant(units.shown(x, 'kN'), 3);
+  const unit = units.unitOf('force');
+  return (
+    <div className="rows-view p-4">
+      <section aria-label="Forces of the rows">
+        <h3>
+          Rows{combination ? ` under ${combination.name}` : ''}: moment resistance {units.quantity(flow.M_Rd, 'kNm')}
+        </h3>
+        <RowBars rows={flow.rows} units={units} />
+        <Legend />
+        <table className="beside-table">
+          <thead>
+            <tr>
+              <th>Row</th>
+              <th className="num">now, {unit}</th>
+              <th className="num">at resistance</th>
+              <th className="num">alone</th>
+              <th className="num">prying of a bolt</th>
+              <th>Mode</th>
+              <th>Ended by</th>
+            </tr>
+          </thead>
+          <tbody>
+            {flow.rows.map((r) => (
+              <tr key={r.number}>
+                <td>{r.number}</td>
+                <td className="num">{kN(r.F)}</td>
+                <td className="num">{kN(r.F_Rd)}</td>
+                <td className="num">{r.steps[0] ? kN(r.steps[0].F) : '–'}</td>
+                <td className="num">{kN(r.Q)}</td>
+                <td>{r.mode}</td>
+                <td>{r.by}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </section>
+      {flow.rotation && <RotationChart rotation={flow.rotation} M={Math.abs(combination?.M_Ed ?? 0)} units={units} />}
+    </div>
+  );
+}
