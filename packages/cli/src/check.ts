@@ -8,6 +8,7 @@ import {
   kindOf,
   lineOf,
   multipleText,
+  partsBeside,
   refusalOf,
   resultKey,
   Run,
@@ -74,12 +75,12 @@ function jointEntry(job: JobDocument, joint: JointDocument, trace: boolean) {
   const built = kind.build(joint.input, basis);
   const { prepared } = built;
   const report = reportOf(built, joint.combinations);
-  const traced = (work: (run: Run) => void): ((id: string, where?: string) => Record<string, unknown>) | undefined => {
-    if (!trace) return undefined;
+  const traced = (work: (run: Run) => void): Run['steps'] => {
+    if (!trace) return null;
     const run = new Run(prepared.sheet);
     run.startTrace();
     work(run);
-    return (id, where) => valuesOf(run.steps!, id, where);
+    return run.steps;
   };
   const rulesTrace = traced((run) => checkRules(prepared, run, joint.combinations));
   const worst = report.combinations[report.worst];
@@ -95,7 +96,8 @@ function jointEntry(job: JobDocument, joint: JointDocument, trace: boolean) {
       ? { combination: worst.combination.name, check: worst.first.id, multiple: worst.first.multiple }
       : null,
     combinations: report.combinations.map((c) => {
-      const values = traced((run) => checkCombination(prepared, inNewtons(c.combination), run));
+      const steps = traced((run) => checkCombination(prepared, inNewtons(c.combination), run));
+      const parts = steps ? partsBeside(steps, c.checks) : [];
       return {
         ...c.combination,
         state: c.state,
@@ -103,11 +105,14 @@ function jointEntry(job: JobDocument, joint: JointDocument, trace: boolean) {
         multiple: c.first?.multiple ?? null,
         governs: c.governs?.split('@')[0] ?? null,
         ...(c.notes.length ? { notes: c.notes } : {}),
-        checks: c.checks.map((x) => checkEntry(x, c, values?.(x.id, x.type === 'strength' ? x.where : ''))),
+        checks: c.checks.map((x) =>
+          checkEntry(x, c, steps ? valuesOf(steps, x.id, x.type === 'strength' ? x.where : '') : undefined),
+        ),
+        ...(parts.length ? { parts: parts.map((p) => ({ ...p, values: valuesOf(steps!, p.id, p.where) })) } : {}),
       };
     }),
     missing: report.missing,
-    rules: report.rules.map((r) => ruleEntry(r, rulesTrace?.(r.id))),
+    rules: report.rules.map((r) => ruleEntry(r, rulesTrace ? valuesOf(rulesTrace, r.id) : undefined)),
   };
 }
 

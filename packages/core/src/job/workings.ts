@@ -43,7 +43,7 @@ export function workingsOf(
       // Sections that belong to a check under a longer name (the slip cases) stay with it.
       ...(combination ? [...shared].map((id) => sharedSection(id, stepsIn(id))) : []),
       ...checks.map((c) => checkSection(c, stepsIn(c.id, whereOf(c)), governs, units)),
-      ...besides(traced.steps!, checks).map(({ id, where }) =>
+      ...partsBeside(traced.steps!, checks).map(({ id, where }) =>
         sharedSection(id, stepsIn(id, where), where, checks.find((c) => c.id === id)?.title),
       ),
       ...rules.map((r) => ruleSection(r, stepsOf(ruleRun.steps!, r.id, origins, '', units), units)),
@@ -71,7 +71,10 @@ function originsOf(prepared: Prepared, combination: Combination | null): Map<num
 const whereOf = (c: CheckResult): string => (c.type === 'strength' ? (c.where ?? '') : '');
 
 /** Parts that were worked on the way and that no result speaks of: a row, a group, an axial state. */
-function besides(steps: readonly Step[], checks: readonly CheckResult[]): { readonly id: string; readonly where: string }[] {
+export function partsBeside(
+  steps: readonly Step[],
+  checks: readonly CheckResult[],
+): { readonly id: string; readonly where: string }[] {
   const told = new Set(checks.map((c) => `${c.id}@${whereOf(c)}`));
   const found = new Map<string, { id: string; where: string }>();
   for (const { where, def } of steps) {
