@@ -24,7 +24,7 @@ describe('jobs', () => {
       row('Tern Quay ferry hall').getByRole('link', { name: 'Export' }).click(),
     ]);
     const path = await download.path();
-    expect(JSON.parse(readFileSync(path, 'utf8')).joints).toHaveLength(28);
+    expect(JSON.parse(readFileSync(path, 'utf8')).joints).toHaveLength(31);
     await on.page.getByLabel('Job file to import').setInputFiles(path);
     await on.page.locator('tbody tr').nth(17).waitFor();
   });
@@ -40,7 +40,7 @@ describe('jobs', () => {
 describe('the register', () => {
   it('sorts, filters by words and by state, and counts', async () => {
     await openRegister(on.app, on.page);
-    expect(await marks()).toHaveLength(28);
+    expect(await marks()).toHaveLength(31);
     await on.page.getByRole('button', { name: 'Multiple' }).click();
     expect((await marks())[0]).toBe('B2-15');
     await on.page.getByLabel('Filter joints').fill('hea bearing');
@@ -58,7 +58,7 @@ describe('the register', () => {
     await on.page.locator('tbody tr', { hasText: 'B2-17' }).click();
     expect(await marks()).toHaveLength(29);
     await on.page.getByRole('button', { name: 'Delete', exact: true }).click();
-    await expect.poll(async () => (await marks()).length).toBe(28);
+    await expect.poll(async () => (await marks()).length).toBe(31);
     await on.page.getByRole('status').getByRole('button', { name: 'Undo' }).click();
     await expect.poll(async () => (await marks()).length).toBe(29);
   });

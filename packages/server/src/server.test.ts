@@ -56,7 +56,7 @@ describe('jobs', () => {
   });
   it('gives a register with what every check says', async () => {
     const { joints } = await registerOf((await importDemo()).id);
-    expect(joints).toHaveLength(28);
+    expect(joints).toHaveLength(31);
     const states = new Set(joints.map((j) => j.summary.state));
     for (const s of ['holds', 'close', 'gives', 'rule', 'not-whole']) expect(states).toContain(s);
     expect(joints.find((j) => j.mark === 'B2-03')!.summary.stale).toBe(true);
@@ -69,7 +69,7 @@ describe('jobs', () => {
     expect(archived.archived).toBe(true);
     const copy = (await send('post', `/jobs/${(await importDemo()).id}/copy`).expect(200)).body as JobRecord;
     expect(copy.name).toBe('Tern Quay ferry hall, copy');
-    expect((await registerOf(copy.id)).joints).toHaveLength(28);
+    expect((await registerOf(copy.id)).joints).toHaveLength(31);
   });
   it('judges every joint again when the basis changes', async () => {
     const job = await importDemo();

@@ -15,7 +15,8 @@ export async function moveCombinations(client: Client): Promise<void> {
     const lists = new Map<string, Combination[]>();
     for (const row of (await tx.execute('SELECT * FROM combinations_to_move ORDER BY joint_id, position')).rows) {
       const actions = Object.fromEntries(
-        ACTION_NAMES.filter((k) => row[k.toLowerCase()] !== null).map((k) => [k, Number(row[k.toLowerCase()])]),
+        // An action that came later has no column there.
+        ACTION_NAMES.filter((k) => (row[k.toLowerCase()] ?? null) !== null).map((k) => [k, Number(row[k.toLowerCase()])]),
       ) as Pick<Combination, 'V_Ed' | 'N_Ed' | 'N_tie'>;
       const id = text(row['joint_id']);
       const list = lists.get(id) ?? [];

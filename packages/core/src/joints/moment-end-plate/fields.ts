@@ -63,13 +63,9 @@ const steel = (id: string, path: string, label: string, more: Partial<Field<I>> 
   ),
   ...more,
 });
-/** A size that may be left open; 0 where it is. */
+/** A size that may be left open; 0 leaves it open again. */
 const open = (path: string, label: string, symbol: string, steps: readonly number[], more: Partial<Field<I>> = {}): Field<I> =>
-  size(path, label, symbol, steps, {
-    get: (i) => (read(i, path) as number | undefined) ?? 0,
-    set: (i, v) => written(i, path, Number(v) > 0 ? Number(v) : undefined),
-    ...more,
-  });
+  size(path, label, symbol, steps, { set: (i, v) => written(i, path, Number(v) > 0 ? Number(v) : undefined), ...more });
 
 const atColumn = (i: I): boolean => i.form === 'column';
 const section = (part: 'beam' | 'column', label: string): Field<I> => ({
@@ -136,21 +132,21 @@ function stiffenerFields(at: 'top' | 'bottom', words: string): Field<I>[] {
   const path = `stiffeners.${at}`;
   const applies = (i: I): boolean => i.stiffeners[at] !== undefined;
   return [
-    parts(`${path}`, `Column stiffener, ${words}`, path, 'none', 'a pair', (i) => newStiffener(i, 80), atColumn),
-    size(`${path}.b`, 'Outstand', 'b_s', range(40, 200, 5), { applies }),
-    size(`${path}.t`, 'Thickness', 't_s', PLATE_STEPS, { applies }),
-    size(`${path}.a`, 'Throat of its welds', 'a_s', THROATS, { applies }),
+    parts(`${path}`, `Column stiffener ${words}`, path, 'none', 'a pair', (i) => newStiffener(i, 80), atColumn),
+    size(`${path}.b`, `Stiffener ${words}: outstand`, 'b_s', range(40, 200, 5), { applies }),
+    size(`${path}.t`, `Stiffener ${words}: thickness`, 't_s', PLATE_STEPS, { applies }),
+    size(`${path}.a`, `Stiffener ${words}: throat`, 'a_s', THROATS, { applies }),
     pick(
       `${path}.depth`,
-      'Depth',
+      `Stiffener ${words}: depth`,
       [
         ['full', 'full depth'],
         ['half', 'half depth'],
       ],
       { applies },
     ),
-    toggle(`${path}.fitted`, 'Fitted for contact at the flange', { applies }),
-    steel(`${path}.grade`, `${path}.steel`, 'Steel of the stiffener', { applies }),
+    toggle(`${path}.fitted`, `Stiffener ${words}: fitted for contact`, { applies }),
+    steel(`${path}.grade`, `${path}.steel`, `Stiffener ${words}: steel`, { applies }),
   ];
 }
 
@@ -257,8 +253,8 @@ export const momentPlateFields: readonly Field<I>[] = [
     ['full', 'full strength'],
   ]),
   toggle('welds.sawn', 'Compression end sawn for contact'),
-  ...stiffenerFields('top', 'top flange'),
-  ...stiffenerFields('bottom', 'bottom flange'),
+  ...stiffenerFields('top', 'at the top'),
+  ...stiffenerFields('bottom', 'at the bottom'),
   parts('web_plate', 'Supplementary web plate', 'web_plate', 'none', 'one', newWebPlate, atColumn),
   size('web_plate.t', 'Thickness of the web plate', 't_s', PLATE_STEPS, { applies: plated }),
   size('web_plate.b', 'Width of the web plate', 'b_s', range(100, 600, 10), { applies: plated }),

@@ -23,7 +23,7 @@ type Places = ReturnType<typeof places>;
 const sides = (make: (s: 1 | -1) => Mark[]): Mark[] => [...make(-1), ...make(1)];
 
 /** Yield lines of rows beside a web: a hinge along the root, patterns running out to the edge at both ends; circles where those are the shorter. */
-function pattern(p: Places, on: Marker, x: RowsStub, edge: number, circular: boolean): Mark[] {
+function pattern(p: Places, on: Marker, x: RowsStub, edge: number, circular: boolean, within: readonly [number, number]): Mark[] {
   const { state, g } = p;
   const rows = state.rows.slice(x.from, x.to + 1);
   const [first, last] = [rows[0]!.y, rows.at(-1)!.y];
@@ -41,12 +41,14 @@ function pattern(p: Places, on: Marker, x: RowsStub, edge: number, circular: boo
         : []),
     ]);
   const over = Math.max(0, (x.l_nc - (first - last)) / 2);
+  // A flange cuts the pattern off.
+  const [high, low] = [Math.min(first + over, Math.max(within[0], first)), Math.max(last - over, Math.min(within[1], last))];
   const bolts = x.mode === 1 ? [on] : [];
   return sides((s) => [
     on.line([
       [s * edge, first],
-      [s * root, first + over],
-      [s * root, last - over],
+      [s * root, high],
+      [s * root, low],
       [s * edge, last],
     ]),
     ...bolts.map((b) =>
@@ -81,15 +83,17 @@ function stubPaths(p: Places): Record<string, Mark[]> {
     const b = Math.min(x.l_cp, x.l_nc);
     return [p.along.box(x1, x2, middle - b / 2, middle + b / 2)];
   };
+  const { ten, com, H } = state.turned;
+  const between: readonly [number, number] = [-ten.t_v, -H + com.t_v];
   for (const x of each(state.plate)) {
     const inside = state.inside[x.from]!;
     const circular = x.mode === 1 && x.l_cp <= x.l_nc;
-    add('end-plate-bending', x, inside ? pattern(p, p.plate, x, m.input.plate.b / 2, circular) : outsidePattern(p, x));
+    add('end-plate-bending', x, inside ? pattern(p, p.plate, x, m.input.plate.b / 2, circular, between) : outsidePattern(p, x));
     if (inside) add('beam-web-tension', x, strip(x, m.input.plate.t, m.input.plate.t + 90));
   }
   for (const x of each(state.column)) {
     const { b, h, tf } = m.column!.dims;
-    add('column-flange-bending', x, pattern(p, p.flange, x, b / 2, x.mode === 1 && x.l_cp <= x.l_nc));
+    add('column-flange-bending', x, pattern(p, p.flange, x, b / 2, x.mode === 1 && x.l_cp <= x.l_nc, [Infinity, -Infinity]));
     const web = strip(x, -h + tf, -tf);
     add('column-web-tension', x, web);
     if (x.from === x.to) add('column-web-share', x, web);
