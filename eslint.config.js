@@ -29,6 +29,7 @@ const FLOORS = [
   'joints/pitches.ts',
   'joints/hollow-face.ts',
   'joints/members.ts',
+  'joints/rows.ts',
   'joints/kind.ts',
   'joints/migrate.ts',
   'joints/line-reader.ts',

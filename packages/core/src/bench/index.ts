@@ -10,6 +10,7 @@ import { usCopeTool, usPryingTool } from './aisc360/parts.ts';
 import { boltTool } from './bolt.ts';
 import { boltGroupTool, weldGroupTool } from './groups.ts';
 import { sectionTool } from './section.ts';
+import { tStubTool } from './t-stub.ts';
 import type { Calculation, Tool } from './tool.ts';
 
 export type { Calculation, Tool, ToolField, ToolPicture, ToolTable } from './tool.ts';
@@ -21,6 +22,7 @@ export const TOOLS: readonly Tool<any>[] = [
   boltGroupTool,
   weldGroupTool,
   sectionTool,
+  tStubTool,
   usBoltTool,
   usBoltGroupTool,
   usWeldGroupTool,
