@@ -65,7 +65,8 @@ export class Results<Id extends string> {
   ) {}
 
   private about(id: Id): About {
-    return { id, ...this.table[id] };
+    const { title, clause, part } = this.table[id];
+    return { id, title, clause, part };
   }
 
   /** A reason in words, without its capital and its stop. */
@@ -89,15 +90,22 @@ export class Results<Id extends string> {
       this.list.push(unloaded(about));
       return 0;
     }
-    const where = [extra.where, this.suffix].filter(Boolean).join(', ');
+    const where = this.suffix ? [extra.where, this.suffix].filter(Boolean).join(', ') : (extra.where ?? '');
     const u = resistance > 0 ? (extra.utilisation ?? demand / resistance) : null;
     const multiple = u === null ? 0 : (extra.multiple ?? (u > 0 ? 1 / u : FAR));
-    this.list.push({
-      ...strengthOf(about, demand, Math.max(0, resistance), unit, u, Math.min(multiple, FAR)),
-      ...(where ? { where } : {}),
-      ...(extra.info ? { info: true as const } : {}),
-      ...(extra.pass === undefined ? {} : { pass: extra.pass }),
-    });
+    // Filled in place: copying with spreads is most of the cost of a result.
+    const found: { -readonly [K in keyof StrengthResult]: StrengthResult[K] } = strengthOf(
+      about,
+      demand,
+      Math.max(0, resistance),
+      unit,
+      u,
+      Math.min(multiple, FAR),
+    );
+    if (where) found.where = where;
+    if (extra.info) found.info = true;
+    if (extra.pass !== undefined) found.pass = extra.pass;
+    this.list.push(found);
     return u ?? 999;
   }
 }
