@@ -24,6 +24,9 @@ export interface RotationFlow {
   readonly S: number;
   readonly limits: { readonly rigid: number; readonly pinned: number } | null;
   readonly class: string;
+  /** Class of strength with the moment that it goes by, and whether the joint is shown to turn without breaking: a sentence each. */
+  readonly strength: string;
+  readonly ductility: string;
 }
 
 /** How the rows of a joint share its tension under a combination, and how it turns. */

@@ -128,7 +128,7 @@ export function RowsView({ content, job, index }: { content: JointContent; job: 
               <th className="num">now, {unit}</th>
               <th className="num">at resistance</th>
               <th className="num">alone</th>
-              <th className="num">prying of a bolt</th>
+              <th className="num">prying</th>
               <th>Mode</th>
               <th>Ended by</th>
             </tr>

@@ -176,3 +176,24 @@ describe('alpha of the chart in closed form', () => {
       expect(stiffenedAlpha(m / (m + e), 5) * m).toBeCloseTo(4 * m + 1.25 * e, 6);
   });
 });
+
+describe('classes of the worked cases', () => {
+  // Basis, section 25: full-strength moments 280.27, 604.14, 246.40 and 532.79 kNm; limits of W2 and W4.
+  it.each([
+    ['W1', 'partial strength, against 280 kNm', 'not classed: a splice has no limits', 'rotation is not shown (6.4.2)'],
+    ['W2', 'partial strength, against 604 kNm', 'semi-rigid', 'the compression side ends it'],
+    ['W3', 'full strength, against 246 kNm', 'not classed: no frame is given', 'the compression side ends it'],
+    ['W4', 'partial strength, against 533 kNm', 'semi-rigid', 'rotation is not shown (6.4.2)'],
+  ] as const)('%s', (name, strength, stiffness, ductility) => {
+    const { input, combination } = CASES[name];
+    const rotation = momentPlateToEn1993(momentPlateModel(input, DEFAULT_BASIS)).drawn(inNewtons(combination)).flow.rotation!;
+    expect([rotation.strength, rotation.class]).toEqual([expect.stringContaining(strength), stiffness]);
+    expect(rotation.ductility).toContain(ductility);
+    if (name === 'W2') {
+      near(rotation.limits!.rigid / 1e6, 75584.2, 'rigid');
+      near(rotation.limits!.pinned / 1e6, 4724, 'pinned');
+    }
+    if (name === 'W4') near(rotation.limits!.rigid / 1e6, 220578.6, 'rigid');
+    expect(rotation.points.at(-1)!.M).toBeCloseTo(WORKED[name]!.M_Rd, 1);
+  });
+});

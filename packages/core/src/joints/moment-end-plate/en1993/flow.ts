@@ -1,10 +1,11 @@
 import { STEEL_E } from '../../../catalogue/properties.ts';
 import type { RowForce } from '../../../standards/en1993/components/distribution.ts';
 import type { RotationFlow, RowFlow, RowsFlow } from '../../rows.ts';
+import { memberProperties } from '../../members.ts';
 import type { MomentPlateModel } from '../model.ts';
 import type { Worked } from './combination.ts';
 import { CHECKS, type CheckId } from './results.ts';
-import { momentRotation, secantFactor, stiffnessClass, stiffnessLimits, type Stiffness } from './rotation.ts';
+import { ductileThickness, momentRotation, secantFactor, stiffnessClass, stiffnessLimits, type Stiffness } from './rotation.ts';
 import { section } from './sheet.ts';
 import { rowName } from './stubs.ts';
 
@@ -14,7 +15,7 @@ const SHORT: Readonly<Partial<Record<CheckId, string>>> = {
   'column-web-tension': 'column web',
   'beam-web-tension': 'beam web',
 };
-const MODES = { 1: '1, yields', 2: '2, yields with bolts', 3: '3, bolts', '1-2': 'no prying' } as const;
+const MODES = { 1: '1 yields', 2: '2 with bolts', 3: '3 bolts', '1-2': 'no prying' } as const;
 
 function limitWords({ R }: Worked, f: RowForce): string {
   const { by } = f;
@@ -62,6 +63,41 @@ export function flowOf(m: MomentPlateModel, w: Worked, stiff: Stiffness | null, 
   return { rows, C: w.C, y_C: sense === 1 ? y_com : -H - y_com, M_Rd: R.M, rotation: stiff && rotationOf(m, w, stiff, base) };
 }
 
+/** EN 1993-1-8, 5.2.3: the moment of full strength, that of the beam or of the column above and below it. Nmm. */
+export function fullStrength(m: MomentPlateModel, base: Float64Array): number {
+  const beam = base[section.fillets[5]!.def.slot.index]! * m.beam.steel.f_y;
+  if (!m.column) return beam;
+  const { end_above, end_below } = m.input.column!;
+  const columns = end_above === undefined && end_below === undefined ? 2 : 1;
+  return Math.min(beam, columns * memberProperties(m.column.dims).W_pl_y * m.column.steel.f_y);
+}
+
+function strengthWords(m: MomentPlateModel, { R }: Worked, base: Float64Array): string {
+  const full = fullStrength(m, base);
+  const name = R.M >= full ? 'full strength' : R.M <= 0.25 * full ? 'nominally pinned' : 'partial strength';
+  return `${name}, against ${m.basis.units.quantity(full, 'kNm')} of the members (5.2.3)`;
+}
+
+/** EN 1993-1-8, 6.4.2: what ends the joint decides whether it is shown to turn. */
+function ductilityWords(m: MomentPlateModel, { R }: Worked): string {
+  const near = (x: number, y: number): boolean => Math.abs(x - y) <= 1e-3 * y;
+  if (R.panel && R.beta > 0 && near(R.sum, R.panel.V / R.beta))
+    return 'the panel ends it: rotation enough for plastic analysis (6.4.2(1))';
+  if (near(R.sum, R.F_c)) return 'rotation is not shown: the compression side ends it';
+  const by = R.rows[0]?.by;
+  const id = by?.type === 'cap' ? by.cap.id : '';
+  const { d } = m.input.bolts;
+  const thin =
+    id === 'end-plate-bending'
+      ? m.input.plate.t <= ductileThickness(d, m.f_ub, m.plateSteel.f_y)
+      : id === 'column-flange-bending' && m.column
+        ? m.column.dims.tf <= ductileThickness(d, m.f_ub, m.column.steel.f_y)
+        : false;
+  return thin
+    ? `${SHORT[id as CheckId]} bends before the bolts break: rotation enough for plastic analysis (6.4.2(2))`
+    : 'rotation is not shown (6.4.2)';
+}
+
 /** The curve in kNm and mrad. */
 function rotationOf(m: MomentPlateModel, w: Worked, stiff: Stiffness, base: Float64Array): RotationFlow {
   const I_b = base[section.fillets[4]!.def.slot.index]!;
@@ -71,6 +107,8 @@ function rotationOf(m: MomentPlateModel, w: Worked, stiff: Stiffness, base: Floa
     S_ini: stiff.S,
     S: stiff.S / secantFactor(w.u_M),
     limits,
+    strength: strengthWords(m, w, base),
+    ductility: ductilityWords(m, w),
     class: limits
       ? stiffnessClass(stiff.S, limits)
       : m.column
