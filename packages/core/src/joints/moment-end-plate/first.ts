@@ -71,7 +71,7 @@ function compose(
   const bolt = materials.bolt(c.d);
   const d_0 = materials.hole(c.d, 'normal').d_0;
   const grade = a.beam.steel.grade === 'S275' || a.beam.steel.grade === 'S235' ? 'S275' : (a.beam.steel.grade ?? 'S355');
-  const throat = (leg: number): number => Math.round((leg / Math.SQRT2) * 10) / 10;
+  const throat = (leg: number): number => Math.ceil((leg / Math.SQRT2) * 10 - 1e-9) / 10;
   const clear = up5(Math.SQRT2 * throat(legs.flange) + bolt.d_w / 2 + 3);
   const haunch = a.haunch
     ? { h: up10(dims.h * 0.9), l: up10(dims.h * 3), b: dims.b, tf: dims.tf, tw: dims.tw, steel: a.beam.steel, tip: false }
@@ -118,11 +118,13 @@ function compose(
 function fullLegs(a: Asked, dims: MemberDimensions, basis: Basis): { flange: number; web: number } {
   const { f_y, f_u, beta_w } = strength(a.beam.steel, Math.max(dims.tf, dims.tw), basis, 'beam.steel');
   const gamma = basis.factors['gamma_M2'] ?? 1.25;
-  const leg = (t: number, least: number): number => {
-    const needed = (t * f_y * beta_w * gamma) / f_u;
+  // Web and roots take from the length inside the flange.
+  const shorter = (2 * dims.b) / (2 * dims.b - dims.tw - 2 * dims.r);
+  const leg = (t: number, least: number, more = 1): number => {
+    const needed = (more * t * f_y * beta_w * gamma) / f_u;
     return LEGS.find((l) => l >= Math.max(least, needed)) ?? LEGS.at(-1)!;
   };
-  return { flange: leg(dims.tf, 6), web: leg(dims.tw, 6) };
+  return { flange: leg(dims.tf, 6, shorter), web: leg(dims.tw, 6) };
 }
 
 /** Least gauge that clears the webs, their welds and roots. */
@@ -161,10 +163,14 @@ export function momentPlateFirst(
   const sagging = combinations.some(
     (c) => (c.M_Ed ?? 0) < 0 && Math.abs(c.M_Ed!) > 0.3 * Math.max(...combinations.map((x) => x.M_Ed ?? 0)),
   );
+  const yields = a.column && column ? strength(a.column.steel, Math.max(column.tf, column.tw), basis, 'column.steel').f_y : 0;
+  const stressed = (i: I): I =>
+    i.column && i.column.sigma_com === undefined ? { ...i, column: { ...i.column, sigma_com: yields } } : i;
   const usual = boltFor(dims.h);
   let best: { input: I; multiple: number; why: string[] } | null = null;
   const take = (input: I, why: string[]): boolean => {
-    const multiple = judge(input);
+    // The column's own stress is not known here: as if it stood at yield, so that nothing waits for it.
+    const multiple = judge(stressed(input));
     if (!best || multiple > best.multiple) best = { input, multiple, why };
     return multiple >= 1;
   };
