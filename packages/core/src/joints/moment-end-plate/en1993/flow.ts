@@ -3,7 +3,7 @@ import type { RowForce } from '../../../standards/en1993/components/distribution
 import type { RotationFlow, RowFlow, RowsFlow } from '../../rows.ts';
 import { memberProperties } from '../../members.ts';
 import type { MomentPlateModel } from '../model.ts';
-import type { Worked } from './combination.ts';
+import type { Worked } from './forces.ts';
 import { CHECKS, type CheckId } from './results.ts';
 import { ductileThickness, momentRotation, secantFactor, stiffnessClass, stiffnessLimits, type Stiffness } from './rotation.ts';
 import { section } from './sheet.ts';

@@ -2,7 +2,7 @@ import { Marker, type Mark, type Paths } from '../../../detail/mark.ts';
 import type { Point } from '../../../detail/solid.ts';
 import type { RowsStub } from '../../../standards/en1993/components/row-stubs.ts';
 import type { MomentPlateModel } from '../model.ts';
-import type { Worked } from './combination.ts';
+import type { Worked } from './forces.ts';
 import { rowName, type State } from './stubs.ts';
 
 /** Where paths are drawn: on the plate, on the column's flange, along the webs. Heights of the turned joint are put back. */

@@ -2,7 +2,7 @@ import type { Loads, RuleDef, RuleOutcome } from '../../../checks/check.ts';
 import { flangeFaces, type MomentPlateModel, type Stiffener } from '../model.ts';
 import { turned } from '../turned.ts';
 import { weaker } from './lay-out.ts';
-import { momentsOf } from './combination.ts';
+import { momentsOf } from './forces.ts';
 import { ductileThickness } from './rotation.ts';
 import { leg, weldThroats } from './welds.ts';
 
