@@ -171,6 +171,13 @@ const HEIGHT = 92;
 const LEFT = 18;
 const FLOOR = 78;
 
+/** Where the mode that governs changes hands. */
+const changesOf = (
+  ts: readonly number[],
+  at: readonly RowsStub[],
+): { t: number; from: RowsStub['mode']; to: RowsStub['mode'] }[] =>
+  ts.flatMap((t, k) => (k > 0 && at[k]!.mode !== at[k - 1]!.mode ? [{ t, from: at[k - 1]!.mode, to: at[k]!.mode }] : []));
+
 /** Resistance against thickness: each mode, and the least of them, which changes hands where they cross. */
 function plot(i: TStubInput, basis: Basis): ToolPicture {
   const u = basis.units;
@@ -188,9 +195,7 @@ function plot(i: TStubInput, basis: Basis): ToolPicture {
       style,
     );
   const now = worked(i, i.t, basis, c);
-  const changes = ts.flatMap((t, k) =>
-    k > 0 && at[k]!.mode !== at[k - 1]!.mode ? [{ t, from: at[k - 1]!.mode, to: at[k]!.mode }] : [],
-  );
+  const changes = changesOf(ts, at);
   return {
     width: WIDTH,
     height: HEIGHT,

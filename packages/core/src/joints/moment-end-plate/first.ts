@@ -149,6 +149,25 @@ function stiffened(i: I, at: 'top' | 'bottom', column: MemberDimensions): I {
   return { ...i, stiffeners: { ...i.stiffeners, [at]: { ...newStiffener(i, width), t, a: 6 } } };
 }
 
+/** Rows at the tension flange, in the order in which they are tried: one outside or not, and how many inside. */
+const ROWS = [
+  [false, 1],
+  [true, 1],
+  [true, 2],
+  [true, 3],
+] as const;
+
+/** Why a detail is as it is, one sentence each. */
+function reasons(c: Choice, legs: { flange: number; web: number }, { units: u }: Basis): string[] {
+  const form = c.outside ? 'An extended' : 'A flush';
+  const both = c.both ? ' and one outside each flange, since the moment turns' : '';
+  return [
+    `${boltName(c.d)}-8.8 at a gauge of ${u.length(c.w)}: clear of webs, welds and roots.`,
+    `${form} plate ${u.length(c.t)} thick, near the diameter of the bolts, with ${c.inside} row${c.inside > 1 ? 's' : ''} inside at the tension flange${both}.`,
+    `Legs of ${u.length(legs.flange)} at the flanges and ${u.length(legs.web)} at the web: as strong as the parts.`,
+  ];
+}
+
 /** A first detail of practice: flush with one row, then rows more, then a thicker plate and bigger bolts, then stiffeners where a part of the column needs them. */
 export function momentPlateFirst(
   start: Start,
@@ -174,24 +193,14 @@ export function momentPlateFirst(
     if (!best || multiple > best.multiple) best = { input, multiple, why };
     return multiple >= 1;
   };
-  const u = basis.units;
   for (const d of [usual, ...(usual < 30 ? [usual === 20 ? 24 : 30] : [])]) {
     const w = gaugeFor(d, dims, column, legs.web, basis);
     if (column && (column.b - w) / 2 < 1.2 * basis.standard.materials.hole(d, 'normal').d_0) continue;
-    for (const [outside, inside] of [
-      [false, 1],
-      [true, 1],
-      [true, 2],
-      [true, 3],
-    ] as const)
+    for (const [outside, inside] of ROWS)
       for (const t of [d, up5(1.25 * d)]) {
         const c: Choice = { d, w, t: up5(t), outside, inside, both: sagging && outside };
         const input = compose(a, dims, column, legs, c, basis);
-        const why = [
-          `${boltName(d)}-8.8 at a gauge of ${u.length(w)}: clear of webs, welds and roots.`,
-          `${outside ? 'An extended' : 'A flush'} plate ${u.length(c.t)} thick, near the diameter of the bolts, with ${inside} row${inside > 1 ? 's' : ''} inside at the tension flange${sagging && outside ? ' and one outside each flange, since the moment turns' : ''}.`,
-          `Legs of ${u.length(legs.flange)} at the flanges and ${u.length(legs.web)} at the web: as strong as the parts.`,
-        ];
+        const why = reasons(c, legs, basis);
         if (take(input, why)) return best!;
         if (!column) continue;
         const below = stiffened(input, 'bottom', column);

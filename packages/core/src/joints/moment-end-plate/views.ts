@@ -11,7 +11,6 @@ import {
   scaleOf,
   sheetFrame,
   text,
-  type Callout,
   type Drawing,
   type Frame,
   type Handle,
@@ -24,6 +23,7 @@ import { boltFromSide, boltsNamed, holeFromFront } from '../beam-end/bolt-view.t
 import type { Parts } from '../kind.ts';
 import type { RowsFlow } from '../rows.ts';
 import type { PreparedRows } from './flow.ts';
+import { momentCallouts } from './callouts.ts';
 import { flangeFaces, type MomentPlateModel } from './model.ts';
 import { shown, stiffenersAt, webPlateSpan } from './solid.ts';
 
@@ -33,67 +33,6 @@ const LEFT_X = 12;
 const RIGHT_X = 112;
 const PLATE_X = 176;
 const TOP_Y = 30;
-
-const STIFFENER = (at: 'top' | 'bottom'): readonly string[] =>
-  ['', '.b', '.t', '.a', '.depth', '.fitted', '.grade'].map((k) => `stiffeners.${at}${k}`);
-
-export const momentCallouts: readonly Callout[] = [
-  { id: 'plate', title: 'Plate', fields: ['plate.t', 'plate.b', 'plate.top', 'plate.bottom', 'plate.grade'] },
-  {
-    id: 'bolts',
-    title: 'Bolts',
-    fields: ['bolts.d', 'bolts.cls', 'bolts.w', 'rows', 'rows.lowest', 'bolts.threads_in_plane', 'bolts.washers'],
-  },
-  {
-    id: 'weld',
-    title: 'Welds',
-    fields: ['welds.top', 'welds.bottom', 'welds.web', 'welds.haunch', 'welds.design', 'welds.sawn'],
-  },
-  {
-    id: 'beam',
-    title: 'Beam',
-    fields: [
-      'beam.section',
-      'beam.grade',
-      'haunch',
-      'haunch.h',
-      'haunch.l',
-      'haunch.b',
-      'haunch.tf',
-      'haunch.tw',
-      'haunch.grade',
-      'haunch.tip',
-      'frame',
-      'frame.L_b',
-      'frame.braced',
-    ],
-  },
-  {
-    id: 'support',
-    title: 'Column',
-    fields: [
-      'column.section',
-      'column.grade',
-      'column.sides',
-      'column.other_checked',
-      'column.end_above',
-      'column.end_below',
-      'column.sigma_com',
-      ...STIFFENER('top'),
-      ...STIFFENER('bottom'),
-      'web_plate',
-      'web_plate.t',
-      'web_plate.b',
-      'web_plate.sides',
-      'web_plate.weld',
-    ],
-  },
-  {
-    id: 'method',
-    title: 'Method',
-    fields: ['options.prying', 'options.mode1', 'options.plastic', 'options.shear_rows', 'options.small_axial'],
-  },
-];
 
 /** How far the joint reaches over and under the top of the beam, mm. */
 const above = (m: M): number => Math.max(m.input.plate.top, m.column ? Math.min(m.input.column!.end_above ?? 60, 150) : 0, 20);

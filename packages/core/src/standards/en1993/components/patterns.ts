@@ -27,11 +27,14 @@ export interface Lengths {
 export type Place =
   { readonly of: 'alone' } | { readonly of: 'inner'; readonly p: number } | { readonly of: 'first' | 'last'; readonly p: number };
 
-/**
- * EN 1993-1-8, Tables 6.4, 6.5 and 6.6: circular and non-circular lengths of a row inside the flanges, in a section that holds m and e. The free
- * end of a column drops out by itself where it is far.
- */
-export function innerPatterns(s: FormulaSection, table: { readonly plain: string; readonly stiffened: string }) {
+/** Clauses of the patterns: of plain rows, and of those beside a stiffener or flange. */
+export interface PatternTables {
+  readonly plain: string;
+  readonly stiffened: string;
+}
+
+/** Values that a row's patterns are worked by, and the patterns. */
+function patternFormulas(s: FormulaSection, { plain, stiffened }: PatternTables) {
   const gap = s.found('c_2', 'mm', 'row to the face of the stiffener or flange', 'measured');
   const throat = s.found('a_2', 'mm', 'throat of its weld', 'measured');
   const pitch = s.found('p', 'mm', 'pitch that counts for the row', 'measured');
@@ -49,7 +52,6 @@ export function innerPatterns(s: FormulaSection, table: { readonly plain: string
     'EN 1993-1-8, Figure 6.11',
   );
   const one = (symbol: 'l_cp' | 'l_nc', expr: string, text: string, clause: string) => s.f(symbol, 'mm', expr, text, clause);
-  const { plain, stiffened } = table;
   const cp = {
     alone: one('l_cp', '2*pi*m', 'circular pattern, row alone', plain),
     aloneEnd: one('l_cp', 'min(2*pi*m, pi*m+2*e_1)', 'circular pattern, row alone near the end', plain),
@@ -77,6 +79,15 @@ export function innerPatterns(s: FormulaSection, table: { readonly plain: string
       stiffened,
     ),
   };
+  return { gap, throat, pitch, end, beside, alpha, cp, nc };
+}
+
+/**
+ * EN 1993-1-8, Tables 6.4, 6.5 and 6.6: circular and non-circular lengths of a row inside the flanges, in a section that holds m and e. The free
+ * end of a column drops out by itself where it is far.
+ */
+export function innerPatterns(s: FormulaSection, tables: PatternTables) {
+  const { gap, throat, pitch, end, beside, alpha, cp, nc } = patternFormulas(s, tables);
   const at = (name: string): number => s.resolve(name).index;
   const [lambda_1, lambda_2, m_2] = [at('lambda_1'), at('lambda_2'), at('m_2')];
   /** alpha beside one of them; the values that it came from stand in the run. */

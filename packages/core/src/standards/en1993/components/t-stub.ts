@@ -82,11 +82,8 @@ export interface StubOptions {
   readonly mode1: 'method1' | 'method2';
 }
 
-/**
- * EN 1993-1-8, 6.2.4, Table 6.2: a T-stub of `n_b` rows of two bolts in a section that already holds m, n, l_cp, l_nc and n_b. The sheet holds
- * F_t (one bolt), A_s, L_b, d_w and gamma_M0; `t` and `f` name thickness and yield strength.
- */
-export function rowStub(s: FormulaSection, t: string, f: string) {
+/** Formulas of a T-stub of rows; `t` and `f` name thickness and yield strength. */
+function stubFormulas(s: FormulaSection, t: string, f: string) {
   const clause = 'EN 1993-1-8, Table 6.2';
   const first = [
     s.f('l_eff_1', 'mm', 'min(l_cp, l_nc)', 'effective length, mode 1', 'EN 1993-1-8, 6.2.6.4.1(4)'),
@@ -123,6 +120,15 @@ export function rowStub(s: FormulaSection, t: string, f: string) {
     mode2: s.f('Q_Rd', 'kN', 'Q_max', 'prying force of a bolt at the resistance, mode 2', clause),
     none: s.f('Q_Rd', 'kN', '0[kN]', 'no prying force', clause),
   };
+  return { first, method1, e_w, method2, F_2, F_3, F_12, limit, pried, bare, spare, Q };
+}
+
+/**
+ * EN 1993-1-8, 6.2.4, Table 6.2: a T-stub of `n_b` rows of two bolts in a section that already holds m, n, l_cp, l_nc and n_b. The sheet holds
+ * F_t (one bolt), A_s, L_b, d_w and gamma_M0; `t` and `f` name thickness and yield strength.
+ */
+export function rowStub(s: FormulaSection, t: string, f: string) {
+  const { first, method1, e_w, method2, F_2, F_3, F_12, limit, pried, bare, spare, Q } = stubFormulas(s, t, f);
   const at = (name: string): number => s.resolve(name).index;
   const [l_cp, l_nc, m, n, n_b, L_b] = ['l_cp', 'l_nc', 'm', 'n', 'n_b', 'L_b'].map(at) as [
     number,
