@@ -321,6 +321,7 @@ describe('automatic rules of accessibility (WCAG 2.2 A and AA)', () => {
     await look('joint that is not whole');
     for (const [mark, but] of [
       ['P1-01', ['Solid', 'History']],
+      ['R1-01', ['Solid', 'History', 'Workings']],
       ['B2-15', []],
     ] as const) {
       await openJoint(on.app, page, mark);
