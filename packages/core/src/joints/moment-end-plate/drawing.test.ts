@@ -1,0 +1,138 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { inSpace } from '../../detail/solid.ts';
+import { projected, SHEET, type Item } from '../../drawing/index.ts';
+import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
+import { resultKey } from '../../checks/check.ts';
+import { reportOf } from '../report.ts';
+import { anyMomentPlate, anyMoments } from './any-input.testing.ts';
+import { CASES, W2, W3 } from './cases.testing.ts';
+import { withHeights, withoutRow, withRow } from './fields.ts';
+import { momentEndPlate } from './index.ts';
+import type { MomentPlateInput } from './input.ts';
+import { Refusal } from '../../refusal.ts';
+
+const TITLE = { job: 'Dunlin yard', number: '9', revision: 'A', mark: 'M1', kind: '', verdict: 'holds', checked: '', basis: '' };
+const built = (input: MomentPlateInput) => momentEndPlate.build(input, DEFAULT_BASIS);
+const points = (items: readonly Item[]) => items.flatMap((i) => (i.k === 'path' ? i.points : [i.at]));
+
+describe('the sheet of a moment end plate', () => {
+  it('keeps all that it draws inside its frame, for any joint that can be built', () => {
+    let drawn = 0;
+    fc.assert(
+      fc.property(anyMomentPlate, anyMoments, (input, c) => {
+        try {
+          const d = built(input).drawing(TITLE, c);
+          drawn += 1;
+          for (const [x, y] of points(d.items)) {
+            expect([Number.isFinite(x), Number.isFinite(y)]).toEqual([true, true]);
+            expect(x).toBeGreaterThanOrEqual(0);
+            expect(x).toBeLessThanOrEqual(SHEET.width);
+            expect(y).toBeGreaterThanOrEqual(0);
+            expect(y).toBeLessThanOrEqual(SHEET.height);
+          }
+        } catch (e) {
+          if (!(e instanceof Refusal)) throw e;
+        }
+      }),
+      { numRuns: 250, seed: 417 },
+    );
+    expect(drawn).toBeGreaterThan(100);
+  });
+  it.each(Object.entries(CASES))(
+    'has a path in some view for each loaded check of %s, and a callout for each field',
+    (_name, { input, combination }) => {
+      const joint = built(input);
+      const d = joint.drawing(TITLE, combination);
+      for (const x of reportOf(joint, [combination]).combinations[0]!.checks) {
+        if (x.type !== 'strength') continue;
+        const marks = d.paths[resultKey(x)] ?? d.paths[x.id] ?? [];
+        expect([resultKey(x), marks.flatMap((m) => projected(d.views, m)).length > 0]).toEqual([resultKey(x), true]);
+      }
+      const reached = new Set(d.callouts.flatMap((c) => c.fields));
+      expect(momentEndPlate.fields.map((f) => f.id).filter((id) => !reached.has(id))).toEqual([]);
+    },
+  );
+  it('says at each row what it pulls of what it can, and without a combination what it can', () => {
+    const words = (c: (typeof CASES)['W2']['combination'] | null) =>
+      built(W2)
+        .drawing(TITLE, c)
+        .items.flatMap((i) => (i.k === 'text' ? [i.text] : []));
+    // W2: 213.83 of 305.24 and 276.82 of 395.15 kN; row 4 gets nothing.
+    expect(words(CASES.W2.combination)).toEqual(
+      expect.arrayContaining(['row 1: 214 of 305 kN', 'row 2: 277 of 395 kN', 'row 4', 'Moment resistance 300 kNm']),
+    );
+    expect(words(null)).toEqual(expect.arrayContaining(['row 1: 305 kN', 'tension at the resistance']));
+  });
+});
+
+describe('the solid of a moment end plate', () => {
+  it('has a bolt through a hole of the plate for each, and members where they meet', () => {
+    const { solid, quantities } = built(W3);
+    const plate = solid.plates.find((p) => p.id === 'plate')!;
+    expect(solid.bolts).toHaveLength(12);
+    for (const b of solid.bolts) expect(plate.holes.some((h) => h.x === b.x && h.z === b.z)).toBe(true);
+    // 20 x 200 x 805 mm, 7850 kg/m3: 25.28 kg of plate; stiffeners and haunch beside it.
+    expect((20 * 200 * (685 + 90 + 30) * 7850) / 1e9).toBeCloseTo(25.28, 2);
+    expect(quantities.plateMass).toBeGreaterThan(25.28);
+    expect(solid.plates.map((p) => p.id)).toEqual([
+      'plate',
+      'stiffener-top-near',
+      'stiffener-top-far',
+      'stiffener-bottom-near',
+      'stiffener-bottom-far',
+      'haunch-web',
+      'haunch-flange',
+    ]);
+    // Grip 20 + 16 and a washer of 3 under the head.
+    expect(solid.bolts[0]!.grip).toBe(39);
+  });
+  it('has its haunch flange from the foot of the plate to the end of the haunch', () => {
+    const flange = built(W3).solid.plates.find((p) => p.id === 'haunch-flange')!;
+    const length = Math.hypot(1800, 330);
+    const [x, , z] = inSpace(flange.plane, length, 0, 0);
+    expect(x).toBeCloseTo(20 + 1800, 6);
+    expect(z).toBeCloseTo(-355, 6);
+  });
+  it('mirrors a splice', () => {
+    const { solid } = built(CASES.W1.input);
+    expect(solid.plates.map((p) => p.id)).toEqual(['plate', 'plate-2']);
+    expect(solid.members.map((p) => p.id)).toEqual(['beam', 'support']);
+    expect(solid.bolts[0]!.grip).toBe(15 + 15 + 3);
+  });
+});
+
+describe('rows as they are edited', () => {
+  it('come under those at the tension flange and go again', () => {
+    const more = withRow(W2)!;
+    expect(more.rows.map((r) => r.y)).toEqual([50, -70, -150, -240, -385]);
+    expect(withoutRow(more)!.rows.map((r) => r.y)).toEqual([50, -70, -150, -385]);
+    expect(withRow({ ...W2, rows: [{ y: 50, role: 'auto' }] })).toBeNull();
+  });
+  it('are typed as heights, and keep what they are for', () => {
+    const shear: MomentPlateInput = { ...W2, rows: [...W2.rows.slice(0, 3), { y: -385, role: 'shear' }] };
+    expect(withHeights(shear, '45 -70 -385')!.rows).toEqual([
+      { y: 45, role: 'auto' },
+      { y: -70, role: 'auto' },
+      { y: -385, role: 'shear' },
+    ]);
+    expect(withHeights(shear, 'none')).toBeNull();
+  });
+  it('and every other field give back what is set', () => {
+    for (const f of momentEndPlate.fields) {
+      if (f.applies && !f.applies(W3)) continue;
+      const now = f.get(W3);
+      if (now === undefined || f.type === 'section') continue;
+      expect([f.id, f.get(f.set(W3, now))]).toEqual([f.id, now]);
+      if (f.type === 'toggle') expect([f.id, f.get(f.set(W3, !now))]).toEqual([f.id, !now]);
+    }
+  });
+  it('move by moves that can be built, each another joint', () => {
+    const base = built(W3);
+    const lines = base.moves().map((m) => [m.label, momentEndPlate.line.print(m.input)] as const);
+    expect(new Set(lines.map(([, line]) => line)).size).toBe(lines.length);
+    expect(lines.map(([label]) => label)).toEqual(
+      expect.arrayContaining(['plate 20 → 25', 'class 8.8 → 10.9', 'a supplementary web plate']),
+    );
+  });
+});
