@@ -64,6 +64,15 @@ describe('the compression side', () => {
   });
 });
 
+describe('the tension stiffener', () => {
+  // W3 at 1500 kNm: rows 1 and 2 pull 1500/416.105 x (219.31 + 246.89) = 1680.6 kN. The bare web: m 36.89, e 45.65, p 110, the end 55 over row 1: patterns min(115.89 + 110, 220) + 225.89 and
+  // min(157.31, 110) + 157.31 = 267.31; omega 0.84719; 0.84719 x 267.31 x 9.9 x 275 = 616.5 kN. 1680.6 - 616.5 is more than the flange's share, 5.001 x 152.58.
+  it('takes what the bare web leaves where that is more than the share of the flange', () => {
+    expect(strength(W3, actions(1500), 'stiffener-tension').demand / 1e3).toBeCloseTo(1064.1, 0);
+    expect(strength(W3, actions(300), 'stiffener-tension').demand / 1e3).toBeCloseTo(152.583, 2);
+  });
+});
+
 describe('axial force', () => {
   // 800 deep, web 8, welded: d = 800 - 2 (20 + 5 sqrt2) = 745.86; epsilon sqrt(235/265) = 0.94169; lambda = 1.74303, rho less (lambda - 0.22)/lambda^2 = 0.50129;
   // A = 2 x 250 x 20 + 760 x 8 = 16 080; (16 080 - 0.49871 x 745.86 x 8) x 265 = 3472.6 kN.
