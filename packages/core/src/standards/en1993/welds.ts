@@ -1,4 +1,9 @@
+import type { SteelStrength } from '../../catalogue/index.ts';
 import type { Run, FormulaSection } from '../../formula/index.ts';
+
+/** The part whose weld is the weaker (EN 1993-1-8, 4.5.3.2(6)). */
+export const weaker = <S extends Pick<SteelStrength, 'f_u' | 'beta_w'>>(x: S, y: S): S =>
+  x.f_u < y.f_u || (x.f_u === y.f_u && x.beta_w > y.beta_w) ? x : y;
 
 /** Throat and effective length of two fillets along a plate of depth `h` (a symbol), EN 1993-1-8, 4.5.1; no end returns. */
 export function filletPair(s: FormulaSection, h: string) {

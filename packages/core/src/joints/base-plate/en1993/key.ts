@@ -1,7 +1,7 @@
-import { quiet, type Run } from '../../../formula/index.ts';
+import { quiet, type Run, at } from '../../../formula/index.ts';
 import type { BaseModel } from '../model.ts';
 import type { BaseResults } from './results.ts';
-import { at, sheet } from './sheet.ts';
+import { sheet } from './sheet.ts';
 import { factorsOf } from '../../../standards/en1993/standard.ts';
 
 const k = sheet.commonSection('shear-key');

@@ -4,6 +4,7 @@ import type { Origin } from '../../../formula/index.ts';
 import { Values } from '../../../checks/values.ts';
 import type { BaseModel } from '../model.ts';
 import { factorsOf, factorSource } from '../../../standards/en1993/standard.ts';
+import { weaker } from '../../../standards/en1993/welds.ts';
 import { g, SAND_CEMENT, sheet } from './sheet.ts';
 
 const CODE = 'code' as const;
@@ -28,10 +29,6 @@ export function layOut(m: BaseModel): { values: Float64Array; origins: Map<numbe
   return { values: lay.values, origins: lay.origins };
 }
 
-/** The part whose weld is the weaker (EN 1993-1-8, 4.5.3.2(6)). */
-const weaker = (x: SteelStrength, y: SteelStrength): SteelStrength =>
-  x.f_u < y.f_u || (x.f_u === y.f_u && x.beta_w > y.beta_w) ? x : y;
-
 function layOutColumn(lay: Values, m: BaseModel): void {
   const { column, input } = m;
   for (const k of ['h', 'b', 't_w', 't_f', 'r'] as const)
@@ -43,7 +40,7 @@ function layOutColumn(lay: Values, m: BaseModel): void {
     );
   lay.put(g.A_c, column.A, 'catalogue', `${column.name}: area from its dimensions`);
   lay.put(g.f_y_c, m.columnSteel.f_y, 'catalogue', `${input.column.steel.grade ?? 'own steel'} of the column`);
-  const w = weaker(m.plateSteel, m.columnSteel);
+  const w = weaker<SteelStrength>(m.plateSteel, m.columnSteel);
   lay.put(g.f_u_w, w.f_u, 'catalogue', `the weaker part at the weld: the ${w === m.plateSteel ? 'plate' : 'column'}`);
   lay.put(g.beta_w, w.beta_w, CODE, 'EN 1993-1-8, Table 4.1');
   if (input.column.L !== undefined) lay.put(g.L_c, input.column.L, 'input', 'column.L');
@@ -193,7 +190,7 @@ function layOutKey(lay: Values, m: BaseModel): void {
     [g.a_k, key.a, 'a'],
   ] as const)
     if (value !== undefined) lay.put(slot, value, 'input', `shear.key.${ref}`);
-  const kw = weaker(m.plateSteel, m.keySteel);
+  const kw = weaker<SteelStrength>(m.plateSteel, m.keySteel);
   lay.put(g.f_y_k, m.keySteel.f_y, 'catalogue', `${key.steel.grade ?? 'own steel'} of the key`);
   lay.put(g.f_u_k, kw.f_u, 'catalogue', `the weaker part at the weld: the ${kw === m.plateSteel ? 'plate' : 'key'}`);
   lay.put(g.beta_wk, kw.beta_w, CODE, 'EN 1993-1-8, Table 4.1');

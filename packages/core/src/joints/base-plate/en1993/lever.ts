@@ -1,9 +1,9 @@
-import { quiet, type Run } from '../../../formula/index.ts';
+import { quiet, type Run, at } from '../../../formula/index.ts';
 import type { BaseModel } from '../model.ts';
 import { innerRow, outerRow, rowTStub, webSides, withoutPrying, type TStubValues } from './plate.ts';
 import { factorAtOne } from './key.ts';
 import type { BaseResults } from './results.ts';
-import { at, sheet } from './sheet.ts';
+import { sheet } from './sheet.ts';
 import { tensionModes } from './tension.ts';
 import { factorsOf } from '../../../standards/en1993/standard.ts';
 

@@ -1,5 +1,6 @@
 import type { Found, Formula, Run, Sheet } from '../../../formula/index.ts';
 import type { AnchorPlace } from '../../../standards/anchorage.ts';
+import { pryingLength, stubModes } from '../../../standards/en1993/components/t-stub.ts';
 import { plateEdge, plateEdgeAlong, type BaseModel } from '../model.ts';
 import { sheet } from './sheet.ts';
 
@@ -13,9 +14,8 @@ class TStub {
   readonly n_a: Found;
   readonly l_nc: Found;
   readonly l_cp: Found;
-  readonly formulas: Readonly<
-    Record<'l_1' | 'l_eff_nc' | 'l_eff_cp' | 'F_12' | 'F_t' | 'F_1' | 'F_2' | 'L_b_lim' | 'slack', Formula>
-  >;
+  readonly formulas: Readonly<Record<'l_1' | 'l_eff_nc' | 'l_eff_cp' | 'M_1' | 'M_2' | 'F_t' | 'L_b_lim' | 'slack', Formula>>;
+  readonly modes: ReturnType<typeof stubModes>;
   /** Share of the prying force that is counted: whole up to the limit length, fading to none at one and a half of it. */
   readonly phi: { readonly whole: Formula; readonly fading: Formula; readonly none: Formula };
   readonly q: Formula;
@@ -58,17 +58,10 @@ class TStub {
       l_1: x.f('l_1', 'mm', 'min(l_nc, l_cp)', 'yield line that governs', 'EN 1993-1-8, Table 6.6'),
       l_eff_nc: x.f('l_eff_nc', 'mm', 'l_nc/2', 'effective length, straight patterns', 'EN 1993-1-8, Table 6.6'),
       l_eff_cp: x.f('l_eff_cp', 'mm', 'l_cp/2', 'effective length, circular patterns', 'EN 1993-1-8, Table 6.6'),
-      F_12: x.f('F_12', 'kN', 'm_pl*l_1/m', 'plate without prying, modes 1 and 2 as one', 'EN 1993-1-8, Table 6.2'),
+      M_1: x.f('M_pl_1', 'kNm', 'm_pl*l_1/2', 'plastic moment, mode 1', 'EN 1993-1-8, Table 6.2'),
+      M_2: x.f('M_pl_2', 'kNm', 'm_pl*l_nc/2', 'plastic moment, mode 2', 'EN 1993-1-8, Table 6.2'),
       F_t: x.f('F_t', 'kN', 'n_a*N_Rd_s', 'mode 3: the anchors', 'EN 1993-1-8, Table 6.2'),
-      F_1: x.f('F_1', 'kN', '2*m_pl*l_1/m', 'mode 1: plate alone, with prying', 'EN 1993-1-8, Table 6.2'),
-      F_2: x.f('F_2', 'kN', '(m_pl*l_nc+n*F_t)/(m+n)', 'mode 2: plate and anchors', 'EN 1993-1-8, Table 6.2'),
-      L_b_lim: x.f(
-        'L_b_lim',
-        'mm',
-        '8.8*m^3*A_s*n_a/(l_1*t_p^3)',
-        'free length above which the plate can not pry',
-        'EN 1993-1-8, Table 6.2',
-      ),
+      L_b_lim: pryingLength(x, 'anchors', 'n_a', 'l_1', 't_p'),
       slack: x.f(
         'L_b_over',
         'mm',
@@ -77,6 +70,7 @@ class TStub {
         'EN 1993-1-8, Table 6.2',
       ),
     };
+    this.modes = stubModes(x, { F_1: 'F_1', F_2: 'F_2', F_12: 'F_12', sum: 'F_t', bolts: 'anchors' });
     const limit = 'EN 1993-1-8, Table 6.2, made continuous';
     this.phi = {
       whole: x.f('phi_Q', '-', '1', 'the anchor is short: the plate pries', 'EN 1993-1-8, Table 6.2'),
@@ -139,10 +133,12 @@ function work(r: Run, model: BaseModel, shape: Shape, L_b: number): TStubValues 
   const l_1 = s.formulas.l_1(r);
   s.formulas.l_eff_cp(r);
   s.formulas.l_eff_nc(r);
-  const F_12 = s.formulas.F_12(r);
+  s.formulas.M_1(r);
+  s.formulas.M_2(r);
+  const F_12 = s.modes.F_12(r);
   const F_3 = s.formulas.F_t(r);
-  const F_1 = s.formulas.F_1(r);
-  const F_2 = s.formulas.F_2(r);
+  const F_1 = s.modes.method1(r);
+  const F_2 = s.modes.F_2(r);
   const limit = s.formulas.L_b_lim(r);
   s.formulas.slack(r);
   const phi = (L_b <= limit ? s.phi.whole : L_b < 1.5 * limit ? s.phi.fading : s.phi.none)(r);

@@ -1,5 +1,5 @@
 import { STEEL_E } from '../../../catalogue/properties.ts';
-import { quiet, type Run } from '../../../formula/index.ts';
+import { quiet, type Run, at } from '../../../formula/index.ts';
 import { clip, type Polygon } from '../../../geometry/polygon.ts';
 import { contactPieces, solveContact, type Bed, type Contact, type Load } from '../../../standards/en1993/contact.ts';
 import type { BaseModel } from '../model.ts';
@@ -7,7 +7,7 @@ import { flangeInSection, flangeResistance, momentBeside, webTension } from './l
 import { biax, comp, contact } from './method-sheet.ts';
 import { anchorTStub, innerRow, rowTStub, webSides } from './plate.ts';
 import type { BaseResults } from './results.ts';
-import { anchor, at } from './sheet.ts';
+import { anchor } from './sheet.ts';
 import { inTension, noForces, type BaseGeometry, type BaseState, type Forces } from './state.ts';
 import { sectionStiffness } from './stiffness.ts';
 import { anchorList } from './words.ts';

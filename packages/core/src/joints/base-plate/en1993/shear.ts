@@ -1,4 +1,4 @@
-import { quiet, type Run } from '../../../formula/index.ts';
+import { quiet, type Run, at } from '../../../formula/index.ts';
 import { tightHole } from '../../../catalogue/index.ts';
 import { edgeWords } from '../../../standards/anchorage.ts';
 import { coneGeometry } from '../../../standards/en1992-4/cone.ts';
@@ -11,7 +11,7 @@ import type { Units } from '../../../units/system.ts';
 import type { BaseModel } from '../model.ts';
 import { leastEdge, leastSpacing } from './plate.ts';
 import type { BaseResults } from './results.ts';
-import { at, sheet } from './sheet.ts';
+import { sheet } from './sheet.ts';
 import { groupBond, prySection } from './tension.ts';
 import { fixed } from './words.ts';
 

@@ -1,4 +1,4 @@
-import { Sheet, type Run } from '../../../formula/index.ts';
+import { Sheet } from '../../../formula/index.ts';
 
 /** Symbols of a column base. Forces in N, lengths in mm; shown in kN and kNm. */
 export const sheet = new Sheet();
@@ -228,15 +228,3 @@ export const ps = {
   V_r: path.f('V_r', 'kN', 'max(0, V_Ed-F_f_Rd)', 'shear that is left after friction', 'EN 1993-1-8, 6.2.2'),
   V_r_all: path.f('V_r', 'kN', 'V_Ed', 'shear, friction is not counted on', 'EN 1993-1-8, 6.2.2'),
 };
-
-/** Where a run is, the part of the load included. */
-export const placed = (r: Run, where: string): string => [where, r.suffix].filter(Boolean).join(', ');
-
-/** Values of a scope: a side, an anchor, an edge. Formulas run inside it are recorded under its name. */
-export function at<T>(r: Run, where: string, work: () => T): T {
-  const before = r.where;
-  r.where = placed(r, where);
-  const out = work();
-  r.where = before;
-  return out;
-}

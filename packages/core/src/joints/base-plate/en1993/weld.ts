@@ -1,7 +1,7 @@
-import type { Run } from '../../../formula/index.ts';
+import { type Run, at } from '../../../formula/index.ts';
 import type { BaseModel } from '../model.ts';
 import type { BaseResults } from './results.ts';
-import { at, sheet } from './sheet.ts';
+import { sheet } from './sheet.ts';
 import { settingsOf } from '../../../standards/en1993/standard.ts';
 
 const s = sheet.section('column-weld');

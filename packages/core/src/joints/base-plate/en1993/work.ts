@@ -1,4 +1,4 @@
-import { quiet, Run } from '../../../formula/index.ts';
+import { quiet, Run, at } from '../../../formula/index.ts';
 import type { Combination } from '../../../actions/combination.ts';
 import type { Load } from '../../../standards/en1993/contact.ts';
 import type { BaseModel } from '../model.ts';
@@ -8,7 +8,7 @@ import { keyChecks, keyMoment } from './key.ts';
 import type { How } from './parts.ts';
 import { lineBending, pryingForce, worstLine } from './plate.ts';
 import { baseResults, type BaseResults } from './results.ts';
-import { anchor, at, ps, sheet } from './sheet.ts';
+import { anchor, ps, sheet } from './sheet.ts';
 import { shareShear } from '../../../standards/en1992-4/edge.ts';
 import { anchorShearChecks, twistNote } from './shear.ts';
 import { inTension, type BaseGeometry, type BaseState } from './state.ts';

@@ -1,5 +1,26 @@
 import type { FormulaSection, Run } from '../../../formula/index.ts';
 
+const TABLE_62 = 'EN 1993-1-8, Table 6.2';
+/** What the modes of a T-stub are called where it stands; m, n, M_pl_1 and M_pl_2 are in the section. */
+interface ModeNames {
+  readonly F_1: string;
+  readonly F_2: string;
+  readonly F_12: string;
+  /** Resistance of all its bolts or anchors. */
+  readonly sum: string;
+  readonly bolts: 'bolts' | 'anchors';
+}
+
+/** EN 1993-1-8, 6.2.4, Table 6.2: the modes of every T-stub, of rows of bolts and of anchors alike. */
+export const stubModes = (s: FormulaSection, { F_1, F_2, F_12, sum, bolts }: ModeNames) => ({
+  method1: s.f(F_1, 'kN', '4*M_pl_1/m', `mode 1: it yields at the web and at the ${bolts}`, TABLE_62),
+  F_2: s.f(F_2, 'kN', `(2*M_pl_2+n*${sum})/(m+n)`, `mode 2: it yields at the web and the ${bolts} break`, TABLE_62),
+  F_12: s.f(F_12, 'kN', '2*M_pl_1/m', 'no prying: it yields at the web alone', TABLE_62),
+});
+/** Length up to which bolts or anchors pry: `number` of rows or anchors, `l` the effective length of one side of them, `t` the thickness. */
+export const pryingLength = (s: FormulaSection, bolts: 'bolts' | 'anchors', number: string, l: string, t: string) =>
+  s.f('L_b_lim', 'mm', `8.8*m^3*A_s*${number}/(${l}*${t}^3)`, `${bolts} no longer than this pry`, TABLE_62);
+
 /** Symbols of a T-stub in a section that already holds m, n, l_eff_1 and l_eff_2. Strengths and factors are names. */
 export interface TStub {
   readonly t: string;
@@ -92,7 +113,7 @@ function stubFormulas(s: FormulaSection, t: string, f: string) {
     s.f('M_pl_2', 'kNm', `0.25*l_eff_2*${t}^2*${f}/gamma_M0`, 'plastic moment, mode 2', clause),
     s.f('sum_F_t', 'kN', '2*n_b*F_t', 'tension resistance of all its bolts', clause),
   ];
-  const method1 = s.f('F_T_1', 'kN', '4*M_pl_1/m', 'mode 1: it yields at the web and at the bolts', clause);
+  const { method1, F_2, F_12 } = stubModes(s, { F_1: 'F_T_1', F_2: 'F_T_2', F_12: 'F_T_12', sum: 'sum_F_t', bolts: 'bolts' });
   const e_w = s.f('e_w', 'mm', 'd_w/4', 'quarter of the washer', clause);
   const method2 = s.f(
     'F_T_1',
@@ -101,10 +122,8 @@ function stubFormulas(s: FormulaSection, t: string, f: string) {
     'mode 1, method 2: the washer spreads the bolt',
     clause,
   );
-  const F_2 = s.f('F_T_2', 'kN', '(2*M_pl_2+n*sum_F_t)/(m+n)', 'mode 2: it yields at the web and the bolts break', clause);
   const F_3 = s.f('F_T_3', 'kN', 'sum_F_t', 'mode 3: the bolts break', clause);
-  const F_12 = s.f('F_T_12', 'kN', '2*M_pl_1/m', 'no prying: it yields at the web alone', clause);
-  const limit = s.f('L_b_lim', 'mm', `8.8*m^3*A_s*n_b/(l_eff_1*${t}^3)`, 'bolts no longer than this pry', clause);
+  const limit = pryingLength(s, 'bolts', 'n_b', 'l_eff_1', t);
   const pried = s.f('F_T_Rd', 'kN', 'min(F_T_1, F_T_2, F_T_3)', 'the lowest mode', clause);
   const bare = s.f('F_T_Rd', 'kN', 'min(F_T_12, F_T_3)', 'the lowest mode, without prying', clause);
   const spare = s.f('Q_max', 'kN', 'F_t-F_T_Rd/(2*n_b)', 'what the force leaves of a bolt', clause);
