@@ -15,7 +15,8 @@ interface ActionRow {
  * Beams: `V_Ed` >= 0: the beam pushes the joint down; negative: uplift. `N_Ed` > 0 pulls the beam off its support and acts together with
  * `V_Ed`. `N_tie` >= 0 is the accidental tying force and acts alone. `V_ser` is the serviceability shear of slip category B. `V_far` is the
  * reaction of a beam on the far face of the same support, downwards. `M_Ed` > 0 pulls at the top of the beam (hogging), and `M_other` is that of
- * the beam on the other face of the same column.
+ * the beam on the other face of the same column. `N_col` > 0 pulls the column, `M_col` bends it, `V_col` is its shear that acts against what the beams bring
+ * to the panel of its web.
  * Columns: `N_Ed` > 0 lifts the base, compression is negative. `M_y` presses the +z side in, `M_z` the +y side. `V_y` and `V_z` push the base
  * towards +y and +z. `T` twists from +y towards +z.
  */
@@ -27,6 +28,9 @@ const ACTIONS = {
   V_far: { quantity: 'force', least: 0, heads: ['far'] },
   M_Ed: { quantity: 'moment', heads: ['m', 'mu', 'ma'] },
   M_other: { quantity: 'moment', heads: ['mother', 'other'] },
+  N_col: { quantity: 'force', heads: ['ncolumn'] },
+  V_col: { quantity: 'force', heads: ['vcolumn'] },
+  M_col: { quantity: 'moment', heads: ['mcolumn'] },
   M_y: { quantity: 'moment', heads: ['myed'] },
   M_z: { quantity: 'moment', heads: ['mzed'] },
   V_y: { quantity: 'force', heads: ['vyed'] },

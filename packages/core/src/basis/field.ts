@@ -14,6 +14,8 @@ export interface BasisField {
   readonly usual?: number | string | boolean;
   /** What it does, in a sentence. */
   readonly about: string;
+  /** It came after joints had been signed: at its usual value it is no part of what was signed. */
+  readonly later?: true;
   /** A partial factor: it divides a strength. */
   readonly partial?: true;
 }

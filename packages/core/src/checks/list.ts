@@ -15,9 +15,10 @@ export function answers<C>(
     const outcome: Outcome = idle(check) ?? check.run(run, c, loading);
     if (!('demand' in outcome)) return 'skip' in outcome ? leftOut(check, outcome.skip) : leftOut(check, outcome.missing, true);
     const { demand, resistance, unit } = outcome;
-    if (demand === 0) return unloaded(check);
-    const utilisation = resistance > 0 ? demand / resistance : null;
     const own = outcome.multiple;
+    // Without a load at this one it may have some at a greater: then it says at which.
+    if (demand === 0 && (own === undefined || own === Infinity)) return unloaded(check);
+    const utilisation = resistance > 0 ? demand / resistance : null;
     const found = strengthOf(check, demand, resistance, unit, utilisation, own ?? multipleOf(check, utilisation));
     const result = own === undefined ? found : { ...found, pass: own >= 1 };
     return outcome.say === undefined ? result : { ...result, say: outcome.say };

@@ -11,6 +11,14 @@ export interface Handle {
   readonly label: string;
 }
 
+/** A place that can be moved up and down on the sheet: the field that it sets, its width about `at`, and what of the field's value one millimetre of the sheet is, upwards. */
+export interface Grip {
+  readonly field: string;
+  readonly at: Point;
+  readonly width: number;
+  readonly perSheet: number;
+}
+
 /** A set of fields that open together at a callout. */
 export interface Callout {
   readonly id: string;
@@ -24,6 +32,8 @@ export interface Drawing {
   readonly height: number;
   readonly items: readonly Item[];
   readonly handles: readonly Handle[];
+  /** Places that can be moved; none when absent. */
+  readonly grips?: readonly Grip[];
   /** Where each member is on the sheet, by its callout: a box, left, top, right, bottom. */
   readonly areas: readonly { readonly callout: string; readonly box: readonly [number, number, number, number] }[];
   readonly callouts: readonly Callout[];

@@ -54,6 +54,36 @@ export function filletSymbol(tip: Point, shelf: Point, size: string, callout: st
   ];
 }
 
+/** Weld symbol of a complete penetration weld, a single bevel on the arrow's side: its letters stand in the tail. */
+export function penetrationSymbol(tip: Point, shelf: Point, tail: string, callout: string, by: WeldSymbols): Item[] {
+  const [x, y] = shelf;
+  const t = x - 3.2;
+  // ISO draws the arrow's side over the solid line, AWS under it.
+  const side = by === 'ISO 2553' ? -1 : 1;
+  const end = x - 8;
+  return [
+    path([tip, shelf, [end, y]], 'thin'),
+    arrowHead(tip, shelf),
+    path(
+      [
+        [t - 3, y + side * 3],
+        [t - 3, y],
+        [t, y + side * 3],
+      ],
+      'thin',
+    ),
+    path(
+      [
+        [end - 2, y - 2],
+        [end, y],
+        [end - 2, y + 2],
+      ],
+      'thin',
+    ),
+    text([end - 3, y + TEXT * 0.35], tail, { anchor: 'end', callout }),
+  ];
+}
+
 function arrowHead(tip: Point, from: Point): PathItem {
   const length = Math.hypot(from[0] - tip[0], from[1] - tip[1]) || 1;
   const [dx, dy] = [(from[0] - tip[0]) / length, (from[1] - tip[1]) / length];

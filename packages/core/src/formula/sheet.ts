@@ -214,6 +214,18 @@ export class FormulaSection {
   }
 }
 
+/** Where a run is, the part of the load included. */
+export const placed = (r: Run, where: string): string => [where, r.suffix].filter(Boolean).join(', ');
+
+/** Values of a part: a side, a row, an anchor. Formulas run inside it are recorded under its name. */
+export function at<T>(r: Run, where: string, work: () => T): T {
+  const before = r.where;
+  r.where = placed(r, where);
+  const out = work();
+  r.where = before;
+  return out;
+}
+
 /** Works without a record. */
 export function quiet<T>(r: Run, work: () => T): T {
   const { steps } = r;

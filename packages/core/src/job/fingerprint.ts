@@ -20,7 +20,10 @@ function canonical(value: unknown): string {
  */
 export function fingerprint(joint: JointLike, basis: Basis): string {
   // How a sheet is dimensioned changes no result, nor do the units that it is in.
-  const { rows_from: _shown, ...settings } = basis.settings;
+  const { rows_from: _shown, ...all } = basis.settings;
+  // Nor does a setting that came later and stands as everything stood before it.
+  const later = new Map(basis.standard.settings.filter((f) => f.later).map((f) => [f.id, f.usual as unknown]));
+  const settings = Object.fromEntries(Object.entries(all).filter(([k, v]) => !later.has(k) || later.get(k) !== v));
   // What was signed before there was a choice of standards stays signed.
   const { standard, units: _units, ...rest } = basis;
   const of = standard === STANDARDS[0] ? rest : { ...rest, standard: standard.id };

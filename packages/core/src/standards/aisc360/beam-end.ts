@@ -1,6 +1,16 @@
 import type { CheckDef } from '../../checks/check.ts';
 import type { FormulaSection, Run, Sheet } from '../../formula/index.ts';
-import { BOTH_WAYS, available, bothWays, buckling, ratioCheck, strengthCheck, type InFormat } from './available.ts';
+import {
+  BOTH_WAYS,
+  SHEAR_YIELD,
+  YIELD,
+  available,
+  bothWays,
+  buckling,
+  ratioCheck,
+  strengthCheck,
+  type InFormat,
+} from './available.ts';
 
 /** What the checks of a supported beam's end ask of a joint. Symbols of the sheet: see `beamEndSlots`. */
 export interface BeamEndCase extends InFormat {
@@ -168,31 +178,45 @@ export const beamEndChecks = <C extends BeamEndCase>(sheet: Sheet, copeOf: (c: C
   copeCombined(sheet, copeOf),
 ];
 
-/** Shear of the whole web, stocky or slender, or of what a cope leaves of it. */
-function shearYield<C extends BeamEndCase>(sheet: Sheet): CheckDef<C> {
-  const slender = sheet.section('web-shear-yield');
-  const C_v = slender.f(
+/** Shear of a whole web, stocky or slender (G2.1); `F_y` names its yield strength. `clause` that of a stocky one; what is left of a coped web takes its factors. */
+export function wholeWebShear(s: FormulaSection, F_y: string, clause: string) {
+  const C_v = s.f(
     'C_v1',
     '-',
-    'min(1, 1.1*sqrt(5.34*E/F_y_w)*t_w/(d_b-2*k))',
+    `min(1, 1.1*sqrt(5.34*E/${F_y})*t_w/(d_b-2*k))`,
     'factor of a slender web',
     'AISC 360-22, G2-3, G2-4',
   );
-  const limit = slender.f(
+  const limit = s.f(
     'lambda_v',
     '-',
-    '2.24*sqrt(E/F_y_w)-(d_b-2*k)/t_w',
+    `2.24*sqrt(E/${F_y})-(d_b-2*k)/t_w`,
     'limit of stocky webs less the slenderness',
     'AISC 360-22, G2.1',
   );
-  const D = slender.f('D', 'kN', 'V', 'beam reaction');
-  const nominal = [
-    slender.f('R_n', 'kN', '0.6*F_y_w*d_b*t_w', 'shear yielding of the web', 'AISC 360-22, G2-1'),
-    slender.f('R_n', 'kN', '0.6*F_y_w*d_b*t_w*C_v1', 'shear of a slender web', 'AISC 360-22, G2-1'),
-    slender.f('R_n', 'kN', '0.6*F_y_w*h_o*t_w', 'shear yielding of the coped web', 'AISC 360-22, J4-3'),
-  ];
-  const stocky = available(slender, { symbol: 'R', unit: 'kN' }, '1', '1.5', 'AISC 360-22, G2.1, J4.2');
-  const thin = available(slender, { symbol: 'R', unit: 'kN' }, '0.9', '1.67', 'AISC 360-22, G1');
+  const nominal = {
+    stocky: s.f('R_n', 'kN', `0.6*${F_y}*d_b*t_w`, 'shear yielding of the web', 'AISC 360-22, G2-1'),
+    thin: s.f('R_n', 'kN', `0.6*${F_y}*d_b*t_w*C_v1`, 'shear of a slender web', 'AISC 360-22, G2-1'),
+  };
+  const stocky = available(s, { symbol: 'R', unit: 'kN' }, SHEAR_YIELD.phi, SHEAR_YIELD.omega, clause);
+  const thin = available(s, { symbol: 'R', unit: 'kN' }, YIELD.phi, YIELD.omega, 'AISC 360-22, G1');
+  return {
+    stocky,
+    strength: (r: Run, c: InFormat): number => {
+      const isThin = limit(r) < 0;
+      if (isThin) C_v(r);
+      nominal[isThin ? 'thin' : 'stocky'](r);
+      return (isThin ? thin : stocky)(r, c);
+    },
+  };
+}
+
+/** Shear of the whole web, or of what a cope leaves of it. */
+function shearYield<C extends BeamEndCase>(sheet: Sheet): CheckDef<C> {
+  const s = sheet.section('web-shear-yield');
+  const D = s.f('D', 'kN', 'V', 'beam reaction');
+  const whole = wholeWebShear(s, 'F_y_w', 'AISC 360-22, G2.1, J4.2');
+  const rest = s.f('R_n', 'kN', '0.6*F_y_w*h_o*t_w', 'shear yielding of the coped web', 'AISC 360-22, J4-3');
   return {
     id: 'web-shear-yield',
     title: 'Shear yielding, beam web',
@@ -201,14 +225,9 @@ function shearYield<C extends BeamEndCase>(sheet: Sheet): CheckDef<C> {
     load: 'combination',
     run: (r, c) => {
       const demand = D(r);
-      if (coped(c)) {
-        nominal[2]!(r);
-        return { demand, resistance: stocky(r, c), unit: 'kN' };
-      }
-      const isThin = limit(r) < 0;
-      if (isThin) C_v(r);
-      nominal[isThin ? 1 : 0]!(r);
-      return { demand, resistance: (isThin ? thin : stocky)(r, c), unit: 'kN' };
+      if (!coped(c)) return { demand, resistance: whole.strength(r, c), unit: 'kN' };
+      rest(r);
+      return { demand, resistance: whole.stocky(r, c), unit: 'kN' };
     },
   };
 }

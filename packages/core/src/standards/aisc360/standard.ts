@@ -39,6 +39,10 @@ export interface Aisc360Settings {
   readonly configuration: 'auto' | 'conventional' | 'extended';
   /** A pulled row of a base bends the whole width of its plate, or what spreads from each rod at 45 degrees. */
   readonly base_spread: 'width' | '45';
+  /** End plates that carry moment are thick enough for the moment that acts, or for the full strength of their bolts. */
+  readonly plate_basis: 'demand' | 'bolt';
+  /** The analysis of the frame counts the deformation of panel zones. */
+  readonly panel_deformation: boolean;
   /** Unpainted weathering steel: closer spacing. */
   readonly exposed: boolean;
 }
@@ -51,6 +55,11 @@ const names = (suffix: string): FactorChoice['actions'] => ({
   N_Ed: `N_${suffix}`,
   N_tie: 'N_tie',
   V_far: `V_${suffix},far`,
+  M_Ed: `M_${suffix}`,
+  M_other: `M_${suffix},far`,
+  N_col: `N_${suffix},col`,
+  V_col: `V_${suffix},col`,
+  M_col: `M_${suffix},col`,
   M_y: `M_${suffix},y`,
   M_z: `M_${suffix},z`,
   V_z: `V_${suffix},z`,
@@ -139,6 +148,26 @@ const SETTINGS: readonly BasisField[] = [
     ],
     usual: 'width',
     about: 'Design Guide 1 spreads the tension over the width of the plate; the spread at 45° is on the safe side of it',
+  },
+  {
+    id: 'plate_basis',
+    label: 'Moment end plates are thick enough for',
+    type: 'choice',
+    options: [
+      ['demand', 'the moment that acts'],
+      ['bolt', 'the full strength of their bolts'],
+    ],
+    usual: 'demand',
+    later: true,
+    about: 'A plate made for the moment keeps its bolts from prying up to it; in earthquakes plates are made for the bolts',
+  },
+  {
+    id: 'panel_deformation',
+    label: 'Panel zones deform in the frame’s analysis',
+    type: 'yes',
+    usual: false,
+    later: true,
+    about: 'Panels then count the frame of the column’s flanges besides (J10.6)',
   },
   {
     id: 'exposed',
