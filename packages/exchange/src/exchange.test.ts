@@ -44,6 +44,38 @@ describe('setting-out of a column base', () => {
   });
 });
 
+describe('a moment end plate', () => {
+  const joint = job.joints.find((j) => j.mark === 'R1-01')!;
+  const { template, lists, quantities } = kindOf(joint.kind).build(joint.input, DEFAULT_BASIS);
+  it('is DXF in true size that another parser reads', () => {
+    const dxf = new DxfParser().parseSync(templateDxf(template!))!;
+    const on = (layer: string) =>
+      dxf.entities.filter((e) => e.layer === layer) as unknown as {
+        type: string;
+        radius: number;
+        vertices: { x: number; y: number }[];
+      }[];
+    // 180 wide, 75 past both flanges of a beam of 355 and a haunch of 320.
+    const v = on('PLATE').find((e) => e.vertices)!.vertices;
+    const span = (k: 'x' | 'y') => Math.max(...v.map((p) => p[k])) - Math.min(...v.map((p) => p[k]));
+    expect([span('x'), span('y')]).toEqual([180, expect.closeTo(825, 3)]);
+    // Eight holes of 22 for M20, and four flats of the beam and one flange more of the haunch.
+    expect(
+      on('HOLES')
+        .filter((e) => e.type === 'CIRCLE')
+        .map((e) => e.radius),
+    ).toEqual(Array.from({ length: 8 }, () => 11));
+    expect(on('BEAM').length).toBe(5);
+  });
+  it('is a list of plates in CSV that adds up to what the drawing weighs', () => {
+    const { data } = Papa.parse<Record<string, string>>(listCsv(lists.find((l) => l.id === 'plates')!), {
+      header: true,
+      skipEmptyLines: true,
+    });
+    expect(data.reduce((sum, r) => sum + Number(r['Mass kg']), 0)).toBeCloseTo(quantities.plateMass, 1);
+  });
+});
+
 describe('a list as CSV', () => {
   it('keeps numbers and disarms what a spreadsheet would run', () => {
     expect(

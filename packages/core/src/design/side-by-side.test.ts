@@ -110,3 +110,32 @@ describe('a joint beside itself', () => {
     expect(comparableSets(EN).map((c) => c.id)).not.toContain('custom');
   });
 });
+
+describe('a moment end plate beside itself', () => {
+  it('has both procedures where both have the form: its failures are paired', () => {
+    const s = sideBySide(of(heron, 'M1-01'), basisOf(heron), { standard: EN });
+    const paired = s.rows.filter((r) => r.here && r.there).map((r) => r.key);
+    expect(paired).toEqual(
+      expect.arrayContaining([
+        'bolt-tension',
+        'bolt-shear',
+        'column-flange-bending',
+        'end-plate-bending',
+        'column-panel-shear',
+        'beam-shear',
+      ]),
+    );
+    // Its column's own force counts on both sides: in the panel here, in the stress along the web there.
+    expect(s.missingThere.join()).not.toContain('column');
+  });
+  it('says in words where the other has no form', () => {
+    for (const [mark, words] of [
+      ['R1-01', /a haunch has no form/],
+      ['R3-01', /a beam splice has no form/],
+    ] as const)
+      expect(() => sideBySide(of(tern, mark), basisOf(tern), { standard: AISC })).toThrow(words);
+    // One row outside and one inside at the top: four bolts there, under a moment that pulls at the top.
+    expect(sideBySide(of(tern, 'R2-04'), basisOf(tern), { standard: AISC }).rows.some((r) => r.here && r.there)).toBe(true);
+    expect(() => sideBySide(of(heron, 'M1-02'), basisOf(heron), { standard: EN })).toThrow(/^rib: the extended plate has a rib/);
+  });
+});

@@ -269,7 +269,9 @@ export interface JointKind<I = unknown> {
   /** Changes of its input so far, oldest first; none when absent. */
   readonly migrations?: readonly InputMigration[];
   readonly fields: readonly Field<I>[];
-  /** Fields that belong to a way of measuring, named by the drawing. */
+  /** Its rows can be dimensioned in several ways. */
+  readonly measured?: true;
+  /** Fields of a place or of a way of measuring, named by the drawing. */
   placeField?(id: string): Field<I> | undefined;
   readonly edits: readonly Edit<I>[];
   /** Kinds of one family join the same members under the same actions: one can be changed for another. */

@@ -133,6 +133,12 @@ const heads = (l: LineLengths) => ({
   bolts: new RegExp(`^(\\d+)[x×](?:(\\d+)[x×])?${BOLT}$`),
 });
 
+/** Size and class of a bolt, as `lineBolt` prints them. */
+export function readBolt(token: Token, example: string): { readonly d: number; readonly cls: string } {
+  const m = new RegExp(`^${BOLT}$`).exec(token.text) ?? fail(token, example);
+  return { d: m[1] === undefined ? LineLengths.in.read(m[2]!) : Number(m[1]), cls: m[3]! };
+}
+
 export function fail(t: Token, expected: string): never {
   throw new LineError(t.start, t.end, `"${t.text}" can't be read here; expected ${expected}.`);
 }

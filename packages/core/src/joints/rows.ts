@@ -9,8 +9,8 @@ export interface RowFlow {
   readonly F_Rd: number;
   /** Prying of one bolt under the combination. */
   readonly Q: number;
-  /** What the row could bring alone, what its groups, the compression side, the panel and the plastic limit leave of it. */
-  readonly steps: readonly { readonly name: string; readonly F: number }[];
+  /** What the row could bring alone, then what each taker leaves of it. */
+  readonly steps: readonly number[];
   /** Mode of its own T-stub that is the weaker, in words; empty where the row does not pull. */
   readonly mode: string;
   /** What ends it, in a few words. */
@@ -32,6 +32,8 @@ export interface RotationFlow {
 /** How the rows of a joint share its tension under a combination, and how it turns. */
 export interface RowsFlow {
   readonly rows: readonly RowFlow[];
+  /** What takes from what a row could bring alone, in words: "its groups", "the panel". */
+  readonly takers: readonly string[];
   /** Compression at the other flange, and the height at which it acts. */
   readonly C: number;
   readonly y_C: number;

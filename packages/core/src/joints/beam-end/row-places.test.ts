@@ -39,7 +39,7 @@ describe('bolt rows as an office gives them', () => {
     expect(dimensions(drawn('B2-14', 'chain'), /p1|e1/)).toEqual(['40', '70', '70', '70', '40']);
   });
   it('in every kind that joins a beam: each dimension is a field that reads as it is drawn', () => {
-    for (const joint of demo.joints.filter((j) => kindOf(j.kind).placeField))
+    for (const joint of demo.joints.filter((j) => kindOf(j.kind).measured))
       for (const [from] of ROWS_FROM.slice(1)) {
         const kind = kindOf(joint.kind);
         const d = drawn(joint.mark, from);

@@ -24,6 +24,7 @@ export const cleats: JointKind<CleatsInput> = {
   title: 'Angle cleats',
   schema: cleatsSchema,
   fields: cleatsFields,
+  measured: true,
   placeField: (id) => cleatsPlaces(id) ?? usualLevel(id),
   edits: cleatsEdits,
   ...beamToSupport(),

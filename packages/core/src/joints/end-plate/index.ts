@@ -24,6 +24,7 @@ export const endPlate: JointKind<EndPlateInput> = {
   title: 'Shear end plate',
   schema: endPlateSchema,
   fields: endPlateFields,
+  measured: true,
   placeField: (id) => endPlatePlaces(id) ?? usualLevel(id),
   edits: endPlateEdits,
   ...beamToSupport(),

@@ -24,6 +24,7 @@ export const finPlate: JointKind<FinPlateInput> = {
   title: 'Fin plate',
   schema: finPlateSchema,
   fields: finPlateFields,
+  measured: true,
   placeField: (id) => finPlatePlaces(id) ?? usualLevel(id),
   edits: finPlateEdits,
   ...beamToSupport({ welded: true }),

@@ -70,7 +70,12 @@ export const anyMomentPlate: fc.Arbitrary<MomentPlateInput> = fc
     inside: fc.integer({ min: 1, max: 4 }),
     last: mm(45, 90),
     lastRole: fc.constantFrom('auto' as const, 'auto' as const, 'shear' as const),
-    welds: fc.record({ top: mm(5, 12), bottom: mm(5, 12), web: mm(4, 8) }),
+    welds: fc.record({
+      top: mm(5, 12),
+      bottom: mm(5, 12),
+      web: mm(4, 8),
+      flanges: fc.constantFrom(undefined, undefined, undefined, 'butt' as const),
+    }),
     design: fc.constantFrom('resistance' as const, 'resistance' as const, 'force' as const, 'full' as const),
     sawn: fc.boolean(),
     top: maybe(stiffener),
@@ -117,7 +122,7 @@ export const anyMomentPlate: fc.Arbitrary<MomentPlateInput> = fc
       rows: [...new Set(rows)]
         .sort((a, b) => b - a)
         .map((y, i, all) => ({ y, role: i === all.length - 1 && all.length > 1 ? x.lastRole : ('auto' as const) })),
-      welds: { ...x.welds, ...(haunch ? { haunch: 5 } : {}), design: x.design, sawn: x.sawn },
+      welds: { ...without(x.welds), ...(haunch ? { haunch: 5 } : {}), design: x.design, sawn: x.sawn },
       stiffeners: onColumn ? without({ top: x.top, bottom: x.bottom }) : {},
       web_plate: onColumn && x.webPlate ? without(x.webPlate) : undefined,
       options: x.options,
@@ -131,5 +136,8 @@ export const anyMoments: fc.Arbitrary<Combination> = fc
     V_Ed: fc.oneof({ weight: 4, arbitrary: mm(-300, 300) }, { weight: 1, arbitrary: fc.constant(0) }),
     N_Ed: fc.oneof(fc.constant(0), mm(-60, 60), mm(-500, 500)),
     M_other: maybe(mm(-300, 300)),
+    N_col: fc.oneof({ weight: 5, arbitrary: fc.constant(undefined) }, { weight: 1, arbitrary: mm(-2000, 500) }),
+    M_col: fc.oneof({ weight: 7, arbitrary: fc.constant(undefined) }, { weight: 1, arbitrary: mm(-80, 80) }),
+    V_col: fc.oneof({ weight: 12, arbitrary: fc.constant(undefined) }, { weight: 1, arbitrary: mm(-60, 60) }),
   })
-  .map(({ M_other, ...c }) => ({ name: 'C', N_tie: 0, ...c, ...(M_other === undefined ? {} : { M_other }) }));
+  .map((c) => ({ name: 'C', N_tie: 0, ...without(c) }) as Combination);

@@ -1,10 +1,14 @@
 import type { Callout } from '../../drawing/index.ts';
 
 const STIFFENER = (at: 'top' | 'bottom'): readonly string[] =>
-  ['', '.b', '.t', '.a', '.depth', '.fitted', '.grade'].map((k) => `stiffeners.${at}${k}`);
+  ['', '.b', '.t', '.a', '.w', '.depth', '.fitted', '.grade'].map((k) => `stiffeners.${at}${k}`);
 
 export const momentCallouts: readonly Callout[] = [
-  { id: 'plate', title: 'Plate', fields: ['plate.t', 'plate.b', 'plate.top', 'plate.bottom', 'plate.grade'] },
+  {
+    id: 'plate',
+    title: 'Plate',
+    fields: ['plate.t', 'plate.b', 'plate.top', 'plate.bottom', 'plate.grade', 'rib', 'rib.t', 'rib.l', 'rib.grade'],
+  },
   {
     id: 'bolts',
     title: 'Bolts',
@@ -13,7 +17,10 @@ export const momentCallouts: readonly Callout[] = [
   {
     id: 'weld',
     title: 'Welds',
-    fields: ['welds.top', 'welds.bottom', 'welds.web', 'welds.haunch', 'welds.design', 'welds.sawn'],
+    fields: [
+      'welds.flanges',
+      ...['top', 'bottom', 'web', 'haunch', 'w_top', 'w_bottom', 'w_web', 'w_tension', 'design', 'sawn'].map((k) => `welds.${k}`),
+    ],
   },
   {
     id: 'beam',

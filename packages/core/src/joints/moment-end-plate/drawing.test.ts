@@ -136,3 +136,24 @@ describe('rows as they are edited', () => {
     );
   });
 });
+
+describe('rows that are moved on the drawing', () => {
+  const drawn = (input: MomentPlateInput) => built(input).drawing(TITLE, null);
+  it('each have a grip that reads and sets its height, in the order of the rows', () => {
+    const { grips } = drawn(W2);
+    expect(grips!.map((g) => g.field)).toEqual(['row.1', 'row.2', 'row.3', 'row.4']);
+    const heights = grips!.map((g) => momentEndPlate.placeField!(g.field)!.get(W2));
+    expect(heights).toEqual([50, -70, -150, -385]);
+    // A millimetre of the sheet upwards is `perSheet` of the height.
+    const [a, b] = [grips![0]!, grips![3]!];
+    expect((b.at[1] - a.at[1]) * a.perSheet).toBeCloseTo(435, 6);
+    const moved = momentEndPlate.placeField!('row.2')!.set(W2, -90) as MomentPlateInput;
+    expect(moved.rows.map((r) => r.y)).toEqual([50, -90, -150, -385]);
+    // Past another it takes its place in the order.
+    const past = momentEndPlate.placeField!('row.2')!.set(W2, -200) as MomentPlateInput;
+    expect(past.rows.map((r) => r.y)).toEqual([50, -150, -200, -385]);
+    expect(momentEndPlate.placeField!('row.9')!.get(W2)).toBeUndefined();
+    expect(momentEndPlate.placeField!('row.0')).toBeUndefined();
+    expect(momentEndPlate.placeField!('plate.t')).toBeUndefined();
+  });
+});

@@ -1,71 +1,11 @@
 import { fieldMakers, PLATE_STEPS, range } from '../field-makers.ts';
-import type { Edit, Field, FieldValue } from '../kind.ts';
+import type { Edit, Field } from '../kind.ts';
+import { european, open, parts, pick, size, steel, THROATS, toggle, written } from './field-parts.ts';
+import { aiscMomentFields } from './aisc360/fields.ts';
 import type { HaunchInput, MomentPlateInput, StiffenerInput, WebPlateInput } from './input.ts';
 
 type I = MomentPlateInput;
-const { boltClass, boltSize, mm, choice, grade } = fieldMakers<I>();
-
-type Tree = Record<string, unknown>;
-/** A value at a path of the input; undefined where a part on the way is not there. */
-const read = (i: I, path: string): unknown =>
-  path.split('.').reduce<unknown>((at, key) => (at as Tree | undefined)?.[key], i as unknown as Tree);
-/** The input with a value at a path; undefined takes it out. */
-export function written(i: I, path: string, value: unknown): I {
-  const [key, ...rest] = path.split('.') as [string, ...string[]];
-  const tree = i as unknown as Tree;
-  const next = rest.length ? written((tree[key] ?? {}) as I, rest.join('.'), value) : value;
-  if (next !== undefined) return { ...tree, [key]: next } as unknown as I;
-  const { [key]: _gone, ...left } = tree;
-  return left as unknown as I;
-}
-
-const size = (path: string, label: string, symbol: string, steps: readonly number[], more: Partial<Field<I>> = {}): Field<I> => ({
-  ...mm(
-    path,
-    label,
-    symbol,
-    steps,
-    (i) => read(i, path) as number,
-    (i, v) => written(i, path, v),
-  ),
-  ...more,
-});
-const pick = (
-  path: string,
-  label: string,
-  options: readonly (readonly [FieldValue, string])[],
-  more: Partial<Field<I>> = {},
-): Field<I> => ({
-  ...choice(
-    path,
-    label,
-    options,
-    (i) => read(i, path) as FieldValue,
-    (i, v) => written(i, path, v),
-  ),
-  ...more,
-});
-const toggle = (path: string, label: string, more: Partial<Field<I>> = {}): Field<I> => ({
-  id: path,
-  label,
-  quantity: 'none',
-  type: 'toggle',
-  get: (i) => read(i, path) as boolean,
-  set: (i, v) => written(i, path, v === true || v === 'true'),
-  ...more,
-});
-const steel = (id: string, path: string, label: string, more: Partial<Field<I>> = {}): Field<I> => ({
-  ...grade(
-    id,
-    label,
-    (i) => read(i, `${path}.grade`) as string | undefined,
-    (i, v) => written(i, path, { grade: v }),
-  ),
-  ...more,
-});
-/** A size that may be left open; 0 leaves it open again. */
-const open = (path: string, label: string, symbol: string, steps: readonly number[], more: Partial<Field<I>> = {}): Field<I> =>
-  size(path, label, symbol, steps, { set: (i, v) => written(i, path, Number(v) > 0 ? Number(v) : undefined), ...more });
+const { boltClass, boltSize } = fieldMakers<I>();
 
 const atColumn = (i: I): boolean => i.form === 'column';
 const section = (part: 'beam' | 'column', label: string): Field<I> => ({
@@ -81,10 +21,6 @@ const section = (part: 'beam' | 'column', label: string): Field<I> => ({
   },
   ...(part === 'column' ? { applies: atColumn } : {}),
 });
-
-/** Throats of practice: legs of 6 to 20. */
-const THROATS = [4, 4.5, 5, 5.5, 6, 7, 8, 9, 10, 12, 14];
-const yes = (x: unknown): boolean => x !== undefined;
 
 /** A new pair of stiffeners: as wide as the flange of the beam asks, in the steel of the column. */
 export const newStiffener = (i: I, width: number): StiffenerInput => ({
@@ -106,28 +42,6 @@ const newHaunch = (i: I): HaunchInput => ({
 });
 const newWebPlate = (i: I): WebPlateInput => ({ t: 12, b: 200, sides: 1, weld: 'butt', steel: i.column?.steel ?? i.plate.steel });
 
-const parts = (
-  id: string,
-  label: string,
-  path: string,
-  none: string,
-  some: string,
-  make: (i: I) => unknown,
-  applies?: (i: I) => boolean,
-): Field<I> => ({
-  ...choice(
-    id,
-    label,
-    [
-      ['none', none],
-      ['yes', some],
-    ],
-    (i) => (yes(read(i, path)) ? 'yes' : 'none'),
-    (i, v) => written(i, path, v === 'yes' ? (read(i, path) ?? make(i)) : undefined),
-  ),
-  ...(applies ? { applies } : {}),
-});
-
 function stiffenerFields(at: 'top' | 'bottom', words: string): Field<I>[] {
   const path = `stiffeners.${at}`;
   const applies = (i: I): boolean => i.stiffeners[at] !== undefined;
@@ -135,7 +49,7 @@ function stiffenerFields(at: 'top' | 'bottom', words: string): Field<I>[] {
     parts(`${path}`, `Column stiffener ${words}`, path, 'none', 'a pair', (i) => newStiffener(i, 80), atColumn),
     size(`${path}.b`, `Stiffener ${words}: outstand`, 'b_s', range(40, 200, 5), { applies }),
     size(`${path}.t`, `Stiffener ${words}: thickness`, 't_s', PLATE_STEPS, { applies }),
-    size(`${path}.a`, `Stiffener ${words}: throat`, 'a_s', THROATS, { applies }),
+    ...european([size(`${path}.a`, `Stiffener ${words}: throat`, 'a_s', THROATS, { applies })]),
     pick(
       `${path}.depth`,
       `Stiffener ${words}: depth`,
@@ -150,6 +64,7 @@ function stiffenerFields(at: 'top' | 'bottom', words: string): Field<I>[] {
   ];
 }
 
+const filleted = (i: I): boolean => i.welds.flanges !== 'butt';
 const haunched = (i: I): boolean => i.haunch !== undefined;
 const plated = (i: I): boolean => i.web_plate !== undefined;
 const framed = (i: I): boolean => i.frame !== undefined;
@@ -184,10 +99,12 @@ export const momentPlateFields: readonly Field<I>[] = [
   toggle('column.other_checked', 'Joint on the other face is checked', { applies: (i) => i.column?.sides === 2 }),
   open('column.end_above', 'Top of the beam to the end of the column', 'e_a', range(20, 300, 10), { applies: atColumn }),
   open('column.end_below', 'Foot of the beam to the end of the column', 'e_b', range(20, 300, 10), { applies: atColumn }),
-  {
-    ...open('column.sigma_com', "Greatest stress of the column's web", 'σ_com', range(50, 300, 25), { applies: atColumn }),
-    quantity: 'stress',
-  },
+  ...european([
+    {
+      ...open('column.sigma_com', "Greatest stress of the column's web", 'σ_com', range(50, 300, 25), { applies: atColumn }),
+      quantity: 'stress',
+    },
+  ]),
   size('plate.t', 'Plate thickness', 't_p', [...PLATE_STEPS, 30, 35, 40]),
   size('plate.b', 'Plate width', 'b_p', range(120, 400, 10)),
   size('plate.top', 'Plate past the top flange', 'c_t', range(10, 150, 5)),
@@ -214,45 +131,59 @@ export const momentPlateFields: readonly Field<I>[] = [
         .join(' '),
     set: (i, v) => withHeights(i, String(v)) ?? i,
   },
-  pick(
-    'rows.lowest',
-    'Lowest row',
-    [
-      ['auto', 'counts in tension'],
-      ['shear', 'for shear alone'],
-    ],
-    {
-      get: (i) => sortedRows(i).at(-1)!.role,
-      set: (i, v) => ({
-        ...i,
-        rows: sortedRows(i).map((r, k, all) => (k === all.length - 1 ? { ...r, role: v as 'auto' | 'shear' } : r)),
-      }),
-    },
-  ),
-  toggle('bolts.threads_in_plane', 'Threads in the shear plane'),
-  pick(
-    'bolts.washers',
-    'Washers of a bolt',
-    [
-      [2, 'under head and nut'],
-      [1, 'under the nut'],
-      [0, 'none'],
-    ],
-    { set: (i, v) => written(i, 'bolts.washers', Number(v)) },
-  ),
-  size('welds.top', 'Throat, top flange', 'a', THROATS),
-  size('welds.bottom', 'Throat, bottom flange', 'a', THROATS),
-  size('welds.web', 'Throat, web', 'a_w', THROATS),
-  size('welds.haunch', 'Throat along the haunch', 'a_h', THROATS, {
-    applies: haunched,
-    get: (i) => i.welds.haunch ?? i.welds.web,
-  }),
-  pick('welds.design', 'Welds are designed for', [
-    ['resistance', "the joint's resistance"],
-    ['force', 'the forces of the combinations'],
-    ['full', 'full strength'],
+  ...european([
+    pick(
+      'rows.lowest',
+      'Lowest row',
+      [
+        ['auto', 'counts in tension'],
+        ['shear', 'for shear alone'],
+      ],
+      {
+        get: (i) => sortedRows(i).at(-1)!.role,
+        set: (i, v) => ({
+          ...i,
+          rows: sortedRows(i).map((r, k, all) => (k === all.length - 1 ? { ...r, role: v as 'auto' | 'shear' } : r)),
+        }),
+      },
+    ),
   ]),
-  toggle('welds.sawn', 'Compression end sawn for contact'),
+  toggle('bolts.threads_in_plane', 'Threads in the shear plane'),
+  ...european([
+    pick(
+      'bolts.washers',
+      'Washers of a bolt',
+      [
+        [2, 'under head and nut'],
+        [1, 'under the nut'],
+        [0, 'none'],
+      ],
+      { set: (i, v) => written(i, 'bolts.washers', Number(v)) },
+    ),
+    size('welds.top', 'Throat, top flange', 'a', THROATS, { applies: filleted }),
+    size('welds.bottom', 'Throat, bottom flange', 'a', THROATS, { applies: filleted }),
+    size('welds.web', 'Throat, web', 'a_w', THROATS),
+    size('welds.haunch', 'Throat along the haunch', 'a_h', THROATS, {
+      applies: haunched,
+      get: (i) => i.welds.haunch ?? i.welds.web,
+    }),
+    pick('welds.design', 'Welds are designed for', [
+      ['resistance', "the joint's resistance"],
+      ['force', 'the forces of the combinations'],
+      ['full', 'full strength'],
+    ]),
+    toggle('welds.sawn', 'Compression end sawn for contact'),
+  ]),
+  pick(
+    'welds.flanges',
+    'Welds of the flanges',
+    [
+      ['fillet', 'fillets'],
+      ['butt', 'complete penetration'],
+    ],
+    { get: (i) => i.welds.flanges ?? 'fillet', set: (i, v) => written(i, 'welds.flanges', v === 'butt' ? v : undefined) },
+  ),
+  ...aiscMomentFields,
   ...stiffenerFields('top', 'at the top'),
   ...stiffenerFields('bottom', 'at the bottom'),
   parts('web_plate', 'Supplementary web plate', 'web_plate', 'none', 'one', newWebPlate, atColumn),
@@ -284,28 +215,50 @@ export const momentPlateFields: readonly Field<I>[] = [
   size('haunch.tw', 'Web of the haunch', 't_wh', PLATE_STEPS, { applies: haunched }),
   toggle('haunch.tip', 'Stiffener at its end', { applies: haunched }),
   steel('haunch.grade', 'haunch.steel', 'Haunch steel', { applies: haunched }),
-  pick('options.prying', 'Prying is', [
-    ['assume', 'assumed'],
-    ['check', 'checked by the length of the bolts'],
+  ...european([
+    pick('options.prying', 'Prying is', [
+      ['assume', 'assumed'],
+      ['check', 'checked by the length of the bolts'],
+    ]),
+    pick('options.mode1', 'Mode 1 by', [
+      ['method1', 'method 1'],
+      ['method2', 'method 2, washers counted'],
+    ]),
+    pick('options.plastic', 'Plastic distribution', [
+      ['en', 'limited by 1.9 F_t,Rd'],
+      ['uk', 'limited where plates are thick'],
+      ['off', 'not limited (not to the code)'],
+    ]),
+    pick('options.shear_rows', 'Rows that lose shear', [
+      ['required', 'those that the moment needs'],
+      ['all', 'all that pull'],
+    ]),
+    toggle('options.small_axial', 'The leave to neglect 5 % of axial force is accepted'),
+    parts('frame', 'Frame, for the class of stiffness', 'frame', 'not given', 'given', () => ({ L_b: 7000, braced: true })),
+    size('frame.L_b', 'Span of the beam', 'L_b', range(3000, 15000, 500), { applies: framed }),
+    toggle('frame.braced', 'Braced', { applies: framed }),
   ]),
-  pick('options.mode1', 'Mode 1 by', [
-    ['method1', 'method 1'],
-    ['method2', 'method 2, washers counted'],
-  ]),
-  pick('options.plastic', 'Plastic distribution', [
-    ['en', 'limited by 1.9 F_t,Rd'],
-    ['uk', 'limited where plates are thick'],
-    ['off', 'not limited (not to the code)'],
-  ]),
-  pick('options.shear_rows', 'Rows that lose shear', [
-    ['required', 'those that the moment needs'],
-    ['all', 'all that pull'],
-  ]),
-  toggle('options.small_axial', 'The leave to neglect 5 % of axial force is accepted'),
-  parts('frame', 'Frame, for the class of stiffness', 'frame', 'not given', 'given', () => ({ L_b: 7000, braced: true })),
-  size('frame.L_b', 'Span of the beam', 'L_b', range(3000, 15000, 500), { applies: framed }),
-  toggle('frame.braced', 'Braced', { applies: framed }),
 ];
+
+/** One row by its number from the top, as the drawing names it to move it. */
+export function rowField(id: string): Field<I> | undefined {
+  const number = Number(/^row\.(\d+)$/.exec(id)?.[1] ?? NaN);
+  if (!(number >= 1)) return undefined;
+  return {
+    id,
+    label: `Row ${number}, over the top of the beam`,
+    symbol: 'y',
+    quantity: 'length',
+    type: 'number',
+    steps: range(-3500, 400, 5),
+    get: (i) => sortedRows(i)[number - 1]?.y,
+    set: (i, v) => ({ ...i, rows: sortedRows(sortedAs(i, number - 1, Number(v))) }),
+  };
+}
+const sortedAs = (i: I, index: number, y: number): I => ({
+  ...i,
+  rows: sortedRows(i).map((r, k) => (k === index ? { ...r, y } : r)),
+});
 
 /** Usual distance between two rows, mm. */
 const pitchOf = (i: I): number => (i.bolts.d > 24 ? 110 : i.bolts.d > 20 ? 90 : 70);

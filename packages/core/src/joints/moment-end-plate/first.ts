@@ -3,10 +3,12 @@ import type { Basis } from '../../basis/basis.ts';
 import { Refusal } from '../../refusal.ts';
 import { boltName } from '../../units/system.ts';
 import { PLATE_STEPS, stepMove, up5 } from '../field-makers.ts';
-import type { FirstDetail, Move, Seed, Start } from '../kind.ts';
+import type { FirstDetail, Move, Start } from '../kind.ts';
 import { memberDimensions, strength, type MemberDimensions } from '../members.ts';
-import { momentPlateFields, newStiffener, sortedRows, withoutRow, withRow, written } from './fields.ts';
-import type { ColumnInput, MomentPlateInput, SectionInput } from './input.ts';
+import { askedOf, USUAL_OPTIONS, type Asked } from './asked.ts';
+import { written } from './field-parts.ts';
+import { momentPlateFields, newStiffener, sortedRows, withoutRow, withRow } from './fields.ts';
+import type { MomentPlateInput } from './input.ts';
 import type { MomentPlateModel } from './model.ts';
 
 type I = MomentPlateInput;
@@ -15,36 +17,6 @@ const down5 = (x: number): number => Math.floor(x / 5 + 1e-9) * 5;
 const up10 = (x: number): number => Math.ceil(x / 10 - 1e-9) * 10;
 /** Legs of practice, mm. */
 const LEGS = [6, 8, 10, 12, 15, 18, 20];
-
-/** The members of a start, with what practice takes from them. */
-interface Asked {
-  readonly form: I['form'];
-  readonly beam: SectionInput;
-  readonly column?: ColumnInput;
-  readonly haunch: boolean;
-}
-
-function askedOf(start: Start): Asked {
-  if ('members' in start && typeof start.members === 'object')
-    return { haunch: false, ...(start.members as Omit<Asked, 'haunch'>) };
-  const seed = start as Seed;
-  const splice = seed['form'] === 'splice';
-  return {
-    form: splice ? 'splice' : 'column',
-    beam: { section: seed['beam']!, steel: { grade: seed['beamGrade']! } },
-    ...(splice
-      ? {}
-      : {
-          column: {
-            section: seed['column']!,
-            steel: { grade: seed['columnGrade']! },
-            sides: seed['sides'] === '2' ? (2 as const) : (1 as const),
-            other_checked: false,
-          },
-        }),
-    haunch: seed['haunch'] === 'yes',
-  };
-}
 
 /** Bolt of practice by the depth of the beam. */
 const boltFor = (h: number): number => (h <= 400 ? 20 : h <= 800 ? 24 : 30);
@@ -110,7 +82,7 @@ function compose(
       sawn: true,
     },
     stiffeners: {},
-    options: { prying: 'assume', mode1: 'method1', plastic: 'en', shear_rows: 'required', small_axial: false },
+    options: USUAL_OPTIONS,
   };
 }
 

@@ -45,6 +45,29 @@ describe('the compression side', () => {
       1,
     );
   });
+  // A_c = 2 x 280 x 18 + 244 x 10.5 + (4 - pi) 24^2 = 13136.4; I_c = 192.7e6, d_wc = 196: 3000 kN over A_c 228.4 MPa, 50 kNm x 98/I_c 25.4: 253.8 = 0.7357 f_y, so k_wc = 0.9643.
+  it('counts the stress of the column that a combination brings, in place of the one given', () => {
+    const own = { ...actions(100), N_col: -3000, M_col: -50 };
+    expect(strength(onColumn({ sigma_com: 300 }), own, 'column-web-compression').resistance / 1e3).toBeCloseTo(
+      0.96427 * 707.578,
+      0,
+    );
+    expect(strength(W2, { ...actions(100), N_col: -3000 }, 'column-web-compression').resistance / 1e3).toBeCloseTo(707.578, 1);
+    // A pull takes nothing; it leaves no stress to ask for.
+    expect(strength(W2, { ...actions(100), N_col: 3000 }, 'column-web-compression').resistance / 1e3).toBeCloseTo(707.578, 1);
+  });
+  it.each(['moment-resistance', 'column-web-compression'])('looks for the load at which web and stress meet: %s', (id) => {
+    const times = (k: number): Combination => ({ ...actions(200 * k), N_col: -3000 * k, M_col: -50 * k });
+    const { multiple, utilisation } = strength(W2, times(1), id);
+    // The stress grows with the load: 1 is reached before it would be in proportion.
+    expect(multiple).toBeLessThan(0.995 / utilisation!);
+    expect(strength(W2, times(multiple), id).utilisation).toBeCloseTo(1, 2);
+  });
+  it('is not whole where the column stands over its yield, or its shear is given', () => {
+    expect(missing(W2, { ...actions(50), N_col: -5000 })).toContain('column-stress');
+    expect(missing(W2, { ...actions(50), V_col: 20 })).toContain('column-forces');
+    expect(missing(W2, { ...actions(50), N_col: -100 })).toEqual([]);
+  });
   // V_pl 1042.119 kN; at 0.8 of it rho = 0.6^2 = 0.36; A_w = 420.8 x 9.4 = 3955.52, A_w^2/(4 t_w) = 416 121; W = 604.137e6/355 - 0.36 x 416 121 = 1 551 990: 550.956 kNm over 435.4 mm = 1265.40 kN.
   it('loses bending to shear over half of the resistance', () => {
     expect(strength(W2, actions(100, 0, 0.8 * 1042.119), 'beam-flange-compression').resistance / 1e3).toBeCloseTo(1265.4, 0);
@@ -231,4 +254,26 @@ describe('detailing rules', () => {
     ['a plate narrower than the flange', { ...W2, plate: { ...W2.plate, b: 188 } }, ['plate-wider-than-flange']],
     ['compression at the end of the column', onColumn({ end_below: 60 }), ['column-end-stiffened']],
   ] as const)('%s', (_name, input, ids) => expect(broken(input as MomentPlateInput)).toEqual(ids));
+});
+
+describe('factors of the job', () => {
+  const own = (gammas: object) => ({ ...DEFAULT_BASIS, set: 'custom', factors: { ...DEFAULT_BASIS.factors, ...gammas } });
+  const rule = (id: string, basis = DEFAULT_BASIS) => {
+    const input: MomentPlateInput = {
+      ...W2,
+      stiffeners: {
+        bottom: { b: 90, t: 12, a: 6, c: 12, depth: 'full', fitted: false, steel: { f_y: 275, f_u: 430, beta_w: 0.85 } },
+      },
+    };
+    const r = tryCheckJoint({ kind: 'moment-end-plate', input, combinations: [actions(100)] }, basis);
+    if ('refusal' in r) throw new Error(r.refusal.message);
+    return r.report.rules.find((x) => x.id === id)!;
+  };
+  // 2 (90 - 12) 12 x 275 = 514.8 kN, over 1.1 468.0; 4 x 78 x 6 x 430/(sqrt(2) x 0.85 x 1.25) = 535.71 kN, at 1.5 in place of 1.25 446.43.
+  it('stand in the rules of stiffeners too', () => {
+    expect(rule('stiffener-end-com').limit / 1e3).toBeCloseTo(514.8, 6);
+    expect(rule('stiffener-end-com', own({ gamma_M0: 1.1 })).limit / 1e3).toBeCloseTo(468, 6);
+    expect(rule('stiffener-end-com').actual / 1e3).toBeCloseTo(535.71, 2);
+    expect(rule('stiffener-end-com', own({ gamma_M2: 1.5 })).actual / 1e3).toBeCloseTo(446.43, 2);
+  });
 });

@@ -1,5 +1,4 @@
 import { inNewtons, type ActionField } from '../../actions/combination.ts';
-import type { Basis } from '../../basis/basis.ts';
 import type { Standard } from '../../basis/standard.ts';
 import { prettyName } from '../../drawing/index.ts';
 import { en1993 } from '../../standards/en1993/standard.ts';
@@ -7,14 +6,21 @@ import { SI, type Units } from '../../units/system.ts';
 import { quantitiesOf } from '../beam-end/solid-parts.ts';
 import { building, type JointKind, type SeedField } from '../kind.ts';
 import { memberFacts } from '../members.ts';
+import { shopLists } from '../shop-lists.ts';
+import { aisc360 } from '../../standards/aisc360/standard.ts';
+import { momentPlateFirstToAisc360 } from './aisc360/first.ts';
+import { momentPlateToAisc360 } from './aisc360/index.ts';
+import { momentPlateMovesToAisc360 } from './aisc360/moves.ts';
+import { LEFT } from './en1993/joint-checks.ts';
 import { momentPlateToEn1993 } from './en1993/index.ts';
-import { momentPlateEdits, momentPlateFields } from './fields.ts';
+import { momentPlateEdits, momentPlateFields, rowField } from './fields.ts';
 import { momentPlateFirst, momentPlateMoves } from './first.ts';
 import type { PreparedRows } from './flow.ts';
 import { momentPlateSchema, type MomentPlateInput, type SectionInput } from './input.ts';
 import { parseLine, printLine } from './line.ts';
 import { momentPlateModel, type MomentPlateModel } from './model.ts';
 import { momentPlateSolid } from './solid.ts';
+import { plateTemplate } from './template.ts';
 import { momentPlateDrawing } from './views.ts';
 
 const ACTIONS: readonly ActionField[] = [
@@ -29,12 +35,35 @@ const ACTIONS: readonly ActionField[] = [
     optional: true,
     headed: true,
   },
+  { name: 'N_col', short: 'N col', meaning: 'N_col positive pulls the column', example: -400, optional: true, headed: true },
+  {
+    name: 'M_col',
+    short: 'M col',
+    meaning: 'M_col is the greater moment of the column, over or under the beam',
+    example: 0,
+    optional: true,
+    headed: true,
+  },
+  {
+    name: 'V_col',
+    short: 'V col',
+    meaning: 'V_col is the shear of the column that acts against that of its panel',
+    example: 0,
+    optional: true,
+    headed: true,
+  },
 ];
 
+/** Forms that a standard has: by its name; all when absent. */
+const FORMS: Readonly<Record<string, { readonly splice: boolean; readonly haunch: boolean }>> = {
+  [aisc360.id]: { splice: false, haunch: false },
+};
+
 const onColumn = (seed: Readonly<Record<string, string>>): boolean => seed['form'] !== 'splice';
-const seeds = ({ materials }: Standard): readonly SeedField[] => {
+const seeds = ({ materials, id }: Standard): readonly SeedField[] => {
+  const forms = FORMS[id] ?? { splice: true, haunch: true };
   const options = materials.grades.map((value) => ({ value, label: value }));
-  return [
+  const all: readonly SeedField[] = [
     {
       id: 'form',
       label: 'Joint',
@@ -79,11 +108,11 @@ const seeds = ({ materials }: Standard): readonly SeedField[] => {
       start: 'no',
     },
   ];
+  return all.filter((f) => (f.id !== 'form' || forms.splice) && (f.id !== 'haunch' || forms.haunch));
 };
 
 const nameOf = (s: SectionInput, u: Units): string =>
   s.section ? prettyName(s.section) : `I ${u.length(s.h!)}×${u.length(s.b!)}`;
-const factsOf = (s: SectionInput, basis: Basis, field: 'beam' | 'support') => memberFacts(s, basis, field);
 
 /** A plate across the beam end, welded all round and bolted to a column's flange or to its like: it carries moment (basis of moment end plates). */
 export const momentEndPlate: JointKind<MomentPlateInput> = {
@@ -92,6 +121,7 @@ export const momentEndPlate: JointKind<MomentPlateInput> = {
   title: 'Moment end plate',
   schema: momentPlateSchema,
   fields: momentPlateFields,
+  placeField: rowField,
   edits: momentPlateEdits,
   family: 'moment',
   seeds,
@@ -99,15 +129,33 @@ export const momentEndPlate: JointKind<MomentPlateInput> = {
   actions: ACTIONS,
   ...building<MomentPlateInput, MomentPlateModel, PreparedRows>({
     model: momentPlateModel,
-    standards: { [en1993.id]: { prepare: momentPlateToEn1993, first: momentPlateFirst } },
+    standards: {
+      [en1993.id]: { prepare: momentPlateToEn1993, first: momentPlateFirst, leaves: LEFT, moves: momentPlateMoves },
+      [aisc360.id]: {
+        prepare: momentPlateToAisc360,
+        first: momentPlateFirstToAisc360,
+        leaves: ['M_col'],
+        moves: momentPlateMovesToAisc360,
+      },
+    },
     solid: momentPlateSolid,
     quantities: ({ solid, model }) => quantitiesOf(solid, model.bolt),
     drawing: momentPlateDrawing,
-    moves: momentPlateMoves,
+    lists: ({ model, solid }) =>
+      shopLists(solid, {
+        bolt: model.bolt,
+        cls: model.input.bolts.cls,
+        units: model.basis.units,
+        fillets: model.basis.standard.fillets,
+      }),
+    template: ({ model, solid }) => plateTemplate(model, solid),
     rows: ({ prepared }, combination) => prepared.drawn(combination && inNewtons(combination)).flow,
   }),
   members: (i, u = SI) =>
     i.form === 'splice' ? `${nameOf(i.beam, u)} spliced` : `${nameOf(i.beam, u)} to ${nameOf(i.column!, u)} flange`,
-  facts: (i, basis) => ({ beam: factsOf(i.beam, basis, 'beam'), support: i.column ? factsOf(i.column, basis, 'support') : null }),
+  facts: (i, basis) => ({
+    beam: memberFacts(i.beam, basis, 'beam'),
+    support: i.column ? memberFacts(i.column, basis, 'support') : null,
+  }),
   line: { print: printLine, parse: parseLine },
 };

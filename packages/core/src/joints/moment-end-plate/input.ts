@@ -55,6 +55,14 @@ export interface StiffenerInput {
   readonly steel: SteelInput;
 }
 
+/** A rib in the plane of the beam's web between flange and plate, at each end that is extended. */
+export interface RibInput {
+  readonly t: number;
+  /** Along the flange of the beam. */
+  readonly l: number;
+  readonly steel: SteelInput;
+}
+
 export interface WebPlateInput {
   readonly t: number;
   readonly b: number;
@@ -96,6 +104,7 @@ export interface MomentPlateInput {
     readonly bottom: number;
     readonly steel: SteelInput;
   };
+  readonly rib?: RibInput;
   readonly bolts: {
     readonly d: number;
     readonly cls: string;
@@ -112,6 +121,10 @@ export interface MomentPlateInput {
     readonly bottom: number;
     readonly web: number;
     readonly haunch?: number;
+    /** Throat of the web near the bolts in tension; that of the web when absent. */
+    readonly web_tension?: number;
+    /** Butt welds of full penetration at the flanges; fillets when absent. */
+    readonly flanges?: 'butt';
     readonly design: 'resistance' | 'force' | 'full';
     /** The compression end is sawn for contact. */
     readonly sawn: boolean;
@@ -129,6 +142,10 @@ export interface MomentPlateInput {
   };
   readonly frame?: FrameInput;
 }
+
+/** Throat of the fillets of a flange; none where it is butt welded. */
+export const flangeThroat = ({ welds }: Pick<MomentPlateInput, 'welds'>, at: 'top' | 'bottom'): number =>
+  welds.flanges === 'butt' ? 0 : welds[at];
 
 const sectionSchema = Joi.object({ ...memberKeys, a: size(3, 40), steel: steelSchema.required() })
   .or('section', 'h')
@@ -178,6 +195,7 @@ export const momentPlateSchema = Joi.object({
     bottom: size(0, 400).required(),
     steel: steelSchema.required(),
   }).required(),
+  rib: Joi.object({ t: size(4, 60).required(), l: size(20, 1500).required(), steel: steelSchema.required() }),
   bolts: Joi.object({
     d: size(5, 80).required(),
     cls: Joi.string().max(12).required(),
@@ -196,6 +214,8 @@ export const momentPlateSchema = Joi.object({
     bottom: size(3, 40).required(),
     web: size(3, 40).required(),
     haunch: size(3, 40),
+    web_tension: size(3, 40),
+    flanges: Joi.string().valid('butt'),
     design: Joi.string().valid('resistance', 'force', 'full').default('resistance'),
     sawn: Joi.boolean().default(true),
   }).required(),

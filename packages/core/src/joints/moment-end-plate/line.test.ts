@@ -64,7 +64,7 @@ describe('the line of a moment end plate', () => {
     [LINE.replace(' | past 95 20', ''), /past 95 20 before the end of the line/],
     [`${LINE} | prying sometimes`, /^sometimes: .*expected check/],
     [`${LINE} | top 85x10 a5 S355 whole`, /^whole: /],
-    [`${LINE} | gap 10`, /^gap: .*one of plate, bolt, rows/],
+    [`${LINE} | gap 10`, /^gap: .*one of plate, rib, butt, bolt/],
     [`${LINE} | shank | shank`, /stands twice/],
   ])('points at what it can not read: %s', (text, sentence) => expect(said(text)).toMatch(sentence));
 });

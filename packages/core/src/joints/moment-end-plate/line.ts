@@ -1,21 +1,24 @@
-import { boltName, SI, type Units } from '../../units/system.ts';
-import { LineLengths, LineReader, parseSteel, printSteel, type Token } from '../line-reader.ts';
-import type { HaunchInput, MomentPlateInput, StiffenerInput, WebPlateInput } from './input.ts';
+import { SI, sixteenths, type Units } from '../../units/system.ts';
+import { LineLengths, lineBolt, LineReader, readBolt, parseSteel, printSteel, type Token } from '../line-reader.ts';
+import type { HaunchInput, MomentPlateInput, RibInput, StiffenerInput, WebPlateInput } from './input.ts';
 
 /*
  * MEP | plate 20x220 S355 | bolt M24-8.8 120 | rows 50 -70 -150 -385s | past 95 20 | throats 9 7 5.5
  * plate thickness x width, steel | bolt, gauge | rows above the top of the beam, s: for shear alone | plate past the top and the bottom flange | throats of top flange,
- * bottom flange, web and, with a haunch, along it. Optional: for force/full, unsawn, haunch 330x1800 171.5x11.5x7.4 S275 [tip], top and bottom
+ * bottom flange, web and, with a haunch, along it, t8: of the web near the bolts in tension (or `legs`, the same by their legs). Optional: butt (flanges), rib 12x150 S355, for force/full, unsawn, haunch 330x1800 171.5x11.5x7.4 S275 [tip], top and bottom
  * (stiffeners: outstand x thickness, throat, cut, steel, half, unfitted), webplate 12x250 S275 [both] [fillets], shank, washers 1, and the options prying check, mode1
  * method2, plastic uk/off, shear all, neglect.
  */
 
 const WORDS = [
   'plate',
+  'rib',
+  'butt',
   'bolt',
   'rows',
   'past',
   'throats',
+  'legs',
   'for',
   'unsawn',
   'haunch',
@@ -34,25 +37,38 @@ const WORDS = [
 const stiffener = (l: LineLengths, word: string, s: StiffenerInput | undefined): string[] =>
   s
     ? [
-        `${word} ${l.print(s.b)}x${l.print(s.t)} a${l.print(s.a)}${s.c === undefined ? '' : ` c${l.print(s.c)}`} ${printSteel(s.steel)}${s.depth === 'half' ? ' half' : ''}${s.fitted ? '' : ' unfitted'}`,
+        `${word} ${l.print(s.b)}x${l.print(s.t)} ${inLegs(l, [s.a]) ? `w${l.print(s.a * Math.SQRT2)}` : `a${l.print(s.a)}`}${s.c === undefined ? '' : ` c${l.print(s.c)}`} ${printSteel(s.steel)}${s.depth === 'half' ? ' half' : ''}${s.fitted ? '' : ' unfitted'}`,
       ]
     : [];
+
+/** Legs in a line in inches where they are whole sixteenths, throats else. */
+const inLegs = (l: LineLengths, throats: readonly number[]): boolean =>
+  l.inches && throats.every((a) => sixteenths((a * Math.SQRT2) / 25.4, '-') !== null);
+
+function printWelds(l: LineLengths, { top, bottom, web, haunch, web_tension }: MomentPlateInput['welds']): string {
+  const legs = inLegs(l, [top, bottom, web, haunch ?? web, web_tension ?? web]);
+  const size = (a: number): string => l.print(legs ? a * Math.SQRT2 : a);
+  const list = [top, bottom, web, ...(haunch === undefined ? [] : [haunch])].map(size);
+  return [legs ? 'legs' : 'throats', ...list, ...(web_tension === undefined ? [] : [`t${size(web_tension)}`])].join(' ');
+}
 
 /** The joint as one line; members, frame and actions are not in it. */
 export function printLine(i: MomentPlateInput, units: Units = SI): string {
   const l = LineLengths.of(units);
   const num = (x: number): string => l.print(x);
-  const { plate, bolts, welds, haunch, web_plate, options, stiffeners } = i;
+  const { plate, bolts, welds, haunch, web_plate, options, stiffeners, rib } = i;
   return [
     `MEP${l.mark}`,
     `plate ${num(plate.t)}x${num(plate.b)} ${printSteel(plate.steel)}`,
-    `bolt ${boltName(bolts.d).replace(' in', 'in')}-${bolts.cls} ${num(bolts.w)}`,
+    `bolt ${lineBolt(bolts.d, bolts.cls)} ${num(bolts.w)}`,
     `rows ${[...i.rows]
       .sort((a, b) => b.y - a.y)
       .map((r) => `${num(r.y)}${r.role === 'shear' ? 's' : ''}`)
       .join(' ')}`,
     `past ${num(plate.top)} ${num(plate.bottom)}`,
-    `throats ${[welds.top, welds.bottom, welds.web, ...(welds.haunch === undefined ? [] : [welds.haunch])].map(num).join(' ')}`,
+    printWelds(l, welds),
+    ...(welds.flanges === 'butt' ? ['butt'] : []),
+    ...(rib ? [`rib ${num(rib.t)}x${num(rib.l)} ${printSteel(rib.steel)}`] : []),
     ...(welds.design === 'resistance' ? [] : [`for ${welds.design}`]),
     ...(welds.sawn ? [] : ['unsawn']),
     ...(haunch
@@ -144,8 +160,9 @@ export function parseLine(text: string, base: MomentPlateInput, units: Units = S
   const past = segment('past', 'past 95 20');
   const [top, bottom] = [past.length('95'), past.length('20')];
   past.end('past 95 20');
-  const { haunch: _haunch, web_plate: _plate, ...rest } = base;
+  const { haunch: _haunch, web_plate: _plate, rib: _rib, ...rest } = base;
   const haunch = line.has('haunch') ? readHaunch(segment('haunch', '')) : undefined;
+  const rib = line.has('rib') ? readRib(segment('rib', '')) : undefined;
   const web_plate = line.has('webplate') ? readWebPlate(segment('webplate', '')) : undefined;
   const stiffeners = {
     ...(line.has('top') ? { top: readStiffener(segment('top', '')) } : {}),
@@ -155,9 +172,12 @@ export function parseLine(text: string, base: MomentPlateInput, units: Units = S
   return {
     ...rest,
     plate: { t, b, top, bottom, steel },
+    ...(rib ? { rib } : {}),
     bolts: readBolts(line, segment('bolt', 'bolt M24-8.8 120')),
     rows: readRows(line, segment('rows', 'rows 50 -70 -385')),
-    welds: readWelds(line, segment('throats', 'throats 9 7 5.5')),
+    welds: line.has('legs')
+      ? readWelds(line, segment('legs', 'legs 12 10 8'), Math.SQRT2)
+      : readWelds(line, segment('throats', 'throats 9 7 5.5'), 1),
     ...(haunch ? { haunch } : {}),
     stiffeners,
     ...(web_plate ? { web_plate } : {}),
@@ -172,15 +192,11 @@ export function parseLine(text: string, base: MomentPlateInput, units: Units = S
 }
 
 function readBolts(line: LineReader, s: Taker): MomentPlateInput['bolts'] {
-  const token = s.token();
-  const m =
-    /^(?:M(\d+(?:\.\d+)?)|(\d+-\d+\/\d+|\d+\/\d+|\d+)in)-([A-Za-z\d.]+)$/.exec(token.text) ??
-    line.refuse(token, 'a bolt such as M24-8.8');
-  const d = m[1] === undefined ? LineLengths.in.read(m[2]!) : Number(m[1]);
+  const { d, cls } = readBolt(s.token(), 'a bolt such as M24-8.8');
   const w = s.length('120');
   s.end('bolt M24-8.8 120');
   const washers = line.word('washers', ['0', '1'], 'washers 1');
-  return { d, cls: m[3]!, w, threads_in_plane: !line.flag('shank'), washers: washers === null ? 2 : (Number(washers) as 0 | 1) };
+  return { d, cls, w, threads_in_plane: !line.flag('shank'), washers: washers === null ? 2 : (Number(washers) as 0 | 1) };
 }
 
 function readRows(line: LineReader, s: Taker): MomentPlateInput['rows'] {
@@ -195,18 +211,29 @@ function readRows(line: LineReader, s: Taker): MomentPlateInput['rows'] {
   return rows;
 }
 
-function readWelds(line: LineReader, s: Taker): MomentPlateInput['welds'] {
-  const [top, bottom, web] = [s.length('9'), s.length('7'), s.length('5.5')];
-  const haunch = s.more ? s.length('5') : undefined;
+/** Fillets by their throats, or `by` times them where they are given by their legs. */
+function readWelds(line: LineReader, s: Taker, by: number): MomentPlateInput['welds'] {
+  const [top, bottom, web] = [s.length('9') / by, s.length('7') / by, s.length('5.5') / by];
+  const first = s.marked('t');
+  const haunch = first === undefined && s.more ? s.length('5') / by : undefined;
+  const near = first ?? s.marked('t');
+  const web_tension = near === undefined ? undefined : near / by;
   s.end('throats 9 7 5.5');
   return {
     top,
     bottom,
     web,
     ...(haunch === undefined ? {} : { haunch }),
+    ...(web_tension === undefined ? {} : { web_tension }),
+    ...(line.flag('butt') ? { flanges: 'butt' as const } : {}),
     design: (line.word('for', ['force', 'full'], 'for force') as 'force' | null) ?? 'resistance',
     sawn: !line.flag('unsawn'),
   };
+}
+
+function readRib(s: Taker): RibInput {
+  const [t, l] = s.sizes(2, '12x150') as [number, number];
+  return { t, l, steel: s.steelAndFlags([]).steel };
 }
 
 function readHaunch(s: Taker): HaunchInput {
@@ -218,7 +245,8 @@ function readHaunch(s: Taker): HaunchInput {
 
 function readStiffener(s: Taker): StiffenerInput {
   const [b, t] = s.sizes(2, '85x10') as [number, number];
-  const a = s.marked('a') ?? 5;
+  const w = s.marked('w');
+  const a = w === undefined ? (s.marked('a') ?? 5) : w / Math.SQRT2;
   const c = s.marked('c');
   const { steel, flags } = s.steelAndFlags(['half', 'unfitted']);
   return {

@@ -27,6 +27,7 @@ export interface MomentPlateModel {
   readonly column: Member | null;
   readonly haunch: (HaunchInput & { readonly flange: SteelStrength; readonly web: SteelStrength; readonly theta: number }) | null;
   readonly plateSteel: SteelStrength;
+  readonly ribSteel: SteelStrength | null;
   readonly bolt: BoltSize;
   readonly f_ub: number;
   readonly alpha_v: number;
@@ -86,6 +87,7 @@ export function momentPlateModel(input: MomentPlateInput, basis: Basis): MomentP
         }
       : null,
     plateSteel: strength(plate.steel, plate.t, basis, 'plate.steel'),
+    ribSteel: input.rib ? strength(input.rib.steel, input.rib.t, basis, 'rib.steel') : null,
     bolt: materials.bolt(bolts.d),
     f_ub: cls.f_ub,
     alpha_v: bolts.threads_in_plane ? cls.alpha_v : 0.6,
@@ -112,18 +114,16 @@ function refuseImpossible(m: MomentPlateModel): void {
   refuseHaunch(m, refuse);
   refuseAcross(m, refuse);
   m.rows.forEach((_, i) => refuseRow(m, i, refuse));
-  refuseOutside(m);
+  refuseWelds(m, refuse);
 }
 
-function refuseColumn({ input, column, stiffeners }: MomentPlateModel, refuse: Refuse): void {
+function refuseColumn({ input, column, stiffeners, basis: { units } }: MomentPlateModel, refuse: Refuse): void {
   if (!column) return;
   const { sigma_com } = input.column!;
   if (sigma_com !== undefined && sigma_com > column.steel.f_y)
-    refuse(
+    throw new Refusal(
       'column.sigma_com',
-      sigma_com,
-      "is over the yield strength: the column's web has no reserve",
-      `at most ${column.steel.f_y} MPa`,
+      `column.sigma_com: ${units.quantity(sigma_com, 'MPa')} is over the yield strength: the column's web has no reserve; accepted is at most ${units.quantity(column.steel.f_y, 'MPa')}.`,
     );
   for (const at of ['top', 'bottom'] as const) {
     const s = stiffeners[at];
@@ -199,13 +199,8 @@ function refuseRow(m: MomentPlateModel, i: number, refuse: Refuse): void {
     if (free <= m.d_0 / 2) refuse(field, y, 'lies past the end of the column, or its holes cut it', 'a row on the column');
 }
 
-/** Table 6.6 holds one row outside a flange. */
-function refuseOutside(m: MomentPlateModel): void {
-  const above = m.rows.filter((r) => r.y > 0).length;
-  const below = m.rows.filter((r) => r.y < -m.H).length;
-  if (above > 1 || below > 1)
-    throw new Refusal(
-      'rows',
-      `rows: ${Math.max(above, below)} rows stand outside the ${above > 1 ? 'top' : 'bottom'} flange, and Table 6.6 holds one; accepted is one row outside a flange, or a haunch.`,
-    );
+/** The weld of the web near the bolts in tension is no smaller than along the rest. */
+function refuseWelds({ input: { welds } }: MomentPlateModel, refuse: Refuse): void {
+  if (welds.web_tension !== undefined && welds.web_tension < welds.web)
+    refuse('welds.web_tension', welds.web_tension, 'is less than along the rest of the web', `at least ${welds.web} mm`);
 }

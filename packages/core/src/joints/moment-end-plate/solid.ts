@@ -25,6 +25,8 @@ export function momentPlateSolid(m: MomentPlateModel): Solid {
     plates: [
       plateOf(m, 'plate', [0, plate.t]),
       ...(splice ? [plateOf(m, 'plate-2', [-plate.t, 0])] : []),
+      ...ribPlates(m, 1),
+      ...(splice ? ribPlates(m, -1) : []),
       ...stiffenerPlates(m),
       ...webPlates(m),
       ...haunchPlates(m, 1),
@@ -32,7 +34,13 @@ export function momentPlateSolid(m: MomentPlateModel): Solid {
     ],
     members: [beamPart(m, 1), ...(splice ? [beamPart(m, -1)] : [columnPart(m)])],
     bolts: boltParts(m),
-    welds: [...welds(m, 1), ...(splice ? welds(m, -1) : []), ...stiffenerWelds(m)],
+    welds: [
+      ...welds(m, 1),
+      ...(splice ? welds(m, -1) : []),
+      ...haunchWelds(m, 1),
+      ...(splice ? haunchWelds(m, -1) : []),
+      ...stiffenerWelds(m),
+    ],
   };
 }
 
@@ -79,6 +87,38 @@ function plateOf(m: MomentPlateModel, id: string, x: readonly [number, number]):
     y: x,
     holes: m.rows.flatMap(({ y }) => [-1, 1].map((s) => ({ x: (s * bolts.w) / 2, z: y, d_h: m.d_0, d_v: m.d_0 }))),
   };
+}
+
+/** Ribs in the plane of the web, on the plate's extensions. */
+function ribPlates(m: MomentPlateModel, side: 1 | -1): PlatePart[] {
+  const { rib, plate } = m.input;
+  if (!rib) return [];
+  const u = m.basis.units;
+  const x = side * plate.t;
+  const rows = (at: 'top' | 'bottom'): boolean => m.rows.some((r) => (at === 'top' ? r.y > 0 : r.y < -m.H));
+  return (['top', 'bottom'] as const).filter(rows).map((at) => {
+    const [h, up, z] = [plate[at], at === 'top' ? 1 : -1, at === 'top' ? 0 : -m.H];
+    // A short landing at the end of the slope, as shops cut it.
+    const land = Math.min(25, h / 2, rib.l / 2);
+    const outline: Point[] = [
+      [x, z],
+      [x + side * rib.l, z],
+      [x + side * rib.l, z + up * land],
+      [x + side * land, z + up * h],
+      [x, z + up * h],
+    ];
+    return {
+      type: 'plate',
+      id: `rib-${at}${side < 0 ? '-2' : ''}`,
+      parts: ['rib'],
+      plane: 'xz',
+      label: `PL ${u.length(rib.t)}×${u.near(h)}×${u.near(rib.l)}`,
+      grade: gradeName(rib.steel),
+      outline,
+      y: [-rib.t / 2, rib.t / 2],
+      holes: [],
+    };
+  });
 }
 
 function boltParts(m: MomentPlateModel): BoltPart[] {
@@ -239,13 +279,15 @@ function welds(m: MomentPlateModel, side: 1 | -1): WeldPart[] {
     to: [x, half, z],
     joins: [beam!, onto!],
   });
-  const inner = (b: number): number => b / 2;
   const [top, bottom] = [-dims.tf - s, -m.H + t.com.t_v + (m.haunch ? 0 : s)];
-  return [
+  const flanges = [
     ...(plate.top >= Math.SQRT2 * w.top ? [across(0, t.ten.b / 2, w.top, 1)] : []),
-    across(-dims.tf, inner(t.ten.b), w.top, -1),
-    across(-m.H + t.com.t_v, inner(t.com.b), w.bottom, 1),
+    across(-dims.tf, t.ten.b / 2, w.top, -1),
+    across(-m.H + t.com.t_v, t.com.b / 2, w.bottom, 1),
     ...(plate.bottom >= Math.SQRT2 * w.bottom ? [across(-m.H, t.com.b / 2, w.bottom, -1)] : []),
+  ];
+  return [
+    ...(w.flanges === 'butt' ? [] : flanges),
     ...[-1, 1].map((y): WeldPart => ({
       type: 'weld',
       leg: Math.SQRT2 * w.web,
@@ -261,21 +303,60 @@ function welds(m: MomentPlateModel, side: 1 | -1): WeldPart[] {
   ];
 }
 
+/** Fillets round the stiffeners of the column, on both their faces: to the flange at the plate, along the web, and to the other flange where they reach it. */
 function stiffenerWelds(m: MomentPlateModel): WeldPart[] {
   if (!m.column) return [];
-  const { tw, tf } = m.column.dims;
-  return stiffenersAt(m).flatMap(({ at, z, s }) =>
-    [-1, 1].map((side): WeldPart => ({
-      type: 'weld',
-      leg: Math.SQRT2 * s.a,
-      length: s.b - s.c,
-      legs: [
-        [-1, 0, 0],
-        [0, 0, 1],
-      ],
-      from: [-tf, side * (tw / 2 + s.c), z + s.t / 2],
-      to: [-tf, side * (tw / 2 + s.b), z + s.t / 2],
-      joins: [`stiffener-${at}-${side < 0 ? 'near' : 'far'}`, 'support'],
-    })),
-  );
+  const { tw, h, tf } = m.column.dims;
+  return stiffenersAt(m).flatMap(({ at, z, s }) => {
+    const [x1, x2] = reachOf(m, s);
+    return ([-1, 1] as const).flatMap((side) =>
+      ([-1, 1] as const).flatMap((face): WeldPart[] => {
+        const level = z + (face * s.t) / 2;
+        const joins = [`stiffener-${at}-${side < 0 ? 'near' : 'far'}`, 'support'] as const;
+        const common = { type: 'weld' as const, leg: Math.SQRT2 * s.a, joins };
+        const across = (x: number, into: 1 | -1): WeldPart => ({
+          ...common,
+          length: s.b - s.c,
+          legs: [
+            [into, 0, 0],
+            [0, 0, face],
+          ],
+          from: [x, side * (tw / 2 + s.c), level],
+          to: [x, side * (tw / 2 + s.b), level],
+        });
+        const [from, to] = [x1 + (s.depth === 'full' ? s.c : 0), x2 - s.c];
+        const along: WeldPart = {
+          ...common,
+          length: to - from,
+          legs: [
+            [0, side, 0],
+            [0, 0, face],
+          ],
+          from: [from, (side * tw) / 2, level],
+          to: [to, (side * tw) / 2, level],
+        };
+        return [across(-tf, -1), along, ...(s.depth === 'full' ? [across(-h + tf, 1)] : [])];
+      }),
+    );
+  });
+}
+
+/** Fillets along the haunch, between its web and the flange of the beam. */
+function haunchWelds(m: MomentPlateModel, side: 1 | -1): WeldPart[] {
+  const k = m.haunch;
+  if (!k) return [];
+  const { t } = m.input.plate;
+  const z = -m.beam.dims.h;
+  return ([-1, 1] as const).map((y) => ({
+    type: 'weld',
+    leg: Math.SQRT2 * (m.input.welds.haunch ?? m.input.welds.web),
+    length: k.l,
+    legs: [
+      [0, y, 0],
+      [0, 0, -1],
+    ],
+    from: [side * t, (y * k.tw) / 2, z],
+    to: [side * (t + k.l), (y * k.tw) / 2, z],
+    joins: [`haunch-web${side < 0 ? '-2' : ''}`, side === 1 ? 'beam' : 'support'],
+  }));
 }

@@ -1,3 +1,4 @@
+import { flangeThroat } from './input.ts';
 import type { MomentPlateModel, Stiffener } from './model.ts';
 
 /** One flange of the beam or the haunch at the plate. Lengths mm. */
@@ -10,7 +11,7 @@ export interface Flange {
   readonly f_y: number;
   readonly f_u: number;
   readonly beta_w: number;
-  /** Throat of its weld; plate past its outer face. */
+  /** Throat of its fillets, 0 where it is butt welded; plate past its outer face. */
   readonly a: number;
   readonly c: number;
   readonly stiffener: Stiffener | null;
@@ -44,7 +45,7 @@ export interface Turned {
 function flange(m: MomentPlateModel, at: 'top' | 'bottom'): Flange {
   const { beam, haunch, input, stiffeners } = m;
   const end = (at === 'top' ? input.column?.end_above : input.column?.end_below) ?? null;
-  const common = { a: input.welds[at], c: input.plate[at], stiffener: stiffeners[at], end };
+  const common = { a: flangeThroat(input, at), c: input.plate[at], stiffener: stiffeners[at], end };
   if (at === 'bottom' && haunch)
     return { ...common, haunch: true, t: haunch.tf, t_v: haunch.tf / Math.cos(haunch.theta), b: haunch.b, ...haunch.flange };
   return { ...common, haunch: false, t: beam.dims.tf, t_v: beam.dims.tf, b: beam.dims.b, ...beam.steel };

@@ -5,6 +5,7 @@ import {
   dimensionChain,
   filletSymbol,
   leader,
+  penetrationSymbol,
   path,
   prettyName,
   project,
@@ -13,10 +14,12 @@ import {
   text,
   type Drawing,
   type Frame,
+  type Grip,
   type Handle,
   type Item,
   type TitleBlock,
   type View,
+  type WeldSymbols,
 } from '../../drawing/index.ts';
 import type { Point, Solid } from '../../detail/solid.ts';
 import { boltFromSide, boltsNamed, holeFromFront } from '../beam-end/bolt-view.ts';
@@ -65,18 +68,16 @@ export function momentPlateDrawing(
     items: [
       ...sheetFrame(title, `1:${scale}`),
       text([7, 10], `Elevation 1:${scale}`, { style: 'muted' }),
-      text([36, 10], `method: prying ${m.input.options.prying === 'assume' ? 'assumed' : 'checked'}`, {
-        style: 'muted',
-        callout: 'method',
-      }),
+      ...(prepared.method ? [text([36, 10], `method: ${prepared.method}`, { style: 'muted', callout: 'method' })] : []),
       text([PLATE_X - 40, 10], `Plate seen from the beam 1:${scale}`, { style: 'muted' }),
       ...elevationItems(m, solid, elevation),
       ...plateItems(m, solid, end),
       ...dimensions(m, elevation, end),
       ...rowWords(m, flow, combination, end),
-      ...callouts(m, solid, elevation),
+      ...callouts(m, solid, elevation, prepared),
     ],
-    handles: handles(m, end),
+    handles: prepared.freeRows ? handles(m, end) : [],
+    grips: grips(m, end),
     areas: [
       { callout: 'beam', box: [project(elevation, [m.input.plate.t + 60, 0])[0], y, RIGHT_X, y + m.H / scale] },
       ...(m.column
@@ -104,6 +105,15 @@ function elevationItems(m: M, solid: Solid, f: Frame): Item[] {
     box(at, 0, t, m.input.plate.top, -m.H - m.input.plate.bottom, 'plate'),
     ...(m.column ? [] : [box(at, -t, 0, m.input.plate.top, -m.H - m.input.plate.bottom, 'plate')]),
   ];
+  for (const rib of solid.plates.filter((p) => p.parts.includes('rib')))
+    items.push(
+      path(
+        rib.outline.map((p) => at(...p)),
+        'outline',
+        true,
+        'plate',
+      ),
+    );
   for (const b of solid.bolts.filter((x) => x.line === 0)) items.push(...boltFromSide(at, b, 'hidden'));
   return items;
 }
@@ -182,6 +192,10 @@ function plateItems(m: M, solid: Solid, f: Frame): Item[] {
     ...(m.haunch ? [box(at, -m.haunch.tw / 2, m.haunch.tw / 2, -dims.h, faces[2]!.top, 'cut')] : []),
     ...faces.map((face, i) => box(at, -half(i), half(i), face.top, face.bottom, 'cut')),
   );
+  for (const rib of solid.plates.filter((p) => p.id === 'rib-top' || p.id === 'rib-bottom')) {
+    const zs = rib.outline.map((p) => p[1]);
+    items.push(box(at, rib.y[0], rib.y[1], Math.max(...zs), Math.min(...zs), 'plate'));
+  }
   for (const { z, s } of stiffenersAt(m))
     for (const side of [-1, 1]) {
       const tw = m.column!.dims.tw / 2;
@@ -272,7 +286,11 @@ function rowWords(m: M, flow: RowsFlow, combination: Combination | null, f: Fram
   ];
 }
 
-function callouts(m: M, solid: Solid, f: Frame): Item[] {
+function weldNamed(tip: Point, shelf: Point, butt: boolean, size: string, by: WeldSymbols): Item[] {
+  return butt ? penetrationSymbol(tip, shelf, 'CJP', 'weld', by) : filletSymbol(tip, shelf, size, 'weld', by);
+}
+
+function callouts(m: M, solid: Solid, f: Frame, { preloaded }: Pick<PreparedRows, 'preloaded'>): Item[] {
   const u = m.basis.units;
   const at = (x: number, z: number): Point => project(f, [x, z]);
   const { plate, bolts, welds } = m.input;
@@ -285,23 +303,34 @@ function callouts(m: M, solid: Solid, f: Frame): Item[] {
   return [
     ...leader(
       at(plate.t / 2, -m.H - plate.bottom + 6),
-      [FACE_X + 8, floor],
+      [FACE_X + 20, floor],
       [`${prettyName(part.label)} ${part.grade}`],
       'plate',
     ),
     ...leader(
       at(plate.t + m.bolt.nut, m.rows.at(-1)!.y),
-      [FACE_X + 14, floor + 7],
-      [`${boltsNamed(u, solid.bolts, { ...bolts, category: 'A' })}, holes ${u.length(m.d_0)}`],
+      [FACE_X + 10, floor + 7],
+      [`${boltsNamed(u, solid.bolts, { ...bolts, category: preloaded ? 'C' : 'A' })}, holes ${u.length(m.d_0)}`],
       'bolts',
     ),
-    ...filletSymbol(
+    ...weldNamed(
       at(plate.t, -m.beam.dims.tf / 2),
       [FACE_X + 15, at(0, above(m))[1] - 8],
+      welds.flanges === 'butt',
       throat ? `a${u.length(welds.top)}` : `${legMark}${u.length(Math.SQRT2 * welds.top)}`,
-      'weld',
       weldSymbols,
     ),
+    ...solid.plates
+      .filter((p) => p.id === 'rib-top' || p.id === 'rib-bottom')
+      .slice(0, 1)
+      .flatMap((p) =>
+        leader(
+          at((plate.t + m.input.rib!.l) / 2, (p.outline[0]![1] + p.outline[3]![1]) / 2),
+          [RIGHT_X - 26, at(0, 0)[1] - 21],
+          [`${prettyName(p.label)} ${p.grade}`],
+          'plate',
+        ),
+      ),
     ...leader(
       at(Math.min(shown(m), 200), -m.beam.dims.h * 0.3),
       [RIGHT_X - 26, at(0, 0)[1] - 14],
@@ -317,6 +346,14 @@ function callouts(m: M, solid: Solid, f: Frame): Item[] {
           true,
         )
       : []),
+    ...(m.webPlate
+      ? leader(
+          at(-m.column!.dims.h * 0.5, -m.H * 0.5),
+          [16, floor + 7 * stiffenersAt(m).length],
+          [`${m.webPlate.sides === 2 ? '2 ' : ''}PL ${u.length(m.webPlate.t)}×${u.length(m.webPlate.b)} on the web`],
+          'support',
+        )
+      : []),
     ...stiffenersAt(m).flatMap(({ z, s, at: place }, i) =>
       leader(
         at(-m.column!.dims.h * 0.75, z),
@@ -327,6 +364,15 @@ function callouts(m: M, solid: Solid, f: Frame): Item[] {
     ),
   ];
 }
+
+/** Each row can be moved along the plate. */
+const grips = (m: M, f: Frame): Grip[] =>
+  m.rows.map(({ y }, i) => ({
+    field: `row.${i + 1}`,
+    at: project(f, [0, y]),
+    width: (m.input.bolts.w + 2 * m.d_0) / f.scale,
+    perSheet: f.scale,
+  }));
 
 function handles(m: M, f: Frame): Handle[] {
   const x = m.input.plate.b / 2 - 5 * f.scale;

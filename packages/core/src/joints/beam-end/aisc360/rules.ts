@@ -218,15 +218,17 @@ export function gaugeRules<C extends WithModel>(
   ];
 }
 
+/** Room that a wrench needs beside a bolt line. */
+export const wrenchRoom = (d: number): number => 1.25 * d + (3 / 8) * INCH;
 /** Room for the wrench between a bolt line and what stands beside it. */
-export const wrenchRule = <C extends WithModel>(
+export const wrenchRule = <C extends { readonly m: { readonly input: { readonly bolts: { readonly d: number } } } }>(
   id: string,
   title: string,
   room: (c: C) => number | { readonly skip: string },
 ): RuleDef<C> =>
   sizeRule(id, title, 'house rule', (c) => {
     const actual = room(c);
-    return typeof actual === 'number' ? { actual, limit: 1.25 * c.m.input.bolts.d + (3 / 8) * INCH } : actual;
+    return typeof actual === 'number' ? { actual, limit: wrenchRoom(c.m.input.bolts.d) } : actual;
   });
 
 export const exposedOf = (m: AiscModel): boolean => aiscSettings(m.basis).exposed;

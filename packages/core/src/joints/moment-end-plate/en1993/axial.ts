@@ -1,11 +1,11 @@
-import type { Run } from '../../../formula/index.ts';
+import { type Run, at } from '../../../formula/index.ts';
 import { distribute } from '../../../standards/en1993/components/distribution.ts';
 import type { MomentPlateModel } from '../model.ts';
 import { turned, type Turned } from '../turned.ts';
 import { columnWeb } from './compression.ts';
 import { workTurned } from './lay-out.ts';
-import { at, section, sheet } from './sheet.ts';
-import { capsOf, stateOf, type State } from './stubs.ts';
+import { section, sheet } from './sheet.ts';
+import { capsOf, type State } from './stubs.ts';
 
 const s = sheet.section('axial-resistance');
 const C627 = 'EN 1993-1-8, 6.2.7.1(3)';
@@ -121,18 +121,4 @@ export function pulledResistance(
   // Where the beam itself ends it, the rows carry no more than that.
   const scale = least.sum > N ? N / least.sum : 1;
   return { N, share: 0, rows: new Map([...least.rows].map(([i, F]) => [i, F * scale])) };
-}
-
-/** A state with its stubs, worked once for each sense. */
-export function axialStates(m: MomentPlateModel, r: Run): (sense: 1 | -1) => State {
-  const kept = new Map<number, State>();
-  return (sense) => {
-    let found = r.steps ? undefined : kept.get(sense);
-    if (!found) {
-      const t = turned(m, sense);
-      workTurned(t, r);
-      kept.set(sense, (found = stateOf(m, t, 'axial', r)));
-    }
-    return found;
-  };
 }

@@ -1,8 +1,8 @@
-import { quiet, type Run } from '../../../formula/index.ts';
+import { quiet, type Run, at } from '../../../formula/index.ts';
 import type { MomentPlateModel } from '../model.ts';
-import { prying, valueOf, type Worked } from './forces.ts';
+import { placeOf, prying, valueOf, type Worked } from './forces.ts';
 import type { Out } from './results.ts';
-import { at, bolts, sheet } from './sheet.ts';
+import { bolts, sheet } from './sheet.ts';
 import { boltShear, plateShear, shearMultiple, tableShear } from './shear.ts';
 import type { Resist } from './work.ts';
 
@@ -88,7 +88,7 @@ function smallTension(m: MomentPlateModel, w: Worked, bearing: BearingOf, out: O
   if (!w.small || w.N <= 0 || !w.axial || w.axial.N <= 0) return;
   const { R, u_M, u_N } = w;
   const tension = m.rows.map((_, index) => {
-    const i = R.state.rows.findIndex((row) => row.index === index);
+    const i = placeOf(R, index);
     const F = u_M * (i < 0 ? 0 : R.rows[i]!.F) + u_N * (w.axial!.rows.get(index) ?? 0);
     return F / 2 + (i < 0 ? 0 : prying(R, i, F));
   });

@@ -12,26 +12,20 @@ import { haunchWeld } from './welds.ts';
 import type { Resist } from './work.ts';
 
 /** Everything of one combination, in N and mm. */
-export function workCombination(
-  m: MomentPlateModel,
-  resist: Resist,
-  c: Combination,
-  names: readonly string[],
-  r: Run,
-): { out: Out; worked: Worked } {
+export function workCombination(m: MomentPlateModel, resist: Resist, c: Combination, names: readonly string[], r: Run): Out {
   const out = results();
   const w = forcesOf(m, resist, c, r);
   momentChecks(m, w, out, r);
   pathChecks(m, resist, w, out, r);
   rowChecks(w, out, r);
-  compressionChecks(m, w, out);
+  compressionChecks(m, w, out, r);
   boltChecks(m, resist, w, names, out, r);
   weldChecks(m, w, out, r);
   stiffenerChecks(m, w, out, r);
   haunchChecks(m, w, out, r);
   rotationChecks(m, resist, w, out, r);
   leftOut(m, w, out);
-  return { out, worked: w };
+  return out;
 }
 
 function stiffenerChecks(m: MomentPlateModel, w: Worked, out: Out, r: Run): void {

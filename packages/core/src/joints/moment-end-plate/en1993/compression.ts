@@ -1,10 +1,11 @@
-import type { Run } from '../../../formula/index.ts';
+import { type Run, at } from '../../../formula/index.ts';
 import type { SteelStrength } from '../../../catalogue/index.ts';
 import { panelShearFactor, stiffenedWeb, webCompression } from '../../../standards/en1993/components/web.ts';
 import type { MomentPlateModel, Stiffener } from '../model.ts';
 import type { Flange, Turned } from '../turned.ts';
-import { weaker } from './lay-out.ts';
-import { at, sheet, stiff } from './sheet.ts';
+import { weaker } from '../../../standards/en1993/welds.ts';
+import { stressOf } from './lay-out.ts';
+import { sheet, stiff } from './sheet.ts';
 
 const web = sheet.section('column-web-compression');
 const C6262 = 'EN 1993-1-8, 6.2.6.2';
@@ -22,7 +23,7 @@ const widths = (k: 'ten' | 'com') => {
     outerEnd: web.f('b_out', 'mm', `min(${outer}, e_${k}+t_v_${k}/2)`, "spread outwards, cut by the column's end", C6262),
   };
 };
-const spread = { ten: widths('ten'), com: widths('com') };
+export const spread = { ten: widths('ten'), com: widths('com') };
 const b_eff = web.f('b_eff', 'mm', 'b_in+b_out', 'effective width', C6262);
 const omega = panelShearFactor(web, 't_wd');
 const k_one = web.f('k_wc', '-', '1', 'little stress along the column', 'EN 1993-1-8, 6.2.6.2(2)');
@@ -39,8 +40,6 @@ export interface ColumnWeb {
   readonly bare: ReturnType<typeof resist>;
   readonly stiffened: ReturnType<typeof withStiffener> | null;
   readonly F: number;
-  /** The outer half is cut by the column's end. */
-  readonly cut: boolean;
 }
 
 /** Sets the symbols of a pair of stiffeners. */
@@ -64,18 +63,17 @@ export function columnWeb(m: MomentPlateModel, t: Turned, k: 'ten' | 'com', r: R
   const f = t[k];
   return at(r, k === 'com' ? '' : 'at the tension flange', () => {
     const inner = spread[k].inner(r);
-    const free = spread[k].outer(r);
-    const outer = f.end === null ? free : spread[k].outerEnd(r);
+    const outer = (f.end === null ? spread[k].outer : spread[k].outerEnd)(r);
     b_eff(r);
     const factor = omega(r);
-    const sigma = stressed ? m.column!.steel.f_y : (m.input.column!.sigma_com ?? 0);
+    const sigma = stressed ? m.column!.steel.f_y : stressOf(r);
     const k_wc = sigma > 0.7 * m.column!.steel.f_y ? (stressed ? 0.7 : k_less(r)) : k_one(r);
     if (stressed) r.v[k_one.def.slot.index] = k_wc;
     const bare = resist(r);
     const s = f.stiffener;
     if (s) putStiffener(m, s, f, r);
     const stiffened = s ? withStiffener(r, f.end !== null) : null;
-    return { inner, outer, omega: factor, k_wc, bare, stiffened, F: stiffened?.F ?? bare.F, cut: outer < free };
+    return { inner, outer, omega: factor, k_wc, bare, stiffened, F: stiffened?.F ?? bare.F };
   });
 }
 

@@ -3,7 +3,7 @@ import type { RowForce } from '../../../standards/en1993/components/distribution
 import type { RotationFlow, RowFlow, RowsFlow } from '../../rows.ts';
 import { memberProperties } from '../../members.ts';
 import type { MomentPlateModel } from '../model.ts';
-import type { Worked } from './forces.ts';
+import { placeOf, type Worked } from './forces.ts';
 import { CHECKS, type CheckId } from './results.ts';
 import { ductileThickness, momentRotation, secantFactor, stiffnessClass, stiffnessLimits, type Stiffness } from './rotation.ts';
 import { section } from './sheet.ts';
@@ -15,6 +15,7 @@ const SHORT: Readonly<Partial<Record<CheckId, string>>> = {
   'column-web-tension': 'column web',
   'beam-web-tension': 'beam web',
 };
+const TAKERS = ['its groups', 'the compression side', 'the panel', 'the plastic limit'];
 const MODES = { 1: '1 yields', 2: '2 with bolts', 3: '3 bolts', '1-2': 'no prying' } as const;
 
 function limitWords({ R }: Worked, f: RowForce): string {
@@ -32,7 +33,7 @@ function limitWords({ R }: Worked, f: RowForce): string {
 export function flowOf(m: MomentPlateModel, w: Worked, stiff: Stiffness | null, base: Float64Array): RowsFlow {
   const { R } = w;
   const rows = m.rows.map((row, index): RowFlow => {
-    const i = R.state.rows.findIndex((x) => x.index === index);
+    const i = placeOf(R, index);
     const common = { number: index + 1, y: row.y, F: w.F[index]!, Q: w.Q[index]! };
     if (i < 0)
       return {
@@ -48,24 +49,25 @@ export function flowOf(m: MomentPlateModel, w: Worked, stiff: Stiffness | null, 
     return {
       ...common,
       F_Rd: f.F,
-      steps: [
-        { name: 'alone', F: f.alone },
-        { name: 'groups', F: f.groups },
-        { name: 'compression', F: f.compression },
-        { name: 'panel', F: f.panel },
-        { name: 'plastic', F: f.F },
-      ],
+      steps: [f.alone, f.groups, f.compression, f.panel, f.F],
       mode: f.F > 0 ? MODES[weaker.mode] : '',
       by: limitWords(w, f),
     };
   });
   const { sense, y_com, H } = R.state.turned;
-  return { rows, C: w.C, y_C: sense === 1 ? y_com : -H - y_com, M_Rd: R.M, rotation: stiff && rotationOf(m, w, stiff, base) };
+  return {
+    rows,
+    takers: TAKERS,
+    C: w.C,
+    y_C: sense === 1 ? y_com : -H - y_com,
+    M_Rd: R.M,
+    rotation: stiff && rotationOf(m, w, stiff, base),
+  };
 }
 
 /** EN 1993-1-8, 5.2.3: the moment of full strength, that of the beam or of the column above and below it. Nmm. */
 export function fullStrength(m: MomentPlateModel, base: Float64Array): number {
-  const beam = base[section.fillets[5]!.def.slot.index]! * m.beam.steel.f_y;
+  const beam = base[section.beam.W_pl.def.slot.index]! * m.beam.steel.f_y;
   if (!m.column) return beam;
   const { end_above, end_below } = m.input.column!;
   const columns = end_above === undefined && end_below === undefined ? 2 : 1;
@@ -100,7 +102,7 @@ function ductilityWords(m: MomentPlateModel, { R }: Worked): string {
 
 /** The curve in kNm and mrad. */
 function rotationOf(m: MomentPlateModel, w: Worked, stiff: Stiffness, base: Float64Array): RotationFlow {
-  const I_b = base[section.fillets[4]!.def.slot.index]!;
+  const I_b = base[section.beam.I_b.def.slot.index]!;
   const limits = stiffnessLimits(m, I_b, STEEL_E);
   return {
     points: momentRotation(stiff.S, w.R.M).map(({ M, phi }) => ({ M: M / 1e6, phi: phi * 1e3 })),

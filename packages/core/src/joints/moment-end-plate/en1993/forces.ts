@@ -71,6 +71,9 @@ export interface Worked {
 export const valueOf = (r: Run, f: { readonly def: { readonly slot: { readonly index: number } } }): number =>
   r.v[f.def.slot.index]!;
 
+/** Place of a row of the joint among those that pull under a sense of the moment; below 0 where it does not. */
+export const placeOf = ({ state }: Resistance, index: number): number => state.rows.findIndex((row) => row.index === index);
+
 /** Forces of the rows at a combination, with prying. EN 1993-1-8, 6.2.7. */
 export function forcesOf(m: MomentPlateModel, resist: Resist, c: Combination, r: Run): Worked {
   const [M, N, V] = [c.M_Ed ?? 0, c.N_Ed, Math.abs(c.V_Ed)];
@@ -85,11 +88,11 @@ export function forcesOf(m: MomentPlateModel, resist: Resist, c: Combination, r:
   const u_N = axial && axial.N > 0 ? Math.abs(N) / axial.N : 0;
   const counted = isSmall ? 0 : u_N;
   const F = m.rows.map((_, index) => {
-    const i = R.state.rows.findIndex((row) => row.index === index);
+    const i = placeOf(R, index);
     return u_M * (i < 0 ? 0 : R.rows[i]!.F) + counted * (axial?.rows.get(index) ?? 0);
   });
   const Q = m.rows.map((_, index) => {
-    const i = R.state.rows.findIndex((row) => row.index === index);
+    const i = placeOf(R, index);
     return i < 0 ? 0 : prying(R, i, F[index]!);
   });
   return {

@@ -1,18 +1,19 @@
 import { Refusal } from '../../../refusal.ts';
-import { judgeRules } from '../../../checks/check.ts';
+import { judgeRules, type CheckResult } from '../../../checks/check.ts';
+import { solved } from '../../../checks/multiples.ts';
 import type { PreparedRows } from '../flow.ts';
 import { flowOf } from './flow.ts';
 import { momentPaths } from './paths.ts';
 import { quiet, Run, type Origin } from '../../../formula/index.ts';
 import { exact } from '../../../units/format.ts';
-import { NO_ACTIONS, type Combination } from '../../../actions/combination.ts';
+import { NO_ACTIONS, timesLoad, type Combination } from '../../../actions/combination.ts';
 import type { MomentPlateModel } from '../model.ts';
 import { turned } from '../turned.ts';
 import { workCombination } from './combination.ts';
 import { forcesOf, type Worked } from './forces.ts';
 import { beamClass } from './compression.ts';
-import { layOut, workCommon } from './lay-out.ts';
-import { CHECKS } from './results.ts';
+import { columnLoaded, layOut, stressOf, workCommon, workStress } from './lay-out.ts';
+import { CHECKS, type CheckId } from './results.ts';
 import { momentRules } from './rules.ts';
 import { actions, beta, flange, sheet, stiff } from './sheet.ts';
 import { resisting } from './work.ts';
@@ -31,6 +32,7 @@ function refuseOutside(m: MomentPlateModel): void {
       `beam.section: ${m.beam.dims.name} is of class 4 in bending, and effective sections are not covered; accepted are classes 1 to 3.`,
     );
   refuseNear(m);
+  refuseForm(m);
   const { column } = m;
   if (!column) return;
   const d = column.dims.h - 2 * (column.dims.tf + column.s);
@@ -39,6 +41,22 @@ function refuseOutside(m: MomentPlateModel): void {
     throw new Refusal(
       'column.section',
       `column.section: the web of ${column.dims.name} has d/t_w = ${exact(Math.round((d / column.dims.tw) * 10) / 10)}, and 6.2.6.1(1) covers up to ${exact(Math.round(limit * 10) / 10)}; accepted is a column with a thicker web.`,
+    );
+}
+
+/** Table 6.6 holds one row outside a flange, and no rib beside it. */
+function refuseForm(m: MomentPlateModel): void {
+  const above = m.rows.filter((r) => r.y > 0).length;
+  const below = m.rows.filter((r) => r.y < -m.H).length;
+  if (above > 1 || below > 1)
+    throw new Refusal(
+      'rows',
+      `rows: ${Math.max(above, below)} rows stand outside the ${above > 1 ? 'top' : 'bottom'} flange, and Table 6.6 holds one; accepted is one row outside a flange, or a haunch.`,
+    );
+  if (m.input.rib)
+    throw new Refusal(
+      'rib',
+      'rib: the extended plate has a rib, and Table 6.6 has no row beside one; accepted is a plate without a rib.',
     );
 }
 
@@ -67,6 +85,29 @@ function refuseNear(m: MomentPlateModel): void {
   }
 }
 
+/** The column's own stress grows with its forces, and its web with them grows weaker over 0.7 of yield: multiples that reach there are looked for. */
+function withStress(
+  m: MomentPlateModel,
+  c: Combination,
+  list: readonly CheckResult[],
+  r: Run,
+  again: (c: Combination, k: number) => readonly CheckResult[],
+): readonly CheckResult[] {
+  if (!m.column || !columnLoaded(c)) return list;
+  const limit = (0.7 * m.column.steel.f_y) / Math.max(stressOf(r), 1e-9);
+  const curved = list.filter((x) => x.type === 'strength' && x.multiple > limit * (1 - 1e-9) && OVER.has(x.id));
+  if (!curved.length) return list;
+  const found = solved(curved, (k) => again(c, k));
+  return list.map((x) => (curved.includes(x) ? found[curved.indexOf(x)]! : x));
+}
+/** Checks that hang on the resistance of the column's web in compression. */
+const OVER: ReadonlySet<string> = new Set([
+  'moment-resistance',
+  'moment-axial',
+  'axial-small',
+  'column-web-compression',
+] satisfies CheckId[]);
+
 const NO_LOAD: Combination = { name: '', ...NO_ACTIONS };
 
 export function momentPlateToEn1993(m: MomentPlateModel): MomentPlateToEn1993 {
@@ -91,20 +132,30 @@ export function momentPlateToEn1993(m: MomentPlateModel): MomentPlateToEn1993 {
     r.v[actions.N_Ed.index] = c.N_Ed;
     r.v[actions.V_Ed.index] = Math.abs(c.V_Ed);
     r.v[actions.M_other.index] = c.M_other ?? 0;
+    r.v[actions.N_col.index] = c.N_col ?? 0;
+    r.v[actions.M_col.index] = c.M_col ?? 0;
     if (r.steps) workCommon(m, r);
+    workStress(m, c, r);
   };
   const worked = (c: Combination, r: Run): Worked =>
     quiet(r, () => {
       start(c, r);
       return forcesOf(m, resist, c, r);
     });
+  /** The results of the same combination times k. */
+  const again = (c: Combination, k: number): readonly CheckResult[] => {
+    const other = new Run(sheet);
+    const times = timesLoad(c, k);
+    start(times, other);
+    return workCombination(m, resist, times, names, other).list;
+  };
   return {
     sheet,
     ids: [...Object.keys(CHECKS), ...momentRules.map((x) => x.id)],
     check: (c, r) => {
       start(c, r);
-      const { out } = workCombination(m, resist, c, names, r);
-      return { results: out.list, notes: out.notes };
+      const out = workCombination(m, resist, c, names, r);
+      return { results: withStress(m, c, out.list, r, again), notes: out.notes };
     },
     judge: (r, loads) => {
       r.v.set(base);
@@ -113,6 +164,9 @@ export function momentPlateToEn1993(m: MomentPlateModel): MomentPlateToEn1993 {
     },
     origins: () => origins,
     actions: Object.fromEntries(Object.entries(actions).map(([k, slot]) => [k, slot.index])),
+    freeRows: true,
+    preloaded: false,
+    method: `prying ${m.input.options.prying === 'assume' ? 'assumed' : 'checked'}`,
     worked,
     drawn: (c) => {
       const r = new Run(sheet);

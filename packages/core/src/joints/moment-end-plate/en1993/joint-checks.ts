@@ -2,10 +2,14 @@ import { quiet, type Run } from '../../../formula/index.ts';
 import type { MomentPlateModel } from '../model.ts';
 import { valueOf, type Worked } from './forces.ts';
 import type { Out } from './results.ts';
+import { columnLoaded, stressKnown, stressOf } from './lay-out.ts';
 import { section, sheet } from './sheet.ts';
 import { webShare } from './stiffeners.ts';
 import { rowName } from './stubs.ts';
 import type { Resist } from './work.ts';
+
+/** Actions that no check of this side takes. */
+export const LEFT = ['V_col'] as const;
 
 const resisted = sheet.section('moment-resistance');
 const C627 = 'EN 1993-1-8, 6.2.7.1';
@@ -90,15 +94,29 @@ export function momentChecks(m: MomentPlateModel, w: Worked, out: Out, r: Run): 
 export function pathChecks(m: MomentPlateModel, resist: Resist, w: Worked, out: Out, r: Run): void {
   const { moments, R } = w;
   const { column, options } = m.input;
+  const left = LEFT.filter((k) => w.c[k]);
+  if (left.length)
+    out.missing(
+      'column-forces',
+      `${left.join(' and ')}: no check here takes the shear of the column; its panel counts with none.`,
+    );
   if (moments.missing) out.missing('moments-known', moments.missing);
   if (column?.sides === 2 && !column.other_checked)
     out.missing('other-side', 'The joint on the other face of the column is not known to be checked: say so where it is.');
   if (options.plastic === 'off')
     out.missing('plastic-rule', 'The plastic limit of 6.2.7.2(9) is switched off, which is not to the code.');
-  if (column && column.sigma_com === undefined && w.u_M <= 1 && w.M !== 0) {
+  if (m.column && columnLoaded(w.c) && stressOf(r) > m.column.steel.f_y)
+    out.missing(
+      'column-stress',
+      "The column's own forces take its web over the yield strength: it has no reserve for the joint.",
+    );
+  if (column && !stressKnown(m, w.c) && w.u_M <= 1 && w.M !== 0) {
     const { M } = quiet(r, () => resist.stressed(R.state.turned.sense, R.beta, w.V, r));
     if (Math.abs(w.M) > M)
-      out.missing('column-stress', "Holds only if the column's own stress is low: enter the greatest stress of its web.");
+      out.missing(
+        'column-stress',
+        "Holds only if the column's own stress is low: enter its forces in the combination, or the greatest stress of its web.",
+      );
   }
   if (options.prying === 'check') edgeOfPrying(w, out);
 }
@@ -138,7 +156,7 @@ export function rowChecks({ R, F, moments }: Worked, out: Out, r: Run): void {
   });
 }
 
-export function compressionChecks(m: MomentPlateModel, w: Worked, out: Out): void {
+export function compressionChecks(m: MomentPlateModel, w: Worked, out: Out, r: Run): void {
   const { R, C, moments, u_M, M } = w;
   out.strength('beam-flange-compression', C, R.beamFlange.F, 'kN');
   if (R.beamFlange.edge !== null && C > R.beamFlange.edge)
@@ -156,8 +174,7 @@ export function compressionChecks(m: MomentPlateModel, w: Worked, out: Out): voi
   if (shear === 0) out.skip('column-panel-shear', M === 0 ? 'no moment' : 'the two moments balance: no shear in the panel');
   else {
     const u = out.strength('column-panel-shear', shear, R.panel.V, 'kN');
-    const { sigma_com } = m.input.column!;
-    if (sigma_com !== undefined && sigma_com > 0.7 * m.column!.steel.f_y && u > 0.7)
+    if (stressOf(r) > 0.7 * m.column!.steel.f_y && u > 0.7)
       out.missing('column-stress', 'Panel shear with a highly stressed column is outside 6.2.6.1.');
   }
 }

@@ -1,15 +1,13 @@
 import type { SteelStrength } from '../../../catalogue/index.ts';
 import { STEEL_E } from '../../../catalogue/properties.ts';
+import type { Combination } from '../../../actions/combination.ts';
 import { Values } from '../../../checks/values.ts';
 import type { Run } from '../../../formula/index.ts';
 import { factorsOf, factorSource } from '../../../standards/en1993/standard.ts';
+import { weaker } from '../../../standards/en1993/welds.ts';
 import type { Member, MomentPlateModel } from '../model.ts';
 import type { Flange, Turned } from '../turned.ts';
 import { bolts, flange, g, joint, section, sheet } from './sheet.ts';
-
-/** The part whose weld is the weaker (EN 1993-1-8, 4.5.3.2(6)). */
-export const weaker = <S extends Pick<SteelStrength, 'f_u' | 'beta_w'>>(x: S, y: S): S =>
-  x.f_u < y.f_u || (x.f_u === y.f_u && x.beta_w > y.beta_w) ? x : y;
 
 /** Lays out what a joint brings to its symbols, each with where it came from. */
 export function layOut(m: MomentPlateModel): Values {
@@ -44,11 +42,11 @@ function layOutMembers(lay: Values, { beam, column, input }: MomentPlateModel): 
   lay.put(g.r_c, column.dims.fillet, 'catalogue', `${column.dims.name}: root radius`);
   lay.put(g.s_c, column.s, 'catalogue', `${column.dims.name}: root`);
   lay.steel(g.f_y_c, g.f_u_c, column.steel, 'column', input.column!.steel, Math.max(column.dims.tf, column.dims.tw));
-  lay.put(g.sigma_com, input.column!.sigma_com ?? 0, 'input', 'column.sigma_com');
+  lay.put(g.sigma_0, input.column!.sigma_com ?? 0, 'input', 'column.sigma_com');
 }
 
 function layOutPlate(lay: Values, m: MomentPlateModel): void {
-  const { plate, bolts: given, welds, web_plate, frame } = m.input;
+  const { plate, bolts: given, welds, web_plate } = m.input;
   lay.put(g.b_p, plate.b, 'input', 'plate.b');
   lay.put(g.t_p, plate.t, 'input', 'plate.t');
   lay.put(g.h_p, m.h_p, 'input', 'depth of the beam with plate.top and plate.bottom');
@@ -72,11 +70,8 @@ function layOutPlate(lay: Values, m: MomentPlateModel): void {
   lay.put(g.f_u_wb, atBeam.f_u, 'catalogue', `the weaker part: the ${atBeam === m.plateSteel ? 'plate' : 'beam'}`);
   lay.put(g.beta_wb, atBeam.beta_w, 'code', 'EN 1993-1-8, Table 4.1');
   if (web_plate) {
-    lay.put(g.t_sp, web_plate.t, 'input', 'web_plate.t');
     lay.put(g.b_sp, web_plate.b, 'input', 'web_plate.b');
   }
-  if (frame) lay.put(g.L_fr, frame.L_b, 'input', 'frame.L_b');
-  if (frame?.I_b !== undefined) lay.put(g.I_fr, frame.I_b, 'input', 'frame.I_b');
 }
 
 function layOutHaunch(lay: Values, { haunch, beam, input }: MomentPlateModel): void {
@@ -84,23 +79,31 @@ function layOutHaunch(lay: Values, { haunch, beam, input }: MomentPlateModel): v
   for (const [slot, k] of [
     [g.h_h, 'h'],
     [g.l_h, 'l'],
-    [g.b_h, 'b'],
     [g.t_fh, 'tf'],
     [g.t_wh, 'tw'],
   ] as const)
     lay.put(slot, haunch[k], 'input', `haunch.${k}`);
-  lay.put(g.f_y_h, haunch.flange.f_y, 'catalogue', 'steel of the haunch flange');
-  lay.put(g.f_y_wh, haunch.web.f_y, 'catalogue', 'steel of the haunch web');
   lay.put(g.a_h, input.welds.haunch ?? input.welds.web, 'input', 'welds.haunch');
   const w = weaker<SteelStrength>(haunch.web, beam.steel);
   lay.put(g.f_u_wh, w.f_u, 'catalogue', `the weaker part: the ${w === beam.steel ? 'beam' : 'haunch'}`);
   lay.put(g.beta_wh, w.beta_w, 'code', 'EN 1993-1-8, Table 4.1');
 }
 
+/** Whether a combination says what stresses the column. */
+export const columnLoaded = (c: Pick<Combination, 'N_col' | 'M_col'>): boolean => c.N_col !== undefined || c.M_col !== undefined;
+/** Whether the stress along the column's web is known: from the combination, or as given for the joint. */
+export const stressKnown = ({ input }: MomentPlateModel, c: Combination): boolean =>
+  columnLoaded(c) || input.column?.sigma_com !== undefined;
+/** Stress along the column's web under a combination, MPa; it stands in the run. */
+export function workStress(m: MomentPlateModel, c: Combination, r: Run): void {
+  if (m.column) (columnLoaded(c) ? section.stress.own : section.stress.given)(r);
+}
+export const stressOf = (r: Run): number => r.v[section.stress.own.def.slot.index]!;
+
 /** Works what no action and no sense changes. */
 export function workCommon(m: MomentPlateModel, r: Run): void {
   const { column, input, webPlate } = m;
-  for (const f of section.fillets) f(r);
+  for (const f of Object.values(section.beam)) f(r);
   (input.beam.a === undefined ? section.rolled : section.welded)(r);
   section.shear(r);
   section.axial(r);

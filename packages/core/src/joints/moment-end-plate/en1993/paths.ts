@@ -1,6 +1,7 @@
 import { Marker, type Mark, type Paths } from '../../../detail/mark.ts';
 import type { Point } from '../../../detail/solid.ts';
 import type { RowsStub } from '../../../standards/en1993/components/row-stubs.ts';
+import { jointMarks, panelMark, sides } from '../marks.ts';
 import type { MomentPlateModel } from '../model.ts';
 import type { Worked } from './forces.ts';
 import { rowName, type State } from './stubs.ts';
@@ -19,8 +20,6 @@ function places(m: MomentPlateModel, state: State) {
   };
 }
 type Places = ReturnType<typeof places>;
-
-const sides = (make: (s: 1 | -1) => Mark[]): Mark[] => [...make(-1), ...make(1)];
 
 /** Yield lines of rows beside a web: a hinge along the root, patterns running out to the edge at both ends; circles where those are the shorter. */
 function pattern(p: Places, on: Marker, x: RowsStub, edge: number, circular: boolean, within: readonly [number, number]): Mark[] {
@@ -115,14 +114,7 @@ function compressionPaths(p: Places, w: Worked): Record<string, Mark[]> {
       along.box(x1, x2, y_com - web.outer, y_com + web.inner),
       along.bow((x1 + x2) / 2, y_com - web.outer, y_com + web.inner, (x2 - x1) / 10),
     ];
-    out['column-panel-shear'] = [
-      along.area([
-        [x1, y_com],
-        [x2, y_com + (y_ten - y_com) * 0.08],
-        [x2, y_ten],
-        [x1, y_ten - (y_ten - y_com) * 0.08],
-      ]),
-    ];
+    out['column-panel-shear'] = [panelMark(m, along, y_ten, y_com)];
     const lines = [along.level(x1, x2, y_ten)];
     out['stiffener-tension'] = lines;
     out['stiffener-tension-weld'] = [along.upright(x2, y_ten - 12, y_ten + 12)];
@@ -130,35 +122,23 @@ function compressionPaths(p: Places, w: Worked): Record<string, Mark[]> {
   return out;
 }
 
-function boltPaths({ m, g, along }: Places): Record<string, Mark[]> {
-  const on = new Marker({ plane: 'yz', at: m.input.plate.t });
-  const column = new Marker({ plane: 'yz', at: 0 });
-  const R = m.d_0 / 2;
-  const at = (make: (p: Point) => Mark): Mark[] => m.rows.flatMap(({ y }) => [-g, g].map((x) => make([x, y])));
-  const [top, bottom] = [m.rows[0]!.y, m.rows.at(-1)!.y];
-  const rings = at((p) => on.ring(p, R));
-  const cut = [
-    ...rings,
-    along.line([
-      [0, top + R],
-      [0, bottom - R],
-    ]),
-  ];
-  const ends: [number, number] = [m.input.plate.top, -m.H - m.input.plate.bottom];
+function boltPaths({ m }: Places): Record<string, Mark[]> {
+  const x = jointMarks(m);
+  const punched = (y: number): Mark[] => [-x.g, x.g].map((u) => x.on.ring([u, y], m.bolt.s * 0.54));
   const byRow = (id: string, of: (y: number) => Mark[]): Record<string, Mark[]> =>
     Object.fromEntries(m.rows.map(({ y }, i) => [`${id}@row ${i + 1}`, of(y)]));
   return {
-    'bolt-shear': cut,
-    'bolt-tension': rings,
-    'bolt-tension-small': rings,
-    'bolt-punching': at((p) => on.ring(p, m.bolt.s * 0.54)),
-    ...byRow('bolt-tension', (y) => [-g, g].map((x) => on.ring([x, y], R))),
-    ...byRow('bolt-punching', (y) => [-g, g].map((x) => on.ring([x, y], m.bolt.s * 0.54))),
-    'bolt-bearing-plate': at((p) => on.crescent(p, R, 1)),
-    'bolt-bearing-column': at((p) => column.crescent(p, R, -1)),
-    'plate-shear-gross': sides((s) => [on.upright(s * (g - R - 4), ...ends)]),
-    'plate-shear-net': sides((s) => [on.upright(s * g, ...ends)]),
-    'beam-shear': [along.upright(m.input.plate.t + 12, 0, -m.H)],
+    'bolt-shear': x.cut,
+    'bolt-tension': x.rings,
+    'bolt-tension-small': x.rings,
+    'bolt-punching': m.rows.flatMap(({ y }) => punched(y)),
+    ...byRow('bolt-tension', x.row),
+    ...byRow('bolt-punching', punched),
+    'bolt-bearing-plate': x.bearingPlate,
+    'bolt-bearing-column': x.bearingColumn,
+    'plate-shear-gross': x.shearGross,
+    'plate-shear-net': x.shearNet,
+    'beam-shear': x.beamShear,
   };
 }
 

@@ -1,9 +1,9 @@
-import type { Run } from '../../../formula/index.ts';
+import { type Run, at } from '../../../formula/index.ts';
 import { distribute, type RowForce } from '../../../standards/en1993/components/distribution.ts';
 import type { MomentPlateModel } from '../model.ts';
 import type { Turned } from '../turned.ts';
 import { beamFlange, columnPanel, columnWeb, type BeamFlange, type ColumnWeb, type Panel } from './compression.ts';
-import { at, beta, bolts, section, sheet } from './sheet.ts';
+import { beta, bolts, section, sheet } from './sheet.ts';
 import { capsOf, type Caps, type State } from './stubs.ts';
 
 const rows = sheet.section('bolt-rows');

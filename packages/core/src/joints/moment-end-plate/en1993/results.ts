@@ -9,6 +9,7 @@ export const CHECKS = {
   'axial-small': about('Moment with small axial force', 'EN 1993-1-8, 6.2.7.1(2)', 'joint'),
   'moments-known': about('Moments on both faces of the column', 'EN 1993-1-8, 5.3(9)', 'column'),
   'other-side': about('Joint on the other face', 'EN 1993-1-8, 5.3', 'column'),
+  'column-forces': about("The column's own forces", 'EN 1993-1-8, 5.3(3)', 'column'),
   'column-stress': about("Stress along the column's web", 'EN 1993-1-8, 6.2.6.2(2)', 'column'),
   'prying-length': about('Bolts that must be short enough to pry', 'EN 1993-1-8, Table 6.2', 'bolts'),
   'plastic-rule': about('Plastic distribution', 'EN 1993-1-8, 6.2.7.2(9)', 'bolts'),

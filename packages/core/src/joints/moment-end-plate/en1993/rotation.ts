@@ -1,8 +1,8 @@
-import type { Run } from '../../../formula/index.ts';
+import { type Run, at } from '../../../formula/index.ts';
 import type { LineStubs } from '../../../standards/en1993/components/row-stubs.ts';
 import type { MomentPlateModel } from '../model.ts';
 import type { Resistance } from './resistance.ts';
-import { at, sheet } from './sheet.ts';
+import { sheet } from './sheet.ts';
 
 const s = sheet.section('initial-stiffness');
 const T611 = 'EN 1993-1-8, Table 6.11';

@@ -1,8 +1,14 @@
+import type { Run } from '../../../formula/index.ts';
 import type { Loads, RuleDef, RuleOutcome } from '../../../checks/check.ts';
+import { flangeThroat } from '../input.ts';
 import { flangeFaces, type MomentPlateModel, type Stiffener } from '../model.ts';
 import { turned } from '../turned.ts';
-import { weaker } from './lay-out.ts';
+import { weaker } from '../../../standards/en1993/welds.ts';
+import { factorsOf } from '../../../standards/en1993/standard.ts';
+import { stiffenersAt } from '../solid.ts';
+import { spread } from './compression.ts';
 import { momentsOf } from './forces.ts';
+import { workTurned } from './lay-out.ts';
 import { ductileThickness } from './rotation.ts';
 import { leg, weldThroats } from './welds.ts';
 
@@ -11,19 +17,19 @@ type Rule = RuleDef<M>;
 const T33 = 'EN 1993-1-8, Table 3.3';
 const PRACTICE = 'practice';
 
-const rule = (id: string, title: string, clause: string, run: (m: M, loads: Loads) => RuleOutcome, must = true): Rule => ({
-  id,
-  title,
-  clause,
-  must: () => must,
-  run: (_r, m, loads) => run(m, loads),
-});
+const rule = (
+  id: string,
+  title: string,
+  clause: string,
+  run: (m: M, loads: Loads, r: Run) => RuleOutcome,
+  must = true,
+): Rule => ({ id, title, clause, must: () => must, run: (r, m, loads) => run(m, loads, r) });
 const least = (actual: number, limit: number): RuleOutcome => ({ actual, limit, sense: '>=', unit: 'mm' });
 const most = (actual: number, limit: number): RuleOutcome => ({ actual, limit, sense: '<=', unit: 'mm' });
 const atColumn =
-  (run: (m: M, c: NonNullable<M['column']>) => RuleOutcome) =>
-  (m: M): RuleOutcome =>
-    m.column ? run(m, m.column) : { skip: 'There is no column in this joint.' };
+  (run: (m: M, c: NonNullable<M['column']>, r: Run) => RuleOutcome) =>
+  (m: M, _loads: Loads, r: Run): RuleOutcome =>
+    m.column ? run(m, m.column, r) : { skip: 'There is no column in this joint.' };
 const atHaunch =
   (run: (m: M, h: NonNullable<M['haunch']>) => RuleOutcome) =>
   (m: M): RuleOutcome =>
@@ -41,29 +47,19 @@ const epsilon = (f_y: number): number => Math.sqrt(235 / f_y);
 
 /** Rows to the nearest face of a flange, less the leg of its weld; the flange in a haunch has the leg of the web's. */
 function clearOfFlanges(m: M): number {
-  const { welds } = m.input;
-  const legs = [leg(welds.top), leg(m.haunch ? welds.web : welds.bottom), leg(welds.bottom)];
+  const [top, bottom] = [flangeThroat(m.input, 'top'), flangeThroat(m.input, 'bottom')];
+  const legs = [top, m.haunch ? m.input.welds.web : bottom, bottom].map(leg);
   return Math.min(
     ...ys(m).flatMap((y) => flangeFaces(m).map((f, i) => Math.min(Math.abs(y - f.top), Math.abs(y - f.bottom)) - legs[i]!)),
   );
 }
 
-/** Heights of the column's stiffeners: the middles of the flanges. */
-const stiffenerAt = (m: M, at: 'top' | 'bottom'): number => {
-  const t = turned(m, 1);
-  return at === 'top' ? t.y_ten : t.y_com;
-};
-
 function toolRoom(m: M): number {
-  const { dims } = m.beam;
   const across = (m.input.bolts.w - thickestWeb(m)) / 2;
   const column = m.column ? (m.input.bolts.w - m.column.dims.tw) / 2 : Infinity;
   const along = ys(m).flatMap((y) => flangeFaces(m).map((f) => Math.min(Math.abs(y - f.top), Math.abs(y - f.bottom))));
-  const stiff = (['top', 'bottom'] as const).flatMap((at) => {
-    const s = m.stiffeners[at];
-    return s ? ys(m).map((y) => Math.abs(y - stiffenerAt(m, at)) - s.t / 2) : [];
-  });
-  return dims.h > 0 ? Math.min(across, column, ...along, ...stiff) : 0;
+  const stiff = stiffenersAt(m).flatMap(({ z, s }) => ys(m).map((y) => Math.abs(y - z) - s.t / 2));
+  return Math.min(across, column, ...along, ...stiff);
 }
 
 /** Rules of one pair of stiffeners. */
@@ -75,19 +71,20 @@ function stiffenerRules(at: 'top' | 'bottom', k: 'ten' | 'com', words: string): 
       const s = m.stiffeners[at];
       return s && m.column ? run(m, s, m.column, loads) : { skip: `There is no stiffener at the ${words} flange.` };
     };
-  const strength = (s: Stiffener): number => 2 * (s.b - s.c) * s.t * s.steel.f_y;
+  const strength = (m: M, s: Stiffener): number => (2 * (s.b - s.c) * s.t * s.steel.f_y) / factorsOf(m.basis).gamma_M0;
   const f_vw = (m: M, s: Stiffener): number => {
     const w = weaker(s.steel, m.column!.steel);
-    return w.f_u / (w.beta_w * 1.25);
+    return w.f_u / (w.beta_w * factorsOf(m.basis).gamma_M2);
   };
   return [
     rule(
       `bolt-clear-of-stiffener-${k}`,
       `Bolts clear of the ${words} stiffener`,
       PRACTICE,
-      with_((m, s) =>
-        least(Math.min(...ys(m).map((y) => Math.abs(y - stiffenerAt(m, at)) - s.t / 2 - leg(s.a))), m.bolt.d_w / 2 + 3),
-      ),
+      with_((m, s) => {
+        const { z } = stiffenersAt(m).find((x) => x.at === at)!;
+        return least(Math.min(...ys(m).map((y) => Math.abs(y - z) - s.t / 2 - leg(s.a))), m.bolt.d_w / 2 + 3);
+      }),
     ),
     rule(
       `stiffener-outstand-${k}`,
@@ -109,7 +106,7 @@ function stiffenerRules(at: 'top' | 'bottom', k: 'ten' | 'com', words: string): 
         const clear = c.dims.h - 2 * c.dims.tf;
         const l_w = s.depth === 'full' ? clear - 2 * s.c : c.dims.h / 2 - c.dims.tf - s.c;
         const beta = Math.max(1, ...loads.combinations.map((x) => momentsOf(m, x).beta));
-        const force = strength(s) * beta;
+        const force = strength(m, s) * beta;
         return { actual: (4 * s.a * l_w * f_vw(m, s)) / Math.sqrt(3), limit: force, sense: '>=', unit: 'kN' };
       }),
     ),
@@ -120,26 +117,22 @@ function stiffenerRules(at: 'top' | 'bottom', k: 'ten' | 'com', words: string): 
       with_((m, s) =>
         s.fitted
           ? { skip: 'It is fitted for contact.' }
-          : { actual: (4 * (s.b - s.c) * s.a * f_vw(m, s)) / Math.SQRT2, limit: strength(s), sense: '>=', unit: 'kN' },
+          : { actual: (4 * (s.b - s.c) * s.a * f_vw(m, s)) / Math.SQRT2, limit: strength(m, s), sense: '>=', unit: 'kN' },
       ),
     ),
   ];
 }
 
 const webPlate =
-  (run: (m: M, p: NonNullable<M['webPlate']>, c: NonNullable<M['column']>) => RuleOutcome) =>
-  (m: M): RuleOutcome =>
-    m.webPlate && m.column ? run(m, m.webPlate, m.column) : { skip: 'There is no supplementary web plate.' };
+  (run: (m: M, p: NonNullable<M['webPlate']>, c: NonNullable<M['column']>, r: Run) => RuleOutcome) =>
+  (m: M, _loads: Loads, r: Run): RuleOutcome =>
+    m.webPlate && m.column ? run(m, m.webPlate, m.column, r) : { skip: 'There is no supplementary web plate.' };
 
 /** How far past the flanges a supplementary plate must reach: over the widths of tension and compression. */
-const webPlateLength = (m: M): number => {
-  const c = m.column!;
-  const spread =
-    m.beam.dims.tf / 2 +
-    m.input.plate.t +
-    2.5 * (c.dims.tf + c.s) +
-    Math.SQRT2 * Math.max(m.input.welds.top, m.input.welds.bottom);
-  return m.H + 2 * spread;
+const webPlateLength = (m: M, r: Run): number => {
+  const t = turned(m, 1);
+  workTurned(t, r);
+  return t.y_ten - t.y_com + spread.ten.inner(r) + spread.com.inner(r);
 };
 
 export const momentRules: readonly Rule[] = [
@@ -208,7 +201,7 @@ export const momentRules: readonly Rule[] = [
       const above = ys(m).filter((y) => y > inner);
       if (!above.length) return { skip: 'No row stands above the haunch flange.' };
       const behind = (m.bolt.washer + m.bolt.nut + 0.3 * m.bolt.d) * Math.tan(h.theta);
-      return least(Math.min(...above) - inner - leg(m.input.welds.bottom) - behind, m.bolt.d_w / 2 + 3);
+      return least(Math.min(...above) - inner - leg(flangeThroat(m.input, 'bottom')) - behind, m.bolt.d_w / 2 + 3);
     }),
   ),
   rule('tool-room', 'Room for the spanner', PRACTICE, (m) => least(toolRoom(m), 0.8 * m.bolt.s + 2), false),
@@ -220,9 +213,11 @@ export const momentRules: readonly Rule[] = [
     atColumn((m, c) => most(m.input.plate.b, c.dims.b)),
     false,
   ),
-  rule('plate-past-flange-ten', 'Plate past the top flange', PRACTICE, (m) => least(m.input.plate.top, leg(m.input.welds.top))),
+  rule('plate-past-flange-ten', 'Plate past the top flange', PRACTICE, (m) =>
+    least(m.input.plate.top, leg(flangeThroat(m.input, 'top'))),
+  ),
   rule('plate-past-flange-com', 'Plate past the bottom flange', PRACTICE, (m) =>
-    least(m.input.plate.bottom, leg(m.input.welds.bottom)),
+    least(m.input.plate.bottom, leg(flangeThroat(m.input, 'bottom'))),
   ),
   rule(
     'plate-thickness-ductility',
@@ -242,19 +237,13 @@ export const momentRules: readonly Rule[] = [
     'column-end-stiffened',
     'Compression at the end of the column',
     'EN 1993-1-8, 6.2.6.2',
-    atColumn((m, c) => {
-      const { end_above, end_below } = m.input.column!;
-      const { welds, plate } = m.input;
-      const spread = (at: 'top' | 'bottom', t: number): number =>
-        t / 2 +
-        Math.min(leg(welds[at]), plate[at]) +
-        Math.max(0, Math.min(plate[at] - leg(welds[at]), plate.t)) +
-        2.5 * (c.dims.tf + c.s);
-      const com = turned(m, 1).com;
-      const free: [number, number][] = [];
-      if (end_below !== undefined && !m.stiffeners.bottom) free.push([end_below + com.t_v / 2, spread('bottom', com.t_v)]);
-      if (end_above !== undefined && !m.stiffeners.top)
-        free.push([end_above + m.beam.dims.tf / 2, spread('top', m.beam.dims.tf)]);
+    atColumn((m, _c, r) => {
+      const t = turned(m, 1);
+      workTurned(t, r);
+      const free = (['com', 'ten'] as const).flatMap((k): (readonly [number, number])[] => {
+        const { end, t_v, stiffener } = t[k];
+        return end === null || stiffener ? [] : [[end + t_v / 2, spread[k].outer(r)]];
+      });
       if (!free.length) return { skip: 'The column runs on, or its end is stiffened.' };
       const [actual, limit] = free.reduce((a, b) => (a[0] - a[1] < b[0] - b[1] ? a : b));
       return least(actual, limit);
@@ -284,10 +273,10 @@ export const momentRules: readonly Rule[] = [
     'web-plate-length',
     'Length of the supplementary plate',
     'EN 1993-1-8, 6.2.6.1(11)',
-    webPlate((m, p) =>
+    webPlate((m, p, _c, r) =>
       p.l === undefined
         ? { skip: 'Its length follows from the widths of tension and compression.' }
-        : least(p.l, webPlateLength(m)),
+        : least(p.l, webPlateLength(m, r)),
     ),
   ),
   rule(

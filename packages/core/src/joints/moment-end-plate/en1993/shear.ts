@@ -1,6 +1,6 @@
-import type { Run } from '../../../formula/index.ts';
+import { type Run, at } from '../../../formula/index.ts';
 import type { MomentPlateModel } from '../model.ts';
-import { at, bolts, section, sheet } from './sheet.ts';
+import { bolts, section, sheet } from './sheet.ts';
 
 /** Bearing of two bolts of a row on a part: Table 3.4, not below 0. */
 function bearing(id: 'bolt-bearing-plate' | 'bolt-bearing-column', e2: string, t: string, f_u: string) {

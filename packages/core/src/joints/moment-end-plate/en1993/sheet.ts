@@ -1,4 +1,4 @@
-import { Sheet, type Run } from '../../../formula/index.ts';
+import { Sheet } from '../../../formula/index.ts';
 
 /** Symbols of a moment end plate. Forces in N, lengths in mm; shown in kN and kNm. */
 export const sheet = new Sheet();
@@ -7,6 +7,8 @@ export const actions = {
   M_Ed: sheet.given('M_Ed', 'kNm', 'moment, tension at the top positive'),
   N_Ed: sheet.given('N_Ed', 'kN', 'axial force of the beam, tension positive'),
   V_Ed: sheet.given('V_Ed', 'kN', 'shear force of the beam'),
+  N_col: sheet.given('N_col', 'kN', 'axial force of the column, tension positive'),
+  M_col: sheet.given('M_col', 'kNm', 'moment of the column'),
   M_other: sheet.given('M_other', 'kNm', 'moment of the beam on the other face, tension at the top positive'),
 };
 
@@ -31,14 +33,11 @@ export const g = {
   s_c: sheet.given('s_c', 'mm', 'root of the column, flange to toe'),
   f_y_c: sheet.given('f_y_c', 'MPa', 'yield strength of the column'),
   f_u_c: sheet.given('f_u_c', 'MPa', 'tensile strength of the column'),
-  sigma_com: sheet.given('sigma_com', 'MPa', 'greatest compressive stress of the column web'),
+  sigma_0: sheet.given('sigma_0', 'MPa', 'greatest compressive stress of the column web, as given for the joint'),
   h_h: sheet.given('h_h', 'mm', 'depth of the haunch at the plate'),
   l_h: sheet.given('l_h', 'mm', 'length of the haunch'),
-  b_h: sheet.given('b_h', 'mm', 'width of the haunch flange'),
   t_fh: sheet.given('t_fh', 'mm', 'flange of the haunch'),
   t_wh: sheet.given('t_wh', 'mm', 'web of the haunch'),
-  f_y_h: sheet.given('f_y_h', 'MPa', 'yield strength of the haunch'),
-  f_y_wh: sheet.given('f_y_wh', 'MPa', 'yield strength of the haunch web'),
   b_p: sheet.given('b_p', 'mm', 'width of the plate'),
   t_p: sheet.given('t_p', 'mm', 'thickness of the plate'),
   h_p: sheet.given('h_p', 'mm', 'depth of the plate'),
@@ -63,10 +62,7 @@ export const g = {
   beta_wb: sheet.given('beta_wb', '-', 'correlation factor of the weaker part at the beam welds'),
   f_u_wh: sheet.given('f_u_wh', 'MPa', 'tensile strength of the weaker part at the haunch web weld'),
   beta_wh: sheet.given('beta_wh', '-', 'correlation factor of the weaker part at the haunch web weld'),
-  t_sp: sheet.given('t_sp', 'mm', 'supplementary web plate'),
   b_sp: sheet.given('b_sp', 'mm', 'width of the supplementary web plate'),
-  L_fr: sheet.given('L_fr', 'mm', 'span of the beam in the frame'),
-  I_fr: sheet.given('I_fr', 'mm4', 'second moment of the beam in the frame'),
 };
 
 /** What changes with the sense of the moment: the tension and the compression flange. */
@@ -96,16 +92,16 @@ const s = sheet.commonSection('section');
 const A11 = 'EN 1993-1-1, 6.2';
 /** Section properties from the dimensions, root fillets counted; worked once a joint. */
 export const section = {
-  fillets: [
-    s.f('h_w', 'mm', 'h_b-2*t_f', 'web of the beam between the flanges', A11),
-    s.f('a_1', 'mm2', '(1-pi/4)*r_b^2', 'area of a root fillet', A11),
-    s.f('y_1', 'mm', 'h_w/2-0.22337*r_b', 'its centroid from mid-depth', A11),
-    s.f('A_b', 'mm2', '2*b_b*t_f+h_w*t_w+4*a_1', 'area of the beam', A11),
-    s.f('I_b', 'mm4', '(b_b*h_b^3-(b_b-t_w)*h_w^3)/12+4*(0.0075451*r_b^4+a_1*y_1^2)', 'second moment of the beam', A11),
-    s.f('W_pl', 'mm3', 'b_b*t_f*(h_b-t_f)+t_w*h_w^2/4+4*a_1*y_1', 'plastic modulus of the beam', A11),
-    s.f('W_el', 'mm3', '2*I_b/h_b', 'elastic modulus of the beam', A11),
-    s.f('d_b', 'mm', 'h_b-2*(t_f+s_b)', 'clear web of the beam', A11),
-  ],
+  beam: {
+    h_w: s.f('h_w', 'mm', 'h_b-2*t_f', 'web of the beam between the flanges', A11),
+    a_1: s.f('a_1', 'mm2', '(1-pi/4)*r_b^2', 'area of a root fillet', A11),
+    y_1: s.f('y_1', 'mm', 'h_w/2-0.22337*r_b', 'its centroid from mid-depth', A11),
+    A_b: s.f('A_b', 'mm2', '2*b_b*t_f+h_w*t_w+4*a_1', 'area of the beam', A11),
+    I_b: s.f('I_b', 'mm4', '(b_b*h_b^3-(b_b-t_w)*h_w^3)/12+4*(0.0075451*r_b^4+a_1*y_1^2)', 'second moment of the beam', A11),
+    W_pl: s.f('W_pl', 'mm3', 'b_b*t_f*(h_b-t_f)+t_w*h_w^2/4+4*a_1*y_1', 'plastic modulus of the beam', A11),
+    W_el: s.f('W_el', 'mm3', '2*I_b/h_b', 'elastic modulus of the beam', A11),
+    d_b: s.f('d_b', 'mm', 'h_b-2*(t_f+s_b)', 'clear web of the beam', A11),
+  },
   rolled: s.f('A_v', 'mm2', 'max(A_b-2*b_b*t_f+(t_w+2*r_b)*t_f, h_w*t_w)', 'shear area of the beam', 'EN 1993-1-1, 6.2.6(3)'),
   welded: s.f('A_v', 'mm2', 'h_w*t_w', 'shear area of the beam', 'EN 1993-1-1, 6.2.6(3)'),
   shear: s.f('V_pl', 'kN', 'A_v*f_y_b/(sqrt(3)*gamma_M0)', 'shear resistance of the beam', 'EN 1993-1-1, 6.2.6'),
@@ -113,7 +109,25 @@ export const section = {
   column: [
     s.f('d_wc', 'mm', 'h_c-2*(t_fc+s_c)', 'clear web of the column', A11),
     s.f('A_c', 'mm2', '2*b_c*t_fc+(h_c-2*t_fc)*t_wc+(4-pi)*r_c^2', 'area of the column', A11),
+    s.f(
+      'I_c',
+      'mm4',
+      '(b_c*h_c^3-(b_c-t_wc)*(h_c-2*t_fc)^3)/12+4*(0.0075451*r_c^4+(1-pi/4)*r_c^2*(h_c/2-t_fc-0.22337*r_c)^2)',
+      'second moment of the column',
+      A11,
+    ),
   ],
+  /** Stress along the column's web: as given, or elastic from the column's own forces, at the toe of the root. */
+  stress: {
+    given: s.f('sigma_com', 'MPa', 'sigma_0', 'stress along the web of the column, as given', 'EN 1993-1-8, 6.2.6.2(2)'),
+    own: s.f(
+      'sigma_com',
+      'MPa',
+      'max(0[MPa], abs(M_col)*d_wc/(2*I_c)-N_col/A_c)',
+      'greatest stress along the web of the column, at the root',
+      'EN 1993-1-8, 6.2.6.2(2)',
+    ),
+  },
   columnRolled: s.f(
     'A_vc',
     'mm2',
@@ -169,12 +183,3 @@ export const joint = {
   t_comHaunch: t.f('t_v_com', 'mm', 't_com/cos_theta', 'compression flange along the plate, of the haunch'),
   y_com: t.f('y_com', 'mm', '-(H-t_v_com/2)', 'centre of compression', 'EN 1993-1-8, 6.2.7.1'),
 };
-
-/** Values of a part: a row, a group, a flange. Formulas run inside it are recorded under its name. */
-export function at<T>(r: Run, where: string, work: () => T): T {
-  const before = r.where;
-  r.where = where;
-  const out = work();
-  r.where = before;
-  return out;
-}

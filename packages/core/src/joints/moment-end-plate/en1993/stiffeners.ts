@@ -1,9 +1,9 @@
-import type { Run } from '../../../formula/index.ts';
+import { type Run, at } from '../../../formula/index.ts';
 import { panelShearFactor, webCompression } from '../../../standards/en1993/components/web.ts';
 import type { MomentPlateModel } from '../model.ts';
 import type { Turned } from '../turned.ts';
 import { putStiffener } from './compression.ts';
-import { at, beta, sheet } from './sheet.ts';
+import { beta, sheet } from './sheet.ts';
 import type { State } from './stubs.ts';
 
 const s = sheet.section('stiffener-tension');

@@ -1,4 +1,4 @@
-import type { Run } from '../../../formula/index.ts';
+import { type Run, at } from '../../../formula/index.ts';
 import { innerPatterns, outerPatterns, type Beside } from '../../../standards/en1993/components/patterns.ts';
 import { lineStubs, type LineStubs, type RowsStub, type StubRow } from '../../../standards/en1993/components/row-stubs.ts';
 import { rowStub } from '../../../standards/en1993/components/t-stub.ts';
@@ -6,7 +6,7 @@ import { panelShearFactor } from '../../../standards/en1993/components/web.ts';
 import type { Cap } from '../../../standards/en1993/components/distribution.ts';
 import type { MomentPlateModel } from '../model.ts';
 import type { Turned, TurnedRow } from '../turned.ts';
-import { at, beta, sheet } from './sheet.ts';
+import { beta, sheet } from './sheet.ts';
 
 const column = sheet.section('column-flange-bending');
 const columnSizes = [

@@ -1,8 +1,7 @@
-import { quiet, type Run } from '../../../formula/index.ts';
+import { quiet, type Run, at } from '../../../formula/index.ts';
 import type { MomentPlateModel } from '../model.ts';
-import type { Worked } from './forces.ts';
+import { placeOf, type Worked } from './forces.ts';
 import type { Out } from './results.ts';
-import { at } from './sheet.ts';
 import { rowName } from './stubs.ts';
 import { compressionWeld, tensionWeld, webWeld } from './welds.ts';
 
@@ -51,6 +50,14 @@ function weldResult(
 }
 
 export function weldChecks(m: MomentPlateModel, w: Worked, out: Out, r: Run): void {
+  webWeldCheck(m, w, out, r);
+  if (m.input.welds.flanges === 'butt')
+    for (const id of ['weld-tension-flange', 'weld-compression-flange'] as const)
+      out.skip(id, 'a butt weld of full penetration is as strong as the flange (4.7.1)');
+  else flangeWeldChecks(m, w, out, r);
+}
+
+function flangeWeldChecks(m: MomentPlateModel, w: Worked, out: Out, r: Run): void {
   const { R, F, M } = w;
   const { state } = R;
   const t = state.turned;
@@ -60,7 +67,7 @@ export function weldChecks(m: MomentPlateModel, w: Worked, out: Out, r: Run): vo
     const near = kind === 'ten' ? inside.slice(0, 2) : inside.slice(-2);
     return [...t.rows.filter((x) => x.role === 'auto' && (kind === 'ten' ? x.y > 0 : x.y < -t.H)), ...near].map((x) => x.index);
   };
-  const resistanceOf = (index: number): number => R.rows[state.rows.findIndex((x) => x.index === index)]?.F ?? 0;
+  const resistanceOf = (index: number): number => R.rows[placeOf(R, index)]?.F ?? 0;
   const sumOver = (list: readonly number[], of: (i: number) => number): number => list.reduce((x, i) => x + of(i), 0);
   const tension = tensionWeld(t, r);
   const near = atFlange('ten');
@@ -81,7 +88,6 @@ export function weldChecks(m: MomentPlateModel, w: Worked, out: Out, r: Run): vo
       where: 'other flange',
     });
   }
-  webWeldCheck(m, w, out, r);
   if (welds.sawn)
     out.skip('weld-compression-flange', 'the force passes in bearing: nominal weld; the shop must keep the contact');
   else

@@ -58,4 +58,6 @@ export const haunchWeld = (r: Run): number => haunchF(r);
 /** Leg of the web weld and of a flange's, mm: the fillets are given by their throats. */
 export const leg = (a: number): number => Math.SQRT2 * a;
 export const weldThroats = ({ input }: MomentPlateModel): readonly number[] =>
-  [input.welds.top, input.welds.bottom, input.welds.web, input.welds.haunch ?? Infinity].filter(Number.isFinite);
+  [...(input.welds.flanges === 'butt' ? [] : [input.welds.top, input.welds.bottom]), input.welds.web, input.welds.haunch].filter(
+    (a) => a !== undefined,
+  );

@@ -1,18 +1,16 @@
-import { Run } from '../../../formula/index.ts';
+import type { Run } from '../../../formula/index.ts';
 import type { MomentPlateModel } from '../model.ts';
 import { turned } from '../turned.ts';
-import { axialStates, pressedResistance, pulledResistance, type AxialResistance } from './axial.ts';
-import { workTurned } from './lay-out.ts';
+import { pressedResistance, pulledResistance, type AxialResistance } from './axial.ts';
+import { stressOf, workTurned } from './lay-out.ts';
 import { resistanceOf, type Resistance } from './resistance.ts';
-import { section, sheet } from './sheet.ts';
+import { section } from './sheet.ts';
 import { bearingOf, type Bearing } from './shear.ts';
 import { stateOf, type State } from './stubs.ts';
 import { stiffnessOf, type Stiffness } from './rotation.ts';
 
 /** What of a joint no combination changes, kept by what it depends on; a traced run works everything again. */
 export interface Resist {
-  /** States of the rows under moment and under axial tension, by the sense. */
-  state(sense: 1 | -1, r: Run): State;
   resistance(sense: 1 | -1, beta: number, V_Ed: number, r: Run): Resistance;
   /** The same as if the column's web stood at yield. */
   stressed(sense: 1 | -1, beta: number, V_Ed: number, r: Run): Resistance;
@@ -43,42 +41,36 @@ export function resisting(m: MomentPlateModel, base: Float64Array, names: readon
   const axials = new Kept<AxialResistance>();
   const bearings = new Kept<Bearing>();
   const V_pl = base[section.shear.def.slot.index]!;
-  const axialState = axialStates(m, quietRun(base));
   /** Shear counts over half of what the beam takes: under that every resistance is the same. */
   const shearKey = (V: number): number => (V > 0.5 * V_pl ? V : 0);
+  /** Stress along the column counts over 0.7 of its yield strength. */
+  const stressKey = (r: Run): number => (m.column && stressOf(r) > 0.7 * m.column.steel.f_y ? stressOf(r) : 0);
   const stand = (sense: 1 | -1, r: Run): ReturnType<typeof turned> => {
     const t = turned(m, sense);
     workTurned(t, r);
     return t;
   };
-  const state = (sense: 1 | -1, r: Run): State => states.get(String(sense), r, () => stateOf(m, stand(sense, r), 'moment', r));
+  /** Rows with their T-stubs, under moment or under axial tension. */
+  const state = (kind: 'moment' | 'axial', sense: 1 | -1, r: Run): State =>
+    states.get(`${kind}/${sense}`, r, () => stateOf(m, stand(sense, r), kind, r));
   const resistance =
     (stressed: boolean): Resist['resistance'] =>
     (sense, beta, V_Ed, r) =>
-      resistances.get(`${sense}/${beta}/${shearKey(V_Ed)}/${stressed}`, r, () => {
-        const s = state(sense, r);
+      resistances.get(`${sense}/${beta}/${shearKey(V_Ed)}/${stressed || stressKey(r)}`, r, () => {
+        const s = state('moment', sense, r);
         return resistanceOf(m, stand(sense, r), s, beta, V_Ed, r, stressed);
       });
   return {
-    state,
     resistance: resistance(false),
     stressed: resistance(true),
     stiffness: (R, V_Ed, r) =>
       stiffnesses.get(`${R.state.turned.sense}/${R.beta}/${shearKey(V_Ed)}`, r, () => stiffnessOf(m, R, r)),
     axial: (sense, beta, pull, r) =>
-      axials.get(`${sense}/${beta}/${pull}`, r, () => {
+      axials.get(`${sense}/${beta}/${pull}/${stressKey(r)}`, r, () => {
         const t = stand(sense, r);
         if (!pull) return pressedResistance(m, t, r);
-        const own = r.steps ? axialStates(m, r) : axialState;
-        return pulledResistance(m, own, beta, t, r);
+        return pulledResistance(m, (other) => state('axial', other, r), beta, t, r);
       }),
     bearing: (r) => bearings.get('', r, () => bearingOf(m, r, names)),
   };
-}
-
-/** A run of the joint that records nothing. */
-export function quietRun(base: Float64Array): Run {
-  const r = new Run(sheet);
-  r.v.set(base);
-  return r;
 }
