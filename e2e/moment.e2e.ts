@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { firstToGive, issuedText, judged, lineOf, newJoint, openJoint, saved } from './app.ts';
+import { firstToGive, HERON, issuedText, judged, lineOf, newJoint, openJoint, saved } from './app.ts';
 import { useApp } from './use-app.ts';
 
 describe('moment end plates', () => {
@@ -47,6 +47,34 @@ describe('moment end plates', () => {
     await lineBecomes(/plate 25x190/);
   });
 
+  it('has rows that are dragged along the plate, and moved by the arrows, in steps of 5', async () => {
+    await openJoint(on.app, on.page, 'R3-01');
+    const grip = on.page.locator('[data-grip="row.2"]');
+    await grip.focus();
+    await on.page.keyboard.press('ArrowDown');
+    await lineBecomes(/rows 40 -60 -400/);
+    await saved(on.page);
+    await on.page.keyboard.press('Control+z');
+    await lineBecomes(/rows 40 -55 -400/);
+    const box = (await grip.boundingBox())!;
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    await on.page.mouse.move(x, y);
+    await on.page.mouse.down();
+    await on.page.mouse.move(x, y + 20, { steps: 4 });
+    // The place is shown before it is taken.
+    await on.page.locator('.grip.moving text').waitFor();
+    expect(await lineOf(on.page)).toMatch(/rows 40 -55 -400/);
+    await on.page.mouse.up();
+    await expect.poll(() => lineOf(on.page)).not.toMatch(/rows 40 -55 -400/);
+    expect(Number(/rows 40 -(\d+) -400/.exec(await lineOf(on.page))![1]) % 5).toBe(0);
+    await saved(on.page);
+    await on.page.keyboard.press('Control+z');
+    await lineBecomes(/rows 40 -55 -400/);
+    // A press without a way moves nothing.
+    await on.page.mouse.click(x, y);
+    await lineBecomes(/rows 40 -55 -400/);
+  });
+
   it('is refused in one sentence where a row stands in a flange', async () => {
     await openJoint(on.app, on.page, 'R3-01');
     const before = await lineOf(on.page);
@@ -78,5 +106,43 @@ describe('moment end plates', () => {
     expect(text).toContain('N7-01');
     expect(text).toMatch(/Moment resistance \d+ kNm/);
     expect(text).toMatch(/row 1: \d+ of \d+ kN/);
+  });
+
+  it('to AISC 360 has its form, its yield lines and its rows, and no rows one by one', async () => {
+    await openJoint(on.app, on.page, 'M1-01', HERON);
+    await on.page.getByText(/^row 1: 60\.7 kip of 73\.2 kip$/).waitFor();
+    await on.page.getByText('carries the shear').first().waitFor();
+    expect(await on.page.getByRole('button', { name: 'Add a bolt row' }).count()).toBe(0);
+    expect(await firstToGive(on.page)).toMatch(/yielding of the plate at 1\.21 × C2/);
+    await on.page.getByRole('tab', { name: 'Rows' }).click();
+    await on.page.getByRole('img', { name: /row 1 keeps 73\.2 kip of 7\d\.\d kip, ended by the plate/ }).waitFor();
+    await on.page.getByText('taken by the plate').waitFor();
+    await on.page.getByRole('tab', { name: 'Alternatives' }).click();
+    await on.page.getByRole('heading', { name: 'Beside itself under EN 1993-1-8' }).waitFor();
+    await on.page.getByRole('tab', { name: 'Detail' }).click();
+  });
+
+  it('to AISC 360 gets a rib and complete penetration at its callouts, and a flush plate is refused in words', async () => {
+    await openJoint(on.app, on.page, 'M1-01', HERON);
+    const before = await lineOf(on.page);
+    await on.page.getByText(/^PL 5\/8×8 1\/2/).click();
+    await on.page.getByLabel('Rib on the extended plate').selectOption({ label: 'a rib' });
+    await lineBecomes(/rib 1\/2x4 A572-50/);
+    await on.page.keyboard.press('Escape');
+    await on.page.keyboard.press('l');
+    await on.page.keyboard.press('Control+a');
+    await on.page.keyboard.type(`${before} | butt`);
+    await on.page.keyboard.press('Enter');
+    await lineBecomes(/\| butt$/);
+    await on.page.getByText('CJP').waitFor();
+    await on.page.keyboard.press('l');
+    await on.page.keyboard.press('Control+a');
+    await on.page.keyboard.type(before.replace('rows 1-1/4 ', 'rows ').replace(' -19-1/4', ''));
+    await on.page.keyboard.press('Enter');
+    await on.page
+      .getByText(/this procedure has no flush form; accepted are two rows at a flange/)
+      .first()
+      .waitFor();
+    await on.page.keyboard.press('Escape');
   });
 });

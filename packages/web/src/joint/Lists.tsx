@@ -54,7 +54,9 @@ export function Lists({
           <a className="underline" href={api.templateUrl(jointId)} download>
             {template.title}, true size (DXF)
           </a>{' '}
-          <span className="muted">plate, holes, column and axes on layers of their own, millimetres</span>
+          <span className="muted">
+            {template.layers.map((l) => l.name.toLowerCase()).join(', ')} on layers of their own, millimetres
+          </span>
         </p>
       )}
       {!saved && <p className="muted">Files can be taken once the joint is saved.</p>}

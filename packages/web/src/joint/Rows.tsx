@@ -1,21 +1,25 @@
 import { useMemo } from 'react';
-import { basisOf, buildJoint, significant, type JobRecord, type JointContent, type RowFlow, type Units } from '@ample/core';
+import {
+  basisOf,
+  buildJoint,
+  significant,
+  type JobRecord,
+  type JointContent,
+  type RowFlow,
+  type RowsFlow,
+  type Units,
+} from '@ample/core';
 import { RotationChart } from './RotationChart.tsx';
 
-/** What takes from a row, in the order in which it does, and how it is drawn. */
-const TAKEN = [
-  ['groups', 'taken by its groups', 'url(#rows-groups)'],
-  ['compression', 'by the compression side', 'url(#rows-compression)'],
-  ['panel', 'by the panel', 'url(#rows-panel)'],
-  ['plastic', 'by the plastic limit', 'url(#rows-plastic)'],
-] as const;
+/** How what takes from a row is drawn, in the order in which it does. */
+const FILLS = ['url(#rows-1)', 'url(#rows-2)', 'url(#rows-3)', 'url(#rows-4)', 'url(#rows-5)'] as const;
 
 const BAR = 20;
 const GAP = 34;
 
-/** Each row as a bar: what it keeps, and what its groups, the compression side, the panel and the plastic limit take from what it could bring alone. */
-function RowBars({ rows, units }: { rows: readonly RowFlow[]; units: Units }) {
-  const most = Math.max(1, ...rows.map((r) => Math.max(r.steps[0]?.F ?? 0, r.F)));
+/** Each row as a bar: what it keeps, and what each taker takes from what it could bring alone. */
+function RowBars({ flow: { rows, takers }, units }: { flow: RowsFlow; units: Units }) {
+  const most = Math.max(1, ...rows.map((r) => Math.max(r.steps[0] ?? 0, r.F)));
   const width = 430;
   const x = (F: number): number => (F / most) * width;
   return (
@@ -27,11 +31,11 @@ function RowBars({ rows, units }: { rows: readonly RowFlow[]; units: Units }) {
       <Patterns />
       {rows.map((row, i) => {
         const y = i * GAP + 4;
-        let left = 0;
-        const parts = [...TAKEN]
-          .map(([name, , fill], k) => ({ name, fill, F: (row.steps[k]?.F ?? 0) - (row.steps[k + 1]?.F ?? 0) }))
-          .reverse();
-        left = x(row.F_Rd);
+        // Each step of what is left is where the bar of its taker ends.
+        const parts = takers.flatMap((name, k) => {
+          const [to, from] = [row.steps[k] ?? 0, row.steps[k + 1] ?? 0];
+          return to > from ? [{ name, fill: FILLS[k % FILLS.length]!, from, to }] : [];
+        });
         return (
           <g key={row.number}>
             <text x={0} y={y + BAR * 0.72} className="rows-name">
@@ -39,11 +43,9 @@ function RowBars({ rows, units }: { rows: readonly RowFlow[]; units: Units }) {
             </text>
             <g transform={`translate(52 ${y})`}>
               <rect x={0} y={0} width={x(row.F_Rd)} height={BAR} fill="var(--holds)" fillOpacity={0.75} />
-              {parts.map(({ name, fill, F }) => {
-                const from = left;
-                left += x(Math.max(0, F));
-                return <rect key={name} x={from} y={0} width={x(Math.max(0, F))} height={BAR} fill={fill} stroke="var(--hair)" />;
-              })}
+              {parts.map(({ name, fill, from, to }) => (
+                <rect key={name} x={x(from)} y={0} width={x(to) - x(from)} height={BAR} fill={fill} stroke="var(--hair)" />
+              ))}
               {row.F > 0 && <path d={`M${x(row.F)} -3 V${BAR + 3}`} stroke="var(--ink)" strokeWidth={2} fill="none" />}
               {row.F_Rd === 0 && (
                 <text x={4} y={BAR * 0.72} className="rows-none">
@@ -61,33 +63,37 @@ function RowBars({ rows, units }: { rows: readonly RowFlow[]; units: Units }) {
 /** Hatches that are told apart in grey as well. */
 const Patterns = () => (
   <defs>
-    <pattern id="rows-groups" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+    <pattern id="rows-1" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
       <path d="M0 0V6" stroke="var(--ink)" strokeWidth="1.2" />
     </pattern>
-    <pattern id="rows-compression" width="6" height="6" patternUnits="userSpaceOnUse">
+    <pattern id="rows-2" width="6" height="6" patternUnits="userSpaceOnUse">
       <path d="M0 3H6" stroke="var(--ink)" strokeWidth="1.2" />
     </pattern>
-    <pattern id="rows-panel" width="6" height="6" patternUnits="userSpaceOnUse">
+    <pattern id="rows-3" width="6" height="6" patternUnits="userSpaceOnUse">
       <circle cx="3" cy="3" r="1.2" fill="var(--ink)" />
     </pattern>
-    <pattern id="rows-plastic" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
+    <pattern id="rows-4" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
       <path d="M0 0V6M3 0V6" stroke="var(--ink)" strokeWidth="0.8" />
+    </pattern>
+    <pattern id="rows-5" width="5" height="5" patternUnits="userSpaceOnUse">
+      <path d="M0 0H5M0 0V5" stroke="var(--ink)" strokeWidth="0.8" />
     </pattern>
   </defs>
 );
 
-const Legend = () => (
+const Legend = ({ takers }: { takers: readonly string[] }) => (
   <p className="rows-legend muted">
     <svg width="18" height="12" aria-hidden="true">
       <rect width="18" height="12" fill="var(--holds)" fillOpacity={0.75} />
     </svg>
     kept
-    {TAKEN.map(([name, words, fill]) => (
+    {takers.map((name, k) => (
       <span key={name}>
         <svg width="18" height="12" aria-hidden="true">
-          <rect width="18" height="12" fill={fill} stroke="var(--hair)" />
+          <rect width="18" height="12" fill={FILLS[k % FILLS.length]} stroke="var(--hair)" />
         </svg>
-        {words}
+        {k === 0 ? 'taken by ' : 'by '}
+        {name}
       </span>
     ))}
     <span>
@@ -101,7 +107,7 @@ const Legend = () => (
 
 const rowWords = (r: RowFlow, u: Units): string =>
   r.F_Rd > 0
-    ? `row ${r.number} keeps ${u.quantity(r.F_Rd, 'kN')} of ${u.quantity(r.steps[0]!.F, 'kN')}, ended by ${r.by}`
+    ? `row ${r.number} keeps ${u.quantity(r.F_Rd, 'kN')} of ${u.quantity(r.steps[0]!, 'kN')}, ended by ${r.by}`
     : `row ${r.number}: ${r.by}`;
 
 /** Bolt rows of a joint under a combination: what each could bring, what takes it away, and how the joint turns. */
@@ -119,8 +125,8 @@ export function RowsView({ content, job, index }: { content: JointContent; job: 
         <h3>
           Rows{combination ? ` under ${combination.name}` : ''}: moment resistance {units.quantity(flow.M_Rd, 'kNm')}
         </h3>
-        <RowBars rows={flow.rows} units={units} />
-        <Legend />
+        <RowBars flow={flow} units={units} />
+        <Legend takers={flow.takers} />
         <table className="beside-table">
           <thead>
             <tr>
@@ -139,7 +145,7 @@ export function RowsView({ content, job, index }: { content: JointContent; job: 
                 <td>{r.number}</td>
                 <td className="num">{kN(r.F)}</td>
                 <td className="num">{kN(r.F_Rd)}</td>
-                <td className="num">{r.steps[0] ? kN(r.steps[0].F) : '–'}</td>
+                <td className="num">{r.steps[0] ? kN(r.steps[0]) : '–'}</td>
                 <td className="num">{kN(r.Q)}</td>
                 <td>{r.mode}</td>
                 <td>{r.by}</td>

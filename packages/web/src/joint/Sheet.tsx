@@ -3,6 +3,7 @@ import { failureItems, type Drawing, type Item, type MemberFacts } from '@ample/
 import { DimensionInput } from './DimensionInput.tsx';
 import type { JointEditor } from './editor.ts';
 import { FieldPopover } from './FieldPopover.tsx';
+import { Grips } from './Grips.tsx';
 
 const LINE: Readonly<Record<string, { stroke: string; strokeWidth: number; strokeDasharray?: string }>> = {
   outline: { stroke: 'var(--ink)', strokeWidth: 0.4 },
@@ -192,6 +193,7 @@ export function Sheet({
                 </text>
               ),
           )}
+          <Grips grips={drawing.grips ?? []} editor={editor} />
           <Handles handles={drawing.handles} editor={editor} />
         </svg>
         {member && !open && facts[member] && <Facts facts={facts[member]} />}

@@ -152,7 +152,7 @@ function Welcome({ onNew, onFile, onDemo }: { onNew: () => void; onFile: () => v
     <div className="grid gap-6 md:grid-cols-3 mt-2" role="group" aria-label="Ways to begin">
       {way(
         'Look around',
-        'A made-up ferry hall to EN 1993 and a bus depot to AISC 360, in inches: fin plates, end plates, cleats and column bases; one joint gives, one breaks a rule, one is not whole.',
+        'A made-up ferry hall to EN 1993 and a bus depot to AISC 360, in inches: fin plates, end plates, cleats, column bases and moment end plates; one joint gives, one breaks a rule, one is not whole.',
         'Open the demo jobs',
         onDemo,
         true,

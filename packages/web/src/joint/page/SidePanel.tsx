@@ -30,7 +30,7 @@ export function SidePanel({ view }: { view: JointView }) {
           />
           <Rules report={report} onPoint={view.setPointed} onOpen={view.openRule} />
           <Takeoff q={checked.quantities} />
-          {kind.placeField && (
+          {kind.measured && (
             <Measured
               content={present}
               job={job}
