@@ -244,4 +244,65 @@ function base(s: BaseSeed): JointDocument {
   return detailed({ mark: s.mark, kind: 'column-base', seed, combinations, note: s.note, set: s.set }, basis);
 }
 
-write('heron-street', { ...job, joints: [...BEAMS.map(beam), ...BASES.map(base)] }, basis);
+/** Moment end plates: M in kip-ft, V and N in kips, the moment of the beam on the other face, axial force of the column. */
+interface MomentSeed {
+  readonly mark: string;
+  readonly beam: string;
+  readonly column: string;
+  readonly sides: '1' | '2';
+  readonly note?: string;
+  readonly actions: readonly (readonly [
+    name: string,
+    note: string,
+    M: number,
+    V: number,
+    N: number,
+    far: number | null,
+    column: number,
+  ])[];
+  readonly set?: Readonly<Record<string, number | string | boolean>>;
+}
+const MOMENTS: readonly MomentSeed[] = [
+  {
+    mark: 'M1-01',
+    beam: 'W18x50',
+    column: 'W14x90',
+    sides: '1',
+    note: 'Moment frame along grid B, end column.',
+    actions: [
+      ['C1', '1.2 D + 1.6 L', 118, 46, 0, null, -260],
+      ['C2', '1.2 D + 1.0 W', 176, 38, -9, null, -210],
+      ['C3', '0.9 D + 1.0 W', -84, -6, 9, null, -120],
+    ],
+  },
+  {
+    mark: 'M1-02',
+    beam: 'W21x62',
+    column: 'W14x109',
+    sides: '2',
+    note: 'Moment frame along grid B, internal column. The joint on the other face is M1-03.',
+    actions: [
+      ['C1', '1.2 D + 1.6 L', 248, 71, 0, 226, -540],
+      ['C2', '1.2 D + 1.0 W', 372, 62, 0, -118, -430],
+      ['C3', '1.2 D - 1.0 W', -118, 22, 0, 372, -430],
+    ],
+    set: { 'column.other_checked': true, rib: 'yes', 'rib.t': inch(0.5) },
+  },
+];
+
+function moment(s: MomentSeed): JointDocument {
+  const combinations = s.actions.map(([name, note, M, V, N, far, N_col]): Combination => ({
+    name,
+    note,
+    V_Ed: kips(V),
+    N_Ed: kips(N),
+    N_tie: 0,
+    M_Ed: kipFeet(M),
+    N_col: kips(N_col),
+    ...(far === null ? {} : { M_other: kipFeet(far) }),
+  }));
+  const seed = { beam: s.beam, beamGrade: 'A992', column: s.column, columnGrade: 'A992', sides: s.sides };
+  return detailed({ mark: s.mark, kind: 'moment-end-plate', seed, combinations, note: s.note, set: s.set }, basis);
+}
+
+write('heron-street', { ...job, joints: [...BEAMS.map(beam), ...BASES.map(base), ...MOMENTS.map(moment)] }, basis);
