@@ -54,8 +54,9 @@ export async function openApp(errors: string[] = []): Promise<App> {
 const TERN = 'Tern Quay ferry hall';
 export const HERON = 'Heron Street bus depot';
 
-/** The register of a demo job. */
+/** The register of a demo job; an edit on its way to the store is waited for, since the next page reads what is stored. */
 export async function openRegister(app: App, page: Page, job = TERN): Promise<void> {
+  for (const state of ['waiting', 'saving']) await page.locator(`[data-save="${state}"]`).waitFor({ state: 'detached' });
   await page.goto(app.url);
   // The seeded job is the oldest, whatever a test copied or imported since.
   await page.getByRole('link', { name: job, exact: true }).last().click();

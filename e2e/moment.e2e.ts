@@ -73,10 +73,12 @@ describe('moment end plates', () => {
     // A press without a way moves nothing.
     await on.page.mouse.click(x, y);
     await lineBecomes(/rows 40 -55 -400/);
+    await saved(on.page);
   });
 
   it('is refused in one sentence where a row stands in a flange', async () => {
     await openJoint(on.app, on.page, 'R3-01');
+    await lineBecomes(/rows 40 -55 -400/);
     const before = await lineOf(on.page);
     await on.page.keyboard.press('l');
     await on.page.keyboard.press('Control+a');
