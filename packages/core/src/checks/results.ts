@@ -16,6 +16,23 @@ const NOTHING = 'This combination puts no load on it.';
 /** It does not apply, for this reason; `missing`: it applies and could not be made. Plain literals: copying with a spread is most of the cost of a result. */
 export const leftOut = ({ id, title, clause, part }: About, reason: string, missing = false): SkipResult =>
   missing ? { type: 'skip', id, title, clause, part, reason, missing: true } : { type: 'skip', id, title, clause, part, reason };
+
+/** The first check of a list whose actions are looked at before anything is worked. */
+const ACTION_PATH: About = {
+  id: 'action-path',
+  title: 'A path for every action',
+  clause: 'every action that is given has to be checked',
+  part: 'joint',
+};
+/** Whether every action has checks; `none` says which has not: then nothing of `rest` was worked. */
+export const actionPath = {
+  id: ACTION_PATH.id,
+  whole: leftOut(ACTION_PATH, 'Every action that is given has its checks.'),
+  none: (none: string, rest: readonly About[]): SkipResult[] => [
+    leftOut(ACTION_PATH, none, true),
+    ...rest.map((x) => leftOut(x, 'Not checked: an action of this combination has no path.')),
+  ],
+};
 export const unloaded = (about: About): SkipResult => leftOut(about, NOTHING);
 
 /** Demand against resistance, in N and mm; without resistance there is no utilisation and the check fails at any load. */

@@ -180,6 +180,17 @@ export function flangeFaces({
   ];
 }
 
+/** The least distance from a row to an end of the plate. */
+export const endDistance = ({ rows, H, input: { plate } }: MomentPlateModel): number =>
+  Math.min(...rows.flatMap(({ y }) => [plate.top - y, y + H + plate.bottom]));
+/** From a height to the nearer end of the column; Infinity where it runs on. */
+const toColumnEnd = ({ H, input }: MomentPlateModel, y: number): number => {
+  const { end_above = Infinity, end_below = Infinity } = input.column!;
+  return Math.min(end_above - y, y + H + end_below);
+};
+/** The least distance from a row to an end of the column; Infinity where it runs on. */
+export const columnEndDistance = (m: MomentPlateModel): number => Math.min(...m.rows.map(({ y }) => toColumnEnd(m, y)));
+
 function refuseRow(m: MomentPlateModel, i: number, refuse: Refuse): void {
   const { y } = m.rows[i]!;
   const { plate } = m.input;
@@ -191,12 +202,8 @@ function refuseRow(m: MomentPlateModel, i: number, refuse: Refuse): void {
   if (end <= m.d_0 / 2)
     refuse(field, y, 'lets the holes cut the end of the plate', `more than half the hole, ${m.d_0 / 2} mm, from it`);
   if (!m.column) return;
-  const { end_above, end_below } = m.input.column!;
-  for (const free of [
-    end_above === undefined ? Infinity : end_above - y,
-    end_below === undefined ? Infinity : y + m.H + end_below,
-  ])
-    if (free <= m.d_0 / 2) refuse(field, y, 'lies past the end of the column, or its holes cut it', 'a row on the column');
+  if (toColumnEnd(m, y) <= m.d_0 / 2)
+    refuse(field, y, 'lies past the end of the column, or its holes cut it', 'a row on the column');
 }
 
 /** The weld of the web near the bolts in tension is no smaller than along the rest. */

@@ -153,6 +153,16 @@ function reachOf(m: MomentPlateModel, s: Stiffener): readonly [number, number] {
   return [s.depth === 'full' ? -h + tf : -h / 2, -tf];
 }
 
+/** Weld of a stiffener along the web of the column, clear of its cuts; one fillet of four. */
+export function alongWeb(m: MomentPlateModel, s: Stiffener): number {
+  const [x1, x2] = weldReach(m, s);
+  return x2 - x1;
+}
+const weldReach = (m: MomentPlateModel, s: Stiffener): readonly [number, number] => {
+  const [x1, x2] = reachOf(m, s);
+  return [x1 + (s.depth === 'full' ? s.c : 0), x2 - s.c];
+};
+
 function stiffenerPlates(m: MomentPlateModel): PlatePart[] {
   if (!m.column) return [];
   const u = m.basis.units;
@@ -308,7 +318,7 @@ function stiffenerWelds(m: MomentPlateModel): WeldPart[] {
   if (!m.column) return [];
   const { tw, h, tf } = m.column.dims;
   return stiffenersAt(m).flatMap(({ at, z, s }) => {
-    const [x1, x2] = reachOf(m, s);
+    const [from, to] = weldReach(m, s);
     return ([-1, 1] as const).flatMap((side) =>
       ([-1, 1] as const).flatMap((face): WeldPart[] => {
         const level = z + (face * s.t) / 2;
@@ -324,7 +334,6 @@ function stiffenerWelds(m: MomentPlateModel): WeldPart[] {
           from: [x, side * (tw / 2 + s.c), level],
           to: [x, side * (tw / 2 + s.b), level],
         });
-        const [from, to] = [x1 + (s.depth === 'full' ? s.c : 0), x2 - s.c];
         const along: WeldPart = {
           ...common,
           length: to - from,

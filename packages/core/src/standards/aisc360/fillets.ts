@@ -2,7 +2,17 @@ import type { Basis } from '../../basis/basis.ts';
 import type { CheckDef } from '../../checks/check.ts';
 import type { Sheet } from '../../formula/index.ts';
 import { RUPTURE, strengthCheck, type InFormat } from './available.ts';
-import { aiscSettings } from './standard.ts';
+import { KSI } from '../../catalogue/index.ts';
+import { aiscSettings, isLrfd } from './standard.ts';
+
+/** Available strength of a fillet that is loaded across its length, over its leg, MPa (AISC 360-22, J2-4). */
+export function acrossFillet(basis: Basis): number {
+  const { directional, electrode } = aiscSettings(basis);
+  return (isLrfd(basis) ? 0.75 : 0.5) * 0.6 * Number(electrode) * KSI * Math.SQRT1_2 * (directional ? 1.5 : 1);
+}
+/** Leg of two fillets that develop a plate in tension, mm. */
+export const developingLeg = (basis: Basis, F_y: number, t: number): number =>
+  ((isLrfd(basis) ? 0.9 : 1 / 1.67) * F_y * t) / (2 * acrossFillet(basis));
 
 /** Two fillets beside a plate, of the length that `length` names on the sheet, under the resultant R (AISC 360-22, J2.4). */
 export const twoFillets = <C extends InFormat & { readonly m: { readonly basis: Basis } }>(

@@ -2,7 +2,7 @@ import { timesLoad, type Combination } from '../../../actions/combination.ts';
 import { judgeRules, NO_LOADS, type CheckResult } from '../../../checks/check.ts';
 import { answers, inProportion } from '../../../checks/list.ts';
 import { solved } from '../../../checks/multiples.ts';
-import { leftOut, strengthOf } from '../../../checks/results.ts';
+import { actionPath, strengthOf } from '../../../checks/results.ts';
 import { INCH } from '../../../catalogue/index.ts';
 import { quiet, Run, type Origin } from '../../../formula/index.ts';
 import { isLrfd } from '../../../standards/aisc360/standard.ts';
@@ -24,12 +24,6 @@ import { shearChecks } from './shear.ts';
 import { weldChecks } from './weld.ts';
 
 const CHECKS = [...plateAndRodChecks, ...shearChecks, ...weldChecks, ...anchorChecks];
-const ACTION_PATH = {
-  id: 'action-path',
-  title: 'A path for every action',
-  clause: 'every action that is given has to be checked',
-  part: 'column',
-} as const;
 const NO_LOADING = { shear: true, axial: 'none', tie: false } as const;
 
 /** What the same failure is called to EN 1993 and EN 1992. */
@@ -151,12 +145,8 @@ function working(m: BaseModel, given: ReturnType<typeof layOut>) {
   };
   const once = (c: Combination, r: Run): Answered => {
     const none = uncovered(c);
-    if (none) {
-      const rest = CHECKS.map((x) => leftOut(x, 'Not checked: an action of this combination is not covered.'));
-      return { state: null, list: [leftOut(ACTION_PATH, none, true), ...rest] };
-    }
+    if (none) return { state: null, list: actionPath.none(none, CHECKS) };
     const state = start(c, r);
-    const path = leftOut(ACTION_PATH, 'Every action that is given has its checks.');
     const answered = answers(
       CHECKS,
       r,
@@ -165,7 +155,7 @@ function working(m: BaseModel, given: ReturnType<typeof layOut>) {
       () => null,
       (_, u) => inProportion(u),
     );
-    return { state, list: [path, ...answered] };
+    return { state, list: [actionPath.whole, ...answered] };
   };
   return { start, once };
 }
@@ -195,7 +185,7 @@ export function baseToAisc360(m: BaseModel): PreparedBase {
   const prepared: PreparedBase = {
     sheet,
     counterparts: COUNTERPARTS,
-    ids: [ACTION_PATH.id, ...CHECKS.map((x) => x.id), ...baseRules.map((x) => x.id)],
+    ids: [actionPath.id, ...CHECKS.map((x) => x.id), ...baseRules.map((x) => x.id)],
     check: (c, r) => {
       const { list, state } = quiet(r, () => once(c, r));
       const said = state && severe(state, r);

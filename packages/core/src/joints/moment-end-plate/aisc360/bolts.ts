@@ -91,40 +91,47 @@ const yieldLines = (s: FormulaSection) => {
   };
 };
 
+/** Thickness of the plate that the moment asks for, and the one at which the bolts break before it yields. */
+const thicknesses = (s: FormulaSection) => {
+  const M_b = s.f('M_b_n', 'kNm', '2*F_nt*A_b*h_sum', 'tension of the bolts', 'AISC 360-22, J3.7');
+  const M_bc = available(s, { symbol: 'M_b', unit: 'kNm' }, RUPTURE.phi, RUPTURE.omega, 'AISC 360-22, J3.7');
+  const t = (symbol: string, M: string, words: string) => ({
+    lrfd: s.f(symbol, 'mm', `sqrt(1.11*${M}/(0.9*F_y_p*Y_p))`, words, DG),
+    asd: s.f(symbol, 'mm', `sqrt(1.11*1.67*${M}/(F_y_p*Y_p))`, words, DG),
+  });
+  const [t_M, t_b] = [t('t_M', 'M_t', 'thickness for this moment'), t('t_b', 'M_b_c', 'thickness for the full bolts')];
+  return (r: Run, c: Case): number => {
+    M_b(r);
+    M_bc(r, c);
+    const format = c.lrfd ? 'lrfd' : 'asd';
+    t_M[format](r);
+    return t_b[format](r);
+  };
+};
+
 const plateYield = strengthCheck<Case>(sheet, named('mep-plate-yield', 'Yielding of the plate', DG, 'plate'), {
   ...M_T,
-  steps: yieldLines,
+  steps: (s) => {
+    const [lines, thick] = [yieldLines(s), thicknesses(s)];
+    return (r, c) => {
+      lines(r, c);
+      // Nothing follows from them but what the workings say.
+      if (r.steps) thick(r, c);
+    };
+  },
   nominal: 'F_y_p*t_p^2*Y_p/1.11',
   words: 'yield lines of the plate, thick enough that its bolts do not pry',
   ...YIELD,
 });
 
-/** Thickness of the plate that the moment asks for, and the one at which the bolts break first; of the values that its check left. */
 const thick = (() => {
   const s = sheet.section('mep-plate-thick');
-  const M_b = s.f('M_b_n', 'kNm', '2*F_nt*A_b*h_sum', 'tension of the bolts', 'AISC 360-22, J3.7');
-  const M_bc = available(s, { symbol: 'M_b', unit: 'kNm' }, RUPTURE.phi, RUPTURE.omega, 'AISC 360-22, J3.7');
-  const lines = yieldLines(s);
-  const t = (symbol: string, M: string, words: string) => ({
-    lrfd: s.f(symbol, 'mm', `sqrt(1.11*${M}/(0.9*F_y_p*Y_p))`, words, DG),
-    asd: s.f(symbol, 'mm', `sqrt(1.11*1.67*${M}/(F_y_p*Y_p))`, words, DG),
-  });
-  return {
-    M_b,
-    M_bc,
-    lines,
-    t_M: t('t_M', 'M_t', 'thickness for this moment'),
-    t_b: t('t_b', 'M_b_c', 'thickness for the full bolts'),
-  };
+  return { lines: yieldLines(s), both: thicknesses(s) };
 })();
 /** Thickness at which the bolts break before the plate yields, mm. */
 export function thickFor(r: Run, c: Case): number {
-  thick.M_b(r);
-  thick.M_bc(r, c);
   thick.lines(r, c);
-  const format = c.lrfd ? 'lrfd' : 'asd';
-  thick.t_M[format](r);
-  return thick.t_b[format](r);
+  return thick.both(r, c);
 }
 
 const unstiffened = (c: Case): string | null => (c.form === '4E' ? null : 'The rib stiffens the extension of the plate.');

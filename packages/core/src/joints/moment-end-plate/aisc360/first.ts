@@ -3,7 +3,8 @@ import type { Basis } from '../../../basis/basis.ts';
 import { INCH, inches as inch, KSI } from '../../../catalogue/index.ts';
 import { Refusal } from '../../../refusal.ts';
 import { leastEdge, leastFillet } from '../../../standards/aisc360/rules.ts';
-import { aiscSettings, ELASTICITY, isLrfd } from '../../../standards/aisc360/standard.ts';
+import { acrossFillet, developingLeg } from '../../../standards/aisc360/fillets.ts';
+import { ELASTICITY } from '../../../standards/aisc360/standard.ts';
 import { boltName } from '../../../units/system.ts';
 import { upTo } from '../../beam-end/aisc360/first.ts';
 import { wrenchRoom } from '../../beam-end/aisc360/rules.ts';
@@ -99,9 +100,7 @@ export const doublerFor = (t: number, column: MemberDimensions): WebPlateInput =
 
 /** Legs of the web, and of its part near the bolts in tension that they develop. */
 function webLegs(x: Members, thin: boolean): { web: number; tension: number } {
-  const { directional, electrode } = aiscSettings(x.basis);
-  const develop = (0.9 * x.F_y * x.beam.tw) / (0.75 * 2 * 0.6 * Number(electrode) * KSI * Math.SQRT1_2 * (directional ? 1.5 : 1));
-  const tension = Math.max(leastFillet(x.beam.tw), upTo(develop, 1 / 16));
+  const tension = Math.max(leastFillet(x.beam.tw), upTo(developingLeg(x.basis, x.F_y, x.beam.tw), 1 / 16));
   return { tension, web: thin ? Math.min(tension, leastFillet(x.beam.tw)) : tension };
 }
 
@@ -109,9 +108,7 @@ function webLegs(x: Members, thin: boolean): { web: number; tension: number } {
 function flangeLeg(x: Members, t: number, combinations: readonly Combination[]): number | null {
   const z = (x.beam.h - x.beam.tf) / 1e3;
   const F = 1e3 * Math.max(0, ...combinations.map((c) => Math.abs(c.M_Ed ?? 0) / z + Math.abs(c.N_Ed) / 2));
-  const { directional, electrode } = aiscSettings(x.basis);
-  const phi = isLrfd(x.basis) ? 0.75 : 0.5;
-  const each = phi * 0.6 * Number(electrode) * KSI * Math.SQRT1_2 * (directional ? 1.5 : 1) * (2 * x.beam.b - x.beam.tw);
+  const each = acrossFillet(x.basis) * (2 * x.beam.b - x.beam.tw);
   const leg = Math.max(leastFillet(Math.min(x.beam.tf, t)), upTo(F / each, 1 / 16));
   return leg <= LARGEST_FILLET + 1e-6 ? leg : null;
 }

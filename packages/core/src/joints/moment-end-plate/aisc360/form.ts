@@ -29,6 +29,9 @@ const FORMS =
 /** Least distance of a row to the flange: room for the wrench. */
 export const roomFor = (d: number): number => d + (d <= INCH + 1e-6 ? 0.5 : 0.75) * INCH;
 
+/** How far a pattern of yield lines reaches past a row, on a plate or flange this wide with its bolts at this gauge. */
+export const patternReach = (b: number, g: number): number => 0.5 * Math.sqrt(b * g);
+
 /** Largest difference between the pitches of paired rows that counts as none, mm. */
 const SAME = 0.5;
 

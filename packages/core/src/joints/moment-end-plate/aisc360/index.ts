@@ -1,7 +1,7 @@
 import { NO_ACTIONS, type Combination } from '../../../actions/combination.ts';
 import { judgeRules, type CheckDef, type CheckResult } from '../../../checks/check.ts';
 import { answers, inProportion } from '../../../checks/list.ts';
-import { leftOut } from '../../../checks/results.ts';
+import { actionPath } from '../../../checks/results.ts';
 import { Run, type Origin } from '../../../formula/index.ts';
 import { once } from '../../../lazy.ts';
 import type { PreparedRows } from '../flow.ts';
@@ -14,13 +14,6 @@ import { failurePaths } from './paths.ts';
 import { momentRules, type Ruled } from './rules.ts';
 import { leg, sheet, sideOf, slots, workCommon, type MomentCase } from './sheet.ts';
 import { weldChecks } from './welds.ts';
-
-const ACTION_PATH = {
-  id: 'action-path',
-  title: 'A path for every action',
-  clause: 'every action that is given has to be checked',
-  part: 'joint',
-} as const;
 
 /** The joint on the other face is a joint of its own. */
 const otherSide: CheckDef<MomentCase> = {
@@ -121,10 +114,7 @@ export function momentPlateToAisc360(m: MomentPlateModel): PreparedRows {
   };
   const check = (c: Combination, r: Run): readonly CheckResult[] => {
     const state = start(c, r);
-    if (!state) {
-      const rest = CHECKS.map((x) => leftOut(x, 'Not checked: an action of this combination has no path.'));
-      return [leftOut(ACTION_PATH, uncovered(m, c, ends)!, true), ...rest];
-    }
+    if (!state) return actionPath.none(uncovered(m, c, ends)!, CHECKS);
     const list = answers(
       CHECKS,
       r,
@@ -133,7 +123,7 @@ export function momentPlateToAisc360(m: MomentPlateModel): PreparedRows {
       () => null,
       (_, u) => inProportion(u),
     );
-    return [leftOut(ACTION_PATH, 'Every action that is given has its checks.'), ...list];
+    return [actionPath.whole, ...list];
   };
   const thick = (): number => {
     const r = new Run(sheet);
@@ -149,7 +139,7 @@ export function momentPlateToAisc360(m: MomentPlateModel): PreparedRows {
     sheet,
     counterparts: COUNTERPARTS,
     covers: COVERS,
-    ids: [ACTION_PATH.id, ...CHECKS.map((x) => x.id), ...momentRules.map((x) => x.id)],
+    ids: [actionPath.id, ...CHECKS.map((x) => x.id), ...momentRules.map((x) => x.id)],
     check: (c, r) => ({ results: check(c, r), notes: notesOf(m, c) }),
     freeRows: false,
     preloaded: true,

@@ -1,7 +1,7 @@
 import { pathsUnder, type Mark, type Marker, type Paths } from '../../../detail/mark.ts';
 import { jointMarks, panelMark, sides } from '../marks.ts';
 import type { MomentPlateModel } from '../model.ts';
-import type { End } from './form.ts';
+import { patternReach, type End } from './form.ts';
 import { leg, type MomentCase } from './sheet.ts';
 
 /** Failure paths that are drawn as those of other checks. */
@@ -25,7 +25,7 @@ function platePattern(m: MomentPlateModel, { ten, form }: MomentCase, on: Marker
   const { h, tf, tw } = m.beam.dims;
   const b = Math.min(m.input.plate.b, m.beam.dims.b + 25.4) / 2;
   const g = m.input.bolts.w / 2;
-  const s = 0.5 * Math.sqrt(2 * b * 2 * g);
+  const s = patternReach(2 * b, 2 * g);
   const { up, outer, inner, face, inside } = reach(ten, h, tf);
   const root = tw / 2 + leg(m.input.welds.web);
   const far =
@@ -65,7 +65,7 @@ function platePattern(m: MomentPlateModel, { ten, form }: MomentCase, on: Marker
 function flangePattern(m: MomentPlateModel, { ten, stiff }: MomentCase, on: Marker): Mark[] {
   const { b, tw } = m.column!.dims;
   const g = m.input.bolts.w / 2;
-  const s = 0.5 * Math.sqrt(b * 2 * g);
+  const s = patternReach(b, 2 * g);
   const { up, outer, inner, face, inside } = reach(ten, m.beam.dims.h, m.beam.dims.tf);
   const root = tw / 2 + m.column!.s;
   return [

@@ -1,12 +1,13 @@
-import { INCH, KSI } from '../../../catalogue/index.ts';
+import { INCH } from '../../../catalogue/index.ts';
 import type { Combination } from '../../../actions/combination.ts';
 import type { Loads, RuleDef } from '../../../checks/check.ts';
 import { leastFillet } from '../../../standards/aisc360/rules.ts';
-import { aiscSettings, ELASTICITY, isLrfd } from '../../../standards/aisc360/standard.ts';
+import { developingLeg } from '../../../standards/aisc360/fillets.ts';
+import { aiscSettings, ELASTICITY } from '../../../standards/aisc360/standard.ts';
 import { edgeMax, edgeRule, sizeRule, spacingRules, wrenchRule } from '../../beam-end/aisc360/rules.ts';
-import type { MomentPlateModel, Stiffener } from '../model.ts';
+import { columnEndDistance, endDistance, type MomentPlateModel, type Stiffener } from '../model.ts';
 import { webPlateSpan } from '../solid.ts';
-import { roomFor, type End } from './form.ts';
+import { patternReach, roomFor, type End } from './form.ts';
 import { leg } from './sheet.ts';
 
 /** A joint as its rules look at it: both ends of the plate, and the thickness at which the bolts break before it yields, by the sense of the moment. */
@@ -47,12 +48,7 @@ const ofDoubler = (run: (x: Ruled, p: NonNullable<MomentPlateModel['webPlate']>)
   x.m.webPlate ? run(x, x.m.webPlate) : { skip: 'There is no doubler.' };
 
 /** Leg of the web's weld that develops the web near the bolts in tension, mm. */
-function developing({ m }: Ruled): number {
-  const { directional, electrode } = aiscSettings(m.basis);
-  const F = 2 * 0.6 * Number(electrode) * KSI * Math.SQRT1_2 * (directional ? 1.5 : 1);
-  const web = m.beam.steel.f_y * m.beam.dims.tw;
-  return isLrfd(m.basis) ? (0.9 * web) / (0.75 * F) : web / 1.67 / (F / 2);
-}
+const developing = ({ m }: Ruled): number => developingLeg(m.basis, m.beam.steel.f_y, m.beam.dims.tw);
 
 /** Both flanges pulled or pressed: outside the method. */
 function axial(m: MomentPlateModel, combinations: readonly Combination[]): { readonly N: number; readonly M: number } {
@@ -93,7 +89,7 @@ const boltRules: readonly Rule[] = [
     ({ m }) => (m.input.bolts.w - Math.max(m.beam.dims.tw, m.column!.dims.tw)) / 2,
   ),
   edgeRule('edge-v-plate', 'End distance, plate', 'horizontal edge', ({ m }) => ({
-    actual: Math.min(m.input.plate.top - m.rows[0]!.y, m.rows.at(-1)!.y + m.H + m.input.plate.bottom),
+    actual: endDistance(m),
     d: m.input.bolts.d,
     hole: 'normal',
   })),
@@ -108,14 +104,8 @@ const boltRules: readonly Rule[] = [
     hole: 'normal',
   })),
   edgeRule('edge-v-column', 'End distance, flange of the column', 'horizontal edge', ({ m }) => {
-    const { end_above, end_below } = m.input.column!;
-    const list = [
-      ...(end_above === undefined ? [] : [end_above - m.rows[0]!.y]),
-      ...(end_below === undefined ? [] : [m.rows.at(-1)!.y + m.H + end_below]),
-    ];
-    return list.length
-      ? { actual: Math.min(...list), d: m.input.bolts.d, hole: 'normal' }
-      : { skip: 'The column runs on past the joint.' };
+    const actual = columnEndDistance(m);
+    return actual === Infinity ? { skip: 'The column runs on past the joint.' } : { actual, d: m.input.bolts.d, hole: 'normal' };
   }),
   edgeMax('edge-max', '', ({ m }) => ({ most: (m.input.plate.b - m.input.bolts.w) / 2, t: m.input.plate.t })),
 ];
@@ -245,7 +235,7 @@ const columnRules: readonly Rule[] = [
       if (!free.length) return { skip: 'The column runs on past the joint.' };
       return {
         actual: Math.min(...free),
-        limit: 0.5 * Math.sqrt(x.m.column!.dims.b * x.m.input.bolts.w),
+        limit: patternReach(x.m.column!.dims.b, x.m.input.bolts.w),
         note: 'where it does not, the pattern of the column’s flange does not fit at its end',
       };
     },

@@ -5,6 +5,7 @@ import type { InFormat } from '../../../standards/aisc360/available.ts';
 import { aiscSettings, ELASTICITY, isLrfd } from '../../../standards/aisc360/standard.ts';
 import { flangeThroat } from '../input.ts';
 import type { MomentPlateModel, Stiffener } from '../model.ts';
+import { alongWeb } from '../solid.ts';
 import type { End, Form } from './form.ts';
 
 /** Symbols of a moment end plate to AISC 360. Forces in N, lengths in mm. */
@@ -132,11 +133,6 @@ export const leg = (throat: number): number => Math.SQRT2 * throat;
 /** Doublers of a weaker steel than the column's count with the share of their strength. */
 export const doubler = ({ webPlate, column }: MomentPlateModel): number =>
   webPlate ? webPlate.sides * webPlate.t * Math.min(1, webPlate.strength.f_y / column!.steel.f_y) : 0;
-/** Weld of a stiffener along the web of the column, one fillet. */
-export const alongWeb = ({ column }: MomentPlateModel, x: Stiffener): number => {
-  const { h, tf } = column!.dims;
-  return x.depth === 'full' ? h - 2 * tf - 2 * x.c : h / 2 - tf - x.c;
-};
 
 class Lay extends Values {
   input(slot: Slot, x: number, ref: string): void {

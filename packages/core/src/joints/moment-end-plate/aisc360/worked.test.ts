@@ -1,4 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { inNewtons } from '../../../actions/combination.ts';
+import { Run } from '../../../formula/index.ts';
+import { to } from '../../aisc360.testing.ts';
+import { buildJoint } from '../../report.ts';
 import { D, checksOf, inKips, isStrength, load, reportOf } from './cases.testing.ts';
 
 /** Case D of the basis, every check and its intermediate values. */
@@ -32,5 +36,15 @@ describe('case D of the basis, LRFD', () => {
     expect(report.state).toBe('holds');
     const worst = report.combinations[0]!.checks.filter(isStrength).reduce((a, b) => (b.multiple < a.multiple ? b : a));
     expect(worst.id).toBe('mep-panel-zone');
+  });
+  it('has both thicknesses of the plate in the workings of its yielding, whichever is asked', () => {
+    // By hand: sqrt(1.11 M/(0.9 F_y Y_p)) with Y_p = 180.21: M = 2500 gives 0.5850 in, the bolts' 4133.6 give 0.7522 in.
+    const { prepared } = buildJoint({ kind: 'moment-end-plate', input: D }, to());
+    const run = new Run(prepared.sheet);
+    run.startTrace();
+    prepared.check(inNewtons(c), run);
+    const inch = (symbol: string): number => run.steps!.find((x) => x.def.slot.symbol === symbol)!.value / 25.4;
+    expect(inch('t_M')).toBeCloseTo(0.585, 3);
+    expect(inch('t_b')).toBeCloseTo(0.7522, 3);
   });
 });

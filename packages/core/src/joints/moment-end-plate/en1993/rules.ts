@@ -1,11 +1,11 @@
 import type { Run } from '../../../formula/index.ts';
 import type { Loads, RuleDef, RuleOutcome } from '../../../checks/check.ts';
 import { flangeThroat } from '../input.ts';
-import { flangeFaces, type MomentPlateModel, type Stiffener } from '../model.ts';
+import { columnEndDistance, endDistance, flangeFaces, type MomentPlateModel, type Stiffener } from '../model.ts';
 import { turned } from '../turned.ts';
 import { weaker } from '../../../standards/en1993/welds.ts';
 import { factorsOf } from '../../../standards/en1993/standard.ts';
-import { stiffenersAt } from '../solid.ts';
+import { alongWeb, stiffenersAt } from '../solid.ts';
 import { spread } from './compression.ts';
 import { momentsOf } from './forces.ts';
 import { workTurned } from './lay-out.ts';
@@ -40,7 +40,6 @@ const pitches = (m: M): number[] =>
   ys(m)
     .slice(1)
     .map((y, i) => m.rows[i]!.y - y);
-const ends = (m: M): number => Math.min(...ys(m).flatMap((y) => [m.input.plate.top - y, y + m.H + m.input.plate.bottom]));
 const widest = (m: M): number => Math.max(m.beam.dims.b, m.haunch?.b ?? 0);
 const thickestWeb = (m: M): number => Math.max(m.beam.dims.tw, m.haunch?.tw ?? 0);
 const epsilon = (f_y: number): number => Math.sqrt(235 / f_y);
@@ -102,9 +101,8 @@ function stiffenerRules(at: 'top' | 'bottom', k: 'ten' | 'com', words: string): 
       `stiffener-web-weld-${k}`,
       `Weld of the ${words} stiffener to the web`,
       'EN 1993-1-8, 4.5.3.2',
-      with_((m, s, c, loads) => {
-        const clear = c.dims.h - 2 * c.dims.tf;
-        const l_w = s.depth === 'full' ? clear - 2 * s.c : c.dims.h / 2 - c.dims.tf - s.c;
+      with_((m, s, _c, loads) => {
+        const l_w = alongWeb(m, s);
         const beta = Math.max(1, ...loads.combinations.map((x) => momentsOf(m, x).beta));
         const force = strength(m, s) * beta;
         return { actual: (4 * s.a * l_w * f_vw(m, s)) / Math.sqrt(3), limit: force, sense: '>=', unit: 'kN' };
@@ -136,7 +134,7 @@ const webPlateLength = (m: M, r: Run): number => {
 };
 
 export const momentRules: readonly Rule[] = [
-  rule('end-distance-min', 'End distance on the plate', T33, (m) => least(ends(m), 1.2 * m.d_0)),
+  rule('end-distance-min', 'End distance on the plate', T33, (m) => least(endDistance(m), 1.2 * m.d_0)),
   rule('edge-distance-min', 'Edge distance on the plate', T33, (m) =>
     least((m.input.plate.b - m.input.bolts.w) / 2, 1.2 * m.d_0),
   ),
@@ -151,12 +149,8 @@ export const momentRules: readonly Rule[] = [
     'End distance on the column',
     T33,
     atColumn((m) => {
-      const { end_above, end_below } = m.input.column!;
-      const list = ys(m).flatMap((y) => [
-        ...(end_above === undefined ? [] : [end_above - y]),
-        ...(end_below === undefined ? [] : [y + m.H + end_below]),
-      ]);
-      return list.length ? least(Math.min(...list), 1.2 * m.d_0) : { skip: 'The column runs on past the joint.' };
+      const free = columnEndDistance(m);
+      return free === Infinity ? { skip: 'The column runs on past the joint.' } : least(free, 1.2 * m.d_0);
     }),
   ),
   rule(
