@@ -29,6 +29,23 @@ describe('moment end plates', () => {
     await on.page.getByRole('img', { name: /row 1: outside the tension side/ }).waitFor();
   });
 
+  it('shows the yield lines of a row where it is chosen: in the table of rows, and on the drawing', async () => {
+    await openJoint(on.app, on.page, 'R2-04');
+    await on.page.locator('[data-grip="row.2"]').focus();
+    await on.page.getByText('row 2: column flange, rows 1-2').waitFor();
+    await on.page.getByText(/^keeps 399 kN of 407 kN/).waitFor();
+    await on.page.getByRole('tab', { name: 'Rows' }).click();
+    await on.page.getByRole('button', { name: 'row 2', exact: true }).click();
+    await on.page.getByRole('img', { name: 'Failure path: column flange, rows 1 to 2 together' }).waitFor();
+    await on.page.getByRole('button', { name: /407 kN end plate, row 2 alone/ }).click();
+    await on.page.getByRole('img', { name: 'Failure path: end plate, row 2 alone' }).waitFor();
+    // A row that is not pulled under a moment of the other sign has none, and says why.
+    await openJoint(on.app, on.page, 'R1-01');
+    await on.page.getByRole('tab', { name: 'Rows' }).click();
+    await on.page.getByRole('button', { name: 'row 4', exact: true }).click();
+    await on.page.getByText(/^Row 4: outside the tension side/).waitFor();
+  });
+
   it('is edited on the drawing, by its rows, and by keyboard in its line', async () => {
     await openJoint(on.app, on.page, 'R3-01');
     const before = await lineOf(on.page);

@@ -17,6 +17,8 @@ export interface Grip {
   readonly at: Point;
   readonly width: number;
   readonly perSheet: number;
+  /** Failure path that is shown while it is chosen. */
+  readonly shows: { readonly id: string; readonly title: string; readonly detail: string } | null;
 }
 
 /** A set of fields that open together at a callout. */
@@ -50,6 +52,8 @@ export interface View {
   readonly plane: 'xz' | 'yz' | 'xy';
   readonly frame: Frame;
   readonly depth: number;
+  /** The part of the sheet that it takes, without what is written beside it: left, top, right, bottom. */
+  readonly box?: readonly [number, number, number, number];
 }
 
 /** Projection of one view: joint coordinates (first axis right, second up) to sheet mm. */
@@ -100,12 +104,14 @@ export function failureItems(d: Drawing, id: string, title: string, detail: stri
   // From the mark nearest to the label, so that the leader crosses as little as it can.
   const far = ([px, py]: Point): number => Math.hypot(px - x, py - y);
   const tip = ends.reduce((a, b) => (far(b) < far(a) ? b : a));
-  const lines = wrap(title, SHEET.width - SHEET.margin - TITLE.width - x - 2, TEXT, 3);
+  const room = SHEET.width - SHEET.margin - TITLE.width - x - 2;
+  const lines = wrap(title, room, TEXT, 3);
+  const below = y + lines.length * TEXT * 1.3;
   return [
     ...marks,
     // From the side of the label that the mark is on.
     path([tip, [tip[0] > x ? x + Math.max(...lines.map((l) => textWidth(l))) + 2 : x - 1, y - 1]], 'failure-thin'),
     ...lines.map((line, i) => text([x, y + i * TEXT * 1.3], line, { style: 'failure', bold: true })),
-    text([x, y + lines.length * TEXT * 1.3], detail, { style: 'failure' }),
+    ...wrap(detail, room, TEXT, 2).map((line, i) => text([x, below + i * TEXT * 1.3], line, { style: 'failure' })),
   ];
 }

@@ -13,8 +13,21 @@ export interface RowFlow {
   readonly steps: readonly number[];
   /** Mode of its own T-stub that is the weaker, in words; empty where the row does not pull. */
   readonly mode: string;
-  /** What ends it, in a few words. */
+  /** What ends it, in a few words, and the failure path that shows it; none where nothing is drawn for it. */
   readonly by: string;
+  readonly path: string | null;
+}
+
+/** What a part takes of one row alone, or of rows together as a group, with the failure path that shows it. */
+export interface RowPattern {
+  readonly path: string;
+  readonly part: string;
+  /** Numbers of its rows. */
+  readonly rows: readonly number[];
+  /** Of all its rows, N. */
+  readonly F: number;
+  /** Mode of its T-stub, in words; empty where it has none. */
+  readonly mode: string;
 }
 
 /** Moment over rotation: kNm and mrad, with the limits of stiffness where a frame is given. */
@@ -32,6 +45,7 @@ export interface RotationFlow {
 /** How the rows of a joint share its tension under a combination, and how it turns. */
 export interface RowsFlow {
   readonly rows: readonly RowFlow[];
+  readonly patterns: readonly RowPattern[];
   /** What takes from what a row could bring alone, in words: "its groups", "the panel". */
   readonly takers: readonly string[];
   /** Compression at the other flange, and the height at which it acts. */

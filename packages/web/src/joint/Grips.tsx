@@ -15,8 +15,16 @@ function heightOf(e: React.PointerEvent<SVGElement>): number {
   return new DOMPoint(e.clientX, e.clientY).matrixTransform(matrix.inverse()).y;
 }
 
+interface Props {
+  readonly editor: JointEditor;
+  /** The grip that is chosen, or none any more. */
+  readonly onChosen: (field: string | null) => void;
+}
+
 /** One place that is moved up and down: dragged, or by the arrows, to practical values. */
-function GripHandle({ grip: { field: id, at, width, perSheet }, editor }: { grip: Grip; editor: JointEditor }) {
+function GripHandle({ grip, editor, onChosen }: Props & { grip: Grip }) {
+  const { field: id, at, width, perSheet } = grip;
+
   const field = editor.field(id);
   const from = useRef<{ y: number; value: number } | null>(null);
   const [to, setTo] = useState<number | null>(null);
@@ -64,7 +72,11 @@ function GripHandle({ grip: { field: id, at, width, perSheet }, editor }: { grip
         e.preventDefault();
         put(stepped(value, steps, e.key === 'ArrowUp'));
       }}
-      onBlur={() => setRefused(null)}
+      onFocus={() => onChosen(id)}
+      onBlur={() => {
+        setRefused(null);
+        onChosen(null);
+      }}
     >
       <title>{`${field.label}, ${shown}: drag, or press the arrows`}</title>
       <rect x={at[0] - width / 2} y={at[1] - 2 + moved} width={width} height={4} />
@@ -84,5 +96,5 @@ function GripHandle({ grip: { field: id, at, width, perSheet }, editor }: { grip
 }
 
 /** Places that can be moved along the drawing. */
-export const Grips = ({ grips, editor }: { grips: readonly Grip[]; editor: JointEditor }) =>
-  grips.map((grip) => <GripHandle key={grip.field} grip={grip} editor={editor} />);
+export const Grips = ({ grips, ...props }: Props & { grips: readonly Grip[] }) =>
+  grips.map((grip) => <GripHandle key={grip.field} grip={grip} {...props} />);

@@ -1,15 +1,20 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import {
   basisOf,
   buildJoint,
+  marksOf,
+  projected,
   significant,
   type JobRecord,
+  type Drawing,
   type JointContent,
   type RowFlow,
+  type RowPattern,
   type RowsFlow,
   type Units,
 } from '@ample/core';
 import { RotationChart } from './RotationChart.tsx';
+import { Picture } from './Sheet.tsx';
 
 /** How what takes from a row is drawn, in the order in which it does. */
 const FILLS = ['url(#rows-1)', 'url(#rows-2)', 'url(#rows-3)', 'url(#rows-4)', 'url(#rows-5)'] as const;
@@ -24,11 +29,12 @@ function RowBars({ flow: { rows, takers }, units }: { flow: RowsFlow; units: Uni
   const x = (F: number): number => (F / most) * width;
   return (
     <svg
+      className="rows-bars"
       viewBox={`0 0 ${width + 110} ${rows.length * GAP + 12}`}
       role="img"
       aria-label={rows.map((r) => rowWords(r, units)).join('; ')}
     >
-      <Patterns />
+      <Hatches />
       {rows.map((row, i) => {
         const y = i * GAP + 4;
         // Each step of what is left is where the bar of its taker ends.
@@ -61,7 +67,7 @@ function RowBars({ flow: { rows, takers }, units }: { flow: RowsFlow; units: Uni
 }
 
 /** Hatches that are told apart in grey as well. */
-const Patterns = () => (
+const Hatches = () => (
   <defs>
     <pattern id="rows-1" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
       <path d="M0 0V6" stroke="var(--ink)" strokeWidth="1.2" />
@@ -110,13 +116,61 @@ const rowWords = (r: RowFlow, u: Units): string =>
     ? `row ${r.number} keeps ${u.quantity(r.F_Rd, 'kN')} of ${u.quantity(r.steps[0]!, 'kN')}, ended by ${r.by}`
     : `row ${r.number}: ${r.by}`;
 
-/** Bolt rows of a joint under a combination: what each could bring, what takes it away, and how the joint turns. */
-export function RowsView({ content, job, index }: { content: JointContent; job: JobRecord; index: number }) {
+const rowsNamed = (rows: readonly number[]): string =>
+  rows.length > 1 ? `rows ${rows[0]} to ${rows.at(-1)} together` : `row ${rows[0]} alone`;
+
+/** What holds the chosen row, alone and with others; the chosen one of them stands on the drawing. */
+function Patterns({ flow, row, drawing, units }: { flow: RowsFlow; row: RowFlow; drawing: Drawing; units: Units }) {
+  const [chosen, choose] = useState<string | null>(null);
+  const own = flow.patterns.filter((p) => p.rows.includes(row.number) && marksOf(drawing, p.path).length);
+  const shown = own.find((p) => p.path === chosen) ?? own.find((p) => p.path === row.path) ?? own[0];
+  if (!shown)
+    return (
+      <p className="muted">
+        Row {row.number}: {row.by}. It has no pattern here.
+      </p>
+    );
+  const words = (p: RowPattern): string => `${p.part}, ${rowsNamed(p.rows)}`;
+  const marks = marksOf(drawing, shown.path);
+  return (
+    <div className="row-patterns">
+      <ul>
+        {own.map((p) => (
+          <li key={p.path}>
+            <button type="button" aria-pressed={p === shown} onClick={() => choose(p.path)}>
+              <b>{units.quantity(p.F, 'kN')}</b> {words(p)}
+              {p.mode ? `, mode ${p.mode}` : ''}
+              {p.path === row.path ? ': ends it' : ''}
+            </button>
+          </li>
+        ))}
+      </ul>
+      <Picture
+        drawing={drawing}
+        over={marks.flatMap((m) => projected(drawing.views, m))}
+        label={`Failure path: ${words(shown)}`}
+        box={drawing.views.find((v) => v.plane === marks[0]!.plane)?.box}
+      />
+    </div>
+  );
+}
+
+interface Props {
+  readonly content: JointContent;
+  readonly job: JobRecord;
+  readonly index: number;
+  readonly drawing: Drawing;
+}
+
+/** Bolt rows of a joint under a combination: what each could bring, what takes it away, its patterns, and how the joint turns. */
+export function RowsView({ content, job, index, drawing }: Props) {
+  const [number, setNumber] = useState<number | null>(null);
   const combination = content.combinations[index] ?? null;
   const basis = useMemo(() => basisOf(job, content.settings), [job, content.settings]);
   const flow = useMemo(() => buildJoint(content, basis).rows(combination), [content, basis, combination]);
   if (!flow) return null;
   const { units } = basis;
+  const picked = flow.rows.find((r) => r.number === number);
   const kN = (x: number): string => significant(units.shown(x, 'kN'), 3);
   const unit = units.unitOf('force');
   return (
@@ -142,7 +196,17 @@ export function RowsView({ content, job, index }: { content: JointContent; job: 
           <tbody>
             {flow.rows.map((r) => (
               <tr key={r.number}>
-                <td>{r.number}</td>
+                <td>
+                  <button
+                    type="button"
+                    className="btn btn-xs"
+                    aria-label={`row ${r.number}`}
+                    aria-pressed={r.number === number}
+                    onClick={() => setNumber(r.number === number ? null : r.number)}
+                  >
+                    {r.number}
+                  </button>
+                </td>
                 <td className="num">{kN(r.F)}</td>
                 <td className="num">{kN(r.F_Rd)}</td>
                 <td className="num">{r.steps[0] ? kN(r.steps[0]) : '–'}</td>
@@ -154,7 +218,19 @@ export function RowsView({ content, job, index }: { content: JointContent; job: 
           </tbody>
         </table>
       </section>
-      {flow.rotation && <RotationChart rotation={flow.rotation} M={Math.abs(combination?.M_Ed ?? 0)} units={units} />}
+      <div>
+        <section aria-label="Patterns of a row" className="mb-5">
+          {picked ? (
+            <>
+              <h3>Row {picked.number}: what holds it, alone and with others</h3>
+              <Patterns key={picked.number} {...{ flow, row: picked, drawing, units }} />
+            </>
+          ) : (
+            <p className="muted">Choose a row in the table to see its yield lines on plate and flange, alone and with others.</p>
+          )}
+        </section>
+        {flow.rotation && <RotationChart rotation={flow.rotation} M={Math.abs(combination?.M_Ed ?? 0)} units={units} />}
+      </div>
     </div>
   );
 }

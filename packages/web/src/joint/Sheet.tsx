@@ -1,5 +1,5 @@
 import { memo, useRef, useState } from 'react';
-import { failureItems, type Drawing, type Item, type MemberFacts } from '@ample/core';
+import { failureItems, type Drawing, type Item, type MemberFacts, type View } from '@ample/core';
 import { DimensionInput } from './DimensionInput.tsx';
 import type { JointEditor } from './editor.ts';
 import { FieldPopover } from './FieldPopover.tsx';
@@ -56,14 +56,25 @@ const leftOf = (t: TextItem): number =>
   t.anchor === 'middle' ? t.at[0] - width(t) / 2 : t.anchor === 'end' ? t.at[0] - width(t) : t.at[0];
 
 /** A sheet to look at: the same items, nothing to edit. */
-export function Picture({ drawing, over }: { drawing: Pick<Drawing, 'width' | 'height' | 'items'>; over: readonly Item[] }) {
+export function Picture({
+  drawing,
+  over,
+  label = 'Detail drawing',
+  box: [left, top, right, bottom] = [0, 0, drawing.width, drawing.height],
+}: {
+  drawing: Pick<Drawing, 'width' | 'height' | 'items'>;
+  over: readonly Item[];
+  label?: string;
+  /** The part of the sheet that is shown. */
+  box?: View['box'];
+}) {
   const items = [...drawing.items, ...over];
   return (
     <svg
       className="picture w-full border border-[var(--hair)] my-2"
-      viewBox={`0 0 ${drawing.width} ${drawing.height}`}
+      viewBox={`${left} ${top} ${right - left} ${bottom - top}`}
       role="img"
-      aria-label="Detail drawing"
+      aria-label={label}
     >
       <rect width={drawing.width} height={drawing.height} fill="var(--paper)" />
       <Shapes items={items} />
@@ -125,10 +136,12 @@ export function Sheet({
 }) {
   const [member, setMember] = useState<string | null>(null);
   const [open, setOpen] = useState<Open | null>(null);
+  const [chosen, setChosen] = useState<string | null>(null);
   const svg = useRef<SVGSVGElement>(null);
   const texts = drawing.items.filter((i): i is TextItem => i.k === 'text');
   const dimensions = texts.filter((t) => t.field);
-  const over = failure ? failureItems(drawing, failure.id, failure.title, failure.detail) : [];
+  const shown = drawing.grips?.find((g) => g.field === chosen)?.shows ?? failure;
+  const over = shown ? failureItems(drawing, shown.id, shown.title, shown.detail) : [];
 
   const openDimension = (to: number): void => {
     const index = (to + dimensions.length) % dimensions.length;
@@ -193,7 +206,7 @@ export function Sheet({
                 </text>
               ),
           )}
-          <Grips grips={drawing.grips ?? []} editor={editor} />
+          <Grips grips={drawing.grips ?? []} editor={editor} onChosen={setChosen} />
           <Handles handles={drawing.handles} editor={editor} />
         </svg>
         {member && !open && facts[member] && <Facts facts={facts[member]} />}

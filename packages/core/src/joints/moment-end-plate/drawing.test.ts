@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { inSpace } from '../../detail/solid.ts';
+import { inSpace, type Point } from '../../detail/solid.ts';
 import { projected, SHEET, type Item } from '../../drawing/index.ts';
 import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
 import { resultKey } from '../../checks/check.ts';
@@ -14,6 +14,16 @@ import { Refusal } from '../../refusal.ts';
 
 const TITLE = { job: 'Dunlin yard', number: '9', revision: 'A', mark: 'M1', kind: '', verdict: 'holds', checked: '', basis: '' };
 const built = (input: MomentPlateInput) => momentEndPlate.build(input, DEFAULT_BASIS);
+/** A joint with its drawing; none where it can't be built. */
+function madeOf(input: MomentPlateInput, c: (typeof CASES)['W2']['combination']) {
+  try {
+    const joint = built(input);
+    return { joint, drawing: joint.drawing(TITLE, c) };
+  } catch (e) {
+    if (e instanceof Refusal) return null;
+    throw e;
+  }
+}
 const points = (items: readonly Item[]) => items.flatMap((i) => (i.k === 'path' ? i.points : [i.at]));
 
 describe('the sheet of a moment end plate', () => {
@@ -21,19 +31,12 @@ describe('the sheet of a moment end plate', () => {
     let drawn = 0;
     fc.assert(
       fc.property(anyMomentPlate, anyMoments, (input, c) => {
-        try {
-          const d = built(input).drawing(TITLE, c);
-          drawn += 1;
-          for (const [x, y] of points(d.items)) {
-            expect([Number.isFinite(x), Number.isFinite(y)]).toEqual([true, true]);
-            expect(x).toBeGreaterThanOrEqual(0);
-            expect(x).toBeLessThanOrEqual(SHEET.width);
-            expect(y).toBeGreaterThanOrEqual(0);
-            expect(y).toBeLessThanOrEqual(SHEET.height);
-          }
-        } catch (e) {
-          if (!(e instanceof Refusal)) throw e;
-        }
+        const made = madeOf(input, c);
+        if (!made) return;
+        drawn += 1;
+        // A point that is no number is not inside either.
+        const inside = ([x, y]: Point): boolean => x >= 0 && x <= SHEET.width && y >= 0 && y <= SHEET.height;
+        expect(points(made.drawing.items).filter((p) => !inside(p))).toEqual([]);
       }),
       { numRuns: 250, seed: 417 },
     );
@@ -53,6 +56,31 @@ describe('the sheet of a moment end plate', () => {
       expect(momentEndPlate.fields.map((f) => f.id).filter((id) => !reached.has(id))).toEqual([]);
     },
   );
+  it('has a pattern for every part that holds a row or rows together, none of them beaten by what the rows keep', () => {
+    let groups = 0;
+    fc.assert(
+      fc.property(anyMomentPlate, anyMoments, (input, c) => {
+        const flow = madeOf(input, c);
+        if (!flow) return;
+        const { rows, patterns } = flow.joint.rows(c)!;
+        const kept = (numbers: readonly number[]): number =>
+          numbers.reduce((sum, n) => sum + rows.find((r) => r.number === n)!.F_Rd, 0);
+        const worst = patterns.filter((p) => kept(p.rows) > p.F * (1 + 1e-9));
+        expect(worst).toEqual([]);
+        groups += patterns.filter((p) => p.rows.length > 1).length;
+        const alone = (n: number): number =>
+          Math.min(...patterns.filter((p) => p.rows.length === 1 && p.rows[0] === n).map((p) => p.F));
+        for (const r of rows.filter((x) => x.steps.length)) expect(alone(r.number)).toBe(r.steps[0]);
+        // What ends a row at its own strength, or at that of its group, is one of them.
+        const names = new Set(patterns.map((p) => p.path));
+        for (const r of rows.filter((x) => x.path?.includes('@'))) expect(names).toContain(r.path);
+        const { paths } = flow.drawing;
+        expect(patterns.filter((p) => !paths[p.path]?.length)).toEqual([]);
+      }),
+      { numRuns: 120, seed: 417 },
+    );
+    expect(groups).toBeGreaterThan(300);
+  });
   it('says at each row what it pulls of what it can, and without a combination what it can', () => {
     const words = (c: (typeof CASES)['W2']['combination'] | null) =>
       built(W2)

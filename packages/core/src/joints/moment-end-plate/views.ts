@@ -58,9 +58,20 @@ export function momentPlateDrawing(
   const y = TOP_Y + above(m) / scale;
   const elevation: Frame = { scale, at: [FACE_X, y] };
   const end: Frame = { scale, at: [PLATE_X, y] };
+  const half = Math.max(m.input.plate.b, m.column?.dims.b ?? 0) / 2 / scale;
   const views: View[] = [
-    { plane: 'xz', frame: elevation, depth: -m.beam.dims.tw / 2 },
-    { plane: 'yz', frame: end, depth: m.input.plate.t + 1 },
+    {
+      plane: 'xz',
+      frame: elevation,
+      depth: -m.beam.dims.tw / 2,
+      box: [LEFT_X - 4, y - above(m) / scale - 13, FACE_X + (FACE_X - LEFT_X) / 2, y + below(m) / scale + 3],
+    },
+    {
+      plane: 'yz',
+      frame: end,
+      depth: m.input.plate.t + 1,
+      box: [PLATE_X - half - 2, y - above(m) / scale - 13, PLATE_X + half + 2, y + below(m) / scale + 3],
+    },
   ];
   return {
     width: SHEET.width,
@@ -77,7 +88,7 @@ export function momentPlateDrawing(
       ...callouts(m, solid, elevation, prepared),
     ],
     handles: prepared.freeRows ? handles(m, end) : [],
-    grips: grips(m, end),
+    grips: grips(m, end, flow),
     areas: [
       { callout: 'beam', box: [project(elevation, [m.input.plate.t + 60, 0])[0], y, RIGHT_X, y + m.H / scale] },
       ...(m.column
@@ -365,13 +376,20 @@ function callouts(m: M, solid: Solid, f: Frame, { preloaded }: Pick<PreparedRows
   ];
 }
 
-/** Each row can be moved along the plate. */
-const grips = (m: M, f: Frame): Grip[] =>
-  m.rows.map(({ y }, i) => ({
-    field: `row.${i + 1}`,
+/** Each row can be moved along the plate; while it is chosen, what ends it is shown. */
+const grips = (m: M, f: Frame, flow: RowsFlow): Grip[] =>
+  flow.rows.map(({ y, number, path, by, F_Rd, steps }) => ({
+    field: `row.${number}`,
     at: project(f, [0, y]),
     width: (m.input.bolts.w + 2 * m.d_0) / f.scale,
     perSheet: f.scale,
+    shows: path
+      ? {
+          id: path,
+          title: `row ${number}: ${by}`,
+          detail: `keeps ${m.basis.units.quantity(F_Rd, 'kN')} of ${m.basis.units.quantity(steps[0]!, 'kN')} that it brings alone`,
+        }
+      : null,
   }));
 
 function handles(m: M, f: Frame): Handle[] {

@@ -57,7 +57,7 @@ function Shown({ view }: { view: JointView }): ReactNode {
     case 'rows':
       return (
         <Later what="rows">
-          <RowsView content={present} job={job} index={shownIndex} />
+          <RowsView content={present} job={job} index={shownIndex} drawing={drawing} />
         </Later>
       );
     case 'lists':

@@ -70,6 +70,18 @@ describe('rows of a moment end plate to AISC 360', () => {
   });
 });
 
+describe('patterns to AISC 360', () => {
+  it('give what plate and flange take of all four bolts, and name what ends the rows', () => {
+    // Case D by hand, arms 22.039 + 18.517 = 40.556 in, two rows: 2 x 3614.2/40.556 = 178.23 kip and 2 x 5593.7/40.556 = 275.85 kip.
+    const { rows, patterns } = built(D).rows(load(2500, 38))!;
+    expect(patterns.map((p) => [p.path, p.rows, Number((p.F / KIP).toFixed(0))])).toEqual([
+      ['mep-column-flange', [1, 2], 178],
+      ['mep-plate-yield', [1, 2], 276],
+    ]);
+    expect(rows.map((r) => r.path)).toEqual(['mep-panel-zone', 'mep-panel-zone', null, null]);
+  });
+});
+
 describe('failure paths to AISC 360', () => {
   it('stand for every strength and lie on the joint', () => {
     const eight = {

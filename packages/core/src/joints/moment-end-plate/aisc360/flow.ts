@@ -22,6 +22,11 @@ const TAKERS: readonly (readonly [words: string, ids: readonly string[]])[] = [
   ['the panel', ['mep-panel-zone']],
   ['the weld', ['mep-flange-weld']],
 ];
+/** Parts with yield lines. */
+const PATTERNS = [
+  ['mep-plate-yield', 'plate'],
+  ['mep-column-flange', 'flange of the column'],
+] as const;
 const LOADING = { shear: false, axial: 'none', tie: false } as const;
 const s = sheet.section('flow');
 const at = { M_t: s.resolve('M_t').index, F_c: s.resolve('F_c').index, h_sum: s.resolve('h_sum').index };
@@ -38,10 +43,11 @@ function momentOf(check: CheckDef<MomentCase>, c: MomentCase, M: number, r: Run)
 /** Rows as they pull: all bolts at the tension flange alike; null where the procedure has no form. Forces N, moments Nmm; the combination stands in the run, which records nothing. */
 export function flowOf(m: MomentPlateModel, checks: readonly CheckDef<MomentCase>[], c: MomentCase | null, r: Run): RowsFlow {
   const none = (by: string): RowFlow[] =>
-    m.rows.map(({ y }, i) => ({ number: i + 1, y, F: 0, F_Rd: 0, Q: 0, steps: [], mode: '', by }));
+    m.rows.map(({ y }, i) => ({ number: i + 1, y, F: 0, F_Rd: 0, Q: 0, steps: [], mode: '', by, path: null }));
   const { h, tf } = m.beam.dims;
   const takers = TAKERS.map(([words]) => words);
-  if (!c) return { rows: none('no form of this procedure'), takers, C: 0, y_C: -h + tf / 2, M_Rd: 0, rotation: null };
+  if (!c)
+    return { rows: none('no form of this procedure'), patterns: [], takers, C: 0, y_C: -h + tf / 2, M_Rd: 0, rotation: null };
   const arms = r.v[at.h_sum]!;
   const [F, C] = [r.v[at.M_t]! / arms, r.v[at.F_c]!];
   // The joint under its moment alone, that of the other beam in proportion.
@@ -57,18 +63,27 @@ export function flowOf(m: MomentPlateModel, checks: readonly CheckDef<MomentCase
       r,
     );
   const steps = [moment('mep-bolt-tension')];
-  let by = 'bolts';
+  let last = { by: 'bolts', path: 'mep-bolt-tension' };
   for (const [words, ids] of TAKERS) {
     const before = steps.at(-1)!;
-    const least = Math.min(...ids.map(moment));
-    if (least < before) by = words;
+    const [least, path] = ids.map((id) => [moment(id), id] as const).reduce((a, b) => (b[0] < a[0] ? b : a));
+    if (least < before) last = { by: words, path };
     steps.push(Math.min(before, least));
   }
   const pulled = new Set([...c.ten.outside, ...c.ten.inside]);
   const rows = none('').map((row): RowFlow =>
     pulled.has(row.y)
-      ? { ...row, F, F_Rd: steps.at(-1)! / arms, steps: steps.map((x) => x / arms), mode: 'no prying', by }
+      ? { ...row, F, F_Rd: steps.at(-1)! / arms, steps: steps.map((x) => x / arms), mode: 'no prying', ...last }
       : { ...row, by: 'carries the shear' },
   );
-  return { rows, takers, C, y_C: c.sense === 1 ? -h + tf / 2 : -tf / 2, M_Rd: steps.at(-1)!, rotation: null };
+  const numbers = rows.filter((x) => x.steps.length).map((x) => x.number);
+  // The bolts pull alike: what a part takes is of all of them together.
+  const patterns = PATTERNS.map(([path, part]) => ({
+    path,
+    part,
+    rows: numbers,
+    F: (moment(path) / arms) * numbers.length,
+    mode: '',
+  })).sort((a, b) => a.F - b.F);
+  return { rows, patterns, takers, C, y_C: c.sense === 1 ? -h + tf / 2 : -tf / 2, M_Rd: steps.at(-1)!, rotation: null };
 }

@@ -1,13 +1,14 @@
 import { STEEL_E } from '../../../catalogue/properties.ts';
-import type { RowForce } from '../../../standards/en1993/components/distribution.ts';
-import type { RotationFlow, RowFlow, RowsFlow } from '../../rows.ts';
+import type { Cap, RowForce } from '../../../standards/en1993/components/distribution.ts';
+import type { RowsStub } from '../../../standards/en1993/components/row-stubs.ts';
+import type { RotationFlow, RowFlow, RowPattern, RowsFlow } from '../../rows.ts';
 import { memberProperties } from '../../members.ts';
 import type { MomentPlateModel } from '../model.ts';
 import { placeOf, type Worked } from './forces.ts';
 import { CHECKS, type CheckId } from './results.ts';
 import { ductileThickness, momentRotation, secantFactor, stiffnessClass, stiffnessLimits, type Stiffness } from './rotation.ts';
 import { section } from './sheet.ts';
-import { rowName } from './stubs.ts';
+import { rowName, type State } from './stubs.ts';
 
 const SHORT: Readonly<Partial<Record<CheckId, string>>> = {
   'end-plate-bending': 'end plate',
@@ -18,15 +19,42 @@ const SHORT: Readonly<Partial<Record<CheckId, string>>> = {
 const TAKERS = ['its groups', 'the compression side', 'the panel', 'the plastic limit'];
 const MODES = { 1: '1 yields', 2: '2 with bolts', 3: '3 bolts', '1-2': 'no prying' } as const;
 
-function limitWords({ R }: Worked, f: RowForce): string {
-  const { by } = f;
-  if (by.type === 'plastic') return `plastic limit of row ${R.state.rows[by.row]!.number}`;
-  if (by.type === 'panel') return 'column web panel';
+const partOf = ({ id }: Cap): string => SHORT[id as CheckId] ?? CHECKS[id as CheckId].title;
+const pathOf = ({ R }: Worked, { id, from, to }: Cap): string => `${id}@${rowName(R.state.rows, from, to)}`;
+
+/** What ends a row, in words, with the path that shows it. */
+function limitOf(w: Worked, { by }: RowForce): Pick<RowFlow, 'by' | 'path'> {
+  const { R } = w;
+  if (by.type === 'plastic') return { by: `plastic limit of row ${R.state.rows[by.row]!.number}`, path: null };
+  if (by.type === 'panel') return { by: 'column web panel', path: 'column-panel-shear' };
   if (by.type === 'compression')
-    return R.F_c_by === 'column-web-compression' ? 'column web, compression' : 'beam flange, compression';
-  const id = by.cap.id as CheckId;
-  const name = SHORT[id] ?? CHECKS[id].title;
-  return by.cap.from === by.cap.to ? name : `${name}, ${rowName(R.state.rows, by.cap.from, by.cap.to)}`;
+    return { by: R.F_c_by === 'column-web-compression' ? 'column web, compression' : 'beam flange, compression', path: R.F_c_by };
+  const { cap } = by;
+  const name = partOf(cap);
+  return { by: cap.from === cap.to ? name : `${name}, ${rowName(R.state.rows, cap.from, cap.to)}`, path: pathOf(w, cap) };
+}
+
+/** Every part that holds a row alone or rows together, the weakest first. */
+function patternsOf(w: Worked): RowPattern[] {
+  const { state, caps } = w.R;
+  const stubs = (line: State['plate'] | null): readonly RowsStub[] => (line ? [...line.alone, ...line.groups.flat()] : []);
+  const lines: Readonly<Record<string, readonly RowsStub[]>> = {
+    'end-plate-bending': stubs(state.plate),
+    'column-flange-bending': stubs(state.column),
+  };
+  return [...caps.alone, ...caps.groups]
+    .flat()
+    .map((cap) => {
+      const stub = lines[cap.id]?.find((x) => x.from === cap.from && x.to === cap.to);
+      return {
+        path: pathOf(w, cap),
+        part: partOf(cap),
+        rows: state.rows.slice(cap.from, cap.to + 1).map((x) => x.number),
+        F: cap.F,
+        mode: stub ? MODES[stub.mode] : '',
+      };
+    })
+    .sort((a, b) => a.rows.length - b.rows.length || a.F - b.F);
 }
 
 /** Rows as they pull under a combination and at the resistance, with the moment and rotation of the joint. */
@@ -42,6 +70,7 @@ export function flowOf(m: MomentPlateModel, w: Worked, stiff: Stiffness | null, 
         steps: [],
         mode: '',
         by: row.role === 'shear' ? 'for shear alone' : 'outside the tension side',
+        path: null,
       };
     const f = R.rows[i]!;
     const stubs = [R.state.plate.alone[i]!, ...(R.state.column ? [R.state.column.alone[i]!] : [])];
@@ -51,12 +80,13 @@ export function flowOf(m: MomentPlateModel, w: Worked, stiff: Stiffness | null, 
       F_Rd: f.F,
       steps: [f.alone, f.groups, f.compression, f.panel, f.F],
       mode: f.F > 0 ? MODES[weaker.mode] : '',
-      by: limitWords(w, f),
+      ...limitOf(w, f),
     };
   });
   const { sense, y_com, H } = R.state.turned;
   return {
     rows,
+    patterns: patternsOf(w),
     takers: TAKERS,
     C: w.C,
     y_C: sense === 1 ? y_com : -H - y_com,
