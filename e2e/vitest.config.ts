@@ -1,5 +1,5 @@
 import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
-  test: { include: ['e2e/**/*.e2e.ts'], testTimeout: 60_000, hookTimeout: 60_000, fileParallelism: false },
+  test: { include: ['e2e/**/*.e2e.ts'], testTimeout: 60_000, hookTimeout: 60_000, maxWorkers: 2 },
 });
