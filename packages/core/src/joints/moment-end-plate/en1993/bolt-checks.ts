@@ -1,5 +1,6 @@
 import { quiet, type Run, at } from '../../../formula/index.ts';
 import type { MomentPlateModel } from '../model.ts';
+import { nearTo } from './edges.ts';
 import { placeOf, prying, valueOf, type Worked } from './forces.ts';
 import type { Out } from './results.ts';
 import { bolts, sheet } from './sheet.ts';
@@ -28,7 +29,8 @@ const slightUse = {
   u: slight.f('u', '-', 'B/F_t_Rd', 'use in tension', 'EN 1993-1-8, Table 3.4'),
 };
 
-export function boltChecks(m: MomentPlateModel, resist: Resist, w: Worked, names: readonly string[], out: Out, r: Run): void {
+/** Gives the edges of the code that its steps make, in words. */
+export function boltChecks(m: MomentPlateModel, resist: Resist, w: Worked, names: readonly string[], out: Out, r: Run): string[] {
   const most = Math.max(...w.bolt);
   const i = w.bolt.indexOf(most);
   const where = most > 0 ? names[i]! : '';
@@ -42,7 +44,7 @@ export function boltChecks(m: MomentPlateModel, resist: Resist, w: Worked, names
   out.strength('bolt-tension', most, valueOf(r, bolts.F_t_Rd), 'kN', { where });
   out.strength('bolt-punching', most, valueOf(r, bolts.B_p), 'kN', { where });
   const bearing = resist.bearing(r);
-  shearCheck(m, w, bearing, names, out, r);
+  const edges = shearCheck(m, w, bearing, names, out, r);
   smallTension(m, w, bearing, out, r);
   out.strength('bolt-bearing-plate', w.V, bearing.plate.V, 'kN');
   if (bearing.column) out.strength('bolt-bearing-column', w.V, bearing.column.V, 'kN');
@@ -50,11 +52,12 @@ export function boltChecks(m: MomentPlateModel, resist: Resist, w: Worked, names
   out.strength('plate-shear-gross', w.V, plateShear.gross(r), 'kN');
   out.strength('plate-shear-net', w.V, plateShear.net(r), 'kN');
   out.strength('beam-shear', w.V, plateShear.beam(r), 'kN');
+  return edges;
 }
 
 type BearingOf = ReturnType<Resist['bearing']>;
 
-function shearCheck(m: MomentPlateModel, w: Worked, bearing: BearingOf, names: readonly string[], out: Out, r: Run): void {
+function shearCheck(m: MomentPlateModel, w: Worked, bearing: BearingOf, names: readonly string[], out: Out, r: Run): string[] {
   const { R, M, N, V } = w;
   const pulling = R.state.rows.flatMap((row, i) =>
     R.rows[i]!.F > 0 ? [{ index: row.index, M: R.rows[i]!.F * R.state.h[i]! }] : [],
@@ -81,6 +84,22 @@ function shearCheck(m: MomentPlateModel, w: Worked, bearing: BearingOf, names: r
     out.notes.push(
       `rows needed for tension, which keep 0.4/1.4 of their shear: ${[...needed].map((i) => names[i]!.replace('row ', '')).join(', ')}`,
     );
+  if (V === 0 || fixed) return [];
+  // A little more moment asks for one row more.
+  const step = sums.slice(0, -1).findIndex((x) => nearTo(Math.abs(M), x));
+  if (step < 0) return [];
+  const [under, over] = quiet(r, () => [step + 1, step + 2].map((k) => shearOf(firstRows(k)))) as [number, number];
+  const { units } = m.basis;
+  const own =
+    V > over && V <= under
+      ? `; by Table 3.4 with the tension of each bolt they take ${units.quantity(
+          tableShear(r, bearing, (i) => w.bolt[i]!),
+          'kN',
+        )}`
+      : '';
+  return [
+    `a moment of ${units.quantity(sums[step]!, 'kNm')}: up to it the bolts take ${units.quantity(under, 'kN')} of shear, over it one row more is needed for tension, and they take ${units.quantity(over, 'kN')} (6.2.2(2))${own}`,
+  ];
 }
 
 /** Axial tension under 5 % loads the bolts all the same. */

@@ -1,6 +1,7 @@
 import type { Run } from '../../../formula/index.ts';
 import type { Combination } from '../../../actions/combination.ts';
 import type { MomentPlateModel } from '../model.ts';
+import { edgesNear } from './edges.ts';
 import { boltChecks } from './bolt-checks.ts';
 import { forcesOf, type Worked } from './forces.ts';
 import { compressionChecks, momentChecks, pathChecks, rowChecks } from './joint-checks.ts';
@@ -19,13 +20,24 @@ export function workCombination(m: MomentPlateModel, resist: Resist, c: Combinat
   pathChecks(m, resist, w, out, r);
   rowChecks(w, out, r);
   compressionChecks(m, w, out, r);
-  boltChecks(m, resist, w, names, out, r);
+  const steps = boltChecks(m, resist, w, names, out, r);
   weldChecks(m, w, out, r);
   stiffenerChecks(m, w, out, r);
   haunchChecks(m, w, out, r);
   rotationChecks(m, resist, w, out, r);
+  edgeCheck([...steps, ...edgesNear(m, w, r)], out);
   leftOut(m, w, out);
   return out;
+}
+
+/** No check of its own: the workings name what the code itself jumps at, near this combination. */
+function edgeCheck(near: readonly string[], out: Out): void {
+  out.skip(
+    'code-edges',
+    near.length
+      ? `the code jumps near this combination (within 5 %): at ${near.join('; at ')}`
+      : 'nothing at which the code jumps lies within 5 % of this combination',
+  );
 }
 
 function stiffenerChecks(m: MomentPlateModel, w: Worked, out: Out, r: Run): void {

@@ -127,22 +127,38 @@ export interface BeamFlange {
   readonly F: number;
 }
 
-/** Class of the beam in bending, EN 1993-1-1, Table 5.2; 4 is not covered. */
-export function beamClass(m: MomentPlateModel): 1 | 2 | 3 | 4 {
-  const { dims, s, steel } = m.beam;
+/** Slenderness of flange and web of the beam in bending with its limits of class, over epsilon: EN 1993-1-1, Table 5.2. */
+function slenderness({ beam: { dims, s, steel } }: MomentPlateModel) {
   const epsilon = Math.sqrt(235 / steel.f_y);
-  const flange = ((dims.b - dims.tw) / 2 - s) / (dims.tf * epsilon);
-  const inWeb = (dims.h - 2 * (dims.tf + s)) / (dims.tw * epsilon);
-  const of = (x: number, limits: readonly number[]): number => 1 + limits.filter((l) => x > l).length;
-  return Math.max(of(flange, [9, 10, 14]), of(inWeb, [72, 83, 124])) as 1 | 2 | 3 | 4;
+  return [
+    { x: ((dims.b - dims.tw) / 2 - s) / (dims.tf * epsilon), limits: [9, 10, 14] },
+    { x: (dims.h - 2 * (dims.tf + s)) / (dims.tw * epsilon), limits: [72, 83, 124] },
+  ] as const;
+}
+/** Class of the beam in bending; 4 is not covered. */
+export const beamClass = (m: MomentPlateModel): 1 | 2 | 3 | 4 =>
+  Math.max(...slenderness(m).map(({ x, limits }) => 1 + limits.filter((l) => x > l).length)) as 1 | 2 | 3 | 4;
+/** The class on the other side of the limit of class 2, where the slenderer part lies within `near` of it; else null. */
+export function besideClass(m: MomentPlateModel, near: number): 2 | 3 | null {
+  const worst = slenderness(m).reduce((a, b) => (b.x / b.limits[1] > a.x / a.limits[1] ? b : a));
+  const share = worst.x / worst.limits[1];
+  return Math.abs(share - 1) > near ? null : share > 1 ? 2 : 3;
 }
 
 /** Depth over which the web counts with at most 20 %, and from which that is told beside. */
 const DEEP = 600;
 const NEARLY = 540;
 
-export function beamFlange(m: MomentPlateModel, t: Turned, V_Ed: number, V_pl: number, r: Run): BeamFlange {
-  const cls = beamClass(m) as 1 | 2 | 3;
+/** Of the class and the depth that it has, or as if it had others. */
+export function beamFlange(
+  m: MomentPlateModel,
+  t: Turned,
+  V_Ed: number,
+  V_pl: number,
+  r: Run,
+  as: { readonly cls?: 2 | 3; readonly deep?: boolean } = {},
+): BeamFlange {
+  const cls = as.cls ?? (beamClass(m) as 1 | 2 | 3);
   if (m.haunch) for (const f of haunched) f(r);
   else {
     const sheared = V_Ed > 0.5 * V_pl;
@@ -151,8 +167,8 @@ export function beamFlange(m: MomentPlateModel, t: Turned, V_Ed: number, V_pl: n
     M_c(r);
     lever(r);
   }
-  const deep = t.H > DEEP;
-  const limit = t.H > NEARLY ? cap(r) : null;
+  const deep = as.deep ?? t.H > DEEP;
+  const limit = deep || t.H > NEARLY ? cap(r) : null;
   const free = F_fb(r);
   if (deep) capped(r);
   const [moment, arm] = [r.v[M_c.def.slot.index]!, r.v[lever.def.slot.index]!];

@@ -1,5 +1,5 @@
 import { type Run, at } from '../../../formula/index.ts';
-import { distribute, type RowForce } from '../../../standards/en1993/components/distribution.ts';
+import { distribute, type Filling, type RowForce } from '../../../standards/en1993/components/distribution.ts';
 import type { MomentPlateModel } from '../model.ts';
 import type { Turned } from '../turned.ts';
 import { beamFlange, columnPanel, columnWeb, type BeamFlange, type ColumnWeb, type Panel } from './compression.ts';
@@ -40,6 +40,8 @@ export interface Resistance {
   readonly state: State;
   readonly beta: number;
   readonly caps: Caps;
+  /** What its rows were filled up to. */
+  readonly filling: Filling;
   readonly rows: readonly RowForce[];
   readonly columnWeb: ColumnWeb | null;
   readonly beamFlange: BeamFlange;
@@ -78,14 +80,15 @@ export function resistanceOf(
   const flange = beamFlange(m, t, V_Ed, r.v[section.shear.def.slot.index]!, r);
   const panel = m.column ? columnPanel(m, t, r) : null;
   const F_c = Math.min(web?.F ?? Infinity, flange.F);
-  const filled = distribute({
+  const filling: Filling = {
     h: state.h,
     alone: caps.alone,
     groups: caps.groups,
     compression: F_c,
     panel: panel && factor > 0 ? panel.V / factor : null,
     plastic: plasticLimit(m, r.v[bolts.F_t_Rd.def.slot.index]!),
-  });
+  };
+  const filled = distribute(filling);
   let M = 0;
   filled.forEach((f, i) =>
     at(r, `row ${state.rows[i]!.number}`, () => {
@@ -103,6 +106,7 @@ export function resistanceOf(
     state,
     beta: factor,
     caps,
+    filling,
     rows: filled,
     columnWeb: web,
     beamFlange: flange,

@@ -38,6 +38,7 @@ export const CHECKS = {
   'stiffener-tension-weld': about('Weld of the tension stiffener', 'EN 1993-1-8, 4.5.3.2', 'stiffener'),
   'weld-haunch-web': about('Weld along the haunch', 'EN 1993-1-8, 4.5.3.2', 'weld'),
   'haunch-end-web': about("Beam web at the haunch's end", 'EN 1993-1-8, 6.2.6.7(4)', 'beam'),
+  'code-edges': about('Steps of the code near by', 'EN 1993-1-8, 6.2', 'joint'),
   'initial-stiffness': about('Initial rotational stiffness', 'EN 1993-1-8, 6.3.1', 'joint'),
   'secant-stiffness': about('Rotational stiffness at this moment', 'EN 1993-1-8, 6.3.1(4)', 'joint'),
 } as const satisfies Table<string>;
