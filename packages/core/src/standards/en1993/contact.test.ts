@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { circle, clip, momentsOf, rectangle, ring, unionArea, unionLength } from '../../geometry/polygon.ts';
 import { depthInCone } from './feasible.testing.ts';
-import { regionOf, solveContact, type Bed, type ContactLaw, type Region } from './contact.ts';
+import { solveContact } from './contact.ts';
+import { regionOf, type Bed, type ContactLaw, type Region } from './contact-bed.ts';
 
 const [b, h, k_w, f_jd, N] = [300, 400, 50, 30, 100_000];
 const plate = regionOf([rectangle(-b / 2, b / 2, -h / 2, h / 2)]);

@@ -1,4 +1,4 @@
-import type { Bed, Load } from './contact.ts';
+import type { Bed, Load } from './contact-bed.ts';
 
 /**
  * How deep a load lies in the cone of what a bed can balance: pressure anywhere on its region, tension in its anchors. By Caratheodory's theorem three

@@ -1,4 +1,5 @@
-import { balances, type Bed, type Load } from '../../../standards/en1993/contact.ts';
+import { balances } from '../../../standards/en1993/contact.ts';
+import { type Bed, type Load } from '../../../standards/en1993/contact-bed.ts';
 import type { Units } from '../../../units/system.ts';
 
 /** The smallest change that would balance a load which has no equilibrium, in words. */

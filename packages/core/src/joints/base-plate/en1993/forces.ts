@@ -1,7 +1,9 @@
 import type { Run } from '../../../formula/index.ts';
 import { momentsOf, rectangle } from '../../../geometry/polygon.ts';
 import { illinois } from '../../../numeric/illinois.ts';
-import { largestPart, solveContact, type Load } from '../../../standards/en1993/contact.ts';
+import { solveContact } from '../../../standards/en1993/contact.ts';
+import { largestPart } from '../../../standards/en1993/contact-part.ts';
+import { type Load } from '../../../standards/en1993/contact-bed.ts';
 import { effectiveArea, type BaseModel } from '../model.ts';
 import { leverChecks, leverState, type Axis, type LeverModel, type LeverState } from './lever.ts';
 import { both, comp, N_j } from './method-sheet.ts';

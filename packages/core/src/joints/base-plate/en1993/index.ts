@@ -3,7 +3,7 @@ import { Refusal } from '../../../refusal.ts';
 import { exact } from '../../../units/format.ts';
 import { work } from './work.ts';
 import { timesLoad, type Combination } from '../../../actions/combination.ts';
-import { regionOf } from '../../../standards/en1993/contact.ts';
+import { regionOf } from '../../../standards/en1993/contact-bed.ts';
 import { judgeRules, type Checked, type CheckResult } from '../../../checks/check.ts';
 import { allHold, type PreparedBase } from '../flow.ts';
 import type { BaseModel } from '../model.ts';

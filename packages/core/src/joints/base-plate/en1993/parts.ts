@@ -1,4 +1,4 @@
-import type { Load } from '../../../standards/en1993/contact.ts';
+import type { Load } from '../../../standards/en1993/contact-bed.ts';
 import type { CheckResult, StrengthResult } from '../../../checks/check.ts';
 import type { BaseModel } from '../model.ts';
 import type { Axis } from './lever.ts';

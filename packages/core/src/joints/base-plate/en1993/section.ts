@@ -1,7 +1,8 @@
 import { STEEL_E } from '../../../catalogue/properties.ts';
 import { quiet, type Run, at } from '../../../formula/index.ts';
 import { clip, type Polygon } from '../../../geometry/polygon.ts';
-import { contactPieces, solveContact, type Bed, type Contact, type Load } from '../../../standards/en1993/contact.ts';
+import { contactPieces, solveContact } from '../../../standards/en1993/contact.ts';
+import { type Bed, type Contact, type Load } from '../../../standards/en1993/contact-bed.ts';
 import type { BaseModel } from '../model.ts';
 import { flangeInSection, flangeResistance, momentBeside, webTension } from './lever.ts';
 import { biax, comp, contact } from './method-sheet.ts';

@@ -1,5 +1,5 @@
 import type { Polygon } from '../../../geometry/polygon.ts';
-import type { Contact, Region } from '../../../standards/en1993/contact.ts';
+import type { Contact, Region } from '../../../standards/en1993/contact-bed.ts';
 import type { BaseModel } from '../model.ts';
 import type { BearingValues } from './bearing.ts';
 import type { Axis, LeverModel, LeverState } from './lever.ts';

@@ -1,6 +1,7 @@
 import { STEEL_E } from '../../../catalogue/properties.ts';
 import type { Run } from '../../../formula/index.ts';
-import { solveContact, type Bed, type Contact, type Load } from '../../../standards/en1993/contact.ts';
+import { solveContact } from '../../../standards/en1993/contact.ts';
+import { type Bed, type Contact, type Load } from '../../../standards/en1993/contact-bed.ts';
 import type { BaseModel } from '../model.ts';
 import { flangeResistance, modulus, resistanceOf, type LeverModel, type LeverState, type Side } from './lever.ts';
 import type { TStubValues } from './plate.ts';

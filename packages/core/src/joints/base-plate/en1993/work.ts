@@ -1,6 +1,6 @@
 import { quiet, Run, at } from '../../../formula/index.ts';
 import type { Combination } from '../../../actions/combination.ts';
-import type { Load } from '../../../standards/en1993/contact.ts';
+import type { Load } from '../../../standards/en1993/contact-bed.ts';
 import type { BaseModel } from '../model.ts';
 import { groutNotes } from './bearing.ts';
 import { distanceToCompression, forces } from './forces.ts';
