@@ -7,7 +7,8 @@ import { makeApp } from './app.ts';
 import { clientError } from './problem.ts';
 import type { Services } from './services.ts';
 import { storeJob } from './store/jobs.ts';
-import { getJoint, siblingsOf } from './store/joints.ts';
+import { getJoint } from './store/joints.ts';
+import { siblingsOf } from './store/joint-rows.ts';
 import { jobStatements } from './store/statements.ts';
 
 export interface RequestTally {

@@ -3,7 +3,7 @@ import type { Logger } from 'pino';
 import { Documents } from './documents.ts';
 import { openDatabase, type OpenDatabase } from './store/database.ts';
 import { basisKey } from './store/jobs.ts';
-import { countJoints, keepVerdicts, lightJoints, verdictKey, type LightJoint } from './store/joints.ts';
+import { countJoints, keepVerdicts, lightJoints, verdictKey, type LightJoint } from './store/joint-rows.ts';
 import { forgetOld } from './store/requests.ts';
 import { edition } from './work/edition.ts';
 import { openPool, type Pool } from './work/pool.ts';

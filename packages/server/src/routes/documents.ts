@@ -5,7 +5,8 @@ import type { Services } from '../services.ts';
 import { getCalculation, listCalculations } from '../store/calculations.ts';
 import { NotFound } from '../store/errors.ts';
 import { getJob } from '../store/jobs.ts';
-import { countJoints, readableJoint } from '../store/joints.ts';
+import { readableJoint } from '../store/joints.ts';
+import { countJoints } from '../store/joint-rows.ts';
 import { fileName } from './jobs.ts';
 
 const order = Joi.object({

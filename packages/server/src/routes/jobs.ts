@@ -11,7 +11,7 @@ import { STREAMED, whole, type Api } from '../api.ts';
 import { demoJobs } from '../demo.ts';
 import type { Services } from '../services.ts';
 import { createJob, getJob, listJobs, saveJob, storeJob, type JobContent } from '../store/jobs.ts';
-import { siblingsOf } from '../store/joints.ts';
+import { siblingsOf } from '../store/joint-rows.ts';
 import { once } from '../store/requests.ts';
 import { copyStatements } from '../store/statements.ts';
 

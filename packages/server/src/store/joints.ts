@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { and, asc, count, desc, eq, gt, inArray, isNull, lt, max, ne, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, inArray, isNull, lt, max, ne } from 'drizzle-orm';
 import {
   contentOf,
   inputVersion,
@@ -8,21 +8,19 @@ import {
   type JointContent,
   type JointDocument,
   type JointRecord,
-  type JudgedRow,
-  type RegisterEntry,
   type RevisionRecord,
-  type Sibling,
   type SignOff,
 } from '@ample/core';
 import type { Handle } from './database.ts';
 import { Conflict, NotFound, StaleSave, Unreadable } from './errors.ts';
 import { Broken } from './json.ts';
-import { joints, revisions, verdicts } from './schema.ts';
+import { joints, revisions } from './schema.ts';
 
 type Row = typeof joints.$inferSelect;
+
 const now = (): string => new Date().toISOString();
 
-const signOf = (row: Pick<Row, 'checkedBy' | 'checkedAt' | 'checkedFingerprint'>): { checked?: SignOff } =>
+export const signOf = (row: Pick<Row, 'checkedBy' | 'checkedAt' | 'checkedFingerprint'>): { checked?: SignOff } =>
   row.checkedBy ? { checked: { by: row.checkedBy, at: row.checkedAt ?? '', fingerprint: row.checkedFingerprint ?? '' } } : {};
 
 /** A row as a joint; one that this version can't read says why and keeps what it holds. */
@@ -98,46 +96,6 @@ export async function jointsById(db: Handle, ids: readonly string[]): Promise<Jo
   ).map(recordOf);
 }
 
-const LIGHT = {
-  id: joints.id,
-  jobId: joints.jobId,
-  version: joints.version,
-  position: joints.position,
-  mark: joints.mark,
-  kind: joints.kind,
-  note: joints.note,
-  updatedAt: joints.updatedAt,
-  checkedBy: joints.checkedBy,
-  checkedAt: joints.checkedAt,
-  checkedFingerprint: joints.checkedFingerprint,
-};
-export type LightJoint = Omit<RegisterEntry, keyof JudgedRow> & { readonly position: number };
-
-/** What of the joints needs no reading of their input: `limit` of them after a position. `kept` is the verdict that has the key of now; null where it must be worked out. */
-export async function lightJoints(
-  db: Handle,
-  jobId: string,
-  after: number,
-  limit: number,
-  keyOf: (j: LightJoint) => string,
-): Promise<(LightJoint & { readonly kept: JudgedRow | null })[]> {
-  const rows = await db
-    .select({ ...LIGHT, verdict: { key: verdicts.key, row: verdicts.row } })
-    .from(joints)
-    .leftJoin(verdicts, eq(verdicts.jointId, joints.id))
-    .where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt), gt(joints.position, after)))
-    .orderBy(asc(joints.position))
-    .limit(limit);
-  return rows.map(({ verdict, checkedBy, checkedAt, checkedFingerprint, ...r }) => {
-    const light = { ...r, ...signOf({ checkedBy, checkedAt, checkedFingerprint }) };
-    return { ...light, kept: verdict?.key === keyOf(light) && !(verdict.row instanceof Broken) ? verdict.row : null };
-  });
-}
-
-/** Changes with whatever the verdict of a joint depends on; a signature changes it without a new version, so the time of change is part. */
-export const verdictKey = (edition: string, basis: string, joint: Pick<LightJoint, 'version' | 'updatedAt'>): string =>
-  `${edition}/${basis}/${joint.version}/${joint.updatedAt}`;
-
 /** A joint as its job's file has it. */
 export const documentOf = ({
   mark,
@@ -160,34 +118,6 @@ export const documentOf = ({
   ...(settings ? { settings } : {}),
   ...(checked ? { checked } : {}),
 });
-
-export async function siblingsOf(db: Handle, jobId: string): Promise<Sibling[]> {
-  return db
-    .select({ id: joints.id, mark: joints.mark })
-    .from(joints)
-    .where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt)))
-    .orderBy(asc(joints.position));
-}
-
-export async function countJoints(db: Handle, jobId: string): Promise<number> {
-  const [row] = await db
-    .select({ n: count() })
-    .from(joints)
-    .where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt)));
-  return row?.n ?? 0;
-}
-
-/** Keeps what was judged; a joint that changed meanwhile has another key and is judged again. */
-export async function keepVerdicts(
-  tx: Handle,
-  list: readonly { readonly id: string; readonly key: string; readonly row: JudgedRow }[],
-): Promise<void> {
-  if (list.length === 0) return;
-  await tx
-    .insert(verdicts)
-    .values(list.map(({ id, key, row }) => ({ jointId: id, key, row })))
-    .onConflictDoUpdate({ target: verdicts.jointId, set: { key: sql`excluded.key`, row: sql`excluded.row` } });
-}
 
 /** The row as it stands in the store, each column as its text, for a joint that can't be read. */
 export async function rawJoint(db: Handle, id: string): Promise<{ readonly mark: string; readonly [column: string]: unknown }> {

@@ -19,7 +19,8 @@ import { storeCode } from '../store/condition.ts';
 import { copyInto, openReader, type Handle, type Reader } from '../store/database.ts';
 import { NotFound, Unreadable } from '../store/errors.ts';
 import { basisKey, jobDocument, jobHead } from '../store/jobs.ts';
-import { documentOf, eachJoint, jointsById, lightJoints, readableJoint, verdictKey } from '../store/joints.ts';
+import { documentOf, eachJoint, jointsById, readableJoint } from '../store/joints.ts';
+import { lightJoints, verdictKey } from '../store/joint-rows.ts';
 import { jobStatements, type NewJob } from '../store/statements.ts';
 
 // Runs in the worker pool: the same core and the same store as everywhere, away from the thread that answers requests.

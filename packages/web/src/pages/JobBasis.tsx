@@ -5,20 +5,12 @@ import {
   CLOSE_FIELD,
   basisOf,
   choiceOf,
-  newSection,
-  newSteel,
-  properties,
-  SECTION_FIELDS,
   setOf,
-  significant,
   STANDARDS,
   standardOf,
   SYSTEMS,
   unitsOf,
-  STEEL_FIELDS,
   type BasisField,
-  type CustomSection,
-  type CustomSteel,
   type JobBasis,
   type JobRecord,
   type Settings,
@@ -27,12 +19,15 @@ import { api } from '../api.ts';
 import { Problem } from '../parts/Dialog.tsx';
 import { FieldNote, useFieldNote } from '../parts/FieldNote.tsx';
 import { Shell } from '../parts/Shell.tsx';
+import { Sections, Steels } from './OwnMaterials.tsx';
+import { Amount } from './Amount.tsx';
 
 type Draft = Pick<JobRecord, 'number' | 'name' | 'client' | 'basis' | 'sections' | 'steels'>;
 
 const draftOf = ({ number, name, client, basis, sections, steels }: JobRecord): Draft => ({
   ...{ number, name, client, basis, sections, steels },
 });
+
 /** A standard brings its own sets; what only another one has is left behind. */
 const named = (id: string, set?: string): Partial<JobBasis> & { standard: string } => {
   const { key, choices } = standardOf(id).sets;
@@ -145,6 +140,7 @@ const TITLES = [
   ['name', 'Name'],
   ['client', 'Client'],
 ] as const;
+
 const Titles = ({ draft, set }: { draft: Draft; set: (change: Partial<Draft>) => void }) =>
   TITLES.map(([k, label]) => (
     <label key={k} className="contents">
@@ -237,29 +233,6 @@ function HouseRules({ draft, basis }: PartProps) {
   );
 }
 
-function Amount({
-  label,
-  value,
-  onChange,
-  className = 'input w-24 text-right',
-}: {
-  label: string;
-  value: number;
-  onChange: (n: number) => void;
-  className?: string;
-}) {
-  return (
-    <input
-      className={className}
-      type="number"
-      step="any"
-      aria-label={label}
-      value={Number.isFinite(value) ? value : ''}
-      onChange={(e) => onChange(e.target.valueAsNumber)}
-    />
-  );
-}
-
 /** One of several, with its label before it. */
 function Choice({
   label,
@@ -318,127 +291,5 @@ function Setting({
         </select>
       )}
     </label>
-  );
-}
-
-function Sections({
-  sections,
-  onChange,
-}: {
-  sections: readonly CustomSection[];
-  onChange: (s: readonly CustomSection[]) => void;
-}) {
-  const set = (i: number, change: Partial<CustomSection>): void =>
-    onChange(sections.map((s, k) => (k === i ? ({ ...s, ...change } as CustomSection) : s)));
-  return (
-    <section>
-      <h2 className="mb-2">Own I and H sections</h2>
-      {sections.length > 0 && (
-        <table className="grid-table mb-2">
-          <thead>
-            <tr>
-              <th>Name</th>
-              {SECTION_FIELDS.map((f) => (
-                <th key={f.id} className="num">
-                  {f.label} {f.unit}
-                </th>
-              ))}
-              <th className="num">kg/m</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            {sections.map((s, i) => (
-              <tr key={i}>
-                <td>
-                  <input
-                    className="cell-input"
-                    aria-label="Name of the section"
-                    value={s.name}
-                    onChange={(e) => set(i, { name: e.target.value })}
-                  />
-                </td>
-                {SECTION_FIELDS.map((f) => (
-                  <td key={f.id} data-help={`section.${f.id}`}>
-                    <Amount
-                      className="cell-input text-right"
-                      label={`${f.label} of ${s.name}`}
-                      value={s[f.id as 'h']}
-                      onChange={(n) => set(i, { [f.id]: n })}
-                    />
-                  </td>
-                ))}
-                <td className="num">{significant(properties(s).mass)}</td>
-                <td>
-                  <button type="button" className="btn btn-ghost" onClick={() => onChange(sections.filter((_, k) => k !== i))}>
-                    Remove
-                  </button>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
-      <button type="button" className="btn" onClick={() => onChange([...sections, newSection(`Own ${sections.length + 1}`)])}>
-        Add a section
-      </button>
-    </section>
-  );
-}
-
-function Steels({ steels, onChange }: { steels: readonly CustomSteel[]; onChange: (s: readonly CustomSteel[]) => void }) {
-  const set = (i: number, change: Partial<CustomSteel>): void =>
-    onChange(steels.map((s, k) => (k === i ? { ...s, ...change } : s)));
-  return (
-    <section>
-      <h2 className="mb-2">Own steels</h2>
-      {steels.length > 0 && (
-        <table className="grid-table mb-2">
-          <thead>
-            <tr>
-              <th>Name</th>
-              {STEEL_FIELDS.map((f) => (
-                <th key={f.id} className="num">
-                  {f.label} {f.unit}
-                </th>
-              ))}
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            {steels.map((s, i) => (
-              <tr key={i}>
-                <td>
-                  <input
-                    className="cell-input"
-                    aria-label="Name of the steel"
-                    value={s.name}
-                    onChange={(e) => set(i, { name: e.target.value })}
-                  />
-                </td>
-                {STEEL_FIELDS.map((f) => (
-                  <td key={f.id} data-help={`steel.${f.id}`}>
-                    <Amount
-                      className="cell-input text-right"
-                      label={`${f.label} of ${s.name}`}
-                      value={s[f.id as 'f_y']}
-                      onChange={(n) => set(i, { [f.id]: n })}
-                    />
-                  </td>
-                ))}
-                <td>
-                  <button type="button" className="btn btn-ghost" onClick={() => onChange(steels.filter((_, k) => k !== i))}>
-                    Remove
-                  </button>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
-      <button type="button" className="btn" onClick={() => onChange([...steels, newSteel(`Steel ${steels.length + 1}`)])}>
-        Add a steel
-      </button>
-    </section>
   );
 }

@@ -1,4 +1,4 @@
-import { Canvas, useThree } from '@react-three/fiber';
+import { Canvas } from '@react-three/fiber';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import {
   basisOf,
@@ -10,23 +10,13 @@ import {
   type JointContent,
   type JointReport,
 } from '@ample/core';
-import {
-  BackSide,
-  BufferGeometry,
-  DoubleSide,
-  EdgesGeometry,
-  Float32BufferAttribute,
-  FrontSide,
-  Plane,
-  Spherical,
-  Vector3,
-  type PerspectiveCamera,
-} from 'three';
-import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
+import { BackSide, BufferGeometry, DoubleSide, EdgesGeometry, Float32BufferAttribute, FrontSide, Plane, Vector3 } from 'three';
 import { failureOrder } from '../FailureOrder.tsx';
 import { ruleText } from '../Side.tsx';
 import { sceneOf, type ScenePart } from './geometry.ts';
 import { useUnits } from '../../parts/units.ts';
+import { type Turns, Eye, CutAt } from './Eye.tsx';
+import { type Direction, DIRECTIONS } from './directions.ts';
 
 const LOOKS = {
   member: { face: '#c3c8c9', cut: '#7f8687' },
@@ -36,18 +26,11 @@ const LOOKS = {
   concrete: { face: '#cfcbc1', cut: '#b5b0a4' },
   grout: { face: '#b9b4a6', cut: '#98927f' },
 } as const;
+
 const PICKED = '#7fb3ae';
 
-type Direction = 'corner' | 'front' | 'back' | 'end' | 'above';
-/** Standard directions, with the key that turns to each; where the eye stands from the middle of the joint. */
-const DIRECTIONS: readonly (readonly [Direction, string, string, readonly [number, number, number]])[] = [
-  ['corner', 'Corner', '1', [1.1, -1, 0.6]],
-  ['front', 'Elevation', '2', [0, -1, 0]],
-  ['back', 'Far side', '3', [0, 1, 0]],
-  ['end', 'From the end', '4', [1, 0, 0]],
-  ['above', 'Above', '5', [0, -0.001, 1]],
-];
 type Cut = 'none' | 'along' | 'across' | 'level';
+
 const CUTS: readonly (readonly [Cut, string])[] = [
   ['none', 'none'],
   ['along', 'along the web'],
@@ -313,86 +296,12 @@ function PartMesh({
   );
 }
 
-interface Turns {
-  rotate(about: number, up: number): void;
-  zoom(by: number): void;
-}
-
-/** The eye: orbits by mouse, turns to a standard direction, fits the joint. */
-function Eye({
-  turn,
-  parts,
-  turns,
-}: {
-  turn: { to: Direction; n: number };
-  parts: readonly ScenePart[];
-  turns: { current: Turns };
-}) {
-  const { camera, gl, invalidate } = useThree();
-  const controls = useRef<OrbitControls | null>(null);
-  const middle = useMemo(() => {
-    // The connection itself, not the lengths of its members.
-    const box = parts
-      .filter((p) => p.look !== 'member' && p.look !== 'concrete')
-      .map((p) => {
-        p.geometry.computeBoundingBox();
-        return p.geometry.boundingBox!;
-      });
-    const all = box.slice(1).reduce((a, b) => a.union(b), box[0]!.clone());
-    return { centre: all.getCenter(new Vector3()), size: all.getSize(new Vector3()).length() };
-  }, [parts]);
-  useEffect(() => {
-    const c = new OrbitControls(camera, gl.domElement);
-    c.enableDamping = false;
-    c.addEventListener('change', () => invalidate());
-    controls.current = c;
-    turns.current = {
-      rotate: (about, up) => {
-        const from = camera.position.clone().sub(c.target);
-        // three's spherical angles have y up; here z is.
-        const s = new Spherical().setFromVector3(new Vector3(from.x, from.z, -from.y));
-        s.theta += about;
-        s.phi = Math.min(Math.PI - 0.01, Math.max(0.01, s.phi + up));
-        const v = new Vector3().setFromSpherical(s);
-        camera.position.copy(c.target).add(new Vector3(v.x, -v.z, v.y));
-        c.update();
-        invalidate();
-      },
-      zoom: (by) => {
-        camera.position.sub(c.target).multiplyScalar(by).add(c.target);
-        c.update();
-        invalidate();
-      },
-    };
-    return () => c.dispose();
-  }, [camera, gl, invalidate, turns]);
-  useEffect(() => {
-    const c = controls.current!;
-    const away = new Vector3(...DIRECTIONS.find(([id]) => id === turn.to)![3]).normalize();
-    const distance = (1.1 * middle.size) / Math.tan((((camera as PerspectiveCamera).fov / 2) * Math.PI) / 180);
-    c.target.copy(middle.centre);
-    camera.position.copy(middle.centre).addScaledVector(away, distance);
-    c.update();
-    invalidate();
-  }, [turn, middle, camera, invalidate]);
-  return null;
-}
-
-/** One plane that cuts everything off on its far side. */
-function CutAt({ plane }: { plane: Plane | null }) {
-  const { gl, invalidate } = useThree();
-  useEffect(() => {
-    gl.clippingPlanes = plane ? [plane] : [];
-    invalidate();
-  }, [gl, plane, invalidate]);
-  return null;
-}
-
 const PLACE = {
   xz: (u: number, w: number, at: number) => [u, at, w],
   yz: (u: number, w: number, at: number) => [at, u, w],
   xy: (u: number, w: number, at: number) => [u, w, at],
 } as const;
+
 /** Half the width of a ribbon, mm. */
 const RIBBON = 1.6;
 

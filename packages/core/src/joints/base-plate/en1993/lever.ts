@@ -1,7 +1,6 @@
 import { quiet, type Run, at } from '../../../formula/index.ts';
 import type { BaseModel } from '../model.ts';
 import { innerRow, outerRow, rowTStub, webSides, withoutPrying, type TStubValues } from './plate.ts';
-import { factorAtOne } from './key.ts';
 import type { BaseResults } from './results.ts';
 import { sheet } from './sheet.ts';
 import { tensionModes } from './tension.ts';
@@ -9,10 +8,13 @@ import { factorsOf } from '../../../standards/en1993/standard.ts';
 
 /** Bending about y (through the depth of the column) or about z. */
 export type Axis = 'y' | 'z';
+
 export type SideName = 'left' | 'right';
+
 export const sideWords = (s: SideName): string => (s === 'left' ? 'left (-)' : 'right (+)');
 
 const cs = sheet.section('concrete-bearing-side');
+
 const comp = {
   h_c: cs.found('h_c', 'mm', 'depth of the column across the axis of bending', 'h, or b about z'),
   b_c: cs.found('b_c', 'mm', 'width of the column along the axis of bending', 'b, or h about z'),
@@ -37,8 +39,10 @@ const comp = {
   z_C: cs.f('z_C', 'mm', '(h_c-t_f)/2', 'column axis to the middle of the flange', 'EN 1993-1-8, Figure 6.18'),
   F_C: cs.f('F_C_Rd', 'kN', 'f_jd*b_eff*l_eff', 'concrete in compression under the flange', 'EN 1993-1-8, 6.2.6.9'),
 };
+
 const cf = sheet.section('column-flange-compression');
-const flange = {
+
+export const flange = {
   W: cf.found(
     'W_pl',
     'cm3',
@@ -81,38 +85,12 @@ const flange = {
   u: cf.f('u', '-', 'abs(M_y_s)/M_c_y_Rd+abs(M_z_s)/M_c_z_Rd', 'what the moments put on flange or wall', 'EN 1993-1-1, 6.2.1(7)'),
   u_round: cf.f('u', '-', 'sqrt(M_y_s^2+M_z_s^2)/M_c_y_Rd', 'what the moment puts on the wall of the tube', 'EN 1993-1-1, 6.2.5'),
 };
+
 const web = sheet.section('column-web-tension');
+
 export const webTension = {
   b_eff: web.found('b_eff_w', 'mm', 'effective width of the web: the T-stub length of the row', 'l_eff,1'),
   F: web.f('F_t_wc_Rd', 'kN', 'b_eff_w*t_w*f_y_c/gamma_M0', 'column web in tension', 'EN 1993-1-8, 6.2.6.8'),
-};
-const bm = sheet.section('base-moment-resistance');
-const base = {
-  z_l: bm.found('z_l', 'mm', 'column axis to the force of the left side', 'by what that side does'),
-  z_r: bm.found('z_r', 'mm', 'column axis to the force of the right side', 'by what that side does'),
-  N: bm.found('N_b', 'kN', 'axial force', 'from the actions'),
-  M: bm.found('M_b', 'kNm', 'moment, with the part of a shear key', 'from the actions'),
-  z: bm.f('z', 'mm', 'z_l+z_r', 'lever arm', 'EN 1993-1-8, Figure 6.18'),
-  F_l: bm.f('F_left', 'kN', '(M_b+N_b*z_r)/z', 'force of the left side, tension positive', 'statics; EN 1993-1-8, Table 6.7'),
-  F_r: bm.f('F_right', 'kN', '(N_b*z_l-M_b)/z', 'force of the right side, tension positive', 'statics; EN 1993-1-8, Table 6.7'),
-  sumN: bm.f('N_sum', 'kN', 'F_left+F_right', 'sum of forces, against N', 'statics'),
-  sumM: bm.f('M_sum', 'kNm', 'z_l*F_left-z_r*F_right', 'sum of moments, against M', 'statics'),
-  e: bm.f('e', 'mm', 'M_b/N_b', 'eccentricity', 'EN 1993-1-8, 6.2.8.3'),
-  F_l_Rd: bm.found('F_left_Rd', 'kN', 'resistance of the left side', 'the weakest of its parts'),
-  F_r_Rd: bm.found('F_right_Rd', 'kN', 'resistance of the right side', 'the weakest of its parts'),
-  M_j: bm.f(
-    'M_j_Rd',
-    'kNm',
-    'abs(M_b)/max(abs(F_left)/F_left_Rd, abs(F_right)/F_right_Rd)',
-    'moment resistance at this eccentricity',
-    'EN 1993-1-8, Table 6.7',
-  ),
-  M_N: bm.found(
-    'M_N_Rd',
-    'kNm',
-    'moment resistance beside this axial force',
-    'largest moment that keeps both sides within their resistance',
-  ),
 };
 
 /** What one side of the column can do; it does not depend on the load. */
@@ -163,7 +141,7 @@ const standing = ({ plateBox: p, block: k }: BaseModel): BaseModel['plateBox'] =
   z2: Math.min(p.z2, k.z2),
 });
 
-function workCompression(
+export function workCompression(
   r: Run,
   m: BaseModel,
   axis: Axis,
@@ -180,7 +158,7 @@ function workCompression(
   return { b_eff: comp.b_eff(r), l_eff: comp.l_eff(r), z_C: comp.z_C(r), F: comp.F_C(r) };
 }
 
-function rowOf(
+export function rowOf(
   r: Run,
   m: BaseModel,
   axis: Axis,
@@ -203,7 +181,7 @@ function rowOf(
   );
 }
 
-function side(r: Run, m: BaseModel, axis: Axis, name: SideName, L_b: number, m_pl: number): Side | string {
+export function side(r: Run, m: BaseModel, axis: Axis, name: SideName, L_b: number, m_pl: number): Side | string {
   const sign = name === 'right' ? 1 : -1;
   const { column } = m;
   const half = (axis === 'y' ? column.h : column.b) / 2;
@@ -314,6 +292,7 @@ export const modulus = (m: BaseModel, axis: Axis): number | null => {
   const { W_pl_y, W_pl_z, W_el_y, W_el_z } = m.column;
   return k === 4 ? null : k === 3 ? (axis === 'y' ? W_el_y : W_el_z) : axis === 'y' ? W_pl_y : W_pl_z;
 };
+
 export const CLASS_4 = 'The column is of class 4 in bending: its effective section is not worked out here.';
 
 /** The column's flange or wall in the section method: what the moments put on it. The axial force alone is a matter of the member. */
@@ -339,7 +318,7 @@ export function flangeInSection(
 }
 
 /** Resistance of the flange of a side in compression under the shear V; also its smaller resistance for `F_C`. */
-function workFlange(r: Run, m: BaseModel, axis: Axis, V: number): number {
+export function workFlange(r: Run, m: BaseModel, axis: Axis, V: number): number {
   const { column } = m;
   flange.W(r, modulus(m, axis) ?? 0);
   flange.A_v(r, axis === 'y' ? column.A_v_z : column.A_v_y);
@@ -357,114 +336,3 @@ function workFlange(r: Run, m: BaseModel, axis: Axis, V: number): number {
 /** Resistance of the flange beside a shear, without a record. */
 export const flangeResistance = (r: Run, m: BaseModel, axis: Axis, V: number): number =>
   quiet(r, () => workFlange(r, m, axis, V));
-
-/** Largest |M| in the direction of `sense` beside N that keeps every side within its resistance; 0 where N alone is too much. */
-export function momentBeside(model: LeverModel, N: number, sense: number, flangeRd: number): number {
-  const holds = (M: number): boolean => {
-    const s = leverState(model, N, sense * M);
-    if (!s) return false;
-    return (
-      Math.abs(s.F_left) <= resistanceOf(model.left, s.pair[0] === 'T', flangeRd) * (1 + 1e-12) &&
-      Math.abs(s.F_right) <= resistanceOf(model.right, s.pair[1] === 'T', flangeRd) * (1 + 1e-12)
-    );
-  };
-  if (!holds(0)) return 0;
-  let [low, high] = [0, 1e6];
-  while (holds(high) && high < 1e15) [low, high] = [high, high * 2];
-  for (let i = 0; i < 60; i += 1) {
-    const mid = (low + high) / 2;
-    if (holds(mid)) low = mid;
-    else high = mid;
-  }
-  return low;
-}
-
-/** The state of both sides written into the run, and the checks of the plate, the concrete and the column that follow from it. */
-export function leverChecks(
-  r: Run,
-  m: BaseModel,
-  model: LeverModel,
-  state: LeverState,
-  load: { readonly N: number; readonly M: number; readonly V: number },
-  L_b: number,
-  out: BaseResults,
-): void {
-  /** Both sides press: the whole area bears, and the flange is loaded by what the moment adds to its side. */
-  const pressed = state.pair === 'CC';
-  const common = pressed ? Math.min(-state.F_left, -state.F_right) : 0;
-  const { axis } = model;
-  const both = [
-    ['left', model.left, state.F_left, state.pair[0] === 'T'],
-    ['right', model.right, state.F_right, state.pair[1] === 'T'],
-  ] as const;
-  const tiny = 1e-9 * (Math.abs(load.N) + Math.abs(load.M) / (state.z_left + state.z_right));
-  for (const [name, side, F, pulls] of both) {
-    if (!pulls || F <= tiny || !side.row) continue;
-    const row = side.row;
-    at(r, sideWords(name), () => {
-      rowOf(r, m, axis, row, name === 'right' ? 1 : -1, L_b);
-      out.strength('plate-tstub-tension', F, row.t.F_Rd, 'kN', { where: sideWords(name) });
-      if (row.inner) {
-        webTension.b_eff(r, row.b_web);
-        out.strength('column-web-tension', F, webTension.F(r), 'kN', { where: sideWords(name) });
-      }
-    });
-  }
-  for (const [name, side, F, pulls] of both) {
-    if (pulls || F >= -tiny) continue;
-    at(r, sideWords(name), () => {
-      workCompression(r, m, axis, name);
-      out.strength('concrete-bearing-side', -F, side.F_C_Rd, 'kN', { where: sideWords(name), info: pressed });
-    });
-  }
-  for (const [name, , whole, pulls] of both) {
-    // What presses both sides alike is the column's own compression, a matter of the member.
-    const F = whole + common;
-    if (pulls || F >= -tiny) continue;
-    if (modulus(m, axis) === null) {
-      out.missing('column-flange-compression', CLASS_4);
-      break;
-    }
-    at(r, sideWords(name), () => {
-      const R = workFlange(r, m, axis, load.V);
-      const reduced = load.V > 0.5 * r.v[flange.V_pl.def.slot.index]! || load.V > 0;
-      const multiple = reduced
-        ? quiet(r, () =>
-            factorAtOne((k) => {
-              const x = workFlange(r, m, axis, load.V * k);
-              return x > 0 ? (-F * k) / x : 999;
-            }),
-          )
-        : R / -F;
-      if (reduced) quiet(r, () => workFlange(r, m, axis, load.V));
-      out.strength('column-flange-compression', -F, R, 'kN', { where: sideWords(name), multiple });
-    });
-  }
-  momentInfo(r, model, state, load, modulus(m, axis) === null ? Infinity : flangeResistance(r, m, axis, load.V), out);
-}
-
-function momentInfo(
-  r: Run,
-  model: LeverModel,
-  s: LeverState,
-  load: { readonly N: number; readonly M: number; readonly V: number },
-  flangeRd: number,
-  out: BaseResults,
-): void {
-  if (load.M === 0) return;
-  base.N(r, load.N);
-  base.M(r, load.M);
-  base.z_l(r, s.z_left);
-  base.z_r(r, s.z_right);
-  base.z(r);
-  base.F_l(r);
-  base.F_r(r);
-  base.sumN(r);
-  base.sumM(r);
-  if (load.N !== 0) base.e(r);
-  base.F_l_Rd(r, resistanceOf(model.left, s.pair[0] === 'T', flangeRd));
-  base.F_r_Rd(r, resistanceOf(model.right, s.pair[1] === 'T', flangeRd));
-  const M_j = base.M_j(r);
-  if (r.steps) base.M_N(r, momentBeside(model, load.N, Math.sign(load.M), flangeRd));
-  out.strength('base-moment-resistance', Math.abs(load.M), M_j, 'kNm', { info: true });
-}

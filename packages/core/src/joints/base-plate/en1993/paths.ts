@@ -12,7 +12,8 @@ import type { BaseModel } from '../model.ts';
 import { columnOutlines } from '../shapes.ts';
 import { flat } from '../solid.ts';
 import type { LeverModel } from './lever.ts';
-import { anchorLine, lineAt, worstLine } from './plate.ts';
+import { anchorLine } from './plate.ts';
+import { lineAt, worstLine } from './plate-lines.ts';
 import type { BaseGeometry, BaseState } from './state.ts';
 
 type Places = marks.Places & { readonly geometry: BaseGeometry; readonly state: BaseState | null };

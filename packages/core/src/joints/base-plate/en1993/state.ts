@@ -3,7 +3,8 @@ import type { Contact, Region } from '../../../standards/en1993/contact-bed.ts';
 import type { BaseModel } from '../model.ts';
 import type { BearingValues } from './bearing.ts';
 import type { Axis, LeverModel, LeverState } from './lever.ts';
-import type { LineScan, TStubValues } from './plate.ts';
+import type { TStubValues } from './plate.ts';
+import type { LineScan } from './plate-lines.ts';
 import type { WeldLines } from './weld.ts';
 
 /** How the forces of one combination find their way: for drawings and for the user. Forces in N, lengths in mm. */

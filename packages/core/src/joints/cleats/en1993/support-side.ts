@@ -1,15 +1,7 @@
 import { bearing, boltShear, slip } from '../../../standards/en1993/bolts.ts';
 import { columnWeb } from '../../../standards/en1993/column-web.ts';
-import {
-  combinedShearTension,
-  legBearing,
-  NO_FLANGE_DATA,
-  pullChecks,
-  supportBearing,
-  supportLocalShear,
-  worse,
-  type StubPart,
-} from '../../../standards/en1993/end-bolts.ts';
+import { legBearing, supportBearing, supportLocalShear, worse } from '../../../standards/en1993/end-bolts.ts';
+import { combinedShearTension, NO_FLANGE_DATA, pullChecks, type StubPart } from '../../../standards/en1993/end-pull.ts';
 import { NO_D2 } from '../../../standards/en1993/tying.ts';
 import { bearingType } from '../../../standards/en1993/web-bolts.ts';
 import type { FormulaSection, Run } from '../../../formula/index.ts';

@@ -1,6 +1,6 @@
 import { webGrossInteraction } from '../../../standards/en1993/axial.ts';
 import { columnWeb } from '../../../standards/en1993/column-web.ts';
-import { combinedShearTension, pullChecks, type StubPart } from '../../../standards/en1993/end-bolts.ts';
+import { combinedShearTension, pullChecks, type StubPart } from '../../../standards/en1993/end-pull.ts';
 import type { FormulaSection, Run } from '../../../formula/index.ts';
 import type { CheckDef } from '../../../checks/check.ts';
 import { webWeld } from './shear.ts';

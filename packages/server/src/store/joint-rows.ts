@@ -1,0 +1,75 @@
+import { and, asc, count, eq, gt, isNull, sql } from 'drizzle-orm';
+import { type JudgedRow, type RegisterEntry, type Sibling } from '@ample/core';
+import type { Handle } from './database.ts';
+import { Broken } from './json.ts';
+import { joints, verdicts } from './schema.ts';
+import { signOf } from './joints.ts';
+
+const LIGHT = {
+  id: joints.id,
+  jobId: joints.jobId,
+  version: joints.version,
+  position: joints.position,
+  mark: joints.mark,
+  kind: joints.kind,
+  note: joints.note,
+  updatedAt: joints.updatedAt,
+  checkedBy: joints.checkedBy,
+  checkedAt: joints.checkedAt,
+  checkedFingerprint: joints.checkedFingerprint,
+};
+
+export type LightJoint = Omit<RegisterEntry, keyof JudgedRow> & { readonly position: number };
+
+/** What of the joints needs no reading of their input: `limit` of them after a position. `kept` is the verdict that has the key of now; null where it must be worked out. */
+export async function lightJoints(
+  db: Handle,
+  jobId: string,
+  after: number,
+  limit: number,
+  keyOf: (j: LightJoint) => string,
+): Promise<(LightJoint & { readonly kept: JudgedRow | null })[]> {
+  const rows = await db
+    .select({ ...LIGHT, verdict: { key: verdicts.key, row: verdicts.row } })
+    .from(joints)
+    .leftJoin(verdicts, eq(verdicts.jointId, joints.id))
+    .where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt), gt(joints.position, after)))
+    .orderBy(asc(joints.position))
+    .limit(limit);
+  return rows.map(({ verdict, checkedBy, checkedAt, checkedFingerprint, ...r }) => {
+    const light = { ...r, ...signOf({ checkedBy, checkedAt, checkedFingerprint }) };
+    return { ...light, kept: verdict?.key === keyOf(light) && !(verdict.row instanceof Broken) ? verdict.row : null };
+  });
+}
+
+/** Changes with whatever the verdict of a joint depends on; a signature changes it without a new version, so the time of change is part. */
+export const verdictKey = (edition: string, basis: string, joint: Pick<LightJoint, 'version' | 'updatedAt'>): string =>
+  `${edition}/${basis}/${joint.version}/${joint.updatedAt}`;
+
+export async function siblingsOf(db: Handle, jobId: string): Promise<Sibling[]> {
+  return db
+    .select({ id: joints.id, mark: joints.mark })
+    .from(joints)
+    .where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt)))
+    .orderBy(asc(joints.position));
+}
+
+export async function countJoints(db: Handle, jobId: string): Promise<number> {
+  const [row] = await db
+    .select({ n: count() })
+    .from(joints)
+    .where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt)));
+  return row?.n ?? 0;
+}
+
+/** Keeps what was judged; a joint that changed meanwhile has another key and is judged again. */
+export async function keepVerdicts(
+  tx: Handle,
+  list: readonly { readonly id: string; readonly key: string; readonly row: JudgedRow }[],
+): Promise<void> {
+  if (list.length === 0) return;
+  await tx
+    .insert(verdicts)
+    .values(list.map(({ id, key, row }) => ({ jointId: id, key, row })))
+    .onConflictDoUpdate({ target: verdicts.jointId, set: { key: sql`excluded.key`, row: sql`excluded.row` } });
+}
