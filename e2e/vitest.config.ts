@@ -1,5 +1,3 @@
 import { defineConfig } from 'vitest/config';
 
-export default defineConfig({
-  test: { include: ['e2e/**/*.e2e.ts'], testTimeout: 60_000, hookTimeout: 60_000, maxWorkers: 2 },
-});
+export default defineConfig({ test: { include: ['e2e/**/*.e2e.ts'], testTimeout: 60_000, hookTimeout: 60_000, maxWorkers: 2 } });

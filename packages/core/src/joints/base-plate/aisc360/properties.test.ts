@@ -9,7 +9,7 @@ import { orRefused } from '../../refused.testing.ts';
 import { buildJoint, reportOf } from '../../report.ts';
 import type { BaseInput } from '../input.ts';
 import { parseLine, printLine } from '../line.ts';
-import { base, load, reported, results } from './worked.test.ts';
+import { base, load, reported, results } from './worked.testing.ts';
 
 const TITLE = { job: '', number: '', revision: '', mark: '', kind: '', verdict: '', checked: '', basis: '' };
 const part = (from: number, until: number, step = 1 / 8) =>
