@@ -54,12 +54,11 @@ interface Props {
 
 /** Each check as a mark on an axis of load multiple, first to give on top. */
 export const FailureOrder = memo(function FailureOrder({ report, selected, close, active, onPoint, onOpen }: Props) {
-  const units = useUnits();
   const order = useMemo(() => failureOrder(report, selected), [report, selected]);
   const first = order[0];
   const skipped = skippedChecks(report, selected);
   const gives = order.some((o) => o.check.multiple < 1);
-  const { ticks, wall, at: position } = multipleAxis(gives);
+  const axis = multipleAxis(gives);
   const [all, setAll] = useState(false);
   const rows = all ? order : order.slice(0, FIRST_ROWS);
   const missing = selected >= 0 ? report.combinations[selected]!.missing : report.missing;
@@ -72,21 +71,7 @@ export const FailureOrder = memo(function FailureOrder({ report, selected, close
   return (
     <section aria-label="Failure order">
       <div className="label">Failure order: load multiple at which each part gives</div>
-      <h2 className="text-[16px]! leading-snug! my-1 font-normal!" aria-live="polite" data-first-to-give={first.check.id}>
-        First to give:{' '}
-        <b
-          className={
-            first.check.multiple < 1
-              ? 'text-[var(--gives)]'
-              : first.check.multiple < close
-                ? 'text-[var(--close)]'
-                : 'text-[var(--holds)]'
-          }
-        >
-          {first.title.toLowerCase()}
-        </b>{' '}
-        at <b>{multipleText(first.check.multiple)}</b> × {first.combination}
-      </h2>
+      <FirstToGive entry={first} close={close} />
       <NotChecked
         missing={missing}
         onOpen={(id) =>
@@ -102,92 +87,142 @@ export const FailureOrder = memo(function FailureOrder({ report, selected, close
         }
       />
       <Notes report={report} selected={selected} />
-      <div className="order-row h-4!" aria-hidden="true">
-        <span />
-        <span className="relative h-4 text-[10.5px] muted">
-          {ticks.map((t) => (
-            <span key={t} className="absolute -translate-x-1/2" style={{ left: `${position(t)}%` }}>
-              {t === 1 ? '1.0' : t}
-            </span>
-          ))}
-        </span>
-      </div>
+      <Ticks axis={axis} />
       <ul>
-        {rows.map(({ check, key, title, combination, index }) => {
-          const state = stateOf(check.multiple, check.pass, close);
-          const at = position(check.multiple);
-          return (
-            <li key={key}>
-              <button
-                type="button"
-                className="order-row"
-                aria-current={active === key}
-                data-check={check.id}
-                title={`${check.clause}: ${units.quantity(check.demand, check.unit)} against ${units.quantity(check.resistance, check.unit)}, ${combination}`}
-                onMouseEnter={() => onPoint(key)}
-                onMouseLeave={() => onPoint(null)}
-                onFocus={() => onPoint(key)}
-                onBlur={() => onPoint(null)}
-                onClick={() => onOpen(key, index)}
-              >
-                <span className="name">
-                  {title}
-                  <span className="sr-only">
-                    : gives at {multipleText(check.multiple)} times {combination}. Open its workings.
-                  </span>
-                </span>
-                <span className="order-axis" aria-hidden="true">
-                  {ticks
-                    .filter((t) => t !== 1)
-                    .map((t) => (
-                      <i key={t} className="absolute inset-y-[-2px] w-px bg-[var(--hair)]" style={{ left: `${position(t)}%` }} />
-                    ))}
-                  <i className="absolute inset-y-[-2px] w-[2px] -ml-px bg-[var(--ink)]" style={{ left: `${wall}%` }} />
-                  <i
-                    className="absolute h-[2px] top-[10px]"
-                    style={{
-                      left: `${Math.min(wall, at)}%`,
-                      width: `${Math.abs(at - wall)}%`,
-                      background: state === 'gives' ? 'var(--gives)' : state === 'close' ? 'var(--close-mark)' : 'var(--holds)',
-                    }}
-                  />
-                  <span
-                    className="absolute top-[5px] -translate-x-1/2 bg-[var(--panel)] rounded-full leading-none"
-                    style={{ left: `${at}%` }}
-                  >
-                    <Mark state={state} size={12} />
-                  </span>
-                  <span className="absolute top-[2px] text-[12px] muted" style={{ left: `calc(${Math.max(at, wall)}% + 9px)` }}>
-                    {multipleText(check.multiple)}
-                  </span>
-                </span>
-              </button>
-            </li>
-          );
-        })}
+        {rows.map((entry) => (
+          <OrderRow
+            key={entry.key}
+            {...{ entry, axis, onPoint, onOpen }}
+            state={stateOf(entry.check.multiple, entry.check.pass, close)}
+            active={active === entry.key}
+          />
+        ))}
       </ul>
       {order.length > FIRST_ROWS && (
         <button type="button" className="muted hover:underline min-h-6" onClick={() => setAll(!all)}>
           {all ? 'Show the first to give only' : `${order.length - FIRST_ROWS} more give later`}
         </button>
       )}
-      {skipped.length > 0 && (
-        <details className="mt-1">
-          <summary className="muted cursor-pointer py-1">{skipped.length} checks do not apply</summary>
-          {skipped.map((s) => (
-            <div key={s.id} className="hair-row grid-cols-[12px_1fr]">
-              <Mark state="none" size={10} />
-              <span>
-                {s.title}
-                <span className="muted"> · {s.reason}</span>
-              </span>
-            </div>
-          ))}
-        </details>
-      )}
+      <Skipped checks={skipped} />
     </section>
   );
 });
+
+type Axis = ReturnType<typeof multipleAxis>;
+
+const FirstToGive = ({ entry: first, close }: { entry: OrderEntry; close: number }) => (
+  <h2 className="text-[16px]! leading-snug! my-1 font-normal!" aria-live="polite" data-first-to-give={first.check.id}>
+    First to give:{' '}
+    <b
+      className={
+        first.check.multiple < 1
+          ? 'text-[var(--gives)]'
+          : first.check.multiple < close
+            ? 'text-[var(--close)]'
+            : 'text-[var(--holds)]'
+      }
+    >
+      {first.title.toLowerCase()}
+    </b>{' '}
+    at <b>{multipleText(first.check.multiple)}</b> × {first.combination}
+  </h2>
+);
+
+const Ticks = ({ axis: { ticks, at: position } }: { axis: Axis }) => (
+  <div className="order-row h-4!" aria-hidden="true">
+    <span />
+    <span className="relative h-4 text-[10.5px] muted">
+      {ticks.map((t) => (
+        <span key={t} className="absolute -translate-x-1/2" style={{ left: `${position(t)}%` }}>
+          {t === 1 ? '1.0' : t}
+        </span>
+      ))}
+    </span>
+  </div>
+);
+
+const Skipped = ({ checks: skipped }: { checks: ReturnType<typeof skippedChecks> }) =>
+  skipped.length > 0 && (
+    <details className="mt-1">
+      <summary className="muted cursor-pointer py-1">{skipped.length} checks do not apply</summary>
+      {skipped.map((s) => (
+        <div key={s.id} className="hair-row grid-cols-[12px_1fr]">
+          <Mark state="none" size={10} />
+          <span>
+            {s.title}
+            <span className="muted"> · {s.reason}</span>
+          </span>
+        </div>
+      ))}
+    </details>
+  );
+
+interface RowProps extends Pick<Props, 'onPoint' | 'onOpen'> {
+  readonly entry: OrderEntry;
+  readonly axis: Axis;
+  readonly state: ShownState;
+  readonly active: boolean;
+}
+
+/** One check: its name, and where on the axis it gives. */
+function OrderRow({ entry: { check, key, title, combination, index }, axis, state, active, onPoint, onOpen }: RowProps) {
+  const units = useUnits();
+  return (
+    <li>
+      <button
+        type="button"
+        className="order-row"
+        aria-current={active}
+        data-check={check.id}
+        title={`${check.clause}: ${units.quantity(check.demand, check.unit)} against ${units.quantity(check.resistance, check.unit)}, ${combination}`}
+        onMouseEnter={() => onPoint(key)}
+        onMouseLeave={() => onPoint(null)}
+        onFocus={() => onPoint(key)}
+        onBlur={() => onPoint(null)}
+        onClick={() => onOpen(key, index)}
+      >
+        <span className="name">
+          {title}
+          <span className="sr-only">
+            : gives at {multipleText(check.multiple)} times {combination}. Open its workings.
+          </span>
+        </span>
+        <OnAxis axis={axis} state={state} multiple={check.multiple} />
+      </button>
+    </li>
+  );
+}
+
+function OnAxis({ axis: { ticks, wall, at: position }, state, multiple }: { axis: Axis; state: ShownState; multiple: number }) {
+  const at = position(multiple);
+  return (
+    <span className="order-axis" aria-hidden="true">
+      {ticks
+        .filter((t) => t !== 1)
+        .map((t) => (
+          <i key={t} className="absolute inset-y-[-2px] w-px bg-[var(--hair)]" style={{ left: `${position(t)}%` }} />
+        ))}
+      <i className="absolute inset-y-[-2px] w-[2px] -ml-px bg-[var(--ink)]" style={{ left: `${wall}%` }} />
+      <i
+        className="absolute h-[2px] top-[10px]"
+        style={{
+          left: `${Math.min(wall, at)}%`,
+          width: `${Math.abs(at - wall)}%`,
+          background: state === 'gives' ? 'var(--gives)' : state === 'close' ? 'var(--close-mark)' : 'var(--holds)',
+        }}
+      />
+      <span
+        className="absolute top-[5px] -translate-x-1/2 bg-[var(--panel)] rounded-full leading-none"
+        style={{ left: `${at}%` }}
+      >
+        <Mark state={state} size={12} />
+      </span>
+      <span className="absolute top-[2px] text-[12px] muted" style={{ left: `calc(${Math.max(at, wall)}% + 9px)` }}>
+        {multipleText(multiple)}
+      </span>
+    </span>
+  );
+}
 
 /** What applies and could not be checked: with it no joint holds. */
 function NotChecked({ missing, onOpen }: { missing: readonly Missing[]; onOpen: (id: string) => void }) {

@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react';
+import { useRef, useState, type PointerEvent } from 'react';
 import type { Drawing } from '@ample/core';
 import type { JointEditor } from './editor.ts';
 import { stepped } from './steps.ts';
@@ -10,7 +10,7 @@ export const nearest = (value: number, steps: readonly number[]): number =>
   steps.reduce((best, s) => (Math.abs(s - value) < Math.abs(best - value) ? s : best), steps[0] ?? value);
 
 /** Height on the sheet of a pointer: of a place in the picture that scales as it likes. */
-function heightOf(e: React.PointerEvent<SVGElement>): number {
+function heightOf(e: PointerEvent<SVGElement>): number {
   const matrix = e.currentTarget.ownerSVGElement!.getScreenCTM()!;
   return new DOMPoint(e.clientX, e.clientY).matrixTransform(matrix.inverse()).y;
 }
@@ -21,19 +21,54 @@ interface Props {
   readonly onChosen: (field: string | null) => void;
 }
 
+interface Dragged {
+  readonly value: number;
+  readonly perSheet: number;
+  readonly steps: readonly number[];
+  readonly put: (value: number) => void;
+  readonly begun: () => void;
+}
+
+/** Dragging to practical values: where it would go, what the pointer does, and how it is given up. */
+function useDrag({ value, perSheet, steps, put, begun }: Dragged) {
+  const from = useRef<{ y: number; value: number } | null>(null);
+  const [to, setTo] = useState<number | null>(null);
+  const stop = (): void => {
+    from.current = null;
+    setTo(null);
+  };
+  const pointer = {
+    onPointerDown: (e: PointerEvent<SVGElement>): void => {
+      e.currentTarget.setPointerCapture(e.pointerId);
+      from.current = { y: heightOf(e), value };
+      begun();
+    },
+    onPointerMove: (e: PointerEvent<SVGElement>): void => {
+      if (from.current) setTo(nearest(from.current.value - (heightOf(e) - from.current.y) * perSheet, steps));
+    },
+    onPointerUp: (): void => {
+      // A press without a way is no move, though the row may stand between two practical values.
+      if (from.current && to !== null) put(to);
+      stop();
+    },
+    onPointerCancel: stop,
+  };
+  return { to, stop, pointer };
+}
+
 /** One place that is moved up and down: dragged, or by the arrows, to practical values. */
 function GripHandle({ grip, editor, onChosen }: Props & { grip: Grip }) {
   const { field: id, at, width, perSheet } = grip;
 
   const field = editor.field(id);
-  const from = useRef<{ y: number; value: number } | null>(null);
-  const [to, setTo] = useState<number | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
   const value = Number(editor.value(id));
-  if (!field || !Number.isFinite(value)) return null;
-  const steps = editor.steps(field);
-  const shown = `${editor.units.length(to ?? value)} ${editor.units.name('mm')}`;
+  const steps = field ? editor.steps(field) : [];
   const put = (v: number): void => setRefused(v === value ? null : editor.set(id, v));
+  const drag = useDrag({ value, perSheet, steps, put, begun: () => setRefused(null) });
+  if (!field || !Number.isFinite(value)) return null;
+  const { to } = drag;
+  const shown = `${editor.units.length(to ?? value)} ${editor.units.name('mm')}`;
   const moved = to === null ? 0 : (value - to) / perSheet;
   return (
     <g
@@ -45,29 +80,9 @@ function GripHandle({ grip, editor, onChosen }: Props & { grip: Grip }) {
       aria-valuenow={to ?? value}
       aria-valuetext={shown}
       data-grip={id}
-      onPointerDown={(e) => {
-        e.currentTarget.setPointerCapture(e.pointerId);
-        from.current = { y: heightOf(e), value };
-        setRefused(null);
-      }}
-      onPointerMove={(e) => {
-        if (from.current) setTo(nearest(from.current.value - (heightOf(e) - from.current.y) * perSheet, steps));
-      }}
-      onPointerUp={() => {
-        // A press without a way is no move, though the row may stand between two practical values.
-        if (from.current && to !== null) put(to);
-        from.current = null;
-        setTo(null);
-      }}
-      onPointerCancel={() => {
-        from.current = null;
-        setTo(null);
-      }}
+      {...drag.pointer}
       onKeyDown={(e) => {
-        if (e.key === 'Escape') {
-          from.current = null;
-          setTo(null);
-        }
+        if (e.key === 'Escape') drag.stop();
         if (e.key !== 'ArrowUp' && e.key !== 'ArrowDown') return;
         e.preventDefault();
         put(stepped(value, steps, e.key === 'ArrowUp'));

@@ -25,8 +25,8 @@ const shownIn = (units: Units, c: MomentChart): MomentChart => ({
   points: c.points.map((p) => ({ ...p, N: force(p.N, units), M: moment(p.M, units) })),
 });
 
-/** Axial force across, moment up: the resistance of the joint beside one constant shear, with every combination in it. */
-export function MomentChartView({ content, job, worst }: { content: JointContent; job: JobRecord; worst: number }) {
+/** Works the curve out beside the page; what is said until it stands. */
+function useChart(content: JointContent, job: JobRecord, worst: number): readonly [MomentChart | null, string] {
   const [chart, setChart] = useState<MomentChart | null>(null);
   const [said, setSaid] = useState('Working out the curve\u2026');
   useEffect(() => {
@@ -47,22 +47,117 @@ export function MomentChartView({ content, job, worst }: { content: JointContent
       gone = true;
     };
   }, [content, job, worst]);
-  const { units } = basisOf(job);
+  return [chart, said];
+}
+
+/** A round value at or beyond one. */
+const round = (x: number, up: boolean): number => {
+  const step = 10 ** Math.floor(Math.log10(Math.max(1, Math.abs(x)))) / 2;
+  return (up ? Math.ceil(x / step) : Math.floor(x / step)) * step;
+};
+
+function Plot({ chart, units }: { chart: MomentChart; units: Units }) {
   const [kN, kNm] = [units.unitOf('force'), units.unitOf('moment')];
+  const rows = chart.curve.map((c) => ({ N: c.N, band: [c.minus, c.plus] as [number, number], plus: c.plus, minus: c.minus }));
+  const all = [...chart.curve.flatMap((c) => [c.plus, c.minus]), ...chart.points.map((p) => p.M)];
+  const Ns = [...chart.curve.map((c) => c.N), ...chart.points.map((p) => p.N)];
+  return (
+    <div
+      className="flex-1 min-h-0"
+      role="img"
+      aria-label={chart.points.map((p) => `${p.name}: N ${significant(p.N)} ${kN}, M ${significant(p.M)} ${kNm}`).join('; ')}
+    >
+      <ResponsiveContainer width="100%" height="100%">
+        <ComposedChart data={rows} margin={{ top: 10, right: 40, bottom: 24, left: 24 }}>
+          <CartesianGrid stroke="var(--hair)" />
+          <XAxis
+            dataKey="N"
+            type="number"
+            domain={[round(Math.min(...Ns, 0), false), round(Math.max(...Ns, 0), true)]}
+            tickFormatter={tick}
+            stroke="var(--ink)"
+            label={{ value: `N, ${kN} (tension positive)`, position: 'insideBottom', offset: -12, fill: 'var(--ink)' }}
+          />
+          <YAxis
+            type="number"
+            domain={[round(Math.min(...all, 0), false), round(Math.max(...all, 0), true)]}
+            tickFormatter={tick}
+            stroke="var(--ink)"
+            label={{ value: `${chart.axis.replace('_', ' ')}, ${kNm}`, angle: -90, position: 'insideLeft', fill: 'var(--ink)' }}
+          />
+          <Tooltip
+            formatter={(v: unknown) =>
+              Array.isArray(v) ? v.map((x) => significant(Number(x))).join(' to ') : significant(Number(v))
+            }
+            labelFormatter={(v: unknown) => `N ${significant(Number(v))} ${kN}`}
+            contentStyle={{ background: 'var(--panel)', border: '1px solid var(--hair)', color: 'var(--ink)' }}
+          />
+          <ReferenceLine x={0} stroke="var(--ink)" />
+          <ReferenceLine y={0} stroke="var(--ink)" />
+          <Area
+            dataKey="band"
+            name="holds from, to"
+            type="linear"
+            stroke="none"
+            fill="var(--holds)"
+            fillOpacity={0.12}
+            isAnimationActive={false}
+          />
+          <Line
+            dataKey="plus"
+            name="largest moment"
+            type="linear"
+            stroke="var(--holds)"
+            strokeWidth={2}
+            dot={false}
+            isAnimationActive={false}
+            tooltipType="none"
+          />
+          <Line
+            dataKey="minus"
+            name="least moment"
+            type="linear"
+            stroke="var(--holds)"
+            strokeWidth={2}
+            dot={false}
+            isAnimationActive={false}
+            tooltipType="none"
+          />
+          {chart.points.map((p) => (
+            <ReferenceDot
+              key={p.name}
+              x={p.N}
+              y={p.M}
+              r={p.governs ? 6 : 4}
+              fill={p.governs ? 'var(--oxide)' : 'var(--dimension)'}
+              stroke="var(--paper)"
+              label={{
+                value: p.governs ? `${p.name}, first to give` : p.name,
+                position: 'top',
+                fill: p.governs ? 'var(--oxide)' : 'var(--ink)',
+                fontWeight: p.governs ? 600 : 400,
+                fontSize: 12,
+              }}
+            />
+          ))}
+        </ComposedChart>
+      </ResponsiveContainer>
+    </div>
+  );
+}
+
+/** Axial force across, moment up: the resistance of the joint beside one constant shear, with every combination in it. */
+export function MomentChartView({ content, job, worst }: { content: JointContent; job: JobRecord; worst: number }) {
+  const [chart, said] = useChart(content, job, worst);
+  const { units } = basisOf(job);
   if (!chart)
     return (
       <p className="muted p-4" role="status">
         {said}
       </p>
     );
-  const rows = chart.curve.map((c) => ({ N: c.N, band: [c.minus, c.plus] as [number, number], plus: c.plus, minus: c.minus }));
+  const kN = units.unitOf('force');
   const governing = chart.points.find((p) => p.governs);
-  const all = [...chart.curve.flatMap((c) => [c.plus, c.minus]), ...chart.points.map((p) => p.M)];
-  const Ns = [...chart.curve.map((c) => c.N), ...chart.points.map((p) => p.N)];
-  const round = (x: number, up: boolean): number => {
-    const step = 10 ** Math.floor(Math.log10(Math.max(1, Math.abs(x)))) / 2;
-    return (up ? Math.ceil(x / step) : Math.floor(x / step)) * step;
-  };
   return (
     <figure className="p-4 h-full flex flex-col" aria-label={`Axial force and moment: ${chart.points.length} combinations`}>
       <figcaption className="mb-2">
@@ -70,87 +165,7 @@ export function MomentChartView({ content, job, worst }: { content: JointContent
         {chart.of}; the other actions as in {chart.of}. {governing && <b>{governing.name} gives first.</b>}{' '}
         {said && <span className="problem">{said}</span>}
       </figcaption>
-      <div
-        className="flex-1 min-h-0"
-        role="img"
-        aria-label={chart.points.map((p) => `${p.name}: N ${significant(p.N)} ${kN}, M ${significant(p.M)} ${kNm}`).join('; ')}
-      >
-        <ResponsiveContainer width="100%" height="100%">
-          <ComposedChart data={rows} margin={{ top: 10, right: 40, bottom: 24, left: 24 }}>
-            <CartesianGrid stroke="var(--hair)" />
-            <XAxis
-              dataKey="N"
-              type="number"
-              domain={[round(Math.min(...Ns, 0), false), round(Math.max(...Ns, 0), true)]}
-              tickFormatter={tick}
-              stroke="var(--ink)"
-              label={{ value: `N, ${kN} (tension positive)`, position: 'insideBottom', offset: -12, fill: 'var(--ink)' }}
-            />
-            <YAxis
-              type="number"
-              domain={[round(Math.min(...all, 0), false), round(Math.max(...all, 0), true)]}
-              tickFormatter={tick}
-              stroke="var(--ink)"
-              label={{ value: `${chart.axis.replace('_', ' ')}, ${kNm}`, angle: -90, position: 'insideLeft', fill: 'var(--ink)' }}
-            />
-            <Tooltip
-              formatter={(v: unknown) =>
-                Array.isArray(v) ? v.map((x) => significant(Number(x))).join(' to ') : significant(Number(v))
-              }
-              labelFormatter={(v: unknown) => `N ${significant(Number(v))} ${kN}`}
-              contentStyle={{ background: 'var(--panel)', border: '1px solid var(--hair)', color: 'var(--ink)' }}
-            />
-            <ReferenceLine x={0} stroke="var(--ink)" />
-            <ReferenceLine y={0} stroke="var(--ink)" />
-            <Area
-              dataKey="band"
-              name="holds from, to"
-              type="linear"
-              stroke="none"
-              fill="var(--holds)"
-              fillOpacity={0.12}
-              isAnimationActive={false}
-            />
-            <Line
-              dataKey="plus"
-              name="largest moment"
-              type="linear"
-              stroke="var(--holds)"
-              strokeWidth={2}
-              dot={false}
-              isAnimationActive={false}
-              tooltipType="none"
-            />
-            <Line
-              dataKey="minus"
-              name="least moment"
-              type="linear"
-              stroke="var(--holds)"
-              strokeWidth={2}
-              dot={false}
-              isAnimationActive={false}
-              tooltipType="none"
-            />
-            {chart.points.map((p) => (
-              <ReferenceDot
-                key={p.name}
-                x={p.N}
-                y={p.M}
-                r={p.governs ? 6 : 4}
-                fill={p.governs ? 'var(--oxide)' : 'var(--dimension)'}
-                stroke="var(--paper)"
-                label={{
-                  value: p.governs ? `${p.name}, first to give` : p.name,
-                  position: 'top',
-                  fill: p.governs ? 'var(--oxide)' : 'var(--ink)',
-                  fontWeight: p.governs ? 600 : 400,
-                  fontSize: 12,
-                }}
-              />
-            ))}
-          </ComposedChart>
-        </ResponsiveContainer>
-      </div>
+      <Plot chart={chart} units={units} />
     </figure>
   );
 }

@@ -155,6 +155,57 @@ function Patterns({ flow, row, drawing, units }: { flow: RowsFlow; row: RowFlow;
   );
 }
 
+interface RowTableProps {
+  readonly rows: readonly RowFlow[];
+  readonly units: Units;
+  /** The row that is chosen. */
+  readonly number: number | null;
+  readonly onPick: (number: number | null) => void;
+}
+
+function RowTable({ rows, units, number, onPick }: RowTableProps) {
+  const kN = (x: number): string => significant(units.shown(x, 'kN'), 3);
+  const unit = units.unitOf('force');
+  return (
+    <table className="beside-table">
+      <thead>
+        <tr>
+          <th>Row</th>
+          <th className="num">now, {unit}</th>
+          <th className="num">at resistance</th>
+          <th className="num">alone</th>
+          <th className="num">prying</th>
+          <th>Mode</th>
+          <th>Ended by</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((r) => (
+          <tr key={r.number}>
+            <td>
+              <button
+                type="button"
+                className="btn btn-xs"
+                aria-label={`row ${r.number}`}
+                aria-pressed={r.number === number}
+                onClick={() => onPick(r.number === number ? null : r.number)}
+              >
+                {r.number}
+              </button>
+            </td>
+            <td className="num">{kN(r.F)}</td>
+            <td className="num">{kN(r.F_Rd)}</td>
+            <td className="num">{r.steps[0] ? kN(r.steps[0]) : '–'}</td>
+            <td className="num">{kN(r.Q)}</td>
+            <td>{r.mode}</td>
+            <td>{r.by}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
 interface Props {
   readonly content: JointContent;
   readonly job: JobRecord;
@@ -171,8 +222,6 @@ export function RowsView({ content, job, index, drawing }: Props) {
   if (!flow) return null;
   const { units } = basis;
   const picked = flow.rows.find((r) => r.number === number);
-  const kN = (x: number): string => significant(units.shown(x, 'kN'), 3);
-  const unit = units.unitOf('force');
   return (
     <div className="rows-view p-4">
       <section aria-label="Forces of the rows">
@@ -181,42 +230,7 @@ export function RowsView({ content, job, index, drawing }: Props) {
         </h3>
         <RowBars flow={flow} units={units} />
         <Legend takers={flow.takers} />
-        <table className="beside-table">
-          <thead>
-            <tr>
-              <th>Row</th>
-              <th className="num">now, {unit}</th>
-              <th className="num">at resistance</th>
-              <th className="num">alone</th>
-              <th className="num">prying</th>
-              <th>Mode</th>
-              <th>Ended by</th>
-            </tr>
-          </thead>
-          <tbody>
-            {flow.rows.map((r) => (
-              <tr key={r.number}>
-                <td>
-                  <button
-                    type="button"
-                    className="btn btn-xs"
-                    aria-label={`row ${r.number}`}
-                    aria-pressed={r.number === number}
-                    onClick={() => setNumber(r.number === number ? null : r.number)}
-                  >
-                    {r.number}
-                  </button>
-                </td>
-                <td className="num">{kN(r.F)}</td>
-                <td className="num">{kN(r.F_Rd)}</td>
-                <td className="num">{r.steps[0] ? kN(r.steps[0]) : '–'}</td>
-                <td className="num">{kN(r.Q)}</td>
-                <td>{r.mode}</td>
-                <td>{r.by}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <RowTable rows={flow.rows} units={units} number={number} onPick={setNumber} />
       </section>
       <div>
         <section aria-label="Patterns of a row" className="mb-5">

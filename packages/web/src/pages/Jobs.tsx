@@ -81,61 +81,71 @@ export function JobsPage() {
               onDemo={() => void attempt(async () => navigate(`/jobs/${(await api.demoJob()).id}`))}
             />
           )}
-          {shown.length > 0 && (
-            <table className="grid-table">
-              <thead>
-                <tr>
-                  <th>Number</th>
-                  <th>Name</th>
-                  <th>Client</th>
-                  <th className="num">Joints</th>
-                  <th>Changed</th>
-                  <th>
-                    <span className="sr-only">What to do</span>
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                {shown.map((j) => (
-                  <tr key={j.id}>
-                    <td className="mono">{j.number}</td>
-                    <td>
-                      <Link className="font-semibold hover:underline" to={`/jobs/${j.id}`}>
-                        {j.name}
-                      </Link>
-                    </td>
-                    <td>{j.client}</td>
-                    <td className="num">{j.joints}</td>
-                    <td className="muted">{day(j.updatedAt)}</td>
-                    <td className="num whitespace-nowrap">
-                      <Link className="btn btn-ghost" to={`/jobs/${j.id}`}>
-                        Open
-                      </Link>
-                      <button type="button" className="btn btn-ghost" onClick={() => void attempt(() => api.copyJob(j.id))}>
-                        Copy
-                      </button>
-                      <a className="btn btn-ghost" href={api.exportUrl(j.id)} download>
-                        Export
-                      </a>
-                      <button
-                        type="button"
-                        className="btn btn-ghost"
-                        onClick={() => void attempt(() => api.saveJob(j.id, { version: j.version, archived: !j.archived }))}
-                      >
-                        {j.archived ? 'Bring back' : 'Archive'}
-                      </button>
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          )}
+          {shown.length > 0 && <JobTable jobs={shown} attempt={attempt} />}
         </div>
       </main>
       {making && <NewJob onClose={() => setMaking(false)} onMade={(id) => navigate(`/jobs/${id}`)} />}
     </Shell>
   );
 }
+
+type Attempt = (work: () => Promise<unknown>) => Promise<void>;
+
+function JobTable({ jobs, attempt }: { jobs: readonly JobListEntry[]; attempt: Attempt }) {
+  return (
+    <table className="grid-table">
+      <thead>
+        <tr>
+          <th>Number</th>
+          <th>Name</th>
+          <th>Client</th>
+          <th className="num">Joints</th>
+          <th>Changed</th>
+          <th>
+            <span className="sr-only">What to do</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {jobs.map((j) => (
+          <JobRow key={j.id} job={j} attempt={attempt} />
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+const JobRow = ({ job: j, attempt }: { job: JobListEntry; attempt: Attempt }) => (
+  <tr>
+    <td className="mono">{j.number}</td>
+    <td>
+      <Link className="font-semibold hover:underline" to={`/jobs/${j.id}`}>
+        {j.name}
+      </Link>
+    </td>
+    <td>{j.client}</td>
+    <td className="num">{j.joints}</td>
+    <td className="muted">{day(j.updatedAt)}</td>
+    <td className="num whitespace-nowrap">
+      <Link className="btn btn-ghost" to={`/jobs/${j.id}`}>
+        Open
+      </Link>
+      <button type="button" className="btn btn-ghost" onClick={() => void attempt(() => api.copyJob(j.id))}>
+        Copy
+      </button>
+      <a className="btn btn-ghost" href={api.exportUrl(j.id)} download>
+        Export
+      </a>
+      <button
+        type="button"
+        className="btn btn-ghost"
+        onClick={() => void attempt(() => api.saveJob(j.id, { version: j.version, archived: !j.archived }))}
+      >
+        {j.archived ? 'Bring back' : 'Archive'}
+      </button>
+    </td>
+  </tr>
+);
 
 /** What a new store greets with: three ways to begin. */
 function Welcome({ onNew, onFile, onDemo }: { onNew: () => void; onFile: () => void; onDemo: () => void }) {

@@ -1,5 +1,6 @@
-import { namedSection, nearestSections, searchSections, type CustomSection, type Section } from '@ample/core';
-import { useId, useMemo, useRef, useState } from 'react';
+import { namedSection, nearestSections, searchSections, type CustomSection } from '@ample/core';
+import { useId, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { SectionList } from './SectionList.tsx';
 import { createPortal } from 'react-dom';
 import { keep, kept } from '../store/kept.ts';
 
@@ -25,8 +26,16 @@ function recentSections(): readonly string[] {
 }
 const used = (name: string): void => keep(KEY, [name, ...recentSections().filter((n) => n !== name)].slice(0, 8));
 
-const sizes = (s: Section): string => (s.shape === 'CHS' ? `${s.d}` : `${s.h} × ${s.b}`);
-const walls = (s: Section): string => ('tf' in s ? `${s.tw} / ${s.tf}` : `${s.t}`);
+/** Under a field where there is room, else over it. */
+function placeUnder(box: DOMRect): { readonly left: number; readonly top: number; readonly height: number } {
+  const below = innerHeight - box.bottom - 8;
+  const height = Math.min(320, Math.max(below, box.top - 8));
+  return {
+    left: Math.max(4, Math.min(box.left, innerWidth - 424)),
+    top: below >= Math.min(320, box.top) ? box.bottom + 2 : box.top - height - 2,
+    height,
+  };
+}
 
 /** A section by whatever an engineer types of it: a list of those that fit, by keyboard or pointer, the job's own and the latest on top. */
 export function SectionInput({ value, onChange, onCommit, own, label, example = 'UB 406x140x39', shapes = OPEN }: Props) {
@@ -43,14 +52,7 @@ export function SectionInput({ value, onChange, onCommit, own, label, example = 
   const near = open && found.length === 0 ? nearestSections(value, search) : [];
 
   const show = (): void => {
-    const box = input.current!.getBoundingClientRect();
-    const below = innerHeight - box.bottom - 8;
-    const height = Math.min(320, Math.max(below, box.top - 8));
-    setPlace({
-      left: Math.max(4, Math.min(box.left, innerWidth - 424)),
-      top: below >= Math.min(320, box.top) ? box.bottom + 2 : box.top - height - 2,
-      height,
-    });
+    setPlace(placeUnder(input.current!.getBoundingClientRect()));
     setAt(0);
     setOpen(true);
   };
@@ -71,6 +73,23 @@ export function SectionInput({ value, onChange, onCommit, own, label, example = 
     const next = Math.min(shown.length - 1, Math.max(0, at + by));
     setAt(next);
     list.current?.children[next + 1]?.scrollIntoView({ block: 'nearest' });
+  };
+  const onKey = (e: KeyboardEvent): void => {
+    if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
+      e.preventDefault();
+      if (open) move(e.key === 'ArrowDown' ? 1 : -1);
+      else show();
+    } else if (e.key === 'Enter' && open && shown[at]) {
+      e.preventDefault();
+      take(shown[at].name);
+    } else if (e.key === 'Enter' && onCommit) {
+      e.preventDefault();
+      leave();
+    } else if (e.key === 'Escape' && open) {
+      e.preventDefault();
+      e.stopPropagation();
+      setOpen(false);
+    }
   };
   return (
     <span className="section-input">
@@ -93,80 +112,16 @@ export function SectionInput({ value, onChange, onCommit, own, label, example = 
         }}
         onClick={show}
         onBlur={leave}
-        onKeyDown={(e) => {
-          if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
-            e.preventDefault();
-            if (open) move(e.key === 'ArrowDown' ? 1 : -1);
-            else show();
-          } else if (e.key === 'Enter' && open && shown[at]) {
-            e.preventDefault();
-            take(shown[at].name);
-          } else if (e.key === 'Enter' && onCommit) {
-            e.preventDefault();
-            leave();
-          } else if (e.key === 'Escape' && open) {
-            e.preventDefault();
-            e.stopPropagation();
-            setOpen(false);
-          }
-        }}
+        onKeyDown={onKey}
       />
       {open &&
         createPortal(
-          <div
-            className="section-list"
-            style={{ left: place.left, top: place.top, maxHeight: place.height }}
-            onPointerDown={(e) => e.preventDefault()}
-          >
-            <div ref={list} role="listbox" id={`${id}list`} aria-label={`${label}: sections that fit`}>
-              <div className="section-row section-head" aria-hidden="true">
-                <span>Section</span>
-                <span>h × b</span>
-                <span>web / flange</span>
-                <span>kg/m</span>
-              </div>
-              {shown.map((s, i) => (
-                <div
-                  key={s.name}
-                  id={`${id}${i}`}
-                  role="option"
-                  aria-selected={i === at}
-                  className="section-row"
-                  onPointerEnter={() => setAt(i)}
-                  onClick={() => take(s.name)}
-                >
-                  <span className="mono">
-                    {s.name}
-                    {own.some((o) => o.name === s.name) && <span className="muted"> own</span>}
-                    {search.recent.includes(s.name) && <span className="muted"> lately</span>}
-                  </span>
-                  <span>{sizes(s)}</span>
-                  <span>{walls(s)}</span>
-                  <span>{s.mass ?? '–'}</span>
-                </div>
-              ))}
-            </div>
-            {found.length > MOST && <p className="muted px-2 py-1">{found.length - MOST} more: type more of the name.</p>}
-            {found.length === 0 && (
-              <p className="px-2 py-1" role="status">
-                No section fits “{value}”.
-                {near.length > 0 && (
-                  <>
-                    {' '}
-                    Nearest:{' '}
-                    {near.map((s, i) => (
-                      <span key={s.name}>
-                        {i > 0 && ', '}
-                        <button type="button" className="underline mono" onClick={() => take(s.name)}>
-                          {s.name}
-                        </button>
-                      </span>
-                    ))}
-                  </>
-                )}
-              </p>
-            )}
-          </div>,
+          <SectionList
+            {...{ id, label, value, own, list, place, shown, at, near, more: found.length - MOST }}
+            recent={search.recent}
+            onPoint={setAt}
+            onTake={take}
+          />,
           // A dialog lies over everything else of the page: inside one the list must be its own.
           input.current?.closest('dialog') ?? document.body,
         )}

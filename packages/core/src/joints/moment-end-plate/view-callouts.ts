@@ -18,6 +18,35 @@ function weldNamed(tip: Point, shelf: Point, butt: boolean, size: string, by: We
   return butt ? penetrationSymbol(tip, shelf, 'CJP', 'weld', by) : filletSymbol(tip, shelf, size, 'weld', by);
 }
 
+/** The column with its web plate and its stiffeners. */
+function columnCallouts(m: M, solid: Solid, f: Frame, floor: number): Item[] {
+  if (!m.column) return [];
+  const u = m.basis.units;
+  const at = (x: number, z: number): Point => project(f, [x, z]);
+  const column = solid.members.find((p) => p.id === 'support')!;
+  const { h } = m.column.dims;
+  return [
+    ...leader(
+      at(-h * 0.5, above(m) - 12),
+      [FACE_X - 22, at(0, above(m))[1] - 8],
+      [`${prettyName(column.label)} ${column.grade}`],
+      'support',
+      true,
+    ),
+    ...(m.webPlate
+      ? leader(
+          at(-h * 0.5, -m.H * 0.5),
+          [16, floor + 7 * stiffenersAt(m).length],
+          [`${m.webPlate.sides === 2 ? '2 ' : ''}PL ${u.length(m.webPlate.t)}×${u.length(m.webPlate.b)} on the web`],
+          'support',
+        )
+      : []),
+    ...stiffenersAt(m).flatMap(({ z, s, at: place }, i) =>
+      leader(at(-h * 0.75, z), [16, floor + 7 * i], [`2 PL ${u.length(s.t)}×${u.length(s.b)} ${place}`], 'support'),
+    ),
+  ];
+}
+
 export function callouts(m: M, solid: Solid, f: Frame, { preloaded }: Pick<PreparedRows, 'preloaded'>): Item[] {
   const u = m.basis.units;
   const at = (x: number, z: number): Point => project(f, [x, z]);
@@ -27,7 +56,6 @@ export function callouts(m: M, solid: Solid, f: Frame, { preloaded }: Pick<Prepa
   const beam = solid.members.find((p) => p.id === 'beam')!;
   const { legMark, weldSymbols, fillets } = m.basis.standard;
   const throat = fillets === 'throat';
-  const column = m.column ? solid.members.find((p) => p.id === 'support')! : null;
   return [
     ...leader(
       at(plate.t / 2, -m.H - plate.bottom + 6),
@@ -65,30 +93,6 @@ export function callouts(m: M, solid: Solid, f: Frame, { preloaded }: Pick<Prepa
       [`${prettyName(beam.label)} ${beam.grade}`],
       'beam',
     ),
-    ...(column
-      ? leader(
-          at(-m.column!.dims.h * 0.5, above(m) - 12),
-          [FACE_X - 22, at(0, above(m))[1] - 8],
-          [`${prettyName(column.label)} ${column.grade}`],
-          'support',
-          true,
-        )
-      : []),
-    ...(m.webPlate
-      ? leader(
-          at(-m.column!.dims.h * 0.5, -m.H * 0.5),
-          [16, floor + 7 * stiffenersAt(m).length],
-          [`${m.webPlate.sides === 2 ? '2 ' : ''}PL ${u.length(m.webPlate.t)}×${u.length(m.webPlate.b)} on the web`],
-          'support',
-        )
-      : []),
-    ...stiffenersAt(m).flatMap(({ z, s, at: place }, i) =>
-      leader(
-        at(-m.column!.dims.h * 0.75, z),
-        [16, floor + 7 * i],
-        [`2 PL ${u.length(s.t)}×${u.length(s.b)} ${place}`],
-        'support',
-      ),
-    ),
+    ...columnCallouts(m, solid, f, floor),
   ];
 }

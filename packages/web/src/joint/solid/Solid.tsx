@@ -1,5 +1,5 @@
 import { Canvas } from '@react-three/fiber';
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type RefObject } from 'react';
 import {
   basisOf,
   buildJoint,
@@ -9,6 +9,8 @@ import {
   type JobRecord,
   type JointContent,
   type JointReport,
+  type RuleResult,
+  type Solid,
 } from '@ample/core';
 import { BackSide, BufferGeometry, DoubleSide, EdgesGeometry, Float32BufferAttribute, FrontSide, Plane, Vector3 } from 'three';
 import { failureOrder } from '../FailureOrder.tsx';
@@ -51,7 +53,6 @@ interface Props {
 
 /** The joint from the solid detail, in three dimensions. */
 export function SolidView({ content, job, report, drawing, selected, failure, onOpen }: Props) {
-  const units = useUnits();
   const solid = useMemo(() => buildJoint(content, basisOf(job, content.settings)).solid, [content, job]);
   const parts = useMemo(() => sceneOf(solid), [solid]);
   useEffect(() => () => parts.forEach((p) => p.geometry.dispose()), [parts]);
@@ -68,32 +69,13 @@ export function SolidView({ content, job, report, drawing, selected, failure, on
   // The path that is pointed at, and every clash.
   const marked = [...new Set([failure?.id ?? '', ...clashes.map((r) => r.id)])].join(' ');
   const lines = useMemo(() => failurePoints(drawing, marked.split(' ')), [drawing, marked]);
-  const first = solid.bolts[0];
-  const plane = useMemo(() => {
-    if (cut === 'along') return new Plane(new Vector3(0, 1, 0), 0);
-    const anchor = solid.anchors?.[0];
-    if (anchor && cut === 'across') return new Plane(new Vector3(-1, 0, 0), anchor.x);
-    if (anchor && cut === 'level') return new Plane(new Vector3(0, 0, -1), 0);
-    const web = solid.bolts.find((b) => b.axis === 'y') ?? first;
-    if (cut === 'across') return new Plane(new Vector3(-1, 0, 0), web?.axis === 'y' ? web.x : 30);
-    if (cut === 'level') return new Plane(new Vector3(0, 0, -1), first?.z ?? 0);
-    return null;
-  }, [cut, solid, first]);
+  const plane = useMemo(() => planeOf(cut, solid), [cut, solid]);
   if (!supported)
     return <p className="p-4">This browser draws no solids (WebGL is missing or off). The Detail tab shows the same joint.</p>;
 
+  const face = (to: Direction): void => setTurn((t) => ({ to, n: t.n + 1 }));
   const onKey = (e: KeyboardEvent): void => {
-    const step = e.shiftKey ? Math.PI / 36 : Math.PI / 12;
-    const direction = DIRECTIONS.find(([, , key]) => key === e.key);
-    if (direction) setTurn((t) => ({ to: direction[0], n: t.n + 1 }));
-    else if (e.key === 'ArrowLeft') turns.current.rotate(-step, 0);
-    else if (e.key === 'ArrowRight') turns.current.rotate(step, 0);
-    else if (e.key === 'ArrowUp') turns.current.rotate(0, -step);
-    else if (e.key === 'ArrowDown') turns.current.rotate(0, step);
-    else if (e.key === '+' || e.key === '=') turns.current.zoom(0.85);
-    else if (e.key === '-') turns.current.zoom(1 / 0.85);
-    else if (e.key === 'Escape') setPicked(null);
-    else return;
+    if (!turned(e, turns.current, face, () => setPicked(null))) return;
     e.preventDefault();
     e.stopPropagation();
   };
@@ -108,32 +90,7 @@ export function SolidView({ content, job, report, drawing, selected, failure, on
         aria-label="The joint as a solid. Arrow keys turn it, plus and minus zoom, 1 to 5 are the standard directions."
         onKeyDown={onKey}
       >
-        <Canvas
-          frameloop="demand"
-          gl={{ antialias: true }}
-          camera={{ fov: 28, near: 10, far: 20000, up: [0, 0, 1], position: [1200, -1400, 600] }}
-          onPointerMissed={() => setPicked(null)}
-        >
-          <ambientLight intensity={1.1} />
-          <directionalLight position={[800, -1200, 1500]} intensity={1.7} />
-          <directionalLight position={[-900, 900, 300]} intensity={0.5} />
-          <Eye turn={turn} parts={parts} turns={turns} />
-          <CutAt plane={plane} />
-          {shown.map((p) => (
-            <PartMesh
-              key={p.id}
-              part={p}
-              glass={glass && (p.id === 'support' || p.look === 'concrete')}
-              picked={p.id === picked}
-              onPick={setPicked}
-            />
-          ))}
-          {lines && (
-            <mesh geometry={lines} renderOrder={5}>
-              <meshBasicMaterial color="#b23a2a" side={DoubleSide} depthTest={false} transparent opacity={0.9} />
-            </mesh>
-          )}
-        </Canvas>
+        <Scene {...{ parts: shown, all: parts, glass, picked, setPicked, turn, turns, plane, lines }} />
         {failure && lines && (
           <p className="solid-label">
             <b>{failure.title}</b>
@@ -143,19 +100,7 @@ export function SolidView({ content, job, report, drawing, selected, failure, on
         )}
       </div>
       <div className="solid-tools">
-        <div className="flex flex-wrap gap-1" role="group" aria-label="Standard directions">
-          {DIRECTIONS.map(([id, label, key]) => (
-            <button
-              type="button"
-              key={id}
-              className="btn"
-              title={`${label} (${key})`}
-              onClick={() => setTurn((t) => ({ to: id, n: t.n + 1 }))}
-            >
-              {label}
-            </button>
-          ))}
-        </div>
+        <Directions onTurn={face} />
         <label className="block mt-2">
           <span>Section cut</span>
           <select className="select w-full" value={cut} onChange={(e) => setCut(e.target.value as Cut)}>
@@ -170,48 +115,148 @@ export function SolidView({ content, job, report, drawing, selected, failure, on
           <input type="checkbox" className="checkbox" checked={glass} onChange={(e) => setGlass(e.target.checked)} />
           {inConcrete ? 'See through the concrete' : 'See through the support'}
         </label>
-        <ul className="mt-2" aria-label="Parts">
-          {parts.map((p) => (
-            <li key={p.id} className="flex items-center gap-2">
-              <input
-                type="checkbox"
-                className="checkbox"
-                checked={!hidden.has(p.id)}
-                aria-label={`Show ${p.label}`}
-                onChange={() =>
-                  setHidden((h) => {
-                    const next = new Set(h);
-                    if (!next.delete(p.id)) next.add(p.id);
-                    return next;
-                  })
-                }
-              />
-              <button
-                type="button"
-                className={`ellipsis text-left ${p.id === picked ? 'font-semibold' : ''}`}
-                aria-pressed={p.id === picked}
-                onClick={() => setPicked(p.id === picked ? null : p.id)}
-              >
-                {p.label}
-              </button>
-            </li>
-          ))}
-        </ul>
-        {clashes.length > 0 && (
-          <ul className="mt-2 problem" aria-label="Clashes">
-            {clashes.map((r) => (
-              <li key={r.id}>
-                {r.title}: {ruleText(r, units)}
-              </li>
-            ))}
-          </ul>
-        )}
+        <PartList {...{ parts, hidden, picked, setHidden, setPicked }} />
+        <Clashes rules={clashes} />
         {chosen && <PartChecks part={chosen} report={report} selected={selected} onOpen={onOpen} />}
         {!chosen && (
           <p className="muted mt-2">Pick a part to see what it is checked for. Drag or arrow keys turn, wheel or + − zoom.</p>
         )}
       </div>
     </div>
+  );
+}
+
+/** The plane of a section cut: along the web, across or level through bolts or anchors; none. */
+function planeOf(cut: Cut, solid: Solid): Plane | null {
+  if (cut === 'along') return new Plane(new Vector3(0, 1, 0), 0);
+  const first = solid.bolts[0];
+  const anchor = solid.anchors?.[0];
+  if (anchor && cut === 'across') return new Plane(new Vector3(-1, 0, 0), anchor.x);
+  if (anchor && cut === 'level') return new Plane(new Vector3(0, 0, -1), 0);
+  const web = solid.bolts.find((b) => b.axis === 'y') ?? first;
+  if (cut === 'across') return new Plane(new Vector3(-1, 0, 0), web?.axis === 'y' ? web.x : 30);
+  if (cut === 'level') return new Plane(new Vector3(0, 0, -1), first?.z ?? 0);
+  return null;
+}
+
+/** Turns, nears or unpicks by a key; whether it was one of these. */
+function turned(e: KeyboardEvent, turns: Turns, face: (to: Direction) => void, unpick: () => void): boolean {
+  const step = e.shiftKey ? Math.PI / 36 : Math.PI / 12;
+  const direction = DIRECTIONS.find(([, , key]) => key === e.key);
+  if (direction) face(direction[0]);
+  else if (e.key === 'ArrowLeft') turns.rotate(-step, 0);
+  else if (e.key === 'ArrowRight') turns.rotate(step, 0);
+  else if (e.key === 'ArrowUp') turns.rotate(0, -step);
+  else if (e.key === 'ArrowDown') turns.rotate(0, step);
+  else if (e.key === '+' || e.key === '=') turns.zoom(0.85);
+  else if (e.key === '-') turns.zoom(1 / 0.85);
+  else if (e.key === 'Escape') unpick();
+  else return false;
+  return true;
+}
+
+interface SceneProps {
+  readonly parts: readonly ScenePart[];
+  readonly all: readonly ScenePart[];
+  readonly glass: boolean;
+  readonly picked: string | null;
+  readonly setPicked: (id: string | null) => void;
+  readonly turn: { readonly to: Direction; readonly n: number };
+  readonly turns: RefObject<Turns>;
+  readonly plane: Plane | null;
+  readonly lines: BufferGeometry | null;
+}
+
+function Scene({ parts: shown, all: parts, glass, picked, setPicked, turn, turns, plane, lines }: SceneProps) {
+  return (
+    <Canvas
+      frameloop="demand"
+      gl={{ antialias: true }}
+      camera={{ fov: 28, near: 10, far: 20000, up: [0, 0, 1], position: [1200, -1400, 600] }}
+      onPointerMissed={() => setPicked(null)}
+    >
+      <ambientLight intensity={1.1} />
+      <directionalLight position={[800, -1200, 1500]} intensity={1.7} />
+      <directionalLight position={[-900, 900, 300]} intensity={0.5} />
+      <Eye turn={turn} parts={parts} turns={turns} />
+      <CutAt plane={plane} />
+      {shown.map((p) => (
+        <PartMesh
+          key={p.id}
+          part={p}
+          glass={glass && (p.id === 'support' || p.look === 'concrete')}
+          picked={p.id === picked}
+          onPick={setPicked}
+        />
+      ))}
+      {lines && (
+        <mesh geometry={lines} renderOrder={5}>
+          <meshBasicMaterial color="#b23a2a" side={DoubleSide} depthTest={false} transparent opacity={0.9} />
+        </mesh>
+      )}
+    </Canvas>
+  );
+}
+
+const Directions = ({ onTurn }: { onTurn: (to: Direction) => void }) => (
+  <div className="flex flex-wrap gap-1" role="group" aria-label="Standard directions">
+    {DIRECTIONS.map(([id, label, key]) => (
+      <button type="button" key={id} className="btn" title={`${label} (${key})`} onClick={() => onTurn(id)}>
+        {label}
+      </button>
+    ))}
+  </div>
+);
+
+interface PartListProps {
+  readonly parts: readonly ScenePart[];
+  readonly hidden: ReadonlySet<string>;
+  readonly picked: string | null;
+  readonly setHidden: (change: (hidden: ReadonlySet<string>) => ReadonlySet<string>) => void;
+  readonly setPicked: (id: string | null) => void;
+}
+
+const PartList = ({ parts, hidden, picked, setHidden, setPicked }: PartListProps) => (
+  <ul className="mt-2" aria-label="Parts">
+    {parts.map((p) => (
+      <li key={p.id} className="flex items-center gap-2">
+        <input
+          type="checkbox"
+          className="checkbox"
+          checked={!hidden.has(p.id)}
+          aria-label={`Show ${p.label}`}
+          onChange={() =>
+            setHidden((h) => {
+              const next = new Set(h);
+              if (!next.delete(p.id)) next.add(p.id);
+              return next;
+            })
+          }
+        />
+        <button
+          type="button"
+          className={`ellipsis text-left ${p.id === picked ? 'font-semibold' : ''}`}
+          aria-pressed={p.id === picked}
+          onClick={() => setPicked(p.id === picked ? null : p.id)}
+        >
+          {p.label}
+        </button>
+      </li>
+    ))}
+  </ul>
+);
+
+function Clashes({ rules }: { rules: readonly RuleResult[] }) {
+  const units = useUnits();
+  if (!rules.length) return null;
+  return (
+    <ul className="mt-2 problem" aria-label="Clashes">
+      {rules.map((r) => (
+        <li key={r.id}>
+          {r.title}: {ruleText(r, units)}
+        </li>
+      ))}
+    </ul>
   );
 }
 

@@ -87,13 +87,32 @@ function notesOf(m: MomentPlateModel, c: Combination): readonly string[] {
   ];
 }
 
+/** Where the actions of a combination stand. */
+const ACTIONS = {
+  M_Ed: slots.M.index,
+  N_Ed: slots.N.index,
+  V_Ed: slots.V.index,
+  M_other: slots.M_far.index,
+  N_col: slots.N_c.index,
+  V_col: slots.V_c.index,
+};
+
+type Start = (c: Combination, r: Run) => MomentCase | null;
+
+/** Thickness at which the bolts break before the plate yields, of both senses that have a form, mm. */
+function thickest(ends: readonly [End, End], start: Start): number {
+  const r = new Run(sheet);
+  const senses = ([1, -1] as const).filter((sense) => ends[sense === 1 ? 0 : 1].form !== null);
+  return Math.max(...senses.map((sense) => thickFor(r, start({ ...NO_LOAD, M_Ed: sense }, r)!)));
+}
+
 /** A moment end plate laid out for checking to AISC 360-22 by Design Guides 4 and 16. */
 export function momentPlateToAisc360(m: MomentPlateModel): PreparedRows {
   const ends = [endOf(m, 'top'), endOf(m, 'bottom')] as const;
   refuseOutside(m, ends);
   const sided = { 1: once(() => sideOf(m, ends, 1)), [-1]: once(() => sideOf(m, ends, -1)) };
   /** The run with the actions of a combination, and what its checks look at; null where an action has no path. */
-  const start = (c: Combination, r: Run): MomentCase | null => {
+  const start: Start = (c, r) => {
     if (uncovered(m, c, ends)) return null;
     const sense = senseOf(c, ends);
     const side = sided[sense]();
@@ -125,16 +144,7 @@ export function momentPlateToAisc360(m: MomentPlateModel): PreparedRows {
     );
     return [actionPath.whole, ...list];
   };
-  const thick = (): number => {
-    const r = new Run(sheet);
-    const list = ([1, -1] as const).filter((sense) => ends[sense === 1 ? 0 : 1].form !== null);
-    return Math.max(
-      ...list.map((sense) => {
-        return thickFor(r, start({ ...NO_LOAD, M_Ed: sense }, r)!);
-      }),
-    );
-  };
-  const ruled: Ruled = { m, ends, thick: once(thick) };
+  const ruled: Ruled = { m, ends, thick: once(() => thickest(ends, start)) };
   return {
     sheet,
     counterparts: COUNTERPARTS,
@@ -146,14 +156,7 @@ export function momentPlateToAisc360(m: MomentPlateModel): PreparedRows {
     method: null,
     judge: (r, loads) => judgeRules(momentRules, ruled, r, loads),
     origins: (c): ReadonlyMap<number, Origin> => sided[c ? senseOf(c, ends) : ends[0].form ? 1 : -1]().lay.origins,
-    actions: {
-      M_Ed: slots.M.index,
-      N_Ed: slots.N.index,
-      V_Ed: slots.V.index,
-      M_other: slots.M_far.index,
-      N_col: slots.N_c.index,
-      V_col: slots.V_c.index,
-    },
+    actions: ACTIONS,
     drawn: (c) => {
       const r = new Run(sheet);
       const state = start(c ?? NO_LOAD, r);

@@ -109,22 +109,29 @@ const OVER: ReadonlySet<string> = new Set([
 ] satisfies CheckId[]);
 
 const NO_LOAD: Combination = { name: '', ...NO_ACTIONS };
+const ACTIONS = Object.fromEntries(Object.entries(actions).map(([k, slot]) => [k, slot.index]));
+
+/** Where each value comes from, those of a side of the joint included. */
+function originsOf(laid: ReadonlyMap<number, Origin>): ReadonlyMap<number, Origin> {
+  const origins = new Map(laid);
+  for (const side of [flange.ten, flange.com])
+    for (const slot of Object.values(side))
+      origins.set(slot.index, { kind: 'input', ref: 'flange, weld and plate on that side' });
+  for (const slot of Object.values(stiff)) origins.set(slot.index, { kind: 'input', ref: 'stiffeners' });
+  origins.set(beta.index, { kind: 'code', ref: 'EN 1993-1-8, Table 5.4, from the moments on both faces' });
+  return origins;
+}
 
 export function momentPlateToEn1993(m: MomentPlateModel): MomentPlateToEn1993 {
   refuseOutside(m);
   const lay = layOut(m);
-  const origins = lay.origins as Map<number, Origin>;
+  const origins = originsOf(lay.origins);
   const run = new Run(sheet);
   run.v.set(lay.values);
   workCommon(m, run);
   const base = Float64Array.from(run.v);
   const names = m.rows.map((_, i) => `row ${i + 1}`);
   const resist = resisting(m, base, names);
-  for (const side of [flange.ten, flange.com])
-    for (const slot of Object.values(side))
-      origins.set(slot.index, { kind: 'input', ref: 'flange, weld and plate on that side' });
-  for (const slot of Object.values(stiff)) origins.set(slot.index, { kind: 'input', ref: 'stiffeners' });
-  origins.set(beta.index, { kind: 'code', ref: 'EN 1993-1-8, Table 5.4, from the moments on both faces' });
   const start = (c: Combination, r: Run): void => {
     r.v.set(base);
     r.where = '';
@@ -163,7 +170,7 @@ export function momentPlateToEn1993(m: MomentPlateModel): MomentPlateToEn1993 {
       return judgeRules(momentRules, m, r, loads);
     },
     origins: () => origins,
-    actions: Object.fromEntries(Object.entries(actions).map(([k, slot]) => [k, slot.index])),
+    actions: ACTIONS,
     freeRows: true,
     preloaded: false,
     method: `prying ${m.input.options.prying === 'assume' ? 'assumed' : 'checked'}`,
@@ -171,15 +178,8 @@ export function momentPlateToEn1993(m: MomentPlateModel): MomentPlateToEn1993 {
     drawn: (c) => {
       const r = new Run(sheet);
       const w = worked(c ?? NO_LOAD, r);
-      return {
-        flow: flowOf(
-          m,
-          w,
-          quiet(r, () => resist.stiffness(w.R, w.V, r)),
-          base,
-        ),
-        paths: momentPaths(m, w),
-      };
+      const stiffness = quiet(r, () => resist.stiffness(w.R, w.V, r));
+      return { flow: flowOf(m, w, stiffness, base), paths: momentPaths(m, w) };
     },
   };
 }
