@@ -8,7 +8,8 @@ import { Refusal } from '../refusal.ts';
 import { bearing, SLIP_FACTORS, type FrictionClass } from '../standards/en1993/bolts.ts';
 import { Calculator, notApplied, type Calculation, type Tool } from './tool.ts';
 import { en1993, factorsOf } from '../standards/en1993/standard.ts';
-import type { Quantity } from '../units/system.ts';
+import type { Quantity, Units } from '../units/system.ts';
+import type { WorkingSection } from '../checks/workings.ts';
 
 export interface BoltInput {
   readonly d: number;
@@ -151,9 +152,14 @@ function strengthsOf(i: BoltInput, basis: Basis): Strengths {
   return { F_v: v, F_v_shank: vs, F_t: tr, F_b: b, A_s: stress, c };
 }
 
-function calculate(i: BoltInput, basis: Basis): Calculation {
-  const u = basis.units;
-  const { c, F_b: bearingRd, ...found } = strengthsOf(i, basis);
+/** A section of the workings for each strength. */
+function sectionsOf(
+  i: BoltInput,
+  c: Calculator,
+  found: Pick<ReturnType<typeof strengthsOf>, 'F_v' | 'F_v_shank' | 'F_t'>,
+  bearingRd: number,
+  u: Units,
+): WorkingSection[] {
   const row = BOLT_SIZES.find((b) => b.d === i.d);
   const preloaded = i.cls === '8.8' || i.cls === '10.9';
   const sections = [
@@ -195,6 +201,14 @@ function calculate(i: BoltInput, basis: Basis): Calculation {
     sections.push(
       notApplied('slip', 'Slip of a preloaded bolt', 'EN 1993-1-8, 3.9', 'Only bolts of class 8.8 and 10.9 are preloaded.'),
     );
+  return sections;
+}
+
+function calculate(i: BoltInput, basis: Basis): Calculation {
+  const u = basis.units;
+  const { c, F_b: bearingRd, ...found } = strengthsOf(i, basis);
+  const row = BOLT_SIZES.find((b) => b.d === i.d);
+  const sections = sectionsOf(i, c, found, bearingRd, u);
   const loaded = i.F_v_Ed > 0 || i.F_t_Ed > 0;
   const use = loaded ? both_u(c.run) : 0;
   if (loaded) sections.push(c.section('combined', 'Shear and tension together', T34, `utilisation ${use.toFixed(3)}`, use <= 1));

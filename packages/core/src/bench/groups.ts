@@ -8,6 +8,7 @@ import { Refusal } from '../refusal.ts';
 import { Calculator, numberLines, type Calculation, type Tool } from './tool.ts';
 import { en1993, factorsOf, settingsOf } from '../standards/en1993/standard.ts';
 import type { Units } from '../units/system.ts';
+import type { UnitId } from '../units/units.ts';
 import { groupPicture, type Load } from './group-picture.ts';
 
 /*
@@ -119,6 +120,62 @@ export function boltPoints(i: BoltGroupInput, u: Units): Point[] {
   return Array.from({ length: i.rows * i.cols }, (_, k) => [(k % i.cols) * i.gauge, Math.floor(k / i.cols) * i.pitch] as const);
 }
 
+/** Welds as lines: length together, centroid, polar moment with each line about its own middle. */
+export function ofLines(runs: readonly (readonly [Point, Point])[]) {
+  const lengths = runs.map(([p, q]) => Math.hypot(q[0] - p[0], q[1] - p[1]));
+  const L = lengths.reduce((x, y) => x + y, 0);
+  const middles = runs.map(([p, q]): Point => [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2]);
+  const centre: Point = [
+    middles.reduce((sum, m, k) => sum + lengths[k]! * m[0], 0) / L,
+    middles.reduce((sum, m, k) => sum + lengths[k]! * m[1], 0) / L,
+  ];
+  const I_p = middles.reduce(
+    (sum, m, k) => sum + lengths[k]! ** 3 / 12 + lengths[k]! * ((m[0] - centre[0]) ** 2 + (m[1] - centre[1]) ** 2),
+    0,
+  );
+  return { L, centre, I_p };
+}
+
+/** Elastic forces at the places of a group: shares of the force by `size`, and of the torque T by the polar moment I; a group in one place has none. */
+export const elasticForces = (
+  places: readonly Point[],
+  { V_x, V_z }: { readonly V_x: number; readonly V_z: number },
+  { size, I, T, centre }: { readonly size: number; readonly I: number; readonly T: number; readonly centre: Point },
+): Point[] =>
+  places.map(([x, z]) => {
+    const turn = I === 0 ? 0 : T / I;
+    return [(V_x * 1e3) / size - turn * (z - centre[1]), (V_z * 1e3) / size + turn * (x - centre[0])];
+  });
+
+export const endOfWeld = (k: number): string => `${Math.floor(k / 2) + 1}, ${k % 2 ? 'end' : 'start'}`;
+
+/** Places with their forces, the worst marked. */
+const forceTable = (
+  u: Units,
+  [title, what, unit]: readonly [title: string, what: string, unit: UnitId],
+  g: {
+    readonly places: readonly Point[];
+    readonly forces: readonly Point[];
+    readonly sizes: readonly number[];
+    readonly worst: number;
+  },
+  named: (k: number) => string,
+): Calculation['tables'][number] => ({
+  title,
+  head: [
+    what,
+    ...['x', 'z'].map((x) => `${x} ${u.name('mm')}`),
+    ...['to the right', 'upwards', 'resultant'].map((x) => `${x} ${u.name(unit)}`),
+  ],
+  rows: g.places.map((p, k) => [
+    named(k),
+    u.figure(p[0], 'mm'),
+    u.figure(p[1], 'mm'),
+    ...[...g.forces[k]!, g.sizes[k]!].map((F) => u.figure(F, unit)),
+  ]),
+  marked: g.worst,
+});
+
 function boltGroup(i: BoltGroupInput, { units: u }: Basis): Calculation {
   const points = boltPoints(i, u);
   const n = points.length;
@@ -132,11 +189,7 @@ function boltGroup(i: BoltGroupInput, { units: u }: Basis): Calculation {
       i.points.trim() ? 'points' : 'rows',
       `${i.points.trim() ? 'points' : 'rows'}: one bolt can't take a moment of ${u.quantity(Math.abs(T), 'kNm')}; accepted are more bolts, or a force through it.`,
     );
-  const forces = points.map(([x, z]): Point =>
-    I === 0
-      ? [(i.V_x * 1e3) / n, (i.V_z * 1e3) / n]
-      : [(i.V_x * 1e3) / n - (T * (z - centre[1])) / I, (i.V_z * 1e3) / n + (T * (x - centre[0])) / I],
-  );
+  const forces = elasticForces(points, i, { size: n, I, T, centre });
   const size_ = forces.map(([x, z]) => Math.hypot(x, z));
   const worst = size_.reduce((best, f, k) => (f > size_[best]! + 1e-9 ? k : best), 0);
   const c = new Calculator(boltSheet, u);
@@ -166,25 +219,7 @@ function boltGroup(i: BoltGroupInput, { units: u }: Basis): Calculation {
       ),
     ],
     tables: [
-      {
-        title: 'Force on each bolt',
-        head: [
-          'Bolt',
-          ...[
-            ['x', 'z'],
-            ['to the right', 'upwards', 'resultant'],
-          ].flatMap((w, k) => w.map((x) => `${x} ${u.name(k ? 'kN' : 'mm')}`)),
-        ],
-        rows: points.map((p, k) => [
-          String(k + 1),
-          u.figure(p[0], 'mm'),
-          u.figure(p[1], 'mm'),
-          u.figure(forces[k]![0], 'kN'),
-          u.figure(forces[k]![1], 'kN'),
-          u.figure(size_[k]!, 'kN'),
-        ]),
-        marked: worst,
-      },
+      forceTable(u, ['Force on each bolt', 'Bolt', 'kN'], { places: points, forces, sizes: size_, worst }, (k) => String(k + 1)),
     ],
     picture: groupPicture(u, points, forces, size_, worst, centre, i),
   };
@@ -236,23 +271,10 @@ export function weldRuns(text: string, u: Units): (readonly [Point, Point])[] {
 function weldGroup(i: WeldGroupInput, basis: Basis): Calculation {
   const u = basis.units;
   const runs = weldRuns(i.runs, u);
-  const lengths = runs.map(([p, q]) => Math.hypot(q[0] - p[0], q[1] - p[1]));
-  const L = lengths.reduce((x, y) => x + y, 0);
-  const centre: Point = [0, 1].map(
-    (axis) => runs.reduce((sum, [p, q], k) => sum + (lengths[k]! * (p[axis]! + q[axis]!)) / 2, 0) / L,
-  ) as unknown as Point;
-  // Each line about its own middle, L^3/12, and its middle about the centroid.
-  const I_p = runs.reduce(
-    (sum, [p, q], k) =>
-      sum + lengths[k]! ** 3 / 12 + lengths[k]! * (((p[0] + q[0]) / 2 - centre[0]) ** 2 + ((p[1] + q[1]) / 2 - centre[1]) ** 2),
-    0,
-  );
+  const { L, centre, I_p } = ofLines(runs);
   const T = torque(i, centre);
   const places = runs.flat();
-  const forces = places.map(([x, z]): Point => [
-    (i.V_x * 1e3) / L - (T * (z - centre[1])) / I_p,
-    (i.V_z * 1e3) / L + (T * (x - centre[0])) / I_p,
-  ]);
+  const forces = elasticForces(places, i, { size: L, I: I_p, T, centre });
   const sizes = forces.map(([x, z]) => Math.hypot(x, z));
   const worst = sizes.reduce((best, f, k) => (f > sizes[best]! + 1e-9 ? k : best), 0);
   const steel = basis.standard.materials.steel({ grade: i.grade }, 16, basis.set, 'grade', basis.steels);
@@ -283,25 +305,9 @@ function weldGroup(i: WeldGroupInput, basis: Basis): Calculation {
       ),
     ],
     tables: [
-      {
-        title: 'Force per length at the ends of each weld',
-        head: [
-          'Weld',
-          ...[
-            ['x', 'z'],
-            ['to the right', 'upwards', 'resultant'],
-          ].flatMap((w, k) => w.map((x) => `${x} ${u.name(k ? 'N/mm' : 'mm')}`)),
-        ],
-        rows: places.map((p, k) => [
-          `${Math.floor(k / 2) + 1}, ${k % 2 ? 'end' : 'start'}`,
-          u.figure(p[0], 'mm'),
-          u.figure(p[1], 'mm'),
-          u.figure(forces[k]![0], 'N/mm'),
-          u.figure(forces[k]![1], 'N/mm'),
-          u.figure(sizes[k]!, 'N/mm'),
-        ]),
-        marked: worst,
-      },
+      forceTable(u, ['Force per length at the ends of each weld', 'Weld', 'N/mm'], { places, forces, sizes, worst }, (k) =>
+        endOfWeld(k),
+      ),
     ],
     picture: groupPicture(u, places, forces, sizes, worst, centre, i, runs),
   };

@@ -50,6 +50,50 @@ function inTables(u: Units, x: number, power: number): readonly [string, string]
 }
 const thickest = (s: Section): number => ('tf' in s ? s.tf : s.t);
 
+/** Dimensions of a section by their symbols. */
+function dimsOf(s: Section, u: Units): [string, string][] {
+  return 'tf' in s
+    ? [
+        ['h', u.figure(s.h, 'mm')],
+        ['b', u.figure(s.b, 'mm')],
+        ['t_w', u.figure(s.tw, 'mm')],
+        ['t_f', u.figure(s.tf, 'mm')],
+        ['r', u.figure(s.r, 'mm')],
+      ]
+    : s.shape === 'RHS'
+      ? [
+          ['h', u.figure(s.h, 'mm')],
+          ['b', u.figure(s.b, 'mm')],
+          ['t', u.figure(s.t, 'mm')],
+        ]
+      : [
+          ['d', u.figure(s.d, 'mm')],
+          ['t', u.figure(s.t, 'mm')],
+        ];
+}
+
+function tableOf(s: Section, p: ReturnType<typeof properties>, u: Units): Calculation['tables'][number] {
+  const property = (name: string, x: number, power: number): string[] => [name, ...inTables(u, x, power)];
+  return {
+    title: 'Dimensions and properties',
+    head: ['Property', 'Value', 'Unit'],
+    marked: -1,
+    rows: [
+      ...dimsOf(s, u).map(([k, v]) => [k, v, u.name('mm')]),
+      ['mass', ...u.massPerLength(p.mass)],
+      property('A', p.A, 2),
+      property('A_v', p.A_v, 2),
+      property('I_y', p.I_y, 4),
+      property('I_z', p.I_z, 4),
+      property('W_el,y', p.W_el_y, 3),
+      property('W_pl,y', p.W_pl_y, 3),
+      property('W_el,z', p.W_el_z, 3),
+      property('W_pl,z', p.W_pl_z, 3),
+      property('I_t', p.I_t, 4),
+    ],
+  };
+}
+
 function calculate(i: SectionInput, basis: Basis): Calculation {
   const u = basis.units;
   const s = findSection(i.section, 'section', basis.sections);
@@ -67,26 +111,6 @@ function calculate(i: SectionInput, basis: Basis): Calculation {
     number,
     number,
   ];
-  const property = (name: string, x: number, power: number): string[] => [name, ...inTables(u, x, power)];
-  const dims: [string, string][] =
-    'tf' in s
-      ? [
-          ['h', u.figure(s.h, 'mm')],
-          ['b', u.figure(s.b, 'mm')],
-          ['t_w', u.figure(s.tw, 'mm')],
-          ['t_f', u.figure(s.tf, 'mm')],
-          ['r', u.figure(s.r, 'mm')],
-        ]
-      : s.shape === 'RHS'
-        ? [
-            ['h', u.figure(s.h, 'mm')],
-            ['b', u.figure(s.b, 'mm')],
-            ['t', u.figure(s.t, 'mm')],
-          ]
-        : [
-            ['d', u.figure(s.d, 'mm')],
-            ['t', u.figure(s.t, 'mm')],
-          ];
   return {
     answer: `${s.name} ${i.grade}: shear ${u.quantity(V, 'kN')}, axial ${u.quantity(N, 'kN')}, plastic moment ${u.quantity(M, 'kNm')}`,
     state: 'none',
@@ -98,26 +122,7 @@ function calculate(i: SectionInput, basis: Basis): Calculation {
         'without buckling; the class of the section is not judged here',
       ),
     ],
-    tables: [
-      {
-        title: 'Dimensions and properties',
-        head: ['Property', 'Value', 'Unit'],
-        marked: -1,
-        rows: [
-          ...dims.map(([k, v]) => [k, v, u.name('mm')]),
-          ['mass', ...u.massPerLength(p.mass)],
-          property('A', p.A, 2),
-          property('A_v', p.A_v, 2),
-          property('I_y', p.I_y, 4),
-          property('I_z', p.I_z, 4),
-          property('W_el,y', p.W_el_y, 3),
-          property('W_pl,y', p.W_pl_y, 3),
-          property('W_el,z', p.W_el_z, 3),
-          property('W_pl,z', p.W_pl_z, 3),
-          property('I_t', p.I_t, 4),
-        ],
-      },
-    ],
+    tables: [tableOf(s, p, u)],
     picture: outline(s),
   };
 }

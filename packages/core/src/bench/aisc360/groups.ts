@@ -9,7 +9,18 @@ import { centroid, elasticGroup, instantaneousCentre, momentGroup, type Centre }
 import { aisc360, aiscSettings, isLrfd } from '../../standards/aisc360/standard.ts';
 import { elasticWeld, weldCentre } from '../../standards/aisc360/weld-group.ts';
 import { size } from '../../validate/sizes.ts';
-import { boltGroupTool, boltPoints, loadFields, loadKeys, torque, weldRuns, type BoltGroupInput } from '../groups.ts';
+import {
+  boltGroupTool,
+  boltPoints,
+  loadFields,
+  loadKeys,
+  torque,
+  weldRuns,
+  ofLines,
+  elasticForces,
+  endOfWeld,
+  type BoltGroupInput,
+} from '../groups.ts';
 import { groupPicture, type Load } from '../group-picture.ts';
 import { kips } from './fields.ts';
 import { Calculator, type Calculation, type Tool } from '../tool.ts';
@@ -214,26 +225,9 @@ const plainWeld = {
   R_c: available(we, { symbol: 'R', unit: 'kN' }, '0.75', '2', 'AISC 360-22, J2.4'),
 };
 
-function weldGroup(i: UsWeldGroupInput, basis: Basis): Calculation {
-  const u = basis.units;
-  const runs = weldRuns(i.runs, u);
-  const lines = runs.map(([from, to]) => ({ from, to }));
-  const lengths = runs.map(([p, q]) => Math.hypot(q[0] - p[0], q[1] - p[1]));
-  const L = lengths.reduce((a, b) => a + b, 0);
-  const at: Point = [0, 1].map(
-    (k) => runs.reduce((sum, [p, q], j) => sum + (lengths[j]! * (p[k]! + q[k]!)) / 2, 0) / L,
-  ) as unknown as Point;
-  const { R, u: dir, T } = resolved(i, at);
-  if (R === 0) throw new Refusal('V_z', 'V_z: a force is missing; accepted is a force, whose place gives the moment beside M.');
-  // A moment of its own moves the force along.
-  const through: Point = [at[0] - (dir[1] * -T) / R, at[1] + (dir[0] * -T) / R];
-  const lrfd = { lrfd: isLrfd(basis) };
-  const c = new Calculator(welds, u);
-  c.put(w.R, R, 'the forces');
-  c.put(w.M_c, T, 'the forces about the centroid');
-  c.put(w.L, L, 'the welds');
-  c.put(w.w, i.w, 'w');
-  c.put(w.F_EXX, Number(aiscSettings(basis).electrode) * KSI, 'settings: weld metal', 'basis');
+/** Strength by the instantaneous centre, and by the elastic method beside it. */
+function workWeld(c: Calculator, lines: Parameters<typeof weldCentre>[0], dir: Point, through: Point, isLoadFactored: boolean) {
+  const lrfd = { lrfd: isLoadFactored };
   q_n(c.run);
   const found = weldCentre(lines, dir, through);
   if (!found) throw new Refusal('runs', 'runs: the group has no centre under this load; accepted are lines apart.');
@@ -249,17 +243,28 @@ function weldGroup(i: UsWeldGroupInput, basis: Basis): Calculation {
   plainWeld.C(c.run, plain.C);
   plainWeld.R_n(c.run);
   const elasticStrength = plainWeld.R_c(c.run, lrfd);
+  return { found, strengthOf, elasticStrength };
+}
+
+function weldGroup(i: UsWeldGroupInput, basis: Basis): Calculation {
+  const u = basis.units;
+  const runs = weldRuns(i.runs, u);
+  const lines = runs.map(([from, to]) => ({ from, to }));
+  const { L, centre: at, I_p } = ofLines(runs);
+  const { R, u: dir, T } = resolved(i, at);
+  if (R === 0) throw new Refusal('V_z', 'V_z: a force is missing; accepted is a force, whose place gives the moment beside M.');
+  // A moment of its own moves the force along.
+  const through: Point = [at[0] - (dir[1] * -T) / R, at[1] + (dir[0] * -T) / R];
+  const c = new Calculator(welds, u);
+  c.put(w.R, R, 'the forces');
+  c.put(w.M_c, T, 'the forces about the centroid');
+  c.put(w.L, L, 'the welds');
+  c.put(w.w, i.w, 'w');
+  c.put(w.F_EXX, Number(aiscSettings(basis).electrode) * KSI, 'settings: weld metal', 'basis');
+  const { found, strengthOf, elasticStrength } = workWeld(c, lines, dir, through, isLrfd(basis));
   const used = R / strengthOf;
-  const J = runs.reduce(
-    (sum, [p, q], k) =>
-      sum + lengths[k]! ** 3 / 12 + lengths[k]! * (((p[0] + q[0]) / 2 - at[0]) ** 2 + ((p[1] + q[1]) / 2 - at[1]) ** 2),
-    0,
-  );
   const places = runs.flat();
-  const forces = places.map(([x, z]): Point => [
-    (i.V_x * 1e3) / L - (T * (z - at[1])) / J,
-    (i.V_z * 1e3) / L + (T * (x - at[0])) / J,
-  ]);
+  const forces = elasticForces(places, i, { size: L, I: I_p, T, centre: at });
   const sizes = forces.map(([x, z]) => Math.hypot(x, z));
   return {
     answer: `${u.quantity(R, 'kN')} against ${u.quantity(strengthOf, 'kN')} ${basis.set}, used ${used.toFixed(3)}; elastic ${u.quantity(elasticStrength, 'kN')}`,
@@ -284,12 +289,7 @@ function weldGroup(i: UsWeldGroupInput, basis: Basis): Calculation {
       {
         title: 'Force for each unit of length at the ends of each weld, elastic',
         head: ['Weld', `x ${u.name('mm')}`, `z ${u.name('mm')}`, `resultant ${u.name('N/mm')}`],
-        rows: places.map((p, k) => [
-          `${Math.floor(k / 2) + 1}, ${k % 2 ? 'end' : 'start'}`,
-          u.figure(p[0], 'mm'),
-          u.figure(p[1], 'mm'),
-          u.figure(sizes[k]!, 'N/mm'),
-        ]),
+        rows: places.map((p, k) => [endOfWeld(k), u.figure(p[0], 'mm'), u.figure(p[1], 'mm'), u.figure(sizes[k]!, 'N/mm')]),
         marked: sizes.indexOf(Math.max(...sizes)),
       },
     ],
