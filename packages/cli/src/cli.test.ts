@@ -254,6 +254,48 @@ describe('gusset report, line, schema', () => {
   });
 });
 
+describe('gusset combine', () => {
+  const cases = {
+    code: 'EN1990',
+    annex: 'recommended',
+    expression: '6.10ab',
+    cases: [
+      { id: 'G', kind: 'G' },
+      { id: 'S', kind: 'Q', category: 'snow' },
+    ],
+  };
+  it('prints each combination with its clause, and how many can not govern; with --all, which', async () => {
+    const path = file('cases.json', cases);
+    const { code, out } = await gusset('combine', path);
+    expect(code).toBe(0);
+    expect(out.trim().split('\n')).toEqual([
+      'ULS 6.10a: 1.35 G',
+      'ULS 6.10a: 1.35 G + 0.75 S',
+      'ULS 6.10a: G',
+      'ULS 6.10b: 1.1475 G + 1.5 S [snow]',
+      'ULS 6.10b: G + 1.5 S [snow]',
+      "kept 5 of 7; 2 can't govern (8 generated)",
+    ]);
+    expect((await gusset('combine', path, '--all')).out).toContain(
+      'pruned: ULS 6.10b: 1.1475 G (lies between two others: it can not govern)',
+    );
+  });
+  it('gives factors and what they are made of as JSON', async () => {
+    const { out } = await gusset('combine', file('cases.json', cases), '--json');
+    const read = JSON.parse(out) as { kept: number; combinations: { name: string; factors: object; why: object }[] };
+    expect(read.kept).toBe(read.combinations.length);
+    const c = read.combinations.find((x) => x.name === '1.1475 G + 1.5 S')!;
+    expect(c.factors).toEqual({ G: 0.85 * 1.35, S: 1.5 });
+    expect(c.why).toEqual({ G: '0.85 x 1.35: xi x gamma_G,sup', S: '1.5: gamma_Q' });
+  });
+  it('refuses with the file, the field and what would be accepted, and ends with 2', async () => {
+    const { code, err } = await gusset('combine', file('cases.json', { ...cases, cases: [{ id: 'S', kind: 'Q' }] }));
+    expect(code).toBe(2);
+    expect(err).toMatch(/cases\.json: cases\.0\.category: the value is missing; it must be given\.\n$/);
+    expect((await gusset('combine', file('empty.json', ' '))).err).toMatch(/the file is empty; it must hold load cases as JSON/);
+  });
+});
+
 describe('what is no use to the command', () => {
   it('never exits 1, says one line, and lets other joints be judged', async () => {
     const [good] = only('B1-01').joints;

@@ -8,16 +8,20 @@ export class BadInput extends Error {
 
 const LARGEST = 50 * 1024 * 1024;
 
-/** Reads and validates a job file; joints that can't be read stand beside the others. */
-export function readJobFile(path: string): ReadJob {
+/** Reads a file of JSON; `what` it must hold stands in the sentence of an empty one. */
+export function readJson(path: string, what: string): unknown {
   const text = read(path);
-  if (text.trim() === '') throw new BadInput(`${path}: the file is empty; it must hold a job as JSON.`);
-  let raw: unknown;
+  if (text.trim() === '') throw new BadInput(`${path}: the file is empty; it must hold ${what} as JSON.`);
   try {
-    raw = JSON.parse(text);
+    return JSON.parse(text) as unknown;
   } catch (e) {
     throw new BadInput(`${path}: the file is not JSON: ${printable((e as Error).message, 200)}.`);
   }
+}
+
+/** Reads and validates a job file; joints that can't be read stand beside the others. */
+export function readJobFile(path: string): ReadJob {
+  const raw = readJson(path, 'a job');
   try {
     return readJobParts(raw);
   } catch (e) {

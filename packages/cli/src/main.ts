@@ -2,6 +2,7 @@ import { createWriteStream, rmSync, writeFileSync, type WriteStream } from 'node
 import { printable } from '@ample/core';
 import { Command, Option } from 'commander';
 import { checkFile, exitCode, printReport } from './check.ts';
+import { combineFile, printCombined } from './combine.ts';
 import { exportPart } from './export.ts';
 import { printLine } from './line.ts';
 import { BadInput, readJobFile } from './input.ts';
@@ -93,6 +94,16 @@ program
   .description('read a detail line and print it with the values that it gives')
   .option('--json', 'print the values as JSON')
   .action((text: string, options: { json?: boolean }) => void process.stdout.write(printLine(text, options.json ?? false)));
+
+program
+  .command('combine <cases>')
+  .description('make the load combinations of a file of load cases, to EN 1990 or ASCE 7')
+  .option('--json', 'print them as JSON, with what each factor is made of and what was pruned')
+  .option('--all', 'print also what was pruned, and why')
+  .action((path: string, options: { json?: boolean; all?: boolean }) => {
+    const made = combineFile(path);
+    process.stdout.write(options.json ? `${JSON.stringify(made, null, 2)}\n` : printCombined(made, options.all ?? false));
+  });
 
 program
   .command('schema')

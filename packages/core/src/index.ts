@@ -19,6 +19,8 @@ export * from './basis/basis.ts';
 export * from './basis/field.ts';
 export * from './basis/own.ts';
 export * from './basis/standard.ts';
+export { combine, COMBINATION_CODES } from './standards/combine.ts';
+export type { Combined, LoadCombination, Pruned } from './actions/combining/prune.ts';
 export * from './standards/job-basis.ts';
 export * from './standards/registry.ts';
 export * from './joints/report.ts';
