@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import threads from '../catalogue/data/threads.json' with { type: 'json' };
-import { BOLT_SIZES, SECTIONS } from '../catalogue/index.ts';
+import { BOLT_SIZES, properties, SECTIONS } from '../catalogue/index.ts';
 import { DEFAULT_BASIS } from '../standards/job-basis.ts';
 import { calculate, toolFieldHelp, TOOLS, toolOf, type Calculation } from './index.ts';
 
@@ -174,6 +174,24 @@ describe('sections', () => {
     for (const section of ['PFC 200x90x30', 'SHS 200x200x10', 'CHS 219.1x8', 'HEB 300', 'WT9x32.5', 'S12x31.8', 'MC18x58'])
       expect(run('section', { section }).picture!.items.length).toBeGreaterThan(3);
   });
+  it.each(['IPE 300', 'HEB 300', 'PFC 200x90x30', 'WT9x32.5'])(
+    'draws %s with its roots: the outline encloses the area of the table',
+    (section) => {
+      const outlines = run('section', { section }).picture!.items.flatMap((i) => (i.k === 'path' && i.closed ? [i.points] : []));
+      const points = outlines.reduce((x, y) => (y.length > x.length ? y : x));
+      const area = Math.abs(
+        points.reduce(
+          (sum, [x, y], k) => sum + x * points[(k + 1) % points.length]![1] - points[(k + 1) % points.length]![0] * y,
+          0,
+        ) / 2,
+      );
+      const span = (k: 0 | 1): number => Math.max(...points.map((q) => q[k])) - Math.min(...points.map((q) => q[k]));
+      const found = SECTIONS.find((x) => x.name === section)!;
+      if (!('tf' in found)) throw new Error(section);
+      // Arcs of six chords leave a little of the roots out.
+      expect(area / (span(0) * span(1)) / (properties(found).A / (found.b * found.h))).toBeCloseTo(1, 2);
+    },
+  );
 });
 
 describe('the fields of a calculator', () => {
