@@ -5,29 +5,23 @@ import { api } from '../api.ts';
 import { Problem } from '../parts/Dialog.tsx';
 import { Issue } from '../parts/Issue.tsx';
 
-/** Attaches the calculation to a job, or saves the one that was opened; then it can be issued. */
-export function Attach({
-  tool,
-  input,
-  job,
-  record,
-  onRecord,
-  suggested,
-}: {
-  tool: string;
-  input: unknown;
-  job: JobRecord | null;
-  record: CalculationRecord | null;
-  onRecord: (c: CalculationRecord) => void;
-  suggested: string;
-}) {
+interface Props {
+  readonly tool: string;
+  readonly input: unknown;
+  readonly job: JobRecord | null;
+  readonly record: CalculationRecord | null;
+  readonly onRecord: (c: CalculationRecord) => void;
+  readonly suggested: string;
+}
+
+/** What is typed of it, and how it is attached or saved. */
+function useAttaching({ tool, input, job, record, onRecord, suggested }: Props) {
   const navigate = useNavigate();
   const [jobs, setJobs] = useState<readonly JobListEntry[]>([]);
   const [title, setTitle] = useState(record?.title ?? suggested);
   const [to, setTo] = useState(job?.id ?? '');
   const [said, setSaid] = useState('');
   const [problem, setProblem] = useState('');
-  const [issuing, setIssuing] = useState(false);
   useEffect(() => {
     if (!job)
       void api.jobs().then(
@@ -60,6 +54,14 @@ export function Attach({
       setSaid('Saved.');
     }, fail);
   };
+  return { jobs, title, setTitle, to, setTo, said, problem, attach, save };
+}
+
+/** Attaches the calculation to a job, or saves the one that was opened; then it can be issued. */
+export function Attach(props: Props) {
+  const { input, job, record } = props;
+  const { jobs, title, setTitle, to, setTo, said, problem, attach, save } = useAttaching(props);
+  const [issuing, setIssuing] = useState(false);
   return (
     <fieldset className="bench-attach">
       <legend className="label">{record ? 'In the job' : 'Attach to a job'}</legend>

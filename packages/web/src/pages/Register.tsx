@@ -110,48 +110,24 @@ export function RegisterPage() {
     >
       <main className="min-h-0 grid grid-rows-[auto_auto_minmax(0,1fr)]">
         <Bar all={all} total={total} job={job} shown={shown} show={show} table={table}>
-          <button type="button" className="btn" onClick={() => current && setBox({ copy: current })} disabled={!current}>
-            Copy
-          </button>
-          <button type="button" className="btn" onClick={() => current && takeAway(current)} disabled={!current}>
-            Delete
-          </button>
-          <button type="button" className="btn btn-neutral" onClick={() => setBox('new')}>
-            New joint
-          </button>
+          <RowButtons current={current} box={setBox} remove={takeAway} />
         </Bar>
         <div className="px-4">
           <Problem>{problem}</Problem>
         </div>
         <div className="overflow-auto px-4 pb-4" ref={scroll}>
-          {joints && all.length === 0 && (
-            <p className="muted p-4">
-              No joint yet. Make the first with “New joint”: members and forces, and a detail that holds is drawn for you.
-            </p>
-          )}
+          {joints && all.length === 0 && <NoJoint />}
           {all.length > 0 && (
             <RegisterTable
-              rows={rows}
-              index={index}
-              standard={standard}
+              {...{ rows, index, standard, onKey, table, sight }}
               sort={shown.sort}
               onSort={(sort) => show({ sort })}
               onAt={setAt}
               onOpen={open}
-              onKey={onKey}
-              table={table}
-              sight={sight}
             />
           )}
           <Calculations jobId={jobId} />
-          {all.length > 0 && rows.length === 0 && (
-            <p className="muted p-4">
-              No joint fits this filter.{' '}
-              <button type="button" className="underline" onClick={() => show({ filter: '', only: null })}>
-                Show all
-              </button>
-            </p>
-          )}
+          {all.length > 0 && rows.length === 0 && <NoneFits onAll={() => show({ filter: '', only: null })} />}
         </div>
       </main>
       {gone && <Gone joint={gone} onUndo={() => void bringBack()} onDismiss={forget} />}
@@ -172,6 +148,41 @@ export function RegisterPage() {
     </Shell>
   );
 }
+
+interface RowButtonsProps {
+  readonly current: RegisterEntry | undefined;
+  readonly box: (b: Box) => void;
+  readonly remove: (j: RegisterEntry) => void;
+}
+
+const RowButtons = ({ current, box, remove }: RowButtonsProps) => (
+  <>
+    <button type="button" className="btn" onClick={() => current && box({ copy: current })} disabled={!current}>
+      Copy
+    </button>
+    <button type="button" className="btn" onClick={() => current && remove(current)} disabled={!current}>
+      Delete
+    </button>
+    <button type="button" className="btn btn-neutral" onClick={() => box('new')}>
+      New joint
+    </button>
+  </>
+);
+
+const NoJoint = () => (
+  <p className="muted p-4">
+    No joint yet. Make the first with “New joint”: members and forces, and a detail that holds is drawn for you.
+  </p>
+);
+
+const NoneFits = ({ onAll }: { onAll: () => void }) => (
+  <p className="muted p-4">
+    No joint fits this filter.{' '}
+    <button type="button" className="underline" onClick={onAll}>
+      Show all
+    </button>
+  </p>
+);
 
 /** The rows in sight; what was just made is shown. */
 function useSight(rows: readonly RegisterEntry[], setAt: (i: number) => void) {

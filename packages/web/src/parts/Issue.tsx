@@ -7,8 +7,8 @@ import { Dialog, Problem } from './Dialog.tsx';
 
 interface Props {
   readonly jobId: string;
-  readonly jointId?: string;
-  readonly calculationId?: string;
+  readonly jointId?: string | undefined;
+  readonly calculationId?: string | undefined;
   readonly title: string;
   readonly onClose: () => void;
 }
@@ -26,6 +26,46 @@ export function Issue({ jobId, jointId, calculationId, title, onClose }: Props) 
   const [level, setLevel] = useState(() => levelOf(jobId, one));
   // A calculation has one level only.
   const [asked, setAsked] = useState(calculationId !== undefined);
+  const { state, setState, problem } = useDocument({ asked, level, jobId, jointId, calculationId });
+  const start = (): void => {
+    keep(keyOf(jobId, one), level);
+    setAsked(true);
+  };
+  const working = asked && !problem && (!state || running(state));
+  const close = (): void => {
+    if (state && running(state)) void api.cancelDocument(state.id);
+    onClose();
+  };
+  return (
+    <Dialog title={title} onClose={close} width={460}>
+      {!asked && <Levels one={one} level={level} setLevel={setLevel} onStart={start} />}
+      {working && <Working state={state} onCancel={() => state && void api.cancelDocument(state.id).then(setState)} />}
+      {state?.status === 'ready' && (
+        <>
+          <p>
+            {calculationId
+              ? 'The document is ready: inputs, answer, picture, tables and workings.'
+              : `The document is ready, level ${LEVELS.find((l) => l.id === level)!.label.toLowerCase()}.`}
+          </p>
+          <a className="btn btn-primary mt-3" href={api.documentUrl(state.id)} download={state.name} ref={focus}>
+            Download {state.name}
+          </a>
+        </>
+      )}
+      {state?.status === 'cancelled' && <p>Cancelled; no file was written.</p>}
+      {state?.status === 'failed' && <Problem>{state.message}</Problem>}
+      <Problem>{problem}</Problem>
+    </Dialog>
+  );
+}
+
+interface Asked extends Pick<Props, 'jobId' | 'jointId' | 'calculationId'> {
+  readonly asked: boolean;
+  readonly level: Level;
+}
+
+/** The document once it is asked for: its state from the server as it is written. */
+function useDocument({ asked, level, jobId, jointId, calculationId }: Asked) {
   const [state, setState] = useState<DocumentState | null>(null);
   const [problem, setProblem] = useState('');
   useEffect(() => {
@@ -56,86 +96,63 @@ export function Issue({ jobId, jointId, calculationId, title, onClose }: Props) 
       events?.close();
     };
   }, [asked, level, jobId, jointId, calculationId]);
-  const start = (): void => {
-    keep(keyOf(jobId, one), level);
-    setAsked(true);
-  };
-  const working = asked && !problem && (!state || running(state));
-  const close = (): void => {
-    if (state && running(state)) void api.cancelDocument(state.id);
-    onClose();
-  };
-  return (
-    <Dialog title={title} onClose={close} width={460}>
-      {!asked && (
-        <form
-          onSubmit={(e) => {
-            e.preventDefault();
-            start();
-          }}
-        >
-          <fieldset>
-            <legend className="label mb-1">How much is printed {one ? 'of the joint' : 'of each joint'}</legend>
-            {LEVELS.map((l) => (
-              <label key={l.id} className="flex gap-2 py-1 items-baseline">
-                <input
-                  type="radio"
-                  className="radio radio-xs"
-                  name="level"
-                  value={l.id}
-                  checked={level === l.id}
-                  onChange={() => setLevel(l.id)}
-                />
-                <span>
-                  <b>{l.label}</b>
-                  <span className="muted"> · {l.about}</span>
-                </span>
-              </label>
-            ))}
-          </fieldset>
-          <button type="submit" className="btn btn-primary mt-3">
-            Write the document
-          </button>
-        </form>
-      )}
-      {working && (
-        <>
-          <progress className="progress w-full" aria-label="Progress" value={state?.done ?? 0} max={state?.total ?? 1} />
-          <p className="muted mt-1" aria-live="polite">
-            {state?.status === 'waiting'
-              ? 'Waiting: other documents are written first.'
-              : state?.what
-                ? `Writing ${state.what}: ${state.done} of ${state.total}`
-                : 'Starting…'}
-          </p>
-          <button
-            type="button"
-            ref={focus}
-            className="btn mt-3"
-            onClick={() => state && void api.cancelDocument(state.id).then(setState)}
-          >
-            Cancel
-          </button>
-        </>
-      )}
-      {state?.status === 'ready' && (
-        <>
-          <p>
-            {calculationId
-              ? 'The document is ready: inputs, answer, picture, tables and workings.'
-              : `The document is ready, level ${LEVELS.find((l) => l.id === level)!.label.toLowerCase()}.`}
-          </p>
-          <a className="btn btn-primary mt-3" href={api.documentUrl(state.id)} download={state.name} ref={focus}>
-            Download {state.name}
-          </a>
-        </>
-      )}
-      {state?.status === 'cancelled' && <p>Cancelled; no file was written.</p>}
-      {state?.status === 'failed' && <Problem>{state.message}</Problem>}
-      <Problem>{problem}</Problem>
-    </Dialog>
-  );
+  return { state, setState, problem };
 }
+
+interface LevelsProps {
+  readonly one: boolean;
+  readonly level: Level;
+  readonly setLevel: (level: Level) => void;
+  readonly onStart: () => void;
+}
+
+const Levels = ({ one, level, setLevel, onStart }: LevelsProps) => (
+  <form
+    onSubmit={(e) => {
+      e.preventDefault();
+      onStart();
+    }}
+  >
+    <fieldset>
+      <legend className="label mb-1">How much is printed {one ? 'of the joint' : 'of each joint'}</legend>
+      {LEVELS.map((l) => (
+        <label key={l.id} className="flex gap-2 py-1 items-baseline">
+          <input
+            type="radio"
+            className="radio radio-xs"
+            name="level"
+            value={l.id}
+            checked={level === l.id}
+            onChange={() => setLevel(l.id)}
+          />
+          <span>
+            <b>{l.label}</b>
+            <span className="muted"> · {l.about}</span>
+          </span>
+        </label>
+      ))}
+    </fieldset>
+    <button type="submit" className="btn btn-primary mt-3">
+      Write the document
+    </button>
+  </form>
+);
+
+const Working = ({ state, onCancel }: { state: DocumentState | null; onCancel: () => void }) => (
+  <>
+    <progress className="progress w-full" aria-label="Progress" value={state?.done ?? 0} max={state?.total ?? 1} />
+    <p className="muted mt-1" aria-live="polite">
+      {state?.status === 'waiting'
+        ? 'Waiting: other documents are written first.'
+        : state?.what
+          ? `Writing ${state.what}: ${state.done} of ${state.total}`
+          : 'Starting…'}
+    </p>
+    <button type="button" ref={focus} className="btn mt-3" onClick={onCancel}>
+      Cancel
+    </button>
+  </>
+);
 
 /** Where the keyboard goes on when what had the focus is gone. */
 const focus = (e: HTMLElement | null): void => e?.focus();
