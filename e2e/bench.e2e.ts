@@ -27,6 +27,15 @@ describe('the bench', () => {
     await on.page.getByLabel('Pitch of the thread').fill('2,5');
     await expect.poll(said).toContain('21 mm 8.8');
   });
+  it('makes the load combinations of cases that are typed a line each, and names the line that is none', async () => {
+    await open('Load combinations');
+    expect(await said()).toBe('16 combinations of 16');
+    await on.page.getByRole('cell', { name: '1.35 G + 1.05 Q + 1.5 W-', exact: true }).waitFor();
+    await on.page.getByLabel('Load cases').fill('G G\nQ Q B\nW Q wind both-ways');
+    await expect.poll(said).toBe("12 combinations of 16; 4 can't govern: they lie between two others");
+    await on.page.getByLabel('Load cases').fill('G G\nQ Q');
+    await on.page.getByRole('alert').getByText('Load cases: line 2, category: the value is missing').waitFor();
+  });
   it('takes pasted places of bolts, marks the worst, is attached to the job, issued and found again', async () => {
     await open('Bolt group');
     await on.page.getByLabel('or places of the bolts').fill('0 0\n80 0\n0 100\n80 100\n40 150');

@@ -8,6 +8,7 @@ import { usBoltTool } from './aisc360/bolt.ts';
 import { usBoltGroupTool, usWeldGroupTool } from './aisc360/groups.ts';
 import { usCopeTool, usPryingTool } from './aisc360/parts.ts';
 import { boltTool } from './bolt.ts';
+import { enCombinationsTool, usCombinationsTool } from './combinations.ts';
 import { boltGroupTool, weldGroupTool } from './groups.ts';
 import { sectionTool } from './section.ts';
 import { tStubTool } from './t-stub.ts';
@@ -23,12 +24,14 @@ export const TOOLS: readonly Tool<any>[] = [
   weldGroupTool,
   sectionTool,
   tStubTool,
+  enCombinationsTool,
   usBoltTool,
   usBoltGroupTool,
   usWeldGroupTool,
   usPryingTool,
   usCopeTool,
   usBasePlateTool,
+  usCombinationsTool,
 ];
 
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- as above

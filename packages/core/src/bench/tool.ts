@@ -25,6 +25,8 @@ export interface ToolTable {
   readonly rows: readonly (readonly string[])[];
   /** Row that the answer comes from. */
   readonly marked: number;
+  /** All its columns are words; else those after the first are numbers. */
+  readonly words?: true;
 }
 
 /** A picture in mm of paper, y down; drawn as the sheets of joints are. */

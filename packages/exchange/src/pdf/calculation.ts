@@ -1,4 +1,12 @@
-import { basisOf, calculate, toolOf, type CalculationDocument, type JobDocument, type ToolField } from '@ample/core';
+import {
+  basisOf,
+  calculate,
+  toolOf,
+  type CalculationDocument,
+  type JobDocument,
+  type ToolField,
+  type ToolTable,
+} from '@ample/core';
 import { mathSetter } from './math.ts';
 import { workingSection } from './joint.ts';
 import type { Page } from './page.ts';
@@ -6,6 +14,13 @@ import { drawItems } from './sheet.ts';
 
 const MUTED = '#5b6470';
 const OXIDE = '#a4432f';
+
+/** Share of the page that a column takes: numbers alike, words by the longest of them. */
+function widthOf({ head, rows, words }: ToolTable, column: number): number {
+  if (!words) return 1 / head.length;
+  const longest = head.map((h, k) => Math.min(60, 2 + Math.max(6, h.length, ...rows.map((r) => r[k]!.length))));
+  return longest[column]! / longest.reduce((a, b) => a + b, 0);
+}
 
 /** Pages of one calculation of the bench: what was put in, its answer, picture, tables and workings. */
 export function calculationPages(page: Page, job: JobDocument, c: CalculationDocument): void {
@@ -45,7 +60,7 @@ export function calculationPages(page: Page, job: JobDocument, c: CalculationDoc
   for (const t of tables) {
     page.heading(t.title);
     page.table(
-      t.head.map((title, i) => ({ title, width: 1 / t.head.length, align: i ? ('right' as const) : ('left' as const) })),
+      t.head.map((title, i) => ({ title, width: widthOf(t, i), align: i && !t.words ? ('right' as const) : ('left' as const) })),
       t.rows,
       (i) => i === t.marked,
     );

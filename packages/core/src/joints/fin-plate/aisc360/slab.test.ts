@@ -41,6 +41,27 @@ const torsion = (input: FinPlateInput, V: number, format: 'LRFD' | 'ASD' = 'LRFD
   ).combinations[0]!.checks.find((x): x is StrengthResult => x.id === 'sp-plate-torsion' && x.type === 'strength')!;
 const kipIn = (x: number): number => x / (4448.2216152605 * 25.4);
 
+describe('a plate that is pushed', () => {
+  const pushed = (gap: number): StrengthResult =>
+    checkJoint(
+      {
+        kind: 'fin-plate',
+        input: { ...extended(), gap: inch(gap) },
+        combinations: [{ name: 'C', V_Ed: 0, N_Ed: kips(-20), N_tie: 0 }],
+      },
+      to(),
+    ).combinations[0]!.checks.find((x): x is StrengthResult => x.id === 'sp-plate-compression' && x.type === 'strength')!;
+  const kip = (x: number): number => x / 4448.2216152605;
+  // lambda = 1.2 (gap + 1.75) sqrt12/0.375: 24.94 at a gap of 0.5 in, 85.9 at 6 in.
+  it('yields where it is squat: 0.9 x 36 x 8.5 x 0.375 = 103.275 kip', () =>
+    expect(kip(pushed(0.5).resistance)).toBeCloseTo(103.275, 6));
+  it('buckles where it is slender, F_cr = 0.658^(F_y/F_e) F_y with F_e = pi^2 E/lambda^2', () => {
+    const lambda = (1.2 * 7.75 * Math.sqrt(12)) / 0.375;
+    const F_e = (Math.PI ** 2 * 29000) / lambda ** 2;
+    expect(kip(pushed(6).resistance)).toBeCloseTo(0.9 * 0.658 ** (36 / F_e) * 36 * 8.5 * 0.375, 6);
+  });
+});
+
 describe('the slab term of the torsion of a single plate (Manual, 10-7)', () => {
   // The plate at V: (v - V/(8.5 x 0.375)) x 8.5 x 0.375^2/2; twist V (0.375 + 0.275)/2.
   const plate = (v: number, V: number): number => (v - V / (8.5 * 0.375)) * 8.5 * (0.375 ** 2 / 2);
