@@ -48,6 +48,7 @@ await openJoint(app, page, 'R1-01');
 await shot('moment-end-plate');
 await page.getByRole('tab', { name: 'Rows' }).click();
 await page.locator('.recharts-line').first().waitFor();
+await page.getByRole('button', { name: 'row 2', exact: true }).click();
 await shot('rows');
 await openJoint(app, page, 'M1-06');
 await shot('joint-not-whole');
