@@ -69,10 +69,13 @@ export function Picture({
   box?: View['box'];
 }) {
   const items = [...drawing.items, ...over];
+  const [width, height] = [right - left, bottom - top];
   return (
+    // A frame of another shape would show what lies beside the part: it has the part's own.
     <svg
+      style={{ aspectRatio: `${width} / ${height}` }}
       className="picture w-full border border-[var(--hair)] my-2"
-      viewBox={`${left} ${top} ${right - left} ${bottom - top}`}
+      viewBox={`${left} ${top} ${width} ${height}`}
       role="img"
       aria-label={label}
     >
