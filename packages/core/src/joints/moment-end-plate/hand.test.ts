@@ -63,9 +63,20 @@ describe('the compression side', () => {
     expect(multiple).toBeLessThan(0.995 / utilisation!);
     expect(strength(W2, times(multiple), id).utilisation).toBeCloseTo(1, 2);
   });
-  it('is not whole where the column stands over its yield, or its shear is given', () => {
+  it("counts the column's own shear where it adds to the panel's, and not where it relieves it (5.3(3))", () => {
+    const panel = (V_col?: number, M = 210): StrengthResult =>
+      strength(W2, { ...actions(M), ...(V_col === undefined ? {} : { V_col }) }, 'column-panel-shear');
+    expect(panel(-50).demand - panel().demand).toBeCloseTo(50e3, 6);
+    expect(panel(-50).multiple).toBeCloseTo(panel().resistance / panel(-50).demand, 9);
+    expect([panel(50).demand, panel(0).demand]).toEqual([panel().demand, panel().demand]);
+    // Without a moment its own shear is all that the panel has.
+    expect(panel(-50, 0).demand).toBeCloseTo(50e3, 6);
+    expect(results(W2, { ...actions(0), V_col: 50 }).find((x) => x.id === 'column-panel-shear')?.type).toBe('skip');
+  });
+  it('is not whole where the column stands over its yield, or where there is none for its forces', () => {
     expect(missing(W2, { ...actions(50), N_col: -5000 })).toContain('column-stress');
-    expect(missing(W2, { ...actions(50), V_col: 20 })).toContain('column-forces');
+    expect(missing(W1, { ...actions(50), V_col: 20, N_col: -10 })).toContain('column-forces');
+    expect(missing(W2, { ...actions(50), V_col: 20, N_col: -10 })).not.toContain('column-forces');
     expect(missing(W2, { ...actions(50), N_col: -100 })).toEqual([]);
   });
   // V_pl 1042.119 kN; at 0.8 of it rho = 0.6^2 = 0.36; A_w = 420.8 x 9.4 = 3955.52, A_w^2/(4 t_w) = 416 121; W = 604.137e6/355 - 0.36 x 416 121 = 1 551 990: 550.956 kNm over 435.4 mm = 1265.40 kN.

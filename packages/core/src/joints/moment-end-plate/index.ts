@@ -11,7 +11,6 @@ import { aisc360 } from '../../standards/aisc360/standard.ts';
 import { momentPlateFirstToAisc360 } from './aisc360/first.ts';
 import { momentPlateToAisc360 } from './aisc360/index.ts';
 import { momentPlateMovesToAisc360 } from './aisc360/moves.ts';
-import { LEFT } from './en1993/joint-checks.ts';
 import { momentPlateToEn1993 } from './en1993/index.ts';
 import { momentPlateEdits, momentPlateFields, rowField } from './fields.ts';
 import { momentPlateFirst, momentPlateMoves } from './first.ts';
@@ -130,7 +129,7 @@ export const momentEndPlate: JointKind<MomentPlateInput> = {
   ...building<MomentPlateInput, MomentPlateModel, PreparedRows>({
     model: momentPlateModel,
     standards: {
-      [en1993.id]: { prepare: momentPlateToEn1993, first: momentPlateFirst, leaves: LEFT, moves: momentPlateMoves },
+      [en1993.id]: { prepare: momentPlateToEn1993, first: momentPlateFirst, moves: momentPlateMoves },
       [aisc360.id]: {
         prepare: momentPlateToAisc360,
         first: momentPlateFirstToAisc360,

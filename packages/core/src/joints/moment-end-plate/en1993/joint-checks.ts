@@ -8,9 +8,6 @@ import { webShare } from './stiffeners.ts';
 import { rowName } from './stubs.ts';
 import type { Resist } from './work.ts';
 
-/** Actions that no check of this side takes. */
-export const LEFT = ['V_col'] as const;
-
 const resisted = sheet.section('moment-resistance');
 const C627 = 'EN 1993-1-8, 6.2.7.1';
 const moment = {
@@ -94,12 +91,9 @@ export function momentChecks(m: MomentPlateModel, w: Worked, out: Out, r: Run): 
 export function pathChecks(m: MomentPlateModel, resist: Resist, w: Worked, out: Out, r: Run): void {
   const { moments, R } = w;
   const { column, options } = m.input;
-  const left = LEFT.filter((k) => w.c[k]);
-  if (left.length)
-    out.missing(
-      'column-forces',
-      `${left.join(' and ')}: no check here takes the shear of the column; its panel counts with none.`,
-    );
+  const own = (['N_col', 'M_col', 'V_col'] as const).filter((k) => w.c[k]);
+  if (!m.column && own.length)
+    out.missing('column-forces', `${own.join(', ')}: forces of a column are given, and there is no column in this joint.`);
   if (moments.missing) out.missing('moments-known', moments.missing);
   if (column?.sides === 2 && !column.other_checked)
     out.missing('other-side', 'The joint on the other face of the column is not known to be checked: say so where it is.');
@@ -170,7 +164,11 @@ export function compressionChecks(m: MomentPlateModel, w: Worked, out: Out, r: R
   }
   out.strength('column-web-compression', C, R.columnWeb.F, 'kN');
   const difference = moments.byOther ? Math.abs(M - (w.c.M_other ?? 0)) : 0;
-  const shear = moments.byOther ? (R.M > 0 ? (difference * R.sum) / R.M : 0) : moments.beta * u_M * R.sum;
+  const brought = moments.byOther ? (R.M > 0 ? (difference * R.sum) / R.M : 0) : moments.beta * u_M * R.sum;
+  // 5.3(3): the column's own shear. The rows are filled without it, so that what relieves the panel is left out.
+  const V_col = w.c.V_col ?? 0;
+  const shear = brought + Math.max(0, -V_col);
+  if (V_col > 0) out.notes.push('the shear of the column relieves its panel: that is not counted');
   if (shear === 0) out.skip('column-panel-shear', M === 0 ? 'no moment' : 'the two moments balance: no shear in the panel');
   else {
     const u = out.strength('column-panel-shear', shear, R.panel.V, 'kN');
