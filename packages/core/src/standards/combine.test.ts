@@ -148,6 +148,13 @@ describe('to ASCE 7', () => {
     expect(names(r)).toContain('D + 0.45 W + 0.75 L');
     expect(names(r)).toContain('D + 0.45 T + 0.75 L');
     expect(names(r).filter((n) => n.includes('W') && n.includes('T'))).toEqual([]);
+    // Snow is a strength load: 0.7 of it, and 0.75 x 0.7 beside others.
+    const snow = us([D, { id: 'S', kind: 'S' }, { id: 'L', kind: 'L' }, { id: 'W', kind: 'W' }], {
+      method: 'ASD',
+      keep_dominated: true,
+    });
+    for (const name of ['D + 0.7 S', 'D + 0.525 S + 0.75 L', 'D + 0.525 S + 0.45 W', 'D + 0.525 S + 0.75 L + 0.45 W'])
+      expect(names(snow)).toContain(name);
   });
   it('earthquakes with S_DS and rho, and with Omega_0 in its place; the dead load says its sum', () => {
     const cases = [D, { id: 'E', kind: 'E' }];
@@ -179,6 +186,11 @@ describe('what is refused, in one sentence that names case and field', () => {
       /^cases\.1\.direction: the value is missing for case E/,
     ],
     ['a typed name of a field', { code: 'EN1990', cases: [G], optons: {} }, /^optons: there is no such field/],
+    [
+      'a K_FI under its least',
+      { code: 'EN1990', cases: [G], options: { K_FI: 0.4 } },
+      /^options\.K_FI: 0\.4 is too small; accepted is 0\.5 or more/,
+    ],
     ['no case', { code: 'EN1990', cases: [] }, /^cases: /],
   ])('%s', (_what, input, says) => expect(refusal(input)).toMatch(says));
   it('more arrangements than can be made, with their number, at once', () => {

@@ -63,6 +63,8 @@ describe('the code jumps, and the workings say so within 5 %', () => {
     expect(bothOf(edges(W2, load(100, { N_Ed: 170 })), /5 % of N_pl,Rd/)[0]).toBe(0.33);
     const counted = results(W2, load(100, { N_Ed: 176 })).find((x) => x.id === 'moment-axial');
     expect(counted?.type === 'strength' && counted.demand).toBeCloseTo(0.98, 2);
+    // Five per cent on either side of 175.4 kN: 166.6 to 184.2.
+    for (const N_Ed of [167, 184]) expect(edges(W2, load(100, { N_Ed }))).toContain('5 % of N_pl,Rd');
     for (const N_Ed of [0, 166, 185]) expect(edges(W2, load(100, { N_Ed }))).not.toContain('N_pl');
   });
   it('where a little more moment asks for one row more: the shear of the bolts on both sides', () => {
