@@ -25,7 +25,7 @@ export function workCombination(m: MomentPlateModel, resist: Resist, c: Combinat
   stiffenerChecks(m, w, out, r);
   haunchChecks(m, w, out, r);
   rotationChecks(m, resist, w, out, r);
-  edgeCheck([...steps, ...edgesNear(m, w, r)], out);
+  edgeCheck([...steps, ...edgesNear(m, w, resist.steps(), r)], out);
   leftOut(m, w, out);
   return out;
 }

@@ -1,15 +1,12 @@
 import { Run } from '../../../formula/index.ts';
-import type { SteelInput } from '../../../catalogue/index.ts';
 import { distribute } from '../../../standards/en1993/components/distribution.ts';
-import { strength } from '../../members.ts';
 import type { MomentPlateModel } from '../model.ts';
 import { beamClass, beamFlange, besideClass } from './compression.ts';
 import { valueOf, type Worked } from './forces.ts';
 import { plasticLimit } from './resistance.ts';
 import { bolts, section, sheet } from './sheet.ts';
+import { NEAR } from './strength-edges.ts';
 
-/** How near an edge is told. */
-const NEAR = 0.05;
 export const nearTo = (x: number, edge: number): boolean => edge > 0 && Math.abs(x / edge - 1) <= NEAR;
 const percent = (x: number): string => `${Math.round(x * 100)} %`;
 const two = (x: number): string => x.toFixed(2);
@@ -80,38 +77,11 @@ function flangeEdges(m: MomentPlateModel, { R, V }: Worked, r: Run): string[] {
   return [...depth, ...apart(`class 2 of the beam, of class ${beamClass(m)}`, two_, three, 'EN 1993-1-1, Table 5.2')];
 }
 
-/** A named steel is weaker over a thickness. */
-function strengthEdges(m: MomentPlateModel): string[] {
-  const { input, basis } = m;
-  const thick = (d: { readonly tf: number; readonly tw: number }): number => Math.max(d.tf, d.tw);
-  const parts: (readonly [string, SteelInput, number])[] = [
-    ['end plate', input.plate.steel, input.plate.t],
-    ['beam', input.beam.steel, thick(m.beam.dims)],
-    ...(m.column ? [['column', input.column!.steel, thick(m.column.dims)] as const] : []),
-  ];
-  return parts.flatMap(([part, steel, t]) => {
-    const at = (x: number): number | null => {
-      try {
-        return strength(steel, x, basis, part).f_y;
-      } catch {
-        // The table ends there.
-        return null;
-      }
-    };
-    const [thin, thicker] = [at(t * (1 - NEAR)), at(t * (1 + NEAR))];
-    if (thin === null || thicker === null || thin === thicker) return [];
-    const u = basis.units;
-    return [
-      `a step of strength beside the ${u.length(t)} ${u.name('mm')} of the ${part}: f_y is ${u.quantity(thin, 'MPa')} under it, ${u.quantity(thicker, 'MPa')} over it`,
-    ];
-  });
-}
-
-/** Edges of the code within 5 % of a combination, each with its values on both sides: the code itself jumps there. The combination stands in the run. */
-export const edgesNear = (m: MomentPlateModel, w: Worked, r: Run): string[] => [
+/** Edges of the code within 5 % of a combination, each with its values on both sides: the code itself jumps there. The combination stands in the run; `steps` of strength are the joint's. */
+export const edgesNear = (m: MomentPlateModel, w: Worked, steps: readonly string[], r: Run): string[] => [
   ...axialEdge(m, w, valueOf(r, section.axial)),
   ...pryingEdge(m, w),
   ...plasticEdge(m, w, valueOf(r, bolts.F_t_Rd)),
   ...flangeEdges(m, w, r),
-  ...strengthEdges(m),
+  ...steps,
 ];

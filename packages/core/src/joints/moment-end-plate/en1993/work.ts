@@ -1,7 +1,9 @@
 import type { Run } from '../../../formula/index.ts';
+import { once } from '../../../lazy.ts';
 import type { MomentPlateModel } from '../model.ts';
 import { turned } from '../turned.ts';
 import { pressedResistance, pulledResistance, type AxialResistance } from './axial.ts';
+import { strengthEdges } from './strength-edges.ts';
 import { stressOf, workTurned } from './lay-out.ts';
 import { resistanceOf, type Resistance } from './resistance.ts';
 import { section } from './sheet.ts';
@@ -17,6 +19,8 @@ export interface Resist {
   stiffness(R: Resistance, V_Ed: number, r: Run): Stiffness | null;
   axial(sense: 1 | -1, beta: number, pull: boolean, r: Run): AxialResistance;
   bearing(r: Run): Bearing;
+  /** Steps of strength by thickness beside its parts, in words. */
+  steps(): readonly string[];
 }
 
 /** Kept results, dropped together when they grow many: moments of the other beam give each combination its own beta. */
@@ -71,6 +75,7 @@ export function resisting(m: MomentPlateModel, base: Float64Array, names: readon
         if (!pull) return pressedResistance(m, t, r);
         return pulledResistance(m, (other) => state('axial', other, r), beta, t, r);
       }),
+    steps: once(() => strengthEdges(m)),
     bearing: (r) => bearings.get('', r, () => bearingOf(m, r, names)),
   };
 }
