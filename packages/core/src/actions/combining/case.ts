@@ -1,3 +1,5 @@
+import { Refusal } from '../../refusal.ts';
+
 /** A load case as every code of combinations knows it; what else its code asks stands beside. */
 export interface LoadCase {
   /** Unique, without blanks. */
@@ -10,6 +12,17 @@ export interface LoadCase {
   /** Direction of a seismic case. */
   readonly direction?: 'x' | 'y' | undefined;
 }
+
+/** Places of the cases of these kinds. */
+export const placesOf = (cases: readonly LoadCase[], ...kinds: readonly string[]): number[] =>
+  cases.flatMap((c, k) => (kinds.includes(c.kind) ? [k] : []));
+
+/** Cases with what holds unless they say otherwise: the group that a code puts them in, and that earthquakes reverse. */
+export const withUsual = <C extends LoadCase>(cases: readonly C[], groupOf: (c: C) => string | undefined): C[] =>
+  cases.map((c) => {
+    const exclusive = c.exclusive ?? groupOf(c);
+    return { ...c, ...(exclusive === undefined ? {} : { exclusive }), reversible: c.reversible ?? c.kind === 'E' };
+  });
 
 /** A factor of a combination with what it is made of: "1.5 x 0.5: gamma_Q x psi_0 of wind". */
 export interface Factor {
@@ -44,6 +57,10 @@ export type Acting = ReadonlySet<number>;
 
 /** How many arrangements of variable loads are made at most. */
 export const MOST_ARRANGEMENTS = 200_000;
+
+export function tooMany(arranged: number): never {
+  throw new Refusal('cases', `cases: ${arranged} arrangements of variable loads: tie cases together or make them exclusive.`);
+}
 
 /** Every arrangement of the cases at these places: each in or out, the first one slowest, at most one of an exclusive group. */
 export function* arrangements(
@@ -97,25 +114,22 @@ export function seismicSets(
   places: readonly number[],
   orthogonal: boolean,
 ): ReadonlyMap<number, number>[] {
-  const signs = (k: number): readonly (1 | -1)[] => (cases[k]!.reversible ? [1, -1] : [1]);
-  if (!orthogonal) return places.flatMap((k) => signs(k).map((s) => new Map([[k, s]])));
+  const shared = (shares: ReadonlyMap<number, number>): ReadonlyMap<number, number>[] =>
+    [...signsOf(cases, shares.keys())].map((signs) => new Map([...shares].map(([k, share]) => [k, signs.get(k)! * share])));
+  if (!orthogonal) return places.flatMap((k) => shared(new Map([[k, 1]])));
   const [x, y] = (['x', 'y'] as const).map((d) => places.filter((k) => cases[k]!.direction === d)) as [number[], number[]];
-  if (!x.length || !y.length)
-    return [...x, ...y].flatMap((k) => [1, 0.3].flatMap((share) => signs(k).map((s) => new Map([[k, s * share]]))));
+  if (!x.length || !y.length) return [...x, ...y].flatMap((k) => [1, 0.3].flatMap((share) => shared(new Map([[k, share]]))));
   return [
     [1, 0.3],
     [0.3, 1],
   ].flatMap(([a, b]) =>
     x.flatMap((i) =>
       y.flatMap((j) =>
-        signs(i).flatMap((s) =>
-          signs(j).map(
-            (t) =>
-              new Map([
-                [i, s * a!],
-                [j, t * b!],
-              ]),
-          ),
+        shared(
+          new Map([
+            [i, a!],
+            [j, b!],
+          ]),
         ),
       ),
     ),

@@ -116,6 +116,7 @@ export function pruned(cases: readonly LoadCase[], made: readonly Made[], keepDo
   const gone: Pruned[] = [];
   let distinct = 0;
   const keyOf = keys();
+  const nothing = NONE.repeat(cases.length);
   const byState = new Map<string, Vector[]>();
   for (const m of made) {
     const values = m.factors.map((f) => f?.value ?? 0);
@@ -127,11 +128,9 @@ export function pruned(cases: readonly LoadCase[], made: readonly Made[], keepDo
   for (const list of byState.values()) {
     const seen = new Set<string>();
     const apart = list.filter((v) => {
-      const { key } = v;
-      const acts = v.key !== NONE.repeat(cases.length);
-      const reason = !acts ? 'nothing acts' : seen.has(key) ? 'the same as one before it' : null;
+      const reason = v.key === nothing ? 'nothing acts' : seen.has(v.key) ? 'the same as one before it' : null;
       if (reason) gone.push({ ...describe(cases, v), reason });
-      else seen.add(key);
+      else seen.add(v.key);
       return reason === null;
     });
     distinct += apart.length;

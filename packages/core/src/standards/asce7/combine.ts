@@ -4,10 +4,13 @@ import {
   excluded,
   countArrangements,
   MOST_ARRANGEMENTS,
+  placesOf,
   product,
   seismicSets,
   signed,
   signsOf,
+  tooMany,
+  withUsual,
   type Factor,
   type LoadCase,
   type Made,
@@ -142,14 +145,6 @@ function seismicRows({ method, options }: UsInput, factor: readonly [number, str
   ];
 }
 
-/** Cases with the groups that hold unless they name others: wind, tornado and earthquake act one at a time; E reverses. */
-export const usCases = (cases: readonly UsCase[]): UsCase[] =>
-  cases.map((c) => ({
-    ...c,
-    ...(c.exclusive === undefined && ['W', 'WT', 'E'].includes(c.kind) ? { exclusive: c.kind } : {}),
-    reversible: c.reversible ?? c.kind === 'E',
-  }));
-
 /** Factors of variable cases by their places. */
 type Set_ = ReadonlyMap<number, Factor>;
 
@@ -169,12 +164,12 @@ function pressures({ method }: UsInput, cases: readonly UsCase[]): Set_[] {
 }
 
 /** Every choice of one alternative of each group, its cases in any subset. */
-function* choices(cases: readonly UsCase[], row: Row, tooMany: () => never): Generator<Set_> {
+function* choices(cases: readonly UsCase[], row: Row, over: () => never): Generator<Set_> {
   function* from(at: number, chosen: Set_): Generator<Set_> {
     if (at === row.groups.length) return yield chosen;
     for (const { kind, factor } of row.groups[at]!) {
-      const places = cases.flatMap((c, k) => (c.kind === kind ? [k] : []));
-      if (countArrangements(cases, places) > MOST_ARRANGEMENTS) tooMany();
+      const places = placesOf(cases, kind);
+      if (countArrangements(cases, places) > MOST_ARRANGEMENTS) over();
       for (const acting of arrangements(cases, places)) {
         const clash = [...acting].some((k) => excluded(cases, chosen.keys(), k));
         if (!clash) yield* from(at + 1, new Map([...chosen, ...[...acting].map((k) => [k, factor] as const)]));
@@ -187,10 +182,11 @@ function* choices(cases: readonly UsCase[], row: Row, tooMany: () => never): Gen
 /** Load combinations to ASCE 7-22, 2.3 and 2.4, in the order of its rules. */
 export function combineToAsce7(i: UsInput): { readonly cases: readonly UsCase[]; readonly made: readonly Made[] } {
   const { options } = i;
-  const cases = usCases(i.cases);
+  // Wind, tornado and earthquake act one case at a time.
+  const cases = withUsual(i.cases, ({ kind }) => (['W', 'WT', 'E'].includes(kind) ? kind : undefined));
   if (i.states.includes('overstrength') && options.Omega_0 === undefined)
     throw new Refusal('options.Omega_0', 'options.Omega_0: the value is missing; combinations with overstrength need it.');
-  const seismic = cases.flatMap((c, k) => (c.kind === 'E' ? [k] : []));
+  const seismic = placesOf(cases, 'E');
   const rows: (readonly [UsState, Row])[] = [
     ...basicRows(i).map((r) => ['basic', r] as const),
     ...seismicRows(i, [options.rho, 'rho']).map((r) => ['seismic', r] as const),
@@ -198,22 +194,16 @@ export function combineToAsce7(i: UsInput): { readonly cases: readonly UsCase[];
       (r) => ['overstrength', r] as const,
     ),
   ];
-  const variable = cases.flatMap((c, k) => (['L', 'Lr', 'S', 'R', 'W', 'WT'].includes(c.kind) ? [k] : []));
-  const tooMany = (): never => {
-    throw new Refusal(
-      'cases',
-      `cases: ${countArrangements(cases, variable)} arrangements of variable loads: tie cases together or make them exclusive.`,
-    );
-  };
+  const over = (): never => tooMany(countArrangements(cases, placesOf(cases, 'L', 'Lr', 'S', 'R', 'W', 'WT')));
   const earth = pressures(i, cases);
   const made: Made[] = [];
   for (const [state, row] of rows.filter(([s]) => i.states.includes(s))) {
     const quakes: readonly ReadonlyMap<number, number>[] = row.E ? seismicSets(cases, seismic, options.orthogonal) : [new Map()];
     for (const quake of quakes)
-      for (const chosen of choices(cases, row, tooMany))
+      for (const chosen of choices(cases, row, over))
         for (const H of earth)
           for (const signs of signsOf(cases, chosen.keys())) {
-            if (made.length >= MOST_ARRANGEMENTS) tooMany();
+            if (made.length >= MOST_ARRANGEMENTS) over();
             const withSigns = new Map([...chosen].map(([k, f]) => [k, signed(f, signs.get(k)!)]));
             made.push({ state, clause: row.clause, leading: null, factors: factorsOf(cases, row, quake, withSigns, H) });
           }

@@ -3,16 +3,18 @@ import {
   arrangements,
   countArrangements,
   MOST_ARRANGEMENTS,
+  placesOf,
   product,
   seismicSets,
   signed,
   signsOf,
+  tooMany,
+  withUsual,
   type Acting,
   type Factor,
   type LoadCase,
   type Made,
 } from '../../actions/combining/case.ts';
-import { Refusal } from '../../refusal.ts';
 import { actionOf, ANNEXES, CATEGORIES, GAMMA, type AnnexName, type Category, type GammaName, type Psi } from './values.ts';
 
 export interface EnCase extends LoadCase {
@@ -158,14 +160,6 @@ function rowsOf(i: EnInput): Row[] {
   return all.filter((r) => i.states.includes(r.state));
 }
 
-/** Cases with the groups that hold unless they name others: wind and temperature act one at a time; E reverses. */
-export const enCases = (cases: readonly EnCase[]): EnCase[] =>
-  cases.map((c) => ({
-    ...c,
-    ...(c.exclusive === undefined && (c.category === 'wind' || c.category === 'temperature') ? { exclusive: c.category } : {}),
-    reversible: c.reversible ?? c.kind === 'E',
-  }));
-
 const CLIMATE: ReadonlySet<Category | undefined> = new Set(['snow', 'snow_high', 'wind']);
 
 /** Every set of permanent factors: all sources together, or each for itself. */
@@ -180,17 +174,17 @@ function permanents(i: EnInput, cases: readonly EnCase[], factors: readonly Fact
 
 /** What acts beside permanent and variable cases: nothing, one accidental case, or the seismic ones. */
 function besides(i: EnInput, cases: readonly EnCase[], row: Row): ReadonlyMap<number, Factor>[] {
-  const places = (kind: string): number[] => cases.flatMap((c, k) => (c.kind === kind ? [k] : []));
   if (row.others === 'none') return [new Map()];
-  if (row.others === 'A') return places('A').map((k) => new Map([[k, product([1, 'design value'])]]));
-  return seismicSets(cases, places('E'), i.options.orthogonal).map(
+  if (row.others === 'A') return placesOf(cases, 'A').map((k) => new Map([[k, product([1, 'design value'])]]));
+  return seismicSets(cases, placesOf(cases, 'E'), i.options.orthogonal).map(
     (set) => new Map([...set].map(([k, x]) => [k, { value: x, why: `${x}: design value, its share of the direction` }] as const)),
   );
 }
 
 /** Load combinations to EN 1990, section 6, in the order of its rules. */
 export function combineToEn1990(i: EnInput): { readonly cases: readonly EnCase[]; readonly made: readonly Made[] } {
-  const cases = enCases(i.cases);
+  // Wind and temperature act one case at a time.
+  const cases = withUsual(i.cases, ({ category }) => (category === 'wind' || category === 'temperature' ? category : undefined));
   const variables = new Map(
     cases.flatMap((c, place): [number, Variable][] =>
       c.kind === 'Q'
@@ -215,9 +209,6 @@ export function combineToEn1990(i: EnInput): { readonly cases: readonly EnCase[]
     return ![...acting].some((k) => (roof && CLIMATE.has(cases[k]!.category)) || (climate && cases[k]!.category === 'H'));
   };
   const count = countArrangements(cases, places);
-  const tooMany = (n: number): never => {
-    throw new Refusal('cases', `cases: ${n} arrangements of variable loads: tie cases together or make them exclusive.`);
-  };
   // With roofs apart from climate there are fewer; a count that is far over is over all the same.
   if (count > 40 * MOST_ARRANGEMENTS) tooMany(count);
   const sets: Acting[] = [];
