@@ -1,10 +1,12 @@
 import {
+  actionsOf,
   basisOf,
+  caseWords,
   checkCombination,
   reportOf,
   checkRules,
-  fingerprint,
   inNewtons,
+  isStale,
   kindOf,
   lineOf,
   multipleText,
@@ -16,6 +18,7 @@ import {
   UNITS,
   valuesOf,
   type CheckResult,
+  type Combination,
   type CombinationReport,
   type JobDocument,
   type JointDocument,
@@ -69,7 +72,12 @@ function ruleEntry(r: RuleResult, values?: Record<string, unknown>) {
   };
 }
 
-function jointEntry(job: JobDocument, joint: JointDocument, trace: boolean) {
+/** A combination with its actions, and how it was made where load cases made it. */
+const plainly = ({ unused: _told, ...c }: Combination): Combination => c;
+
+function jointEntry(job: JobDocument, stored: JointDocument, trace: boolean) {
+  const { combinations, count, unused } = actionsOf(stored, job);
+  const joint = { ...stored, combinations };
   const basis = basisOf(job, joint.settings);
   const kind = kindOf(joint.kind);
   const built = kind.build(joint.input, basis);
@@ -91,7 +99,7 @@ function jointEntry(job: JobDocument, joint: JointDocument, trace: boolean) {
     members: kind.members(joint.input, basis.units),
     verdict: report.verdict,
     state: report.state,
-    stale: joint.checked !== undefined && joint.checked.fingerprint !== fingerprint(joint, basis),
+    stale: isStale(stored, job),
     governing: worst?.first
       ? { combination: worst.combination.name, check: worst.first.id, multiple: worst.first.multiple }
       : null,
@@ -99,7 +107,7 @@ function jointEntry(job: JobDocument, joint: JointDocument, trace: boolean) {
       const steps = traced((run) => checkCombination(prepared, inNewtons(c.combination), run));
       const parts = steps ? partsBeside(steps, c.checks) : [];
       return {
-        ...c.combination,
+        ...plainly(c.combination),
         state: c.state,
         first: c.first?.id ?? null,
         multiple: c.first?.multiple ?? null,
@@ -111,6 +119,8 @@ function jointEntry(job: JobDocument, joint: JointDocument, trace: boolean) {
         ...(parts.length ? { parts: parts.map((p) => ({ ...p, values: valuesOf(steps!, p.id, p.where) })) } : {}),
       };
     }),
+    ...(count ? { cases: count } : {}),
+    ...(unused.length ? { unused } : {}),
     missing: report.missing,
     rules: report.rules.map((r) => ruleEntry(r, rulesTrace ? valuesOf(rulesTrace, r.id) : undefined)),
   };
@@ -179,6 +189,7 @@ export function printReport(result: FileResult): string {
       `  ${j.verdict}${j.state === 'refused' ? `: ${j.refusal.message}` : ''}`,
     );
     if (j.state !== 'none') for (const m of j.missing) lines.push(`  not checked: ${m.title}: ${m.reason}`);
+    if ('cases' in j && j.cases) lines.push(`  ${caseWords(j.cases)}`);
     for (const c of j.combinations) {
       lines.push(
         `  ${c.name.padEnd(8)} ${multipleText(c.multiple).padStart(6)}  ${c.checks.find((x) => x.id === c.first)?.title ?? 'nothing loaded'}`,

@@ -4,7 +4,6 @@ import {
   BEAM_ACTIONS,
   combinationSchema,
   readAction,
-  strangeAction,
   validate,
   type ActionField,
   type ActionName,
@@ -67,9 +66,7 @@ export function parseActions(text: string, actions: readonly ActionField[] = BEA
     const taken = combinations.some((c) => c.name === found.value['name']);
     const name = found.value['name'] || `C${combinations.length + 1}`;
     const checked = validate<Combination>(combinationSchema, { ...found.value, name }, `row ${row}`);
-    const strange = 'error' in checked ? null : strangeAction(checked.value, actions);
     if ('error' in checked) errors.push({ row, message: checked.error.message });
-    else if (strange) errors.push({ row, message: `row ${row}: ${strange}` });
     else if (taken && found.value['name'])
       errors.push({ row, message: `row ${row}: the name "${name}" stands twice; accepted are different names.` });
     else combinations.push(checked.value);

@@ -6,6 +6,8 @@ interface ActionRow {
   /** It always has a value, 0 where none is given; the others may be left open. */
   readonly always?: true;
   readonly least?: 0;
+  /** It is given with a ready combination alone: no load case brings it. */
+  readonly ready?: true;
   /** Heads that a pasted table may give it, letters only and in lower case, besides its name. */
   readonly heads: readonly string[];
 }
@@ -23,8 +25,8 @@ interface ActionRow {
 const ACTIONS = {
   V_Ed: { quantity: 'force', always: true, heads: ['v', 'vu', 'va'] },
   N_Ed: { quantity: 'force', always: true, heads: ['n', 'nu', 'na'] },
-  N_tie: { quantity: 'force', always: true, least: 0, heads: ['tie', 'tying'] },
-  V_ser: { quantity: 'force', heads: [] },
+  N_tie: { quantity: 'force', always: true, least: 0, ready: true, heads: ['tie', 'tying'] },
+  V_ser: { quantity: 'force', ready: true, heads: [] },
   V_far: { quantity: 'force', least: 0, heads: ['far'] },
   M_Ed: { quantity: 'moment', heads: ['m', 'mu', 'ma'] },
   M_other: { quantity: 'moment', heads: ['mother', 'other'] },
@@ -41,9 +43,33 @@ const ACTIONS = {
 export type ActionName = keyof typeof ACTIONS;
 type Always = { [K in ActionName]: (typeof ACTIONS)[K] extends { always: true } ? K : never }[ActionName];
 export const ACTION_NAMES = Object.keys(ACTIONS) as readonly ActionName[];
+/** Actions that a load case can bring. */
+export const CASE_ACTIONS = ACTION_NAMES.filter((k) => !(ACTIONS[k] as ActionRow).ready);
 export const actionRow = (name: ActionName): ActionRow => ACTIONS[name];
 /** Unit that an action is typed in; it is stored in kN and kNm. */
 export const actionUnit = (name: ActionName, units: Units = SI): string => units.unitOf(ACTIONS[name].quantity);
+
+/** How a combination was made of load cases. */
+export interface MadeOf {
+  /** Limit state, and the rule of the code; empty where the office gave the factors. */
+  readonly state: string;
+  readonly clause: string;
+  readonly leading: string | null;
+  /** "1.35 G + 1.5 Q". */
+  readonly name: string;
+  /** Case to factor, and what each is made of. */
+  readonly factors: Readonly<Record<string, number>>;
+  readonly why: Readonly<Record<string, string>>;
+}
+
+/** An action that a joint was given and does not take: the largest of it over all combinations, with its sign, and the one that has it. */
+export interface UnusedAction {
+  readonly name: ActionName;
+  readonly most: number;
+  readonly of: string;
+  /** Why it may be left out, where somebody said so. */
+  readonly aside?: string;
+}
 
 /** Actions of one combination, forces in kN and moments in kNm. */
 export type Combination = {
@@ -51,6 +77,10 @@ export type Combination = {
   readonly note?: string | undefined;
   /** Where `V_Ed` came from when it was not typed as a force: a share of the member, or a load and a span. */
   readonly from?: string | undefined;
+  /** Absent where it was given as it is. */
+  readonly made?: MadeOf;
+  /** What its joint does not take, left out of the actions. */
+  readonly unused?: readonly UnusedAction[];
 } & { readonly [K in Always]: number } & { readonly [K in Exclude<ActionName, Always>]?: number | undefined };
 
 /** No action at all: the start of a new combination. */
@@ -107,11 +137,3 @@ export const COLUMN_ACTIONS: readonly ActionField[] = [
   { name: 'V_y', short: 'Vy', meaning: '', example: 0, optional: true },
   { name: 'T', short: 'T', meaning: 'T twists from +y towards +z', example: 0, optional: true },
 ];
-
-/** What a kind's combination may not hold: an action that the joint does not take. Null when all is well. */
-export function strangeAction(c: Combination, actions: readonly ActionField[]): string | null {
-  const strange = ACTION_NAMES.find((k) => c[k] !== undefined && c[k] !== 0 && !actions.some((a) => a.name === k));
-  return strange
-    ? `${c.name}: ${strange}: this joint does not take this action; accepted are ${actions.map((a) => a.name).join(', ')}.`
-    : null;
-}

@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { size } from '../validate/sizes.ts';
 import { ACTION_NAMES, actionRow } from './combination.ts';
 
-const FORCE = 1e6; // kN; a larger end force is a slip of the keyboard
+export const FORCE = 1e6; // kN; a larger end force is a slip of the keyboard
 export const combinationSchema = Joi.object({
   name: Joi.string().max(20).required(),
   note: Joi.string().max(120).allow('').default(''),

@@ -96,6 +96,8 @@ export interface Standard {
   /** System of units that its users think in. */
   readonly units: SystemId;
   readonly materials: Materials;
+  /** The code that combines load cases for it, by its name. */
+  readonly loads: string;
   /** Stands before the leg of a fillet in its symbol: `z6`. */
   readonly legMark: 'z' | '';
   /** What a fillet is named by where a kind may name it by either. */

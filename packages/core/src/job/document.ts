@@ -1,14 +1,16 @@
 import Joi from 'joi';
 import { TOOLS, toolOf } from '../bench/index.ts';
-import { strangeAction, type Combination } from '../actions/combination.ts';
+import type { Combination } from '../actions/combination.ts';
 import { combinationSchema } from '../actions/schema.ts';
 import type { CustomSteel } from '../catalogue/index.ts';
 import { customSectionSchema, customSteelSchema } from '../basis/own.ts';
-import { basisSchema, settingsSchema, usualBasis } from '../standards/job-basis.ts';
+import { basisOf, basisSchema, settingsSchema, usualBasis } from '../standards/job-basis.ts';
+import { loadSets, loadsSchema, type JobLoads } from '../standards/loads.ts';
 import { given, printable, validate } from '../validate/index.ts';
 import { LineError } from '../joints/kind.ts';
 import { migrateInput, versionMark } from '../joints/migrate.ts';
 import { KINDS, kindOf } from '../joints/registry.ts';
+import { jointLoadsSchema, type JointLoads } from './actions.ts';
 import { Refusal, refusalOf } from '../refusal.ts';
 import { type CustomSection, type JobBasis, type Settings } from '../basis/basis.ts';
 
@@ -33,6 +35,8 @@ export interface JointDocument {
   /** Version of the input, as its kind counts; 1 when absent. */
   readonly input_version?: number;
   readonly combinations: readonly Combination[];
+  /** What load cases do at it. */
+  readonly loads?: JointLoads;
   /** Settings that differ from the job's. */
   readonly settings?: Partial<Settings>;
   readonly checked?: SignOff;
@@ -54,6 +58,8 @@ export interface JobDocument {
   readonly basis: JobBasis;
   readonly sections: readonly CustomSection[];
   readonly steels: readonly CustomSteel[];
+  /** Load cases and how they are combined; absent where the job has ready combinations alone. */
+  readonly loads?: JobLoads | undefined;
   readonly joints: readonly JointDocument[];
   readonly calculations: readonly CalculationDocument[];
 }
@@ -76,6 +82,7 @@ export const jointSchema = Joi.object({
   input: Joi.object().unknown(true).required(),
   input_version: inputVersionSchema,
   combinations: Joi.array().items(combinationSchema).max(200).unique('name').default([]),
+  loads: jointLoadsSchema,
   settings: settingsSchema,
   checked: Joi.object({
     by: Joi.string().max(80).required(),
@@ -101,6 +108,7 @@ export const jobSchema = Joi.object({
   basis: basisSchema.default(usualBasis()),
   sections: Joi.array().items(customSectionSchema).max(500).unique('name').default([]),
   steels: Joi.array().items(customSteelSchema).max(100).unique('name').default([]),
+  loads: loadsSchema,
   joints: Joi.array().items(jointSchema).max(5000).unique('mark').default([]),
   calculations: Joi.array().items(calculationSchema).max(500).default([]),
 });
@@ -187,6 +195,7 @@ export function readJobParts(raw: unknown): ReadJob {
   for (const [field, list] of Object.entries({ joints, calculations }))
     if (!Array.isArray(list)) refuse({ field, message: `${field}: ${given(list)} is not a list; accepted is a list.` });
   result.value.sections.forEach(validateCustomSection);
+  validateLoads(result.value);
   const unreadable: Unreadable[] = [];
   const taken = new Set<string>();
   const read = {
@@ -246,10 +255,6 @@ export function readCalculation(c: CalculationDocument, where: string): Calculat
 /** Validates one joint's input by its kind and fills in its line; a line given without sizes supplies them. */
 export function readJoint(joint: Omit<JointDocument, 'line'> & { line?: string }, where: string): JointDocument {
   const kind = kindOf(joint.kind);
-  for (const c of joint.combinations) {
-    const strange = strangeAction(c, kind.actions);
-    if (strange) refuse({ field: `${where}: combinations`, message: `${where}: combinations: ${strange}` });
-  }
   const { input_version, ...rest } = joint;
   const input = upToDate(kind, joint.input, input_version, where);
   let checked = validate<unknown>(kind.schema, input, `${where}: input`);
@@ -296,6 +301,11 @@ function fromLine(line: string, base: unknown, kind: ReturnType<typeof kindOf>, 
     if (e instanceof LineError) return refuse({ field: `${where}: line`, message: `${where}: line: ${e.message}` });
     throw e;
   }
+}
+
+/** Refuses load cases that can't be combined under the basis of their job, naming the field. */
+export function validateLoads(job: Pick<JobDocument, 'basis' | 'sections' | 'steels' | 'loads'>): void {
+  if (job.loads) loadSets(job.loads, basisOf(job));
 }
 
 /** Checks a custom section as a member would: refuses one that has no web. */

@@ -1,6 +1,10 @@
 import type { Basis } from '../basis/basis.ts';
+import type { Combination } from '../actions/combination.ts';
 import type { JointLike } from '../joints/report.ts';
+import { Refusal } from '../refusal.ts';
+import { basisOf } from '../standards/job-basis.ts';
 import { STANDARDS } from '../standards/registry.ts';
+import { withActions, type Acted } from './actions.ts';
 
 /** Stable text of a value: keys in order, so that equal joints give equal text however they were typed. */
 function canonical(value: unknown): string {
@@ -14,9 +18,12 @@ function canonical(value: unknown): string {
   return JSON.stringify(value);
 }
 
+/** A combination as its result depends on it: how it was made is said by its numbers. */
+const plain = ({ made: _made, ...c }: Combination): object => c;
+
 /**
  * Fingerprint of all that a joint's result depends on; a signed joint whose fingerprint has changed is stale. 53-bit mixing hash: it
- * guards against oversight, not against forgery.
+ * guards against oversight, not against forgery. The joint is as it is judged, with the combinations that its load cases make.
  */
 export function fingerprint(joint: JointLike, basis: Basis): string {
   // How a sheet is dimensioned changes no result, nor do the units that it is in.
@@ -27,7 +34,12 @@ export function fingerprint(joint: JointLike, basis: Basis): string {
   // What was signed before there was a choice of standards stays signed.
   const { standard, units: _units, ...rest } = basis;
   const of = standard === STANDARDS[0] ? rest : { ...rest, standard: standard.id };
-  const text = canonical({ kind: joint.kind, input: joint.input, combinations: joint.combinations, basis: { ...of, settings } });
+  const text = canonical({
+    kind: joint.kind,
+    input: joint.input,
+    combinations: joint.combinations.map(plain),
+    basis: { ...of, settings },
+  });
   let h1 = 0xdeadbeef;
   let h2 = 0x41c6ce57;
   for (let i = 0; i < text.length; i += 1) {
@@ -38,4 +50,18 @@ export function fingerprint(joint: JointLike, basis: Basis): string {
   h1 = Math.imul(h1 ^ (h1 >>> 16), 2246822507) ^ Math.imul(h2 ^ (h2 >>> 13), 3266489909);
   h2 = Math.imul(h2 ^ (h2 >>> 16), 2246822507) ^ Math.imul(h1 ^ (h1 >>> 13), 3266489909);
   return (4294967296 * (2097151 & h2) + (h1 >>> 0)).toString(16).padStart(14, '0');
+}
+
+/** Whether a signed joint has changed since: its input, what acts on it, or the basis of its job. One whose load cases can't be combined has. */
+export function isStale(
+  joint: Acted & { readonly input: unknown; readonly checked?: { readonly fingerprint: string } | undefined },
+  job: Parameters<typeof withActions>[1],
+): boolean {
+  if (!joint.checked) return false;
+  try {
+    return joint.checked.fingerprint !== fingerprint(withActions(joint, job), basisOf(job, joint.settings));
+  } catch (e) {
+    if (e instanceof Refusal) return true;
+    throw e;
+  }
 }

@@ -1,6 +1,7 @@
 import type { CustomSteel } from '../catalogue/index.ts';
 import type { State } from '../joints/report.ts';
 import type { CustomSection, JobBasis } from '../basis/basis.ts';
+import type { JobLoads } from '../standards/loads.ts';
 import type { CalculationDocument, JointDocument } from './document.ts';
 
 /** What the store and the screens exchange. Each save names the version that it was made from. */
@@ -13,11 +14,12 @@ export interface JobRecord {
   readonly basis: JobBasis;
   readonly sections: readonly CustomSection[];
   readonly steels: readonly CustomSteel[];
+  readonly loads?: JobLoads | undefined;
   readonly archived: boolean;
   readonly updatedAt: string;
 }
 
-export interface JobListEntry extends Omit<JobRecord, 'basis' | 'sections' | 'steels'> {
+export interface JobListEntry extends Omit<JobRecord, 'basis' | 'sections' | 'steels' | 'loads'> {
   /** How many. */
   readonly joints: number;
 }
@@ -99,7 +101,7 @@ export interface CalculationRecord extends CalculationDocument {
 /** What a user changes of a joint, and what a revision keeps. */
 export type JointContent = Pick<
   JointDocument,
-  'mark' | 'kind' | 'note' | 'input' | 'input_version' | 'combinations' | 'settings'
+  'mark' | 'kind' | 'note' | 'input' | 'input_version' | 'combinations' | 'loads' | 'settings'
 >;
 
 /** The changeable part of a joint, and nothing else of it. */
@@ -110,6 +112,7 @@ export const contentOf = (j: JointContent): JointContent => ({
   input: j.input,
   ...(j.input_version === undefined ? {} : { input_version: j.input_version }),
   combinations: j.combinations,
+  ...(j.loads ? { loads: j.loads } : {}),
   ...(j.settings ? { settings: j.settings } : {}),
 });
 

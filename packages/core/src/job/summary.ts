@@ -3,22 +3,21 @@ import { refusalOf } from '../refusal.ts';
 import { reportOf } from '../joints/report.ts';
 import { basisOf } from '../standards/job-basis.ts';
 import { type JobDocument, type JointDocument } from './document.ts';
-import { fingerprint } from './fingerprint.ts';
+import { withActions } from './actions.ts';
+import { isStale } from './fingerprint.ts';
 import type { JointSummary } from './records.ts';
 
 /** One line of the register. Never throws: a joint that can't be checked says why. */
 export function summaryOf(
-  joint: Pick<JointDocument, 'kind' | 'input' | 'combinations' | 'settings' | 'checked'>,
-  job: Pick<JobDocument, 'basis' | 'sections' | 'steels'>,
+  stored: Pick<JointDocument, 'kind' | 'input' | 'combinations' | 'loads' | 'settings' | 'checked'>,
+  job: Pick<JobDocument, 'basis' | 'sections' | 'steels' | 'loads'>,
 ): JointSummary {
   let known = { stale: false, members: '' };
   try {
-    const basis = basisOf(job, joint.settings);
-    const kind = kindOf(joint.kind);
-    known = {
-      stale: joint.checked !== undefined && joint.checked.fingerprint !== fingerprint(joint, basis),
-      members: kind.members(joint.input, basis.units),
-    };
+    const basis = basisOf(job, stored.settings);
+    const kind = kindOf(stored.kind);
+    known = { stale: isStale(stored, job), members: kind.members(stored.input, basis.units) };
+    const joint = withActions(stored, job);
     const built = kind.build(joint.input, basis);
     const report = reportOf(built, joint.combinations);
     const q = built.quantities;

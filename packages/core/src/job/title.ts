@@ -5,12 +5,15 @@ import { kindOf } from '../joints/registry.ts';
 import type { JointLike } from '../joints/report.ts';
 import { basisWords, unitsOf } from '../standards/job-basis.ts';
 import type { JobDocument, SignOff } from './document.ts';
-import { fingerprint } from './fingerprint.ts';
+import type { Acted } from './actions.ts';
+import { isStale } from './fingerprint.ts';
+
+type Job = Pick<JobDocument, 'name' | 'number' | 'basis' | 'sections' | 'steels' | 'loads'>;
 
 /** Title block of a joint's sheet but for the verdict, which the check gives: the same on screen and on paper. */
 export function titleOf(
-  job: Pick<JobDocument, 'name' | 'number' | 'basis'>,
-  joint: JointLike & { readonly mark: string; readonly checked?: SignOff | undefined },
+  job: Job,
+  joint: Acted & JointLike & { readonly mark: string; readonly checked?: SignOff | undefined },
   basis: Basis,
   revision: string,
 ): Omit<TitleBlock, 'verdict'> {
@@ -22,7 +25,7 @@ export function titleOf(
     kind: kindTitle(kindOf(joint.kind), basis.standard),
     basis: basisWords(job.basis),
     units: basis.units.name('mm'),
-    checked: signWords(joint, basis),
+    checked: signWords(joint, job),
   };
 }
 
@@ -31,10 +34,8 @@ export const lineOf = (joint: Pick<JointLike, 'kind' | 'input'>, job: Pick<JobDo
   kindOf(joint.kind).line.print(joint.input, unitsOf(job.basis));
 
 /** Who signed a joint and whether it has changed since. */
-function signWords(joint: JointLike & { readonly checked?: SignOff | undefined }, basis: Basis): string {
+function signWords(joint: Parameters<typeof isStale>[0] & { readonly checked?: SignOff | undefined }, job: Job): string {
   const { checked } = joint;
   if (!checked) return 'not yet checked';
-  return checked.fingerprint === fingerprint(joint, basis)
-    ? `checked by ${checked.by}, ${checked.at.slice(0, 10)}`
-    : `changed since checked by ${checked.by}`;
+  return isStale(joint, job) ? `changed since checked by ${checked.by}` : `checked by ${checked.by}, ${checked.at.slice(0, 10)}`;
 }

@@ -25,6 +25,7 @@ export const plain: Standard = {
     { id: 'planes', label: 'Planes', type: 'number', limits: [1, 2], usual: 1, about: 'Planes that are cut' },
   ],
   units: 'US',
+  loads: 'ASCE7',
   materials: {
     grades: ['Iron'],
     diameters: [],

@@ -1,5 +1,5 @@
 import type Joi from 'joi';
-import type { ActionField, ActionName, Combination } from '../actions/combination.ts';
+import { ACTION_NAMES, type ActionField, type ActionName, type Combination } from '../actions/combination.ts';
 import type { Drawing, TitleBlock } from '../drawing/index.ts';
 import type { Point, Quantities, Solid } from '../detail/solid.ts';
 import type { Basis } from '../basis/basis.ts';
@@ -282,6 +282,8 @@ export interface JointKind<I = unknown> {
   seedOf(input: I): Start;
   /** Actions that it takes, in the order of cards and tables. */
   readonly actions: readonly ActionField[];
+  /** Some demand of it is not convex in the actions: a combination between two others may govern, so none is pruned. */
+  readonly everySet?: true;
   /** A joint of this kind; throws a Refusal when it can't be built as described. */
   build(input: I, basis: Basis): Joint<I>;
   /** Names of the standards that it is checked to. */
@@ -308,14 +310,19 @@ export interface JointKind<I = unknown> {
 export const kindTitle = (kind: Pick<JointKind, 'title' | 'called'>, standard: Pick<Standard, 'id'>): string =>
   kind.called(standard) ?? kind.title;
 
-/** Actions of a kind in a job to this standard: those that it covers, and what else some combination has. */
+/** Actions of a kind in a job to this standard: those that it covers, and what else some combination has, taken or not. */
 export const actionsUnder = (
   kind: Pick<JointKind, 'actions' | 'leaves'>,
   standard: Pick<Standard, 'id'>,
   combinations: readonly Combination[] = [],
 ): readonly ActionField[] => {
   const left = kind.leaves(standard);
-  return kind.actions.filter((a) => !left.includes(a.name) || combinations.some((c) => c[a.name]));
+  const given = (name: ActionName): boolean => combinations.some((c) => c[name]);
+  const others = ACTION_NAMES.filter((name) => given(name) && !kind.actions.some((a) => a.name === name));
+  return [
+    ...kind.actions.filter((a) => !left.includes(a.name) || given(a.name)),
+    ...others.map((name): ActionField => ({ name, short: name.replace('_', ' '), meaning: '', example: 0, optional: true })),
+  ];
 };
 
 /** An error in a detail line: where it is and what would be accepted. */

@@ -1,4 +1,4 @@
-import { inNewtons, type Combination } from '../actions/combination.ts';
+import { actionRow, inNewtons, type Combination, type UnusedAction } from '../actions/combination.ts';
 import { Run, type Sheet } from '../formula/index.ts';
 import { checkRules, resultKey, type Checked, type CheckResult, type RuleResult, type StrengthResult } from '../checks/check.ts';
 import { failureItems, type Drawing, type Item } from '../drawing/index.ts';
@@ -7,6 +7,7 @@ import { kindOf } from './registry.ts';
 import { refusalOf } from '../refusal.ts';
 import { multipleText } from '../units/format.ts';
 import type { Basis } from '../basis/basis.ts';
+import { actionSymbol } from '../basis/standard.ts';
 
 /**
  * State of a joint; `not-whole`: something that applies could not be checked; `none`: nothing to judge (no actions, or it can't be built).
@@ -99,7 +100,7 @@ export function reportCombination(
     if (!first || c.multiple < first.multiple) first = c;
     if (!governs || (c.utilisation ?? Infinity) > (governs.utilisation ?? Infinity)) governs = c;
   }
-  const missing = missingOf(checks);
+  const missing = [...missingOf(checks), ...unusedOf(combination, basis)];
   const gives = !passes || (first !== null && first.multiple < 1);
   const state: State = gives
     ? 'gives'
@@ -113,7 +114,7 @@ export function reportCombination(
   return {
     combination,
     checks,
-    notes: said.length ? [...notes, ...said] : notes,
+    notes: said.length || combination.unused ? [...notes, ...said, ...asideOf(combination, basis)] : notes,
     first: first && { id: first.id, key: resultKey(first), title: first.title, multiple: first.multiple },
     governs: governs && resultKey(governs),
     missing,
@@ -127,6 +128,31 @@ function missingOf(list: readonly (CheckResult | RuleResult)[]): Missing[] {
     if (c.type === 'skip' && c.missing && !('must' in c && !c.must)) out.push({ id: c.id, title: c.title, reason: c.reason! });
   return out;
 }
+
+const actionWords = ({ name, most, of }: UnusedAction, basis: Basis): string => {
+  const { quantity } = actionRow(name);
+  return `up to ${basis.units.stated(most, quantity)} ${basis.units.unitOf(quantity)} in ${of}`;
+};
+
+/** Actions that the joint was given, that none of its checks takes, and that nobody set aside. */
+const unusedOf = ({ unused = [] }: Combination, basis: Basis): Missing[] =>
+  unused.flatMap((u) =>
+    u.aside === undefined
+      ? [
+          {
+            id: `unused-${u.name}`,
+            title: `${actionSymbol(basis, u.name)} has no path in this joint`,
+            reason: `${actionWords(u, basis)}: no check of this joint takes it. Choose a joint that does, or set it aside with a reason`,
+          },
+        ]
+      : [],
+  );
+
+/** Those that were set aside, with the reason. */
+const asideOf = ({ unused = [] }: Combination, basis: Basis): string[] =>
+  unused.flatMap((u) =>
+    u.aside === undefined ? [] : [`${actionSymbol(basis, u.name)} set aside (${actionWords(u, basis)}): ${u.aside}`],
+  );
 
 /** Each missing check once, for all combinations. */
 const onceEach = (list: readonly Missing[]): Missing[] =>

@@ -3,15 +3,17 @@ import type { LoadCase } from '../actions/combining/case.ts';
 import { pruned, type Combined } from '../actions/combining/prune.ts';
 import { Refusal } from '../refusal.ts';
 import { validate } from '../validate/index.ts';
-import { combineToAsce7, usKeys, usSchema, type UsInput } from './asce7/combine.ts';
-import { combineToEn1990, enKeys, enSchema, type EnInput } from './en1990/combine.ts';
+import type { LoadsScreen } from './loads-screen.ts';
+import { combineToAsce7, usKeys, usScreen, usSchema, type UsInput } from './asce7/combine.ts';
+import { combineToEn1990, enKeys, enScreen, enSchema, type EnInput } from './en1990/combine.ts';
 
 const MOST_CASES = 40;
 /** What a code of load combinations asks, and how it makes them. */
-interface Code {
+export interface LoadCode {
   readonly id: string;
   readonly title: string;
   readonly schema: Joi.ObjectSchema;
+  readonly screen: LoadsScreen;
   combine(input: never): { readonly cases: readonly LoadCase[]; readonly made: Parameters<typeof pruned>[1] };
 }
 
@@ -20,8 +22,9 @@ const code = (
   title: string,
   caseKeys: Joi.PartialSchemaMap,
   keys: Joi.PartialSchemaMap,
-  combine: Code['combine'],
-): Code => ({
+  combine: LoadCode['combine'],
+  screen: LoadsScreen,
+): LoadCode => ({
   id,
   title,
   schema: Joi.object({
@@ -30,6 +33,7 @@ const code = (
       .items(
         Joi.object({
           id: Joi.string().max(40).pattern(/^\S+$/, 'names without blanks').required(),
+          title: Joi.string().max(80).allow(''),
           exclusive: Joi.string().max(60),
           reversible: Joi.boolean(),
           direction: Joi.valid('x', 'y'),
@@ -44,12 +48,16 @@ const code = (
     keep_dominated: Joi.boolean().default(false),
   }),
   combine,
+  screen,
 });
 
-export const COMBINATION_CODES: readonly Code[] = [
-  code('EN1990', 'EN 1990', enKeys, enSchema, (i: EnInput) => combineToEn1990(i)),
-  code('ASCE7', 'ASCE 7-22', usKeys, usSchema, (i: UsInput) => combineToAsce7(i)),
+export const COMBINATION_CODES: readonly LoadCode[] = [
+  code('EN1990', 'EN 1990', enKeys, enSchema, (i: EnInput) => combineToEn1990(i), enScreen),
+  code('ASCE7', 'ASCE 7-22', usKeys, usSchema, (i: UsInput) => combineToAsce7(i), usScreen),
 ];
+
+/** The code of load combinations with this name. */
+export const loadCodeOf = (id: string): LoadCode => COMBINATION_CODES.find((c) => c.id === id)!;
 
 /** Load combinations of cases to the code that the input names: generated, then pruned with a count. Refusals name the field. */
 export function combine(input: unknown): Combined {

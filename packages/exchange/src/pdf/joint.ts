@@ -20,7 +20,7 @@ import {
   STATE_WORDS,
   workingsOf,
   titleOf,
-  tryCheckJoint,
+  tryCheckStored,
   type Joint,
   type CheckResult,
   type CombinationReport,
@@ -51,17 +51,17 @@ export interface JointPages {
  * The pages of one joint: the sheet; at the level governing also inputs, actions, checks, rules and the workings of the check that gives first;
  * with everything the workings of every check under the combination that gives first.
  */
-export function jointPages(page: Page, { job, joint, revision, level }: JointPages): void {
-  const basis = basisOf(job, joint.settings);
-  const kind = kindOf(joint.kind);
-  const checked = tryCheckJoint(joint, basis);
+export function jointPages(page: Page, { job, joint: stored, revision, level }: JointPages): void {
+  const basis = basisOf(job, stored.settings);
+  const kind = kindOf(stored.kind);
+  const checked = tryCheckStored(stored, job);
   if ('refusal' in checked) {
-    page.upright(`${job.name} · ${joint.mark}`);
-    page.heading(joint.mark, 18);
+    page.upright(`${job.name} · ${stored.mark}`);
+    page.heading(stored.mark, 18);
     page.paragraph(`This joint can't be checked. ${checked.refusal.message}`, { colour: OXIDE });
     return;
   }
-  const { report, built } = checked;
+  const { joint, report, built } = checked;
   const worst = Math.max(report.worst, 0);
   const combination = joint.combinations[worst] ?? null;
   const title = { ...titleOf(job, joint, basis, revision), verdict: report.verdict };

@@ -2,7 +2,9 @@ import {
   basisSchema,
   customSectionSchema,
   customSteelSchema,
+  loadsSchema,
   validateCustomSection,
+  validateLoads,
   type CustomSection,
   type JobDocument,
 } from '@ample/core';
@@ -30,6 +32,7 @@ const jobChange = Joi.object({
   basis: basisSchema,
   sections: Joi.array().items(customSectionSchema).max(500).unique('name'),
   steels: Joi.array().items(customSteelSchema).max(100).unique('name'),
+  loads: loadsSchema.allow(null),
 });
 const MB = 1024 * 1024;
 const MOST_ROWS = 500;
@@ -122,7 +125,11 @@ function changedAndTakenAway(api: Api, { database, pool }: Services): void {
     ({ params, body }) => {
       const { version, ...content } = body;
       content.sections?.forEach((s) => validateCustomSection(s as CustomSection));
-      return write((tx) => saveJob(tx, params['id']!, version, content));
+      return write(async (tx) => {
+        const { basis, sections, steels, loads } = { ...(await getJob(tx, params['id']!)), ...content };
+        validateLoads({ basis, sections, steels, loads: loads ?? undefined });
+        return saveJob(tx, params['id']!, version, content);
+      });
     },
   );
 

@@ -2,12 +2,14 @@ import {
   basisOf,
   combinationSchema,
   fingerprint,
+  jointLoadsSchema,
   inputVersionSchema,
   buildJoint,
   KINDS,
   markSchema,
   readJoint,
   settingsSchema,
+  withActions,
   type JointContent,
   type JointDocument,
   type JointRecord,
@@ -40,6 +42,7 @@ const content = {
   input: Joi.object().unknown(true).required(),
   input_version: inputVersionSchema,
   combinations: Joi.array().items(combinationSchema).max(200).unique('name').default([]),
+  loads: jointLoadsSchema,
   settings: settingsSchema,
 };
 const kind = Joi.string().valid(...KINDS.map((k) => k.id));
@@ -236,12 +239,15 @@ function signed(api: Api, { database: { write } }: Services): void {
     ({ params, body, who }) =>
       write(async (tx) => {
         const joint = await readableJoint(tx, id(params));
-        const basis = basisOf(await getJob(tx, joint.jobId), joint.settings);
+        const job = await getJob(tx, joint.jobId);
+        const basis = basisOf(job, joint.settings);
         return signJoint(
           tx,
           id(params),
           body.version,
-          body.by ? { by: body.by, at: new Date().toISOString(), fingerprint: fingerprint(joint, basis) } : null,
+          body.by
+            ? { by: body.by, at: new Date().toISOString(), fingerprint: fingerprint(withActions(joint, job), basis) }
+            : null,
           who,
         );
       }),

@@ -14,13 +14,13 @@ type Row = typeof jobs.$inferSelect;
 const now = (): string => new Date().toISOString();
 
 /** A job whose basis or lists are damaged can't be worked with; its row says so, and the other jobs stand. */
-function recordOf({ createdAt: _made, ...r }: Row): JobRecord {
-  const broken = (['basis', 'sections', 'steels'] as const).find((k) => r[k] instanceof Broken);
+function recordOf({ createdAt: _made, loads, ...r }: Row): JobRecord {
+  const broken = (['basis', 'sections', 'steels', 'loads'] as const).find((k) => ({ ...r, loads })[k] instanceof Broken);
   if (broken)
     throw new Unreadable(
       `The job ${r.name} can't be read: what is stored as its ${broken} is not JSON. Restore a backup, or mend the store.`,
     );
-  return r;
+  return { ...r, ...(loads ? { loads } : {}) };
 }
 
 export async function listJobs(db: Handle): Promise<JobListEntry[]> {
@@ -51,7 +51,10 @@ export async function getJob(db: Handle, id: string): Promise<JobRecord> {
   return recordOf(row);
 }
 
-export type JobContent = Pick<JobRecord, 'number' | 'name' | 'client' | 'basis' | 'sections' | 'steels' | 'archived'>;
+export type JobContent = Pick<JobRecord, 'number' | 'name' | 'client' | 'basis' | 'sections' | 'steels' | 'archived'> & {
+  /** Null takes them away. */
+  readonly loads?: JobRecord['loads'] | null;
+};
 
 /** A new, empty job. */
 export async function createJob(tx: Handle, head: Pick<JobRecord, 'number' | 'name' | 'client'>): Promise<JobRecord> {
@@ -108,9 +111,9 @@ export async function saveJob(tx: Handle, id: string, version: number, content: 
 
 /** A job without its joints, and its calculations: what a document or an export begins with. */
 export async function jobHead(db: Handle, id: string): Promise<JobDocument> {
-  const { number, name, client, basis, sections, steels } = await getJob(db, id);
+  const { number, name, client, basis, sections, steels, loads } = await getJob(db, id);
   const calculations = (await listCalculations(db, id)).map(({ title, tool, input }) => ({ title, tool, input }));
-  return { ...EMPTY_JOB, number, name, client, basis, sections, steels, calculations };
+  return { ...EMPTY_JOB, number, name, client, basis, sections, steels, ...(loads ? { loads } : {}), calculations };
 }
 
 /** The whole job as its file. Joints that can't be read are left out: they are exported raw, one by one. */
@@ -122,8 +125,8 @@ export async function jobDocument(db: Handle, id: string): Promise<JobDocument> 
 }
 
 /** Changes with whatever the joints of a job are judged to. */
-export const basisKey = (job: Pick<JobRecord, 'basis' | 'sections' | 'steels'>): string =>
+export const basisKey = (job: Pick<JobRecord, 'basis' | 'sections' | 'steels' | 'loads'>): string =>
   createHash('sha256')
-    .update(JSON.stringify([job.basis, job.sections, job.steels]))
+    .update(JSON.stringify([job.basis, job.sections, job.steels, ...(job.loads ? [job.loads] : [])]))
     .digest('hex')
     .slice(0, 24);

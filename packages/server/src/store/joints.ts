@@ -26,7 +26,7 @@ export const signOf = (row: Pick<Row, 'checkedBy' | 'checkedAt' | 'checkedFinger
 /** A row as a joint; one that this version can't read says why and keeps what it holds. */
 function recordOf(row: Row): JointRecord {
   const { id, jobId, version, mark, kind, note, updatedAt } = row;
-  const broken = (['input', 'combinations', 'settings'] as const).find((k) => row[k] instanceof Broken);
+  const broken = (['input', 'combinations', 'loads', 'settings'] as const).find((k) => row[k] instanceof Broken);
   const base = {
     id,
     jobId,
@@ -36,6 +36,7 @@ function recordOf(row: Row): JointRecord {
     note,
     updatedAt,
     combinations: Array.isArray(row.combinations) ? row.combinations : [],
+    ...(row.loads && !((row.loads as unknown) instanceof Broken) ? { loads: row.loads } : {}),
     ...signOf(row),
   };
   if (broken)
@@ -105,6 +106,7 @@ export const documentOf = ({
   input,
   input_version,
   combinations: list,
+  loads,
   settings,
   checked,
 }: JointDocument): JointDocument => ({
@@ -115,6 +117,7 @@ export const documentOf = ({
   input,
   ...(input_version === undefined ? {} : { input_version }),
   combinations: list,
+  ...(loads ? { loads } : {}),
   ...(settings ? { settings } : {}),
   ...(checked ? { checked } : {}),
 });
@@ -205,6 +208,7 @@ export async function createJoint(
       input: joint.input,
       inputVersion: joint.input_version ?? 1,
       combinations: joint.combinations,
+      loads: joint.loads ?? null,
       settings: joint.settings ?? null,
       checkedBy: joint.checked?.by ?? null,
       checkedAt: joint.checked?.at ?? null,
@@ -250,6 +254,7 @@ export async function saveJoint(
       input: content.input,
       inputVersion: content.input_version ?? 1,
       combinations: content.combinations,
+      loads: content.loads ?? null,
       settings: content.settings ?? null,
       updatedAt: now(),
     })

@@ -1,7 +1,17 @@
 import { sql } from 'drizzle-orm';
 import { index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import { json } from './json.ts';
-import type { Combination, CustomSection, CustomSteel, JobBasis, JointContent, JudgedRow, Settings } from '@ample/core';
+import type {
+  Combination,
+  CustomSection,
+  CustomSteel,
+  JobBasis,
+  JobLoads,
+  JointContent,
+  JointLoads,
+  JudgedRow,
+  Settings,
+} from '@ample/core';
 
 export const jobs = sqliteTable('jobs', {
   id: text('id').primaryKey(),
@@ -12,6 +22,8 @@ export const jobs = sqliteTable('jobs', {
   basis: json<JobBasis>('basis').notNull(),
   sections: json<CustomSection[]>('sections').notNull(),
   steels: json<CustomSteel[]>('steels').notNull(),
+  /** Load cases, and how they are combined. */
+  loads: json<JobLoads>('loads'),
   archived: integer('archived', { mode: 'boolean' }).notNull(),
   createdAt: text('created_at').notNull(),
   updatedAt: text('updated_at').notNull(),
@@ -34,6 +46,8 @@ export const joints = sqliteTable(
     inputVersion: integer('input_version').notNull().default(1),
     /** Its actions, all of them: they are read and written with it. */
     combinations: json<readonly Combination[]>('combinations').notNull().default([]),
+    /** What load cases do at it. */
+    loads: json<JointLoads>('loads'),
     settings: json<Partial<Settings>>('settings'),
     checkedBy: text('checked_by'),
     checkedAt: text('checked_at'),

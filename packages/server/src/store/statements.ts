@@ -62,7 +62,7 @@ const calculationRow = (jobId: string, c: CalculationDocument, who: string, at: 
 export function jobStatements(doc: JobDocument, who: string, label = 'imported'): NewJob {
   const id = randomUUID();
   const at = new Date().toISOString();
-  const { number, name, client, basis, sections, steels } = doc;
+  const { number, name, client, basis, sections, steels, loads } = doc;
   const ids = doc.joints.map(() => randomUUID());
   return {
     id,
@@ -77,6 +77,7 @@ export function jobStatements(doc: JobDocument, who: string, label = 'imported')
           basis,
           sections: [...sections],
           steels: [...steels],
+          loads: loads ?? null,
           archived: false,
           createdAt: at,
           updatedAt: at,
@@ -95,6 +96,7 @@ export function jobStatements(doc: JobDocument, who: string, label = 'imported')
           input: j.input as unknown,
           inputVersion: j.input_version ?? 1,
           combinations: j.combinations,
+          loads: j.loads ?? null,
           settings: j.settings ?? null,
           checkedBy: j.checked?.by ?? null,
           checkedAt: j.checked?.at ?? null,

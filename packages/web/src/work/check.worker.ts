@@ -10,6 +10,7 @@ import {
   sideBySide,
   standardOf,
   waysOut,
+  withActions,
   workingsOf,
   type Basis,
   type Combination,
@@ -27,7 +28,7 @@ import {
 } from '@ample/core';
 import { expose } from 'comlink';
 
-type JobLike = Pick<JobRecord, 'basis' | 'sections' | 'steels'>;
+type JobLike = Pick<JobRecord, 'basis' | 'sections' | 'steels' | 'loads'>;
 
 export interface Checked {
   readonly report: JointReport;
@@ -63,18 +64,18 @@ const worker = {
   check(kindId: string, content: JointContent, job: JobLike, title: TitleDraft, selected: number): CheckAnswer {
     return refusing(() => {
       const joint = kindOf(kindId).build(content.input, basisFor(job, content));
-      const report = reportOf(joint, content.combinations);
-      const combination = content.combinations[selected >= 0 ? selected : report.worst] ?? null;
+      const { combinations } = withActions(content, job);
+      const report = reportOf(joint, combinations);
+      const combination = combinations[selected >= 0 ? selected : report.worst] ?? null;
       return { report, drawing: joint.drawing({ ...title, verdict: report.verdict }, combination), quantities: joint.quantities };
     });
   },
   ways(kindId: string, content: JointContent, job: JobLike): WayOut[] {
-    return waysOut(kindId, content.input, content.combinations, basisFor(job, content));
+    const made = refusing(() => waysOut(kindId, content.input, withActions(content, job).combinations, basisFor(job, content)));
+    return 'ok' in made ? made.ok : [];
   },
   workings(kindId: string, content: JointContent, job: JobLike, index: number): { ok: Workings } | { refusal: string } {
-    return refusing(() =>
-      workingsOf({ kind: kindId, input: content.input, combinations: content.combinations }, basisFor(job, content), index),
-    );
+    return refusing(() => workingsOf({ ...withActions(content, job), kind: kindId }, basisFor(job, content), index));
   },
   /** The same members and actions in every other form, each judged and drawn, for comparison. */
   forms(content: JointContent, job: JobLike, title: TitleDraft): Form[] {
@@ -83,9 +84,11 @@ const worker = {
       (k) => k.id !== content.kind && k.family === kindOf(content.kind).family && k.standards.includes(basis.standard.id),
     ).map((kind) => {
       const made = refusing(() => {
-        const { input, why } = otherForm(content.kind, content.input, kind.id, content.combinations, basis);
+        // What this form takes of the actions is its own.
+        const { combinations } = withActions({ ...content, kind: kind.id }, job);
+        const { input, why } = otherForm(content.kind, content.input, kind.id, combinations, basis);
         const joint = kind.build(input, basis);
-        const report = reportOf(joint, content.combinations);
+        const report = reportOf(joint, combinations);
         return {
           input,
           why,
@@ -103,7 +106,9 @@ const worker = {
     job: JobLike,
     to: { readonly standard: string; readonly set: string; readonly chosen: Readonly<Record<string, string>> },
   ): { ok: SideBySide } | { refusal: string } {
-    return refusing(() => sideBySide(content, basisFor(job, content), { ...to, standard: standardOf(to.standard) }));
+    return refusing(() =>
+      sideBySide(withActions(content, job), basisFor(job, content), { ...to, standard: standardOf(to.standard) }),
+    );
   },
   /** Resistance in axial force and moment; null where the kind has none or there are no combinations. */
   chart(
@@ -113,7 +118,7 @@ const worker = {
     governing: number,
   ): { ok: MomentChart | null } | { refusal: string } {
     return refusing(() => {
-      return kindOf(kindId).build(content.input, basisFor(job, content)).chart(content.combinations, governing);
+      return kindOf(kindId).build(content.input, basisFor(job, content)).chart(withActions(content, job).combinations, governing);
     });
   },
   first(

@@ -41,11 +41,13 @@ export function combinationName(cases: readonly LoadCase[], factors: readonly nu
   return terms.map(({ x, text }, i) => (i === 0 ? (x < 0 ? `-${text}` : text) : `${x < 0 ? '-' : '+'} ${text}`)).join(' ');
 }
 
-interface Vector {
-  readonly made: Made;
+interface Place {
   readonly values: readonly number[];
   /** One character a case: the same where the factors agree to twelve decimals. */
   readonly key: string;
+}
+interface Vector extends Place {
+  readonly made: Made;
 }
 
 /** Names factors by characters, the first of them for none. */
@@ -77,18 +79,18 @@ function describe(cases: readonly LoadCase[], { made, values }: Vector): LoadCom
 }
 
 /** Cases that carry equal factors in every set are one coordinate: the first place of each. */
-function coordinates(list: readonly Vector[], n: number): number[] {
+function coordinates(list: readonly Place[], n: number): number[] {
   const places: number[] = [];
   for (let k = 0; k < n; k += 1) if (!places.some((p) => list.every((v) => v.key[p] === v.key[k]))) places.push(k);
   return places;
 }
 
 /** Sets that agree with two others in all coordinates but one, and lie strictly between these in that one. */
-function dominated(list: readonly Vector[], n: number): ReadonlySet<Vector> {
-  const out = new Set<Vector>();
+function dominated<V extends Place>(list: readonly V[], n: number): ReadonlySet<V> {
+  const out = new Set<V>();
   const places = coordinates(list, n);
   for (const [k, place] of places.entries()) {
-    const groups = new Map<string, Vector[]>();
+    const groups = new Map<string, V[]>();
     for (const v of list) {
       const own = places.length === n ? v.key : places.map((p) => v.key[p]).join('');
       const others = own.slice(0, k) + own.slice(k + 1);
@@ -98,13 +100,24 @@ function dominated(list: readonly Vector[], n: number): ReadonlySet<Vector> {
     }
     for (const group of groups.values()) {
       if (group.length < 3) continue;
-      const by = (pick: (a: number, b: number) => boolean): Vector =>
+      const by = (pick: (a: number, b: number) => boolean): V =>
         group.reduce((a, b) => (pick(b.values[place]!, a.values[place]!) ? b : a));
       const ends = [by((a, b) => a < b).key[place], by((a, b) => a > b).key[place]];
       for (const v of group) if (!ends.includes(v.key[place])) out.add(v);
     }
   }
   return out;
+}
+
+/**
+ * Which of these sets of factors can't govern beside the others: in all coordinates but one they agree with two others, and in that one they lie strictly
+ * between these. Any demand that is linear or convex in the actions is worst in another one.
+ */
+export function betweenOthers(sets: readonly (readonly number[])[]): ReadonlySet<number> {
+  const keyOf = keys();
+  const list = sets.map((values) => ({ values, key: keyOf(values) }));
+  const gone = dominated(list, sets[0]?.length ?? 0);
+  return new Set(list.flatMap((v, i) => (gone.has(v) ? [i] : [])));
 }
 
 /**

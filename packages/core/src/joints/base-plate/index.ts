@@ -91,6 +91,7 @@ export const columnBase: JointKind<BaseInput> = {
     throw new Refusal('kind', 'kind: a column base has no other form of its family; accepted is this one.');
   },
   actions: COLUMN_ACTIONS,
+  everySet: true,
   ...building({
     model: baseModel,
     standards: {

@@ -126,6 +126,7 @@ export const momentEndPlate: JointKind<MomentPlateInput> = {
   seeds,
   seedOf: ({ form, beam, column }) => ({ members: { form, beam, ...(column ? { column } : {}) } }),
   actions: ACTIONS,
+  everySet: true,
   ...building<MomentPlateInput, MomentPlateModel, PreparedRows>({
     model: momentPlateModel,
     standards: {

@@ -250,6 +250,7 @@ export const aisc360: Standard = {
       concrete: { symbol: 'f_c', f: 4 * KSI },
     },
   },
+  loads: 'ASCE7',
   legMark: '',
   fillets: 'leg',
   weldSymbols: 'AWS A2.4',

@@ -16,6 +16,7 @@ import {
   type Made,
 } from '../../actions/combining/case.ts';
 import { Refusal } from '../../refusal.ts';
+import type { LoadsScreen } from '../loads-screen.ts';
 
 /** Dead, live, roof live, snow, rain, wind, tornado, seismic (Q_E), fluid, earth or bulk pressure. */
 const KINDS = ['D', 'L', 'Lr', 'S', 'R', 'W', 'WT', 'E', 'F', 'H'] as const;
@@ -59,6 +60,90 @@ export const usSchema = {
     L_factor: Joi.valid(0.5, 1).default(1),
     orthogonal: Joi.boolean().default(false),
   }).default(),
+};
+
+/** What a page asks of load cases and of their combinations to ASCE 7-22. */
+export const usScreen: LoadsScreen = {
+  kinds: [
+    ['D', 'dead'],
+    ['L', 'live'],
+    ['Lr', 'roof live'],
+    ['S', 'snow'],
+    ['R', 'rain'],
+    ['W', 'wind'],
+    ['WT', 'tornado'],
+    ['E', 'earthquake'],
+    ['F', 'fluid'],
+    ['H', 'earth or bulk pressure'],
+  ],
+  categories: {},
+  words: [],
+  states: [
+    ['basic', 'basic', 'B'],
+    ['seismic', 'seismic', 'S'],
+    ['overstrength', 'seismic with overstrength', 'O'],
+  ],
+  service: [],
+  fields: [
+    {
+      id: 'options.L_factor',
+      label: 'Live load beside others',
+      type: 'number',
+      limits: [0.5, 1],
+      usual: 1,
+      about: '0.5 where the exception of 2.3.1 is taken, else 1',
+    },
+    {
+      id: 'options.S_DS',
+      symbol: 'S_DS',
+      label: 'spectral acceleration',
+      type: 'number',
+      limits: [0, 5],
+      usual: 0,
+      about: 'Vertical earthquake: 0.2 S_DS D',
+    },
+    {
+      id: 'options.rho',
+      symbol: 'rho',
+      label: 'redundancy',
+      type: 'number',
+      limits: [1, 2],
+      usual: 1,
+      about: 'Multiplies earthquakes: ASCE 7, 12.3.4',
+    },
+    {
+      id: 'options.Omega_0',
+      symbol: 'Omega_0',
+      label: 'overstrength',
+      type: 'number',
+      limits: [1, 5],
+      about: 'In place of rho where overstrength is asked',
+    },
+    {
+      id: 'options.orthogonal',
+      label: 'Earthquakes in both directions at once',
+      type: 'yes',
+      usual: false,
+      about: 'The whole of one direction with 0.3 of the other: 12.5.3.1',
+    },
+  ],
+  triples: () => [],
+  given: ({ allowable }) => ({ method: allowable ? 'ASD' : 'LRFD' }),
+  fixed: ['method'],
+  guess: (name) => {
+    const rules: readonly (readonly [RegExp, Kind])[] = [
+      [/torn|\bwt\b/i, 'WT'],
+      [/wind|\bw[lxy]?[+-]?\d*\b/i, 'W'],
+      [/snow|\bs\d*\b/i, 'S'],
+      [/roof|\blr\d*\b/i, 'Lr'],
+      [/rain|\br\d*\b/i, 'R'],
+      [/quake|seism|\be[xy]?\d*\b/i, 'E'],
+      [/live|\bl\d*\b/i, 'L'],
+      [/fluid|\bf\d*\b/i, 'F'],
+      [/earth|soil|\bh\d*\b/i, 'H'],
+    ];
+    return { kind: rules.find(([r]) => r.test(name))?.[1] ?? 'D' };
+  },
 };
 
 /** A term of a row: the cases of one kind in any subset, each by a factor. */

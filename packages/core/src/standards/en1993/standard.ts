@@ -218,6 +218,7 @@ export const en1993: Standard = {
       concrete: { symbol: 'f_ck', f: 30 },
     },
   },
+  loads: 'EN1990',
   legMark: 'z',
   fillets: 'throat',
   weldSymbols: 'ISO 2553',

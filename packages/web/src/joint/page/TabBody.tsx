@@ -22,7 +22,7 @@ export function TabBody({ view }: { view: JointView }) {
 }
 
 function Shown({ view }: { view: JointView }): ReactNode {
-  const { tab, checked, present, job, record, joint, failure, editor, facts, selected, target, shownIndex } = view;
+  const { tab, checked, present, acted, job, record, joint, failure, editor, facts, selected, target, shownIndex } = view;
   if (tab === 'workings')
     return (
       <Later what="workings">
@@ -57,7 +57,7 @@ function Shown({ view }: { view: JointView }): ReactNode {
     case 'rows':
       return (
         <Later what="rows">
-          <RowsView content={present} job={job} index={shownIndex} drawing={drawing} />
+          <RowsView content={acted} job={job} index={shownIndex} drawing={drawing} />
         </Later>
       );
     case 'lists':

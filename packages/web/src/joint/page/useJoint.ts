@@ -2,10 +2,12 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import {
   basisOf,
-  fingerprint,
+  isStale,
   kindOf,
   KINDS,
   otherStandards,
+  Refusal,
+  withActions,
   type JobRecord,
   type JointContent,
   type Sibling,
@@ -49,15 +51,15 @@ export function useJoint(job: JobRecord, siblings: readonly Sibling[]) {
     () => (checked ? failureShown(checked, pointed, selected, basis.units) : null),
     [checked, pointed, selected, basis],
   );
-  const { kind: id, input, combinations } = present;
+  const acted = useMemo(() => actedOf(present, job), [present, job]);
   return {
-    ...{ job, siblings, joint, record, present, kind, basis, editor, apply, facts, report, checked, ways, failure },
+    ...{ job, siblings, joint, record, present, acted, kind, basis, editor, apply, facts, report, checked, ways, failure },
     ...{ selected, setSelected, pointed, setPointed, why, setWhy, said, setSaid },
     ...useTabs(selected >= 0 ? selected : Math.max(0, report?.worst ?? 0)),
     ...useNeighbours(job, siblings, record.id),
     /** What is wrong now, in one sentence. */
     wrong: said || refusal || joint.problem || '',
-    stale: record.checked !== undefined && record.checked.fingerprint !== fingerprint({ kind: id, input, combinations }, basis),
+    stale: useMemo(() => isStale({ ...present, checked: record.checked }, job), [present, record.checked, job]),
     // A tab is there where the kind has something to show in it.
     tabs: TABS.filter(
       ([tab]) =>
@@ -71,6 +73,16 @@ export function useJoint(job: JobRecord, siblings: readonly Sibling[]) {
   };
 }
 export type JointView = ReturnType<typeof useJoint>;
+
+/** The joint with all that acts on it; as it is stored where its load cases can't be combined, which the check says. */
+function actedOf(present: JointContent, job: JobRecord): JointContent {
+  try {
+    return withActions(present, job);
+  } catch (e) {
+    if (e instanceof Refusal) return present;
+    throw e;
+  }
+}
 
 /** Edits of the joint, and what is said of one that is refused. */
 function useEditing(job: JobRecord, present: JointContent) {

@@ -1,0 +1,199 @@
+import Joi from 'joi';
+import {
+  ACTION_NAMES,
+  actionRow,
+  CASE_ACTIONS,
+  NO_ACTIONS,
+  type ActionName,
+  type Combination,
+  type UnusedAction,
+} from '../actions/combination.ts';
+import { FORCE } from '../actions/schema.ts';
+import type { Settings } from '../basis/basis.ts';
+import type { Joint, JointKind } from '../joints/kind.ts';
+import { kindOf } from '../joints/registry.ts';
+import { tryCheckJoint, type CheckedJoint, type JointReport } from '../joints/report.ts';
+import { Refusal, refusalOf } from '../refusal.ts';
+import { basisOf } from '../standards/job-basis.ts';
+import { loadSets, loadsSchema, pruned, type JobLoads, type LoadSet } from '../standards/loads.ts';
+import { size } from '../validate/sizes.ts';
+
+/** What one load case does at a joint, kN and kNm. */
+export type CaseForces = { readonly [K in ActionName]?: number };
+
+/** What a joint has of load cases, besides its ready combinations. */
+export interface JointLoads {
+  /** Forces of each case that acts on it. */
+  readonly forces?: Readonly<Record<string, CaseForces>>;
+  /** Actions that this kind of joint does not take, each with the reason why it may be left out. */
+  readonly aside?: { readonly [K in ActionName]?: string };
+  /** Cases of its own in place of the job's. */
+  readonly own?: JobLoads;
+}
+
+export const jointLoadsSchema = Joi.object({
+  forces: Joi.object()
+    .pattern(Joi.string().max(40), Joi.object(Object.fromEntries(CASE_ACTIONS.map((k) => [k, size(-FORCE, FORCE)]))))
+    .max(40),
+  aside: Joi.object(Object.fromEntries(ACTION_NAMES.map((k) => [k, Joi.string().trim().min(1).max(200)]))),
+  own: loadsSchema,
+});
+
+/** The part of a joint that says what acts on it. */
+export interface Acted {
+  readonly kind: string;
+  readonly combinations: readonly Combination[];
+  readonly loads?: JointLoads | undefined;
+  readonly settings?: Partial<Settings> | undefined;
+}
+type Job = Parameters<typeof basisOf>[0] & { readonly loads?: JobLoads | undefined };
+
+/** How the combinations of a joint came out of its load cases. */
+export interface CaseCount {
+  /** Combinations of the list that the joint uses, and those that it does not, by the reason. */
+  readonly used: number;
+  readonly between: number;
+  readonly leftOut: number;
+  readonly service: number;
+  /** They bring the same forces here as one before them, or none. */
+  readonly same: number;
+}
+
+/** The same in words: "10 combinations of load cases; 4 bring the same here, 2 can't govern". */
+export function caseWords({ used, between, leftOut, service, same }: CaseCount): string {
+  const rest = [
+    [same, 'bring the same here as another or nothing'],
+    [between, "can't govern: they lie between others"],
+    [service, 'are states of use, which this joint has no check for'],
+    [leftOut, 'left out by the office'],
+  ] as const;
+  const told = rest.filter(([n]) => n > 0).map(([n, words]) => `${n} ${words}`);
+  return `${used} combination${used === 1 ? '' : 's'} of load cases${told.length ? `; ${told.join(', ')}` : ''}`;
+}
+
+export interface JointActions {
+  readonly combinations: readonly Combination[];
+  /** Null where no load case acts on the joint. */
+  readonly count: CaseCount | null;
+  readonly unused: readonly UnusedAction[];
+}
+
+/**
+ * What a joint is judged under: its ready combinations, then those that its load cases make, each without the actions that its kind does not take.
+ * Throws a Refusal where the cases can't be combined, or forces are given for a case that is none.
+ */
+export function actionsOf(joint: Acted, job: Job): JointActions {
+  const kind = kindOf(joint.kind);
+  const { combinations, count } = fromCases(joint, job, kind);
+  const all = count ? [...joint.combinations, ...combinations] : joint.combinations;
+  const strange = ACTION_NAMES.filter((k) => !kind.actions.some((a) => a.name === k) && all.some((c) => c[k]));
+  if (strange.length === 0) return { combinations: all, count, unused: [] };
+  const unused = strange.map((name): UnusedAction => {
+    const most = all.reduce((a, c) => (Math.abs(c[name] ?? 0) > Math.abs(a[name] ?? 0) ? c : a));
+    const aside = joint.loads?.aside?.[name];
+    return { name, most: most[name]!, of: most.name, ...(aside === undefined ? {} : { aside }) };
+  });
+  return { combinations: all.map((c) => without(c, unused)), count, unused };
+}
+
+/** The joint with all that acts on it as ready combinations: as it is judged. */
+export const withActions = <J extends Acted>(joint: J, job: Job): J => ({
+  ...joint,
+  combinations: actionsOf(joint, job).combinations,
+});
+
+/** A combination without what its joint does not take; it tells of that. */
+function without(c: Combination, unused: readonly UnusedAction[]): Combination {
+  const here = unused.filter((u) => c[u.name]);
+  if (here.length === 0) return c;
+  const left = Object.fromEntries(Object.entries(c).filter(([k]) => !here.some((u) => u.name === k)));
+  return { ...NO_ACTIONS, ...(left as unknown as Combination), unused: here };
+}
+
+/** The load cases of a joint: its own, or the job's. */
+export const loadsOf = (joint: Pick<Acted, 'loads'>, job: Pick<Job, 'loads'>): JobLoads | undefined =>
+  joint.loads?.own ?? job.loads;
+
+function fromCases(joint: Acted, job: Job, kind: JointKind): { combinations: Combination[]; count: CaseCount | null } {
+  const forces = Object.entries(joint.loads?.forces ?? {});
+  if (forces.length === 0) return { combinations: [], count: null };
+  const loads = loadsOf(joint, job);
+  for (const [id] of forces)
+    if (!loads?.cases.some((c) => c.id === id))
+      throw new Refusal(
+        `loads.forces.${id}`,
+        `loads.forces.${id}: there is no load case "${id}"; accepted are ${loads?.cases.length ? loads.cases.map((c) => c.id).join(', ') : 'none: give the load cases of the job first'}.`,
+      );
+  const names = CASE_ACTIONS.filter((k) => forces.some(([, f]) => f[k] !== undefined));
+  const slips = kind.actions.some((a) => a.name === 'V_ser');
+  const { sets } = loadSets(loads!, basisOf(job, joint.settings));
+  const used = sets.filter((s) => s.leftOut === null && (slips || !s.service));
+  const summed = used.map((set) => ({ set, sums: names.map((k) => sumOf(forces, set, k)) }));
+  const seen = new Set<string>();
+  const apart = summed.filter(({ set, sums }) => {
+    const key = `${set.made.state}:${sums.map((x) => x.toPrecision(12)).join()}`;
+    if (seen.has(key) || sums.every((x) => x === 0)) return false;
+    seen.add(key);
+    return true;
+  });
+  // Where fewer cases act than the job has, more of them lie between others.
+  const acting = forces.map(([id]) => id);
+  const between =
+    kind.everySet || loads!['keep_dominated'] === true
+      ? null
+      : pruned(
+          apart.map(({ set }) => set),
+          acting,
+        );
+  const taking = between ? apart.filter(({ set }) => !between.has(set)) : apart;
+  const service = used.some((s) => s.service);
+  const taken = new Set(joint.combinations.map((c) => c.name));
+  const combinations = taking.map(
+    ({ set, sums }) =>
+      ({
+        ...NO_ACTIONS,
+        ...Object.fromEntries(names.map((k, i) => [k, actionRow(k).least === 0 ? Math.abs(sums[i]!) : sums[i]!])),
+        // In a state of strength nothing slips in service; where no state of use is asked, the design reaction serves.
+        ...(service && !set.service ? { V_ser: 0 } : {}),
+        name: freeName(set.name, taken),
+        note: set.made.name,
+        made: set.made,
+      }) as Combination,
+  );
+  const leftOut = sets.filter((s) => s.leftOut !== null).length;
+  const count: CaseCount = {
+    used: taking.length,
+    between: apart.length - taking.length,
+    leftOut,
+    service: sets.length - leftOut - used.length,
+    same: used.length - apart.length,
+  };
+  return { combinations, count };
+}
+
+/** Factor times force over the cases: effects are linear in them. */
+function sumOf(forces: readonly (readonly [string, CaseForces])[], set: LoadSet, name: ActionName): number {
+  const sum = forces.reduce((x, [id, f]) => x + (set.made.factors[id] ?? 0) * (f[name] ?? 0), 0);
+  return Object.is(sum, -0) ? 0 : sum;
+}
+
+/** A name that no ready combination has. */
+function freeName(name: string, taken: ReadonlySet<string>): string {
+  let free = name;
+  while (taken.has(free)) free += "'";
+  return free;
+}
+
+/** A stored joint checked under all that acts on it, or why it can't be; `joint` has every action as a ready combination. */
+export function tryCheckStored<J extends Acted & { readonly input: unknown }>(
+  stored: J,
+  job: Job,
+): { readonly joint: J; readonly report: JointReport; readonly built: Joint } | Extract<CheckedJoint, { refusal: unknown }> {
+  try {
+    const joint = withActions(stored, job);
+    const checked = tryCheckJoint(joint, basisOf(job, stored.settings));
+    return 'refusal' in checked ? checked : { joint, ...checked };
+  } catch (e) {
+    return { refusal: refusalOf(e) };
+  }
+}

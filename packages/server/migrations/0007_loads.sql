@@ -1,0 +1,2 @@
+ALTER TABLE `jobs` ADD `loads` text;--> statement-breakpoint
+ALTER TABLE `joints` ADD `loads` text;
