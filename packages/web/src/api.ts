@@ -106,8 +106,12 @@ export const api = {
   demoJob: () => call<JobRecord>('POST', '/jobs/demo'),
   backupUrl: '/api/backup',
   copyJob: (id: string) => call<JobRecord>('POST', `/jobs/${id}/copy`),
-  saveJob: (id: string, change: { version: number } & Partial<Omit<JobRecord, 'id' | 'version' | 'updatedAt'>>) =>
-    call<JobRecord>('PUT', `/jobs/${id}`, change),
+  saveJob: (
+    id: string,
+    change: { version: number; loads?: JobRecord['loads'] | null } & Partial<
+      Omit<JobRecord, 'id' | 'version' | 'updatedAt' | 'loads'>
+    >,
+  ) => call<JobRecord>('PUT', `/jobs/${id}`, change),
   exportUrl: (id: string) => `/api/jobs/${id}/export`,
   exportJob: (id: string) => call<JobDocument>('GET', `/jobs/${id}/export`),
   job: (id: string) => call<JobRecord>('GET', `/jobs/${id}`),

@@ -10,6 +10,7 @@ const loadJoint = () => import('./pages/Joint.tsx');
 if (/\/joints\//.test(location.pathname)) void loadJoint();
 const JointPage = lazy(() => loadJoint().then((m) => ({ default: m.JointPage })));
 const JobBasisPage = lazy(() => import('./pages/JobBasis.tsx').then((m) => ({ default: m.JobBasisPage })));
+const LoadsPage = lazy(() => import('./pages/Loads.tsx').then((m) => ({ default: m.LoadsPage })));
 const BenchPage = lazy(() => import('./pages/Bench.tsx').then((m) => ({ default: m.BenchPage })));
 const HelpPage = lazy(() => import('./pages/Help.tsx').then((m) => ({ default: m.HelpPage })));
 const wait = <div className="page muted">Opening…</div>;
@@ -22,6 +23,15 @@ const router = createBrowserRouter([
     element: (
       <Suspense fallback={wait}>
         <JobBasisPage />
+      </Suspense>
+    ),
+    errorElement: <Failed />,
+  },
+  {
+    path: '/jobs/:jobId/loads',
+    element: (
+      <Suspense fallback={wait}>
+        <LoadsPage />
       </Suspense>
     ),
     errorElement: <Failed />,

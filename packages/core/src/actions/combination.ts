@@ -99,6 +99,14 @@ export const timesLoad = (c: Combination, k: number): Combination => scaled(c, (
 /** kN and kNm of the job to the N and Nmm of the core. */
 export const inNewtons = (c: Combination): Combination => scaled(c, (k) => (ACTIONS[k].quantity === 'force' ? 1e3 : 1e6));
 
+/** Forces and moments at the end of a member, in its own axes: along it, and about its strong axis y and its weak axis z. */
+export const END_FORCES = ['N', 'V_y', 'V_z', 'M_y', 'M_z', 'T'] as const;
+export type EndForce = (typeof END_FORCES)[number];
+/** The action that each of them is at a joint. */
+export type EndActions = Readonly<Record<EndForce, ActionName>>;
+export const BEAM_END: EndActions = { N: 'N_Ed', V_y: 'V_y', V_z: 'V_Ed', M_y: 'M_Ed', M_z: 'M_z', T: 'T' };
+export const COLUMN_END: EndActions = { N: 'N_Ed', V_y: 'V_y', V_z: 'V_z', M_y: 'M_y', M_z: 'M_z', T: 'T' };
+
 /** One action as a kind takes it: its short name on cards, and what its sign means. */
 export interface ActionField {
   readonly name: ActionName;

@@ -1,3 +1,4 @@
+import { BEAM_END } from '../actions/combination.ts';
 import Joi from 'joi';
 import type { Basis } from '../basis/basis.ts';
 import { en1993, factorsOf } from '../standards/en1993/standard.ts';
@@ -171,6 +172,7 @@ export const hanger: JointKind<HangerInput> = {
   seeds: () => [{ id: 'd', label: 'Bolt', type: 'number', start: '16', example: '16' }],
   seedOf: (i) => ({ d: String(i.bolt.d) }),
   actions: [{ name: 'V_Ed', short: 'V', meaning: 'V pulls the plate down', example: 40 }],
+  ends: BEAM_END,
   ...building(hangerMaking),
   members: (i) => `plate on M${i.bolt.d}`,
   facts: () => ({}),

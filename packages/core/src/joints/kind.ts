@@ -1,5 +1,5 @@
 import type Joi from 'joi';
-import { ACTION_NAMES, type ActionField, type ActionName, type Combination } from '../actions/combination.ts';
+import { ACTION_NAMES, type ActionField, type ActionName, type Combination, type EndActions } from '../actions/combination.ts';
 import type { Drawing, TitleBlock } from '../drawing/index.ts';
 import type { Point, Quantities, Solid } from '../detail/solid.ts';
 import type { Basis } from '../basis/basis.ts';
@@ -282,6 +282,8 @@ export interface JointKind<I = unknown> {
   seedOf(input: I): Start;
   /** Actions that it takes, in the order of cards and tables. */
   readonly actions: readonly ActionField[];
+  /** What the end forces of its member are here. */
+  readonly ends: EndActions;
   /** Some demand of it is not convex in the actions: a combination between two others may govern, so none is pruned. */
   readonly everySet?: true;
   /** A joint of this kind; throws a Refusal when it can't be built as described. */

@@ -102,18 +102,21 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly Sibling[]
 }
 
 /** The combinations, under the drawing. */
-function Strip({ view: { report, basis, kind, present, facts, selected, setSelected, apply } }: { view: JointView }) {
+function Strip({ view: { report, basis, kind, job, present, acted, facts, selected, setSelected, apply } }: { view: JointView }) {
   if (!report) return null;
   return (
     <ActionsStrip
       basis={basis}
-      actions={actionsUnder(kind, basis.standard, present.combinations)}
+      actions={actionsUnder(kind, basis.standard, acted.combinations)}
       report={report}
       selected={Math.min(selected, report.combinations.length - 1)}
       onSelect={setSelected}
-      combinations={present.combinations}
-      member={facts['beam'] ? { name: facts['beam'].title, V_pl: facts['beam'].V_pl } : null}
-      onChange={(combinations, label) => apply({ ...present, combinations }, label)}
+      given={{
+        content: present,
+        job,
+        member: facts['beam'] ? { name: facts['beam'].title, V_pl: facts['beam'].V_pl } : null,
+        onChange: apply,
+      }}
     />
   );
 }

@@ -1,4 +1,4 @@
-import { COLUMN_ACTIONS } from '../../actions/combination.ts';
+import { COLUMN_ACTIONS, COLUMN_END } from '../../actions/combination.ts';
 import { Refusal } from '../../refusal.ts';
 import { strength, type MemberFacts } from '../members.ts';
 import { building, type JointKind, type SeedField } from '../kind.ts';
@@ -91,6 +91,7 @@ export const columnBase: JointKind<BaseInput> = {
     throw new Refusal('kind', 'kind: a column base has no other form of its family; accepted is this one.');
   },
   actions: COLUMN_ACTIONS,
+  ends: COLUMN_END,
   everySet: true,
   ...building({
     model: baseModel,

@@ -1,4 +1,4 @@
-import { BEAM_ACTIONS } from '../../actions/combination.ts';
+import { BEAM_ACTIONS, BEAM_END } from '../../actions/combination.ts';
 import type { SteelInput } from '../../catalogue/index.ts';
 import type { Materials, Standard } from '../../basis/standard.ts';
 import { Refusal } from '../../refusal.ts';
@@ -196,10 +196,11 @@ export function weldedSupport({
 }
 
 /** What the kinds that join a beam to its support have in common: what is asked before a first detail, and the actions. `welded`: the joint is welded to its support. */
-export const beamToSupport = ({ welded = false } = {}): Pick<JointKind, 'family' | 'seeds' | 'seedOf' | 'actions'> => ({
+export const beamToSupport = ({ welded = false } = {}): Pick<JointKind, 'family' | 'seeds' | 'seedOf' | 'actions' | 'ends'> => ({
   family: 'beam',
   seeds: (standard) => seeds(standard, welded),
   actions: BEAM_ACTIONS,
+  ends: BEAM_END,
   seedOf: (input) => {
     const { beam, support } = input as BeamAndSupport;
     return { members: { beam, support } };

@@ -1,4 +1,4 @@
-import { inNewtons, type ActionField } from '../../actions/combination.ts';
+import { inNewtons, type ActionField, BEAM_END } from '../../actions/combination.ts';
 import type { Standard } from '../../basis/standard.ts';
 import { prettyName } from '../../drawing/index.ts';
 import { en1993 } from '../../standards/en1993/standard.ts';
@@ -126,6 +126,7 @@ export const momentEndPlate: JointKind<MomentPlateInput> = {
   seeds,
   seedOf: ({ form, beam, column }) => ({ members: { form, beam, ...(column ? { column } : {}) } }),
   actions: ACTIONS,
+  ends: BEAM_END,
   everySet: true,
   ...building<MomentPlateInput, MomentPlateModel, PreparedRows>({
     model: momentPlateModel,
