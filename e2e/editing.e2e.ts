@@ -127,6 +127,7 @@ describe('ways out, actions, workings', () => {
   it('reads pasted actions and shows each combination with its multiple', async () => {
     await openJoint(on.app, on.page, 'B1-01');
     await on.page.getByRole('button', { name: 'Edit actions' }).click();
+    await on.page.getByRole('tab', { name: /^Ready combinations/ }).click();
     await on.page.getByLabel(/^Paste a table/).fill('name\tV\tN\ttie\nX1\t300\t0\t0\nX2\t−40\t0\t0');
     await on.page.getByRole('button', { name: 'Read the table' }).click();
     await on.page.getByRole('button', { name: 'Take these actions' }).click();

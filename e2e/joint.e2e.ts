@@ -193,6 +193,8 @@ describe('members and their forces', () => {
     await on.page.locator('[data-callout="support"]').first().focus();
     expect(await facts.innerText()).toContain('UC');
     await on.page.getByRole('button', { name: 'Edit actions' }).click();
+    await on.page.getByRole('tab', { name: /^Ready combinations/ }).click();
+    await on.page.getByRole('button', { name: 'Add a combination' }).click();
     await on.page.getByLabel('V_Ed kN, row 1').fill('20 kN/m x 8 m');
     await on.page.getByLabel('V_Ed kN, row 2').fill('lots');
     await on.page.getByRole('button', { name: 'Take these actions' }).click();

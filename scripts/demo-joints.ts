@@ -3,7 +3,7 @@ import {
   firstDetail,
   kindOf,
   readJob,
-  tryCheckJoint,
+  tryCheckStored,
   type Basis,
   type Combination,
   type JobDocument,
@@ -40,11 +40,11 @@ export function detailed(
 }
 
 /** Writes a demo job beside the others and says how each of its joints stands. */
-export function write(file: string, job: JobDocument, basis: Basis): void {
+export function write(file: string, job: JobDocument): void {
   const text = `${JSON.stringify(job, null, 2)}\n`;
   readJob(JSON.parse(text)); // refuses what a file may not hold
   for (const j of job.joints) {
-    const r = tryCheckJoint(j, basis);
+    const r = tryCheckStored(j, job);
     process.stdout.write(
       `${j.mark}  ${j.line}  ${'report' in r ? `${r.report.state}: ${r.report.verdict}` : r.refusal.message}\n`,
     );

@@ -3,6 +3,7 @@
  * details by the product itself, then some are changed so that the register shows every state. Run: npx tsx scripts/make-demo-us.ts
  */
 import {
+  actionsOf,
   standardOf,
   basisOf,
   EMPTY_JOB,
@@ -10,6 +11,7 @@ import {
   INCH,
   KIP,
   usualBasis,
+  withActions,
   type Combination,
   type JobDocument,
   type JointDocument,
@@ -27,15 +29,26 @@ const job: JobDocument = {
   name: 'Heron Street bus depot',
   client: 'Marlow Flats Transit',
   basis: { ...usualBasis(standardOf('AISC 360-22')), format: 'LRFD' },
+  loads: {
+    code: 'ASCE7',
+    options: { L_factor: 0.5 },
+    cases: [
+      { id: 'D', kind: 'D', title: 'dead load' },
+      { id: 'L', kind: 'L', title: 'floors' },
+      { id: 'S', kind: 'S', title: 'snow' },
+      { id: 'W', kind: 'W', title: 'wind', reversible: true },
+    ],
+  },
 };
 const basis = basisOf(job);
 
 /** name, note, V, N in kips */
 type Actions = readonly (readonly [name: string, note: string, V: number, N?: number])[];
-const floor = (V: number): Actions => [
-  ['C1', '1.4 D', Math.round(V * 0.55)],
-  ['C2', '1.2 D + 1.6 L', V],
-];
+/** A floor beam whose largest reaction is 1.2 D + 1.6 L = V. */
+const floor = (V: number): Pick<BeamSeed, 'actions' | 'forces'> => {
+  const D = Math.round(V * 0.39);
+  return { actions: [], forces: { D: { V_Ed: kips(D) }, L: { V_Ed: kips(Math.floor(((V - 1.2 * D) / 1.6) * 10) / 10) } } };
+};
 const roof = (V: number, up: number, N: number): Actions => [
   ['C1', '1.2 D + 1.6 S', V],
   ['C2', '1.2 D + 1.0 W', Math.round(V * 0.6), N],
@@ -51,28 +64,14 @@ interface BeamSeed {
   readonly level?: true;
   readonly note?: string;
   readonly actions: Actions;
+  /** What the load cases of the job do at it. */
+  readonly forces?: NonNullable<JointDocument['loads']>['forces'];
   readonly set?: Readonly<Record<string, number | string | boolean>>;
   readonly signed?: true;
 }
 const BEAMS: readonly BeamSeed[] = [
-  {
-    mark: 'D1-01',
-    kind: 'fin-plate',
-    beam: 'W16x31',
-    support: 'W10x49',
-    type: 'column_flange',
-    actions: floor(38),
-    signed: true,
-  },
-  {
-    mark: 'D1-02',
-    kind: 'fin-plate',
-    beam: 'W18x50',
-    support: 'W12x65',
-    type: 'column_flange',
-    actions: floor(62),
-    signed: true,
-  },
+  { mark: 'D1-01', kind: 'fin-plate', beam: 'W16x31', support: 'W10x49', type: 'column_flange', ...floor(38), signed: true },
+  { mark: 'D1-02', kind: 'fin-plate', beam: 'W18x50', support: 'W12x65', type: 'column_flange', ...floor(62), signed: true },
   {
     mark: 'D1-03',
     kind: 'fin-plate',
@@ -80,7 +79,7 @@ const BEAMS: readonly BeamSeed[] = [
     support: 'W14x90',
     type: 'column_web',
     note: 'Beam end stays clear of the column flanges: an extended plate.',
-    actions: floor(31),
+    ...floor(31),
     set: { gap: inch(6), 'plate.t': inch(0.5), 'plate.e2': inch(1.5), 'weld.s': inch(0.3125), 'bolts.n1': 5 },
   },
   {
@@ -90,7 +89,7 @@ const BEAMS: readonly BeamSeed[] = [
     support: 'HSS8x8x3/8',
     type: 'hss_face',
     note: 'Canopy post: the plate is welded to the face of the tube.',
-    actions: floor(26),
+    ...floor(26),
   },
   {
     mark: 'D1-06',
@@ -100,7 +99,7 @@ const BEAMS: readonly BeamSeed[] = [
     type: 'beam_web',
     level: true,
     note: 'Tops level: the beam is coped.',
-    actions: floor(34),
+    ...floor(34),
   },
   {
     mark: 'D1-07',
@@ -108,19 +107,11 @@ const BEAMS: readonly BeamSeed[] = [
     beam: 'W14x30',
     support: 'W10x49',
     type: 'column_flange',
-    actions: floor(30),
+    ...floor(30),
     set: { 'plate.e2': inch(0.875) },
     note: 'Plate cut short on site: edge distance under Table J3.4.',
   },
-  {
-    mark: 'D2-01',
-    kind: 'end-plate',
-    beam: 'W18x40',
-    support: 'W12x65',
-    type: 'column_flange',
-    actions: floor(58),
-    signed: true,
-  },
+  { mark: 'D2-01', kind: 'end-plate', beam: 'W18x40', support: 'W12x65', type: 'column_flange', ...floor(58), signed: true },
   {
     mark: 'D2-02',
     kind: 'end-plate',
@@ -131,8 +122,8 @@ const BEAMS: readonly BeamSeed[] = [
     actions: roof(28, 9, 46),
     set: { 'plate.t': inch(0.3125) },
   },
-  { mark: 'D2-03', kind: 'end-plate', beam: 'W14x26', support: 'W21x57', type: 'beam_web', level: true, actions: floor(24) },
-  { mark: 'D3-01', kind: 'cleats', beam: 'W21x55', support: 'W14x90', type: 'column_flange', actions: floor(84), signed: true },
+  { mark: 'D2-03', kind: 'end-plate', beam: 'W14x26', support: 'W21x57', type: 'beam_web', level: true, ...floor(24) },
+  { mark: 'D3-01', kind: 'cleats', beam: 'W21x55', support: 'W14x90', type: 'column_flange', ...floor(84), signed: true },
   { mark: 'D3-02', kind: 'cleats', beam: 'W18x40', support: 'W12x65', type: 'column_flange', actions: roof(40, 12, 22) },
   {
     mark: 'D3-03',
@@ -141,7 +132,7 @@ const BEAMS: readonly BeamSeed[] = [
     support: 'W24x84',
     type: 'beam_web',
     level: true,
-    actions: floor(36),
+    ...floor(36),
     note: 'Welded to the beam in the shop.',
     set: { fixing: 'welded_to_beam', 'weld.s': inch(0.1875) },
   },
@@ -151,7 +142,7 @@ const BEAMS: readonly BeamSeed[] = [
     beam: 'W14x22',
     support: 'W10x33',
     type: 'column_flange',
-    actions: floor(14),
+    ...floor(14),
     note: 'One angle: the other side is closed by the stair.',
     set: { arrangement: 'single', 'cleat.t': inch(0.375) },
   },
@@ -175,9 +166,17 @@ function beam(s: BeamSeed): JointDocument {
     supportType: s.type,
     tops: s.level ? 'level' : 'apart',
   };
-  const made = detailed({ mark: s.mark, kind: s.kind, seed, combinations, note: s.note, set: s.set }, basis);
+  const given = { combinations, ...(s.forces ? { loads: { forces: s.forces } } : {}) };
+  const acting = actionsOf({ kind: s.kind, ...given }, job).combinations;
+  const made = {
+    ...detailed({ mark: s.mark, kind: s.kind, seed, combinations: acting, note: s.note, set: s.set }, basis),
+    ...given,
+  };
   return s.signed
-    ? { ...made, checked: { by: 'R. Amsel', at: '2026-11-20T15:20:00Z', fingerprint: fingerprint(made, basis) } }
+    ? {
+        ...made,
+        checked: { by: 'R. Amsel', at: '2026-11-20T15:20:00Z', fingerprint: fingerprint(withActions(made, job), basis) },
+      }
     : made;
 }
 
@@ -305,4 +304,4 @@ function moment(s: MomentSeed): JointDocument {
   return detailed({ mark: s.mark, kind: 'moment-end-plate', seed, combinations, note: s.note, set: s.set }, basis);
 }
 
-write('heron-street', { ...job, joints: [...BEAMS.map(beam), ...BASES.map(base), ...MOMENTS.map(moment)] }, basis);
+write('heron-street', { ...job, joints: [...BEAMS.map(beam), ...BASES.map(base), ...MOMENTS.map(moment)] });

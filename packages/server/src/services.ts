@@ -1,4 +1,4 @@
-import type { JobRecord, JudgedRow, RegisterEntry, RegisterPage } from '@ample/core';
+import { judgedBy, type JobRecord, type JudgedRow, type RegisterEntry, type RegisterPage } from '@ample/core';
 import type { Logger } from 'pino';
 import { Documents } from './documents.ts';
 import { openDatabase, type OpenDatabase } from './store/database.ts';
@@ -39,11 +39,7 @@ function judgeIn(pool: Services['pool'], database: OpenDatabase, log: Logger): J
     for (let i = 0; i < todo.length; i += AT_A_TIME) {
       const part = todo.slice(i, i + AT_A_TIME);
       const run = pool
-        .run('judge', {
-          file: database.file,
-          job: { basis: job.basis, sections: job.sections, steels: job.steels },
-          ids: part.map((j) => j.id),
-        })
+        .run('judge', { file: database.file, job: judgedBy(job), ids: part.map((j) => j.id) })
         .then((rows) => new Map(rows.map((r) => [r.id, r.row])))
         .finally(() => part.forEach((j) => atWork.delete(key(j))));
       part.forEach((j) => atWork.set(key(j), run));

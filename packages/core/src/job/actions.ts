@@ -46,7 +46,12 @@ export interface Acted {
   readonly loads?: JointLoads | undefined;
   readonly settings?: Partial<Settings> | undefined;
 }
-type Job = Parameters<typeof basisOf>[0] & { readonly loads?: JobLoads | undefined };
+/** The part of a job that its joints are judged by. */
+export type JudgedBy = Parameters<typeof basisOf>[0] & { readonly loads?: JobLoads | undefined };
+export const judgedBy = ({ basis, sections, steels, loads }: JudgedBy): JudgedBy => ({
+  ...{ basis, sections, steels },
+  ...(loads ? { loads } : {}),
+});
 
 /** How the combinations of a joint came out of its load cases. */
 export interface CaseCount {
@@ -82,7 +87,7 @@ export interface JointActions {
  * What a joint is judged under: its ready combinations, then those that its load cases make, each without the actions that its kind does not take.
  * Throws a Refusal where the cases can't be combined, or forces are given for a case that is none.
  */
-export function actionsOf(joint: Acted, job: Job): JointActions {
+export function actionsOf(joint: Acted, job: JudgedBy): JointActions {
   const kind = kindOf(joint.kind);
   const { combinations, count } = fromCases(joint, job, kind);
   const all = count ? [...joint.combinations, ...combinations] : joint.combinations;
@@ -97,7 +102,7 @@ export function actionsOf(joint: Acted, job: Job): JointActions {
 }
 
 /** The joint with all that acts on it as ready combinations: as it is judged. */
-export const withActions = <J extends Acted>(joint: J, job: Job): J => ({
+export const withActions = <J extends Acted>(joint: J, job: JudgedBy): J => ({
   ...joint,
   combinations: actionsOf(joint, job).combinations,
 });
@@ -111,10 +116,10 @@ function without(c: Combination, unused: readonly UnusedAction[]): Combination {
 }
 
 /** The load cases of a joint: its own, or the job's. */
-export const loadsOf = (joint: Pick<Acted, 'loads'>, job: Pick<Job, 'loads'>): JobLoads | undefined =>
+export const loadsOf = (joint: Pick<Acted, 'loads'>, job: Pick<JudgedBy, 'loads'>): JobLoads | undefined =>
   joint.loads?.own ?? job.loads;
 
-function fromCases(joint: Acted, job: Job, kind: JointKind): { combinations: Combination[]; count: CaseCount | null } {
+function fromCases(joint: Acted, job: JudgedBy, kind: JointKind): { combinations: Combination[]; count: CaseCount | null } {
   const forces = Object.entries(joint.loads?.forces ?? {});
   if (forces.length === 0) return { combinations: [], count: null };
   const loads = loadsOf(joint, job);
@@ -187,7 +192,7 @@ function freeName(name: string, taken: ReadonlySet<string>): string {
 /** A stored joint checked under all that acts on it, or why it can't be; `joint` has every action as a ready combination. */
 export function tryCheckStored<J extends Acted & { readonly input: unknown }>(
   stored: J,
-  job: Job,
+  job: JudgedBy,
 ): { readonly joint: J; readonly report: JointReport; readonly built: Joint } | Extract<CheckedJoint, { refusal: unknown }> {
   try {
     const joint = withActions(stored, job);

@@ -10,7 +10,7 @@ import { given, printable, validate } from '../validate/index.ts';
 import { LineError } from '../joints/kind.ts';
 import { migrateInput, versionMark } from '../joints/migrate.ts';
 import { KINDS, kindOf } from '../joints/registry.ts';
-import { jointLoadsSchema, type JointLoads } from './actions.ts';
+import { jointLoadsSchema, type JointLoads, type JudgedBy } from './actions.ts';
 import { Refusal, refusalOf } from '../refusal.ts';
 import { type CustomSection, type JobBasis, type Settings } from '../basis/basis.ts';
 
@@ -304,7 +304,7 @@ function fromLine(line: string, base: unknown, kind: ReturnType<typeof kindOf>, 
 }
 
 /** Refuses load cases that can't be combined under the basis of their job, naming the field. */
-export function validateLoads(job: Pick<JobDocument, 'basis' | 'sections' | 'steels' | 'loads'>): void {
+export function validateLoads(job: JudgedBy): void {
   if (job.loads) loadSets(job.loads, basisOf(job));
 }
 

@@ -4,7 +4,7 @@ import type { JointLike } from '../joints/report.ts';
 import { Refusal } from '../refusal.ts';
 import { basisOf } from '../standards/job-basis.ts';
 import { STANDARDS } from '../standards/registry.ts';
-import { withActions, type Acted } from './actions.ts';
+import { withActions, type Acted, type JudgedBy } from './actions.ts';
 
 /** Stable text of a value: keys in order, so that equal joints give equal text however they were typed. */
 function canonical(value: unknown): string {
@@ -55,7 +55,7 @@ export function fingerprint(joint: JointLike, basis: Basis): string {
 /** Whether a signed joint has changed since: its input, what acts on it, or the basis of its job. One whose load cases can't be combined has. */
 export function isStale(
   joint: Acted & { readonly input: unknown; readonly checked?: { readonly fingerprint: string } | undefined },
-  job: Parameters<typeof withActions>[1],
+  job: JudgedBy,
 ): boolean {
   if (!joint.checked) return false;
   try {

@@ -2,15 +2,15 @@ import { kindOf } from '../joints/registry.ts';
 import { refusalOf } from '../refusal.ts';
 import { reportOf } from '../joints/report.ts';
 import { basisOf } from '../standards/job-basis.ts';
-import { type JobDocument, type JointDocument } from './document.ts';
-import { withActions } from './actions.ts';
+import type { JointDocument } from './document.ts';
+import { withActions, type JudgedBy } from './actions.ts';
 import { isStale } from './fingerprint.ts';
 import type { JointSummary } from './records.ts';
 
 /** One line of the register. Never throws: a joint that can't be checked says why. */
 export function summaryOf(
   stored: Pick<JointDocument, 'kind' | 'input' | 'combinations' | 'loads' | 'settings' | 'checked'>,
-  job: Pick<JobDocument, 'basis' | 'sections' | 'steels' | 'loads'>,
+  job: JudgedBy,
 ): JointSummary {
   let known = { stale: false, members: '' };
   try {

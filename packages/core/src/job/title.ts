@@ -5,10 +5,10 @@ import { kindOf } from '../joints/registry.ts';
 import type { JointLike } from '../joints/report.ts';
 import { basisWords, unitsOf } from '../standards/job-basis.ts';
 import type { JobDocument, SignOff } from './document.ts';
-import type { Acted } from './actions.ts';
+import type { Acted, JudgedBy } from './actions.ts';
 import { isStale } from './fingerprint.ts';
 
-type Job = Pick<JobDocument, 'name' | 'number' | 'basis' | 'sections' | 'steels' | 'loads'>;
+type Job = Pick<JobDocument, 'name' | 'number'> & JudgedBy;
 
 /** Title block of a joint's sheet but for the verdict, which the check gives: the same on screen and on paper. */
 export function titleOf(

@@ -15,6 +15,21 @@ export interface GivenLoads {
   readonly [field: string]: unknown;
 }
 
+/** A choice of how cases are combined; `applies`: where it changes anything, always when absent. */
+export interface LoadsField extends BasisField {
+  applies?(loads: GivenLoads): boolean;
+}
+
+/** Whether a limit state is asked; some case is of a kind, or of a category. */
+export const hasState =
+  (state: string) =>
+  ({ states = [] }: GivenLoads): boolean =>
+    states.includes(state);
+export const hasCase =
+  (field: 'kind' | 'category', value: string) =>
+  ({ cases }: GivenLoads): boolean =>
+    cases.some((c) => c[field] === value);
+
 type Options = readonly (readonly [id: string, words: string])[];
 
 /** A code of load combinations as described data: what a page asks, so that it need not know the code. */
@@ -34,7 +49,7 @@ export interface LoadsScreen {
   /** States of use, not of strength: only what slips in service is judged in them. */
   readonly service: readonly string[];
   /** Choices by the path of their field. */
-  readonly fields: readonly BasisField[];
+  readonly fields: readonly LoadsField[];
   /** Values that come by three for each category in use: those of the annex, and the office's own. */
   triples(
     loads: GivenLoads,

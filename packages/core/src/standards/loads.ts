@@ -22,6 +22,8 @@ export interface JobLoads extends GivenLoads {
 
 const given = ({ schema, screen }: LoadCode): Joi.Schema =>
   schema
+    // A group of defaults is filled in even where defaults are not wanted.
+    .fork('options', (options) => options.default(() => undefined))
     .keys({
       by_hand: Joi.array()
         .items(

@@ -1,6 +1,6 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { count, desc, eq, isNull } from 'drizzle-orm';
-import { EMPTY_JOB, type JobDocument, type JobListEntry, type JobRecord, type JointDocument } from '@ample/core';
+import { EMPTY_JOB, type JobDocument, type JobListEntry, type JobRecord, type JointDocument, type JudgedBy } from '@ample/core';
 import { listCalculations } from './calculations.ts';
 import type { Handle, OpenDatabase } from './database.ts';
 import { NotFound, StaleSave, Unreadable } from './errors.ts';
@@ -125,7 +125,7 @@ export async function jobDocument(db: Handle, id: string): Promise<JobDocument> 
 }
 
 /** Changes with whatever the joints of a job are judged to. */
-export const basisKey = (job: Pick<JobRecord, 'basis' | 'sections' | 'steels' | 'loads'>): string =>
+export const basisKey = (job: JudgedBy): string =>
   createHash('sha256')
     .update(JSON.stringify([job.basis, job.sections, job.steels, ...(job.loads ? [job.loads] : [])]))
     .digest('hex')

@@ -9,7 +9,7 @@ import {
   summaryOf,
   type CalculationDocument,
   type JobDocument,
-  type JobRecord,
+  type JudgedBy,
   type JudgedRow,
   type JointRecord,
 } from '@ample/core';
@@ -49,7 +49,7 @@ function reader(file: string): Reader {
   return found;
 }
 
-const judgedRow = (joint: JointRecord, job: Pick<JobRecord, 'basis' | 'sections' | 'steels' | 'loads'>): JudgedRow => ({
+const judgedRow = (joint: JointRecord, job: JudgedBy): JudgedRow => ({
   line: joint.unreadable === undefined ? lineOf(joint, job) : joint.line,
   summary: summaryOf(joint, job),
   ...(joint.unreadable === undefined ? {} : { unreadable: joint.unreadable }),
@@ -62,7 +62,7 @@ export const judge = ({
   ids,
 }: {
   file: string;
-  job: Pick<JobRecord, 'basis' | 'sections' | 'steels' | 'loads'>;
+  job: JudgedBy;
   ids: readonly string[];
 }): Promise<Answer<{ readonly id: string; readonly row: JudgedRow }[]>> =>
   answer(async () => {

@@ -6,6 +6,7 @@ import {
   type ActionField,
   type Basis,
   type Combination,
+  type CombinationReport,
   type JointReport,
   type Units,
 } from '@ample/core';
@@ -25,6 +26,16 @@ interface Props {
   readonly onSelect: (i: number) => void;
   /** What was given of the joint's actions, and how it is changed. */
   readonly given: Given;
+}
+
+/** Ready combinations as they were given; then those of load cases, the worst first. Each with its place in the report. */
+function order(list: JointReport['combinations']): (readonly [CombinationReport, number])[] {
+  const placed = list.map((c, i) => [c, i] as const);
+  const least = (c: CombinationReport): number => c.first?.multiple ?? Infinity;
+  return [
+    ...placed.filter(([c]) => !c.combination.made),
+    ...placed.filter(([c]) => c.combination.made).sort(([a], [b]) => least(a) - least(b)),
+  ];
 }
 
 /** One card a combination with its own multiple; worst of all by default. */
@@ -49,7 +60,7 @@ export function ActionsStrip({ basis, report, selected, onSelect, given, actions
         </span>
         <span className="label block">{worst ? `in ${worst.combination.name}` : 'all combinations'}</span>
       </button>
-      {report.combinations.map((c, i) => (
+      {order(report.combinations).map(([c, i]) => (
         <button
           type="button"
           key={c.combination.name}

@@ -14,8 +14,9 @@ export function Choices({ screen, loads, choice, onLoads }: Props) {
   const states = loads.states ?? [screen.states[0]![0]];
   const given = screen.given(choice);
   const set = (path: string, value: unknown): void => onLoads(withValue(loads, path, value));
-  const plain = screen.fields.filter((f) => f.type !== 'number');
-  const numbers = screen.fields.filter((f) => f.type === 'number');
+  const asked = screen.fields.filter((f) => !f.applies || f.applies(loads) || valueAt(loads, f.id) !== undefined);
+  const plain = asked.filter((f) => f.type !== 'number');
+  const numbers = asked.filter((f) => f.type === 'number');
   return (
     <div className="grid gap-3">
       <fieldset>

@@ -21,8 +21,14 @@ export function CombinationList({ loads, made, onLoads }: Props) {
       <div className="flex items-baseline gap-3 mb-2 flex-wrap">
         <h2>Combinations</h2>
         <span className="muted" role="status">
-          {made.sets.length - gone - left} of {made.distinct} are used; {gone} can&apos;t govern: they lie between two others
-          {left ? `; ${left} left out` : ''}. {made.generated - made.distinct} more stood twice or had nothing acting.
+          {[
+            `${made.sets.length - gone - left} of ${made.distinct + made.sets.filter((x) => x.byHand).length} are used`,
+            gone && `${gone} can't govern: they lie between two others`,
+            left && `${left} left out`,
+            made.generated > made.distinct && `${made.generated - made.distinct} more stood twice or had nothing acting`,
+          ]
+            .filter(Boolean)
+            .join('; ')}
         </span>
         {gone > 0 && (
           <label className="flex items-center gap-1">

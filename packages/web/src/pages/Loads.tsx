@@ -64,7 +64,7 @@ export function LoadsPage() {
         </>
       }
       tools={
-        <button type="button" className="btn btn-primary" disabled={state !== 'changed'} onClick={save}>
+        <button type="button" className="btn btn-primary" onClick={save}>
           Save load cases
         </button>
       }

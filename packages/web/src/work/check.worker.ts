@@ -15,9 +15,9 @@ import {
   type Basis,
   type Combination,
   type Drawing,
-  type JobRecord,
   type JointContent,
   type JointReport,
+  type JudgedBy,
   type MomentChart,
   type Seed,
   type SideBySide,
@@ -27,8 +27,6 @@ import {
   type Workings,
 } from '@ample/core';
 import { expose } from 'comlink';
-
-type JobLike = Pick<JobRecord, 'basis' | 'sections' | 'steels' | 'loads'>;
 
 export interface Checked {
   readonly report: JointReport;
@@ -48,7 +46,7 @@ export interface Form {
 /** Title block but for the verdict, which the check gives. */
 export type TitleDraft = Omit<TitleBlock, 'verdict'>;
 
-const basisFor = (job: JobLike, content: JointContent): Basis => basisOf(job, content.settings);
+const basisFor = (job: JudgedBy, content: JointContent): Basis => basisOf(job, content.settings);
 
 function refusing<T>(work: () => T): { ok: T } | { refusal: string } {
   try {
@@ -61,7 +59,7 @@ function refusing<T>(work: () => T): { ok: T } | { refusal: string } {
 
 /** The open joint is judged here on every edit, so that the screen never waits. */
 const worker = {
-  check(kindId: string, content: JointContent, job: JobLike, title: TitleDraft, selected: number): CheckAnswer {
+  check(kindId: string, content: JointContent, job: JudgedBy, title: TitleDraft, selected: number): CheckAnswer {
     return refusing(() => {
       const joint = kindOf(kindId).build(content.input, basisFor(job, content));
       const { combinations } = withActions(content, job);
@@ -70,15 +68,15 @@ const worker = {
       return { report, drawing: joint.drawing({ ...title, verdict: report.verdict }, combination), quantities: joint.quantities };
     });
   },
-  ways(kindId: string, content: JointContent, job: JobLike): WayOut[] {
+  ways(kindId: string, content: JointContent, job: JudgedBy): WayOut[] {
     const made = refusing(() => waysOut(kindId, content.input, withActions(content, job).combinations, basisFor(job, content)));
     return 'ok' in made ? made.ok : [];
   },
-  workings(kindId: string, content: JointContent, job: JobLike, index: number): { ok: Workings } | { refusal: string } {
+  workings(kindId: string, content: JointContent, job: JudgedBy, index: number): { ok: Workings } | { refusal: string } {
     return refusing(() => workingsOf({ ...withActions(content, job), kind: kindId }, basisFor(job, content), index));
   },
   /** The same members and actions in every other form, each judged and drawn, for comparison. */
-  forms(content: JointContent, job: JobLike, title: TitleDraft): Form[] {
+  forms(content: JointContent, job: JudgedBy, title: TitleDraft): Form[] {
     const basis = basisFor(job, content);
     return KINDS.filter(
       (k) => k.id !== content.kind && k.family === kindOf(content.kind).family && k.standards.includes(basis.standard.id),
@@ -103,7 +101,7 @@ const worker = {
   /** The joint beside itself under another standard, its materials matched as `chosen` says. */
   beside(
     content: JointContent,
-    job: JobLike,
+    job: JudgedBy,
     to: { readonly standard: string; readonly set: string; readonly chosen: Readonly<Record<string, string>> },
   ): { ok: SideBySide } | { refusal: string } {
     return refusing(() =>
@@ -114,7 +112,7 @@ const worker = {
   chart(
     kindId: string,
     content: JointContent,
-    job: JobLike,
+    job: JudgedBy,
     governing: number,
   ): { ok: MomentChart | null } | { refusal: string } {
     return refusing(() => {
@@ -125,7 +123,7 @@ const worker = {
     kindId: string,
     seed: Seed,
     combinations: readonly Combination[],
-    job: JobLike,
+    job: JudgedBy,
   ): { ok: { input: unknown; why: readonly string[] } } | { refusal: string } {
     return refusing(() => firstDetail(kindId, seed, combinations, basisOf(job)));
   },

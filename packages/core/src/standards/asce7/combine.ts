@@ -16,7 +16,7 @@ import {
   type Made,
 } from '../../actions/combining/case.ts';
 import { Refusal } from '../../refusal.ts';
-import type { LoadsScreen } from '../loads-screen.ts';
+import { hasCase, hasState, type LoadsScreen } from '../loads-screen.ts';
 
 /** Dead, live, roof live, snow, rain, wind, tornado, seismic (Q_E), fluid, earth or bulk pressure. */
 const KINDS = ['D', 'L', 'Lr', 'S', 'R', 'W', 'WT', 'E', 'F', 'H'] as const;
@@ -101,6 +101,7 @@ export const usScreen: LoadsScreen = {
       limits: [0, 5],
       usual: 0,
       about: 'Vertical earthquake: 0.2 S_DS D',
+      applies: hasCase('kind', 'E'),
     },
     {
       id: 'options.rho',
@@ -110,6 +111,7 @@ export const usScreen: LoadsScreen = {
       limits: [1, 2],
       usual: 1,
       about: 'Multiplies earthquakes: ASCE 7, 12.3.4',
+      applies: hasState('seismic'),
     },
     {
       id: 'options.Omega_0',
@@ -118,6 +120,7 @@ export const usScreen: LoadsScreen = {
       type: 'number',
       limits: [1, 5],
       about: 'In place of rho where overstrength is asked',
+      applies: hasState('overstrength'),
     },
     {
       id: 'options.orthogonal',
@@ -125,6 +128,7 @@ export const usScreen: LoadsScreen = {
       type: 'yes',
       usual: false,
       about: 'The whole of one direction with 0.3 of the other: 12.5.3.1',
+      applies: hasCase('kind', 'E'),
     },
   ],
   triples: () => [],

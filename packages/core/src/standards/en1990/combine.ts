@@ -16,7 +16,7 @@ import {
   type Made,
 } from '../../actions/combining/case.ts';
 import type { BasisField } from '../../basis/field.ts';
-import type { LoadsScreen } from '../loads-screen.ts';
+import { hasCase, hasState, type LoadsScreen } from '../loads-screen.ts';
 import { actionOf, ANNEXES, CATEGORIES, GAMMA, type AnnexName, type Category, type GammaName, type Psi } from './values.ts';
 
 export interface EnCase extends LoadCase {
@@ -179,6 +179,7 @@ export const enScreen: LoadsScreen = {
       ],
       usual: 'psi1',
       about: 'The code leaves it to the annex; the UK takes psi_1',
+      applies: hasState('accidental'),
     },
     {
       id: 'options.roof_with_climate',
@@ -186,6 +187,7 @@ export const enScreen: LoadsScreen = {
       type: 'yes',
       usual: false,
       about: 'EN 1991-1-1, 3.3.2(1) has category H alone',
+      applies: hasCase('category', 'H'),
     },
     {
       id: 'options.orthogonal',
@@ -193,6 +195,7 @@ export const enScreen: LoadsScreen = {
       type: 'yes',
       usual: false,
       about: 'The whole of one direction with 0.3 of the other: EN 1998-1, 4.3.3.5.1(3)',
+      applies: hasCase('kind', 'E'),
     },
     optional('K_FI', 'K_FI', 'reliability class', 1, [0.5, 2], 'Multiplies unfavourable factors of strength and equilibrium'),
     {
@@ -205,14 +208,15 @@ export const enScreen: LoadsScreen = {
         'Reduces the permanent part in 6.10b; that of the annex where it is empty',
       ),
       usual: undefined,
+      applies: ({ expression }) => expression === '6.10ab',
     },
     gamma('G_sup', 'gamma_G,sup', 'permanent, unfavourable'),
     gamma('G_inf', 'gamma_G,inf', 'permanent, favourable'),
     gamma('Q', 'gamma_Q', 'variable'),
-    gamma('P', 'gamma_P', 'prestress'),
-    gamma('G_sup_equ', 'gamma_G,sup,equ', 'permanent, unfavourable, equilibrium'),
-    gamma('G_inf_equ', 'gamma_G,inf,equ', 'permanent, favourable, equilibrium'),
-    gamma('Q_equ', 'gamma_Q,equ', 'variable, equilibrium'),
+    { ...gamma('P', 'gamma_P', 'prestress'), applies: hasCase('kind', 'P') },
+    { ...gamma('G_sup_equ', 'gamma_G,sup,equ', 'permanent, unfavourable, equilibrium'), applies: hasState('EQU') },
+    { ...gamma('G_inf_equ', 'gamma_G,inf,equ', 'permanent, favourable, equilibrium'), applies: hasState('EQU') },
+    { ...gamma('Q_equ', 'gamma_Q,equ', 'variable, equilibrium'), applies: hasState('EQU') },
   ],
   triples: ({ annex, options, cases }) => {
     const used = CATEGORIES.filter((k) => (cases as readonly EnCase[]).some((c) => c.category === k));
