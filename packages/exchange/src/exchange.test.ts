@@ -115,6 +115,22 @@ describe('the paper of a joint that is not whole', () => {
       }),
     );
   };
+  it('gives the forces of its load cases and the combinations that they make, and says that it is signed', async () => {
+    const text = (await pages(['B1-01']))
+      .flat()
+      .map((x) => x.text)
+      .join(' ')
+      .replace(/\s+/g, ' ');
+    expect(text).toContain('checked by R. Amsel, 2026-11-12');
+    expect(text).toContain('G, self weight and finishes 26 Q, crowd 35.2');
+    // 1.35 x 26 + 1.5 x 35.2 = 87.9.
+    expect(text).toMatch(/U12 1\.35 G \+ 1\.5 Q 87\.9 0 0/);
+    // The list of the job, each factor with what it is made of; U1 lies between others where wind acts, and serves here.
+    expect(text).toContain(
+      'U6 ULS 6.10 1.35 G + 1.5 S + 0.75 W-x G 1.35: gamma_G,sup; S 1.5: gamma_Q; W-x 1.5 x 0.5: gamma_Q x psi_0 of wind',
+    );
+    expect(text).toContain('U1 * ULS 6.10 1.35 G');
+  });
   it('says what was not checked and what to do, and runs past no edge', async () => {
     const found = (await pages(['M1-06'])).flat();
     const text = found.map((x) => x.text).join(' ');

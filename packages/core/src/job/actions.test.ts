@@ -239,6 +239,14 @@ const tryBuilt = (joint: Acted & { readonly input: unknown }) => {
   return checked.built;
 };
 
+describe('a joint as it is judged', () => {
+  it('is the same when it is made so again', () => {
+    const once = withActions({ ...plate, loads: { forces: { G: { V_Ed: 40, T: 1 } }, aside: { T: 'none' } } }, job);
+    expect(withActions(once, job)).toEqual(once);
+    expect(once.combinations.at(-1)).toMatchObject({ V_Ed: 40, unused: [{ name: 'T', aside: 'none' }] });
+  });
+});
+
 describe('a signature', () => {
   it('stands for the combinations that the cases make: another case, force or factor makes it stale', () => {
     const joint = { ...plate, loads: { forces: { G: { V_Ed: 40 } } } };

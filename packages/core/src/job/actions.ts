@@ -101,11 +101,11 @@ export function actionsOf(joint: Acted, job: JudgedBy): JointActions {
   return { combinations: all.map((c) => without(c, unused)), count, unused };
 }
 
-/** The joint with all that acts on it as ready combinations: as it is judged. */
-export const withActions = <J extends Acted>(joint: J, job: JudgedBy): J => ({
-  ...joint,
-  combinations: actionsOf(joint, job).combinations,
-});
+/** The joint with all that acts on it as ready combinations, as it is judged: done again it is the same. */
+export function withActions<J extends Acted>(joint: J, job: JudgedBy): J {
+  const { loads: _worked, ...rest } = joint;
+  return { ...(rest as J), combinations: actionsOf(joint, job).combinations };
+}
 
 /** A combination without what its joint does not take; it tells of that. */
 function without(c: Combination, unused: readonly UnusedAction[]): Combination {

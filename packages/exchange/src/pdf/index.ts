@@ -13,6 +13,7 @@ import {
   type JudgedRow,
 } from '@ample/core';
 import { calculationPages } from './calculation.ts';
+import { loadsPages } from './loads.ts';
 import { jointPages } from './joint.ts';
 import type { Level } from './level.ts';
 import { MARGIN, Page } from './page.ts';
@@ -67,7 +68,7 @@ export async function calculationPdf(job: JobDocument, calculation: CalculationD
 /** The package of a job, written joint by joint: cover, register, each joint, each calculation. What can't be printed of one says so in its place. */
 export async function writeJobPdf({ job, rows, joints }: PrintedJob, options: ReportOptions, out: Writable): Promise<void> {
   const page = new Page(job.name, job.client, out);
-  const total = rows.length + job.calculations.length + 1;
+  const total = rows.length + job.calculations.length + (job.loads ? 2 : 1);
   let done = 0;
   const part = async (what: string, draw: () => void): Promise<void> => {
     options.progress?.(++done, total, what);
@@ -80,6 +81,7 @@ export async function writeJobPdf({ job, rows, joints }: PrintedJob, options: Re
   };
   cover(page, job, rows, options);
   await page.settle();
+  if (job.loads) await part('load cases', () => loadsPages(page, job));
   for await (const joint of joints)
     await part(joint.mark, () =>
       joint.unreadable !== undefined

@@ -35,6 +35,7 @@ import {
 import type { Level } from './level.ts';
 import { mathSetter, type Box } from './math.ts';
 import { MARGIN, type Page } from './page.ts';
+import { caseForces } from './loads.ts';
 import { drawSheet } from './sheet.ts';
 
 const MUTED = '#5b6470';
@@ -88,10 +89,12 @@ export function jointPages(page: Page, { job, joint: stored, revision, level }: 
   );
   for (const m of report.state === 'none' ? [] : report.missing)
     page.paragraph(`Not checked: ${m.title}. ${m.reason}`, { colour: OXIDE, size: 9 });
+  for (const n of report.combinations[worst]?.combination.unused ?? [])
+    if (n.aside !== undefined) page.paragraph(`${actionSymbol(basis, n.name)} is set aside: ${n.aside}`, { size: 9 });
   if (joint.note) page.paragraph(joint.note);
 
   inputs(page, joint, built);
-  actions(page, joint, built, report);
+  actions(page, stored, job, joint, built, report);
   checksTable(page, basis.units, report, worst);
   rulesTable(page, basis.units, report);
   lists(page, built);
@@ -160,9 +163,17 @@ function inputs(page: Page, joint: JointDocument, { quantities: q, basis }: Join
   );
 }
 
-function actions(page: Page, joint: JointDocument, { basis }: Joint, report: JointReport): void {
+function actions(
+  page: Page,
+  stored: JointDocument,
+  job: JobDocument,
+  joint: JointDocument,
+  { basis }: Joint,
+  report: JointReport,
+): void {
   const { units } = basis;
   page.heading('Actions');
+  caseForces(page, stored, job, basis);
   if (joint.combinations.length === 0) return page.paragraph('No actions were given.');
   // Actions that no combination has need no column.
   const taken = actionsUnder(kindOf(joint.kind), basis.standard, joint.combinations).filter(

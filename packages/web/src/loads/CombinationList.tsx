@@ -22,8 +22,8 @@ export function CombinationList({ loads, made, onLoads }: Props) {
         <h2>Combinations</h2>
         <span className="muted" role="status">
           {[
-            `${made.sets.length - gone - left} of ${made.distinct + made.sets.filter((x) => x.byHand).length} are used`,
-            gone && `${gone} can't govern: they lie between two others`,
+            `${made.sets.length - gone - left} of ${made.distinct + made.sets.filter((x) => x.byHand).length} are used where every case acts`,
+            gone && `${gone} lie between two others then, and are used only where fewer act`,
             left && `${left} left out`,
             made.generated > made.distinct && `${made.generated - made.distinct} more stood twice or had nothing acting`,
           ]
