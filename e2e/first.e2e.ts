@@ -317,6 +317,13 @@ describe('automatic rules of accessibility (WCAG 2.2 A and AA)', () => {
     await page.getByRole('link', { name: /^Basis/ }).click();
     await page.getByRole('button', { name: 'Save basis' }).waitFor();
     await look('basis');
+    await openRegister(on.app, page);
+    await page.getByRole('link', { name: /^Load cases/ }).click();
+    await page.getByRole('heading', { name: 'Combinations' }).waitFor();
+    await page.getByText('Factors', { exact: true }).click();
+    await look('load cases');
+    await openJoint(on.app, page, 'B1-01');
+    await dialog('Edit actions', 'actions by load case');
     await openJoint(on.app, page, 'M1-06');
     await look('joint that is not whole');
     for (const [mark, but] of [

@@ -5,7 +5,7 @@ import type { Combination } from '../actions/combination.ts';
 import { reportOf } from '../joints/report.ts';
 import { basisOf } from '../standards/job-basis.ts';
 import { loadSets, type JobLoads } from '../standards/loads.ts';
-import { actionsOf, tryCheckStored, withActions, type Acted, type JointLoads } from './actions.ts';
+import { actionsOf, splitByCase, tryCheckStored, withActions, type Acted, type JointLoads } from './actions.ts';
 import { readJob, type JobDocument, type JointDocument } from './document.ts';
 import { fingerprint, isStale } from './fingerprint.ts';
 import { summaryOf } from './summary.ts';
@@ -193,6 +193,21 @@ describe('combinations of the load cases of a joint', () => {
       }),
       { numRuns: 60 },
     );
+  });
+});
+
+describe('a table of actions', () => {
+  const row = (name: string, more: object): Combination => ({ name, V_Ed: 0, N_Ed: 0, N_tie: 0, ...more });
+  it('takes rows with the name of a load case for its forces, the others for ready combinations', () => {
+    const rows = [row('G', { V_Ed: 40 }), row('W+', { V_Ed: -5, N_Ed: 8 }), row('T1', { N_tie: 75 })];
+    expect(splitByCase(rows, CASES)).toEqual({
+      combinations: [rows[2]],
+      loads: { forces: { G: { V_Ed: 40 }, 'W+': { V_Ed: -5, N_Ed: 8 } } },
+    });
+    expect(splitByCase(rows, undefined)).toEqual({ combinations: rows });
+  });
+  it('refuses what acts alone in a load case', () => {
+    expect(() => splitByCase([row('G', { N_tie: 75 })], CASES)).toThrow('G: N_tie: no load case brings this action');
   });
 });
 

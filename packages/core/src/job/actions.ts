@@ -189,6 +189,32 @@ function freeName(name: string, taken: ReadonlySet<string>): string {
   return free;
 }
 
+/**
+ * Rows of a table of actions: those that bear the name of a load case are its forces, the others ready combinations. Throws a Refusal where a case
+ * brings what acts alone.
+ */
+export function splitByCase(
+  rows: readonly Combination[],
+  loads: JobLoads | undefined,
+): { readonly combinations: readonly Combination[]; readonly loads?: JointLoads } {
+  const isCase = (c: Combination): boolean => loads?.cases.some((x) => x.id === c.name) ?? false;
+  const given = rows.filter(isCase);
+  for (const c of given) {
+    const alone = ACTION_NAMES.find((k) => c[k] && !CASE_ACTIONS.includes(k));
+    if (alone)
+      throw new Refusal(
+        `${c.name}.${alone}`,
+        `${c.name}: ${alone}: no load case brings this action; accepted is a ready combination of its own.`,
+      );
+  }
+  const forces = Object.fromEntries(given.map((c) => [c.name, forcesOf(c)]));
+  return { combinations: rows.filter((c) => !isCase(c)), ...(given.length ? { loads: { forces } } : {}) };
+}
+
+/** The actions of a row that are not nought. */
+export const forcesOf = (c: Combination): CaseForces =>
+  Object.fromEntries(CASE_ACTIONS.flatMap((k) => (c[k] ? [[k, c[k]]] : [])));
+
 /** A stored joint checked under all that acts on it, or why it can't be; `joint` has every action as a ready combination. */
 export function tryCheckStored<J extends Acted & { readonly input: unknown }>(
   stored: J,

@@ -1,11 +1,12 @@
 import { useState } from 'react';
 import {
+  actionsOf,
+  splitByCase,
   actionRow,
   actionSymbol,
   basisOf,
   KINDS,
   unitsOf,
-  type Combination,
   type JobRecord,
   type JointKind,
   type Seed,
@@ -71,10 +72,11 @@ function useNewJoint({ job, mark: suggested, onMade }: Props) {
     if (pasted.errors.length) return setProblem(pasted.errors[0]!.message);
     setBusy(true);
     try {
-      const combinations: readonly Combination[] = pasted.combinations;
-      const found = await checker().first(kindId, seed, combinations, job);
+      const given = splitByCase(pasted.combinations, job.loads);
+      const acting = actionsOf({ kind: kindId, ...given }, job).combinations;
+      const found = await checker().first(kindId, seed, acting, job);
       if ('refusal' in found) return setProblem(found.refusal);
-      const made = await api.createJoint(job.id, { mark, kind: kindId, note: '', input: found.ok.input, combinations });
+      const made = await api.createJoint(job.id, { mark, kind: kindId, note: '', input: found.ok.input, ...given });
       onMade(made.id, found.ok.why);
     } catch (e) {
       setProblem((e as Error).message);
@@ -208,7 +210,8 @@ function ActionLines({ of: { job, actions, units, table, setTable, pasted } }: {
           {tableOrder(actions)
             .map((k) => (k === 'name' || k === 'note' ? k : actionSymbol(design, k)))
             .join('; ')}
-          , in {units.unitOf('force')} and {units.unitOf('moment')}, or with their units (or paste from a spreadsheet)
+          {job.loads && ` (or a load case, ${job.loads.cases.map((c) => c.id).join(', ')}, a line with its name)`}, in{' '}
+          {units.unitOf('force')} and {units.unitOf('moment')}, or with their units (or paste from a spreadsheet)
         </span>
         <textarea
           className="textarea mono w-full mt-1"
