@@ -1,5 +1,5 @@
 import { createWriteStream, rmSync, writeFileSync, type WriteStream } from 'node:fs';
-import { printable } from '@ample/core';
+import { compareJobs, printable } from '@ample/core';
 import { Command, Option } from 'commander';
 import { checkFile, exitCode, printReport } from './check.ts';
 import { combineFile, printCombined } from './combine.ts';
@@ -103,6 +103,71 @@ program
   .action((path: string, options: { json?: boolean; all?: boolean }) => {
     const made = combineFile(path);
     process.stdout.write(options.json ? `${JSON.stringify(made, null, 2)}\n` : printCombined(made, options.all ?? false));
+  });
+
+program
+  .command('import <job> <table>')
+  .description('take a table (CSV, XLSX) of forces, members or joints into a job, and say what it makes of each joint')
+  .option('--map <file>', 'what the columns are, as JSON: roles by head, force, moment, turned; by their heads when left out')
+  .option('--sheet <name>', 'the sheet of a workbook; the first when left out')
+  .addOption(new Option('--others <what>', 'forces that the table does not name').choices(['keep', 'drop']).default('keep'))
+  .addOption(
+    new Option('--names <what>', 'what the names in the table are; cases when one of them is a load case of the job').choices([
+      'cases',
+      'combinations',
+      'either',
+    ]),
+  )
+  .option('--json', 'print the result as JSON')
+  .option('-o, --output <file>', 'the job as it then is; nothing is written when left out')
+  .action(
+    async (
+      path: string,
+      table: string,
+      options: {
+        map?: string;
+        sheet?: string;
+        others: 'keep' | 'drop';
+        names?: 'cases' | 'combinations' | 'either';
+        json?: boolean;
+        output?: string;
+      },
+    ) => {
+      const read = readJobFile(path);
+      for (const u of read.unreadable) complain(u.message);
+      const { importTable, printImported } = await import('./changes.ts');
+      const { report, job } = await importTable(read.job, table, options);
+      if (options.output !== undefined) writeOut(options.output, `${JSON.stringify(job, null, 2)}\n`);
+      process.stdout.write(options.json ? `${JSON.stringify(report, null, 2)}\n` : printImported(report));
+      process.exitCode = report.faults.length || report.joints.some((j) => j.change === 'refused') ? 1 : 0;
+    },
+  );
+
+program
+  .command('recheck <job>')
+  .description('how every joint of a job stands, and how many of each state')
+  .option('--json', 'print the result as JSON')
+  .action(async (path: string, options: { json?: boolean }) => {
+    const read = readJobFile(path);
+    for (const u of read.unreadable) complain(u.message);
+    const { printRecheck, recheck } = await import('./changes.ts');
+    const result = recheck(read.job);
+    process.stdout.write(options.json ? `${JSON.stringify(result, null, 2)}\n` : printRecheck(result));
+    const sound = result.joints.every((j) => j.state === 'holds' || j.state === 'close');
+    process.exitCode = read.unreadable.length ? 2 : sound ? 0 : 1;
+  });
+
+program
+  .command('compare <old> <new>')
+  .description('what changed from one job file to another: forces, members, details, settings, states')
+  .option('--json', 'print the result as JSON')
+  .action(async (before: string, after: string, options: { json?: boolean }) => {
+    const [a, b] = [readJobFile(before), readJobFile(after)];
+    for (const u of [...a.unreadable, ...b.unreadable]) complain(u.message);
+    const { printCompared } = await import('./changes.ts');
+    const result = compareJobs(a.job, b.job);
+    process.stdout.write(options.json ? `${JSON.stringify(result, null, 2)}\n` : printCompared(result));
+    process.exitCode = a.unreadable.length || b.unreadable.length ? 2 : 0;
   });
 
 program

@@ -29,6 +29,8 @@ export interface JointLoads {
   readonly aside?: { readonly [K in ActionName]?: string };
   /** Cases of its own in place of the job's. */
   readonly own?: JobLoads;
+  /** The end of the member that stands here, as the analysis names it. */
+  readonly end?: string;
 }
 
 export const jointLoadsSchema = Joi.object({
@@ -37,6 +39,7 @@ export const jointLoadsSchema = Joi.object({
     .max(40),
   aside: Joi.object(Object.fromEntries(ACTION_NAMES.map((k) => [k, Joi.string().trim().min(1).max(200)]))),
   own: loadsSchema,
+  end: Joi.string().trim().min(1).max(60),
 });
 
 /** The part of a joint that says what acts on it. */
@@ -226,5 +229,15 @@ export function tryCheckStored<J extends Acted & { readonly input: unknown }>(
     return 'refusal' in checked ? checked : { joint, ...checked };
   } catch (e) {
     return { refusal: refusalOf(e) };
+  }
+}
+
+/** What a joint is judged under; null where its load cases can't be combined. */
+export function tryCombinations(joint: Acted, job: JudgedBy): readonly Combination[] | null {
+  try {
+    return actionsOf(joint, job).combinations;
+  } catch (e) {
+    if (e instanceof Refusal) return null;
+    throw e;
   }
 }

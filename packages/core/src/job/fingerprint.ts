@@ -7,7 +7,7 @@ import { STANDARDS } from '../standards/registry.ts';
 import { withActions, type Acted, type JudgedBy } from './actions.ts';
 
 /** Stable text of a value: keys in order, so that equal joints give equal text however they were typed. */
-function canonical(value: unknown): string {
+export function canonical(value: unknown): string {
   if (Array.isArray(value)) return `[${value.map(canonical).join(',')}]`;
   if (value && typeof value === 'object') {
     const entries = Object.entries(value)

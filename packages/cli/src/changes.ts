@@ -1,0 +1,198 @@
+import { readFileSync } from 'node:fs';
+import {
+  groupOf,
+  guessNames,
+  kindOf,
+  planJoint,
+  Refusal,
+  standingOf,
+  unitsOf,
+  type GivenJoint,
+  type JobComparison,
+  type JobDocument,
+  type JointDocument,
+  type JointPlan,
+  type PlanChoices,
+  type Standing,
+} from '@ample/core';
+import {
+  givenTable,
+  guessMapping,
+  mappingFault,
+  readTable,
+  ROLES,
+  type Mapping,
+  type RowFault,
+  type Sheet,
+} from '@ample/exchange/table';
+import { BadInput, readJson } from './input.ts';
+
+export interface Imported {
+  readonly rows: number;
+  readonly faults: readonly RowFault[];
+  readonly joints: readonly (Omit<JointPlan, 'content'> & { readonly group: string })[];
+  /** Joints of the job that have actions and that the table does not name. */
+  readonly gone: readonly string[];
+}
+
+async function sheetOf(path: string, name: string | undefined): Promise<Sheet> {
+  let bytes: Uint8Array;
+  try {
+    bytes = readFileSync(path);
+  } catch (e) {
+    throw new BadInput(`${path}: the file can't be read (${(e as NodeJS.ErrnoException).code}).`);
+  }
+  try {
+    const sheets = await readTable(bytes);
+    const sheet = name === undefined ? sheets[0] : sheets.find((s) => s.name === name);
+    if (sheet) return sheet;
+    throw new BadInput(
+      sheets.length
+        ? `${path}: there is no sheet "${name}"; accepted are ${sheets.map((s) => s.name).join(', ')}.`
+        : `${path}: the table is empty; accepted is a head and a row for each force.`,
+    );
+  } catch (e) {
+    if (e instanceof Refusal) throw new BadInput(`${path}: ${e.message}`);
+    throw e;
+  }
+}
+
+/** The mapping of a file: the whole, or what of it differs from what the heads say. */
+function mappingOf(path: string | undefined, guessed: Mapping): Mapping {
+  if (path === undefined) return guessed;
+  const raw = readJson(path, 'a mapping of columns') as Partial<Record<keyof Mapping, unknown>> | null;
+  const roles = raw?.roles ?? {};
+  const turned = raw?.turned ?? [];
+  if (typeof roles !== 'object' || !Array.isArray(turned))
+    throw new BadInput(`${path}: "roles" must be a group of heads with what each is, and "turned" a list of forces.`);
+  for (const [head, role] of Object.entries(roles))
+    if (!ROLES.some(([r]) => r === role))
+      throw new BadInput(
+        `${path}: roles: "${head}" can't be "${String(role).slice(0, 40)}"; accepted are ${ROLES.map(([r]) => r).join(', ')}.`,
+      );
+  return {
+    roles: raw?.roles ? (roles as Mapping['roles']) : guessed.roles,
+    force: typeof raw?.force === 'string' ? raw.force : guessed.force,
+    moment: typeof raw?.moment === 'string' ? raw.moment : guessed.moment,
+    turned: turned as Mapping['turned'],
+  };
+}
+
+/** Takes a table of forces, members and joints into a job: what it would make of each joint, and the job as it then is. */
+export async function importTable(
+  job: JobDocument,
+  path: string,
+  options: { map?: string; sheet?: string; others: PlanChoices['others']; names?: PlanChoices['names'] },
+): Promise<{ readonly report: Imported; readonly job: JobDocument }> {
+  const units = unitsOf(job.basis);
+  const { rows } = await sheetOf(path, options.sheet);
+  const mapping = mappingOf(options.map, guessMapping(rows[0] ?? [], units));
+  const fault = mappingFault(mapping, units);
+  if (fault) throw new BadInput(`${path}: ${fault}`);
+  const table = givenTable(rows, mapping, units);
+  const names =
+    options.names ??
+    guessNames(
+      table.joints.flatMap((j) => j.rows.map((r) => r.name)),
+      job,
+    );
+  const joints = [...job.joints];
+  const faulty = new Set(table.faults.map((f) => f.of ?? ''));
+  const touched = new Set<JointDocument>();
+  const plans = table.joints.map((given): JointPlan => {
+    const at = joints.findIndex((j) => stands(j, given));
+    const plan = planJoint(given, joints[at] ?? null, job, { others: options.others, names });
+    if (at >= 0) touched.add(job.joints[at]!);
+    if (plan.content) {
+      const made = {
+        ...joints[at],
+        ...plan.content,
+        line: kindOf(plan.content.kind).line.print(plan.content.input),
+      } as JointDocument;
+      if (at >= 0) joints[at] = made;
+      else joints.push(made);
+    }
+    return plan;
+  });
+  return {
+    report: {
+      rows: table.rows,
+      faults: table.faults,
+      joints: plans.map((plan) => {
+        const { content: _stored, ...told } = plan;
+        return { ...told, group: groupOf(plan) };
+      }),
+      gone: job.joints
+        .filter(
+          (j) =>
+            !touched.has(j) &&
+            !faulty.has(j.mark) &&
+            !faulty.has(j.loads?.end ?? '') &&
+            (j.combinations.length || j.loads?.forces),
+        )
+        .map((j) => j.mark),
+    },
+    job: { ...job, joints },
+  };
+}
+
+/** Whether a row of the table speaks of this joint: by its mark, or by the member's end. */
+const stands = (j: JointDocument, { mark, end }: GivenJoint): boolean =>
+  mark ? j.mark === mark : end !== undefined && j.loads?.end === end;
+
+const words = (s: Standing | null): string => (s ? `${s.state}: ${s.verdict}` : '–');
+const GROUPS: Readonly<Record<string, string>> = {
+  new: 'new',
+  same: 'unaffected',
+  holds: 'changed, hold as before',
+  state: 'changed state',
+  refused: 'refused',
+};
+
+export function printImported({ joints, faults, rows, gone }: Imported): string {
+  const lines = [`${rows} rows, ${joints.length} joints, ${faults.length} rows not read`, ...faults.map((f) => `  ${f.message}`)];
+  for (const [group, title] of Object.entries(GROUPS)) {
+    const list = joints.filter((j) => j.group === group);
+    if (!list.length) continue;
+    lines.push(`${title}: ${list.length}`);
+    for (const j of list)
+      if (group === 'refused') lines.push(`  ${j.mark}: ${j.message}`);
+      else if (group !== 'same')
+        lines.push(
+          `  ${j.mark}: ${j.before ? `${words(j.before)} -> ` : ''}${words(j.after)}${j.kept.length ? ` (kept besides: ${j.kept.join(', ')})` : ''}`,
+        );
+  }
+  if (gone.length) lines.push(`not in the table: ${gone.length}`, `  ${gone.join(', ')}`);
+  return `${lines.join('\n')}\n`;
+}
+
+/** How every joint of a job stands, and how many of each state. */
+export function recheck(job: JobDocument): {
+  readonly states: Readonly<Record<string, number>>;
+  readonly joints: readonly ({ mark: string } & Standing)[];
+} {
+  const joints = job.joints.map((j) => ({ mark: j.mark, ...standingOf(j, job) }));
+  const states: Record<string, number> = {};
+  for (const j of joints) states[j.state] = (states[j.state] ?? 0) + 1;
+  return { states, joints };
+}
+
+export const printRecheck = ({ states, joints }: ReturnType<typeof recheck>): string =>
+  [
+    ...joints.map((j) => `${j.mark}  ${words(j)}`),
+    `${joints.length} joints: ${Object.entries(states)
+      .map(([s, n]) => `${n} ${s}`)
+      .join(', ')}`,
+    '',
+  ].join('\n');
+
+export function printCompared({ job, joints }: JobComparison): string {
+  const lines = [...job];
+  for (const j of joints) {
+    if (j.change === 'same') continue;
+    lines.push(`${j.mark}  ${j.change}  ${words(j.before)} -> ${words(j.after)}`);
+    for (const d of j.differences) lines.push(`  ${d.what}: ${d.before || 'none'} -> ${d.after || 'none'}`);
+  }
+  const same = joints.filter((j) => j.change === 'same').length;
+  return `${[...lines, `${joints.length - same} of ${joints.length} joints differ`].join('\n')}\n`;
+}

@@ -1,0 +1,3 @@
+export * from './read.ts';
+export * from './roles.ts';
+export * from './rows.ts';
