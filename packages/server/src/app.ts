@@ -11,6 +11,7 @@ import { calculationRoutes } from './routes/calculations.ts';
 import { documentRoutes } from './routes/documents.ts';
 import { jobRoutes } from './routes/jobs.ts';
 import { jointRoutes } from './routes/joints.ts';
+import { tableRoutes } from './routes/tables.ts';
 import type { Services } from './services.ts';
 
 const LOOPBACK = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/;
@@ -92,6 +93,7 @@ function apiOf(services: Services, folder: string | undefined): Api {
   );
   jobRoutes(api, services);
   jointRoutes(api, services);
+  tableRoutes(api, services);
   calculationRoutes(api, services);
   documentRoutes(api, services);
   backupRoute(api, services);

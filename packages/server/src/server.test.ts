@@ -84,7 +84,13 @@ describe('jobs', () => {
 });
 
 describe('joints', () => {
-  const content = (j: JointRecord) => ({ mark: j.mark, note: j.note, input: j.input, combinations: j.combinations, loads: j.loads });
+  const content = (j: JointRecord) => ({
+    mark: j.mark,
+    note: j.note,
+    input: j.input,
+    combinations: j.combinations,
+    loads: j.loads,
+  });
   const first = async (): Promise<JointRecord> => jointOf((await registerOf((await importDemo()).id)).joints[0]!.id);
 
   it('saves from a version and refuses a stale save with the stored joint', async () => {

@@ -4,15 +4,19 @@ import {
   type CalculationDocument,
   type CalculationRecord,
   type DocumentState,
+  type GivenJoint,
   type JobDocument,
   type JobListEntry,
   type JobRecord,
   type JointContent,
   type JointDocument,
+  type JointPlan,
   type JointRecord,
+  type PlanChoices,
   type RegisterPage,
   type RevisionRecord,
   type Sibling,
+  type TakenTable,
 } from '@ample/core';
 
 /** What the server said is wrong, in one sentence; `field` and `current` where it gave them. */
@@ -97,6 +101,8 @@ async function* registerParts(id: string): AsyncGenerator<RegisterPage> {
   }
 }
 
+/** A plan, with the joint that it is of and its version. */
+export type PlannedJoint = JointPlan & { readonly id?: string; readonly version?: number };
 export type NewJoint = Omit<JointDocument, 'line' | 'checked'>;
 
 export const api = {
@@ -131,6 +137,13 @@ export const api = {
   /** The newest changes, or those before one. */
   revisions: (id: string, before?: number) =>
     call<RevisionRecord[]>('GET', `/joints/${id}/revisions${before === undefined ? '' : `?before=${before}`}`),
+  /** What a table would make of these joints. */
+  planTable: (jobId: string, joints: readonly GivenJoint[], choices: PlanChoices) =>
+    call<PlannedJoint[]>('POST', `/jobs/${jobId}/tables/plan`, { joints, choices }),
+  takeTable: (jobId: string, table: { name: string; mapping: object; joints: readonly object[] }) =>
+    call<TakenTable>('POST', `/jobs/${jobId}/tables`, table),
+  tables: (jobId: string) => call<TakenTable[]>('GET', `/jobs/${jobId}/tables`),
+  dropTable: (jobId: string, id: string) => call<TakenTable>('POST', `/jobs/${jobId}/tables/${id}/drop`),
   rawUrl: (id: string) => `/api/joints/${id}/raw`,
   calculations: (jobId: string) => call<CalculationRecord[]>('GET', `/jobs/${jobId}/calculations`),
   calculation: (id: string) => call<CalculationRecord>('GET', `/calculations/${id}`),

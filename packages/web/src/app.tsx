@@ -11,6 +11,7 @@ if (/\/joints\//.test(location.pathname)) void loadJoint();
 const JointPage = lazy(() => loadJoint().then((m) => ({ default: m.JointPage })));
 const JobBasisPage = lazy(() => import('./pages/JobBasis.tsx').then((m) => ({ default: m.JobBasisPage })));
 const LoadsPage = lazy(() => import('./pages/Loads.tsx').then((m) => ({ default: m.LoadsPage })));
+const TablePage = lazy(() => import('./pages/Table.tsx').then((m) => ({ default: m.TablePage })));
 const BenchPage = lazy(() => import('./pages/Bench.tsx').then((m) => ({ default: m.BenchPage })));
 const HelpPage = lazy(() => import('./pages/Help.tsx').then((m) => ({ default: m.HelpPage })));
 const wait = <div className="page muted">Opening…</div>;
@@ -32,6 +33,15 @@ const router = createBrowserRouter([
     element: (
       <Suspense fallback={wait}>
         <LoadsPage />
+      </Suspense>
+    ),
+    errorElement: <Failed />,
+  },
+  {
+    path: '/jobs/:jobId/table',
+    element: (
+      <Suspense fallback={wait}>
+        <TablePage />
       </Suspense>
     ),
     errorElement: <Failed />,

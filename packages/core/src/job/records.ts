@@ -116,6 +116,18 @@ export const contentOf = (j: JointContent): JointContent => ({
   ...(j.settings ? { settings: j.settings } : {}),
 });
 
+/** A table that was taken into a job. */
+export interface TakenTable {
+  readonly id: string;
+  readonly name: string;
+  /** How it was read; null where that is not known any more. */
+  readonly mapping: unknown;
+  readonly joints: number;
+  readonly who: string;
+  readonly at: string;
+  readonly droppedAt: string | null;
+}
+
 /** A PDF that is being written, or is ready to fetch. */
 export interface DocumentState {
   readonly id: string;

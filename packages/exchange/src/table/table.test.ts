@@ -35,7 +35,7 @@ describe('a table from a file', () => {
     sheet.addRow(['mark', 'case', 'V']);
     sheet.addRow(['B1', 'G', 12.5]);
     sheet.addRow(['B2', 'G', { formula: '2*3', result: 6 }]);
-    sheet.addRow([{ richText: [{ text: 'B' }, { text: '3' }] }, , 7]);
+    sheet.addRow([{ richText: [{ text: 'B' }, { text: '3' }] }, null, 7]);
     book.addWorksheet('Empty');
     const made = new Uint8Array((await book.xlsx.writeBuffer()) as ArrayBuffer);
     expect(await readTable(made)).toEqual([

@@ -46,7 +46,9 @@ const content = {
   settings: settingsSchema,
 };
 const kind = Joi.string().valid(...KINDS.map((k) => k.id));
-const newJoint = Joi.object({ ...content, kind: kind.required() });
+/** What a joint is made of, as requests bring it. */
+export const contentKeys = { ...content, kind: kind.required() };
+const newJoint = Joi.object(contentKeys);
 /** A save keeps the kind of the joint unless it names another one. */
 const change = Joi.object({
   ...content,

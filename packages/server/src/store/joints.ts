@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { and, asc, desc, eq, gt, inArray, isNull, lt, max, ne } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, inArray, isNull, lt, max, ne, or, sql } from 'drizzle-orm';
 import {
   contentOf,
   inputVersion,
@@ -97,6 +97,30 @@ export async function jointsById(db: Handle, ids: readonly string[]): Promise<Jo
   ).map(recordOf);
 }
 
+/** Joints of a job by their marks, and by the ends of members that stand at them. */
+export async function jointsNamed(
+  db: Handle,
+  jobId: string,
+  marks: readonly string[],
+  ends: readonly string[],
+): Promise<JointRecord[]> {
+  const end = sql<string>`json_extract(${joints.loads}, '$.end')`;
+  const rows = await db
+    .select()
+    .from(joints)
+    .where(
+      and(
+        eq(joints.jobId, jobId),
+        isNull(joints.deletedAt),
+        or(
+          marks.length ? inArray(joints.mark, [...marks]) : undefined,
+          ends.length ? and(sql`json_valid(${joints.loads})`, inArray(end, [...ends])) : undefined,
+        ),
+      ),
+    );
+  return rows.map(recordOf);
+}
+
 /** A joint as its job's file has it. */
 export const documentOf = ({
   mark,
@@ -166,6 +190,7 @@ async function keepRevision(
   label: string,
   before: JointContent | null,
   after: JointContent | null,
+  batch: string | null = null,
 ): Promise<void> {
   await tx
     .insert(revisions)
@@ -178,6 +203,7 @@ async function keepRevision(
       label,
       before: before && contentOf(before),
       after: after && contentOf(after),
+      batch,
     });
 }
 
@@ -187,6 +213,7 @@ export async function createJoint(
   joint: JointDocument,
   who: string,
   label = 'made',
+  batch: string | null = null,
 ): Promise<JointRecord> {
   await refuseMarkTwice(tx, jobId, joint.mark);
   const [{ last } = { last: null }] = await tx
@@ -216,7 +243,7 @@ export async function createJoint(
       createdAt: at,
       updatedAt: at,
     });
-  await keepRevision(tx, { id, jobId, version: 1 }, who, label, null, joint);
+  await keepRevision(tx, { id, jobId, version: 1 }, who, label, null, joint, batch);
   return getJoint(tx, id);
 }
 
@@ -239,6 +266,7 @@ export async function saveJoint(
   who: string,
   label: string,
   own = 0,
+  batch: string | null = null,
 ): Promise<JointRecord> {
   const before = await getJoint(tx, id);
   const version = before.version === made + own ? before.version : made;
@@ -259,7 +287,7 @@ export async function saveJoint(
       updatedAt: now(),
     })
     .where(eq(joints.id, id));
-  await keepRevision(tx, { id, jobId: before.jobId, version: version + 1 }, who, label, before, content);
+  await keepRevision(tx, { id, jobId: before.jobId, version: version + 1 }, who, label, before, content, batch);
   return getJoint(tx, id);
 }
 

@@ -96,8 +96,30 @@ export const revisions = sqliteTable(
     label: text('label').notNull(),
     before: json<JointContent>('before'),
     after: json<JointContent>('after'),
+    /** The table that it came with, where one changed many joints at once. */
+    batch: text('batch'),
   },
-  (t) => [index('revisions_by_joint').on(t.jointId, t.id)],
+  (t) => [index('revisions_by_joint').on(t.jointId, t.id), index('revisions_by_batch').on(t.batch)],
+);
+
+/** Tables that were taken into a job, each of which can be dropped again whole. */
+export const tables = sqliteTable(
+  'tables',
+  {
+    id: text('id').primaryKey(),
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    /** Of the file, or what it was. */
+    name: text('name').notNull(),
+    /** How it was read, for the next one. */
+    mapping: json<unknown>('mapping').notNull(),
+    joints: integer('joints').notNull(),
+    who: text('who').notNull(),
+    at: text('at').notNull(),
+    droppedAt: text('dropped_at'),
+  },
+  (t) => [index('tables_by_job').on(t.jobId, t.at)],
 );
 
 /** What the check of a joint said, kept until the joint, its job or the method changes. */

@@ -1,7 +1,14 @@
 import { createWriteStream } from 'node:fs';
 import type { MessagePort } from 'node:worker_threads';
 import {
+  contentOf,
   lineOf,
+  planJoint,
+  readJoint,
+  type GivenJoint,
+  type JointContent,
+  type JointPlan,
+  type PlanChoices,
   DocumentError,
   readJob,
   Refusal,
@@ -18,8 +25,8 @@ import type { Level } from '@ample/exchange/level';
 import { storeCode } from '../store/condition.ts';
 import { copyInto, openReader, type Handle, type Reader } from '../store/database.ts';
 import { NotFound, Unreadable } from '../store/errors.ts';
-import { basisKey, jobDocument, jobHead } from '../store/jobs.ts';
-import { documentOf, eachJoint, jointsById, readableJoint } from '../store/joints.ts';
+import { basisKey, getJob, jobDocument, jobHead } from '../store/jobs.ts';
+import { documentOf, eachJoint, jointsById, jointsNamed, readableJoint } from '../store/joints.ts';
 import { lightJoints, verdictKey } from '../store/joint-rows.ts';
 import { jobStatements, type NewJob } from '../store/statements.ts';
 
@@ -71,6 +78,47 @@ export const judge = ({
     found.sort((a, b) => (a.kind < b.kind ? -1 : a.kind > b.kind ? 1 : 0));
     return found.map((joint) => ({ id: joint.id, row: judgedRow(joint, job) }));
   });
+
+/** A plan, with the joint that it is of and its version. */
+export type PlannedJoint = JointPlan & { readonly id?: string; readonly version?: number };
+
+/** What a table would make of joints of a job. */
+export const planTable = ({
+  file,
+  jobId,
+  joints,
+  choices,
+}: {
+  file: string;
+  jobId: string;
+  joints: readonly GivenJoint[];
+  choices: PlanChoices;
+}): Promise<Answer<PlannedJoint[]>> =>
+  answer(async () => {
+    const { db } = reader(file);
+    const job = await getJob(db, jobId);
+    const marks = joints.flatMap((j) => (j.mark ? [j.mark] : []));
+    const standing = await jointsNamed(
+      db,
+      jobId,
+      marks,
+      joints.flatMap((j) => (!j.mark && j.end ? [j.end] : [])),
+    );
+    return joints.map((given): PlannedJoint => {
+      const joint = standing.find((j) => (given.mark ? j.mark === given.mark : j.loads?.end === given.end)) ?? null;
+      if (joint?.unreadable !== undefined)
+        return { mark: joint.mark, change: 'refused', message: joint.unreadable, before: null, after: null, kept: [] };
+      const plan = planJoint(given, joint && documentOf(joint), job, choices);
+      return joint ? { ...plan, id: joint.id, version: joint.version } : plan;
+    });
+  });
+
+/** Judges contents of joints by their kinds, and brings them up to date. */
+export const readJoints = ({
+  joints,
+}: {
+  joints: readonly (JointContent & { kind: string })[];
+}): Promise<Answer<JointContent[]>> => answer(() => joints.map((j) => contentOf(readJoint(j, `joint ${j.mark}`))));
 
 /** Reads a job file and prepares its rows. */
 export const importJob = ({ text, who }: { text: string; who: string }): Promise<Answer<NewJob>> =>

@@ -1,15 +1,16 @@
 import { wrap, type Remote } from 'comlink';
 import type { CheckWorker } from './check.worker.ts';
+import type { TableWorker } from './table.worker.ts';
 
 interface Made {
   readonly worker: Worker;
   readonly remote: Remote<CheckWorker>;
 }
 const made = new Map<string, Made>();
-
 declare const __BUILD__: string;
 /** An entry of its own in the built pages; the development server gives the source. */
-const WORKER = import.meta.env.DEV ? '/src/work/check.worker.ts' : `/assets/check.worker.js?${__BUILD__}`;
+const entry = (name: string): string => (import.meta.env.DEV ? `/src/work/${name}.ts` : `/assets/${name}.js?${__BUILD__}`);
+const WORKER = entry('check.worker');
 
 function workerFor(purpose: string): Made {
   let found = made.get(purpose);
@@ -40,4 +41,10 @@ export async function search<T>(purpose: string, work: (worker: Remote<CheckWork
   } finally {
     if (busy.get(purpose) === mine) busy.delete(purpose);
   }
+}
+
+/** Reads tables in a worker of their own; `end` stops whatever it is at. */
+export function tableReader(): { readonly remote: Remote<TableWorker>; readonly end: () => void } {
+  const worker = new Worker(entry('table.worker'), { type: 'module' });
+  return { remote: wrap<TableWorker>(worker), end: () => worker.terminate() };
 }

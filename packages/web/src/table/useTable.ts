@@ -1,0 +1,166 @@
+import { useEffect, useRef, useState } from 'react';
+import { groupOf, guessNames, unitsOf, type JobRecord, type PlanChoices, type Sibling, type TakenTable } from '@ample/core';
+import { guessMapping, mappingFault, type GivenTable, type Mapping, type Sheet } from '@ample/exchange/table';
+import { api, type PlannedJoint } from '../api.ts';
+import { tableReader } from '../work/client.ts';
+
+/** Joints that are planned at a time: progress shows, and a cancel is heard between two of them. */
+const AT_A_TIME = 50;
+
+/** What the preview has found so far. */
+export interface Preview {
+  readonly table: GivenTable;
+  readonly plans: readonly PlannedJoint[];
+  readonly total: number;
+  readonly running: boolean;
+}
+
+/** A table on its way into a job: the file, how it is read, what it would change, and what is taken of it. */
+export function useTable(job: JobRecord) {
+  const units = unitsOf(job.basis);
+  const [name, setName] = useState('');
+  const [sheets, setSheets] = useState<readonly Sheet[]>([]);
+  const [sheet, setSheet] = useState<Sheet | null>(null);
+  const [mapping, setMapping] = useState<Mapping | null>(null);
+  const [choices, setChoices] = useState<PlanChoices>({ others: 'keep', names: 'combinations' });
+  const [preview, setPreview] = useState<Preview | null>(null);
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const [problem, setProblem] = useState('');
+  const [busy, setBusy] = useState(false);
+  const [taken, setTaken] = useState<readonly TakenTable[]>([]);
+  const [marks, setMarks] = useState<readonly Sibling[]>([]);
+  const reader = useRef<ReturnType<typeof tableReader> | null>(null);
+  const turn = useRef(0);
+  const refresh = (): void => {
+    api.tables(job.id).then(setTaken, (e: Error) => setProblem(e.message));
+    api.marks(job.id).then(setMarks, (e: Error) => setProblem(e.message));
+  };
+  useEffect(() => {
+    refresh();
+    return () => reader.current?.end();
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for the job
+  }, [job.id]);
+  const remote = () => (reader.current ??= tableReader()).remote;
+
+  /** What is taken again is a preview no more. */
+  const changed = (): void => {
+    turn.current += 1;
+    setPreview(null);
+    setLeft(new Set());
+    setProblem('');
+  };
+  const open = (next: Sheet): void => {
+    changed();
+    setSheet(next);
+    const heads = next.rows[0] ?? [];
+    const last = taken.find((t) => t.mapping)?.mapping as Partial<Mapping & PlanChoices> | undefined;
+    const guessed = guessMapping(heads, units);
+    // Columns that the last table of the job had are what they were in it.
+    const known = Object.fromEntries(Object.entries(last?.roles ?? {}).filter(([head]) => heads.includes(head)));
+    const map: Mapping = Object.keys(known).length
+      ? { roles: known, force: last!.force ?? guessed.force, moment: last!.moment ?? guessed.moment, turned: last!.turned ?? [] }
+      : guessed;
+    setMapping(map);
+    setChoices({ others: last?.others ?? 'keep', names: guessNames(namesIn(next, map), job) });
+  };
+  const got = (found: { ok: readonly Sheet[] } | { refusal: string }, called: string): void => {
+    if ('refusal' in found) return setProblem(found.refusal);
+    const full = found.ok.filter((s) => s.rows.length > 1);
+    if (!full.length) return setProblem('table: it is empty; accepted is a head, and a row for each force or joint.');
+    setName(called);
+    setSheets(full);
+    open(full[0]!);
+  };
+  const read = async (file: File): Promise<void> => {
+    setProblem('');
+    setBusy(true);
+    try {
+      got(await remote().read(new Uint8Array(await file.arrayBuffer())), file.name.slice(0, 120));
+    } catch (e) {
+      setProblem((e as Error).message);
+    } finally {
+      setBusy(false);
+    }
+  };
+  const paste = async (text: string): Promise<void> => got(await remote().paste(text), 'pasted');
+
+  const look = async (): Promise<void> => {
+    changed();
+    const fault = mappingFault(mapping!, units);
+    if (fault) return setProblem(fault);
+    const mine = turn.current;
+    const table = await remote().rows(sheet!.rows, mapping!, units.id);
+    const plans: PlannedJoint[] = [];
+    try {
+      setPreview({ table, plans, total: table.joints.length, running: true });
+      for (let i = 0; i < table.joints.length; i += AT_A_TIME) {
+        plans.push(...(await api.planTable(job.id, table.joints.slice(i, i + AT_A_TIME), choices)));
+        if (turn.current !== mine) return;
+        setPreview({ table, plans: [...plans], total: table.joints.length, running: true });
+      }
+      setPreview({ table, plans, total: table.joints.length, running: false });
+    } catch (e) {
+      setPreview(null);
+      setProblem((e as Error).message);
+    }
+  };
+  const takeable = (preview?.plans ?? []).filter((p) => p.content && !left.has(p.mark));
+  const take = async (): Promise<void> => {
+    setBusy(true);
+    setProblem('');
+    try {
+      await api.takeTable(job.id, {
+        name,
+        mapping: { ...mapping!, ...choices },
+        joints: takeable.map(({ id, version, content }) => ({ ...(id ? { id, version } : {}), content })),
+      });
+      changed();
+      setSheet(null);
+      setSheets([]);
+      refresh();
+    } catch (e) {
+      setProblem((e as Error).message);
+    } finally {
+      setBusy(false);
+    }
+  };
+  const drop = (id: string): void => {
+    setProblem('');
+    api.dropTable(job.id, id).then(refresh, (e: Error) => setProblem(e.message));
+  };
+  return {
+    ...{ job, units, name, sheets, sheet, open, mapping, choices, preview, left, setLeft, problem, busy, taken, takeable },
+    ...{ read, paste, look, take, drop, cancel: changed, gone: goneOf(preview, marks) },
+    setMapping: (m: Mapping): void => {
+      changed();
+      setMapping(m);
+    },
+    setChoices: (c: PlanChoices): void => {
+      changed();
+      setChoices(c);
+    },
+  };
+}
+export type TableView = ReturnType<typeof useTable>;
+
+/** Names in the column of cases and combinations. */
+function namesIn(sheet: Sheet, { roles }: Mapping): string[] {
+  const at = (sheet.rows[0] ?? []).findIndex((h) => Object.hasOwn(roles, h) && roles[h] === 'name');
+  return at < 0 ? [] : sheet.rows.slice(1).map((r) => r[at] ?? '');
+}
+
+/** Joints of the job that the table does not name. */
+function goneOf(preview: Preview | null, marks: readonly Sibling[]): string[] {
+  if (!preview || preview.running) return [];
+  const named = new Set([...preview.plans.map((p) => p.mark), ...preview.table.faults.map((f) => f.of ?? '')]);
+  return marks.filter((m) => !named.has(m.mark)).map((m) => m.mark);
+}
+
+export const GROUPS = [
+  ['state', 'change their state'],
+  ['new', 'new'],
+  ['holds', 'change and hold as before'],
+  ['refused', 'can not be taken'],
+  ['same', 'unaffected'],
+] as const;
+export const inGroup = (preview: Preview, group: string): PlannedJoint[] => preview.plans.filter((p) => groupOf(p) === group);
