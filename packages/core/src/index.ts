@@ -33,6 +33,7 @@ export * from './job/fingerprint.ts';
 export * from './job/plan.ts';
 export * from './job/records.ts';
 export * from './job/revision.ts';
+export * from './job/shared.ts';
 export * from './job/standing.ts';
 export * from './job/summary.ts';
 export * from './job/title.ts';

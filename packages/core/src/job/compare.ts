@@ -18,7 +18,7 @@ export interface Difference {
   readonly after: string;
 }
 
-type Compared = Pick<JointDocument, 'mark' | 'kind' | 'input' | 'combinations' | 'loads' | 'settings' | 'note'>;
+type Compared = Pick<JointDocument, 'mark' | 'kind' | 'input' | 'combinations' | 'loads' | 'group' | 'settings' | 'note'>;
 
 /** How two states of a joint differ, each under its own job: every field of the detail, every action, every setting. */
 export function differences(a: Compared, b: Compared, jobA: JudgedBy, jobB: JudgedBy = jobA): Difference[] {
@@ -32,6 +32,7 @@ export function differences(a: Compared, b: Compared, jobA: JudgedBy, jobB: Judg
     ...actionDifferences(a, b, jobA, jobB, units),
     ...settingDifferences(a, b),
     ...said('note', 'Note', a.note, b.note),
+    ...said('note', 'Shared detail', a.group ?? 'none', b.group ?? 'none'),
   ];
 }
 

@@ -11,6 +11,7 @@ import { LineError } from '../joints/kind.ts';
 import { migrateInput, versionMark } from '../joints/migrate.ts';
 import { KINDS, kindOf } from '../joints/registry.ts';
 import { jointLoadsSchema, type JointLoads, type JudgedBy } from './actions.ts';
+import { sameDetail } from './shared.ts';
 import { Refusal, refusalOf } from '../refusal.ts';
 import { type CustomSection, type JobBasis, type Settings } from '../basis/basis.ts';
 
@@ -37,6 +38,8 @@ export interface JointDocument {
   readonly combinations: readonly Combination[];
   /** What load cases do at it. */
   readonly loads?: JointLoads;
+  /** The group of joints that share its detail. */
+  readonly group?: string;
   /** Settings that differ from the job's. */
   readonly settings?: Partial<Settings>;
   readonly checked?: SignOff;
@@ -69,6 +72,9 @@ export const markSchema = Joi.string()
   .max(24)
   .pattern(/^[\p{L}\p{N}][\p{L}\p{N} ._/+-]*$/u, 'letters, figures and . - _ / + after a letter or figure');
 
+/** Name of a group of joints that share one detail. */
+export const groupSchema = Joi.string().trim().min(1).max(24);
+
 /** Version of an input, where it is not the first. */
 export const inputVersionSchema = Joi.number().integer().min(1).max(1000);
 
@@ -83,6 +89,7 @@ export const jointSchema = Joi.object({
   input_version: inputVersionSchema,
   combinations: Joi.array().items(combinationSchema).max(200).unique('name').default([]),
   loads: jointLoadsSchema,
+  group: groupSchema,
   settings: settingsSchema,
   checked: Joi.object({
     by: Joi.string().max(80).required(),
@@ -198,12 +205,20 @@ export function readJobParts(raw: unknown): ReadJob {
   validateLoads(result.value);
   const unreadable: Unreadable[] = [];
   const taken = new Set<string>();
+  const groups = new Map<string, JointDocument>();
   const read = {
     joints: readEach(joints as unknown[], 'joint', 'mark', 5000, unreadable, (j, where) => {
       const joint = checkedBy<JointDocument>(jointSchema, j, `${where}:`);
       if (taken.has(joint.mark))
         refuse({ field: `${where}: mark`, message: `${where}: mark: this mark stands twice; accepted are different marks.` });
       const whole = readJoint(joint, where);
+      const first = joint.group === undefined ? undefined : groups.get(joint.group);
+      if (first && !sameDetail(first, whole))
+        refuse({
+          field: `${where}: group`,
+          message: `${where}: group: its detail is not that of ${first.mark}, with which it shares ${joint.group}; accepted is the same detail, or no group.`,
+        });
+      if (joint.group !== undefined) groups.set(joint.group, first ?? whole);
       taken.add(joint.mark);
       return whole;
     }),

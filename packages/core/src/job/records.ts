@@ -37,6 +37,8 @@ export interface JointRecord extends JointDocument {
 export interface Sibling {
   readonly id: string;
   readonly mark: string;
+  /** The group of joints that share its detail. */
+  readonly group?: string;
 }
 
 /** One line of the register: the joint and what its check said. */
@@ -64,7 +66,9 @@ export interface JudgedRow {
 }
 
 export interface RegisterEntry
-  extends JudgedRow, Pick<JointRecord, 'id' | 'jobId' | 'version' | 'mark' | 'kind' | 'note' | 'updatedAt' | 'checked'> {}
+  extends
+    JudgedRow,
+    Pick<JointRecord, 'id' | 'jobId' | 'version' | 'mark' | 'kind' | 'note' | 'updatedAt' | 'checked' | 'group'> {}
 
 /** A part of a register, in the order in which the joints were made. */
 export interface RegisterPage {
@@ -101,7 +105,7 @@ export interface CalculationRecord extends CalculationDocument {
 /** What a user changes of a joint, and what a revision keeps. */
 export type JointContent = Pick<
   JointDocument,
-  'mark' | 'kind' | 'note' | 'input' | 'input_version' | 'combinations' | 'loads' | 'settings'
+  'mark' | 'kind' | 'note' | 'input' | 'input_version' | 'combinations' | 'loads' | 'group' | 'settings'
 >;
 
 /** The changeable part of a joint, and nothing else of it. */
@@ -113,6 +117,7 @@ export const contentOf = (j: JointContent): JointContent => ({
   ...(j.input_version === undefined ? {} : { input_version: j.input_version }),
   combinations: j.combinations,
   ...(j.loads ? { loads: j.loads } : {}),
+  ...(j.group === undefined ? {} : { group: j.group }),
   ...(j.settings ? { settings: j.settings } : {}),
 });
 

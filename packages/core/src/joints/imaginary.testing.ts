@@ -173,6 +173,7 @@ export const hanger: JointKind<HangerInput> = {
   seedOf: (i) => ({ d: String(i.bolt.d) }),
   actions: [{ name: 'V_Ed', short: 'V', meaning: 'V pulls the plate down', example: 40 }],
   ends: BEAM_END,
+  given: ['beam'],
   ...building(hangerMaking),
   members: (i) => `plate on M${i.bolt.d}`,
   facts: () => ({}),

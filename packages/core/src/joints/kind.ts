@@ -282,6 +282,8 @@ export interface JointKind<I = unknown> {
   seedOf(input: I): Start;
   /** Actions that it takes, in the order of cards and tables. */
   readonly actions: readonly ActionField[];
+  /** Parts of its input that are given, not detailed: members, and what else stands around it. Joints that share a detail keep their own. */
+  readonly given: readonly string[];
   /** What the end forces of its member are here. */
   readonly ends: EndActions;
   /** Some demand of it is not convex in the actions: a combination between two others may govern, so none is pruned. */

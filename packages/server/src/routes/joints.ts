@@ -2,6 +2,7 @@ import {
   basisOf,
   combinationSchema,
   fingerprint,
+  groupSchema,
   jointLoadsSchema,
   inputVersionSchema,
   buildJoint,
@@ -24,7 +25,6 @@ import {
   createJoint,
   deleteJoint,
   getJoint,
-  listRevisions,
   rawJoint,
   readableJoint,
   restoreJoint,
@@ -33,6 +33,7 @@ import {
   staleJoint,
 } from '../store/joints.ts';
 import { NotFound } from '../store/errors.ts';
+import { listRevisions } from '../store/revisions.ts';
 import { answeredOf, once } from '../store/requests.ts';
 import { fileName } from './jobs.ts';
 
@@ -43,6 +44,7 @@ const content = {
   input_version: inputVersionSchema,
   combinations: Joi.array().items(combinationSchema).max(200).unique('name').default([]),
   loads: jointLoadsSchema,
+  group: groupSchema,
   settings: settingsSchema,
 };
 const kind = Joi.string().valid(...KINDS.map((k) => k.id));

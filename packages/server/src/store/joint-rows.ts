@@ -13,6 +13,7 @@ const LIGHT = {
   mark: joints.mark,
   kind: joints.kind,
   note: joints.note,
+  group: joints.group,
   updatedAt: joints.updatedAt,
   checkedBy: joints.checkedBy,
   checkedAt: joints.checkedAt,
@@ -36,8 +37,8 @@ export async function lightJoints(
     .where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt), gt(joints.position, after)))
     .orderBy(asc(joints.position))
     .limit(limit);
-  return rows.map(({ verdict, checkedBy, checkedAt, checkedFingerprint, ...r }) => {
-    const light = { ...r, ...signOf({ checkedBy, checkedAt, checkedFingerprint }) };
+  return rows.map(({ verdict, checkedBy, checkedAt, checkedFingerprint, group, ...r }) => {
+    const light = { ...r, ...(group === null ? {} : { group }), ...signOf({ checkedBy, checkedAt, checkedFingerprint }) };
     return { ...light, kept: verdict?.key === keyOf(light) && !(verdict.row instanceof Broken) ? verdict.row : null };
   });
 }
@@ -47,11 +48,12 @@ export const verdictKey = (edition: string, basis: string, joint: Pick<LightJoin
   `${edition}/${basis}/${joint.version}/${joint.updatedAt}`;
 
 export async function siblingsOf(db: Handle, jobId: string): Promise<Sibling[]> {
-  return db
-    .select({ id: joints.id, mark: joints.mark })
+  const rows = await db
+    .select({ id: joints.id, mark: joints.mark, group: joints.group })
     .from(joints)
     .where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt)))
     .orderBy(asc(joints.position));
+  return rows.map(({ group, ...r }) => ({ ...r, ...(group === null ? {} : { group }) }));
 }
 
 export async function countJoints(db: Handle, jobId: string): Promise<number> {

@@ -1,20 +1,20 @@
 import { randomUUID } from 'node:crypto';
-import { and, asc, desc, eq, gt, inArray, isNull, lt, max, ne, or, sql } from 'drizzle-orm';
+import { and, asc, eq, gt, inArray, isNull, max, ne, or, sql } from 'drizzle-orm';
 import {
-  contentOf,
-  inputVersion,
-  KINDS,
+  readJoint,
+  sameDetail,
   tryReadJoint,
+  withDetailOf,
   type JointContent,
   type JointDocument,
   type JointRecord,
-  type RevisionRecord,
   type SignOff,
 } from '@ample/core';
 import type { Handle } from './database.ts';
 import { Conflict, NotFound, StaleSave, Unreadable } from './errors.ts';
 import { Broken } from './json.ts';
-import { joints, revisions } from './schema.ts';
+import { keepRevision } from './revisions.ts';
+import { joints } from './schema.ts';
 
 type Row = typeof joints.$inferSelect;
 
@@ -37,6 +37,7 @@ function recordOf(row: Row): JointRecord {
     updatedAt,
     combinations: Array.isArray(row.combinations) ? row.combinations : [],
     ...(row.loads && !((row.loads as unknown) instanceof Broken) ? { loads: row.loads } : {}),
+    ...(row.group === null ? {} : { group: row.group }),
     ...signOf(row),
   };
   if (broken)
@@ -131,6 +132,7 @@ export const documentOf = ({
   input_version,
   combinations: list,
   loads,
+  group,
   settings,
   checked,
 }: JointDocument): JointDocument => ({
@@ -142,6 +144,7 @@ export const documentOf = ({
   ...(input_version === undefined ? {} : { input_version }),
   combinations: list,
   ...(loads ? { loads } : {}),
+  ...(group === undefined ? {} : { group }),
   ...(settings ? { settings } : {}),
   ...(checked ? { checked } : {}),
 });
@@ -183,30 +186,6 @@ async function refuseMarkTwice(db: Handle, jobId: string, mark: string, except =
   if (taken) throw new Conflict('mark', `mark: "${mark}" is used by another joint of this job; accepted is a mark that is free.`);
 }
 
-async function keepRevision(
-  tx: Handle,
-  joint: { id: string; jobId: string; version: number },
-  who: string,
-  label: string,
-  before: JointContent | null,
-  after: JointContent | null,
-  batch: string | null = null,
-): Promise<void> {
-  await tx
-    .insert(revisions)
-    .values({
-      jobId: joint.jobId,
-      jointId: joint.id,
-      version: joint.version,
-      who,
-      at: now(),
-      label,
-      before: before && contentOf(before),
-      after: after && contentOf(after),
-      batch,
-    });
-}
-
 export async function createJoint(
   tx: Handle,
   jobId: string,
@@ -216,6 +195,12 @@ export async function createJoint(
   batch: string | null = null,
 ): Promise<JointRecord> {
   await refuseMarkTwice(tx, jobId, joint.mark);
+  const other = await otherDetail(tx, jobId, joint);
+  if (other !== undefined)
+    throw new Conflict(
+      'group',
+      `group: the detail of ${joint.mark} is not that of ${other}, with which it would share ${joint.group}; accepted is the same detail, or no group.`,
+    );
   const [{ last } = { last: null }] = await tx
     .select({ last: max(joints.position) })
     .from(joints)
@@ -236,6 +221,7 @@ export async function createJoint(
       inputVersion: joint.input_version ?? 1,
       combinations: joint.combinations,
       loads: joint.loads ?? null,
+      group: joint.group ?? null,
       settings: joint.settings ?? null,
       checkedBy: joint.checked?.by ?? null,
       checkedAt: joint.checked?.at ?? null,
@@ -283,12 +269,58 @@ export async function saveJoint(
       inputVersion: content.input_version ?? 1,
       combinations: content.combinations,
       loads: content.loads ?? null,
+      group: content.group ?? null,
       settings: content.settings ?? null,
       updatedAt: now(),
     })
     .where(eq(joints.id, id));
   await keepRevision(tx, { id, jobId: before.jobId, version: version + 1 }, who, label, before, content, batch);
-  return getJoint(tx, id);
+  const saved = await getJoint(tx, id);
+  if (saved.group !== undefined && !sameDetail(before, saved)) await spread(tx, saved, who, label, batch);
+  return saved;
+}
+
+/** A joint of a group that its detail is not that of; undefined where there is none. */
+async function otherDetail(
+  tx: Handle,
+  jobId: string,
+  joint: Pick<JointDocument, 'kind' | 'input' | 'group'>,
+  except = '',
+): Promise<string | undefined> {
+  if (joint.group === undefined) return undefined;
+  const [row] = await tx
+    .select()
+    .from(joints)
+    .where(and(eq(joints.jobId, jobId), eq(joints.group, joint.group), isNull(joints.deletedAt), ne(joints.id, except)))
+    .limit(1);
+  return row && !sameDetail(recordOf(row), joint) ? row.mark : undefined;
+}
+
+/** A detail that joints share is one: what is saved of it at one of them is that of all. Refuses whole where one of them can't take it. */
+async function spread(tx: Handle, from: JointRecord, who: string, label: string, batch: string | null): Promise<void> {
+  const rows = await tx
+    .select()
+    .from(joints)
+    .where(and(eq(joints.jobId, from.jobId), eq(joints.group, from.group!), isNull(joints.deletedAt), ne(joints.id, from.id)));
+  for (const row of rows) {
+    const joint = recordOf(row);
+    if (joint.unreadable !== undefined || sameDetail(joint, from)) continue;
+    const { line: _printed, ...told } = documentOf(joint);
+    const next = readJoint({ ...told, input: withDetailOf(joint, from) }, `joint ${joint.mark}`);
+    await tx
+      .update(joints)
+      .set({ version: joint.version + 1, input: next.input as unknown, updatedAt: now() })
+      .where(eq(joints.id, joint.id));
+    await keepRevision(
+      tx,
+      { id: joint.id, jobId: joint.jobId, version: joint.version + 1 },
+      who,
+      `${label} at ${from.mark}, which shares its detail`.slice(0, 200),
+      joint,
+      next,
+      batch,
+    );
+  }
 }
 
 /** Signs a joint off, or takes the signature back with null. */
@@ -334,41 +366,13 @@ export async function deleteJoint(tx: Handle, id: string, who: string): Promise<
 export async function restoreJoint(tx: Handle, id: string, who: string): Promise<JointRecord> {
   const row = await rowOf(tx, id, true);
   await refuseMarkTwice(tx, row.jobId, row.mark);
-  await tx.update(joints).set({ deletedAt: null }).where(eq(joints.id, id));
+  // A detail that was changed meanwhile is shared no more: the joint keeps its own.
+  const apart = await otherDetail(tx, row.jobId, recordOf(row), id);
+  await tx
+    .update(joints)
+    .set({ deletedAt: null, ...(apart === undefined ? {} : { group: null }) })
+    .where(eq(joints.id, id));
   const joint = await getJoint(tx, id);
   await keepRevision(tx, joint, who, 'brought back', null, joint);
   return joint;
-}
-
-/** Newest first: at most `most` of those before the revision with the id `before`. */
-export async function listRevisions(
-  db: Handle,
-  jointId: string,
-  before = Number.MAX_SAFE_INTEGER,
-  most = 200,
-): Promise<RevisionRecord[]> {
-  const rows = await db
-    .select()
-    .from(revisions)
-    .where(and(eq(revisions.jointId, jointId), lt(revisions.id, before)))
-    .orderBy(desc(revisions.id))
-    .limit(most);
-  // A state that can't be read is shown as none: the others can be taken again.
-  const whole = (content: JointContent | null): JointContent | null => {
-    if (!content || content instanceof Broken) return null;
-    // Nearly all are of now: only what a migration concerns is read as a joint, which takes a hundred times as long.
-    const kind = KINDS.find((k) => k.id === content.kind);
-    if (!kind || inputVersion(kind) === (content.input_version ?? 1)) return content;
-    const read = tryReadJoint(content);
-    return 'joint' in read ? contentOf(read.joint) : content;
-  };
-  return rows.map(({ id, version, who, at, label, before: was, after }) => ({
-    id,
-    version,
-    who,
-    at,
-    label,
-    before: whole(was),
-    after: whole(after),
-  }));
 }

@@ -48,6 +48,8 @@ export const joints = sqliteTable(
     combinations: json<readonly Combination[]>('combinations').notNull().default([]),
     /** What load cases do at it. */
     loads: json<JointLoads>('loads'),
+    /** The group of joints that share its detail. */
+    group: text('group_name'),
     settings: json<Partial<Settings>>('settings'),
     checkedBy: text('checked_by'),
     checkedAt: text('checked_at'),
@@ -58,6 +60,7 @@ export const joints = sqliteTable(
   },
   (t) => [
     index('joints_by_job').on(t.jobId, t.position),
+    index('joints_by_group').on(t.jobId, t.group),
     // A deleted joint keeps its mark for undo without blocking a new one.
     uniqueIndex('joint_marks')
       .on(t.jobId, t.mark)

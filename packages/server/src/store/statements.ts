@@ -97,6 +97,7 @@ export function jobStatements(doc: JobDocument, who: string, label = 'imported')
           inputVersion: j.input_version ?? 1,
           combinations: j.combinations,
           loads: j.loads ?? null,
+          group: j.group ?? null,
           settings: j.settings ?? null,
           checkedBy: j.checked?.by ?? null,
           checkedAt: j.checked?.at ?? null,

@@ -20,7 +20,8 @@ import { backUp, restore } from './backup.ts';
 import { StoreProblem, storeWords } from './condition.ts';
 import { migrationsKnown, openDatabase } from './database.ts';
 import { createJob, getJob, jobDocument, listJobs, storeJob } from './jobs.ts';
-import { createJoint, getJoint, listJoints, listRevisions, saveJoint } from './joints.ts';
+import { createJoint, getJoint, listJoints, saveJoint } from './joints.ts';
+import { listRevisions } from './revisions.ts';
 import { lightJoints, siblingsOf } from './joint-rows.ts';
 import { copyStatements, jobStatements } from './statements.ts';
 

@@ -4,7 +4,7 @@ import type { JointContent, JointDocument, TakenTable } from '@ample/core';
 import type { Handle } from './database.ts';
 import { Conflict, NotFound } from './errors.ts';
 import { Broken } from './json.ts';
-import { createJoint, deleteJoint, getJoint, saveJoint } from './joints.ts';
+import { createJoint, deleteJoint, getJoint, saveJoint, staleJoint } from './joints.ts';
 import { joints, revisions, tables } from './schema.ts';
 
 /** A joint as a table leaves it: one that stands, with the version that it was planned from, or a new one. */
@@ -37,12 +37,18 @@ export async function takeTable(
       who,
       at: new Date().toISOString(),
     });
-  for (const { id: joint, version, content } of table.joints) {
+  // Judged before anything is stored: a detail that some of them share changes them all at the first.
+  for (const { id: joint, version } of table.joints) {
+    if (joint === undefined) continue;
+    const stored = await getJoint(tx, joint);
+    if (stored.jobId !== jobId) throw new NotFound('A joint of this table is not one of this job.');
+    if (stored.version !== version) throw staleJoint(stored, version ?? 0);
+  }
+  for (const { id: joint, content } of table.joints) {
     if (joint === undefined) await createJoint(tx, jobId, content as JointDocument, who, label, id);
     else {
-      const { jobId: of } = await getJoint(tx, joint);
-      if (of !== jobId) throw new NotFound('A joint of this table is not one of this job.');
-      await saveJoint(tx, joint, version ?? 0, content, who, label, 0, id);
+      const { version } = await getJoint(tx, joint);
+      await saveJoint(tx, joint, version, content, who, label, 0, id);
     }
     await breathe();
   }
@@ -82,8 +88,11 @@ export async function dropTable(tx: Handle, jobId: string, id: string, who: stri
         .where(eq(joints.jobId, jobId))
     ).map((j) => [j.id, j]),
   );
-  const since = changed.flatMap((r) => {
-    const j = now.get(r.jointId!);
+  // A joint may have more than one change of it, where it shares its detail: the last is what it left, the first what was before.
+  const last = new Map(changed.map((r) => [r.jointId!, r]));
+  const first = new Map([...changed].reverse().map((r) => [r.jointId!, r]));
+  const since = [...last].flatMap(([id, r]) => {
+    const j = now.get(id);
     return j && j.version === r.version && j.deletedAt === null ? [] : [j?.mark ?? ''];
   });
   if (since.length)
@@ -92,9 +101,9 @@ export async function dropTable(tx: Handle, jobId: string, id: string, who: stri
       `table: ${row.name} can't be dropped whole: ${since.slice(0, 8).join(', ')}${since.length > 8 ? ` and ${since.length - 8} more` : ''} changed since; take those back first.`,
     );
   const label = `table ${row.name} dropped`.slice(0, 200);
-  for (const { jointId, version, before } of changed) {
-    if (before === null || before instanceof Broken) await deleteJoint(tx, jointId!, who);
-    else await saveJoint(tx, jointId!, version, before, who, label);
+  for (const [joint, { before }] of first) {
+    if (before === null || before instanceof Broken) await deleteJoint(tx, joint, who);
+    else await saveJoint(tx, joint, (await getJoint(tx, joint)).version, before, who, label);
     await breathe();
   }
   await tx.update(tables).set({ droppedAt: new Date().toISOString() }).where(eq(tables.id, id));

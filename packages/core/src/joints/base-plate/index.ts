@@ -92,6 +92,7 @@ export const columnBase: JointKind<BaseInput> = {
   },
   actions: COLUMN_ACTIONS,
   ends: COLUMN_END,
+  given: ['column', 'concrete'],
   everySet: true,
   ...building({
     model: baseModel,

@@ -196,11 +196,15 @@ export function weldedSupport({
 }
 
 /** What the kinds that join a beam to its support have in common: what is asked before a first detail, and the actions. `welded`: the joint is welded to its support. */
-export const beamToSupport = ({ welded = false } = {}): Pick<JointKind, 'family' | 'seeds' | 'seedOf' | 'actions' | 'ends'> => ({
+export const beamToSupport = ({ welded = false } = {}): Pick<
+  JointKind,
+  'family' | 'seeds' | 'seedOf' | 'actions' | 'ends' | 'given'
+> => ({
   family: 'beam',
   seeds: (standard) => seeds(standard, welded),
   actions: BEAM_ACTIONS,
   ends: BEAM_END,
+  given: ['beam', 'support'],
   seedOf: (input) => {
     const { beam, support } = input as BeamAndSupport;
     return { members: { beam, support } };

@@ -127,6 +127,7 @@ export const momentEndPlate: JointKind<MomentPlateInput> = {
   seedOf: ({ form, beam, column }) => ({ members: { form, beam, ...(column ? { column } : {}) } }),
   actions: ACTIONS,
   ends: BEAM_END,
+  given: ['form', 'beam', 'column', 'frame'],
   everySet: true,
   ...building<MomentPlateInput, MomentPlateModel, PreparedRows>({
     model: momentPlateModel,
