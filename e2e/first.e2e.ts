@@ -322,6 +322,18 @@ describe('automatic rules of accessibility (WCAG 2.2 A and AA)', () => {
     await page.getByRole('heading', { name: 'Combinations' }).waitFor();
     await page.getByText('Factors', { exact: true }).click();
     await look('load cases');
+    await openRegister(on.app, page);
+    for (const mark of ['B1-01', 'B1-02']) await page.getByLabel(`Choose ${mark}`).check();
+    await dialog('Change a field of all', 'change many');
+    await dialog('Share one detail', 'share a detail');
+    await page.getByRole('link', { name: 'Take in a table' }).click();
+    await page.getByLabel('Paste a table').fill('mark;case;V\nB1-02;G;60\nB1-02;Q;x\nB1-03;G;400');
+    await page.getByRole('button', { name: 'Read it' }).click();
+    await page.getByRole('button', { name: 'Show what it changes' }).click();
+    await page.getByRole('button', { name: /^Take \d/ }).waitFor();
+    await look('a table');
+    await openJoint(on.app, page, 'B1-03');
+    await look('joint that shares its detail');
     await openJoint(on.app, page, 'B1-01');
     await dialog('Edit actions', 'actions by load case');
     await openJoint(on.app, page, 'M1-06');

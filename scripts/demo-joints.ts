@@ -3,6 +3,7 @@ import {
   firstDetail,
   kindOf,
   readJob,
+  sameDetail,
   tryCheckStored,
   type Basis,
   type Combination,
@@ -37,6 +38,16 @@ export function detailed(
     input,
     combinations: [...o.combinations],
   };
+}
+
+/** Joints with the one detail of the first of them, under the name of a group. */
+export function sharing(joints: readonly JointDocument[], group: string, ...marks: readonly string[]): JointDocument[] {
+  const first = joints.find((j) => j.mark === marks[0])!;
+  return joints.map((j) => {
+    if (!marks.includes(j.mark)) return j;
+    if (!sameDetail(j, first)) throw new Error(`${j.mark} has not the detail of ${first.mark}`);
+    return { ...j, group };
+  });
 }
 
 /** Writes a demo job beside the others and says how each of its joints stands. */

@@ -16,7 +16,7 @@ import {
   type JobDocument,
   type JointDocument,
 } from '../packages/core/src/index.ts';
-import { detailed, write } from './demo-joints.ts';
+import { detailed, sharing, write } from './demo-joints.ts';
 
 const round = (x: number): number => Number(x.toPrecision(12));
 const kips = (x: number): number => round((x * KIP) / 1e3);
@@ -304,4 +304,7 @@ function moment(s: MomentSeed): JointDocument {
   return detailed({ mark: s.mark, kind: 'moment-end-plate', seed, combinations, note: s.note, set: s.set }, basis);
 }
 
-write('heron-street', { ...job, joints: [...BEAMS.map(beam), ...BASES.map(base), ...MOMENTS.map(moment)] });
+write('heron-street', {
+  ...job,
+  joints: sharing([...BEAMS.map(beam), ...BASES.map(base), ...MOMENTS.map(moment)], 'S1', 'D1-01', 'D1-04'),
+});

@@ -13,7 +13,7 @@ import {
   type JobDocument,
   type JointDocument,
 } from '../packages/core/src/index.ts';
-import { detailed, write } from './demo-joints.ts';
+import { detailed, sharing, write } from './demo-joints.ts';
 import { moments } from './demo-moments.ts';
 
 interface Seed {
@@ -355,7 +355,7 @@ const job: JobDocument = {
   number: '2417',
   name: 'Tern Quay ferry hall',
   client: 'Skerry Harbour Trust',
-  joints: [...SEEDS.map(joint), ...BASES.map(base), ...moments(basis)],
+  joints: sharing([...SEEDS.map(joint), ...BASES.map(base), ...moments(basis)], 'S1', 'B1-03', 'B1-07'),
   calculations: [{ title: 'Sign bracket on gridline C', tool: 'bolt-group', input: toolOf('bolt-group').start }],
 };
 write('tern-quay', job);

@@ -8,6 +8,8 @@ import { Issue } from '../parts/Issue.tsx';
 import { Shell, type Keys } from '../parts/Shell.tsx';
 import { Bar } from '../register/Bar.tsx';
 import { CopyJoint } from '../register/CopyJoint.tsx';
+import { EditMany } from '../register/EditMany.tsx';
+import { ShareDetail } from '../register/ShareDetail.tsx';
 import { nextMark, shownRows, type Shown } from '../register/order.ts';
 import { RegisterTable } from '../register/RegisterTable.tsx';
 import { useRegister } from '../register/useRegister.ts';
@@ -15,6 +17,7 @@ import { NewJoint } from './NewJoint.tsx';
 
 const KEYS: Keys = [
   ['↑, ↓, Page Up, Page Down', 'along the rows'],
+  ['Space', 'choose the joint, for an edit of many'],
   ['Enter', 'open the joint'],
   ['n', 'new joint'],
   ['c', 'copy to a new mark'],
@@ -23,7 +26,7 @@ const KEYS: Keys = [
 ];
 
 const ALL: Shown = { filter: '', only: null, sort: { key: 'mark', down: false } };
-type Box = 'new' | 'issue' | { copy: RegisterEntry } | null;
+type Box = 'new' | 'issue' | 'share' | 'edit' | { copy: RegisterEntry } | null;
 
 /** What the keys of the table do, from the row that it is at. */
 function keysOf({
@@ -34,6 +37,7 @@ function keysOf({
   remove,
   bringBack,
   box,
+  pick,
 }: {
   rows: readonly RegisterEntry[];
   index: number;
@@ -42,6 +46,7 @@ function keysOf({
   remove: (j: RegisterEntry) => void;
   bringBack: (() => void) | null;
   box: (b: Box) => void;
+  pick: (j: RegisterEntry) => void;
 }): (e: React.KeyboardEvent) => void {
   const current = rows[index];
   return (e) => {
@@ -50,6 +55,9 @@ function keysOf({
     if (step !== undefined) {
       e.preventDefault();
       go(Math.min(rows.length - 1, Math.max(0, index + step)));
+    } else if (e.key === ' ' && current && !(e.target instanceof HTMLInputElement)) {
+      e.preventDefault();
+      pick(current);
     } else if (e.key === 'Enter' && current) open(current);
     else if (e.key === 'Delete' && current) remove(current);
     else if ((e.key === 'z' || e.key === 'Z') && control) bringBack?.();
@@ -70,6 +78,7 @@ export function RegisterPage() {
   const [shown, setShown] = useState<Shown>(ALL);
   const [at, setAt] = useState(0);
   const [box, setBox] = useState<Box>(null);
+  const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
   const table = useRef<HTMLTableElement>(null);
   const navigate = useNavigate();
   const standard = job?.basis.standard ?? '';
@@ -93,7 +102,26 @@ export function RegisterPage() {
     sight.scrollToIndex(i, { align: 'auto' });
   };
   const takeAway = (j: RegisterEntry): void => void remove(j);
-  const onKey = keysOf({ rows, index, go, open, remove: takeAway, bringBack: gone && (() => void bringBack()), box: setBox });
+  const onPick = (ids: readonly string[], on: boolean): void => {
+    const next = new Set(picked);
+    for (const id of ids)
+      if (on) next.add(id);
+      else next.delete(id);
+    setPicked(next);
+  };
+  const pick = (j: RegisterEntry): void => onPick([j.id], !picked.has(j.id));
+  const onKey = keysOf({
+    rows,
+    index,
+    go,
+    open,
+    remove: takeAway,
+    bringBack: gone && (() => void bringBack()),
+    box: setBox,
+    pick,
+  });
+  // What was deleted meanwhile is chosen no more.
+  const chosen = useMemo(() => all.filter((j) => picked.has(j.id) && j.unreadable === undefined), [all, picked]);
 
   return (
     <Shell
@@ -110,7 +138,11 @@ export function RegisterPage() {
     >
       <main className="min-h-0 grid grid-rows-[auto_auto_minmax(0,1fr)]">
         <Bar all={all} total={total} job={job} shown={shown} show={show} table={table}>
-          <RowButtons current={current} box={setBox} remove={takeAway} />
+          {chosen.length > 0 ? (
+            <PickedButtons chosen={chosen} box={setBox} onClear={() => setPicked(new Set())} />
+          ) : (
+            <RowButtons current={current} box={setBox} remove={takeAway} />
+          )}
         </Bar>
         <div className="px-4">
           <Problem>{problem}</Problem>
@@ -119,7 +151,7 @@ export function RegisterPage() {
           {joints && all.length === 0 && <NoJoint />}
           {all.length > 0 && (
             <RegisterTable
-              {...{ rows, index, standard, onKey, table, sight }}
+              {...{ rows, index, standard, onKey, table, sight, picked, onPick }}
               sort={shown.sort}
               onSort={(sort) => show({ sort })}
               onAt={setAt}
@@ -136,6 +168,13 @@ export function RegisterPage() {
           box={box}
           job={job}
           all={all}
+          chosen={chosen}
+          onChanged={async () => {
+            setBox(null);
+            setPicked(new Set());
+            await load();
+            table.current?.focus();
+          }}
           onClose={() => setBox(null)}
           onCopied={async (id) => {
             setBox(null);
@@ -165,6 +204,30 @@ const RowButtons = ({ current, box, remove }: RowButtonsProps) => (
     </button>
     <button type="button" className="btn btn-neutral" onClick={() => box('new')}>
       New joint
+    </button>
+  </>
+);
+
+/** What is done with the joints that are chosen. */
+const PickedButtons = ({
+  chosen,
+  box,
+  onClear,
+}: {
+  chosen: readonly RegisterEntry[];
+  box: (b: Box) => void;
+  onClear: () => void;
+}) => (
+  <>
+    <span className="whitespace-nowrap font-semibold">{chosen.length} chosen</span>
+    <button type="button" className="btn btn-neutral" onClick={() => box('edit')}>
+      Change a field of all
+    </button>
+    <button type="button" className="btn" disabled={chosen.length < 2} onClick={() => box('share')}>
+      Share one detail
+    </button>
+    <button type="button" className="btn" onClick={onClear}>
+      Choose none
     </button>
   </>
 );
@@ -237,18 +300,24 @@ function Boxes({
   box,
   job,
   all,
+  chosen,
   onClose,
+  onChanged,
   onCopied,
 }: {
   box: Box;
   job: JobRecord;
   all: readonly RegisterEntry[];
+  chosen: readonly RegisterEntry[];
   onClose: () => void;
+  onChanged: () => Promise<void>;
   onCopied: (id: string) => Promise<void>;
 }) {
   const navigate = useNavigate();
   const taken = useMemo(() => new Set(all.map((j) => j.mark)), [all]);
   if (box === 'issue') return <Issue jobId={job.id} title={`Issue ${job.name}`} onClose={onClose} />;
+  if (box === 'share') return <ShareDetail job={job} all={all} chosen={chosen} onClose={onClose} onDone={onChanged} />;
+  if (box === 'edit') return <EditMany job={job} chosen={chosen} onClose={onClose} onDone={onChanged} />;
   if (box === 'new')
     return (
       <NewJoint

@@ -14,6 +14,9 @@ interface Props {
   readonly onAt: (i: number) => void;
   readonly onOpen: (j: RegisterEntry) => void;
   readonly onKey: (e: KeyboardEvent) => void;
+  /** Joints that are chosen, by id. */
+  readonly picked: ReadonlySet<string>;
+  readonly onPick: (ids: readonly string[], on: boolean) => void;
   readonly table: RefObject<HTMLTableElement | null>;
   /** Only the rows in sight stand in the page: a job may have thousands. */
   readonly sight: Virtualizer<HTMLDivElement, Element>;
@@ -32,7 +35,7 @@ const HEADS: readonly (readonly [SortKey | null, string, string])[] = [
 ];
 
 /** The joints of a job, a line each. */
-export function RegisterTable({ rows, index, standard, sort, onSort, onAt, onOpen, onKey, table, sight }: Props) {
+export function RegisterTable({ rows, index, standard, sort, onSort, onAt, onOpen, onKey, table, sight, picked, onPick }: Props) {
   const inSight = sight.getVirtualItems();
   const above = inSight[0]?.start ?? 0;
   const below = sight.getTotalSize() - (inSight.at(-1)?.end ?? 0);
@@ -43,10 +46,25 @@ export function RegisterTable({ rows, index, standard, sort, onSort, onAt, onOpe
       tabIndex={0}
       aria-rowcount={rows.length + 1}
       onKeyDown={onKey}
-      aria-label="Register: arrows move, Enter opens, n new, c copy, Delete deletes"
+      aria-label="Register: arrows move, Space chooses, Enter opens, n new, c copy, Delete deletes"
     >
       <thead>
         <tr>
+          <th>
+            <input
+              type="checkbox"
+              className="checkbox checkbox-xs"
+              aria-label="Choose all that are shown"
+              tabIndex={-1}
+              checked={rows.length > 0 && rows.every((j) => picked.has(j.id))}
+              onChange={(e) =>
+                onPick(
+                  rows.map((j) => j.id),
+                  e.target.checked,
+                )
+              }
+            />
+          </th>
           {HEADS.map(([key, label, look]) => (
             <Head key={label} of={key} label={label} look={look} sort={sort} onSort={onSort} />
           ))}
@@ -67,6 +85,16 @@ export function RegisterTable({ rows, index, standard, sort, onSort, onAt, onOpe
               onClick={() => onAt(i)}
               onDoubleClick={() => onOpen(j)}
             >
+              <td>
+                <input
+                  type="checkbox"
+                  className="checkbox checkbox-xs"
+                  aria-label={`Choose ${j.mark}`}
+                  tabIndex={-1}
+                  checked={picked.has(j.id)}
+                  onChange={(e) => onPick([j.id], e.target.checked)}
+                />
+              </td>
               <Cells joint={j} standard={standard} />
             </tr>
           );
@@ -108,6 +136,11 @@ function Cells({ joint: j, standard }: { joint: RegisterEntry; standard: string 
         <Link className="font-semibold hover:underline" tabIndex={-1} to={`/jobs/${j.jobId}/joints/${j.id}`}>
           {j.mark}
         </Link>
+        {j.group !== undefined && (
+          <span className="block muted" title={`shares the detail ${j.group}`}>
+            {j.group}
+          </span>
+        )}
       </td>
       <td className="kind wide-only">{titleOf(j, standard)}</td>
       <td className="members">{members}</td>

@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import { basisOf, kindTitle, ROWS_FROM, type JobRecord, type JointContent } from '@ample/core';
 import { FailureOrder } from '../FailureOrder.tsx';
 import { Rules, Takeoff, WaysOut } from '../Side.tsx';
+import { Shared } from '../Shared.tsx';
 import { methodOf } from '../../help/links.ts';
 import type { JointView } from './useJoint.ts';
 
@@ -10,6 +11,7 @@ export function SidePanel({ view }: { view: JointView }) {
   const { report, checked, job, kind, basis, present, ways, editor } = view;
   return (
     <aside className="joint-side" aria-label="What gives first, and what would help">
+      <Shared view={view} />
       {report && checked && (
         <>
           <FailureOrder

@@ -1,0 +1,134 @@
+import { useMemo, useState } from 'react';
+import {
+  basisOf,
+  contentOf,
+  fieldApplies,
+  kindOf,
+  optionsOf,
+  Refusal,
+  type Field,
+  type FieldValue,
+  type JobRecord,
+  type JointContent,
+  type JointRecord,
+  type RegisterEntry,
+} from '@ample/core';
+import { readEntry, typedValue } from '../joint/entry.ts';
+import { refusalOf } from '../joint/editor.ts';
+import { Dialog, Problem } from '../parts/Dialog.tsx';
+import { ChangeTable } from './ChangeTable.tsx';
+import { changesOf, takeChanges, useJoints } from './many.ts';
+
+interface Props {
+  readonly job: JobRecord;
+  readonly chosen: readonly RegisterEntry[];
+  readonly onClose: () => void;
+  readonly onDone: () => Promise<void>;
+}
+
+/** Fields that every one of these joints has. */
+function sharedFields(joints: readonly JointRecord[], job: JobRecord): readonly Field<unknown>[] {
+  const { standard } = basisOf(job);
+  const [first, ...rest] = joints;
+  if (!first) return [];
+  const of = (j: JointRecord): readonly Field<unknown>[] =>
+    kindOf(j.kind).fields.filter((f) => fieldApplies(f, j.input, standard));
+  return of(first).filter((f) => rest.every((j) => of(j).some((g) => g.id === f.id && g.type === f.type)));
+}
+
+/** One field of many joints at once: before and after in one table, taken or dropped. */
+export function EditMany({ job, chosen, onClose, onDone }: Props) {
+  const { joints, problem: unread } = useJoints(chosen);
+  const fields = useMemo(() => sharedFields(joints, job), [joints, job]);
+  const [id, setId] = useState('');
+  const [text, setText] = useState('');
+  const [problem, setProblem] = useState('');
+  const { units, standard } = basisOf(job);
+  const field = fields.find((f) => f.id === id) ?? fields[0];
+  const options = field && optionsOf(field, standard);
+  const entered = (f: Field<unknown>, typed: string): FieldValue | null =>
+    options
+      ? (options.find((o) => String(o.value) === typed)?.value ?? null)
+      : f.type === 'section' || f.type === 'grade'
+        ? typed.trim()
+        : readEntry(f, typed, units);
+  const value = field && text !== '' ? entered(field, text) : null;
+  const own = (j: JointRecord): Field<unknown> => kindOf(j.kind).fields.find((f) => f.id === field!.id)!;
+  const make = (j: JointRecord): JointContent | null => {
+    const f = own(j);
+    if (f.get(j.input) === value) return null;
+    const input = f.set(j.input, value!);
+    const refusal = refusalOf(j.kind, input, job, j);
+    if (refusal) throw new Refusal(f.id, refusal);
+    return { ...contentOf(j), input };
+  };
+  const changes = value === null || !field ? [] : changesOf(joints, job, make);
+  const said = (j: JointRecord, v: FieldValue | undefined): string =>
+    optionsOf(own(j), standard)?.find((o) => o.value === v)?.label ?? typedValue(own(j), v, units);
+  const n = changes.filter((c) => c.content).length;
+  const refused = changes.some((c) => c.refusal);
+  return (
+    <Dialog title={`Change a field of ${chosen.length} joints`} onClose={onClose} width={820}>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (!n) return setProblem(text ? 'Nothing would change.' : 'Type the new value first.');
+          takeChanges(job, `${field!.label} of ${n} joints`, changes).then(onDone, (x: Error) => setProblem(x.message));
+        }}
+      >
+        {field && (
+          <div className="form-grid">
+            <label className="contents">
+              <span>Field</span>
+              <select
+                className="select"
+                value={field.id}
+                onChange={(e) => {
+                  setId(e.target.value);
+                  setText('');
+                }}
+              >
+                {fields.map((f) => (
+                  <option key={f.id} value={f.id}>
+                    {f.label}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <label className="contents">
+              <span>New value{field.quantity === 'none' ? '' : `, ${units.unitOf(field.quantity)}`}</span>
+              {options ? (
+                <select className="select" value={text} onChange={(e) => setText(e.target.value)}>
+                  <option value="">choose…</option>
+                  {options.map((o) => (
+                    <option key={String(o.value)} value={String(o.value)}>
+                      {o.label}
+                    </option>
+                  ))}
+                </select>
+              ) : (
+                <input className="input" value={text} onChange={(e) => setText(e.target.value)} />
+              )}
+            </label>
+          </div>
+        )}
+        {text !== '' && value === null && (
+          <Problem>{`${field!.label}: "${text}" can't be read; accepted is ${units.words(field!.quantity)}.`}</Problem>
+        )}
+        {changes.length > 0 && (
+          <ChangeTable
+            changes={changes}
+            what={(c) =>
+              c.content ? `${said(c.joint, own(c.joint).get(c.joint.input))} → ${said(c.joint, value!)}` : 'as it is'
+            }
+          />
+        )}
+        {refused && <p className="muted mt-2">Those that can&apos;t take it stay as they are.</p>}
+        <Problem>{problem || unread}</Problem>
+        <button type="submit" className="btn btn-primary mt-3">
+          {n ? `Change ${n} joint${n === 1 ? '' : 's'}` : 'Change'}
+        </button>
+      </form>
+    </Dialog>
+  );
+}
