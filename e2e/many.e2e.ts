@@ -69,4 +69,21 @@ describe('many joints at once', () => {
     await openRegister(on.app, page);
     expect(await row('E1-02').innerText()).not.toMatch(/\bS2\b/);
   });
+
+  it('each keep their versions, of which any two are compared', async () => {
+    const { page } = on;
+    await openJoint(on.app, page, 'B1-08');
+    await page.locator('[data-field="gap"]').first().click();
+    await page.keyboard.type('14');
+    await page.keyboard.press('Enter');
+    await expect.poll(() => page.locator('[data-line-token]').allInnerTexts()).toContain('gap 14');
+    await saved(page);
+    await page.getByRole('tab', { name: 'History' }).click();
+    await page.getByLabel('Compare version 2').check();
+    await page.getByLabel('Compare version 1').check();
+    const compared = page.getByRole('region', { name: 'Two versions compared' });
+    await expect
+      .poll(async () => (await compared.innerText()).replace(/\s+/g, ' '))
+      .toMatch(/Verdict holds · [\d.]+ × U12 holds · [\d.]+ × U12 Gap 10 mm 14 mm$/);
+  });
 });

@@ -1,7 +1,16 @@
 import { useEffect, useState } from 'react';
-import { kindOf, type JointContent, type RevisionRecord } from '@ample/core';
+import {
+  differences,
+  kindOf,
+  standingOf,
+  type JobRecord,
+  type JointContent,
+  type RevisionRecord,
+  type Standing,
+} from '@ample/core';
 import { api } from '../api.ts';
 import { Problem } from '../parts/Dialog.tsx';
+import { Mark, type ShownState } from '../parts/StateMark.tsx';
 import { useUnits } from '../parts/units.ts';
 
 /** Changes that the server gives at a time. */
@@ -11,17 +20,20 @@ const PAGE = 200;
 export function History({
   jointId,
   kindId,
+  job,
   version,
   onTake,
 }: {
   jointId: string;
   kindId: string;
+  job: JobRecord;
   version: number;
   onTake: (content: JointContent, label: string) => void;
 }) {
   const [list, setList] = useState<RevisionRecord[]>([]);
   const [problem, setProblem] = useState('');
   const [older, setOlder] = useState(false);
+  const [pair, setPair] = useState<readonly number[]>([]);
   const take = (page: readonly RevisionRecord[], before: readonly RevisionRecord[]): void => {
     setList([...before, ...page]);
     setOlder(page.length === PAGE);
@@ -42,9 +54,11 @@ export function History({
   return (
     <div className="p-4">
       <Problem>{problem}</Problem>
+      <Compared list={list} pair={pair} kindId={kindId} job={job} />
       <table className="grid-table">
         <thead>
           <tr>
+            <th>Compare</th>
             <th>Version</th>
             <th>When</th>
             <th>Who</th>
@@ -56,6 +70,18 @@ export function History({
         <tbody>
           {list.map((r, i) => (
             <tr key={r.id}>
+              <td>
+                {r.after && (
+                  <input
+                    type="checkbox"
+                    className="checkbox checkbox-sm"
+                    aria-label={`Compare version ${r.version}`}
+                    checked={pair.includes(r.id)}
+                    // A third one takes the place of the one that was chosen first.
+                    onChange={(e) => setPair(e.target.checked ? [...pair, r.id].slice(-2) : pair.filter((id) => id !== r.id))}
+                  />
+                )}
+              </td>
               <td>{r.version}</td>
               <td className="muted whitespace-nowrap">
                 {new Date(r.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
@@ -84,5 +110,61 @@ export function History({
         </button>
       )}
     </div>
+  );
+}
+
+/** Two states of the joint side by side, each judged as the job is now: what is different, and how each stands. */
+function Compared({
+  list,
+  pair,
+  kindId,
+  job,
+}: {
+  list: readonly RevisionRecord[];
+  pair: readonly number[];
+  kindId: string;
+  job: JobRecord;
+}) {
+  const [b, a] = list.filter((r) => pair.includes(r.id) && r.after);
+  if (!a || !b)
+    return (
+      <p className="muted mb-3">Choose two versions to see what is different between them, each judged as the job is now.</p>
+    );
+  const content = (r: RevisionRecord): JointContent => ({ ...r.after!, kind: r.after!.kind ?? kindId });
+  const [x, y] = [content(a), content(b)];
+  const found = differences(x, y, job);
+  const stand = ({ state, verdict }: Standing) => (
+    <span className="state">
+      <Mark state={state as ShownState} size={10} />
+      {verdict}
+    </span>
+  );
+  return (
+    <section aria-label="Two versions compared" className="mb-5">
+      <table className="grid-table">
+        <thead>
+          <tr>
+            <th>What</th>
+            <th>Version {a.version}</th>
+            <th>Version {b.version}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr>
+            <td>Verdict</td>
+            <td>{stand(standingOf(x, job))}</td>
+            <td>{stand(standingOf(y, job))}</td>
+          </tr>
+          {found.map((d) => (
+            <tr key={`${d.part} ${d.what}`}>
+              <td>{d.what}</td>
+              <td className="muted">{d.before || 'none'}</td>
+              <td className="font-semibold">{d.after || 'none'}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {found.length === 0 && <p className="muted">Nothing is different.</p>}
+    </section>
   );
 }

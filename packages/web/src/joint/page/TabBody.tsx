@@ -36,7 +36,7 @@ function Shown({ view }: { view: JointView }): ReactNode {
       </Later>
     );
   if (tab === 'history')
-    return <History jointId={record.id} kindId={present.kind} version={record.version} onTake={view.apply} />;
+    return <History jointId={record.id} kindId={present.kind} job={job} version={record.version} onTake={view.apply} />;
   if (!checked) return null;
   const { report, drawing } = checked;
   switch (tab) {
