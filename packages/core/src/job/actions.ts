@@ -35,7 +35,7 @@ export interface JointLoads {
 
 export const jointLoadsSchema = Joi.object({
   forces: Joi.object()
-    .pattern(Joi.string().max(40), Joi.object(Object.fromEntries(CASE_ACTIONS.map((k) => [k, size(-FORCE, FORCE)]))))
+    .pattern(/^\S{1,40}$/, Joi.object(Object.fromEntries(CASE_ACTIONS.map((k) => [k, size(-FORCE, FORCE)]))))
     .max(40),
   aside: Joi.object(Object.fromEntries(ACTION_NAMES.map((k) => [k, Joi.string().trim().min(1).max(200)]))),
   own: loadsSchema,

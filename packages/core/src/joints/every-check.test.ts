@@ -5,6 +5,7 @@ import type { Combination } from '../actions/combination.ts';
 import { type Basis } from '../basis/basis.ts';
 import { basisOf, DEFAULT_BASIS, usualBasis } from '../standards/job-basis.ts';
 import { standardOf, STANDARDS } from '../standards/registry.ts';
+import { withActions } from '../job/actions.ts';
 import { readJob } from '../job/document.ts';
 import { anyActions } from './any-joint.testing.ts';
 import { anyBase, anyBaseActions } from './base-plate/any-input.testing.ts';
@@ -73,7 +74,8 @@ describe.each(KINDS_TO)('the checks and rules of %s to %s', (kind, standard) => 
       take(own ? i : within(kind, standard, i), [c], usual[n % 3 ? 0 : 1]!),
     );
     for (const demo of demos.filter((d) => d.basis.standard === standard))
-      for (const j of demo.joints.filter((x) => x.kind === kind)) take(j.input, j.combinations, basisOf(demo, j.settings));
+      for (const j of demo.joints.filter((x) => x.kind === kind))
+        take(j.input, withActions(j, demo).combinations, basisOf(demo, j.settings));
   });
   const known = KNOWN[standard === STANDARDS[0]!.id ? kind : `${kind} to ${standard}`]!;
   it('are these, none more and none less', () => expect([...new Set([...applied, ...leftOut])].sort()).toEqual(known.ids));

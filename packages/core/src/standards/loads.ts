@@ -30,7 +30,10 @@ const given = ({ schema, screen }: LoadCode): Joi.Schema =>
           Joi.object({
             name: Joi.string().trim().min(1).max(20).required(),
             state: Joi.valid(...screen.states.map(([id]) => id)).required(),
-            factors: Joi.object().pattern(Joi.string().max(40), size(-10, 10)).min(1).required(),
+            factors: Joi.object()
+              .pattern(/^\S{1,40}$/, size(-10, 10))
+              .min(1)
+              .required(),
           }),
         )
         .unique('name')
