@@ -1,40 +1,14 @@
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { createRequire } from 'node:module';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from 'playwright-core';
 import { afterAll, describe, expect, it } from 'vitest';
 import { startServer } from '../packages/server/src/start.ts';
 import { judged, openJoint, openRegister, saved } from './app.ts';
+import { faults } from './axe.ts';
 import { useApp } from './use-app.ts';
 
 const on = useApp();
-const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
-const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
-interface Violation {
-  readonly id: string;
-  readonly nodes: readonly { readonly html: string; readonly failureSummary: string }[];
-}
-
-/** What the automatic rules of WCAG 2.2 A and AA find on the page as it stands. */
-async function faults(page: Page, where: string, only?: readonly string[]): Promise<string[]> {
-  // A transition half way is no colour of the design.
-  await page.waitForTimeout(250);
-  if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(AXE);
-  const violations = await page.evaluate(
-    async (runOnly) =>
-      (
-        await (window as unknown as { axe: { run(d: Document, o: object): Promise<{ violations: Violation[] }> } }).axe.run(
-          document,
-          { runOnly },
-        )
-      ).violations,
-    only ? { type: 'rule', values: [...only] } : { type: 'tag', values: RULES },
-  );
-  return violations.flatMap((v) =>
-    v.nodes.map((n) => `${where}: ${v.id}: ${n.html.slice(0, 140)}: ${n.failureSummary.slice(0, 160)}`),
-  );
-}
 const focused = (page: Page): Promise<string> =>
   page.evaluate(() => {
     const e = document.activeElement as HTMLInputElement;
@@ -273,101 +247,5 @@ describe('an empty store', () => {
     await page.getByRole('link', { name: 'B2-14', exact: true }).waitFor();
     await page.goto('about:blank');
     await empty.close();
-  });
-});
-
-describe('automatic rules of accessibility (WCAG 2.2 A and AA)', () => {
-  it('find nothing on any page or dialog, by day and by night', { timeout: 180_000 }, async () => {
-    const { page } = on;
-    const found: string[] = [];
-    // What the night changes is colours; all else is looked at by day.
-    const theme = (name: string): Promise<void> =>
-      page.evaluate((t) => {
-        document.documentElement.dataset['theme'] = t;
-      }, name);
-    const look = async (where: string): Promise<void> => {
-      found.push(...(await faults(page, where)));
-      await theme('night');
-      found.push(...(await faults(page, `${where}, night`, ['color-contrast'])));
-      await theme('day');
-    };
-    const dialog = async (button: string, where: string): Promise<void> => {
-      await page.getByRole('button', { name: button, exact: true }).first().click();
-      await page.getByRole('dialog').waitFor();
-      await look(where);
-      await page.keyboard.press('Escape');
-      await page.getByRole('dialog').waitFor({ state: 'detached' });
-    };
-    await page.goto(on.app.url);
-    await page.getByRole('link', { name: 'Tern Quay ferry hall', exact: true }).last().waitFor();
-    await look('jobs');
-    await dialog('New job', 'new job');
-    await openRegister(on.app, page);
-    await look('register');
-    for (const [button, where] of [
-      ['New joint', 'new joint'],
-      ['Copy', 'copy'],
-      ['Issue job', 'issue job'],
-    ] as const)
-      await dialog(button, where);
-    await page.getByRole('table', { name: /^Register/ }).focus();
-    await page.keyboard.press('?');
-    await look('keys');
-    await page.keyboard.press('Escape');
-    await page.getByRole('link', { name: /^Basis/ }).click();
-    await page.getByRole('button', { name: 'Save basis' }).waitFor();
-    await look('basis');
-    await openRegister(on.app, page);
-    await page.getByRole('link', { name: /^Load cases/ }).click();
-    await page.getByRole('heading', { name: 'Combinations' }).waitFor();
-    await page.getByText('Factors', { exact: true }).click();
-    await look('load cases');
-    await openRegister(on.app, page);
-    for (const mark of ['B1-01', 'B1-02']) await page.getByLabel(`Choose ${mark}`).check();
-    await dialog('Change a field of all', 'change many');
-    await dialog('Share one detail', 'share a detail');
-    await page.getByRole('link', { name: 'Take in a table' }).click();
-    await page.getByLabel('Paste a table').fill('mark;case;V\nB1-02;G;60\nB1-02;Q;x\nB1-03;G;400');
-    await page.getByRole('button', { name: 'Read it' }).click();
-    await page.getByRole('button', { name: 'Show what it changes' }).click();
-    await page.getByRole('button', { name: /^Take \d/ }).waitFor();
-    await look('a table');
-    await openJoint(on.app, page, 'B1-03');
-    await look('joint that shares its detail');
-    await openJoint(on.app, page, 'B1-01');
-    await dialog('Edit actions', 'actions by load case');
-    await openJoint(on.app, page, 'M1-06');
-    await look('joint that is not whole');
-    for (const [mark, but] of [
-      ['P1-01', ['Solid', 'History']],
-      ['R1-01', ['Solid', 'History', 'Workings']],
-      ['B2-15', []],
-    ] as const) {
-      await openJoint(on.app, page, mark);
-      for (const tab of (await page.getByRole('tab').allInnerTexts()).filter((t) => !(but as readonly string[]).includes(t))) {
-        await page.getByRole('tab', { name: tab, exact: true }).click();
-        await page.waitForTimeout(150);
-        await look(`joint ${mark}, ${tab}`);
-      }
-      await page.getByRole('tab', { name: 'Detail', exact: true }).click();
-    }
-    for (const [button, where] of [
-      ['Issue details', 'issue'],
-      ['Sign off', 'sign'],
-      ['Edit actions', 'actions'],
-    ] as const)
-      await dialog(button, where);
-    await page.locator('[data-callout]').first().click();
-    await page.locator('.popover').waitFor();
-    await look('callout');
-    await page.keyboard.press('Escape');
-    await page.locator('[data-dimension]').first().click();
-    await look('dimension');
-    for (const path of ['/bench', '/help', '/help/method', '/nowhere']) {
-      await page.goto(on.app.url + path);
-      await page.waitForTimeout(300);
-      await look(path);
-    }
-    expect([...new Set(found.map((f) => f.replace(/^[^:]*: /, '')))]).toEqual([]);
   });
 });

@@ -4,7 +4,7 @@ import { judged, lineOf, openRegister, saved, firstToGive } from './app.ts';
 import { useApp } from './use-app.ts';
 
 const on = useApp();
-const marks = (): Promise<string[]> => on.page.locator('tbody tr td:first-child').allInnerTexts();
+const marks = (): Promise<string[]> => on.page.locator('tbody tr td:nth-child(2) a').allInnerTexts();
 
 describe('jobs', () => {
   it('makes, copies, archives, exports and imports', async () => {

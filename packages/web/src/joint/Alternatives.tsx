@@ -30,6 +30,8 @@ export function Alternatives({
   onTake: (content: JointContent, label: string) => void;
 }) {
   const { units } = basisOf(job, content.settings);
+  // Another form is no detail that joints of this one could share: it leaves their group.
+  const { group: _left, ...alone } = content;
   const [forms, setForms] = useState<readonly Form[] | null>(null);
   useEffect(() => {
     let gone = false;
@@ -74,8 +76,7 @@ export function Alternatives({
                 checked={f.made.ok}
                 why={f.made.ok.why}
                 onTake={() =>
-                  'ok' in f.made &&
-                  onTake({ ...content, kind: f.kindId, input: f.made.ok.input }, `form: ${f.title.toLowerCase()}`)
+                  'ok' in f.made && onTake({ ...alone, kind: f.kindId, input: f.made.ok.input }, `form: ${f.title.toLowerCase()}`)
                 }
               />
             ),
