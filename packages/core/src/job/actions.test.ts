@@ -111,6 +111,9 @@ describe('combinations of the load cases of a joint', () => {
       left_out: [{ state: 'ULS', name: '1.35 G', reason: 'never without people' }],
       by_hand: [{ name: 'crane', state: 'ULS', factors: { G: 1.2, Q: 1.3 } }],
     };
+    // The list of the job as well: 1.2488 G lay between G and 1.35 G, which is not used any more.
+    const between = (l: JobLoads) => loadSets(l, basisOf(job)).sets.find((x) => x.made.name === '1.2488 G')!.between;
+    expect([between({ ...loads, left_out: [] }), between(loads)]).toEqual([true, false]);
     const { combinations, count } = actionsOf(acted({ G: { V_Ed: 40 }, Q: { V_Ed: 60 } }), { ...job, loads });
     const notes = combinations.map((c) => c.note);
     expect(notes).not.toContain('1.35 G');

@@ -31,6 +31,21 @@ describe('a table over a joint that stands', () => {
     expect(groupOf(of(54))).toBe('holds');
     expect(groupOf(of(500))).toBe('state');
     expect(of(500).after!.state).toBe('gives');
+    // One that gave and holds now has changed its state too.
+    expect(
+      groupOf(
+        plan(
+          {
+            rows: [
+              { name: 'C3', forces: { V_z: 100 } },
+              { name: 'C2', forces: { V_z: 90 } },
+            ],
+          },
+          at('B2-15'),
+          { names: 'combinations' },
+        ),
+      ),
+    ).toBe('state');
     // One that gave and still gives is no good news.
     expect(groupOf(plan({ rows: [{ name: 'C3', forces: { V_z: 240 } }] }, at('B2-15'), { names: 'combinations' }))).toBe('state');
   });
