@@ -2,12 +2,12 @@ import { readFileSync } from 'node:fs';
 import {
   groupOf,
   guessNames,
+  isGivenFor,
   kindOf,
   planJoint,
   Refusal,
   standingOf,
   unitsOf,
-  type GivenJoint,
   type JobComparison,
   type JobDocument,
   type JointDocument,
@@ -100,7 +100,7 @@ export async function importTable(
   const faulty = new Set(table.faults.map((f) => f.of ?? ''));
   const touched = new Set<JointDocument>();
   const plans = table.joints.map((given): JointPlan => {
-    const at = joints.findIndex((j) => stands(j, given));
+    const at = joints.findIndex((j) => isGivenFor(j, given));
     const plan = planJoint(given, joints[at] ?? null, job, { others: options.others, names });
     if (at >= 0) touched.add(job.joints[at]!);
     if (plan.content) {
@@ -135,10 +135,6 @@ export async function importTable(
     job: { ...job, joints },
   };
 }
-
-/** Whether a row of the table speaks of this joint: by its mark, or by the member's end. */
-const stands = (j: JointDocument, { mark, end }: GivenJoint): boolean =>
-  mark ? j.mark === mark : end !== undefined && j.loads?.end === end;
 
 const words = (s: Standing | null): string => (s ? `${s.state}: ${s.verdict}` : '–');
 const GROUPS: Readonly<Record<string, string>> = {

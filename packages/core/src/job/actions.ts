@@ -202,21 +202,20 @@ export function splitByCase(
 ): { readonly combinations: readonly Combination[]; readonly loads?: JointLoads } {
   const isCase = (c: Combination): boolean => loads?.cases.some((x) => x.id === c.name) ?? false;
   const given = rows.filter(isCase);
-  for (const c of given) {
-    const alone = ACTION_NAMES.find((k) => c[k] && !CASE_ACTIONS.includes(k));
-    if (alone)
-      throw new Refusal(
-        `${c.name}.${alone}`,
-        `${c.name}: ${alone}: no load case brings this action; accepted is a ready combination of its own.`,
-      );
-  }
-  const forces = Object.fromEntries(given.map((c) => [c.name, forcesOf(c)]));
+  const forces = Object.fromEntries(given.map((c) => [c.name, forcesOf(c.name, c)]));
   return { combinations: rows.filter((c) => !isCase(c)), ...(given.length ? { loads: { forces } } : {}) };
 }
 
-/** The actions of a row that are not nought. */
-export const forcesOf = (c: Combination): CaseForces =>
-  Object.fromEntries(CASE_ACTIONS.flatMap((k) => (c[k] ? [[k, c[k]]] : [])));
+/** What a load case of this name brings of these actions: those that are not nought. Throws a Refusal where one of them acts alone. */
+export function forcesOf(name: string, actions: CaseForces): CaseForces {
+  const alone = ACTION_NAMES.find((k) => actions[k] && !CASE_ACTIONS.includes(k));
+  if (alone)
+    throw new Refusal(
+      `${name}.${alone}`,
+      `${name}: ${alone}: no load case brings this action; accepted is a ready combination of its own.`,
+    );
+  return Object.fromEntries(CASE_ACTIONS.flatMap((k) => (actions[k] ? [[k, actions[k]]] : [])));
+}
 
 /** A stored joint checked under all that acts on it, or why it can't be; `joint` has every action as a ready combination. */
 export function tryCheckStored<J extends Acted & { readonly input: unknown }>(

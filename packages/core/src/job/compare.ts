@@ -6,7 +6,7 @@ import { basisOf } from '../standards/job-basis.ts';
 import { tryCombinations, type JudgedBy } from './actions.ts';
 import type { JobDocument, JointDocument } from './document.ts';
 import { canonical } from './fingerprint.ts';
-import { contentOf, type JointContent } from './records.ts';
+import { contentOf } from './records.ts';
 import { standingOf, type Standing } from './standing.ts';
 import type { Units } from '../units/system.ts';
 
@@ -148,6 +148,3 @@ const PARTS = [
 ] as const;
 const jobWords = (a: JobDocument, b: JobDocument): string[] =>
   PARTS.flatMap(([k, words]) => (canonical(a[k] ?? null) === canonical(b[k] ?? null) ? [] : [`${words} changed`]));
-
-/** The same for two contents of one joint, as revisions keep them. */
-export const contentDifferences = (a: JointContent, b: JointContent, job: JudgedBy): Difference[] => differences(a, b, job);

@@ -2,7 +2,6 @@ import Joi from 'joi';
 import {
   ACTION_NAMES,
   actionRow,
-  CASE_ACTIONS,
   END_FORCES,
   NO_ACTIONS,
   type ActionName,
@@ -19,7 +18,7 @@ import { Refusal, refusalOf } from '../refusal.ts';
 import { basisOf } from '../standards/job-basis.ts';
 import { size } from '../validate/sizes.ts';
 import { validate } from '../validate/index.ts';
-import { actionsOf, loadsOf, type CaseForces, type JudgedBy } from './actions.ts';
+import { actionsOf, forcesOf, loadsOf, type CaseForces, type JudgedBy } from './actions.ts';
 import { markSchema, readJoint, type JointDocument } from './document.ts';
 import { canonical } from './fingerprint.ts';
 import { contentOf, type JointContent } from './records.ts';
@@ -93,6 +92,10 @@ export interface JointPlan {
   /** The joint as it would be stored; absent where it is refused or the same. */
   readonly content?: JointContent & { readonly kind: string };
 }
+
+/** Whether what a table says is of this joint: by its mark, or by the end of the member. */
+export const isGivenFor = (joint: Pick<JointDocument, 'mark' | 'loads'>, { mark, end }: GivenJoint): boolean =>
+  mark ? joint.mark === mark : end !== undefined && joint.loads?.end === end;
 
 /** What a table would make of a joint that stands, or of none: a new one gets its first detail. Never throws: what can't be says so. */
 export function planJoint(given: GivenJoint, joint: JointDocument | null, job: JudgedBy, choices: PlanChoices): JointPlan {
@@ -249,12 +252,7 @@ function rowsOf(
       combinations.push(checked.value);
       continue;
     }
-    const alone = ACTION_NAMES.find((k) => actions[k] && !CASE_ACTIONS.includes(k));
-    if (alone)
-      throw new Refusal(alone, `${name}: ${alone}: no load case brings this action; accepted is a ready combination of its own.`);
-    found[name] = Object.fromEntries(
-      Object.entries(actions).filter(([k, x]) => x !== 0 && CASE_ACTIONS.includes(k as ActionName)),
-    );
+    found[name] = forcesOf(name, actions);
   }
   return { cases: found, combinations };
 }

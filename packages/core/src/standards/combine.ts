@@ -5,7 +5,8 @@ import { Refusal } from '../refusal.ts';
 import { validate } from '../validate/index.ts';
 import type { LoadsScreen } from './loads-screen.ts';
 import { combineToAsce7, usKeys, usScreen, usSchema, type UsInput } from './asce7/combine.ts';
-import { combineToEn1990, enKeys, enScreen, enSchema, type EnInput } from './en1990/combine.ts';
+import { combineToEn1990, enKeys, enSchema, type EnInput } from './en1990/combine.ts';
+import { enScreen } from './en1990/screen.ts';
 
 const MOST_CASES = 40;
 /** What a code of load combinations asks, and how it makes them. */

@@ -38,11 +38,14 @@ export function inserts<T extends SQLiteTable>(table: T, rows: readonly T['$infe
   return out;
 }
 
+/** Requests that wait have their turn. */
+export const breathe = (): Promise<void> => new Promise((resolve) => setImmediate(resolve));
+
 /** Runs statements one after the other and lets the requests that wait have their turn in between. */
 export async function runAll(tx: Transaction, statements: readonly InStatement[]): Promise<void> {
   for (const s of statements) {
     await tx.execute(s);
-    await new Promise((resolve) => setImmediate(resolve));
+    await breathe();
   }
 }
 

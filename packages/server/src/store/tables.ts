@@ -6,6 +6,7 @@ import { Conflict, NotFound } from './errors.ts';
 import { Broken } from './json.ts';
 import { createJoint, deleteJoint, getJoint, saveJoint, staleJoint } from './joints.ts';
 import { joints, revisions, tables } from './schema.ts';
+import { breathe } from './statements.ts';
 
 /** A joint as a table leaves it: one that stands, with the version that it was planned from, or a new one. */
 export interface TakenJoint {
@@ -13,9 +14,6 @@ export interface TakenJoint {
   readonly version?: number;
   readonly content: JointContent;
 }
-
-/** Requests that wait have their turn between two joints. */
-const breathe = (): Promise<void> => new Promise((resolve) => setImmediate(resolve));
 
 /** Takes a table into a job, all of it or, where one joint was changed meanwhile, nothing. */
 export async function takeTable(

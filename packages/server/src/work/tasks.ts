@@ -2,6 +2,7 @@ import { createWriteStream } from 'node:fs';
 import type { MessagePort } from 'node:worker_threads';
 import {
   contentOf,
+  isGivenFor,
   lineOf,
   planJoint,
   readJoint,
@@ -105,7 +106,7 @@ export const planTable = ({
       joints.flatMap((j) => (!j.mark && j.end ? [j.end] : [])),
     );
     return joints.map((given): PlannedJoint => {
-      const joint = standing.find((j) => (given.mark ? j.mark === given.mark : j.loads?.end === given.end)) ?? null;
+      const joint = standing.find((j) => isGivenFor(j, given)) ?? null;
       if (joint?.unreadable !== undefined)
         return { mark: joint.mark, change: 'refused', message: joint.unreadable, before: null, after: null, kept: [] };
       const plan = planJoint(given, joint && documentOf(joint), job, choices);

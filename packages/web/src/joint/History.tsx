@@ -1,16 +1,8 @@
 import { useEffect, useState } from 'react';
-import {
-  differences,
-  kindOf,
-  standingOf,
-  type JobRecord,
-  type JointContent,
-  type RevisionRecord,
-  type Standing,
-} from '@ample/core';
+import { differences, kindOf, standingOf, type JobRecord, type JointContent, type RevisionRecord } from '@ample/core';
 import { api } from '../api.ts';
 import { Problem } from '../parts/Dialog.tsx';
-import { Mark, type ShownState } from '../parts/StateMark.tsx';
+import { Stand } from '../parts/StateMark.tsx';
 import { useUnits } from '../parts/units.ts';
 
 /** Changes that the server gives at a time. */
@@ -133,12 +125,6 @@ function Compared({
   const content = (r: RevisionRecord): JointContent => ({ ...r.after!, kind: r.after!.kind ?? kindId });
   const [x, y] = [content(a), content(b)];
   const found = differences(x, y, job);
-  const stand = ({ state, verdict }: Standing) => (
-    <span className="state">
-      <Mark state={state as ShownState} size={10} />
-      {verdict}
-    </span>
-  );
   return (
     <section aria-label="Two versions compared" className="mb-5">
       <table className="grid-table">
@@ -152,8 +138,12 @@ function Compared({
         <tbody>
           <tr>
             <td>Verdict</td>
-            <td>{stand(standingOf(x, job))}</td>
-            <td>{stand(standingOf(y, job))}</td>
+            <td>
+              <Stand of={standingOf(x, job)} />
+            </td>
+            <td>
+              <Stand of={standingOf(y, job)} />
+            </td>
           </tr>
           {found.map((d) => (
             <tr key={`${d.part} ${d.what}`}>

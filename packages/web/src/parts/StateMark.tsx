@@ -1,4 +1,4 @@
-import type { State } from '@ample/core';
+import type { Standing, State } from '@ample/core';
 
 export type ShownState = State | 'stale' | 'unreadable';
 
@@ -57,3 +57,11 @@ export function StateMark({ state, word = WORDS[state] }: { state: ShownState; w
 }
 
 export const stateWord = (s: ShownState): string => WORDS[s];
+
+/** How a joint stands: the mark of its state and its verdict. */
+export const Stand = ({ of }: { of: Standing }) => (
+  <span className="state" title={stateWord(of.state as ShownState)}>
+    <Mark state={of.state as ShownState} size={10} />
+    {of.verdict}
+  </span>
+);

@@ -1,4 +1,4 @@
-import { Mark, type ShownState } from '../parts/StateMark.tsx';
+import { Stand } from '../parts/StateMark.tsx';
 import type { Change } from './many.ts';
 
 /** Before and after of each joint in one table. */
@@ -29,10 +29,3 @@ export function ChangeTable({ changes, what }: { changes: readonly Change[]; wha
     </div>
   );
 }
-
-const Stand = ({ of }: { of: Change['before'] }) => (
-  <span className="state">
-    <Mark state={of.state as ShownState} size={10} />
-    {of.verdict}
-  </span>
-);

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Mark, stateWord, type ShownState } from '../parts/StateMark.tsx';
+import { Stand } from '../parts/StateMark.tsx';
 import type { PlannedJoint } from '../api.ts';
 import { GROUPS, inGroup, type TableView } from './useTable.ts';
 
@@ -126,10 +126,8 @@ function Group({
                   )}
                 </td>
                 <td className="font-semibold">{p.mark}</td>
-                <td>
-                  <Stand of={p.before} />
-                </td>
-                <td className="whitespace-normal!">{p.message ?? <Stand of={p.after} />}</td>
+                <td>{p.before ? <Stand of={p.before} /> : <span className="muted">none yet</span>}</td>
+                <td className="whitespace-normal!">{p.message ?? (p.after && <Stand of={p.after} />)}</td>
                 <td className="muted">{p.kept.join(', ')}</td>
               </tr>
             ))}
@@ -144,13 +142,3 @@ function Group({
     </details>
   );
 }
-
-const Stand = ({ of }: { of: PlannedJoint['before'] }) =>
-  of ? (
-    <span className="state">
-      <Mark state={of.state as ShownState} size={10} />
-      <span title={stateWord(of.state as ShownState)}>{of.verdict}</span>
-    </span>
-  ) : (
-    <span className="muted">none yet</span>
-  );

@@ -1,16 +1,8 @@
+import type { MadeOf } from '../combination.ts';
 import type { LoadCase, Made } from './case.ts';
 
 /** A combination that stays, or that went and why. */
-export interface LoadCombination {
-  readonly state: string;
-  readonly clause: string;
-  readonly leading: string | null;
-  readonly name: string;
-  /** Case to factor, in the order of the cases; those without a factor are left out. */
-  readonly factors: Readonly<Record<string, number>>;
-  /** What each factor is made of. */
-  readonly why: Readonly<Record<string, string>>;
-}
+export type LoadCombination = MadeOf;
 export interface Pruned extends LoadCombination {
   readonly reason: 'nothing acts' | 'the same as one before it' | 'lies between two others: it can not govern';
 }
