@@ -42,6 +42,7 @@ const FLOORS = [
   'design',
   'bench',
   'job',
+  'house',
   'index.ts',
 ];
 

@@ -9,6 +9,7 @@ import { problemHandler, sendProblem } from './problem.ts';
 import { backupRoute } from './routes/backup.ts';
 import { calculationRoutes } from './routes/calculations.ts';
 import { documentRoutes } from './routes/documents.ts';
+import { houseRoutes } from './routes/house.ts';
 import { jobRoutes } from './routes/jobs.ts';
 import { jointRoutes } from './routes/joints.ts';
 import { tableRoutes } from './routes/tables.ts';
@@ -94,6 +95,7 @@ function apiOf(services: Services, folder: string | undefined): Api {
   jobRoutes(api, services);
   jointRoutes(api, services);
   tableRoutes(api, services);
+  houseRoutes(api, services);
   calculationRoutes(api, services);
   documentRoutes(api, services);
   backupRoute(api, services);

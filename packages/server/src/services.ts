@@ -2,6 +2,7 @@ import { judgedBy, type JobRecord, type JudgedRow, type RegisterEntry, type Regi
 import type { Logger } from 'pino';
 import { Documents } from './documents.ts';
 import { openDatabase, type OpenDatabase } from './store/database.ts';
+import { houseStamp } from './store/house.ts';
 import { basisKey } from './store/jobs.ts';
 import { countJoints, keepVerdicts, lightJoints, verdictKey, type LightJoint } from './store/joint-rows.ts';
 import { forgetOld } from './store/requests.ts';
@@ -57,8 +58,8 @@ function judgeIn(pool: Services['pool'], database: OpenDatabase, log: Logger): J
 /** A part of the register of a job; what is not kept is judged. */
 function registerOf(database: OpenDatabase, made: string, judge: Judge): Services['register'] {
   return async (job, after, limit) => {
-    const basis = basisKey(job);
-    const keyOf = (j: LightJoint): string => verdictKey(made, basis, j);
+    const under = { edition: made, basis: basisKey(job), house: await houseStamp(database.db) };
+    const keyOf = (j: LightJoint): string => verdictKey(under, j);
     const part = (from: number) => lightJoints(database.db, job.id, from, limit, keyOf);
     const light = await part(after);
     const lack = light.filter((j) => !j.kept);
@@ -77,7 +78,7 @@ function registerOf(database: OpenDatabase, made: string, judge: Judge): Service
         .catch(() => undefined);
     const judged = await judging;
     // A joint deleted while it was looked at is in neither; its row goes with it.
-    const rows = light.flatMap(({ kept, position: _position, ...j }): RegisterEntry[] => {
+    const rows = light.flatMap(({ kept, position: _position, housed: _housed, ...j }): RegisterEntry[] => {
       const row = kept ?? judged.get(j.id);
       return row ? [{ ...j, ...row }] : [];
     });

@@ -1,6 +1,7 @@
 import { ACTION_NAMES, actionRow, type Combination } from '../actions/combination.ts';
 import { actionSymbol } from '../basis/standard.ts';
-import { fieldApplies, optionsOf, type Field, type FieldValue } from '../joints/kind.ts';
+import { fieldWords } from '../joints/field-help.ts';
+import { fieldApplies } from '../joints/kind.ts';
 import { kindOf } from '../joints/registry.ts';
 import { basisOf } from '../standards/job-basis.ts';
 import { tryCombinations, type JudgedBy } from './actions.ts';
@@ -36,23 +37,16 @@ export function differences(a: Compared, b: Compared, jobA: JudgedBy, jobB: Judg
   ];
 }
 
-function fieldText(f: Field<unknown>, value: FieldValue | undefined, job: JudgedBy, units: Units): string {
-  if (value === undefined) return 'own dimensions';
-  const option = optionsOf(f, basisOf(job).standard)?.find((o) => o.value === value)?.label;
-  if (option !== undefined) return option;
-  if (typeof value !== 'number') return f.type === 'list' ? units.typedList(String(value)) : String(value);
-  const unit = f.quantity === 'none' ? '' : ` ${units.unitOf(f.quantity)}`;
-  return `${f.quantity === 'length' ? units.figure(value, 'mm') : units.stated(value, f.quantity)}${unit}`;
-}
-
-function detailDifferences(a: Compared, b: Compared, jobA: JudgedBy, jobB: JudgedBy, units: Units): Difference[] {
+type Detailed = Pick<Compared, 'kind' | 'input'>;
+/** Every field in which the details differ; one line where they differ in what no field shows. */
+export function detailDifferences(a: Detailed, b: Detailed, jobA: JudgedBy, jobB: JudgedBy, units: Units): Difference[] {
   if (canonical(a.input) === canonical(b.input) && a.kind === b.kind) return [];
-  const texts = (j: Compared, job: JudgedBy): Map<string, string> => {
+  const texts = (j: Detailed, job: JudgedBy): Map<string, string> => {
     const { standard } = basisOf(job);
     return new Map(
       kindOf(j.kind)
         .fields.filter((f) => fieldApplies(f, j.input, standard))
-        .map((f) => [f.label, fieldText(f as Field<unknown>, f.get(j.input), job, units)]),
+        .map((f) => [f.label, fieldWords(f, f.get(j.input), { standard, units })]),
     );
   };
   const [x, y] = [texts(a, jobA), texts(b, jobB)];
@@ -61,7 +55,7 @@ function detailDifferences(a: Compared, b: Compared, jobA: JudgedBy, jobB: Judge
     return before === after ? [] : [{ part: 'detail', what, before, after }];
   });
   // What no field shows is a difference all the same.
-  const line = (j: Compared): string => kindOf(j.kind).line.print(j.input, units);
+  const line = (j: Detailed): string => kindOf(j.kind).line.print(j.input, units);
   return found.length ? found : [{ part: 'detail', what: 'Detail', before: line(a), after: line(b) }];
 }
 

@@ -10,6 +10,7 @@ import { given, printable, validate } from '../validate/index.ts';
 import { LineError } from '../joints/kind.ts';
 import { migrateInput, versionMark } from '../joints/migrate.ts';
 import { KINDS, kindOf } from '../joints/registry.ts';
+import { houseMarkSchema, markSchema, type HouseMark } from './house-mark.ts';
 import { jointLoadsSchema, type JointLoads, type JudgedBy } from './actions.ts';
 import { sameDetail } from './shared.ts';
 import { Refusal, refusalOf } from '../refusal.ts';
@@ -40,6 +41,8 @@ export interface JointDocument {
   readonly loads?: JointLoads;
   /** The group of joints that share its detail. */
   readonly group?: string;
+  /** The house detail that it is meant to have. */
+  readonly house?: HouseMark;
   /** Settings that differ from the job's. */
   readonly settings?: Partial<Settings>;
   readonly checked?: SignOff;
@@ -67,11 +70,6 @@ export interface JobDocument {
   readonly calculations: readonly CalculationDocument[];
 }
 
-/** Marks are part of file names and drawings. */
-export const markSchema = Joi.string()
-  .max(24)
-  .pattern(/^[\p{L}\p{N}][\p{L}\p{N} ._/+-]*$/u, 'letters, figures and . - _ / + after a letter or figure');
-
 /** Name of a group of joints that share one detail. */
 export const groupSchema = Joi.string().trim().min(1).max(24);
 
@@ -90,6 +88,7 @@ export const jointSchema = Joi.object({
   combinations: Joi.array().items(combinationSchema).max(200).unique('name').default([]),
   loads: jointLoadsSchema,
   group: groupSchema,
+  house: houseMarkSchema,
   settings: settingsSchema,
   checked: Joi.object({
     by: Joi.string().max(80).required(),

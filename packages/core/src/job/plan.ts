@@ -19,8 +19,9 @@ import { basisOf } from '../standards/job-basis.ts';
 import { size } from '../validate/sizes.ts';
 import { validate } from '../validate/index.ts';
 import { actionsOf, forcesOf, loadsOf, type CaseForces, type JudgedBy } from './actions.ts';
-import { markSchema, readJoint, type JointDocument } from './document.ts';
+import { readJoint, type JointDocument } from './document.ts';
 import { canonical } from './fingerprint.ts';
+import { markSchema } from './house-mark.ts';
 import { contentOf, type JointContent } from './records.ts';
 import { standingOf, type Standing } from './standing.ts';
 

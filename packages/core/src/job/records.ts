@@ -2,6 +2,7 @@ import type { CustomSteel } from '../catalogue/index.ts';
 import type { State } from '../joints/report.ts';
 import type { CustomSection, JobBasis } from '../basis/basis.ts';
 import type { JobLoads } from '../standards/loads.ts';
+import type { Following } from './house-mark.ts';
 import type { CalculationDocument, JointDocument } from './document.ts';
 
 /** What the store and the screens exchange. Each save names the version that it was made from. */
@@ -61,6 +62,8 @@ export interface JointSummary {
 /** What the rows of a register show of a joint and its check; kept until the joint or its job changes. */
 export interface JudgedRow {
   readonly line: string;
+  /** How it stands to its house detail, where it has one. */
+  readonly house?: Following;
   readonly summary: JointSummary;
   readonly unreadable?: string;
 }
@@ -105,7 +108,7 @@ export interface CalculationRecord extends CalculationDocument {
 /** What a user changes of a joint, and what a revision keeps. */
 export type JointContent = Pick<
   JointDocument,
-  'mark' | 'kind' | 'note' | 'input' | 'input_version' | 'combinations' | 'loads' | 'group' | 'settings'
+  'mark' | 'kind' | 'note' | 'input' | 'input_version' | 'combinations' | 'loads' | 'group' | 'house' | 'settings'
 >;
 
 /** The changeable part of a joint, and nothing else of it. */
@@ -118,6 +121,7 @@ export const contentOf = (j: JointContent): JointContent => ({
   combinations: j.combinations,
   ...(j.loads ? { loads: j.loads } : {}),
   ...(j.group === undefined ? {} : { group: j.group }),
+  ...(j.house ? { house: j.house } : {}),
   ...(j.settings ? { settings: j.settings } : {}),
 });
 

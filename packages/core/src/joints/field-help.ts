@@ -3,7 +3,9 @@ import { limitWords } from '../validate/limits.ts';
 import type { Basis } from '../basis/basis.ts';
 import { DEFAULT_BASIS } from '../standards/job-basis.ts';
 import { fieldSteps } from './field-makers.ts';
-import { optionsOf, type Field, type JointKind } from './kind.ts';
+import type { Standard } from '../basis/standard.ts';
+import type { Units } from '../units/system.ts';
+import { optionsOf, type Field, type FieldValue, type JointKind } from './kind.ts';
 
 /** What is worth knowing of a field while it is typed. */
 export interface FieldHelp {
@@ -62,3 +64,18 @@ export function fieldHelp<I>(
 /** The same in one line. */
 export const fieldHelpWords = ({ label, symbol, accepted: says, usual }: FieldHelp): string =>
   `${label}${symbol ? `, ${symbol}` : ''}.${says ? ` Accepted: ${says}.` : ''}${usual.length ? ` Usual: ${usual.join(', ')}.` : ''}`;
+
+/** A value of a field as paper and lists say it, with its unit. */
+export function fieldWords(
+  field: Pick<Field<unknown>, 'options' | 'quantity' | 'type'>,
+  value: FieldValue | undefined,
+  { standard, units }: { readonly standard: Standard; readonly units: Units },
+): string {
+  if (value === undefined) return 'own dimensions';
+  const option = optionsOf(field as Field<unknown>, standard)?.find((o) => o.value === value)?.label;
+  if (option !== undefined) return option;
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  const unit = field.quantity === 'none' ? '' : ` ${units.unitOf(field.quantity)}`;
+  if (typeof value === 'string') return field.type === 'list' ? `${units.typedList(value)}${unit}` : value;
+  return `${field.quantity === 'length' ? units.figure(value, 'mm') : units.stated(value, field.quantity)}${unit}`;
+}

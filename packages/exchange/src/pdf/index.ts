@@ -4,6 +4,7 @@ import {
   refusalOf,
   lineOf,
   unitsOf,
+  houseWords,
   standardOf,
   STATE_WORDS,
   summaryOf,
@@ -17,6 +18,8 @@ import { loadsPages } from './loads.ts';
 import { jointPages } from './joint.ts';
 import type { Level } from './level.ts';
 import { MARGIN, Page } from './page.ts';
+
+export { housePdf } from './house.ts';
 
 export interface Progress {
   /** Parts done of all parts; a joint is one part. */
@@ -142,7 +145,7 @@ function cover(page: Page, job: JobDocument, rows: readonly RegisterRow[], optio
       return [
         mark,
         summary.members,
-        line,
+        row.house ? `${line}  ·  ${houseWords(row.house)}` : line,
         said ?? summary.first?.title ?? '–',
         said ? '–' : multipleText(summary.first?.multiple ?? null),
         `${stateOf(row)}${summary.stale ? ', stale' : ''}`,

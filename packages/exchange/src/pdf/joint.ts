@@ -6,14 +6,12 @@ import {
   basisOf,
   choiceOf,
   fieldApplies,
+  fieldWords,
   firstPath,
   kindOf,
   kindTitle,
   lineOf,
-  optionsOf,
   SI,
-  type Field,
-  type FieldValue,
   type Units,
   multipleText,
   sectionWords,
@@ -125,27 +123,12 @@ function governingPages(page: Page, workings: Workings, { first, combination }: 
   for (const s of workings.sections) if (wanted.has(s)) workingSection(page, s, math);
 }
 
-/** A value of a field as the drawing has it. */
-function fieldText(f: Field<unknown>, value: FieldValue, units: Units): string {
-  if (typeof value !== 'number') return f.type === 'list' ? units.typedList(String(value)) : String(value);
-  return f.quantity === 'length' ? units.figure(value, 'mm') : units.stated(value, f.quantity);
-}
-
 function inputs(page: Page, joint: JointDocument, { quantities: q, basis }: Joint): void {
   const { units } = basis;
   const kind = kindOf(joint.kind);
   const rows = kind.fields
     .filter((f) => fieldApplies(f, joint.input, basis.standard))
-    .map((f) => {
-      const value = f.get(joint.input);
-      const option = optionsOf(f, basis.standard)?.find((o) => o.value === value)?.label;
-      return [
-        f.label,
-        value === undefined
-          ? 'own dimensions'
-          : (option ?? `${fieldText(f, value, units)}${f.quantity === 'none' ? '' : ` ${units.unitOf(f.quantity)}`}`),
-      ];
-    });
+    .map((f) => [f.label, fieldWords(f, f.get(joint.input), basis)]);
   rows.push(
     ['Plate mass', units.mass(q.plateMass)],
     ['Bolts', `${boltWords(q, units)} (${units.name('mm')}), ${units.mass(q.boltMass)} with nuts and washers`],

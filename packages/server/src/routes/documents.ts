@@ -1,20 +1,25 @@
 import { LEVELS, type Level } from '@ample/exchange/level';
+import { planResistances } from '@ample/core';
 import Joi from 'joi';
 import { STREAMED, type Api } from '../api.ts';
 import type { Services } from '../services.ts';
 import { getCalculation, listCalculations } from '../store/calculations.ts';
 import { NotFound } from '../store/errors.ts';
+import { getHouse } from '../store/house.ts';
 import { getJob } from '../store/jobs.ts';
 import { readableJoint } from '../store/joints.ts';
 import { countJoints } from '../store/joint-rows.ts';
 import { fileName } from './jobs.ts';
 
 const order = Joi.object({
-  jobId: Joi.string().max(60).required(),
+  jobId: Joi.string().max(60),
+  houseId: Joi.string().max(60),
   jointId: Joi.string().max(60),
   calculationId: Joi.string().max(60),
   level: Joi.string().valid(...LEVELS.map((l) => l.id)),
-}).oxor('jointId', 'calculationId');
+})
+  .xor('jobId', 'houseId')
+  .oxor('jointId', 'calculationId', 'houseId');
 const GONE = 'This document is not here any more; issue it again.';
 
 export function documentRoutes(api: Api, services: Services): void {
@@ -24,15 +29,25 @@ export function documentRoutes(api: Api, services: Services): void {
 
 function ordered(api: Api, { database, documents, edition }: Services): void {
   const { db } = database;
-  api.route<{ jobId: string; jointId?: string; calculationId?: string; level?: Level }>(
+  api.route<{ jobId?: string; houseId?: string; jointId?: string; calculationId?: string; level?: Level }>(
     {
       method: 'post',
       path: '/documents',
-      summary: 'Issue the PDF of a joint, of a calculation, or of a whole job',
+      summary: 'Issue the PDF of a joint, of a calculation, of a whole job, or of a house detail',
       body: order,
       answer: 'the document, waiting or being written',
     },
-    async ({ body: { jobId, jointId, calculationId, level } }) => {
+    async ({ body: { jobId, houseId, jointId, calculationId, level } }) => {
+      const date = new Date().toISOString().slice(0, 10);
+      if (jobId === undefined) {
+        const { version, who, at, label, detail } = await getHouse(db, houseId!);
+        const house = { version, who, at, label, detail };
+        return documents.start(
+          `${fileName(`house detail ${detail.name}`)}.pdf`,
+          { file: database.file, jobId: houseId!, edition, date, house },
+          planResistances(detail).rows.length,
+        );
+      }
       const job = await getJob(db, jobId);
       const joint = jointId === undefined ? undefined : await readableJoint(db, jointId);
       if (joint && joint.jobId !== jobId) throw new NotFound('This joint is not in the job.');
@@ -46,7 +61,7 @@ function ordered(api: Api, { database, documents, edition }: Services): void {
           file: database.file,
           jobId,
           edition,
-          date: new Date().toISOString().slice(0, 10),
+          date,
           ...(level ? { level } : {}),
           ...(joint ? { jointId: joint.id } : {}),
           ...(calculation ? { calculation: { title: calculation.title, tool: calculation.tool, input: calculation.input } } : {}),

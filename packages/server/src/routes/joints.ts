@@ -3,6 +3,7 @@ import {
   combinationSchema,
   fingerprint,
   groupSchema,
+  houseMarkSchema,
   jointLoadsSchema,
   inputVersionSchema,
   buildJoint,
@@ -45,6 +46,7 @@ const content = {
   combinations: Joi.array().items(combinationSchema).max(200).unique('name').default([]),
   loads: jointLoadsSchema,
   group: groupSchema,
+  house: houseMarkSchema,
   settings: settingsSchema,
 };
 const kind = Joi.string().valid(...KINDS.map((k) => k.id));

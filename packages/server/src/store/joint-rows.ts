@@ -14,13 +14,18 @@ const LIGHT = {
   kind: joints.kind,
   note: joints.note,
   group: joints.group,
+  house: joints.house,
   updatedAt: joints.updatedAt,
   checkedBy: joints.checkedBy,
   checkedAt: joints.checkedAt,
   checkedFingerprint: joints.checkedFingerprint,
 };
 
-export type LightJoint = Omit<RegisterEntry, keyof JudgedRow> & { readonly position: number };
+export type LightJoint = Omit<RegisterEntry, keyof JudgedRow> & {
+  readonly position: number;
+  /** Whether it names a house detail. */
+  readonly housed: boolean;
+};
 
 /** What of the joints needs no reading of their input: `limit` of them after a position. `kept` is the verdict that has the key of now; null where it must be worked out. */
 export async function lightJoints(
@@ -37,15 +42,29 @@ export async function lightJoints(
     .where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt), gt(joints.position, after)))
     .orderBy(asc(joints.position))
     .limit(limit);
-  return rows.map(({ verdict, checkedBy, checkedAt, checkedFingerprint, group, ...r }) => {
-    const light = { ...r, ...(group === null ? {} : { group }), ...signOf({ checkedBy, checkedAt, checkedFingerprint }) };
+  return rows.map(({ verdict, checkedBy, checkedAt, checkedFingerprint, group, house, ...r }) => {
+    const light = {
+      ...r,
+      housed: house !== null,
+      ...(group === null ? {} : { group }),
+      ...signOf({ checkedBy, checkedAt, checkedFingerprint }),
+    };
     return { ...light, kept: verdict?.key === keyOf(light) && !(verdict.row instanceof Broken) ? verdict.row : null };
   });
 }
 
 /** Changes with whatever the verdict of a joint depends on; a signature changes it without a new version, so the time of change is part. */
-export const verdictKey = (edition: string, basis: string, joint: Pick<LightJoint, 'version' | 'updatedAt'>): string =>
-  `${edition}/${basis}/${joint.version}/${joint.updatedAt}`;
+export const verdictKey = (
+  { edition, basis, house }: JudgedUnder,
+  { version, updatedAt, housed }: Pick<LightJoint, 'version' | 'updatedAt' | 'housed'>,
+): string => `${edition}/${basis}/${version}/${updatedAt}${housed ? `/${house}` : ''}`;
+
+/** What besides a joint its verdict depends on: the calculation, the basis of the job, and what house details are kept. */
+export interface JudgedUnder {
+  readonly edition: string;
+  readonly basis: string;
+  readonly house: number;
+}
 
 export async function siblingsOf(db: Handle, jobId: string): Promise<Sibling[]> {
   const rows = await db

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, eq, gt, inArray, isNull, max, ne, or, sql } from 'drizzle-orm';
 import {
+  canonical,
   readJoint,
   sameDetail,
   tryReadJoint,
@@ -38,6 +39,7 @@ function recordOf(row: Row): JointRecord {
     combinations: Array.isArray(row.combinations) ? row.combinations : [],
     ...(row.loads && !((row.loads as unknown) instanceof Broken) ? { loads: row.loads } : {}),
     ...(row.group === null ? {} : { group: row.group }),
+    ...(row.house && !((row.house as unknown) instanceof Broken) ? { house: row.house } : {}),
     ...signOf(row),
   };
   if (broken)
@@ -133,6 +135,7 @@ export const documentOf = ({
   combinations: list,
   loads,
   group,
+  house,
   settings,
   checked,
 }: JointDocument): JointDocument => ({
@@ -145,6 +148,7 @@ export const documentOf = ({
   combinations: list,
   ...(loads ? { loads } : {}),
   ...(group === undefined ? {} : { group }),
+  ...(house ? { house } : {}),
   ...(settings ? { settings } : {}),
   ...(checked ? { checked } : {}),
 });
@@ -222,6 +226,7 @@ export async function createJoint(
       combinations: joint.combinations,
       loads: joint.loads ?? null,
       group: joint.group ?? null,
+      house: joint.house ?? null,
       settings: joint.settings ?? null,
       checkedBy: joint.checked?.by ?? null,
       checkedAt: joint.checked?.at ?? null,
@@ -270,13 +275,18 @@ export async function saveJoint(
       combinations: content.combinations,
       loads: content.loads ?? null,
       group: content.group ?? null,
+      house: content.house ?? null,
       settings: content.settings ?? null,
       updatedAt: now(),
     })
     .where(eq(joints.id, id));
   await keepRevision(tx, { id, jobId: before.jobId, version: version + 1 }, who, label, before, content, batch);
   const saved = await getJoint(tx, id);
-  if (saved.group !== undefined && !sameDetail(before, saved)) await spread(tx, saved, who, label, batch);
+  if (
+    saved.group !== undefined &&
+    (!sameDetail(before, saved) || canonical(before.house ?? null) !== canonical(saved.house ?? null))
+  )
+    await spread(tx, saved, who, label, batch);
   return saved;
 }
 
@@ -304,12 +314,19 @@ async function spread(tx: Handle, from: JointRecord, who: string, label: string,
     .where(and(eq(joints.jobId, from.jobId), eq(joints.group, from.group!), isNull(joints.deletedAt), ne(joints.id, from.id)));
   for (const row of rows) {
     const joint = recordOf(row);
-    if (joint.unreadable !== undefined || sameDetail(joint, from)) continue;
-    const { line: _printed, ...told } = documentOf(joint);
-    const next = readJoint({ ...told, input: withDetailOf(joint, from) }, `joint ${joint.mark}`);
+    if (
+      joint.unreadable !== undefined ||
+      (sameDetail(joint, from) && canonical(joint.house ?? null) === canonical(from.house ?? null))
+    )
+      continue;
+    const { line: _printed, house: _before, ...told } = documentOf(joint);
+    const next = readJoint(
+      { ...told, ...(from.house ? { house: from.house } : {}), input: withDetailOf(joint, from) },
+      `joint ${joint.mark}`,
+    );
     await tx
       .update(joints)
-      .set({ version: joint.version + 1, input: next.input as unknown, updatedAt: now() })
+      .set({ version: joint.version + 1, input: next.input as unknown, house: next.house ?? null, updatedAt: now() })
       .where(eq(joints.id, joint.id));
     await keepRevision(
       tx,

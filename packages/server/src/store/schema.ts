@@ -1,10 +1,12 @@
 import { sql } from 'drizzle-orm';
-import { index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import { json } from './json.ts';
 import type {
   Combination,
   CustomSection,
   CustomSteel,
+  HouseDetail,
+  HouseMark,
   JobBasis,
   JobLoads,
   JointContent,
@@ -50,6 +52,8 @@ export const joints = sqliteTable(
     loads: json<JointLoads>('loads'),
     /** The group of joints that share its detail. */
     group: text('group_name'),
+    /** The house detail that it is meant to have. */
+    house: json<HouseMark>('house'),
     settings: json<Partial<Settings>>('settings'),
     checkedBy: text('checked_by'),
     checkedAt: text('checked_at'),
@@ -123,6 +127,39 @@ export const tables = sqliteTable(
     droppedAt: text('dropped_at'),
   },
   (t) => [index('tables_by_job').on(t.jobId, t.at)],
+);
+
+/** House details of the office: of no job, each with all its versions. */
+export const houseDetails = sqliteTable(
+  'house_details',
+  {
+    id: text('id').primaryKey(),
+    name: text('name').notNull(),
+    /** The newest one. */
+    version: integer('version').notNull(),
+    /** Kept for the joints that follow it; offered no more. */
+    retiredAt: text('retired_at'),
+    createdAt: text('created_at').notNull(),
+    updatedAt: text('updated_at').notNull(),
+  },
+  (t) => [uniqueIndex('house_names').on(t.name)],
+);
+
+/** A version of a house detail; it never changes. */
+export const houseVersions = sqliteTable(
+  'house_versions',
+  {
+    houseId: text('house_id')
+      .notNull()
+      .references(() => houseDetails.id),
+    version: integer('version').notNull(),
+    content: json<HouseDetail>('content').notNull(),
+    who: text('who').notNull(),
+    at: text('at').notNull(),
+    /** What changed, in the words of who changed it. */
+    label: text('label').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.houseId, t.version] })],
 );
 
 /** What the check of a joint said, kept until the joint, its job or the method changes. */

@@ -101,6 +101,7 @@ export function jobStatements(doc: JobDocument, who: string, label = 'imported')
           combinations: j.combinations,
           loads: j.loads ?? null,
           group: j.group ?? null,
+          house: j.house ?? null,
           settings: j.settings ?? null,
           checkedBy: j.checked?.by ?? null,
           checkedAt: j.checked?.at ?? null,

@@ -2,11 +2,14 @@ import { createWriteStream } from 'node:fs';
 import type { MessagePort } from 'node:worker_threads';
 import {
   contentOf,
+  followingOf,
   isGivenFor,
   lineOf,
   planJoint,
   readJoint,
   type GivenJoint,
+  type HouseDetail,
+  type HouseVersion,
   type JointContent,
   type JointPlan,
   type PlanChoices,
@@ -21,11 +24,12 @@ import {
   type JudgedRow,
   type JointRecord,
 } from '@ample/core';
-import { calculationPdf, jointPdf, writeJobPdf, type RegisterRow } from '@ample/exchange/pdf';
+import { calculationPdf, housePdf, jointPdf, writeJobPdf, type RegisterRow } from '@ample/exchange/pdf';
 import type { Level } from '@ample/exchange/level';
 import { storeCode } from '../store/condition.ts';
 import { copyInto, openReader, type Handle, type Reader } from '../store/database.ts';
 import { NotFound, Unreadable } from '../store/errors.ts';
+import { houseStamp, markKey, namedHouses } from '../store/house.ts';
 import { basisKey, getJob, jobDocument, jobHead } from '../store/jobs.ts';
 import { documentOf, eachJoint, jointsById, jointsNamed, readableJoint } from '../store/joints.ts';
 import { lightJoints, verdictKey } from '../store/joint-rows.ts';
@@ -57,9 +61,19 @@ function reader(file: string): Reader {
   return found;
 }
 
-const judgedRow = (joint: JointRecord, job: JudgedBy): JudgedRow => ({
+/** The house details that these joints name. */
+const housesOf = (db: Handle, list: readonly JointRecord[]) =>
+  namedHouses(
+    db,
+    list.flatMap((j) => (j.house ? [j.house] : [])),
+  );
+
+const judgedRow = (joint: JointRecord, job: JudgedBy, houses: ReadonlyMap<string, HouseDetail | null>): JudgedRow => ({
   line: joint.unreadable === undefined ? lineOf(joint, job) : joint.line,
   summary: summaryOf(joint, job),
+  ...(joint.house && joint.unreadable === undefined
+    ? { house: followingOf({ ...joint, house: joint.house }, houses.get(markKey(joint.house)) ?? null, job) }
+    : {}),
   ...(joint.unreadable === undefined ? {} : { unreadable: joint.unreadable }),
 });
 
@@ -74,10 +88,12 @@ export const judge = ({
   ids: readonly string[];
 }): Promise<Answer<{ readonly id: string; readonly row: JudgedRow }[]>> =>
   answer(async () => {
-    const found = await jointsById(reader(file).db, ids);
+    const { db } = reader(file);
+    const found = await jointsById(db, ids);
+    const houses = await housesOf(db, found);
     // Joints of one kind after another: code and values of each stay near, which saves a sixth.
     found.sort((a, b) => (a.kind < b.kind ? -1 : a.kind > b.kind ? 1 : 0));
-    return found.map((joint) => ({ id: joint.id, row: judgedRow(joint, job) }));
+    return found.map((joint) => ({ id: joint.id, row: judgedRow(joint, job, houses) }));
   });
 
 /** A plan, with the joint that it is of and its version. */
@@ -159,6 +175,8 @@ export interface DocumentTask {
   /** One joint, or one calculation; the whole job without either. */
   readonly jointId?: string;
   readonly calculation?: CalculationDocument;
+  /** A version of a house detail, of no job. */
+  readonly house?: HouseVersion;
   readonly level?: Level;
   readonly date: string;
   /** Edition of the calculation, for the verdicts that are kept. */
@@ -173,6 +191,7 @@ export async function pdf({
   jobId,
   jointId,
   calculation,
+  house,
   level,
   date,
   edition,
@@ -189,6 +208,10 @@ export async function pdf({
     reader(file).db.transaction(
       async (tx) => {
         const db = tx as unknown as Handle;
+        if (house) {
+          await housePdf(house, options, stream);
+          return null;
+        }
         const job = await jobHead(db, jobId);
         if (calculation) await calculationPdf(job, calculation, stream);
         else if (jointId !== undefined) {
@@ -218,17 +241,15 @@ async function registerRows(
   edition: string,
 ): Promise<{ rows: RegisterRow[]; revisions: Record<string, string> }> {
   const [rows, revisions]: [RegisterRow[], Record<string, string>] = [[], {}];
-  const basis = basisKey(job);
+  const under = { edition, basis: basisKey(job), house: await houseStamp(db) };
   for (let after = -1; ;) {
-    const part = await lightJoints(db, jobId, after, 50, (j) => verdictKey(edition, basis, j));
-    const judged = new Map(
-      (
-        await jointsById(
-          db,
-          part.filter((j) => !j.kept).map((j) => j.id),
-        )
-      ).map((j) => [j.id, judgedRow(j, job)]),
+    const part = await lightJoints(db, jobId, after, 50, (j) => verdictKey(under, j));
+    const lack = await jointsById(
+      db,
+      part.filter((j) => !j.kept).map((j) => j.id),
     );
+    const houses = await housesOf(db, lack);
+    const judged = new Map(lack.map((j) => [j.id, judgedRow(j, job, houses)]));
     for (const j of part) {
       rows.push({ mark: j.mark, ...(j.kept ?? judged.get(j.id)!) });
       revisions[j.mark] = revisionLetter(j.version);

@@ -1,0 +1,112 @@
+import type { Writable } from 'node:stream';
+import {
+  actionRow,
+  basisOf,
+  basisTitle,
+  buildJoint,
+  kindOf,
+  kindTitle,
+  partWords,
+  planResistances,
+  trimmed,
+  type HouseVersion,
+  type ResistanceTable,
+} from '@ample/core';
+import { Page } from './page.ts';
+import { drawSheet } from './sheet.ts';
+
+const MUTED = '#5b6470';
+
+/** Whose sheet it is, and how far it is written. */
+export interface HousePaper {
+  readonly date: string;
+  progress?(done: number, total: number, what: string): void;
+}
+
+/** A page of a designer's own handbook: the house detail drawn, what it is meant for, and its resistances over its range. */
+export async function housePdf({ detail, version, who, at }: HouseVersion, paper: HousePaper, out: Writable): Promise<void> {
+  const page = new Page(`House detail ${detail.name}`, '', out);
+  const basis = basisOf(detail, detail.settings);
+  const kind = kindOf(detail.kind);
+  const called = kindTitle(kind, basis.standard);
+  const built = buildJoint(detail, basis);
+  const drawing = built.drawing(
+    {
+      ...{ job: 'House details', number: '', mark: detail.name, revision: String(version), kind: called },
+      ...{
+        basis: basisTitle(detail.basis),
+        units: basis.units.name('mm'),
+        checked: 'resistances overleaf',
+        verdict: 'house detail',
+      },
+    },
+    null,
+  );
+  page.lying();
+  const { width, height } = page.doc.page;
+  const mm = 72 / 25.4;
+  drawSheet(page, drawing, (width - drawing.width * mm) / 2, (height - drawing.height * mm) / 2);
+  page.upright(`House detail ${detail.name} · version ${version} · ${called}`);
+  page.heading(`${detail.name}: ${called.toLowerCase()}`, 15);
+  page.paragraph(kind.line.print(detail.input, basis.units), { font: 'mono', size: 8.6 });
+  page.paragraph(
+    `Version ${version}${who ? `, ${who}` : ''}, ${at.slice(0, 10)}. ${basisTitle(detail.basis)}. Printed ${paper.date}.`,
+    { colour: MUTED, size: 9 },
+  );
+  if (detail.note) page.paragraph(detail.note);
+  rangeTable(page, detail);
+  const plan = planResistances(detail);
+  const rows: ResistanceTable['rows'][number][] = [];
+  for (let i = 0; i < plan.rows.length; i += 1) {
+    rows.push(plan.row(i));
+    paper.progress?.(i + 1, plan.rows.length, rows[i]!.names.join(' '));
+    await page.settle();
+  }
+  tableOf(page, detail, trimmed({ ...plan, rows }));
+  await page.finish();
+}
+
+function rangeTable(page: Page, detail: HouseVersion['detail']): void {
+  const { fields } = kindOf(detail.kind);
+  const basis = basisOf(detail);
+  const rows = Object.entries(detail.range).map(([id, part]) => {
+    const field = fields.find((f) => f.id === id)!;
+    return [field.label, partWords(field, part, detail)];
+  });
+  const open = Object.entries(detail.open).map(([id, of]) => {
+    const field = fields.find((f) => f.id === id)!;
+    return [field.label, `left to the joint: ${partWords(field, { of }, detail)}`];
+  });
+  if (rows.length + open.length === 0) return;
+  page.heading('Meant for');
+  page.table(
+    [
+      { title: basis.standard.title, width: 0.34 },
+      { title: 'Range', width: 0.66 },
+    ],
+    [...rows, ...open],
+  );
+}
+
+function tableOf(page: Page, detail: HouseVersion['detail'], table: ResistanceTable): void {
+  const { units } = basisOf(detail);
+  page.heading('Resistances');
+  for (const note of table.notes) page.paragraph(note, { size: 9, colour: MUTED });
+  const names = table.heads.length;
+  const width = 0.18;
+  const cell = (1 - width * Math.min(names, 2)) / Math.max(1, table.columns.length);
+  page.table(
+    [
+      ...table.heads.map((title) => ({ title, width: (width * Math.min(names, 2)) / names })),
+      ...table.columns.map((c) => ({ title: `${c.title} ${c.unit}`, width: cell })),
+    ],
+    table.rows.map((r) => [
+      ...r.names,
+      ...r.cells.map((c, i) =>
+        c.value === null
+          ? `– ${c.why}`
+          : `${units.stated(c.value, actionRow(table.columns[i]!.action).quantity)}  ${c.why}${c.weakest === undefined ? '' : ` (${c.weakest})`}`,
+      ),
+    ]),
+  );
+}
