@@ -44,6 +44,7 @@ export * from './house/follow.ts';
 export * from './house/propose.ts';
 export * from './house/range.ts';
 export * from './house/table.ts';
+export type * from './house/types.ts';
 export * from './checks/check.ts';
 export * from './checks/sided.ts';
 export * from './checks/workings.ts';

@@ -6,7 +6,7 @@ import type { JudgedBy } from '../job/actions.ts';
 import type { Following, HouseMark } from '../job/house-mark.ts';
 import { sameDetail, withDetailOf } from '../job/shared.ts';
 import { Refusal } from '../refusal.ts';
-import type { HouseDetail } from './detail.ts';
+import type { HouseDetail } from './types.ts';
 import { outsideOf } from './range.ts';
 
 interface Joint {

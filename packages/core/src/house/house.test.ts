@@ -6,11 +6,12 @@ import { readJob, type JointDocument } from '../job/document.ts';
 import { kindOf } from '../joints/registry.ts';
 import { buildJoint, reportOf } from '../joints/report.ts';
 import { basisOf } from '../standards/job-basis.ts';
-import { houseFile, houseKey, readHouse, readHouseFile, type HouseDetail } from './detail.ts';
+import { houseFile, houseKey, readHouse, readHouseFile } from './detail.ts';
 import { followingOf, houseWords, withHouse } from './follow.ts';
 import { proposedRange } from './propose.ts';
-import { outsideOf, partWords, sectionsIn, type HouseRange } from './range.ts';
+import { outsideOf, partWords, sectionsIn } from './range.ts';
 import { MOST_JOINTS, planResistances, resistanceList, resistanceOf, resistances } from './table.ts';
+import type { HouseDetail, HouseRange } from './types.ts';
 
 const read = (file: string) =>
   readJob(JSON.parse(readFileSync(new URL(`../../../../demo/${file}.json`, import.meta.url), 'utf8')));

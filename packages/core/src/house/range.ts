@@ -8,12 +8,7 @@ import { standardOf } from '../standards/registry.ts';
 import { basisOf } from '../standards/job-basis.ts';
 import type { JudgedBy } from '../job/actions.ts';
 import { size } from '../validate/sizes.ts';
-import type { HouseDetail } from './detail.ts';
-
-/** Sections by family and depth, both ends included, mm; a number from least to most; or values of which it is one. */
-export type RangePart =
-  { readonly families?: readonly string[]; readonly from: number; readonly to: number } | { readonly of: readonly FieldValue[] };
-export type HouseRange = Readonly<Record<string, RangePart>>;
+import type { HouseDetail, RangePart } from './types.ts';
 
 const SPAN = 1e6;
 const BETWEEN = Joi.object({

@@ -9,7 +9,7 @@ import { reportOf, type JointReport } from '../joints/report.ts';
 import { Refusal, refusalOf } from '../refusal.ts';
 import { basisOf } from '../standards/job-basis.ts';
 import { validate } from '../validate/index.ts';
-import type { HouseDetail } from './detail.ts';
+import type { HouseDetail } from './types.ts';
 import { rangeFields, valuesIn } from './range.ts';
 
 type AnyField = Field<unknown>;
