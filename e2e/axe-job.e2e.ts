@@ -37,6 +37,7 @@ describe('automatic rules of accessibility (WCAG 2.2 A and AA)', () => {
     for (const mark of ['B1-01', 'B1-02']) await page.getByLabel(`Choose ${mark}`).check();
     await dialog('Change a field of all', 'change many');
     await dialog('Share one detail', 'share a detail');
+    await dialog('Take a house detail', 'take a house detail');
     await page.getByRole('link', { name: 'Take in a table' }).click();
     await page.getByLabel('Paste a table').fill('mark;case;V\nB1-02;G;60\nB1-02;Q;x\nB1-03;G;400');
     await page.getByRole('button', { name: 'Read it' }).click();

@@ -1,12 +1,15 @@
 import { writeFileSync } from 'node:fs';
 import {
   firstDetail,
+  proposedRange,
+  readHouse,
   kindOf,
   readJob,
   sameDetail,
   tryCheckStored,
   type Basis,
   type Combination,
+  type HouseDetail,
   type JobDocument,
   type JointDocument,
 } from '../packages/core/src/index.ts';
@@ -48,6 +51,24 @@ export function sharing(joints: readonly JointDocument[], group: string, ...mark
     if (!sameDetail(j, first)) throw new Error(`${j.mark} has not the detail of ${first.mark}`);
     return { ...j, group };
   });
+}
+
+/** Joints that are meant to have house details, by the names of these. */
+export const housed = (joints: readonly JointDocument[], follow: Readonly<Record<string, readonly string[]>>): JointDocument[] =>
+  joints.map((j) => {
+    const name = Object.keys(follow).find((k) => follow[k]!.includes(j.mark));
+    return name === undefined ? j : { ...j, house: { name, version: 1 } };
+  });
+
+/** A joint of a job as a house detail, with the range that the checks let have it. */
+export function houseDetail(job: JobDocument, mark: string, name: string, more: Partial<HouseDetail>): HouseDetail {
+  const { kind, input, input_version } = job.joints.find((j) => j.mark === mark)!;
+  const { basis, sections, steels } = job;
+  const detail = {
+    ...{ name, note: '', kind, input: input as unknown, open: {}, basis, sections, steels },
+    ...(input_version ? { input_version } : {}),
+  };
+  return readHouse({ ...detail, ...more, range: { ...proposedRange(detail), ...more.range } });
 }
 
 /** Writes a demo job beside the others and says how each of its joints stands. */

@@ -2,18 +2,20 @@
  * Makes demo/tern-quay.json, the invented job of the demo: members and forces are typed here, first details by the product itself, then
  * a few are changed so that the register shows every state. Run: npx tsx scripts/make-demo.ts
  */
+import { writeFileSync } from 'node:fs';
 import {
   actionsOf,
   basisOf,
   EMPTY_JOB,
   fingerprint,
+  houseFile,
   toolOf,
   withActions,
   type Combination,
   type JobDocument,
   type JointDocument,
 } from '../packages/core/src/index.ts';
-import { detailed, sharing, write } from './demo-joints.ts';
+import { detailed, housed, houseDetail, sharing, write } from './demo-joints.ts';
 import { moments } from './demo-moments.ts';
 
 interface Seed {
@@ -355,7 +357,28 @@ const job: JobDocument = {
   number: '2417',
   name: 'Tern Quay ferry hall',
   client: 'Skerry Harbour Trust',
-  joints: sharing([...SEEDS.map(joint), ...BASES.map(base), ...moments(basis)], 'S1', 'B1-03', 'B1-07'),
+  joints: housed(sharing([...SEEDS.map(joint), ...BASES.map(base), ...moments(basis)], 'S1', 'B1-03', 'B1-07'), {
+    'FP-3': ['B1-01', 'B1-02', 'B2-15', 'M1-05'],
+    'FP-4': ['B1-03', 'B1-07', 'B2-14', 'B2-16'],
+  }),
   calculations: [{ title: 'Sign bracket on gridline C', tool: 'bolt-group', input: toolOf('bolt-group').start }],
 };
 write('tern-quay', job);
+const columns = {
+  'beam.grade': { of: ['S275', 'S355'] },
+  'support.type': { of: ['column_flange'] },
+  'support.section': { families: ['UC'], from: 200, to: 330 },
+};
+const details = [
+  houseDetail(job, 'B1-02', 'FP-3', {
+    note: 'Three rows of M20 for light floor beams, on a column flange or face.',
+    open: { 'bolts.cls': ['8.8', '10.9'] },
+    range: columns,
+  }),
+  houseDetail(job, 'B1-03', 'FP-4', {
+    note: 'Four rows of M20 for floor beams of 406 and 457 mm.',
+    open: { 'bolts.cls': ['8.8', '10.9'] },
+    range: columns,
+  }),
+];
+writeFileSync(new URL('../demo/house-details.json', import.meta.url), `${JSON.stringify(houseFile(details), null, 2)}\n`);

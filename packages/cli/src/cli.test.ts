@@ -211,6 +211,35 @@ describe('gusset export', () => {
   });
 });
 
+describe('gusset house', () => {
+  const details = fileURLToPath(new URL('../../../demo/house-details.json', import.meta.url));
+  it('prints the resistances of each house detail of a file, the same as JSON and CSV', async () => {
+    const out = join(folder, 'house.csv');
+    const [text, json, csv] = await Promise.all([
+      gusset('house', details, '--name', 'FP-3'),
+      gusset('house', details, '--name', 'FP-3', '--json'),
+      gusset('house', details, '--name', 'FP-3', '--csv', out),
+    ]);
+    expect([text.code, json.code, csv.code]).toEqual([0, 0, 0]);
+    expect(text.out).toMatch(/^FP-3 {2}FP \| 10x100x220 S275 \| 3xM20-8\.8 @70/);
+    const [{ table }] = JSON.parse(json.out) as [
+      { table: { rows: { names: string[]; cells: { value: number; why: string }[] }[] } },
+    ];
+    const row = table.rows.find((r) => r.names[0] === 'UB 356x171x51')!;
+    expect(text.out).toContain(`UB 356x171x51 S275  ±V_Ed ${row.cells[0]!.value} (${row.cells[0]!.why})`);
+    expect(readFileSync(out, 'utf8')).toContain(`UB 356x171x51,S275,${row.cells[0]!.value},"${row.cells[0]!.why}"`);
+  });
+  it('refuses a name that is none and a file that is none, and ends with 2', async () => {
+    const none = await gusset('house', details, '--name', 'X');
+    expect([none.code, none.err]).toEqual([
+      2,
+      expect.stringContaining('there is no house detail "X" in the file; accepted are FP-3, FP-4'),
+    ]);
+    const bad = await gusset('house', demo);
+    expect([bad.code, bad.err]).toEqual([2, expect.stringContaining('is no file of house details')]);
+  });
+});
+
 describe('gusset report, line, schema', () => {
   it('writes a PDF whose text another parser reads, with the verdict of the check', async () => {
     const out = join(folder, 'out.pdf');

@@ -4,6 +4,7 @@ import { Command, Option } from 'commander';
 import { checkFile, exitCode, printReport } from './check.ts';
 import { combineFile, printCombined } from './combine.ts';
 import { exportPart } from './export.ts';
+import { houseCsv, houseResults, printHouse } from './house.ts';
 import { printLine } from './line.ts';
 import { BadInput, readJobFile } from './input.ts';
 import { LEVELS, type Level } from '@ample/exchange/level';
@@ -53,6 +54,18 @@ program
         complain(j.refusal.message.startsWith('joint ') ? j.refusal.message : `joint ${j.mark}: ${j.refusal.message}`);
     process.stdout.write(options.json || options.trace ? `${JSON.stringify(result, null, 2)}\n` : printReport(result));
     process.exitCode = exitCode(result);
+  });
+
+program
+  .command('house <file>')
+  .description('resistances of house details over their ranges')
+  .option('--name <name>', 'of this one alone')
+  .option('--json', 'print the result as JSON')
+  .option('--csv <path>', 'write the tables as CSV')
+  .action((path: string, options: { name?: string; json?: boolean; csv?: string }) => {
+    const results = houseResults(path, options.name);
+    if (options.csv !== undefined) writeOut(options.csv, houseCsv(results));
+    else process.stdout.write(options.json ? `${JSON.stringify(results, null, 2)}\n` : results.map(printHouse).join('\n'));
   });
 
 program

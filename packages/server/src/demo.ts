@@ -1,18 +1,29 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { readJob } from '@ample/core';
+import { readHouseFile, readJob } from '@ample/core';
 import { ROOT } from './root.ts';
+import type { OpenDatabase } from './store/database.ts';
+import { createHouse, listHouse } from './store/house.ts';
+import { storeJob } from './store/jobs.ts';
+import type { Request } from './store/requests.ts';
 import { jobStatements, type NewJob } from './store/statements.ts';
 
 /** One job to EN 1993, and one to AISC 360 in inches, as their files stand in the project. */
 const FILES = ['tern-quay', 'heron-street'];
+const demoFile = async (file: string): Promise<unknown> => JSON.parse(await readFile(join(ROOT, `demo/${file}.json`), 'utf8'));
 
 /** The demo jobs as one, whole or not at all; its id is that of the first. */
-export async function demoJobs(who: string): Promise<NewJob> {
-  const made = await Promise.all(
-    FILES.map(async (file) =>
-      jobStatements(readJob(JSON.parse(await readFile(join(ROOT, `demo/${file}.json`), 'utf8'))), who, 'demo'),
-    ),
-  );
+async function demoJobs(who: string): Promise<NewJob> {
+  const made = await Promise.all(FILES.map(async (file) => jobStatements(readJob(await demoFile(file)), who, 'demo')));
   return { id: made[0]!.id, statements: made.flatMap((x) => x.statements) };
+}
+
+/** Stores the demo jobs and the house details that they name, those whose names are free; gives the id of the first job. */
+export async function storeDemo(database: OpenDatabase, who: string, request: Request | null = null): Promise<string> {
+  const details = readHouseFile(await demoFile('house-details'));
+  await database.write(async (tx) => {
+    const taken = new Set((await listHouse(tx)).map((h) => h.detail.name));
+    for (const detail of details) if (!taken.has(detail.name)) await createHouse(tx, detail, who, 'demo');
+  });
+  return storeJob(database, await demoJobs(who), request);
 }

@@ -3,13 +3,12 @@ import type { AddressInfo } from 'node:net';
 import { join, resolve } from 'node:path';
 import { pino } from 'pino';
 import { makeApp } from './app.ts';
-import { demoJobs } from './demo.ts';
+import { storeDemo } from './demo.ts';
 import { forgetServer, serverOf, tellServer } from './lock.ts';
 import { clientError } from './problem.ts';
 import { ROOT } from './root.ts';
 import { openServices, type Services } from './services.ts';
 import { StoreProblem } from './store/condition.ts';
-import { storeJob } from './store/jobs.ts';
 
 export interface Running {
   readonly url: string;
@@ -38,7 +37,7 @@ export async function startServer({ port, data, seed = false, level = 'warn' }: 
       `Another server serves this store already, at ${other}; use that one, stop it, or set AMPLE_DATA to another folder.`,
     );
   const services = await openServices(storeFile(data), pino({ level }));
-  if (seed && services.database.fresh) await storeJob(services.database, await demoJobs('demo'));
+  if (seed && services.database.fresh) await storeDemo(services.database, 'demo');
   const server = createServer(makeApp(services, { pages: join(ROOT, 'packages/web/dist'), folder: data }));
   server.on('clientError', clientError);
   server.headersTimeout = 20_000;

@@ -1,48 +1,10 @@
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { pino } from 'pino';
-import request from 'supertest';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import {
-  contentOf,
-  detailOf,
-  withDetailOf,
-  type JobDocument,
-  type JobRecord,
-  type JointRecord,
-  type Sibling,
-  type TakenTable,
-} from '@ample/core';
-import { makeApp } from './app.ts';
-import { openServices, type Services } from './services.ts';
+import { describe, expect, it } from 'vitest';
+import { contentOf, detailOf, withDetailOf, type JobRecord, type JointRecord, type Sibling, type TakenTable } from '@ample/core';
+import { TERN, useServer } from './app.testing.ts';
 import type { PlannedJoint } from './work/tasks.ts';
 
-const demo = JSON.parse(readFileSync(new URL('../../../demo/tern-quay.json', import.meta.url), 'utf8')) as JobDocument;
-const folder = mkdtempSync(join(tmpdir(), 'ample-tables-'));
-let services: Services;
-let app: ReturnType<typeof makeApp>;
-beforeAll(async () => {
-  services = await openServices(join(folder, 'store.sqlite'), pino({ level: 'silent' }));
-  app = makeApp(services);
-});
-afterAll(async () => {
-  await services.close();
-  rmSync(folder, { recursive: true, force: true });
-});
-const get = async <T>(path: string): Promise<T> =>
-  (await request(app).get(`/api${path}`).set('Host', 'localhost').expect(200)).body as T;
-const send = async <T>(method: 'post' | 'put', path: string, body: object, status = 200): Promise<T> => {
-  const to = `/api${path}`;
-  const answer = await (method === 'post' ? request(app).post(to) : request(app).put(to))
-    .set('Host', 'localhost')
-    .set('x-ample-user', 'R. Amsel')
-    .set('idempotency-key', crypto.randomUUID())
-    .send(body);
-  expect([answer.status, answer.body]).toEqual([status, answer.body]);
-  return answer.body as T;
-};
-const newJob = (): Promise<JobRecord> => send('post', '/jobs/import', demo);
+const { get, send } = useServer();
+const newJob = (): Promise<JobRecord> => send('post', '/jobs/import', TERN);
 const marksOf = (id: string): Promise<Sibling[]> => get(`/jobs/${id}/marks`);
 async function jointOf(job: JobRecord, mark: string): Promise<JointRecord> {
   return get(`/joints/${(await marksOf(job.id)).find((s) => s.mark === mark)!.id}`);
@@ -148,7 +110,7 @@ describe('joints that share a detail', () => {
     const table = await share(job, 'S1', 'B1-03', 'B1-02', 'B1-07');
     const [a, b, c] = [await jointOf(job, 'B1-03'), await jointOf(job, 'B1-02'), await jointOf(job, 'B1-07')];
     expect(detailOf(b)).toEqual(detailOf(a));
-    expect(b.input.beam).toEqual(demo.joints.find((j) => j.mark === 'B1-02')!.input.beam);
+    expect(b.input.beam).toEqual(TERN.joints.find((j) => j.mark === 'B1-02')!.input.beam);
     expect((await marksOf(job.id)).filter((s) => s.group === 'S1').map((s) => s.mark)).toEqual(['B1-02', 'B1-03', 'B1-07']);
     const thicker = { ...a.input, plate: { ...a.input.plate, t: 12 } };
     await send('put', `/joints/${a.id}`, { ...contentOf(a), input: thicker, version: a.version, label: 'plate 12' });
@@ -181,8 +143,8 @@ describe('joints that share a detail', () => {
     for (const b of before) expect(contentOf(await jointOf(job, b.mark))).toEqual(contentOf(b));
   });
   it('are one in a file; two details under one name are refused', async () => {
-    const shared = demo.joints.map((j) => (['B1-02', 'B1-03'].includes(j.mark) ? { ...j, group: 'S1' } : j));
-    const refused = await send<{ detail: string }>('post', '/jobs/import', { ...demo, joints: shared }, 400);
+    const shared = TERN.joints.map((j) => (['B1-02', 'B1-03'].includes(j.mark) ? { ...j, group: 'S1' } : j));
+    const refused = await send<{ detail: string }>('post', '/jobs/import', { ...TERN, joints: shared }, 400);
     expect(refused.detail).toContain('joint B1-03: group: its detail is not that of B1-02, with which it shares S1');
   });
 });

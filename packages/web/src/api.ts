@@ -5,6 +5,9 @@ import {
   type CalculationRecord,
   type DocumentState,
   type GivenJoint,
+  type HouseDetail,
+  type HouseRecord,
+  type HouseVersion,
   type JobDocument,
   type JobListEntry,
   type JobRecord,
@@ -152,9 +155,17 @@ export const api = {
     call<CalculationRecord>('PUT', `/calculations/${id}`, c),
   deleteCalculation: (id: string) => call<void>('DELETE', `/calculations/${id}`),
   restoreCalculation: (id: string) => call<CalculationRecord>('POST', `/calculations/${id}/restore`),
-  /** A joint, a calculation, or the whole job. */
-  issue: (jobId: string, part: { jointId?: string; calculationId?: string; level?: string }) =>
-    call<DocumentState>('POST', '/documents', { jobId, ...part }),
+  house: () => call<HouseRecord[]>('GET', '/house'),
+  houseVersions: (id: string) => call<{ record: HouseRecord; versions: HouseVersion[] }>('GET', `/house/${id}`),
+  createHouse: (detail: HouseDetail, label: string) => call<HouseRecord>('POST', '/house', { detail, label }),
+  saveHouse: (id: string, version: number, detail: HouseDetail, label: string) =>
+    call<HouseRecord>('PUT', `/house/${id}`, { version, detail, label }),
+  retireHouse: (id: string, retired: boolean) => call<HouseRecord>('POST', `/house/${id}/retire`, { retired }),
+  houseFileUrl: '/api/house-file',
+  importHouse: (text: string) => call<HouseRecord[]>('POST', '/house-file', text),
+  /** A joint, a calculation, the whole job, or a house detail. */
+  issue: (part: { jobId?: string; houseId?: string; jointId?: string; calculationId?: string; level?: string }) =>
+    call<DocumentState>('POST', '/documents', part),
   cancelDocument: (id: string) => call<DocumentState>('DELETE', `/documents/${id}`),
   documentUrl: (id: string) => `/api/documents/${id}/file`,
   documentEvents: (id: string) => new EventSource(`/api/documents/${id}/events`),

@@ -12,6 +12,7 @@ const JointPage = lazy(() => loadJoint().then((m) => ({ default: m.JointPage }))
 const JobBasisPage = lazy(() => import('./pages/JobBasis.tsx').then((m) => ({ default: m.JobBasisPage })));
 const LoadsPage = lazy(() => import('./pages/Loads.tsx').then((m) => ({ default: m.LoadsPage })));
 const TablePage = lazy(() => import('./pages/Table.tsx').then((m) => ({ default: m.TablePage })));
+const HousePage = lazy(() => import('./pages/House.tsx').then((m) => ({ default: m.HousePage })));
 const BenchPage = lazy(() => import('./pages/Bench.tsx').then((m) => ({ default: m.BenchPage })));
 const HelpPage = lazy(() => import('./pages/Help.tsx').then((m) => ({ default: m.HelpPage })));
 const wait = <div className="page muted">Opening…</div>;
@@ -51,6 +52,15 @@ const router = createBrowserRouter([
     element: (
       <Suspense fallback={wait}>
         <JointPage />
+      </Suspense>
+    ),
+    errorElement: <Failed />,
+  },
+  {
+    path: '/house/:houseId?',
+    element: (
+      <Suspense fallback={wait}>
+        <HousePage />
       </Suspense>
     ),
     errorElement: <Failed />,

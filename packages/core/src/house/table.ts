@@ -127,7 +127,7 @@ function notesOf(
   others: number,
   basis: Basis,
 ): string[] {
-  const rest = fields.filter((f) => !shown.includes(f));
+  const rest = fields.filter((f) => !shown.includes(f) && valuesIn(f, house.range[f.id]!, house.sections).length > 1);
   const own = kindOf(house.kind)
     .fields.filter((f) => f.type === 'section' && rangeFields(house, house.basis.standard).some((g) => g.id === f.id))
     .filter((f) => !fields.some((g) => g.id === f.id))
@@ -154,8 +154,11 @@ function rowCells(
   fields: readonly AnyField[],
   columns: readonly ResistanceColumn[],
 ): Resistance[] {
+  // What is the same in every joint of the range names none of them.
+  const varies = (id: string): boolean => rest.some((v) => v[id] !== rest[0]![id]);
   const words = (v: Values): string =>
     Object.entries(v)
+      .filter(([id]) => varies(id))
       .map(([id, x]) =>
         fieldWords(
           fields.find((f) => f.id === id)!,

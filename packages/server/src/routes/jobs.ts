@@ -10,7 +10,7 @@ import {
 } from '@ample/core';
 import Joi from 'joi';
 import { STREAMED, whole, type Api } from '../api.ts';
-import { demoJobs } from '../demo.ts';
+import { storeDemo } from '../demo.ts';
 import type { Services } from '../services.ts';
 import { createJob, getJob, listJobs, saveJob, storeJob, type JobContent } from '../store/jobs.ts';
 import { siblingsOf } from '../store/joint-rows.ts';
@@ -75,7 +75,7 @@ function listedAndMade(api: Api, { database, pool }: Services): void {
 
   api.route(
     { method: 'post', path: '/jobs/demo', summary: 'The demo jobs, to look around in', answer: 'the first of them' },
-    async ({ who, request }) => getJob(db, await storeJob(database, await demoJobs(who), request)),
+    async ({ who, request }) => getJob(db, await storeDemo(database, who, request)),
   );
 }
 

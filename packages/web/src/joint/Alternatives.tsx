@@ -30,8 +30,8 @@ export function Alternatives({
   onTake: (content: JointContent, label: string) => void;
 }) {
   const { units } = basisOf(job, content.settings);
-  // Another form is no detail that joints of this one could share: it leaves their group.
-  const { group: _left, ...alone } = content;
+  // Another form is no detail that joints of this one could share: it leaves their group, and its house detail.
+  const { group: _left, house: _other, ...alone } = content;
   const [forms, setForms] = useState<readonly Form[] | null>(null);
   useEffect(() => {
     let gone = false;

@@ -6,6 +6,7 @@ import { Problem } from '../parts/Dialog.tsx';
 import { Calculations } from '../parts/Calculations.tsx';
 import { Issue } from '../parts/Issue.tsx';
 import { Shell, type Keys } from '../parts/Shell.tsx';
+import { ApplyHouse } from '../register/ApplyHouse.tsx';
 import { Bar } from '../register/Bar.tsx';
 import { CopyJoint } from '../register/CopyJoint.tsx';
 import { EditMany } from '../register/EditMany.tsx';
@@ -26,7 +27,7 @@ const KEYS: Keys = [
 ];
 
 const ALL: Shown = { filter: '', only: null, sort: { key: 'mark', down: false } };
-type Box = 'new' | 'issue' | 'share' | 'edit' | { copy: RegisterEntry } | null;
+type Box = 'new' | 'issue' | 'share' | 'edit' | 'house' | { copy: RegisterEntry } | null;
 
 /** What the keys of the table do, from the row that it is at. */
 function keysOf({
@@ -223,6 +224,9 @@ const PickedButtons = ({
     <button type="button" className="btn btn-neutral" onClick={() => box('edit')}>
       Change a field of all
     </button>
+    <button type="button" className="btn" onClick={() => box('house')}>
+      Take a house detail
+    </button>
     <button type="button" className="btn" disabled={chosen.length < 2} onClick={() => box('share')}>
       Share one detail
     </button>
@@ -317,6 +321,7 @@ function Boxes({
   const taken = useMemo(() => new Set(all.map((j) => j.mark)), [all]);
   if (box === 'issue') return <Issue jobId={job.id} title={`Issue ${job.name}`} onClose={onClose} />;
   if (box === 'share') return <ShareDetail job={job} all={all} chosen={chosen} onClose={onClose} onDone={onChanged} />;
+  if (box === 'house') return <ApplyHouse job={job} chosen={chosen} onClose={onClose} onDone={onChanged} />;
   if (box === 'edit') return <EditMany job={job} chosen={chosen} onClose={onClose} onDone={onChanged} />;
   if (box === 'new')
     return (

@@ -6,7 +6,9 @@ import { keep, kept } from '../store/kept.ts';
 import { Dialog, Problem } from './Dialog.tsx';
 
 interface Props {
-  readonly jobId: string;
+  /** A job, or a part of it; else a house detail. */
+  readonly jobId?: string | undefined;
+  readonly houseId?: string | undefined;
   readonly jointId?: string | undefined;
   readonly calculationId?: string | undefined;
   readonly title: string;
@@ -21,12 +23,13 @@ function levelOf(jobId: string, one: boolean): Level {
 }
 
 /** Issues the PDF of a joint, a calculation or a job: how much of it, progress from the server, cancel, and the file when it is ready. */
-export function Issue({ jobId, jointId, calculationId, title, onClose }: Props) {
+export function Issue({ jobId = '', houseId, jointId, calculationId, title, onClose }: Props) {
   const one = jointId !== undefined;
   const [level, setLevel] = useState(() => levelOf(jobId, one));
-  // A calculation has one level only.
-  const [asked, setAsked] = useState(calculationId !== undefined);
-  const { state, setState, problem } = useDocument({ asked, level, jobId, jointId, calculationId });
+  // A calculation and a house detail have one level only.
+  const whole = calculationId !== undefined || houseId !== undefined;
+  const [asked, setAsked] = useState(whole);
+  const { state, setState, problem } = useDocument({ asked, level, jobId, houseId, jointId, calculationId });
   const start = (): void => {
     keep(keyOf(jobId, one), level);
     setAsked(true);
@@ -45,7 +48,9 @@ export function Issue({ jobId, jointId, calculationId, title, onClose }: Props) 
           <p>
             {calculationId
               ? 'The document is ready: inputs, answer, picture, tables and workings.'
-              : `The document is ready, level ${LEVELS.find((l) => l.id === level)!.label.toLowerCase()}.`}
+              : houseId
+                ? 'The document is ready: the detail drawn, what it is meant for, and its resistances.'
+                : `The document is ready, level ${LEVELS.find((l) => l.id === level)!.label.toLowerCase()}.`}
           </p>
           <a className="btn btn-primary mt-3" href={api.documentUrl(state.id)} download={state.name} ref={focus}>
             Download {state.name}
@@ -59,13 +64,14 @@ export function Issue({ jobId, jointId, calculationId, title, onClose }: Props) 
   );
 }
 
-interface Asked extends Pick<Props, 'jobId' | 'jointId' | 'calculationId'> {
+interface Asked extends Pick<Props, 'houseId' | 'jointId' | 'calculationId'> {
+  readonly jobId: string;
   readonly asked: boolean;
   readonly level: Level;
 }
 
 /** The document once it is asked for: its state from the server as it is written. */
-function useDocument({ asked, level, jobId, jointId, calculationId }: Asked) {
+function useDocument({ asked, level, jobId, houseId, jointId, calculationId }: Asked) {
   const [state, setState] = useState<DocumentState | null>(null);
   const [problem, setProblem] = useState('');
   useEffect(() => {
@@ -73,7 +79,9 @@ function useDocument({ asked, level, jobId, jointId, calculationId }: Asked) {
     let events: EventSource | null = null;
     let gone = false;
     api
-      .issue(jobId, { ...(jointId ? { jointId } : {}), ...(calculationId ? { calculationId } : { level }) })
+      .issue(
+        houseId ? { houseId } : { jobId, ...(jointId ? { jointId } : {}), ...(calculationId ? { calculationId } : { level }) },
+      )
       .then((started) => {
         if (gone) return void api.cancelDocument(started.id);
         setState(started);
@@ -95,7 +103,7 @@ function useDocument({ asked, level, jobId, jointId, calculationId }: Asked) {
       gone = true;
       events?.close();
     };
-  }, [asked, level, jobId, jointId, calculationId]);
+  }, [asked, level, jobId, houseId, jointId, calculationId]);
   return { state, setState, problem };
 }
 

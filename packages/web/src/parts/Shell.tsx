@@ -68,6 +68,9 @@ export function Shell({ trail, tools, bench, help = '/help', keys = [], children
           {trail}
         </nav>
         {tools}
+        <Link to="/house" className="quiet" title="Details of the office, with their ranges and resistances">
+          House
+        </Link>
         <Link to={bench ?? '/bench'} className="quiet">
           Bench
         </Link>

@@ -1,7 +1,7 @@
 import type { KeyboardEvent, RefObject } from 'react';
 import { Link } from 'react-router';
 import type { Virtualizer } from '@tanstack/react-virtual';
-import { multipleText, type RegisterEntry } from '@ample/core';
+import { houseWords, multipleText, type Following, type RegisterEntry } from '@ample/core';
 import { StateMark } from '../parts/StateMark.tsx';
 import { stateOf, titleOf, type Shown, type SortKey } from './order.ts';
 
@@ -146,6 +146,7 @@ function Cells({ joint: j, standard }: { joint: RegisterEntry; standard: string 
       <td className="members">{members}</td>
       <td className="mono text-[10.5px] line" title={j.line}>
         {j.line.replace(/^\w+ \| /, '')}
+        {j.house && <House of={j.house} />}
       </td>
       <td className="clip wide-only" title={worst(j)}>
         {worst(j)}
@@ -163,6 +164,13 @@ function Cells({ joint: j, standard }: { joint: RegisterEntry; standard: string 
     </>
   );
 }
+
+/** The house detail of a joint, and in what it strayed from it. */
+const House = ({ of }: { of: Following }) => (
+  <span className={`block ${of.state === 'follows' ? 'muted' : 'unused'}`} title={houseWords(of)}>
+    {of.state === 'follows' ? `${of.name} v${of.version}` : `${houseWords(of).replace(' version ', ' v')}`}
+  </span>
+);
 
 function Checked({ joint: { checked, summary } }: { joint: RegisterEntry }) {
   if (!checked) return <span className="muted">not yet</span>;

@@ -1,4 +1,4 @@
-import { KINDS, kindTitle, type RegisterEntry } from '@ample/core';
+import { houseWords, KINDS, kindTitle, type RegisterEntry } from '@ample/core';
 import type { ShownState } from '../parts/StateMark.tsx';
 
 export type SortKey = 'mark' | 'kind' | 'members' | 'line' | 'first' | 'multiple' | 'state' | 'bolts' | 'mass';
@@ -63,9 +63,10 @@ export const isIn = (j: RegisterEntry, state: ShownState): boolean =>
 export function shownRows(joints: readonly RegisterEntry[], { filter, only, sort }: Shown, standard: string): RegisterEntry[] {
   const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
   const list = joints.filter((j) => {
-    const text = `${j.mark} ${titleOf(j, standard)} ${j.summary.members} ${j.line} ${j.summary.first?.title ?? ''} ${j.note}`
-      .toLowerCase()
-      .replaceAll('×', 'x');
+    const text =
+      `${j.mark} ${titleOf(j, standard)} ${j.summary.members} ${j.line} ${j.summary.first?.title ?? ''} ${j.note} ${j.group ?? ''} ${j.house ? houseWords(j.house) : ''}`
+        .toLowerCase()
+        .replaceAll('×', 'x');
     return (!only || isIn(j, only)) && words.every((w) => text.includes(w.replaceAll('×', 'x')));
   });
   return list.sort(

@@ -1,5 +1,6 @@
 import { wrap, type Remote } from 'comlink';
 import type { CheckWorker } from './check.worker.ts';
+import type { HouseWorker } from './house.worker.ts';
 import type { TableWorker } from './table.worker.ts';
 
 interface Made {
@@ -43,8 +44,16 @@ export async function search<T>(purpose: string, work: (worker: Remote<CheckWork
   }
 }
 
-/** Reads tables in a worker of their own; `end` stops whatever it is at. */
-export function tableReader(): { readonly remote: Remote<TableWorker>; readonly end: () => void } {
-  const worker = new Worker(entry('table.worker'), { type: 'module' });
-  return { remote: wrap<TableWorker>(worker), end: () => worker.terminate() };
+interface Own<T> {
+  readonly remote: Remote<T>;
+  /** Stops whatever it is at. */
+  readonly end: () => void;
 }
+function ownWorker<T>(name: string): Own<T> {
+  const worker = new Worker(entry(name), { type: 'module' });
+  return { remote: wrap<T>(worker), end: () => worker.terminate() };
+}
+/** Reads tables. */
+export const tableReader = (): Own<TableWorker> => ownWorker('table.worker');
+/** Works out the resistances of a house detail. */
+export const houseWorker = (): Own<HouseWorker> => ownWorker('house.worker');

@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import { basisOf, kindTitle, ROWS_FROM, type JobRecord, type JointContent } from '@ample/core';
 import { FailureOrder } from '../FailureOrder.tsx';
 import { Rules, Takeoff, WaysOut } from '../Side.tsx';
+import { Follows } from '../../house/Follows.tsx';
 import { Shared } from '../Shared.tsx';
 import { methodOf } from '../../help/links.ts';
 import type { JointView } from './useJoint.ts';
@@ -12,6 +13,7 @@ export function SidePanel({ view }: { view: JointView }) {
   return (
     <aside className="joint-side" aria-label="What gives first, and what would help">
       <Shared view={view} />
+      {present.house && <Follows view={view} />}
       {report && checked && (
         <>
           <FailureOrder
@@ -42,6 +44,7 @@ export function SidePanel({ view }: { view: JointView }) {
               }}
             />
           )}
+          {!present.house && <Follows view={view} />}
           <p className="mt-3">
             <Link className="underline" to={methodOf(kind.title, basis.standard.id)}>
               What is checked, and what is not: {kindTitle(kind, basis.standard).toLowerCase()}

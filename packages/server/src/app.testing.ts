@@ -1,0 +1,43 @@
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pino } from 'pino';
+import request from 'supertest';
+import { afterAll, beforeAll, expect } from 'vitest';
+import type { JobDocument } from '@ample/core';
+import { makeApp } from './app.ts';
+import { openServices, type Services } from './services.ts';
+
+export const TERN = JSON.parse(readFileSync(new URL('../../../demo/tern-quay.json', import.meta.url), 'utf8')) as JobDocument;
+
+/** The application over a store of its own, for the tests of one file. */
+export function useServer() {
+  const folder = mkdtempSync(join(tmpdir(), 'ample-app-'));
+  let services: Services;
+  let app: ReturnType<typeof makeApp>;
+  beforeAll(async () => {
+    services = await openServices(join(folder, 'store.sqlite'), pino({ level: 'silent' }));
+    app = makeApp(services);
+  });
+  afterAll(async () => {
+    await services.close();
+    rmSync(folder, { recursive: true, force: true });
+  });
+  return {
+    app: () => app,
+    services: () => services,
+    get: async <T>(path: string): Promise<T> =>
+      (await request(app).get(`/api${path}`).set('Host', 'localhost').expect(200)).body as T,
+    /** Sends a body under a key of its own, and gives the answer, which has to have this status. */
+    send: async <T>(method: 'post' | 'put', path: string, body: object, status = 200): Promise<T> => {
+      const to = `/api${path}`;
+      const answer = await (method === 'post' ? request(app).post(to) : request(app).put(to))
+        .set('Host', 'localhost')
+        .set('x-ample-user', 'R. Amsel')
+        .set('idempotency-key', crypto.randomUUID())
+        .send(body);
+      expect([answer.status, answer.body]).toEqual([status, answer.body]);
+      return answer.body as T;
+    },
+  };
+}

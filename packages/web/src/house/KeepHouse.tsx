@@ -1,0 +1,103 @@
+import { useEffect, useState } from 'react';
+import { kindOf, partWords, type Field, type HouseDetail, type HouseRange, type JobRecord, type JointContent } from '@ample/core';
+import { api } from '../api.ts';
+import { Dialog, Problem } from '../parts/Dialog.tsx';
+import { houseWorker } from '../work/client.ts';
+
+/** A joint as a house detail without its range. */
+export const houseOf = (
+  content: JointContent,
+  { basis, sections, steels }: JobRecord,
+  name: string,
+  note: string,
+): Omit<HouseDetail, 'range'> => ({
+  ...{ name, note, kind: content.kind, input: content.input as unknown, open: {} },
+  ...(content.input_version ? { input_version: content.input_version } : {}),
+  ...{ basis, sections, steels },
+  ...(content.settings ? { settings: content.settings } : {}),
+});
+
+/** Keeps the detail of a joint with the office; the range is proposed from what the checks let have it. */
+export function KeepHouse({
+  content,
+  job,
+  onClose,
+  onKept,
+}: {
+  content: JointContent;
+  job: JobRecord;
+  onClose: () => void;
+  onKept: (name: string, version: number) => void;
+}) {
+  const [name, setName] = useState('');
+  const [note, setNote] = useState('');
+  const [range, setRange] = useState<HouseRange | null>(null);
+  const [problem, setProblem] = useState('');
+  useEffect(() => {
+    const { remote, end } = houseWorker();
+    void remote.propose(houseOf(content, job, 'new', '')).then((found) => {
+      if ('ok' in found) setRange(found.ok);
+      else setProblem(found.refusal);
+    });
+    return end;
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the joint as it stood when the dialog opened
+  }, []);
+  const fields = kindOf(content.kind).fields as readonly Field<unknown>[];
+  return (
+    <Dialog title={`Keep the detail of ${content.mark} as a house detail`} onClose={onClose} width={600}>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (!name.trim()) return setProblem('Name: it is missing; accepted is a short one, as FP-3.');
+          if (!range) return setProblem('The range is being worked out; a moment.');
+          api
+            .createHouse(
+              { ...houseOf(content, job, name.trim(), note), range },
+              `from ${content.mark} of ${job.number || job.name}`,
+            )
+            .then(
+              (h) => onKept(h.detail.name, h.version),
+              (x: Error) => setProblem(x.message),
+            );
+        }}
+      >
+        <div className="form-grid">
+          <label className="contents">
+            <span>Name</span>
+            <input
+              className="input w-40"
+              value={name}
+              maxLength={24}
+              placeholder="FP-3"
+              onChange={(e) => setName(e.target.value)}
+            />
+          </label>
+          <label className="contents">
+            <span>Note</span>
+            <textarea className="textarea" rows={2} value={note} maxLength={2000} onChange={(e) => setNote(e.target.value)} />
+          </label>
+        </div>
+        <div className="label mt-3">Meant for, to begin with; it can be changed on the page of house details</div>
+        {range ? (
+          <ul>
+            {Object.entries(range).map(([id, part]) => {
+              const field = fields.find((f) => f.id === id)!;
+              return (
+                <li key={id}>
+                  <span className="muted">{field.label}: </span>
+                  {partWords(field, part, job)}
+                </li>
+              );
+            })}
+          </ul>
+        ) : (
+          !problem && <p className="muted">Trying the sections of its family…</p>
+        )}
+        <Problem>{problem}</Problem>
+        <button type="submit" className="btn btn-primary mt-3">
+          Keep it
+        </button>
+      </form>
+    </Dialog>
+  );
+}
