@@ -20,7 +20,7 @@ export function HousePage() {
   const chosen = list?.find((h) => h.id === houseId) ?? (houseId === undefined ? list?.find((h) => !h.retired) : undefined);
   return (
     <Shell
-      help="/help/guide#house"
+      help="/help/guide#house-details"
       trail={<span className="here">House details</span>}
       tools={
         <>
