@@ -38,6 +38,14 @@ describe('automatic rules of accessibility (WCAG 2.2 A and AA)', () => {
     await dialog('Change a field of all', 'change many');
     await dialog('Share one detail', 'share a detail');
     await dialog('Take a house detail', 'take a house detail');
+    await page.goto(`${on.app.url}/house`);
+    await page.locator('.house-cell').first().waitFor();
+    await look('house details');
+    await openRegister(on.app, page);
+    await page.getByRole('link', { name: 'Changes' }).click();
+    await page.getByRole('heading', { name: 'Changes' }).waitFor();
+    await look('changes');
+    await openRegister(on.app, page);
     await page.getByRole('link', { name: 'Take in a table' }).click();
     await page.getByLabel('Paste a table').fill('mark;case;V\nB1-02;G;60\nB1-02;Q;x\nB1-03;G;400');
     await page.getByRole('button', { name: 'Read it' }).click();

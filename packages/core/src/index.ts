@@ -27,6 +27,8 @@ export type * from './standards/loads-screen.ts';
 export * from './standards/registry.ts';
 export * from './joints/report.ts';
 export * from './job/actions.ts';
+export type * from './job/changes.ts';
+export * from './job/comments.ts';
 export * from './job/compare.ts';
 export * from './job/document.ts';
 export * from './job/fingerprint.ts';

@@ -8,6 +8,8 @@ import { Api } from './api.ts';
 import { problemHandler, sendProblem } from './problem.ts';
 import { backupRoute } from './routes/backup.ts';
 import { calculationRoutes } from './routes/calculations.ts';
+import { changeRoutes } from './routes/changes.ts';
+import { commentRoutes } from './routes/comments.ts';
 import { documentRoutes } from './routes/documents.ts';
 import { houseRoutes } from './routes/house.ts';
 import { jobRoutes } from './routes/jobs.ts';
@@ -96,6 +98,8 @@ function apiOf(services: Services, folder: string | undefined): Api {
   jointRoutes(api, services);
   tableRoutes(api, services);
   houseRoutes(api, services);
+  changeRoutes(api, services);
+  commentRoutes(api, services);
   calculationRoutes(api, services);
   documentRoutes(api, services);
   backupRoute(api, services);

@@ -2,6 +2,9 @@ import {
   kindOf,
   versionMark,
   type CalculationDocument,
+  type ChangeList,
+  type ChangeMoment,
+  type CommentRecord,
   type CalculationRecord,
   type DocumentState,
   type GivenJoint,
@@ -12,6 +15,8 @@ import {
   type JobListEntry,
   type JobRecord,
   type JointContent,
+  type JointThen,
+  type Pin,
   type JointDocument,
   type JointPlan,
   type JointRecord,
@@ -136,7 +141,8 @@ export const api = {
   copyJoint: (id: string, mark: string) => call<JointRecord>('POST', `/joints/${id}/copy`, { mark }),
   deleteJoint: (id: string) => call<void>('DELETE', `/joints/${id}`),
   restoreJoint: (id: string) => call<JointRecord>('POST', `/joints/${id}/restore`),
-  sign: (id: string, version: number, by: string | null) => call<JointRecord>('POST', `/joints/${id}/sign`, { version, by }),
+  sign: (id: string, version: number, by: string | null, note = '') =>
+    call<JointRecord>('POST', `/joints/${id}/sign`, { version, by, note }),
   /** The newest changes, or those before one. */
   revisions: (id: string, before?: number) =>
     call<RevisionRecord[]>('GET', `/joints/${id}/revisions${before === undefined ? '' : `?before=${before}`}`),
@@ -163,9 +169,25 @@ export const api = {
   retireHouse: (id: string, retired: boolean) => call<HouseRecord>('POST', `/house/${id}/retire`, { retired }),
   houseFileUrl: '/api/house-file',
   importHouse: (text: string) => call<HouseRecord[]>('POST', '/house-file', text),
-  /** A joint, a calculation, the whole job, or a house detail. */
-  issue: (part: { jobId?: string; houseId?: string; jointId?: string; calculationId?: string; level?: string }) =>
-    call<DocumentState>('POST', '/documents', part),
+  moments: (jobId: string) => call<ChangeMoment[]>('GET', `/jobs/${jobId}/moments`),
+  changes: (jobId: string, { from, to }: { from: string; to: string }) =>
+    call<ChangeList>('GET', `/jobs/${jobId}/changes?from=${encodeURIComponent(from)}&to=${encodeURIComponent(to)}`),
+  jointsThen: (jobId: string, between: { from: string; to: string }, ids: readonly string[]) =>
+    call<JointThen[]>('POST', `/jobs/${jobId}/changes`, { ...between, ids }),
+  comments: (jointId: string) => call<CommentRecord[]>('GET', `/joints/${jointId}/comments`),
+  addComment: (jointId: string, comment: { text: string; pin?: Pin }) =>
+    call<CommentRecord>('POST', `/joints/${jointId}/comments`, comment),
+  changeComment: (jointId: string, id: string, change: { reply?: string; resolved?: boolean }) =>
+    call<CommentRecord>('POST', `/joints/${jointId}/comments/${id}`, change),
+  /** A joint, a calculation, the whole job, what changed in it, or a house detail. */
+  issue: (part: {
+    jobId?: string;
+    houseId?: string;
+    jointId?: string;
+    calculationId?: string;
+    changes?: { from: string; to: string };
+    level?: string;
+  }) => call<DocumentState>('POST', '/documents', part),
   cancelDocument: (id: string) => call<DocumentState>('DELETE', `/documents/${id}`),
   documentUrl: (id: string) => `/api/documents/${id}/file`,
   documentEvents: (id: string) => new EventSource(`/api/documents/${id}/events`),

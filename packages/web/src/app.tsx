@@ -13,6 +13,7 @@ const JobBasisPage = lazy(() => import('./pages/JobBasis.tsx').then((m) => ({ de
 const LoadsPage = lazy(() => import('./pages/Loads.tsx').then((m) => ({ default: m.LoadsPage })));
 const TablePage = lazy(() => import('./pages/Table.tsx').then((m) => ({ default: m.TablePage })));
 const HousePage = lazy(() => import('./pages/House.tsx').then((m) => ({ default: m.HousePage })));
+const ChangesPage = lazy(() => import('./pages/Changes.tsx').then((m) => ({ default: m.ChangesPage })));
 const BenchPage = lazy(() => import('./pages/Bench.tsx').then((m) => ({ default: m.BenchPage })));
 const HelpPage = lazy(() => import('./pages/Help.tsx').then((m) => ({ default: m.HelpPage })));
 const wait = <div className="page muted">Opening…</div>;
@@ -43,6 +44,15 @@ const router = createBrowserRouter([
     element: (
       <Suspense fallback={wait}>
         <TablePage />
+      </Suspense>
+    ),
+    errorElement: <Failed />,
+  },
+  {
+    path: '/jobs/:jobId/changes',
+    element: (
+      <Suspense fallback={wait}>
+        <ChangesPage />
       </Suspense>
     ),
     errorElement: <Failed />,

@@ -1,5 +1,6 @@
 /** Lines of a technical drawing; a renderer gives each its width, dash and colour. */
-export type LineStyle = 'outline' | 'thin' | 'hidden' | 'centre' | 'dimension' | 'failure' | 'failure-thin' | 'force' | 'none';
+export type LineStyle =
+  'outline' | 'thin' | 'hidden' | 'centre' | 'dimension' | 'failure' | 'failure-thin' | 'force' | 'old' | 'none';
 export type FillStyle =
   | 'plate'
   | 'cut'

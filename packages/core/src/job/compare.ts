@@ -1,14 +1,16 @@
 import { ACTION_NAMES, actionRow, type Combination } from '../actions/combination.ts';
 import { actionSymbol } from '../basis/standard.ts';
+import { formerLines, type Drawing, type Item } from '../drawing/index.ts';
 import { fieldWords } from '../joints/field-help.ts';
 import { fieldApplies } from '../joints/kind.ts';
 import { kindOf } from '../joints/registry.ts';
 import { basisOf } from '../standards/job-basis.ts';
-import { tryCombinations, type JudgedBy } from './actions.ts';
+import { tryCheckStored, tryCombinations, type JudgedBy } from './actions.ts';
 import type { JobDocument, JointDocument } from './document.ts';
 import { canonical } from './fingerprint.ts';
 import { contentOf } from './records.ts';
 import { standingOf, type Standing } from './standing.ts';
+import { titleOf } from './title.ts';
 import type { Units } from '../units/system.ts';
 
 /** One thing that is different: what it is called, and how it stands in each; empty where it is not there. */
@@ -19,7 +21,10 @@ export interface Difference {
   readonly after: string;
 }
 
-type Compared = Pick<JointDocument, 'mark' | 'kind' | 'input' | 'combinations' | 'loads' | 'group' | 'settings' | 'note'>;
+type Compared = Pick<
+  JointDocument,
+  'mark' | 'kind' | 'input' | 'combinations' | 'loads' | 'group' | 'settings' | 'note' | 'house'
+>;
 
 /** How two states of a joint differ, each under its own job: every field of the detail, every action, every setting. */
 export function differences(a: Compared, b: Compared, jobA: JudgedBy, jobB: JudgedBy = jobA): Difference[] {
@@ -34,8 +39,11 @@ export function differences(a: Compared, b: Compared, jobA: JudgedBy, jobB: Judg
     ...settingDifferences(a, b),
     ...said('note', 'Note', a.note, b.note),
     ...said('note', 'Shared detail', a.group ?? 'none', b.group ?? 'none'),
+    ...said('note', 'House detail', houseText(a), houseText(b)),
   ];
 }
+
+const houseText = ({ house }: Compared): string => (house ? `${house.name} version ${house.version}` : 'none');
 
 type Detailed = Pick<Compared, 'kind' | 'input'>;
 /** Every field in which the details differ; one line where they differ in what no field shows. */
@@ -140,5 +148,27 @@ const PARTS = [
   ['sections', 'sections of its own'],
   ['steels', 'steels of its own'],
 ] as const;
-const jobWords = (a: JobDocument, b: JobDocument): string[] =>
+/** What of a job itself is different, in words. */
+export const jobWords = (a: JudgedBy, b: JudgedBy): string[] =>
   PARTS.flatMap(([k, words]) => (canonical(a[k] ?? null) === canonical(b[k] ?? null) ? [] : [`${words} changed`]));
+
+/** A joint as it is drawn now, and what of its lines was otherwise, in grey. */
+export interface DrawnChange {
+  readonly drawing: Drawing;
+  readonly former: readonly Item[];
+}
+
+/** How the drawing of a joint changed; null where one of the two can't be drawn. */
+export function drawnChange(
+  before: Compared,
+  after: Compared,
+  jobBefore: JudgedBy,
+  jobAfter: JudgedBy & Pick<JobDocument, 'name' | 'number'>,
+  revision = '',
+): DrawnChange | null {
+  const [old, now] = [tryCheckStored(before, jobBefore), tryCheckStored(after, jobAfter)];
+  if ('refusal' in old || 'refusal' in now) return null;
+  const title = { ...titleOf(jobAfter, now.joint, now.built.basis, revision), verdict: now.report.verdict };
+  const drawing = now.built.drawing(title, null);
+  return { drawing, former: formerLines(old.built.drawing(title, null), drawing) };
+}

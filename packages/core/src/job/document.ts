@@ -10,6 +10,7 @@ import { given, printable, validate } from '../validate/index.ts';
 import { LineError } from '../joints/kind.ts';
 import { migrateInput, versionMark } from '../joints/migrate.ts';
 import { KINDS, kindOf } from '../joints/registry.ts';
+import { commentSchema, type CommentDocument } from './comments.ts';
 import { houseMarkSchema, markSchema, type HouseMark } from './house-mark.ts';
 import { jointLoadsSchema, type JointLoads, type JudgedBy } from './actions.ts';
 import { sameDetail } from './shared.ts';
@@ -25,6 +26,8 @@ export interface SignOff {
   readonly at: string;
   /** Fingerprint of the joint as it was signed. */
   readonly fingerprint: string;
+  /** What the checker says of it. */
+  readonly note?: string;
 }
 
 export interface JointDocument {
@@ -46,6 +49,7 @@ export interface JointDocument {
   /** Settings that differ from the job's. */
   readonly settings?: Partial<Settings>;
   readonly checked?: SignOff;
+  readonly comments?: readonly CommentDocument[];
 }
 
 /** A calculation of the bench that belongs to a job. */
@@ -94,7 +98,9 @@ export const jointSchema = Joi.object({
     by: Joi.string().max(80).required(),
     at: Joi.string().max(40).required(),
     fingerprint: Joi.string().max(40).required(),
+    note: Joi.string().max(2000),
   }),
+  comments: Joi.array().items(commentSchema).max(500).unique('number'),
 });
 
 export const calculationSchema = Joi.object({

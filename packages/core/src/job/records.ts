@@ -71,7 +71,10 @@ export interface JudgedRow {
 export interface RegisterEntry
   extends
     JudgedRow,
-    Pick<JointRecord, 'id' | 'jobId' | 'version' | 'mark' | 'kind' | 'note' | 'updatedAt' | 'checked' | 'group'> {}
+    Pick<JointRecord, 'id' | 'jobId' | 'version' | 'mark' | 'kind' | 'note' | 'updatedAt' | 'checked' | 'group'> {
+  /** How many comments are open. */
+  readonly open: number;
+}
 
 /** A part of a register, in the order in which the joints were made. */
 export interface RegisterPage {

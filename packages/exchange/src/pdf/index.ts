@@ -19,6 +19,7 @@ import { jointPages } from './joint.ts';
 import type { Level } from './level.ts';
 import { MARGIN, Page } from './page.ts';
 
+export { changesPdf } from './changes.ts';
 export { housePdf } from './house.ts';
 
 export interface Progress {

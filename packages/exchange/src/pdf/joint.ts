@@ -90,6 +90,7 @@ export function jointPages(page: Page, { job, joint: stored, revision, level }: 
   for (const n of report.combinations[worst]?.combination.unused ?? [])
     if (n.aside !== undefined) page.paragraph(`${actionSymbol(basis, n.name)} is set aside: ${n.aside}`, { size: 9 });
   if (joint.note) page.paragraph(joint.note);
+  said(page, stored);
 
   inputs(page, joint, built);
   actions(page, stored, job, joint, built, report);
@@ -102,6 +103,17 @@ export function jointPages(page: Page, { job, joint: stored, revision, level }: 
     page.heading(`Workings, combination ${combination.name}`);
     workingPages(page, workings);
   } else governingPages(page, workings, report.combinations[worst]!);
+}
+
+/** What its checker says of it, and what is still open. */
+function said(page: Page, { checked, comments = [] }: JointDocument): void {
+  if (checked?.note) page.paragraph(`${checked.by}, ${checked.at.slice(0, 10)}: ${checked.note}`, { size: 9 });
+  for (const c of comments)
+    if (!c.resolved)
+      page.paragraph(
+        `Open comment ${c.number}, ${[c.who, c.at.slice(0, 10)].filter(Boolean).join(', ')}: ${[c.text, ...c.replies.map((r) => `${r.who || 'answer'}: ${r.text}`)].join(' / ')}`,
+        { colour: OXIDE, size: 9 },
+      );
 }
 
 /** The workings of the check that gives first, after those that it takes values from. */

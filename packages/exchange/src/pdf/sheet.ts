@@ -11,6 +11,7 @@ const LINES: Readonly<Record<LineStyle, { width: number; dash?: number[]; colour
   failure: { width: 0.7, dash: [2.4, 1.2], colour: '#a4432f' },
   'failure-thin': { width: 0.25, colour: '#a4432f' },
   force: { width: 0.3, colour: '#1c7c78' },
+  old: { width: 0.45, colour: '#85847d' },
   none: null,
 };
 const FILLS: Readonly<Record<FillStyle, string>> = {

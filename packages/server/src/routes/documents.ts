@@ -5,6 +5,7 @@ import { STREAMED, type Api } from '../api.ts';
 import type { Services } from '../services.ts';
 import { getCalculation, listCalculations } from '../store/calculations.ts';
 import { NotFound } from '../store/errors.ts';
+import type { Between } from '../store/changes.ts';
 import { getHouse } from '../store/house.ts';
 import { getJob } from '../store/jobs.ts';
 import { readableJoint } from '../store/joints.ts';
@@ -16,10 +17,11 @@ const order = Joi.object({
   houseId: Joi.string().max(60),
   jointId: Joi.string().max(60),
   calculationId: Joi.string().max(60),
+  changes: Joi.object({ from: Joi.string().isoDate().max(40).required(), to: Joi.string().isoDate().max(40).required() }),
   level: Joi.string().valid(...LEVELS.map((l) => l.id)),
 })
   .xor('jobId', 'houseId')
-  .oxor('jointId', 'calculationId', 'houseId');
+  .oxor('jointId', 'calculationId', 'houseId', 'changes');
 const GONE = 'This document is not here any more; issue it again.';
 
 export function documentRoutes(api: Api, services: Services): void {
@@ -29,7 +31,7 @@ export function documentRoutes(api: Api, services: Services): void {
 
 function ordered(api: Api, { database, documents, edition }: Services): void {
   const { db } = database;
-  api.route<{ jobId?: string; houseId?: string; jointId?: string; calculationId?: string; level?: Level }>(
+  api.route<{ jobId?: string; houseId?: string; jointId?: string; calculationId?: string; changes?: Between; level?: Level }>(
     {
       method: 'post',
       path: '/documents',
@@ -37,7 +39,7 @@ function ordered(api: Api, { database, documents, edition }: Services): void {
       body: order,
       answer: 'the document, waiting or being written',
     },
-    async ({ body: { jobId, houseId, jointId, calculationId, level } }) => {
+    async ({ body: { jobId, houseId, jointId, calculationId, changes, level } }) => {
       const date = new Date().toISOString().slice(0, 10);
       if (jobId === undefined) {
         const { version, who, at, label, detail } = await getHouse(db, houseId!);
@@ -49,6 +51,12 @@ function ordered(api: Api, { database, documents, edition }: Services): void {
         );
       }
       const job = await getJob(db, jobId);
+      if (changes)
+        return documents.start(
+          `${fileName([job.number, job.name, 'changes'].filter(Boolean).join(' '))}.pdf`,
+          { file: database.file, jobId, edition, date, changes },
+          2,
+        );
       const joint = jointId === undefined ? undefined : await readableJoint(db, jointId);
       if (joint && joint.jobId !== jobId) throw new NotFound('This joint is not in the job.');
       const calculation = calculationId === undefined ? undefined : await getCalculation(db, calculationId);

@@ -122,13 +122,13 @@ function changedAndTakenAway(api: Api, { database, pool }: Services): void {
       body: jobChange,
       answer: 'the job',
     },
-    ({ params, body }) => {
+    ({ params, body, who }) => {
       const { version, ...content } = body;
       content.sections?.forEach((s) => validateCustomSection(s as CustomSection));
       return write(async (tx) => {
         const { basis, sections, steels, loads } = { ...(await getJob(tx, params['id']!)), ...content };
         validateLoads({ basis, sections, steels, loads: loads ?? undefined });
-        return saveJob(tx, params['id']!, version, content);
+        return saveJob(tx, params['id']!, version, content, who);
       });
     },
   );

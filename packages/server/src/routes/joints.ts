@@ -63,7 +63,11 @@ const change = Joi.object({
 /** Changes of a joint that are read at a time. */
 const REVISIONS = 200;
 const copy = Joi.object({ mark: markSchema.required() });
-const sign = Joi.object({ version: Joi.number().integer().required(), by: Joi.string().trim().max(80).allow(null).required() });
+const sign = Joi.object({
+  version: Joi.number().integer().required(),
+  by: Joi.string().trim().max(80).allow(null).required(),
+  note: Joi.string().trim().max(2000).allow('').default(''),
+});
 
 /** The kind's own schema judges the input; what it refuses never reaches the store. */
 const checkedJoint = (joint: Omit<JointDocument, 'line'>): JointDocument => readJoint(joint, `joint ${joint.mark}`);
@@ -234,7 +238,7 @@ function copiedAndDeleted(api: Api, { database: { write } }: Services): void {
 }
 
 function signed(api: Api, { database: { write } }: Services): void {
-  api.route<{ version: number; by: string | null }>(
+  api.route<{ version: number; by: string | null; note: string }>(
     {
       method: 'post',
       path: '/joints/:id/sign',
@@ -252,7 +256,12 @@ function signed(api: Api, { database: { write } }: Services): void {
           id(params),
           body.version,
           body.by
-            ? { by: body.by, at: new Date().toISOString(), fingerprint: fingerprint(withActions(joint, job), basis) }
+            ? {
+                by: body.by,
+                at: new Date().toISOString(),
+                fingerprint: fingerprint(withActions(joint, job), basis),
+                ...(body.note ? { note: body.note } : {}),
+              }
             : null,
           who,
         );

@@ -1,13 +1,23 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { count, desc, eq, isNull } from 'drizzle-orm';
-import { EMPTY_JOB, type JobDocument, type JobListEntry, type JobRecord, type JointDocument, type JudgedBy } from '@ample/core';
+import {
+  EMPTY_JOB,
+  type ChangedJob,
+  type CommentDocument,
+  type JobDocument,
+  type JobListEntry,
+  type JobRecord,
+  type JointDocument,
+  type JudgedBy,
+} from '@ample/core';
 import { listCalculations } from './calculations.ts';
 import type { Handle, OpenDatabase } from './database.ts';
 import { NotFound, StaleSave, Unreadable } from './errors.ts';
+import { commentsOfJob } from './comments.ts';
 import { documentOf, eachJoint } from './joints.ts';
 import { Broken } from './json.ts';
 import { answeredBefore, keptRow, type Request } from './requests.ts';
-import { jobs, joints, requests } from './schema.ts';
+import { jobRevisions, jobs, joints, requests } from './schema.ts';
 import { inserts, runAll, type NewJob } from './statements.ts';
 
 type Row = typeof jobs.$inferSelect;
@@ -88,7 +98,13 @@ export function storeJob(database: OpenDatabase, job: NewJob, request: Request |
   });
 }
 
-export async function saveJob(tx: Handle, id: string, version: number, content: Partial<JobContent>): Promise<JobRecord> {
+export async function saveJob(
+  tx: Handle,
+  id: string,
+  version: number,
+  content: Partial<JobContent>,
+  who: string,
+): Promise<JobRecord> {
   const before = await getJob(tx, id);
   if (before.version !== version)
     throw new StaleSave(
@@ -96,6 +112,7 @@ export async function saveJob(tx: Handle, id: string, version: number, content: 
       before,
     );
   const { sections, steels, ...rest } = content;
+  await tx.insert(jobRevisions).values({ jobId: id, version, who, at: now(), before: changedJob(before) });
   await tx
     .update(jobs)
     .set({
@@ -109,6 +126,12 @@ export async function saveJob(tx: Handle, id: string, version: number, content: 
   return getJob(tx, id);
 }
 
+/** The part of a job that is kept of its earlier states. */
+export const changedJob = ({ name, number, basis, sections, steels, loads }: JobRecord): ChangedJob => ({
+  ...{ name, number, basis, sections, steels },
+  ...(loads ? { loads } : {}),
+});
+
 /** A job without its joints, and its calculations: what a document or an export begins with. */
 export async function jobHead(db: Handle, id: string): Promise<JobDocument> {
   const { number, name, client, basis, sections, steels, loads } = await getJob(db, id);
@@ -116,11 +139,16 @@ export async function jobHead(db: Handle, id: string): Promise<JobDocument> {
   return { ...EMPTY_JOB, number, name, client, basis, sections, steels, ...(loads ? { loads } : {}), calculations };
 }
 
+const commented = (list: readonly CommentDocument[] | undefined): { comments?: readonly CommentDocument[] } =>
+  list?.length ? { comments: list } : {};
+
 /** The whole job as its file. Joints that can't be read are left out: they are exported raw, one by one. */
 export async function jobDocument(db: Handle, id: string): Promise<JobDocument> {
   const head = await jobHead(db, id);
   const joints: JointDocument[] = [];
-  for await (const joint of eachJoint(db, id)) if (joint.unreadable === undefined) joints.push(documentOf(joint));
+  const said = await commentsOfJob(db, id);
+  for await (const joint of eachJoint(db, id))
+    if (joint.unreadable === undefined) joints.push({ ...documentOf(joint), ...commented(said.get(joint.id)) });
   return { ...head, joints };
 }
 

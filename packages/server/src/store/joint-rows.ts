@@ -19,6 +19,8 @@ const LIGHT = {
   checkedBy: joints.checkedBy,
   checkedAt: joints.checkedAt,
   checkedFingerprint: joints.checkedFingerprint,
+  checkedNote: joints.checkedNote,
+  open: sql<number>`(select count(*) from comments c where c.joint_id = ${joints.id} and c.resolved_at is null)`,
 };
 
 export type LightJoint = Omit<RegisterEntry, keyof JudgedRow> & {
@@ -42,12 +44,12 @@ export async function lightJoints(
     .where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt), gt(joints.position, after)))
     .orderBy(asc(joints.position))
     .limit(limit);
-  return rows.map(({ verdict, checkedBy, checkedAt, checkedFingerprint, group, house, ...r }) => {
+  return rows.map(({ verdict, checkedBy, checkedAt, checkedFingerprint, checkedNote, group, house, ...r }) => {
     const light = {
       ...r,
       housed: house !== null,
       ...(group === null ? {} : { group }),
-      ...signOf({ checkedBy, checkedAt, checkedFingerprint }),
+      ...signOf({ checkedBy, checkedAt, checkedFingerprint, checkedNote }),
     };
     return { ...light, kept: verdict?.key === keyOf(light) && !(verdict.row instanceof Broken) ? verdict.row : null };
   });

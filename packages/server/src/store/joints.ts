@@ -21,8 +21,19 @@ type Row = typeof joints.$inferSelect;
 
 const now = (): string => new Date().toISOString();
 
-export const signOf = (row: Pick<Row, 'checkedBy' | 'checkedAt' | 'checkedFingerprint'>): { checked?: SignOff } =>
-  row.checkedBy ? { checked: { by: row.checkedBy, at: row.checkedAt ?? '', fingerprint: row.checkedFingerprint ?? '' } } : {};
+export const signOf = (
+  row: Pick<Row, 'checkedBy' | 'checkedAt' | 'checkedFingerprint' | 'checkedNote'>,
+): { checked?: SignOff } =>
+  row.checkedBy
+    ? {
+        checked: {
+          by: row.checkedBy,
+          at: row.checkedAt ?? '',
+          fingerprint: row.checkedFingerprint ?? '',
+          ...(row.checkedNote ? { note: row.checkedNote } : {}),
+        },
+      }
+    : {};
 
 /** A row as a joint; one that this version can't read says why and keeps what it holds. */
 function recordOf(row: Row): JointRecord {
@@ -231,6 +242,7 @@ export async function createJoint(
       checkedBy: joint.checked?.by ?? null,
       checkedAt: joint.checked?.at ?? null,
       checkedFingerprint: joint.checked?.fingerprint ?? null,
+      checkedNote: joint.checked?.note ?? null,
       createdAt: at,
       updatedAt: at,
     });
@@ -360,6 +372,7 @@ export async function signJoint(
       checkedBy: sign?.by ?? null,
       checkedAt: sign?.at ?? null,
       checkedFingerprint: sign?.fingerprint ?? null,
+      checkedNote: sign?.note ?? null,
       updatedAt: now(),
     })
     .where(eq(joints.id, id));
@@ -367,7 +380,7 @@ export async function signJoint(
     tx,
     { id, jobId: before.jobId, version },
     who,
-    sign ? `signed by ${sign.by}` : 'signature taken back',
+    sign ? `signed by ${sign.by}${sign.note ? `: ${sign.note}` : ''}`.slice(0, 200) : 'signature taken back',
     before,
     before,
   );

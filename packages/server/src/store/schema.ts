@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm';
 import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import { json } from './json.ts';
 import type {
+  ChangedJob,
   Combination,
   CustomSection,
   CustomSteel,
@@ -12,6 +13,8 @@ import type {
   JointContent,
   JointLoads,
   JudgedRow,
+  Pin,
+  Reply,
   Settings,
 } from '@ample/core';
 
@@ -58,6 +61,7 @@ export const joints = sqliteTable(
     checkedBy: text('checked_by'),
     checkedAt: text('checked_at'),
     checkedFingerprint: text('checked_fingerprint'),
+    checkedNote: text('checked_note'),
     deletedAt: text('deleted_at'),
     createdAt: text('created_at').notNull(),
     updatedAt: text('updated_at').notNull(),
@@ -106,7 +110,53 @@ export const revisions = sqliteTable(
     /** The table that it came with, where one changed many joints at once. */
     batch: text('batch'),
   },
-  (t) => [index('revisions_by_joint').on(t.jointId, t.id), index('revisions_by_batch').on(t.batch)],
+  (t) => [
+    index('revisions_by_joint').on(t.jointId, t.id),
+    index('revisions_by_batch').on(t.batch),
+    index('revisions_by_job').on(t.jobId, t.at),
+  ],
+);
+
+/** What a job was before each change of it: its basis, load cases, own sections and steels. */
+export const jobRevisions = sqliteTable(
+  'job_revisions',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    version: integer('version').notNull(),
+    who: text('who').notNull(),
+    /** When it was changed: until then it stood. */
+    at: text('at').notNull(),
+    before: json<ChangedJob>('before').notNull(),
+  },
+  (t) => [index('job_revisions_by_job').on(t.jobId, t.at)],
+);
+
+/** Remarks on joints. */
+export const comments = sqliteTable(
+  'comments',
+  {
+    id: text('id').primaryKey(),
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    jointId: text('joint_id')
+      .notNull()
+      .references(() => joints.id),
+    number: integer('number').notNull(),
+    who: text('who').notNull(),
+    at: text('at').notNull(),
+    text: text('text').notNull(),
+    pin: json<Pin>('pin'),
+    /** Version of the joint that it was made to. */
+    version: integer('version').notNull(),
+    replies: json<readonly Reply[]>('replies').notNull().default([]),
+    resolvedBy: text('resolved_by'),
+    resolvedAt: text('resolved_at'),
+  },
+  (t) => [uniqueIndex('comments_by_joint').on(t.jointId, t.number)],
 );
 
 /** Tables that were taken into a job, each of which can be dropped again whole. */

@@ -2,10 +2,10 @@ import { randomUUID } from 'node:crypto';
 import type { InStatement, Transaction } from '@libsql/client';
 import { and, asc, eq, getTableColumns, getTableName, isNull } from 'drizzle-orm';
 import type { SQLiteTable } from 'drizzle-orm/sqlite-core';
-import { contentOf, type CalculationDocument, type JobDocument } from '@ample/core';
+import { contentOf, type CalculationDocument, type CommentDocument, type JobDocument } from '@ample/core';
 import type { Handle } from './database.ts';
 import { NotFound } from './errors.ts';
-import { calculations, jobs, joints, revisions } from './schema.ts';
+import { calculations, comments, jobs, joints, revisions } from './schema.ts';
 
 /** Statements that make one job whole, and its id. Made away from the thread that answers requests, and run there a few rows at a time. */
 export interface NewJob {
@@ -61,6 +61,11 @@ const calculationRow = (jobId: string, c: CalculationDocument, who: string, at: 
   updatedAt: at,
 });
 
+const commentRow = (jobId: string, jointId: string, c: CommentDocument): typeof comments.$inferInsert => ({
+  ...{ id: randomUUID(), jobId, jointId, number: c.number, who: c.who, at: c.at, text: c.text, version: c.version },
+  ...{ pin: c.pin ?? null, replies: c.replies, resolvedBy: c.resolved?.who ?? null, resolvedAt: c.resolved?.at ?? null },
+});
+
 /** A new job with all joints of its document. */
 export function jobStatements(doc: JobDocument, who: string, label = 'imported'): NewJob {
   const id = randomUUID();
@@ -106,6 +111,7 @@ export function jobStatements(doc: JobDocument, who: string, label = 'imported')
           checkedBy: j.checked?.by ?? null,
           checkedAt: j.checked?.at ?? null,
           checkedFingerprint: j.checked?.fingerprint ?? null,
+          checkedNote: j.checked?.note ?? null,
           createdAt: at,
           updatedAt: at,
         })),
@@ -122,6 +128,10 @@ export function jobStatements(doc: JobDocument, who: string, label = 'imported')
           before: null,
           after: contentOf(j),
         })),
+      ),
+      ...inserts(
+        comments,
+        doc.joints.flatMap((j, i) => (j.comments ?? []).map((c) => commentRow(id, ids[i]!, c))),
       ),
       ...inserts(
         calculations,
@@ -170,6 +180,12 @@ export async function copyStatements(db: Handle, jobId: string, who: string): Pr
       },
     );
   }
+  const said = columnsOf(comments, ['id', 'job_id', 'joint_id']);
+  for (let i = 0; i < pairs.length; i += COPIED)
+    statements.push({
+      sql: `INSERT INTO comments (id, job_id, joint_id, ${said}) SELECT lower(hex(randomblob(16))), ?, m.value ->> 1, ${said} FROM json_each(?) m JOIN comments c ON c.joint_id = m.value ->> 0`,
+      args: [id, JSON.stringify(pairs.slice(i, i + COPIED))],
+    });
   const list = await db
     .select()
     .from(calculations)

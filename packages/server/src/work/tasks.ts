@@ -19,13 +19,17 @@ import {
   revisionLetter,
   summaryOf,
   type CalculationDocument,
+  type ChangeList,
+  type JointThen,
   type JobDocument,
   type JudgedBy,
   type JudgedRow,
   type JointRecord,
 } from '@ample/core';
-import { calculationPdf, housePdf, jointPdf, writeJobPdf, type RegisterRow } from '@ample/exchange/pdf';
+import { calculationPdf, changesPdf, housePdf, jointPdf, writeJobPdf, type RegisterRow } from '@ample/exchange/pdf';
 import type { Level } from '@ample/exchange/level';
+import { changeList, jointsThen, type Between } from '../store/changes.ts';
+import { commentsOfJob, listComments } from '../store/comments.ts';
 import { storeCode } from '../store/condition.ts';
 import { copyInto, openReader, type Handle, type Reader } from '../store/database.ts';
 import { NotFound, Unreadable } from '../store/errors.ts';
@@ -130,6 +134,30 @@ export const planTable = ({
     });
   });
 
+/** What of a job is different between two moments. */
+export const listChanges = ({
+  file,
+  jobId,
+  between,
+}: {
+  file: string;
+  jobId: string;
+  between: Between;
+}): Promise<Answer<ChangeList>> => answer(() => changeList(reader(file).db, jobId, between));
+
+/** Joints of a job at two moments. */
+export const judgeThen = ({
+  file,
+  jobId,
+  between,
+  ids,
+}: {
+  file: string;
+  jobId: string;
+  between: Between;
+  ids: readonly string[];
+}): Promise<Answer<JointThen[]>> => answer(() => jointsThen(reader(file).db, jobId, between, ids));
+
 /** Judges contents of joints by their kinds, and brings them up to date. */
 export const readJoints = ({
   joints,
@@ -175,6 +203,8 @@ export interface DocumentTask {
   /** One joint, or one calculation; the whole job without either. */
   readonly jointId?: string;
   readonly calculation?: CalculationDocument;
+  /** What changed between two moments, in place of the job. */
+  readonly changes?: Between;
   /** A version of a house detail, of no job. */
   readonly house?: HouseVersion;
   readonly level?: Level;
@@ -191,6 +221,7 @@ export async function pdf({
   jobId,
   jointId,
   calculation,
+  changes,
   house,
   level,
   date,
@@ -213,24 +244,38 @@ export async function pdf({
           return null;
         }
         const job = await jobHead(db, jobId);
-        if (calculation) await calculationPdf(job, calculation, stream);
+        if (changes)
+          await changesPdf(
+            await changeList(db, jobId, changes),
+            changes,
+            (ids) => jointsThen(db, jobId, changes, ids),
+            options,
+            stream,
+          );
+        else if (calculation) await calculationPdf(job, calculation, stream);
         else if (jointId !== undefined) {
           const joint = await readableJoint(db, jointId);
           await jointPdf(
             job,
-            documentOf(joint),
+            { ...documentOf(joint), comments: await listComments(db, joint.id) },
             { ...options, revisions: { [joint.mark]: revisionLetter(joint.version) } },
             stream,
           );
         } else {
           const { rows, revisions } = await registerRows(db, jobId, job, edition);
-          await writeJobPdf({ job, rows, joints: eachJoint(db, jobId) }, { ...options, revisions }, stream);
+          await writeJobPdf({ job, rows, joints: withComments(db, jobId) }, { ...options, revisions }, stream);
         }
         return null;
       },
       { behavior: 'deferred' },
     ),
   ).finally(() => port.close());
+}
+
+/** The joints of a job with what is said of them. */
+async function* withComments(db: Handle, jobId: string): AsyncGenerator<JointRecord> {
+  const said = await commentsOfJob(db, jobId);
+  for await (const joint of eachJoint(db, jobId)) yield { ...joint, comments: said.get(joint.id) ?? [] };
 }
 
 /** The register as it is printed: kept verdicts where they are of now, and those that lack worked out. */

@@ -14,6 +14,7 @@ const LINE: Readonly<Record<string, { stroke: string; strokeWidth: number; strok
   failure: { stroke: 'var(--oxide)', strokeWidth: 0.8, strokeDasharray: '2.4 1.2' },
   'failure-thin': { stroke: 'var(--oxide)', strokeWidth: 0.25 },
   force: { stroke: 'var(--holds)', strokeWidth: 0.35 },
+  old: { stroke: 'var(--old)', strokeWidth: 0.55 },
   none: { stroke: 'none', strokeWidth: 0 },
 };
 const FILL: Readonly<Record<string, string>> = {

@@ -94,7 +94,7 @@ function Joint({ job, siblings }: { job: JobRecord; siblings: readonly Sibling[]
         {box === 'issue' && (
           <Issue jobId={job.id} jointId={record.id} title={`Issue ${present.mark}`} onClose={() => setBox(null)} />
         )}
-        {box === 'sign' && <Sign onClose={() => setBox(null)} verdict={report?.verdict ?? ''} />}
+        {box === 'sign' && <Sign open={view.comments.open} onClose={() => setBox(null)} verdict={report?.verdict ?? ''} />}
         {joint.stored && <Stale onClose={() => dispatch(storedTaken())} />}
       </Shell>
     </UnitsContext>

@@ -11,6 +11,8 @@ interface Props {
   readonly houseId?: string | undefined;
   readonly jointId?: string | undefined;
   readonly calculationId?: string | undefined;
+  /** What changed in the job between two moments. */
+  readonly changes?: { readonly from: string; readonly to: string } | undefined;
   readonly title: string;
   readonly onClose: () => void;
 }
@@ -23,13 +25,13 @@ function levelOf(jobId: string, one: boolean): Level {
 }
 
 /** Issues the PDF of a joint, a calculation or a job: how much of it, progress from the server, cancel, and the file when it is ready. */
-export function Issue({ jobId = '', houseId, jointId, calculationId, title, onClose }: Props) {
+export function Issue({ jobId = '', houseId, jointId, calculationId, changes, title, onClose }: Props) {
   const one = jointId !== undefined;
   const [level, setLevel] = useState(() => levelOf(jobId, one));
   // A calculation and a house detail have one level only.
-  const whole = calculationId !== undefined || houseId !== undefined;
+  const whole = calculationId !== undefined || houseId !== undefined || changes !== undefined;
   const [asked, setAsked] = useState(whole);
-  const { state, setState, problem } = useDocument({ asked, level, jobId, houseId, jointId, calculationId });
+  const { state, setState, problem } = useDocument({ asked, level, jobId, houseId, jointId, calculationId, changes });
   const start = (): void => {
     keep(keyOf(jobId, one), level);
     setAsked(true);
@@ -48,9 +50,11 @@ export function Issue({ jobId = '', houseId, jointId, calculationId, title, onCl
           <p>
             {calculationId
               ? 'The document is ready: inputs, answer, picture, tables and workings.'
-              : houseId
-                ? 'The document is ready: the detail drawn, what it is meant for, and its resistances.'
-                : `The document is ready, level ${LEVELS.find((l) => l.id === level)!.label.toLowerCase()}.`}
+              : changes
+                ? 'The document is ready: each joint that changed, drawn over what it was, and listed.'
+                : houseId
+                  ? 'The document is ready: the detail drawn, what it is meant for, and its resistances.'
+                  : `The document is ready, level ${LEVELS.find((l) => l.id === level)!.label.toLowerCase()}.`}
           </p>
           <a className="btn btn-primary mt-3" href={api.documentUrl(state.id)} download={state.name} ref={focus}>
             Download {state.name}
@@ -64,14 +68,14 @@ export function Issue({ jobId = '', houseId, jointId, calculationId, title, onCl
   );
 }
 
-interface Asked extends Pick<Props, 'houseId' | 'jointId' | 'calculationId'> {
+interface Asked extends Pick<Props, 'houseId' | 'jointId' | 'calculationId' | 'changes'> {
   readonly jobId: string;
   readonly asked: boolean;
   readonly level: Level;
 }
 
 /** The document once it is asked for: its state from the server as it is written. */
-function useDocument({ asked, level, jobId, houseId, jointId, calculationId }: Asked) {
+function useDocument({ asked, level, jobId, houseId, jointId, calculationId, changes }: Asked) {
   const [state, setState] = useState<DocumentState | null>(null);
   const [problem, setProblem] = useState('');
   useEffect(() => {
@@ -80,7 +84,11 @@ function useDocument({ asked, level, jobId, houseId, jointId, calculationId }: A
     let gone = false;
     api
       .issue(
-        houseId ? { houseId } : { jobId, ...(jointId ? { jointId } : {}), ...(calculationId ? { calculationId } : { level }) },
+        houseId
+          ? { houseId }
+          : changes
+            ? { jobId, changes }
+            : { jobId, ...(jointId ? { jointId } : {}), ...(calculationId ? { calculationId } : { level }) },
       )
       .then((started) => {
         if (gone) return void api.cancelDocument(started.id);
@@ -103,7 +111,7 @@ function useDocument({ asked, level, jobId, houseId, jointId, calculationId }: A
       gone = true;
       events?.close();
     };
-  }, [asked, level, jobId, houseId, jointId, calculationId]);
+  }, [asked, level, jobId, houseId, jointId, calculationId, changes]);
   return { state, setState, problem };
 }
 

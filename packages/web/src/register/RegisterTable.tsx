@@ -141,6 +141,11 @@ function Cells({ joint: j, standard }: { joint: RegisterEntry; standard: string 
             {j.group}
           </span>
         )}
+        {j.open > 0 && (
+          <span className="block unused">
+            {j.open} comment{j.open === 1 ? '' : 's'}
+          </span>
+        )}
       </td>
       <td className="kind wide-only">{titleOf(j, standard)}</td>
       <td className="members">{members}</td>
@@ -174,5 +179,9 @@ const House = ({ of }: { of: Following }) => (
 
 function Checked({ joint: { checked, summary } }: { joint: RegisterEntry }) {
   if (!checked) return <span className="muted">not yet</span>;
-  return summary.stale ? <StateMark state="stale" word={`stale · ${checked.by}`} /> : <>{checked.by}</>;
+  return summary.stale ? (
+    <StateMark state="stale" word={`stale · ${checked.by}`} />
+  ) : (
+    <span title={checked.note}>{checked.by}</span>
+  );
 }

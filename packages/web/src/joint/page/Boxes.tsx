@@ -7,14 +7,15 @@ import { mineKept, recordReplaced, storedTaken } from '../../store/joint.ts';
 import { useApp, useAppDispatch } from '../../store/store.ts';
 
 /** Signs the joint as checked, or takes the signature back. */
-export function Sign({ onClose, verdict }: { onClose: () => void; verdict: string }) {
+export function Sign({ onClose, verdict, open }: { onClose: () => void; verdict: string; open: number }) {
   const dispatch = useAppDispatch();
   const record = useApp((s) => s.joint.record)!;
   const me = useApp((s) => s.settings.who);
   const [by, setBy] = useState(record.checked?.by ?? me);
+  const [note, setNote] = useState('');
   const [problem, setProblem] = useState('');
   const sign = (name: string | null): void =>
-    void api.sign(record.id, record.version, name).then(
+    void api.sign(record.id, record.version, name, name === null ? '' : note.trim()).then(
       (r) => {
         dispatch(recordReplaced(r));
         onClose();
@@ -31,10 +32,23 @@ export function Sign({ onClose, verdict }: { onClose: () => void; verdict: strin
         }}
       >
         <p className="mb-2">{verdict}. A later change of detail, actions or basis makes the signature stale.</p>
+        {open > 0 && <p className="unused mb-2">{open === 1 ? 'One comment is' : `${open} comments are`} open.</p>}
         <label className="form-grid">
           <span>Checked by</span>
           <input className="input w-full" value={by} onChange={(e) => setBy(e.target.value)} />
         </label>
+        <label className="form-grid mt-2">
+          <span>Note</span>
+          <textarea
+            className="textarea w-full"
+            rows={2}
+            maxLength={2000}
+            placeholder="what was checked, and how"
+            value={note}
+            onChange={(e) => setNote(e.target.value)}
+          />
+        </label>
+        {record.checked?.note && <p className="muted mt-1">Signed before with: {record.checked.note}</p>}
         <Problem>{problem}</Problem>
         <div className="flex gap-2 mt-3">
           <button type="submit" className="btn btn-primary">

@@ -1,5 +1,6 @@
 import { lazy, Suspense, type ReactNode } from 'react';
 import { Alternatives } from '../Alternatives.tsx';
+import { Comments } from '../Comments.tsx';
 import { History } from '../History.tsx';
 import { Lists } from '../Lists.tsx';
 import { Sheet } from '../Sheet.tsx';
@@ -62,6 +63,16 @@ function Shown({ view }: { view: JointView }): ReactNode {
       );
     case 'lists':
       return <Lists content={present} job={job} jointId={record.id} saved={joint.save === 'saved'} />;
+    case 'comments':
+      return (
+        <Comments
+          of={view.comments}
+          report={report}
+          drawing={drawing}
+          version={record.version}
+          onOpen={(id) => view.openCheck(id, shownIndex)}
+        />
+      );
     case 'alternatives':
       return (
         <Alternatives

@@ -15,9 +15,10 @@ import {
 import { makeEditor } from '../editor.ts';
 import { edited } from '../../store/joint.ts';
 import { useApp, useAppDispatch } from '../../store/store.ts';
+import { useComments } from '../useComments.ts';
 import { factsOf, failureShown, useCheck } from './useCheck.ts';
 
-export type Tab = 'detail' | 'solid' | 'rows' | 'chart' | 'workings' | 'lists' | 'alternatives' | 'history';
+export type Tab = 'detail' | 'solid' | 'rows' | 'chart' | 'workings' | 'lists' | 'alternatives' | 'comments' | 'history';
 const TABS: readonly (readonly [Tab, string])[] = [
   ['detail', 'Detail'],
   ['solid', 'Solid'],
@@ -26,6 +27,7 @@ const TABS: readonly (readonly [Tab, string])[] = [
   ['workings', 'Workings'],
   ['lists', 'Lists'],
   ['alternatives', 'Alternatives'],
+  ['comments', 'Comments'],
   ['history', 'History'],
 ];
 
@@ -40,6 +42,7 @@ export function useJoint(job: JobRecord, siblings: readonly Sibling[]) {
   const [pointed, setPointed] = useState<string | null>(null);
   const [why, setWhy] = useState(location.state?.why ?? []);
   const { checked, refusal, ways } = useCheck(present.kind, present, job, record, selected);
+  const comments = useComments(record.id);
   const { apply, editor, said, setSaid } = useEditing(job, present);
   useEffect(() => {
     document.title = `${present.mark} · ${job.name}`;
@@ -53,7 +56,24 @@ export function useJoint(job: JobRecord, siblings: readonly Sibling[]) {
   );
   const acted = useMemo(() => actedOf(present, job), [present, job]);
   return {
-    ...{ job, siblings, joint, record, present, acted, kind, basis, editor, apply, facts, report, checked, ways, failure },
+    ...{
+      job,
+      siblings,
+      joint,
+      record,
+      present,
+      acted,
+      kind,
+      basis,
+      editor,
+      apply,
+      facts,
+      report,
+      checked,
+      ways,
+      failure,
+      comments,
+    },
     ...{ selected, setSelected, pointed, setPointed, why, setWhy, said, setSaid },
     ...useTabs(selected >= 0 ? selected : Math.max(0, report?.worst ?? 0)),
     ...useNeighbours(job, siblings, record.id),
@@ -61,7 +81,10 @@ export function useJoint(job: JobRecord, siblings: readonly Sibling[]) {
     wrong: said || refusal || joint.problem || '',
     stale: useMemo(() => isStale({ ...present, checked: record.checked }, job), [present, record.checked, job]),
     // A tab is there where the kind has something to show in it.
-    tabs: TABS.filter(
+    tabs: TABS.map(([tab, label]): readonly [Tab, string] => [
+      tab,
+      tab === 'comments' && comments.open ? `${label} · ${comments.open}` : label,
+    ]).filter(
       ([tab]) =>
         (tab !== 'chart' || kind.offers.chart) &&
         (tab !== 'rows' || kind.offers.rows) &&

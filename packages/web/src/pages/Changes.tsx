@@ -1,0 +1,242 @@
+import { useEffect, useMemo, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { drawnChange, type ChangeList, type ChangeMoment, type JobRecord, type JointThen } from '@ample/core';
+import { api } from '../api.ts';
+import { useChanges, type Between } from '../changes/useChanges.ts';
+import { Picture } from '../joint/Sheet.tsx';
+import { Problem } from '../parts/Dialog.tsx';
+import { Issue } from '../parts/Issue.tsx';
+import { Shell } from '../parts/Shell.tsx';
+import { Stand } from '../parts/StateMark.tsx';
+
+const WORDS: Readonly<Record<JointThen['change'], string>> = {
+  new: 'new',
+  gone: 'gone',
+  same: 'as it was',
+  changed: 'changed',
+  judged: 'judged anew',
+};
+/** After everything that is. */
+const NOW = '9999-12-31T00:00:00.000Z';
+const time = (iso: string): string => new Date(iso).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
+const words = ({ at, label, who, joints }: ChangeMoment): string =>
+  `${time(at)} · ${label}${joints > 1 ? ` · ${joints} joints` : ''}${who ? ` · ${who}` : ''}`;
+
+/** What changed in a job from one moment to another: forces, members, details and states, listed and drawn. */
+export function ChangesPage() {
+  const { jobId } = useParams() as { jobId: string };
+  const [job, setJob] = useState<JobRecord | null>(null);
+  const [moments, setMoments] = useState<readonly ChangeMoment[]>([]);
+  const [between, setBetween] = useState<Between | null>(null);
+  const [problem, setProblem] = useState('');
+  const [paper, setPaper] = useState<Between | null>(null);
+  useEffect(() => {
+    const failed = (e: Error): void => setProblem(e.message);
+    api.job(jobId).then((j) => {
+      setJob(j);
+      document.title = `Changes · ${j.name}`;
+    }, failed);
+    api.moments(jobId).then((list) => {
+      setMoments(list);
+      if (list[0]) setBetween({ from: (list[1] ?? list[0]).at, to: NOW });
+    }, failed);
+  }, [jobId]);
+  const { list, joints, running, problem: unread, cancel } = useChanges(jobId, between);
+  return (
+    <Shell
+      help="/help/guide#changes"
+      trail={
+        <>
+          <Link className="ellipsis" to={`/jobs/${jobId}`}>
+            {job?.name}
+          </Link>
+          <span className="quiet">/ Changes</span>
+        </>
+      }
+      tools={
+        <button
+          type="button"
+          className="btn btn-primary"
+          disabled={!list || running}
+          onClick={() => between && setPaper(between.to === NOW ? { ...between, to: new Date().toISOString() } : between)}
+        >
+          Issue changes
+        </button>
+      }
+    >
+      <main className="page">
+        <div className="page-inner">
+          <h1 className="mb-3">Changes</h1>
+          <Problem>{problem || unread}</Problem>
+          {between && (
+            <div className="form-grid mb-3">
+              <label className="contents">
+                <span>As it stood after</span>
+                <select
+                  className="select w-full"
+                  value={between.from}
+                  onChange={(e) => setBetween({ ...between, from: e.target.value })}
+                >
+                  {moments.map((m) => (
+                    <option key={m.at + m.label} value={m.at}>
+                      {words(m)}
+                    </option>
+                  ))}
+                </select>
+              </label>
+              <label className="contents">
+                <span>And after</span>
+                <select
+                  className="select w-full"
+                  value={between.to}
+                  onChange={(e) => setBetween({ ...between, to: e.target.value })}
+                >
+                  <option value={NOW}>now</option>
+                  {moments.map((m) => (
+                    <option key={m.at + m.label} value={m.at}>
+                      {words(m)}
+                    </option>
+                  ))}
+                </select>
+              </label>
+            </div>
+          )}
+          {running && (
+            <div className="flex items-center gap-3 mb-2" role="status">
+              <progress
+                className="progress w-60"
+                aria-label="Joints judged"
+                value={joints.length}
+                max={Math.max(1, list?.joints.length ?? 1)}
+              />
+              <span className="muted">
+                {joints.length} of {list?.joints.length ?? '…'} joints
+              </span>
+              <button type="button" className="btn" onClick={cancel}>
+                Cancel
+              </button>
+            </div>
+          )}
+          {list && (
+            <Changed key={`${between?.from} ${between?.to}`} jobId={jobId} list={list} joints={joints} running={running} />
+          )}
+        </div>
+      </main>
+      {paper && <Issue jobId={jobId} changes={paper} title="Issue what changed" onClose={() => setPaper(null)} />}
+    </Shell>
+  );
+}
+
+function Changed({
+  jobId,
+  list,
+  joints,
+  running,
+}: {
+  jobId: string;
+  list: ChangeList;
+  joints: readonly JointThen[];
+  running: boolean;
+}) {
+  const [open, setOpen] = useState<string | null>(null);
+  const changes = joints.filter((j) => j.change !== 'same');
+  const same = list.same + joints.length - changes.length;
+  const other = changes.filter((c) => c.before?.state !== c.after?.state).length;
+  const chosen = changes.find((c) => c.id === open) ?? changes[0];
+  return (
+    <>
+      <p role={running ? undefined : 'status'}>
+        {changes.length} changed, {other} of them in state; {same} as before.
+        {list.job.map((w) => ` In the job, ${w}.`)}
+      </p>
+      {changes.length > 0 && (
+        <div className="changes mt-3">
+          <div className="overflow-auto max-h-[72vh]">
+            <table className="grid-table dense">
+              <thead>
+                <tr>
+                  {['Mark', 'What', 'Before', 'After'].map((h) => (
+                    <th key={h}>{h}</th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {changes.map((c) => (
+                  <tr key={c.id} className={c === chosen ? 'selected' : ''} onClick={() => setOpen(c.id)}>
+                    <td>
+                      <button
+                        type="button"
+                        className="font-semibold"
+                        aria-pressed={c === chosen}
+                        onClick={() => setOpen(c.id)}
+                        onFocus={() => setOpen(c.id)}
+                      >
+                        {c.mark}
+                      </button>
+                    </td>
+                    <td>{WORDS[c.change]}</td>
+                    <td className="whitespace-normal!">{c.before ? <Stand of={c.before} /> : '–'}</td>
+                    <td className="whitespace-normal!">{c.after ? <Stand of={c.after} /> : '–'}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
+          {chosen && <Joint key={chosen.id} jobId={jobId} list={list} change={chosen} />}
+        </div>
+      )}
+    </>
+  );
+}
+
+/** One joint that changed: drawn over what it was, and every difference. */
+function Joint({ jobId, list, change: c }: { jobId: string; list: ChangeList; change: JointThen }) {
+  const drawn = useMemo(() => (c.was && c.is ? drawnChange(c.was, c.is, list.before, list.after) : null), [c, list]);
+  return (
+    <section aria-label={`What changed of ${c.mark}`}>
+      <h2 className="mb-1">
+        {c.change === 'gone' ? (
+          c.mark
+        ) : (
+          <Link className="hover:underline" to={`/jobs/${jobId}/joints/${c.id}`}>
+            {c.mark}
+          </Link>
+        )}
+      </h2>
+      {drawn && (
+        <div className="house-sheet">
+          <Picture
+            drawing={{ ...drawn.drawing, items: [...drawn.drawing.items, ...drawn.former] }}
+            over={[]}
+            label={`${c.mark} as it is, with what it was in grey`}
+          />
+        </div>
+      )}
+      {drawn && (
+        <p className="muted mt-1">
+          {drawn.former.length ? 'What it was stands in grey.' : 'It is drawn as it was: what changed shows in no line.'}
+        </p>
+      )}
+      {c.differences.length > 0 && (
+        <table className="grid-table dense mt-2">
+          <thead>
+            <tr>
+              {['What', 'Before', 'After'].map((h) => (
+                <th key={h}>{h}</th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {c.differences.map((d) => (
+              <tr key={`${d.part} ${d.what}`}>
+                <td>{d.what}</td>
+                <td className="muted whitespace-normal!">{d.before || 'none'}</td>
+                <td className="font-semibold whitespace-normal!">{d.after || 'none'}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </section>
+  );
+}
