@@ -10,7 +10,7 @@ describe('automatic rules of accessibility (WCAG 2.2 A and AA)', () => {
     const { page } = on;
     const { look, dialog, nothing } = looker(on);
     for (const [mark, but] of [
-      ['P1-01', ['Solid', 'History']],
+      ['P1-01', ['Solid', 'Comments', 'History']],
       ['R1-01', ['Solid', 'History', 'Workings']],
       ['B2-15', []],
     ] as const) {

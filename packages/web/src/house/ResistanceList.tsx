@@ -44,7 +44,7 @@ export function ResistanceList({ detail, of, onPdf }: { detail: HouseDetail; of:
       {table && (
         <>
           <p className="muted mb-2">{table.notes.join(' ')}</p>
-          <div className="overflow-auto max-h-[60vh]">
+          <div className="overflow-auto max-h-[60vh]" tabIndex={0} role="group" aria-label="Table of resistances">
             <table className="grid-table dense">
               <thead>
                 <tr>
