@@ -31,6 +31,7 @@ const FLOORS = [
   'joints/members.ts',
   'joints/rows.ts',
   'joints/kind.ts',
+  'joints/given.ts',
   'joints/migrate.ts',
   'joints/line-reader.ts',
   'joints/field-makers.ts',

@@ -36,6 +36,43 @@ describe('many joints at once', () => {
     await expect.poll(() => row('B1-01').innerText()).toContain('gap 10');
   });
 
+  it('take a part of the detail line, each in its own line; the register judges all anew and says what it found', async () => {
+    const { page } = on;
+    await openRegister(on.app, page);
+    await page.getByLabel('Choose B1-01').check();
+    await page.getByLabel('Choose B2-03').check();
+    await page.getByRole('button', { name: 'Change a field of all' }).click();
+    const box = page.getByRole('dialog');
+    await box.getByLabel('Field').selectOption({ label: 'Part of the detail line' });
+    const part = box.getByLabel('Part, as it stands in the line');
+    await part.fill('grout 30');
+    await box.getByText(/"grout 30" fits no part of FP/).first().waitFor();
+    await part.fill('fw 10');
+    await box.getByText('| fw 8 → FP |').first().waitFor();
+    await part.press('Enter');
+    await box.waitFor({ state: 'detached' });
+    await expect.poll(() => row('B2-03').innerText()).toContain('fw 10');
+    expect(await row('B1-01').innerText()).toContain('fw 10');
+    await page.getByRole('button', { name: 'Re-check' }).press('Enter');
+    await page.getByText(/^31 re-checked in [\d.]+ s; all stand as before\.$/).waitFor();
+  });
+
+  it('are proposed as groups where they are alike, and one proposal is chosen to share a detail', async () => {
+    const { page } = on;
+    await openRegister(on.app, page);
+    await page.getByLabel('Choose all that are shown').check();
+    await page.getByRole('button', { name: 'Propose groups' }).click();
+    const box = page.getByRole('dialog');
+    const first = box.getByRole('listitem').filter({ hasText: 'M1-05, M1-04' });
+    expect(await first.innerText()).toContain('depth 300 to 360 mm');
+    await box.getByLabel('Force within, %').fill('x');
+    await box.getByText('accepted are per cents').waitFor();
+    await box.getByLabel('Force within, %').fill('50');
+    await first.getByRole('button', { name: 'Share one detail' }).click();
+    await page.getByRole('heading', { name: '2 joints share one detail' }).waitFor();
+    await page.keyboard.press('Escape');
+  });
+
   it('share one detail: changed at one of them it is changed at all, the worst is named, one leaves with a copy', async () => {
     const { page } = on;
     await openRegister(on.app, page);

@@ -16,6 +16,7 @@ import {
   type Standing,
 } from '@ample/core';
 import {
+  cutTo,
   givenTable,
   guessMapping,
   mappingFault,
@@ -35,7 +36,7 @@ export interface Imported {
   readonly gone: readonly string[];
 }
 
-async function sheetOf(path: string, name: string | undefined): Promise<Sheet> {
+async function sheetOf(path: string, name: string | undefined, range: string): Promise<Sheet> {
   let bytes: Uint8Array;
   try {
     bytes = readFileSync(path);
@@ -45,7 +46,7 @@ async function sheetOf(path: string, name: string | undefined): Promise<Sheet> {
   try {
     const sheets = await readTable(bytes);
     const sheet = name === undefined ? sheets[0] : sheets.find((s) => s.name === name);
-    if (sheet) return sheet;
+    if (sheet) return cutTo(sheet, range);
     throw new BadInput(
       sheets.length
         ? `${path}: there is no sheet "${name}"; accepted are ${sheets.map((s) => s.name).join(', ')}.`
@@ -82,10 +83,10 @@ function mappingOf(path: string | undefined, guessed: Mapping): Mapping {
 export async function importTable(
   job: JobDocument,
   path: string,
-  options: { map?: string; sheet?: string; others: PlanChoices['others']; names?: PlanChoices['names'] },
+  options: { map?: string; sheet?: string; range?: string; others: PlanChoices['others']; names?: PlanChoices['names'] },
 ): Promise<{ readonly report: Imported; readonly job: JobDocument }> {
   const units = unitsOf(job.basis);
-  const { rows } = await sheetOf(path, options.sheet);
+  const { rows } = await sheetOf(path, options.sheet, options.range ?? '');
   const mapping = mappingOf(options.map, guessMapping(rows[0] ?? [], units));
   const fault = mappingFault(mapping, units);
   if (fault) throw new BadInput(`${path}: ${fault}`);

@@ -123,6 +123,7 @@ program
   .description('take a table (CSV, XLSX) of forces, members or joints into a job, and say what it makes of each joint')
   .option('--map <file>', 'what the columns are, as JSON: roles by head, force, moment, turned; by their heads when left out')
   .option('--sheet <name>', 'the sheet of a workbook; the first when left out')
+  .option('--range <cells>', 'the part of it with the table, as B4:H200')
   .addOption(new Option('--others <what>', 'forces that the table does not name').choices(['keep', 'drop']).default('keep'))
   .addOption(
     new Option('--names <what>', 'what the names in the table are; cases when one of them is a load case of the job').choices([
@@ -140,6 +141,7 @@ program
       options: {
         map?: string;
         sheet?: string;
+        range?: string;
         others: 'keep' | 'drop';
         names?: 'cases' | 'combinations' | 'either';
         json?: boolean;

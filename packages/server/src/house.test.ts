@@ -138,6 +138,16 @@ describe('joints and their house detail in the register', () => {
     expect((await jointOf(job, 'B1-03')).house).toBeUndefined();
   });
 
+  it('are judged anew when it is asked, and the answer is the same', async () => {
+    const job = await send<JobRecord>('post', '/jobs/import', TERN);
+    const [known, fresh] = [
+      await get<RegisterPage>(`/jobs/${job.id}/joints?limit=100`),
+      await get<RegisterPage>(`/jobs/${job.id}/joints?limit=100&fresh=1`),
+    ];
+    expect(fresh).toEqual(known);
+    expect(fresh.rows).toHaveLength(TERN.joints.length);
+  });
+
   it('keep its mark in the file of the job, and a copy of the job has it', async () => {
     const job = await send<JobRecord>('post', '/jobs/import', TERN);
     const copy = await send<JobRecord>('post', `/jobs/${job.id}/copy`, {});

@@ -16,8 +16,8 @@ export interface Services {
   readonly log: Logger;
   /** Fingerprint of the calculation, which kept verdicts carry. */
   readonly edition: string;
-  /** A part of a job's register: joints with what their checks say. Verdicts are kept until a joint, its job or the calculation changes. */
-  register(job: JobRecord, after: number, limit: number): Promise<RegisterPage>;
+  /** A part of a job's register: joints with what their checks say. Verdicts are kept until a joint, its job or the calculation changes; `fresh`: judged anew all the same. */
+  register(job: JobRecord, after: number, limit: number, fresh?: boolean): Promise<RegisterPage>;
   close(): Promise<void>;
 }
 
@@ -57,16 +57,16 @@ function judgeIn(pool: Services['pool'], database: OpenDatabase, log: Logger): J
 
 /** A part of the register of a job; what is not kept is judged. */
 function registerOf(database: OpenDatabase, made: string, judge: Judge): Services['register'] {
-  return async (job, after, limit) => {
+  return async (job, after, limit, fresh = false) => {
     const under = { edition: made, basis: basisKey(job), house: await houseStamp(database.db) };
     const keyOf = (j: LightJoint): string => verdictKey(under, j);
     const part = (from: number) => lightJoints(database.db, job.id, from, limit, keyOf);
     const light = await part(after);
-    const lack = light.filter((j) => !j.kept);
+    const lack = fresh ? light : light.filter((j) => !j.kept);
     const next = light.length < limit ? null : light.at(-1)!.position;
     const judging = judge(job, lack, keyOf);
     // Who waits for one part asks for the next: its joints stand in line behind these, so that no thread is idle in between.
-    if (next !== null && lack.length)
+    if (next !== null && lack.length && !fresh)
       void part(next)
         .then((ahead) =>
           judge(
@@ -79,7 +79,7 @@ function registerOf(database: OpenDatabase, made: string, judge: Judge): Service
     const judged = await judging;
     // A joint deleted while it was looked at is in neither; its row goes with it.
     const rows = light.flatMap(({ kept, position: _position, housed: _housed, ...j }): RegisterEntry[] => {
-      const row = kept ?? judged.get(j.id);
+      const row = judged.get(j.id) ?? kept;
       return row ? [{ ...j, ...row }] : [];
     });
     return { rows, total: await countJoints(database.db, job.id), next };

@@ -99,6 +99,19 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
 /** Joints of a register that are asked for at a time: a first screenful soon, then the rest. */
 const [FIRST_ROWS, MORE_ROWS] = [60, 500];
 
+/** Joints that are judged anew at a time: progress shows, and a cancel is heard between two of them. */
+const FRESH_ROWS = 100;
+
+/** The register of a job judged anew, part by part. */
+async function* freshParts(id: string): AsyncGenerator<RegisterPage> {
+  for (let after = -1; ;) {
+    const page = await call<RegisterPage>('GET', `/jobs/${id}/joints?after=${after}&limit=${FRESH_ROWS}&fresh=1`);
+    yield page;
+    if (page.next === null) return;
+    after = page.next;
+  }
+}
+
 /** The register of a job, part by part as it comes. */
 async function* registerParts(id: string): AsyncGenerator<RegisterPage> {
   for (let [after, limit] = [-1, FIRST_ROWS]; ;) {
@@ -130,6 +143,7 @@ export const api = {
   exportJob: (id: string) => call<JobDocument>('GET', `/jobs/${id}/export`),
   job: (id: string) => call<JobRecord>('GET', `/jobs/${id}`),
   registerParts,
+  freshParts,
   marks: (id: string) => call<Sibling[]>('GET', `/jobs/${id}/marks`),
   createJoint: (jobId: string, joint: NewJoint) => call<JointRecord>('POST', `/jobs/${jobId}/joints`, joint),
   joint: (id: string) => call<JointRecord>('GET', `/joints/${id}`),

@@ -2,7 +2,8 @@ import { familyOf, findSection } from '../catalogue/index.ts';
 import { basisOf } from '../standards/job-basis.ts';
 import type { Field } from '../joints/kind.ts';
 import type { HouseDetail, HouseRange, RangePart } from './types.ts';
-import { depthOf, rangeFields, sectionsIn } from './range.ts';
+import { depthOf } from '../joints/given.ts';
+import { rangeFields, sectionsIn } from './range.ts';
 import { planResistances } from './table.ts';
 
 const ANY = { from: 0, to: 1e5 };

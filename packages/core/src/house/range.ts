@@ -1,7 +1,8 @@
 import Joi from 'joi';
 import { familyOf, findSection, SECTIONS, type Section } from '../catalogue/index.ts';
-import type { Field, FieldValue, JointKind } from '../joints/kind.ts';
+import type { Field, FieldValue } from '../joints/kind.ts';
 import { kindOf } from '../joints/registry.ts';
+import { depthOf, isGivenField } from '../joints/given.ts';
 import { fieldWords } from '../joints/field-help.ts';
 import { Refusal } from '../refusal.ts';
 import { standardOf } from '../standards/registry.ts';
@@ -34,10 +35,6 @@ export const rangeSchema = Joi.object()
 type Detailed = Pick<HouseDetail, 'kind' | 'input'>;
 type AnyField = Field<unknown>;
 
-/** Whether a field is of what is given: a member, its steel, or where the joint stands. */
-export const isGivenField = (kind: Pick<JointKind, 'given'>, { id }: Pick<AnyField, 'id'>): boolean =>
-  kind.given.includes(id.split('.')[0]!);
-
 /** What may be ranged over on this joint: fields of what is given that mean something on it. */
 export function rangeFields({ kind: id, input }: Detailed, standard: string): AnyField[] {
   const kind = kindOf(id);
@@ -46,9 +43,6 @@ export function rangeFields({ kind: id, input }: Detailed, standard: string): An
       isGivenField(kind, f) && f.type !== 'list' && (!f.under || f.under.includes(standard)) && (!f.applies || f.applies(input)),
   );
 }
-
-/** The depth that sections are sorted by, mm. */
-export const depthOf = (s: Section): number => (s.shape === 'CHS' ? s.d : s.h);
 
 const fits = (s: Section, part: Extract<RangePart, { from: number }>): boolean =>
   (!part.families || part.families.includes(familyOf(s))) && depthOf(s) >= part.from - 1e-9 && depthOf(s) <= part.to + 1e-9;

@@ -5,6 +5,8 @@ import Papa from 'papaparse';
 export interface Sheet {
   readonly name: string;
   readonly rows: readonly (readonly string[])[];
+  /** The number of each row in its sheet; they count from 1 when absent. */
+  readonly at?: readonly number[];
 }
 
 /** Bounds of a table from outside. */
@@ -75,16 +77,39 @@ async function readWorkbook(bytes: Uint8Array): Promise<readonly Sheet[]> {
     if (sheet.actualColumnCount > TABLE.columns)
       refuse(`sheet ${sheet.name.slice(0, 40)} has more than ${TABLE.columns} columns; accepted are ${TABLE.columns} or fewer.`);
     const rows: string[][] = [];
-    sheet.eachRow({ includeEmpty: false }, (row) => {
+    const at: number[] = [];
+    sheet.eachRow({ includeEmpty: false }, (row, n) => {
+      at.push(n);
       const cells: string[] = [];
       row.eachCell({ includeEmpty: false }, (cell, k) => {
         if (k <= 1000) cells[k - 1] = cellText(cell.value);
       });
       rows.push(Array.from(cells, (c) => c ?? ''));
     });
-    return { name: sheet.name.slice(0, 60), rows: bounded(rows) };
+    return { name: sheet.name.slice(0, 60), rows: bounded(rows), at };
   });
   return sheets.filter((s) => s.rows.length > 0);
+}
+
+/** A column by its letters: A is 0, AA is 26. */
+const columnOf = (letters: string): number => [...letters.toUpperCase()].reduce((n, c) => n * 26 + c.charCodeAt(0) - 64, 0) - 1;
+
+/** The part of a sheet between two cells, as B4:H200, whose first row is then the head. Refuses what is no range, or holds nothing. */
+export function cutTo(sheet: Sheet, range: string): Sheet {
+  const typed = range.trim();
+  if (typed === '') return sheet;
+  const found = /^([A-Z]{1,3})(\d{1,7}):([A-Z]{1,3})(\d{1,7})$/i.exec(typed);
+  const refused = (why: string): never => refuse(`the range "${typed.slice(0, 30)}" ${why}; accepted is one such as B4:H200.`);
+  if (!found) return refused('can not be read');
+  const [left, right] = [columnOf(found[1]!), columnOf(found[3]!)].sort((a, b) => a - b) as [number, number];
+  const [top, bottom] = [Number(found[2]), Number(found[4])].sort((a, b) => a - b) as [number, number];
+  const row = (i: number): number => sheet.at?.[i] ?? i + 1;
+  const inside = sheet.rows.flatMap((cells, i) => {
+    const cut = cells.slice(left, right + 1);
+    return row(i) >= top && row(i) <= bottom && cut.some(Boolean) ? [{ cut, at: row(i) }] : [];
+  });
+  if (inside.length === 0) refused('holds no cell of the sheet');
+  return { name: sheet.name, rows: inside.map((r) => r.cut), at: inside.map((r) => r.at) };
 }
 
 /** What a cell shows: of a formula its last result, of rich text its text. */

@@ -2,7 +2,7 @@ import Excel from 'exceljs';
 import Zip from 'jszip';
 import { describe, expect, it } from 'vitest';
 import { systemOf } from '@ample/core';
-import { givenTable, guessMapping, guessRoles, mappingFault, readTable, readText, type Mapping } from './index.ts';
+import { cutTo, givenTable, guessMapping, guessRoles, mappingFault, readTable, readText, type Mapping } from './index.ts';
 
 const bytes = (text: string): Uint8Array => new TextEncoder().encode(text);
 const SI = systemOf('SI');
@@ -152,4 +152,37 @@ describe('rows', () => {
     expect(t.joints).toHaveLength(2500);
     expect(t.joints[7]!.rows.map((r) => r.forces.N)).toEqual([7, 2507, 5007, 7507]);
   });
+});
+
+describe('a part of a sheet', () => {
+  const sheet = {
+    name: 'Sheet1',
+    rows: [
+      ['Job 2417'],
+      ['', 'joint', 'case', 'Vz', 'remark'],
+      ['', 'B1-01', 'G', '26', 'x'],
+      ['', 'B1-02', 'G', '30', 'y'],
+      ['sum', '', '', '56'],
+    ],
+    at: [1, 4, 5, 7, 9],
+  };
+  it('is what stands between two cells, by the numbers of the sheet, its head first', () => {
+    expect(cutTo(sheet, 'b4:d7')).toEqual({
+      name: 'Sheet1',
+      rows: [
+        ['joint', 'case', 'Vz'],
+        ['B1-01', 'G', '26'],
+        ['B1-02', 'G', '30'],
+      ],
+      at: [4, 5, 7],
+    });
+    expect(cutTo(sheet, 'D7:B4')).toEqual(cutTo(sheet, 'B4:D7'));
+    expect(cutTo(sheet, 'A4:D7').rows[0]).toEqual(['', 'joint', 'case', 'Vz']);
+    expect(cutTo(sheet, '  ')).toBe(sheet);
+    expect(cutTo({ name: 'x', rows: [['a'], ['b'], ['c']] }, 'A2:A3').rows).toEqual([['b'], ['c']]);
+  });
+  it.each(['B4', 'B4:', '4:7', 'B4:D7:E9', 'rows', 'ABCD1:B2'])('refuses %s', (range) =>
+    expect(() => cutTo(sheet, range)).toThrow(`table: the range "${range}" can not be read; accepted is one such as B4:H200.`),
+  );
+  it('refuses one that holds nothing', () => expect(() => cutTo(sheet, 'AA1:AB9')).toThrow('holds no cell of the sheet'));
 });

@@ -87,7 +87,7 @@ function readInParts(api: Api, { database, register }: Services): void {
     {
       method: 'get',
       path: '/jobs/:id/joints',
-      summary: `A part of the register: each joint and what its check says. "after" is the "next" of the part before, "limit" at most ${MOST_ROWS}`,
+      summary: `A part of the register: each joint and what its check says. "after" is the "next" of the part before, "limit" at most ${MOST_ROWS}; "fresh=1" judges them anew`,
       answer: 'rows, total, next',
     },
     async ({ params, query }) =>
@@ -95,6 +95,7 @@ function readInParts(api: Api, { database, register }: Services): void {
         await getJob(db, params['id']!),
         whole(query, 'after', -1, -1, Number.MAX_SAFE_INTEGER),
         whole(query, 'limit', 200, 1, MOST_ROWS),
+        query['fresh'] === '1',
       ),
   );
 

@@ -12,6 +12,7 @@ import { CopyJoint } from '../register/CopyJoint.tsx';
 import { EditMany } from '../register/EditMany.tsx';
 import { ShareDetail } from '../register/ShareDetail.tsx';
 import { nextMark, shownRows, type Shown } from '../register/order.ts';
+import { ProposeGroups } from '../register/ProposeGroups.tsx';
 import { RegisterTable } from '../register/RegisterTable.tsx';
 import { useRegister } from '../register/useRegister.ts';
 import { NewJoint } from './NewJoint.tsx';
@@ -27,7 +28,7 @@ const KEYS: Keys = [
 ];
 
 const ALL: Shown = { filter: '', only: null, sort: { key: 'mark', down: false } };
-type Box = 'new' | 'issue' | 'share' | 'edit' | 'house' | { copy: RegisterEntry } | null;
+type Box = 'new' | 'issue' | 'share' | 'edit' | 'house' | 'propose' | { copy: RegisterEntry } | null;
 
 /** What the keys of the table do, from the row that it is at. */
 function keysOf({
@@ -75,7 +76,7 @@ function keysOf({
 /** The joints of a job: sort, filter, open, add, copy, delete with undo. */
 export function RegisterPage() {
   const { jobId } = useParams() as { jobId: string };
-  const { job, joints, total, problem, gone, load, forget, remove, bringBack } = useRegister(jobId);
+  const { job, joints, total, problem, gone, recheck, load, forget, remove, bringBack } = useRegister(jobId);
   const [shown, setShown] = useState<Shown>(ALL);
   const [at, setAt] = useState(0);
   const [box, setBox] = useState<Box>(null);
@@ -138,7 +139,7 @@ export function RegisterPage() {
       tools={job && <Tools job={job} none={all.length === 0} onIssue={() => setBox('issue')} />}
     >
       <main className="min-h-0 grid grid-rows-[auto_auto_minmax(0,1fr)]">
-        <Bar all={all} total={total} job={job} shown={shown} show={show} table={table}>
+        <Bar all={all} total={total} job={job} shown={shown} show={show} table={table} recheck={recheck}>
           {chosen.length > 0 ? (
             <PickedButtons chosen={chosen} box={setBox} onClear={() => setPicked(new Set())} />
           ) : (
@@ -177,6 +178,10 @@ export function RegisterPage() {
             table.current?.focus();
           }}
           onClose={() => setBox(null)}
+          onChoose={(ids) => {
+            setPicked(new Set(ids));
+            setBox('share');
+          }}
           onCopied={async (id) => {
             setBox(null);
             want(id);
@@ -229,6 +234,9 @@ const PickedButtons = ({
     </button>
     <button type="button" className="btn" disabled={chosen.length < 2} onClick={() => box('share')}>
       Share one detail
+    </button>
+    <button type="button" className="btn" disabled={chosen.length < 2} onClick={() => box('propose')}>
+      Propose groups
     </button>
     <button type="button" className="btn" onClick={onClear}>
       Choose none
@@ -308,6 +316,7 @@ function Boxes({
   chosen,
   onClose,
   onChanged,
+  onChoose,
   onCopied,
 }: {
   box: Box;
@@ -316,11 +325,13 @@ function Boxes({
   chosen: readonly RegisterEntry[];
   onClose: () => void;
   onChanged: () => Promise<void>;
+  onChoose: (ids: readonly string[]) => void;
   onCopied: (id: string) => Promise<void>;
 }) {
   const navigate = useNavigate();
   const taken = useMemo(() => new Set(all.map((j) => j.mark)), [all]);
   if (box === 'issue') return <Issue jobId={job.id} title={`Issue ${job.name}`} onClose={onClose} />;
+  if (box === 'propose') return <ProposeGroups job={job} chosen={chosen} onClose={onClose} onChoose={onChoose} />;
   if (box === 'share') return <ShareDetail job={job} all={all} chosen={chosen} onClose={onClose} onDone={onChanged} />;
   if (box === 'house') return <ApplyHouse job={job} chosen={chosen} onClose={onClose} onDone={onChanged} />;
   if (box === 'edit') return <EditMany job={job} chosen={chosen} onClose={onClose} onDone={onChanged} />;

@@ -67,7 +67,7 @@ function TableOf({ job }: { job: JobRecord }) {
 
 /** The file, dropped or chosen, or what is pasted. */
 function Source({ view }: { view: TableView }) {
-  const { read, paste, sheets, sheet, open, name, busy } = view;
+  const { read, paste, sheets, sheet, range, open, name, busy } = view;
   const [over, setOver] = useState(false);
   const [text, setText] = useState('');
   return (
@@ -133,7 +133,30 @@ function Source({ view }: { view: TableView }) {
           />
         )}
       </div>
-      {sheet && <p className="mt-2 font-semibold">{name}</p>}
+      {sheet && (
+        <p className="mt-2 flex gap-4 items-center">
+          <b>{name}</b>
+          <label className="flex gap-2 items-center muted" title="The part of the sheet that holds the table, its head first">
+            Range
+            <input
+              key={`${sheet.name} ${range}`}
+              className="input w-32"
+              placeholder="all of it, or B4:H200"
+              defaultValue={range}
+              onBlur={(e) =>
+                e.target.value !== range &&
+                open(
+                  sheets.find((s) => s.name === sheet.name)!,
+                  e.target.value,
+                )
+              }
+              onKeyDown={(e) => {
+                if (e.key === 'Enter') e.currentTarget.blur();
+              }}
+            />
+          </label>
+        </p>
+      )}
     </section>
   );
 }

@@ -1,6 +1,7 @@
 import type { RefObject } from 'react';
 import { unitsOf, type JobRecord, type RegisterEntry } from '@ample/core';
 import { Mark, stateWord, type ShownState } from '../parts/StateMark.tsx';
+import type { Recheck } from './useRegister.ts';
 import { isIn, STATES, type Shown } from './order.ts';
 
 /** Filter, states with their counts, totals, and what is done with a joint. */
@@ -11,6 +12,7 @@ export function Bar({
   shown,
   show,
   table,
+  recheck,
   children,
 }: {
   all: readonly RegisterEntry[];
@@ -19,6 +21,7 @@ export function Bar({
   shown: Shown;
   show: (change: Partial<Shown>) => void;
   table: RefObject<HTMLTableElement | null>;
+  recheck: Recheck;
   children: React.ReactNode;
 }) {
   const mass = all.reduce((m, j) => m + j.summary.plateMass, 0);
@@ -39,6 +42,7 @@ export function Bar({
         }}
       />
       <States all={all} only={shown.only} onOnly={(only) => show({ only })} />
+      {all.length > 0 && <RecheckButton of={recheck} total={total} />}
       <span className="muted flex-1 text-right whitespace-nowrap">
         {all.length < total ? `judging: ${all.length} of ` : ''}
         {total} joints · {bolts} bolts · {job ? unitsOf(job.basis).mass(mass) : ''} of plate
@@ -47,6 +51,31 @@ export function Bar({
     </div>
   );
 }
+
+/** Judges all joints anew, says how far it is, and can be stopped. */
+const RecheckButton = ({ of, total }: { of: Recheck; total: number }) =>
+  of.running ? (
+    <span className="flex items-center gap-2" role="status">
+      <progress className="progress w-24" aria-label="Joints re-checked" value={of.done} max={Math.max(1, total)} />
+      <span className="muted whitespace-nowrap">
+        {of.done} of {total}
+      </span>
+      <button type="button" className="btn" onClick={of.cancel}>
+        Cancel
+      </button>
+    </span>
+  ) : (
+    <>
+      <button type="button" className="btn btn-ghost" onClick={of.start} title="Judge every joint of the job anew">
+        Re-check
+      </button>
+      {of.said && (
+        <span className="muted" role="status">
+          {of.said}
+        </span>
+      )}
+    </>
+  );
 
 function States({
   all,

@@ -1,11 +1,13 @@
 import { useMemo, useState } from 'react';
 import {
   basisOf,
+  canonical,
   contentOf,
   fieldApplies,
   kindOf,
   optionsOf,
   Refusal,
+  withFragment,
   type Field,
   type FieldValue,
   type JobRecord,
@@ -26,6 +28,9 @@ interface Props {
   readonly onDone: () => Promise<void>;
 }
 
+/** In place of a field: a part of the detail line. */
+const LINE = ' line';
+
 /** Fields that every one of these joints has. */
 function sharedFields(joints: readonly JointRecord[], job: JobRecord): readonly Field<unknown>[] {
   const { standard } = basisOf(job);
@@ -44,7 +49,8 @@ export function EditMany({ job, chosen, onClose, onDone }: Props) {
   const [text, setText] = useState('');
   const [problem, setProblem] = useState('');
   const { units, standard } = basisOf(job);
-  const field = fields.find((f) => f.id === id) ?? fields[0];
+  const asLine = id === LINE;
+  const field = asLine ? undefined : (fields.find((f) => f.id === id) ?? fields[0]);
   const options = field && optionsOf(field, standard);
   const entered = (f: Field<unknown>, typed: string): FieldValue | null =>
     options
@@ -62,7 +68,23 @@ export function EditMany({ job, chosen, onClose, onDone }: Props) {
     if (refusal) throw new Refusal(f.id, refusal);
     return { ...contentOf(j), input };
   };
-  const changes = value === null || !field ? [] : changesOf(joints, job, make);
+  /** A part of the detail line, for each in its own. */
+  const makeLine = (j: JointRecord): JointContent | null => {
+    const input = withFragment(j, text, units);
+    if (canonical(input) === canonical(j.input)) return null;
+    const refusal = refusalOf(j.kind, input, job, j);
+    if (refusal) throw new Refusal('line', refusal);
+    return { ...contentOf(j), input };
+  };
+  const changes = asLine
+    ? text.trim()
+      ? changesOf(joints, job, makeLine)
+      : []
+    : value === null || !field
+      ? []
+      : changesOf(joints, job, make);
+  const line = (j: Pick<JointRecord, 'kind' | 'input'>): string => kindOf(j.kind).line.print(j.input, units);
+  const what = asLine ? 'Detail line' : (field?.label ?? '');
   const said = (j: JointRecord, v: FieldValue | undefined): string =>
     optionsOf(own(j), standard)?.find((o) => o.value === v)?.label ?? typedValue(own(j), v, units);
   const n = changes.filter((c) => c.content).length;
@@ -73,16 +95,16 @@ export function EditMany({ job, chosen, onClose, onDone }: Props) {
         onSubmit={(e) => {
           e.preventDefault();
           if (!n) return setProblem(text ? 'Nothing would change.' : 'Type the new value first.');
-          takeChanges(job, `${field!.label} of ${n} joints`, changes).then(onDone, (x: Error) => setProblem(x.message));
+          takeChanges(job, `${what} of ${n} joints`, changes).then(onDone, (x: Error) => setProblem(x.message));
         }}
       >
-        {field && (
+        {joints.length > 0 && (
           <div className="form-grid">
             <label className="contents">
               <span>Field</span>
               <select
                 className="select"
-                value={field.id}
+                value={asLine ? LINE : (field?.id ?? '')}
                 onChange={(e) => {
                   setId(e.target.value);
                   setText('');
@@ -93,10 +115,15 @@ export function EditMany({ job, chosen, onClose, onDone }: Props) {
                     {f.label}
                   </option>
                 ))}
+                <option value={LINE}>Part of the detail line</option>
               </select>
             </label>
             <label className="contents">
-              <span>New value{field.quantity === 'none' ? '' : `, ${units.unitOf(field.quantity)}`}</span>
+              <span>
+                {asLine
+                  ? 'Part, as it stands in the line'
+                  : `New value${!field || field.quantity === 'none' ? '' : `, ${units.unitOf(field.quantity)}`}`}
+              </span>
               {options ? (
                 <select className="select" value={text} onChange={(e) => setText(e.target.value)}>
                   <option value="">choose…</option>
@@ -112,14 +139,18 @@ export function EditMany({ job, chosen, onClose, onDone }: Props) {
             </label>
           </div>
         )}
-        {text !== '' && value === null && (
+        {!asLine && text !== '' && value === null && (
           <Problem>{`${field!.label}: "${text}" can't be read; accepted is ${units.words(field!.quantity)}.`}</Problem>
         )}
         {changes.length > 0 && (
           <ChangeTable
             changes={changes}
             what={(c) =>
-              c.content ? `${said(c.joint, own(c.joint).get(c.joint.input))} → ${said(c.joint, value!)}` : 'as it is'
+              !c.content
+                ? 'as it is'
+                : asLine
+                  ? `${line(c.joint)} → ${line(c.content)}`
+                  : `${said(c.joint, own(c.joint).get(c.joint.input))} → ${said(c.joint, value!)}`
             }
           />
         )}

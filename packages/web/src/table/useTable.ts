@@ -1,6 +1,15 @@
 import { useEffect, useRef, useState } from 'react';
-import { groupOf, guessNames, unitsOf, type JobRecord, type PlanChoices, type Sibling, type TakenTable } from '@ample/core';
-import { guessMapping, mappingFault, type GivenTable, type Mapping, type Sheet } from '@ample/exchange/table';
+import {
+  groupOf,
+  guessNames,
+  refusalOf,
+  unitsOf,
+  type JobRecord,
+  type PlanChoices,
+  type Sibling,
+  type TakenTable,
+} from '@ample/core';
+import { cutTo, guessMapping, mappingFault, type GivenTable, type Mapping, type Sheet } from '@ample/exchange/table';
 import { api, type PlannedJoint } from '../api.ts';
 import { tableReader } from '../work/client.ts';
 
@@ -21,6 +30,7 @@ export function useTable(job: JobRecord) {
   const [name, setName] = useState('');
   const [sheets, setSheets] = useState<readonly Sheet[]>([]);
   const [sheet, setSheet] = useState<Sheet | null>(null);
+  const [range, setRange] = useState('');
   const [mapping, setMapping] = useState<Mapping | null>(null);
   const [choices, setChoices] = useState<PlanChoices>({ others: 'keep', names: 'combinations' });
   const [preview, setPreview] = useState<Preview | null>(null);
@@ -49,8 +59,15 @@ export function useTable(job: JobRecord) {
     setLeft(new Set());
     setProblem('');
   };
-  const open = (next: Sheet): void => {
+  const open = (whole: Sheet, cells = ''): void => {
     changed();
+    setRange(cells);
+    let next = whole;
+    try {
+      next = cutTo(whole, cells);
+    } catch (e) {
+      return setProblem(refusalOf(e).message);
+    }
     setSheet(next);
     const heads = next.rows[0] ?? [];
     const last = taken.find((t) => t.mapping)?.mapping as Partial<Mapping & PlanChoices> | undefined;
@@ -129,7 +146,7 @@ export function useTable(job: JobRecord) {
     api.dropTable(job.id, id).then(refresh, (e: Error) => setProblem(e.message));
   };
   return {
-    ...{ job, units, name, sheets, sheet, open, mapping, choices, preview, left, setLeft, problem, busy, taken, takeable },
+    ...{ job, units, name, sheets, sheet, range, open, mapping, choices, preview, left, setLeft, problem, busy, taken, takeable },
     ...{ read, paste, look, take, drop, cancel: changed, gone: goneOf(preview, marks) },
     setMapping: (m: Mapping): void => {
       changed();
