@@ -35,6 +35,7 @@ describe('a table from a file', () => {
     sheet.addRow(['mark', 'case', 'V']);
     sheet.addRow(['B1', 'G', 12.5]);
     sheet.addRow(['B2', 'G', { formula: '2*3', result: 6 }]);
+    sheet.addRow([]);
     sheet.addRow([{ richText: [{ text: 'B' }, { text: '3' }] }, null, 7]);
     book.addWorksheet('Empty');
     const made = new Uint8Array((await book.xlsx.writeBuffer()) as ArrayBuffer);
@@ -47,6 +48,8 @@ describe('a table from a file', () => {
           ['B2', 'G', '6'],
           ['B3', '', '7'],
         ],
+        // The empty one has its number.
+        at: [1, 2, 3, 5],
       },
     ]);
   });
