@@ -31,11 +31,13 @@ export async function openApp(errors: string[] = []): Promise<App> {
     executablePath: process.env['CHROMIUM_PATH'] ?? PATHS.find((p) => existsSync(p)),
     args: FLAGS,
   });
+  // One visitor: what was compiled for one page is there for the next.
+  const visitor = await browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
   return {
     url: server.url,
     browser,
     page: async () => {
-      const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
+      const page = await visitor.newPage();
       page.on('pageerror', (e) => errors.push(e.message));
       page.on('console', (m) => {
         if (m.type() === 'error' && !m.text().includes('status of 4')) errors.push(m.text());

@@ -46,7 +46,10 @@ describe('many joints at once', () => {
     await box.getByLabel('Field').selectOption({ label: 'Part of the detail line' });
     const part = box.getByLabel('Part, as it stands in the line');
     await part.fill('grout 30');
-    await box.getByText(/"grout 30" fits no part of FP/).first().waitFor();
+    await box
+      .getByText(/"grout 30" fits no part of FP/)
+      .first()
+      .waitFor();
     await part.fill('fw 10');
     await box.getByText('| fw 8 → FP |').first().waitFor();
     await part.press('Enter');

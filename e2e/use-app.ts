@@ -14,6 +14,8 @@ export function useApp(): { readonly app: App; readonly page: Page } {
     held.page = await held.app.page();
   });
   afterEach(async () => {
+    // The next one has chosen nothing yet.
+    await held.page.evaluate(() => localStorage.clear()).catch(() => undefined);
     await held.page.close();
     expect(errors.splice(0)).toEqual([]);
   });

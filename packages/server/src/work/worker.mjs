@@ -3,4 +3,4 @@ import { register } from 'tsx/esm/api';
 
 register();
 const tasks = await import('./tasks.ts');
-export const { judge, importJob, exportJob, backup, pdf } = tasks;
+export const { judge, planTable, listChanges, judgeThen, readJoints, importJob, exportJob, backup, pdf } = tasks;
