@@ -95,6 +95,13 @@ describe('resistances of a house detail', () => {
     expect(own.cells[0]!.value).toBeGreaterThan(100);
   });
 
+  it('are none where the detail breaks a rule on a member, which is named: a plate of 290 mm is less than 0.6 of 602.6 mm', () => {
+    const h = house('B1-03', { 'beam.section': { families: ['UB'], from: 602, to: 603 } });
+    const [row] = resistances(h).rows;
+    expect(row!.names).toEqual(['UB 610x229x101']);
+    for (const c of row!.cells) expect(c).toEqual({ value: null, why: 'breaks a rule: Plate depth for torsional restraint' });
+  });
+
   it('never rise where the beam has a thinner web of the same depth, and are the same for the joint itself', () => {
     const table = resistances(house('B1-03', { 'beam.section': UB, 'beam.grade': { of: ['S275'] } }));
     const V = (name: string): number => table.rows.find((r) => r.names[0] === name)!.cells[0]!.value!;
@@ -174,6 +181,9 @@ describe('the range of a house detail', () => {
     expect(range['support.type']).toEqual({ of: ['column_flange'] });
     const beam = range['beam.section'] as { families: string[]; from: number; to: number };
     expect(beam.families).toEqual(['UB']);
+    // UB 406x178x60 is 406.4 mm deep: shallower and deeper ones take it too.
+    expect(beam.from).toBeLessThan(406);
+    expect(beam.to).toBeGreaterThan(407);
     const table = resistances(house('B1-03', { 'beam.section': beam }));
     expect(table.rows.length).toBeGreaterThan(5);
     for (const r of table.rows) expect(r.cells[0]!.value, r.names[0]).not.toBeNull();
