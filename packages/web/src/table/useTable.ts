@@ -62,7 +62,7 @@ export function useTable(job: JobRecord) {
   const open = (whole: Sheet, cells = ''): void => {
     changed();
     setRange(cells);
-    let next = whole;
+    let next: Sheet;
     try {
       next = cutTo(whole, cells);
     } catch (e) {
