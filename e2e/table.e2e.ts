@@ -42,6 +42,17 @@ describe('a table of forces', () => {
     expect(await page.getByLabel('What column Fz (kN) is').inputValue()).toBe('V_z');
     expect(await page.getByLabel('What column remark is').inputValue()).toBe('');
     expect(await page.getByLabel('What the names are').inputValue()).toBe('cases');
+    // A part of the sheet, where the table does not begin at its corner; all of it again.
+    const range = page.getByLabel('Range');
+    await range.fill('nothing');
+    await range.press('Enter');
+    await page.getByText('the range "nothing" can not be read; accepted is one such as B4:H200.').waitFor();
+    await range.fill('A1:C7');
+    await range.press('Enter');
+    await page.getByLabel('What column remark is').waitFor({ state: 'detached' });
+    await range.fill('');
+    await range.press('Enter');
+    await page.getByLabel('What column remark is').waitFor();
     await page.getByLabel('V z turned').check();
     await page.getByRole('button', { name: 'Show what it changes' }).click();
     await changes().getByText('6 rows, 4 joints').or(changes().getByText('6 rows, 3 joints')).waitFor();

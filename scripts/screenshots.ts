@@ -31,14 +31,6 @@ await shot('joint');
 await page.locator('[data-check="beam-web-bearing"]').click();
 await page.locator('.work-section .katex').first().waitFor();
 await shot('workings');
-await page
-  .getByRole('link', { name: /^Method notes of Bearing, beam web/ })
-  .first()
-  .click();
-await page.locator('.lit').first().waitFor();
-await shot('help');
-await page.goBack();
-await judged(page);
 await page.getByRole('tab', { name: 'Alternatives' }).click();
 await page.getByRole('button', { name: 'Take this form' }).first().waitFor();
 await shot('alternatives');
@@ -97,4 +89,14 @@ await page.getByRole('button', { name: 'Show what it changes' }).click();
 await page.getByRole('button', { name: /^Take \d/ }).waitFor();
 await page.getByRole('region', { name: 'What it changes' }).scrollIntoViewIfNeeded();
 await shot('table');
+await openJoint(app, page, 'B2-14');
+await page.keyboard.press('l');
+await page.keyboard.press('Control+a');
+await page.keyboard.type('FP | 10x110x310 S275 | 4xM20-8.8 @75 | e 42.5/60 | gap 10 | top 45 | fw 8');
+await page.keyboard.press('Enter');
+await saved(page);
+await openRegister(app, page);
+await page.getByRole('link', { name: 'Changes' }).click();
+await page.getByText('What it was stands in grey.').waitFor();
+await shot('changes');
 await app.close();
