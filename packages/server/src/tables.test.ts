@@ -1,9 +1,11 @@
+import { eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import { contentOf, detailOf, withDetailOf, type JobRecord, type JointRecord, type Sibling, type TakenTable } from '@ample/core';
 import { TERN, useServer } from './app.testing.ts';
+import { verdicts } from './store/schema.ts';
 import type { PlannedJoint } from './work/tasks.ts';
 
-const { get, send } = useServer();
+const { get, send, services } = useServer();
 const newJob = (): Promise<JobRecord> => send('post', '/jobs/import', TERN);
 const marksOf = (id: string): Promise<Sibling[]> => get(`/jobs/${id}/marks`);
 async function jointOf(job: JobRecord, mark: string): Promise<JointRecord> {
@@ -89,6 +91,27 @@ describe('a table', () => {
     expect((await send<{ detail: string }>('post', `/jobs/${job.id}/tables`, bad, 400)).detail).toMatch(
       /joint B1-02: input\.\w+/,
     );
+  });
+});
+
+describe('how a joint stands before a table', () => {
+  it('is what the register knows of it while nothing changed, and judged where something did', async () => {
+    const job = await newJob();
+    await get(`/jobs/${job.id}/joints?limit=100`);
+    const joint = await jointOf(job, 'B1-02');
+    const said = async () => (await planOf(job, [G('B1-02', 200)]))[0]!.before!.verdict;
+    const { write, db } = services().database;
+    const judged = await said();
+    // Verdicts are kept after the register has answered.
+    const kept = async () => (await db.select().from(verdicts).where(eq(verdicts.jointId, joint.id)))[0];
+    await expect.poll(kept).toBeDefined();
+    const { row } = (await kept())!;
+    const told = { ...row, summary: { ...row.summary, verdict: 'as it was kept' } };
+    await write((tx) => tx.update(verdicts).set({ row: told }).where(eq(verdicts.jointId, joint.id)));
+    expect(await said()).toBe('as it was kept');
+    const note = { ...contentOf(joint), note: 'changed', version: joint.version, label: 'x' };
+    await send('put', `/joints/${joint.id}`, note);
+    expect(await said()).toBe(judged);
   });
 });
 

@@ -98,10 +98,19 @@ export interface JointPlan {
 export const isGivenFor = (joint: Pick<JointDocument, 'mark' | 'loads'>, { mark, end }: GivenJoint): boolean =>
   mark ? joint.mark === mark : end !== undefined && joint.loads?.end === end;
 
-/** What a table would make of a joint that stands, or of none: a new one gets its first detail. Never throws: what can't be says so. */
-export function planJoint(given: GivenJoint, joint: JointDocument | null, job: JudgedBy, choices: PlanChoices): JointPlan {
+/**
+ * What a table would make of a joint that stands, or of none: a new one gets its first detail. `stands`: how it stands now, where that is known.
+ * Never throws: what can't be says so.
+ */
+export function planJoint(
+  given: GivenJoint,
+  joint: JointDocument | null,
+  job: JudgedBy,
+  choices: PlanChoices,
+  stands?: Standing,
+): JointPlan {
   const mark = joint?.mark ?? given.mark;
-  const before = joint && standingOf(joint, job);
+  const before = joint && (stands ?? standingOf(joint, job));
   try {
     const made = joint ? changed(given, joint, job, choices) : fresh(given, job, choices);
     if (joint && canonical(contentOf(made.joint)) === canonical(contentOf(joint)))

@@ -31,7 +31,7 @@ const take = Joi.object({
     .required(),
 });
 
-export function tableRoutes(api: Api, { database, pool }: Services): void {
+export function tableRoutes(api: Api, { database, pool, edition }: Services): void {
   const { db, write } = database;
   api.route<{ joints: readonly GivenJoint[]; choices: PlanChoices }>(
     {
@@ -42,7 +42,7 @@ export function tableRoutes(api: Api, { database, pool }: Services): void {
       limit: 4 * MB,
       answer: 'list of plans',
     },
-    ({ params, body }) => pool.run('planTable', { file: database.file, jobId: params['id']!, ...body }),
+    ({ params, body }) => pool.run('planTable', { file: database.file, edition, jobId: params['id']!, ...body }),
   );
 
   api.route<{

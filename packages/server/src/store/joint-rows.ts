@@ -1,5 +1,5 @@
-import { and, asc, count, eq, gt, isNull, sql } from 'drizzle-orm';
-import { type JudgedRow, type RegisterEntry, type Sibling } from '@ample/core';
+import { and, asc, count, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
+import type { JudgedRow, RegisterEntry, Sibling, Standing } from '@ample/core';
 import type { Handle } from './database.ts';
 import { Broken } from './json.ts';
 import { joints, verdicts } from './schema.ts';
@@ -66,6 +66,25 @@ export interface JudgedUnder {
   readonly edition: string;
   readonly basis: string;
   readonly house: number;
+}
+
+/** How joints stand by their kept verdicts, those that are of now, by id. */
+export async function keptStandings(db: Handle, ids: readonly string[], under: JudgedUnder): Promise<Map<string, Standing>> {
+  const rows = await db
+    .select({
+      ...{ id: joints.id, version: joints.version, updatedAt: joints.updatedAt, house: joints.house },
+      ...{ key: verdicts.key, row: verdicts.row },
+    })
+    .from(joints)
+    .innerJoin(verdicts, eq(verdicts.jointId, joints.id))
+    .where(inArray(joints.id, [...ids]));
+  return new Map(
+    rows.flatMap(({ id, key, row, house, ...of }): [string, Standing][] => {
+      if (key !== verdictKey(under, { ...of, housed: house !== null }) || row instanceof Broken) return [];
+      const { state, refusal, verdict } = row.summary;
+      return [[id, { state, verdict: refusal ?? verdict }]];
+    }),
+  );
 }
 
 export async function siblingsOf(db: Handle, jobId: string): Promise<Sibling[]> {

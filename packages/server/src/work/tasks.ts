@@ -36,7 +36,7 @@ import { NotFound, Unreadable } from '../store/errors.ts';
 import { houseStamp, markKey, namedHouses } from '../store/house.ts';
 import { basisKey, getJob, jobDocument, jobHead } from '../store/jobs.ts';
 import { documentOf, eachJoint, jointsById, jointsNamed, readableJoint } from '../store/joints.ts';
-import { lightJoints, verdictKey } from '../store/joint-rows.ts';
+import { keptStandings, lightJoints, verdictKey } from '../store/joint-rows.ts';
 import { jobStatements, type NewJob } from '../store/statements.ts';
 
 // Runs in the worker pool: the same core and the same store as everywhere, away from the thread that answers requests.
@@ -106,11 +106,13 @@ export type PlannedJoint = JointPlan & { readonly id?: string; readonly version?
 /** What a table would make of joints of a job. */
 export const planTable = ({
   file,
+  edition,
   jobId,
   joints,
   choices,
 }: {
   file: string;
+  edition: string;
   jobId: string;
   joints: readonly GivenJoint[];
   choices: PlanChoices;
@@ -125,11 +127,17 @@ export const planTable = ({
       marks,
       joints.flatMap((j) => (!j.mark && j.end ? [j.end] : [])),
     );
+    const under = { edition, basis: basisKey(job), house: await houseStamp(db) };
+    const stand = await keptStandings(
+      db,
+      standing.map((j) => j.id),
+      under,
+    );
     return joints.map((given): PlannedJoint => {
       const joint = standing.find((j) => isGivenFor(j, given)) ?? null;
       if (joint?.unreadable !== undefined)
         return { mark: joint.mark, change: 'refused', message: joint.unreadable, before: null, after: null, kept: [] };
-      const plan = planJoint(given, joint && documentOf(joint), job, choices);
+      const plan = planJoint(given, joint && documentOf(joint), job, choices, joint ? stand.get(joint.id) : undefined);
       return joint ? { ...plan, id: joint.id, version: joint.version } : plan;
     });
   });
