@@ -29,8 +29,9 @@ export function Bar({
   return (
     <div className="flex items-center gap-2 px-4 py-2 flex-wrap">
       <input
-        className="input w-52"
-        placeholder="Filter: mark, member, check…"
+        className="input w-40"
+        placeholder="Filter"
+        title="Marks, members, checks, groups, house details"
         aria-label="Filter joints"
         value={shown.filter}
         onChange={(e) => show({ filter: e.target.value })}
@@ -45,7 +46,7 @@ export function Bar({
       {all.length > 0 && <RecheckButton of={recheck} total={total} />}
       <span className="muted flex-1 text-right whitespace-nowrap">
         {all.length < total ? `judging: ${all.length} of ` : ''}
-        {total} joints · {bolts} bolts · {job ? unitsOf(job.basis).mass(mass) : ''} of plate
+        {total} joints · {bolts} bolts · {job ? unitsOf(job.basis).mass(mass) : ''} plate
       </span>
       {children}
     </div>
@@ -66,7 +67,7 @@ const RecheckButton = ({ of, total }: { of: Recheck; total: number }) =>
     </span>
   ) : (
     <>
-      <button type="button" className="btn btn-ghost" onClick={of.start} title="Judge every joint of the job anew">
+      <button type="button" className="btn btn-ghost px-1!" onClick={of.start} title="Judge every joint of the job anew">
         Re-check
       </button>
       {of.said && (
