@@ -1,6 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import {
   firstDetail,
+  houseOf,
   proposedRange,
   readHouse,
   kindOf,
@@ -62,12 +63,11 @@ export const housed = (joints: readonly JointDocument[], follow: Readonly<Record
 
 /** A joint of a job as a house detail, with the range that the checks let have it. */
 export function houseDetail(job: JobDocument, mark: string, name: string, more: Partial<HouseDetail>): HouseDetail {
-  const { kind, input, input_version } = job.joints.find((j) => j.mark === mark)!;
-  const { basis, sections, steels } = job;
-  const detail = {
-    ...{ name, note: '', kind, input: input as unknown, open: {}, basis, sections, steels },
-    ...(input_version ? { input_version } : {}),
-  };
+  const detail = houseOf(
+    job.joints.find((j) => j.mark === mark)!,
+    job,
+    name,
+  );
   return readHouse({ ...detail, ...more, range: { ...proposedRange(detail), ...more.range } });
 }
 

@@ -1,8 +1,8 @@
 import {
   actionRow,
   basisOf,
-  kindOf,
-  partWords,
+  lineOf,
+  rangeWords,
   readHouseFile,
   Refusal,
   resistances,
@@ -47,22 +47,14 @@ export function houseResults(path: string, name: string | undefined): HouseResul
 }
 
 export function printHouse({ detail, table }: HouseResult): string {
-  const kind = kindOf(detail.kind);
   const { units } = basisOf(detail);
-  const range = Object.entries(detail.range).map(
-    ([id, part]) =>
-      `${kind.fields.find((f) => f.id === id)!.label} ${partWords(
-        kind.fields.find((f) => f.id === id)!,
-        part,
-        detail,
-      )}`,
-  );
+  const range = rangeWords(detail).map(({ label, words }) => `${label} ${words}`);
   const cell = (c: (typeof table.rows)[number]['cells'][number], i: number): string =>
     c.value === null
       ? `- (${c.why})`
       : `${units.stated(c.value, actionRow(table.columns[i]!.action).quantity)} (${c.why}${c.weakest === undefined ? '' : `, ${c.weakest}`})`;
   return [
-    `${detail.name}  ${kind.line.print(detail.input, units)}`,
+    `${detail.name}  ${lineOf(detail, detail)}`,
     `  for ${range.join('; ') || 'any member'}`,
     ...table.rows.map(
       (r) => `  ${r.names.join(' ')}  ${r.cells.map((c, i) => `${table.columns[i]!.title} ${cell(c, i)}`).join('  ')}`,

@@ -47,6 +47,7 @@ export * from './house/detail.ts';
 export * from './house/follow.ts';
 export * from './house/propose.ts';
 export * from './house/range.ts';
+export * from './house/sheet.ts';
 export * from './house/table.ts';
 export type * from './house/types.ts';
 export * from './checks/check.ts';

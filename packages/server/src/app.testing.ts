@@ -26,6 +26,15 @@ export function useServer() {
   return {
     app: () => app,
     services: () => services,
+    /** Waits until a document is written, and gives what is served. */
+    written: async (id: string): Promise<{ readonly headers: Record<string, string> }> => {
+      for (let i = 0; i < 200; i += 1) {
+        const r = await request(app).get(`/api/documents/${id}/file`).set('Host', 'localhost').buffer();
+        if (r.status === 200) return r as { headers: Record<string, string> };
+        await new Promise((resolve) => setTimeout(resolve, 100));
+      }
+      throw new Error('the document was never ready');
+    },
     get: async <T>(path: string): Promise<T> =>
       (await request(app).get(`/api${path}`).set('Host', 'localhost').expect(200)).body as T,
     /** Sends a body under a key of its own, and gives the answer, which has to have this status. */

@@ -1,4 +1,3 @@
-import request from 'supertest';
 import { describe, expect, it } from 'vitest';
 import {
   contentOf,
@@ -18,7 +17,7 @@ import { TERN, useServer } from './app.testing.ts';
 import { openReader } from './store/database.ts';
 import { houseStamp } from './store/house.ts';
 
-const { get, send, app, services } = useServer();
+const { get, send, services, written } = useServer();
 const house = (mark: string, name: string): HouseDetail => {
   const { kind, input } = TERN.joints.find((j) => j.mark === mark)!;
   const { basis } = TERN;
@@ -98,12 +97,7 @@ describe('a house detail', () => {
     const { id } = await make('V-8');
     const state = await send<{ id: string; name: string }>('post', '/documents', { houseId: id });
     expect(state.name).toBe('house-detail-V-8.pdf');
-    for (let i = 0; i < 200; i += 1) {
-      const r = await request(app()).get(`/api/documents/${state.id}/file`).set('Host', 'localhost').buffer();
-      if (r.status === 200) return expect(r.headers['content-type']).toContain('application/pdf');
-      await new Promise((resolve) => setTimeout(resolve, 100));
-    }
-    throw new Error('the document was never ready');
+    expect((await written(state.id)).headers['content-type']).toContain('application/pdf');
   });
 });
 

@@ -97,28 +97,17 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
 }
 
 /** Joints of a register that are asked for at a time: a first screenful soon, then the rest. */
-const [FIRST_ROWS, MORE_ROWS] = [60, 500];
+const ROWS = [60, 500] as const;
+/** The same where they are judged anew: progress shows, and a cancel is heard between two of them. */
+const FRESH_ROWS = [100, 100] as const;
 
-/** Joints that are judged anew at a time: progress shows, and a cancel is heard between two of them. */
-const FRESH_ROWS = 100;
-
-/** The register of a job judged anew, part by part. */
-async function* freshParts(id: string): AsyncGenerator<RegisterPage> {
-  for (let after = -1; ;) {
-    const page = await call<RegisterPage>('GET', `/jobs/${id}/joints?after=${after}&limit=${FRESH_ROWS}&fresh=1`);
+/** The register of a job, part by part: each of the first size, then of the next. */
+async function* registerParts(id: string, [first, next]: readonly [number, number], more = ''): AsyncGenerator<RegisterPage> {
+  for (let [after, limit] = [-1, first]; ;) {
+    const page = await call<RegisterPage>('GET', `/jobs/${id}/joints?after=${after}&limit=${limit}${more}`);
     yield page;
     if (page.next === null) return;
-    after = page.next;
-  }
-}
-
-/** The register of a job, part by part as it comes. */
-async function* registerParts(id: string): AsyncGenerator<RegisterPage> {
-  for (let [after, limit] = [-1, FIRST_ROWS]; ;) {
-    const page = await call<RegisterPage>('GET', `/jobs/${id}/joints?after=${after}&limit=${limit}`);
-    yield page;
-    if (page.next === null) return;
-    [after, limit] = [page.next, MORE_ROWS];
+    [after, limit] = [page.next, next];
   }
 }
 
@@ -142,8 +131,8 @@ export const api = {
   exportUrl: (id: string) => `/api/jobs/${id}/export`,
   exportJob: (id: string) => call<JobDocument>('GET', `/jobs/${id}/export`),
   job: (id: string) => call<JobRecord>('GET', `/jobs/${id}`),
-  registerParts,
-  freshParts,
+  registerParts: (id: string) => registerParts(id, ROWS),
+  freshParts: (id: string) => registerParts(id, FRESH_ROWS, '&fresh=1'),
   marks: (id: string) => call<Sibling[]>('GET', `/jobs/${id}/marks`),
   createJoint: (jobId: string, joint: NewJoint) => call<JointRecord>('POST', `/jobs/${jobId}/joints`, joint),
   joint: (id: string) => call<JointRecord>('GET', `/joints/${id}`),

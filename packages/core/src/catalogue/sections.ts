@@ -108,6 +108,9 @@ const BY_KEY = new Map(SECTIONS.map((s) => [sectionKey(s.name), s]));
 /** Family of a section: "UB", "IPE A", "CHS". */
 export const familyOf = (s: Section): string => /^[A-Za-z ]+?(?= ?\d)/.exec(s.name)?.[0] ?? s.name;
 
+/** The depth that sections are sorted by, mm. */
+export const depthOf = (s: Section): number => (s.shape === 'CHS' ? s.d : s.h);
+
 /** A section by name, from the job's own list first. Refuses an unknown name and suggests near ones. */
 export function findSection(name: string, field: string, custom: readonly Section[] = []): Section {
   const key = sectionKey(name);

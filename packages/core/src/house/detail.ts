@@ -1,18 +1,17 @@
 import Joi from 'joi';
 import { customSectionSchema, customSteelSchema } from '../basis/own.ts';
 import { contentKey } from '../job/fingerprint.ts';
-import { DocumentError, inputVersionSchema, readJoint } from '../job/document.ts';
+import { DocumentError, inputVersionSchema, readJoint, type JointDocument } from '../job/document.ts';
 import { markSchema } from '../job/house-mark.ts';
 import { KINDS } from '../joints/registry.ts';
 import { basisSchema, settingsSchema } from '../standards/job-basis.ts';
 import { given, validate } from '../validate/index.ts';
-import { rangeSchema, refuseRange } from './range.ts';
+import { rangeSchema, refuseRange, valueSchema } from './range.ts';
 import type { HouseDetail } from './types.ts';
 
 export const HOUSE_FORMAT = 'ample-gusset-house';
 export const HOUSE_VERSION = 1;
 
-const value = Joi.alternatives(Joi.number(), Joi.boolean(), Joi.string().max(60));
 export const houseSchema = Joi.object({
   name: markSchema.required(),
   note: Joi.string().max(2000).allow('').default(''),
@@ -23,7 +22,7 @@ export const houseSchema = Joi.object({
   input_version: inputVersionSchema,
   range: rangeSchema,
   open: Joi.object()
-    .pattern(/^[\w.]{1,60}$/, Joi.array().items(value).min(1).max(20))
+    .pattern(/^[\w.]{1,60}$/, Joi.array().items(valueSchema).min(1).max(20))
     .max(40)
     .default({}),
   basis: basisSchema.required(),
@@ -50,6 +49,18 @@ export function readHouse(raw: unknown, where = 'house detail'): HouseDetail {
   refuseRange(house, where);
   return house;
 }
+
+/** The detail of a joint as a house detail, but for its range. */
+export const houseOf = (
+  { kind, input, input_version, settings }: Pick<JointDocument, 'kind' | 'input' | 'input_version' | 'settings'>,
+  { basis, sections, steels }: Pick<HouseDetail, 'basis' | 'sections' | 'steels'>,
+  name: string,
+  note = '',
+): Omit<HouseDetail, 'range'> => ({
+  ...{ name, note, kind, input: input as unknown, open: {}, basis, sections, steels },
+  ...(input_version ? { input_version } : {}),
+  ...(settings ? { settings } : {}),
+});
 
 /** House details of an office, as their file. */
 export interface HouseFile {

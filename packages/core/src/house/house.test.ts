@@ -120,6 +120,10 @@ describe('resistances of a house detail', () => {
       'support.grade': { of: ['S235', 'S275', 'S355'] },
     };
     expect(() => planResistances(house('B1-03', range))).toThrow(`accepted are ${MOST_JOINTS} or fewer`);
+    // More than there is memory for is only counted.
+    const of = Array.from({ length: 60 }, (_, i) => `S${i}`);
+    const huge = { ...range, 'beam.grade': { of }, 'support.grade': { of }, 'support.type': { of } };
+    expect(() => planResistances(house('B1-03', huge))).toThrow(/^range: it holds \d{9,} joints; accepted/);
   });
 
   it('stand in the units of their job, rounded down there', () => {

@@ -1,9 +1,7 @@
-import { familyOf, findSection } from '../catalogue/index.ts';
-import { basisOf } from '../standards/job-basis.ts';
+import { depthOf, findSection } from '../catalogue/index.ts';
 import type { Field } from '../joints/kind.ts';
 import type { HouseDetail, HouseRange, RangePart } from './types.ts';
-import { depthOf } from '../joints/given.ts';
-import { rangeFields, sectionsIn } from './range.ts';
+import { ownPart, rangeFields, sectionsIn } from './range.ts';
 import { planResistances } from './table.ts';
 
 const ANY = { from: 0, to: 1e5 };
@@ -13,19 +11,12 @@ const ANY = { from: 0, to: 1e5 };
  * else what it stands on, as it is.
  */
 export function proposedRange(house: Omit<HouseDetail, 'range'>): HouseRange {
-  const { sections } = basisOf(house, house.settings);
   const fields = rangeFields(house, house.basis.standard);
   const range: Record<string, RangePart> = {};
   const main = fields.find((f) => f.type === 'section');
   for (const f of fields) {
-    const value = f.get(house.input);
-    if (value === undefined || value === '') continue;
-    if (f.type === 'section') {
-      const section = findSection(String(value), f.id, sections);
-      const [families, depth] = [[familyOf(section)], depthOf(section)];
-      range[f.id] =
-        f === main ? { families, ...fitDepths(house, f, families, section.name) } : { families, from: depth, to: depth };
-    } else if (f.type === 'grade' || f.type === 'choice') range[f.id] = { of: [value] };
+    const own = ['section', 'grade', 'choice'].includes(f.type) ? ownPart(f, house) : undefined;
+    if (own) range[f.id] = f === main && 'from' in own ? { ...own, ...fitDepths(house, f, own.families ?? []) } : own;
   }
   return range;
 }
@@ -35,10 +26,9 @@ function fitDepths(
   house: Omit<HouseDetail, 'range'>,
   field: Field<unknown>,
   families: readonly string[],
-  name: string,
 ): { readonly from: number; readonly to: number } {
   const list = sectionsIn(field, { families, ...ANY }, house.sections);
-  const at = list.findIndex((s) => s.name === name);
+  const at = list.indexOf(findSection(String(field.get(house.input)), field.id, house.sections));
   const plan = planResistances({ ...house, range: { [field.id]: { families, ...ANY } } });
   const has = (i: number): boolean => {
     const row = plan.rows.findIndex((r) => r[field.id] === list[i]!.name);

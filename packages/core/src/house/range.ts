@@ -1,8 +1,8 @@
 import Joi from 'joi';
-import { familyOf, findSection, SECTIONS, type Section } from '../catalogue/index.ts';
+import { depthOf, familyOf, findSection, SECTIONS, type Section } from '../catalogue/index.ts';
 import type { Field, FieldValue } from '../joints/kind.ts';
 import { kindOf } from '../joints/registry.ts';
-import { depthOf, isGivenField } from '../joints/given.ts';
+import { givenFields, isGivenField } from '../joints/given.ts';
 import { fieldWords } from '../joints/field-help.ts';
 import { Refusal } from '../refusal.ts';
 import { standardOf } from '../standards/registry.ts';
@@ -12,18 +12,14 @@ import { size } from '../validate/sizes.ts';
 import type { HouseDetail, RangePart } from './types.ts';
 
 const SPAN = 1e6;
+/** A value of a field. */
+export const valueSchema = Joi.alternatives(Joi.number(), Joi.boolean(), Joi.string().max(60));
 const BETWEEN = Joi.object({
   families: Joi.array().items(Joi.string().trim().min(1).max(20)).max(20),
   from: size(-SPAN, SPAN).required(),
   to: size(-SPAN, SPAN).required(),
 });
-const LIST = Joi.object({
-  of: Joi.array()
-    .items(Joi.alternatives(Joi.number(), Joi.boolean(), Joi.string().max(60)))
-    .min(1)
-    .max(60)
-    .required(),
-});
+const LIST = Joi.object({ of: Joi.array().items(valueSchema).min(1).max(60).required() });
 export const rangeSchema = Joi.object()
   .pattern(
     /^[\w.]{1,60}$/,
@@ -36,12 +32,17 @@ type Detailed = Pick<HouseDetail, 'kind' | 'input'>;
 type AnyField = Field<unknown>;
 
 /** What may be ranged over on this joint: fields of what is given that mean something on it. */
-export function rangeFields({ kind: id, input }: Detailed, standard: string): AnyField[] {
-  const kind = kindOf(id);
-  return kind.fields.filter(
-    (f) =>
-      isGivenField(kind, f) && f.type !== 'list' && (!f.under || f.under.includes(standard)) && (!f.applies || f.applies(input)),
-  );
+export const rangeFields = ({ kind, input }: Detailed, standard: string): AnyField[] =>
+  givenFields(kindOf(kind), input, standard).filter((f) => f.type !== 'list');
+
+/** The part of a range that is what a house detail itself has, alone; undefined where it has nothing there. */
+export function ownPart(field: AnyField, { input, sections }: Pick<HouseDetail, 'input' | 'sections'>): RangePart | undefined {
+  const value = field.get(input);
+  if (value === undefined || value === '') return undefined;
+  if (field.type === 'number') return { from: Number(value), to: Number(value) };
+  if (field.type !== 'section') return { of: [value] };
+  const section = findSection(String(value), field.id, sections);
+  return { families: [familyOf(section)], from: depthOf(section), to: depthOf(section) };
 }
 
 const fits = (s: Section, part: Extract<RangePart, { from: number }>): boolean =>
@@ -74,6 +75,17 @@ export function partWords(field: AnyField, part: RangePart, job: JudgedBy): stri
   const [from, to] = [part.from, part.to].map((x) => fieldWords(shown, x, basis));
   if (field.type !== 'section') return from === to ? from! : `${from} to ${to}`;
   return `${part.families ? `${part.families.join(', ')}, ` : ''}${from === to ? from : `${from} to ${to}`} deep`;
+}
+
+/** What a house detail is meant for, a line for each member and place: what it is called, and its range in words. */
+export function rangeWords(
+  house: Pick<HouseDetail, 'kind' | 'range'> & JudgedBy,
+): { readonly label: string; readonly words: string }[] {
+  const { fields } = kindOf(house.kind);
+  return Object.entries(house.range).map(([id, part]) => {
+    const field = fields.find((f) => f.id === id)!;
+    return { label: field.label, words: partWords(field, part, house) };
+  });
 }
 
 /** In what a joint stands outside the range of a house detail, one sentence each; none where it is within. */

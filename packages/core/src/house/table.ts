@@ -2,7 +2,9 @@ import { actionRow, NO_ACTIONS, type ActionName, type Combination } from '../act
 import { actionSymbol } from '../basis/standard.ts';
 import type { Basis } from '../basis/basis.ts';
 import { leastMultiple } from '../design/judge.ts';
+import { detailOf } from '../job/shared.ts';
 import { fieldWords } from '../joints/field-help.ts';
+import { memberOf } from '../joints/given.ts';
 import type { Field, FieldValue, Joint, List } from '../joints/kind.ts';
 import { kindOf } from '../joints/registry.ts';
 import { reportOf, type JointReport } from '../joints/report.ts';
@@ -79,13 +81,15 @@ export function planResistances(house: HouseDetail): TablePlan {
   const shown = main
     ? fields.filter((f) => f === main || (f.type === 'grade' && memberOf(f) === memberOf(main)))
     : fields.slice(0, 1);
-  const rows = ways(shown.map(values));
-  const rest = ways(fields.filter((f) => !shown.includes(f)).map(values));
-  if (rows.length * rest.length > MOST_JOINTS)
+  const [own, others] = [shown, fields.filter((f) => !shown.includes(f))].map((list) => list.map(values));
+  // Counted before they are made: a range may hold more joints than there is memory for.
+  const joints = [...own!, ...others!].reduce((n, [, list]) => n * list.length, 1);
+  if (joints > MOST_JOINTS)
     throw new Refusal(
       'range',
-      `range: it holds ${rows.length * rest.length} joints; accepted are ${MOST_JOINTS} or fewer: narrow a member or a list.`,
+      `range: it holds ${joints} joints; accepted are ${MOST_JOINTS} or fewer: narrow a member or a list.`,
     );
+  const [rows, rest] = [ways(own!), ways(others!)];
   const columns = columnsOf(house, basis);
   return {
     heads: shown.length ? shown.map((f) => f.label) : ['Detail'],
@@ -98,7 +102,6 @@ export function planResistances(house: HouseDetail): TablePlan {
     }),
   };
 }
-const memberOf = ({ id }: AnyField): string => id.split('.')[0]!;
 
 /** The forces of the member's own end, and its tying force: what is not asked of a joint of this kind is left out. */
 function columnsOf(house: HouseDetail, basis: Basis): ResistanceColumn[] {
@@ -203,7 +206,7 @@ function builtWith(
       return f.get(i) === value ? i : f.set(i, value);
     }, house.input);
     // What else of the members follows a field is given with it; the detail is that of the house, whatever followed.
-    const whole = { ...(input as object), ...detailPart(house) };
+    const whole = { ...(input as object), ...detailOf(house) };
     const checked = validate<unknown>(kind.schema, whole);
     if ('error' in checked) return { reason: checked.error.message };
     return { built: kind.build(checked.value, basis) };
@@ -211,10 +214,6 @@ function builtWith(
     return { reason: refusalOf(e).message };
   }
 }
-const detailPart = (house: HouseDetail): object => {
-  const given = kindOf(house.kind).given;
-  return Object.fromEntries(Object.entries(house.input as object).filter(([k]) => !given.includes(k)));
-};
 
 const START = 10;
 const ROUNDS = 12;
@@ -255,14 +254,9 @@ const stepOf = (x: number): number => 10 ** (Math.floor(Math.log10(x)) - 2);
 const roundedDown = (x: number): number => Math.floor(x / stepOf(x) + 1e-9) * stepOf(x);
 
 /** The whole table. */
-export function resistances(house: HouseDetail, progress?: (done: number, of: number) => void): ResistanceTable {
-  const plan = planResistances(house);
-  const rows = plan.rows.map((_, i) => {
-    const row = plan.row(i);
-    progress?.(i + 1, plan.rows.length);
-    return row;
-  });
-  return trimmed({ heads: plan.heads, columns: plan.columns, rows, notes: plan.notes });
+export function resistances(house: HouseDetail): ResistanceTable {
+  const { heads, columns, notes, rows, row } = planResistances(house);
+  return trimmed({ heads, columns, notes, rows: rows.map((_, i) => row(i)) });
 }
 
 /** Without actions that no joint of the range has a check for; an action that is held as well either way stands once. */

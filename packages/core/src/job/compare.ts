@@ -113,6 +113,15 @@ export interface JointChange {
   readonly differences: readonly Difference[];
 }
 
+/** What became of a joint, in words. */
+export const CHANGE_WORDS: Readonly<Record<JointChange['change'], string>> = {
+  new: 'new',
+  gone: 'gone',
+  same: 'as it was',
+  changed: 'changed',
+  judged: 'judged anew',
+};
+
 export interface JobComparison {
   /** What of the job itself is different, in words. */
   readonly job: readonly string[];

@@ -1,8 +1,7 @@
 import { ACTION_NAMES } from '../actions/combination.ts';
-import { familyOf, findSection } from '../catalogue/index.ts';
+import { depthOf, familyOf, findSection } from '../catalogue/index.ts';
 import { fieldWords } from '../joints/field-help.ts';
-import { depthOf, isGivenField } from '../joints/given.ts';
-import type { Field } from '../joints/kind.ts';
+import { givenFields } from '../joints/given.ts';
 import { kindOf } from '../joints/registry.ts';
 import { basisOf } from '../standards/job-basis.ts';
 import { tryCombinations, type JudgedBy } from './actions.ts';
@@ -37,14 +36,11 @@ interface Candidate {
 /** Kind, families, steels and support situation of a joint, the depth of its first member and its greatest force; null where it can't be known. */
 function candidateOf(joint: JointDocument, job: JudgedBy): Candidate | null {
   const kind = kindOf(joint.kind);
-  const fields = (kind.fields as readonly Field<unknown>[]).filter(
-    (f) => isGivenField(kind, f) && (!f.applies || f.applies(joint.input)),
-  );
   const basis = basisOf(job, joint.settings);
   const [parts, words]: [string[], string[]] = [[], [kind.title]];
   let depth: number | null = null;
   try {
-    for (const f of fields) {
+    for (const f of givenFields(kind, joint.input, basis.standard.id)) {
       const value = f.get(joint.input);
       if (value === undefined || value === '') continue;
       if (f.type === 'section') {

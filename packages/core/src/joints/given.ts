@@ -1,9 +1,12 @@
-import type { Section } from '../catalogue/index.ts';
-import type { Field, JointKind } from './kind.ts';
+import { fieldApplies, type Field, type JointKind } from './kind.ts';
+
+/** The part of the input that a field is of: a member, the plate, the bolts. */
+export const memberOf = ({ id }: Pick<Field<unknown>, 'id'>): string => id.split('.')[0]!;
 
 /** Whether a field is of what is given: a member, its steel, or where the joint stands. */
-export const isGivenField = (kind: Pick<JointKind, 'given'>, { id }: Pick<Field<unknown>, 'id'>): boolean =>
-  kind.given.includes(id.split('.')[0]!);
+export const isGivenField = (kind: Pick<JointKind, 'given'>, field: Pick<Field<unknown>, 'id'>): boolean =>
+  kind.given.includes(memberOf(field));
 
-/** The depth that sections are sorted by, mm. */
-export const depthOf = (s: Section): number => (s.shape === 'CHS' ? s.d : s.h);
+/** The fields of what is given that mean something on a joint under a standard. */
+export const givenFields = (kind: JointKind, input: unknown, standard: string): Field<unknown>[] =>
+  kind.fields.filter((f) => isGivenField(kind, f) && fieldApplies(f, input, { id: standard }));

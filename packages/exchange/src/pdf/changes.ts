@@ -1,16 +1,9 @@
 import type { Writable } from 'node:stream';
-import { drawnChange, type ChangeList, type JointThen, type Standing } from '@ample/core';
+import { CHANGE_WORDS, drawnChange, type ChangeList, type JointThen, type Standing } from '@ample/core';
 import { Page } from './page.ts';
 import { drawSheet } from './sheet.ts';
 
 const MUTED = '#5b6470';
-const WORDS: Readonly<Record<JointThen['change'], string>> = {
-  new: 'new',
-  gone: 'gone',
-  same: 'as it was',
-  changed: 'changed',
-  judged: 'judged anew',
-};
 const said = (s: Standing | null): string => s?.verdict ?? '–';
 /** "27 Nov 2026, 16:30 UTC": paper has no time zone of its own. */
 const moment = (iso: string): string =>
@@ -57,7 +50,7 @@ export async function changesPdf(
         { title: 'Before', width: 0.38 },
         { title: 'After', width: 0.38 },
       ],
-      changes.map((c) => [c.mark, WORDS[c.change], said(c.before), said(c.after)]),
+      changes.map((c) => [c.mark, CHANGE_WORDS[c.change], said(c.before), said(c.after)]),
       (i) => changes[i]!.after?.state === 'gives',
     );
   let done = list.joints.length;
@@ -84,7 +77,7 @@ function jointChange(page: Page, { before, after }: ChangeList, c: JointThen): v
     );
     page.upright(`${after.name} · job ${after.number} · changes`);
   }
-  page.heading(`${c.mark}: ${WORDS[c.change]}`);
+  page.heading(`${c.mark}: ${CHANGE_WORDS[c.change]}`);
   page.paragraph(`${said(c.before)}  →  ${said(c.after)}`, { size: 9 });
   if (drawn?.former.length)
     page.paragraph('Drawn on the sheet before this page: what it was in grey, what it is in ink.', { size: 9, colour: MUTED });

@@ -3,11 +3,13 @@ import {
   actionRow,
   basisOf,
   basisTitle,
-  buildJoint,
+  houseSheet,
   kindOf,
   kindTitle,
+  lineOf,
   partWords,
   planResistances,
+  rangeWords,
   trimmed,
   type HouseVersion,
   type ResistanceTable,
@@ -29,26 +31,14 @@ export async function housePdf({ detail, version, who, at }: HouseVersion, paper
   const basis = basisOf(detail, detail.settings);
   const kind = kindOf(detail.kind);
   const called = kindTitle(kind, basis.standard);
-  const built = buildJoint(detail, basis);
-  const drawing = built.drawing(
-    {
-      ...{ job: 'House details', number: '', mark: detail.name, revision: String(version), kind: called },
-      ...{
-        basis: basisTitle(detail.basis),
-        units: basis.units.name('mm'),
-        checked: 'resistances overleaf',
-        verdict: 'house detail',
-      },
-    },
-    null,
-  );
+  const drawing = houseSheet(detail, version, 'resistances overleaf');
   page.lying();
   const { width, height } = page.doc.page;
   const mm = 72 / 25.4;
   drawSheet(page, drawing, (width - drawing.width * mm) / 2, (height - drawing.height * mm) / 2);
   page.upright(`House detail ${detail.name} · version ${version} · ${called}`);
   page.heading(`${detail.name}: ${called.toLowerCase()}`, 15);
-  page.paragraph(kind.line.print(detail.input, basis.units), { font: 'mono', size: 8.6 });
+  page.paragraph(lineOf(detail, detail), { font: 'mono', size: 8.6 });
   page.paragraph(
     `Version ${version}${who ? `, ${who}` : ''}, ${at.slice(0, 10)}. ${basisTitle(detail.basis)}. Printed ${paper.date}.`,
     { colour: MUTED, size: 9 },
@@ -69,10 +59,7 @@ export async function housePdf({ detail, version, who, at }: HouseVersion, paper
 function rangeTable(page: Page, detail: HouseVersion['detail']): void {
   const { fields } = kindOf(detail.kind);
   const basis = basisOf(detail);
-  const rows = Object.entries(detail.range).map(([id, part]) => {
-    const field = fields.find((f) => f.id === id)!;
-    return [field.label, partWords(field, part, detail)];
-  });
+  const rows = rangeWords(detail).map(({ label, words }) => [label, words]);
   const open = Object.entries(detail.open).map(([id, of]) => {
     const field = fields.find((f) => f.id === id)!;
     return [field.label, `left to the joint: ${partWords(field, { of }, detail)}`];

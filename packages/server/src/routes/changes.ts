@@ -8,16 +8,14 @@ import { getJob } from '../store/jobs.ts';
 /** Joints that are judged in one request: what a screen can show progress of, and stop. */
 const AT_ONCE = 50;
 const moment = Joi.string().isoDate().max(40);
-const then = Joi.object({
-  from: moment.required(),
-  to: moment.required(),
-  ids: Joi.array().items(Joi.string().max(40)).min(1).max(AT_ONCE).required(),
-});
+/** The two moments, as keys of a schema. */
+export const betweenKeys = { from: moment.required(), to: moment.required() };
+const then = Joi.object({ ...betweenKeys, ids: Joi.array().items(Joi.string().max(40)).min(1).max(AT_ONCE).required() });
 
 /** The two moments of a query. */
-export function betweenOf(query: Readonly<Record<string, unknown>>): Between {
-  for (const key of ['from', 'to'])
-    if (moment.required().validate(query[key]).error)
+function betweenOf(query: Readonly<Record<string, unknown>>): Between {
+  for (const [key, schema] of Object.entries(betweenKeys))
+    if (schema.validate(query[key]).error)
       throw new BadRequest(key, `${key}: it is missing or no moment; accepted is a date and time as 2026-11-27T16:30:00.000Z.`);
   return { from: query['from'] as string, to: query['to'] as string };
 }

@@ -10,6 +10,7 @@ import { getHouse } from '../store/house.ts';
 import { getJob } from '../store/jobs.ts';
 import { readableJoint } from '../store/joints.ts';
 import { countJoints } from '../store/joint-rows.ts';
+import { betweenKeys } from './changes.ts';
 import { fileName } from './jobs.ts';
 
 const order = Joi.object({
@@ -17,7 +18,7 @@ const order = Joi.object({
   houseId: Joi.string().max(60),
   jointId: Joi.string().max(60),
   calculationId: Joi.string().max(60),
-  changes: Joi.object({ from: Joi.string().isoDate().max(40).required(), to: Joi.string().isoDate().max(40).required() }),
+  changes: Joi.object(betweenKeys),
   level: Joi.string().valid(...LEVELS.map((l) => l.id)),
 })
   .xor('jobId', 'houseId')

@@ -1,12 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import { and, asc, count, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray, isNull, sql, type SQL } from 'drizzle-orm';
 import { houseKey, readHouse, type HouseDetail, type HouseMark, type HouseRecord, type HouseVersion } from '@ample/core';
 import type { Handle } from './database.ts';
 import { Conflict, NotFound, StaleSave } from './errors.ts';
 import { Broken } from './json.ts';
 import { houseDetails, houseVersions, joints } from './schema.ts';
 
-type Row = typeof houseDetails.$inferSelect;
 type VersionRow = typeof houseVersions.$inferSelect;
 const now = (): string => new Date().toISOString();
 
@@ -26,31 +25,31 @@ const versionOf = ({ version, who, at, label, content }: VersionRow): HouseVersi
 };
 
 /** House details with their newest version, by name; one that can't be read is left out, and its versions stay in the store. */
-export async function listHouse(db: Handle): Promise<HouseRecord[]> {
+export async function listHouse(db: Handle, only?: SQL): Promise<HouseRecord[]> {
+  const followers = db
+    .select({ n: count() })
+    .from(joints)
+    .where(
+      and(
+        isNull(joints.deletedAt),
+        sql`json_valid(${joints.house})`,
+        eq(sql`json_extract(${joints.house}, '$.name')`, houseDetails.name),
+      ),
+    );
   const rows = await db
-    .select({ house: houseDetails, newest: houseVersions })
+    .select({ house: houseDetails, newest: houseVersions, joints: sql<number>`(${followers})` })
     .from(houseDetails)
     .innerJoin(houseVersions, and(eq(houseVersions.houseId, houseDetails.id), eq(houseVersions.version, houseDetails.version)))
+    .where(only)
     .orderBy(asc(houseDetails.name));
-  const name = sql<string>`json_extract(${joints.house}, '$.name')`;
-  const followers = await db
-    .select({ name, n: count() })
-    .from(joints)
-    .where(and(isNull(joints.deletedAt), sql`json_valid(${joints.house})`))
-    .groupBy(name);
-  const byName = new Map(followers.map((f) => [f.name, f.n]));
-  return rows.flatMap(({ house, newest }) => {
+  return rows.flatMap(({ house: { id, retiredAt }, newest, joints: n }) => {
     const version = versionOf(newest);
-    return version ? [recordOf(house, version, byName.get(house.name) ?? 0)] : [];
+    return version ? [{ id, joints: n, retired: retiredAt !== null, ...version }] : [];
   });
 }
-const recordOf = ({ id, retiredAt }: Row, version: HouseVersion, joints: number): HouseRecord => ({
-  ...{ id, joints, retired: retiredAt !== null },
-  ...version,
-});
 
 export async function getHouse(db: Handle, id: string): Promise<HouseRecord> {
-  const found = (await listHouse(db)).find((h) => h.id === id);
+  const [found] = await listHouse(db, eq(houseDetails.id, id));
   if (!found) throw new NotFound('This house detail is not in the store, or can not be read by this version.');
   return found;
 }
@@ -78,10 +77,9 @@ export async function namedHouses(db: Handle, marks: readonly HouseMark[]): Prom
 }
 export const markKey = ({ name, version }: HouseMark): string => `${version} ${name}`;
 
-async function refuseNameTwice(tx: Handle, name: string, except = ''): Promise<void> {
+async function refuseNameTwice(tx: Handle, name: string): Promise<void> {
   const [taken] = await tx.select({ id: houseDetails.id }).from(houseDetails).where(eq(houseDetails.name, name));
-  if (taken && taken.id !== except)
-    throw new Conflict('name', `name: "${name}" is another house detail; accepted is a name that is free.`);
+  if (taken) throw new Conflict('name', `name: "${name}" is another house detail; accepted is a name that is free.`);
 }
 
 export async function createHouse(tx: Handle, detail: HouseDetail, who: string, label: string): Promise<HouseRecord> {

@@ -1,9 +1,18 @@
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { followingOf, readHouse, refusalOf, withHouse, type Following, type HouseRecord, type HouseVersion } from '@ample/core';
+import {
+  followingOf,
+  houseOf,
+  readHouse,
+  refusalOf,
+  withHouse,
+  type Following,
+  type HouseRecord,
+  type HouseVersion,
+} from '@ample/core';
 import { api } from '../api.ts';
 import type { JointView } from '../joint/page/useJoint.ts';
-import { houseOf, KeepHouse } from './KeepHouse.tsx';
+import { KeepHouse } from './KeepHouse.tsx';
 
 const STATE_WORDS: Readonly<Record<Following['state'], string>> = {
   follows: 'followed',

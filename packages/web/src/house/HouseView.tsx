@@ -2,10 +2,11 @@ import { useEffect, useMemo, useState } from 'react';
 import {
   basisOf,
   basisWords,
-  buildJoint,
   houseKey,
+  houseSheet,
   kindOf,
   kindTitle,
+  lineOf,
   LineError,
   readHouse,
   refusalOf,
@@ -23,15 +24,10 @@ import { ResistanceList } from './ResistanceList.tsx';
 import { useResistances } from './useResistances.ts';
 import { Versions } from './Versions.tsx';
 
-/** The sheet of a house detail on its own members; the sentence that says why there is none. */
+/** The sheet of a house detail; the sentence that says why there is none. */
 function drawn(detail: HouseDetail, version: number): { readonly drawing: Drawing } | { readonly problem: string } {
   try {
-    const basis = basisOf(detail, detail.settings);
-    const title = {
-      ...{ job: 'House details', number: '', mark: detail.name, revision: String(version), checked: '', verdict: 'house detail' },
-      ...{ kind: kindTitle(kindOf(detail.kind), basis.standard), basis: basisWords(detail.basis), units: basis.units.name('mm') },
-    };
-    return { drawing: buildJoint(detail, basis).drawing(title, null) };
+    return { drawing: houseSheet(detail, version) };
   } catch (e) {
     return { problem: refusalOf(e).message };
   }
@@ -149,7 +145,7 @@ export function HouseView({ house, onChanged }: { house: HouseRecord; onChanged:
 function LineField({ detail, onChange }: { detail: HouseDetail; onChange: (change: Partial<HouseDetail>) => void }) {
   const kind = kindOf(detail.kind);
   const { units } = basisOf(detail);
-  const line = kind.line.print(detail.input, units);
+  const line = lineOf(detail, detail);
   const [text, setText] = useState(line);
   const [problem, setProblem] = useState('');
   useEffect(() => setText(line), [line]);

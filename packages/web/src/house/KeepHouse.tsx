@@ -1,21 +1,8 @@
 import { useEffect, useState } from 'react';
-import { kindOf, partWords, type Field, type HouseDetail, type HouseRange, type JobRecord, type JointContent } from '@ample/core';
+import { houseOf, rangeWords, type HouseRange, type JobRecord, type JointContent } from '@ample/core';
 import { api } from '../api.ts';
 import { Dialog, Problem } from '../parts/Dialog.tsx';
 import { houseWorker } from '../work/client.ts';
-
-/** A joint as a house detail without its range. */
-export const houseOf = (
-  content: JointContent,
-  { basis, sections, steels }: JobRecord,
-  name: string,
-  note: string,
-): Omit<HouseDetail, 'range'> => ({
-  ...{ name, note, kind: content.kind, input: content.input as unknown, open: {} },
-  ...(content.input_version ? { input_version: content.input_version } : {}),
-  ...{ basis, sections, steels },
-  ...(content.settings ? { settings: content.settings } : {}),
-});
 
 /** Keeps the detail of a joint with the office; the range is proposed from what the checks let have it. */
 export function KeepHouse({
@@ -35,14 +22,13 @@ export function KeepHouse({
   const [problem, setProblem] = useState('');
   useEffect(() => {
     const { remote, end } = houseWorker();
-    void remote.propose(houseOf(content, job, 'new', '')).then((found) => {
+    void remote.propose(houseOf(content, job, 'new')).then((found) => {
       if ('ok' in found) setRange(found.ok);
       else setProblem(found.refusal);
     });
     return end;
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the joint as it stood when the dialog opened
   }, []);
-  const fields = kindOf(content.kind).fields as readonly Field<unknown>[];
   return (
     <Dialog title={`Keep the detail of ${content.mark} as a house detail`} onClose={onClose} width={600}>
       <form
@@ -80,15 +66,12 @@ export function KeepHouse({
         <div className="label mt-3">Meant for, to begin with; it can be changed on the page of house details</div>
         {range ? (
           <ul>
-            {Object.entries(range).map(([id, part]) => {
-              const field = fields.find((f) => f.id === id)!;
-              return (
-                <li key={id}>
-                  <span className="muted">{field.label}: </span>
-                  {partWords(field, part, job)}
-                </li>
-              );
-            })}
+            {rangeWords({ ...job, kind: content.kind, range }).map(({ label, words }) => (
+              <li key={label}>
+                <span className="muted">{label}: </span>
+                {words}
+              </li>
+            ))}
           </ul>
         ) : (
           !problem && <p className="muted">Trying the sections of its family…</p>

@@ -1,13 +1,11 @@
 import { useEffect, useState } from 'react';
 import {
   basisOf,
-  depthOf,
-  familyOf,
   fieldApplies,
-  findSection,
   isGivenField,
   kindOf,
   optionsOf,
+  ownPart,
   rangeFields,
   Refusal,
   type Field,
@@ -36,7 +34,7 @@ export function RangeEditor({ detail, onChange }: { detail: HouseDetail; onChang
               type="checkbox"
               className="checkbox checkbox-xs"
               checked={detail.range[f.id] !== undefined}
-              onChange={(e) => set(f.id, e.target.checked ? ownPart(f, detail) : undefined)}
+              onChange={(e) => set(f.id, e.target.checked ? begun(f, detail) : undefined)}
             />
             {f.label}
           </label>
@@ -49,14 +47,10 @@ export function RangeEditor({ detail, onChange }: { detail: HouseDetail; onChang
   );
 }
 
-/** The range that is the house detail's own member alone: a tick begins with it. */
-function ownPart(f: AnyField, detail: HouseDetail): RangePart {
-  const value = f.get(detail.input);
-  if (f.type === 'number') return { from: Number(value ?? 0), to: Number(value ?? 0) };
-  if (f.type !== 'section') return { of: [value ?? ''] };
+/** What a tick begins with: what the house detail itself has; anything, where that is no section of the catalogue. */
+function begun(f: AnyField, detail: HouseDetail): RangePart {
   try {
-    const section = findSection(String(value), f.id, detail.sections);
-    return { families: [familyOf(section)], from: depthOf(section), to: depthOf(section) };
+    return ownPart(f, detail) ?? (f.type === 'number' ? { from: 0, to: 0 } : { of: [''] });
   } catch (e) {
     if (e instanceof Refusal) return { from: 0, to: 1000 };
     throw e;

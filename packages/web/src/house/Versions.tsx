@@ -1,4 +1,13 @@
-import { basisOf, detailDifferences, houseKey, kindOf, partWords, type HouseDetail, type HouseVersion } from '@ample/core';
+import {
+  basisOf,
+  detailDifferences,
+  houseKey,
+  kindOf,
+  lineOf,
+  partWords,
+  type HouseDetail,
+  type HouseVersion,
+} from '@ample/core';
 
 /** What of a house detail is another than in the version before. */
 function changes(of: HouseDetail, before: HouseDetail): string[] {
@@ -46,11 +55,7 @@ export function Versions({ versions }: { versions: readonly HouseVersion[] }) {
                 <td className="whitespace-nowrap">{v.at.slice(0, 16).replace('T', ' ')}</td>
                 <td>{v.who}</td>
                 <td>{v.label}</td>
-                <td>
-                  {before
-                    ? changes(v.detail, before.detail).join('; ')
-                    : kindOf(v.detail.kind).line.print(v.detail.input, basisOf(v.detail).units)}
-                </td>
+                <td>{before ? changes(v.detail, before.detail).join('; ') : lineOf(v.detail, v.detail)}</td>
               </tr>
             );
           })}

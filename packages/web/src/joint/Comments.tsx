@@ -1,10 +1,9 @@
 import { useState } from 'react';
 import { type CheckResult, type CommentRecord, type Drawing, type JointReport, type Pin } from '@ample/core';
 import { Problem } from '../parts/Dialog.tsx';
+import { timeWords } from '../parts/time.ts';
 import { Picture } from './Sheet.tsx';
 import type { CommentsOf } from './useComments.ts';
-
-const time = (iso: string): string => new Date(iso).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
 /** Checks and rules that a comment may be pinned to, each once. */
 function pinnable({ combinations, rules }: JointReport): readonly (readonly [string, string])[] {
@@ -119,7 +118,7 @@ function One({
   return (
     <li className={`comment ${c.resolved ? 'comment-done' : ''}`} aria-label={`Comment ${c.number}`}>
       <div className="muted">
-        <b>{c.number}</b> · {c.who || 'no name'} · {time(c.at)}
+        <b>{c.number}</b> · {c.who || 'no name'} · {timeWords(c.at)}
         {c.version < version ? ` · to version ${c.version}` : ''}
         {c.pin && 'spot' in c.pin ? ' · on the drawing' : ''}
       </div>
@@ -132,14 +131,14 @@ function One({
       {c.replies.map((r) => (
         <p key={r.at} className="comment-reply">
           <span className="muted">
-            {r.who || 'no name'}, {time(r.at)}:
+            {r.who || 'no name'}, {timeWords(r.at)}:
           </span>{' '}
           {r.text}
         </p>
       ))}
       {c.resolved && (
         <p className="muted">
-          Resolved by {c.resolved.who || 'no name'}, {time(c.resolved.at)}
+          Resolved by {c.resolved.who || 'no name'}, {timeWords(c.resolved.at)}
         </p>
       )}
       <form

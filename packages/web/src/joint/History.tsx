@@ -3,6 +3,7 @@ import { differences, kindOf, standingOf, type JobRecord, type JointContent, typ
 import { api } from '../api.ts';
 import { Problem } from '../parts/Dialog.tsx';
 import { Stand } from '../parts/StateMark.tsx';
+import { timeWords } from '../parts/time.ts';
 import { useUnits } from '../parts/units.ts';
 
 /** Changes that the server gives at a time. */
@@ -75,9 +76,7 @@ export function History({
                 )}
               </td>
               <td>{r.version}</td>
-              <td className="muted whitespace-nowrap">
-                {new Date(r.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
-              </td>
+              <td className="muted whitespace-nowrap">{timeWords(r.at)}</td>
               <td>{r.who}</td>
               <td>{r.label}</td>
               <td className="mono text-[11.5px]">{line(r.after)}</td>

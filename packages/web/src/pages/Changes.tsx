@@ -1,26 +1,19 @@
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { drawnChange, type ChangeList, type ChangeMoment, type JobRecord, type JointThen } from '@ample/core';
+import { CHANGE_WORDS, drawnChange, type ChangeList, type ChangeMoment, type JobRecord, type JointThen } from '@ample/core';
 import { api } from '../api.ts';
 import { useChanges, type Between } from '../changes/useChanges.ts';
 import { Picture } from '../joint/Sheet.tsx';
 import { Problem } from '../parts/Dialog.tsx';
 import { Issue } from '../parts/Issue.tsx';
 import { Shell } from '../parts/Shell.tsx';
+import { timeWords } from '../parts/time.ts';
 import { Stand } from '../parts/StateMark.tsx';
 
-const WORDS: Readonly<Record<JointThen['change'], string>> = {
-  new: 'new',
-  gone: 'gone',
-  same: 'as it was',
-  changed: 'changed',
-  judged: 'judged anew',
-};
 /** After everything that is. */
 const NOW = '9999-12-31T00:00:00.000Z';
-const time = (iso: string): string => new Date(iso).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 const words = ({ at, label, who, joints }: ChangeMoment): string =>
-  `${time(at)} · ${label}${joints > 1 ? ` · ${joints} joints` : ''}${who ? ` · ${who}` : ''}`;
+  `${timeWords(at)} · ${label}${joints > 1 ? ` · ${joints} joints` : ''}${who ? ` · ${who}` : ''}`;
 
 /** What changed in a job from one moment to another: forces, members, details and states, listed and drawn. */
 export function ChangesPage() {
@@ -174,7 +167,7 @@ function Changed({
                         {c.mark}
                       </button>
                     </td>
-                    <td>{WORDS[c.change]}</td>
+                    <td>{CHANGE_WORDS[c.change]}</td>
                     <td className="whitespace-normal!">{c.before ? <Stand of={c.before} /> : '–'}</td>
                     <td className="whitespace-normal!">{c.after ? <Stand of={c.after} /> : '–'}</td>
                   </tr>

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import {
   contentOf,
   followingOf,
-  kindOf,
+  lineOf,
   Refusal,
   withHouse,
   type HouseRecord,
@@ -78,7 +78,7 @@ export function ApplyHouse({ job, chosen, onClose, onDone }: Props) {
               <select className="select w-full" data-first value={house.id} onChange={(e) => setId(e.target.value)}>
                 {offered.map((h) => (
                   <option key={h.id} value={h.id}>
-                    {h.detail.name}, version {h.version}: {kindOf(h.detail.kind).line.print(h.detail.input)}
+                    {h.detail.name}, version {h.version}: {lineOf(h.detail, h.detail)}
                   </option>
                 ))}
               </select>
