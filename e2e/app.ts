@@ -107,9 +107,23 @@ export const judged = (page: Page): Promise<void> => page.locator('[data-first-t
 export const saved = (page: Page): Promise<void> => page.locator('[data-save="saved"]').waitFor();
 export const firstToGive = async (page: Page): Promise<string> =>
   (await page.locator('[data-first-to-give]').innerText()).replace(/\s+/g, ' ');
-/** The detail line as shown. */
-export const lineOf = async (page: Page): Promise<string> =>
-  (await page.locator('[data-line-token]').allInnerTexts()).join(' | ');
+/** The detail line as shown; while it is open, what is typed and what is said of it. */
+export const lineOf = async (page: Page): Promise<string> => {
+  const tokens = await page.locator('[data-line-token]').allInnerTexts();
+  if (tokens.length > 0) return tokens.join(' | ');
+  const typed = page.locator('.line-bar input');
+  if ((await typed.count()) === 0) return '';
+  return `open: ${await typed.inputValue()} (${(await page.locator('.line-bar [role=alert]').allInnerTexts()).join(' ')})`;
+};
+
+/** Types a detail line by keyboard and takes it. */
+export async function typeLine(page: Page, line: string): Promise<void> {
+  await page.keyboard.press('l');
+  await page.locator('.line-bar input:focus').waitFor();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type(line);
+  await page.keyboard.press('Enter');
+}
 
 /** Issues by a button of this name, downloads the PDF and reads one of its pages with another parser. */
 export async function issuedText(page: Page, button: string, number: number): Promise<string> {

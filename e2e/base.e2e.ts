@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import DxfParser from 'dxf-parser';
 import { describe, expect, it } from 'vitest';
-import { firstToGive, issuedText, lineOf, newJoint, openJoint, saved } from './app.ts';
+import { firstToGive, issuedText, lineOf, newJoint, openJoint, saved, typeLine } from './app.ts';
 import { useApp } from './use-app.ts';
 
 const on = useApp();
@@ -106,12 +106,10 @@ describe('a column base', () => {
     await saved(on.page);
     await on.page.keyboard.press('Control+z');
     await lineBecomes(/^CB \| 15x310x410/);
-    await on.page.keyboard.press('l');
-    await on.page.keyboard.press('Control+a');
-    await on.page.keyboard.type(
+    await typeLine(
+      on.page,
       'CB | 20x310x410 S275 | 2x2xM20-8.8 @210/310 | washer 70x12 hef 240 | hole 26 welded | grout 30 G30 | block C30 1200x1200x700 | fw 6/4',
     );
-    await on.page.keyboard.press('Enter');
     await lineBecomes(/^CB \| 20x310x410/);
   });
 });

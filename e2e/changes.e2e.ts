@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { issuedText, judged, openJoint, openRegister, saved } from './app.ts';
+import { issuedText, judged, openJoint, openRegister, saved, typeLine } from './app.ts';
 import { useApp } from './use-app.ts';
 
 const on = useApp();
@@ -45,10 +45,7 @@ describe('what is said of a joint, signed, and changed since', () => {
     await page.keyboard.type('bearing by hand');
     await page.keyboard.press('Control+Enter');
     await box.waitFor({ state: 'detached' });
-    await page.keyboard.press('l');
-    await page.keyboard.press('Control+a');
-    await page.keyboard.type('FP | 10x110x290 S275 | 4xM20-8.8 @70 | e 40/60 | gap 10 | top 50 | fw 8');
-    await page.keyboard.press('Enter');
+    await typeLine(page, 'FP | 10x110x290 S275 | 4xM20-8.8 @70 | e 40/60 | gap 10 | top 50 | fw 8');
     await saved(page);
     await judged(page);
     await openRegister(on.app, page);

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { firstToGive, HERON, issuedText, judged, lineOf, newJoint, openJoint, saved } from './app.ts';
+import { firstToGive, HERON, issuedText, judged, lineOf, newJoint, openJoint, saved, typeLine } from './app.ts';
 import { useApp } from './use-app.ts';
 
 describe('moment end plates', () => {
@@ -54,10 +54,7 @@ describe('moment end plates', () => {
     await saved(on.page);
     await on.page.keyboard.press('Control+z');
     await lineBecomes(/rows 40 -55 -400/);
-    await on.page.keyboard.press('l');
-    await on.page.keyboard.press('Control+a');
-    await on.page.keyboard.type(before.replace('plate 25x190', 'plate 20x190'));
-    await on.page.keyboard.press('Enter');
+    await typeLine(on.page, before.replace('plate 25x190', 'plate 20x190'));
     await lineBecomes(/plate 20x190/);
     await saved(on.page);
     await on.page.keyboard.press('Control+z');
@@ -97,10 +94,7 @@ describe('moment end plates', () => {
     await openJoint(on.app, on.page, 'R3-01');
     await lineBecomes(/rows 40 -55 -400/);
     const before = await lineOf(on.page);
-    await on.page.keyboard.press('l');
-    await on.page.keyboard.press('Control+a');
-    await on.page.keyboard.type(before.replace('-55', '-6'));
-    await on.page.keyboard.press('Enter');
+    await typeLine(on.page, before.replace('-55', '-6'));
     await on.page
       .getByText(/rows\.1\.y: -?−?6.* puts a row in the top flange of the beam; accepted is a row above or below it/)
       .first()
@@ -148,16 +142,10 @@ describe('moment end plates', () => {
     await on.page.getByLabel('Rib on the extended plate').selectOption({ label: 'a rib' });
     await lineBecomes(/rib 1\/2x4 A572-50/);
     await on.page.keyboard.press('Escape');
-    await on.page.keyboard.press('l');
-    await on.page.keyboard.press('Control+a');
-    await on.page.keyboard.type(`${before} | butt`);
-    await on.page.keyboard.press('Enter');
+    await typeLine(on.page, `${before} | butt`);
     await lineBecomes(/\| butt$/);
     await on.page.getByText('CJP').waitFor();
-    await on.page.keyboard.press('l');
-    await on.page.keyboard.press('Control+a');
-    await on.page.keyboard.type(before.replace('rows 1-1/4 ', 'rows ').replace(' -19-1/4', ''));
-    await on.page.keyboard.press('Enter');
+    await typeLine(on.page, before.replace('rows 1-1/4 ', 'rows ').replace(' -19-1/4', ''));
     await on.page
       .getByText(/this procedure has no flush form; accepted are two rows at a flange/)
       .first()
