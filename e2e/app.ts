@@ -1,4 +1,4 @@
-import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { cpSync, existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
@@ -23,14 +23,24 @@ const FLAGS = [
 ];
 const PATHS = ['/usr/bin/chromium', '/usr/bin/chromium-browser'];
 
-/** The built application on a fresh store with the demo job, and a real browser. Console errors fail the test that caused them. */
-export async function openApp(errors: string[] = []): Promise<App> {
-  const data = mkdtempSync(join(tmpdir(), 'ample-e2e-'));
-  const server: Running = await startServer({ port: 0, data, seed: true, level: 'error' });
-  const browser = await chromium.launch({
+export const launch = (): Promise<Browser> =>
+  chromium.launch({
     executablePath: process.env['CHROMIUM_PATH'] ?? PATHS.find((p) => existsSync(p)),
     args: FLAGS,
   });
+
+/** What several applications share: a browser, which none of them closes, and a store to start from a copy of. */
+export interface Shared {
+  readonly browser: Promise<Browser>;
+  readonly store: string;
+}
+
+/** The built application on a store with the demo jobs of its own, and a real browser. Console errors fail the test that caused them. */
+export async function openApp(errors: string[] = [], shared?: Shared): Promise<App> {
+  const data = mkdtempSync(join(tmpdir(), 'ample-e2e-'));
+  if (shared) cpSync(shared.store, data, { recursive: true });
+  const server: Running = await startServer({ port: 0, data, seed: !shared, level: 'error' });
+  const browser = await (shared?.browser ?? launch());
   // One visitor: what was compiled for one page is there for the next.
   const visitor = await browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
   return {
@@ -45,7 +55,7 @@ export async function openApp(errors: string[] = []): Promise<App> {
       return page;
     },
     close: async () => {
-      await browser.close();
+      await (shared ? visitor : browser).close();
       await server.close();
       rmSync(data, { recursive: true, force: true });
     },

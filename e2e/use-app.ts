@@ -1,13 +1,16 @@
 import type { Page } from 'playwright-core';
-import { afterAll, afterEach, beforeAll, beforeEach, expect } from 'vitest';
-import { openApp, type App } from './app.ts';
+import { afterAll, afterEach, beforeAll, beforeEach, expect, inject } from 'vitest';
+import { launch, openApp, type App, type Shared } from './app.ts';
+
+/** One browser for all files of a worker; it ends with the worker. */
+let browser: Shared['browser'] | undefined;
 
 /** One application for a file of tests and a fresh page for each; an error on the console fails the test that caused it. */
 export function useApp(): { readonly app: App; readonly page: Page } {
   const held = {} as { app: App; page: Page };
   const errors: string[] = [];
   beforeAll(async () => {
-    held.app = await openApp(errors);
+    held.app = await openApp(errors, { browser: (browser ??= launch()), store: inject('store') });
   });
   afterAll(() => held.app.close());
   beforeEach(async () => {

@@ -18,7 +18,7 @@ const vitest = (config, report) => [
   `--outputFile.json=${report}`,
 ];
 
-run('Types', process.execPath, [bin('typescript/bin/tsc'), '-p', 'tsconfig.json']);
+run('Types', process.execPath, [bin('typescript-native/bin/tsc'), '-p', 'tsconfig.json']);
 run('Lint', process.execPath, [bin('eslint/bin/eslint.js'), '.']);
 run('Format', process.execPath, [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']);
 run('Unit tests', process.execPath, vitest('vitest.config.ts', reports.unit));

@@ -36,6 +36,10 @@ export interface PlatePart {
   readonly outline: readonly Point[];
   readonly y: readonly [number, number];
   readonly holes: readonly Hole[];
+  /** A disc: its centre in its plane and its radius; the outline goes round it in short straight steps. */
+  readonly round?: { readonly at: Point; readonly r: number };
+  /** The leg of an angle: which angle, the width of this leg and of the other, and where its heel is along the first axis of its plane. */
+  readonly leg?: { readonly of: string; readonly width: number; readonly other: number; readonly heel: number };
 }
 
 export interface MemberPart {
@@ -51,6 +55,8 @@ export interface MemberPart {
   readonly shape: 'I' | 'C' | 'RHS' | 'CHS';
   /** Outline of the web and flanges seen in the elevation (the supported beam, with its notches). */
   readonly outline: readonly Point[];
+  /** Holes of the joint in its web, in the elevation. */
+  readonly holes?: readonly Hole[];
   /** How a support stands: which of its faces is at x = 0, and the height of a supporting beam's top. Of a hollow one `h` is along the beam. */
   readonly place?: { readonly type: 'column_flange' | 'column_web' | 'beam_web' | 'hss_face'; readonly top: number };
 }
@@ -67,6 +73,9 @@ export interface BoltPart {
   readonly d: number;
   readonly length: number;
   readonly grip: number;
+  /** Its class, and its mass with nut and washers, kg. */
+  readonly cls: string;
+  readonly mass: number;
   /** Along its axis: the bearing face under the head and the washer's face under the nut. */
   readonly y: readonly [number, number];
   readonly head: number;
@@ -91,9 +100,22 @@ export interface WeldPart {
   readonly joins: readonly [string, string];
 }
 
+/** A butt weld of full penetration. */
+export interface ButtPart {
+  /** Thickness that it joins, and its length in all, mm. */
+  readonly t: number;
+  readonly length: number;
+  readonly runs: number;
+  readonly joins: readonly [string, string];
+}
+
 /** An anchor standing in concrete; its shank runs from `z[0]` at its end up to `z[1]`. */
 export interface AnchorPart {
   readonly type: 'anchor';
+  /** Its class, its length in all, and its mass with nut and end plate, kg. */
+  readonly cls: string;
+  readonly length: number;
+  readonly mass: number;
   readonly x: number;
   readonly y: number;
   readonly d: number;
@@ -146,6 +168,7 @@ export interface Solid {
   readonly members: readonly MemberPart[];
   readonly bolts: readonly BoltPart[];
   readonly welds: readonly WeldPart[];
+  readonly butts?: readonly ButtPart[];
   readonly other?: OtherJoint;
 }
 
@@ -181,8 +204,12 @@ export function polygonArea(points: readonly Point[]): number {
   return Math.abs(sum) / 2;
 }
 
+/** Area of a plate without its holes, mm2. */
+export const plateArea = ({ round, outline }: Pick<PlatePart, 'round' | 'outline'>): number =>
+  round ? Math.PI * round.r ** 2 : polygonArea(outline);
+
 /** Gross mass of a plate, kg: fabricators buy the plate before its holes are drilled. */
-export const plateMass = (p: PlatePart): number => polygonArea(p.outline) * Math.abs(p.y[1] - p.y[0]) * STEEL_DENSITY;
+export const plateMass = (p: PlatePart): number => plateArea(p) * Math.abs(p.y[1] - p.y[0]) * STEEL_DENSITY;
 
 const PLANES: Readonly<Record<'xz' | 'yz' | 'xy', AnyPlane>> = {
   xz: { origin: [0, 0, 0], u: [1, 0, 0], v: [0, 0, 1] },

@@ -70,9 +70,9 @@ describe('a kind that nobody knew of', () => {
     const title = { job: '', number: '', revision: '', mark: 'H1', kind: '', verdict: '', checked: '', basis: '' };
     expect(firstPath(built.drawing(title, combination), report.combinations[0]!).length).toBeGreaterThan(2);
     expect(built.solid.plates).toHaveLength(1);
-    expect([hanger.offers, built.lists, built.template, built.chart([], 0), built.rows(null)]).toEqual([
-      { chart: false, rows: false, lists: false, template: false },
-      [],
+    expect([hanger.offers, built.lists.map((l) => l.id), built.template, built.chart([], 0), built.rows(null)]).toEqual([
+      { chart: false, rows: false, template: false },
+      ['fittings'],
       null,
       null,
       null,

@@ -2,6 +2,8 @@ import type Joi from 'joi';
 import { ACTION_NAMES, type ActionField, type ActionName, type Combination, type EndActions } from '../actions/combination.ts';
 import type { Drawing, TitleBlock } from '../drawing/index.ts';
 import type { Point, Quantities, Solid } from '../detail/solid.ts';
+import type { List } from '../shop/list.ts';
+import { shopLists } from '../shop/lists.ts';
 import type { Basis } from '../basis/basis.ts';
 import type { Standard } from '../basis/standard.ts';
 import type { Quantity, Units } from '../units/system.ts';
@@ -94,14 +96,6 @@ export interface FirstDetail<I> {
   readonly why: readonly string[];
 }
 
-/** A list that is bought or made from: for paper and for CSV. */
-export interface List {
-  readonly id: string;
-  readonly title: string;
-  readonly head: readonly string[];
-  readonly rows: readonly (readonly (string | number)[])[];
-}
-
 /** A drawing in true size, mm, by layers: for DXF. */
 export interface Template {
   readonly title: string;
@@ -146,7 +140,6 @@ export interface Joint<I = unknown> {
 export interface Offers {
   readonly chart: boolean;
   readonly rows: boolean;
-  readonly lists: boolean;
   readonly template: boolean;
 }
 
@@ -183,6 +176,7 @@ export interface Making<I, M, P extends Prepared> {
   moves?(input: I, model: M): Move<I>[];
   chart?(parts: Parts<M, P>, combinations: readonly Combination[], governing: number): MomentChart | null;
   rows?(parts: Parts<M, P>, combination: Combination | null): RowsFlow;
+  /** Lists of its own, before those that every joint has. */
   lists?(parts: Parts<M, P>): List[];
   template?(parts: Parts<M, P>): Template;
 }
@@ -201,12 +195,7 @@ export function building<I, M, P extends Prepared>(
     standards,
     leaves: ({ id }) => (Object.hasOwn(making.standards, id) ? (making.standards[id]!.leaves ?? []) : []),
     called: ({ id }) => (Object.hasOwn(making.standards, id) ? making.standards[id]!.title : undefined),
-    offers: {
-      chart: making.chart !== undefined,
-      rows: making.rows !== undefined,
-      lists: making.lists !== undefined,
-      template: making.template !== undefined,
-    },
+    offers: { chart: making.chart !== undefined, rows: making.rows !== undefined, template: making.template !== undefined },
     first: (start, combinations, basis, judge) => under(basis).first(start, combinations, basis, judge),
     build: (input, basis) => {
       const { prepare, moves } = under(basis);
@@ -223,7 +212,8 @@ export function building<I, M, P extends Prepared>(
         },
       };
       const quantities = once(() => making.quantities(parts));
-      const lists = once(() => making.lists?.(parts) ?? []);
+      const { units, standard } = basis;
+      const lists = once(() => [...(making.lists?.(parts) ?? []), ...shopLists(solid(), { units, fillets: standard.fillets })]);
       const template = once(() => making.template?.(parts) ?? null);
       return {
         input,

@@ -1,42 +1,8 @@
-import type { Drawing, FillStyle, Item, LineStyle, TextStyle } from '@ample/core';
+import type { Drawing, Item } from '@ample/core';
+import { PAINT } from '../paint.ts';
 import type { Page } from './page.ts';
 
 const MM = 72 / 25.4;
-const LINES: Readonly<Record<LineStyle, { width: number; dash?: number[]; colour: string } | null>> = {
-  outline: { width: 0.35, colour: '#1d2a3a' },
-  thin: { width: 0.18, colour: '#1d2a3a' },
-  hidden: { width: 0.18, dash: [2, 1], colour: '#1d2a3a' },
-  centre: { width: 0.13, dash: [4, 0.8, 0.6, 0.8], colour: '#1f5fa8' },
-  dimension: { width: 0.15, colour: '#1f5fa8' },
-  failure: { width: 0.7, dash: [2.4, 1.2], colour: '#a4432f' },
-  'failure-thin': { width: 0.25, colour: '#a4432f' },
-  force: { width: 0.3, colour: '#1c7c78' },
-  old: { width: 0.45, colour: '#85847d' },
-  none: null,
-};
-const FILLS: Readonly<Record<FillStyle, string>> = {
-  plate: '#efeadd',
-  cut: '#d8d2c2',
-  steel: '#f7f4ec',
-  paper: '#ffffff',
-  ink: '#1d2a3a',
-  dimension: '#1f5fa8',
-  failure: '#a4432f',
-  'failure-soft': '#e9cfc6',
-  concrete: '#eceae4',
-  'press-1': '#e3ecf0',
-  'press-2': '#c4d8e2',
-  'press-3': '#9fc0d0',
-  'press-4': '#74a3ba',
-};
-const INKS: Readonly<Record<TextStyle, string>> = {
-  ink: '#1d2a3a',
-  muted: '#5b6470',
-  dimension: '#1f5fa8',
-  failure: '#a4432f',
-  force: '#1c7c78',
-};
-
 /** Draws a sheet at its true size, its top left corner at (x, y) points, with further items over it. */
 export const drawSheet = (page: Page, drawing: Drawing, x: number, y: number, over: readonly Item[] = []): void =>
   drawItems(page, [...drawing.items, ...over], x, y);
@@ -58,11 +24,11 @@ function drawItem(page: Page, item: Item): void {
     // Dimensions stand clear of the lines that they cross.
     if (item.style === 'dimension')
       doc.rect(item.at[0] + left - 0.3, item.at[1] - item.size * 0.78, width + 0.6, item.size * 0.95).fill('#ffffff');
-    page.runs(item.text, item.at[0] + left, item.at[1], item.bold ? 'bold' : 'sans', item.size, INKS[item.style]);
+    page.runs(item.text, item.at[0] + left, item.at[1], item.bold ? 'bold' : 'sans', item.size, PAINT.inks[item.style]);
     return;
   }
-  const pen = LINES[item.line];
-  const fill = item.fill && FILLS[item.fill];
+  const pen = PAINT.lines[item.line];
+  const fill = item.fill && PAINT.fills[item.fill];
   if (!pen && !fill) return;
   if (item.k === 'circle') doc.circle(item.at[0], item.at[1], item.r);
   else {

@@ -1,7 +1,7 @@
-import type { List, Template } from '../kind.ts';
+import type { List } from '../../shop/list.ts';
+import type { Template } from '../kind.ts';
 import type { BaseModel } from './model.ts';
 import type { Solid } from '../../detail/solid.ts';
-import { anchorParts, baseQuantities } from './solid.ts';
 import { columnOutlines } from './shapes.ts';
 import { boltName } from '../../units/system.ts';
 
@@ -18,8 +18,9 @@ export function baseLists(m: BaseModel, solid: Solid): List[] {
   const u = m.basis.units;
   const { anchors: a, grout, plate } = m.input;
   if (!m.anchors.length) return [];
-  const q = baseQuantities(m, solid);
-  const part = anchorParts(m)[0]!;
+  const parts = solid.anchors!;
+  const part = parts[0]!;
+  const mass = parts.reduce((s, p) => s + p.mass, 0);
   const projection = Math.round(part.z[1] + grout.t);
   const mm = u.name('mm');
   return [
@@ -44,14 +45,14 @@ export function baseLists(m: BaseModel, solid: Solid): List[] {
           'A',
           m.anchors.length,
           boltName(a.d),
-          a.cls ?? `${a.f_yb}/${a.f_ub} MPa`,
-          u.cell(q.boltLengths[0]!.length),
+          part.cls,
+          u.cell(part.length),
           u.cell(a.h_ef),
           u.cell(projection),
           a.head === undefined ? KINDS[a.type] : `${KINDS[a.type]} ${u.length(a.head)} x ${u.length(a.head_t!)}`,
           u.cell(a.hole),
           a.washers_welded ? 'welded to the plate' : 'loose',
-          u.id === 'SI' ? Math.round(q.boltMass * 100) / 100 : u.mass(q.boltMass).split(' ')[0]!,
+          u.id === 'SI' ? Math.round(mass * 100) / 100 : u.mass(mass).split(' ')[0]!,
         ],
       ],
     },

@@ -2,6 +2,7 @@ import { concreteName } from './names.ts';
 import { STEEL_DENSITY } from '../../catalogue/properties.ts';
 import {
   type AnchorPart,
+  type ButtPart,
   type PlatePart,
   type Point,
   type PrismPart,
@@ -59,12 +60,19 @@ export function anchorParts(m: BaseModel): AnchorPart[] {
     : a.type === 'hooked'
       ? { shape: 'hook', width: 4 * a.d, z: [bottom, bottom + a.d] }
       : null;
+  const lowest = headed ? bottom - a.head_t! : bottom;
+  const length = Math.ceil((top - lowest) / 5) * 5;
+  const plateAtEnd = a.type === 'washer' && a.head ? a.head ** 2 * a.head_t! : 0;
+  const nut = ((Math.sqrt(3) / 2) * m.size.flats ** 2 - (Math.PI / 4) * a.d ** 2) * m.size.nut;
   return m.anchors.map(({ y, z }) => ({
     type: 'anchor',
+    cls: a.cls ?? `${a.f_yb}/${a.f_ub} MPa`,
+    length,
+    mass: ((Math.PI / 4) * a.d ** 2 * length + plateAtEnd + nut) * STEEL_DENSITY,
     x: z,
     y,
     d: a.d,
-    z: [headed ? bottom - a.head_t! : bottom, top],
+    z: [lowest, top],
     seat,
     washer: a.washer_t,
     washerWidth: Math.max(2 * a.d, a.hole + 12),
@@ -97,6 +105,7 @@ export function baseSolid(m: BaseModel): Solid {
     ],
     bolts: [],
     welds: input.weld.type === 'butt' ? [] : weldParts(m),
+    butts: input.weld.type === 'butt' ? buttParts(m) : [],
     anchors: anchorParts(m),
     prisms: [blockPart(m), ...groutPart(m, outline), ...keyPart(m)],
   };
@@ -118,6 +127,7 @@ function platePart(m: BaseModel, outline: Point[]): PlatePart {
     label: `PL ${u.length(plate.t)}×${size}`,
     grade: gradeName(plate.steel),
     outline,
+    ...(plate.shape === 'circle' ? { round: { at: flat(plate.y, plate.z), r: plate.D! / 2 } } : {}),
     y: [0, plate.t],
     holes: m.anchors.map(({ y, z }) => ({ x: z, z: y, d_h: anchors.hole, d_v: anchors.hole })),
   };
@@ -178,6 +188,17 @@ export const iOutline = (h: number, b: number, tw: number, tf: number): Point[] 
   [-h / 2, b / 2],
 ];
 
+/** Butt welds round the column: flanges and web of an I, the whole wall of a hollow section. */
+function buttParts({ column: { shape, h, b, t_f, t_w } }: BaseModel): ButtPart[] {
+  const joins = ['column', 'plate'] as const;
+  if (shape === 'CHS') return [{ t: t_f, length: Math.PI * (h - t_f), runs: 1, joins }];
+  if (shape === 'RHS') return [{ t: t_f, length: 2 * (h + b - 2 * t_f), runs: 1, joins }];
+  return [
+    { t: t_f, length: 2 * b, runs: 2, joins },
+    { t: t_w, length: h - 2 * t_f, runs: 1, joins },
+  ];
+}
+
 function weldParts(m: BaseModel): WeldPart[] {
   const { column, input } = m;
   const t = input.plate.t;
@@ -220,14 +241,8 @@ function weldParts(m: BaseModel): WeldPart[] {
 /** What has to be bought and made: read off the solid. */
 export function baseQuantities(m: BaseModel, solid: Solid): Quantities {
   const parts = solid.anchors!;
-  const length = parts[0] ? Math.ceil((parts[0].z[1] - parts[0].z[0]) / 5) * 5 : 0;
-  const { anchors: a, shear } = m.input;
+  const { shear } = m.input;
   const block = drawnBlock(m);
-  const plate = a.type === 'washer' && a.head ? a.head ** 2 * a.head_t! * STEEL_DENSITY : 0;
-  const one =
-    (Math.PI / 4) * a.d ** 2 * length * STEEL_DENSITY +
-    plate +
-    ((Math.sqrt(3) / 2) * m.size.flats ** 2 - (Math.PI / 4) * a.d ** 2) * m.size.nut * STEEL_DENSITY;
   const key = solid.prisms!.find((x) => x.id === 'key');
   const keyMass =
     key && shear.key
@@ -241,9 +256,9 @@ export function baseQuantities(m: BaseModel, solid: Solid): Quantities {
     concrete: { volume: ((block.x2 - block.x1) * (block.y2 - block.y1) * block.H) / 1e9, f_ck: m.input.concrete.f_ck },
     bolts: parts.length,
     fastener: 'anchors',
-    boltLengths: parts.length ? [{ length, count: parts.length }] : [],
+    boltLengths: parts[0] ? [{ length: parts[0].length, count: parts.length }] : [],
     plateMass: solid.plates.reduce((s, p) => s + plateMass(p), 0) + keyMass,
-    boltMass: parts.length * one,
+    boltMass: parts.reduce((s, p) => s + p.mass, 0),
     weldVolume: solid.welds.reduce((s, w) => s + (w.leg ** 2 / 2) * w.length, 0),
   };
 }

@@ -67,6 +67,7 @@ interface FarParts {
   readonly inner: number;
   readonly hole: Pick<Hole, 'd_h' | 'd_v'>;
   readonly bolt: BoltSize;
+  readonly cls: string;
   readonly grade: string;
 }
 
@@ -106,7 +107,10 @@ export function farJoint(u: Units, o: FarParts, own: readonly Point[]): OtherJoi
     bolts: o.far.at
       .filter((p) => !own.some((q) => sameHole(p, q)))
       .map(([y, z], i) =>
-        boltPart(bolt, 'x', { x: y, z: o.top - z, row: i, line: y < 0 ? 0 : 1 }, [-grip, 0], grip, ['far beam', 'support']),
+        boltPart(bolt, o.cls, 'x', { x: y, z: o.top - z, row: i, line: y < 0 ? 0 : 1 }, [-grip, 0], grip, [
+          'far beam',
+          'support',
+        ]),
       ),
   };
 }

@@ -1,10 +1,22 @@
 import { boltLength, boltMass, gradeName, type BoltSize, type SteelInput } from '../../catalogue/index.ts';
-import { plateMass, type BoltPart, type MemberPart, type Point, type Quantities, type Solid } from '../../detail/solid.ts';
+import {
+  plateMass,
+  type BoltPart,
+  type Hole,
+  type MemberPart,
+  type Point,
+  type Quantities,
+  type Solid,
+} from '../../detail/solid.ts';
 import type { MemberDimensions, SupportModel } from '../members.ts';
 
 /** The beam of a joint as part of its solid, with the outline of the elevation. */
-export const beamPart = (m: MemberDimensions, steel: SteelInput, outline: readonly Point[]): MemberPart =>
-  member('beam', m, steel, outline);
+export const beamPart = (
+  m: MemberDimensions,
+  steel: SteelInput,
+  outline: readonly Point[],
+  holes: readonly Hole[] = [],
+): MemberPart => ({ ...member('beam', m, steel, outline), holes });
 
 /** The support of a joint, where its section is known. */
 export function supportPart(
@@ -73,6 +85,7 @@ export function beamOutline(m: Notches & { readonly beam: MemberDimensions }, en
 /** A bolt along `axis`, clamping `grip`; `y` runs from the bearing face under its head to that of the washer under its nut. */
 export const boltPart = (
   size: BoltSize,
+  cls: string,
   axis: BoltPart['axis'],
   { x, z, row, line }: Pick<BoltPart, 'x' | 'z' | 'row' | 'line'>,
   y: BoltPart['y'],
@@ -88,6 +101,8 @@ export const boltPart = (
   d: size.d,
   length: boltLength(size, grip),
   grip,
+  cls,
+  mass: boltMass(size, boltLength(size, grip)),
   y,
   head: size.head,
   nut: size.nut,
@@ -98,13 +113,13 @@ export const boltPart = (
 });
 
 /** What has to be bought and made, read off the solid. */
-export function quantitiesOf(solid: Solid, bolt: BoltSize): Quantities {
+export function quantitiesOf(solid: Solid): Quantities {
   const lengths = [...new Set(solid.bolts.map((b) => b.length))].sort((a, b) => a - b);
   return {
     bolts: solid.bolts.length,
     boltLengths: lengths.map((length) => ({ length, count: solid.bolts.filter((b) => b.length === length).length })),
     plateMass: solid.plates.reduce((sum, p) => sum + plateMass(p), 0),
-    boltMass: solid.bolts.reduce((sum, b) => sum + boltMass(bolt, b.length), 0),
+    boltMass: solid.bolts.reduce((sum, b) => sum + b.mass, 0),
     weldVolume: solid.welds.reduce((sum, w) => sum + (w.leg ** 2 / 2) * w.length, 0),
   };
 }

@@ -35,7 +35,7 @@ export const cleats: JointKind<CleatsInput> = {
       [aisc360.id]: { title: 'Angles', prepare: anglesToAisc360, first: anglesFirst, leaves: ['N_tie', 'V_ser'] },
     },
     solid: cleatsSolid,
-    quantities: ({ solid, model }) => quantitiesOf(solid, model.bolt),
+    quantities: ({ solid }) => quantitiesOf(solid),
     drawing: cleatsDrawing,
     moves: cleatsMoves,
   }),

@@ -7,9 +7,10 @@ import { places, type CleatsModel } from './model.ts';
 /** Length of beam shown beyond the cleats. */
 export const STUB = 260;
 
-/** Id of a leg of the cleat on one side. */
-const legOf = (m: CleatsModel, side: -1 | 1, leg: 'web' | 'support'): string =>
-  `${m.input.arrangement === 'single' ? 'cleat' : side < 0 ? 'near cleat' : 'far cleat'}, ${leg} leg`;
+/** Name of the cleat on one side, and id of a leg of it. */
+const angleOf = (m: CleatsModel, side: -1 | 1): string =>
+  m.input.arrangement === 'single' ? 'cleat' : side < 0 ? 'near cleat' : 'far cleat';
+const legOf = (m: CleatsModel, side: -1 | 1, leg: 'web' | 'support'): string => `${angleOf(m, side)}, ${leg} leg`;
 
 /** What of the cleats both legs and bolts are made from. */
 function layOut(m: CleatsModel) {
@@ -48,12 +49,18 @@ export function cleatsSolid(m: CleatsModel): Solid {
     inner: k.face,
     hole: hole.leg,
     bolt,
+    cls: input.bolts.cls,
     grade: gradeName(cleat.steel),
   };
   return {
     plates: k.sides.flatMap((side) => legsOf(m, side, k)),
     members: [
-      beamPart(beam, input.beam.steel, beamOutline(m, gap, cleat.leg_web + STUB)),
+      beamPart(
+        beam,
+        input.beam.steel,
+        beamOutline(m, gap, cleat.leg_web + STUB),
+        k.webAt.map(({ x, z }) => ({ x, z, d_h: hole.web.d_h, d_v: hole.web.d_v })),
+      ),
       ...supportPart(support, input.support.steel, { h: beam.h, notchTop: m.notchTop }),
     ],
     bolts: boltsOf(m, k),
@@ -68,10 +75,10 @@ function boltsOf(m: CleatsModel, { sides, face, webAt, supportAt }: LaidOut): Bo
   const webGrip = sides.length * t + m.beam.tw + input.bolts.packing;
   const through = [legOf(m, -1, 'web'), 'beam', ...(sides.length > 1 ? [legOf(m, 1, 'web')] : [])];
   return [
-    ...webAt.map((p) => boltPart(bolt, 'y', p, [-face - t, -face - t + webGrip], webGrip, through)),
+    ...webAt.map((p) => boltPart(bolt, input.bolts.cls, 'y', p, [-face - t, -face - t + webGrip], webGrip, through)),
     ...supportAt.map((p, i) => {
       const grip = t + support.t + (input.support.other_side && (m.far?.shared[i] ?? true) ? t : 0);
-      return boltPart(bolt, 'x', p, [t, t - grip], grip, [legOf(m, p.x > 0 ? 1 : -1, 'support'), 'support']);
+      return boltPart(bolt, input.bolts.cls, 'x', p, [t, t - grip], grip, [legOf(m, p.x > 0 ? 1 : -1, 'support'), 'support']);
     }),
   ];
 }
@@ -99,6 +106,7 @@ function legsOf(m: CleatsModel, side: -1 | 1, { face, top, bottom, webAt, suppor
       ...common,
       id: legOf(m, side, 'web'),
       parts: ['web leg', 'cleats'],
+      leg: { of: angleOf(m, side), width: leg_web, other: leg_support, heel: 0 },
       plane: 'xz',
       outline: rect(0, leg_web),
       y: [Math.min(inner, outer), Math.max(inner, outer)],
@@ -108,6 +116,7 @@ function legsOf(m: CleatsModel, side: -1 | 1, { face, top, bottom, webAt, suppor
       ...common,
       id: legOf(m, side, 'support'),
       parts: ['support leg', 'cleats'],
+      leg: { of: angleOf(m, side), width: leg_support, other: leg_web, heel: side * face },
       plane: 'yz',
       outline: rect(outer, side * (face + leg_support)),
       y: [0, t],

@@ -35,7 +35,7 @@ export const endPlate: JointKind<EndPlateInput> = {
       [aisc360.id]: { prepare: endPlateToAisc360, first: shearEndPlateFirst, leaves: ['N_tie', 'V_ser'] },
     },
     solid: endPlateSolid,
-    quantities: ({ solid, model }) => quantitiesOf(solid, model.bolt),
+    quantities: ({ solid }) => quantitiesOf(solid),
     drawing: endPlateDrawing,
     moves: endPlateMoves,
   }),

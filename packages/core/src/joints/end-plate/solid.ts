@@ -24,6 +24,7 @@ export function endPlateSolid(m: EndPlateModel): Solid {
     inner: 0,
     hole: hole.plate,
     bolt,
+    cls: bolts.cls,
     grade: gradeName(plate.steel),
   };
   return {
@@ -35,7 +36,7 @@ export function endPlateSolid(m: EndPlateModel): Solid {
     bolts: at.map((p, i) => {
       const farPlate = input.support.other_side && (m.far?.shared[i] ?? true) ? plate.t : 0;
       const grip = plate.t + support.t + farPlate + bolts.packing;
-      return boltPart(bolt, 'x', p, [plate.t, plate.t - grip], grip, ['plate', 'support']);
+      return boltPart(bolt, bolts.cls, 'x', p, [plate.t, plate.t - grip], grip, ['plate', 'support']);
     }),
     ...(other ? { other: farJoint(m.basis.units, other, own) } : {}),
     welds: webWelds(m),

@@ -35,7 +35,7 @@ export const finPlate: JointKind<FinPlateInput> = {
       [aisc360.id]: { title: 'Single plate', prepare: finPlateToAisc360, first: singlePlateFirst, leaves: ['N_tie', 'V_ser'] },
     },
     solid: finPlateSolid,
-    quantities: ({ solid, model }) => quantitiesOf(solid, model.bolt),
+    quantities: ({ solid }) => quantitiesOf(solid),
     drawing: finPlateDrawing,
     moves: finPlateMoves,
   }),

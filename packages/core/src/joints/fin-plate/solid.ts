@@ -21,7 +21,7 @@ export function finPlateSolid(m: FinPlateModel): Solid {
   /** The plate is drawn up on the near side; one on the far side is its mirror image. */
   const side = (y: number): number => (far ? -y : y);
   const boltParts = at.map((p) =>
-    boltPart(bolt, 'y', p, [side(near - plate.t), side(beam.tw / 2 + bolts.packing)], grip, ['plate', 'beam']),
+    boltPart(bolt, bolts.cls, 'y', p, [side(near - plate.t), side(beam.tw / 2 + bolts.packing)], grip, ['plate', 'beam']),
   );
   const a = input.plate.h;
   return {
@@ -44,7 +44,12 @@ export function finPlateSolid(m: FinPlateModel): Solid {
       },
     ],
     members: [
-      beamPart(beam, input.beam.steel, beamOutline(m, gap, m.width + STUB)),
+      beamPart(
+        beam,
+        input.beam.steel,
+        beamOutline(m, gap, m.width + STUB),
+        at.map(({ x, z }) => ({ x, z, d_h: hole.web.d_h, d_v: hole.web.d_v })),
+      ),
       ...supportPart(support, input.support.steel, { h: beam.h, notchTop: m.notchTop }),
     ],
     bolts: boltParts,

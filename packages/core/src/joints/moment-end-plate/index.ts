@@ -6,7 +6,6 @@ import { SI, type Units } from '../../units/system.ts';
 import { quantitiesOf } from '../beam-end/solid-parts.ts';
 import { building, type JointKind, type SeedField } from '../kind.ts';
 import { memberFacts } from '../members.ts';
-import { shopLists } from '../shop-lists.ts';
 import { aisc360 } from '../../standards/aisc360/standard.ts';
 import { momentPlateFirstToAisc360 } from './aisc360/first.ts';
 import { momentPlateToAisc360 } from './aisc360/index.ts';
@@ -141,15 +140,8 @@ export const momentEndPlate: JointKind<MomentPlateInput> = {
       },
     },
     solid: momentPlateSolid,
-    quantities: ({ solid, model }) => quantitiesOf(solid, model.bolt),
+    quantities: ({ solid }) => quantitiesOf(solid),
     drawing: momentPlateDrawing,
-    lists: ({ model, solid }) =>
-      shopLists(solid, {
-        bolt: model.bolt,
-        cls: model.input.bolts.cls,
-        units: model.basis.units,
-        fillets: model.basis.standard.fillets,
-      }),
     template: ({ model, solid }) => plateTemplate(model, solid),
     rows: ({ prepared }, combination) => prepared.drawn(combination && inNewtons(combination)).flow,
   }),

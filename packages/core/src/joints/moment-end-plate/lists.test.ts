@@ -20,47 +20,51 @@ describe('shop lists of a moment end plate', () => {
     ['two-sided', W4],
   ])('%s: add up to the quantities of the solid', (_, input) => {
     const q = built(input).quantities;
-    const plates = rows(input, 'plates');
+    const plates = rows(input, 'fittings');
     // Each row to a hundredth of a kilogram.
-    expect(Math.abs(sum(column(plates, 8)) - q.plateMass)).toBeLessThan(0.005 * plates.length + 1e-9);
-    for (const r of plates) expect(Number(r[8])).toBeCloseTo(Number(r[1]) * Number(r[7]), 1);
+    expect(Math.abs(sum(column(plates, 9)) - q.plateMass)).toBeLessThan(0.005 * plates.length + 1e-9);
+    for (const r of plates) expect(Number(r[9])).toBeCloseTo(Number(r[1]) * Number(r[8]), 1);
     const bolts = rows(input, 'bolts');
     expect(sum(column(bolts, 0))).toBe(q.bolts);
-    expect(sum(column(bolts, 5))).toBeCloseTo(q.boltMass, 1);
+    expect(sum(column(bolts, 6))).toBeCloseTo(q.boltMass, 1);
     // Fillets: throat squared times length is half of the leg squared.
-    const volume = sum(rows(input, 'welds').map((r) => Number(r[0]) ** 2 * Number(r[4])));
+    const volume = sum(rows(input, 'welds').map((r) => Number(r[1]) ** 2 * Number(r[6])));
     expect(volume / q.weldVolume).toBeCloseTo(1, 4);
   });
   // 220 x 20 x 565 as it is cut, holes not taken off: 0.22 x 0.02 x 0.565 x 7850 = 19.516.
   it('the plate by hand', () => {
-    const [plate] = rows(W2, 'plates');
+    const [plate] = rows(W2, 'fittings');
     const h = 450 + 95 + 20;
-    expect(plate!.slice(0, 7)).toEqual(['p1', 1, 20, 220, h, 'S355', 8]);
-    expect(Number(plate![7])).toBeCloseTo(19.52, 6);
+    expect(plate!.slice(0, 8)).toEqual(['p1', 1, `PL 20×220×${h}`, 'S355', 20, 220, h, 8]);
+    expect(Number(plate![8])).toBeCloseTo(19.52, 6);
   });
   // Two stiffeners a flange, each with two fillets at both ends and two along the web: 12 runs; (80 - 15) twice two and the web between the cuts twice.
   it('the fillets of a stiffener by hand', () => {
     const s = { b: 80, t: 10, a: 5, c: 15, depth: 'full', fitted: true, steel: { grade: 'S355' } } as const;
-    const stiff = rows({ ...W2, stiffeners: { bottom: s } }, 'welds').filter((r) => String(r[1]).startsWith('stiffener'));
-    expect(stiff.map((r) => [r[0], r[1], r[2], r[3], r[4]])).toEqual(
-      ['near', 'far'].map((k) => [5, `stiffener-bottom-${k}`, 'support', 6, 4 * 65 + 2 * (280 - 36 - 30)]),
+    const stiff = rows({ ...W2, stiffeners: { bottom: s } }, 'welds').filter((r) => String(r[2]).startsWith('stiffener'));
+    expect(stiff.map((r) => r.slice(0, 7))).toEqual(
+      ['near', 'far'].map((k) => ['fillet', 5, `stiffener-bottom-${k}`, 'support', 'level', 6, 4 * 65 + 2 * (280 - 36 - 30)]),
     );
     const half = rows({ ...W2, stiffeners: { bottom: { ...s, depth: 'half' } } }, 'welds').find(
-      (r) => r[1] === 'stiffener-bottom-near',
+      (r) => r[2] === 'stiffener-bottom-near',
     )!;
-    expect([half[3], half[4]]).toEqual([4, 2 * 65 + 2 * (140 - 18 - 15)]);
+    expect([half[5], half[6]]).toEqual([4, 2 * 65 + 2 * (140 - 18 - 15)]);
   });
   it('in inches, by legs', () => {
     const { flanges: _butt, ...welds } = D.welds;
     const list = rows({ ...D, welds: { ...welds, top: fillet(0.5), bottom: fillet(0.5) } }, 'welds', to());
-    expect(list.map((r) => r[0])).toEqual(['1/2', '1/4']);
+    expect(list.map((r) => r[1])).toEqual(['1/2', '1/4']);
     expect(rows(D, 'bolts', to())[0]!.slice(0, 3)).toEqual([8, '7/8 in', '150']);
-    // Complete penetration has no fillets at the flanges.
-    expect(rows(D, 'welds', to()).map((r) => r[0])).toEqual(['1/4']);
+    // Complete penetration has no fillets at the flanges, and no volume before the shop has chosen its preparation.
+    expect(rows(D, 'welds', to()).map((r) => [r[0], r[1], r[5], r[7]])).toEqual([
+      ['fillet', '1/4', 2, expect.any(Number)],
+      ['butt', expect.any(String), 1, ''],
+      ['butt', expect.any(String), 1, ''],
+    ]);
   });
   it('ribs stand among the plates', () => {
     const ribbed = { ...D, rib: { t: 12.7, l: 150, steel: { grade: 'A572-50' } } };
-    expect(rows(ribbed, 'plates', to()).map((r) => [r[1], r[5]])).toEqual([
+    expect(rows(ribbed, 'fittings', to()).map((r) => [r[1], r[3]])).toEqual([
       [1, expect.anything()],
       [2, 'A572-50'],
     ]);

@@ -1,5 +1,5 @@
 import { gradeName } from '../../catalogue/steels.ts';
-import type { BoltPart, MemberPart, PlatePart, Point, Solid, WeldPart } from '../../detail/solid.ts';
+import type { BoltPart, ButtPart, MemberPart, PlatePart, Point, Solid, WeldPart } from '../../detail/solid.ts';
 import { boltPart } from '../beam-end/solid-parts.ts';
 import type { Member, MomentPlateModel, Stiffener } from './model.ts';
 import { turned } from './turned.ts';
@@ -41,6 +41,7 @@ export function momentPlateSolid(m: MomentPlateModel): Solid {
       ...(splice ? haunchWelds(m, -1) : []),
       ...stiffenerWelds(m),
     ],
+    butts: m.input.welds.flanges === 'butt' ? (splice ? [1, -1] : [1]).flatMap((side) => flangeButts(m, side as 1 | -1)) : [],
   };
 }
 
@@ -128,7 +129,7 @@ function boltParts(m: MomentPlateModel): BoltPart[] {
   const grip = plate.t + behind + (bolts.washers > 1 ? m.bolt.washer : 0);
   return m.rows.flatMap(({ y }, row) =>
     [-1, 1].map((s, line) =>
-      boltPart(m.bolt, 'x', { x: (s * bolts.w) / 2, z: y, row, line }, [plate.t, plate.t - grip], grip, [
+      boltPart(m.bolt, bolts.cls, 'x', { x: (s * bolts.w) / 2, z: y, row, line }, [plate.t, plate.t - grip], grip, [
         'plate',
         m.column ? 'support' : 'plate-2',
       ]),
@@ -310,6 +311,17 @@ function welds(m: MomentPlateModel, side: 1 | -1): WeldPart[] {
       to: [x, (y * dims.tw) / 2, bottom],
       joins: [beam!, onto!],
     })),
+  ];
+}
+
+/** Butt welds of the two flanges to the plate, the lower one that of the haunch where there is one. */
+function flangeButts(m: MomentPlateModel, side: 1 | -1): ButtPart[] {
+  const { ten, com } = turned(m, 1);
+  const joins = side === 1 ? (['beam', 'plate'] as const) : (['support', 'plate-2'] as const);
+  const { tf } = m.beam.dims;
+  return [
+    { t: tf, length: ten.b, runs: 1, joins },
+    { t: m.haunch ? m.haunch.tf : tf, length: com.b, runs: 1, joins },
   ];
 }
 

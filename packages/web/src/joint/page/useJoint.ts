@@ -88,7 +88,6 @@ export function useJoint(job: JobRecord, siblings: readonly Sibling[]) {
       ([tab]) =>
         (tab !== 'chart' || kind.offers.chart) &&
         (tab !== 'rows' || kind.offers.rows) &&
-        (tab !== 'lists' || kind.offers.lists) &&
         (tab !== 'alternatives' ||
           otherStandards(kind.id, basis).length > 0 ||
           KINDS.some((k) => k.id !== kind.id && k.family === kind.family && k.standards.includes(job.basis.standard))),

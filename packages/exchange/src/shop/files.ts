@@ -1,0 +1,169 @@
+import {
+  basisOf,
+  firstPath,
+  jobLists,
+  memberEnds,
+  shopItems,
+  STATE_WORDS,
+  titleOf,
+  tryCheckStored,
+  type JobDocument,
+  type Joint,
+  type JointDocument,
+  type JointItems,
+  type JointReport,
+  type Piece,
+} from '@ample/core';
+import { listsCsv } from '../csv.ts';
+import { flatDxf, type LengthUnit } from './flat-dxf.ts';
+import { listsXlsx } from './lists-xlsx.ts';
+import { memberNc1, pieceNc1 } from './nc1.ts';
+import { nest, nestedDxf, wantedOf, type SheetSize } from './nest.ts';
+import { sheetDxf } from './sheet-dxf.ts';
+import { sheetSvg } from './sheet-svg.ts';
+
+/** One file that leaves the product. */
+export interface OutFile {
+  readonly name: string;
+  readonly data: string | Uint8Array;
+}
+
+/** What is made of each joint by itself. */
+export const JOINT_FORMATS = [
+  {
+    id: 'dxf',
+    label: 'Drawing and flat plates (DXF)',
+    about: 'the sheet in true size, and each plate with its contour, holes and mark',
+  },
+  {
+    id: 'nc1',
+    label: 'Files for machines (NC1)',
+    about: 'each plate and angle, and the end of the beam where it is notched or drilled',
+  },
+  { id: 'svg', label: 'Drawing (SVG)', about: 'the sheet as it is printed' },
+] as const;
+/** What is made of one joint or of a job as a whole. */
+export const WHOLE_FORMATS = [
+  { id: 'csv', label: 'Lists (CSV)', about: 'plates and angles, bolts, welds, anchors, with totals' },
+  { id: 'xlsx', label: 'Lists (XLSX)', about: 'the same, a sheet each' },
+  { id: 'nest', label: 'Sheets of plates (DXF)', about: 'plates by thickness and steel, laid out on sheets to be cut from' },
+] as const;
+export const SHOP_FORMATS = [...JOINT_FORMATS, ...WHOLE_FORMATS] as const;
+export type JointFormat = (typeof JOINT_FORMATS)[number]['id'];
+export type WholeFormat = (typeof WHOLE_FORMATS)[number]['id'];
+export type ShopFormat = JointFormat | WholeFormat;
+export const isWhole = (format: ShopFormat): format is WholeFormat => WHOLE_FORMATS.some((f) => f.id === format);
+
+export interface ShopOptions {
+  /** Of the shop: without failure, forces and pressures. */
+  readonly copy: 'shop' | 'calculation';
+  readonly unit: LengthUnit;
+  readonly revision: string;
+  readonly date: string;
+  /** How much of a member is given from its end, mm. */
+  readonly member: number;
+  readonly sheet: SheetSize;
+}
+export const SHOP_DEFAULTS = { copy: 'shop', member: 1000, sheet: { length: 3000, width: 1500, gap: 10 } } as const;
+
+/** A name that every file system takes. */
+export const safeName = (text: string): string =>
+  text
+    .trim()
+    .replace(/[^\p{L}\p{N}._-]+/gu, '-')
+    .replace(/^[-.]+|-+$/g, '')
+    .slice(0, 80) || 'file';
+
+/** A joint that is built and checked, ready for the shop. */
+export interface ShopJoint {
+  readonly mark: string;
+  readonly built: Joint;
+  readonly report: JointReport;
+  readonly acted: JointDocument;
+}
+
+/** Builds a stored joint, or says why it can't be: one that is refused takes no other with it. */
+export function shopJoint(
+  stored: JointDocument,
+  job: JobDocument,
+): ShopJoint | { readonly mark: string; readonly refusal: string } {
+  const checked = tryCheckStored(stored, job);
+  return 'refusal' in checked
+    ? { mark: stored.mark, refusal: checked.refusal.message }
+    : { mark: stored.mark, built: checked.built, report: checked.report, acted: checked.joint };
+}
+
+/** The files of one joint in one format. */
+export function jointFiles(joint: ShopJoint, job: JobDocument, format: JointFormat, options: ShopOptions): OutFile[] {
+  const { mark, built } = joint;
+  const name = safeName(mark);
+  const { pieces } = shopItems(built.solid);
+  const head = (piece: string) => ({
+    job: job.number || job.name,
+    drawing: mark,
+    mark: `${mark}-${piece}`,
+    revision: options.revision,
+  });
+  if (format === 'nc1')
+    return [
+      ...pieces.map((p) => ({ name: `${name}-${p.mark}.nc1`, data: pieceNc1(p, head(p.mark)) })),
+      ...memberEnds(built.solid, options.member).map((m) => ({ name: `${name}-${m.id}.nc1`, data: memberNc1(m, head(m.id)) })),
+    ];
+  const { drawing, items } = sheetOf(joint, job, options);
+  if (format === 'svg') return [{ name: `${name}.svg`, data: sheetSvg(drawing, items, `${mark}, ${job.name}`) }];
+  return [
+    { name: `${name}.dxf`, data: sheetDxf(drawing, items, options.unit) },
+    ...pieces.flatMap((p) => flatFiles(p, mark, options.unit)),
+  ];
+}
+
+/** A plate as one flat drawing, an angle as one for each of its legs. */
+const flatFiles = (p: Piece, joint: string, unit: LengthUnit): OutFile[] =>
+  p.faces.map((f, i) => ({
+    name: `${safeName(joint)}-${p.mark}${p.faces.length > 1 ? `-leg${i + 1}` : ''}.dxf`,
+    data: flatDxf(f, `${joint}-${p.mark}`, unit),
+  }));
+
+/** The sheet of a joint: for the calculation as its first to give; for the shop without failure, forces and pressures, and saying whether it may be made. */
+export function sheetOf(
+  { built, report, acted }: ShopJoint,
+  job: JobDocument,
+  { copy, revision }: Pick<ShopOptions, 'copy' | 'revision'>,
+) {
+  const title = titleOf(job, acted, built.basis, revision);
+  if (copy === 'shop') {
+    const sound = report.state === 'holds' || report.state === 'close';
+    const verdict = sound ? 'Copy for the shop' : `Copy for the shop: not to be made, ${STATE_WORDS[report.state]}`;
+    const drawing = built.drawing({ ...title, verdict }, null);
+    return { drawing, items: drawing.items };
+  }
+  const worst = Math.max(report.worst, 0);
+  const drawing = built.drawing({ ...title, verdict: report.verdict }, acted.combinations[worst] ?? null);
+  return { drawing, items: [...drawing.items, ...firstPath(drawing, report.combinations[worst])] };
+}
+
+/** The files of a job, or of one joint of it, as a whole. */
+export async function wholeFiles(
+  called: string,
+  joints: readonly JointItems[],
+  job: Pick<JobDocument, 'basis' | 'sections' | 'steels'>,
+  format: WholeFormat,
+  options: ShopOptions,
+): Promise<OutFile[]> {
+  const { units, standard } = basisOf(job);
+  if (format === 'nest') {
+    const pieces = joints.flatMap((j) => j.pieces.map((p) => ({ ...p, joint: j.mark })));
+    return nest(wantedOf(pieces), options.sheet).map((n) => ({
+      name: safeName(`${called} sheets ${n.t} mm ${n.grade}`) + '.dxf',
+      data: nestedDxf(n, options.sheet, options.unit),
+    }));
+  }
+  const lists = jobLists(joints, { units, fillets: standard.fillets });
+  if (format === 'csv') return [{ name: `${safeName(`${called} lists`)}.csv`, data: listsCsv(lists) }];
+  return [
+    {
+      name: `${safeName(`${called} lists`)}.xlsx`,
+      data: await listsXlsx(lists, { title: `${called}: lists`, date: options.date }),
+    },
+  ];
+}
