@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { chromium, type Browser, type Page } from 'playwright-core';
-import { startServer, type Running } from '../packages/server/src/start.ts';
+import { serve } from './server.ts';
 
 export interface App {
   readonly url: string;
@@ -39,7 +39,7 @@ export interface Shared {
 export async function openApp(errors: string[] = [], shared?: Shared): Promise<App> {
   const data = mkdtempSync(join(tmpdir(), 'ample-e2e-'));
   if (shared) cpSync(shared.store, data, { recursive: true });
-  const server: Running = await startServer({ port: 0, data, seed: !shared, level: 'error' });
+  const server = await serve({ data, seed: !shared });
   const browser = await (shared?.browser ?? launch());
   // One visitor: what was compiled for one page is there for the next.
   const visitor = await browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });

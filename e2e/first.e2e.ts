@@ -3,9 +3,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from 'playwright-core';
 import { afterAll, describe, expect, it } from 'vitest';
-import { startServer } from '../packages/server/src/start.ts';
 import { judged, openJoint, openRegister, saved } from './app.ts';
 import { faults } from './axe.ts';
+import { serve } from './server.ts';
 import { useApp } from './use-app.ts';
 
 const on = useApp();
@@ -236,7 +236,7 @@ describe('an empty store', () => {
   const data = mkdtempSync(join(tmpdir(), 'ample-empty-'));
   afterAll(() => rmSync(data, { recursive: true, force: true }));
   it('greets with three ways in; the demo job is one of them', async () => {
-    const empty = await startServer({ port: 0, data, level: 'error' });
+    const empty = await serve({ data, seed: false });
     const { page } = on;
     await page.goto(empty.url);
     const ways = page.getByRole('group', { name: 'Ways to begin' });
