@@ -1,32 +1,12 @@
-import { execFile } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import Ajv from 'ajv/dist/2019.js';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import { afterAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
+import { CASES, demo, gusset, job, JOINTS, only, useFolder } from './cli.testing.ts';
 
-const BIN = fileURLToPath(new URL('../bin/gusset.mjs', import.meta.url));
-const demo = fileURLToPath(new URL('../../../demo/tern-quay.json', import.meta.url));
-const JOINTS = fileURLToPath(new URL('../../core/src/joints/', import.meta.url));
-const CASES = join(JOINTS, 'fin-plate/jobs/');
-const folder = mkdtempSync(join(tmpdir(), 'ample-cli-'));
-afterAll(() => rmSync(folder, { recursive: true, force: true }));
-
-const gusset = (...args: string[]): Promise<{ code: number; out: string; err: string }> =>
-  new Promise((resolve) =>
-    execFile(process.execPath, [BIN, ...args], { maxBuffer: 1 << 26 }, (error, out, err) =>
-      resolve({ code: error ? Number(error.code) : 0, out, err }),
-    ),
-  );
-const file = (name: string, value: unknown): string => {
-  const path = join(folder, name);
-  writeFileSync(path, typeof value === 'string' ? value : JSON.stringify(value));
-  return path;
-};
-const job = JSON.parse(readFileSync(demo, 'utf8'));
-const only = (...marks: string[]) => ({ ...job, joints: job.joints.filter((j: { mark: string }) => marks.includes(j.mark)) });
+const { folder, file } = useFolder();
 
 /** Text of every page of a PDF, by another program's parser. */
 async function pdfText(path: string): Promise<string[]> {
@@ -196,21 +176,6 @@ describe('gusset check', () => {
   });
 });
 
-describe('gusset export', () => {
-  it('writes the setting-out as CSV and as DXF, and says what there is', async () => {
-    const [csv, dxf] = [join(folder, 's.csv'), join(folder, 's.dxf')];
-    expect((await gusset('export', demo, 'P1-04', '--list', 'setting-out', '-o', csv)).code).toBe(0);
-    expect(readFileSync(csv, 'utf8').split('\r\n').slice(0, 2)).toEqual([
-      'Anchor,z mm,y mm,Size,Top above concrete mm',
-      expect.stringMatching(/^0,-210,-105,M30,/),
-    ]);
-    expect((await gusset('export', demo, 'P1-04', '--template', '-o', dxf)).code).toBe(0);
-    expect(readFileSync(dxf, 'utf8')).toContain('LWPOLYLINE');
-    const none = await gusset('export', demo, 'B1-01', '--list', 'anchors', '-o', csv);
-    expect([none.code, none.err]).toEqual([2, expect.stringMatching(/there is no list "anchors"; accepted for B1-01 are none/)]);
-  });
-});
-
 describe('gusset house', () => {
   const details = fileURLToPath(new URL('../../../demo/house-details.json', import.meta.url));
   it('prints the resistances of each house detail of a file, the same as JSON and CSV', async () => {
@@ -322,63 +287,6 @@ describe('gusset combine', () => {
     expect(code).toBe(2);
     expect(err).toMatch(/cases\.json: cases\.0\.category: the value is missing; it must be given\.\n$/);
     expect((await gusset('combine', file('empty.json', ' '))).err).toMatch(/the file is empty; it must hold load cases as JSON/);
-  });
-});
-
-describe('a table taken into a job', () => {
-  const table = (text: string): string => {
-    const path = join(folder, 'forces.csv');
-    writeFileSync(path, text);
-    return path;
-  };
-  it('says what becomes of each joint, writes the job, and comparing shows it', async () => {
-    const old = file('old.json', only('B1-01', 'B1-02', 'B2-14'));
-    const out = join(folder, 'new.json');
-    const rows = 'mark;case;Vz (kN)\nB1-01;Q;40\nB1-02;Q;500\nX9-01;G;5\nB2-14;G;much';
-    const imported = await gusset('import', old, table(rows), '-o', out, '--json');
-    // Not every row and joint was taken.
-    expect(imported.code).toBe(1);
-    const told = JSON.parse(imported.out) as {
-      rows: number;
-      faults: object[];
-      gone: string[];
-      joints: { mark: string; group: string }[];
-    };
-    expect(told).toMatchObject({ rows: 4, gone: [] });
-    expect(told.faults).toEqual([
-      { row: 5, of: 'B2-14', message: 'row 5: Vz (kN): "much" is not a force in kN; accepted is a number.' },
-    ]);
-    expect(told.joints.map((j) => [j.mark, j.group])).toEqual([
-      ['B1-01', 'holds'],
-      ['B1-02', 'state'],
-      ['X9-01', 'refused'],
-    ]);
-    const compared = await gusset('compare', old, out);
-    expect(compared.code).toBe(0);
-    expect(compared.out).toContain('  case Q: V_Ed 35.2 -> V_Ed 40\n');
-    expect(compared.out).toMatch(/B1-02 {2}changed {2}holds: .* -> gives: /);
-    expect(compared.out).toContain('2 of 3 joints differ');
-    const again = await gusset('recheck', out);
-    expect(again.code).toBe(1);
-    expect(again.out).toContain('3 joints: 1 holds, 1 gives, 1 close');
-    expect((await gusset('recheck', old, '--json')).code).toBe(0);
-  });
-  it('takes columns by a mapping, and refuses what it can not use', async () => {
-    const old = file('old.json', only('B1-01'));
-    const map = file('map.json', { roles: { Knoten: 'mark', Fall: 'name', Q: 'V_z' }, force: 'N', turned: ['V_z'] });
-    const { out } = await gusset('import', old, table('Knoten;Fall;Q\nB1-01;Q;-40000'), '--map', map, '--json');
-    expect(JSON.parse(out)).toMatchObject({ joints: [{ mark: 'B1-01', change: 'changed', after: { state: 'holds' } }] });
-    const bad = async (...args: string[]): Promise<string> => {
-      const { code, err } = await gusset('import', old, ...args);
-      expect(code).toBe(2);
-      return err;
-    };
-    expect(await bad(table('a;b\n1;2'))).toContain('none names the joint');
-    expect(await bad(table('mark;V\nB1;2'), '--sheet', 'no')).toContain('there is no sheet "no"; accepted are table');
-    expect(await bad(join(folder, 'none.csv'))).toContain("the file can't be read (ENOENT)");
-    expect(await bad(table('x'), '--map', file('bad.json', { roles: { x: 'toString' } }))).toContain(
-      'roles: "x" can\'t be "toString"',
-    );
   });
 });
 

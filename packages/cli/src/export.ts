@@ -1,22 +1,44 @@
-import { basisOf, kindOf, Refusal, type JobDocument } from '@ample/core';
+import { existsSync, mkdirSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import { basisOf, kindOf, Refusal, type JobDocument, type ReadJob } from '@ample/core';
 import { listCsv } from '@ample/exchange/csv';
 import { templateDxf } from '@ample/exchange/dxf';
+import {
+  partsOf,
+  SHOP_DEFAULTS,
+  writeZip,
+  type OutFile,
+  type OutOptions,
+  type OutSource,
+  type Part,
+  type ShopFormat,
+} from '@ample/exchange/shop';
 import { BadInput } from './input.ts';
+import { streamOut, writeOut } from './output.ts';
+
+export interface ExportOptions {
+  readonly format?: ShopFormat;
+  readonly list?: string;
+  readonly template?: boolean;
+  readonly copy: 'shop' | 'calculation';
+  readonly units?: 'mm' | 'in';
+  readonly member: string;
+  readonly sheet: string;
+  readonly output: string;
+}
+
+const markOf = (job: JobDocument, mark: string) => {
+  const joint = job.joints.find((j) => j.mark === mark);
+  if (joint) return joint;
+  const known = job.joints.map((j) => j.mark).slice(0, 40);
+  throw new BadInput(
+    `mark: there is no joint "${mark}" in the job; accepted are ${known.join(', ') || 'none: the job has no joints'}.`,
+  );
+};
 
 /** A list or the template of one joint, as the text of its file. */
-export function exportPart(
-  job: JobDocument,
-  mark: string,
-  options: { readonly list?: string; readonly template?: boolean },
-): string {
-  const joint = job.joints.find((j) => j.mark === mark);
-  if (!joint)
-    throw new BadInput(
-      `mark: there is no joint "${mark}" in the job; accepted are ${job.joints
-        .map((j) => j.mark)
-        .slice(0, 40)
-        .join(', ')}.`,
-    );
+export function exportPart(job: JobDocument, mark: string, options: Pick<ExportOptions, 'list' | 'template'>): string {
+  const joint = markOf(job, mark);
   const kind = kindOf(joint.kind);
   try {
     const { lists, template } = kind.build(joint.input, basisOf(job, joint.settings));
@@ -28,11 +50,76 @@ export function exportPart(
     const list = lists.find((l) => l.id === options.list);
     if (!list)
       throw new BadInput(
-        `list: ${options.list === undefined ? 'neither --list nor --template is given' : `there is no list "${options.list}"`}; accepted for ${mark} are ${lists.map((l) => l.id).join(', ') || 'none: this kind of joint has no lists'}.`,
+        `list: ${options.list === undefined ? 'neither --format, --list nor --template is given' : `there is no list "${options.list}"`}; accepted for ${mark} are ${lists.map((l) => l.id).join(', ')}.`,
       );
     return listCsv(list);
   } catch (e) {
     if (e instanceof Refusal) throw new BadInput(`joint ${mark}: ${e.message}`);
     throw e;
   }
+}
+
+/** A number of millimetres within limits. */
+function length(name: string, text: string, least: number, most: number): number {
+  const x = Number(text);
+  if (text.trim() === '' || !(x >= least && x <= most))
+    throw new BadInput(`${name}: "${text}" can't be read; accepted is a length in mm from ${least} to ${most}.`);
+  return x;
+}
+
+/** Length and width of a sheet, as 3000x1500. */
+function sheetOf(text: string): OutOptions['sheet'] {
+  const [a, b, more] = text.split(/x/i);
+  if (a === undefined || b === undefined || more !== undefined)
+    throw new BadInput(`sheet: "${text}" can't be read; accepted is length and width in mm, as 3000x1500.`);
+  const [l, w] = [length('sheet', a, 100, 30000), length('sheet', b, 100, 10000)];
+  return { length: Math.max(l, w), width: Math.min(l, w), gap: SHOP_DEFAULTS.sheet.gap };
+}
+
+type Left = Extract<Part, { left: string }>;
+
+/** Writes the files of a format, of one joint or of a job: into a ZIP, a folder, or one file where there is only one. */
+export async function exportFiles(
+  { job }: ReadJob,
+  mark: string | undefined,
+  format: ShopFormat,
+  o: ExportOptions,
+): Promise<{ readonly written: number; readonly left: readonly Left[] }> {
+  const joints = mark === undefined ? job.joints : [markOf(job, mark)];
+  const options: OutOptions = {
+    copy: o.copy,
+    unit: o.units ?? (basisOf(job).units.name('mm') === 'in' ? 'in' : 'mm'),
+    date: new Date().toISOString().slice(0, 10),
+    member: length('member', o.member, 50, 30000),
+    sheet: sheetOf(o.sheet),
+  };
+  const source: OutSource = { job, joints, total: joints.length, ...(mark === undefined ? {} : { only: mark }) };
+  const left: Left[] = [];
+  async function* made(): AsyncGenerator<OutFile> {
+    for await (const part of partsOf(source, format, options))
+      if ('left' in part) left.push(part);
+      else yield part;
+  }
+  const nothing = (): BadInput =>
+    new BadInput(left.map((l) => `joint ${l.joint}: ${l.left}`).join(' ') || `format: there is nothing to write as ${format}.`);
+  if (/\.zip$/i.test(o.output)) {
+    let written = 0;
+    await streamOut(o.output, async (out) => {
+      written = await writeZip(made(), options.date, out);
+      if (written === 0) throw nothing();
+    });
+    return { written, left };
+  }
+  const files: OutFile[] = [];
+  for await (const file of made()) files.push(file);
+  if (files.length === 0) throw nothing();
+  if (/[\\/]$/.test(o.output) || (existsSync(o.output) && statSync(o.output).isDirectory())) {
+    mkdirSync(o.output, { recursive: true });
+    for (const f of files) writeOut(join(o.output, f.name), f.data);
+  } else if (files.length === 1) writeOut(o.output, files[0]!.data);
+  else
+    throw new BadInput(
+      `output: ${format} makes ${files.length} files, as ${files[0]!.name} and ${files[1]!.name}; give a name that ends in .zip, or a folder that ends in /.`,
+    );
+  return { written: files.length, left };
 }

@@ -1,39 +1,17 @@
-import { createWriteStream, rmSync, writeFileSync, type WriteStream } from 'node:fs';
 import { compareJobs, printable } from '@ample/core';
 import { Command, Option } from 'commander';
 import { checkFile, exitCode, printReport } from './check.ts';
 import { combineFile, printCombined } from './combine.ts';
-import { exportPart } from './export.ts';
+import type { ExportOptions } from './export.ts';
 import { houseCsv, houseResults, printHouse } from './house.ts';
 import { printLine } from './line.ts';
 import { BadInput, readJobFile } from './input.ts';
+import { streamOut, writeOut } from './output.ts';
 import { LEVELS, type Level } from '@ample/exchange/level';
+import { SHOP_FORMATS } from '@ample/exchange/shop-formats';
 
 /** One line on the error stream, whatever the text holds. */
 const complain = (text: string): void => void process.stderr.write(`${printable(text, 2000)}\n`);
-
-function writeOut(path: string, data: string | Uint8Array): void {
-  try {
-    writeFileSync(path, data);
-  } catch (e) {
-    throw new BadInput(
-      `output: "${path}" can't be written (${(e as NodeJS.ErrnoException).code}); give a path in a folder that exists.`,
-    );
-  }
-}
-
-/** Writes a stream to a file and gives its length; a file that could not be finished is taken away again. */
-async function streamOut(path: string, write: (out: WriteStream) => Promise<void>): Promise<number> {
-  const out = createWriteStream(path);
-  try {
-    await write(out);
-    return out.bytesWritten;
-  } catch (e) {
-    const { code, syscall } = e as NodeJS.ErrnoException;
-    if (syscall !== 'open') rmSync(path, { force: true });
-    throw code ? new BadInput(`output: "${path}" can't be written (${code}); give a path in a folder that exists.`) : e;
-  }
-}
 
 /** Exit codes: 0 all hold, 1 something gives, breaks a rule or could not be checked, 2 bad input or a joint that is refused. */
 const program = new Command('gusset')
@@ -91,15 +69,42 @@ program
   });
 
 program
-  .command('export <job> <mark>')
-  .description('write a list (CSV) or the template in true size (DXF) of one joint')
-  .option('--list <id>', 'the list to write, as anchors or setting-out')
-  .option('--template', 'the template as DXF')
-  .requiredOption('-o, --output <file>', 'the file to write')
-  .action((path: string, mark: string, options: { list?: string; template?: boolean; output: string }) => {
-    const text = exportPart(readJobFile(path).job, mark, options);
-    writeOut(options.output, text);
-    process.stdout.write(`${options.output}: ${text.length} bytes\n`);
+  .command('export <job> [mark]')
+  .description('write files of one joint or of a whole job: drawings, plates, machine files, lists')
+  .addOption(
+    new Option('--format <format>', SHOP_FORMATS.map((f) => `${f.id}: ${f.about}`).join('; ')).choices(
+      SHOP_FORMATS.map((f) => f.id),
+    ),
+  )
+  .addOption(
+    new Option('--copy <copy>', 'what stands on drawings: for the shop without failure, forces and pressures')
+      .choices(['shop', 'calculation'])
+      .default('shop'),
+  )
+  .addOption(new Option('--units <units>', 'of drawings; those of the job when left out').choices(['mm', 'in']))
+  .option('--member <mm>', 'how much of a member is given from its end', '1000')
+  .option('--sheet <mm>', 'sheets that plates are cut from, as 3000x1500', '3000x1500')
+  .option('--list <id>', 'one list of one joint as CSV, as anchors or setting-out')
+  .option('--template', 'the template of one joint as DXF')
+  .requiredOption('-o, --output <path>', 'a file, a name that ends in .zip, or a folder that ends in /')
+  .action(async (path: string, mark: string | undefined, options: ExportOptions) => {
+    const read = readJobFile(path);
+    for (const u of read.unreadable) complain(u.message);
+    const { exportFiles, exportPart } = await import('./export.ts');
+    if (options.format === undefined) {
+      if (mark === undefined)
+        throw new BadInput(
+          'format: none is given; accepted for a whole job are ' + SHOP_FORMATS.map((f) => f.id).join(', ') + '.',
+        );
+      const text = exportPart(read.job, mark, options);
+      writeOut(options.output, text);
+      process.stdout.write(`${options.output}: ${text.length} bytes\n`);
+      return;
+    }
+    const { written, left } = await exportFiles(read, mark, options.format, options);
+    for (const l of left) complain(`joint ${l.joint}: ${l.left}`);
+    process.stdout.write(`${options.output}: ${written} ${written === 1 ? 'file' : 'files'}\n`);
+    process.exitCode = left.length || read.unreadable.length ? 1 : 0;
   });
 
 program

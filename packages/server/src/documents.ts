@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { EventEmitter } from 'node:events';
 import { createReadStream, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { extname, join } from 'node:path';
 import type { DocumentState } from '@ample/core';
 import type { Response } from 'express';
 import { Busy } from './store/errors.ts';
@@ -69,7 +69,7 @@ export class Documents {
     const entry: Entry = {
       state: { id, name, status: 'waiting', done: 0, total: parts, what: '' },
       task,
-      path: join(this.folder, `${id}.pdf`),
+      path: join(this.folder, id),
       abort: new AbortController(),
       events: new EventEmitter().setMaxListeners(0),
       long: parts > 1,
@@ -119,7 +119,7 @@ export class Documents {
   send(id: string, res: Response): boolean {
     const found = this.get(id);
     if (!found?.path) return false;
-    res.attachment(found.state.name).type('application/pdf');
+    res.attachment(found.state.name).type(extname(found.state.name));
     // A file that went meanwhile ends the download; headers may have gone out already.
     createReadStream(found.path)
       .on('error', () => res.destroy())

@@ -30,8 +30,26 @@ export interface TextItem {
   readonly field?: string;
   /** Callout whose popover this text opens. */
   readonly callout?: string;
+  /** It says how the joint was judged, not what it is: left out of the copy for the shop. */
+  readonly judged?: true;
 }
 export type Item = PathItem | CircleItem | TextItem;
+
+const LOADED: readonly string[] = [
+  'failure',
+  'failure-thin',
+  'failure-soft',
+  'force',
+  'press-1',
+  'press-2',
+  'press-3',
+  'press-4',
+];
+/** What a shop makes the joint from: the drawing without failure, forces, pressures, and what says how it was judged. */
+export const forShop = (items: readonly Item[]): Item[] =>
+  items.filter((i) =>
+    i.k === 'text' ? !i.judged && !LOADED.includes(i.style) : !LOADED.includes(i.line) && !(i.fill && LOADED.includes(i.fill)),
+  );
 
 export const SHEET = { width: 264, height: 172, margin: 3 } as const;
 export const TEXT = 3.4;

@@ -1,6 +1,7 @@
 import {
   basisOf,
   firstPath,
+  forShop,
   jobLists,
   memberEnds,
   shopItems,
@@ -15,6 +16,7 @@ import {
   type Piece,
 } from '@ample/core';
 import { listsCsv } from '../csv.ts';
+import { safeName, type JointFormat, type ShopCopy, type WholeFormat } from './formats.ts';
 import { flatDxf, type LengthUnit } from './flat-dxf.ts';
 import { listsXlsx } from './lists-xlsx.ts';
 import { memberNc1, pieceNc1 } from './nc1.ts';
@@ -28,35 +30,9 @@ export interface OutFile {
   readonly data: string | Uint8Array;
 }
 
-/** What is made of each joint by itself. */
-export const JOINT_FORMATS = [
-  {
-    id: 'dxf',
-    label: 'Drawing and flat plates (DXF)',
-    about: 'the sheet in true size, and each plate with its contour, holes and mark',
-  },
-  {
-    id: 'nc1',
-    label: 'Files for machines (NC1)',
-    about: 'each plate and angle, and the end of the beam where it is notched or drilled',
-  },
-  { id: 'svg', label: 'Drawing (SVG)', about: 'the sheet as it is printed' },
-] as const;
-/** What is made of one joint or of a job as a whole. */
-export const WHOLE_FORMATS = [
-  { id: 'csv', label: 'Lists (CSV)', about: 'plates and angles, bolts, welds, anchors, with totals' },
-  { id: 'xlsx', label: 'Lists (XLSX)', about: 'the same, a sheet each' },
-  { id: 'nest', label: 'Sheets of plates (DXF)', about: 'plates by thickness and steel, laid out on sheets to be cut from' },
-] as const;
-export const SHOP_FORMATS = [...JOINT_FORMATS, ...WHOLE_FORMATS] as const;
-export type JointFormat = (typeof JOINT_FORMATS)[number]['id'];
-export type WholeFormat = (typeof WHOLE_FORMATS)[number]['id'];
-export type ShopFormat = JointFormat | WholeFormat;
-export const isWhole = (format: ShopFormat): format is WholeFormat => WHOLE_FORMATS.some((f) => f.id === format);
-
 export interface ShopOptions {
   /** Of the shop: without failure, forces and pressures. */
-  readonly copy: 'shop' | 'calculation';
+  readonly copy: ShopCopy;
   readonly unit: LengthUnit;
   readonly revision: string;
   readonly date: string;
@@ -65,14 +41,6 @@ export interface ShopOptions {
   readonly sheet: SheetSize;
 }
 export const SHOP_DEFAULTS = { copy: 'shop', member: 1000, sheet: { length: 3000, width: 1500, gap: 10 } } as const;
-
-/** A name that every file system takes. */
-export const safeName = (text: string): string =>
-  text
-    .trim()
-    .replace(/[^\p{L}\p{N}._-]+/gu, '-')
-    .replace(/^[-.]+|-+$/g, '')
-    .slice(0, 80) || 'file';
 
 /** A joint that is built and checked, ready for the shop. */
 export interface ShopJoint {
@@ -135,7 +103,7 @@ export function sheetOf(
     const sound = report.state === 'holds' || report.state === 'close';
     const verdict = sound ? 'Copy for the shop' : `Copy for the shop: not to be made, ${STATE_WORDS[report.state]}`;
     const drawing = built.drawing({ ...title, verdict }, null);
-    return { drawing, items: drawing.items };
+    return { drawing, items: forShop(drawing.items) };
   }
   const worst = Math.max(report.worst, 0);
   const drawing = built.drawing({ ...title, verdict: report.verdict }, acted.combinations[worst] ?? null);
@@ -148,7 +116,7 @@ export async function wholeFiles(
   joints: readonly JointItems[],
   job: Pick<JobDocument, 'basis' | 'sections' | 'steels'>,
   format: WholeFormat,
-  options: ShopOptions,
+  options: Omit<ShopOptions, 'revision'>,
 ): Promise<OutFile[]> {
   const { units, standard } = basisOf(job);
   if (format === 'nest') {

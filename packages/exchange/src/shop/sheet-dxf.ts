@@ -39,7 +39,9 @@ export function sheetDxf(drawing: Drawing, items: readonly Item[], unit: LengthU
   dxf.addLayer(TEXT, Colors.White, 'Continuous');
   const enlarged = (drawing.views[0]?.frame.scale ?? 1) * (unit === 'mm' ? 1 : 1 / 25.4);
   const at = ([x, y]: Point): Point => [x * enlarged, (drawing.height - y) * enlarged];
-  for (const item of items) {
+  // Areas without an outline are colour alone, but for the heads of arrows.
+  const drawn = items.filter((i) => i.k === 'text' || i.line !== 'none' || i.fill === 'dimension' || i.fill === 'ink');
+  for (const item of drawn) {
     dxf.setCurrentLayerName(layerOf(item));
     if (item.k === 'circle') {
       const [x, y] = at(item.at);

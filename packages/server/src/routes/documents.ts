@@ -1,4 +1,5 @@
 import { LEVELS, type Level } from '@ample/exchange/level';
+import { outName, safeName, SHOP_COPIES, SHOP_FORMATS, type ShopCopy, type ShopFormat } from '@ample/exchange/shop-formats';
 import { planResistances } from '@ample/core';
 import Joi from 'joi';
 import { STREAMED, type Api } from '../api.ts';
@@ -11,7 +12,6 @@ import { getJob } from '../store/jobs.ts';
 import { readableJoint } from '../store/joints.ts';
 import { countJoints } from '../store/joint-rows.ts';
 import { betweenKeys } from './changes.ts';
-import { fileName } from './jobs.ts';
 
 const order = Joi.object({
   jobId: Joi.string().max(60),
@@ -20,9 +20,25 @@ const order = Joi.object({
   calculationId: Joi.string().max(60),
   changes: Joi.object(betweenKeys),
   level: Joi.string().valid(...LEVELS.map((l) => l.id)),
+  format: Joi.string().valid(...SHOP_FORMATS.map((f) => f.id)),
+  copy: Joi.string().valid(...SHOP_COPIES.map((c) => c.id)),
 })
   .xor('jobId', 'houseId')
-  .oxor('jointId', 'calculationId', 'houseId', 'changes');
+  .oxor('jointId', 'calculationId', 'houseId', 'changes')
+  // Files for the shop are of joints.
+  .oxor('format', 'calculationId', 'houseId', 'changes')
+  .oxor('format', 'level')
+  .with('copy', 'format');
+interface Order {
+  readonly jobId?: string;
+  readonly houseId?: string;
+  readonly jointId?: string;
+  readonly calculationId?: string;
+  readonly changes?: Between;
+  readonly level?: Level;
+  readonly format?: ShopFormat;
+  readonly copy?: ShopCopy;
+}
 const GONE = 'This document is not here any more; issue it again.';
 
 export function documentRoutes(api: Api, services: Services): void {
@@ -32,21 +48,22 @@ export function documentRoutes(api: Api, services: Services): void {
 
 function ordered(api: Api, { database, documents, edition }: Services): void {
   const { db } = database;
-  api.route<{ jobId?: string; houseId?: string; jointId?: string; calculationId?: string; changes?: Between; level?: Level }>(
+  api.route<Order>(
     {
       method: 'post',
       path: '/documents',
-      summary: 'Issue the PDF of a joint, of a calculation, of a whole job, or of a house detail',
+      summary:
+        'Issue the PDF of a joint, of a calculation, of a whole job, or of a house detail; with a format, files for the shop of a joint or a job',
       body: order,
       answer: 'the document, waiting or being written',
     },
-    async ({ body: { jobId, houseId, jointId, calculationId, changes, level } }) => {
+    async ({ body: { jobId, houseId, jointId, calculationId, changes, level, format, copy = 'shop' } }) => {
       const date = new Date().toISOString().slice(0, 10);
       if (jobId === undefined) {
         const { version, who, at, label, detail } = await getHouse(db, houseId!);
         const house = { version, who, at, label, detail };
         return documents.start(
-          `${fileName(`house detail ${detail.name}`)}.pdf`,
+          `${safeName(`house detail ${detail.name}`)}.pdf`,
           { file: database.file, jobId: houseId!, edition, date, house },
           planResistances(detail).rows.length,
         );
@@ -54,7 +71,7 @@ function ordered(api: Api, { database, documents, edition }: Services): void {
       const job = await getJob(db, jobId);
       if (changes)
         return documents.start(
-          `${fileName([job.number, job.name, 'changes'].filter(Boolean).join(' '))}.pdf`,
+          `${safeName([job.number, job.name, 'changes'].filter(Boolean).join(' '))}.pdf`,
           { file: database.file, jobId, edition, date, changes },
           2,
         );
@@ -62,7 +79,14 @@ function ordered(api: Api, { database, documents, edition }: Services): void {
       if (joint && joint.jobId !== jobId) throw new NotFound('This joint is not in the job.');
       const calculation = calculationId === undefined ? undefined : await getCalculation(db, calculationId);
       if (calculation && calculation.jobId !== jobId) throw new NotFound('This calculation is not in the job.');
-      const name = `${fileName([job.number, joint?.mark ?? calculation?.title ?? job.name].filter(Boolean).join(' '))}.pdf`;
+      if (format) {
+        return documents.start(
+          outName(format, { job, ...(joint ? { only: joint.mark } : {}) }),
+          { file: database.file, jobId, edition, date, shop: { format, copy }, ...(joint ? { jointId: joint.id } : {}) },
+          joint ? 1 : (await countJoints(db, jobId)) + 1,
+        );
+      }
+      const name = `${safeName([job.number, joint?.mark ?? calculation?.title ?? job.name].filter(Boolean).join(' '))}.pdf`;
       const parts = joint || calculation ? 1 : (await countJoints(db, jobId)) + (await listCalculations(db, jobId)).length + 1;
       return documents.start(
         name,
@@ -96,7 +120,12 @@ function followed(api: Api, { documents }: Services): void {
   );
 
   api.route(
-    { method: 'get', path: '/documents/:id/file', summary: 'The PDF', answer: 'application/pdf' },
+    {
+      method: 'get',
+      path: '/documents/:id/file',
+      summary: 'The file, by its kind',
+      answer: 'application/pdf, application/zip and others',
+    },
     async ({ params }, _req, res) => {
       if (!documents.send(params['id']!, res)) throw new NotFound(GONE);
       return STREAMED;

@@ -8,6 +8,7 @@ import {
   type CustomSection,
   type JobDocument,
 } from '@ample/core';
+import { safeName } from '@ample/exchange/shop-formats';
 import Joi from 'joi';
 import { STREAMED, whole, type Api } from '../api.ts';
 import { storeDemo } from '../demo.ts';
@@ -145,18 +146,10 @@ function changedAndTakenAway(api: Api, { database, pool }: Services): void {
     async ({ params }, _req, res) => {
       const { name: called, text } = await pool.run('exportJob', { file: database.file, id: params['id']! });
       res
-        .attachment(`${fileName(called)}.json`)
+        .attachment(`${safeName(called)}.json`)
         .type('application/json')
         .send(text);
       return STREAMED;
     },
   );
 }
-
-/** A name that every file system takes. */
-export const fileName = (text: string): string =>
-  text
-    .trim()
-    .replace(/[^\p{L}\p{N}._-]+/gu, '-')
-    .replace(/^[-.]+|-+$/g, '')
-    .slice(0, 80) || 'job';

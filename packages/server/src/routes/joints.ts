@@ -17,6 +17,7 @@ import {
   type JointRecord,
 } from '@ample/core';
 import Joi from 'joi';
+import { safeName } from '@ample/exchange/shop-formats';
 import { listCsv } from '@ample/exchange/csv';
 import { templateDxf } from '@ample/exchange/dxf';
 import { whole, type Api } from '../api.ts';
@@ -36,7 +37,6 @@ import {
 import { NotFound } from '../store/errors.ts';
 import { listRevisions } from '../store/revisions.ts';
 import { answeredOf, once } from '../store/requests.ts';
-import { fileName } from './jobs.ts';
 
 const content = {
   mark: markSchema.required(),
@@ -163,7 +163,7 @@ function filesOf(api: Api, { database: { db } }: Services): void {
       const list = lists.find((l) => l.id === params['list']);
       if (!list) throw new NotFound('This joint has no such list.');
       res
-        .attachment(`${fileName(`${joint.mark} ${list.id}`)}.csv`)
+        .attachment(`${safeName(`${joint.mark} ${list.id}`)}.csv`)
         .type('text/csv')
         .send(listCsv(list));
     },
@@ -181,7 +181,7 @@ function filesOf(api: Api, { database: { db } }: Services): void {
       const { template } = await built(joint);
       if (!template) throw new NotFound('This joint has no template.');
       res
-        .attachment(`${fileName(`${joint.mark} ${template.title}`)}.dxf`)
+        .attachment(`${safeName(`${joint.mark} ${template.title}`)}.dxf`)
         .type('application/dxf')
         .send(templateDxf(template));
     },
@@ -196,7 +196,7 @@ function filesOf(api: Api, { database: { db } }: Services): void {
     },
     async ({ params }, _req, res) => {
       const raw = await rawJoint(db, id(params));
-      res.attachment(`${fileName(raw.mark)}-raw.json`).json(raw);
+      res.attachment(`${safeName(raw.mark)}-raw.json`).json(raw);
     },
   );
 }

@@ -1,6 +1,8 @@
 import { createWriteStream } from 'node:fs';
+import type { Writable } from 'node:stream';
 import type { MessagePort } from 'node:worker_threads';
 import {
+  basisOf,
   contentOf,
   followingOf,
   isGivenFor,
@@ -28,6 +30,8 @@ import {
 } from '@ample/core';
 import { calculationPdf, changesPdf, housePdf, jointPdf, writeJobPdf, type RegisterRow } from '@ample/exchange/pdf';
 import type { Level } from '@ample/exchange/level';
+import { SHOP_DEFAULTS, writeOut as writeShop, type OutOptions } from '@ample/exchange/shop';
+import type { ShopCopy, ShopFormat } from '@ample/exchange/shop-formats';
 import { changeList, jointsThen, type Between } from '../store/changes.ts';
 import { commentsOfJob, listComments } from '../store/comments.ts';
 import { storeCode } from '../store/condition.ts';
@@ -36,7 +40,7 @@ import { NotFound, Unreadable } from '../store/errors.ts';
 import { houseStamp, markKey, namedHouses } from '../store/house.ts';
 import { basisKey, getJob, jobDocument, jobHead } from '../store/jobs.ts';
 import { documentOf, eachJoint, jointsById, jointsNamed, readableJoint } from '../store/joints.ts';
-import { keptStandings, lightJoints, verdictKey } from '../store/joint-rows.ts';
+import { countJoints, keptStandings, lightJoints, verdictKey } from '../store/joint-rows.ts';
 import { jobStatements, type NewJob } from '../store/statements.ts';
 
 // Runs in the worker pool: the same core and the same store as everywhere, away from the thread that answers requests.
@@ -205,6 +209,12 @@ export const backup = ({ file, target }: { file: string; target: string }): Prom
     return null;
   });
 
+/** What is made for the shop, of a joint or of a job. */
+export interface ShopOrder {
+  readonly format: ShopFormat;
+  readonly copy: ShopCopy;
+}
+
 export interface DocumentTask {
   readonly file: string;
   readonly jobId: string;
@@ -216,6 +226,8 @@ export interface DocumentTask {
   /** A version of a house detail, of no job. */
   readonly house?: HouseVersion;
   readonly level?: Level;
+  /** Files for the shop in place of the PDF. */
+  readonly shop?: ShopOrder;
   readonly date: string;
   /** Edition of the calculation, for the verdicts that are kept. */
   readonly edition: string;
@@ -223,7 +235,7 @@ export interface DocumentTask {
   readonly port: MessagePort;
 }
 
-/** Writes a PDF to a file and says how far it is over the port. The store is read as it stood when it began. */
+/** Writes a document to a file and says how far it is over the port. The store is read as it stood when it began. */
 export async function pdf({
   file,
   jobId,
@@ -232,6 +244,7 @@ export async function pdf({
   changes,
   house,
   level,
+  shop,
   date,
   edition,
   out,
@@ -252,7 +265,8 @@ export async function pdf({
           return null;
         }
         const job = await jobHead(db, jobId);
-        if (changes)
+        if (shop) await shopFiles(db, { job, jobId, jointId }, shop, options, stream);
+        else if (changes)
           await changesPdf(
             await changeList(db, jobId, changes),
             changes,
@@ -278,6 +292,27 @@ export async function pdf({
       { behavior: 'deferred' },
     ),
   ).finally(() => port.close());
+}
+
+/** Files for the shop: of one joint, or of every joint of a job. */
+async function shopFiles(
+  db: Handle,
+  { job, jobId, jointId }: { readonly job: JobDocument; readonly jobId: string; readonly jointId: string | undefined },
+  { format, copy }: ShopOrder,
+  { date, progress }: Pick<OutOptions, 'date' | 'progress'>,
+  stream: Writable,
+): Promise<void> {
+  const only = jointId === undefined ? undefined : await readableJoint(db, jointId);
+  const revisions: Record<string, string> = {};
+  async function* joints(): AsyncGenerator<JointRecord> {
+    for await (const joint of only ? [only] : eachJoint(db, jobId)) {
+      revisions[joint.mark] = revisionLetter(joint.version);
+      yield joint;
+    }
+  }
+  const source = { job, joints: joints(), total: only ? 1 : await countJoints(db, jobId), ...(only ? { only: only.mark } : {}) };
+  const unit = basisOf(job).units.id === 'US' ? 'in' : 'mm';
+  await writeShop(source, format, { ...SHOP_DEFAULTS, copy, unit, date, revisions, progress }, stream);
 }
 
 /** The joints of a job with what is said of them. */

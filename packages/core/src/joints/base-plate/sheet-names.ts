@@ -11,7 +11,7 @@ import { drawnBlock, flat } from './solid.ts';
 export const callouts = (m: BaseModel, solid: Solid, frames: BaseFrames): Item[] => [
   ...steelNamed(m, solid, frames.plan),
   ...anchorsNamed(m, frames.plan),
-  text([30, 161], `shear: ${m.input.shear.path.replace('+', ', then ')}`, { callout: 'shear' }),
+  text([30, 161], `shear: ${m.input.shear.path.replace('+', ', then ')}`, { callout: 'shear', judged: true }),
   ...weldNamed(m, frames.plan),
   ...blockNamed(m, frames.elevation),
 ];

@@ -20,10 +20,10 @@ export function supportCallout(m: Named, solid: Solid, { tip, shelf }: { tip: Po
   const part = solid.members.find((p) => p.id === 'support');
   const { steel, other_side } = m.input.support;
   const name = part ? `${part.label} ${part.grade}` : `support ${u.length(m.support.t)} thick ${steel.grade ?? ''}`;
-  const far = other_side
-    ? [`far face: beam, V ${u.quantity(other_side.V_Ed * 1e3, 'kN')}`, ...(m.far ? ['with bolts of its own'] : [])]
-    : [];
-  return leader(tip, shelf, [prettyName(name), ...far], 'support', true);
+  if (!other_side) return leader(tip, shelf, [prettyName(name)], 'support', true);
+  const force = `its V ${u.quantity(other_side.V_Ed * 1e3, 'kN')}`;
+  const lines = [prettyName(name), m.far ? 'far face: beam, own bolts' : 'far face: beam', force];
+  return leader(tip, shelf, lines, 'support', true).map((i) => (i.k === 'text' && i.text === force ? { ...i, judged: true } : i));
 }
 
 export function beamCallout(solid: Solid, tip: Point, shelf: Point): Item[] {

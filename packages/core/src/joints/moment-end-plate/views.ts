@@ -63,7 +63,9 @@ export function momentPlateDrawing(
     items: [
       ...sheetFrame(title, `1:${scale}`),
       text([7, 10], `Elevation 1:${scale}`, { style: 'muted' }),
-      ...(prepared.method ? [text([36, 10], `method: ${prepared.method}`, { style: 'muted', callout: 'method' })] : []),
+      ...(prepared.method
+        ? [text([36, 10], `method: ${prepared.method}`, { style: 'muted', callout: 'method', judged: true })]
+        : []),
       text([PLATE_X - 40, 10], `Plate seen from the beam 1:${scale}`, { style: 'muted' }),
       ...elevationItems(m, solid, elevation),
       ...plateItems(m, solid, end),
@@ -265,18 +267,19 @@ function rowWords(m: M, flow: RowsFlow, combination: Combination | null, f: Fram
           : row.F > 0
             ? `row ${row.number}: ${u.quantity(row.F, 'kN')}`
             : `row ${row.number}`,
-        { size: 3, bold: true },
+        { size: 3, bold: true, judged: true },
       ),
       text([x, y + 3.2], row.F > 0 && row.Q > 0 && combination ? `${row.by}, prying ${u.quantity(row.Q, 'kN')}` : row.by, {
         size: 2.6,
         style: 'muted',
+        judged: true,
       }),
     );
   }
   const head = combination ? `tension in ${combination.name}, of that at the resistance` : 'tension at the resistance';
   return [
-    text([x, TOP_Y - 12], `Moment resistance ${u.quantity(flow.M_Rd, 'kNm')}`, { size: 3.2, bold: true }),
-    text([x, TOP_Y - 8.6], head, { size: 2.6, style: 'muted' }),
+    text([x, TOP_Y - 12], `Moment resistance ${u.quantity(flow.M_Rd, 'kNm')}`, { size: 3.2, bold: true, judged: true }),
+    text([x, TOP_Y - 8.6], head, { size: 2.6, style: 'muted', judged: true }),
     ...items,
   ];
 }

@@ -1,0 +1,52 @@
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { describe, expect, it } from 'vitest';
+import { demo, gusset, only, useFolder } from './cli.testing.ts';
+
+const { folder, file } = useFolder();
+
+describe('gusset export', () => {
+  it('writes the setting-out as CSV and as DXF, and says what there is', async () => {
+    const [csv, dxf] = [join(folder, 's.csv'), join(folder, 's.dxf')];
+    expect((await gusset('export', demo, 'P1-04', '--list', 'setting-out', '-o', csv)).code).toBe(0);
+    expect(readFileSync(csv, 'utf8').split('\r\n').slice(0, 2)).toEqual([
+      'Anchor,z mm,y mm,Size,Top above concrete mm',
+      expect.stringMatching(/^0,-210,-105,M30,/),
+    ]);
+    expect((await gusset('export', demo, 'P1-04', '--template', '-o', dxf)).code).toBe(0);
+    expect(readFileSync(dxf, 'utf8')).toContain('LWPOLYLINE');
+    const none = await gusset('export', demo, 'B1-01', '--list', 'anchors', '-o', csv);
+    expect([none.code, none.err]).toEqual([
+      2,
+      expect.stringMatching(/there is no list "anchors"; accepted for B1-01 are fittings, bolts, welds/),
+    ]);
+  });
+  it('writes the files of a joint into a folder, of a job into a ZIP, and one where there is one', async () => {
+    const into = `${join(folder, 'cut')}/`;
+    expect(await gusset('export', demo, 'B2-14', '--format', 'nc1', '-o', into)).toMatchObject({ code: 0 });
+    expect(readdirSync(into).sort()).toEqual(['B2-14-beam.nc1', 'B2-14-p1.nc1']);
+    const zip = join(folder, 'all.zip');
+    const all = await gusset('export', demo, '--format', 'dxf', '-o', zip);
+    expect([all.code, all.out]).toEqual([0, expect.stringMatching(/all\.zip: \d\d+ files/)]);
+    expect(readFileSync(zip).subarray(0, 4).toString('latin1')).toBe('PK\u0003\u0004');
+    const lists = join(folder, 'lists.csv');
+    expect((await gusset('export', demo, '--format', 'csv', '-o', lists)).code).toBe(0);
+    expect(readFileSync(lists, 'utf8')).toMatch(/^Plates and angles\r\nMark,Number,/);
+  });
+  it('says in one sentence what it can not write, and leaves no file of nothing', async () => {
+    const one = join(folder, 'one.dxf');
+    const many = await gusset('export', demo, 'B2-14', '--format', 'dxf', '-o', one);
+    expect([many.code, many.err]).toEqual([2, expect.stringMatching(/dxf makes 2 files.*ends in \.zip, or a folder/)]);
+    expect(existsSync(one)).toBe(false);
+    expect((await gusset('export', demo, '--format', 'nest', '--sheet', '3000', '-o', `${folder}/`)).err).toMatch(
+      /accepted is length and width in mm/,
+    );
+    expect((await gusset('export', demo, 'Q9', '--format', 'svg', '-o', one)).err).toMatch(/there is no joint "Q9"/);
+    const broken = only('B1-01');
+    delete broken.joints[0].line;
+    broken.joints[0].input.plate.h = 60;
+    const short = join(folder, 'short.zip');
+    const refused = await gusset('export', file('short.json', broken), '--format', 'nc1', '-o', short);
+    expect([refused.code, existsSync(short), refused.err]).toEqual([2, false, expect.stringMatching(/joint B1-01: .*accepted/)]);
+  });
+});

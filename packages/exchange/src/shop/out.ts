@@ -1,0 +1,65 @@
+import { once } from 'node:events';
+import type { Writable } from 'node:stream';
+import { finished } from 'node:stream/promises';
+import { itemsOf, type JobDocument, type JointDocument, type JointItems } from '@ample/core';
+import { isWhole, singleOf, type ShopFormat } from './formats.ts';
+import { jointFiles, shopJoint, wholeFiles, type OutFile, type ShopOptions } from './files.ts';
+import { writeZip, type Part } from './zip.ts';
+
+/** What is asked to be made, of a job whose joints come one at a time or of one joint alone. */
+export interface OutSource {
+  /** The job; its list of joints is not looked at. */
+  readonly job: JobDocument;
+  readonly joints:
+    AsyncIterable<JointDocument & { readonly unreadable?: string }> | Iterable<JointDocument & { readonly unreadable?: string }>;
+  readonly total: number;
+  /** Mark of the one joint. */
+  readonly only?: string;
+}
+export interface OutOptions extends Omit<ShopOptions, 'revision'> {
+  /** Revision letters by mark; A where none is known. */
+  readonly revisions?: Readonly<Record<string, string>>;
+  readonly progress?: (done: number, total: number, what: string) => void;
+}
+
+/** Every file of a format: joint by joint, or as a whole at the end; what can't be made of a joint says so in its place. */
+export async function* partsOf(source: OutSource, format: ShopFormat, options: OutOptions): AsyncGenerator<Part> {
+  const { job, total, only } = source;
+  const whole: JointItems[] = [];
+  let done = 0;
+  for await (const stored of source.joints) {
+    options.progress?.(++done, total + 1, stored.mark);
+    const joint = stored.unreadable === undefined ? shopJoint(stored, job) : { mark: stored.mark, refusal: stored.unreadable };
+    if ('refusal' in joint) {
+      yield { joint: joint.mark, left: joint.refusal };
+      continue;
+    }
+    const revision = options.revisions && Object.hasOwn(options.revisions, joint.mark) ? options.revisions[joint.mark]! : 'A';
+    if (isWhole(format)) whole.push(itemsOf(joint.mark, joint.built));
+    else for (const file of jointFiles(joint, job, format, { ...options, revision })) yield { ...file, joint: joint.mark };
+  }
+  if (isWhole(format)) for (const file of await wholeFiles(only ?? job.name, whole, job, format, options)) yield file;
+  options.progress?.(total + 1, total + 1, 'file');
+}
+
+/** Writes what is asked for to a stream, and ends it. */
+export async function writeOut(source: OutSource, format: ShopFormat, options: OutOptions, out: Writable): Promise<void> {
+  if (singleOf(format, source.only) === null) return void (await writeZip(partsOf(source, format, options), options.date, out));
+  let file: OutFile | undefined;
+  let left = '';
+  for await (const part of partsOf(source, format, options))
+    if ('left' in part) left = `${part.joint}: ${part.left}`;
+    else file ??= part;
+  if (!file || (source.only !== undefined && left)) {
+    out.destroy();
+    await once(out, 'close').catch(() => undefined);
+    throw new NothingToWrite(left || 'There is nothing to write.');
+  }
+  out.end(file.data);
+  await finished(out);
+}
+
+/** A joint can't be built, so that there is no file of it. */
+export class NothingToWrite extends Error {
+  override readonly name = 'DocumentError';
+}
