@@ -24,10 +24,7 @@ const FLAGS = [
 const PATHS = ['/usr/bin/chromium', '/usr/bin/chromium-browser'];
 
 export const launch = (): Promise<Browser> =>
-  chromium.launch({
-    executablePath: process.env['CHROMIUM_PATH'] ?? PATHS.find((p) => existsSync(p)),
-    args: FLAGS,
-  });
+  chromium.launch({ executablePath: process.env['CHROMIUM_PATH'] ?? PATHS.find((p) => existsSync(p)), args: FLAGS });
 
 /** What several applications share: a browser, which none of them closes, and a store to start from a copy of. */
 export interface Shared {

@@ -42,6 +42,10 @@ describe('automatic rules of accessibility (WCAG 2.2 A and AA)', () => {
     await page.locator('.house-cell').first().waitFor();
     await look('house details');
     await openRegister(on.app, page);
+    await page.getByRole('link', { name: 'Lists', exact: true }).click();
+    await page.getByRole('table').first().waitFor();
+    await look('lists');
+    await openRegister(on.app, page);
     await page.getByRole('link', { name: 'Changes' }).click();
     await page.getByRole('heading', { name: 'Changes' }).waitFor();
     await look('changes');

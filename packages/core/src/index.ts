@@ -40,6 +40,7 @@ export * from './job/fingerprint.ts';
 export * from './job/fragment.ts';
 export * from './job/groups.ts';
 export * from './job/house-mark.ts';
+export * from './job/lists.ts';
 export * from './job/plan.ts';
 export * from './job/records.ts';
 export * from './job/revision.ts';

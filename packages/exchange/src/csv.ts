@@ -1,4 +1,4 @@
-import type { List } from '@ample/core';
+import { totalRow, type List } from '@ample/core';
 import Papa from 'papaparse';
 
 /** A list as CSV: commas, heads first, its total last, CRLF. Cells that a spreadsheet would take for a formula are escaped; numbers stay numbers. */
@@ -10,9 +10,3 @@ export function listCsv(list: List): string {
 /** Several lists in one file, each under its title. */
 export const listsCsv = (lists: readonly List[]): string =>
   lists.map((l) => `${Papa.unparse([[l.title]], { newline: '\r\n', escapeFormulae: true })}\r\n${listCsv(l)}`).join('\r\n');
-
-/** The sums of a list with a word for them in the first cell that has none. */
-export function totalRow(total: readonly (string | number)[]): readonly (string | number)[] {
-  const free = total.findIndex((x) => x === '');
-  return total.map((x, i) => (i === free ? 'Total' : x));
-}

@@ -25,6 +25,7 @@ import {
   type RevisionRecord,
   type Sibling,
   type TakenTable,
+  type JobLists,
 } from '@ample/core';
 
 /** What the server said is wrong, in one sentence; `field` and `current` where it gave them. */
@@ -177,6 +178,7 @@ export const api = {
     call<ChangeList>('GET', `/jobs/${jobId}/changes?from=${encodeURIComponent(from)}&to=${encodeURIComponent(to)}`),
   jointsThen: (jobId: string, between: { from: string; to: string }, ids: readonly string[]) =>
     call<JointThen[]>('POST', `/jobs/${jobId}/changes`, { ...between, ids }),
+  jobLists: (jobId: string) => call<JobLists>('GET', `/jobs/${jobId}/lists`),
   comments: (jointId: string) => call<CommentRecord[]>('GET', `/joints/${jointId}/comments`),
   addComment: (jointId: string, comment: { text: string; pin?: Pin }) =>
     call<CommentRecord>('POST', `/joints/${jointId}/comments`, comment),
@@ -190,6 +192,8 @@ export const api = {
     calculationId?: string;
     changes?: { from: string; to: string };
     level?: string;
+    format?: string;
+    copy?: string;
   }) => call<DocumentState>('POST', '/documents', part),
   cancelDocument: (id: string) => call<DocumentState>('DELETE', `/documents/${id}`),
   documentUrl: (id: string) => `/api/documents/${id}/file`,

@@ -14,6 +14,7 @@ const LoadsPage = lazy(() => import('./pages/Loads.tsx').then((m) => ({ default:
 const TablePage = lazy(() => import('./pages/Table.tsx').then((m) => ({ default: m.TablePage })));
 const HousePage = lazy(() => import('./pages/House.tsx').then((m) => ({ default: m.HousePage })));
 const ChangesPage = lazy(() => import('./pages/Changes.tsx').then((m) => ({ default: m.ChangesPage })));
+const ListsPage = lazy(() => import('./pages/Lists.tsx').then((m) => ({ default: m.ListsPage })));
 const BenchPage = lazy(() => import('./pages/Bench.tsx').then((m) => ({ default: m.BenchPage })));
 const HelpPage = lazy(() => import('./pages/Help.tsx').then((m) => ({ default: m.HelpPage })));
 const wait = <div className="page muted">Opening…</div>;
@@ -53,6 +54,15 @@ const router = createBrowserRouter([
     element: (
       <Suspense fallback={wait}>
         <ChangesPage />
+      </Suspense>
+    ),
+    errorElement: <Failed />,
+  },
+  {
+    path: '/jobs/:jobId/lists',
+    element: (
+      <Suspense fallback={wait}>
+        <ListsPage />
       </Suspense>
     ),
     errorElement: <Failed />,

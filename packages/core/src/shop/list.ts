@@ -8,6 +8,12 @@ export interface List {
   readonly total?: readonly (string | number)[];
 }
 
+/** The sums of a list with a word for them in the first cell that has none. */
+export function totalRow(total: readonly (string | number)[]): readonly (string | number)[] {
+  const free = total.findIndex((x) => x === '');
+  return total.map((x, i) => (i === free ? 'Total' : x));
+}
+
 /** A table of like things: what each column is called, shows, and sums up to. */
 export interface Column<T> {
   readonly head: string;

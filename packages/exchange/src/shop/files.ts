@@ -1,8 +1,7 @@
 import {
-  basisOf,
   firstPath,
   forShop,
-  jobLists,
+  listsOf,
   memberEnds,
   shopItems,
   STATE_WORDS,
@@ -14,6 +13,7 @@ import {
   type JointItems,
   type JointReport,
   type Piece,
+  type StoredJoint,
 } from '@ample/core';
 import { listsCsv } from '../csv.ts';
 import { safeName, type JointFormat, type ShopCopy, type WholeFormat } from './formats.ts';
@@ -52,9 +52,10 @@ export interface ShopJoint {
 
 /** Builds a stored joint, or says why it can't be: one that is refused takes no other with it. */
 export function shopJoint(
-  stored: JointDocument,
+  stored: StoredJoint,
   job: JobDocument,
 ): ShopJoint | { readonly mark: string; readonly refusal: string } {
+  if (stored.unreadable !== undefined) return { mark: stored.mark, refusal: stored.unreadable };
   const checked = tryCheckStored(stored, job);
   return 'refusal' in checked
     ? { mark: stored.mark, refusal: checked.refusal.message }
@@ -118,7 +119,6 @@ export async function wholeFiles(
   format: WholeFormat,
   options: Omit<ShopOptions, 'revision'>,
 ): Promise<OutFile[]> {
-  const { units, standard } = basisOf(job);
   if (format === 'nest') {
     const pieces = joints.flatMap((j) => j.pieces.map((p) => ({ ...p, joint: j.mark })));
     return nest(wantedOf(pieces), options.sheet).map((n) => ({
@@ -126,7 +126,7 @@ export async function wholeFiles(
       data: nestedDxf(n, options.sheet, options.unit),
     }));
   }
-  const lists = jobLists(joints, { units, fillets: standard.fillets });
+  const lists = listsOf(joints, job);
   if (format === 'csv') return [{ name: `${safeName(`${called} lists`)}.csv`, data: listsCsv(lists) }];
   return [
     {

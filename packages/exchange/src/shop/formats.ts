@@ -33,6 +33,9 @@ export const SHOP_COPIES: readonly { readonly id: ShopCopy; readonly label: stri
   { id: 'calculation', label: 'For the calculation', about: 'with forces, pressures, and where it gives first' },
 ];
 
+/** Whether a copy is asked for: there is a drawing of the joint in it. */
+export const usesCopy = (format: string): boolean => format === 'dxf' || format === 'svg';
+
 /** A name that every file system takes. */
 export const safeName = (text: string): string =>
   text

@@ -1,5 +1,4 @@
-import type { List } from '@ample/core';
-import { totalRow } from '../csv.ts';
+import { totalRow, type List } from '@ample/core';
 
 /** Lists as a workbook, a sheet each; sums of numbers are formulas with their values. */
 export async function listsXlsx(

@@ -1,7 +1,7 @@
 import { once } from 'node:events';
 import type { Writable } from 'node:stream';
 import { finished } from 'node:stream/promises';
-import { itemsOf, type JobDocument, type JointDocument, type JointItems } from '@ample/core';
+import { itemsOfStored, type JobDocument, type JointItems, type StoredJoint } from '@ample/core';
 import { isWhole, singleOf, type ShopFormat } from './formats.ts';
 import { jointFiles, shopJoint, wholeFiles, type OutFile, type ShopOptions } from './files.ts';
 import { writeZip, type Part } from './zip.ts';
@@ -10,8 +10,7 @@ import { writeZip, type Part } from './zip.ts';
 export interface OutSource {
   /** The job; its list of joints is not looked at. */
   readonly job: JobDocument;
-  readonly joints:
-    AsyncIterable<JointDocument & { readonly unreadable?: string }> | Iterable<JointDocument & { readonly unreadable?: string }>;
+  readonly joints: AsyncIterable<StoredJoint> | Iterable<StoredJoint>;
   readonly total: number;
   /** Mark of the one joint. */
   readonly only?: string;
@@ -29,14 +28,19 @@ export async function* partsOf(source: OutSource, format: ShopFormat, options: O
   let done = 0;
   for await (const stored of source.joints) {
     options.progress?.(++done, total + 1, stored.mark);
-    const joint = stored.unreadable === undefined ? shopJoint(stored, job) : { mark: stored.mark, refusal: stored.unreadable };
+    if (isWhole(format)) {
+      const found = itemsOfStored(stored, job);
+      if ('items' in found) whole.push(found.items);
+      else yield { joint: found.mark, left: found.refusal };
+      continue;
+    }
+    const joint = shopJoint(stored, job);
     if ('refusal' in joint) {
       yield { joint: joint.mark, left: joint.refusal };
       continue;
     }
     const revision = options.revisions && Object.hasOwn(options.revisions, joint.mark) ? options.revisions[joint.mark]! : 'A';
-    if (isWhole(format)) whole.push(itemsOf(joint.mark, joint.built));
-    else for (const file of jointFiles(joint, job, format, { ...options, revision })) yield { ...file, joint: joint.mark };
+    for (const file of jointFiles(joint, job, format, { ...options, revision })) yield { ...file, joint: joint.mark };
   }
   if (isWhole(format)) for (const file of await wholeFiles(only ?? job.name, whole, job, format, options)) yield file;
   options.progress?.(total + 1, total + 1, 'file');

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import { setImmediate } from 'node:timers/promises';
 import { finished, pipeline } from 'node:stream/promises';
 import type { Writable } from 'node:stream';
 import Papa from 'papaparse';
@@ -28,7 +29,8 @@ export async function writeZip(parts: AsyncIterable<Part> | Iterable<Part>, date
       const bytes = typeof part.data === 'string' ? Buffer.from(part.data) : Buffer.from(part.data);
       zip.addBuffer(bytes, name, { mtime });
       rows.push([name, part.joint ?? '', String(bytes.length), createHash('sha256').update(bytes).digest('hex'), '']);
-      // What reads the stream sets the pace: no more is made than can be taken.
+      // What is packed and read sets the pace: no more is made than can be taken.
+      await setImmediate();
       if (out.writableNeedDrain) await Promise.race([new Promise((resolve) => out.once('drain', resolve)), finished(out)]);
     }
   } catch (e) {

@@ -142,6 +142,16 @@ function changedAndTakenAway(api: Api, { database, pool }: Services): void {
   );
 
   api.route(
+    {
+      method: 'get',
+      path: '/jobs/:id/lists',
+      summary: 'What a job is made of: plates and angles, steel to buy, bolts, anchors, welds, with totals',
+      answer: 'lists, and the joints that are not in them with their reasons',
+    },
+    async ({ params }) => pool.run('listJob', { file: database.file, jobId: params['id']! }),
+  );
+
+  api.route(
     { method: 'get', path: '/jobs/:id/export', summary: 'The job as its file', answer: 'the job file' },
     async ({ params }, _req, res) => {
       const { name: called, text } = await pool.run('exportJob', { file: database.file, id: params['id']! });

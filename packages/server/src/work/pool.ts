@@ -6,7 +6,8 @@ import type * as tasks from './tasks.ts';
 import type { Answer, DocumentTask } from './tasks.ts';
 import { threadFile } from './threads.ts';
 
-type Quick = 'judge' | 'planTable' | 'listChanges' | 'judgeThen' | 'readJoints' | 'importJob' | 'exportJob' | 'backup';
+type Quick =
+  'judge' | 'planTable' | 'listChanges' | 'judgeThen' | 'readJoints' | 'importJob' | 'exportJob' | 'backup' | 'listJob';
 type Input<K extends Quick> = Parameters<(typeof tasks)[K]>[0];
 /** A task's answer without its refusals, which are thrown. */
 type Output<K extends Quick> = Extract<Awaited<ReturnType<(typeof tasks)[K]>>, { ok: unknown }>['ok'];

@@ -4,6 +4,7 @@ import type { MessagePort } from 'node:worker_threads';
 import {
   basisOf,
   contentOf,
+  listsOfJob,
   followingOf,
   isGivenFor,
   lineOf,
@@ -24,6 +25,7 @@ import {
   type ChangeList,
   type JointThen,
   type JobDocument,
+  type JobLists,
   type JudgedBy,
   type JudgedRow,
   type JointRecord,
@@ -293,6 +295,13 @@ export async function pdf({
     ),
   ).finally(() => port.close());
 }
+
+/** What a job is made of: its lists, and the joints that have none with their reasons. */
+export const listJob = ({ file, jobId }: { file: string; jobId: string }): Promise<Answer<JobLists>> =>
+  answer(async () => {
+    const { db } = reader(file);
+    return listsOfJob(eachJoint(db, jobId), await getJob(db, jobId));
+  });
 
 /** Files for the shop: of one joint, or of every joint of a job. */
 async function shopFiles(

@@ -1,5 +1,6 @@
 import { basisOf, buildJoint, type JobRecord, type JointContent } from '@ample/core';
 import { api } from '../api.ts';
+import { ListTable } from '../parts/ListTable.tsx';
 
 /** Lists of a joint, to read and to take along as CSV, and its template in true size. Files are made from the saved joint. */
 export function Lists({
@@ -16,7 +17,6 @@ export function Lists({
   const { lists, template } = buildJoint(content, basisOf(job, content.settings));
   return (
     <div className="p-4 overflow-auto h-full">
-      {lists.length === 0 && <p className="muted">There is nothing to list on this joint yet.</p>}
       {lists.map((l) => (
         <section key={l.id} className="mb-6" aria-label={l.title}>
           <div className="flex items-baseline gap-3 mb-1">
@@ -27,26 +27,7 @@ export function Lists({
               </a>
             )}
           </div>
-          <table className="grid-table">
-            <thead>
-              <tr>
-                {l.head.map((h) => (
-                  <th key={h}>{h}</th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {l.rows.map((r, i) => (
-                <tr key={i}>
-                  {r.map((x, k) => (
-                    <td key={k} className={typeof x === 'number' ? 'text-right tabular-nums' : ''}>
-                      {typeof x === 'number' ? String(x).replace('-', '\u2212') : x}
-                    </td>
-                  ))}
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <ListTable list={l} />
         </section>
       ))}
       {template && saved && (

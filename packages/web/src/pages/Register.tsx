@@ -283,6 +283,7 @@ function useSight(rows: readonly RegisterEntry[], setAt: (i: number) => void) {
 function Tools({ job, none, onIssue }: { job: JobRecord; none: boolean; onIssue: () => void }) {
   return (
     <>
+      <Link to={`/jobs/${job.id}/lists`}>Lists</Link>
       <Link to={`/jobs/${job.id}/changes`}>Changes</Link>
       <Link to={`/jobs/${job.id}/table`}>Take in a table</Link>
       <Link to={`/jobs/${job.id}/loads`}>Load cases{job.loads ? ` · ${job.loads.cases.length}` : ''}</Link>

@@ -1,4 +1,5 @@
 import { LEVELS, type Level } from '@ample/exchange/level';
+import { SHOP_COPIES, SHOP_FORMATS, usesCopy, type ShopCopy, type ShopFormat } from '@ample/exchange/shop-formats';
 import { useEffect, useState } from 'react';
 import type { DocumentState } from '@ample/core';
 import { api } from '../api.ts';
@@ -13,27 +14,40 @@ interface Props {
   readonly calculationId?: string | undefined;
   /** What changed in the job between two moments. */
   readonly changes?: { readonly from: string; readonly to: string } | undefined;
+  /** What is offered first, in place of what was last chosen. */
+  readonly format?: ShopFormat;
   readonly title: string;
   readonly onClose: () => void;
 }
 
-const keyOf = (jobId: string, one: boolean): string => `ample-gusset-level/${jobId}/${one ? 'joint' : 'job'}`;
-/** The level that was last chosen for this job: for one joint everything, for the whole job what governs, until it is. */
-function levelOf(jobId: string, one: boolean): Level {
-  const found = kept(keyOf(jobId, one));
-  return LEVELS.find((l) => l.id === found)?.id ?? (one ? 'everything' : 'governing');
+/** What is made: the calculation at a level, or files of a format, on which a copy stands. */
+interface Choice {
+  readonly level: Level;
+  readonly format: ShopFormat | 'pdf';
+  readonly copy: ShopCopy;
+}
+const keyOf = (jobId: string, one: boolean, what: string): string => `ample-gusset-${what}/${jobId}/${one ? 'joint' : 'job'}`;
+/** What was last chosen for this job: for one joint everything, for the whole job what governs, until it is. */
+function choiceOf(jobId: string, one: boolean): Choice {
+  const last = <T extends string>(what: string, list: readonly { readonly id: T }[], first: T): T =>
+    list.find((l) => l.id === kept(keyOf(jobId, one, what)))?.id ?? first;
+  return {
+    level: last('level', LEVELS, one ? 'everything' : 'governing'),
+    format: last<ShopFormat | 'pdf'>('format', [{ id: 'pdf' }, ...SHOP_FORMATS], 'pdf'),
+    copy: last('copy', SHOP_COPIES, 'shop'),
+  };
 }
 
-/** Issues the PDF of a joint, a calculation or a job: how much of it, progress from the server, cancel, and the file when it is ready. */
-export function Issue({ jobId = '', houseId, jointId, calculationId, changes, title, onClose }: Props) {
+/** Issues what leaves the product of a joint, a calculation or a job: what and how much of it, progress from the server, cancel, and the file when it is ready. */
+export function Issue({ jobId = '', houseId, jointId, calculationId, changes, format, title, onClose }: Props) {
   const one = jointId !== undefined;
-  const [level, setLevel] = useState(() => levelOf(jobId, one));
+  const [choice, setChoice] = useState(() => ({ ...choiceOf(jobId, one), ...(format ? { format } : {}) }));
   // A calculation and a house detail have one level only.
   const whole = calculationId !== undefined || houseId !== undefined || changes !== undefined;
   const [asked, setAsked] = useState(whole);
-  const { state, setState, problem } = useDocument({ asked, level, jobId, houseId, jointId, calculationId, changes });
+  const { state, setState, problem } = useDocument({ asked, choice, jobId, houseId, jointId, calculationId, changes });
   const start = (): void => {
-    keep(keyOf(jobId, one), level);
+    for (const [what, value] of Object.entries(choice)) keep(keyOf(jobId, one, what), value as string);
     setAsked(true);
   };
   const working = asked && !problem && (!state || running(state));
@@ -43,7 +57,7 @@ export function Issue({ jobId = '', houseId, jointId, calculationId, changes, ti
   };
   return (
     <Dialog title={title} onClose={close} width={460}>
-      {!asked && <Levels one={one} level={level} setLevel={setLevel} onStart={start} />}
+      {!asked && <Choices one={one} choice={choice} setChoice={setChoice} onStart={start} />}
       {working && <Working state={state} onCancel={() => state && void api.cancelDocument(state.id).then(setState)} />}
       {state?.status === 'ready' && (
         <>
@@ -54,7 +68,7 @@ export function Issue({ jobId = '', houseId, jointId, calculationId, changes, ti
                 ? 'The document is ready: each joint that changed, drawn over what it was, and listed.'
                 : houseId
                   ? 'The document is ready: the detail drawn, what it is meant for, and its resistances.'
-                  : `The document is ready, level ${LEVELS.find((l) => l.id === level)!.label.toLowerCase()}.`}
+                  : readyWords(choice)}
           </p>
           <a className="btn btn-primary mt-3" href={api.documentUrl(state.id)} download={state.name} ref={focus}>
             Download {state.name}
@@ -71,11 +85,11 @@ export function Issue({ jobId = '', houseId, jointId, calculationId, changes, ti
 interface Asked extends Pick<Props, 'houseId' | 'jointId' | 'calculationId' | 'changes'> {
   readonly jobId: string;
   readonly asked: boolean;
-  readonly level: Level;
+  readonly choice: Choice;
 }
 
 /** The document once it is asked for: its state from the server as it is written. */
-function useDocument({ asked, level, jobId, houseId, jointId, calculationId, changes }: Asked) {
+function useDocument({ asked, choice, jobId, houseId, jointId, calculationId, changes }: Asked) {
   const [state, setState] = useState<DocumentState | null>(null);
   const [problem, setProblem] = useState('');
   useEffect(() => {
@@ -88,7 +102,7 @@ function useDocument({ asked, level, jobId, houseId, jointId, calculationId, cha
           ? { houseId }
           : changes
             ? { jobId, changes }
-            : { jobId, ...(jointId ? { jointId } : {}), ...(calculationId ? { calculationId } : { level }) },
+            : { jobId, ...(jointId ? { jointId } : {}), ...(calculationId ? { calculationId } : orderOf(choice)) },
       )
       .then((started) => {
         if (gone) return void api.cancelDocument(started.id);
@@ -111,47 +125,93 @@ function useDocument({ asked, level, jobId, houseId, jointId, calculationId, cha
       gone = true;
       events?.close();
     };
-  }, [asked, level, jobId, houseId, jointId, calculationId, changes]);
+  }, [asked, choice, jobId, houseId, jointId, calculationId, changes]);
   return { state, setState, problem };
 }
 
-interface LevelsProps {
+/** What the server is asked for. */
+const orderOf = ({ level, format, copy }: Choice) =>
+  format === 'pdf' ? { level } : { format, ...(usesCopy(format) ? { copy } : {}) };
+const readyWords = ({ level, format }: Choice): string =>
+  format === 'pdf'
+    ? `The document is ready, level ${LEVELS.find((l) => l.id === level)!.label.toLowerCase()}.`
+    : `Ready: ${SHOP_FORMATS.find((f) => f.id === format)!.about}.`;
+
+interface ChoicesProps {
   readonly one: boolean;
-  readonly level: Level;
-  readonly setLevel: (level: Level) => void;
+  readonly choice: Choice;
+  readonly setChoice: (choice: Choice) => void;
   readonly onStart: () => void;
 }
 
-const Levels = ({ one, level, setLevel, onStart }: LevelsProps) => (
+const PDF = { id: 'pdf' as const, label: 'Calculation (PDF)', about: 'checked details with their workings, to read and to keep' };
+
+const Choices = ({ one, choice, setChoice, onStart }: ChoicesProps) => (
   <form
     onSubmit={(e) => {
       e.preventDefault();
       onStart();
     }}
   >
-    <fieldset>
-      <legend className="label mb-1">How much is printed {one ? 'of the joint' : 'of each joint'}</legend>
-      {LEVELS.map((l) => (
-        <label key={l.id} className="flex gap-2 py-1 items-baseline">
-          <input
-            type="radio"
-            className="radio radio-xs"
-            name="level"
-            value={l.id}
-            checked={level === l.id}
-            onChange={() => setLevel(l.id)}
-          />
-          <span>
-            <b>{l.label}</b>
-            <span className="muted"> · {l.about}</span>
-          </span>
-        </label>
-      ))}
-    </fieldset>
+    <Radios
+      legend="What is made"
+      name="format"
+      options={[PDF, ...SHOP_FORMATS]}
+      value={choice.format}
+      onChange={(format) => setChoice({ ...choice, format })}
+    />
+    {choice.format === 'pdf' && (
+      <Radios
+        legend={`How much is printed ${one ? 'of the joint' : 'of each joint'}`}
+        name="level"
+        options={LEVELS}
+        value={choice.level}
+        onChange={(level) => setChoice({ ...choice, level })}
+      />
+    )}
+    {usesCopy(choice.format) && (
+      <Radios
+        legend="What stands on the drawing"
+        name="copy"
+        options={SHOP_COPIES}
+        value={choice.copy}
+        onChange={(copy) => setChoice({ ...choice, copy })}
+      />
+    )}
     <button type="submit" className="btn btn-primary mt-3">
-      Write the document
+      {choice.format === 'pdf' ? 'Write the document' : 'Write the files'}
     </button>
   </form>
+);
+
+interface RadiosProps<T extends string> {
+  readonly legend: string;
+  readonly name: string;
+  readonly options: readonly { readonly id: T; readonly label: string; readonly about: string }[];
+  readonly value: T;
+  readonly onChange: (value: T) => void;
+}
+
+const Radios = <T extends string>({ legend, name, options, value, onChange }: RadiosProps<T>) => (
+  <fieldset className="mb-2">
+    <legend className="label mb-1">{legend}</legend>
+    {options.map((o) => (
+      <label key={o.id} className="flex gap-2 py-1 items-baseline">
+        <input
+          type="radio"
+          className="radio radio-xs"
+          name={name}
+          value={o.id}
+          checked={value === o.id}
+          onChange={() => onChange(o.id)}
+        />
+        <span>
+          <b>{o.label}</b>
+          <span className="muted"> · {o.about}</span>
+        </span>
+      </label>
+    ))}
+  </fieldset>
 );
 
 const Working = ({ state, onCancel }: { state: DocumentState | null; onCancel: () => void }) => (
