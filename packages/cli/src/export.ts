@@ -1,16 +1,18 @@
 import { existsSync, mkdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
+import { pipeline } from 'node:stream/promises';
 import { basisOf, kindOf, Refusal, type JobDocument, type ReadJob } from '@ample/core';
 import { listCsv } from '@ample/exchange/csv';
 import { templateDxf } from '@ample/exchange/dxf';
 import {
+  modelOf,
   partsOf,
   SHOP_DEFAULTS,
   writeZip,
   type OutFile,
   type OutOptions,
   type OutSource,
-  type Part,
+  type Left,
   type ShopFormat,
 } from '@ample/exchange/shop';
 import { BadInput } from './input.ts';
@@ -76,8 +78,6 @@ function sheetOf(text: string): OutOptions['sheet'] {
   return { length: Math.max(l, w), width: Math.min(l, w), gap: SHOP_DEFAULTS.sheet.gap };
 }
 
-type Left = Extract<Part, { left: string }>;
-
 /** Writes the files of a format, of one joint or of a job: into a ZIP, a folder, or one file where there is only one. */
 export async function exportFiles(
   { job }: ReadJob,
@@ -96,9 +96,18 @@ export async function exportFiles(
   const source: OutSource = { job, joints, total: joints.length, ...(mark === undefined ? {} : { only: mark }) };
   const left: Left[] = [];
   async function* made(): AsyncGenerator<OutFile> {
-    for await (const part of partsOf(source, format, options))
+    for await (const part of partsOf(source, format as Exclude<ShopFormat, 'ifc'>, options))
       if ('left' in part) left.push(part);
       else yield part;
+  }
+  if (format === 'ifc') {
+    await streamOut(o.output, (out) =>
+      pipeline(
+        modelOf(source, options, (l) => left.push(l)),
+        out,
+      ),
+    );
+    return { written: 1, left };
   }
   const nothing = (): BadInput =>
     new BadInput(left.map((l) => `joint ${l.joint}: ${l.left}`).join(' ') || `format: there is nothing to write as ${format}.`);

@@ -25,6 +25,8 @@ export interface Piece {
   readonly count: number;
   /** Ids of the parts of the solid that it is: of one of them where there are several. */
   readonly ids: readonly string[];
+  /** Those of all of them. */
+  readonly all: readonly string[];
   readonly label: string;
   readonly grade: string;
   readonly t: number;
@@ -146,7 +148,7 @@ const perimeter = (points: readonly Point[]): number =>
     return sum + Math.hypot(x2 - x, y2 - y);
   }, 0);
 
-type Loose = Omit<Piece, 'mark' | 'count'> & { readonly key: string };
+type Loose = Omit<Piece, 'mark' | 'count' | 'all'> & { readonly key: string };
 
 function loosePlate(p: PlatePart): Loose {
   const turned = ways(p);
@@ -213,7 +215,12 @@ export function piecesOf(solid: Solid): Piece[] {
   const found = new Map<string, Piece>();
   for (const { key, ...piece } of loose) {
     const known = found.get(key);
-    found.set(key, known ? { ...known, count: known.count + 1 } : { ...piece, mark: `p${found.size + 1}`, count: 1 });
+    found.set(
+      key,
+      known
+        ? { ...known, count: known.count + 1, all: [...known.all, ...piece.ids] }
+        : { ...piece, mark: `p${found.size + 1}`, count: 1, all: piece.ids },
+    );
   }
   return [...found.values()];
 }

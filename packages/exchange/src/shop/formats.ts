@@ -20,10 +20,18 @@ export const WHOLE_FORMATS = [
   { id: 'xlsx', label: 'Lists (XLSX)', about: 'the same, a sheet each' },
   { id: 'nest', label: 'Sheets of plates (DXF)', about: 'plates by thickness and steel, laid out on sheets to be cut from' },
 ] as const;
-export const SHOP_FORMATS = [...JOINT_FORMATS, ...WHOLE_FORMATS] as const;
+/** What is written joint by joint into one file. */
+export const MODEL_FORMATS = [
+  {
+    id: 'ifc',
+    label: 'Model (IFC 4)',
+    about: 'members near the joint, plates, bolts, welds, anchors and footings, with how each joint stands',
+  },
+] as const;
+export const SHOP_FORMATS = [...JOINT_FORMATS, ...WHOLE_FORMATS, ...MODEL_FORMATS] as const;
 export type JointFormat = (typeof JOINT_FORMATS)[number]['id'];
 export type WholeFormat = (typeof WHOLE_FORMATS)[number]['id'];
-export type ShopFormat = JointFormat | WholeFormat;
+export type ShopFormat = (typeof SHOP_FORMATS)[number]['id'];
 export const isWhole = (format: ShopFormat): format is WholeFormat => WHOLE_FORMATS.some((f) => f.id === format);
 
 /** What stands on drawings. */
@@ -52,6 +60,7 @@ const SINGLE: Readonly<Record<ShopFormat, { readonly joint: string | null; reado
   csv: { joint: 'csv', job: 'csv' },
   xlsx: { joint: 'xlsx', job: 'xlsx' },
   nest: { joint: null, job: null },
+  ifc: { joint: 'ifc', job: 'ifc' },
 };
 export const singleOf = (format: ShopFormat, only: string | undefined): string | null =>
   SINGLE[format][only === undefined ? 'job' : 'joint'];

@@ -1,10 +1,11 @@
 import { once } from 'node:events';
 import type { Writable } from 'node:stream';
-import { finished } from 'node:stream/promises';
+import { finished, pipeline } from 'node:stream/promises';
 import { itemsOfStored, type JobDocument, type JointItems, type StoredJoint } from '@ample/core';
 import { isWhole, singleOf, type ShopFormat } from './formats.ts';
 import { jointFiles, shopJoint, wholeFiles, type OutFile, type ShopOptions } from './files.ts';
-import { writeZip, type Part } from './zip.ts';
+import { IfcModel } from '../ifc/write.ts';
+import { writeZip, type Left, type Part } from './zip.ts';
 
 /** What is asked to be made, of a job whose joints come one at a time or of one joint alone. */
 export interface OutSource {
@@ -22,7 +23,7 @@ export interface OutOptions extends Omit<ShopOptions, 'revision'> {
 }
 
 /** Every file of a format: joint by joint, or as a whole at the end; what can't be made of a joint says so in its place. */
-export async function* partsOf(source: OutSource, format: ShopFormat, options: OutOptions): AsyncGenerator<Part> {
+export async function* partsOf(source: OutSource, format: Exclude<ShopFormat, 'ifc'>, options: OutOptions): AsyncGenerator<Part> {
   const { job, total, only } = source;
   const whole: JointItems[] = [];
   let done = 0;
@@ -46,8 +47,33 @@ export async function* partsOf(source: OutSource, format: ShopFormat, options: O
   options.progress?.(total + 1, total + 1, 'file');
 }
 
+/** The text of a model, joint by joint, and what could not be put into it. */
+export async function* modelOf(source: OutSource, options: OutOptions, left: (part: Left) => void): AsyncGenerator<string> {
+  const { job, total } = source;
+  const model = new IfcModel(job, options.date);
+  yield model.head();
+  let done = 0;
+  for await (const stored of source.joints) {
+    options.progress?.(++done, total + 1, stored.mark);
+    const joint = shopJoint(stored, job);
+    if ('refusal' in joint) left({ joint: joint.mark, left: joint.refusal });
+    else yield model.joint(joint);
+  }
+  yield model.end();
+  options.progress?.(total + 1, total + 1, 'file');
+}
+
 /** Writes what is asked for to a stream, and ends it. */
 export async function writeOut(source: OutSource, format: ShopFormat, options: OutOptions, out: Writable): Promise<void> {
+  if (format === 'ifc') {
+    const left: Left[] = [];
+    await pipeline(
+      modelOf(source, options, (l) => left.push(l)),
+      out,
+    );
+    if (source.only !== undefined && left[0]) throw new NothingToWrite(`${left[0].joint}: ${left[0].left}`);
+    return;
+  }
   if (singleOf(format, source.only) === null) return void (await writeZip(partsOf(source, format, options), options.date, out));
   let file: OutFile | undefined;
   let left = '';

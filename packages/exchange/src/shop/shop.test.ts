@@ -54,6 +54,7 @@ const piece = (f: Flat): Piece => ({
   shape: 'plate',
   count: 2,
   ids: ['plate'],
+  all: ['plate'],
   label: `PL ${f.t}×${f.width}×${f.length}`,
   grade: 'S275',
   t: f.t,

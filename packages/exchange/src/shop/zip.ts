@@ -7,7 +7,12 @@ import { ZipFile } from 'yazl';
 import type { OutFile } from './files.ts';
 
 /** A file of a package, or what could not be made of a joint and why. */
-export type Part = (OutFile & { readonly joint?: string }) | { readonly joint: string; readonly left: string };
+export type Part = (OutFile & { readonly joint?: string }) | Left;
+/** A joint of which nothing could be made, and why. */
+export interface Left {
+  readonly joint: string;
+  readonly left: string;
+}
 
 /**
  * Writes files into one ZIP as they are made, with an index of what is in it: name, joint, bytes, SHA-256, and what was left out with its reason.
