@@ -29,6 +29,9 @@ describe('gusset export', () => {
     const all = await gusset('export', demo, '--format', 'dxf', '-o', zip);
     expect([all.code, all.out]).toEqual([0, expect.stringMatching(/all\.zip: \d\d+ files/)]);
     expect(readFileSync(zip).subarray(0, 4).toString('latin1')).toBe('PK\u0003\u0004');
+    const model = join(folder, 'model.ifc');
+    expect((await gusset('export', demo, 'P1-04', '--format', 'ifc', '-o', model)).code).toBe(0);
+    expect(readFileSync(model, 'utf8')).toMatch(/^ISO-10303-21;[\s\S]*IFCFOOTING[\s\S]*END-ISO-10303-21;\n$/);
     const lists = join(folder, 'lists.csv');
     expect((await gusset('export', demo, '--format', 'csv', '-o', lists)).code).toBe(0);
     expect(readFileSync(lists, 'utf8')).toMatch(/^Plates and angles\r\nMark,Number,/);

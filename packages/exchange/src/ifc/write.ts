@@ -127,12 +127,14 @@ export class IfcModel {
     const marks = this.marksOf(solid);
     const depth = solid.members.find((m) => m.id === 'beam')?.h ?? 0;
     for (const m of solid.members) {
+      // What a beam is joined to stands up, but for the web of another beam and the other half of a splice.
+      const stands = m.id === 'column' || (m.place !== undefined && m.place.type !== 'beam_web');
       const ref = element(
-        m.id === 'beam' || m.place?.type === 'beam_web' ? 'IFCBEAM' : 'IFCCOLUMN',
+        stands ? 'IFCCOLUMN' : 'IFCBEAM',
         m.id,
         m.label,
         [this.shapes.member(m, depth)],
-        [new Word(m.id === 'beam' || m.place?.type === 'beam_web' ? 'BEAM' : 'COLUMN')],
+        [new Word(stands ? 'COLUMN' : 'BEAM')],
       );
       this.material(m.grade, ref);
       this.cut(ref, placement, mark, m.id, this.shapes.memberCuts(m));
