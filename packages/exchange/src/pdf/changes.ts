@@ -1,7 +1,6 @@
 import type { Writable } from 'node:stream';
 import { CHANGE_WORDS, drawnChange, type ChangeList, type JointThen, type Standing } from '@ample/core';
-import { Page } from './page.ts';
-import { drawSheet } from './sheet.ts';
+import { PdfPaper } from './paper.ts';
 
 const MUTED = '#5b6470';
 const said = (s: Standing | null): string => s?.verdict ?? '–';
@@ -23,7 +22,7 @@ export async function changesPdf(
   options: { readonly date: string; progress?(done: number, total: number, what: string): void },
   out: Writable,
 ): Promise<void> {
-  const page = new Page(`${list.after.name}, changes`, '', out);
+  const page = new PdfPaper(`${list.after.name}, changes`, '', out);
   const all: JointThen[] = [];
   const total = list.joints.length * 2 + 1;
   for (let i = 0; i < list.joints.length; i += SLICE) {
@@ -62,19 +61,10 @@ export async function changesPdf(
   await page.finish();
 }
 
-function jointChange(page: Page, { before, after }: ChangeList, c: JointThen): void {
+function jointChange(page: PdfPaper, { before, after }: ChangeList, c: JointThen): void {
   const drawn = c.was && c.is && c.differences.length ? drawnChange(c.was, c.is, before, after) : null;
   if (drawn?.former.length) {
-    page.lying();
-    const { width, height } = page.doc.page;
-    const mm = 72 / 25.4;
-    const { drawing, former } = drawn;
-    drawSheet(
-      page,
-      { ...drawing, items: [...drawing.items, ...former] },
-      (width - drawing.width * mm) / 2,
-      (height - drawing.height * mm) / 2,
-    );
+    page.sheet(drawn.drawing, drawn.former);
     page.upright(`${after.name} · job ${after.number} · changes`);
   }
   page.heading(`${c.mark}: ${CHANGE_WORDS[c.change]}`);

@@ -14,8 +14,7 @@ import {
   type HouseVersion,
   type ResistanceTable,
 } from '@ample/core';
-import { Page } from './page.ts';
-import { drawSheet } from './sheet.ts';
+import { PdfPaper } from './paper.ts';
 
 const MUTED = '#5b6470';
 
@@ -27,15 +26,12 @@ export interface HousePaper {
 
 /** A page of a designer's own handbook: the house detail drawn, what it is meant for, and its resistances over its range. */
 export async function housePdf({ detail, version, who, at }: HouseVersion, paper: HousePaper, out: Writable): Promise<void> {
-  const page = new Page(`House detail ${detail.name}`, '', out);
+  const page = new PdfPaper(`House detail ${detail.name}`, '', out);
   const basis = basisOf(detail, detail.settings);
   const kind = kindOf(detail.kind);
   const called = kindTitle(kind, basis.standard);
   const drawing = houseSheet(detail, version, 'resistances overleaf');
-  page.lying();
-  const { width, height } = page.doc.page;
-  const mm = 72 / 25.4;
-  drawSheet(page, drawing, (width - drawing.width * mm) / 2, (height - drawing.height * mm) / 2);
+  page.sheet(drawing);
   page.upright(`House detail ${detail.name} · version ${version} · ${called}`);
   page.heading(`${detail.name}: ${called.toLowerCase()}`, 15);
   page.paragraph(lineOf(detail, detail), { font: 'mono', size: 8.6 });
@@ -56,7 +52,7 @@ export async function housePdf({ detail, version, who, at }: HouseVersion, paper
   await page.finish();
 }
 
-function rangeTable(page: Page, detail: HouseVersion['detail']): void {
+function rangeTable(page: PdfPaper, detail: HouseVersion['detail']): void {
   const { fields } = kindOf(detail.kind);
   const basis = basisOf(detail);
   const rows = rangeWords(detail).map(({ label, words }) => [label, words]);
@@ -75,7 +71,7 @@ function rangeTable(page: Page, detail: HouseVersion['detail']): void {
   );
 }
 
-function tableOf(page: Page, detail: HouseVersion['detail'], table: ResistanceTable): void {
+function tableOf(page: PdfPaper, detail: HouseVersion['detail'], table: ResistanceTable): void {
   const { units } = basisOf(detail);
   page.heading('Resistances');
   for (const note of table.notes) page.paragraph(note, { size: 9, colour: MUTED });

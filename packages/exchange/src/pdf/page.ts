@@ -1,21 +1,13 @@
 import type { Writable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import PDFDocument from 'pdfkit';
+import { MUTED, type Column, type ParagraphStyle } from '../report/paper.ts';
 import { FONTS, SYMBOLS, type FontName } from './fonts.ts';
 
 const INK = '#1d2a3a';
-const MUTED = '#5b6470';
 export const MARGIN = 48;
 const MONO_ADVANCE = 0.6;
 const A4 = { width: 595.28, height: 841.89 };
-
-export interface Column {
-  readonly title: string;
-  /** Share of the page's width. */
-  readonly width: number;
-  readonly align?: 'left' | 'right';
-  readonly font?: FontName;
-}
 
 /** Bytes that may wait to be written before the next part is begun. */
 const MOST_WAITING = 1 << 20;
@@ -112,14 +104,11 @@ export class Page {
   }
 
   /** A paragraph, broken into lines of the page's width. */
-  paragraph(
-    text: string,
-    { size = 9.5, font = 'sans' as FontName, colour = INK, x = MARGIN, width = this.width, after = 4 } = {},
-  ): void {
-    for (const line of this.lines(text, font, size, width)) {
+  paragraph(text: string, { size = 9.5, font = 'sans', colour = INK, after = 4 }: ParagraphStyle = {}): void {
+    for (const line of this.lines(text, font, size, this.width)) {
       this.need(size * 1.4);
       this.y += size * 1.35;
-      this.runs(line, x, this.y - size * 0.3, font, size, colour);
+      this.runs(line, MARGIN, this.y - size * 0.3, font, size, colour);
     }
     this.y += after;
   }

@@ -1,12 +1,8 @@
-import type { Drawing, Item } from '@ample/core';
+import type { Item } from '@ample/core';
 import { PAINT } from '../paint.ts';
 import type { Page } from './page.ts';
 
 const MM = 72 / 25.4;
-/** Draws a sheet at its true size, its top left corner at (x, y) points, with further items over it. */
-export const drawSheet = (page: Page, drawing: Drawing, x: number, y: number, over: readonly Item[] = []): void =>
-  drawItems(page, [...drawing.items, ...over], x, y);
-
 /** Draws items in mm at their true size, the top left corner at (x, y) points. */
 export function drawItems(page: Page, items: readonly Item[], x: number, y: number): void {
   const { doc } = page;

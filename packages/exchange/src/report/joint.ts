@@ -14,7 +14,6 @@ import {
   SI,
   type Units,
   multipleText,
-  sectionWords,
   STATE_WORDS,
   workingsOf,
   titleOf,
@@ -25,19 +24,12 @@ import {
   type JobDocument,
   type JointDocument,
   type JointReport,
-  type WorkingSection,
   type Workings,
-  type WorkingStep,
   boltWords,
 } from '@ample/core';
 import type { Level } from './level.ts';
-import { mathSetter, type Box } from './math.ts';
-import { MARGIN, type Page } from './page.ts';
 import { caseForces } from './loads.ts';
-import { drawSheet } from './sheet.ts';
-
-const MUTED = '#5b6470';
-const OXIDE = '#a4432f';
+import { MUTED, OXIDE, type Paper } from './paper.ts';
 
 export interface JointPages {
   readonly job: JobDocument;
@@ -50,7 +42,7 @@ export interface JointPages {
  * The pages of one joint: the sheet; at the level governing also inputs, actions, checks, rules and the workings of the check that gives first;
  * with everything the workings of every check under the combination that gives first.
  */
-export function jointPages(page: Page, { job, joint: stored, revision, level }: JointPages): void {
+export function jointPages(page: Paper, { job, joint: stored, revision, level }: JointPages): void {
   const basis = basisOf(job, stored.settings);
   const kind = kindOf(stored.kind);
   const checked = tryCheckStored(stored, job);
@@ -66,16 +58,7 @@ export function jointPages(page: Page, { job, joint: stored, revision, level }: 
   const title = { ...titleOf(job, joint, basis, revision), verdict: report.verdict };
   const drawing = built.drawing(title, combination);
 
-  page.lying();
-  const { width, height } = page.doc.page;
-  const mm = 72 / 25.4;
-  drawSheet(
-    page,
-    drawing,
-    (width - drawing.width * mm) / 2,
-    (height - drawing.height * mm) / 2,
-    firstPath(drawing, report.combinations[worst]),
-  );
+  page.sheet(drawing, firstPath(drawing, report.combinations[worst]));
 
   if (level === 'verdict') return;
   page.upright(`${job.name} · job ${job.number} · ${joint.mark} · ${kindTitle(kind, basis.standard)} · rev ${revision}`);
@@ -106,7 +89,7 @@ export function jointPages(page: Page, { job, joint: stored, revision, level }: 
 }
 
 /** What its checker says of it, and what is still open. */
-function said(page: Page, { checked, comments = [] }: JointDocument): void {
+function said(page: Paper, { checked, comments = [] }: JointDocument): void {
   if (checked?.note) page.paragraph(`${checked.by}, ${checked.at.slice(0, 10)}: ${checked.note}`, { size: 9 });
   for (const c of comments)
     if (!c.resolved)
@@ -117,7 +100,7 @@ function said(page: Page, { checked, comments = [] }: JointDocument): void {
 }
 
 /** The workings of the check that gives first, after those that it takes values from. */
-function governingPages(page: Page, workings: Workings, { first, combination }: CombinationReport): void {
+function governingPages(page: Paper, workings: Workings, { first, combination }: CombinationReport): void {
   const strengths = workings.sections.filter((s) => s.type === 'strength' && s.id === first?.id);
   const found = strengths.find((s) => s.multiple === first!.multiple) ?? strengths[0];
   if (!found) return;
@@ -131,11 +114,10 @@ function governingPages(page: Page, workings: Workings, { first, combination }: 
         if (from && from.id !== found.id) wanted.add(from);
       }
   page.heading(`Workings of the check that gives first, combination ${combination.name}`);
-  const math = mathSetter(page);
-  for (const s of workings.sections) if (wanted.has(s)) workingSection(page, s, math);
+  for (const s of workings.sections) if (wanted.has(s)) page.working(s);
 }
 
-function inputs(page: Page, joint: JointDocument, { quantities: q, basis }: Joint): void {
+function inputs(page: Paper, joint: JointDocument, { quantities: q, basis }: Joint): void {
   const { units } = basis;
   const kind = kindOf(joint.kind);
   const rows = kind.fields
@@ -159,7 +141,7 @@ function inputs(page: Page, joint: JointDocument, { quantities: q, basis }: Join
 }
 
 function actions(
-  page: Page,
+  page: Paper,
   stored: JointDocument,
   job: JobDocument,
   joint: JointDocument,
@@ -200,7 +182,7 @@ function actions(
   );
 }
 
-function checksTable(page: Page, units: Units, report: JointReport, worst: number): void {
+function checksTable(page: Paper, units: Units, report: JointReport, worst: number): void {
   const checks = report.combinations[worst]?.checks ?? [];
   if (!checks.length) return;
   page.heading(`Checks, combination ${report.combinations[worst]!.combination.name}`);
@@ -248,7 +230,7 @@ function checksTable(page: Page, units: Units, report: JointReport, worst: numbe
 
 /** What does not apply, by its reasons. */
 function left(
-  page: Page,
+  page: Paper,
   list: readonly {
     readonly type: string;
     readonly title: string;
@@ -268,7 +250,7 @@ function left(
 }
 
 /** What is bought and set out, where the kind has such lists. */
-function lists(page: Page, joint: Joint): void {
+function lists(page: Paper, joint: Joint): void {
   for (const list of joint.lists) {
     page.heading(list.title);
     page.table(
@@ -278,7 +260,7 @@ function lists(page: Page, joint: Joint): void {
   }
 }
 
-function rulesTable(page: Page, units: Units, report: JointReport): void {
+function rulesTable(page: Paper, units: Units, report: JointReport): void {
   page.heading('Detailing rules');
   const rules = report.rules.filter((r) => r.type !== 'skip' || r.missing);
   page.table(
@@ -303,67 +285,9 @@ function rulesTable(page: Page, units: Units, report: JointReport): void {
   left(page, report.rules);
 }
 
-function workingPages(page: Page, workings: Workings): void {
-  const math = mathSetter(page);
+function workingPages(page: Paper, workings: Workings): void {
   for (const section of workings.sections.filter((s) => s.type !== 'rule' && (s.type !== 'skip' || s.missing)))
-    workingSection(page, section, math);
+    page.working(section);
   page.heading('Detailing rules, worked');
-  for (const section of workings.sections.filter((s) => s.type === 'rule')) workingSection(page, section, math);
-}
-
-export function workingSection(page: Page, section: WorkingSection, math: ReturnType<typeof mathSetter>): void {
-  page.need(46);
-  page.y += 15;
-  page.runs(section.title, MARGIN, page.y, 'bold', 9.5, section.pass ? '#1d2a3a' : OXIDE);
-  const clauseWidth = page.widthOf(section.clause, 'sans', 7.5);
-  page.runs(section.clause, MARGIN + page.width - clauseWidth, page.y, 'sans', 7.5, MUTED);
-  page.y += 3;
-  page.rule(page.y);
-  if (section.summary)
-    page.paragraph(sectionWords(section), { size: 8, colour: section.pass && !section.missing ? MUTED : OXIDE, after: 2 });
-  for (const step of section.steps) workingStep(page, step, math);
-}
-
-const SIZE = 9;
-
-/** One line of workings, broken at its equals signs where it is too long. */
-function workingStep(page: Page, step: WorkingStep, math: ReturnType<typeof mathSetter>): void {
-  const equals = (): Box => math.set({ k: 'op', text: '=' }, SIZE);
-  const unit = step.unit ? ` ${step.unit}` : '';
-  const parts: Box[] = [
-    math.row([math.set(step.symbol, SIZE), equals(), math.set(step.formula, SIZE)]),
-    ...[step.values, step.result].filter((n) => n !== null).map((n) => math.row([equals(), math.set(n, SIZE)])),
-  ];
-  const unitWidth = page.widthOf(unit, 'sans', SIZE * 0.9);
-  const indent = 14;
-  const room = page.width - indent;
-  const lines: Box[][] = [[]];
-  let used = 0;
-  parts.forEach((part, i) => {
-    const width = part.width + (i === parts.length - 1 ? unitWidth : 0);
-    if (used > 0 && used + width > room - 10) {
-      lines.push([]);
-      used = 20;
-    }
-    lines.at(-1)!.push(part);
-    used += width;
-  });
-  const label = step.clause ? `${step.text} · ${step.clause}` : step.text;
-  const heights = lines.map((l) => Math.max(...l.map((b) => b.up)) + Math.max(...l.map((b) => b.down)) + 4);
-  page.need(heights.reduce((a, b) => a + b, 0) + 11);
-  page.y += 9.5;
-  page.runs(label, MARGIN + indent, page.y, 'sans', 7.2, MUTED);
-  lines.forEach((line, i) => {
-    const up = Math.max(...line.map((b) => b.up));
-    const down = Math.max(...line.map((b) => b.down));
-    page.y += up + 2.5;
-    page.doc.fillColor('#1d2a3a').strokeColor('#1d2a3a');
-    let x = MARGIN + indent + (i ? 20 : 0);
-    for (const box of line) {
-      box.draw(x, page.y);
-      x += box.width;
-    }
-    if (i === lines.length - 1) page.runs(unit, x, page.y, 'sans', SIZE * 0.9);
-    page.y += down + 1.5;
-  });
+  for (const section of workings.sections.filter((s) => s.type === 'rule')) page.working(section);
 }

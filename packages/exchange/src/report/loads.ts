@@ -14,14 +14,13 @@ import {
   type JobLoads,
   type JointDocument,
 } from '@ample/core';
-import type { Page } from './page.ts';
+import { MUTED, type Paper } from './paper.ts';
 
-const MUTED = '#5b6470';
 const wordsOf = (list: readonly (readonly [string, string, ...unknown[]])[], id: unknown): string =>
   list.find(([k]) => k === id)?.[1] ?? String(id ?? '');
 
 /** The load cases of a job, and every combination that is used of them: each with its clause and what its factors are made of. */
-export function loadsPages(page: Page, job: JobDocument): void {
+export function loadsPages(page: Paper, job: JobDocument): void {
   if (!job.loads?.cases.length) return;
   const basis = basisOf(job);
   page.upright(`${job.name} · job ${job.number} · load cases`);
@@ -30,7 +29,7 @@ export function loadsPages(page: Page, job: JobDocument): void {
   combinationsTable(page, job.loads, basis);
 }
 
-function casesTable(page: Page, loads: JobLoads, basis: Basis): void {
+function casesTable(page: Paper, loads: JobLoads, basis: Basis): void {
   const { screen, title } = loadCode(basis);
   page.table(
     [
@@ -52,7 +51,7 @@ function casesTable(page: Page, loads: JobLoads, basis: Basis): void {
   );
 }
 
-function combinationsTable(page: Page, loads: JobLoads, basis: Basis): void {
+function combinationsTable(page: Paper, loads: JobLoads, basis: Basis): void {
   const { sets, distinct, notes } = loadSets(loads, basis);
   const used = sets.filter((s) => s.leftOut === null);
   const between = sets.filter((s) => s.between).length;
@@ -89,7 +88,7 @@ function combinationsTable(page: Page, loads: JobLoads, basis: Basis): void {
 }
 
 /** What each load case does at a joint, and how many combinations came of it. */
-export function caseForces(page: Page, joint: JointDocument, job: JobDocument, basis: Basis): void {
+export function caseForces(page: Paper, joint: JointDocument, job: JobDocument, basis: Basis): void {
   const forces = joint.loads?.forces;
   if (!forces) return;
   const loads = loadsOf(joint, job)!;

@@ -7,13 +7,7 @@ import {
   type ToolField,
   type ToolTable,
 } from '@ample/core';
-import { mathSetter } from './math.ts';
-import { workingSection } from './joint.ts';
-import type { Page } from './page.ts';
-import { drawItems } from './sheet.ts';
-
-const MUTED = '#5b6470';
-const OXIDE = '#a4432f';
+import { MUTED, OXIDE, type Paper } from './paper.ts';
 
 /** Share of the page that a column takes: numbers alike, words by the longest of them. */
 function widthOf({ head, rows, words }: ToolTable, column: number): number {
@@ -23,7 +17,7 @@ function widthOf({ head, rows, words }: ToolTable, column: number): number {
 }
 
 /** Pages of one calculation of the bench: what was put in, its answer, picture, tables and workings. */
-export function calculationPages(page: Page, job: JobDocument, c: CalculationDocument): void {
+export function calculationPages(page: Paper, job: JobDocument, c: CalculationDocument): void {
   const tool = toolOf(c.tool);
   page.upright(`${job.name} · job ${job.number} · ${c.title} · ${tool.title}`);
   page.heading(c.title, 15);
@@ -51,12 +45,7 @@ export function calculationPages(page: Page, job: JobDocument, c: CalculationDoc
     ],
     tool.fields.map((f) => [f.label, shown(f)]),
   );
-  if (picture) {
-    const mm = 72 / 25.4;
-    page.need(picture.height * mm + 10);
-    drawItems(page, picture.items, (page.doc.page.width - picture.width * mm) / 2, page.y + 6);
-    page.y += picture.height * mm + 10;
-  }
+  if (picture) page.picture(picture);
   for (const t of tables) {
     page.heading(t.title);
     page.table(
@@ -66,6 +55,5 @@ export function calculationPages(page: Page, job: JobDocument, c: CalculationDoc
     );
   }
   page.heading('Workings');
-  const math = mathSetter(page);
-  for (const s of sections) workingSection(page, s, math);
+  for (const s of sections) page.working(s);
 }

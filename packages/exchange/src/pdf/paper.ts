@@ -1,0 +1,40 @@
+import type { Drawing, Item, WorkingSection } from '@ample/core';
+import type { Paper, Picture } from '../report/paper.ts';
+import { MUTED } from '../report/paper.ts';
+import { mathSetter } from './math.ts';
+import { MARGIN, Page } from './page.ts';
+import { drawItems } from './sheet.ts';
+import { workingSection } from './working.ts';
+
+const MM = 72 / 25.4;
+
+/** A report as PDF: pages of A4 with drawings at their true size and formulas set in type. */
+export class PdfPaper extends Page implements Paper {
+  private readonly math = mathSetter(this);
+
+  sheet(drawing: Pick<Drawing, 'width' | 'height' | 'items'>, over: readonly Item[] = []): void {
+    this.lying();
+    const { width, height } = this.doc.page;
+    drawItems(this, [...drawing.items, ...over], (width - drawing.width * MM) / 2, (height - drawing.height * MM) / 2);
+  }
+
+  picture(picture: Picture): void {
+    this.need(picture.height * MM + 10);
+    drawItems(this, picture.items, (this.doc.page.width - picture.width * MM) / 2, this.y + 6);
+    this.y += picture.height * MM + 10;
+  }
+
+  working(section: WorkingSection): void {
+    workingSection(this, section, this.math);
+  }
+
+  cover(over: string, name: string, under: readonly string[]): void {
+    this.upright('');
+    this.y = 200;
+    this.runs(over, MARGIN, this.y, 'sans', 11, MUTED);
+    this.y += 34;
+    this.runs(name, MARGIN, this.y, 'bold', 24);
+    this.y += 24;
+    for (const line of under) this.paragraph(line, { size: 11 });
+  }
+}
