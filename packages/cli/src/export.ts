@@ -3,6 +3,9 @@ import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { basisOf, kindOf, Refusal, type JobDocument, type ReadJob } from '@ample/core';
 import { listCsv } from '@ample/exchange/csv';
+import type { Level } from '@ample/exchange/level';
+import { jobOffice, jointOffice, printedJob } from '@ample/exchange/office';
+import { isOffice, type OfficeFormat } from '@ample/exchange/office-formats';
 import { templateDxf } from '@ample/exchange/dxf';
 import {
   modelOf,
@@ -19,7 +22,8 @@ import { BadInput } from './input.ts';
 import { streamOut, writeOut } from './output.ts';
 
 export interface ExportOptions {
-  readonly format?: ShopFormat;
+  readonly format?: ShopFormat | OfficeFormat;
+  readonly level?: Level;
   readonly list?: string;
   readonly template?: boolean;
   readonly copy: 'shop' | 'calculation';
@@ -78,14 +82,26 @@ function sheetOf(text: string): OutOptions['sheet'] {
   return { length: Math.max(l, w), width: Math.min(l, w), gap: SHOP_DEFAULTS.sheet.gap };
 }
 
+/** Writes the calculation of a joint or a job in a format of the office. */
+async function calculation(job: JobDocument, mark: string | undefined, format: OfficeFormat, { level, output }: ExportOptions) {
+  const options = { date: new Date().toISOString().slice(0, 10), ...(level ? { level } : {}) };
+  await streamOut(output, (out) =>
+    mark === undefined
+      ? jobOffice(printedJob(job), format, options, out)
+      : jointOffice(job, markOf(job, mark), format, options, out),
+  );
+  return { written: 1, left: [] };
+}
+
 /** Writes the files of a format, of one joint or of a job: into a ZIP, a folder, or one file where there is only one. */
 export async function exportFiles(
   { job }: ReadJob,
   mark: string | undefined,
-  format: ShopFormat,
+  format: ShopFormat | OfficeFormat,
   o: ExportOptions,
 ): Promise<{ readonly written: number; readonly left: readonly Left[] }> {
   const joints = mark === undefined ? job.joints : [markOf(job, mark)];
+  if (isOffice(format)) return calculation(job, mark, format, o);
   const options: OutOptions = {
     copy: o.copy,
     unit: o.units ?? (basisOf(job).units.name('mm') === 'in' ? 'in' : 'mm'),

@@ -8,7 +8,10 @@ import { printLine } from './line.ts';
 import { BadInput, readJobFile } from './input.ts';
 import { streamOut, writeOut } from './output.ts';
 import { LEVELS, type Level } from '@ample/exchange/level';
-import { SHOP_FORMATS } from '@ample/exchange/shop-formats';
+import { OFFICE_FORMATS } from '@ample/exchange/office-formats';
+import { SHOP_FORMATS as SHOP } from '@ample/exchange/shop-formats';
+
+const FORMATS = [...SHOP, ...OFFICE_FORMATS];
 
 /** One line on the error stream, whatever the text holds. */
 const complain = (text: string): void => void process.stderr.write(`${printable(text, 2000)}\n`);
@@ -72,14 +75,17 @@ program
   .command('export <job> [mark]')
   .description('write files of one joint or of a whole job: drawings, plates, machine files, lists')
   .addOption(
-    new Option('--format <format>', SHOP_FORMATS.map((f) => `${f.id}: ${f.about}`).join('; ')).choices(
-      SHOP_FORMATS.map((f) => f.id),
-    ),
+    new Option('--format <format>', FORMATS.map((f) => `${f.id}: ${f.about}`).join('; ')).choices(FORMATS.map((f) => f.id)),
   )
   .addOption(
     new Option('--copy <copy>', 'what stands on drawings: for the shop without failure, forces and pressures')
       .choices(['shop', 'calculation'])
       .default('shop'),
+  )
+  .addOption(
+    new Option('--level <level>', 'how much of a calculation; governing of a job, everything of one joint').choices(
+      LEVELS.map((l) => l.id),
+    ),
   )
   .addOption(new Option('--units <units>', 'of drawings; those of the job when left out').choices(['mm', 'in']))
   .option('--member <mm>', 'how much of a member is given from its end', '1000')
@@ -93,9 +99,7 @@ program
     const { exportFiles, exportPart } = await import('./export.ts');
     if (options.format === undefined) {
       if (mark === undefined)
-        throw new BadInput(
-          'format: none is given; accepted for a whole job are ' + SHOP_FORMATS.map((f) => f.id).join(', ') + '.',
-        );
+        throw new BadInput('format: none is given; accepted for a whole job are ' + FORMATS.map((f) => f.id).join(', ') + '.');
       const text = exportPart(read.job, mark, options);
       writeOut(options.output, text);
       process.stdout.write(`${options.output}: ${text.length} bytes\n`);

@@ -2,7 +2,7 @@ import type { Writable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import PDFDocument from 'pdfkit';
 import { MUTED, type Column, type ParagraphStyle } from '../report/paper.ts';
-import { FONTS, SYMBOLS, type FontName } from './fonts.ts';
+import { FONTS, SYMBOLS, type FontName } from '../fonts.ts';
 
 const INK = '#1d2a3a';
 export const MARGIN = 48;

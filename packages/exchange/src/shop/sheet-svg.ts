@@ -6,7 +6,7 @@ const escape = (text: string): string =>
 const n = (x: number): string => String(Math.round(x * 1000) / 1000);
 
 /** A sheet as SVG in millimetres of paper, with the fonts of the reader's machine. */
-export function sheetSvg(drawing: Drawing, items: readonly Item[], title: string): string {
+export function sheetSvg(drawing: Pick<Drawing, 'width' | 'height'>, items: readonly Item[], title: string): string {
   const { width, height } = drawing;
   return `<?xml version="1.0" encoding="UTF-8"?>
 <svg xmlns="http://www.w3.org/2000/svg" width="${n(width)}mm" height="${n(height)}mm" viewBox="0 0 ${n(width)} ${n(height)}">

@@ -1,9 +1,10 @@
 import { createHash } from 'node:crypto';
 import { setImmediate } from 'node:timers/promises';
-import { finished, pipeline } from 'node:stream/promises';
+import { pipeline } from 'node:stream/promises';
 import type { Writable } from 'node:stream';
 import Papa from 'papaparse';
 import { ZipFile } from 'yazl';
+import { drained } from '../report/stream.ts';
 import type { OutFile } from './files.ts';
 
 /** A file of a package, or what could not be made of a joint and why. */
@@ -36,7 +37,8 @@ export async function writeZip(parts: AsyncIterable<Part> | Iterable<Part>, date
       rows.push([name, part.joint ?? '', String(bytes.length), createHash('sha256').update(bytes).digest('hex'), '']);
       // What is packed and read sets the pace: no more is made than can be taken.
       await setImmediate();
-      if (out.writableNeedDrain) await Promise.race([new Promise((resolve) => out.once('drain', resolve)), finished(out)]);
+      if (out.writableNeedDrain) await drained(out);
+      if (out.errored) throw out.errored;
     }
   } catch (e) {
     out.destroy(e as Error);

@@ -1,4 +1,5 @@
 import { LEVELS, type Level } from '@ample/exchange/level';
+import { isOffice, OFFICE_FORMATS, type OfficeFormat } from '@ample/exchange/office-formats';
 import { outName, safeName, SHOP_COPIES, SHOP_FORMATS, type ShopCopy, type ShopFormat } from '@ample/exchange/shop-formats';
 import { planResistances } from '@ample/core';
 import Joi from 'joi';
@@ -20,14 +21,13 @@ const order = Joi.object({
   calculationId: Joi.string().max(60),
   changes: Joi.object(betweenKeys),
   level: Joi.string().valid(...LEVELS.map((l) => l.id)),
-  format: Joi.string().valid(...SHOP_FORMATS.map((f) => f.id)),
+  format: Joi.string().valid(...SHOP_FORMATS.map((f) => f.id), ...OFFICE_FORMATS.map((f) => f.id)),
   copy: Joi.string().valid(...SHOP_COPIES.map((c) => c.id)),
 })
   .xor('jobId', 'houseId')
   .oxor('jointId', 'calculationId', 'houseId', 'changes')
   // Files for the shop are of joints.
   .oxor('format', 'calculationId', 'houseId', 'changes')
-  .oxor('format', 'level')
   .with('copy', 'format');
 interface Order {
   readonly jobId?: string;
@@ -36,7 +36,7 @@ interface Order {
   readonly calculationId?: string;
   readonly changes?: Between;
   readonly level?: Level;
-  readonly format?: ShopFormat;
+  readonly format?: ShopFormat | OfficeFormat;
   readonly copy?: ShopCopy;
 }
 const GONE = 'This document is not here any more; issue it again.';
@@ -79,14 +79,15 @@ function ordered(api: Api, { database, documents, edition }: Services): void {
       if (joint && joint.jobId !== jobId) throw new NotFound('This joint is not in the job.');
       const calculation = calculationId === undefined ? undefined : await getCalculation(db, calculationId);
       if (calculation && calculation.jobId !== jobId) throw new NotFound('This calculation is not in the job.');
-      if (format) {
+      const office = format !== undefined && isOffice(format) ? format : undefined;
+      if (format !== undefined && !isOffice(format)) {
         return documents.start(
           outName(format, { job, ...(joint ? { only: joint.mark } : {}) }),
           { file: database.file, jobId, edition, date, shop: { format, copy }, ...(joint ? { jointId: joint.id } : {}) },
           joint ? 1 : (await countJoints(db, jobId)) + 1,
         );
       }
-      const name = `${safeName([job.number, joint?.mark ?? calculation?.title ?? job.name].filter(Boolean).join(' '))}.pdf`;
+      const name = `${safeName([job.number, joint?.mark ?? calculation?.title ?? job.name].filter(Boolean).join(' '))}.${office ?? 'pdf'}`;
       const parts = joint || calculation ? 1 : (await countJoints(db, jobId)) + (await listCalculations(db, jobId)).length + 1;
       return documents.start(
         name,
@@ -96,6 +97,7 @@ function ordered(api: Api, { database, documents, edition }: Services): void {
           edition,
           date,
           ...(level ? { level } : {}),
+          ...(office ? { office } : {}),
           ...(joint ? { jointId: joint.id } : {}),
           ...(calculation ? { calculation: { title: calculation.title, tool: calculation.tool, input: calculation.input } } : {}),
         },

@@ -32,6 +32,8 @@ import {
 } from '@ample/core';
 import { calculationPdf, changesPdf, housePdf, jointPdf, writeJobPdf, type RegisterRow } from '@ample/exchange/pdf';
 import type { Level } from '@ample/exchange/level';
+import { jobOffice, jointOffice } from '@ample/exchange/office';
+import type { OfficeFormat } from '@ample/exchange/office-formats';
 import { SHOP_DEFAULTS, writeOut as writeShop, type OutOptions } from '@ample/exchange/shop';
 import type { ShopCopy, ShopFormat } from '@ample/exchange/shop-formats';
 import { changeList, jointsThen, type Between } from '../store/changes.ts';
@@ -230,6 +232,8 @@ export interface DocumentTask {
   readonly level?: Level;
   /** Files for the shop in place of the PDF. */
   readonly shop?: ShopOrder;
+  /** The calculation in a format of the office in place of the PDF. */
+  readonly office?: OfficeFormat;
   readonly date: string;
   /** Edition of the calculation, for the verdicts that are kept. */
   readonly edition: string;
@@ -247,6 +251,7 @@ export async function pdf({
   house,
   level,
   shop,
+  office,
   date,
   edition,
   out,
@@ -279,15 +284,15 @@ export async function pdf({
         else if (calculation) await calculationPdf(job, calculation, stream);
         else if (jointId !== undefined) {
           const joint = await readableJoint(db, jointId);
-          await jointPdf(
-            job,
-            { ...documentOf(joint), comments: await listComments(db, joint.id) },
-            { ...options, revisions: { [joint.mark]: revisionLetter(joint.version) } },
-            stream,
-          );
+          const said = { ...documentOf(joint), comments: await listComments(db, joint.id) };
+          const lettered = { ...options, revisions: { [joint.mark]: revisionLetter(joint.version) } };
+          if (office) await jointOffice(job, said, office, lettered, stream);
+          else await jointPdf(job, said, lettered, stream);
         } else {
           const { rows, revisions } = await registerRows(db, jobId, job, edition);
-          await writeJobPdf({ job, rows, joints: withComments(db, jobId) }, { ...options, revisions }, stream);
+          const printed = { job, rows, joints: withComments(db, jobId) };
+          if (office) await jobOffice(printed, office, { ...options, revisions }, stream);
+          else await writeJobPdf(printed, { ...options, revisions }, stream);
         }
         return null;
       },

@@ -1,4 +1,5 @@
 import { LEVELS, type Level } from '@ample/exchange/level';
+import { isOffice, OFFICE_FORMATS, type OfficeFormat } from '@ample/exchange/office-formats';
 import { SHOP_COPIES, SHOP_FORMATS, usesCopy, type ShopCopy, type ShopFormat } from '@ample/exchange/shop-formats';
 import { useEffect, useState } from 'react';
 import type { DocumentState } from '@ample/core';
@@ -20,10 +21,12 @@ interface Props {
   readonly onClose: () => void;
 }
 
+type Format = ShopFormat | OfficeFormat | 'pdf';
+const isCalculation = (format: Format): boolean => format === 'pdf' || isOffice(format);
 /** What is made: the calculation at a level, or files of a format, on which a copy stands. */
 interface Choice {
   readonly level: Level;
-  readonly format: ShopFormat | 'pdf';
+  readonly format: Format;
   readonly copy: ShopCopy;
 }
 const keyOf = (jobId: string, one: boolean, what: string): string => `ample-gusset-${what}/${jobId}/${one ? 'joint' : 'job'}`;
@@ -33,7 +36,7 @@ function choiceOf(jobId: string, one: boolean): Choice {
     list.find((l) => l.id === kept(keyOf(jobId, one, what)))?.id ?? first;
   return {
     level: last('level', LEVELS, one ? 'everything' : 'governing'),
-    format: last<ShopFormat | 'pdf'>('format', [{ id: 'pdf' }, ...SHOP_FORMATS], 'pdf'),
+    format: last<Format>('format', [{ id: 'pdf' }, ...OFFICE_FORMATS, ...SHOP_FORMATS], 'pdf'),
     copy: last('copy', SHOP_COPIES, 'shop'),
   };
 }
@@ -131,9 +134,9 @@ function useDocument({ asked, choice, jobId, houseId, jointId, calculationId, ch
 
 /** What the server is asked for. */
 const orderOf = ({ level, format, copy }: Choice) =>
-  format === 'pdf' ? { level } : { format, ...(usesCopy(format) ? { copy } : {}) };
+  isCalculation(format) ? { level, ...(format === 'pdf' ? {} : { format }) } : { format, ...(usesCopy(format) ? { copy } : {}) };
 const readyWords = ({ level, format }: Choice): string =>
-  format === 'pdf'
+  isCalculation(format)
     ? `The document is ready, level ${LEVELS.find((l) => l.id === level)!.label.toLowerCase()}.`
     : `Ready: ${SHOP_FORMATS.find((f) => f.id === format)!.about}.`;
 
@@ -156,11 +159,11 @@ const Choices = ({ one, choice, setChoice, onStart }: ChoicesProps) => (
     <Radios
       legend="What is made"
       name="format"
-      options={[PDF, ...SHOP_FORMATS]}
+      options={[PDF, ...OFFICE_FORMATS, ...SHOP_FORMATS]}
       value={choice.format}
       onChange={(format) => setChoice({ ...choice, format })}
     />
-    {choice.format === 'pdf' && (
+    {isCalculation(choice.format) && (
       <Radios
         legend={`How much is printed ${one ? 'of the joint' : 'of each joint'}`}
         name="level"
@@ -179,7 +182,7 @@ const Choices = ({ one, choice, setChoice, onStart }: ChoicesProps) => (
       />
     )}
     <button type="submit" className="btn btn-primary mt-3">
-      {choice.format === 'pdf' ? 'Write the document' : 'Write the files'}
+      {isCalculation(choice.format) ? 'Write the document' : 'Write the files'}
     </button>
   </form>
 );
