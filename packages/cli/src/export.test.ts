@@ -32,6 +32,21 @@ describe('gusset export', () => {
     const model = join(folder, 'model.ifc');
     expect((await gusset('export', demo, 'P1-04', '--format', 'ifc', '-o', model)).code).toBe(0);
     expect(readFileSync(model, 'utf8')).toMatch(/^ISO-10303-21;[\s\S]*IFCFOOTING[\s\S]*END-ISO-10303-21;\n$/);
+    const everything = `${join(folder, 'everything')}/`;
+    expect((await gusset('export', demo, 'B2-14', '--format', 'zip', '--level', 'verdict', '-o', everything)).code).toBe(0);
+    expect(readdirSync(everything).sort()).toEqual([
+      '2417-B2-14.ifc',
+      '2417-B2-14.pdf',
+      'drawings',
+      'job.json',
+      'lists',
+      'machines',
+      'sheets',
+    ]);
+    expect(JSON.parse(readFileSync(join(everything, 'job.json'), 'utf8')).joints).toHaveLength(1);
+    const words = join(folder, 'one.txt');
+    expect((await gusset('export', demo, 'B2-14', '--format', 'txt', '-o', words)).code).toBe(0);
+    expect(readFileSync(words, 'utf8')).toContain('B2-14: holds');
     const lists = join(folder, 'lists.csv');
     expect((await gusset('export', demo, '--format', 'csv', '-o', lists)).code).toBe(0);
     expect(readFileSync(lists, 'utf8')).toMatch(/^Plates and angles\r\nMark,Number,/);

@@ -1,5 +1,7 @@
 import { existsSync, mkdirSync, statSync } from 'node:fs';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
+import { PassThrough } from 'node:stream';
+import { buffer } from 'node:stream/consumers';
 import { pipeline } from 'node:stream/promises';
 import { basisOf, kindOf, Refusal, type JobDocument, type ReadJob } from '@ample/core';
 import { listCsv } from '@ample/exchange/csv';
@@ -9,12 +11,15 @@ import { isOffice, type OfficeFormat } from '@ample/exchange/office-formats';
 import { templateDxf } from '@ample/exchange/dxf';
 import {
   modelOf,
+  packageOf,
+  type Beside,
   partsOf,
   SHOP_DEFAULTS,
   writeZip,
   type OutFile,
   type OutOptions,
   type OutSource,
+  type Part,
   type Left,
   type ShopFormat,
 } from '@ample/exchange/shop';
@@ -93,13 +98,33 @@ async function calculation(job: JobDocument, mark: string | undefined, format: O
   return { written: 1, left: [] };
 }
 
+/** The calculation and the job file of a package. */
+const beside = (job: JobDocument, joints: JobDocument['joints'], mark: string | undefined, { level }: ExportOptions): Beside => ({
+  calculation: async () => {
+    const { jobPdf, jointPdf } = await import('@ample/exchange/pdf');
+    const out = new PassThrough();
+    const options = { date: new Date().toISOString().slice(0, 10), ...(level ? { level } : {}) };
+    const [bytes] = await Promise.all([
+      buffer(out),
+      mark === undefined ? jobPdf(job, options, out) : jointPdf(job, joints[0]!, options, out),
+    ]);
+    return bytes;
+  },
+  jobFile: () => `${JSON.stringify({ ...job, joints }, null, 2)}\n`,
+});
+
+interface Exported {
+  readonly written: number;
+  readonly left: readonly Left[];
+}
+
 /** Writes the files of a format, of one joint or of a job: into a ZIP, a folder, or one file where there is only one. */
 export async function exportFiles(
   { job }: ReadJob,
   mark: string | undefined,
   format: ShopFormat | OfficeFormat,
   o: ExportOptions,
-): Promise<{ readonly written: number; readonly left: readonly Left[] }> {
+): Promise<Exported> {
   const joints = mark === undefined ? job.joints : [markOf(job, mark)];
   if (isOffice(format)) return calculation(job, mark, format, o);
   const options: OutOptions = {
@@ -109,39 +134,50 @@ export async function exportFiles(
     member: length('member', o.member, 50, 30000),
     sheet: sheetOf(o.sheet),
   };
-  const source: OutSource = { job, joints, total: joints.length, ...(mark === undefined ? {} : { only: mark }) };
+  const source: OutSource = { job, joints: () => joints, total: joints.length, ...(mark === undefined ? {} : { only: mark }) };
   const left: Left[] = [];
-  async function* made(): AsyncGenerator<OutFile> {
-    for await (const part of partsOf(source, format as Exclude<ShopFormat, 'ifc'>, options))
-      if ('left' in part) left.push(part);
-      else yield part;
-  }
   if (format === 'ifc') {
-    await streamOut(o.output, (out) =>
-      pipeline(
-        modelOf(source, options, (l) => left.push(l)),
-        out,
-      ),
-    );
+    const text = modelOf(source, options, (l) => left.push(l));
+    await streamOut(o.output, (out) => pipeline(text, out));
     return { written: 1, left };
+  }
+  const parts = format === 'zip' ? packageOf(source, options, beside(job, joints, mark, o)) : partsOf(source, format, options);
+  return intoFiles(parts, left, options.date, format, o.output);
+}
+
+/** The parts of a format as files; what could not be made is gathered in `left`. */
+async function intoFiles(
+  parts: AsyncIterable<Part>,
+  left: Left[],
+  date: string,
+  format: string,
+  output: string,
+): Promise<Exported> {
+  async function* told(): AsyncGenerator<Part> {
+    for await (const part of parts) {
+      if ('left' in part) left.push(part);
+      yield part;
+    }
   }
   const nothing = (): BadInput =>
     new BadInput(left.map((l) => `joint ${l.joint}: ${l.left}`).join(' ') || `format: there is nothing to write as ${format}.`);
-  if (/\.zip$/i.test(o.output)) {
+  if (/\.zip$/i.test(output)) {
     let written = 0;
-    await streamOut(o.output, async (out) => {
-      written = await writeZip(made(), options.date, out);
+    await streamOut(output, async (out) => {
+      written = await writeZip(told(), date, out);
       if (written === 0) throw nothing();
     });
     return { written, left };
   }
   const files: OutFile[] = [];
-  for await (const file of made()) files.push(file);
+  for await (const part of told()) if (!('left' in part)) files.push(part);
   if (files.length === 0) throw nothing();
-  if (/[\\/]$/.test(o.output) || (existsSync(o.output) && statSync(o.output).isDirectory())) {
-    mkdirSync(o.output, { recursive: true });
-    for (const f of files) writeOut(join(o.output, f.name), f.data);
-  } else if (files.length === 1) writeOut(o.output, files[0]!.data);
+  if (/[\\/]$/.test(output) || (existsSync(output) && statSync(output).isDirectory()))
+    for (const f of files) {
+      mkdirSync(dirname(join(output, f.name)), { recursive: true });
+      writeOut(join(output, f.name), f.data);
+    }
+  else if (files.length === 1) writeOut(output, files[0]!.data);
   else
     throw new BadInput(
       `output: ${format} makes ${files.length} files, as ${files[0]!.name} and ${files[1]!.name}; give a name that ends in .zip, or a folder that ends in /.`,

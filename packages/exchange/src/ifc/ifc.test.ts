@@ -36,7 +36,7 @@ async function opened(job: JobDocument) {
   const date = '2026-05-04';
   const [bytes] = await Promise.all([
     buffer(out),
-    writeOut({ job, joints: job.joints, total: job.joints.length }, 'ifc', { ...SHOP_DEFAULTS, unit: 'mm', date }, out),
+    writeOut({ job, joints: () => job.joints, total: job.joints.length }, 'ifc', { ...SHOP_DEFAULTS, unit: 'mm', date }, out),
   ]);
   const id = api.OpenModel(new Uint8Array(bytes), { CIRCLE_SEGMENTS: 256 } as never);
   const lines = (type: number) => {

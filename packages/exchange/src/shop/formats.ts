@@ -28,7 +28,15 @@ export const MODEL_FORMATS = [
     about: 'members near the joint, plates, bolts, welds, anchors and footings, with how each joint stands',
   },
 ] as const;
-export const SHOP_FORMATS = [...JOINT_FORMATS, ...WHOLE_FORMATS, ...MODEL_FORMATS] as const;
+/** Everything in one. */
+export const PACKAGE_FORMATS = [
+  {
+    id: 'zip',
+    label: 'Package (ZIP)',
+    about: 'calculation, drawings, plates, machine files, lists, model and the job file, with an index',
+  },
+] as const;
+export const SHOP_FORMATS = [...JOINT_FORMATS, ...WHOLE_FORMATS, ...MODEL_FORMATS, ...PACKAGE_FORMATS] as const;
 export type JointFormat = (typeof JOINT_FORMATS)[number]['id'];
 export type WholeFormat = (typeof WHOLE_FORMATS)[number]['id'];
 export type ShopFormat = (typeof SHOP_FORMATS)[number]['id'];
@@ -42,7 +50,7 @@ export const SHOP_COPIES: readonly { readonly id: ShopCopy; readonly label: stri
 ];
 
 /** Whether a copy is asked for: there is a drawing of the joint in it. */
-export const usesCopy = (format: string): boolean => format === 'dxf' || format === 'svg';
+export const usesCopy = (format: string): boolean => ['dxf', 'svg', 'zip'].includes(format);
 
 /** A name that every file system takes. */
 export const safeName = (text: string): string =>
@@ -61,6 +69,7 @@ const SINGLE: Readonly<Record<ShopFormat, { readonly joint: string | null; reado
   xlsx: { joint: 'xlsx', job: 'xlsx' },
   nest: { joint: null, job: null },
   ifc: { joint: 'ifc', job: 'ifc' },
+  zip: { joint: null, job: null },
 };
 export const singleOf = (format: ShopFormat, only: string | undefined): string | null =>
   SINGLE[format][only === undefined ? 'job' : 'joint'];
@@ -72,5 +81,10 @@ export const outName = (
 ): string => {
   const single = singleOf(format, only);
   const called = safeName([job.number, only ?? job.name].filter(Boolean).join(' '));
-  return single === null ? `${called}-${format}.zip` : `${called}${isWhole(format) ? '-lists' : ''}.${single}`;
+  return single === null
+    ? `${called}${format === 'zip' ? '' : `-${format}`}.zip`
+    : `${called}${isWhole(format) ? '-lists' : ''}.${single}`;
 };
+
+/** Formats whose files are made one by one. */
+export type FilesFormat = JointFormat | WholeFormat;

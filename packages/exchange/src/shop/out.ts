@@ -1,8 +1,8 @@
 import { once } from 'node:events';
 import type { Writable } from 'node:stream';
 import { finished, pipeline } from 'node:stream/promises';
-import { itemsOfStored, type JobDocument, type JointItems, type StoredJoint } from '@ample/core';
-import { isWhole, singleOf, type ShopFormat } from './formats.ts';
+import { itemsOf, itemsOfStored, type JobDocument, type JointItems, type StoredJoint } from '@ample/core';
+import { isWhole, outName, safeName, singleOf, type FilesFormat, type ShopFormat } from './formats.ts';
 import { jointFiles, shopJoint, wholeFiles, type OutFile, type ShopOptions } from './files.ts';
 import { IfcModel } from '../ifc/write.ts';
 import { writeZip, type Left, type Part } from './zip.ts';
@@ -11,7 +11,8 @@ import { writeZip, type Left, type Part } from './zip.ts';
 export interface OutSource {
   /** The job; its list of joints is not looked at. */
   readonly job: JobDocument;
-  readonly joints: AsyncIterable<StoredJoint> | Iterable<StoredJoint>;
+  /** Its joints from the first on, each time it is asked. */
+  readonly joints: () => AsyncIterable<StoredJoint> | Iterable<StoredJoint>;
   readonly total: number;
   /** Mark of the one joint. */
   readonly only?: string;
@@ -22,12 +23,53 @@ export interface OutOptions extends Omit<ShopOptions, 'revision'> {
   readonly progress?: (done: number, total: number, what: string) => void;
 }
 
+/** What a package holds beside what is made here: the calculation as it is printed, and the job file. */
+export interface Beside {
+  readonly calculation: () => Promise<Uint8Array>;
+  readonly jobFile: () => Promise<string> | string;
+}
+
+/** Everything of a job or a joint, in folders: what could not be made says so once. */
+export async function* packageOf(source: OutSource, options: OutOptions, beside: Beside): AsyncGenerator<Part> {
+  const { job, total, only } = source;
+  const model = new IfcModel(job, options.date);
+  const chunks = [model.head()];
+  const items: JointItems[] = [];
+  const whole = { job: { number: job.number, name: job.name }, ...(only === undefined ? {} : { only }) };
+  let done = 0;
+  for await (const stored of source.joints()) {
+    options.progress?.(++done, total + 1, stored.mark);
+    const joint = shopJoint(stored, job);
+    if ('refusal' in joint) {
+      yield { joint: joint.mark, left: joint.refusal };
+      continue;
+    }
+    const each = { ...options, revision: revisionOf(options, joint.mark) };
+    for (const format of ['dxf', 'nc1', 'svg'] as const)
+      for (const file of jointFiles(joint, job, format, each))
+        yield { ...file, name: `${FOLDERS[format]}/${file.name}`, joint: joint.mark };
+    items.push(itemsOf(joint.mark, joint.built));
+    chunks.push(model.joint(joint));
+  }
+  chunks.push(model.end());
+  for (const format of ['csv', 'xlsx', 'nest'] as const)
+    for (const file of await wholeFiles(only ?? job.name, items, job, format, options))
+      yield { ...file, name: `${format === 'nest' ? 'sheets' : 'lists'}/${file.name}` };
+  yield { name: outName('ifc', whole), data: chunks.join('') };
+  yield { name: `${safeName([job.number, only ?? job.name].filter(Boolean).join(' '))}.pdf`, data: await beside.calculation() };
+  yield { name: 'job.json', data: await beside.jobFile() };
+  options.progress?.(total + 1, total + 1, 'file');
+}
+const FOLDERS = { dxf: 'drawings', nc1: 'machines', svg: 'drawings' } as const;
+const revisionOf = ({ revisions }: OutOptions, mark: string): string =>
+  revisions && Object.hasOwn(revisions, mark) ? revisions[mark]! : 'A';
+
 /** Every file of a format: joint by joint, or as a whole at the end; what can't be made of a joint says so in its place. */
-export async function* partsOf(source: OutSource, format: Exclude<ShopFormat, 'ifc'>, options: OutOptions): AsyncGenerator<Part> {
+export async function* partsOf(source: OutSource, format: FilesFormat, options: OutOptions): AsyncGenerator<Part> {
   const { job, total, only } = source;
   const whole: JointItems[] = [];
   let done = 0;
-  for await (const stored of source.joints) {
+  for await (const stored of source.joints()) {
     options.progress?.(++done, total + 1, stored.mark);
     if (isWhole(format)) {
       const found = itemsOfStored(stored, job);
@@ -40,8 +82,8 @@ export async function* partsOf(source: OutSource, format: Exclude<ShopFormat, 'i
       yield { joint: joint.mark, left: joint.refusal };
       continue;
     }
-    const revision = options.revisions && Object.hasOwn(options.revisions, joint.mark) ? options.revisions[joint.mark]! : 'A';
-    for (const file of jointFiles(joint, job, format, { ...options, revision })) yield { ...file, joint: joint.mark };
+    for (const file of jointFiles(joint, job, format, { ...options, revision: revisionOf(options, joint.mark) }))
+      yield { ...file, joint: joint.mark };
   }
   if (isWhole(format)) for (const file of await wholeFiles(only ?? job.name, whole, job, format, options)) yield file;
   options.progress?.(total + 1, total + 1, 'file');
@@ -53,7 +95,7 @@ export async function* modelOf(source: OutSource, options: OutOptions, left: (pa
   const model = new IfcModel(job, options.date);
   yield model.head();
   let done = 0;
-  for await (const stored of source.joints) {
+  for await (const stored of source.joints()) {
     options.progress?.(++done, total + 1, stored.mark);
     const joint = shopJoint(stored, job);
     if ('refusal' in joint) left({ joint: joint.mark, left: joint.refusal });
@@ -64,7 +106,12 @@ export async function* modelOf(source: OutSource, options: OutOptions, left: (pa
 }
 
 /** Writes what is asked for to a stream, and ends it. */
-export async function writeOut(source: OutSource, format: ShopFormat, options: OutOptions, out: Writable): Promise<void> {
+export async function writeOut(
+  source: OutSource,
+  format: Exclude<ShopFormat, 'zip'>,
+  options: OutOptions,
+  out: Writable,
+): Promise<void> {
   if (format === 'ifc') {
     const left: Left[] = [];
     await pipeline(

@@ -14,7 +14,8 @@ import { jointFiles, SHOP_DEFAULTS, shopJoint, wholeFiles, type ShopJoint, type 
 import { itemsOf } from '@ample/core';
 import { pieceNc1 } from './nc1.ts';
 import { nest, type Wanted } from './nest.ts';
-import { writeOut, type OutSource } from './out.ts';
+import { packageOf, writeOut, type OutSource } from './out.ts';
+import { writeZip } from './zip.ts';
 import { outName, type ShopFormat } from './formats.ts';
 import { readNc1 } from './nc1.testing.ts';
 
@@ -326,8 +327,33 @@ const refused = (mark: string): JointDocument => {
   return { ...tern.joints[0]!, mark, input: { ...input, plate: { ...input.plate, h: 60 } } };
 };
 
+describe('everything of a job', () => {
+  it('is in one package: calculation, drawings, plates, machine files, lists, sheets, model, job file, index', async () => {
+    const joints = tern.joints.slice(0, 3);
+    const out = new PassThrough();
+    const parts = packageOf({ job: tern, joints: () => joints, total: 3 }, options, {
+      calculation: () => Promise.resolve(Buffer.from('%PDF')),
+      jobFile: () => '{}',
+    });
+    const [bytes] = await Promise.all([buffer(out), writeZip(parts, '2026-05-04', out)]);
+    const names = Object.keys((await JSZip.loadAsync(bytes)).files);
+    for (const { mark } of joints)
+      for (const name of [`drawings/${mark}.dxf`, `drawings/${mark}.svg`, `drawings/${mark}-p1.dxf`, `machines/${mark}-p1.nc1`])
+        expect(names).toContain(name);
+    expect(names).toEqual(
+      expect.arrayContaining([
+        'index.csv',
+        'job.json',
+        '2417-Tern-Quay-ferry-hall.ifc',
+        '2417-Tern-Quay-ferry-hall.pdf',
+        'lists/Tern-Quay-ferry-hall-lists.xlsx',
+      ]),
+    );
+  });
+});
+
 describe('a package', () => {
-  const written = async (source: OutSource, format: ShopFormat): Promise<Buffer> => {
+  const written = async (source: OutSource, format: Exclude<ShopFormat, 'zip'>): Promise<Buffer> => {
     const out = new PassThrough();
     const [bytes] = await Promise.all([buffer(out), writeOut(source, format, { ...options }, out)]);
     return bytes;
@@ -335,7 +361,7 @@ describe('a package', () => {
   it('has an index with what each file is, its hash, and what was left out and why', async () => {
     const broken = refused('X/1');
     const joints = [tern.joints[1]!, broken, tern.joints[2]!];
-    const zip = await JSZip.loadAsync(await written({ job: tern, joints, total: 3 }, 'nc1'));
+    const zip = await JSZip.loadAsync(await written({ job: tern, joints: () => joints, total: 3 }, 'nc1'));
     const { data } = Papa.parse<Record<string, string>>(await zip.file('index.csv')!.async('string'), {
       header: true,
       skipEmptyLines: true,
@@ -350,7 +376,7 @@ describe('a package', () => {
     expect(new Set(data.map((r) => r['joint']))).toEqual(new Set([tern.joints[1]!.mark, 'X/1', tern.joints[2]!.mark]));
   });
   it('is one file where there is one, named by what it is', async () => {
-    const one: OutSource = { job: tern, joints: [tern.joints[0]!], total: 1, only: tern.joints[0]!.mark };
+    const one: OutSource = { job: tern, joints: () => [tern.joints[0]!], total: 1, only: tern.joints[0]!.mark };
     expect(outName('svg', one)).toBe(`2417-${one.only}.svg`);
     expect(outName('dxf', one)).toBe(`2417-${one.only}-dxf.zip`);
     expect((await written(one, 'svg')).toString()).toContain('<svg');
@@ -360,8 +386,8 @@ describe('a package', () => {
     const broken = refused('B1-01');
     const out = new PassThrough();
     out.on('error', () => undefined);
-    await expect(writeOut({ job: tern, joints: [broken], total: 1, only: broken.mark }, 'svg', options, out)).rejects.toThrow(
-      /accepted/,
-    );
+    await expect(
+      writeOut({ job: tern, joints: () => [broken], total: 1, only: broken.mark }, 'svg', options, out),
+    ).rejects.toThrow(/accepted/);
   });
 });

@@ -1,5 +1,6 @@
 import { createWriteStream } from 'node:fs';
-import type { Writable } from 'node:stream';
+import { PassThrough, type Writable } from 'node:stream';
+import { buffer } from 'node:stream/consumers';
 import type { MessagePort } from 'node:worker_threads';
 import {
   basisOf,
@@ -34,7 +35,7 @@ import { calculationPdf, changesPdf, housePdf, jointPdf, writeJobPdf, type Regis
 import type { Level } from '@ample/exchange/level';
 import { jobOffice, jointOffice } from '@ample/exchange/office';
 import type { OfficeFormat } from '@ample/exchange/office-formats';
-import { SHOP_DEFAULTS, writeOut as writeShop, type OutOptions } from '@ample/exchange/shop';
+import { packageOf, SHOP_DEFAULTS, writeOut as writeShop, writeZip, type OutOptions } from '@ample/exchange/shop';
 import type { ShopCopy, ShopFormat } from '@ample/exchange/shop-formats';
 import { changeList, jointsThen, type Between } from '../store/changes.ts';
 import { commentsOfJob, listComments } from '../store/comments.ts';
@@ -272,7 +273,7 @@ export async function pdf({
           return null;
         }
         const job = await jobHead(db, jobId);
-        if (shop) await shopFiles(db, { job, jobId, jointId }, shop, options, stream);
+        if (shop) await shopFiles(db, { job, jobId, jointId }, shop, { ...options, edition }, stream);
         else if (changes)
           await changesPdf(
             await changeList(db, jobId, changes),
@@ -308,12 +309,28 @@ export const listJob = ({ file, jobId }: { file: string; jobId: string }): Promi
     return listsOfJob(eachJoint(db, jobId), await getJob(db, jobId));
   });
 
+/** The calculation of a package: of a job what governs, of one joint everything. */
+async function calculationOf(
+  db: Handle,
+  { job, jobId, only }: { readonly job: JobDocument; readonly jobId: string; readonly only: JointRecord | undefined },
+  { date, edition }: { readonly date: string; readonly edition: string },
+): Promise<Uint8Array> {
+  const out = new PassThrough();
+  const write = async (): Promise<void> => {
+    if (only) return jointPdf(job, documentOf(only), { date, revisions: { [only.mark]: revisionLetter(only.version) } }, out);
+    const { rows, revisions } = await registerRows(db, jobId, job, edition);
+    await writeJobPdf({ job, rows, joints: withComments(db, jobId) }, { date, revisions }, out);
+  };
+  const [bytes] = await Promise.all([buffer(out), write()]);
+  return bytes;
+}
+
 /** Files for the shop: of one joint, or of every joint of a job. */
 async function shopFiles(
   db: Handle,
   { job, jobId, jointId }: { readonly job: JobDocument; readonly jobId: string; readonly jointId: string | undefined },
   { format, copy }: ShopOrder,
-  { date, progress }: Pick<OutOptions, 'date' | 'progress'>,
+  { date, progress, edition }: Pick<OutOptions, 'date' | 'progress'> & { readonly edition: string },
   stream: Writable,
 ): Promise<void> {
   const only = jointId === undefined ? undefined : await readableJoint(db, jointId);
@@ -324,9 +341,18 @@ async function shopFiles(
       yield joint;
     }
   }
-  const source = { job, joints: joints(), total: only ? 1 : await countJoints(db, jobId), ...(only ? { only: only.mark } : {}) };
+  const source = { job, joints, total: only ? 1 : await countJoints(db, jobId), ...(only ? { only: only.mark } : {}) };
   const unit = basisOf(job).units.id === 'US' ? 'in' : 'mm';
-  await writeShop(source, format, { ...SHOP_DEFAULTS, copy, unit, date, revisions, progress }, stream);
+  const options = { ...SHOP_DEFAULTS, copy, unit, date, revisions, progress } as const;
+  if (format !== 'zip') return writeShop(source, format, options, stream);
+  await writeZip(
+    packageOf(source, options, {
+      calculation: () => calculationOf(db, { job, jobId, only }, { date, edition }),
+      jobFile: async () => JSON.stringify(only ? { ...job, joints: [documentOf(only)] } : await jobDocument(db, jobId), null, 2),
+    }),
+    date,
+    stream,
+  );
 }
 
 /** The joints of a job with what is said of them. */
