@@ -59,7 +59,7 @@ export function Issue({ jobId = '', houseId, jointId, calculationId, changes, fo
     onClose();
   };
   return (
-    <Dialog title={title} onClose={close} width={460}>
+    <Dialog title={title} onClose={close} width={asked ? 460 : 780}>
       {!asked && <Choices one={one} choice={choice} setChoice={setChoice} onStart={start} />}
       {working && <Working state={state} onCancel={() => state && void api.cancelDocument(state.id).then(setState)} />}
       {state?.status === 'ready' && (
@@ -196,13 +196,13 @@ interface RadiosProps<T extends string> {
 }
 
 const Radios = <T extends string>({ legend, name, options, value, onChange }: RadiosProps<T>) => (
-  <fieldset className="mb-2">
+  <fieldset className="mb-3 grid sm:grid-cols-2 gap-x-6">
     <legend className="label mb-1">{legend}</legend>
     {options.map((o) => (
-      <label key={o.id} className="flex gap-2 py-1 items-baseline">
+      <label key={o.id} className="flex gap-2 py-1 items-start">
         <input
           type="radio"
-          className="radio radio-xs"
+          className="radio radio-xs mt-0.5"
           name={name}
           value={o.id}
           checked={value === o.id}
