@@ -35,6 +35,7 @@ describe('gusset export', () => {
     const everything = `${join(folder, 'everything')}/`;
     expect((await gusset('export', demo, 'B2-14', '--format', 'zip', '--level', 'verdict', '-o', everything)).code).toBe(0);
     expect(readdirSync(everything).sort()).toEqual([
+      '2417-B2-14-drawings.pdf',
       '2417-B2-14.ifc',
       '2417-B2-14.pdf',
       'drawings',

@@ -10,6 +10,7 @@ import { jobOffice, jointOffice, printedJob } from '@ample/exchange/office';
 import { isOffice, type OfficeFormat } from '@ample/exchange/office-formats';
 import { templateDxf } from '@ample/exchange/dxf';
 import {
+  drawingsPdf,
   modelOf,
   packageOf,
   type Beside,
@@ -136,6 +137,10 @@ export async function exportFiles(
   };
   const source: OutSource = { job, joints: () => joints, total: joints.length, ...(mark === undefined ? {} : { only: mark }) };
   const left: Left[] = [];
+  if (format === 'drawings') {
+    await streamOut(o.output, (out) => drawingsPdf(source, options, out));
+    return { written: 1, left };
+  }
   if (format === 'ifc') {
     const text = modelOf(source, options, (l) => left.push(l));
     await streamOut(o.output, (out) => pipeline(text, out));

@@ -19,6 +19,7 @@ export * from './shop/list.ts';
 export * from './shop/lists.ts';
 export * from './shop/member-end.ts';
 export * from './shop/pieces.ts';
+export * from './shop/plate-sheet.ts';
 export * from './formula/index.ts';
 export * from './basis/basis.ts';
 export * from './basis/field.ts';

@@ -34,6 +34,7 @@ describe('files of a job', () => {
     ['csv', /^text\/csv/, /-lists\.csv$/],
     ['xlsx', /spreadsheetml/, /-lists\.xlsx$/],
     ['ifc', /./, /\.ifc$/],
+    ['drawings', /^application\/pdf/, /-drawings\.pdf$/],
     ['docx', /wordprocessingml/, /\.docx$/],
     ['html', /^text\/html/, /\.html$/],
     ['txt', /^text\/plain/, /\.txt$/],

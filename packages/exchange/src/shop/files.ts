@@ -3,6 +3,7 @@ import {
   forShop,
   listsOf,
   memberEnds,
+  plateSheet,
   shopItems,
   STATE_WORDS,
   titleOf,
@@ -16,6 +17,7 @@ import {
   type StoredJoint,
 } from '@ample/core';
 import { listsCsv } from '../csv.ts';
+import type { Picture } from '../report/paper.ts';
 import { safeName, type JointFormat, type ShopCopy, type WholeFormat } from './formats.ts';
 import { flatDxf, type LengthUnit } from './flat-dxf.ts';
 import { listsXlsx } from './lists-xlsx.ts';
@@ -93,6 +95,10 @@ const flatFiles = (p: Piece, joint: string, unit: LengthUnit): OutFile[] =>
     data: flatDxf(f, `${joint}-${p.mark}`, unit),
   }));
 
+/** What stands in place of the verdict on a copy for the shop. */
+export const shopVerdict = ({ state }: JointReport): string =>
+  state === 'holds' || state === 'close' ? 'Copy for the shop' : `Copy for the shop: not to be made, ${STATE_WORDS[state]}`;
+
 /** The sheet of a joint: for the calculation as its first to give; for the shop without failure, forces and pressures, and saying whether it may be made. */
 export function sheetOf(
   { built, report, acted }: ShopJoint,
@@ -101,14 +107,25 @@ export function sheetOf(
 ) {
   const title = titleOf(job, acted, built.basis, revision);
   if (copy === 'shop') {
-    const sound = report.state === 'holds' || report.state === 'close';
-    const verdict = sound ? 'Copy for the shop' : `Copy for the shop: not to be made, ${STATE_WORDS[report.state]}`;
-    const drawing = built.drawing({ ...title, verdict }, null);
+    const drawing = built.drawing({ ...title, verdict: shopVerdict(report) }, null);
     return { drawing, items: forShop(drawing.items) };
   }
   const worst = Math.max(report.worst, 0);
   const drawing = built.drawing({ ...title, verdict: report.verdict }, acted.combinations[worst] ?? null);
   return { drawing, items: [...drawing.items, ...firstPath(drawing, report.combinations[worst])] };
+}
+
+/** The sheet of a joint, then one for each of its pieces. */
+export function sheetsOf(joint: ShopJoint, job: JobDocument, options: Pick<ShopOptions, 'copy' | 'revision'>): Picture[] {
+  const { drawing, items } = sheetOf(joint, job, options);
+  const { built, mark, report, acted } = joint;
+  const title = titleOf(job, acted, built.basis, options.revision);
+  return [
+    { ...drawing, items },
+    ...shopItems(built.solid).pieces.map((p) =>
+      plateSheet(p, built.basis.units, { ...title, mark: `${mark}-${p.mark}`, kind: p.label, verdict: shopVerdict(report) }),
+    ),
+  ];
 }
 
 /** The files of a job, or of one joint of it, as a whole. */

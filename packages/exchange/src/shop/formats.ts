@@ -23,6 +23,11 @@ export const WHOLE_FORMATS = [
 /** What is written joint by joint into one file. */
 export const MODEL_FORMATS = [
   {
+    id: 'drawings',
+    label: 'Drawings (PDF)',
+    about: 'the sheet of each joint at its scale, and each plate and angle with its dimensions',
+  },
+  {
     id: 'ifc',
     label: 'Model (IFC 4)',
     about: 'members near the joint, plates, bolts, welds, anchors and footings, with how each joint stands',
@@ -50,7 +55,7 @@ export const SHOP_COPIES: readonly { readonly id: ShopCopy; readonly label: stri
 ];
 
 /** Whether a copy is asked for: there is a drawing of the joint in it. */
-export const usesCopy = (format: string): boolean => ['dxf', 'svg', 'zip'].includes(format);
+export const usesCopy = (format: string): boolean => ['drawings', 'dxf', 'svg', 'zip'].includes(format);
 
 /** A name that every file system takes. */
 export const safeName = (text: string): string =>
@@ -68,6 +73,7 @@ const SINGLE: Readonly<Record<ShopFormat, { readonly joint: string | null; reado
   csv: { joint: 'csv', job: 'csv' },
   xlsx: { joint: 'xlsx', job: 'xlsx' },
   nest: { joint: null, job: null },
+  drawings: { joint: 'pdf', job: 'pdf' },
   ifc: { joint: 'ifc', job: 'ifc' },
   zip: { joint: null, job: null },
 };
@@ -83,7 +89,7 @@ export const outName = (
   const called = safeName([job.number, only ?? job.name].filter(Boolean).join(' '));
   return single === null
     ? `${called}${format === 'zip' ? '' : `-${format}`}.zip`
-    : `${called}${isWhole(format) ? '-lists' : ''}.${single}`;
+    : `${called}${isWhole(format) ? '-lists' : format === 'drawings' ? '-drawings' : ''}.${single}`;
 };
 
 /** Formats whose files are made one by one. */

@@ -1,4 +1,14 @@
 export { SHOP_DEFAULTS, shopJoint, jointFiles, type OutFile } from './files.ts';
 export * from './formats.ts';
-export { modelOf, NothingToWrite, packageOf, partsOf, writeOut, type Beside, type OutOptions, type OutSource } from './out.ts';
+export {
+  drawingsPdf,
+  modelOf,
+  NothingToWrite,
+  packageOf,
+  partsOf,
+  writeOut,
+  type Beside,
+  type OutOptions,
+  type OutSource,
+} from './out.ts';
 export { writeZip, type Left, type Part } from './zip.ts';

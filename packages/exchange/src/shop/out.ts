@@ -1,10 +1,13 @@
 import { once } from 'node:events';
-import type { Writable } from 'node:stream';
+import { PassThrough, type Writable } from 'node:stream';
+import { buffer } from 'node:stream/consumers';
 import { finished, pipeline } from 'node:stream/promises';
 import { itemsOf, itemsOfStored, type JobDocument, type JointItems, type StoredJoint } from '@ample/core';
 import { isWhole, outName, safeName, singleOf, type FilesFormat, type ShopFormat } from './formats.ts';
-import { jointFiles, shopJoint, wholeFiles, type OutFile, type ShopOptions } from './files.ts';
+import { jointFiles, sheetsOf, shopJoint, wholeFiles, type OutFile, type ShopOptions } from './files.ts';
 import { IfcModel } from '../ifc/write.ts';
+import { PdfPaper } from '../pdf/paper.ts';
+import { OXIDE } from '../report/paper.ts';
 import { writeZip, type Left, type Part } from './zip.ts';
 
 /** What is asked to be made, of a job whose joints come one at a time or of one joint alone. */
@@ -55,6 +58,12 @@ export async function* packageOf(source: OutSource, options: OutOptions, beside:
   for (const format of ['csv', 'xlsx', 'nest'] as const)
     for (const file of await wholeFiles(only ?? job.name, items, job, format, options))
       yield { ...file, name: `${format === 'nest' ? 'sheets' : 'lists'}/${file.name}` };
+  const drawings = new PassThrough();
+  const [sheets] = await Promise.all([
+    buffer(drawings),
+    drawingsPdf({ ...source }, { ...options, progress: undefined }, drawings),
+  ]);
+  yield { name: outName('drawings', whole), data: sheets };
   yield { name: outName('ifc', whole), data: chunks.join('') };
   yield { name: `${safeName([job.number, only ?? job.name].filter(Boolean).join(' '))}.pdf`, data: await beside.calculation() };
   yield { name: 'job.json', data: await beside.jobFile() };
@@ -105,6 +114,26 @@ export async function* modelOf(source: OutSource, options: OutOptions, left: (pa
   options.progress?.(total + 1, total + 1, 'file');
 }
 
+/** Sheets of joints and of their pieces, a page each; a joint that can't be built has a page that says so. */
+export async function drawingsPdf(source: OutSource, options: OutOptions, out: Writable): Promise<void> {
+  const { job, total, only } = source;
+  const paper = new PdfPaper(`${only ?? job.name}: drawings`, job.client, out);
+  let done = 0;
+  for await (const stored of source.joints()) {
+    options.progress?.(++done, total + 1, stored.mark);
+    const joint = shopJoint(stored, job);
+    if ('refusal' in joint) {
+      paper.upright(`${job.name} · ${joint.mark}`);
+      paper.heading(joint.mark, 18);
+      paper.paragraph(`There is no drawing of this joint. ${joint.refusal}`, { colour: OXIDE });
+    } else
+      for (const sheet of sheetsOf(joint, job, { ...options, revision: revisionOf(options, joint.mark) })) paper.sheet(sheet);
+    await paper.settle();
+  }
+  options.progress?.(total + 1, total + 1, 'file');
+  await paper.finish();
+}
+
 /** Writes what is asked for to a stream, and ends it. */
 export async function writeOut(
   source: OutSource,
@@ -112,6 +141,7 @@ export async function writeOut(
   options: OutOptions,
   out: Writable,
 ): Promise<void> {
+  if (format === 'drawings') return drawingsPdf(source, options, out);
   if (format === 'ifc') {
     const left: Left[] = [];
     await pipeline(

@@ -4,6 +4,7 @@ import { PassThrough } from 'node:stream';
 import { buffer } from 'node:stream/consumers';
 import DxfParser from 'dxf-parser';
 import Excel from 'exceljs';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import fc from 'fast-check';
 import JSZip from 'jszip';
 import Papa from 'papaparse';
@@ -326,6 +327,28 @@ const refused = (mark: string): JointDocument => {
   const input = tern.joints[0]!.input as { plate: object };
   return { ...tern.joints[0]!, mark, input: { ...input, plate: { ...input.plate, h: 60 } } };
 };
+
+describe('drawings on paper', () => {
+  it('are the sheet of each joint and one of each of its pieces, without forces', async () => {
+    const joints = tern.joints.filter((j) => ['B2-14', 'A1-01', 'R2-04'].includes(j.mark));
+    const out = new PassThrough();
+    const [bytes] = await Promise.all([
+      buffer(out),
+      writeOut({ job: tern, joints: () => joints, total: 3 }, 'drawings', options, out),
+    ]);
+    const doc = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise;
+    const pieces = joints.reduce((n, j) => n + shopItems(built(j.mark).built.solid).pieces.length, 0);
+    expect(doc.numPages).toBe(joints.length + pieces);
+    const pages = await Promise.all(
+      Array.from({ length: doc.numPages }, async (_, i) =>
+        (await (await doc.getPage(i + 1)).getTextContent()).items.map((x) => ('str' in x ? x.str : '')).join(' '),
+      ),
+    );
+    expect(pages.filter((p) => /-p\d/.test(p)).length).toBe(pieces);
+    for (const p of pages) expect(p).not.toMatch(/\d kN|gives at/);
+    expect(pages.find((p) => p.includes('B2-14-p1'))).toMatch(/4 × hole 22/);
+  });
+});
 
 describe('everything of a job', () => {
   it('is in one package: calculation, drawings, plates, machine files, lists, sheets, model, job file, index', async () => {
