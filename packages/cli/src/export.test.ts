@@ -52,6 +52,16 @@ describe('gusset export', () => {
     expect((await gusset('export', demo, '--format', 'csv', '-o', lists)).code).toBe(0);
     expect(readFileSync(lists, 'utf8')).toMatch(/^Plates and angles\r\nMark,Number,/);
   });
+  it('keeps the files of joints apart whose marks are alike to a file system', async () => {
+    const two = only('B1-01');
+    two.joints = [
+      { ...two.joints[0], mark: 'A/1' },
+      { ...two.joints[0], mark: 'A 1' },
+    ];
+    const into = `${join(folder, 'apart')}/`;
+    expect((await gusset('export', file('apart.json', two), '--format', 'svg', '-o', into)).code).toBe(0);
+    expect(readdirSync(into).sort()).toEqual(['A-1-2.svg', 'A-1.svg']);
+  });
   it('says in one sentence what it can not write, and leaves no file of nothing', async () => {
     const one = join(folder, 'one.dxf');
     const many = await gusset('export', demo, 'B2-14', '--format', 'dxf', '-o', one);

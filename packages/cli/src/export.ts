@@ -11,6 +11,7 @@ import { isOffice, type OfficeFormat } from '@ample/exchange/office-formats';
 import { templateDxf } from '@ample/exchange/dxf';
 import {
   drawingsPdf,
+  freeName,
   modelOf,
   packageOf,
   type Beside,
@@ -174,8 +175,8 @@ async function intoFiles(
     });
     return { written, left };
   }
-  const files: OutFile[] = [];
-  for await (const part of told()) if (!('left' in part)) files.push(part);
+  const [files, names]: [OutFile[], Set<string>] = [[], new Set()];
+  for await (const part of told()) if (!('left' in part)) files.push({ ...part, name: freeName(part.name, names) });
   if (files.length === 0) throw nothing();
   if (/[\\/]$/.test(output) || (existsSync(output) && statSync(output).isDirectory()))
     for (const f of files) {

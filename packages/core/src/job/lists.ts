@@ -1,5 +1,6 @@
+import type { Joint } from '../joints/kind.ts';
 import { buildJoint } from '../joints/report.ts';
-import { refusalOf } from '../refusal.ts';
+import { Refusal, refusalOf } from '../refusal.ts';
 import { itemsOf, jobLists, type JointItems } from '../shop/lists.ts';
 import type { List } from '../shop/list.ts';
 import { basisOf } from '../standards/job-basis.ts';
@@ -9,17 +10,10 @@ type Job = Pick<JobDocument, 'basis' | 'sections' | 'steels'>;
 /** A joint as it is stored, or what is left of one that can't be read, with the reason. */
 export type StoredJoint = JointDocument & { readonly unreadable?: string };
 
-/** What a stored joint is made of, or why it can't be built; it is not judged. */
-export function itemsOfStored(
-  joint: StoredJoint,
-  job: Job,
-): { readonly items: JointItems } | { readonly mark: string; readonly refusal: string } {
-  if (joint.unreadable !== undefined) return { mark: joint.mark, refusal: joint.unreadable };
-  try {
-    return { items: itemsOf(joint.mark, buildJoint(joint, basisOf(job, joint.settings))) };
-  } catch (e) {
-    return { mark: joint.mark, refusal: refusalOf(e).message };
-  }
+/** A stored joint as it is built; it is not judged. Throws the refusal of one that can't be. */
+export function builtStored(joint: StoredJoint, job: Job): Joint {
+  if (joint.unreadable !== undefined) throw new Refusal('joint', joint.unreadable);
+  return buildJoint(joint, basisOf(job, joint.settings));
 }
 
 /** The lists of a job, and the joints that are not in them with their reasons. */
@@ -37,9 +31,12 @@ export const listsOf = (items: readonly JointItems[], job: Job): List[] => {
 export async function listsOfJob(joints: AsyncIterable<StoredJoint> | Iterable<StoredJoint>, job: Job): Promise<JobLists> {
   const [items, left]: [JointItems[], { mark: string; reason: string }[]] = [[], []];
   for await (const stored of joints) {
-    const found = itemsOfStored(stored, job);
-    if ('items' in found) items.push(found.items);
-    else left.push({ mark: found.mark, reason: found.refusal });
+    // One that can't be built takes no other with it.
+    try {
+      items.push(itemsOf(stored.mark, builtStored(stored, job)));
+    } catch (e) {
+      left.push({ mark: stored.mark, reason: refusalOf(e).message });
+    }
   }
   return { lists: listsOf(items, job), left };
 }

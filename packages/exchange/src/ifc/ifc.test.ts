@@ -68,8 +68,7 @@ async function opened(job: JobDocument) {
   };
   return { id, lines, volume, text: bytes.toString() };
 }
-const built = (job: JobDocument): ShopJoint[] =>
-  job.joints.map((j) => shopJoint(j, job)).filter((j): j is ShopJoint => !('refusal' in j));
+const built = (job: JobDocument): ShopJoint[] => job.joints.map((j) => shopJoint(j, job));
 const all = <T>(joints: readonly ShopJoint[], of: (s: Solid) => readonly T[]): T[] =>
   joints.flatMap((j) => [...of(j.built.solid)]);
 

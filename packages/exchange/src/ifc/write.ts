@@ -89,7 +89,7 @@ export class IfcModel {
   }
 
   /** One joint: an assembly of its members, plates, bolts, welds, anchors and concrete, with how it stands. */
-  joint(joint: ShopJoint): string {
+  joint(joint: ShopJoint): void {
     const { step } = this;
     const { mark, built } = joint;
     const { solid } = built;
@@ -205,7 +205,11 @@ export class IfcModel {
     step.add('IFCRELAGGREGATES', this.id(mark, 'parts'), null, null, null, assembly, parts);
     this.properties(joint, assembly);
     this.assemblies.push(assembly);
-    return step.take();
+  }
+
+  /** The lines that were made since the last call. */
+  take(): string {
+    return this.step.take();
   }
 
   end(): string {

@@ -4,7 +4,8 @@ import {
   listsOf,
   memberEnds,
   plateSheet,
-  shopItems,
+  piecesOf,
+  Refusal,
   STATE_WORDS,
   titleOf,
   tryCheckStored,
@@ -52,39 +53,37 @@ export interface ShopJoint {
   readonly acted: JointDocument;
 }
 
-/** Builds a stored joint, or says why it can't be: one that is refused takes no other with it. */
-export function shopJoint(
-  stored: StoredJoint,
-  job: JobDocument,
-): ShopJoint | { readonly mark: string; readonly refusal: string } {
-  if (stored.unreadable !== undefined) return { mark: stored.mark, refusal: stored.unreadable };
+/** A stored joint as it is built and judged. Throws the refusal of one that can't be. */
+export function shopJoint(stored: StoredJoint, job: JobDocument): ShopJoint {
+  if (stored.unreadable !== undefined) throw new Refusal('joint', stored.unreadable);
   const checked = tryCheckStored(stored, job);
-  return 'refusal' in checked
-    ? { mark: stored.mark, refusal: checked.refusal.message }
-    : { mark: stored.mark, built: checked.built, report: checked.report, acted: checked.joint };
+  if ('refusal' in checked) throw new Refusal(checked.refusal.field, checked.refusal.message);
+  return { mark: stored.mark, built: checked.built, report: checked.report, acted: checked.joint };
+}
+
+/** The files for machines of one joint: they ask how it is built, not how it is judged. */
+export function machineFiles(
+  { mark, built }: Pick<ShopJoint, 'mark' | 'built'>,
+  job: Pick<JobDocument, 'name' | 'number'>,
+  { revision, member }: Pick<ShopOptions, 'revision' | 'member'>,
+): OutFile[] {
+  const head = (piece: string) => ({ job: job.number || job.name, drawing: mark, mark: `${mark}-${piece}`, revision });
+  const named = (piece: string): string => `${safeName(mark)}-${piece}.nc1`;
+  return [
+    ...piecesOf(built.solid).map((p) => ({ name: named(p.mark), data: pieceNc1(p, head(p.mark)) })),
+    ...memberEnds(built.solid, member).map((m) => ({ name: named(m.id), data: memberNc1(m, head(m.id)) })),
+  ];
 }
 
 /** The files of one joint in one format. */
 export function jointFiles(joint: ShopJoint, job: JobDocument, format: JointFormat, options: ShopOptions): OutFile[] {
+  if (format === 'nc1') return machineFiles(joint, job, options);
   const { mark, built } = joint;
-  const name = safeName(mark);
-  const { pieces } = shopItems(built.solid);
-  const head = (piece: string) => ({
-    job: job.number || job.name,
-    drawing: mark,
-    mark: `${mark}-${piece}`,
-    revision: options.revision,
-  });
-  if (format === 'nc1')
-    return [
-      ...pieces.map((p) => ({ name: `${name}-${p.mark}.nc1`, data: pieceNc1(p, head(p.mark)) })),
-      ...memberEnds(built.solid, options.member).map((m) => ({ name: `${name}-${m.id}.nc1`, data: memberNc1(m, head(m.id)) })),
-    ];
   const { drawing, items } = sheetOf(joint, job, options);
-  if (format === 'svg') return [{ name: `${name}.svg`, data: sheetSvg(drawing, items, `${mark}, ${job.name}`) }];
+  if (format === 'svg') return [{ name: `${safeName(mark)}.svg`, data: sheetSvg(drawing, items, `${mark}, ${job.name}`) }];
   return [
-    { name: `${name}.dxf`, data: sheetDxf(drawing, items, options.unit) },
-    ...pieces.flatMap((p) => flatFiles(p, mark, options.unit)),
+    { name: `${safeName(mark)}.dxf`, data: sheetDxf(drawing, items, options.unit) },
+    ...piecesOf(built.solid).flatMap((p) => flatFiles(p, mark, options.unit)),
   ];
 }
 
@@ -122,7 +121,7 @@ export function sheetsOf(joint: ShopJoint, job: JobDocument, options: Pick<ShopO
   const title = titleOf(job, acted, built.basis, options.revision);
   return [
     { ...drawing, items },
-    ...shopItems(built.solid).pieces.map((p) =>
+    ...piecesOf(built.solid).map((p) =>
       plateSheet(p, built.basis.units, { ...title, mark: `${mark}-${p.mark}`, kind: p.label, verdict: shopVerdict(report) }),
     ),
   ];

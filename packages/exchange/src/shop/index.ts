@@ -11,4 +11,4 @@ export {
   type OutOptions,
   type OutSource,
 } from './out.ts';
-export { writeZip, type Left, type Part } from './zip.ts';
+export { freeName, writeZip, type Left, type Part } from './zip.ts';

@@ -2,9 +2,9 @@ import { once } from 'node:events';
 import { PassThrough, type Writable } from 'node:stream';
 import { buffer } from 'node:stream/consumers';
 import { finished, pipeline } from 'node:stream/promises';
-import { itemsOf, itemsOfStored, type JobDocument, type JointItems, type StoredJoint } from '@ample/core';
+import { builtStored, itemsOf, refusalOf, type JobDocument, type JointItems, type StoredJoint } from '@ample/core';
 import { isWhole, outName, safeName, singleOf, type FilesFormat, type ShopFormat } from './formats.ts';
-import { jointFiles, sheetsOf, shopJoint, wholeFiles, type OutFile, type ShopOptions } from './files.ts';
+import { jointFiles, machineFiles, sheetsOf, shopJoint, wholeFiles, type OutFile, type ShopOptions } from './files.ts';
 import { IfcModel } from '../ifc/write.ts';
 import { PdfPaper } from '../pdf/paper.ts';
 import { OXIDE } from '../report/paper.ts';
@@ -26,52 +26,17 @@ export interface OutOptions extends Omit<ShopOptions, 'revision'> {
   readonly progress?: (done: number, total: number, what: string) => void;
 }
 
-/** What a package holds beside what is made here: the calculation as it is printed, and the job file. */
-export interface Beside {
-  readonly calculation: () => Promise<Uint8Array>;
-  readonly jobFile: () => Promise<string> | string;
-}
-
-/** Everything of a job or a joint, in folders: what could not be made says so once. */
-export async function* packageOf(source: OutSource, options: OutOptions, beside: Beside): AsyncGenerator<Part> {
-  const { job, total, only } = source;
-  const model = new IfcModel(job, options.date);
-  const chunks = [model.head()];
-  const items: JointItems[] = [];
-  const whole = { job: { number: job.number, name: job.name }, ...(only === undefined ? {} : { only }) };
-  let done = 0;
-  for await (const stored of source.joints()) {
-    options.progress?.(++done, total + 1, stored.mark);
-    const joint = shopJoint(stored, job);
-    if ('refusal' in joint) {
-      yield { joint: joint.mark, left: joint.refusal };
-      continue;
-    }
-    const each = { ...options, revision: revisionOf(options, joint.mark) };
-    for (const format of ['dxf', 'nc1', 'svg'] as const)
-      for (const file of jointFiles(joint, job, format, each))
-        yield { ...file, name: `${FOLDERS[format]}/${file.name}`, joint: joint.mark };
-    items.push(itemsOf(joint.mark, joint.built));
-    chunks.push(model.joint(joint));
-  }
-  chunks.push(model.end());
-  for (const format of ['csv', 'xlsx', 'nest'] as const)
-    for (const file of await wholeFiles(only ?? job.name, items, job, format, options))
-      yield { ...file, name: `${format === 'nest' ? 'sheets' : 'lists'}/${file.name}` };
-  const drawings = new PassThrough();
-  const [sheets] = await Promise.all([
-    buffer(drawings),
-    drawingsPdf({ ...source }, { ...options, progress: undefined }, drawings),
-  ]);
-  yield { name: outName('drawings', whole), data: sheets };
-  yield { name: outName('ifc', whole), data: chunks.join('') };
-  yield { name: `${safeName([job.number, only ?? job.name].filter(Boolean).join(' '))}.pdf`, data: await beside.calculation() };
-  yield { name: 'job.json', data: await beside.jobFile() };
-  options.progress?.(total + 1, total + 1, 'file');
-}
-const FOLDERS = { dxf: 'drawings', nc1: 'machines', svg: 'drawings' } as const;
 const revisionOf = ({ revisions }: OutOptions, mark: string): string =>
   revisions && Object.hasOwn(revisions, mark) ? revisions[mark]! : 'A';
+
+/** What is made of one joint: whatever goes wrong is told in its place, and takes nothing else with it. */
+export function partsOfJoint(mark: string, make: () => readonly OutFile[]): Part[] {
+  try {
+    return make().map((file) => ({ ...file, joint: mark }));
+  } catch (e) {
+    return [{ joint: mark, left: refusalOf(e).message }];
+  }
+}
 
 /** Every file of a format: joint by joint, or as a whole at the end; what can't be made of a joint says so in its place. */
 export async function* partsOf(source: OutSource, format: FilesFormat, options: OutOptions): AsyncGenerator<Part> {
@@ -79,20 +44,15 @@ export async function* partsOf(source: OutSource, format: FilesFormat, options: 
   const whole: JointItems[] = [];
   let done = 0;
   for await (const stored of source.joints()) {
-    options.progress?.(++done, total + 1, stored.mark);
-    if (isWhole(format)) {
-      const found = itemsOfStored(stored, job);
-      if ('items' in found) whole.push(found.items);
-      else yield { joint: found.mark, left: found.refusal };
-      continue;
-    }
-    const joint = shopJoint(stored, job);
-    if ('refusal' in joint) {
-      yield { joint: joint.mark, left: joint.refusal };
-      continue;
-    }
-    for (const file of jointFiles(joint, job, format, { ...options, revision: revisionOf(options, joint.mark) }))
-      yield { ...file, joint: joint.mark };
+    const { mark } = stored;
+    options.progress?.(++done, total + 1, mark);
+    const each = { ...options, revision: revisionOf(options, mark) };
+    yield* partsOfJoint(mark, () => {
+      if (isWhole(format)) whole.push(itemsOf(mark, builtStored(stored, job)));
+      else if (format === 'nc1') return machineFiles({ mark, built: builtStored(stored, job) }, job, each);
+      else return jointFiles(shopJoint(stored, job), job, format, each);
+      return [];
+    });
   }
   if (isWhole(format)) for (const file of await wholeFiles(only ?? job.name, whole, job, format, options)) yield file;
   options.progress?.(total + 1, total + 1, 'file');
@@ -106,9 +66,12 @@ export async function* modelOf(source: OutSource, options: OutOptions, left: (pa
   let done = 0;
   for await (const stored of source.joints()) {
     options.progress?.(++done, total + 1, stored.mark);
-    const joint = shopJoint(stored, job);
-    if ('refusal' in joint) left({ joint: joint.mark, left: joint.refusal });
-    else yield model.joint(joint);
+    try {
+      model.joint(shopJoint(stored, job));
+    } catch (e) {
+      left({ joint: stored.mark, left: refusalOf(e).message });
+    }
+    yield model.take();
   }
   yield model.end();
   options.progress?.(total + 1, total + 1, 'file');
@@ -121,17 +84,61 @@ export async function drawingsPdf(source: OutSource, options: OutOptions, out: W
   let done = 0;
   for await (const stored of source.joints()) {
     options.progress?.(++done, total + 1, stored.mark);
-    const joint = shopJoint(stored, job);
-    if ('refusal' in joint) {
-      paper.upright(`${job.name} · ${joint.mark}`);
-      paper.heading(joint.mark, 18);
-      paper.paragraph(`There is no drawing of this joint. ${joint.refusal}`, { colour: OXIDE });
-    } else
-      for (const sheet of sheetsOf(joint, job, { ...options, revision: revisionOf(options, joint.mark) })) paper.sheet(sheet);
+    try {
+      const revision = revisionOf(options, stored.mark);
+      for (const sheet of sheetsOf(shopJoint(stored, job), job, { ...options, revision })) paper.sheet(sheet);
+    } catch (e) {
+      paper.upright(`${job.name} · ${stored.mark}`);
+      paper.heading(stored.mark, 18);
+      paper.paragraph(`There is no drawing of this joint. ${refusalOf(e).message}`, { colour: OXIDE });
+    }
     await paper.settle();
   }
   options.progress?.(total + 1, total + 1, 'file');
   await paper.finish();
+}
+
+/** What a package holds beside what is made here: the calculation as it is printed, and the job file. */
+export interface Beside {
+  readonly calculation: () => Promise<Uint8Array>;
+  readonly jobFile: () => Promise<string> | string;
+}
+const FOLDERS = { dxf: 'drawings', nc1: 'machines', svg: 'drawings' } as const;
+
+/** Everything of a job or a joint, in folders; what could not be made of a joint is told once. */
+export async function* packageOf(source: OutSource, options: OutOptions, beside: Beside): AsyncGenerator<Part> {
+  const { job, total, only } = source;
+  const model = new IfcModel(job, options.date);
+  const chunks = [model.head()];
+  const items: JointItems[] = [];
+  const whole = { job: { number: job.number, name: job.name }, ...(only === undefined ? {} : { only }) };
+  let done = 0;
+  for await (const stored of source.joints()) {
+    const { mark } = stored;
+    options.progress?.(++done, total + 1, mark);
+    const each = { ...options, revision: revisionOf(options, mark) };
+    yield* partsOfJoint(mark, () => {
+      const joint = shopJoint(stored, job);
+      const files = (['dxf', 'nc1', 'svg'] as const).flatMap((format) =>
+        jointFiles(joint, job, format, each).map((file) => ({ ...file, name: `${FOLDERS[format]}/${file.name}` })),
+      );
+      items.push(itemsOf(mark, joint.built));
+      model.joint(joint);
+      return files;
+    });
+    chunks.push(model.take());
+  }
+  chunks.push(model.end());
+  for (const format of ['csv', 'xlsx', 'nest'] as const)
+    for (const file of await wholeFiles(only ?? job.name, items, job, format, options))
+      yield { ...file, name: `${format === 'nest' ? 'sheets' : 'lists'}/${file.name}` };
+  const drawings = new PassThrough();
+  const [sheets] = await Promise.all([buffer(drawings), drawingsPdf(source, { ...options, progress: undefined }, drawings)]);
+  yield { name: outName('drawings', whole), data: sheets };
+  yield { name: outName('ifc', whole), data: chunks.join('') };
+  yield { name: `${safeName([job.number, only ?? job.name].filter(Boolean).join(' '))}.pdf`, data: await beside.calculation() };
+  yield { name: 'job.json', data: await beside.jobFile() };
+  options.progress?.(total + 1, total + 1, 'file');
 }
 
 /** Writes what is asked for to a stream, and ends it. */

@@ -31,7 +31,7 @@ export async function writeZip(parts: AsyncIterable<Part> | Iterable<Part>, date
         rows.push(['', part.joint, '', '', part.left]);
         continue;
       }
-      const name = free(part.name, names);
+      const name = freeName(part.name, names);
       const bytes = typeof part.data === 'string' ? Buffer.from(part.data) : Buffer.from(part.data);
       zip.addBuffer(bytes, name, { mtime });
       rows.push([name, part.joint ?? '', String(bytes.length), createHash('sha256').update(bytes).digest('hex'), '']);
@@ -55,7 +55,8 @@ export async function writeZip(parts: AsyncIterable<Part> | Iterable<Part>, date
   return rows.filter((r) => r[0]).length;
 }
 
-function free(name: string, taken: Set<string>): string {
+/** A name that none has yet: one that is taken gets a number. */
+export function freeName(name: string, taken: Set<string>): string {
   const dot = name.lastIndexOf('.');
   const [stem, end] = dot > 0 ? [name.slice(0, dot), name.slice(dot)] : [name, ''];
   let found = name;
