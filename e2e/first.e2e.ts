@@ -87,6 +87,8 @@ describe('typed blind, without a click into a field', () => {
     await page.getByText('V 91', { exact: false }).first().waitFor();
     await saved(page);
     await page.getByRole('button', { name: 'Issue details' }).click();
+    // What is made comes first, how much of it next.
+    await page.keyboard.press('Tab');
     await page.keyboard.press('ArrowUp');
     await page.keyboard.press('Enter');
     await page.getByRole('link', { name: /^Download/ }).waitFor();

@@ -95,6 +95,13 @@ describe.each(['tern-quay', 'heron-street'])('the model of %s, read by another l
     const ids = [...model.text.matchAll(/=IFC\w+\('([0-9A-Za-z_$]{22})'/g)].map((m) => m[1]!);
     expect(new Set(ids).size).toBe(ids.length);
   });
+  it('has words, numbers and references as the form of the file has them', () => {
+    const bare = model.text.replace(/'(?:[^']|'')*'/g, "''");
+    for (const [, word] of bare.matchAll(/[(,]\.([^,()]*)\.(?=[,)])/g)) expect(word).toMatch(/^[A-Z][A-Z_]*$/);
+    expect(bare).toContain("IFCGEOMETRICREPRESENTATIONCONTEXT($,'',3,");
+    const made = new Set([...bare.matchAll(/^#(\d+)=/gm)].map((m) => m[1]));
+    for (const [, n] of bare.matchAll(/[(,]#(\d+)/g)) expect(made.has(n)).toBe(true);
+  });
   it('has plates of the volume of ours within 0.1 %, holes and slots cut', () => {
     const plates = all(joints, (s) => s.plates);
     model.lines(Ifc.IFCPLATE).forEach((line, i) => {

@@ -15,7 +15,11 @@ export class Typed {
     readonly value: string | number | boolean,
   ) {}
 }
-export type Arg = Ref | Word | Typed | string | number | boolean | null | '*' | readonly Arg[];
+/** A number that counts, without a point. */
+export class Whole {
+  constructor(readonly n: number) {}
+}
+export type Arg = Ref | Word | Typed | Whole | string | number | boolean | null | readonly Arg[];
 /** What an attribute is that follows from others. */
 export const DERIVED = new Word('*');
 
@@ -47,6 +51,7 @@ function print(a: Arg): string {
   if (a === null) return '$';
   if (a instanceof Ref) return `#${a.n}`;
   if (a instanceof Word) return a === DERIVED ? '*' : `.${a.word}.`;
+  if (a instanceof Whole) return String(a.n);
   if (a instanceof Typed) return `${a.type}(${print(a.value)})`;
   if (typeof a === 'string') return text(a);
   if (typeof a === 'number') return real(a);

@@ -1,11 +1,31 @@
 import { lineOf, multipleText, piecesOf, STATE_WORDS, type JobDocument, type Solid, type Vector } from '@ample/core';
 import type { ShopJoint } from '../shop/files.ts';
 import { Shapes, type Extrusion } from './shapes.ts';
-import { globalId, Step, STEP_END, stepHead, Typed, Word, type Ref } from './step.ts';
+import { DERIVED, globalId, Step, STEP_END, stepHead, Typed, Whole, Word, type Arg, type Ref } from './step.ts';
 
 /** Joints stand in rows: the model of a job without places of its own, mm apart. */
 const APART = 4000;
 const IN_A_ROW = 20;
+
+/** A joint whose elements are being made. */
+interface Assembly {
+  readonly mark: string;
+  readonly placement: Ref;
+  readonly parts: Ref[];
+}
+
+/** Millimetres, square and cubic metres, radians, kilograms. */
+function unitsOf(step: Step): Ref {
+  const unit = (type: string, prefix: string | null, name: string): Ref =>
+    step.add('IFCSIUNIT', DERIVED, new Word(type), prefix === null ? null : new Word(prefix), new Word(name));
+  return step.add('IFCUNITASSIGNMENT', [
+    unit('LENGTHUNIT', 'MILLI', 'METRE'),
+    unit('AREAUNIT', null, 'SQUARE_METRE'),
+    unit('VOLUMEUNIT', null, 'CUBIC_METRE'),
+    unit('PLANEANGLEUNIT', null, 'RADIAN'),
+    unit('MASSUNIT', 'KILO', 'GRAM'),
+  ]);
+}
 
 /** A model of joints in IFC 4 (ISO 16739-1), in millimetres, written joint by joint: `head`, then each joint, then `end`. */
 export class IfcModel {
@@ -24,62 +44,16 @@ export class IfcModel {
   ) {
     const { step } = this;
     this.key = `${job.number} ${job.name}`;
-    const origin = step.once('IFCCARTESIANPOINT', [0, 0, 0]);
-    const axes = step.once('IFCAXIS2PLACEMENT3D', origin, null, null);
-    const context = step.add('IFCGEOMETRICREPRESENTATIONCONTEXT', null, 'Model', new Word('3'), 1e-5, axes, null);
-    const body = step.add(
-      'IFCGEOMETRICREPRESENTATIONSUBCONTEXT',
-      'Body',
-      'Model',
-      new Word('*'),
-      new Word('*'),
-      new Word('*'),
-      new Word('*'),
-      context,
-      null,
-      new Word('MODEL_VIEW'),
-      null,
-    );
-    this.shapes = new Shapes(step, body);
-    const unit = (type: string, prefix: string | null, name: string): Ref =>
-      step.add('IFCSIUNIT', new Word('*'), new Word(type), prefix === null ? null : new Word(prefix), new Word(name));
-    const units = step.add('IFCUNITASSIGNMENT', [
-      unit('LENGTHUNIT', 'MILLI', 'METRE'),
-      unit('AREAUNIT', null, 'SQUARE_METRE'),
-      unit('VOLUMEUNIT', null, 'CUBIC_METRE'),
-      unit('PLANEANGLEUNIT', null, 'RADIAN'),
-      unit('MASSUNIT', 'KILO', 'GRAM'),
-    ]);
-    const project = step.add('IFCPROJECT', this.id('project'), null, job.name, null, null, null, null, [context], units);
+    const axes = step.once('IFCAXIS2PLACEMENT3D', step.once('IFCCARTESIANPOINT', [0, 0, 0]), null, null);
+    const context = step.add('IFCGEOMETRICREPRESENTATIONCONTEXT', null, 'Model', new Whole(3), 1e-5, axes, null);
+    const derived = [DERIVED, DERIVED, DERIVED, DERIVED];
+    const view = [context, null, new Word('MODEL_VIEW'), null];
+    this.shapes = new Shapes(step, step.add('IFCGEOMETRICREPRESENTATIONSUBCONTEXT', 'Body', 'Model', ...derived, ...view));
     this.placed = step.add('IFCLOCALPLACEMENT', null, axes);
-    const building = step.add(
-      'IFCBUILDING',
-      this.id('building'),
-      null,
-      job.name,
-      null,
-      null,
-      this.placed,
-      null,
-      null,
-      new Word('ELEMENT'),
-      null,
-      null,
-      null,
-    );
-    this.storey = step.add(
-      'IFCBUILDINGSTOREY',
-      this.id('storey'),
-      null,
-      'Joints',
-      null,
-      null,
-      this.placed,
-      null,
-      null,
-      new Word('ELEMENT'),
-      0,
-    );
+    const project = step.add('IFCPROJECT', this.id('project'), null, job.name, null, null, null, null, [context], unitsOf(step));
+    const space = [null, null, this.placed, null, null, new Word('ELEMENT')];
+    const building = step.add('IFCBUILDING', this.id('building'), null, job.name, ...space, null, null, null);
+    this.storey = step.add('IFCBUILDINGSTOREY', this.id('storey'), null, 'Joints', ...space, 0);
     step.add('IFCRELAGGREGATES', this.id('project', 'parts'), null, null, null, project, [building]);
     step.add('IFCRELAGGREGATES', this.id('building', 'parts'), null, null, null, building, [this.storey]);
   }
@@ -92,119 +66,92 @@ export class IfcModel {
   joint(joint: ShopJoint): void {
     const { step } = this;
     const { mark, built } = joint;
-    const { solid } = built;
     const place: Vector = [(this.at % IN_A_ROW) * APART, -Math.floor(this.at / IN_A_ROW) * APART, 0];
     this.at += 1;
-    const placement = step.add(
-      'IFCLOCALPLACEMENT',
-      this.placed,
-      step.add('IFCAXIS2PLACEMENT3D', this.shapes.point3(place), null, null),
-    );
-    const parts: Ref[] = [];
-    const element = (
-      type: string,
-      part: string,
-      name: string,
-      shape: readonly Extrusion[],
-      last: readonly (Word | number | null)[],
-      tag = '',
-    ): Ref => {
-      const ref = step.add(
-        type,
-        this.id(mark, part),
-        null,
-        name,
-        null,
-        null,
-        step.add('IFCLOCALPLACEMENT', placement, this.origin()),
-        this.shapes.shape(shape),
-        tag || null,
-        ...last,
-      );
-      parts.push(ref);
-      return ref;
-    };
-    const marks = this.marksOf(solid);
-    const depth = solid.members.find((m) => m.id === 'beam')?.h ?? 0;
-    for (const m of solid.members) {
-      // What a beam is joined to stands up, but for the web of another beam and the other half of a splice.
-      const stands = m.id === 'column' || (m.place !== undefined && m.place.type !== 'beam_web');
-      const ref = element(
-        stands ? 'IFCCOLUMN' : 'IFCBEAM',
-        m.id,
-        m.label,
-        [this.shapes.member(m, depth)],
-        [new Word(stands ? 'COLUMN' : 'BEAM')],
-      );
-      this.material(m.grade, ref);
-      this.cut(ref, placement, mark, m.id, this.shapes.memberCuts(m));
-    }
-    for (const p of solid.plates) {
-      const ref = element(
-        'IFCPLATE',
-        p.id,
-        p.label,
-        [this.shapes.plate(p)],
-        [new Word('USERDEFINED')],
-        `${mark}-${marks.get(p.id) ?? ''}`,
-      );
-      this.material(p.grade, ref);
-      this.cut(
-        ref,
-        placement,
-        mark,
-        p.id,
-        p.holes.map((h) => this.shapes.plateHole(p, h)),
-      );
-    }
-    solid.bolts.forEach((b, i) =>
-      this.material(
-        b.cls,
-        element('IFCMECHANICALFASTENER', `bolt ${i}`, `Bolt ${b.d}x${b.length}`, this.shapes.bolt(b), [
-          b.d,
-          b.length,
-          new Word('BOLT'),
-        ]),
-      ),
-    );
-    (solid.anchors ?? []).forEach((a, i) =>
-      this.material(
-        a.cls,
-        element('IFCMECHANICALFASTENER', `anchor ${i}`, `Anchor ${a.d}x${a.length}`, this.shapes.anchor(a), [
-          a.d,
-          a.length,
-          new Word('ANCHORBOLT'),
-        ]),
-      ),
-    );
-    solid.welds.forEach((w, i) =>
-      element(
-        'IFCFASTENER',
-        `weld ${i}`,
-        `Fillet, leg ${Math.round(w.leg * 10) / 10}`,
-        [this.shapes.weld(w)],
-        [new Word('WELD')],
-      ),
-    );
-    for (const p of solid.prisms ?? [])
-      if (p.look === 'concrete') element('IFCFOOTING', p.id, p.label, [this.shapes.prism(p)], [new Word('PAD_FOOTING')]);
-      else element('IFCBUILDINGELEMENTPROXY', p.id, p.label, [this.shapes.prism(p)], [new Word('ELEMENT')]);
+    const axes = step.add('IFCAXIS2PLACEMENT3D', this.shapes.point3(place), null, null);
+    const into: Assembly = { mark, placement: step.add('IFCLOCALPLACEMENT', this.placed, axes), parts: [] };
+    this.members(into, built.solid);
+    this.plates(into, built.solid);
+    this.fasteners(into, built.solid);
+    this.prisms(into, built.solid);
     const assembly = step.add(
       'IFCELEMENTASSEMBLY',
       this.id(mark),
-      null,
-      mark,
-      null,
-      'Joint',
-      placement,
-      null,
-      mark,
+      ...[null, mark, null, 'Joint', into.placement, null, mark],
       new Word('FACTORY'),
       new Word('USERDEFINED'),
     );
-    step.add('IFCRELAGGREGATES', this.id(mark, 'parts'), null, null, null, assembly, parts);
+    step.add('IFCRELAGGREGATES', this.id(mark, 'parts'), null, null, null, assembly, into.parts);
     this.properties(joint, assembly);
     this.assemblies.push(assembly);
+  }
+
+  /** One element of an assembly; `last`: what its type has beside what all have. */
+  private element(
+    { mark, placement, parts }: Assembly,
+    type: string,
+    { part, name, tag = null }: { readonly part: string; readonly name: string; readonly tag?: string | null },
+    shape: readonly Extrusion[],
+    last: readonly Arg[],
+  ): Ref {
+    const at = this.step.add('IFCLOCALPLACEMENT', placement, this.origin());
+    const ref = this.step.add(type, this.id(mark, part), null, name, null, null, at, this.shapes.shape(shape), tag, ...last);
+    parts.push(ref);
+    return ref;
+  }
+
+  private members(into: Assembly, { members }: Solid): void {
+    const depth = members.find((m) => m.id === 'beam')?.h ?? 0;
+    for (const m of members) {
+      // What a beam is joined to stands up, but for the web of another beam and the other half of a splice.
+      const stands = m.id === 'column' || (m.place !== undefined && m.place.type !== 'beam_web');
+      const [type, word] = stands ? ['IFCCOLUMN', 'COLUMN'] : ['IFCBEAM', 'BEAM'];
+      const ref = this.element(into, type!, { part: m.id, name: m.label }, [this.shapes.member(m, depth)], [new Word(word!)]);
+      this.material(m.grade, ref);
+      this.cut(into, ref, m.id, this.shapes.memberCuts(m));
+    }
+  }
+
+  private plates(into: Assembly, solid: Solid): void {
+    const marks = this.marksOf(solid);
+    for (const p of solid.plates) {
+      const named = { part: p.id, name: p.label, tag: `${into.mark}-${marks.get(p.id) ?? ''}` };
+      const ref = this.element(into, 'IFCPLATE', named, [this.shapes.plate(p)], [new Word('SHEET')]);
+      this.material(p.grade, ref);
+      const holes = p.holes.map((h) => this.shapes.plateHole(p, h));
+      this.cut(into, ref, p.id, holes);
+    }
+  }
+
+  private fasteners(into: Assembly, { bolts, anchors = [], welds }: Solid): void {
+    const one = (
+      what: string,
+      i: number,
+      f: { d: number; length: number; cls: string },
+      shape: Extrusion[],
+      word: string,
+    ): void =>
+      this.material(
+        f.cls,
+        this.element(into, 'IFCMECHANICALFASTENER', { part: `${what} ${i}`, name: `${what} ${f.d}x${f.length}` }, shape, [
+          f.d,
+          f.length,
+          new Word(word),
+        ]),
+      );
+    bolts.forEach((b, i) => one('bolt', i, b, this.shapes.bolt(b), 'BOLT'));
+    anchors.forEach((a, i) => one('anchor', i, a, this.shapes.anchor(a), 'ANCHORBOLT'));
+    welds.forEach((w, i) => {
+      const name = `Fillet, leg ${Math.round(w.leg * 10) / 10}`;
+      this.element(into, 'IFCFASTENER', { part: `weld ${i}`, name }, [this.shapes.weld(w)], [new Word('WELD')]);
+    });
+  }
+
+  private prisms(into: Assembly, { prisms = [] }: Solid): void {
+    for (const p of prisms) {
+      const [type, word] = p.look === 'concrete' ? ['IFCFOOTING', 'PAD_FOOTING'] : ['IFCBUILDINGELEMENTPROXY', 'ELEMENT'];
+      this.element(into, type!, { part: p.id, name: p.label }, [this.shapes.prism(p)], [new Word(word!)]);
+    }
   }
 
   /** The lines that were made since the last call. */
@@ -232,20 +179,11 @@ export class IfcModel {
     else this.materials.set(name, { ref: this.step.add('IFCMATERIAL', name, null, null), of: [of] });
   }
   /** Openings in an element. */
-  private cut(element: Ref, placement: Ref, mark: string, part: string, cuts: readonly Extrusion[]): void {
+  private cut({ mark, placement }: Assembly, element: Ref, part: string, cuts: readonly Extrusion[]): void {
     cuts.forEach((c, i) => {
-      const opening = this.step.add(
-        'IFCOPENINGELEMENT',
-        this.id(mark, part, `opening ${i}`),
-        null,
-        null,
-        null,
-        null,
-        this.step.add('IFCLOCALPLACEMENT', placement, this.origin()),
-        this.shapes.shape([c]),
-        null,
-        new Word('OPENING'),
-      );
+      const at = this.step.add('IFCLOCALPLACEMENT', placement, this.origin());
+      const own = [null, null, null, null, at, this.shapes.shape([c]), null, new Word('OPENING')];
+      const opening = this.step.add('IFCOPENINGELEMENT', this.id(mark, part, `opening ${i}`), ...own);
       this.step.add('IFCRELVOIDSELEMENT', this.id(mark, part, `voids ${i}`), null, null, null, element, opening);
     });
   }
