@@ -1,0 +1,200 @@
+import { createHash } from 'node:crypto';
+import { PassThrough } from 'node:stream';
+import { buffer } from 'node:stream/consumers';
+import Excel from 'exceljs';
+import fc from 'fast-check';
+import JSZip from 'jszip';
+import Papa from 'papaparse';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { describe, expect, it } from 'vitest';
+import { itemsOf, shopItems, type JointDocument, type Point } from '@ample/core';
+import { area, built, flat, options, tern } from './demo.testing.ts';
+import { wholeFiles } from './files.ts';
+import { outName, type ShopFormat } from './formats.ts';
+import { nest, type Wanted } from './nest.ts';
+import { packageOf, writeOut, type OutSource } from './out.ts';
+import { writeZip } from './zip.ts';
+
+describe('lists of a job', () => {
+  const joints = tern.joints.map((j) => built(j.mark));
+  const items = joints.map((j) => itemsOf(j.mark, j.built));
+  it('as a workbook: totals are formulas whose values are the sums of the solids', async () => {
+    const [file] = await wholeFiles('Tern', items, tern, 'xlsx', options);
+    const book = new Excel.Workbook();
+    await book.xlsx.load(Buffer.from(file!.data as Uint8Array) as never);
+    const sheet = book.getWorksheet('Plates and angles')!;
+    const heads = (sheet.getRow(1).values as string[]).slice(1);
+    const last = sheet.getRow(sheet.rowCount);
+    expect(last.getCell(1).value).toBe('Total');
+    const at = heads.indexOf('Mass kg') + 1;
+    const total = last.getCell(at).value as { formula: string; result: number };
+    expect(total.formula).toBe(`SUM(J2:J${sheet.rowCount - 1})`);
+    const mass = joints.reduce((s, j) => s + j.built.solid.plates.reduce((n, p) => n + plate(p), 0), 0);
+    expect(Math.abs(total.result - mass)).toBeLessThan(0.01);
+    let column = 0;
+    for (let r = 2; r < sheet.rowCount; r++) column += Number(sheet.getRow(r).getCell(at).value);
+    expect(Math.abs(column - mass)).toBeLessThan(0.005 * sheet.rowCount);
+    const bolts = book.worksheets.find((w) => w.name.startsWith('Bolts'))!;
+    const count = bolts.getRow(bolts.rowCount).getCell(1).value as { result: number };
+    expect(count.result ?? count).toBe(joints.reduce((s, j) => s + j.built.solid.bolts.length, 0));
+  });
+  it('as CSV another parser finds the same welds in all as the solids have', async () => {
+    const [file] = await wholeFiles('Tern', items, tern, 'csv', options);
+    const rows = Papa.parse<string[]>(file!.data as string).data;
+    const at = rows.findIndex((r) => r[0] === 'Welds');
+    const heads = rows[at + 1]!;
+    const end = rows.findIndex((r, i) => i > at && r[0] === 'Total');
+    const length = (list: string[][]): number => list.reduce((s, r) => s + Number(r[heads.indexOf('Length mm')]), 0);
+    const fillets = joints.reduce((s, j) => s + j.built.solid.welds.reduce((n, w) => n + w.length, 0), 0);
+    const butts = joints.reduce((s, j) => s + (j.built.solid.butts ?? []).reduce((n, w) => n + w.length, 0), 0);
+    expect(Math.abs(length(rows.slice(at + 2, end)) - fillets - butts)).toBeLessThan(1);
+    expect(Math.abs(length([rows[end]!]) - fillets - butts)).toBeLessThan(0.1);
+    // What each kind has of its own stands under its joint.
+    expect(rows.some((r) => r[0]!.startsWith('P1-04: Setting-out'))).toBe(true);
+  });
+});
+const plate = (p: { outline: readonly Point[]; y: readonly [number, number]; round?: { r: number } }): number =>
+  (p.round ? Math.PI * p.round.r ** 2 : area(p.outline)) * (p.y[1] - p.y[0]) * 7850e-9;
+
+describe('plates on sheets', () => {
+  const size = { length: 3000, width: 1500, gap: 10 };
+  it('never overlap, never leave their sheet, and none is lost', () => {
+    const any = fc.array(
+      fc.record({
+        l: fc.integer({ min: 20, max: 3400 }),
+        w: fc.integer({ min: 20, max: 1700 }),
+        grade: fc.constantFrom('S275', 'S355'),
+      }),
+      { maxLength: 60 },
+    );
+    fc.assert(
+      fc.property(any, (list) => {
+        const wanted = list.map((x, i): Wanted => ({
+          mark: String(i),
+          grade: x.grade,
+          flat: flat(Math.max(x.l, x.w), Math.min(x.l, x.w)),
+        }));
+        const groups = nest(wanted, size);
+        const seen: string[] = [];
+        for (const g of groups) {
+          seen.push(...g.tooLarge.map((w) => w.mark));
+          for (const w of g.tooLarge) expect(w.flat.length > 2980 || w.flat.width > 1480).toBe(true);
+          for (const { placed } of g.sheets)
+            placed.forEach(({ of, at }, i) => {
+              seen.push(of.mark);
+              expect(of.grade).toBe(g.grade);
+              expect([at[0] >= 10, at[1] >= 10, at[0] + of.flat.length <= 2990, at[1] + of.flat.width <= 1490]).toEqual([
+                true,
+                true,
+                true,
+                true,
+              ]);
+              for (const other of placed.slice(i + 1)) {
+                const apart =
+                  at[0] + of.flat.length + 10 <= other.at[0] ||
+                  other.at[0] + other.of.flat.length + 10 <= at[0] ||
+                  at[1] + of.flat.width + 10 <= other.at[1] ||
+                  other.at[1] + other.of.flat.width + 10 <= at[1];
+                expect(apart).toBe(true);
+              }
+            });
+        }
+        expect(seen.sort()).toEqual(wanted.map((w) => w.mark).sort());
+      }),
+      { numRuns: 200, seed: 15 },
+    );
+  });
+});
+
+/** A fin plate shorter than its rows of bolts. */
+const refused = (mark: string): JointDocument => {
+  const input = tern.joints[0]!.input as { plate: object };
+  return { ...tern.joints[0]!, mark, input: { ...input, plate: { ...input.plate, h: 60 } } };
+};
+
+describe('drawings on paper', () => {
+  it('are the sheet of each joint and one of each of its pieces, without forces', async () => {
+    const joints = tern.joints.filter((j) => ['B2-14', 'A1-01', 'R2-04'].includes(j.mark));
+    const out = new PassThrough();
+    const [bytes] = await Promise.all([
+      buffer(out),
+      writeOut({ job: tern, joints: () => joints, total: 3 }, 'drawings', options, out),
+    ]);
+    const doc = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise;
+    const pieces = joints.reduce((n, j) => n + shopItems(built(j.mark).built.solid).pieces.length, 0);
+    expect(doc.numPages).toBe(joints.length + pieces);
+    const pages = await Promise.all(
+      Array.from({ length: doc.numPages }, async (_, i) =>
+        (await (await doc.getPage(i + 1)).getTextContent()).items.map((x) => ('str' in x ? x.str : '')).join(' '),
+      ),
+    );
+    expect(pages.filter((p) => /-p\d/.test(p)).length).toBe(pieces);
+    for (const p of pages) expect(p).not.toMatch(/\d kN|gives at/);
+    expect(pages.find((p) => p.includes('B2-14-p1'))).toMatch(/4 × hole 22/);
+  });
+});
+
+describe('everything of a job', () => {
+  it('is in one package: calculation, drawings, plates, machine files, lists, sheets, model, job file, index', async () => {
+    const joints = tern.joints.slice(0, 3);
+    const out = new PassThrough();
+    const parts = packageOf({ job: tern, joints: () => joints, total: 3 }, options, {
+      calculation: () => Promise.resolve(Buffer.from('%PDF')),
+      jobFile: () => '{}',
+    });
+    const [bytes] = await Promise.all([buffer(out), writeZip(parts, '2026-05-04', out)]);
+    const names = Object.keys((await JSZip.loadAsync(bytes)).files);
+    for (const { mark } of joints)
+      for (const name of [`drawings/${mark}.dxf`, `drawings/${mark}.svg`, `drawings/${mark}-p1.dxf`, `machines/${mark}-p1.nc1`])
+        expect(names).toContain(name);
+    expect(names).toEqual(
+      expect.arrayContaining([
+        'index.csv',
+        'job.json',
+        '2417-Tern-Quay-ferry-hall.ifc',
+        '2417-Tern-Quay-ferry-hall.pdf',
+        'lists/Tern-Quay-ferry-hall-lists.xlsx',
+      ]),
+    );
+  });
+});
+
+describe('a package', () => {
+  const written = async (source: OutSource, format: Exclude<ShopFormat, 'zip'>): Promise<Buffer> => {
+    const out = new PassThrough();
+    const [bytes] = await Promise.all([buffer(out), writeOut(source, format, { ...options }, out)]);
+    return bytes;
+  };
+  it('has an index with what each file is, its hash, and what was left out and why', async () => {
+    const broken = refused('X/1');
+    const joints = [tern.joints[1]!, broken, tern.joints[2]!];
+    const zip = await JSZip.loadAsync(await written({ job: tern, joints: () => joints, total: 3 }, 'nc1'));
+    const { data } = Papa.parse<Record<string, string>>(await zip.file('index.csv')!.async('string'), {
+      header: true,
+      skipEmptyLines: true,
+    });
+    for (const row of data.filter((r) => r['file'])) {
+      const bytes = await zip.file(row['file']!)!.async('nodebuffer');
+      expect(createHash('sha256').update(bytes).digest('hex')).toBe(row['sha256']);
+      expect(String(bytes.length)).toBe(row['bytes']);
+    }
+    expect(data.filter((r) => r['file']).length).toBe(Object.keys(zip.files).length - 1);
+    expect(data.find((r) => r['joint'] === 'X/1')!['left out']).toMatch(/accepted/);
+    expect(new Set(data.map((r) => r['joint']))).toEqual(new Set([tern.joints[1]!.mark, 'X/1', tern.joints[2]!.mark]));
+  });
+  it('is one file where there is one, named by what it is', async () => {
+    const one: OutSource = { job: tern, joints: () => [tern.joints[0]!], total: 1, only: tern.joints[0]!.mark };
+    expect(outName('svg', one)).toBe(`2417-${one.only}.svg`);
+    expect(outName('dxf', one)).toBe(`2417-${one.only}-dxf.zip`);
+    expect((await written(one, 'svg')).toString()).toContain('<svg');
+    expect(outName('xlsx', { job: tern })).toBe('2417-Tern-Quay-ferry-hall-lists.xlsx');
+  });
+  it('of a joint that is refused is an error in words, not a file of nothing', async () => {
+    const broken = refused('B1-01');
+    const out = new PassThrough();
+    out.on('error', () => undefined);
+    await expect(
+      writeOut({ job: tern, joints: () => [broken], total: 1, only: broken.mark }, 'svg', options, out),
+    ).rejects.toThrow(/accepted/);
+  });
+});
