@@ -87,6 +87,29 @@ describe('the pieces of a joint', () => {
       legs(id, side, 115).map((x) => ({ ...x, holes: x.holes.map((h) => ({ ...h, z: 115 })) }));
     expect(piecesOf(solid(...even('near', -1), ...even('far', 1))).map((x) => x.count)).toEqual([2]);
   });
+  // Turned a quarter about the upright: the longer leg goes from along the beam to across it, the shorter from +y to -x.
+  it('are one angle however it stands, its longer leg along the beam or across it', () => {
+    const holes = (u: number, z: number): Point[] => [[u, z]];
+    const along = [
+      plate('a long', rectangle(150, 230), holes(55, 60), { leg: { of: 'a', width: 150, other: 90, heel: 0 } }),
+      plate(
+        'a short',
+        rectangle(80, 230).map(([y, z]): Point => [10 + y, z]),
+        holes(50, 100),
+        { plane: 'yz', leg: { of: 'a', width: 90, other: 150, heel: 0 } },
+      ),
+    ];
+    const across = [
+      plate('b long', rectangle(150, 230), holes(55, 60), { plane: 'yz', leg: { of: 'b', width: 150, other: 90, heel: 0 } }),
+      plate(
+        'b short',
+        rectangle(80, 230).map(([y, z]): Point => [-10 - y, z]),
+        holes(-50, 100),
+        { leg: { of: 'b', width: 90, other: 150, heel: 0 } },
+      ),
+    ];
+    expect(piecesOf(solid(...along, ...across)).map((p) => p.count)).toEqual([2]);
+  });
   it('are the same from any place and however they lie', () => {
     const place = fc.double({ min: -900, max: 900, noNaN: true });
     fc.assert(

@@ -3,7 +3,7 @@ import { PassThrough } from 'node:stream';
 import { buffer } from 'node:stream/consumers';
 import { beforeAll, describe, expect, it } from 'vitest';
 import * as Ifc from 'web-ifc';
-import { readJob, type JobDocument, type MemberPart, type PlatePart, type Solid } from '@ample/core';
+import { inSpace, readJob, type JobDocument, type MemberPart, type PlatePart, type Solid } from '@ample/core';
 import { SHOP_DEFAULTS, shopJoint, type ShopJoint } from '../shop/files.ts';
 import { writeOut } from '../shop/out.ts';
 import { globalId, Step, Typed, Word } from './step.ts';
@@ -66,7 +66,24 @@ async function opened(job: JobDocument) {
     }
     return v * 1e9;
   };
-  return { id, lines, volume, text: bytes.toString() };
+  /** The box of an element in mm; the reader gives metres with y up. */
+  const boxOf = (element: number): readonly [number, number][] => {
+    const mesh = api.GetFlatMesh(id, element);
+    const box: [number, number][] = Array.from({ length: 3 }, () => [Infinity, -Infinity]);
+    for (let i = 0; i < mesh.geometries.size(); i += 1) {
+      const { geometryExpressID, flatTransformation: t } = mesh.geometries.get(i);
+      const g = api.GetGeometry(id, geometryExpressID);
+      const points = api.GetVertexArray(g.GetVertexData(), g.GetVertexDataSize());
+      for (let k = 0; k < points.length; k += 6) {
+        const [x, y, z] = [0, 1, 2].map(
+          (r) => t[r]! * points[k]! + t[4 + r]! * points[k + 1]! + t[8 + r]! * points[k + 2]! + t[12 + r]!,
+        );
+        [x!, -z!, y!].forEach((v, r) => (box[r] = [Math.min(box[r]![0], v * 1000), Math.max(box[r]![1], v * 1000)]));
+      }
+    }
+    return box;
+  };
+  return { id, lines, volume, boxOf, text: bytes.toString() };
 }
 const built = (job: JobDocument): ShopJoint[] => job.joints.map((j) => shopJoint(j, job));
 const all = <T>(joints: readonly ShopJoint[], of: (s: Solid) => readonly T[]): T[] =>
@@ -107,6 +124,19 @@ describe.each(['tern-quay', 'heron-street'])('the model of %s, read by another l
     model.lines(Ifc.IFCPLATE).forEach((line, i) => {
       expect(line.Name.value).toBe(plates[i]!.label);
       expect(Math.abs(model.volume(line.expressID) / volumeOf(plates[i]!) - 1)).toBeLessThan(1e-3);
+    });
+  });
+  it('has plates where ours are: on their side of the web, of the support, of the column', () => {
+    const plates = joints.flatMap((j, i) =>
+      j.built.solid.plates.map((p) => ({ p, at: [(i % 20) * 4000, -Math.floor(i / 20) * 4000, 0] })),
+    );
+    model.lines(Ifc.IFCPLATE).forEach((line, i) => {
+      const { p, at } = plates[i]!;
+      const corners = p.outline.flatMap(([u, v]) => p.y.map((y) => inSpace(p.plane, u, v, y)));
+      model.boxOf(line.expressID).forEach(([low, high], r) => {
+        const ours = corners.map((c) => c[r]! + at[r]!);
+        expect([low - Math.min(...ours), high - Math.max(...ours)].every((d) => Math.abs(d) < 0.2)).toBe(true);
+      });
     });
   });
   it('has welds and concrete of the volume of ours within 0.1 %', () => {

@@ -135,6 +135,10 @@ describe('the calculation as a document of an office', () => {
     expect(() => balanced(xml)).not.toThrow();
     expect(xml.match(/<m:oMath>/g)!.length).toBe(stepsOf('B2-14').length);
     expect(xml.match(/<m:f>/g)!.length).toBeGreaterThan(10);
+    // What a bolt bears over its partial factor.
+    const fractions = xml.matchAll(/<m:num>((?:(?!<\/m:num>).)*)<\/m:num><m:den>((?:(?!<\/m:den>).)*)<\/m:den>/g);
+    const [, over, under] = [...fractions].find((m) => m[1]!.includes('>bolt<'))!;
+    expect([over!.includes('γ'), under!.includes('γ')]).toEqual([false, true]);
     expect(xml.match(/<w:tbl>/g)!.length).toBeGreaterThanOrEqual(7);
     expect(xml).toContain('Heading1');
     const [image] = Object.keys(zip.files).filter((f) => f.startsWith('word/media/') && f.endsWith('.png'));

@@ -9,7 +9,7 @@ import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, it } from 'vitest';
 import { itemsOf, shopItems, type JointDocument, type Point } from '@ample/core';
 import { area, built, flat, options, tern } from './demo.testing.ts';
-import { wholeFiles } from './files.ts';
+import { shopJoint, wholeFiles } from './files.ts';
 import { outName, type ShopFormat } from './formats.ts';
 import { nest, type Wanted } from './nest.ts';
 import { packageOf, writeOut, type OutSource } from './out.ts';
@@ -55,6 +55,22 @@ describe('lists of a job', () => {
 });
 const plate = (p: { outline: readonly Point[]; y: readonly [number, number]; round?: { r: number } }): number =>
   (p.round ? Math.PI * p.round.r ** 2 : area(p.outline)) * (p.y[1] - p.y[0]) * 7850e-9;
+
+describe('welds', () => {
+  it('are made in the shop, but for that to the beam of a piece that is welded to both members', () => {
+    const places = (mark: string) => shopItems(built(mark).built.solid).welds.map((w) => [w.joins.join(' to '), w.place]);
+    expect(places('B2-14')).toEqual([['plate to support', 'shop']]);
+    expect(places('E1-01')).toEqual([['beam to plate', 'shop']]);
+    // The same plate welded to the beam's web as well: three runs round it.
+    const from = tern.joints.find((j) => j.mark === 'B2-14')!;
+    const input = { ...(from.input as object), fixing: 'welded', beam_weld: { s: 6 } };
+    const joint = shopJoint({ ...from, input } as JointDocument, tern);
+    expect(shopItems(joint.built.solid).welds.map((w) => [w.joins[1], w.place])).toEqual([
+      ['beam', 'site'],
+      ['support', 'shop'],
+    ]);
+  });
+});
 
 describe('plates on sheets', () => {
   const size = { length: 3000, width: 1500, gap: 10 };

@@ -30,6 +30,9 @@ describe('shop lists of a moment end plate', () => {
     // Fillets: throat squared times length is half of the leg squared.
     const volume = sum(rows(input, 'welds').map((r) => Number(r[1]) ** 2 * Number(r[6])));
     expect(volume / q.weldVolume).toBeCloseTo(1, 4);
+    // In cm3, each row to a tenth.
+    const listed = sum(rows(input, 'welds').map((r) => Number(r[7])));
+    expect(Math.abs(listed - q.weldVolume / 1000)).toBeLessThan(0.05 * rows(input, 'welds').length + 1e-9);
   });
   // 220 x 20 x 565 as it is cut, holes not taken off: 0.22 x 0.02 x 0.565 x 7850 = 19.516.
   it('the plate by hand', () => {
