@@ -10,6 +10,8 @@ export function useApp(): { readonly app: App; readonly page: Page } {
   const held = {} as { app: App; page: Page };
   const errors: string[] = [];
   beforeAll(async () => {
+    // One that went down takes no other file with it.
+    if (browser && !(await browser).isConnected()) browser = undefined;
     held.app = await openApp(errors, { browser: (browser ??= launch()), store: inject('store') });
   });
   afterAll(() => held.app.close());
