@@ -1,7 +1,5 @@
 import { existsSync, mkdirSync, statSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { PassThrough } from 'node:stream';
-import { buffer } from 'node:stream/consumers';
 import { pipeline } from 'node:stream/promises';
 import { basisOf, kindOf, Refusal, type JobDocument, type ReadJob } from '@ample/core';
 import { listCsv } from '@ample/exchange/csv';
@@ -10,6 +8,7 @@ import { jobOffice, jointOffice, printedJob } from '@ample/exchange/office';
 import { isOffice, type OfficeFormat } from '@ample/exchange/office-formats';
 import { templateDxf } from '@ample/exchange/dxf';
 import {
+  bytesOf,
   drawingsPdf,
   freeName,
   modelOf,
@@ -26,7 +25,7 @@ import {
   type ShopFormat,
 } from '@ample/exchange/shop';
 import { BadInput } from './input.ts';
-import { streamOut, writeOut } from './output.ts';
+import { streamOut, today, writeOut } from './output.ts';
 
 export interface ExportOptions {
   readonly format?: ShopFormat | OfficeFormat;
@@ -91,7 +90,7 @@ function sheetOf(text: string): OutOptions['sheet'] {
 
 /** Writes the calculation of a joint or a job in a format of the office. */
 async function calculation(job: JobDocument, mark: string | undefined, format: OfficeFormat, { level, output }: ExportOptions) {
-  const options = { date: new Date().toISOString().slice(0, 10), ...(level ? { level } : {}) };
+  const options = { date: today(), ...(level ? { level } : {}) };
   await streamOut(output, (out) =>
     mark === undefined
       ? jobOffice(printedJob(job), format, options, out)
@@ -104,13 +103,8 @@ async function calculation(job: JobDocument, mark: string | undefined, format: O
 const beside = (job: JobDocument, joints: JobDocument['joints'], mark: string | undefined, { level }: ExportOptions): Beside => ({
   calculation: async () => {
     const { jobPdf, jointPdf } = await import('@ample/exchange/pdf');
-    const out = new PassThrough();
-    const options = { date: new Date().toISOString().slice(0, 10), ...(level ? { level } : {}) };
-    const [bytes] = await Promise.all([
-      buffer(out),
-      mark === undefined ? jobPdf(job, options, out) : jointPdf(job, joints[0]!, options, out),
-    ]);
-    return bytes;
+    const options = { date: today(), ...(level ? { level } : {}) };
+    return bytesOf((out) => (mark === undefined ? jobPdf(job, options, out) : jointPdf(job, joints[0]!, options, out)));
   },
   jobFile: () => `${JSON.stringify({ ...job, joints }, null, 2)}\n`,
 });
@@ -132,7 +126,7 @@ export async function exportFiles(
   const options: OutOptions = {
     copy: o.copy,
     unit: o.units ?? (basisOf(job).units.name('mm') === 'in' ? 'in' : 'mm'),
-    date: new Date().toISOString().slice(0, 10),
+    date: today(),
     member: length('member', o.member, 50, 30000),
     sheet: sheetOf(o.sheet),
   };

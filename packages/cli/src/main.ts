@@ -6,7 +6,7 @@ import type { ExportOptions } from './export.ts';
 import { houseCsv, houseResults, printHouse } from './house.ts';
 import { printLine } from './line.ts';
 import { BadInput, readJobFile } from './input.ts';
-import { streamOut, writeOut } from './output.ts';
+import { streamOut, today, writeOut } from './output.ts';
 import { LEVELS, type Level } from '@ample/exchange/level';
 import { OFFICE_FORMATS } from '@ample/exchange/office-formats';
 import { SHOP_FORMATS as SHOP } from '@ample/exchange/shop-formats';
@@ -63,9 +63,7 @@ program
     for (const u of read.unreadable) complain(u.message);
     // Half of what the command would load serves this alone.
     const { jobPdf } = await import('@ample/exchange/pdf');
-    const bytes = await streamOut(options.output, (out) =>
-      jobPdf(read.job, { date: new Date().toISOString().slice(0, 10), level: options.level }, out),
-    );
+    const bytes = await streamOut(options.output, (out) => jobPdf(read.job, { date: today(), level: options.level }, out));
     const result = checkFile(read, false);
     process.stdout.write(`${options.output}: ${read.job.joints.length} joints, ${bytes} bytes\n`);
     process.exitCode = exitCode(result);

@@ -24,3 +24,6 @@ export async function streamOut(path: string, write: (out: WriteStream) => Promi
     throw code ? new BadInput(`output: "${path}" can't be written (${code}); give a path in a folder that exists.`) : e;
   }
 }
+
+/** The date that stands on what is written. */
+export const today = (): string => new Date().toISOString().slice(0, 10);

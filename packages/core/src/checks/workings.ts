@@ -53,6 +53,13 @@ export interface WorkingSection {
 export const sectionWords = (s: WorkingSection): string =>
   s.missing ? `Not checked: ${s.summary}` : s.type === 'skip' ? `Does not apply: ${s.summary}` : s.summary;
 
+/** What a line of workings is, with its clause where it has one. */
+export const stepWords = ({ text, clause }: Pick<WorkingStep, 'text' | 'clause'>): string =>
+  clause ? `${text} · ${clause}` : text;
+/** What stands between the equals signs of a line of workings. */
+export const stepSides = ({ symbol, formula, values, result }: WorkingStep): Notation[] =>
+  [symbol, formula, values, result].filter((n) => n !== null);
+
 const anchorOf = (section: string, where: string, symbol: string): string => `${section}${where && `@${where}`}.${symbol}`;
 
 export function stepsOf(

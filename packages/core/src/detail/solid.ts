@@ -38,8 +38,8 @@ export interface PlatePart {
   readonly holes: readonly Hole[];
   /** A disc: its centre in its plane and its radius; the outline goes round it in short straight steps. */
   readonly round?: { readonly at: Point; readonly r: number };
-  /** The leg of an angle: which angle, the width of this leg and of the other, and where its heel is along the first axis of its plane. */
-  readonly leg?: { readonly of: string; readonly width: number; readonly other: number; readonly heel: number };
+  /** The leg of an angle: which angle, the width of this leg, and where its heel is along the first axis of its plane. */
+  readonly leg?: { readonly of: string; readonly width: number; readonly heel: number };
 }
 
 export interface MemberPart {
@@ -195,14 +195,19 @@ export const boltWords = (q: Quantities, units: Units = SI): string =>
     )
     .join(', ') || `no ${q.fastener ?? 'bolts'}`;
 
-export function polygonArea(points: readonly Point[]): number {
+/** Area of a polygon, positive where its points go anticlockwise. */
+function signedArea(points: readonly Point[]): number {
   let sum = 0;
   points.forEach(([x, z], i) => {
     const [x2, z2] = points[(i + 1) % points.length]!;
     sum += x * z2 - x2 * z;
   });
-  return Math.abs(sum) / 2;
+  return sum / 2;
 }
+export const polygonArea = (points: readonly Point[]): number => Math.abs(signedArea(points));
+/** The points of a polygon anticlockwise. */
+export const anticlockwise = (points: readonly Point[]): readonly Point[] =>
+  signedArea(points) < 0 ? [...points].reverse() : points;
 
 /** Area of a plate without its holes, mm2. */
 export const plateArea = ({ round, outline }: Pick<PlatePart, 'round' | 'outline'>): number =>

@@ -3,6 +3,7 @@ import { ACTION_NAMES, type ActionField, type ActionName, type Combination, type
 import type { Drawing, TitleBlock } from '../drawing/index.ts';
 import type { Point, Quantities, Solid } from '../detail/solid.ts';
 import type { List } from '../shop/list.ts';
+import { shopItems, type ShopItems } from '../shop/items.ts';
 import { shopLists } from '../shop/lists.ts';
 import type { Basis } from '../basis/basis.ts';
 import type { Standard } from '../basis/standard.ts';
@@ -132,6 +133,10 @@ export interface Joint<I = unknown> {
   chart(combinations: readonly Combination[], governing: number): MomentChart | null;
   /** How its rows share the tension of a combination, and how it turns; null where the kind has none. */
   rows(combination: Combination | null): RowsFlow | null;
+  /** Pieces, bolts, anchors and welds that it is made of. */
+  readonly shop: ShopItems;
+  /** Lists that its kind has of its own, and with those of what it is made of. */
+  readonly ownLists: readonly List[];
   readonly lists: readonly List[];
   readonly template: Template | null;
 }
@@ -213,7 +218,9 @@ export function building<I, M, P extends Prepared>(
       };
       const quantities = once(() => making.quantities(parts));
       const { units, standard } = basis;
-      const lists = once(() => [...(making.lists?.(parts) ?? []), ...shopLists(solid(), { units, fillets: standard.fillets })]);
+      const shop = once(() => shopItems(solid()));
+      const ownLists = once(() => making.lists?.(parts) ?? []);
+      const lists = once(() => [...ownLists(), ...shopLists(shop(), { units, fillets: standard.fillets })]);
       const template = once(() => making.template?.(parts) ?? null);
       return {
         input,
@@ -226,6 +233,12 @@ export function building<I, M, P extends Prepared>(
         },
         get quantities() {
           return quantities();
+        },
+        get shop() {
+          return shop();
+        },
+        get ownLists() {
+          return ownLists();
         },
         get lists() {
           return lists();

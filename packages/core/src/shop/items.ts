@@ -1,7 +1,7 @@
 import type { Solid } from '../detail/solid.ts';
 import { boltName } from '../units/system.ts';
 import { alike, sum } from './list.ts';
-import { piecesOf, type Piece } from './pieces.ts';
+import { pieceIdOf, piecesOf, type Piece } from './pieces.ts';
 
 /** Where something is put together: in the shop, or where the building stands. */
 export type Place = 'shop' | 'site';
@@ -108,7 +108,7 @@ function standing(welds: Solid['welds']): string {
 /** A piece that is welded to both members goes to one of them in the shop; its weld to the beam is made on site. */
 function siteWelds(solid: Solid): (joins: readonly string[]) => boolean {
   const members = new Set<string>(solid.members.map((m) => m.id));
-  const pieceOf = new Map(solid.plates.map((p) => [p.id, p.leg?.of ?? p.id]));
+  const pieceOf = new Map(solid.plates.map((p) => [p.id, pieceIdOf(p)]));
   const held = new Map<string, Set<string>>();
   for (const { joins } of [...solid.welds, ...(solid.butts ?? [])])
     for (const [part, to] of [joins, [...joins].reverse()] as [string, string][]) {

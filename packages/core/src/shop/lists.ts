@@ -1,10 +1,7 @@
-import type { Solid } from '../detail/solid.ts';
 import type { Units } from '../units/system.ts';
-import { shopItems, type FastenerItem, type ShopItems, type WeldItem } from './items.ts';
+import type { FastenerItem, ShopItems, WeldItem } from './items.ts';
 import { alike, listOf, sum, type Column, type List } from './list.ts';
 import type { Piece } from './pieces.ts';
-
-const OF_EVERY_JOINT: readonly string[] = ['fittings', 'bolts', 'welds'];
 
 /** How sizes and masses are written: the units of the job, and whether a fillet is called by its throat or its leg. */
 export interface ListStyle {
@@ -131,8 +128,7 @@ function welds(rows: readonly WeldItem[], { units: u, fillets }: ListStyle, ofJo
 }
 
 /** What a shop buys and makes for one joint. Sums of masses and lengths are those of the quantities of its solid. */
-export function shopLists(solid: Solid, style: ListStyle): List[] {
-  const { pieces, bolts, welds: w } = shopItems(solid);
+export function shopLists({ pieces, bolts, welds: w }: ShopItems, style: ListStyle): List[] {
   return [
     ...(pieces.length ? [fittings(pieces, style)] : []),
     ...(bolts.length ? [fasteners('bolts', bolts, style, false)] : []),
@@ -147,10 +143,10 @@ export interface JointItems extends ShopItems {
 }
 
 /** The items of a built joint under its mark. */
-export const itemsOf = (mark: string, joint: { readonly solid: Solid; readonly lists: readonly List[] }): JointItems => ({
+export const itemsOf = (mark: string, joint: { readonly shop: ShopItems; readonly ownLists: readonly List[] }): JointItems => ({
   mark,
-  ...shopItems(joint.solid),
-  own: joint.lists.filter((l) => !OF_EVERY_JOINT.includes(l.id)),
+  ...joint.shop,
+  own: joint.ownLists,
 });
 
 /** What a shop buys and makes for a job: each piece under its joint, bolts, anchors and welds of all joints together, plates by thickness and steel. */

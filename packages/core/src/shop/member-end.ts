@@ -1,5 +1,5 @@
-import { STEEL_DENSITY } from '../catalogue/properties.ts';
-import { flangeSpan, type MemberPart, type Point, type Solid } from '../detail/solid.ts';
+import { properties } from '../catalogue/properties.ts';
+import { anticlockwise, type MemberPart, type Point, type Solid } from '../detail/solid.ts';
 import { holeOf, type FlatHole } from './pieces.ts';
 
 /** The end of a member that the joint cuts or drills, as a piece of a given length from that end, mm. */
@@ -37,14 +37,8 @@ function endOf(m: MemberPart & { readonly shape: 'I' | 'C' }, length: number): M
   const [end, far] = [Math.min(...xs), Math.max(...xs)];
   const place = ([x, z]: Point): Point => [x === far ? length : x - end, z + m.h];
   const placed = m.outline.map(place);
-  const twice = placed.reduce((s, [x, y], i) => {
-    const [x2, y2] = placed[(i + 1) % placed.length]!;
-    return s + x * y2 - x2 * y;
-  }, 0);
   const at = (y: number): number => Math.min(...placed.filter((p) => Math.abs(p[1] - y) < 1e-9).map((p) => p[0]));
-  const [f1, f2] = flangeSpan(m);
   const corners = (m.shape === 'I' ? 4 : 2) * m.r;
-  const area = 2 * (f2 - f1) * m.tf + (m.h - 2 * m.tf) * m.tw + corners * m.r * (1 - Math.PI / 4);
   const around = 2 * m.h + 4 * m.b - 2 * m.tw - corners * (2 - Math.PI / 2);
   return {
     id: m.id,
@@ -57,10 +51,10 @@ function endOf(m: MemberPart & { readonly shape: 'I' | 'C' }, length: number): M
     tf: m.tf,
     r: m.r,
     length,
-    contour: twice < 0 ? [...placed].reverse() : placed,
+    contour: anticlockwise(placed),
     cut: { top: at(m.h), bottom: at(0) },
     holes: (m.holes ?? []).map(holeOf).map((h) => ({ ...h, at: place(h.at) })),
-    mass: area * 1000 * STEEL_DENSITY,
+    mass: properties(m).mass,
     surface: around * 1000,
   };
 }

@@ -65,12 +65,12 @@ describe('the pieces of a joint', () => {
   // Legs 150 (along the web) and 90 (along the support), 10 thick, 230 long; heel at the origin, the second one on the other side of the web.
   it('are angles of two legs; the two hands are one piece only where their holes are the same from both ends', () => {
     const legs = (id: string, side: 1 | -1, z: number): PlatePart[] => [
-      plate(`${id} web`, rectangle(150, 230), [[55, z]], { leg: { of: id, width: 150, other: 90, heel: 0 } }),
+      plate(`${id} web`, rectangle(150, 230), [[55, z]], { leg: { of: id, width: 150, heel: 0 } }),
       plate(
         `${id} support`,
         rectangle(side * 80, 230).map(([y, zz]): Point => [side * 14 + y, zz]),
         [[side * 54, 60]],
-        { plane: 'yz', leg: { of: id, width: 90, other: 150, heel: side * 4 } },
+        { plane: 'yz', leg: { of: id, width: 90, heel: side * 4 } },
       ),
     ];
     const [p] = piecesOf(solid(...legs('near', -1, 115)));
@@ -91,21 +91,21 @@ describe('the pieces of a joint', () => {
   it('are one angle however it stands, its longer leg along the beam or across it', () => {
     const holes = (u: number, z: number): Point[] => [[u, z]];
     const along = [
-      plate('a long', rectangle(150, 230), holes(55, 60), { leg: { of: 'a', width: 150, other: 90, heel: 0 } }),
+      plate('a long', rectangle(150, 230), holes(55, 60), { leg: { of: 'a', width: 150, heel: 0 } }),
       plate(
         'a short',
         rectangle(80, 230).map(([y, z]): Point => [10 + y, z]),
         holes(50, 100),
-        { plane: 'yz', leg: { of: 'a', width: 90, other: 150, heel: 0 } },
+        { plane: 'yz', leg: { of: 'a', width: 90, heel: 0 } },
       ),
     ];
     const across = [
-      plate('b long', rectangle(150, 230), holes(55, 60), { plane: 'yz', leg: { of: 'b', width: 150, other: 90, heel: 0 } }),
+      plate('b long', rectangle(150, 230), holes(55, 60), { plane: 'yz', leg: { of: 'b', width: 150, heel: 0 } }),
       plate(
         'b short',
         rectangle(80, 230).map(([y, z]): Point => [-10 - y, z]),
         holes(-50, 100),
-        { leg: { of: 'b', width: 90, other: 150, heel: 0 } },
+        { leg: { of: 'b', width: 90, heel: 0 } },
       ),
     ];
     expect(piecesOf(solid(...along, ...across)).map((p) => p.count)).toEqual([2]);

@@ -1,4 +1,5 @@
-import { plateArea, plateMass, type Hole, type PlatePart, type Point, type Solid } from '../detail/solid.ts';
+import { anticlockwise, plateArea, plateMass, type Hole, type PlatePart, type Point, type Solid } from '../detail/solid.ts';
+import { alike } from './list.ts';
 
 /** A hole of a flat face; a slot is as long as `long` along `along`, `d` wide. */
 export interface FlatHole {
@@ -56,11 +57,7 @@ export const holeOf = ({ x, z, d_h, d_v }: Hole): FlatHole => ({
 
 /** The contour anticlockwise, from its lowest point at the left. */
 function ordered(points: readonly Point[]): Point[] {
-  const twice = points.reduce((sum, [x, y], i) => {
-    const [x2, y2] = points[(i + 1) % points.length]!;
-    return sum + x * y2 - x2 * y;
-  }, 0);
-  const list = twice < 0 ? [...points].reverse() : [...points];
+  const list = anticlockwise(points);
   const start = list.reduce((best, p, i) => {
     const q = list[best]!;
     return p[0] < q[0] - 1e-6 || (Math.abs(p[0] - q[0]) <= 1e-6 && p[1] < q[1]) ? i : best;
@@ -148,6 +145,9 @@ const perimeter = (points: readonly Point[]): number =>
     return sum + Math.hypot(x2 - x, y2 - y);
   }, 0);
 
+/** What a plate is cut from: itself, or the angle that it is a leg of. */
+export const pieceIdOf = ({ id, leg }: PlatePart): string => leg?.of ?? id;
+
 type Loose = Omit<Piece, 'mark' | 'count' | 'all'> & { readonly key: string };
 
 function loosePlate(p: PlatePart): Loose {
@@ -205,22 +205,11 @@ function looseAngle(legs: readonly PlatePart[]): Loose {
 
 /** The pieces of a joint that are cut and drilled: like ones counted together, marked p1, p2 in the order of the solid. Parts of another joint are none. */
 export function piecesOf(solid: Solid): Piece[] {
-  const angles = new Map<string, PlatePart[]>();
-  for (const p of solid.plates) if (p.leg) angles.set(p.leg.of, [...(angles.get(p.leg.of) ?? []), p]);
-  const loose = solid.plates.flatMap((p): Loose[] => {
-    if (!p.leg) return [loosePlate(p)];
-    const legs = angles.get(p.leg.of)!;
-    return legs[0] === p ? [looseAngle(legs)] : [];
-  });
-  const found = new Map<string, Piece>();
-  for (const { key, ...piece } of loose) {
-    const known = found.get(key);
-    found.set(
-      key,
-      known
-        ? { ...known, count: known.count + 1, all: [...known.all, ...piece.ids] }
-        : { ...piece, mark: `p${found.size + 1}`, count: 1, all: piece.ids },
-    );
-  }
-  return [...found.values()];
+  const loose = alike(solid.plates, pieceIdOf).map(({ of, all }) => (of.leg ? looseAngle(all) : loosePlate(of)));
+  return alike(loose, (p) => p.key).map(({ of: { key: _key, ...piece }, all }, i) => ({
+    ...piece,
+    mark: `p${i + 1}`,
+    count: all.length,
+    all: all.flatMap((p) => p.ids),
+  }));
 }

@@ -1,4 +1,4 @@
-import { lineOf, multipleText, piecesOf, STATE_WORDS, type JobDocument, type Solid, type Vector } from '@ample/core';
+import { lineOf, multipleText, STATE_WORDS, type JobDocument, type Piece, type Solid, type Vector } from '@ample/core';
 import type { ShopJoint } from '../shop/files.ts';
 import { Shapes, type Extrusion } from './shapes.ts';
 import { DERIVED, globalId, Step, STEP_END, stepHead, Typed, Whole, Word, type Arg, type Ref } from './step.ts';
@@ -71,7 +71,7 @@ export class IfcModel {
     const axes = step.add('IFCAXIS2PLACEMENT3D', this.shapes.point3(place), null, null);
     const into: Assembly = { mark, placement: step.add('IFCLOCALPLACEMENT', this.placed, axes), parts: [] };
     this.members(into, built.solid);
-    this.plates(into, built.solid);
+    this.plates(into, built.solid, built.shop.pieces);
     this.fasteners(into, built.solid);
     this.prisms(into, built.solid);
     const assembly = step.add(
@@ -112,9 +112,10 @@ export class IfcModel {
     }
   }
 
-  private plates(into: Assembly, solid: Solid): void {
-    const marks = this.marksOf(solid);
-    for (const p of solid.plates) {
+  private plates(into: Assembly, { plates }: Solid, pieces: readonly Piece[]): void {
+    // Pieces that are alike have one mark.
+    const marks = new Map(pieces.flatMap((p) => p.all.map((id) => [id, p.mark])));
+    for (const p of plates) {
       const named = { part: p.id, name: p.label, tag: `${into.mark}-${marks.get(p.id) ?? ''}` };
       const ref = this.element(into, 'IFCPLATE', named, [this.shapes.plate(p)], [new Word('SHEET')]);
       this.material(p.grade, ref);
@@ -187,13 +188,6 @@ export class IfcModel {
       this.step.add('IFCRELVOIDSELEMENT', this.id(mark, part, `voids ${i}`), null, null, null, element, opening);
     });
   }
-  /** Mark of the piece that each plate is, by the plate's id; pieces that are alike have one. */
-  private marksOf(solid: Solid): ReadonlyMap<string, string> {
-    const found = new Map<string, string>();
-    for (const p of piecesOf(solid)) for (const id of p.all) found.set(id, p.mark);
-    return found;
-  }
-
   private properties({ mark, built, report, acted }: ShopJoint, assembly: Ref): void {
     const worst = report.combinations[report.worst];
     const multiple = worst?.first?.multiple;

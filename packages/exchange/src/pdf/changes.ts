@@ -1,8 +1,8 @@
 import type { Writable } from 'node:stream';
 import { CHANGE_WORDS, drawnChange, type ChangeList, type JointThen, type Standing } from '@ample/core';
+import { MUTED } from '../report/paper.ts';
 import { PdfPaper } from './paper.ts';
 
-const MUTED = '#5b6470';
 const said = (s: Standing | null): string => s?.verdict ?? '–';
 /** "27 Nov 2026, 16:30 UTC": paper has no time zone of its own. */
 const moment = (iso: string): string =>

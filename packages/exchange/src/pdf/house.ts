@@ -14,9 +14,8 @@ import {
   type HouseVersion,
   type ResistanceTable,
 } from '@ample/core';
+import { MUTED } from '../report/paper.ts';
 import { PdfPaper } from './paper.ts';
-
-const MUTED = '#5b6470';
 
 /** Whose sheet it is, and how far it is written. */
 export interface HousePaper {

@@ -7,7 +7,7 @@ import { PdfPaper } from './paper.ts';
 
 export { changesPdf } from './changes.ts';
 export { housePdf } from './house.ts';
-export type { PrintedJob, PrintedJoint, Progress, RegisterRow, ReportOptions } from '../report/job.ts';
+export type { PrintedJob, Progress, RegisterRow, ReportOptions } from '../report/job.ts';
 
 /** The package of one joint. */
 export async function jointPdf(job: JobDocument, joint: JointDocument, options: ReportOptions, out: Writable): Promise<void> {

@@ -1,4 +1,4 @@
-import { sectionWords, type WorkingSection, type WorkingStep } from '@ample/core';
+import { sectionWords, stepWords, type WorkingSection, type WorkingStep } from '@ample/core';
 import { MUTED, OXIDE } from '../report/paper.ts';
 import type { Box, mathSetter } from './math.ts';
 import { MARGIN, type Page } from './page.ts';
@@ -41,7 +41,7 @@ function workingStep(page: Page, step: WorkingStep, math: ReturnType<typeof math
     lines.at(-1)!.push(part);
     used += width;
   });
-  const label = step.clause ? `${step.text} · ${step.clause}` : step.text;
+  const label = stepWords(step);
   const heights = lines.map((l) => Math.max(...l.map((b) => b.up)) + Math.max(...l.map((b) => b.down)) + 4);
   page.need(heights.reduce((a, b) => a + b, 0) + 11);
   page.y += 9.5;

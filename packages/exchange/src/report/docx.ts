@@ -24,7 +24,7 @@ import {
   WidthType,
   type MathComponent,
 } from 'docx';
-import { sectionWords, type Drawing, type Item, type Notation, type WorkingSection } from '@ample/core';
+import { sectionWords, stepSides, stepWords, type Drawing, type Item, type Notation, type WorkingSection } from '@ample/core';
 import { fontFiles } from '../fonts.ts';
 import { sheetSvg } from '../shop/sheet-svg.ts';
 import { MUTED, OXIDE, type Column, type Paper, type ParagraphStyle, type Picture } from './paper.ts';
@@ -169,9 +169,9 @@ export class DocxPaper implements Paper {
     );
     if (section.summary) this.say(sectionWords(section), { size: 16, colour: section.pass && !section.missing ? MUTED : OXIDE });
     for (const step of section.steps) {
-      const parts = [step.symbol, step.formula, step.values, step.result].filter((n) => n !== null).map(equationOf);
+      const parts = stepSides(step).map(equationOf);
       const equation = parts.flatMap((p, i) => (i ? [new MathRun(' = '), ...p] : p));
-      this.say(step.clause ? `${step.text} · ${step.clause}` : step.text, { size: 15, colour: MUTED });
+      this.say(stepWords(step), { size: 15, colour: MUTED });
       this.children.push(
         new Paragraph({
           indent: { left: 300 },

@@ -1,11 +1,9 @@
 import type { Writable } from 'node:stream';
-import { sectionWords, type Drawing, type Item, type Notation, type WorkingSection } from '@ample/core';
+import { sectionWords, stepSides, stepWords, type Drawing, type Item, type Notation, type WorkingSection } from '@ample/core';
 import { sheetSvg } from '../shop/sheet-svg.ts';
 import { OXIDE, type Column, type Paper, type ParagraphStyle, type Picture } from './paper.ts';
 import { StreamPaper } from './stream.ts';
-
-const escape = (text: string): string =>
-  text.replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!);
+import { escape } from '../escape.ts';
 
 /** A formula as MathML, which browsers and office programs set themselves. */
 export function mathMl(n: Notation): string {
@@ -89,10 +87,10 @@ export class HtmlPaper extends StreamPaper implements Paper {
     if (section.summary)
       this.write(`<p class="${section.pass && !section.missing ? 'muted' : 'bad'}">${escape(sectionWords(section))}</p>\n`);
     for (const step of section.steps) {
-      const parts = [step.symbol, step.formula, step.values, step.result].filter((n) => n !== null).map(mathMl);
+      const parts = stepSides(step).map(mathMl);
       const unit = step.unit ? `<mspace width="0.2em"/><mtext>${escape(step.unit)}</mtext>` : '';
       this.write(
-        `<div class="step"><small>${escape(step.clause ? `${step.text} · ${step.clause}` : step.text)}</small><math displaystyle="true">${parts.join('<mo>=</mo>')}${unit}</math></div>\n`,
+        `<div class="step"><small>${escape(stepWords(step))}</small><math displaystyle="true">${parts.join('<mo>=</mo>')}${unit}</math></div>\n`,
       );
     }
     this.write('</section>\n');

@@ -8,7 +8,7 @@ import {
   summaryOf,
   unitsOf,
   type JobDocument,
-  type JointDocument,
+  type StoredJoint,
   type JudgedRow,
 } from '@ample/core';
 import { calculationPages } from './calculation.ts';
@@ -41,12 +41,10 @@ export interface PrintedJob {
   /** The job; its list of joints is not looked at. */
   readonly job: JobDocument;
   readonly rows: readonly RegisterRow[];
-  readonly joints: AsyncIterable<PrintedJoint> | Iterable<PrintedJoint>;
+  readonly joints: AsyncIterable<StoredJoint> | Iterable<StoredJoint>;
 }
-/** A joint, or what is left of one that can't be read, with the reason. */
-export type PrintedJoint = JointDocument & { readonly unreadable?: string };
-
-export const letter = (options: ReportOptions, mark: string): string =>
+/** Revision letter of a joint. */
+export const letter = (options: Pick<ReportOptions, 'revisions'>, mark: string): string =>
   options.revisions && Object.hasOwn(options.revisions, mark) ? options.revisions[mark]! : 'A';
 
 /** A paper that is written away as it fills. */
@@ -88,12 +86,13 @@ export async function writeJob(page: FlowingPaper, { job, rows, joints }: Printe
   options.progress?.(total, total, 'file');
 }
 
-function saidPage(page: Paper, job: JobDocument, what: string, sentence: string): void {
+/** A page that says why something is not there. */
+export function saidPage(page: Paper, job: Pick<JobDocument, 'name'>, what: string, sentence: string): void {
   page.upright(`${job.name} · ${what}`);
   page.heading(what, 18);
   page.paragraph(sentence, { colour: '#a4432f' });
 }
-const unreadablePage = (page: Paper, job: JobDocument, joint: PrintedJoint): void =>
+const unreadablePage = (page: Paper, job: JobDocument, joint: StoredJoint): void =>
   saidPage(page, job, joint.mark, `This joint can't be read and was not checked. ${joint.unreadable}`);
 
 function cover(page: Paper, job: JobDocument, rows: readonly RegisterRow[], options: ReportOptions): void {

@@ -1,4 +1,5 @@
-import type { Writable } from 'node:stream';
+import { PassThrough, type Writable } from 'node:stream';
+import { buffer } from 'node:stream/consumers';
 import { finished } from 'node:stream/promises';
 
 /** Waits until a stream takes more, or takes nothing any more. */
@@ -11,21 +12,26 @@ export const drained = (out: Writable): Promise<void> =>
     for (const event of ['drain', 'close', 'error']) out.on(event, done);
   });
 
+/** What is written to a stream, as bytes. */
+export async function bytesOf(write: (out: Writable) => Promise<void>): Promise<Uint8Array> {
+  const out = new PassThrough();
+  const [bytes] = await Promise.all([buffer(out), write(out)]);
+  return bytes;
+}
+
 /** A paper of text that is written away as it fills. */
 export class StreamPaper {
-  private full = false;
   constructor(private readonly out: Writable) {
     // Whoever finishes hears of it; until then an error of the disk must not end the process.
     out.on('error', () => undefined);
   }
   protected write(text: string): void {
-    this.full = !this.out.write(text);
+    this.out.write(text);
   }
   /** Waits until there is room for more. */
   async settle(): Promise<void> {
     if (this.out.errored) throw this.out.errored;
-    if (this.full && this.out.writableNeedDrain) await drained(this.out);
-    this.full = false;
+    if (this.out.writableNeedDrain) await drained(this.out);
   }
   async finish(): Promise<void> {
     if (this.out.errored) throw this.out.errored;

@@ -1,4 +1,4 @@
-import { sectionWords, type Drawing, type WorkingSection } from '@ample/core';
+import { sectionWords, stepSides, stepWords, type Drawing, type WorkingSection } from '@ample/core';
 import { plainOf } from './plain.ts';
 import type { Column, Paper } from './paper.ts';
 import { StreamPaper } from './stream.ts';
@@ -70,12 +70,9 @@ export class TextPaper extends StreamPaper implements Paper {
           .join('\n')}\n`,
       );
     for (const step of section.steps) {
-      const parts = [plainOf(step.formula), step.values && plainOf(step.values), step.result && plainOf(step.result)].filter(
-        Boolean,
-      );
-      this.write(`    ${step.clause ? `${step.text} · ${step.clause}` : step.text}\n`);
+      this.write(`    ${stepWords(step)}\n`);
       this.write(
-        `${wrapped(`${plainOf(step.symbol)} = ${parts.join(' = ')}${step.unit ? ` ${step.unit}` : ''}`, WIDTH - 8)
+        `${wrapped(`${stepSides(step).map(plainOf).join(' = ')}${step.unit ? ` ${step.unit}` : ''}`, WIDTH - 8)
           .map((l, i) => `${' '.repeat(i ? 10 : 6)}${l}`)
           .join('\n')}\n`,
       );

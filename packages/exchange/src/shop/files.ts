@@ -4,7 +4,6 @@ import {
   listsOf,
   memberEnds,
   plateSheet,
-  piecesOf,
   Refusal,
   STATE_WORDS,
   titleOf,
@@ -70,7 +69,7 @@ export function machineFiles(
   const head = (piece: string) => ({ job: job.number || job.name, drawing: mark, mark: `${mark}-${piece}`, revision });
   const named = (piece: string): string => `${safeName(mark)}-${piece}.nc1`;
   return [
-    ...piecesOf(built.solid).map((p) => ({ name: named(p.mark), data: pieceNc1(p, head(p.mark)) })),
+    ...built.shop.pieces.map((p) => ({ name: named(p.mark), data: pieceNc1(p, head(p.mark)) })),
     ...memberEnds(built.solid, member).map((m) => ({ name: named(m.id), data: memberNc1(m, head(m.id)) })),
   ];
 }
@@ -83,7 +82,7 @@ export function jointFiles(joint: ShopJoint, job: JobDocument, format: JointForm
   if (format === 'svg') return [{ name: `${safeName(mark)}.svg`, data: sheetSvg(drawing, items, `${mark}, ${job.name}`) }];
   return [
     { name: `${safeName(mark)}.dxf`, data: sheetDxf(drawing, items, options.unit) },
-    ...piecesOf(built.solid).flatMap((p) => flatFiles(p, mark, options.unit)),
+    ...built.shop.pieces.flatMap((p) => flatFiles(p, mark, options.unit)),
   ];
 }
 
@@ -121,7 +120,7 @@ export function sheetsOf(joint: ShopJoint, job: JobDocument, options: Pick<ShopO
   const title = titleOf(job, acted, built.basis, options.revision);
   return [
     { ...drawing, items },
-    ...piecesOf(built.solid).map((p) =>
+    ...built.shop.pieces.map((p) =>
       plateSheet(p, built.basis.units, { ...title, mark: `${mark}-${p.mark}`, kind: p.label, verdict: shopVerdict(report) }),
     ),
   ];

@@ -12,3 +12,4 @@ export {
   type OutSource,
 } from './out.ts';
 export { freeName, writeZip, type Left, type Part } from './zip.ts';
+export { bytesOf } from '../report/stream.ts';

@@ -7,7 +7,7 @@ import JSZip from 'jszip';
 import Papa from 'papaparse';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, it } from 'vitest';
-import { itemsOf, shopItems, type JointDocument, type Point } from '@ample/core';
+import { itemsOf, type JointDocument, type Point } from '@ample/core';
 import { area, built, flat, options, tern } from './demo.testing.ts';
 import { shopJoint, wholeFiles } from './files.ts';
 import { outName, type ShopFormat } from './formats.ts';
@@ -58,14 +58,14 @@ const plate = (p: { outline: readonly Point[]; y: readonly [number, number]; rou
 
 describe('welds', () => {
   it('are made in the shop, but for that to the beam of a piece that is welded to both members', () => {
-    const places = (mark: string) => shopItems(built(mark).built.solid).welds.map((w) => [w.joins.join(' to '), w.place]);
+    const places = (mark: string) => built(mark).built.shop.welds.map((w) => [w.joins.join(' to '), w.place]);
     expect(places('B2-14')).toEqual([['plate to support', 'shop']]);
     expect(places('E1-01')).toEqual([['beam to plate', 'shop']]);
     // The same plate welded to the beam's web as well: three runs round it.
     const from = tern.joints.find((j) => j.mark === 'B2-14')!;
     const input = { ...(from.input as object), fixing: 'welded', beam_weld: { s: 6 } };
     const joint = shopJoint({ ...from, input } as JointDocument, tern);
-    expect(shopItems(joint.built.solid).welds.map((w) => [w.joins[1], w.place])).toEqual([
+    expect(joint.built.shop.welds.map((w) => [w.joins[1], w.place])).toEqual([
       ['beam', 'site'],
       ['support', 'shop'],
     ]);
@@ -137,7 +137,7 @@ describe('drawings on paper', () => {
       writeOut({ job: tern, joints: () => joints, total: 3 }, 'drawings', options, out),
     ]);
     const doc = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise;
-    const pieces = joints.reduce((n, j) => n + shopItems(built(j.mark).built.solid).pieces.length, 0);
+    const pieces = joints.reduce((n, j) => n + built(j.mark).built.shop.pieces.length, 0);
     expect(doc.numPages).toBe(joints.length + pieces);
     const pages = await Promise.all(
       Array.from({ length: doc.numPages }, async (_, i) =>

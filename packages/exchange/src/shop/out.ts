@@ -1,13 +1,13 @@
 import { once } from 'node:events';
-import { PassThrough, type Writable } from 'node:stream';
-import { buffer } from 'node:stream/consumers';
+import type { Writable } from 'node:stream';
 import { finished, pipeline } from 'node:stream/promises';
 import { builtStored, itemsOf, refusalOf, type JobDocument, type JointItems, type StoredJoint } from '@ample/core';
 import { isWhole, outName, safeName, singleOf, type FilesFormat, type ShopFormat } from './formats.ts';
 import { jointFiles, machineFiles, sheetsOf, shopJoint, wholeFiles, type OutFile, type ShopOptions } from './files.ts';
 import { IfcModel } from '../ifc/write.ts';
 import { PdfPaper } from '../pdf/paper.ts';
-import { OXIDE } from '../report/paper.ts';
+import { letter, saidPage } from '../report/job.ts';
+import { bytesOf } from '../report/stream.ts';
 import { writeZip, type Left, type Part } from './zip.ts';
 
 /** What is asked to be made, of a job whose joints come one at a time or of one joint alone. */
@@ -26,9 +26,6 @@ export interface OutOptions extends Omit<ShopOptions, 'revision'> {
   readonly progress?: (done: number, total: number, what: string) => void;
 }
 
-const revisionOf = ({ revisions }: OutOptions, mark: string): string =>
-  revisions && Object.hasOwn(revisions, mark) ? revisions[mark]! : 'A';
-
 /** What is made of one joint: whatever goes wrong is told in its place, and takes nothing else with it. */
 export function partsOfJoint(mark: string, make: () => readonly OutFile[]): Part[] {
   try {
@@ -46,7 +43,7 @@ export async function* partsOf(source: OutSource, format: FilesFormat, options: 
   for await (const stored of source.joints()) {
     const { mark } = stored;
     options.progress?.(++done, total + 1, mark);
-    const each = { ...options, revision: revisionOf(options, mark) };
+    const each = { ...options, revision: letter(options, mark) };
     yield* partsOfJoint(mark, () => {
       if (isWhole(format)) whole.push(itemsOf(mark, builtStored(stored, job)));
       else if (format === 'nc1') return machineFiles({ mark, built: builtStored(stored, job) }, job, each);
@@ -85,12 +82,10 @@ export async function drawingsPdf(source: OutSource, options: OutOptions, out: W
   for await (const stored of source.joints()) {
     options.progress?.(++done, total + 1, stored.mark);
     try {
-      const revision = revisionOf(options, stored.mark);
+      const revision = letter(options, stored.mark);
       for (const sheet of sheetsOf(shopJoint(stored, job), job, { ...options, revision })) paper.sheet(sheet);
     } catch (e) {
-      paper.upright(`${job.name} · ${stored.mark}`);
-      paper.heading(stored.mark, 18);
-      paper.paragraph(`There is no drawing of this joint. ${refusalOf(e).message}`, { colour: OXIDE });
+      saidPage(paper, job, stored.mark, `There is no drawing of this joint. ${refusalOf(e).message}`);
     }
     await paper.settle();
   }
@@ -116,7 +111,7 @@ export async function* packageOf(source: OutSource, options: OutOptions, beside:
   for await (const stored of source.joints()) {
     const { mark } = stored;
     options.progress?.(++done, total + 1, mark);
-    const each = { ...options, revision: revisionOf(options, mark) };
+    const each = { ...options, revision: letter(options, mark) };
     yield* partsOfJoint(mark, () => {
       const joint = shopJoint(stored, job);
       const files = (['dxf', 'nc1', 'svg'] as const).flatMap((format) =>
@@ -132,8 +127,7 @@ export async function* packageOf(source: OutSource, options: OutOptions, beside:
   for (const format of ['csv', 'xlsx', 'nest'] as const)
     for (const file of await wholeFiles(only ?? job.name, items, job, format, options))
       yield { ...file, name: `${format === 'nest' ? 'sheets' : 'lists'}/${file.name}` };
-  const drawings = new PassThrough();
-  const [sheets] = await Promise.all([buffer(drawings), drawingsPdf(source, { ...options, progress: undefined }, drawings)]);
+  const sheets = await bytesOf((out) => drawingsPdf(source, { ...options, progress: undefined }, out));
   yield { name: outName('drawings', whole), data: sheets };
   yield { name: outName('ifc', whole), data: chunks.join('') };
   yield { name: `${safeName([job.number, only ?? job.name].filter(Boolean).join(' '))}.pdf`, data: await beside.calculation() };

@@ -1,8 +1,7 @@
 import type { Drawing, Item } from '@ample/core';
 import { PAINT } from '../paint.ts';
+import { escape } from '../escape.ts';
 
-const escape = (text: string): string =>
-  text.replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!);
 const n = (x: number): string => String(Math.round(x * 1000) / 1000);
 
 /** A sheet as SVG in millimetres of paper, with the fonts of the reader's machine. */

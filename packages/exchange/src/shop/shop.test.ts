@@ -1,6 +1,6 @@
 import DxfParser from 'dxf-parser';
 import { describe, expect, it } from 'vitest';
-import { shopItems, type Flat, type Piece } from '@ample/core';
+import { type Flat, type Piece } from '@ample/core';
 import { area, built, flat, heron, options, tern } from './demo.testing.ts';
 import { jointFiles, type ShopOptions } from './files.ts';
 import { flatDxf } from './flat-dxf.ts';
@@ -97,7 +97,7 @@ describe('files for machines', () => {
     let read = 0;
     for (const stored of job.joints) {
       const joint = built(stored.mark, job);
-      const pieces = shopItems(joint.built.solid).pieces;
+      const pieces = joint.built.shop.pieces;
       const files = jointFiles(joint, job, 'nc1', options);
       for (const p of pieces) {
         const nc = readNc1(files.find((f) => f.name === `${stored.mark}-${p.mark}.nc1`)!.data as string);

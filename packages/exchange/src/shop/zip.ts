@@ -32,7 +32,10 @@ export async function writeZip(parts: AsyncIterable<Part> | Iterable<Part>, date
         continue;
       }
       const name = freeName(part.name, names);
-      const bytes = typeof part.data === 'string' ? Buffer.from(part.data) : Buffer.from(part.data);
+      const bytes =
+        typeof part.data === 'string'
+          ? Buffer.from(part.data)
+          : Buffer.from(part.data.buffer, part.data.byteOffset, part.data.byteLength);
       zip.addBuffer(bytes, name, { mtime });
       rows.push([name, part.joint ?? '', String(bytes.length), createHash('sha256').update(bytes).digest('hex'), '']);
       // What is packed and read sets the pace: no more is made than can be taken.

@@ -1,6 +1,5 @@
 import { createWriteStream } from 'node:fs';
-import { PassThrough, type Writable } from 'node:stream';
-import { buffer } from 'node:stream/consumers';
+import type { Writable } from 'node:stream';
 import type { MessagePort } from 'node:worker_threads';
 import {
   basisOf,
@@ -35,7 +34,7 @@ import { calculationPdf, changesPdf, housePdf, jointPdf, writeJobPdf, type Regis
 import type { Level } from '@ample/exchange/level';
 import { jobOffice, jointOffice } from '@ample/exchange/office';
 import type { OfficeFormat } from '@ample/exchange/office-formats';
-import { packageOf, SHOP_DEFAULTS, writeOut as writeShop, writeZip, type OutOptions } from '@ample/exchange/shop';
+import { bytesOf, packageOf, SHOP_DEFAULTS, writeOut as writeShop, writeZip, type OutOptions } from '@ample/exchange/shop';
 import type { ShopCopy, ShopFormat } from '@ample/exchange/shop-formats';
 import { changeList, jointsThen, type Between } from '../store/changes.ts';
 import { commentsOfJob, listComments } from '../store/comments.ts';
@@ -315,14 +314,11 @@ async function calculationOf(
   { job, jobId, only }: { readonly job: JobDocument; readonly jobId: string; readonly only: JointRecord | undefined },
   { date, edition }: { readonly date: string; readonly edition: string },
 ): Promise<Uint8Array> {
-  const out = new PassThrough();
-  const write = async (): Promise<void> => {
+  return bytesOf(async (out) => {
     if (only) return jointPdf(job, documentOf(only), { date, revisions: { [only.mark]: revisionLetter(only.version) } }, out);
     const { rows, revisions } = await registerRows(db, jobId, job, edition);
     await writeJobPdf({ job, rows, joints: withComments(db, jobId) }, { date, revisions }, out);
-  };
-  const [bytes] = await Promise.all([buffer(out), write()]);
-  return bytes;
+  });
 }
 
 /** Files for the shop: of one joint, or of every joint of a job. */
