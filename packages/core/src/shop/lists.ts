@@ -9,8 +9,10 @@ export interface ListStyle {
   readonly fillets: 'throat' | 'leg';
 }
 
-const massHead = (u: Units): string => `Mass ${u.mass(1).split(' ')[1]}`;
-const mass = (u: Units, kg: number): number | string => (u.id === 'SI' ? Math.round(kg * 100) / 100 : u.mass(kg).split(' ')[0]!);
+/** The head of a column of masses, and a mass in it. */
+export const massHead = (u: Units): string => `Mass ${u.mass(1).split(' ')[1]}`;
+export const massCell = (u: Units, kg: number): number | string =>
+  u.id === 'SI' ? Math.round(kg * 100) / 100 : u.mass(kg).split(' ')[0]!;
 const areaHead = (u: Units): string => (u.id === 'SI' ? 'Paint m²' : 'Paint ft²');
 const area = (u: Units, mm2: number): number => Math.round((mm2 / (u.id === 'SI' ? 1e6 : 304.8 ** 2)) * 1e3) / 1e3;
 const volumeHead = (u: Units): string => (u.id === 'SI' ? 'Volume cm³' : 'Volume in³');
@@ -18,43 +20,40 @@ const volume = (u: Units, mm3: number): number => Math.round((mm3 / (u.id === 'S
 /** A length of weld in all, to what is measured; a sum of many is no size with fractions. */
 const run = (u: Units, mm: number): number => Math.round((u.id === 'SI' ? mm : mm / 25.4) * 10) / 10;
 
+/** A column whose cell and total show one quantity, of a row and of all rows. */
+const summed = <T>(head: string, of: (row: T) => number, show: (x: number) => number | string = (x) => x): Column<T> => ({
+  head,
+  cell: (row) => show(of(row)),
+  total: (rows) => show(sum(rows, of)),
+});
+
 /** A row with the mark of its joint where it stands among those of a job. */
 type Of<T> = T & { readonly joint?: string };
+
+const holesOf = (p: Piece): number => sum(p.faces, (f) => f.holes.length);
 
 function fittings(rows: readonly Of<Piece>[], { units: u }: ListStyle): List {
   const mm = u.name('mm');
   return listOf('fittings', 'Plates and angles', rows, [
     { head: 'Mark', cell: (p) => (p.joint ? `${p.joint}-${p.mark}` : p.mark) },
-    { head: 'Number', cell: (p) => p.count, total: (all) => sum(all, (p) => p.count) },
+    summed('Number', (p) => p.count),
     { head: 'Piece', cell: (p) => p.label },
     { head: 'Steel', cell: (p) => p.grade },
     { head: `Thickness ${mm}`, cell: (p) => u.cell(p.t) },
     { head: `Width ${mm}`, cell: (p) => u.cell(p.width) },
     { head: `Length ${mm}`, cell: (p) => u.cell(p.length) },
-    {
-      head: 'Holes',
-      cell: (p) => sum(p.faces, (f) => f.holes.length),
-      total: (all) => sum(all, (p) => p.count * sum(p.faces, (f) => f.holes.length)),
-    },
-    { head: `${massHead(u)} each`, cell: (p) => mass(u, p.mass) },
-    {
-      head: massHead(u),
-      cell: (p) => mass(u, p.count * p.mass),
-      total: (all) =>
-        mass(
-          u,
-          sum(all, (p) => p.count * p.mass),
-        ),
-    },
-    {
-      head: areaHead(u),
-      cell: (p) => area(u, p.count * p.surface),
-      total: (all) =>
-        area(
-          u,
-          sum(all, (p) => p.count * p.surface),
-        ),
-    },
+    { head: 'Holes', cell: holesOf, total: (all) => sum(all, (p) => p.count * holesOf(p)) },
+    { head: `${massHead(u)} each`, cell: (p) => massCell(u, p.mass) },
+    summed(
+      massHead(u),
+      (p) => p.count * p.mass,
+      (kg) => massCell(u, kg),
+    ),
+    summed(
+      areaHead(u),
+      (p) => p.count * p.surface,
+      (mm2) => area(u, mm2),
+    ),
   ]);
 }
 
@@ -70,22 +69,18 @@ function fasteners(
     id === 'bolts' ? 'Bolts, each with its nut and washers' : 'Anchors, each with its nut and washer',
     rows,
     [
-      { head: 'Number', cell: (b) => b.count, total: (all) => sum(all, (b) => b.count) },
+      summed('Number', (b) => b.count),
       { head: id === 'bolts' ? 'Bolt' : 'Anchor', cell: (b) => b.name },
       { head: 'Class', cell: (b) => b.cls },
       { head: `Length ${mm}`, cell: (b) => u.cell(b.length) },
       ofJob || id === 'anchors' ? null : { head: `Grip ${mm}`, cell: (b) => (b.grip === null ? '' : u.cell(b.grip)) },
       { head: 'Place', cell: (b) => b.place },
       ofJob ? { head: 'Joints', cell: (b) => b.joints! } : null,
-      {
-        head: massHead(u),
-        cell: (b) => mass(u, b.count * b.mass),
-        total: (all) =>
-          mass(
-            u,
-            sum(all, (b) => b.count * b.mass),
-          ),
-      },
+      summed(
+        massHead(u),
+        (b) => b.count * b.mass,
+        (kg) => massCell(u, kg),
+      ),
     ],
   );
 }
@@ -104,16 +99,12 @@ function welds(rows: readonly WeldItem[], { units: u, fillets }: ListStyle, ofJo
     { head: 'Type', cell: (w) => w.type },
     { head: `${fillets === 'leg' ? 'Leg' : 'Throat'} ${mm}`, cell: (w) => u.cell(Math.round(size(w) * 1e4) / 1e4) },
     ...between,
-    { head: 'Runs', cell: (w) => w.runs, total: (all) => sum(all, (w) => w.runs) },
-    {
-      head: `Length ${mm}`,
-      cell: (w) => run(u, w.length),
-      total: (all) =>
-        run(
-          u,
-          sum(all, (w) => w.length),
-        ),
-    },
+    summed('Runs', (w) => w.runs),
+    summed(
+      `Length ${mm}`,
+      (w) => w.length,
+      (x) => run(u, x),
+    ),
     {
       head: volumeHead(u),
       cell: (w) => (w.volume === null ? '' : volume(u, w.volume)),
@@ -185,42 +176,25 @@ function steelList(pieces: readonly Piece[], { units: u }: ListStyle): List {
   const rows = alike(pieces, (p) => JSON.stringify([p.shape, p.shape === 'plate' ? p.t : p.label, p.grade])).sort(
     (a, b) => b.of.shape.localeCompare(a.of.shape) || a.of.t - b.of.t || a.of.grade.localeCompare(b.of.grade),
   );
-  const all = (list: readonly (typeof rows)[number][], of: (p: Piece) => number): number =>
-    sum(list, (r) => sum(r.all, (p) => p.count * of(p)));
+  const of = (row: (typeof rows)[number], quantity: (p: Piece) => number): number => sum(row.all, (p) => p.count * quantity(p));
   return listOf('steel', 'Steel to buy', rows, [
     { head: 'Steel', cell: (r) => r.of.grade },
     { head: 'What', cell: (r) => (r.of.shape === 'plate' ? `plate ${u.size(r.of.t)}` : r.of.label) },
-    { head: 'Pieces', cell: (r) => all([r], () => 1), total: (list) => all(list, () => 1) },
+    summed('Pieces', (r) => of(r, () => 1)),
     {
       head: `Length ${u.id === 'SI' ? 'm' : 'ft'}`,
       cell: (r) =>
-        r.of.shape === 'plate' ? '' : Math.round((all([r], (p) => p.length) / (u.id === 'SI' ? 1000 : 304.8)) * 100) / 100,
+        r.of.shape === 'plate' ? '' : Math.round((of(r, (p) => p.length) / (u.id === 'SI' ? 1000 : 304.8)) * 100) / 100,
     },
-    {
-      head: massHead(u),
-      cell: (r) =>
-        mass(
-          u,
-          all([r], (p) => p.mass),
-        ),
-      total: (list) =>
-        mass(
-          u,
-          all(list, (p) => p.mass),
-        ),
-    },
-    {
-      head: areaHead(u),
-      cell: (r) =>
-        area(
-          u,
-          all([r], (p) => p.surface),
-        ),
-      total: (list) =>
-        area(
-          u,
-          all(list, (p) => p.surface),
-        ),
-    },
+    summed(
+      massHead(u),
+      (r) => of(r, (p) => p.mass),
+      (kg) => massCell(u, kg),
+    ),
+    summed(
+      areaHead(u),
+      (r) => of(r, (p) => p.surface),
+      (mm2) => area(u, mm2),
+    ),
   ]);
 }

@@ -1,4 +1,5 @@
 import type { List } from '../../shop/list.ts';
+import { massCell, massHead } from '../../shop/lists.ts';
 import type { Template } from '../kind.ts';
 import type { BaseModel } from './model.ts';
 import type { Solid } from '../../detail/solid.ts';
@@ -38,7 +39,7 @@ export function baseLists(m: BaseModel, solid: Solid): List[] {
         'End',
         `Hole ${mm}`,
         'Washer',
-        `Mass ${u.mass(1).split(' ')[1]}`,
+        massHead(u),
       ],
       rows: [
         [
@@ -52,7 +53,7 @@ export function baseLists(m: BaseModel, solid: Solid): List[] {
           a.head === undefined ? KINDS[a.type] : `${KINDS[a.type]} ${u.length(a.head)} x ${u.length(a.head_t!)}`,
           u.cell(a.hole),
           a.washers_welded ? 'welded to the plate' : 'loose',
-          u.id === 'SI' ? Math.round(mass * 100) / 100 : u.mass(mass).split(' ')[0]!,
+          massCell(u, mass),
         ],
       ],
     },
