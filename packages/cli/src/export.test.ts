@@ -74,8 +74,22 @@ describe('gusset export', () => {
     const broken = only('B1-01');
     delete broken.joints[0].line;
     broken.joints[0].input.plate.h = 60;
-    const short = join(folder, 'short.zip');
-    const refused = await gusset('export', file('short.json', broken), '--format', 'nc1', '-o', short);
-    expect([refused.code, existsSync(short), refused.err]).toEqual([2, false, expect.stringMatching(/joint B1-01: .*accepted/)]);
+    const short = join(folder, 'short.out.zip');
+    for (const format of ['nc1', 'drawings', 'ifc']) {
+      const refused = await gusset('export', file('short.json', broken), '--format', format, '-o', short);
+      expect([format, refused.code, existsSync(short)]).toEqual([format, 2, false]);
+      expect(refused.err).toMatch(/joint B1-01: .*accepted/);
+    }
+  });
+  it('tells a joint that has no drawing, and draws the others', async () => {
+    const two = only('B1-01');
+    const broken = structuredClone(two.joints[0]);
+    delete broken.line;
+    broken.input.plate.h = 60;
+    two.joints.push({ ...broken, mark: 'B1-99' });
+    const out = join(folder, 'two.pdf');
+    const told = await gusset('export', file('two.json', two), '--format', 'drawings', '-o', out);
+    expect([told.code, existsSync(out), told.err]).toEqual([1, true, expect.stringMatching(/^joint B1-99: .*accepted/)]);
+    expect(told.err).not.toMatch(/B1-01/);
   });
 });

@@ -132,18 +132,20 @@ export async function exportFiles(
   };
   const source: OutSource = { job, joints: () => joints, total: joints.length, ...(mark === undefined ? {} : { only: mark }) };
   const left: Left[] = [];
-  if (format === 'drawings') {
-    await streamOut(o.output, (out) => drawingsPdf(source, options, out));
-    return { written: 1, left };
-  }
-  if (format === 'ifc') {
-    const text = modelOf(source, options, (l) => left.push(l));
-    await streamOut(o.output, (out) => pipeline(text, out));
+  if (format === 'drawings' || format === 'ifc') {
+    const told = (l: Left): unknown => left.push(l);
+    await streamOut(o.output, async (out) => {
+      await (format === 'ifc' ? pipeline(modelOf(source, options, told), out) : drawingsPdf(source, options, out, told));
+      if (left.length === joints.length) throw nothing(left, format);
+    });
     return { written: 1, left };
   }
   const parts = format === 'zip' ? packageOf(source, options, beside(job, joints, mark, o)) : partsOf(source, format, options);
   return intoFiles(parts, left, options.date, format, o.output);
 }
+
+const nothing = (left: readonly Left[], format: string): BadInput =>
+  new BadInput(left.map((l) => `joint ${l.joint}: ${l.left}`).join(' ') || `format: there is nothing to write as ${format}.`);
 
 /** The parts of a format as files; what could not be made is gathered in `left`. */
 async function intoFiles(
@@ -159,19 +161,17 @@ async function intoFiles(
       yield part;
     }
   }
-  const nothing = (): BadInput =>
-    new BadInput(left.map((l) => `joint ${l.joint}: ${l.left}`).join(' ') || `format: there is nothing to write as ${format}.`);
   if (/\.zip$/i.test(output)) {
     let written = 0;
     await streamOut(output, async (out) => {
       written = await writeZip(told(), date, out);
-      if (written === 0) throw nothing();
+      if (written === 0) throw nothing(left, format);
     });
     return { written, left };
   }
   const [files, names]: [OutFile[], Set<string>] = [[], new Set()];
   for await (const part of told()) if (!('left' in part)) files.push({ ...part, name: freeName(part.name, names) });
-  if (files.length === 0) throw nothing();
+  if (files.length === 0) throw nothing(left, format);
   if (/[\\/]$/.test(output) || (existsSync(output) && statSync(output).isDirectory()))
     for (const f of files) {
       mkdirSync(dirname(join(output, f.name)), { recursive: true });

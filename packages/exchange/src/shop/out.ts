@@ -74,8 +74,13 @@ export async function* modelOf(source: OutSource, options: OutOptions, left: (pa
   options.progress?.(total + 1, total + 1, 'file');
 }
 
-/** Sheets of joints and of their pieces, a page each; a joint that can't be built has a page that says so. */
-export async function drawingsPdf(source: OutSource, options: OutOptions, out: Writable): Promise<void> {
+/** Sheets of joints and of their pieces, a page each; a joint that can't be built has a page that says so, and is told. */
+export async function drawingsPdf(
+  source: OutSource,
+  options: OutOptions,
+  out: Writable,
+  left: (part: Left) => void = () => undefined,
+): Promise<void> {
   const { job, total, only } = source;
   const paper = new PdfPaper(`${only ?? job.name}: drawings`, job.client, out);
   let done = 0;
@@ -85,7 +90,9 @@ export async function drawingsPdf(source: OutSource, options: OutOptions, out: W
       const revision = letter(options, stored.mark);
       for (const sheet of sheetsOf(shopJoint(stored, job), job, { ...options, revision })) paper.sheet(sheet);
     } catch (e) {
-      saidPage(paper, job, stored.mark, `There is no drawing of this joint. ${refusalOf(e).message}`);
+      const { message } = refusalOf(e);
+      left({ joint: stored.mark, left: message });
+      saidPage(paper, job, stored.mark, `There is no drawing of this joint. ${message}`);
     }
     await paper.settle();
   }
@@ -142,13 +149,10 @@ export async function writeOut(
   options: OutOptions,
   out: Writable,
 ): Promise<void> {
-  if (format === 'drawings') return drawingsPdf(source, options, out);
-  if (format === 'ifc') {
+  if (format === 'drawings' || format === 'ifc') {
     const left: Left[] = [];
-    await pipeline(
-      modelOf(source, options, (l) => left.push(l)),
-      out,
-    );
+    const told = (l: Left): unknown => left.push(l);
+    await (format === 'ifc' ? pipeline(modelOf(source, options, told), out) : drawingsPdf(source, options, out, told));
     if (source.only !== undefined && left[0]) throw new NothingToWrite(`${left[0].joint}: ${left[0].left}`);
     return;
   }
