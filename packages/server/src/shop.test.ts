@@ -36,6 +36,7 @@ describe('files of a job', () => {
     ['ifc', /./, /\.ifc$/],
     ['drawings', /^application\/pdf/, /-drawings\.pdf$/],
     ['docx', /wordprocessingml/, /\.docx$/],
+    ['workbook', /spreadsheetml/, /hall\.xlsx$/],
     ['html', /^text\/html/, /\.html$/],
     ['txt', /^text\/plain/, /\.txt$/],
   ])('%s is one file of its own type', async (format, type, name) => {

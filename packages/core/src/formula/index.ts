@@ -1,4 +1,5 @@
 export * from './ast.ts';
+export * from './cell.ts';
 export * from './dimension.ts';
 export * from './names.ts';
 export * from './notation.ts';

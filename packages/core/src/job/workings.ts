@@ -14,6 +14,29 @@ export interface Workings {
   readonly report: JointReport;
 }
 
+/** Everything that one combination works, as it was worked. */
+export interface Traced {
+  readonly combination: Combination | null;
+  readonly steps: readonly Step[];
+  readonly checks: readonly CheckResult[];
+  readonly rules: readonly RuleResult[];
+  readonly ruleSteps: readonly Step[];
+  readonly origins: ReadonlyMap<number, Origin>;
+}
+
+/** Works a joint under one combination, and its detailing rules, with a record of every step. */
+export function traced({ combinations }: Pick<JointLike, 'combinations'>, index: number, prepared: Prepared): Traced {
+  const combination = combinations[index] ?? null;
+  const run = new Run(prepared.sheet);
+  run.startTrace();
+  const checks = combination ? prepared.check(inNewtons(combination), run).results : [];
+  const ruleRun = new Run(prepared.sheet);
+  ruleRun.startTrace();
+  const rules = checkRules(prepared, ruleRun, combinations);
+  const origins = originsOf(prepared, combination);
+  return { combination, steps: run.steps!, checks, rules, ruleSteps: ruleRun.steps!, origins };
+}
+
 /** The whole calculation of a joint under one combination, every line with its formula, values, result, clause and sources. */
 export function workingsOf(
   joint: JointLike,
@@ -24,29 +47,22 @@ export function workingsOf(
   const { units } = basis;
   const run = new Run(prepared.sheet);
   const reports = joint.combinations.map((c) => reportCombination(c, prepared.check(inNewtons(c), run), basis));
-  const combination = joint.combinations[index] ?? null;
-  const traced = new Run(prepared.sheet);
-  traced.startTrace();
-  const checks = combination ? prepared.check(inNewtons(combination), traced).results : [];
-  const ruleRun = new Run(prepared.sheet);
-  ruleRun.startTrace();
-  const rules = checkRules(prepared, ruleRun, joint.combinations);
+  const { combination, steps, checks, rules, ruleSteps, origins } = traced(joint, index, prepared);
   const report = summarise(reports, rules, basis);
   const governs = reports[index]?.governs ?? null;
 
-  const origins = originsOf(prepared, combination);
-  const shared = new Set<string>(traced.steps!.map((s) => s.def.slot.section).filter((s) => !checks.some((c) => c.id === s)));
-  const stepsIn = (id: string, where = ''): WorkingSection['steps'] => stepsOf(traced.steps!, id, origins, where, units);
+  const shared = new Set<string>(steps.map((s) => s.def.slot.section).filter((s) => !checks.some((c) => c.id === s)));
+  const stepsIn = (id: string, where = ''): WorkingSection['steps'] => stepsOf(steps, id, origins, where, units);
   return {
     combination,
     sections: [
       // Sections that belong to a check under a longer name (the slip cases) stay with it.
       ...(combination ? [...shared].map((id) => sharedSection(id, stepsIn(id))) : []),
       ...checks.map((c) => checkSection(c, stepsIn(c.id, whereOf(c)), governs, units)),
-      ...partsBeside(traced.steps!, checks).map(({ id, where }) =>
+      ...partsBeside(steps, checks).map(({ id, where }) =>
         sharedSection(id, stepsIn(id, where), where, checks.find((c) => c.id === id)?.title),
       ),
-      ...rules.map((r) => ruleSection(r, stepsOf(ruleRun.steps!, r.id, origins, '', units), units)),
+      ...rules.map((r) => ruleSection(r, stepsOf(ruleSteps, r.id, origins, '', units), units)),
     ],
     report,
   };
@@ -68,7 +84,7 @@ function originsOf(prepared: Prepared, combination: Combination | null): Map<num
   return origins;
 }
 
-const whereOf = (c: CheckResult): string => (c.type === 'strength' ? (c.where ?? '') : '');
+export const whereOf = (c: CheckResult): string => (c.type === 'strength' ? (c.where ?? '') : '');
 
 /** Parts that were worked on the way and that no result speaks of: a row, a group, an axial state. */
 export function partsBeside(
@@ -137,6 +153,8 @@ function ruleSection(r: RuleResult, steps: WorkingSection['steps'], units: Units
   };
 }
 
+/** What a section of formulas that several checks use is called. */
+export const sharedTitle = (id: string): string | undefined => SHARED_TITLES[id];
 const SHARED_TITLES: Readonly<Record<string, string>> = {
   geometry: 'Geometry and bolt group',
   forces: 'Forces on the base',

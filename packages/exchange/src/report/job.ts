@@ -95,11 +95,13 @@ export function saidPage(page: Paper, job: Pick<JobDocument, 'name'>, what: stri
 const unreadablePage = (page: Paper, job: JobDocument, joint: StoredJoint): void =>
   saidPage(page, job, joint.mark, `This joint can't be read and was not checked. ${joint.unreadable}`);
 
+/** How a joint stands, in a word. */
+export const stateWords = ({ unreadable, summary }: RegisterRow): string =>
+  unreadable !== undefined ? 'unreadable' : summary.refusal !== null ? 'refused' : STATE_WORDS[summary.state];
+
 function cover(page: Paper, job: JobDocument, rows: readonly RegisterRow[], options: ReportOptions): void {
-  const stateOf = ({ unreadable, summary }: RegisterRow): string =>
-    unreadable !== undefined ? 'unreadable' : summary.refusal !== null ? 'refused' : STATE_WORDS[summary.state];
   const states = new Map<string, number>();
-  for (const row of rows) states.set(stateOf(row), (states.get(stateOf(row)) ?? 0) + 1);
+  for (const row of rows) states.set(stateWords(row), (states.get(stateWords(row)) ?? 0) + 1);
   page.cover('Joint calculations and details', job.name, [
     [job.number && `Job ${job.number}`, job.client, options.date].filter(Boolean).join(' · '),
     `${rows.length} joints: ${[...states].map(([word, n]) => `${n} ${word}`).join(', ')}.`,
@@ -129,7 +131,7 @@ function cover(page: Paper, job: JobDocument, rows: readonly RegisterRow[], opti
         row.house ? `${line}  ·  ${houseWords(row.house)}` : line,
         said ?? summary.first?.title ?? '–',
         said ? '–' : multipleText(summary.first?.multiple ?? null),
-        `${stateOf(row)}${summary.stale ? ', stale' : ''}`,
+        `${stateWords(row)}${summary.stale ? ', stale' : ''}`,
       ];
     }),
     (i) => rows[i]!.unreadable !== undefined || rows[i]!.summary.refusal !== null || rows[i]!.summary.state === 'gives',

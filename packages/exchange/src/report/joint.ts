@@ -18,6 +18,7 @@ import {
   workingsOf,
   titleOf,
   tryCheckStored,
+  type Basis,
   type Joint,
   type CheckResult,
   type CombinationReport,
@@ -64,10 +65,7 @@ export function jointPages(page: Paper, { job, joint: stored, revision, level }:
   page.upright(`${job.name} · job ${job.number} · ${joint.mark} · ${kindTitle(kind, basis.standard)} · rev ${revision}`);
   page.heading(`${joint.mark}: ${report.verdict}`, 15);
   page.paragraph(lineOf(joint, job), { font: 'mono', size: 8.6 });
-  page.paragraph(
-    `${kind.members(joint.input, basis.units)}. ${basis.standard.id}, ${choiceOf(basis.standard, basis.set).short} ${basis.standard.sets.noun}. State: ${STATE_WORDS[report.state]}. ${title.checked}.`,
-    { colour: MUTED, size: 9 },
-  );
+  page.paragraph(standingWords(joint, basis, report, title.checked), { colour: MUTED, size: 9 });
   for (const m of report.state === 'none' ? [] : report.missing)
     page.paragraph(`Not checked: ${m.title}. ${m.reason}`, { colour: OXIDE, size: 9 });
   for (const n of report.combinations[worst]?.combination.unused ?? [])
@@ -87,6 +85,15 @@ export function jointPages(page: Paper, { job, joint: stored, revision, level }:
     workingPages(page, workings);
   } else governingPages(page, workings, report.combinations[worst]!);
 }
+
+/** What a joint joins, to what standard, and how it stands. */
+export const standingWords = (
+  joint: JointDocument,
+  { standard, set, units }: Basis,
+  { state }: JointReport,
+  checked: string,
+): string =>
+  `${kindOf(joint.kind).members(joint.input, units)}. ${standard.id}, ${choiceOf(standard, set).short} ${standard.sets.noun}. State: ${STATE_WORDS[state]}. ${checked}.`;
 
 /** What its checker says of it, and what is still open. */
 function said(page: Paper, { checked, comments = [] }: JointDocument): void {
@@ -117,16 +124,21 @@ function governingPages(page: Paper, workings: Workings, { first, combination }:
   for (const s of workings.sections) if (wanted.has(s)) page.working(s);
 }
 
-function inputs(page: Paper, joint: JointDocument, { quantities: q, basis }: Joint): void {
+/** What a joint was given, in words: each field that applies, and what follows of them. */
+export function inputRows(joint: JointDocument, { quantities: q, basis }: Joint): string[][] {
   const { units } = basis;
-  const kind = kindOf(joint.kind);
-  const rows = kind.fields
-    .filter((f) => fieldApplies(f, joint.input, basis.standard))
+  const rows = kindOf(joint.kind)
+    .fields.filter((f) => fieldApplies(f, joint.input, basis.standard))
     .map((f) => [f.label, fieldWords(f, f.get(joint.input), basis)]);
-  rows.push(
+  return [
+    ...rows,
     ['Plate mass', units.mass(q.plateMass)],
     ['Bolts', `${boltWords(q, units)} (${units.name('mm')}), ${units.mass(q.boltMass)} with nuts and washers`],
-  );
+  ];
+}
+
+function inputs(page: Paper, joint: JointDocument, built: Joint): void {
+  const rows = inputRows(joint, built);
   page.heading('Inputs');
   const half = Math.ceil(rows.length / 2);
   page.table(

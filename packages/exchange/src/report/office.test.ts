@@ -1,7 +1,4 @@
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { readFileSync } from 'node:fs';
 import { PassThrough } from 'node:stream';
 import { buffer } from 'node:stream/consumers';
 import JSZip from 'jszip';
@@ -9,6 +6,7 @@ import { describe, expect, it } from 'vitest';
 import { readJob, tryCheckStored, workingsOf, type Notation } from '@ample/core';
 import { mathMl } from './html.ts';
 import { jobOffice, jointOffice, printedJob } from './office.ts';
+import { converted, NO_OFFICE, office } from './office.testing.ts';
 import type { OfficeFormat } from './office-formats.ts';
 import { plainOf } from './plain.ts';
 import { wrapped } from './text.ts';
@@ -147,37 +145,10 @@ describe('the calculation as a document of an office', () => {
     expect(png.readUInt32BE(16)).toBe(Math.round((264 / 25.4) * 200));
   });
   it('opens in an office program, where one is here', async ({ skip }) => {
-    const office = ['soffice', 'libreoffice'].find((name) => {
-      try {
-        execFileSync(name, ['--version'], { stdio: 'ignore' });
-        return true;
-      } catch {
-        return false;
-      }
-    });
-    skip(!office, 'no LibreOffice on this machine: the file was not opened in it');
-    const folder = mkdtempSync(join(tmpdir(), 'ample-office-'));
-    try {
-      writeFileSync(join(folder, 'one.docx'), await of('docx', 'B2-14'));
-      execFileSync(
-        office!,
-        [
-          `-env:UserInstallation=file://${folder}/profile`,
-          '--headless',
-          '--convert-to',
-          'txt:Text',
-          '--outdir',
-          folder,
-          join(folder, 'one.docx'),
-        ],
-        { stdio: 'ignore', timeout: 240_000 },
-      );
-      const text = readFileSync(join(folder, 'one.txt'), 'utf8');
-      expect(text).toContain('B2-14: holds');
-      expect(text).toContain('Bearing, beam web');
-    } finally {
-      rmSync(folder, { recursive: true, force: true });
-    }
+    skip(!office, NO_OFFICE);
+    const text = converted('one.docx', await of('docx', 'B2-14'), 'txt:Text').toString('utf8');
+    expect(text).toContain('B2-14: holds');
+    expect(text).toContain('Bearing, beam web');
   });
   it('of a whole job has its register and every joint', async () => {
     const out = new PassThrough();

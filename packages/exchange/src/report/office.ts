@@ -1,14 +1,15 @@
 import type { Writable } from 'node:stream';
-import type { JobDocument, JointDocument } from '@ample/core';
+import { multipleText, type JobDocument, type JointDocument } from '@ample/core';
 import { DocxPaper } from './docx.ts';
 import { HtmlPaper } from './html.ts';
 import { jointPages } from './joint.ts';
-import { letter, writeJob, type FlowingPaper, type PrintedJob, type ReportOptions } from './job.ts';
+import { letter, stateWords, writeJob, type FlowingPaper, type PrintedJob, type ReportOptions } from './job.ts';
 import type { OfficeFormat } from './office-formats.ts';
 import { TextPaper } from './text.ts';
+import { Book, type RegisterLine } from './workbook.ts';
 
 const paperOf = (
-  format: OfficeFormat,
+  format: Exclude<OfficeFormat, 'workbook'>,
   title: string,
   author: string,
   out: Writable,
@@ -23,15 +24,49 @@ export async function jointOffice(
   options: ReportOptions,
   out: Writable,
 ): Promise<void> {
+  const level = options.level ?? 'everything';
+  if (format === 'workbook') {
+    const book = await Book.on(out, `${job.name}, ${joint.mark}`, options.date);
+    book.joint(joint, job, letter(options, joint.mark), level, false);
+    return book.finish();
+  }
   const paper = paperOf(format, `${job.name}, ${joint.mark}`, job.client, out);
-  jointPages(paper, { job, joint, revision: letter(options, joint.mark), level: options.level ?? 'everything' });
+  jointPages(paper, { job, joint, revision: letter(options, joint.mark), level });
   await paper.finish();
 }
 
 /** The calculation of a job, joint by joint. */
 export async function jobOffice(printed: PrintedJob, format: OfficeFormat, options: ReportOptions, out: Writable): Promise<void> {
+  if (format === 'workbook') return jobBook(printed, options, out);
   const paper = paperOf(format, printed.job.name, printed.job.client, out);
   await writeJob(paper, printed, options);
   await paper.finish();
+}
+
+/** The workbook of a job: a sheet a joint, and the register, which takes its utilisations from them. */
+async function jobBook({ job, rows, joints }: PrintedJob, options: ReportOptions, out: Writable): Promise<void> {
+  const book = await Book.on(out, job.name, options.date);
+  const lines: RegisterLine[] = [];
+  let done = 0;
+  for await (const joint of joints) {
+    const row = rows[done];
+    done += 1;
+    options.progress?.(done, rows.length + 1, joint.mark);
+    const booked = book.joint(joint, job, letter(options, joint.mark), options.level ?? 'governing', true);
+    await book.settle();
+    const said = row?.unreadable ?? row?.summary.refusal ?? null;
+    lines.push({
+      mark: joint.mark,
+      members: row?.summary.members ?? '',
+      line: row?.line ?? '',
+      first: said ?? row?.summary.first?.title ?? '–',
+      multiple: said ? '–' : multipleText(row?.summary.first?.multiple ?? null),
+      state: row ? stateWords(row) : '',
+      booked,
+    });
+  }
+  book.register(job, lines);
+  options.progress?.(rows.length + 1, rows.length + 1, 'file');
+  await book.finish();
 }
 export { printedJob } from './job.ts';

@@ -1,4 +1,5 @@
 import { totalRow, type List } from '@ample/core';
+import { sheetName } from '../sheet-name.ts';
 
 /** Lists as a workbook, a sheet each; sums of numbers are formulas with their values. */
 export async function listsXlsx(
@@ -36,18 +37,4 @@ function addTotal(sheet: import('exceljs').Worksheet, list: List, total: readonl
     }),
   );
   row.font = { bold: true };
-}
-
-/** A name that a workbook takes for a sheet, and has not yet. */
-function sheetName(title: string, taken: Set<string>): string {
-  const plain =
-    title
-      .replace(/[:\\/?*[\]]/g, ' ')
-      .slice(0, 28)
-      .trim() || 'List';
-  const name = Array.from({ length: 99 }, (_, i) => (i === 0 ? plain : `${plain} ${i + 1}`)).find(
-    (n) => !taken.has(n.toLowerCase()),
-  )!;
-  taken.add(name.toLowerCase());
-  return name;
 }

@@ -1,5 +1,5 @@
 import { LEVELS, type Level } from '@ample/exchange/level';
-import { isOffice, OFFICE_FORMATS, type OfficeFormat } from '@ample/exchange/office-formats';
+import { isOffice, officeEnding, OFFICE_FORMATS, type OfficeFormat } from '@ample/exchange/office-formats';
 import { outName, safeName, SHOP_COPIES, SHOP_FORMATS, type ShopCopy, type ShopFormat } from '@ample/exchange/shop-formats';
 import { planResistances } from '@ample/core';
 import Joi from 'joi';
@@ -87,7 +87,7 @@ function ordered(api: Api, { database, documents, edition }: Services): void {
           joint ? 1 : (await countJoints(db, jobId)) + 1,
         );
       }
-      const name = `${safeName([job.number, joint?.mark ?? calculation?.title ?? job.name].filter(Boolean).join(' '))}.${office ?? 'pdf'}`;
+      const name = `${safeName([job.number, joint?.mark ?? calculation?.title ?? job.name].filter(Boolean).join(' '))}.${office ? officeEnding(office) : 'pdf'}`;
       const parts = joint || calculation ? 1 : (await countJoints(db, jobId)) + (await listCalculations(db, jobId)).length + 1;
       return documents.start(
         name,
