@@ -1,7 +1,7 @@
 /** Takes docs/screenshots anew from the demo job. Run after `npm run demo` has built once: npx tsx scripts/screenshots.ts */
 import { mkdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { HERON, judged, openApp, openJoint, openRegister, saved } from '../e2e/app.ts';
+import { HERON, judged, openApp, openJoint, openRegister, saved, typeLine } from '../e2e/app.ts';
 
 const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url));
 mkdirSync(folder, { recursive: true });
@@ -34,8 +34,6 @@ await shot('workings');
 await page.getByRole('tab', { name: 'Alternatives' }).click();
 await page.getByRole('button', { name: 'Take this form' }).first().waitFor();
 await shot('alternatives');
-await page.getByRole('table', { name: /^Both failure orders/ }).scrollIntoViewIfNeeded();
-await shot('side-by-side');
 await openJoint(app, page, 'R1-01');
 await shot('moment-end-plate');
 await page.getByRole('tab', { name: 'Rows' }).click();
@@ -77,6 +75,25 @@ await page.getByRole('button', { name: 'Issue lists' }).click();
 await page.getByRole('radio', { name: /^Drawing and flat plates/ }).check();
 await shot('issue');
 await page.keyboard.press('Escape');
+for (const [format, reason] of [
+  [/^Calculation \(text\)/, 'for approval'],
+  [/^Drawings \(PDF\)/, 'for fabrication, levels 1 and 2'],
+] as const) {
+  await openRegister(app, page);
+  await page.getByRole('button', { name: 'Issue job' }).click();
+  await page.getByRole('radio', { name: format }).check();
+  await page.getByRole('checkbox', { name: /^Keep it as an issue/ }).check();
+  await page.getByLabel('Reason', { exact: true }).fill(reason);
+  await page.getByRole('button', { name: /^Write the/ }).click();
+  await page.getByText(/^Kept as issue/).waitFor();
+}
+await openJoint(app, page, 'E1-01');
+await typeLine(page, 'EP | 12x200x290 S275 | 4xM20-8.8 @70/90 | e1 40 | top 50 | fw 6');
+await saved(page);
+await openRegister(app, page);
+await page.getByRole('link', { name: 'Issues', exact: true }).click();
+await page.getByText(/^Since issue/).waitFor();
+await shot('issues');
 await openRegister(app, page);
 await page.getByRole('link', { name: /^Load cases/ }).click();
 await page.getByRole('heading', { name: 'Combinations' }).waitFor();

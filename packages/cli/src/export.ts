@@ -10,6 +10,7 @@ import { templateDxf } from '@ample/exchange/dxf';
 import {
   bytesOf,
   drawingsPdf,
+  drawnIn,
   freeName,
   modelOf,
   packageOf,
@@ -125,7 +126,7 @@ export async function exportFiles(
   if (isOffice(format)) return calculation(job, mark, format, o);
   const options: OutOptions = {
     copy: o.copy,
-    unit: o.units ?? (basisOf(job).units.name('mm') === 'in' ? 'in' : 'mm'),
+    unit: o.units ?? drawnIn(job),
     date: today(),
     member: length('member', o.member, 50, 30000),
     sheet: sheetOf(o.sheet),

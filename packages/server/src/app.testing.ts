@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { pino } from 'pino';
 import request from 'supertest';
 import { afterAll, beforeAll, expect } from 'vitest';
-import type { JobDocument } from '@ample/core';
+import type { DocumentState, JobDocument } from '@ample/core';
 import { makeApp } from './app.ts';
 import { openServices, type Services } from './services.ts';
 
@@ -37,6 +37,23 @@ export function useServer() {
     },
     get: async <T>(path: string): Promise<T> =>
       (await request(app).get(`/api${path}`).set('Host', 'localhost').expect(200)).body as T,
+    /** The state in which a document ended. */
+    ended: async (id: string): Promise<DocumentState> => {
+      const r = await request(app).get(`/api/documents/${id}/events`).set('Host', 'localhost').buffer();
+      return JSON.parse(
+        r.text
+          .trim()
+          .split('\n\n')
+          .at(-1)!
+          .replace(/^data: /, ''),
+      ) as DocumentState;
+    },
+    remove: async (path: string): Promise<void> => {
+      await request(app)
+        .delete(`/api${path}`)
+        .set('Host', 'localhost')
+        .expect((r) => expect(r.status).toBeLessThan(300));
+    },
     /** Sends a body under a key of its own, and gives the answer, which has to have this status. */
     send: async <T>(method: 'post' | 'put', path: string, body: object, status = 200): Promise<T> => {
       const to = `/api${path}`;

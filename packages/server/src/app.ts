@@ -12,6 +12,7 @@ import { changeRoutes } from './routes/changes.ts';
 import { commentRoutes } from './routes/comments.ts';
 import { documentRoutes } from './routes/documents.ts';
 import { houseRoutes } from './routes/house.ts';
+import { issueRoutes } from './routes/issues.ts';
 import { jobRoutes } from './routes/jobs.ts';
 import { jointRoutes } from './routes/joints.ts';
 import { tableRoutes } from './routes/tables.ts';
@@ -102,6 +103,7 @@ function apiOf(services: Services, folder: string | undefined): Api {
   commentRoutes(api, services);
   calculationRoutes(api, services);
   documentRoutes(api, services);
+  issueRoutes(api, services);
   backupRoute(api, services);
   api.route({ method: 'get', path: '/openapi.json', summary: 'This description', answer: 'OpenAPI 3.1' }, async () =>
     api.openApi(),

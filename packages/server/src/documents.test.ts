@@ -26,7 +26,7 @@ function make(limits: Partial<DocumentLimits> = {}) {
         signal,
         finish: async () => {
           writeFileSync(task.out, 'pdf');
-          resolve();
+          resolve({ at: '2026-05-04T08:00:00.000Z', jobVersion: 1, joints: [] });
           await settled();
         },
         fail: async (e) => {

@@ -7,7 +7,8 @@ import type { DocumentState } from '@ample/core';
 import type { Response } from 'express';
 import { Busy } from './store/errors.ts';
 import { storeWords } from './store/condition.ts';
-import type { DocumentTask } from './work/tasks.ts';
+import type { ReadForIssue } from './store/issues.ts';
+import type { DocumentTask } from './work/document.ts';
 
 type Task = Omit<DocumentTask, 'port' | 'out'>;
 /** Writes one document to its file; ended by the signal. */
@@ -15,7 +16,15 @@ export type Write = (
   task: Task & { readonly out: string },
   progress: (p: { done: number; total: number; what: string }) => void,
   signal: AbortSignal,
-) => Promise<void>;
+) => Promise<ReadForIssue>;
+/** What is done with a document that is kept: once its file is whole, or once there will be none. */
+export interface Keeping {
+  /** Name of the document too. */
+  readonly id: string;
+  readonly number: number;
+  readonly written: (read: ReadForIssue, path: string) => Promise<void>;
+  readonly given: () => Promise<void>;
+}
 
 interface Entry {
   state: DocumentState;
@@ -23,6 +32,9 @@ interface Entry {
   readonly path: string;
   readonly abort: AbortController;
   readonly events: EventEmitter;
+  readonly keeping: Keeping | undefined;
+  /** It is whole and being kept: too late to be stopped. */
+  settled?: true;
   /** A document of many parts, which may take minutes. */
   readonly long: boolean;
   listeners: number;
@@ -58,20 +70,21 @@ export class Documents {
   ) {}
 
   /** Takes a document into the queue; refuses when too many wait. `parts`: how many steps its progress has. */
-  start(name: string, task: Task, parts: number): DocumentState {
+  start(name: string, task: Task, parts: number, keeping?: Keeping): DocumentState {
     const waiting = this.of('waiting');
     const mine = waiting.filter((e) => e.task.jobId === task.jobId).length;
     if (waiting.length >= this.limits.waiting || mine >= this.limits.waitingOfJob)
       throw new Busy(
         `${mine >= this.limits.waitingOfJob ? `${mine} documents of this job` : `${waiting.length} documents`} wait to be written; issue this one when one of them is done.`,
       );
-    const id = randomUUID();
+    const id = keeping?.id ?? randomUUID();
     const entry: Entry = {
-      state: { id, name, status: 'waiting', done: 0, total: parts, what: '' },
+      state: { id, name, status: 'waiting', done: 0, total: parts, what: '', ...(keeping ? { issue: keeping.number } : {}) },
       task,
       path: join(this.folder, id),
       abort: new AbortController(),
       events: new EventEmitter().setMaxListeners(0),
+      keeping,
       long: parts > 1,
       listeners: 0,
     };
@@ -151,9 +164,13 @@ export class Documents {
   }
 
   private stop(entry: Entry): void {
+    if (entry.settled) return;
     entry.abort.abort();
     clearTimeout(entry.alone);
+    // One that waits is given up here; one that is written is when its thread ends.
+    const waited = entry.state.status === 'waiting';
     this.change(entry, { status: 'cancelled' });
+    if (waited) this.giveUp(entry);
     rmSync(entry.path, { force: true });
     this.next();
   }
@@ -175,10 +192,14 @@ export class Documents {
       },
       entry.abort.signal,
     )
+      .then(async (read) => {
+        if (entry.state.status !== 'working') return;
+        entry.settled = true;
+        await entry.keeping?.written(read, entry.path);
+        this.change(entry, { status: 'ready', done: entry.state.total });
+      })
       .then(
-        () => {
-          if (entry.state.status === 'working') this.change(entry, { status: 'ready', done: entry.state.total });
-        },
+        () => undefined,
         (e: unknown) => {
           rmSync(entry.path, { force: true });
           if (entry.state.status !== 'working') return;
@@ -191,10 +212,16 @@ export class Documents {
         },
       )
       .finally(() => {
+        this.giveUp(entry);
         this.next();
         this.forgetOldest();
       });
     this.next();
+  }
+
+  /** One that was to be kept and has no file gives its number back. */
+  private giveUp({ keeping, state }: Entry): void {
+    if (state.status !== 'ready') keeping?.given().catch(this.log);
   }
 
   private forgetOldest(): void {

@@ -3,6 +3,7 @@ import type { Logger } from 'pino';
 import { Documents } from './documents.ts';
 import { openDatabase, type OpenDatabase } from './store/database.ts';
 import { houseStamp } from './store/house.ts';
+import { dropUnwritten } from './store/issues.ts';
 import { basisKey } from './store/jobs.ts';
 import { countJoints, keepVerdicts, lightJoints, verdictKey, type LightJoint } from './store/joint-rows.ts';
 import { forgetOld } from './store/requests.ts';
@@ -89,6 +90,7 @@ function registerOf(database: OpenDatabase, made: string, judge: Judge): Service
 export async function openServices(file: string, log: Logger): Promise<Services> {
   const database = await openDatabase(file);
   await database.write(forgetOld);
+  await database.write(dropUnwritten);
   const pool = await openPool();
   const made = edition();
   const documents = new Documents(

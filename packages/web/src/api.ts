@@ -25,7 +25,10 @@ import {
   type RevisionRecord,
   type Sibling,
   type TakenTable,
+  type IssueOfJoints,
+  type IssueRecord,
   type JobLists,
+  type SinceIssue,
 } from '@ample/core';
 
 /** What the server said is wrong, in one sentence; `field` and `current` where it gave them. */
@@ -178,6 +181,9 @@ export const api = {
     call<ChangeList>('GET', `/jobs/${jobId}/changes?from=${encodeURIComponent(from)}&to=${encodeURIComponent(to)}`),
   jointsThen: (jobId: string, between: { from: string; to: string }, ids: readonly string[]) =>
     call<JointThen[]>('POST', `/jobs/${jobId}/changes`, { ...between, ids }),
+  issues: (jobId: string) => call<IssueRecord[]>('GET', `/jobs/${jobId}/issues`),
+  issueOf: (jobId: string, number: number) => call<IssueOfJoints>('GET', `/jobs/${jobId}/issues/${number}`),
+  sinceIssue: (jobId: string, number: number) => call<SinceIssue>('GET', `/jobs/${jobId}/issues/${number}/since`),
   jobLists: (jobId: string) => call<JobLists>('GET', `/jobs/${jobId}/lists`),
   comments: (jointId: string) => call<CommentRecord[]>('GET', `/joints/${jointId}/comments`),
   addComment: (jointId: string, comment: { text: string; pin?: Pin }) =>
@@ -194,6 +200,10 @@ export const api = {
     level?: string;
     format?: string;
     copy?: string;
+    /** Kept as an issue of the job. */
+    issue?: { reason: string };
+    /** Only what changed since this issue. */
+    since?: number;
   }) => call<DocumentState>('POST', '/documents', part),
   cancelDocument: (id: string) => call<DocumentState>('DELETE', `/documents/${id}`),
   documentUrl: (id: string) => `/api/documents/${id}/file`,

@@ -15,6 +15,7 @@ const TablePage = lazy(() => import('./pages/Table.tsx').then((m) => ({ default:
 const HousePage = lazy(() => import('./pages/House.tsx').then((m) => ({ default: m.HousePage })));
 const ChangesPage = lazy(() => import('./pages/Changes.tsx').then((m) => ({ default: m.ChangesPage })));
 const ListsPage = lazy(() => import('./pages/Lists.tsx').then((m) => ({ default: m.ListsPage })));
+const IssuesPage = lazy(() => import('./pages/Issues.tsx').then((m) => ({ default: m.IssuesPage })));
 const BenchPage = lazy(() => import('./pages/Bench.tsx').then((m) => ({ default: m.BenchPage })));
 const HelpPage = lazy(() => import('./pages/Help.tsx').then((m) => ({ default: m.HelpPage })));
 const wait = <div className="page muted">Opening…</div>;
@@ -63,6 +64,15 @@ const router = createBrowserRouter([
     element: (
       <Suspense fallback={wait}>
         <ListsPage />
+      </Suspense>
+    ),
+    errorElement: <Failed />,
+  },
+  {
+    path: '/jobs/:jobId/issues',
+    element: (
+      <Suspense fallback={wait}>
+        <IssuesPage />
       </Suspense>
     ),
     errorElement: <Failed />,

@@ -33,7 +33,7 @@ function evaluated(formula: string, values: ReadonlyMap<string, number>): number
     if (!values.has(name)) throw new Error(`${name} in ${formula} is not there yet`);
     return values.get(name)!;
   };
-   
+
   const run = new Function('at', 'PI', 'SQRT', 'MIN', 'MAX', 'ABS', 'LN', `return ${js}`) as (...a: unknown[]) => number;
   return run(at, () => Math.PI, Math.sqrt, Math.min, Math.max, Math.abs, Math.log);
 }

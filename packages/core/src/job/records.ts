@@ -140,6 +140,50 @@ export interface TakenTable {
   readonly droppedAt: string | null;
 }
 
+/** What an issue is, as it was asked for. */
+export interface IssueWhat {
+  /** `pdf`, or a format of the office or the shop. */
+  readonly format: string;
+  readonly level?: string;
+  readonly copy?: string;
+  /** Mark of the one joint that it is of. */
+  readonly mark?: string;
+  /** It holds only what changed since the issue of this number. */
+  readonly since?: number;
+}
+/** A joint as it was sent. */
+export interface IssuedJoint {
+  readonly id: string;
+  readonly mark: string;
+  readonly version: number;
+}
+/** What was sent out of a job. */
+export interface IssueRecord {
+  readonly number: number;
+  /** The moment that it shows the job at. */
+  readonly at: string;
+  readonly who: string;
+  readonly reason: string;
+  readonly name: string;
+  readonly what: IssueWhat;
+  /** How many. */
+  readonly joints: number;
+  readonly size: number;
+  readonly sha256: string;
+}
+/** One with the joints that were in it. */
+export type IssueOfJoints = Omit<IssueRecord, 'joints'> & { readonly joints: readonly IssuedJoint[] };
+/** What is another since an issue, those before it counted in. */
+export interface SinceIssue {
+  readonly number: number;
+  /** What of the job itself is another; every joint then is. */
+  readonly job: readonly string[];
+  /** Joints that changed, and the issue that they were last in; null: in none. */
+  readonly changed: readonly { readonly id: string; readonly mark: string; readonly last: number | null }[];
+  /** Marks of joints that were sent and are not in the job any more. */
+  readonly gone: readonly string[];
+}
+
 /** A PDF that is being written, or is ready to fetch. */
 export interface DocumentState {
   readonly id: string;
@@ -151,4 +195,6 @@ export interface DocumentState {
   /** The part at hand. */
   readonly what: string;
   readonly message?: string;
+  /** Number of the issue that it is kept as. */
+  readonly issue?: number;
 }

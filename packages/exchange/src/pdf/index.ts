@@ -1,18 +1,17 @@
 import type { Writable } from 'node:stream';
 import type { CalculationDocument, JobDocument, JointDocument } from '@ample/core';
 import { calculationPages } from '../report/calculation.ts';
-import { jointPages } from '../report/joint.ts';
-import { letter, printedJob, writeJob, type PrintedJob, type ReportOptions } from '../report/job.ts';
+import { jointAlone, printedJob, writeJob, type PrintedJob, type ReportOptions } from '../report/job.ts';
 import { PdfPaper } from './paper.ts';
 
 export { changesPdf } from './changes.ts';
 export { housePdf } from './house.ts';
-export type { PrintedJob, Progress, RegisterRow, ReportOptions } from '../report/job.ts';
+export type { Issued, PrintedJob, Progress, RegisterRow, ReportOptions } from '../report/job.ts';
 
 /** The package of one joint. */
 export async function jointPdf(job: JobDocument, joint: JointDocument, options: ReportOptions, out: Writable): Promise<void> {
   const page = new PdfPaper(`${job.name}, ${joint.mark}`, job.client, out);
-  jointPages(page, { job, joint, revision: letter(options, joint.mark), level: options.level ?? 'everything' });
+  jointAlone(page, job, joint, options);
   await page.finish();
 }
 

@@ -8,6 +8,7 @@ import {
   summaryOf,
   unitsOf,
   type JobDocument,
+  type JointDocument,
   type StoredJoint,
   type JudgedRow,
 } from '@ample/core';
@@ -22,11 +23,21 @@ export interface Progress {
   (done: number, total: number, what: string): void;
 }
 
+/** What a document is sent out as. */
+export interface Issued {
+  readonly number: number;
+  readonly reason: string;
+  readonly who: string;
+}
+export const issuedWords = ({ number, reason, who }: Issued): string =>
+  [`Issue ${number}${reason ? `: ${reason}` : ''}`, who].filter(Boolean).join(', ');
+
 export interface ReportOptions {
   /** Revision letters of joints by mark; "A" where none is known. */
   readonly revisions?: Readonly<Record<string, string>>;
   readonly date: string;
   readonly progress?: Progress;
+  readonly issue?: Issued;
   /** Governing for a whole job, everything for one joint when absent. */
   readonly level?: Level;
 }
@@ -52,6 +63,13 @@ export interface FlowingPaper extends Paper {
   /** Waits until what is written so far is on its way. */
   settle(): Promise<void>;
 }
+
+/** The calculation of one joint. */
+export const jointAlone = (page: Paper, job: JobDocument, joint: JointDocument, options: ReportOptions): void =>
+  jointPages(page, {
+    ...{ job, joint, revision: letter(options, joint.mark), level: options.level ?? 'everything' },
+    ...(options.issue ? { issued: issuedWords(options.issue) } : {}),
+  });
 
 /** The register of a job that is all in memory. */
 export const printedJob = (job: JobDocument): PrintedJob => ({
@@ -104,6 +122,7 @@ function cover(page: Paper, job: JobDocument, rows: readonly RegisterRow[], opti
   for (const row of rows) states.set(stateWords(row), (states.get(stateWords(row)) ?? 0) + 1);
   page.cover('Joint calculations and details', job.name, [
     [job.number && `Job ${job.number}`, job.client, options.date].filter(Boolean).join(' · '),
+    ...(options.issue ? [issuedWords(options.issue)] : []),
     `${rows.length} joints: ${[...states].map(([word, n]) => `${n} ${word}`).join(', ')}.`,
   ]);
   page.paragraph(

@@ -37,13 +37,15 @@ export interface JointPages {
   readonly joint: JointDocument;
   readonly revision: string;
   readonly level: Level;
+  /** What it is sent out as, in words. */
+  readonly issued?: string;
 }
 
 /**
  * The pages of one joint: the sheet; at the level governing also inputs, actions, checks, rules and the workings of the check that gives first;
  * with everything the workings of every check under the combination that gives first.
  */
-export function jointPages(page: Paper, { job, joint: stored, revision, level }: JointPages): void {
+export function jointPages(page: Paper, { job, joint: stored, revision, level, issued }: JointPages): void {
   const basis = basisOf(job, stored.settings);
   const kind = kindOf(stored.kind);
   const checked = tryCheckStored(stored, job);
@@ -65,6 +67,7 @@ export function jointPages(page: Paper, { job, joint: stored, revision, level }:
   page.upright(`${job.name} · job ${job.number} · ${joint.mark} · ${kindTitle(kind, basis.standard)} · rev ${revision}`);
   page.heading(`${joint.mark}: ${report.verdict}`, 15);
   page.paragraph(lineOf(joint, job), { font: 'mono', size: 8.6 });
+  if (issued !== undefined) page.paragraph(issued, { size: 9 });
   page.paragraph(standingWords(joint, basis, report, title.checked), { colour: MUTED, size: 9 });
   for (const m of report.state === 'none' ? [] : report.missing)
     page.paragraph(`Not checked: ${m.title}. ${m.reason}`, { colour: OXIDE, size: 9 });

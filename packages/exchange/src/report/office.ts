@@ -2,8 +2,7 @@ import type { Writable } from 'node:stream';
 import { multipleText, type JobDocument, type JointDocument } from '@ample/core';
 import { DocxPaper } from './docx.ts';
 import { HtmlPaper } from './html.ts';
-import { jointPages } from './joint.ts';
-import { letter, stateWords, writeJob, type FlowingPaper, type PrintedJob, type ReportOptions } from './job.ts';
+import { jointAlone, letter, stateWords, writeJob, type FlowingPaper, type PrintedJob, type ReportOptions } from './job.ts';
 import type { OfficeFormat } from './office-formats.ts';
 import { TextPaper } from './text.ts';
 import { Book, type RegisterLine } from './workbook.ts';
@@ -24,14 +23,13 @@ export async function jointOffice(
   options: ReportOptions,
   out: Writable,
 ): Promise<void> {
-  const level = options.level ?? 'everything';
   if (format === 'workbook') {
     const book = await Book.on(out, `${job.name}, ${joint.mark}`, options.date);
-    book.joint(joint, job, letter(options, joint.mark), level, false);
+    book.joint(joint, job, letter(options, joint.mark), options.level ?? 'everything', false);
     return book.finish();
   }
   const paper = paperOf(format, `${job.name}, ${joint.mark}`, job.client, out);
-  jointPages(paper, { job, joint, revision: letter(options, joint.mark), level });
+  jointAlone(paper, job, joint, options);
   await paper.finish();
 }
 

@@ -1,4 +1,5 @@
 import {
+  basisOf,
   firstPath,
   forShop,
   listsOf,
@@ -43,6 +44,10 @@ export interface ShopOptions {
   readonly sheet: SheetSize;
 }
 export const SHOP_DEFAULTS = { copy: 'shop', member: 1000, sheet: { length: 3000, width: 1500, gap: 10 } } as const;
+
+/** The unit that files of a job are drawn in, where none is asked for. */
+export const drawnIn = (job: Pick<JobDocument, 'basis' | 'sections' | 'steels'>): LengthUnit =>
+  basisOf(job).units.id === 'US' ? 'in' : 'mm';
 
 /** A joint that is built and checked, ready for the shop. */
 export interface ShopJoint {

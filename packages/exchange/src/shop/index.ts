@@ -1,4 +1,4 @@
-export { SHOP_DEFAULTS, shopJoint, jointFiles, type OutFile } from './files.ts';
+export { drawnIn, SHOP_DEFAULTS, shopJoint, jointFiles, type OutFile } from './files.ts';
 export * from './formats.ts';
 export {
   drawingsPdf,

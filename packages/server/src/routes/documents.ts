@@ -1,17 +1,31 @@
+import { createHash } from 'node:crypto';
+import { createReadStream } from 'node:fs';
+import { stat } from 'node:fs/promises';
 import { LEVELS, type Level } from '@ample/exchange/level';
 import { isOffice, officeEnding, OFFICE_FORMATS, type OfficeFormat } from '@ample/exchange/office-formats';
-import { outName, safeName, SHOP_COPIES, SHOP_FORMATS, type ShopCopy, type ShopFormat } from '@ample/exchange/shop-formats';
-import { planResistances } from '@ample/core';
+import {
+  outName,
+  safeName,
+  SHOP_COPIES,
+  SHOP_FORMATS,
+  usesCopy,
+  type ShopCopy,
+  type ShopFormat,
+} from '@ample/exchange/shop-formats';
+import { planResistances, type DocumentState, type IssueWhat, type JobRecord } from '@ample/core';
 import Joi from 'joi';
 import { STREAMED, type Api } from '../api.ts';
+import type { Keeping } from '../documents.ts';
 import type { Services } from '../services.ts';
 import { getCalculation, listCalculations } from '../store/calculations.ts';
 import { NotFound } from '../store/errors.ts';
 import type { Between } from '../store/changes.ts';
 import { getHouse } from '../store/house.ts';
+import { beginIssue, dropIssue, getIssue, keepIssue, type BegunIssue } from '../store/issues.ts';
 import { getJob } from '../store/jobs.ts';
 import { readableJoint } from '../store/joints.ts';
 import { countJoints } from '../store/joint-rows.ts';
+import { once, type Request } from '../store/requests.ts';
 import { betweenKeys } from './changes.ts';
 
 const order = Joi.object({
@@ -23,12 +37,19 @@ const order = Joi.object({
   level: Joi.string().valid(...LEVELS.map((l) => l.id)),
   format: Joi.string().valid(...SHOP_FORMATS.map((f) => f.id), ...OFFICE_FORMATS.map((f) => f.id)),
   copy: Joi.string().valid(...SHOP_COPIES.map((c) => c.id)),
+  /** Kept as an issue of the job, for this reason. */
+  issue: Joi.object({ reason: Joi.string().trim().max(200).allow('').default('') }),
+  /** Only what changed since the issue of this number. */
+  since: Joi.number().integer().min(1),
 })
   .xor('jobId', 'houseId')
   .oxor('jointId', 'calculationId', 'houseId', 'changes')
   // Files for the shop are of joints.
   .oxor('format', 'calculationId', 'houseId', 'changes')
-  .with('copy', 'format');
+  .with('copy', 'format')
+  // What is kept or told apart is a job's joints.
+  .oxor('issue', 'calculationId', 'houseId', 'changes')
+  .oxor('since', 'jointId', 'calculationId', 'houseId', 'changes');
 interface Order {
   readonly jobId?: string;
   readonly houseId?: string;
@@ -38,6 +59,8 @@ interface Order {
   readonly level?: Level;
   readonly format?: ShopFormat | OfficeFormat;
   readonly copy?: ShopCopy;
+  readonly issue?: { readonly reason: string };
+  readonly since?: number;
 }
 const GONE = 'This document is not here any more; issue it again.';
 
@@ -46,66 +69,134 @@ export function documentRoutes(api: Api, services: Services): void {
   followed(api, services);
 }
 
-function ordered(api: Api, { database, documents, edition }: Services): void {
-  const { db } = database;
+function ordered(api: Api, services: Services): void {
+  const { db } = services.database;
   api.route<Order>(
     {
       method: 'post',
       path: '/documents',
       summary:
-        'Issue the PDF of a joint, of a calculation, of a whole job, or of a house detail; with a format, files for the shop of a joint or a job',
+        'Issue the PDF of a joint, of a calculation, of a whole job, or of a house detail; with a format, files for the shop of a joint or a job. With "issue" it is kept under a number; with "since" only what changed since that issue is in it',
       body: order,
       answer: 'the document, waiting or being written',
     },
-    async ({ body: { jobId, houseId, jointId, calculationId, changes, level, format, copy = 'shop' } }) => {
-      const date = new Date().toISOString().slice(0, 10);
-      if (jobId === undefined) {
-        const { version, who, at, label, detail } = await getHouse(db, houseId!);
-        const house = { version, who, at, label, detail };
-        return documents.start(
-          `${safeName(`house detail ${detail.name}`)}.pdf`,
-          { file: database.file, jobId: houseId!, edition, date, house },
-          planResistances(detail).rows.length,
-        );
-      }
-      const job = await getJob(db, jobId);
-      if (changes)
-        return documents.start(
-          `${safeName([job.number, job.name, 'changes'].filter(Boolean).join(' '))}.pdf`,
-          { file: database.file, jobId, edition, date, changes },
-          2,
-        );
-      const joint = jointId === undefined ? undefined : await readableJoint(db, jointId);
-      if (joint && joint.jobId !== jobId) throw new NotFound('This joint is not in the job.');
-      const calculation = calculationId === undefined ? undefined : await getCalculation(db, calculationId);
-      if (calculation && calculation.jobId !== jobId) throw new NotFound('This calculation is not in the job.');
-      const office = format !== undefined && isOffice(format) ? format : undefined;
-      if (format !== undefined && !isOffice(format)) {
-        return documents.start(
-          outName(format, { job, ...(joint ? { only: joint.mark } : {}) }),
-          { file: database.file, jobId, edition, date, shop: { format, copy }, ...(joint ? { jointId: joint.id } : {}) },
-          joint ? 1 : (await countJoints(db, jobId)) + 1,
-        );
-      }
-      const name = `${safeName([job.number, joint?.mark ?? calculation?.title ?? job.name].filter(Boolean).join(' '))}.${office ? officeEnding(office) : 'pdf'}`;
-      const parts = joint || calculation ? 1 : (await countJoints(db, jobId)) + (await listCalculations(db, jobId)).length + 1;
-      return documents.start(
-        name,
-        {
-          file: database.file,
-          jobId,
-          edition,
-          date,
-          ...(level ? { level } : {}),
-          ...(office ? { office } : {}),
-          ...(joint ? { jointId: joint.id } : {}),
-          ...(calculation ? { calculation: { title: calculation.title, tool: calculation.tool, input: calculation.input } } : {}),
-        },
-        parts,
-      );
+    async ({ body, who, request }) => {
+      if (body.jobId === undefined) return houseOrder(services, body.houseId!);
+      const job = await getJob(db, body.jobId);
+      if (body.changes) return changesOrder(services, job, body.changes);
+      return jobOrder(services, job, body, { who, request });
     },
   );
 }
+
+const today = (): string => new Date().toISOString().slice(0, 10);
+
+async function houseOrder({ database, documents, edition }: Services, houseId: string): Promise<DocumentState> {
+  const { version, who, at, label, detail } = await getHouse(database.db, houseId);
+  const house = { version, who, at, label, detail };
+  return documents.start(
+    `${safeName(`house detail ${detail.name}`)}.pdf`,
+    { file: database.file, jobId: houseId, edition, date: today(), house },
+    planResistances(detail).rows.length,
+  );
+}
+
+const changesOrder = ({ database, documents, edition }: Services, job: JobRecord, changes: Between): DocumentState =>
+  documents.start(
+    `${safeName([job.number, job.name, 'changes'].filter(Boolean).join(' '))}.pdf`,
+    { file: database.file, jobId: job.id, edition, date: today(), changes },
+    2,
+  );
+
+/** Who asks, and by which request. */
+interface By {
+  readonly who: string;
+  readonly request: Request | null;
+}
+
+/** A joint, a calculation, a job, or what changed in it. */
+async function jobOrder(services: Services, job: JobRecord, order: Order, by: By): Promise<DocumentState> {
+  const { database, documents, edition } = services;
+  const { db } = database;
+  const { jointId, calculationId, level, format, copy = 'shop', since } = order;
+  const joint = jointId === undefined ? undefined : await readableJoint(db, jointId);
+  if (joint && joint.jobId !== job.id) throw new NotFound('This joint is not in the job.');
+  const calculation = calculationId === undefined ? undefined : await getCalculation(db, calculationId);
+  if (calculation && calculation.jobId !== job.id) throw new NotFound('This calculation is not in the job.');
+  if (since !== undefined) await getIssue(db, job.id, since);
+  const office = format !== undefined && isOffice(format) ? format : undefined;
+  const shop = format !== undefined && !isOffice(format) ? { format, copy } : undefined;
+  const called = { number: job.number, name: since === undefined ? job.name : `${job.name} since ${since}` };
+  const name = shop
+    ? outName(shop.format, { job: called, ...(joint ? { only: joint.mark } : {}) })
+    : `${safeName([job.number, joint?.mark ?? calculation?.title ?? called.name].filter(Boolean).join(' '))}.${office ? officeEnding(office) : 'pdf'}`;
+  const parts = joint || calculation ? 1 : (await countJoints(db, job.id)) + (await listCalculations(db, job.id)).length + 1;
+  const task = {
+    ...{ file: database.file, jobId: job.id, edition, date: today() },
+    ...(shop ? { shop } : { ...(level ? { level } : {}), ...(office ? { office } : {}) }),
+    ...(joint ? { jointId: joint.id } : {}),
+    ...(since === undefined ? {} : { since }),
+    ...(calculation ? { calculation: { title: calculation.title, tool: calculation.tool, input: calculation.input } } : {}),
+  };
+  if (!order.issue) return documents.start(name, task, parts);
+  const what = {
+    format: format ?? 'pdf',
+    ...(shop ? (usesCopy(shop.format) ? { copy } : {}) : { level: level ?? (joint ? 'everything' : 'governing') }),
+    ...(joint ? { mark: joint.mark } : {}),
+    ...(since === undefined ? {} : { since }),
+  };
+  return issueOrder(services, { reason: order.issue.reason, name, what, parts, task }, by);
+}
+
+interface IssueOrder {
+  readonly reason: string;
+  readonly name: string;
+  readonly what: IssueWhat;
+  readonly parts: number;
+  readonly task: Parameters<Services['documents']['start']>[1];
+}
+
+/** A document that is kept under the next number of its job. The same request again is answered with the same document. */
+async function issueOrder(
+  services: Services,
+  { reason, name, what, parts, task }: IssueOrder,
+  { who, request }: By,
+): Promise<DocumentState> {
+  const { database, documents } = services;
+  const begun = await database.write((tx) =>
+    once(
+      tx,
+      request,
+      () => beginIssue(tx, task.jobId, { who, reason, name, what }),
+      (id) => Promise.resolve({ id, number: 0 }),
+    ),
+  );
+  const { id, number } = begun;
+  if (number === 0) {
+    const known = documents.get(id);
+    if (!known) throw new NotFound(GONE);
+    return known.state;
+  }
+  try {
+    return documents.start(name, { ...task, issue: { number, reason, who } }, parts, keepingOf(services, begun));
+  } catch (e) {
+    await database.write((tx) => dropIssue(tx, id));
+    throw e;
+  }
+}
+
+/** An issue is kept when its file is whole, with the fingerprint of every byte. */
+const keepingOf = ({ database }: Services, { id, number }: BegunIssue): Keeping => ({
+  id,
+  number,
+  written: async (read, path) => {
+    const hash = createHash('sha256');
+    for await (const part of createReadStream(path)) hash.update(part as Buffer);
+    const file = { ...read, size: (await stat(path)).size, sha256: hash.digest('hex') };
+    await database.write((tx) => keepIssue(tx, id, file));
+  },
+  given: () => database.write((tx) => dropIssue(tx, id)),
+});
 
 function followed(api: Api, { documents }: Services): void {
   api.route(

@@ -1,5 +1,5 @@
 import { and, asc, count, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
-import type { JudgedRow, RegisterEntry, Sibling, Standing } from '@ample/core';
+import type { IssuedJoint, JudgedRow, RegisterEntry, Sibling, Standing } from '@ample/core';
 import type { Handle } from './database.ts';
 import { Broken } from './json.ts';
 import { joints, verdicts } from './schema.ts';
@@ -54,6 +54,14 @@ export async function lightJoints(
     return { ...light, kept: verdict?.key === keyOf(light) && !(verdict.row instanceof Broken) ? verdict.row : null };
   });
 }
+
+/** The joints of a job by id, mark and version, in order. */
+export const markedVersions = (db: Handle, jobId: string): Promise<IssuedJoint[]> =>
+  db
+    .select({ id: joints.id, mark: joints.mark, version: joints.version })
+    .from(joints)
+    .where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt)))
+    .orderBy(asc(joints.position));
 
 /** Changes with whatever the verdict of a joint depends on; a signature changes it without a new version, so the time of change is part. */
 export const verdictKey = (

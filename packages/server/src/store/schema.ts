@@ -8,6 +8,8 @@ import type {
   CustomSteel,
   HouseDetail,
   HouseMark,
+  IssuedJoint,
+  IssueWhat,
   JobBasis,
   JobLoads,
   JointContent,
@@ -132,6 +134,31 @@ export const jobRevisions = sqliteTable(
     before: json<ChangedJob>('before').notNull(),
   },
   (t) => [index('job_revisions_by_job').on(t.jobId, t.at)],
+);
+
+/** What was sent out of a job: its number, when, by whom and why, and the fingerprint of the file. */
+export const issues = sqliteTable(
+  'issues',
+  {
+    id: text('id').primaryKey(),
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    number: integer('number').notNull(),
+    who: text('who').notNull(),
+    reason: text('reason').notNull(),
+    /** Of the file. */
+    name: text('name').notNull(),
+    /** What it is, as it was asked for. */
+    what: json<IssueWhat>('what').notNull(),
+    /** The moment that it shows the job at; null until the file is written. */
+    at: text('at'),
+    jobVersion: integer('job_version'),
+    joints: json<readonly IssuedJoint[]>('joints').notNull().default([]),
+    size: integer('size'),
+    sha256: text('sha256'),
+  },
+  (t) => [uniqueIndex('issues_by_job').on(t.jobId, t.number)],
 );
 
 /** Remarks on joints. */

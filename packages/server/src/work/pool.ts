@@ -3,11 +3,22 @@ import { DocumentError } from '@ample/core';
 import { Piscina } from 'piscina';
 import { NotFound, Unreadable } from '../store/errors.ts';
 import type * as tasks from './tasks.ts';
-import type { Answer, DocumentTask } from './tasks.ts';
+import type { ReadForIssue } from '../store/issues.ts';
+import type { Answer } from './answer.ts';
+import type { DocumentTask } from './document.ts';
 import { threadFile } from './threads.ts';
 
 type Quick =
-  'judge' | 'planTable' | 'listChanges' | 'judgeThen' | 'readJoints' | 'importJob' | 'exportJob' | 'backup' | 'listJob';
+  | 'judge'
+  | 'planTable'
+  | 'listChanges'
+  | 'judgeThen'
+  | 'readJoints'
+  | 'importJob'
+  | 'exportJob'
+  | 'backup'
+  | 'listJob'
+  | 'listSince';
 type Input<K extends Quick> = Parameters<(typeof tasks)[K]>[0];
 /** A task's answer without its refusals, which are thrown. */
 type Output<K extends Quick> = Extract<Awaited<ReturnType<(typeof tasks)[K]>>, { ok: unknown }>['ok'];
@@ -18,7 +29,7 @@ export interface Pool {
     task: Omit<DocumentTask, 'port'>,
     progress: (p: { done: number; total: number; what: string }) => void,
     signal: AbortSignal,
-  ): Promise<void>;
+  ): Promise<ReadForIssue>;
   close(): Promise<void>;
 }
 
@@ -43,7 +54,8 @@ export async function openPool(): Promise<Pool> {
       const { port1, port2 } = new MessageChannel();
       port1.on('message', progress);
       try {
-        revived((await slow.run({ ...task, port: port2 }, { name: 'pdf', transferList: [port2], signal })) as Answer<null>);
+        const run = slow.run({ ...task, port: port2 }, { name: 'pdf', transferList: [port2], signal });
+        return revived((await run) as Answer<ReadForIssue>);
       } finally {
         port1.close();
       }

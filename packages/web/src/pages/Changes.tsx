@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, useParams, useSearchParams } from 'react-router';
 import { CHANGE_WORDS, drawnChange, type ChangeList, type ChangeMoment, type JobRecord, type JointThen } from '@ample/core';
 import { api } from '../api.ts';
 import { useChanges, type Between } from '../changes/useChanges.ts';
@@ -15,6 +15,8 @@ const NOW = '9999-12-31T00:00:00.000Z';
 const words = ({ at, label, who, joints }: ChangeMoment): string =>
   `${timeWords(at)} · ${label}${joints > 1 ? ` · ${joints} joints` : ''}${who ? ` · ${who}` : ''}`;
 
+const momentOf = (text: string | null): string | null => (text !== null && !Number.isNaN(Date.parse(text)) ? text : null);
+
 /** What changed in a job from one moment to another: forces, members, details and states, listed and drawn. */
 export function ChangesPage() {
   const { jobId } = useParams() as { jobId: string };
@@ -23,6 +25,8 @@ export function ChangesPage() {
   const [between, setBetween] = useState<Between | null>(null);
   const [problem, setProblem] = useState('');
   const [paper, setPaper] = useState<Between | null>(null);
+  // The moment of an issue, where one was followed here.
+  const asked = momentOf(useSearchParams()[0].get('from'));
   useEffect(() => {
     const failed = (e: Error): void => setProblem(e.message);
     api.job(jobId).then((j) => {
@@ -31,9 +35,10 @@ export function ChangesPage() {
     }, failed);
     api.moments(jobId).then((list) => {
       setMoments(list);
-      if (list[0]) setBetween({ from: (list[1] ?? list[0]).at, to: NOW });
+      if (asked) setBetween({ from: asked, to: NOW });
+      else if (list[0]) setBetween({ from: (list[1] ?? list[0]).at, to: NOW });
     }, failed);
-  }, [jobId]);
+  }, [jobId, asked]);
   const { list, joints, running, problem: unread, cancel } = useChanges(jobId, between);
   return (
     <Shell
@@ -70,6 +75,7 @@ export function ChangesPage() {
                   value={between.from}
                   onChange={(e) => setBetween({ ...between, from: e.target.value })}
                 >
+                  {asked && <option value={asked}>{`${timeWords(asked)} · when it was issued`}</option>}
                   {moments.map((m) => (
                     <option key={m.at + m.label} value={m.at}>
                       {words(m)}

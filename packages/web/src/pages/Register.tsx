@@ -5,6 +5,7 @@ import { basisWords, type JobRecord, type RegisterEntry } from '@ample/core';
 import { Problem } from '../parts/Dialog.tsx';
 import { Calculations } from '../parts/Calculations.tsx';
 import { Issue } from '../parts/Issue.tsx';
+import { useSinceLast } from '../parts/KeepIssue.tsx';
 import { Shell, type Keys } from '../parts/Shell.tsx';
 import { ApplyHouse } from '../register/ApplyHouse.tsx';
 import { Bar } from '../register/Bar.tsx';
@@ -73,6 +74,8 @@ function keysOf({
   };
 }
 
+const versionsOf = (all: readonly RegisterEntry[]): number => all.reduce((sum, j) => sum + j.version, all.length);
+
 /** The joints of a job: sort, filter, open, add, copy, delete with undo. */
 export function RegisterPage() {
   const { jobId } = useParams() as { jobId: string };
@@ -86,6 +89,10 @@ export function RegisterPage() {
   const standard = job?.basis.standard ?? '';
   const all = useMemo(() => joints ?? [], [joints]);
   const rows = useMemo(() => shownRows(all, shown, standard), [all, shown, standard]);
+  // Asked when all rows are here, and again when one of them is another.
+  const whole = joints !== null && joints.length >= total;
+  const since = useSinceLast(whole ? jobId : undefined, job?.version, versionsOf(all));
+  const unsent = useMemo(() => new Map(since?.changed.map((j) => [j.id, j.last])), [since]);
   const index = Math.min(at, Math.max(0, rows.length - 1));
   const current = rows[index];
   const { scroll, sight, want } = useSight(rows, setAt);
@@ -153,7 +160,7 @@ export function RegisterPage() {
           {joints && all.length === 0 && <NoJoint />}
           {all.length > 0 && (
             <RegisterTable
-              {...{ rows, index, standard, onKey, table, sight, picked, onPick }}
+              {...{ rows, index, standard, onKey, table, sight, picked, onPick, unsent }}
               sort={shown.sort}
               onSort={(sort) => show({ sort })}
               onAt={setAt}
@@ -284,6 +291,7 @@ function Tools({ job, none, onIssue }: { job: JobRecord; none: boolean; onIssue:
   return (
     <>
       <Link to={`/jobs/${job.id}/lists`}>Lists</Link>
+      <Link to={`/jobs/${job.id}/issues`}>Issues</Link>
       <Link to={`/jobs/${job.id}/changes`}>Changes</Link>
       <Link to={`/jobs/${job.id}/table`}>Take in a table</Link>
       <Link to={`/jobs/${job.id}/loads`}>Load cases{job.loads ? ` · ${job.loads.cases.length}` : ''}</Link>

@@ -1,11 +1,13 @@
 import { LEVELS, type Level } from '@ample/exchange/level';
 import { isOffice, OFFICE_FORMATS, type OfficeFormat } from '@ample/exchange/office-formats';
 import { SHOP_COPIES, SHOP_FORMATS, usesCopy, type ShopCopy, type ShopFormat } from '@ample/exchange/shop-formats';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
+import { Link } from 'react-router';
 import type { DocumentState } from '@ample/core';
 import { api } from '../api.ts';
 import { keep, kept } from '../store/kept.ts';
 import { Dialog, Problem } from './Dialog.tsx';
+import { KeepIssue, NOT_KEPT, sendingOrder, useSinceLast, type Sending } from './KeepIssue.tsx';
 
 interface Props {
   /** A job, or a part of it; else a house detail. */
@@ -15,6 +17,8 @@ interface Props {
   readonly calculationId?: string | undefined;
   /** What changed in the job between two moments. */
   readonly changes?: { readonly from: string; readonly to: string } | undefined;
+  /** Only what changed since the last issue, and kept as one, is offered first. */
+  readonly changed?: boolean;
   /** What is offered first, in place of what was last chosen. */
   readonly format?: ShopFormat;
   readonly title: string;
@@ -42,13 +46,23 @@ function choiceOf(jobId: string, one: boolean): Choice {
 }
 
 /** Issues what leaves the product of a joint, a calculation or a job: what and how much of it, progress from the server, cancel, and the file when it is ready. */
-export function Issue({ jobId = '', houseId, jointId, calculationId, changes, format, title, onClose }: Props) {
+export function Issue({ jobId = '', houseId, jointId, calculationId, changes, changed, format, title, onClose }: Props) {
   const one = jointId !== undefined;
   const [choice, setChoice] = useState(() => ({ ...choiceOf(jobId, one), ...(format ? { format } : {}) }));
   // A calculation and a house detail have one level only.
   const whole = calculationId !== undefined || houseId !== undefined || changes !== undefined;
   const [asked, setAsked] = useState(whole);
-  const { state, setState, problem } = useDocument({ asked, choice, jobId, houseId, jointId, calculationId, changes });
+  const [sending, setSending] = useState<Sending>({ ...NOT_KEPT, changed: changed ?? false, kept: changed ?? false });
+  const since = useSinceLast(whole ? undefined : jobId);
+  const { state, setState, problem } = useDocument({
+    asked,
+    order: { ...orderOf(choice), ...sendingOrder(sending, since) },
+    jobId,
+    houseId,
+    jointId,
+    calculationId,
+    changes,
+  });
   const start = (): void => {
     for (const [what, value] of Object.entries(choice)) keep(keyOf(jobId, one, what), value as string);
     setAsked(true);
@@ -60,7 +74,11 @@ export function Issue({ jobId = '', houseId, jointId, calculationId, changes, fo
   };
   return (
     <Dialog title={title} onClose={close} width={asked ? 460 : 780}>
-      {!asked && <Choices one={one} choice={choice} setChoice={setChoice} onStart={start} />}
+      {!asked && (
+        <Choices one={one} choice={choice} setChoice={setChoice} onStart={start}>
+          <KeepIssue sending={sending} set={setSending} one={one} since={since} />
+        </Choices>
+      )}
       {working && <Working state={state} onCancel={() => state && void api.cancelDocument(state.id).then(setState)} />}
       {state?.status === 'ready' && (
         <>
@@ -73,6 +91,11 @@ export function Issue({ jobId = '', houseId, jointId, calculationId, changes, fo
                   ? 'The document is ready: the detail drawn, what it is meant for, and its resistances.'
                   : readyWords(choice)}
           </p>
+          {state.issue !== undefined && (
+            <p>
+              Kept as <Link className="underline" to={`/jobs/${jobId}/issues`}>{`issue ${state.issue}`}</Link> of the job.
+            </p>
+          )}
           <a className="btn btn-primary mt-3" href={api.documentUrl(state.id)} download={state.name} ref={focus}>
             Download {state.name}
           </a>
@@ -88,13 +111,17 @@ export function Issue({ jobId = '', houseId, jointId, calculationId, changes, fo
 interface Asked extends Pick<Props, 'houseId' | 'jointId' | 'calculationId' | 'changes'> {
   readonly jobId: string;
   readonly asked: boolean;
-  readonly choice: Choice;
+  /** What is made of a joint or a job, and how it is sent. */
+  readonly order: object;
 }
 
 /** The document once it is asked for: its state from the server as it is written. */
-function useDocument({ asked, choice, jobId, houseId, jointId, calculationId, changes }: Asked) {
+function useDocument({ asked, order, jobId, houseId, jointId, calculationId, changes }: Asked) {
   const [state, setState] = useState<DocumentState | null>(null);
   const [problem, setProblem] = useState('');
+  // What is asked for stays as it was when it was asked.
+  const ordered = useRef(order);
+  if (!asked) ordered.current = order;
   useEffect(() => {
     if (!asked) return;
     let events: EventSource | null = null;
@@ -105,7 +132,7 @@ function useDocument({ asked, choice, jobId, houseId, jointId, calculationId, ch
           ? { houseId }
           : changes
             ? { jobId, changes }
-            : { jobId, ...(jointId ? { jointId } : {}), ...(calculationId ? { calculationId } : orderOf(choice)) },
+            : { jobId, ...(jointId ? { jointId } : {}), ...(calculationId ? { calculationId } : ordered.current) },
       )
       .then((started) => {
         if (gone) return void api.cancelDocument(started.id);
@@ -128,7 +155,7 @@ function useDocument({ asked, choice, jobId, houseId, jointId, calculationId, ch
       gone = true;
       events?.close();
     };
-  }, [asked, choice, jobId, houseId, jointId, calculationId, changes]);
+  }, [asked, jobId, houseId, jointId, calculationId, changes]);
   return { state, setState, problem };
 }
 
@@ -145,11 +172,12 @@ interface ChoicesProps {
   readonly choice: Choice;
   readonly setChoice: (choice: Choice) => void;
   readonly onStart: () => void;
+  readonly children: React.ReactNode;
 }
 
 const PDF = { id: 'pdf' as const, label: 'Calculation (PDF)', about: 'checked details with their workings, to read and to keep' };
 
-const Choices = ({ one, choice, setChoice, onStart }: ChoicesProps) => (
+const Choices = ({ one, choice, setChoice, onStart, children }: ChoicesProps) => (
   <form
     onSubmit={(e) => {
       e.preventDefault();
@@ -181,6 +209,7 @@ const Choices = ({ one, choice, setChoice, onStart }: ChoicesProps) => (
         onChange={(copy) => setChoice({ ...choice, copy })}
       />
     )}
+    {children}
     <button type="submit" className="btn btn-primary mt-3">
       {isCalculation(choice.format) ? 'Write the document' : 'Write the files'}
     </button>

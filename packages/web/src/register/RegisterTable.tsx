@@ -17,6 +17,8 @@ interface Props {
   /** Joints that are chosen, by id. */
   readonly picked: ReadonlySet<string>;
   readonly onPick: (ids: readonly string[], on: boolean) => void;
+  /** Joints that changed since they were last issued, with the number of that issue; null: they never were, though others are. */
+  readonly unsent: ReadonlyMap<string, number | null>;
   readonly table: RefObject<HTMLTableElement | null>;
   /** Only the rows in sight stand in the page: a job may have thousands. */
   readonly sight: Virtualizer<HTMLDivElement, Element>;
@@ -35,7 +37,21 @@ const HEADS: readonly (readonly [SortKey | null, string, string])[] = [
 ];
 
 /** The joints of a job, a line each. */
-export function RegisterTable({ rows, index, standard, sort, onSort, onAt, onOpen, onKey, table, sight, picked, onPick }: Props) {
+export function RegisterTable({
+  rows,
+  index,
+  standard,
+  sort,
+  onSort,
+  onAt,
+  onOpen,
+  onKey,
+  table,
+  sight,
+  picked,
+  onPick,
+  unsent,
+}: Props) {
   const inSight = sight.getVirtualItems();
   const above = inSight[0]?.start ?? 0;
   const below = sight.getTotalSize() - (inSight.at(-1)?.end ?? 0);
@@ -95,7 +111,7 @@ export function RegisterTable({ rows, index, standard, sort, onSort, onAt, onOpe
                   onChange={(e) => onPick([j.id], e.target.checked)}
                 />
               </td>
-              <Cells joint={j} standard={standard} />
+              <Cells joint={j} standard={standard} unsent={unsent.get(j.id)} />
             </tr>
           );
         })}
@@ -127,7 +143,7 @@ function Head({
 
 const worst = ({ summary: { first } }: RegisterEntry): string => (first ? `${first.combination} ${first.note}` : '–');
 
-function Cells({ joint: j, standard }: { joint: RegisterEntry; standard: string }) {
+function Cells({ joint: j, standard, unsent }: { joint: RegisterEntry; standard: string; unsent: number | null | undefined }) {
   const { first, refusal, members } = j.summary;
   const said = j.unreadable ?? refusal;
   return (
@@ -144,6 +160,14 @@ function Cells({ joint: j, standard }: { joint: RegisterEntry; standard: string 
         {j.open > 0 && (
           <span className="block unused">
             {j.open} comment{j.open === 1 ? '' : 's'}
+          </span>
+        )}
+        {unsent !== undefined && (
+          <span
+            className="block muted max-w-20 whitespace-normal"
+            title={unsent === null ? 'it is in no issue yet' : `it changed since issue ${unsent}`}
+          >
+            {unsent === null ? 'not issued' : `changed since issue ${unsent}`}
           </span>
         )}
       </td>
