@@ -31,6 +31,7 @@ const FLOORS = [
   'joints/hollow-face.ts',
   'joints/members.ts',
   'joints/rows.ts',
+  'joints/met.ts',
   'joints/kind.ts',
   'joints/given.ts',
   'joints/migrate.ts',
@@ -44,6 +45,7 @@ const FLOORS = [
   'design',
   'bench',
   'job',
+  'model',
   'house',
   'index.ts',
 ];

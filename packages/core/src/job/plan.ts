@@ -42,6 +42,8 @@ export interface GivenJoint {
   readonly rows: readonly GivenRow[];
   /** Kind and members: of a new joint, or sections that replace those of one that stands. */
   readonly members?: Readonly<Record<string, string>>;
+  /** How the members of a new joint lie to each other, as a model has it: `drop` in mm, `slope` and `skew` in degrees. */
+  readonly place?: Readonly<Record<string, number>>;
 }
 
 export interface PlanChoices {
@@ -74,6 +76,7 @@ export const givenJointSchema = Joi.object({
     .max(500)
     .required(),
   members: Joi.object().pattern(Joi.string().max(40), Joi.string().max(60)),
+  place: Joi.object({ drop: size(-1500, 1500), slope: size(-60, 60), skew: size(-60, 60) }),
 });
 export const planChoicesSchema = Joi.object({
   others: Joi.valid('keep', 'drop').default('keep'),
@@ -226,6 +229,7 @@ function fresh(given: GivenJoint, job: JudgedBy, choices: PlanChoices): Made {
   const { cases, combinations } = rowsOf(given, kind, job.loads?.cases.map((c) => c.id) ?? [], choices);
   const loads = { ...(Object.keys(cases).length ? { forces: cases } : {}), ...(given.end ? { end: given.end } : {}) };
   const acted = { kind: kind.id, combinations, ...(Object.keys(loads).length ? { loads } : {}) };
+  for (const [k, x] of Object.entries(given.place ?? {})) seed[k] = String(x);
   const { input } = firstDetail(kind.id, seed, actionsOf(acted, job).combinations, basis);
   return { joint: { ...acted, mark, line: '', note: given.note ?? '', input, ...versionMark(kind) }, kept: [] };
 }

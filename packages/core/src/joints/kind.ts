@@ -12,6 +12,7 @@ import { once } from '../lazy.ts';
 import { Refusal } from '../refusal.ts';
 import type { Prepared } from '../checks/check.ts';
 import type { MemberFacts } from './members.ts';
+import type { Met } from './met.ts';
 import type { RowsFlow } from './rows.ts';
 
 export type FieldValue = number | string | boolean;
@@ -281,6 +282,8 @@ export interface JointKind<I = unknown> {
   readonly family: string;
   /** What is asked before a first detail, under a standard. */
   seeds(of: Standard): readonly SeedField[];
+  /** What a first detail of it starts from where members meet so in a model; null where it does not join them. */
+  meets?(met: Met, of: Standard): Seed | null;
   /** Members of a joint as the start of another form of its family; throws a Refusal where there is none. */
   seedOf(input: I): Start;
   /** Actions that it takes, in the order of cards and tables. */

@@ -2,6 +2,7 @@ import { COLUMN_ACTIONS, COLUMN_END } from '../../actions/combination.ts';
 import { Refusal } from '../../refusal.ts';
 import { strength, type MemberFacts } from '../members.ts';
 import { building, type JointKind, type SeedField } from '../kind.ts';
+import { seeded } from '../met.ts';
 import { prettyName } from '../../drawing/index.ts';
 import { baseToEn1993 } from './en1993/index.ts';
 import { momentChart } from './chart.ts';
@@ -94,6 +95,10 @@ export const columnBase: JointKind<BaseInput> = {
   ends: COLUMN_END,
   given: ['column', 'concrete'],
   everySet: true,
+  meets: ({ at, member, moment }) =>
+    at === 'ground' && COLUMN_SHAPES.some((s) => s === member.shape)
+      ? seeded({ column: member.section, columnGrade: member.grade, base: moment ? 'fixed' : 'pinned' })
+      : null,
   ...building({
     model: baseModel,
     standards: {

@@ -7,6 +7,7 @@ import type { FarBoltsInput } from './far-beam.ts';
 import { up5 } from '../field-makers.ts';
 import type { EndSupportInput, MemberInput, Notch } from './input.ts';
 import type { JointKind, SeedField, Start } from '../kind.ts';
+import { seeded, type Met } from '../met.ts';
 import { memberDimensions, supportTypes, SUPPORT_TYPES, type MemberDimensions, type SupportType } from '../members.ts';
 import { flangeReach, practicalGap } from './support-clearance.ts';
 
@@ -128,14 +129,23 @@ function levelNotch(
   return below > 0 ? { type: 'double', ...sizes, d_nb: cut(below, beam.tf + beam.r) } : { type: 'single', ...sizes };
 }
 
+/** How members lie to each other, where a model says it. */
+const placed = (seed: Readonly<Record<string, string>>, ...names: readonly string[]): Readonly<Record<string, number>> =>
+  Object.fromEntries(names.flatMap((k) => (seed[k] ? [[k, Number(seed[k])] as const] : [])));
+
 /** Members of a start, with the room that they leave. Throws a Refusal where a section is not known. */
 export function beamStart(start: Start, basis: Basis): BeamStart {
   const given = 'members' in start && typeof start.members === 'object' ? (start.members as BeamAndSupport) : null;
   const seed = start as Readonly<Record<string, string>>;
   const [section, grade] = onHollow(seed) ? [seed['hollow']!, seed['hollowGrade']!] : [seed['support']!, seed['supportGrade']!];
   const members: BeamAndSupport = given ?? {
-    beam: { section: seed['beam']!, steel: { grade: seed['beamGrade']! }, notch: { type: 'none' } },
-    support: { type: seed['supportType'] as SupportType, section, steel: { grade } },
+    beam: {
+      section: seed['beam']!,
+      steel: { grade: seed['beamGrade']! },
+      notch: { type: 'none' },
+      ...placed(seed, 'slope', 'skew'),
+    },
+    support: { type: seed['supportType'] as SupportType, section, steel: { grade }, ...placed(seed, 'drop') },
   };
   const dims = memberDimensions(members.beam, basis, 'beam')!;
   const { support } = members;
@@ -195,12 +205,32 @@ export function weldedSupport({
   return other_side ? { ...rest, other_side: { V_Ed: other_side.V_Ed, h_p: other_side.h_p ?? 200 } } : rest;
 }
 
+/** Tops that differ by no more are level, mm: the beam is then notched. */
+const LEVEL = 15;
+const OPEN = ['I', 'C'];
+/** A beam that comes to a column or to the web of another beam, and takes no moment there. */
+function beamMeets(met: Met, types: ReturnType<typeof supportTypes>): Readonly<Record<string, string>> | null {
+  const { at, member, support, face, moment, drop, slope, skew } = met;
+  if (moment || !support || !OPEN.includes(member.shape) || (at !== 'column' && at !== 'beam')) return null;
+  const type = at === 'beam' ? 'beam_web' : face === 'hollow' ? 'hss_face' : `column_${face}`;
+  if (!types.some(([known]) => known === type)) return null;
+  if (type !== 'hss_face' && !OPEN.includes(support.shape)) return null;
+  const [name, steel] = type === 'hss_face' ? ['hollow', 'hollowGrade'] : ['support', 'supportGrade'];
+  const level = at === 'beam' && drop !== undefined && Math.abs(drop) <= LEVEL;
+  return seeded({
+    ...{ beam: member.section, beamGrade: member.grade, supportType: type, [name]: support.section, [steel]: support.grade },
+    ...(at === 'beam' ? { tops: level ? 'level' : 'apart', drop } : {}),
+    ...{ slope, skew },
+  });
+}
+
 /** What the kinds that join a beam to its support have in common: what is asked before a first detail, and the actions. `welded`: the joint is welded to its support. */
 export const beamToSupport = ({ welded = false } = {}): Pick<
   JointKind,
-  'family' | 'seeds' | 'seedOf' | 'actions' | 'ends' | 'given'
+  'family' | 'seeds' | 'seedOf' | 'meets' | 'actions' | 'ends' | 'given'
 > => ({
   family: 'beam',
+  meets: (met, standard) => beamMeets(met, supportTypes(welded, standard.materials)),
   seeds: (standard) => seeds(standard, welded),
   actions: BEAM_ACTIONS,
   ends: BEAM_END,

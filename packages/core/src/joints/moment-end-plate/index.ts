@@ -6,6 +6,7 @@ import { SI, type Units } from '../../units/system.ts';
 import { quantitiesOf } from '../beam-end/solid-parts.ts';
 import { building, type JointKind, type SeedField } from '../kind.ts';
 import { memberFacts } from '../members.ts';
+import { seeded, type Met } from '../met.ts';
 import { aisc360 } from '../../standards/aisc360/standard.ts';
 import { momentPlateFirstToAisc360 } from './aisc360/first.ts';
 import { momentPlateToAisc360 } from './aisc360/index.ts';
@@ -113,6 +114,21 @@ const nameOf = (s: SectionInput, u: Units): string =>
   s.section ? prettyName(s.section) : `I ${u.length(s.h!)}×${u.length(s.b!)}`;
 
 /** A plate across the beam end, welded all round and bolted to a column's flange or to its like: it carries moment (basis of moment end plates). */
+/** A beam that takes moments at the flange of a column, or two of one section end to end. */
+function momentMeets(
+  { at, member, support, face, moment, both }: Met,
+  { id }: Standard,
+): Readonly<Record<string, string>> | null {
+  if (member.shape !== 'I' || support?.shape !== 'I') return null;
+  if (at === 'end')
+    return (FORMS[id]?.splice ?? true) && member.section === support.section
+      ? seeded({ form: 'splice', beam: member.section, beamGrade: member.grade })
+      : null;
+  if (at !== 'column' || face !== 'flange' || !moment) return null;
+  const column = { column: support.section, columnGrade: support.grade, sides: both ? 2 : 1 };
+  return seeded({ form: 'column', beam: member.section, beamGrade: member.grade, ...column });
+}
+
 export const momentEndPlate: JointKind<MomentPlateInput> = {
   id: 'moment-end-plate',
   code: 'MEP',
@@ -122,6 +138,7 @@ export const momentEndPlate: JointKind<MomentPlateInput> = {
   placeField: rowField,
   edits: momentPlateEdits,
   family: 'moment',
+  meets: momentMeets,
   seeds,
   seedOf: ({ form, beam, column }) => ({ members: { form, beam, ...(column ? { column } : {}) } }),
   actions: ACTIONS,

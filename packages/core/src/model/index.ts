@@ -1,0 +1,4 @@
+export * from './compare.ts';
+export { memberSchema, membersSchema, MOST_MEMBERS, type End, type ModelMember } from './member.ts';
+export * from './propose.ts';
+export type { Vec } from './space.ts';

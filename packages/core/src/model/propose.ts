@@ -1,0 +1,359 @@
+import type { JointKind } from '../joints/kind.ts';
+import type { Met, MetMember } from '../joints/met.ts';
+import { KINDS } from '../joints/registry.ts';
+import type { Standard } from '../basis/standard.ts';
+import type { GivenJoint } from '../job/plan.ts';
+import { basisOf } from '../standards/job-basis.ts';
+import type { JudgedBy } from '../job/actions.ts';
+import { runsOf, TOUCH, type Run } from './chains.ts';
+import { findModelSection, isLong, type End, type FoundSection, type ModelMember } from './member.ts';
+import { endOf, endToEnd, heightOf, meeting, Near, standing, tipsOf, type Meeting, type Standing, type Tip } from './meet.ts';
+import { apart, degrees, dot, sub, type Vec } from './space.ts';
+
+/** How joints are proposed. */
+export interface ProposeChoices {
+  /** Kinds that are taken before others, the first that joins the members. */
+  readonly prefer?: readonly string[];
+  /** Sections of the catalogue or the job, by the names that the model has. */
+  readonly sections?: Readonly<Record<string, string>>;
+  /** What the lines of beams run through: the middle of their sections, or their tops. */
+  readonly lines?: 'middle' | 'top';
+  /** Gap or play between an end and the face that it comes to, mm. */
+  readonly reach?: number;
+}
+export const REACH = 80;
+
+/** A joint that a model is likely to have. */
+export interface Proposal {
+  /** Lasting name: the member and its end. */
+  readonly key: string;
+  readonly given: GivenJoint & { readonly members: Readonly<Record<string, string>> };
+  readonly at: Vec;
+  /** Ids of the members that meet, the one whose end it is first. */
+  readonly members: readonly string[];
+  /** How they lie to each other, a few words each. */
+  readonly says: readonly string[];
+}
+/** A place where members meet and no joint is proposed. */
+export interface NotProposed {
+  readonly key: string;
+  readonly at: Vec;
+  readonly members: readonly string[];
+  readonly reason: string;
+}
+/** What a section of a model is taken for. */
+export interface ModelSection extends FoundSection {
+  /** As the model names it; empty where it has dimensions alone. */
+  readonly name: string;
+  readonly count: number;
+}
+export interface Proposed {
+  readonly sections: readonly ModelSection[];
+  readonly joints: readonly Proposal[];
+  readonly left: readonly NotProposed[];
+}
+
+/** Name of the end of a member that an analysis gives forces at: its mark, or its id, and 1 or 2. */
+const endName = ({ member, end }: { readonly member: ModelMember; readonly end: End }): string =>
+  `${(member.name || member.id).slice(0, 58)} ${end === 'from' ? 1 : 2}`;
+
+/** Joints where members of a model meet, and what of it is not one. */
+export function proposeJoints(members: readonly ModelMember[], job: JudgedBy, choices: ProposeChoices = {}): Proposed {
+  const { standard } = basisOf(job);
+  const sections = sectionsOf(members, job, choices);
+  const found = (m: ModelMember) => sections.get(sectionName(m))!.section;
+  const known = members.filter((m) => isLong(m) && found(m));
+  const stand = (run: Run): Standing => standing(run, found(run.pieces[0]!.member)!);
+  const reach = choices.reach ?? REACH;
+
+  const upright = (m: ModelMember): boolean => stand(alone(m)).stands === 'column';
+  const columns = runsOf(known.filter(upright), () => false).map(stand);
+  const others = known.filter((m) => !upright(m));
+  const crossed = crossings(
+    columns,
+    others.map((m) => stand(alone(m))),
+    reach,
+  );
+  const list = [...columns, ...runsOf(others, crossed).map(stand)];
+  const look = new Look(list, new Near(list), reach);
+
+  const maker = new Maker(standard, choices);
+  for (const s of list) for (const tip of tipsOf(s)) maker.take(look.meets(tip), tip);
+  const short = members.filter((m) => !isLong(m)).map((m): NotProposed => ({ ...told(m), reason: 'It has no length.' }));
+  const asked = members
+    .filter((m) => isLong(m) && !found(m))
+    .map((m): NotProposed => ({
+      ...told(m),
+      reason: `Its section${m.section ? ` "${m.section}"` : ''} is not known: choose the one that it is.`,
+    }));
+  return { sections: [...sections.values()], joints: maker.joints, left: [...maker.left, ...asked, ...short] };
+}
+const told = (m: ModelMember) => ({ key: m.id, at: m.from, members: [m.id] });
+const alone = (member: ModelMember): Run => ({ pieces: [{ member, turned: false }], from: member.from, to: member.to });
+
+/** Name of a section in a model: its own, or its dimensions. */
+const sectionName = (m: ModelMember): string => m.section || JSON.stringify(m.size ?? null);
+function sectionsOf(members: readonly ModelMember[], job: JudgedBy, { sections }: ProposeChoices): Map<string, ModelSection> {
+  const list = new Map<string, ModelSection>();
+  for (const m of members) {
+    const key = sectionName(m);
+    const known = list.get(key);
+    list.set(
+      key,
+      known
+        ? { ...known, count: known.count + 1 }
+        : { name: m.section, count: 1, ...findModelSection(m, job.sections, sections) },
+    );
+  }
+  return list;
+}
+
+/**
+ * Where beams are parted that analyses draw in one line: at a column, and at a beam that passes: one that is not cut there, or the deeper of two that
+ * are. Of two as deep the one that comes first in the model passes.
+ */
+function crossings(
+  columns: readonly Standing[],
+  pieces: readonly Standing[],
+  reach: number,
+): (at: Vec, member: ModelMember) => boolean {
+  const [posts, beams] = [new Near(columns), new Near(pieces)];
+  const index = new Map(pieces.map((p, i) => [p.first, i]));
+  const of = (m: ModelMember): Standing => pieces[index.get(m)!]!;
+  const rank = (s: Standing): number => heightOf(s.section) * 1e6 - index.get(s.first)!;
+  return (at, member) => {
+    const me = of(member);
+    const tip = tipsOf(me).find((t) => apart(t.at, at) <= TOUCH)!;
+    if (posts.at(at).some((c) => meeting(tip, c, reach))) return true;
+    const here = beams.at(at).filter((s) => s !== me && Math.abs(dot(s.axis, me.axis)) < 0.9);
+    const through = here.filter((s) => passes(s, at));
+    if (through.length > 0) return true;
+    const ends = here.flatMap((s) => tipsOf(s).filter((t) => apart(t.at, at) <= TOUCH));
+    return ends.some((a, i) =>
+      ends.slice(i + 1).some((b) => dot(a.into, b.into) < -0.99 && Math.max(rank(a.of), rank(b.of)) > rank(me)),
+    );
+  };
+}
+/** Whether a beam goes on past a point on both sides of it. */
+function passes(s: Standing, at: Vec): boolean {
+  const t = dot(sub(at, s.run.from), s.axis);
+  const off = sub(sub(at, s.run.from), [s.axis[0] * t, s.axis[1] * t, s.axis[2] * t]);
+  return t > TOUCH && t < s.length - TOUCH && Math.hypot(off[0], off[1]) <= 50 && Math.abs(off[2]) <= heightOf(s.section);
+}
+
+/** What a tip comes to. */
+type Found =
+  | { readonly to: 'support'; readonly meeting: Meeting; readonly both: boolean }
+  | { readonly to: 'end'; readonly other: Tip }
+  | { readonly to: 'ground' }
+  | { readonly to: 'none'; readonly reason: string; readonly beside: readonly Standing[] };
+
+/** Looks from a tip for what it comes to. */
+class Look {
+  private readonly tips: readonly Tip[];
+  constructor(
+    list: readonly Standing[],
+    private readonly near: Near,
+    private readonly reach: number,
+  ) {
+    this.tips = list.flatMap(tipsOf);
+  }
+  meets(tip: Tip): Found | null {
+    const { stands } = tip.of;
+    if (stands === 'brace') return { to: 'none', beside: [], reason: 'It is inclined: joints of bracing are not covered.' };
+    return stands === 'column' ? this.foot(tip) : this.beamEnd(tip);
+  }
+
+  /** The lower end of a column; its head carries what comes to it. */
+  private foot(tip: Tip): Found | null {
+    const other = tip.end === 'from' ? tip.of.run.to : tip.of.run.from;
+    if (tip.at[2] > other[2]) return null;
+    const around = this.near.at(tip.at).filter((s) => s !== tip.of);
+    const post = around.find((s) => s.stands === 'column' && [s.run.from, s.run.to].some((p) => apart(p, tip.at) <= this.reach));
+    if (post) return { to: 'none', beside: [post], reason: 'Two columns stand on each other: column splices are not covered.' };
+    const under = around.find((s) => s.stands === 'beam' && this.under(tip.at, s));
+    return under
+      ? { to: 'none', beside: [under], reason: 'A column stands on a beam: such joints are not covered.' }
+      : { to: 'ground' };
+  }
+  private under(at: Vec, s: Standing): boolean {
+    const t = dot(sub(at, s.run.from), s.axis);
+    const off = sub(sub(at, s.run.from), [s.axis[0] * t, s.axis[1] * t, s.axis[2] * t]);
+    const over = off[2];
+    // A beam whose end comes to the foot, as a tie does, carries nothing there.
+    return (
+      t > this.reach &&
+      t < s.length - this.reach &&
+      Math.hypot(off[0], off[1]) <= this.reach &&
+      over > -1 &&
+      over <= heightOf(s.section) / 2 + this.reach
+    );
+  }
+
+  private beamEnd(tip: Tip): Found | null {
+    const around = this.near.at(tip.at).filter((s) => s !== tip.of && s.stands !== 'brace');
+    const met = around.map((s) => meeting(tip, s, this.reach)).filter((m) => m !== null);
+    const rank = (m: Meeting): number => (m.support.stands === 'column' ? 0 : 1e6) + m.off + m.past;
+    const best = met.sort((a, b) => rank(a) - rank(b))[0];
+    if (best) {
+      if (best.support.stands === 'beam' && this.corner(best))
+        return { to: 'none', beside: [best.support], reason: 'Ends of two beams meet at a corner, and no member passes there.' };
+      return { to: 'support', meeting: best, both: this.opposite(tip, best) };
+    }
+    const other = this.tips.find((t) => t.of !== tip.of && t.of.stands === 'beam' && endToEnd(tip, t, this.reach));
+    if (other) return { to: 'end', other };
+    return { to: 'none', beside: [], reason: 'Its end comes to no other member.' };
+  }
+  /** Whether a beam is met at its own end. */
+  private corner({ support, at }: Meeting): boolean {
+    const side = support.section.shape === 'CHS' ? support.section.d : support.section.b;
+    return [support.run.from, support.run.to].some((p) => apart(p, at) <= Math.max(TOUCH, side / 2));
+  }
+  /** Whether a like beam comes to the other side at the same level. */
+  private opposite(tip: Tip, { support, at }: Meeting): boolean {
+    return this.near.at(at).some(
+      (s) =>
+        s !== tip.of &&
+        s.stands === 'beam' &&
+        s.section.name === tip.of.section.name &&
+        tipsOf(s).some((t) => {
+          if (dot(t.into, tip.into) > -0.95) return false;
+          const m = meeting(t, support, this.reach);
+          return m !== null && Math.abs(t.at[2] - tip.at[2]) <= TOUCH;
+        }),
+    );
+  }
+}
+
+/** Makes proposals of what was found, with marks that are each given once. */
+class Maker {
+  readonly joints: Proposal[] = [];
+  readonly left: NotProposed[] = [];
+  private readonly marks = new Set<string>();
+  private readonly done = new Set<string>();
+  private readonly kinds: readonly JointKind[];
+  constructor(
+    private readonly standard: Standard,
+    private readonly choices: ProposeChoices,
+  ) {
+    const { prefer = [] } = choices;
+    const order = (k: JointKind): number => (prefer.includes(k.id) ? prefer.indexOf(k.id) : prefer.length);
+    this.kinds = KINDS.filter((k) => k.standards.includes(standard.id)).sort((a, b) => order(a) - order(b));
+  }
+
+  take(found: Found | null, tip: Tip): void {
+    const { member, end } = endOf(tip);
+    const key = `${member.id}/${end}`;
+    if (!found || this.done.has(key)) return;
+    this.done.add(key);
+    if (found.to === 'none')
+      return void this.left.push({
+        key,
+        at: tip.at,
+        members: [member.id, ...found.beside.map((s) => s.first.id)],
+        reason: found.reason,
+      });
+    const { met, beside, says } = this.met(found, tip);
+    if (found.to === 'end') this.done.add(`${endOf(found.other).member.id}/${endOf(found.other).end}`);
+    const members = [member.id, ...beside.map((s) => s.first.id)];
+    for (const kind of this.kinds) {
+      const seed = kind.meets?.(met, this.standard);
+      if (!seed) continue;
+      const { drop, slope, skew, ...values } = seed;
+      const place = Object.fromEntries(
+        Object.entries({ drop, slope, skew }).flatMap(([k, x]) => (x === undefined ? [] : [[k, Number(x)] as const])),
+      );
+      const given = {
+        ...{ mark: this.mark(member, end, found.to === 'ground'), end: endName({ member, end }), rows: [] },
+        members: { kind: kind.id, ...values },
+        ...(Object.keys(place).length ? { place } : {}),
+        ...(says.length ? { note: `From the model: ${says.join('; ')}.` } : {}),
+      };
+      return void this.joints.push({ key, given, at: tip.at, members, says });
+    }
+    this.left.push({ key, at: tip.at, members, reason: `No kind of joint to ${this.standard.id} joins these: ${words(met)}.` });
+  }
+
+  private met(found: Exclude<Found, { to: 'none' }>, tip: Tip): { met: Met; beside: readonly Standing[]; says: string[] } {
+    const member = this.member(tip.of);
+    const moment = endOf(tip).member.fixed?.includes(endOf(tip).end) ?? false;
+    const usual = { member, moment, both: false };
+    if (found.to === 'ground') return { met: { ...usual, at: 'ground' }, beside: [], says: [] };
+    if (found.to === 'end')
+      return { met: { ...usual, at: 'end', support: this.member(found.other.of) }, beside: [found.other.of], says: [] };
+    const { support, across, rise } = found.meeting;
+    const upright = support.stands === 'column';
+    const slope = degrees(Math.sqrt(Math.max(0, 1 - tip.into[2] ** 2)));
+    const skew = this.skew(found.meeting);
+    const tops = this.choices.lines === 'top' ? 0 : (heightOf(support.section) - heightOf(tip.of.section)) / 2;
+    const drop = tops - rise;
+    const says = [
+      ...(across > 2 ? [`its line is ${Math.round(across)} mm beside that of the ${upright ? 'column' : 'other beam'}`] : []),
+      ...(upright && found.meeting.past > 2
+        ? [`its middle is ${Math.round(found.meeting.past)} mm past the end of the column`]
+        : []),
+      ...(found.both ? ['a like beam comes to the other side'] : []),
+    ];
+    const met: Met = {
+      ...{ at: upright ? 'column' : 'beam', member, support: this.member(support), moment, both: found.both },
+      ...(upright ? { face: faceOf(found.meeting) } : { drop: Math.round(drop * 10) / 10 }),
+      ...(slope >= SQUARE ? { slope: Math.round((tip.into[2] < 0 ? -slope : slope) * 10) / 10 } : {}),
+      ...(skew >= SQUARE ? { skew: Math.round(skew * 10) / 10 } : {}),
+    };
+    return { met, beside: [support], says };
+  }
+
+  /** Degrees in plan off the normal of the face that it comes to. */
+  private skew({ support, tip }: Meeting): number {
+    const out: Vec = [tip.into[0], tip.into[1], 0];
+    const l = Math.hypot(out[0], out[1]);
+    if (support.stands !== 'column') return 90 - degrees(dot(out, support.axis) / l);
+    if (support.section.shape === 'CHS') return 0;
+    const angle = degrees(dot(out, support.depth) / l);
+    return Math.min(angle, 90 - angle);
+  }
+
+  private member({ section, first }: Standing): MetMember {
+    const grade = gradeOf(first.grade ?? '', this.standard.materials.grades);
+    return { section: section.name, shape: section.shape, ...(grade === undefined ? {} : { grade }) };
+  }
+
+  /** A mark of the member's name and its end; one that is taken gets a figure behind. */
+  private mark({ name }: ModelMember, end: End, ground: boolean): string {
+    const plain = name
+      .replace(/[^\p{L}\p{N} ._/+-]+/gu, '-')
+      .replace(/^[^\p{L}\p{N}]+/u, '')
+      .trim()
+      .slice(0, 16);
+    const wanted = plain ? `${plain}${ground ? '-B' : end === 'from' ? '-1' : '-2'}` : 'J1';
+    let mark = wanted;
+    for (let n = 2; this.marks.has(mark); n += 1) mark = plain ? `${wanted}.${n}` : `J${n}`;
+    this.marks.add(mark);
+    return mark;
+  }
+}
+/** Less than this off square is square. */
+const SQUARE = 0.5;
+
+/** The side of a column that a beam comes to, by the way that it goes out. */
+function faceOf({ support, tip }: Meeting): 'flange' | 'web' | 'hollow' {
+  if (support.section.shape === 'RHS' || support.section.shape === 'CHS') return 'hollow';
+  return Math.abs(dot(tip.into, support.depth)) >= Math.SQRT1_2 ? 'flange' : 'web';
+}
+
+/** The grade that a name of steel begins with, as S355J2+N; undefined for none of these. */
+export function gradeOf(name: string, grades: readonly string[]): string | undefined {
+  const plain = (text: string): string => text.toUpperCase().replace(/[^A-Z0-9]/g, '');
+  const wanted = plain(name);
+  return [...grades].sort((a, b) => b.length - a.length).find((g) => wanted.startsWith(plain(g)) || wanted.includes(plain(g)));
+}
+
+const words = ({ at, member, support, face, moment }: Met): string =>
+  [
+    `${moment ? 'a moment of ' : ''}${member.section}`,
+    at === 'ground'
+      ? 'on the ground'
+      : at === 'end'
+        ? `end to end with ${support!.section}`
+        : `at the ${face ?? 'side'} of ${support!.section}`,
+  ].join(' ');
