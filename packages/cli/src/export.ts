@@ -11,6 +11,7 @@ import {
   bytesOf,
   drawingsPdf,
   drawnIn,
+  exchangeText,
   freeName,
   modelOf,
   packageOf,
@@ -133,6 +134,10 @@ export async function exportFiles(
   };
   const source: OutSource = { job, joints: () => joints, total: joints.length, ...(mark === undefined ? {} : { only: mark }) };
   const left: Left[] = [];
+  if (format === 'json') {
+    await streamOut(o.output, (out) => pipeline(exchangeText(source, options), out));
+    return { written: 1, left };
+  }
   if (format === 'drawings' || format === 'ifc') {
     const told = (l: Left): unknown => left.push(l);
     await streamOut(o.output, async (out) => {

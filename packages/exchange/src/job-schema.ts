@@ -1,4 +1,4 @@
-import { JOB_FORMAT, JOB_VERSION, jobSchema, jointSchema, KINDS } from '@ample/core';
+import { exchangeJointSchemas, exchangeSchema, JOB_FORMAT, JOB_VERSION, jobSchema, jointSchema, KINDS } from '@ample/core';
 import type Joi from 'joi';
 import joiToJson from 'joi-to-json';
 
@@ -54,4 +54,12 @@ export function jobFileSchema(): Json {
       }),
     ),
   };
+}
+
+/** JSON Schema of the exchange form: a joint has its detail, as in a job file, or its forces. */
+export function exchangeShape(): Json {
+  const { detailed, forced } = exchangeJointSchemas;
+  const whole = convert(exchangeSchema);
+  const joints = { type: 'array', maxItems: 5000, items: { anyOf: [convert(detailed), convert(forced)] } };
+  return { ...whole, properties: { ...(whole['properties'] as Json), joints } };
 }

@@ -13,6 +13,12 @@ export interface RouteSpec {
   readonly body?: Joi.Schema;
   /** A body that is passed on as its text, for a thread that has the time to read it. */
   readonly text?: true;
+  /** A body that is a file of any kind, as its bytes. */
+  readonly bytes?: true;
+  /** What may stand behind the question mark, with what it is. */
+  readonly query?: Readonly<Record<string, string>>;
+  /** JSON Schema of a body that is passed on as its text. */
+  readonly shape?: () => object;
   /** Largest body in bytes. */
   readonly limit?: number;
   readonly answer: string;
@@ -43,11 +49,13 @@ export class Api {
     const limit = spec.limit ?? MB;
     const parse: RequestHandler[] = spec.text
       ? [express.text({ limit, type: 'application/json' })]
-      : spec.body
-        ? [express.json({ limit, strict: true })]
-        : [];
+      : spec.bytes
+        ? [express.raw({ limit, type: () => true })]
+        : spec.body
+          ? [express.json({ limit, strict: true })]
+          : [];
     this.router[spec.method](spec.path, ...parse, async (req, res) => {
-      const body = spec.text ? textOf(req) : spec.body ? validated(spec.body, req.body) : undefined;
+      const body = spec.text ? textOf(req) : spec.bytes ? bytesIn(req) : spec.body ? validated(spec.body, req.body) : undefined;
       const request = requestOf(req, spec, body);
       const answer = await handler(
         { params: texts(req.params), query: texts(req.query), body: body as B, who: whoOf(req), request },
@@ -67,19 +75,24 @@ export class Api {
       const names = [...spec.path.matchAll(/:(\w+)/g)].map((m) => m[1]!);
       (paths[path] ??= {})[spec.method] = {
         summary: spec.summary,
-        ...(names.length
-          ? { parameters: names.map((name) => ({ name, in: 'path', required: true, schema: { type: 'string' } })) }
-          : {}),
+        ...parametersOf(names, spec),
         ...(spec.text
-          ? { requestBody: { required: true, content: { 'application/json': { schema: { type: 'object' } } } } }
-          : spec.body
+          ? { requestBody: { required: true, content: { 'application/json': { schema: spec.shape?.() ?? { type: 'object' } } } } }
+          : spec.bytes
             ? {
                 requestBody: {
                   required: true,
-                  content: { 'application/json': { schema: joiToJson(spec.body, 'open-api-3.1') } },
+                  content: { 'application/octet-stream': { schema: { type: 'string', format: 'binary' } } },
                 },
               }
-            : {}),
+            : spec.body
+              ? {
+                  requestBody: {
+                    required: true,
+                    content: { 'application/json': { schema: joiToJson(spec.body, 'open-api-3.1') } },
+                  },
+                }
+              : {}),
         responses: {
           200: { description: spec.answer },
           400: { $ref: '#/components/responses/Problem' },
@@ -123,10 +136,36 @@ export class Api {
   }
 }
 
+const parametersOf = (names: readonly string[], { method, query = {}, ...spec }: RouteSpec): { parameters?: object[] } => {
+  const text = { type: 'string' };
+  const keyed = method === 'post' && !spec.body && !spec.text;
+  const list = [
+    ...names.map((name) => ({ name, in: 'path', required: true, schema: text })),
+    ...Object.entries(query).map(([name, description]) => ({ name, in: 'query', required: false, description, schema: text })),
+    ...(method === 'get'
+      ? []
+      : [
+          {
+            ...{ name: 'idempotency-key', in: 'header', required: keyed, schema: text },
+            description:
+              "The client's own key of this request, 8 to 80 letters and figures: asked again with it, it is not done again",
+          },
+          { name: 'x-ample-user', in: 'header', required: false, schema: text, description: 'Who asks, for the history' },
+        ]),
+  ];
+  return list.length ? { parameters: list } : {};
+};
+
 function validated(schema: Joi.Schema, body: unknown): unknown {
   const result = validate<unknown>(schema, body ?? null);
   if ('error' in result) throw new BadRequest(result.error.field, result.error.message);
   return result.value;
+}
+
+function bytesIn(req: HttpRequest): Uint8Array {
+  if (!(req.body instanceof Uint8Array) || req.body.length === 0)
+    throw new BadRequest('file', 'file: the body is empty; accepted is the file itself.');
+  return req.body;
 }
 
 function textOf(req: HttpRequest): string {
@@ -176,7 +215,14 @@ function requestOf(req: HttpRequest, spec: RouteSpec, body: unknown): Request | 
       'idempotency-key',
       `idempotency-key: ${given(key)} can not be used; accepted are 8 to 80 letters, figures and . _ : -`,
     );
-  return { key, asked: askedOf(spec.method, req.path, typeof body === 'string' ? body : JSON.stringify(body ?? null)) };
+  return {
+    key,
+    asked: askedOf(
+      spec.method,
+      req.path,
+      typeof body === 'string' || body instanceof Uint8Array ? body : JSON.stringify(body ?? null),
+    ),
+  };
 }
 
 /** A header that is no valid percent code is taken as it is. */

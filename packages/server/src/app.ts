@@ -15,6 +15,7 @@ import { houseRoutes } from './routes/house.ts';
 import { issueRoutes } from './routes/issues.ts';
 import { jobRoutes } from './routes/jobs.ts';
 import { jointRoutes } from './routes/joints.ts';
+import { modelRoutes } from './routes/model.ts';
 import { tableRoutes } from './routes/tables.ts';
 import type { Services } from './services.ts';
 
@@ -104,6 +105,7 @@ function apiOf(services: Services, folder: string | undefined): Api {
   calculationRoutes(api, services);
   documentRoutes(api, services);
   issueRoutes(api, services);
+  modelRoutes(api, services);
   backupRoute(api, services);
   api.route({ method: 'get', path: '/openapi.json', summary: 'This description', answer: 'OpenAPI 3.1' }, async () =>
     api.openApi(),

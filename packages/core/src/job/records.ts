@@ -140,6 +140,16 @@ export interface TakenTable {
   readonly droppedAt: string | null;
 }
 
+/** Where a joint of a job is in its model. */
+export interface ModelPlace {
+  readonly mark: string;
+  /** Lasting name of the proposal that it comes from; empty where it was told by another program. */
+  readonly key: string;
+  readonly at: readonly number[];
+  /** Ids of the members that meet there. */
+  readonly joins: readonly string[];
+}
+
 /** What an issue is, as it was asked for. */
 export interface IssueWhat {
   /** `pdf`, or a format of the office or the shop. */

@@ -18,12 +18,15 @@ const MOST_ELEMENTS = 4 * MOST_MEMBERS;
 
 const wrong = (message: string): Refusal => new Refusal('file', `file: ${message}`);
 
+/** Whether a file begins as one in the form of ISO 10303-21. */
+export const isIfc = (bytes: Uint8Array): boolean =>
+  /^\s*ISO-10303-21;/.test(Buffer.from(bytes.subarray(0, 200)).toString('latin1'));
+
 /** Members of an IFC file (ISO 16739, IFC 2x3 to 4.3): beams, columns and members that are extrusions, with sections, places and steels. Refuses in a sentence what is no such file. */
 export async function readIfc(bytes: Uint8Array): Promise<ReadModel> {
   if (bytes.length > MOST_IFC)
     throw wrong(`it has ${Math.round(bytes.length / 1e6)} MB; accepted are at most ${MOST_IFC / 1024 / 1024} MB.`);
-  if (!/^\s*ISO-10303-21;/.test(Buffer.from(bytes.subarray(0, 200)).toString('latin1')))
-    throw wrong('it does not begin as an IFC file does; accepted is one in the form of ISO 10303-21 (.ifc).');
+  if (!isIfc(bytes)) throw wrong('it does not begin as an IFC file does; accepted is one in the form of ISO 10303-21 (.ifc).');
   const broken = brokenAt(bytes);
   if (broken > 0)
     throw wrong(`line ${broken} is not in the form of ISO 10303-21, or the file was cut off there; accepted is a whole file.`);

@@ -32,6 +32,11 @@ export const MODEL_FORMATS = [
     label: 'Model (IFC 4)',
     about: 'members near the joint, plates, bolts, welds, anchors and footings, with how each joint stands',
   },
+  {
+    id: 'json',
+    label: 'Exchange (JSON)',
+    about: 'members, joints, forces, details, verdicts and pieces, for a program that reads none of the others',
+  },
 ] as const;
 /** Everything in one. */
 export const PACKAGE_FORMATS = [
@@ -75,6 +80,7 @@ const SINGLE: Readonly<Record<ShopFormat, { readonly joint: string | null; reado
   nest: { joint: null, job: null },
   drawings: { joint: 'pdf', job: 'pdf' },
   ifc: { joint: 'ifc', job: 'ifc' },
+  json: { joint: 'json', job: 'json' },
   zip: { joint: null, job: null },
 };
 export const singleOf = (format: ShopFormat, only: string | undefined): string | null =>
@@ -89,7 +95,7 @@ export const outName = (
   const called = safeName([job.number, only ?? job.name].filter(Boolean).join(' '));
   return single === null
     ? `${called}${format === 'zip' ? '' : `-${format}`}.zip`
-    : `${called}${isWhole(format) ? '-lists' : format === 'drawings' ? '-drawings' : ''}.${single}`;
+    : `${called}${isWhole(format) ? '-lists' : format === 'drawings' ? '-drawings' : format === 'json' ? '-exchange' : ''}.${single}`;
 };
 
 /** Formats whose files are made one by one. */

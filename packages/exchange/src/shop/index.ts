@@ -2,6 +2,7 @@ export { drawnIn, SHOP_DEFAULTS, shopJoint, jointFiles, type OutFile } from './f
 export * from './formats.ts';
 export {
   drawingsPdf,
+  exchangeText,
   modelOf,
   NothingToWrite,
   packageOf,

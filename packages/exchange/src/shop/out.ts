@@ -1,7 +1,18 @@
 import { once } from 'node:events';
 import type { Writable } from 'node:stream';
 import { finished, pipeline } from 'node:stream/promises';
-import { builtStored, itemsOf, refusalOf, type JobDocument, type JointItems, type StoredJoint } from '@ample/core';
+import {
+  builtStored,
+  exchangeHead,
+  exchangeJoint,
+  itemsOf,
+  refusalOf,
+  type JobDocument,
+  type JointItems,
+  type ModelPlace,
+  type ModelMember,
+  type StoredJoint,
+} from '@ample/core';
 import { isWhole, outName, safeName, singleOf, type FilesFormat, type ShopFormat } from './formats.ts';
 import { jointFiles, machineFiles, sheetsOf, shopJoint, wholeFiles, type OutFile, type ShopOptions } from './files.ts';
 import { IfcModel } from '../ifc/write.ts';
@@ -24,6 +35,8 @@ export interface OutOptions extends Omit<ShopOptions, 'revision'> {
   /** Revision letters by mark; A where none is known. */
   readonly revisions?: Readonly<Record<string, string>>;
   readonly progress?: (done: number, total: number, what: string) => void;
+  /** The model that the joints are of: its members, and where each joint is by its mark. */
+  readonly model?: { readonly members: readonly ModelMember[]; readonly places: ReadonlyMap<string, ModelPlace> };
 }
 
 /** What is made of one joint: whatever goes wrong is told in its place, and takes nothing else with it. */
@@ -71,6 +84,23 @@ export async function* modelOf(source: OutSource, options: OutOptions, left: (pa
     yield model.take();
   }
   yield model.end();
+  options.progress?.(total + 1, total + 1, 'file');
+}
+
+/** The exchange form, joint by joint. A joint that can't be checked says so in its verdict. */
+export async function* exchangeText(source: OutSource, options: OutOptions): AsyncGenerator<string> {
+  const { job, total } = source;
+  const head = JSON.stringify(exchangeHead(job, options.model?.members ?? []));
+  yield `${head.slice(0, -1)},"joints":[`;
+  let done = 0;
+  for await (const stored of source.joints()) {
+    const { mark } = stored;
+    const joint = exchangeJoint(stored, job, options.model?.places.get(mark), options.revisions?.[mark]);
+    yield `${done > 0 ? ',' : ''}\n${JSON.stringify(joint)}`;
+    done += 1;
+    options.progress?.(done, total + 1, mark);
+  }
+  yield ']}\n';
   options.progress?.(total + 1, total + 1, 'file');
 }
 
@@ -149,6 +179,7 @@ export async function writeOut(
   options: OutOptions,
   out: Writable,
 ): Promise<void> {
+  if (format === 'json') return pipeline(exchangeText(source, options), out);
   if (format === 'drawings' || format === 'ifc') {
     const left: Left[] = [];
     const told = (l: Left): unknown => left.push(l);

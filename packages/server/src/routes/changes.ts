@@ -40,6 +40,7 @@ export function changeRoutes(api: Api, { database, pool }: Services): void {
       method: 'get',
       path: '/jobs/:id/changes',
       summary: 'What is different between the moments "from" and "to", before anything is judged',
+      query: { from: 'ISO date and time', to: 'ISO date and time' },
       answer: 'the job at both, and the joints that differ',
     },
     ({ params, query }) => pool.run('listChanges', { file, jobId: params['id']!, between: betweenOf(query) }),

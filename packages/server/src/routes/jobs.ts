@@ -89,6 +89,11 @@ function readInParts(api: Api, { database, register }: Services): void {
       method: 'get',
       path: '/jobs/:id/joints',
       summary: `A part of the register: each joint and what its check says. "after" is the "next" of the part before, "limit" at most ${MOST_ROWS}; "fresh=1" judges them anew`,
+      query: {
+        after: 'the "next" of the part before; -1 for the first',
+        limit: `joints of one part, at most ${MOST_ROWS}; 200`,
+        fresh: '1: judged anew',
+      },
       answer: 'rows, total, next',
     },
     async ({ params, query }) =>

@@ -275,6 +275,7 @@ function history(api: Api, { database: { db } }: Services): void {
       method: 'get',
       path: '/joints/:id/revisions',
       summary: `Changes of a joint, newest first, ${REVISIONS} at most; "before" is the id of the oldest one that is known`,
+      query: { before: 'id of the oldest revision that is known' },
       answer: 'list of revisions',
     },
     async ({ params, query }) => {

@@ -13,7 +13,11 @@ export interface Request {
 /** How long an answered request is remembered. */
 const DAYS = 7;
 
-export const askedOf = (...parts: readonly string[]): string => createHash('sha256').update(parts.join('\n')).digest('hex');
+export function askedOf(...parts: readonly (string | Uint8Array)[]): string {
+  const hash = createHash('sha256');
+  parts.forEach((part, i) => (i ? hash.update('\n') : hash).update(part));
+  return hash.digest('hex');
+}
 
 /** Id of the record that came of this request before; undefined when it is new. The key of another request is refused. */
 export async function answeredBefore(db: Handle, request: Request | null): Promise<string | undefined> {

@@ -15,6 +15,8 @@ import type {
   JointContent,
   JointLoads,
   JudgedRow,
+  ModelMember,
+  ModelPlace,
   Pin,
   Reply,
   Settings,
@@ -160,6 +162,19 @@ export const issues = sqliteTable(
   },
   (t) => [uniqueIndex('issues_by_job').on(t.jobId, t.number)],
 );
+
+/** The model that joints of a job come from: one, the last that was taken. */
+export const models = sqliteTable('models', {
+  jobId: text('job_id')
+    .primaryKey()
+    .references(() => jobs.id),
+  /** Of the file. */
+  name: text('name').notNull(),
+  who: text('who').notNull(),
+  at: text('at').notNull(),
+  members: json<readonly ModelMember[]>('members').notNull(),
+  places: json<readonly ModelPlace[]>('places').notNull(),
+});
 
 /** Remarks on joints. */
 export const comments = sqliteTable(

@@ -31,6 +31,7 @@ import type { Handle } from '../store/database.ts';
 import { houseStamp } from '../store/house.ts';
 import { sinceIssue, type ReadForIssue } from '../store/issues.ts';
 import { basisKey, getJob, jobDocument, jobHead } from '../store/jobs.ts';
+import { getModel, placedModel } from '../store/models.ts';
 import { documentOf, eachJoint, jointsById, readableJoint } from '../store/joints.ts';
 import { lightJoints, markedVersions, verdictKey } from '../store/joint-rows.ts';
 import { answer, housesOf, judgedRow, reader, type Answer } from './answer.ts';
@@ -161,7 +162,8 @@ async function shopFiles(
   const { only } = scope;
   const revisions = Object.fromEntries(scope.joints.map((j) => [j.mark, revisionLetter(j.version)]));
   const source = { job, joints: scope.each, total: scope.joints.length, ...(only ? { only: only.mark } : {}) };
-  const shop = { ...SHOP_DEFAULTS, ...options, copy, unit: drawnIn(job), revisions };
+  const model = format === 'json' ? placedModel(await getModel(db, task.jobId)) : {};
+  const shop = { ...SHOP_DEFAULTS, ...options, ...model, copy, unit: drawnIn(job), revisions };
   if (format !== 'zip') return writeShop(source, format, shop, out);
   await writeZip(
     packageOf(source, shop, {

@@ -18,13 +18,17 @@ type Quick =
   | 'exportJob'
   | 'backup'
   | 'listJob'
-  | 'listSince';
+  | 'listSince'
+  | 'readModel'
+  | 'planModel'
+  | 'exchangeJob';
 type Input<K extends Quick> = Parameters<(typeof tasks)[K]>[0];
 /** A task's answer without its refusals, which are thrown. */
 type Output<K extends Quick> = Extract<Awaited<ReturnType<(typeof tasks)[K]>>, { ok: unknown }>['ok'];
 
 export interface Pool {
-  run<K extends Quick>(task: K, input: Input<K>): Promise<Output<K>>;
+  /** `signal` ends the thread of a task that takes long. */
+  run<K extends Quick>(task: K, input: Input<K>, signal?: AbortSignal): Promise<Output<K>>;
   pdf(
     task: Omit<DocumentTask, 'port'>,
     progress: (p: { done: number; total: number; what: string }) => void,
@@ -49,7 +53,9 @@ export async function openPool(): Promise<Pool> {
   const quick = new Piscina({ ...options, minThreads: 1, maxThreads: 2 });
   const slow = new Piscina({ ...options, minThreads: 0, maxThreads: 2 });
   return {
-    run: async (name, input) => revived((await quick.run(input, { name })) as Answer<never>),
+    // A file of another program may take long: it waits with the documents.
+    run: async (name, input, signal) =>
+      revived((await (name === 'readModel' ? slow : quick).run(input, { name, ...(signal ? { signal } : {}) })) as Answer<never>),
     pdf: async (task, progress, signal) => {
       const { port1, port2 } = new MessageChannel();
       port1.on('message', progress);

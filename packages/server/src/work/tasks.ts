@@ -1,5 +1,13 @@
 import {
   contentOf,
+  isExchangeFor,
+  placesOf,
+  planExchange,
+  proposalsBeside,
+  proposeJoints,
+  readExchange,
+  Refusal,
+  revisionLetter,
   DocumentError,
   isGivenFor,
   listsOfJob,
@@ -14,16 +22,25 @@ import {
   type JointThen,
   type JudgedBy,
   type JudgedRow,
+  type ExchangeJoint,
+  type ModelMember,
+  type ModelPlace,
+  type ModelSection,
+  type NotProposed,
   type PlanChoices,
+  type ProposeChoices,
   type SinceIssue,
 } from '@ample/core';
+import { isIfc, readIfc } from '@ample/exchange/ifc-in';
 import { changeList, jointsThen, type Between } from '../store/changes.ts';
-import { copyInto } from '../store/database.ts';
+import { bytesOf, SHOP_DEFAULTS, writeOut } from '@ample/exchange/shop';
+import { copyInto, type Handle } from '../store/database.ts';
 import { houseStamp } from '../store/house.ts';
 import { sinceIssue } from '../store/issues.ts';
-import { basisKey, getJob, jobDocument } from '../store/jobs.ts';
+import { getModel, placedModel } from '../store/models.ts';
+import { basisKey, getJob, jobDocument, jobHead } from '../store/jobs.ts';
 import { documentOf, eachJoint, jointsById, jointsNamed } from '../store/joints.ts';
-import { keptStandings } from '../store/joint-rows.ts';
+import { countJoints, keptStandings, markedVersions } from '../store/joint-rows.ts';
 import { jobStatements, type NewJob } from '../store/statements.ts';
 import { answer, housesOf, judgedRow, reader, type Answer } from './answer.ts';
 
@@ -172,3 +189,91 @@ export const listSince = ({
   jobId: string;
   number: number;
 }): Promise<Answer<SinceIssue>> => answer(() => sinceIssue(reader(file).db, jobId, number));
+
+/** A model as it was read: members, joints where the file tells any, and what could not be read. */
+export interface SentModel {
+  readonly members: readonly ModelMember[];
+  readonly joints: readonly ExchangeJoint[];
+  readonly left: readonly { readonly name: string; readonly reason: string }[];
+}
+export interface PlannedModel {
+  readonly members: readonly ModelMember[];
+  readonly plans: readonly PlannedJoint[];
+  readonly places: readonly ModelPlace[];
+  readonly left: readonly NotProposed[];
+  readonly sections: readonly ModelSection[];
+}
+
+/** A model as it was sent: an IFC file, or the exchange form. */
+export const readModel = ({ bytes }: { bytes: Uint8Array }): Promise<Answer<SentModel>> =>
+  answer(async () => {
+    if (isIfc(bytes)) return { ...(await readIfc(bytes)), joints: [] };
+    return { ...readExchange(parsed(bytes)), left: [] };
+  });
+const parsed = (bytes: Uint8Array): unknown => {
+  try {
+    return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes));
+  } catch {
+    throw new Refusal(
+      'file',
+      'file: it is no JSON in UTF-8, and does not begin as an IFC file; accepted is an IFC file, or the exchange form.',
+    );
+  }
+};
+
+/** What another program's members and joints would make of a job; with `propose`, joints where its members meet and none stands. */
+export const planModel = ({
+  file,
+  jobId,
+  text,
+  choices,
+  propose,
+}: {
+  file: string;
+  jobId: string;
+  text: string;
+  choices: PlanChoices;
+  propose: ProposeChoices | null;
+}): Promise<Answer<PlannedModel>> =>
+  answer(async () => {
+    const { db } = reader(file);
+    const { members, joints } = readExchange(parsed(Buffer.from(text)));
+    const job = await getJob(db, jobId);
+    const proposed = propose ? proposeJoints(members, job, propose) : null;
+    const said: readonly ExchangeJoint[] = [...joints, ...proposalsBeside(proposed?.joints ?? [], joints)];
+    const standing = await jointsNamed(
+      db,
+      jobId,
+      said.flatMap((j) => (j.mark ? [j.mark] : [])),
+      said.flatMap((j) => (!j.mark && 'end' in j && j.end ? [j.end] : [])),
+    );
+    const plans = said.map((j): PlannedJoint => {
+      const joint = standing.find((s) => isExchangeFor(s, j));
+      // What the model proposes for a joint that stands is there already.
+      const plan = planExchange(j, joint ? documentOf(joint) : null, job, choices);
+      return { ...plan, ...(joint ? { id: joint.id, version: joint.version } : {}) };
+    });
+    return {
+      members,
+      plans,
+      places: placesOf(said, proposed?.joints ?? []),
+      left: proposed?.left ?? [],
+      sections: proposed?.sections ?? [],
+    };
+  });
+
+/** A job in the exchange form. */
+export const exchangeJob = ({ file, jobId }: { file: string; jobId: string }): Promise<Answer<string>> =>
+  answer(async () => {
+    const { db } = reader(file);
+    const job = await jobHead(db, jobId);
+    const source = { job, joints: () => documentsOf(db, jobId), total: await countJoints(db, jobId) };
+    const revisions = Object.fromEntries((await markedVersions(db, jobId)).map((j) => [j.mark, revisionLetter(j.version)]));
+    const date = new Date().toISOString().slice(0, 10);
+    const options = { ...SHOP_DEFAULTS, unit: 'mm', date, revisions, ...placedModel(await getModel(db, jobId)) } as const;
+    return Buffer.from(await bytesOf((out) => writeOut(source, 'json', options, out))).toString('utf8');
+  });
+async function* documentsOf(db: Handle, jobId: string) {
+  for await (const joint of eachJoint(db, jobId))
+    yield { ...documentOf(joint), ...(joint.unreadable === undefined ? {} : { unreadable: joint.unreadable }) };
+}

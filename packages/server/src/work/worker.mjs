@@ -3,5 +3,18 @@ import { register } from 'tsx/esm/api';
 
 register();
 const tasks = await import('./tasks.ts');
-export const { judge, planTable, listChanges, judgeThen, readJoints, importJob, exportJob, backup, pdf, listJob, listSince } =
-  tasks;
+export const {
+  judge,
+  planTable,
+  listChanges,
+  judgeThen,
+  readJoints,
+  importJob,
+  exportJob,
+  backup,
+  pdf,
+  listJob,
+  listSince,
+  readModel,
+  planModel,
+} = tasks;
