@@ -31,7 +31,7 @@ import { BadInput, readJson } from './input.ts';
 export interface Imported {
   readonly rows: number;
   readonly faults: readonly RowFault[];
-  readonly joints: readonly (Omit<JointPlan, 'content'> & { readonly group: string })[];
+  readonly joints: readonly ToldPlan[];
   /** Joints of the job that have actions and that the table does not name. */
   readonly gone: readonly string[];
 }
@@ -79,6 +79,37 @@ function mappingOf(path: string | undefined, guessed: Mapping): Mapping {
   };
 }
 
+export type ToldPlan = Omit<JointPlan, 'content'> & { readonly group: string };
+/** A plan as it is told. */
+export function toldPlan(plan: JointPlan): ToldPlan {
+  const { content: _stored, ...told } = plan;
+  return { ...told, group: groupOf(plan) };
+}
+
+/** What is said of joints, taken into a job: the plan of each, the joints as they then are, and which of those that stood were said of. */
+export function taken<T>(
+  job: JobDocument,
+  said: readonly T[],
+  isFor: (joint: JointDocument, said: T) => boolean,
+  plan: (said: T, joint: JointDocument | null) => JointPlan,
+): { readonly plans: JointPlan[]; readonly joints: JointDocument[]; readonly touched: ReadonlySet<JointDocument> } {
+  const joints = [...job.joints];
+  const touched = new Set<JointDocument>();
+  const plans = said.map((one): JointPlan => {
+    const at = joints.findIndex((j) => isFor(j, one));
+    const planned = plan(one, joints[at] ?? null);
+    if (at >= 0 && at < job.joints.length) touched.add(job.joints[at]!);
+    if (planned.content) {
+      const { kind, input } = planned.content;
+      const made = { ...joints[at], ...planned.content, line: kindOf(kind).line.print(input) } as JointDocument;
+      if (at >= 0) joints[at] = made;
+      else joints.push(made);
+    }
+    return planned;
+  });
+  return { plans, joints, touched };
+}
+
 /** Takes a table of forces, members and joints into a job: what it would make of each joint, and the job as it then is. */
 export async function importTable(
   job: JobDocument,
@@ -97,32 +128,15 @@ export async function importTable(
       table.joints.flatMap((j) => j.rows.map((r) => r.name)),
       job,
     );
-  const joints = [...job.joints];
   const faulty = new Set(table.faults.map((f) => f.of ?? ''));
-  const touched = new Set<JointDocument>();
-  const plans = table.joints.map((given): JointPlan => {
-    const at = joints.findIndex((j) => isGivenFor(j, given));
-    const plan = planJoint(given, joints[at] ?? null, job, { others: options.others, names });
-    if (at >= 0) touched.add(job.joints[at]!);
-    if (plan.content) {
-      const made = {
-        ...joints[at],
-        ...plan.content,
-        line: kindOf(plan.content.kind).line.print(plan.content.input),
-      } as JointDocument;
-      if (at >= 0) joints[at] = made;
-      else joints.push(made);
-    }
-    return plan;
-  });
+  const { plans, touched, joints } = taken(job, table.joints, isGivenFor, (given, joint) =>
+    planJoint(given, joint, job, { others: options.others, names }),
+  );
   return {
     report: {
       rows: table.rows,
       faults: table.faults,
-      joints: plans.map((plan) => {
-        const { content: _stored, ...told } = plan;
-        return { ...told, group: groupOf(plan) };
-      }),
+      joints: plans.map(toldPlan),
       gone: job.joints
         .filter(
           (j) =>
@@ -148,6 +162,14 @@ const GROUPS: Readonly<Record<string, string>> = {
 
 export function printImported({ joints, faults, rows, gone }: Imported): string {
   const lines = [`${rows} rows, ${joints.length} joints, ${faults.length} rows not read`, ...faults.map((f) => `  ${f.message}`)];
+  lines.push(...planLines(joints));
+  if (gone.length) lines.push(`not in the table: ${gone.length}`, `  ${gone.join(', ')}`);
+  return `${lines.join('\n')}\n`;
+}
+
+/** Plans as lines, by what they are to a user who has to decide. */
+export function planLines(joints: readonly ToldPlan[]): string[] {
+  const lines: string[] = [];
   for (const [group, title] of Object.entries(GROUPS)) {
     const list = joints.filter((j) => j.group === group);
     if (!list.length) continue;
@@ -159,8 +181,7 @@ export function printImported({ joints, faults, rows, gone }: Imported): string 
           `  ${j.mark}: ${j.before ? `${words(j.before)} -> ` : ''}${words(j.after)}${j.kept.length ? ` (kept besides: ${j.kept.join(', ')})` : ''}`,
         );
   }
-  if (gone.length) lines.push(`not in the table: ${gone.length}`, `  ${gone.join(', ')}`);
-  return `${lines.join('\n')}\n`;
+  return lines;
 }
 
 /** How every joint of a job stands, and how many of each state. */

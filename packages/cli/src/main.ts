@@ -5,6 +5,7 @@ import { combineFile, printCombined } from './combine.ts';
 import type { ExportOptions } from './export.ts';
 import { houseCsv, houseResults, printHouse } from './house.ts';
 import { printLine } from './line.ts';
+import type { ModelOptions } from './model.ts';
 import { BadInput, readJobFile } from './input.ts';
 import { streamOut, today, writeOut } from './output.ts';
 import { LEVELS, type Level } from '@ample/exchange/level';
@@ -166,6 +167,25 @@ program
   );
 
 program
+  .command('model <job> <model>')
+  .description('take a model (IFC, or the exchange form) into a job: joints where its members meet, and what it says of joints')
+  .option('--prefer <kinds>', 'kinds of joint that are proposed before others, with commas between them')
+  .addOption(new Option('--lines <what>', 'what the lines of beams run through').choices(['middle', 'top']).default('middle'))
+  .option('--reach <mm>', 'gap or play at the ends of members', '80')
+  .option('--section <name=is...>', 'a name of the model and the section that it is, as "B450=UB 457x191x67"')
+  .option('--json', 'print the result as JSON')
+  .option('-o, --output <file>', 'the job as it then is; nothing is written when left out')
+  .action(async (path: string, model: string, options: ModelOptions & { json?: boolean; output?: string }) => {
+    const read = readJobFile(path);
+    for (const u of read.unreadable) complain(u.message);
+    const { importModel, printModelled } = await import('./model.ts');
+    const { report, job } = await importModel(read.job, model, options);
+    if (options.output !== undefined) writeOut(options.output, `${JSON.stringify(job, null, 2)}\n`);
+    process.stdout.write(options.json ? `${JSON.stringify(report, null, 2)}\n` : printModelled(report));
+    process.exitCode = report.unread.length || report.joints.some((j) => j.change === 'refused') ? 1 : 0;
+  });
+
+program
   .command('recheck <job>')
   .description('how every joint of a job stands, and how many of each state')
   .option('--json', 'print the result as JSON')
@@ -195,9 +215,10 @@ program
 program
   .command('schema')
   .description('print the JSON Schema of the job file')
-  .action(async () => {
-    const { jobFileSchema } = await import('@ample/exchange/job-schema');
-    process.stdout.write(`${JSON.stringify(jobFileSchema(), null, 2)}\n`);
+  .option('--exchange', 'of the exchange form in its place')
+  .action(async (options: { exchange?: boolean }) => {
+    const { exchangeShape, jobFileSchema } = await import('@ample/exchange/job-schema');
+    process.stdout.write(`${JSON.stringify(options.exchange ? exchangeShape() : jobFileSchema(), null, 2)}\n`);
   });
 
 // Who reads the output may have seen enough: that is no fault of the input.

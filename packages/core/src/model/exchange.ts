@@ -171,13 +171,22 @@ export const exchangeHead = ({ number, name, client, basis }: JobDocument, membe
   members,
 });
 
-/** Proposals whose joints are not told already, by their mark or the end of their member. */
-export const proposalsBeside = (proposals: readonly Proposal[], joints: readonly ExchangeJoint[]): readonly ExchangeJoint[] => {
-  const told = new Set(joints.flatMap((j) => [j.mark, 'end' in j ? j.end : undefined]).filter(Boolean));
-  return proposals
-    .filter(({ given }) => !told.has(given.mark) && !told.has(given.end))
-    .map(({ given, at, members }) => ({ ...given, at, joins: members }));
-};
+/** What is told of joints and what a model proposes, as one list: forces that are told of a joint that is proposed are what its first detail is made for. */
+export function withProposals(joints: readonly ExchangeJoint[], proposals: readonly Proposal[]): readonly ExchangeJoint[] {
+  const used = new Set<Proposal>();
+  const told = joints.map((joint): ExchangeJoint => {
+    const own = proposals.find(({ given }) =>
+      joint.mark ? given.mark === joint.mark : 'end' in joint && given.end === joint.end,
+    );
+    if (!own) return joint;
+    used.add(own);
+    const place = { at: own.at, joins: own.members };
+    if (isDetailed(joint)) return { ...place, ...joint };
+    return { ...own.given, ...place, ...joint, mark: own.given.mark, members: { ...own.given.members, ...joint.members } };
+  });
+  const rest = proposals.filter((p) => !used.has(p)).map(({ given, at, members }) => ({ ...given, at, joins: members }));
+  return [...told, ...rest];
+}
 /** Where joints are in a model, of those that say it. */
 export function placesOf(joints: readonly ExchangeJoint[], proposals: readonly Proposal[]): ModelPlace[] {
   const keys = new Map(proposals.map((p) => [p.given.mark, p.key]));

@@ -3,7 +3,7 @@ import {
   isExchangeFor,
   placesOf,
   planExchange,
-  proposalsBeside,
+  withProposals,
   proposeJoints,
   readExchange,
   Refusal,
@@ -240,7 +240,7 @@ export const planModel = ({
     const { members, joints } = readExchange(parsed(Buffer.from(text)));
     const job = await getJob(db, jobId);
     const proposed = propose ? proposeJoints(members, job, propose) : null;
-    const said: readonly ExchangeJoint[] = [...joints, ...proposalsBeside(proposed?.joints ?? [], joints)];
+    const said = withProposals(joints, proposed?.joints ?? []);
     const standing = await jointsNamed(
       db,
       jobId,
