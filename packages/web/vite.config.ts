@@ -22,6 +22,7 @@ export default defineConfig({
         index: file('./index.html'),
         'check.worker': file('./src/work/check.worker.ts'),
         'house.worker': file('./src/work/house.worker.ts'),
+        'model.worker': file('./src/work/model.worker.ts'),
         'table.worker': file('./src/work/table.worker.ts'),
       },
       output: { entryFileNames: (chunk) => (chunk.name.endsWith('.worker') ? 'assets/[name].js' : 'assets/[name]-[hash].js') },

@@ -27,7 +27,10 @@ import {
   type TakenTable,
   type IssueOfJoints,
   type IssueRecord,
+  type ExchangeJoint,
   type JobLists,
+  type ModelMember,
+  type ModelRecord,
   type SinceIssue,
 } from '@ample/core';
 
@@ -98,6 +101,26 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
       answer.current,
     );
   return answer as T;
+}
+
+/** Sends a file as it is. */
+async function sendFile<T>(path: string, file: Blob, signal: AbortSignal): Promise<T> {
+  const response = await fetch(`/api${path}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/octet-stream', 'idempotency-key': crypto.randomUUID() },
+    body: file,
+    signal,
+  });
+  const answer = (await response.json().catch(() => ({}))) as { detail?: string };
+  if (!response.ok) throw new ApiProblem(answer.detail ?? `The server answered ${response.status}.`, response.status);
+  return answer as T;
+}
+
+/** What a model file holds. */
+export interface SentModel {
+  readonly members: readonly ModelMember[];
+  readonly joints: readonly ExchangeJoint[];
+  readonly left: readonly { readonly name: string; readonly reason: string }[];
 }
 
 /** Joints of a register that are asked for at a time: a first screenful soon, then the rest. */
@@ -184,6 +207,10 @@ export const api = {
   issues: (jobId: string) => call<IssueRecord[]>('GET', `/jobs/${jobId}/issues`),
   issueOf: (jobId: string, number: number) => call<IssueOfJoints>('GET', `/jobs/${jobId}/issues/${number}`),
   sinceIssue: (jobId: string, number: number) => call<SinceIssue>('GET', `/jobs/${jobId}/issues/${number}/since`),
+  model: (jobId: string) => call<ModelRecord | null>('GET', `/jobs/${jobId}/model`),
+  keepModel: (jobId: string, model: Omit<ModelRecord, 'who' | 'at'>) => call<ModelRecord>('PUT', `/jobs/${jobId}/model`, model),
+  /** Members of a file, read by the server; the signal ends the reading. */
+  readModel: (file: Blob, signal: AbortSignal) => sendFile<SentModel>('/model/read', file, signal),
   jobLists: (jobId: string) => call<JobLists>('GET', `/jobs/${jobId}/lists`),
   comments: (jointId: string) => call<CommentRecord[]>('GET', `/joints/${jointId}/comments`),
   addComment: (jointId: string, comment: { text: string; pin?: Pin }) =>

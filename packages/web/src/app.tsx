@@ -16,6 +16,7 @@ const HousePage = lazy(() => import('./pages/House.tsx').then((m) => ({ default:
 const ChangesPage = lazy(() => import('./pages/Changes.tsx').then((m) => ({ default: m.ChangesPage })));
 const ListsPage = lazy(() => import('./pages/Lists.tsx').then((m) => ({ default: m.ListsPage })));
 const IssuesPage = lazy(() => import('./pages/Issues.tsx').then((m) => ({ default: m.IssuesPage })));
+const ModelPage = lazy(() => import('./pages/Model.tsx').then((m) => ({ default: m.ModelPage })));
 const BenchPage = lazy(() => import('./pages/Bench.tsx').then((m) => ({ default: m.BenchPage })));
 const HelpPage = lazy(() => import('./pages/Help.tsx').then((m) => ({ default: m.HelpPage })));
 const wait = <div className="page muted">Opening…</div>;
@@ -64,6 +65,15 @@ const router = createBrowserRouter([
     element: (
       <Suspense fallback={wait}>
         <ListsPage />
+      </Suspense>
+    ),
+    errorElement: <Failed />,
+  },
+  {
+    path: '/jobs/:jobId/model',
+    element: (
+      <Suspense fallback={wait}>
+        <ModelPage />
       </Suspense>
     ),
     errorElement: <Failed />,

@@ -290,6 +290,7 @@ function useSight(rows: readonly RegisterEntry[], setAt: (i: number) => void) {
 function Tools({ job, none, onIssue }: { job: JobRecord; none: boolean; onIssue: () => void }) {
   return (
     <>
+      <Link to={`/jobs/${job.id}/model`}>Model</Link>
       <Link to={`/jobs/${job.id}/lists`}>Lists</Link>
       <Link to={`/jobs/${job.id}/issues`}>Issues</Link>
       <Link to={`/jobs/${job.id}/changes`}>Changes</Link>

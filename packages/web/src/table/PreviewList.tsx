@@ -1,16 +1,16 @@
 import { useState } from 'react';
 import { Stand } from '../parts/StateMark.tsx';
 import type { PlannedJoint } from '../api.ts';
-import { GROUPS, inGroup, type TableView } from './useTable.ts';
+import { GROUPS, inGroup, type PlansView } from './useTable.ts';
 
 /** Rows of a group that are shown at first. */
 const FEW = 60;
 
-/** What the table would make of each joint, by what it means; what is taken can be chosen. */
-export function PreviewList({ view }: { view: TableView }) {
+/** What a table or a model would make of each joint, by what it means; what is taken can be chosen. */
+export function PreviewList({ view }: { view: PlansView }) {
   const { preview, gone, cancel, left, setLeft, takeable, take, busy } = view;
   if (!preview) return null;
-  const { table, plans, total, running } = preview;
+  const { faults, plans, total, running, said } = preview;
   const toggle = (marks: readonly string[], taken: boolean): void => {
     const next = new Set(left);
     for (const m of marks)
@@ -23,7 +23,7 @@ export function PreviewList({ view }: { view: TableView }) {
       <div className="flex items-center gap-3 mb-2">
         <h2>What it changes</h2>
         <span role="status" className="muted">
-          {running ? `judging: ${plans.length} of ${total} joints` : `${table.rows} rows, ${total} joints`}
+          {running ? `judging: ${plans.length} of ${total} joints` : said}
         </span>
         {running ? (
           <>
@@ -38,19 +38,19 @@ export function PreviewList({ view }: { view: TableView }) {
           </button>
         )}
       </div>
-      {table.faults.length > 0 && (
+      {faults.length > 0 && (
         <details open className="mb-3">
           <summary className="cursor-pointer font-semibold">
-            {table.faults.length} rows can&apos;t be read; the joints that they name are left as they are
+            {faults.length} rows can&apos;t be read; the joints that they name are left as they are
           </summary>
           <ul className="mt-1">
-            {table.faults.slice(0, FEW).map((f) => (
+            {faults.slice(0, FEW).map((f) => (
               <li key={f.row} className="unused">
                 {f.message}
               </li>
             ))}
           </ul>
-          {table.faults.length > FEW && <p className="muted">and {table.faults.length - FEW} more</p>}
+          {faults.length > FEW && <p className="muted">and {faults.length - FEW} more</p>}
         </details>
       )}
       {GROUPS.map(([id, words]) => (

@@ -4,6 +4,7 @@ import {
   guessNames,
   refusalOf,
   unitsOf,
+  type GivenJoint,
   type JobRecord,
   type PlanChoices,
   type Sibling,
@@ -16,12 +17,45 @@ import { tableReader } from '../work/client.ts';
 /** Joints that are planned at a time: progress shows, and a cancel is heard between two of them. */
 const AT_A_TIME = 50;
 
-/** What the preview has found so far. */
-export interface Preview {
-  readonly table: GivenTable;
+/** What is planned so far of what is taken in: a table, a model. */
+export interface Plans {
+  /** Of what it is, in words. */
+  readonly said: string;
+  readonly faults: readonly { readonly row: number; readonly message: string }[];
   readonly plans: readonly PlannedJoint[];
   readonly total: number;
   readonly running: boolean;
+}
+/** What a preview shows, and what is done with it. */
+export interface PlansView {
+  readonly preview: Plans | null;
+  /** Joints of the job that are not named; null where that means nothing. */
+  readonly gone: readonly string[];
+  readonly left: ReadonlySet<string>;
+  readonly setLeft: (left: ReadonlySet<string>) => void;
+  readonly takeable: readonly PlannedJoint[];
+  readonly busy: boolean;
+  readonly take: () => Promise<void>;
+  readonly cancel: () => void;
+}
+interface Preview extends Plans {
+  readonly table: GivenTable;
+}
+
+/** Plans joints part by part; each part is told, until `stopped`. */
+export async function planned(
+  joints: readonly GivenJoint[],
+  plan: (part: readonly GivenJoint[]) => Promise<readonly PlannedJoint[]>,
+  tell: (plans: readonly PlannedJoint[]) => void,
+  stopped: () => boolean,
+): Promise<PlannedJoint[] | null> {
+  const plans: PlannedJoint[] = [];
+  for (let i = 0; i < joints.length; i += AT_A_TIME) {
+    plans.push(...(await plan(joints.slice(i, i + AT_A_TIME))));
+    if (stopped()) return null;
+    tell([...plans]);
+  }
+  return plans;
 }
 
 /** A table on its way into a job: the file, how it is read, what it would change, and what is taken of it. */
@@ -107,15 +141,17 @@ export function useTable(job: JobRecord) {
     if (fault) return setProblem(fault);
     const mine = turn.current;
     const table = await remote().rows(sheet!.rows, mapping!, units.id);
-    const plans: PlannedJoint[] = [];
+    const total = table.joints.length;
+    const about = { table, faults: table.faults, said: `${table.rows} rows, ${total} joints`, total };
     try {
-      setPreview({ table, plans, total: table.joints.length, running: true });
-      for (let i = 0; i < table.joints.length; i += AT_A_TIME) {
-        plans.push(...(await api.planTable(job.id, table.joints.slice(i, i + AT_A_TIME), choices)));
-        if (turn.current !== mine) return;
-        setPreview({ table, plans: [...plans], total: table.joints.length, running: true });
-      }
-      setPreview({ table, plans, total: table.joints.length, running: false });
+      setPreview({ ...about, plans: [], running: true });
+      const plans = await planned(
+        table.joints,
+        (part) => api.planTable(job.id, part, choices),
+        (found) => setPreview({ ...about, plans: found, running: true }),
+        () => turn.current !== mine,
+      );
+      if (plans) setPreview({ ...about, plans, running: false });
     } catch (e) {
       setPreview(null);
       setProblem((e as Error).message);
@@ -180,4 +216,4 @@ export const GROUPS = [
   ['refused', 'can not be taken'],
   ['same', 'unaffected'],
 ] as const;
-export const inGroup = (preview: Preview, group: string): PlannedJoint[] => preview.plans.filter((p) => groupOf(p) === group);
+export const inGroup = (preview: Plans, group: string): PlannedJoint[] => preview.plans.filter((p) => groupOf(p) === group);

@@ -1,0 +1,251 @@
+import { useEffect, useMemo, useRef, useState } from 'react';
+import {
+  REACH,
+  withProposals,
+  type ExchangeJoint,
+  type GivenJoint,
+  type JobRecord,
+  type MemberChange,
+  type ModelMember,
+  type ModelRecord,
+  type ProposeChoices,
+  type Proposed,
+  type RegisterEntry,
+} from '@ample/core';
+import { api, type PlannedJoint, type SentModel } from '../api.ts';
+import { stateOf } from '../register/order.ts';
+import type { ShownState } from '../parts/StateMark.tsx';
+import { planned, type Plans } from '../table/useTable.ts';
+import { modelWorker } from '../work/client.ts';
+
+/** A model that was read and is not taken yet. */
+export interface ReadFile extends SentModel {
+  readonly name: string;
+}
+export type Choices = Required<ProposeChoices>;
+const USUAL: Choices = { prefer: [], sections: {}, lines: 'middle', reach: REACH };
+
+/** Where a joint is drawn: one that stands, or one that is proposed. */
+export interface Spot {
+  readonly key: string;
+  readonly mark: string;
+  readonly at: readonly number[];
+  readonly joins: readonly string[];
+  /** Kind as it would be, or as it is. */
+  readonly kind: string;
+  readonly says: readonly string[];
+  readonly row: RegisterEntry | null;
+}
+
+/** The model of a job: as it stands with its joints, and a file on its way into it. */
+export function useModel(job: JobRecord) {
+  const [stored, setStored] = useState<ModelRecord | null | undefined>(undefined);
+  const [rows, setRows] = useState<readonly RegisterEntry[]>([]);
+  const [file, setFile] = useState<ReadFile | null>(null);
+  const [choices, setChoices] = useState<Choices>(USUAL);
+  const [proposed, setProposed] = useState<Proposed | null>(null);
+  const [changes, setChanges] = useState<readonly MemberChange[]>([]);
+  const [reading, setReading] = useState(false);
+  const [problem, setProblem] = useState('');
+  const abort = useRef<AbortController | null>(null);
+  const worker = useRef<ReturnType<typeof modelWorker> | null>(null);
+  const turn = useRef(0);
+  const remote = () => (worker.current ??= modelWorker()).remote;
+  const failed = (e: Error): void => setProblem(e.message);
+
+  useEffect(() => {
+    let here = true;
+    api.model(job.id).then((m) => here && setStored(m), failed);
+    void loadRows(job.id, (r) => here && setRows(r)).catch(failed);
+    return () => {
+      here = false;
+      abort.current?.abort();
+      worker.current?.end();
+      worker.current = null;
+    };
+  }, [job.id]);
+
+  const read = async (chosen: File): Promise<void> => {
+    abort.current?.abort();
+    const mine = (abort.current = new AbortController());
+    setProblem('');
+    setReading(true);
+    try {
+      const sent = await api.readModel(chosen, mine.signal);
+      setFile({ ...sent, name: chosen.name.slice(0, 120) });
+    } catch (e) {
+      if (!mine.signal.aborted) failed(e as Error);
+    } finally {
+      if (abort.current === mine) setReading(false);
+    }
+  };
+  const cancelReading = (): void => {
+    abort.current?.abort();
+    setReading(false);
+  };
+
+  // Joints are looked for anew when anything is chosen otherwise.
+  useEffect(() => {
+    if (!file) return;
+    const mine = (turn.current += 1);
+    setProposed(null);
+    void Promise.all([
+      remote().propose(file.members, job, choices),
+      stored ? remote().compare(stored.members, file.members) : Promise.resolve([]),
+    ]).then(([p, c]) => {
+      if (turn.current !== mine) return;
+      setProposed(p);
+      setChanges(c);
+    }, failed);
+  }, [file, choices, job, stored]);
+
+  const members = useMemo((): readonly ModelMember[] => file?.members ?? stored?.members ?? [], [file, stored]);
+  const touched = useMemo(() => touchedBy(changes, stored ?? null, members), [changes, stored, members]);
+  const spots = useMemo(
+    () => (file ? proposedSpots(proposed, stored ?? null, rows) : standingSpots(stored ?? null, rows)),
+    [file, proposed, stored, rows],
+  );
+  return {
+    ...{ job, stored, rows, file, choices, setChoices, proposed, changes, touched, reading, problem, setProblem, members, spots },
+    ...{ read, cancelReading },
+    leave: (): void => {
+      setFile(null);
+      setProposed(null);
+      setChanges([]);
+    },
+    reload: async (): Promise<void> => {
+      setStored(await api.model(job.id));
+      await loadRows(job.id, setRows);
+    },
+  };
+}
+export type ModelView = ReturnType<typeof useModel>;
+
+async function loadRows(jobId: string, tell: (rows: readonly RegisterEntry[]) => void): Promise<void> {
+  const rows: RegisterEntry[] = [];
+  for await (const part of api.registerParts(jobId)) {
+    rows.push(...part.rows);
+    tell([...rows]);
+  }
+}
+
+/** The mark that a joint has that was taken from this place before. */
+const marksByKey = (stored: ModelRecord | null): ReadonlyMap<string, string> =>
+  new Map((stored?.places ?? []).filter((p) => p.key).map((p) => [p.key, p.mark]));
+
+function standingSpots(stored: ModelRecord | null, rows: readonly RegisterEntry[]): Spot[] {
+  const byMark = new Map(rows.map((r) => [r.mark, r]));
+  return (stored?.places ?? [])
+    .flatMap((p): Spot[] => {
+      const row = byMark.get(p.mark);
+      // A joint that was deleted stands nowhere.
+      return row ? [{ ...p, key: p.key || p.mark, kind: row.kind, says: row.note ? [row.note] : [], row }] : [];
+    })
+    .sort((a, b) => order(a) - order(b));
+}
+/** What needs looking at stands first. */
+const order = ({ row }: Spot): number => TROUBLE.indexOf(stateOf(row!));
+const TROUBLE: readonly ShownState[] = ['unreadable', 'gives', 'rule', 'not-whole', 'close', 'none', 'holds'];
+function proposedSpots(proposed: Proposed | null, stored: ModelRecord | null, rows: readonly RegisterEntry[]): Spot[] {
+  const [marks, byMark] = [marksByKey(stored), new Map(rows.map((r) => [r.mark, r]))];
+  return (proposed?.joints ?? []).map(({ key, given, at, members, says }) => {
+    const mark = marks.get(key) ?? given.mark;
+    return { key, mark, at, joins: members, kind: given.members['kind'] ?? '', says, row: byMark.get(mark) ?? null };
+  });
+}
+
+/** Joints of the job at members that changed, moved or went. */
+function touchedBy(
+  changes: readonly MemberChange[],
+  stored: ModelRecord | null,
+  members: readonly ModelMember[],
+): readonly string[] {
+  const other = new Set(changes.filter((c) => c.what !== 'new').map((c) => c.id));
+  const here = new Set(members.map((m) => m.id));
+  return (stored?.places ?? []).filter((p) => p.joins.some((id) => other.has(id) || !here.has(id))).map((p) => p.mark);
+}
+
+/** What of a model is planned, and taken into the job. */
+export function usePlans({ job, file, proposed, stored, reload, leave, setProblem }: ModelView) {
+  const [preview, setPreview] = useState<Plans | null>(null);
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const [busy, setBusy] = useState(false);
+  const turn = useRef(0);
+  // What was planned is of what was chosen then.
+  const clear = (): void => {
+    turn.current += 1;
+    setPreview(null);
+    setLeft(new Set());
+  };
+  useEffect(clear, [file, proposed]);
+
+  const said = useMemo((): readonly ExchangeJoint[] => {
+    if (!file || !proposed) return [];
+    const marks = marksByKey(stored ?? null);
+    const known = proposed.joints.map((p) => ({ ...p, given: { ...p.given, mark: marks.get(p.key) ?? p.given.mark } }));
+    return withProposals(file.joints, known);
+  }, [file, proposed, stored]);
+  const given = useMemo(() => said.filter((j): j is ExchangeJoint & GivenJoint => !('input' in j)).map(bare), [said]);
+
+  const look = async (): Promise<void> => {
+    clear();
+    setProblem('');
+    const mine = turn.current;
+    const about = { faults: [], said: `${file!.members.length} members, ${given.length} joints`, total: given.length };
+    try {
+      setPreview({ ...about, plans: [], running: true });
+      const plans = await planned(
+        given,
+        (part) => api.planTable(job.id, part, { others: 'keep', names: 'either' }),
+        (found) => setPreview({ ...about, plans: found, running: true }),
+        () => turn.current !== mine,
+      );
+      if (plans) setPreview({ ...about, plans, running: false });
+    } catch (e) {
+      setPreview(null);
+      setProblem((e as Error).message);
+    }
+  };
+  const takeable = (preview?.plans ?? []).filter((p) => p.content && !left.has(p.mark));
+  const take = async (): Promise<void> => {
+    setBusy(true);
+    setProblem('');
+    try {
+      if (takeable.length > 0)
+        await api.takeTable(job.id, {
+          name: file!.name,
+          mapping: { model: file!.name },
+          joints: takeable.map(({ id, version, content }) => ({ ...(id ? { id, version } : {}), content })),
+        });
+      const stay = new Set([...takeable, ...(preview?.plans ?? []).filter((p) => p.id)].map((p) => p.mark));
+      await api.keepModel(job.id, {
+        name: file!.name,
+        members: file!.members,
+        places: placesNow(stay, proposed!, stored ?? null),
+      });
+      await reload();
+      leave();
+    } catch (e) {
+      setProblem((e as Error).message);
+    } finally {
+      setBusy(false);
+    }
+  };
+  return { preview, gone: [] as readonly string[], left, setLeft, takeable, busy, take, cancel: clear, look };
+}
+
+/** What the server plans of a joint: without where it is. */
+const bare = ({ at: _at, joins: _joins, ...given }: ExchangeJoint & GivenJoint & { at?: unknown; joins?: unknown }): GivenJoint =>
+  given;
+
+/** Places of joints that are in the job now: those of this model, and of the one before where this one does not propose them. */
+function placesNow(marks: ReadonlySet<string>, proposed: Proposed, stored: ModelRecord | null): ModelRecord['places'] {
+  const known = marksByKey(stored);
+  const now = proposed.joints.flatMap(({ key, given, at, members }) => {
+    const mark = known.get(key) ?? given.mark;
+    return marks.has(mark) ? [{ mark, key, at, joins: members }] : [];
+  });
+  const named = new Set(now.map((p) => p.mark));
+  return [...now, ...(stored?.places ?? []).filter((p) => !named.has(p.mark))];
+}
+export type { PlannedJoint };
