@@ -38,6 +38,8 @@ export class Page {
       size: 'A4',
       margin: 0,
       info: { Title: title, Author: author, Creator: 'Ample Gusset' },
+      lang: 'en-GB',
+      displayTitle: true,
     });
     for (const name of Object.keys(FONTS) as FontName[]) this.doc.registerFont(name, FONTS[name]());
     this.total = new Total(this.doc);

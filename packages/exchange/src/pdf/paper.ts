@@ -12,8 +12,27 @@ const MM = 72 / 25.4;
 export class PdfPaper extends Page implements Paper {
   private readonly math = mathSetter(this);
 
-  sheet(drawing: Pick<Drawing, 'width' | 'height' | 'items'>, over: readonly Item[] = []): void {
+  /** Open entries of the outline, the outermost first: a joint, a heading of it. */
+  private readonly entries: { readonly title: string; readonly item: PDFKit.PDFOutline }[] = [];
+  /** An entry of the outline at the page of now; 0 is the outermost. */
+  private entry(level: number, title: string): void {
+    const parent = this.entries[Math.min(level, this.entries.length) - 1]?.item ?? this.doc.outline;
+    this.entries.length = Math.min(level, this.entries.length);
+    this.entries.push({ title, item: parent.addItem(title, { expanded: false }) });
+  }
+
+  override heading(text: string, size = 13): void {
+    super.heading(text, size);
+    const top = this.entries[0];
+    if (size < 15) this.entry(1, text);
+    // The text of a joint goes on under the entry of its sheet.
+    else if (!top || !text.startsWith(`${top.title}:`)) this.entry(0, text);
+    else this.entries.length = 1;
+  }
+
+  sheet(drawing: Pick<Drawing, 'width' | 'height' | 'items'>, over: readonly Item[] = [], title = ''): void {
     this.lying();
+    if (title) this.entry(0, title);
     const { width, height } = this.doc.page;
     drawItems(this, [...drawing.items, ...over], (width - drawing.width * MM) / 2, (height - drawing.height * MM) / 2);
   }
@@ -25,6 +44,8 @@ export class PdfPaper extends Page implements Paper {
   }
 
   working(section: WorkingSection): void {
+    this.need(46);
+    this.entry(2, section.title);
     workingSection(this, section, this.math);
   }
 

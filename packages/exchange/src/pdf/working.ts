@@ -1,5 +1,6 @@
-import { sectionWords, stepWords, type WorkingSection, type WorkingStep } from '@ample/core';
+import { sectionWords, stepSides, stepWords, type WorkingSection, type WorkingStep } from '@ample/core';
 import { MUTED, OXIDE } from '../report/paper.ts';
+import { plainOf } from '../report/plain.ts';
 import type { Box, mathSetter } from './math.ts';
 import { MARGIN, type Page } from './page.ts';
 
@@ -46,6 +47,8 @@ function workingStep(page: Page, step: WorkingStep, math: ReturnType<typeof math
   page.need(heights.reduce((a, b) => a + b, 0) + 11);
   page.y += 9.5;
   page.runs(label, MARGIN + indent, page.y, 'sans', 7.2, MUTED);
+  // What is searched and copied is the formula in one line of text, not its glyphs.
+  page.doc.markContent('Span', { actual: ` ${stepSides(step).map(plainOf).join(' = ')}${unit} ` });
   lines.forEach((line, i) => {
     const up = Math.max(...line.map((b) => b.up));
     const down = Math.max(...line.map((b) => b.down));
@@ -59,4 +62,5 @@ function workingStep(page: Page, step: WorkingStep, math: ReturnType<typeof math
     if (i === lines.length - 1) page.runs(unit, x, page.y, 'sans', SIZE * 0.9);
     page.y += down + 1.5;
   });
+  page.doc.endMarkedContent();
 }

@@ -61,7 +61,7 @@ export function jointPages(page: Paper, { job, joint: stored, revision, level, i
   const title = { ...titleOf(job, joint, basis, revision), verdict: report.verdict };
   const drawing = built.drawing(title, combination);
 
-  page.sheet(drawing, firstPath(drawing, report.combinations[worst]));
+  page.sheet(drawing, firstPath(drawing, report.combinations[worst]), joint.mark);
 
   if (level === 'verdict') return;
   page.upright(`${job.name} · job ${job.number} · ${joint.mark} · ${kindTitle(kind, basis.standard)} · rev ${revision}`);

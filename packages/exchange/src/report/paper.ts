@@ -32,8 +32,8 @@ export interface Paper {
   paragraph(text: string, style?: ParagraphStyle): void;
   /** `marked`: rows that do not hold. */
   table(columns: readonly Column[], rows: readonly (readonly string[])[], marked?: (row: number) => boolean): void;
-  /** A sheet at its true size on a page of its own, with what is drawn over it. */
-  sheet(drawing: Drawing, over: readonly Item[]): void;
+  /** A sheet at its true size on a page of its own, with what is drawn over it; `title`: what begins with it. */
+  sheet(drawing: Drawing, over: readonly Item[], title?: string): void;
   /** A picture between paragraphs. */
   picture(picture: Picture): void;
   /** The workings of one check or rule. */

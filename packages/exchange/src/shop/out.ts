@@ -118,7 +118,9 @@ export async function drawingsPdf(
     options.progress?.(++done, total + 1, stored.mark);
     try {
       const revision = letter(options, stored.mark);
-      for (const sheet of sheetsOf(shopJoint(stored, job), job, { ...options, revision })) paper.sheet(sheet);
+      const [joint, ...pieces] = sheetsOf(shopJoint(stored, job), job, { ...options, revision });
+      paper.sheet(joint!, [], stored.mark);
+      for (const piece of pieces) paper.sheet(piece);
     } catch (e) {
       const { message } = refusalOf(e);
       left({ joint: stored.mark, left: message });
