@@ -6,6 +6,7 @@ import { listCsv } from '@ample/exchange/csv';
 import type { Level } from '@ample/exchange/level';
 import { jobOffice, jointOffice, printedJob } from '@ample/exchange/office';
 import { isOffice, type OfficeFormat } from '@ample/exchange/office-formats';
+import type { PaperId } from '@ample/exchange/papers';
 import { templateDxf } from '@ample/exchange/dxf';
 import {
   bytesOf,
@@ -36,6 +37,7 @@ export interface ExportOptions {
   readonly template?: boolean;
   readonly copy: 'shop' | 'calculation';
   readonly units?: 'mm' | 'in';
+  readonly paper?: PaperId;
   readonly member: string;
   readonly sheet: string;
   readonly output: string;
@@ -131,6 +133,7 @@ export async function exportFiles(
     date: today(),
     member: length('member', o.member, 50, 30000),
     sheet: sheetOf(o.sheet),
+    ...(o.paper ? { paper: o.paper } : {}),
   };
   const source: OutSource = { job, joints: () => joints, total: joints.length, ...(mark === undefined ? {} : { only: mark }) };
   const left: Left[] = [];

@@ -8,6 +8,7 @@ import { printLine } from './line.ts';
 import type { ModelOptions } from './model.ts';
 import { BadInput, readJobFile } from './input.ts';
 import { streamOut, today, writeOut } from './output.ts';
+import { PAPERS } from '@ample/exchange/papers';
 import { LEVELS, type Level } from '@ample/exchange/level';
 import { OFFICE_FORMATS } from '@ample/exchange/office-formats';
 import { SHOP_FORMATS as SHOP } from '@ample/exchange/shop-formats';
@@ -87,6 +88,7 @@ program
     ),
   )
   .addOption(new Option('--units <units>', 'of drawings; those of the job when left out').choices(['mm', 'in']))
+  .addOption(new Option('--paper <paper>', 'of drawings; several sheets on a larger one').choices(PAPERS.map((p) => p.id)))
   .option('--member <mm>', 'how much of a member is given from its end', '1000')
   .option('--sheet <mm>', 'sheets that plates are cut from, as 3000x1500', '3000x1500')
   .option('--list <id>', 'one list of one joint as CSV, as anchors or setting-out')

@@ -73,6 +73,12 @@ export class Page {
     this.numbered();
   }
 
+  /** A page of any size, in points. */
+  ofSize(width: number, height: number): void {
+    this.doc.addPage({ size: [width, height], margin: 0 });
+    this.numbered();
+  }
+
   /** Room for `height` points, on a new page when this one is full. */
   need(height: number): void {
     if (this.y + height > A4.height - MARGIN) this.upright();

@@ -1,6 +1,7 @@
 import type { Drawing, Item, WorkingSection } from '@ample/core';
 import type { Paper, Picture } from '../report/paper.ts';
 import { MUTED } from '../report/paper.ts';
+import type { LaidPaper } from '../shop/papers.ts';
 import { mathSetter } from './math.ts';
 import { MARGIN, Page } from './page.ts';
 import { drawItems } from './sheet.ts';
@@ -35,6 +36,16 @@ export class PdfPaper extends Page implements Paper {
     if (title) this.entry(0, title);
     const { width, height } = this.doc.page;
     drawItems(this, [...drawing.items, ...over], (width - drawing.width * MM) / 2, (height - drawing.height * MM) / 2);
+  }
+
+  /** Sheets in true size on one larger paper, places as many as there are sheets or more. */
+  sheets(list: readonly { readonly picture: Picture; readonly title?: string | undefined }[], paper: LaidPaper): void {
+    this.ofSize(paper.width * MM, paper.height * MM);
+    list.forEach(({ picture, title }, i) => {
+      const [x, y] = paper.places[i]!;
+      if (title) this.entry(0, title);
+      drawItems(this, picture.items, x * MM, y * MM);
+    });
   }
 
   picture(picture: Picture): void {

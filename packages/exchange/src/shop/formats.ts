@@ -62,6 +62,9 @@ export const SHOP_COPIES: readonly { readonly id: ShopCopy; readonly label: stri
 /** Whether a copy is asked for: there is a drawing of the joint in it. */
 export const usesCopy = (format: string): boolean => ['drawings', 'dxf', 'svg', 'zip'].includes(format);
 
+/** Whether a paper is asked for: drawings are put on it. */
+export const usesPaper = (format: string): boolean => ['drawings', 'zip'].includes(format);
+
 /** A name that every file system takes. */
 export const safeName = (text: string): string =>
   text

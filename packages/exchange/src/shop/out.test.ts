@@ -7,12 +7,13 @@ import JSZip from 'jszip';
 import Papa from 'papaparse';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, it } from 'vitest';
-import { itemsOf, type JointDocument, type Point } from '@ample/core';
+import { itemsOf, SHEET, type JointDocument, type Point } from '@ample/core';
 import { area, built, flat, options, tern } from './demo.testing.ts';
 import { shopJoint, wholeFiles } from './files.ts';
 import { outName, type ShopFormat } from './formats.ts';
 import { nest, type Wanted } from './nest.ts';
 import { packageOf, writeOut, type OutSource } from './out.ts';
+import { layOn, PAPERS, type PaperId } from './papers.ts';
 import { writeZip } from './zip.ts';
 
 describe('lists of a job', () => {
@@ -147,6 +148,43 @@ describe('drawings on paper', () => {
     expect(pages.filter((p) => /-p\d/.test(p)).length).toBe(pieces);
     for (const p of pages) expect(p).not.toMatch(/\d kN|gives at/);
     expect(pages.find((p) => p.includes('B2-14-p1'))).toMatch(/4 × hole 22/);
+  });
+});
+
+describe('papers of drawings', () => {
+  it('take as many sheets in true scale as there is room for, none over another and none over an edge', () => {
+    expect(PAPERS.map((p) => layOn(p.id, SHEET).places.length)).toEqual([1, 2, 4, 9, 1, 2, 4, 9]);
+    for (const { id } of PAPERS) {
+      const { width, height, places } = layOn(id, SHEET);
+      for (const [x, y] of places) {
+        expect([x >= 5 && x + SHEET.width <= width - 5, y >= 5 && y + SHEET.height <= height - 5]).toEqual([true, true]);
+        for (const [u, v] of places)
+          if (u !== x || v !== y) expect(Math.abs(u - x) >= SHEET.width || Math.abs(v - y) >= SHEET.height).toBe(true);
+      }
+    }
+  });
+  it('are filled joint by joint; the last one takes what is left; a joint without a drawing has a page of its own', async () => {
+    const marks = ['B2-14', 'A1-01', 'R2-04'];
+    const joints = tern.joints.filter((j) => marks.includes(j.mark));
+    const sheets = joints.reduce((n, j) => n + 1 + built(j.mark).built.shop.pieces.length, 0);
+    const made = async (list: readonly JointDocument[], paper: PaperId) => {
+      const out = new PassThrough();
+      const source = { job: tern, joints: () => list, total: list.length };
+      const [bytes] = await Promise.all([buffer(out), writeOut(source, 'drawings', { ...options, paper }, out)]);
+      const doc = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise;
+      const { width, height } = (await doc.getPage(1)).getViewport({ scale: 25.4 / 72 });
+      return {
+        pages: doc.numPages,
+        size: [Math.round(width), Math.round(height)],
+        outline: (await doc.getOutline()).map((o: { title: string }) => o.title),
+      };
+    };
+    const order = joints.map((j) => j.mark);
+    expect(await made(joints, 'A3')).toEqual({ pages: Math.ceil(sheets / 2), size: [297, 420], outline: order });
+    expect(await made(joints, 'A1')).toEqual({ pages: Math.ceil(sheets / 9), size: [841, 594], outline: order });
+    expect(await made(joints, 'ansi-d')).toMatchObject({ size: [864, 559] });
+    const broken = await made([joints[0]!, refused('X1'), joints[1]!], 'A1');
+    expect([broken.pages, broken.outline]).toEqual([3, [order[0], 'X1', order[1]]]);
   });
 });
 

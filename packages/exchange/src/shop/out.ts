@@ -7,6 +7,7 @@ import {
   exchangeJoint,
   itemsOf,
   refusalOf,
+  SHEET,
   type JobDocument,
   type JointItems,
   type ModelPlace,
@@ -14,11 +15,13 @@ import {
   type StoredJoint,
 } from '@ample/core';
 import { isWhole, outName, safeName, singleOf, type FilesFormat, type ShopFormat } from './formats.ts';
-import { jointFiles, machineFiles, sheetsOf, shopJoint, wholeFiles, type OutFile, type ShopOptions } from './files.ts';
+import { drawnIn, jointFiles, machineFiles, sheetsOf, shopJoint, wholeFiles, type OutFile, type ShopOptions } from './files.ts';
 import { IfcModel } from '../ifc/write.ts';
 import { PdfPaper } from '../pdf/paper.ts';
+import type { Picture } from '../report/paper.ts';
 import { letter, saidPage } from '../report/job.ts';
 import { bytesOf } from '../report/stream.ts';
+import { layOn, type PaperId } from './papers.ts';
 import { writeZip, type Left, type Part } from './zip.ts';
 
 /** What is asked to be made, of a job whose joints come one at a time or of one joint alone. */
@@ -35,6 +38,8 @@ export interface OutOptions extends Omit<ShopOptions, 'revision'> {
   /** Revision letters by mark; A where none is known. */
   readonly revisions?: Readonly<Record<string, string>>;
   readonly progress?: (done: number, total: number, what: string) => void;
+  /** What drawings are put on, several sheets on a larger one; what is usual with the units of the job when left out. */
+  readonly paper?: PaperId;
   /** The model that the joints are of: its members, and where each joint is by its mark. */
   readonly model?: { readonly members: readonly ModelMember[]; readonly places: ReadonlyMap<string, ModelPlace> };
 }
@@ -104,7 +109,9 @@ export async function* exchangeText(source: OutSource, options: OutOptions): Asy
   options.progress?.(total + 1, total + 1, 'file');
 }
 
-/** Sheets of joints and of their pieces, a page each; a joint that can't be built has a page that says so, and is told. */
+const usualPaper = (job: JobDocument): PaperId => (drawnIn(job) === 'in' ? 'letter' : 'A4');
+
+/** Sheets of joints and of their pieces, in true size, as many on a page as the paper takes; a joint that can't be built has a page that says so, and is told. */
 export async function drawingsPdf(
   source: OutSource,
   options: OutOptions,
@@ -113,21 +120,30 @@ export async function drawingsPdf(
 ): Promise<void> {
   const { job, total, only } = source;
   const paper = new PdfPaper(`${only ?? job.name}: drawings`, job.client, out);
+  const on = layOn(options.paper ?? usualPaper(job), SHEET);
+  let waiting: { picture: Picture; title?: string }[] = [];
+  const put = (): void => {
+    if (waiting.length) paper.sheets(waiting, on);
+    waiting = [];
+  };
   let done = 0;
   for await (const stored of source.joints()) {
     options.progress?.(++done, total + 1, stored.mark);
     try {
       const revision = letter(options, stored.mark);
-      const [joint, ...pieces] = sheetsOf(shopJoint(stored, job), job, { ...options, revision });
-      paper.sheet(joint!, [], stored.mark);
-      for (const piece of pieces) paper.sheet(piece);
+      sheetsOf(shopJoint(stored, job), job, { ...options, revision }).forEach((picture, i) => {
+        waiting.push({ picture, ...(i === 0 ? { title: stored.mark } : {}) });
+        if (waiting.length === on.places.length) put();
+      });
     } catch (e) {
       const { message } = refusalOf(e);
+      put();
       left({ joint: stored.mark, left: message });
       saidPage(paper, job, stored.mark, `There is no drawing of this joint. ${message}`);
     }
     await paper.settle();
   }
+  put();
   options.progress?.(total + 1, total + 1, 'file');
   await paper.finish();
 }

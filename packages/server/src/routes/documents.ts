@@ -13,6 +13,7 @@ import {
   type ShopFormat,
 } from '@ample/exchange/shop-formats';
 import { planResistances, type DocumentState, type IssueWhat, type JobRecord } from '@ample/core';
+import { PAPERS, type PaperId } from '@ample/exchange/papers';
 import Joi from 'joi';
 import { STREAMED, type Api } from '../api.ts';
 import type { Keeping } from '../documents.ts';
@@ -37,6 +38,7 @@ const order = Joi.object({
   level: Joi.string().valid(...LEVELS.map((l) => l.id)),
   format: Joi.string().valid(...SHOP_FORMATS.map((f) => f.id), ...OFFICE_FORMATS.map((f) => f.id)),
   copy: Joi.string().valid(...SHOP_COPIES.map((c) => c.id)),
+  paper: Joi.string().valid(...PAPERS.map((p) => p.id)),
   /** Kept as an issue of the job, for this reason. */
   issue: Joi.object({ reason: Joi.string().trim().max(200).allow('').default('') }),
   /** Only what changed since the issue of this number. */
@@ -47,6 +49,7 @@ const order = Joi.object({
   // Files for the shop are of joints.
   .oxor('format', 'calculationId', 'houseId', 'changes')
   .with('copy', 'format')
+  .with('paper', 'format')
   // What is kept or told apart is a job's joints.
   .oxor('issue', 'calculationId', 'houseId', 'changes')
   .oxor('since', 'jointId', 'calculationId', 'houseId', 'changes');
@@ -59,6 +62,7 @@ interface Order {
   readonly level?: Level;
   readonly format?: ShopFormat | OfficeFormat;
   readonly copy?: ShopCopy;
+  readonly paper?: PaperId;
   readonly issue?: { readonly reason: string };
   readonly since?: number;
 }
@@ -118,14 +122,14 @@ interface By {
 async function jobOrder(services: Services, job: JobRecord, order: Order, by: By): Promise<DocumentState> {
   const { database, documents, edition } = services;
   const { db } = database;
-  const { jointId, calculationId, level, format, copy = 'shop', since } = order;
+  const { jointId, calculationId, level, format, copy = 'shop', since, paper } = order;
   const joint = jointId === undefined ? undefined : await readableJoint(db, jointId);
   if (joint && joint.jobId !== job.id) throw new NotFound('This joint is not in the job.');
   const calculation = calculationId === undefined ? undefined : await getCalculation(db, calculationId);
   if (calculation && calculation.jobId !== job.id) throw new NotFound('This calculation is not in the job.');
   if (since !== undefined) await getIssue(db, job.id, since);
   const office = format !== undefined && isOffice(format) ? format : undefined;
-  const shop = format !== undefined && !isOffice(format) ? { format, copy } : undefined;
+  const shop = format !== undefined && !isOffice(format) ? { format, copy, ...(paper ? { paper } : {}) } : undefined;
   const called = { number: job.number, name: since === undefined ? job.name : `${job.name} since ${since}` };
   const name = shop
     ? outName(shop.format, { job: called, ...(joint ? { only: joint.mark } : {}) })

@@ -24,6 +24,7 @@ import type { Level } from '@ample/exchange/level';
 import { jobOffice, jointOffice } from '@ample/exchange/office';
 import type { OfficeFormat } from '@ample/exchange/office-formats';
 import { bytesOf, drawnIn, packageOf, SHOP_DEFAULTS, writeOut as writeShop, writeZip } from '@ample/exchange/shop';
+import type { PaperId } from '@ample/exchange/papers';
 import type { ShopCopy, ShopFormat } from '@ample/exchange/shop-formats';
 import { changeList, jointsThen, type Between } from '../store/changes.ts';
 import { commentsOfJob, listComments } from '../store/comments.ts';
@@ -40,6 +41,7 @@ import { answer, housesOf, judgedRow, reader, type Answer } from './answer.ts';
 export interface ShopOrder {
   readonly format: ShopFormat;
   readonly copy: ShopCopy;
+  readonly paper?: PaperId;
 }
 
 export interface DocumentTask {
@@ -154,7 +156,7 @@ async function calculationFile(db: Handle, { job, scope, task }: Made, options: 
 async function shopFiles(
   db: Handle,
   made: Made,
-  { format, copy }: ShopOrder,
+  { format, copy, paper }: ShopOrder,
   options: ReportOptions,
   out: Writable,
 ): Promise<void> {
@@ -163,7 +165,7 @@ async function shopFiles(
   const revisions = Object.fromEntries(scope.joints.map((j) => [j.mark, revisionLetter(j.version)]));
   const source = { job, joints: scope.each, total: scope.joints.length, ...(only ? { only: only.mark } : {}) };
   const model = format === 'json' ? placedModel(await getModel(db, task.jobId)) : {};
-  const shop = { ...SHOP_DEFAULTS, ...options, ...model, copy, unit: drawnIn(job), revisions };
+  const shop = { ...SHOP_DEFAULTS, ...options, ...model, ...(paper ? { paper } : {}), copy, unit: drawnIn(job), revisions };
   if (format !== 'zip') return writeShop(source, format, shop, out);
   await writeZip(
     packageOf(source, shop, {

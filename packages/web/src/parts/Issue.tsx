@@ -1,6 +1,7 @@
 import { LEVELS, type Level } from '@ample/exchange/level';
 import { isOffice, OFFICE_FORMATS, type OfficeFormat } from '@ample/exchange/office-formats';
-import { SHOP_COPIES, SHOP_FORMATS, usesCopy, type ShopCopy, type ShopFormat } from '@ample/exchange/shop-formats';
+import { PAPERS, type PaperId } from '@ample/exchange/papers';
+import { SHOP_COPIES, SHOP_FORMATS, usesCopy, usesPaper, type ShopCopy, type ShopFormat } from '@ample/exchange/shop-formats';
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { DocumentState } from '@ample/core';
@@ -32,6 +33,8 @@ interface Choice {
   readonly level: Level;
   readonly format: Format;
   readonly copy: ShopCopy;
+  /** Empty: what is usual with the units of the job. */
+  readonly paper: PaperId | '';
 }
 const keyOf = (jobId: string, one: boolean, what: string): string => `ample-gusset-${what}/${jobId}/${one ? 'joint' : 'job'}`;
 /** What was last chosen for this job: for one joint everything, for the whole job what governs, until it is. */
@@ -42,6 +45,7 @@ function choiceOf(jobId: string, one: boolean): Choice {
     level: last('level', LEVELS, one ? 'everything' : 'governing'),
     format: last<Format>('format', [{ id: 'pdf' }, ...OFFICE_FORMATS, ...SHOP_FORMATS], 'pdf'),
     copy: last('copy', SHOP_COPIES, 'shop'),
+    paper: last<PaperId | ''>('paper', [{ id: '' }, ...PAPERS], ''),
   };
 }
 
@@ -160,8 +164,10 @@ function useDocument({ asked, order, jobId, houseId, jointId, calculationId, cha
 }
 
 /** What the server is asked for. */
-const orderOf = ({ level, format, copy }: Choice) =>
-  isCalculation(format) ? { level, ...(format === 'pdf' ? {} : { format }) } : { format, ...(usesCopy(format) ? { copy } : {}) };
+const orderOf = ({ level, format, copy, paper }: Choice) =>
+  isCalculation(format)
+    ? { level, ...(format === 'pdf' ? {} : { format }) }
+    : { format, ...(usesCopy(format) ? { copy } : {}), ...(usesPaper(format) && paper ? { paper } : {}) };
 const readyWords = ({ level, format }: Choice): string =>
   isCalculation(format)
     ? `The document is ready, level ${LEVELS.find((l) => l.id === level)!.label.toLowerCase()}.`
@@ -208,6 +214,24 @@ const Choices = ({ one, choice, setChoice, onStart, children }: ChoicesProps) =>
         value={choice.copy}
         onChange={(copy) => setChoice({ ...choice, copy })}
       />
+    )}
+    {usesPaper(choice.format) && (
+      <label className="flex gap-2 items-center mb-3">
+        <span className="whitespace-nowrap">Paper of the drawings</span>
+        <select
+          className="select"
+          value={choice.paper}
+          onChange={(e) => setChoice({ ...choice, paper: e.target.value as PaperId | '' })}
+        >
+          <option value="">usual: one sheet a page</option>
+          {PAPERS.map((p) => (
+            <option key={p.id} value={p.id}>
+              {p.label}
+            </option>
+          ))}
+        </select>
+        <span className="muted">true scale; a larger paper takes several sheets</span>
+      </label>
     )}
     {children}
     <button type="submit" className="btn btn-primary mt-3">
