@@ -1,9 +1,9 @@
-import { createWriteStream, mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { createWriteStream, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { PassThrough } from 'node:stream';
 import { buffer } from 'node:stream/consumers';
-import { readJob, type JobDocument } from '../packages/core/src/index.ts';
+import { proposeJoints, readJob, type JobDocument } from '../packages/core/src/index.ts';
 import { jobPdf } from '../packages/exchange/src/pdf/index.ts';
 import {
   packageOf,
@@ -13,6 +13,9 @@ import {
   type OutOptions,
   type OutSource,
 } from '../packages/exchange/src/shop/index.ts';
+import { readIfc, type ReadModel } from '../packages/exchange/src/ifc/read.ts';
+import { jobOffice, printedJob } from '../packages/exchange/src/report/office.ts';
+import { building } from './building.ts';
 import { printLines, type Line } from './bench-lines.ts';
 
 // Usage: npm run bench -- out [joints]. What leaves the product, of a job of so many joints and of a package of 300.
@@ -55,6 +58,18 @@ try {
     await timed(`${format} of ${joints} joints`, aim, (path) =>
       writeOut(sourceOf(big), format, options, createWriteStream(path)),
     );
+  await timed(`calculation of ${joints} joints as a workbook, what governs`, 120, (path) =>
+    jobOffice(printedJob(big), 'workbook', { date: '2026-01-01' }, createWriteStream(path)),
+  );
+  const file = building(5000);
+  let read: ReadModel = { members: [], left: [] };
+  await timed('model of 5000 members read from IFC', 10, async (path) => {
+    read = await readIfc(file);
+    writeFileSync(path, file);
+  });
+  await timed(`joints proposed in ${read.members.length} members`, 2, (path) =>
+    Promise.resolve(writeFileSync(path, String(proposeJoints(read.members, demo).joints.length))),
+  );
   const job = jobOf(300);
   await timed('package of 300 joints', 120, (path) =>
     writeZip(

@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs';
 import {
   groupOf,
   guessNames,
@@ -26,7 +25,7 @@ import {
   type RowFault,
   type Sheet,
 } from '@ample/exchange/table';
-import { BadInput, readJson } from './input.ts';
+import { BadInput, readBytes, readJson } from './input.ts';
 
 export interface Imported {
   readonly rows: number;
@@ -37,12 +36,7 @@ export interface Imported {
 }
 
 async function sheetOf(path: string, name: string | undefined, range: string): Promise<Sheet> {
-  let bytes: Uint8Array;
-  try {
-    bytes = readFileSync(path);
-  } catch (e) {
-    throw new BadInput(`${path}: the file can't be read (${(e as NodeJS.ErrnoException).code}).`);
-  }
+  const bytes = readBytes(path);
   try {
     const sheets = await readTable(bytes);
     const sheet = name === undefined ? sheets[0] : sheets.find((s) => s.name === name);

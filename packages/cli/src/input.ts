@@ -30,6 +30,15 @@ export function readJobFile(path: string): ReadJob {
   }
 }
 
+/** The bytes of a file of any kind. */
+export function readBytes(path: string): Uint8Array {
+  try {
+    return readFileSync(path);
+  } catch (e) {
+    throw new BadInput(`${path}: the file can't be read (${(e as NodeJS.ErrnoException).code}).`);
+  }
+}
+
 function read(path: string): string {
   try {
     if (statSync(path).size > LARGEST) throw new BadInput(`${path}: the file is larger than 50 MB; accepted are smaller files.`);

@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs';
 import {
   isExchangeFor,
   KINDS,
@@ -6,6 +5,7 @@ import {
   proposeJoints,
   readExchange,
   Refusal,
+  settleMarks,
   withProposals,
   type Exchange,
   type JobDocument,
@@ -15,7 +15,7 @@ import {
 } from '@ample/core';
 import { isIfc, readIfc } from '@ample/exchange/ifc-in';
 import { planLines, taken, toldPlan, type ToldPlan } from './changes.ts';
-import { BadInput, readJson } from './input.ts';
+import { BadInput, readBytes, readJson } from './input.ts';
 
 export interface ModelOptions {
   readonly prefer?: string;
@@ -36,12 +36,7 @@ export interface Modelled {
 
 /** Reads a model: an IFC file, or the exchange form. */
 async function modelOf(path: string): Promise<Exchange & Pick<Modelled, 'unread'>> {
-  let bytes: Uint8Array;
-  try {
-    bytes = readFileSync(path);
-  } catch (e) {
-    throw new BadInput(`${path}: the file can't be read (${(e as NodeJS.ErrnoException).code}).`);
-  }
+  const bytes = readBytes(path);
   try {
     if (!isIfc(bytes)) return { ...readExchange(readJson(path, 'members and joints')), unread: [] };
     const { members, left } = await readIfc(bytes);
@@ -84,7 +79,14 @@ export async function importModel(
 ): Promise<{ readonly report: Modelled; readonly job: JobDocument }> {
   const { members, joints: told, unread } = await modelOf(path);
   const { joints: proposed, left, sections } = proposeJoints(members, job, choicesOf(options));
-  const { plans, joints } = taken(job, withProposals(told, proposed), isExchangeFor, (said, joint) =>
+  // A joint that was taken from this end of a member before is that joint.
+  const byEnd = new Map(job.joints.flatMap((j) => (j.loads?.end ? [[j.loads.end, j.mark] as const] : [])));
+  const settled = settleMarks(
+    proposed,
+    (p) => byEnd.get(p.given.end ?? ''),
+    job.joints.map((j) => j.mark),
+  );
+  const { plans, joints } = taken(job, withProposals(told, settled), isExchangeFor, (said, joint) =>
     planExchange(said, joint, job, { others: 'keep', names: 'either' }),
   );
   return { report: { members: members.length, sections, joints: plans.map(toldPlan), left, unread }, job: { ...job, joints } };

@@ -70,6 +70,9 @@ describe('another program', () => {
       ['B1-1', 'end-plate'],
       ['B1-2', 'end-plate'],
     ]);
+    // Pushed again it is the same four joints.
+    const again = await push(exchange(), '?propose=1&prefer=end-plate');
+    expect([again.joints.map((j) => j.change), again.taken]).toEqual([['same', 'same', 'same', 'same'], null]);
     const model = await on.get<ModelRecord>(`/jobs/${job.id}/model`);
     expect(model.members).toHaveLength(3);
     expect(model.places.find((p) => p.mark === 'B1-2')).toEqual({

@@ -4,7 +4,7 @@ import { EMPTY_JOB } from '../job/document.ts';
 import { planJoint } from '../job/plan.ts';
 import { compareMembers } from './compare.ts';
 import { findModelSection, membersSchema, type ModelMember } from './member.ts';
-import { gradeOf, proposeJoints, type ProposeChoices } from './propose.ts';
+import { gradeOf, proposeJoints, settleMarks, type ProposeChoices } from './propose.ts';
 import type { Vec } from './space.ts';
 
 const job = EMPTY_JOB;
@@ -94,6 +94,27 @@ describe('joints of a model', () => {
     expect(joints(bay()).joints.find((j) => j.given.mark === 'X0-2')!.given.end).toBe('X0 2');
     const twice = [post(0, 0, { name: 'C' }), post(9000, 0, { name: 'C' })];
     expect(joints(twice).joints.map((j) => j.given.mark)).toEqual(['C-B', 'C-B.2']);
+  });
+
+  it('name the end of a member by its id where its name is not its own: forces would go to another', () => {
+    const same = bay().map((m) => ({ ...m, name: 'BEAM' }));
+    const ends = joints(same).joints.map((j) => j.given.end);
+    expect(new Set(ends).size).toBe(14);
+    expect(ends[0]).toMatch(/^m\d+ [12]$/);
+  });
+  it('keep the marks that they have in a job; a number that another joint has is counted on', () => {
+    const proposals = joints(bay()).joints;
+    const by = (list: readonly { key: string; given: { mark: string } }[]) => new Map(list.map((p) => [p.key, p.given.mark]));
+    const before = by(proposals);
+    const first = proposals.find((p) => p.given.mark === 'X0-1')!;
+    const after = by(settleMarks(proposals, (p) => (p === first ? 'F7' : undefined), ['J1', 'J2', 'J90', 'X8-1']));
+    expect(after.get(first.key)).toBe('F7');
+    for (const [key, mark] of after) {
+      const was = before.get(key)!;
+      if (was === 'J1' || was === 'J2') expect([mark, /^J\d+$/.test(mark), mark !== was]).toEqual([mark, true, true]);
+      else if (key !== first.key) expect(mark).toBe(was);
+    }
+    expect(new Set(after.values()).size).toBe(14);
   });
 
   it('of beams that come to both sides of a beam are two; the deeper passes, whichever is drawn first', () => {

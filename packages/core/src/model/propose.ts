@@ -53,10 +53,6 @@ export interface Proposed {
   readonly left: readonly NotProposed[];
 }
 
-/** Name of the end of a member that an analysis gives forces at: its mark, or its id, and 1 or 2. */
-const endName = ({ member, end }: { readonly member: ModelMember; readonly end: End }): string =>
-  `${(member.name || member.id).slice(0, 58)} ${end === 'from' ? 1 : 2}`;
-
 /** Joints where members of a model meet, and what of it is not one. */
 export function proposeJoints(members: readonly ModelMember[], job: JudgedBy, choices: ProposeChoices = {}): Proposed {
   const { standard } = basisOf(job);
@@ -77,7 +73,7 @@ export function proposeJoints(members: readonly ModelMember[], job: JudgedBy, ch
   const list = [...columns, ...runsOf(others, crossed).map(stand)];
   const look = new Look(list, new Near(list), reach);
 
-  const maker = new Maker(standard, choices);
+  const maker = new Maker(standard, choices, repeated(members));
   for (const s of list) for (const tip of tipsOf(s)) maker.take(look.meets(tip), tip);
   const short = members.filter((m) => !isLong(m)).map((m): NotProposed => ({ ...told(m), reason: 'It has no length.' }));
   const asked = members
@@ -87,6 +83,14 @@ export function proposeJoints(members: readonly ModelMember[], job: JudgedBy, ch
       reason: `Its section${m.section ? ` "${m.section}"` : ''} is not known: choose the one that it is.`,
     }));
   return { sections: [...sections.values()], joints: maker.joints, left: [...maker.left, ...asked, ...short] };
+}
+/** Names that several members have: they name none of them. */
+function repeated(members: readonly ModelMember[]): ReadonlySet<string> {
+  const [once, more] = [new Set<string>(), new Set<string>()];
+  for (const { name } of members)
+    if (once.has(name)) more.add(name);
+    else once.add(name);
+  return more;
 }
 const told = (m: ModelMember) => ({ key: m.id, at: m.from, members: [m.id] });
 const alone = (member: ModelMember): Run => ({ pieces: [{ member, turned: false }], from: member.from, to: member.to });
@@ -235,6 +239,7 @@ class Maker {
   constructor(
     private readonly standard: Standard,
     private readonly choices: ProposeChoices,
+    private readonly repeated: ReadonlySet<string>,
   ) {
     const { prefer = [] } = choices;
     const order = (k: JointKind): number => (prefer.includes(k.id) ? prefer.indexOf(k.id) : prefer.length);
@@ -264,7 +269,7 @@ class Maker {
         Object.entries({ drop, slope, skew }).flatMap(([k, x]) => (x === undefined ? [] : [[k, Number(x)] as const])),
       );
       const given = {
-        ...{ mark: this.mark(member, end, found.to === 'ground'), end: endName({ member, end }), rows: [] },
+        ...{ mark: this.mark(member, end, found.to === 'ground'), end: this.endName(member, end), rows: [] },
         members: { kind: kind.id, ...values },
         ...(Object.keys(place).length ? { place } : {}),
         ...(says.length ? { note: `From the model: ${says.join('; ')}.` } : {}),
@@ -318,6 +323,11 @@ class Maker {
     return { section: section.name, shape: section.shape, ...(grade === undefined ? {} : { grade }) };
   }
 
+  /** Name of the end of a member that an analysis gives forces at: its mark, or its id where it has none of its own, and 1 or 2. */
+  private endName({ name, id }: ModelMember, end: End): string {
+    return `${(name && !this.repeated.has(name) ? name : id).slice(0, 58)} ${end === 'from' ? 1 : 2}`;
+  }
+
   /** A mark of the member's name and its end; one that is taken gets a figure behind. */
   private mark({ name }: ModelMember, end: End, ground: boolean): string {
     const plain = name
@@ -334,6 +344,38 @@ class Maker {
 }
 /** Less than this off square is square. */
 const SQUARE = 0.5;
+
+/** A mark that is but a number, of a member without a name. */
+const NUMBERED = /^J(\d+)$/;
+/**
+ * Proposals with the marks that their joints have in a job: `known` gives that of one that stands already. A number that another joint has is
+ * counted on; a mark of a name is taken for the joint that has it.
+ */
+export function settleMarks(
+  proposals: readonly Proposal[],
+  known: (p: Proposal) => string | undefined,
+  standing: Iterable<string>,
+): Proposal[] {
+  const settled = new Map(
+    proposals.flatMap((p) => {
+      const mark = known(p);
+      return mark === undefined ? [] : [[p, mark] as const];
+    }),
+  );
+  const taken = new Set([...standing, ...settled.values(), ...proposals.map((p) => p.given.mark)]);
+  const others = new Set(standing);
+  let next = 1;
+  const free = (): string => {
+    while (taken.has(`J${next}`)) next += 1;
+    taken.add(`J${next}`);
+    return `J${next}`;
+  };
+  return proposals.map((p) => {
+    const own = p.given.mark;
+    const mark = settled.get(p) ?? (NUMBERED.test(own) && others.has(own) ? free() : own);
+    return mark === own ? p : { ...p, given: { ...p.given, mark } };
+  });
+}
 
 /** The side of a column that a beam comes to, by the way that it goes out. */
 function faceOf({ support, tip }: Meeting): 'flange' | 'web' | 'hollow' {

@@ -55,6 +55,16 @@ export async function lightJoints(
   });
 }
 
+/** Marks of joints by the end of the member that they stand at. */
+export async function endsOf(db: Handle, jobId: string): Promise<ReadonlyMap<string, string>> {
+  const end = sql<string | null>`json_extract(${joints.loads}, '$.end')`;
+  const rows = await db
+    .select({ end, mark: joints.mark })
+    .from(joints)
+    .where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt)));
+  return new Map(rows.flatMap((r) => (r.end ? [[r.end, r.mark] as const] : [])));
+}
+
 /** The joints of a job by id, mark and version, in order. */
 export const markedVersions = (db: Handle, jobId: string): Promise<IssuedJoint[]> =>
   db

@@ -7,6 +7,7 @@ import {
   proposeJoints,
   readExchange,
   Refusal,
+  settleMarks,
   revisionLetter,
   DocumentError,
   isGivenFor,
@@ -40,7 +41,7 @@ import { sinceIssue } from '../store/issues.ts';
 import { getModel, placedModel } from '../store/models.ts';
 import { basisKey, getJob, jobDocument, jobHead } from '../store/jobs.ts';
 import { documentOf, eachJoint, jointsById, jointsNamed } from '../store/joints.ts';
-import { countJoints, keptStandings, markedVersions } from '../store/joint-rows.ts';
+import { countJoints, endsOf, keptStandings, markedVersions } from '../store/joint-rows.ts';
 import { jobStatements, type NewJob } from '../store/statements.ts';
 import { answer, housesOf, judgedRow, reader, type Answer } from './answer.ts';
 
@@ -240,7 +241,15 @@ export const planModel = ({
     const { members, joints } = readExchange(parsed(Buffer.from(text)));
     const job = await getJob(db, jobId);
     const proposed = propose ? proposeJoints(members, job, propose) : null;
-    const said = withProposals(joints, proposed?.joints ?? []);
+    // A joint that was taken from this place, or this end of a member, before is that joint.
+    const places = new Map((await getModel(db, jobId))?.places.map((p) => [p.key, p.mark]));
+    const ends = await endsOf(db, jobId);
+    const settled = settleMarks(
+      proposed?.joints ?? [],
+      (p) => places.get(p.key) ?? ends.get(p.given.end ?? ''),
+      (await markedVersions(db, jobId)).map((j) => j.mark),
+    );
+    const said = withProposals(joints, settled);
     const standing = await jointsNamed(
       db,
       jobId,
@@ -253,13 +262,7 @@ export const planModel = ({
       const plan = planExchange(j, joint ? documentOf(joint) : null, job, choices);
       return { ...plan, ...(joint ? { id: joint.id, version: joint.version } : {}) };
     });
-    return {
-      members,
-      plans,
-      places: placesOf(said, proposed?.joints ?? []),
-      left: proposed?.left ?? [],
-      sections: proposed?.sections ?? [],
-    };
+    return { members, plans, places: placesOf(said, settled), left: proposed?.left ?? [], sections: proposed?.sections ?? [] };
   });
 
 /** A job in the exchange form. */

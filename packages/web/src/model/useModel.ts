@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import {
   REACH,
+  settleMarks,
   withProposals,
   type ExchangeJoint,
   type GivenJoint,
@@ -8,6 +9,7 @@ import {
   type MemberChange,
   type ModelMember,
   type ModelRecord,
+  type Proposal,
   type ProposeChoices,
   type Proposed,
   type RegisterEntry,
@@ -147,12 +149,22 @@ function standingSpots(stored: ModelRecord | null, rows: readonly RegisterEntry[
 const order = ({ row }: Spot): number => TROUBLE.indexOf(stateOf(row!));
 const TROUBLE: readonly ShownState[] = ['unreadable', 'gives', 'rule', 'not-whole', 'close', 'none', 'holds'];
 function proposedSpots(proposed: Proposed | null, stored: ModelRecord | null, rows: readonly RegisterEntry[]): Spot[] {
-  const [marks, byMark] = [marksByKey(stored), new Map(rows.map((r) => [r.mark, r]))];
-  return (proposed?.joints ?? []).map(({ key, given, at, members, says }) => {
-    const mark = marks.get(key) ?? given.mark;
-    return { key, mark, at, joins: members, kind: given.members['kind'] ?? '', says, row: byMark.get(mark) ?? null };
-  });
+  const byMark = new Map(rows.map((r) => [r.mark, r]));
+  return settledIn(proposed, stored, rows).map(({ key, given: { mark, members: seed }, at, members, says }) => ({
+    ...{ key, mark, at, joins: members, kind: seed['kind'] ?? '', says },
+    row: byMark.get(mark) ?? null,
+  }));
 }
+
+/** What is proposed, with the marks that joints have in the job. */
+const settledIn = (proposed: Proposed | null, stored: ModelRecord | null, rows: readonly RegisterEntry[]): Proposal[] => {
+  const marks = marksByKey(stored);
+  return settleMarks(
+    proposed?.joints ?? [],
+    (p) => marks.get(p.key),
+    rows.map((r) => r.mark),
+  );
+};
 
 /** Joints of the job at members that changed, moved or went. */
 function touchedBy(
@@ -166,7 +178,7 @@ function touchedBy(
 }
 
 /** What of a model is planned, and taken into the job. */
-export function usePlans({ job, file, proposed, stored, reload, leave, setProblem }: ModelView) {
+export function usePlans({ job, file, proposed, stored, rows, reload, leave, setProblem }: ModelView) {
   const [preview, setPreview] = useState<Plans | null>(null);
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [busy, setBusy] = useState(false);
@@ -181,10 +193,8 @@ export function usePlans({ job, file, proposed, stored, reload, leave, setProble
 
   const said = useMemo((): readonly ExchangeJoint[] => {
     if (!file || !proposed) return [];
-    const marks = marksByKey(stored ?? null);
-    const known = proposed.joints.map((p) => ({ ...p, given: { ...p.given, mark: marks.get(p.key) ?? p.given.mark } }));
-    return withProposals(file.joints, known);
-  }, [file, proposed, stored]);
+    return withProposals(file.joints, settledIn(proposed, stored ?? null, rows));
+  }, [file, proposed, stored, rows]);
   const given = useMemo(() => said.filter((j): j is ExchangeJoint & GivenJoint => !('input' in j)).map(bare), [said]);
 
   const look = async (): Promise<void> => {
@@ -221,7 +231,7 @@ export function usePlans({ job, file, proposed, stored, reload, leave, setProble
       await api.keepModel(job.id, {
         name: file!.name,
         members: file!.members,
-        places: placesNow(stay, proposed!, stored ?? null),
+        places: placesNow(stay, settledIn(proposed, stored ?? null, rows), stored ?? null),
       });
       await reload();
       leave();
@@ -239,12 +249,10 @@ const bare = ({ at: _at, joins: _joins, ...given }: ExchangeJoint & GivenJoint &
   given;
 
 /** Places of joints that are in the job now: those of this model, and of the one before where this one does not propose them. */
-function placesNow(marks: ReadonlySet<string>, proposed: Proposed, stored: ModelRecord | null): ModelRecord['places'] {
-  const known = marksByKey(stored);
-  const now = proposed.joints.flatMap(({ key, given, at, members }) => {
-    const mark = known.get(key) ?? given.mark;
-    return marks.has(mark) ? [{ mark, key, at, joins: members }] : [];
-  });
+function placesNow(marks: ReadonlySet<string>, proposed: readonly Proposal[], stored: ModelRecord | null): ModelRecord['places'] {
+  const now = proposed.flatMap(({ key, given: { mark }, at, members }) =>
+    marks.has(mark) ? [{ mark, key, at, joins: members }] : [],
+  );
   const named = new Set(now.map((p) => p.mark));
   return [...now, ...(stored?.places ?? []).filter((p) => !named.has(p.mark))];
 }
