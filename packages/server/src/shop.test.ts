@@ -33,6 +33,8 @@ describe('files of a job', () => {
   it.each([
     ['csv', /^text\/csv/, /-lists\.csv$/],
     ['xlsx', /spreadsheetml/, /-lists\.xlsx$/],
+    ['lists', /^application\/pdf/, /-lists\.pdf$/],
+    ['json', /^application\/json/, /-exchange\.json$/],
     ['ifc', /./, /\.ifc$/],
     ['drawings', /^application\/pdf/, /-drawings\.pdf$/],
     ['docx', /wordprocessingml/, /\.docx$/],

@@ -229,6 +229,79 @@ describe('joints of a model', () => {
   });
 });
 
+describe('a building that is made at random', () => {
+  /** What stands is told by how it was made; the joints are counted from that, not from where anything is. */
+  const frame = fc.record({
+    bays: fc.array(fc.integer({ min: 3500, max: 9000 }), { minLength: 1, maxLength: 3 }),
+    deep: fc.array(fc.integer({ min: 4000, max: 9000 }), { minLength: 1, maxLength: 2 }),
+    floors: fc.array(fc.integer({ min: 3000, max: 4500 }), { minLength: 1, maxLength: 2 }),
+    turned: fc.infiniteStream(fc.boolean()),
+    there: fc.infiniteStream(fc.integer({ min: 0, max: 9 })),
+    wires: fc.boolean(),
+    gap: fc.integer({ min: 0, max: 40 }),
+  });
+  it('has the joints that it was made with, drawn as a detailer or as an analysis draws it', () => {
+    fc.assert(
+      fc.property(frame, ({ bays, deep, floors, turned, there, wires: asWires, gap }) => {
+        const sums = (list: readonly number[]): number[] => list.reduce((at, x) => [...at, at.at(-1)! + x], [0]);
+        const [xs, ys, zs] = [sums(bays), sums(deep), sums(floors).slice(1)];
+        const members: ModelMember[] = [];
+        const expected = new Map<string, number>();
+        const count = (what: string, n = 1): void => void expected.set(what, (expected.get(what) ?? 0) + n);
+        const along = xs.map((x) => ys.map((y) => ({ x, y, depthAlongX: turned.next().value })));
+        for (const { x, y, depthAlongX } of along.flat()) {
+          count('column-base');
+          const up: Vec = depthAlongX ? [1, 0, 0] : [0, 1, 0];
+          const cuts = asWires ? [0, ...zs] : [0, zs.at(-1)!];
+          cuts.slice(1).forEach((z, i) => members.push(member([x, y, cuts[i]!], [x, y, z], UC, { up })));
+        }
+        /** From the line of a column to where a beam ends: at the node, or off its face. */
+        const off = (column: { depthAlongX: boolean }, alongX: boolean): number =>
+          asWires ? 0 : (column.depthAlongX === alongX ? 260.3 : 10.3) / 2 + gap;
+        const side = (column: { depthAlongX: boolean }, alongX: boolean): void =>
+          count(column.depthAlongX === alongX ? 'column_flange' : 'column_web');
+        for (const z of zs)
+          for (let j = 0; j < ys.length; j += 1)
+            for (let i = 0; i < bays.length; i += 1) {
+              const [a, b] = [along[i]![j]!, along[i + 1]![j]!];
+              // An edge is always there where a secondary beam may come to it.
+              const middle = (a.x + b.x) / 2;
+              const [from, to]: [Vec, Vec] = [
+                [a.x + off(a, true), a.y, z],
+                [b.x - off(b, true), b.y, z],
+              ];
+              if (asWires) members.push(member(from, [middle, a.y, z], UB), member([middle, a.y, z], to, UB));
+              else members.push(member(from, to, UB));
+              side(a, true);
+              side(b, true);
+              if (j === 0) continue;
+              const web = asWires ? 0 : 8.5 / 2 + gap;
+              if (there.next().value > 2) {
+                members.push(member([middle, ys[j - 1]! + web, z], [middle, ys[j]! - web, z], SB));
+                count('beam_web', 2);
+              }
+            }
+        for (const z of zs)
+          for (const line of along)
+            for (let j = 1; j < line.length; j += 1) {
+              if (there.next().value < 3) continue;
+              const [a, b] = [line[j - 1]!, line[j]!];
+              members.push(member([a.x, a.y + off(a, false), z], [b.x, b.y - off(b, false), z], UB));
+              side(a, false);
+              side(b, false);
+            }
+        const found = new Map<string, number>();
+        for (const { given } of joints(members).joints) {
+          const what = given.members['supportType'] ?? given.members['kind']!;
+          found.set(what, (found.get(what) ?? 0) + 1);
+        }
+        expect(Object.fromEntries([...found].sort())).toEqual(Object.fromEntries([...expected].sort()));
+      }),
+      { numRuns: 150 },
+    );
+  });
+});
+
 describe('a section of a model', () => {
   const found = (section: string, size?: ModelMember['size']) => {
     const f = findModelSection({ section, size }, []);

@@ -21,6 +21,7 @@ import { listsCsv } from '../csv.ts';
 import type { Picture } from '../report/paper.ts';
 import { safeName, type JointFormat, type ShopCopy, type WholeFormat } from './formats.ts';
 import { flatDxf, type LengthUnit } from './flat-dxf.ts';
+import { listsPdf } from '../pdf/lists.ts';
 import { listsXlsx } from './lists-xlsx.ts';
 import { memberNc1, pieceNc1 } from './nc1.ts';
 import { nest, nestedDxf, wantedOf, type SheetSize } from './nest.ts';
@@ -135,7 +136,7 @@ export function sheetsOf(joint: ShopJoint, job: JobDocument, options: Pick<ShopO
 export async function wholeFiles(
   called: string,
   joints: readonly JointItems[],
-  job: Pick<JobDocument, 'basis' | 'sections' | 'steels'>,
+  job: Pick<JobDocument, 'basis' | 'sections' | 'steels' | 'name' | 'number' | 'client'>,
   format: WholeFormat,
   options: Omit<ShopOptions, 'revision'>,
 ): Promise<OutFile[]> {
@@ -147,6 +148,16 @@ export async function wholeFiles(
     }));
   }
   const lists = listsOf(joints, job);
+  if (format === 'lists') {
+    const { name, number, client } = job;
+    const said = {
+      title: `${called}: lists`,
+      author: client,
+      head: [name, number && `job ${number}`].filter(Boolean).join(' · '),
+      date: options.date,
+    };
+    return [{ name: `${safeName(`${called} lists`)}.pdf`, data: await listsPdf(lists, said) }];
+  }
   if (format === 'csv') return [{ name: `${safeName(`${called} lists`)}.csv`, data: listsCsv(lists) }];
   return [
     {

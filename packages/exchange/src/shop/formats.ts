@@ -18,6 +18,7 @@ export const JOINT_FORMATS = [
 export const WHOLE_FORMATS = [
   { id: 'csv', label: 'Lists (CSV)', about: 'plates and angles, bolts, welds, anchors, with totals' },
   { id: 'xlsx', label: 'Lists (XLSX)', about: 'the same, a sheet each' },
+  { id: 'lists', label: 'Lists (PDF)', about: 'the same on paper' },
   { id: 'nest', label: 'Sheets of plates (DXF)', about: 'plates by thickness and steel, laid out on sheets to be cut from' },
 ] as const;
 /** What is written joint by joint into one file. */
@@ -80,6 +81,7 @@ const SINGLE: Readonly<Record<ShopFormat, { readonly joint: string | null; reado
   svg: { joint: 'svg', job: null },
   csv: { joint: 'csv', job: 'csv' },
   xlsx: { joint: 'xlsx', job: 'xlsx' },
+  lists: { joint: 'pdf', job: 'pdf' },
   nest: { joint: null, job: null },
   drawings: { joint: 'pdf', job: 'pdf' },
   ifc: { joint: 'ifc', job: 'ifc' },

@@ -7,7 +7,7 @@ import JSZip from 'jszip';
 import Papa from 'papaparse';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, it } from 'vitest';
-import { itemsOf, SHEET, type JointDocument, type Point } from '@ample/core';
+import { itemsOf, listsOf, SHEET, totalRow, type JointDocument, type Point } from '@ample/core';
 import { area, built, flat, options, tern } from './demo.testing.ts';
 import { shopJoint, wholeFiles } from './files.ts';
 import { outName, type ShopFormat } from './formats.ts';
@@ -148,6 +148,38 @@ describe('drawings on paper', () => {
     expect(pages.filter((p) => /-p\d/.test(p)).length).toBe(pieces);
     for (const p of pages) expect(p).not.toMatch(/\d kN|gives at/);
     expect(pages.find((p) => p.includes('B2-14-p1'))).toMatch(/4 × hole 22/);
+  });
+});
+
+describe('lists on paper', () => {
+  it('say the same totals as the workbook, a table each, under their outline', async () => {
+    const items = tern.joints.map((j) => itemsOf(j.mark, built(j.mark).built));
+    const [file] = await wholeFiles('Tern', items, tern, 'lists', options);
+    expect(file!.name).toBe('Tern-lists.pdf');
+    const doc = await getDocument({ data: new Uint8Array(file!.data as Uint8Array), verbosity: 0 }).promise;
+    const text = (
+      await Promise.all(
+        Array.from({ length: doc.numPages }, async (_, i) =>
+          (await (await doc.getPage(i + 1)).getTextContent()).items.map((x) => ('str' in x ? x.str : '')).join(' '),
+        ),
+      )
+    )
+      .join(' ')
+      .replace(/\s+/g, ' ');
+    const lists = listsOf(items, tern);
+    for (const list of lists) {
+      expect(text).toContain(list.title);
+      const total = list.total ? totalRow(list.total).filter((x) => x !== '') : [];
+      expect(text).toContain(total.map((x) => (typeof x === 'number' ? Number(x.toFixed(3)) : x)).join(' '));
+    }
+    const [top] = (await doc.getOutline()) as { title: string; items: { title: string }[] }[];
+    expect([top!.title, top!.items.map((i) => i.title)]).toEqual(['Tern: lists', lists.map((l) => l.title)]);
+  });
+  it('of nothing say so', async () => {
+    const [file] = await wholeFiles('None', [], tern, 'lists', options);
+    const doc = await getDocument({ data: new Uint8Array(file!.data as Uint8Array), verbosity: 0 }).promise;
+    const { items } = await (await doc.getPage(1)).getTextContent();
+    expect(items.map((x) => ('str' in x ? x.str : '')).join(' ')).toContain('There is nothing to list.');
   });
 });
 

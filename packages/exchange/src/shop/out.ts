@@ -179,7 +179,7 @@ export async function* packageOf(source: OutSource, options: OutOptions, beside:
     chunks.push(model.take());
   }
   chunks.push(model.end());
-  for (const format of ['csv', 'xlsx', 'nest'] as const)
+  for (const format of ['csv', 'xlsx', 'lists', 'nest'] as const)
     for (const file of await wholeFiles(only ?? job.name, items, job, format, options))
       yield { ...file, name: `${format === 'nest' ? 'sheets' : 'lists'}/${file.name}` };
   const sheets = await bytesOf((out) => drawingsPdf(source, { ...options, progress: undefined }, out));
