@@ -189,6 +189,10 @@ describe('joints of a model', () => {
     const roof = joints([post(0, 0), member([0, 0, 4100], [6000, 0, 4100], UB)]).joints.find((j) => j.members.length > 1)!;
     expect(roof.says).toEqual(['its middle is 100 mm past the end of the column']);
   });
+  it('an end comes to the nearest face: a beam that passes before a column carries what ends at it', () => {
+    const before = [post(0, 0), member([150, -4000, 3500], [150, 4000, 3500], UB), member([165, 0, 3500], [6000, 0, 3500], SB)];
+    expect(words(before).filter((w) => w.includes(SB))).toEqual([`fin-plate beam_web apart ${SB} {"drop":75}`]);
+  });
   it('ask for a section that is not known, and take what was chosen', () => {
     const list = [post(0, 0), member([140, 0, 3500], [6000, 0, 3500], 'Skerry 450')];
     const asked = joints(list);

@@ -197,7 +197,8 @@ class Look {
   private beamEnd(tip: Tip): Found | null {
     const around = this.near.at(tip.at).filter((s) => s !== tip.of && s.stands !== 'brace');
     const met = around.map((s) => meeting(tip, s, this.reach)).filter((m) => m !== null);
-    const rank = (m: Meeting): number => (m.support.stands === 'column' ? 0 : 1e6) + m.off + m.past;
+    // The nearest face; of a column and of beams that end in one node with it, the column.
+    const rank = (m: Meeting): number => m.off + m.past + (m.support.stands === 'column' ? 0 : 1);
     const best = met.sort((a, b) => rank(a) - rank(b))[0];
     if (best) {
       if (best.support.stands === 'beam' && this.corner(best))
