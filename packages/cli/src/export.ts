@@ -17,6 +17,7 @@ import {
   modelOf,
   packageOf,
   type Beside,
+  type DimensionForm,
   partsOf,
   SHOP_DEFAULTS,
   writeZip,
@@ -38,6 +39,7 @@ export interface ExportOptions {
   readonly copy: 'shop' | 'calculation';
   readonly units?: 'mm' | 'in';
   readonly paper?: PaperId;
+  readonly dimensions?: DimensionForm;
   readonly member: string;
   readonly sheet: string;
   readonly output: string;
@@ -134,6 +136,7 @@ export async function exportFiles(
     member: length('member', o.member, 50, 30000),
     sheet: sheetOf(o.sheet),
     ...(o.paper ? { paper: o.paper } : {}),
+    ...(o.dimensions ? { dimensions: o.dimensions } : {}),
   };
   const source: OutSource = { job, joints: () => joints, total: joints.length, ...(mark === undefined ? {} : { only: mark }) };
   const left: Left[] = [];

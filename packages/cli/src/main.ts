@@ -89,6 +89,7 @@ program
   )
   .addOption(new Option('--units <units>', 'of drawings; those of the job when left out').choices(['mm', 'in']))
   .addOption(new Option('--paper <paper>', 'of drawings; several sheets on a larger one').choices(PAPERS.map((p) => p.id)))
+  .addOption(new Option('--dimensions <form>', 'of drawings in DXF').choices(['lines', 'entities']).default('lines'))
   .option('--member <mm>', 'how much of a member is given from its end', '1000')
   .option('--sheet <mm>', 'sheets that plates are cut from, as 3000x1500', '3000x1500')
   .option('--list <id>', 'one list of one joint as CSV, as anchors or setting-out')

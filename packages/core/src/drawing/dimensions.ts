@@ -78,17 +78,20 @@ export function dimensionChain(axis: 'x' | 'y', level: number, foot: number, seg
   const direction = Math.sign(level - foot) || 1;
   const items: Item[] = [];
   const ends = new Set(segments.flatMap((s) => [s.from, s.to]));
-  for (const e of ends) items.push(path([at(e, foot + direction * 1.2), at(e, level + direction * 1.4)], 'dimension'));
+  const start = foot + direction * 1.2;
+  for (const e of ends)
+    items.push({ ...path([at(e, start), at(e, level + direction * 1.4)], 'dimension'), measure: 'extension' });
   segments.forEach((s, i) => {
     const length = Math.abs(s.to - s.from);
     const inside = length > 2.4 * ARROW;
     const [a, b] = s.from < s.to ? [s.from, s.to] : [s.to, s.from];
     const reach = inside ? 0 : ARROW + 1.2;
-    items.push(path([at(a - reach, level), at(b + reach, level)], 'dimension'));
+    const measure = { axis, from: at(a, start), to: at(b, start), on: at(a, level), text: s.text };
+    items.push({ ...path([at(a - reach, level), at(b + reach, level)], 'dimension'), measure });
     const sign = inside ? 1 : -1;
-    items.push(arrow(at(a, level), at(sign, 0)), arrow(at(b, level), at(-sign, 0)));
+    items.push({ ...arrow(at(a, level), at(sign, 0)), measure }, { ...arrow(at(b, level), at(-sign, 0)), measure });
     const middle = (a + b) / 2;
-    const options = { anchor: 'middle' as const, style: 'dimension' as const, ...(s.field ? { field: s.field } : {}) };
+    const options = { anchor: 'middle' as const, style: 'dimension' as const, measure, ...(s.field ? { field: s.field } : {}) };
     if (axis === 'y') {
       items.push(text([level + 1.2, middle + TEXT * 0.35], s.text, { ...options, anchor: 'start' }));
       return;

@@ -1,8 +1,20 @@
 import type { FillStyle, LineStyle, TextStyle } from '../detail/style.ts';
 import type { Point } from '../detail/solid.ts';
 
+/** One distance that a drawing gives, for formats that know dimensions: its line and the feet of its extension lines, on the sheet. */
+export interface Measure {
+  readonly axis: 'x' | 'y';
+  readonly from: Point;
+  readonly to: Point;
+  /** A point on the dimension line. */
+  readonly on: Point;
+  readonly text: string;
+}
+
 export interface PathItem {
   readonly k: 'path';
+  /** The dimension that it is a part of; `extension`: a line from what is measured to the dimensions that begin or end there. */
+  readonly measure?: Measure | 'extension';
   readonly points: readonly Point[];
   readonly closed?: boolean;
   readonly line: LineStyle;
@@ -17,6 +29,7 @@ export interface CircleItem {
 }
 export interface TextItem {
   readonly k: 'text';
+  readonly measure?: Measure;
   readonly at: Point;
   readonly text: string;
   /** Height of the letters' em, mm on the sheet. */

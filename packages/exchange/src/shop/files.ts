@@ -26,6 +26,7 @@ import { listsXlsx } from './lists-xlsx.ts';
 import { memberNc1, pieceNc1 } from './nc1.ts';
 import { nest, nestedDxf, wantedOf, type SheetSize } from './nest.ts';
 import { sheetDxf } from './sheet-dxf.ts';
+import type { DimensionForm } from './formats.ts';
 import { sheetSvg } from './sheet-svg.ts';
 
 /** One file that leaves the product. */
@@ -43,6 +44,8 @@ export interface ShopOptions {
   /** How much of a member is given from its end, mm. */
   readonly member: number;
   readonly sheet: SheetSize;
+  /** How dimensions of a drawing in DXF are written; as lines when left out. */
+  readonly dimensions?: DimensionForm;
 }
 export const SHOP_DEFAULTS = { copy: 'shop', member: 1000, sheet: { length: 3000, width: 1500, gap: 10 } } as const;
 
@@ -87,7 +90,7 @@ export function jointFiles(joint: ShopJoint, job: JobDocument, format: JointForm
   const { drawing, items } = sheetOf(joint, job, options);
   if (format === 'svg') return [{ name: `${safeName(mark)}.svg`, data: sheetSvg(drawing, items, `${mark}, ${job.name}`) }];
   return [
-    { name: `${safeName(mark)}.dxf`, data: sheetDxf(drawing, items, options.unit) },
+    { name: `${safeName(mark)}.dxf`, data: sheetDxf(drawing, items, options.unit, options.dimensions) },
     ...built.shop.pieces.flatMap((p) => flatFiles(p, mark, options.unit)),
   ];
 }

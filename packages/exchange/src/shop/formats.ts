@@ -63,6 +63,14 @@ export const SHOP_COPIES: readonly { readonly id: ShopCopy; readonly label: stri
 /** Whether a copy is asked for: there is a drawing of the joint in it. */
 export const usesCopy = (format: string): boolean => ['drawings', 'dxf', 'svg', 'zip'].includes(format);
 
+/** How dimensions are written in DXF. */
+export const DIMENSION_FORMS = [
+  { id: 'lines', label: 'As lines and texts', about: 'the same in every program' },
+  { id: 'entities', label: 'As dimension entities', about: 'to be edited as dimensions; drawn the same' },
+] as const;
+export type DimensionForm = (typeof DIMENSION_FORMS)[number]['id'];
+export const usesDimensions = (format: string): boolean => format === 'dxf';
+
 /** Whether a paper is asked for: drawings are put on it. */
 export const usesPaper = (format: string): boolean => ['drawings', 'zip'].includes(format);
 

@@ -4,11 +4,13 @@ import { stat } from 'node:fs/promises';
 import { LEVELS, type Level } from '@ample/exchange/level';
 import { isOffice, officeEnding, OFFICE_FORMATS, type OfficeFormat } from '@ample/exchange/office-formats';
 import {
+  DIMENSION_FORMS,
   outName,
   safeName,
   SHOP_COPIES,
   SHOP_FORMATS,
   usesCopy,
+  type DimensionForm,
   type ShopCopy,
   type ShopFormat,
 } from '@ample/exchange/shop-formats';
@@ -39,6 +41,7 @@ const order = Joi.object({
   format: Joi.string().valid(...SHOP_FORMATS.map((f) => f.id), ...OFFICE_FORMATS.map((f) => f.id)),
   copy: Joi.string().valid(...SHOP_COPIES.map((c) => c.id)),
   paper: Joi.string().valid(...PAPERS.map((p) => p.id)),
+  dimensions: Joi.string().valid(...DIMENSION_FORMS.map((d) => d.id)),
   /** Kept as an issue of the job, for this reason. */
   issue: Joi.object({ reason: Joi.string().trim().max(200).allow('').default('') }),
   /** Only what changed since the issue of this number. */
@@ -50,6 +53,7 @@ const order = Joi.object({
   .oxor('format', 'calculationId', 'houseId', 'changes')
   .with('copy', 'format')
   .with('paper', 'format')
+  .with('dimensions', 'format')
   // What is kept or told apart is a job's joints.
   .oxor('issue', 'calculationId', 'houseId', 'changes')
   .oxor('since', 'jointId', 'calculationId', 'houseId', 'changes');
@@ -63,6 +67,7 @@ interface Order {
   readonly format?: ShopFormat | OfficeFormat;
   readonly copy?: ShopCopy;
   readonly paper?: PaperId;
+  readonly dimensions?: DimensionForm;
   readonly issue?: { readonly reason: string };
   readonly since?: number;
 }
@@ -122,14 +127,17 @@ interface By {
 async function jobOrder(services: Services, job: JobRecord, order: Order, by: By): Promise<DocumentState> {
   const { database, documents, edition } = services;
   const { db } = database;
-  const { jointId, calculationId, level, format, copy = 'shop', since, paper } = order;
+  const { jointId, calculationId, level, format, copy = 'shop', since, paper, dimensions } = order;
   const joint = jointId === undefined ? undefined : await readableJoint(db, jointId);
   if (joint && joint.jobId !== job.id) throw new NotFound('This joint is not in the job.');
   const calculation = calculationId === undefined ? undefined : await getCalculation(db, calculationId);
   if (calculation && calculation.jobId !== job.id) throw new NotFound('This calculation is not in the job.');
   if (since !== undefined) await getIssue(db, job.id, since);
   const office = format !== undefined && isOffice(format) ? format : undefined;
-  const shop = format !== undefined && !isOffice(format) ? { format, copy, ...(paper ? { paper } : {}) } : undefined;
+  const shop =
+    format !== undefined && !isOffice(format)
+      ? { format, copy, ...(paper ? { paper } : {}), ...(dimensions ? { dimensions } : {}) }
+      : undefined;
   const called = { number: job.number, name: since === undefined ? job.name : `${job.name} since ${since}` };
   const name = shop
     ? outName(shop.format, { job: called, ...(joint ? { only: joint.mark } : {}) })

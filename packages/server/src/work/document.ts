@@ -25,7 +25,7 @@ import { jobOffice, jointOffice } from '@ample/exchange/office';
 import type { OfficeFormat } from '@ample/exchange/office-formats';
 import { bytesOf, drawnIn, packageOf, SHOP_DEFAULTS, writeOut as writeShop, writeZip } from '@ample/exchange/shop';
 import type { PaperId } from '@ample/exchange/papers';
-import type { ShopCopy, ShopFormat } from '@ample/exchange/shop-formats';
+import type { DimensionForm, ShopCopy, ShopFormat } from '@ample/exchange/shop-formats';
 import { changeList, jointsThen, type Between } from '../store/changes.ts';
 import { commentsOfJob, listComments } from '../store/comments.ts';
 import type { Handle } from '../store/database.ts';
@@ -42,6 +42,7 @@ export interface ShopOrder {
   readonly format: ShopFormat;
   readonly copy: ShopCopy;
   readonly paper?: PaperId;
+  readonly dimensions?: DimensionForm;
 }
 
 export interface DocumentTask {
@@ -156,7 +157,7 @@ async function calculationFile(db: Handle, { job, scope, task }: Made, options: 
 async function shopFiles(
   db: Handle,
   made: Made,
-  { format, copy, paper }: ShopOrder,
+  { format, copy, ...drawn }: ShopOrder,
   options: ReportOptions,
   out: Writable,
 ): Promise<void> {
@@ -165,7 +166,7 @@ async function shopFiles(
   const revisions = Object.fromEntries(scope.joints.map((j) => [j.mark, revisionLetter(j.version)]));
   const source = { job, joints: scope.each, total: scope.joints.length, ...(only ? { only: only.mark } : {}) };
   const model = format === 'json' ? placedModel(await getModel(db, task.jobId)) : {};
-  const shop = { ...SHOP_DEFAULTS, ...options, ...model, ...(paper ? { paper } : {}), copy, unit: drawnIn(job), revisions };
+  const shop = { ...SHOP_DEFAULTS, ...options, ...model, ...drawn, copy, unit: drawnIn(job), revisions };
   if (format !== 'zip') return writeShop(source, format, shop, out);
   await writeZip(
     packageOf(source, shop, {

@@ -1,7 +1,17 @@
 import { LEVELS, type Level } from '@ample/exchange/level';
 import { isOffice, OFFICE_FORMATS, type OfficeFormat } from '@ample/exchange/office-formats';
 import { PAPERS, type PaperId } from '@ample/exchange/papers';
-import { SHOP_COPIES, SHOP_FORMATS, usesCopy, usesPaper, type ShopCopy, type ShopFormat } from '@ample/exchange/shop-formats';
+import {
+  DIMENSION_FORMS,
+  SHOP_COPIES,
+  SHOP_FORMATS,
+  usesCopy,
+  usesDimensions,
+  usesPaper,
+  type DimensionForm,
+  type ShopCopy,
+  type ShopFormat,
+} from '@ample/exchange/shop-formats';
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { DocumentState } from '@ample/core';
@@ -35,6 +45,7 @@ interface Choice {
   readonly copy: ShopCopy;
   /** Empty: what is usual with the units of the job. */
   readonly paper: PaperId | '';
+  readonly dimensions: DimensionForm;
 }
 const keyOf = (jobId: string, one: boolean, what: string): string => `ample-gusset-${what}/${jobId}/${one ? 'joint' : 'job'}`;
 /** What was last chosen for this job: for one joint everything, for the whole job what governs, until it is. */
@@ -45,6 +56,7 @@ function choiceOf(jobId: string, one: boolean): Choice {
     level: last('level', LEVELS, one ? 'everything' : 'governing'),
     format: last<Format>('format', [{ id: 'pdf' }, ...OFFICE_FORMATS, ...SHOP_FORMATS], 'pdf'),
     copy: last('copy', SHOP_COPIES, 'shop'),
+    dimensions: last('dimensions', DIMENSION_FORMS, 'lines'),
     paper: last<PaperId | ''>('paper', [{ id: '' }, ...PAPERS], ''),
   };
 }
@@ -164,10 +176,16 @@ function useDocument({ asked, order, jobId, houseId, jointId, calculationId, cha
 }
 
 /** What the server is asked for. */
-const orderOf = ({ level, format, copy, paper }: Choice) =>
+const orderOf = ({ level, format, copy, paper, dimensions }: Choice) =>
   isCalculation(format)
     ? { level, ...(format === 'pdf' ? {} : { format }) }
-    : { format, ...(usesCopy(format) ? { copy } : {}), ...(usesPaper(format) && paper ? { paper } : {}) };
+    : {
+        format,
+        ...(usesCopy(format) ? { copy } : {}),
+        ...(usesPaper(format) && paper ? { paper } : {}),
+        ...(usesDimensions(format) ? { dimensions } : {}),
+        ...(usesDimensions(format) ? { dimensions } : {}),
+      };
 const readyWords = ({ level, format }: Choice): string =>
   isCalculation(format)
     ? `The document is ready, level ${LEVELS.find((l) => l.id === level)!.label.toLowerCase()}.`
@@ -213,6 +231,15 @@ const Choices = ({ one, choice, setChoice, onStart, children }: ChoicesProps) =>
         options={SHOP_COPIES}
         value={choice.copy}
         onChange={(copy) => setChoice({ ...choice, copy })}
+      />
+    )}
+    {usesDimensions(choice.format) && (
+      <Radios
+        legend="Dimensions"
+        name="dimensions"
+        options={DIMENSION_FORMS}
+        value={choice.dimensions}
+        onChange={(dimensions) => setChoice({ ...choice, dimensions })}
       />
     )}
     {usesPaper(choice.format) && (
