@@ -101,6 +101,21 @@ describe('the calculation of a joint as a workbook', () => {
     const sheet = (await read(await jointBook(broken, 'B2-14'))).getWorksheet('B2-14')!;
     expect(texts(sheet).join(' ')).toMatch(/This joint can't be checked\. .*accepted/);
   });
+  it('of one where a check has no resistance at all names no largest utilisation: there is none', async () => {
+    const job = structuredClone(tern);
+    const joint = job.joints.find((j) => j.mark === 'R2-04')!;
+    // Pulled off by more than its rows on the one side can turn into compression on the other.
+    const input = joint.input as { rows: { y: number; role: string }[] };
+    input.rows = input.rows.slice(0, 2);
+    Object.assign(joint, { combinations: [{ ...joint.combinations[0], name: 'C1', M_Ed: 50, N_Ed: 300 }] });
+    const { report } = tried('R2-04', job);
+    expect(report.combinations[0]!.checks.some((c) => c.type === 'strength' && c.utilisation === null)).toBe(true);
+    const book = await read(await jobBook({ ...job, joints: [joint] }));
+    const sheet = book.getWorksheet('R2-04')!;
+    expect(texts(sheet)).toContain('no resistance');
+    expect(texts(sheet)).not.toContain('Largest utilisation');
+    expect(rowOf(book.getWorksheet('Register')!, 'R2-04').getCell(6).text).toBe('–');
+  });
   it('takes no text for a formula, and a mark for a name of a sheet as it can', async () => {
     const job = structuredClone(tern);
     const joint = job.joints.find((j) => j.mark === 'B2-14')!;
