@@ -1,4 +1,4 @@
-import { Canvas, useThree } from '@react-three/fiber';
+import { Canvas, useFrame, useThree } from '@react-three/fiber';
 import { useEffect, useLayoutEffect, useMemo, useRef, type RefObject } from 'react';
 import type { CustomSection, ModelMember } from '@ample/core';
 import {
@@ -12,6 +12,7 @@ import {
   Spherical,
   Vector3,
   type InstancedMesh,
+  type PointsMaterial,
   type PerspectiveCamera,
 } from 'three';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
@@ -22,6 +23,8 @@ import type { Spot } from './useModel.ts';
 const MEMBER = new Color('#c3c8c9');
 const OTHER = new Color('#c08a5a');
 const PICKED = new Color('#7fb3ae');
+/** Size of a mark on the screen, at most and at least, and how large a joint is about, mm. */
+const [MARK, LEAST, JOINT] = [16, 6, 700];
 /** Edges of so many members are drawn; of more only their faces. */
 const EDGED = 1500;
 
@@ -160,7 +163,7 @@ function Marks({ spots, picked, onPick }: Pick<Props, 'spots' | 'picked' | 'onPi
   return (
     <>
       {groups.map(([look, at]) => (
-        <Points key={look} at={at} look={look} size={16} />
+        <Points key={look} at={at} look={look} size={MARK} />
       ))}
       {picked && <Points at={picked.at} look="picked" size={30} />}
     </>
@@ -181,9 +184,25 @@ function Points({ at, look, size }: { at: readonly number[]; look: Look; size: n
     [geometry, texture],
   );
   const ratio = useThree((s) => s.viewport.dpr);
+  const material = useRef<PointsMaterial>(null);
+  // As large as a joint is there, within what is seen and what covers nothing else.
+  useFrame(({ camera, size: view }) => {
+    const { fov, userData } = camera as PerspectiveCamera;
+    const range = (userData['range'] as number | undefined) ?? 1;
+    const across = (JOINT * view.height) / (2 * range * Math.tan(((fov / 2) * Math.PI) / 180));
+    material.current!.size = (size / MARK) * Math.min(MARK, Math.max(LEAST, across)) * ratio;
+  });
   return (
     <points geometry={geometry} renderOrder={10}>
-      <pointsMaterial map={texture} size={size * ratio} sizeAttenuation={false} transparent alphaTest={0.2} depthTest={false} />
+      <pointsMaterial
+        ref={material}
+        map={texture}
+        size={size * ratio}
+        sizeAttenuation={false}
+        transparent
+        alphaTest={0.2}
+        depthTest={false}
+      />
     </points>
   );
 }
@@ -205,7 +224,10 @@ function Eye({ box, size, picked, eye }: { box: Box3; size: number; picked: Spot
   useEffect(() => {
     const c = new OrbitControls(camera, gl.domElement);
     c.enableDamping = false;
-    c.addEventListener('change', () => invalidate());
+    c.addEventListener('change', () => {
+      camera.userData['range'] = camera.position.distanceTo(c.target);
+      invalidate();
+    });
     controls.current = c;
     const fit = (): void => {
       const middle = box.isEmpty() ? new Vector3() : box.getCenter(new Vector3());

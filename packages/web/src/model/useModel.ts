@@ -177,6 +177,9 @@ function touchedBy(
   return (stored?.places ?? []).filter((p) => p.joins.some((id) => other.has(id) || !here.has(id))).map((p) => p.mark);
 }
 
+/** Joints that are taken in one step. */
+const MOST = 5000;
+
 /** What of a model is planned, and taken into the job. */
 export function usePlans({ job, file, proposed, stored, rows, reload, leave, setProblem }: ModelView) {
   const [preview, setPreview] = useState<Plans | null>(null);
@@ -218,6 +221,10 @@ export function usePlans({ job, file, proposed, stored, rows, reload, leave, set
   };
   const takeable = (preview?.plans ?? []).filter((p) => p.content && !left.has(p.mark));
   const take = async (): Promise<void> => {
+    if (takeable.length > MOST)
+      return setProblem(
+        `joints: ${takeable.length} are chosen; accepted are at most ${MOST} at a time: choose fewer, or give a part of the building.`,
+      );
     setBusy(true);
     setProblem('');
     try {
