@@ -81,26 +81,11 @@ export function cellsOf(
 
   steps.forEach((s, i) => {
     if (wanted && !wanted.has(i)) return void cellOfStep.push(null);
-    const { slot, ast, uses, text, clause, method } = s.def;
-    const at = s.where ? `${slot.section}@${s.where}` : slot.section;
-    const cell = made.once(`${at}.${s.def.id}=${s.value}(${s.values.join()})`, () => {
-      const names = new Map(
-        uses.map((u, k) => {
-          const from = s.from[k]!;
-          return [u.name, from >= 0 ? cellOfStep[from]! : put(u.slot, s.values[k]!)] as const;
-        }),
-      );
-      const about = { text, source: clause };
-      if (method) return made.cell(slot.symbol, at, slot.unit, s.value, { ...about, method });
-      const worked = cellFormula(
-        ast,
-        (name) => made.based(names.get(name)!),
-        (num) => num.value / scaleOf(units, num.unit),
-      );
-      const factor = factorOf(units, slot.unit);
-      const formula = factor === 1 ? worked : `(${worked})/${factor}`;
-      return made.cell(slot.symbol, at, slot.unit, s.value, { ...about, formula });
-    });
+    const { section } = s.def.slot;
+    const at = s.where ? `${section}@${s.where}` : section;
+    const cell = made.once(`${at}.${s.def.id}=${s.value}(${s.values.join()})`, () =>
+      stepCell(made, units, at, s, (k) => (s.from[k]! >= 0 ? cellOfStep[s.from[k]!]! : put(s.def.uses[k]!.slot, s.values[k]!))),
+    );
     cellOfStep.push(cell);
     const list = sections.get(at) ?? [];
     if (!list.includes(cell)) sections.set(at, [...list, cell]);
@@ -118,6 +103,23 @@ export function cellsOf(
     sections: [...sections].map(([at, cells]) => ({ title: titleOfSection(at, checks), cells })),
     checks: strengths.map((c) => linked(c, worked, actions, units)),
   };
+}
+
+/** One step as a cell: its formula over the cells of what it uses, or the number that its method found. */
+function stepCell(made: Made, units: Units, at: string, { def, value }: Step, used: (k: number) => Cell): Cell {
+  const { slot, ast, uses, text, clause: source, method } = def;
+  if (method) return made.cell(slot.symbol, at, slot.unit, value, { text, source, method });
+  const names = new Map(uses.map((u, k) => [u.name, used(k)]));
+  const worked = cellFormula(
+    ast,
+    (name) => made.based(names.get(name)!),
+    (num) => num.value / scaleOf(units, num.unit),
+  );
+  const factor = factorOf(units, slot.unit);
+  return made.cell(slot.symbol, at, slot.unit, value, {
+    ...{ text, source },
+    formula: factor === 1 ? worked : `(${worked})/${factor}`,
+  });
 }
 
 /** Steps that are worked for some checks, and those that they take values from. */
