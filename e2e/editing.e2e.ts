@@ -155,6 +155,21 @@ describe('ways out, actions, workings', () => {
   });
 });
 
+describe('the focus', () => {
+  it('stays with the line that was opened in the moment in which a callout closed', async () => {
+    await openJoint(on.app, on.page, 'B2-14');
+    await on.page.getByText(/^PL 10×100×290/).click();
+    await on.page.locator('.popover').waitFor();
+    const focused = await on.page.evaluate(async () => {
+      document.activeElement!.dispatchEvent(new KeyboardEvent('keydown', { key: 'Escape', bubbles: true }));
+      document.querySelector<HTMLElement>('[data-line-token]')!.click();
+      for (let i = 0; i < 3; i += 1) await new Promise((resolve) => requestAnimationFrame(resolve));
+      return document.activeElement?.getAttribute('aria-label');
+    });
+    expect(focused).toBe('Detail line');
+  });
+});
+
 describe('issue', () => {
   it('downloads a PDF that says the verdict of the screen', async () => {
     await openJoint(on.app, on.page, 'B2-14');

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { fieldApplies, type Callout, type Field, type FieldValue } from '@ample/core';
 import { SectionInput } from '../parts/SectionInput.tsx';
 import type { JointEditor } from './editor.ts';
@@ -24,10 +24,19 @@ export function FieldPopover({
       const at = e.target as HTMLElement;
       if (!ref.current?.contains(at) && !at.closest('.section-list')) onClose();
     };
+    // With the focus nowhere, as after what was focused is gone, Escape closes it too.
+    const escape = (e: KeyboardEvent): void => {
+      if (e.key === 'Escape' && e.target === document.body) onClose();
+    };
     document.addEventListener('pointerdown', away);
-    return () => document.removeEventListener('pointerdown', away);
+    document.addEventListener('keydown', escape);
+    return () => {
+      document.removeEventListener('pointerdown', away);
+      document.removeEventListener('keydown', escape);
+    };
   });
-  useEffect(() => ref.current?.querySelector<HTMLElement>('input, select')?.focus(), []);
+  // Before the next key can come: one that fell between would be lost.
+  useLayoutEffect(() => ref.current?.querySelector<HTMLElement>('input, select')?.focus(), []);
   const fields = callout.fields.map((id) => editor.field(id)!).filter((f) => fieldApplies(f, editor.input, editor.standard));
   // Low on the sheet it opens upwards, far right it opens to the left.
   const up = at[1] > 0.5;

@@ -155,7 +155,10 @@ export function Sheet({
   /** Closes what is open and goes back to where it was opened. */
   const close = (from: string): void => {
     setOpen(null);
-    requestAnimationFrame(() => svg.current?.querySelector<SVGElement>(from)?.focus());
+    requestAnimationFrame(() => {
+      // Only where nothing took the focus meanwhile: what was clicked, or the line that a key opened.
+      if (document.activeElement === document.body) svg.current?.querySelector<SVGElement>(from)?.focus();
+    });
   };
 
   return (
