@@ -1,11 +1,10 @@
 import Joi from 'joi';
 import { jointSchema, readJoint, type JointDocument } from '../job/document.ts';
-import { canonical } from '../job/fingerprint.ts';
+import { canonical, isStale } from '../job/fingerprint.ts';
 import { givenJointSchema, planJoint, type GivenJoint, type JointPlan, type PlanChoices } from '../job/plan.ts';
 import { contentOf, type ModelPlace } from '../job/records.ts';
 import { standingOf } from '../job/standing.ts';
 import { builtStored, type StoredJoint } from '../job/lists.ts';
-import { summaryOf } from '../job/summary.ts';
 import type { JudgedBy } from '../job/actions.ts';
 import { tryCheckStored } from '../job/actions.ts';
 import type { JobDocument } from '../job/document.ts';
@@ -110,23 +109,19 @@ export interface ExchangeVerdict {
   readonly stale: boolean;
 }
 
-function verdictOf(joint: StoredJoint, job: JobDocument): ExchangeVerdict {
-  const summary = summaryOf(joint, job);
-  const nothing = {
-    state: 'refused',
-    words: summary.refusal ?? '',
-    first: null,
-    combinations: [],
-    missing: [],
-    broken: [],
-    stale: summary.stale,
-  };
-  const checked = joint.unreadable === undefined ? tryCheckStored(joint, job) : null;
-  if (!checked || 'refusal' in checked) return { ...nothing, words: joint.unreadable ?? nothing.words };
+/** A joint as it is built and judged, worked once for all that is told of it; null where its row can't be read. */
+const checkedOf = (joint: StoredJoint, job: JobDocument) => (joint.unreadable === undefined ? tryCheckStored(joint, job) : null);
+
+function verdictOf(joint: StoredJoint, job: JobDocument, checked: ReturnType<typeof checkedOf>): ExchangeVerdict {
+  const stale = isStale(joint, job);
+  if (!checked || 'refusal' in checked) {
+    const words = joint.unreadable ?? (checked && 'refusal' in checked ? checked.refusal.message : '');
+    return { state: 'refused', words, first: null, combinations: [], missing: [], broken: [], stale };
+  }
   const { report } = checked;
   const worst = report.combinations[report.worst];
   return {
-    ...{ state: report.state, words: report.verdict, stale: summary.stale },
+    ...{ state: report.state, words: report.verdict, stale },
     first: worst?.first
       ? { check: worst.first.key, title: worst.first.title, multiple: worst.first.multiple, combination: worst.combination.name }
       : null,
@@ -147,18 +142,19 @@ export function exchangeJoint(
   revision?: string,
 ): object {
   const { comments: _said, unreadable: _why, ...rest } = joint;
+  const checked = checkedOf(joint, job);
   return {
     ...rest,
     ...(where ? { at: where.at, joins: where.joins } : {}),
     ...(revision === undefined ? {} : { revision }),
-    verdict: verdictOf(joint, job),
-    ...madeOf(joint, job),
+    verdict: verdictOf(joint, job, checked),
+    ...madeOf(joint, job, checked),
   };
 }
 /** Pieces with their outlines and holes, bolts, anchors and welds; lengths in mm, masses in kg. None of a joint that can't be built. */
-function madeOf(joint: StoredJoint, job: JobDocument): { made?: object } {
+function madeOf(joint: StoredJoint, job: JobDocument, checked: ReturnType<typeof checkedOf>): { made?: object } {
   try {
-    const { pieces, bolts, anchors, welds } = builtStored(joint, job).shop;
+    const { pieces, bolts, anchors, welds } = (checked && 'built' in checked ? checked.built : builtStored(joint, job)).shop;
     return { made: { pieces, bolts, anchors, welds } };
   } catch {
     return {};
@@ -174,10 +170,10 @@ export const exchangeHead = ({ number, name, client, basis }: JobDocument, membe
 /** What is told of joints and what a model proposes, as one list: forces that are told of a joint that is proposed are what its first detail is made for. */
 export function withProposals(joints: readonly ExchangeJoint[], proposals: readonly Proposal[]): readonly ExchangeJoint[] {
   const used = new Set<Proposal>();
+  const byMark = new Map(proposals.map((p) => [p.given.mark, p]));
+  const byEnd = new Map(proposals.map((p) => [p.given.end, p]));
   const told = joints.map((joint): ExchangeJoint => {
-    const own = proposals.find(({ given }) =>
-      joint.mark ? given.mark === joint.mark : 'end' in joint && given.end === joint.end,
-    );
+    const own = joint.mark ? byMark.get(joint.mark) : 'end' in joint ? byEnd.get(joint.end) : undefined;
     if (!own) return joint;
     used.add(own);
     const place = { at: own.at, joins: own.members };

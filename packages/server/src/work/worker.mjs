@@ -17,4 +17,5 @@ export const {
   listSince,
   readModel,
   planModel,
+  exchangeJob,
 } = tasks;

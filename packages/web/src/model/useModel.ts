@@ -14,7 +14,7 @@ import {
   type Proposed,
   type RegisterEntry,
 } from '@ample/core';
-import { api, type PlannedJoint, type SentModel } from '../api.ts';
+import { api, type SentModel } from '../api.ts';
 import { stateOf } from '../register/order.ts';
 import type { ShownState } from '../parts/StateMark.tsx';
 import { planned, type Plans } from '../table/useTable.ts';
@@ -263,4 +263,3 @@ function placesNow(marks: ReadonlySet<string>, proposed: readonly Proposal[], st
   const named = new Set(now.map((p) => p.mark));
   return [...now, ...(stored?.places ?? []).filter((p) => !named.has(p.mark))];
 }
-export type { PlannedJoint };

@@ -29,7 +29,7 @@ export interface Plans {
 /** What a preview shows, and what is done with it. */
 export interface PlansView {
   readonly preview: Plans | null;
-  /** Joints of the job that are not named; null where that means nothing. */
+  /** Joints of the job that are not named. */
   readonly gone: readonly string[];
   readonly left: ReadonlySet<string>;
   readonly setLeft: (left: ReadonlySet<string>) => void;
