@@ -26,6 +26,7 @@ const FLOORS = [
   'standards',
   'detail',
   'drawing',
+  'rules',
   'shop',
   'joints/pitches.ts',
   'joints/hollow-face.ts',

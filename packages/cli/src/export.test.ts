@@ -92,4 +92,28 @@ describe('gusset export', () => {
     expect([told.code, existsSync(out), told.err]).toEqual([1, true, expect.stringMatching(/^joint B1-99: .*accepted/)]);
     expect(told.err).not.toMatch(/B1-01/);
   });
+  it('goes by the house rules of a file, and by those of the job before them', async () => {
+    const rules = demo.replace('tern-quay', 'house-rules');
+    const of = async (job: string, ...more: string[]): Promise<string> => {
+      const path = join(folder, 'ruled.txt');
+      expect(await gusset('export', job, 'B2-14', '--format', 'txt', '-o', path, ...more)).toMatchObject({ code: 0, err: '' });
+      return readFileSync(path, 'utf8');
+    };
+    expect(await of(demo)).not.toContain('Marram');
+    expect(await of(demo, '--rules', rules)).toContain('Marram Connection Design');
+    const own = file('own.json', { ...JSON.parse(readFileSync(demo, 'utf8')), rules: { office: 'Ruddock', decimal: 'comma' } });
+    const ruled = await of(own, '--rules', rules);
+    expect(ruled).toContain('rev A · Ruddock');
+    expect(ruled).toMatch(/= 5,6 mm/);
+    const zip = `${join(folder, 'ruled')}/`;
+    expect((await gusset('export', own, 'B2-14', '--format', 'zip', '--rules', rules, '-o', zip)).code).toBe(0);
+    const kept = JSON.parse(readFileSync(join(zip, 'job.json'), 'utf8')) as Record<string, unknown>;
+    expect([kept['rules'], kept['office']]).toEqual([{ office: 'Ruddock', decimal: 'comma' }, undefined]);
+    const bad = await gusset('export', demo, 'B2-14', '--format', 'txt', '--rules', demo, '-o', join(folder, 'no.txt'));
+    expect([bad.code, bad.err, existsSync(join(folder, 'no.txt'))]).toEqual([
+      2,
+      expect.stringMatching(/tern-quay\.json: format: "ample-gusset-job" in version 1 is no file of house rules/),
+      false,
+    ]);
+  });
 });

@@ -1,12 +1,12 @@
 import { existsSync, mkdirSync, statSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
-import { basisOf, kindOf, Refusal, type JobDocument, type ReadJob } from '@ample/core';
+import { basisOf, jobFile, kindOf, Refusal, type JobDocument, type ReadJob } from '@ample/core';
 import { listCsv } from '@ample/exchange/csv';
 import type { Level } from '@ample/exchange/level';
 import { jobOffice, jointOffice, printedJob } from '@ample/exchange/office';
 import { isOffice, type OfficeFormat } from '@ample/exchange/office-formats';
-import type { PaperId } from '@ample/exchange/papers';
+import type { PaperId } from '@ample/core';
 import { templateDxf } from '@ample/exchange/dxf';
 import {
   bytesOf,
@@ -112,7 +112,7 @@ const beside = (job: JobDocument, joints: JobDocument['joints'], mark: string | 
     const options = { date: today(), ...(level ? { level } : {}) };
     return bytesOf((out) => (mark === undefined ? jobPdf(job, options, out) : jointPdf(job, joints[0]!, options, out)));
   },
-  jobFile: () => `${JSON.stringify({ ...job, joints }, null, 2)}\n`,
+  jobFile: () => `${JSON.stringify(jobFile({ ...job, joints }), null, 2)}\n`,
 });
 
 interface Exported {

@@ -1,5 +1,5 @@
 import { readFileSync, statSync } from 'node:fs';
-import { DocumentError, printable, readJobParts, Refusal, type ReadJob } from '@ample/core';
+import { DocumentError, printable, readJobParts, readRulesFile, Refusal, type GivenRules, type ReadJob } from '@ample/core';
 
 /** Input that can't be used: its message is one sentence for the user, exit code 2. */
 export class BadInput extends Error {
@@ -28,6 +28,22 @@ export function readJobFile(path: string): ReadJob {
     if (e instanceof DocumentError || e instanceof Refusal) throw new BadInput(`${path}: ${e.message}`);
     throw e;
   }
+}
+
+/** A job with the rules of an office, from their file; those of the job stand before them. */
+export async function ofOffice(read: ReadJob, path: string | undefined): Promise<ReadJob> {
+  const { drawnRules } = await import('@ample/exchange/logo');
+  const named = (where: string, rules: () => GivenRules): GivenRules => {
+    try {
+      return drawnRules(rules());
+    } catch (e) {
+      if (e instanceof Refusal) throw new BadInput(`${where}: ${e.message}`);
+      throw e;
+    }
+  };
+  const own = read.job.rules?.logo ? { rules: named('job', () => read.job.rules!) } : {};
+  const office = path === undefined ? {} : { office: named(path, () => readRulesFile(readJson(path, 'house rules'))) };
+  return { ...read, job: { ...read.job, ...own, ...office } };
 }
 
 /** The bytes of a file of any kind. */

@@ -6,13 +6,14 @@ import type { ExportOptions } from './export.ts';
 import { houseCsv, houseResults, printHouse } from './house.ts';
 import { printLine } from './line.ts';
 import type { ModelOptions } from './model.ts';
-import { BadInput, readJobFile } from './input.ts';
+import { BadInput, ofOffice, readJobFile } from './input.ts';
 import { streamOut, today, writeOut } from './output.ts';
-import { PAPERS } from '@ample/exchange/papers';
+import { PAPERS } from '@ample/core';
 import { LEVELS, type Level } from '@ample/exchange/level';
 import { OFFICE_FORMATS } from '@ample/exchange/office-formats';
 import { SHOP_FORMATS as SHOP } from '@ample/exchange/shop-formats';
 
+const RULES = 'house rules of the office: its name, logo, decimal sign, paper, and how DXF is written';
 const FORMATS = [...SHOP, ...OFFICE_FORMATS];
 
 /** One line on the error stream, whatever the text holds. */
@@ -59,9 +60,10 @@ program
       .choices(LEVELS.map((l) => l.id))
       .default('governing'),
   )
+  .option('--rules <file>', RULES)
   .requiredOption('-o, --output <file>', 'the PDF to write')
-  .action(async (path: string, options: { output: string; level: Level }) => {
-    const read = readJobFile(path);
+  .action(async (path: string, options: { output: string; level: Level; rules?: string }) => {
+    const read = await ofOffice(readJobFile(path), options.rules);
     for (const u of read.unreadable) complain(u.message);
     // Half of what the command would load serves this alone.
     const { jobPdf } = await import('@ample/exchange/pdf');
@@ -94,9 +96,10 @@ program
   .option('--sheet <mm>', 'sheets that plates are cut from, as 3000x1500', '3000x1500')
   .option('--list <id>', 'one list of one joint as CSV, as anchors or setting-out')
   .option('--template', 'the template of one joint as DXF')
+  .option('--rules <file>', RULES)
   .requiredOption('-o, --output <path>', 'a file, a name that ends in .zip, or a folder that ends in /')
-  .action(async (path: string, mark: string | undefined, options: ExportOptions) => {
-    const read = readJobFile(path);
+  .action(async (path: string, mark: string | undefined, options: ExportOptions & { rules?: string }) => {
+    const read = await ofOffice(readJobFile(path), options.rules);
     for (const u of read.unreadable) complain(u.message);
     const { exportFiles, exportPart } = await import('./export.ts');
     if (options.format === undefined) {

@@ -51,6 +51,7 @@ export * from './job/summary.ts';
 export * from './job/title.ts';
 export * from './job/cells.ts';
 export * from './model/index.ts';
+export * from './rules/index.ts';
 export { partsBeside, workingsOf, type Workings } from './job/workings.ts';
 export * from './house/detail.ts';
 export * from './house/follow.ts';

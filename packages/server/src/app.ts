@@ -16,6 +16,7 @@ import { issueRoutes } from './routes/issues.ts';
 import { jobRoutes } from './routes/jobs.ts';
 import { jointRoutes } from './routes/joints.ts';
 import { modelRoutes } from './routes/model.ts';
+import { rulesRoutes } from './routes/rules.ts';
 import { tableRoutes } from './routes/tables.ts';
 import type { Services } from './services.ts';
 
@@ -106,6 +107,7 @@ function apiOf(services: Services, folder: string | undefined): Api {
   documentRoutes(api, services);
   issueRoutes(api, services);
   modelRoutes(api, services);
+  rulesRoutes(api, services);
   backupRoute(api, services);
   api.route({ method: 'get', path: '/openapi.json', summary: 'This description', answer: 'OpenAPI 3.1' }, async () =>
     api.openApi(),

@@ -1,8 +1,10 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { readHouseFile, readJob } from '@ample/core';
+import { readHouseFile, readJob, readRulesFile } from '@ample/core';
+import { drawnRules } from '@ample/exchange/logo';
 import { ROOT } from './root.ts';
 import type { OpenDatabase } from './store/database.ts';
+import { getRules, saveRules } from './store/rules.ts';
 import { createHouse, listHouse } from './store/house.ts';
 import { storeJob } from './store/jobs.ts';
 import type { Request } from './store/requests.ts';
@@ -18,12 +20,14 @@ async function demoJobs(who: string): Promise<NewJob> {
   return { id: made[0]!.id, statements: made.flatMap((x) => x.statements) };
 }
 
-/** Stores the demo jobs and the house details that they name, those whose names are free; gives the id of the first job. */
+/** Stores the demo jobs, the house details that they name, those whose names are free, and house rules where the office has none; gives the id of the first job. */
 export async function storeDemo(database: OpenDatabase, who: string, request: Request | null = null): Promise<string> {
+  const rules = drawnRules(readRulesFile(await demoFile('house-rules')));
   const details = readHouseFile(await demoFile('house-details'));
   await database.write(async (tx) => {
     const taken = new Set((await listHouse(tx)).map((h) => h.detail.name));
     for (const detail of details) if (!taken.has(detail.name)) await createHouse(tx, detail, who, 'demo');
+    if ((await getRules(tx)).version === 0) await saveRules(tx, 0, rules, who);
   });
   return storeJob(database, await demoJobs(who), request);
 }

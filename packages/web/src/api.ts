@@ -8,6 +8,7 @@ import {
   type CalculationRecord,
   type DocumentState,
   type GivenJoint,
+  type GivenRules,
   type HouseDetail,
   type HouseRecord,
   type HouseVersion,
@@ -16,6 +17,7 @@ import {
   type JobRecord,
   type JointContent,
   type JointThen,
+  type OfficeRules,
   type Pin,
   type JointDocument,
   type JointPlan,
@@ -151,8 +153,8 @@ export const api = {
   copyJob: (id: string) => call<JobRecord>('POST', `/jobs/${id}/copy`),
   saveJob: (
     id: string,
-    change: { version: number; loads?: JobRecord['loads'] | null } & Partial<
-      Omit<JobRecord, 'id' | 'version' | 'updatedAt' | 'loads'>
+    change: { version: number; loads?: JobRecord['loads'] | null; rules?: GivenRules | null } & Partial<
+      Omit<JobRecord, 'id' | 'version' | 'updatedAt' | 'loads' | 'rules'>
     >,
   ) => call<JobRecord>('PUT', `/jobs/${id}`, change),
   exportUrl: (id: string) => `/api/jobs/${id}/export`,
@@ -197,6 +199,8 @@ export const api = {
   saveHouse: (id: string, version: number, detail: HouseDetail, label: string) =>
     call<HouseRecord>('PUT', `/house/${id}`, { version, detail, label }),
   retireHouse: (id: string, retired: boolean) => call<HouseRecord>('POST', `/house/${id}/retire`, { retired }),
+  rules: () => call<OfficeRules>('GET', '/rules'),
+  saveRules: (version: number, rules: GivenRules) => call<OfficeRules>('PUT', '/rules', { version, rules }),
   houseFileUrl: '/api/house-file',
   importHouse: (text: string) => call<HouseRecord[]>('POST', '/house-file', text),
   moments: (jobId: string) => call<ChangeMoment[]>('GET', `/jobs/${jobId}/moments`),

@@ -13,6 +13,7 @@ const JobBasisPage = lazy(() => import('./pages/JobBasis.tsx').then((m) => ({ de
 const LoadsPage = lazy(() => import('./pages/Loads.tsx').then((m) => ({ default: m.LoadsPage })));
 const TablePage = lazy(() => import('./pages/Table.tsx').then((m) => ({ default: m.TablePage })));
 const HousePage = lazy(() => import('./pages/House.tsx').then((m) => ({ default: m.HousePage })));
+const RulesPage = lazy(() => import('./pages/Rules.tsx').then((m) => ({ default: m.RulesPage })));
 const ChangesPage = lazy(() => import('./pages/Changes.tsx').then((m) => ({ default: m.ChangesPage })));
 const ListsPage = lazy(() => import('./pages/Lists.tsx').then((m) => ({ default: m.ListsPage })));
 const IssuesPage = lazy(() => import('./pages/Issues.tsx').then((m) => ({ default: m.IssuesPage })));
@@ -92,6 +93,15 @@ const router = createBrowserRouter([
     element: (
       <Suspense fallback={wait}>
         <JointPage />
+      </Suspense>
+    ),
+    errorElement: <Failed />,
+  },
+  {
+    path: '/house/rules',
+    element: (
+      <Suspense fallback={wait}>
+        <RulesPage />
       </Suspense>
     ),
     errorElement: <Failed />,

@@ -76,18 +76,24 @@ export function stepsOf(
   );
   return mine.map((s) => {
     const { slot, ast, uses, text, clause } = s.def;
+    // A number alone is its own result: its unit stands once, after it.
+    const alone = ast.t === 'num' && !s.def.method;
+    const shown = notationOf(ast, units);
     const values = new Map(uses.map((u, i) => [u.name, { value: s.values[i]!, unit: u.slot.unit }]));
     return {
       anchor: anchorOf(section, where, slot.symbol),
       symbol: letter(slot.symbol),
       text,
       clause,
-      formula: s.def.method ? { k: 'word', text: s.def.method } : notationOf(ast, units),
+      formula: s.def.method
+        ? { k: 'word', text: s.def.method }
+        : alone && shown.k === 'num'
+          ? { k: 'num', text: shown.text }
+          : shown,
       values: uses.length && ast.t !== 'sym' ? substituted(ast, values, { value: s.value, unit: slot.unit }, units) : null,
-      result:
-        ast.t === 'num' && !s.def.method
-          ? null
-          : (scientific(s.value, slot.unit, units) ?? { k: 'num', text: units.decimal(s.value, slot.unit, WORKING_DIGITS) }),
+      result: alone
+        ? null
+        : (scientific(s.value, slot.unit, units) ?? { k: 'num', text: units.decimal(s.value, slot.unit, WORKING_DIGITS) }),
       unit: units.name(slot.unit),
       uses: uses.map((u, i) => ({
         name: u.name,

@@ -46,7 +46,19 @@ export interface TextItem {
   /** It says how the joint was judged, not what it is: left out of the copy for the shop. */
   readonly judged?: true;
 }
+/** A picture that is not ours: the logo of an office. */
+export interface ImageItem {
+  readonly k: 'image';
+  /** Its upper left corner. */
+  readonly at: Point;
+  readonly width: number;
+  readonly height: number;
+  /** A PNG as a data URI. */
+  readonly href: string;
+}
 export type Item = PathItem | CircleItem | TextItem;
+/** What stands on a paper that leaves the product. */
+export type PaperItem = Item | ImageItem;
 
 const LOADED: readonly string[] = [
   'failure',

@@ -13,6 +13,7 @@ import { KINDS, kindOf } from '../joints/registry.ts';
 import { commentSchema, type CommentDocument } from './comments.ts';
 import { houseMarkSchema, markSchema, type HouseMark } from './house-mark.ts';
 import { jointLoadsSchema, type JointLoads, type JudgedBy } from './actions.ts';
+import { readRules, rulesSchema, type GivenRules } from '../rules/rules.ts';
 import { sameDetail } from './shared.ts';
 import { Refusal, refusalOf } from '../refusal.ts';
 import { type CustomSection, type JobBasis, type Settings } from '../basis/basis.ts';
@@ -68,6 +69,10 @@ export interface JobDocument {
   readonly basis: JobBasis;
   readonly sections: readonly CustomSection[];
   readonly steels: readonly CustomSteel[];
+  /** What of the house rules is the job's own. */
+  readonly rules?: GivenRules | undefined;
+  /** The rules of the office, no part of its file: they stand where the job says nothing. */
+  readonly office?: GivenRules | undefined;
   /** Load cases and how they are combined; absent where the job has ready combinations alone. */
   readonly loads?: JobLoads | undefined;
   readonly joints: readonly JointDocument[];
@@ -121,6 +126,7 @@ export const jobSchema = Joi.object({
   sections: Joi.array().items(customSectionSchema).max(500).unique('name').default([]),
   steels: Joi.array().items(customSteelSchema).max(100).unique('name').default([]),
   loads: loadsSchema,
+  rules: rulesSchema,
   joints: Joi.array().items(jointSchema).max(5000).unique('mark').default([]),
   calculations: Joi.array().items(calculationSchema).max(500).default([]),
 });
@@ -207,6 +213,7 @@ export function readJobParts(raw: unknown): ReadJob {
   for (const [field, list] of Object.entries({ joints, calculations }))
     if (!Array.isArray(list)) refuse({ field, message: `${field}: ${given(list)} is not a list; accepted is a list.` });
   result.value.sections.forEach(validateCustomSection);
+  if (result.value.rules) readRules(result.value.rules);
   validateLoads(result.value);
   const unreadable: Unreadable[] = [];
   const taken = new Set<string>();
@@ -336,6 +343,9 @@ export function validateCustomSection(s: CustomSection): void {
       `sections.h: ${s.name} is ${s.h} mm deep and has no web between its fillets; accepted is more than ${2 * (s.tf + s.r)} mm.`,
     );
 }
+
+/** A job as its file has it: without what is the office's. */
+export const jobFile = ({ office: _not, ...job }: JobDocument): JobDocument => job;
 
 export const EMPTY_JOB: JobDocument = {
   format: JOB_FORMAT,

@@ -2,6 +2,7 @@ import type { CustomSteel } from '../catalogue/index.ts';
 import type { State } from '../joints/report.ts';
 import type { CustomSection, JobBasis } from '../basis/basis.ts';
 import type { JobLoads } from '../standards/loads.ts';
+import type { GivenRules } from '../rules/rules.ts';
 import type { Following } from './house-mark.ts';
 import type { CalculationDocument, JointDocument } from './document.ts';
 
@@ -16,11 +17,13 @@ export interface JobRecord {
   readonly sections: readonly CustomSection[];
   readonly steels: readonly CustomSteel[];
   readonly loads?: JobLoads | undefined;
+  /** What of the house rules is its own. */
+  readonly rules?: GivenRules | undefined;
   readonly archived: boolean;
   readonly updatedAt: string;
 }
 
-export interface JobListEntry extends Omit<JobRecord, 'basis' | 'sections' | 'steels' | 'loads'> {
+export interface JobListEntry extends Omit<JobRecord, 'basis' | 'sections' | 'steels' | 'loads' | 'rules'> {
   /** How many. */
   readonly joints: number;
 }

@@ -1,6 +1,7 @@
 import type { Writable } from 'node:stream';
-import { CHANGE_WORDS, drawnChange, type ChangeList, type JointThen, type Standing } from '@ample/core';
-import { MUTED } from '../report/paper.ts';
+import { CHANGE_WORDS, drawnChange, type ChangeList, type HouseRules, type JointThen, type Standing } from '@ample/core';
+import { ofOffice } from '../report/office-paper.ts';
+import { MUTED, type Paper } from '../report/paper.ts';
 import { PdfPaper } from './paper.ts';
 
 const said = (s: Standing | null): string => s?.verdict ?? '–';
@@ -19,10 +20,11 @@ export async function changesPdf(
   list: ChangeList,
   { from, to }: { readonly from: string; readonly to: string },
   then: (ids: readonly string[]) => Promise<readonly JointThen[]>,
-  options: { readonly date: string; progress?(done: number, total: number, what: string): void },
+  options: { readonly date: string; readonly rules: HouseRules; progress?(done: number, total: number, what: string): void },
   out: Writable,
 ): Promise<void> {
-  const page = new PdfPaper(`${list.after.name}, changes`, '', out);
+  const pdf = new PdfPaper(`${list.after.name}, changes`, '', out);
+  const page = ofOffice(pdf, options.rules);
   const all: JointThen[] = [];
   const total = list.joints.length * 2 + 1;
   for (let i = 0; i < list.joints.length; i += SLICE) {
@@ -58,10 +60,10 @@ export async function changesPdf(
     jointChange(page, list, c);
     await page.settle();
   }
-  await page.finish();
+  await pdf.finish();
 }
 
-function jointChange(page: PdfPaper, { before, after }: ChangeList, c: JointThen): void {
+function jointChange(page: Paper, { before, after }: ChangeList, c: JointThen): void {
   const drawn = c.was && c.is && c.differences.length ? drawnChange(c.was, c.is, before, after) : null;
   if (drawn?.former.length) {
     page.sheet(drawn.drawing, drawn.former);

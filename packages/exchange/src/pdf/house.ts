@@ -11,26 +11,30 @@ import {
   planResistances,
   rangeWords,
   trimmed,
+  type HouseRules,
   type HouseVersion,
   type ResistanceTable,
 } from '@ample/core';
-import { MUTED } from '../report/paper.ts';
+import { ofOffice } from '../report/office-paper.ts';
+import { MUTED, type Paper } from '../report/paper.ts';
 import { PdfPaper } from './paper.ts';
 
 /** Whose sheet it is, and how far it is written. */
 export interface HousePaper {
   readonly date: string;
+  readonly rules: HouseRules;
   progress?(done: number, total: number, what: string): void;
 }
 
 /** A page of a designer's own handbook: the house detail drawn, what it is meant for, and its resistances over its range. */
 export async function housePdf({ detail, version, who, at }: HouseVersion, paper: HousePaper, out: Writable): Promise<void> {
-  const page = new PdfPaper(`House detail ${detail.name}`, '', out);
+  const pdf = new PdfPaper(`House detail ${detail.name}`, '', out);
+  const page = ofOffice(pdf, paper.rules);
   const basis = basisOf(detail, detail.settings);
   const kind = kindOf(detail.kind);
   const called = kindTitle(kind, basis.standard);
   const drawing = houseSheet(detail, version, 'resistances overleaf');
-  page.sheet(drawing);
+  page.sheet(drawing, []);
   page.upright(`House detail ${detail.name} · version ${version} · ${called}`);
   page.heading(`${detail.name}: ${called.toLowerCase()}`, 15);
   page.paragraph(lineOf(detail, detail), { font: 'mono', size: 8.6 });
@@ -48,10 +52,10 @@ export async function housePdf({ detail, version, who, at }: HouseVersion, paper
     await page.settle();
   }
   tableOf(page, detail, trimmed({ ...plan, rows }));
-  await page.finish();
+  await pdf.finish();
 }
 
-function rangeTable(page: PdfPaper, detail: HouseVersion['detail']): void {
+function rangeTable(page: Paper, detail: HouseVersion['detail']): void {
   const { fields } = kindOf(detail.kind);
   const basis = basisOf(detail);
   const rows = rangeWords(detail).map(({ label, words }) => [label, words]);
@@ -70,7 +74,7 @@ function rangeTable(page: PdfPaper, detail: HouseVersion['detail']): void {
   );
 }
 
-function tableOf(page: PdfPaper, detail: HouseVersion['detail'], table: ResistanceTable): void {
+function tableOf(page: Paper, detail: HouseVersion['detail'], table: ResistanceTable): void {
   const { units } = basisOf(detail);
   page.heading('Resistances');
   for (const note of table.notes) page.paragraph(note, { size: 9, colour: MUTED });

@@ -1,7 +1,8 @@
 import type { Writable } from 'node:stream';
-import type { CalculationDocument, JobDocument, JointDocument } from '@ample/core';
+import { rulesOf, type CalculationDocument, type JobDocument, type JointDocument } from '@ample/core';
 import { calculationPages } from '../report/calculation.ts';
 import { jointAlone, printedJob, writeJob, type PrintedJob, type ReportOptions } from '../report/job.ts';
+import { ofOffice } from '../report/office-paper.ts';
 import { PdfPaper } from './paper.ts';
 
 export { changesPdf } from './changes.ts';
@@ -11,21 +12,21 @@ export type { Issued, PrintedJob, Progress, RegisterRow, ReportOptions } from '.
 /** The package of one joint. */
 export async function jointPdf(job: JobDocument, joint: JointDocument, options: ReportOptions, out: Writable): Promise<void> {
   const page = new PdfPaper(`${job.name}, ${joint.mark}`, job.client, out);
-  jointAlone(page, job, joint, options);
+  jointAlone(ofOffice(page, rulesOf(job)), job, joint, options);
   await page.finish();
 }
 
 /** One calculation of the bench. */
 export async function calculationPdf(job: JobDocument, calculation: CalculationDocument, out: Writable): Promise<void> {
   const page = new PdfPaper(`${job.name}, ${calculation.title}`, job.client, out);
-  calculationPages(page, job, calculation);
+  calculationPages(ofOffice(page, rulesOf(job)), job, calculation);
   await page.finish();
 }
 
 /** The package of a job, written joint by joint: cover, register, each joint, each calculation. */
 export async function writeJobPdf(printed: PrintedJob, options: ReportOptions, out: Writable): Promise<void> {
   const page = new PdfPaper(printed.job.name, printed.job.client, out);
-  await writeJob(page, printed, options);
+  await writeJob(ofOffice(page, rulesOf(printed.job)), printed, options);
   await page.finish();
 }
 

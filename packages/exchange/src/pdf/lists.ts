@@ -1,5 +1,6 @@
-import { totalRow, type List } from '@ample/core';
+import { totalRow, type HouseRules, type List } from '@ample/core';
 import { bytesOf } from '../report/stream.ts';
+import { ofOffice } from '../report/office-paper.ts';
 import { PdfPaper } from './paper.ts';
 
 const shown = (x: string | number): string => (typeof x === 'number' ? String(Number(x.toFixed(3))) : x);
@@ -21,10 +22,18 @@ export const listsPdf = (
     author,
     head,
     date,
-  }: { readonly title: string; readonly author: string; readonly head: string; readonly date: string },
+    rules,
+  }: {
+    readonly title: string;
+    readonly author: string;
+    readonly head: string;
+    readonly date: string;
+    readonly rules: HouseRules;
+  },
 ): Promise<Uint8Array> =>
   bytesOf(async (out) => {
-    const page = new PdfPaper(title, author, out);
+    const pdf = new PdfPaper(title, author, out);
+    const page = ofOffice(pdf, rules);
     page.upright(head);
     page.heading(title, 15);
     page.paragraph(date);
@@ -43,5 +52,5 @@ export const listsPdf = (
       );
       await page.settle();
     }
-    await page.finish();
+    await pdf.finish();
   });

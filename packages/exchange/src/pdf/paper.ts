@@ -1,7 +1,6 @@
-import type { Drawing, Item, WorkingSection } from '@ample/core';
+import type { LaidPaper, PaperItem, WorkingSection } from '@ample/core';
 import type { Paper, Picture } from '../report/paper.ts';
 import { MUTED } from '../report/paper.ts';
-import type { LaidPaper } from '../shop/papers.ts';
 import { mathSetter } from './math.ts';
 import { MARGIN, Page } from './page.ts';
 import { drawItems } from './sheet.ts';
@@ -31,7 +30,7 @@ export class PdfPaper extends Page implements Paper {
     else this.entries.length = 1;
   }
 
-  sheet(drawing: Pick<Drawing, 'width' | 'height' | 'items'>, over: readonly Item[] = [], title = ''): void {
+  sheet(drawing: Picture, over: readonly PaperItem[] = [], title = ''): void {
     this.lying();
     if (title) this.entry(0, title);
     const { width, height } = this.doc.page;

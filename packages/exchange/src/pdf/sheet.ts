@@ -1,10 +1,10 @@
-import type { Item } from '@ample/core';
+import type { PaperItem } from '@ample/core';
 import { PAINT } from '../paint.ts';
 import type { Page } from './page.ts';
 
 const MM = 72 / 25.4;
 /** Draws items in mm at their true size, the top left corner at (x, y) points. */
-export function drawItems(page: Page, items: readonly Item[], x: number, y: number): void {
+export function drawItems(page: Page, items: readonly PaperItem[], x: number, y: number): void {
   const { doc } = page;
   doc.save();
   doc.translate(x, y).scale(MM);
@@ -12,8 +12,9 @@ export function drawItems(page: Page, items: readonly Item[], x: number, y: numb
   doc.restore();
 }
 
-function drawItem(page: Page, item: Item): void {
+function drawItem(page: Page, item: PaperItem): void {
   const { doc } = page;
+  if (item.k === 'image') return void doc.image(item.href, item.at[0], item.at[1], { width: item.width, height: item.height });
   if (item.k === 'text') {
     const width = page.widthOf(item.text, item.bold ? 'bold' : 'sans', item.size);
     const left = item.anchor === 'middle' ? -width / 2 : item.anchor === 'end' ? -width : 0;

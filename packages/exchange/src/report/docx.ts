@@ -24,7 +24,7 @@ import {
   WidthType,
   type MathComponent,
 } from 'docx';
-import { sectionWords, stepSides, stepWords, type Drawing, type Item, type Notation, type WorkingSection } from '@ample/core';
+import { sectionWords, stepSides, stepWords, type Notation, type PaperItem, type WorkingSection } from '@ample/core';
 import { fontFiles } from '../fonts.ts';
 import { sheetSvg } from '../shop/sheet-svg.ts';
 import { MUTED, OXIDE, type Column, type Paper, type ParagraphStyle, type Picture } from './paper.ts';
@@ -133,7 +133,7 @@ export class DocxPaper implements Paper {
       new Paragraph({ children: [], spacing: { after: 60 } }),
     );
   }
-  sheet(drawing: Pick<Drawing, 'width' | 'height' | 'items'>, over: readonly Item[] = []): void {
+  sheet(drawing: Picture, over: readonly PaperItem[] = []): void {
     this.picture({ ...drawing, items: [...drawing.items, ...over] });
   }
   picture(picture: Picture): void {
@@ -143,6 +143,9 @@ export class DocxPaper implements Paper {
       font: { loadSystemFonts: false, fontFiles: fontFiles(), defaultFontFamily: 'IBM Plex Sans' },
     }).render();
     const width = Math.min(660, (picture.width / 25.4) * 96);
+    const [name, description] = picture.items.every((i) => i.k === 'image')
+      ? ['Logo', 'Logo of the office']
+      : ['Drawing', 'Drawing of the joint'];
     this.children.push(
       new Paragraph({
         children: [
@@ -150,7 +153,7 @@ export class DocxPaper implements Paper {
             type: 'png',
             data: image.asPng(),
             transformation: { width: Math.round(width), height: Math.round((width * picture.height) / picture.width) },
-            altText: { name: 'Drawing', title: 'Drawing', description: 'Drawing of the joint' },
+            altText: { name, title: name, description },
           }),
         ],
       }),

@@ -1,5 +1,5 @@
 import type { Writable } from 'node:stream';
-import { sectionWords, stepSides, stepWords, type Drawing, type Item, type Notation, type WorkingSection } from '@ample/core';
+import { sectionWords, stepSides, stepWords, type Notation, type PaperItem, type WorkingSection } from '@ample/core';
 import { sheetSvg } from '../shop/sheet-svg.ts';
 import { OXIDE, type Column, type Paper, type ParagraphStyle, type Picture } from './paper.ts';
 import { StreamPaper } from './stream.ts';
@@ -74,7 +74,7 @@ export class HtmlPaper extends StreamPaper implements Paper {
         .join('\n')}\n</tbody></table>\n`,
     );
   }
-  sheet(drawing: Pick<Drawing, 'width' | 'height' | 'items'>, over: readonly Item[] = []): void {
+  sheet(drawing: Picture, over: readonly PaperItem[] = []): void {
     this.picture({ ...drawing, items: [...drawing.items, ...over] });
   }
   picture(picture: Picture): void {

@@ -3,7 +3,7 @@ import { PassThrough } from 'node:stream';
 import { buffer } from 'node:stream/consumers';
 import JSZip from 'jszip';
 import { describe, expect, it } from 'vitest';
-import { readJob, tryCheckStored, workingsOf, type Notation } from '@ample/core';
+import { readJob, stepSides, tryCheckStored, workingsOf, type Notation } from '@ample/core';
 import { mathMl } from './html.ts';
 import { jobOffice, jointOffice, printedJob } from './office.ts';
 import { converted, NO_OFFICE, office } from './office.testing.ts';
@@ -158,5 +158,18 @@ describe('the calculation as a document of an office', () => {
     for (const { mark } of job.joints) expect(html).toContain(`${mark}:`);
     expect(html).toContain('<h1>Tern Quay ferry hall</h1>');
     expect(html.match(/<figure>/g)!.length).toBe(4);
+  });
+});
+
+describe('the text of a calculation', () => {
+  it.each([tern, heron])('has no unit twice: $name', (job) => {
+    for (const { mark } of job.joints)
+      for (const step of stepsOf(mark, job)) {
+        const sides = stepSides(step).map(plainOf);
+        expect([mark, `${sides.join(' = ')} ${step.unit}`]).toEqual([
+          mark,
+          expect.not.stringMatching(/(mm|kN|MPa|in|kips?|ksi) \1$/),
+        ]);
+      }
   });
 });

@@ -1,9 +1,10 @@
 import type { Writable } from 'node:stream';
-import { multipleText, type JobDocument, type JointDocument } from '@ample/core';
+import { multipleText, rulesOf, type JobDocument, type JointDocument } from '@ample/core';
 import { DocxPaper } from './docx.ts';
 import { HtmlPaper } from './html.ts';
 import { jointAlone, letter, stateWords, writeJob, type FlowingPaper, type PrintedJob, type ReportOptions } from './job.ts';
 import type { OfficeFormat } from './office-formats.ts';
+import { ofOffice } from './office-paper.ts';
 import { TextPaper } from './text.ts';
 import { Book, type RegisterLine } from './workbook.ts';
 
@@ -29,7 +30,7 @@ export async function jointOffice(
     return book.finish();
   }
   const paper = paperOf(format, `${job.name}, ${joint.mark}`, job.client, out);
-  jointAlone(paper, job, joint, options);
+  jointAlone(ofOffice(paper, rulesOf(job)), job, joint, options);
   await paper.finish();
 }
 
@@ -37,7 +38,7 @@ export async function jointOffice(
 export async function jobOffice(printed: PrintedJob, format: OfficeFormat, options: ReportOptions, out: Writable): Promise<void> {
   if (format === 'workbook') return jobBook(printed, options, out);
   const paper = paperOf(format, printed.job.name, printed.job.client, out);
-  await writeJob(paper, printed, options);
+  await writeJob(ofOffice(paper, rulesOf(printed.job)), printed, options);
   await paper.finish();
 }
 

@@ -1,4 +1,4 @@
-import type { Drawing, Item, WorkingSection } from '@ample/core';
+import type { PaperItem, WorkingSection } from '@ample/core';
 
 /** Ink of what is said beside the rest, and of what does not hold. */
 export const MUTED = '#5b6470';
@@ -21,7 +21,12 @@ export interface ParagraphStyle {
 export interface Picture {
   readonly width: number;
   readonly height: number;
-  readonly items: readonly Item[];
+  readonly items: readonly PaperItem[];
+}
+
+/** A drawing as it is put on paper. */
+export interface SheetOf extends Picture {
+  readonly scale: string;
 }
 
 /** What a report is written on: the same calls make a PDF, a text, a page of HTML or a document of an office. */
@@ -33,7 +38,7 @@ export interface Paper {
   /** `marked`: rows that do not hold. */
   table(columns: readonly Column[], rows: readonly (readonly string[])[], marked?: (row: number) => boolean): void;
   /** A sheet at its true size on a page of its own, with what is drawn over it; `title`: what begins with it. */
-  sheet(drawing: Drawing, over: readonly Item[], title?: string): void;
+  sheet(sheet: SheetOf, over: readonly PaperItem[], title?: string): void;
   /** A picture between paragraphs. */
   picture(picture: Picture): void;
   /** The workings of one check or rule. */

@@ -1,6 +1,6 @@
-import { sectionWords, stepSides, stepWords, type Drawing, type WorkingSection } from '@ample/core';
+import { sectionWords, stepSides, stepWords, type WorkingSection } from '@ample/core';
 import { plainOf } from './plain.ts';
-import type { Column, Paper } from './paper.ts';
+import type { Column, Paper, Picture, SheetOf } from './paper.ts';
 import { StreamPaper } from './stream.ts';
 
 const WIDTH = 110;
@@ -55,11 +55,12 @@ export class TextPaper extends StreamPaper implements Paper {
     );
     rows.forEach((r, i) => this.write(`${line(r, marked(i) ? '!' : ' ')}\n`));
   }
-  sheet(drawing: Pick<Drawing, 'scale'>): void {
+  sheet(drawing: Pick<SheetOf, 'scale'>): void {
     this.write(`\n[The drawing, ${drawing.scale}, is in the PDF, HTML, DOCX, SVG and DXF.]\n`);
   }
-  picture(): void {
-    this.write('\n[The picture is in the PDF, HTML and DOCX.]\n');
+  picture({ items }: Picture): void {
+    // A logo has no words.
+    if (items.some((i) => i.k !== 'image')) this.write('\n[The picture is in the PDF, HTML and DOCX.]\n');
   }
   working(section: WorkingSection): void {
     this.write(`\n${section.pass ? ' ' : '!'} ${section.title}   (${section.clause})\n`);

@@ -5,10 +5,12 @@ import {
   listsOf,
   memberEnds,
   plateSheet,
+  rulesOf,
   Refusal,
   STATE_WORDS,
   titleOf,
   tryCheckStored,
+  type HouseRules,
   type JobDocument,
   type Joint,
   type JointDocument,
@@ -18,6 +20,7 @@ import {
   type StoredJoint,
 } from '@ample/core';
 import { listsCsv } from '../csv.ts';
+import { officeSheet } from '../report/office-paper.ts';
 import type { Picture } from '../report/paper.ts';
 import { safeName, type JointFormat, type ShopCopy, type WholeFormat } from './formats.ts';
 import { flatDxf, type LengthUnit } from './flat-dxf.ts';
@@ -87,19 +90,24 @@ export function machineFiles(
 export function jointFiles(joint: ShopJoint, job: JobDocument, format: JointFormat, options: ShopOptions): OutFile[] {
   if (format === 'nc1') return machineFiles(joint, job, options);
   const { mark, built } = joint;
+  const rules = rulesOf(job);
   const { drawing, items } = sheetOf(joint, job, options);
-  if (format === 'svg') return [{ name: `${safeName(mark)}.svg`, data: sheetSvg(drawing, items, `${mark}, ${job.name}`) }];
+  const sheet = officeSheet({ ...drawing, items }, rules);
+  if (format === 'svg') return [{ name: `${safeName(mark)}.svg`, data: sheetSvg(sheet, sheet.items, `${mark}, ${job.name}`) }];
   return [
-    { name: `${safeName(mark)}.dxf`, data: sheetDxf(drawing, items, options.unit, options.dimensions) },
-    ...built.shop.pieces.flatMap((p) => flatFiles(p, mark, options.unit)),
+    {
+      name: `${safeName(mark)}.dxf`,
+      data: sheetDxf({ ...drawing, ...sheet }, options.unit, { rules, dimensions: options.dimensions }),
+    },
+    ...built.shop.pieces.flatMap((p) => flatFiles(p, mark, options.unit, rules.layers)),
   ];
 }
 
 /** A plate as one flat drawing, an angle as one for each of its legs. */
-const flatFiles = (p: Piece, joint: string, unit: LengthUnit): OutFile[] =>
+const flatFiles = (p: Piece, joint: string, unit: LengthUnit, layers: HouseRules['layers']): OutFile[] =>
   p.faces.map((f, i) => ({
     name: `${safeName(joint)}-${p.mark}${p.faces.length > 1 ? `-leg${i + 1}` : ''}.dxf`,
-    data: flatDxf(f, `${joint}-${p.mark}`, unit),
+    data: flatDxf(f, `${joint}-${p.mark}`, unit, layers),
   }));
 
 /** What stands in place of the verdict on a copy for the shop. */
@@ -132,14 +140,14 @@ export function sheetsOf(joint: ShopJoint, job: JobDocument, options: Pick<ShopO
     ...built.shop.pieces.map((p) =>
       plateSheet(p, built.basis.units, { ...title, mark: `${mark}-${p.mark}`, kind: p.label, verdict: shopVerdict(report) }),
     ),
-  ];
+  ].map((sheet) => officeSheet(sheet, rulesOf(job)));
 }
 
 /** The files of a job, or of one joint of it, as a whole. */
 export async function wholeFiles(
   called: string,
   joints: readonly JointItems[],
-  job: Pick<JobDocument, 'basis' | 'sections' | 'steels' | 'name' | 'number' | 'client'>,
+  job: Pick<JobDocument, 'basis' | 'sections' | 'steels' | 'name' | 'number' | 'client' | 'rules' | 'office'>,
   format: WholeFormat,
   options: Omit<ShopOptions, 'revision'>,
 ): Promise<OutFile[]> {
@@ -147,7 +155,7 @@ export async function wholeFiles(
     const pieces = joints.flatMap((j) => j.pieces.map((p) => ({ ...p, joint: j.mark })));
     return nest(wantedOf(pieces), options.sheet).map((n) => ({
       name: safeName(`${called} sheets ${n.t} mm ${n.grade}`) + '.dxf',
-      data: nestedDxf(n, options.sheet, options.unit),
+      data: nestedDxf(n, options.sheet, options.unit, rulesOf(job).layers),
     }));
   }
   const lists = listsOf(joints, job);
@@ -158,6 +166,7 @@ export async function wholeFiles(
       author: client,
       head: [name, number && `job ${number}`].filter(Boolean).join(' · '),
       date: options.date,
+      rules: rulesOf(job),
     };
     return [{ name: `${safeName(`${called} lists`)}.pdf`, data: await listsPdf(lists, said) }];
   }

@@ -1,9 +1,14 @@
 import { Colors, DxfWriter, LWPolylineFlags, point2d, point3d, Units, type LWPolylineVertex } from '@tarikjabiri/dxf';
-import type { Flat, Point } from '@ample/core';
+import { layerName, type DxfLayer, type Flat, type HouseRules, type Point } from '@ample/core';
 import { markPlace } from './mark-place.ts';
 
 /** Layers by meaning. */
-const LAYERS = { CONTOUR: Colors.White, HOLES: Colors.Red, MARK: Colors.Yellow, SHEET: Colors.Blue } as const;
+const LAYERS = [
+  ['CONTOUR', Colors.White],
+  ['HOLES', Colors.Red],
+  ['MARK', Colors.Yellow],
+  ['SHEET', Colors.Blue],
+] as const;
 export type LengthUnit = 'mm' | 'in';
 
 /** A quarter or half circle in a polyline: the tangent of a quarter of its angle. */
@@ -13,18 +18,22 @@ const HALF_CIRCLE = 1;
 export class FlatDrawing {
   private readonly dxf = new DxfWriter();
 
-  constructor(private readonly unit: LengthUnit) {
+  constructor(
+    private readonly unit: LengthUnit,
+    private readonly layers: HouseRules['layers'] = {},
+  ) {
     this.dxf.setUnits(unit === 'mm' ? Units.Millimeters : Units.Inches);
-    for (const [name, colour] of Object.entries(LAYERS)) this.dxf.addLayer(name, colour, 'Continuous');
+    const all = new Map<string, number>(LAYERS.map(([id, colour]) => [layerName(layers, id), colour]));
+    for (const [name, colour] of all) this.dxf.addLayer(name, colour, 'Continuous');
   }
 
   /** One face with its lower left corner at a point, and its mark where there is room for it. */
   add(flat: Flat, mark: string, [dx, dy]: Point = [0, 0]): void {
     const at = ([x, y]: Point): Point => [x + dx, y + dy];
-    this.dxf.setCurrentLayerName('CONTOUR');
+    this.on('CONTOUR');
     if (flat.disc === null) this.closed(flat.contour.map(at));
     else this.circle(at([flat.disc / 2, flat.disc / 2]), flat.disc / 2);
-    this.dxf.setCurrentLayerName('HOLES');
+    this.on('HOLES');
     for (const { at: centre, d, slot } of flat.holes) {
       const [x, y] = at(centre);
       if (!slot) {
@@ -51,14 +60,14 @@ export class FlatDrawing {
     }
     const place = markPlace(flat, mark.length);
     if (!place) return;
-    this.dxf.setCurrentLayerName('MARK');
+    this.on('MARK');
     const [x, y] = at(place.at);
     this.dxf.addText(point3d(this.size(x), this.size(y)), this.size(place.height), mark);
   }
 
   /** The outline of a sheet that pieces are cut from. */
   sheet([x, y]: Point, width: number, height: number, said: string): void {
-    this.dxf.setCurrentLayerName('SHEET');
+    this.on('SHEET');
     this.closed([
       [x, y],
       [x + width, y],
@@ -70,7 +79,7 @@ export class FlatDrawing {
 
   /** A line of text beside the pieces. */
   say(text: string, [x, y]: Point): void {
-    this.dxf.setCurrentLayerName('SHEET');
+    this.on('SHEET');
     this.dxf.addText(point3d(this.size(x), this.size(y)), this.size(40), text);
   }
 
@@ -78,6 +87,9 @@ export class FlatDrawing {
     return this.dxf.stringify();
   }
 
+  private on(layer: DxfLayer): void {
+    this.dxf.setCurrentLayerName(layerName(this.layers, layer));
+  }
   private size(mm: number): number {
     return this.unit === 'mm' ? mm : mm / 25.4;
   }
@@ -94,8 +106,8 @@ export class FlatDrawing {
 }
 
 /** One face in true size: contour, holes and mark on layers of their own. */
-export function flatDxf(flat: Flat, mark: string, unit: LengthUnit): string {
-  const drawing = new FlatDrawing(unit);
+export function flatDxf(flat: Flat, mark: string, unit: LengthUnit, layers: HouseRules['layers'] = {}): string {
+  const drawing = new FlatDrawing(unit, layers);
   drawing.add(flat, mark);
   return drawing.text();
 }

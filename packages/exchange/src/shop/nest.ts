@@ -1,4 +1,4 @@
-import type { Flat, Piece, Point } from '@ample/core';
+import type { Flat, HouseRules, Piece, Point } from '@ample/core';
 import { FlatDrawing, type LengthUnit } from './flat-dxf.ts';
 
 /** A plate to be cut out of a sheet. */
@@ -63,8 +63,8 @@ function nestOne(group: readonly Wanted[], { length, width, gap }: SheetSize): N
 }
 
 /** The sheets of one thickness and steel side by side in one drawing. */
-export function nestedDxf(n: Nested, { length, width }: SheetSize, unit: LengthUnit): string {
-  const drawing = new FlatDrawing(unit);
+export function nestedDxf(n: Nested, { length, width }: SheetSize, unit: LengthUnit, layers: HouseRules['layers'] = {}): string {
+  const drawing = new FlatDrawing(unit, layers);
   n.sheets.forEach((s, i) => {
     const x = i * (length + 200);
     drawing.sheet([x, 0], length, width, `Sheet ${i + 1} of ${n.sheets.length}, ${n.t} mm ${n.grade}`);

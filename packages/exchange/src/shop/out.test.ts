@@ -13,7 +13,7 @@ import { shopJoint, wholeFiles } from './files.ts';
 import { outName, type ShopFormat } from './formats.ts';
 import { nest, type Wanted } from './nest.ts';
 import { packageOf, writeOut, type OutSource } from './out.ts';
-import { layOn, PAPERS, type PaperId } from './papers.ts';
+import { layOn, PAPERS, type PaperId } from '@ample/core';
 import { writeZip } from './zip.ts';
 
 describe('lists of a job', () => {

@@ -6,10 +6,14 @@ import {
   exchangeHead,
   exchangeJoint,
   itemsOf,
+  layOn,
   refusalOf,
+  rulesOf,
   SHEET,
+  sheetHeight,
   type JobDocument,
   type JointItems,
+  type PaperId,
   type ModelPlace,
   type ModelMember,
   type StoredJoint,
@@ -21,7 +25,6 @@ import { PdfPaper } from '../pdf/paper.ts';
 import type { Picture } from '../report/paper.ts';
 import { letter, saidPage } from '../report/job.ts';
 import { bytesOf } from '../report/stream.ts';
-import { layOn, type PaperId } from './papers.ts';
 import { writeZip, type Left, type Part } from './zip.ts';
 
 /** What is asked to be made, of a job whose joints come one at a time or of one joint alone. */
@@ -109,7 +112,10 @@ export async function* exchangeText(source: OutSource, options: OutOptions): Asy
   options.progress?.(total + 1, total + 1, 'file');
 }
 
-const usualPaper = (job: JobDocument): PaperId => (drawnIn(job) === 'in' ? 'letter' : 'A4');
+const usualPaper = (job: JobDocument): PaperId => {
+  const { paper } = rulesOf(job);
+  return paper !== 'usual' ? paper : drawnIn(job) === 'in' ? 'letter' : 'A4';
+};
 
 /** Sheets of joints and of their pieces, in true size, as many on a page as the paper takes; a joint that can't be built has a page that says so, and is told. */
 export async function drawingsPdf(
@@ -120,7 +126,7 @@ export async function drawingsPdf(
 ): Promise<void> {
   const { job, total, only } = source;
   const paper = new PdfPaper(`${only ?? job.name}: drawings`, job.client, out);
-  const on = layOn(options.paper ?? usualPaper(job), SHEET);
+  const on = layOn(options.paper ?? usualPaper(job), { width: SHEET.width, height: sheetHeight(rulesOf(job)) });
   let waiting: { picture: Picture; title?: string }[] = [];
   const put = (): void => {
     if (waiting.length) paper.sheets(waiting, on);

@@ -20,7 +20,7 @@ interface Entity {
 const MARKS = ['B2-14', 'E1-01', 'P1-01', 'R2-04'];
 function read(mark: string, form: 'lines' | 'entities', unit: 'mm' | 'in' = 'mm') {
   const { drawing, items } = sheetOf(built(mark), tern, { ...options, copy: 'shop' });
-  const file = new DxfParser().parseSync(sheetDxf(drawing, items, unit, form))!;
+  const file = new DxfParser().parseSync(sheetDxf({ ...drawing, items }, unit, { dimensions: form }))!;
   return {
     entities: file.entities as unknown as Entity[],
     blocks: file.blocks as unknown as Record<string, { entities: Entity[] }>,

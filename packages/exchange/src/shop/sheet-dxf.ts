@@ -1,11 +1,23 @@
 import { Colors, DxfWriter, LWPolylineFlags, point2d, point3d, TextHorizontalAlignment, Units } from '@tarikjabiri/dxf';
 import type { DxfBlock } from '@tarikjabiri/dxf';
-import type { Drawing, Item, LineStyle, Measure, Point } from '@ample/core';
+import {
+  layerName,
+  letterFactor,
+  USUAL_RULES,
+  type Drawing,
+  type DxfLayer,
+  type HouseRules,
+  type Item,
+  type LineStyle,
+  type Measure,
+  type Point,
+} from '@ample/core';
 import type { DimensionForm } from './formats.ts';
 import type { LengthUnit } from './flat-dxf.ts';
+import type { Picture } from '../report/paper.ts';
 
 /** Layers of a joint drawing by what their lines mean. */
-const LAYERS: Readonly<Record<Exclude<LineStyle, 'none'>, readonly [string, number, string]>> = {
+const LAYERS: Readonly<Record<Exclude<LineStyle, 'none'>, readonly [DxfLayer, number, string]>> = {
   outline: ['OUTLINE', Colors.White, 'Continuous'],
   thin: ['THIN', Colors.White, 'Continuous'],
   hidden: ['HIDDEN', Colors.White, 'HIDDEN'],
@@ -17,7 +29,7 @@ const LAYERS: Readonly<Record<Exclude<LineStyle, 'none'>, readonly [string, numb
   old: ['FORMER', 8, 'Continuous'],
 };
 const TEXT = 'TEXT';
-const layerOf = (item: Item): string =>
+const layerOf = (item: Item): DxfLayer =>
   item.k === 'text'
     ? item.style === 'dimension'
       ? 'DIMENSION'
@@ -33,24 +45,30 @@ const layerOf = (item: Item): string =>
 /** What lines and texts are added to: the drawing, or the block of a dimension. */
 type Into = Pick<DxfBlock, 'addCircle' | 'addLWPolyline' | 'addText'>;
 
-/** A drawing of a joint in model space: its main views in true size, the sheet round them at their scale; x to the right, y up. */
+export interface DxfForm {
+  readonly rules?: HouseRules;
+  readonly dimensions?: DimensionForm | undefined;
+}
+
+/** A drawing of a joint in model space: its main views in true size, the sheet round them at their scale; x to the right, y up. A logo is left out. */
 export function sheetDxf(
-  drawing: Drawing,
-  items: readonly Item[],
+  drawing: Pick<Drawing, 'height' | 'views'> & Picture,
   unit: LengthUnit,
-  dimensions: DimensionForm = 'lines',
+  { rules = USUAL_RULES, dimensions = 'lines' }: DxfForm = {},
 ): string {
   const dxf = new DxfWriter();
   dxf.setUnits(unit === 'mm' ? Units.Millimeters : Units.Inches);
   dxf.tables.addLType('HIDDEN', 'Hidden __ __ __', [6, -3]);
   dxf.tables.addLType('CENTER', 'Centre ____ _ ____', [24, -4, 4, -4]);
-  for (const [name, colour, type] of new Map(Object.values(LAYERS).map((l) => [l[0], l])).values())
-    dxf.addLayer(name, colour, type);
-  dxf.addLayer(TEXT, Colors.White, 'Continuous');
+  const called = (id: DxfLayer): string => layerName(rules.layers, id);
+  const layers = [...Object.values(LAYERS), [TEXT, Colors.White, 'Continuous'] as const];
+  for (const [name, [, colour, type]] of new Map(layers.map((l) => [called(l[0]), l]))) dxf.addLayer(name, colour, type);
   const enlarged = (drawing.views[0]?.frame.scale ?? 1) * (unit === 'mm' ? 1 : 1 / 25.4);
-  const at = ([x, y]: Point): Point => [x * enlarged, (drawing.height - y) * enlarged];
+  const pen: Pen = { enlarged, rules, at: ([x, y]) => [x * enlarged, (drawing.height - y) * enlarged] };
   // Areas without an outline are colour alone, but for the heads of arrows.
-  const drawn = items.filter((i) => i.k === 'text' || i.line !== 'none' || i.fill === 'dimension' || i.fill === 'ink');
+  const drawn = drawing.items.filter(
+    (i): i is Item => i.k !== 'image' && (i.k === 'text' || i.line !== 'none' || i.fill === 'dimension' || i.fill === 'ink'),
+  );
   const measured = new Map<Measure, Item[]>();
   for (const item of drawn) {
     const measure = item.k === 'circle' ? undefined : item.measure;
@@ -59,16 +77,23 @@ export function sheetDxf(
       if (measure !== 'extension') measured.set(measure, [...(measured.get(measure) ?? []), item]);
       continue;
     }
-    dxf.setCurrentLayerName(layerOf(item));
-    put(dxf, item, at, enlarged);
+    dxf.setCurrentLayerName(called(layerOf(item)));
+    put(dxf, item, pen);
   }
-  dxf.setCurrentLayerName('DIMENSION');
+  dxf.setCurrentLayerName(called('DIMENSION'));
   let n = 0;
-  for (const [measure, parts] of measured) addDimension(dxf, `*D${(n += 1)}`, measure, parts, at, enlarged);
+  for (const [measure, parts] of measured) addDimension(dxf, `*D${(n += 1)}`, measure, parts, pen);
   return dxf.stringify();
 }
 
-function put(into: Into, item: Item, at: (p: Point) => Point, enlarged: number): void {
+/** How what is on the sheet stands in the drawing. */
+interface Pen {
+  readonly enlarged: number;
+  readonly rules: HouseRules;
+  readonly at: (p: Point) => Point;
+}
+
+function put(into: Into, item: Item, { at, enlarged, rules }: Pen): void {
   if (item.k === 'circle') {
     const [x, y] = at(item.at);
     into.addCircle(point3d(x, y), item.r * enlarged);
@@ -79,7 +104,7 @@ function put(into: Into, item: Item, at: (p: Point) => Point, enlarged: number):
     );
   else {
     const [x, y] = at(item.at);
-    into.addText(point3d(x, y), item.size * 0.72 * enlarged, item.text, {
+    into.addText(point3d(x, y), item.size * 0.72 * letterFactor(rules, item.style) * enlarged, item.text, {
       ...(item.rotate ? { rotation: item.rotate } : {}),
       ...(item.anchor === 'start'
         ? {}
@@ -97,11 +122,11 @@ function addDimension(
   name: string,
   { axis, from, to, on, text }: Measure,
   parts: readonly Item[],
-  at: (p: Point) => Point,
-  enlarged: number,
+  pen: Pen,
 ): void {
+  const { at } = pen;
   const block = dxf.document.blocks.addBlock(name, dxf.document.objects, false);
-  for (const p of parts) put(block, p, at, enlarged);
+  for (const p of parts) put(block, p, pen);
   const over = axis === 'x' ? Math.sign(on[1] - from[1]) : Math.sign(on[0] - from[0]);
   const foot = (p: Point): Point => (axis === 'x' ? [p[0], on[1] + over * 1.4] : [on[0] + over * 1.4, p[1]]);
   for (const p of [from, to]) block.addLWPolyline([p, foot(p)].map((q) => ({ point: point2d(...at(q)) })));

@@ -1,11 +1,11 @@
-import type { Drawing, Item } from '@ample/core';
+import type { Drawing, PaperItem } from '@ample/core';
 import { PAINT } from '../paint.ts';
 import { escape } from '../escape.ts';
 
 const n = (x: number): string => String(Math.round(x * 1000) / 1000);
 
 /** A sheet as SVG in millimetres of paper, with the fonts of the reader's machine. */
-export function sheetSvg(drawing: Pick<Drawing, 'width' | 'height'>, items: readonly Item[], title: string): string {
+export function sheetSvg(drawing: Pick<Drawing, 'width' | 'height'>, items: readonly PaperItem[], title: string): string {
   const { width, height } = drawing;
   return `<?xml version="1.0" encoding="UTF-8"?>
 <svg xmlns="http://www.w3.org/2000/svg" width="${n(width)}mm" height="${n(height)}mm" viewBox="0 0 ${n(width)} ${n(height)}">
@@ -16,7 +16,9 @@ ${items.map(element).filter(Boolean).join('\n')}
 `;
 }
 
-function element(item: Item): string {
+function element(item: PaperItem): string {
+  if (item.k === 'image')
+    return `<image x="${n(item.at[0])}" y="${n(item.at[1])}" width="${n(item.width)}" height="${n(item.height)}" href="${escape(item.href)}"/>`;
   if (item.k === 'text') {
     const turn = item.rotate ? ` transform="rotate(${n(-item.rotate)} ${n(item.at[0])} ${n(item.at[1])})"` : '';
     // Dimensions stand clear of the lines that they cross.

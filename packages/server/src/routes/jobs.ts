@@ -3,11 +3,14 @@ import {
   customSectionSchema,
   customSteelSchema,
   loadsSchema,
+  readRules,
+  rulesSchema,
   validateCustomSection,
   validateLoads,
   type CustomSection,
   type JobDocument,
 } from '@ample/core';
+import { drawnRules } from '@ample/exchange/logo';
 import { safeName } from '@ample/exchange/shop-formats';
 import Joi from 'joi';
 import { STREAMED, whole, type Api } from '../api.ts';
@@ -34,6 +37,7 @@ const jobChange = Joi.object({
   sections: Joi.array().items(customSectionSchema).max(500).unique('name'),
   steels: Joi.array().items(customSteelSchema).max(100).unique('name'),
   loads: loadsSchema.allow(null),
+  rules: rulesSchema.allow(null),
 });
 const MB = 1024 * 1024;
 const MOST_ROWS = 500;
@@ -130,7 +134,8 @@ function changedAndTakenAway(api: Api, { database, pool }: Services): void {
       answer: 'the job',
     },
     ({ params, body, who }) => {
-      const { version, ...content } = body;
+      const { version, ...sent } = body;
+      const content = sent.rules ? { ...sent, rules: drawnRules(readRules(sent.rules)) } : sent;
       content.sections?.forEach((s) => validateCustomSection(s as CustomSection));
       return write(async (tx) => {
         const { basis, sections, steels, loads } = { ...(await getJob(tx, params['id']!)), ...content };

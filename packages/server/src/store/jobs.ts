@@ -2,6 +2,7 @@ import { createHash, randomUUID } from 'node:crypto';
 import { count, desc, eq, isNull } from 'drizzle-orm';
 import {
   EMPTY_JOB,
+  jobFile,
   type ChangedJob,
   type CommentDocument,
   type JobDocument,
@@ -17,6 +18,7 @@ import { commentsOfJob } from './comments.ts';
 import { documentOf, eachJoint } from './joints.ts';
 import { Broken } from './json.ts';
 import { answeredBefore, keptRow, type Request } from './requests.ts';
+import { getRules } from './rules.ts';
 import { jobRevisions, jobs, joints, requests } from './schema.ts';
 import { inserts, runAll, type NewJob } from './statements.ts';
 
@@ -24,13 +26,15 @@ type Row = typeof jobs.$inferSelect;
 const now = (): string => new Date().toISOString();
 
 /** A job whose basis or lists are damaged can't be worked with; its row says so, and the other jobs stand. */
-function recordOf({ createdAt: _made, loads, ...r }: Row): JobRecord {
-  const broken = (['basis', 'sections', 'steels', 'loads'] as const).find((k) => ({ ...r, loads })[k] instanceof Broken);
+function recordOf({ createdAt: _made, loads, rules, ...r }: Row): JobRecord {
+  const broken = (['basis', 'sections', 'steels', 'loads', 'rules'] as const).find(
+    (k) => ({ ...r, loads, rules })[k] instanceof Broken,
+  );
   if (broken)
     throw new Unreadable(
       `The job ${r.name} can't be read: what is stored as its ${broken} is not JSON. Restore a backup, or mend the store.`,
     );
-  return { ...r, ...(loads ? { loads } : {}) };
+  return { ...r, ...(loads ? { loads } : {}), ...(rules ? { rules } : {}) };
 }
 
 export async function listJobs(db: Handle): Promise<JobListEntry[]> {
@@ -64,6 +68,7 @@ export async function getJob(db: Handle, id: string): Promise<JobRecord> {
 export type JobContent = Pick<JobRecord, 'number' | 'name' | 'client' | 'basis' | 'sections' | 'steels' | 'archived'> & {
   /** Null takes them away. */
   readonly loads?: JobRecord['loads'] | null;
+  readonly rules?: JobRecord['rules'] | null;
 };
 
 /** A new, empty job. */
@@ -134,9 +139,11 @@ export const changedJob = ({ name, number, basis, sections, steels, loads }: Job
 
 /** A job without its joints, and its calculations: what a document or an export begins with. */
 export async function jobHead(db: Handle, id: string): Promise<JobDocument> {
-  const { number, name, client, basis, sections, steels, loads } = await getJob(db, id);
+  const { number, name, client, basis, sections, steels, loads, rules } = await getJob(db, id);
   const calculations = (await listCalculations(db, id)).map(({ title, tool, input }) => ({ title, tool, input }));
-  return { ...EMPTY_JOB, number, name, client, basis, sections, steels, ...(loads ? { loads } : {}), calculations };
+  const own = { ...(loads ? { loads } : {}), ...(rules ? { rules } : {}) };
+  const { rules: office } = await getRules(db);
+  return { ...EMPTY_JOB, number, name, client, basis, sections, steels, ...own, office, calculations };
 }
 
 const commented = (list: readonly CommentDocument[] | undefined): { comments?: readonly CommentDocument[] } =>
@@ -149,7 +156,7 @@ export async function jobDocument(db: Handle, id: string): Promise<JobDocument> 
   const said = await commentsOfJob(db, id);
   for await (const joint of eachJoint(db, id))
     if (joint.unreadable === undefined) joints.push({ ...documentOf(joint), ...commented(said.get(joint.id)) });
-  return { ...head, joints };
+  return jobFile({ ...head, joints });
 }
 
 /** Changes with whatever the joints of a job are judged to. */

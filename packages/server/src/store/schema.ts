@@ -6,6 +6,7 @@ import type {
   Combination,
   CustomSection,
   CustomSteel,
+  GivenRules,
   HouseDetail,
   HouseMark,
   IssuedJoint,
@@ -33,6 +34,8 @@ export const jobs = sqliteTable('jobs', {
   steels: json<CustomSteel[]>('steels').notNull(),
   /** Load cases, and how they are combined. */
   loads: json<JobLoads>('loads'),
+  /** What of the house rules is its own. */
+  rules: json<GivenRules>('rules'),
   archived: integer('archived', { mode: 'boolean' }).notNull(),
   createdAt: text('created_at').notNull(),
   updatedAt: text('updated_at').notNull(),
@@ -253,6 +256,15 @@ export const houseVersions = sqliteTable(
   },
   (t) => [primaryKey({ columns: [t.houseId, t.version] })],
 );
+
+/** House rules of the office: one row. */
+export const officeRules = sqliteTable('office_rules', {
+  id: integer('id').primaryKey(),
+  version: integer('version').notNull(),
+  rules: json<GivenRules>('rules').notNull(),
+  who: text('who').notNull(),
+  at: text('at').notNull(),
+});
 
 /** What the check of a joint said, kept until the joint, its job or the method changes. */
 export const verdicts = sqliteTable('verdicts', {

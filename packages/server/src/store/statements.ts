@@ -3,6 +3,7 @@ import type { InStatement, Transaction } from '@libsql/client';
 import { and, asc, eq, getTableColumns, getTableName, isNull } from 'drizzle-orm';
 import type { SQLiteTable } from 'drizzle-orm/sqlite-core';
 import { contentOf, type CalculationDocument, type CommentDocument, type JobDocument } from '@ample/core';
+import { drawnRules } from '@ample/exchange/logo';
 import type { Handle } from './database.ts';
 import { NotFound } from './errors.ts';
 import { calculations, comments, jobs, joints, revisions } from './schema.ts';
@@ -70,7 +71,7 @@ const commentRow = (jobId: string, jointId: string, c: CommentDocument): typeof 
 export function jobStatements(doc: JobDocument, who: string, label = 'imported'): NewJob {
   const id = randomUUID();
   const at = new Date().toISOString();
-  const { number, name, client, basis, sections, steels, loads } = doc;
+  const { number, name, client, basis, sections, steels, loads, rules } = doc;
   const ids = doc.joints.map(() => randomUUID());
   return {
     id,
@@ -86,6 +87,7 @@ export function jobStatements(doc: JobDocument, who: string, label = 'imported')
           sections: [...sections],
           steels: [...steels],
           loads: loads ?? null,
+          rules: rules ? drawnRules(rules) : null,
           archived: false,
           createdAt: at,
           updatedAt: at,

@@ -3,7 +3,9 @@ import type { Writable } from 'node:stream';
 import type { MessagePort } from 'node:worker_threads';
 import {
   DocumentError,
+  jobFile,
   revisionLetter,
+  rulesOf,
   type CalculationDocument,
   type HouseVersion,
   type IssuedJoint,
@@ -24,7 +26,7 @@ import type { Level } from '@ample/exchange/level';
 import { jobOffice, jointOffice } from '@ample/exchange/office';
 import type { OfficeFormat } from '@ample/exchange/office-formats';
 import { bytesOf, drawnIn, packageOf, SHOP_DEFAULTS, writeOut as writeShop, writeZip } from '@ample/exchange/shop';
-import type { PaperId } from '@ample/exchange/papers';
+import type { PaperId } from '@ample/core';
 import type { DimensionForm, ShopCopy, ShopFormat } from '@ample/exchange/shop-formats';
 import { changeList, jointsThen, type Between } from '../store/changes.ts';
 import { commentsOfJob, listComments } from '../store/comments.ts';
@@ -34,6 +36,7 @@ import { sinceIssue, type ReadForIssue } from '../store/issues.ts';
 import { basisKey, getJob, jobDocument, jobHead } from '../store/jobs.ts';
 import { getModel, placedModel } from '../store/models.ts';
 import { documentOf, eachJoint, jointsById, readableJoint } from '../store/joints.ts';
+import { getRules } from '../store/rules.ts';
 import { lightJoints, markedVersions, verdictKey } from '../store/joint-rows.ts';
 import { answer, housesOf, judgedRow, reader, type Answer } from './answer.ts';
 
@@ -86,13 +89,22 @@ export async function pdf(task: DocumentTask): Promise<Answer<ReadForIssue>> {
       async (tx) => {
         const db = tx as unknown as Handle;
         const read = { at: new Date().toISOString(), jobVersion: 0, joints: [] };
-        if (house) return (await housePdf(house, options, stream), read);
+        if (house) {
+          const { rules: office } = await getRules(db);
+          return (await housePdf(house, { ...options, rules: rulesOf({ office }) }, stream), read);
+        }
         const { version: jobVersion } = await getJob(db, jobId);
         const job = await jobHead(db, jobId);
         if (calculation) return (await calculationPdf(job, calculation, stream), { ...read, jobVersion });
         if (changes) {
           const list = await changeList(db, jobId, changes);
-          await changesPdf(list, changes, (ids) => jointsThen(db, jobId, changes, ids), options, stream);
+          await changesPdf(
+            list,
+            changes,
+            (ids) => jointsThen(db, jobId, changes, ids),
+            { ...options, rules: rulesOf(job) },
+            stream,
+          );
           return { ...read, jobVersion };
         }
         const scope = await scopeOf(db, task);
@@ -173,7 +185,7 @@ async function shopFiles(
       // What is printed of a package is what governs, of one joint everything.
       calculation: () => bytesOf((bytes) => calculationFile(db, made, quiet(options), bytes)),
       jobFile: async () =>
-        JSON.stringify(only ? { ...job, joints: [documentOf(only)] } : await jobDocument(db, task.jobId), null, 2),
+        JSON.stringify(only ? jobFile({ ...job, joints: [documentOf(only)] }) : await jobDocument(db, task.jobId), null, 2),
     }),
     options.date,
     out,

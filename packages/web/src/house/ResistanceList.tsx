@@ -1,6 +1,7 @@
 import { actionRow, basisOf, resistanceList, type HouseDetail, type Resistance } from '@ample/core';
 import { listCsv } from '@ample/exchange/csv';
 import { Problem } from '../parts/Dialog.tsx';
+import { saveText } from '../parts/save.ts';
 import type { Resistances } from './useResistances.ts';
 
 /** What a house detail carries over its range: a line for each section, a column for each action alone, and what gives first. */
@@ -109,10 +110,5 @@ function Cells({ cells, detail, actions }: CellsProps) {
   ));
 }
 
-function saveCsv(detail: HouseDetail, table: NonNullable<Resistances['table']>): void {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([listCsv(resistanceList(detail, table))], { type: 'text/csv' }));
-  link.download = `resistances ${detail.name}.csv`;
-  link.click();
-  URL.revokeObjectURL(link.href);
-}
+const saveCsv = (detail: HouseDetail, table: NonNullable<Resistances['table']>): void =>
+  saveText(`resistances ${detail.name}.csv`, listCsv(resistanceList(detail, table)), 'text/csv');

@@ -24,6 +24,9 @@ export function HousePage() {
       trail={<span className="here">House details</span>}
       tools={
         <>
+          <Link className="quiet" to="/house/rules" title="Name and logo of the office, decimal sign, paper, DXF">
+            House rules
+          </Link>
           <a className="quiet" href={api.houseFileUrl} download title="All that are offered, in one file">
             Save as a file
           </a>

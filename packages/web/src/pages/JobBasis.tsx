@@ -10,7 +10,9 @@ import {
   standardOf,
   SYSTEMS,
   unitsOf,
+  ruleHelp,
   type BasisField,
+  type GivenRules,
   type JobBasis,
   type JobRecord,
   type Settings,
@@ -19,13 +21,15 @@ import { api } from '../api.ts';
 import { Problem } from '../parts/Dialog.tsx';
 import { FieldNote, useFieldNote } from '../parts/FieldNote.tsx';
 import { Shell } from '../parts/Shell.tsx';
+import { RulesEditor } from '../house/RulesEditor.tsx';
 import { Sections, Steels } from './OwnMaterials.tsx';
 import { Amount } from './Amount.tsx';
 
-type Draft = Pick<JobRecord, 'number' | 'name' | 'client' | 'basis' | 'sections' | 'steels'>;
+type Draft = Pick<JobRecord, 'number' | 'name' | 'client' | 'basis' | 'sections' | 'steels' | 'rules'>;
 
-const draftOf = ({ number, name, client, basis, sections, steels }: JobRecord): Draft => ({
+const draftOf = ({ number, name, client, basis, sections, steels, rules }: JobRecord): Draft => ({
   ...{ number, name, client, basis, sections, steels },
+  ...(rules ? { rules } : {}),
 });
 
 /** A standard brings its own sets; what only another one has is left behind. */
@@ -61,7 +65,8 @@ function useDraft(jobId: string) {
       ...(choice.own ? { factors: basisOf(draft!).factors } : {}),
       ...{ settings, close, units: unitsOf(draft!.basis).id },
     };
-    api.saveJob(job!.id, { version: job!.version, ...draft!, basis }).then(
+    const rules = Object.keys(draft!.rules ?? {}).length ? draft!.rules! : null;
+    api.saveJob(job!.id, { version: job!.version, ...draft!, basis, rules }).then(
       (j) => {
         take(j);
         setSaved(true);
@@ -76,7 +81,15 @@ function useDraft(jobId: string) {
 export function JobBasisPage() {
   const { jobId } = useParams() as { jobId: string };
   const { job, draft, problem, saved, set, save } = useDraft(jobId);
-  const { note, onFocus } = useFieldNote((help) => basisHelp(standardOf(draft!.basis.standard), help));
+  const [office, setOffice] = useState<GivenRules>({});
+  useEffect(() => {
+    // Without them what is usual stands in the empty fields.
+    api.rules().then(
+      (r) => setOffice(r.rules),
+      () => undefined,
+    );
+  }, []);
+  const { note, onFocus } = useFieldNote((help) => ruleHelp(help) ?? basisHelp(standardOf(draft!.basis.standard), help));
   if (!job || !draft)
     return (
       <Shell>
@@ -121,6 +134,17 @@ export function JobBasisPage() {
             <Factors draft={draft} basis={basis} />
           </section>
           <HouseRules draft={draft} basis={basis} />
+          <section className="md:col-span-2">
+            <h2 className="mb-1">On paper, for this job</h2>
+            <p className="muted mb-2">
+              What is left empty is as the{' '}
+              <Link className="underline" to="/house/rules">
+                house rules
+              </Link>{' '}
+              of the office have it.
+            </p>
+            <RulesEditor rules={draft.rules ?? {}} office={office} onChange={(rules) => set({ rules })} />
+          </section>
           <Sections sections={draft.sections} onChange={(sections) => set({ sections })} />
           <Steels steels={draft.steels} onChange={(steels) => set({ steels })} />
         </div>

@@ -1,6 +1,6 @@
 import { LEVELS, type Level } from '@ample/exchange/level';
 import { isOffice, OFFICE_FORMATS, type OfficeFormat } from '@ample/exchange/office-formats';
-import { PAPERS, type PaperId } from '@ample/exchange/papers';
+import { PAPERS, type PaperId } from '@ample/core';
 import {
   DIMENSION_FORMS,
   SHOP_COPIES,

@@ -1,4 +1,4 @@
-// Papers that drawings are put on; the pages read them without the code that draws.
+// Papers that drawings are put on, and how many sheets each takes.
 
 /** Sizes in mm, the longer side first. ISO 216; ANSI/ASME Y14.1. */
 export const PAPERS = [

@@ -1,0 +1,3 @@
+export * from './band.ts';
+export * from './comma.ts';
+export * from './rules.ts';
