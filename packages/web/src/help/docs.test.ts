@@ -32,6 +32,15 @@ describe('the documents inside the application', () => {
       }
     expect(slug('Column base: what is checked')).toBe('column-base-what-is-checked');
   });
+  it('show their pictures, each of which is there', () => {
+    const shown = DOCS.flatMap((d) => d.sections.flatMap((s) => [...s.html.matchAll(/<img src="([^"]*)" alt="([^"]*)"/g)]));
+    expect(shown.length).toBeGreaterThanOrEqual(10);
+    for (const [, src, alt] of shown) {
+      // A path of the document's own is one that was not found.
+      expect(src).not.toMatch(/^products\//);
+      expect(alt!.length).toBeGreaterThan(10);
+    }
+  });
   it('are searched by every word, titles first', () => {
     expect(searchDocs('register')[0]!.title).toBe('Register');
     expect(searchDocs('anchor cone').length).toBeGreaterThan(0);

@@ -20,7 +20,12 @@ export interface HelpDoc {
   readonly sections: readonly HelpSection[];
 }
 
-const marked = new Marked();
+/** Pictures of the documents, by their path in `docs/`. */
+const PICTURES = import.meta.glob<string>('../../../../docs/products/*.png', { eager: true, query: '?url', import: 'default' });
+const pictureOf = (path: string): string => PICTURES[`../../../../docs/${path}`] ?? path;
+const marked = new Marked({
+  renderer: { image: ({ href, text }) => `<img src="${pictureOf(href)}" alt="${text}" loading="lazy">` },
+});
 const words = (html: string): string =>
   html
     .replace(/<[^>]+>/g, ' ')
