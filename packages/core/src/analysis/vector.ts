@@ -1,0 +1,13 @@
+export type Vec = readonly [number, number, number];
+export const dot = (a: Vec, b: Vec): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
+export const cross = (a: Vec, b: Vec): Vec => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
+export const plus = (a: Vec, b: Vec, k = 1): Vec => [a[0] + k * b[0], a[1] + k * b[1], a[2] + k * b[2]];
+export const times = (a: Vec, k: number): Vec => [a[0] * k, a[1] * k, a[2] * k];
+export const length = (a: Vec): number => Math.hypot(a[0], a[1], a[2]);
+export const unit = (a: Vec): Vec => times(a, 1 / length(a));
+/** Two directions square to a unit vector and to each other. */
+export const square = (n: Vec): readonly [Vec, Vec] => {
+  const least: Vec = Math.abs(n[0]) < 0.6 ? [1, 0, 0] : [0, 1, 0];
+  const e1 = unit(cross(least, n));
+  return [e1, cross(n, e1)];
+};
