@@ -136,7 +136,7 @@ describe('a cell of the shell', () => {
           ids.map((i) => nodes[i]!),
           3,
         );
-        const force = c.times(ids.flatMap((i) => [...f(...nodes[i]!)]));
+        const force = c.times(ids.flatMap((i) => f(nodes[i]![0], nodes[i]![1])));
         ids.forEach((i, k) => F[i]!.forEach((_, n) => (F[i]![n]! += force[5 * k + n]!)));
         most = Math.max(most, ...force.map(Math.abs));
       }

@@ -14,7 +14,7 @@ export interface MeshPlate extends PlateInput {
   /** Node at each crossing of its lines, -1 where there is none. */
   readonly nodeAt: Int32Array;
   readonly nodes: readonly number[];
-  readonly cells: readonly number[];
+  readonly cellIds: readonly number[];
   /** Cell between lines i, i + 1 and k, k + 1; -1 where there is none. */
   readonly cellAt: Int32Array;
 }
@@ -123,7 +123,7 @@ export function meshOf(model: FieldModel): Mesh {
     const made = isSlanting(p) ? mapped(p) : gridded(model, p, h);
     const nodeAt = new Int32Array(made.points.length).fill(-1);
     const nodes: number[] = [];
-    const cells: number[] = [];
+    const cellIds: number[] = [];
     const cellAt = new Int32Array(made.cells.length).fill(-1);
     made.cells.forEach(({ ids, share }, c) => {
       if (share === 0) return;
@@ -135,13 +135,13 @@ export function meshOf(model: FieldModel): Mesh {
           local.push(...made.points[id]!);
         }
       cellAt[c] = cellPlate.length;
-      cells.push(cellPlate.length);
+      cellIds.push(cellPlate.length);
       corners.push(...ids.map((id) => nodeAt[id]!));
       cellPlate.push(index);
       solid.push(share);
     });
-    if (!cells.length) throw new Refusal('plates', `plates: plate ${p.name} has no steel within its outline.`);
-    return { ...p, index, h, ez: normalOf(p), grid: made.grid, nodeAt, nodes, cells, cellAt };
+    if (!cellIds.length) throw new Refusal('plates', `plates: plate ${p.name} has no steel within its outline.`);
+    return { ...p, index, h, ez: normalOf(p), grid: made.grid, nodeAt, nodes, cellIds, cellAt };
   });
   const count = cellPlate.length;
   const B = new Float64Array(count * B_SIZE);

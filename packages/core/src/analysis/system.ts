@@ -1,0 +1,428 @@
+import { addStiffness, B_SIZE, CELL, elasticSection, NODE, POINTS, STRAINS, TRIANGLE } from './element.ts';
+import { Couplings } from './graph.ts';
+import { answer, force, stiff, type Link } from './link.ts';
+import { LAYER, NINE, resultants, section, SEVEN, stiffness, type Rule, type Steel } from './material.ts';
+import type { Mesh } from './mesh.ts';
+import type { FieldModel } from './model.ts';
+import { blockOf, patternOf, type Pattern } from './pattern.ts';
+import { placeIn } from './mesh.ts';
+import type { Tied } from './ties.ts';
+import { cross, dot, plus, unit, type Vec } from './vector.ts';
+
+/** What the model remembers of a state that was accepted, or of one that is tried. */
+export interface Memory {
+  /** Layers of every point of every cell: five plastic strains and alpha. */
+  readonly layers: Float64Array;
+  readonly links: Float64Array;
+  /** Cells that have yielded. */
+  readonly yielded: Uint8Array;
+}
+
+/** Inner forces at displacements, with what measures their balance. */
+export interface Inner {
+  readonly F: Float64Array;
+  /** 2-norm of the forces of links, and of the sums of absolute moments at nodes. */
+  readonly linkForce: number;
+  readonly moments: number;
+}
+
+/** All equations of a model: inner forces and stiffness at any displacements. */
+export class System {
+  readonly pattern: Pattern;
+  readonly n: number;
+  readonly f: Float64Array;
+  /** Whether an unknown is a displacement (not a rotation). */
+  readonly isForce: Uint8Array;
+  readonly rule: Rule;
+  readonly thickest: number;
+  private readonly steels: readonly (Steel | null)[];
+  private readonly sections: readonly Float64Array[];
+  private readonly K: Float64Array;
+  private readonly constant: Float64Array;
+  private readonly blocks: Int32Array;
+  private readonly linkBlocks: readonly Int32Array[];
+  private readonly linear: readonly Link[];
+  private readonly others: readonly Link[];
+  private readonly perPoint: number;
+  private readonly perCell: number;
+
+  constructor(
+    readonly model: FieldModel,
+    readonly mesh: Mesh,
+    readonly ties: Tied,
+  ) {
+    const { links } = ties;
+    const cells = mesh.cellPlate.length;
+    const couplings = new Couplings(links.vertices);
+    for (let c = 0; c < cells; c += 1) couplings.clique(mesh.corners.subarray(4 * c, 4 * c + 4));
+    for (const l of links.links) couplings.clique(l.vertices);
+    const sizes = Int32Array.from({ length: links.vertices }, (_, v) => links.sizeOf(v));
+    const places = Float64Array.from([...mesh.places, ...links.extras.flatMap((e) => [...e.place])]);
+    this.pattern = patternOf(couplings.graph(sizes, places));
+    this.n = this.pattern.unknowns;
+    this.rule = model.layers === 7 ? SEVEN : NINE;
+    this.perPoint = this.rule.z.length * LAYER;
+    this.perCell = POINTS * this.perPoint;
+    this.thickest = Math.max(...mesh.plates.map((p) => p.t));
+    this.steels = mesh.plates.map((p) => (p.fy === null ? null : { E: p.E, nu: p.nu, fy: p.fy, H: p.H ?? p.E / 10000 }));
+    this.sections = mesh.plates.map((p) => elasticSection(p, p.t));
+    this.isForce = this.forces();
+    this.f = this.loadVector();
+    this.linear = links.links.filter((l) => l.law.type === 'linear');
+    this.others = links.links.filter((l) => l.law.type !== 'linear');
+    this.blocks = this.cellBlocks();
+    this.linkBlocks = links.links.map((l) => this.blocksOfLink(l));
+    this.K = this.cellStiffness();
+    this.constant = this.constantPart();
+  }
+
+  /** A state in which nothing has yielded. */
+  fresh(): Memory {
+    const cells = this.mesh.cellPlate.length;
+    return {
+      layers: new Float64Array(cells * this.perCell),
+      links: new Float64Array(Math.max(1, this.ties.links.stateSize)),
+      yielded: new Uint8Array(cells),
+    };
+  }
+
+  /** Alpha of every layer of a point: at the face against the normal, through, to the face along it. */
+  alphaAt(memory: Memory, cell: number, point: number, layer: number): number {
+    return memory.layers[cell * this.perCell + point * this.perPoint + layer * LAYER + 5]!;
+  }
+
+  /** Generalised strains at the points of a cell (4 x 8). */
+  strains(u: Float64Array, cell: number, into: Float64Array): void {
+    const { corners, B } = this.mesh;
+    this.gather(u, cell);
+    void corners;
+    for (let r = 0; r < POINTS * STRAINS; r += 1) {
+      const at = cell * B_SIZE + r * CELL;
+      let sum = 0;
+      for (let k = 0; k < CELL; k += 1) sum += B[at + k]! * own[k]!;
+      into[r] = sum;
+    }
+  }
+
+  private gather(u: Float64Array, cell: number): void {
+    const { corners } = this.mesh;
+    const { first } = this.pattern;
+    for (let k = 0; k < 4; k += 1) {
+      const at = first[corners[4 * cell + k]!]!;
+      for (let i = 0; i < NODE; i += 1) own[NODE * k + i] = u[at + i]!;
+    }
+  }
+
+  /**
+   * Inner forces at u, from what is remembered of the last accepted state; what would be remembered of this one is written to `after`. With a matrix, the
+   * stiffness too.
+   */
+  inner(u: Float64Array, before: Memory, after: Memory, matrix: Float64Array | null): Inner {
+    const F = new Float64Array(this.n);
+    const absolute = new Float64Array(this.n);
+    if (matrix) matrix.set(this.constant);
+    for (let c = 0; c < this.mesh.cellPlate.length; c += 1) this.cell(c, u, before, after, matrix, F, absolute);
+    let square = 0;
+    for (const l of this.linear) square += this.link(l, u, before, after, null, F);
+    for (const l of this.others) square += this.link(l, u, before, after, matrix, F);
+    let moments = 0;
+    for (let i = 0; i < this.n; i += 1) if (!this.isForce[i]) moments += absolute[i]! ** 2;
+    return { F, linkForce: Math.sqrt(square), moments: Math.sqrt(moments) };
+  }
+
+  private cell(
+    c: number,
+    u: Float64Array,
+    before: Memory,
+    after: Memory,
+    matrix: Float64Array | null,
+    F: Float64Array,
+    absolute: Float64Array,
+  ): void {
+    const { mesh } = this;
+    const plate = mesh.cellPlate[c]!;
+    const steel = this.steels[plate]!;
+    this.gather(u, c);
+    after.yielded[c] = 0;
+    if (steel === null || this.isElastic(c, u, steel, mesh.plates[plate]!.t, before)) {
+      const at = c * TRIANGLE;
+      forces.fill(0);
+      let n = at;
+      for (let a = 0; a < CELL; a += 1) {
+        let sum = 0;
+        for (let b = 0; b < a; b += 1, n += 1) {
+          sum += this.K[n]! * own[b]!;
+          forces[b]! += this.K[n]! * own[a]!;
+        }
+        forces[a]! += sum + this.K[n]! * own[a]!;
+        n += 1;
+      }
+      if (steel !== null && before.yielded[c]) {
+        const layers = c * this.perCell;
+        after.layers.set(before.layers.subarray(layers, layers + this.perCell), layers);
+        after.yielded[c] = 1;
+      }
+      // What was plastic within the step and is not at its end is as before.
+      else if (steel !== null) after.layers.fill(0, c * this.perCell, (c + 1) * this.perCell);
+    } else {
+      forces.fill(0);
+      if (matrix) difference.fill(0);
+      this.strainsOfOwn(c);
+      for (let p = 0; p < POINTS; p += 1) {
+        const at = c * this.perCell + p * this.perPoint;
+        if (section(points, p * STRAINS, mesh.plates[plate]!.t, steel, this.rule, before.layers, at, after.layers, at))
+          after.yielded[c] = 1;
+        const area = mesh.areas[c * POINTS + p]!;
+        const base = c * B_SIZE + p * STRAINS * CELL;
+        for (let k = 0; k < STRAINS; k += 1) {
+          const r = resultants[k]! * area;
+          for (let a = 0; a < CELL; a += 1) forces[a]! += mesh.B[base + k * CELL + a]! * r;
+        }
+        if (matrix) addStiffness(mesh.B, base, stiffness, 0, area, difference, 0);
+      }
+      if (before.yielded[c]) after.yielded[c] = 1;
+      if (matrix) {
+        for (let k = 0; k < TRIANGLE; k += 1) difference[k]! -= this.K[c * TRIANGLE + k]!;
+        this.spread(matrix, c, difference, 0);
+      }
+    }
+    const { first } = this.pattern;
+    for (let k = 0; k < 4; k += 1) {
+      const at = first[mesh.corners[4 * c + k]!]!;
+      for (let i = 0; i < NODE; i += 1) {
+        F[at + i]! += forces[NODE * k + i]!;
+        absolute[at + i]! += Math.abs(forces[NODE * k + i]!);
+      }
+    }
+  }
+
+  private strainsOfOwn(c: number): void {
+    const { B } = this.mesh;
+    for (let r = 0; r < POINTS * STRAINS; r += 1) {
+      const at = c * B_SIZE + r * CELL;
+      let sum = 0;
+      for (let k = 0; k < CELL; k += 1) sum += B[at + k]! * own[k]!;
+      points[r] = sum;
+    }
+  }
+
+  /** Whether a cell that never yielded stays under yield at both faces: then it does all through, because the squared stress is convex. */
+  private isElastic(c: number, _u: Float64Array, { E, nu, fy }: Steel, t: number, before: Memory): boolean {
+    if (before.yielded[c]) return false;
+    this.strainsOfOwn(c);
+    const [d, G] = [E / (1 - nu * nu), E / (2 * (1 + nu))];
+    for (let p = 0; p < POINTS; p += 1) {
+      const g = p * STRAINS;
+      const [q1, q2] = [(5 / 6) * G * points[g + 6]!, (5 / 6) * G * points[g + 7]!];
+      for (const z of [-t / 2, t / 2]) {
+        const ex = points[g]! + z * points[g + 3]!;
+        const ey = points[g + 1]! + z * points[g + 4]!;
+        const sxy = G * (points[g + 2]! + z * points[g + 5]!);
+        const [sx, sy] = [d * (ex + nu * ey), d * (ey + nu * ex)];
+        if (sx * sx + sy * sy - sx * sy + 3 * (sxy * sxy + q1 * q1 + q2 * q2) > fy * fy) return false;
+      }
+    }
+    return true;
+  }
+
+  /** Displacements of the components of a link. */
+  displacements(l: Link, u: Float64Array, into: Float64Array): void {
+    const { first } = this.pattern;
+    const width = l.offsets[l.vertices.length]!;
+    for (let c = 0; c < l.n; c += 1) {
+      let d = l.gap[c]!;
+      for (let i = 0; i < l.vertices.length; i += 1) {
+        const at = first[l.vertices[i]!]!;
+        for (let k = l.offsets[i]!; k < l.offsets[i + 1]!; k += 1) d += l.rows[c * width + k]! * u[at + k - l.offsets[i]!]!;
+      }
+      into[c] = d;
+    }
+  }
+
+  private link(l: Link, u: Float64Array, before: Memory, after: Memory, matrix: Float64Array | null, F: Float64Array): number {
+    const { first } = this.pattern;
+    this.displacements(l, u, moved);
+    answer(l.law, moved, before.links, after.links, l.state);
+    const width = l.offsets[l.vertices.length]!;
+    let square = 0;
+    for (let c = 0; c < l.n; c += 1) {
+      const q = force[c]!;
+      square += q * q;
+      for (let i = 0; i < l.vertices.length; i += 1) {
+        const at = first[l.vertices[i]!]!;
+        for (let k = l.offsets[i]!; k < l.offsets[i + 1]!; k += 1) F[at + k - l.offsets[i]!]! += l.rows[c * width + k]! * q;
+      }
+    }
+    if (matrix) this.spreadLink(matrix, l);
+    return square;
+  }
+
+  private spreadLink(matrix: Float64Array, l: Link): void {
+    const { sizes } = this.pattern;
+    const blocks = this.linkBlocks[this.indexOf(l)]!;
+    const width = l.offsets[l.vertices.length]!;
+    for (let c = 0; c < l.n; c += 1)
+      for (let k = 0; k < width; k += 1) {
+        let sum = 0;
+        for (let e = 0; e < l.n; e += 1) sum += stiff[5 * c + e]! * l.rows[e * width + k]!;
+        product[c * width + k] = sum;
+      }
+    let b = 0;
+    for (let i = 0; i < l.vertices.length; i += 1)
+      for (let j = 0; j <= i; j += 1, b += 1) {
+        const at = blocks[b]! >> 1;
+        const turned = (blocks[b]! & 1) === 1;
+        const [ni, nj] = [sizes[l.vertices[i]!]!, sizes[l.vertices[j]!]!];
+        for (let r = 0; r < ni; r += 1)
+          for (let s = 0; s < nj; s += 1) {
+            let sum = 0;
+            for (let c = 0; c < l.n; c += 1)
+              sum += l.rows[c * width + l.offsets[i]! + r]! * product[c * width + l.offsets[j]! + s]!;
+            if (sum !== 0) matrix[at + (turned ? s * ni + r : r * nj + s)]! += sum;
+          }
+      }
+  }
+  private readonly index = new Map<Link, number>();
+  private indexOf(l: Link): number {
+    if (!this.index.size) this.ties.links.links.forEach((x, i) => this.index.set(x, i));
+    return this.index.get(l)!;
+  }
+
+  /** Adds the triangle of a cell to the matrix. */
+  private spread(matrix: Float64Array, c: number, triangle: Float64Array, from: number): void {
+    let b = 10 * c;
+    for (let m = 0; m < 4; m += 1)
+      for (let n = 0; n <= m; n += 1, b += 1) {
+        const at = this.blocks[b]! >> 1;
+        const turned = (this.blocks[b]! & 1) === 1;
+        for (let i = 0; i < NODE; i += 1)
+          for (let k = 0; k < NODE; k += 1) {
+            const [x, y] = [NODE * m + i, NODE * n + k];
+            const value = x >= y ? triangle[from + (x * (x + 1)) / 2 + y]! : triangle[from + (y * (y + 1)) / 2 + x]!;
+            matrix[at + (turned ? k * NODE + i : i * NODE + k)]! += value;
+          }
+      }
+  }
+
+  private cellBlocks(): Int32Array {
+    const { corners } = this.mesh;
+    const out = new Int32Array(10 * this.mesh.cellPlate.length);
+    let b = 0;
+    for (let c = 0; c < this.mesh.cellPlate.length; c += 1)
+      for (let m = 0; m < 4; m += 1)
+        for (let n = 0; n <= m; n += 1) {
+          const { at, turned } = blockOf(this.pattern, corners[4 * c + m]!, corners[4 * c + n]!);
+          out[b] = 2 * at + (turned && m !== n ? 1 : 0);
+          b += 1;
+        }
+    return out;
+  }
+  private blocksOfLink(l: Link): Int32Array {
+    const out: number[] = [];
+    for (let i = 0; i < l.vertices.length; i += 1)
+      for (let j = 0; j <= i; j += 1) {
+        const { at, turned } = blockOf(this.pattern, l.vertices[i]!, l.vertices[j]!);
+        out.push(2 * at + (turned && i !== j ? 1 : 0));
+      }
+    return Int32Array.from(out);
+  }
+
+  private cellStiffness(): Float64Array {
+    const { mesh } = this;
+    const K = new Float64Array(mesh.cellPlate.length * TRIANGLE);
+    for (let c = 0; c < mesh.cellPlate.length; c += 1)
+      for (let p = 0; p < POINTS; p += 1)
+        addStiffness(
+          mesh.B,
+          c * B_SIZE + p * STRAINS * CELL,
+          this.sections[mesh.cellPlate[c]!]!,
+          0,
+          mesh.areas[c * POINTS + p]!,
+          K,
+          c * TRIANGLE,
+        );
+    return K;
+  }
+
+  /** Every cell as it is elastic, and every linear link. */
+  private constantPart(): Float64Array {
+    const A = new Float64Array(this.pattern.numbers);
+    for (let c = 0; c < this.mesh.cellPlate.length; c += 1) this.spread(A, c, this.K, c * TRIANGLE);
+    const nothing = new Float64Array(8);
+    for (const l of this.linear) {
+      moved.fill(0);
+      answer(l.law, moved, nothing, nothing, 0);
+      this.spreadLink(A, l);
+    }
+    return A;
+  }
+
+  private forces(): Uint8Array {
+    const { first, sizes } = this.pattern;
+    const { plateOf } = this.mesh;
+    const out = new Uint8Array(this.n).fill(1);
+    for (let v = 0; v < sizes.length; v += 1) {
+      const node = v < plateOf.length;
+      const turns = node || this.ties.links.extras[v - plateOf.length]!.turns;
+      if (turns) for (let k = 3; k < sizes[v]!; k += 1) out[first[v]! + k] = 0;
+    }
+    return out;
+  }
+
+  private loadVector(): Float64Array {
+    const { mesh, model, ties } = this;
+    const { first } = this.pattern;
+    const f = new Float64Array(this.n);
+    for (const l of model.loads) {
+      const at = first[ties.sections.get(l.section)!]!;
+      for (let k = 0; k < 3; k += 1) {
+        f[at + k]! += l.F[k]!;
+        f[at + 3 + k]! += l.M[k]!;
+      }
+    }
+    const push = (node: number, q: Vec, s: number): void => {
+      const p = mesh.plates[mesh.plateOf[node]!]!;
+      [p.ex, p.ey, p.ez].forEach((d, k) => (f[first[node]! + k]! += s * dot(q, d)));
+    };
+    for (const { plate, q } of model.pressures)
+      for (const n of mesh.plates.find((p) => p.name === plate)!.nodes) push(n, q, mesh.tributary[n]!);
+    for (const { plate, p0, p1, q } of model.lines) {
+      const p = mesh.plates.find((x) => x.name === plate)!;
+      const [a, b] = [placeIn(p, p0), placeIn(p, p1)];
+      const dir = unit([b[0] - a[0], b[1] - a[1], 0]);
+      const L = Math.hypot(b[0] - a[0], b[1] - a[1]);
+      const on = (n: number): boolean => {
+        const d: Vec = [mesh.local[2 * n]! - a[0], mesh.local[2 * n + 1]! - a[1], 0];
+        const s = dot(d, dir);
+        return Math.abs(cross(dir, d)[2]) < 0.01 && s > -0.01 && s < L + 0.01;
+      };
+      const edges = new Set<string>();
+      for (const c of p.cellIds)
+        for (let k = 0; k < 4; k += 1) {
+          const [i, j] = [mesh.corners[4 * c + k]!, mesh.corners[4 * c + ((k + 1) % 4)]!];
+          const key = `${Math.min(i, j)} ${Math.max(i, j)}`;
+          if (!on(i) || !on(j) || edges.has(key)) continue;
+          edges.add(key);
+          const l = Math.hypot(mesh.local[2 * i]! - mesh.local[2 * j]!, mesh.local[2 * i + 1]! - mesh.local[2 * j + 1]!);
+          push(i, q, l / 2);
+          push(j, q, l / 2);
+        }
+    }
+    return f;
+  }
+
+  /** Displacement in space of a node. */
+  moveOf(u: Float64Array, node: number): Vec {
+    const p = this.mesh.plates[this.mesh.plateOf[node]!]!;
+    const at = this.pattern.first[node]!;
+    return plus(plus([p.ex[0] * u[at]!, p.ex[1] * u[at]!, p.ex[2] * u[at]!], p.ey, u[at + 1]!), p.ez, u[at + 2]!);
+  }
+}
+
+// Work space of one thread.
+const own = new Float64Array(CELL);
+const points = new Float64Array(POINTS * STRAINS);
+const forces = new Float64Array(CELL);
+const difference = new Float64Array(TRIANGLE);
+const moved = new Float64Array(5);
+const product = new Float64Array(5 * 2000);

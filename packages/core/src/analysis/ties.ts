@@ -1,0 +1,472 @@
+import { Refusal } from '../refusal.ts';
+import type { Law, Link } from './link.ts';
+import { isLap, isSolid, locate, placeIn, toeOf, type Mesh, type MeshPlate } from './mesh.ts';
+import type { BoltInput, FieldModel, HoldInput, SectionInput, WeldInput } from './model.ts';
+import { boxOf, distance } from './outline.ts';
+import { Links, type Row } from './rows.ts';
+import { cross, dot, length, plus, square, times, unit, type Vec } from './vector.ts';
+
+/** What links are made of: a line of weld, a bolt, a pair of plates that touch, a bed, a section, a hold. */
+export type Part =
+  | { readonly kind: 'weld'; readonly weld: WeldInput; readonly pieces: readonly WeldPiece[]; readonly t_a: number }
+  | { readonly kind: 'bolt'; readonly bolt: BoltInput; readonly axis: Link; readonly planes: readonly ShearPlane[] }
+  | { readonly kind: 'contact'; readonly a: string; readonly b: string; readonly links: readonly Link[] }
+  | { readonly kind: 'bed'; readonly plate: string; readonly links: readonly Link[]; readonly ground: true }
+  | { readonly kind: 'section'; readonly section: SectionInput; readonly links: readonly Link[]; readonly ground: boolean }
+  | { readonly kind: 'hold'; readonly links: readonly Link[]; readonly ground: true };
+
+/** One length of a weld on one side of its plate. */
+export interface WeldPiece {
+  readonly link: Link;
+  /** Middle of the piece along the line, mm from its start, and its length. */
+  readonly at: number;
+  readonly l: number;
+  readonly side: 1 | -1 | 0;
+  readonly place: Vec;
+}
+export interface ShearPlane {
+  readonly link: Link;
+  /** Bearing of the two plies: sixteen links each. */
+  readonly bearing: readonly { readonly ply: string; readonly links: readonly Link[]; readonly limit: number }[];
+}
+
+export interface Tied {
+  readonly links: Links;
+  readonly parts: readonly Part[];
+  /** Vertex of each loaded section. */
+  readonly sections: ReadonlyMap<string, number>;
+  /** Links that hold the model to the ground. */
+  readonly grounded: ReadonlySet<Link>;
+}
+
+/** Stiffness of a fillet weld, N/mm per mm of its length: an engineering choice, on which little depends. */
+const WELD = 80_000;
+const BUTT = 210_000;
+const STIFF = 100;
+const RING = 16;
+const TOUCH = 0.6;
+const NEVER = 1e30;
+
+/** Links of a model over its mesh. Throws a Refusal that names what does not meet. */
+export function tied(model: FieldModel, mesh: Mesh): Tied {
+  const links = new Links(mesh);
+  const parts: Part[] = [];
+  const grounded = new Set<Link>();
+  const plates = new Map(mesh.plates.map((p) => [p.name, p]));
+  const sections = new Map<string, number>();
+  const make = (part: (of: number) => Part): void => {
+    const made = part(parts.length);
+    if ('ground' in made && made.ground) made.links.forEach((l) => grounded.add(l));
+    parts.push(made);
+  };
+  for (const w of model.welds) make((of) => weldPart(links, plates.get(w.a)!, plates.get(w.b)!, w, of));
+  for (const b of model.bolts)
+    make((of) =>
+      boltPart(
+        links,
+        b.plies.map((p) => plates.get(p)!),
+        b,
+        of,
+        grounded,
+      ),
+    );
+  if (model.contact) for (const [p, q] of touching(mesh.plates)) make((of) => contactPart(links, p, q, of));
+  for (const b of model.beds) {
+    const p = plates.get(b.plate)!;
+    make((of) => ({
+      ...{ kind: 'bed' as const, plate: b.plate, ground: true as const },
+      links: p.nodes.map((n) => {
+        const row: Row = new Map();
+        links.node(row, p, n, p.ez, -b.side);
+        const A = mesh.tributary[n]!;
+        return links.add(of, { type: 'compression', k: b.k * A, limit: b.f === undefined ? NEVER : b.f * A, slope: 1e-6 }, [row]);
+      }),
+    }));
+  }
+  for (const s of model.sections)
+    make((of) =>
+      sectionPart(
+        links,
+        s.plates.map((p) => plates.get(p)!),
+        s,
+        of,
+        sections,
+      ),
+    );
+  for (const h of model.holds)
+    make((of) =>
+      holdPart(
+        links,
+        h.plates.map((p) => plates.get(p)!),
+        h,
+        of,
+      ),
+    );
+  if (!grounded.size)
+    throw new Refusal('sections', 'sections: nothing holds the model; accepted is a fixed section, a hold, a bed or an anchor.');
+  const fault = links.faults((link) => !grounded.has(link)).find((f) => f.size > 1e-6);
+  if (fault) throw new Refusal('model', `model: ${nameOf(parts[fault.link.of]!)} does not turn with what it joins.`);
+  return { links, parts, sections, grounded };
+}
+export const nameOf = (p: Part): string =>
+  p.kind === 'weld'
+    ? p.weld.name
+    : p.kind === 'bolt'
+      ? p.bolt.name
+      : p.kind === 'contact'
+        ? `contact of ${p.a} and ${p.b}`
+        : p.kind === 'bed'
+          ? `bed of ${p.plate}`
+          : p.kind === 'section'
+            ? `section ${p.section.name}`
+            : 'hold';
+
+/** Least length of the cells under a line, along it. */
+function cellAlong(plate: MeshPlate, p0: Vec, p1: Vec): number {
+  const dir = unit(plus(p1, p0, -1));
+  const [dx, dy] = [Math.abs(dot(dir, plate.ex)), Math.abs(dot(dir, plate.ey))];
+  let least = Infinity;
+  const [xs, ys] = [plate.grid!.xs, plate.grid!.ys];
+  for (let i = 0; i <= 24; i += 1) {
+    const [x, y] = placeIn(plate, plus(p0, plus(p1, p0, -1), (i + 0.5) / 25));
+    const at = locate(plate, x, y);
+    const c = plate.cellAt.indexOf(at.cell);
+    const ny = ys.length - 1;
+    const [a, b] = [Math.floor(c / ny), c % ny];
+    least = Math.min(least, (xs[a + 1]! - xs[a]!) / Math.max(dx, 1e-9), (ys[b + 1]! - ys[b]!) / Math.max(dy, 1e-9));
+  }
+  return least;
+}
+
+function weldPart(links: Links, a: MeshPlate, b: MeshPlate, w: WeldInput, of: number): Part {
+  if (!a.grid || !b.grid) throw new Refusal('welds', `welds: ${w.name} joins a plate whose cells follow a slanting outline.`);
+  const L = length(plus(w.p1, w.p0, -1));
+  if (!(L > 1)) throw new Refusal('welds', `welds: ${w.name} is ${L.toFixed(1)} mm long; accepted is more than 1 mm.`);
+  const dir = unit(plus(w.p1, w.p0, -1));
+  for (const p of [w.p0, w.p1]) meets(a, b, w, p);
+  const [x0, y0, x1, y1] = boxOf(a.outline);
+  const middle = plus(plus(a.origin, a.ex, (x0 + x1) / 2), a.ey, (y0 + y1) / 2);
+  const lap = isLap(a, b);
+  const above = placeIn(b, lap ? a.origin : middle)[2] >= 0 ? 1 : -1;
+  const f = times(b.ez, above);
+  // The edge ends on the face of b; drawn to its mid-plane it is the same edge.
+  const onFace = (P: Vec): Vec => (w.type === 'seam' ? P : plus(P, f, (b.t / 2) * 1 - above * placeIn(b, P)[2]));
+  const n = Math.max(1, Math.ceil(L / Math.min(cellAlong(a, w.p0, w.p1), cellAlong(b, w.p0, w.p1)) - 1e-6));
+  const l = L / n;
+  const pieces: WeldPiece[] = [];
+  for (let i = 0; i < n; i += 1) {
+    const at = (i + 0.5) * l;
+    const P = onFace(plus(w.p0, dir, at));
+    const piece = (side: 1 | -1 | 0, link: Link): void => void pieces.push({ link, at, l, side, place: P });
+    const between = (Q: Vec, d: Vec): Row => {
+      const row: Row = new Map();
+      links.point(row, a, Q, d, 1);
+      links.point(row, b, Q, d, -1);
+      return row;
+    };
+    if (w.type === 'seam') {
+      const row: Row = new Map();
+      links.turn(row, a, P, dir, 1);
+      links.turn(row, b, P, dir, -1);
+      const [e1, e2] = square(dir);
+      const k = STIFF * Math.max(a.E, b.E) * l;
+      const t = Math.min(a.t, b.t);
+      piece(
+        0,
+        links.add(of, { type: 'linear', k: [k, k, k, (k * t * t) / 12] }, [dir, e1, e2].map((d) => between(P, d)).concat(row)),
+      );
+      continue;
+    }
+    const k = (w.type === 'butt' ? BUTT : WELD) * l;
+    const law: Law =
+      w.type === 'butt' || w.strong
+        ? { type: 'linear', k: [k, k, k] }
+        : { type: 'ellipsoid', k, c: [2, 2, 3], R: (w.throat! * l * w.fu!) / (w.beta_w! * w.gamma_M2) };
+    if (lap) {
+      // Away from the body of a.
+      const across = cross(f, dir);
+      const o = dot(plus(middle, P, -1), across) > 0 ? times(across, -1) : across;
+      const [d1, d2] = throat(f, o);
+      piece(0, links.add(of, law, [between(P, d1), between(P, d2), between(P, dir)]));
+      continue;
+    }
+    const lat = unit(plus(plus(a.ez, dir, -dot(a.ez, dir)), f, -dot(a.ez, f)));
+    const e = toeOf(w, a);
+    for (const side of w.sides === 2 ? ([1, -1] as const) : [w.sides]) {
+      const Q = plus(P, lat, side * e);
+      const [d1, d2] = throat(f, times(lat, side));
+      piece(side, links.add(of, law, [between(Q, d1), between(Q, d2), between(Q, dir)]));
+    }
+    if (w.type === 'fillet' && w.sides === 2) {
+      // Between its toes the plate turns as one.
+      const row: Row = new Map();
+      links.turn(row, b, plus(P, lat, e), dir, 1);
+      links.turn(row, b, plus(P, lat, -e), dir, -1);
+      links.add(of, { type: 'linear', k: [k * e * e] }, [row]);
+    }
+  }
+  return { kind: 'weld', weld: w, pieces, t_a: a.t };
+}
+/** Normal of the throat, and across it. */
+const throat = (f: Vec, o: Vec): readonly [Vec, Vec] => [times(plus(f, o), Math.SQRT1_2), times(plus(f, o, -1), Math.SQRT1_2)];
+
+/** Refuses an end of a weld that is off the plates that it joins. */
+function meets(a: MeshPlate, b: MeshPlate, w: WeldInput, p: Vec): void {
+  const off = (plate: MeshPlate, gap: number): never => {
+    throw new Refusal('welds', `welds: ${w.name} does not meet plate ${plate.name} (gap ${gap.toFixed(1)} mm).`);
+  };
+  const onB = placeIn(b, p);
+  const through = Math.abs(onB[2]) - b.t / 2;
+  if (through > 1) off(b, through);
+  if (!isSolid(b, onB[0], onB[1], 1.5)) off(b, distance(b.outline, onB[0], onB[1]));
+  const onA = placeIn(a, p);
+  if (!isLap(a, b) && Math.abs(onA[2]) > a.t / 2 + 1) off(a, Math.abs(onA[2]) - a.t / 2);
+  const gap = distance(a.outline, onA[0], onA[1]);
+  if (gap > b.t / 2 + 1.5 && !isLap(a, b)) off(a, gap);
+}
+
+function boltPart(links: Links, plies: readonly MeshPlate[], b: BoltInput, of: number, grounded: Set<Link>): Part {
+  const on = plies.map((p) => crossing(p, b));
+  const ring = (b.d0 + b.d_w) / 4;
+  const [e1, e2] = square(b.direction);
+  const around = (at: Vec, r: number, n: number, k: number): Vec => {
+    const angle = (2 * Math.PI * k) / n;
+    return plus(plus(at, e1, r * Math.cos(angle)), e2, r * Math.sin(angle));
+  };
+  const axisRow = (): Row => {
+    const row: Row = new Map();
+    const head = (i: number, s: number): void => {
+      for (let k = 0; k < RING; k += 1) links.point(row, plies[i]!, around(on[i]!, ring, RING, k), b.direction, s / RING);
+    };
+    head(plies.length - 1, 1);
+    if (!b.ground) head(0, -1);
+    return row;
+  };
+  const sheared = b.k_v !== undefined;
+  const count = b.ground ? (sheared ? 1 : 0) : sheared ? plies.length - 1 : 0;
+  const planes: ShearPlane[] = [];
+  let axis: Link | undefined;
+  for (let i = 0; i < count; i += 1) {
+    const sides = b.ground ? [0] : [i, i + 1];
+    const first = plies[i]!;
+    const face = plus(on[i]!, b.direction, (b.ground ? -1 : 1) * (first.t / 2));
+    const vertex = links.extra({
+      ...{ size: 2 * sides.length, place: face, turns: false },
+      directions: sides.flatMap(() => [e1, e2]),
+    });
+    const shear = [0, 1].map((c): Row => {
+      const row: Row = new Map();
+      if (b.ground) links.unknown(row, vertex, c, 1);
+      else {
+        links.unknown(row, vertex, 2 + c, 1);
+        links.unknown(row, vertex, c, -1);
+      }
+      return row;
+    });
+    const [T, V] = [b.F_t_Rd, b.F_v_Rd!];
+    const single = count === 1;
+    const link = single
+      ? links.add(of, { type: 'bolt', k_t: b.k_t, k_v: b.k_v!, T, V }, [axisRow(), ...shear])
+      : links.add(of, { type: 'ellipsoid', k: b.k_v!, c: [1, 1], R: V }, shear);
+    if (single) axis = link;
+    if (b.ground) grounded.add(link);
+    const bearing = sides.map((ply, s) =>
+      bearingOf(
+        links,
+        b,
+        of,
+        {
+          plate: plies[ply]!,
+          at: on[ply]!,
+          face,
+          vertex,
+          side: s,
+          share: plies.length > 2 && ply > 0 && ply < plies.length - 1 ? 0.5 : 1,
+          k_b: b.k_b![ply]!,
+          F_b: b.F_b_Rd?.[ply],
+        },
+        around,
+      ),
+    );
+    planes.push({ link, bearing });
+  }
+  axis ??= links.add(of, { type: 'tension', k: b.k_t, limit: b.F_t_Rd }, [axisRow()]);
+  if (b.ground) grounded.add(axis);
+  return { kind: 'bolt', bolt: b, axis, planes };
+}
+
+interface Ply {
+  readonly plate: MeshPlate;
+  readonly at: Vec;
+  readonly face: Vec;
+  readonly vertex: number;
+  /** Which of the two sides of the plane. */
+  readonly side: number;
+  /** Of its bearing, at this plane. */
+  readonly share: number;
+  readonly k_b: number;
+  readonly F_b: number | undefined;
+}
+
+/** A ply on the shank: sixteen ways in which its hole presses. The couple of the way from its middle to the interface goes into it over a wider circle. */
+function bearingOf(
+  links: Links,
+  b: BoltInput,
+  of: number,
+  { plate, at, face, vertex, side, share, k_b, F_b }: Ply,
+  around: (at: Vec, r: number, n: number, k: number) => Vec,
+) {
+  const z = placeIn(plate, face)[2];
+  const near = Array.from({ length: 6 }, (_, k) => nearestNode(links.mesh, plate, around(at, b.d_w, 6, k)));
+  const ring = (b.d0 + b.d_w) / 4;
+  const limit = F_b === undefined ? NEVER : (Math.PI * F_b * share) / RING;
+  const [e1, e2] = square(b.direction);
+  const made = Array.from({ length: RING }, (_, k) => {
+    const row: Row = new Map();
+    const P = around(at, ring, RING, k);
+    const r = unit(plus(P, at, -1));
+    links.point(row, plate, P, r, 1);
+    // Points off the mid-plane move with the rotation of the plate: u = z b.
+    const axis = cross(plate.ez, r);
+    for (const n of near) links.turnNode(row, plate, n, axis, z / near.length);
+    links.unknown(row, vertex, 2 * side, -dot(r, e1));
+    links.unknown(row, vertex, 2 * side + 1, -dot(r, e2));
+    return links.add(of, { type: 'compression', k: (4 * k_b * share) / RING, limit, slope: 1e-4 }, [row], [b.clearance]);
+  });
+  return { ply: plate.name, links: made, limit };
+}
+
+function nearestNode(mesh: Mesh, plate: MeshPlate, P: Vec): number {
+  const [x, y] = placeIn(plate, P);
+  let [best, at] = [Infinity, plate.nodes[0]!];
+  for (const n of plate.nodes) {
+    const d = Math.hypot(mesh.local[2 * n]! - x, mesh.local[2 * n + 1]! - y);
+    if (d < best - 1e-9) [best, at] = [d, n];
+  }
+  return at;
+}
+
+/** Where a bolt passes the mid-plane of a ply. Refuses one that misses its hole, and plies that do not touch. */
+function crossing(p: MeshPlate, b: BoltInput): Vec {
+  const across = dot(p.ez, b.direction);
+  if (Math.abs(across) < 0.99) throw new Refusal('bolts', `bolts: ${b.name} is not square to plate ${p.name}.`);
+  const at = plus(b.point, b.direction, -placeIn(p, b.point)[2] / across);
+  const [x, y] = placeIn(p, at);
+  const near = Math.min(Infinity, ...p.holes.map((o) => Math.hypot(o.x - x, o.y - y)));
+  if (near > 1 && near < b.d0)
+    throw new Refusal('bolts', `bolts: ${b.name} misses its hole in plate ${p.name} by ${near.toFixed(1)} mm; accepted is 1 mm.`);
+  if (near > 1 && !isSolid(p, x, y)) throw new Refusal('bolts', `bolts: ${b.name} does not pass through plate ${p.name}.`);
+  return at;
+}
+
+/** Pairs of parallel plates whose faces touch. */
+function touching(plates: readonly MeshPlate[]): [MeshPlate, MeshPlate][] {
+  const out: [MeshPlate, MeshPlate][] = [];
+  plates.forEach((p, i) =>
+    plates.slice(i + 1).forEach((q) => {
+      if (!p.grid || !q.grid || Math.abs(dot(p.ez, q.ez)) < 0.9999) return;
+      const gap = Math.abs(placeIn(p, q.origin)[2]) - (p.t + q.t) / 2;
+      if (Math.abs(gap) <= TOUCH) out.push([p, q]);
+    }),
+  );
+  return out;
+}
+
+function contactPart(links: Links, p: MeshPlate, q: MeshPlate, of: number): Part {
+  const { mesh } = links;
+  const mean = (x: MeshPlate): number => x.nodes.reduce((s, n) => s + mesh.tributary[n]!, 0) / x.nodes.length;
+  const [a, b] = mean(p) <= mean(q) ? [p, q] : [q, p];
+  const away = placeIn(a, b.origin)[2] >= 0 ? a.ez : times(a.ez, -1);
+  const k = (2 * a.E) / (a.t + b.t);
+  const made = a.nodes.flatMap((n) => {
+    const X: Vec = [mesh.places[3 * n]!, mesh.places[3 * n + 1]!, mesh.places[3 * n + 2]!];
+    const [x, y] = placeIn(b, X);
+    if (!isSolid(b, x, y) || mesh.tributary[n]! <= 0) return [];
+    const row: Row = new Map();
+    links.point(row, b, X, away, 1);
+    links.node(row, a, n, away, -1);
+    return [links.add(of, { type: 'compression', k: k * mesh.tributary[n]!, limit: NEVER, slope: 1 }, [row])];
+  });
+  return { kind: 'contact', a: a.name, b: b.name, links: made };
+}
+
+/** Nodes of a plate on a plane, with the length of the edge that belongs to each. */
+function nodesOn({ mesh }: Links, p: MeshPlate, point: Vec, normal: Vec): ReadonlyMap<number, number> {
+  const n = unit(normal);
+  const on = (node: number): boolean =>
+    Math.abs(dot(plus([mesh.places[3 * node]!, mesh.places[3 * node + 1]!, mesh.places[3 * node + 2]!], point, -1), n)) < 0.5;
+  const found = new Map<number, number>();
+  const edges = new Set<string>();
+  for (const c of p.cellIds)
+    for (let k = 0; k < 4; k += 1) {
+      const [i, j] = [mesh.corners[4 * c + k]!, mesh.corners[4 * c + ((k + 1) % 4)]!];
+      if (!on(i) || !on(j)) continue;
+      const key = `${Math.min(i, j)} ${Math.max(i, j)}`;
+      if (edges.has(key)) continue;
+      edges.add(key);
+      const l = Math.hypot(mesh.local[2 * i]! - mesh.local[2 * j]!, mesh.local[2 * i + 1]! - mesh.local[2 * j + 1]!);
+      for (const v of [i, j]) found.set(v, (found.get(v) ?? 0) + l / 2);
+    }
+  return found;
+}
+
+function sectionPart(
+  links: Links,
+  plates: readonly MeshPlate[],
+  s: SectionInput,
+  of: number,
+  sections: Map<string, number>,
+): Part {
+  const AXES: readonly Vec[] = [
+    [1, 0, 0],
+    [0, 1, 0],
+    [0, 0, 1],
+  ];
+  const vertex = s.fixed ? -1 : links.extra({ size: 6, place: s.point, directions: [...AXES, ...AXES], turns: true });
+  if (!s.fixed) sections.set(s.name, vertex);
+  const made = plates.flatMap((p) => {
+    const nodes = nodesOn(links, p, s.point, s.normal);
+    if (!nodes.size) throw new Refusal('sections', `sections: section ${s.name} meets no edge of plate ${p.name}.`);
+    return [...nodes].map(([n, l]) => {
+      const X: Vec = [links.mesh.places[3 * n]!, links.mesh.places[3 * n + 1]!, links.mesh.places[3 * n + 2]!];
+      const moves = [p.ex, p.ey, p.ez].map((d): Row => {
+        const row: Row = new Map();
+        links.node(row, p, n, d, 1);
+        if (vertex >= 0) links.withSection(row, vertex, X, d, -1);
+        return row;
+      });
+      const turns = [p.ex, p.ey].map((d): Row => {
+        const row: Row = new Map();
+        links.turnNode(row, p, n, d, 1);
+        if (vertex >= 0) links.turnSection(row, vertex, d, -1);
+        return row;
+      });
+      const k = STIFF * p.E * l;
+      const kr = (k * p.t * p.t) / 12;
+      return links.add(of, { type: 'linear', k: [k, k, k, kr, kr] }, [...moves, ...turns]);
+    });
+  });
+  return { kind: 'section', section: s, links: made, ground: s.fixed };
+}
+
+function holdPart(links: Links, plates: readonly MeshPlate[], h: HoldInput, of: number): Part {
+  const made = plates.flatMap((p) => {
+    const nodes = nodesOn(links, p, h.point, h.normal);
+    if (!nodes.size) throw new Refusal('holds', `holds: a hold meets no edge of plate ${p.name}.`);
+    return [...nodes].flatMap(([n, l]) =>
+      h.held.flatMap((what) => {
+        const turns = what.startsWith('r');
+        const k = 'xyz'.indexOf(turns ? what[1]! : what);
+        const d: Vec = [k === 0 ? 1 : 0, k === 1 ? 1 : 0, k === 2 ? 1 : 0];
+        // A plate does not turn about its own normal.
+        if (turns && Math.abs(dot(d, p.ez)) > 0.999) return [];
+        const row: Row = new Map();
+        if (turns) links.turnNode(row, p, n, d, 1);
+        else links.node(row, p, n, d, 1);
+        const stiffness = STIFF * p.E * l * (turns ? (p.t * p.t) / 12 : 1);
+        return [links.add(of, { type: 'linear', k: [stiffness] }, [row])];
+      }),
+    );
+  });
+  return { kind: 'hold', links: made, ground: true };
+}
