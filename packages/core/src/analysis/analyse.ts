@@ -1,0 +1,260 @@
+import { Refusal } from '../refusal.ts';
+import { forcesOf, gaugesOf, measuresOf, pull, resultant, type Measure } from './measures.ts';
+import { meshOf } from './mesh.ts';
+import { readFieldModel, type FieldModel } from './model.ts';
+import { follow, solverOf, type PathEnd, type State, type Step } from './path.ts';
+import { System } from './system.ts';
+import { tied, nameOf } from './ties.ts';
+import { length, plus, type Vec } from './vector.ts';
+
+/** Something that happened on the way up, with the load multiple at which it did. */
+export interface FieldEvent extends Pick<Measure, 'kind' | 'part' | 'place' | 'stops' | 'ply'> {
+  readonly at: number;
+}
+/** How much of each part is used in a state. */
+export interface FieldState {
+  readonly lam: number;
+  readonly uses: readonly Measure[];
+  readonly bolts: readonly BoltUse[];
+  readonly balance: Balance;
+}
+export interface BoltUse {
+  readonly name: string;
+  /** Force along the axis, N, tension positive. */
+  readonly F_t: number;
+  /** Force of each shear plane, N, and of the bearing of its two plies. */
+  readonly planes: readonly { readonly F_v: number; readonly bearing: readonly { readonly ply: string; readonly F: number }[] }[];
+}
+/** Reactions against loads: the largest difference over the largest force, and over the largest moment. */
+export interface Balance {
+  readonly force: number;
+  readonly moment: number;
+  /** The same of the plate that is worst. */
+  readonly plate: number;
+}
+
+export interface FieldResult {
+  /** Load multiple at the stop; where nothing stopped it before the design load and no more was asked for, 1. */
+  readonly multiple: number;
+  readonly end: PathEnd['end'];
+  /** What stopped it, where something watched did. */
+  readonly stop: FieldEvent | null;
+  /** In one sentence. */
+  readonly words: string;
+  readonly events: readonly FieldEvent[];
+  readonly design: FieldState | null;
+  readonly limit: FieldState | null;
+  readonly size: { readonly plates: number; readonly cells: number; readonly links: number; readonly unknowns: number };
+  readonly steps: number;
+  readonly iterations: number;
+}
+
+export interface FieldOptions {
+  readonly until?: 'design' | 'limit';
+  readonly cancelled?: () => boolean;
+  /** Told after each step: the multiple that is reached. */
+  readonly progress?: (lam: number, states: { readonly design: State | null; readonly last: State }) => void;
+}
+
+export const MOST_UNKNOWNS = 60_000;
+
+/** The equations of a model. Throws a Refusal where it can't be made. */
+export function systemOf(model: FieldModel): System {
+  const mesh = meshOf(model);
+  const n = 5 * mesh.plateOf.length;
+  if (n > MOST_UNKNOWNS)
+    throw new Refusal('h', `h: the cells give ${n} unknowns; accepted are ${MOST_UNKNOWNS} or fewer: make the cells larger.`);
+  return new System(model, mesh, tied(model, mesh));
+}
+
+/** Loads a model until something stops it. Throws a Refusal of a model that can't be analysed. */
+export function analyse(raw: unknown, options: FieldOptions = {}): FieldResult {
+  const model = readFieldModel(raw);
+  const system = systemOf(model);
+  return analyseSystem(system, options);
+}
+
+export function analyseSystem(system: System, { until = 'limit', cancelled, progress }: FieldOptions): FieldResult {
+  const gauges = gaugesOf(system);
+  const solver = solverOf(system, cancelled);
+  const events: FieldEvent[] = [];
+  const known = new Map<State, Measure[]>();
+  const measured = (state: State): Measure[] => {
+    let found = known.get(state);
+    if (!found) known.set(state, (found = measuresOf(system, state, gauges)));
+    return found;
+  };
+  const key = (m: Measure): string => `${m.kind}/${m.part}/${m.ply ?? ''}`;
+  let [design, last]: [State | null, State | null] = [null, null];
+  let [steps, iterations] = [0, 0];
+  const accepted = (made: Step, before: State): void => {
+    steps += 1;
+    iterations += made.iterations;
+    last = made.state;
+    if (Math.abs(made.state.lam - 1) < 1e-12) design = made.state;
+    const was = new Map((before.lam === 0 ? [] : measured(before)).map((m) => [key(m), m.value]));
+    for (const m of measured(made.state)) {
+      const v0 = was.get(key(m)) ?? 0;
+      if (m.value < 1 || v0 >= 1) continue;
+      const share = (1 - v0) / (m.value - v0);
+      const at = before.lam + share * (made.state.lam - before.lam);
+      if (!events.some((e) => e.kind === m.kind && e.part === m.part && e.ply === m.ply))
+        events.push({ kind: m.kind, part: m.part, place: m.place, stops: m.stops, at, ...(m.ply ? { ply: m.ply } : {}) });
+    }
+    known.delete(before);
+    progress?.(made.state.lam, { design, last });
+  };
+  const ratio = (state: State): number => Math.max(0, ...measured(state).flatMap((m) => (m.stops ? [m.value] : [])));
+  const ended = follow(solver, { until, stopRatio: ratio, accepted });
+  if (ended.end === 'not-held') throw notHeld(system, ended.unknown);
+  events.sort((a, b) => a.at - b.at);
+  const reached = last as State | null;
+  const stop = ended.end === 'stopped' && reached ? stopOf(measured(reached), reached, events) : null;
+  const multiple = ended.end === 'design' ? 1 : stop ? stop.at : (reached?.lam ?? 0);
+  return {
+    multiple,
+    end: ended.end,
+    stop,
+    words: wordsOf(ended, stop, multiple),
+    events,
+    design: design ? stateOf(system, design, measured(design)) : null,
+    limit: reached && ended.end !== 'design' ? stateOf(system, reached, measured(reached)) : null,
+    size: {
+      plates: system.mesh.plates.length,
+      cells: system.mesh.cellPlate.length,
+      links: system.ties.links.links.length,
+      unknowns: system.n,
+    },
+    steps,
+    iterations,
+  };
+}
+
+/** What stops: the measure that is nearest to or over its limit; under it the multiple is that of the state. */
+function stopOf(all: readonly Measure[], state: State, events: readonly FieldEvent[]): FieldEvent {
+  const worst = all.filter((m) => m.stops).reduce((a, b) => (b.value > a.value ? b : a));
+  const event = events.find((e) => e.kind === worst.kind && e.part === worst.part && e.ply === worst.ply);
+  return event ?? { kind: worst.kind, part: worst.part, place: worst.place, stops: true, at: state.lam };
+}
+
+const WHAT: Readonly<Record<Measure['kind'], string>> = {
+  yield: 'first yield of',
+  strain: 'plastic strain in plate',
+  'bolt-tension': 'tension of',
+  'bolt-shear': 'shear of',
+  'bolt-combined': 'shear with tension of',
+  'bolt-elongation': 'elongation of',
+  'bolt-slip': 'shear slip of',
+  bearing: 'bearing of',
+  'bearing-crush': 'hole crushed by',
+  weld: 'resistance of',
+  'weld-slip': 'slip of',
+};
+/** An event in words. */
+export const eventWords = (e: Pick<FieldEvent, 'kind' | 'part' | 'ply'>): string =>
+  `${WHAT[e.kind]} ${e.part}${e.ply ? ` in plate ${e.ply}` : ''}`;
+
+function wordsOf(ended: PathEnd, stop: FieldEvent | null, multiple: number): string {
+  const times = multiple.toFixed(3);
+  switch (ended.end) {
+    case 'design':
+      return 'Carries the design load.';
+    case 'stopped':
+      return `Stops at ${times} of the load: ${eventWords(stop!)}.`;
+    case 'limit-load':
+      return `Stops at ${times} of the load: it can take no more.`;
+    case 'steps':
+      return `Followed to ${times} of the load, still rising.`;
+    case 'cancelled':
+      return `Cancelled at ${times} of the load.`;
+    default:
+      return multiple >= 1
+        ? `Followed to ${times} of the load; the next step found no balance.`
+        : `Could be followed to ${times} of the load only; treat it as a multiple of that.`;
+  }
+}
+
+/** Names the plate that nothing holds. */
+function notHeld(system: System, unknown: number): Refusal {
+  const { pattern, mesh } = system;
+  for (let v = 0; v < mesh.plateOf.length; v += 1) {
+    const k = unknown - pattern.first[v]!;
+    if (k < 0 || k >= pattern.sizes[v]!) continue;
+    const p = mesh.plates[mesh.plateOf[v]!]!;
+    const how = k < 2 ? 'moves in its plane' : k === 2 ? 'lifts' : 'turns';
+    return new Refusal('plates', `plates: plate ${p.name} is not held: it ${how}.`);
+  }
+  return new Refusal('sections', 'sections: a section or a bolt is not held by any plate.');
+}
+
+function stateOf(system: System, state: State, uses: readonly Measure[]): FieldState {
+  const bolts = system.ties.parts.flatMap((p): BoltUse[] => {
+    if (p.kind !== 'bolt') return [];
+    return [
+      {
+        name: nameOf(p),
+        F_t: forcesOf(system, state, p.axis)[0]!,
+        planes: p.planes.map(({ link, bearing }) => {
+          const F = forcesOf(system, state, link);
+          return {
+            F_v: link.law.type === 'bolt' ? Math.hypot(F[1]!, F[2]!) : Math.hypot(F[0]!, F[1]!),
+            bearing: bearing.map((b) => ({ ply: b.ply, F: resultant(b.links.map((l) => -forcesOf(system, state, l)[0]!)) })),
+          };
+        }),
+      },
+    ];
+  });
+  return { lam: state.lam, uses, bolts, balance: balanceOf(system, state) };
+}
+
+/** Loads on all, or on one plate, without those of sections. */
+function loadOn(system: System, lam: number, plate?: number): { F: Vec; M: Vec; size: number; reach: number } {
+  const { mesh, model, pattern, f } = system;
+  let [F, M]: [Vec, Vec] = [
+    [0, 0, 0],
+    [0, 0, 0],
+  ];
+  let [size, reach] = [0, 1];
+  const add = (X: Vec, q: Vec): void => {
+    F = plus(F, q);
+    M = plus(M, [X[1] * q[2] - X[2] * q[1], X[2] * q[0] - X[0] * q[2], X[0] * q[1] - X[1] * q[0]]);
+    size += length(q);
+  };
+  for (let n = 0; n < mesh.plateOf.length; n += 1) {
+    const X: Vec = [mesh.places[3 * n]!, mesh.places[3 * n + 1]!, mesh.places[3 * n + 2]!];
+    reach = Math.max(reach, length(X));
+    if (plate !== undefined && mesh.plateOf[n] !== plate) continue;
+    const p = mesh.plates[mesh.plateOf[n]!]!;
+    const at = pattern.first[n]!;
+    const q = plus(plus([p.ex[0] * f[at]!, p.ex[1] * f[at]!, p.ex[2] * f[at]!], p.ey, f[at + 1]!), p.ez, f[at + 2]!);
+    add(X, [q[0] * lam, q[1] * lam, q[2] * lam]);
+  }
+  if (plate === undefined)
+    for (const l of model.loads) {
+      const s = model.sections.find((x) => x.name === l.section)!;
+      add(s.point, [l.F[0] * lam, l.F[1] * lam, l.F[2] * lam]);
+      M = plus(M, l.M, lam);
+      size += (length(l.M) * lam) / reach;
+    }
+  return { F, M, size, reach };
+}
+
+/** Reactions against loads, of all and of every plate by itself. */
+function balanceOf(system: System, state: State): Balance {
+  const { ties, mesh } = system;
+  const load = loadOn(system, state.lam);
+  const ground = pull(system, state, ties.grounded);
+  const scale = Math.max(load.size, 1e-9);
+  const whole = {
+    // Links pull the plates by what they resist: the reaction is against it.
+    force: length(plus(load.F, ground.F, -1)) / scale,
+    moment: length(plus(load.M, ground.M, -1)) / (scale * load.reach),
+  };
+  let plate = 0;
+  mesh.plates.forEach((p) => {
+    const own = loadOn(system, state.lam, p.index);
+    const held = pull(system, state, ties.links.links, p.index);
+    plate = Math.max(plate, length(plus(own.F, held.F, -1)) / scale, length(plus(own.M, held.M, -1)) / (scale * load.reach));
+  });
+  return { ...whole, plate };
+}

@@ -1,0 +1,2 @@
+export * from './analyse.ts';
+export { readFieldModel, type FieldModel } from './model.ts';

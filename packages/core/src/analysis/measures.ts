@@ -1,0 +1,303 @@
+import { POINTS, STRAINS } from './element.ts';
+import { answer, force, type Link } from './link.ts';
+import { placeIn, toeOf, isLap } from './mesh.ts';
+import type { State } from './path.ts';
+import type { System } from './system.ts';
+import { nameOf, type Part } from './ties.ts';
+import { dot, length, plus, unit, type Vec } from './vector.ts';
+
+/** One thing that is watched: how near it is to its limit, 1 when it is there. */
+export interface Measure {
+  readonly kind: MeasureKind;
+  /** Plate, weld, bolt. */
+  readonly part: string;
+  readonly value: number;
+  readonly place: Vec;
+  readonly stops: boolean;
+  /** The ply of a bearing. */
+  readonly ply?: string;
+}
+export type MeasureKind =
+  | 'yield'
+  | 'strain'
+  | 'bolt-tension'
+  | 'bolt-shear'
+  | 'bolt-combined'
+  | 'bolt-elongation'
+  | 'bolt-slip'
+  | 'bearing'
+  | 'bearing-crush'
+  | 'weld'
+  | 'weld-slip';
+
+/** Plastic strain that a plate may have (EN 1993-1-5 C.8), averaged over a disc of its thickness. */
+const STRAIN = 0.05;
+/** Plastic slip of a weld over its leg, elongation of a bolt over the length that stretches, slip of a shear plane (mm): engineering choices. */
+const WELD_SLIP = 0.05;
+const ELONGATION = 0.02;
+const SLIP = 1;
+
+/** What is worked out once: which cells are near which, and which are at bolts or under welds. */
+export interface Gauges {
+  /** Cells within a thickness of each cell, of the same plate, each as a list. */
+  readonly near: readonly Int32Array[];
+  readonly centres: Float64Array;
+  /** 1 between the toes of a weld, 2 at a bolt. */
+  readonly where: Uint8Array;
+  readonly areas: Float64Array;
+}
+
+export function gaugesOf({ mesh, ties, model }: System): Gauges {
+  const cells = mesh.cellPlate.length;
+  const centres = new Float64Array(2 * cells);
+  const areas = new Float64Array(cells);
+  for (let c = 0; c < cells; c += 1) {
+    for (let k = 0; k < 4; k += 1) {
+      centres[2 * c]! += mesh.local[2 * mesh.corners[4 * c + k]!]! / 4;
+      centres[2 * c + 1]! += mesh.local[2 * mesh.corners[4 * c + k]! + 1]! / 4;
+      areas[c]! += mesh.areas[POINTS * c + k]!;
+    }
+  }
+  const where = new Uint8Array(cells);
+  const plates = new Map(mesh.plates.map((p) => [p.name, p]));
+  for (const w of model.welds) {
+    const [a, b] = [plates.get(w.a)!, plates.get(w.b)!];
+    if (w.type === 'seam' || isLap(a, b)) continue;
+    const e = toeOf(w, a);
+    const [p0, p1] = [placeIn(b, w.p0), placeIn(b, w.p1)];
+    const L = Math.hypot(p1[0] - p0[0], p1[1] - p0[1]);
+    const dir = [(p1[0] - p0[0]) / L, (p1[1] - p0[1]) / L] as const;
+    for (const c of b.cellIds) {
+      const d = [centres[2 * c]! - p0[0], centres[2 * c + 1]! - p0[1]] as const;
+      const along = d[0] * dir[0] + d[1] * dir[1];
+      if (along > 0 && along < L && Math.abs(d[0] * dir[1] - d[1] * dir[0]) < e) where[c] = 1;
+    }
+  }
+  for (const b of model.bolts)
+    for (const ply of b.plies) {
+      const p = plates.get(ply)!;
+      const [x, y] = placeIn(p, b.point);
+      const reach = Math.max(1.25 * b.d0, b.d_w / 2 + p.h / 4);
+      for (const c of p.cellIds)
+        if (where[c] === 0 && Math.hypot(centres[2 * c]! - x, centres[2 * c + 1]! - y) < reach) where[c] = 2;
+    }
+  void ties;
+  const near: Int32Array[] = [];
+  for (const p of mesh.plates)
+    for (const c of p.cellIds) {
+      const list = p.cellIds.filter(
+        (d) => where[d] !== 1 && Math.hypot(centres[2 * c]! - centres[2 * d]!, centres[2 * c + 1]! - centres[2 * d + 1]!) <= p.t,
+      );
+      near[c] = Int32Array.from(where[c] === 1 ? [] : list);
+    }
+  return { near, centres, where, areas };
+}
+
+const d5 = new Float64Array(5);
+let spare = new Float64Array(64);
+/** Forces of a link in a state. */
+export function forcesOf(system: System, state: State, l: Link): Float64Array {
+  system.displacements(l, state.u, d5);
+  if (spare.length < l.state + 5) spare = new Float64Array(2 * l.state + 10);
+  // From its own plastic state the answer is the same force.
+  answer(l.law, d5, state.memory.links, spare, l.state);
+  return force.slice(0, l.n);
+}
+
+/** Everything that is watched, in a state. */
+export function measuresOf(system: System, state: State, gauges: Gauges): Measure[] {
+  return [...plateMeasures(system, state, gauges), ...system.ties.parts.flatMap((p) => partMeasures(system, state, p))];
+}
+
+const strains = new Float64Array(POINTS * STRAINS);
+/** Largest von Mises stress of the faces of a cell over yield, mean of its points, as if elastic; 1 and more where it yielded. */
+export function stressShare(system: System, state: State, cell: number): { top: number; bottom: number } {
+  const { mesh } = system;
+  const p = mesh.plates[mesh.cellPlate[cell]!]!;
+  const fy = p.fy ?? Infinity;
+  system.strains(state.u, cell, strains);
+  const [d, G] = [p.E / (1 - p.nu ** 2), p.E / (2 * (1 + p.nu))];
+  const at = (z: number): number => {
+    let sum = 0;
+    for (let k = 0; k < POINTS; k += 1) {
+      const g = k * STRAINS;
+      const [ex, ey] = [strains[g]! + z * strains[g + 3]!, strains[g + 1]! + z * strains[g + 4]!];
+      const t = G * (strains[g + 2]! + z * strains[g + 5]!);
+      const [sx, sy] = [d * (ex + p.nu * ey), d * (ey + p.nu * ex)];
+      const q = ((5 / 6) * G) ** 2 * (strains[g + 6]! ** 2 + strains[g + 7]! ** 2);
+      sum += Math.sqrt(sx * sx + sy * sy - sx * sy + 3 * (t * t + q)) / POINTS;
+    }
+    return sum / fy;
+  };
+  return { top: at(p.t / 2), bottom: at(-p.t / 2) };
+}
+
+function plateMeasures(system: System, state: State, { near, centres, where, areas }: Gauges): Measure[] {
+  const { mesh, rule } = system;
+  const layers = rule.z.length;
+  return mesh.plates.flatMap((p): Measure[] => {
+    if (p.fy === null) return [];
+    const place = (c: number): Vec => plus(plus(p.origin, p.ex, centres[2 * c]!), p.ey, centres[2 * c + 1]!);
+    const alpha = (c: number, l: number): number => {
+      let s = 0;
+      for (let k = 0; k < POINTS; k += 1) s += system.alphaAt(state.memory, c, k, l) / POINTS;
+      return s;
+    };
+    let [stress, stressAt] = [0, p.cellIds[0]!];
+    let [gauge, gaugeAt] = [0, p.cellIds[0]!];
+    const faces = new Map<number, readonly [number, number]>();
+    for (const c of p.cellIds) {
+      if (mesh.solid[c]! < 0.5) continue;
+      const { top, bottom } = stressShare(system, state, c);
+      const share = state.memory.yielded[c] ? Math.max(1, top, bottom) : Math.max(top, bottom);
+      if (share > stress) [stress, stressAt] = [share, c];
+      if (!state.memory.yielded[c]) continue;
+      const [low, high] = [alpha(c, 0), alpha(c, layers - 1)];
+      if (where[c] === 2) {
+        // Squashing in front of a bolt is covered by its bearing: only bending counts.
+        const bending = Math.max(0, Math.min(low, high) - alpha(c, (layers - 1) / 2));
+        faces.set(c, [bending, bending]);
+      } else if (where[c] === 0) faces.set(c, [low, high]);
+    }
+    for (const c of faces.keys()) {
+      let [area, low, high] = [0, 0, 0];
+      for (const d of near[c]!) {
+        area += areas[d]!;
+        const f = faces.get(d);
+        if (!f) continue;
+        low += f[0] * areas[d]!;
+        high += f[1] * areas[d]!;
+      }
+      const mean = Math.max(low, high) / area;
+      if (mean > gauge) [gauge, gaugeAt] = [mean, c];
+    }
+    return [
+      { kind: 'yield', part: p.name, value: stress, place: place(stressAt), stops: false },
+      { kind: 'strain', part: p.name, value: gauge / STRAIN, place: place(gaugeAt), stops: true },
+    ];
+  });
+}
+
+function partMeasures(system: System, state: State, part: Part): Measure[] {
+  if (part.kind === 'weld') return weldMeasures(system, state, part);
+  if (part.kind !== 'bolt') return [];
+  const { bolt, axis, planes } = part;
+  const name = nameOf(part);
+  const place = bolt.point;
+  const links = state.memory.links;
+  const t = forcesOf(system, state, axis)[0]!;
+  const out: Measure[] = [
+    { kind: 'bolt-tension', part: name, value: Math.max(0, t) / bolt.F_t_Rd / 0.999, place, stops: false },
+    { kind: 'bolt-elongation', part: name, value: links[axis.state]! / (ELONGATION * bolt.L_b), place, stops: true },
+  ];
+  for (const { link, bearing } of planes) {
+    const F = forcesOf(system, state, link);
+    const [s1, s2, at] = link.law.type === 'bolt' ? [F[1]!, F[2]!, 1] : [F[0]!, F[1]!, 0];
+    const v = Math.hypot(s1, s2);
+    const V = bolt.F_v_Rd!;
+    out.push(
+      { kind: 'bolt-shear', part: name, value: v / V / 0.999, place, stops: false },
+      { kind: 'bolt-combined', part: name, value: (v / V + Math.max(0, t) / (1.4 * bolt.F_t_Rd)) / 0.999, place, stops: false },
+      {
+        kind: 'bolt-slip',
+        part: name,
+        value: Math.hypot(links[link.state + at]!, links[link.state + at + 1]!) / SLIP,
+        place,
+        stops: true,
+      },
+    );
+    for (const side of bearing) {
+      const k = side.links[0]!.law.type === 'compression' ? side.links[0]!.law.k : 1;
+      let push = 0;
+      const pressed = side.links.map((l) => {
+        const f = -forcesOf(system, state, l)[0]!;
+        push = Math.max(push, -d5[0]! - side.limit / k);
+        return f;
+      });
+      const force = resultant(pressed);
+      if (side.limit < 1e29) {
+        const F_b = (side.limit * pressed.length) / Math.PI;
+        out.push(
+          { kind: 'bearing', part: name, value: force / F_b / 0.95, place, stops: false, ply: side.ply },
+          { kind: 'bearing-crush', part: name, value: push / (bolt.d / 6), place, stops: true, ply: side.ply },
+        );
+      }
+    }
+  }
+  return out;
+}
+/** Resultant of radial forces evenly round a circle. */
+export const resultant = (radial: readonly number[]): number => {
+  let [x, y] = [0, 0];
+  radial.forEach((f, k) => {
+    x += f * Math.cos((2 * Math.PI * k) / radial.length);
+    y += f * Math.sin((2 * Math.PI * k) / radial.length);
+  });
+  return Math.hypot(x, y);
+};
+
+/** Use of a fillet weld: its directional value from means over twice the thickness of the plate, and its slip. */
+function weldMeasures(system: System, state: State, part: Extract<Part, { kind: 'weld' }>): Measure[] {
+  const { weld, pieces, t_a } = part;
+  if (weld.type !== 'fillet' || weld.strong) return [];
+  const f_w = weld.fu! / (weld.beta_w! * weld.gamma_M2);
+  const limit = (0.9 * weld.fu!) / weld.gamma_M2;
+  const name = nameOf(part);
+  let [worst, worstAt, slip, slipAt] = [0, pieces[0]!.place, 0, pieces[0]!.place];
+  const forces = pieces.map((p) => forcesOf(system, state, p.link));
+  for (const side of new Set(pieces.map((p) => p.side))) {
+    const mine = pieces.flatMap((p, i) => (p.side === side ? [{ p, F: forces[i]! }] : []));
+    for (const { p } of mine) {
+      let [N, T, L, l] = [0, 0, 0, 0];
+      for (const q of mine)
+        if (Math.abs(q.p.at - p.at) <= Math.max(t_a, p.l / 2)) {
+          N += (q.F[0]! + q.F[1]!) * Math.SQRT1_2;
+          T += (q.F[0]! - q.F[1]!) * Math.SQRT1_2;
+          L += q.F[2]!;
+          l += q.p.l;
+        }
+      const a = weld.throat! * l;
+      // Stress square to the throat, across it, along it.
+      const [s, t, u] = [(N + T) * Math.SQRT1_2, (N - T) * Math.SQRT1_2, L].map((x) => x / a) as [number, number, number];
+      const use = Math.max(Math.sqrt(s * s + 3 * (t * t + u * u)) / f_w, Math.abs(s) / limit);
+      if (use > worst) [worst, worstAt] = [use, p.place];
+      const at = p.link.state;
+      const slipped = Math.hypot(...[0, 1, 2].map((k) => state.memory.links[at + k]!));
+      if (slipped > slip) [slip, slipAt] = [slipped, p.place];
+    }
+  }
+  return [
+    { kind: 'weld', part: name, value: worst, place: worstAt, stops: false },
+    { kind: 'weld-slip', part: name, value: slip / (WELD_SLIP * Math.SQRT2 * weld.throat!), place: slipAt, stops: true },
+  ];
+}
+
+/** Force and moment about the origin that links put on the plates: all of them, or one plate. */
+export function pull(system: System, state: State, links: Iterable<Link>, plate?: number): { readonly F: Vec; readonly M: Vec } {
+  const { mesh } = system;
+  let [F, M]: [Vec, Vec] = [
+    [0, 0, 0],
+    [0, 0, 0],
+  ];
+  for (const l of links) {
+    const q = forcesOf(system, state, l);
+    const width = l.offsets[l.vertices.length]!;
+    l.vertices.forEach((v, i) => {
+      if (v >= mesh.plateOf.length || (plate !== undefined && mesh.plateOf[v] !== plate)) return;
+      const p = mesh.plates[mesh.plateOf[v]!]!;
+      const c = [0, 1, 2, 3, 4].map((k) => {
+        let s = 0;
+        for (let j = 0; j < l.n; j += 1) s += l.rows[j * width + l.offsets[i]! + k]! * q[j]!;
+        return s;
+      });
+      const f = plus(plus([p.ex[0] * c[0]!, p.ex[1] * c[0]!, p.ex[2] * c[0]!], p.ey, c[1]!), p.ez, c[2]!);
+      const X: Vec = [mesh.places[3 * v]!, mesh.places[3 * v + 1]!, mesh.places[3 * v + 2]!];
+      F = plus(F, f);
+      M = plus(plus(plus(M, moment(X, f)), p.ey, c[3]!), p.ex, -c[4]!);
+    });
+  }
+  return { F, M };
+}
+const moment = (X: Vec, f: Vec): Vec => [X[1] * f[2] - X[2] * f[1], X[2] * f[0] - X[0] * f[2], X[0] * f[1] - X[1] * f[0]];
+
+export { dot, length, unit };

@@ -1,0 +1,209 @@
+import { PlainFactor, type Factor } from './factor.ts';
+import type { Memory, System } from './system.ts';
+
+/** A state that is in balance. */
+export interface State {
+  readonly u: Float64Array;
+  /** Load multiple. */
+  readonly lam: number;
+  readonly memory: Memory;
+  /** f.u, which grows along the path. */
+  readonly S: number;
+}
+
+export interface Step {
+  readonly state: State;
+  readonly iterations: number;
+  /** Force residual over its scale, and moment residual over its. */
+  readonly residual: number;
+}
+/** Why a step was not made. */
+export type Failed =
+  { readonly failed: 'pivot'; readonly unknown: number } | { readonly failed: 'balance' } | { readonly failed: 'cancelled' };
+
+export interface Solver {
+  readonly system: System;
+  readonly factor: Factor;
+  readonly tolerance: number;
+  readonly cancelled: () => boolean;
+}
+
+export const solverOf = (system: System, cancelled: () => boolean = () => false, factor?: Factor): Solver => ({
+  ...{ system, factor: factor ?? new PlainFactor(system.pattern), tolerance: 1e-3, cancelled },
+});
+
+const inner = (a: Float64Array, b: Float64Array): number => {
+  let s = 0;
+  for (let i = 0; i < a.length; i += 1) s += a[i]! * b[i]!;
+  return s;
+};
+
+/** How far forces at u are from balance with lam f, each kind over its scale. */
+function residualOf(system: System, F: ReturnType<System['inner']>, lam: number): number {
+  const { f, isForce, thickest } = system;
+  let [force, moment, load, turning] = [0, 0, 0, 0];
+  for (let i = 0; i < f.length; i += 1) {
+    const r = (lam * f[i]! - F.F[i]!) ** 2;
+    const l = (lam * f[i]!) ** 2;
+    if (isForce[i]) {
+      force += r;
+      load += l;
+    } else {
+      moment += r;
+      turning += l;
+    }
+  }
+  // A load of moments alone has no other scale of forces.
+  const forceScale = Math.max(Math.sqrt(load), F.linkForce, Math.max(F.moments, Math.sqrt(turning)) / (10 * thickest));
+  const momentScale = Math.max(F.moments, Math.sqrt(turning));
+  return Math.max(Math.sqrt(force) / (forceScale || 1), momentScale > 0 ? Math.sqrt(moment) / momentScale : 0);
+}
+
+/** What a step goes to: a load multiple, or a value of f.u with the multiple unknown. */
+export type Target = { readonly lam: number } | { readonly S: number };
+
+const MOST = 40;
+
+/** From a state in balance to the next: Newton with a line search; each step minimises a convex function, so that it always goes down. */
+export function step(solver: Solver, from: State, target: Target, guess?: Float64Array): Step | Failed {
+  const { system, factor, tolerance, cancelled } = solver;
+  const { f, n } = system;
+  const u = Float64Array.from(guess ?? from.u);
+  const trial = copied(from.memory);
+  const K = new Float64Array(system.pattern.numbers);
+  const K2 = new Float64Array(system.pattern.numbers);
+  let current = K;
+  let spare = K2;
+  let at = system.inner(u, from.memory, trial, current);
+  let lam = from.lam;
+  for (let iteration = 1; iteration <= MOST; iteration += 1) {
+    if (cancelled()) return { failed: 'cancelled' };
+    const bad = factor.factor(current);
+    if (bad >= 0) return { failed: 'pivot', unknown: bad };
+    const a = Float64Array.from(at.F, (v) => -v);
+    factor.solve(a);
+    const b = Float64Array.from(f);
+    factor.solve(b);
+    const off = 'S' in target ? target.S - inner(f, u) : 0;
+    lam = 'S' in target ? (off - inner(f, a)) / inner(f, b) : target.lam;
+    const du = new Float64Array(n);
+    for (let i = 0; i < n; i += 1) du[i] = a[i]! + lam * b[i]!;
+    const slope = (F: Float64Array): number => {
+      let s = 0;
+      for (let i = 0; i < n; i += 1) s += du[i]! * (lam * f[i]! - F[i]!);
+      return s;
+    };
+    const g0 = slope(at.F);
+    const next = new Float64Array(n);
+    const tryAt = (alpha: number, matrix: Float64Array | null): typeof at => {
+      for (let i = 0; i < n; i += 1) next[i] = u[i]! + alpha * du[i]!;
+      return system.inner(next, from.memory, trial, matrix);
+    };
+    let found = tryAt(1, spare);
+    let alpha = 1;
+    const g1 = slope(found.F);
+    // With f.du = 0 the search does not involve the multiple.
+    const free = 'lam' in target || Math.abs(off) < 1e-9 * Math.max(Math.abs((target as { S: number }).S), 1e-30);
+    if (free && g0 > 0 && g1 < 0 && -g1 > 0.8 * g0) {
+      let [low, high, gl, gh] = [0, 1, g0, g1];
+      for (let k = 0; k < 8; k += 1) {
+        const x = low + ((high - low) * gl) / (gl - gh);
+        alpha = Math.min(high - 0.05 * (high - low), Math.max(low + 0.05 * (high - low), x));
+        found = tryAt(alpha, null);
+        const g = slope(found.F);
+        if (Math.abs(g) < 0.5 * g0) break;
+        if (g > 0) [low, gl] = [alpha, g];
+        else [high, gh] = [alpha, g];
+      }
+      found = tryAt(alpha, spare);
+    }
+    u.set(next);
+    at = found;
+    [current, spare] = [spare, current];
+    const residual = residualOf(system, at, lam);
+    if (!Number.isFinite(residual)) return { failed: 'balance' };
+    if (residual <= tolerance && alpha > 0.3)
+      return { state: { u, lam, memory: trial, S: inner(f, u) }, iterations: iteration, residual };
+  }
+  return { failed: 'balance' };
+}
+
+const copied = (m: Memory): Memory => ({ layers: m.layers.slice(), links: m.links.slice(), yielded: m.yielded.slice() });
+
+/** The model without load. */
+export const unloaded = (system: System): State => ({ u: new Float64Array(system.n), lam: 0, memory: system.fresh(), S: 0 });
+
+export interface PathOptions {
+  /** To the design load alone, or on to what stops it. */
+  readonly until: 'design' | 'limit';
+  /** Share of the limits that stop, of a state; and what is told of it. */
+  readonly stopRatio: (state: State) => number;
+  readonly accepted: (step: Step, before: State) => void;
+}
+export type PathEnd =
+  | { readonly end: 'design' | 'limit-load' | 'stopped' | 'steps' | 'lost' | 'cancelled' }
+  | { readonly end: 'not-held'; readonly unknown: number };
+
+const STEPS = 45;
+const CUTS = 8;
+const FLAT = 0.003;
+
+/** The path of loads from none to a limit, or to the design load. */
+export function follow(solver: Solver, { until, stopRatio, accepted }: PathOptions): PathEnd {
+  const { system } = solver;
+  let before = unloaded(system);
+  let first: Step | Failed | undefined;
+  for (let lam = 0.1, k = 0; k < 5; k += 1, lam /= 2) {
+    first = step(solver, before, { lam });
+    if (!('failed' in first)) break;
+    if (first.failed === 'pivot') return { end: 'not-held', unknown: first.unknown };
+    if (first.failed === 'cancelled') return { end: 'cancelled' };
+  }
+  if (!first || 'failed' in first) return { end: 'lost' };
+  accepted(first, before);
+  const firstSlope = first.state.lam / first.state.S;
+  let [now, last, dS, lastS] = [first.state, before, first.state.S, first.state.S];
+  let ratio = stopRatio(now);
+  if (ratio >= 1) return { end: 'stopped' };
+  for (let n = 0; n < STEPS; n += 1) {
+    let made: Step | null = null;
+    for (let cut = 0; cut <= CUTS; cut += 1) {
+      const share = Math.min(2, dS / lastS);
+      const guess = Float64Array.from(now.u, (v, i) => v + share * (v - last.u[i]!));
+      let tried = step(solver, now, { S: now.S + dS }, guess);
+      if ('failed' in tried && tried.failed === 'cancelled') return { end: 'cancelled' };
+      if (!('failed' in tried) && now.lam < 1 && tried.state.lam > 1) {
+        // The design load is met exactly.
+        const part = (1 - now.lam) / (tried.state.lam - now.lam);
+        const to = Float64Array.from(now.u, (v, i) => v + part * (tried as Step).state.u[i]! - part * v);
+        const exact = step(solver, now, { lam: 1 }, to);
+        tried = exact;
+      }
+      if ('failed' in tried) {
+        dS *= 0.4;
+        continue;
+      }
+      const after = stopRatio(tried.state);
+      if (after > 1.04 && ratio < 0.97 && cut < CUTS) {
+        dS *= Math.max(0.2, Math.min(0.95, (1 - ratio) / (after - ratio)));
+        continue;
+      }
+      made = tried;
+      ratio = after;
+      break;
+    }
+    if (!made) return { end: 'lost' };
+    accepted(made, now);
+    const { state, iterations } = made;
+    const slope = (state.lam - now.lam) / (state.S - now.S);
+    lastS = state.S - now.S;
+    [last, now] = [now, state];
+    if (ratio >= 0.97) return { end: 'stopped' };
+    if (until === 'design' && now.lam >= 1) return { end: 'design' };
+    if (slope < FLAT * firstSlope) return { end: 'limit-load' };
+    dS = Math.max(dS, 1e-12);
+    if (iterations <= 7) dS *= 1.5;
+    else if (iterations > 15) dS *= 0.6;
+  }
+  return { end: 'steps' };
+}
