@@ -28,6 +28,7 @@ const FLOORS = [
   'drawing',
   'rules',
   'shop',
+  'analysis',
   'joints/pitches.ts',
   'joints/hollow-face.ts',
   'joints/members.ts',

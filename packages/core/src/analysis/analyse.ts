@@ -17,6 +17,8 @@ export interface FieldState {
   readonly uses: readonly Measure[];
   readonly bolts: readonly BoltUse[];
   readonly balance: Balance;
+  /** Displacement of each probe, mm. */
+  readonly probes: Readonly<Record<string, Vec>>;
 }
 export interface BoltUse {
   readonly name: string;
@@ -204,7 +206,14 @@ function stateOf(system: System, state: State, uses: readonly Measure[]): FieldS
       },
     ];
   });
-  return { lam: state.lam, uses, bolts, balance: balanceOf(system, state) };
+  const probes = Object.fromEntries(system.model.probes.map((p) => [p.name, system.moveOf(state.u, nearest(system, p))]));
+  return { lam: state.lam, uses, bolts, balance: balanceOf(system, state), probes };
+}
+
+function nearest({ mesh }: System, { plate, point }: FieldModel['probes'][number]): number {
+  const far = (n: number): number =>
+    length(plus([mesh.places[3 * n]!, mesh.places[3 * n + 1]!, mesh.places[3 * n + 2]!], point, -1));
+  return mesh.plates.find((p) => p.name === plate)!.nodes.reduce((a, b) => (far(b) < far(a) ? b : a));
 }
 
 /** Loads on all, or on one plate, without those of sections. */

@@ -257,8 +257,8 @@ function weldMeasures(system: System, state: State, part: Extract<Part, { kind: 
           l += q.p.l;
         }
       const a = weld.throat! * l;
-      // Stress square to the throat, across it, along it.
-      const [s, t, u] = [(N + T) * Math.SQRT1_2, (N - T) * Math.SQRT1_2, L].map((x) => x / a) as [number, number, number];
+      // Stress square to the throat, across it, along it: the throat goes from the root half-way between plate and face, so N - T is square to it.
+      const [s, t, u] = [(N - T) * Math.SQRT1_2, (N + T) * Math.SQRT1_2, L].map((x) => x / a) as [number, number, number];
       const use = Math.max(Math.sqrt(s * s + 3 * (t * t + u * u)) / f_w, Math.abs(s) / limit);
       if (use > worst) [worst, worstAt] = [use, p.place];
       const at = p.link.state;

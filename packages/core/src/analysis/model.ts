@@ -19,6 +19,8 @@ export interface FieldModel {
   readonly loads: readonly LoadInput[];
   readonly lines: readonly LineInput[];
   readonly pressures: readonly PressureInput[];
+  /** Points whose movement is told: the nearest node of the plate. */
+  readonly probes: readonly ProbeInput[];
   /** Plates that touch press on each other; false: none do. */
   readonly contact: boolean;
 }
@@ -133,6 +135,12 @@ export interface PressureInput {
   readonly q: Vec;
 }
 
+export interface ProbeInput {
+  readonly name: string;
+  readonly plate: string;
+  readonly point: Vec;
+}
+
 const number = Joi.number().min(-1e7).max(1e7);
 const size = Joi.number().positive().max(1e7);
 const vec = Joi.array().items(number.required()).length(3);
@@ -225,6 +233,7 @@ const schema = Joi.object({
   }),
   lines: list({ plate: name.required(), p0: vec.required(), p1: vec.required(), q: vec.required() }),
   pressures: list({ plate: name.required(), q: vec.required() }),
+  probes: list({ name: name.required(), plate: name.required(), point: vec.required() }, 200),
 });
 
 const refuse = (field: string, message: string): never => {
@@ -265,7 +274,7 @@ export function readFieldModel(raw: unknown): FieldModel {
   model.beds.forEach((b, i) => plate(`beds.${i}.plate`, b.plate));
   for (const [field, of] of Object.entries({ sections: model.sections, holds: model.holds }))
     of.forEach((s, i) => s.plates.forEach((p, k) => plate(`${field}.${i}.plates.${k}`, p)));
-  for (const [field, of] of Object.entries({ lines: model.lines, pressures: model.pressures }))
+  for (const [field, of] of Object.entries({ lines: model.lines, pressures: model.pressures, probes: model.probes }))
     of.forEach((s, i) => plate(`${field}.${i}.plate`, s.plate));
   model.loads.forEach((l, i) => {
     const s = model.sections.find((x) => x.name === l.section);

@@ -207,7 +207,7 @@ function weldPart(links: Links, a: MeshPlate, b: MeshPlate, w: WeldInput, of: nu
   }
   return { kind: 'weld', weld: w, pieces, t_a: a.t };
 }
-/** Normal of the throat, and across it. */
+/** Half-way between the face and the way from the plate to its weld, and square to that. */
 const throat = (f: Vec, o: Vec): readonly [Vec, Vec] => [times(plus(f, o), Math.SQRT1_2), times(plus(f, o, -1), Math.SQRT1_2)];
 
 /** Refuses an end of a weld that is off the plates that it joins. */

@@ -1,0 +1,77 @@
+import { describe, expect, it } from 'vitest';
+import { analyse } from './analyse.ts';
+import { cook, finPlate, oneBolt, roof, stub, tStub, weld } from './bench-models.testing.ts';
+
+/** Known within so many hundredths. */
+const within = (value: number, known: number, percent: number): void => {
+  expect(Math.abs(value / known - 1) * 100, `${value} against ${known}`).toBeLessThan(percent);
+};
+const balanced = (r: ReturnType<typeof analyse>): void => {
+  const { force, moment, plate } = (r.limit ?? r.design)!.balance;
+  for (const b of [force, moment, plate]) expect(b).toBeLessThan(1e-3);
+};
+
+describe('the analysis against what is known', () => {
+  it("S03: Cook's panel", () => {
+    const tip = (n: number): number => analyse(cook(n), { until: 'design' }).design!.probes['tip']![1];
+    within(tip(4), 23.02, 0.1);
+    within(tip(16), 23.96, 0.6);
+  });
+  it('S08: a barrel roof as facets', () => {
+    const r = analyse(roof(), { until: 'design' });
+    within(r.design!.probes['edge']![2], -0.3024, 2);
+    balanced(r);
+  });
+  it.each([
+    ['L01: plastic moment of an I stub', [0, 0, 0], [0, 165.58e6, 0]],
+    ['L03: its moment beside 0.3 of its plastic force', [428_000, 0, 0], [0, 142.1e6, 0]],
+  ])('%s', (_, F, M) => {
+    const r = analyse(stub(F, M));
+    within(r.multiple, 1, 2);
+    expect(r.end).toBe('limit-load');
+    expect(r.words).toMatch(/^Stops at (1\.00|0\.99)\d of the load: it can take no more\.$/);
+    balanced(r);
+  });
+  it('W01: two fillets pulled square to the face carry 2 a L f_w/sqrt2, and along it 2 a L f_w/sqrt3', () => {
+    // f_w = 430/(0.85 x 1.25) = 404.7 MPa; 2 x 5 x 200 x 404.7/sqrt2 = 572.3 kN, /sqrt3 = 467.3 kN.
+    const pulled = analyse(weld([0, 0, 572_300]));
+    within(pulled.multiple, 1, 2);
+    expect(pulled.stop).toMatchObject({ kind: 'weld-slip', part: 'seam' });
+    // The full directional value is met at the same load.
+    within(pulled.events.find((e) => e.kind === 'weld')!.at, 1, 1);
+    within(analyse(weld([0, 467_300, 0], [467_300 * 120, 0, 0])).multiple, 1, 2);
+    balanced(pulled);
+  });
+  it.each([
+    [0, 94.08],
+    [30, 85.21],
+    [60, 103.11],
+    // In tension alone the axis stops it, not the interaction.
+    [90, 141.12],
+  ])('B02: one bolt at %d degrees to its shear plane', (degrees, known) => {
+    const r = analyse(oneBolt(degrees));
+    within(r.multiple * 100, known, 0.2);
+    balanced(r);
+  });
+  it('B06: a fin plate, elastic as its bolt group and at last about its instantaneous centre', () => {
+    const r = analyse(finPlate());
+    // V/3 and V 60/(2 x 70) of 60 kN: 32.57 kN.
+    for (const i of [0, 2]) within(r.design!.bolts[i]!.planes[0]!.F_v, 32_570, 0.6);
+    within(r.multiple * 60, 148.9, 3);
+    expect(r.stop!.kind).toBe('bearing-crush');
+    expect(r.events.map((e) => e.kind)).toEqual(expect.arrayContaining(['yield', 'bearing']));
+    // What a bolt takes from one ply it gives to the other.
+    for (const b of r.design!.bolts) {
+      const { F_v, bearing } = b.planes[0]!;
+      for (const ply of bearing) within(ply.F, F_v, 0.5);
+    }
+    balanced(r);
+  }, 120_000);
+  it('T01: a welded T-stub on a rigid backing', () => {
+    const r = analyse(tStub(5));
+    within(r.multiple * 50, 76.4, 6);
+    expect(r.stop).toMatchObject({ kind: 'strain', part: 'flange' });
+    within(r.limit!.bolts[0]!.F_t, 151_000, 15);
+    balanced(r);
+  }, 60_000);
+});
