@@ -151,7 +151,7 @@ const FLAT = 0.003;
 /** The path of loads from none to a limit, or to the design load. */
 export function follow(solver: Solver, { until, stopRatio, accepted }: PathOptions): PathEnd {
   const { system } = solver;
-  let before = unloaded(system);
+  const before = unloaded(system);
   let first: Step | Failed | undefined;
   for (let lam = 0.1, k = 0; k < 5; k += 1, lam /= 2) {
     first = step(solver, before, { lam });
