@@ -53,7 +53,7 @@ const FLOORS = [
 ];
 
 export default ts.config(
-  { ignores: ['**/node_modules/**', '**/dist/**', 'packages/server/migrations/**', '.tmp/**', 'data/**'] },
+  { ignores: ['**/node_modules/**', '**/dist/**', 'packages/server/migrations/**', 'packages/core/assembly/**', '.tmp/**', 'data/**'] },
   js.configs.recommended,
   ...ts.configs.recommended,
   {

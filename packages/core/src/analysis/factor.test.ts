@@ -2,7 +2,10 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Couplings, dissect } from './graph.ts';
 import { blockOf, patternOf, type Pattern } from './pattern.ts';
+import { readFileSync } from 'node:fs';
+import { compiledFactor } from './compiled.ts';
 import { PlainFactor, type Factor } from './factor.ts';
+import { LDL } from './ldl.wasm.ts';
 import { solveDense } from './element.ts';
 
 /** Numbers that are the same each time. */
@@ -115,6 +118,27 @@ describe('the factor of a sparse matrix', () => {
     f.factor(one.matrix);
     expect(solved(f, one.pattern, b)).toEqual(before);
   });
+  it('is the same compiled as in plain JavaScript, to rounding', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 2, max: 14 }), fc.integer({ min: 2, max: 9 }), fc.nat(1e6), (nx, ny, seed) => {
+        const { pattern, matrix } = model(nx, ny, seed);
+        const b = Float64Array.from({ length: pattern.unknowns }, numbers(seed + 1));
+        const [plain, compiled] = [new PlainFactor(pattern), compiledFactor(pattern)!];
+        expect([plain.factor(matrix), compiled.factor(matrix)]).toEqual([-1, -1]);
+        const [x, y] = [solved(plain, pattern, b), solved(compiled, pattern, b)];
+        const size = Math.max(...x.map(Math.abs));
+        y.forEach((v, i) => expect(Math.abs(v - x[i]!)).toBeLessThan(1e-10 * size));
+        // The same once more, to the last digit.
+        expect([compiled.factor(matrix), solved(compiled, pattern, b)]).toEqual([-1, y]);
+      }),
+      { numRuns: 30 },
+    );
+  });
+  it('is compiled from the source that stands beside it', async () => {
+    const { compiled } = await import('../../../../scripts/build-ldl.mjs');
+    expect(compiled()).toBe(LDL);
+    expect(readFileSync(new URL('../../assembly/ldl.ts', import.meta.url), 'utf8')).toContain('export function factor');
+  }, 60_000);
   it('names an unknown that nothing holds', () => {
     const { pattern, matrix } = model(5, 5, 3);
     const f = new PlainFactor(pattern);
@@ -122,5 +146,6 @@ describe('the factor of a sparse matrix', () => {
     // The second unknown of vertex 12: all that is coupled to it away, and its own stiffness less than nothing.
     matrix[at + pattern.sizes[12]! + 1] = -5;
     expect(f.factor(matrix)).toBe(pattern.first[12]! + 1);
+    expect(compiledFactor(pattern)!.factor(matrix)).toBe(pattern.first[12]! + 1);
   });
 });

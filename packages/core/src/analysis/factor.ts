@@ -61,7 +61,7 @@ export class PlainFactor implements Factor {
         q = after;
       }
       const bad = dense(L, inverse, p0, w, m, c0);
-      if (bad >= 0) return this.unknownAt(bad);
+      if (bad >= 0) return unknownAt(this.pattern, bad);
       if (w < m) {
         from[s] = w;
         const to = owner[rows[r0 + w]!]!;
@@ -69,13 +69,6 @@ export class PlainFactor implements Factor {
         head[to] = s;
       }
     }
-    return -1;
-  }
-
-  private unknownAt(place: number): number {
-    const { placed, sizes, first } = this.pattern;
-    for (let v = 0; v < sizes.length; v += 1)
-      if (place >= placed[v]! && place < placed[v]! + sizes[v]!) return first[v]! + place - placed[v]!;
     return -1;
   }
 
@@ -114,6 +107,13 @@ export class PlainFactor implements Factor {
     }
     for (let v = 0; v < sizes.length; v += 1) for (let c = 0; c < sizes[v]!; c += 1) x[first[v]! + c] = b[placed[v]! + c]!;
   }
+}
+
+/** The unknown, as the model counts, at a place in the order of elimination. */
+export function unknownAt({ placed, sizes, first }: Pattern, place: number): number {
+  for (let v = 0; v < sizes.length; v += 1)
+    if (place >= placed[v]! && place < placed[v]! + sizes[v]!) return first[v]! + place - placed[v]!;
+  return -1;
 }
 
 /** The matrix spread over the panels, zeros elsewhere. */

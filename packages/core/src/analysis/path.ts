@@ -1,3 +1,4 @@
+import { compiledFactor } from './compiled.ts';
 import { PlainFactor, type Factor } from './factor.ts';
 import type { Memory, System } from './system.ts';
 
@@ -29,7 +30,7 @@ export interface Solver {
 }
 
 export const solverOf = (system: System, cancelled: () => boolean = () => false, factor?: Factor): Solver => ({
-  ...{ system, factor: factor ?? new PlainFactor(system.pattern), tolerance: 1e-3, cancelled },
+  ...{ system, factor: factor ?? compiledFactor(system.pattern) ?? new PlainFactor(system.pattern), tolerance: 1e-3, cancelled },
 });
 
 const inner = (a: Float64Array, b: Float64Array): number => {

@@ -1,0 +1,2 @@
+/** The module in base64. */
+export function compiled(): string;
