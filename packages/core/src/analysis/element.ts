@@ -254,20 +254,29 @@ export function addStiffness(
   K: Float64Array,
   at: number,
 ): void {
+  // Displacements in the plane strain the membrane alone, the others bend and shear.
   for (let i = 0; i < STRAINS; i += 1) {
     const row = i * CELL;
     for (let c = 0; c < CELL; c += 1) {
+      const [from, to] = c % NODE < 2 ? [0, 3] : [3, STRAINS];
       let sum = 0;
-      for (let k = 0; k < STRAINS; k += 1) sum += C[cAt + i * STRAINS + k]! * B[base + k * CELL + c]!;
+      for (let k = from; k < to; k += 1) sum += C[cAt + i * STRAINS + k]! * B[base + k * CELL + c]!;
       CB[row + c] = sum * area;
     }
   }
   let n = at;
-  for (let a = 0; a < CELL; a += 1)
+  for (let a = 0; a < CELL; a += 1) {
+    const plane = a % NODE < 2;
+    const b = base + a;
     for (let c = 0; c <= a; c += 1) {
-      let sum = 0;
-      for (let k = 0; k < STRAINS; k += 1) sum += B[base + k * CELL + a]! * CB[k * CELL + c]!;
-      K[n]! += sum;
+      K[n]! += plane
+        ? B[b]! * CB[c]! + B[b + CELL]! * CB[CELL + c]! + B[b + 2 * CELL]! * CB[2 * CELL + c]!
+        : B[b + 3 * CELL]! * CB[3 * CELL + c]! +
+          B[b + 4 * CELL]! * CB[4 * CELL + c]! +
+          B[b + 5 * CELL]! * CB[5 * CELL + c]! +
+          B[b + 6 * CELL]! * CB[6 * CELL + c]! +
+          B[b + 7 * CELL]! * CB[7 * CELL + c]!;
       n += 1;
     }
+  }
 }

@@ -26,6 +26,13 @@ export interface Inner {
   readonly moments: number;
 }
 
+interface Spread {
+  readonly unknowns: Int32Array;
+  readonly rows: Float64Array;
+  /** Of pairs a, b <= a. */
+  readonly at: Int32Array;
+}
+
 /** All equations of a model: inner forces and stiffness at any displacements. */
 export class System {
   readonly pattern: Pattern;
@@ -40,7 +47,8 @@ export class System {
   private readonly K: Float64Array;
   private readonly constant: Float64Array;
   private readonly blocks: Int32Array;
-  private readonly linkBlocks: readonly Int32Array[];
+  /** Of each link: the unknowns that it moves with, their coefficients by component, and where each pair of them stands in the matrix. */
+  private readonly spreads: ReadonlyMap<Link, Spread>;
   private readonly linear: readonly Link[];
   private readonly others: readonly Link[];
   private readonly perPoint: number;
@@ -71,7 +79,7 @@ export class System {
     this.linear = links.links.filter((l) => l.law.type === 'linear');
     this.others = links.links.filter((l) => l.law.type !== 'linear');
     this.blocks = this.cellBlocks();
-    this.linkBlocks = links.links.map((l) => this.blocksOfLink(l));
+    this.spreads = new Map(links.links.map((l) => [l, this.spreadOf(l)]));
     this.K = this.cellStiffness();
     this.constant = this.constantPart();
   }
@@ -227,65 +235,60 @@ export class System {
 
   /** Displacements of the components of a link. */
   displacements(l: Link, u: Float64Array, into: Float64Array): void {
-    const { first } = this.pattern;
-    const width = l.offsets[l.vertices.length]!;
-    for (let c = 0; c < l.n; c += 1) {
+    const { unknowns, rows } = this.spreads.get(l)!;
+    const width = unknowns.length;
+    for (let c = 0, n = 0; c < l.n; c += 1) {
       let d = l.gap[c]!;
-      for (let i = 0; i < l.vertices.length; i += 1) {
-        const at = first[l.vertices[i]!]!;
-        for (let k = l.offsets[i]!; k < l.offsets[i + 1]!; k += 1) d += l.rows[c * width + k]! * u[at + k - l.offsets[i]!]!;
-      }
+      for (let k = 0; k < width; k += 1, n += 1) d += rows[n]! * u[unknowns[k]!]!;
       into[c] = d;
     }
   }
 
   private link(l: Link, u: Float64Array, before: Memory, after: Memory, matrix: Float64Array | null, F: Float64Array): number {
-    const { first } = this.pattern;
+    const spread = this.spreads.get(l)!;
+    const { unknowns, rows } = spread;
     this.displacements(l, u, moved);
     answer(l.law, moved, before.links, after.links, l.state);
-    const width = l.offsets[l.vertices.length]!;
+    const width = unknowns.length;
     let square = 0;
-    for (let c = 0; c < l.n; c += 1) {
+    for (let c = 0, n = 0; c < l.n; c += 1) {
       const q = force[c]!;
       square += q * q;
-      for (let i = 0; i < l.vertices.length; i += 1) {
-        const at = first[l.vertices[i]!]!;
-        for (let k = l.offsets[i]!; k < l.offsets[i + 1]!; k += 1) F[at + k - l.offsets[i]!]! += l.rows[c * width + k]! * q;
-      }
+      for (let k = 0; k < width; k += 1, n += 1) F[unknowns[k]!]! += rows[n]! * q;
     }
-    if (matrix) this.spreadLink(matrix, l);
+    if (matrix) spreadLink(matrix, l.n, spread);
     return square;
   }
 
-  private spreadLink(matrix: Float64Array, l: Link): void {
-    const { sizes } = this.pattern;
-    const blocks = this.linkBlocks[this.indexOf(l)]!;
+  private spreadOf(l: Link): Spread {
+    const { first, sizes } = this.pattern;
     const width = l.offsets[l.vertices.length]!;
-    for (let c = 0; c < l.n; c += 1)
-      for (let k = 0; k < width; k += 1) {
-        let sum = 0;
-        for (let e = 0; e < l.n; e += 1) sum += stiff[5 * c + e]! * l.rows[e * width + k]!;
-        product[c * width + k] = sum;
-      }
-    let b = 0;
-    for (let i = 0; i < l.vertices.length; i += 1)
-      for (let j = 0; j <= i; j += 1, b += 1) {
-        const at = blocks[b]! >> 1;
-        const turned = (blocks[b]! & 1) === 1;
-        const [ni, nj] = [sizes[l.vertices[i]!]!, sizes[l.vertices[j]!]!];
-        for (let r = 0; r < ni; r += 1)
-          for (let s = 0; s < nj; s += 1) {
-            let sum = 0;
-            for (let c = 0; c < l.n; c += 1)
-              sum += l.rows[c * width + l.offsets[i]! + r]! * product[c * width + l.offsets[j]! + s]!;
-            if (sum !== 0) matrix[at + (turned ? s * ni + r : r * nj + s)]! += sum;
+    const used: { vertex: number; k: number; column: number }[] = [];
+    l.vertices.forEach((v, i) => {
+      for (let k = 0; k < sizes[v]!; k += 1) {
+        const column = l.offsets[i]! + k;
+        for (let c = 0; c < l.n; c += 1)
+          if (l.rows[c * width + column] !== 0) {
+            used.push({ vertex: v, k, column });
+            break;
           }
       }
-  }
-  private readonly index = new Map<Link, number>();
-  private indexOf(l: Link): number {
-    if (!this.index.size) this.ties.links.links.forEach((x, i) => this.index.set(x, i));
-    return this.index.get(l)!;
+    });
+    const rows = new Float64Array(l.n * used.length);
+    for (let c = 0; c < l.n; c += 1) used.forEach(({ column }, j) => (rows[c * used.length + j] = l.rows[c * width + column]!));
+    const blocks = new Map<number, ReturnType<typeof blockOf>>();
+    const at = new Int32Array((used.length * (used.length + 1)) / 2);
+    let n = 0;
+    for (let i = 0; i < used.length; i += 1)
+      for (let j = 0; j <= i; j += 1, n += 1) {
+        const [a, b] = [used[i]!, used[j]!];
+        const key = a.vertex * first.length + b.vertex;
+        let block = blocks.get(key);
+        if (!block) blocks.set(key, (block = blockOf(this.pattern, a.vertex, b.vertex)));
+        const turned = block.turned && a.vertex !== b.vertex;
+        at[n] = block.at + (turned ? b.k * sizes[a.vertex]! + a.k : a.k * sizes[b.vertex]! + b.k);
+      }
+    return { unknowns: Int32Array.from(used, (x) => first[x.vertex]! + x.k), rows, at };
   }
 
   /** Adds the triangle of a cell to the matrix. */
@@ -317,16 +320,6 @@ export class System {
         }
     return out;
   }
-  private blocksOfLink(l: Link): Int32Array {
-    const out: number[] = [];
-    for (let i = 0; i < l.vertices.length; i += 1)
-      for (let j = 0; j <= i; j += 1) {
-        const { at, turned } = blockOf(this.pattern, l.vertices[i]!, l.vertices[j]!);
-        out.push(2 * at + (turned && i !== j ? 1 : 0));
-      }
-    return Int32Array.from(out);
-  }
-
   private cellStiffness(): Float64Array {
     const { mesh } = this;
     const K = new Float64Array(mesh.cellPlate.length * TRIANGLE);
@@ -352,7 +345,7 @@ export class System {
     for (const l of this.linear) {
       moved.fill(0);
       answer(l.law, moved, nothing, nothing, 0);
-      this.spreadLink(A, l);
+      spreadLink(A, l.n, this.spreads.get(l)!);
     }
     return A;
   }
@@ -419,10 +412,36 @@ export class System {
   }
 }
 
+/** Adds R^T k R of a link, the stiffness that was answered last, to the matrix. */
+function spreadLink(matrix: Float64Array, n: number, { unknowns, rows, at }: Spread): void {
+  const width = unknowns.length;
+  if (n === 1) {
+    const k = stiff[0]!;
+    for (let i = 0, p = 0; i < width; i += 1) {
+      const ki = k * rows[i]!;
+      for (let j = 0; j <= i; j += 1, p += 1) matrix[at[p]!]! += ki * rows[j]!;
+    }
+    return;
+  }
+  if (product.length < n * width) product = new Float64Array(2 * n * width);
+  for (let c = 0; c < n; c += 1)
+    for (let k = 0; k < width; k += 1) {
+      let sum = 0;
+      for (let e = 0; e < n; e += 1) sum += stiff[5 * c + e]! * rows[e * width + k]!;
+      product[c * width + k] = sum;
+    }
+  for (let i = 0, p = 0; i < width; i += 1)
+    for (let j = 0; j <= i; j += 1, p += 1) {
+      let sum = 0;
+      for (let c = 0; c < n; c += 1) sum += rows[c * width + i]! * product[c * width + j]!;
+      matrix[at[p]!]! += sum;
+    }
+}
+
 // Work space of one thread.
 const own = new Float64Array(CELL);
 const points = new Float64Array(POINTS * STRAINS);
 const forces = new Float64Array(CELL);
 const difference = new Float64Array(TRIANGLE);
 const moved = new Float64Array(5);
-const product = new Float64Array(5 * 2000);
+let product = new Float64Array(1000);
