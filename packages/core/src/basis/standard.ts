@@ -77,6 +77,34 @@ export interface Materials {
   };
 }
 
+type Factors = Readonly<Record<string, number>>;
+/** What a plate analysis takes from a standard, design values: MPa, N, N/mm. */
+export interface FieldStrengths {
+  yield(f_y: number, factors: Factors): number;
+  /** One bolt: tension, and one shear plane through its threads with its stiffness. */
+  bolt(
+    bolt: { readonly d: number; readonly A_s: number; readonly f_ub: number; readonly alpha_v: number },
+    factors: Factors,
+  ): { readonly F_t_Rd: number; readonly F_v_Rd: number; readonly k_v: number };
+  /** Of the head through a part. */
+  punching(part: { readonly d_m: number; readonly t: number; readonly f_u: number }, factors: Factors): number;
+  /** One bolt on a part, along a direction: distances along it and across it; null where there is no other bolt. */
+  bearing(
+    part: {
+      readonly d: number;
+      readonly d0: number;
+      readonly t: number;
+      readonly f_u: number;
+      readonly f_ub: number;
+      readonly end: number;
+      readonly pitch: number | null;
+      readonly edge: number;
+      readonly gauge: number | null;
+    },
+    factors: Factors,
+  ): { readonly F_b_Rd: number; readonly k_b: number };
+}
+
 /** A standard as described data: what pages, files, title blocks and kinds of joint ask of it. Its resistances stand beside, in its folder. */
 export interface Standard {
   /** As it is written in a job's file. */
@@ -102,6 +130,8 @@ export interface Standard {
   readonly legMark: 'z' | '';
   /** What a fillet is named by where a kind may name it by either. */
   readonly fillets: 'throat' | 'leg';
+  /** For plate analysis; a standard without them has none. */
+  readonly field?: FieldStrengths;
   /** How weld symbols read on its drawings. */
   readonly weldSymbols: 'ISO 2553' | 'AWS A2.4';
   /** Throat over leg of a fillet weld with equal legs. */

@@ -1,3 +1,4 @@
+import { fieldStrengths } from './field-strengths.ts';
 import {
   ANCHOR_CLASS_NAMES,
   ANCHOR_DIAMETERS,
@@ -172,6 +173,7 @@ export const en1993: Standard = {
   factors: FACTORS,
   settings: SETTINGS,
   units: 'SI',
+  field: fieldStrengths,
   materials: {
     grades: STEEL_GRADES,
     diameters: BOLT_DIAMETERS,

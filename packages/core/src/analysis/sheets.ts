@@ -1,0 +1,237 @@
+import { Refusal } from '../refusal.ts';
+import { flangeSpan, inSpace, planeOf, type MemberPart, type PlatePart, type Point, type Solid } from '../detail/solid.ts';
+import { cross, plus, times, type Vec } from './vector.ts';
+
+/** A flat part of a detail before it is a plate of the model: a plate, a leg of an angle, a web or a flange. */
+export interface Sheet {
+  readonly name: string;
+  /** Id of the part of the detail that it belongs to. */
+  readonly part: string;
+  readonly grade: string;
+  readonly t: number;
+  readonly origin: Vec;
+  readonly ex: Vec;
+  readonly ey: Vec;
+  readonly outline: readonly Point[];
+  readonly holes: readonly { readonly x: number; readonly y: number; readonly d: number }[];
+  /** Its cells may be larger: it is far from what is joined. */
+  readonly far?: true;
+}
+/** Two sheets that are one piece: a rolled root, or the corner of a profile. */
+export interface Root {
+  readonly a: string;
+  readonly b: string;
+  readonly p0: Vec;
+  readonly p1: Vec;
+  readonly type: 'butt' | 'seam';
+  readonly toe: number;
+}
+export interface CutEnd {
+  readonly name: string;
+  readonly part: string;
+  readonly sheets: readonly string[];
+  readonly point: Vec;
+  readonly normal: Vec;
+  readonly loaded: boolean;
+}
+export interface Sheets {
+  readonly sheets: Sheet[];
+  readonly roots: Root[];
+  readonly ends: CutEnd[];
+}
+
+/** Length of a member beyond what is joined to it, as a share of its depth. */
+const STUB = 1.2;
+const rect = (x0: number, y0: number, x1: number, y1: number): Point[] => [
+  [x0, y0],
+  [x1, y0],
+  [x1, y1],
+  [x0, y1],
+];
+const X: Vec = [1, 0, 0];
+const Y: Vec = [0, 1, 0];
+const Z: Vec = [0, 0, 1];
+
+/** Every plate and member of a detail as flat sheets, with what holds the sheets of one piece together. Throws a Refusal of what is not flat. */
+export function sheetsOf(solid: Solid): Sheets {
+  const out: Sheets = { sheets: [], roots: [], ends: [] };
+  if (solid.anchors?.length || solid.prisms?.length)
+    throw new Refusal('detail', 'detail: a joint on concrete can not be analysed yet; joints of steel can.');
+  if (solid.other)
+    throw new Refusal('detail', 'detail: another joint shares its bolts on the far face, and is not in the model.');
+  for (const p of solid.plates) out.sheets.push(plateSheet(p));
+  legs(out, solid.plates);
+  const span = spanOf(solid);
+  for (const m of solid.members) {
+    if (m.place) support(out, m, m.place, span);
+    else if (m.id === 'beam') beam(out, m, span);
+    else throw new Refusal('detail', `detail: ${m.label} stands in a way that can not be analysed yet.`);
+  }
+  return out;
+}
+
+/** Where plates and the supported beam are: least and most of x, y and z. */
+function spanOf({ plates, members }: Solid): { readonly low: Vec; readonly high: Vec } {
+  const points: Vec[] = plates.flatMap((p) => p.outline.flatMap(([u, v]) => p.y.map((a) => inSpace(p.plane, u, v, a))));
+  for (const m of members)
+    if (!m.place && m.outline.length) {
+      const x = Math.min(...m.outline.map((q) => q[0]));
+      points.push([x, -m.b / 2, 0], [x, m.b / 2, -m.h]);
+    }
+  const of = (f: (...n: number[]) => number): Vec => [0, 1, 2].map((k) => f(...points.map((p) => p[k]!))) as unknown as Vec;
+  return { low: of(Math.min), high: of(Math.max) };
+}
+
+function plateSheet(p: PlatePart): Sheet {
+  const slot = p.holes.find((h) => Math.abs(h.d_h - h.d_v) > 0.6);
+  if (slot) throw new Refusal('detail', `detail: ${p.label} has slotted holes, which can not be analysed.`);
+  const plane = planeOf(p.plane);
+  return {
+    ...{ name: p.id, part: p.id, grade: p.grade, t: Math.abs(p.y[1] - p.y[0]) },
+    origin: inSpace(p.plane, 0, 0, (p.y[0] + p.y[1]) / 2),
+    ...{ ex: plane.u, ey: plane.v, outline: p.outline },
+    holes: p.holes.map((h) => ({ x: h.x, y: h.z, d: h.d_h })),
+  };
+}
+
+/** Legs of an angle meet at the corner of their mid-lines. */
+function legs(out: Sheets, plates: readonly PlatePart[]): void {
+  const of = new Map<string, PlatePart[]>();
+  for (const p of plates) if (p.leg) of.set(p.leg.of, [...(of.get(p.leg.of) ?? []), p]);
+  for (const pair of of.values()) {
+    const [along, across] = [pair.find((p) => p.plane === 'xz'), pair.find((p) => p.plane === 'yz')];
+    if (!along || !across) continue;
+    const [x, y] = [(across.y[0] + across.y[1]) / 2, (along.y[0] + along.y[1]) / 2];
+    const z = along.outline.map((q) => q[1]);
+    const [low, high] = [Math.min(...z), Math.max(...z)];
+    move(out, along.id, ([u, v]) => [Math.abs(u) < 1e-6 ? x : u, v]);
+    const near = across.outline.reduce((a, q) => (Math.abs(q[0] - y) < Math.abs(a - y) ? q[0] : a), Infinity);
+    move(out, across.id, ([u, v]) => [Math.abs(u - near) < 1e-6 ? y : u, v]);
+    out.roots.push({ a: along.id, b: across.id, p0: [x, y, low], p1: [x, y, high], type: 'seam', toe: 0 });
+  }
+}
+function move(out: Sheets, name: string, to: (p: Point) => Point): void {
+  const i = out.sheets.findIndex((s) => s.name === name);
+  out.sheets[i] = { ...out.sheets[i]!, outline: out.sheets[i]!.outline.map(to) };
+}
+
+/** The supported beam: a web with its notches, and what is left of its flanges; loaded at its end. */
+function beam(out: Sheets, m: MemberPart, span: { readonly high: Vec }): void {
+  if (m.shape !== 'I') throw new Refusal('detail', `detail: ${m.label} is no I section; only such beams can be analysed yet.`);
+  if (m.outline.some((p) => p[1] > 1e-6 || p[1] < -m.h - 1e-6))
+    throw new Refusal('detail', `detail: ${m.label} is sloped, which can not be analysed yet.`);
+  const far = Math.max(...m.outline.map((p) => p[0]));
+  const end = span.high[0] + STUB * m.h;
+  const outline = m.outline.map(([x, z]): Point => [x === far ? end : x, Math.max(-(m.h - m.tf), Math.min(-m.tf, z))]);
+  const [f0, f1] = flangeSpan(m);
+  out.sheets.push({
+    ...{ name: 'beam web', part: 'beam', grade: m.grade, t: m.tw, origin: [0, 0, 0], ex: X, ey: Z, outline },
+    holes: (m.holes ?? []).map((h) => ({ x: h.x, y: h.z, d: h.d_h })),
+  });
+  const names = ['beam web'];
+  for (const [name, z] of [
+    ['top', 0],
+    ['bottom', -m.h],
+  ] as const) {
+    const at = m.outline.filter((p) => Math.abs(p[1] - z) < 1e-6).map((p) => p[0]);
+    if (!at.length) continue;
+    const from = Math.min(...at);
+    const mid = z === 0 ? -m.tf / 2 : -m.h + m.tf / 2;
+    const flange = `beam ${name} flange`;
+    out.sheets.push({
+      ...{ name: flange, part: 'beam', grade: m.grade, t: m.tf, origin: [0, 0, mid], ex: X, ey: Y, holes: [] },
+      outline: rect(from, f0, end, f1),
+    });
+    names.push(flange);
+    const inner = z === 0 ? -m.tf : -m.h + m.tf;
+    out.roots.push({ a: 'beam web', b: flange, p0: [from, 0, inner], p1: [end, 0, inner], type: 'butt', toe: 0.8 * m.r });
+  }
+  out.ends.push({ name: 'beam', part: 'beam', sheets: names, point: [end, 0, -m.h / 2], normal: X, loaded: true });
+}
+
+/** What the beam is joined to, with one of its faces at x = 0; held at both ends. */
+function support(
+  out: Sheets,
+  m: MemberPart,
+  { type, top }: NonNullable<MemberPart['place']>,
+  span: { readonly low: Vec; readonly high: Vec },
+): void {
+  if (m.shape === 'CHS' || m.shape === 'C')
+    throw new Refusal('detail', `detail: a support of ${m.label} can not be analysed yet.`);
+  const upright = type !== 'beam_web';
+  const reach = STUB * m.h;
+  const [from, to] = upright ? [span.low[2] - reach, span.high[2] + reach] : [span.low[1] - reach, span.high[1] + reach];
+  const names: string[] = [];
+  const sheet = (name: string, t: number, origin: Vec, ex: Vec, ey: Vec, outline: Point[], far = false): void => {
+    names.push(`support ${name}`);
+    out.sheets.push({
+      name: `support ${name}`,
+      part: 'support',
+      grade: m.grade,
+      t,
+      origin,
+      ex,
+      ey,
+      outline,
+      holes: [],
+      ...(far ? { far: true } : {}),
+    });
+  };
+  const root = (a: string, b: string, at: Vec, along: Vec, kind: Root['type'], toe: number): void =>
+    void out.roots.push({
+      ...{ a: `support ${a}`, b: `support ${b}`, type: kind, toe },
+      p0: plus(at, along, from),
+      p1: plus(at, along, to),
+    });
+  if (m.shape === 'RHS') {
+    const t = m.tw;
+    const [hx, hy] = [m.h - t, (m.b - t) / 2];
+    sheet('face', t, [-t / 2, 0, 0], Y, Z, rect(-hy, from, hy, to));
+    sheet('back', t, [-t / 2 - hx, 0, 0], Y, Z, rect(-hy, from, hy, to), true);
+    for (const [name, y] of [
+      ['near wall', -hy],
+      ['far wall', hy],
+    ] as const) {
+      sheet(name, t, [-t / 2, y, 0], [-1, 0, 0], Z, rect(0, from, hx, to));
+      root(name, 'face', [-t / 2, y, 0], Z, 'seam', 0);
+      root(name, 'back', [-t / 2 - hx, y, 0], Z, 'seam', 0);
+    }
+  } else if (type === 'column_flange') {
+    const inner = m.h - m.tf;
+    sheet('flange', m.tf, [-m.tf / 2, 0, 0], Y, Z, rect(-m.b / 2, from, m.b / 2, to));
+    sheet('web', m.tw, [0, 0, 0], X, Z, rect(-inner, from, -m.tf, to));
+    sheet('far flange', m.tf, [-m.h + m.tf / 2, 0, 0], Y, Z, rect(-m.b / 2, from, m.b / 2, to), true);
+    root('web', 'flange', [-m.tf, 0, 0], Z, 'butt', 0.8 * m.r);
+    root('web', 'far flange', [-inner, 0, 0], Z, 'butt', 0.8 * m.r);
+  } else {
+    const x = -m.tw / 2;
+    const half = m.h / 2 - m.tf;
+    const across: Vec = upright ? Y : Z;
+    const along: Vec = upright ? Z : Y;
+    const centre = upright ? 0 : top - m.h / 2;
+    const at = (d: number): Vec => plus([x, 0, 0], across, centre + d);
+    sheet('web', m.tw, at(0), across, along, rect(-half, from, half, to));
+    for (const [name, s] of [
+      ['first flange', 1],
+      ['second flange', -1],
+    ] as const) {
+      sheet(name, m.tf, at(s * (half + m.tf / 2)), X, along, rect(-m.b / 2, from, m.b / 2, to));
+      root('web', name, at(s * half), along, 'butt', 0.8 * m.r);
+    }
+  }
+  const axis = upright ? Z : Y;
+  for (const [name, d] of [
+    ['low', from],
+    ['high', to],
+  ] as const)
+    out.ends.push({
+      name: `support ${name}`,
+      part: 'support',
+      sheets: names,
+      point: times(axis, d),
+      normal: axis,
+      loaded: false,
+    });
+}
+
+export const normal = (s: Pick<Sheet, 'ex' | 'ey'>): Vec => cross(s.ex, s.ey);
