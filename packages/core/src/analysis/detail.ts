@@ -38,9 +38,9 @@ export function fieldModelOf(
     const { f_y } = basis.standard.materials.steel({ grade: s.grade }, s.t, basis.set, 'steel', basis.steels);
     const bolted = solid.bolts.length > 0 && s.holes.length > 0;
     const d_w = Math.min(...solid.bolts.map(headOf));
-    const h = bolted
-      ? Math.max(6, Math.min(12, d_w / 4, 0.8 * s.t))
-      : Math.max(8, Math.min(s.far ? 24 : 16, 1.35 * s.t, ...sideOf(s)));
+    // Walls of a member away from bolts only bring the forces in.
+    const most = s.far ? 28 : s.part === 'beam' || s.part === 'support' ? 20 : 14;
+    const h = bolted ? clamp(Math.min(d_w / 4, 0.8 * s.t), 6, 12) : clamp(Math.min(2 * s.t, ...sideOf(s)), 8, most);
     return {
       ...{ name: s.name, t: s.t, origin: s.origin, ex: s.ex, ey: s.ey, fy: strengths.yield(f_y, basis.factors) },
       ...{ outline: s.outline, holes: s.holes, h: preview ? 1.5 * h : h },
@@ -61,6 +61,7 @@ export function fieldModelOf(
     loads: [{ section: loaded.name, ...loadOf(combination, loaded.point, basis) }],
   });
 }
+const clamp = (x: number, low: number, high: number): number => Math.max(low, Math.min(high, x));
 const sideOf = (s: Sheet): number[] => {
   const [x0, y0, x1, y1] = boxOf(s.outline);
   return [(x1 - x0) / 5, (y1 - y0) / 5];
@@ -200,9 +201,6 @@ const local = (s: Sheet, p: Vec): readonly [number, number] => {
   const d = plus(p, s.origin, -1);
   return [dot(d, s.ex), dot(d, s.ey)];
 };
-/** Whether a line runs along an edge of a sheet. */
-const onEdge = (s: Sheet, points: readonly Vec[], within: number): boolean =>
-  points.every((p) => distance(s.outline, ...local(s, p)) < within);
 const inside = (s: Sheet, points: readonly Vec[]): boolean =>
   points.every((p) => {
     const [x, y] = local(s, p);
@@ -221,7 +219,7 @@ interface Line {
 /** Each weld of the detail between the sheet whose edge it holds and that on whose face it stands; both sides of a plate together. */
 function weldsOf({ solid, basis }: AnalysedJoint, made: Sheets): object[] {
   const ratio = basis.standard.throat(basis.settings);
-  const lines = solid.welds.map((w) => lineOf(made, w, w.leg * ratio));
+  const lines = solid.welds.flatMap((w) => linesOf(made, w, w.leg * ratio));
   const groups = new Map<string, Line[]>();
   for (const l of lines) {
     const key = `${l.a.name}|${l.b.name}|${lineKey(l)}`;
@@ -271,32 +269,64 @@ function weldSteel({ a, b }: Line, basis: Basis): { fu: number; beta_w: number }
   return { fu: weak.f_u, beta_w: weak.beta_w };
 }
 
-function lineOf({ sheets }: Sheets, w: WeldPart, throat: number): Line {
-  const from: Vec = w.from;
-  const to: Vec = w.to;
-  const points = [0.02, 0.5, 0.98].map((s) => plus(from, plus(to, from, -1), s));
-  const mine = (part: string): Sheet[] => sheets.filter((s) => s.part === part);
-  const pairs = mine(w.joins[0]).flatMap((x) =>
-    mine(w.joins[1]).flatMap(
-      (y) =>
-        [
-          [x, y],
-          [y, x],
-        ] as const,
-    ),
-  );
-  for (const [a, b] of pairs) {
-    const side = faceUnder(a, points[1]!);
-    if (!side || !faceUnder(b, points[1]!) || Math.abs(dot(normal(a), normal(b))) > 0.95) continue;
-    if (!onEdge(a, points, 2) || !inside(b, points) || onEdge(b, points, 0.5)) continue;
-    // To the mid-plane of the sheet whose edge it is.
-    const off = times(normal(a), -side * (a.t / 2));
-    return { a, b, p0: plus(from, off), p1: plus(to, off), side, throat };
+/** Length of a weld that is looked at by itself, mm. */
+const PIECE = 2;
+/** The sheets that a weld joins, piece by piece: one line of the detail may run over a web, a flange and another web. */
+function linesOf({ sheets }: Sheets, w: WeldPart, throat: number): Line[] {
+  const [from, to]: [Vec, Vec] = [w.from, w.to];
+  const long = plus(to, from, -1);
+  const n = Math.max(3, Math.ceil(length(long) / PIECE));
+  const named = sheets.filter((s) => w.joins.includes(s.part));
+  const runs: { pair: Pair; first: number; last: number }[] = [];
+  for (let i = 0; i < n; i += 1) {
+    const p = plus(from, long, (i + 0.5) / n);
+    const pair = pairAt(named, p) ?? pairAt(sheets, p);
+    const run = runs.at(-1);
+    if (!pair) continue;
+    if (run && run.last === i - 1 && run.pair.a === pair.a && run.pair.b === pair.b && run.pair.side === pair.side) run.last = i;
+    else runs.push({ pair, first: i, last: i });
   }
-  throw new Refusal(
-    'detail',
-    `detail: the weld of ${w.joins[0]} and ${w.joins[1]} does not run along an edge of one on a face of the other.`,
+  const found = runs.reduce((s, r) => s + r.last - r.first + 1, 0);
+  if (found < 0.6 * n)
+    throw new Refusal(
+      'detail',
+      `detail: the weld of ${w.joins[0]} and ${w.joins[1]} does not run along an edge of one on a face of the other.`,
+    );
+  return runs
+    .filter((r) => r.last > r.first)
+    .map(({ pair: { a, b, side }, first, last }): Line => {
+      // To the mid-plane of the sheet whose edge it is; of plates that lie on each other it stays between them.
+      const off = isFlat(a, b) ? ([0, 0, 0] as const) : times(normal(a), -side * (a.t / 2));
+      const onFace = (p: Vec): Vec => {
+        const q = plus(p, off);
+        return plus(q, normal(b), -dot(plus(q, p, -1), normal(b)));
+      };
+      return { a, b, side, throat, p0: onFace(plus(from, long, first / n)), p1: onFace(plus(from, long, (last + 1) / n)) };
+    });
+}
+interface Pair {
+  readonly a: Sheet;
+  readonly b: Sheet;
+  readonly side: 1 | -1;
+}
+const isFlat = (a: Sheet, b: Sheet): boolean => Math.abs(dot(normal(a), normal(b))) > 0.95;
+
+/** At a point of a root line: the sheet whose edge it is on, and that on whose face; standing before lying. */
+function pairAt(sheets: readonly Sheet[], p: Vec): Pair | null {
+  const on = sheets.flatMap((s) => {
+    const side = faceUnder(s, p);
+    return side ? [{ s, side, far: distance(s.outline, ...local(s, p)), in: inside(s, [p]) }] : [];
+  });
+  const pairs = on.flatMap((a) =>
+    on.flatMap((b) => {
+      const lying = isFlat(a.s, b.s);
+      // The edge of a plate that is not square to the other is off its root by its slope.
+      const off = a.s.t * (lying ? 0 : Math.abs(dot(normal(a.s), normal(b.s))));
+      const good = a !== b && a.far < 2 + off && b.in && b.far > a.far + 0.5;
+      return good ? [{ a: a.s, b: b.s, side: a.side, worth: b.far - a.far - (lying ? 1e4 : 0) }] : [];
+    }),
   );
+  return pairs.length ? pairs.reduce((x, y) => (y.worth > x.worth ? y : x)) : null;
 }
 
 /** Plates of one piece, as the web and flange cut from a section: where an edge of one lies on a face of the other. */

@@ -20,7 +20,9 @@ export interface Grid {
   readonly solid: Float64Array;
 }
 const GROWTH = 0.45;
+/** Largest cell away from everything: so many times the size, or so many mm. */
 const LARGEST = 2.5;
+const AWAY = 20;
 const LEAST_SOLID = 0.05;
 const SAMPLES = 8;
 
@@ -34,7 +36,8 @@ export function linesAlong(ends: readonly [number, number], features: Features['
   for (const x of wanted) if (lines.length === 0 || x - lines.at(-1)! > 0.35 * h1) lines.push(x);
   // The end stands whatever is near it.
   if (lines.at(-1) !== high) lines[lines.length - 1] = high;
-  const sizeAt = (x: number): number => features.reduce((s, f) => Math.min(s, f.size + GROWTH * Math.abs(x - f.at)), LARGEST * h);
+  const sizeAt = (x: number): number =>
+    features.reduce((s, f) => Math.min(s, f.size + GROWTH * Math.abs(x - f.at)), Math.max(LARGEST * h, AWAY));
   const out: number[] = [low];
   for (let i = 1; i < lines.length; i += 1) out.push(...divided(lines[i - 1]!, lines[i]!, sizeAt));
   return Float64Array.from(out);

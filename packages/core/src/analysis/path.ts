@@ -30,7 +30,7 @@ export interface Solver {
 }
 
 export const solverOf = (system: System, cancelled: () => boolean = () => false, factor?: Factor): Solver => ({
-  ...{ system, factor: factor ?? compiledFactor(system.pattern) ?? new PlainFactor(system.pattern), tolerance: 1e-3, cancelled },
+  ...{ system, factor: factor ?? compiledFactor(system.pattern) ?? new PlainFactor(system.pattern), tolerance: 4e-4, cancelled },
 });
 
 const inner = (a: Float64Array, b: Float64Array): number => {

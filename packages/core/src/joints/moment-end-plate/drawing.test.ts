@@ -121,6 +121,16 @@ describe('the solid of a moment end plate', () => {
     const [x, , z] = inSpace(flange.plane, length, 0, 0);
     expect(x).toBeCloseTo(20 + 1800, 6);
     expect(z).toBeCloseTo(-355, 6);
+    // Its steel is between its outer face at the depth of the haunch and the weld inside, t_f/cos over it.
+    const { solid } = built(W3);
+    const at = (across: number): number => inSpace(flange.plane, 0, 0, across)[2];
+    const [outer, inner] = solid.welds
+      .filter((w) => w.from[2] < -600 && w.from[1] < -20)
+      .map((w) => w.from[2])
+      .sort((a, b) => a - b);
+    expect(Math.min(...flange.y.map(at))).toBeCloseTo(outer!, 6);
+    expect(Math.max(...flange.y.map(at))).toBeGreaterThan(outer! + 5);
+    expect(Math.max(...flange.y.map(at))).toBeLessThanOrEqual(inner! + 1e-6);
   });
   it('mirrors a splice', () => {
     const { solid } = built(CASES.W1.input);

@@ -264,8 +264,8 @@ function haunchPlates(m: MomentPlateModel, side: 1 | -1): PlatePart[] {
       label: `PL ${u.length(k.tf)}×${u.length(k.b)}×${u.near(length)}`,
       grade,
       outline: rectangle(0, length, -k.b / 2, k.b / 2),
-      // Its normal points down for one side and up for the other.
-      y: side > 0 ? [-k.tf, 0] : [0, k.tf],
+      // It lies over its outer face; its normal points up on one side and down on the other.
+      y: side > 0 ? [0, k.tf] : [-k.tf, 0],
       holes: [],
     },
   ];
