@@ -49,6 +49,7 @@ const FLOORS = [
   'job',
   'model',
   'house',
+  'field.ts',
   'index.ts',
 ];
 

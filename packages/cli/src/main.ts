@@ -3,6 +3,7 @@ import { Command, Option } from 'commander';
 import { checkFile, exitCode, printReport } from './check.ts';
 import { combineFile, printCombined } from './combine.ts';
 import type { ExportOptions } from './export.ts';
+import type { FieldCommand } from './field.ts';
 import { houseCsv, houseResults, printHouse } from './house.ts';
 import { printLine } from './line.ts';
 import type { ModelOptions } from './model.ts';
@@ -121,6 +122,33 @@ program
   .description('read a detail line and print it with the values that it gives')
   .option('--json', 'print the values as JSON')
   .action((text: string, options: { json?: boolean }) => void process.stdout.write(printLine(text, options.json ?? false)));
+
+program
+  .command('field [job] [mark]')
+  .description('load the plates, bolts and welds of one joint, or of a model of plates, until something stops them')
+  .option('--model <file>', 'a model of plates in place of a joint')
+  .option('--combination <name>', 'of the joint; the one that gives first when left out')
+  .option('--preview', 'larger cells')
+  .addOption(new Option('--until <what>', 'how far it is loaded').choices(['design', 'limit']).default('limit'))
+  .option('--json', 'print the result as JSON: multiple, stop, events, use of each part, balance')
+  .action(
+    async (path: string | undefined, mark: string | undefined, options: FieldCommand & { json?: boolean; model?: string }) => {
+      const { fieldOfJoint, fieldOfModel, plainResult, printField, printJointField } = await import('./field.ts');
+      const print = (plain: object, words: string): void =>
+        void process.stdout.write(options.json ? `${JSON.stringify(plain, null, 2)}\n` : words);
+      if (options.model !== undefined) {
+        const r = fieldOfModel(options.model, options);
+        print(plainResult(r), printField(r));
+        process.exitCode = r.multiple >= 1 ? 0 : 1;
+        return;
+      }
+      if (path === undefined || mark === undefined)
+        throw new BadInput('mark: no joint is named; accepted are a job and a mark, or --model with a file.');
+      const f = fieldOfJoint(readJobFile(path), mark, options);
+      print({ mark: f.mark, combination: f.combination, hand: f.hand, ...plainResult(f.result) }, printJointField(f));
+      process.exitCode = f.result.multiple >= 1 ? 0 : 1;
+    },
+  );
 
 program
   .command('combine <cases>')

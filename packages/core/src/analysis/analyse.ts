@@ -58,6 +58,7 @@ export interface FieldOptions {
   readonly progress?: (lam: number, states: { readonly design: State | null; readonly last: State }) => void;
 }
 
+const IN_BALANCE = 0.002;
 export const MOST_UNKNOWNS = 60_000;
 
 /** The equations of a model. Throws a Refusal where it can't be made. */
@@ -111,6 +112,16 @@ export function analyseSystem(system: System, { until = 'limit', cancelled, prog
   if (ended.end === 'not-held') throw notHeld(system, ended.unknown);
   events.sort((a, b) => a.at - b.at);
   const reached = last as State | null;
+  if (reached) {
+    const { force, moment, plate } = balanceOf(system, reached);
+    // A number is told of a state in balance alone.
+    const most = Math.max(force, moment, plate);
+    if (most > IN_BALANCE)
+      throw new Refusal(
+        'model',
+        `model: reactions and loads differ by ${(100 * most).toFixed(2)} %, more than ${100 * IN_BALANCE} %; there is no result.`,
+      );
+  }
   const stop = ended.end === 'stopped' && reached ? stopOf(measured(reached), reached, events) : null;
   const multiple = ended.end === 'design' ? 1 : stop ? stop.at : (reached?.lam ?? 0);
   return {
@@ -136,7 +147,16 @@ export function analyseSystem(system: System, { until = 'limit', cancelled, prog
 function stopOf(all: readonly Measure[], state: State, events: readonly FieldEvent[]): FieldEvent {
   const worst = all.filter((m) => m.stops).reduce((a, b) => (b.value > a.value ? b : a));
   const event = events.find((e) => e.kind === worst.kind && e.part === worst.part && e.ply === worst.ply);
-  return event ?? { kind: worst.kind, part: worst.part, place: worst.place, stops: true, at: state.lam };
+  return (
+    event ?? {
+      kind: worst.kind,
+      part: worst.part,
+      place: worst.place,
+      stops: true,
+      at: state.lam,
+      ...(worst.ply ? { ply: worst.ply } : {}),
+    }
+  );
 }
 
 const WHAT: Readonly<Record<Measure['kind'], string>> = {

@@ -1,2 +1,5 @@
 export * from './analyse.ts';
+export { fieldModelOf } from './detail.ts';
+export type { Measure, MeasureKind } from './measures.ts';
 export { readFieldModel, type FieldModel } from './model.ts';
+export * from './use.ts';

@@ -1,0 +1,81 @@
+import { Refusal, type ReadJob } from '@ample/core';
+import { analyse, besideHand, eventWords, jointField, partUses, type FieldResult, type JointField } from '@ample/core/field';
+import { BadInput, readJson } from './input.ts';
+
+export interface FieldCommand {
+  readonly combination?: string;
+  readonly preview?: boolean;
+  readonly until?: 'design' | 'limit';
+}
+
+const said = <T>(where: string, work: () => T): T => {
+  try {
+    return work();
+  } catch (e) {
+    if (e instanceof Refusal) throw new BadInput(`${where}: ${e.message}`);
+    throw e;
+  }
+};
+
+/** A joint of a job, loaded until something stops it. */
+export function fieldOfJoint({ job }: ReadJob, mark: string, options: FieldCommand): JointField {
+  const joint = job.joints.find((j) => j.mark === mark);
+  if (!joint)
+    throw new BadInput(
+      `mark: there is no joint "${mark}" in the job; accepted are ${job.joints
+        .slice(0, 40)
+        .map((j) => j.mark)
+        .join(', ')}.`,
+    );
+  return said(`joint ${mark}`, () => jointField(joint, job, options));
+}
+/** A model of plates from its own file. */
+export const fieldOfModel = (path: string, { until }: FieldCommand): FieldResult =>
+  said(path, () => analyse(readJson(path, 'a model'), until ? { until } : {}));
+
+/** What a result says, for machines: multiple, stop, events, use of each part, balance. */
+export const plainResult = (r: FieldResult) => ({
+  multiple: r.multiple,
+  end: r.end,
+  stop: r.stop && { ...r.stop, words: eventWords(r.stop) },
+  words: r.words,
+  events: r.events.map((e) => ({ ...e, words: eventWords(e) })),
+  states: Object.fromEntries(
+    (['design', 'limit'] as const).flatMap((k) => {
+      const state = r[k];
+      return state
+        ? [[k, { multiple: state.lam, uses: partUses(state), bolts: state.bolts, probes: state.probes, balance: state.balance }]]
+        : [];
+    }),
+  ),
+  size: r.size,
+  steps: r.steps,
+  iterations: r.iterations,
+});
+
+const percent = (x: number): string => `${(100 * x).toFixed(x < 0.1 ? 1 : 0)} %`;
+
+export function printField(r: FieldResult, beside = ''): string {
+  const state = r.design ?? r.limit;
+  const uses = state ? partUses(state) : [];
+  const worst = state ? Math.max(state.balance.force, state.balance.moment, state.balance.plate) : 0;
+  return [
+    r.words,
+    ...(beside ? [beside] : []),
+    ...(r.events.length
+      ? ['', 'Events, by load multiple:', ...r.events.map((e) => `  ${e.at.toFixed(3)}  ${eventWords(e)}`)]
+      : []),
+    ...(state
+      ? [
+          '',
+          `Used at ${state.lam.toFixed(3)} of the load:`,
+          ...uses.map((u) => `  ${percent(u.share).padStart(6)}  ${u.part}: ${u.of}`),
+        ]
+      : []),
+    '',
+    `${r.size.plates} plates, ${r.size.cells} cells, ${r.size.links} links, ${r.size.unknowns} unknowns; ${r.steps} steps, ${r.iterations} iterations; reactions against loads ${worst.toExponential(1)}`,
+    'Not computed: second order, friction, net sections and block tearing, fatigue; it stands beside the checks of the standard.',
+    '',
+  ].join('\n');
+}
+export const printJointField = (f: JointField): string => `${f.mark}, ${f.combination}: ${printField(f.result, besideHand(f))}`;

@@ -1,0 +1,3 @@
+/** Plate analysis, for those that ask for it: it is no part of what every page loads. */
+export * from './analysis/index.ts';
+export * from './job/field.ts';

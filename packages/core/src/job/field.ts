@@ -1,0 +1,68 @@
+import { analyseSystem, systemOf, type FieldOptions, type FieldResult } from '../analysis/analyse.ts';
+import { fieldModelOf } from '../analysis/detail.ts';
+import { Refusal } from '../refusal.ts';
+import { tryCheckStored } from './actions.ts';
+import type { JobDocument } from './document.ts';
+import type { StoredJoint } from './lists.ts';
+import type { FieldModel } from '../analysis/model.ts';
+import type { System } from '../analysis/system.ts';
+
+/** The analysis of a joint under one combination, with what the standard says of the same. */
+export interface JointField {
+  readonly mark: string;
+  readonly combination: string;
+  /** Load multiple of the hand method, and the check that gives first; null where nothing gives. */
+  readonly hand: { readonly multiple: number; readonly title: string; readonly clause: string } | null;
+  readonly result: FieldResult;
+}
+
+export interface FieldAsked extends FieldOptions {
+  /** By its name; the one that gives first when left out. */
+  readonly combination?: string;
+  readonly preview?: boolean;
+}
+
+/** The model of a joint of a job. Throws a Refusal that says why there is none. */
+export function jointModel(
+  joint: StoredJoint,
+  job: JobDocument,
+  { combination, preview = false }: Pick<FieldAsked, 'combination' | 'preview'> = {},
+): { readonly model: FieldModel; readonly name: string; readonly hand: JointField['hand'] } {
+  if (joint.unreadable !== undefined) throw new Refusal('joint', joint.unreadable);
+  const checked = tryCheckStored(joint, job);
+  if ('refusal' in checked) throw new Refusal(checked.refusal.field, checked.refusal.message);
+  const { built, report, joint: acted } = checked;
+  const at = combination === undefined ? Math.max(0, report.worst) : acted.combinations.findIndex((c) => c.name === combination);
+  const chosen = acted.combinations[at];
+  if (!chosen)
+    throw new Refusal(
+      'combination',
+      `combination: there is none ${combination === undefined ? 'of this joint' : `"${combination}"`}; accepted are ${acted.combinations.map((c) => c.name).join(', ') || 'joints with actions'}.`,
+    );
+  const first = report.combinations[at]?.first ?? null;
+  const check = first && report.combinations[at]!.checks.find((c) => c.title === first.title);
+  return {
+    model: fieldModelOf(built, chosen, { preview }),
+    name: chosen.name,
+    hand: first ? { multiple: first.multiple, title: first.title, clause: check?.clause ?? '' } : null,
+  };
+}
+
+/** Analyses a joint of a job. Throws a Refusal that says why it can't be. */
+export function jointField(joint: StoredJoint, job: JobDocument, asked: FieldAsked = {}): JointField {
+  const { model, name, hand } = jointModel(joint, job, asked);
+  const system: System = systemOf(model);
+  return { mark: joint.mark, combination: name, hand, result: analyseSystem(system, asked) };
+}
+
+/** What the two methods say beside each other, where both say a multiple. */
+export function besideHand({ hand, result }: JointField): string {
+  if (!hand || result.end === 'design' || result.end === 'cancelled') return '';
+  const ratio = result.multiple / hand.multiple;
+  const said = `The hand method gives at ${hand.multiple.toFixed(2)} (${hand.title}): ratio ${ratio.toFixed(2)}.`;
+  // What is usual of end plates and bolted plates; outside of it one of the two sees what the other does not.
+  if (ratio >= 0.85 && ratio <= 1.15) return said;
+  return ratio < 1
+    ? `${said} The analysis stops earlier: what stops it may not be covered by the checks, or is limited here by strain or slip.`
+    : `${said} The analysis goes further: loads find other ways than the check counts, or what the check looks at (net sections, block tearing, detailing) is not in the model.`;
+}
