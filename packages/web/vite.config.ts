@@ -21,6 +21,7 @@ export default defineConfig({
       input: {
         index: file('./index.html'),
         'check.worker': file('./src/work/check.worker.ts'),
+        'field.worker': file('./src/work/field.worker.ts'),
         'house.worker': file('./src/work/house.worker.ts'),
         'model.worker': file('./src/work/model.worker.ts'),
         'table.worker': file('./src/work/table.worker.ts'),

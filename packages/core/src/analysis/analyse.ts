@@ -2,6 +2,7 @@ import { Refusal } from '../refusal.ts';
 import { forcesOf, gaugesOf, measuresOf, pull, resultant, type Measure } from './measures.ts';
 import { meshOf } from './mesh.ts';
 import { readFieldModel, type FieldModel } from './model.ts';
+import { pictureOf, type FieldPicture } from './picture.ts';
 import { follow, solverOf, type PathEnd, type State, type Step } from './path.ts';
 import { System } from './system.ts';
 import { tied, nameOf } from './ties.ts';
@@ -19,6 +20,8 @@ export interface FieldState {
   readonly balance: Balance;
   /** Displacement of each probe, mm. */
   readonly probes: Readonly<Record<string, Vec>>;
+  /** Where it was asked for. */
+  readonly picture?: FieldPicture;
 }
 export interface BoltUse {
   readonly name: string;
@@ -53,6 +56,8 @@ export interface FieldResult {
 
 export interface FieldOptions {
   readonly until?: 'design' | 'limit';
+  /** States with what is drawn of them. */
+  readonly pictures?: boolean;
   readonly cancelled?: () => boolean;
   /** Told after each step: the multiple that is reached. */
   readonly progress?: (lam: number, states: { readonly design: State | null; readonly last: State }) => void;
@@ -77,7 +82,10 @@ export function analyse(raw: unknown, options: FieldOptions = {}): FieldResult {
   return analyseSystem(system, options);
 }
 
-export function analyseSystem(system: System, { until = 'limit', cancelled, progress }: FieldOptions): FieldResult {
+export function analyseSystem(
+  system: System,
+  { until = 'limit', cancelled, progress, pictures = false }: FieldOptions,
+): FieldResult {
   const gauges = gaugesOf(system);
   const solver = solverOf(system, cancelled);
   const events: FieldEvent[] = [];
@@ -111,6 +119,10 @@ export function analyseSystem(system: System, { until = 'limit', cancelled, prog
   const ended = follow(solver, { until, stopRatio: ratio, accepted });
   if (ended.end === 'not-held') throw notHeld(system, ended.unknown);
   events.sort((a, b) => a.at - b.at);
+  const told = (state: State): FieldState => ({
+    ...stateOf(system, state, measured(state)),
+    ...(pictures ? { picture: pictureOf(system, state) } : {}),
+  });
   const reached = last as State | null;
   if (reached) {
     const { force, moment, plate } = balanceOf(system, reached);
@@ -130,8 +142,8 @@ export function analyseSystem(system: System, { until = 'limit', cancelled, prog
     stop,
     words: wordsOf(ended, stop, multiple),
     events,
-    design: design ? stateOf(system, design, measured(design)) : null,
-    limit: reached && ended.end !== 'design' ? stateOf(system, reached, measured(reached)) : null,
+    design: design ? told(design) : null,
+    limit: reached && ended.end !== 'design' ? told(reached) : null,
     size: {
       plates: system.mesh.plates.length,
       cells: system.mesh.cellPlate.length,

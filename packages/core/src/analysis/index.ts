@@ -2,4 +2,5 @@ export * from './analyse.ts';
 export { fieldModelOf } from './detail.ts';
 export type { Measure, MeasureKind } from './measures.ts';
 export { readFieldModel, type FieldModel } from './model.ts';
+export type { FieldPicture } from './picture.ts';
 export * from './use.ts';

@@ -42,7 +42,7 @@ export interface Gauges {
   /** Cells within a thickness of each cell, of the same plate, each as a list. */
   readonly near: readonly Int32Array[];
   readonly centres: Float64Array;
-  /** 1 between the toes of a weld, 2 at a bolt. */
+  /** 1 between the toes of a weld, 2 at a bolt, 3 at the cut end of a member, where forces come in and yield of a spot says nothing. */
   readonly where: Uint8Array;
   readonly areas: Float64Array;
 }
@@ -81,7 +81,12 @@ export function gaugesOf({ mesh, ties, model }: System): Gauges {
       for (const c of p.cellIds)
         if (where[c] === 0 && Math.hypot(centres[2 * c]! - x, centres[2 * c + 1]! - y) < reach) where[c] = 2;
     }
-  void ties;
+  for (const part of ties.parts)
+    if (part.kind === 'section' || part.kind === 'hold') {
+      const ends = new Set(part.links.flatMap((l) => [...l.vertices]));
+      for (let c = 0; c < cells; c += 1)
+        if (where[c] === 0 && [0, 1, 2, 3].some((k) => ends.has(mesh.corners[4 * c + k]!))) where[c] = 3;
+    }
   const near: Int32Array[] = [];
   for (const p of mesh.plates)
     for (const c of p.cellIds) {
@@ -150,14 +155,14 @@ function plateMeasures(system: System, state: State, { near, centres, where, are
       if (mesh.solid[c]! < 0.5) continue;
       const { top, bottom } = stressShare(system, state, c);
       const share = state.memory.yielded[c] ? Math.max(1, top, bottom) : Math.max(top, bottom);
-      if (share > stress) [stress, stressAt] = [share, c];
+      if (share > stress && where[c] !== 3) [stress, stressAt] = [share, c];
       if (!state.memory.yielded[c]) continue;
       const [low, high] = [alpha(c, 0), alpha(c, layers - 1)];
       if (where[c] === 2) {
         // Squashing in front of a bolt is covered by its bearing: only bending counts.
         const bending = Math.max(0, Math.min(low, high) - alpha(c, (layers - 1) / 2));
         faces.set(c, [bending, bending]);
-      } else if (where[c] === 0) faces.set(c, [low, high]);
+      } else if (where[c] !== 1) faces.set(c, [low, high]);
     }
     for (const c of faces.keys()) {
       let [area, low, high] = [0, 0, 0];

@@ -1,5 +1,6 @@
 import { wrap, type Remote } from 'comlink';
 import type { CheckWorker } from './check.worker.ts';
+import type { FieldWorker } from './field.worker.ts';
 import type { HouseWorker } from './house.worker.ts';
 import type { ModelWorker } from './model.worker.ts';
 import type { TableWorker } from './table.worker.ts';
@@ -58,5 +59,7 @@ function ownWorker<T>(name: string): Own<T> {
 export const tableReader = (): Own<TableWorker> => ownWorker('table.worker');
 /** Works out the resistances of a house detail. */
 export const houseWorker = (): Own<HouseWorker> => ownWorker('house.worker');
+/** Loads the plates of a joint. */
+export const fieldWorker = (): Own<FieldWorker> => ownWorker('field.worker');
 /** Looks for joints in a model. */
 export const modelWorker = (): Own<ModelWorker> => ownWorker('model.worker');

@@ -9,6 +9,7 @@ import type { JointView } from './useJoint.ts';
 // The formula setter is large and only the workings need it.
 // The solid brings a renderer that most visits don't need.
 const SolidView = lazy(() => import('../solid/Solid.tsx').then((m) => ({ default: m.SolidView })));
+const FieldView = lazy(() => import('../field/Field.tsx').then((m) => ({ default: m.FieldView })));
 const MomentChartView = lazy(() => import('../MomentChart.tsx').then((m) => ({ default: m.MomentChartView })));
 const RowsView = lazy(() => import('../Rows.tsx').then((m) => ({ default: m.RowsView })));
 const WorkingsView = lazy(() => import('../Workings.tsx').then((m) => ({ default: m.WorkingsView })));
@@ -47,6 +48,12 @@ function Shown({ view }: { view: JointView }): ReactNode {
       return (
         <Later what="solid">
           <SolidView {...{ content: present, job, report, drawing, selected, failure }} onOpen={view.openCheck} />
+        </Later>
+      );
+    case 'field':
+      return (
+        <Later what="field">
+          <FieldView content={acted} job={job} report={report} />
         </Later>
       );
     case 'chart':

@@ -18,10 +18,12 @@ import { useApp, useAppDispatch } from '../../store/store.ts';
 import { useComments } from '../useComments.ts';
 import { factsOf, failureShown, useCheck } from './useCheck.ts';
 
-export type Tab = 'detail' | 'solid' | 'rows' | 'chart' | 'workings' | 'lists' | 'alternatives' | 'comments' | 'history';
+export type Tab =
+  'detail' | 'solid' | 'field' | 'rows' | 'chart' | 'workings' | 'lists' | 'alternatives' | 'comments' | 'history';
 const TABS: readonly (readonly [Tab, string])[] = [
   ['detail', 'Detail'],
   ['solid', 'Solid'],
+  ['field', 'Field'],
   ['rows', 'Rows'],
   ['chart', 'N–M chart'],
   ['workings', 'Workings'],

@@ -1,9 +1,20 @@
 import { useThree } from '@react-three/fiber';
 import { useEffect, useMemo, useRef } from 'react';
-import { Plane, Spherical, Vector3, type PerspectiveCamera } from 'three';
+import { Box3, Plane, Spherical, Vector3, type PerspectiveCamera } from 'three';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import { type ScenePart } from './geometry.ts';
 import { type Direction, DIRECTIONS } from './directions.ts';
+
+/** Where the connection itself is, not the lengths of its members. */
+export function connectionBox(parts: readonly ScenePart[]): Box3 {
+  const all = new Box3();
+  for (const p of parts)
+    if (p.look !== 'member' && p.look !== 'concrete') {
+      p.geometry.computeBoundingBox();
+      all.union(p.geometry.boundingBox!);
+    }
+  return all;
+}
 
 export interface Turns {
   rotate(about: number, up: number): void;
@@ -11,28 +22,10 @@ export interface Turns {
 }
 
 /** The eye: orbits by mouse, turns to a standard direction, fits the joint. */
-export function Eye({
-  turn,
-  parts,
-  turns,
-}: {
-  turn: { to: Direction; n: number };
-  parts: readonly ScenePart[];
-  turns: { current: Turns };
-}) {
+export function Eye({ turn, box, turns }: { turn: { to: Direction; n: number }; box: Box3; turns: { current: Turns } }) {
   const { camera, gl, invalidate } = useThree();
   const controls = useRef<OrbitControls | null>(null);
-  const middle = useMemo(() => {
-    // The connection itself, not the lengths of its members.
-    const box = parts
-      .filter((p) => p.look !== 'member' && p.look !== 'concrete')
-      .map((p) => {
-        p.geometry.computeBoundingBox();
-        return p.geometry.boundingBox!;
-      });
-    const all = box.slice(1).reduce((a, b) => a.union(b), box[0]!.clone());
-    return { centre: all.getCenter(new Vector3()), size: all.getSize(new Vector3()).length() };
-  }, [parts]);
+  const middle = useMemo(() => ({ centre: box.getCenter(new Vector3()), size: box.getSize(new Vector3()).length() }), [box]);
   useEffect(() => {
     const c = new OrbitControls(camera, gl.domElement);
     c.enableDamping = false;

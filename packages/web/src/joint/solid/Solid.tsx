@@ -17,8 +17,9 @@ import { failureOrder } from '../FailureOrder.tsx';
 import { ruleText } from '../Side.tsx';
 import { sceneOf, type ScenePart } from './geometry.ts';
 import { useUnits } from '../../parts/units.ts';
-import { type Turns, Eye, CutAt } from './Eye.tsx';
-import { type Direction, DIRECTIONS } from './directions.ts';
+import { type Turns, connectionBox, CutAt, Eye } from './Eye.tsx';
+import type { Direction } from './directions.ts';
+import { Directions, turned } from './Turning.tsx';
 
 const LOOKS = {
   member: { face: '#c3c8c9', cut: '#7f8687' },
@@ -139,22 +140,6 @@ function planeOf(cut: Cut, solid: Solid): Plane | null {
   return null;
 }
 
-/** Turns, nears or unpicks by a key; whether it was one of these. */
-function turned(e: KeyboardEvent, turns: Turns, face: (to: Direction) => void, unpick: () => void): boolean {
-  const step = e.shiftKey ? Math.PI / 36 : Math.PI / 12;
-  const direction = DIRECTIONS.find(([, , key]) => key === e.key);
-  if (direction) face(direction[0]);
-  else if (e.key === 'ArrowLeft') turns.rotate(-step, 0);
-  else if (e.key === 'ArrowRight') turns.rotate(step, 0);
-  else if (e.key === 'ArrowUp') turns.rotate(0, -step);
-  else if (e.key === 'ArrowDown') turns.rotate(0, step);
-  else if (e.key === '+' || e.key === '=') turns.zoom(0.85);
-  else if (e.key === '-') turns.zoom(1 / 0.85);
-  else if (e.key === 'Escape') unpick();
-  else return false;
-  return true;
-}
-
 interface SceneProps {
   readonly parts: readonly ScenePart[];
   readonly all: readonly ScenePart[];
@@ -168,6 +153,7 @@ interface SceneProps {
 }
 
 function Scene({ parts: shown, all: parts, glass, picked, setPicked, turn, turns, plane, lines }: SceneProps) {
+  const box = useMemo(() => connectionBox(parts), [parts]);
   return (
     <Canvas
       frameloop="demand"
@@ -178,7 +164,7 @@ function Scene({ parts: shown, all: parts, glass, picked, setPicked, turn, turns
       <ambientLight intensity={1.1} />
       <directionalLight position={[800, -1200, 1500]} intensity={1.7} />
       <directionalLight position={[-900, 900, 300]} intensity={0.5} />
-      <Eye turn={turn} parts={parts} turns={turns} />
+      <Eye turn={turn} box={box} turns={turns} />
       <CutAt plane={plane} />
       {shown.map((p) => (
         <PartMesh
@@ -197,16 +183,6 @@ function Scene({ parts: shown, all: parts, glass, picked, setPicked, turn, turns
     </Canvas>
   );
 }
-
-const Directions = ({ onTurn }: { onTurn: (to: Direction) => void }) => (
-  <div className="flex flex-wrap gap-1" role="group" aria-label="Standard directions">
-    {DIRECTIONS.map(([id, label, key]) => (
-      <button type="button" key={id} className="btn" title={`${label} (${key})`} onClick={() => onTurn(id)}>
-        {label}
-      </button>
-    ))}
-  </div>
-);
 
 interface PartListProps {
   readonly parts: readonly ScenePart[];
