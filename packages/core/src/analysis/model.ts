@@ -240,9 +240,19 @@ const refuse = (field: string, message: string): never => {
   throw new Refusal(field, `${field}: ${message}`);
 };
 
+/** What a turn leaves of zero is zero: 6e-17 of a program is no length. */
+function settled(v: unknown, depth = 0): unknown {
+  if (typeof v === 'number') return Math.abs(v) < 1e-9 ? 0 : v;
+  if (depth > 6) return v;
+  if (Array.isArray(v)) return v.map((x) => settled(x, depth + 1));
+  if (typeof v === 'object' && v !== null)
+    return Object.fromEntries(Object.entries(v).map(([k, x]) => [k, settled(x, depth + 1)]));
+  return v;
+}
+
 /** A model from what is written down, its names filled in. Throws a Refusal that says what is wrong with it. */
 export function readFieldModel(raw: unknown): FieldModel {
-  const checked = validate<FieldModel>(schema, raw, 'model');
+  const checked = validate<FieldModel>(schema, settled(raw), 'model');
   if ('error' in checked) throw new Refusal(checked.error.field, checked.error.message);
   const model = checked.value;
   const known = new Set(model.plates.map((p) => p.name));

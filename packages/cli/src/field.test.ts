@@ -1,0 +1,44 @@
+import { join } from 'node:path';
+import { describe, expect, it } from 'vitest';
+import { oneBolt } from '../../core/src/analysis/bench-models.testing.ts';
+import { demo, gusset, useFolder } from './cli.testing.ts';
+
+const { file, folder } = useFolder();
+
+describe('gusset field', () => {
+  it('loads a model of plates until something stops it: one bolt at 30 degrees to its plane', async () => {
+    const path = file('bolt.json', oneBolt(30));
+    const r = await gusset('field', '--model', path, '--json');
+    // 0.852 of the load is carried: the exit code says that it does not hold.
+    expect([r.code, r.err]).toEqual([1, '']);
+    const said = JSON.parse(r.out) as { multiple: number; words: string; events: { kind: string; at: number }[]; states: object };
+    expect(said.multiple).toBeCloseTo(0.852, 2);
+    expect(said.events.map((e) => e.kind)).toContain('bolt-combined');
+    expect(said.states).toMatchObject({
+      limit: { balance: { force: expect.any(Number) as number }, uses: [{ part: 'bolt', kind: 'bolt' }] },
+    });
+    const words = await gusset('field', '--model', path);
+    expect(words.out).toMatch(/^Stops at 0\.852 of the load/);
+    expect(words.out).toMatch(/100 % {2}bolt: shear with tension/);
+  }, 60_000);
+  it('loads a joint of a job, beside the hand method', async () => {
+    const r = await gusset('field', demo, 'C1-01', '--preview');
+    expect([r.code, r.err]).toEqual([0, '']);
+    expect(r.out).toMatch(/^C1-01, U\d+: Stops at 1\.\d+ of the load: hole crushed by bolt \d in plate beam web\./);
+    expect(r.out).toMatch(/The hand method gives at 1\.03 \(Bearing, beam web\): ratio 1\.\d\d\./);
+    expect(r.out).toContain('Events, by load multiple:');
+    expect(r.out).toContain('Not computed: second order');
+  }, 60_000);
+  it.each([
+    [['field'], /mark: no joint is named; accepted are a job and a mark, or --model/],
+    [['field', demo, 'Z9'], /mark: there is no joint "Z9" in the job/],
+    [['field', demo, 'P1-01'], /joint P1-01: detail: a joint on concrete can not be analysed yet/],
+    [['field', demo, 'B2-14', '--combination', 'C9'], /there is none "C9"; accepted are C1/],
+    [['field', '--model', join(folder, 'nothing.json')], /can't be read/],
+    [['field', '--model', demo], /tern-quay\.json: model.*/],
+  ])('says in one sentence what it can not do: %j', async (args, said) => {
+    const r = await gusset(...args);
+    expect([r.code, r.err.trim().split('\n').length]).toEqual([2, 1]);
+    expect(r.err).toMatch(said);
+  });
+});
