@@ -1,0 +1,52 @@
+import { describe, expect, it } from 'vitest';
+import { looker } from './axe.ts';
+import { judged, openJoint, typeLine } from './app.ts';
+import { useApp } from './use-app.ts';
+
+const on = useApp();
+
+describe('the field of a joint', () => {
+  it('is analysed in the background, preview first, beside the hand method; stale when the joint changes, and cancelled', async () => {
+    const { page } = on;
+    const { look } = looker(on);
+    await openJoint(on.app, page, 'C1-01');
+    await page.getByRole('tab', { name: 'Field' }).click();
+    await page.getByText(/^Each plate of the joint is divided into cells/).waitFor();
+    const start = page.getByRole('button', { name: 'Analyse', exact: true });
+    // By keyboard.
+    await start.focus();
+    await page.keyboard.press('Enter');
+    await page.getByText(/, preview$/).waitFor({ timeout: 60_000 });
+    await page.getByText(/^Now the whole, with smaller cells/).waitFor();
+    await page.getByText(/^The hand method gives at 1\.03 \(Bearing, beam web\): ratio 1\.\d\d\.$/).waitFor();
+    await page.getByText(/^Now the whole/).waitFor({ state: 'detached', timeout: 90_000 });
+    await page.getByText(/^Stops at 1\.\d+ of the load: hole crushed by bolt \d in plate beam web\.$/).waitFor();
+    const events = page.getByRole('list', { name: 'Events by load multiple' });
+    expect(await events.innerText()).toMatch(/first yield of beam web[\s\S]*hand method: Bearing, beam web/);
+    expect(await page.getByRole('img', { name: /plates of the joint with their stress/ }).count()).toBe(1);
+    const label = page.locator('.field-label');
+    expect(await label.innerText()).toMatch(/^bolt \d: \d+ %$/);
+    const parts = page.locator('.field-uses li');
+    const first = await parts.first().innerText();
+    await page.getByRole('button', { name: 'least first' }).click();
+    expect(await parts.last().innerText()).toBe(first);
+    await page.getByRole('button', { name: /support far flange/ }).click();
+    await expect.poll(() => label.innerText()).toMatch(/^support far flange: \d+ %$/);
+    await page.getByLabel('Shown at').selectOption('limit');
+    await page.getByLabel('Shown as').selectOption('strain');
+    await page.getByText('5 % plastic strain', { exact: true }).waitFor();
+    await look('field of a joint');
+
+    await typeLine(page, 'FP | 10x85x130 S275 | 3xM16-8.8 @40 | e 25/40 | gap 10 | top 40 | fw 8');
+    await judged(page);
+    await page.getByText('The joint changed since this was analysed: analyse it again.').waitFor();
+    await page.getByRole('button', { name: 'Analyse again' }).click();
+    await page.getByRole('button', { name: 'Cancel' }).click();
+    await page.getByRole('button', { name: 'Analyse', exact: true }).waitFor();
+
+    await openJoint(on.app, page, 'P1-01');
+    await page.getByRole('tab', { name: 'Field' }).click();
+    await page.getByRole('button', { name: 'Analyse', exact: true }).click();
+    await page.getByText(/a joint on concrete can not be analysed yet; joints of steel can/).waitFor();
+  }, 240_000);
+});
