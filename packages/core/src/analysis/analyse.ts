@@ -232,7 +232,10 @@ function stateOf(system: System, state: State, uses: readonly Measure[]): FieldS
           const F = forcesOf(system, state, link);
           return {
             F_v: link.law.type === 'bolt' ? Math.hypot(F[1]!, F[2]!) : Math.hypot(F[0]!, F[1]!),
-            bearing: bearing.map((b) => ({ ply: b.ply, F: resultant(b.links.map((l) => -forcesOf(system, state, l)[0]!)) })),
+            bearing: bearing.map((b) => ({
+              ply: b.ply,
+              F: Math.hypot(...resultant(b.links.map((l) => -forcesOf(system, state, l)[0]!))),
+            })),
           };
         }),
       },

@@ -151,8 +151,7 @@ function boltsOf({ solid, basis }: AnalysedJoint, made: Sheets) {
       );
       return {
         d0: hole.d,
-        // Of the two ways along the plate, the weaker.
-        F_b: Math.min(...bear.map((x) => x.F_b_Rd)),
+        F_b: bear.map((x) => x.F_b_Rd),
         k_b: Math.min(...bear.map((x) => x.k_b)),
         punching: field!.punching({ d_m, t: p.sheet.t, f_u }, basis.factors),
       };

