@@ -2,6 +2,7 @@ import { Refusal } from '../refusal.ts';
 import { forcesOf, gaugesOf, measuresOf, pull, resultant, type Measure } from './measures.ts';
 import { meshOf } from './mesh.ts';
 import { readFieldModel, type FieldModel } from './model.ts';
+import { bucklingOf, type BucklingMode } from './buckling.ts';
 import { pictureOf, type FieldPicture } from './picture.ts';
 import { follow, solverOf, type PathEnd, type State, type Step } from './path.ts';
 import { System } from './system.ts';
@@ -49,6 +50,8 @@ export interface FieldResult {
   readonly events: readonly FieldEvent[];
   readonly design: FieldState | null;
   readonly limit: FieldState | null;
+  /** First ways in which it buckles, elastic; empty where that was not asked for, or nothing does. */
+  readonly buckling: readonly BucklingMode[];
   readonly size: { readonly plates: number; readonly cells: number; readonly links: number; readonly unknowns: number };
   readonly steps: number;
   readonly iterations: number;
@@ -56,6 +59,8 @@ export interface FieldResult {
 
 export interface FieldOptions {
   readonly until?: 'design' | 'limit';
+  /** With the first ways in which it buckles. */
+  readonly buckling?: boolean;
   /** States with what is drawn of them. */
   readonly pictures?: boolean;
   readonly cancelled?: () => boolean;
@@ -84,7 +89,7 @@ export function analyse(raw: unknown, options: FieldOptions = {}): FieldResult {
 
 export function analyseSystem(
   system: System,
-  { until = 'limit', cancelled, progress, pictures = false }: FieldOptions,
+  { until = 'limit', cancelled, progress, pictures = false, buckling = false }: FieldOptions,
 ): FieldResult {
   const gauges = gaugesOf(system);
   const solver = solverOf(system, cancelled);
@@ -144,6 +149,7 @@ export function analyseSystem(
     events,
     design: design ? told(design) : null,
     limit: reached && ended.end !== 'design' ? told(reached) : null,
+    buckling: buckling && reached ? bucklingOf(system, design ?? reached, solver.factor) : [],
     size: {
       plates: system.mesh.plates.length,
       cells: system.mesh.cellPlate.length,

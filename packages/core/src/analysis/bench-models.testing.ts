@@ -202,3 +202,19 @@ export function roof(facets = 16, cells = 16) {
     probes: [{ name: 'edge', plate: all.at(-1)!, point: [L / 2, ...at(facets)] }],
   };
 }
+
+/** A plate of 4 mm under uniform compression of 1 N/mm along x, its edges held square and hard; the far long edge free or not. */
+export function pressed(long: number, wide: number, cells: readonly [number, number], free: boolean) {
+  const edge = (point: number[], normal: number[], held: string[]) => ({ plates: ['plate'], point, normal, held });
+  return {
+    plates: [{ name: 'plate', t: 4, fy: null, outline: rect(0, 0, long, wide), cells }],
+    holds: [
+      edge([0, 0, 0], [1, 0, 0], ['x', 'z', 'rx']),
+      edge([long, 0, 0], [1, 0, 0], ['z', 'rx']),
+      edge([0, 0, 0], [0, 1, 0], ['z', 'ry']),
+      ...(free ? [] : [edge([0, wide, 0], [0, 1, 0], ['z', 'ry'])]),
+      edge([0, wide / 2, 0], [0, 1, 0], ['y']),
+    ],
+    lines: [{ plate: 'plate', p0: [long, 0, 0], p1: [long, wide, 0], q: [-1, 0, 0] }],
+  };
+}

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { analyse } from './analyse.ts';
-import { cook, finPlate, oneBolt, roof, stub, tStub, weld } from './bench-models.testing.ts';
+import { cook, finPlate, oneBolt, pressed, roof, stub, tStub, weld } from './bench-models.testing.ts';
 
 /** Known within so many hundredths. */
 const within = (value: number, known: number, percent: number): void => {
@@ -74,4 +74,22 @@ describe('the analysis against what is known', () => {
     within(r.limit!.bolts[0]!.F_t, 151_000, 15);
     balanced(r);
   }, 60_000);
+  it.each([
+    ['K01: a square in compression', 400, 400, [16, 16], false, 4, 1],
+    ['K04: a strip with one long edge free', 1000, 200, [40, 8], true, 0.465, 3],
+  ] as const)('%s buckles as known', (_, long, wide, cells, free, known, percent) => {
+    const r = analyse(pressed(long, wide, [...cells], free), { until: 'design', buckling: true });
+    // k = sigma b^2 t/(pi^2 D), D = E t^3/(12 (1 - nu^2)): the load is 1 N/mm.
+    const D = (210_000 * 64) / 12 / 0.91;
+    within((r.buckling[0]!.multiple * wide * wide) / (Math.PI ** 2 * D), known, percent);
+    expect(r.buckling[1]!.multiple).toBeGreaterThan(r.buckling[0]!.multiple);
+  });
+  it('nothing buckles that is pulled', () => {
+    const pulled = pressed(400, 400, [8, 8], false);
+    const r = analyse(
+      { ...pulled, lines: pulled.lines.map((l) => ({ ...l, q: [1, 0, 0] })) },
+      { until: 'design', buckling: true },
+    );
+    expect(r.buckling).toEqual([]);
+  });
 });

@@ -233,6 +233,54 @@ export class System {
     return true;
   }
 
+  /** Stiffness of a state with all steel elastic, contact and links as they stand. */
+  elasticMatrix(u: Float64Array, memory: Memory): Float64Array {
+    const K = this.constant.slice();
+    const F = new Float64Array(this.n);
+    const after = { ...memory, links: memory.links.slice() };
+    for (const l of this.others) this.link(l, u, memory, after, K, F);
+    return K;
+  }
+
+  /** What membrane forces of a state do to small movements: z to -K_G z, positive where they press. */
+  geometric(u: Float64Array, memory: Memory): (z: Float64Array) => Float64Array {
+    const { mesh } = this;
+    const { first } = this.pattern;
+    const cells = mesh.cellPlate.length;
+    const G = new Float64Array(16 * cells);
+    const scratch: Memory = { ...memory, layers: memory.layers.slice() };
+    for (let c = 0; c < cells; c += 1) {
+      const plate = mesh.plates[mesh.cellPlate[c]!]!;
+      const steel = this.steels[mesh.cellPlate[c]!] ?? { E: plate.E, nu: plate.nu, fy: Infinity, H: 0 };
+      this.gather(u, c);
+      this.strainsOfOwn(c);
+      for (let p = 0; p < POINTS; p += 1) {
+        const at = c * this.perCell + p * this.perPoint;
+        section(points, p * STRAINS, plate.t, steel, this.rule, memory.layers, at, scratch.layers, at);
+        const area = mesh.areas[c * POINTS + p]!;
+        const g = slopesOf(mesh, c, p);
+        for (let i = 0; i < 4; i += 1)
+          for (let k = 0; k < 4; k += 1)
+            G[16 * c + 4 * i + k]! -=
+              area *
+              (resultants[0]! * g[i]! * g[k]! +
+                resultants[1]! * g[4 + i]! * g[4 + k]! +
+                resultants[2]! * (g[i]! * g[4 + k]! + g[4 + i]! * g[k]!));
+      }
+    }
+    return (z) => {
+      const out = new Float64Array(this.n);
+      for (let c = 0; c < cells; c += 1)
+        for (let i = 0; i < 4; i += 1)
+          for (let k = 0; k < 4; k += 1) {
+            const v = G[16 * c + 4 * i + k]!;
+            const [a, b] = [first[mesh.corners[4 * c + i]!]!, first[mesh.corners[4 * c + k]!]!];
+            for (let d = 0; d < 3; d += 1) out[a + d]! += v * z[b + d]!;
+          }
+      return out;
+    };
+  }
+
   /** Displacements of the components of a link. */
   displacements(l: Link, u: Float64Array, into: Float64Array): void {
     const { unknowns, rows } = this.spreads.get(l)!;
@@ -410,6 +458,34 @@ export class System {
     const at = this.pattern.first[node]!;
     return plus(plus([p.ex[0] * u[at]!, p.ex[1] * u[at]!, p.ex[2] * u[at]!], p.ey, u[at + 1]!), p.ez, u[at + 2]!);
   }
+}
+
+/** Bilinear slopes at a point of a cell: d N/dx of its nodes, then d N/dy. */
+function slopesOf({ corners, local }: Mesh, cell: number, point: number): Float64Array {
+  const g = 1 / Math.sqrt(3);
+  const [r, s] = [
+    [-g, -g],
+    [g, -g],
+    [g, g],
+    [-g, g],
+  ][point] as [number, number];
+  const R = [-(1 - s) / 4, (1 - s) / 4, (1 + s) / 4, -(1 + s) / 4];
+  const S = [-(1 - r) / 4, -(1 + r) / 4, (1 + r) / 4, (1 - r) / 4];
+  let [xr, yr, xs, ys] = [0, 0, 0, 0];
+  for (let i = 0; i < 4; i += 1) {
+    const n = corners[4 * cell + i]!;
+    xr += R[i]! * local[2 * n]!;
+    yr += R[i]! * local[2 * n + 1]!;
+    xs += S[i]! * local[2 * n]!;
+    ys += S[i]! * local[2 * n + 1]!;
+  }
+  const det = xr * ys - yr * xs;
+  const out = new Float64Array(8);
+  for (let i = 0; i < 4; i += 1) {
+    out[i] = (ys * R[i]! - yr * S[i]!) / det;
+    out[4 + i] = (xr * S[i]! - xs * R[i]!) / det;
+  }
+  return out;
 }
 
 /** Adds R^T k R of a link, the stiffness that was answered last, to the matrix. */

@@ -1,0 +1,152 @@
+import type { Factor } from './factor.ts';
+import type { State } from './path.ts';
+import type { System } from './system.ts';
+
+/** A way in which the joint buckles, elastic: at which multiple of the design load, and which plate moves most. */
+export interface BucklingMode {
+  readonly multiple: number;
+  readonly plate: string;
+}
+
+const MOST = 60;
+const TOLERANCE = 1e-7;
+
+/**
+ * First linear buckling multiples of a state: K phi = mu (-K_G) phi with its membrane forces, contact and links as they stand, steel elastic.
+ * Subspace iteration on one factor; the start is the same each time. None where what presses nothing can buckle.
+ */
+export function bucklingOf(system: System, state: State, factor: Factor, wanted = 2): BucklingMode[] {
+  if (factor.factor(system.elasticMatrix(state.u, state.memory)) >= 0) return [];
+  const geometric = system.geometric(state.u, state.memory);
+  const m = wanted + 6;
+  const { n } = system;
+  // Fixed numbers, so that the answer is the same each time.
+  let seed = 12345;
+  let Z = Array.from({ length: m }, () =>
+    Float64Array.from({ length: n }, () => {
+      seed = (Math.imul(seed, 1664525) + 1013904223) >>> 0;
+      return seed / 2 ** 32 - 0.5;
+    }),
+  );
+  let before: readonly number[] = [];
+  for (let k = 0; k < MOST; k += 1) {
+    const pressed = Z.map((z) => geometric(z));
+    const Y = pressed.map((p) => {
+      const y = Float64Array.from(p);
+      factor.solve(y);
+      return y;
+    });
+    const turned = Y.map((y) => geometric(y));
+    const A = Y.map((y) => pressed.map((p) => dot(y, p)));
+    const B = Y.map((y) => turned.map((t) => dot(y, t)));
+    const found = ritz(A, B);
+    if (!found) return [];
+    const { values, vectors } = found;
+    Z = vectors.map((q) => {
+      const z = new Float64Array(n);
+      q.forEach((c, i) => Y[i]!.forEach((v, j) => (z[j]! += c * v)));
+      const size = Math.sqrt(dot(z, z)) || 1;
+      return z.map((v) => v / size);
+    });
+    const now = values.slice(0, wanted);
+    const settled = before.length > 0 && now.every((v, i) => Math.abs(v - before[i]!) <= TOLERANCE * Math.abs(v));
+    before = now;
+    if (settled) break;
+  }
+  return before.flatMap((inverse, i) =>
+    inverse > 1e-9 ? [{ multiple: state.lam / inverse, plate: movesMost(system, Z[i]!) }] : [],
+  );
+}
+
+const dot = (a: Float64Array, b: Float64Array): number => {
+  let s = 0;
+  for (let i = 0; i < a.length; i += 1) s += a[i]! * b[i]!;
+  return s;
+};
+
+/** B q = x A q, largest x first: Cholesky of A, Jacobi turns of what is left. Null where A is not positive. */
+function ritz(
+  A: readonly (readonly number[])[],
+  B: readonly (readonly number[])[],
+): { values: number[]; vectors: number[][] } | null {
+  const n = A.length;
+  const scale = Math.max(...A.map((row, i) => row[i]!));
+  if (!(scale > 0)) return null;
+  const L = A.map((row) => row.map(() => 0));
+  for (let i = 0; i < n; i += 1)
+    for (let j = 0; j <= i; j += 1) {
+      let s = (A[i]![j]! + A[j]![i]!) / 2;
+      for (let k = 0; k < j; k += 1) s -= L[i]![k]! * L[j]![k]!;
+      L[i]![j] = i === j ? Math.sqrt(Math.max(s, 1e-14 * scale)) : s / L[j]![j]!;
+    }
+  const solve = (b: readonly number[]): number[] => {
+    const x = [...b];
+    for (let i = 0; i < n; i += 1) {
+      for (let k = 0; k < i; k += 1) x[i]! -= L[i]![k]! * x[k]!;
+      x[i]! /= L[i]![i]!;
+    }
+    return x;
+  };
+  const half = Array.from({ length: n }, (_, c) => solve(B.map((row) => row[c]!)));
+  const C = Array.from({ length: n }, (_, r) => solve(half.map((column) => column[r]!)));
+  const V = jacobi(C);
+  const order = C.map((row, i) => [row[i]!, i] as const).sort((a, b) => b[0] - a[0]);
+  return {
+    values: order.map(([v]) => v),
+    vectors: order.map(([, i]) => {
+      const q = V.map((row) => row[i]!);
+      for (let r = n - 1; r >= 0; r -= 1) {
+        for (let k = r + 1; k < n; k += 1) q[r]! -= L[k]![r]! * q[k]!;
+        q[r]! /= L[r]![r]!;
+      }
+      return q;
+    }),
+  };
+}
+
+/** Turns a symmetric matrix to its diagonal; answers the directions. */
+function jacobi(C: number[][]): number[][] {
+  const n = C.length;
+  const V = C.map((_, i) => C.map((_x, k): number => (i === k ? 1 : 0)));
+  for (let sweep = 0; sweep < 40; sweep += 1)
+    for (let p = 0; p < n; p += 1)
+      for (let q = p + 1; q < n; q += 1) {
+        const off = C[p]![q]!;
+        if (Math.abs(off) < 1e-15 * (Math.abs(C[p]![p]!) + Math.abs(C[q]![q]!))) continue;
+        const theta = (C[q]![q]! - C[p]![p]!) / (2 * off);
+        const t = Math.sign(theta || 1) / (Math.abs(theta) + Math.hypot(theta, 1));
+        const c = 1 / Math.hypot(t, 1);
+        const s = t * c;
+        for (let k = 0; k < n; k += 1) {
+          const [a, b] = [C[k]![p]!, C[k]![q]!];
+          C[k]![p] = c * a - s * b;
+          C[k]![q] = s * a + c * b;
+        }
+        for (let k = 0; k < n; k += 1) {
+          const [a, b] = [C[p]![k]!, C[q]![k]!];
+          C[p]![k] = c * a - s * b;
+          C[q]![k] = s * a + c * b;
+          const [x, y] = [V[k]![p]!, V[k]![q]!];
+          V[k]![p] = c * x - s * y;
+          V[k]![q] = s * x + c * y;
+        }
+      }
+  return V;
+}
+
+function movesMost({ mesh, pattern }: System, z: Float64Array): string {
+  let [best, plate] = [0, 0];
+  for (let n = 0; n < mesh.plateOf.length; n += 1) {
+    const w = Math.abs(z[pattern.first[n]! + 2]!);
+    if (w > best) [best, plate] = [w, mesh.plateOf[n]!];
+  }
+  return mesh.plates[plate]!.name;
+}
+
+/** What a multiple means for the plastic result; empty where it means nothing. */
+export const bucklingWords = ({ multiple, plate }: BucklingMode): string =>
+  multiple < 3
+    ? `Plate ${plate} buckles at ${multiple.toFixed(1)} of the load, elastic: under 3, buckling governs and the plastic result is not valid.`
+    : multiple < 15
+      ? `Plate ${plate} buckles at ${multiple.toFixed(1)} of the load, elastic: check it to EN 1993-1-5.`
+      : '';
