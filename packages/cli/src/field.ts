@@ -1,10 +1,20 @@
 import { Refusal, type ReadJob } from '@ample/core';
-import { analyse, besideHand, eventWords, jointField, partUses, type FieldResult, type JointField } from '@ample/core/field';
+import {
+  analyse,
+  besideHand,
+  bucklingWords,
+  eventWords,
+  jointField,
+  partUses,
+  type FieldResult,
+  type JointField,
+} from '@ample/core/field';
 import { BadInput, readJson } from './input.ts';
 
 export interface FieldCommand {
   readonly combination?: string;
   readonly preview?: boolean;
+  readonly buckling?: boolean;
   readonly until?: 'design' | 'limit';
 }
 
@@ -30,8 +40,8 @@ export function fieldOfJoint({ job }: ReadJob, mark: string, options: FieldComma
   return said(`joint ${mark}`, () => jointField(joint, job, options));
 }
 /** A model of plates from its own file. */
-export const fieldOfModel = (path: string, { until }: FieldCommand): FieldResult =>
-  said(path, () => analyse(readJson(path, 'a model'), until ? { until } : {}));
+export const fieldOfModel = (path: string, { until, buckling }: FieldCommand): FieldResult =>
+  said(path, () => analyse(readJson(path, 'a model'), { ...(until ? { until } : {}), buckling: buckling ?? false }));
 
 /** What a result says, for machines: multiple, stop, events, use of each part, balance. */
 export const plainResult = (r: FieldResult) => ({
@@ -48,6 +58,7 @@ export const plainResult = (r: FieldResult) => ({
         : [];
     }),
   ),
+  buckling: r.buckling,
   size: r.size,
   steps: r.steps,
   iterations: r.iterations,
@@ -62,6 +73,7 @@ export function printField(r: FieldResult, beside = ''): string {
   return [
     r.words,
     ...(beside ? [beside] : []),
+    ...r.buckling.map((b) => bucklingWords(b) || `Plate ${b.plate} buckles at ${b.multiple.toFixed(1)} of the load, elastic.`),
     ...(r.events.length
       ? ['', 'Events, by load multiple:', ...r.events.map((e) => `  ${e.at.toFixed(3)}  ${eventWords(e)}`)]
       : []),

@@ -129,6 +129,7 @@ program
   .option('--model <file>', 'a model of plates in place of a joint')
   .option('--combination <name>', 'of the joint; the one that gives first when left out')
   .option('--preview', 'larger cells')
+  .option('--buckling', 'with the first multiples at which it buckles, elastic')
   .addOption(new Option('--until <what>', 'how far it is loaded').choices(['design', 'limit']).default('limit'))
   .option('--json', 'print the result as JSON: multiple, stop, events, use of each part, balance')
   .action(

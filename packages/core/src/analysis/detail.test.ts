@@ -78,6 +78,9 @@ describe('actions of a model', () => {
   });
   it('that are none, or have no place in the model, are refused by their name', () => {
     expect(() => fieldModelOf(built('B2-14'), acting({}))).toThrow(/combination: X has no force/);
+    expect(() => fieldModelOf(built('B2-14'), acting({ V_Ed: 10, N_tie: 5 }))).toThrow(
+      /N_tie: tying acts alone, and X has other actions/,
+    );
     expect(() => fieldModelOf(built('R1-01'), acting({ M_Ed: 10, V_col: 5 }))).toThrow(
       /V_col: X has it, and it is not in the model/,
     );

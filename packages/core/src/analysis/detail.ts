@@ -76,6 +76,11 @@ function loadOf(c: Combination, point: Vec, basis: Basis): { readonly F: Vec; re
         name,
         `${actionSymbol(basis, name as 'V_Ed')}: ${c.name} has it, and it is not in the model; a combination without it can be analysed.`,
       );
+  if ((given['N_tie'] ?? 0) !== 0 && ((given['V_Ed'] ?? 0) !== 0 || (given['N_Ed'] ?? 0) !== 0 || (given['M_Ed'] ?? 0) !== 0))
+    throw new Refusal(
+      'N_tie',
+      `${actionSymbol(basis, 'N_tie')}: tying acts alone, and ${c.name} has other actions beside it; a combination with either can be analysed.`,
+    );
   const [V, N, M] = [given['V_Ed'] ?? 0, (given['N_Ed'] ?? 0) + (given['N_tie'] ?? 0), given['M_Ed'] ?? 0];
   if (V === 0 && N === 0 && M === 0)
     throw new Refusal('combination', `combination: ${c.name} has no force; accepted is one that has.`);

@@ -1,6 +1,14 @@
 import { useMemo, useState } from 'react';
 import { multipleText, type JobRecord, type JointContent, type JointReport } from '@ample/core';
-import { eventWords, partUses, type FieldPicture, type FieldState, type JointField, type PartUse } from '@ample/core/field';
+import {
+  bucklingWords,
+  eventWords,
+  partUses,
+  type FieldPicture,
+  type FieldState,
+  type JointField,
+  type PartUse,
+} from '@ample/core/field';
 import { Problem } from '../../parts/Dialog.tsx';
 import { multipleAxis } from '../axis.ts';
 import { GRADIENT } from './colours.ts';
@@ -126,6 +134,7 @@ function Answer({ field: { result, hand, combination }, beside, preview, stale }
         </span>
       </p>
       {beside && <p className="mt-1">{beside}</p>}
+      {result.buckling[0] && bucklingWords(result.buckling[0]) && <p className="mt-1">{bucklingWords(result.buckling[0])}</p>}
       <Events result={result} hand={hand} />
     </section>
   );
