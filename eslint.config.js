@@ -54,7 +54,16 @@ const FLOORS = [
 ];
 
 export default ts.config(
-  { ignores: ['**/node_modules/**', '**/dist/**', 'packages/server/migrations/**', 'packages/core/assembly/**', '.tmp/**', 'data/**'] },
+  {
+    ignores: [
+      '**/node_modules/**',
+      '**/dist/**',
+      'packages/server/migrations/**',
+      'packages/core/assembly/**',
+      '.tmp/**',
+      'data/**',
+    ],
+  },
   js.configs.recommended,
   ...ts.configs.recommended,
   {
