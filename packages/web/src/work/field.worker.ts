@@ -14,7 +14,12 @@ const worker = {
   ): FieldAnswer {
     try {
       const joint = { ...content, line: '' };
-      const ok = jointField(joint, job as unknown as JobDocument, { ...asked, pictures: true, buckling: !asked.preview, progress });
+      const ok = jointField(joint, job as unknown as JobDocument, {
+        ...asked,
+        pictures: true,
+        buckling: !asked.preview,
+        progress,
+      });
       return { ok, beside: besideHand(ok) };
     } catch (e) {
       return { refusal: refusalOf(e).message };
