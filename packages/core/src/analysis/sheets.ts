@@ -149,89 +149,95 @@ function beam(out: Sheets, m: MemberPart, span: { readonly high: Vec }): void {
   out.ends.push({ name: 'beam', part: 'beam', sheets: names, point: [end, 0, -m.h / 2], normal: X, loaded: true });
 }
 
+/** The walls of a support as they are put down: named, with their roots, over its length. */
+class Walls {
+  readonly names: string[] = [];
+  constructor(
+    private readonly out: Sheets,
+    readonly m: MemberPart,
+    readonly from: number,
+    readonly to: number,
+  ) {}
+  sheet(name: string, t: number, origin: Vec, ex: Vec, ey: Vec, outline: Point[], far = false): void {
+    this.names.push(`support ${name}`);
+    const { grade } = this.m;
+    const part = { name: `support ${name}`, part: 'support', grade, holes: [], ...(far ? { far: true as const } : {}) };
+    this.out.sheets.push({ ...part, t, origin, ex, ey, outline });
+  }
+  root(a: string, b: string, at: Vec, along: Vec, type: Root['type'], toe: number): void {
+    const ends = { p0: plus(at, along, this.from), p1: plus(at, along, this.to) };
+    this.out.roots.push({ a: `support ${a}`, b: `support ${b}`, type, toe, ...ends });
+  }
+}
+
 /** What the beam is joined to, with one of its faces at x = 0; held at both ends. */
 function support(
   out: Sheets,
   m: MemberPart,
-  { type, top }: NonNullable<MemberPart['place']>,
+  place: NonNullable<MemberPart['place']>,
   span: { readonly low: Vec; readonly high: Vec },
 ): void {
   if (m.shape === 'CHS' || m.shape === 'C')
     throw new Refusal('detail', `detail: a support of ${m.label} can not be analysed yet.`);
-  const upright = type !== 'beam_web';
+  const upright = place.type !== 'beam_web';
   const reach = STUB * m.h;
   const [from, to] = upright ? [span.low[2] - reach, span.high[2] + reach] : [span.low[1] - reach, span.high[1] + reach];
-  const names: string[] = [];
-  const sheet = (name: string, t: number, origin: Vec, ex: Vec, ey: Vec, outline: Point[], far = false): void => {
-    names.push(`support ${name}`);
-    out.sheets.push({
-      name: `support ${name}`,
-      part: 'support',
-      grade: m.grade,
-      t,
-      origin,
-      ex,
-      ey,
-      outline,
-      holes: [],
-      ...(far ? { far: true } : {}),
-    });
-  };
-  const root = (a: string, b: string, at: Vec, along: Vec, kind: Root['type'], toe: number): void =>
-    void out.roots.push({
-      ...{ a: `support ${a}`, b: `support ${b}`, type: kind, toe },
-      p0: plus(at, along, from),
-      p1: plus(at, along, to),
-    });
-  if (m.shape === 'RHS') {
-    const t = m.tw;
-    const [hx, hy] = [m.h - t, (m.b - t) / 2];
-    sheet('face', t, [-t / 2, 0, 0], Y, Z, rect(-hy, from, hy, to));
-    sheet('back', t, [-t / 2 - hx, 0, 0], Y, Z, rect(-hy, from, hy, to), true);
-    for (const [name, y] of [
-      ['near wall', -hy],
-      ['far wall', hy],
-    ] as const) {
-      sheet(name, t, [-t / 2, y, 0], [-1, 0, 0], Z, rect(0, from, hx, to));
-      root(name, 'face', [-t / 2, y, 0], Z, 'seam', 0);
-      root(name, 'back', [-t / 2 - hx, y, 0], Z, 'seam', 0);
-    }
-  } else if (type === 'column_flange') {
-    const inner = m.h - m.tf;
-    sheet('flange', m.tf, [-m.tf / 2, 0, 0], Y, Z, rect(-m.b / 2, from, m.b / 2, to));
-    sheet('web', m.tw, [0, 0, 0], X, Z, rect(-inner, from, -m.tf, to));
-    sheet('far flange', m.tf, [-m.h + m.tf / 2, 0, 0], Y, Z, rect(-m.b / 2, from, m.b / 2, to), true);
-    root('web', 'flange', [-m.tf, 0, 0], Z, 'butt', 0.8 * m.r);
-    root('web', 'far flange', [-inner, 0, 0], Z, 'butt', 0.8 * m.r);
-  } else {
-    const x = -m.tw / 2;
-    const half = m.h / 2 - m.tf;
-    const across: Vec = upright ? Y : Z;
-    const along: Vec = upright ? Z : Y;
-    const centre = upright ? 0 : top - m.h / 2;
-    const at = (d: number): Vec => plus([x, 0, 0], across, centre + d);
-    sheet('web', m.tw, at(0), across, along, rect(-half, from, half, to));
-    for (const [name, s] of [
-      ['first flange', 1],
-      ['second flange', -1],
-    ] as const) {
-      sheet(name, m.tf, at(s * (half + m.tf / 2)), X, along, rect(-m.b / 2, from, m.b / 2, to));
-      root('web', name, at(s * half), along, 'butt', 0.8 * m.r);
-    }
-  }
+  const walls = new Walls(out, m, from, to);
+  if (m.shape === 'RHS') hollow(walls);
+  else if (place.type === 'column_flange') byFlange(walls);
+  else byWeb(walls, upright ? null : place.top);
   const axis = upright ? Z : Y;
   for (const [name, d] of [
     ['low', from],
     ['high', to],
   ] as const)
     out.ends.push({
-      name: `support ${name}`,
-      part: 'support',
-      sheets: names,
-      point: times(axis, d),
-      normal: axis,
-      loaded: false,
+      ...{ name: `support ${name}`, part: 'support', sheets: walls.names },
+      ...{ point: times(axis, d), normal: axis, loaded: false },
     });
+}
+
+function hollow(walls: Walls): void {
+  const { m, from, to } = walls;
+  const t = m.tw;
+  const [hx, hy] = [m.h - t, (m.b - t) / 2];
+  walls.sheet('face', t, [-t / 2, 0, 0], Y, Z, rect(-hy, from, hy, to));
+  walls.sheet('back', t, [-t / 2 - hx, 0, 0], Y, Z, rect(-hy, from, hy, to), true);
+  for (const [name, y] of [
+    ['near wall', -hy],
+    ['far wall', hy],
+  ] as const) {
+    walls.sheet(name, t, [-t / 2, y, 0], [-1, 0, 0], Z, rect(0, from, hx, to));
+    walls.root(name, 'face', [-t / 2, y, 0], Z, 'seam', 0);
+    walls.root(name, 'back', [-t / 2 - hx, y, 0], Z, 'seam', 0);
+  }
+}
+
+function byFlange(walls: Walls): void {
+  const { m, from, to } = walls;
+  const inner = m.h - m.tf;
+  walls.sheet('flange', m.tf, [-m.tf / 2, 0, 0], Y, Z, rect(-m.b / 2, from, m.b / 2, to));
+  walls.sheet('web', m.tw, [0, 0, 0], X, Z, rect(-inner, from, -m.tf, to));
+  walls.sheet('far flange', m.tf, [-m.h + m.tf / 2, 0, 0], Y, Z, rect(-m.b / 2, from, m.b / 2, to), true);
+  walls.root('web', 'flange', [-m.tf, 0, 0], Z, 'butt', 0.8 * m.r);
+  walls.root('web', 'far flange', [-inner, 0, 0], Z, 'butt', 0.8 * m.r);
+}
+
+/** `top`: of a beam that lies; null of a column. */
+function byWeb(walls: Walls, top: number | null): void {
+  const { m, from, to } = walls;
+  const half = m.h / 2 - m.tf;
+  const [across, along] = top === null ? [Y, Z] : [Z, Y];
+  const centre = top === null ? 0 : top - m.h / 2;
+  const at = (d: number): Vec => plus([-m.tw / 2, 0, 0], across, centre + d);
+  walls.sheet('web', m.tw, at(0), across, along, rect(-half, from, half, to));
+  for (const [name, s] of [
+    ['first flange', 1],
+    ['second flange', -1],
+  ] as const) {
+    walls.sheet(name, m.tf, at(s * (half + m.tf / 2)), X, along, rect(-m.b / 2, from, m.b / 2, to));
+    walls.root('web', name, at(s * half), along, 'butt', 0.8 * m.r);
+  }
 }
 
 export const normal = (s: Pick<Sheet, 'ex' | 'ey'>): Vec => cross(s.ex, s.ey);

@@ -144,6 +144,19 @@ function cellAlong(plate: MeshPlate, p0: Vec, p1: Vec): number {
   return least;
 }
 
+/** A weld line on its plates: its direction, the normal of the face towards a, where a is, and the length of one piece. */
+interface WeldLine {
+  readonly links: Links;
+  readonly of: number;
+  readonly a: MeshPlate;
+  readonly b: MeshPlate;
+  readonly w: WeldInput;
+  readonly dir: Vec;
+  readonly f: Vec;
+  readonly middle: Vec;
+  readonly l: number;
+}
+
 function weldPart(links: Links, a: MeshPlate, b: MeshPlate, w: WeldInput, of: number): Part {
   if (!a.grid || !b.grid) throw new Refusal('welds', `welds: ${w.name} joins a plate whose cells follow a slanting outline.`);
   const L = length(plus(w.p1, w.p0, -1));
@@ -152,66 +165,68 @@ function weldPart(links: Links, a: MeshPlate, b: MeshPlate, w: WeldInput, of: nu
   for (const p of [w.p0, w.p1]) meets(a, b, w, p);
   const [x0, y0, x1, y1] = boxOf(a.outline);
   const middle = plus(plus(a.origin, a.ex, (x0 + x1) / 2), a.ey, (y0 + y1) / 2);
-  const lap = isLap(a, b);
-  const above = placeIn(b, lap ? a.origin : middle)[2] >= 0 ? 1 : -1;
+  const above = placeIn(b, isLap(a, b) ? a.origin : middle)[2] >= 0 ? 1 : -1;
   const f = times(b.ez, above);
   // The edge ends on the face of b; drawn to its mid-plane it is the same edge.
-  const onFace = (P: Vec): Vec => (w.type === 'seam' ? P : plus(P, f, (b.t / 2) * 1 - above * placeIn(b, P)[2]));
+  const onFace = (P: Vec): Vec => (w.type === 'seam' ? P : plus(P, f, b.t / 2 - above * placeIn(b, P)[2]));
   const n = Math.max(1, Math.ceil(L / Math.min(cellAlong(a, w.p0, w.p1), cellAlong(b, w.p0, w.p1)) - 1e-6));
-  const l = L / n;
-  const pieces: WeldPiece[] = [];
-  for (let i = 0; i < n; i += 1) {
-    const at = (i + 0.5) * l;
-    const P = onFace(plus(w.p0, dir, at));
-    const piece = (side: 1 | -1 | 0, link: Link): void => void pieces.push({ link, at, l, side, place: P });
-    const between = (Q: Vec, d: Vec): Row => {
-      const row: Row = new Map();
-      links.point(row, a, Q, d, 1);
-      links.point(row, b, Q, d, -1);
-      return row;
-    };
-    if (w.type === 'seam') {
-      const row: Row = new Map();
-      links.turn(row, a, P, dir, 1);
-      links.turn(row, b, P, dir, -1);
-      const [e1, e2] = square(dir);
-      const k = STIFF * Math.max(a.E, b.E) * l;
-      const t = Math.min(a.t, b.t);
-      piece(
-        0,
-        links.add(of, { type: 'linear', k: [k, k, k, (k * t * t) / 12] }, [dir, e1, e2].map((d) => between(P, d)).concat(row)),
-      );
-      continue;
-    }
-    const k = (w.type === 'butt' ? BUTT : WELD) * l;
-    const law: Law =
-      w.type === 'butt' || w.strong
-        ? { type: 'linear', k: [k, k, k] }
-        : { type: 'ellipsoid', k, c: [2, 2, 3], R: (w.throat! * l * w.fu!) / (w.beta_w! * w.gamma_M2) };
-    if (lap) {
-      // Away from the body of a.
-      const across = cross(f, dir);
-      const o = dot(plus(middle, P, -1), across) > 0 ? times(across, -1) : across;
-      const [d1, d2] = throat(f, o);
-      piece(0, links.add(of, law, [between(P, d1), between(P, d2), between(P, dir)]));
-      continue;
-    }
-    const lat = unit(plus(plus(a.ez, dir, -dot(a.ez, dir)), f, -dot(a.ez, f)));
-    const e = toeOf(w, a);
-    for (const side of w.sides === 2 ? ([1, -1] as const) : [w.sides]) {
-      const Q = plus(P, lat, side * e);
-      const [d1, d2] = throat(f, times(lat, side));
-      piece(side, links.add(of, law, [between(Q, d1), between(Q, d2), between(Q, dir)]));
-    }
-    if (w.type === 'fillet' && w.sides === 2) {
-      // Between its toes the plate turns as one.
-      const row: Row = new Map();
-      links.turn(row, b, plus(P, lat, e), dir, 1);
-      links.turn(row, b, plus(P, lat, -e), dir, -1);
-      links.add(of, { type: 'linear', k: [k * e * e] }, [row]);
-    }
-  }
+  const line: WeldLine = { links, of, a, b, w, dir, f, middle, l: L / n };
+  const pieces = Array.from({ length: n }, (_, i): WeldPiece[] => {
+    const at = (i + 0.5) * line.l;
+    const place = onFace(plus(w.p0, dir, at));
+    return linksAt(line, place).map(([side, link]) => ({ link, at, l: line.l, side, place }));
+  }).flat();
   return { kind: 'weld', weld: w, pieces, t_a: a.t };
+}
+
+/** Displacement of plate a against plate b at a point, along a direction. */
+function between({ links, a, b }: WeldLine, at: Vec, along: Vec): Row {
+  const row: Row = new Map();
+  links.point(row, a, at, along, 1);
+  links.point(row, b, at, along, -1);
+  return row;
+}
+
+/** Links of one piece of a weld, by the side of plate a that they are on. */
+function linksAt(line: WeldLine, P: Vec): [1 | -1 | 0, Link][] {
+  const { links, of, a, b, w, dir, f, middle, l } = line;
+  if (w.type === 'seam') return [[0, seamAt(line, P)]];
+  const k = (w.type === 'butt' ? BUTT : WELD) * l;
+  const law: Law =
+    w.type === 'butt' || w.strong
+      ? { type: 'linear', k: [k, k, k] }
+      : { type: 'ellipsoid', k, c: [2, 2, 3], R: (w.throat! * l * w.fu!) / (w.beta_w! * w.gamma_M2) };
+  const toe = (Q: Vec, o: Vec): Link => {
+    const [d1, d2] = throat(f, o);
+    return links.add(of, law, [between(line, Q, d1), between(line, Q, d2), between(line, Q, dir)]);
+  };
+  if (isLap(a, b)) {
+    // Away from the body of a.
+    const across = cross(f, dir);
+    return [[0, toe(P, dot(plus(middle, P, -1), across) > 0 ? times(across, -1) : across)]];
+  }
+  const lat = unit(plus(plus(a.ez, dir, -dot(a.ez, dir)), f, -dot(a.ez, f)));
+  const e = toeOf(w, a);
+  if (w.type === 'fillet' && w.sides === 2) {
+    // Between its toes the plate turns as one.
+    const row: Row = new Map();
+    links.turn(row, b, plus(P, lat, e), dir, 1);
+    links.turn(row, b, plus(P, lat, -e), dir, -1);
+    links.add(of, { type: 'linear', k: [k * e * e] }, [row]);
+  }
+  return (w.sides === 2 ? ([1, -1] as const) : [w.sides]).map((side) => [side, toe(plus(P, lat, side * e), times(lat, side))]);
+}
+
+/** Edge on edge: what moves and what turns about the line. */
+function seamAt(line: WeldLine, P: Vec): Link {
+  const { links, of, a, b, dir, l } = line;
+  const row: Row = new Map();
+  links.turn(row, a, P, dir, 1);
+  links.turn(row, b, P, dir, -1);
+  const k = STIFF * Math.max(a.E, b.E) * l;
+  const t = Math.min(a.t, b.t);
+  const moves = [dir, ...square(dir)].map((d) => between(line, P, d));
+  return links.add(of, { type: 'linear', k: [k, k, k, (k * t * t) / 12] }, [...moves, row]);
 }
 /** Half-way between the face and the way from the plate to its weld, and square to that. */
 const throat = (f: Vec, o: Vec): readonly [Vec, Vec] => [times(plus(f, o), Math.SQRT1_2), times(plus(f, o, -1), Math.SQRT1_2)];
