@@ -138,6 +138,10 @@ describe('a model that is wrong', () => {
     });
     expect(() => analyse(moved([5, 0, 0]))).toThrow(/bolt misses its hole in plate lower by 5\.0 mm/);
     expect(() => analyse(moved([0, 0, 0], [0, 1, 1]))).toThrow(/bolt is not square to plate lower/);
+    const apart = { ...one, plates: one.plates.map((p) => (p.name === 'upper' ? { ...p, origin: [0, 0, 18] } : p)) };
+    expect(() => analyse(apart)).toThrow(/plates lower and upper do not touch at bolt \(gap 3\.0 mm\)/);
+    const turned = { ...one, bolts: one.bolts.map((b) => ({ ...b, plies: ['upper', 'lower'] })) };
+    expect(() => analyse(turned)).toThrow(/do not touch at bolt \(gap -60\.0 mm\)/);
     expect(() => analyse(moved([0, 90, 0]))).toThrow(/bolt does not pass through plate lower/);
   });
   it('that no engineer would accept does not hold', () => {

@@ -248,6 +248,14 @@ function meets(a: MeshPlate, b: MeshPlate, w: WeldInput, p: Vec): void {
 
 function boltPart(links: Links, plies: readonly MeshPlate[], b: BoltInput, of: number, grounded: Set<Link>): Part {
   const on = plies.map((p) => crossing(p, b));
+  on.slice(1).forEach((at, i) => {
+    const gap = dot(plus(at, on[i]!, -1), b.direction) - (plies[i]!.t + plies[i + 1]!.t) / 2;
+    if (Math.abs(gap) > 1)
+      throw new Refusal(
+        'bolts',
+        `bolts: plates ${plies[i]!.name} and ${plies[i + 1]!.name} do not touch at ${b.name} (gap ${gap.toFixed(1)} mm); accepted are plies that do, in the order of its direction.`,
+      );
+  });
   const ring = (b.d0 + b.d_w) / 4;
   const [e1, e2] = square(b.direction);
   const around = (at: Vec, r: number, n: number, k: number): Vec => {
