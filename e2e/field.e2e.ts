@@ -35,6 +35,8 @@ describe('the field of a joint', () => {
     await page.getByLabel('Shown at').selectOption('limit');
     await page.getByLabel('Shown as').selectOption('strain');
     await page.getByText('5 % plastic strain', { exact: true }).waitFor();
+    // The policy of the pages lets our WebAssembly run.
+    await page.getByText(/iterations, by the compiled factor\./).waitFor();
     await look('field of a joint');
 
     await typeLine(page, 'FP | 10x85x130 S275 | 3xM16-8.8 @40 | e 25/40 | gap 10 | top 40 | fw 8');

@@ -85,7 +85,7 @@ export function printField(r: FieldResult, beside = ''): string {
         ]
       : []),
     '',
-    `${r.size.plates} plates, ${r.size.cells} cells, ${r.size.links} links, ${r.size.unknowns} unknowns; ${r.steps} steps, ${r.iterations} iterations; reactions against loads ${worst.toExponential(1)}`,
+    `${r.size.plates} plates, ${r.size.cells} cells, ${r.size.links} links, ${r.size.unknowns} unknowns; ${r.steps} steps, ${r.iterations} iterations${r.compiled ? '' : ' (plain factor)'}; reactions against loads ${worst.toExponential(1)}`,
     'Not computed: second order, friction, net sections and block tearing, fatigue; it stands beside the checks of the standard.',
     '',
   ].join('\n');

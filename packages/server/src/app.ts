@@ -74,6 +74,8 @@ function guard(app: Express, log: Services['log']): void {
         // Formulas are placed with style attributes; scripts, styles and workers come from here alone.
         directives: {
           defaultSrc: ["'self'"],
+          // WebAssembly of our own is compiled; no script is made from text.
+          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
           styleSrc: ["'self'"],
           styleSrcAttr: ["'unsafe-inline'"],
           imgSrc: ["'self'", 'data:'],

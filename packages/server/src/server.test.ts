@@ -230,6 +230,8 @@ describe('bad input', () => {
     expect(usual.headers['access-control-allow-origin']).toBeUndefined();
     expect(usual.headers['x-content-type-options']).toBe('nosniff');
     expect(usual.headers['content-security-policy']).toMatch(/default-src 'self'/);
+    // WebAssembly may run, text made into script may not.
+    expect(usual.headers['content-security-policy']).toMatch(/script-src 'self' 'wasm-unsafe-eval'(;|$)/);
   });
   it('says what is not there', async () => {
     await get('/joints/none').expect(404);

@@ -2,6 +2,7 @@ import { Refusal } from '../refusal.ts';
 import { forcesOf, gaugesOf, measuresOf, pull, resultant, type Measure } from './measures.ts';
 import { meshOf } from './mesh.ts';
 import { readFieldModel, type FieldModel } from './model.ts';
+import { PlainFactor } from './factor.ts';
 import { bucklingOf, type BucklingMode } from './buckling.ts';
 import { pictureOf, type FieldPicture } from './picture.ts';
 import { follow, solverOf, type PathEnd, type State, type Step } from './path.ts';
@@ -53,6 +54,8 @@ export interface FieldResult {
   /** First ways in which it buckles, elastic; empty where that was not asked for, or nothing does. */
   readonly buckling: readonly BucklingMode[];
   readonly size: { readonly plates: number; readonly cells: number; readonly links: number; readonly unknowns: number };
+  /** Whether the compiled factor ran: false where the plain one stood in for it. */
+  readonly compiled: boolean;
   readonly steps: number;
   readonly iterations: number;
 }
@@ -156,6 +159,7 @@ export function analyseSystem(
       links: system.ties.links.links.length,
       unknowns: system.n,
     },
+    compiled: !(solver.factor instanceof PlainFactor),
     steps,
     iterations,
   };

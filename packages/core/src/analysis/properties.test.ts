@@ -102,6 +102,7 @@ describe('the analysis of the same joint', () => {
   }, 60_000);
   it('is the same to the last digit when it is done again', () => {
     const one = analyse(tStub(8));
+    expect(one.compiled).toBe(true);
     expect(JSON.stringify(analyse(tStub(8)))).toBe(JSON.stringify(one));
   }, 60_000);
 });

@@ -243,12 +243,12 @@ function Uses({ uses, lam, picked, setPicked }: UsesProps) {
 
 /** What it was made of, and what it leaves out. */
 function Made({ field: { result }, state }: { field: JointField; state: FieldState | null }) {
-  const { size, steps, iterations } = result;
+  const { size, steps, iterations, compiled } = result;
   const worst = state ? Math.max(state.balance.force, state.balance.moment, state.balance.plate) : 0;
   return (
     <p className="muted mt-3">
       {size.plates} plates, {size.cells} cells, {size.links} links, {size.unknowns} unknowns; {steps} steps, {iterations}{' '}
-      iterations. Reactions and loads agree to {worst < 1e-6 ? 'under a millionth' : `${(100 * worst).toFixed(3)} %`}. Not
+      iterations, by the {compiled ? 'compiled' : 'plain'} factor. Reactions and loads agree to {worst < 1e-6 ? 'under a millionth' : `${(100 * worst).toFixed(3)} %`}. Not
       computed: second order, friction, net sections, block tearing, fatigue. A weld stops it at a slip of 0.05 of its leg, a
       plate at a plastic strain of 5 % over a disc of its thickness, a bolt at an elongation of 0.02 of its length or a slip of 1
       mm.
