@@ -248,10 +248,10 @@ function Made({ field: { result }, state }: { field: JointField; state: FieldSta
   return (
     <p className="muted mt-3">
       {size.plates} plates, {size.cells} cells, {size.links} links, {size.unknowns} unknowns; {steps} steps, {iterations}{' '}
-      iterations, by the {compiled ? 'compiled' : 'plain'} factor. Reactions and loads agree to {worst < 1e-6 ? 'under a millionth' : `${(100 * worst).toFixed(3)} %`}. Not
-      computed: second order, friction, net sections, block tearing, fatigue. A weld stops it at a slip of 0.05 of its leg, a
-      plate at a plastic strain of 5 % over a disc of its thickness, a bolt at an elongation of 0.02 of its length or a slip of 1
-      mm.
+      iterations, by the {compiled ? 'compiled' : 'plain'} factor. Reactions and loads agree to{' '}
+      {worst < 1e-6 ? 'under a millionth' : `${(100 * worst).toFixed(3)} %`}. Not computed: second order, friction, net sections,
+      block tearing, fatigue. A weld stops it at a slip of 0.05 of its leg, a plate at a plastic strain of 5 % over a disc of its
+      thickness, a bolt at an elongation of 0.02 of its length or a slip of 1 mm.
     </p>
   );
 }
