@@ -218,3 +218,19 @@ export function pressed(long: number, wide: number, cells: readonly [number, num
     lines: [{ plate: 'plate', p0: [long, 0, 0], p1: [long, wide, 0], q: [-1, 0, 0] }],
   };
 }
+
+/** A square plate of 1000 under uniform pressure of 1 MPa, its edges held hard and simply or clamped; what its middle does. */
+export function floor(t: number, clamped: boolean, n = 16) {
+  const edge = (point: number[], normal: number[], held: string[]) => ({ plates: ['plate'], point, normal, held });
+  const all = ['z', 'rx', 'ry'];
+  return {
+    plates: [{ name: 'plate', t, fy: null, outline: rect(0, 0, 1000, 1000), cells: [n, n] }],
+    holds: [
+      ...[0, 1000].map((x) => edge([x, 0, 0], [1, 0, 0], clamped ? all : ['z', 'rx'])),
+      ...[0, 1000].map((y) => edge([0, y, 0], [0, 1, 0], clamped ? all : ['z', 'ry'])),
+      edge([0, 0, 0], [1, 0, 0], ['x', 'y']),
+    ],
+    pressures: [{ plate: 'plate', q: [0, 0, -1] }],
+    probes: [{ name: 'middle', plate: 'plate', point: [500, 500, 0] }],
+  };
+}

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { analyse } from './analyse.ts';
-import { cook, finPlate, oneBolt, pressed, roof, stub, tStub, weld } from './bench-models.testing.ts';
+import { cook, finPlate, floor, oneBolt, pressed, roof, stub, tStub, weld } from './bench-models.testing.ts';
 
 /** Known within so many hundredths. */
 const within = (value: number, known: number, percent: number): void => {
@@ -16,6 +16,16 @@ describe('the analysis against what is known', () => {
     const tip = (n: number): number => analyse(cook(n), { until: 'design' }).design!.probes['tip']![1];
     within(tip(4), 23.02, 0.1);
     within(tip(16), 23.96, 0.6);
+  });
+  it.each([
+    // w D/(q a^4); half the side with eight cells is known to give these.
+    ['E05: a thick plate, simply held', 200, false, 0.0049043, 0.0049],
+    ['E08: a thin plate, clamped', 10, true, 0.0012653, 0.001281],
+  ] as const)('%s', (_, t, clamped, known, cells) => {
+    const w = -analyse(floor(t, clamped), { until: 'design' }).design!.probes['middle']![2];
+    const D = (210_000 * t ** 3) / 12 / 0.91;
+    within((w * D) / 1e12, known, 1.5);
+    within((w * D) / 1e12, cells, 0.3);
   });
   it('S08: a barrel roof as facets', () => {
     const r = analyse(roof(), { until: 'design' });
