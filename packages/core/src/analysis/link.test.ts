@@ -73,6 +73,13 @@ describe('the laws of links', () => {
     const F = at(WELD, d).F.map((f, i) => f - 8 * d[i]!);
     expect(2 * F[0]! ** 2 + 2 * F[1]! ** 2 + 3 * F[2]! ** 2).toBeCloseTo(4e6, 2);
   });
+  it.each(CASES)('asked again from where they came to are as they were: %s', (_, law, n, most) => {
+    const d = Array.from({ length: n }, (_v, i) => (i === 1 ? -0.7 : 0.9) * most);
+    const first = at(law, d);
+    const again = at(law, d, first.after);
+    again.F.forEach((f, i) => expect(Math.abs(f - first.F[i]!)).toBeLessThan(1e-6 * Math.max(1, Math.abs(first.F[i]!))));
+    again.after.forEach((v, i) => expect(v).toBeCloseTo(first.after[i]!, 9));
+  });
   it('unload along the first stiffness, and remember what was plastic', () => {
     const law: Law = { type: 'tension', k: 1000, limit: 100 };
     const { after } = at(law, [1.1]);

@@ -29,6 +29,23 @@ describe('a layer of steel', () => {
     // E/(1 - nu^2) 0.0005 = 115.3846; nu of it across; kappa G 0.0002 = 13.4615.
     [115.3846, 34.6154, 0, (KAPPA * 210000 * 0.0002) / 2.6, 0].forEach((v, k) => expect(s[k]).toBeCloseTo(v, 4));
   });
+  it('asked again from where it came to is as it was, and yields no more: hardened to f_y + H alpha', () => {
+    const steel = { ...S275, H: 2100 };
+    const e = [0.012, -0.004, 0.003, 0.001, 0];
+    const first = answer(e, steel);
+    const again = answer(e, steel, first.after);
+    again.s.forEach((v, k) => expect(v).toBeCloseTo(first.s[k]!, 6));
+    expect(again.after[5]).toBeCloseTo(first.after[5]!, 9);
+    expect(vonMises(first.s)).toBeCloseTo(275 + 2100 * first.after[5]!, 6);
+    // A hair less strain is elastic from there.
+    expect(
+      answer(
+        e.map((v) => v * 0.9999),
+        steel,
+        first.after,
+      ).yields,
+    ).toBe(false);
+  });
   it('has the tangent of its stress, for any strain after any other', () => {
     const part = fc.double({ min: -0.004, max: 0.004, noNaN: true });
     const five = fc.array(part, { minLength: 5, maxLength: 5 });

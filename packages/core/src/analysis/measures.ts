@@ -36,6 +36,8 @@ const STRAIN = 0.05;
 const WELD_SLIP = 0.05;
 const ELONGATION = 0.02;
 const SLIP = 1;
+/** So many cells from the cut end of a member the way in which forces come in is felt. */
+const END = 3;
 
 /** What is worked out once: which cells are near which, and which are at bolts or under welds. */
 export interface Gauges {
@@ -47,7 +49,7 @@ export interface Gauges {
   readonly areas: Float64Array;
 }
 
-export function gaugesOf({ mesh, ties, model }: System): Gauges {
+export function gaugesOf({ mesh, model }: System): Gauges {
   const cells = mesh.cellPlate.length;
   const centres = new Float64Array(2 * cells);
   const areas = new Float64Array(cells);
@@ -81,11 +83,14 @@ export function gaugesOf({ mesh, ties, model }: System): Gauges {
       for (const c of p.cellIds)
         if (where[c] === 0 && Math.hypot(centres[2 * c]! - x, centres[2 * c + 1]! - y) < reach) where[c] = 2;
     }
-  for (const part of ties.parts)
-    if (part.kind === 'section' || part.kind === 'hold') {
-      const ends = new Set(part.links.flatMap((l) => [...l.vertices]));
-      for (let c = 0; c < cells; c += 1)
-        if (where[c] === 0 && [0, 1, 2, 3].some((k) => ends.has(mesh.corners[4 * c + k]!))) where[c] = 3;
+  for (const { plates: cut, point, normal } of model.sections)
+    for (const name of cut) {
+      const p = plates.get(name)!;
+      const n = unit(normal);
+      for (const c of p.cellIds) {
+        const at = plus(plus(plus(p.origin, p.ex, centres[2 * c]!), p.ey, centres[2 * c + 1]!), point, -1);
+        if (where[c] === 0 && Math.abs(dot(at, n)) < END * p.h) where[c] = 3;
+      }
     }
   const near: Int32Array[] = [];
   for (const p of mesh.plates)
