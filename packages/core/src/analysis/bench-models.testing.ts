@@ -168,6 +168,7 @@ export function tStub(h: number, F = 100_000) {
     sections: [{ name: 'pull', plates: ['web'], point: [0, 0, 86], normal: [0, 0, 1] }],
     holds: [{ plates: ['web'], point: [0, 0, 86], normal: [0, 0, 1], held: ['x', 'y'] }],
     loads: [{ section: 'pull', F: [0, 0, F], M: [0, 0, 0] }],
+    probes: [{ name: 'web', plate: 'web', point: [0, 0, 86] }],
   };
 }
 
@@ -234,3 +235,24 @@ export function floor(t: number, clamped: boolean, n = 16) {
     probes: [{ name: 'middle', plate: 'plate', point: [500, 500, 0] }],
   };
 }
+
+/** A square of 400 x 4 under shear of 1 N/mm along all its edges, held square and hard. */
+export const sheared = (n = 16) => {
+  const square = pressed(400, 400, [n, n], false);
+  const line = (p0: number[], p1: number[], q: number[]) => ({ plate: 'plate', p0, p1, q });
+  return {
+    ...square,
+    holds: [
+      ...square.holds.slice(0, 4).map((h) => ({ ...h, held: h.held.filter((x) => x !== 'x') })),
+      // Sheared with u alone: nothing moves along y, and the middle not along x.
+      ...[0, 400].map((x) => ({ plates: ['plate'], point: [x, 0, 0], normal: [1, 0, 0], held: ['y'] })),
+      { plates: ['plate'], point: [0, 200, 0], normal: [0, 1, 0], held: ['x'] },
+    ],
+    lines: [
+      line([400, 0, 0], [400, 400, 0], [0, 1, 0]),
+      line([0, 0, 0], [0, 400, 0], [0, -1, 0]),
+      line([0, 400, 0], [400, 400, 0], [1, 0, 0]),
+      line([0, 0, 0], [400, 0, 0], [-1, 0, 0]),
+    ],
+  };
+};
