@@ -56,6 +56,9 @@ describe('sheets of a detail', () => {
     const member = built('B1-07').solid.members.find((m) => m.id === 'support')!;
     const roots = sheetsOf(built('B1-07').solid).roots.filter((r) => r.a.startsWith('support'));
     expect(roots.map((r) => r.toe)).toEqual([0.8 * member.r, 0.8 * member.r]);
+    const beam = built('B1-07').solid.members.find((m) => m.id === 'beam')!;
+    const own = sheetsOf(built('B1-07').solid).roots.filter((r) => r.a === 'beam web');
+    expect(own.map((r) => r.toe)).toEqual([0.8 * beam.r, 0.8 * beam.r]);
   });
 });
 
