@@ -6,6 +6,7 @@ import {
   eventWords,
   jointField,
   partUses,
+  worstOf,
   type FieldResult,
   type JointField,
 } from '@ample/core/field';
@@ -69,7 +70,7 @@ const percent = (x: number): string => `${(100 * x).toFixed(x < 0.1 ? 1 : 0)} %`
 export function printField(r: FieldResult, beside = ''): string {
   const state = r.design ?? r.limit;
   const uses = state ? partUses(state) : [];
-  const worst = state ? Math.max(state.balance.force, state.balance.moment, state.balance.plate) : 0;
+  const worst = state ? worstOf(state.balance) : 0;
   return [
     r.words,
     ...(beside ? [beside] : []),

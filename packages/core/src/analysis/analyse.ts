@@ -1,6 +1,17 @@
 import { Refusal } from '../refusal.ts';
-import { forcesOf, gaugesOf, measuresOf, pull, resultant, type Measure } from './measures.ts';
-import { meshOf } from './mesh.ts';
+import {
+  forcesOf,
+  gaugesOf,
+  measuresOf,
+  NO_WRENCH,
+  pulls,
+  resultant,
+  together,
+  withForce,
+  type Measure,
+  type Wrench,
+} from './measures.ts';
+import { inSpace, meshOf, placeAt } from './mesh.ts';
 import { readFieldModel, type FieldModel } from './model.ts';
 import { PlainFactor } from './factor.ts';
 import { bucklingOf, type BucklingMode } from './buckling.ts';
@@ -8,7 +19,7 @@ import { pictureOf, type FieldPicture } from './picture.ts';
 import { follow, solverOf, type PathEnd, type State, type Step } from './path.ts';
 import { System } from './system.ts';
 import { tied, nameOf } from './ties.ts';
-import { length, plus, type Vec } from './vector.ts';
+import { length, plus, times, type Vec } from './vector.ts';
 
 /** Something that happened on the way up, with the load multiple at which it did. */
 export interface FieldEvent extends Pick<Measure, 'kind' | 'part' | 'place' | 'stops' | 'ply'> {
@@ -132,16 +143,14 @@ export function analyseSystem(
     ...(pictures ? { picture: pictureOf(system, state) } : {}),
   });
   const reached = last as State | null;
-  if (reached) {
-    const { force, moment, plate } = balanceOf(system, reached);
-    // A number is told of a state in balance alone.
-    const most = Math.max(force, moment, plate);
-    if (most > IN_BALANCE)
-      throw new Refusal(
-        'model',
-        `model: reactions and loads differ by ${(100 * most).toFixed(2)} %, more than ${100 * IN_BALANCE} %; there is no result.`,
-      );
-  }
+  const end = reached ? told(reached) : null;
+  // A number is told of a state in balance alone.
+  const most = end ? worstOf(end.balance) : 0;
+  if (most > IN_BALANCE)
+    throw new Refusal(
+      'model',
+      `model: reactions and loads differ by ${(100 * most).toFixed(2)} %, more than ${100 * IN_BALANCE} %; there is no result.`,
+    );
   const stop = ended.end === 'stopped' && reached ? stopOf(measured(reached), reached, events) : null;
   const multiple = ended.end === 'design' ? 1 : stop ? stop.at : (reached?.lam ?? 0);
   return {
@@ -150,8 +159,8 @@ export function analyseSystem(
     stop,
     words: wordsOf(ended, stop, multiple),
     events,
-    design: design ? told(design) : null,
-    limit: reached && ended.end !== 'design' ? told(reached) : null,
+    design: design === reached ? end : design ? told(design) : null,
+    limit: ended.end === 'design' ? null : end,
     buckling: buckling && reached ? bucklingOf(system, design ?? reached, solver.factor) : [],
     size: {
       plates: system.mesh.plates.length,
@@ -169,16 +178,8 @@ export function analyseSystem(
 function stopOf(all: readonly Measure[], state: State, events: readonly FieldEvent[]): FieldEvent {
   const worst = all.filter((m) => m.stops).reduce((a, b) => (b.value > a.value ? b : a));
   const event = events.find((e) => e.kind === worst.kind && e.part === worst.part && e.ply === worst.ply);
-  return (
-    event ?? {
-      kind: worst.kind,
-      part: worst.part,
-      place: worst.place,
-      stops: true,
-      at: state.lam,
-      ...(worst.ply ? { ply: worst.ply } : {}),
-    }
-  );
+  const { kind, part, place, ply } = worst;
+  return event ?? { kind, part, place, stops: true, at: state.lam, ...(ply ? { ply } : {}) };
 }
 
 const WHAT: Readonly<Record<Measure['kind'], string>> = {
@@ -256,59 +257,57 @@ function stateOf(system: System, state: State, uses: readonly Measure[]): FieldS
 }
 
 function nearest({ mesh }: System, { plate, point }: FieldModel['probes'][number]): number {
-  const far = (n: number): number =>
-    length(plus([mesh.places[3 * n]!, mesh.places[3 * n + 1]!, mesh.places[3 * n + 2]!], point, -1));
+  const far = (n: number): number => length(plus(placeAt(mesh, n), point, -1));
   return mesh.plates.find((p) => p.name === plate)!.nodes.reduce((a, b) => (far(b) < far(a) ? b : a));
 }
 
-/** Loads on all, or on one plate, without those of sections. */
-function loadOn(system: System, lam: number, plate?: number): { F: Vec; M: Vec; size: number; reach: number } {
-  const { mesh, model, pattern, f } = system;
-  let [F, M]: [Vec, Vec] = [
-    [0, 0, 0],
-    [0, 0, 0],
-  ];
+interface Loaded {
+  /** On each plate, and on all with the loads of sections. */
+  readonly plates: readonly Wrench[];
+  readonly all: Wrench;
+  /** Sum of the forces, moments over the reach of the model among them, and that reach. */
+  readonly size: number;
+  readonly reach: number;
+}
+function loadsOf({ mesh, model, pattern, f }: System, lam: number): Loaded {
+  const plates = mesh.plates.map(() => NO_WRENCH);
   let [size, reach] = [0, 1];
-  const add = (X: Vec, q: Vec): void => {
-    F = plus(F, q);
-    M = plus(M, [X[1] * q[2] - X[2] * q[1], X[2] * q[0] - X[0] * q[2], X[0] * q[1] - X[1] * q[0]]);
-    size += length(q);
-  };
   for (let n = 0; n < mesh.plateOf.length; n += 1) {
-    const X: Vec = [mesh.places[3 * n]!, mesh.places[3 * n + 1]!, mesh.places[3 * n + 2]!];
-    reach = Math.max(reach, length(X));
-    if (plate !== undefined && mesh.plateOf[n] !== plate) continue;
-    const p = mesh.plates[mesh.plateOf[n]!]!;
+    const plate = mesh.plateOf[n]!;
+    const X = placeAt(mesh, n);
     const at = pattern.first[n]!;
-    const q = plus(plus([p.ex[0] * f[at]!, p.ex[1] * f[at]!, p.ex[2] * f[at]!], p.ey, f[at + 1]!), p.ez, f[at + 2]!);
-    add(X, [q[0] * lam, q[1] * lam, q[2] * lam]);
+    const q = times(inSpace(mesh.plates[plate]!, f[at]!, f[at + 1]!, f[at + 2]!), lam);
+    reach = Math.max(reach, length(X));
+    size += length(q);
+    plates[plate] = withForce(plates[plate]!, X, q);
   }
-  if (plate === undefined)
-    for (const l of model.loads) {
-      const s = model.sections.find((x) => x.name === l.section)!;
-      add(s.point, [l.F[0] * lam, l.F[1] * lam, l.F[2] * lam]);
-      M = plus(M, l.M, lam);
-      size += (length(l.M) * lam) / reach;
-    }
-  return { F, M, size, reach };
+  let all = plates.reduce((a, b) => together(a, b), NO_WRENCH);
+  for (const { section, F, M } of model.loads) {
+    const { point } = model.sections.find((x) => x.name === section)!;
+    const q = times(F, lam);
+    all = together(withForce(all, point, q), { F: NO_WRENCH.F, M: times(M, lam) });
+    size += length(q) + (length(M) * lam) / reach;
+  }
+  return { plates, all, size, reach };
 }
 
 /** Reactions against loads, of all and of every plate by itself. */
 function balanceOf(system: System, state: State): Balance {
-  const { ties, mesh } = system;
-  const load = loadOn(system, state.lam);
-  const ground = pull(system, state, ties.grounded);
-  const scale = Math.max(load.size, 1e-9);
-  const whole = {
-    // Links pull the plates by what they resist: the reaction is against it.
-    force: length(plus(load.F, ground.F, -1)) / scale,
-    moment: length(plus(load.M, ground.M, -1)) / (scale * load.reach),
+  const { ties } = system;
+  const { plates, all, size, reach } = loadsOf(system, state.lam);
+  const scale = Math.max(size, 1e-9);
+  // Links pull the plates by what they resist: the reaction is against it.
+  const off = (load: Wrench, held: Wrench): readonly [number, number] => {
+    const { F, M } = together(load, held, -1);
+    return [length(F) / scale, length(M) / (scale * reach)];
   };
-  let plate = 0;
-  mesh.plates.forEach((p) => {
-    const own = loadOn(system, state.lam, p.index);
-    const held = pull(system, state, ties.links.links, p.index);
-    plate = Math.max(plate, length(plus(own.F, held.F, -1)) / scale, length(plus(own.M, held.M, -1)) / (scale * load.reach));
-  });
-  return { ...whole, plate };
+  const [force, moment] = off(
+    all,
+    pulls(system, state, ties.grounded).reduce((a, b) => together(a, b), NO_WRENCH),
+  );
+  const held = pulls(system, state, ties.links.links);
+  return { force, moment, plate: Math.max(...plates.map((load, p) => Math.max(...off(load, held[p]!)))) };
 }
+
+/** The largest of what does not agree. */
+export const worstOf = ({ force, moment, plate }: Balance): number => Math.max(force, moment, plate);

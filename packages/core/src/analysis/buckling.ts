@@ -1,6 +1,7 @@
 import type { Factor } from './factor.ts';
 import type { State } from './path.ts';
 import type { System } from './system.ts';
+import { product } from './vector.ts';
 
 /** A way in which the joint buckles, elastic: at which multiple of the design load, and which plate moves most. */
 export interface BucklingMode {
@@ -37,15 +38,15 @@ export function bucklingOf(system: System, state: State, factor: Factor, wanted 
       return y;
     });
     const turned = Y.map((y) => geometric(y));
-    const A = Y.map((y) => pressed.map((p) => dot(y, p)));
-    const B = Y.map((y) => turned.map((t) => dot(y, t)));
+    const A = Y.map((y) => pressed.map((p) => product(y, p)));
+    const B = Y.map((y) => turned.map((t) => product(y, t)));
     const found = ritz(A, B);
     if (!found) return [];
     const { values, vectors } = found;
     Z = vectors.map((q) => {
       const z = new Float64Array(n);
       q.forEach((c, i) => Y[i]!.forEach((v, j) => (z[j]! += c * v)));
-      const size = Math.sqrt(dot(z, z)) || 1;
+      const size = Math.sqrt(product(z, z)) || 1;
       return z.map((v) => v / size);
     });
     const now = values.slice(0, wanted);
@@ -57,12 +58,6 @@ export function bucklingOf(system: System, state: State, factor: Factor, wanted 
     inverse > 1e-9 ? [{ multiple: state.lam / inverse, plate: movesMost(system, Z[i]!) }] : [],
   );
 }
-
-const dot = (a: Float64Array, b: Float64Array): number => {
-  let s = 0;
-  for (let i = 0; i < a.length; i += 1) s += a[i]! * b[i]!;
-  return s;
-};
 
 /** B q = x A q, largest x first: Cholesky of A, Jacobi turns of what is left. Null where A is not positive. */
 function ritz(

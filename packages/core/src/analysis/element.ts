@@ -16,7 +16,7 @@ export const KAPPA = 5 / 6;
 
 const G = 1 / Math.sqrt(3);
 /** r and s of the four points, and of the four nodes. */
-const AT: readonly (readonly [number, number])[] = [
+export const AT: readonly (readonly [number, number])[] = [
   [-G, -G],
   [G, -G],
   [G, G],
@@ -105,6 +105,15 @@ function slope(i: number, r: number, s: number, { inv }: Jacobian): [number, num
   const [ri, si] = CORNERS[i]!;
   const [nr, ns] = [(ri * (1 + si * s)) / 4, (si * (1 + ri * r)) / 4];
   return [inv[0] * nr + inv[2] * ns, inv[1] * nr + inv[3] * ns];
+}
+
+/** Bilinear slopes at a point of a cell: d N/dx of its nodes, then d N/dy. */
+export function slopesAt(x: ArrayLike<number>, y: ArrayLike<number>, point: number): Float64Array {
+  const [r, s] = AT[point]!;
+  const j = jacobian(x, y, r, s);
+  const out = new Float64Array(8);
+  for (let i = 0; i < 4; i += 1) [out[i], out[4 + i]] = slope(i, r, s, j);
+  return out;
 }
 
 /** G T of the incompatible modes at each point (3 x 8): what they add to the membrane rows. */

@@ -131,6 +131,16 @@ function turned(X: readonly number[], U: readonly number[], den: number): void {
 export const vonMises = (s: ArrayLike<number>): number =>
   Math.sqrt(s[0]! ** 2 + s[1]! ** 2 - s[0]! * s[1]! + 3 * (s[2]! ** 2 + s[3]! ** 2 + s[4]! ** 2));
 
+/** Squared von Mises stress off the mid-plane by z, as if elastic, of generalised strains. */
+export function elasticSquare(g: ArrayLike<number>, at: number, { E, nu }: Pick<Steel, 'E' | 'nu'>, z: number): number {
+  const [d, G] = [E / (1 - nu * nu), E / (2 * (1 + nu))];
+  const [ex, ey] = [g[at]! + z * g[at + 3]!, g[at + 1]! + z * g[at + 4]!];
+  const t = G * (g[at + 2]! + z * g[at + 5]!);
+  const [sx, sy] = [d * (ex + nu * ey), d * (ey + nu * ex)];
+  const [q1, q2] = [KAPPA * G * g[at + 6]!, KAPPA * G * g[at + 7]!];
+  return sx * sx + sy * sy - sx * sy + 3 * (t * t + q1 * q1 + q2 * q2);
+}
+
 /** Places over half the thickness, and weights that add up to 1, of two Gauss-Lobatto rules, one on each half: both faces and the middle are among them. */
 export interface Rule {
   readonly z: Float64Array;

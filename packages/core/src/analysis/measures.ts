@@ -1,10 +1,11 @@
 import { POINTS, STRAINS } from './element.ts';
 import { answer, force, type Link } from './link.ts';
-import { placeIn, toeOf, isLap } from './mesh.ts';
+import { elasticSquare } from './material.ts';
+import { inSpace, isLap, placeAt, placeIn, toeOf } from './mesh.ts';
 import type { State } from './path.ts';
 import type { System } from './system.ts';
 import { nameOf, type Part } from './ties.ts';
-import { dot, length, plus, unit, type Vec } from './vector.ts';
+import { cross, dot, plus, unit, type Vec } from './vector.ts';
 
 /** One thing that is watched: how near it is to its limit, 1 when it is there. */
 export interface Measure {
@@ -126,17 +127,9 @@ export function stressShare(system: System, state: State, cell: number): { top: 
   const p = mesh.plates[mesh.cellPlate[cell]!]!;
   const fy = p.fy ?? Infinity;
   system.strains(state.u, cell, strains);
-  const [d, G] = [p.E / (1 - p.nu ** 2), p.E / (2 * (1 + p.nu))];
   const at = (z: number): number => {
     let sum = 0;
-    for (let k = 0; k < POINTS; k += 1) {
-      const g = k * STRAINS;
-      const [ex, ey] = [strains[g]! + z * strains[g + 3]!, strains[g + 1]! + z * strains[g + 4]!];
-      const t = G * (strains[g + 2]! + z * strains[g + 5]!);
-      const [sx, sy] = [d * (ex + p.nu * ey), d * (ey + p.nu * ex)];
-      const q = ((5 / 6) * G) ** 2 * (strains[g + 6]! ** 2 + strains[g + 7]! ** 2);
-      sum += Math.sqrt(sx * sx + sy * sy - sx * sy + 3 * (t * t + q)) / POINTS;
-    }
+    for (let k = 0; k < POINTS; k += 1) sum += Math.sqrt(elasticSquare(strains, k * STRAINS, p, z)) / POINTS;
     return sum / fy;
   };
   return { top: at(p.t / 2), bottom: at(-p.t / 2) };
@@ -281,32 +274,36 @@ function weldMeasures(system: System, state: State, part: Extract<Part, { kind: 
   ];
 }
 
-/** Force and moment about the origin that links put on the plates: all of them, or one plate. */
-export function pull(system: System, state: State, links: Iterable<Link>, plate?: number): { readonly F: Vec; readonly M: Vec } {
+/** Force and moment about the origin. */
+export interface Wrench {
+  readonly F: Vec;
+  readonly M: Vec;
+}
+export const NO_WRENCH: Wrench = { F: [0, 0, 0], M: [0, 0, 0] };
+/** With a force at a point more. */
+export const withForce = ({ F, M }: Wrench, X: Vec, q: Vec): Wrench => ({ F: plus(F, q), M: plus(M, cross(X, q)) });
+/** Two together; the second k times. */
+export const together = (a: Wrench, b: Wrench, k = 1): Wrench => ({ F: plus(a.F, b.F, k), M: plus(a.M, b.M, k) });
+
+/** What links put on each plate. */
+export function pulls(system: System, state: State, links: Iterable<Link>): Wrench[] {
   const { mesh } = system;
-  let [F, M]: [Vec, Vec] = [
-    [0, 0, 0],
-    [0, 0, 0],
-  ];
+  const out = mesh.plates.map(() => NO_WRENCH);
   for (const l of links) {
     const q = forcesOf(system, state, l);
     const width = l.offsets[l.vertices.length]!;
     l.vertices.forEach((v, i) => {
-      if (v >= mesh.plateOf.length || (plate !== undefined && mesh.plateOf[v] !== plate)) return;
-      const p = mesh.plates[mesh.plateOf[v]!]!;
+      if (v >= mesh.plateOf.length) return;
+      const plate = mesh.plateOf[v]!;
+      const p = mesh.plates[plate]!;
       const c = [0, 1, 2, 3, 4].map((k) => {
         let s = 0;
         for (let j = 0; j < l.n; j += 1) s += l.rows[j * width + l.offsets[i]! + k]! * q[j]!;
         return s;
-      });
-      const f = plus(plus([p.ex[0] * c[0]!, p.ex[1] * c[0]!, p.ex[2] * c[0]!], p.ey, c[1]!), p.ez, c[2]!);
-      const X: Vec = [mesh.places[3 * v]!, mesh.places[3 * v + 1]!, mesh.places[3 * v + 2]!];
-      F = plus(F, f);
-      M = plus(plus(plus(M, moment(X, f)), p.ey, c[3]!), p.ex, -c[4]!);
+      }) as [number, number, number, number, number];
+      const { F, M } = withForce(out[plate]!, placeAt(mesh, v), inSpace(p, c[0], c[1], c[2]));
+      out[plate] = { F, M: plus(plus(M, p.ey, c[3]), p.ex, -c[4]) };
     });
   }
-  return { F, M };
+  return out;
 }
-const moment = (X: Vec, f: Vec): Vec => [X[1] * f[2] - X[2] * f[1], X[2] * f[0] - X[0] * f[2], X[0] * f[1] - X[1] * f[0]];
-
-export { dot, length, unit };

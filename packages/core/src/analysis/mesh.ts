@@ -1,9 +1,9 @@
 import { Refusal } from '../refusal.ts';
-import { B_SIZE, cellB, POINTS, shape } from './element.ts';
+import { AT, B_SIZE, cellB, POINTS, shape } from './element.ts';
 import { evenly, gridOf, linesAlong, type Features, type Grid } from './grid.ts';
 import { normalOf, type FieldModel, type PlateInput, type WeldInput } from './model.ts';
 import { boxOf, contains, distance } from './outline.ts';
-import { cross, dot, length, plus, times, unit, type Vec } from './vector.ts';
+import { dot, plus, times, type Vec } from './vector.ts';
 
 export interface MeshPlate extends PlateInput {
   readonly index: number;
@@ -161,13 +161,7 @@ export function meshOf(model: FieldModel): Mesh {
       c * POINTS,
     );
     for (let k = 0; k < POINTS; k += 1) areas[c * POINTS + k]! *= solid[c]!;
-    const g = 1 / Math.sqrt(3);
-    [
-      [-g, -g],
-      [g, -g],
-      [g, g],
-      [-g, g],
-    ].forEach(([r, s], k) => shape(r!, s!).forEach((N, i) => (tributary[ids[i]!]! += N * areas[c * POINTS + k]!)));
+    AT.forEach(([r, s], k) => shape(r, s).forEach((N, i) => (tributary[ids[i]!]! += N * areas[c * POINTS + k]!)));
   }
   const places = new Float64Array(3 * plateOf.length);
   plateOf.forEach((p, n) => places.set(placeOf(plates[p]!, local[2 * n]!, local[2 * n + 1]!, 0), 3 * n));
@@ -232,14 +226,46 @@ function gridded(model: FieldModel, p: PlateInput, h: number): Cells {
 
 const placeOf = (p: PlateInput, x: number, y: number, z: number): Vec =>
   plus(plus(plus(p.origin, p.ex, x), p.ey, y), normalOf(p), z);
+/** Place in space of a node. */
+export const placeAt = ({ places }: Pick<Mesh, 'places'>, node: number): Vec => [
+  places[3 * node]!,
+  places[3 * node + 1]!,
+  places[3 * node + 2]!,
+];
+/** A vector in the axes of a plate, in space. */
+export const inSpace = (p: Pick<MeshPlate, 'ex' | 'ey' | 'ez'>, x: number, y: number, z: number): Vec =>
+  plus(plus(times(p.ex, x), p.ey, y), p.ez, z);
+/** Nodes of a plate on whose edges between two of them a line runs, with the length of it that belongs to each. */
+export function nodesAlong({ corners, local }: Mesh, p: MeshPlate, on: (node: number) => boolean): Map<number, number> {
+  const found = new Map<number, number>();
+  const edges = new Set<string>();
+  for (const c of p.cellIds)
+    for (let k = 0; k < 4; k += 1) {
+      const [i, j] = [corners[4 * c + k]!, corners[4 * c + ((k + 1) % 4)]!];
+      const key = `${Math.min(i, j)} ${Math.max(i, j)}`;
+      if (!on(i) || !on(j) || edges.has(key)) continue;
+      edges.add(key);
+      const l = Math.hypot(local[2 * i]! - local[2 * j]!, local[2 * i + 1]! - local[2 * j + 1]!);
+      for (const v of [i, j]) found.set(v, (found.get(v) ?? 0) + l / 2);
+    }
+  return found;
+}
 /** Place in a plate of a point in space: along ex, ey, and off the mid-plane. */
 export const placeIn = (p: MeshPlate, at: Vec): readonly [number, number, number] => {
   const d = plus(at, p.origin, -1);
   return [dot(d, p.ex), dot(d, p.ey), dot(d, p.ez)];
 };
 
-/** Cell over a point of a plate, and its r, s; the nearest cell, extrapolated, where there is none. */
-export function locate(p: MeshPlate, x: number, y: number): { readonly cell: number; readonly r: number; readonly s: number } {
+/** Where a point of a plate is in its cells. */
+export interface Located {
+  readonly cell: number;
+  readonly column: number;
+  readonly row: number;
+  readonly r: number;
+  readonly s: number;
+}
+/** Cell over a point of a plate; the nearest, extrapolated, where there is none. */
+export function locate(p: MeshPlate, x: number, y: number): Located {
   const { grid } = p;
   if (!grid)
     throw new Refusal('plates', `plates: plate ${p.name} follows a slanting outline, so that nothing can be joined to it.`);
@@ -259,6 +285,8 @@ export function locate(p: MeshPlate, x: number, y: number): { readonly cell: num
   }
   return {
     cell: p.cellAt[bi * ny + bk]!,
+    column: bi,
+    row: bk,
     r: (2 * (x - xs[bi]!)) / (xs[bi + 1]! - xs[bi]!) - 1,
     s: (2 * (y - ys[bk]!)) / (ys[bk + 1]! - ys[bk]!) - 1,
   };
@@ -278,5 +306,3 @@ export const isSolid = (p: PlateInput, x: number, y: number, within = 0.5): bool
   const near = contains(p.outline, x, y) || distance(p.outline, x, y) < within;
   return near && !p.holes.some((o) => Math.hypot(x - o.x, y - o.y) < o.d / 2 - within);
 };
-
-export { cross, dot, length, plus, times, unit, type Vec };

@@ -1,6 +1,7 @@
 import { compiledFactor } from './compiled.ts';
 import { PlainFactor, type Factor } from './factor.ts';
 import type { Memory, System } from './system.ts';
+import { product } from './vector.ts';
 
 /** A state that is in balance. */
 export interface State {
@@ -32,12 +33,6 @@ export interface Solver {
 export const solverOf = (system: System, cancelled: () => boolean = () => false, factor?: Factor): Solver => ({
   ...{ system, factor: factor ?? compiledFactor(system.pattern) ?? new PlainFactor(system.pattern), tolerance: 4e-4, cancelled },
 });
-
-const inner = (a: Float64Array, b: Float64Array): number => {
-  let s = 0;
-  for (let i = 0; i < a.length; i += 1) s += a[i]! * b[i]!;
-  return s;
-};
 
 /** How far forces at u are from balance with lam f, each kind over its scale. */
 function residualOf(system: System, F: ReturnType<System['inner']>, lam: number): number {
@@ -71,10 +66,7 @@ export function step(solver: Solver, from: State, target: Target, guess?: Float6
   const { f, n } = system;
   const u = Float64Array.from(guess ?? from.u);
   const trial = copied(from.memory);
-  const K = new Float64Array(system.pattern.numbers);
-  const K2 = new Float64Array(system.pattern.numbers);
-  let current = K;
-  let spare = K2;
+  let [current, spare] = [new Float64Array(system.pattern.numbers), new Float64Array(system.pattern.numbers)];
   let at = system.inner(u, from.memory, trial, current);
   let lam = from.lam;
   for (let iteration = 1; iteration <= MOST; iteration += 1) {
@@ -85,8 +77,8 @@ export function step(solver: Solver, from: State, target: Target, guess?: Float6
     factor.solve(a);
     const b = Float64Array.from(f);
     factor.solve(b);
-    const off = 'S' in target ? target.S - inner(f, u) : 0;
-    lam = 'S' in target ? (off - inner(f, a)) / inner(f, b) : target.lam;
+    const off = 'S' in target ? target.S - product(f, u) : 0;
+    lam = 'S' in target ? (off - product(f, a)) / product(f, b) : target.lam;
     const du = new Float64Array(n);
     for (let i = 0; i < n; i += 1) du[i] = a[i]! + lam * b[i]!;
     const slope = (F: Float64Array): number => {
@@ -124,7 +116,7 @@ export function step(solver: Solver, from: State, target: Target, guess?: Float6
     const residual = residualOf(system, at, lam);
     if (!Number.isFinite(residual)) return { failed: 'balance' };
     if (residual <= tolerance && alpha > 0.3)
-      return { state: { u, lam, memory: trial, S: inner(f, u) }, iterations: iteration, residual };
+      return { state: { u, lam, memory: trial, S: product(f, u) }, iterations: iteration, residual };
   }
   return { failed: 'balance' };
 }
@@ -177,8 +169,7 @@ export function follow(solver: Solver, { until, stopRatio, accepted }: PathOptio
         // The design load is met exactly.
         const part = (1 - now.lam) / (tried.state.lam - now.lam);
         const to = Float64Array.from(now.u, (v, i) => v + part * (tried as Step).state.u[i]! - part * v);
-        const exact = step(solver, now, { lam: 1 }, to);
-        tried = exact;
+        tried = step(solver, now, { lam: 1 }, to);
       }
       if ('failed' in tried) {
         dS *= 0.4;

@@ -1,5 +1,5 @@
 import { NODE, shape } from './element.ts';
-import { locate, placeIn, type Mesh, type MeshPlate } from './mesh.ts';
+import { locate, placeAt, placeIn, type Mesh, type MeshPlate } from './mesh.ts';
 import { stateOf, type Law, type Link } from './link.ts';
 import { cross, dot, length, plus, times, type Vec } from './vector.ts';
 
@@ -116,7 +116,7 @@ export class Links {
     const at = (X: Vec): Vec => plus(U, cross(W, X));
     const nodes = [...mesh.plateOf].map((p, n) => {
       const plate = mesh.plates[p]!;
-      const u = at([mesh.places[3 * n]!, mesh.places[3 * n + 1]!, mesh.places[3 * n + 2]!]);
+      const u = at(placeAt(mesh, n));
       return Float64Array.from([dot(u, plate.ex), dot(u, plate.ey), dot(u, plate.ez), dot(W, plate.ey), -dot(W, plate.ex)]);
     });
     const extras = this.extras.map((e) =>
@@ -127,15 +127,14 @@ export class Links {
 
   /** Largest displacement of each link in rigid movements of the whole, per displacement of the farthest point: nothing, where the link is right. */
   faults(of: (link: Link) => boolean): { readonly link: Link; readonly size: number }[] {
-    const { plateOf, places } = this.mesh;
+    const { mesh } = this;
     const E: readonly Vec[] = [
       [1, 0, 0],
       [0, 1, 0],
       [0, 0, 1],
     ];
     let reach = 1;
-    for (let n = 0; n < plateOf.length; n += 1)
-      reach = Math.max(reach, length([places[3 * n]!, places[3 * n + 1]!, places[3 * n + 2]!]));
+    for (let n = 0; n < mesh.plateOf.length; n += 1) reach = Math.max(reach, length(placeAt(mesh, n)));
     const moves = [...E.map((e) => this.rigid(e, [0, 0, 0])), ...E.map((e) => this.rigid([0, 0, 0], times(e, 1 / reach)))];
     return this.links.filter(of).map((link) => {
       const width = link.offsets[link.vertices.length]!;

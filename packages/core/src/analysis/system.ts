@@ -1,13 +1,12 @@
-import { addStiffness, B_SIZE, CELL, elasticSection, NODE, POINTS, STRAINS, TRIANGLE } from './element.ts';
+import { addStiffness, B_SIZE, CELL, elasticSection, NODE, POINTS, slopesAt, STRAINS, TRIANGLE } from './element.ts';
 import { Couplings } from './graph.ts';
 import { answer, force, stiff, type Link } from './link.ts';
-import { LAYER, NINE, resultants, section, SEVEN, stiffness, type Rule, type Steel } from './material.ts';
-import type { Mesh } from './mesh.ts';
+import { elasticSquare, LAYER, NINE, resultants, section, SEVEN, stiffness, type Rule, type Steel } from './material.ts';
 import type { FieldModel } from './model.ts';
 import { blockOf, patternOf, type Pattern } from './pattern.ts';
-import { placeIn } from './mesh.ts';
+import { inSpace, nodesAlong, placeIn, type Mesh } from './mesh.ts';
 import type { Tied } from './ties.ts';
-import { cross, dot, plus, unit, type Vec } from './vector.ts';
+import { cross, dot, unit, type Vec } from './vector.ts';
 
 /** What the model remembers of a state that was accepted, or of one that is tried. */
 export interface Memory {
@@ -101,15 +100,8 @@ export class System {
 
   /** Generalised strains at the points of a cell (4 x 8). */
   strains(u: Float64Array, cell: number, into: Float64Array): void {
-    const { corners, B } = this.mesh;
     this.gather(u, cell);
-    void corners;
-    for (let r = 0; r < POINTS * STRAINS; r += 1) {
-      const at = cell * B_SIZE + r * CELL;
-      let sum = 0;
-      for (let k = 0; k < CELL; k += 1) sum += B[at + k]! * own[k]!;
-      into[r] = sum;
-    }
+    this.strainsOfOwn(cell, into);
   }
 
   private gather(u: Float64Array, cell: number): void {
@@ -152,7 +144,7 @@ export class System {
     const steel = this.steels[plate]!;
     this.gather(u, c);
     after.yielded[c] = 0;
-    if (steel === null || this.isElastic(c, u, steel, mesh.plates[plate]!.t, before)) {
+    if (steel === null || this.isElastic(c, steel, mesh.plates[plate]!.t, before)) {
       const at = c * TRIANGLE;
       forces.fill(0);
       let n = at;
@@ -175,7 +167,7 @@ export class System {
     } else {
       forces.fill(0);
       if (matrix) difference.fill(0);
-      this.strainsOfOwn(c);
+      this.strainsOfOwn(c, points);
       for (let p = 0; p < POINTS; p += 1) {
         const at = c * this.perCell + p * this.perPoint;
         if (section(points, p * STRAINS, mesh.plates[plate]!.t, steel, this.rule, before.layers, at, after.layers, at))
@@ -204,32 +196,22 @@ export class System {
     }
   }
 
-  private strainsOfOwn(c: number): void {
+  private strainsOfOwn(c: number, into: Float64Array): void {
     const { B } = this.mesh;
     for (let r = 0; r < POINTS * STRAINS; r += 1) {
       const at = c * B_SIZE + r * CELL;
       let sum = 0;
       for (let k = 0; k < CELL; k += 1) sum += B[at + k]! * own[k]!;
-      points[r] = sum;
+      into[r] = sum;
     }
   }
 
   /** Whether a cell that never yielded stays under yield at both faces: then it does all through, because the squared stress is convex. */
-  private isElastic(c: number, _u: Float64Array, { E, nu, fy }: Steel, t: number, before: Memory): boolean {
+  private isElastic(c: number, steel: Steel, t: number, before: Memory): boolean {
     if (before.yielded[c]) return false;
-    this.strainsOfOwn(c);
-    const [d, G] = [E / (1 - nu * nu), E / (2 * (1 + nu))];
-    for (let p = 0; p < POINTS; p += 1) {
-      const g = p * STRAINS;
-      const [q1, q2] = [(5 / 6) * G * points[g + 6]!, (5 / 6) * G * points[g + 7]!];
-      for (const z of [-t / 2, t / 2]) {
-        const ex = points[g]! + z * points[g + 3]!;
-        const ey = points[g + 1]! + z * points[g + 4]!;
-        const sxy = G * (points[g + 2]! + z * points[g + 5]!);
-        const [sx, sy] = [d * (ex + nu * ey), d * (ey + nu * ex)];
-        if (sx * sx + sy * sy - sx * sy + 3 * (sxy * sxy + q1 * q1 + q2 * q2) > fy * fy) return false;
-      }
-    }
+    this.strainsOfOwn(c, points);
+    for (let p = 0; p < POINTS; p += 1)
+      for (const z of [-t / 2, t / 2]) if (elasticSquare(points, p * STRAINS, steel, z) > steel.fy ** 2) return false;
     return true;
   }
 
@@ -252,13 +234,14 @@ export class System {
     for (let c = 0; c < cells; c += 1) {
       const plate = mesh.plates[mesh.cellPlate[c]!]!;
       const steel = this.steels[mesh.cellPlate[c]!] ?? { E: plate.E, nu: plate.nu, fy: Infinity, H: 0 };
-      this.gather(u, c);
-      this.strainsOfOwn(c);
+      this.strains(u, c, points);
+      const ids = [0, 1, 2, 3].map((k) => mesh.corners[4 * c + k]!);
+      const [x, y] = [0, 1].map((k) => ids.map((id) => mesh.local[2 * id + k]!)) as [number[], number[]];
       for (let p = 0; p < POINTS; p += 1) {
         const at = c * this.perCell + p * this.perPoint;
         section(points, p * STRAINS, plate.t, steel, this.rule, memory.layers, at, scratch.layers, at);
         const area = mesh.areas[c * POINTS + p]!;
-        const g = slopesOf(mesh, c, p);
+        const g = slopesAt(x, y, p);
         for (let i = 0; i < 4; i += 1)
           for (let k = 0; k < 4; k += 1)
             G[16 * c + 4 * i + k]! -=
@@ -437,17 +420,7 @@ export class System {
         const s = dot(d, dir);
         return Math.abs(cross(dir, d)[2]) < 0.01 && s > -0.01 && s < L + 0.01;
       };
-      const edges = new Set<string>();
-      for (const c of p.cellIds)
-        for (let k = 0; k < 4; k += 1) {
-          const [i, j] = [mesh.corners[4 * c + k]!, mesh.corners[4 * c + ((k + 1) % 4)]!];
-          const key = `${Math.min(i, j)} ${Math.max(i, j)}`;
-          if (!on(i) || !on(j) || edges.has(key)) continue;
-          edges.add(key);
-          const l = Math.hypot(mesh.local[2 * i]! - mesh.local[2 * j]!, mesh.local[2 * i + 1]! - mesh.local[2 * j + 1]!);
-          push(i, q, l / 2);
-          push(j, q, l / 2);
-        }
+      for (const [n, l] of nodesAlong(mesh, p, on)) push(n, q, l);
     }
     return f;
   }
@@ -456,36 +429,8 @@ export class System {
   moveOf(u: Float64Array, node: number): Vec {
     const p = this.mesh.plates[this.mesh.plateOf[node]!]!;
     const at = this.pattern.first[node]!;
-    return plus(plus([p.ex[0] * u[at]!, p.ex[1] * u[at]!, p.ex[2] * u[at]!], p.ey, u[at + 1]!), p.ez, u[at + 2]!);
+    return inSpace(p, u[at]!, u[at + 1]!, u[at + 2]!);
   }
-}
-
-/** Bilinear slopes at a point of a cell: d N/dx of its nodes, then d N/dy. */
-function slopesOf({ corners, local }: Mesh, cell: number, point: number): Float64Array {
-  const g = 1 / Math.sqrt(3);
-  const [r, s] = [
-    [-g, -g],
-    [g, -g],
-    [g, g],
-    [-g, g],
-  ][point] as [number, number];
-  const R = [-(1 - s) / 4, (1 - s) / 4, (1 + s) / 4, -(1 + s) / 4];
-  const S = [-(1 - r) / 4, -(1 + r) / 4, (1 + r) / 4, (1 - r) / 4];
-  let [xr, yr, xs, ys] = [0, 0, 0, 0];
-  for (let i = 0; i < 4; i += 1) {
-    const n = corners[4 * cell + i]!;
-    xr += R[i]! * local[2 * n]!;
-    yr += R[i]! * local[2 * n + 1]!;
-    xs += S[i]! * local[2 * n]!;
-    ys += S[i]! * local[2 * n + 1]!;
-  }
-  const det = xr * ys - yr * xs;
-  const out = new Float64Array(8);
-  for (let i = 0; i < 4; i += 1) {
-    out[i] = (ys * R[i]! - yr * S[i]!) / det;
-    out[4 + i] = (xr * S[i]! - xs * R[i]!) / det;
-  }
-  return out;
 }
 
 /** Adds R^T k R of a link, the stiffness that was answered last, to the matrix. */

@@ -1,6 +1,6 @@
 import { Refusal } from '../refusal.ts';
 import type { Law, Link } from './link.ts';
-import { isLap, isSolid, locate, placeIn, toeOf, type Mesh, type MeshPlate } from './mesh.ts';
+import { isLap, isSolid, locate, nodesAlong, placeAt, placeIn, toeOf, type Mesh, type MeshPlate } from './mesh.ts';
 import type { BoltInput, FieldModel, HoldInput, SectionInput, WeldInput } from './model.ts';
 import { boxOf, distance } from './outline.ts';
 import { Links, type Row } from './rows.ts';
@@ -135,10 +135,7 @@ function cellAlong(plate: MeshPlate, p0: Vec, p1: Vec): number {
   const [xs, ys] = [plate.grid!.xs, plate.grid!.ys];
   for (let i = 0; i <= 24; i += 1) {
     const [x, y] = placeIn(plate, plus(p0, plus(p1, p0, -1), (i + 0.5) / 25));
-    const at = locate(plate, x, y);
-    const c = plate.cellAt.indexOf(at.cell);
-    const ny = ys.length - 1;
-    const [a, b] = [Math.floor(c / ny), c % ny];
+    const { column: a, row: b } = locate(plate, x, y);
     least = Math.min(least, (xs[a + 1]! - xs[a]!) / Math.max(dx, 1e-9), (ys[b + 1]! - ys[b]!) / Math.max(dy, 1e-9));
   }
   return least;
@@ -419,7 +416,7 @@ function contactPart(links: Links, p: MeshPlate, q: MeshPlate, of: number): Part
   const away = placeIn(a, b.origin)[2] >= 0 ? a.ez : times(a.ez, -1);
   const k = (2 * a.E) / (a.t + b.t);
   const made = a.nodes.flatMap((n) => {
-    const X: Vec = [mesh.places[3 * n]!, mesh.places[3 * n + 1]!, mesh.places[3 * n + 2]!];
+    const X = placeAt(mesh, n);
     const [x, y] = placeIn(b, X);
     if (!isSolid(b, x, y) || mesh.tributary[n]! <= 0) return [];
     const row: Row = new Map();
@@ -433,21 +430,7 @@ function contactPart(links: Links, p: MeshPlate, q: MeshPlate, of: number): Part
 /** Nodes of a plate on a plane, with the length of the edge that belongs to each. */
 function nodesOn({ mesh }: Links, p: MeshPlate, point: Vec, normal: Vec): ReadonlyMap<number, number> {
   const n = unit(normal);
-  const on = (node: number): boolean =>
-    Math.abs(dot(plus([mesh.places[3 * node]!, mesh.places[3 * node + 1]!, mesh.places[3 * node + 2]!], point, -1), n)) < 0.5;
-  const found = new Map<number, number>();
-  const edges = new Set<string>();
-  for (const c of p.cellIds)
-    for (let k = 0; k < 4; k += 1) {
-      const [i, j] = [mesh.corners[4 * c + k]!, mesh.corners[4 * c + ((k + 1) % 4)]!];
-      if (!on(i) || !on(j)) continue;
-      const key = `${Math.min(i, j)} ${Math.max(i, j)}`;
-      if (edges.has(key)) continue;
-      edges.add(key);
-      const l = Math.hypot(mesh.local[2 * i]! - mesh.local[2 * j]!, mesh.local[2 * i + 1]! - mesh.local[2 * j + 1]!);
-      for (const v of [i, j]) found.set(v, (found.get(v) ?? 0) + l / 2);
-    }
-  return found;
+  return nodesAlong(mesh, p, (node) => Math.abs(dot(plus(placeAt(mesh, node), point, -1), n)) < 0.5);
 }
 
 function sectionPart(
@@ -468,7 +451,7 @@ function sectionPart(
     const nodes = nodesOn(links, p, s.point, s.normal);
     if (!nodes.size) throw new Refusal('sections', `sections: section ${s.name} meets no edge of plate ${p.name}.`);
     return [...nodes].map(([n, l]) => {
-      const X: Vec = [links.mesh.places[3 * n]!, links.mesh.places[3 * n + 1]!, links.mesh.places[3 * n + 2]!];
+      const X = placeAt(links.mesh, n);
       const moves = [p.ex, p.ey, p.ez].map((d): Row => {
         const row: Row = new Map();
         links.node(row, p, n, d, 1);

@@ -4,6 +4,7 @@ import {
   bucklingWords,
   eventWords,
   partUses,
+  worstOf,
   type FieldPicture,
   type FieldState,
   type JointField,
@@ -244,7 +245,7 @@ function Uses({ uses, lam, picked, setPicked }: UsesProps) {
 /** What it was made of, and what it leaves out. */
 function Made({ field: { result }, state }: { field: JointField; state: FieldState | null }) {
   const { size, steps, iterations, compiled } = result;
-  const worst = state ? Math.max(state.balance.force, state.balance.moment, state.balance.plate) : 0;
+  const worst = state ? worstOf(state.balance) : 0;
   return (
     <p className="muted mt-3">
       {size.plates} plates, {size.cells} cells, {size.links} links, {size.unknowns} unknowns; {steps} steps, {iterations}{' '}
