@@ -5,6 +5,7 @@ import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
 import { ROOT } from '../root.ts';
 import { APPLICATION_ID, newer, StoreProblem, storeStands, storeWords } from './condition.ts';
+import { behindDoor, inside } from './door.ts';
 import { moveCombinations } from './moves.ts';
 import * as schema from './schema.ts';
 
@@ -44,9 +45,9 @@ export interface Reader {
   readonly client: Client;
 }
 
-/** A connection of its own that only reads, for a worker thread. */
+/** A connection of its own that only reads, for a worker thread: behind the door by which it is stopped. */
 export function openReader(file: string): Reader {
-  const client = createClient({ url: `file:${file}`, timeout: BUSY });
+  const client = behindDoor(inside(() => createClient({ url: `file:${file}`, timeout: BUSY })));
   return { client, db: drizzle(client, { schema }) };
 }
 

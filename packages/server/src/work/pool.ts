@@ -1,11 +1,13 @@
-import { MessageChannel } from 'node:worker_threads';
+import { MessageChannel, type MessagePort } from 'node:worker_threads';
 import { DocumentError } from '@ample/core';
 import { Piscina } from 'piscina';
+import { Door } from '../store/door.ts';
 import { NotFound, Unreadable } from '../store/errors.ts';
 import type * as tasks from './tasks.ts';
 import type { ReadForIssue } from '../store/issues.ts';
 import type { Answer } from './answer.ts';
 import type { DocumentTask } from './document.ts';
+import type { Order } from './thread.ts';
 import { threadFile } from './threads.ts';
 
 type Quick =
@@ -50,26 +52,62 @@ export async function openPool(): Promise<Pool> {
     idleTimeout: 2_000,
     resourceLimits: { maxOldGenerationSizeMb: HEAP, maxYoungGenerationSizeMb: YOUNG },
   };
-  const quick = new Piscina({ ...options, minThreads: 1, maxThreads: 2 });
-  const slow = new Piscina({ ...options, minThreads: 0, maxThreads: 2 });
+  const quick = new Threads({ ...options, minThreads: 1, maxThreads: 2 });
+  const slow = new Threads({ ...options, minThreads: 0, maxThreads: 2 });
   return {
     // A file of another program may take long: it waits with the documents.
-    run: async (name, input, signal) =>
-      revived((await (name === 'readModel' ? slow : quick).run(input, { name, ...(signal ? { signal } : {}) })) as Answer<never>),
+    run: async (name, input, signal) => revived(await (name === 'readModel' ? slow : quick).run(name, input, signal)),
     pdf: async (task, progress, signal) => {
       const { port1, port2 } = new MessageChannel();
       port1.on('message', progress);
       try {
-        const run = slow.run({ ...task, port: port2 }, { name: 'pdf', transferList: [port2], signal });
-        return revived((await run) as Answer<ReadForIssue>);
+        return revived<ReadForIssue>(await slow.run('pdf', { ...task, port: port2 }, signal, [port2]));
       } finally {
         port1.close();
       }
     },
     close: async () => {
-      await Promise.all([quick.destroy(), slow.destroy()]);
+      await Promise.all([quick.close(), slow.close()]);
     },
   };
+}
+
+/** Threads that are only ever stopped outside of the store. */
+class Threads {
+  private readonly pool: Piscina<Order, Answer<never>>;
+  private readonly doors = new Set<Door>();
+  private closing = false;
+
+  constructor(options: ConstructorParameters<typeof Piscina>[0]) {
+    this.pool = new Piscina(options);
+  }
+
+  async run(
+    task: Order['task'],
+    input: unknown,
+    signal: AbortSignal | undefined,
+    transferList: MessagePort[] = [],
+  ): Promise<Answer<never>> {
+    const door = new Door();
+    this.doors.add(door);
+    const stopped = new AbortController();
+    const stop = (): void => void door.shut().then(() => stopped.abort(signal?.reason));
+    if (signal?.aborted || this.closing) stopped.abort(signal?.reason);
+    signal?.addEventListener('abort', stop);
+    try {
+      return await this.pool.run({ task, input, door: door.cells }, { signal: stopped.signal, transferList });
+    } finally {
+      signal?.removeEventListener('abort', stop);
+      door.leave();
+      this.doors.delete(door);
+    }
+  }
+
+  async close(): Promise<void> {
+    this.closing = true;
+    await Promise.all([...this.doors].map((door) => door.shut()));
+    await this.pool.destroy();
+  }
 }
 
 /** The answer of a task; a stated refusal is thrown again as what it was. */

@@ -2,20 +2,4 @@
 import { register } from 'tsx/esm/api';
 
 register();
-const tasks = await import('./tasks.ts');
-export const {
-  judge,
-  planTable,
-  listChanges,
-  judgeThen,
-  readJoints,
-  importJob,
-  exportJob,
-  backup,
-  pdf,
-  listJob,
-  listSince,
-  readModel,
-  planModel,
-  exchangeJob,
-} = tasks;
+export default (await import('./thread.ts')).default;
