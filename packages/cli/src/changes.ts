@@ -4,7 +4,6 @@ import {
   isGivenFor,
   kindOf,
   planJoint,
-  Refusal,
   standingOf,
   unitsOf,
   type JobComparison,
@@ -25,7 +24,7 @@ import {
   type RowFault,
   type Sheet,
 } from '@ample/exchange/table';
-import { BadInput, readBytes, readJson } from './input.ts';
+import { BadInput, named, readBytes, readJson } from './input.ts';
 
 export interface Imported {
   readonly rows: number;
@@ -37,7 +36,7 @@ export interface Imported {
 
 async function sheetOf(path: string, name: string | undefined, range: string): Promise<Sheet> {
   const bytes = readBytes(path);
-  try {
+  return named(path, async () => {
     const sheets = await readTable(bytes);
     const sheet = name === undefined ? sheets[0] : sheets.find((s) => s.name === name);
     if (sheet) return cutTo(sheet, range);
@@ -46,10 +45,7 @@ async function sheetOf(path: string, name: string | undefined, range: string): P
         ? `${path}: there is no sheet "${name}"; accepted are ${sheets.map((s) => s.name).join(', ')}.`
         : `${path}: the table is empty; accepted is a head and a row for each force.`,
     );
-  } catch (e) {
-    if (e instanceof Refusal) throw new BadInput(`${path}: ${e.message}`);
-    throw e;
-  }
+  });
 }
 
 /** The mapping of a file: the whole, or what of it differs from what the heads say. */

@@ -1,14 +1,9 @@
-import { combine, Refusal, type Combined, type LoadCombination } from '@ample/core';
-import { BadInput, readJson } from './input.ts';
+import { combine, type Combined, type LoadCombination } from '@ample/core';
+import { named, readJson } from './input.ts';
 
 /** Load combinations of a file of cases, generated and pruned. */
 export function combineFile(path: string): Combined {
-  try {
-    return combine(readJson(path, 'load cases'));
-  } catch (e) {
-    if (e instanceof Refusal) throw new BadInput(`${path}: ${e.message}`);
-    throw e;
-  }
+  return named(path, () => combine(readJson(path, 'load cases')));
 }
 
 const line = ({ state, clause, name, leading }: LoadCombination): string =>

@@ -1,12 +1,11 @@
 import { existsSync, mkdirSync, statSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
-import { basisOf, jobFile, kindOf, Refusal, type JobDocument, type ReadJob } from '@ample/core';
+import { basisOf, jobFile, kindOf, type JobDocument, type PaperId, type ReadJob } from '@ample/core';
 import { listCsv } from '@ample/exchange/csv';
 import type { Level } from '@ample/exchange/level';
 import { jobOffice, jointOffice, printedJob } from '@ample/exchange/office';
 import { isOffice, type OfficeFormat } from '@ample/exchange/office-formats';
-import type { PaperId } from '@ample/core';
 import { templateDxf } from '@ample/exchange/dxf';
 import {
   bytesOf,
@@ -28,7 +27,7 @@ import {
   type Left,
   type ShopFormat,
 } from '@ample/exchange/shop';
-import { BadInput } from './input.ts';
+import { BadInput, markOf, named } from './input.ts';
 import { streamOut, today, writeOut } from './output.ts';
 
 export interface ExportOptions {
@@ -45,20 +44,11 @@ export interface ExportOptions {
   readonly output: string;
 }
 
-const markOf = (job: JobDocument, mark: string) => {
-  const joint = job.joints.find((j) => j.mark === mark);
-  if (joint) return joint;
-  const known = job.joints.map((j) => j.mark).slice(0, 40);
-  throw new BadInput(
-    `mark: there is no joint "${mark}" in the job; accepted are ${known.join(', ') || 'none: the job has no joints'}.`,
-  );
-};
-
 /** A list or the template of one joint, as the text of its file. */
 export function exportPart(job: JobDocument, mark: string, options: Pick<ExportOptions, 'list' | 'template'>): string {
   const joint = markOf(job, mark);
   const kind = kindOf(joint.kind);
-  try {
+  return named(`joint ${mark}`, () => {
     const { lists, template } = kind.build(joint.input, basisOf(job, joint.settings));
     if (options.template) {
       if (!template)
@@ -71,10 +61,7 @@ export function exportPart(job: JobDocument, mark: string, options: Pick<ExportO
         `list: ${options.list === undefined ? 'neither --format, --list nor --template is given' : `there is no list "${options.list}"`}; accepted for ${mark} are ${lists.map((l) => l.id).join(', ')}.`,
       );
     return listCsv(list);
-  } catch (e) {
-    if (e instanceof Refusal) throw new BadInput(`joint ${mark}: ${e.message}`);
-    throw e;
-  }
+  });
 }
 
 /** A number of millimetres within limits. */

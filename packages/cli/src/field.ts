@@ -1,4 +1,4 @@
-import { Refusal, type ReadJob } from '@ample/core';
+import type { ReadJob } from '@ample/core';
 import {
   analyse,
   besideHand,
@@ -10,7 +10,7 @@ import {
   type FieldResult,
   type JointField,
 } from '@ample/core/field';
-import { BadInput, readJson } from './input.ts';
+import { markOf, named, readJson } from './input.ts';
 
 export interface FieldCommand {
   readonly combination?: string;
@@ -19,30 +19,14 @@ export interface FieldCommand {
   readonly until?: 'design' | 'limit';
 }
 
-const said = <T>(where: string, work: () => T): T => {
-  try {
-    return work();
-  } catch (e) {
-    if (e instanceof Refusal) throw new BadInput(`${where}: ${e.message}`);
-    throw e;
-  }
-};
-
 /** A joint of a job, loaded until something stops it. */
 export function fieldOfJoint({ job }: ReadJob, mark: string, options: FieldCommand): JointField {
-  const joint = job.joints.find((j) => j.mark === mark);
-  if (!joint)
-    throw new BadInput(
-      `mark: there is no joint "${mark}" in the job; accepted are ${job.joints
-        .slice(0, 40)
-        .map((j) => j.mark)
-        .join(', ')}.`,
-    );
-  return said(`joint ${mark}`, () => jointField(joint, job, options));
+  const joint = markOf(job, mark);
+  return named(`joint ${mark}`, () => jointField(joint, job, options));
 }
 /** A model of plates from its own file. */
 export const fieldOfModel = (path: string, { until, buckling }: FieldCommand): FieldResult =>
-  said(path, () => analyse(readJson(path, 'a model'), { ...(until ? { until } : {}), buckling: buckling ?? false }));
+  named(path, () => analyse(readJson(path, 'a model'), { ...(until ? { until } : {}), buckling: buckling ?? false }));
 
 /** What a result says, for machines: multiple, stop, events, use of each part, balance. */
 export const plainResult = (r: FieldResult) => ({

@@ -4,19 +4,17 @@ import {
   lineOf,
   rangeWords,
   readHouseFile,
-  Refusal,
   resistances,
   resistanceList,
-  DocumentError,
   type HouseDetail,
   type ResistanceTable,
 } from '@ample/core';
 import { listCsv } from '@ample/exchange/csv';
-import { BadInput, readJson } from './input.ts';
+import { BadInput, named, readJson } from './input.ts';
 
 /** House details of a file, or the one of a name. */
 function detailsOf(path: string, name: string | undefined): HouseDetail[] {
-  try {
+  return named(path, () => {
     const details = readHouseFile(readJson(path, 'house details'));
     const found = name === undefined ? details : details.filter((d) => d.name === name);
     if (found.length === 0 && name !== undefined)
@@ -24,10 +22,7 @@ function detailsOf(path: string, name: string | undefined): HouseDetail[] {
         `name: there is no house detail "${name}" in the file; accepted are ${details.map((d) => d.name).join(', ')}.`,
       );
     return found;
-  } catch (e) {
-    if (e instanceof DocumentError || e instanceof Refusal) throw new BadInput(`${path}: ${e.message}`);
-    throw e;
-  }
+  });
 }
 
 /** A house detail with its resistances over its range. */
@@ -37,12 +32,7 @@ export interface HouseResult {
 }
 export function houseResults(path: string, name: string | undefined): HouseResult[] {
   return detailsOf(path, name).map((detail) => {
-    try {
-      return { detail, table: resistances(detail) };
-    } catch (e) {
-      if (e instanceof Refusal) throw new BadInput(`house detail ${detail.name}: ${e.message}`);
-      throw e;
-    }
+    return { detail, table: named(`house detail ${detail.name}`, () => resistances(detail)) };
   });
 }
 

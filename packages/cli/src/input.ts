@@ -1,9 +1,43 @@
 import { readFileSync, statSync } from 'node:fs';
-import { DocumentError, printable, readJobParts, readRulesFile, Refusal, type GivenRules, type ReadJob } from '@ample/core';
+import {
+  DocumentError,
+  printable,
+  readJobParts,
+  readRulesFile,
+  Refusal,
+  type GivenRules,
+  type JobDocument,
+  type JointDocument,
+  type ReadJob,
+} from '@ample/core';
 
 /** Input that can't be used: its message is one sentence for the user, exit code 2. */
 export class BadInput extends Error {
   override readonly name = 'BadInput';
+}
+
+/** Does `work`; a stated refusal of it, or of its promise, becomes bad input of this file, joint or field. */
+export function named<T>(where: string, work: () => T): T {
+  const said = (e: unknown): never => {
+    if (e instanceof DocumentError || e instanceof Refusal) throw new BadInput(`${where}: ${e.message}`);
+    throw e;
+  };
+  try {
+    const result = work();
+    return result instanceof Promise ? (result.catch(said) as T) : result;
+  } catch (e) {
+    return said(e);
+  }
+}
+
+/** The joint of this mark. */
+export function markOf(job: JobDocument, mark: string): JointDocument {
+  const joint = job.joints.find((j) => j.mark === mark);
+  if (joint) return joint;
+  const known = job.joints.map((j) => j.mark).slice(0, 40);
+  throw new BadInput(
+    `mark: there is no joint "${mark}" in the job; accepted are ${known.join(', ') || 'none: the job has no joints'}.`,
+  );
 }
 
 const LARGEST = 50 * 1024 * 1024;
@@ -22,27 +56,17 @@ export function readJson(path: string, what: string): unknown {
 /** Reads and validates a job file; joints that can't be read stand beside the others. */
 export function readJobFile(path: string): ReadJob {
   const raw = readJson(path, 'a job');
-  try {
-    return readJobParts(raw);
-  } catch (e) {
-    if (e instanceof DocumentError || e instanceof Refusal) throw new BadInput(`${path}: ${e.message}`);
-    throw e;
-  }
+  return named(path, () => readJobParts(raw));
 }
 
 /** A job with the rules of an office, from their file; those of the job stand before them. */
 export async function ofOffice(read: ReadJob, path: string | undefined): Promise<ReadJob> {
+  const logo = read.job.rules?.logo ? read.job.rules : undefined;
+  if (!logo && path === undefined) return read;
   const { drawnRules } = await import('@ample/exchange/logo');
-  const named = (where: string, rules: () => GivenRules): GivenRules => {
-    try {
-      return drawnRules(rules());
-    } catch (e) {
-      if (e instanceof Refusal) throw new BadInput(`${where}: ${e.message}`);
-      throw e;
-    }
-  };
-  const own = read.job.rules?.logo ? { rules: named('job', () => read.job.rules!) } : {};
-  const office = path === undefined ? {} : { office: named(path, () => readRulesFile(readJson(path, 'house rules'))) };
+  const drawn = (where: string, rules: () => GivenRules): GivenRules => named(where, () => drawnRules(rules()));
+  const own = logo ? { rules: drawn('job', () => logo) } : {};
+  const office = path === undefined ? {} : { office: drawn(path, () => readRulesFile(readJson(path, 'house rules'))) };
   return { ...read, job: { ...read.job, ...own, ...office } };
 }
 

@@ -1,4 +1,4 @@
-import { compareJobs, printable } from '@ample/core';
+import { compareJobs, PAPERS, printable } from '@ample/core';
 import { Command, Option } from 'commander';
 import { checkFile, exitCode, printReport } from './check.ts';
 import { combineFile, printCombined } from './combine.ts';
@@ -9,7 +9,6 @@ import { printLine } from './line.ts';
 import type { ModelOptions } from './model.ts';
 import { BadInput, ofOffice, readJobFile } from './input.ts';
 import { streamOut, today, writeOut } from './output.ts';
-import { PAPERS } from '@ample/core';
 import { LEVELS, type Level } from '@ample/exchange/level';
 import { OFFICE_FORMATS } from '@ample/exchange/office-formats';
 import { SHOP_FORMATS as SHOP } from '@ample/exchange/shop-formats';

@@ -4,7 +4,6 @@ import {
   planExchange,
   proposeJoints,
   readExchange,
-  Refusal,
   settleMarks,
   withProposals,
   type Exchange,
@@ -15,7 +14,7 @@ import {
 } from '@ample/core';
 import { isIfc, readIfc } from '@ample/exchange/ifc-in';
 import { planLines, taken, toldPlan, type ToldPlan } from './changes.ts';
-import { BadInput, readBytes, readJson } from './input.ts';
+import { BadInput, named, readBytes, readJson } from './input.ts';
 
 export interface ModelOptions {
   readonly prefer?: string;
@@ -37,14 +36,11 @@ export interface Modelled {
 /** Reads a model: an IFC file, or the exchange form. */
 async function modelOf(path: string): Promise<Exchange & Pick<Modelled, 'unread'>> {
   const bytes = readBytes(path);
-  try {
+  return named(path, async () => {
     if (!isIfc(bytes)) return { ...readExchange(readJson(path, 'members and joints')), unread: [] };
     const { members, left } = await readIfc(bytes);
     return { members, joints: [], unread: left };
-  } catch (e) {
-    if (e instanceof Refusal) throw new BadInput(`${path}: ${e.message}`);
-    throw e;
-  }
+  });
 }
 
 function choicesOf({ prefer, lines, reach, section = [] }: ModelOptions): ProposeChoices {

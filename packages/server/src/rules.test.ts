@@ -2,7 +2,14 @@ import { readFileSync } from 'node:fs';
 import { asc, sql } from 'drizzle-orm';
 import request from 'supertest';
 import { describe, expect, it } from 'vitest';
-import { readRulesFile, type GivenRules, type JobRecord, type OfficeRules, type RegisterPage } from '@ample/core';
+import {
+  readRulesFile,
+  type GivenRules,
+  type JobDocument,
+  type JobRecord,
+  type OfficeRules,
+  type RegisterPage,
+} from '@ample/core';
 import { drawnRules } from '@ample/exchange/logo';
 import { TERN, useServer } from './app.testing.ts';
 import { jobHead } from './store/jobs.ts';
@@ -79,5 +86,7 @@ describe('house rules of the office', () => {
     const problem = await request(app()).get('/api/rules').set('Host', 'localhost').expect(409);
     expect((problem.body as { detail: string }).detail).toContain('The house rules of the office can not be read');
     expect((await get<JobRecord>(`/jobs/${job.id}`)).name).toBe('Turnstone sheds');
+    // They are no part of a job's file: it leaves all the same.
+    expect((await get<JobDocument>(`/jobs/${job.id}/export`)).name).toBe('Turnstone sheds');
   });
 });

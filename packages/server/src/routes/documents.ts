@@ -14,8 +14,7 @@ import {
   type ShopCopy,
   type ShopFormat,
 } from '@ample/exchange/shop-formats';
-import { planResistances, type DocumentState, type IssueWhat, type JobRecord } from '@ample/core';
-import { PAPERS, type PaperId } from '@ample/core';
+import { PAPERS, planResistances, type DocumentState, type IssueWhat, type JobRecord, type PaperId } from '@ample/core';
 import Joi from 'joi';
 import { STREAMED, type Api } from '../api.ts';
 import type { Keeping } from '../documents.ts';

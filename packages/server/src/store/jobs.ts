@@ -137,13 +137,18 @@ export const changedJob = ({ name, number, basis, sections, steels, loads }: Job
   ...(loads ? { loads } : {}),
 });
 
-/** A job without its joints, and its calculations: what a document or an export begins with. */
-export async function jobHead(db: Handle, id: string): Promise<JobDocument> {
+/** What of a job is its own: without its joints, and its calculations. */
+async function ownHead(db: Handle, id: string): Promise<JobDocument> {
   const { number, name, client, basis, sections, steels, loads, rules } = await getJob(db, id);
   const calculations = (await listCalculations(db, id)).map(({ title, tool, input }) => ({ title, tool, input }));
   const own = { ...(loads ? { loads } : {}), ...(rules ? { rules } : {}) };
+  return { ...EMPTY_JOB, number, name, client, basis, sections, steels, ...own, calculations };
+}
+
+/** A job without its joints, as a document begins: with the rules of its office. */
+export async function jobHead(db: Handle, id: string): Promise<JobDocument> {
   const { rules: office } = await getRules(db);
-  return { ...EMPTY_JOB, number, name, client, basis, sections, steels, ...own, office, calculations };
+  return { ...(await ownHead(db, id)), office };
 }
 
 const commented = (list: readonly CommentDocument[] | undefined): { comments?: readonly CommentDocument[] } =>
@@ -151,7 +156,7 @@ const commented = (list: readonly CommentDocument[] | undefined): { comments?: r
 
 /** The whole job as its file. Joints that can't be read are left out: they are exported raw, one by one. */
 export async function jobDocument(db: Handle, id: string): Promise<JobDocument> {
-  const head = await jobHead(db, id);
+  const head = await ownHead(db, id);
   const joints: JointDocument[] = [];
   const said = await commentsOfJob(db, id);
   for await (const joint of eachJoint(db, id))

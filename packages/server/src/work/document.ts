@@ -11,6 +11,7 @@ import {
   type IssuedJoint,
   type JobDocument,
   type JointRecord,
+  type PaperId,
 } from '@ample/core';
 import {
   calculationPdf,
@@ -26,7 +27,6 @@ import type { Level } from '@ample/exchange/level';
 import { jobOffice, jointOffice } from '@ample/exchange/office';
 import type { OfficeFormat } from '@ample/exchange/office-formats';
 import { bytesOf, drawnIn, packageOf, SHOP_DEFAULTS, writeOut as writeShop, writeZip } from '@ample/exchange/shop';
-import type { PaperId } from '@ample/core';
 import type { DimensionForm, ShopCopy, ShopFormat } from '@ample/exchange/shop-formats';
 import { changeList, jointsThen, type Between } from '../store/changes.ts';
 import { commentsOfJob, listComments } from '../store/comments.ts';

@@ -1,6 +1,5 @@
 import { LEVELS, type Level } from '@ample/exchange/level';
 import { isOffice, OFFICE_FORMATS, type OfficeFormat } from '@ample/exchange/office-formats';
-import { PAPERS, type PaperId } from '@ample/core';
 import {
   DIMENSION_FORMS,
   SHOP_COPIES,
@@ -14,7 +13,7 @@ import {
 } from '@ample/exchange/shop-formats';
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import type { DocumentState } from '@ample/core';
+import { PAPERS, type DocumentState, type PaperId } from '@ample/core';
 import { api } from '../api.ts';
 import { keep, kept } from '../store/kept.ts';
 import { Dialog, Problem } from './Dialog.tsx';
