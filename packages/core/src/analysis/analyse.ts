@@ -18,7 +18,8 @@ import { bucklingOf, type BucklingMode } from './buckling.ts';
 import { pictureOf, type FieldPicture } from './picture.ts';
 import { follow, solverOf, type PathEnd, type State, type Step } from './path.ts';
 import { System } from './system.ts';
-import { tied, nameOf } from './ties.ts';
+import { nameOf } from './parts.ts';
+import { tied } from './ties.ts';
 import { length, plus, times, type Vec } from './vector.ts';
 
 /** Something that happened on the way up, with the load multiple at which it did. */

@@ -4,7 +4,7 @@ import { elasticSquare } from './material.ts';
 import { inSpace, isLap, placeAt, placeIn, toeOf } from './mesh.ts';
 import type { State } from './path.ts';
 import type { System } from './system.ts';
-import { nameOf, type Part } from './ties.ts';
+import { nameOf, type Part } from './parts.ts';
 import { cross, dot, plus, unit, type Vec } from './vector.ts';
 
 /** One thing that is watched: how near it is to its limit, 1 when it is there. */

@@ -1,40 +1,12 @@
 import { Refusal } from '../refusal.ts';
 import type { Law, Link } from './link.ts';
 import { isLap, isSolid, locate, nodesAlong, placeAt, placeIn, toeOf, type Mesh, type MeshPlate } from './mesh.ts';
-import type { BoltInput, FieldModel, HoldInput, SectionInput, WeldInput } from './model.ts';
+import type { FieldModel, HoldInput, SectionInput, WeldInput } from './model.ts';
+import { boltPart } from './bolts.ts';
 import { boxOf, distance } from './outline.ts';
+import { nameOf, NEVER, type Part, type WeldPiece } from './parts.ts';
 import { Links, type Row } from './rows.ts';
 import { cross, dot, length, plus, square, times, unit, type Vec } from './vector.ts';
-
-/** What links are made of: a line of weld, a bolt, a pair of plates that touch, a bed, a section, a hold. */
-export type Part =
-  | { readonly kind: 'weld'; readonly weld: WeldInput; readonly pieces: readonly WeldPiece[]; readonly t_a: number }
-  | { readonly kind: 'bolt'; readonly bolt: BoltInput; readonly axis: Link; readonly planes: readonly ShearPlane[] }
-  | { readonly kind: 'contact'; readonly a: string; readonly b: string; readonly links: readonly Link[] }
-  | { readonly kind: 'bed'; readonly plate: string; readonly links: readonly Link[]; readonly ground: true }
-  | { readonly kind: 'section'; readonly section: SectionInput; readonly links: readonly Link[]; readonly ground: boolean }
-  | { readonly kind: 'hold'; readonly links: readonly Link[]; readonly ground: true };
-
-/** One length of a weld on one side of its plate. */
-export interface WeldPiece {
-  readonly link: Link;
-  /** Middle of the piece along the line, mm from its start, and its length. */
-  readonly at: number;
-  readonly l: number;
-  readonly side: 1 | -1 | 0;
-  readonly place: Vec;
-}
-export interface Bearing {
-  readonly ply: string;
-  readonly links: readonly Link[];
-  /** Resistance along a direction across the bolt, N; null without limit. */
-  readonly resistance: ((x: number, y: number) => number) | null;
-}
-export interface ShearPlane {
-  readonly link: Link;
-  /** Bearing of the two plies: sixteen links each. */
-  readonly bearing: readonly Bearing[];
-}
 
 export interface Tied {
   readonly links: Links;
@@ -49,9 +21,7 @@ export interface Tied {
 const WELD = 80_000;
 const BUTT = 210_000;
 const STIFF = 100;
-const RING = 16;
 const TOUCH = 0.6;
-const NEVER = 1e30;
 
 /** Links of a model over its mesh. Throws a Refusal that names what does not meet. */
 export function tied(model: FieldModel, mesh: Mesh): Tied {
@@ -114,19 +84,6 @@ export function tied(model: FieldModel, mesh: Mesh): Tied {
   if (fault) throw new Refusal('model', `model: ${nameOf(parts[fault.link.of]!)} does not turn with what it joins.`);
   return { links, parts, sections, grounded };
 }
-export const nameOf = (p: Part): string =>
-  p.kind === 'weld'
-    ? p.weld.name
-    : p.kind === 'bolt'
-      ? p.bolt.name
-      : p.kind === 'contact'
-        ? `contact of ${p.a} and ${p.b}`
-        : p.kind === 'bed'
-          ? `bed of ${p.plate}`
-          : p.kind === 'section'
-            ? `section ${p.section.name}`
-            : 'hold';
-
 /** Least length of the cells under a line, along it. */
 function cellAlong(plate: MeshPlate, p0: Vec, p1: Vec): number {
   const dir = unit(plus(p1, p0, -1));
@@ -241,159 +198,6 @@ function meets(a: MeshPlate, b: MeshPlate, w: WeldInput, p: Vec): void {
   if (!isLap(a, b) && Math.abs(onA[2]) > a.t / 2 + 1) off(a, Math.abs(onA[2]) - a.t / 2);
   const gap = distance(a.outline, onA[0], onA[1]);
   if (gap > b.t / 2 + 1.5 && !isLap(a, b)) off(a, gap);
-}
-
-function boltPart(links: Links, plies: readonly MeshPlate[], b: BoltInput, of: number, grounded: Set<Link>): Part {
-  const on = plies.map((p) => crossing(p, b));
-  on.slice(1).forEach((at, i) => {
-    const gap = dot(plus(at, on[i]!, -1), b.direction) - (plies[i]!.t + plies[i + 1]!.t) / 2;
-    if (Math.abs(gap) > 1)
-      throw new Refusal(
-        'bolts',
-        `bolts: plates ${plies[i]!.name} and ${plies[i + 1]!.name} do not touch at ${b.name} (gap ${gap.toFixed(1)} mm); accepted are plies that do, in the order of its direction.`,
-      );
-  });
-  const ring = (b.d0 + b.d_w) / 4;
-  const [e1, e2] = square(b.direction);
-  const around = (at: Vec, r: number, n: number, k: number): Vec => {
-    const angle = (2 * Math.PI * k) / n;
-    return plus(plus(at, e1, r * Math.cos(angle)), e2, r * Math.sin(angle));
-  };
-  const axisRow = (): Row => {
-    const row: Row = new Map();
-    const head = (i: number, s: number): void => {
-      for (let k = 0; k < RING; k += 1) links.point(row, plies[i]!, around(on[i]!, ring, RING, k), b.direction, s / RING);
-    };
-    head(plies.length - 1, 1);
-    if (!b.ground) head(0, -1);
-    return row;
-  };
-  const sheared = b.k_v !== undefined;
-  const count = b.ground ? (sheared ? 1 : 0) : sheared ? plies.length - 1 : 0;
-  const planes: ShearPlane[] = [];
-  let axis: Link | undefined;
-  for (let i = 0; i < count; i += 1) {
-    const sides = b.ground ? [0] : [i, i + 1];
-    const first = plies[i]!;
-    const face = plus(on[i]!, b.direction, (b.ground ? -1 : 1) * (first.t / 2));
-    const vertex = links.extra({
-      ...{ size: 2 * sides.length, place: face, turns: false },
-      directions: sides.flatMap(() => [e1, e2]),
-    });
-    const shear = [0, 1].map((c): Row => {
-      const row: Row = new Map();
-      if (b.ground) links.unknown(row, vertex, c, 1);
-      else {
-        links.unknown(row, vertex, 2 + c, 1);
-        links.unknown(row, vertex, c, -1);
-      }
-      return row;
-    });
-    const [T, V] = [b.F_t_Rd, b.F_v_Rd!];
-    const single = count === 1;
-    const link = single
-      ? links.add(of, { type: 'bolt', k_t: b.k_t, k_v: b.k_v!, T, V }, [axisRow(), ...shear])
-      : links.add(of, { type: 'ellipsoid', k: b.k_v!, c: [1, 1], R: V }, shear);
-    if (single) axis = link;
-    if (b.ground) grounded.add(link);
-    const bearing = sides.map((ply, s) =>
-      bearingOf(
-        links,
-        b,
-        of,
-        {
-          plate: plies[ply]!,
-          at: on[ply]!,
-          face,
-          vertex,
-          side: s,
-          share: plies.length > 2 && ply > 0 && ply < plies.length - 1 ? 0.5 : 1,
-          k_b: b.k_b![ply]!,
-          F_b: b.F_b_Rd?.[ply],
-        },
-        around,
-      ),
-    );
-    planes.push({ link, bearing });
-  }
-  axis ??= links.add(of, { type: 'tension', k: b.k_t, limit: b.F_t_Rd }, [axisRow()]);
-  if (b.ground) grounded.add(axis);
-  return { kind: 'bolt', bolt: b, axis, planes };
-}
-
-interface Ply {
-  readonly plate: MeshPlate;
-  readonly at: Vec;
-  readonly face: Vec;
-  readonly vertex: number;
-  /** Which of the two sides of the plane. */
-  readonly side: number;
-  /** Of its bearing, at this plane. */
-  readonly share: number;
-  readonly k_b: number;
-  readonly F_b: number | readonly [number, number] | undefined;
-}
-
-/** A ply on the shank: sixteen ways in which its hole presses. The couple of the way from its middle to the interface goes into it over a wider circle. */
-function bearingOf(
-  links: Links,
-  b: BoltInput,
-  of: number,
-  { plate, at, face, vertex, side, share, k_b, F_b }: Ply,
-  around: (at: Vec, r: number, n: number, k: number) => Vec,
-) {
-  const z = placeIn(plate, face)[2];
-  const near = Array.from({ length: 6 }, (_, k) => nearestNode(links.mesh, plate, around(at, b.d_w, 6, k)));
-  const ring = (b.d0 + b.d_w) / 4;
-  const [F_x, F_y] = typeof F_b === 'object' ? F_b : [F_b ?? NEVER, F_b ?? NEVER];
-  // Between the two axes of the ply, as on an ellipse.
-  const resistance = (r: Vec): number => share / Math.hypot(dot(r, plate.ex) / F_x, dot(r, plate.ey) / F_y);
-  const [e1, e2] = square(b.direction);
-  const made = Array.from({ length: RING }, (_, k) => {
-    const row: Row = new Map();
-    const P = around(at, ring, RING, k);
-    const r = unit(plus(P, at, -1));
-    links.point(row, plate, P, r, 1);
-    // Points off the mid-plane move with the rotation of the plate: u = z b.
-    const axis = cross(plate.ez, r);
-    for (const n of near) links.turnNode(row, plate, n, axis, z / near.length);
-    links.unknown(row, vertex, 2 * side, -dot(r, e1));
-    links.unknown(row, vertex, 2 * side + 1, -dot(r, e2));
-    return links.add(
-      of,
-      { type: 'compression', k: (4 * k_b * share) / RING, limit: (Math.PI * resistance(r)) / RING, slope: 1e-4 },
-      [row],
-      [b.clearance],
-    );
-  });
-  return {
-    ply: plate.name,
-    links: made,
-    resistance: F_b === undefined ? null : (x: number, y: number) => resistance(unit(plus(times(e1, x), e2, y))),
-  };
-}
-
-function nearestNode(mesh: Mesh, plate: MeshPlate, P: Vec): number {
-  const [x, y] = placeIn(plate, P);
-  let [best, at] = [Infinity, plate.nodes[0]!];
-  for (const n of plate.nodes) {
-    const d = Math.hypot(mesh.local[2 * n]! - x, mesh.local[2 * n + 1]! - y);
-    if (d < best - 1e-9) [best, at] = [d, n];
-  }
-  return at;
-}
-
-/** Where a bolt passes the mid-plane of a ply. Refuses one that misses its hole, and plies that do not touch. */
-function crossing(p: MeshPlate, b: BoltInput): Vec {
-  const across = dot(p.ez, b.direction);
-  if (Math.abs(across) < 0.99) throw new Refusal('bolts', `bolts: ${b.name} is not square to plate ${p.name}.`);
-  const at = plus(b.point, b.direction, -placeIn(p, b.point)[2] / across);
-  const [x, y] = placeIn(p, at);
-  const near = Math.min(Infinity, ...p.holes.map((o) => Math.hypot(o.x - x, o.y - y)));
-  if (near > 1 && near < b.d0)
-    throw new Refusal('bolts', `bolts: ${b.name} misses its hole in plate ${p.name} by ${near.toFixed(1)} mm; accepted is 1 mm.`);
-  if (near > 1 && !isSolid(p, x, y)) throw new Refusal('bolts', `bolts: ${b.name} does not pass through plate ${p.name}.`);
-  return at;
 }
 
 /** Pairs of parallel plates whose faces touch. */
