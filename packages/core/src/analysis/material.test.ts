@@ -54,18 +54,17 @@ describe('a layer of steel', () => {
         const steel = { ...S275, H };
         const before = answer(first, steel).after;
         const { D, s, after } = answer(second, steel, before);
-        // A change of branch within the step of the differences is no tangent's fault.
-        const near = Math.abs(vonMises(s) / (275 + H * before[5]!) - 1) < 1e-4 && after[5] === before[5];
-        fc.pre(!near);
         for (let k = 0; k < 5; k += 1) {
-          const moved = (by: number): number[] =>
+          const moved = (by: number) =>
             answer(
               second.map((v, i) => (i === k ? v + by : v)),
               steel,
               before,
-            ).s;
+            );
           const [plus, minus] = [moved(1e-8), moved(-1e-8)];
-          for (let i = 0; i < 5; i += 1) expect(Math.abs((plus[i]! - minus[i]!) / 2e-8 - D[5 * i + k]!)).toBeLessThan(30);
+          // Where it begins to yield between the two, the stress has a corner and no tangent.
+          if (plus.yields !== minus.yields) continue;
+          for (let i = 0; i < 5; i += 1) expect(Math.abs((plus.s[i]! - minus.s[i]!) / 2e-8 - D[5 * i + k]!)).toBeLessThan(30);
         }
         expect(vonMises(s)).toBeLessThanOrEqual((275 + H * after[5]!) * (1 + 1e-9));
         expect(after[5]).toBeGreaterThanOrEqual(before[5]!);
