@@ -2,6 +2,7 @@ import { Refusal } from '../refusal.ts';
 import {
   forcesOf,
   gaugesOf,
+  measureKey,
   measuresOf,
   NO_WRENCH,
   pulls,
@@ -115,7 +116,6 @@ export function analyseSystem(
     if (!found) known.set(state, (found = measuresOf(system, state, gauges)));
     return found;
   };
-  const key = (m: Measure): string => `${m.kind}/${m.part}/${m.ply ?? ''}`;
   let [design, last]: [State | null, State | null] = [null, null];
   let [steps, iterations] = [0, 0];
   const accepted = (made: Step, before: State): void => {
@@ -123,13 +123,13 @@ export function analyseSystem(
     iterations += made.iterations;
     last = made.state;
     if (Math.abs(made.state.lam - 1) < 1e-12) design = made.state;
-    const was = new Map((before.lam === 0 ? [] : measured(before)).map((m) => [key(m), m.value]));
+    const was = new Map((before.lam === 0 ? [] : measured(before)).map((m) => [measureKey(m), m.value]));
     for (const m of measured(made.state)) {
-      const v0 = was.get(key(m)) ?? 0;
+      const v0 = was.get(measureKey(m)) ?? 0;
       if (m.value < 1 || v0 >= 1) continue;
       const share = (1 - v0) / (m.value - v0);
       const at = before.lam + share * (made.state.lam - before.lam);
-      if (!events.some((e) => e.kind === m.kind && e.part === m.part && e.ply === m.ply))
+      if (!events.some((e) => measureKey(e) === measureKey(m)))
         events.push({ kind: m.kind, part: m.part, place: m.place, stops: m.stops, at, ...(m.ply ? { ply: m.ply } : {}) });
     }
     known.delete(before);
@@ -178,7 +178,7 @@ export function analyseSystem(
 /** What stops: the measure that is nearest to or over its limit; under it the multiple is that of the state. */
 function stopOf(all: readonly Measure[], state: State, events: readonly FieldEvent[]): FieldEvent {
   const worst = all.filter((m) => m.stops).reduce((a, b) => (b.value > a.value ? b : a));
-  const event = events.find((e) => e.kind === worst.kind && e.part === worst.part && e.ply === worst.ply);
+  const event = events.find((e) => measureKey(e) === measureKey(worst));
   const { kind, part, place, ply } = worst;
   return event ?? { kind, part, place, stops: true, at: state.lam, ...(ply ? { ply } : {}) };
 }
@@ -191,6 +191,8 @@ const WHAT: Readonly<Record<Measure['kind'], string>> = {
   'bolt-combined': 'shear with tension of',
   'bolt-elongation': 'elongation of',
   'bolt-slip': 'shear slip of',
+  concrete: 'concrete of',
+  bed: 'strength of the',
   bearing: 'bearing of',
   'bearing-crush': 'hole crushed by',
   weld: 'resistance of',

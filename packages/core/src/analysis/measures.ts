@@ -4,8 +4,8 @@ import { elasticSquare } from './material.ts';
 import { inSpace, isLap, placeAt, placeIn, toeOf } from './mesh.ts';
 import type { State } from './path.ts';
 import type { System } from './system.ts';
-import { nameOf, type Part } from './parts.ts';
-import { cross, dot, plus, unit, type Vec } from './vector.ts';
+import { nameOf, NEVER, type Part } from './parts.ts';
+import { cross, dot, plus, times, unit, type Vec } from './vector.ts';
 
 /** One thing that is watched: how near it is to its limit, 1 when it is there. */
 export interface Measure {
@@ -26,6 +26,8 @@ export type MeasureKind =
   | 'bolt-combined'
   | 'bolt-elongation'
   | 'bolt-slip'
+  | 'concrete'
+  | 'bed'
   | 'bearing'
   | 'bearing-crush'
   | 'weld'
@@ -115,9 +117,20 @@ export function forcesOf(system: System, state: State, l: Link): Float64Array {
   return force.slice(0, l.n);
 }
 
+/** What a measure is of. */
+export const measureKey = (m: Pick<Measure, 'kind' | 'part' | 'ply'>): string => `${m.kind}/${m.part}/${m.ply ?? ''}`;
+
 /** Everything that is watched, in a state. */
 export function measuresOf(system: System, state: State, gauges: Gauges): Measure[] {
-  return [...plateMeasures(system, state, gauges), ...system.ties.parts.flatMap((p) => partMeasures(system, state, p))];
+  const all = [...plateMeasures(system, state, gauges), ...system.ties.parts.flatMap((p) => partMeasures(system, state, p))];
+  const worst = new Map<string, Measure>();
+  // Parts of one name are one piece: the worst of them is told.
+  for (const m of all) {
+    const key = measureKey(m);
+    const found = worst.get(key);
+    if (!found || m.value > found.value) worst.set(key, m);
+  }
+  return [...worst.values()];
 }
 
 const strains = new Float64Array(POINTS * STRAINS);
@@ -175,14 +188,15 @@ function plateMeasures(system: System, state: State, { near, centres, where, are
       if (mean > gauge) [gauge, gaugeAt] = [mean, c];
     }
     return [
-      { kind: 'yield', part: p.name, value: stress, place: place(stressAt), stops: false },
-      { kind: 'strain', part: p.name, value: gauge / STRAIN, place: place(gaugeAt), stops: true },
+      { kind: 'yield', part: p.called ?? p.name, value: stress, place: place(stressAt), stops: false },
+      { kind: 'strain', part: p.called ?? p.name, value: gauge / STRAIN, place: place(gaugeAt), stops: true },
     ];
   });
 }
 
 function partMeasures(system: System, state: State, part: Part): Measure[] {
   if (part.kind === 'weld') return weldMeasures(system, state, part);
+  if (part.kind === 'bed') return bedMeasures(system, state, part);
   if (part.kind !== 'bolt') return [];
   const { bolt, axis, planes } = part;
   const name = nameOf(part);
@@ -193,6 +207,7 @@ function partMeasures(system: System, state: State, part: Part): Measure[] {
     { kind: 'bolt-tension', part: name, value: Math.max(0, t) / bolt.F_t_Rd / 0.999, place, stops: false },
     { kind: 'bolt-elongation', part: name, value: links[axis.state]! / (ELONGATION * bolt.L_b), place, stops: true },
   ];
+  let most = 0;
   for (const { link, bearing } of planes) {
     const F = forcesOf(system, state, link);
     const [s1, s2, at] = link.law.type === 'bolt' ? [F[1]!, F[2]!, 1] : [F[0]!, F[1]!, 0];
@@ -209,6 +224,7 @@ function partMeasures(system: System, state: State, part: Part): Measure[] {
         stops: true,
       },
     );
+    most = Math.max(most, v);
     for (const side of bearing) {
       if (!side.resistance) continue;
       let push = 0;
@@ -226,7 +242,25 @@ function partMeasures(system: System, state: State, part: Part): Measure[] {
       );
     }
   }
+  const { concrete } = bolt;
+  if (concrete) {
+    const [n, s] = [Math.max(0, t) / (concrete.N ?? NEVER), most / (concrete.V ?? NEVER)];
+    const both = (n ** concrete.power + s ** concrete.power) ** (1 / concrete.power);
+    out.push({ kind: 'concrete', part: name, value: Math.max(n, s, both), place, stops: true });
+  }
   return out;
+}
+/** The place of a bed that presses most, over its strength. */
+function bedMeasures(system: System, state: State, part: Extract<Part, { kind: 'bed' }>): Measure[] {
+  let [most, at] = [0, 0];
+  part.presses.forEach((l, i) => {
+    if (l.law.type !== 'compression' || l.law.limit >= NEVER) return;
+    const share = -forcesOf(system, state, l)[0]! / l.law.limit;
+    if (share > most) [most, at] = [share, i];
+  });
+  if (most === 0) return [];
+  const place = placeAt(system.mesh, part.places[at]!);
+  return [{ kind: 'bed', part: nameOf(part), value: most / 0.999, place, stops: false }];
 }
 /** Resultant of radial forces evenly round a circle. */
 export const resultant = (radial: readonly number[]): readonly [number, number] => {
@@ -285,22 +319,30 @@ export const withForce = ({ F, M }: Wrench, X: Vec, q: Vec): Wrench => ({ F: plu
 /** Two together; the second k times. */
 export const together = (a: Wrench, b: Wrench, k = 1): Wrench => ({ F: plus(a.F, b.F, k), M: plus(a.M, b.M, k) });
 
-/** What links put on each plate. */
+/** What links put on each plate, and after them what they put on unknowns of their own, as an anchor in shear does. */
 export function pulls(system: System, state: State, links: Iterable<Link>): Wrench[] {
   const { mesh } = system;
-  const out = mesh.plates.map(() => NO_WRENCH);
+  const { extras } = system.ties.links;
+  const out = [...mesh.plates.map(() => NO_WRENCH), NO_WRENCH];
+  const last = mesh.plates.length;
   for (const l of links) {
     const q = forcesOf(system, state, l);
     const width = l.offsets[l.vertices.length]!;
     l.vertices.forEach((v, i) => {
-      if (v >= mesh.plateOf.length) return;
-      const plate = mesh.plateOf[v]!;
-      const p = mesh.plates[plate]!;
-      const c = [0, 1, 2, 3, 4].map((k) => {
+      const on = (k: number): number => {
         let s = 0;
         for (let j = 0; j < l.n; j += 1) s += l.rows[j * width + l.offsets[i]! + k]! * q[j]!;
         return s;
-      }) as [number, number, number, number, number];
+      };
+      const extra = extras[v - mesh.plateOf.length];
+      if (extra) {
+        // Those of a section turn too: no link to the ground acts on them.
+        if (!extra.turns) extra.directions.forEach((d, k) => (out[last] = withForce(out[last]!, extra.place, times(d, on(k)))));
+        return;
+      }
+      const plate = mesh.plateOf[v]!;
+      const p = mesh.plates[plate]!;
+      const c = [0, 1, 2, 3, 4].map(on) as [number, number, number, number, number];
       const { F, M } = withForce(out[plate]!, placeAt(mesh, v), inSpace(p, c[0], c[1], c[2]));
       out[plate] = { F, M: plus(plus(M, p.ey, c[3]), p.ex, -c[4]) };
     });

@@ -27,6 +27,8 @@ export interface FieldModel {
 
 export interface PlateInput {
   readonly name: string;
+  /** Name under which it is told, where it is one of many that are one piece; its own when left out. */
+  readonly called?: string;
   /** On the mid-plane. */
   readonly origin: Vec;
   readonly ex: Vec;
@@ -65,6 +67,8 @@ export interface WeldInput {
   readonly toe: number;
   /** Never yields. */
   readonly strong: boolean;
+  /** The edge bears on the face: what presses goes past the weld. */
+  readonly bears: boolean;
 }
 
 export interface BoltInput {
@@ -90,6 +94,8 @@ export interface BoltInput {
   /** Length that stretches, mm. */
   readonly L_b: number;
   readonly clearance: number;
+  /** Of an anchor: forces at which the concrete gives, all at once, with the power of both together; it stops there. */
+  readonly concrete?: { readonly N?: number; readonly V?: number; readonly power: number };
 }
 
 export interface BedInput {
@@ -99,6 +105,10 @@ export interface BedInput {
   /** N/mm^3, and MPa; without limit where it is left out. */
   readonly k: number;
   readonly f?: number;
+  /** What holds the plate sideways on it, N/mm^3; nothing where it is left out. */
+  readonly grip?: number;
+  /** Where it is, in ex and ey of the plate; under all of it when left out. */
+  readonly outline?: readonly (readonly [number, number])[];
 }
 
 export interface SectionInput {
@@ -148,6 +158,7 @@ const name = Joi.string().trim().min(1).max(60);
 const names = Joi.array().items(name).min(1).max(60);
 const list = (keys: Joi.PartialSchemaMap, most = 2000): Joi.Schema => Joi.array().items(Joi.object(keys)).max(most).default([]);
 const zero = [0, 0, 0];
+const outline = Joi.array().items(Joi.array().items(number.required()).length(2)).min(3).max(400);
 
 const schema = Joi.object({
   title: Joi.string().max(200).allow('').default(''),
@@ -158,6 +169,7 @@ const schema = Joi.object({
     .items(
       Joi.object({
         name: name.required(),
+        called: name,
         origin: vec.default(zero),
         ex: vec.default([1, 0, 0]),
         ey: vec.default([0, 1, 0]),
@@ -166,7 +178,7 @@ const schema = Joi.object({
         nu: Joi.number().min(0).max(0.49).default(0.3),
         fy: Joi.number().positive().max(1e9).allow(null).required(),
         H: Joi.number().min(0).max(1e9),
-        outline: Joi.array().items(Joi.array().items(number.required()).length(2)).min(3).max(400).required(),
+        outline: outline.required(),
         holes: list({ x: number.required(), y: number.required(), d: size.required() }, 200),
         h: size,
         cells: Joi.array().items(Joi.number().integer().min(1).max(200).required()).length(2),
@@ -190,6 +202,7 @@ const schema = Joi.object({
     gamma_M2: Joi.number().min(1).max(2).default(1.25),
     toe: Joi.number().min(0).max(200).default(0),
     strong: Joi.boolean().default(false),
+    bears: Joi.boolean().default(false),
   }),
   bolts: list({
     name: Joi.string().max(80),
@@ -208,8 +221,16 @@ const schema = Joi.object({
     F_b_Rd: Joi.array().items(size, Joi.array().items(size.required()).length(2)),
     L_b: size.default(60),
     clearance: Joi.number().min(0).max(20).default(0),
+    concrete: Joi.object({ N: size, V: size, power: Joi.number().min(0.5).max(4).default(1.5) }),
   }),
-  beds: list({ plate: name.required(), side: Joi.number().valid(1, -1).required(), k: size.required(), f: size }),
+  beds: list({
+    plate: name.required(),
+    side: Joi.number().valid(1, -1).required(),
+    k: size.required(),
+    f: size,
+    grip: size,
+    outline,
+  }),
   sections: list({
     name: name.required(),
     plates: names.required(),

@@ -7,7 +7,15 @@ export type Part =
   | { readonly kind: 'weld'; readonly weld: WeldInput; readonly pieces: readonly WeldPiece[]; readonly t_a: number }
   | { readonly kind: 'bolt'; readonly bolt: BoltInput; readonly axis: Link; readonly planes: readonly ShearPlane[] }
   | { readonly kind: 'contact'; readonly a: string; readonly b: string; readonly links: readonly Link[] }
-  | { readonly kind: 'bed'; readonly plate: string; readonly links: readonly Link[]; readonly ground: true }
+  | {
+      readonly kind: 'bed';
+      readonly plate: string;
+      /** What presses, node by node, and those nodes. */
+      readonly presses: readonly Link[];
+      readonly places: readonly number[];
+      readonly links: readonly Link[];
+      readonly ground: true;
+    }
   | { readonly kind: 'section'; readonly section: SectionInput; readonly links: readonly Link[]; readonly ground: boolean }
   | { readonly kind: 'hold'; readonly links: readonly Link[]; readonly ground: true };
 

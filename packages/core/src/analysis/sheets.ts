@@ -1,62 +1,12 @@
 import { Refusal } from '../refusal.ts';
 import { flangeSpan, inSpace, planeOf, type MemberPart, type PlatePart, type Point, type Solid } from '../detail/solid.ts';
-import { cross, plus, times, type Vec } from './vector.ts';
-
-/** A flat part of a detail before it is a plate of the model: a plate, a leg of an angle, a web or a flange. */
-export interface Sheet {
-  readonly name: string;
-  /** Id of the part of the detail that it belongs to. */
-  readonly part: string;
-  readonly grade: string;
-  readonly t: number;
-  readonly origin: Vec;
-  readonly ex: Vec;
-  readonly ey: Vec;
-  readonly outline: readonly Point[];
-  readonly holes: readonly { readonly x: number; readonly y: number; readonly d: number }[];
-  /** Its cells may be larger: it is far from what is joined. */
-  readonly far?: true;
-}
-/** Two sheets that are one piece: a rolled root, or the corner of a profile. */
-export interface Root {
-  readonly a: string;
-  readonly b: string;
-  readonly p0: Vec;
-  readonly p1: Vec;
-  readonly type: 'butt' | 'seam';
-  readonly toe: number;
-}
-export interface CutEnd {
-  readonly name: string;
-  readonly part: string;
-  readonly sheets: readonly string[];
-  readonly point: Vec;
-  readonly normal: Vec;
-  readonly loaded: boolean;
-}
-export interface Sheets {
-  readonly sheets: Sheet[];
-  readonly roots: Root[];
-  readonly ends: CutEnd[];
-}
-
-/** Length of a member beyond what is joined to it, as a share of its depth. */
-const STUB = 1.2;
-const rect = (x0: number, y0: number, x1: number, y1: number): Point[] => [
-  [x0, y0],
-  [x1, y0],
-  [x1, y1],
-  [x0, y1],
-];
-const X: Vec = [1, 0, 0];
-const Y: Vec = [0, 1, 0];
-const Z: Vec = [0, 0, 1];
+import { columnStub } from './column.ts';
+import { rect, STUB, X, Y, Z, type Root, type Sheet, type Sheets } from './sheet.ts';
+import { plus, times, type Vec } from './vector.ts';
 
 /** Every plate and member of a detail as flat sheets, with what holds the sheets of one piece together. Throws a Refusal of what is not flat. */
 export function sheetsOf(solid: Solid): Sheets {
   const out: Sheets = { sheets: [], roots: [], ends: [] };
-  if (solid.anchors?.length || solid.prisms?.length)
-    throw new Refusal('detail', 'detail: a joint on concrete can not be analysed yet; joints of steel can.');
   if (solid.other)
     throw new Refusal('detail', 'detail: another joint shares its bolts on the far face, and is not in the model.');
   for (const p of solid.plates) out.sheets.push(plateSheet(p));
@@ -65,6 +15,7 @@ export function sheetsOf(solid: Solid): Sheets {
   for (const m of solid.members) {
     if (m.place) support(out, m, m.place, span);
     else if (m.id === 'beam') beam(out, m, span);
+    else if (m.id === 'column') columnStub(out, m);
     else throw new Refusal('detail', `detail: ${m.label} stands in a way that can not be analysed yet.`);
   }
   return out;
@@ -146,7 +97,15 @@ function beam(out: Sheets, m: MemberPart, span: { readonly high: Vec }): void {
     const inner = z === 0 ? -m.tf : -m.h + m.tf;
     out.roots.push({ a: 'beam web', b: flange, p0: [from, 0, inner], p1: [end, 0, inner], type: 'butt', toe: 0.8 * m.r });
   }
-  out.ends.push({ name: 'beam', part: 'beam', sheets: names, point: [end, 0, -m.h / 2], normal: X, loaded: true });
+  out.ends.push({
+    name: 'beam',
+    part: 'beam',
+    sheets: names,
+    point: [end, 0, -m.h / 2],
+    normal: X,
+    loaded: 'beam',
+    acts: [0, 0, -m.h / 2],
+  });
 }
 
 /** The walls of a support as they are put down: named, with their roots, over its length. */
@@ -193,7 +152,7 @@ function support(
   ] as const)
     out.ends.push({
       ...{ name: `support ${name}`, part: 'support', sheets: walls.names },
-      ...{ point: times(axis, d), normal: axis, loaded: false },
+      ...{ point: times(axis, d), normal: axis, loaded: null },
     });
 }
 
@@ -239,5 +198,3 @@ function byWeb(walls: Walls, top: number | null): void {
     walls.root('web', name, at(s * half), along, 'butt', 0.8 * m.r);
   }
 }
-
-export const normal = (s: Pick<Sheet, 'ex' | 'ey'>): Vec => cross(s.ex, s.ey);

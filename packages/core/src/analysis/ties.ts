@@ -1,9 +1,9 @@
 import { Refusal } from '../refusal.ts';
 import type { Law, Link } from './link.ts';
 import { isLap, isSolid, locate, nodesAlong, placeAt, placeIn, toeOf, type Mesh, type MeshPlate } from './mesh.ts';
-import type { FieldModel, HoldInput, SectionInput, WeldInput } from './model.ts';
+import type { BedInput, FieldModel, HoldInput, SectionInput, WeldInput } from './model.ts';
 import { boltPart } from './bolts.ts';
-import { boxOf, distance } from './outline.ts';
+import { boxOf, contains, distance } from './outline.ts';
 import { nameOf, NEVER, type Part, type WeldPiece } from './parts.ts';
 import { Links, type Row } from './rows.ts';
 import { cross, dot, length, plus, square, times, unit, type Vec } from './vector.ts';
@@ -21,6 +21,8 @@ export interface Tied {
 const WELD = 80_000;
 const BUTT = 210_000;
 const STIFF = 100;
+/** Of an edge that bears: a few times that of the welds beside it, so that they are left to what pulls. */
+const BEARS = 10;
 const TOUCH = 0.6;
 
 /** Links of a model over its mesh. Throws a Refusal that names what does not meet. */
@@ -49,15 +51,7 @@ export function tied(model: FieldModel, mesh: Mesh): Tied {
   if (model.contact) for (const [p, q] of touching(mesh.plates)) make((of) => contactPart(links, p, q, of));
   for (const b of model.beds) {
     const p = plates.get(b.plate)!;
-    make((of) => ({
-      ...{ kind: 'bed' as const, plate: b.plate, ground: true as const },
-      links: p.nodes.map((n) => {
-        const row: Row = new Map();
-        links.node(row, p, n, p.ez, -b.side);
-        const A = mesh.tributary[n]!;
-        return links.add(of, { type: 'compression', k: b.k * A, limit: b.f === undefined ? NEVER : b.f * A, slope: 1e-6 }, [row]);
-      }),
-    }));
+    make((of) => bedPart(links, p, b, of));
   }
   for (const s of model.sections)
     make((of) =>
@@ -84,6 +78,32 @@ export function tied(model: FieldModel, mesh: Mesh): Tied {
   if (fault) throw new Refusal('model', `model: ${nameOf(parts[fault.link.of]!)} does not turn with what it joins.`);
   return { links, parts, sections, grounded };
 }
+function bedPart(links: Links, p: MeshPlate, b: BedInput, of: number): Part {
+  const { mesh } = links;
+  const under = p.nodes.filter((n) => onBed(mesh, b.outline, n));
+  const along = (n: number, d: Vec, s: number): Row => {
+    const row: Row = new Map();
+    links.node(row, p, n, d, s);
+    return row;
+  };
+  const presses = under.map((n) => {
+    const A = mesh.tributary[n]!;
+    const limit = b.f === undefined ? NEVER : b.f * A;
+    return links.add(of, { type: 'compression', k: b.k * A, limit, slope: 1e-6 }, [along(n, p.ez, -b.side)]);
+  });
+  const grips = (b.grip === undefined ? [] : under).map((n) => {
+    const k = b.grip! * mesh.tributary[n]!;
+    return links.add(of, { type: 'linear', k: [k, k] }, [along(n, p.ex, 1), along(n, p.ey, 1)]);
+  });
+  return { kind: 'bed', plate: b.plate, presses, places: under, links: [...presses, ...grips], ground: true };
+}
+
+/** Whether a bed is under a node. */
+const onBed = ({ local }: Mesh, outline: BedInput['outline'], n: number): boolean => {
+  const [x, y] = [local[2 * n]!, local[2 * n + 1]!];
+  return !outline || contains(outline, x, y) || distance(outline, x, y) < 0.01;
+};
+
 /** Least length of the cells under a line, along it. */
 function cellAlong(plate: MeshPlate, p0: Vec, p1: Vec): number {
   const dir = unit(plus(p1, p0, -1));
@@ -161,6 +181,8 @@ function linksAt(line: WeldLine, P: Vec): [1 | -1 | 0, Link][] {
   }
   const lat = unit(plus(plus(a.ez, dir, -dot(a.ez, dir)), f, -dot(a.ez, f)));
   const e = toeOf(w, a);
+  if (w.bears)
+    links.add(of, { type: 'compression', k: BEARS * Math.max(a.E, b.E) * l, limit: NEVER, slope: 1 }, [between(line, P, f)]);
   if (w.type === 'fillet' && w.sides === 2) {
     // Between its toes the plate turns as one.
     const row: Row = new Map();

@@ -4,7 +4,7 @@ import type { Measure, MeasureKind } from './measures.ts';
 /** How much of one part is used, and by what. */
 export interface PartUse {
   readonly part: string;
-  readonly kind: 'plate' | 'bolt' | 'weld';
+  readonly kind: 'plate' | 'bolt' | 'weld' | 'bed';
   /** 1: all of it. */
   readonly share: number;
   /** What that is a share of. */
@@ -14,7 +14,7 @@ export interface PartUse {
 const KIND: Readonly<Record<MeasureKind, PartUse['kind']>> = {
   ...{ yield: 'plate', strain: 'plate', weld: 'weld', 'weld-slip': 'weld' },
   ...{ 'bolt-tension': 'bolt', 'bolt-shear': 'bolt', 'bolt-combined': 'bolt', 'bolt-elongation': 'bolt', 'bolt-slip': 'bolt' },
-  ...{ bearing: 'bolt', 'bearing-crush': 'bolt' },
+  ...{ bearing: 'bolt', 'bearing-crush': 'bolt', concrete: 'bolt', bed: 'bed' },
 };
 const OF: Readonly<Record<MeasureKind, string>> = {
   yield: 'yield stress on a face',
@@ -26,12 +26,14 @@ const OF: Readonly<Record<MeasureKind, string>> = {
   'bolt-combined': 'shear with tension',
   'bolt-elongation': 'elongation of 0.02 of its length',
   'bolt-slip': 'shear slip of 1 mm',
+  concrete: 'its share of the concrete',
+  bed: 'strength of the bed where it presses most',
   bearing: 'bearing resistance',
   'bearing-crush': 'hole pushed by a sixth of the bolt',
 };
 /** Resistances are told at their own value, not where an event counts it as reached. */
 const SCALE: Readonly<Partial<Record<MeasureKind, number>>> = {
-  ...{ 'bolt-tension': 0.999, 'bolt-shear': 0.999, 'bolt-combined': 0.999, bearing: 0.95 },
+  ...{ 'bolt-tension': 0.999, 'bolt-shear': 0.999, 'bolt-combined': 0.999, bearing: 0.95, bed: 0.999 },
 };
 
 /** Use of every part in a state, the most used first: of a plate that yielded its strain, of others their stress or resistance. */

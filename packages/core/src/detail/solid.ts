@@ -98,6 +98,8 @@ export interface WeldPart {
   readonly to: readonly [number, number, number];
   /** Ids of the two parts that it joins. */
   readonly joins: readonly [string, string];
+  /** The edge is cut square and bears on the face: only what pulls goes through the weld. */
+  readonly bears?: true;
 }
 
 /** A butt weld of full penetration. */

@@ -64,5 +64,5 @@ export function besideHand({ hand, result }: JointField): string {
   if (ratio >= 0.85 && ratio <= 1.15) return said;
   return ratio < 1
     ? `${said} The analysis stops earlier: what stops it may not be covered by the checks, or is limited here by strain or slip.`
-    : `${said} The analysis goes further: loads find other ways than the check counts (bolts share as plastic ones, walls beside the one that is checked), or what the check looks at (net sections, block tearing, detailing) is not in the model.`;
+    : `${said} The analysis goes further: loads find other ways than the check counts (bolts share as plastic ones, walls beside the one that is checked, plates that yield further than their check lets them), or what the check looks at (net sections, block tearing, a key in concrete, detailing) is not in the model.`;
 }

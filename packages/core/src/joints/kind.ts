@@ -1,6 +1,7 @@
 import type Joi from 'joi';
 import { ACTION_NAMES, type ActionField, type ActionName, type Combination, type EndActions } from '../actions/combination.ts';
 import type { Drawing, TitleBlock } from '../drawing/index.ts';
+import type { Ground } from '../detail/ground.ts';
 import type { Point, Quantities, Solid } from '../detail/solid.ts';
 import type { List } from '../shop/list.ts';
 import { shopItems, type ShopItems } from '../shop/items.ts';
@@ -134,6 +135,8 @@ export interface Joint<I = unknown> {
   chart(combinations: readonly Combination[], governing: number): MomentChart | null;
   /** How its rows share the tension of a combination, and how it turns; null where the kind has none. */
   rows(combination: Combination | null): RowsFlow | null;
+  /** What it stands on under a combination, where that is not steel; null of joints that stand on none. */
+  ground(combination: Combination): Ground | null;
   /** Pieces, bolts, anchors and welds that it is made of. */
   readonly shop: ShopItems;
   /** Lists that its kind has of its own, and with those of what it is made of. */
@@ -182,6 +185,7 @@ export interface Making<I, M, P extends Prepared> {
   moves?(input: I, model: M): Move<I>[];
   chart?(parts: Parts<M, P>, combinations: readonly Combination[], governing: number): MomentChart | null;
   rows?(parts: Parts<M, P>, combination: Combination | null): RowsFlow;
+  ground?(parts: Parts<M, P>, combination: Combination): Ground | null;
   /** Lists of its own, before those that every joint has. */
   lists?(parts: Parts<M, P>): List[];
   template?(parts: Parts<M, P>): Template;
@@ -250,6 +254,7 @@ export function building<I, M, P extends Prepared>(
         drawing: (title, combination) => making.drawing(parts, title, combination),
         moves: () => (moves ?? making.moves)?.(input, model) ?? [],
         chart: (combinations, governing) => making.chart?.(parts, combinations, governing) ?? null,
+        ground: (combination) => making.ground?.(parts, combination) ?? null,
         rows: (combination) => making.rows?.(parts, combination) ?? null,
       };
     },

@@ -1,5 +1,6 @@
 import type { Combination } from '../../actions/combination.ts';
 import type { Checked, Prepared } from '../../checks/check.ts';
+import type { Ground } from '../../detail/ground.ts';
 import type { Paths } from '../../detail/mark.ts';
 import type { Run } from '../../formula/index.ts';
 import type { Polygon } from '../../geometry/polygon.ts';
@@ -39,6 +40,8 @@ export interface PreparedBase extends Prepared {
   drawn(combination: Combination | null): { readonly flow: BaseFlow | null; readonly paths: Paths };
   /** Whether every check holds; quicker than the checks with their multiples. */
   holds(combination: Combination, run: Run): boolean;
+  /** What it stands on, under a combination in N and Nmm, as a plate analysis takes it; throws a Refusal where a force has no path. Absent where the standard gives none. */
+  ground?(combination: Combination): Ground;
 }
 
 /** Whether all that could be checked holds. */

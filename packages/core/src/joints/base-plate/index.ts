@@ -1,4 +1,4 @@
-import { COLUMN_ACTIONS, COLUMN_END } from '../../actions/combination.ts';
+import { COLUMN_ACTIONS, COLUMN_END, inNewtons } from '../../actions/combination.ts';
 import { Refusal } from '../../refusal.ts';
 import { strength, type MemberFacts } from '../members.ts';
 import { building, type JointKind, type SeedField } from '../kind.ts';
@@ -113,6 +113,7 @@ export const columnBase: JointKind<BaseInput> = {
     solid: baseSolid,
     quantities: ({ model, solid }) => baseQuantities(model, solid),
     drawing: baseDrawing,
+    ground: ({ prepared }, combination) => prepared.ground?.(inNewtons(combination)) ?? null,
     chart: ({ prepared }, combinations, governing) => momentChart(prepared, combinations, governing),
     lists: ({ model, solid }) => baseLists(model, solid),
     template: ({ model, solid }) => settingOut(model, solid),

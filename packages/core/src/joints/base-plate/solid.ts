@@ -211,6 +211,7 @@ function weldParts(m: BaseModel): WeldPart[] {
     from: [x1, y1, t],
     to: [x2, y2, t],
     joins: ['column', 'plate'],
+    ...(input.weld.bearing ? { bears: true as const } : {}),
   });
   const { a_f, a_w } = input.weld;
   const signs = [-1, 1];

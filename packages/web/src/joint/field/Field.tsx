@@ -264,6 +264,9 @@ function usualScale({ moves, places }: FieldPicture): number {
   return Math.max(0, Math.min(100, 5 * Math.round(wanted / 5)));
 }
 
+/** Members whose walls may hide what is joined to them. */
+const MEMBERS = ['beam', 'support', 'column'];
+
 /** The picture with its scale, and the label of the part that is picked or most used. */
 function Pictured({ state, what, picked }: { state: FieldState; what: 'stress' | 'strain'; picked: string | null }) {
   const picture = state.picture!;
@@ -302,8 +305,9 @@ function Pictured({ state, what, picked }: { state: FieldState; what: 'stress' |
           <input type="checkbox" className="checkbox checkbox-sm" checked={lines} onChange={(e) => setLines(e.target.checked)} />{' '}
           Cells
         </label>
-        {(['beam', 'support'] as const).map((part) => {
+        {MEMBERS.map((part) => {
           const mine = picture.plates.filter((p) => p.startsWith(`${part} `));
+          if (!mine.length) return null;
           const shown = mine.some((p) => !hidden.has(p));
           return (
             <label key={part} className="flex items-center gap-1">
@@ -313,7 +317,7 @@ function Pictured({ state, what, picked }: { state: FieldState; what: 'stress' |
                 checked={shown}
                 onChange={() => setHidden(new Set(shown ? [...hidden, ...mine] : [...hidden].filter((p) => !mine.includes(p))))}
               />
-              {part === 'beam' ? 'Beam' : 'Support'}
+              {part[0]!.toUpperCase() + part.slice(1)}
             </label>
           );
         })}

@@ -13,6 +13,7 @@ import { leverModel, type Axis, type LeverModel } from './lever.ts';
 import { contact } from './method-sheet.ts';
 import { solved } from '../../../checks/multiples.ts';
 import { mostUsed, planOf, shared, shareOf, worseThan, type How } from './parts.ts';
+import { groundOf } from './ground.ts';
 import { anchorTStub } from './plate.ts';
 import { scanLines } from './plate-lines.ts';
 import { failurePaths, flowOf } from './paths.ts';
@@ -201,6 +202,13 @@ export function baseToEn1993(m: BaseModel): BaseToEn1993 {
     drawn: (c) => {
       const state = c && prepared.state(c, new Run(sheet));
       return { flow: state && flowOf(m, state), paths: failurePaths(m, geometry, state, c) };
+    },
+    ground: (c) => {
+      const r = new Run(sheet);
+      const { out, state, load } = once(c, r);
+      const added = { M_y: load.M_y - (c.M_y ?? 0), M_z: load.M_z - (c.M_z ?? 0) };
+      const N_Rd_s = r.v[anchor.N_Rd_s.def.slot.index]!;
+      return groundOf(m, geometry, c, { state, results: out.list, added, N_Rd_s });
     },
     holds: (c, r) => allHold({ results: quiet(r, () => once(c, r).out.list) }),
   };

@@ -1,0 +1,144 @@
+import type { AnchorPart, BoltPart } from '../detail/solid.ts';
+import type { Ground } from '../detail/ground.ts';
+import { Refusal } from '../refusal.ts';
+import { boxOf, contains } from './outline.ts';
+import { normal, type AnalysedJoint, type Sheet, type Sheets } from './sheet.ts';
+import { dot, plus, type Vec } from './vector.ts';
+
+// Bolts and anchors of a detail: through which sheets, and what each of them bears.
+
+const E = 210_000;
+
+/** Mean of flats and points of a head: what bears on the plate. */
+export const headOf = (b: BoltPart): number => (b.flats * (1 + 2 / Math.sqrt(3))) / 2;
+
+const axisOf = (b: BoltPart): { readonly point: Vec; readonly direction: Vec } => {
+  const to = Math.sign(b.y[1] - b.y[0]) || 1;
+  return b.axis === 'y'
+    ? { point: [b.x, b.y[0], b.z], direction: [0, to, 0] }
+    : { point: [b.y[0], b.x, b.z], direction: [to, 0, 0] };
+};
+
+interface Ply {
+  readonly sheet: Sheet;
+  /** Along the bolt from its head, mm, and the place in the sheet. */
+  readonly at: number;
+  readonly x: number;
+  readonly y: number;
+}
+/** Sheets that a bolt goes through, from its head on. */
+function pliesOf({ sheets }: Sheets, b: BoltPart): Ply[] {
+  const { point, direction } = axisOf(b);
+  const long = Math.abs(b.y[1] - b.y[0]);
+  return sheets
+    .filter((s) => b.joins.includes(s.part) && Math.abs(dot(normal(s), direction)) > 0.99)
+    .flatMap((sheet): Ply[] => {
+      const n = normal(sheet);
+      const at = dot(plus(sheet.origin, point, -1), n) / dot(direction, n);
+      if (at < -0.5 || at > long + 0.5) return [];
+      const P = plus(plus(point, direction, at), sheet.origin, -1);
+      const [x, y] = [dot(P, sheet.ex), dot(P, sheet.ey)];
+      return contains(sheet.outline, x, y) ? [{ sheet, at, x, y }] : [];
+    })
+    .sort((a, c) => a.at - c.at);
+}
+
+/** Holes in the members too: as large as in the plates that the bolt goes through. */
+export function drill(made: Sheets, bolts: readonly BoltPart[]): void {
+  for (const b of bolts) {
+    const plies = pliesOf(made, b);
+    const own = (p: Ply) => p.sheet.holes.find((o) => Math.hypot(o.x - p.x, o.y - p.y) < 1);
+    const d = Math.max(0, ...plies.map((p) => own(p)?.d ?? 0)) || b.d + 2;
+    for (const p of plies) {
+      if (own(p)) continue;
+      const i = made.sheets.indexOf(p.sheet);
+      made.sheets[i] = { ...p.sheet, holes: [...p.sheet.holes, { x: p.x, y: p.y, d }] };
+    }
+  }
+}
+
+export function boltsOf({ solid, basis }: AnalysedJoint, made: Sheets) {
+  const { field, materials } = basis.standard;
+  return solid.bolts.map((b, i) => {
+    const plies = pliesOf(made, b);
+    const name = `bolt ${i + 1}`;
+    if (plies.length < 2) throw new Refusal('detail', `detail: ${name} does not go through two plates.`);
+    const size = materials.bolt(b.d, 'bolts');
+    const { f_ub, alpha_v } = materials.boltClass(b.cls, 'bolts');
+    const { k_v, F_v_Rd, F_t_Rd } = field!.bolt({ d: b.d, A_s: size.A_s, f_ub, alpha_v }, basis.factors);
+    const d_m = headOf(b);
+    const parts = plies.map((p) => {
+      const { f_u } = materials.steel({ grade: p.sheet.grade }, p.sheet.t, basis.set, 'steel', basis.steels);
+      const hole = p.sheet.holes.find((o) => Math.hypot(o.x - p.x, o.y - p.y) < 1)!;
+      const bear = [0, 1].map((along) =>
+        field!.bearing(
+          { ...{ d: b.d, d0: hole.d, t: p.sheet.t, f_u, f_ub }, ...spacing(p.sheet, hole, along as 0 | 1) },
+          basis.factors,
+        ),
+      );
+      return {
+        d0: hole.d,
+        F_b: bear.map((x) => x.F_b_Rd),
+        k_b: Math.min(...bear.map((x) => x.k_b)),
+        punching: field!.punching({ d_m, t: p.sheet.t, f_u }, basis.factors),
+      };
+    });
+    const L_b = Math.abs(b.y[1] - b.y[0]) + 2 * b.washer + (b.head + b.nut) / 2;
+    const outer = [parts[0]!, parts.at(-1)!];
+    return {
+      ...{ name, ...axisOf(b), plies: plies.map((p) => p.sheet.name) },
+      ...{ d: b.d, d0: Math.max(...parts.map((p) => p.d0)), d_w: d_m, L_b },
+      ...{ k_t: (E * size.A_s) / L_b, F_t_Rd: Math.min(F_t_Rd, ...outer.map((p) => p.punching)), k_v, F_v_Rd },
+      ...{ k_b: parts.map((p) => p.k_b), F_b_Rd: parts.map((p) => p.F_b) },
+    };
+  });
+}
+
+/** End distance and pitch along an axis of a sheet, edge distance and gauge across it: from the hole to the outline, the nearer way, and to the nearest other hole. */
+function spacing(s: Sheet, hole: { x: number; y: number }, along: 0 | 1) {
+  const to = (axis: 0 | 1): number => {
+    const [x0, y0, x1, y1] = boxOf(s.outline);
+    const most = axis === 0 ? Math.max(x1 - x0, 1) : Math.max(y1 - y0, 1);
+    let best = most;
+    for (const sign of [1, -1])
+      for (let d = 0.5; d < best; d += 0.5) {
+        const [x, y] = axis === 0 ? [hole.x + sign * d, hole.y] : [hole.x, hole.y + sign * d];
+        if (!contains(s.outline, x, y)) best = d;
+      }
+    return best;
+  };
+  const others = (axis: 0 | 1): number | null => {
+    const list = s.holes
+      .map((o) => [Math.abs(o.x - hole.x), Math.abs(o.y - hole.y)] as const)
+      .filter((d) => d[1 - axis]! < 1 && d[axis] > 1)
+      .map((d) => d[axis]);
+    return list.length ? Math.min(...list) : null;
+  };
+  const across = (1 - along) as 0 | 1;
+  return { end: to(along), pitch: others(along), edge: to(across), gauge: others(across) };
+}
+
+/** Anchors through a plate, their other end in the ground. */
+export function anchorsOf({ solid, basis }: AnalysedJoint, { sheets }: Sheets, ground: Ground | null): object[] {
+  const { field, materials } = basis.standard;
+  return (solid.anchors ?? []).map((a: AnchorPart, i) => {
+    const plate = sheets.find((s) => s.name === ground!.bed.plate)!;
+    const held = ground!.anchors[i]!;
+    const hole = plate.holes.find((o) => Math.hypot(o.x - a.x, o.y - a.y) < 1)!;
+    const { f_u } = materials.steel({ grade: plate.grade }, plate.t, basis.set, 'steel', basis.steels);
+    const through = field!.punching({ d_m: a.washerWidth, t: plate.t, f_u }, basis.factors);
+    const steel = { d: a.d, d0: hole.d, t: plate.t, f_u, f_ub: held.f_ub };
+    const bear = ([0, 1] as const).map((along) => field!.bearing({ ...steel, ...spacing(plate, hole, along) }, basis.factors));
+    return {
+      ...{ name: `anchor ${i}`, point: [a.x, a.y, 0], direction: [0, 0, 1], plies: [plate.name], ground: true },
+      ...{ d: a.d, d0: hole.d, d_w: a.washerWidth, k_t: held.k_t, L_b: held.L_b },
+      ...{ F_t_Rd: Math.min(held.F_t, through), ...(held.concrete ? { concrete: held.concrete } : {}) },
+      ...(held.shear
+        ? {
+            ...{ k_v: held.shear.k_v, F_v_Rd: held.shear.F_v },
+            ...{ k_b: [Math.min(...bear.map((x) => x.k_b))], F_b_Rd: [bear.map((x) => x.F_b_Rd)] },
+          }
+        : {}),
+    };
+  });
+}

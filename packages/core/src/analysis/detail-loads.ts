@@ -1,0 +1,59 @@
+import type { Combination } from '../actions/combination.ts';
+import type { Basis } from '../basis/basis.ts';
+import { actionSymbol } from '../basis/standard.ts';
+import type { Ground } from '../detail/ground.ts';
+import { Refusal } from '../refusal.ts';
+import { cross, plus, type Vec } from './vector.ts';
+
+/** What the model takes of actions, by the member at whose end they act. */
+const TAKEN = { beam: ['V_Ed', 'N_Ed', 'N_tie', 'M_Ed', 'V_ser'], column: ['N_Ed', 'M_y', 'M_z', 'V_y', 'V_z', 'T'] } as const;
+
+interface Load {
+  readonly F: Vec;
+  readonly M: Vec;
+}
+
+/**
+ * Actions as a force N and a moment Nmm at the cut end of a member. Those of a beam stand at the support face, those of a column at the underside of
+ * its plate. Throws a Refusal of an action that is not in the model.
+ */
+export function loadOf(
+  member: keyof typeof TAKEN,
+  c: Combination,
+  /** From where they stand to the end. */
+  arm: Vec,
+  basis: Basis,
+  ground: Ground | null,
+): Load {
+  const given = c as unknown as Readonly<Record<string, number | undefined>>;
+  const taken: readonly string[] = TAKEN[member];
+  for (const [name, value] of Object.entries(given))
+    if (typeof value === 'number' && value !== 0 && /^[VNMT](_|$)/.test(name) && !taken.includes(name))
+      throw new Refusal(
+        name,
+        `${actionSymbol(basis, name as 'V_Ed')}: ${c.name} has it, and it is not in the model; a combination without it can be analysed.`,
+      );
+  const at = (name: string): number => given[name] ?? 0;
+  if (at('N_tie') !== 0 && (at('V_Ed') !== 0 || at('N_Ed') !== 0 || at('M_Ed') !== 0))
+    throw new Refusal(
+      'N_tie',
+      `${actionSymbol(basis, 'N_tie')}: tying acts alone, and ${c.name} has other actions beside it; a combination with either can be analysed.`,
+    );
+  const { F, M } =
+    member === 'beam'
+      ? { F: [1e3 * (at('N_Ed') + at('N_tie')), 0, -1e3 * at('V_Ed')] as Vec, M: [0, 1e6 * at('M_Ed'), 0] as Vec }
+      : columnEnd(at, ground);
+  if ([...F, ...M].every((x) => x === 0))
+    throw new Refusal('combination', `combination: ${c.name} has no force; accepted is one that has.`);
+  // Where the actions stand there is this force and this moment: at the end, less the moment of the force about it.
+  return { F, M: plus(M, cross(arm, F), -1) };
+}
+
+/** M_y presses the +z side in, which is +x here; M_z the +y side; T twists from +y towards +z. */
+function columnEnd(at: (name: string) => number, ground: Ground | null): Load {
+  const [x, y] = ground?.moment ?? [0, 0];
+  return {
+    F: [1e3 * at('V_z'), 1e3 * at('V_y'), 1e3 * at('N_Ed')],
+    M: [-1e6 * at('M_z') + x, 1e6 * at('M_y') + y, -1e6 * at('T')],
+  };
+}

@@ -1,0 +1,72 @@
+import type { Combination } from '../actions/combination.ts';
+import type { Basis } from '../basis/basis.ts';
+import type { Ground } from '../detail/ground.ts';
+import type { Point, Solid } from '../detail/solid.ts';
+import { cross, type Vec } from './vector.ts';
+
+/** A joint as it is analysed: built from its solid detail alone, whatever its kind is. */
+export interface AnalysedJoint {
+  readonly solid: Solid;
+  readonly basis: Basis;
+  ground(combination: Combination): Ground | null;
+}
+
+/** A flat part of a detail before it is a plate of the model: a plate, a leg of an angle, a web or a flange. */
+export interface Sheet {
+  readonly name: string;
+  /** Id of the part of the detail that it belongs to. */
+  readonly part: string;
+  readonly grade: string;
+  readonly t: number;
+  readonly origin: Vec;
+  readonly ex: Vec;
+  readonly ey: Vec;
+  readonly outline: readonly Point[];
+  readonly holes: readonly { readonly x: number; readonly y: number; readonly d: number }[];
+  /** Name under which it is told, where it is one of many that are one piece. */
+  readonly called?: string;
+  /** Its cells may be larger: it is far from what is joined. */
+  readonly far?: true;
+  /** It stands for a part of a round wall, whose surface is up to so much beyond its own, mm. */
+  readonly round?: number;
+}
+/** Two sheets that are one piece: a rolled root, or the corner of a profile. */
+export interface Root {
+  readonly a: string;
+  readonly b: string;
+  readonly p0: Vec;
+  readonly p1: Vec;
+  readonly type: 'butt' | 'seam';
+  readonly toe: number;
+}
+export interface CutEnd {
+  readonly name: string;
+  readonly part: string;
+  readonly sheets: readonly string[];
+  readonly point: Vec;
+  readonly normal: Vec;
+  /** The end of which member the actions act on; null where it is held. */
+  readonly loaded: 'beam' | 'column' | null;
+  /** Where those actions stand. */
+  readonly acts?: Vec;
+}
+export interface Sheets {
+  readonly sheets: Sheet[];
+  readonly roots: Root[];
+  readonly ends: CutEnd[];
+}
+
+/** Length of a member beyond what is joined to it, as a share of its depth. */
+export const STUB = 1.2;
+export const rect = (x0: number, y0: number, x1: number, y1: number): Point[] => [
+  [x0, y0],
+  [x1, y0],
+  [x1, y1],
+  [x0, y1],
+];
+export const X: Vec = [1, 0, 0];
+export const Y: Vec = [0, 1, 0];
+export const Z: Vec = [0, 0, 1];
+
+/** Across a sheet. */
+export const normal = (s: Pick<Sheet, 'ex' | 'ey'>): Vec => cross(s.ex, s.ey);
