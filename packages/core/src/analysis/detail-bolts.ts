@@ -65,22 +65,19 @@ export function boltsOf({ solid, basis }: AnalysedJoint, made: Sheets) {
     if (plies.length < 2) throw new Refusal('detail', `detail: ${name} does not go through two plates.`);
     const size = materials.bolt(b.d, 'bolts');
     const { f_ub, alpha_v } = materials.boltClass(b.cls, 'bolts');
-    const { k_v, F_v_Rd, F_t_Rd } = field!.bolt({ d: b.d, A_s: size.A_s, f_ub, alpha_v }, basis.factors);
+    const { k_v, F_v_Rd, F_t_Rd } = field!.bolt({ d: b.d, A_s: size.A_s, f_ub, alpha_v }, basis);
     const d_m = headOf(b);
     const parts = plies.map((p) => {
       const { f_u } = materials.steel({ grade: p.sheet.grade }, p.sheet.t, basis.set, 'steel', basis.steels);
       const hole = p.sheet.holes.find((o) => Math.hypot(o.x - p.x, o.y - p.y) < 1)!;
       const bear = [0, 1].map((along) =>
-        field!.bearing(
-          { ...{ d: b.d, d0: hole.d, t: p.sheet.t, f_u, f_ub }, ...spacing(p.sheet, hole, along as 0 | 1) },
-          basis.factors,
-        ),
+        field!.bearing({ ...{ d: b.d, d0: hole.d, t: p.sheet.t, f_u, f_ub }, ...spacing(p.sheet, hole, along as 0 | 1) }, basis),
       );
       return {
         d0: hole.d,
         F_b: bear.map((x) => x.F_b_Rd),
         k_b: Math.min(...bear.map((x) => x.k_b)),
-        punching: field!.punching({ d_m, t: p.sheet.t, f_u }, basis.factors),
+        punching: field!.punching({ d_m, t: p.sheet.t, f_u }, basis),
       };
     });
     const L_b = Math.abs(b.y[1] - b.y[0]) + 2 * b.washer + (b.head + b.nut) / 2;
@@ -100,11 +97,23 @@ function spacing(s: Sheet, hole: { x: number; y: number }, along: 0 | 1) {
     const [x0, y0, x1, y1] = boxOf(s.outline);
     const most = axis === 0 ? Math.max(x1 - x0, 1) : Math.max(y1 - y0, 1);
     let best = most;
-    for (const sign of [1, -1])
-      for (let d = 0.5; d < best; d += 0.5) {
+    for (const sign of [1, -1]) {
+      const inside = (d: number): boolean => {
         const [x, y] = axis === 0 ? [hole.x + sign * d, hole.y] : [hole.x, hole.y + sign * d];
-        if (!contains(s.outline, x, y)) best = d;
-      }
+        return contains(s.outline, x, y);
+      };
+      for (let d = 0.5; d < best; d += 0.5)
+        if (!inside(d)) {
+          // The edge is within the last step.
+          let [low, high] = [d - 0.5, d];
+          for (let k = 0; k < 20; k += 1) {
+            const middle = (low + high) / 2;
+            if (inside(middle)) low = middle;
+            else high = middle;
+          }
+          best = low;
+        }
+    }
     return best;
   };
   const others = (axis: 0 | 1): number | null => {
@@ -126,9 +135,9 @@ export function anchorsOf({ solid, basis }: AnalysedJoint, { sheets }: Sheets, g
     const held = ground!.anchors[i]!;
     const hole = plate.holes.find((o) => Math.hypot(o.x - a.x, o.y - a.y) < 1)!;
     const { f_u } = materials.steel({ grade: plate.grade }, plate.t, basis.set, 'steel', basis.steels);
-    const through = field!.punching({ d_m: a.washerWidth, t: plate.t, f_u }, basis.factors);
+    const through = field!.punching({ d_m: a.washerWidth, t: plate.t, f_u }, basis);
     const steel = { d: a.d, d0: hole.d, t: plate.t, f_u, f_ub: held.f_ub };
-    const bear = ([0, 1] as const).map((along) => field!.bearing({ ...steel, ...spacing(plate, hole, along) }, basis.factors));
+    const bear = ([0, 1] as const).map((along) => field!.bearing({ ...steel, ...spacing(plate, hole, along) }, basis));
     return {
       ...{ name: `anchor ${i}`, point: [a.x, a.y, 0], direction: [0, 0, 1], plies: [plate.name], ground: true },
       ...{ d: a.d, d0: hole.d, d_w: a.washerWidth, k_t: held.k_t, L_b: held.L_b },

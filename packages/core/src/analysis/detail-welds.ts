@@ -48,7 +48,7 @@ export function weldsOf({ solid, basis }: AnalysedJoint, made: Sheets): object[]
     const at = (p: Vec): number => dot(plus(p, first.p0, -1), dir);
     const spans = group.map((l) => ({ l, from: Math.min(at(l.p0), at(l.p1)), to: Math.max(at(l.p0), at(l.p1)) }));
     const cuts = [...new Set(spans.flatMap((s) => [s.from, s.to]).map((x) => Math.round(x * 10) / 10))].sort((x, y) => x - y);
-    const { fu, beta_w } = weldSteel(first, basis);
+    const strength = weldStrength(first, basis);
     return cuts.slice(1).flatMap((to, i) => {
       const from = cuts[i]!;
       const on = spans.filter((s) => s.from < (from + to) / 2 && s.to > (from + to) / 2);
@@ -64,14 +64,7 @@ export function weldsOf({ solid, basis }: AnalysedJoint, made: Sheets): object[]
             b: first.b.name,
             type: 'fillet',
           },
-          ...{
-            p0: plus(first.p0, dir, from),
-            p1: plus(first.p0, dir, to),
-            throat,
-            fu,
-            beta_w,
-            gamma_M2: basis.factors['gamma_M2'],
-          },
+          ...{ p0: plus(first.p0, dir, from), p1: plus(first.p0, dir, to), throat, ...strength },
           sides: sides.size === 2 ? 2 : on[0]!.l.side,
           bears: first.bears,
         },
@@ -85,11 +78,10 @@ function lineKey({ p0, p1 }: Line): string {
   const foot = plus(p0, dir, -dot(p0, dir));
   return foot.map((x) => Math.round(x)).join(',');
 }
-function weldSteel({ a, b }: Line, basis: Basis): { fu: number; beta_w: number } {
+function weldStrength({ a, b }: Line, basis: Basis): object {
   const of = (s: Sheet) => basis.standard.materials.steel({ grade: s.grade }, s.t, basis.set, 'steel', basis.steels);
   const [x, y] = [of(a), of(b)];
-  const weak = x.f_u <= y.f_u ? x : y;
-  return { fu: weak.f_u, beta_w: weak.beta_w };
+  return basis.standard.field!.weld(x.f_u <= y.f_u ? x : y, basis);
 }
 
 /** Length of a weld that is looked at by itself, mm. */
@@ -103,7 +95,7 @@ function linesOf({ sheets }: Sheets, w: WeldPart, throat: number): Line[] {
   const runs: { pair: Pair; first: number; last: number }[] = [];
   for (let i = 0; i < n; i += 1) {
     const p = plus(from, long, (i + 0.5) / n);
-    const pair = pairAt(named, p) ?? pairAt(sheets, p);
+    const pair = pairAt(named, p, w.joins[0]) ?? pairAt(sheets, p, w.joins[0]);
     const run = runs.at(-1);
     if (!pair) continue;
     if (run && run.last === i - 1 && run.pair.a === pair.a && run.pair.b === pair.b && run.pair.side === pair.side) run.last = i;
@@ -142,7 +134,7 @@ interface Pair {
 const isFlat = (a: Sheet, b: Sheet): boolean => Math.abs(dot(normal(a), normal(b))) > 0.95;
 
 /** At a point of a root line: the sheet whose edge it is on, and that on whose face; standing before lying. */
-function pairAt(sheets: readonly Sheet[], p: Vec): Pair | null {
+function pairAt(sheets: readonly Sheet[], p: Vec, edgeOf: string): Pair | null {
   const on = sheets.flatMap((s) => {
     const side = faceUnder(s, p);
     return side ? [{ s, side, far: distance(s.outline, ...local(s, p)), in: inside(s, [p]) }] : [];
@@ -152,7 +144,9 @@ function pairAt(sheets: readonly Sheet[], p: Vec): Pair | null {
       const lying = isFlat(a.s, b.s);
       // The edge of a plate that is not square to the other is off its root by its slope.
       const off = a.s.t * (lying ? 0 : Math.abs(dot(normal(a.s), normal(b.s))));
-      const good = a !== b && a.far < 2 + off && b.in && b.far > a.far + 0.5;
+      // Edges of plates that lie on each other may coincide: the weld is then of the part that is named first.
+      const further = b.far > a.far + 0.5 || (lying && a.s.part === edgeOf && b.far > a.far - 0.5);
+      const good = a !== b && a.far < 2 + off && b.in && further;
       return good ? [{ a: a.s, b: b.s, side: a.side, worth: b.far - a.far - (lying ? 1e4 : 0) }] : [];
     }),
   );

@@ -50,7 +50,7 @@ export function fieldModelOf(
         origin: s.origin,
         ex: s.ex,
         ey: s.ey,
-        fy: strengths.yield(f_y, basis.factors),
+        fy: strengths.yield(f_y, basis),
       },
       ...{ outline: s.outline, holes: s.holes, h: preview ? 1.5 * h : h },
     };

@@ -78,16 +78,23 @@ export interface Materials {
 }
 
 type Factors = Readonly<Record<string, number>>;
+/** What of a basis strengths depend on: factors, the set or format, and settings. */
+export interface Under {
+  readonly factors: Factors;
+  readonly set: string;
+  readonly settings: Readonly<Record<string, unknown>>;
+}
+
 /** What a plate analysis takes from a standard, design values: MPa, N, N/mm. */
 export interface FieldStrengths {
-  yield(f_y: number, factors: Factors): number;
+  yield(f_y: number, under: Under): number;
   /** One bolt: tension, and one shear plane through its threads with its stiffness. */
   bolt(
     bolt: { readonly d: number; readonly A_s: number; readonly f_ub: number; readonly alpha_v: number },
-    factors: Factors,
+    under: Under,
   ): { readonly F_t_Rd: number; readonly F_v_Rd: number; readonly k_v: number };
-  /** Of the head through a part. */
-  punching(part: { readonly d_m: number; readonly t: number; readonly f_u: number }, factors: Factors): number;
+  /** Of the head through a part; infinite where the standard knows no such limit. */
+  punching(part: { readonly d_m: number; readonly t: number; readonly f_u: number }, under: Under): number;
   /** One bolt on a part, along a direction: distances along it and across it; null where there is no other bolt. */
   bearing(
     part: {
@@ -101,8 +108,13 @@ export interface FieldStrengths {
       readonly edge: number;
       readonly gauge: number | null;
     },
-    factors: Factors,
+    under: Under,
   ): { readonly F_b_Rd: number; readonly k_b: number };
+  /** A fillet on the weaker of two steels: its strength on the throat is fu/(beta_w gamma_M2), reached where sqrt(2 N^2 + 2 T^2 + 3 L^2) does. */
+  weld(
+    steel: { readonly f_u: number; readonly beta_w: number },
+    under: Under,
+  ): { readonly fu: number; readonly beta_w: number; readonly gamma_M2: number };
 }
 
 /** A standard as described data: what pages, files, title blocks and kinds of joint ask of it. Its resistances stand beside, in its folder. */

@@ -63,6 +63,10 @@ export function besideHand({ hand, result }: JointField): string {
   // What is usual of end plates and bolted plates; outside of it one of the two sees what the other does not.
   if (ratio >= 0.85 && ratio <= 1.15) return said;
   return ratio < 1
-    ? `${said} The analysis stops earlier: what stops it may not be covered by the checks, or is limited here by strain or slip.`
+    ? `${said} The analysis stops earlier: what stops it may not be covered by the checks, or is limited here by ${
+        result.stop?.kind === 'strain'
+          ? 'strain (steel yields at f_y here, where checks of net sections count f_u)'
+          : 'strain or slip'
+      }.`
     : `${said} The analysis goes further: loads find other ways than the check counts (bolts share as plastic ones, walls beside the one that is checked, plates that yield further than their check lets them), or what the check looks at (net sections, block tearing, a key in concrete, detailing) is not in the model.`;
 }

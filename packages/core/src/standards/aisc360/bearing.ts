@@ -1,5 +1,5 @@
 import type { HoleKind } from '../../catalogue/index.ts';
-import type { Aisc360Settings } from './standard.ts';
+import type { Aisc360Settings } from './settings.ts';
 
 /** One part at one bolt. */
 export interface Ply {

@@ -75,7 +75,7 @@ function anchorOf(m: BaseModel, { L_b }: BaseGeometry, worked: Worked, sheared: 
   const { state, results, N_Rd_s } = worked;
   const { options, anchors: a } = m.input;
   const most = Math.max(0, ...state.V_each.map(({ y, z }) => Math.hypot(y, z)));
-  const { k_v } = fieldStrengths.bolt({ d: a.d, A_s: m.size.A_s, f_ub: m.f_ub, alpha_v: 0.6 }, m.basis.factors);
+  const { k_v } = fieldStrengths.bolt({ d: a.d, A_s: m.size.A_s, f_ub: m.f_ub, alpha_v: 0.6 }, m.basis);
   return {
     k_t: options.k_a ?? (STEEL_E * m.size.A_s) / L_b,
     L_b,
