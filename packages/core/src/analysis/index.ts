@@ -3,5 +3,5 @@ export { bucklingWords, type BucklingMode } from './buckling.ts';
 export { fieldModelOf } from './detail.ts';
 export type { Measure, MeasureKind } from './measures.ts';
 export { readFieldModel, type FieldModel } from './model.ts';
-export type { FieldPicture } from './picture.ts';
+export { SHOWN, type DrawnBolt, type DrawnWelds, type FieldPicture, type Shown } from './picture.ts';
 export * from './use.ts';

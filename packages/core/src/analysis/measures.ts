@@ -1,6 +1,7 @@
 import { POINTS, STRAINS } from './element.ts';
 import { answer, force, type Link } from './link.ts';
 import { elasticSquare } from './material.ts';
+import { contains } from './outline.ts';
 import { inSpace, isLap, placeAt, placeIn, toeOf } from './mesh.ts';
 import type { State } from './path.ts';
 import type { System } from './system.ts';
@@ -47,9 +48,27 @@ export interface Gauges {
   /** Cells within a thickness of each cell, of the same plate, each as a list. */
   readonly near: readonly Int32Array[];
   readonly centres: Float64Array;
-  /** 1 between the toes of a weld, 2 at a bolt, 3 at the cut end of a member, where forces come in and yield of a spot says nothing. */
+  /** 1 between the toes of a weld, 2 at a bolt and between it and an edge that is near, 3 at the cut end of a member, where forces come in and yield of a spot says nothing. */
   readonly where: Uint8Array;
   readonly areas: Float64Array;
+}
+
+const EDGE_WAYS = [
+  [1, 0],
+  [-1, 0],
+  [0, 1],
+  [0, -1],
+] as const;
+/** Distance from a bolt to an edge so near that its bearing resistance is less for it (Table 3.4: 3 d_0); none where there is no such edge. */
+function edgeAlong(
+  outline: readonly (readonly [number, number])[],
+  x: number,
+  y: number,
+  [ex, ey]: readonly [number, number],
+  most: number,
+): number {
+  for (let d = 1; d <= most; d += 1) if (!contains(outline, x + d * ex, y + d * ey)) return d;
+  return 0;
 }
 
 export function gaugesOf({ mesh, model }: System): Gauges {
@@ -83,8 +102,15 @@ export function gaugesOf({ mesh, model }: System): Gauges {
       const p = plates.get(ply)!;
       const [x, y] = placeIn(p, b.point);
       const reach = Math.max(1.25 * b.d0, b.d_w / 2 + p.h / 4);
-      for (const c of p.cellIds)
-        if (where[c] === 0 && Math.hypot(centres[2 * c]! - x, centres[2 * c + 1]! - y) < reach) where[c] = 2;
+      const edges = EDGE_WAYS.map((way) => ({ way, e: edgeAlong(p.outline, x, y, way, 3 * b.d0) }));
+      for (const c of p.cellIds) {
+        const [dx, dy] = [centres[2 * c]! - x, centres[2 * c + 1]! - y];
+        const torn = edges.some(({ way: [ex, ey], e }) => {
+          const along = dx * ex + dy * ey;
+          return along > 0 && along < e && Math.abs(dx * ey - dy * ex) < b.d_w / 2 + p.h / 4;
+        });
+        if (where[c] === 0 && (torn || Math.hypot(dx, dy) < reach)) where[c] = 2;
+      }
     }
   for (const { plates: cut, point, normal } of model.sections)
     for (const name of cut) {

@@ -6,19 +6,16 @@ import type { Vec } from './vector.ts';
 export type Part =
   | { readonly kind: 'weld'; readonly weld: WeldInput; readonly pieces: readonly WeldPiece[]; readonly t_a: number }
   | { readonly kind: 'bolt'; readonly bolt: BoltInput; readonly axis: Link; readonly planes: readonly ShearPlane[] }
-  | { readonly kind: 'contact'; readonly a: string; readonly b: string; readonly links: readonly Link[] }
-  | {
-      readonly kind: 'bed';
-      readonly plate: string;
-      /** What presses, node by node, and those nodes. */
-      readonly presses: readonly Link[];
-      readonly places: readonly number[];
-      readonly links: readonly Link[];
-      readonly ground: true;
-    }
+  | (Pressing & { readonly kind: 'contact'; readonly a: string; readonly b: string; readonly links: readonly Link[] })
+  | (Pressing & { readonly kind: 'bed'; readonly plate: string; readonly links: readonly Link[]; readonly ground: true })
   | { readonly kind: 'section'; readonly section: SectionInput; readonly links: readonly Link[]; readonly ground: boolean }
   | { readonly kind: 'hold'; readonly links: readonly Link[]; readonly ground: true };
 
+/** What presses, node by node, and those nodes. */
+export interface Pressing {
+  readonly presses: readonly Link[];
+  readonly places: readonly number[];
+}
 /** One length of a weld on one side of its plate. */
 export interface WeldPiece {
   readonly link: Link;
@@ -27,6 +24,9 @@ export interface WeldPiece {
   readonly l: number;
   readonly side: 1 | -1 | 0;
   readonly place: Vec;
+  /** Along the line, and away from the plate whose edge it is, on the face of the other. */
+  readonly along: Vec;
+  readonly out: Vec;
 }
 export interface Bearing {
   readonly ply: string;

@@ -148,7 +148,7 @@ function weldPart(links: Links, a: MeshPlate, b: MeshPlate, w: WeldInput, of: nu
   const pieces = Array.from({ length: n }, (_, i): WeldPiece[] => {
     const at = (i + 0.5) * line.l;
     const place = onFace(plus(w.p0, dir, at));
-    return linksAt(line, place).map(([side, link]) => ({ link, at, l: line.l, side, place }));
+    return linksAt(line, place).map(([side, link, out]) => ({ link, at, l: line.l, side, place, along: dir, out }));
   }).flat();
   return { kind: 'weld', weld: w, pieces, t_a: a.t };
 }
@@ -161,10 +161,10 @@ function between({ links, a, b }: WeldLine, at: Vec, along: Vec): Row {
   return row;
 }
 
-/** Links of one piece of a weld, by the side of plate a that they are on. */
-function linksAt(line: WeldLine, P: Vec): [1 | -1 | 0, Link][] {
+/** Links of one piece of a weld, by the side of plate a that they are on, each with the way away from it. */
+function linksAt(line: WeldLine, P: Vec): [1 | -1 | 0, Link, Vec][] {
   const { links, of, a, b, w, dir, f, middle, l } = line;
-  if (w.type === 'seam') return [[0, seamAt(line, P)]];
+  if (w.type === 'seam') return [[0, seamAt(line, P), f]];
   const k = (w.type === 'butt' ? BUTT : WELD) * l;
   const law: Law =
     w.type === 'butt' || w.strong
@@ -177,7 +177,8 @@ function linksAt(line: WeldLine, P: Vec): [1 | -1 | 0, Link][] {
   if (isLap(a, b)) {
     // Away from the body of a.
     const across = cross(f, dir);
-    return [[0, toe(P, dot(plus(middle, P, -1), across) > 0 ? times(across, -1) : across)]];
+    const away = dot(plus(middle, P, -1), across) > 0 ? times(across, -1) : across;
+    return [[0, toe(P, away), away]];
   }
   const lat = unit(plus(plus(a.ez, dir, -dot(a.ez, dir)), f, -dot(a.ez, f)));
   const e = toeOf(w, a);
@@ -190,7 +191,10 @@ function linksAt(line: WeldLine, P: Vec): [1 | -1 | 0, Link][] {
     links.turn(row, b, plus(P, lat, -e), dir, -1);
     links.add(of, { type: 'linear', k: [k * e * e] }, [row]);
   }
-  return (w.sides === 2 ? ([1, -1] as const) : [w.sides]).map((side) => [side, toe(plus(P, lat, side * e), times(lat, side))]);
+  return (w.sides === 2 ? ([1, -1] as const) : [w.sides]).map((side) => {
+    const away = times(lat, side);
+    return [side, toe(plus(P, away, e), away), away];
+  });
 }
 
 /** Edge on edge: what moves and what turns about the line. */
@@ -241,16 +245,18 @@ function contactPart(links: Links, p: MeshPlate, q: MeshPlate, of: number): Part
   const [a, b] = mean(p) <= mean(q) ? [p, q] : [q, p];
   const away = placeIn(a, b.origin)[2] >= 0 ? a.ez : times(a.ez, -1);
   const k = (2 * a.E) / (a.t + b.t);
-  const made = a.nodes.flatMap((n) => {
+  const places = a.nodes.filter((n) => {
+    const [x, y] = placeIn(b, placeAt(mesh, n));
+    return isSolid(b, x, y) && mesh.tributary[n]! > 0;
+  });
+  const presses = places.map((n) => {
     const X = placeAt(mesh, n);
-    const [x, y] = placeIn(b, X);
-    if (!isSolid(b, x, y) || mesh.tributary[n]! <= 0) return [];
     const row: Row = new Map();
     links.point(row, b, X, away, 1);
     links.node(row, a, n, away, -1);
-    return [links.add(of, { type: 'compression', k: k * mesh.tributary[n]!, limit: NEVER, slope: 1 }, [row])];
+    return links.add(of, { type: 'compression', k: k * mesh.tributary[n]!, limit: NEVER, slope: 1 }, [row]);
   });
-  return { kind: 'contact', a: a.name, b: b.name, links: made };
+  return { kind: 'contact', a: a.name, b: b.name, presses, places, links: presses };
 }
 
 /** Nodes of a plate on a plane, with the length of the edge that belongs to each. */

@@ -1,19 +1,19 @@
-import { useMemo, useState } from 'react';
-import { multipleText, type JobRecord, type JointContent, type JointReport } from '@ample/core';
+import { useState } from 'react';
+import { basisOf, multipleText, type JobRecord, type JointContent, type JointReport, type Units } from '@ample/core';
 import {
   bucklingWords,
   eventWords,
   partUses,
+  SHOWN,
   worstOf,
-  type FieldPicture,
   type FieldState,
   type JointField,
   type PartUse,
+  type Shown,
 } from '@ample/core/field';
 import { Problem } from '../../parts/Dialog.tsx';
 import { multipleAxis } from '../axis.ts';
-import { GRADIENT } from './colours.ts';
-import { FieldPictureView } from './Picture.tsx';
+import { Pictured, SHOWN_WORDS } from './Pictured.tsx';
 import { useField, type FieldRun } from './useField.ts';
 
 interface Props {
@@ -30,15 +30,16 @@ export function FieldView({ content, job, report }: Props) {
   // The combination that gives first, until another is chosen.
   const combination = names.includes(asked) ? asked : (names[Math.max(0, report.worst)] ?? '');
   const [at, setAt] = useState<'design' | 'limit'>('design');
-  const [what, setWhat] = useState<'stress' | 'strain'>('stress');
+  const [what, setWhat] = useState<Shown>('stress');
   const [picked, setPicked] = useState<string | null>(null);
   const { found } = run;
+  const { units } = basisOf(job, content.settings);
   const state = found ? ((at === 'design' ? found.field.result.design : null) ?? found.field.result.limit) : null;
   return (
     <div className="field">
       <div className="field-picture">
         {state?.picture ? (
-          <Pictured state={state} what={what} picked={picked} />
+          <Pictured {...{ state, what, picked, units }} />
         ) : (
           <p className="p-4 muted">
             {run.working
@@ -52,12 +53,14 @@ export function FieldView({ content, job, report }: Props) {
         {found && (
           <>
             <Answer field={found.field} beside={found.beside} preview={found.preview} stale={run.stale} />
-            <Shown
+            <ShownAs
               {...{ at, setAt, what, setWhat }}
               hasDesign={found.field.result.design !== null}
               limit={found.field.result.limit?.lam ?? null}
+              press={state?.picture?.press.some((p) => p > 0) ?? false}
             />
             {state && <Uses uses={partUses(state)} lam={state.lam} picked={picked} setPicked={setPicked} />}
+            {state && <Bolts bolts={state.bolts} units={units} />}
             <Made field={found.field} state={state} />
           </>
         )}
@@ -167,13 +170,15 @@ function Events({ result, hand }: Pick<JointField, 'result' | 'hand'>) {
 interface ShownProps {
   readonly at: 'design' | 'limit';
   readonly setAt: (at: 'design' | 'limit') => void;
-  readonly what: 'stress' | 'strain';
-  readonly setWhat: (what: 'stress' | 'strain') => void;
+  readonly what: Shown;
+  readonly setWhat: (what: Shown) => void;
+  /** Whether anything presses. */
+  readonly press: boolean;
   readonly hasDesign: boolean;
   readonly limit: number | null;
 }
 
-function Shown({ at, setAt, what, setWhat, hasDesign, limit }: ShownProps) {
+function ShownAs({ at, setAt, what, setWhat, hasDesign, limit, press }: ShownProps) {
   return (
     <div className="flex items-center gap-2 flex-wrap mt-2">
       <label className="flex items-center gap-1">
@@ -190,14 +195,12 @@ function Shown({ at, setAt, what, setWhat, hasDesign, limit }: ShownProps) {
       </label>
       <label className="flex items-center gap-1">
         as
-        <select
-          aria-label="Shown as"
-          className="select w-auto"
-          value={what}
-          onChange={(e) => setWhat(e.target.value as 'stress')}
-        >
-          <option value="stress">stress over yield</option>
-          <option value="strain">plastic strain</option>
+        <select aria-label="Shown as" className="select w-auto" value={what} onChange={(e) => setWhat(e.target.value as Shown)}>
+          {SHOWN.filter((w) => w !== 'press' || press).map((w) => (
+            <option key={w} value={w}>
+              {SHOWN_WORDS[w]}
+            </option>
+          ))}
         </select>
       </label>
     </div>
@@ -242,6 +245,40 @@ function Uses({ uses, lam, picked, setPicked }: UsesProps) {
   );
 }
 
+interface BoltsProps {
+  readonly bolts: FieldState['bolts'];
+  readonly units: Units;
+}
+/** What each bolt or anchor carries: along its axis, and across it at each shear plane. */
+function Bolts({ bolts, units }: BoltsProps) {
+  if (!bolts.length) return null;
+  const force = (F: number): string => units.quantity(Math.round(F / 10) * 10, 'kN');
+  const sheared = bolts.some((b) => b.planes.length);
+  return (
+    <section className="mt-3">
+      <h3>Forces</h3>
+      <table className="field-bolts">
+        <thead>
+          <tr>
+            <th scope="col">of</th>
+            <th scope="col">tension, prying in it</th>
+            {sheared && <th scope="col">shear</th>}
+          </tr>
+        </thead>
+        <tbody>
+          {bolts.map((b) => (
+            <tr key={b.name}>
+              <th scope="row">{b.name}</th>
+              <td className="num">{force(Math.max(0, b.F_t))}</td>
+              {sheared && <td className="num">{b.planes.map((p) => force(p.F_v)).join(', ') || '–'}</td>}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
 /** What it was made of, and what it leaves out. */
 function Made({ field: { result }, state }: { field: JointField; state: FieldState | null }) {
   const { size, steps, iterations, compiled } = result;
@@ -254,74 +291,5 @@ function Made({ field: { result }, state }: { field: JointField; state: FieldSta
       block tearing, fatigue. A weld stops it at a slip of 0.05 of its leg, a plate at a plastic strain of 5 % over a disc of its
       thickness, a bolt at an elongation of 0.02 of its length or a slip of 1 mm.
     </p>
-  );
-}
-
-/** So many times that the largest movement is seen and does not deform the picture. */
-function usualScale({ moves, places }: FieldPicture): number {
-  const reach = (list: Float32Array): number => list.reduce((m, v) => Math.max(m, Math.abs(v)), 0);
-  const wanted = (0.04 * reach(places)) / Math.max(reach(moves), 1e-6);
-  return Math.max(0, Math.min(100, 5 * Math.round(wanted / 5)));
-}
-
-/** Members whose walls may hide what is joined to them. */
-const MEMBERS = ['beam', 'support', 'column'];
-
-/** The picture with its scale, and the label of the part that is picked or most used. */
-function Pictured({ state, what, picked }: { state: FieldState; what: 'stress' | 'strain'; picked: string | null }) {
-  const picture = state.picture!;
-  const [scale, setScale] = useState(() => usualScale(picture));
-  const [lines, setLines] = useState(true);
-  const [hidden, setHidden] = useState<ReadonlySet<string>>(new Set());
-  const values = picture[what];
-  const most = useMemo(() => values.reduce((a, b) => Math.max(a, b), 0), [values]);
-  // The same ends for every state: all of the yield stress, all of the strain that stops it.
-  const top = what === 'stress' ? 1 : 0.05;
-  const use = partUses(state).find((u) => picked === null || u.part === picked) ?? null;
-  const label = use && { at: use.place, words: `${use.part}: ${Math.round(100 * use.share)} %` };
-  return (
-    <>
-      <FieldPictureView {...{ picture, values, top, scale, lines, hidden, label }} />
-      <div className="field-legend">
-        <span className="num">0</span>
-        <span className="field-scale" style={{ background: GRADIENT }} aria-hidden="true" />
-        <span className="num">{what === 'stress' ? '1.0 of yield' : '5 % plastic strain'}</span>
-        <span className="muted">largest {what === 'stress' ? most.toFixed(2) : `${(100 * most).toFixed(2)} %`}</span>
-      </div>
-      <div className="field-tools">
-        <label className="flex items-center gap-2">
-          Movement ×{scale}
-          <input
-            type="range"
-            className="range range-xs w-28"
-            min={0}
-            max={100}
-            step={5}
-            value={scale}
-            onChange={(e) => setScale(Number(e.target.value))}
-          />
-        </label>
-        <label className="flex items-center gap-1">
-          <input type="checkbox" className="checkbox checkbox-sm" checked={lines} onChange={(e) => setLines(e.target.checked)} />{' '}
-          Cells
-        </label>
-        {MEMBERS.map((part) => {
-          const mine = picture.plates.filter((p) => p.startsWith(`${part} `));
-          if (!mine.length) return null;
-          const shown = mine.some((p) => !hidden.has(p));
-          return (
-            <label key={part} className="flex items-center gap-1">
-              <input
-                type="checkbox"
-                className="checkbox checkbox-sm"
-                checked={shown}
-                onChange={() => setHidden(new Set(shown ? [...hidden, ...mine] : [...hidden].filter((p) => !mine.includes(p))))}
-              />
-              {part[0]!.toUpperCase() + part.slice(1)}
-            </label>
-          );
-        })}
-      </div>
-    </>
   );
 }

@@ -1,4 +1,4 @@
-import { Canvas, useThree } from '@react-three/fiber';
+import { Canvas, useThree, type ThreeEvent } from '@react-three/fiber';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import type { FieldPicture } from '@ample/core/field';
 import { Box3, BufferGeometry, DoubleSide, Float32BufferAttribute, Vector3 } from 'three';
@@ -17,16 +17,21 @@ interface Props {
   readonly lines: boolean;
   /** Plates that are left out. */
   readonly hidden: ReadonlySet<string>;
-  /** A place that is told, and what is told there. */
-  readonly label: { readonly at: readonly number[]; readonly words: string } | null;
+  /** Arrows of bolts, and bars of welds. */
+  readonly bolts: boolean;
+  readonly welds: boolean;
+  /** Places that are told, and what is told there. */
+  readonly labels: readonly { readonly at: readonly number[]; readonly words: string; readonly kind: 'part' | 'largest' }[];
+  /** The node under the pointer; null where there is none. */
+  readonly onNode: (node: number | null) => void;
 }
 
 /** The plates of a joint with what is in them, as they move. */
 export function FieldPictureView(props: Props) {
   const [turn, setTurn] = useState<{ readonly to: Direction; readonly n: number }>({ to: 'corner', n: 0 });
   const turns = useRef<Turns>({ rotate: () => undefined, zoom: () => undefined });
-  const label = useRef<HTMLParagraphElement>(null);
-  const { picture } = props;
+  const { picture, labels } = props;
+  const marks = useRef<(HTMLParagraphElement | null)[]>([]);
   const box = useMemo(() => fittings(picture), [picture]);
   const face = (to: Direction): void => setTurn((t) => ({ to, n: t.n + 1 }));
   const onKey = (e: KeyboardEvent): void => {
@@ -48,13 +53,22 @@ export function FieldPictureView(props: Props) {
           gl={{ antialias: true }}
           camera={{ fov: 28, near: 10, far: 20000, up: [0, 0, 1], position: [1200, -1400, 600] }}
         >
-          <Eye turn={turn} box={box} turns={turns} />
+          <Eye turn={turn} box={box} turns={turns} room={0.75} />
           <Plates {...props} />
-          <Label at={props.label?.at ?? null} of={label} />
+          <Forces {...props} />
+          <Labels labels={labels} of={marks} />
         </Canvas>
-        <p className="field-label" ref={label} hidden={props.label === null}>
-          {props.label?.words}
-        </p>
+        {labels.map(({ kind, words }, i) => (
+          <p
+            key={kind}
+            className={`field-label ${kind}`}
+            ref={(p) => {
+              marks.current[i] = p;
+            }}
+          >
+            {words}
+          </p>
+        ))}
       </div>
       <div className="field-turns">
         <Directions onTurn={face} />
@@ -65,7 +79,7 @@ export function FieldPictureView(props: Props) {
 
 /** Where the plates of the connection are; of members only what is near. */
 function fittings({ plates, plateOf, places }: FieldPicture): Box3 {
-  const own = plates.map((p) => !/^(beam|support) /.test(p));
+  const own = plates.map((p) => !/^(beam|support|column) /.test(p));
   const box = new Box3();
   const any = own.some(Boolean);
   for (let n = 0; n < plateOf.length; n += 1)
@@ -73,7 +87,7 @@ function fittings({ plates, plateOf, places }: FieldPicture): Box3 {
   return box.expandByScalar(box.getSize(new Vector3()).length() * 0.18);
 }
 
-function Plates({ picture, values, top, scale, lines, hidden }: Props) {
+function Plates({ picture, values, top, scale, lines, hidden, onNode }: Props) {
   const { invalidate } = useThree();
   const { faces, edges } = useMemo(() => {
     const { places, moves, cells, plateOf, plates } = picture;
@@ -111,7 +125,7 @@ function Plates({ picture, values, top, scale, lines, hidden }: Props) {
   }, [faces, edges, lines, invalidate]);
   return (
     <>
-      <mesh geometry={faces}>
+      <mesh geometry={faces} onPointerMove={(e) => onNode(nodeUnder(e, faces))} onPointerOut={() => onNode(null)}>
         <meshBasicMaterial
           vertexColors
           toneMapped={false}
@@ -130,23 +144,101 @@ function Plates({ picture, values, top, scale, lines, hidden }: Props) {
   );
 }
 
-/** Keeps a label beside its place while the joint is turned. */
-function Label({ at, of }: { at: readonly number[] | null; of: { readonly current: HTMLParagraphElement | null } }) {
+/** The corner of the face under the pointer that is nearest to it. */
+function nodeUnder({ face, point }: ThreeEvent<PointerEvent>, { attributes: { position } }: BufferGeometry): number | null {
+  if (!face || !position) return null;
+  const far = (n: number): number => point.distanceToSquared(new Vector3().fromBufferAttribute(position, n));
+  return [face.a, face.b, face.c].reduce((a, b) => (far(b) < far(a) ? b : a));
+}
+
+/** Length of an arrow or a bar at its resistance, mm. */
+const FULL = 70;
+const BAR = 45;
+const INK = '#16202c';
+
+/** Forces of bolts as arrows, along the axis and across it, and of welds as bars that stand off their lines: as long as the share of their resistance. */
+function Forces({ picture, scale, bolts, welds }: Props) {
+  const { places, moves, plateOf } = picture;
+  const moved = useMemo(() => {
+    const nearest = (x: number, y: number, z: number): number => {
+      let [best, at] = [Infinity, 0];
+      for (let n = 0; n < plateOf.length; n += 1) {
+        const d = (places[3 * n]! - x) ** 2 + (places[3 * n + 1]! - y) ** 2 + (places[3 * n + 2]! - z) ** 2;
+        if (d < best) [best, at] = [d, n];
+      }
+      return at;
+    };
+    const { at } = picture.welds;
+    return {
+      bolts: picture.bolts.map((b) => nearest(...b.at)),
+      welds: Array.from({ length: at.length / 3 }, (_, i) => nearest(at[3 * i]!, at[3 * i + 1]!, at[3 * i + 2]!)),
+    };
+  }, [picture, places, plateOf]);
+  const shift = (p: Vector3, node: number): Vector3 =>
+    p.add(new Vector3(moves[3 * node], moves[3 * node + 1], moves[3 * node + 2]).multiplyScalar(scale));
+  const arrows = bolts
+    ? picture.bolts.flatMap((b, i) => {
+        const all = [{ at: b.at, F: b.axis, share: b.share }, ...b.shear.map((x) => ({ at: x.at, F: x.F, share: x.share }))];
+        return all.flatMap(({ at, F, share }, k) => {
+          if (share < 0.005) return [];
+          const long = FULL * Math.min(1.2, Math.max(0.12, share));
+          const from = shift(new Vector3(...at), moved.bolts[i]!);
+          return [{ key: `${i} ${k}`, from, way: new Vector3(...F).normalize(), long }];
+        });
+      })
+    : [];
+  const bars = useMemo(() => {
+    if (!welds) return null;
+    const { at, out, share } = picture.welds;
+    const points = moved.welds.flatMap((node, i) => {
+      const p = new Vector3(at[3 * i], at[3 * i + 1], at[3 * i + 2]);
+      p.add(new Vector3(moves[3 * node], moves[3 * node + 1], moves[3 * node + 2]).multiplyScalar(scale));
+      const q = p
+        .clone()
+        .addScaledVector(new Vector3(out[3 * i], out[3 * i + 1], out[3 * i + 2]), BAR * Math.min(1.2, share[i]!));
+      return [...p.toArray(), ...q.toArray()];
+    });
+    const made = new BufferGeometry();
+    made.setAttribute('position', new Float32BufferAttribute(points, 3));
+    return made;
+  }, [welds, picture, moved, moves, scale]);
+  useEffect(() => () => bars?.dispose(), [bars]);
+  return (
+    <>
+      {arrows.map(({ key, from, way, long }) => (
+        <arrowHelper key={`${key} ${long} ${scale}`} args={[way, from, long, INK, Math.min(14, long / 2), 8]} />
+      ))}
+      {bars && (
+        <lineSegments geometry={bars}>
+          <lineBasicMaterial color={INK} />
+        </lineSegments>
+      )}
+    </>
+  );
+}
+
+interface LabelsProps {
+  readonly labels: Props['labels'];
+  readonly of: { readonly current: (HTMLParagraphElement | null)[] };
+}
+/** Keeps labels beside their places while the joint is turned. */
+function Labels({ labels, of }: LabelsProps) {
   const { camera, size, gl, scene } = useThree();
   useEffect(() => {
-    const place = (): void => {
-      const p = of.current;
-      if (!p || !at) return;
-      const v = new Vector3(at[0], at[1], at[2]).project(camera);
-      p.style.left = `${Math.round(((v.x + 1) / 2) * size.width)}px`;
-      p.style.top = `${Math.round(((1 - v.y) / 2) * size.height)}px`;
-    };
+    const place = (): void =>
+      labels.forEach(({ at }, i) => {
+        const p = of.current[i];
+        if (!p) return;
+        const v = new Vector3(at[0], at[1], at[2]).project(camera);
+        p.style.left = `${Math.round(((v.x + 1) / 2) * size.width)}px`;
+        p.style.top = `${Math.round(((1 - v.y) / 2) * size.height)}px`;
+      });
     place();
-    // Drawn on demand: each drawing moves the label with it.
+    // Drawn on demand: each drawing moves the labels with it.
     scene.onAfterRender = place;
     return () => {
       scene.onAfterRender = () => undefined;
     };
-  }, [at, camera, size, gl, scene, of]);
+  }, [labels, camera, size, gl, scene, of]);
   return null;
 }

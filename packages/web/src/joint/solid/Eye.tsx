@@ -22,7 +22,14 @@ export interface Turns {
 }
 
 /** The eye: orbits by mouse, turns to a standard direction, fits the joint. */
-export function Eye({ turn, box, turns }: { turn: { to: Direction; n: number }; box: Box3; turns: { current: Turns } }) {
+interface EyeProps {
+  readonly turn: { readonly to: Direction; readonly n: number };
+  readonly box: Box3;
+  readonly turns: { current: Turns };
+  /** Half of the height that is seen, over the length across the box. */
+  readonly room?: number;
+}
+export function Eye({ turn, box, turns, room = 1.1 }: EyeProps) {
   const { camera, gl, invalidate } = useThree();
   const controls = useRef<OrbitControls | null>(null);
   const middle = useMemo(() => ({ centre: box.getCenter(new Vector3()), size: box.getSize(new Vector3()).length() }), [box]);
@@ -54,12 +61,12 @@ export function Eye({ turn, box, turns }: { turn: { to: Direction; n: number }; 
   useEffect(() => {
     const c = controls.current!;
     const away = new Vector3(...DIRECTIONS.find(([id]) => id === turn.to)![3]).normalize();
-    const distance = (1.1 * middle.size) / Math.tan((((camera as PerspectiveCamera).fov / 2) * Math.PI) / 180);
+    const distance = (room * middle.size) / Math.tan((((camera as PerspectiveCamera).fov / 2) * Math.PI) / 180);
     c.target.copy(middle.centre);
     camera.position.copy(middle.centre).addScaledVector(away, distance);
     c.update();
     invalidate();
-  }, [turn, middle, camera, invalidate]);
+  }, [turn, middle, camera, invalidate, room]);
   return null;
 }
 

@@ -1,0 +1,173 @@
+import { useEffect, useMemo, useState } from 'react';
+import type { Units } from '@ample/core';
+import { partUses, type FieldPicture, type FieldState, type Shown } from '@ample/core/field';
+import { GRADIENT } from './colours.ts';
+import { FieldPictureView } from './Picture.tsx';
+
+/** What a picture shows, in words. */
+export const SHOWN_WORDS: Readonly<Record<Shown, string>> = {
+  stress: 'stress over yield, larger face',
+  front: 'stress over yield, front face',
+  back: 'stress over yield, back face',
+  strain: 'plastic strain',
+  press: 'pressure between plates and on the bed',
+};
+
+interface PicturedProps {
+  readonly state: FieldState;
+  readonly what: Shown;
+  readonly picked: string | null;
+  readonly units: Units;
+}
+
+/** The value of a node with its unit. */
+function valueWords(picture: FieldPicture, what: Shown, node: number, units: Units): string {
+  const value = picture[what][node]!;
+  if (what === 'strain') return `${(100 * value).toFixed(2)} % plastic strain`;
+  if (what === 'press') return `${units.quantity(Number(value.toFixed(1)), 'MPa')} of pressure`;
+  const stress = value * picture.fy[picture.plateOf[node]!]!;
+  return `${value.toFixed(2)} of yield, ${units.quantity(Math.round(stress), 'MPa')}`;
+}
+
+/** The node with the largest value on plates that are drawn; none where nothing is there. */
+function largest({ plates, plateOf }: FieldPicture, values: Float32Array, hidden: ReadonlySet<string>): number | null {
+  let [most, at]: [number, number | null] = [0, null];
+  for (let n = 0; n < values.length; n += 1)
+    if (values[n]! > most && !hidden.has(plates[plateOf[n]!]!)) [most, at] = [values[n]!, n];
+  return at;
+}
+
+/** Seconds from none of the movement to all of it and back. */
+const TURN = 3;
+/** Slow motion between no load and the state: whether it plays, and the part of the movement that is drawn. */
+function usePlayed(): readonly [{ readonly on: boolean; readonly toggle: () => void }, number] {
+  const [on, setOn] = useState(false);
+  const [part, setPart] = useState(1);
+  useEffect(() => {
+    if (!on) return undefined;
+    const from = performance.now();
+    let frame = requestAnimationFrame(function draw(now) {
+      setPart((1 - Math.cos((2 * Math.PI * (now - from)) / (1000 * TURN))) / 2);
+      frame = requestAnimationFrame(draw);
+    });
+    return () => {
+      cancelAnimationFrame(frame);
+      setPart(1);
+    };
+  }, [on]);
+  return [{ on, toggle: () => setOn(!on) }, part];
+}
+
+/** So many times that the largest movement is seen and does not deform the picture. */
+function usualScale({ moves, places }: FieldPicture): number {
+  const reach = (list: Float32Array): number => list.reduce((m, v) => Math.max(m, Math.abs(v)), 0);
+  const wanted = (0.04 * reach(places)) / Math.max(reach(moves), 1e-6);
+  return Math.max(0, Math.min(100, 5 * Math.round(wanted / 5)));
+}
+
+/** Members whose walls may hide what is joined to them. */
+const MEMBERS = ['beam', 'support', 'column'];
+
+/** The picture with its scale, and the label of the part that is picked or most used. */
+export function Pictured({ state, what, picked, units }: PicturedProps) {
+  const picture = state.picture!;
+  const [scale, setScale] = useState(() => usualScale(picture));
+  const [lines, setLines] = useState(true);
+  const [hidden, setHidden] = useState<ReadonlySet<string>>(new Set());
+  const [forces, setForces] = useState({ bolts: true, welds: false });
+  const [node, setNode] = useState<number | null>(null);
+  const [plays, part] = usePlayed();
+  const values = picture[what];
+  const most = useMemo(() => largest(picture, values, hidden), [picture, values, hidden]);
+  // The same ends for every state: all of the yield stress, all of the strain that stops it, the strength of the bed.
+  const top = what === 'strain' ? 0.05 : what === 'press' ? picture.pressTop : 1;
+  // A picture that comes meanwhile has other nodes.
+  const under = node !== null && node < picture.plateOf.length ? node : null;
+  const told = (n: number): string => valueWords(picture, what, n, units);
+  const use = partUses(state).find((u) => picked === null || u.part === picked) ?? null;
+  const labels = useMemo(
+    () => [
+      ...(use ? [{ kind: 'part' as const, at: use.place, words: `${use.part}: ${Math.round(100 * use.share)} %` }] : []),
+      ...(most === null
+        ? []
+        : [
+            {
+              kind: 'largest' as const,
+              at: [0, 1, 2].map((k) => picture.places[3 * most + k]! + scale * part * picture.moves[3 * most + k]!),
+              words: `largest: ${valueWords(picture, what, most, units)}`,
+            },
+          ]),
+    ],
+    [use, most, picture, what, scale, part, units],
+  );
+  return (
+    <>
+      <FieldPictureView {...{ picture, values, top, lines, hidden, labels, ...forces }} scale={scale * part} onNode={setNode} />
+      <div className="field-foot">
+        <div className="field-legend">
+          <span className="num">0</span>
+          <span className="field-scale" style={{ background: GRADIENT }} aria-hidden="true" />
+          <span className="num">
+            {what === 'strain' ? '5 % plastic strain' : what === 'press' ? units.quantity(top, 'MPa') : '1.0 of yield'}
+          </span>
+          <span className="field-value">
+            {under === null ? 'point at a plate for its value' : `${picture.plates[picture.plateOf[under]!]}: ${told(under)}`}
+          </span>
+        </div>
+        <div className="field-tools">
+          <button type="button" className="underline" aria-pressed={plays.on} onClick={plays.toggle}>
+            {plays.on ? 'Stop' : 'Play'}
+          </button>
+          <label className="flex items-center gap-2">
+            Movement ×{scale}
+            <input
+              type="range"
+              className="range range-xs w-28"
+              min={0}
+              max={100}
+              step={5}
+              value={scale}
+              onChange={(e) => setScale(Number(e.target.value))}
+            />
+          </label>
+          <label className="flex items-center gap-1">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm"
+              checked={lines}
+              onChange={(e) => setLines(e.target.checked)}
+            />{' '}
+            Cells
+          </label>
+          {(['bolts', 'welds'] as const).map((k) => (
+            <label key={k} className="flex items-center gap-1">
+              <input
+                type="checkbox"
+                className="checkbox checkbox-sm"
+                checked={forces[k]}
+                onChange={(e) => setForces({ ...forces, [k]: e.target.checked })}
+              />
+              Forces of {k}
+            </label>
+          ))}
+          {MEMBERS.map((part) => {
+            const mine = picture.plates.filter((p) => p.startsWith(`${part} `));
+            if (!mine.length) return null;
+            const shown = mine.some((p) => !hidden.has(p));
+            return (
+              <label key={part} className="flex items-center gap-1">
+                <input
+                  type="checkbox"
+                  className="checkbox checkbox-sm"
+                  checked={shown}
+                  onChange={() => setHidden(new Set(shown ? [...hidden, ...mine] : [...hidden].filter((p) => !mine.includes(p))))}
+                />
+                {part[0]!.toUpperCase() + part.slice(1)}
+              </label>
+            );
+          })}
+        </div>
+      </div>
+    </>
+  );
+}
