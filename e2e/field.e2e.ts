@@ -24,7 +24,7 @@ describe('the field of a joint', () => {
     const events = page.getByRole('list', { name: 'Events by load multiple' });
     expect(await events.innerText()).toMatch(/first yield of beam web[\s\S]*hand method: Bearing, beam web/);
     expect(await page.getByRole('img', { name: /plates of the joint with their stress/ }).count()).toBe(1);
-    const label = page.locator('.field-label');
+    const label = page.locator('.field-label.part');
     expect(await label.innerText()).toMatch(/^bolt \d: \d+ %$/);
     const parts = page.locator('.field-uses li');
     const first = await parts.first().innerText();
@@ -35,6 +35,21 @@ describe('the field of a joint', () => {
     await page.getByLabel('Shown at').selectOption('limit');
     await page.getByLabel('Shown as').selectOption('strain');
     await page.getByText('5 % plastic strain', { exact: true }).waitFor();
+    // One face, its largest value at its place, and the value under the pointer.
+    await page.getByLabel('Shown as').selectOption('front');
+    expect(await page.locator('.field-label.largest').innerText()).toMatch(/^largest: \d\.\d\d of yield, \d+ MPa$/);
+    const value = page.locator('.field-value');
+    expect(await value.innerText()).toBe('point at a plate for its value');
+    const box = (await page.getByRole('img', { name: /plates of the joint with their stress/ }).boundingBox())!;
+    await expect
+      .poll(async () => {
+        await page.mouse.move(box.x + box.width / 2 + Math.random() * 30, box.y + box.height / 2 + Math.random() * 30);
+        return value.innerText();
+      })
+      .toMatch(/^(plate|beam|support).*: \d\.\d\d of yield, \d+ MPa$/);
+    expect(await page.getByRole('row', { name: /^bolt 1/ }).innerText()).toMatch(/kN[\s\S]*kN/);
+    await page.getByRole('button', { name: 'Play' }).click();
+    await page.getByRole('button', { name: 'Stop' }).click();
     // The policy of the pages lets our WebAssembly run.
     await page.getByText(/iterations, by the compiled factor\./).waitFor();
     await look('field of a joint');
@@ -45,6 +60,22 @@ describe('the field of a joint', () => {
     await page.getByRole('button', { name: 'Analyse again' }).click();
     await page.getByRole('button', { name: 'Cancel' }).click();
     await page.getByRole('button', { name: 'Analyse', exact: true }).waitFor();
+
+    // A base: the worst of the combinations that the hand method proposes, those that were left out not.
+    await openJoint(on.app, page, 'P1-04');
+    await page.getByRole('tab', { name: 'Field' }).click();
+    await page.getByLabel('Combination', { exact: true }).selectOption('the worst of several');
+    await page.getByText('Under these some check of the hand method gives first:').waitFor();
+    await page.getByRole('checkbox', { name: /^C1/ }).uncheck();
+    await page.getByRole('button', { name: 'Analyse', exact: true }).click();
+    const compared = page.getByRole('list', { name: /^Combinations, the one that is stopped first before/ });
+    await compared.getByRole('listitem').nth(1).waitFor({ timeout: 60_000 });
+    expect(await compared.getByRole('listitem').first().innerText()).toMatch(/^1\.\d+\s+C4\s+concrete of anchor \d/);
+    expect(await compared.innerText()).not.toContain('C1 ');
+    await page.getByRole('button', { name: 'Cancel' }).click();
+    await page.getByText('Used at most, over these').waitFor();
+    expect(await parts.first().innerText()).toMatch(/anchor 0 · its share of the concrete, C4/);
+    await page.getByRole('button', { name: /C5/ }).last().click();
 
     await openJoint(on.app, page, 'K1-01');
     await page.getByRole('tab', { name: 'Field' }).click();

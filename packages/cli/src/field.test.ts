@@ -29,10 +29,26 @@ describe('gusset field', () => {
     expect(r.out).toContain('Events, by load multiple:');
     expect(r.out).toContain('Not computed: second order');
   }, 60_000);
+  it('goes through the combinations that the hand method proposes, and says the extreme of each part', async () => {
+    const r = await gusset('field', demo, 'P1-04', '--worst', '--preview', '--json');
+    expect([r.code, r.err]).toEqual([0, '']);
+    const said = JSON.parse(r.out) as {
+      combination: string;
+      combinations: { combination: string; multiple: number }[];
+      uses: { part: string; combination: string }[];
+      left: unknown[];
+    };
+    expect([said.combination, said.combinations.map((c) => c.combination), said.left]).toEqual(['C4', ['C4', 'C5', 'C1'], []]);
+    expect(said.uses.find((u) => u.part === 'anchor 2')!.combination).toBe('C5');
+    // Those that can't be analysed are told beside the others, and it is not whole.
+    const tied = await gusset('field', demo, 'R2-04', '--worst', '--preview');
+    expect(tied.code).not.toBe(0);
+    expect(tied.out + tied.err).toMatch(/it is not in the model/);
+  }, 120_000);
   it.each([
     [['field'], /mark: no joint is named; accepted are a job and a mark, or --model/],
     [['field', demo, 'Z9'], /mark: there is no joint "Z9" in the job/],
-    [['field', demo, 'P1-01'], /joint P1-01: detail: a joint on concrete can not be analysed yet/],
+    [['field', demo, 'K1-01'], /joint K1-01: detail: PFC .* is no I section/],
     [['field', demo, 'B2-14', '--combination', 'C9'], /there is none "C9"; accepted are C1/],
     [['field', '--model', join(folder, 'nothing.json')], /can't be read/],
     [['field', '--model', demo], /tern-quay\.json: model.*/],

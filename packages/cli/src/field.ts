@@ -1,16 +1,19 @@
-import type { ReadJob } from '@ample/core';
+import { Refusal, type ReadJob } from '@ample/core';
 import {
   analyse,
   besideHand,
   bucklingWords,
   eventWords,
   jointField,
+  leastField,
   partUses,
+  proposedCombinations,
   worstOf,
+  worstUses,
   type FieldResult,
   type JointField,
 } from '@ample/core/field';
-import { markOf, named, readJson } from './input.ts';
+import { BadInput, markOf, named, readJson } from './input.ts';
 
 export interface FieldCommand {
   readonly combination?: string;
@@ -24,6 +27,55 @@ export function fieldOfJoint({ job }: ReadJob, mark: string, options: FieldComma
   const joint = markOf(job, mark);
   return named(`joint ${mark}`, () => jointField(joint, job, options));
 }
+/** A joint under every combination that some check of the hand method gives first under; those that can't be analysed with their reason. */
+export function worstOfJoint({ job }: ReadJob, mark: string, options: FieldCommand): WorstOfJoint {
+  const joint = markOf(job, mark);
+  const proposed = named(`joint ${mark}`, () => proposedCombinations(joint, job));
+  const fields: JointField[] = [];
+  const left: WorstOfJoint['left'][number][] = [];
+  for (const { name } of proposed)
+    try {
+      fields.push(jointField(joint, job, { ...options, combination: name }));
+    } catch (e) {
+      if (!(e instanceof Refusal)) throw e;
+      left.push({ combination: name, reason: e.message });
+    }
+  const [only] = left;
+  if (!fields.length)
+    throw new BadInput(`joint ${mark}: ${only ? only.reason : 'no combination loads it; accepted are joints with actions.'}`);
+  return { mark, fields, left };
+}
+export interface WorstOfJoint {
+  readonly mark: string;
+  readonly fields: readonly JointField[];
+  readonly left: readonly { readonly combination: string; readonly reason: string }[];
+}
+/** What the worst says, for machines. */
+export const plainWorst = ({ mark, fields, left }: WorstOfJoint) => ({
+  mark,
+  multiple: leastField(fields)!.result.multiple,
+  combination: leastField(fields)!.combination,
+  combinations: fields.map((f) => ({ combination: f.combination, hand: f.hand, ...plainResult(f.result) })),
+  uses: worstUses(fields),
+  left,
+});
+export function printWorst({ mark, fields, left }: WorstOfJoint): string {
+  const worst = leastField(fields)!;
+  return [
+    `${mark}, worst of ${fields.length}: ${worst.combination}. ${worst.result.words}`,
+    '',
+    ...fields.map(
+      (f) =>
+        `  ${f.combination}: ${f.result.words}${f.hand ? ` Hand method: ${f.hand.multiple.toFixed(2)}, ${f.hand.title}.` : ''}`,
+    ),
+    ...left.map((l) => `  ${l.combination}: not analysed: ${l.reason}`),
+    '',
+    'Used at most, at the design load or where it stops before:',
+    ...worstUses(fields).map((u) => `  ${percent(u.share).padStart(6)}  ${u.part}: ${u.of}, ${u.combination}`),
+    '',
+  ].join('\n');
+}
+
 /** A model of plates from its own file. */
 export const fieldOfModel = (path: string, { until, buckling }: FieldCommand): FieldResult =>
   named(path, () => analyse(readJson(path, 'a model'), { ...(until ? { until } : {}), buckling: buckling ?? false }));

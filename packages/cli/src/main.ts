@@ -127,25 +127,37 @@ program
   .description('load the plates, bolts and welds of one joint, or of a model of plates, until something stops them')
   .option('--model <file>', 'a model of plates in place of a joint')
   .option('--combination <name>', 'of the joint; the one that gives first when left out')
+  .option('--worst', 'every combination under which some check gives first, and the extreme of each part over them')
   .option('--preview', 'larger cells')
   .option('--buckling', 'with the first multiples at which it buckles, elastic')
   .addOption(new Option('--until <what>', 'how far it is loaded').choices(['design', 'limit']).default('limit'))
   .option('--json', 'print the result as JSON: multiple, stop, events, use of each part, balance')
   .action(
-    async (path: string | undefined, mark: string | undefined, options: FieldCommand & { json?: boolean; model?: string }) => {
-      const { fieldOfJoint, fieldOfModel, plainResult, printField, printJointField } = await import('./field.ts');
+    async (
+      path: string | undefined,
+      mark: string | undefined,
+      options: FieldCommand & { json?: boolean; model?: string; worst?: boolean },
+    ) => {
+      const of = await import('./field.ts');
       const print = (plain: object, words: string): void =>
         void process.stdout.write(options.json ? `${JSON.stringify(plain, null, 2)}\n` : words);
       if (options.model !== undefined) {
-        const r = fieldOfModel(options.model, options);
-        print(plainResult(r), printField(r));
+        const r = of.fieldOfModel(options.model, options);
+        print(of.plainResult(r), of.printField(r));
         process.exitCode = r.multiple >= 1 ? 0 : 1;
         return;
       }
       if (path === undefined || mark === undefined)
         throw new BadInput('mark: no joint is named; accepted are a job and a mark, or --model with a file.');
-      const f = fieldOfJoint(readJobFile(path), mark, options);
-      print({ mark: f.mark, combination: f.combination, hand: f.hand, ...plainResult(f.result) }, printJointField(f));
+      if (options.worst) {
+        const w = of.worstOfJoint(readJobFile(path), mark, options);
+        const plain = of.plainWorst(w);
+        print(plain, of.printWorst(w));
+        process.exitCode = plain.multiple >= 1 && !w.left.length ? 0 : 1;
+        return;
+      }
+      const f = of.fieldOfJoint(readJobFile(path), mark, options);
+      print({ mark: f.mark, combination: f.combination, hand: f.hand, ...of.plainResult(f.result) }, of.printJointField(f));
       process.exitCode = f.result.multiple >= 1 ? 0 : 1;
     },
   );

@@ -1,3 +1,4 @@
 /** Plate analysis, for those that ask for it: it is no part of what every page loads. */
 export * from './analysis/index.ts';
 export * from './job/field.ts';
+export * from './job/field-worst.ts';

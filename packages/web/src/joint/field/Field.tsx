@@ -3,18 +3,21 @@ import { basisOf, multipleText, type JobRecord, type JointContent, type JointRep
 import {
   bucklingWords,
   eventWords,
+  leastField,
   partUses,
   SHOWN,
   worstOf,
+  worstUses,
   type FieldState,
   type JointField,
   type PartUse,
   type Shown,
+  type WorstUse,
 } from '@ample/core/field';
 import { Problem } from '../../parts/Dialog.tsx';
 import { multipleAxis } from '../axis.ts';
 import { Pictured, SHOWN_WORDS } from './Pictured.tsx';
-import { useField, type FieldRun } from './useField.ts';
+import { useField, type FieldRun, type Kept } from './useField.ts';
 
 interface Props {
   readonly content: JointContent;
@@ -24,17 +27,22 @@ interface Props {
 
 /** The plates, bolts and welds of a joint, loaded until something stops them, beside the checks of the standard. */
 export function FieldView({ content, job, report }: Props) {
-  const run = useField(content, job);
+  const { units } = basisOf(job, content.settings);
   const names = content.combinations.map((c) => c.name);
   const [asked, setAsked] = useState('');
+  const run = useField(content, job, asked === WORST);
   // The combination that gives first, until another is chosen.
-  const combination = names.includes(asked) ? asked : (names[Math.max(0, report.worst)] ?? '');
+  const combination = asked === WORST || names.includes(asked) ? asked : (names[Math.max(0, report.worst)] ?? '');
   const [at, setAt] = useState<'design' | 'limit'>('design');
   const [what, setWhat] = useState<Shown>('stress');
   const [picked, setPicked] = useState<string | null>(null);
+  const [looked, setLooked] = useState('');
   const { found } = run;
-  const { units } = basisOf(job, content.settings);
-  const state = found ? ((at === 'design' ? found.field.result.design : null) ?? found.field.result.limit) : null;
+  const fields = found?.all.map((a) => a.field) ?? [];
+  // Of several the one that is stopped first, until another is looked at.
+  const shown = found?.all.find((a) => a.field.combination === (looked || leastField(fields)?.combination)) ?? found?.all[0];
+  const result = shown?.field.result;
+  const state = result ? ((at === 'design' ? result.design : null) ?? result.limit) : null;
   return (
     <div className="field">
       <div className="field-picture">
@@ -49,25 +57,39 @@ export function FieldView({ content, job, report }: Props) {
         )}
       </div>
       <div className="field-side">
-        <Start run={run} names={names} combination={combination} setAsked={setAsked} />
-        {found && (
+        <Start {...{ run, names, combination, setAsked }} />
+        {found && shown && (
           <>
-            <Answer field={found.field} beside={found.beside} preview={found.preview} stale={run.stale} />
+            {found.all.length > 1 && <Compared found={found} shown={shown.field.combination} look={setLooked} />}
+            <Answer field={shown.field} beside={shown.beside} preview={found.preview} stale={run.stale} />
             <ShownAs
               {...{ at, setAt, what, setWhat }}
-              hasDesign={found.field.result.design !== null}
-              limit={found.field.result.limit?.lam ?? null}
+              hasDesign={shown.field.result.design !== null}
+              limit={shown.field.result.limit?.lam ?? null}
               press={state?.picture?.press.some((p) => p > 0) ?? false}
             />
-            {state && <Uses uses={partUses(state)} lam={state.lam} picked={picked} setPicked={setPicked} />}
+            {found.all.length > 1 ? (
+              <Uses title="Used at most, over these" uses={worstUses(fields)} {...{ picked, setPicked }} />
+            ) : (
+              state && (
+                <Uses
+                  title={`Used at ${multipleText(state.lam)} of the load`}
+                  uses={partUses(state)}
+                  {...{ picked, setPicked }}
+                />
+              )
+            )}
             {state && <Bolts bolts={state.bolts} units={units} />}
-            <Made field={found.field} state={state} />
+            <Made field={shown.field} state={state} />
           </>
         )}
       </div>
     </div>
   );
 }
+
+/** What is chosen in place of one combination: those that the hand method proposes. */
+const WORST = '\u0000worst';
 
 interface StartProps {
   readonly run: FieldRun;
@@ -77,7 +99,10 @@ interface StartProps {
 }
 
 function Start({ run, names, combination, setAsked }: StartProps) {
-  const { working } = run;
+  const { working, proposed } = run;
+  const [off, setOff] = useState<ReadonlySet<string>>(new Set());
+  const several = combination === WORST;
+  const wanted = several ? (proposed ?? []).map((p) => p.name).filter((n) => !off.has(n)) : [combination].filter(Boolean);
   return (
     <>
       <div className="flex items-center gap-2 flex-wrap">
@@ -89,6 +114,7 @@ function Start({ run, names, combination, setAsked }: StartProps) {
             value={combination}
             onChange={(e) => setAsked(e.target.value)}
           >
+            {names.length > 1 && <option value={WORST}>the worst of several</option>}
             {names.map((n) => (
               <option key={n}>{n}</option>
             ))}
@@ -99,19 +125,67 @@ function Start({ run, names, combination, setAsked }: StartProps) {
             Cancel
           </button>
         ) : (
-          <button type="button" className="btn btn-primary" disabled={!combination} onClick={() => run.start(combination)}>
+          <button type="button" className="btn btn-primary" disabled={!wanted.length} onClick={() => run.start(wanted)}>
             {run.found ? 'Analyse again' : 'Analyse'}
           </button>
         )}
       </div>
+      {several && (
+        <fieldset className="mt-2">
+          <legend className="muted">
+            {proposed ? 'Under these some check of the hand method gives first:' : 'The hand method is asked…'}
+          </legend>
+          {proposed?.map((p) => (
+            <label key={p.name} className="field-proposed">
+              <input
+                type="checkbox"
+                className="checkbox checkbox-sm"
+                checked={!off.has(p.name)}
+                onChange={() => setOff(new Set(off.has(p.name) ? [...off].filter((n) => n !== p.name) : [...off, p.name]))}
+              />
+              <span>
+                {p.name} <span className="muted">{`${multipleText(p.multiple)}: ${p.checks.slice(0, 2).join(', ')}`}</span>
+              </span>
+            </label>
+          ))}
+        </fieldset>
+      )}
       {working && (
         <p className="muted mt-1" role="status">
-          {working.preview ? 'Preview with larger cells' : 'Now the whole, with smaller cells'}: {working.lam.toFixed(2)} of the
+          {working.preview ? 'Preview with larger cells' : 'Now the whole, with smaller cells'}
+          {working.of > 1 ? `, ${working.combination} (${working.nth} of ${working.of})` : ''}: {working.lam.toFixed(2)} of the
           load…
         </p>
       )}
       <Problem>{run.problem}</Problem>
     </>
+  );
+}
+
+interface ComparedProps {
+  readonly found: Kept;
+  readonly shown: string;
+  readonly look: (combination: string) => void;
+}
+/** What each of several combinations comes to; one is looked at. */
+function Compared({ found: { all, left }, shown, look }: ComparedProps) {
+  const sorted = [...all].sort((a, b) => a.field.result.multiple - b.field.result.multiple);
+  return (
+    <ul className="field-compared" aria-label="Combinations, the one that is stopped first before">
+      {sorted.map(({ field: { combination, result } }) => (
+        <li key={combination}>
+          <button type="button" aria-pressed={combination === shown} onClick={() => look(combination)}>
+            <span className="num">{multipleText(result.multiple)}</span> <b>{combination}</b>{' '}
+            <span className="muted">{result.stop ? eventWords(result.stop) : result.words}</span>
+          </button>
+        </li>
+      ))}
+      {left.map((l) => (
+        <li key={l.combination} className="problem">
+          {l.combination}: {l.reason}
+        </li>
+      ))}
+    </ul>
   );
 }
 
@@ -208,20 +282,20 @@ function ShownAs({ at, setAt, what, setWhat, hasDesign, limit, press }: ShownPro
 }
 
 interface UsesProps {
-  readonly uses: readonly PartUse[];
-  readonly lam: number;
+  readonly title: string;
+  readonly uses: readonly (PartUse | WorstUse)[];
   readonly picked: string | null;
   readonly setPicked: (part: string | null) => void;
 }
 
 /** How much of each part is used, the most first or the least. */
-function Uses({ uses, lam, picked, setPicked }: UsesProps) {
+function Uses({ title, uses, picked, setPicked }: UsesProps) {
   const [least, setLeast] = useState(false);
   const shown = least ? [...uses].reverse() : uses;
   return (
     <section className="mt-3">
       <h3 className="flex items-center gap-2">
-        Used at {multipleText(lam)} of the load
+        {title}
         <button type="button" className="underline muted font-normal" onClick={() => setLeast(!least)}>
           {least ? 'most first' : 'least first'}
         </button>
@@ -235,7 +309,11 @@ function Uses({ uses, lam, picked, setPicked }: UsesProps) {
                 <i className={u.share >= 1 ? 'over' : ''} style={{ width: `${Math.min(100, 100 * u.share)}%` }} />
               </span>
               <span>
-                {u.part} <span className="muted">· {u.of}</span>
+                {u.part}{' '}
+                <span className="muted">
+                  · {u.of}
+                  {'combination' in u ? `, ${u.combination}` : ''}
+                </span>
               </span>
             </button>
           </li>

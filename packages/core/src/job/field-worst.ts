@@ -1,0 +1,63 @@
+import { partUses, type PartUse } from '../analysis/use.ts';
+import { Refusal } from '../refusal.ts';
+import { tryCheckStored } from './actions.ts';
+import type { JobDocument } from './document.ts';
+import type { JointField } from './field.ts';
+import type { StoredJoint } from './lists.ts';
+
+/** A combination that is worth analysing: it gives first in some check. */
+export interface ProposedCombination {
+  readonly name: string;
+  /** Least load multiple of the checks in which it gives first, and what they are called, the least first. */
+  readonly multiple: number;
+  readonly checks: readonly string[];
+}
+
+/** Checks that give at more than so many times the least multiple of the joint propose nothing. */
+const FAR = 4;
+const MOST = 6;
+
+/** Combinations that some check of the hand method gives first under, those that give first of all before. Throws a Refusal of a joint that can't be checked. */
+export function proposedCombinations(joint: StoredJoint, job: JobDocument): ProposedCombination[] {
+  if (joint.unreadable !== undefined) throw new Refusal('joint', joint.unreadable);
+  const checked = tryCheckStored(joint, job);
+  if ('refusal' in checked) throw new Refusal(checked.refusal.field, checked.refusal.message);
+  const least = new Map<string, { readonly name: string; readonly title: string; readonly multiple: number }>();
+  for (const { combination, checks } of checked.report.combinations)
+    for (const c of checks) {
+      if (c.type !== 'strength' || c.info || !Number.isFinite(c.multiple)) continue;
+      // Of each anchor, side or row that it speaks of.
+      const key = `${c.id}/${c.where ?? ''}`;
+      const found = least.get(key);
+      if (!found || c.multiple < found.multiple) least.set(key, { name: combination.name, title: c.title, multiple: c.multiple });
+    }
+  const sorted = [...least.values()].sort((a, b) => a.multiple - b.multiple);
+  const limit = FAR * (sorted[0]?.multiple ?? 0);
+  const out = new Map<string, ProposedCombination>();
+  for (const { name, title, multiple } of sorted) {
+    if (multiple > limit) break;
+    const found = out.get(name);
+    out.set(name, found ? { ...found, checks: [...new Set([...found.checks, title])] } : { name, multiple, checks: [title] });
+  }
+  return [...out.values()].slice(0, MOST);
+}
+
+/** How much of a part is used at most, and under which combination. */
+export interface WorstUse extends PartUse {
+  readonly combination: string;
+}
+/** The extreme of each part over some combinations, the most used first: at the design load, or where one stops before it. */
+export function worstUses(fields: readonly JointField[]): WorstUse[] {
+  const worst = new Map<string, WorstUse>();
+  for (const { combination, result } of fields) {
+    const state = result.design ?? result.limit;
+    for (const use of state ? partUses(state) : []) {
+      const found = worst.get(use.part);
+      if (!found || use.share > found.share) worst.set(use.part, { ...use, combination });
+    }
+  }
+  return [...worst.values()].sort((a, b) => b.share - a.share);
+}
+/** The one that is stopped first. */
+export const leastField = (fields: readonly JointField[]): JointField | null =>
+  fields.reduce<JointField | null>((a, f) => (!a || f.result.multiple < a.result.multiple ? f : a), null);
