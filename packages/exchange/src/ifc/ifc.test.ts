@@ -38,15 +38,16 @@ async function opened(job: JobDocument) {
     buffer(out),
     writeOut({ job, joints: () => job.joints, total: job.joints.length }, 'ifc', { ...SHOP_DEFAULTS, unit: 'mm', date }, out),
   ]);
-  const id = api.OpenModel(new Uint8Array(bytes), { CIRCLE_SEGMENTS: 256 } as never);
+  const id = api.OpenModel(new Uint8Array(bytes), { CIRCLE_SEGMENTS: 128 } as never);
   const lines = (type: number) => {
     const found = api.GetLineIDsWithType(id, type);
     return Array.from({ length: found.size() }, (_, i) => api.GetLine(id, found.get(i)));
   };
-  /** mm3 of an element with its openings cut, by the triangles of its mesh. */
-  const volume = (element: number): number => {
+  /** Volume of an element with its openings cut, mm3, by the triangles of its mesh, and its box in mm; the reader gives metres with y up. */
+  const meshed = (element: number): { readonly volume: number; readonly box: readonly [number, number][] } => {
     const mesh = api.GetFlatMesh(id, element);
     let v = 0;
+    const box: [number, number][] = Array.from({ length: 3 }, () => [Infinity, -Infinity]);
     for (let i = 0; i < mesh.geometries.size(); i += 1) {
       const { geometryExpressID, flatTransformation: t } = mesh.geometries.get(i);
       const g = api.GetGeometry(id, geometryExpressID);
@@ -56,6 +57,10 @@ async function opened(job: JobDocument) {
         const [x, y, z] = [points[6 * k]!, points[6 * k + 1]!, points[6 * k + 2]!];
         return [0, 1, 2].map((r) => t[r]! * x + t[4 + r]! * y + t[8 + r]! * z + t[12 + r]!) as [number, number, number];
       };
+      for (let k = 0; k < points.length / 6; k += 1) {
+        const [x, y, z] = at(k);
+        [x, -z, y].forEach((v, r) => (box[r] = [Math.min(box[r]![0], v * 1000), Math.max(box[r]![1], v * 1000)]));
+      }
       // About a corner of its own: joints stand far from the origin.
       const o = at(index[0]!);
       const from = (k: number): [number, number, number] => at(k).map((x, r) => x - o[r]!) as [number, number, number];
@@ -64,25 +69,17 @@ async function opened(job: JobDocument) {
         v += (a[0] * (b[1] * c[2] - b[2] * c[1]) - a[1] * (b[0] * c[2] - b[2] * c[0]) + a[2] * (b[0] * c[1] - b[1] * c[0])) / 6;
       }
     }
-    return v * 1e9;
+    return { volume: v * 1e9, box };
   };
-  /** The box of an element in mm; the reader gives metres with y up. */
-  const boxOf = (element: number): readonly [number, number][] => {
-    const mesh = api.GetFlatMesh(id, element);
-    const box: [number, number][] = Array.from({ length: 3 }, () => [Infinity, -Infinity]);
-    for (let i = 0; i < mesh.geometries.size(); i += 1) {
-      const { geometryExpressID, flatTransformation: t } = mesh.geometries.get(i);
-      const g = api.GetGeometry(id, geometryExpressID);
-      const points = api.GetVertexArray(g.GetVertexData(), g.GetVertexDataSize());
-      for (let k = 0; k < points.length; k += 6) {
-        const [x, y, z] = [0, 1, 2].map(
-          (r) => t[r]! * points[k]! + t[4 + r]! * points[k + 1]! + t[8 + r]! * points[k + 2]! + t[12 + r]!,
-        );
-        [x!, -z!, y!].forEach((v, r) => (box[r] = [Math.min(box[r]![0], v * 1000), Math.max(box[r]![1], v * 1000)]));
-      }
-    }
-    return box;
+  const known = new Map<number, ReturnType<typeof meshed>>();
+  /** Each is meshed once: cutting its holes takes the reader longest. */
+  const of = (element: number): ReturnType<typeof meshed> => {
+    let found = known.get(element);
+    if (!found) known.set(element, (found = meshed(element)));
+    return found;
   };
+  const volume = (element: number): number => of(element).volume;
+  const boxOf = (element: number): readonly [number, number][] => of(element).box;
   return { id, lines, volume, boxOf, text: bytes.toString() };
 }
 const built = (job: JobDocument): ShopJoint[] => job.joints.map((j) => shopJoint(j, job));

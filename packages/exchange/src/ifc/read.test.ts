@@ -183,7 +183,7 @@ describe('what is no model', () => {
     const random = (n: number): number => ((seed = (seed * 48271) % 2147483647), seed % n);
     const characters = Buffer.from('#$();,0123456789.E-ABC');
     let read = 0;
-    for (let i = 0; i < 300; i += 1) {
+    for (let i = 0; i < 150; i += 1) {
       const bytes = Buffer.from(whole);
       for (let k = 0; k < 4; k += 1) {
         const at = 300 + random(bytes.length - 300);
@@ -195,7 +195,7 @@ describe('what is no model', () => {
       if (said === '') read += 1;
       else expect(said, String(i)).toMatch(/accepted/);
     }
-    expect(read).toBeGreaterThan(100);
+    expect(read).toBeGreaterThan(50);
   });
   it('is told by its form alone: what lies in brackets, texts, numbers and remarks', () => {
     const file = (data: string): number =>
