@@ -57,7 +57,11 @@ describe('the field of a joint', () => {
     await typeLine(page, 'FP | 10x85x130 S275 | 3xM16-8.8 @40 | e 25/40 | gap 10 | top 40 | fw 8');
     await judged(page);
     await page.getByText('The joint changed since this was analysed: analyse it again.').waitFor();
+    await page.getByText(/^.*Mesh effect \d/).waitFor();
     await page.getByRole('button', { name: 'Analyse again' }).click();
+    // Beside what it was: of the joint, and of each part.
+    await page.getByText(/^Before the change: Stops at 1\.\d+ of the load/).waitFor({ timeout: 60_000 });
+    expect(await parts.first().innerText()).toMatch(/; was \d+ %$/);
     await page.getByRole('button', { name: 'Cancel' }).click();
     await page.getByRole('button', { name: 'Analyse', exact: true }).waitFor();
 

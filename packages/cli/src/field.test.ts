@@ -22,8 +22,10 @@ describe('gusset field', () => {
     expect(words.out).toMatch(/100 % {2}bolt: shear with tension/);
   }, 60_000);
   it('loads a joint of a job, beside the hand method', async () => {
-    const r = await gusset('field', demo, 'C1-01', '--preview');
+    const r = await gusset('field', demo, 'C1-01', '--preview', '--mesh');
     expect([r.code, r.err]).toEqual([0, '']);
+    // The same cells twice.
+    expect(r.out).toContain('Mesh effect 0.0 %: the cells are fine enough.');
     expect(r.out).toMatch(/^C1-01, U\d+: Stops at 1\.\d+ of the load: hole crushed by bolt \d in plate beam web\./);
     expect(r.out).toMatch(/The hand method gives at 1\.03 \(Bearing, beam web\): ratio 1\.\d\d\./);
     expect(r.out).toContain('Events, by load multiple:');

@@ -6,6 +6,7 @@ import {
   eventWords,
   jointField,
   leastField,
+  meshEffect,
   partUses,
   proposedCombinations,
   worstOf,
@@ -20,6 +21,8 @@ export interface FieldCommand {
   readonly preview?: boolean;
   readonly buckling?: boolean;
   readonly until?: 'design' | 'limit';
+  /** Once more with larger cells. */
+  readonly mesh?: boolean;
 }
 
 /** A joint of a job, loaded until something stops it. */
@@ -27,6 +30,12 @@ export function fieldOfJoint({ job }: ReadJob, mark: string, options: FieldComma
   const joint = markOf(job, mark);
   return named(`joint ${mark}`, () => jointField(joint, job, options));
 }
+/** What larger cells change of a result. */
+export function meshOfJoint(read: ReadJob, mark: string, options: FieldCommand, fine: JointField) {
+  const coarse = fieldOfJoint(read, mark, { ...options, preview: true, buckling: false }).result.multiple;
+  return { coarse, ...meshEffect(coarse, fine.result.multiple) };
+}
+
 /** A joint under every combination that some check of the hand method gives first under; those that can't be analysed with their reason. */
 export function worstOfJoint({ job }: ReadJob, mark: string, options: FieldCommand): WorstOfJoint {
   const joint = markOf(job, mark);
@@ -127,4 +136,5 @@ export function printField(r: FieldResult, beside = ''): string {
     '',
   ].join('\n');
 }
-export const printJointField = (f: JointField): string => `${f.mark}, ${f.combination}: ${printField(f.result, besideHand(f))}`;
+export const printJointField = (f: JointField, beside: readonly string[] = []): string =>
+  `${f.mark}, ${f.combination}: ${printField(f.result, [besideHand(f), ...beside].filter(Boolean).join('\n'))}`;

@@ -129,6 +129,7 @@ program
   .option('--combination <name>', 'of the joint; the one that gives first when left out')
   .option('--worst', 'every combination under which some check gives first, and the extreme of each part over them')
   .option('--preview', 'larger cells')
+  .option('--mesh', 'with larger cells too, and what the size of the cells changes')
   .option('--buckling', 'with the first multiples at which it buckles, elastic')
   .addOption(new Option('--until <what>', 'how far it is loaded').choices(['design', 'limit']).default('limit'))
   .option('--json', 'print the result as JSON: multiple, stop, events, use of each part, balance')
@@ -156,8 +157,13 @@ program
         process.exitCode = plain.multiple >= 1 && !w.left.length ? 0 : 1;
         return;
       }
-      const f = of.fieldOfJoint(readJobFile(path), mark, options);
-      print({ mark: f.mark, combination: f.combination, hand: f.hand, ...of.plainResult(f.result) }, of.printJointField(f));
+      const read = readJobFile(path);
+      const f = of.fieldOfJoint(read, mark, options);
+      const mesh = options.mesh ? of.meshOfJoint(read, mark, options, f) : undefined;
+      print(
+        { mark: f.mark, combination: f.combination, hand: f.hand, ...of.plainResult(f.result), ...(mesh ? { mesh } : {}) },
+        of.printJointField(f, mesh ? [mesh.words] : []),
+      );
       process.exitCode = f.result.multiple >= 1 ? 0 : 1;
     },
   );

@@ -4,7 +4,7 @@ import { partUses } from '../analysis/use.ts';
 import { tryCheckStored } from './actions.ts';
 import { readJob } from './document.ts';
 import { jointField } from './field.ts';
-import { leastField, proposedCombinations, worstUses } from './field-worst.ts';
+import { leastField, meshEffect, proposedCombinations, worstUses } from './field-worst.ts';
 
 const tern = readJob(JSON.parse(readFileSync(new URL('../../../../demo/tern-quay.json', import.meta.url), 'utf8')));
 const joint = (mark: string) => tern.joints.find((j) => j.mark === mark)!;
@@ -34,6 +34,20 @@ describe('combinations that are worth analysing', () => {
       expect(Math.max(...multiples)).toBeLessThanOrEqual(4 * multiples[0]!);
     },
   );
+});
+
+describe('the mesh effect', () => {
+  // 2 |1.20 - 1.18|/1.18 = 3.4 %.
+  it.each([
+    [1.18, 1.18, 0, /0\.0 %: the cells are fine enough/],
+    [1.19, 1.18, 0.01695, /1\.7 %: the cells are fine enough/],
+    [1.2, 1.18, 0.0339, /3\.4 %: finer cells would change/],
+    [1.1, 1.18, 0.1356, /14 %: the multiple depends on the size/],
+  ])('of %s and %s', (coarse, fine, effect, words) => {
+    const said = meshEffect(coarse, fine);
+    expect(said.effect).toBeCloseTo(effect, 4);
+    expect(said.words).toMatch(words);
+  });
 });
 
 describe('the worst of several combinations', () => {

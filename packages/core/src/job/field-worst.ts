@@ -42,6 +42,19 @@ export function proposedCombinations(joint: StoredJoint, job: JobDocument): Prop
   return [...out.values()].slice(0, MOST);
 }
 
+/** How far two sizes of cells differ: an estimate of what is left of the larger error, from above, and what it means (first order: twice the difference). */
+export function meshEffect(coarse: number, fine: number): { readonly effect: number; readonly words: string } {
+  const effect = (2 * Math.abs(coarse - fine)) / fine;
+  const percent = `${(100 * effect).toFixed(effect < 0.0995 ? 1 : 0)} %`;
+  const words =
+    effect <= 0.03
+      ? `Mesh effect ${percent}: the cells are fine enough.`
+      : effect <= 0.06
+        ? `Mesh effect ${percent}: finer cells would change the multiple a little.`
+        : `Mesh effect ${percent}: the multiple depends on the size of the cells; lean on it with care.`;
+  return { effect, words };
+}
+
 /** How much of a part is used at most, and under which combination. */
 export interface WorstUse extends PartUse {
   readonly combination: string;

@@ -4,6 +4,7 @@ import {
   bucklingWords,
   eventWords,
   leastField,
+  meshEffect,
   partUses,
   SHOWN,
   worstOf,
@@ -42,6 +43,7 @@ export function FieldView({ content, job, report }: Props) {
   // Of several the one that is stopped first, until another is looked at.
   const shown = found?.all.find((a) => a.field.combination === (looked || leastField(fields)?.combination)) ?? found?.all[0];
   const result = shown?.field.result;
+  const before = found?.before.find((a) => a.field.combination === shown?.field.combination)?.field ?? null;
   const state = result ? ((at === 'design' ? result.design : null) ?? result.limit) : null;
   return (
     <div className="field">
@@ -61,7 +63,7 @@ export function FieldView({ content, job, report }: Props) {
         {found && shown && (
           <>
             {found.all.length > 1 && <Compared found={found} shown={shown.field.combination} look={setLooked} />}
-            <Answer field={shown.field} beside={shown.beside} preview={found.preview} stale={run.stale} />
+            <Answer field={shown.field} beside={shown.beside} preview={found.preview} stale={run.stale} before={before} />
             <ShownAs
               {...{ at, setAt, what, setWhat }}
               hasDesign={shown.field.result.design !== null}
@@ -69,18 +71,24 @@ export function FieldView({ content, job, report }: Props) {
               press={state?.picture?.press.some((p) => p > 0) ?? false}
             />
             {found.all.length > 1 ? (
-              <Uses title="Used at most, over these" uses={worstUses(fields)} {...{ picked, setPicked }} />
+              <Uses
+                title="Used at most, over these"
+                uses={worstUses(fields)}
+                was={worstUses(found.before.map((a) => a.field))}
+                {...{ picked, setPicked }}
+              />
             ) : (
               state && (
                 <Uses
                   title={`Used at ${multipleText(state.lam)} of the load`}
                   uses={partUses(state)}
+                  was={before ? worstUses([before]) : []}
                   {...{ picked, setPicked }}
                 />
               )
             )}
             {state && <Bolts bolts={state.bolts} units={units} />}
-            <Made field={shown.field} state={state} />
+            <Made field={shown.field} state={state} coarse={found.coarse.get(shown.field.combination)} />
           </>
         )}
       </div>
@@ -194,9 +202,11 @@ interface AnswerProps {
   readonly beside: string;
   readonly preview: boolean;
   readonly stale: boolean;
+  /** The same before the joint was changed. */
+  readonly before: JointField | null;
 }
 
-function Answer({ field: { result, hand, combination }, beside, preview, stale }: AnswerProps) {
+function Answer({ field: { result, hand, combination }, beside, preview, stale, before }: AnswerProps) {
   return (
     <section className={stale ? 'field-stale' : ''}>
       {stale && (
@@ -211,6 +221,7 @@ function Answer({ field: { result, hand, combination }, beside, preview, stale }
           {preview ? ', preview' : ''}
         </span>
       </p>
+      {before && <p className="mt-1">Before the change: {before.result.words}</p>}
       {beside && <p className="mt-1">{beside}</p>}
       {result.buckling[0] && bucklingWords(result.buckling[0]) && <p className="mt-1">{bucklingWords(result.buckling[0])}</p>}
       <Events result={result} hand={hand} />
@@ -284,14 +295,21 @@ function ShownAs({ at, setAt, what, setWhat, hasDesign, limit, press }: ShownPro
 interface UsesProps {
   readonly title: string;
   readonly uses: readonly (PartUse | WorstUse)[];
+  /** Of the same parts before the joint was changed, at the design load. */
+  readonly was: readonly PartUse[];
   readonly picked: string | null;
   readonly setPicked: (part: string | null) => void;
 }
 
 /** How much of each part is used, the most first or the least. */
-function Uses({ title, uses, picked, setPicked }: UsesProps) {
+function Uses({ title, uses, was, picked, setPicked }: UsesProps) {
   const [least, setLeast] = useState(false);
   const shown = least ? [...uses].reverse() : uses;
+  const wasOf = (part: string): string => {
+    if (!was.length) return '';
+    const found = was.find((w) => w.part === part);
+    return found ? `; was ${Math.round(100 * found.share)} %` : '; was not there';
+  };
   return (
     <section className="mt-3">
       <h3 className="flex items-center gap-2">
@@ -313,6 +331,7 @@ function Uses({ title, uses, picked, setPicked }: UsesProps) {
                 <span className="muted">
                   · {u.of}
                   {'combination' in u ? `, ${u.combination}` : ''}
+                  {wasOf(u.part)}
                 </span>
               </span>
             </button>
@@ -357,17 +376,24 @@ function Bolts({ bolts, units }: BoltsProps) {
   );
 }
 
+interface MadeProps {
+  readonly field: JointField;
+  readonly state: FieldState | null;
+  /** Its multiple with larger cells. */
+  readonly coarse: number | undefined;
+}
 /** What it was made of, and what it leaves out. */
-function Made({ field: { result }, state }: { field: JointField; state: FieldState | null }) {
+function Made({ field: { result }, state, coarse }: MadeProps) {
   const { size, steps, iterations, compiled } = result;
   const worst = state ? worstOf(state.balance) : 0;
   return (
     <p className="muted mt-3">
       {size.plates} plates, {size.cells} cells, {size.links} links, {size.unknowns} unknowns; {steps} steps, {iterations}{' '}
       iterations, by the {compiled ? 'compiled' : 'plain'} factor. Reactions and loads agree to{' '}
-      {worst < 1e-6 ? 'under a millionth' : `${(100 * worst).toFixed(3)} %`}. Not computed: second order, friction, net sections,
-      block tearing, fatigue. A weld stops it at a slip of 0.05 of its leg, a plate at a plastic strain of 5 % over a disc of its
-      thickness, a bolt at an elongation of 0.02 of its length or a slip of 1 mm.
+      {worst < 1e-6 ? 'under a millionth' : `${(100 * worst).toFixed(3)} %`}.{' '}
+      {coarse === undefined || coarse <= 0 ? '' : `${meshEffect(coarse, result.multiple).words} `}Not computed: second order,
+      friction, net sections, block tearing, fatigue. A weld stops it at a slip of 0.05 of its leg, a plate at a plastic strain of
+      5 % over a disc of its thickness, a bolt at an elongation of 0.02 of its length or a slip of 1 mm.
     </p>
   );
 }

@@ -17,6 +17,10 @@ export interface Kept {
   readonly preview: boolean;
   /** What it was made of: another is stale. */
   readonly of: string;
+  /** Of the whole: multiples with larger cells, by combination, where both were followed to what stops them. */
+  readonly coarse: ReadonlyMap<string, number>;
+  /** What was analysed of the joint before it was changed. */
+  readonly before: readonly Analysed[];
 }
 const kept = new Map<string, Kept>();
 
@@ -88,6 +92,10 @@ export function useField(content: JointContent, job: JobRecord, several: boolean
       stop();
     };
     setProblem('');
+    // What stood before a change is put beside what comes.
+    const last = kept.get(key);
+    const before = last ? (last.of === of ? last.before : last.all) : [];
+    const coarse = new Map<string, number>();
     setFound(null);
     void (async () => {
       for (const preview of [true, false]) {
@@ -104,14 +112,15 @@ export function useField(content: JointContent, job: JobRecord, several: boolean
           if (gone) return;
           if ('refusal' in answer) left.push({ combination, reason: answer.refusal });
           else all.push({ field: answer.ok, beside: answer.beside });
+          if ('ok' in answer && preview) coarse.set(combination, answer.ok.result.multiple);
           // The preview is shown as it grows; the whole takes its place at once.
-          if (preview && all.length) setFound({ all: [...all], left: [...left], preview, of });
+          if (preview && all.length) setFound({ all: [...all], left: [...left], preview, of, coarse: new Map(), before });
         }
         if (!all.length) {
           setProblem(left[0]?.reason ?? '');
           break;
         }
-        const made = { all, left, preview, of };
+        const made = { all, left, preview, of, coarse: preview ? new Map<string, number>() : coarse, before };
         kept.set(key, made);
         setFound(made);
       }
