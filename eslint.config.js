@@ -104,7 +104,7 @@ export default ts.config(
     '^(node:|@ample/|react|express|drizzle|@libsql|pdfkit|fs$|path$)',
     'The core imports no platform, no interface and no other package of ours.',
   ),
-  layer('exchange', '^(@ample/(?!core$)|react|express|drizzle|@libsql)', 'Exchange stands on the core alone.'),
+  layer('exchange', '^(@ample/(?!core(/field)?$)|react|express|drizzle|@libsql)', 'Exchange stands on the core alone.'),
   layer('server', '^@ample/(web|cli|server)', 'The server stands on exchange and core.'),
   layer('cli', '^@ample/(web|server|cli)', 'The CLI stands on exchange and core.'),
   layer('web', '^(node:|@ample/(server|cli|web))', 'The pages stand on exchange and core, and run in a browser.'),

@@ -28,7 +28,8 @@ import {
   type Workings,
   boltWords,
 } from '@ample/core';
-import type { Level } from './level.ts';
+import { fieldPages } from './field.ts';
+import { isWhole, type Level } from './level.ts';
 import { caseForces } from './loads.ts';
 import { MUTED, OXIDE, type Paper } from './paper.ts';
 
@@ -83,10 +84,11 @@ export function jointPages(page: Paper, { job, joint: stored, revision, level, i
   lists(page, built);
   if (!combination) return;
   const workings = workingsOf(joint, basis, worst, built);
-  if (level === 'everything') {
+  if (isWhole(level)) {
     page.heading(`Workings, combination ${combination.name}`);
     workingPages(page, workings);
   } else governingPages(page, workings, report.combinations[worst]!);
+  if (level === 'analysed') fieldPages(page, stored, job);
 }
 
 /** What a joint joins, to what standard, and how it stands. */

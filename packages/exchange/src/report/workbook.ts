@@ -20,7 +20,7 @@ import {
 import type { CellValue, Worksheet } from 'exceljs';
 import { sheetName } from '../sheet-name.ts';
 import { inputRows, standingWords } from './joint.ts';
-import type { Level } from './level.ts';
+import { isWhole, type Level } from './level.ts';
 import { drained } from './stream.ts';
 
 /** Columns of every sheet of a joint. */
@@ -89,7 +89,7 @@ export class Book {
     }
     let found: Omit<BookedJoint, 'sheet'> = { worst: null, utilisation: null };
     if (combination) {
-      const only = level === 'everything' ? undefined : { only: (c: { id: string }) => c.id === combination.first?.id };
+      const only = isWhole(level) ? undefined : { only: (c: { id: string }) => c.id === combination.first?.id };
       const cells = cellsOf(joint, basis, index, built, this.names, { ...(prefixed ? { prefix: joint.mark } : {}), ...only });
       if (level !== 'verdict') {
         sheet.head(['Given', 'Symbol', 'Value', 'Unit', 'Name of the cell', 'From']);
@@ -101,7 +101,7 @@ export class Book {
       }
       found = checksOf(sheet, combination.combination.name, links(cells.checks, combination.checks), units);
     }
-    if (level === 'everything') others(sheet, report, index, units);
+    if (isWhole(level)) others(sheet, report, index, units);
     if (level !== 'verdict') rules(sheet, report, units);
     return { ...sheet.end(), ...found };
   }

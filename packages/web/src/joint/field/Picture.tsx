@@ -1,11 +1,10 @@
 import { Canvas, useThree, type ThreeEvent } from '@react-three/fiber';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
-import type { FieldPicture } from '@ample/core/field';
+import { colourAt, type FieldPicture } from '@ample/core/field';
 import { Box3, BufferGeometry, DoubleSide, Float32BufferAttribute, Vector3 } from 'three';
 import { type Direction } from '../solid/directions.ts';
 import { Eye, type Turns } from '../solid/Eye.tsx';
 import { Directions, turned } from '../solid/Turning.tsx';
-import { colourAt } from './colours.ts';
 
 interface Props {
   readonly picture: FieldPicture;

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { Units } from '@ample/core';
-import { partUses, type FieldPicture, type FieldState, type Shown } from '@ample/core/field';
-import { GRADIENT } from './colours.ts';
+import { GRADIENT, partUses, type FieldPicture, type FieldState, type Shown } from '@ample/core/field';
+
 import { FieldPictureView } from './Picture.tsx';
 
 /** What a picture shows, in words. */

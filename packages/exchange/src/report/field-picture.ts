@@ -1,0 +1,99 @@
+import { Resvg } from '@resvg/resvg-js';
+import type { PaperItem, Units } from '@ample/core';
+import { colourAt, type FieldPicture, type Shown } from '@ample/core/field';
+import type { Picture } from './paper.ts';
+
+type V3 = readonly [number, number, number];
+const dot = (a: V3, b: V3): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
+const cross = (a: V3, b: V3): V3 => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
+const unit = (a: V3): V3 => a.map((x) => x / Math.hypot(...a)) as unknown as V3;
+
+/** From where it is looked at: from the near side, a little from above. */
+const EYE = unit([1200, -1400, 700]);
+const RIGHT = unit(cross([0, 0, 1], EYE));
+const UP = cross(EYE, RIGHT);
+/** On paper, mm, and dots to a millimetre. */
+const [WIDTH, HEIGHT] = [168, 104];
+const DOTS = 7;
+/** Movements are drawn so large that the largest is this share of the picture. */
+const MOVED = 0.03;
+
+/** Walls of members only bring forces in: the picture is of what joins them. */
+const isMember = (plate: string): boolean => /^(beam|support|column) /.test(plate);
+
+/** The plates of a joint with what is in them, as a picture with its scale and `when` it is; what is far from the joint is cut off at its edge. */
+export function fieldPicture(picture: FieldPicture, what: Shown, when: string, units: Units): Picture {
+  const { places, moves, plateOf, plates, cells } = picture;
+  const values = picture[what];
+  const top = what === 'strain' ? 0.05 : what === 'press' ? picture.pressTop : 1;
+  const flat = (n: number, scale: number): readonly [number, number, number] => {
+    const p: V3 = [0, 1, 2].map((k) => places[3 * n + k]! + scale * moves[3 * n + k]!) as unknown as V3;
+    return [dot(p, RIGHT), -dot(p, UP), dot(p, EYE)];
+  };
+  const own = plates.map((p) => !isMember(p));
+  const any = own.some(Boolean);
+  let [x0, x1, y0, y1] = [Infinity, -Infinity, Infinity, -Infinity];
+  let [most, reach, at] = [0, 1e-9, 0];
+  for (let n = 0; n < plateOf.length; n += 1) {
+    reach = Math.max(reach, ...[0, 1, 2].map((k) => Math.abs(moves[3 * n + k]!)));
+    if (values[n]! > most) [most, at] = [values[n]!, n];
+    if (any && !own[plateOf[n]!]) continue;
+    const [x, y] = flat(n, 0);
+    [x0, x1, y0, y1] = [Math.min(x0, x), Math.max(x1, x), Math.min(y0, y), Math.max(y1, y)];
+  }
+  // Half as much again round what joins.
+  const across = 1.5 * Math.max(x1 - x0, ((y1 - y0) * WIDTH) / HEIGHT);
+  // What joins stands a little low: members rise from it.
+  const [left, upper] = [(x0 + x1 - across) / 2, (y0 + y1) / 2 - (0.58 * across * HEIGHT) / WIDTH];
+  const scale = (MOVED * across) / reach;
+  const mm = WIDTH / across;
+  const faces = Array.from({ length: cells.length / 4 }, (_, c) => {
+    const ids = [0, 1, 2, 3].map((k) => cells[4 * c + k]!);
+    const corners = ids.map((n) => flat(n, scale));
+    return {
+      far: corners.reduce((s, p) => s + p[2], 0),
+      value: ids.reduce((s, n) => s + values[n]!, 0) / 4,
+      points: corners.map(([x, y]) => [(x - left) * mm, (y - upper) * mm] as const),
+    };
+  })
+    .filter(({ points }) => points.some(([x, y]) => x > 0 && x < WIDTH && y > 0 && y < HEIGHT))
+    .sort((a, b) => a.far - b.far);
+  const colour = (v: number): string =>
+    `rgb(${colourAt(v / top)
+      .map((x) => Math.round(255 * x))
+      .join(',')})`;
+  const drawn = faces.map(
+    ({ points, value }) =>
+      `<polygon points="${points.map((p) => p.map((v) => v.toFixed(2)).join(',')).join(' ')}" fill="${colour(value)}"/>`,
+  );
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${WIDTH * DOTS}" height="${HEIGHT * DOTS}" viewBox="0 0 ${WIDTH} ${HEIGHT}"><g stroke="#1d2a3a" stroke-opacity="0.3" stroke-width="0.12" stroke-linejoin="round">${drawn.join('')}</g></svg>`;
+  const [lx, ly] = flat(at, scale);
+  const bar = `<svg xmlns="http://www.w3.org/2000/svg" width="360" height="24"><g>${Array.from({ length: 60 }, (_, i) => `<rect x="${6 * i}" width="6.5" height="24" fill="${colour((top * (i + 0.5)) / 60)}"/>`).join('')}</g></svg>`;
+  const place: readonly [number, number] = [
+    Math.max(2, Math.min(WIDTH - 60, (lx - left) * mm)),
+    Math.max(4, Math.min(HEIGHT - 4, (ly - upper) * mm)),
+  ];
+  const label = (where: readonly [number, number], text: string): PaperItem => ({
+    ...{ k: 'text', at: where, text, size: 3, anchor: 'start', style: 'ink' },
+  });
+  const ends = what === 'strain' ? '5 % plastic strain' : what === 'press' ? units.quantity(top, 'MPa') : '1.0 of yield';
+  const items: PaperItem[] = [
+    { k: 'image', at: [0, 0], width: WIDTH, height: HEIGHT, href: png(svg) },
+    ...(most > 0 ? [{ k: 'circle', at: place, r: 1.4, line: 'dimension' } satisfies PaperItem] : []),
+    { k: 'image', at: [0, HEIGHT + 2.5], width: 40, height: 3.4, href: png(bar) },
+    label([42, HEIGHT + 5.2], `0 to ${ends}, ${when}; movements enlarged ${Math.round(scale)} times`),
+    ...(most > 0 ? [label([0, HEIGHT + 10], `Ring: the largest, ${valueWords(picture, what, at, units)}`)] : []),
+  ];
+  return { width: WIDTH, height: HEIGHT + 14, items };
+}
+
+const png = (svg: string): string =>
+  `data:image/png;base64,${new Resvg(svg, { font: { loadSystemFonts: false } }).render().asPng().toString('base64')}`;
+
+function valueWords(picture: FieldPicture, what: Shown, node: number, units: Units): string {
+  const value = picture[what][node]!;
+  if (what === 'strain') return `${(100 * value).toFixed(2)} %`;
+  if (what === 'press') return units.quantity(Number(value.toFixed(1)), 'MPa');
+  const plate = picture.plateOf[node]!;
+  return `${value.toFixed(2)} of yield, ${units.quantity(Math.round(value * picture.fy[plate]!), 'MPa')}, ${picture.plates[plate]!}`;
+}

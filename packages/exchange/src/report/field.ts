@@ -1,0 +1,148 @@
+import { basisOf, Refusal, type JobDocument, type JointDocument, type Units } from '@ample/core';
+import {
+  besideHand,
+  bucklingWords,
+  eventWords,
+  jointField,
+  jointModel,
+  meshEffect,
+  partUses,
+  worstOf,
+  type FieldModel,
+  type JointField,
+} from '@ample/core/field';
+import { fieldPicture } from './field-picture.ts';
+import { MUTED, type Paper } from './paper.ts';
+
+/** Most parts, events and lines of a table. */
+const MOST = 40;
+
+/**
+ * The plate analysis of a joint under the combination that gives first: what stops it, beside the hand method, use of each part, pictures, and how the
+ * model was made. It is worked here and takes seconds to minutes. A joint that can't be analysed says why.
+ */
+export function fieldPages(page: Paper, joint: JointDocument, job: JobDocument): void {
+  const { units } = basisOf(job, joint.settings);
+  page.heading('Plate analysis');
+  let found: { readonly fine: JointField; readonly coarse: JointField; readonly model: FieldModel };
+  try {
+    const { model } = jointModel(joint, job);
+    found = {
+      model,
+      coarse: jointField(joint, job, { preview: true }),
+      fine: jointField(joint, job, { pictures: true, buckling: true }),
+    };
+  } catch (e) {
+    if (!(e instanceof Refusal)) throw e;
+    return page.paragraph(`Not analysed. ${e.message}`, { size: 9 });
+  }
+  const { fine, coarse, model } = found;
+  const { result } = fine;
+  page.paragraph(`${fine.combination}. ${result.words}`);
+  for (const said of [
+    besideHand(fine),
+    meshEffect(coarse.result.multiple, result.multiple).words,
+    ...result.buckling.slice(0, 1).map(bucklingWords),
+  ])
+    if (said) page.paragraph(said, { size: 9 });
+  page.paragraph('It stands beside the checks of the standard and replaces none of them: the verdict of the joint is theirs.', {
+    size: 9,
+    colour: MUTED,
+  });
+  const state = result.design ?? result.limit;
+  if (state?.picture) page.picture(fieldPicture(state.picture, 'stress', loadWords(state.lam), units));
+  events(page, fine);
+  if (!state) return;
+  page.paragraph(`How much of each part is used, ${loadWords(state.lam)}:`, { size: 9 });
+  page.table(
+    [
+      { title: 'Used', width: 0.12, align: 'right' },
+      { title: 'Part', width: 0.48 },
+      { title: 'Of', width: 0.4 },
+    ],
+    partUses(state)
+      .slice(0, MOST)
+      .map((u) => [`${(100 * u.share).toFixed(0)} %`, u.part, u.of]),
+    (row) => partUses(state)[row]!.share > 1.0005,
+  );
+  const last = result.limit?.picture;
+  if (last?.strain.some((x) => x > 0)) page.picture(fieldPicture(last, 'strain', loadWords(result.limit!.lam), units));
+  page.heading('How the model was made');
+  made(page, model, units);
+  page.paragraph(
+    `${result.size.plates} plates in ${result.size.cells} cells, ${result.size.links} links, ${result.size.unknowns} unknowns; ${result.steps} steps, ${result.iterations} iterations; reactions and loads differ by ${worstOf(state.balance).toExponential(1)} of the load. Stops: plastic strain of 5 % over a disc of the thickness, slip of a weld of 0.05 of its leg, elongation of a bolt of 0.02 of its length, slip of a shear plane of 1 mm, a hole pushed by a sixth of its bolt, concrete of an anchor. Not computed: second order, friction beyond what carries the shear of a base, net sections, block tearing, fatigue.`,
+    { size: 9 },
+  );
+}
+
+const loadWords = (lam: number): string => `at ${lam.toFixed(2)} of the load`;
+
+function events(page: Paper, { result, hand }: JointField): void {
+  const all = [
+    ...result.events.map((e) => ({ at: e.at, words: eventWords(e), stops: e.stops })),
+    ...(hand ? [{ at: hand.multiple, words: `hand method: ${hand.title}`, stops: false }] : []),
+  ].sort((a, b) => a.at - b.at);
+  if (!all.length) return;
+  page.table(
+    [
+      { title: 'Load multiple', width: 0.18, align: 'right' },
+      { title: 'What happens', width: 0.82 },
+    ],
+    all.slice(0, MOST).map((e) => [e.at.toFixed(3), e.words]),
+    (row) => all[row]!.stops,
+  );
+}
+
+/** Plates, bolts, welds and bed with the values that they have. */
+function made(page: Paper, model: FieldModel, units: Units): void {
+  const force = (F: number): string => units.quantity(Math.round(F / 10) * 10, 'kN');
+  const length = (x: number): string => units.length(Number(x.toFixed(1)));
+  page.table(
+    [
+      { title: 'Plate', width: 0.5 },
+      { title: `Thickness, ${units.name('mm')}`, width: 0.25, align: 'right' },
+      { title: 'Yields at', width: 0.25, align: 'right' },
+    ],
+    model.plates
+      .filter((p, i, all) => all.findIndex((q) => (q.called ?? q.name) === (p.called ?? p.name)) === i)
+      .slice(0, MOST)
+      .map((p) => [p.called ?? p.name, length(p.t), p.fy === null ? 'never' : units.quantity(Math.round(p.fy), 'MPa')]),
+  );
+  if (model.bolts.length)
+    page.table(
+      [
+        { title: 'Bolt', width: 0.16 },
+        { title: 'Tension', width: 0.2, align: 'right' },
+        { title: 'Shear of a plane', width: 0.2, align: 'right' },
+        { title: 'Through', width: 0.44 },
+      ],
+      model.bolts
+        .slice(0, MOST)
+        .map((b) => [
+          b.name,
+          `${force(b.F_t_Rd)}${b.concrete?.N === undefined ? '' : `; concrete ${force(b.concrete.N)}`}`,
+          b.F_v_Rd === undefined
+            ? 'none'
+            : `${force(b.F_v_Rd)}${b.concrete?.V === undefined ? '' : `; concrete ${force(b.concrete.V)}`}`,
+          b.plies.join(', '),
+        ]),
+    );
+  const fillets = model.welds.filter((w) => w.type === 'fillet');
+  if (fillets.length)
+    page.table(
+      [
+        { title: 'Fillet', width: 0.6 },
+        { title: `Throat, ${units.name('mm')}`, width: 0.2, align: 'right' },
+        { title: 'Strength', width: 0.2, align: 'right' },
+      ],
+      fillets
+        .filter((w, i, all) => all.findIndex((v) => v.name === w.name) === i)
+        .slice(0, MOST)
+        .map((w) => [w.name, length(w.throat!), units.quantity(Math.round(w.fu! / (w.beta_w! * w.gamma_M2)), 'MPa')]),
+    );
+  for (const b of model.beds)
+    page.paragraph(
+      `Bed under ${b.plate}: ${units.quantity(Number(b.k.toFixed(1)), 'N/mm3')}, up to ${units.quantity(Number((b.f ?? 0).toFixed(1)), 'MPa')}.`,
+      { size: 9 },
+    );
+}
