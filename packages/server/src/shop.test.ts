@@ -16,6 +16,8 @@ beforeAll(async () => {
 /** What the server writes for this order: its type and its bytes. */
 async function made(order: object): Promise<{ readonly type: string; readonly name: string; readonly bytes: Buffer }> {
   const { id, name } = await on.send<DocumentState>('post', '/documents', order);
+  // Listened to: what nobody waits for is given up.
+  await on.ended(id);
   await on.written(id);
   const r = await request(on.app())
     .get(`/api/documents/${id}/file`)
@@ -59,6 +61,18 @@ describe('files of a job', () => {
     const zip = await JSZip.loadAsync(bytes);
     expect(await zip.file(`${joint.mark}-p1.nc1`)!.async('string')).toContain('revision A');
   });
+  it('of a calculation has the plate analysis where that is asked for; it is cancelled while it is worked', async () => {
+    const { rows } = await on.get<{ rows: RegisterEntry[] }>(`/jobs/${job.id}/joints?after=-1&limit=10`);
+    const order = { jobId: job.id, jointId: rows.find((r) => r.mark === 'P1-04')!.id, level: 'analysed', format: 'txt' };
+    const { bytes } = await made(order);
+    expect(bytes.toString()).toMatch(/plate analysis[\s\S]*C4\. Stops at 1\.\d+ of the load: concrete of anchor \d\./i);
+    const { id } = await on.send<DocumentState>('post', '/documents', order);
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+    await on.remove(`/documents/${id}`);
+    expect((await on.get<DocumentState>(`/documents/${id}`).catch(() => ({ status: 'gone' }))).status).not.toBe('ready');
+    // The server stands, and writes the next.
+    expect((await made({ jobId: job.id, format: 'csv' })).bytes.length).toBeGreaterThan(500);
+  }, 300_000);
   it('is refused where it has no sense, in a sentence', async () => {
     for (const order of [
       { jobId: job.id, format: 'dwg' },
