@@ -23,7 +23,8 @@ export function loadOf(
   /** From where they stand to the end. */
   arm: Vec,
   basis: Basis,
-  ground: Ground | null,
+  /** Moment that the way to the ground adds there. */
+  more: Vec,
 ): Load {
   const given = c as unknown as Readonly<Record<string, number | undefined>>;
   const taken: readonly string[] = TAKEN[member];
@@ -42,18 +43,25 @@ export function loadOf(
   const { F, M } =
     member === 'beam'
       ? { F: [1e3 * (at('N_Ed') + at('N_tie')), 0, -1e3 * at('V_Ed')] as Vec, M: [0, 1e6 * at('M_Ed'), 0] as Vec }
-      : columnEnd(at, ground);
+      : columnEnd(at);
   if ([...F, ...M].every((x) => x === 0))
     throw new Refusal('combination', `combination: ${c.name} has no force; accepted is one that has.`);
   // Where the actions stand there is this force and this moment: at the end, less the moment of the force about it.
-  return { F, M: plus(M, cross(arm, F), -1) };
+  return { F, M: plus(plus(M, more), cross(arm, F), -1) };
+}
+
+/**
+ * What the way of the shear adds to the moments: the couple of a key, and that of friction or a key, which act at the underside of the plate and hold
+ * its middle in the model.
+ */
+export function groundMoment(ground: Ground | null, c: Combination, t: number): Vec {
+  if (!ground) return [0, 0, 0];
+  const { moment, held, friction } = ground;
+  const [x, y] = held ? [1e3 * (c.V_z ?? 0), 1e3 * (c.V_y ?? 0)] : friction;
+  return [moment[0] - (t / 2) * y, moment[1] + (t / 2) * x, 0];
 }
 
 /** M_y presses the +z side in, which is +x here; M_z the +y side; T twists from +y towards +z. */
-function columnEnd(at: (name: string) => number, ground: Ground | null): Load {
-  const [x, y] = ground?.moment ?? [0, 0];
-  return {
-    F: [1e3 * at('V_z'), 1e3 * at('V_y'), 1e3 * at('N_Ed')],
-    M: [-1e6 * at('M_z') + x, 1e6 * at('M_y') + y, -1e6 * at('T')],
-  };
+function columnEnd(at: (name: string) => number): Load {
+  return { F: [1e3 * at('V_z'), 1e3 * at('V_y'), 1e3 * at('N_Ed')], M: [-1e6 * at('M_z'), 1e6 * at('M_y'), -1e6 * at('T')] };
 }

@@ -3,7 +3,7 @@ import type { Ground } from '../detail/ground.ts';
 import { polygonArea } from '../detail/solid.ts';
 import { Refusal } from '../refusal.ts';
 import { anchorsOf, boltsOf, drill, headOf } from './detail-bolts.ts';
-import { loadOf } from './detail-loads.ts';
+import { groundMoment, loadOf } from './detail-loads.ts';
 import { buttsOf, oneFrom, weldsOf } from './detail-welds.ts';
 import { readFieldModel, type FieldModel } from './model.ts';
 import { boxOf } from './outline.ts';
@@ -78,12 +78,21 @@ export function fieldModelOf(
     loads: [
       {
         section: loaded.name,
-        ...loadOf(loaded.loaded, combination, plus(loaded.point, loaded.acts ?? loaded.point, -1), basis, ground),
+        ...loadOf(
+          loaded.loaded,
+          combination,
+          plus(loaded.point, loaded.acts ?? loaded.point, -1),
+          basis,
+          groundMoment(ground, combination, underPlate(ground, made)),
+        ),
       },
     ],
     pressures: ground ? frictionOf(ground, made) : [],
   });
 }
+/** Thickness of the plate on the bed. */
+const underPlate = (ground: Ground | null, { sheets }: Sheets): number =>
+  sheets.find((s) => s.name === ground?.bed.plate)?.t ?? 0;
 const clamp = (x: number, low: number, high: number): number => Math.max(low, Math.min(high, x));
 const sideOf = (s: Sheet): number[] => {
   const [x0, y0, x1, y1] = boxOf(s.outline);

@@ -169,6 +169,18 @@ describe('a base that is analysed', () => {
     const { balance } = heavy.result.design!;
     for (const b of [balance.force, balance.moment, balance.plate]) expect(b).toBeLessThan(1e-3);
   }, 60_000);
+  it('has its moment at the underside, whatever shear friction takes there', () => {
+    const pull = (V_z: number): number => {
+      const f = run(
+        base('P1-04', () => undefined, { N_Ed: -300, M_y: 100, V_z }),
+        { until: 'design' },
+      );
+      return f.result.design!.bolts.reduce((s, b) => s + Math.max(0, b.F_t), 0);
+    };
+    const alone = pull(0);
+    // 50 kN at half of 35 mm would be 0.9 kNm.
+    for (const V_z of [50, -50]) expect(pull(V_z) / alone).toBeCloseTo(1, 2);
+  }, 60_000);
   it.each([
     [{ N_Ed: -60, V_z: 48 }, 'friction', /friction does not carry the shear of this combination/],
     [{ N_Ed: -600, T: 2 }, 'friction', /nothing but anchors takes a twist/],
