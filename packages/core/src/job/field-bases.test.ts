@@ -146,6 +146,23 @@ describe('a base that is analysed', () => {
     expect(f.result.multiple / f.hand!.multiple).toBeCloseTo(1, 2);
     for (const b of f.result.limit!.bolts) expect(b.F_t).toBeCloseTo((60e3 * f.result.limit!.lam) / 4, -3);
   }, 60_000);
+  it('stops where tension and shear together break the concrete; the shear of anchors acts at the underside', () => {
+    // Lifted, so that nothing rubs: 15 kN of tension and 5 kN of shear an anchor.
+    const joint = base('P1-01', stiff, { N_Ed: 60, V_z: 20 });
+    const { concrete } = model(joint).bolts[0]!;
+    const f = run(joint);
+    const state = f.result.design!;
+    for (const b of state.bolts) {
+      // At the upper face 20 kN x 100 mm over two rows at 310 mm would shift 3 kN between them.
+      expect(b.F_t / 15e3).toBeCloseTo(1, 1);
+      expect(b.planes[0]!.F_v / 5e3).toBeCloseTo(1, 1);
+    }
+    const together = ((15e3 / concrete!.N!) ** 1.5 + (5e3 / concrete!.V!) ** 1.5) ** (1 / 1.5);
+    expect(concrete!.power).toBe(1.5);
+    expect(f.result.stop!.kind).toBe('concrete');
+    expect(f.result.multiple * together).toBeGreaterThan(0.97);
+    expect(f.result.multiple * together).toBeLessThan(1.03);
+  }, 60_000);
   it('takes the shear by friction first and the rest by its anchors; a twist by all of them', () => {
     // Friction 0.2 x 60 = 12 of 48 kN along z: 36 over four anchors.
     const f = run(
