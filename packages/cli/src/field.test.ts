@@ -20,7 +20,7 @@ describe('gusset field', () => {
     const words = await gusset('field', '--model', path);
     expect(words.out).toMatch(/^Stops at 0\.852 of the load/);
     expect(words.out).toMatch(/100 % {2}bolt: shear with tension/);
-  }, 60_000);
+  });
   it('loads a joint of a job, beside the hand method', async () => {
     const r = await gusset('field', demo, 'C1-01', '--preview', '--mesh');
     expect([r.code, r.err]).toEqual([0, '']);
@@ -30,7 +30,7 @@ describe('gusset field', () => {
     expect(r.out).toMatch(/The hand method gives at 1\.03 \(Bearing, beam web\): ratio 1\.\d\d\./);
     expect(r.out).toContain('Events, by load multiple:');
     expect(r.out).toContain('Not computed: second order');
-  }, 60_000);
+  });
   it('goes through the combinations that the hand method proposes, and says the extreme of each part', async () => {
     const r = await gusset('field', demo, 'P1-04', '--worst', '--preview', '--json');
     expect([r.code, r.err]).toEqual([0, '']);
@@ -46,7 +46,7 @@ describe('gusset field', () => {
     const tied = await gusset('field', demo, 'R2-04', '--worst', '--preview');
     expect(tied.code).not.toBe(0);
     expect(tied.out + tied.err).toMatch(/it is not in the model/);
-  }, 120_000);
+  });
   it.each([
     [['field'], /mark: no joint is named; accepted are a job and a mark, or --model/],
     [['field', demo, 'Z9'], /mark: there is no joint "Z9" in the job/],

@@ -193,6 +193,7 @@ const WHAT: Readonly<Record<Measure['kind'], string>> = {
   'bolt-slip': 'shear slip of',
   concrete: 'concrete of',
   bed: 'strength of the',
+  loose: 'lifting off that nothing holds:',
   bearing: 'bearing of',
   'bearing-crush': 'hole crushed by',
   weld: 'resistance of',

@@ -76,7 +76,7 @@ describe('the analysis against what is known', () => {
       for (const ply of bearing) within(ply.F, F_v, 0.5);
     }
     balanced(r);
-  }, 120_000);
+  });
   it('T01: a welded T-stub on a rigid backing', () => {
     const r = analyse(tStub(5));
     within(r.multiple * 50, 76.4, 6);
@@ -85,7 +85,7 @@ describe('the analysis against what is known', () => {
     expect(r.stop).toMatchObject({ kind: 'strain', part: 'flange' });
     within(r.limit!.bolts[0]!.F_t, 151_000, 15);
     balanced(r);
-  }, 60_000);
+  });
   it.each([
     ['K01: a square in compression', 400, 400, [16, 16], false, 4, 1],
     ['K04: a strip with one long edge free', 1000, 200, [40, 8], true, 0.465, 3],

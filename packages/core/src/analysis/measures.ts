@@ -29,6 +29,7 @@ export type MeasureKind =
   | 'bolt-slip'
   | 'concrete'
   | 'bed'
+  | 'loose'
   | 'bearing'
   | 'bearing-crush'
   | 'weld'
@@ -148,7 +149,11 @@ export const measureKey = (m: Pick<Measure, 'kind' | 'part' | 'ply'>): string =>
 
 /** Everything that is watched, in a state. */
 export function measuresOf(system: System, state: State, gauges: Gauges): Measure[] {
-  const all = [...plateMeasures(system, state, gauges), ...system.ties.parts.flatMap((p) => partMeasures(system, state, p))];
+  const scale = Math.max(state.lam, 1e-9) * loadSize(system);
+  const all = [
+    ...plateMeasures(system, state, gauges),
+    ...system.ties.parts.flatMap((p) => [...partMeasures(system, state, p), ...looseMeasures(system, state, p, scale)]),
+  ];
   const worst = new Map<string, Measure>();
   // Parts of one name are one piece: the worst of them is told.
   for (const m of all) {
@@ -276,6 +281,39 @@ function partMeasures(system: System, state: State, part: Part): Measure[] {
   }
   return out;
 }
+/** What is open keeps a trace of stiffness, so that equations stay regular: no more than this share of the load may hang on it. */
+const LOOSE = 0.02;
+const SIZES = new WeakMap<System, number>();
+/** Size of the loads at a multiple of one: forces, and moments over the reach of the model; N. */
+function loadSize(system: System): number {
+  const known = SIZES.get(system);
+  if (known !== undefined) return known;
+  const { mesh, model, f, pattern } = system;
+  let [size, reach] = [0, 1];
+  for (let n = 0; n < mesh.plateOf.length; n += 1) {
+    const at = pattern.first[n]!;
+    size += Math.hypot(f[at]!, f[at + 1]!, f[at + 2]!);
+    reach = Math.max(reach, Math.hypot(...placeAt(mesh, n)));
+  }
+  for (const { F, M } of model.loads) size += Math.hypot(...F) + Math.hypot(...M) / reach;
+  SIZES.set(system, Math.max(size, 1e-9));
+  return Math.max(size, 1e-9);
+}
+
+/** What of the load hangs on a bed or a contact that is open: nothing but that trace would hold it. */
+function looseMeasures(system: System, state: State, part: Part, scale: number): Measure[] {
+  if (part.kind !== 'bed' && part.kind !== 'contact') return [];
+  let [open, most, at] = [0, 0, part.places[0]];
+  part.presses.forEach((l, i) => {
+    const F = forcesOf(system, state, l)[0]!;
+    if (F <= 0) return;
+    open += F;
+    if (F > most) [most, at] = [F, part.places[i]];
+  });
+  if (at === undefined || open === 0) return [];
+  return [{ kind: 'loose', part: nameOf(part), value: open / scale / LOOSE, place: placeAt(system.mesh, at), stops: true }];
+}
+
 /** The place of a bed that presses most, over its strength. */
 function bedMeasures(system: System, state: State, part: Extract<Part, { kind: 'bed' }>): Measure[] {
   let [most, at] = [0, 0];

@@ -249,7 +249,7 @@ const schema = Joi.object({
   }),
   loads: list({
     section: name.required(),
-    F: vec.default(zero),
+    F: Joi.array().items(Joi.number().min(-1e9).max(1e9).required()).length(3).default(zero),
     M: Joi.array().items(Joi.number().min(-1e12).max(1e12).required()).length(3).default(zero),
   }),
   lines: list({ plate: name.required(), p0: vec.required(), p1: vec.required(), q: vec.required() }),

@@ -138,6 +138,8 @@ export type PathEnd =
   | { readonly end: 'not-held'; readonly unknown: number };
 
 const STEPS = 45;
+/** First steps that are tried, each smaller, until one is below what stops it. */
+const FIRST = 6;
 const CUTS = 8;
 const FLAT = 0.003;
 
@@ -146,11 +148,12 @@ export function follow(solver: Solver, { until, stopRatio, accepted }: PathOptio
   const { system } = solver;
   const before = unloaded(system);
   let first: Step | Failed | undefined;
-  for (let lam = 0.1, k = 0; k < 5; k += 1, lam /= 2) {
+  for (let lam = 0.1, k = 0; k < FIRST; k += 1, lam /= 2.5) {
     first = step(solver, before, { lam });
-    if (!('failed' in first)) break;
-    if (first.failed === 'pivot') return { end: 'not-held', unknown: first.unknown };
-    if (first.failed === 'cancelled') return { end: 'cancelled' };
+    if ('failed' in first) {
+      if (first.failed === 'pivot') return { end: 'not-held', unknown: first.unknown };
+      if (first.failed === 'cancelled') return { end: 'cancelled' };
+    } else if (stopRatio(first.state) <= 1.04) break;
   }
   if (!first || 'failed' in first) return { end: 'lost' };
   accepted(first, before);

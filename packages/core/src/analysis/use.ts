@@ -14,7 +14,7 @@ export interface PartUse {
 const KIND: Readonly<Record<MeasureKind, PartUse['kind']>> = {
   ...{ yield: 'plate', strain: 'plate', weld: 'weld', 'weld-slip': 'weld' },
   ...{ 'bolt-tension': 'bolt', 'bolt-shear': 'bolt', 'bolt-combined': 'bolt', 'bolt-elongation': 'bolt', 'bolt-slip': 'bolt' },
-  ...{ bearing: 'bolt', 'bearing-crush': 'bolt', concrete: 'bolt', bed: 'bed' },
+  ...{ bearing: 'bolt', 'bearing-crush': 'bolt', concrete: 'bolt', bed: 'bed', loose: 'bed' },
 };
 const OF: Readonly<Record<MeasureKind, string>> = {
   yield: 'yield stress on a face',
@@ -28,6 +28,7 @@ const OF: Readonly<Record<MeasureKind, string>> = {
   'bolt-slip': 'shear slip of 1 mm',
   concrete: 'its share of the concrete',
   bed: 'strength of the bed where it presses most',
+  loose: 'lifting off that nothing holds',
   bearing: 'bearing resistance',
   'bearing-crush': 'hole pushed by a sixth of the bolt',
 };
@@ -39,7 +40,8 @@ const SCALE: Readonly<Partial<Record<MeasureKind, number>>> = {
 /** Use of every part in a state, the most used first: of a plate that yielded its strain, of others their stress or resistance. */
 export function partUses({ uses }: FieldState): PartUse[] {
   const byPart = new Map<string, Measure[]>();
-  for (const m of uses) byPart.set(m.part, [...(byPart.get(m.part) ?? []), m]);
+  // A trace hangs on what is open in every state: it is told where it is more than one.
+  for (const m of uses.filter((u) => u.kind !== 'loose' || u.value >= 1)) byPart.set(m.part, [...(byPart.get(m.part) ?? []), m]);
   return [...byPart]
     .map(([part, list]): PartUse => {
       const kind = KIND[list[0]!.kind];

@@ -82,12 +82,12 @@ describe('a joint that is analysed', () => {
     expect(picture!.stress.length).toBe(picture!.plateOf.length);
     expect(Math.max(...picture!.stress)).toBeLessThanOrEqual(1);
     expect([...picture!.moves].every(Number.isFinite)).toBe(true);
-  }, 60_000);
+  });
   it('that is cancelled says how far it came', () => {
     let steps = 0;
     const f = jointField(joint('C1-01'), tern, { preview: true, cancelled: () => steps >= 2, progress: () => void (steps += 1) });
     expect(f.result.end).toBe('cancelled');
     expect(f.result.words).toMatch(/^Cancelled at 0\.\d+ of the load\.$/);
     expect(besideHand(f)).toBe('');
-  }, 60_000);
+  });
 });

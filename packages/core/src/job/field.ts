@@ -58,6 +58,8 @@ export function jointField(joint: StoredJoint, job: JobDocument, asked: FieldAsk
 /** What the two methods say beside each other, where both say a multiple. */
 export function besideHand({ hand, result }: JointField): string {
   if (!hand || result.end === 'design' || result.end === 'cancelled') return '';
+  if (hand.multiple <= 0)
+    return `The hand method finds no resistance (${hand.title}): what the analysis carries beside it is not to be leaned on.`;
   const ratio = result.multiple / hand.multiple;
   const said = `The hand method gives at ${hand.multiple.toFixed(2)} (${hand.title}): ratio ${ratio.toFixed(2)}.`;
   // What is usual of end plates and bolted plates; outside of it one of the two sees what the other does not.

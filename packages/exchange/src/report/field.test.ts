@@ -46,10 +46,10 @@ describe('the plate analysis on paper', () => {
     const plain = bare(await html('P2-03', 'everything'));
     expect(words.startsWith(plain.slice(0, 2000))).toBe(true);
     expect(plain).not.toContain('Plate analysis');
-  }, 120_000);
+  });
   it('says why a joint is not in it: K1-01', async () => {
     expect(bare(await html('K1-01', 'analysed'))).toMatch(/Plate analysis Not analysed\. detail: PFC .* is no I section/);
-  }, 60_000);
+  });
   it('draws every value that there is, at the ends of its scale', () => {
     const { picture } = jointField(joint('P2-03'), tern, { pictures: true, preview: true }).result.limit!;
     for (const [what, ends] of [
@@ -67,5 +67,5 @@ describe('the plate analysis on paper', () => {
         expect([x, y, drawn.width - x, drawn.height - y].every((v) => v >= 0)).toBe(true);
       }
     }
-  }, 60_000);
+  });
 });
