@@ -2,17 +2,17 @@ import { Refusal } from '../refusal.ts';
 import {
   forcesOf,
   gaugesOf,
+  loadsOf,
   measureKey,
   measuresOf,
   NO_WRENCH,
   pulls,
   resultant,
   together,
-  withForce,
   type Measure,
   type Wrench,
 } from './measures.ts';
-import { inSpace, meshOf, placeAt } from './mesh.ts';
+import { meshOf, placeAt } from './mesh.ts';
 import { readFieldModel, type FieldModel } from './model.ts';
 import { PlainFactor } from './factor.ts';
 import { bucklingOf, type BucklingMode } from './buckling.ts';
@@ -21,7 +21,7 @@ import { follow, solverOf, type PathEnd, type State, type Step } from './path.ts
 import { System } from './system.ts';
 import { nameOf } from './parts.ts';
 import { tied } from './ties.ts';
-import { length, plus, times, type Vec } from './vector.ts';
+import { length, plus, type Vec } from './vector.ts';
 
 /** Something that happened on the way up, with the load multiple at which it did. */
 export interface FieldEvent extends Pick<Measure, 'kind' | 'part' | 'place' | 'stops' | 'ply'> {
@@ -263,36 +263,6 @@ function stateOf(system: System, state: State, uses: readonly Measure[]): FieldS
 function nearest({ mesh }: System, { plate, point }: FieldModel['probes'][number]): number {
   const far = (n: number): number => length(plus(placeAt(mesh, n), point, -1));
   return mesh.plates.find((p) => p.name === plate)!.nodes.reduce((a, b) => (far(b) < far(a) ? b : a));
-}
-
-interface Loaded {
-  /** On each plate, and on all with the loads of sections. */
-  readonly plates: readonly Wrench[];
-  readonly all: Wrench;
-  /** Sum of the forces, moments over the reach of the model among them, and that reach. */
-  readonly size: number;
-  readonly reach: number;
-}
-function loadsOf({ mesh, model, pattern, f }: System, lam: number): Loaded {
-  const plates = mesh.plates.map(() => NO_WRENCH);
-  let [size, reach] = [0, 1];
-  for (let n = 0; n < mesh.plateOf.length; n += 1) {
-    const plate = mesh.plateOf[n]!;
-    const X = placeAt(mesh, n);
-    const at = pattern.first[n]!;
-    const q = times(inSpace(mesh.plates[plate]!, f[at]!, f[at + 1]!, f[at + 2]!), lam);
-    reach = Math.max(reach, length(X));
-    size += length(q);
-    plates[plate] = withForce(plates[plate]!, X, q);
-  }
-  let all = plates.reduce((a, b) => together(a, b), NO_WRENCH);
-  for (const { section, F, M } of model.loads) {
-    const { point } = model.sections.find((x) => x.name === section)!;
-    const q = times(F, lam);
-    all = together(withForce(all, point, q), { F: NO_WRENCH.F, M: times(M, lam) });
-    size += length(q) + (length(M) * lam) / reach;
-  }
-  return { plates, all, size, reach };
 }
 
 /** Reactions against loads, of all and of every plate by itself. */

@@ -1,3 +1,5 @@
+import { STEEL_E } from '../catalogue/properties.ts';
+import type { Basis } from '../basis/basis.ts';
 import type { AnchorPart, BoltPart } from '../detail/solid.ts';
 import type { Ground } from '../detail/ground.ts';
 import { Refusal } from '../refusal.ts';
@@ -6,8 +8,6 @@ import { normal, type AnalysedJoint, type Sheet, type Sheets } from './sheet.ts'
 import { dot, plus, type Vec } from './vector.ts';
 
 // Bolts and anchors of a detail: through which sheets, and what each of them bears.
-
-const E = 210_000;
 
 /** Mean of flats and points of a head: what bears on the plate. */
 export const headOf = (b: BoltPart): number => (b.flats * (1 + 2 / Math.sqrt(3))) / 2;
@@ -57,6 +57,26 @@ export function drill(made: Sheets, bolts: readonly BoltPart[]): void {
   }
 }
 
+/** A bolt in its hole of a sheet: bearing along and across it, and its head through it. `d_m`: what bears of the head. */
+function inHole(
+  sheet: Sheet,
+  [x, y]: readonly [number, number],
+  { d, f_ub, d_m }: { readonly d: number; readonly f_ub: number; readonly d_m: number },
+  basis: Basis,
+) {
+  const { field, materials } = basis.standard;
+  const { f_u } = materials.steel({ grade: sheet.grade }, sheet.t, basis.set, 'steel', basis.steels);
+  const hole = sheet.holes.find((o) => Math.hypot(o.x - x, o.y - y) < 1)!;
+  const part = { d, d0: hole.d, t: sheet.t, f_u, f_ub };
+  const bear = ([0, 1] as const).map((along) => field!.bearing({ ...part, ...spacing(sheet, hole, along) }, basis));
+  return {
+    d0: hole.d,
+    F_b: bear.map((b) => b.F_b_Rd),
+    k_b: Math.min(...bear.map((b) => b.k_b)),
+    punching: field!.punching({ d_m, t: sheet.t, f_u }, basis),
+  };
+}
+
 export function boltsOf({ solid, basis }: AnalysedJoint, made: Sheets) {
   const { field, materials } = basis.standard;
   return solid.bolts.map((b, i) => {
@@ -67,25 +87,13 @@ export function boltsOf({ solid, basis }: AnalysedJoint, made: Sheets) {
     const { f_ub, alpha_v } = materials.boltClass(b.cls, 'bolts');
     const { k_v, F_v_Rd, F_t_Rd } = field!.bolt({ d: b.d, A_s: size.A_s, f_ub, alpha_v }, basis);
     const d_m = headOf(b);
-    const parts = plies.map((p) => {
-      const { f_u } = materials.steel({ grade: p.sheet.grade }, p.sheet.t, basis.set, 'steel', basis.steels);
-      const hole = p.sheet.holes.find((o) => Math.hypot(o.x - p.x, o.y - p.y) < 1)!;
-      const bear = [0, 1].map((along) =>
-        field!.bearing({ ...{ d: b.d, d0: hole.d, t: p.sheet.t, f_u, f_ub }, ...spacing(p.sheet, hole, along as 0 | 1) }, basis),
-      );
-      return {
-        d0: hole.d,
-        F_b: bear.map((x) => x.F_b_Rd),
-        k_b: Math.min(...bear.map((x) => x.k_b)),
-        punching: field!.punching({ d_m, t: p.sheet.t, f_u }, basis),
-      };
-    });
+    const parts = plies.map(({ sheet, x, y }) => inHole(sheet, [x, y], { d: b.d, f_ub, d_m }, basis));
     const L_b = Math.abs(b.y[1] - b.y[0]) + 2 * b.washer + (b.head + b.nut) / 2;
     const outer = [parts[0]!, parts.at(-1)!];
     return {
       ...{ name, ...axisOf(b), plies: plies.map((p) => p.sheet.name) },
       ...{ d: b.d, d0: Math.max(...parts.map((p) => p.d0)), d_w: d_m, L_b },
-      ...{ k_t: (E * size.A_s) / L_b, F_t_Rd: Math.min(F_t_Rd, ...outer.map((p) => p.punching)), k_v, F_v_Rd },
+      ...{ k_t: (STEEL_E * size.A_s) / L_b, F_t_Rd: Math.min(F_t_Rd, ...outer.map((p) => p.punching)), k_v, F_v_Rd },
       ...{ k_b: parts.map((p) => p.k_b), F_b_Rd: parts.map((p) => p.F_b) },
     };
   });
@@ -129,25 +137,15 @@ function spacing(s: Sheet, hole: { x: number; y: number }, along: 0 | 1) {
 
 /** Anchors through a plate, their other end in the ground. */
 export function anchorsOf({ solid, basis }: AnalysedJoint, { sheets }: Sheets, ground: Ground | null): object[] {
-  const { field, materials } = basis.standard;
   return (solid.anchors ?? []).map((a: AnchorPart, i) => {
     const plate = sheets.find((s) => s.name === ground!.bed.plate)!;
     const held = ground!.anchors[i]!;
-    const hole = plate.holes.find((o) => Math.hypot(o.x - a.x, o.y - a.y) < 1)!;
-    const { f_u } = materials.steel({ grade: plate.grade }, plate.t, basis.set, 'steel', basis.steels);
-    const through = field!.punching({ d_m: a.washerWidth, t: plate.t, f_u }, basis);
-    const steel = { d: a.d, d0: hole.d, t: plate.t, f_u, f_ub: held.f_ub };
-    const bear = ([0, 1] as const).map((along) => field!.bearing({ ...steel, ...spacing(plate, hole, along) }, basis));
+    const on = inHole(plate, [a.x, a.y], { d: a.d, f_ub: held.f_ub, d_m: a.washerWidth }, basis);
     return {
       ...{ name: `anchor ${i}`, point: [a.x, a.y, 0], direction: [0, 0, 1], plies: [plate.name], ground: true },
-      ...{ d: a.d, d0: hole.d, d_w: a.washerWidth, k_t: held.k_t, L_b: held.L_b },
-      ...{ F_t_Rd: Math.min(held.F_t, through), ...(held.concrete ? { concrete: held.concrete } : {}) },
-      ...(held.shear
-        ? {
-            ...{ k_v: held.shear.k_v, F_v_Rd: held.shear.F_v },
-            ...{ k_b: [Math.min(...bear.map((x) => x.k_b))], F_b_Rd: [bear.map((x) => x.F_b_Rd)] },
-          }
-        : {}),
+      ...{ d: a.d, d0: on.d0, d_w: a.washerWidth, k_t: held.k_t, L_b: held.L_b },
+      ...{ F_t_Rd: Math.min(held.F_t, on.punching), ...(held.concrete ? { concrete: held.concrete } : {}) },
+      ...(held.shear ? { ...{ k_v: held.shear.k_v, F_v_Rd: held.shear.F_v }, ...{ k_b: [on.k_b], F_b_Rd: [on.F_b] } } : {}),
     };
   });
 }

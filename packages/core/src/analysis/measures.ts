@@ -3,10 +3,11 @@ import { answer, force, type Link } from './link.ts';
 import { elasticSquare } from './material.ts';
 import { contains } from './outline.ts';
 import { inSpace, isLap, placeAt, placeIn, toeOf } from './mesh.ts';
+import { filletStrength } from './model.ts';
 import type { State } from './path.ts';
 import type { System } from './system.ts';
 import { nameOf, NEVER, type Part } from './parts.ts';
-import { cross, dot, plus, times, unit, type Vec } from './vector.ts';
+import { cross, dot, length, plus, times, unit, type Vec } from './vector.ts';
 
 /** One thing that is watched: how near it is to its limit, 1 when it is there. */
 export interface Measure {
@@ -52,6 +53,8 @@ export interface Gauges {
   /** 1 between the toes of a weld, 2 at a bolt and between it and an edge that is near, 3 at the cut end of a member, where forces come in and yield of a spot says nothing. */
   readonly where: Uint8Array;
   readonly areas: Float64Array;
+  /** Size of the loads at a multiple of one, N. */
+  readonly load: number;
 }
 
 const EDGE_WAYS = [
@@ -72,7 +75,8 @@ function edgeAlong(
   return 0;
 }
 
-export function gaugesOf({ mesh, model }: System): Gauges {
+export function gaugesOf(system: System): Gauges {
+  const { mesh, model } = system;
   const cells = mesh.cellPlate.length;
   const centres = new Float64Array(2 * cells);
   const areas = new Float64Array(cells);
@@ -130,7 +134,7 @@ export function gaugesOf({ mesh, model }: System): Gauges {
       );
       near[c] = Int32Array.from(where[c] === 1 ? [] : list);
     }
-  return { near, centres, where, areas };
+  return { near, centres, where, areas, load: Math.max(loadsOf(system, 1).size, 1e-9) };
 }
 
 const d5 = new Float64Array(5);
@@ -149,7 +153,7 @@ export const measureKey = (m: Pick<Measure, 'kind' | 'part' | 'ply'>): string =>
 
 /** Everything that is watched, in a state. */
 export function measuresOf(system: System, state: State, gauges: Gauges): Measure[] {
-  const scale = Math.max(state.lam, 1e-9) * loadSize(system);
+  const scale = Math.max(state.lam, 1e-9) * gauges.load;
   const all = [
     ...plateMeasures(system, state, gauges),
     ...system.ties.parts.flatMap((p) => [...partMeasures(system, state, p), ...looseMeasures(system, state, p, scale)]),
@@ -283,23 +287,6 @@ function partMeasures(system: System, state: State, part: Part): Measure[] {
 }
 /** What is open keeps a trace of stiffness, so that equations stay regular: no more than this share of the load may hang on it. */
 const LOOSE = 0.02;
-const SIZES = new WeakMap<System, number>();
-/** Size of the loads at a multiple of one: forces, and moments over the reach of the model; N. */
-function loadSize(system: System): number {
-  const known = SIZES.get(system);
-  if (known !== undefined) return known;
-  const { mesh, model, f, pattern } = system;
-  let [size, reach] = [0, 1];
-  for (let n = 0; n < mesh.plateOf.length; n += 1) {
-    const at = pattern.first[n]!;
-    size += Math.hypot(f[at]!, f[at + 1]!, f[at + 2]!);
-    reach = Math.max(reach, Math.hypot(...placeAt(mesh, n)));
-  }
-  for (const { F, M } of model.loads) size += Math.hypot(...F) + Math.hypot(...M) / reach;
-  SIZES.set(system, Math.max(size, 1e-9));
-  return Math.max(size, 1e-9);
-}
-
 /** What of the load hangs on a bed or a contact that is open: nothing but that trace would hold it. */
 function looseMeasures(system: System, state: State, part: Part, scale: number): Measure[] {
   if (part.kind !== 'bed' && part.kind !== 'contact') return [];
@@ -340,7 +327,7 @@ export const resultant = (radial: readonly number[]): readonly [number, number] 
 function weldMeasures(system: System, state: State, part: Extract<Part, { kind: 'weld' }>): Measure[] {
   const { weld, pieces, t_a } = part;
   if (weld.type !== 'fillet' || weld.strong) return [];
-  const f_w = weld.fu! / (weld.beta_w! * weld.gamma_M2);
+  const f_w = filletStrength(weld);
   const limit = (0.9 * weld.fu!) / weld.gamma_M2;
   const name = nameOf(part);
   let [worst, worstAt, slip, slipAt] = [0, pieces[0]!.place, 0, pieces[0]!.place];
@@ -382,6 +369,37 @@ export const NO_WRENCH: Wrench = { F: [0, 0, 0], M: [0, 0, 0] };
 export const withForce = ({ F, M }: Wrench, X: Vec, q: Vec): Wrench => ({ F: plus(F, q), M: plus(M, cross(X, q)) });
 /** Two together; the second k times. */
 export const together = (a: Wrench, b: Wrench, k = 1): Wrench => ({ F: plus(a.F, b.F, k), M: plus(a.M, b.M, k) });
+
+export interface Loaded {
+  /** On each plate, and on all with the loads of sections. */
+  readonly plates: readonly Wrench[];
+  readonly all: Wrench;
+  /** Sum of the forces, moments over the reach of the model among them, and that reach. */
+  readonly size: number;
+  readonly reach: number;
+}
+/** Loads at a multiple. */
+export function loadsOf({ mesh, model, pattern, f }: System, lam: number): Loaded {
+  const plates = mesh.plates.map(() => NO_WRENCH);
+  let [size, reach] = [0, 1];
+  for (let n = 0; n < mesh.plateOf.length; n += 1) {
+    const plate = mesh.plateOf[n]!;
+    const X = placeAt(mesh, n);
+    const at = pattern.first[n]!;
+    const q = times(inSpace(mesh.plates[plate]!, f[at]!, f[at + 1]!, f[at + 2]!), lam);
+    reach = Math.max(reach, length(X));
+    size += length(q);
+    plates[plate] = withForce(plates[plate]!, X, q);
+  }
+  let all = plates.reduce((a, b) => together(a, b), NO_WRENCH);
+  for (const { section, F, M } of model.loads) {
+    const { point } = model.sections.find((x) => x.name === section)!;
+    const q = times(F, lam);
+    all = together(withForce(all, point, q), { F: NO_WRENCH.F, M: times(M, lam) });
+    size += length(q) + (length(M) * lam) / reach;
+  }
+  return { plates, all, size, reach };
+}
 
 /** What links put on each plate, and after them what they put on unknowns of their own, as an anchor in shear does. */
 export function pulls(system: System, state: State, links: Iterable<Link>): Wrench[] {

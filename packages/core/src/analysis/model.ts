@@ -321,5 +321,9 @@ export function readFieldModel(raw: unknown): FieldModel {
   };
 }
 
+/** Strength f_w of a fillet on its throat, MPa. */
+export const filletStrength = ({ fu, beta_w, gamma_M2 }: Pick<WeldInput, 'fu' | 'beta_w' | 'gamma_M2'>): number =>
+  fu! / (beta_w! * gamma_M2);
+
 /** Normal of a plate. */
 export const normalOf = (p: Pick<PlateInput, 'ex' | 'ey'>): Vec => cross(p.ex, p.ey);

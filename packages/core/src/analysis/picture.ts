@@ -1,6 +1,7 @@
 import { POINTS } from './element.ts';
 import { forcesOf, stressShare } from './measures.ts';
 import { placeIn } from './mesh.ts';
+import { filletStrength } from './model.ts';
 import { nameOf, type Part } from './parts.ts';
 import type { State } from './path.ts';
 import type { System } from './system.ts';
@@ -156,7 +157,7 @@ function drawnWelds(system: System, state: State): DrawnWelds {
   for (const part of system.ties.parts) {
     if (part.kind !== 'weld' || part.weld.type !== 'fillet' || part.weld.strong) continue;
     const { weld } = part;
-    const f_w = weld.fu! / (weld.beta_w! * weld.gamma_M2);
+    const f_w = filletStrength(weld);
     for (const p of part.pieces) {
       const [d1, d2, L] = forcesOf(system, state, p.link) as unknown as [number, number, number];
       at.push(...p.place);

@@ -1,7 +1,7 @@
 import { Refusal } from '../refusal.ts';
 import type { Law, Link } from './link.ts';
 import { isLap, isSolid, locate, nodesAlong, placeAt, placeIn, toeOf, type Mesh, type MeshPlate } from './mesh.ts';
-import type { BedInput, FieldModel, HoldInput, SectionInput, WeldInput } from './model.ts';
+import { filletStrength, type BedInput, type FieldModel, type HoldInput, type SectionInput, type WeldInput } from './model.ts';
 import { boltPart } from './bolts.ts';
 import { boxOf, contains, distance } from './outline.ts';
 import { nameOf, NEVER, type Part, type WeldPiece } from './parts.ts';
@@ -169,7 +169,7 @@ function linksAt(line: WeldLine, P: Vec): [1 | -1 | 0, Link, Vec][] {
   const law: Law =
     w.type === 'butt' || w.strong
       ? { type: 'linear', k: [k, k, k] }
-      : { type: 'ellipsoid', k, c: [2, 2, 3], R: (w.throat! * l * w.fu!) / (w.beta_w! * w.gamma_M2) };
+      : { type: 'ellipsoid', k, c: [2, 2, 3], R: w.throat! * l * filletStrength(w) };
   const toe = (Q: Vec, o: Vec): Link => {
     const [d1, d2] = throat(f, o);
     return links.add(of, law, [between(line, Q, d1), between(line, Q, d2), between(line, Q, dir)]);

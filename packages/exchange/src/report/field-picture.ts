@@ -1,6 +1,6 @@
 import { Resvg } from '@resvg/resvg-js';
 import type { PaperItem, Units } from '@ample/core';
-import { colourAt, type FieldPicture, type Shown } from '@ample/core/field';
+import { colourAt, isMember, scaleTop, topWords, valueWords, type FieldPicture, type Shown } from '@ample/core/field';
 import type { Picture } from './paper.ts';
 
 type V3 = readonly [number, number, number];
@@ -18,14 +18,11 @@ const DOTS = 7;
 /** Movements are drawn so large that the largest is this share of the picture. */
 const MOVED = 0.03;
 
-/** Walls of members only bring forces in: the picture is of what joins them. */
-const isMember = (plate: string): boolean => /^(beam|support|column) /.test(plate);
-
 /** The plates of a joint with what is in them, as a picture with its scale and `when` it is; what is far from the joint is cut off at its edge. */
 export function fieldPicture(picture: FieldPicture, what: Shown, when: string, units: Units): Picture {
   const { places, moves, plateOf, plates, cells } = picture;
   const values = picture[what];
-  const top = what === 'strain' ? 0.05 : what === 'press' ? picture.pressTop : 1;
+  const top = scaleTop(picture, what);
   const flat = (n: number, scale: number): readonly [number, number, number] => {
     const p: V3 = [0, 1, 2].map((k) => places[3 * n + k]! + scale * moves[3 * n + k]!) as unknown as V3;
     return [dot(p, RIGHT), -dot(p, UP), dot(p, EYE)];
@@ -76,24 +73,18 @@ export function fieldPicture(picture: FieldPicture, what: Shown, when: string, u
   const label = (where: readonly [number, number], text: string): PaperItem => ({
     ...{ k: 'text', at: where, text, size: 3, anchor: 'start', style: 'ink' },
   });
-  const ends = what === 'strain' ? '5 % plastic strain' : what === 'press' ? units.quantity(top, 'MPa') : '1.0 of yield';
+  const ends = topWords(picture, what, units);
+  // What yields is named; strain and pressure are of what is drawn.
+  const where = what === 'strain' || what === 'press' ? '' : `, ${plates[plateOf[at]!]!}`;
   const items: PaperItem[] = [
     { k: 'image', at: [0, 0], width: WIDTH, height: HEIGHT, href: png(svg) },
     ...(most > 0 ? [{ k: 'circle', at: place, r: 1.4, line: 'dimension' } satisfies PaperItem] : []),
     { k: 'image', at: [0, HEIGHT + 2.5], width: 40, height: 3.4, href: png(bar) },
     label([42, HEIGHT + 5.2], `0 to ${ends}, ${when}; movements enlarged ${Math.round(scale)} times`),
-    ...(most > 0 ? [label([0, HEIGHT + 10], `Ring: the largest, ${valueWords(picture, what, at, units)}`)] : []),
+    ...(most > 0 ? [label([0, HEIGHT + 10], `Ring: the largest, ${valueWords(picture, what, at, units)}${where}`)] : []),
   ];
   return { width: WIDTH, height: HEIGHT + 14, items };
 }
 
 const png = (svg: string): string =>
   `data:image/png;base64,${new Resvg(svg, { font: { loadSystemFonts: false } }).render().asPng().toString('base64')}`;
-
-function valueWords(picture: FieldPicture, what: Shown, node: number, units: Units): string {
-  const value = picture[what][node]!;
-  if (what === 'strain') return `${(100 * value).toFixed(2)} %`;
-  if (what === 'press') return units.quantity(Number(value.toFixed(1)), 'MPa');
-  const plate = picture.plateOf[node]!;
-  return `${value.toFixed(2)} of yield, ${units.quantity(Math.round(value * picture.fy[plate]!), 'MPa')}, ${picture.plates[plate]!}`;
-}

@@ -3,6 +3,7 @@ import {
   besideHand,
   bucklingWords,
   eventWords,
+  filletStrength,
   jointField,
   jointModel,
   meshEffect,
@@ -53,6 +54,7 @@ export function fieldPages(page: Paper, joint: JointDocument, job: JobDocument):
   if (state?.picture) page.picture(fieldPicture(state.picture, 'stress', loadWords(state.lam), units));
   events(page, fine);
   if (!state) return;
+  const uses = partUses(state);
   page.paragraph(`How much of each part is used, ${loadWords(state.lam)}:`, { size: 9 });
   page.table(
     [
@@ -60,10 +62,8 @@ export function fieldPages(page: Paper, joint: JointDocument, job: JobDocument):
       { title: 'Part', width: 0.48 },
       { title: 'Of', width: 0.4 },
     ],
-    partUses(state)
-      .slice(0, MOST)
-      .map((u) => [`${(100 * u.share).toFixed(0)} %`, u.part, u.of]),
-    (row) => partUses(state)[row]!.share > 1.0005,
+    uses.slice(0, MOST).map((u) => [`${(100 * u.share).toFixed(0)} %`, u.part, u.of]),
+    (row) => uses[row]!.share > 1.0005,
   );
   const last = result.limit?.picture;
   if (last?.strain.some((x) => x > 0)) page.picture(fieldPicture(last, 'strain', loadWords(result.limit!.lam), units));
@@ -138,7 +138,7 @@ function made(page: Paper, model: FieldModel, units: Units): void {
       fillets
         .filter((w, i, all) => all.findIndex((v) => v.name === w.name) === i)
         .slice(0, MOST)
-        .map((w) => [w.name, length(w.throat!), units.quantity(Math.round(w.fu! / (w.beta_w! * w.gamma_M2)), 'MPa')]),
+        .map((w) => [w.name, length(w.throat!), units.quantity(Math.round(filletStrength(w)), 'MPa')]),
     );
   for (const b of model.beds)
     page.paragraph(

@@ -1,6 +1,6 @@
 import { Canvas, useThree, type ThreeEvent } from '@react-three/fiber';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
-import { colourAt, type FieldPicture } from '@ample/core/field';
+import { colourAt, isMember, type FieldPicture } from '@ample/core/field';
 import { Box3, BufferGeometry, DoubleSide, Float32BufferAttribute, Vector3 } from 'three';
 import { type Direction } from '../solid/directions.ts';
 import { Eye, type Turns } from '../solid/Eye.tsx';
@@ -78,7 +78,7 @@ export function FieldPictureView(props: Props) {
 
 /** Where the plates of the connection are; of members only what is near. */
 function fittings({ plates, plateOf, places }: FieldPicture): Box3 {
-  const own = plates.map((p) => !/^(beam|support|column) /.test(p));
+  const own = plates.map((p) => !isMember(p));
   const box = new Box3();
   const any = own.some(Boolean);
   for (let n = 0; n < plateOf.length; n += 1)
@@ -155,9 +155,13 @@ const FULL = 70;
 const BAR = 45;
 const INK = '#16202c';
 
+/** A point moved as its node moves. */
+const shifted = ({ moves }: FieldPicture, scale: number, p: Vector3, node: number): Vector3 =>
+  p.add(new Vector3(moves[3 * node], moves[3 * node + 1], moves[3 * node + 2]).multiplyScalar(scale));
+
 /** Forces of bolts as arrows, along the axis and across it, and of welds as bars that stand off their lines: as long as the share of their resistance. */
 function Forces({ picture, scale, bolts, welds }: Props) {
-  const { places, moves, plateOf } = picture;
+  const { places, plateOf } = picture;
   const moved = useMemo(() => {
     const nearest = (x: number, y: number, z: number): number => {
       let [best, at] = [Infinity, 0];
@@ -173,15 +177,13 @@ function Forces({ picture, scale, bolts, welds }: Props) {
       welds: Array.from({ length: at.length / 3 }, (_, i) => nearest(at[3 * i]!, at[3 * i + 1]!, at[3 * i + 2]!)),
     };
   }, [picture, places, plateOf]);
-  const shift = (p: Vector3, node: number): Vector3 =>
-    p.add(new Vector3(moves[3 * node], moves[3 * node + 1], moves[3 * node + 2]).multiplyScalar(scale));
   const arrows = bolts
     ? picture.bolts.flatMap((b, i) => {
         const all = [{ at: b.at, F: b.axis, share: b.share }, ...b.shear.map((x) => ({ at: x.at, F: x.F, share: x.share }))];
         return all.flatMap(({ at, F, share }, k) => {
           if (share < 0.005) return [];
           const long = FULL * Math.min(1.2, Math.max(0.12, share));
-          const from = shift(new Vector3(...at), moved.bolts[i]!);
+          const from = shifted(picture, scale, new Vector3(...at), moved.bolts[i]!);
           return [{ key: `${i} ${k}`, from, way: new Vector3(...F).normalize(), long }];
         });
       })
@@ -190,8 +192,7 @@ function Forces({ picture, scale, bolts, welds }: Props) {
     if (!welds) return null;
     const { at, out, share } = picture.welds;
     const points = moved.welds.flatMap((node, i) => {
-      const p = new Vector3(at[3 * i], at[3 * i + 1], at[3 * i + 2]);
-      p.add(new Vector3(moves[3 * node], moves[3 * node + 1], moves[3 * node + 2]).multiplyScalar(scale));
+      const p = shifted(picture, scale, new Vector3(at[3 * i], at[3 * i + 1], at[3 * i + 2]), node);
       const q = p
         .clone()
         .addScaledVector(new Vector3(out[3 * i], out[3 * i + 1], out[3 * i + 2]), BAR * Math.min(1.2, share[i]!));
@@ -200,7 +201,7 @@ function Forces({ picture, scale, bolts, welds }: Props) {
     const made = new BufferGeometry();
     made.setAttribute('position', new Float32BufferAttribute(points, 3));
     return made;
-  }, [welds, picture, moved, moves, scale]);
+  }, [welds, picture, moved, scale]);
   useEffect(() => () => bars?.dispose(), [bars]);
   return (
     <>

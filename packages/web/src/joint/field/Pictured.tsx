@@ -1,7 +1,16 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { Units } from '@ample/core';
-import { GRADIENT, partUses, type FieldPicture, type FieldState, type Shown } from '@ample/core/field';
-
+import {
+  GRADIENT,
+  MEMBERS,
+  partUses,
+  scaleTop,
+  topWords,
+  valueWords,
+  type FieldPicture,
+  type FieldState,
+  type Shown,
+} from '@ample/core/field';
 import { FieldPictureView } from './Picture.tsx';
 
 /** What a picture shows, in words. */
@@ -20,14 +29,8 @@ interface PicturedProps {
   readonly units: Units;
 }
 
-/** The value of a node with its unit. */
-function valueWords(picture: FieldPicture, what: Shown, node: number, units: Units): string {
-  const value = picture[what][node]!;
-  if (what === 'strain') return `${(100 * value).toFixed(2)} % plastic strain`;
-  if (what === 'press') return `${units.quantity(Number(value.toFixed(1)), 'MPa')} of pressure`;
-  const stress = value * picture.fy[picture.plateOf[node]!]!;
-  return `${value.toFixed(2)} of yield, ${units.quantity(Math.round(stress), 'MPa')}`;
-}
+/** What a value is of, where the value does not say it. */
+const OF: Readonly<Partial<Record<Shown, string>>> = { strain: ' plastic strain', press: ' of pressure' };
 
 /** The node with the largest value on plates that are drawn; none where nothing is there. */
 function largest({ plates, plateOf }: FieldPicture, values: Float32Array, hidden: ReadonlySet<string>): number | null {
@@ -65,9 +68,6 @@ function usualScale({ moves, places }: FieldPicture): number {
   return Math.max(0, Math.min(100, 5 * Math.round(wanted / 5)));
 }
 
-/** Members whose walls may hide what is joined to them. */
-const MEMBERS = ['beam', 'support', 'column'];
-
 /** The picture with its scale, and the label of the part that is picked or most used. */
 export function Pictured({ state, what, picked, units }: PicturedProps) {
   const picture = state.picture!;
@@ -79,11 +79,10 @@ export function Pictured({ state, what, picked, units }: PicturedProps) {
   const [plays, part] = usePlayed();
   const values = picture[what];
   const most = useMemo(() => largest(picture, values, hidden), [picture, values, hidden]);
-  // The same ends for every state: all of the yield stress, all of the strain that stops it, the strength of the bed.
-  const top = what === 'strain' ? 0.05 : what === 'press' ? picture.pressTop : 1;
+  const top = scaleTop(picture, what);
   // A picture that comes meanwhile has other nodes.
   const under = node !== null && node < picture.plateOf.length ? node : null;
-  const told = (n: number): string => valueWords(picture, what, n, units);
+  const told = (n: number): string => `${valueWords(picture, what, n, units)}${OF[what] ?? ''}`;
   const use = partUses(state).find((u) => picked === null || u.part === picked) ?? null;
   const labels = useMemo(
     () => [
@@ -94,7 +93,7 @@ export function Pictured({ state, what, picked, units }: PicturedProps) {
             {
               kind: 'largest' as const,
               at: [0, 1, 2].map((k) => picture.places[3 * most + k]! + scale * part * picture.moves[3 * most + k]!),
-              words: `largest: ${valueWords(picture, what, most, units)}`,
+              words: `largest: ${valueWords(picture, what, most, units)}${OF[what] ?? ''}`,
             },
           ]),
     ],
@@ -107,9 +106,7 @@ export function Pictured({ state, what, picked, units }: PicturedProps) {
         <div className="field-legend">
           <span className="num">0</span>
           <span className="field-scale" style={{ background: GRADIENT }} aria-hidden="true" />
-          <span className="num">
-            {what === 'strain' ? '5 % plastic strain' : what === 'press' ? units.quantity(top, 'MPa') : '1.0 of yield'}
-          </span>
+          <span className="num">{topWords(picture, what, units)}</span>
           <span className="field-value">
             {under === null ? 'point at a plate for its value' : `${picture.plates[picture.plateOf[under]!]}: ${told(under)}`}
           </span>
