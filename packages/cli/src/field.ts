@@ -11,6 +11,7 @@ import {
   proposedCombinations,
   worstOf,
   worstUses,
+  type Counterpart,
   type FieldResult,
   type JointField,
 } from '@ample/core/field';
@@ -137,4 +138,18 @@ export function printField(r: FieldResult, beside = ''): string {
   ].join('\n');
 }
 export const printJointField = (f: JointField, beside: readonly string[] = []): string =>
-  `${f.mark}, ${f.combination}: ${printField(f.result, [besideHand(f), ...beside].filter(Boolean).join('\n'))}`;
+  `${f.mark}, ${f.combination}: ${printField(f.result, [besideHand(f), ...beside].filter(Boolean).join('\n'))}${counterpartLines(f)}`;
+
+/** Checks that the analysis has too, both numbers and their ratio. */
+function counterpartLines({ counterparts }: JointField): string {
+  if (!counterparts.length) return '';
+  const told = (c: Counterpart, value: number): string => (c.of === 'force' ? `${(value / 1e3).toFixed(1)} kN` : percent(value));
+  return [
+    'Beside the checks: by hand, analysed, ratio',
+    ...counterparts.map(
+      (c) =>
+        `  ${told(c, c.hand).padStart(9)}  ${told(c, c.analysed).padStart(9)}  ${(c.ratio?.toFixed(2) ?? '–').padStart(5)}  ${c.title}: ${c.part}${c.why ? `; ${c.why}` : ''}`,
+    ),
+    '',
+  ].join('\n');
+}

@@ -17,7 +17,8 @@ import { readFieldModel, type FieldModel } from './model.ts';
 import { PlainFactor } from './factor.ts';
 import { bucklingOf, type BucklingMode } from './buckling.ts';
 import { pictureOf, type FieldPicture } from './picture.ts';
-import { follow, solverOf, type PathEnd, type State, type Step } from './path.ts';
+import { prying } from './prying.ts';
+import { follow, solverOf, step, type PathEnd, type Solver, type State, type Step } from './path.ts';
 import { System } from './system.ts';
 import { nameOf } from './parts.ts';
 import { tied } from './ties.ts';
@@ -42,6 +43,8 @@ export interface BoltUse {
   readonly name: string;
   /** Force along the axis, N, tension positive. */
   readonly F_t: number;
+  /** What of it is pried: pressed on the plates nearer to it than to any other bolt. */
+  readonly pried: number;
   /** Force of each shear plane, N, and of the bearing of its two plies. */
   readonly planes: readonly { readonly F_v: number; readonly bearing: readonly { readonly ply: string; readonly F: number }[] }[];
 }
@@ -117,11 +120,13 @@ export function analyseSystem(
     return found;
   };
   let [design, last]: [State | null, State | null] = [null, null];
+  const came = new Map<State, State>();
   let [steps, iterations] = [0, 0];
   const accepted = (made: Step, before: State): void => {
     steps += 1;
     iterations += made.iterations;
     last = made.state;
+    came.set(made.state, before);
     if (Math.abs(made.state.lam - 1) < 1e-12) design = made.state;
     const was = new Map((before.lam === 0 ? [] : measured(before)).map((m) => [measureKey(m), m.value]));
     for (const m of measured(made.state)) {
@@ -139,19 +144,16 @@ export function analyseSystem(
   const ended = follow(solver, { until, stopRatio: ratio, accepted });
   if (ended.end === 'not-held') throw notHeld(system, ended.unknown);
   events.sort((a, b) => a.at - b.at);
+  const settled = (state: State): State => inBalance(solver, state, came.get(state)!);
   const told = (state: State): FieldState => ({
     ...stateOf(system, state, measured(state)),
     ...(pictures ? { picture: pictureOf(system, state) } : {}),
   });
-  const reached = last as State | null;
+  const [met, reached] = [design as State | null, last as State | null].map((s) => s && settled(s)) as [
+    State | null,
+    State | null,
+  ];
   const end = reached ? told(reached) : null;
-  // A number is told of a state in balance alone.
-  const most = end ? worstOf(end.balance) : 0;
-  if (most > IN_BALANCE)
-    throw new Refusal(
-      'model',
-      `model: reactions and loads differ by ${(100 * most).toFixed(2)} %, more than ${100 * IN_BALANCE} %; there is no result.`,
-    );
   const stop = ended.end === 'stopped' && reached ? stopOf(measured(reached), reached, events) : null;
   const multiple = ended.end === 'design' ? 1 : stop ? stop.at : (reached?.lam ?? 0);
   return {
@@ -160,9 +162,9 @@ export function analyseSystem(
     stop,
     words: wordsOf(ended, stop, multiple),
     events,
-    design: design === reached ? end : design ? told(design) : null,
+    design: design === last ? end : met ? told(met) : null,
     limit: ended.end === 'design' ? null : end,
-    buckling: buckling && reached ? bucklingOf(system, design ?? reached, solver.factor) : [],
+    buckling: buckling && reached ? bucklingOf(system, met ?? reached, solver.factor) : [],
     size: {
       plates: system.mesh.plates.length,
       cells: system.mesh.cellPlate.length,
@@ -173,6 +175,21 @@ export function analyseSystem(
     steps,
     iterations,
   };
+}
+
+/** A number is told of a state in balance alone: one that is not yet is solved closer. Throws a Refusal where that does not help. */
+function inBalance(solver: Solver, state: State, before: State): State {
+  const off = (s: State): number => worstOf(balanceOf(solver.system, s));
+  if (off(state) <= IN_BALANCE / 4) return state;
+  const target = state.lam === 1 ? { lam: 1 } : { S: state.S };
+  const closer = step({ ...solver, tolerance: solver.tolerance / 40 }, before, target, state.u);
+  const best = 'failed' in closer || off(closer.state) > off(state) ? state : closer.state;
+  const most = off(best);
+  if (most <= IN_BALANCE) return best;
+  throw new Refusal(
+    'model',
+    `model: reactions and loads differ by ${(100 * most).toFixed(2)} %, more than ${100 * IN_BALANCE} %; there is no result.`,
+  );
 }
 
 /** What stops: the measure that is nearest to or over its limit; under it the multiple is that of the state. */
@@ -237,12 +254,14 @@ function notHeld(system: System, unknown: number): Refusal {
 }
 
 function stateOf(system: System, state: State, uses: readonly Measure[]): FieldState {
+  const pried = prying(system, state);
   const bolts = system.ties.parts.flatMap((p): BoltUse[] => {
     if (p.kind !== 'bolt') return [];
     return [
       {
         name: nameOf(p),
         F_t: forcesOf(system, state, p.axis)[0]!,
+        pried: pried.get(p) ?? 0,
         planes: p.planes.map(({ link, bearing }) => {
           const F = forcesOf(system, state, link);
           return {

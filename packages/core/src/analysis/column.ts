@@ -1,7 +1,8 @@
 import { Refusal } from '../refusal.ts';
 import type { MemberPart, Point } from '../detail/solid.ts';
-import { rect, STUB, X, Y, Z, type Root, type Sheet, type Sheets } from './sheet.ts';
+import { rect, STUB, X, Y, Z, type Root, type Sheets } from './sheet.ts';
 import { plus, times, type Vec } from './vector.ts';
+import { Walls } from './walls.ts';
 
 /** Flat walls that a round tube is made of. */
 const FACETS = 24;
@@ -10,20 +11,11 @@ const FACETS = 24;
 export function columnStub(out: Sheets, m: MemberPart): void {
   const foot = Math.min(...m.outline.flat());
   const top = foot + STUB * m.h;
-  const names: string[] = [];
-  const sheet = (name: string, t: number, origin: Vec, ex: Vec, half: number, round = 0): void => {
-    const called = `column ${name}`;
-    names.push(called);
-    const wall: Sheet = {
-      ...{ name: called, part: m.id, grade: m.grade, t, origin, ex, ey: Z, holes: [] },
-      outline: rect(-half, foot, half, top),
-      ...(round ? { round, called: 'column wall' } : {}),
-    };
-    out.sheets.push(wall);
-  };
-  const root = (a: string, b: string, [x, y]: Point, type: Root['type'], toe: number): void => {
-    out.roots.push({ a: `column ${a}`, b: `column ${b}`, p0: [x, y, foot], p1: [x, y, top], type, toe });
-  };
+  const walls = new Walls(out, 'column', m, foot, top);
+  const sheet = (name: string, t: number, origin: Vec, ex: Vec, half: number): void =>
+    walls.sheet(name, t, origin, ex, Z, rect(-half, foot, half, top));
+  const root = (a: string, b: string, [x, y]: Point, type: Root['type'], toe: number): void =>
+    walls.root(a, b, [x, y, 0], Z, type, toe);
   if (m.shape === 'I') {
     const inner = m.h / 2 - m.tf;
     sheet('web', m.tw, [0, 0, 0], X, inner);
@@ -49,12 +41,12 @@ export function columnStub(out: Sheets, m: MemberPart): void {
       root(name, '+z wall', [hx, s * hy], 'seam', 0);
       root(name, '−z wall', [-hx, s * hy], 'seam', 0);
     }
-  } else if (m.shape === 'CHS') facets(m, sheet, root);
+  } else if (m.shape === 'CHS') facets(walls);
   else throw new Refusal('detail', `detail: a column of ${m.label} can not be analysed yet.`);
   out.ends.push({
     name: 'column',
     part: m.id,
-    sheets: names,
+    sheets: walls.names,
     point: times(Z, top),
     normal: Z,
     loaded: 'column',
@@ -63,19 +55,17 @@ export function columnStub(out: Sheets, m: MemberPart): void {
 }
 
 /** A round tube as flat walls with the perimeter of its mid-line. */
-function facets(
-  m: MemberPart,
-  sheet: (name: string, t: number, origin: Vec, ex: Vec, half: number, round: number) => void,
-  root: (a: string, b: string, at: Point, type: 'seam', toe: number) => void,
-): void {
+function facets(walls: Walls): void {
+  const { m, from, to } = walls;
   const step = (2 * Math.PI) / FACETS;
   const half = ((m.h - m.tf) / 2) * (step / 2);
   const apothem = half / Math.tan(step / 2);
-  const slack = m.h / 2 - apothem - m.tf / 2;
+  const round = m.h / 2 - apothem - m.tf / 2;
   for (let i = 0; i < FACETS; i += 1) {
     const [c, s] = [Math.cos((i + 0.5) * step), Math.sin((i + 0.5) * step)];
-    sheet(`facet ${i + 1}`, m.tf, [apothem * c, apothem * s, 0], [-s, c, 0], half, slack);
+    const wall = { round, called: 'column wall' };
+    walls.sheet(`facet ${i + 1}`, m.tf, [apothem * c, apothem * s, 0], [-s, c, 0], Z, rect(-half, from, half, to), wall);
     const corner = plus(times([c, s, 0], apothem), [-s, c, 0], half);
-    root(`facet ${i + 1}`, `facet ${((i + 1) % FACETS) + 1}`, [corner[0], corner[1]], 'seam', 0);
+    walls.root(`facet ${i + 1}`, `facet ${((i + 1) % FACETS) + 1}`, corner, Z, 'seam', 0);
   }
 }

@@ -1,6 +1,6 @@
 import { STEEL_E } from '../catalogue/properties.ts';
 import type { Basis } from '../basis/basis.ts';
-import type { AnchorPart, BoltPart } from '../detail/solid.ts';
+import type { AnchorPart, BoltPart, Solid } from '../detail/solid.ts';
 import type { Ground } from '../detail/ground.ts';
 import { Refusal } from '../refusal.ts';
 import { boxOf, contains } from './outline.ts';
@@ -31,7 +31,7 @@ function pliesOf({ sheets }: Sheets, b: BoltPart): Ply[] {
   const { point, direction } = axisOf(b);
   const long = Math.abs(b.y[1] - b.y[0]);
   return sheets
-    .filter((s) => b.joins.includes(s.part) && Math.abs(dot(normal(s), direction)) > 0.99)
+    .filter((s) => (s.beyond || b.joins.includes(s.part)) && Math.abs(dot(normal(s), direction)) > 0.99)
     .flatMap((sheet): Ply[] => {
       const n = normal(sheet);
       const at = dot(plus(sheet.origin, point, -1), n) / dot(direction, n);
@@ -77,11 +77,17 @@ function inHole(
   };
 }
 
+/** Bolts of a joint, and those of another one through the same web. */
+export const allBolts = ({ bolts, other }: Pick<Solid, 'bolts' | 'other'>): readonly BoltPart[] => [
+  ...bolts,
+  ...(other?.bolts ?? []),
+];
+
 export function boltsOf({ solid, basis }: AnalysedJoint, made: Sheets) {
   const { field, materials } = basis.standard;
-  return solid.bolts.map((b, i) => {
+  return allBolts(solid).map((b, i) => {
     const plies = pliesOf(made, b);
-    const name = `bolt ${i + 1}`;
+    const name = i < solid.bolts.length ? `bolt ${i + 1}` : `far bolt ${i + 1 - solid.bolts.length}`;
     if (plies.length < 2) throw new Refusal('detail', `detail: ${name} does not go through two plates.`);
     const size = materials.bolt(b.d, 'bolts');
     const { f_ub, alpha_v } = materials.boltClass(b.cls, 'bolts');

@@ -25,9 +25,11 @@ export function loadOf(
   basis: Basis,
   /** Moment that the way to the ground adds there. */
   more: Vec,
+  /** Actions that are in the model besides. */
+  besides: readonly string[],
 ): Load {
   const given = c as unknown as Readonly<Record<string, number | undefined>>;
-  const taken: readonly string[] = TAKEN[member];
+  const taken: readonly string[] = [...TAKEN[member], ...besides];
   for (const [name, value] of Object.entries(given))
     if (typeof value === 'number' && value !== 0 && /^[VNMT](_|$)/.test(name) && !taken.includes(name))
       throw new Refusal(

@@ -165,7 +165,7 @@ function edgesOn(a: Sheet, b: Sheet): { readonly p0: Vec; readonly p1: Vec }[] {
 }
 
 /** Plates of one piece, as the web and flange cut from a section: where an edge of one lies on a face of the other. */
-export function oneFrom({ sheets }: Sheets): object[] {
+export function oneFrom({ sheets }: Sheets) {
   const stem = (s: Sheet): string => s.part.split('-')[0]!;
   return sheets.flatMap((a) =>
     sheets
@@ -176,6 +176,39 @@ export function oneFrom({ sheets }: Sheets): object[] {
         })),
       ),
   );
+}
+
+/**
+ * Plates that the detail shows without the size of their welds (ribs, plates on a web): joined for their full strength where their edges meet a face, or
+ * along their edges where they lie on it.
+ */
+export function unsizedOf(
+  { solid }: AnalysedJoint,
+  { sheets }: Sheets,
+  roots: readonly { readonly a: string; readonly b: string }[],
+) {
+  const named = new Set([
+    ...[...solid.welds, ...(solid.butts ?? []), ...solid.bolts].flatMap((w) => w.joins),
+    ...roots.flatMap((r) => [r.a, r.b]),
+  ]);
+  const bare = sheets.filter((s) => !s.beyond && !named.has(s.part) && !named.has(s.name));
+  return bare.flatMap((a) => {
+    const name = (b: Sheet): object => ({ name: `weld of ${a.name} on ${b.name}`, a: a.name, b: b.name });
+    const standing = sheets
+      .filter((b) => b !== a && !isFlat(a, b))
+      .flatMap((b) => edgesOn(a, b).map((edge) => ({ ...name(b), ...edge, type: 'butt' })));
+    if (standing.length) return standing;
+    return sheets
+      .filter((b) => b !== a && isFlat(a, b))
+      .flatMap((b) => edgesLying(a, b).map((edge) => ({ ...name(b), ...edge, type: 'fillet', throat: a.t, strong: true })));
+  });
+}
+/** Edges of a sheet that lies on another, on the face between both, a hair from their ends. */
+function edgesLying(a: Sheet, b: Sheet): { readonly p0: Vec; readonly p1: Vec; readonly sides: 1 | -1 }[] {
+  const side = ([1, -1] as const).find((s) => faceUnder(b, plus(a.origin, normal(a), (s * a.t) / 2)) !== 0);
+  if (!side) return [];
+  const down = { ...a, origin: plus(a.origin, normal(a), (side * a.t) / 2) };
+  return edgesOn(down, b).map((edge) => ({ ...edge, sides: side }));
 }
 
 /** Butt welds of the detail: along each edge of one part that lies on a face of the other, square to it. */

@@ -1,13 +1,13 @@
 import type { Combination } from '../actions/combination.ts';
 import type { Ground } from '../detail/ground.ts';
-import { polygonArea } from '../detail/solid.ts';
 import { Refusal } from '../refusal.ts';
-import { anchorsOf, boltsOf, drill, headOf } from './detail-bolts.ts';
+import { allBolts, anchorsOf, boltsOf, drill, headOf } from './detail-bolts.ts';
+import { besideOf } from './detail-beside.ts';
 import { groundMoment, loadOf } from './detail-loads.ts';
-import { buttsOf, oneFrom, weldsOf } from './detail-welds.ts';
+import { buttsOf, oneFrom, unsizedOf, weldsOf } from './detail-welds.ts';
 import { readFieldModel, type FieldModel } from './model.ts';
 import { boxOf } from './outline.ts';
-import type { AnalysedJoint, Sheet, Sheets } from './sheet.ts';
+import { netArea, type AnalysedJoint, type Sheet, type Sheets } from './sheet.ts';
 import { sheetsOf } from './sheets.ts';
 import { plus } from './vector.ts';
 
@@ -33,7 +33,8 @@ export function fieldModelOf(
   if (solid.anchors?.length && !ground)
     throw new Refusal('detail', 'detail: a joint on concrete can not be analysed to this standard yet; joints of steel can.');
   const made = sheetsOf(solid);
-  drill(made, solid.bolts);
+  drill(made, allBolts(solid));
+  const beside = besideOf(solid, made, combination);
   const plates = made.sheets.map((s) => {
     const { f_y } = basis.standard.materials.steel({ grade: s.grade }, s.t, basis.set, 'steel', basis.steels);
     const heads = [...solid.bolts.map(headOf), ...(solid.anchors ?? []).map((a) => a.washerWidth)];
@@ -50,7 +51,7 @@ export function fieldModelOf(
         origin: s.origin,
         ex: s.ex,
         ey: s.ey,
-        fy: strengths.yield(f_y, basis),
+        fy: beside.elastic.includes(s.name) ? null : strengths.yield(f_y, basis),
       },
       ...{ outline: s.outline, holes: s.holes, h: preview ? 1.5 * h : h },
     };
@@ -58,11 +59,12 @@ export function fieldModelOf(
   const roots = made.roots.map((r) => ({ ...r, name: `root of ${r.a} on ${r.b}` }));
   const loaded = made.ends.find((e) => e.loaded);
   if (!loaded?.loaded) throw new Refusal('detail', 'detail: it has no end of a member to be loaded.');
+  const [one, sized] = [oneFrom(made), [...weldsOf(joint, made), ...buttsOf(joint, made)]];
   return readFieldModel({
     title: combination.name,
     layers: preview ? 7 : 9,
     plates,
-    welds: [...roots, ...oneFrom(made), ...weldsOf(joint, made), ...buttsOf(joint, made)],
+    welds: [...roots, ...one, ...sized, ...unsizedOf(joint, made, [...roots, ...one])],
     bolts: [...boltsOf(joint, made), ...anchorsOf(joint, made, ground)],
     beds: ground ? [bedOf(ground)] : [],
     sections: made.ends.map((e) => ({
@@ -70,12 +72,15 @@ export function fieldModelOf(
       plates: e.sheets,
       point: e.point,
       normal: e.normal,
-      fixed: e.loaded === null,
+      fixed: e.loaded === null && !beside.sliding.includes(e.name),
+      ...(beside.sliding.includes(e.name) ? { held: ['x', 'y', 'rx', 'ry', 'rz'] } : {}),
     })),
     // A beam is held sideways at its end, as by its floor.
     holds:
       loaded.loaded === 'beam' ? [{ plates: [loaded.sheets[0]!], point: loaded.point, normal: loaded.normal, held: ['y'] }] : [],
+    lines: beside.lines,
     loads: [
+      ...beside.loads,
       {
         section: loaded.name,
         ...loadOf(
@@ -84,10 +89,11 @@ export function fieldModelOf(
           plus(loaded.point, loaded.acts ?? loaded.point, -1),
           basis,
           groundMoment(ground, combination, underPlate(ground, made)),
+          beside.taken,
         ),
       },
     ],
-    pressures: ground ? frictionOf(ground, made) : [],
+    pressures: [...(ground ? frictionOf(ground, made) : []), ...beside.pressures],
   });
 }
 /** Thickness of the plate on the bed. */
@@ -109,7 +115,6 @@ const bedOf = ({ bed, held }: Ground): object => ({
 function frictionOf({ bed, friction: [x, y] }: Ground, { sheets }: Sheets): object[] {
   if (x === 0 && y === 0) return [];
   const plate = sheets.find((s) => s.name === bed.plate)!;
-  const holes = plate.holes.reduce((s, o) => s + (Math.PI / 4) * o.d ** 2, 0);
-  const A = polygonArea(plate.outline) - holes;
+  const A = netArea(plate);
   return [{ plate: plate.name, q: [-x / A, -y / A, 0] }];
 }

@@ -418,8 +418,11 @@ export function pulls(system: System, state: State, links: Iterable<Link>): Wren
       };
       const extra = extras[v - mesh.plateOf.length];
       if (extra) {
-        // Those of a section turn too: no link to the ground acts on them.
-        if (!extra.turns) extra.directions.forEach((d, k) => (out[last] = withForce(out[last]!, extra.place, times(d, on(k)))));
+        extra.directions.forEach((d, k) => {
+          const at = out[last]!;
+          // Those of a section turn too.
+          out[last] = extra.turns && k >= 3 ? { F: at.F, M: plus(at.M, d, on(k)) } : withForce(at, extra.place, times(d, on(k)));
+        });
         return;
       }
       const plate = mesh.plateOf[v]!;

@@ -117,6 +117,8 @@ export interface SectionInput {
   readonly point: Vec;
   readonly normal: Vec;
   readonly fixed: boolean;
+  /** Of one that is not fixed: ways in which it does not move or turn. */
+  readonly held: readonly (typeof HOLDS)[number][];
 }
 export const HOLDS = ['x', 'y', 'z', 'rx', 'ry', 'rz'] as const;
 /** Nodes on a plane that are held in some directions. */
@@ -237,6 +239,11 @@ const schema = Joi.object({
     point: vec.required(),
     normal: vec.required(),
     fixed: Joi.boolean().default(false),
+    held: Joi.array()
+      .items(Joi.string().valid(...HOLDS))
+      .max(5)
+      .unique()
+      .default([]),
   }),
   holds: list({
     plates: names.required(),

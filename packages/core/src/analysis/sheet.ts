@@ -1,7 +1,7 @@
 import type { Combination } from '../actions/combination.ts';
 import type { Basis } from '../basis/basis.ts';
 import type { Ground } from '../detail/ground.ts';
-import type { Point, Solid } from '../detail/solid.ts';
+import { polygonArea, type Point, type Solid } from '../detail/solid.ts';
 import { cross, type Vec } from './vector.ts';
 
 /** A joint as it is analysed: built from its solid detail alone, whatever its kind is. */
@@ -25,6 +25,8 @@ export interface Sheet {
   readonly holes: readonly { readonly x: number; readonly y: number; readonly d: number }[];
   /** Name under which it is told, where it is one of many that are one piece. */
   readonly called?: string;
+  /** It is of another joint, whose bolts it shares. */
+  readonly beyond?: true;
   /** Its cells may be larger: it is far from what is joined. */
   readonly far?: true;
   /** It stands for a part of a round wall, whose surface is up to so much beyond its own, mm. */
@@ -45,6 +47,8 @@ export interface CutEnd {
   readonly sheets: readonly string[];
   readonly point: Vec;
   readonly normal: Vec;
+  /** Of an upright member: the end over the joint. */
+  readonly upper?: true;
   /** The end of which member the actions act on; null where it is held. */
   readonly loaded: 'beam' | 'column' | null;
   /** Where those actions stand. */
@@ -67,6 +71,10 @@ export const rect = (x0: number, y0: number, x1: number, y1: number): Point[] =>
 export const X: Vec = [1, 0, 0];
 export const Y: Vec = [0, 1, 0];
 export const Z: Vec = [0, 0, 1];
+
+/** Area of a sheet without its holes, mm2. */
+export const netArea = (s: Pick<Sheet, 'outline' | 'holes'>): number =>
+  polygonArea(s.outline) - s.holes.reduce((sum, o) => sum + (Math.PI / 4) * o.d ** 2, 0);
 
 /** Across a sheet. */
 export const normal = (s: Pick<Sheet, 'ex' | 'ey'>): Vec => cross(s.ex, s.ey);

@@ -1,20 +1,24 @@
 import { Refusal } from '../refusal.ts';
-import { flangeSpan, inSpace, planeOf, type MemberPart, type PlatePart, type Point, type Solid } from '../detail/solid.ts';
+import { inSpace, planeOf, type MemberPart, type PlatePart, type Point, type Solid } from '../detail/solid.ts';
+import { beamStub } from './beam.ts';
 import { columnStub } from './column.ts';
-import { rect, STUB, X, Y, Z, type Root, type Sheet, type Sheets } from './sheet.ts';
-import { plus, times, type Vec } from './vector.ts';
+import { rect, STUB, X, Y, Z, type Sheet, type Sheets } from './sheet.ts';
+import { plus, type Vec } from './vector.ts';
+import { Walls } from './walls.ts';
 
 /** Every plate and member of a detail as flat sheets, with what holds the sheets of one piece together. Throws a Refusal of what is not flat. */
 export function sheetsOf(solid: Solid): Sheets {
   const out: Sheets = { sheets: [], roots: [], ends: [] };
-  if (solid.other)
-    throw new Refusal('detail', 'detail: another joint shares its bolts on the far face, and is not in the model.');
   for (const p of solid.plates) out.sheets.push(plateSheet(p));
+  // The plates of another beam on the far face, which the same bolts hold.
+  for (const [i, p] of (solid.other?.plates ?? []).entries())
+    out.sheets.push({ ...plateSheet(p), name: `far plate${i ? ` ${i + 1}` : ''}`, beyond: true });
   legs(out, solid.plates);
   const span = spanOf(solid);
   for (const m of solid.members) {
     if (m.place) support(out, m, m.place, span);
-    else if (m.id === 'beam') beam(out, m, span);
+    else if (m.id === 'beam') beamStub(out, m, span.high[0], 1);
+    else if (m.id === 'support') beamStub(out, m, -span.low[0], -1);
     else if (m.id === 'column') columnStub(out, m);
     else throw new Refusal('detail', `detail: ${m.label} stands in a way that can not be analysed yet.`);
   }
@@ -26,7 +30,7 @@ function spanOf({ plates, members }: Solid): { readonly low: Vec; readonly high:
   const points: Vec[] = plates.flatMap((p) => p.outline.flatMap(([u, v]) => p.y.map((a) => inSpace(p.plane, u, v, a))));
   for (const m of members)
     if (!m.place && m.outline.length) {
-      const x = Math.min(...m.outline.map((q) => q[0]));
+      const x = m.outline.reduce((a, [q]) => (Math.abs(q) < Math.abs(a) ? q : a), Infinity);
       points.push([x, -m.b / 2, 0], [x, m.b / 2, -m.h]);
     }
   const of = (f: (...n: number[]) => number): Vec => [0, 1, 2].map((k) => f(...points.map((p) => p[k]!))) as unknown as Vec;
@@ -66,69 +70,6 @@ function move(out: Sheets, name: string, to: (p: Point) => Point): void {
   out.sheets[i] = { ...out.sheets[i]!, outline: out.sheets[i]!.outline.map(to) };
 }
 
-/** The supported beam: a web with its notches, and what is left of its flanges; loaded at its end. */
-function beam(out: Sheets, m: MemberPart, span: { readonly high: Vec }): void {
-  if (m.shape !== 'I') throw new Refusal('detail', `detail: ${m.label} is no I section; only such beams can be analysed yet.`);
-  if (m.outline.some((p) => p[1] > 1e-6 || p[1] < -m.h - 1e-6))
-    throw new Refusal('detail', `detail: ${m.label} is sloped, which can not be analysed yet.`);
-  const far = Math.max(...m.outline.map((p) => p[0]));
-  const end = span.high[0] + STUB * m.h;
-  const outline = m.outline.map(([x, z]): Point => [x === far ? end : x, Math.max(-(m.h - m.tf), Math.min(-m.tf, z))]);
-  const [f0, f1] = flangeSpan(m);
-  out.sheets.push({
-    ...{ name: 'beam web', part: 'beam', grade: m.grade, t: m.tw, origin: [0, 0, 0], ex: X, ey: Z, outline },
-    holes: (m.holes ?? []).map((h) => ({ x: h.x, y: h.z, d: h.d_h })),
-  });
-  const names = ['beam web'];
-  for (const [name, z] of [
-    ['top', 0],
-    ['bottom', -m.h],
-  ] as const) {
-    const at = m.outline.filter((p) => Math.abs(p[1] - z) < 1e-6).map((p) => p[0]);
-    if (!at.length) continue;
-    const from = Math.min(...at);
-    const mid = z === 0 ? -m.tf / 2 : -m.h + m.tf / 2;
-    const flange = `beam ${name} flange`;
-    out.sheets.push({
-      ...{ name: flange, part: 'beam', grade: m.grade, t: m.tf, origin: [0, 0, mid], ex: X, ey: Y, holes: [] },
-      outline: rect(from, f0, end, f1),
-    });
-    names.push(flange);
-    const inner = z === 0 ? -m.tf : -m.h + m.tf;
-    out.roots.push({ a: 'beam web', b: flange, p0: [from, 0, inner], p1: [end, 0, inner], type: 'butt', toe: 0.8 * m.r });
-  }
-  out.ends.push({
-    name: 'beam',
-    part: 'beam',
-    sheets: names,
-    point: [end, 0, -m.h / 2],
-    normal: X,
-    loaded: 'beam',
-    acts: [0, 0, -m.h / 2],
-  });
-}
-
-/** The walls of a support as they are put down: named, with their roots, over its length. */
-class Walls {
-  readonly names: string[] = [];
-  constructor(
-    private readonly out: Sheets,
-    readonly m: MemberPart,
-    readonly from: number,
-    readonly to: number,
-  ) {}
-  sheet(name: string, t: number, origin: Vec, ex: Vec, ey: Vec, outline: Point[], far = false): void {
-    this.names.push(`support ${name}`);
-    const { grade } = this.m;
-    const part = { name: `support ${name}`, part: 'support', grade, holes: [], ...(far ? { far: true as const } : {}) };
-    this.out.sheets.push({ ...part, t, origin, ex, ey, outline });
-  }
-  root(a: string, b: string, at: Vec, along: Vec, type: Root['type'], toe: number): void {
-    const ends = { p0: plus(at, along, this.from), p1: plus(at, along, this.to) };
-    this.out.roots.push({ a: `support ${a}`, b: `support ${b}`, type, toe, ...ends });
-  }
-}
-
 /** What the beam is joined to, with one of its faces at x = 0; held at both ends. */
 function support(
   out: Sheets,
@@ -141,18 +82,21 @@ function support(
   const upright = place.type !== 'beam_web';
   const reach = STUB * m.h;
   const [from, to] = upright ? [span.low[2] - reach, span.high[2] + reach] : [span.low[1] - reach, span.high[1] + reach];
-  const walls = new Walls(out, m, from, to);
+  const walls = new Walls(out, 'support', m, from, to);
   if (m.shape === 'RHS') hollow(walls);
   else if (place.type === 'column_flange') byFlange(walls);
   else byWeb(walls, upright ? null : place.top);
   const axis = upright ? Z : Y;
+  // The axis of the member, across it.
+  const middle: Vec = place.type === 'column_flange' || m.shape === 'RHS' ? [-m.h / 2, 0, 0] : [-m.tw / 2, 0, 0];
   for (const [name, d] of [
     ['low', from],
     ['high', to],
   ] as const)
     out.ends.push({
       ...{ name: `support ${name}`, part: 'support', sheets: walls.names },
-      ...{ point: times(axis, d), normal: axis, loaded: null },
+      ...{ point: plus(middle, axis, d), normal: axis, loaded: null },
+      ...(upright && d === to ? { upper: true } : {}),
     });
 }
 
@@ -161,7 +105,7 @@ function hollow(walls: Walls): void {
   const t = m.tw;
   const [hx, hy] = [m.h - t, (m.b - t) / 2];
   walls.sheet('face', t, [-t / 2, 0, 0], Y, Z, rect(-hy, from, hy, to));
-  walls.sheet('back', t, [-t / 2 - hx, 0, 0], Y, Z, rect(-hy, from, hy, to), true);
+  walls.sheet('back', t, [-t / 2 - hx, 0, 0], Y, Z, rect(-hy, from, hy, to), { far: true });
   for (const [name, y] of [
     ['near wall', -hy],
     ['far wall', hy],
@@ -177,7 +121,7 @@ function byFlange(walls: Walls): void {
   const inner = m.h - m.tf;
   walls.sheet('flange', m.tf, [-m.tf / 2, 0, 0], Y, Z, rect(-m.b / 2, from, m.b / 2, to));
   walls.sheet('web', m.tw, [0, 0, 0], X, Z, rect(-inner, from, -m.tf, to));
-  walls.sheet('far flange', m.tf, [-m.h + m.tf / 2, 0, 0], Y, Z, rect(-m.b / 2, from, m.b / 2, to), true);
+  walls.sheet('far flange', m.tf, [-m.h + m.tf / 2, 0, 0], Y, Z, rect(-m.b / 2, from, m.b / 2, to), { far: true });
   walls.root('web', 'flange', [-m.tf, 0, 0], Z, 'butt', 0.8 * m.r);
   walls.root('web', 'far flange', [-inner, 0, 0], Z, 'butt', 0.8 * m.r);
 }

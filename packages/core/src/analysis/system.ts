@@ -2,11 +2,12 @@ import { addStiffness, B_SIZE, CELL, elasticSection, NODE, POINTS, slopesAt, STR
 import { Couplings } from './graph.ts';
 import { answer, force, stiff, type Link } from './link.ts';
 import { elasticSquare, LAYER, NINE, resultants, section, SEVEN, stiffness, type Rule, type Steel } from './material.ts';
+import { loadVector } from './load-vector.ts';
 import type { FieldModel } from './model.ts';
 import { blockOf, patternOf, type Pattern } from './pattern.ts';
-import { inSpace, nodesAlong, placeIn, type Mesh } from './mesh.ts';
+import { inSpace, type Mesh } from './mesh.ts';
 import type { Tied } from './ties.ts';
-import { cross, dot, unit, type Vec } from './vector.ts';
+import type { Vec } from './vector.ts';
 
 /** What the model remembers of a state that was accepted, or of one that is tried. */
 export interface Memory {
@@ -74,7 +75,7 @@ export class System {
     this.steels = mesh.plates.map((p) => (p.fy === null ? null : { E: p.E, nu: p.nu, fy: p.fy, H: p.H ?? p.E / 10000 }));
     this.sections = mesh.plates.map((p) => elasticSection(p, p.t));
     this.isForce = this.forces();
-    this.f = this.loadVector();
+    this.f = loadVector(model, mesh, ties, this.pattern);
     this.linear = links.links.filter((l) => l.law.type === 'linear');
     this.others = links.links.filter((l) => l.law.type !== 'linear');
     this.blocks = this.cellBlocks();
@@ -391,38 +392,6 @@ export class System {
       if (turns) for (let k = 3; k < sizes[v]!; k += 1) out[first[v]! + k] = 0;
     }
     return out;
-  }
-
-  private loadVector(): Float64Array {
-    const { mesh, model, ties } = this;
-    const { first } = this.pattern;
-    const f = new Float64Array(this.n);
-    for (const l of model.loads) {
-      const at = first[ties.sections.get(l.section)!]!;
-      for (let k = 0; k < 3; k += 1) {
-        f[at + k]! += l.F[k]!;
-        f[at + 3 + k]! += l.M[k]!;
-      }
-    }
-    const push = (node: number, q: Vec, s: number): void => {
-      const p = mesh.plates[mesh.plateOf[node]!]!;
-      [p.ex, p.ey, p.ez].forEach((d, k) => (f[first[node]! + k]! += s * dot(q, d)));
-    };
-    for (const { plate, q } of model.pressures)
-      for (const n of mesh.plates.find((p) => p.name === plate)!.nodes) push(n, q, mesh.tributary[n]!);
-    for (const { plate, p0, p1, q } of model.lines) {
-      const p = mesh.plates.find((x) => x.name === plate)!;
-      const [a, b] = [placeIn(p, p0), placeIn(p, p1)];
-      const dir = unit([b[0] - a[0], b[1] - a[1], 0]);
-      const L = Math.hypot(b[0] - a[0], b[1] - a[1]);
-      const on = (n: number): boolean => {
-        const d: Vec = [mesh.local[2 * n]! - a[0], mesh.local[2 * n + 1]! - a[1], 0];
-        const s = dot(d, dir);
-        return Math.abs(cross(dir, d)[2]) < 0.01 && s > -0.01 && s < L + 0.01;
-      };
-      for (const [n, l] of nodesAlong(mesh, p, on)) push(n, q, l);
-    }
-    return f;
   }
 
   /** Displacement in space of a node. */

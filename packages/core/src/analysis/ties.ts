@@ -63,6 +63,8 @@ export function tied(model: FieldModel, mesh: Mesh): Tied {
         sections,
       ),
     );
+  for (const s of model.sections)
+    if (!s.fixed && s.held.length) make((of) => guidePart(links, sections.get(s.name)!, s, plates.get(s.plates[0]!)!, of));
   for (const h of model.holds)
     make((of) =>
       holdPart(
@@ -304,6 +306,25 @@ function sectionPart(
   return { kind: 'section', section: s, links: made, ground: s.fixed };
 }
 
+/** What keeps a section that is not fixed from moving and turning in some ways. */
+function guidePart(links: Links, vertex: number, s: SectionInput, { E }: MeshPlate, of: number): Part {
+  const made = s.held.map((what) => {
+    const turns = what.startsWith('r');
+    const d = axisOf(what);
+    const row: Row = new Map();
+    if (turns) links.turnSection(row, vertex, d, 1);
+    else links.withSection(row, vertex, s.point, d, 1);
+    // As stiff as a metre of cut plate on its edge, or turning a metre away.
+    const k = STIFF * E * 1e3 * (turns ? 1e6 : 1);
+    return links.add(of, { type: 'linear', k: [k] }, [row]);
+  });
+  return { kind: 'hold', links: made, ground: true };
+}
+const axisOf = (what: string): Vec => {
+  const k = 'xyz'.indexOf(what.at(-1)!);
+  return [k === 0 ? 1 : 0, k === 1 ? 1 : 0, k === 2 ? 1 : 0];
+};
+
 function holdPart(links: Links, plates: readonly MeshPlate[], h: HoldInput, of: number): Part {
   const made = plates.flatMap((p) => {
     const nodes = nodesOn(links, p, h.point, h.normal);
@@ -311,8 +332,7 @@ function holdPart(links: Links, plates: readonly MeshPlate[], h: HoldInput, of: 
     return [...nodes].flatMap(([n, l]) =>
       h.held.flatMap((what) => {
         const turns = what.startsWith('r');
-        const k = 'xyz'.indexOf(turns ? what[1]! : what);
-        const d: Vec = [k === 0 ? 1 : 0, k === 1 ? 1 : 0, k === 2 ? 1 : 0];
+        const d = axisOf(what);
         // A plate does not turn about its own normal.
         if (turns && Math.abs(dot(d, p.ez)) > 0.999) return [];
         const row: Row = new Map();

@@ -37,6 +37,9 @@ const SCALE: Readonly<Partial<Record<MeasureKind, number>>> = {
   ...{ 'bolt-tension': 0.999, 'bolt-shear': 0.999, 'bolt-combined': 0.999, bearing: 0.95, bed: 0.999 },
 };
 
+/** How much of its limit a measure is. */
+export const shareOf = (m: Measure): number => m.value * (SCALE[m.kind] ?? 1);
+
 /** Use of every part in a state, the most used first: of a plate that yielded its strain, of others their stress or resistance. */
 export function partUses({ uses }: FieldState): PartUse[] {
   const byPart = new Map<string, Measure[]>();
@@ -45,15 +48,14 @@ export function partUses({ uses }: FieldState): PartUse[] {
   return [...byPart]
     .map(([part, list]): PartUse => {
       const kind = KIND[list[0]!.kind];
-      const share = (m: Measure): number => m.value * (SCALE[m.kind] ?? 1);
       const stress = list.find((m) => m.kind === 'yield');
       // A plate under yield is used by its stress; over it all of that is, and what is left is strain.
       const worst =
         stress && stress.value < 1
           ? stress
-          : list.filter((m) => m.kind !== 'yield' || list.length === 1).reduce((a, b) => (share(b) > share(a) ? b : a));
+          : list.filter((m) => m.kind !== 'yield' || list.length === 1).reduce((a, b) => (shareOf(b) > shareOf(a) ? b : a));
       const ply = worst.ply ? ` in ${worst.ply}` : '';
-      return { part, kind, share: share(worst), of: `${OF[worst.kind]}${ply}`, place: worst.place };
+      return { part, kind, share: shareOf(worst), of: `${OF[worst.kind]}${ply}`, place: worst.place };
     })
     .sort((a, b) => b.share - a.share);
 }

@@ -161,6 +161,8 @@ export interface OtherJoint {
   readonly plates: readonly PlatePart[];
   /** Bolts that are its alone. */
   readonly bolts: readonly BoltPart[];
+  /** Reaction of its beam where a combination says no other, kN. */
+  readonly V_Ed: number;
 }
 
 export interface Solid {

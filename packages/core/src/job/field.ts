@@ -1,5 +1,8 @@
 import { analyseSystem, systemOf, type FieldOptions, type FieldResult } from '../analysis/analyse.ts';
 import { fieldModelOf } from '../analysis/detail.ts';
+import type { CheckResult } from '../checks/check.ts';
+import type { RowFlow } from '../joints/rows.ts';
+import { counterparts, rowsBeside, type Counterpart } from './field-counterparts.ts';
 import { Refusal } from '../refusal.ts';
 import { tryCheckStored } from './actions.ts';
 import type { JobDocument } from './document.ts';
@@ -14,6 +17,8 @@ export interface JointField {
   /** Load multiple of the hand method, and the check that gives first; null where nothing gives. */
   readonly hand: { readonly multiple: number; readonly title: string; readonly clause: string } | null;
   readonly result: FieldResult;
+  /** Checks and rows that the analysis has too, both at the design load or where it stops before. */
+  readonly counterparts: readonly Counterpart[];
 }
 
 export interface FieldAsked extends FieldOptions {
@@ -22,12 +27,20 @@ export interface FieldAsked extends FieldOptions {
   readonly preview?: boolean;
 }
 
+/** The model of a joint under one combination, with what the hand method says of it. */
+export interface JointModel extends Pick<JointField, 'hand'> {
+  readonly model: FieldModel;
+  readonly name: string;
+  readonly checks: readonly CheckResult[];
+  readonly rows: () => readonly RowFlow[];
+}
+
 /** The model of a joint of a job. Throws a Refusal that says why there is none. */
 export function jointModel(
   joint: StoredJoint,
   job: JobDocument,
   { combination, preview = false }: Pick<FieldAsked, 'combination' | 'preview'> = {},
-): { readonly model: FieldModel; readonly name: string; readonly hand: JointField['hand'] } {
+): JointModel {
   if (joint.unreadable !== undefined) throw new Refusal('joint', joint.unreadable);
   const checked = tryCheckStored(joint, job);
   if ('refusal' in checked) throw new Refusal(checked.refusal.field, checked.refusal.message);
@@ -45,14 +58,19 @@ export function jointModel(
     model: fieldModelOf(built, chosen, { preview }),
     name: chosen.name,
     hand: first ? { multiple: first.multiple, title: first.title, clause: check?.clause ?? '' } : null,
+    checks: report.combinations[at]!.checks,
+    rows: () => built.rows(chosen)?.rows ?? [],
   };
 }
 
 /** Analyses a joint of a job. Throws a Refusal that says why it can't be. */
 export function jointField(joint: StoredJoint, job: JobDocument, asked: FieldAsked = {}): JointField {
-  const { model, name, hand } = jointModel(joint, job, asked);
+  const { model, name, hand, checks, rows } = jointModel(joint, job, asked);
   const system: System = systemOf(model);
-  return { mark: joint.mark, combination: name, hand, result: analyseSystem(system, asked) };
+  const result = analyseSystem(system, asked);
+  const state = result.design ?? result.limit;
+  const beside = state ? [...rowsBeside(rows(), model, state), ...counterparts(checks, model, state)] : [];
+  return { mark: joint.mark, combination: name, hand, result, counterparts: beside };
 }
 
 /** What the two methods say beside each other, where both say a multiple. */

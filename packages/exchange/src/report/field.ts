@@ -65,6 +65,7 @@ export function fieldPages(page: Paper, joint: JointDocument, job: JobDocument):
     uses.slice(0, MOST).map((u) => [`${(100 * u.share).toFixed(0)} %`, u.part, u.of]),
     (row) => uses[row]!.share > 1.0005,
   );
+  counterparts(page, fine, state.lam, units);
   const last = result.limit?.picture;
   if (last?.strain.some((x) => x > 0)) page.picture(fieldPicture(last, 'strain', loadWords(result.limit!.lam), units));
   page.heading('How the model was made');
@@ -90,6 +91,32 @@ function events(page: Paper, { result, hand }: JointField): void {
     ],
     all.slice(0, MOST).map((e) => [e.at.toFixed(3), e.words]),
     (row) => all[row]!.stops,
+  );
+}
+
+/** Checks that the analysis has too. */
+function counterparts(page: Paper, { counterparts: list }: JointField, lam: number, units: Units): void {
+  if (!list.length) return;
+  page.paragraph(`Checks that the analysis has too, ${loadWords(lam)}:`, { size: 9 });
+  const told = (of: string, value: number): string =>
+    of === 'force' ? units.quantity(Math.round(value / 100) * 100, 'kN') : `${(100 * value).toFixed(0)} %`;
+  page.table(
+    [
+      { title: 'Check', width: 0.3 },
+      { title: 'By hand', width: 0.12, align: 'right' },
+      { title: 'Analysed', width: 0.12, align: 'right' },
+      { title: 'Ratio', width: 0.08, align: 'right' },
+      { title: 'Of, and why they differ', width: 0.38 },
+    ],
+    list
+      .slice(0, MOST)
+      .map((c) => [
+        c.title,
+        told(c.of, c.hand),
+        told(c.of, c.analysed),
+        c.ratio?.toFixed(2) ?? '–',
+        [c.part, c.why].filter(Boolean).join('; '),
+      ]),
   );
 }
 

@@ -56,6 +56,8 @@ export function farBolts(
 
 interface FarParts {
   readonly far: FarBolts;
+  /** Its reaction, kN. */
+  readonly V_Ed: number;
   /** Height of this joint's first row. */
   readonly top: number;
   /** Thickness of the far plate or legs, of the web, and the distances from its bolts to its ends and sides: as in this joint. */
@@ -88,6 +90,7 @@ export function farJoint(u: Units, o: FarParts, own: readonly Point[]): OtherJoi
   const grip = t + t_2;
   return {
     label: 'Far beam: plate and bolts',
+    V_Ed: o.V_Ed,
     plates: sides.map(([a, b]) => ({
       type: 'plate',
       id: 'far beam',

@@ -41,6 +41,7 @@ export function cleatsSolid(m: CleatsModel): Solid {
   const k = layOut(m);
   const other = m.far && {
     far: m.far,
+    V_Ed: input.support.other_side!.V_Ed,
     top: k.supportTopRow,
     t: cleat.t,
     t_2: support.t,

@@ -16,6 +16,7 @@ export function endPlateSolid(m: EndPlateModel): Solid {
   const at = own.map(([x], i) => ({ x, z: zs[Math.floor(i / wide)]!, row: Math.floor(i / wide), line: i % wide }));
   const other = m.far && {
     far: m.far,
+    V_Ed: input.support.other_side!.V_Ed,
     top: zs[0]!,
     t: plate.t,
     t_2: support.t,

@@ -17,6 +17,7 @@ import {
 } from '@ample/core/field';
 import { Problem } from '../../parts/Dialog.tsx';
 import { multipleAxis } from '../axis.ts';
+import { BesideChecks } from './BesideChecks.tsx';
 import { Pictured, SHOWN_WORDS } from './Pictured.tsx';
 import { useField, type FieldRun, type Kept } from './useField.ts';
 
@@ -87,6 +88,7 @@ export function FieldView({ content, job, report }: Props) {
                 />
               )
             )}
+            <BesideChecks list={shown.field.counterparts} units={units} />
             {state && <Bolts bolts={state.bolts} units={units} />}
             <Made field={shown.field} state={state} coarse={found.coarse.get(shown.field.combination)} />
           </>
@@ -351,6 +353,7 @@ function Bolts({ bolts, units }: BoltsProps) {
   if (!bolts.length) return null;
   const force = (F: number): string => units.quantity(Math.round(F / 10) * 10, 'kN');
   const sheared = bolts.some((b) => b.planes.length);
+  const pried = bolts.some((b) => b.pried >= 5);
   return (
     <section className="mt-3">
       <h3>Forces</h3>
@@ -358,7 +361,8 @@ function Bolts({ bolts, units }: BoltsProps) {
         <thead>
           <tr>
             <th scope="col">of</th>
-            <th scope="col">tension, prying in it</th>
+            <th scope="col">tension</th>
+            {pried && <th scope="col">of it pried</th>}
             {sheared && <th scope="col">shear</th>}
           </tr>
         </thead>
@@ -367,6 +371,7 @@ function Bolts({ bolts, units }: BoltsProps) {
             <tr key={b.name}>
               <th scope="row">{b.name}</th>
               <td className="num">{force(Math.max(0, b.F_t))}</td>
+              {pried && <td className="num">{b.pried >= 5 ? force(b.pried) : '–'}</td>}
               {sheared && <td className="num">{b.planes.map((p) => force(p.F_v)).join(', ') || '–'}</td>}
             </tr>
           ))}

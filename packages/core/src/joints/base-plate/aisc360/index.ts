@@ -8,12 +8,14 @@ import { quiet, Run, type Origin } from '../../../formula/index.ts';
 import { isLrfd } from '../../../standards/aisc360/standard.ts';
 import type { Edge } from '../../../standards/anchorage.ts';
 import { allHold, type PreparedBase } from '../flow.ts';
+import { Refusal } from '../../../refusal.ts';
 import type { BaseModel } from '../model.ts';
 import { wallDistance } from '../en1993/rules.ts';
 import { anchorChecks } from './anchors.ts';
 import { breakoutOf, shearRow, sideRows } from '../../../standards/aci318/anchors.ts';
 import { allTakeShear, inTension, shearBy, type BaseCase, type Bodies } from './case.ts';
-import { acrossOf, common, forcesOf } from './forces.ts';
+import { acrossOf, availableStress, common, forcesOf } from './forces.ts';
+import { groundOf } from './ground.ts';
 import { lugLever } from './lug.ts';
 import { failurePaths, flowOf } from './paths.ts';
 import { plateAndRodChecks } from './plate.ts';
@@ -181,6 +183,7 @@ export function baseToAisc360(m: BaseModel): PreparedBase {
   refuseOutside(m);
   const given = layOut(m);
   const notes = notesOf(m);
+  const lrfd = isLrfd(m.basis);
   const { start, once } = working(m, given);
   const prepared: PreparedBase = {
     sheet,
@@ -205,6 +208,14 @@ export function baseToAisc360(m: BaseModel): PreparedBase {
     drawn: (c) => {
       const state = c && !uncovered(c) ? start(c, new Run(sheet)) : null;
       return { flow: state && flowOf(state), paths: failurePaths(m, state, c) };
+    },
+    ground: (c) => {
+      const none = uncovered(c);
+      if (none) throw new Refusal('combination', `combination: ${none}`);
+      const r = new Run(sheet);
+      const { list } = once(c, r);
+      // The checks leave their own values behind: the shared ones are worked anew.
+      return groundOf(m, start(c, r), list, { f_pmax: availableStress(r, lrfd), A_se: r.v[slots.A_se.index]! });
     },
     holds: (c, r) => {
       const { list: results } = quiet(r, () => once(c, r));

@@ -1,10 +1,11 @@
 import { STEEL_E } from '../../../catalogue/properties.ts';
 import type { Combination } from '../../../actions/combination.ts';
-import type { CheckResult, StrengthResult } from '../../../checks/check.ts';
+import type { CheckResult } from '../../../checks/check.ts';
 import type { AnchorConcrete, Ground, GroundAnchor } from '../../../detail/ground.ts';
 import type { Point } from '../../../detail/solid.ts';
 import { Refusal } from '../../../refusal.ts';
 import { fieldStrengths } from '../../../standards/en1993/field-strengths.ts';
+import { concreteGives, used } from '../ground.ts';
 import type { BaseModel } from '../model.ts';
 import { flat } from '../solid.ts';
 import type { CheckId } from './results.ts';
@@ -30,12 +31,6 @@ const TENSION: readonly CheckId[] = [
 ];
 const STEEL_SHEAR: readonly CheckId[] = ['anchor-steel-shear', 'anchor-shear-lever-arm'];
 const CONCRETE_SHEAR: readonly CheckId[] = ['anchor-pryout', 'concrete-edge', 'edge-reinforcement'];
-
-/** Largest use of some checks under the combination, those that only inform left out. */
-function used(results: readonly CheckResult[], ids: readonly CheckId[]): number {
-  const of = results.filter((x): x is StrengthResult => x.type === 'strength' && !x.info && ids.some((id) => id === x.id));
-  return Math.max(0, ...of.map((x) => x.utilisation ?? Infinity));
-}
 
 /**
  * What a base stands on: the bed of Table 6.11, anchors that yield in their steel or give with their share of the concrete, and the shear by friction first, then by the anchors or the key. Throws a Refusal where a force has no path.
@@ -86,17 +81,14 @@ function anchorOf(m: BaseModel, { L_b }: BaseGeometry, worked: Worked, sheared: 
   };
 }
 
-/** The largest force of an anchor over the worst use of the concrete by it. */
 function concreteOf(m: BaseModel, results: readonly CheckResult[], pull: number, shear: number): AnchorConcrete | null {
-  const [beta_N, beta_V] = [used(results, TENSION), used(results, CONCRETE_SHEAR)];
-  const found = {
-    ...(pull > 0 && beta_N > 0 ? { N: pull / beta_N } : {}),
-    ...(shear > 0 && beta_V > 0 ? { V: shear / beta_V } : {}),
-  };
-  if (!('N' in found) && !('V' in found)) return null;
   // Reinforcement that carries the one alone, EN 1992-4, 7.2.3.2; else Table 7.3.
   const looped = results.some((x) => x.id === 'edge-reinforcement' && x.type === 'strength');
-  return { ...found, power: (m.input.anchors.bars !== undefined) !== looped ? 2 / 3 : 1.5 };
+  return concreteGives(
+    { force: pull, use: used(results, TENSION) },
+    { force: shear, use: used(results, CONCRETE_SHEAR) },
+    (m.input.anchors.bars !== undefined) !== looped ? 2 / 3 : 1.5,
+  );
 }
 
 /** A polygon of the calculation, y and z in turn, in the axes of the solid. */

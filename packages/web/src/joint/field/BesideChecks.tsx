@@ -1,0 +1,42 @@
+import type { Units } from '@ample/core';
+import type { Counterpart } from '@ample/core/field';
+
+interface Props {
+  readonly list: readonly Counterpart[];
+  readonly units: Units;
+}
+
+/** Each check that the analysis has a counterpart of, both numbers and their ratio; a sentence where they differ by more than is usual. */
+export function BesideChecks({ list, units }: Props) {
+  if (!list.length) return null;
+  const told = (c: Counterpart, value: number): string =>
+    c.of === 'force' ? units.quantity(Math.round(value / 100) * 100, 'kN') : `${Math.round(100 * value)} %`;
+  return (
+    <section className="mt-3">
+      <h3>Beside the checks</h3>
+      <table className="field-bolts">
+        <thead>
+          <tr>
+            <th scope="col">check</th>
+            <th scope="col">by hand</th>
+            <th scope="col">analysed</th>
+            <th scope="col">ratio</th>
+          </tr>
+        </thead>
+        <tbody>
+          {list.map((c) => (
+            <tr key={c.title}>
+              <th scope="row">
+                {c.title} <span className="muted">· {c.part}</span>
+                {c.why && <span className="block muted">{c.why}</span>}
+              </th>
+              <td className="num">{told(c, c.hand)}</td>
+              <td className="num">{told(c, c.analysed)}</td>
+              <td className="num">{c.ratio === null ? '–' : c.ratio.toFixed(2)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
