@@ -1,9 +1,22 @@
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { oneBolt } from '../../core/src/analysis/bench-models.testing.ts';
 import { demo, gusset, useFolder } from './cli.testing.ts';
 
 const { file, folder } = useFolder();
+/** The demo job with one joint changed. */
+function changed(
+  name: string,
+  mark: string,
+  change: (joint: { input: Record<string, object>; combinations: object[] }) => void,
+): string {
+  const job = JSON.parse(readFileSync(demo, 'utf8')) as {
+    joints: { mark: string; input: Record<string, object>; combinations: object[] }[];
+  };
+  change(job.joints.find((j) => j.mark === mark)!);
+  return file(name, job);
+}
 
 describe('gusset field', () => {
   it('loads a model of plates until something stops it: one bolt at 30 degrees to its plane', async () => {
@@ -29,6 +42,7 @@ describe('gusset field', () => {
     expect(r.out).toMatch(/^C1-01, U\d+: Stops at 1\.\d+ of the load: hole crushed by bolt \d in plate beam web\./);
     expect(r.out).toMatch(/The hand method gives at 1\.03 \(Bearing, beam web\): ratio 1\.\d\d\./);
     expect(r.out).toContain('Events, by load multiple:');
+    expect(r.out).toMatch(/Beside the checks: by hand, analysed, ratio\n +\d+ % +\d+ % +\d\.\d\d  Bearing, beam web: bolt \d/);
     expect(r.out).toContain('Not computed: second order');
   });
   it('goes through the combinations that the hand method proposes, and says the extreme of each part', async () => {
@@ -43,14 +57,17 @@ describe('gusset field', () => {
     expect([said.combination, said.combinations.map((c) => c.combination), said.left]).toEqual(['C4', ['C4', 'C5', 'C1'], []]);
     expect(said.uses.find((u) => u.part === 'anchor 2')!.combination).toBe('C5');
     // Those that can't be analysed are told beside the others, and it is not whole.
-    const tied = await gusset('field', demo, 'R2-04', '--worst', '--preview');
+    const sheared = changed('sheared.json', 'R2-04', (j) => {
+      j.combinations = j.combinations.map((c, i) => (i === 0 ? { ...c, V_col: 40 } : c));
+    });
+    const tied = await gusset('field', sheared, 'R2-04', '--worst', '--preview');
     expect(tied.code).not.toBe(0);
-    expect(tied.out + tied.err).toMatch(/it is not in the model/);
+    expect(tied.out + tied.err).toMatch(/V_col: C1 has it, and it is not in the model/);
+    expect(tied.out).toContain('C4: Stops at');
   });
   it.each([
     [['field'], /mark: no joint is named; accepted are a job and a mark, or --model/],
     [['field', demo, 'Z9'], /mark: there is no joint "Z9" in the job/],
-    [['field', demo, 'K1-01'], /joint K1-01: detail: PFC .* is no I section/],
     [['field', demo, 'B2-14', '--combination', 'C9'], /there is none "C9"; accepted are C1/],
     [['field', '--model', join(folder, 'nothing.json')], /can't be read/],
     [['field', '--model', demo], /tern-quay\.json: model.*/],
@@ -58,5 +75,11 @@ describe('gusset field', () => {
     const r = await gusset(...args);
     expect([r.code, r.err.trim().split('\n').length]).toEqual([2, 1]);
     expect(r.err).toMatch(said);
+  });
+  it('says why a joint has no model', async () => {
+    const slotted = changed('slotted.json', 'B2-14', (j) => (j.input['holes'] = { ...j.input['holes'], plate: 'short_slot_v' }));
+    const r = await gusset('field', slotted, 'B2-14');
+    expect(r.code).toBe(2);
+    expect(r.err).toMatch(/joint B2-14: detail: PL .* has slotted holes, which can not be analysed/);
   });
 });

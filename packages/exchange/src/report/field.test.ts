@@ -10,9 +10,12 @@ import type { Level } from './level.ts';
 
 const tern = readJob(JSON.parse(readFileSync(new URL('../../../../demo/tern-quay.json', import.meta.url), 'utf8')));
 const joint = (mark: string) => tern.joints.find((j) => j.mark === mark)!;
-async function html(mark: string, level: Level): Promise<string> {
+async function html(of: string | ReturnType<typeof joint>, level: Level): Promise<string> {
   const out = new PassThrough();
-  const [said] = await Promise.all([textOf(out), jointOffice(tern, joint(mark), 'html', { date: '2026-05-04', level }, out)]);
+  const [said] = await Promise.all([
+    textOf(out),
+    jointOffice(tern, typeof of === 'string' ? joint(of) : of, 'html', { date: '2026-05-04', level }, out),
+  ]);
   return said;
 }
 const bare = (page: string): string =>
@@ -39,6 +42,9 @@ describe('the plate analysis on paper', () => {
     for (const b of f.result.limit!.bolts) expect(words).toMatch(new RegExp(`\\d+ % ${b.name} its share of the concrete`));
     // The anchors of the model: N_Rd,s 157 x 800/1.5 = 83.7 kN.
     expect(words).toMatch(/anchor 0 83\.7\d? kN; concrete \d/);
+    expect(words).toMatch(/Checks that the analysis has too, at \d\.\d\d of the load: Check By hand Analysed Ratio/);
+    for (const c of f.counterparts) expect(words).toContain(`${c.title} ${(100 * c.hand).toFixed(0)} %`);
+    expect(f.counterparts.length).toBeGreaterThan(2);
     expect(words).toContain('How the model was made');
     expect(words).toMatch(/Bed under plate: \d+(\.\d)? N\/mm³?3?, up to \d/);
     expect(page.match(/data:image\/png;base64,/g)!.length).toBeGreaterThanOrEqual(2);
@@ -47,8 +53,12 @@ describe('the plate analysis on paper', () => {
     expect(words.startsWith(plain.slice(0, 2000))).toBe(true);
     expect(plain).not.toContain('Plate analysis');
   });
-  it('says why a joint is not in it: K1-01', async () => {
-    expect(bare(await html('K1-01', 'analysed'))).toMatch(/Plate analysis Not analysed\. detail: PFC .* is no I section/);
+  it('says why a joint is not in it: slotted holes', async () => {
+    const { input, ...rest } = joint('K1-01') as unknown as { input: { holes: object } };
+    const slotted = { ...rest, input: { ...input, holes: { ...input.holes, plate: 'short_slot_v' } } } as unknown as ReturnType<
+      typeof joint
+    >;
+    expect(bare(await html(slotted, 'analysed'))).toMatch(/Plate analysis Not analysed\. detail: PL .* has slotted holes/);
   });
   it('draws every value that there is, at the ends of its scale', () => {
     const { picture } = jointField(joint('P2-03'), tern, { pictures: true, preview: true }).result.limit!;
