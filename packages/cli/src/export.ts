@@ -109,12 +109,12 @@ interface Exported {
 
 /** Writes the files of a format, of one joint or of a job: into a ZIP, a folder, or one file where there is only one. */
 export async function exportFiles(
-  { job }: ReadJob,
+  { job, unreadable }: ReadJob,
   mark: string | undefined,
   format: ShopFormat | OfficeFormat,
   o: ExportOptions,
 ): Promise<Exported> {
-  const joints = mark === undefined ? job.joints : [markOf(job, mark)];
+  const joints = mark === undefined ? job.joints : [markOf(job, mark, unreadable)];
   if (isOffice(format)) return calculation(job, mark, format, o);
   const options: OutOptions = {
     copy: o.copy,

@@ -77,7 +77,15 @@ describe('gusset field', () => {
     expect(r.err).toMatch(said);
   });
   it('says why a joint has no model', async () => {
-    const slotted = changed('slotted.json', 'B2-14', (j) => (j.input['holes'] = { ...j.input['holes'], plate: 'short_slot_v' }));
+    const slot = (j: { input: Record<string, object> }): void => {
+      j.input['holes'] = { ...j.input['holes'], plate: 'short_slot_v' };
+    };
+    const unlike = await gusset('field', changed('unlike.json', 'B2-14', slot), 'B2-14');
+    expect([unlike.code, unlike.err]).toEqual([2, expect.stringMatching(/^joint B2-14: line and input disagree/)]);
+    const slotted = changed('slotted.json', 'B2-14', (j) => {
+      slot(j);
+      delete (j as { line?: string }).line;
+    });
     const r = await gusset('field', slotted, 'B2-14');
     expect(r.code).toBe(2);
     expect(r.err).toMatch(/joint B2-14: detail: PL .* has slotted holes, which can not be analysed/);

@@ -27,8 +27,8 @@ export interface FieldCommand {
 }
 
 /** A joint of a job, loaded until something stops it. */
-export function fieldOfJoint({ job }: ReadJob, mark: string, options: FieldCommand): JointField {
-  const joint = markOf(job, mark);
+export function fieldOfJoint({ job, unreadable }: ReadJob, mark: string, options: FieldCommand): JointField {
+  const joint = markOf(job, mark, unreadable);
   return named(`joint ${mark}`, () => jointField(joint, job, options));
 }
 /** What larger cells change of a result. */
@@ -38,8 +38,8 @@ export function meshOfJoint(read: ReadJob, mark: string, options: FieldCommand, 
 }
 
 /** A joint under every combination that some check of the hand method gives first under; those that can't be analysed with their reason. */
-export function worstOfJoint({ job }: ReadJob, mark: string, options: FieldCommand): WorstOfJoint {
-  const joint = markOf(job, mark);
+export function worstOfJoint({ job, unreadable }: ReadJob, mark: string, options: FieldCommand): WorstOfJoint {
+  const joint = markOf(job, mark, unreadable);
   const proposed = named(`joint ${mark}`, () => proposedCombinations(joint, job));
   const fields: JointField[] = [];
   const left: WorstOfJoint['left'][number][] = [];
@@ -65,7 +65,12 @@ export const plainWorst = ({ mark, fields, left }: WorstOfJoint) => ({
   mark,
   multiple: leastField(fields)!.result.multiple,
   combination: leastField(fields)!.combination,
-  combinations: fields.map((f) => ({ combination: f.combination, hand: f.hand, ...plainResult(f.result) })),
+  combinations: fields.map((f) => ({
+    combination: f.combination,
+    hand: f.hand,
+    counterparts: f.counterparts,
+    ...plainResult(f.result),
+  })),
   uses: worstUses(fields),
   left,
 });

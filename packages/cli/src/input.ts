@@ -31,9 +31,11 @@ export function named<T>(where: string, work: () => T): T {
 }
 
 /** The joint of this mark. */
-export function markOf(job: JobDocument, mark: string): JointDocument {
+export function markOf(job: JobDocument, mark: string, unreadable: ReadJob['unreadable'] = []): JointDocument {
   const joint = job.joints.find((j) => j.mark === mark);
   if (joint) return joint;
+  const refused = unreadable.find((u) => u.what === 'joint' && u.name === mark);
+  if (refused) throw new BadInput(refused.message);
   const known = job.joints.map((j) => j.mark).slice(0, 40);
   throw new BadInput(
     `mark: there is no joint "${mark}" in the job; accepted are ${known.join(', ') || 'none: the job has no joints'}.`,

@@ -161,7 +161,11 @@ program
       const f = of.fieldOfJoint(read, mark, options);
       const mesh = options.mesh ? of.meshOfJoint(read, mark, options, f) : undefined;
       print(
-        { mark: f.mark, combination: f.combination, hand: f.hand, ...of.plainResult(f.result), ...(mesh ? { mesh } : {}) },
+        {
+          ...{ mark: f.mark, combination: f.combination, hand: f.hand, counterparts: f.counterparts },
+          ...of.plainResult(f.result),
+          ...(mesh ? { mesh } : {}),
+        },
         of.printJointField(f, mesh ? [mesh.words] : []),
       );
       process.exitCode = f.result.multiple >= 1 ? 0 : 1;
