@@ -22,6 +22,8 @@ export interface FieldCommand {
   readonly preview?: boolean;
   readonly buckling?: boolean;
   readonly until?: 'design' | 'limit';
+  /** Parts that are left out, by the names under which their use is told. */
+  readonly without?: readonly string[];
   /** Once more with larger cells. */
   readonly mesh?: boolean;
 }
@@ -143,7 +145,7 @@ export function printField(r: FieldResult, beside = ''): string {
   ].join('\n');
 }
 export const printJointField = (f: JointField, beside: readonly string[] = []): string =>
-  `${f.mark}, ${f.combination}: ${printField(f.result, [besideHand(f), ...beside].filter(Boolean).join('\n'))}${counterpartLines(f)}`;
+  `${f.mark}, ${f.combination}${f.without.length ? `, without ${f.without.join(', ')}` : ''}: ${printField(f.result, [besideHand(f), ...beside].filter(Boolean).join('\n'))}${counterpartLines(f)}`;
 
 /** Checks that the analysis has too, both numbers and their ratio. */
 function counterpartLines({ counterparts }: JointField): string {
@@ -153,7 +155,7 @@ function counterpartLines({ counterparts }: JointField): string {
     'Beside the checks: by hand, analysed, ratio',
     ...counterparts.map(
       (c) =>
-        `  ${told(c, c.hand).padStart(9)}  ${told(c, c.analysed).padStart(9)}  ${(c.ratio?.toFixed(2) ?? '–').padStart(5)}  ${c.title}: ${c.part}${c.why ? `; ${c.why}` : ''}`,
+        `  ${told(c, c.hand).padStart(9)}  ${told(c, c.analysed).padStart(9)}  ${(c.ratio?.toFixed(2) ?? '–').padStart(5)}  ${c.title}${c.part ? `: ${c.part}` : ''}${c.why ? `; ${c.why}` : ''}`,
     ),
     '',
   ].join('\n');

@@ -130,6 +130,7 @@ program
   .option('--worst', 'every combination under which some check gives first, and the extreme of each part over them')
   .option('--preview', 'larger cells')
   .option('--mesh', 'with larger cells too, and what the size of the cells changes')
+  .option('--without <part...>', 'parts that are left out, by the names under which their use is told')
   .option('--buckling', 'with the first multiples at which it buckles, elastic')
   .addOption(new Option('--until <what>', 'how far it is loaded').choices(['design', 'limit']).default('limit'))
   .option('--json', 'print the result as JSON: multiple, stop, events, use of each part, balance')
@@ -162,7 +163,7 @@ program
       const mesh = options.mesh ? of.meshOfJoint(read, mark, options, f) : undefined;
       print(
         {
-          ...{ mark: f.mark, combination: f.combination, hand: f.hand, counterparts: f.counterparts },
+          ...{ mark: f.mark, combination: f.combination, without: f.without, hand: f.hand, counterparts: f.counterparts },
           ...of.plainResult(f.result),
           ...(mesh ? { mesh } : {}),
         },

@@ -7,3 +7,4 @@ export { filletStrength, readFieldModel, type FieldModel } from './model.ts';
 export { SHOWN, type DrawnBolt, type DrawnWelds, type FieldPicture, type Shown } from './picture.ts';
 export * from './picture-words.ts';
 export * from './use.ts';
+export { withoutParts } from './without.ts';

@@ -13,7 +13,7 @@ export interface Counterpart {
   readonly hand: number;
   readonly analysed: number;
   readonly of: 'share' | 'force';
-  /** Which part the analysis tells it of. */
+  /** Which part the analysis tells it of; empty where the title says it. */
   readonly part: string;
   /** Analysed over hand; null where the hand method has nothing to compare with. */
   readonly ratio: number | null;
@@ -76,6 +76,6 @@ export function rowsBeside(rows: readonly RowFlow[], model: FieldModel, state: F
     const analysed = own.reduce((s, b) => s + Math.max(0, b.F_t - b.pried), 0);
     if (!own.length || Math.max(hand, analysed) < LEAST) return [];
     const title = `Row ${row.number}, tension`;
-    return [{ title, clause: row.by, hand, analysed, of: 'force', part: `row ${row.number}`, ...told('rows', hand, analysed) }];
+    return [{ title, clause: row.by, hand, analysed, of: 'force', part: '', ...told('rows', hand, analysed) }];
   });
 }

@@ -8,6 +8,7 @@ import { tryCheckStored } from './actions.ts';
 import type { JobDocument } from './document.ts';
 import type { StoredJoint } from './lists.ts';
 import type { FieldModel } from '../analysis/model.ts';
+import { withoutParts } from '../analysis/without.ts';
 import type { System } from '../analysis/system.ts';
 
 /** The analysis of a joint under one combination, with what the standard says of the same. */
@@ -17,6 +18,8 @@ export interface JointField {
   /** Load multiple of the hand method, and the check that gives first; null where nothing gives. */
   readonly hand: { readonly multiple: number; readonly title: string; readonly clause: string } | null;
   readonly result: FieldResult;
+  /** Parts that were left out. */
+  readonly without: readonly string[];
   /** Checks and rows that the analysis has too, both at the design load or where it stops before. */
   readonly counterparts: readonly Counterpart[];
 }
@@ -25,6 +28,8 @@ export interface FieldAsked extends FieldOptions {
   /** By its name; the one that gives first when left out. */
   readonly combination?: string;
   readonly preview?: boolean;
+  /** Parts of the model that are left out, by the names under which their use is told. */
+  readonly without?: readonly string[];
 }
 
 /** The model of a joint under one combination, with what the hand method says of it. */
@@ -65,17 +70,20 @@ export function jointModel(
 
 /** Analyses a joint of a job. Throws a Refusal that says why it can't be. */
 export function jointField(joint: StoredJoint, job: JobDocument, asked: FieldAsked = {}): JointField {
-  const { model, name, hand, checks, rows } = jointModel(joint, job, asked);
+  const { model: whole, name, hand, checks, rows } = jointModel(joint, job, asked);
+  const { without = [] } = asked;
+  const model = withoutParts(whole, without);
   const system: System = systemOf(model);
   const result = analyseSystem(system, asked);
   const state = result.design ?? result.limit;
-  const beside = state ? [...rowsBeside(rows(), model, state), ...counterparts(checks, model, state)] : [];
-  return { mark: joint.mark, combination: name, hand, result, counterparts: beside };
+  const beside = state && !without.length ? [...rowsBeside(rows(), model, state), ...counterparts(checks, model, state)] : [];
+  return { mark: joint.mark, combination: name, hand, result, without, counterparts: beside };
 }
 
 /** What the two methods say beside each other, where both say a multiple. */
-export function besideHand({ hand, result }: JointField): string {
-  if (!hand || result.end === 'design' || result.end === 'cancelled') return '';
+export function besideHand({ hand, result, without }: JointField): string {
+  // The checks are of the whole joint.
+  if (!hand || without.length > 0 || result.end === 'design' || result.end === 'cancelled') return '';
   if (hand.multiple <= 0)
     return `The hand method finds no resistance (${hand.title}): what the analysis carries beside it is not to be leaned on.`;
   const ratio = result.multiple / hand.multiple;

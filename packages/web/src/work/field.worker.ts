@@ -19,7 +19,7 @@ const worker = {
   run(
     content: JointContent,
     job: FieldJob,
-    asked: { readonly combination: string; readonly preview: boolean },
+    asked: { readonly combination: string; readonly preview: boolean; readonly without: readonly string[] },
     progress: (lam: number) => void,
   ): FieldAnswer {
     try {

@@ -1,3 +1,4 @@
+import { Fragment } from 'react';
 import type { Units } from '@ample/core';
 import type { Counterpart } from '@ample/core/field';
 
@@ -25,15 +26,24 @@ export function BesideChecks({ list, units }: Props) {
         </thead>
         <tbody>
           {list.map((c) => (
-            <tr key={c.title}>
-              <th scope="row">
-                {c.title} <span className="muted">· {c.part}</span>
-                {c.why && <span className="block muted">{c.why}</span>}
-              </th>
-              <td className="num">{told(c, c.hand)}</td>
-              <td className="num">{told(c, c.analysed)}</td>
-              <td className="num">{c.ratio === null ? '–' : c.ratio.toFixed(2)}</td>
-            </tr>
+            <Fragment key={c.title}>
+              <tr>
+                <th scope="row">
+                  {c.title}
+                  {c.part && <span className="muted"> · {c.part}</span>}
+                </th>
+                <td className="num">{told(c, c.hand)}</td>
+                <td className="num">{told(c, c.analysed)}</td>
+                <td className="num">{c.ratio === null ? '–' : c.ratio.toFixed(2)}</td>
+              </tr>
+              {c.why && (
+                <tr>
+                  <td colSpan={4} className="muted pl-3">
+                    {c.why}
+                  </td>
+                </tr>
+              )}
+            </Fragment>
           ))}
         </tbody>
       </table>

@@ -44,6 +44,9 @@ export function FieldView({ content, job, report }: Props) {
   // Of several the one that is stopped first, until another is looked at.
   const shown = found?.all.find((a) => a.field.combination === (looked || leastField(fields)?.combination)) ?? found?.all[0];
   const result = shown?.field.result;
+  const ran = fields.map((f) => f.combination);
+  /** Analysed again without a part, beside the present one. */
+  const leaveOut = run.working || run.stale || !found ? null : (part: string): void => run.start(ran, [...found.without, part]);
   const before = found?.before.find((a) => a.field.combination === shown?.field.combination)?.field ?? null;
   const state = result ? ((at === 'design' ? result.design : null) ?? result.limit) : null;
   return (
@@ -64,19 +67,26 @@ export function FieldView({ content, job, report }: Props) {
         {found && shown && (
           <>
             {found.all.length > 1 && <Compared found={found} shown={shown.field.combination} look={setLooked} />}
-            <Answer field={shown.field} beside={shown.beside} preview={found.preview} stale={run.stale} before={before} />
+            <Answer
+              {...{ found, before }}
+              field={shown.field}
+              beside={shown.beside}
+              stale={run.stale}
+              whole={() => run.start(ran)}
+            />
             <ShownAs
               {...{ at, setAt, what, setWhat }}
               hasDesign={shown.field.result.design !== null}
               limit={shown.field.result.limit?.lam ?? null}
               press={state?.picture?.press.some((p) => p > 0) ?? false}
             />
+            <BesideChecks list={shown.field.counterparts} units={units} />
             {found.all.length > 1 ? (
               <Uses
                 title="Used at most, over these"
                 uses={worstUses(fields)}
                 was={worstUses(found.before.map((a) => a.field))}
-                {...{ picked, setPicked }}
+                {...{ picked, setPicked, leaveOut }}
               />
             ) : (
               state && (
@@ -84,11 +94,10 @@ export function FieldView({ content, job, report }: Props) {
                   title={`Used at ${multipleText(state.lam)} of the load`}
                   uses={partUses(state)}
                   was={before ? worstUses([before]) : []}
-                  {...{ picked, setPicked }}
+                  {...{ picked, setPicked, leaveOut }}
                 />
               )
             )}
-            <BesideChecks list={shown.field.counterparts} units={units} />
             {state && <Bolts bolts={state.bolts} units={units} />}
             <Made field={shown.field} state={state} coarse={found.coarse.get(shown.field.combination)} />
           </>
@@ -202,13 +211,16 @@ function Compared({ found: { all, left }, shown, look }: ComparedProps) {
 interface AnswerProps {
   readonly field: JointField;
   readonly beside: string;
-  readonly preview: boolean;
+  readonly found: Kept;
   readonly stale: boolean;
-  /** The same before the joint was changed. */
+  /** The same before the joint was changed, or with all of its parts. */
   readonly before: JointField | null;
+  /** Analyses it with all of its parts. */
+  readonly whole: () => void;
 }
 
-function Answer({ field: { result, hand, combination }, beside, preview, stale, before }: AnswerProps) {
+function Answer({ field: { result, hand, combination }, beside, found, stale, before, whole }: AnswerProps) {
+  const { without, preview } = found;
   return (
     <section className={stale ? 'field-stale' : ''}>
       {stale && (
@@ -217,13 +229,23 @@ function Answer({ field: { result, hand, combination }, beside, preview, stale, 
         </p>
       )}
       <p className="mt-2">
+        {without.length > 0 && `Without ${without.join(', ')}: `}
         <b>{result.words}</b>{' '}
         <span className="muted">
           {combination}
           {preview ? ', preview' : ''}
         </span>
       </p>
-      {before && <p className="mt-1">Before the change: {before.result.words}</p>}
+      {before && (
+        <p className="mt-1">
+          {without.length ? 'With all of its parts' : 'Before the change'}: {before.result.words}
+        </p>
+      )}
+      {without.length > 0 && !stale && (
+        <button type="button" className="underline mt-1" onClick={whole}>
+          Analyse it with all of its parts
+        </button>
+      )}
       {beside && <p className="mt-1">{beside}</p>}
       {result.buckling[0] && bucklingWords(result.buckling[0]) && <p className="mt-1">{bucklingWords(result.buckling[0])}</p>}
       <Events result={result} hand={hand} />
@@ -301,10 +323,12 @@ interface UsesProps {
   readonly was: readonly PartUse[];
   readonly picked: string | null;
   readonly setPicked: (part: string | null) => void;
+  /** Null while something is worked on. */
+  readonly leaveOut: ((part: string) => void) | null;
 }
 
 /** How much of each part is used, the most first or the least. */
-function Uses({ title, uses, was, picked, setPicked }: UsesProps) {
+function Uses({ title, uses, was, picked, setPicked, leaveOut }: UsesProps) {
   const [least, setLeast] = useState(false);
   const shown = least ? [...uses].reverse() : uses;
   const wasOf = (part: string): string => {
@@ -337,6 +361,11 @@ function Uses({ title, uses, was, picked, setPicked }: UsesProps) {
                 </span>
               </span>
             </button>
+            {picked === u.part && leaveOut && u.kind !== 'bed' && (
+              <button type="button" className="field-out underline" onClick={() => leaveOut(u.part)}>
+                Analyse it without {u.part}
+              </button>
+            )}
           </li>
         ))}
       </ul>

@@ -230,8 +230,10 @@ function Labels({ labels, of }: LabelsProps) {
         const p = of.current[i];
         if (!p) return;
         const v = new Vector3(at[0], at[1], at[2]).project(camera);
-        p.style.left = `${Math.round(((v.x + 1) / 2) * size.width)}px`;
-        p.style.top = `${Math.round(((1 - v.y) / 2) * size.height)}px`;
+        // Beside its place, and within the picture.
+        const within = (x: number, most: number): number => Math.round(Math.max(0, Math.min(x, most)));
+        p.style.left = `${within(((v.x + 1) / 2) * size.width, size.width - p.offsetWidth - 14)}px`;
+        p.style.top = `${within(((1 - v.y) / 2) * size.height, size.height - 2 * p.offsetHeight)}px`;
       });
     place();
     // Drawn on demand: each drawing moves the labels with it.

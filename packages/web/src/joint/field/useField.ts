@@ -19,7 +19,9 @@ export interface Kept {
   readonly of: string;
   /** Of the whole: multiples with larger cells, by combination, where both were followed to what stops them. */
   readonly coarse: ReadonlyMap<string, number>;
-  /** What was analysed of the joint before it was changed. */
+  /** Parts that were left out. */
+  readonly without: readonly string[];
+  /** What was analysed of the joint before it was changed, or before parts were left out. */
   readonly before: readonly Analysed[];
 }
 const kept = new Map<string, Kept>();
@@ -39,8 +41,16 @@ export interface FieldRun {
   readonly problem: string;
   /** Combinations that the hand method proposes; null while it is asked. */
   readonly proposed: readonly ProposedCombination[] | null;
-  readonly start: (combinations: readonly string[]) => void;
+  readonly start: (combinations: readonly string[], without?: readonly string[]) => void;
   readonly cancel: () => void;
+}
+
+/** What is put beside the next run: the same joint with all of its parts, or what it was before it was changed. */
+function beforeOf(last: Kept | undefined, of: string, without: readonly string[]): readonly Analysed[] {
+  if (!last) return [];
+  if (last.of !== of) return last.without.length ? last.before : last.all;
+  if (!without.length) return last.without.length ? [] : last.before;
+  return last.without.length ? last.before : last.all;
 }
 
 /** Analyses a joint in a worker: a coarse preview of each combination first, then the whole. `several`: proposals are wanted. */
@@ -83,7 +93,7 @@ export function useField(content: JointContent, job: JobRecord, several: boolean
       stop();
     };
   }, [asked]);
-  const start = (combinations: readonly string[]): void => {
+  const start = (combinations: readonly string[], without: readonly string[] = []): void => {
     end.current();
     const { remote, end: stop } = fieldWorker();
     let gone = false;
@@ -94,7 +104,7 @@ export function useField(content: JointContent, job: JobRecord, several: boolean
     setProblem('');
     // What stood before a change is put beside what comes.
     const last = kept.get(key);
-    const before = last ? (last.of === of ? last.before : last.all) : [];
+    const before = beforeOf(last, of, without);
     const coarse = new Map<string, number>();
     setFound(null);
     void (async () => {
@@ -106,7 +116,7 @@ export function useField(content: JointContent, job: JobRecord, several: boolean
           const answer = await remote.run(
             content,
             given,
-            { combination, preview },
+            { combination, preview, without },
             proxy((lam: number) => void (gone || setWorking({ ...at, lam }))),
           );
           if (gone) return;
@@ -114,13 +124,14 @@ export function useField(content: JointContent, job: JobRecord, several: boolean
           else all.push({ field: answer.ok, beside: answer.beside });
           if ('ok' in answer && preview) coarse.set(combination, answer.ok.result.multiple);
           // The preview is shown as it grows; the whole takes its place at once.
-          if (preview && all.length) setFound({ all: [...all], left: [...left], preview, of, coarse: new Map(), before });
+          if (preview && all.length)
+            setFound({ all: [...all], left: [...left], preview, of, coarse: new Map(), without, before });
         }
         if (!all.length) {
           setProblem(left[0]?.reason ?? '');
           break;
         }
-        const made = { all, left, preview, of, coarse: preview ? new Map<string, number>() : coarse, before };
+        const made = { all, left, preview, of, coarse: preview ? new Map<string, number>() : coarse, without, before };
         kept.set(key, made);
         setFound(made);
       }
