@@ -64,6 +64,22 @@ describe('checks beside the analysis', () => {
     // Only what is outside 0.85 to 1.15 needs a word.
     expect(list.map((c) => c.why !== '')).toEqual([false, false, false, true]);
   });
+  it('look at the anchor or wall that the check speaks of, where the model has it', () => {
+    const welded = {
+      ...model,
+      welds: [
+        { name: 'weld of column web on plate', a: 'column web', b: 'plate' },
+        { name: 'weld of column +z flange on plate', a: 'column +z flange', b: 'plate' },
+      ],
+    } as unknown as FieldModel;
+    const uses = welded.welds.map((w, i) => ({ kind: 'weld', part: w.name, value: 0.3 + 0.3 * i }));
+    const at = (where?: string) =>
+      counterparts([strength('column-weld', 0.5, where ? { where } : {})], welded, {
+        ...state,
+        uses,
+      } as unknown as FieldState)[0]!;
+    expect([at('web').analysed, at('flange').analysed, at('ring').analysed, at().analysed]).toEqual([0.3, 0.6, 0.6, 0.6]);
+  });
   it('leave out what only informs, has no resistance, is not in the model, or is too small to matter', () => {
     const none = [
       strength('plate-bearing', 0.6, { info: true }),

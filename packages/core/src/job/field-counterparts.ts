@@ -1,5 +1,6 @@
 import type { CheckResult } from '../checks/check.ts';
 import type { FieldState } from '../analysis/analyse.ts';
+import type { Measure } from '../analysis/measures.ts';
 import type { FieldModel } from '../analysis/model.ts';
 import { shareOf } from '../analysis/use.ts';
 import { DIFFER, WATCHED } from '../joints/watched.ts';
@@ -53,10 +54,13 @@ export function counterparts(checks: readonly CheckResult[], model: FieldModel, 
     const watched = WATCHED[c.id];
     if (!watched || c.type !== 'strength' || c.info || c.utilisation === null) return [];
     const { kinds, at } = watched;
-    const of = state.uses.filter((m) => {
-      const sheets = m.ply ? [m.ply] : (places.get(m.part) ?? []);
-      return kinds.includes(m.kind) && at.every((begin) => sheets.some((s) => s.startsWith(begin)));
-    });
+    const sheetsOf = (m: Measure): readonly string[] => (m.ply ? [m.ply] : (places.get(m.part) ?? []));
+    const all = state.uses.filter(
+      (m) => kinds.includes(m.kind) && at.every((begin) => sheetsOf(m).some((s) => s.startsWith(begin))),
+    );
+    // Of the anchor, wall or flange that the check speaks of, where the model has one of that name.
+    const own = c.where ? all.filter((m) => [m.part, ...sheetsOf(m)].some((s) => s.endsWith(c.where!))) : [];
+    const of = own.length ? own : all;
     if (!of.length) return [];
     const worst = of.reduce((a, b) => (shareOf(b) > shareOf(a) ? b : a));
     const [hand, analysed] = [c.utilisation * state.lam, shareOf(worst)];

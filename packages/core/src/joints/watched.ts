@@ -72,7 +72,6 @@ export const WATCHED: Readonly<Record<string, Watched>> = {
   'bp-rod-tension': anchors('bolt-tension'),
   'bp-rod-shear': anchors('bolt-shear'),
   'an-interaction': anchors('concrete'),
-  'bp-weld-flange': weld('column', 'plate'),
-  'bp-weld-web': weld('column', 'plate'),
+  'bp-weld-web': weld('column web', 'plate'),
   'bp-weld-perimeter': weld('column', 'plate'),
 };
