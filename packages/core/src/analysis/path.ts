@@ -61,7 +61,7 @@ export type Target = { readonly lam: number } | { readonly S: number };
 const MOST = 40;
 
 /** From a state in balance to the next: Newton with a line search; each step minimises a convex function, so that it always goes down. */
-export function step(solver: Solver, from: State, target: Target, guess?: Float64Array): Step | Failed {
+export function step(solver: Solver, from: State, target: Target, guess?: Float64Array, most = MOST): Step | Failed {
   const { system, factor, tolerance, cancelled } = solver;
   const { f, n } = system;
   const u = Float64Array.from(guess ?? from.u);
@@ -69,7 +69,7 @@ export function step(solver: Solver, from: State, target: Target, guess?: Float6
   let [current, spare] = [new Float64Array(system.pattern.numbers), new Float64Array(system.pattern.numbers)];
   let at = system.inner(u, from.memory, trial, current);
   let lam = from.lam;
-  for (let iteration = 1; iteration <= MOST; iteration += 1) {
+  for (let iteration = 1; iteration <= most; iteration += 1) {
     if (cancelled()) return { failed: 'cancelled' };
     const bad = factor.factor(current);
     if (bad >= 0) return { failed: 'pivot', unknown: bad };
@@ -143,6 +143,30 @@ const FIRST = 6;
 const CUTS = 8;
 const FLAT = 0.003;
 
+/** Iterations of a step straight to the design load before it goes the longer way. */
+const STRAIGHT = 12;
+
+/** A step that meets the design load exactly where it would pass it: straight, where the way from the last state leads there, else by way of where the step ends. */
+function towardsDesign(solver: Solver, now: State, last: State, dS: number, guess: Float64Array): Step | Failed {
+  const toOne = (lam: number, u: Float64Array, most?: number): Step | Failed => {
+    const part = (1 - now.lam) / (lam - now.lam);
+    return step(
+      solver,
+      now,
+      { lam: 1 },
+      Float64Array.from(now.u, (v, i) => v + part * (u[i]! - v)),
+      most,
+    );
+  };
+  const ahead = now.lam + (dS * (now.lam - last.lam)) / (now.S - last.S);
+  if (ahead > 1) {
+    const straight = toOne(ahead, guess, STRAIGHT);
+    if (!('failed' in straight) || straight.failed === 'cancelled') return straight;
+  }
+  const tried = step(solver, now, { S: now.S + dS }, guess);
+  return 'failed' in tried || tried.state.lam <= 1 ? tried : toOne(tried.state.lam, tried.state.u);
+}
+
 /** The path of loads from none to a limit, or to the design load. */
 export function follow(solver: Solver, { until, stopRatio, accepted }: PathOptions): PathEnd {
   const { system } = solver;
@@ -166,14 +190,8 @@ export function follow(solver: Solver, { until, stopRatio, accepted }: PathOptio
     for (let cut = 0; cut <= CUTS; cut += 1) {
       const share = Math.min(2, dS / lastS);
       const guess = Float64Array.from(now.u, (v, i) => v + share * (v - last.u[i]!));
-      let tried = step(solver, now, { S: now.S + dS }, guess);
+      const tried = now.lam < 1 ? towardsDesign(solver, now, last, dS, guess) : step(solver, now, { S: now.S + dS }, guess);
       if ('failed' in tried && tried.failed === 'cancelled') return { end: 'cancelled' };
-      if (!('failed' in tried) && now.lam < 1 && tried.state.lam > 1) {
-        // The design load is met exactly.
-        const part = (1 - now.lam) / (tried.state.lam - now.lam);
-        const to = Float64Array.from(now.u, (v, i) => v + part * (tried as Step).state.u[i]! - part * v);
-        tried = step(solver, now, { lam: 1 }, to);
-      }
       if ('failed' in tried) {
         dS *= 0.4;
         continue;
