@@ -37,7 +37,8 @@ const plain = (text: string): string =>
     .replace(/\\/g, '\\textbackslash ')
     .replace(/[_{}%#&$]/g, '\\$&')
     .replace(/\^/g, '\\textasciicircum ')
-    .replace(/~/g, '\\textasciitilde ');
+    .replace(/~/g, '\\textasciitilde ')
+    .replace(/[²³⁴]/g, (c) => `$^${'²³⁴'.indexOf(c) + 2}$`);
 
 function texNumber(text: string, unit: string | undefined): string {
   const value = text.replace('\u2212', '-');
