@@ -1,17 +1,7 @@
 import { Refusal } from '../refusal.ts';
-import {
-  forcesOf,
-  gaugesOf,
-  loadsOf,
-  measureKey,
-  measuresOf,
-  NO_WRENCH,
-  pulls,
-  resultant,
-  together,
-  type Measure,
-  type Wrench,
-} from './measures.ts';
+import { loadsOf, NO_WRENCH, pulls, together, type Wrench } from './balance.ts';
+import { forcesOf } from './forces.ts';
+import { gaugesOf, measureKey, measuresOf, resultant, type Measure } from './measures.ts';
 import { meshOf, placeAt } from './mesh.ts';
 import { readFieldModel, type FieldModel } from './model.ts';
 import { PlainFactor } from './factor.ts';

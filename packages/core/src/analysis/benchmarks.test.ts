@@ -48,7 +48,7 @@ describe('the analysis against what is known', () => {
     within(pulled.multiple, 1, 2);
     expect(pulled.stop).toMatchObject({ kind: 'weld-slip', part: 'seam' });
     // The full directional value is met at the same load.
-    within(pulled.events.find((e) => e.kind === 'weld')!.at, 1, 1);
+    within(pulled.limit!.uses.find((u) => u.kind === 'weld')!.value / pulled.multiple, 1, 1);
     within(analyse(weld([0, 467_300, 0], [467_300 * 120, 0, 0])).multiple, 1, 2);
     balanced(pulled);
   });

@@ -1,5 +1,6 @@
 import { POINTS } from './element.ts';
-import { forcesOf, stressShare } from './measures.ts';
+import { forcesOf } from './forces.ts';
+import { stressShare } from './measures.ts';
 import { placeIn } from './mesh.ts';
 import { filletStrength } from './model.ts';
 import { nameOf, type Part } from './parts.ts';

@@ -1,4 +1,4 @@
-import { forcesOf } from './measures.ts';
+import { forcesOf } from './forces.ts';
 import { placeAt } from './mesh.ts';
 import type { Part } from './parts.ts';
 import type { State } from './path.ts';

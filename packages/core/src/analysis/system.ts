@@ -1,11 +1,12 @@
 import { addStiffness, B_SIZE, CELL, elasticSection, NODE, POINTS, slopesAt, STRAINS, TRIANGLE } from './element.ts';
 import { Couplings } from './graph.ts';
-import { answer, force, stiff, type Link } from './link.ts';
+import { answer, force, type Link } from './link.ts';
 import { elasticSquare, LAYER, NINE, resultants, section, SEVEN, stiffness, type Rule, type Steel } from './material.ts';
 import { loadVector } from './load-vector.ts';
 import type { FieldModel } from './model.ts';
 import { blockOf, patternOf, type Pattern } from './pattern.ts';
 import { inSpace, type Mesh } from './mesh.ts';
+import { spreadLink, spreadOf, type Spread } from './spread.ts';
 import type { Tied } from './ties.ts';
 import type { Vec } from './vector.ts';
 
@@ -24,13 +25,6 @@ export interface Inner {
   /** 2-norm of the forces of links, and of the sums of absolute moments at nodes. */
   readonly linkForce: number;
   readonly moments: number;
-}
-
-interface Spread {
-  readonly unknowns: Int32Array;
-  readonly rows: Float64Array;
-  /** Of pairs a, b <= a. */
-  readonly at: Int32Array;
 }
 
 /** All equations of a model: inner forces and stiffness at any displacements. */
@@ -79,7 +73,7 @@ export class System {
     this.linear = links.links.filter((l) => l.law.type === 'linear');
     this.others = links.links.filter((l) => l.law.type !== 'linear');
     this.blocks = this.cellBlocks();
-    this.spreads = new Map(links.links.map((l) => [l, this.spreadOf(l)]));
+    this.spreads = new Map(links.links.map((l) => [l, spreadOf(l, this.pattern)]));
     this.K = this.cellStiffness();
     this.constant = this.constantPart();
   }
@@ -292,37 +286,6 @@ export class System {
     return square;
   }
 
-  private spreadOf(l: Link): Spread {
-    const { first, sizes } = this.pattern;
-    const width = l.offsets[l.vertices.length]!;
-    const used: { vertex: number; k: number; column: number }[] = [];
-    l.vertices.forEach((v, i) => {
-      for (let k = 0; k < sizes[v]!; k += 1) {
-        const column = l.offsets[i]! + k;
-        for (let c = 0; c < l.n; c += 1)
-          if (l.rows[c * width + column] !== 0) {
-            used.push({ vertex: v, k, column });
-            break;
-          }
-      }
-    });
-    const rows = new Float64Array(l.n * used.length);
-    for (let c = 0; c < l.n; c += 1) used.forEach(({ column }, j) => (rows[c * used.length + j] = l.rows[c * width + column]!));
-    const blocks = new Map<number, ReturnType<typeof blockOf>>();
-    const at = new Int32Array((used.length * (used.length + 1)) / 2);
-    let n = 0;
-    for (let i = 0; i < used.length; i += 1)
-      for (let j = 0; j <= i; j += 1, n += 1) {
-        const [a, b] = [used[i]!, used[j]!];
-        const key = a.vertex * first.length + b.vertex;
-        let block = blocks.get(key);
-        if (!block) blocks.set(key, (block = blockOf(this.pattern, a.vertex, b.vertex)));
-        const turned = block.turned && a.vertex !== b.vertex;
-        at[n] = block.at + (turned ? b.k * sizes[a.vertex]! + a.k : a.k * sizes[b.vertex]! + b.k);
-      }
-    return { unknowns: Int32Array.from(used, (x) => first[x.vertex]! + x.k), rows, at };
-  }
-
   /** Adds the triangle of a cell to the matrix. */
   private spread(matrix: Float64Array, c: number, triangle: Float64Array, from: number): void {
     let b = 10 * c;
@@ -402,36 +365,9 @@ export class System {
   }
 }
 
-/** Adds R^T k R of a link, the stiffness that was answered last, to the matrix. */
-function spreadLink(matrix: Float64Array, n: number, { unknowns, rows, at }: Spread): void {
-  const width = unknowns.length;
-  if (n === 1) {
-    const k = stiff[0]!;
-    for (let i = 0, p = 0; i < width; i += 1) {
-      const ki = k * rows[i]!;
-      for (let j = 0; j <= i; j += 1, p += 1) matrix[at[p]!]! += ki * rows[j]!;
-    }
-    return;
-  }
-  if (product.length < n * width) product = new Float64Array(2 * n * width);
-  for (let c = 0; c < n; c += 1)
-    for (let k = 0; k < width; k += 1) {
-      let sum = 0;
-      for (let e = 0; e < n; e += 1) sum += stiff[5 * c + e]! * rows[e * width + k]!;
-      product[c * width + k] = sum;
-    }
-  for (let i = 0, p = 0; i < width; i += 1)
-    for (let j = 0; j <= i; j += 1, p += 1) {
-      let sum = 0;
-      for (let c = 0; c < n; c += 1) sum += rows[c * width + i]! * product[c * width + j]!;
-      matrix[at[p]!]! += sum;
-    }
-}
-
 // Work space of one thread.
 const own = new Float64Array(CELL);
 const points = new Float64Array(POINTS * STRAINS);
 const forces = new Float64Array(CELL);
 const difference = new Float64Array(TRIANGLE);
 const moved = new Float64Array(5);
-let product = new Float64Array(1000);

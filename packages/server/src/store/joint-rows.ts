@@ -3,7 +3,7 @@ import type { IssuedJoint, JudgedRow, RegisterEntry, Sibling, Standing } from '@
 import type { Handle } from './database.ts';
 import { Broken } from './json.ts';
 import { joints, verdicts } from './schema.ts';
-import { signOf } from './joints.ts';
+import { signOf } from './joint-record.ts';
 
 const LIGHT = {
   id: joints.id,

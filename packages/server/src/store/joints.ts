@@ -4,7 +4,6 @@ import {
   canonical,
   readJoint,
   sameDetail,
-  tryReadJoint,
   withDetailOf,
   type JointContent,
   type JointDocument,
@@ -13,6 +12,7 @@ import {
 } from '@ample/core';
 import type { Handle } from './database.ts';
 import { Conflict, NotFound, StaleSave, Unreadable } from './errors.ts';
+import { recordOf } from './joint-record.ts';
 import { Broken } from './json.ts';
 import { keepRevision } from './revisions.ts';
 import { joints } from './schema.ts';
@@ -20,62 +20,6 @@ import { joints } from './schema.ts';
 type Row = typeof joints.$inferSelect;
 
 const now = (): string => new Date().toISOString();
-
-export const signOf = (
-  row: Pick<Row, 'checkedBy' | 'checkedAt' | 'checkedFingerprint' | 'checkedNote'>,
-): { checked?: SignOff } =>
-  row.checkedBy
-    ? {
-        checked: {
-          by: row.checkedBy,
-          at: row.checkedAt ?? '',
-          fingerprint: row.checkedFingerprint ?? '',
-          ...(row.checkedNote ? { note: row.checkedNote } : {}),
-        },
-      }
-    : {};
-
-/** A row as a joint; one that this version can't read says why and keeps what it holds. */
-function recordOf(row: Row): JointRecord {
-  const { id, jobId, version, mark, kind, note, updatedAt } = row;
-  const broken = (['input', 'combinations', 'loads', 'settings'] as const).find((k) => row[k] instanceof Broken);
-  const base = {
-    id,
-    jobId,
-    version,
-    mark,
-    kind,
-    note,
-    updatedAt,
-    combinations: Array.isArray(row.combinations) ? row.combinations : [],
-    ...(row.loads && !((row.loads as unknown) instanceof Broken) ? { loads: row.loads } : {}),
-    ...(row.group === null ? {} : { group: row.group }),
-    ...(row.house && !((row.house as unknown) instanceof Broken) ? { house: row.house } : {}),
-    ...signOf(row),
-  };
-  if (broken)
-    return {
-      ...base,
-      line: '',
-      input: null,
-      unreadable: `joint ${mark}: ${broken}: what is stored is not JSON; export it raw to mend it, or delete the joint.`,
-    };
-  const read = tryReadJoint({
-    ...base,
-    input: row.input,
-    input_version: row.inputVersion,
-    ...(row.settings ? { settings: row.settings } : {}),
-  });
-  if ('unreadable' in read)
-    return {
-      ...base,
-      line: '',
-      input: row.input,
-      ...(row.settings ? { settings: row.settings } : {}),
-      unreadable: read.unreadable,
-    };
-  return { ...base, ...read.joint };
-}
 
 /** How many joints are read at a time: what is held in memory at once. */
 const SLICE = 50;

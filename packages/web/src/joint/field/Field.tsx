@@ -1,7 +1,6 @@
 import { useState } from 'react';
-import { basisOf, multipleText, type JobRecord, type JointContent, type JointReport, type Units } from '@ample/core';
+import { basisOf, multipleText, type JobRecord, type JointContent, type JointReport } from '@ample/core';
 import {
-  bucklingWords,
   eventWords,
   leastField,
   meshEffect,
@@ -11,14 +10,13 @@ import {
   worstUses,
   type FieldState,
   type JointField,
-  type PartUse,
   type Shown,
-  type WorstUse,
 } from '@ample/core/field';
 import { Problem } from '../../parts/Dialog.tsx';
-import { multipleAxis } from '../axis.ts';
+import { Answer } from './Answer.tsx';
 import { BesideChecks } from './BesideChecks.tsx';
 import { Pictured, SHOWN_WORDS } from './Pictured.tsx';
+import { Bolts, Uses } from './Used.tsx';
 import { useField, type FieldRun, type Kept } from './useField.ts';
 
 interface Props {
@@ -208,74 +206,6 @@ function Compared({ found: { all, left }, shown, look }: ComparedProps) {
   );
 }
 
-interface AnswerProps {
-  readonly field: JointField;
-  readonly beside: string;
-  readonly found: Kept;
-  readonly stale: boolean;
-  /** The same before the joint was changed, or with all of its parts. */
-  readonly before: JointField | null;
-  /** Analyses it with all of its parts. */
-  readonly whole: () => void;
-}
-
-function Answer({ field: { result, hand, combination }, beside, found, stale, before, whole }: AnswerProps) {
-  const { without, preview } = found;
-  return (
-    <section className={stale ? 'field-stale' : ''}>
-      {stale && (
-        <p className="problem mt-2" role="status">
-          The joint changed since this was analysed: analyse it again.
-        </p>
-      )}
-      <p className="mt-2">
-        {without.length > 0 && `Without ${without.join(', ')}: `}
-        <b>{result.words}</b>{' '}
-        <span className="muted">
-          {combination}
-          {preview ? ', preview' : ''}
-        </span>
-      </p>
-      {before && (
-        <p className="mt-1">
-          {without.length ? 'With all of its parts' : 'Before the change'}: {before.result.words}
-        </p>
-      )}
-      {without.length > 0 && !stale && (
-        <button type="button" className="underline mt-1" onClick={whole}>
-          Analyse it with all of its parts
-        </button>
-      )}
-      {beside && <p className="mt-1">{beside}</p>}
-      {result.buckling[0] && bucklingWords(result.buckling[0]) && <p className="mt-1">{bucklingWords(result.buckling[0])}</p>}
-      <Events result={result} hand={hand} />
-    </section>
-  );
-}
-
-/** What happens on the way up, on the axis of load multiples, and in words. */
-function Events({ result, hand }: Pick<JointField, 'result' | 'hand'>) {
-  const all = [
-    ...result.events.map((e) => ({ at: e.at, words: eventWords(e), kind: e.stops ? 'stop' : 'event' })),
-    ...(hand ? [{ at: hand.multiple, words: `hand method: ${hand.title}`, kind: 'hand' }] : []),
-  ].sort((a, b) => a.at - b.at);
-  const axis = multipleAxis(all.some((e) => e.at < 1));
-  return (
-    <ol className="field-events" aria-label="Events by load multiple">
-      {all.map((e) => (
-        <li key={e.words}>
-          <span className="num">{multipleText(e.at)}</span>
-          <span className="field-axis" aria-hidden="true">
-            <i className="wall" style={{ left: `${axis.wall}%` }} />
-            <i className={e.kind} style={{ left: `${axis.at(e.at)}%` }} />
-          </span>
-          <span>{e.words}</span>
-        </li>
-      ))}
-    </ol>
-  );
-}
-
 interface ShownProps {
   readonly at: 'design' | 'limit';
   readonly setAt: (at: 'design' | 'limit') => void;
@@ -313,100 +243,6 @@ function ShownAs({ at, setAt, what, setWhat, hasDesign, limit, press }: ShownPro
         </select>
       </label>
     </div>
-  );
-}
-
-interface UsesProps {
-  readonly title: string;
-  readonly uses: readonly (PartUse | WorstUse)[];
-  /** Of the same parts before the joint was changed, at the design load. */
-  readonly was: readonly PartUse[];
-  readonly picked: string | null;
-  readonly setPicked: (part: string | null) => void;
-  /** Null while something is worked on. */
-  readonly leaveOut: ((part: string) => void) | null;
-}
-
-/** How much of each part is used, the most first or the least. */
-function Uses({ title, uses, was, picked, setPicked, leaveOut }: UsesProps) {
-  const [least, setLeast] = useState(false);
-  const shown = least ? [...uses].reverse() : uses;
-  const wasOf = (part: string): string => {
-    if (!was.length) return '';
-    const found = was.find((w) => w.part === part);
-    return found ? `; was ${Math.round(100 * found.share)} %` : '; was not there';
-  };
-  return (
-    <section className="mt-3">
-      <h3 className="flex items-center gap-2">
-        {title}
-        <button type="button" className="underline muted font-normal" onClick={() => setLeast(!least)}>
-          {least ? 'most first' : 'least first'}
-        </button>
-      </h3>
-      <ul className="field-uses">
-        {shown.map((u) => (
-          <li key={u.part}>
-            <button type="button" aria-pressed={picked === u.part} onClick={() => setPicked(picked === u.part ? null : u.part)}>
-              <span className="num">{Math.round(100 * u.share)} %</span>
-              <span className="field-bar" aria-hidden="true">
-                <i className={u.share >= 1 ? 'over' : ''} style={{ width: `${Math.min(100, 100 * u.share)}%` }} />
-              </span>
-              <span>
-                {u.part}{' '}
-                <span className="muted">
-                  · {u.of}
-                  {'combination' in u ? `, ${u.combination}` : ''}
-                  {wasOf(u.part)}
-                </span>
-              </span>
-            </button>
-            {picked === u.part && leaveOut && u.kind !== 'bed' && (
-              <button type="button" className="field-out underline" onClick={() => leaveOut(u.part)}>
-                Analyse it without {u.part}
-              </button>
-            )}
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
-}
-
-interface BoltsProps {
-  readonly bolts: FieldState['bolts'];
-  readonly units: Units;
-}
-/** What each bolt or anchor carries: along its axis, and across it at each shear plane. */
-function Bolts({ bolts, units }: BoltsProps) {
-  if (!bolts.length) return null;
-  const force = (F: number): string => units.quantity(Math.round(F / 10) * 10, 'kN');
-  const sheared = bolts.some((b) => b.planes.length);
-  const pried = bolts.some((b) => b.pried >= 5);
-  return (
-    <section className="mt-3">
-      <h3>Forces</h3>
-      <table className="field-bolts">
-        <thead>
-          <tr>
-            <th scope="col">of</th>
-            <th scope="col">tension</th>
-            {pried && <th scope="col">of it pried</th>}
-            {sheared && <th scope="col">shear</th>}
-          </tr>
-        </thead>
-        <tbody>
-          {bolts.map((b) => (
-            <tr key={b.name}>
-              <th scope="row">{b.name}</th>
-              <td className="num">{force(Math.max(0, b.F_t))}</td>
-              {pried && <td className="num">{b.pried >= 5 ? force(b.pried) : '–'}</td>}
-              {sheared && <td className="num">{b.planes.map((p) => force(p.F_v)).join(', ') || '–'}</td>}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </section>
   );
 }
 
