@@ -12,19 +12,20 @@ export interface Beside {
   readonly lines: readonly object[];
   readonly pressures: readonly object[];
   readonly loads: readonly object[];
-  /** Ends that slide along their member, and are held in all other ways. */
-  readonly sliding: readonly string[];
+  /** Ends that may move in some ways, with those in which they are held. */
+  readonly guided: readonly { readonly name: string; readonly held: readonly string[] }[];
 }
 
-const NOTHING: Beside = { taken: [], elastic: [], lines: [], pressures: [], loads: [], sliding: [] };
+const NOTHING: Beside = { taken: [], elastic: [], lines: [], pressures: [], loads: [], guided: [] };
 
 /**
- * The axial force of a column comes in over the joint, at an end that slides along it. The moment of a beam on its other face is a pair of forces along
+ * The end of a column over the joint neither turns nor leaves its axis, but follows it sideways: so moments of beams go up and down the column, and no
+ * shear of a short stub takes them off its panel; of a force along the beam it takes half. The axial force of the column comes in there. The moment of a beam on its other face is a pair of forces along
  * its far flange, at the heights of this beam's flanges: that flange stays elastic, since the other joint is not in the model. The reaction of a beam on
  * the far face of a web lies spread over its plate.
  */
 export function besideOf(solid: Solid, made: Sheets, c: Combination): Beside {
-  const parts = [columnForce(made, c), otherMoment(solid, made, c), farReaction(solid, made, c)];
+  const parts = [columnTop(made, c), otherMoment(solid, made, c), farReaction(solid, made, c)];
   const all = <K extends keyof Beside>(k: K): Beside[K] => parts.flatMap((p) => p[k] as never[]) as unknown as Beside[K];
   return {
     taken: all('taken'),
@@ -32,17 +33,18 @@ export function besideOf(solid: Solid, made: Sheets, c: Combination): Beside {
     lines: all('lines'),
     pressures: all('pressures'),
     loads: all('loads'),
-    sliding: all('sliding'),
+    guided: all('guided'),
   };
 }
 
-/** Tension positive, over the joint; the end below it holds. */
-function columnForce({ ends }: Sheets, { N_col }: Combination): Beside {
+/** N_col is positive in tension. */
+function columnTop({ ends }: Sheets, { N_col = 0, N_Ed, N_tie }: Combination): Beside {
   const top = ends.find((e) => e.loaded === null && e.upper);
   if (!top) return NOTHING;
-  const taken = ['N_col'];
-  if (!N_col) return { ...NOTHING, taken };
-  return { ...NOTHING, taken, sliding: [top.name], loads: [{ section: top.name, F: [0, 0, 1e3 * N_col], M: [0, 0, 0] }] };
+  const along = -(N_Ed + N_tie) / 2;
+  const held = ['y', ...(N_col ? [] : ['z']), 'rx', 'ry', 'rz'];
+  const loads = along || N_col ? [{ section: top.name, F: [1e3 * along, 0, 1e3 * N_col], M: [0, 0, 0] }] : [];
+  return { ...NOTHING, taken: ['N_col'], guided: [{ name: top.name, held }], loads };
 }
 
 function otherMoment(solid: Solid, { sheets }: Sheets, { M_other }: Combination): Beside {

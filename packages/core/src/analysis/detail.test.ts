@@ -65,7 +65,7 @@ describe('sheets of a detail', () => {
 describe('actions of a model', () => {
   const end = (mark: string, c: Combination) => {
     const { loads, sections } = fieldModelOf(built(mark), c);
-    return { ...loads[0]!, x: sections.find((s) => s.name === 'beam')!.point[0] };
+    return { ...loads.find((l) => l.section === 'beam')!, x: sections.find((s) => s.name === 'beam')!.point[0] };
   };
   it('stand at the face of the support: the moment there is M, whatever V is', () => {
     for (const [V, N, M] of [

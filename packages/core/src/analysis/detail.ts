@@ -72,8 +72,8 @@ export function fieldModelOf(
       plates: e.sheets,
       point: e.point,
       normal: e.normal,
-      fixed: e.loaded === null && !beside.sliding.includes(e.name),
-      ...(beside.sliding.includes(e.name) ? { held: ['x', 'y', 'rx', 'ry', 'rz'] } : {}),
+      fixed: e.loaded === null && !beside.guided.some((g) => g.name === e.name),
+      held: beside.guided.find((g) => g.name === e.name)?.held ?? [],
     })),
     // A beam is held sideways at its end, as by its floor.
     holds:

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { readJob } from '../job/document.ts';
 import { besideHand, jointField, jointModel } from '../job/field.ts';
-import { withoutParts } from './without.ts';
+import { partsToSpare, withoutParts } from './without.ts';
 
 const tern = readJob(JSON.parse(readFileSync(new URL('../../../../demo/tern-quay.json', import.meta.url), 'utf8')));
 const joint = (mark: string) => tern.joints.find((j) => j.mark === mark)!;
@@ -34,6 +34,12 @@ describe('a model without a part', () => {
     // Those of the far beam alone go with its plate, its reaction too.
     expect(made.bolts.length).toBe(whole.bolts.length - whole.bolts.filter((b) => !b.plies.includes('plate')).length);
     expect(made.pressures).toEqual([]);
+  });
+  it('spares plates, bolts and welds, not the walls of members that are cut', () => {
+    const spare = [...partsToSpare(model('C1-01'))];
+    expect(spare).toContain('plate');
+    expect(spare.filter((n) => n.startsWith('bolt'))).toEqual(['bolt 1', 'bolt 2', 'bolt 3']);
+    expect(spare.filter((n) => /^(beam|support)/.test(n))).toEqual([]);
   });
   it('is refused of what brings the load in, and of what is not there', () => {
     expect(() => withoutParts(model('C1-01'), ['beam web'])).toThrow(

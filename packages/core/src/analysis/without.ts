@@ -1,16 +1,25 @@
 import { Refusal } from '../refusal.ts';
 import type { FieldModel } from './model.ts';
 
+const calledOf = (p: FieldModel['plates'][number]): string => p.called ?? p.name;
+
+/** Parts that can be left out: all but the walls of members that bring the load in or hold it. */
+export function partsToSpare({ sections, plates, bolts, welds }: FieldModel): ReadonlySet<string> {
+  const cut = new Set(sections.flatMap((s) => s.plates));
+  return new Set([
+    ...plates.filter((p) => !cut.has(p.name)).map(calledOf),
+    ...bolts.map((b) => b.name),
+    ...welds.map((w) => w.name),
+  ]);
+}
+
 /**
  * The model with some of its plates, bolts and welds left out, and what hangs on them: how much a joint owes to a part. Throws a Refusal that names what
- * can be left out: all but the walls of members that bring the load in or hold it.
+ * can be left out.
  */
 export function withoutParts(model: FieldModel, names: readonly string[]): FieldModel {
   if (!names.length) return model;
-  const cut = new Set(model.sections.flatMap((s) => s.plates));
-  const calledOf = (p: FieldModel['plates'][number]): string => p.called ?? p.name;
-  const plates = new Set(model.plates.filter((p) => !cut.has(p.name)).map(calledOf));
-  const known = new Set([...plates, ...model.bolts.map((b) => b.name), ...model.welds.map((w) => w.name)]);
+  const known = partsToSpare(model);
   for (const name of names)
     if (!known.has(name))
       throw new Refusal(

@@ -8,7 +8,7 @@ import { tryCheckStored } from './actions.ts';
 import type { JobDocument } from './document.ts';
 import type { StoredJoint } from './lists.ts';
 import type { FieldModel } from '../analysis/model.ts';
-import { withoutParts } from '../analysis/without.ts';
+import { partsToSpare, withoutParts } from '../analysis/without.ts';
 import type { System } from '../analysis/system.ts';
 
 /** The analysis of a joint under one combination, with what the standard says of the same. */
@@ -18,8 +18,9 @@ export interface JointField {
   /** Load multiple of the hand method, and the check that gives first; null where nothing gives. */
   readonly hand: { readonly multiple: number; readonly title: string; readonly clause: string } | null;
   readonly result: FieldResult;
-  /** Parts that were left out. */
+  /** Parts that were left out, and those that can be. */
   readonly without: readonly string[];
+  readonly spare: ReadonlySet<string>;
   /** Checks and rows that the analysis has too, both at the design load or where it stops before. */
   readonly counterparts: readonly Counterpart[];
 }
@@ -77,7 +78,7 @@ export function jointField(joint: StoredJoint, job: JobDocument, asked: FieldAsk
   const result = analyseSystem(system, asked);
   const state = result.design ?? result.limit;
   const beside = state && !without.length ? [...rowsBeside(rows(), model, state), ...counterparts(checks, model, state)] : [];
-  return { mark: joint.mark, combination: name, hand, result, without, counterparts: beside };
+  return { mark: joint.mark, combination: name, hand, result, without, spare: partsToSpare(model), counterparts: beside };
 }
 
 /** What the two methods say beside each other, where both say a multiple. */

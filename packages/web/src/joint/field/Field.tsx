@@ -85,6 +85,7 @@ export function FieldView({ content, job, report }: Props) {
                 uses={worstUses(fields)}
                 was={worstUses(found.before.map((a) => a.field))}
                 {...{ picked, setPicked, leaveOut }}
+                spare={shown.field.spare}
               />
             ) : (
               state && (
@@ -93,6 +94,7 @@ export function FieldView({ content, job, report }: Props) {
                   uses={partUses(state)}
                   was={before ? worstUses([before]) : []}
                   {...{ picked, setPicked, leaveOut }}
+                  spare={shown.field.spare}
                 />
               )
             )}

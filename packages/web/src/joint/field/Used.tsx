@@ -11,10 +11,12 @@ interface UsesProps {
   readonly setPicked: (part: string | null) => void;
   /** Null while something is worked on. */
   readonly leaveOut: ((part: string) => void) | null;
+  /** Parts that can be left out. */
+  readonly spare: ReadonlySet<string>;
 }
 
 /** How much of each part is used, the most first or the least. */
-export function Uses({ title, uses, was, picked, setPicked, leaveOut }: UsesProps) {
+export function Uses({ title, uses, was, picked, setPicked, leaveOut, spare }: UsesProps) {
   const [least, setLeast] = useState(false);
   const shown = least ? [...uses].reverse() : uses;
   const wasOf = (part: string): string => {
@@ -47,7 +49,7 @@ export function Uses({ title, uses, was, picked, setPicked, leaveOut }: UsesProp
                 </span>
               </span>
             </button>
-            {picked === u.part && leaveOut && u.kind !== 'bed' && (
+            {picked === u.part && leaveOut && spare.has(u.part) && (
               <button type="button" className="field-out underline" onClick={() => leaveOut(u.part)}>
                 Analyse it without {u.part}
               </button>
