@@ -35,6 +35,10 @@ describe('a model without a part', () => {
     expect(made.bolts.length).toBe(whole.bolts.length - whole.bolts.filter((b) => !b.plies.includes('plate')).length);
     expect(made.pressures).toEqual([]);
   });
+  it('has no bolt that is left with one ply', () => {
+    const made = withoutParts(model('C1-01'), ['plate']);
+    expect([made.bolts, made.welds.filter((w) => w.type === 'fillet')]).toEqual([[], []]);
+  });
   it('spares plates, bolts and welds, not the walls of members that are cut', () => {
     const spare = [...partsToSpare(model('C1-01'))];
     expect(spare).toContain('plate');

@@ -22,7 +22,7 @@ const officePicture = (picture: Picture, { decimal }: HouseRules): Picture =>
 /** Width of the text of a page, mm. */
 const TEXT = 175;
 /** Columns, and labels before a cell, of what is a place in a code, a class, or a detail to be read again: not values. */
-const NAMES = new Set(['Clause', 'Source', 'Detail line', 'Class']);
+export const NAMES = new Set(['Clause', 'Source', 'Detail line', 'Class']);
 
 /** A paper with the logo and the name of the office where its house rules say so, and with their decimal sign in all that is written on it. */
 export class OfficePaper implements FlowingPaper {

@@ -25,7 +25,7 @@ export async function jointOffice(
   out: Writable,
 ): Promise<void> {
   if (format === 'workbook') {
-    const book = await Book.on(out, `${job.name}, ${joint.mark}`, options.date);
+    const book = await Book.on(out, `${job.name}, ${joint.mark}`, options.date, rulesOf(job));
     book.joint(joint, job, letter(options, joint.mark), options.level ?? 'everything', false);
     return book.finish();
   }
@@ -44,7 +44,7 @@ export async function jobOffice(printed: PrintedJob, format: OfficeFormat, optio
 
 /** The workbook of a job: a sheet a joint, and the register, which takes its utilisations from them. */
 async function jobBook({ job, rows, joints }: PrintedJob, options: ReportOptions, out: Writable): Promise<void> {
-  const book = await Book.on(out, job.name, options.date);
+  const book = await Book.on(out, job.name, options.date, rulesOf(job));
   const lines: RegisterLine[] = [];
   let done = 0;
   for await (const joint of joints) {

@@ -3,7 +3,7 @@ import { buffer } from 'node:stream/consumers';
 import Excel from 'exceljs';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { readJob, tryCheckStored, type JobDocument } from '@ample/core';
+import { inCommas, readJob, tryCheckStored, type JobDocument } from '@ample/core';
 import { jobOffice, jointOffice, printedJob } from './office.ts';
 import type { Level } from './level.ts';
 import { converted, NO_OFFICE, office } from './office.testing.ts';
@@ -61,6 +61,35 @@ const tried = (mark: string, job = tern) => {
   if ('refusal' in checked) throw new Error(checked.refusal.message);
   return checked;
 };
+
+describe('a workbook with a decimal comma', () => {
+  it('has it in its words; numbers, formulas, clauses and the detail line stand as they are', async () => {
+    const comma = { ...tern, rules: { ...tern.rules, decimal: 'comma' } } as JobDocument;
+    const [point, said] = [await read(await jointBook(tern, 'B2-14')), await read(await jointBook(comma, 'B2-14'))];
+    const [a, b] = [cells(point), cells(said)];
+    expect(b.length).toBe(a.length);
+    let changed = 0;
+    a.forEach((cell, i) => {
+      const other = b[i]!;
+      expect([other.address, other.formula, other.names]).toEqual([cell.address, cell.formula, cell.names]);
+      if (typeof cell.value !== 'string') return expect(other.value).toEqual(cell.value);
+      if (other.value !== cell.value) {
+        expect(other.value).toBe(inCommas(cell.value));
+        changed += 1;
+      }
+    });
+    expect(changed).toBeGreaterThan(5);
+    const sheet = said.getWorksheet('B2-14')!;
+    expect(sheet.getCell('A1').text).toMatch(/: holds · 1,08 × C3$/);
+    const all = texts(sheet);
+    expect(all).toContain(tern.joints.find((j) => j.mark === 'B2-14')!.line);
+    expect(all.filter((t) => /^EN 1993-1-8, .*3,/.test(t))).toEqual([]);
+    const formulas = (list: readonly Excel.Cell[]): string[] => list.map((c) => c.text).filter((t) => t.startsWith('= '));
+    expect(formulas(a).length).toBeGreaterThan(50);
+    expect(formulas(b)).toEqual(formulas(a));
+    expect(all).toContain('8.8');
+  });
+});
 
 describe('the calculation of a joint as a workbook', () => {
   it('has what is given in named cells, formulas over their names, and demand over resistance', async () => {

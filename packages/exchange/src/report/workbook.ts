@@ -2,6 +2,7 @@ import type { Writable } from 'node:stream';
 import { finished } from 'node:stream/promises';
 import {
   cellsOf,
+  inCommas,
   kindTitle,
   kindOf,
   lineOf,
@@ -11,6 +12,7 @@ import {
   tryCheckStored,
   type Cell,
   type CellCheck,
+  type HouseRules,
   type JobDocument,
   type JointReport,
   type StoredJoint,
@@ -21,6 +23,7 @@ import type { CellValue, Worksheet } from 'exceljs';
 import { sheetName } from '../sheet-name.ts';
 import { inputRows, standingWords } from './joint.ts';
 import { isWhole, type Level } from './level.ts';
+import { NAMES } from './office-paper.ts';
 import { drained } from './stream.ts';
 
 /** Columns of every sheet of a joint. */
@@ -45,6 +48,7 @@ export class Book {
     Excel: typeof import('exceljs'),
     title: string,
     date: string,
+    private readonly said: (text: string) => string,
   ) {
     out.on('error', () => undefined);
     this.book = new Excel.stream.xlsx.WorkbookWriter({ stream: out, useStyles: true, useSharedStrings: false });
@@ -52,16 +56,17 @@ export class Book {
     this.book.created = new Date(`${date}T00:00:00Z`);
     this.book.modified = this.book.created;
   }
-  static async on(out: Writable, title: string, date: string): Promise<Book> {
+  /** `rules`: the decimal sign of what is told in words; numbers are shown as the reader's program shows them. */
+  static async on(out: Writable, title: string, date: string, rules: Pick<HouseRules, 'decimal'>): Promise<Book> {
     const { default: Excel } = await import('exceljs');
-    return new Book(out, Excel, title, date);
+    return new Book(out, Excel, title, date, rules.decimal === 'comma' ? inCommas : (text) => text);
   }
 
   private sheet(title: string, widths: readonly number[]): SheetWriter {
     const name = sheetName(title, this.sheets);
     const sheet = this.book.addWorksheet(name, { pageSetup: { orientation: 'landscape', fitToPage: true, fitToHeight: 0 } });
     sheet.columns = widths.map((width) => ({ width }));
-    return new SheetWriter(sheet, name);
+    return new SheetWriter(sheet, name, this.said);
   }
 
   /** The sheet of one joint; one that can't be checked has a sheet that says why. */
@@ -80,12 +85,12 @@ export class Book {
     const combination = report.combinations[index];
     sheet.title(`${joint.mark}: ${report.verdict}`);
     sheet.row([`${job.name}, ${kindTitle(kindOf(joint.kind), basis.standard)}, revision ${revision}`]);
-    sheet.row([lineOf(joint, job)]);
+    sheet.row([lineOf(joint, job)], undefined, [1]);
     sheet.row([standingWords(joint, basis, report, titleOf(job, joint, basis, revision).checked)]);
     for (const m of report.state === 'none' ? [] : report.missing) sheet.row([`Not checked: ${m.title}. ${m.reason}`]);
     if (level !== 'verdict') {
       sheet.head(['Inputs', 'Value']);
-      for (const r of inputRows(joint, built)) sheet.row(r);
+      for (const r of inputRows(joint, built)) sheet.row(r, undefined, NAMES.has(String(r[0])) ? [2] : []);
     }
     let found: Omit<BookedJoint, 'sheet'> = { worst: null, utilisation: null };
     if (combination) {
@@ -126,6 +131,7 @@ export class Book {
         (r) => {
           for (const k of [5, 6]) Object.assign(r.getCell(k), { numFmt: '0.000', alignment: { horizontal: 'right' } });
         },
+        [3],
       );
     sheet.end();
     // It stands last, where every other sheet is known, and is opened first.
@@ -161,14 +167,16 @@ class SheetWriter {
   constructor(
     private readonly sheet: Worksheet,
     readonly name: string,
+    private readonly said: (text: string) => string,
   ) {}
 
   /** Number of the row that comes next. */
   get next(): number {
     return this.at + 1;
   }
-  row(values: readonly CellValue[], style?: (row: import('exceljs').Row) => void): number {
-    const row = this.sheet.addRow([...values]);
+  /** `names`: columns, from 1, whose texts are names and stand as they are. */
+  row(values: readonly CellValue[], style?: (row: import('exceljs').Row) => void, names: readonly number[] = []): number {
+    const row = this.sheet.addRow(values.map((v, i) => (typeof v === 'string' && !names.includes(i + 1) ? this.said(v) : v)));
     row.getCell(4).alignment = { indent: 1 };
     style?.(row);
     row.commit();
@@ -190,13 +198,15 @@ class SheetWriter {
     const given = c.formula === undefined && c.method === undefined;
     const value = c.formula === undefined ? c.value : { formula: c.formula, result: c.value };
     const how = given ? c.source : (c.method ?? `= ${c.formula}`);
-    this.row([c.text, c.symbol, value, units.name(c.unit), given ? c.name : c.source, how], (r) => {
+    const style = (r: import('exceljs').Row): void => {
       const at = r.getCell(3);
       at.name = c.name;
       at.numFmt = '0.####';
       // What may be changed to see what follows of it.
       if (given) at.fill = GIVEN;
-    });
+    };
+    const names = c.formula === undefined ? [2, 4, 5] : [2, 4, 5, 6];
+    this.row([c.text, c.symbol, value, units.name(c.unit), given ? c.name : c.source, how], style, names);
   }
   end(): { sheet: string } {
     this.sheet.commit();
@@ -226,7 +236,7 @@ const HEAD = ['Clause', 'Demand', 'Unit', 'Resistance', 'Utilisation', 'Multiple
 function checksOf(sheet: SheetWriter, name: string, checks: readonly CellCheck[], units: Units): Omit<BookedJoint, 'sheet'> {
   sheet.head([`Checks, combination ${name}`, ...HEAD], NUMBERS);
   const first = sheet.next;
-  for (const c of checks) sheet.row(strengthRow(c, units, sheet.next), formatted);
+  for (const c of checks) sheet.row(strengthRow(c, units, sheet.next), formatted, [2]);
   const judging = checks.filter(({ result }) => !result.info);
   const utilisations = judging.map(({ result }) => result.utilisation);
   if (utilisations.length === 0 || utilisations.includes(null)) return { worst: null, utilisation: null };
@@ -276,7 +286,7 @@ function others(sheet: SheetWriter, report: JointReport, shown: number, units: U
     const list = links([], checks);
     if (list.length === 0) return;
     sheet.head([`Checks, combination ${combination.name}`, ...HEAD], NUMBERS);
-    for (const c of list) sheet.row(strengthRow(c, units, sheet.next), formatted);
+    for (const c of list) sheet.row(strengthRow(c, units, sheet.next), formatted, [2]);
   });
 }
 
@@ -284,17 +294,18 @@ function rules(sheet: SheetWriter, report: JointReport, units: Units): void {
   sheet.head(['Detailing rules', 'Source', 'Actual', 'Unit', 'Limit'], [3, 5]);
   for (const r of report.rules) {
     if (r.type === 'skip') {
-      if (r.missing) sheet.row([r.title, r.clause, '', '', '', '', '', `not judged: ${r.reason}`]);
+      if (r.missing) sheet.row([r.title, r.clause, '', '', '', '', '', `not judged: ${r.reason}`], undefined, [2]);
       continue;
     }
     const [actual, limit] = [units.shown(r.actual, r.unit), units.shown(r.limit, r.unit)];
     const said = r.pass ? 'kept' : r.must ? 'broken' : 'advice, not met';
     // A rule that says more than two numbers is told in its words.
-    if (r.note !== undefined) sheet.row([r.title, r.clause, '', '', '', '', '', `${r.note}: ${said}`]);
+    if (r.note !== undefined) sheet.row([r.title, r.clause, '', '', '', '', '', `${r.note}: ${said}`], undefined, [2]);
     else
       sheet.row(
         [r.title, r.clause, actual, units.name(r.unit), limit, r.sense === '>=' ? '≥' : '≤', '', said],
         (row) => (row.getCell(3).numFmt = row.getCell(5).numFmt = '0.###'),
+        [2],
       );
   }
 }
