@@ -139,10 +139,9 @@ export function analyseSystem(
     ...stateOf(system, state, measured(state)),
     ...(pictures ? { picture: pictureOf(system, state) } : {}),
   });
-  const [met, reached] = [design as State | null, last as State | null].map((s) => s && settled(s)) as [
-    State | null,
-    State | null,
-  ];
+  const [at, by] = [last as State | null, design as State | null];
+  const reached = at && settled(at);
+  const met = by === at ? reached : by && settled(by);
   const end = reached ? told(reached) : null;
   const stop = ended.end === 'stopped' && reached ? stopOf(measured(reached), reached, events) : null;
   const multiple = ended.end === 'design' ? 1 : stop ? stop.at : (reached?.lam ?? 0);
@@ -152,7 +151,7 @@ export function analyseSystem(
     stop,
     words: wordsOf(ended, stop, multiple),
     events,
-    design: design === last ? end : met ? told(met) : null,
+    design: by === at ? by && end : met && told(met),
     limit: ended.end === 'design' ? null : end,
     buckling: buckling && reached ? bucklingOf(system, met ?? reached, solver.factor) : [],
     size: {
