@@ -78,6 +78,8 @@ export interface FieldOptions {
 }
 
 const IN_BALANCE = 0.002;
+/** How much closer a state is solved that is not in balance, each time. */
+const CLOSER = 40;
 export const MOST_UNKNOWNS = 60_000;
 
 /** The equations of a model. Throws a Refusal where it can't be made. */
@@ -169,10 +171,13 @@ export function analyseSystem(
 /** A number is told of a state in balance alone: one that is not yet is solved closer. Throws a Refusal where that does not help. */
 function inBalance(solver: Solver, state: State, before: State): State {
   const off = (s: State): number => worstOf(balanceOf(solver.system, s));
-  if (off(state) <= IN_BALANCE / 4) return state;
   const target = state.lam === 1 ? { lam: 1 } : { S: state.S };
-  const closer = step({ ...solver, tolerance: solver.tolerance / 40 }, before, target, state.u);
-  const best = 'failed' in closer || off(closer.state) > off(state) ? state : closer.state;
+  let best = state;
+  for (let closer = CLOSER; closer <= CLOSER ** 3 && off(best) > IN_BALANCE / 4; closer *= CLOSER) {
+    const next = step({ ...solver, tolerance: solver.tolerance / closer }, before, target, best.u);
+    if ('failed' in next || off(next.state) > off(best)) break;
+    best = next.state;
+  }
   const most = off(best);
   if (most <= IN_BALANCE) return best;
   throw new Refusal(
