@@ -2,4 +2,4 @@
 export * from './analysis/index.ts';
 export * from './job/field.ts';
 export * from './job/field-worst.ts';
-export type { Counterpart } from './job/field-counterparts.ts';
+export { counterpartWords, type Counterpart } from './job/field-counterparts.ts';

@@ -111,15 +111,14 @@ export function analyseSystem(
     if (!found) known.set(state, (found = measuresOf(system, state, gauges)));
     return found;
   };
-  let [design, last]: [State | null, State | null] = [null, null];
-  const came = new Map<State, State>();
+  // With the state that each came from; no more of the path is kept.
+  let [design, last]: [Reached | null, Reached | null] = [null, null];
   let [steps, iterations] = [0, 0];
   const accepted = (made: Step, before: State): void => {
     steps += 1;
     iterations += made.iterations;
-    last = made.state;
-    came.set(made.state, before);
-    if (Math.abs(made.state.lam - 1) < 1e-12) design = made.state;
+    last = { state: made.state, before };
+    if (Math.abs(made.state.lam - 1) < 1e-12) design = last;
     const was = new Map((before.lam === 0 ? [] : measured(before)).map((m) => [measureKey(m), m.value]));
     for (const m of measured(made.state)) {
       const v0 = was.get(measureKey(m)) ?? 0;
@@ -130,20 +129,19 @@ export function analyseSystem(
         events.push({ kind: m.kind, part: m.part, place: m.place, stops: m.stops, at, ...(m.ply ? { ply: m.ply } : {}) });
     }
     known.delete(before);
-    progress?.(made.state.lam, { design, last });
+    progress?.(made.state.lam, { design: design?.state ?? null, last: made.state });
   };
   const ratio = (state: State): number => Math.max(0, ...measured(state).flatMap((m) => (m.stops ? [m.value] : [])));
   const ended = follow(solver, { until, stopRatio: ratio, accepted });
   if (ended.end === 'not-held') throw notHeld(system, ended.unknown);
   events.sort((a, b) => a.at - b.at);
-  const settled = (state: State): State => inBalance(solver, state, came.get(state)!);
   const told = (state: State): FieldState => ({
     ...stateOf(system, state, measured(state)),
     ...(pictures ? { picture: pictureOf(system, state) } : {}),
   });
-  const [at, by] = [last as State | null, design as State | null];
-  const reached = at && settled(at);
-  const met = by === at ? reached : by && settled(by);
+  const [lastly, by] = [last as Reached | null, design as Reached | null];
+  const reached = lastly && inBalance(solver, lastly);
+  const met = by === lastly ? reached : by && inBalance(solver, by);
   const end = reached ? told(reached) : null;
   const stop = ended.end === 'stopped' && reached ? stopOf(measured(reached), reached, events) : null;
   const multiple = ended.end === 'design' ? 1 : stop ? stop.at : (reached?.lam ?? 0);
@@ -153,7 +151,7 @@ export function analyseSystem(
     stop,
     words: wordsOf(ended, stop, multiple),
     events,
-    design: by === at ? by && end : met && told(met),
+    design: met === reached ? end : met && told(met),
     limit: ended.end === 'design' ? null : end,
     buckling: buckling && reached ? bucklingOf(system, met ?? reached, solver.factor) : [],
     size: {
@@ -168,17 +166,23 @@ export function analyseSystem(
   };
 }
 
+/** A state of the path, and the one that it came from. */
+interface Reached {
+  readonly state: State;
+  readonly before: State;
+}
 /** A number is told of a state in balance alone: one that is not yet is solved closer. Throws a Refusal where that does not help. */
-function inBalance(solver: Solver, state: State, before: State): State {
-  const off = (s: State): number => worstOf(balanceOf(solver.system, s));
+function inBalance(solver: Solver, { state, before }: Reached): State {
+  const offOf = (s: State): number => worstOf(balanceOf(solver.system, s));
   const target = state.lam === 1 ? { lam: 1 } : { S: state.S };
-  let best = state;
-  for (let closer = CLOSER; closer <= CLOSER ** 3 && off(best) > IN_BALANCE / 4; closer *= CLOSER) {
+  let [best, most] = [state, offOf(state)];
+  for (let closer = CLOSER; closer <= CLOSER ** 3 && most > IN_BALANCE / 4; closer *= CLOSER) {
     const next = step({ ...solver, tolerance: solver.tolerance / closer }, before, target, best.u);
-    if ('failed' in next || off(next.state) > off(best)) break;
-    best = next.state;
+    if ('failed' in next) break;
+    const off = offOf(next.state);
+    if (off > most) break;
+    [best, most] = [next.state, off];
   }
-  const most = off(best);
   if (most <= IN_BALANCE) return best;
   throw new Refusal(
     'model',

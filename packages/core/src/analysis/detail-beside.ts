@@ -25,16 +25,17 @@ const NOTHING: Beside = { taken: [], elastic: [], lines: [], pressures: [], load
  * the far face of a web lies spread over its plate.
  */
 export function besideOf(solid: Solid, made: Sheets, c: Combination): Beside {
-  const parts = [columnTop(made, c), otherMoment(solid, made, c), farReaction(solid, made, c)];
-  const all = <K extends keyof Beside>(k: K): Beside[K] => parts.flatMap((p) => p[k] as never[]) as unknown as Beside[K];
-  return {
-    taken: all('taken'),
-    elastic: all('elastic'),
-    lines: all('lines'),
-    pressures: all('pressures'),
-    loads: all('loads'),
-    guided: all('guided'),
-  };
+  return [columnTop(made, c), otherMoment(solid, made, c), farReaction(solid, made, c)].reduce(
+    (a, b) => ({
+      taken: [...a.taken, ...b.taken],
+      elastic: [...a.elastic, ...b.elastic],
+      lines: [...a.lines, ...b.lines],
+      pressures: [...a.pressures, ...b.pressures],
+      loads: [...a.loads, ...b.loads],
+      guided: [...a.guided, ...b.guided],
+    }),
+    NOTHING,
+  );
 }
 
 /** N_col is positive in tension. */

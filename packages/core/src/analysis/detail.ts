@@ -67,14 +67,11 @@ export function fieldModelOf(
     welds: [...roots, ...one, ...sized, ...unsizedOf(joint, made, [...roots, ...one])],
     bolts: [...boltsOf(joint, made), ...anchorsOf(joint, made, ground)],
     beds: ground ? [bedOf(ground)] : [],
-    sections: made.ends.map((e) => ({
-      name: e.name,
-      plates: e.sheets,
-      point: e.point,
-      normal: e.normal,
-      fixed: e.loaded === null && !beside.guided.some((g) => g.name === e.name),
-      held: beside.guided.find((g) => g.name === e.name)?.held ?? [],
-    })),
+    sections: made.ends.map((e) => {
+      const held = beside.guided.find((g) => g.name === e.name)?.held;
+      const { name, sheets, point, normal } = e;
+      return { name, plates: sheets, point, normal, fixed: e.loaded === null && !held, held: held ?? [] };
+    }),
     // A beam is held sideways at its end, as by its floor.
     holds:
       loaded.loaded === 'beam' ? [{ plates: [loaded.sheets[0]!], point: loaded.point, normal: loaded.normal, held: ['y'] }] : [],

@@ -1,5 +1,5 @@
 import { Refusal } from '../refusal.ts';
-import { inSpace, nodesAlong, placeIn, type Mesh } from './mesh.ts';
+import { inSpace, nodesAlong, placeIn, type Mesh, type MeshPlate } from './mesh.ts';
 import type { FieldModel, LineInput } from './model.ts';
 import { contains, distance } from './outline.ts';
 import type { Pattern } from './pattern.ts';
@@ -27,17 +27,16 @@ export function loadVector(model: FieldModel, mesh: Mesh, ties: Tied, { first, u
   };
   for (const { plate, q } of model.pressures) for (const n of plateOf(plate).nodes) push(n, q, mesh.tributary[n]!);
   for (const line of model.lines) {
-    const nodes = onNodes(mesh, line);
+    const p = plateOf(line.plate);
+    const nodes = onNodes(mesh, p, line);
     if (nodes) for (const [n, l] of nodes) push(n, line.q, l);
-    else
-      for (const [vertex, c] of between(mesh, ties, line)) for (let k = 0; k < c.length; k += 1) f[first[vertex]! + k]! += c[k]!;
+    else for (const [vertex, c] of between(ties, p, line)) for (let k = 0; k < c.length; k += 1) f[first[vertex]! + k]! += c[k]!;
   }
   return f;
 }
 
 /** Nodes along a line with the length that each has of it; null where the line does not run along edges of cells. */
-function onNodes(mesh: Mesh, { plate, p0, p1 }: LineInput): ReadonlyMap<number, number> | null {
-  const p = mesh.plates.find((x) => x.name === plate)!;
+function onNodes(mesh: Mesh, p: MeshPlate, { p0, p1 }: LineInput): ReadonlyMap<number, number> | null {
   const [a, b] = [placeIn(p, p0), placeIn(p, p1)];
   const dir = unit([b[0] - a[0], b[1] - a[1], 0]);
   const L = Math.hypot(b[0] - a[0], b[1] - a[1]);
@@ -51,8 +50,7 @@ function onNodes(mesh: Mesh, { plate, p0, p1 }: LineInput): ReadonlyMap<number, 
 }
 
 /** A line of force across cells, piece by piece on the nodes round each. */
-function between(mesh: Mesh, { links }: Tied, { plate, p0, p1, q }: LineInput): Row {
-  const p = mesh.plates.find((x) => x.name === plate)!;
+function between({ links }: Tied, p: MeshPlate, { p0, p1, q }: LineInput): Row {
   const way = plus(p1, p0, -1);
   const pieces = Math.max(8, Math.ceil(length(way) / PIECE));
   const [size, row] = [length(q), new Map() as Row];
@@ -60,7 +58,7 @@ function between(mesh: Mesh, { links }: Tied, { plate, p0, p1, q }: LineInput): 
     const at = plus(p0, way, (i + 0.5) / pieces);
     const [x, y] = placeIn(p, at);
     if (!contains(p.outline, x, y) && distance(p.outline, x, y) > 1)
-      throw new Refusal('lines', `lines: a line of force of plate ${plate} runs past it; accepted are lines on the plate.`);
+      throw new Refusal('lines', `lines: a line of force of plate ${p.name} runs past it; accepted are lines on the plate.`);
     // On the mid-plane, as at nodes.
     const on = inSpace(p, x, y, 0);
     if (size > 0) links.point(row, p, plus(p.origin, on), unit(q), (size * length(way)) / pieces);

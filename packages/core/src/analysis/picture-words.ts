@@ -3,8 +3,8 @@ import type { FieldPicture, Shown } from './picture.ts';
 
 // What pages and papers say of a picture alike.
 
-/** Members whose walls only bring forces in, by the first word of their plates. */
-export const MEMBERS = ['beam', 'support', 'column'] as const;
+/** Members whose walls only bring forces in, by the first words of their plates. */
+export const MEMBERS = ['beam', 'other beam', 'support', 'column'] as const;
 export const isMember = (plate: string): boolean => MEMBERS.some((m) => plate.startsWith(`${m} `));
 
 /** Value at the dark end of the scale, the same for every state: all of the yield stress, all of the strain that stops it, the strength of the bed. */

@@ -5,6 +5,7 @@ import type { FieldModel } from '../analysis/model.ts';
 import { shareOf } from '../analysis/use.ts';
 import { DIFFER, WATCHED } from '../joints/watched.ts';
 import type { RowFlow } from '../joints/rows.ts';
+import type { Units } from '../units/system.ts';
 
 /** A check of the standard beside what the plate analysis says of the same, at one share of the load. */
 export interface Counterpart {
@@ -21,6 +22,16 @@ export interface Counterpart {
   /** Why they differ, where they do by more than is usual. */
   readonly why: string;
 }
+
+/** Both values as they are shown. */
+export const counterpartWords = (
+  { of, hand, analysed }: Counterpart,
+  units: Units,
+): readonly [hand: string, analysed: string] => {
+  const told = (x: number): string =>
+    of === 'force' ? units.quantity(Math.round(x / 100) * 100, 'kN') : `${(100 * x).toFixed(0)} %`;
+  return [told(hand), told(analysed)];
+};
 
 /** What is usual between both. */
 const [LOW, HIGH] = [0.85, 1.15];
@@ -53,11 +64,9 @@ export function counterparts(checks: readonly CheckResult[], model: FieldModel, 
   const found = checks.flatMap((c): Counterpart[] => {
     const watched = WATCHED[c.id];
     if (!watched || c.type !== 'strength' || c.info || c.utilisation === null) return [];
-    const { kinds, at } = watched;
+    const { kind, at } = watched;
     const sheetsOf = (m: Measure): readonly string[] => (m.ply ? [m.ply] : (places.get(m.part) ?? []));
-    const all = state.uses.filter(
-      (m) => kinds.includes(m.kind) && at.every((begin) => sheetsOf(m).some((s) => s.startsWith(begin))),
-    );
+    const all = state.uses.filter((m) => m.kind === kind && at.every((begin) => sheetsOf(m).some((s) => s.startsWith(begin))));
     // Of the anchor, wall or flange that the check speaks of, where the model has one of that name.
     const own = c.where ? all.filter((m) => [m.part, ...sheetsOf(m)].some((s) => s.endsWith(c.where!))) : [];
     const of = own.length ? own : all;

@@ -2,7 +2,7 @@ import type { MeasureKind } from '../analysis/measures.ts';
 
 /** What a plate analysis watches of what a check judges. */
 export interface Watched {
-  readonly kinds: readonly MeasureKind[];
+  readonly kind: MeasureKind;
   /** Each must begin the name of a sheet that the part is at: a ply of a bolt, one of the two plates of a weld. */
   readonly at: readonly string[];
   /** Why both differ where they do, in a sentence without its stop. */
@@ -18,11 +18,11 @@ export const DIFFER = {
   anchors: 'a plate that bends pries its anchors and shifts the pressure towards them',
 } as const;
 
-const bolts = (kind: MeasureKind, ...at: string[]): Watched => ({ kinds: [kind], at, differ: 'bolts' });
-const bears = (...at: string[]): Watched => ({ kinds: ['bearing'], at, differ: 'bearing' });
-const weld = (...at: string[]): Watched => ({ kinds: ['weld'], at, differ: 'weld' });
-const anchors = (kind: MeasureKind): Watched => ({ kinds: [kind], at: ['plate'], differ: 'anchors' });
-const bed: Watched = { kinds: ['bed'], at: ['plate'], differ: 'bed' };
+const bolts = (kind: MeasureKind, ...at: string[]): Watched => ({ kind, at, differ: 'bolts' });
+const bears = (...at: string[]): Watched => ({ kind: 'bearing', at, differ: 'bearing' });
+const weld = (...at: string[]): Watched => ({ kind: 'weld', at, differ: 'weld' });
+const anchors = (kind: MeasureKind): Watched => ({ kind, at: ['plate'], differ: 'anchors' });
+const bed: Watched = { kind: 'bed', at: ['plate'], differ: 'bed' };
 
 /**
  * Counterparts of checks in a plate analysis, by the ids of the checks: what both judge by a force over a resistance. A check of yield of a section, of

@@ -2,6 +2,7 @@ import { basisOf, Refusal, type JobDocument, type JointDocument, type Units } fr
 import {
   besideHand,
   bucklingWords,
+  counterpartWords,
   eventWords,
   filletStrength,
   jointField,
@@ -98,8 +99,6 @@ function events(page: Paper, { result, hand }: JointField): void {
 function counterparts(page: Paper, { counterparts: list }: JointField, lam: number, units: Units): void {
   if (!list.length) return;
   page.paragraph(`Checks that the analysis has too, ${loadWords(lam)}:`, { size: 9 });
-  const told = (of: string, value: number): string =>
-    of === 'force' ? units.quantity(Math.round(value / 100) * 100, 'kN') : `${(100 * value).toFixed(0)} %`;
   page.table(
     [
       { title: 'Check', width: 0.3 },
@@ -112,8 +111,7 @@ function counterparts(page: Paper, { counterparts: list }: JointField, lam: numb
       .slice(0, MOST)
       .map((c) => [
         c.title,
-        told(c.of, c.hand),
-        told(c.of, c.analysed),
+        ...counterpartWords(c, units),
         c.ratio?.toFixed(2) ?? '–',
         [c.part, c.why].filter(Boolean).join('; '),
       ]),

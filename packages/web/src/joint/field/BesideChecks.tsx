@@ -1,6 +1,6 @@
 import { Fragment } from 'react';
 import type { Units } from '@ample/core';
-import type { Counterpart } from '@ample/core/field';
+import { counterpartWords, type Counterpart } from '@ample/core/field';
 
 interface Props {
   readonly list: readonly Counterpart[];
@@ -10,8 +10,6 @@ interface Props {
 /** Each check that the analysis has a counterpart of, both numbers and their ratio; a sentence where they differ by more than is usual. */
 export function BesideChecks({ list, units }: Props) {
   if (!list.length) return null;
-  const told = (c: Counterpart, value: number): string =>
-    c.of === 'force' ? units.quantity(Math.round(value / 100) * 100, 'kN') : `${Math.round(100 * value)} %`;
   return (
     <section className="mt-3">
       <h3>Beside the checks</h3>
@@ -32,8 +30,11 @@ export function BesideChecks({ list, units }: Props) {
                   {c.title}
                   {c.part && <span className="muted"> · {c.part}</span>}
                 </th>
-                <td className="num">{told(c, c.hand)}</td>
-                <td className="num">{told(c, c.analysed)}</td>
+                {counterpartWords(c, units).map((words, i) => (
+                  <td key={i} className="num">
+                    {words}
+                  </td>
+                ))}
                 <td className="num">{c.ratio === null ? '–' : c.ratio.toFixed(2)}</td>
               </tr>
               {c.why && (

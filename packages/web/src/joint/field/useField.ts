@@ -48,9 +48,9 @@ export interface FieldRun {
 /** What is put beside the next run: the same joint with all of its parts, or what it was before it was changed. */
 function beforeOf(last: Kept | undefined, of: string, without: readonly string[]): readonly Analysed[] {
   if (!last) return [];
-  if (last.of !== of) return last.without.length ? last.before : last.all;
-  if (!without.length) return last.without.length ? [] : last.before;
-  return last.without.length ? last.before : last.all;
+  const whole = last.without.length ? last.before : last.all;
+  if (last.of !== of || without.length) return whole;
+  return last.without.length ? [] : last.before;
 }
 
 /** Analyses a joint in a worker: a coarse preview of each combination first, then the whole. `several`: proposals are wanted. */
