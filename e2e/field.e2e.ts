@@ -69,6 +69,13 @@ describe('the field of a joint', () => {
     await page.getByRole('button', { name: 'Analyse it with all of its parts' }).click();
     await page.getByText(/, preview$/).waitFor(LONG);
     await page.getByRole('button', { name: 'Cancel' }).click();
+    // A thinner plate is a change of the joint, analysed beside what it was.
+    await page.getByRole('button', { name: /^\d+ % plate · / }).click();
+    await page.getByRole('button', { name: /^Thinner and analysed again: .* 10 → 8$/ }).click();
+    await page.getByText(/^Before the change: Stops at 1\.\d+ of the load/).waitFor(LONG);
+    await page.getByRole('button', { name: 'Cancel' }).click();
+    await page.keyboard.press('Control+z');
+    await judged(page);
 
     await typeLine(page, 'FP | 10x85x130 S275 | 3xM16-8.8 @40 | e 25/40 | gap 10 | top 40 | fw 8');
     await judged(page);

@@ -7,6 +7,7 @@ import {
   jointField,
   leastField,
   meshEffect,
+  notComputed,
   partUses,
   proposedCombinations,
   worstOf,
@@ -71,6 +72,7 @@ export const plainWorst = ({ mark, fields, left }: WorstOfJoint) => ({
     combination: f.combination,
     hand: f.hand,
     counterparts: f.counterparts,
+    absent: f.absent,
     ...plainResult(f.result),
   })),
   uses: worstUses(fields),
@@ -120,7 +122,7 @@ export const plainResult = (r: FieldResult) => ({
 
 const percent = (x: number): string => `${(100 * x).toFixed(x < 0.1 ? 1 : 0)} %`;
 
-export function printField(r: FieldResult, beside = ''): string {
+export function printField(r: FieldResult, beside = '', absent: readonly string[] = []): string {
   const state = r.design ?? r.limit;
   const uses = state ? partUses(state) : [];
   const worst = state ? worstOf(state.balance) : 0;
@@ -140,12 +142,12 @@ export function printField(r: FieldResult, beside = ''): string {
       : []),
     '',
     `${r.size.plates} plates, ${r.size.cells} cells, ${r.size.links} links, ${r.size.unknowns} unknowns; ${r.steps} steps, ${r.iterations} iterations${r.compiled ? '' : ' (plain factor)'}; reactions against loads ${worst.toExponential(1)}`,
-    'Not computed: second order, friction, net sections and block tearing, fatigue; it stands beside the checks of the standard.',
+    `${notComputed(absent)} It stands beside the checks of the standard.`,
     '',
   ].join('\n');
 }
 export const printJointField = (f: JointField, beside: readonly string[] = []): string =>
-  `${f.mark}, ${f.combination}${f.without.length ? `, without ${f.without.join(', ')}` : ''}: ${printField(f.result, [besideHand(f), ...beside].filter(Boolean).join('\n'))}${counterpartLines(f)}`;
+  `${f.mark}, ${f.combination}${f.without.length ? `, without ${f.without.join(', ')}` : ''}: ${printField(f.result, [besideHand(f), ...beside].filter(Boolean).join('\n'), f.absent)}${counterpartLines(f)}`;
 
 /** Checks that the analysis has too, both numbers and their ratio. */
 function counterpartLines({ counterparts }: JointField): string {

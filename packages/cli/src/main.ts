@@ -163,7 +163,14 @@ program
       const mesh = options.mesh ? of.meshOfJoint(read, mark, options, f) : undefined;
       print(
         {
-          ...{ mark: f.mark, combination: f.combination, without: f.without, hand: f.hand, counterparts: f.counterparts },
+          ...{
+            mark: f.mark,
+            combination: f.combination,
+            without: f.without,
+            hand: f.hand,
+            counterparts: f.counterparts,
+            absent: f.absent,
+          },
           ...of.plainResult(f.result),
           ...(mesh ? { mesh } : {}),
         },

@@ -8,6 +8,7 @@ export * from './design/first.ts';
 export * from './design/judge.ts';
 export * from './design/other-form.ts';
 export * from './design/side-by-side.ts';
+export * from './design/thinner.ts';
 export * from './design/ways-out.ts';
 export { edgeAt } from './detail/clearance.ts';
 export * from './drawing/index.ts';

@@ -6,5 +6,6 @@ export type { Measure, MeasureKind } from './measures.ts';
 export { filletStrength, readFieldModel, type FieldModel } from './model.ts';
 export { SHOWN, type DrawnBolt, type DrawnWelds, type FieldPicture, type Shown } from './picture.ts';
 export * from './picture-words.ts';
+export * from './scope.ts';
 export * from './use.ts';
 export { withoutParts } from './without.ts';

@@ -174,6 +174,8 @@ export interface Solid {
   readonly welds: readonly WeldPart[];
   readonly butts?: readonly ButtPart[];
   readonly other?: OtherJoint;
+  /** What loads its parts and is not among them, in words: an analysis of the parts tells it. */
+  readonly absent?: readonly string[];
 }
 
 /** What has to be bought and made for one joint. */

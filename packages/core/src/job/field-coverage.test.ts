@@ -4,6 +4,7 @@ import type { FieldModel } from '../analysis/model.ts';
 import { meshOf } from '../analysis/mesh.ts';
 import { tied } from '../analysis/ties.ts';
 import { readJob } from './document.ts';
+import { notComputed } from '../analysis/scope.ts';
 import { jointField, jointModel } from './field.ts';
 import { proposedCombinations } from './field-worst.ts';
 import type { StoredJoint } from './lists.ts';
@@ -190,6 +191,21 @@ describe('a beam on the far face of a web', () => {
     // The combination's own reaction goes before, and tying acts alone.
     const given = jointModel(acting(joint(tern, 'E2-01'), { V_far: 40 }), tern, { combination: 'T1', preview: true }).model;
     expect(given.pressures).toEqual([]);
+  });
+
+  it('are told where the far beam is given by its reaction alone: no part of the model carries it', () => {
+    const said = (mark: string, other_side: object | undefined) => {
+      const from = joint(tern, mark);
+      const support = { ...(from.input as { support: object }).support, other_side };
+      return jointModel({ ...from, input: { ...(from.input as object), support } }, tern, { preview: true }).absent;
+    };
+    const alone = ['the beam on the far face of the support and its reaction of 90 kN'];
+    for (const mark of ['M1-04', 'E2-01', 'A1-03']) {
+      expect([mark, said(mark, { V_Ed: 90 })]).toEqual([mark, alone]);
+      expect([mark, said(mark, undefined)]).toEqual([mark, []]);
+    }
+    expect(said('E2-01', { V_Ed: 90, bolts: { n1: 3, p1: 70, p3: 140, drop: 70 } })).toEqual([]);
+    expect(notComputed(alone)).toMatch(/Not computed: .*fatigue\. Not in the model: the beam on the far face .* of 90 kN\.$/);
   });
 });
 

@@ -23,6 +23,8 @@ export interface JointField {
   readonly spare: ReadonlySet<string>;
   /** Checks and rows that the analysis has too, both at the design load or where it stops before. */
   readonly counterparts: readonly Counterpart[];
+  /** What loads the joint and is not in the model, in words. */
+  readonly absent: readonly string[];
 }
 
 export interface FieldAsked extends FieldOptions {
@@ -36,6 +38,7 @@ export interface FieldAsked extends FieldOptions {
 /** The model of a joint under one combination, with what the hand method says of it. */
 export interface JointModel extends Pick<JointField, 'hand'> {
   readonly model: FieldModel;
+  readonly absent: readonly string[];
   readonly name: string;
   readonly checks: readonly CheckResult[];
   readonly rows: () => readonly RowFlow[];
@@ -62,6 +65,7 @@ export function jointModel(
   const check = first && report.combinations[at]!.checks.find((c) => c.title === first.title);
   return {
     model: fieldModelOf(built, chosen, { preview }),
+    absent: built.solid.absent ?? [],
     name: chosen.name,
     hand: first ? { multiple: first.multiple, title: first.title, clause: check?.clause ?? '' } : null,
     checks: report.combinations[at]!.checks,
@@ -71,14 +75,14 @@ export function jointModel(
 
 /** Analyses a joint of a job. Throws a Refusal that says why it can't be. */
 export function jointField(joint: StoredJoint, job: JobDocument, asked: FieldAsked = {}): JointField {
-  const { model: whole, name, hand, checks, rows } = jointModel(joint, job, asked);
+  const { model: whole, absent, name, hand, checks, rows } = jointModel(joint, job, asked);
   const { without = [] } = asked;
   const model = withoutParts(whole, without);
   const system: System = systemOf(model);
   const result = analyseSystem(system, asked);
   const state = result.design ?? result.limit;
   const beside = state && !without.length ? [...rowsBeside(rows(), model, state), ...counterparts(checks, model, state)] : [];
-  return { mark: joint.mark, combination: name, hand, result, without, spare: partsToSpare(model), counterparts: beside };
+  return { mark: joint.mark, combination: name, hand, result, without, spare: partsToSpare(model), counterparts: beside, absent };
 }
 
 /** What the two methods say beside each other, where both say a multiple. */

@@ -8,7 +8,9 @@ import {
   jointField,
   jointModel,
   meshEffect,
+  notComputed,
   partUses,
+  STOPS,
   worstOf,
   type FieldModel,
   type JointField,
@@ -72,7 +74,7 @@ export function fieldPages(page: Paper, joint: JointDocument, job: JobDocument):
   page.heading('How the model was made');
   made(page, model, units);
   page.paragraph(
-    `${result.size.plates} plates in ${result.size.cells} cells, ${result.size.links} links, ${result.size.unknowns} unknowns; ${result.steps} steps, ${result.iterations} iterations; reactions and loads differ by ${worstOf(state.balance).toExponential(1)} of the load. Stops: plastic strain of 5 % over a disc of the thickness, slip of a weld of 0.05 of its leg, elongation of a bolt of 0.02 of its length, slip of a shear plane of 1 mm, a hole pushed by a sixth of its bolt, concrete of an anchor. Not computed: second order, friction beyond what carries the shear of a base, net sections, block tearing, fatigue.`,
+    `${result.size.plates} plates in ${result.size.cells} cells, ${result.size.links} links, ${result.size.unknowns} unknowns; ${result.steps} steps, ${result.iterations} iterations; reactions and loads differ by ${worstOf(state.balance).toExponential(1)} of the load. ${STOPS} ${notComputed(fine.absent)}`,
     { size: 9 },
   );
 }

@@ -1,7 +1,7 @@
 import type { Combination } from '../../actions/combination.ts';
 import type { Units } from '../../units/system.ts';
 import type { BoltSize } from '../../catalogue/index.ts';
-import { sameHole, type Hole, type OtherJoint, type Point } from '../../detail/solid.ts';
+import { sameHole, type Hole, type OtherJoint, type Point, type Solid } from '../../detail/solid.ts';
 import { rowDepths, type Pitch } from '../pitches.ts';
 import { boltPart } from './solid-parts.ts';
 
@@ -125,3 +125,13 @@ export const farNotes =
     support.other_side === undefined && c.V_far
       ? ['V_far counts for nothing: there is no beam on the far face of the support']
       : [];
+
+/** A beam on the far face that is given by its reaction alone: no part of the solid stands for it. */
+export const absentFar = (
+  u: Units,
+  { other_side }: { readonly other_side?: { readonly V_Ed: number } },
+  far: FarBolts | null = null,
+): Pick<Solid, 'absent'> =>
+  other_side?.V_Ed && !far
+    ? { absent: [`the beam on the far face of the support and its reaction of ${u.quantity(1e3 * other_side.V_Ed, 'kN')}`] }
+    : {};

@@ -1,7 +1,7 @@
 import type { BoltPart, PlatePart, Point, Solid, Vector, WeldPart } from '../../detail/solid.ts';
 import { beamOutline, beamPart, boltPart, supportPart } from '../beam-end/solid-parts.ts';
 import { gradeName } from '../../catalogue/steels.ts';
-import { farJoint } from '../beam-end/far-beam.ts';
+import { absentFar, farJoint } from '../beam-end/far-beam.ts';
 import { places, type CleatsModel } from './model.ts';
 
 /** Length of beam shown beyond the cleats. */
@@ -66,6 +66,7 @@ export function cleatsSolid(m: CleatsModel): Solid {
     ],
     bolts: boltsOf(m, k),
     ...(other ? { other: farJoint(m.basis.units, other, k.own) } : {}),
+    ...absentFar(m.basis.units, input.support, m.far),
     welds: k.sides.flatMap((side) => weldsOf(m, side, k.top, k.bottom)),
   };
 }

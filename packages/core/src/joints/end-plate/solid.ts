@@ -1,7 +1,7 @@
 import type { PlatePart, Solid, WeldPart } from '../../detail/solid.ts';
 import { beamOutline, beamPart, boltPart, supportPart } from '../beam-end/solid-parts.ts';
 import { gradeName } from '../../catalogue/steels.ts';
-import { farJoint } from '../beam-end/far-beam.ts';
+import { absentFar, farJoint } from '../beam-end/far-beam.ts';
 import { places, type EndPlateModel } from './model.ts';
 
 export const STUB = 300;
@@ -40,6 +40,7 @@ export function endPlateSolid(m: EndPlateModel): Solid {
       return boltPart(bolt, bolts.cls, 'x', p, [plate.t, plate.t - grip], grip, ['plate', 'support']);
     }),
     ...(other ? { other: farJoint(m.basis.units, other, own) } : {}),
+    ...absentFar(m.basis.units, input.support, m.far),
     welds: webWelds(m),
   };
 }

@@ -1,4 +1,5 @@
 import type { Solid, Vector, WeldPart } from '../../detail/solid.ts';
+import { absentFar } from '../beam-end/far-beam.ts';
 import { beamOutline, beamPart, boltPart, supportPart } from '../beam-end/solid-parts.ts';
 import { gradeName } from '../../catalogue/steels.ts';
 import type { FinPlateModel } from './model.ts';
@@ -52,6 +53,7 @@ export function finPlateSolid(m: FinPlateModel): Solid {
       ),
       ...supportPart(support, input.support.steel, { h: beam.h, notchTop: m.notchTop }),
     ],
+    ...absentFar(u, input.support),
     bolts: boltParts,
     welds: [
       ...lapWelds(m, side),

@@ -1,11 +1,21 @@
-import { useState } from 'react';
-import { basisOf, multipleText, type JobRecord, type JointContent, type JointReport } from '@ample/core';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import {
+  basisOf,
+  multipleText,
+  thinnerPlates,
+  type Basis,
+  type JobRecord,
+  type JointContent,
+  type JointReport,
+} from '@ample/core';
 import {
   eventWords,
   leastField,
   meshEffect,
+  notComputed,
   partUses,
   SHOWN,
+  STOPS,
   worstOf,
   worstUses,
   type FieldState,
@@ -13,21 +23,24 @@ import {
   type Shown,
 } from '@ample/core/field';
 import { Problem } from '../../parts/Dialog.tsx';
+import type { JointEditor } from '../editor.ts';
 import { Answer } from './Answer.tsx';
 import { BesideChecks } from './BesideChecks.tsx';
 import { Pictured, SHOWN_WORDS } from './Pictured.tsx';
-import { Bolts, Uses } from './Used.tsx';
+import { Bolts, Uses, type PartMoves } from './Used.tsx';
 import { useField, type FieldRun, type Kept } from './useField.ts';
 
 interface Props {
   readonly content: JointContent;
   readonly job: JobRecord;
   readonly report: JointReport;
+  readonly editor: JointEditor;
 }
 
 /** The plates, bolts and welds of a joint, loaded until something stops them, beside the checks of the standard. */
-export function FieldView({ content, job, report }: Props) {
-  const { units } = basisOf(job, content.settings);
+export function FieldView({ content, job, report, editor }: Props) {
+  const basis = useMemo(() => basisOf(job, content.settings), [job, content.settings]);
+  const { units } = basis;
   const names = content.combinations.map((c) => c.name);
   const [asked, setAsked] = useState('');
   const run = useField(content, job, asked === WORST);
@@ -45,6 +58,8 @@ export function FieldView({ content, job, report }: Props) {
   const ran = fields.map((f) => f.combination);
   /** Analysed again without a part, beside the present one. */
   const leaveOut = run.working || run.stale || !found ? null : (part: string): void => run.start(ran, [...found.without, part]);
+  const thinner = useThinner(content, basis, editor, () => run.start(ran));
+  const moves: PartMoves | null = leaveOut && { leaveOut, spare: shown?.field.spare ?? new Set(), thinner };
   const before = found?.before.find((a) => a.field.combination === shown?.field.combination)?.field ?? null;
   const state = result ? ((at === 'design' ? result.design : null) ?? result.limit) : null;
   return (
@@ -84,8 +99,7 @@ export function FieldView({ content, job, report }: Props) {
                 title="Used at most, over these"
                 uses={worstUses(fields)}
                 was={worstUses(found.before.map((a) => a.field))}
-                {...{ picked, setPicked, leaveOut }}
-                spare={shown.field.spare}
+                {...{ picked, setPicked, moves }}
               />
             ) : (
               state && (
@@ -93,8 +107,7 @@ export function FieldView({ content, job, report }: Props) {
                   title={`Used at ${multipleText(state.lam)} of the load`}
                   uses={partUses(state)}
                   was={before ? worstUses([before]) : []}
-                  {...{ picked, setPicked, leaveOut }}
-                  spare={shown.field.spare}
+                  {...{ picked, setPicked, moves }}
                 />
               )
             )}
@@ -104,6 +117,32 @@ export function FieldView({ content, job, report }: Props) {
         )}
       </div>
     </div>
+  );
+}
+
+/** For each plate, by its part, what makes it thinner: the joint is changed and, once it is, analysed again beside what it was. */
+function useThinner(content: JointContent, basis: Basis, editor: JointEditor, again: () => void): PartMoves['thinner'] {
+  const wants = useRef<unknown>(null);
+  useEffect(() => {
+    if (wants.current === null || wants.current === content.input) return;
+    wants.current = null;
+    again();
+  }, [content.input]); // eslint-disable-line react-hooks/exhaustive-deps -- `again` is another at every render
+  return useMemo(
+    () =>
+      new Map(
+        [...thinnerPlates(content.kind, content.input, basis)].map(([part, move]) => [
+          part,
+          {
+            label: move.label,
+            take: () => {
+              wants.current = content.input;
+              if (editor.take(move.input, move.label) !== null) wants.current = null;
+            },
+          },
+        ]),
+      ),
+    [content.kind, content.input, basis, editor],
   );
 }
 
@@ -255,7 +294,7 @@ interface MadeProps {
   readonly coarse: number | undefined;
 }
 /** What it was made of, and what it leaves out. */
-function Made({ field: { result }, state, coarse }: MadeProps) {
+function Made({ field: { result, absent }, state, coarse }: MadeProps) {
   const { size, steps, iterations, compiled } = result;
   const worst = state ? worstOf(state.balance) : 0;
   return (
@@ -263,9 +302,8 @@ function Made({ field: { result }, state, coarse }: MadeProps) {
       {size.plates} plates, {size.cells} cells, {size.links} links, {size.unknowns} unknowns; {steps} steps, {iterations}{' '}
       iterations, by the {compiled ? 'compiled' : 'plain'} factor. Reactions and loads agree to{' '}
       {worst < 1e-6 ? 'under a millionth' : `${(100 * worst).toFixed(3)} %`}.{' '}
-      {coarse === undefined || coarse <= 0 ? '' : `${meshEffect(coarse, result.multiple).words} `}Not computed: second order,
-      friction, net sections, block tearing, fatigue. A weld stops it at a slip of 0.05 of its leg, a plate at a plastic strain of
-      5 % over a disc of its thickness, a bolt at an elongation of 0.02 of its length or a slip of 1 mm.
+      {coarse === undefined || coarse <= 0 ? '' : `${meshEffect(coarse, result.multiple).words} `}
+      {notComputed(absent)} {STOPS}
     </p>
   );
 }

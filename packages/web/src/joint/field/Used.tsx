@@ -10,13 +10,19 @@ interface UsesProps {
   readonly picked: string | null;
   readonly setPicked: (part: string | null) => void;
   /** Null while something is worked on. */
-  readonly leaveOut: ((part: string) => void) | null;
+  readonly moves: PartMoves | null;
+}
+/** What can be done with a part, each analysed again beside the present one. */
+export interface PartMoves {
+  readonly leaveOut: (part: string) => void;
   /** Parts that can be left out. */
   readonly spare: ReadonlySet<string>;
+  /** What makes a plate thinner, by its part. */
+  readonly thinner: ReadonlyMap<string, { readonly label: string; readonly take: () => void }>;
 }
 
 /** How much of each part is used, the most first or the least. */
-export function Uses({ title, uses, was, picked, setPicked, leaveOut, spare }: UsesProps) {
+export function Uses({ title, uses, was, picked, setPicked, moves }: UsesProps) {
   const [least, setLeast] = useState(false);
   const shown = least ? [...uses].reverse() : uses;
   const wasOf = (part: string): string => {
@@ -49,15 +55,29 @@ export function Uses({ title, uses, was, picked, setPicked, leaveOut, spare }: U
                 </span>
               </span>
             </button>
-            {picked === u.part && leaveOut && spare.has(u.part) && (
-              <button type="button" className="field-out underline" onClick={() => leaveOut(u.part)}>
-                Analyse it without {u.part}
-              </button>
-            )}
+            {picked === u.part && moves && <Moves part={u.part} moves={moves} />}
           </li>
         ))}
       </ul>
     </section>
+  );
+}
+
+function Moves({ part, moves: { leaveOut, spare, thinner } }: { part: string; moves: PartMoves }) {
+  const thin = thinner.get(part);
+  return (
+    <>
+      {spare.has(part) && (
+        <button type="button" className="field-out underline" onClick={() => leaveOut(part)}>
+          Analyse it without {part}
+        </button>
+      )}
+      {thin && (
+        <button type="button" className="field-out underline" onClick={thin.take}>
+          Thinner and analysed again: {thin.label}
+        </button>
+      )}
+    </>
   );
 }
 
