@@ -38,6 +38,7 @@ export type * from './job/changes.ts';
 export * from './job/comments.ts';
 export * from './job/compare.ts';
 export * from './job/document.ts';
+export * from './job/field-kept.ts';
 export * from './job/fingerprint.ts';
 export * from './job/fragment.ts';
 export * from './job/groups.ts';

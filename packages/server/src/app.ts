@@ -10,6 +10,7 @@ import { backupRoute } from './routes/backup.ts';
 import { calculationRoutes } from './routes/calculations.ts';
 import { changeRoutes } from './routes/changes.ts';
 import { commentRoutes } from './routes/comments.ts';
+import { fieldRoutes } from './routes/fields.ts';
 import { documentRoutes } from './routes/documents.ts';
 import { houseRoutes } from './routes/house.ts';
 import { issueRoutes } from './routes/issues.ts';
@@ -105,6 +106,7 @@ function apiOf(services: Services, folder: string | undefined): Api {
   houseRoutes(api, services);
   changeRoutes(api, services);
   commentRoutes(api, services);
+  fieldRoutes(api, services);
   calculationRoutes(api, services);
   documentRoutes(api, services);
   issueRoutes(api, services);

@@ -7,6 +7,7 @@ import {
   type CommentRecord,
   type CalculationRecord,
   type DocumentState,
+  type FieldRecord,
   type GivenJoint,
   type GivenRules,
   type HouseDetail,
@@ -221,6 +222,9 @@ export const api = {
     call<CommentRecord>('POST', `/joints/${jointId}/comments`, comment),
   changeComment: (jointId: string, id: string, change: { reply?: string; resolved?: boolean }) =>
     call<CommentRecord>('POST', `/joints/${jointId}/comments/${id}`, change),
+  fields: (jointId: string) => call<FieldRecord[]>('GET', `/joints/${jointId}/fields`),
+  keepField: (jointId: string, kept: Pick<FieldRecord, 'fingerprint' | 'field'>) =>
+    call<FieldRecord>('PUT', `/joints/${jointId}/fields`, kept),
   /** A joint, a calculation, the whole job, what changed in it, or a house detail. */
   issue: (part: {
     jobId?: string;

@@ -16,6 +16,7 @@ const KIND: Readonly<Record<MeasureKind, PartUse['kind']>> = {
   ...{ 'bolt-tension': 'bolt', 'bolt-shear': 'bolt', 'bolt-combined': 'bolt', 'bolt-elongation': 'bolt', 'bolt-slip': 'bolt' },
   ...{ bearing: 'bolt', 'bearing-crush': 'bolt', concrete: 'bolt', bed: 'bed', loose: 'bed' },
 };
+export const MEASURE_KINDS = Object.keys(KIND) as MeasureKind[];
 const OF: Readonly<Record<MeasureKind, string>> = {
   yield: 'yield stress on a face',
   strain: 'plastic strain of 5 %, where it yields',

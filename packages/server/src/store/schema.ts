@@ -6,6 +6,7 @@ import type {
   Combination,
   CustomSection,
   CustomSteel,
+  FieldResultKept,
   GivenRules,
   HouseDetail,
   HouseMark,
@@ -265,6 +266,25 @@ export const officeRules = sqliteTable('office_rules', {
   who: text('who').notNull(),
   at: text('at').notNull(),
 });
+
+/** Plate analyses of joints, each of the joint as it was: by what its result depends on, and the combination. */
+export const fields = sqliteTable(
+  'fields',
+  {
+    jointId: text('joint_id')
+      .notNull()
+      .references(() => joints.id),
+    fingerprint: text('fingerprint').notNull(),
+    combination: text('combination').notNull(),
+    version: integer('version').notNull(),
+    /** Of the calculation that made it. */
+    edition: text('edition').notNull(),
+    who: text('who').notNull(),
+    at: text('at').notNull(),
+    field: json<FieldResultKept>('field').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.jointId, t.fingerprint, t.combination] })],
+);
 
 /** What the check of a joint said, kept until the joint, its job or the method changes. */
 export const verdicts = sqliteTable('verdicts', {

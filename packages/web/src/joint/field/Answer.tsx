@@ -1,6 +1,7 @@
-import { multipleText } from '@ample/core';
+import { multipleText, revisionLetter } from '@ample/core';
 import { bucklingWords, eventWords, type JointField } from '@ample/core/field';
 import { multipleAxis } from '../axis.ts';
+import { timeWords } from '../../parts/time.ts';
 import type { Kept } from './useField.ts';
 
 interface AnswerProps {
@@ -15,12 +16,12 @@ interface AnswerProps {
 }
 
 export function Answer({ field: { result, hand, combination }, beside, found, stale, before, whole }: AnswerProps) {
-  const { without, preview } = found;
+  const { without, preview, saved } = found;
   return (
     <section className={stale ? 'field-stale' : ''}>
       {stale && (
         <p className="problem mt-2" role="status">
-          The joint changed since this was analysed: analyse it again.
+          {found.saved?.older ? 'The calculation' : 'The joint'} changed since this was analysed: analyse it again.
         </p>
       )}
       <p className="mt-2">
@@ -29,6 +30,8 @@ export function Answer({ field: { result, hand, combination }, beside, found, st
         <span className="muted">
           {combination}
           {preview ? ', preview' : ''}
+          {saved &&
+            `, kept with revision ${revisionLetter(saved.version)}${saved.who ? ` by ${saved.who}` : ''}, ${timeWords(saved.at)}`}
         </span>
       </p>
       {before && (

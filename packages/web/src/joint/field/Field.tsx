@@ -35,15 +35,16 @@ interface Props {
   readonly job: JobRecord;
   readonly report: JointReport;
   readonly editor: JointEditor;
+  readonly jointId: string;
 }
 
 /** The plates, bolts and welds of a joint, loaded until something stops them, beside the checks of the standard. */
-export function FieldView({ content, job, report, editor }: Props) {
+export function FieldView({ content, job, report, editor, jointId }: Props) {
   const basis = useMemo(() => basisOf(job, content.settings), [job, content.settings]);
   const { units } = basis;
   const names = content.combinations.map((c) => c.name);
   const [asked, setAsked] = useState('');
-  const run = useField(content, job, asked === WORST);
+  const run = useField(content, job, jointId, asked === WORST);
   // The combination that gives first, until another is chosen.
   const combination = asked === WORST || names.includes(asked) ? asked : (names[Math.max(0, report.worst)] ?? '');
   const [at, setAt] = useState<'design' | 'limit'>('design');
@@ -71,7 +72,9 @@ export function FieldView({ content, job, report, editor }: Props) {
           <p className="p-4 muted">
             {run.working
               ? 'The picture comes with the preview.'
-              : 'Each plate of the joint is divided into cells, its bolts and welds join them, and the load is raised until something stops it: what yields first, what stops it, how much of each part is used. It stands beside the checks of the standard and replaces none of them.'}
+              : found
+                ? 'Its numbers are kept with the joint, pictures are not: analyse it again to see them.'
+                : 'Each plate of the joint is divided into cells, its bolts and welds join them, and the load is raised until something stops it: what yields first, what stops it, how much of each part is used. It stands beside the checks of the standard and replaces none of them.'}
           </p>
         )}
       </div>
@@ -91,6 +94,7 @@ export function FieldView({ content, job, report, editor }: Props) {
               {...{ at, setAt, what, setWhat }}
               hasDesign={shown.field.result.design !== null}
               limit={shown.field.result.limit?.lam ?? null}
+              drawn={state?.picture !== undefined}
               press={state?.picture?.press.some((p) => p > 0) ?? false}
             />
             <BesideChecks list={shown.field.counterparts} units={units} />
@@ -254,11 +258,13 @@ interface ShownProps {
   readonly setWhat: (what: Shown) => void;
   /** Whether anything presses. */
   readonly press: boolean;
+  /** Whether there is a picture. */
+  readonly drawn: boolean;
   readonly hasDesign: boolean;
   readonly limit: number | null;
 }
 
-function ShownAs({ at, setAt, what, setWhat, hasDesign, limit, press }: ShownProps) {
+function ShownAs({ at, setAt, what, setWhat, hasDesign, limit, press, drawn }: ShownProps) {
   return (
     <div className="flex items-center gap-2 flex-wrap mt-2">
       <label className="flex items-center gap-1">
@@ -273,16 +279,18 @@ function ShownAs({ at, setAt, what, setWhat, hasDesign, limit, press }: ShownPro
           {limit !== null && <option value="limit">the limit, {multipleText(limit)}</option>}
         </select>
       </label>
-      <label className="flex items-center gap-1">
-        as
-        <select aria-label="Shown as" className="select w-auto" value={what} onChange={(e) => setWhat(e.target.value as Shown)}>
-          {SHOWN.filter((w) => w !== 'press' || press).map((w) => (
-            <option key={w} value={w}>
-              {SHOWN_WORDS[w]}
-            </option>
-          ))}
-        </select>
-      </label>
+      {drawn && (
+        <label className="flex items-center gap-1">
+          as
+          <select aria-label="Shown as" className="select w-auto" value={what} onChange={(e) => setWhat(e.target.value as Shown)}>
+            {SHOWN.filter((w) => w !== 'press' || press).map((w) => (
+              <option key={w} value={w}>
+                {SHOWN_WORDS[w]}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
     </div>
   );
 }

@@ -1,6 +1,7 @@
 import { proxy } from 'comlink';
-import { useCallback, useEffect, useRef, useState } from 'react';
-import type { JobRecord, JointContent } from '@ample/core';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { basisOf, fieldOfKept, fingerprint, keptOf, type FieldRecord, type JobRecord, type JointContent } from '@ample/core';
+import { api } from '../../api.ts';
 import type { JointField, ProposedCombination } from '@ample/core/field';
 import { fieldWorker } from '../../work/client.ts';
 
@@ -23,6 +24,8 @@ export interface Kept {
   readonly without: readonly string[];
   /** What was analysed of the joint before it was changed, or before parts were left out. */
   readonly before: readonly Analysed[];
+  /** With which revision it is kept, by whom and when; null where it is not. */
+  readonly saved: Pick<FieldRecord, 'version' | 'who' | 'at' | 'older'> | null;
 }
 const kept = new Map<string, Kept>();
 
@@ -53,24 +56,49 @@ function beforeOf(last: Kept | undefined, of: string, without: readonly string[]
   return last.without.length ? [] : last.before;
 }
 
+/** What is kept of a joint as it stands; where there is nothing, of what it was last. */
+function foundOf(mark: string, records: readonly FieldRecord[], of: string): Kept | null {
+  const latest = records.reduce<FieldRecord | null>((a, r) => (a && a.at > r.at ? a : r), null);
+  const from = records.some((r) => r.fingerprint === of) ? of : latest?.fingerprint;
+  const list = records.filter((r) => r.fingerprint === from);
+  const [first] = list;
+  if (!first) return null;
+  return {
+    all: list.map((r) => ({ field: fieldOfKept(mark, r.field), beside: r.field.beside })),
+    of: first.fingerprint,
+    coarse: new Map(list.flatMap((r) => (r.field.coarse === undefined ? [] : [[r.field.combination, r.field.coarse]]))),
+    saved: { ...first, older: list.some((r) => r.older) },
+    ...{ left: [], preview: false, without: [], before: [] },
+  };
+}
+
 /** Analyses a joint in a worker: a coarse preview of each combination first, then the whole. `several`: proposals are wanted. */
-export function useField(content: JointContent, job: JobRecord, several: boolean): FieldRun {
-  const key = `${job.id}/${content.mark}`;
-  const of = JSON.stringify([
-    content.kind,
-    content.input,
-    content.combinations,
-    content.settings,
-    job.basis,
-    job.sections,
-    job.steels,
-  ]);
+export function useField(content: JointContent, job: JobRecord, jointId: string, several: boolean): FieldRun {
+  const key = jointId;
+  const of = useMemo(() => fingerprint(content, basisOf(job, content.settings)), [content, job]);
   const [found, setFound] = useState<Kept | null>(kept.get(key) ?? null);
   const [working, setWorking] = useState<Working | null>(null);
   const [problem, setProblem] = useState('');
   const [proposed, setProposed] = useState<{ readonly of: string; readonly list: readonly ProposedCombination[] } | null>(null);
   const end = useRef<() => void>(() => undefined);
   useEffect(() => () => end.current(), []);
+  useEffect(() => {
+    if (kept.has(key)) return undefined;
+    let gone = false;
+    // Where nothing can be read of what was kept, it is analysed anew.
+    api.fields(key).then(
+      (records) => {
+        const known = foundOf(content.mark, records, of);
+        if (gone || kept.has(key) || !known) return;
+        kept.set(key, known);
+        setFound((now) => now ?? known);
+      },
+      () => undefined,
+    );
+    return () => {
+      gone = true;
+    };
+  }, [key]); // eslint-disable-line react-hooks/exhaustive-deps -- asked once a joint
   const cancel = useCallback((): void => {
     end.current();
     setWorking(null);
@@ -93,6 +121,21 @@ export function useField(content: JointContent, job: JobRecord, several: boolean
       stop();
     };
   }, [asked]);
+  /** Keeps it with the revision; of a joint that is another by now nothing is kept. */
+  const keep = (made: Kept): void =>
+    void Promise.all(
+      made.all.map(({ field, beside }) =>
+        api.keepField(key, { fingerprint: of, field: keptOf(field, beside, made.coarse.get(field.combination)) }),
+      ),
+    ).then(
+      ([saved]) => {
+        const known = { ...made, saved: saved ?? null };
+        if (kept.get(key) !== made) return;
+        kept.set(key, known);
+        setFound((now) => (now === made ? known : now));
+      },
+      () => undefined,
+    );
   const start = (combinations: readonly string[], without: readonly string[] = []): void => {
     end.current();
     const { remote, end: stop } = fieldWorker();
@@ -125,19 +168,28 @@ export function useField(content: JointContent, job: JobRecord, several: boolean
           if ('ok' in answer && preview) coarse.set(combination, answer.ok.result.multiple);
           // The preview is shown as it grows; the whole takes its place at once.
           if (preview && all.length)
-            setFound({ all: [...all], left: [...left], preview, of, coarse: new Map(), without, before });
+            setFound({ all: [...all], left: [...left], preview, of, coarse: new Map(), without, before, saved: null });
         }
         if (!all.length) {
           setProblem(left[0]?.reason ?? '');
           break;
         }
-        const made = { all, left, preview, of, coarse: preview ? new Map<string, number>() : coarse, without, before };
+        const made: Kept = { all, left, preview, of, coarse: preview ? new Map() : coarse, without, before, saved: null };
         kept.set(key, made);
         setFound(made);
+        if (!preview && !without.length) keep(made);
       }
       setWorking(null);
       stop();
     })();
   };
-  return { found, stale: found !== null && found.of !== of, working, problem, proposed: known, start, cancel };
+  return {
+    found,
+    stale: found !== null && (found.of !== of || found.saved?.older === true),
+    working,
+    problem,
+    proposed: known,
+    start,
+    cancel,
+  };
 }

@@ -53,7 +53,7 @@ function Shown({ view }: { view: JointView }): ReactNode {
     case 'field':
       return (
         <Later what="field">
-          <FieldView content={acted} job={job} report={report} editor={editor} />
+          <FieldView content={acted} job={job} report={report} editor={editor} jointId={record.id} />
         </Later>
       );
     case 'chart':
