@@ -1,6 +1,6 @@
 export * from './analyse.ts';
 export { bucklingWords, type BucklingMode } from './buckling.ts';
-export { colourAt, GRADIENT } from './colours.ts';
+export { GRADIENT, SIGNED_GRADIENT } from './colours.ts';
 export { fieldModelOf } from './detail.ts';
 export type { Measure, MeasureKind } from './measures.ts';
 export { filletStrength, readFieldModel, type FieldModel } from './model.ts';

@@ -6,10 +6,10 @@ import { filletStrength } from './model.ts';
 import { nameOf, type Part } from './parts.ts';
 import type { State } from './path.ts';
 import type { System } from './system.ts';
-import { plus, square, times, type Vec } from './vector.ts';
+import { dot, plus, square, times, type Vec } from './vector.ts';
 
 /** What a picture can show at each node of the plates. */
-export const SHOWN = ['stress', 'front', 'back', 'strain', 'press'] as const;
+export const SHOWN = ['stress', 'front', 'back', 'along', 'strain', 'press'] as const;
 export type Shown = (typeof SHOWN)[number];
 
 /** A state on the mesh, for drawing: nodes, their cells, and what is there. Plates share no nodes, so that nothing is averaged across a weld. */
@@ -30,6 +30,8 @@ export interface FieldPicture extends Readonly<Record<Shown, Float32Array>> {
   /** The same of the face on the side of the plate's normal, and of the other. */
   readonly front: Float32Array;
   readonly back: Float32Array;
+  /** Normal stress at mid-thickness along the member that a plate is cut with, MPa, tension positive; 0 in plates of none. */
+  readonly along: Float32Array;
   /** Larger plastic strain of the two faces. */
   readonly strain: Float32Array;
   /** Pressure of what touches there, MPa, and that at which its scale ends: the strength of the bed, else the least yield strength. */
@@ -68,6 +70,7 @@ export function pictureOf(system: System, state: State): FieldPicture {
     places: Float32Array.from(mesh.places),
     moves,
     ...inPlates(system, state),
+    along: alongMembers(system, state),
     ...pressures(system, state),
     bolts: parts.flatMap((p) => (p.kind === 'bolt' ? [drawnBolt(system, state, p)] : [])),
     welds: drawnWelds(system, state),
@@ -108,6 +111,31 @@ function inPlates(system: System, state: State): Pick<FieldPicture, 'cells' | 's
   }
   for (const values of Object.values(of)) for (let i = 0; i < n; i += 1) if (weight[i]! > 0) values[i]! /= weight[i]!;
   return { cells: Int32Array.from(cells), ...of };
+}
+
+/** Along the axis of the member whose end cuts a plate: what a cut across it would carry. */
+function alongMembers(system: System, state: State): Float32Array {
+  const { mesh, model } = system;
+  const axes = new Map(model.sections.flatMap((s) => s.plates.map((p) => [p, s.normal] as const)));
+  const shares = mesh.plates.map(({ name, ex, ey }) => {
+    const axis = axes.get(name);
+    return axis ? [dot(axis, ex), dot(axis, ey)] : [0, 0];
+  });
+  const cells = new Float64Array(mesh.cellPlate.length);
+  system.membranes(state.u, state.memory, (c, _point, N) => {
+    const plate = mesh.cellPlate[c]!;
+    const [x, y] = shares[plate]! as [number, number];
+    cells[c]! += (N[0]! * x * x + N[1]! * y * y + 2 * N[2]! * x * y) / mesh.plates[plate]!.t / POINTS;
+  });
+  const [values, weight] = [new Float32Array(mesh.plateOf.length), new Float32Array(mesh.plateOf.length)];
+  for (let c = 0; c < cells.length; c += 1) {
+    if (mesh.solid[c]! < 0.5) continue;
+    for (const id of mesh.corners.subarray(4 * c, 4 * c + 4)) {
+      values[id]! += cells[c]!;
+      weight[id]! += 1;
+    }
+  }
+  return values.map((v, i) => (weight[i]! > 0 ? v / weight[i]! : 0));
 }
 
 /** Pressure under a bed and between plates that touch, at the nodes that press. */

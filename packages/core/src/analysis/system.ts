@@ -219,33 +219,38 @@ export class System {
     return K;
   }
 
+  /** Forces in the plane of the plates of a state, N/mm in ex, ey and between them, point by point of each cell. */
+  membranes(u: Float64Array, memory: Memory, each: (cell: number, point: number, N: ArrayLike<number>) => void): void {
+    const { mesh } = this;
+    const scratch: Memory = { ...memory, layers: memory.layers.slice() };
+    for (let c = 0; c < mesh.cellPlate.length; c += 1) {
+      const plate = mesh.plates[mesh.cellPlate[c]!]!;
+      const steel = this.steels[mesh.cellPlate[c]!] ?? { E: plate.E, nu: plate.nu, fy: Infinity, H: 0 };
+      this.strains(u, c, points);
+      for (let p = 0; p < POINTS; p += 1) {
+        const at = c * this.perCell + p * this.perPoint;
+        section(points, p * STRAINS, plate.t, steel, this.rule, memory.layers, at, scratch.layers, at);
+        each(c, p, resultants);
+      }
+    }
+  }
+
   /** What membrane forces of a state do to small movements: z to -K_G z, positive where they press. */
   geometric(u: Float64Array, memory: Memory): (z: Float64Array) => Float64Array {
     const { mesh } = this;
     const { first } = this.pattern;
     const cells = mesh.cellPlate.length;
     const G = new Float64Array(16 * cells);
-    const scratch: Memory = { ...memory, layers: memory.layers.slice() };
-    for (let c = 0; c < cells; c += 1) {
-      const plate = mesh.plates[mesh.cellPlate[c]!]!;
-      const steel = this.steels[mesh.cellPlate[c]!] ?? { E: plate.E, nu: plate.nu, fy: Infinity, H: 0 };
-      this.strains(u, c, points);
+    this.membranes(u, memory, (c, p, N) => {
       const ids = [0, 1, 2, 3].map((k) => mesh.corners[4 * c + k]!);
       const [x, y] = [0, 1].map((k) => ids.map((id) => mesh.local[2 * id + k]!)) as [number[], number[]];
-      for (let p = 0; p < POINTS; p += 1) {
-        const at = c * this.perCell + p * this.perPoint;
-        section(points, p * STRAINS, plate.t, steel, this.rule, memory.layers, at, scratch.layers, at);
-        const area = mesh.areas[c * POINTS + p]!;
-        const g = slopesAt(x, y, p);
-        for (let i = 0; i < 4; i += 1)
-          for (let k = 0; k < 4; k += 1)
-            G[16 * c + 4 * i + k]! -=
-              area *
-              (resultants[0]! * g[i]! * g[k]! +
-                resultants[1]! * g[4 + i]! * g[4 + k]! +
-                resultants[2]! * (g[i]! * g[4 + k]! + g[4 + i]! * g[k]!));
-      }
-    }
+      const area = mesh.areas[c * POINTS + p]!;
+      const g = slopesAt(x, y, p);
+      for (let i = 0; i < 4; i += 1)
+        for (let k = 0; k < 4; k += 1)
+          G[16 * c + 4 * i + k]! -=
+            area * (N[0]! * g[i]! * g[k]! + N[1]! * g[4 + i]! * g[4 + k]! + N[2]! * (g[i]! * g[4 + k]! + g[4 + i]! * g[k]!));
+    });
     return (z) => {
       const out = new Float64Array(this.n);
       for (let c = 0; c < cells; c += 1)

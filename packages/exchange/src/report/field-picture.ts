@@ -1,6 +1,16 @@
 import { Resvg } from '@resvg/resvg-js';
 import type { PaperItem, Units } from '@ample/core';
-import { colourAt, isMember, scaleTop, topWords, valueWords, type FieldPicture, type Shown } from '@ample/core/field';
+import {
+  isMember,
+  isSigned,
+  largestNode,
+  scaleTop,
+  scaleWords,
+  shownColour,
+  valueWords,
+  type FieldPicture,
+  type Shown,
+} from '@ample/core/field';
 import type { Picture } from './paper.ts';
 
 type V3 = readonly [number, number, number];
@@ -30,10 +40,9 @@ export function fieldPicture(picture: FieldPicture, what: Shown, when: string, u
   const own = plates.map((p) => !isMember(p));
   const any = own.some(Boolean);
   let [x0, x1, y0, y1] = [Infinity, -Infinity, Infinity, -Infinity];
-  let [most, reach, at] = [0, 1e-9, 0];
+  let reach = 1e-9;
   for (let n = 0; n < plateOf.length; n += 1) {
     reach = Math.max(reach, ...[0, 1, 2].map((k) => Math.abs(moves[3 * n + k]!)));
-    if (values[n]! > most) [most, at] = [values[n]!, n];
     if (any && !own[plateOf[n]!]) continue;
     const [x, y] = flat(n, 0);
     [x0, x1, y0, y1] = [Math.min(x0, x), Math.max(x1, x), Math.min(y0, y), Math.max(y1, y)];
@@ -55,8 +64,11 @@ export function fieldPicture(picture: FieldPicture, what: Shown, when: string, u
   })
     .filter(({ points }) => points.some(([x, y]) => x > 0 && x < WIDTH && y > 0 && y < HEIGHT))
     .sort((a, b) => a.far - b.far);
+  const most = largestNode(picture, what);
+  const at = most ?? 0;
+  const colourOf = shownColour(picture, what);
   const colour = (v: number): string =>
-    `rgb(${colourAt(v / top)
+    `rgb(${colourOf(v)
       .map((x) => Math.round(255 * x))
       .join(',')})`;
   const drawn = faces.map(
@@ -65,7 +77,7 @@ export function fieldPicture(picture: FieldPicture, what: Shown, when: string, u
   );
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${WIDTH * DOTS}" height="${HEIGHT * DOTS}" viewBox="0 0 ${WIDTH} ${HEIGHT}"><g stroke="#1d2a3a" stroke-opacity="0.3" stroke-width="0.12" stroke-linejoin="round">${drawn.join('')}</g></svg>`;
   const [lx, ly] = flat(at, scale);
-  const bar = `<svg xmlns="http://www.w3.org/2000/svg" width="360" height="24"><g>${Array.from({ length: 60 }, (_, i) => `<rect x="${6 * i}" width="6.5" height="24" fill="${colour((top * (i + 0.5)) / 60)}"/>`).join('')}</g></svg>`;
+  const bar = `<svg xmlns="http://www.w3.org/2000/svg" width="360" height="24"><g>${Array.from({ length: 60 }, (_, i) => `<rect x="${6 * i}" width="6.5" height="24" fill="${colour(isSigned(what) ? (top * (i - 29.5)) / 30 : (top * (i + 0.5)) / 60)}"/>`).join('')}</g></svg>`;
   const place: readonly [number, number] = [
     Math.max(2, Math.min(WIDTH - 60, (lx - left) * mm)),
     Math.max(4, Math.min(HEIGHT - 4, (ly - upper) * mm)),
@@ -73,15 +85,15 @@ export function fieldPicture(picture: FieldPicture, what: Shown, when: string, u
   const label = (where: readonly [number, number], text: string): PaperItem => ({
     ...{ k: 'text', at: where, text, size: 3, anchor: 'start', style: 'ink' },
   });
-  const ends = topWords(picture, what, units);
+  const [low, high] = scaleWords(picture, what, units);
   // What yields is named; strain and pressure are of what is drawn.
   const where = what === 'strain' || what === 'press' ? '' : `, ${plates[plateOf[at]!]!}`;
   const items: PaperItem[] = [
     { k: 'image', at: [0, 0], width: WIDTH, height: HEIGHT, href: png(svg) },
-    ...(most > 0 ? [{ k: 'circle', at: place, r: 1.4, line: 'dimension' } satisfies PaperItem] : []),
+    ...(most !== null ? [{ k: 'circle', at: place, r: 1.4, line: 'dimension' } satisfies PaperItem] : []),
     { k: 'image', at: [0, HEIGHT + 2.5], width: 40, height: 3.4, href: png(bar) },
-    label([42, HEIGHT + 5.2], `0 to ${ends}, ${when}; movements enlarged ${Math.round(scale)} times`),
-    ...(most > 0 ? [label([0, HEIGHT + 10], `Ring: the largest, ${valueWords(picture, what, at, units)}${where}`)] : []),
+    label([42, HEIGHT + 5.2], `${low} to ${high}, ${when}; movements enlarged ${Math.round(scale)} times`),
+    ...(most !== null ? [label([0, HEIGHT + 10], `Ring: the largest, ${valueWords(picture, what, at, units)}${where}`)] : []),
   ];
   return { width: WIDTH, height: HEIGHT + 14, items };
 }

@@ -1,6 +1,6 @@
 import { Canvas, useThree, type ThreeEvent } from '@react-three/fiber';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
-import { colourAt, isMember, type FieldPicture } from '@ample/core/field';
+import { isMember, shownColour, type FieldPicture, type Shown } from '@ample/core/field';
 import { Box3, BufferGeometry, DoubleSide, Float32BufferAttribute, Vector3 } from 'three';
 import { type Direction } from '../solid/directions.ts';
 import { Eye, type Turns } from '../solid/Eye.tsx';
@@ -8,9 +8,7 @@ import { Directions, turned } from '../solid/Turning.tsx';
 
 interface Props {
   readonly picture: FieldPicture;
-  readonly values: Float32Array;
-  /** Value at the dark end of the scale. */
-  readonly top: number;
+  readonly what: Shown;
   /** How many times as large as they are displacements are drawn. */
   readonly scale: number;
   readonly lines: boolean;
@@ -86,16 +84,17 @@ function fittings({ plates, plateOf, places }: FieldPicture): Box3 {
   return box.expandByScalar(box.getSize(new Vector3()).length() * 0.18);
 }
 
-function Plates({ picture, values, top, scale, lines, hidden, onNode }: Props) {
+function Plates({ picture, what, scale, lines, hidden, onNode }: Props) {
   const { invalidate } = useThree();
   const { faces, edges } = useMemo(() => {
     const { places, moves, cells, plateOf, plates } = picture;
     const n = plateOf.length;
     const at = new Float32Array(3 * n);
     const colour = new Float32Array(3 * n);
+    const colourOf = shownColour(picture, what);
     for (let i = 0; i < n; i += 1) {
       for (let k = 0; k < 3; k += 1) at[3 * i + k] = places[3 * i + k]! + scale * moves[3 * i + k]!;
-      colour.set(colourAt(values[i]! / top), 3 * i);
+      colour.set(colourOf(picture[what][i]!), 3 * i);
     }
     const gone = plates.map((p) => hidden.has(p));
     const [index, line]: [number[], number[]] = [[], []];
@@ -114,7 +113,7 @@ function Plates({ picture, values, top, scale, lines, hidden, onNode }: Props) {
     mesh.setAttribute('position', position);
     mesh.setIndex(line);
     return { faces: made, edges: mesh };
-  }, [picture, values, top, scale, hidden]);
+  }, [picture, what, scale, hidden]);
   useEffect(() => {
     invalidate();
     return () => {

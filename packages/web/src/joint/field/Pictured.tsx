@@ -4,8 +4,10 @@ import {
   GRADIENT,
   MEMBERS,
   partUses,
-  scaleTop,
-  topWords,
+  isSigned,
+  largestNode,
+  scaleWords,
+  SIGNED_GRADIENT,
   valueWords,
   type FieldPicture,
   type FieldState,
@@ -18,6 +20,7 @@ export const SHOWN_WORDS: Readonly<Record<Shown, string>> = {
   stress: 'stress over yield, larger face',
   front: 'stress over yield, front face',
   back: 'stress over yield, back face',
+  along: 'normal stress along a member',
   strain: 'plastic strain',
   press: 'pressure between plates and on the bed',
 };
@@ -31,14 +34,6 @@ interface PicturedProps {
 
 /** What a value is of, where the value does not say it. */
 const OF: Readonly<Partial<Record<Shown, string>>> = { strain: ' plastic strain', press: ' of pressure' };
-
-/** The node with the largest value on plates that are drawn; none where nothing is there. */
-function largest({ plates, plateOf }: FieldPicture, values: Float32Array, hidden: ReadonlySet<string>): number | null {
-  let [most, at]: [number, number | null] = [0, null];
-  for (let n = 0; n < values.length; n += 1)
-    if (values[n]! > most && !hidden.has(plates[plateOf[n]!]!)) [most, at] = [values[n]!, n];
-  return at;
-}
 
 /** Seconds from none of the movement to all of it and back. */
 const TURN = 3;
@@ -77,9 +72,8 @@ export function Pictured({ state, what, picked, units }: PicturedProps) {
   const [forces, setForces] = useState({ bolts: true, welds: false });
   const [node, setNode] = useState<number | null>(null);
   const [plays, part] = usePlayed();
-  const values = picture[what];
-  const most = useMemo(() => largest(picture, values, hidden), [picture, values, hidden]);
-  const top = scaleTop(picture, what);
+  const most = useMemo(() => largestNode(picture, what, (p) => !hidden.has(p)), [picture, what, hidden]);
+  const [low, high] = scaleWords(picture, what, units);
   // A picture that comes meanwhile has other nodes.
   const under = node !== null && node < picture.plateOf.length ? node : null;
   const told = (n: number): string => `${valueWords(picture, what, n, units)}${OF[what] ?? ''}`;
@@ -101,12 +95,12 @@ export function Pictured({ state, what, picked, units }: PicturedProps) {
   );
   return (
     <>
-      <FieldPictureView {...{ picture, values, top, lines, hidden, labels, ...forces }} scale={scale * part} onNode={setNode} />
+      <FieldPictureView {...{ picture, what, lines, hidden, labels, ...forces }} scale={scale * part} onNode={setNode} />
       <div className="field-foot">
         <div className="field-legend">
-          <span className="num">0</span>
-          <span className="field-scale" style={{ background: GRADIENT }} aria-hidden="true" />
-          <span className="num">{topWords(picture, what, units)}</span>
+          <span className="num">{low}</span>
+          <span className="field-scale" style={{ background: isSigned(what) ? SIGNED_GRADIENT : GRADIENT }} aria-hidden="true" />
+          <span className="num">{high}</span>
           <span className="field-value">
             {under === null ? 'point at a plate for its value' : `${picture.plates[picture.plateOf[under]!]}: ${told(under)}`}
           </span>
