@@ -181,6 +181,23 @@ program
   );
 
 program
+  .command('search <job> <mark>')
+  .description('every detail that the house rules allow for the members and actions of one joint, the cheapest that hold first')
+  .option('--top <number>', 'how many of the cheapest are told', '20')
+  .option('--kind <kinds...>', 'kinds of joint that are gone through; all of its family when left out')
+  .option('--rules <file>', RULES)
+  .option('--json', 'print the result as JSON, with the cost of each by its parts')
+  .action(async (path: string, mark: string, options: { top: string; kind?: string[]; rules?: string; json?: boolean }) => {
+    const top = Number(options.top);
+    if (!Number.isInteger(top) || top < 1 || top > 1000)
+      throw new BadInput(`--top: "${options.top}" is no number of details; accepted is 1 to 1000.`);
+    const { plainSearch, printSearch, searchJoint } = await import('./search.ts');
+    const searched = searchJoint(await ofOffice(readJobFile(path), options.rules), mark, { ...options, top });
+    process.stdout.write(options.json ? `${JSON.stringify(plainSearch(searched), null, 2)}\n` : printSearch(searched));
+    process.exitCode = searched.result.found.length ? 0 : 1;
+  });
+
+program
   .command('combine <cases>')
   .description('make the load combinations of a file of load cases, to EN 1990 or ASCE 7')
   .option('--json', 'print them as JSON, with what each factor is made of and what was pruned')

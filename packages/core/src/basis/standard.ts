@@ -1,4 +1,5 @@
 import type { ActionName } from '../actions/combination.ts';
+import type { Practice } from './practice.ts';
 import type {
   AnchorSize,
   AngleSection,
@@ -64,6 +65,8 @@ export interface Materials {
   /** The next stronger grade and class that shops have, and usual sizes of bolts. */
   readonly stronger: Readonly<Record<string, string>>;
   readonly usualBolts: readonly number[];
+  /** What details are made of where no office says otherwise; sizes in mm. */
+  readonly practice: Practice;
   /** What a first detail starts from, and examples of sections. */
   readonly usual: {
     readonly grade: string;

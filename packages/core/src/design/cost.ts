@@ -1,10 +1,56 @@
-import type { Quantities } from '../detail/solid.ts';
-import rates from './rates.json' with { type: 'json' };
+import type { Basis } from '../basis/basis.ts';
+import { perimeter, plateMass, type PlatePart } from '../detail/solid.ts';
+import { pieceIdOf } from '../shop/pieces.ts';
+import type { Joint } from '../joints/kind.ts';
+import { RATES, type CostRates } from '../rules/rates.ts';
 
-/** Relative cost of making a joint; only differences between details of one joint mean anything. */
-export const costOf = (q: Quantities): number =>
-  q.plateMass * rates.plate_per_kg +
-  q.bolts * rates.bolt_each +
-  q.boltMass * rates.bolt_per_kg +
-  (q.weldVolume / 1e3) * rates.weld_per_cm3 +
-  (q.concrete ? q.concrete.volume * (rates.concrete_per_m3 + rates.concrete_per_m3_MPa * q.concrete.f_ck) : 0);
+/** One part of what a joint costs, with how much of it there is. */
+export interface CostPart {
+  readonly id: 'plate' | 'cut' | 'holes' | 'pieces' | 'bolts' | 'welds' | 'concrete';
+  readonly title: string;
+  readonly cost: number;
+}
+type Priced = Pick<Joint, 'solid' | 'quantities' | 'basis'>;
+
+/**
+ * What a joint costs by its parts, in units of the rates; only differences between details for the same members mean anything. Plates by mass, more for
+ * a stronger steel, by the
+ * length that is cut (an angle at its two ends), by their holes and by the piece; bolts or anchors with their assembly; fillets by length and by
+ * volume, which takes the leg squared; the block of concrete that the joint needs.
+ */
+export function costParts({ solid, quantities: q, basis }: Priced, rates: CostRates = RATES): CostPart[] {
+  let [cut, holes, strong] = [0, 0, 0];
+  const pieces = new Set<string>();
+  for (const p of solid.plates) {
+    pieces.add(pieceIdOf(p));
+    holes += p.holes.length;
+    strong += plateMass(p) * yieldOf(p, basis);
+    cut += p.leg ? 2 * p.leg.width : p.round ? 2 * Math.PI * p.round.r : perimeter(p.outline);
+  }
+  const welded = solid.welds.reduce((s, w) => s + w.length, 0) + (solid.butts ?? []).reduce((s, b) => s + b.length, 0);
+  const { concrete } = q;
+  const parts: CostPart[] = [
+    { id: 'plate', title: 'plate', cost: q.plateMass * rates.plate_per_kg + strong * rates.plate_per_kg_MPa },
+    { id: 'cut', title: 'cutting', cost: (cut / 1e3) * rates.cut_per_m },
+    { id: 'holes', title: 'holes', cost: holes * rates.hole_each },
+    { id: 'pieces', title: 'handling', cost: pieces.size * rates.piece_each },
+    { id: 'bolts', title: q.fastener ?? 'bolts', cost: q.bolts * rates.bolt_each + q.boltMass * rates.bolt_per_kg },
+    { id: 'welds', title: 'welds', cost: (welded / 1e3) * rates.weld_per_m + (q.weldVolume / 1e3) * rates.weld_per_cm3 },
+    {
+      id: 'concrete',
+      title: 'concrete',
+      cost: concrete ? concrete.volume * (rates.concrete_per_m3 + rates.concrete_per_m3_MPa * concrete.f_ck) : 0,
+    },
+  ];
+  return parts.filter((p) => p.cost > 0);
+}
+
+/** Yield strength of a plate; 0 where the job does not know its steel. */
+function yieldOf({ grade, y }: PlatePart, { standard, set, steels }: Basis): number {
+  const known = standard.materials.grades.includes(grade) || steels.some((s) => s.name === grade);
+  return known ? standard.materials.steel({ grade }, Math.abs(y[1] - y[0]), set, 'steel', steels).f_y : 0;
+}
+
+/** All of it. */
+export const costOf = (joint: Priced, rates: CostRates = RATES): number =>
+  costParts(joint, rates).reduce((sum, p) => sum + p.cost, 0);

@@ -238,9 +238,11 @@ describe('ways out', () => {
   });
   it('are not offered without load', () => expect(waysOut('fin-plate', weak, [], DEFAULT_BASIS)).toEqual([]));
   it('cost more for more steel and bolts', () => {
-    const q = { bolts: 4, boltLengths: [{ length: 45, count: 4 }], plateMass: 2, boltMass: 1, weldVolume: 18_000 };
-    expect(costOf({ ...q, plateMass: 3 })).toBeGreaterThan(costOf(q));
-    expect(costOf({ ...q, bolts: 5 })).toBeGreaterThan(costOf(q));
+    const quantities = { bolts: 4, boltLengths: [{ length: 45, count: 4 }], plateMass: 2, boltMass: 1, weldVolume: 18_000 };
+    const solid = { plates: [], members: [], bolts: [], welds: [] };
+    const cost = (more: object) => costOf({ solid, quantities: { ...quantities, ...more }, basis: DEFAULT_BASIS });
+    expect(cost({ plateMass: 3 })).toBeGreaterThan(cost({}));
+    expect(cost({ bolts: 5 })).toBeGreaterThan(cost({}));
   });
 });
 

@@ -44,7 +44,7 @@ export function waysOut(kindId: string, input: unknown, combinations: readonly C
   const rulesBefore = now.brokenRules.length;
   const soundNow = now.state === 'holds' || now.state === 'close';
   const { quantities } = start.built;
-  const cost = costOf(quantities);
+  const cost = costOf(start.built);
 
   const attempt = (label: string, trial: unknown, pair: boolean): Trial | null => {
     const tried = tryBuild(kindId, trial, combinations, basis);
@@ -76,7 +76,7 @@ export function waysOut(kindId: string, input: unknown, combinations: readonly C
       bolts: q.bolts - quantities.bolts,
       ...(q.fastener ? { fastener: q.fastener } : {}),
       concrete: (q.concrete?.volume ?? 0) - (quantities.concrete?.volume ?? 0),
-      cost: costOf(q) - cost,
+      cost: costOf(tried.built) - cost,
     };
     return { way, arrives: rulesAfter === 0 && after >= (soundNow ? basis.close : 1) };
   };

@@ -211,6 +211,12 @@ function signedArea(points: readonly Point[]): number {
   return sum / 2;
 }
 export const polygonArea = (points: readonly Point[]): number => Math.abs(signedArea(points));
+/** Length round a polygon. */
+export const perimeter = (points: readonly Point[]): number =>
+  points.reduce((sum, [x, y], i) => {
+    const [x2, y2] = points[(i + 1) % points.length]!;
+    return sum + Math.hypot(x2 - x, y2 - y);
+  }, 0);
 /** The points of a polygon anticlockwise. */
 export const anticlockwise = (points: readonly Point[]): readonly Point[] =>
   signedArea(points) < 0 ? [...points].reverse() : points;

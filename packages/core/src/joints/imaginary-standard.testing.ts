@@ -40,6 +40,7 @@ export const plain: Standard = {
     angles: [],
     anchors: { classes: [], diameters: [], strength: () => undefined, size: () => null, usual: '', stronger: {} },
     usualBolts: [],
+    practice: { bolts: [], classes: [], steels: [], plates: [], legs: [], pitches: [], least_rows: 2, most_lines: 1 },
     usual: { grade: 'Iron', beam: '', column: '', columnGrade: 'Iron', concrete: { symbol: 'f', f: 1 } },
     preload: { classes: [], clause: '', categories: [['A', 'bearing']], surfaces: [] },
     hole: (d) => ({ d_0: d, d_v: d, d_h: d }),

@@ -15,6 +15,7 @@ import type { Prepared } from '../checks/check.ts';
 import type { MemberFacts } from './members.ts';
 import type { Met } from './met.ts';
 import type { RowsFlow } from './rows.ts';
+import type { Practice, SearchSpace } from './search.ts';
 
 export type FieldValue = number | string | boolean;
 
@@ -159,11 +160,20 @@ export interface Parts<M, P> {
   readonly solid: Solid;
 }
 
+/** What a search starts from: the members, and the joint as it stands where that is one of the kind. */
+export interface SearchFrom<I> {
+  readonly start: Start;
+  readonly present: I | null;
+  readonly combinations: readonly Combination[];
+}
+
 /** A kind under one standard: its checks, and the first detail of that practice. */
 export interface UnderStandard<I, M, P> {
   /** The joint laid out for checking. */
   prepare(model: M, solid: () => Solid): P;
   first(start: Start, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I>;
+  /** Everything that a search of details goes through; none where the kind has no search there. */
+  search?(from: SearchFrom<I>, basis: Basis, practice: Practice): SearchSpace<I>;
   /** What the trade calls the kind there, where that is another name. */
   readonly title?: string;
   /** Actions of the kind that are not covered there: a joint that has one says so. */
@@ -194,7 +204,7 @@ export interface Making<I, M, P extends Prepared> {
 /** The part of a kind that builds joints. */
 export function building<I, M, P extends Prepared>(
   making: Making<I, M, P>,
-): Pick<JointKind<I>, 'build' | 'first' | 'offers' | 'standards' | 'leaves' | 'called'> {
+): Pick<JointKind<I>, 'build' | 'first' | 'search' | 'offers' | 'standards' | 'leaves' | 'called'> {
   const standards = Object.keys(making.standards);
   const under = ({ standard: { id } }: Basis): UnderStandard<I, M, P> => {
     const found = Object.hasOwn(making.standards, id) ? making.standards[id] : undefined;
@@ -207,6 +217,7 @@ export function building<I, M, P extends Prepared>(
     called: ({ id }) => (Object.hasOwn(making.standards, id) ? making.standards[id]!.title : undefined),
     offers: { chart: making.chart !== undefined, rows: making.rows !== undefined, template: making.template !== undefined },
     first: (start, combinations, basis, judge) => under(basis).first(start, combinations, basis, judge),
+    search: (from, basis, practice) => under(basis).search?.(from, basis, practice) ?? null,
     build: (input, basis) => {
       const { prepare, moves } = under(basis);
       const model = making.model(input, basis);
@@ -319,6 +330,8 @@ export interface JointKind<I = unknown> {
     parse(text: string, base: I, units?: Units): I;
   };
   first(start: Start, combinations: readonly Combination[], basis: Basis, judge: (input: I) => number): FirstDetail<I>;
+  /** Everything that a search of details goes through; null where it has none under this standard. Throws a Refusal where no detail fits the members. */
+  search(from: SearchFrom<I>, basis: Basis, practice: Practice): SearchSpace<I> | null;
 }
 
 /** A kind as the trade names it under a standard. */

@@ -5,8 +5,10 @@ import type { BasisField } from '../basis/field.ts';
 import { basisFieldHelp, fieldKeys } from '../basis/field.ts';
 import { given, validate } from '../validate/index.ts';
 import { Refusal } from '../refusal.ts';
+import { practiceAccepts, PRACTICE_FIELDS, practiceSchema, RATE_TITLES, ratesSchema, type GivenPractice } from './practice.ts';
+import type { CostRates } from './rates.ts';
 
-/** How what leaves the product looks: no result depends on it. */
+/** How what leaves the product looks, and what details are made of and cost where the product proposes them: no result depends on it. */
 export interface HouseRules {
   /** Name of the office, and what stands beside it: address, telephone. */
   readonly office: string;
@@ -22,6 +24,9 @@ export interface HouseRules {
   readonly dxf_text: number;
   /** Names of layers in DXF, those that are not called as they are meant. */
   readonly layers: Readonly<Partial<Record<DxfLayer, string>>>;
+  /** What details are made of, and what things cost, where they are not as is usual. */
+  readonly details: GivenPractice;
+  readonly rates: Partial<CostRates>;
 }
 /** Rules as they are written down: what is not said is the office's, or as is usual. */
 export type GivenRules = Partial<HouseRules>;
@@ -102,6 +107,12 @@ export function ruleHelp(name: string): string | undefined {
   if (said) return `${said.label}. ${said.about}. Accepted: one line of at most ${said.most} letters.`;
   if (id === 'logo')
     return 'Logo. It stands on the first page and under each drawing. Accepted: a picture; it is kept as a PNG of at most 800 x 320 dots.';
+  const made = PRACTICE_FIELDS.find((f) => `details.${f.id}` === id);
+  if (made) return `${made.label}. ${made.about}; search and first details go by it. ${practiceAccepts(made)}`;
+  if (id.startsWith('rates.')) {
+    const title = (RATE_TITLES as Readonly<Record<string, string>>)[id.slice(6)];
+    return title && `What it costs: ${title}. Any unit, the same for all. Accepted: 0 to 1000000.`;
+  }
   const layer = DXF_LAYERS.find((l) => l.id === id);
   return (
     layer && `Layer ${layer.id}: ${layer.about}. Accepted: a name of at most 60 letters without < > / \\ " : ; ? * | = , or \`.`
@@ -113,7 +124,7 @@ export const letterFactor = (rules: Pick<HouseRules, 'dxf_dimension_text' | 'dxf
   (style === 'dimension' ? rules.dxf_dimension_text : rules.dxf_text) / LETTERS;
 
 export const USUAL_RULES: HouseRules = {
-  ...{ office: '', address: '', logo: '', decimal: 'point', paper: 'usual', layers: {} },
+  ...{ office: '', address: '', logo: '', decimal: 'point', paper: 'usual', layers: {}, details: {}, rates: {} },
   ...{ dxf_dimension_text: LETTERS, dxf_text: LETTERS },
 };
 
@@ -131,6 +142,8 @@ export const rulesSchema = Joi.object<GivenRules>({
   ...fieldKeys(RULE_FIELDS),
   logo: Joi.string().max(MOST_LOGO).allow(''),
   layers: Joi.object(Object.fromEntries(DXF_LAYERS.map((l) => [l.id, layerName]))),
+  details: practiceSchema,
+  rates: ratesSchema,
 });
 
 const LOGO_ACCEPTED = `accepted is a PNG of at most 300 kB and ${MOST_DOTS} dots a side, as text that begins with ${LOGO_START}`;
@@ -182,4 +195,11 @@ export const rulesOf = ({
 }: {
   readonly office?: GivenRules | undefined;
   readonly rules?: GivenRules | undefined;
-}): HouseRules => ({ ...USUAL_RULES, ...office, ...rules, layers: { ...office.layers, ...rules.layers } });
+}): HouseRules => ({
+  ...USUAL_RULES,
+  ...office,
+  ...rules,
+  layers: { ...office.layers, ...rules.layers },
+  details: { ...office.details, ...rules.details },
+  rates: { ...office.rates, ...rules.rates },
+});

@@ -1,4 +1,13 @@
-import { anticlockwise, plateArea, plateMass, type Hole, type PlatePart, type Point, type Solid } from '../detail/solid.ts';
+import {
+  anticlockwise,
+  perimeter,
+  plateArea,
+  plateMass,
+  type Hole,
+  type PlatePart,
+  type Point,
+  type Solid,
+} from '../detail/solid.ts';
 import { alike } from './list.ts';
 
 /** A hole of a flat face; a slot is as long as `long` along `along`, `d` wide. */
@@ -138,12 +147,6 @@ function legFace(p: PlatePart, turned: boolean): Flat {
       .sort((a, b) => a.at[0] - b.at[0] || a.at[1] - b.at[1]),
   };
 }
-
-const perimeter = (points: readonly Point[]): number =>
-  points.reduce((sum, [x, y], i) => {
-    const [x2, y2] = points[(i + 1) % points.length]!;
-    return sum + Math.hypot(x2 - x, y2 - y);
-  }, 0);
 
 /** What a plate is cut from: itself, or the angle that it is a leg of. */
 export const pieceIdOf = ({ id, leg }: PlatePart): string => leg?.of ?? id;

@@ -8,7 +8,7 @@ import { baseToEn1993 } from './en1993/index.ts';
 import { momentChart } from './chart.ts';
 import { baseEdits, baseFields, COLUMN_SHAPES } from './fields.ts';
 import { europeanBase } from './en1993/first.ts';
-import { baseFirst, baseMoves } from './practice.ts';
+import { baseFirst, baseMoves, baseSearch } from './practice.ts';
 import { baseSchema, type BaseInput } from './input.ts';
 import { parseLine, printLine } from './line.ts';
 import { baseLists, settingOut } from './lists.ts';
@@ -102,10 +102,16 @@ export const columnBase: JointKind<BaseInput> = {
   ...building({
     model: baseModel,
     standards: {
-      [en1993.id]: { prepare: baseToEn1993, first: baseFirst(europeanBase), moves: baseMoves(europeanBase) },
+      [en1993.id]: {
+        prepare: baseToEn1993,
+        first: baseFirst(europeanBase),
+        search: baseSearch(europeanBase),
+        moves: baseMoves(europeanBase),
+      },
       [aisc360.id]: {
         prepare: baseToAisc360,
         first: baseFirst(americanBase),
+        search: baseSearch(americanBase),
         moves: baseMoves(americanBase),
         leaves: ['M_z', 'V_y', 'T'],
       },

@@ -4,7 +4,8 @@ import { Refusal } from '../../refusal.ts';
 import { boltName, type Units } from '../../units/system.ts';
 import { validate } from '../../validate/index.ts';
 import { stepMove } from '../field-makers.ts';
-import type { FirstDetail, Move, Seed, Start } from '../kind.ts';
+import type { FirstDetail, Move, SearchFrom, Seed, Start } from '../kind.ts';
+import { boltAxis, countAxis, lengthAxis, wordAxis, type Practice as OfficePractice, type SearchSpace } from '../search.ts';
 import { baseField, baseFields } from './fields.ts';
 import { baseSchema, type BaseInput, type PatternInput } from './input.ts';
 import type { Materials } from '../../basis/standard.ts';
@@ -200,6 +201,77 @@ export const baseFirst =
         : 'No actions were given yet.',
     ];
     return { input, why };
+  };
+
+/** How much larger and smaller than it stands a plate is tried, in steps of practice. */
+const OUTWARDS = [-1, 0, 1, 2, 3];
+/** Every choice of plate, anchors, embedment and weld about the base as it stands; its column, block and shear stay. */
+export const baseSearch =
+  (of: Practice) =>
+  ({ start, present }: SearchFrom<I>, basis: Basis, office: OfficePractice): SearchSpace<I> => {
+    const from = present ?? usualBase(of, start as Seed, basis);
+    const { units } = basis;
+    const by = of.wider[0]!;
+    const { d: now, h_ef, cls } = from.anchors;
+    // One size up and one down: what is further off is reached from there.
+    const all = [...new Set([...of.diameters, now])].sort((a, b) => a - b);
+    const sizes = all.slice(Math.max(0, all.indexOf(now) - 1), all.indexOf(now) + 2);
+    const depths = [-1, 0, 1, 2].map((k) => h_ef + k * of.deeper).filter((h) => h >= 4 * now);
+    const stronger = basis.standard.materials.anchors.stronger[cls ?? ''];
+    const grades = [...new Set([from.plate.steel.grade, ...office.steels])].filter((g) => g !== undefined);
+    return {
+      axes: [
+        lengthAxis(
+          'size',
+          'plate larger by',
+          OUTWARDS.map((k) => k * by),
+          units,
+        ),
+        lengthAxis(
+          'plate',
+          'thickness',
+          of.plates.filter((t) => t >= 0.6 * from.plate.t && t <= 2 * from.plate.t),
+          units,
+        ),
+        wordAxis('steel', 'steel', grades.length ? grades : ['as it is']),
+        boltAxis(from.anchors.pattern.type === 'none' ? [now] : sizes, 'anchors'),
+        wordAxis('class', 'class', cls === undefined ? ['as it is'] : stronger ? [cls, stronger] : [cls]),
+        lengthAxis('depth', 'embedment', depths.length ? depths : [h_ef], units),
+        countAxis('more', 'more anchors, times', 0, from.anchors.pattern.type === 'none' ? 0 : 1),
+        countAxis('weld', 'larger welds, steps', 0, 1),
+      ],
+      make: (choice) => {
+        const [out, t, grade, d, named, depth, times, steps] = choice as [
+          number,
+          number,
+          string,
+          number,
+          string,
+          number,
+          number,
+          number,
+        ];
+        const keep = of.edge * (d - now);
+        const grown = wider(from, out, d === now ? 0 : keep);
+        const a_f = from.weld.a_f + steps * of.weld.step;
+        if (a_f > of.weld.most && steps > 0) return null;
+        let made: I | null = {
+          ...grown,
+          plate: { ...grown.plate, t, ...(from.plate.steel.grade === undefined ? {} : { steel: { grade } }) },
+          anchors: {
+            ...grown.anchors,
+            ...(d === now ? {} : { d, ...of.sized(grown, d) }),
+            h_ef: depth,
+            ...(cls === undefined ? {} : { cls: named }),
+          },
+          weld: { ...from.weld, a_f, a_w: from.weld.a_w + steps * of.weld.step },
+        };
+        for (let n = 0; n < times && made; n += 1) made = more(made);
+        return made;
+      },
+      fixed:
+        'Its column, its block, what takes the shear and the kind of anchor are as they stand; anchors move out with the edges of the plate.',
+    };
   };
 
 /** Small moves round a base, each one step of one thing. */

@@ -6,9 +6,11 @@ import { Refusal } from '../../refusal.ts';
 import { stepMove, up5 } from '../field-makers.ts';
 import { closerRows, leastDistances, widened } from '../beam-end/member-fields.ts';
 import { beamStart, boltedSupport, type BeamStart } from '../beam-end/beam-family.ts';
-import type { FirstDetail, Move, Start } from '../kind.ts';
+import type { FirstDetail, Move, SearchFrom, Start } from '../kind.ts';
 import type { MemberDimensions } from '../members.ts';
 import { withRowCount } from '../pitches.ts';
+import { countAxis, lengthAxis, wordAxis, type Practice, type SearchSpace } from '../search.ts';
+import { beamEndAxes, rowsIn } from '../beam-end/search.ts';
 import { CLEAT_SIZES, cleatSizes, cleatsField, cleatsFields, withRows } from './fields.ts';
 import { boltedToBeam, boltedToSupport, bottomEnd, webEdge, type CleatsInput } from './input.ts';
 import { biggerBolts, longerEnds, rowMore, strongerBolts, strongerSteel, upAndDown } from '../beam-end/moves.ts';
@@ -24,6 +26,8 @@ interface Choice {
   readonly t: number;
   readonly p3: number;
   readonly grade: string;
+  readonly cls?: string;
+  readonly end?: number;
 }
 
 const ends = (c: { d: number; p1: number }): number => (c.p1 >= 70 ? (c.d > 20 ? 50 : 40) : leastDistances(c.d).e1);
@@ -32,7 +36,7 @@ const ends = (c: { d: number; p1: number }): number => (c.p1 >= 70 ? (c.d > 20 ?
 function compose(start: BeamStart, c: Choice): I | null {
   const { dims: beam, gap } = start;
   const d0 = holeSize(c.d, 'normal').d_0;
-  const e1 = ends(c);
+  const e1 = c.end ?? ends(c);
   const L1 = (c.n1 - 1) * c.p1;
   const h = Math.max(2 * e1 + L1, Math.min(up5(0.6 * beam.h), Math.floor(start.clear)));
   const end = (h - L1) / 2;
@@ -53,7 +57,7 @@ function compose(start: BeamStart, c: Choice): I | null {
     fixing: 'bolted',
     bolts: {
       d: c.d,
-      cls: '8.8',
+      cls: c.cls ?? '8.8',
       n1: c.n1,
       n2: c.lines,
       p1: c.p1,
@@ -66,6 +70,30 @@ function compose(start: BeamStart, c: Choice): I | null {
     },
     support_bolts: { n1: c.n1, p1: c.p1, e1: end },
     holes: { cleat: 'normal', web: 'normal', leg: 'normal', support: 'normal' },
+  };
+}
+
+/** Every choice of bolts, rows, gauge and rolled angles that the office has: bolted double cleats. */
+export function cleatsSearch({ start: asked }: SearchFrom<I>, basis: Basis, practice: Practice): SearchSpace<I> {
+  const start = beamStart(asked, basis);
+  const { units } = basis;
+  const angles = [...new Set(CLEAT_SIZES.map((s) => s.t))].filter((t) => practice.plates.includes(t)).sort((a, b) => a - b);
+  return {
+    axes: [
+      ...beamEndAxes(start.clear, practice, units, true),
+      countAxis('lines', 'lines', 1, practice.most_lines),
+      lengthAxis('gauge', 'gauge', [90, 100, 110, 120, 140], units),
+      lengthAxis('angle', 'angles', angles, units),
+      wordAxis('steel', 'steel', practice.steels),
+    ],
+    make: (choice) => {
+      const [d, cls, n1, p1, lines, p3, t, grade] = choice as [number, string, number, number, number, number, number, string];
+      const rows = rowsIn(start.clear, d, n1, p1);
+      const input = rows && compose(start, { d, cls, n1, lines, p3, t, grade, ...rows });
+      return !input || input.cleat.h > start.clear ? null : input;
+    },
+    fixed:
+      'Two angles, bolted to both: the smallest legs that leave room for the bolts; ends, edges and the gap are those of practice.',
   };
 }
 

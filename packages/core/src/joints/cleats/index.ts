@@ -5,7 +5,7 @@ import { beamAndSupport, memberWords } from '../members.ts';
 import { quantitiesOf } from '../beam-end/solid-parts.ts';
 import { cleatsToEn1993 } from './en1993/index.ts';
 import { cleatsEdits, cleatsFields, cleatsPlaces } from './fields.ts';
-import { cleatsFirst, cleatsMoves } from './first.ts';
+import { cleatsFirst, cleatsMoves, cleatsSearch } from './first.ts';
 import { cleatsSchema, type CleatsInput } from './input.ts';
 import { parseLine, printLine } from './line.ts';
 import { cleatsModel, type CleatsModel } from './model.ts';
@@ -13,7 +13,7 @@ import type { MeasuredChecks } from '../beam-end/clearances.ts';
 import { cleatsSolid } from './solid.ts';
 import { cleatsDrawing } from './views.ts';
 import { aisc360 } from '../../standards/aisc360/standard.ts';
-import { anglesFirst } from './aisc360/first.ts';
+import { anglesFirst, anglesSearch } from './aisc360/first.ts';
 import { anglesToAisc360 } from './aisc360/index.ts';
 import { en1993 } from '../../standards/en1993/standard.ts';
 
@@ -31,8 +31,14 @@ export const cleats: JointKind<CleatsInput> = {
   ...building<CleatsInput, CleatsModel, MeasuredChecks>({
     model: cleatsModel,
     standards: {
-      [en1993.id]: { prepare: cleatsToEn1993, first: cleatsFirst },
-      [aisc360.id]: { title: 'Angles', prepare: anglesToAisc360, first: anglesFirst, leaves: ['N_tie', 'V_ser'] },
+      [en1993.id]: { prepare: cleatsToEn1993, first: cleatsFirst, search: cleatsSearch },
+      [aisc360.id]: {
+        title: 'Angles',
+        prepare: anglesToAisc360,
+        first: anglesFirst,
+        search: anglesSearch,
+        leaves: ['N_tie', 'V_ser'],
+      },
     },
     solid: cleatsSolid,
     quantities: ({ solid }) => quantitiesOf(solid),

@@ -4,8 +4,10 @@ import { Refusal } from '../../refusal.ts';
 import { stepMove, up5 } from '../field-makers.ts';
 import { closerRows, leastDistances, widened } from '../beam-end/member-fields.ts';
 import { beamStart, boltedSupport, type BeamStart } from '../beam-end/beam-family.ts';
-import type { FirstDetail, Move, Start } from '../kind.ts';
+import type { FirstDetail, Move, SearchFrom, Start } from '../kind.ts';
 import { withRowCount } from '../pitches.ts';
+import { lengthAxis, wordAxis, type Practice, type SearchSpace } from '../search.ts';
+import { beamEndAxes, plateAxes, rowsIn } from '../beam-end/search.ts';
 import type { MemberDimensions } from '../members.ts';
 import { endPlateField, endPlateFields, withColumns, withRows } from './fields.ts';
 import { type EndPlateInput, bottomEnd, columns, edgeDistance, groupHeight, widthFor } from './input.ts';
@@ -21,17 +23,38 @@ const ends = (c: { d: number; p1: number }): number => (c.p1 >= 70 ? (c.d > 20 ?
 /** One choice of the practical first detail (basis 5.1). */
 function compose(
   start: BeamStart,
-  c: { d: number; n1: number; p1: number; t: number; p3: number; edge: number; grade: string },
+  c: {
+    d: number;
+    n1: number;
+    p1: number;
+    t: number;
+    p3: number;
+    edge: number;
+    grade: string;
+    cls?: string;
+    s?: number;
+    end?: number;
+  },
 ): I {
-  const e1 = ends(c);
+  const e1 = c.end ?? ends(c);
   const h = Math.max(2 * e1 + (c.n1 - 1) * c.p1, Math.min(up5(0.6 * start.dims.h), Math.floor(start.clear)));
   const end = (h - (c.n1 - 1) * c.p1) / 2;
   return {
     beam: start.beam,
     support: boltedSupport(start),
     plate: { t: c.t, h, b: c.p3 + 2 * c.edge, e1: end, top: start.place(h), full_depth: false, steel: { grade: c.grade } },
-    bolts: { d: c.d, cls: '8.8', n1: c.n1, p1: c.p1, p3: c.p3, threads_in_plane: true, category: 'A', friction: 'B', packing: 0 },
-    weld: { s: 6 },
+    bolts: {
+      d: c.d,
+      cls: c.cls ?? '8.8',
+      n1: c.n1,
+      p1: c.p1,
+      p3: c.p3,
+      threads_in_plane: true,
+      category: 'A',
+      friction: 'B',
+      packing: 0,
+    },
+    weld: { s: c.s ?? 6 },
     holes: { plate: 'normal', support: 'normal' },
   };
 }
@@ -46,6 +69,56 @@ function gauges({ dims, between }: BeamStart, d: number): { p3: number; edge: nu
 
 /** Legs from 6 mm on; the rule of the full-strength weld judges. */
 const LEGS = [6, 8, 10, 12, 15];
+
+/** Gauges of practice, mm. */
+const GAUGES = [90, 100, 120, 140];
+/** Every choice of bolts, rows, gauge, plate and weld that the office makes plates of; of the full depth too where the beam has no notch. */
+export function endPlateSearch({ start: asked }: SearchFrom<I>, basis: Basis, practice: Practice): SearchSpace<I> {
+  const start = beamStart(asked, basis);
+  const { units } = basis;
+  const depths = ['between the flanges', ...(start.beam.notch.type === 'none' ? ['over the full depth'] : [])];
+  const widest = gauges(start, Math.min(...practice.bolts)).map((g) => g.p3);
+  return {
+    axes: [
+      ...beamEndAxes(start.clear, practice, units, true),
+      lengthAxis('gauge', 'gauge', [...new Set([...GAUGES.filter((g) => g + 60 <= start.between), ...widest])], units),
+      wordAxis('depth', 'plate', depths),
+      ...plateAxes(practice, units),
+    ],
+    make: (choice) => {
+      const [d, cls, n1, p1, p3, depth, t, grade, s] = choice as [
+        number,
+        string,
+        number,
+        number,
+        number,
+        string,
+        number,
+        string,
+        number,
+      ];
+      const least = leastDistances(d);
+      const edge = Math.max(30, least.e1);
+      const rows = rowsIn(start.clear, d, n1, p1);
+      if (!rows) return null;
+      if (p3 + 2 * Math.min(edge, least.e1) > start.between) return null;
+      const input = compose(start, {
+        d,
+        cls,
+        n1,
+        t,
+        p3,
+        edge: p3 + 2 * edge > start.between ? least.e1 : edge,
+        grade,
+        s,
+        ...rows,
+      });
+      if (depth === depths[0]) return input.plate.h > start.clear ? null : input;
+      return toFullDepth(input, start.dims.h);
+    },
+    fixed: 'Ends and edges are those of practice for each bolt, and the plate is at least 0.6 of the beam deep where that fits.',
+  };
+}
 
 /** A first detail for members and forces: fewest rows that give 0.6 of the depth, then more, bigger bolts, other gauges. */
 export function endPlateFirst(

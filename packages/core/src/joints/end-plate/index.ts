@@ -4,7 +4,7 @@ import { building, type JointKind } from '../kind.ts';
 import { beamAndSupport, memberWords } from '../members.ts';
 import { endPlateToEn1993 } from './en1993/index.ts';
 import { endPlateEdits, endPlateFields, endPlatePlaces } from './fields.ts';
-import { endPlateFirst, endPlateMoves } from './first.ts';
+import { endPlateFirst, endPlateMoves, endPlateSearch } from './first.ts';
 import { endPlateSchema, type EndPlateInput } from './input.ts';
 import { parseLine, printLine } from './line.ts';
 import { endPlateModel, type EndPlateModel } from './model.ts';
@@ -13,7 +13,7 @@ import { quantitiesOf } from '../beam-end/solid-parts.ts';
 import { endPlateSolid } from './solid.ts';
 import { endPlateDrawing } from './views.ts';
 import { aisc360 } from '../../standards/aisc360/standard.ts';
-import { shearEndPlateFirst } from './aisc360/first.ts';
+import { shearEndPlateFirst, shearEndPlateSearch } from './aisc360/first.ts';
 import { endPlateToAisc360 } from './aisc360/index.ts';
 import { en1993 } from '../../standards/en1993/standard.ts';
 
@@ -31,8 +31,13 @@ export const endPlate: JointKind<EndPlateInput> = {
   ...building<EndPlateInput, EndPlateModel, MeasuredChecks>({
     model: endPlateModel,
     standards: {
-      [en1993.id]: { prepare: endPlateToEn1993, first: endPlateFirst },
-      [aisc360.id]: { prepare: endPlateToAisc360, first: shearEndPlateFirst, leaves: ['N_tie', 'V_ser'] },
+      [en1993.id]: { prepare: endPlateToEn1993, first: endPlateFirst, search: endPlateSearch },
+      [aisc360.id]: {
+        prepare: endPlateToAisc360,
+        first: shearEndPlateFirst,
+        search: shearEndPlateSearch,
+        leaves: ['N_tie', 'V_ser'],
+      },
     },
     solid: endPlateSolid,
     quantities: ({ solid }) => quantitiesOf(solid),

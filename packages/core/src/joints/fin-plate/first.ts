@@ -5,8 +5,10 @@ import { Refusal } from '../../refusal.ts';
 import { stepMove, up5 } from '../field-makers.ts';
 import { closerRows, leastDistances, widened } from '../beam-end/member-fields.ts';
 import { beamStart, weldedSupport, type BeamStart } from '../beam-end/beam-family.ts';
-import type { FirstDetail, Move, Start } from '../kind.ts';
+import type { FirstDetail, Move, SearchFrom, Start } from '../kind.ts';
 import { withRowCount } from '../pitches.ts';
+import { countAxis, type Practice, type SearchSpace } from '../search.ts';
+import { beamEndAxes, plateAxes, rowsIn } from '../beam-end/search.ts';
 import { finPlateField, finPlateFields, withRows } from './fields.ts';
 import type { FinPlateInput } from './input.ts';
 import { refuseHollow } from './en1993/support.ts';
@@ -24,13 +26,22 @@ interface Choice {
   readonly n1: number;
   readonly t: number;
   readonly grade: string;
+  readonly cls?: string;
+  readonly p1?: number;
+  /** As strong as the plate where none is chosen. */
+  readonly s?: number;
+  /** Least height of the plate: it is deepened at its ends. */
+  readonly h?: number;
+  readonly end?: number;
 }
 
 /** The practical first detail of basis 5.1 for one choice of bolts and plate. */
 function compose(start: BeamStart, c: Choice, basis: Basis): I {
   const big = c.d > 20;
-  const e1 = big ? 50 : 40;
-  const h = 2 * e1 + (c.n1 - 1) * 70;
+  const { p1 = 70, end = big ? 50 : 40 } = c;
+  const L1 = (c.n1 - 1) * p1;
+  const h = Math.max(2 * end + L1, c.h ?? 0);
+  const e1 = (h - L1) / 2;
   const draft: I = {
     beam: start.beam,
     support: weldedSupport(start),
@@ -40,10 +51,10 @@ function compose(start: BeamStart, c: Choice, basis: Basis): I {
     gap: start.gap,
     bolts: {
       d: c.d,
-      cls: '8.8',
+      cls: c.cls ?? '8.8',
       n1: c.n1,
       n2: c.lines,
-      p1: 70,
+      p1,
       p2: c.lines > 1 ? (big ? 70 : 60) : 0,
       threads_in_plane: true,
       category: 'A',
@@ -53,7 +64,7 @@ function compose(start: BeamStart, c: Choice, basis: Basis): I {
     weld: { s: 8 },
     holes: { plate: 'normal', web: 'normal' },
   };
-  return { ...draft, weld: { s: LEGS.find((s) => keepsFullStrength(draft, s, basis)) ?? 15 } };
+  return { ...draft, weld: { s: c.s ?? LEGS.find((s) => keepsFullStrength(draft, s, basis)) ?? 15 } };
 }
 
 /** Full-strength fillets: 0.50 t (S275) or 0.60 t (S355 and up) with the throat factor of the job; the rule itself judges exactly. */
@@ -61,6 +72,28 @@ const keepsFullStrength = (i: I, s: number, basis: Basis): boolean =>
   throatOf(basis) * s >=
   (i.plate.steel.grade === 'S275' || i.plate.steel.grade === 'S235' ? 0.51 : i.plate.steel.grade === 'S460' ? 0.76 : 0.61) *
     i.plate.t;
+
+/** Every choice of bolts, rows, plate and weld that the office makes plates of. */
+export function finPlateSearch({ start: asked }: SearchFrom<I>, basis: Basis, practice: Practice): SearchSpace<I> {
+  const start = beamStart(asked, basis);
+  refuseHollow(start.support);
+  const { units } = basis;
+  const least = Math.min(up5(0.6 * start.dims.h), Math.floor(start.clear));
+  return {
+    axes: [
+      ...beamEndAxes(start.clear, practice, units, true),
+      countAxis('lines', 'lines', 1, practice.most_lines),
+      ...plateAxes(practice, units),
+    ],
+    make: (choice) => {
+      const [d, cls, n1, p1, lines, t, grade, s] = choice as [number, string, number, number, number, number, string, number];
+      const rows = rowsIn(start.clear, d, n1, p1);
+      return rows && compose(start, { d, cls, n1, lines, t, grade, s, h: least, ...rows }, basis);
+    },
+    fixed:
+      'Ends, edges and the gap are those of practice for each bolt, and the plate is at least 0.6 of the beam deep where that fits.',
+  };
+}
 
 /** Choices in order of cost: one line of M20, one of M24, two lines of M20, two of M24; more rows, then thicker plate within the rotation rule. */
 function choices({ dims: beam, clear }: BeamStart): Choice[] {

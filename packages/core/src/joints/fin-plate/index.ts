@@ -4,7 +4,7 @@ import { building, type JointKind } from '../kind.ts';
 import { finPlateToEn1993 } from './en1993/index.ts';
 import { beamAndSupport, memberWords } from '../members.ts';
 import { finPlateEdits, finPlateFields, finPlatePlaces } from './fields.ts';
-import { finPlateFirst, finPlateMoves } from './first.ts';
+import { finPlateFirst, finPlateMoves, finPlateSearch } from './first.ts';
 import { finPlateSchema, type FinPlateInput } from './input.ts';
 import { parseLine, printLine } from './line.ts';
 import { finPlateModel, type FinPlateModel } from './model.ts';
@@ -13,7 +13,7 @@ import { finPlateSolid } from './solid.ts';
 import type { MeasuredChecks } from '../beam-end/clearances.ts';
 import { finPlateDrawing } from './views.ts';
 import { aisc360 } from '../../standards/aisc360/standard.ts';
-import { singlePlateFirst } from './aisc360/first.ts';
+import { singlePlateFirst, singlePlateSearch } from './aisc360/first.ts';
 import { finPlateToAisc360 } from './aisc360/index.ts';
 import { en1993 } from '../../standards/en1993/standard.ts';
 
@@ -31,8 +31,14 @@ export const finPlate: JointKind<FinPlateInput> = {
   ...building<FinPlateInput, FinPlateModel, MeasuredChecks>({
     model: finPlateModel,
     standards: {
-      [en1993.id]: { prepare: finPlateToEn1993, first: finPlateFirst },
-      [aisc360.id]: { title: 'Single plate', prepare: finPlateToAisc360, first: singlePlateFirst, leaves: ['N_tie', 'V_ser'] },
+      [en1993.id]: { prepare: finPlateToEn1993, first: finPlateFirst, search: finPlateSearch },
+      [aisc360.id]: {
+        title: 'Single plate',
+        prepare: finPlateToAisc360,
+        first: singlePlateFirst,
+        search: singlePlateSearch,
+        leaves: ['N_tie', 'V_ser'],
+      },
     },
     solid: finPlateSolid,
     quantities: ({ solid }) => quantitiesOf(solid),

@@ -3,8 +3,9 @@ import type { Basis } from '../../basis/basis.ts';
 import { Refusal } from '../../refusal.ts';
 import { boltName } from '../../units/system.ts';
 import { PLATE_STEPS, stepMove, up5 } from '../field-makers.ts';
-import type { FirstDetail, Move, Start } from '../kind.ts';
+import type { FirstDetail, Move, SearchFrom, Start } from '../kind.ts';
 import { memberDimensions, strength, type MemberDimensions } from '../members.ts';
+import { boltAxis, lengthAxis, wordAxis, type Practice, type SearchSpace } from '../search.ts';
 import { askedOf, USUAL_OPTIONS, type Asked } from './asked.ts';
 import { written } from './field-parts.ts';
 import { momentPlateFields, newStiffener, sortedRows, withoutRow, withRow } from './fields.ts';
@@ -28,7 +29,19 @@ interface Choice {
   readonly outside: boolean;
   readonly inside: number;
   readonly both: boolean;
+  readonly cls?: string;
+  readonly grade?: string;
+  /** The haunch as it is, in place of a usual one. */
+  readonly haunch?: I['haunch'];
 }
+
+const usualGrade = (a: Asked): string =>
+  a.beam.steel.grade === 'S275' || a.beam.steel.grade === 'S235' ? 'S275' : (a.beam.steel.grade ?? 'S355');
+
+const usualHaunch = (a: Asked, dims: MemberDimensions): I['haunch'] =>
+  a.haunch
+    ? { h: up10(dims.h * 0.9), l: up10(dims.h * 3), b: dims.b, tf: dims.tf, tw: dims.tw, steel: a.beam.steel, tip: false }
+    : undefined;
 
 /** One pass of practice: gauge, plate, rows and welds for a bolt and a number of rows. */
 function compose(
@@ -42,12 +55,10 @@ function compose(
   const { materials } = basis.standard;
   const bolt = materials.bolt(c.d);
   const d_0 = materials.hole(c.d, 'normal').d_0;
-  const grade = a.beam.steel.grade === 'S275' || a.beam.steel.grade === 'S235' ? 'S275' : (a.beam.steel.grade ?? 'S355');
+  const grade = c.grade ?? usualGrade(a);
   const throat = (leg: number): number => Math.ceil((leg / Math.SQRT2) * 10 - 1e-9) / 10;
   const clear = up5(Math.SQRT2 * throat(legs.flange) + bolt.d_w / 2 + 3);
-  const haunch = a.haunch
-    ? { h: up10(dims.h * 0.9), l: up10(dims.h * 3), b: dims.b, tf: dims.tf, tw: dims.tw, steel: a.beam.steel, tip: false }
-    : undefined;
+  const haunch = c.haunch ?? usualHaunch(a, dims);
   const slope = haunch ? (bolt.washer + bolt.nut + 0.3 * c.d) * (haunch.h / haunch.l) : 0;
   const H = dims.h + (haunch?.h ?? 0);
   const pitch = up10(3.5 * c.d);
@@ -71,7 +82,7 @@ function compose(
       bottom: c.both ? past : Math.max(15, up5(legs.flange + 5)),
       steel: { grade },
     },
-    bolts: { d: c.d, cls: '8.8', w: c.w, threads_in_plane: true, washers: 2 },
+    bolts: { d: c.d, cls: c.cls ?? '8.8', w: c.w, threads_in_plane: true, washers: 2 },
     rows: [...new Set(rows)].sort((x, y) => y - x).map((y) => ({ y, role: 'auto' as const })),
     welds: {
       top: throat(legs.flange),
@@ -128,6 +139,46 @@ const ROWS = [
   [true, 2],
   [true, 3],
 ] as const;
+
+/** What strengthens the column at its flanges, in words. */
+const STIFFENED = ['none', 'at compression', 'at both flanges'] as const;
+/** Every choice of bolts, rows, plate and stiffeners that the office makes plates of; a splice has no column to stiffen. */
+export function momentPlateSearch({ start, present }: SearchFrom<I>, basis: Basis, practice: Practice): SearchSpace<I> {
+  const a = askedOf(start);
+  const haunch = present?.haunch;
+  const dims = memberDimensions(a.beam, basis, 'beam')!;
+  const column = a.column ? memberDimensions(a.column, basis, 'column') : null;
+  const legs = fullLegs(a, dims, basis);
+  const { units } = basis;
+  const rows = [...ROWS, [false, 2], [false, 3], [true, 4]] as const;
+  const words = rows.map(([outside, inside]) => `${outside ? '1 outside, ' : ''}${inside} inside`);
+  return {
+    axes: [
+      boltAxis(practice.bolts),
+      wordAxis('class', 'class', practice.classes),
+      { id: 'rows', title: 'rows at the tension flange', values: words, words },
+      wordAxis('both', 'rows outside', ['the tension flange', 'both flanges']),
+      lengthAxis('plate', 'plate', practice.plates, units),
+      wordAxis('steel', 'steel', practice.steels),
+      wordAxis('stiffeners', 'stiffeners', column ? STIFFENED : STIFFENED.slice(0, 1)),
+    ],
+    make: (choice) => {
+      const [d, cls, row, sides, t, grade, stiff] = choice as [number, string, string, string, number, string, string];
+      const [outside, inside] = rows[words.indexOf(row)]!;
+      const both = sides === 'both flanges';
+      // A row outside one flange alone is one of the rows that are chosen.
+      if (both && !outside) return null;
+      const w = gaugeFor(d, dims, column, legs.web, basis);
+      if (column && (column.b - w) / 2 < 1.2 * basis.standard.materials.hole(d, 'normal').d_0) return null;
+      const made = compose(a, dims, column, legs, { d, w, t, outside, inside, both, cls, grade, haunch }, basis);
+      const plain = present ? { ...made, options: present.options } : made;
+      if (!column || stiff === STIFFENED[0]) return plain;
+      const below = stiffened(plain, 'bottom', column);
+      return stiff === STIFFENED[1] ? below : stiffened(below, 'top', column);
+    },
+    fixed: `Gauge, ends and pitches are those of practice for each bolt, welds as strong as flanges and web${haunch ? '; the haunch is as it is' : ''}.`,
+  };
+}
 
 /** Why a detail is as it is, one sentence each. */
 function reasons(c: Choice, legs: { flange: number; web: number }, { units: u }: Basis): string[] {

@@ -8,12 +8,12 @@ import { building, type JointKind, type SeedField } from '../kind.ts';
 import { memberFacts } from '../members.ts';
 import { seeded, type Met } from '../met.ts';
 import { aisc360 } from '../../standards/aisc360/standard.ts';
-import { momentPlateFirstToAisc360 } from './aisc360/first.ts';
+import { momentPlateFirstToAisc360, momentPlateSearchToAisc360 } from './aisc360/first.ts';
 import { momentPlateToAisc360 } from './aisc360/index.ts';
 import { momentPlateMovesToAisc360 } from './aisc360/moves.ts';
 import { momentPlateToEn1993 } from './en1993/index.ts';
 import { momentPlateEdits, momentPlateFields, rowField } from './fields.ts';
-import { momentPlateFirst, momentPlateMoves } from './first.ts';
+import { momentPlateFirst, momentPlateMoves, momentPlateSearch } from './first.ts';
 import type { PreparedRows } from './flow.ts';
 import { momentPlateSchema, type MomentPlateInput, type SectionInput } from './input.ts';
 import { parseLine, printLine } from './line.ts';
@@ -148,10 +148,11 @@ export const momentEndPlate: JointKind<MomentPlateInput> = {
   ...building<MomentPlateInput, MomentPlateModel, PreparedRows>({
     model: momentPlateModel,
     standards: {
-      [en1993.id]: { prepare: momentPlateToEn1993, first: momentPlateFirst, moves: momentPlateMoves },
+      [en1993.id]: { prepare: momentPlateToEn1993, first: momentPlateFirst, search: momentPlateSearch, moves: momentPlateMoves },
       [aisc360.id]: {
         prepare: momentPlateToAisc360,
         first: momentPlateFirstToAisc360,
+        search: momentPlateSearchToAisc360,
         leaves: ['M_col'],
         moves: momentPlateMovesToAisc360,
       },

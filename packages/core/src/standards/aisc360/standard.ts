@@ -219,6 +219,15 @@ export const aisc360: Standard = {
     },
     stronger: { A36: 'A572-50', S235: 'S275', S275: 'S355', '120': '150', A307: '120', '8.8': '10.9' },
     usualBolts: [0.75, 0.875, 1, 1.125].map(inches),
+    practice: {
+      bolts: [0.75, 0.875, 1].map(inches),
+      classes: ['120'],
+      steels: ['A36', 'A572-50'],
+      plates: [1 / 4, 5 / 16, 3 / 8, 1 / 2, 5 / 8, 3 / 4, 1, 1.25, 1.5].map(inches),
+      legs: [3 / 16, 1 / 4, 5 / 16, 3 / 8, 1 / 2].map(inches),
+      pitches: [inches(3)],
+      ...{ least_rows: 2, most_lines: 2 },
+    },
     usual: {
       grade: 'A992',
       beam: 'W16x31',

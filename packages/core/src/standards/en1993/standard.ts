@@ -212,6 +212,15 @@ export const en1993: Standard = {
     },
     stronger: { S235: 'S275', S275: 'S355', S355: 'S460', '4.6': '8.8', '8.8': '10.9' },
     usualBolts: [16, 20, 24, 30],
+    practice: {
+      bolts: [16, 20, 24],
+      classes: ['8.8'],
+      steels: ['S275', 'S355'],
+      plates: [8, 10, 12, 15, 20, 25],
+      legs: [6, 8, 10, 12],
+      pitches: [60, 70],
+      ...{ least_rows: 2, most_lines: 2 },
+    },
     usual: {
       grade: 'S275',
       beam: 'UB 406x140x39',

@@ -5,7 +5,9 @@ import { leastEdge } from '../../../standards/aisc360/rules.ts';
 import { boltName } from '../../../units/system.ts';
 import { endOf, firstOf, gapOf, inch, placeOf, rowCounts, rowWords, upTo } from '../../beam-end/aisc360/first.ts';
 import { beamStart, boltedSupport, type BeamStart } from '../../beam-end/beam-family.ts';
-import type { FirstDetail, Start } from '../../kind.ts';
+import type { FirstDetail, SearchFrom, Start } from '../../kind.ts';
+import { lengthAxis, wordAxis, type Practice, type SearchSpace } from '../../search.ts';
+import { beamEndAxes } from '../../beam-end/search.ts';
 import { cleatSizes } from '../fields.ts';
 import type { CleatsInput } from '../input.ts';
 
@@ -16,6 +18,8 @@ interface Choice {
   /** Heel to the bolts at the support. */
   readonly g_o: number;
   readonly grade: string;
+  readonly cls?: string;
+  readonly p1?: number;
 }
 
 /** The pair of angles of usual practice for one choice: 3 in pitch, 1-1/4 in ends; null where no rolled angle has such legs. */
@@ -23,7 +27,8 @@ function compose(start: BeamStart, basis: Basis, c: Choice): CleatsInput | null 
   const [d, t] = [inch(c.d), inch(c.t)];
   const e1 = endOf(d);
   const gap = gapOf(start);
-  const h = 2 * e1 + (c.n1 - 1) * inch(3);
+  const { p1 = inch(3) } = c;
+  const h = 2 * e1 + (c.n1 - 1) * p1;
   const e2b = upTo(Math.max(inch(1.75), leastEdge(d) + INCH / 4), 1 / 4);
   const edge = upTo(leastEdge(d), 1 / 8);
   const legs = { web: gap + e2b + edge, support: inch(c.g_o) + edge };
@@ -41,10 +46,10 @@ function compose(start: BeamStart, basis: Basis, c: Choice): CleatsInput | null 
     fixing: 'bolted',
     bolts: {
       d,
-      cls: '120',
+      cls: c.cls ?? '120',
       n1: c.n1,
       n2: 1,
-      p1: inch(3),
+      p1,
       p2: 0,
       // In sixteenths across the web: what a shop marks.
       p3: inch(Math.floor(((2 * inch(c.g_o) + start.dims.tw) / INCH) * 16 + 1e-6) / 16),
@@ -53,7 +58,7 @@ function compose(start: BeamStart, basis: Basis, c: Choice): CleatsInput | null 
       friction: 'A',
       packing: 0,
     },
-    support_bolts: { n1: c.n1, p1: inch(3), e1 },
+    support_bolts: { n1: c.n1, p1, e1 },
     holes: { cleat: 'normal', web: 'normal', leg: 'normal', support: 'normal' },
   };
 }
@@ -68,6 +73,38 @@ function* details(start: BeamStart, basis: Basis): Generator<CleatsInput> {
             const input = compose(start, basis, { d, n1, t, g_o, grade });
             if (input) yield input;
           }
+}
+
+/** Every choice of bolts, rows, gauge and rolled angles that the office has. */
+export function anglesSearch(
+  { start: asked }: SearchFrom<CleatsInput>,
+  basis: Basis,
+  practice: Practice,
+): SearchSpace<CleatsInput> {
+  const start = beamStart(asked, basis);
+  const { units } = basis;
+  const rolled = cleatSizes(basis.standard).map((s) => s.t);
+  return {
+    axes: [
+      ...beamEndAxes(start.clear, practice, units),
+      lengthAxis('gauge', 'heel to bolts', [2.5, 2.25, 2].map(inch), units),
+      lengthAxis(
+        'angle',
+        'angles',
+        practice.plates.filter((t) => rolled.some((x) => Math.abs(x - t) < 1e-6)),
+        units,
+      ),
+      wordAxis('steel', 'steel', practice.steels),
+    ],
+    make: (choice) => {
+      const [d, cls, n1, p1, g, t, grade] = choice as [number, string, number, number, number, number, string];
+      if (p1 < (8 / 3) * d - 1e-6) return null;
+      const input = compose(start, basis, { d: d / INCH, cls, n1, p1, g_o: g / INCH, t: t / INCH, grade });
+      return !input || input.cleat.h > start.clear ? null : input;
+    },
+    fixed:
+      'Two angles, bolted to both: the smallest legs that leave room for the bolts; ends, edges and the gap are those of practice.',
+  };
 }
 
 /** A first detail for members and forces: a pair of bolted angles, the cheapest that holds and keeps its rules. */

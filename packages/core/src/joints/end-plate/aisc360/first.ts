@@ -4,7 +4,10 @@ import { leastFillet } from '../../../standards/aisc360/rules.ts';
 import { boltName } from '../../../units/system.ts';
 import { endOf, firstOf, inch, placeOf, rowCounts, rowWords } from '../../beam-end/aisc360/first.ts';
 import { beamStart, boltedSupport, type BeamStart } from '../../beam-end/beam-family.ts';
-import type { FirstDetail, Start } from '../../kind.ts';
+import type { FirstDetail, SearchFrom, Start } from '../../kind.ts';
+import { INCH } from '../../../catalogue/index.ts';
+import { lengthAxis, type Practice, type SearchSpace } from '../../search.ts';
+import { beamEndAxes, plateAxes } from '../../beam-end/search.ts';
 import type { EndPlateInput } from '../input.ts';
 
 interface Choice {
@@ -14,13 +17,16 @@ interface Choice {
   readonly g: number;
   readonly leg: number;
   readonly grade: string;
+  readonly cls?: string;
+  readonly p1?: number;
 }
 
 /** The end plate of usual practice for one choice: 3 in pitch, 1-1/4 in ends and edges. */
 function compose(start: BeamStart, c: Choice): EndPlateInput {
   const [d, t] = [inch(c.d), inch(c.t)];
   const e1 = endOf(d);
-  const h = 2 * e1 + (c.n1 - 1) * inch(3);
+  const { p1 = inch(3) } = c;
+  const h = 2 * e1 + (c.n1 - 1) * p1;
   const weld = Math.max(inch(c.leg), leastFillet(Math.min(t, start.dims.tw)));
   return {
     beam: start.beam,
@@ -36,9 +42,9 @@ function compose(start: BeamStart, c: Choice): EndPlateInput {
     },
     bolts: {
       d,
-      cls: '120',
+      cls: c.cls ?? '120',
       n1: c.n1,
-      p1: inch(3),
+      p1,
       p3: inch(c.g),
       threads_in_plane: true,
       category: 'A',
@@ -58,6 +64,30 @@ function* details(start: BeamStart): Generator<EndPlateInput> {
         for (const g of [5.5, 5, 4.5, 4, 3.5].filter((x) => inch(x) + 2 * endOf(inch(d)) <= start.between))
           for (const t of [1 / 4, 5 / 16, 3 / 8])
             for (const leg of [3 / 16, 1 / 4, 5 / 16]) yield compose(start, { d, n1, t, g, leg, grade });
+}
+
+/** Every choice of bolts, rows, gauge, plate and weld that the office makes plates of. */
+export function shearEndPlateSearch(
+  { start: asked }: SearchFrom<EndPlateInput>,
+  basis: Basis,
+  practice: Practice,
+): SearchSpace<EndPlateInput> {
+  const start = beamStart(asked, basis);
+  const { units } = basis;
+  return {
+    axes: [
+      ...beamEndAxes(start.clear, practice, units),
+      lengthAxis('gauge', 'gauge', [5.5, 5, 4.5, 4, 3.5].map(inch), units),
+      ...plateAxes(practice, units),
+    ],
+    make: (choice) => {
+      const [d, cls, n1, p1, g, t, grade, leg] = choice as [number, string, number, number, number, number, string, number];
+      if (p1 < (8 / 3) * d - 1e-6 || g + 2 * endOf(d) > start.between) return null;
+      const input = compose(start, { d: d / INCH, cls, n1, p1, g: g / INCH, t: t / INCH, grade, leg: leg / INCH });
+      return input.plate.h > start.clear ? null : input;
+    },
+    fixed: 'Ends and edges are those of practice for each bolt; a fillet is no smaller than Table J2.4 asks.',
+  };
 }
 
 /** A first detail for members and forces: the cheapest choice that holds and keeps its rules. */

@@ -5,7 +5,9 @@ import { leastFillet } from '../../../standards/aisc360/rules.ts';
 import { boltName } from '../../../units/system.ts';
 import { endOf, firstOf, gapOf, inch, placeOf, rowCounts, rowWords, upTo } from '../../beam-end/aisc360/first.ts';
 import { beamStart, weldedSupport, type BeamStart } from '../../beam-end/beam-family.ts';
-import type { FirstDetail, Start } from '../../kind.ts';
+import type { FirstDetail, SearchFrom, Start } from '../../kind.ts';
+import { countAxis, type Practice, type SearchSpace } from '../../search.ts';
+import { beamEndAxes, plateAxes } from '../../beam-end/search.ts';
 import { supportModel } from '../../members.ts';
 import type { FinPlateInput } from '../input.ts';
 
@@ -15,6 +17,10 @@ interface Choice {
   readonly n1: number;
   readonly t: number;
   readonly grade: string;
+  readonly cls?: string;
+  readonly p1?: number;
+  /** Leg that develops the plate where none is chosen. */
+  readonly s?: number;
 }
 
 /** The single plate of usual practice for one choice of bolts and plate: 3 in pitch, 1-1/4 in ends, 2 d to the edges, standard holes. */
@@ -23,7 +29,8 @@ function compose(start: BeamStart, c: Choice, t_support: number): FinPlateInput 
   const e1 = endOf(d);
   const edge = upTo(2 * d, 1 / 4);
   const gap = gapOf(start);
-  const h = 2 * e1 + (c.n1 - 1) * inch(3);
+  const { p1 = inch(3) } = c;
+  const h = 2 * e1 + (c.n1 - 1) * p1;
   const place = placeOf(start, h, e1);
   return {
     beam: start.beam,
@@ -34,17 +41,17 @@ function compose(start: BeamStart, c: Choice, t_support: number): FinPlateInput 
     gap,
     bolts: {
       d,
-      cls: '120',
+      cls: c.cls ?? '120',
       n1: c.n1,
       n2: c.lines,
-      p1: inch(3),
+      p1,
       p2: c.lines > 1 ? inch(3) : 0,
       threads_in_plane: true,
       category: 'A',
       friction: 'A',
       packing: 0,
     },
-    weld: { s: Math.max(upTo((5 / 8) * t, 1 / 16), leastFillet(Math.min(t, t_support))) },
+    weld: { s: c.s ?? Math.max(upTo((5 / 8) * t, 1 / 16), leastFillet(Math.min(t, t_support))) },
     holes: { plate: 'normal', web: 'normal' },
   };
 }
@@ -57,6 +64,31 @@ function* details(start: BeamStart, t_support: number): Generator<FinPlateInput>
         for (const n1 of rowCounts(start, inch(d)))
           for (const t of [1 / 4, 5 / 16, 3 / 8, 7 / 16, 1 / 2, 5 / 8])
             yield compose(start, { d, lines, n1, t, grade }, t_support);
+}
+
+/** Every choice of bolts, rows, plate and weld that the office makes single plates of. */
+export function singlePlateSearch(
+  { start: asked }: SearchFrom<FinPlateInput>,
+  basis: Basis,
+  practice: Practice,
+): SearchSpace<FinPlateInput> {
+  const start = beamStart(asked, basis);
+  const t_support = supportModel(start.support, basis).t;
+  const { units } = basis;
+  return {
+    axes: [
+      ...beamEndAxes(start.clear, practice, units),
+      countAxis('lines', 'lines', 1, practice.most_lines),
+      ...plateAxes(practice, units),
+    ],
+    make: (choice) => {
+      const [d, cls, n1, p1, lines, t, grade, s] = choice as [number, string, number, number, number, number, string, number];
+      if (p1 < (8 / 3) * d - 1e-6) return null;
+      const input = compose(start, { d: d / INCH, cls, n1, p1, lines, t: t / INCH, grade, s }, t_support);
+      return input.plate.h > start.clear ? null : input;
+    },
+    fixed: 'Ends, edges and the gap are those of practice for each bolt.',
+  };
 }
 
 /** A first detail for members and forces: the cheapest choice that holds and keeps its rules; else the strongest, and it says that it gives. */

@@ -8,7 +8,8 @@ import { ELASTICITY } from '../../../standards/aisc360/standard.ts';
 import { boltName } from '../../../units/system.ts';
 import { upTo } from '../../beam-end/aisc360/first.ts';
 import { wrenchRoom } from '../../beam-end/aisc360/rules.ts';
-import type { FirstDetail, Start } from '../../kind.ts';
+import type { FirstDetail, SearchFrom, Start } from '../../kind.ts';
+import { boltAxis, lengthAxis, wordAxis, type Practice, type SearchSpace } from '../../search.ts';
 import { memberDimensions, strength, type MemberDimensions } from '../../members.ts';
 import { askedOf, USUAL_OPTIONS, type Asked } from '../asked.ts';
 import type { MomentPlateInput, RibInput, StiffenerInput, WebPlateInput } from '../input.ts';
@@ -121,6 +122,7 @@ interface Choice {
   readonly thinWeb: boolean;
   readonly stiffener: number | null;
   readonly doubler: number | null;
+  readonly cls?: string;
 }
 
 function compose(x: Members, c: Choice, combinations: readonly Combination[]): I {
@@ -136,7 +138,7 @@ function compose(x: Members, c: Choice, combinations: readonly Combination[]): I
     column: asked.column!,
     plate: { b: widthOf(beam), t: c.t, top, bottom, steel: GRADE },
     ...(c.form === '4E' ? {} : { rib: ribFor(Math.max(top, bottom), beam.tw * x.F_y, 50 * KSI) }),
-    bolts: { d: c.d, cls: '150', w: c.g, threads_in_plane: true, washers: 2 },
+    bolts: { d: c.d, cls: c.cls ?? '150', w: c.g, threads_in_plane: true, washers: 2 },
     rows,
     welds: {
       top: flange,
@@ -180,13 +182,8 @@ function reasons(c: Choice, i: I, { basis }: Members): string[] {
   ];
 }
 
-/** A first detail for members and forces: the form with the fewest parts, its smallest bolts and its thinnest plate that hold. */
-export function momentPlateFirstToAisc360(
-  start: Start,
-  combinations: readonly Combination[],
-  basis: Basis,
-  judge: (input: I) => number,
-): FirstDetail<I> {
+/** The members of a start; throws a Refusal of a splice. */
+function membersOf(start: Start, basis: Basis): Members {
   const asked = askedOf(start);
   if (!asked.column)
     throw new Refusal(
@@ -195,8 +192,53 @@ export function momentPlateFirstToAisc360(
     );
   const beam = memberDimensions(asked.beam, basis, 'beam')!;
   const column = memberDimensions(asked.column, basis, 'column')!;
-  const F_y = strength(asked.beam.steel, beam.tf, basis, 'beam.steel').f_y;
-  const x: Members = { asked, beam, column, F_y, basis };
+  return { asked, beam, column, F_y: strength(asked.beam.steel, beam.tf, basis, 'beam.steel').f_y, basis };
+}
+
+/** Every choice of form, bolts, plate and what strengthens the column. */
+export function momentPlateSearchToAisc360(
+  { start, present, combinations }: SearchFrom<I>,
+  basis: Basis,
+  practice: Practice,
+): SearchSpace<I> {
+  const x = membersOf(start, basis);
+  const { units } = basis;
+  const plates = [...new Set([...practice.plates, ...PLATES])].filter((t) => t >= inch(0.5)).sort((a, b) => a - b);
+  const words = STRENGTHENED.map(([s, w]) =>
+    [s === null ? '' : `stiffeners ${units.size(s)}`, w === null ? '' : `doubler ${units.size(w)}`].filter(Boolean).join(', '),
+  ).map((w) => w || 'nothing');
+  return {
+    axes: [
+      wordAxis('form', 'form', FORMS),
+      boltAxis([...new Set([...practice.bolts, ...BOLTS['8ES']])].sort((a, b) => a - b)),
+      wordAxis('class', 'class', [...new Set([...practice.classes, '150'])]),
+      lengthAxis('plate', 'plate', plates, units),
+      { id: 'column', title: 'column', values: words, words },
+      wordAxis('web', 'web fillets', ['develop the web', 'least away from the tension bolts']),
+    ],
+    make: (choice) => {
+      const [form, d, cls, t, column, web] = choice as [Form, number, string, number, string, string];
+      const g = BOLTS[form].some((b) => Math.abs(b - d) < 1e-6) ? gaugeFor(d, x) : null;
+      // Thinner plates pry, thicker ones do nothing for bolts of this size.
+      if (g === null || t < d - inch(0.126) || t > 2 * d) return null;
+      const [stiffener, doubler] = STRENGTHENED[words.indexOf(column)]!;
+      const made = compose(x, { form, d, g, t, cls, stiffener, doubler, thinWeb: web !== 'develop the web' }, combinations);
+      return present ? { ...made, options: present.options } : made;
+    },
+    fixed:
+      'Gauge, ends and rows are those of practice for each form and bolt; fillets of the flanges carry their forces, or they are welded through.',
+  };
+}
+
+/** A first detail for members and forces: the form with the fewest parts, its smallest bolts and its thinnest plate that hold. */
+export function momentPlateFirstToAisc360(
+  start: Start,
+  combinations: readonly Combination[],
+  basis: Basis,
+  judge: (input: I) => number,
+): FirstDetail<I> {
+  const x = membersOf(start, basis);
+  const { beam, column } = x;
   let best: { input: I; multiple: number; why: string[] } | null = null;
   const holds = (c: Choice): boolean => {
     const input = compose(x, c, combinations);

@@ -1,0 +1,215 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { readJob } from '../job/document.ts';
+import { searchOf } from '../job/search.ts';
+import { choiceAt, sizeOf } from '../joints/search.ts';
+import { kindOf } from '../joints/registry.ts';
+import { practiceOf, RATES, ratesOf, readRules, rulesOf, USUAL_RULES } from '../rules/index.ts';
+import { aisc360 } from '../standards/aisc360/standard.ts';
+import { en1993 } from '../standards/en1993/standard.ts';
+import { costOf, costParts } from './cost.ts';
+import { leastMultiple, tryBuild } from './judge.ts';
+import { frontierOf, searchAll, searchDetails, type SearchAsked } from './search.ts';
+
+const read = (name: string) => readJob(JSON.parse(readFileSync(`demo/${name}.json`, 'utf8')));
+const jobs = { tern: read('tern-quay'), heron: read('heron-street') };
+const asked = (job: keyof typeof jobs, mark: string, less: Partial<SearchAsked> = {}): SearchAsked => ({
+  ...searchOf(
+    jobs[job].joints.find((j) => j.mark === mark)!,
+    jobs[job],
+  ),
+  ...less,
+});
+/** The lists of practice cut to one or two values each, so that plain enumeration is short. */
+const few = (a: SearchAsked): SearchAsked => ({
+  ...a,
+  practice: {
+    ...a.practice,
+    bolts: a.practice.bolts.slice(0, 2),
+    plates: a.practice.plates.slice(1, 4),
+    legs: a.practice.legs.slice(1, 2),
+    pitches: a.practice.pitches.slice(-1),
+  },
+});
+
+/** Every choice of every kind, judged as any joint is: no order, no shortcut. */
+function enumerated(a: SearchAsked) {
+  const own = kindOf(a.kind);
+  const start = ((): object => {
+    try {
+      return own.seedOf(a.input);
+    } catch {
+      return {};
+    }
+  })();
+  const ids = ['fin-plate', 'end-plate', 'cleats', 'column-base', 'moment-end-plate'].filter(
+    (id) => kindOf(id).family === own.family,
+  );
+  const out = new Map<string, { cost: number; multiple: number }>();
+  for (const id of ids) {
+    const kind = kindOf(id);
+    const present = kind === own ? (a.input as Record<string, unknown>) : null;
+    const space = kind.search({ start: start as never, present, combinations: a.combinations }, a.basis, a.practice)!;
+    for (let n = 0; n < sizeOf(space); n += 1) {
+      const made = space.make(choiceAt(space, n)) as Record<string, unknown> | null;
+      if (!made) continue;
+      const input = present
+        ? { ...made, ...Object.fromEntries(kind.given.flatMap((k) => (k in present ? [[k, present[k]]] : []))) }
+        : made;
+      const tried = tryBuild(id, input, a.combinations, a.basis);
+      if (!tried || !['holds', 'close'].includes(tried.report.state) || tried.report.brokenRules.length) continue;
+      const line = `${id} ${kind.line.print(input, a.basis.units)}`;
+      out.set(line, { cost: costOf(tried.built, a.rates), multiple: leastMultiple(tried.report) });
+    }
+  }
+  return out;
+}
+
+describe('the search for a detail', () => {
+  it.each([
+    ['tern', 'B1-01'],
+    ['tern', 'E2-01'],
+    ['tern', 'R2-04'],
+    ['heron', 'D1-01'],
+    ['heron', 'A1-01'],
+  ] as const)('finds what plain enumeration finds, and the same frontier: %s %s', (job, mark) => {
+    const a = few(asked(job, mark));
+    const all = enumerated(a);
+    const r = searchAll(a);
+    expect(all.size).toBeGreaterThan(3);
+    expect(new Set(r.found.map((f) => `${f.kind} ${f.line}`))).toEqual(new Set(all.keys()));
+    for (const f of r.found) {
+      const plain = all.get(`${f.kind} ${f.line}`)!;
+      expect([f.cost, f.multiple]).toEqual([plain.cost, plain.multiple]);
+    }
+    const cheapest = Math.min(...[...all.values()].map((x) => x.cost));
+    expect(r.found[0]!.cost).toBe(cheapest);
+    // Nothing is as cheap as one of the frontier and holds more; everything else is beaten by one of it.
+    const frontier = frontierOf(r.found);
+    for (const f of frontier)
+      expect([...all.values()].filter((x) => x.cost <= f.cost && x.multiple > f.multiple + 1e-9)).toEqual([]);
+    for (const x of all.values()) expect(frontier.some((f) => f.cost <= x.cost && f.multiple >= x.multiple - 1e-9)).toBe(true);
+  });
+
+  it('counts what becomes of every detail, and answers from the cheapest on as it goes', () => {
+    const a = few(asked('tern', 'B1-01'));
+    const steps = [...searchDetails(a)];
+    for (const s of steps) {
+      expect(s.judged).toBeGreaterThanOrEqual(s.give + s.broken + s.notWhole + s.found.length);
+      expect(s.found.map((f) => f.cost)).toEqual(s.found.map((f) => f.cost).sort((x, y) => x - y));
+    }
+    const last = searchAll(a);
+    expect(last.judged).toBe(last.details);
+    expect(last.lacks.reduce((n, l) => n + l.details, 0)).toBe(last.give + last.broken + last.notWhole);
+    // What was told first is the start of what was told last.
+    const first = steps.find((s) => s.found.length)!;
+    expect(last.found.slice(0, first.found.length)).toEqual(first.found);
+  });
+
+  it('keeps what is given: the far beam, the frame, the block', () => {
+    for (const [mark, part, at] of [
+      ['E2-01', 'support', 'end-plate'],
+      ['R2-04', 'column', 'moment-end-plate'],
+    ] as const) {
+      const a = few(asked('tern', mark));
+      const own = searchAll(a).found.filter((f) => f.kind === at);
+      expect(own.length).toBeGreaterThan(0);
+      for (const f of own) expect((f.input as Record<string, unknown>)[part]).toEqual((a.input as Record<string, unknown>)[part]);
+    }
+  });
+
+  it('says what details lack, and the strongest of them, where none holds', () => {
+    const a = few(asked('tern', 'B1-01', { kinds: ['fin-plate'] }));
+    const heavy = a.combinations.map((c) => ({ ...c, V_Ed: 20 * (c.V_Ed || 40) }));
+    const r = searchAll({ ...a, combinations: heavy });
+    expect([r.found, r.kinds.map((k) => k.kind)]).toEqual([[], ['fin-plate']]);
+    expect(r.lacks[0]!.details).toBeGreaterThan(0);
+    expect(r.nearest[0]!.multiple).toBeLessThan(1);
+    expect(r.nearest.map((n) => n.multiple)).toEqual(r.nearest.map((n) => n.multiple).sort((x, y) => y - x));
+  });
+
+  it('has a sentence for a kind that does not go with the members, and for a joint that nothing acts on', () => {
+    const joint = jobs.tern.joints.find((j) => j.mark === 'B1-01')!;
+    const idle = { ...joint, combinations: [], loads: undefined } as never;
+    expect(() => searchOf(idle, jobs.tern)).toThrow(/nothing acts on this joint; accepted are joints with actions/);
+  });
+});
+
+describe('what a joint costs', () => {
+  const a = asked('tern', 'B1-01');
+  const { built } = tryBuild(a.kind, a.input, [], a.basis)!;
+  it('is its parts by the rates: the fin plate of B1-01, 10 x 100 x 220 S275 with three M20 and two fillets of 8', () => {
+    const cost = new Map(costParts(built).map((p) => [p.id, p.cost]));
+    const i = a.input as { plate: { t: number; h: number; e1: number }; bolts: { n1: number; n2: number } };
+    const [q] = [built.quantities];
+    const outline = built.solid.plates[0]!.outline.map(([x]) => x);
+    const width = Math.max(...outline) - Math.min(...outline);
+    // S275 of 10 mm yields at 275: 0.7 + 0.0004 · 275 = 0.81 a kilogram.
+    expect(cost.get('plate')).toBeCloseTo(0.81 * ((width * i.plate.h * i.plate.t) / 1e9) * 7850, 9);
+    expect(cost.get('cut')).toBeCloseTo((0.5 * 2 * (width + i.plate.h)) / 1e3, 9);
+    expect(cost.get('holes')).toBeCloseTo(0.15 * i.bolts.n1 * i.bolts.n2, 9);
+    expect(cost.get('pieces')).toBe(0.6);
+    expect(cost.get('bolts')).toBeCloseTo(1.6 * q.bolts + 1.5 * q.boltMass, 9);
+    // Two fillets of leg 8 down the plate: 32 mm² each.
+    expect(cost.get('welds')).toBeCloseTo((0.4 * 2 * i.plate.h) / 1e3 + (0.3 * 2 * 32 * i.plate.h) / 1e3, 9);
+    expect(costOf(built)).toBeCloseTo(
+      [...cost.values()].reduce((s, x) => s + x, 0),
+      9,
+    );
+  });
+  it('follows the rates of the office', () => {
+    const dear = { ...RATES, hole_each: 100 };
+    expect(costOf(built, dear) - costOf(built)).toBeCloseTo((100 - RATES.hole_each) * built.quantities.bolts, 6);
+  });
+});
+
+describe('house rules of details', () => {
+  it('are those of the job before those of the office before what is usual, as far as the standard knows them', () => {
+    const rules = rulesOf({
+      office: { details: { bolts: [24, 20], steels: ['S355', 'A36'] }, rates: { hole_each: 2 } },
+      rules: { details: { steels: ['S275', 'A572-50'] } },
+    });
+    const p = practiceOf(rules, en1993);
+    expect([p.bolts, p.steels, p.plates]).toEqual([[24, 20], ['S275'], en1993.materials.practice.plates]);
+    expect(practiceOf(rules, aisc360).steels).toEqual(['S275', 'A572-50']);
+    // Sizes in millimetres are none of a job in inches, and the other way round.
+    const metric = rulesOf({ office: { details: { plates: [12, 8], legs: [6.35, 8] } } });
+    expect(practiceOf(metric, en1993)).toMatchObject({ plates: [8, 12], legs: [8] });
+    expect(practiceOf(metric, aisc360)).toMatchObject({ plates: aisc360.materials.practice.plates, legs: [6.35] });
+    // No bolt of the list is one of that standard.
+    expect(practiceOf(rulesOf({ office: { details: { classes: ['none'] } } }), aisc360).classes).toEqual(['120']);
+    expect([ratesOf(rules).hole_each, ratesOf(USUAL_RULES)]).toEqual([2, RATES]);
+  });
+  it('are obeyed by every detail that is found', () => {
+    const a = asked('tern', 'B1-01', { kinds: ['fin-plate'] });
+    const practice = {
+      ...a.practice,
+      bolts: [20],
+      plates: [10],
+      steels: ['S355'],
+      legs: [10],
+      pitches: [75],
+      least_rows: 3,
+      most_lines: 1,
+    };
+    const { found } = searchAll({ ...a, practice });
+    expect(found.length).toBeGreaterThan(0);
+    for (const f of found) expect(f.line).toMatch(/^FP \| 10x\d+x\d+ S355 \| [3-9]xM20-8\.8 @(50|75) .* fw 10/);
+  });
+  it('are read with a sentence for what can not be meant', () => {
+    const bad: readonly [object, RegExp][] = [
+      [{ details: { bolts: [] } }, /details\.bolts/],
+      [{ details: { bolts: [20, 20] } }, /details\.bolts/],
+      [{ details: { plates: [1e9] } }, /details\.plates/],
+      [{ details: { least_rows: 1.5 } }, /details\.least_rows/],
+      [{ details: { colours: 1 } }, /details\.colours/],
+      [{ rates: { hole_each: -1 } }, /rates\.hole_each/],
+      [{ rates: { lunch: 1 } }, /rates\.lunch/],
+    ];
+    for (const [raw, said] of bad) expect(() => readRules(raw)).toThrow(said);
+    expect(readRules({ details: { bolts: [16, 20] }, rates: { hole_each: 0 } })).toEqual({
+      details: { bolts: [16, 20] },
+      rates: { hole_each: 0 },
+    });
+  });
+});

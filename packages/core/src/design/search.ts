@@ -1,0 +1,309 @@
+import { inNewtons, type Combination } from '../actions/combination.ts';
+import type { Basis } from '../basis/basis.ts';
+import { checkRules, type Checked } from '../checks/check.ts';
+import type { Practice } from '../basis/practice.ts';
+import { Run } from '../formula/index.ts';
+import { kindTitle, type Joint, type JointKind, type Start } from '../joints/kind.ts';
+import { KINDS, kindOf } from '../joints/registry.ts';
+import { reportCombination, reportOf, summarise, type JointReport } from '../joints/report.ts';
+import { choiceAt, sizeOf, type SearchAxis, type SearchSpace } from '../joints/search.ts';
+import { refusalOf, Refusal } from '../refusal.ts';
+import type { CostRates } from '../rules/rates.ts';
+import { validate } from '../validate/index.ts';
+import { costParts, type CostPart } from './cost.ts';
+import { leastMultiple } from './judge.ts';
+
+/** What is searched: a joint as it stands, with what the office makes details of and what things cost there. */
+export interface SearchAsked {
+  readonly kind: string;
+  readonly input: unknown;
+  readonly combinations: readonly Combination[];
+  readonly basis: Basis;
+  readonly practice: Practice;
+  readonly rates: CostRates;
+  /** Kinds of its family, by their ids; all when absent. */
+  readonly kinds?: readonly string[];
+}
+
+/** A detail that holds every combination and keeps every rule that must be kept. */
+export interface FoundDetail {
+  readonly kind: string;
+  readonly title: string;
+  readonly input: unknown;
+  readonly line: string;
+  /** What was chosen on each axis, in words. */
+  readonly choice: readonly { readonly axis: string; readonly value: string }[];
+  readonly cost: number;
+  readonly parts: readonly CostPart[];
+  /** Least load multiple, and what gives there. */
+  readonly multiple: number;
+  readonly first: string;
+  readonly state: JointReport['state'];
+  readonly bolts: number;
+  readonly fastener?: string;
+  readonly rows: number;
+  readonly plateMass: number;
+}
+
+/** What was gone through of one kind. */
+export interface SearchedKind {
+  readonly kind: string;
+  readonly title: string;
+  readonly axes: readonly SearchAxis[];
+  readonly fixed: string;
+  /** Choices of its axes, and those that make a detail which can be built. */
+  readonly choices: number;
+  readonly details: number;
+  /** Why it was not gone through. */
+  readonly refusal?: string;
+}
+
+export interface SearchProgress {
+  readonly kinds: readonly SearchedKind[];
+  /** Details in all, those that were judged, and what became of them. */
+  readonly details: number;
+  readonly judged: number;
+  readonly give: number;
+  readonly broken: number;
+  readonly notWhole: number;
+  /** Rules that details break and checks that bring them down, each with how many it is the first of. */
+  readonly lacks: readonly Lacking[];
+  /** Those that hold, the cheapest first. */
+  readonly found: readonly FoundDetail[];
+  /** Where none holds: those that keep their rules and give last, the strongest first. */
+  readonly nearest: readonly FoundDetail[];
+}
+export interface Lacking {
+  readonly title: string;
+  readonly lack: 'broken' | 'give' | 'notWhole';
+  readonly details: number;
+}
+
+interface Candidate {
+  readonly kind: JointKind;
+  readonly input: unknown;
+  readonly cost: number;
+  readonly space: SearchSpace;
+  readonly choice: readonly (number | string)[];
+}
+
+/** So many details are judged, or made, between two answers. */
+const AT_A_TIME = 16;
+const MADE_AT_A_TIME = 200;
+/** Where none holds, so many of the dearest that give are judged to the end. */
+const MOST_NEAR = 1500;
+
+/** The parts of a joint's input that are given, kept over a detail of the same kind. */
+function withGiven(kind: JointKind, made: unknown, present: unknown): unknown {
+  if (present === null) return made;
+  const from = present as Readonly<Record<string, unknown>>;
+  const given = Object.fromEntries(kind.given.filter((k) => k in from).map((k) => [k, from[k]]));
+  return { ...(made as object), ...given };
+}
+
+/** What a detail that does not hold lacks first: a rule that must be kept, strength under some combination, or a check that could not be made. */
+type Lack = Omit<Lacking, 'details'>;
+
+/**
+ * Judges the details of a search in turn, each no further than it takes to show that it does not hold: its rules first, then the combinations, from
+ * those that brought others down. One that holds has the report that it has everywhere.
+ */
+class Judge {
+  private readonly order: number[];
+  private readonly acting: readonly Combination[];
+  constructor(
+    private readonly combinations: readonly Combination[],
+    private readonly basis: Basis,
+  ) {
+    this.order = combinations.map((_, i) => i);
+    this.acting = combinations.map(inNewtons);
+  }
+
+  judge({ prepared }: Joint): JointReport | Lack {
+    const run = new Run(prepared.sheet);
+    const rules = checkRules(prepared, run, this.combinations);
+    const broken = rules.find((r) => r.type === 'rule' && r.must && !r.pass);
+    if (broken) return { lack: 'broken', title: broken.title };
+    const checked = new Array<Checked>(this.order.length);
+    for (const [n, i] of this.order.entries()) {
+      const c = prepared.check(this.acting[i]!, run);
+      checked[i] = c;
+      const gives = c.results.find((r) => r.type === 'strength' && !r.info && (!r.pass || r.multiple < 1));
+      if (!gives) continue;
+      // What brought this one down is likely to bring the next one down.
+      this.order.splice(n, 1);
+      this.order.unshift(i);
+      return { lack: 'give', title: gives.title };
+    }
+    const reports = this.combinations.map((c, i) => reportCombination(c, checked[i]!, this.basis));
+    const report = summarise(reports, rules, this.basis);
+    if (report.state === 'holds' || report.state === 'close' || (report.state === 'none' && !this.order.length)) return report;
+    const title = report.missing[0]?.title ?? report.verdict;
+    return { lack: report.state === 'gives' ? 'give' : 'notWhole', title };
+  }
+
+  build(kind: JointKind, input: unknown): Joint | null {
+    try {
+      return kind.build(input, this.basis);
+    } catch (e) {
+      if (e instanceof Refusal) return null;
+      throw e;
+    }
+  }
+}
+
+interface Gone {
+  readonly kind: JointKind;
+  readonly present: unknown;
+  /** A sentence where it has none for these members. */
+  readonly space: SearchSpace | string;
+}
+/** Spaces of the kinds that are gone through. */
+function spacesOf({ kind: id, input, combinations, basis, practice, kinds }: SearchAsked): Gone[] {
+  const own = kindOf(id);
+  const start = startOf(own, input);
+  const wanted = KINDS.filter((k) => k.family === own.family && (!kinds || kinds.includes(k.id)));
+  return wanted.flatMap((kind): Gone[] => {
+    const present: unknown = kind === own ? input : null;
+    try {
+      const space = kind.search({ start, present, combinations }, basis, practice);
+      return space ? [{ kind, present, space }] : [];
+    } catch (e) {
+      if (e instanceof Refusal) return [{ kind, present, space: refusalOf(e).message }];
+      throw e;
+    }
+  });
+}
+/** Members of the joint; nothing where no other kind could start from them: its search goes out from the joint as it stands. */
+function startOf(kind: JointKind, input: unknown): Start {
+  try {
+    return kind.seedOf(input);
+  } catch (e) {
+    if (e instanceof Refusal) return {};
+    throw e;
+  }
+}
+
+/**
+ * Every detail that the office allows for the members and actions of a joint, over all kinds of its family: each is made and priced, then judged from
+ * the cheapest on, so that nothing cheaper than a detail that was found is left out at any time. Answers as it goes; the last answer has all.
+ */
+export function* searchDetails(asked: SearchAsked): Generator<SearchProgress, SearchProgress> {
+  const { basis, combinations, rates } = asked;
+  const judge = new Judge(combinations, basis);
+  const kinds: SearchedKind[] = [];
+  const candidates: Candidate[] = [];
+  const state = { judged: 0, give: 0, broken: 0, notWhole: 0 };
+  const found: FoundDetail[] = [];
+  const lines = new Set<string>();
+  const lacks = new Map<string, Lacking>();
+  const giving: Candidate[] = [];
+  const lacking = ({ lack, title }: Lack): void => {
+    state[lack] += 1;
+    const key = `${lack} ${title}`;
+    lacks.set(key, { lack, title, details: (lacks.get(key)?.details ?? 0) + 1 });
+  };
+  const told = (): SearchProgress => ({
+    kinds: [...kinds],
+    details: candidates.length,
+    ...state,
+    lacks: listed(lacks),
+    found: [...found],
+    nearest: [],
+  });
+
+  for (const { kind, present, space } of spacesOf(asked)) {
+    const title = kindTitle(kind, basis.standard);
+    if (typeof space === 'string') {
+      kinds.push({ kind: kind.id, title, axes: [], fixed: '', choices: 0, details: 0, refusal: space });
+      continue;
+    }
+    const choices = sizeOf(space);
+    const at = kinds.push({ kind: kind.id, title, axes: space.axes, fixed: space.fixed, choices, details: 0 }) - 1;
+    const before = candidates.length;
+    for (let n = 0; n < choices; n += 1) {
+      if (n % MADE_AT_A_TIME === MADE_AT_A_TIME - 1) yield told();
+      const choice = choiceAt(space, n);
+      const made = space.make(choice);
+      if (made === null) continue;
+      const input = withGiven(kind, made, present);
+      const joint = judge.build(kind, input);
+      if (!joint) continue;
+      const cost = costParts(joint, rates).reduce((sum, p) => sum + p.cost, 0);
+      candidates.push({ kind, input, cost, space, choice });
+    }
+    kinds[at] = { ...kinds[at]!, details: candidates.length - before };
+  }
+  // Of equal cost the one that was made first.
+  candidates.sort((a, b) => a.cost - b.cost);
+  yield told();
+  for (const c of candidates) {
+    const joint = judge.build(c.kind, c.input)!;
+    state.judged += 1;
+    const report = judge.judge(joint);
+    if ('lack' in report) {
+      lacking(report);
+      if (report.lack === 'give') giving.push(c);
+    }
+    // What is outside of the kind's own limits is no detail of it.
+    else if ('error' in validate(c.kind.schema, c.input))
+      lacking({ lack: 'broken', title: 'a size outside of what the kind takes' });
+    else {
+      const detail = detailOf(c, joint, report, asked);
+      // Two choices may come to one detail.
+      const name = `${detail.kind} ${detail.line}`;
+      if (!lines.has(name)) found.push(detail);
+      lines.add(name);
+    }
+    if (state.judged % AT_A_TIME === 0) yield told();
+  }
+  if (found.length) return told();
+  const near: FoundDetail[] = [];
+  for (const [i, c] of giving.slice(-MOST_NEAR).entries()) {
+    const joint = judge.build(c.kind, c.input)!;
+    near.push(detailOf(c, joint, reportOf(joint, combinations), asked));
+    if (i % AT_A_TIME === 0) yield told();
+  }
+  return { ...told(), nearest: near.sort((a, b) => b.multiple - a.multiple).slice(0, 5) };
+}
+const listed = (lacks: ReadonlyMap<string, Lacking>): Lacking[] => [...lacks.values()].sort((a, b) => b.details - a.details);
+
+function detailOf(c: Candidate, joint: Joint, report: JointReport, { basis, rates }: SearchAsked): FoundDetail {
+  const { quantities: q, solid } = joint;
+  const worst = report.combinations[report.worst];
+  return {
+    kind: c.kind.id,
+    title: kindTitle(c.kind, basis.standard),
+    input: c.input,
+    line: c.kind.line.print(c.input, basis.units),
+    choice: c.space.axes.flatMap((a, i) =>
+      a.values.length > 1 ? [{ axis: a.title, value: a.words[a.values.indexOf(c.choice[i]!)]! }] : [],
+    ),
+    cost: c.cost,
+    parts: costParts(joint, rates),
+    multiple: leastMultiple(report),
+    first: worst?.first?.title ?? '',
+    state: report.state,
+    bolts: q.bolts,
+    ...(q.fastener ? { fastener: q.fastener } : {}),
+    rows: new Set(solid.bolts.filter((b) => b.axis === solid.bolts[0]!.axis).map((b) => b.row)).size,
+    plateMass: q.plateMass,
+  };
+}
+
+/** Those of the found that nothing is as cheap as and holds as much: the cheapest of each multiple, from the cheapest on. */
+export function frontierOf(found: readonly FoundDetail[]): FoundDetail[] {
+  const out: FoundDetail[] = [];
+  for (const f of [...found].sort((a, b) => a.cost - b.cost || b.multiple - a.multiple))
+    if (!out.length || f.multiple > out.at(-1)!.multiple + 1e-9) out.push(f);
+  return out;
+}
+
+/** All of a search at once. */
+export function searchAll(asked: SearchAsked): SearchProgress {
+  const steps = searchDetails(asked);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}

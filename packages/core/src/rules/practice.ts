@@ -1,0 +1,105 @@
+import Joi from 'joi';
+import type { Practice } from '../basis/practice.ts';
+import type { Standard } from '../basis/standard.ts';
+import { size } from '../validate/sizes.ts';
+import { RATES, type CostRates } from './rates.ts';
+
+/** What an office makes details of, where it says so; sizes in mm. */
+export type GivenPractice = Partial<Practice>;
+
+interface PracticeField {
+  readonly id: keyof Practice;
+  readonly label: string;
+  /** A list of sizes or names, or one whole number within limits. */
+  readonly type: 'sizes' | 'names' | 'count';
+  readonly limits: readonly [number, number];
+  readonly about: string;
+}
+export const PRACTICE_FIELDS: readonly PracticeField[] = [
+  { id: 'bolts', label: 'Bolts', type: 'sizes', limits: [6, 80], about: 'Diameters that the office uses' },
+  { id: 'classes', label: 'Classes', type: 'names', limits: [1, 12], about: 'Classes or groups of bolts that the office uses' },
+  { id: 'pitches', label: 'Pitches', type: 'sizes', limits: [20, 300], about: 'Spacings of bolt rows at the end of a beam' },
+  { id: 'plates', label: 'Plates', type: 'sizes', limits: [3, 150], about: 'Thicknesses of plates and angles that are on stock' },
+  {
+    id: 'steels',
+    label: 'Steels of plates',
+    type: 'names',
+    limits: [1, 12],
+    about: 'Grades of plates and angles that are on stock',
+  },
+  { id: 'legs', label: 'Legs of fillets', type: 'sizes', limits: [3, 40], about: 'Fillets that the shop makes' },
+  {
+    id: 'least_rows',
+    label: 'Rows at least',
+    type: 'count',
+    limits: [1, 6],
+    about: 'Bolt rows that the end of a beam has at least',
+  },
+  {
+    id: 'most_lines',
+    label: 'Lines at most',
+    type: 'count',
+    limits: [1, 4],
+    about: 'Lines of bolts that stand side by side in a web at most',
+  },
+];
+export const RATE_TITLES: Readonly<Record<keyof CostRates, string>> = {
+  plate_per_kg: 'plate, a kilogram',
+  plate_per_kg_MPa: 'and for each MPa of its yield strength',
+  cut_per_m: 'cutting, a metre',
+  hole_each: 'hole',
+  piece_each: 'handling of a piece',
+  bolt_each: 'bolt or anchor with its assembly',
+  bolt_per_kg: 'and a kilogram of it',
+  weld_per_m: 'weld, a metre',
+  weld_per_cm3: 'and a cubic centimetre of it',
+  concrete_per_m3: 'concrete, a cubic metre',
+  concrete_per_m3_MPa: 'and for each MPa of its strength',
+};
+const RATE_IDS = Object.keys(RATES) as (keyof CostRates)[];
+
+/** What is accepted of a field, in a sentence. */
+export const practiceAccepts = ({ type, limits: [low, high] }: PracticeField): string =>
+  type === 'count'
+    ? `Accepted: ${low} to ${high}.`
+    : type === 'names'
+      ? 'Accepted: names with spaces between them; what a standard does not know is left out under it.'
+      : `Accepted: sizes with spaces between them, ${low} to ${high} mm.`;
+
+const MOST = 40;
+const listOf = (of: Joi.Schema): Joi.Schema => Joi.array().items(of).min(1).max(MOST).unique();
+const schemaOf = ({ type, limits: [low, high] }: PracticeField): Joi.Schema =>
+  type === 'count'
+    ? Joi.number().integer().min(low).max(high)
+    : listOf(type === 'sizes' ? size(low, high) : Joi.string().trim().min(low).max(high));
+export const practiceSchema = Joi.object(Object.fromEntries(PRACTICE_FIELDS.map((f) => [f.id, schemaOf(f)])));
+export const ratesSchema = Joi.object(Object.fromEntries(RATE_IDS.map((id) => [id, Joi.number().min(0).max(1e6)])));
+
+/** What a detail is made of under a standard: what the office says of it as far as the standard knows it, else what is usual there. */
+export function practiceOf({ details }: { readonly details: GivenPractice }, { materials: m, units }: Standard): Practice {
+  const usual = m.practice;
+  const known = <T>(given: readonly T[] | undefined, at: readonly T[], usually: readonly T[]): readonly T[] => {
+    const kept = given?.filter((x) => at.includes(x)) ?? [];
+    return kept.length ? kept : usually;
+  };
+  // Half millimetres are sizes of one system, sixteenths of the other: an office may have both in one list.
+  const step = units === 'US' ? 25.4 / 16 : 0.5;
+  const isSize = (x: number): boolean => Math.abs(x / step - Math.round(x / step)) < 1e-6;
+  const sizes = (given: readonly number[] | undefined, usually: readonly number[]): readonly number[] => {
+    const kept = given?.filter(isSize) ?? [];
+    return kept.length ? kept.sort((a, b) => a - b) : usually;
+  };
+  return {
+    bolts: known(details.bolts, m.diameters, usual.bolts),
+    classes: known(details.classes, m.classes, usual.classes),
+    steels: known(details.steels, m.grades, usual.steels),
+    plates: sizes(details.plates, usual.plates),
+    legs: sizes(details.legs, usual.legs),
+    pitches: sizes(details.pitches, usual.pitches),
+    least_rows: details.least_rows ?? usual.least_rows,
+    most_lines: details.most_lines ?? usual.most_lines,
+  };
+}
+
+/** What things cost: as the office says, else as is usual. */
+export const ratesOf = ({ rates }: { readonly rates: Partial<CostRates> }): CostRates => ({ ...RATES, ...rates });
