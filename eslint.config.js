@@ -34,6 +34,7 @@ const FLOORS = [
   'joints/members.ts',
   'joints/rows.ts',
   'joints/met.ts',
+  'joints/search.ts',
   'joints/kind.ts',
   'joints/given.ts',
   'joints/migrate.ts',

@@ -9,6 +9,7 @@ export * from './design/judge.ts';
 export * from './design/other-form.ts';
 export * from './design/search.ts';
 export * from './design/side-by-side.ts';
+export * from './design/strays.ts';
 export * from './design/thinner.ts';
 export * from './design/ways-out.ts';
 export { edgeAt } from './detail/clearance.ts';

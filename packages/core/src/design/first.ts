@@ -3,21 +3,65 @@ import type { Basis } from '../basis/basis.ts';
 import type { FirstDetail, Start } from '../joints/kind.ts';
 import { kindOf } from '../joints/registry.ts';
 import { Refusal } from '../refusal.ts';
+import { practiceOf, ratesOf, type HouseRules } from '../rules/index.ts';
 import { leastMultiple, tryDetail } from './judge.ts';
+import { searchDetails } from './search.ts';
 
 /** Checks of one combination that a first detail may cost after the usual range has failed. */
 const BUDGET = 1500;
 /** A detail that breaks a rule is judged at most this. */
 const RULES = 0.01;
 
-/** A first detail that follows good practice and, where the usual range or what lies a few steps beyond it allows, holds every combination and keeps every must rule. */
+/** What of the house rules a first detail goes by. */
+export type Ruled = Pick<HouseRules, 'details' | 'rates'>;
+const NO_RULES: Ruled = { details: {}, rates: {} };
+
+/** The cheapest detail of the kind that the house rules allow and that holds; null where none does. */
+function byRules(
+  kindId: string,
+  start: Start,
+  combinations: readonly Combination[],
+  basis: Basis,
+  rules: Ruled,
+): FirstDetail<unknown> | null {
+  const practice = practiceOf(rules, basis.standard);
+  const asked = {
+    kind: kindId,
+    input: null,
+    start,
+    acting: () => combinations,
+    basis,
+    practice,
+    rates: ratesOf(rules),
+    kinds: [kindId],
+  };
+  for (const { found, details } of searchDetails(asked)) {
+    const [cheapest] = found;
+    if (!cheapest) continue;
+    return {
+      input: cheapest.input,
+      why: [
+        `The cheapest of the ${details} details that the house rules allow: ${cheapest.choice.map((c) => `${c.axis} ${c.value}`).join(', ')}.`,
+        combinations.length
+          ? `First to give at ${cheapest.multiple.toFixed(2)} of the worst combination.`
+          : 'No forces were given yet.',
+      ],
+    };
+  }
+  return null;
+}
+
+/** A first detail that follows good practice and, where the usual range or what lies a few steps beyond it allows, holds every combination and keeps every must rule; by the house rules where they say what details are made of. */
 export function firstDetail(
   kindId: string,
   start: Start,
   combinations: readonly Combination[],
   basis: Basis,
+  rules: Ruled = NO_RULES,
 ): FirstDetail<unknown> {
   const kind = kindOf(kindId);
+  const ruled = Object.keys(rules.details).length ? byRules(kindId, start, combinations, basis, rules) : null;
+  if (ruled) return ruled;
   const judge = (input: unknown): number => {
     const report = tryDetail(kindId, input, combinations, basis);
     if (!report) return 0;
@@ -37,7 +81,11 @@ export function firstDetail(
         .filter((m) => !m.given),
     Math.floor(BUDGET / Math.max(1, combinations.length)),
   );
-  const why = taken.length ? [...usual.why, `Taken further: ${taken.join(', ')}.`] : usual.why;
+  const why = [
+    ...usual.why,
+    ...(taken.length ? [`Taken further: ${taken.join(', ')}.`] : []),
+    ...(Object.keys(rules.details).length ? ['No detail that the house rules allow holds: this is one of usual practice.'] : []),
+  ];
   const report = tryDetail(kindId, input, combinations, basis);
   if (!report) return { input, why };
   const least = leastMultiple(report);

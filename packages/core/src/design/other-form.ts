@@ -2,7 +2,7 @@ import type { Combination } from '../actions/combination.ts';
 import type { Basis } from '../basis/basis.ts';
 import type { FirstDetail } from '../joints/kind.ts';
 import { kindOf } from '../joints/registry.ts';
-import { firstDetail } from './first.ts';
+import { firstDetail, type Ruled } from './first.ts';
 import { leastMultiple, tryDetail } from './judge.ts';
 
 /** Fields that mean the same in every kind that has them, by their ids: what a change of form can keep. */
@@ -26,10 +26,11 @@ export function otherForm(
   toKind: string,
   combinations: readonly Combination[],
   basis: Basis,
+  rules?: Ruled,
 ): FirstDetail<unknown> {
   const from = kindOf(fromKind);
   const to = kindOf(toKind);
-  const first = firstDetail(toKind, from.seedOf(input), combinations, basis);
+  const first = firstDetail(toKind, from.seedOf(input), combinations, basis, rules);
   let kept = first.input;
   const carried: string[] = [];
   const sound = (trial: unknown): boolean => {

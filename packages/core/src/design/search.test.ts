@@ -9,6 +9,9 @@ import { aisc360 } from '../standards/aisc360/standard.ts';
 import { en1993 } from '../standards/en1993/standard.ts';
 import { costOf, costParts } from './cost.ts';
 import { leastMultiple, tryBuild } from './judge.ts';
+import { firstDetail } from './first.ts';
+import { straysOf } from './strays.ts';
+import { waysOut } from './ways-out.ts';
 import { frontierOf, searchAll, searchDetails, type SearchAsked } from './search.ts';
 
 const read = (name: string) => readJob(JSON.parse(readFileSync(`demo/${name}.json`, 'utf8')));
@@ -49,14 +52,14 @@ function enumerated(a: SearchAsked) {
   for (const id of ids) {
     const kind = kindOf(id);
     const present = kind === own ? (a.input as Record<string, unknown>) : null;
-    const space = kind.search({ start: start as never, present, combinations: a.combinations }, a.basis, a.practice)!;
+    const space = kind.search({ start: start as never, present, combinations: a.acting(id) }, a.basis, a.practice)!;
     for (let n = 0; n < sizeOf(space); n += 1) {
       const made = space.make(choiceAt(space, n)) as Record<string, unknown> | null;
       if (!made) continue;
       const input = present
         ? { ...made, ...Object.fromEntries(kind.given.flatMap((k) => (k in present ? [[k, present[k]]] : []))) }
         : made;
-      const tried = tryBuild(id, input, a.combinations, a.basis);
+      const tried = tryBuild(id, input, a.acting(id), a.basis);
       if (!tried || !['holds', 'close'].includes(tried.report.state) || tried.report.brokenRules.length) continue;
       const line = `${id} ${kind.line.print(input, a.basis.units)}`;
       out.set(line, { cost: costOf(tried.built, a.rates), multiple: leastMultiple(tried.report) });
@@ -120,12 +123,22 @@ describe('the search for a detail', () => {
 
   it('says what details lack, and the strongest of them, where none holds', () => {
     const a = few(asked('tern', 'B1-01', { kinds: ['fin-plate'] }));
-    const heavy = a.combinations.map((c) => ({ ...c, V_Ed: 20 * (c.V_Ed || 40) }));
-    const r = searchAll({ ...a, combinations: heavy });
+    const heavy = a.acting('fin-plate').map((c) => ({ ...c, V_Ed: 20 * (c.V_Ed || 40) }));
+    const r = searchAll({ ...a, acting: () => heavy });
     expect([r.found, r.kinds.map((k) => k.kind)]).toEqual([[], ['fin-plate']]);
     expect(r.lacks[0]!.details).toBeGreaterThan(0);
     expect(r.nearest[0]!.multiple).toBeLessThan(1);
     expect(r.nearest.map((n) => n.multiple)).toEqual(r.nearest.map((n) => n.multiple).sort((x, y) => y - x));
+  });
+
+  it('holds no detail of a kind that leaves a force without a path, as no joint of it would', () => {
+    const a = few(asked('tern', 'B1-01'));
+    const acting = (kind: string) =>
+      a.acting(kind).map((c) => (kind === 'cleats' ? { ...c, unused: [{ name: 'M_z' as const, most: 3, of: c.name }] } : c));
+    const r = searchAll({ ...a, acting });
+    expect(r.found.some((f) => f.kind === 'cleats')).toBe(false);
+    expect(r.notWhole).toBeGreaterThan(0);
+    expect(r.lacks.find((l) => l.lack === 'notWhole')!.title).toMatch(/has no path in this joint/);
   });
 
   it('has a sentence for a kind that does not go with the members, and for a joint that nothing acts on', () => {
@@ -211,5 +224,54 @@ describe('house rules of details', () => {
       details: { bolts: [16, 20] },
       rates: { hole_each: 0 },
     });
+  });
+});
+
+describe('first details and ways out by the house rules', () => {
+  const rules = (details: object) => rulesOf({ office: { details } });
+  const joint = jobs.tern.joints.find((j) => j.mark === 'B1-01')!;
+  const a = asked('tern', 'B1-01');
+  const combinations = a.acting('fin-plate');
+  it('make the cheapest detail that they allow, as the search finds it', () => {
+    const details = { bolts: [24], plates: [12], legs: [12], steels: ['S355'] };
+    const made = firstDetail('fin-plate', kindOf('fin-plate').seedOf(a.input), combinations, a.basis, rules(details));
+    const best = searchAll({ ...a, kinds: ['fin-plate'], practice: practiceOf(rules(details), en1993) }).found[0]!;
+    expect(kindOf('fin-plate').line.print(made.input)).toBe(best.line);
+    expect(best.line).toMatch(/^FP \| 12x\d+x\d+ S355 \| \dxM24/);
+    expect(made.why[0]).toMatch(/^The cheapest of the \d+ details that the house rules allow: .*rows \d/);
+    expect(straysOf(tryBuild('fin-plate', made.input, [], a.basis)!.built, details)).toEqual([]);
+  });
+  it('say so where none of them holds, and give one of usual practice', () => {
+    const heavy = combinations.map((c) => ({ ...c, V_Ed: 4 * c.V_Ed }));
+    const made = firstDetail(
+      'fin-plate',
+      kindOf('fin-plate').seedOf(a.input),
+      heavy,
+      a.basis,
+      rules({ plates: [6], bolts: [16] }),
+    );
+    expect(made.why).toContain('No detail that the house rules allow holds: this is one of usual practice.');
+  });
+  it('name what of a detail is not the office’s', () => {
+    const { built } = tryBuild('fin-plate', joint.input, [], a.basis)!;
+    expect(straysOf(built, {})).toEqual([]);
+    expect(straysOf(built, { bolts: [20], classes: ['8.8'], plates: [10], steels: ['S275'], legs: [8], least_rows: 3 })).toEqual(
+      [],
+    );
+    expect(straysOf(built, { bolts: [24], classes: ['10.9'], plates: [12], steels: ['S355'], legs: [6], least_rows: 4 })).toEqual(
+      ['bolts M20', 'class 8.8', 'plate 10 mm', 'steel S275', 'fillet 8 mm', '3 rows of bolts'],
+    );
+  });
+  it('leave out ways that lead to what the office does not make', () => {
+    const heavy = combinations.map((c) => ({ ...c, V_Ed: 2 * c.V_Ed }));
+    const all = waysOut('fin-plate', joint.input, heavy, a.basis, 50);
+    const strict = waysOut('fin-plate', joint.input, heavy, a.basis, 50, { bolts: [20], plates: [10], steels: ['S275'] });
+    const strays = (w: { input: unknown }) =>
+      straysOf(tryBuild('fin-plate', w.input, [], a.basis)!.built, { bolts: [20], plates: [10], steels: ['S275'] });
+    expect(all.some((w) => strays(w).length > 0)).toBe(true);
+    expect(strict.length).toBeGreaterThan(0);
+    for (const w of strict) expect(strays(w)).toEqual([]);
+    // A joint that strays already may go on.
+    expect(waysOut('fin-plate', joint.input, heavy, a.basis, 50, { bolts: [30] }).length).toBeGreaterThan(0);
   });
 });

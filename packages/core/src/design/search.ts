@@ -16,8 +16,11 @@ import { leastMultiple } from './judge.ts';
 /** What is searched: a joint as it stands, with what the office makes details of and what things cost there. */
 export interface SearchAsked {
   readonly kind: string;
+  /** The joint as it stands, or what a first detail starts from. */
   readonly input: unknown;
-  readonly combinations: readonly Combination[];
+  readonly start?: Start;
+  /** What acts on it, by the kind: each takes its own of the forces that are given, and says what it does not take. */
+  acting(kind: string): readonly Combination[];
   readonly basis: Basis;
   readonly practice: Practice;
   readonly rates: CostRates;
@@ -85,6 +88,7 @@ interface Candidate {
   readonly cost: number;
   readonly space: SearchSpace;
   readonly choice: readonly (number | string)[];
+  readonly judge: Judge;
 }
 
 /** So many details are judged, or made, between two answers. */
@@ -112,7 +116,7 @@ class Judge {
   private readonly order: number[];
   private readonly acting: readonly Combination[];
   constructor(
-    private readonly combinations: readonly Combination[],
+    readonly combinations: readonly Combination[],
     private readonly basis: Basis,
   ) {
     this.order = combinations.map((_, i) => i);
@@ -159,14 +163,14 @@ interface Gone {
   readonly space: SearchSpace | string;
 }
 /** Spaces of the kinds that are gone through. */
-function spacesOf({ kind: id, input, combinations, basis, practice, kinds }: SearchAsked): Gone[] {
+function spacesOf({ kind: id, input, acting, basis, practice, kinds, start: given }: SearchAsked): Gone[] {
   const own = kindOf(id);
-  const start = startOf(own, input);
+  const start = given ?? startOf(own, input);
   const wanted = KINDS.filter((k) => k.family === own.family && (!kinds || kinds.includes(k.id)));
   return wanted.flatMap((kind): Gone[] => {
-    const present: unknown = kind === own ? input : null;
+    const present: unknown = kind === own && !given ? input : null;
     try {
-      const space = kind.search({ start, present, combinations }, basis, practice);
+      const space = kind.search({ start, present, combinations: acting(kind.id) }, basis, practice);
       return space ? [{ kind, present, space }] : [];
     } catch (e) {
       if (e instanceof Refusal) return [{ kind, present, space: refusalOf(e).message }];
@@ -189,8 +193,7 @@ function startOf(kind: JointKind, input: unknown): Start {
  * the cheapest on, so that nothing cheaper than a detail that was found is left out at any time. Answers as it goes; the last answer has all.
  */
 export function* searchDetails(asked: SearchAsked): Generator<SearchProgress, SearchProgress> {
-  const { basis, combinations, rates } = asked;
-  const judge = new Judge(combinations, basis);
+  const { basis, rates } = asked;
   const kinds: SearchedKind[] = [];
   const candidates: Candidate[] = [];
   const state = { judged: 0, give: 0, broken: 0, notWhole: 0 };
@@ -218,6 +221,7 @@ export function* searchDetails(asked: SearchAsked): Generator<SearchProgress, Se
       kinds.push({ kind: kind.id, title, axes: [], fixed: '', choices: 0, details: 0, refusal: space });
       continue;
     }
+    const judge = new Judge(asked.acting(kind.id), basis);
     const choices = sizeOf(space);
     const at = kinds.push({ kind: kind.id, title, axes: space.axes, fixed: space.fixed, choices, details: 0 }) - 1;
     const before = candidates.length;
@@ -230,7 +234,7 @@ export function* searchDetails(asked: SearchAsked): Generator<SearchProgress, Se
       const joint = judge.build(kind, input);
       if (!joint) continue;
       const cost = costParts(joint, rates).reduce((sum, p) => sum + p.cost, 0);
-      candidates.push({ kind, input, cost, space, choice });
+      candidates.push({ kind, input, cost, space, choice, judge });
     }
     kinds[at] = { ...kinds[at]!, details: candidates.length - before };
   }
@@ -238,9 +242,9 @@ export function* searchDetails(asked: SearchAsked): Generator<SearchProgress, Se
   candidates.sort((a, b) => a.cost - b.cost);
   yield told();
   for (const c of candidates) {
-    const joint = judge.build(c.kind, c.input)!;
+    const joint = c.judge.build(c.kind, c.input)!;
     state.judged += 1;
-    const report = judge.judge(joint);
+    const report = c.judge.judge(joint);
     if ('lack' in report) {
       lacking(report);
       if (report.lack === 'give') giving.push(c);
@@ -260,8 +264,8 @@ export function* searchDetails(asked: SearchAsked): Generator<SearchProgress, Se
   if (found.length) return told();
   const near: FoundDetail[] = [];
   for (const [i, c] of giving.slice(-MOST_NEAR).entries()) {
-    const joint = judge.build(c.kind, c.input)!;
-    near.push(detailOf(c, joint, reportOf(joint, combinations), asked));
+    const joint = c.judge.build(c.kind, c.input)!;
+    near.push(detailOf(c, joint, reportOf(joint, c.judge.combinations), asked));
     if (i % AT_A_TIME === 0) yield told();
   }
   return { ...told(), nearest: near.sort((a, b) => b.multiple - a.multiple).slice(0, 5) };

@@ -3,7 +3,9 @@ import type { Basis } from '../basis/basis.ts';
 import type { State } from '../joints/report.ts';
 import { kindOf } from '../joints/registry.ts';
 import { costOf } from './cost.ts';
+import type { GivenPractice } from '../rules/index.ts';
 import { leastMultiple, tryBuild } from './judge.ts';
+import { straysOf } from './strays.ts';
 
 export interface WayOut {
   readonly label: string;
@@ -35,7 +37,14 @@ interface Trial {
  * The smallest moves that would lift a joint, each really re-checked, cheapest first. A joint that gives or breaks a rule gets moves
  * that mend it, pairs where no single move does, then those that help most; a sound joint gets moves that lift it further.
  */
-export function waysOut(kindId: string, input: unknown, combinations: readonly Combination[], basis: Basis, most = 6): WayOut[] {
+export function waysOut(
+  kindId: string,
+  input: unknown,
+  combinations: readonly Combination[],
+  basis: Basis,
+  most = 6,
+  details: GivenPractice = {},
+): WayOut[] {
   const kind = kindOf(kindId);
   const start = tryBuild(kindId, input, combinations, basis);
   if (!start || start.report.worst < 0) return [];
@@ -45,11 +54,14 @@ export function waysOut(kindId: string, input: unknown, combinations: readonly C
   const soundNow = now.state === 'holds' || now.state === 'close';
   const { quantities } = start.built;
   const cost = costOf(start.built);
+  const strays = straysOf(start.built, details);
 
   const attempt = (label: string, trial: unknown, pair: boolean): Trial | null => {
     const tried = tryBuild(kindId, trial, combinations, basis);
     if (!tried) return null;
     const { report } = tried;
+    // No way out leads to what the office does not make, but for what is that already.
+    if (straysOf(tried.built, details).some((s) => !strays.includes(s))) return null;
     const after = leastMultiple(report);
     const rulesAfter = report.brokenRules.length;
     const lifts = after > before + 0.02;

@@ -14,12 +14,12 @@ export type SearchedJob = JudgedBy & { readonly rules?: GivenRules | undefined; 
 /** What is searched for a joint of a job: under its actions, by the house rules. Throws a Refusal of a joint that nothing acts on. */
 export function searchOf(joint: Searched, job: SearchedJob, kinds?: readonly string[]): SearchAsked {
   const basis = basisOf(job, joint.settings);
-  const { combinations } = withActions(joint, job);
-  if (!combinations.length)
+  const acting = (kind: string) => withActions({ ...joint, kind }, job).combinations;
+  if (!acting(joint.kind).length)
     throw new Refusal('combinations', 'combinations: nothing acts on this joint; accepted are joints with actions.');
   const rules = rulesOf(job);
   return {
-    ...{ kind: joint.kind, input: joint.input, combinations, basis },
+    ...{ kind: joint.kind, input: joint.input, acting, basis },
     ...{ practice: practiceOf(rules, basis.standard), rates: ratesOf(rules) },
     ...(kinds ? { kinds } : {}),
   };
@@ -32,8 +32,8 @@ export interface PresentCost {
   readonly multiple: number;
   readonly line: string;
 }
-export function presentCost({ kind, input, combinations, basis, rates }: SearchAsked, line: string): PresentCost | null {
-  const tried = tryBuild(kind, input, combinations, basis);
+export function presentCost({ kind, input, acting, basis, rates }: SearchAsked, line: string): PresentCost | null {
+  const tried = tryBuild(kind, input, acting(kind), basis);
   if (!tried) return null;
   return { cost: costOf(tried.built, rates), parts: costParts(tried.built, rates), multiple: leastMultiple(tried.report), line };
 }

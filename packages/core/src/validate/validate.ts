@@ -27,6 +27,7 @@ const MESSAGES: Readonly<Record<string, string>> = {
   'boolean.base': '{label}: {value} is not yes or no; accepted are true and false.',
   'pitch.count': '{label}: {given} spacings are given; accepted are {wanted}, one between each pair of rows, or one number.',
   'array.base': '{label}: {value} is not a list; accepted is a list.',
+  'array.min': '{label}: the list has fewer than {limit} entries; accepted are {limit} or more.',
   'array.max': '{label}: the list is longer than {limit} entries; accepted are {limit} or fewer.',
   'array.unique': '{label}: the {path} of this one stands twice; accepted are different ones.',
 };

@@ -15,6 +15,8 @@ import { Mark } from '../parts/StateMark.tsx';
 import type { Checked, Form } from '../work/check.worker.ts';
 import { checker } from '../work/client.ts';
 import { BesideItself } from './BesideItself.tsx';
+import { officeRules } from '../house/office.ts';
+import { SearchView } from './search/Search.tsx';
 import { Picture } from './Sheet.tsx';
 
 /** Other forms of joint for the same members and actions, beside the present one, before one is chosen. */
@@ -37,8 +39,8 @@ export function Alternatives({
     let gone = false;
     setForms(null);
     const title = { ...titleOf(job, content, basisOf(job, content.settings), ''), checked: 'not chosen' };
-    void checker()
-      .forms(content, job, title)
+    void officeRules()
+      .then((office) => checker().forms(content, { ...job, office }, title))
       .then((found) => {
         if (!gone) setForms(found);
       });
@@ -49,6 +51,8 @@ export function Alternatives({
   const hasForms = !forms || forms.length > 0;
   return (
     <div className="p-4">
+      <SearchView content={content} job={job} onTake={onTake} />
+      {hasForms && <h2 className="mt-6">Other forms</h2>}
       {hasForms && (
         <p className="muted mb-3">
           The same members and actions in another form. A first detail of that form keeps the bolts and the steel where they hold;

@@ -21,6 +21,7 @@ import { api } from '../api.ts';
 import { Problem } from '../parts/Dialog.tsx';
 import { FieldNote, useFieldNote } from '../parts/FieldNote.tsx';
 import { Shell } from '../parts/Shell.tsx';
+import { PracticeEditor } from '../house/PracticeEditor.tsx';
 import { RulesEditor } from '../house/RulesEditor.tsx';
 import { Sections, Steels } from './OwnMaterials.tsx';
 import { Amount } from './Amount.tsx';
@@ -144,6 +145,7 @@ export function JobBasisPage() {
               of the office have it.
             </p>
             <RulesEditor rules={draft.rules ?? {}} office={office} onChange={(rules) => set({ rules })} />
+            <PracticeEditor rules={draft.rules ?? {}} office={office} onChange={(rules) => set({ rules })} />
           </section>
           <Sections sections={draft.sections} onChange={(sections) => set({ sections })} />
           <Steels steels={draft.steels} onChange={(steels) => set({ steels })} />

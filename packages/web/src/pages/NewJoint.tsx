@@ -1,3 +1,4 @@
+import { officeRules } from '../house/office.ts';
 import { useState } from 'react';
 import {
   actionsOf,
@@ -74,7 +75,7 @@ function useNewJoint({ job, mark: suggested, onMade }: Props) {
     try {
       const given = splitByCase(pasted.combinations, job.loads);
       const acting = actionsOf({ kind: kindId, ...given }, job).combinations;
-      const found = await checker().first(kindId, seed, acting, job);
+      const found = await checker().first(kindId, seed, acting, { ...job, office: await officeRules() });
       if ('refusal' in found) return setProblem(found.refusal);
       const made = await api.createJoint(job.id, { mark, kind: kindId, note: '', input: found.ok.input, ...given });
       onMade(made.id, found.ok.why);

@@ -2,6 +2,8 @@ import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { readRulesFile, Refusal, ruleHelp, rulesFile, type GivenRules, type OfficeRules } from '@ample/core';
 import { api } from '../api.ts';
+import { forgetOffice } from '../house/office.ts';
+import { PracticeEditor } from '../house/PracticeEditor.tsx';
 import { RulesEditor } from '../house/RulesEditor.tsx';
 import { saveText } from '../parts/save.ts';
 import { Problem } from '../parts/Dialog.tsx';
@@ -30,6 +32,7 @@ function useRules() {
     setProblem('');
     api.saveRules(stored!.version, rules).then(
       (r) => {
+        forgetOffice();
         take(r);
         setSaved(true);
       },
@@ -96,8 +99,8 @@ export function RulesPage() {
           <Problem>{problem}</Problem>
           <h1 className="mb-1">House rules</h1>
           <p className="muted mb-4">
-            How what leaves the product looks, for every job of the office. A job may have its own in its Basis. No result depends
-            on them.
+            How what leaves the product looks, and what details are made of and cost, for every job of the office. A job may have
+            its own in its Basis. No result depends on them.
             {stored && stored.version > 0 && ` Saved ${stored.at.slice(0, 10)}${stored.who ? ` by ${stored.who}` : ''}.`}
           </p>
           {saved && (
@@ -106,6 +109,7 @@ export function RulesPage() {
             </p>
           )}
           <RulesEditor rules={rules} onChange={change} />
+          <PracticeEditor rules={rules} onChange={change} />
         </div>
         <FieldNote note={note} />
       </main>

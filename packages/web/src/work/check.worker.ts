@@ -7,6 +7,7 @@ import {
   kindTitle,
   otherForm,
   Refusal,
+  rulesOf,
   sideBySide,
   standardOf,
   waysOut,
@@ -19,6 +20,7 @@ import {
   type JointReport,
   type JudgedBy,
   type MomentChart,
+  type SearchedJob,
   type Seed,
   type SideBySide,
   type Quantities,
@@ -68,15 +70,18 @@ const worker = {
       return { report, drawing: joint.drawing({ ...title, verdict: report.verdict }, combination), quantities: joint.quantities };
     });
   },
-  ways(kindId: string, content: JointContent, job: JudgedBy): WayOut[] {
-    const made = refusing(() => waysOut(kindId, content.input, withActions(content, job).combinations, basisFor(job, content)));
+  ways(kindId: string, content: JointContent, job: SearchedJob): WayOut[] {
+    const { details } = rulesOf(job);
+    const made = refusing(() =>
+      waysOut(kindId, content.input, withActions(content, job).combinations, basisFor(job, content), undefined, details),
+    );
     return 'ok' in made ? made.ok : [];
   },
   workings(kindId: string, content: JointContent, job: JudgedBy, index: number): { ok: Workings } | { refusal: string } {
     return refusing(() => workingsOf({ ...withActions(content, job), kind: kindId }, basisFor(job, content), index));
   },
   /** The same members and actions in every other form, each judged and drawn, for comparison. */
-  forms(content: JointContent, job: JudgedBy, title: TitleDraft): Form[] {
+  forms(content: JointContent, job: SearchedJob, title: TitleDraft): Form[] {
     const basis = basisFor(job, content);
     return KINDS.filter(
       (k) => k.id !== content.kind && k.family === kindOf(content.kind).family && k.standards.includes(basis.standard.id),
@@ -84,7 +89,7 @@ const worker = {
       const made = refusing(() => {
         // What this form takes of the actions is its own.
         const { combinations } = withActions({ ...content, kind: kind.id }, job);
-        const { input, why } = otherForm(content.kind, content.input, kind.id, combinations, basis);
+        const { input, why } = otherForm(content.kind, content.input, kind.id, combinations, basis, rulesOf(job));
         const joint = kind.build(input, basis);
         const report = reportOf(joint, combinations);
         return {
@@ -123,9 +128,9 @@ const worker = {
     kindId: string,
     seed: Seed,
     combinations: readonly Combination[],
-    job: JudgedBy,
+    job: SearchedJob,
   ): { ok: { input: unknown; why: readonly string[] } } | { refusal: string } {
-    return refusing(() => firstDetail(kindId, seed, combinations, basisOf(job)));
+    return refusing(() => firstDetail(kindId, seed, combinations, basisOf(job), rulesOf(job)));
   },
 };
 

@@ -3,6 +3,7 @@ import type { CheckWorker } from './check.worker.ts';
 import type { FieldWorker } from './field.worker.ts';
 import type { HouseWorker } from './house.worker.ts';
 import type { ModelWorker } from './model.worker.ts';
+import type { SearchWorker } from './search.worker.ts';
 import type { TableWorker } from './table.worker.ts';
 
 interface Made {
@@ -61,5 +62,7 @@ export const tableReader = (): Own<TableWorker> => ownWorker('table.worker');
 export const houseWorker = (): Own<HouseWorker> => ownWorker('house.worker');
 /** Loads the plates of a joint. */
 export const fieldWorker = (): Own<FieldWorker> => ownWorker('field.worker');
+/** Judges every detail that the house rules allow. */
+export const searchWorker = (): Own<SearchWorker> => ownWorker('search.worker');
 /** Looks for joints in a model. */
 export const modelWorker = (): Own<ModelWorker> => ownWorker('model.worker');

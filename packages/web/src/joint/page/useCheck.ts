@@ -1,3 +1,4 @@
+import { officeRules } from '../../house/office.ts';
 import { useEffect, useRef, useState } from 'react';
 import {
   basisOf,
@@ -74,7 +75,7 @@ export function useCheck(
   useEffect(() => {
     let gone = false;
     setWays(null);
-    void search('ways', (worker) => worker.ways(kindId, content, job)).then((w) => {
+    void search('ways', async (worker) => worker.ways(kindId, content, { ...job, office: await officeRules() })).then((w) => {
       if (!gone) setWays(w);
     });
     return () => {

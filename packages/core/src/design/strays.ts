@@ -1,0 +1,27 @@
+import type { Joint } from '../joints/kind.ts';
+import type { GivenPractice } from '../rules/index.ts';
+import { boltName } from '../units/system.ts';
+
+const isOneOf = (list: readonly number[], x: number): boolean => list.some((y) => Math.abs(x - y) < 1e-6);
+
+/** What of a detail is not among what the office makes details of, in words, each once: what the office says nothing of is none of it. */
+export function straysOf({ solid, basis }: Pick<Joint, 'solid' | 'basis'>, details: GivenPractice): string[] {
+  const { bolts, classes, plates, steels, legs, least_rows } = details;
+  const { units } = basis;
+  const out = new Set<string>();
+  for (const b of solid.bolts) {
+    if (bolts && !isOneOf(bolts, b.d)) out.add(`bolts ${boltName(b.d)}`);
+    if (classes && !classes.includes(b.cls)) out.add(`class ${b.cls}`);
+  }
+  for (const p of solid.plates) {
+    const t = Math.abs(p.y[1] - p.y[0]);
+    if (plates && !isOneOf(plates, t)) out.add(`plate ${units.size(t)}`);
+    if (steels && !steels.includes(p.grade)) out.add(`steel ${p.grade}`);
+  }
+  // A fillet may be given by its throat.
+  for (const w of solid.welds)
+    if (legs && !isOneOf(legs, w.leg) && !isOneOf(legs, w.leg / Math.SQRT2)) out.add(`fillet ${units.size(w.leg)}`);
+  const rows = new Set(solid.bolts.map((b) => b.row)).size;
+  if (least_rows !== undefined && rows > 0 && rows < least_rows) out.add(`${rows} rows of bolts`);
+  return [...out];
+}
