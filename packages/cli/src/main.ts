@@ -1,4 +1,4 @@
-import { compareJobs, PAPERS, printable } from '@ample/core';
+import { compareJobs, PAPERS, plainSearch, printable } from '@ample/core';
 import { Command, Option } from 'commander';
 import { checkFile, exitCode, printReport } from './check.ts';
 import { combineFile, printCombined } from './combine.ts';
@@ -191,7 +191,7 @@ program
     const top = Number(options.top);
     if (!Number.isInteger(top) || top < 1 || top > 1000)
       throw new BadInput(`--top: "${options.top}" is no number of details; accepted is 1 to 1000.`);
-    const { plainSearch, printSearch, searchJoint } = await import('./search.ts');
+    const { printSearch, searchJoint } = await import('./search.ts');
     const searched = searchJoint(await ofOffice(readJobFile(path), options.rules), mark, { ...options, top });
     process.stdout.write(options.json ? `${JSON.stringify(plainSearch(searched), null, 2)}\n` : printSearch(searched));
     process.exitCode = searched.result.found.length ? 0 : 1;

@@ -1,53 +1,17 @@
-import {
-  frontierOf,
-  kindOf,
-  multipleText,
-  presentCost,
-  Refusal,
-  searchAll,
-  searchOf,
-  type FoundDetail,
-  type PresentCost,
-  type ReadJob,
-  type SearchProgress,
-} from '@ample/core';
+import { frontierOf, multipleText, searched, type Searched, type FoundDetail, type ReadJob } from '@ample/core';
 import { markOf, named } from './input.ts';
 
 export interface SearchCommand {
   readonly top: number;
   readonly kind?: readonly string[];
 }
-export interface Searched {
-  readonly mark: string;
-  readonly present: PresentCost | null;
-  readonly result: SearchProgress;
-  readonly top: number;
-}
-
 /** Every detail that the house rules allow for the members and actions of a joint, judged. */
 export function searchJoint({ job, unreadable }: ReadJob, mark: string, { top, kind }: SearchCommand): Searched {
   const joint = markOf(job, mark, unreadable);
   return named(`joint ${mark}`, () => {
-    const own = kindOf(joint.kind);
-    for (const id of kind ?? [])
-      if (kindOf(id).family !== own.family)
-        throw new Refusal('kind', `kind: ${id} does not join what ${own.id} does; accepted are kinds of its family.`);
-    const asked = searchOf(joint, job, kind);
-    return { mark, top, present: presentCost(asked, own.line.print(joint.input, asked.basis.units)), result: searchAll(asked) };
+    return searched(joint, job, { top, kinds: kind });
   });
 }
-
-/** For machines: what was gone through, what became of it, the cheapest that hold, and those that nothing is as cheap as and holds as much. */
-export const plainSearch = ({ mark, present, result, top }: Searched) => ({
-  mark,
-  present,
-  kinds: result.kinds,
-  ...{ details: result.details, judged: result.judged, give: result.give, broken: result.broken },
-  ...{ not_whole: result.notWhole, hold: result.found.length, lacks: result.lacks },
-  cheapest: result.found.slice(0, top),
-  frontier: frontierOf(result.found),
-  nearest: result.nearest,
-});
 
 const costText = (x: number): string => x.toFixed(2).padStart(9);
 const detailLine = (f: FoundDetail): string =>

@@ -11,6 +11,7 @@ import { calculationRoutes } from './routes/calculations.ts';
 import { changeRoutes } from './routes/changes.ts';
 import { commentRoutes } from './routes/comments.ts';
 import { fieldRoutes } from './routes/fields.ts';
+import { searchRoutes } from './routes/search.ts';
 import { documentRoutes } from './routes/documents.ts';
 import { houseRoutes } from './routes/house.ts';
 import { issueRoutes } from './routes/issues.ts';
@@ -107,6 +108,7 @@ function apiOf(services: Services, folder: string | undefined): Api {
   changeRoutes(api, services);
   commentRoutes(api, services);
   fieldRoutes(api, services);
+  searchRoutes(api, services);
   calculationRoutes(api, services);
   documentRoutes(api, services);
   issueRoutes(api, services);

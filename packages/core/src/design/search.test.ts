@@ -233,11 +233,11 @@ describe('first details and ways out by the house rules', () => {
   const a = asked('tern', 'B1-01');
   const combinations = a.acting('fin-plate');
   it('make the cheapest detail that they allow, as the search finds it', () => {
-    const details = { bolts: [24], plates: [12], legs: [12], steels: ['S355'] };
+    const details = { bolts: [24], plates: [12], legs: [10], steels: ['S275'] };
     const made = firstDetail('fin-plate', kindOf('fin-plate').seedOf(a.input), combinations, a.basis, rules(details));
     const best = searchAll({ ...a, kinds: ['fin-plate'], practice: practiceOf(rules(details), en1993) }).found[0]!;
     expect(kindOf('fin-plate').line.print(made.input)).toBe(best.line);
-    expect(best.line).toMatch(/^FP \| 12x\d+x\d+ S355 \| \dxM24/);
+    expect(best.line).toMatch(/^FP \| 12x\d+x\d+ S275 \| \dxM24/);
     expect(made.why[0]).toMatch(/^The cheapest of the \d+ details that the house rules allow: .*rows \d/);
     expect(straysOf(tryBuild('fin-plate', made.input, [], a.basis)!.built, details)).toEqual([]);
   });

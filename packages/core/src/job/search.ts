@@ -3,16 +3,17 @@ import { practiceOf, ratesOf, rulesOf, type GivenRules } from '../rules/index.ts
 import { basisOf } from '../standards/job-basis.ts';
 import { costOf, costParts, type CostPart } from '../design/cost.ts';
 import { leastMultiple, tryBuild } from '../design/judge.ts';
-import type { SearchAsked } from '../design/search.ts';
+import { frontierOf, searchAll, type SearchAsked, type SearchProgress } from '../design/search.ts';
+import { KINDS, kindOf } from '../joints/registry.ts';
 import { withActions, type JudgedBy } from './actions.ts';
 import type { JointDocument } from './document.ts';
 
-type Searched = Pick<JointDocument, 'kind' | 'input' | 'combinations' | 'loads' | 'settings'>;
+type SearchedJoint = Pick<JointDocument, 'kind' | 'input' | 'combinations' | 'loads' | 'settings'>;
 /** What a job goes by, with the house rules of its own and of the office. */
 export type SearchedJob = JudgedBy & { readonly rules?: GivenRules | undefined; readonly office?: GivenRules | undefined };
 
 /** What is searched for a joint of a job: under its actions, by the house rules. Throws a Refusal of a joint that nothing acts on. */
-export function searchOf(joint: Searched, job: SearchedJob, kinds?: readonly string[]): SearchAsked {
+export function searchOf(joint: SearchedJoint, job: SearchedJob, kinds?: readonly string[]): SearchAsked {
   const basis = basisOf(job, joint.settings);
   const acting = (kind: string) => withActions({ ...joint, kind }, job).combinations;
   if (!acting(joint.kind).length)
@@ -24,6 +25,44 @@ export function searchOf(joint: Searched, job: SearchedJob, kinds?: readonly str
     ...(kinds ? { kinds } : {}),
   };
 }
+
+/** What a search of a joint came to, with the joint as it stands. */
+export interface Searched {
+  readonly mark: string;
+  readonly present: PresentCost | null;
+  readonly result: SearchProgress;
+  /** How many of the cheapest are told. */
+  readonly top: number;
+}
+
+/** Searches for a joint. Throws a Refusal of one that nothing acts on, and of kinds that do not join what it joins. */
+export function searched(
+  joint: SearchedJoint & { readonly mark: string },
+  job: SearchedJob,
+  { top, kinds }: { readonly top: number; readonly kinds?: readonly string[] | undefined },
+): Searched {
+  const own = kindOf(joint.kind);
+  for (const id of kinds ?? [])
+    if (kindOf(id).family !== own.family) {
+      const family = KINDS.filter((k) => k.family === own.family).map((k) => k.id);
+      throw new Refusal('kind', `kind: ${id} does not join what ${own.id} does; accepted are ${family.join(', ')}.`);
+    }
+  const asked = searchOf(joint, job, kinds);
+  const present = presentCost(asked, own.line.print(joint.input, asked.basis.units));
+  return { mark: joint.mark, top, present, result: searchAll(asked) };
+}
+
+/** For machines: what was gone through, what became of it, the cheapest that hold, and those that nothing is as cheap as and holds as much. */
+export const plainSearch = ({ mark, present, result, top }: Searched) => ({
+  mark,
+  present,
+  kinds: result.kinds,
+  ...{ details: result.details, judged: result.judged, give: result.give, broken: result.broken },
+  ...{ not_whole: result.notWhole, hold: result.found.length, lacks: result.lacks },
+  cheapest: result.found.slice(0, top),
+  frontier: frontierOf(result.found),
+  nearest: result.nearest,
+});
 
 /** What a joint costs as it stands, beside what is found. */
 export interface PresentCost {

@@ -23,7 +23,8 @@ type Quick =
   | 'listSince'
   | 'readModel'
   | 'planModel'
-  | 'exchangeJob';
+  | 'exchangeJob'
+  | 'searchJoint';
 type Input<K extends Quick> = Parameters<(typeof tasks)[K]>[0];
 /** A task's answer without its refusals, which are thrown. */
 type Output<K extends Quick> = Extract<Awaited<ReturnType<(typeof tasks)[K]>>, { ok: unknown }>['ok'];
@@ -38,6 +39,9 @@ export interface Pool {
   ): Promise<ReadForIssue>;
   close(): Promise<void>;
 }
+
+/** A file of another program, and thousands of details. */
+const LONG: ReadonlySet<Quick> = new Set(['readModel', 'searchJoint']);
 
 /** Heap of one thread, MB: a hostile or huge job ends its own work and nothing else. */
 const HEAP = 256;
@@ -55,8 +59,8 @@ export async function openPool(): Promise<Pool> {
   const quick = new Threads({ ...options, minThreads: 1, maxThreads: 2 });
   const slow = new Threads({ ...options, minThreads: 0, maxThreads: 2 });
   return {
-    // A file of another program may take long: it waits with the documents.
-    run: async (name, input, signal) => revived(await (name === 'readModel' ? slow : quick).run(name, input, signal)),
+    // What may take long waits with the documents.
+    run: async (name, input, signal) => revived(await (LONG.has(name) ? slow : quick).run(name, input, signal)),
     pdf: async (task, progress, signal) => {
       const { port1, port2 } = new MessageChannel();
       port1.on('message', progress);

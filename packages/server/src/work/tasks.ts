@@ -13,6 +13,8 @@ import {
   isGivenFor,
   listsOfJob,
   planJoint,
+  plainSearch,
+  searched,
   readJob,
   readJoint,
   type ChangeList,
@@ -40,7 +42,8 @@ import { houseStamp } from '../store/house.ts';
 import { sinceIssue } from '../store/issues.ts';
 import { getModel, placedModel } from '../store/models.ts';
 import { basisKey, getJob, jobDocument, jobHead } from '../store/jobs.ts';
-import { documentOf, eachJoint, jointsById, jointsNamed } from '../store/joints.ts';
+import { documentOf, eachJoint, jointsById, jointsNamed, readableJoint } from '../store/joints.ts';
+import { getRules } from '../store/rules.ts';
 import { countJoints, endsOf, keptStandings, markedVersions } from '../store/joint-rows.ts';
 import { jobStatements, type NewJob } from '../store/statements.ts';
 import { answer, housesOf, judgedRow, reader, type Answer } from './answer.ts';
@@ -263,6 +266,25 @@ export const planModel = ({
       return { ...plan, ...(joint ? { id: joint.id, version: joint.version } : {}) };
     });
     return { members, plans, places: placesOf(said, settled), left: proposed?.left ?? [], sections: proposed?.sections ?? [] };
+  });
+
+/** Every detail that the house rules allow for a joint: what was gone through, and the cheapest that hold. */
+export const searchJoint = ({
+  file,
+  id,
+  top,
+  kinds,
+}: {
+  file: string;
+  id: string;
+  top: number;
+  kinds?: readonly string[];
+}): Promise<Answer<ReturnType<typeof plainSearch>>> =>
+  answer(async () => {
+    const { db } = reader(file);
+    const joint = await readableJoint(db, id);
+    const job = await getJob(db, joint.jobId);
+    return plainSearch(searched(joint, { ...job, office: (await getRules(db)).rules }, { top, kinds }));
   });
 
 /** A job in the exchange form. */

@@ -1,0 +1,70 @@
+import { describe, expect, it } from 'vitest';
+import { looker } from './axe.ts';
+import { judged, lineOf, openJoint } from './app.ts';
+import { useApp } from './use-app.ts';
+
+const on = useApp();
+const LONG = { timeout: 180_000 };
+
+describe('the search for the best detail', () => {
+  it('goes by rules that were changed, is filtered, taken, undone, and stopped', async () => {
+    const { page } = on;
+    const { look } = looker(on);
+    // The office says what it makes: typed by keyboard, refused with its name where it can't be meant.
+    await page.goto(`${on.app.url}/house/rules`);
+    const bolts = page.getByLabel('Bolts', { exact: true });
+    await bolts.fill('16 ,x');
+    await page.getByRole('button', { name: 'Save rules' }).click();
+    await page.getByText(/details\.bolts.*is not a list; accepted is a list/).waitFor(LONG);
+    expect(await bolts.inputValue()).toBe('16 ,x');
+    await bolts.fill('16 20');
+    await page.getByLabel('Plates', { exact: true }).fill('8 10 12');
+    await page.getByLabel('Legs of fillets').fill('6 8');
+    await page.getByLabel('Pitches').fill('70');
+    await page.getByLabel('hole', { exact: true }).fill('0,25');
+    await look('house rules of details');
+    await page.getByRole('button', { name: 'Save rules' }).click();
+    await page.getByText('Whatever is issued from now on follows them.').waitFor(LONG);
+
+    await openJoint(on.app, page, 'B1-01');
+    const before = await lineOf(page);
+    await page.getByRole('tab', { name: 'Alternatives' }).click();
+    const search = page.getByRole('region', { name: 'Search' });
+    await search.getByText(/^All \d+ details were judged: \d+ hold\./).waitFor(LONG);
+    const list = search.getByRole('list', { name: 'Details that hold, the cheapest first' });
+    const lines = list.locator('button');
+    const costs = (await lines.allInnerTexts()).map((t) => Number(t.split(/\s/)[0]));
+    expect(costs).toEqual([...costs].sort((a, b) => a - b));
+    await look('search');
+    for (const text of await lines.allInnerTexts()) expect(text).toMatch(/M(16|20)-8\.8/);
+    // One form alone, and few rows.
+    await search.getByLabel('Form').selectOption({ label: 'Fin plate' });
+    await search.getByLabel('Rows').selectOption({ label: 'at most 3' });
+    for (const text of await lines.allInnerTexts()) expect(text).toMatch(/FP \| .*[23]xM/);
+    await search
+      .getByRole('img', { name: /^plate \d/ })
+      .first()
+      .waitFor(LONG);
+    // By keyboard: the next of the list is looked at and taken.
+    await lines.nth(1).focus();
+    await page.keyboard.press('Enter');
+    const wanted = (await lines.nth(1).locator('.mono').innerText()).trim();
+    const chosen = page.getByRole('region', { name: 'The detail that is looked at' });
+    await chosen.getByText(wanted).waitFor(LONG);
+    await chosen.getByRole('img', { name: 'Drawing of the detail that is looked at' }).waitFor(LONG);
+    const holds = /holds at ([\d.]+)/.exec(await chosen.innerText())![1]!;
+    await chosen.getByRole('button', { name: 'Take this detail' }).click();
+    await judged(page);
+    await expect.poll(() => lineOf(page), LONG).toBe(wanted);
+    await expect.poll(() => page.locator('.sheet svg').textContent(), LONG).toContain(holds);
+    await page.keyboard.press('Control+z');
+    await expect.poll(() => lineOf(page), LONG).toBe(before);
+
+    // It starts at once, and what is under way ends when it is told to.
+    await openJoint(on.app, page, 'P1-04');
+    await page.getByRole('tab', { name: 'Alternatives' }).click();
+    await search.getByText(/details made…|judged from the cheapest on/).waitFor(LONG);
+    await search.getByRole('button', { name: 'Stop' }).click();
+    await search.getByRole('button', { name: 'Search again' }).waitFor(LONG);
+  }, 600_000);
+});
