@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { looker } from './axe.ts';
-import { judged, lineOf, openJoint } from './app.ts';
+import { judged, lineOf, openJoint, openRegister } from './app.ts';
 import { useApp } from './use-app.ts';
 
 const on = useApp();
@@ -66,5 +66,37 @@ describe('the search for the best detail', () => {
     await search.getByText(/details made…|judged from the cheapest on/).waitFor(LONG);
     await search.getByRole('button', { name: 'Stop' }).click();
     await search.getByRole('button', { name: 'Search again' }).waitFor(LONG);
+  }, 600_000);
+
+  it('is made for several joints at once: few details, the price of it, given to them and dropped again', async () => {
+    const { page } = on;
+    const { look } = looker(on);
+    await openRegister(on.app, page);
+    await page.getByLabel('Choose B1-01').check();
+    await page.getByLabel('Choose B1-02').check();
+    await page.getByRole('button', { name: 'Few details for all' }).click();
+    const box = page.getByRole('dialog');
+    // By keyboard, typed blind: at most one.
+    const most = box.getByLabel('Details at most');
+    await most.fill('none');
+    await page.keyboard.press('Enter');
+    await box.getByText('Details at most: "none" is no number of details; accepted is 1 to 50.').waitFor(LONG);
+    await most.fill('1');
+    await page.keyboard.press('Enter');
+    await box.getByText(/Looking for the cheapest details of joint \d of 2/).waitFor(LONG);
+    await box.getByText('1 details serve 2 of 2 joints at').waitFor(LONG);
+    const said = await box.getByRole('region', { name: 'What was chosen' }).innerText();
+    expect(said).toMatch(/standardising costs \d+\.\d\d/);
+    expect(said).toContain('no other choice of them is cheaper.');
+    await look('few details for many joints');
+    const line = (await box.locator('ol .mono').first().innerText()).trim();
+    await box.getByRole('button', { name: 'Give the joints these details' }).click();
+    await box.waitFor({ state: 'detached' });
+    const row = (mark: string) => page.locator('tbody tr', { has: page.getByRole('link', { name: mark, exact: true }) });
+    for (const mark of ['B1-01', 'B1-02']) await expect.poll(() => row(mark).innerText(), LONG).toContain(line.split(' | ')[2]!);
+    await page.getByRole('link', { name: 'Take in a table' }).click();
+    await page.getByText('1 details for 2 joints').waitFor(LONG);
+    await page.getByRole('button', { name: 'Drop it again, whole' }).click();
+    await page.getByText(/^dropped \d{4}/).waitFor(LONG);
   }, 600_000);
 });

@@ -25,6 +25,7 @@ export default defineConfig({
         'house.worker': file('./src/work/house.worker.ts'),
         'model.worker': file('./src/work/model.worker.ts'),
         'search.worker': file('./src/work/search.worker.ts'),
+        'standard.worker': file('./src/work/standard.worker.ts'),
         'table.worker': file('./src/work/table.worker.ts'),
       },
       output: { entryFileNames: (chunk) => (chunk.name.endsWith('.worker') ? 'assets/[name].js' : 'assets/[name]-[hash].js') },

@@ -16,6 +16,14 @@ import { SHOP_FORMATS as SHOP } from '@ample/exchange/shop-formats';
 const RULES = 'house rules of the office: its name, logo, decimal sign, paper, and how DXF is written';
 const FORMATS = [...SHOP, ...OFFICE_FORMATS];
 
+/** A number of details, as it is typed. */
+function countOf(option: string, text: string, most: number): number {
+  const n = Number(text);
+  if (!Number.isInteger(n) || n < 1 || n > most)
+    throw new BadInput(`${option}: "${text}" is no number of details; accepted is 1 to ${most}.`);
+  return n;
+}
+
 /** One line on the error stream, whatever the text holds. */
 const complain = (text: string): void => void process.stderr.write(`${printable(text, 2000)}\n`);
 
@@ -188,13 +196,25 @@ program
   .option('--rules <file>', RULES)
   .option('--json', 'print the result as JSON, with the cost of each by its parts')
   .action(async (path: string, mark: string, options: { top: string; kind?: string[]; rules?: string; json?: boolean }) => {
-    const top = Number(options.top);
-    if (!Number.isInteger(top) || top < 1 || top > 1000)
-      throw new BadInput(`--top: "${options.top}" is no number of details; accepted is 1 to 1000.`);
+    const top = countOf('--top', options.top, 1000);
     const { printSearch, searchJoint } = await import('./search.ts');
     const searched = searchJoint(await ofOffice(readJobFile(path), options.rules), mark, { ...options, top });
     process.stdout.write(options.json ? `${JSON.stringify(plainSearch(searched), null, 2)}\n` : printSearch(searched));
     process.exitCode = searched.result.found.length ? 0 : 1;
+  });
+
+program
+  .command('standardise <job> [marks...]')
+  .description('few details for many joints of one family, chosen so that all together cost least; all joints when none is named')
+  .option('--most <number>', 'how many details at most', '5')
+  .option('--rules <file>', RULES)
+  .option('--json', 'print the result as JSON')
+  .action(async (path: string, marks: string[], options: { most: string; rules?: string; json?: boolean }) => {
+    const most = countOf('--most', options.most, 50);
+    const { printStandardised, standardiseJoints } = await import('./standardise.ts');
+    const result = standardiseJoints(await ofOffice(readJobFile(path), options.rules), marks, most);
+    process.stdout.write(options.json ? `${JSON.stringify(result, null, 2)}\n` : printStandardised(result));
+    process.exitCode = result.joints.every((j) => j.served) ? 0 : 1;
   });
 
 program

@@ -112,3 +112,27 @@ describe('gusset search', () => {
     expect(await said('B1-01', '--kind', 'hinge')).toMatch(/there is no kind of joint "hinge"/);
   });
 });
+
+describe('gusset standardise', () => {
+  it('gives many joints few details, and says the price of it', async () => {
+    const marks = ['B1-01', 'B1-02'];
+    const r = await gusset('standardise', demo, ...marks, '--rules', few, '--most', '1', '--json');
+    expect([r.code, r.err]).toEqual([0, '']);
+    const said = JSON.parse(r.out) as {
+      total: number;
+      apart: number;
+      proved: boolean;
+      details: { marks: string[]; line: string }[];
+      joints: { mark: string; served: { multiple: number } }[];
+    };
+    expect([said.details.map((d) => d.marks), said.proved]).toEqual([[marks], true]);
+    expect(said.total).toBeGreaterThanOrEqual(said.apart);
+    for (const j of said.joints) expect(j.served.multiple).toBeGreaterThanOrEqual(1);
+    const words = await gusset('standardise', demo, ...marks, '--rules', few, '--most', '1');
+    expect(words.out).toMatch(
+      /^1 details serve 2 of 2 joints at \d+\.\d\d; each with the cheapest of its own they cost \d+\.\d\d: standardising costs \d+\.\d\d\.\n\d+ details were tried at every joint; no other choice of them is cheaper\./,
+    );
+    const none = await gusset('standardise', demo, 'B1-01', '--most', 'x');
+    expect([none.code, none.err.trim()]).toEqual([2, '--most: "x" is no number of details; accepted is 1 to 50.']);
+  });
+});

@@ -51,6 +51,7 @@ export * from './job/records.ts';
 export * from './job/revision.ts';
 export * from './job/search.ts';
 export * from './job/shared.ts';
+export * from './job/standardise.ts';
 export * from './job/standing.ts';
 export * from './job/summary.ts';
 export * from './job/title.ts';

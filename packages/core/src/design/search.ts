@@ -112,7 +112,7 @@ type Lack = Omit<Lacking, 'details'>;
  * Judges the details of a search in turn, each no further than it takes to show that it does not hold: its rules first, then the combinations, from
  * those that brought others down. One that holds has the report that it has everywhere.
  */
-class Judge {
+export class Judge {
   private readonly order: number[];
   private readonly acting: readonly Combination[];
   constructor(

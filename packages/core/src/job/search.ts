@@ -8,7 +8,7 @@ import { KINDS, kindOf } from '../joints/registry.ts';
 import { withActions, type JudgedBy } from './actions.ts';
 import type { JointDocument } from './document.ts';
 
-type SearchedJoint = Pick<JointDocument, 'kind' | 'input' | 'combinations' | 'loads' | 'settings'>;
+export type SearchedJoint = Pick<JointDocument, 'kind' | 'input' | 'combinations' | 'loads' | 'settings'>;
 /** What a job goes by, with the house rules of its own and of the office. */
 export type SearchedJob = JudgedBy & { readonly rules?: GivenRules | undefined; readonly office?: GivenRules | undefined };
 

@@ -12,6 +12,7 @@ import { Bar } from '../register/Bar.tsx';
 import { CopyJoint } from '../register/CopyJoint.tsx';
 import { EditMany } from '../register/EditMany.tsx';
 import { ShareDetail } from '../register/ShareDetail.tsx';
+import { Standardise } from '../register/Standardise.tsx';
 import { nextMark, shownRows, type Shown } from '../register/order.ts';
 import { ProposeGroups } from '../register/ProposeGroups.tsx';
 import { RegisterTable } from '../register/RegisterTable.tsx';
@@ -29,7 +30,7 @@ const KEYS: Keys = [
 ];
 
 const ALL: Shown = { filter: '', only: null, sort: { key: 'mark', down: false } };
-type Box = 'new' | 'issue' | 'share' | 'edit' | 'house' | 'propose' | { copy: RegisterEntry } | null;
+type Box = 'new' | 'issue' | 'share' | 'few' | 'edit' | 'house' | 'propose' | { copy: RegisterEntry } | null;
 
 /** What the keys of the table do, from the row that it is at. */
 function keysOf({
@@ -242,6 +243,9 @@ const PickedButtons = ({
     <button type="button" className="btn" disabled={chosen.length < 2} onClick={() => box('share')}>
       Share one detail
     </button>
+    <button type="button" className="btn" disabled={chosen.length < 2} onClick={() => box('few')}>
+      Few details for all
+    </button>
     <button type="button" className="btn" disabled={chosen.length < 2} onClick={() => box('propose')}>
       Propose groups
     </button>
@@ -343,6 +347,7 @@ function Boxes({
   if (box === 'issue') return <Issue jobId={job.id} title={`Issue ${job.name}`} onClose={onClose} />;
   if (box === 'propose') return <ProposeGroups job={job} chosen={chosen} onClose={onClose} onChoose={onChoose} />;
   if (box === 'share') return <ShareDetail job={job} all={all} chosen={chosen} onClose={onClose} onDone={onChanged} />;
+  if (box === 'few') return <Standardise job={job} chosen={chosen} onClose={onClose} onDone={onChanged} />;
   if (box === 'house') return <ApplyHouse job={job} chosen={chosen} onClose={onClose} onDone={onChanged} />;
   if (box === 'edit') return <EditMany job={job} chosen={chosen} onClose={onClose} onDone={onChanged} />;
   if (box === 'new')

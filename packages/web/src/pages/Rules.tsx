@@ -108,8 +108,13 @@ export function RulesPage() {
               Saved. Whatever is issued from now on follows them.
             </p>
           )}
-          <RulesEditor rules={rules} onChange={change} />
-          <PracticeEditor rules={rules} onChange={change} />
+          {/* What is typed before they are read would be lost. */}
+          {stored && (
+            <>
+              <RulesEditor rules={rules} onChange={change} />
+              <PracticeEditor rules={rules} onChange={change} />
+            </>
+          )}
         </div>
         <FieldNote note={note} />
       </main>

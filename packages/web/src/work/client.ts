@@ -4,6 +4,7 @@ import type { FieldWorker } from './field.worker.ts';
 import type { HouseWorker } from './house.worker.ts';
 import type { ModelWorker } from './model.worker.ts';
 import type { SearchWorker } from './search.worker.ts';
+import type { StandardWorker } from './standard.worker.ts';
 import type { TableWorker } from './table.worker.ts';
 
 interface Made {
@@ -64,5 +65,7 @@ export const houseWorker = (): Own<HouseWorker> => ownWorker('house.worker');
 export const fieldWorker = (): Own<FieldWorker> => ownWorker('field.worker');
 /** Judges every detail that the house rules allow. */
 export const searchWorker = (): Own<SearchWorker> => ownWorker('search.worker');
+/** Chooses few details for many joints. */
+export const standardWorker = (): Own<StandardWorker> => ownWorker('standard.worker');
 /** Looks for joints in a model. */
 export const modelWorker = (): Own<ModelWorker> => ownWorker('model.worker');
