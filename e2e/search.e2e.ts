@@ -84,7 +84,7 @@ describe('the search for the best detail', () => {
     await most.fill('1');
     await page.keyboard.press('Enter');
     await box.getByText(/Looking for the cheapest details of joint \d of 2/).waitFor(LONG);
-    await box.getByText('1 details serve 2 of 2 joints at').waitFor(LONG);
+    await box.getByText('1 detail serves 2 of 2 joints at').waitFor(LONG);
     const said = await box.getByRole('region', { name: 'What was chosen' }).innerText();
     expect(said).toMatch(/standardising costs \d+\.\d\d/);
     expect(said).toContain('no other choice of them is cheaper.');
@@ -95,7 +95,7 @@ describe('the search for the best detail', () => {
     const row = (mark: string) => page.locator('tbody tr', { has: page.getByRole('link', { name: mark, exact: true }) });
     for (const mark of ['B1-01', 'B1-02']) await expect.poll(() => row(mark).innerText(), LONG).toContain(line.split(' | ')[2]!);
     await page.getByRole('link', { name: 'Take in a table' }).click();
-    await page.getByText('1 details for 2 joints').waitFor(LONG);
+    await page.getByText('1 detail serves 2 of 2 joints').waitFor(LONG);
     await page.getByRole('button', { name: 'Drop it again, whole' }).click();
     await page.getByText(/^dropped \d{4}/).waitFor(LONG);
   }, 600_000);

@@ -130,7 +130,7 @@ describe('gusset standardise', () => {
     for (const j of said.joints) expect(j.served.multiple).toBeGreaterThanOrEqual(1);
     const words = await gusset('standardise', demo, ...marks, '--rules', few, '--most', '1');
     expect(words.out).toMatch(
-      /^1 details serve 2 of 2 joints at \d+\.\d\d; each with the cheapest of its own they cost \d+\.\d\d: standardising costs \d+\.\d\d\.\n\d+ details were tried at every joint; no other choice of them is cheaper\./,
+      /^1 detail serves 2 of 2 joints at \d+\.\d\d; each with the cheapest of its own they cost \d+\.\d\d: standardising costs \d+\.\d\d\.\n\d+ details were tried at every joint; no other choice of them is cheaper\./,
     );
     const none = await gusset('standardise', demo, 'B1-01', '--most', 'x');
     expect([none.code, none.err.trim()]).toEqual([2, '--most: "x" is no number of details; accepted is 1 to 50.']);

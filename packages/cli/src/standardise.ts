@@ -1,4 +1,4 @@
-import { multipleText, standardise, type ReadJob, type Standardised } from '@ample/core';
+import { multipleText, servesWords, standardise, type ReadJob, type Standardised } from '@ample/core';
 import { BadInput, markOf, named } from './input.ts';
 
 /** At most so many details for these joints of a job; all of them when none is named. */
@@ -17,10 +17,9 @@ export function standardiseJoints({ job, unreadable }: ReadJob, marks: readonly 
 const cost = (x: number | null): string => (x === null ? '–' : x.toFixed(2)).padStart(9);
 
 export function printStandardised(s: Standardised): string {
-  const served = s.joints.filter((j) => j.served);
   const price = s.total - s.apart;
   return [
-    `${s.details.length} details serve ${served.length} of ${s.joints.length} joints at ${s.total.toFixed(2)}; each with the cheapest of its own they cost ${s.apart.toFixed(2)}: standardising costs ${price.toFixed(2)}.`,
+    `${servesWords(s)} at ${s.total.toFixed(2)}; each with the cheapest of its own they cost ${s.apart.toFixed(2)}: standardising costs ${price.toFixed(2)}.`,
     `${s.tried} details were tried at every joint; ${s.proved ? 'no other choice of them is cheaper' : 'whether another choice of them is cheaper is not proved'}.`,
     '',
     ...s.details.flatMap((d, i) => [`${i + 1}  ${d.line}`, `   ${d.marks.join(', ')}: ${d.cost.toFixed(2)}`]),

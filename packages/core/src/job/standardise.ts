@@ -46,6 +46,10 @@ export interface Standardised {
   readonly tried: number;
   readonly proved: boolean;
 }
+/** "1 detail serves 2 of 3 joints". */
+export const servesWords = ({ details, joints }: Pick<Standardised, 'details' | 'joints'>): string =>
+  `${details.length} ${details.length === 1 ? 'detail serves' : 'details serve'} ${joints.filter((j) => j.served).length} of ${joints.length} joints`;
+
 export interface StandardStage {
   readonly stage: 'search' | 'compare';
   readonly done: number;

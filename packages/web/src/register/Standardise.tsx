@@ -3,6 +3,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import {
   contentOf,
   multipleText,
+  servesWords,
   type JobRecord,
   type JointRecord,
   type RegisterEntry,
@@ -137,12 +138,7 @@ export function Standardise({ job, chosen, onClose, onDone }: Props) {
             type="button"
             className="btn btn-primary mt-3"
             disabled={!made.details.length}
-            onClick={() =>
-              void takeChanges(job, `${made.details.length} details for ${changes.length} joints`, changes).then(
-                onDone,
-                (x: Error) => setProblem(x.message),
-              )
-            }
+            onClick={() => void takeChanges(job, servesWords(made), changes).then(onDone, (x: Error) => setProblem(x.message))}
           >
             Give the joints these details
           </button>
@@ -152,14 +148,14 @@ export function Standardise({ job, chosen, onClose, onDone }: Props) {
   );
 }
 
-function Chosen({ made: { details, joints, total, apart, tried, proved } }: { made: Standardised }) {
-  const served = joints.filter((j) => j.served).length;
+function Chosen({ made }: { made: Standardised }) {
+  const { details, joints, total, apart, tried, proved } = made;
   const now = joints.reduce((sum, j) => sum + (j.served ? (j.present ?? 0) : 0), 0);
   return (
     <section aria-label="What was chosen" className="mt-3">
       <p>
         <b>
-          {details.length} details serve {served} of {joints.length} joints at {total.toFixed(2)}.
+          {servesWords(made)} at {total.toFixed(2)}.
         </b>{' '}
         As they are these cost {now.toFixed(2)}, each with the cheapest of its own {apart.toFixed(2)}: standardising costs{' '}
         {(total - apart).toFixed(2)}.
