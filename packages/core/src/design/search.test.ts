@@ -103,6 +103,9 @@ describe('the search for a detail', () => {
     }
     const last = searchAll(a);
     expect(last.judged).toBe(last.details);
+    // Rules are told as rules, not as what could not be checked.
+    expect([last.broken > 0, last.notWhole]).toEqual([true, 0]);
+    expect(last.lacks.filter((l) => l.lack === 'broken').map((l) => l.title)).not.toContain('');
     expect(last.lacks.reduce((n, l) => n + l.details, 0)).toBe(last.give + last.broken + last.notWhole);
     // What was told first is the start of what was told last.
     const first = steps.find((s) => s.found.length)!;
@@ -113,6 +116,8 @@ describe('the search for a detail', () => {
     for (const [mark, part, at] of [
       ['E2-01', 'support', 'end-plate'],
       ['R2-04', 'column', 'moment-end-plate'],
+      // Not among the members that a detail starts from.
+      ['R1-01', 'frame', 'moment-end-plate'],
     ] as const) {
       const a = few(asked('tern', mark));
       const own = searchAll(a).found.filter((f) => f.kind === at);
@@ -169,6 +174,12 @@ describe('what a joint costs', () => {
       [...cost.values()].reduce((s, x) => s + x, 0),
       9,
     );
+  });
+  it('counts an angle as one piece, cut at its two ends: A1-01 has two of 100 x 100', () => {
+    const pair = asked('tern', 'A1-01');
+    const cost = new Map(costParts(tryBuild(pair.kind, pair.input, [], pair.basis)!.built).map((c) => [c.id, c.cost]));
+    expect(cost.get('cut')).toBeCloseTo(0.5 * 2 * 2 * (0.1 + 0.1), 9);
+    expect(cost.get('pieces')).toBeCloseTo(2 * 0.6, 9);
   });
   it('follows the rates of the office', () => {
     const dear = { ...RATES, hole_each: 100 };
