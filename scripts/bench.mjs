@@ -10,8 +10,7 @@ else if (process.argv[2] === 'out')
   run('What leaves the product', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench-out.ts`, ...process.argv.slice(3)]);
 else if (process.argv[2] === 'field')
   run('Plate analysis', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench-field.ts`]);
-else if (process.argv[2] === 'search')
-  run('Searches', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench-search.ts`]);
+else if (process.argv[2] === 'search') run('Searches', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench-search.ts`]);
 else if (process.argv[2] === 'load')
   run('A large job', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench-load.ts`, ...process.argv.slice(3)]);
 else {

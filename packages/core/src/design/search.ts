@@ -10,7 +10,7 @@ import { choiceAt, sizeOf, type SearchAxis, type SearchSpace } from '../joints/s
 import { refusalOf, Refusal } from '../refusal.ts';
 import type { CostRates } from '../rules/rates.ts';
 import { validate } from '../validate/index.ts';
-import { costParts, type CostPart } from './cost.ts';
+import { costOf, costParts, type CostPart } from './cost.ts';
 import { leastMultiple } from './judge.ts';
 
 /** What is searched: a joint as it stands, with what the office makes details of and what things cost there. */
@@ -188,87 +188,107 @@ function startOf(kind: JointKind, input: unknown): Start {
   }
 }
 
+/** A search as it goes: what was made, judged and found so far. */
+class Searching {
+  private readonly kinds: SearchedKind[] = [];
+  private readonly candidates: Candidate[] = [];
+  private readonly counts = { judged: 0, give: 0, broken: 0, notWhole: 0 };
+  private readonly lacks = new Map<string, Lacking>();
+  private readonly giving: Candidate[] = [];
+  private readonly found: FoundDetail[] = [];
+  private readonly lines = new Set<string>();
+  constructor(private readonly asked: SearchAsked) {}
+
+  told(nearest: readonly FoundDetail[] = []): SearchProgress {
+    const { kinds, candidates, counts, lacks, found } = this;
+    return { kinds: [...kinds], details: candidates.length, ...counts, lacks: listed(lacks), found: [...found], nearest };
+  }
+
+  /** Makes and prices every detail. */
+  *make(): Generator<SearchProgress, void> {
+    const { basis } = this.asked;
+    for (const { kind, present, space } of spacesOf(this.asked)) {
+      const title = kindTitle(kind, basis.standard);
+      if (typeof space === 'string') {
+        this.kinds.push({ kind: kind.id, title, axes: [], fixed: '', choices: 0, details: 0, refusal: space });
+        continue;
+      }
+      const judge = new Judge(this.asked.acting(kind.id), basis);
+      const { axes, fixed } = space;
+      const choices = sizeOf(space);
+      const at = this.kinds.push({ kind: kind.id, title, axes, fixed, choices, details: 0 }) - 1;
+      const before = this.candidates.length;
+      for (let n = 0; n < choices; n += 1) {
+        if (n % MADE_AT_A_TIME === MADE_AT_A_TIME - 1) yield this.told();
+        const choice = choiceAt(space, n);
+        const made = space.make(choice);
+        if (made === null) continue;
+        const input = withGiven(kind, made, present);
+        const joint = judge.build(kind, input);
+        if (joint) this.candidates.push({ kind, input, cost: costOf(joint, this.asked.rates), space, choice, judge });
+      }
+      this.kinds[at] = { ...this.kinds[at]!, details: this.candidates.length - before };
+    }
+    // Of equal cost the one that was made first.
+    this.candidates.sort((a, b) => a.cost - b.cost);
+    yield this.told();
+  }
+
+  /** Judges them, the cheapest first. */
+  *judge(): Generator<SearchProgress, void> {
+    for (const c of this.candidates) {
+      this.one(c);
+      this.counts.judged += 1;
+      if (this.counts.judged % AT_A_TIME === 0) yield this.told();
+    }
+  }
+
+  private one(c: Candidate): void {
+    const joint = c.judge.build(c.kind, c.input)!;
+    const report = c.judge.judge(joint);
+    if ('lack' in report) {
+      this.lacking(report);
+      if (report.lack === 'give') this.giving.push(c);
+      return;
+    }
+    // What is outside of the kind's own limits is no detail of it.
+    if ('error' in validate(c.kind.schema, c.input))
+      return this.lacking({ lack: 'broken', title: 'a size outside of what the kind takes' });
+    const detail = detailOf(c, joint, report, this.asked);
+    // Two choices may come to one detail.
+    const name = `${detail.kind} ${detail.line}`;
+    if (!this.lines.has(name)) this.found.push(detail);
+    this.lines.add(name);
+  }
+
+  private lacking({ lack, title }: Lack): void {
+    this.counts[lack] += 1;
+    const key = `${lack} ${title}`;
+    this.lacks.set(key, { lack, title, details: (this.lacks.get(key)?.details ?? 0) + 1 });
+  }
+
+  /** Where none holds, the strongest of those that keep their rules. */
+  *nearest(): Generator<SearchProgress, FoundDetail[]> {
+    if (this.found.length) return [];
+    const near: FoundDetail[] = [];
+    for (const [i, c] of this.giving.slice(-MOST_NEAR).entries()) {
+      const joint = c.judge.build(c.kind, c.input)!;
+      near.push(detailOf(c, joint, reportOf(joint, c.judge.combinations), this.asked));
+      if (i % AT_A_TIME === 0) yield this.told();
+    }
+    return near.sort((a, b) => b.multiple - a.multiple).slice(0, 5);
+  }
+}
+
 /**
  * Every detail that the office allows for the members and actions of a joint, over all kinds of its family: each is made and priced, then judged from
  * the cheapest on, so that nothing cheaper than a detail that was found is left out at any time. Answers as it goes; the last answer has all.
  */
 export function* searchDetails(asked: SearchAsked): Generator<SearchProgress, SearchProgress> {
-  const { basis, rates } = asked;
-  const kinds: SearchedKind[] = [];
-  const candidates: Candidate[] = [];
-  const state = { judged: 0, give: 0, broken: 0, notWhole: 0 };
-  const found: FoundDetail[] = [];
-  const lines = new Set<string>();
-  const lacks = new Map<string, Lacking>();
-  const giving: Candidate[] = [];
-  const lacking = ({ lack, title }: Lack): void => {
-    state[lack] += 1;
-    const key = `${lack} ${title}`;
-    lacks.set(key, { lack, title, details: (lacks.get(key)?.details ?? 0) + 1 });
-  };
-  const told = (): SearchProgress => ({
-    kinds: [...kinds],
-    details: candidates.length,
-    ...state,
-    lacks: listed(lacks),
-    found: [...found],
-    nearest: [],
-  });
-
-  for (const { kind, present, space } of spacesOf(asked)) {
-    const title = kindTitle(kind, basis.standard);
-    if (typeof space === 'string') {
-      kinds.push({ kind: kind.id, title, axes: [], fixed: '', choices: 0, details: 0, refusal: space });
-      continue;
-    }
-    const judge = new Judge(asked.acting(kind.id), basis);
-    const choices = sizeOf(space);
-    const at = kinds.push({ kind: kind.id, title, axes: space.axes, fixed: space.fixed, choices, details: 0 }) - 1;
-    const before = candidates.length;
-    for (let n = 0; n < choices; n += 1) {
-      if (n % MADE_AT_A_TIME === MADE_AT_A_TIME - 1) yield told();
-      const choice = choiceAt(space, n);
-      const made = space.make(choice);
-      if (made === null) continue;
-      const input = withGiven(kind, made, present);
-      const joint = judge.build(kind, input);
-      if (!joint) continue;
-      const cost = costParts(joint, rates).reduce((sum, p) => sum + p.cost, 0);
-      candidates.push({ kind, input, cost, space, choice, judge });
-    }
-    kinds[at] = { ...kinds[at]!, details: candidates.length - before };
-  }
-  // Of equal cost the one that was made first.
-  candidates.sort((a, b) => a.cost - b.cost);
-  yield told();
-  for (const c of candidates) {
-    const joint = c.judge.build(c.kind, c.input)!;
-    state.judged += 1;
-    const report = c.judge.judge(joint);
-    if ('lack' in report) {
-      lacking(report);
-      if (report.lack === 'give') giving.push(c);
-    }
-    // What is outside of the kind's own limits is no detail of it.
-    else if ('error' in validate(c.kind.schema, c.input))
-      lacking({ lack: 'broken', title: 'a size outside of what the kind takes' });
-    else {
-      const detail = detailOf(c, joint, report, asked);
-      // Two choices may come to one detail.
-      const name = `${detail.kind} ${detail.line}`;
-      if (!lines.has(name)) found.push(detail);
-      lines.add(name);
-    }
-    if (state.judged % AT_A_TIME === 0) yield told();
-  }
-  if (found.length) return told();
-  const near: FoundDetail[] = [];
-  for (const [i, c] of giving.slice(-MOST_NEAR).entries()) {
-    const joint = c.judge.build(c.kind, c.input)!;
-    near.push(detailOf(c, joint, reportOf(joint, c.judge.combinations), asked));
-    if (i % AT_A_TIME === 0) yield told();
-  }
-  return { ...told(), nearest: near.sort((a, b) => b.multiple - a.multiple).slice(0, 5) };
+  const search = new Searching(asked);
+  yield* search.make();
+  yield* search.judge();
+  return search.told(yield* search.nearest());
 }
 const listed = (lacks: ReadonlyMap<string, Lacking>): Lacking[] => [...lacks.values()].sort((a, b) => b.details - a.details);
 
