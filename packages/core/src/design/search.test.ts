@@ -126,6 +126,22 @@ describe('the search for a detail', () => {
     }
   });
 
+  it('finds no more and nothing cheaper the larger the force, and jumps nowhere at zero', () => {
+    const a = few(asked('tern', 'B1-01', { kinds: ['fin-plate', 'end-plate'] }));
+    const under = (V_Ed: number, N_Ed = 0) => {
+      const { found } = searchAll({ ...a, acting: () => [{ name: 'C', note: '', V_Ed, N_Ed, N_tie: 0 }] });
+      return { n: found.length, cost: found[0]?.cost ?? Infinity };
+    };
+    const list = [0, 1e-3, 40, 80, 120, 160, 200, 300, 600].map((V) => under(V));
+    list.slice(1).forEach((x, i) => {
+      expect(x.n).toBeLessThanOrEqual(list[i]!.n);
+      expect(x.cost).toBeGreaterThanOrEqual(list[i]!.cost);
+    });
+    expect(list[0]).toEqual(list[1]);
+    expect(under(60, 1e-3)).toEqual(under(60, -1e-3));
+    expect(under(60, 1e-3)).toEqual(under(60));
+  });
+
   it('says what details lack, and the strongest of them, where none holds', () => {
     const a = few(asked('tern', 'B1-01', { kinds: ['fin-plate'] }));
     const heavy = a.acting('fin-plate').map((c) => ({ ...c, V_Ed: 20 * (c.V_Ed || 40) }));
@@ -150,6 +166,8 @@ describe('the search for a detail', () => {
     const joint = jobs.tern.joints.find((j) => j.mark === 'B1-01')!;
     const idle = { ...joint, combinations: [], loads: undefined } as never;
     expect(() => searchOf(idle, jobs.tern)).toThrow(/nothing acts on this joint; accepted are joints with actions/);
+    const still = { ...joint, loads: undefined, combinations: [{ name: 'C1', V_Ed: 0, N_Ed: 0, N_tie: 0 }] } as never;
+    expect(() => searchOf(still, jobs.tern)).toThrow(/nothing acts on this joint/);
   });
 });
 

@@ -141,7 +141,8 @@ export class Judge {
     }
     const reports = this.combinations.map((c, i) => reportCombination(c, checked[i]!, this.basis));
     const report = summarise(reports, rules, this.basis);
-    if (report.state === 'holds' || report.state === 'close' || (report.state === 'none' && !this.order.length)) return report;
+    // Where nothing loads it a detail that keeps its rules is one: a first detail comes before its forces.
+    if (report.state === 'holds' || report.state === 'close' || report.state === 'none') return report;
     const title = report.missing[0]?.title ?? report.verdict;
     return { lack: report.state === 'gives' ? 'give' : 'notWhole', title };
   }

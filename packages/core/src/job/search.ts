@@ -1,6 +1,7 @@
 import { Refusal } from '../refusal.ts';
 import { practiceOf, ratesOf, rulesOf, type GivenRules } from '../rules/index.ts';
 import { basisOf } from '../standards/job-basis.ts';
+import { ACTION_NAMES } from '../actions/combination.ts';
 import { costOf, costParts, type CostPart } from '../design/cost.ts';
 import { leastMultiple, tryBuild } from '../design/judge.ts';
 import { frontierOf, searchAll, type SearchAsked, type SearchProgress } from '../design/search.ts';
@@ -16,7 +17,7 @@ export type SearchedJob = JudgedBy & { readonly rules?: GivenRules | undefined; 
 export function searchOf(joint: SearchedJoint, job: SearchedJob, kinds?: readonly string[]): SearchAsked {
   const basis = basisOf(job, joint.settings);
   const acting = (kind: string) => withActions({ ...joint, kind }, job).combinations;
-  if (!acting(joint.kind).length)
+  if (acting(joint.kind).every((c) => ACTION_NAMES.every((k) => !c[k])))
     throw new Refusal('combinations', 'combinations: nothing acts on this joint; accepted are joints with actions.');
   const rules = rulesOf(job);
   return {
