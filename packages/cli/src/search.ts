@@ -8,9 +8,7 @@ export interface SearchCommand {
 /** Every detail that the house rules allow for the members and actions of a joint, judged. */
 export function searchJoint({ job, unreadable }: ReadJob, mark: string, { top, kind }: SearchCommand): Searched {
   const joint = markOf(job, mark, unreadable);
-  return named(`joint ${mark}`, () => {
-    return searched(joint, job, { top, kinds: kind });
-  });
+  return named(`joint ${mark}`, () => searched(joint, job, { top, kinds: kind }));
 }
 
 const costText = (x: number): string => x.toFixed(2).padStart(9);

@@ -1,17 +1,11 @@
-import { multipleText, servesWords, standardise, type ReadJob, type Standardised } from '@ample/core';
+import { lastOf, multipleText, servesWords, standardise, type ReadJob, type Standardised } from '@ample/core';
 import { BadInput, markOf, named } from './input.ts';
 
 /** At most so many details for these joints of a job; all of them when none is named. */
 export function standardiseJoints({ job, unreadable }: ReadJob, marks: readonly string[], most: number): Standardised {
   const joints = marks.length ? marks.map((m) => markOf(job, m, unreadable)) : job.joints;
   if (!joints.length) throw new BadInput('mark: the job has no joints; accepted is a job that has some.');
-  return named('joints', () => {
-    const steps = standardise(joints, job, most);
-    for (;;) {
-      const step = steps.next();
-      if (step.done) return step.value;
-    }
-  });
+  return named('joints', () => lastOf(standardise(joints, job, most)));
 }
 
 const cost = (x: number | null): string => (x === null ? '–' : x.toFixed(2)).padStart(9);

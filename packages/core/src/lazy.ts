@@ -13,3 +13,11 @@ export function lazyOnce<K extends object, T>(work: (key: K) => T): (key: K) => 
     return found.value;
   };
 }
+
+/** What work in steps comes to in the end, its steps passed over. */
+export function lastOf<R>(steps: Generator<unknown, R>): R {
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}

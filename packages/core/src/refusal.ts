@@ -20,3 +20,13 @@ export function refusalOf(e: unknown): { readonly field: string; readonly messag
     message: `joint: it can not be judged: this version met an error of its own with these values (${e instanceof Error ? e.name : 'unknown'}); nothing is known of this joint.`,
   };
 }
+
+/** What work gives; null where it is refused. */
+export function orNone<T>(work: () => T): T | null {
+  try {
+    return work();
+  } catch (e) {
+    if (e instanceof Refusal) return null;
+    throw e;
+  }
+}

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { pino } from 'pino';
 import request from 'supertest';
 import { afterAll, beforeAll, expect } from 'vitest';
-import type { DocumentState, JobDocument } from '@ample/core';
+import type { DocumentState, JobDocument, JobRecord, JointRecord, Sibling } from '@ample/core';
 import { makeApp } from './app.ts';
 import { openServices, type Services } from './services.ts';
 
@@ -47,6 +47,12 @@ export function useServer() {
           .at(-1)!
           .replace(/^data: /, ''),
       ) as DocumentState;
+    },
+    /** A joint of a job by its mark. */
+    jointOf: async (job: Pick<JobRecord, 'id'>, mark: string): Promise<JointRecord> => {
+      const of = async <T>(path: string) =>
+        (await request(app).get(`/api${path}`).set('Host', 'localhost').expect(200)).body as T;
+      return of(`/joints/${(await of<Sibling[]>(`/jobs/${job.id}/marks`)).find((s) => s.mark === mark)!.id}`);
     },
     remove: async (path: string): Promise<void> => {
       await request(app)

@@ -11,13 +11,10 @@ import {
   type JointThen,
   type RegisterPage,
   type RevisionRecord,
-  type Sibling,
 } from '@ample/core';
 import { TERN, useServer } from './app.testing.ts';
 
-const { get, send, app, written } = useServer();
-const jointOf = async (job: JobRecord, mark: string): Promise<JointRecord> =>
-  get(`/joints/${(await get<Sibling[]>(`/jobs/${job.id}/marks`)).find((s) => s.mark === mark)!.id}`);
+const { get, send, app, written, jointOf } = useServer();
 const newJob = (): Promise<JobRecord> => send('post', '/jobs/import', TERN);
 const save = (j: JointRecord, change: object, label = 'changed'): Promise<JointRecord> =>
   send('put', `/joints/${j.id}`, { ...contentOf(j), ...change, version: j.version, label });

@@ -10,16 +10,13 @@ import {
   type FieldRecord,
   type JobRecord,
   type JointRecord,
-  type Sibling,
 } from '@ample/core';
 import { besideHand, jointField, partUses, type JointField } from '@ample/core/field';
 import { eq, sql } from 'drizzle-orm';
 import { fields } from './store/schema.ts';
 import { TERN, useServer } from './app.testing.ts';
 
-const { get, send, app, services } = useServer();
-const jointOf = async (job: JobRecord, mark: string): Promise<JointRecord> =>
-  get(`/joints/${(await get<Sibling[]>(`/jobs/${job.id}/marks`)).find((s) => s.mark === mark)!.id}`);
+const { get, send, app, services, jointOf } = useServer();
 const of = (joint: JointRecord, job: JobRecord): string => fingerprint(withActions(joint, job), basisOf(job, joint.settings));
 const analysed = (joint: JointRecord, job: JobRecord, combination: string): JointField =>
   jointField({ ...joint, line: '' }, { ...job, joints: [] } as never, {

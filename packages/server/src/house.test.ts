@@ -11,13 +11,12 @@ import {
   type JobRecord,
   type JointRecord,
   type RegisterPage,
-  type Sibling,
 } from '@ample/core';
 import { TERN, useServer } from './app.testing.ts';
 import { openReader } from './store/database.ts';
 import { houseStamp } from './store/house.ts';
 
-const { get, send, services, written } = useServer();
+const { get, send, services, written, jointOf } = useServer();
 const house = (mark: string, name: string): HouseDetail => {
   const { kind, input } = TERN.joints.find((j) => j.mark === mark)!;
   const { basis } = TERN;
@@ -26,8 +25,6 @@ const house = (mark: string, name: string): HouseDetail => {
 };
 const make = (name: string, mark = 'B1-03'): Promise<HouseRecord> =>
   send('post', '/house', { detail: house(mark, name), label: `from ${mark}` });
-const jointOf = async (job: JobRecord, mark: string): Promise<JointRecord> =>
-  get(`/joints/${(await get<Sibling[]>(`/jobs/${job.id}/marks`)).find((s) => s.mark === mark)!.id}`);
 const save = (j: JointRecord, change: object, status = 200): Promise<JointRecord> =>
   send('put', `/joints/${j.id}`, { ...contentOf(j), ...change, version: j.version, label: 'x' }, status);
 const rowOf = async (job: JobRecord, mark: string) =>

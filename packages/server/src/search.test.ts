@@ -1,9 +1,9 @@
 import request from 'supertest';
 import { describe, expect, it } from 'vitest';
-import type { GivenRules, JobRecord, OfficeRules, plainSearch, Sibling } from '@ample/core';
+import type { GivenRules, JobRecord, OfficeRules, plainSearch } from '@ample/core';
 import { TERN, useServer } from './app.testing.ts';
 
-const { get, send, app } = useServer();
+const { get, send, app, jointOf } = useServer();
 type Said = ReturnType<typeof plainSearch>;
 const few: GivenRules = { details: { bolts: [20], plates: [10, 12], legs: [8], pitches: [70], most_lines: 1 } };
 
@@ -12,7 +12,7 @@ describe('a search of details', () => {
     const office = await get<OfficeRules>('/rules');
     await send('put', '/rules', { version: office.version, rules: few });
     const job = await send<JobRecord>('post', '/jobs/import', TERN);
-    const { id } = (await get<Sibling[]>(`/jobs/${job.id}/marks`)).find((s) => s.mark === 'B1-01')!;
+    const { id } = await jointOf(job, 'B1-01');
     const before = await get<unknown[]>(`/joints/${id}/revisions`);
     const said = await send<Said>('post', `/joints/${id}/search`, { top: 2, kinds: ['fin-plate'] });
     expect([said.mark, said.kinds.length, said.cheapest.length]).toEqual(['B1-01', 1, 2]);
@@ -26,7 +26,7 @@ describe('a search of details', () => {
 
   it('is refused with a sentence where it can not be made', async () => {
     const job = await send<JobRecord>('post', '/jobs/import', TERN);
-    const { id } = (await get<Sibling[]>(`/jobs/${job.id}/marks`)).find((s) => s.mark === 'P1-01')!;
+    const { id } = await jointOf(job, 'P1-01');
     const of = (body: object, status: number): Promise<{ detail: string }> => send('post', `/joints/${id}/search`, body, status);
     expect((await of({ kinds: ['fin-plate'] }, 400)).detail).toMatch(
       /fin-plate does not join what column-base does; accepted are column-base/,

@@ -70,7 +70,6 @@ export function pictureOf(system: System, state: State): FieldPicture {
     places: Float32Array.from(mesh.places),
     moves,
     ...inPlates(system, state),
-    along: alongMembers(system, state),
     ...pressures(system, state),
     bolts: parts.flatMap((p) => (p.kind === 'bolt' ? [drawnBolt(system, state, p)] : [])),
     welds: drawnWelds(system, state),
@@ -78,10 +77,12 @@ export function pictureOf(system: System, state: State): FieldPicture {
 }
 
 /** Means of the cells round each node, plate by plate. */
-function inPlates(system: System, state: State): Pick<FieldPicture, 'cells' | 'stress' | 'front' | 'back' | 'strain'> {
+function inPlates(system: System, state: State): Pick<FieldPicture, 'cells' | 'stress' | 'front' | 'back' | 'along' | 'strain'> {
   const { mesh, rule } = system;
   const n = mesh.plateOf.length;
-  const of = { stress: new Float32Array(n), front: new Float32Array(n), back: new Float32Array(n), strain: new Float32Array(n) };
+  const values = (): Float32Array => new Float32Array(n);
+  const of = { stress: values(), front: values(), back: values(), along: values(), strain: values() };
+  const along = alongMembers(system, state);
   const weight = new Float32Array(n);
   const cells: number[] = [];
   const last = rule.z.length - 1;
@@ -106,15 +107,16 @@ function inPlates(system: System, state: State): Pick<FieldPicture, 'cells' | 's
       of.front[id]! += front;
       of.back[id]! += back;
       of.strain[id]! += strain;
+      of.along[id]! += along[c]!;
       weight[id]! += 1;
     }
   }
-  for (const values of Object.values(of)) for (let i = 0; i < n; i += 1) if (weight[i]! > 0) values[i]! /= weight[i]!;
+  for (const list of Object.values(of)) for (let i = 0; i < n; i += 1) if (weight[i]! > 0) list[i]! /= weight[i]!;
   return { cells: Int32Array.from(cells), ...of };
 }
 
-/** Along the axis of the member whose end cuts a plate: what a cut across it would carry. */
-function alongMembers(system: System, state: State): Float32Array {
+/** Of each cell, along the axis of the member whose end cuts its plate: what a cut across it would carry. */
+function alongMembers(system: System, state: State): Float64Array {
   const { mesh, model } = system;
   const axes = new Map(model.sections.flatMap((s) => s.plates.map((p) => [p, s.normal] as const)));
   const shares = mesh.plates.map(({ name, ex, ey }) => {
@@ -127,15 +129,7 @@ function alongMembers(system: System, state: State): Float32Array {
     const [x, y] = shares[plate]! as [number, number];
     cells[c]! += (N[0]! * x * x + N[1]! * y * y + 2 * N[2]! * x * y) / mesh.plates[plate]!.t / POINTS;
   });
-  const [values, weight] = [new Float32Array(mesh.plateOf.length), new Float32Array(mesh.plateOf.length)];
-  for (let c = 0; c < cells.length; c += 1) {
-    if (mesh.solid[c]! < 0.5) continue;
-    for (const id of mesh.corners.subarray(4 * c, 4 * c + 4)) {
-      values[id]! += cells[c]!;
-      weight[id]! += 1;
-    }
-  }
-  return values.map((v, i) => (weight[i]! > 0 ? v / weight[i]! : 0));
+  return cells;
 }
 
 /** Pressure under a bed and between plates that touch, at the nodes that press. */

@@ -1,5 +1,5 @@
 import { Refusal } from '../refusal.ts';
-import { inSpace, planeOf, type MemberPart, type PlatePart, type Point, type Solid } from '../detail/solid.ts';
+import { inSpace, planeOf, plateThickness, type MemberPart, type PlatePart, type Point, type Solid } from '../detail/solid.ts';
 import { beamStub } from './beam.ts';
 import { columnStub } from './column.ts';
 import { rect, STUB, X, Y, Z, type Sheet, type Sheets } from './sheet.ts';
@@ -42,7 +42,7 @@ function plateSheet(p: PlatePart): Sheet {
   if (slot) throw new Refusal('detail', `detail: ${p.label} has slotted holes, which can not be analysed.`);
   const plane = planeOf(p.plane);
   return {
-    ...{ name: p.id, part: p.id, grade: p.grade, t: Math.abs(p.y[1] - p.y[0]) },
+    ...{ name: p.id, part: p.id, grade: p.grade, t: plateThickness(p) },
     origin: inSpace(p.plane, 0, 0, (p.y[0] + p.y[1]) / 2),
     ...{ ex: plane.u, ey: plane.v, outline: p.outline },
     holes: p.holes.map((h) => ({ x: h.x, y: h.z, d: h.d_h })),

@@ -1,5 +1,5 @@
 import type { Basis } from '../basis/basis.ts';
-import { perimeter, plateMass, type PlatePart } from '../detail/solid.ts';
+import { perimeter, plateMass, plateThickness, type PlatePart } from '../detail/solid.ts';
 import { pieceIdOf } from '../shop/pieces.ts';
 import type { Joint } from '../joints/kind.ts';
 import { RATES, type CostRates } from '../rules/rates.ts';
@@ -46,11 +46,12 @@ export function costParts({ solid, quantities: q, basis }: Priced, rates: CostRa
 }
 
 /** Yield strength of a plate; 0 where the job does not know its steel. */
-function yieldOf({ grade, y }: PlatePart, { standard, set, steels }: Basis): number {
+function yieldOf(p: PlatePart, { standard, set, steels }: Basis): number {
+  const { grade } = p;
   const known = standard.materials.grades.includes(grade) || steels.some((s) => s.name === grade);
-  return known ? standard.materials.steel({ grade }, Math.abs(y[1] - y[0]), set, 'steel', steels).f_y : 0;
+  return known ? standard.materials.steel({ grade }, plateThickness(p), set, 'steel', steels).f_y : 0;
 }
 
-/** All of it. */
-export const costOf = (joint: Priced, rates: CostRates = RATES): number =>
-  costParts(joint, rates).reduce((sum, p) => sum + p.cost, 0);
+/** All of them. */
+export const sumOf = (parts: readonly CostPart[]): number => parts.reduce((sum, p) => sum + p.cost, 0);
+export const costOf = (joint: Priced, rates: CostRates = RATES): number => sumOf(costParts(joint, rates));

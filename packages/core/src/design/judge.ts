@@ -3,7 +3,7 @@ import type { Joint } from '../joints/kind.ts';
 import { reportOf, type JointReport } from '../joints/report.ts';
 import type { Basis } from '../basis/basis.ts';
 import { kindOf } from '../joints/registry.ts';
-import { Refusal } from '../refusal.ts';
+import { orNone } from '../refusal.ts';
 import { validate } from '../validate/index.ts';
 
 /** Builds and checks a trial detail; null where it is no joint at all (outside the schema, or can't be built). */
@@ -16,13 +16,11 @@ export function tryBuild(
   const kind = kindOf(kindId);
   const checked = validate<unknown>(kind.schema, input);
   if ('error' in checked) return null;
-  try {
+  // Checks refuse too, when they are first asked for.
+  return orNone(() => {
     const built = kind.build(checked.value, basis);
     return { built, report: reportOf(built, combinations) };
-  } catch (e) {
-    if (e instanceof Refusal) return null;
-    throw e;
-  }
+  });
 }
 
 /** What the checks say of a trial detail; null where it is no joint at all. */

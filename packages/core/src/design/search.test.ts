@@ -3,7 +3,9 @@ import { describe, expect, it } from 'vitest';
 import { readJob } from '../job/document.ts';
 import { searchOf } from '../job/search.ts';
 import { choiceAt, sizeOf } from '../joints/search.ts';
+import type { Joint } from '../joints/kind.ts';
 import { kindOf } from '../joints/registry.ts';
+import { Refusal } from '../refusal.ts';
 import { practiceOf, RATES, ratesOf, readRules, rulesOf, USUAL_RULES } from '../rules/index.ts';
 import { aisc360 } from '../standards/aisc360/standard.ts';
 import { en1993 } from '../standards/en1993/standard.ts';
@@ -12,7 +14,7 @@ import { leastMultiple, tryBuild } from './judge.ts';
 import { firstDetail } from './first.ts';
 import { straysOf } from './strays.ts';
 import { waysOut } from './ways-out.ts';
-import { frontierOf, searchAll, searchDetails, type SearchAsked } from './search.ts';
+import { frontierOf, Judge, searchAll, searchDetails, type SearchAsked } from './search.ts';
 
 const read = (name: string) => readJob(JSON.parse(readFileSync(`demo/${name}.json`, 'utf8')));
 const jobs = { tern: read('tern-quay'), heron: read('heron-street') };
@@ -160,6 +162,23 @@ describe('the search for a detail', () => {
     expect(r.found.some((f) => f.kind === 'cleats')).toBe(false);
     expect(r.notWhole).toBeGreaterThan(0);
     expect(r.lacks.find((l) => l.lack === 'notWhole')!.title).toMatch(/has no path in this joint/);
+  });
+
+  it('holds no detail that the checks of its kind refuse, and goes on', () => {
+    const a = asked('heron', 'D3-01');
+    const kind = kindOf(a.kind);
+    const judge = new Judge(a.acting(a.kind), a.basis);
+    const refusing = (e: Error): Joint =>
+      ({
+        get prepared(): never {
+          throw e;
+        },
+      }) as unknown as Joint;
+    const said = 'bolts.n2: two lines are not covered; accepted is 1.';
+    expect(judge.judge(refusing(new Refusal('bolts.n2', said)))).toEqual({ lack: 'notWhole', title: said });
+    // A fault of ours is none of its kind.
+    expect(() => judge.judge(refusing(new TypeError('ours')))).toThrow('ours');
+    expect('lack' in judge.judge(judge.build(kind, a.input)!)).toBe(false);
   });
 
   it('has a sentence for a kind that does not go with the members, and for a joint that nothing acts on', () => {

@@ -4,10 +4,12 @@ import { checkRules, type Checked } from '../checks/check.ts';
 import type { Practice } from '../basis/practice.ts';
 import { Run } from '../formula/index.ts';
 import { kindTitle, type Joint, type JointKind, type Start } from '../joints/kind.ts';
+import { givenOf } from '../joints/given.ts';
 import { KINDS, kindOf } from '../joints/registry.ts';
+import { lastOf } from '../lazy.ts';
 import { reportCombination, reportOf, summarise, type JointReport } from '../joints/report.ts';
 import { choiceAt, sizeOf, type SearchAxis, type SearchSpace } from '../joints/search.ts';
-import { refusalOf, Refusal } from '../refusal.ts';
+import { orNone, refusalOf, Refusal } from '../refusal.ts';
 import type { CostRates } from '../rules/rates.ts';
 import { validate } from '../validate/index.ts';
 import { costOf, costParts, type CostPart } from './cost.ts';
@@ -97,14 +99,6 @@ const MADE_AT_A_TIME = 200;
 /** Where none holds, so many of the dearest that give are judged to the end. */
 const MOST_NEAR = 1500;
 
-/** The parts of a joint's input that are given, kept over a detail of the same kind. */
-function withGiven(kind: JointKind, made: unknown, present: unknown): unknown {
-  if (present === null) return made;
-  const from = present as Readonly<Record<string, unknown>>;
-  const given = Object.fromEntries(kind.given.filter((k) => k in from).map((k) => [k, from[k]]));
-  return { ...(made as object), ...given };
-}
-
 /** What a detail that does not hold lacks first: a rule that must be kept, strength under some combination, or a check that could not be made. */
 type Lack = Omit<Lacking, 'details'>;
 
@@ -123,7 +117,17 @@ export class Judge {
     this.acting = combinations.map(inNewtons);
   }
 
-  judge({ prepared }: Joint): JointReport | Lack {
+  judge(joint: Joint): JointReport | Lack {
+    try {
+      return this.judged(joint);
+    } catch (e) {
+      // What the checks of the kind do not cover can't be shown to hold.
+      if (e instanceof Refusal) return { lack: 'notWhole', title: e.message };
+      throw e;
+    }
+  }
+
+  private judged({ prepared }: Joint): JointReport | Lack {
     const run = new Run(prepared.sheet);
     const rules = checkRules(prepared, run, this.combinations);
     const broken = rules.find((r) => r.type === 'rule' && r.must && !r.pass);
@@ -148,12 +152,7 @@ export class Judge {
   }
 
   build(kind: JointKind, input: unknown): Joint | null {
-    try {
-      return kind.build(input, this.basis);
-    } catch (e) {
-      if (e instanceof Refusal) return null;
-      throw e;
-    }
+    return orNone(() => kind.build(input, this.basis));
   }
 }
 
@@ -180,14 +179,7 @@ function spacesOf({ kind: id, input, acting, basis, practice, kinds, start: give
   });
 }
 /** Members of the joint; nothing where no other kind could start from them: its search goes out from the joint as it stands. */
-function startOf(kind: JointKind, input: unknown): Start {
-  try {
-    return kind.seedOf(input);
-  } catch (e) {
-    if (e instanceof Refusal) return {};
-    throw e;
-  }
-}
+const startOf = (kind: JointKind, input: unknown): Start => orNone(() => kind.seedOf(input)) ?? {};
 
 /** A search as it goes: what was made, judged and found so far. */
 class Searching {
@@ -224,7 +216,8 @@ class Searching {
         const choice = choiceAt(space, n);
         const made = space.make(choice);
         if (made === null) continue;
-        const input = withGiven(kind, made, present);
+        // What is given stays over a detail of the same kind.
+        const input: unknown = present === null ? made : { ...made, ...givenOf(kind, present) };
         const joint = judge.build(kind, input);
         if (joint) this.candidates.push({ kind, input, cost: costOf(joint, this.asked.rates), space, choice, judge });
       }
@@ -325,10 +318,4 @@ export function frontierOf(found: readonly FoundDetail[]): FoundDetail[] {
 }
 
 /** All of a search at once. */
-export function searchAll(asked: SearchAsked): SearchProgress {
-  const steps = searchDetails(asked);
-  for (;;) {
-    const step = steps.next();
-    if (step.done) return step.value;
-  }
-}
+export const searchAll = (asked: SearchAsked): SearchProgress => lastOf(searchDetails(asked));

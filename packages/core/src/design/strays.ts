@@ -1,3 +1,4 @@
+import { plateThickness } from '../detail/solid.ts';
 import type { Joint } from '../joints/kind.ts';
 import type { GivenPractice } from '../rules/index.ts';
 import { boltName } from '../units/system.ts';
@@ -14,7 +15,7 @@ export function straysOf({ solid, basis }: Pick<Joint, 'solid' | 'basis'>, detai
     if (classes && !classes.includes(b.cls)) out.add(`class ${b.cls}`);
   }
   for (const p of solid.plates) {
-    const t = Math.abs(p.y[1] - p.y[0]);
+    const t = plateThickness(p);
     if (plates && !isOneOf(plates, t)) out.add(`plate ${units.size(t)}`);
     if (steels && !steels.includes(p.grade)) out.add(`steel ${p.grade}`);
   }

@@ -1,11 +1,9 @@
 import type { Basis } from '../basis/basis.ts';
-import type { PlatePart } from '../detail/solid.ts';
+import { plateThickness } from '../detail/solid.ts';
 import { stepMove } from '../joints/field-makers.ts';
 import { fieldApplies, type Move } from '../joints/kind.ts';
 import { kindOf } from '../joints/registry.ts';
 import { tryBuild } from './judge.ts';
-
-const thickness = ({ y }: PlatePart): number => Math.abs(y[1] - y[0]);
 
 /**
  * For each plate of a joint, by its id, the step that makes it thinner: the field that stands for its thickness is the one that, a practical step
@@ -18,11 +16,12 @@ export function thinnerPlates(kindId: string, input: unknown, basis: Basis): Rea
   for (const field of kind.fields) {
     if (field.quantity !== 'length' || field.type !== 'number' || !fieldApplies(field, input, basis.standard)) continue;
     const now = field.get(input);
-    if (!plates.some((p) => thickness(p) === now)) continue;
+    if (!plates.some((p) => plateThickness(p) === now)) continue;
     const [move] = stepMove(basis, kind.fields, input, field.id, field.label, -1);
     const then = move && tryBuild(kindId, move.input, [], basis)?.built.solid.plates;
     if (!then || then.length !== plates.length) continue;
-    for (const [i, p] of plates.entries()) if (then[i]!.id === p.id && thickness(then[i]!) < thickness(p)) found.set(p.id, move);
+    for (const [i, p] of plates.entries())
+      if (then[i]!.id === p.id && plateThickness(then[i]!) < plateThickness(p)) found.set(p.id, move);
   }
   return found;
 }

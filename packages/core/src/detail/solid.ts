@@ -225,8 +225,10 @@ export const anticlockwise = (points: readonly Point[]): readonly Point[] =>
 export const plateArea = ({ round, outline }: Pick<PlatePart, 'round' | 'outline'>): number =>
   round ? Math.PI * round.r ** 2 : polygonArea(outline);
 
+export const plateThickness = ({ y }: Pick<PlatePart, 'y'>): number => Math.abs(y[1] - y[0]);
+
 /** Gross mass of a plate, kg: fabricators buy the plate before its holes are drilled. */
-export const plateMass = (p: PlatePart): number => plateArea(p) * Math.abs(p.y[1] - p.y[0]) * STEEL_DENSITY;
+export const plateMass = (p: PlatePart): number => plateArea(p) * plateThickness(p) * STEEL_DENSITY;
 
 const PLANES: Readonly<Record<'xz' | 'yz' | 'xy', AnyPlane>> = {
   xz: { origin: [0, 0, 0], u: [1, 0, 0], v: [0, 0, 1] },

@@ -2,7 +2,7 @@ import { Refusal } from '../refusal.ts';
 import { practiceOf, ratesOf, rulesOf, type GivenRules } from '../rules/index.ts';
 import { basisOf } from '../standards/job-basis.ts';
 import { ACTION_NAMES } from '../actions/combination.ts';
-import { costOf, costParts, type CostPart } from '../design/cost.ts';
+import { costParts, sumOf, type CostPart } from '../design/cost.ts';
 import { leastMultiple, tryBuild } from '../design/judge.ts';
 import { frontierOf, searchAll, type SearchAsked, type SearchProgress } from '../design/search.ts';
 import { KINDS, kindOf } from '../joints/registry.ts';
@@ -49,8 +49,7 @@ export function searched(
       throw new Refusal('kind', `kind: ${id} does not join what ${own.id} does; accepted are ${family.join(', ')}.`);
     }
   const asked = searchOf(joint, job, kinds);
-  const present = presentCost(asked, own.line.print(joint.input, asked.basis.units));
-  return { mark: joint.mark, top, present, result: searchAll(asked) };
+  return { mark: joint.mark, top, present: presentCost(asked), result: searchAll(asked) };
 }
 
 /** For machines: what was gone through, what became of it, the cheapest that hold, and those that nothing is as cheap as and holds as much. */
@@ -72,8 +71,10 @@ export interface PresentCost {
   readonly multiple: number;
   readonly line: string;
 }
-export function presentCost({ kind, input, acting, basis, rates }: SearchAsked, line: string): PresentCost | null {
+export function presentCost({ kind, input, acting, basis, rates }: SearchAsked): PresentCost | null {
   const tried = tryBuild(kind, input, acting(kind), basis);
   if (!tried) return null;
-  return { cost: costOf(tried.built, rates), parts: costParts(tried.built, rates), multiple: leastMultiple(tried.report), line };
+  const parts = costParts(tried.built, rates);
+  const line = kindOf(kind).line.print(input, basis.units);
+  return { cost: sumOf(parts), parts, multiple: leastMultiple(tried.report), line };
 }

@@ -1,3 +1,4 @@
+import { givenOf } from '../joints/given.ts';
 import { kindOf } from '../joints/registry.ts';
 import { Refusal } from '../refusal.ts';
 import { canonical } from './fingerprint.ts';
@@ -24,6 +25,5 @@ export function withDetailOf(joint: Detailed & { readonly mark: string }, from: 
       'group',
       `group: ${joint.mark} is another kind of joint; accepted are joints of one kind, ${kindOf(from.kind).title.toLowerCase()}.`,
     );
-  const own = Object.entries(joint.input as Input).filter(([k]) => isGiven(joint.kind, k));
-  return { ...Object.fromEntries(own), ...detailOf(from) };
+  return { ...givenOf(kindOf(joint.kind), joint.input), ...detailOf(from) };
 }

@@ -70,6 +70,7 @@ interface Sought {
 }
 interface Cell {
   readonly cost: number;
+  readonly multiple: number;
   readonly input: unknown;
 }
 
@@ -135,12 +136,11 @@ function* seek(
     if (!own.has(f.kind)) own.set(f.kind, f.input);
     details.set(`${f.kind} ${canonical(detailOf(f))}`, { kind: f.kind, input: f.input });
   }
-  const present = presentCost(asked, '');
   return {
     mark: joint.mark,
     asked,
     own,
-    present: present?.cost ?? null,
+    present: presentCost(asked)?.cost ?? null,
     cheapest: found[0]?.cost ?? null,
     refusal: found.length ? '' : 'No detail that the house rules allow holds here.',
   };
@@ -161,8 +161,9 @@ function trials(
     if (!judges.has(detail.kind)) judges.set(detail.kind, new Judge(asked.acting(detail.kind), asked.basis));
     const judge = judges.get(detail.kind)!;
     const joint = judge.build(kind, input);
-    if (!joint || 'lack' in judge.judge(joint) || 'error' in validate(kind.schema, input)) return null;
-    return { cost: costOf(joint, asked.rates), input };
+    const report = joint && judge.judge(joint);
+    if (!report || 'lack' in report || 'error' in validate(kind.schema, input)) return null;
+    return { cost: costOf(joint, asked.rates), multiple: leastMultiple(report), input };
   });
 }
 
@@ -182,10 +183,7 @@ function told(
       return { mark, present, cheapest, served: null, refusal };
     }
     const { kind } = list[c]!;
-    const { input, cost } = cells[j]![c]!;
-    const judged = new Judge(asked.acting(kind), asked.basis);
-    const report = judged.judge(judged.build(kindOf(kind), input)!);
-    const multiple = 'lack' in report ? 0 : leastMultiple(report);
+    const { input, cost, multiple } = cells[j]![c]!;
     const line = kindOf(kind).line.print(input, asked.basis.units);
     return { mark, present, cheapest, served: { detail: at.get(c)!, kind, input, line, cost, multiple } };
   });

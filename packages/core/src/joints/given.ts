@@ -10,3 +10,7 @@ export const isGivenField = (kind: Pick<JointKind, 'given'>, field: Pick<Field<u
 /** The fields of what is given that mean something on a joint under a standard. */
 export const givenFields = (kind: JointKind, input: unknown, standard: string): Field<unknown>[] =>
   kind.fields.filter((f) => isGivenField(kind, f) && fieldApplies(f, input, { id: standard }));
+
+/** The parts of an input that are given, as far as it has them. */
+export const givenOf = ({ given }: Pick<JointKind, 'given'>, input: unknown): Readonly<Record<string, unknown>> =>
+  Object.fromEntries(Object.entries(input as Readonly<Record<string, unknown>>).filter(([k]) => given.includes(k)));

@@ -1,5 +1,4 @@
 import {
-  kindOf,
   presentCost,
   refusalOf,
   searchDetails,
@@ -11,6 +10,7 @@ import {
   type SearchProgress,
 } from '@ample/core';
 import { expose } from 'comlink';
+import { followed } from './steps.ts';
 
 /** How far a search is; of what it found what is more than was told before. */
 export interface SearchTold extends Omit<SearchProgress, 'found'> {
@@ -18,9 +18,6 @@ export interface SearchTold extends Omit<SearchProgress, 'found'> {
   readonly present: PresentCost | null;
   readonly done: boolean;
 }
-/** Milliseconds between two answers. */
-const EVERY = 120;
-
 /** Thousands of details are made and judged here, away from the page; the worker can be ended at any time. */
 const worker = {
   async run(
@@ -30,19 +27,15 @@ const worker = {
   ): Promise<{ readonly refusal: string } | null> {
     try {
       const asked = searchOf(content, job);
-      const present = presentCost(asked, kindOf(content.kind).line.print(content.input, asked.basis.units));
-      const steps = searchDetails(asked);
-      let [sent, last] = [0, 0];
-      for (;;) {
-        const step = steps.next();
-        const now = performance.now();
-        if (!step.done && now - last < EVERY) continue;
-        const { found, ...rest } = step.value;
-        // The page takes one answer before the next is made.
-        await say({ ...rest, more: found.slice(sent), present, done: step.done === true });
-        [sent, last] = [found.length, performance.now()];
-        if (step.done) return null;
-      }
+      const present = presentCost(asked);
+      let sent = 0;
+      const tell = ({ found, ...rest }: SearchProgress, done: boolean): Promise<void> => {
+        const more = found.slice(sent);
+        sent = found.length;
+        return say({ ...rest, more, present, done });
+      };
+      await tell(await followed(searchDetails(asked), (p) => tell(p, false)), true);
+      return null;
     } catch (e) {
       return { refusal: refusalOf(e).message };
     }

@@ -1,8 +1,8 @@
 import { refusalOf, standardise, type JointContent, type SearchedJob, type StandardStage, type Standardised } from '@ample/core';
 import { expose } from 'comlink';
+import { followed } from './steps.ts';
 
 export type StandardAnswer = { readonly ok: Standardised } | { readonly refusal: string };
-const EVERY = 150;
 
 /** Details of many joints are sought and tried at each other here; the worker can be ended at any time. */
 const worker = {
@@ -13,15 +13,7 @@ const worker = {
     say: (stage: StandardStage) => Promise<void>,
   ): Promise<StandardAnswer> {
     try {
-      const steps = standardise(joints, job, most);
-      let last = 0;
-      for (;;) {
-        const step = steps.next();
-        if (step.done) return { ok: step.value };
-        if (performance.now() - last < EVERY) continue;
-        await say(step.value);
-        last = performance.now();
-      }
+      return { ok: await followed(standardise(joints, job, most), say) };
     } catch (e) {
       return { refusal: refusalOf(e).message };
     }

@@ -156,7 +156,7 @@ export function momentPlateSearch({ start, present }: SearchFrom<I>, basis: Basi
     axes: [
       boltAxis(practice.bolts),
       wordAxis('class', 'class', practice.classes),
-      { id: 'rows', title: 'rows at the tension flange', values: words, words },
+      wordAxis('rows', 'rows at the tension flange', words),
       wordAxis('both', 'rows outside', ['the tension flange', 'both flanges']),
       lengthAxis('plate', 'plate', practice.plates, units),
       wordAxis('steel', 'steel', practice.steels),

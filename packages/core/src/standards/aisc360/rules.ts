@@ -15,6 +15,9 @@ export const leastEdge = (d: number): number => {
   return found ? found[1] * INCH : 1.25 * d;
 };
 
+/** Least spacing of bolts: 2 2/3 diameters (J3.4). */
+export const leastSpacing = (d: number): number => (8 / 3) * d;
+
 /** C_2 of Table J3.5, mm: what oversize holes and slots across an edge add. */
 export function edgeIncrement(d: number, hole: HoleKind, edge: 'horizontal edge' | 'vertical edge'): number {
   if (hole === 'normal') return 0;

@@ -72,9 +72,8 @@ function foundOf(mark: string, records: readonly FieldRecord[], of: string): Kep
   };
 }
 
-/** Analyses a joint in a worker: a coarse preview of each combination first, then the whole. `several`: proposals are wanted. */
-export function useField(content: JointContent, job: JobRecord, jointId: string, several: boolean): FieldRun {
-  const key = jointId;
+/** Analyses a joint in a worker: a coarse preview of each combination first, then the whole. `key`: id of the joint; `several`: proposals are wanted. */
+export function useField(content: JointContent, job: JobRecord, key: string, several: boolean): FieldRun {
   const of = useMemo(() => fingerprint(content, basisOf(job, content.settings)), [content, job]);
   const [found, setFound] = useState<Kept | null>(kept.get(key) ?? null);
   const [working, setWorking] = useState<Working | null>(null);

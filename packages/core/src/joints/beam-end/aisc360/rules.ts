@@ -1,6 +1,6 @@
 import { INCH, type HoleKind } from '../../../catalogue/index.ts';
 import type { RuleDef } from '../../../checks/check.ts';
-import { edgeIncrement, leastEdge, leastFillet } from '../../../standards/aisc360/rules.ts';
+import { edgeIncrement, leastEdge, leastFillet, leastSpacing } from '../../../standards/aisc360/rules.ts';
 import { aiscSettings } from '../../../standards/aisc360/standard.ts';
 import type { AiscModel } from './lay-out.ts';
 import { columnFillet, columnSizes, THICKEST_FILLERS } from './lay-out.ts';
@@ -73,7 +73,7 @@ export function spacingRules<C>(suffix: string, words: string, of: (c: C) => Row
       must,
     );
   return [
-    rule('spacing-min', 'Spacing of rows', ({ d }, gaps) => ({ actual: Math.min(...gaps), limit: (8 / 3) * d })),
+    rule('spacing-min', 'Spacing of rows', ({ d }, gaps) => ({ actual: Math.min(...gaps), limit: leastSpacing(d) })),
     rule('spacing-usual', 'Spacing of rows of 3 d', ({ d }, gaps) => ({ actual: Math.min(...gaps), limit: 3 * d }), false),
     rule('clear-min', 'Clear distance between holes', ({ d, hole }, gaps) => ({ actual: Math.min(...gaps) - hole, limit: d })),
     {

@@ -1,7 +1,7 @@
 import type { Combination } from '../../../actions/combination.ts';
 import type { Basis } from '../../../basis/basis.ts';
 import { INCH } from '../../../catalogue/index.ts';
-import { leastEdge } from '../../../standards/aisc360/rules.ts';
+import { leastEdge, leastSpacing } from '../../../standards/aisc360/rules.ts';
 import { boltName } from '../../../units/system.ts';
 import { endOf, firstOf, gapOf, inch, placeOf, rowCounts, rowWords, upTo } from '../../beam-end/aisc360/first.ts';
 import { beamStart, boltedSupport, type BeamStart } from '../../beam-end/beam-family.ts';
@@ -98,7 +98,7 @@ export function anglesSearch(
     ],
     make: (choice) => {
       const [d, cls, n1, p1, g, t, grade] = choice as [number, string, number, number, number, number, string];
-      if (p1 < (8 / 3) * d - 1e-6) return null;
+      if (p1 < leastSpacing(d) - 1e-6) return null;
       const input = compose(start, basis, { d: d / INCH, cls, n1, p1, g_o: g / INCH, t: t / INCH, grade });
       return !input || input.cleat.h > start.clear ? null : input;
     },

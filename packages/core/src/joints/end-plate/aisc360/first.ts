@@ -1,6 +1,6 @@
 import type { Combination } from '../../../actions/combination.ts';
 import type { Basis } from '../../../basis/basis.ts';
-import { leastFillet } from '../../../standards/aisc360/rules.ts';
+import { leastFillet, leastSpacing } from '../../../standards/aisc360/rules.ts';
 import { boltName } from '../../../units/system.ts';
 import { endOf, firstOf, inch, placeOf, rowCounts, rowWords } from '../../beam-end/aisc360/first.ts';
 import { beamStart, boltedSupport, type BeamStart } from '../../beam-end/beam-family.ts';
@@ -82,7 +82,7 @@ export function shearEndPlateSearch(
     ],
     make: (choice) => {
       const [d, cls, n1, p1, g, t, grade, leg] = choice as [number, string, number, number, number, number, string, number];
-      if (p1 < (8 / 3) * d - 1e-6 || g + 2 * endOf(d) > start.between) return null;
+      if (p1 < leastSpacing(d) - 1e-6 || g + 2 * endOf(d) > start.between) return null;
       const input = compose(start, { d: d / INCH, cls, n1, p1, g: g / INCH, t: t / INCH, grade, leg: leg / INCH });
       return input.plate.h > start.clear ? null : input;
     },

@@ -1,7 +1,7 @@
 import type { Combination } from '../../../actions/combination.ts';
 import type { Basis } from '../../../basis/basis.ts';
 import { INCH } from '../../../catalogue/index.ts';
-import { leastFillet } from '../../../standards/aisc360/rules.ts';
+import { leastFillet, leastSpacing } from '../../../standards/aisc360/rules.ts';
 import { boltName } from '../../../units/system.ts';
 import { endOf, firstOf, gapOf, inch, placeOf, rowCounts, rowWords, upTo } from '../../beam-end/aisc360/first.ts';
 import { beamStart, weldedSupport, type BeamStart } from '../../beam-end/beam-family.ts';
@@ -83,7 +83,7 @@ export function singlePlateSearch(
     ],
     make: (choice) => {
       const [d, cls, n1, p1, lines, t, grade, s] = choice as [number, string, number, number, number, number, string, number];
-      if (p1 < (8 / 3) * d - 1e-6) return null;
+      if (p1 < leastSpacing(d) - 1e-6) return null;
       const input = compose(start, { d: d / INCH, cls, n1, p1, lines, t: t / INCH, grade, s }, t_support);
       return input.plate.h > start.clear ? null : input;
     },

@@ -1,3 +1,4 @@
+import { leastSpacing } from '../../../standards/aisc360/rules.ts';
 import { INCH } from '../../../catalogue/index.ts';
 import type { RuleDef } from '../../../checks/check.ts';
 import { clearanceRules } from '../../beam-end/clearances.ts';
@@ -106,7 +107,7 @@ const ofBolts: readonly Rule[] = [
   ...webRules<Case>((c) => ({ e2b: c.m.input.web.e2b, hole: c.m.input.holes.web })),
   ...spacingRules<Case>('', '', rows),
   sizeRule('gauge-min', 'Spacing of bolt lines', 'AISC 360-22, J3.4', (c) =>
-    c.lines < 2 ? { skip: 'There is one bolt line only.' } : { actual: c.m.input.bolts.p2, limit: (8 / 3) * d(c) },
+    c.lines < 2 ? { skip: 'There is one bolt line only.' } : { actual: c.m.input.bolts.p2, limit: leastSpacing(d(c)) },
   ),
   edgeMax('edge-max', '', (c) => ({ most: Math.max(c.m.e1, c.m.e1_bot, c.m.input.plate.e2), t: c.m.input.plate.t })),
   wrenchRule<Case>('sp-bolt-weld-clear', 'Room for the wrench between bolts and weld', (c) => c.m.z_p - c.m.input.weld.s),

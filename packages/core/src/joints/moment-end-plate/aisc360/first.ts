@@ -213,7 +213,7 @@ export function momentPlateSearchToAisc360(
       boltAxis([...new Set([...practice.bolts, ...BOLTS['8ES']])].sort((a, b) => a - b)),
       wordAxis('class', 'class', [...new Set([...practice.classes, '150'])]),
       lengthAxis('plate', 'plate', plates, units),
-      { id: 'column', title: 'column', values: words, words },
+      wordAxis('column', 'column', words),
       wordAxis('web', 'web fillets', ['develop the web', 'least away from the tension bolts']),
     ],
     make: (choice) => {

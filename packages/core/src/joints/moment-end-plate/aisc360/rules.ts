@@ -1,7 +1,7 @@
 import { INCH } from '../../../catalogue/index.ts';
 import type { Combination } from '../../../actions/combination.ts';
 import type { Loads, RuleDef } from '../../../checks/check.ts';
-import { leastFillet } from '../../../standards/aisc360/rules.ts';
+import { leastFillet, leastSpacing } from '../../../standards/aisc360/rules.ts';
 import { developingLeg } from '../../../standards/aisc360/fillets.ts';
 import { aiscSettings, ELASTICITY } from '../../../standards/aisc360/standard.ts';
 import { edgeMax, edgeRule, sizeRule, spacingRules, wrenchRule } from '../../beam-end/aisc360/rules.ts';
@@ -78,7 +78,10 @@ const boltRules: readonly Rule[] = [
     limit: m.beam.dims.b,
     sense: '<=',
   })),
-  sizeRule('gauge-min', 'Gauge', 'AISC 360-22, J3.4', ({ m }) => ({ actual: m.input.bolts.w, limit: (8 / 3) * m.input.bolts.d })),
+  sizeRule('gauge-min', 'Gauge', 'AISC 360-22, J3.4', ({ m }) => ({
+    actual: m.input.bolts.w,
+    limit: leastSpacing(m.input.bolts.d),
+  })),
   sizeRule('gauge-clears-fillet', 'Washers clear of the fillets of the column', HOUSE, ({ m }) => ({
     actual: m.input.bolts.w / 2,
     limit: m.column!.dims.tw / 2 + m.column!.s + m.input.bolts.d,
