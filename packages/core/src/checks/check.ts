@@ -146,11 +146,24 @@ const loadsOf = (combinations: readonly Combination[]): Loads => ({
   combinations,
 });
 
+/** What gives first under one combination and at which multiple, as its results have it to the last digit. */
+export interface Least {
+  /** The check with the lowest multiple; null when nothing is loaded. */
+  readonly first: { readonly id: string; readonly title: string; readonly multiple: number } | null;
+  /** No check is over its resistance. */
+  readonly passes: boolean;
+}
+
 /** A joint ready to be checked many times: values of everything but the actions are laid out once. Forces in N, moments in Nmm. */
 export interface Prepared {
   readonly sheet: Sheet;
   /** All checks of one combination. The run may be traced; the numbers are the same. Every check answers: with a result, or with the reason why it does not apply. */
   check(combination: Combination, run: Run): Checked;
+  /**
+   * What its results come to, without any; null where a check is missing something: its results say what. With `enough` it may stop at the first
+   * check whose multiple is below it, whose bound it then gives. Absent where the checks are worked together.
+   */
+  least?(combination: Combination, run: Run, enough?: number): Least | null;
   /** Detailing rules, judged once a joint, whatever the size of its forces. */
   judge(run: Run, loads: Loads): RuleResult[];
   /** Where each given value of a combination came from; of the joint alone without one. */

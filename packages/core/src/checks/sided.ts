@@ -5,6 +5,7 @@ import {
   judgeRules,
   type CheckDef,
   type CheckResult,
+  type Least,
   type Loading,
   type Loads,
   type Prepared,
@@ -51,88 +52,157 @@ export function loadingOf(c: Combination): Loading {
   return { shear: c.V_Ed !== 0, axial: c.N_Ed > 0 ? 'tension' : c.N_Ed < 0 ? 'compression' : 'none', tie: c.N_tie > 0 };
 }
 
-function setActions(run: Run, slots: ActionSlots, c: Combination, k: number): void {
-  for (const name of ACTION_NAMES) {
-    const slot = slots[name];
-    if (slot === undefined) continue;
-    const value = c[name] ?? (name === 'V_ser' ? c.V_Ed : undefined);
-    // An action that is left open keeps what the joint itself says of it.
-    if (value !== undefined) run.v[slot] = Math.abs(value) * k;
-  }
-}
-
 /** A joint of listed checks, ready to be checked. */
-export const prepared = <C>(p: Sided<C>): Prepared & Sided<C> => ({
-  ...p,
-  ids: [...p.checks, ...p.rules].map((c) => c.id),
-  ...(p.paths ? { counterparts: p.paths } : {}),
-  check: (combination, run) => ({ results: checkSided(p, combination, run), notes: p.notes?.(combination) ?? [] }),
-  judge: (run, loads) => judgeSided(p, run, loads),
-  origins: (combination) => (combination ? sideFor(p, combination) : p.upright).origins,
-});
+export const prepared = <C>(p: Sided<C>): Prepared & Sided<C> => {
+  const working = new Working(p);
+  return {
+    ...p,
+    ids: [...p.checks, ...p.rules].map((c) => c.id),
+    ...(p.paths ? { counterparts: p.paths } : {}),
+    check: (combination, run) => ({ results: working.check(combination, run), notes: p.notes?.(combination) ?? [] }),
+    least: (combination, run, enough) => working.least(combination, run, enough),
+    judge: (run, loads) => working.judge(run, loads),
+    origins: (combination) => (combination ? sideFor(p, combination) : p.upright).origins,
+  };
+};
 
-function checkSided<C>(p: Sided<C>, combination: Combination, run: Run): CheckResult[] {
-  const side = sideFor(p, combination);
-  const loading = loadingOf(combination);
-  const loaded = loading.shear || loading.axial !== 'none';
-  run.v.set(side.values);
-  setActions(run, p.actions, combination, 1);
-  side.common(run, side.c);
-  return answers(
-    p.checks,
-    run,
-    side.c,
-    loading,
-    (check) => (check.load === 'tie' ? (loading.tie ? null : NO_TIE) : loaded ? null : NO_LOAD),
-    (check, u) => (check.nonlinear ? solveMultiple(p, check, side, combination, loading, run, u) : inProportion(u)),
-  );
-}
+/** Bound of a utilisation less 1, so that a part without resistance does not throw an interpolation off. */
+const OVER = 10;
 
-/** Factor on all actions at which a check reaches 1, where its resistance falls with the load; utilisation grows with the factor. */
-function solveMultiple<C>(
-  p: Sided<C>,
-  check: CheckDef<C>,
-  side: Side<C>,
-  combination: Combination,
-  loading: Loading,
-  run: Run,
-  utilisation: number | null,
-): number {
-  const steps = run.steps;
-  run.steps = null;
-  /** Utilisation less 1 at a factor; bounded, so that a part without resistance does not throw the interpolation off. */
-  const over = (k: number): number => {
-    setActions(run, p.actions, combination, k);
+/** The checks and rules of a joint at work on a run. */
+class Working<C> {
+  private readonly acts: readonly { readonly name: ActionName; readonly slot: number }[];
+  constructor(private readonly p: Sided<C>) {
+    this.acts = ACTION_NAMES.flatMap((name) => (p.actions[name] === undefined ? [] : [{ name, slot: p.actions[name] }]));
+  }
+
+  check(combination: Combination, run: Run): CheckResult[] {
+    const { side, loading, idle } = this.start(combination, run);
+    return answers(this.p.checks, run, side.c, loading, idle, (check, u) =>
+      check.nonlinear ? this.multipleOf(check, side, combination, loading, run, u) : inProportion(u),
+    );
+  }
+
+  /**
+   * What gives first; null where a check is missing something: its results say what. Where utilisation grows faster than the load its multiple is
+   * solved only if it is over 1 at the least of the others: else it can't be the least.
+   */
+  least(combination: Combination, run: Run, enough = 0): Least | null {
+    const { checks } = this.p;
+    const { side, loading, idle } = this.start(combination, run);
+    let at = -1;
+    let least = Infinity;
+    let passes = true;
+    const take = (i: number, multiple: number): void => {
+      if (at >= 0 && (multiple > least || (multiple === least && i > at))) return;
+      at = i;
+      least = multiple;
+    };
+    const later: { readonly i: number; readonly u: number | null }[] = [];
+    for (let i = 0; i < checks.length; i += 1) {
+      const check = checks[i]!;
+      if (idle(check)) continue;
+      const o = check.run(run, side.c, loading);
+      if (!('demand' in o)) {
+        if ('missing' in o) return null;
+        continue;
+      }
+      const { demand, resistance, multiple: own } = o;
+      if (demand === 0 && (own === undefined || own === Infinity)) continue;
+      const u = resistance > 0 ? demand / resistance : null;
+      passes &&= own === undefined ? u !== null && u <= 1 : own >= 1;
+      if (own === undefined && check.nonlinear) later.push({ i, u });
+      else take(i, own ?? inProportion(u));
+      if (enough && (!passes || least < enough)) break;
+    }
+    if (enough && !passes) for (const { i, u } of later) take(i, inProportion(u));
+    else
+      for (const { i, u } of later) {
+        if (at >= 0 && this.holdsAt(least, checks[i]!, side, combination, loading, run)) continue;
+        take(i, this.multipleOf(checks[i]!, side, combination, loading, run, u));
+      }
+    const first = checks[at];
+    return { first: first ? { id: first.id, title: first.title, multiple: least } : null, passes };
+  }
+
+  judge(run: Run, loads: Loads): RuleResult[] {
+    const { c, values, common } = this.p.upright;
+    run.v.set(values);
+    this.setActions(run, { name: '', ...NO_ACTIONS }, 1);
+    common(run, c);
+    return judgeRules(this.p.rules, c, run, loads);
+  }
+
+  /** Lays the values of a combination into the run. */
+  private start(
+    combination: Combination,
+    run: Run,
+  ): { readonly side: Side<C>; readonly loading: Loading; idle(check: CheckDef<C>): { readonly skip: string } | null } {
+    const side = sideFor(this.p, combination);
+    const loading = loadingOf(combination);
+    const loaded = loading.shear || loading.axial !== 'none';
+    run.v.set(side.values);
+    this.setActions(run, combination, 1);
+    side.common(run, side.c);
+    return { side, loading, idle: (check) => (check.load === 'tie' ? (loading.tie ? null : NO_TIE) : loaded ? null : NO_LOAD) };
+  }
+
+  private setActions(run: Run, c: Combination, k: number): void {
+    for (const { name, slot } of this.acts) {
+      const value = c[name] ?? (name === 'V_ser' ? c.V_Ed : undefined);
+      // An action that is left open keeps what the joint itself says of it.
+      if (value !== undefined) run.v[slot] = Math.abs(value) * k;
+    }
+  }
+
+  /** Utilisation less 1 of a check at a factor on all actions, bounded. */
+  private over(k: number, check: CheckDef<C>, side: Side<C>, combination: Combination, loading: Loading, run: Run): number {
+    this.setActions(run, combination, k);
     const o = check.run(run, side.c, loading);
     if (!('demand' in o)) return -1;
-    return o.resistance > 0 ? Math.min(o.demand / o.resistance - 1, 10) : 10;
-  };
-  // Utilisation grows faster than the load: 1/utilisation bounds the answer above when the check holds, below when it gives. Without
-  // resistance at this load there may be some at a smaller one.
-  const proportional = utilisation === null ? 0 : 1 / utilisation;
-  const low = utilisation === null ? 0 : Math.min(1, proportional);
-  const high = utilisation === null ? 1 : Math.max(1, proportional);
-  const fLow = low > 0 ? over(low) : -1;
-  const fHigh = over(high);
-  let k = Math.abs(fHigh) < 1e-12 ? high : low;
-  if (Math.abs(fHigh) >= 1e-12 && Math.abs(fLow) >= 1e-12) {
-    k = illinois(
-      over,
-      { low, high, fLow, fHigh },
-      { near: (f) => Math.abs(f) < 1e-13, narrow: (a, b) => b - a <= 1e-13 * b, halve: 8, most: 80 },
-    ).x;
+    return o.resistance > 0 ? Math.min(o.demand / o.resistance - 1, OVER) : OVER;
   }
-  // Leave the run as it was: other checks and the trace read the real actions.
-  setActions(run, p.actions, combination, 1);
-  check.run(run, side.c, loading);
-  run.steps = steps;
-  return k < 1e-9 ? 0 : k;
-}
 
-function judgeSided<C>(p: Sided<C>, run: Run, loads: Loads): RuleResult[] {
-  const { c, values, common } = p.upright;
-  run.v.set(values);
-  setActions(run, p.actions, { name: '', ...NO_ACTIONS }, 1);
-  common(run, c);
-  return judgeRules(p.rules, c, run, loads);
+  /** Whether a check is clearly below 1 at a factor: it reaches 1 at a greater. */
+  private holdsAt(k: number, ...of: [CheckDef<C>, Side<C>, Combination, Loading, Run]): boolean {
+    const [check, side, combination, loading, run] = of;
+    const over = this.over(k, ...of);
+    this.setActions(run, combination, 1);
+    check.run(run, side.c, loading);
+    return over < -1e-9;
+  }
+
+  /** Factor on all actions at which a check reaches 1, where its resistance falls with the load; utilisation grows with the factor. */
+  private multipleOf(
+    check: CheckDef<C>,
+    side: Side<C>,
+    combination: Combination,
+    loading: Loading,
+    run: Run,
+    utilisation: number | null,
+  ): number {
+    const steps = run.steps;
+    run.steps = null;
+    const over = (k: number): number => this.over(k, check, side, combination, loading, run);
+    // Utilisation grows faster than the load: 1/utilisation bounds the answer above when the check holds, below when it gives. Without
+    // resistance at this load there may be some at a smaller one.
+    const proportional = utilisation === null ? 0 : 1 / utilisation;
+    const low = utilisation === null ? 0 : Math.min(1, proportional);
+    const high = utilisation === null ? 1 : Math.max(1, proportional);
+    const fLow = low > 0 ? over(low) : -1;
+    const fHigh = over(high);
+    let k = Math.abs(fHigh) < 1e-12 ? high : low;
+    if (Math.abs(fHigh) >= 1e-12 && Math.abs(fLow) >= 1e-12) {
+      k = illinois(
+        over,
+        { low, high, fLow, fHigh },
+        { near: (f) => Math.abs(f) < 1e-13, narrow: (a, b) => b - a <= 1e-13 * b, halve: 8, most: 80 },
+      ).x;
+    }
+    // Leave the run as it was: other checks and the trace read the real actions.
+    this.setActions(run, combination, 1);
+    check.run(run, side.c, loading);
+    run.steps = steps;
+    return k < 1e-9 ? 0 : k;
+  }
 }

@@ -1,6 +1,6 @@
 import type { Combination } from '../actions/combination.ts';
 import type { Joint } from '../joints/kind.ts';
-import { reportOf, type JointReport } from '../joints/report.ts';
+import { reportOf, type JointReport, type Summary } from '../joints/report.ts';
 import type { Basis } from '../basis/basis.ts';
 import { kindOf } from '../joints/registry.ts';
 import { orNone } from '../refusal.ts';
@@ -27,4 +27,4 @@ export function tryBuild(
 export const tryDetail = (...of: Parameters<typeof tryBuild>): JointReport | null => tryBuild(...of)?.report ?? null;
 
 /** Least load multiple of a report; 99 when nothing is loaded. */
-export const leastMultiple = (r: JointReport): number => r.combinations[r.worst]?.first?.multiple ?? 99;
+export const leastMultiple = (r: Summary): number => r.combinations[r.worst]?.first?.multiple ?? 99;

@@ -1,13 +1,13 @@
 import { inNewtons, type Combination } from '../actions/combination.ts';
 import type { Basis } from '../basis/basis.ts';
-import { checkRules, type Checked } from '../checks/check.ts';
+import { checkRules } from '../checks/check.ts';
 import type { Practice } from '../basis/practice.ts';
 import { Run } from '../formula/index.ts';
 import { kindTitle, type Joint, type JointKind, type Start } from '../joints/kind.ts';
 import { givenOf } from '../joints/given.ts';
 import { KINDS, kindOf } from '../joints/registry.ts';
 import { lastOf } from '../lazy.ts';
-import { reportCombination, reportOf, summarise, type JointReport } from '../joints/report.ts';
+import { standsUnder, summarise, summaryUnder, type StandsUnder, type Summary } from '../joints/report.ts';
 import { choiceAt, sizeOf, type SearchAxis, type SearchSpace } from '../joints/search.ts';
 import { orNone, refusalOf, Refusal } from '../refusal.ts';
 import type { CostRates } from '../rules/rates.ts';
@@ -43,7 +43,7 @@ export interface FoundDetail {
   /** Least load multiple, and what gives there. */
   readonly multiple: number;
   readonly first: string;
-  readonly state: JointReport['state'];
+  readonly state: Summary['state'];
   readonly bolts: number;
   readonly fastener?: string;
   readonly rows: number;
@@ -104,7 +104,7 @@ type Lack = Omit<Lacking, 'details'>;
 
 /**
  * Judges the details of a search in turn, each no further than it takes to show that it does not hold: its rules first, then the combinations, from
- * those that brought others down. One that holds has the report that it has everywhere.
+ * those that brought others down. One that holds has the summary of its report.
  */
 export class Judge {
   private readonly order: number[];
@@ -117,7 +117,7 @@ export class Judge {
     this.acting = combinations.map(inNewtons);
   }
 
-  judge(joint: Joint): JointReport | Lack {
+  judge(joint: Joint): Summary | Lack {
     try {
       return this.judged(joint);
     } catch (e) {
@@ -127,24 +127,23 @@ export class Judge {
     }
   }
 
-  private judged({ prepared }: Joint): JointReport | Lack {
+  private judged(joint: Joint): Summary | Lack {
+    const { prepared } = joint;
     const run = new Run(prepared.sheet);
     const rules = checkRules(prepared, run, this.combinations);
     const broken = rules.find((r) => r.type === 'rule' && r.must && !r.pass);
     if (broken) return { lack: 'broken', title: broken.title };
-    const checked = new Array<Checked>(this.order.length);
+    const standings = new Array<StandsUnder>(this.order.length);
     for (const [n, i] of this.order.entries()) {
-      const c = prepared.check(this.acting[i]!, run);
-      checked[i] = c;
-      const gives = c.results.find((r) => r.type === 'strength' && !r.info && (!r.pass || r.multiple < 1));
-      if (!gives) continue;
+      const standing = standsUnder(joint, this.combinations[i]!, this.acting[i]!, run, 1);
+      standings[i] = standing;
+      if (standing.state !== 'gives') continue;
       // What brought this one down is likely to bring the next one down.
       this.order.splice(n, 1);
       this.order.unshift(i);
-      return { lack: 'give', title: gives.title };
+      return { lack: 'give', title: standing.first!.title };
     }
-    const reports = this.combinations.map((c, i) => reportCombination(c, checked[i]!, this.basis));
-    const report = summarise(reports, rules, this.basis);
+    const report = summarise(standings, rules, this.basis);
     // Where nothing loads it a detail that keeps its rules is one: a first detail comes before its forces.
     if (report.state === 'holds' || report.state === 'close' || report.state === 'none') return report;
     const title = report.missing[0]?.title ?? report.verdict;
@@ -267,7 +266,7 @@ class Searching {
     const near: FoundDetail[] = [];
     for (const [i, c] of this.giving.slice(-MOST_NEAR).entries()) {
       const joint = c.judge.build(c.kind, c.input)!;
-      near.push(detailOf(c, joint, reportOf(joint, c.judge.combinations), this.asked));
+      near.push(detailOf(c, joint, summaryUnder(joint, c.judge.combinations), this.asked));
       if (i % AT_A_TIME === 0) yield this.told();
     }
     return near.sort((a, b) => b.multiple - a.multiple).slice(0, 5);
@@ -286,7 +285,7 @@ export function* searchDetails(asked: SearchAsked): Generator<SearchProgress, Se
 }
 const listed = (lacks: ReadonlyMap<string, Lacking>): Lacking[] => [...lacks.values()].sort((a, b) => b.details - a.details);
 
-function detailOf(c: Candidate, joint: Joint, report: JointReport, { basis, rates }: SearchAsked): FoundDetail {
+function detailOf(c: Candidate, joint: Joint, report: Summary, { basis, rates }: SearchAsked): FoundDetail {
   const { quantities: q, solid } = joint;
   const worst = report.combinations[report.worst];
   return {

@@ -1,6 +1,6 @@
 import { kindOf } from '../joints/registry.ts';
 import { refusalOf } from '../refusal.ts';
-import { reportOf } from '../joints/report.ts';
+import { summaryUnder } from '../joints/report.ts';
 import { basisOf } from '../standards/job-basis.ts';
 import type { JointDocument } from './document.ts';
 import { withActions, type JudgedBy } from './actions.ts';
@@ -19,7 +19,7 @@ export function summaryOf(
     known = { stale: isStale(stored, job), members: kind.members(stored.input, basis.units) };
     const joint = withActions(stored, job);
     const built = kind.build(joint.input, basis);
-    const report = reportOf(built, joint.combinations);
+    const report = summaryUnder(built, joint.combinations);
     const q = built.quantities;
     const worst = report.combinations[report.worst];
     return {

@@ -30,21 +30,27 @@ export interface FirstToGive {
   readonly multiple: number;
 }
 
-export interface CombinationReport {
+/** How a joint stands under a combination. */
+export interface StandsUnder {
   readonly combination: Combination;
-  readonly checks: readonly CheckResult[];
-  /** What else the user is told of this combination. */
-  readonly notes: readonly string[];
   /** The check with the lowest load multiple; null when nothing is loaded. */
-  readonly first: FirstToGive | null;
-  /** Key of the strength check with the highest utilisation. */
-  readonly governs: string | null;
+  readonly first: Omit<FirstToGive, 'key'> | null;
   readonly missing: readonly Missing[];
   readonly state: State;
 }
 
-export interface JointReport {
-  readonly combinations: readonly CombinationReport[];
+export interface CombinationReport extends StandsUnder {
+  readonly checks: readonly CheckResult[];
+  /** What else the user is told of this combination. */
+  readonly notes: readonly string[];
+  readonly first: FirstToGive | null;
+  /** Key of the strength check with the highest utilisation. */
+  readonly governs: string | null;
+}
+
+/** How a joint stands under all its combinations: what a register tells of it. */
+export interface Summary<S extends StandsUnder = StandsUnder> {
+  readonly combinations: readonly S[];
   readonly rules: readonly RuleResult[];
   /** Index of the combination that gives first, -1 without one. */
   readonly worst: number;
@@ -54,6 +60,7 @@ export interface JointReport {
   readonly missing: readonly Missing[];
   readonly verdict: string;
 }
+export type JointReport = Summary<CombinationReport>;
 
 /** Runs are reused: their arrays are the only state, and every combination overwrites them. */
 const RUNS = new WeakMap<Sheet, Run>();
@@ -101,16 +108,7 @@ export function reportCombination(
     if (!governs || (c.utilisation ?? Infinity) > (governs.utilisation ?? Infinity)) governs = c;
   }
   const missing = [...missingOf(checks), ...unusedOf(combination, basis)];
-  const gives = !passes || (first !== null && first.multiple < 1);
-  const state: State = gives
-    ? 'gives'
-    : missing.length
-      ? 'not-whole'
-      : !first
-        ? 'none'
-        : first.multiple < basis.close
-          ? 'close'
-          : 'holds';
+  const state = stateUnder(first, passes, missing, basis);
   return {
     combination,
     checks,
@@ -120,6 +118,42 @@ export function reportCombination(
     missing,
     state,
   };
+}
+
+function stateUnder(
+  first: { readonly multiple: number } | null,
+  passes: boolean,
+  missing: readonly Missing[],
+  basis: Basis,
+): State {
+  if (!passes || (first !== null && first.multiple < 1)) return 'gives';
+  if (missing.length) return 'not-whole';
+  if (!first) return 'none';
+  return first.multiple < basis.close ? 'close' : 'holds';
+}
+
+/**
+ * How a joint stands under a combination, `acting` its actions in N and Nmm: what its report says, made without results where its checks can. With
+ * `enough` the multiple of one that gives below it may be a bound.
+ */
+export function standsUnder(
+  { prepared, basis }: Joint,
+  combination: Combination,
+  acting: Combination,
+  run: Run,
+  enough?: number,
+): StandsUnder {
+  const least = prepared.least?.(acting, run, enough) ?? null;
+  if (!least) return reportCombination(combination, prepared.check(acting, run), basis);
+  const missing = unusedOf(combination, basis);
+  return { combination, first: least.first, missing, state: stateUnder(least.first, least.passes, missing, basis) };
+}
+
+/** The summary of a joint under these combinations: that of its report, in less time. */
+export function summaryUnder(joint: Joint, combinations: readonly Combination[]): Summary {
+  const run = runOf(joint.prepared.sheet);
+  const standings = combinations.map((c) => standsUnder(joint, c, inNewtons(c), run));
+  return summarise(standings, checkRules(joint.prepared, run, combinations), joint.basis);
 }
 
 function missingOf(list: readonly (CheckResult | RuleResult)[]): Missing[] {
@@ -158,7 +192,11 @@ const asideOf = ({ unused = [] }: Combination, basis: Basis): string[] =>
 const onceEach = (list: readonly Missing[]): Missing[] =>
   list.filter((m, i) => list.findIndex((n) => n.id === m.id && n.reason === m.reason) === i);
 
-export function summarise(combinations: readonly CombinationReport[], rules: readonly RuleResult[], basis: Basis): JointReport {
+export function summarise<S extends StandsUnder>(
+  combinations: readonly S[],
+  rules: readonly RuleResult[],
+  basis: Basis,
+): Summary<S> {
   let worst = -1;
   combinations.forEach((c, i) => {
     if (c.first && (worst < 0 || c.first.multiple < combinations[worst]!.first!.multiple)) worst = i;
@@ -190,7 +228,7 @@ export const STATE_WORDS: Readonly<Record<State | 'stale', string>> = {
 };
 
 /** The one verdict of a joint, the same on screen, on paper and in the CLI. */
-function verdictOf(r: Omit<JointReport, 'verdict'>): string {
+function verdictOf(r: Omit<Summary, 'verdict'>): string {
   const worst = r.combinations[r.worst];
   const rules =
     r.brokenRules.length === 0

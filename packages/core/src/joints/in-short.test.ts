@@ -1,0 +1,60 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { inNewtons } from '../actions/combination.ts';
+import type { Basis } from '../basis/basis.ts';
+import { Run } from '../formula/index.ts';
+import { DEFAULT_BASIS } from '../standards/job-basis.ts';
+import { to } from './aisc360.testing.ts';
+import { anyActions } from './any-joint.testing.ts';
+import { anyCleats } from './cleats/any-input.testing.ts';
+import { anyEndPlate } from './end-plate/any-input.testing.ts';
+import { anyFinPlate } from './fin-plate/any-input.testing.ts';
+import { standsUnder, summaryUnder, tryCheckJoint } from './report.ts';
+
+const KINDS: readonly (readonly [string, fc.Arbitrary<unknown>])[] = [
+  ['fin-plate', anyFinPlate],
+  ['end-plate', anyEndPlate],
+  ['cleats', anyCleats],
+];
+const BASES: readonly Basis[] = [DEFAULT_BASIS, to('LRFD'), to('ASD', { bolt_groups: 'elastic' })];
+const anyCombinations = fc
+  .array(fc.tuple(anyActions, fc.constantFrom(0.05, 0.3, 1)), { minLength: 1, maxLength: 3 })
+  .map((list) =>
+    list.map(([c, k], i) => ({ ...c, name: `C${i}`, V_Ed: c.V_Ed * k, N_Ed: c.N_Ed * k, N_tie: i === 1 ? c.N_tie : 0 })),
+  );
+
+describe.each(KINDS)('%s in short', (kind, any) => {
+  it('comes to what its results come to, to the last digit', () => {
+    const seen: Record<string, number> = {};
+    fc.assert(
+      fc.property(any, anyCombinations, fc.constantFrom(...BASES), (input, combinations, basis) => {
+        const full = tryCheckJoint({ kind, input, combinations }, basis);
+        if ('refusal' in full) return;
+        const { report, built } = full;
+        const short = summaryUnder(built, combinations);
+        expect([short.state, short.verdict, short.worst]).toEqual([report.state, report.verdict, report.worst]);
+        expect(short.missing).toEqual(report.missing);
+        const run = new Run(built.prepared.sheet);
+        for (const [i, c] of report.combinations.entries()) {
+          seen[c.state] = (seen[c.state] ?? 0) + 1;
+          const brief = short.combinations[i]!;
+          const first = c.first && { id: c.first.id, title: c.first.title, multiple: c.first.multiple };
+          expect([brief.state, brief.missing, brief.first]).toEqual([
+            c.state,
+            c.missing,
+            first && expect.objectContaining(first),
+          ]);
+          // Whether it gives at all is told alike by the short way to it; where it does not, the rest too.
+          const whether = standsUnder(built, combinations[i]!, inNewtons(combinations[i]!), run, 1);
+          expect(whether.state === 'gives').toBe(c.state === 'gives');
+          if (c.state === 'gives') expect(whether.first!.multiple).toBeLessThan(1);
+          else expect(whether).toEqual(brief);
+        }
+      }),
+      { numRuns: 3000 },
+    );
+    // Joints of every state were met.
+    expect(seen['gives']).toBeGreaterThan(20);
+    expect((seen['holds'] ?? 0) + (seen['not-whole'] ?? 0)).toBeGreaterThan(20);
+  });
+});
