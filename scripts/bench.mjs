@@ -11,6 +11,7 @@ else if (process.argv[2] === 'out')
 else if (process.argv[2] === 'field')
   run('Plate analysis', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench-field.ts`]);
 else if (process.argv[2] === 'search') run('Searches', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench-search.ts`]);
+else if (process.argv[2] === 'c') run('Against C', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench-c.ts`]);
 else if (process.argv[2] === 'load')
   run('A large job', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench-load.ts`, ...process.argv.slice(3)]);
 else {
