@@ -138,7 +138,8 @@ export interface Loads {
 }
 
 export const NO_LOADS: Loads = { shear: false, axial: false, tension: false, uplift: false, combinations: [] };
-const loadsOf = (combinations: readonly Combination[]): Loads => ({
+/** What combinations hold together; in N and Nmm. */
+export const loadsIn = (combinations: readonly Combination[]): Loads => ({
   shear: combinations.some((c) => c.V_Ed !== 0),
   axial: combinations.some((c) => c.N_Ed !== 0),
   tension: combinations.some((c) => c.N_Ed > 0 || c.N_tie > 0),
@@ -164,8 +165,8 @@ export interface Prepared {
    * check whose multiple is below it, whose bound it then gives. Absent where the checks are worked together.
    */
   least?(combination: Combination, run: Run, enough?: number): Least | null;
-  /** Detailing rules, judged once a joint, whatever the size of its forces. */
-  judge(run: Run, loads: Loads): RuleResult[];
+  /** Detailing rules, judged once a joint, whatever the size of its forces; of `musts` alone, no further than the first that is broken. */
+  judge(run: Run, loads: Loads, musts?: boolean): RuleResult[];
   /** Where each given value of a combination came from; of the joint alone without one. */
   origins(combination: Combination | null): ReadonlyMap<number, Origin>;
   /** Slots that take the actions. */
@@ -182,7 +183,7 @@ export interface Prepared {
 export const checkCombination = (p: Prepared, combination: Combination, run: Run): readonly CheckResult[] =>
   p.check(combination, run).results;
 export const checkRules = (p: Prepared, run: Run, combinations: readonly Combination[] = []): RuleResult[] =>
-  p.judge(run, loadsOf(combinations.map(inNewtons)));
+  p.judge(run, loadsIn(combinations.map(inNewtons)));
 
 /** Checks that apply only where `missing` gives no reason against it. */
 export const checksWhere = <C>(missing: (c: C) => string | null, checks: readonly CheckDef<C>[]): CheckDef<C>[] =>
@@ -204,41 +205,53 @@ export const rulesWhere = <C>(missing: (c: C) => string | null, rules: readonly 
     },
   }));
 
-/** What each rule says of a joint whose values stand in the run. */
-export function judgeRules<C>(rules: readonly RuleDef<C>[], c: C, run: Run, loads: Loads): RuleResult[] {
-  return rules.map((rule) => {
-    const outcome = rule.run(run, c, loads);
-    const { id, title, clause } = rule;
-    const must = rule.must(c);
-    if (!('actual' in outcome))
-      return {
-        type: 'skip',
-        id,
-        title,
-        clause,
-        must,
-        pass: true,
-        actual: 0,
-        limit: 0,
-        sense: '>=',
-        unit: '-',
-        ...('skip' in outcome ? { reason: outcome.skip } : { reason: outcome.missing, missing: true }),
-      };
-    const { actual, limit, sense, unit, note } = outcome;
-    // A size that meets its limit but for floating-point noise keeps the rule.
-    const met = sense === '>=' ? actual >= limit - 1e-9 * Math.abs(limit) : actual <= limit + 1e-9 * Math.abs(limit);
+/** What each rule says of a joint whose values stand in the run; of `musts` alone, no further than the first that is broken. */
+export function judgeRules<C>(rules: readonly RuleDef<C>[], c: C, run: Run, loads: Loads, musts = false): RuleResult[] {
+  if (!musts) return rules.map((rule) => judgeRule(rule, c, run, loads));
+  const out: RuleResult[] = [];
+  for (const rule of rules) {
+    if (!rule.must(c)) continue;
+    const result = judgeRule(rule, c, run, loads);
+    out.push(result);
+    if (isBroken(result)) break;
+  }
+  return out;
+}
+/** A rule that must be kept, and is not. */
+export const isBroken = (r: RuleResult): boolean => r.type === 'rule' && r.must && !r.pass;
+
+function judgeRule<C>(rule: RuleDef<C>, c: C, run: Run, loads: Loads): RuleResult {
+  const outcome = rule.run(run, c, loads);
+  const { id, title, clause } = rule;
+  const must = rule.must(c);
+  if (!('actual' in outcome))
     return {
-      type: 'rule',
+      type: 'skip',
       id,
       title,
       clause,
       must,
-      pass: outcome.pass ?? met,
-      actual,
-      limit,
-      sense,
-      unit,
-      ...(note ? { note } : {}),
+      pass: true,
+      actual: 0,
+      limit: 0,
+      sense: '>=',
+      unit: '-',
+      ...('skip' in outcome ? { reason: outcome.skip } : { reason: outcome.missing, missing: true }),
     };
-  });
+  const { actual, limit, sense, unit, note } = outcome;
+  // A size that meets its limit but for floating-point noise keeps the rule.
+  const met = sense === '>=' ? actual >= limit - 1e-9 * Math.abs(limit) : actual <= limit + 1e-9 * Math.abs(limit);
+  return {
+    type: 'rule',
+    id,
+    title,
+    clause,
+    must,
+    pass: outcome.pass ?? met,
+    actual,
+    limit,
+    sense,
+    unit,
+    ...(note ? { note } : {}),
+  };
 }

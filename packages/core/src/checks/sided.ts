@@ -1,5 +1,5 @@
 import { ACTION_NAMES, NO_ACTIONS, type ActionName, type Combination } from '../actions/combination.ts';
-import type { Origin, Run, Sheet } from '../formula/index.ts';
+import type { Run, Sheet } from '../formula/index.ts';
 import { illinois } from '../numeric/illinois.ts';
 import {
   judgeRules,
@@ -13,6 +13,7 @@ import {
   type RuleResult,
 } from './check.ts';
 import { answers, inProportion } from './list.ts';
+import type { Values } from './values.ts';
 
 /** A joint whose checks stand in a list and look at one side, upright or, for uplift, turned upside down. */
 export interface Sided<C = unknown> {
@@ -33,9 +34,8 @@ export interface Sided<C = unknown> {
 
 export interface Side<C> {
   readonly c: C;
-  /** Values of all slots that the actions do not set; NaN elsewhere. */
-  readonly values: Float64Array;
-  readonly origins: ReadonlyMap<number, Origin>;
+  /** Values of all slots that the actions do not set, NaN elsewhere, and where they came from. */
+  readonly lay: Pick<Values, 'values' | 'origins'>;
   /** Geometry and other shared values, worked before the checks. */
   common(run: Run, c: C): void;
 }
@@ -61,8 +61,8 @@ export const prepared = <C>(p: Sided<C>): Prepared & Sided<C> => {
     ...(p.paths ? { counterparts: p.paths } : {}),
     check: (combination, run) => ({ results: working.check(combination, run), notes: p.notes?.(combination) ?? [] }),
     least: (combination, run, enough) => working.least(combination, run, enough),
-    judge: (run, loads) => working.judge(run, loads),
-    origins: (combination) => (combination ? sideFor(p, combination) : p.upright).origins,
+    judge: (run, loads, musts) => working.judge(run, loads, musts),
+    origins: (combination) => (combination ? sideFor(p, combination) : p.upright).lay.origins,
   };
 };
 
@@ -125,12 +125,12 @@ class Working<C> {
     return { first: first ? { id: first.id, title: first.title, multiple: least } : null, passes };
   }
 
-  judge(run: Run, loads: Loads): RuleResult[] {
-    const { c, values, common } = this.p.upright;
-    run.v.set(values);
+  judge(run: Run, loads: Loads, musts?: boolean): RuleResult[] {
+    const { c, lay, common } = this.p.upright;
+    run.v.set(lay.values);
     this.setActions(run, { name: '', ...NO_ACTIONS }, 1);
     common(run, c);
-    return judgeRules(this.p.rules, c, run, loads);
+    return judgeRules(this.p.rules, c, run, loads, musts);
   }
 
   /** Lays the values of a combination into the run. */
@@ -141,7 +141,7 @@ class Working<C> {
     const side = sideFor(this.p, combination);
     const loading = loadingOf(combination);
     const loaded = loading.shear || loading.axial !== 'none';
-    run.v.set(side.values);
+    run.v.set(side.lay.values);
     this.setActions(run, combination, 1);
     side.common(run, side.c);
     return { side, loading, idle: (check) => (check.load === 'tie' ? (loading.tie ? null : NO_TIE) : loaded ? null : NO_LOAD) };

@@ -1,13 +1,12 @@
 import { inNewtons, type Combination } from '../actions/combination.ts';
 import type { Basis } from '../basis/basis.ts';
-import { checkRules } from '../checks/check.ts';
+import { isBroken, loadsIn, type Loads } from '../checks/check.ts';
 import type { Practice } from '../basis/practice.ts';
-import { Run } from '../formula/index.ts';
 import { kindTitle, type Joint, type JointKind, type Start } from '../joints/kind.ts';
 import { givenOf } from '../joints/given.ts';
 import { KINDS, kindOf } from '../joints/registry.ts';
 import { lastOf } from '../lazy.ts';
-import { standsUnder, summarise, summaryUnder, type StandsUnder, type Summary } from '../joints/report.ts';
+import { runOf, standsUnder, summarise, summaryUnder, type StandsUnder, type Summary } from '../joints/report.ts';
 import { choiceAt, sizeOf, type SearchAxis, type SearchSpace } from '../joints/search.ts';
 import { orNone, refusalOf, Refusal } from '../refusal.ts';
 import type { CostRates } from '../rules/rates.ts';
@@ -109,12 +108,14 @@ type Lack = Omit<Lacking, 'details'>;
 export class Judge {
   private readonly order: number[];
   private readonly acting: readonly Combination[];
+  private readonly loads: Loads;
   constructor(
     readonly combinations: readonly Combination[],
     private readonly basis: Basis,
   ) {
     this.order = combinations.map((_, i) => i);
     this.acting = combinations.map(inNewtons);
+    this.loads = loadsIn(this.acting);
   }
 
   judge(joint: Joint): Summary | Lack {
@@ -129,9 +130,9 @@ export class Judge {
 
   private judged(joint: Joint): Summary | Lack {
     const { prepared } = joint;
-    const run = new Run(prepared.sheet);
-    const rules = checkRules(prepared, run, this.combinations);
-    const broken = rules.find((r) => r.type === 'rule' && r.must && !r.pass);
+    const run = runOf(prepared.sheet);
+    const rules = prepared.judge(run, this.loads, true);
+    const broken = rules.find(isBroken);
     if (broken) return { lack: 'broken', title: broken.title };
     const standings = new Array<StandsUnder>(this.order.length);
     for (const [n, i] of this.order.entries()) {

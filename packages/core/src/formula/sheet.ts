@@ -67,7 +67,7 @@ export class Run {
   private madeBy: Int32Array | null = null;
 
   constructor(sheet: Sheet) {
-    this.v = new Float64Array(sheet.slots.length).fill(NaN);
+    this.v = sheet.empty();
   }
 
   startTrace(): void {
@@ -89,11 +89,31 @@ export class Run {
   }
 }
 
+/** Arrays of values are cut out of blocks of this many bytes: each of its own would cost several times its filling. */
+const BLOCK = 65_536;
+
 /** All symbols and formulas of one kind of joint under one standard. */
 export class Sheet {
   readonly slots: Slot[] = [];
   readonly formulas: FormulaDef[] = [];
   private readonly shared = new Map<string, Slot>();
+  private nothing = new Float64Array(0);
+  private block = new ArrayBuffer(0);
+  private cut = 0;
+
+  /** A value for each slot, none of them known yet. */
+  empty(): Float64Array {
+    const { length } = this.slots;
+    if (this.nothing.length !== length) this.nothing = new Float64Array(length).fill(NaN);
+    if (this.cut + 8 * length > this.block.byteLength) {
+      this.block = new ArrayBuffer(Math.max(BLOCK, 8 * length));
+      this.cut = 0;
+    }
+    const values = new Float64Array(this.block, this.cut, length);
+    this.cut += 8 * length;
+    values.set(this.nothing);
+    return values;
+  }
 
   /** A value put in from outside: input, catalogue, factor, action. */
   given(symbol: string, unit: UnitId, text: string): Slot {

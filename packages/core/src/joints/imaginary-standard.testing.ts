@@ -72,7 +72,7 @@ export function hangerToPlain(m: HangerModel) {
   lay.put(planes, m.basis.settings['planes'] as number, 'basis', 'planes');
   lay.put(A, m.A_s, 'catalogue', 'area');
   lay.put(f, m.f_ub, 'catalogue', 'strength');
-  const side: Side<HangerModel> = { c: m, values: lay.values, origins: lay.origins, common: () => undefined };
+  const side: Side<HangerModel> = { c: m, lay, common: () => undefined };
   return prepared<HangerModel>({
     sheet,
     checks: [

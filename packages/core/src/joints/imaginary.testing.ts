@@ -56,7 +56,7 @@ function hangerToEn1993(m: HangerModel) {
   const { gamma_M0, gamma_M2 } = factorsOf(m.basis);
   const given = { A_s: m.A_s, f_ub: m.f_ub, f_y: m.f_y, t_p: plate.t, b_p: plate.b, d: bolt.d, gamma_M0, gamma_M2 };
   for (const [symbol, x] of Object.entries(given)) lay.put(slots.get(symbol)!, x, 'input', symbol);
-  const side: Side<HangerModel> = { c: m, values: lay.values, origins: lay.origins, common: () => undefined };
+  const side: Side<HangerModel> = { c: m, lay, common: () => undefined };
   const check = (id: string, title: string, resistance: Formula): CheckDef<HangerModel> => {
     const { clause } = resistance.def;
     return {

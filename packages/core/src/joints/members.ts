@@ -3,6 +3,7 @@ import { findSection, properties, type OpenSection, type SteelInput, type SteelS
 import { hollowFace, hollowName, type HollowFace, type HollowLike } from './hollow-face.ts';
 import type { Basis } from '../basis/basis.ts';
 import type { Materials } from '../basis/standard.ts';
+import { lazyOnce } from '../lazy.ts';
 import { Refusal } from '../refusal.ts';
 
 export interface MemberDimensions {
@@ -35,7 +36,16 @@ interface MemberLike {
 const area = (s: Omit<MemberDimensions, 'name' | 'fromCatalogue' | 'A'>): number =>
   2 * s.b * s.tf + (s.h - 2 * s.tf) * s.tw + (s.shape === 'I' ? 4 - Math.PI : 2 - Math.PI / 2) * s.fillet ** 2;
 /** Properties of a member whose dimensions are known. */
-export const memberProperties = (s: MemberDimensions): ReturnType<typeof properties> => properties({ ...s, r: s.fillet });
+export const memberProperties = lazyOnce((s: MemberDimensions): ReturnType<typeof properties> =>
+  properties({ ...s, r: s.fillet }),
+);
+
+/** Dimensions of a section of the catalogue or of the job. */
+const sectionDimensions = lazyOnce((s: OpenSection): MemberDimensions => {
+  const { name, shape, h, b, tw, tf, r, tapered } = s;
+  const dims = { shape, h, b, tw, tf, r, fillet: tapered ? 0 : r };
+  return { ...dims, name, fromCatalogue: true, A: area(dims) };
+});
 
 /** Dimensions of an I, H or channel, by name or as typed; null when the member gives neither. Refuses what can't be a section. */
 export function memberDimensions(m: MemberLike, basis: Basis, field: string): MemberDimensions | null {
@@ -46,9 +56,7 @@ export function memberDimensions(m: MemberLike, basis: Basis, field: string): Me
         `${field}.section`,
         `${field}.section: ${s.name} is a ${s.shape === 'T' ? 'tee' : 'hollow section'}; accepted here are I and H sections and channels.`,
       );
-    const { name, shape, h, b, tw, tf, r, tapered } = s as OpenSection;
-    const dims = { shape, h, b, tw, tf, r, fillet: tapered ? 0 : r };
-    return { ...dims, name, fromCatalogue: true, A: area(dims) };
+    return sectionDimensions(s as OpenSection);
   }
   if (m.h === undefined) return null;
   const u = basis.units;

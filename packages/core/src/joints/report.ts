@@ -1,6 +1,14 @@
 import { actionRow, inNewtons, type Combination, type UnusedAction } from '../actions/combination.ts';
 import { Run, type Sheet } from '../formula/index.ts';
-import { checkRules, resultKey, type Checked, type CheckResult, type RuleResult, type StrengthResult } from '../checks/check.ts';
+import {
+  isBroken,
+  loadsIn,
+  resultKey,
+  type Checked,
+  type CheckResult,
+  type RuleResult,
+  type StrengthResult,
+} from '../checks/check.ts';
 import { failureItems, type Drawing, type Item } from '../drawing/index.ts';
 import type { Joint } from './kind.ts';
 import { kindOf } from './registry.ts';
@@ -64,7 +72,8 @@ export type JointReport = Summary<CombinationReport>;
 
 /** Runs are reused: their arrays are the only state, and every combination overwrites them. */
 const RUNS = new WeakMap<Sheet, Run>();
-function runOf(sheet: Sheet): Run {
+/** A run of a sheet, which whoever asks next gets too. */
+export function runOf(sheet: Sheet): Run {
   let run = RUNS.get(sheet);
   if (!run) RUNS.set(sheet, (run = new Run(sheet)));
   return run;
@@ -83,8 +92,9 @@ export const buildJoint = (joint: Pick<JointLike, 'kind' | 'input'>, basis: Basi
 /** What the checks say of a joint under these combinations. */
 export function reportOf({ prepared, basis }: Joint, combinations: readonly Combination[]): JointReport {
   const run = runOf(prepared.sheet);
-  const reports = combinations.map((c) => reportCombination(c, prepared.check(inNewtons(c), run), basis));
-  return summarise(reports, checkRules(prepared, run, combinations), basis);
+  const acting = combinations.map(inNewtons);
+  const reports = combinations.map((c, i) => reportCombination(c, prepared.check(acting[i]!, run), basis));
+  return summarise(reports, prepared.judge(run, loadsIn(acting)), basis);
 }
 
 /** Builds and checks one joint under all its combinations. Throws a Refusal when it can't be built as described. */
@@ -152,8 +162,9 @@ export function standsUnder(
 /** The summary of a joint under these combinations: that of its report, in less time. */
 export function summaryUnder(joint: Joint, combinations: readonly Combination[]): Summary {
   const run = runOf(joint.prepared.sheet);
-  const standings = combinations.map((c) => standsUnder(joint, c, inNewtons(c), run));
-  return summarise(standings, checkRules(joint.prepared, run, combinations), joint.basis);
+  const acting = combinations.map(inNewtons);
+  const standings = combinations.map((c, i) => standsUnder(joint, c, acting[i]!, run));
+  return summarise(standings, joint.prepared.judge(run, loadsIn(acting)), joint.basis);
 }
 
 function missingOf(list: readonly (CheckResult | RuleResult)[]): Missing[] {
@@ -201,7 +212,7 @@ export function summarise<S extends StandsUnder>(
   combinations.forEach((c, i) => {
     if (c.first && (worst < 0 || c.first.multiple < combinations[worst]!.first!.multiple)) worst = i;
   });
-  const brokenRules = rules.filter((r) => r.type === 'rule' && r.must && !r.pass);
+  const brokenRules = rules.filter(isBroken);
   const missing = onceEach([...combinations.flatMap((c) => c.missing), ...missingOf(rules)]);
   const strength: State = combinations.some((c) => c.state === 'gives')
     ? 'gives'

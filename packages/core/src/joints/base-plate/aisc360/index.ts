@@ -4,7 +4,7 @@ import { answers, inProportion } from '../../../checks/list.ts';
 import { solved } from '../../../checks/multiples.ts';
 import { actionPath, strengthOf } from '../../../checks/results.ts';
 import { INCH } from '../../../catalogue/index.ts';
-import { quiet, Run, type Origin } from '../../../formula/index.ts';
+import { quiet, Run } from '../../../formula/index.ts';
 import { isLrfd } from '../../../standards/aisc360/standard.ts';
 import type { Edge } from '../../../standards/anchorage.ts';
 import { allHold, type PreparedBase } from '../flow.ts';
@@ -197,13 +197,13 @@ export function baseToAisc360(m: BaseModel): PreparedBase {
       if (r.steps) once(c, r);
       return { results, notes: said ? [...notes, said] : notes };
     },
-    judge: (r, { combinations }) => {
+    judge: (r, { combinations }, musts) => {
       r.v.set(given.values);
       r.where = '';
       const pulled = combinations.flatMap((c) => (uncovered(c) ? [] : pulledRows(quiet(r, () => start(c, r)))));
-      return judgeRules(baseRules, { m, pulledAt: pulled.length ? Math.max(...pulled) : null }, r, NO_LOADS);
+      return judgeRules(baseRules, { m, pulledAt: pulled.length ? Math.max(...pulled) : null }, r, NO_LOADS, musts);
     },
-    origins: () => given.origins as ReadonlyMap<number, Origin>,
+    origins: () => given.origins,
     actions: { N_Ed: slots.N.index, M_y: slots.M.index, V_z: slots.V.index },
     drawn: (c) => {
       const state = c && !uncovered(c) ? start(c, new Run(sheet)) : null;

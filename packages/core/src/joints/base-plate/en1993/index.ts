@@ -1,4 +1,4 @@
-import { quiet, Run, type Origin } from '../../../formula/index.ts';
+import { quiet, Run } from '../../../formula/index.ts';
 import { Refusal } from '../../../refusal.ts';
 import { exact } from '../../../units/format.ts';
 import { work } from './work.ts';
@@ -191,12 +191,12 @@ export function baseToEn1993(m: BaseModel): BaseToEn1993 {
       once(c, r);
       return answer;
     },
-    judge: (r, loads) => {
+    judge: (r, loads, musts) => {
       r.v.set(base);
       r.where = '';
-      return judgeRules(baseRules, m, r, loads);
+      return judgeRules(baseRules, m, r, loads, musts);
     },
-    origins: () => given.origins as ReadonlyMap<number, Origin>,
+    origins: () => given.origins,
     actions: Object.fromEntries(Object.entries(actions).map(([k, slot]) => [k, slot.index])),
     state: (c, r) => quiet(r, () => once(c, r).state),
     drawn: (c) => {

@@ -1,6 +1,5 @@
 import { STEEL_E } from '../../../catalogue/properties.ts';
 import type { SteelStrength } from '../../../catalogue/index.ts';
-import type { Origin } from '../../../formula/index.ts';
 import { Values } from '../../../checks/values.ts';
 import type { BaseModel } from '../model.ts';
 import { factorsOf, factorSource } from '../../../standards/en1993/standard.ts';
@@ -10,7 +9,7 @@ import { g, SAND_CEMENT, sheet } from './sheet.ts';
 const CODE = 'code' as const;
 
 /** Lays out what a base brings to its symbols, each with where it came from. */
-export function layOut(m: BaseModel): { values: Float64Array; origins: Map<number, Origin> } {
+export function layOut(m: BaseModel): Values {
   const lay = new Values(sheet);
   const { basis, input } = m;
   for (const k of ['gamma_M0', 'gamma_M2', 'gamma_C', 'gamma_S', 'alpha_cc', 'alpha_ct'] as const)
@@ -26,7 +25,7 @@ export function layOut(m: BaseModel): { values: Float64Array; origins: Map<numbe
   layOutBars(lay, input.anchors.bars);
   layOutLoops(lay, input.anchors.loops);
   layOutKey(lay, m);
-  return { values: lay.values, origins: lay.origins };
+  return lay;
 }
 
 function layOutColumn(lay: Values, m: BaseModel): void {

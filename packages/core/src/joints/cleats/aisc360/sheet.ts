@@ -193,5 +193,5 @@ export function sideOf(m: CleatsModel, clearances: Clear['clearances'], turned: 
   lay.input(slots.l_ev_o, m.e1_s, 'support_bolts.e1 and the rows');
   lay.hole(slots.d_hv_o, slots.d_hh_o, m.hole.leg, holes.leg);
   lay.hole(slots.d_hv_s, slots.d_hh_s, m.hole.support, holes.support);
-  return { c: caseOf(m, clearances), values: lay.values, origins: lay.origins, common };
+  return { c: caseOf(m, clearances), lay, common };
 }

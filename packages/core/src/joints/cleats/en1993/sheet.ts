@@ -157,7 +157,7 @@ export function sideOf(m: CleatsModel, clearances: Clear['clearances'], turned: 
     single,
     evenSupport,
   };
-  return { c, values: lay.values, origins: lay.origins, common };
+  return { c, lay, common };
 }
 
 /** Slots that take the actions of a combination. */

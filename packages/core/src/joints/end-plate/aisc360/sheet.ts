@@ -102,5 +102,5 @@ export function sideOf(m: EndPlateModel, clearances: Clear['clearances'], turned
   lay.input(slots.l_ev_p, m.e1, 'plate.e1 and the rows');
   lay.hole(slots.d_hv_p, slots.d_hh_p, m.hole.plate, holes.plate);
   lay.hole(slots.d_hv_s, slots.d_hh_s, m.hole.support, holes.support);
-  return { c: caseOf(m, clearances), values: lay.values, origins: lay.origins, common };
+  return { c: caseOf(m, clearances), lay, common };
 }

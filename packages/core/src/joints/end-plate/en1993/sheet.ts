@@ -91,7 +91,7 @@ export function sideOf(m: EndPlateModel, clearances: Clear['clearances'], turned
     ...simpleJointCase(m, turned),
     support: endSupport(m, bolts.n1, { columns: m.columns }),
   };
-  return { c, values: lay.values, origins: lay.origins, common };
+  return { c, lay, common };
 }
 
 /** Slots that take the actions of a combination. */

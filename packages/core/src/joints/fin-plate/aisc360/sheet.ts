@@ -158,5 +158,5 @@ export function sideOf(m: FinPlateModel, clearances: Clear['clearances'], turned
   lay.input(slots.l_eh_p, plate.e2, 'plate.e2');
   if (m.input.slab) lay.input(slots.L_s, m.input.slab.span, 'slab.span');
   lay.hole(slots.d_hv_p, slots.d_hh_p, m.hole.plate, holes.plate);
-  return { c: caseOf(m, clearances, turned), values: lay.values, origins: lay.origins, common };
+  return { c: caseOf(m, clearances, turned), lay, common };
 }

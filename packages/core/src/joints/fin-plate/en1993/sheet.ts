@@ -121,7 +121,7 @@ export function sideOf(m: FinPlateModel, clearances: Clear['clearances'], turned
     { part: 'plate', steel: m.plateSteel },
     { part: 'support', steel: m.support.steel },
   ]);
-  return { c: caseOf(m, clearances, turned), values: lay.values, origins: lay.origins, common };
+  return { c: caseOf(m, clearances, turned), lay, common };
 }
 
 /** Slots that take the actions of a combination. */

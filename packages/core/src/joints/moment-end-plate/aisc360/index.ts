@@ -154,7 +154,7 @@ export function momentPlateToAisc360(m: MomentPlateModel): PreparedRows {
     freeRows: false,
     preloaded: true,
     method: null,
-    judge: (r, loads) => judgeRules(momentRules, ruled, r, loads),
+    judge: (r, loads, musts) => judgeRules(momentRules, ruled, r, loads, musts),
     origins: (c): ReadonlyMap<number, Origin> => sided[c ? senseOf(c, ends) : ends[0].form ? 1 : -1]().lay.origins,
     actions: ACTIONS,
     drawn: (c) => {

@@ -125,7 +125,6 @@ function originsOf(laid: ReadonlyMap<number, Origin>): ReadonlyMap<number, Origi
 export function momentPlateToEn1993(m: MomentPlateModel): MomentPlateToEn1993 {
   refuseOutside(m);
   const lay = layOut(m);
-  const origins = originsOf(lay.origins);
   const run = new Run(sheet);
   run.v.set(lay.values);
   workCommon(m, run);
@@ -164,12 +163,12 @@ export function momentPlateToEn1993(m: MomentPlateModel): MomentPlateToEn1993 {
       const out = workCombination(m, resist, c, names, r);
       return { results: withStress(m, c, out.list, r, again), notes: out.notes };
     },
-    judge: (r, loads) => {
+    judge: (r, loads, musts) => {
       r.v.set(base);
       r.where = '';
-      return judgeRules(momentRules, m, r, loads);
+      return judgeRules(momentRules, m, r, loads, musts);
     },
-    origins: () => origins,
+    origins: () => originsOf(lay.origins),
     actions: ACTIONS,
     freeRows: true,
     preloaded: false,
