@@ -63,7 +63,7 @@ describe('the search for the best detail', () => {
     // It starts at once, and what is under way ends when it is told to.
     await openJoint(on.app, page, 'P1-04');
     await page.getByRole('tab', { name: 'Alternatives' }).click();
-    await search.getByText(/details made…|judged from the cheapest on/).waitFor(LONG);
+    await search.getByText(/details judged, \d+ % of all choices/).waitFor(LONG);
     await search.getByRole('button', { name: 'Stop' }).click();
     await search.getByRole('button', { name: 'Search again' }).waitFor(LONG);
   }, 600_000);

@@ -11,7 +11,7 @@ interface Said {
     readonly axes: readonly { readonly id: string; readonly values: readonly unknown[] }[];
   }[];
   readonly details: number;
-  readonly judged: number;
+  readonly choices: number;
   readonly hold: number;
   readonly cheapest: readonly {
     readonly kind: string;
@@ -40,7 +40,7 @@ describe('gusset search', () => {
       expect(k.choices).toBe(k.axes.reduce((n, a) => n * a.values.length, 1));
       expect(k.axes.find((a) => a.id === 'bolt')!.values).toEqual([20]);
     }
-    expect([said.judged, said.cheapest.length]).toEqual([said.details, 3]);
+    expect([said.details <= said.choices, said.cheapest.length]).toEqual([true, 3]);
     const costs = said.cheapest.map((c) => c.cost);
     expect(costs).toEqual([...costs].sort((a, b) => a - b));
     for (const c of said.cheapest) expect(c.parts.reduce((s, p) => s + p.cost, 0)).toBeCloseTo(c.cost, 9);
@@ -74,7 +74,7 @@ describe('gusset search', () => {
     expect(r.out).toMatch(
       /^B1-01: \d+ of \d+ details hold; \d+ give, \d+ break a rule\.\n {2}Fin plate: \d+ details of \d+ choices: /,
     );
-    expect(r.out).toContain('All of them were judged, from the cheapest on: nothing cheaper in these ranges is left out.');
+    expect(r.out).toContain('All of them were judged: nothing cheaper in these ranges is left out.');
     expect(r.out).toMatch(/\(as it is\)\n +\d+\.\d\d +1\.\d\d {2}FP \| 1[02]x/);
     expect(r.out).toContain('More for more: nothing is as cheap and holds as much as');
     expect(r.out).not.toContain('end plate');

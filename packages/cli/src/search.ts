@@ -27,7 +27,7 @@ export function printSearch({ mark, present, result: r, top }: Searched): string
             .map((a) => `${a.title} ${a.words.join(' ')}`)
             .join('; ')}`,
     ),
-    'All of them were judged, from the cheapest on: nothing cheaper in these ranges is left out.',
+    'All of them were judged: nothing cheaper in these ranges is left out.',
     '',
     '     cost   least  detail, and what gives first',
     ...(present ? [`${costText(present.cost)}  ${multipleText(present.multiple).padStart(6)}  ${present.line}  (as it is)`] : []),

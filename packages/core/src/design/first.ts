@@ -5,7 +5,7 @@ import { kindOf } from '../joints/registry.ts';
 import { Refusal } from '../refusal.ts';
 import { practiceOf, ratesOf, type HouseRules } from '../rules/index.ts';
 import { leastMultiple, tryDetail } from './judge.ts';
-import { searchDetails } from './search.ts';
+import { searchAll } from './search.ts';
 
 /** Checks of one combination that a first detail may cost after the usual range has failed. */
 const BUDGET = 1500;
@@ -34,21 +34,20 @@ function byRules(
     practice,
     rates: ratesOf(rules),
     kinds: [kindId],
+    most: 1,
   };
-  for (const { found, details } of searchDetails(asked)) {
-    const [cheapest] = found;
-    if (!cheapest) continue;
-    return {
-      input: cheapest.input,
-      why: [
-        `The cheapest of the ${details} details that the house rules allow: ${cheapest.choice.map((c) => `${c.axis} ${c.value}`).join(', ')}.`,
-        combinations.length
-          ? `First to give at ${cheapest.multiple.toFixed(2)} of the worst combination.`
-          : 'No forces were given yet.',
-      ],
-    };
-  }
-  return null;
+  const { found, details } = searchAll(asked);
+  const [cheapest] = found;
+  if (!cheapest) return null;
+  return {
+    input: cheapest.input,
+    why: [
+      `The cheapest of the ${details} details that the house rules allow: ${cheapest.choice.map((c) => `${c.axis} ${c.value}`).join(', ')}.`,
+      combinations.length
+        ? `First to give at ${cheapest.multiple.toFixed(2)} of the worst combination.`
+        : 'No forces were given yet.',
+    ],
+  };
 }
 
 /** A first detail that follows good practice and, where the usual range or what lies a few steps beyond it allows, holds every combination and keeps every must rule; by the house rules where they say what details are made of. */

@@ -14,7 +14,7 @@ import { leastMultiple, tryBuild } from './judge.ts';
 import { firstDetail } from './first.ts';
 import { straysOf } from './strays.ts';
 import { waysOut } from './ways-out.ts';
-import { frontierOf, Judge, searchAll, searchDetails, type SearchAsked } from './search.ts';
+import { frontierOf, Judge, searchAll, searchDetails, together, type SearchAsked } from './search.ts';
 
 const read = (name: string) => readJob(JSON.parse(readFileSync(`demo/${name}.json`, 'utf8')));
 const jobs = { tern: read('tern-quay'), heron: read('heron-street') };
@@ -70,6 +70,13 @@ function enumerated(a: SearchAsked) {
   return out;
 }
 
+/** A search for a joint under twenty times its shear. */
+function nothingHolds(): SearchAsked {
+  const a = few(asked('tern', 'B1-01', { kinds: ['fin-plate'] }));
+  const heavy = a.acting('fin-plate').map((c) => ({ ...c, V_Ed: 20 * (c.V_Ed || 40) }));
+  return { ...a, acting: () => heavy };
+}
+
 describe('the search for a detail', () => {
   it.each([
     ['tern', 'B1-01'],
@@ -96,22 +103,48 @@ describe('the search for a detail', () => {
     for (const x of all.values()) expect(frontier.some((f) => f.cost <= x.cost && f.multiple >= x.multiple - 1e-9)).toBe(true);
   });
 
-  it('counts what becomes of every detail, and answers from the cheapest on as it goes', () => {
+  it('counts what becomes of every detail, and answers with the cheapest so far as it goes', () => {
     const a = few(asked('tern', 'B1-01'));
     const steps = [...searchDetails(a)];
-    for (const s of steps) {
-      expect(s.judged).toBeGreaterThanOrEqual(s.give + s.broken + s.notWhole + s.found.length);
-      expect(s.found.map((f) => f.cost)).toEqual(s.found.map((f) => f.cost).sort((x, y) => x - y));
-    }
     const last = searchAll(a);
-    expect(last.judged).toBe(last.details);
+    for (const s of [...steps, last]) {
+      expect(s.details).toBeGreaterThanOrEqual(s.give + s.broken + s.notWhole + s.found.length);
+      expect(s.gone).toBeGreaterThanOrEqual(s.details);
+      expect(s.details).toBe(s.kinds.reduce((n, k) => n + k.details, 0));
+      expect(s.found.map((f) => f.cost)).toEqual(s.found.map((f) => f.cost).sort((x, y) => x - y));
+      // What was found stays found.
+      expect(last.found).toEqual(expect.arrayContaining([...s.found]));
+    }
+    expect([last.gone, last.dearer]).toEqual([last.choices, 0]);
     // Rules are told as rules, not as what could not be checked.
     expect([last.broken > 0, last.notWhole]).toEqual([true, 0]);
     expect(last.lacks.filter((l) => l.lack === 'broken').map((l) => l.title)).not.toContain('');
     expect(last.lacks.reduce((n, l) => n + l.details, 0)).toBe(last.give + last.broken + last.notWhole);
-    // What was told first is the start of what was told last.
-    const first = steps.find((s) => s.found.length)!;
-    expect(last.found.slice(0, first.found.length)).toEqual(first.found);
+  });
+
+  it('in shares finds together what it finds alone, in any number of them', () => {
+    for (const a of [few(asked('tern', 'B1-01')), few(asked('heron', 'A1-01')), nothingHolds()]) {
+      const alone = searchAll(a);
+      for (const of of [1, 2, 3]) {
+        const shares = Array.from({ length: of }, (_, at) => searchAll({ ...a, share: { at, of } }));
+        expect(shares.every((s) => s.gone <= Math.ceil(alone.choices / of))).toBe(true);
+        const { nearest, ...rest } = together(shares);
+        const { nearest: own, ...whole } = alone;
+        expect(rest).toEqual(whole);
+        expect(nearest.map((n) => n.multiple)).toEqual(own.map((n) => n.multiple));
+      }
+    }
+  });
+
+  it('wanted for its cheapest alone it finds the same ones, and judges no dearer ones to the end', () => {
+    const a = few(asked('tern', 'B1-01'));
+    const all = searchAll(a);
+    for (const most of [1, 5, 24]) {
+      const r = searchAll({ ...a, most });
+      expect(r.found.slice(0, most)).toEqual(all.found.slice(0, most));
+      expect([r.details, r.dearer > 0]).toEqual([all.details, true]);
+      expect(r.details).toBeGreaterThanOrEqual(r.give + r.broken + r.notWhole + r.dearer + r.found.length);
+    }
   });
 
   it('keeps what is given: the far beam, the frame, the block', () => {
@@ -145,9 +178,7 @@ describe('the search for a detail', () => {
   });
 
   it('says what details lack, and the strongest of them, where none holds', () => {
-    const a = few(asked('tern', 'B1-01', { kinds: ['fin-plate'] }));
-    const heavy = a.acting('fin-plate').map((c) => ({ ...c, V_Ed: 20 * (c.V_Ed || 40) }));
-    const r = searchAll({ ...a, acting: () => heavy });
+    const r = searchAll(nothingHolds());
     expect([r.found, r.kinds.map((k) => k.kind)]).toEqual([[], ['fin-plate']]);
     expect(r.lacks[0]!.details).toBeGreaterThan(0);
     expect(r.nearest[0]!.multiple).toBeLessThan(1);

@@ -27,6 +27,10 @@ export interface SearchAsked {
   readonly rates: CostRates;
   /** Kinds of its family, by their ids; all when absent. */
   readonly kinds?: readonly string[];
+  /** So many of the cheapest are wanted: what is dearer than they are is not judged; all when absent. */
+  readonly most?: number;
+  /** One share of the choices, where several threads go through them: every `of`-th, from number `at` on. */
+  readonly share?: { readonly at: number; readonly of: number };
 }
 
 /** A detail that holds every combination and keeps every rule that must be kept. */
@@ -47,6 +51,8 @@ export interface FoundDetail {
   readonly fastener?: string;
   readonly rows: number;
   readonly plateMass: number;
+  /** Number of its choice. */
+  readonly nth: number;
 }
 
 /** What was gone through of one kind. */
@@ -64,12 +70,15 @@ export interface SearchedKind {
 
 export interface SearchProgress {
   readonly kinds: readonly SearchedKind[];
-  /** Details in all, those that were judged, and what became of them. */
+  /** Choices in all, those that were gone through, the details that came of them, and what became of these. */
+  readonly choices: number;
+  readonly gone: number;
   readonly details: number;
-  readonly judged: number;
   readonly give: number;
   readonly broken: number;
   readonly notWhole: number;
+  /** Dearer than those that were wanted, and not judged therefore. */
+  readonly dearer: number;
   /** Rules that details break and checks that bring them down, each with how many it is the first of. */
   readonly lacks: readonly Lacking[];
   /** Those that hold, the cheapest first. */
@@ -90,13 +99,14 @@ interface Candidate {
   readonly space: SearchSpace;
   readonly choice: readonly (number | string)[];
   readonly judge: Judge;
+  readonly nth: number;
 }
 
-/** So many details are judged, or made, between two answers. */
-const AT_A_TIME = 16;
-const MADE_AT_A_TIME = 200;
-/** Where none holds, so many of the dearest that give are judged to the end. */
+/** So many choices are gone through between two answers. */
+const AT_A_TIME = 32;
+/** Where none holds, so many of the dearest that give are judged to the end, and so many of them told. */
 const MOST_NEAR = 1500;
+const NEAREST = 5;
 
 /** What a detail that does not hold lacks first: a rule that must be kept, strength under some combination, or a check that could not be made. */
 type Lack = Omit<Lacking, 'details'>;
@@ -181,78 +191,87 @@ function spacesOf({ kind: id, input, acting, basis, practice, kinds, start: give
 /** Members of the joint; nothing where no other kind could start from them: its search goes out from the joint as it stands. */
 const startOf = (kind: JointKind, input: unknown): Start => orNone(() => kind.seedOf(input)) ?? {};
 
-/** A search as it goes: what was made, judged and found so far. */
+/** A search as it goes: what was gone through, judged and found so far. */
 class Searching {
-  private readonly kinds: SearchedKind[] = [];
-  private readonly candidates: Candidate[] = [];
-  private readonly counts = { judged: 0, give: 0, broken: 0, notWhole: 0 };
+  private readonly kinds: SearchedKind[];
+  private readonly choices: number;
+  private readonly counts = { gone: 0, details: 0, give: 0, broken: 0, notWhole: 0, dearer: 0 };
   private readonly lacks = new Map<string, Lacking>();
   private readonly giving: Candidate[] = [];
   private readonly found: FoundDetail[] = [];
   private readonly lines = new Set<string>();
-  constructor(private readonly asked: SearchAsked) {}
+  private readonly spaces: readonly Gone[];
+  constructor(private readonly asked: SearchAsked) {
+    this.spaces = spacesOf(asked);
+    this.kinds = this.spaces.map(({ kind, space }): SearchedKind => {
+      const about = { kind: kind.id, title: kindTitle(kind, asked.basis.standard), details: 0 };
+      if (typeof space === 'string') return { ...about, axes: [], fixed: '', choices: 0, refusal: space };
+      return { ...about, axes: space.axes, fixed: space.fixed, choices: sizeOf(space) };
+    });
+    this.choices = this.kinds.reduce((n, k) => n + k.choices, 0);
+  }
 
   told(nearest: readonly FoundDetail[] = []): SearchProgress {
-    const { kinds, candidates, counts, lacks, found } = this;
-    return { kinds: [...kinds], details: candidates.length, ...counts, lacks: listed(lacks), found: [...found], nearest };
+    const { kinds, choices, counts, lacks, found } = this;
+    return { kinds: [...kinds], choices, ...counts, lacks: listed([...lacks.values()]), found: [...found], nearest };
   }
 
-  /** Makes and prices every detail. */
-  *make(): Generator<SearchProgress, void> {
-    const { basis } = this.asked;
-    for (const { kind, present, space } of spacesOf(this.asked)) {
-      const title = kindTitle(kind, basis.standard);
-      if (typeof space === 'string') {
-        this.kinds.push({ kind: kind.id, title, axes: [], fixed: '', choices: 0, details: 0, refusal: space });
-        continue;
-      }
-      const judge = new Judge(this.asked.acting(kind.id), basis);
-      const { axes, fixed } = space;
-      const choices = sizeOf(space);
-      const at = this.kinds.push({ kind: kind.id, title, axes, fixed, choices, details: 0 }) - 1;
-      const before = this.candidates.length;
-      for (let n = 0; n < choices; n += 1) {
-        if (n % MADE_AT_A_TIME === MADE_AT_A_TIME - 1) yield this.told();
+  /** Makes the detail of every choice and judges it. */
+  *through(): Generator<SearchProgress, void> {
+    const { at, of } = this.asked.share ?? { at: 0, of: 1 };
+    let nth = -1;
+    for (const [k, { kind, present, space }] of this.spaces.entries()) {
+      if (typeof space === 'string') continue;
+      const judge = new Judge(this.asked.acting(kind.id), this.asked.basis);
+      for (let n = 0; n < this.kinds[k]!.choices; n += 1) {
+        nth += 1;
+        if (nth % of !== at) continue;
         const choice = choiceAt(space, n);
         const made = space.make(choice);
-        if (made === null) continue;
-        // What is given stays over a detail of the same kind.
-        const input: unknown = present === null ? made : { ...made, ...givenOf(kind, present) };
-        const joint = judge.build(kind, input);
-        if (joint) this.candidates.push({ kind, input, cost: costOf(joint, this.asked.rates), space, choice, judge });
+        if (made !== null) {
+          // What is given stays over a detail of the same kind.
+          const input: unknown = present === null ? made : { ...made, ...givenOf(kind, present) };
+          if (this.one({ kind, input, space, choice, judge, nth }))
+            this.kinds[k] = { ...this.kinds[k]!, details: this.kinds[k]!.details + 1 };
+        }
+        this.counts.gone += 1;
+        if (this.counts.gone % AT_A_TIME === 0) yield this.told();
       }
-      this.kinds[at] = { ...this.kinds[at]!, details: this.candidates.length - before };
-    }
-    // Of equal cost the one that was made first.
-    this.candidates.sort((a, b) => a.cost - b.cost);
-    yield this.told();
-  }
-
-  /** Judges them, the cheapest first. */
-  *judge(): Generator<SearchProgress, void> {
-    for (const c of this.candidates) {
-      this.one(c);
-      this.counts.judged += 1;
-      if (this.counts.judged % AT_A_TIME === 0) yield this.told();
     }
   }
 
-  private one(c: Candidate): void {
-    const joint = c.judge.build(c.kind, c.input)!;
+  /** Judges the detail of a choice; false where it can't be built. */
+  private one(c: Omit<Candidate, 'cost'>): boolean {
+    const { rates } = this.asked;
+    const joint = c.judge.build(c.kind, c.input);
+    if (!joint) return false;
+    this.counts.details += 1;
+    // Its price first where that may end it.
+    if (this.bound < Infinity && costOf(joint, rates) > this.bound) {
+      this.counts.dearer += 1;
+      return true;
+    }
     const report = c.judge.judge(joint);
     if ('lack' in report) {
       this.lacking(report);
-      if (report.lack === 'give') this.giving.push(c);
-      return;
+      if (report.lack === 'give') this.giving.push({ ...c, cost: costOf(joint, rates) });
+      return true;
     }
+    // Two choices may come to one detail.
+    const name = `${c.kind.id} ${c.kind.line.print(c.input, this.asked.basis.units)}`;
+    if (this.lines.has(name)) return true;
+    this.lines.add(name);
     // What is outside of the kind's own limits is no detail of it.
     if ('error' in validate(c.kind.schema, c.input))
-      return this.lacking({ lack: 'broken', title: 'a size outside of what the kind takes' });
-    const detail = detailOf(c, joint, report, this.asked);
-    // Two choices may come to one detail.
-    const name = `${detail.kind} ${detail.line}`;
-    if (!this.lines.has(name)) this.found.push(detail);
-    this.lines.add(name);
+      this.lacking({ lack: 'broken', title: 'a size outside of what the kind takes' });
+    else insert(this.found, detailOf({ ...c, cost: costOf(joint, rates) }, joint, report, this.asked));
+    return true;
+  }
+
+  /** What a detail may cost at most to be among the cheapest that are wanted. */
+  private get bound(): number {
+    const { most } = this.asked;
+    return most === undefined ? Infinity : (this.found[most - 1]?.cost ?? Infinity);
   }
 
   private lacking({ lack, title }: Lack): void {
@@ -265,26 +284,73 @@ class Searching {
   *nearest(): Generator<SearchProgress, FoundDetail[]> {
     if (this.found.length) return [];
     const near: FoundDetail[] = [];
-    for (const [i, c] of this.giving.slice(-MOST_NEAR).entries()) {
+    const dearest = this.giving.sort(byCost).slice(-MOST_NEAR);
+    for (const [i, c] of dearest.entries()) {
       const joint = c.judge.build(c.kind, c.input)!;
       near.push(detailOf(c, joint, summaryUnder(joint, c.judge.combinations), this.asked));
       if (i % AT_A_TIME === 0) yield this.told();
     }
-    return near.sort((a, b) => b.multiple - a.multiple).slice(0, 5);
+    return strongest(near);
   }
+}
+/** The cheapest first; of equal cost the one that was made first. */
+const byCost = (a: Priced, b: Priced): number => a.cost - b.cost || a.nth - b.nth;
+type Priced = Pick<FoundDetail, 'cost' | 'nth'>;
+const strongest = (near: readonly FoundDetail[]): FoundDetail[] =>
+  [...near].sort((a, b) => b.multiple - a.multiple || byCost(a, b)).slice(0, NEAREST);
+
+/** Puts a detail in its place among those that were found. */
+function insert(found: FoundDetail[], detail: FoundDetail): void {
+  let [low, high] = [0, found.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (byCost(found[middle]!, detail) < 0) low = middle + 1;
+    else high = middle;
+  }
+  found.splice(low, 0, detail);
 }
 
 /**
- * Every detail that the office allows for the members and actions of a joint, over all kinds of its family: each is made and priced, then judged from
- * the cheapest on, so that nothing cheaper than a detail that was found is left out at any time. Answers as it goes; the last answer has all.
+ * Every detail that the office allows for the members and actions of a joint, over all kinds of its family, each made, priced and judged once. Answers
+ * as it goes with the cheapest so far; the last answer has all, so that nothing cheaper in these ranges is left out.
  */
 export function* searchDetails(asked: SearchAsked): Generator<SearchProgress, SearchProgress> {
   const search = new Searching(asked);
-  yield* search.make();
-  yield* search.judge();
+  yield* search.through();
   return search.told(yield* search.nearest());
 }
-const listed = (lacks: ReadonlyMap<string, Lacking>): Lacking[] => [...lacks.values()].sort((a, b) => b.details - a.details);
+const listed = (lacks: readonly Lacking[]): Lacking[] =>
+  [...lacks].sort((a, b) => b.details - a.details || (a.title < b.title ? -1 : 1));
+
+/** The shares of a search together: what one that goes through everything says. */
+export function together(shares: readonly SearchProgress[]): SearchProgress {
+  const [first] = shares;
+  const sum = (of: (s: SearchProgress) => number): number => shares.reduce((n, s) => n + of(s), 0);
+  const lines = new Set<string>();
+  const found = shares
+    .flatMap((s) => s.found)
+    .sort(byCost)
+    .filter((f) => !lines.has(nameOf(f)) && lines.add(nameOf(f)));
+  const lacks = new Map<string, Lacking>();
+  for (const l of shares.flatMap((s) => s.lacks)) {
+    const key = `${l.lack} ${l.title}`;
+    lacks.set(key, { ...l, details: l.details + (lacks.get(key)?.details ?? 0) });
+  }
+  return {
+    kinds: first!.kinds.map((k, i) => ({ ...k, details: sum((s) => s.kinds[i]!.details) })),
+    choices: first!.choices,
+    gone: sum((s) => s.gone),
+    details: sum((s) => s.details),
+    give: sum((s) => s.give),
+    broken: sum((s) => s.broken),
+    notWhole: sum((s) => s.notWhole),
+    dearer: sum((s) => s.dearer),
+    lacks: listed([...lacks.values()]),
+    found,
+    nearest: found.length ? [] : strongest(shares.flatMap((s) => s.nearest)),
+  };
+}
+const nameOf = (f: FoundDetail): string => `${f.kind} ${f.line}`;
 
 function detailOf(c: Candidate, joint: Joint, report: Summary, { basis, rates }: SearchAsked): FoundDetail {
   const { quantities: q, solid } = joint;
@@ -306,6 +372,7 @@ function detailOf(c: Candidate, joint: Joint, report: Summary, { basis, rates }:
     ...(q.fastener ? { fastener: q.fastener } : {}),
     rows: new Set(solid.bolts.filter((b) => b.axis === solid.bolts[0]!.axis).map((b) => b.row)).size,
     plateMass: q.plateMass,
+    nth: c.nth,
   };
 }
 

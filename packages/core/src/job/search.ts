@@ -57,7 +57,7 @@ export const plainSearch = ({ mark, present, result, top }: Searched) => ({
   mark,
   present,
   kinds: result.kinds,
-  ...{ details: result.details, judged: result.judged, give: result.give, broken: result.broken },
+  ...{ choices: result.choices, details: result.details, give: result.give, broken: result.broken },
   ...{ not_whole: result.notWhole, hold: result.found.length, lacks: result.lacks },
   cheapest: result.found.slice(0, top),
   frontier: frontierOf(result.found),

@@ -126,9 +126,8 @@ function* seek(
     return { ...nothing, asked: null, refusal: e.message };
   }
   let found: readonly { readonly kind: string; readonly input: unknown; readonly cost: number }[] = [];
-  for (const step of searchDetails(asked)) {
+  for (const step of searchDetails({ ...asked, most: OF_EACH })) {
     found = step.found;
-    if (found.length >= OF_EACH) break;
     yield { stage: 'search', done, of };
   }
   const own = new Map<string, unknown>([[joint.kind, joint.input]]);

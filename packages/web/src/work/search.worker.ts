@@ -6,13 +6,14 @@ import {
   type FoundDetail,
   type JointContent,
   type PresentCost,
+  type SearchAsked,
   type SearchedJob,
   type SearchProgress,
 } from '@ample/core';
 import { expose } from 'comlink';
 import { followed } from './steps.ts';
 
-/** How far a search is; of what it found what is more than was told before. */
+/** How far a share of a search is; of what it found what is more than was told before. */
 export interface SearchTold extends Omit<SearchProgress, 'found'> {
   readonly more: readonly FoundDetail[];
   readonly present: PresentCost | null;
@@ -23,18 +24,19 @@ const worker = {
   async run(
     content: JointContent,
     job: SearchedJob,
+    share: NonNullable<SearchAsked['share']>,
     say: (told: SearchTold) => Promise<void>,
   ): Promise<{ readonly refusal: string } | null> {
     try {
       const asked = searchOf(content, job);
       const present = presentCost(asked);
-      let sent = 0;
+      const sent = new Set<number>();
       const tell = ({ found, ...rest }: SearchProgress, done: boolean): Promise<void> => {
-        const more = found.slice(sent);
-        sent = found.length;
+        const more = found.filter((f) => !sent.has(f.nth));
+        for (const f of more) sent.add(f.nth);
         return say({ ...rest, more, present, done });
       };
-      await tell(await followed(searchDetails(asked), (p) => tell(p, false)), true);
+      await tell(await followed(searchDetails({ ...asked, share }), (p) => tell(p, false)), true);
       return null;
     } catch (e) {
       return { refusal: refusalOf(e).message };

@@ -105,14 +105,12 @@ const keyOf = (f: FoundDetail): string => `${f.kind} ${f.line}`;
 
 function Progress({ search: { told, found, stopped, stop, again } }: { search: ReturnType<typeof useSearch> }) {
   if (!told) return <p className="muted">Making the details…</p>;
-  const { judged, details, done } = told;
+  const { choices, gone, details, done } = told;
   return (
     <p className="search-progress" role="status">
       {done
         ? `All ${details} details were judged: ${found.length} hold.`
-        : judged
-          ? `${judged} of ${details} judged from the cheapest on: ${found.length} hold${stopped ? '. Stopped.' : '…'}`
-          : `${details} details made…`}{' '}
+        : `${details} details judged, ${Math.floor((100 * gone) / Math.max(1, choices))} % of all choices: ${found.length} hold${stopped ? '. Stopped.' : '…'}`}{' '}
       {!done && !stopped && (
         <button type="button" className="underline" onClick={stop}>
           Stop
