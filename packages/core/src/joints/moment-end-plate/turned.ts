@@ -1,3 +1,4 @@
+import { lazyOnce } from '../../lazy.ts';
 import { flangeThroat } from './input.ts';
 import type { MomentPlateModel, Stiffener } from './model.ts';
 
@@ -51,8 +52,12 @@ function flange(m: MomentPlateModel, at: 'top' | 'bottom'): Flange {
   return { ...common, haunch: false, t: beam.dims.tf, t_v: beam.dims.tf, b: beam.dims.b, ...beam.steel };
 }
 
-/** The joint as it stands for hogging, turned upside down for sagging. */
-export function turned(m: MomentPlateModel, sense: 1 | -1): Turned {
+/** The joint as it stands for hogging, turned upside down for sagging; one for every joint and sense. */
+export const turned = (m: MomentPlateModel, sense: 1 | -1): Turned => (sense === 1 ? asItStands(m) : upsideDown(m));
+const asItStands = lazyOnce((m: MomentPlateModel) => turn(m, 1));
+const upsideDown = lazyOnce((m: MomentPlateModel) => turn(m, -1));
+
+function turn(m: MomentPlateModel, sense: 1 | -1): Turned {
   const [top, bottom] = [flange(m, 'top'), flange(m, 'bottom')];
   const [ten, com] = sense === 1 ? [top, bottom] : [bottom, top];
   const { H } = m;
