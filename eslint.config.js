@@ -35,6 +35,7 @@ const FLOORS = [
   'joints/rows.ts',
   'joints/met.ts',
   'joints/search.ts',
+  'joints/practical.ts',
   'joints/kind.ts',
   'joints/given.ts',
   'joints/migrate.ts',

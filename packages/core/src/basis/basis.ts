@@ -1,6 +1,7 @@
 import type { CustomSteel, Section } from '../catalogue/index.ts';
 import type { BasisField } from './field.ts';
 import type { SystemId, Units } from '../units/system.ts';
+import type { Practice } from './practice.ts';
 import type { Standard } from './standard.ts';
 
 /** How bolt rows are dimensioned; it changes no result. */
@@ -52,6 +53,8 @@ export interface Basis {
   readonly close: number;
   /** How values are shown and typed; it changes no result. */
   readonly units: Units;
+  /** What the office makes details of, where moves and practical values go by it; it changes no result. */
+  readonly practice?: Partial<Practice>;
 }
 
 /** A custom section is an I or H by its dimensions. */

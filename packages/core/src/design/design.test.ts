@@ -15,7 +15,8 @@ import { leastMultiple } from './judge.ts';
 import { otherForm } from './other-form.ts';
 import { anyEndPlate } from '../joints/end-plate/any-input.testing.ts';
 import { anyFinPlate } from '../joints/fin-plate/any-input.testing.ts';
-import { waysOut } from './ways-out.ts';
+import { lacksOf, waysOf, waysOut } from './ways-out.ts';
+import { RATES } from '../rules/index.ts';
 import { optionsOf } from '../joints/kind.ts';
 
 const shear = (V_Ed: number): Combination => ({ name: 'C', V_Ed, N_Ed: 0, N_tie: 0 });
@@ -223,18 +224,85 @@ describe('ways out', () => {
     let pairs = 0;
     for (const V of [180, 220, 260, 300, 340]) {
       const c = [shear(V)];
-      const all = waysOut('fin-plate', weak, c, DEFAULT_BASIS, 50);
-      const alone = all.filter((w) => !w.pair && w.after >= 1 && w.rulesAfter === 0);
-      for (const w of all.filter((x) => x.pair)) {
+      const all = waysOut('fin-plate', weak, c, DEFAULT_BASIS, { most: 50 });
+      const alone = all.filter((w) => w.moves === 1 && w.after >= 1 && w.rulesAfter === 0);
+      for (const w of all.filter((x) => x.moves === 2)) {
         pairs += 1;
         expect(alone.length).toBeLessThan(2);
         expect(leastMultiple(judge(w.input, c))).toBe(w.after);
         // A pair is worth its name only if it beats each single move that is no dearer.
-        for (const one of all.filter((x) => !x.pair && x.cost <= w.cost))
+        for (const one of all.filter((x) => x.moves === 1 && x.cost <= w.cost))
           expect([w.label, w.after > one.after - 1e-6]).toEqual([w.label, true]);
       }
     }
     expect(pairs).toBeGreaterThan(3);
+  });
+  it('come in threes where no pair is enough', () => {
+    const strongest = (V: number) =>
+      V * Math.max(...waysOut('fin-plate', weak, [shear(V)], DEFAULT_BASIS, { most: 50 }).map((w) => w.after));
+    // Every multiple is in proportion to the shear: under a little less than the strongest of all carries nothing else arrives.
+    const c = [shear(0.995 * strongest(900))];
+    const { ways: all, short } = waysOf('fin-plate', weak, c, DEFAULT_BASIS, { most: 50 });
+    const home = all.filter((w) => w.after >= 1 && w.rulesAfter === 0);
+    expect([home.length > 0, short, home.every((w) => w.moves === 3)]).toEqual([true, null, true]);
+    for (const w of all) expect([w.label, leastMultiple(judge(w.input, c))]).toEqual([w.label, w.after]);
+    expect(all[0]!.label.split(', ')).toHaveLength(3);
+  });
+  it('say what the strongest still lacks where none brings the joint home', () => {
+    const heavy = [
+      { ...shear(900), name: 'H1' },
+      { ...shear(700), name: 'H2' },
+    ];
+    const { ways: all, short } = waysOf('fin-plate', weak, heavy, DEFAULT_BASIS);
+    expect(all.length).toBeGreaterThan(0);
+    expect(all.every((w) => w.after < 1)).toBe(true);
+    const most = Math.max(...all.map((w) => w.after));
+    const strongest = all.find((w) => w.label === short!.label)!;
+    expect(strongest.after).toBe(most);
+    const r = judge(strongest.input, heavy);
+    const failing = new Set(
+      r.combinations.flatMap((x) => x.checks.flatMap((y) => (y.type === 'strength' && y.multiple < 1 ? [y.title] : []))),
+    );
+    expect(new Set(short!.lacks.filter((l) => !l.rule).map((l) => l.title))).toEqual(failing);
+    const [first] = short!.lacks;
+    // What gives at a half would have to carry as much again.
+    expect(first!.multiple).toBe(most);
+    expect(first!.more).toBeCloseTo(1 / most - 1, 12);
+    expect(first!.combination).toBe('H1');
+    expect(short!.lacks.map((l) => l.multiple ?? 9)).toEqual([...short!.lacks.map((l) => l.multiple ?? 9)].sort((a, b) => a - b));
+    expect(first!.part).not.toBe('');
+  });
+  it('name a rule that nothing mends, with what it asks', () => {
+    // A plate nearer to its edge than any move takes it, under more than it carries.
+    const r = judge(weak, [shear(900)]);
+    const broken = { ...r, brokenRules: r.rules.filter((x) => x.type === 'rule').slice(0, 1) };
+    const last = lacksOf(broken).at(-1)!;
+    expect([last.title, last.multiple, last.more, last.rule]).toEqual([
+      broken.brokenRules[0]!.title,
+      null,
+      null,
+      broken.brokenRules[0],
+    ]);
+  });
+  it('go by the steps and the rates of the office', () => {
+    const c = [shear(150)];
+    const thin = finPlateField('bolts.d').set(finPlateField('plate.t').set(weak, 6), 16);
+    const office = { bolts: [16, 24], plates: [6, 9, 10, 18], classes: ['8.8'], steels: ['S275'] };
+    const labels = (details: object) =>
+      waysOut('fin-plate', thin, c, DEFAULT_BASIS, { most: 50, details })
+        .map((w) => w.label)
+        .join('; ');
+    const [plain, housed] = [labels({}), labels(office)];
+    expect([/M16 → M20/.test(plain), /plate 6 → 8/.test(plain)]).toEqual([true, true]);
+    expect([/M20|plate 6 → 8|10\.9|S355/.test(housed), /M16 → M24/.test(housed) || /plate 6 → 9/.test(housed)]).toEqual([
+      false,
+      true,
+    ]);
+    const cost = (rates: object) => waysOut('fin-plate', weak, c, DEFAULT_BASIS, { rates: { ...RATES, ...rates } })[0]!;
+    const free = cost({ bolt_each: 0, bolt_per_kg: 0, hole_each: 0, cut_per_m: 0 });
+    const dear = cost({ plate_per_kg: 1000 });
+    expect(dear.mass).toBeLessThanOrEqual(free.mass);
+    expect(free.label).not.toBe(dear.label);
   });
   it('are not offered without load', () => expect(waysOut('fin-plate', weak, [], DEFAULT_BASIS)).toEqual([]));
   it('cost more for more steel and bolts', () => {

@@ -47,9 +47,9 @@ export function fieldHelp<I>(
   input: I,
   basis: Basis = DEFAULT_BASIS,
 ): FieldHelp {
-  const { units } = basis;
+  const { units, practice } = basis;
   const says = accepted(kind.schema, field, input, basis);
-  const steps = fieldSteps(field, units);
+  const steps = fieldSteps(field, units, practice);
   const value = Number(field.get(input));
   return {
     label: field.label,

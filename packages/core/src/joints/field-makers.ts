@@ -42,6 +42,7 @@ export const fieldMakers = <I>() => ({
     quantity: 'length',
     type: 'list',
     steps: range(40, 200, 5),
+    follows: 'pitches',
     get: (i) => {
       const { p1 } = rows(i);
       return typeof p1 === 'number' ? p1 : printPitch(p1);
@@ -93,11 +94,20 @@ export const fieldMakers = <I>() => ({
   }),
 });
 
+/** A field whose practical values the office may give. */
+export const following = <I>(follows: NonNullable<Field<I>['follows']>, field: Field<I>): Field<I> => ({ ...field, follows });
+
 /** Up to the next 5 mm. */
 export const up5 = (x: number): number => Math.ceil(x / 5 - 1e-9) * 5;
 
-/** Practical values of a field, in mm: in a job in inches the nearest that a shop has, sixteenths, eighths over 15 mm, quarters over 100. */
-export function fieldSteps<I>({ steps = [], quantity }: Field<I>, units: Units): readonly number[] {
+/** Practical values of a field, in mm: those of the office where it has some; in a job in inches the nearest that a shop has, sixteenths, eighths over 15 mm, quarters over 100. */
+export function fieldSteps<I>(
+  { steps = [], quantity, follows }: Pick<Field<I>, 'steps' | 'quantity' | 'follows'>,
+  units: Units,
+  practice: Basis['practice'] = {},
+): readonly number[] {
+  const house = follows && practice[follows];
+  if (house) return [...house].sort((a, b) => a - b);
   if (units.id === 'SI' || quantity !== 'length') return steps;
   const nearest = (x: number): number => {
     const part = 25.4 / (x < 15 ? 16 : x < 100 ? 8 : 4);
@@ -108,7 +118,7 @@ export function fieldSteps<I>({ steps = [], quantity }: Field<I>, units: Units):
 
 /** A field moved up or down its practical values, `by` places; nothing where the ladder ends. */
 export function stepMove<I>(
-  { units, standard }: Basis,
+  { units, standard, practice }: Basis,
   fields: readonly Field<I>[],
   input: I,
   id: string,
@@ -119,7 +129,7 @@ export function stepMove<I>(
   const now = Number(field.get(input));
   if (!Number.isFinite(now)) return []; // a list of unequal values has no next step
   const options = optionsOf(field, standard);
-  const ladder = (options?.map((o) => Number(o.value)) ?? fieldSteps(field, units))
+  const ladder = (options?.map((o) => Number(o.value)) ?? fieldSteps(field, units, practice))
     .filter((x) => (by > 0 ? x > now + 1e-6 : x < now - 1e-6))
     .sort((a, b) => (a - b) * by);
   const next = ladder[Math.abs(by) - 1];

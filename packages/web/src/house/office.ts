@@ -1,3 +1,4 @@
+import { useEffect, useState } from 'react';
 import type { GivenRules } from '@ample/core';
 import { api } from '../api.ts';
 
@@ -15,3 +16,17 @@ export const officeRules = (): Promise<GivenRules> =>
 export const forgetOffice = (): void => {
   known = null;
 };
+
+const NOTHING: GivenRules = {};
+/** House rules of the office in a page; nothing until they are known. */
+export function useOffice(): GivenRules {
+  const [office, setOffice] = useState(NOTHING);
+  useEffect(() => {
+    let gone = false;
+    void officeRules().then((r) => gone || setOffice(r));
+    return () => {
+      gone = true;
+    };
+  }, []);
+  return office;
+}

@@ -6,7 +6,9 @@ import {
   type JointReport,
   type Quantities,
   type RuleResult,
+  type Lack,
   type WayOut,
+  type Ways,
   type Units,
 } from '@ample/core';
 import { useUnits } from '../parts/units.ts';
@@ -30,10 +32,11 @@ function price(w: WayOut, units: Units): string {
 }
 
 /** Moves that would lift the joint, each one re-checked; a click takes it, undo gives it back. */
-export function WaysOut({ ways, busy, onTake }: { ways: readonly WayOut[] | null; busy: boolean; onTake: (w: WayOut) => void }) {
+export function WaysOut({ ways: found, busy, onTake }: { ways: Ways | null; busy: boolean; onTake: (w: WayOut) => void }) {
   const units = useUnits();
-  if (!ways) return busy ? <p className="muted mt-4">Looking for ways out…</p> : null;
-  if (ways.length === 0) return null;
+  if (!found) return busy ? <p className="muted mt-4">Looking for ways out…</p> : null;
+  const { ways, short } = found;
+  if (ways.length === 0 && !short) return null;
   return (
     <section className="mt-4" aria-label="Ways out">
       <div className="label">Ways out, cheapest first</div>
@@ -58,9 +61,29 @@ export function WaysOut({ ways, busy, onTake }: { ways: readonly WayOut[] | null
           <span className="muted text-right">{price(w, units)}</span>
         </button>
       ))}
+      {short && (
+        <>
+          <p className="problem mt-2">
+            No one, two or three of these moves bring it home.{' '}
+            {short.label ? `The strongest (${short.label}) still lacks:` : 'It lacks:'}
+          </p>
+          <ul className="search-gone">
+            {short.lacks.map((l) => (
+              <li key={l.title}>
+                {l.title}
+                {l.rule ? ` · ${ruleText(l.rule, units)}` : ` · ${moreText(l)}`}
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
     </section>
   );
 }
+
+/** How much more a check would have to carry. */
+const moreText = ({ more, multiple, combination }: Lack): string =>
+  `${more === null ? 'no resistance at all' : `${significant(100 * more, 2)} % more`} (${multipleText(multiple!)} × ${combination})`;
 
 export const ruleText = (r: RuleResult, units: Units): string =>
   r.note ?? `${units.quantity(r.actual, r.unit)} ${r.sense === '>=' ? '≥' : '≤'} ${units.quantity(r.limit, r.unit)}`;

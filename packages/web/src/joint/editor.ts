@@ -10,6 +10,7 @@ import {
   optionsOf,
   type Option,
   type Field,
+  type GivenPractice,
   type Units,
   type Standard,
   type FieldValue,
@@ -74,6 +75,7 @@ export function makeEditor(
   job: JobRecord,
   apply: (content: JointContent, label: string) => void,
   say: (problem: string) => void,
+  practice: GivenPractice = {},
 ): JointEditor {
   const kind = kindOf(kindId);
   const take = (input: unknown, label: string): string | null => {
@@ -83,7 +85,7 @@ export function makeEditor(
     return null;
   };
   const field = (id: string): Field<unknown> | undefined => kind.fields.find((f) => f.id === id) ?? kind.placeField?.(id);
-  const basis = basisOf(job, content.settings);
+  const basis = { ...basisOf(job, content.settings), practice };
   const { units } = basis;
   const shown = (f: Field<unknown>, v: FieldValue): string =>
     optionsOf(f, basis.standard)?.find((o) => o.value === v)?.label ?? typedValue(f, v, units);
@@ -104,7 +106,7 @@ export function makeEditor(
       const f = field(id);
       return f ? typedValue(f, f.get(content.input), units) : '';
     },
-    steps: (f) => fieldSteps(f, units),
+    steps: (f) => fieldSteps(f, units, practice),
     set: (id, value) => {
       const f = field(id)!;
       const before = f.get(content.input);

@@ -7,10 +7,11 @@ import {
   kindTitle,
   otherForm,
   Refusal,
+  ratesOf,
   rulesOf,
   sideBySide,
   standardOf,
-  waysOut,
+  waysOf,
   withActions,
   workingsOf,
   type Basis,
@@ -25,7 +26,7 @@ import {
   type SideBySide,
   type Quantities,
   type TitleBlock,
-  type WayOut,
+  type Ways,
   type Workings,
 } from '@ample/core';
 import { expose } from 'comlink';
@@ -70,12 +71,13 @@ const worker = {
       return { report, drawing: joint.drawing({ ...title, verdict: report.verdict }, combination), quantities: joint.quantities };
     });
   },
-  ways(kindId: string, content: JointContent, job: SearchedJob): WayOut[] {
-    const { details } = rulesOf(job);
+  ways(kindId: string, content: JointContent, job: SearchedJob): Ways | null {
+    const rules = rulesOf(job);
+    const by = { details: rules.details, rates: ratesOf(rules) };
     const made = refusing(() =>
-      waysOut(kindId, content.input, withActions(content, job).combinations, basisFor(job, content), undefined, details),
+      waysOf(kindId, content.input, withActions(content, job).combinations, basisFor(job, content), by),
     );
-    return 'ok' in made ? made.ok : [];
+    return 'ok' in made ? made.ok : null;
   },
   workings(kindId: string, content: JointContent, job: JudgedBy, index: number): { ok: Workings } | { refusal: string } {
     return refusing(() => workingsOf({ ...withActions(content, job), kind: kindId }, basisFor(job, content), index));

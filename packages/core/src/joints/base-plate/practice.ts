@@ -8,7 +8,6 @@ import type { FirstDetail, Move, SearchFrom, Seed, Start } from '../kind.ts';
 import { boltAxis, countAxis, lengthAxis, wordAxis, type Practice as OfficePractice, type SearchSpace } from '../search.ts';
 import { baseField, baseFields } from './fields.ts';
 import { baseSchema, type BaseInput, type PatternInput } from './input.ts';
-import type { Materials } from '../../basis/standard.ts';
 import { strongerSteel } from '../beam-end/moves.ts';
 import type { ColumnModel } from './column.ts';
 import { baseModel, type BaseModel } from './model.ts';
@@ -278,7 +277,6 @@ export const baseSearch =
 export const baseMoves =
   (of: Practice) =>
   (i: I, m: BaseModel): Move<I>[] => {
-    const { materials } = m.basis.standard;
     const u = m.basis.units;
     const step = (id: string, label: string, ...by: number[]): Move<I>[] => {
       const f = baseField(id);
@@ -296,7 +294,7 @@ export const baseMoves =
       ...(i.shear.path.endsWith('key')
         ? [...step('key.depth', 'key depth', 2, 4), ...step('key.tw', 'key web', 1, 2), ...step('key.b', 'key width', 2, 4)]
         : []),
-      ...strongerParts(of, i, materials, u),
+      ...strongerParts(of, i, m.basis),
     ];
   };
 
@@ -348,14 +346,15 @@ function blockMoves(i: I, by: number, u: Units): Move<I>[] {
 }
 
 /** Anchors of a higher class, welded washers, a plate of better steel, stronger concrete. */
-function strongerParts(of: Practice, i: I, materials: Materials, u: Units): Move<I>[] {
-  const stronger = materials.anchors.stronger[i.anchors.cls ?? ''];
+function strongerParts(of: Practice, i: I, basis: Basis): Move<I>[] {
+  const { units: u, standard } = basis;
+  const stronger = standard.materials.anchors.stronger[i.anchors.cls ?? ''];
   return [
     ...(stronger ? [{ label: `class ${i.anchors.cls} → ${stronger}`, input: baseField('anchors.cls').set(i, stronger) }] : []),
     ...(i.anchors.washers_welded
       ? []
       : [{ label: 'washers welded to the plate', input: baseField('anchors.welded').set(i, true) }]),
-    ...strongerSteel('plate', i.plate.steel.grade, materials, (grade) => ({ ...i, plate: { ...i.plate, steel: { grade } } })),
+    ...strongerSteel('plate', i.plate.steel.grade, basis, (grade) => ({ ...i, plate: { ...i.plate, steel: { grade } } })),
     ...of.concretes
       .filter((f) => f > i.concrete.f_ck)
       .map((f) => ({

@@ -1,6 +1,7 @@
-import type { Materials } from '../../basis/standard.ts';
+import type { Basis } from '../../basis/basis.ts';
 import { boltName, type Units } from '../../units/system.ts';
 import type { Move } from '../kind.ts';
+import { largerBolt, strongerClass, strongerGrade } from '../practical.ts';
 
 /** The part moved up and down by a little; `at` is the joint with the part so much lower. */
 export const upAndDown = <I>(u: Units, part: string, at: (by: number) => I): Move<I>[] => [
@@ -26,10 +27,10 @@ export const longerEnds = <I>(u: Units, least: number, input: I): Move<I> => ({
 /** The next bolt that shops have: as it stands, with its edges where they count apart, with all its distances, and with a row less. */
 export function biggerBolts<I>(
   { bolts: { d, n1 } }: { readonly bolts: { readonly d: number; readonly n1: number } },
-  materials: Materials,
+  basis: Basis,
   o: { alone(d: number): I; edges?(d: number): I; spaced?(d: number): I; rowLess(spaced: I): I },
 ): Move<I>[] {
-  const bigger = materials.usualBolts.find((x) => x > d);
+  const bigger = largerBolt(basis, d);
   if (!bigger) return [];
   const label = `bolts ${boltName(d)} → ${boltName(bigger)}`;
   const moves: Move<I>[] = [{ label, input: o.alone(bigger) }];
@@ -42,18 +43,13 @@ export function biggerBolts<I>(
 }
 
 /** The next stronger class of bolts. */
-export function strongerBolts<I extends { readonly bolts: { readonly cls: string } }>(i: I, materials: Materials): Move<I>[] {
-  const stronger = materials.stronger[i.bolts.cls];
+export function strongerBolts<I extends { readonly bolts: { readonly cls: string } }>(i: I, basis: Basis): Move<I>[] {
+  const stronger = strongerClass(basis, i.bolts.cls);
   return stronger ? [{ label: `class ${i.bolts.cls} → ${stronger}`, input: { ...i, bolts: { ...i.bolts, cls: stronger } } }] : [];
 }
 
 /** The next stronger steel of a part. */
-export function strongerSteel<I>(
-  part: string,
-  grade: string | undefined,
-  materials: Materials,
-  set: (grade: string) => I,
-): Move<I>[] {
-  const better = materials.stronger[grade ?? ''];
+export function strongerSteel<I>(part: string, grade: string | undefined, basis: Basis, set: (grade: string) => I): Move<I>[] {
+  const better = strongerGrade(basis, grade);
   return better ? [{ label: `${part} steel ${grade} → ${better}`, input: set(better) }] : [];
 }

@@ -3,7 +3,7 @@ import { ANGLES, US_ANGLES, type AngleSection, type HoleKind } from '../../catal
 import { lazyOnce } from '../../lazy.ts';
 import { systemOf } from '../../units/system.ts';
 import { levelFields } from '../beam-end/beam-level.ts';
-import { fieldMakers, HOLE_CHOICES, range } from '../field-makers.ts';
+import { fieldMakers, following, HOLE_CHOICES, range } from '../field-makers.ts';
 import { boltFields, memberFields, otherSideFields, farBoltFields, supportEdgeFields } from '../beam-end/member-fields.ts';
 import type { Edit, Field } from '../kind.ts';
 import { groupHeight, lastPitch, withRowCount, type Pitch } from '../pitches.ts';
@@ -113,13 +113,16 @@ export const cleatsFields: readonly Field<I>[] = [
     (i) => i.fixing,
     (i, v) => ({ ...i, fixing: v as Fixing, ...(v === 'bolted' || i.weld ? {} : { weld: { s: 6 } }) }),
   ),
-  mm(
-    'cleat.t',
-    'Angle thickness',
-    't',
-    [6, 8, 10, 12, 15],
-    (i) => i.cleat.t,
-    (i, v) => cleat(i, { t: v }),
+  following(
+    'plates',
+    mm(
+      'cleat.t',
+      'Angle thickness',
+      't',
+      [6, 8, 10, 12, 15],
+      (i) => i.cleat.t,
+      (i, v) => cleat(i, { t: v }),
+    ),
   ),
   mm(
     'cleat.leg_web',

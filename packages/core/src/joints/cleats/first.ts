@@ -182,7 +182,6 @@ function withDistances(of: Standard, i: I, d: number): I {
 /** Small moves round a detail, each one step of one thing. */
 export function cleatsMoves(i: I, m: CleatsModel): Move<I>[] {
   const { units: u, standard } = m.basis;
-  const { materials } = standard;
   const step = (id: string, label: string, ...by: number[]): Move<I>[] => {
     const field = cleatsField(id);
     return !field.applies || field.applies(i) ? by.flatMap((b) => stepMove(m.basis, cleatsFields, i, id, label, b)) : [];
@@ -208,13 +207,13 @@ export function cleatsMoves(i: I, m: CleatsModel): Move<I>[] {
         ]
       : []),
     ...(boltedToBeam(i) ? closerWebRows(i) : []),
-    ...biggerBolts(i, materials, {
+    ...biggerBolts(i, m.basis, {
       alone: (d) => ({ ...i, bolts: { ...i.bolts, d } }),
       ...(i.fixing === 'bolted' ? { spaced } : {}),
       rowLess: (x) => withRows(x, withRowCount(x.bolts, i.bolts.n1 - 1)),
     }),
-    ...strongerBolts(i, materials),
-    ...strongerSteel('cleat', i.cleat.steel.grade, materials, (grade) => ({ ...i, cleat: { ...i.cleat, steel: { grade } } })),
+    ...strongerBolts(i, m.basis),
+    ...strongerSteel('cleat', i.cleat.steel.grade, m.basis, (grade) => ({ ...i, cleat: { ...i.cleat, steel: { grade } } })),
     ...(i.arrangement === 'single' ? [{ label: 'cleats 1 → 2', input: { ...i, arrangement: 'double' as const } }] : []),
   ];
 }

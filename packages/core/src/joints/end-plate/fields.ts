@@ -1,6 +1,6 @@
 import { type HoleKind } from '../../catalogue/index.ts';
 import { levelFields } from '../beam-end/beam-level.ts';
-import { fieldMakers, HOLE_CHOICES, PLATE_STEPS, range } from '../field-makers.ts';
+import { fieldMakers, following, HOLE_CHOICES, PLATE_STEPS, range } from '../field-makers.ts';
 import { boltFields, memberFields, otherSideFields, farBoltFields, supportEdgeFields } from '../beam-end/member-fields.ts';
 import type { Edit, Field } from '../kind.ts';
 import { groupHeight as heightOf, withRowCount, type Pitch } from '../pitches.ts';
@@ -31,13 +31,16 @@ export const endPlateFields: readonly Field<I>[] = [
   ...otherSideFields<I>(false),
   ...farBoltFields<I>(({ bolts: { n1, p1, p3 } }) => ({ n1, p1, p3 })),
   ...supportEdgeFields<I>(),
-  mm(
-    'plate.t',
-    'Plate thickness',
-    't_p',
-    PLATE_STEPS,
-    (i) => i.plate.t,
-    (i, v) => plate(i, { t: v }),
+  following(
+    'plates',
+    mm(
+      'plate.t',
+      'Plate thickness',
+      't_p',
+      PLATE_STEPS,
+      (i) => i.plate.t,
+      (i, v) => plate(i, { t: v }),
+    ),
   ),
   mm(
     'plate.h',
@@ -148,13 +151,16 @@ export const endPlateFields: readonly Field<I>[] = [
     (i) => i.holes.support,
     (i, v) => ({ ...i, holes: { ...i.holes, support: v as HoleKind } }),
   ),
-  mm(
-    'weld.s',
-    'Weld leg',
-    's',
-    [4, 5, 6, 8, 10, 12, 15],
-    (i) => i.weld.s,
-    (i, v) => ({ ...i, weld: { s: v } }),
+  following(
+    'legs',
+    mm(
+      'weld.s',
+      'Weld leg',
+      's',
+      [4, 5, 6, 8, 10, 12, 15],
+      (i) => i.weld.s,
+      (i, v) => ({ ...i, weld: { s: v } }),
+    ),
   ),
 ];
 

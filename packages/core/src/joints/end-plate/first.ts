@@ -224,8 +224,7 @@ const STEPS = [
 
 /** Small moves round a detail, each one step of one thing. */
 export function endPlateMoves(i: I, m: EndPlateModel): Move<I>[] {
-  const { units: u, standard } = m.basis;
-  const { materials } = standard;
+  const { units: u } = m.basis;
   const ends = endPlateField('plate.e1').set(endPlateField('plate.e1_bot').set(i, bottomEnd(i) + u.nudge), i.plate.e1 + u.nudge);
   const lower = (from: I, by: number): I => ({ ...from, plate: { ...from.plate, top: i.plate.top + by } });
   const closer = closerRows(i.bolts, i.bolts.d);
@@ -244,7 +243,7 @@ export function endPlateMoves(i: I, m: EndPlateModel): Move<I>[] {
           },
         ]
       : []),
-    ...biggerBolts(i, materials, {
+    ...biggerBolts(i, m.basis, {
       alone: (d) => ({
         ...i,
         bolts: { ...i.bolts, d },
@@ -254,8 +253,8 @@ export function endPlateMoves(i: I, m: EndPlateModel): Move<I>[] {
       rowLess: (x) => withRows(x, withRowCount(x.bolts, i.bolts.n1 - 1)),
     }),
     ...wholePlates(i, m),
-    ...strongerBolts(i, materials),
-    ...strongerSteel('plate', i.plate.steel.grade, materials, (grade) => ({ ...i, plate: { ...i.plate, steel: { grade } } })),
+    ...strongerBolts(i, m.basis),
+    ...strongerSteel('plate', i.plate.steel.grade, m.basis, (grade) => ({ ...i, plate: { ...i.plate, steel: { grade } } })),
   ];
 }
 

@@ -1,7 +1,7 @@
 import { aisc360 } from '../../standards/aisc360/standard.ts';
 import { type HoleKind } from '../../catalogue/index.ts';
 import { levelFields } from '../beam-end/beam-level.ts';
-import { fieldMakers, HOLE_CHOICES, PLATE_STEPS as PLATES, range } from '../field-makers.ts';
+import { fieldMakers, following, HOLE_CHOICES, PLATE_STEPS as PLATES, range } from '../field-makers.ts';
 import { boltFields, memberFields, otherSideFields } from '../beam-end/member-fields.ts';
 import type { Edit, Field } from '../kind.ts';
 import { groupHeight as heightOf, withRowCount, type Pitch } from '../pitches.ts';
@@ -60,13 +60,16 @@ export const finPlateFields: readonly Field<I>[] = [
     (i) => i.plate.side,
     (i, v) => plate(i, { side: v as 'near' }),
   ),
-  mm(
-    'plate.t',
-    'Plate thickness',
-    't_p',
-    PLATES,
-    (i) => i.plate.t,
-    (i, v) => plate(i, { t: v }),
+  following(
+    'plates',
+    mm(
+      'plate.t',
+      'Plate thickness',
+      't_p',
+      PLATES,
+      (i) => i.plate.t,
+      (i, v) => plate(i, { t: v }),
+    ),
   ),
   mm(
     'plate.h',
@@ -202,13 +205,16 @@ export const finPlateFields: readonly Field<I>[] = [
     ),
     applies: (i) => i.fixing === 'welded',
   },
-  mm(
-    'weld.s',
-    'Weld leg',
-    's',
-    [4, 5, 6, 8, 10, 12, 15],
-    (i) => i.weld.s,
-    (i, v) => ({ ...i, weld: { s: v } }),
+  following(
+    'legs',
+    mm(
+      'weld.s',
+      'Weld leg',
+      's',
+      [4, 5, 6, 8, 10, 12, 15],
+      (i) => i.weld.s,
+      (i, v) => ({ ...i, weld: { s: v } }),
+    ),
   ),
 ];
 

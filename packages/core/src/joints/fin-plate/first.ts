@@ -258,8 +258,7 @@ const EDGES = [
 
 /** Small moves round a detail, each one step of one thing. */
 export function finPlateMoves(i: I, m: FinPlateModel): Move<I>[] {
-  const { units: u, standard } = m.basis;
-  const { materials } = standard;
+  const { units: u } = m.basis;
   const step = (id: string, label: string, ...by: number[]): Move<I>[] =>
     by.flatMap((b) => stepMove(m.basis, finPlateFields, i, id, label, b));
   const ends = finPlateField('plate.e1').set(finPlateField('plate.e1_bot').set(i, m.e1_bot + u.nudge), i.plate.e1 + u.nudge);
@@ -281,7 +280,7 @@ export function finPlateMoves(i: I, m: FinPlateModel): Move<I>[] {
           },
         ]
       : []),
-    ...biggerBolts(i, materials, {
+    ...biggerBolts(i, m.basis, {
       alone: bolts,
       edges: (d) => ({
         ...bolts(d),
@@ -291,10 +290,10 @@ export function finPlateMoves(i: I, m: FinPlateModel): Move<I>[] {
       spaced: (d) => withDistances(i, m, d),
       rowLess: (x) => withRows(x, withRowCount(x.bolts, i.bolts.n1 - 1)),
     }),
-    ...strongerBolts(i, materials),
+    ...strongerBolts(i, m.basis),
     ...(i.bolts.n2 === 1 ? [{ label: 'bolt lines 1 → 2', input: finPlateField('bolts.n2').set(i, 2) }] : []),
     ...step('weld.s', 'weld leg', 1, 2),
-    ...strongerSteel('plate', i.plate.steel.grade, materials, (grade) => ({ ...i, plate: { ...i.plate, steel: { grade } } })),
+    ...strongerSteel('plate', i.plate.steel.grade, m.basis, (grade) => ({ ...i, plate: { ...i.plate, steel: { grade } } })),
     ...(i.gap > 10 ? step('gap', 'gap', -1) : []),
   ];
 }

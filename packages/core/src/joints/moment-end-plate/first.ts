@@ -3,6 +3,7 @@ import type { Basis } from '../../basis/basis.ts';
 import { Refusal } from '../../refusal.ts';
 import { boltName } from '../../units/system.ts';
 import { PLATE_STEPS, stepMove, up5 } from '../field-makers.ts';
+import { largerBolt, strongerClass, strongerGrade } from '../practical.ts';
 import type { FirstDetail, Move, SearchFrom, Start } from '../kind.ts';
 import { memberDimensions, strength, type MemberDimensions } from '../members.ts';
 import { boltAxis, lengthAxis, wordAxis, type Practice, type SearchSpace } from '../search.ts';
@@ -270,8 +271,7 @@ function nudged(i: I, by: number): I {
 
 /** Small moves round a detail, each one step of one thing. */
 export function momentPlateMoves(i: I, m: MomentPlateModel): Move<I>[] {
-  const { units: u, standard } = m.basis;
-  const { materials } = standard;
+  const { units: u } = m.basis;
   const moves: Move<I>[] = STEPS.flatMap(([id, label, ...steps]) => {
     const field = momentPlateFields.find((f) => f.id === id)!;
     if (field.applies && !field.applies(i)) return [];
@@ -285,11 +285,11 @@ export function momentPlateMoves(i: I, m: MomentPlateModel): Move<I>[] {
     { label: `first inside row ${u.length(5)} up`, input: nudged(i, 5) },
     { label: `first inside row ${u.length(5)} down`, input: nudged(i, -5) },
   );
-  const bigger = materials.usualBolts.find((d) => d > i.bolts.d);
+  const bigger = largerBolt(m.basis, i.bolts.d);
   if (bigger) moves.push({ label: `bolts ${boltName(i.bolts.d)} → ${boltName(bigger)}`, input: written(i, 'bolts.d', bigger) });
-  const cls = materials.stronger[i.bolts.cls];
+  const cls = strongerClass(m.basis, i.bolts.cls);
   if (cls) moves.push({ label: `class ${i.bolts.cls} → ${cls}`, input: written(i, 'bolts.cls', cls) });
-  const grade = i.plate.steel.grade && materials.stronger[i.plate.steel.grade];
+  const grade = strongerGrade(m.basis, i.plate.steel.grade);
   if (grade) moves.push({ label: `plate ${i.plate.steel.grade} → ${grade}`, input: written(i, 'plate.steel', { grade }) });
   if (m.column) moves.push(...columnMoves(i, m.column.dims));
   if (!i.haunch) moves.push({ label: 'a haunch under the beam', input: hauncheds(i, m) });

@@ -11,7 +11,7 @@ import {
   type JointContent,
   type MemberFacts,
   type Units,
-  type WayOut,
+  type Ways,
 } from '@ample/core';
 import { failureOrder } from '../FailureOrder.tsx';
 import { ruleText } from '../Side.tsx';
@@ -53,7 +53,7 @@ export function useCheck(
 ) {
   const [checked, setChecked] = useState<Checked | null>(null);
   const [refusal, setRefusal] = useState('');
-  const [ways, setWays] = useState<readonly WayOut[] | null>(null);
+  const [ways, setWays] = useState<Ways | null>(null);
   const turn = useRef(0);
   const { version, checked: signed } = record;
   useEffect(() => {

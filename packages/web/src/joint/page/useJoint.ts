@@ -8,10 +8,12 @@ import {
   otherStandards,
   Refusal,
   withActions,
+  rulesOf,
   type JobRecord,
   type JointContent,
   type Sibling,
 } from '@ample/core';
+import { useOffice } from '../../house/office.ts';
 import { makeEditor } from '../editor.ts';
 import { edited } from '../../store/joint.ts';
 import { useApp, useAppDispatch } from '../../store/store.ts';
@@ -120,7 +122,9 @@ function useEditing(job: JobRecord, present: JointContent) {
     },
     [dispatch],
   );
-  const editor = useMemo(() => makeEditor(present.kind, present, job, apply, setSaid), [present, job, apply]);
+  const office = useOffice();
+  const { details } = useMemo(() => rulesOf({ office, rules: job.rules }), [office, job.rules]);
+  const editor = useMemo(() => makeEditor(present.kind, present, job, apply, setSaid, details), [present, job, apply, details]);
   return { apply, editor, said, setSaid };
 }
 

@@ -1,5 +1,6 @@
 import { inches as inch, KSI } from '../../../catalogue/index.ts';
 import { boltName } from '../../../units/system.ts';
+import { strongerClass, strongerGrade } from '../../practical.ts';
 import { stepMove } from '../../field-makers.ts';
 import type { Move } from '../../kind.ts';
 import { written } from '../field-parts.ts';
@@ -60,11 +61,11 @@ export function momentPlateMovesToAisc360(i: I, m: MomentPlateModel): Move<I>[] 
       label: next === '4ES' ? 'ribs on the extensions of the plate' : 'eight bolts at each flange, in pairs of rows',
       input: reformed(i, m, next, i.bolts.d),
     });
-  const bigger = materials.diameters.find((d) => d > i.bolts.d + 1e-6);
+  const bigger = [...(m.basis.practice?.bolts ?? materials.diameters)].sort((a, b) => a - b).find((d) => d > i.bolts.d + 1e-6);
   if (bigger) moves.push({ label: `bolts ${boltName(i.bolts.d)} → ${boltName(bigger)}`, input: reformed(i, m, form, bigger) });
-  const cls = materials.stronger[i.bolts.cls];
+  const cls = strongerClass(m.basis, i.bolts.cls);
   if (cls) moves.push({ label: `class ${i.bolts.cls} → ${cls}`, input: written(i, 'bolts.cls', cls) });
-  const grade = i.plate.steel.grade && materials.stronger[i.plate.steel.grade];
+  const grade = strongerGrade(m.basis, i.plate.steel.grade);
   if (grade) moves.push({ label: `plate ${i.plate.steel.grade} → ${grade}`, input: written(i, 'plate.steel', { grade }) });
   if (i.welds.flanges !== 'butt')
     moves.push({ label: 'complete penetration at the flanges', input: written(i, 'welds.flanges', 'butt') });
