@@ -1,3 +1,5 @@
+import type { HoleKind } from '../catalogue/index.ts';
+
 /** What an office makes joints of: sizes in mm. */
 export interface Practice {
   readonly bolts: readonly number[];
@@ -11,4 +13,8 @@ export interface Practice {
   readonly least_rows: number;
   /** Lines of bolts that stand side by side at most. */
   readonly most_lines: number;
+  /** Gap between a beam and its support; that of the joint, or what is usual, where the office says nothing. */
+  readonly gap?: number;
+  /** Kind of all holes; normal round ones where the office says nothing. */
+  readonly holes?: HoleKind;
 }

@@ -38,6 +38,15 @@ export function boltSize(d: number, field = 'bolts.d'): BoltSize {
 
 export const HOLE_KINDS = ['normal', 'oversize', 'short_slot_h', 'long_slot_h', 'short_slot_v', 'long_slot_v'] as const;
 export type HoleKind = (typeof HOLE_KINDS)[number];
+/** In words. */
+export const HOLE_WORDS: Readonly<Record<HoleKind, string>> = {
+  normal: 'normal round',
+  oversize: 'oversize',
+  short_slot_h: 'short slot, along',
+  long_slot_h: 'long slot, along',
+  short_slot_v: 'short slot, upright',
+  long_slot_v: 'long slot, upright',
+};
 
 /** Sizes of a hole in mm: `d_0` for end distances (slot width or diameter), `d_v` vertical, `d_h` horizontal. */
 export interface HoleSize {

@@ -6,7 +6,7 @@ import { choiceAt, sizeOf } from '../joints/search.ts';
 import type { Joint } from '../joints/kind.ts';
 import { kindOf } from '../joints/registry.ts';
 import { Refusal } from '../refusal.ts';
-import { practiceOf, RATES, ratesOf, readRules, rulesOf, USUAL_RULES } from '../rules/index.ts';
+import { practiceOf, RATES, ratesOf, readRules, ruleHelp, rulesOf, USUAL_RULES } from '../rules/index.ts';
 import { aisc360 } from '../standards/aisc360/standard.ts';
 import { en1993 } from '../standards/en1993/standard.ts';
 import { costOf, costParts } from './cost.ts';
@@ -255,6 +255,8 @@ describe('what a joint costs', () => {
   });
 });
 
+const fin = kindOf('fin-plate');
+
 describe('house rules of details', () => {
   it('are those of the job before those of the office before what is usual, as far as the standard knows them', () => {
     const rules = rulesOf({
@@ -318,7 +320,7 @@ describe('first details and ways out by the house rules', () => {
     expect(kindOf('fin-plate').line.print(made.input)).toBe(best.line);
     expect(best.line).toMatch(/^FP \| 12x\d+x\d+ S275 \| \dxM24/);
     expect(made.why[0]).toMatch(/^The cheapest of the \d+ details that the house rules allow: .*rows \d/);
-    expect(straysOf(tryBuild('fin-plate', made.input, [], a.basis)!.built, details)).toEqual([]);
+    expect(straysOf(fin, tryBuild('fin-plate', made.input, [], a.basis)!.built, details)).toEqual([]);
   });
   it('say so where none of them holds, and give one of usual practice', () => {
     const heavy = combinations.map((c) => ({ ...c, V_Ed: 4 * c.V_Ed }));
@@ -333,13 +335,50 @@ describe('first details and ways out by the house rules', () => {
   });
   it('name what of a detail is not the office’s', () => {
     const { built } = tryBuild('fin-plate', joint.input, [], a.basis)!;
-    expect(straysOf(built, {})).toEqual([]);
-    expect(straysOf(built, { bolts: [20], classes: ['8.8'], plates: [10], steels: ['S275'], legs: [8], least_rows: 3 })).toEqual(
-      [],
+    expect(straysOf(fin, built, {})).toEqual([]);
+    expect(
+      straysOf(fin, built, { bolts: [20], classes: ['8.8'], plates: [10], steels: ['S275'], legs: [8], least_rows: 3 }),
+    ).toEqual([]);
+    expect(
+      straysOf(fin, built, { bolts: [24], classes: ['10.9'], plates: [12], steels: ['S355'], legs: [6], least_rows: 4 }),
+    ).toEqual(['bolts M20', 'class 8.8', 'plate 10 mm', 'steel S275', 'fillet 8 mm', '3 rows of bolts']);
+  });
+  it('give every detail of a search the gap and the holes of the office, where it has them', () => {
+    const base = few(asked('tern', 'B1-01'));
+    const house: SearchAsked = { ...base, practice: { ...base.practice, gap: 12, holes: 'oversize' } };
+    const [plain, housed] = [searchAll(base), searchAll(house)];
+    expect(new Set(housed.found.map((f) => f.kind))).toEqual(new Set(['fin-plate', 'end-plate', 'cleats']));
+    for (const f of housed.found) {
+      const { gap, holes } = f.input as { readonly gap?: number; readonly holes: Readonly<Record<string, string>> };
+      expect([f.kind, gap, new Set(Object.values(holes))]).toEqual([
+        f.kind,
+        f.kind === 'end-plate' ? undefined : 12,
+        new Set(['oversize']),
+      ]);
+      const tried = tryBuild(f.kind, f.input, base.acting(f.kind), base.basis)!;
+      expect(leastMultiple(tried.report)).toBe(f.multiple);
+      expect(straysOf(kindOf(f.kind), tried.built, { gap: 12, holes: 'oversize' })).toEqual([]);
+    }
+    // Larger holes bear less: none holds more than the same with normal ones.
+    const cheapest = (r: typeof plain) => Math.min(...r.found.map((f) => f.cost));
+    expect(cheapest(housed)).toBeGreaterThanOrEqual(cheapest(plain));
+    expect(plain.found.some((f) => (f.input as { readonly gap?: number }).gap === 10)).toBe(true);
+  });
+  it('tell what of a detail is not as the office makes it', () => {
+    const { built } = tryBuild('fin-plate', joint.input, [], a.basis)!;
+    expect(straysOf(fin, built, { gap: 10, holes: 'normal' })).toEqual([]);
+    expect(straysOf(fin, built, { gap: 15, holes: 'short_slot_h' })).toEqual(['gap 10 mm', 'normal round holes']);
+    expect(practiceOf(rulesOf({ office: { details: { gap: 15, holes: 'oversize' } } }), en1993)).toMatchObject({
+      gap: 15,
+      holes: 'oversize',
+    });
+    expect(practiceOf(rulesOf({}), en1993)).not.toHaveProperty('gap');
+    expect(() => readRules({ details: { gap: 500 } })).toThrow(/details\.gap: 500 is too large; accepted is 100 or less/);
+    expect(() => readRules({ details: { holes: 'square' } })).toThrow(
+      /details\.holes: "square" is not known; accepted are normal, oversize/,
     );
-    expect(straysOf(built, { bolts: [24], classes: ['10.9'], plates: [12], steels: ['S355'], legs: [6], least_rows: 4 })).toEqual(
-      ['bolts M20', 'class 8.8', 'plate 10 mm', 'steel S275', 'fillet 8 mm', '3 rows of bolts'],
-    );
+    expect(ruleHelp('rules.details.gap')).toMatch(/Accepted: 0 to 100 mm/);
+    expect(ruleHelp('rules.details.holes')).toMatch(/normal round; oversize/);
   });
   it('leave out ways that lead to what the office does not make', () => {
     const heavy = combinations.map((c) => ({ ...c, V_Ed: 2 * c.V_Ed }));
@@ -349,7 +388,7 @@ describe('first details and ways out by the house rules', () => {
       details: { bolts: [20], plates: [10], steels: ['S275'] },
     });
     const strays = (w: { input: unknown }) =>
-      straysOf(tryBuild('fin-plate', w.input, [], a.basis)!.built, { bolts: [20], plates: [10], steels: ['S275'] });
+      straysOf(fin, tryBuild('fin-plate', w.input, [], a.basis)!.built, { bolts: [20], plates: [10], steels: ['S275'] });
     expect(all.some((w) => strays(w).length > 0)).toBe(true);
     expect(strict.length).toBeGreaterThan(0);
     for (const w of strict) expect(strays(w)).toEqual([]);

@@ -12,6 +12,7 @@ import { orNone, refusalOf, Refusal } from '../refusal.ts';
 import type { CostRates } from '../rules/rates.ts';
 import { validate } from '../validate/index.ts';
 import { costOf, costParts, type CostPart } from './cost.ts';
+import { asHoused } from './housed.ts';
 import { leastMultiple } from './judge.ts';
 
 /** What is searched: a joint as it stands, with what the office makes details of and what things cost there. */
@@ -218,7 +219,8 @@ class Searching {
 
   /** Makes the detail of every choice and judges it. */
   *through(): Generator<SearchProgress, void> {
-    const { at, of } = this.asked.share ?? { at: 0, of: 1 };
+    const { practice, share } = this.asked;
+    const { at, of } = share ?? { at: 0, of: 1 };
     let nth = -1;
     for (const [k, { kind, present, space }] of this.spaces.entries()) {
       if (typeof space === 'string') continue;
@@ -230,7 +232,8 @@ class Searching {
         const made = space.make(choice);
         if (made !== null) {
           // What is given stays over a detail of the same kind.
-          const input: unknown = present === null ? made : { ...made, ...givenOf(kind, present) };
+          const housed = asHoused(kind, made, practice) as object;
+          const input: unknown = present === null ? housed : { ...housed, ...givenOf(kind, present) };
           if (this.one({ kind, input, space, choice, judge, nth }))
             this.kinds[k] = { ...this.kinds[k]!, details: this.kinds[k]!.details + 1 };
         }

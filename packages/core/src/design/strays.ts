@@ -1,12 +1,17 @@
 import { plateThickness } from '../detail/solid.ts';
-import type { Joint } from '../joints/kind.ts';
+import type { Joint, JointKind } from '../joints/kind.ts';
+import { notHoused } from './housed.ts';
 import type { GivenPractice } from '../rules/index.ts';
 import { boltName } from '../units/system.ts';
 
 const isOneOf = (list: readonly number[], x: number): boolean => list.some((y) => Math.abs(x - y) < 1e-6);
 
 /** What of a detail is not among what the office makes details of, in words, each once: what the office says nothing of is none of it. */
-export function straysOf({ solid, basis }: Pick<Joint, 'solid' | 'basis'>, details: GivenPractice): string[] {
+export function straysOf(
+  kind: Pick<JointKind, 'fields'>,
+  { solid, basis, input }: Pick<Joint, 'solid' | 'basis' | 'input'>,
+  details: GivenPractice,
+): string[] {
   const { bolts, classes, plates, steels, legs, least_rows } = details;
   const { units } = basis;
   const out = new Set<string>();
@@ -24,5 +29,6 @@ export function straysOf({ solid, basis }: Pick<Joint, 'solid' | 'basis'>, detai
     if (legs && !isOneOf(legs, w.leg) && !isOneOf(legs, w.leg / Math.SQRT2)) out.add(`fillet ${units.size(w.leg)}`);
   const rows = new Set(solid.bolts.map((b) => b.row)).size;
   if (least_rows !== undefined && rows > 0 && rows < least_rows) out.add(`${rows} rows of bolts`);
+  for (const words of notHoused(kind, input, details, units)) out.add(words);
   return [...out];
 }

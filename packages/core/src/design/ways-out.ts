@@ -87,7 +87,7 @@ class Escape {
     this.missing = now.missing.length;
     this.sound = now.state === 'holds' || now.state === 'close';
     this.cost = costOf(built, by.rates);
-    this.strays = straysOf(built, by.details);
+    this.strays = straysOf(kind, built, by.details);
   }
 
   movesOf(input: unknown): readonly Move<unknown>[] {
@@ -121,7 +121,7 @@ class Escape {
     return orNone(() => {
       const joint = this.kind.build(input, this.basis);
       // No way out leads to what the office does not make, but for what is that already.
-      if (straysOf(joint, this.by.details).some((s) => !this.strays.includes(s))) return null;
+      if (straysOf(this.kind, joint, this.by.details).some((s) => !this.strays.includes(s))) return null;
       return { joint, summary: summaryUnder(joint, this.combinations) };
     });
   }

@@ -1,4 +1,4 @@
-import { HOLE_KINDS, type HoleKind } from '../catalogue/index.ts';
+import { HOLE_KINDS, HOLE_WORDS } from '../catalogue/index.ts';
 import { boltName, type Units } from '../units/system.ts';
 import type { Basis } from '../basis/basis.ts';
 import { optionsOf, type Field, type FieldValue, type Move } from './kind.ts';
@@ -8,14 +8,6 @@ export const PLATE_STEPS = [6, 8, 10, 12, 15, 20, 25];
 export const range = (from: number, to: number, step: number): number[] =>
   Array.from({ length: Math.floor((to - from) / step) + 1 }, (_, i) => from + i * step);
 
-const HOLE_WORDS: Readonly<Record<HoleKind, string>> = {
-  normal: 'normal round',
-  oversize: 'oversize',
-  short_slot_h: 'short slot, along',
-  long_slot_h: 'long slot, along',
-  short_slot_v: 'short slot, upright',
-  long_slot_v: 'long slot, upright',
-};
 export const HOLE_CHOICES = HOLE_KINDS.map((k) => [k, HOLE_WORDS[k]] as const);
 
 export interface RowsInput {

@@ -1,17 +1,19 @@
 import Joi from 'joi';
 import type { Practice } from '../basis/practice.ts';
 import type { Standard } from '../basis/standard.ts';
+import { HOLE_KINDS, HOLE_WORDS } from '../catalogue/index.ts';
 import { size } from '../validate/sizes.ts';
 import { RATES, type CostRates } from './rates.ts';
 
 /** What an office makes details of, where it says so; sizes in mm. */
 export type GivenPractice = Partial<Practice>;
 
-interface PracticeField {
+export interface PracticeField {
   readonly id: keyof Practice;
   readonly label: string;
-  /** A list of sizes or names, or one whole number within limits. */
-  readonly type: 'sizes' | 'names' | 'count';
+  /** A list of sizes or names, one whole number within limits, one size, or one of some names. */
+  readonly type: 'sizes' | 'names' | 'count' | 'size' | 'choice';
+  readonly options?: readonly (readonly [string, string])[];
   readonly limits: readonly [number, number];
   readonly about: string;
 }
@@ -42,6 +44,21 @@ export const PRACTICE_FIELDS: readonly PracticeField[] = [
     limits: [1, 4],
     about: 'Lines of bolts that stand side by side in a web at most',
   },
+  {
+    id: 'gap',
+    label: 'Gap',
+    type: 'size',
+    limits: [0, 100],
+    about: 'Between the end of a beam and its support, where the joint has a gap',
+  },
+  {
+    id: 'holes',
+    label: 'Holes',
+    type: 'choice',
+    limits: [1, 1],
+    options: HOLE_KINDS.map((k) => [k, HOLE_WORDS[k]] as const),
+    about: 'Kind of all holes of a joint, where it may have several',
+  },
 ];
 export const RATE_TITLES: Readonly<Record<keyof CostRates, string>> = {
   plate_per_kg: 'plate, a kilogram',
@@ -59,19 +76,27 @@ export const RATE_TITLES: Readonly<Record<keyof CostRates, string>> = {
 const RATE_IDS = Object.keys(RATES) as (keyof CostRates)[];
 
 /** What is accepted of a field, in a sentence. */
-export const practiceAccepts = ({ type, limits: [low, high] }: PracticeField): string =>
+export const practiceAccepts = ({ type, options, limits: [low, high] }: PracticeField): string =>
   type === 'count'
     ? `Accepted: ${low} to ${high}.`
-    : type === 'names'
-      ? 'Accepted: names with spaces between them; what a standard does not know is left out under it.'
-      : `Accepted: sizes with spaces between them, ${low} to ${high} mm.`;
+    : type === 'size'
+      ? `Accepted: ${low} to ${high} mm.`
+      : type === 'choice'
+        ? `Accepted: ${options!.map(([, words]) => words).join('; ')}.`
+        : type === 'names'
+          ? 'Accepted: names with spaces between them; what a standard does not know is left out under it.'
+          : `Accepted: sizes with spaces between them, ${low} to ${high} mm.`;
 
 const MOST = 40;
 const listOf = (of: Joi.Schema): Joi.Schema => Joi.array().items(of).min(1).max(MOST).unique();
-const schemaOf = ({ type, limits: [low, high] }: PracticeField): Joi.Schema =>
+const schemaOf = ({ type, options, limits: [low, high] }: PracticeField): Joi.Schema =>
   type === 'count'
     ? Joi.number().integer().min(low).max(high)
-    : listOf(type === 'sizes' ? size(low, high) : Joi.string().trim().min(low).max(high));
+    : type === 'size'
+      ? size(low, high)
+      : type === 'choice'
+        ? Joi.string().valid(...options!.map(([id]) => id))
+        : listOf(type === 'sizes' ? size(low, high) : Joi.string().trim().min(low).max(high));
 export const practiceSchema = Joi.object(Object.fromEntries(PRACTICE_FIELDS.map((f) => [f.id, schemaOf(f)])));
 export const ratesSchema = Joi.object(Object.fromEntries(RATE_IDS.map((id) => [id, Joi.number().min(0).max(1e6)])));
 
@@ -98,6 +123,8 @@ export function practiceOf({ details }: { readonly details: GivenPractice }, { m
     pitches: sizes(details.pitches, usual.pitches),
     least_rows: details.least_rows ?? usual.least_rows,
     most_lines: details.most_lines ?? usual.most_lines,
+    ...(details.gap === undefined ? {} : { gap: details.gap }),
+    ...(details.holes === undefined ? {} : { holes: details.holes }),
   };
 }
 

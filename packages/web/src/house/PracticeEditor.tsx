@@ -1,5 +1,14 @@
 import { useState } from 'react';
-import { PRACTICE_FIELDS, RATE_TITLES, RATES, rulesOf, SI, type CostRates, type GivenRules } from '@ample/core';
+import {
+  PRACTICE_FIELDS,
+  RATE_TITLES,
+  RATES,
+  rulesOf,
+  SI,
+  type CostRates,
+  type GivenRules,
+  type PracticeField,
+} from '@ample/core';
 
 interface Props {
   readonly rules: GivenRules;
@@ -17,11 +26,12 @@ const shown = (value: unknown): string =>
   Array.isArray(value) ? value.join(' ') : value === undefined ? '' : String(value as number);
 
 /** What a text means: what can not be read stays as it was typed, and is refused with its name when it is saved. */
-function readAs(type: 'sizes' | 'names' | 'count', text: string): unknown {
+function readAs(type: PracticeField['type'], text: string): unknown {
   const typed = text.trim();
   if (typed === '') return undefined;
   if (type === 'names') return typed.split(/\s+/);
   if (type === 'sizes') return SI.readLengths(typed) ?? typed;
+  if (type === 'size') return SI.read(typed, 'length') ?? typed;
   const x = Number(typed);
   return Number.isFinite(x) ? x : typed;
 }
@@ -70,18 +80,37 @@ export function PracticeEditor({ rules, office, onChange }: Props) {
           Sizes in mm or with in behind them, with spaces between. Empty: as is usual under the standard of the job.
         </p>
         <div className="form-grid">
-          {PRACTICE_FIELDS.map((f) => (
-            <Typed
-              key={f.id}
-              label={f.label}
-              help={`rules.details.${f.id}`}
-              wide={f.type !== 'count'}
-              value={details[f.id]}
-              placeholder={shown(standing.details[f.id]) || 'as is usual'}
-              read={(text) => readAs(f.type, text)}
-              onChange={(v) => onChange(changed(rules, 'details', f.id, v))}
-            />
-          ))}
+          {PRACTICE_FIELDS.map((f) =>
+            f.options ? (
+              <label className="contents" key={f.id}>
+                <span>{f.label}</span>
+                <select
+                  className="select w-full"
+                  data-help={`rules.details.${f.id}`}
+                  value={shown(details[f.id])}
+                  onChange={(e) => onChange(changed(rules, 'details', f.id, e.target.value || undefined))}
+                >
+                  <option value="">{f.options.find(([id]) => id === standing.details[f.id])?.[1] ?? 'as is usual'}</option>
+                  {f.options.map(([id, words]) => (
+                    <option key={id} value={id}>
+                      {words}
+                    </option>
+                  ))}
+                </select>
+              </label>
+            ) : (
+              <Typed
+                key={f.id}
+                label={f.label}
+                help={`rules.details.${f.id}`}
+                wide={f.type !== 'count' && f.type !== 'size'}
+                value={details[f.id]}
+                placeholder={shown(standing.details[f.id]) || 'as is usual'}
+                read={(text) => readAs(f.type, text)}
+                onChange={(v) => onChange(changed(rules, 'details', f.id, v))}
+              />
+            ),
+          )}
         </div>
       </section>
       <section aria-label="What things cost">

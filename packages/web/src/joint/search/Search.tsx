@@ -121,7 +121,7 @@ function Progress({ search: { told, found, stopped, stop, again } }: { search: R
           Search again
         </button>
       )}
-      {found.length > 0 && !done && <span className="muted"> Nothing cheaper than those that are listed is left out.</span>}
+      {found.length > 0 && done && <span className="muted"> Nothing cheaper in these ranges is left out.</span>}
     </p>
   );
 }
