@@ -2,7 +2,14 @@
 import { build, chromium, install, ROOT, run } from './setup.mjs';
 
 install();
-if (process.argv[2] === 'first')
+if (process.argv[2] === 'first' && process.argv[3] === 'search')
+  run('First details against the search', process.execPath, [
+    '--import',
+    'tsx',
+    `${ROOT}/scripts/bench-first-search.ts`,
+    ...process.argv.slice(4),
+  ]);
+else if (process.argv[2] === 'first')
   run('First details', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench-first.ts`, ...process.argv.slice(3)]);
 else if (process.argv[2] === 'moments')
   run('First details of moment end plates', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench-moments.ts`]);
