@@ -20,7 +20,7 @@ const NOTHING: Beside = { taken: [], elastic: [], lines: [], pressures: [], load
 
 /**
  * The end of a column over the joint neither turns nor leaves its axis, but follows it sideways: so moments of beams go up and down the column, and no
- * shear of a short stub takes them off its panel; of a force along the beam it takes half. The axial force of the column comes in there. The moment of a beam on its other face is a pair of forces along
+ * shear of a short stub takes them off its panel; of a force along the beam it takes half. One that ends at the joint is free there, and all goes the other way. The axial force of the column comes in there. The moment of a beam on its other face is a pair of forces along
  * its far flange, at the heights of this beam's flanges: that flange stays elastic, since the other joint is not in the model. The reaction of a beam on
  * the far face of a web lies spread over its plate.
  */
@@ -41,7 +41,8 @@ export function besideOf(solid: Solid, made: Sheets, c: Combination): Beside {
 /** N_col is positive in tension. */
 function columnTop({ ends }: Sheets, { N_col = 0, N_Ed, N_tie }: Combination): Beside {
   const top = ends.find((e) => e.loaded === null && e.upper);
-  if (!top) return NOTHING;
+  // Where it ends at the joint, what it carries comes of the beam.
+  if (!top) return { ...NOTHING, taken: ['N_col'] };
   const along = -(N_Ed + N_tie) / 2;
   const held = ['y', ...(N_col ? [] : ['z']), 'rx', 'ry', 'rz'];
   const loads = along || N_col ? [{ section: top.name, F: [1e3 * along, 0, 1e3 * N_col], M: [0, 0, 0] }] : [];

@@ -81,7 +81,15 @@ function support(
     throw new Refusal('detail', `detail: a support of ${m.label} can not be analysed yet.`);
   const upright = place.type !== 'beam_web';
   const reach = STUB * m.h;
-  const [from, to] = upright ? [span.low[2] - reach, span.high[2] + reach] : [span.low[1] - reach, span.high[1] + reach];
+  const [lowest, highest] = upright ? [span.low[2] - reach, span.high[2] + reach] : [span.low[1] - reach, span.high[1] + reach];
+  // A column that ends near the joint is cut there, and nothing holds it.
+  const [from, to] = [Math.max(lowest, place.under ?? -Infinity), Math.min(highest, place.over ?? Infinity)];
+  const [freeBelow, freeAbove] = [from > lowest, to < highest];
+  if (freeBelow && freeAbove)
+    throw new Refusal(
+      'detail',
+      'detail: the column ends over and under the joint, and nothing holds it; such a one can not be analysed.',
+    );
   const walls = new Walls(out, 'support', m, from, to);
   if (m.shape === 'RHS') hollow(walls);
   else if (place.type === 'column_flange') byFlange(walls);
@@ -89,15 +97,16 @@ function support(
   const axis = upright ? Z : Y;
   // The axis of the member, across it.
   const middle: Vec = place.type === 'column_flange' || m.shape === 'RHS' ? [-m.h / 2, 0, 0] : [-m.tw / 2, 0, 0];
-  for (const [name, d] of [
-    ['low', from],
-    ['high', to],
+  for (const [name, d, free] of [
+    ['low', from, freeBelow],
+    ['high', to, freeAbove],
   ] as const)
-    out.ends.push({
-      ...{ name: `support ${name}`, part: 'support', sheets: walls.names },
-      ...{ point: plus(middle, axis, d), normal: axis, loaded: null },
-      ...(upright && d === to ? { upper: true } : {}),
-    });
+    if (!free)
+      out.ends.push({
+        ...{ name: `support ${name}`, part: 'support', sheets: walls.names },
+        ...{ point: plus(middle, axis, d), normal: axis, loaded: null },
+        ...(upright && d === to && !freeBelow ? { upper: true } : {}),
+      });
 }
 
 function hollow(walls: Walls): void {

@@ -57,8 +57,16 @@ export interface MemberPart {
   readonly outline: readonly Point[];
   /** Holes of the joint in its web, in the elevation. */
   readonly holes?: readonly Hole[];
-  /** How a support stands: which of its faces is at x = 0, and the height of a supporting beam's top. Of a hollow one `h` is along the beam. */
-  readonly place?: { readonly type: 'column_flange' | 'column_web' | 'beam_web' | 'hss_face'; readonly top: number };
+  /**
+   * How a support stands: which of its faces is at x = 0, the height of a supporting beam's top, and where a column ends over or under the joint (z;
+   * absent where it runs on). Of a hollow one `h` is along the beam.
+   */
+  readonly place?: {
+    readonly type: 'column_flange' | 'column_web' | 'beam_web' | 'hss_face';
+    readonly top: number;
+    readonly over?: number;
+    readonly under?: number;
+  };
 }
 
 export interface BoltPart {
@@ -250,4 +258,15 @@ export function inSpace(plane: PlatePart['plane'], u: number, v: number, across:
   const p = planeOf(plane);
   const at = (i: 0 | 1 | 2): number => p.origin[i] + u * p.u[i] + v * p.v[i] + across * p.n[i];
   return [at(0), at(1), at(2)];
+}
+
+/**
+ * How much of a support is shown: beyond the beam, whose top is at 0, and beyond the plates on it; a column that ends sooner ends there. Heights of a
+ * column; of a beam that lies as much.
+ */
+export function supportSpan({ members, plates }: Pick<Solid, 'members' | 'plates'>): readonly [low: number, high: number] {
+  const { over = Infinity, under = -Infinity } = members.find((m) => m.place)?.place ?? {};
+  const depths = members.flatMap((m) => (m.id === 'beam' ? [-m.h] : []));
+  const feet = plates.flatMap((p) => (p.plane === 'yz' ? p.outline.map(([, z]) => z) : []));
+  return [Math.max(Math.min(...depths, ...feet) - 250, under), Math.min(250, over)];
 }

@@ -111,13 +111,12 @@ export class Shapes {
     return this.step.once('IFCRECTANGLEHOLLOWPROFILEDEF', area, m.label, at, m.h, m.b, m.tw, null, null);
   }
 
-  /** A member near the joint; `depth` is that of the supported beam. */
-  member(m: MemberPart, depth: number): Extrusion {
+  /** A member near the joint; a support over its span. */
+  member(m: MemberPart, [low, high]: readonly [number, number]): Extrusion {
     const profile = this.section(m);
     // A profile lies about the middle of its box; the web of a channel is at one side of it.
     const [f1, f2] = flangeSpan(m);
     const aside = (f1 + f2) / 2;
-    const [low, high] = [-depth - 250, 250];
     if (m.place) {
       const { type, top } = m.place;
       if (type === 'hss_face') return { frame: { at: [-m.h / 2, 0, low], z: Z, x: X }, profile, depth: high - low };

@@ -1,4 +1,13 @@
-import { lineOf, multipleText, STATE_WORDS, type JobDocument, type Piece, type Solid, type Vector } from '@ample/core';
+import {
+  lineOf,
+  multipleText,
+  STATE_WORDS,
+  supportSpan,
+  type JobDocument,
+  type Piece,
+  type Solid,
+  type Vector,
+} from '@ample/core';
 import type { ShopJoint } from '../shop/files.ts';
 import { Shapes, type Extrusion } from './shapes.ts';
 import { DERIVED, globalId, Step, STEP_END, stepHead, Typed, Whole, Word, type Arg, type Ref } from './step.ts';
@@ -100,13 +109,13 @@ export class IfcModel {
     return ref;
   }
 
-  private members(into: Assembly, { members }: Solid): void {
-    const depth = members.find((m) => m.id === 'beam')?.h ?? 0;
-    for (const m of members) {
+  private members(into: Assembly, solid: Solid): void {
+    const span = supportSpan(solid);
+    for (const m of solid.members) {
       // What a beam is joined to stands up, but for the web of another beam and the other half of a splice.
       const stands = m.id === 'column' || (m.place !== undefined && m.place.type !== 'beam_web');
       const [type, word] = stands ? ['IFCCOLUMN', 'COLUMN'] : ['IFCBEAM', 'BEAM'];
-      const ref = this.element(into, type!, { part: m.id, name: m.label }, [this.shapes.member(m, depth)], [new Word(word!)]);
+      const ref = this.element(into, type!, { part: m.id, name: m.label }, [this.shapes.member(m, span)], [new Word(word!)]);
       this.material(m.grade, ref);
       this.cut(into, ref, m.id, this.shapes.memberCuts(m));
     }

@@ -67,12 +67,16 @@ function beamPart(m: MomentPlateModel, side: 1 | -1): MemberPart {
   };
 }
 
-const columnPart = (m: MomentPlateModel): MemberPart => ({
-  ...memberOf(m.column!, gradeName(m.input.column!.steel)),
-  id: 'support',
-  outline: [],
-  place: { type: 'column_flange', top: 0 },
-});
+function columnPart(m: MomentPlateModel): MemberPart {
+  const { end_above: over, end_below, steel } = m.input.column!;
+  const ends = { ...(over === undefined ? {} : { over }), ...(end_below === undefined ? {} : { under: -m.H - end_below }) };
+  return {
+    ...memberOf(m.column!, gradeName(steel)),
+    id: 'support',
+    outline: [],
+    place: { type: 'column_flange', top: 0, ...ends },
+  };
+}
 
 function plateOf(m: MomentPlateModel, id: string, x: readonly [number, number]): PlatePart {
   const u = m.basis.units;

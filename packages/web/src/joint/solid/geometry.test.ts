@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { DEFAULT_BASIS, findSection, KINDS, properties, validate, type MemberPart, type Solid } from '@ample/core';
+import { DEFAULT_BASIS, findSection, KINDS, properties, readJob, validate, type MemberPart, type Solid } from '@ample/core';
 import { BufferGeometry, Vector3 } from 'three';
 import { sceneOf, type ScenePart } from './geometry.ts';
 
@@ -122,5 +122,25 @@ describe('the solid of a column base', () => {
     expect(Math.round(box('anchors').min.z)).toBe(-30 - 450 - 16);
     // The column's depth runs along x.
     expect([Math.round(box('column').max.x), Math.round(box('column').max.y)]).toEqual([140, 120]);
+  });
+});
+
+describe('a column at an eaves', () => {
+  const job = readJob(JSON.parse(readFileSync('demo/tern-quay.json', 'utf8')));
+  const eaves = job.joints.find((j) => j.mark === 'R1-01')!.input as {
+    readonly column: object;
+    readonly plate: { readonly bottom: number };
+  };
+  const heights = (column: object): number[] => {
+    const { min, max } = boxOf(part(sceneOf(solidOf('moment-end-plate', { ...eaves, column })), 'support'));
+    return [min.z, max.z].map((z) => Math.round(z));
+  };
+  it('ends where it ends, and reaches under the plate on it', () => {
+    const { end_above: _end, ...on } = eaves.column as { readonly end_above: number };
+    // A beam of 355 with a haunch of 320, the plate past its foot, and 250 more.
+    const foot = -Math.round(355 + 320 + eaves.plate.bottom + 250);
+    expect(heights(eaves.column)).toEqual([foot, 110]);
+    expect(heights(on)).toEqual([foot, 250]);
+    expect(heights({ ...on, end_below: 90 })).toEqual([-765, 250]);
   });
 });

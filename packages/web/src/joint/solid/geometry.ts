@@ -1,6 +1,7 @@
 import {
   edgeAt,
   planeOf,
+  supportSpan,
   type AnchorPart,
   type BoltPart,
   type MemberPart,
@@ -101,12 +102,12 @@ function tube(m: MemberPart): Shape {
   return outer;
 }
 
-/** The support: a column with a face of its flange or web at x = 0, or a beam across. `depth` is that of the supported beam. */
-function supportGeometry(m: MemberPart, depth: number): BufferGeometry {
+/** The support: a column with a face of its flange or web at x = 0, or a beam across. shown over its span. */
+function supportGeometry(m: MemberPart, [low, high]: readonly [number, number]): BufferGeometry {
   const { type, top } = m.place!;
-  if (type === 'hss_face') return extruded(tube(m), depth + 500, new Matrix4().makeTranslation(-m.h / 2, 0, -depth - 250));
+  const length = high - low;
+  if (type === 'hss_face') return extruded(tube(m), length, new Matrix4().makeTranslation(-m.h / 2, 0, low));
   const shape = crossSection(m, 0, -m.h);
-  const length = depth + 500;
   if (type === 'beam_web') {
     // The section's across axis is x; its web face nearest to the beam is at x = 0.
     return extruded(shape, length, AGAINST_Y(length / 2).multiply(new Matrix4().makeTranslation(-m.tw / 2, top, 0)));
@@ -114,10 +115,10 @@ function supportGeometry(m: MemberPart, depth: number): BufferGeometry {
   if (type === 'column_flange') {
     const turned = new Matrix4()
       .makeBasis(new Vector3(0, 1, 0), new Vector3(1, 0, 0), new Vector3(0, 0, -1))
-      .setPosition(0, 0, length - depth - 250);
+      .setPosition(0, 0, high);
     return extruded(shape, length, turned);
   }
-  const turned = new Matrix4().makeTranslation(-m.tw / 2, m.h / 2, -depth - 250);
+  const turned = new Matrix4().makeTranslation(-m.tw / 2, m.h / 2, low);
   return extruded(shape, length, turned);
 }
 
@@ -222,14 +223,14 @@ function weldGeometry(w: WeldPart): BufferGeometry {
 
 /** All parts of the solid detail as things to show. */
 export function sceneOf(solid: Solid): ScenePart[] {
-  const beam = solid.members.find((m) => m.id === 'beam');
+  const span = supportSpan(solid);
   const named = { beam: ['Beam', 'beam web'], support: ['Support', 'support'], column: ['Column', 'column'] } as const;
   const parts: ScenePart[] = solid.members.map((m) => ({
     id: m.id,
     label: `${named[m.id][0]}, ${m.label.replace(/(\d)x(?=\d)/g, '$1×')}`,
     parts: [named[m.id][1]],
     look: 'member',
-    geometry: m.id === 'beam' ? beamGeometry(m) : m.id === 'column' ? columnGeometry(m) : supportGeometry(m, beam!.h),
+    geometry: m.id === 'beam' ? beamGeometry(m) : m.id === 'column' ? columnGeometry(m) : supportGeometry(m, span),
   }));
   for (const p of solid.plates)
     parts.push({
