@@ -1,5 +1,5 @@
 import type { Combination } from '../actions/combination.ts';
-import type { Solid } from '../detail/solid.ts';
+import type { MemberPart, Solid } from '../detail/solid.ts';
 import { netArea, type Sheets } from './sheet.ts';
 import type { Vec } from './vector.ts';
 
@@ -25,7 +25,7 @@ const NOTHING: Beside = { taken: [], elastic: [], lines: [], pressures: [], load
  * the far face of a web lies spread over its plate.
  */
 export function besideOf(solid: Solid, made: Sheets, c: Combination): Beside {
-  return [columnTop(made, c), otherMoment(solid, made, c), farReaction(solid, made, c)].reduce(
+  return [columnTop(solid, made, c), otherMoment(solid, made, c), farReaction(solid, made, c)].reduce(
     (a, b) => ({
       taken: [...a.taken, ...b.taken],
       elastic: [...a.elastic, ...b.elastic],
@@ -38,11 +38,13 @@ export function besideOf(solid: Solid, made: Sheets, c: Combination): Beside {
   );
 }
 
+const endsHere = ({ over, under }: NonNullable<MemberPart['place']>): boolean => over !== undefined || under !== undefined;
+
 /** N_col is positive in tension. */
-function columnTop({ ends }: Sheets, { N_col = 0, N_Ed, N_tie }: Combination): Beside {
+function columnTop({ members }: Solid, { ends }: Sheets, { N_col = 0, N_Ed, N_tie }: Combination): Beside {
   const top = ends.find((e) => e.loaded === null && e.upper);
   // Where it ends at the joint, what it carries comes of the beam.
-  if (!top) return { ...NOTHING, taken: ['N_col'] };
+  if (!top) return { ...NOTHING, taken: members.some((m) => m.place && endsHere(m.place)) ? ['N_col'] : [] };
   const along = -(N_Ed + N_tie) / 2;
   const held = ['y', ...(N_col ? [] : ['z']), 'rx', 'ry', 'rz'];
   const loads = along || N_col ? [{ section: top.name, F: [1e3 * along, 0, 1e3 * N_col], M: [0, 0, 0] }] : [];
