@@ -124,6 +124,22 @@ describe('ways out, actions, workings', () => {
     await expect.poll(() => firstToGive(on.page)).toContain('at 0.82 × C3');
     await saved(on.page);
   });
+  it('says what the strongest way still lacks where none brings the joint home', async () => {
+    await openJoint(on.app, on.page, 'B1-01');
+    await on.page.getByRole('button', { name: 'Edit actions' }).click();
+    await on.page.getByRole('tab', { name: /^Ready combinations/ }).click();
+    await on.page.getByLabel(/^Paste a table/).fill('name\tV\tN\ttie\nX1\t2000\t0\t0');
+    await on.page.getByRole('button', { name: 'Read the table' }).click();
+    await on.page.getByRole('button', { name: 'Take these actions' }).click();
+    const ways = on.page.getByRole('region', { name: 'Ways out' });
+    await ways.getByText(/No one, two or three of these moves bring it home\. The strongest \(.+\) still lacks:/).waitFor();
+    const lacks = await ways.getByRole('listitem').allInnerTexts();
+    expect(lacks.length).toBeGreaterThan(3);
+    for (const l of lacks) expect(l).toMatch(/ · \d+ % more \(0\.\d\d × X1\)$/);
+    await on.page.keyboard.press('Control+z');
+    await expect.poll(() => ways.getByText(/still lacks/).count()).toBe(0);
+    await saved(on.page);
+  });
   it('reads pasted actions and shows each combination with its multiple', async () => {
     await openJoint(on.app, on.page, 'B1-01');
     await on.page.getByRole('button', { name: 'Edit actions' }).click();

@@ -22,6 +22,8 @@ describe('the search for the best detail', () => {
     await page.getByLabel('Legs of fillets').fill('6 8');
     await page.getByLabel('Pitches').fill('70');
     await page.getByLabel('hole', { exact: true }).fill('0,25');
+    await page.getByLabel('Gap', { exact: true }).fill('12');
+    await page.getByLabel(/^Holes/).selectOption('oversize');
     await look('house rules of details');
     await page.getByRole('button', { name: 'Save rules' }).click();
     await page.getByText('Whatever is issued from now on follows them.').waitFor(LONG);
@@ -37,6 +39,8 @@ describe('the search for the best detail', () => {
     expect(costs).toEqual([...costs].sort((a, b) => a - b));
     await look('search');
     for (const text of await lines.allInnerTexts()) expect(text).toMatch(/M(16|20)-8\.8/);
+    // The gap of the office, in all that have one.
+    for (const text of await lines.allInnerTexts()) if (/FP|AC/.test(text)) expect(text).toMatch(/gap 12/);
     // One form alone, and few rows.
     await search.getByLabel('Form').selectOption({ label: 'Fin plate' });
     await search.getByLabel('Rows').selectOption({ label: 'at most 3' });

@@ -32,7 +32,7 @@ await page.locator('[data-check="beam-web-bearing"]').click();
 await page.locator('.work-section .katex').first().waitFor();
 await shot('workings');
 await page.getByRole('tab', { name: 'Alternatives' }).click();
-await page.getByRole('button', { name: 'Take this form' }).first().waitFor();
+await page.getByText(/^All \d+ details were judged/).waitFor({ timeout: 180_000 });
 await shot('alternatives');
 await openJoint(app, page, 'R1-01');
 await shot('moment-end-plate');

@@ -17,7 +17,8 @@ const WorkingsView = lazy(() => import('../Workings.tsx').then((m) => ({ default
 /** What the open tab shows. */
 export function TabBody({ view }: { view: JointView }) {
   return (
-    <div className="tab-body" role="tabpanel">
+    // Each from its top, however far the one before was read.
+    <div className="tab-body" role="tabpanel" key={view.tab}>
       <Shown view={view} />
     </div>
   );
