@@ -2,14 +2,14 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { inNewtons } from '../actions/combination.ts';
 import type { Basis } from '../basis/basis.ts';
-import { Run } from '../formula/index.ts';
+import { at, Run, Sheet } from '../formula/index.ts';
 import { DEFAULT_BASIS } from '../standards/job-basis.ts';
 import { to } from './aisc360.testing.ts';
 import { anyActions } from './any-joint.testing.ts';
 import { anyCleats } from './cleats/any-input.testing.ts';
 import { anyEndPlate } from './end-plate/any-input.testing.ts';
 import { anyFinPlate } from './fin-plate/any-input.testing.ts';
-import { standsUnder, summaryUnder, tryCheckJoint } from './report.ts';
+import { runOf, standsUnder, summaryUnder, tryCheckJoint } from './report.ts';
 
 const KINDS: readonly (readonly [string, fc.Arbitrary<unknown>])[] = [
   ['fin-plate', anyFinPlate],
@@ -58,3 +58,15 @@ describe.each(KINDS)('%s in short', (kind, any) => {
     expect((seen['holds'] ?? 0) + (seen['not-whole'] ?? 0)).toBeGreaterThan(20);
   });
 });
+
+it('a run that a refused check left half way is clean for the next', () => {
+  const sheet = new Sheet();
+  const run = runOf(sheet);
+  expect(() => at(run, 'row 3', () => never())).toThrow('refused');
+  run.suffix = 'minor axis';
+  expect(run.where).toBe('row 3');
+  expect([runOf(sheet) === run, run.where, run.suffix]).toEqual([true, '', '']);
+});
+const never = (): never => {
+  throw new Error('refused');
+};

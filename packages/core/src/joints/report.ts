@@ -72,10 +72,12 @@ export type JointReport = Summary<CombinationReport>;
 
 /** Runs are reused: their arrays are the only state, and every combination overwrites them. */
 const RUNS = new WeakMap<Sheet, Run>();
-/** A run of a sheet, which whoever asks next gets too. */
+/** A run of a sheet, which whoever asks next gets too: a check that was refused half way leaves no place behind in it. */
 export function runOf(sheet: Sheet): Run {
   let run = RUNS.get(sheet);
   if (!run) RUNS.set(sheet, (run = new Run(sheet)));
+  run.where = '';
+  run.suffix = '';
   return run;
 }
 
