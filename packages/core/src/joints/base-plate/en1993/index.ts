@@ -16,6 +16,7 @@ import { mostUsed, planOf, shared, shareOf, worseThan, type How } from './parts.
 import { groundOf } from './ground.ts';
 import { anchorTStub } from './plate.ts';
 import { scanLines } from './plate-lines.ts';
+import { once as onceAsked } from '../../../lazy.ts';
 import { failurePaths, flowOf } from './paths.ts';
 import { baseResults, CHECKS } from './results.ts';
 import { baseRules } from './rules.ts';
@@ -65,6 +66,8 @@ function geometryOf(m: BaseModel, run: Run, b: BearingValues): BaseGeometry {
   const k_w = options.k_w === undefined ? contact.k_w(run) : contact.k_w_in(run, options.k_w);
   const local = m.anchors.map((_, i) => anchorTStub(run, m, i, L_b));
   const levers = new Map<Axis, LeverModel | string>();
+  // Only what pulls an anchor asks for it.
+  const scan = onceAsked(() => scanLines(m));
   return {
     b,
     L_b,
@@ -73,7 +76,9 @@ function geometryOf(m: BaseModel, run: Run, b: BearingValues): BaseGeometry {
     plastic,
     k_w,
     local,
-    scan: scanLines(m),
+    get scan() {
+      return scan();
+    },
     springs: local.map((t) => anchorSpring(t, m, L_b)),
     welds: weldLines(m),
     lever: (axis) => {

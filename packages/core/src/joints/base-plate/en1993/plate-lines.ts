@@ -27,31 +27,36 @@ export interface LineDirection {
 /** The tangent line of the column in one direction. */
 export function lineAt(m: BaseModel, theta: number): LineDirection {
   const [cos, sin] = [Math.cos(theta), Math.sin(theta)];
-  const { shape, h, b } = m.column;
-  const { weld, plate: p } = m.input;
+  const offset = offsetOf(m, cos, sin);
+  return { theta, offset, length: lengthOf(m, offset, cos, sin) };
+}
+
+function offsetOf({ column: { shape, h, b }, input: { weld } }: BaseModel, cos: number, sin: number): number {
   const a = weld.type === 'butt' ? 0 : weld.a_f;
-  const offset = (shape === 'CHS' ? h / 2 : (Math.abs(cos) * b) / 2 + (Math.abs(sin) * h) / 2) + 0.8 * Math.SQRT2 * a;
+  return (shape === 'CHS' ? h / 2 : (Math.abs(cos) * b) / 2 + (Math.abs(sin) * h) / 2) + 0.8 * Math.SQRT2 * a;
+}
+
+function lengthOf(m: BaseModel, offset: number, cos: number, sin: number): number {
+  const { plate: p } = m.input;
   if (p.shape === 'circle') {
     const d = offset - (p.y * cos + p.z * sin);
-    return { theta, offset, length: 2 * Math.sqrt(Math.max(0, (p.D! / 2) ** 2 - d * d)) };
+    return 2 * Math.sqrt(Math.max(0, (p.D! / 2) ** 2 - d * d));
   }
-  // Straight line against the box: the interval of its parameter inside.
+  // Straight line against the box: the interval of its parameter inside, as both pairs of sides leave it.
   const { y1, y2, z1, z2 } = m.plateBox;
-  let low = -Infinity,
-    high = Infinity;
-  const within = (at: number, d: number, from: number, to: number): void => {
+  let [low, high] = [-Infinity, Infinity];
+  for (let pair = 0; pair < 2; pair += 1) {
+    const [at, d] = pair === 0 ? [offset * cos, -sin] : [offset * sin, cos];
+    const [from, to] = pair === 0 ? [y1, y2] : [z1, z2];
     if (Math.abs(d) < 1e-12) {
       if (at < from || at > to) high = -Infinity;
-      return;
+      continue;
     }
-    const t1 = (from - at) / d,
-      t2 = (to - at) / d;
+    const [t1, t2] = [(from - at) / d, (to - at) / d];
     low = Math.max(low, Math.min(t1, t2));
     high = Math.min(high, Math.max(t1, t2));
-  };
-  within(offset * cos, -sin, y1, y2);
-  within(offset * sin, cos, z1, z2);
-  return { theta, offset, length: Math.max(0, high - low) };
+  }
+  return Math.max(0, high - low);
 }
 
 /** Moment of the anchor forces beyond a line, N mm. */
@@ -68,40 +73,55 @@ function moment(m: BaseModel, d: LineDirection, F: readonly number[]): number {
   return sum;
 }
 
-/** All directions, every half degree; for each anchor the lines that it lies beyond, with its arm over their length. */
+/** Directions that are scanned: every half degree. */
+const DIRECTIONS = 720;
+const thetaOf = (i: number): number => (i * Math.PI) / 360;
+const COS = Float64Array.from({ length: DIRECTIONS }, (_, i) => Math.cos(thetaOf(i)));
+const SIN = Float64Array.from({ length: DIRECTIONS }, (_, i) => Math.sin(thetaOf(i)));
+
+/** The line of each direction; for each anchor the lines that it lies beyond, with its arm over their length. */
 export interface LineScan {
-  readonly lines: readonly LineDirection[];
+  readonly offset: Float64Array;
+  readonly length: Float64Array;
   readonly arms: readonly { readonly at: Int16Array; readonly ratio: Float64Array }[];
 }
 
+/** The scanned line in direction number `i`. */
+export const lineOf = ({ offset, length }: LineScan, i: number): LineDirection => ({
+  theta: thetaOf(i),
+  offset: offset[i]!,
+  length: length[i]!,
+});
+
 export function scanLines(m: BaseModel): LineScan {
-  const lines = Array.from({ length: 720 }, (_, i) => lineAt(m, (i * Math.PI) / 360));
-  const cos = Float64Array.from(lines, (d) => Math.cos(d.theta));
-  const sin = Float64Array.from(lines, (d) => Math.sin(d.theta));
+  const offset = new Float64Array(DIRECTIONS);
+  const length = new Float64Array(DIRECTIONS);
+  for (let i = 0; i < DIRECTIONS; i += 1) {
+    offset[i] = offsetOf(m, COS[i]!, SIN[i]!);
+    length[i] = lengthOf(m, offset[i]!, COS[i]!, SIN[i]!);
+  }
   const arms = m.anchors.map((q) => {
-    const at = new Int16Array(720);
-    const ratio = new Float64Array(720);
+    const at = new Int16Array(DIRECTIONS);
+    const ratio = new Float64Array(DIRECTIONS);
     let n = 0;
-    for (let i = 0; i < 720; i += 1) {
-      const { offset, length } = lines[i]!;
-      const arm = q.y * cos[i]! + q.z * sin[i]! - offset;
-      if (arm <= 0 || length <= 0) continue;
+    for (let i = 0; i < DIRECTIONS; i += 1) {
+      const arm = q.y * COS[i]! + q.z * SIN[i]! - offset[i]!;
+      if (arm <= 0 || length[i]! <= 0) continue;
       at[n] = i;
-      ratio[n] = arm / length;
+      ratio[n] = arm / length[i]!;
       n += 1;
     }
     return { at: at.subarray(0, n), ratio: ratio.subarray(0, n) };
   });
-  return { lines, arms };
+  return { offset, length, arms };
 }
 
-const SUMS = new Float64Array(720);
+const SUMS = new Float64Array(DIRECTIONS);
 
 const GOLDEN = (Math.sqrt(5) - 1) / 2;
 
 /** The worst of all straight lines that touch the column, under the anchor forces F (without prying); null where no anchor is beyond any. */
 export function worstLine(m: BaseModel, scan: LineScan, F: readonly number[]): LineDirection | null {
-  const n = scan.lines.length;
   SUMS.fill(0);
   for (let i = 0; i < F.length; i += 1) {
     const f = F[i]!;
@@ -111,15 +131,15 @@ export function worstLine(m: BaseModel, scan: LineScan, F: readonly number[]): L
   }
   let best = -1;
   let most = 0;
-  for (let i = 0; i < n; i += 1) if (SUMS[i]! > most * (1 + 1e-12)) [best, most] = [i, SUMS[i]!];
+  for (let i = 0; i < DIRECTIONS; i += 1) if (SUMS[i]! > most * (1 + 1e-12)) [best, most] = [i, SUMS[i]!];
   if (best < 0) return null;
-  const centre = scan.lines[best]!;
+  const centre = lineOf(scan, best);
   const ratio = (theta: number): number => {
     const d = lineAt(m, theta);
     return d.length > 0 ? moment(m, d, F) / d.length : 0;
   };
   // A maximum with a corner at the scanned direction (a straight row) stays there; else the golden section closes in on it.
-  const step = (2 * Math.PI) / n;
+  const step = (2 * Math.PI) / DIRECTIONS;
   let a = centre.theta - step,
     b = centre.theta + step;
   let x1 = b - GOLDEN * (b - a),

@@ -1,3 +1,4 @@
+import { lineOf } from './plate-lines.ts';
 import { STEEL_E } from '../../../catalogue/properties.ts';
 import { quiet, type Run, at } from '../../../formula/index.ts';
 import { clip, type Polygon } from '../../../geometry/polygon.ts';
@@ -143,7 +144,7 @@ function plateUnderPressure(
   const pressed = contactPieces(bed, found);
   let worst = 0;
   for (let i = 0; i < 180; i += 1) {
-    const line = geo.scan.lines[i * 4]!;
+    const line = lineOf(geo.scan, i * 4);
     if (line.length <= 0) continue;
     const [u, v] = [Math.cos(line.theta), Math.sin(line.theta)];
     let moment = 0;
