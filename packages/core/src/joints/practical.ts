@@ -2,9 +2,9 @@ import type { Basis } from '../basis/basis.ts';
 
 type By = Pick<Basis, 'standard' | 'practice'>;
 
-/** The next larger bolt of the office, else of those that shops have; undefined where there is none. */
-export const largerBolt = ({ standard, practice }: By, d: number): number | undefined =>
-  [...(practice?.bolts ?? standard.materials.usualBolts)].sort((a, b) => a - b).find((x) => x > d + 1e-6);
+/** The next larger bolt of the office, else of those that shops have or that are given; undefined where there is none. */
+export const largerBolt = ({ standard, practice }: By, d: number, usual = standard.materials.usualBolts): number | undefined =>
+  [...(practice?.bolts ?? usual)].sort((a, b) => a - b).find((x) => x > d + 1e-6);
 
 /** The next stronger class of bolts or grade of steel, of those that the office has where it says so. */
 function stronger(

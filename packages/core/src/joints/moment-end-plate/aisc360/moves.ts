@@ -1,6 +1,6 @@
 import { inches as inch, KSI } from '../../../catalogue/index.ts';
 import { boltName } from '../../../units/system.ts';
-import { strongerClass, strongerGrade } from '../../practical.ts';
+import { largerBolt, strongerClass, strongerGrade } from '../../practical.ts';
 import { stepMove } from '../../field-makers.ts';
 import type { Move } from '../../kind.ts';
 import { written } from '../field-parts.ts';
@@ -61,7 +61,7 @@ export function momentPlateMovesToAisc360(i: I, m: MomentPlateModel): Move<I>[] 
       label: next === '4ES' ? 'ribs on the extensions of the plate' : 'eight bolts at each flange, in pairs of rows',
       input: reformed(i, m, next, i.bolts.d),
     });
-  const bigger = [...(m.basis.practice?.bolts ?? materials.diameters)].sort((a, b) => a - b).find((d) => d > i.bolts.d + 1e-6);
+  const bigger = largerBolt(m.basis, i.bolts.d, materials.diameters);
   if (bigger) moves.push({ label: `bolts ${boltName(i.bolts.d)} → ${boltName(bigger)}`, input: reformed(i, m, form, bigger) });
   const cls = strongerClass(m.basis, i.bolts.cls);
   if (cls) moves.push({ label: `class ${i.bolts.cls} → ${cls}`, input: written(i, 'bolts.cls', cls) });
