@@ -7,16 +7,13 @@ import {
   KINDS,
   leastMultiple,
   practiceOf,
-  properties,
   RATES,
   Refusal,
   searchAll,
-  SECTIONS,
-  steelStrength,
   USUAL_RULES,
   type Combination,
-  type OpenSection,
 } from '../packages/core/src/index.ts';
+import { BEAMS, flangesFor, GRADE, shearOf } from './bench-catalogue.ts';
 import { printLines, type Line } from './bench-lines.ts';
 
 /*
@@ -24,10 +21,7 @@ import { printLines, type Line } from './bench-lines.ts';
  * column that takes it, at a quarter, half and three quarters of its web's shear: which hold, and what they cost. `npm run bench -- first search [12]`.
  */
 const every = Number(process.argv.find((x) => /^\d+$/.test(x)) ?? 12);
-const GRADE = 'S275';
-const open = SECTIONS.filter((s) => 'tf' in s && s.shape === 'I' && /^(U|IPE|HE)/.test(s.name)) as OpenSection[];
-const beams = open.filter((s) => !/^(UC|HEM)/.test(s.name)).filter((_, i) => i % every === 0);
-const columns = open.filter((s) => /^(UC|HEA|HEB|HEM)/.test(s.name));
+const beams = BEAMS.filter((_, i) => i % every === 0);
 const practice = practiceOf(USUAL_RULES, DEFAULT_BASIS.standard);
 
 /** What the first detail costs; null where it does not hold or breaks a rule. */
@@ -44,11 +38,10 @@ for (const kind of KINDS.filter((k) => k.family === 'beam')) {
     const ratios: number[] = [];
     let [all, holds, found, only] = [0, 0, 0, 0];
     for (const beam of beams) {
-      const takes = columns.filter((c) => c.b >= Math.min(beam.b, 150) && c.h >= 150);
+      const takes = flangesFor(beam);
       const column = takes[Math.floor(takes.length / 2)];
       if (!column) continue;
-      const V_Ed =
-        (share * properties(beam).A_v * steelStrength({ grade: GRADE }, beam.tf, 'UK', 'beam').f_y) / Math.sqrt(3) / 1e3;
+      const V_Ed = shearOf(beam, share);
       const combinations = [{ name: 'C', V_Ed, N_Ed: 0, N_tie: 0 }];
       const start = {
         ...{ beam: beam.name, beamGrade: GRADE, support: column.name, supportGrade: GRADE },

@@ -1,26 +1,12 @@
-import {
-  checkJoint,
-  DEFAULT_BASIS,
-  firstDetail,
-  KINDS,
-  leastMultiple,
-  properties,
-  Refusal,
-  SECTIONS,
-  steelStrength,
-  type OpenSection,
-} from '../packages/core/src/index.ts';
+import { checkJoint, DEFAULT_BASIS, firstDetail, KINDS, leastMultiple, Refusal } from '../packages/core/src/index.ts';
+import { BEAMS, COLUMNS, flangesFor, GRADE, shearOf } from './bench-catalogue.ts';
 
 /*
  * First details over the whole catalogue: every beam on columns that take it, at a quarter, half and three quarters of its web's shear
  * resistance. Prints what holds and keeps every rule, and what stops the rest. `npm run bench -- first` takes one column for each beam,
  * `npm run bench -- first all` every column.
  */
-const GRADE = 'S275';
 const every = process.argv.includes('all');
-const open = SECTIONS.filter((s) => 'tf' in s && s.shape === 'I' && /^(U|IPE|HE)/.test(s.name)) as OpenSection[];
-const beams = open.filter((s) => !/^(UC|HEM)/.test(s.name));
-const columns = open.filter((s) => /^(UC|HEA|HEB|HEM)/.test(s.name));
 
 for (const kind of KINDS.filter((k) => k.family === 'beam')) {
   for (const supportType of ['column_flange', 'column_web'] as const) {
@@ -28,12 +14,10 @@ for (const kind of KINDS.filter((k) => k.family === 'beam')) {
       const start = performance.now();
       const stops = new Map<string, number>();
       let [all, holds, named] = [0, 0, 0];
-      for (const beam of beams) {
-        const takes = columns.filter((c) =>
-          supportType === 'column_flange' ? c.b >= Math.min(beam.b, 150) && c.h >= 150 : c.h - 2 * (c.tf + c.r) >= beam.b,
-        );
-        const V_Ed =
-          (share * properties(beam).A_v * steelStrength({ grade: GRADE }, beam.tf, 'UK', 'beam').f_y) / Math.sqrt(3) / 1e3;
+      for (const beam of BEAMS) {
+        const takes =
+          supportType === 'column_flange' ? flangesFor(beam) : COLUMNS.filter((c) => c.h - 2 * (c.tf + c.r) >= beam.b);
+        const V_Ed = shearOf(beam, share);
         for (const column of every ? takes : takes.slice(Math.floor(takes.length / 2)).slice(0, 1)) {
           all += 1;
           const combinations = [{ name: 'C', V_Ed, N_Ed: 0, N_tie: 0 }];

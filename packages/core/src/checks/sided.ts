@@ -12,7 +12,7 @@ import {
   type RuleDef,
   type RuleResult,
 } from './check.ts';
-import { answers, inProportion } from './list.ts';
+import { answers, inProportion, isUnloaded, passesBy, utilisationOf } from './list.ts';
 import type { Values } from './values.ts';
 
 /** A joint whose checks stand in a list and look at one side, upright or, for uplift, turned upside down. */
@@ -69,6 +69,19 @@ export const prepared = <C>(p: Sided<C>): Prepared & Sided<C> => {
 /** Bound of a utilisation less 1, so that a part without resistance does not throw an interpolation off. */
 const OVER = 10;
 
+/** A combination whose values stand in a run. */
+interface At<C> {
+  readonly side: Side<C>;
+  readonly combination: Combination;
+  readonly loading: Loading;
+  /** It has shear or axial force. */
+  readonly loaded: boolean;
+  readonly run: Run;
+}
+/** Why a check has no load at all; null where it has. */
+const idleIn = <C>({ loading, loaded }: At<C>, { load }: CheckDef<C>): { readonly skip: string } | null =>
+  load === 'tie' ? (loading.tie ? null : NO_TIE) : loaded ? null : NO_LOAD;
+
 /** The checks and rules of a joint at work on a run. */
 class Working<C> {
   private readonly acts: readonly { readonly name: ActionName; readonly slot: number }[];
@@ -77,9 +90,14 @@ class Working<C> {
   }
 
   check(combination: Combination, run: Run): CheckResult[] {
-    const { side, loading, idle } = this.start(combination, run);
-    return answers(this.p.checks, run, side.c, loading, idle, (check, u) =>
-      check.nonlinear ? this.multipleOf(check, side, combination, loading, run, u) : inProportion(u),
+    const at = this.start(combination, run);
+    return answers(
+      this.p.checks,
+      run,
+      at.side.c,
+      at.loading,
+      (check) => idleIn(at, check),
+      (check, u) => (check.nonlinear ? this.multipleOf(check, at, u) : inProportion(u)),
     );
   }
 
@@ -89,39 +107,35 @@ class Working<C> {
    */
   least(combination: Combination, run: Run, enough = 0): Least | null {
     const { checks } = this.p;
-    const { side, loading, idle } = this.start(combination, run);
-    let at = -1;
+    const at = this.start(combination, run);
+    let place = -1;
     let least = Infinity;
     let passes = true;
     const take = (i: number, multiple: number): void => {
-      if (at >= 0 && (multiple > least || (multiple === least && i > at))) return;
-      at = i;
+      if (place >= 0 && (multiple > least || (multiple === least && i > place))) return;
+      place = i;
       least = multiple;
     };
     const later: { readonly i: number; readonly u: number | null }[] = [];
     for (let i = 0; i < checks.length; i += 1) {
       const check = checks[i]!;
-      if (idle(check)) continue;
-      const o = check.run(run, side.c, loading);
+      if (idleIn(at, check)) continue;
+      const o = check.run(run, at.side.c, at.loading);
       if (!('demand' in o)) {
         if ('missing' in o) return null;
         continue;
       }
-      const { demand, resistance, multiple: own } = o;
-      if (demand === 0 && (own === undefined || own === Infinity)) continue;
-      const u = resistance > 0 ? demand / resistance : null;
-      passes &&= own === undefined ? u !== null && u <= 1 : own >= 1;
-      if (own === undefined && check.nonlinear) later.push({ i, u });
-      else take(i, own ?? inProportion(u));
+      if (isUnloaded(o)) continue;
+      const u = utilisationOf(o);
+      passes &&= passesBy(u, o.multiple);
+      if (o.multiple === undefined && check.nonlinear) later.push({ i, u });
+      else take(i, o.multiple ?? inProportion(u));
       if (enough && (!passes || least < enough)) break;
     }
-    if (enough && !passes) for (const { i, u } of later) take(i, inProportion(u));
-    else
-      for (const { i, u } of later) {
-        if (at >= 0 && this.holdsAt(least, checks[i]!, side, combination, loading, run)) continue;
-        take(i, this.multipleOf(checks[i]!, side, combination, loading, run, u));
-      }
-    const first = checks[at];
+    for (const { i, u } of later)
+      if (enough && !passes) take(i, inProportion(u));
+      else if (place < 0 || !this.holdsAt(least, checks[i]!, at)) take(i, this.multipleOf(checks[i]!, at, u));
+    const first = checks[place];
     return { first: first ? { id: first.id, title: first.title, multiple: least } : null, passes };
   }
 
@@ -134,17 +148,13 @@ class Working<C> {
   }
 
   /** Lays the values of a combination into the run. */
-  private start(
-    combination: Combination,
-    run: Run,
-  ): { readonly side: Side<C>; readonly loading: Loading; idle(check: CheckDef<C>): { readonly skip: string } | null } {
+  private start(combination: Combination, run: Run): At<C> {
     const side = sideFor(this.p, combination);
     const loading = loadingOf(combination);
-    const loaded = loading.shear || loading.axial !== 'none';
     run.v.set(side.lay.values);
     this.setActions(run, combination, 1);
     side.common(run, side.c);
-    return { side, loading, idle: (check) => (check.load === 'tie' ? (loading.tie ? null : NO_TIE) : loaded ? null : NO_LOAD) };
+    return { side, combination, loading, loaded: loading.shear || loading.axial !== 'none', run };
   }
 
   private setActions(run: Run, c: Combination, k: number): void {
@@ -156,34 +166,32 @@ class Working<C> {
   }
 
   /** Utilisation less 1 of a check at a factor on all actions, bounded. */
-  private over(k: number, check: CheckDef<C>, side: Side<C>, combination: Combination, loading: Loading, run: Run): number {
+  private over(k: number, check: CheckDef<C>, { side, combination, loading, run }: At<C>): number {
     this.setActions(run, combination, k);
     const o = check.run(run, side.c, loading);
     if (!('demand' in o)) return -1;
-    return o.resistance > 0 ? Math.min(o.demand / o.resistance - 1, OVER) : OVER;
+    return Math.min((utilisationOf(o) ?? Infinity) - 1, OVER);
+  }
+
+  /** Leaves the run as it was before a check was looked at under other factors: other checks and the trace read the real actions. */
+  private restore(check: CheckDef<C>, { side, combination, loading, run }: At<C>): void {
+    this.setActions(run, combination, 1);
+    check.run(run, side.c, loading);
   }
 
   /** Whether a check is clearly below 1 at a factor: it reaches 1 at a greater. */
-  private holdsAt(k: number, ...of: [CheckDef<C>, Side<C>, Combination, Loading, Run]): boolean {
-    const [check, side, combination, loading, run] = of;
-    const over = this.over(k, ...of);
-    this.setActions(run, combination, 1);
-    check.run(run, side.c, loading);
+  private holdsAt(k: number, check: CheckDef<C>, at: At<C>): boolean {
+    const over = this.over(k, check, at);
+    this.restore(check, at);
     return over < -1e-9;
   }
 
   /** Factor on all actions at which a check reaches 1, where its resistance falls with the load; utilisation grows with the factor. */
-  private multipleOf(
-    check: CheckDef<C>,
-    side: Side<C>,
-    combination: Combination,
-    loading: Loading,
-    run: Run,
-    utilisation: number | null,
-  ): number {
-    const steps = run.steps;
+  private multipleOf(check: CheckDef<C>, at: At<C>, utilisation: number | null): number {
+    const { run } = at;
+    const { steps } = run;
     run.steps = null;
-    const over = (k: number): number => this.over(k, check, side, combination, loading, run);
+    const over = (k: number): number => this.over(k, check, at);
     // Utilisation grows faster than the load: 1/utilisation bounds the answer above when the check holds, below when it gives. Without
     // resistance at this load there may be some at a smaller one.
     const proportional = utilisation === null ? 0 : 1 / utilisation;
@@ -199,9 +207,7 @@ class Working<C> {
         { near: (f) => Math.abs(f) < 1e-13, narrow: (a, b) => b - a <= 1e-13 * b, halve: 8, most: 80 },
       ).x;
     }
-    // Leave the run as it was: other checks and the trace read the real actions.
-    this.setActions(run, combination, 1);
-    check.run(run, side.c, loading);
+    this.restore(check, at);
     run.steps = steps;
     return k < 1e-9 ? 0 : k;
   }

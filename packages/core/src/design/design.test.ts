@@ -15,7 +15,8 @@ import { leastMultiple } from './judge.ts';
 import { otherForm } from './other-form.ts';
 import { anyEndPlate } from '../joints/end-plate/any-input.testing.ts';
 import { anyFinPlate } from '../joints/fin-plate/any-input.testing.ts';
-import { lacksOf, waysOf, waysOut } from './ways-out.ts';
+import { waysOut } from './ways-out.testing.ts';
+import { lacksOf, waysOf } from './ways-out.ts';
 import { RATES } from '../rules/index.ts';
 import { optionsOf } from '../joints/kind.ts';
 

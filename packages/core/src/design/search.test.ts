@@ -13,7 +13,7 @@ import { costOf, costParts } from './cost.ts';
 import { leastMultiple, tryBuild } from './judge.ts';
 import { firstDetail } from './first.ts';
 import { straysOf } from './strays.ts';
-import { waysOut } from './ways-out.ts';
+import { waysOut } from './ways-out.testing.ts';
 import { frontierOf, Judge, searchAll, searchDetails, together, type SearchAsked } from './search.ts';
 
 const read = (name: string) => readJob(JSON.parse(readFileSync(`demo/${name}.json`, 'utf8')));

@@ -11,7 +11,7 @@ import { choiceAt, sizeOf, type SearchAxis, type SearchSpace } from '../joints/s
 import { orNone, refusalOf, Refusal } from '../refusal.ts';
 import type { CostRates } from '../rules/rates.ts';
 import { validate } from '../validate/index.ts';
-import { costOf, costParts, type CostPart } from './cost.ts';
+import { costOf, costParts, sumOf, type CostPart } from './cost.ts';
 import { asHoused } from './housed.ts';
 import { leastMultiple } from './judge.ts';
 
@@ -96,7 +96,6 @@ export interface Lacking {
 interface Candidate {
   readonly kind: JointKind;
   readonly input: unknown;
-  readonly cost: number;
   readonly space: SearchSpace;
   readonly choice: readonly (number | string)[];
   readonly judge: Judge;
@@ -198,7 +197,7 @@ class Searching {
   private readonly choices: number;
   private readonly counts = { gone: 0, details: 0, give: 0, broken: 0, notWhole: 0, dearer: 0 };
   private readonly lacks = new Map<string, Lacking>();
-  private readonly giving: Candidate[] = [];
+  private readonly giving: (Candidate & Priced)[] = [];
   private readonly found: FoundDetail[] = [];
   private readonly lines = new Set<string>();
   private readonly spaces: readonly Gone[];
@@ -244,7 +243,7 @@ class Searching {
   }
 
   /** Judges the detail of a choice; false where it can't be built. */
-  private one(c: Omit<Candidate, 'cost'>): boolean {
+  private one(c: Candidate): boolean {
     const { rates } = this.asked;
     const joint = c.judge.build(c.kind, c.input);
     if (!joint) return false;
@@ -261,13 +260,14 @@ class Searching {
       return true;
     }
     // Two choices may come to one detail.
-    const name = `${c.kind.id} ${c.kind.line.print(c.input, this.asked.basis.units)}`;
+    const detail = detailOf(c, joint, report, this.asked);
+    const name = detailName(detail);
     if (this.lines.has(name)) return true;
     this.lines.add(name);
     // What is outside of the kind's own limits is no detail of it.
     if ('error' in validate(c.kind.schema, c.input))
       this.lacking({ lack: 'broken', title: 'a size outside of what the kind takes' });
-    else insert(this.found, detailOf({ ...c, cost: costOf(joint, rates) }, joint, report, this.asked));
+    else insert(this.found, detail);
     return true;
   }
 
@@ -279,8 +279,7 @@ class Searching {
 
   private lacking({ lack, title }: Lack): void {
     this.counts[lack] += 1;
-    const key = `${lack} ${title}`;
-    this.lacks.set(key, { lack, title, details: (this.lacks.get(key)?.details ?? 0) + 1 });
+    count(this.lacks, { lack, title, details: 1 });
   }
 
   /** Where none holds, the strongest of those that keep their rules. */
@@ -325,6 +324,12 @@ export function* searchDetails(asked: SearchAsked): Generator<SearchProgress, Se
 const listed = (lacks: readonly Lacking[]): Lacking[] =>
   [...lacks].sort((a, b) => b.details - a.details || (a.title < b.title ? -1 : 1));
 
+/** Counts what so many details lack. */
+function count(lacks: Map<string, Lacking>, { lack, title, details }: Lacking): void {
+  const key = `${lack} ${title}`;
+  lacks.set(key, { lack, title, details: details + (lacks.get(key)?.details ?? 0) });
+}
+
 /** The shares of a search together: what one that goes through everything says. */
 export function together(shares: readonly SearchProgress[]): SearchProgress {
   const [first] = shares;
@@ -333,12 +338,9 @@ export function together(shares: readonly SearchProgress[]): SearchProgress {
   const found = shares
     .flatMap((s) => s.found)
     .sort(byCost)
-    .filter((f) => !lines.has(nameOf(f)) && lines.add(nameOf(f)));
+    .filter((f) => !lines.has(detailName(f)) && lines.add(detailName(f)));
   const lacks = new Map<string, Lacking>();
-  for (const l of shares.flatMap((s) => s.lacks)) {
-    const key = `${l.lack} ${l.title}`;
-    lacks.set(key, { ...l, details: l.details + (lacks.get(key)?.details ?? 0) });
-  }
+  for (const l of shares.flatMap((s) => s.lacks)) count(lacks, l);
   return {
     kinds: first!.kinds.map((k, i) => ({ ...k, details: sum((s) => s.kinds[i]!.details) })),
     choices: first!.choices,
@@ -353,11 +355,13 @@ export function together(shares: readonly SearchProgress[]): SearchProgress {
     nearest: found.length ? [] : strongest(shares.flatMap((s) => s.nearest)),
   };
 }
-const nameOf = (f: FoundDetail): string => `${f.kind} ${f.line}`;
+/** What tells one detail from another: two choices may come to one. */
+export const detailName = ({ kind, line }: Pick<FoundDetail, 'kind' | 'line'>): string => `${kind} ${line}`;
 
 function detailOf(c: Candidate, joint: Joint, report: Summary, { basis, rates }: SearchAsked): FoundDetail {
   const { quantities: q, solid } = joint;
   const worst = report.combinations[report.worst];
+  const parts = costParts(joint, rates);
   return {
     kind: c.kind.id,
     title: kindTitle(c.kind, basis.standard),
@@ -366,8 +370,8 @@ function detailOf(c: Candidate, joint: Joint, report: Summary, { basis, rates }:
     choice: c.space.axes.flatMap((a, i) =>
       a.values.length > 1 ? [{ axis: a.title, value: a.words[a.values.indexOf(c.choice[i]!)]! }] : [],
     ),
-    cost: c.cost,
-    parts: costParts(joint, rates),
+    cost: sumOf(parts),
+    parts,
     multiple: leastMultiple(report),
     first: worst?.first?.title ?? '',
     state: report.state,

@@ -50,6 +50,9 @@ export interface Ways {
   readonly short: { readonly label: string; readonly lacks: readonly Lack[] } | null;
 }
 
+/** Of a joint that nothing loads, or that is none. */
+export const NO_WAYS: Ways = { ways: [], short: null };
+
 /** What a joint goes by when ways out of it are looked for. */
 export interface WaysBy {
   readonly most?: number;
@@ -215,7 +218,7 @@ export function waysOf(
   // Moves go by what the office makes.
   const housed: Basis = { ...basis, practice: details };
   const start = tryBuild(kindId, input, combinations, housed);
-  if (!start || start.report.worst < 0) return { ways: [], short: null };
+  if (!start || start.report.worst < 0) return NO_WAYS;
   const escape = new Escape(kind, start.built, start.report, combinations, housed, { details, rates });
   const moves = start.built.moves();
   const trials = moves.flatMap((m) => escape.attempt(m.label, m.input, 1) ?? []);
@@ -246,9 +249,6 @@ const nearest = (trials: readonly Trial[]): Trial[] =>
   [...trials]
     .sort((a, b) => a.way.rulesAfter - b.way.rulesAfter || b.way.after - a.way.after || a.way.cost - b.way.cost)
     .slice(0, 1);
-
-/** The ways alone. */
-export const waysOut = (...of: Parameters<typeof waysOf>): readonly WayOut[] => waysOf(...of).ways;
 
 /** Another way that costs no more, lifts no less and mends no less makes a way pointless. */
 const dominates = (o: WayOut, w: WayOut, earlier: boolean): boolean => {

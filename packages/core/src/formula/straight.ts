@@ -92,10 +92,9 @@ static inline double max_of(double a, double b) { return a > b ? a : b; }
 /** A formula as C works it on an array of values. */
 export const cFormula = (ast: Ast, slotOf: (name: string) => number): string => {
   const names: string[] = [];
-  written(ast, SHAPE, names);
   return written(
     ast,
     cOf((n) => `v[${slotOf(names[n]!)}]`),
-    [],
+    names,
   );
 };

@@ -15,17 +15,29 @@ export interface RowsInput {
   readonly p1: Pitch;
 }
 
+/** Legs of fillets that the arrow keys step through, mm. */
+const LEG_STEPS = [4, 5, 6, 8, 10, 12, 15];
+
+/** A number in mm; `steps` are the practical values of the arrow keys. */
+const inMillimetres = <I>(
+  id: string,
+  label: string,
+  symbol: string,
+  steps: readonly number[],
+  get: (i: I) => number,
+  set: (i: I, v: number) => I,
+): Field<I> => ({ id, label, symbol, quantity: 'length', type: 'number', steps, get, set: (i, v) => set(i, Number(v)) });
+
 /** Makers of the fields of one kind's input. */
 export const fieldMakers = <I>() => ({
-  /** A number in mm; `steps` are the practical values of the arrow keys. */
-  mm: (
-    id: string,
-    label: string,
-    symbol: string,
-    steps: readonly number[],
-    get: (i: I) => number,
-    set: (i: I, v: number) => I,
-  ): Field<I> => ({ id, label, symbol, quantity: 'length', type: 'number', steps, get, set: (i, v) => set(i, Number(v)) }),
+  mm: inMillimetres<I>,
+  /** Thickness of a plate: it steps through those that the office has. */
+  thickness: (...of: Parameters<typeof inMillimetres<I>>): Field<I> => ({ ...inMillimetres(...of), follows: 'plates' }),
+  /** Leg of the fillets of a plate. */
+  leg: (get: (i: I) => number, set: (i: I, v: number) => I): Field<I> => ({
+    ...inMillimetres('weld.s', 'Weld leg', 's', LEG_STEPS, get, set),
+    follows: 'legs',
+  }),
   /** Spacings of rows: one number for all, or each from the top; a list sets the number of rows. */
   pitch: (id: string, label: string, symbol: string, rows: (i: I) => RowsInput, set: (i: I, rows: RowsInput) => I): Field<I> => ({
     id,
@@ -85,9 +97,6 @@ export const fieldMakers = <I>() => ({
     set: (i, v) => set(i, String(v)),
   }),
 });
-
-/** A field whose practical values the office may give. */
-export const following = <I>(follows: NonNullable<Field<I>['follows']>, field: Field<I>): Field<I> => ({ ...field, follows });
 
 /** Up to the next 5 mm. */
 export const up5 = (x: number): number => Math.ceil(x / 5 - 1e-9) * 5;

@@ -6,6 +6,7 @@ import {
   resultKey,
   type Checked,
   type CheckResult,
+  type Least,
   type RuleResult,
   type StrengthResult,
 } from '../checks/check.ts';
@@ -42,7 +43,7 @@ export interface FirstToGive {
 export interface StandsUnder {
   readonly combination: Combination;
   /** The check with the lowest load multiple; null when nothing is loaded. */
-  readonly first: Omit<FirstToGive, 'key'> | null;
+  readonly first: Least['first'];
   readonly missing: readonly Missing[];
   readonly state: State;
 }

@@ -8,15 +8,17 @@ import { RATES, type CostRates } from './rates.ts';
 /** What an office makes details of, where it says so; sizes in mm. */
 export type GivenPractice = Partial<Practice>;
 
-export interface PracticeField {
+interface About {
   readonly id: keyof Practice;
   readonly label: string;
-  /** A list of sizes or names, one whole number within limits, one size, or one of some names. */
-  readonly type: 'sizes' | 'names' | 'count' | 'size' | 'choice';
-  readonly options?: readonly (readonly [string, string])[];
-  readonly limits: readonly [number, number];
   readonly about: string;
 }
+/** A list of sizes or names, one whole number or one size, each within limits; or one of some names. */
+export type PracticeField = About &
+  (
+    | { readonly type: 'sizes' | 'names' | 'count' | 'size'; readonly limits: readonly [number, number] }
+    | { readonly type: 'choice'; readonly options: readonly (readonly [string, string])[] }
+  );
 export const PRACTICE_FIELDS: readonly PracticeField[] = [
   { id: 'bolts', label: 'Bolts', type: 'sizes', limits: [6, 80], about: 'Diameters that the office uses' },
   { id: 'classes', label: 'Classes', type: 'names', limits: [1, 12], about: 'Classes or groups of bolts that the office uses' },
@@ -55,7 +57,6 @@ export const PRACTICE_FIELDS: readonly PracticeField[] = [
     id: 'holes',
     label: 'Holes',
     type: 'choice',
-    limits: [1, 1],
     options: HOLE_KINDS.map((k) => [k, HOLE_WORDS[k]] as const),
     about: 'Kind of all holes of a joint, where it may have several',
   },
@@ -76,27 +77,37 @@ export const RATE_TITLES: Readonly<Record<keyof CostRates, string>> = {
 const RATE_IDS = Object.keys(RATES) as (keyof CostRates)[];
 
 /** What is accepted of a field, in a sentence. */
-export const practiceAccepts = ({ type, options, limits: [low, high] }: PracticeField): string =>
-  type === 'count'
-    ? `Accepted: ${low} to ${high}.`
-    : type === 'size'
-      ? `Accepted: ${low} to ${high} mm.`
-      : type === 'choice'
-        ? `Accepted: ${options!.map(([, words]) => words).join('; ')}.`
-        : type === 'names'
-          ? 'Accepted: names with spaces between them; what a standard does not know is left out under it.'
-          : `Accepted: sizes with spaces between them, ${low} to ${high} mm.`;
+export function practiceAccepts(f: PracticeField): string {
+  if (f.type === 'choice') return `Accepted: ${f.options.map(([, words]) => words).join('; ')}.`;
+  const [low, high] = f.limits;
+  switch (f.type) {
+    case 'count':
+      return `Accepted: ${low} to ${high}.`;
+    case 'size':
+      return `Accepted: ${low} to ${high} mm.`;
+    case 'names':
+      return 'Accepted: names with spaces between them; what a standard does not know is left out under it.';
+    case 'sizes':
+      return `Accepted: sizes with spaces between them, ${low} to ${high} mm.`;
+  }
+}
 
 const MOST = 40;
 const listOf = (of: Joi.Schema): Joi.Schema => Joi.array().items(of).min(1).max(MOST).unique();
-const schemaOf = ({ type, options, limits: [low, high] }: PracticeField): Joi.Schema =>
-  type === 'count'
-    ? Joi.number().integer().min(low).max(high)
-    : type === 'size'
-      ? size(low, high)
-      : type === 'choice'
-        ? Joi.string().valid(...options!.map(([id]) => id))
-        : listOf(type === 'sizes' ? size(low, high) : Joi.string().trim().min(low).max(high));
+function schemaOf(f: PracticeField): Joi.Schema {
+  if (f.type === 'choice') return Joi.string().valid(...f.options.map(([id]) => id));
+  const [low, high] = f.limits;
+  switch (f.type) {
+    case 'count':
+      return Joi.number().integer().min(low).max(high);
+    case 'size':
+      return size(low, high);
+    case 'names':
+      return listOf(Joi.string().trim().min(low).max(high));
+    case 'sizes':
+      return listOf(size(low, high));
+  }
+}
 export const practiceSchema = Joi.object(Object.fromEntries(PRACTICE_FIELDS.map((f) => [f.id, schemaOf(f)])));
 export const ratesSchema = Joi.object(Object.fromEntries(RATE_IDS.map((id) => [id, Joi.number().min(0).max(1e6)])));
 

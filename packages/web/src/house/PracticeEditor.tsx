@@ -9,6 +9,7 @@ import {
   type GivenRules,
   type PracticeField,
 } from '@ample/core';
+import { RuleChoice } from './RuleChoice.tsx';
 
 interface Props {
   readonly rules: GivenRules;
@@ -81,22 +82,17 @@ export function PracticeEditor({ rules, office, onChange }: Props) {
         </p>
         <div className="form-grid">
           {PRACTICE_FIELDS.map((f) =>
-            f.options ? (
+            f.type === 'choice' ? (
               <label className="contents" key={f.id}>
                 <span>{f.label}</span>
-                <select
-                  className="select w-full"
-                  data-help={`rules.details.${f.id}`}
+                <RuleChoice
+                  wide
+                  help={`rules.details.${f.id}`}
                   value={shown(details[f.id])}
-                  onChange={(e) => onChange(changed(rules, 'details', f.id, e.target.value || undefined))}
-                >
-                  <option value="">{f.options.find(([id]) => id === standing.details[f.id])?.[1] ?? 'as is usual'}</option>
-                  {f.options.map(([id, words]) => (
-                    <option key={id} value={id}>
-                      {words}
-                    </option>
-                  ))}
-                </select>
+                  none={f.options.find(([id]) => id === standing.details[f.id])?.[1] ?? 'as is usual'}
+                  options={f.options}
+                  onChange={(v) => onChange(changed(rules, 'details', f.id, v || undefined))}
+                />
               </label>
             ) : (
               <Typed

@@ -2,6 +2,7 @@ import { useRef, useState } from 'react';
 import { DXF_LAYERS, RULE_FIELDS, RULE_TEXTS, rulesOf, type BasisField, type DxfLayer, type GivenRules } from '@ample/core';
 import { Problem } from '../parts/Dialog.tsx';
 import { pngOf } from './picture.ts';
+import { RuleChoice } from './RuleChoice.tsx';
 
 interface Props {
   readonly rules: GivenRules;
@@ -60,14 +61,13 @@ interface FieldProps {
 function RuleField({ field: f, value, standing, onChange }: FieldProps) {
   if (f.type === 'choice')
     return (
-      <select className="select" data-help={`rules.${f.id}`} value={value ?? ''} onChange={(e) => onChange(e.target.value)}>
-        <option value="">as it stands: {f.options!.find(([id]) => id === standing)?.[1]}</option>
-        {f.options!.map(([id, words]) => (
-          <option key={id} value={id}>
-            {words}
-          </option>
-        ))}
-      </select>
+      <RuleChoice
+        help={`rules.${f.id}`}
+        value={String(value ?? '')}
+        none={`as it stands: ${f.options!.find(([id]) => id === standing)?.[1]}`}
+        options={f.options!}
+        onChange={onChange}
+      />
     );
   return (
     <span className="flex items-center gap-2">

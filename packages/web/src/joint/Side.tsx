@@ -1,6 +1,7 @@
 import { memo } from 'react';
 import {
   boltWords,
+  isBroken,
   multipleText,
   significant,
   type JointReport,
@@ -100,7 +101,7 @@ export const Rules = memo(function Rules({
 }) {
   const units = useUnits();
   const applied = report.rules.filter((r) => r.type === 'rule');
-  const broken = applied.filter((r) => r.must && !r.pass);
+  const broken = applied.filter(isBroken);
   const advice = applied.filter((r) => !r.must && !r.pass);
   const kept = applied.filter((r) => r.pass);
   const row = (r: RuleResult, word: string, mark: 'rule' | 'none' | 'holds') => (

@@ -5,6 +5,7 @@ import {
   KINDS,
   kindOf,
   kindTitle,
+  NO_WAYS,
   otherForm,
   Refusal,
   ratesOf,
@@ -71,13 +72,13 @@ const worker = {
       return { report, drawing: joint.drawing({ ...title, verdict: report.verdict }, combination), quantities: joint.quantities };
     });
   },
-  ways(kindId: string, content: JointContent, job: SearchedJob): Ways | null {
+  ways(kindId: string, content: JointContent, job: SearchedJob): Ways {
     const rules = rulesOf(job);
     const by = { details: rules.details, rates: ratesOf(rules) };
     const made = refusing(() =>
       waysOf(kindId, content.input, withActions(content, job).combinations, basisFor(job, content), by),
     );
-    return 'ok' in made ? made.ok : null;
+    return 'ok' in made ? made.ok : NO_WAYS;
   },
   workings(kindId: string, content: JointContent, job: JudgedBy, index: number): { ok: Workings } | { refusal: string } {
     return refusing(() => workingsOf({ ...withActions(content, job), kind: kindId }, basisFor(job, content), index));

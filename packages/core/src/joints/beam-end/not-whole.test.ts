@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { firstDetail } from '../../design/first.ts';
-import { waysOut } from '../../design/ways-out.ts';
+import { waysOut } from '../../design/ways-out.testing.ts';
 import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
 import { checkJoint } from '../report.ts';
 import { workingsOf } from '../../job/workings.ts';

@@ -3,7 +3,7 @@ import { ANGLES, US_ANGLES, type AngleSection, type HoleKind } from '../../catal
 import { lazyOnce } from '../../lazy.ts';
 import { systemOf } from '../../units/system.ts';
 import { levelFields } from '../beam-end/beam-level.ts';
-import { fieldMakers, following, HOLE_CHOICES, range } from '../field-makers.ts';
+import { fieldMakers, HOLE_CHOICES, range } from '../field-makers.ts';
 import { boltFields, memberFields, otherSideFields, farBoltFields, supportEdgeFields } from '../beam-end/member-fields.ts';
 import type { Edit, Field } from '../kind.ts';
 import { groupHeight, lastPitch, withRowCount, type Pitch } from '../pitches.ts';
@@ -24,7 +24,7 @@ interface Rows {
   readonly n1: number;
   readonly p1: Pitch;
 }
-const { boltClass, boltSize, mm, choice, grade, pitch } = fieldMakers<I>();
+const { boltClass, boltSize, mm, choice, grade, pitch, thickness } = fieldMakers<I>();
 const cleat = (i: I, change: Partial<I['cleat']>): I => ({ ...i, cleat: { ...i.cleat, ...change } });
 const bolts = (i: I, change: Partial<I['bolts']>): I => ({ ...i, bolts: { ...i.bolts, ...change } });
 const support = (i: I, change: Partial<I['support_bolts']>): I => ({ ...i, support_bolts: { ...i.support_bolts, ...change } });
@@ -113,16 +113,13 @@ export const cleatsFields: readonly Field<I>[] = [
     (i) => i.fixing,
     (i, v) => ({ ...i, fixing: v as Fixing, ...(v === 'bolted' || i.weld ? {} : { weld: { s: 6 } }) }),
   ),
-  following(
-    'plates',
-    mm(
-      'cleat.t',
-      'Angle thickness',
-      't',
-      [6, 8, 10, 12, 15],
-      (i) => i.cleat.t,
-      (i, v) => cleat(i, { t: v }),
-    ),
+  thickness(
+    'cleat.t',
+    'Angle thickness',
+    't',
+    [6, 8, 10, 12, 15],
+    (i) => i.cleat.t,
+    (i, v) => cleat(i, { t: v }),
   ),
   mm(
     'cleat.leg_web',

@@ -1,6 +1,6 @@
 import { type HoleKind } from '../../catalogue/index.ts';
 import { levelFields } from '../beam-end/beam-level.ts';
-import { fieldMakers, following, HOLE_CHOICES, PLATE_STEPS, range } from '../field-makers.ts';
+import { fieldMakers, HOLE_CHOICES, PLATE_STEPS, range } from '../field-makers.ts';
 import { boltFields, memberFields, otherSideFields, farBoltFields, supportEdgeFields } from '../beam-end/member-fields.ts';
 import type { Edit, Field } from '../kind.ts';
 import { groupHeight as heightOf, withRowCount, type Pitch } from '../pitches.ts';
@@ -8,7 +8,7 @@ import { placeFields } from '../beam-end/row-places.ts';
 import { bottomEnd, columns, columnSpread, edgeDistance, widthFor, type EndPlateInput } from './input.ts';
 
 type I = EndPlateInput;
-const { boltClass, boltSize, mm, choice, grade, pitch } = fieldMakers<I>();
+const { boltClass, boltSize, mm, choice, grade, leg, pitch, thickness } = fieldMakers<I>();
 const plate = (i: I, change: Partial<I['plate']>): I => ({ ...i, plate: { ...i.plate, ...change } });
 const bolts = (i: I, change: Partial<I['bolts']>): I => ({ ...i, bolts: { ...i.bolts, ...change } });
 
@@ -31,16 +31,13 @@ export const endPlateFields: readonly Field<I>[] = [
   ...otherSideFields<I>(false),
   ...farBoltFields<I>(({ bolts: { n1, p1, p3 } }) => ({ n1, p1, p3 })),
   ...supportEdgeFields<I>(),
-  following(
-    'plates',
-    mm(
-      'plate.t',
-      'Plate thickness',
-      't_p',
-      PLATE_STEPS,
-      (i) => i.plate.t,
-      (i, v) => plate(i, { t: v }),
-    ),
+  thickness(
+    'plate.t',
+    'Plate thickness',
+    't_p',
+    PLATE_STEPS,
+    (i) => i.plate.t,
+    (i, v) => plate(i, { t: v }),
   ),
   mm(
     'plate.h',
@@ -151,16 +148,9 @@ export const endPlateFields: readonly Field<I>[] = [
     (i) => i.holes.support,
     (i, v) => ({ ...i, holes: { ...i.holes, support: v as HoleKind } }),
   ),
-  following(
-    'legs',
-    mm(
-      'weld.s',
-      'Weld leg',
-      's',
-      [4, 5, 6, 8, 10, 12, 15],
-      (i) => i.weld.s,
-      (i, v) => ({ ...i, weld: { s: v } }),
-    ),
+  leg(
+    (i) => i.weld.s,
+    (i, v) => ({ ...i, weld: { s: v } }),
   ),
 ];
 

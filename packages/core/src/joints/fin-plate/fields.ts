@@ -1,7 +1,7 @@
 import { aisc360 } from '../../standards/aisc360/standard.ts';
 import { type HoleKind } from '../../catalogue/index.ts';
 import { levelFields } from '../beam-end/beam-level.ts';
-import { fieldMakers, following, HOLE_CHOICES, PLATE_STEPS as PLATES, range } from '../field-makers.ts';
+import { fieldMakers, HOLE_CHOICES, PLATE_STEPS as PLATES, range } from '../field-makers.ts';
 import { boltFields, memberFields, otherSideFields } from '../beam-end/member-fields.ts';
 import type { Edit, Field } from '../kind.ts';
 import { groupHeight as heightOf, withRowCount, type Pitch } from '../pitches.ts';
@@ -9,7 +9,7 @@ import { placeFields } from '../beam-end/row-places.ts';
 import { bottomEnd, plateWidth, type FinPlateInput } from './input.ts';
 
 type I = FinPlateInput;
-const { boltClass, boltSize, mm, choice, grade, pitch } = fieldMakers<I>();
+const { boltClass, boltSize, mm, choice, grade, leg, pitch, thickness } = fieldMakers<I>();
 
 const plate = (i: I, change: Partial<I['plate']>): I => ({ ...i, plate: { ...i.plate, ...change } });
 const bolts = (i: I, change: Partial<I['bolts']>): I => ({ ...i, bolts: { ...i.bolts, ...change } });
@@ -60,16 +60,13 @@ export const finPlateFields: readonly Field<I>[] = [
     (i) => i.plate.side,
     (i, v) => plate(i, { side: v as 'near' }),
   ),
-  following(
-    'plates',
-    mm(
-      'plate.t',
-      'Plate thickness',
-      't_p',
-      PLATES,
-      (i) => i.plate.t,
-      (i, v) => plate(i, { t: v }),
-    ),
+  thickness(
+    'plate.t',
+    'Plate thickness',
+    't_p',
+    PLATES,
+    (i) => i.plate.t,
+    (i, v) => plate(i, { t: v }),
   ),
   mm(
     'plate.h',
@@ -205,16 +202,9 @@ export const finPlateFields: readonly Field<I>[] = [
     ),
     applies: (i) => i.fixing === 'welded',
   },
-  following(
-    'legs',
-    mm(
-      'weld.s',
-      'Weld leg',
-      's',
-      [4, 5, 6, 8, 10, 12, 15],
-      (i) => i.weld.s,
-      (i, v) => ({ ...i, weld: { s: v } }),
-    ),
+  leg(
+    (i) => i.weld.s,
+    (i, v) => ({ ...i, weld: { s: v } }),
   ),
 ];
 

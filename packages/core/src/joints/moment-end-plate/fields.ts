@@ -1,4 +1,4 @@
-import { fieldMakers, following, PLATE_STEPS, range } from '../field-makers.ts';
+import { fieldMakers, PLATE_STEPS, range } from '../field-makers.ts';
 import type { Edit, Field } from '../kind.ts';
 import { european, open, parts, pick, size, steel, THROATS, toggle, written } from './field-parts.ts';
 import { aiscMomentFields } from './aisc360/fields.ts';
@@ -105,7 +105,7 @@ export const momentPlateFields: readonly Field<I>[] = [
       quantity: 'stress',
     },
   ]),
-  following('plates', size('plate.t', 'Plate thickness', 't_p', [...PLATE_STEPS, 30, 35, 40])),
+  { ...size('plate.t', 'Plate thickness', 't_p', [...PLATE_STEPS, 30, 35, 40]), follows: 'plates' },
   size('plate.b', 'Plate width', 'b_p', range(120, 400, 10)),
   size('plate.top', 'Plate past the top flange', 'c_t', range(10, 150, 5)),
   size('plate.bottom', 'Plate past the bottom flange', 'c_b', range(10, 150, 5)),

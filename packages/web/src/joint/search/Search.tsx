@@ -1,6 +1,7 @@
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import {
   basisOf,
+  detailName,
   frontierOf,
   kindTitle,
   kindOf,
@@ -45,7 +46,7 @@ export function SearchView({ content, job, onTake }: Props) {
   const [all, setAll] = useState(false);
   const shown = useMemo(() => found.filter((f) => kept(f, filter)), [found, filter]);
   const frontier = useMemo(() => frontierOf(shown), [shown]);
-  const chosen = shown.find((f) => keyOf(f) === picked) ?? shown[0] ?? null;
+  const chosen = shown.find((f) => detailName(f) === picked) ?? shown[0] ?? null;
   const present = told?.present ?? null;
   const most = Math.max(...shown.slice(0, LISTED).map((f) => f.cost), present?.cost ?? 0);
   return (
@@ -73,8 +74,8 @@ export function SearchView({ content, job, onTake }: Props) {
                   </li>
                 )}
                 {shown.slice(0, all ? 60 : LISTED).map((f) => (
-                  <li key={keyOf(f)}>
-                    <button type="button" aria-pressed={f === chosen} onClick={() => setPicked(keyOf(f))}>
+                  <li key={detailName(f)}>
+                    <button type="button" aria-pressed={f === chosen} onClick={() => setPicked(detailName(f))}>
                       <span className="num">{costText(f.cost)}</span>
                       <span className="num">{multipleText(f.multiple)}</span>
                       <span className="mono">{f.line}</span>
@@ -90,7 +91,7 @@ export function SearchView({ content, job, onTake }: Props) {
               )}
             </div>
             <Suspense fallback={<p className="muted">Opening the plot…</p>}>
-              <CostPlot {...{ shown, frontier, chosen, present }} onPick={(f) => setPicked(keyOf(f))} />
+              <CostPlot {...{ shown, frontier, chosen, present }} onPick={(f) => setPicked(detailName(f))} />
             </Suspense>
           </div>
           {chosen && <Chosen {...{ found: chosen, content, job, onTake, present }} />}
@@ -101,7 +102,6 @@ export function SearchView({ content, job, onTake }: Props) {
     </section>
   );
 }
-const keyOf = (f: FoundDetail): string => `${f.kind} ${f.line}`;
 
 function Progress({ search: { told, found, stopped, stop, again } }: { search: ReturnType<typeof useSearch> }) {
   if (!told) return <p className="muted">Making the details…</p>;

@@ -24,7 +24,7 @@ interface State extends Pick<Search, 'problem' | 'stopped'> {
 }
 const NOTHING: State = { shares: [], problem: '', stopped: false, end: () => undefined };
 /** The page keeps a processor for itself where there are more than two. */
-const threads = (): number => Math.max(1, Math.min(4, navigator.hardwareConcurrency > 2 ? navigator.hardwareConcurrency - 1 : 2));
+const threads = (): number => Math.min(4, navigator.hardwareConcurrency > 2 ? navigator.hardwareConcurrency - 1 : 2);
 
 /** Searches as soon as it is shown, and again when the joint, its actions or the job change: what was under way then ends at once. */
 export function useSearch(content: JointContent, job: JobRecord): Search {

@@ -102,7 +102,7 @@ function tube(m: MemberPart): Shape {
   return outer;
 }
 
-/** The support: a column with a face of its flange or web at x = 0, or a beam across. shown over its span. */
+/** The support: a column with a face of its flange or web at x = 0, or a beam across; shown over its span. */
 function supportGeometry(m: MemberPart, [low, high]: readonly [number, number]): BufferGeometry {
   const { type, top } = m.place!;
   const length = high - low;

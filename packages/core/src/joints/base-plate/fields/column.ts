@@ -1,4 +1,4 @@
-import { following, range } from '../../field-makers.ts';
+import { range } from '../../field-makers.ts';
 import type { Field } from '../../kind.ts';
 import {
   choice,
@@ -15,6 +15,7 @@ import {
   rectangular,
   rowsOf,
   spanOf,
+  thickness,
   without,
   withShape,
   yesNo,
@@ -64,16 +65,13 @@ export const columnFields: readonly Field<I>[] = [
     (i) => i.plate.shape,
     (i, v) => withShape(i, v as 'circle'),
   ),
-  following(
-    'plates',
-    mm(
-      'plate.t',
-      'Plate thickness',
-      't_p',
-      [12, 15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80],
-      (i) => i.plate.t,
-      (i, v) => plate(i, { t: v }),
-    ),
+  thickness(
+    'plate.t',
+    'Plate thickness',
+    't_p',
+    [12, 15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80],
+    (i) => i.plate.t,
+    (i, v) => plate(i, { t: v }),
   ),
   { ...mm('plate.h', 'Plate along z', 'h_p', range(150, 1200, 10), plateH, (i, v) => plate(i, { h: v })), applies: rectangular },
   { ...mm('plate.b', 'Plate along y', 'b_p', range(150, 1200, 10), plateB, (i, v) => plate(i, { b: v })), applies: rectangular },

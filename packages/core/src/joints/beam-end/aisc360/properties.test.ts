@@ -4,7 +4,7 @@ import type { Combination } from '../../../actions/combination.ts';
 import { INCH, SECTIONS, type Section } from '../../../catalogue/index.ts';
 import type { StrengthResult } from '../../../checks/check.ts';
 import { firstDetail } from '../../../design/first.ts';
-import { waysOut } from '../../../design/ways-out.ts';
+import { waysOut } from '../../../design/ways-out.testing.ts';
 import { marksOf, SHEET } from '../../../drawing/index.ts';
 import { workingsOf } from '../../../job/workings.ts';
 import { kips, to } from '../../aisc360.testing.ts';

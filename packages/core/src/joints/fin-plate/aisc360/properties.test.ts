@@ -4,7 +4,7 @@ import type { Combination } from '../../../actions/combination.ts';
 import type { StrengthResult } from '../../../checks/check.ts';
 import { INCH, KIP, SECTIONS, type Section } from '../../../catalogue/index.ts';
 import { firstDetail } from '../../../design/first.ts';
-import { waysOut } from '../../../design/ways-out.ts';
+import { waysOut } from '../../../design/ways-out.testing.ts';
 import { basisOf, usualBasis } from '../../../standards/job-basis.ts';
 import { aisc360 } from '../../../standards/aisc360/standard.ts';
 import { workingsOf } from '../../../job/workings.ts';
