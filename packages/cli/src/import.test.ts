@@ -1,4 +1,4 @@
-import { writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { gusset, only, useFolder } from './cli.testing.ts';
@@ -42,6 +42,22 @@ describe('a table taken into a job', () => {
     expect(again.code).toBe(1);
     expect(again.out).toContain('3 joints: 1 holds, 1 gives, 1 close');
     expect((await gusset('recheck', old, '--json')).code).toBe(0);
+  });
+  it('makes new joints of what the office makes details of, and leaves its rules out of the job', async () => {
+    const old = file('old.json', only('B1-01'));
+    const rules = file('rules.json', {
+      format: 'ample-gusset-house-rules',
+      version: 1,
+      rules: { details: { bolts: [24], plates: [12] } },
+    });
+    const out = join(folder, 'new.json');
+    const rows =
+      'mark;kind of joint;section of the beam;support;supportType;case;Vz (kN)\nN1;fin plate;UB 406x140x39;UC 203x203x60;column_flange;Q;60';
+    const { code, err } = await gusset('import', old, table(rows), '--rules', rules, '-o', out, '--json');
+    expect([code, err]).toEqual([0, '']);
+    const job = JSON.parse(readFileSync(out, 'utf8')) as { office?: unknown; joints: { mark: string; line: string }[] };
+    expect(job.joints.find((j) => j.mark === 'N1')!.line).toMatch(/^FP \| 12x.*xM24-8\.8/);
+    expect(job.office).toBeUndefined();
   });
   it('takes columns by a mapping, and refuses what it can not use', async () => {
     const old = file('old.json', only('B1-01'));

@@ -1,4 +1,4 @@
-import { compareJobs, PAPERS, plainSearch, printable } from '@ample/core';
+import { compareJobs, jobFile, PAPERS, plainSearch, printable } from '@ample/core';
 import { Command, Option } from 'commander';
 import { checkFile, exitCode, printReport } from './check.ts';
 import { combineFile, printCombined } from './combine.ts';
@@ -241,6 +241,7 @@ program
       'either',
     ]),
   )
+  .option('--rules <file>', RULES)
   .option('--json', 'print the result as JSON')
   .option('-o, --output <file>', 'the job as it then is; nothing is written when left out')
   .action(
@@ -253,15 +254,16 @@ program
         range?: string;
         others: 'keep' | 'drop';
         names?: 'cases' | 'combinations' | 'either';
+        rules?: string;
         json?: boolean;
         output?: string;
       },
     ) => {
-      const read = readJobFile(path);
+      const read = await ofOffice(readJobFile(path), options.rules);
       for (const u of read.unreadable) complain(u.message);
       const { importTable, printImported } = await import('./changes.ts');
       const { report, job } = await importTable(read.job, table, options);
-      if (options.output !== undefined) writeOut(options.output, `${JSON.stringify(job, null, 2)}\n`);
+      if (options.output !== undefined) writeOut(options.output, `${JSON.stringify(jobFile(job), null, 2)}\n`);
       process.stdout.write(options.json ? `${JSON.stringify(report, null, 2)}\n` : printImported(report));
       process.exitCode = report.faults.length || report.joints.some((j) => j.change === 'refused') ? 1 : 0;
     },
@@ -274,14 +276,15 @@ program
   .addOption(new Option('--lines <what>', 'what the lines of beams run through').choices(['middle', 'top']).default('middle'))
   .option('--reach <mm>', 'gap or play at the ends of members', '80')
   .option('--section <name=is...>', 'a name of the model and the section that it is, as "B450=UB 457x191x67"')
+  .option('--rules <file>', RULES)
   .option('--json', 'print the result as JSON')
   .option('-o, --output <file>', 'the job as it then is; nothing is written when left out')
-  .action(async (path: string, model: string, options: ModelOptions & { json?: boolean; output?: string }) => {
-    const read = readJobFile(path);
+  .action(async (path: string, model: string, options: ModelOptions & { rules?: string; json?: boolean; output?: string }) => {
+    const read = await ofOffice(readJobFile(path), options.rules);
     for (const u of read.unreadable) complain(u.message);
     const { importModel, printModelled } = await import('./model.ts');
     const { report, job } = await importModel(read.job, model, options);
-    if (options.output !== undefined) writeOut(options.output, `${JSON.stringify(job, null, 2)}\n`);
+    if (options.output !== undefined) writeOut(options.output, `${JSON.stringify(jobFile(job), null, 2)}\n`);
     process.stdout.write(options.json ? `${JSON.stringify(report, null, 2)}\n` : printModelled(report));
     process.exitCode = report.unread.length || report.joints.some((j) => j.change === 'refused') ? 1 : 0;
   });

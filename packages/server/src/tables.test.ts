@@ -69,6 +69,18 @@ describe('a table', () => {
     const kept = await send<{ detail: string }>('post', `/jobs/${job.id}/tables/${again.id}/drop`, {}, 409);
     expect(kept.detail).toContain("late can't be dropped whole: B1-02 changed since");
   });
+  it('makes new joints of what the office makes details of', async () => {
+    const job = await newJob();
+    const { version } = await get<{ version: number }>('/rules');
+    const rules = { details: { bolts: [24], plates: [12], steels: ['S355'], gap: 15 } };
+    const saved = await send<{ version: number }>('put', '/rules', { version, rules });
+    const members = { kind: 'FP', beam: 'UB 406x140x39', support: 'UC 203x203x60', supportType: 'column_flange' };
+    const [plan] = await planOf(job, [{ ...G('N1-02', 40), members }]);
+    expect(plan!.content!.input).toMatchObject({ bolts: { d: 24 }, plate: { t: 12, steel: { grade: 'S355' } } });
+    await send('put', '/rules', { version: saved.version, rules: {} });
+    const [usual] = await planOf(job, [{ ...G('N1-02', 40), members }]);
+    expect(usual!.content!.input).toMatchObject({ plate: { t: 8 } });
+  });
   it('makes new joints, finds joints by the end of a member, and refuses what is no joint', async () => {
     const job = await newJob();
     const members = { kind: 'FP', beam: 'UB 406x140x39', support: 'UC 203x203x60', supportType: 'column_flange' };

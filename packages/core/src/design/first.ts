@@ -1,16 +1,17 @@
 import type { Combination } from '../actions/combination.ts';
 import type { Basis } from '../basis/basis.ts';
-import type { FirstDetail, Start } from '../joints/kind.ts';
+import type { FirstDetail, JointKind, Start } from '../joints/kind.ts';
 import { kindOf } from '../joints/registry.ts';
-import { Refusal } from '../refusal.ts';
+import type { Chosen, SearchSpace } from '../joints/search.ts';
+import { orNone, Refusal } from '../refusal.ts';
 import { practiceOf, ratesOf, type HouseRules } from '../rules/index.ts';
-import { leastMultiple, tryDetail } from './judge.ts';
+import { validate } from '../validate/index.ts';
+import { descend } from './descend.ts';
+import { Judge, leastMultiple, RULES, tryDetail, UNLOADED } from './judge.ts';
 import { searchAll } from './search.ts';
 
 /** Checks of one combination that a first detail may cost after the usual range has failed. */
 const BUDGET = 1500;
-/** A detail that breaks a rule is judged at most this. */
-const RULES = 0.01;
 
 /** What of the house rules a first detail goes by. */
 export type Ruled = Pick<HouseRules, 'details' | 'rates'>;
@@ -42,12 +43,69 @@ function byRules(
   return {
     input: cheapest.input,
     why: [
-      `The cheapest of the ${details} details that the house rules allow: ${cheapest.choice.map((c) => `${c.axis} ${c.value}`).join(', ')}.`,
+      `The cheapest of the ${details} details that the house rules allow: ${wordsOf(cheapest.choice)}.`,
       combinations.length
         ? `First to give at ${cheapest.multiple.toFixed(2)} of the worst combination.`
         : 'No forces were given yet.',
     ],
   };
+}
+
+/** A detail with why it is so. */
+type First = FirstDetail<unknown>;
+
+/** The cheapest detail that steps from one of practice lead to among what usual practice or the house makes; null where none of them holds. */
+function byDescent(
+  kind: JointKind,
+  space: SearchSpace,
+  start: Start,
+  combinations: readonly Combination[],
+  basis: Basis,
+  rules: Ruled,
+): First | null {
+  const practice = practiceOf(rules, basis.standard);
+  // Before its forces: which detail the steps start from.
+  const keeping = new Judge([], basis);
+  const from = kind.first(start, [], basis, (input) => strengthIn(keeping, kind, input)).input;
+  const led = descend({ kind, space, from, combinations, basis, practice, rates: ratesOf(rules) });
+  if (!led) return null;
+  const { chosen, multiple, details } = led;
+  const housed = isHoused(rules);
+  const loaded = multiple < UNLOADED;
+  return {
+    input: led.input,
+    why: [
+      ...(space.why?.(led.input) ?? []),
+      loaded
+        ? `The cheapest detail ${housed ? 'that the house rules allow' : 'of usual practice'} that steps from a usual one lead to, ${details} looked at: ${wordsOf(chosen)}.`
+        : `${housed ? 'The detail that the house rules allow nearest to a usual one' : 'A usual detail'}: ${wordsOf(chosen)}.`,
+      loaded ? `First to give at ${multiple.toFixed(2)} of the worst combination.` : 'No forces were given yet.',
+    ],
+  };
+}
+const wordsOf = (chosen: readonly Chosen[]): string => chosen.map((c) => `${c.axis} ${c.value}`).join(', ');
+
+/** The cheapest detail that steps lead to, or that a search of the house finds where the kind has no steps; null where none holds. */
+function ledOrSearched(
+  kind: JointKind,
+  start: Start,
+  combinations: readonly Combination[],
+  basis: Basis,
+  rules: Ruled,
+): First | null {
+  const space = orNone(() => kind.search({ start, present: null, combinations }, basis, practiceOf(rules, basis.standard)));
+  if (!space) return null;
+  if (space.of) return byDescent(kind, space, start, combinations, basis, rules);
+  return isHoused(rules) ? byRules(kind.id, start, combinations, basis, rules) : null;
+}
+const isHoused = ({ details }: Ruled): boolean => Object.keys(details).length > 0;
+
+/** What a trial detail is worth; 0 where it is no joint at all. */
+function strengthIn(judge: Judge, kind: JointKind, input: unknown): number {
+  const joint = judge.build(kind, input);
+  const strength = joint ? judge.strength(joint) : 0;
+  // Outside of what the kind takes it is no detail.
+  return strength >= 1 && 'error' in validate(kind.schema, input) ? 0 : strength;
 }
 
 /** A first detail that follows good practice and, where the usual range or what lies a few steps beyond it allows, holds every combination and keeps every must rule; by the house rules where they say what details are made of. */
@@ -57,18 +115,16 @@ export function firstDetail(
   combinations: readonly Combination[],
   basis: Basis,
   rules: Ruled = NO_RULES,
-): FirstDetail<unknown> {
+): First {
   const kind = kindOf(kindId);
-  const ruled = Object.keys(rules.details).length ? byRules(kindId, start, combinations, basis, rules) : null;
-  if (ruled) return ruled;
-  const judge = (input: unknown): number => {
-    const report = tryDetail(kindId, input, combinations, basis);
-    if (!report) return 0;
-    // A broken rule ranks below any detail that keeps them all, and the fewer are broken the better.
-    return report.brokenRules.length
-      ? Math.min(RULES, leastMultiple(report) / 1000) / report.brokenRules.length
-      : leastMultiple(report);
-  };
+  const housed = isHoused(rules);
+  const found = ledOrSearched(kind, start, combinations, basis, rules);
+  if (found) return found;
+  const none = 'No detail that the house rules allow was found to hold: this is one of usual practice.';
+  const plain = housed ? ledOrSearched(kind, start, combinations, basis, NO_RULES) : null;
+  if (plain) return { ...plain, why: [...plain.why, none] };
+  const judging = new Judge(combinations, basis);
+  const judge = (input: unknown): number => strengthIn(judging, kind, input);
   const usual = kind.first(start, combinations, basis, judge);
   const { input, taken } = climb(
     usual.input,
@@ -80,11 +136,7 @@ export function firstDetail(
         .filter((m) => !m.given),
     Math.floor(BUDGET / Math.max(1, combinations.length)),
   );
-  const why = [
-    ...usual.why,
-    ...(taken.length ? [`Taken further: ${taken.join(', ')}.`] : []),
-    ...(Object.keys(rules.details).length ? ['No detail that the house rules allow holds: this is one of usual practice.'] : []),
-  ];
+  const why = [...usual.why, ...(taken.length ? [`Taken further: ${taken.join(', ')}.`] : []), ...(housed ? [none] : [])];
   const report = tryDetail(kindId, input, combinations, basis);
   if (!report) return { input, why };
   const least = leastMultiple(report);

@@ -1,19 +1,18 @@
-import { inNewtons, type Combination } from '../actions/combination.ts';
+import type { Combination } from '../actions/combination.ts';
 import type { Basis } from '../basis/basis.ts';
-import { isBroken, loadsIn, type Loads } from '../checks/check.ts';
 import type { Practice } from '../basis/practice.ts';
 import { kindTitle, type Joint, type JointKind, type Start } from '../joints/kind.ts';
 import { givenOf } from '../joints/given.ts';
 import { KINDS, kindOf } from '../joints/registry.ts';
 import { lastOf } from '../lazy.ts';
-import { runOf, standsUnder, summarise, summaryUnder, type StandsUnder, type Summary } from '../joints/report.ts';
-import { choiceAt, sizeOf, type SearchAxis, type SearchSpace } from '../joints/search.ts';
+import { summaryUnder, type Summary } from '../joints/report.ts';
+import { choiceAt, chosenOf, sizeOf, type Chosen, type SearchAxis, type SearchSpace } from '../joints/search.ts';
 import { orNone, refusalOf, Refusal } from '../refusal.ts';
 import type { CostRates } from '../rules/rates.ts';
 import { validate } from '../validate/index.ts';
 import { costOf, costParts, sumOf, type CostPart } from './cost.ts';
 import { asHoused } from './housed.ts';
-import { leastMultiple } from './judge.ts';
+import { Judge, leastMultiple, type Lacked } from './judge.ts';
 
 /** What is searched: a joint as it stands, with what the office makes details of and what things cost there. */
 export interface SearchAsked {
@@ -41,7 +40,7 @@ export interface FoundDetail {
   readonly input: unknown;
   readonly line: string;
   /** What was chosen on each axis, in words. */
-  readonly choice: readonly { readonly axis: string; readonly value: string }[];
+  readonly choice: readonly Chosen[];
   readonly cost: number;
   readonly parts: readonly CostPart[];
   /** Least load multiple, and what gives there. */
@@ -87,84 +86,28 @@ export interface SearchProgress {
   /** Where none holds: those that keep their rules and give last, the strongest first. */
   readonly nearest: readonly FoundDetail[];
 }
-export interface Lacking {
-  readonly title: string;
-  readonly lack: 'broken' | 'give' | 'notWhole';
+export interface Lacking extends Lacked {
   readonly details: number;
 }
 
 interface Candidate {
   readonly kind: JointKind;
   readonly input: unknown;
+  /** As it is judged. */
+  readonly judged: unknown;
   readonly space: SearchSpace;
   readonly choice: readonly (number | string)[];
   readonly judge: Judge;
   readonly nth: number;
 }
 
+const built = ({ judge, kind, judged }: Candidate): Joint | null => judge.build(kind, judged);
+
 /** So many choices are gone through between two answers. */
 const AT_A_TIME = 32;
 /** Where none holds, so many of the dearest that give are judged to the end, and so many of them told. */
 const MOST_NEAR = 1500;
 const NEAREST = 5;
-
-/** What a detail that does not hold lacks first: a rule that must be kept, strength under some combination, or a check that could not be made. */
-type Lack = Omit<Lacking, 'details'>;
-
-/**
- * Judges the details of a search in turn, each no further than it takes to show that it does not hold: its rules first, then the combinations, from
- * those that brought others down. One that holds has the summary of its report.
- */
-export class Judge {
-  private readonly order: number[];
-  private readonly acting: readonly Combination[];
-  private readonly loads: Loads;
-  constructor(
-    readonly combinations: readonly Combination[],
-    private readonly basis: Basis,
-  ) {
-    this.order = combinations.map((_, i) => i);
-    this.acting = combinations.map(inNewtons);
-    this.loads = loadsIn(this.acting);
-  }
-
-  judge(joint: Joint): Summary | Lack {
-    try {
-      return this.judged(joint);
-    } catch (e) {
-      // What the checks of the kind do not cover can't be shown to hold.
-      if (e instanceof Refusal) return { lack: 'notWhole', title: e.message };
-      throw e;
-    }
-  }
-
-  private judged(joint: Joint): Summary | Lack {
-    const { prepared } = joint;
-    const run = runOf(prepared.sheet);
-    const rules = prepared.judge(run, this.loads, true);
-    const broken = rules.find(isBroken);
-    if (broken) return { lack: 'broken', title: broken.title };
-    const standings = new Array<StandsUnder>(this.order.length);
-    for (const [n, i] of this.order.entries()) {
-      const standing = standsUnder(joint, this.combinations[i]!, this.acting[i]!, run, 1);
-      standings[i] = standing;
-      if (standing.state !== 'gives') continue;
-      // What brought this one down is likely to bring the next one down.
-      this.order.splice(n, 1);
-      this.order.unshift(i);
-      return { lack: 'give', title: standing.first!.title };
-    }
-    const report = summarise(standings, rules, this.basis);
-    // Where nothing loads it a detail that keeps its rules is one: a first detail comes before its forces.
-    if (report.state === 'holds' || report.state === 'close' || report.state === 'none') return report;
-    const title = report.missing[0]?.title ?? report.verdict;
-    return { lack: report.state === 'gives' ? 'give' : 'notWhole', title };
-  }
-
-  build(kind: JointKind, input: unknown): Joint | null {
-    return orNone(() => kind.build(input, this.basis));
-  }
-}
 
 interface Gone {
   readonly kind: JointKind;
@@ -233,7 +176,17 @@ class Searching {
           // What is given stays over a detail of the same kind.
           const housed = asHoused(kind, made, practice) as object;
           const input: unknown = present === null ? housed : { ...housed, ...givenOf(kind, present) };
-          if (this.one({ kind, input, space, choice, judge, nth }))
+          if (
+            this.one({
+              kind,
+              input,
+              judged: present === null ? (space.judged?.(input) ?? input) : input,
+              space,
+              choice,
+              judge,
+              nth,
+            })
+          )
             this.kinds[k] = { ...this.kinds[k]!, details: this.kinds[k]!.details + 1 };
         }
         this.counts.gone += 1;
@@ -245,7 +198,7 @@ class Searching {
   /** Judges the detail of a choice; false where it can't be built. */
   private one(c: Candidate): boolean {
     const { rates } = this.asked;
-    const joint = c.judge.build(c.kind, c.input);
+    const joint = built(c);
     if (!joint) return false;
     this.counts.details += 1;
     // Its price first where that may end it.
@@ -277,7 +230,7 @@ class Searching {
     return most === undefined ? Infinity : (this.found[most - 1]?.cost ?? Infinity);
   }
 
-  private lacking({ lack, title }: Lack): void {
+  private lacking({ lack, title }: Lacked): void {
     this.counts[lack] += 1;
     count(this.lacks, { lack, title, details: 1 });
   }
@@ -288,7 +241,7 @@ class Searching {
     const near: FoundDetail[] = [];
     const dearest = this.giving.sort(byCost).slice(-MOST_NEAR);
     for (const [i, c] of dearest.entries()) {
-      const joint = c.judge.build(c.kind, c.input)!;
+      const joint = built(c)!;
       near.push(detailOf(c, joint, summaryUnder(joint, c.judge.combinations), this.asked));
       if (i % AT_A_TIME === 0) yield this.told();
     }
@@ -367,9 +320,7 @@ function detailOf(c: Candidate, joint: Joint, report: Summary, { basis, rates }:
     title: kindTitle(c.kind, basis.standard),
     input: c.input,
     line: c.kind.line.print(c.input, basis.units),
-    choice: c.space.axes.flatMap((a, i) =>
-      a.values.length > 1 ? [{ axis: a.title, value: a.words[a.values.indexOf(c.choice[i]!)]! }] : [],
-    ),
+    choice: chosenOf(c.space, c.choice),
     cost: sumOf(parts),
     parts,
     multiple: leastMultiple(report),

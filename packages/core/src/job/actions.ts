@@ -13,6 +13,7 @@ import type { Settings } from '../basis/basis.ts';
 import type { Joint, JointKind } from '../joints/kind.ts';
 import { kindOf } from '../joints/registry.ts';
 import { tryCheckJoint, type CheckedJoint, type JointReport } from '../joints/report.ts';
+import type { GivenRules } from '../rules/index.ts';
 import { Refusal, refusalOf } from '../refusal.ts';
 import { basisOf } from '../standards/job-basis.ts';
 import { loadSets, loadsSchema, pruned, type JobLoads, type LoadSet } from '../standards/loads.ts';
@@ -51,6 +52,8 @@ export interface Acted {
 }
 /** The part of a job that its joints are judged by. */
 export type JudgedBy = Parameters<typeof basisOf>[0] & { readonly loads?: JobLoads | undefined };
+/** A job with the rules that its details go by: its own, and those of its office. */
+export type RuledJob = JudgedBy & { readonly rules?: GivenRules | undefined; readonly office?: GivenRules | undefined };
 export const judgedBy = ({ basis, sections, steels, loads }: JudgedBy): JudgedBy => ({
   ...{ basis, sections, steels },
   ...(loads ? { loads } : {}),

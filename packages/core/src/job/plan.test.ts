@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import type { FinPlateInput } from '../joints/fin-plate/input.ts';
 import { compareJobs, differences } from './compare.ts';
 import { readJob, type JobDocument, type JointDocument } from './document.ts';
 import { groupOf, guessNames, planJoint, type GivenJoint, type PlanChoices } from './plan.ts';
@@ -88,13 +89,29 @@ describe('a table with a joint that is new', () => {
   ];
   it('gets its first detail under its forces', () => {
     const made = plan({ members, rows, note: 'from the table' }, null);
-    expect(made).toMatchObject({ change: 'new', before: null, after: { state: 'holds' }, mark: 'Z9-01' });
+    // The cheapest that holds: it is close.
+    expect(made).toMatchObject({ change: 'new', before: null, after: { state: 'close' }, mark: 'Z9-01' });
     expect(made.content).toMatchObject({
       kind: 'fin-plate',
       note: 'from the table',
       loads: { forces: { G: { V_Ed: 40 }, Q: { V_Ed: 60 } } },
     });
     expect(made.content!.input.beam.section).toBe('UB 406x140x39');
+  });
+  it('gets a detail that the office makes', () => {
+    const office = { details: { bolts: [24], plates: [12, 15], steels: ['S355'], gap: 15 } };
+    const made = planJoint({ mark: 'Z9-01', members, rows }, null, { ...job, office }, { others: 'keep', names: 'cases' });
+    const { bolts, plate, gap } = made.content!.input as FinPlateInput;
+    expect([made.after!.state, bolts.d, plate.t, plate.steel.grade, gap]).toEqual(['holds', 24, 12, 'S355', 15]);
+    // The job's own rules stand before those of its office.
+    const own = planJoint(
+      { mark: 'Z9-01', members, rows },
+      null,
+      { ...job, office, rules: { details: { bolts: [20], plates: [10] } } },
+      { others: 'keep', names: 'cases' },
+    );
+    const there = own.content!.input as FinPlateInput;
+    expect([there.bolts.d, there.plate.t, there.gap]).toEqual([20, 10, 15]);
   });
   it('is refused with what it lacks', () => {
     expect(plan({ rows }, null).message).toContain('there is no joint Z9-01, and no kind for a new one');

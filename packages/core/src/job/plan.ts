@@ -9,6 +9,7 @@ import {
   type EndForce,
 } from '../actions/combination.ts';
 import { combinationSchema, FORCE } from '../actions/schema.ts';
+import { rulesOf } from '../rules/index.ts';
 import { namedSection } from '../catalogue/search.ts';
 import { firstDetail } from '../design/first.ts';
 import type { JointKind } from '../joints/kind.ts';
@@ -18,7 +19,7 @@ import { Refusal, refusalOf } from '../refusal.ts';
 import { basisOf } from '../standards/job-basis.ts';
 import { size } from '../validate/sizes.ts';
 import { validate } from '../validate/index.ts';
-import { actionsOf, forcesOf, loadsOf, type CaseForces, type JudgedBy } from './actions.ts';
+import { actionsOf, forcesOf, loadsOf, type CaseForces, type JudgedBy, type RuledJob } from './actions.ts';
 import { readJoint, type JointDocument } from './document.ts';
 import { canonical } from './fingerprint.ts';
 import { markSchema } from './house-mark.ts';
@@ -108,7 +109,7 @@ export const isGivenFor = (joint: Pick<JointDocument, 'mark' | 'loads'>, { mark,
 export function planJoint(
   given: GivenJoint,
   joint: JointDocument | null,
-  job: JudgedBy,
+  job: RuledJob,
   choices: PlanChoices,
   stands?: Standing,
 ): JointPlan {
@@ -193,7 +194,7 @@ function sectionName(asked: string, member: string, job: JudgedBy): string {
 }
 
 /** A new joint: its kind and members are asked of the table, its detail of the product. */
-function fresh(given: GivenJoint, job: JudgedBy, choices: PlanChoices): Made {
+function fresh(given: GivenJoint, job: RuledJob, choices: PlanChoices): Made {
   const { mark, members = {} } = given;
   if (!mark)
     throw new Refusal(
@@ -230,7 +231,7 @@ function fresh(given: GivenJoint, job: JudgedBy, choices: PlanChoices): Made {
   const loads = { ...(Object.keys(cases).length ? { forces: cases } : {}), ...(given.end ? { end: given.end } : {}) };
   const acted = { kind: kind.id, combinations, ...(Object.keys(loads).length ? { loads } : {}) };
   for (const [k, x] of Object.entries(given.place ?? {})) seed[k] = String(x);
-  const { input } = firstDetail(kind.id, seed, actionsOf(acted, job).combinations, basis);
+  const { input } = firstDetail(kind.id, seed, actionsOf(acted, job).combinations, basis, rulesOf(job));
   return { joint: { ...acted, mark, line: '', note: given.note ?? '', input, ...versionMark(kind) }, kept: [] };
 }
 

@@ -1,20 +1,18 @@
 import { Refusal } from '../refusal.ts';
-import { practiceOf, ratesOf, rulesOf, type GivenRules } from '../rules/index.ts';
+import { practiceOf, ratesOf, rulesOf } from '../rules/index.ts';
 import { basisOf } from '../standards/job-basis.ts';
 import { ACTION_NAMES } from '../actions/combination.ts';
 import { costParts, sumOf, type CostPart } from '../design/cost.ts';
 import { leastMultiple, tryBuild } from '../design/judge.ts';
 import { frontierOf, searchAll, type SearchAsked, type SearchProgress } from '../design/search.ts';
 import { KINDS, kindOf } from '../joints/registry.ts';
-import { withActions, type JudgedBy } from './actions.ts';
+import { withActions, type RuledJob } from './actions.ts';
 import type { JointDocument } from './document.ts';
 
 export type SearchedJoint = Pick<JointDocument, 'kind' | 'input' | 'combinations' | 'loads' | 'settings'>;
-/** What a job goes by, with the house rules of its own and of the office. */
-export type SearchedJob = JudgedBy & { readonly rules?: GivenRules | undefined; readonly office?: GivenRules | undefined };
 
 /** What is searched for a joint of a job: under its actions, by the house rules. Throws a Refusal of a joint that nothing acts on. */
-export function searchOf(joint: SearchedJoint, job: SearchedJob, kinds?: readonly string[]): SearchAsked {
+export function searchOf(joint: SearchedJoint, job: RuledJob, kinds?: readonly string[]): SearchAsked {
   const basis = basisOf(job, joint.settings);
   const acting = (kind: string) => withActions({ ...joint, kind }, job).combinations;
   if (acting(joint.kind).every((c) => ACTION_NAMES.every((k) => !c[k])))
@@ -39,7 +37,7 @@ export interface Searched {
 /** Searches for a joint. Throws a Refusal of one that nothing acts on, and of kinds that do not join what it joins. */
 export function searched(
   joint: SearchedJoint & { readonly mark: string },
-  job: SearchedJob,
+  job: RuledJob,
   { top, kinds }: { readonly top: number; readonly kinds?: readonly string[] | undefined },
 ): Searched {
   const own = kindOf(joint.kind);

@@ -1,13 +1,14 @@
 import { chooseFew } from '../design/choose.ts';
 import { costOf } from '../design/cost.ts';
-import { leastMultiple } from '../design/judge.ts';
-import { Judge, searchDetails, type SearchAsked } from '../design/search.ts';
+import { Judge, leastMultiple } from '../design/judge.ts';
+import { searchDetails, type SearchAsked } from '../design/search.ts';
 import { kindTitle } from '../joints/kind.ts';
 import { kindOf } from '../joints/registry.ts';
 import { Refusal } from '../refusal.ts';
 import { validate } from '../validate/index.ts';
 import { canonical } from './fingerprint.ts';
-import { presentCost, searchOf, type SearchedJob, type SearchedJoint } from './search.ts';
+import type { RuledJob } from './actions.ts';
+import { presentCost, searchOf, type SearchedJoint } from './search.ts';
 import { detailOf, withDetailOf } from './shared.ts';
 
 /** A joint among those that are to have few details, and the one that serves it. */
@@ -80,7 +81,7 @@ interface Cell {
  */
 export function* standardise(
   joints: readonly (SearchedJoint & { readonly mark: string })[],
-  job: SearchedJob,
+  job: RuledJob,
   most: number,
 ): Generator<StandardStage, Standardised> {
   const [first] = joints;
@@ -112,7 +113,7 @@ export function* standardise(
 /** The cheapest details of one joint, put among those of all. */
 function* seek(
   joint: SearchedJoint & { readonly mark: string },
-  job: SearchedJob,
+  job: RuledJob,
   details: Map<string, { readonly kind: string; readonly input: unknown }>,
   done: number,
   of: number,

@@ -8,6 +8,8 @@ export interface SearchAxis {
   readonly title: string;
   readonly values: readonly (number | string)[];
   readonly words: readonly string[];
+  /** A value that is unusual: a first detail takes it only where no other makes one that holds. */
+  readonly last?: number | string;
 }
 
 /** Everything that a search goes through: each choice of one value an axis, and the detail that a choice makes. */
@@ -17,7 +19,22 @@ export interface SearchSpace<I = unknown> {
   make(choice: readonly (number | string)[]): I | null;
   /** What is as practice has it in every detail, in a sentence. */
   readonly fixed: string;
+  /** The choice that a detail of practice is nearest to, one value an axis; none where first details do not step through the space. */
+  of?(input: I): readonly (number | string)[];
+  /** What is so of a detail of the space and why, one sentence each. */
+  why?(input: I): readonly string[];
+  /** A detail as it is judged while something of it is not known yet: on the safe side. */
+  judged?(input: I): I;
 }
+
+/** What was chosen on an axis, in words. */
+export interface Chosen {
+  readonly axis: string;
+  readonly value: string;
+}
+/** A choice in words; an axis with one value is none. */
+export const chosenOf = ({ axes }: Pick<SearchSpace, 'axes'>, choice: readonly (number | string)[]): Chosen[] =>
+  axes.flatMap((a, i) => (a.values.length > 1 ? [{ axis: a.title, value: a.words[a.values.indexOf(choice[i]!)]! }] : []));
 
 export const lengthAxis = (id: string, title: string, values: readonly number[], units: Units): SearchAxis => ({
   ...{ id, title, values },

@@ -5,7 +5,7 @@ import { givenJointSchema, planJoint, type GivenJoint, type JointPlan, type Plan
 import { contentOf, type ModelPlace } from '../job/records.ts';
 import { standingOf } from '../job/standing.ts';
 import { builtStored, type StoredJoint } from '../job/lists.ts';
-import type { JudgedBy } from '../job/actions.ts';
+import type { RuledJob } from '../job/actions.ts';
 import { tryCheckStored } from '../job/actions.ts';
 import type { JobDocument } from '../job/document.ts';
 import { refusalOf, Refusal } from '../refusal.ts';
@@ -61,7 +61,7 @@ export const isExchangeFor = (joint: Pick<JointDocument, 'mark' | 'loads'>, said
   said.mark ? joint.mark === said.mark : 'end' in said && said.end !== undefined && joint.loads?.end === said.end;
 
 /** What would become of a joint by what another program says of it. Never throws. */
-export function planExchange(said: ExchangeJoint, joint: JointDocument | null, job: JudgedBy, choices: PlanChoices): JointPlan {
+export function planExchange(said: ExchangeJoint, joint: JointDocument | null, job: RuledJob, choices: PlanChoices): JointPlan {
   if (!isDetailed(said)) return planJoint(said, joint, job, choices);
   const before = joint && standingOf(joint, job);
   try {

@@ -51,6 +51,8 @@ const letters = (text: string): string =>
 
 /** Heads by which a column is known, letters only. */
 const HEADS: Readonly<Record<string, Role>> = {
+  // The words by which the product itself calls them.
+  ...Object.fromEntries(ROLES.map(([role, words]) => [letters(words), role])),
   mark: 'mark',
   joint: 'mark',
   connection: 'mark',

@@ -2,7 +2,7 @@ import Excel from 'exceljs';
 import Zip from 'jszip';
 import { describe, expect, it } from 'vitest';
 import { systemOf } from '@ample/core';
-import { cutTo, givenTable, guessMapping, guessRoles, mappingFault, readTable, readText, type Mapping } from './index.ts';
+import { cutTo, givenTable, guessMapping, guessRoles, mappingFault, ROLES, readTable, readText, type Mapping } from './index.ts';
 
 const bytes = (text: string): Uint8Array => new TextEncoder().encode(text);
 const SI = systemOf('SI');
@@ -132,6 +132,8 @@ describe('rows', () => {
       { mark: '', end: '12 j', rows: [{ name: 'G', forces: { N: 5 } }] },
     ]);
     expect(read('mark,member,end,case,N\nB1,12,j,G,5').joints[0]).toMatchObject({ mark: 'B1', end: '12 j' });
+    // By the words of the product too.
+    expect(guessRoles(ROLES.map(([, words]) => words))).toEqual(ROLES.map(([role]) => role));
     expect(read('mark,kind,beam\nB9,FP,457 67').joints).toEqual([
       { mark: 'B9', rows: [], members: { kind: 'FP', beam: '457 67' } },
     ]);

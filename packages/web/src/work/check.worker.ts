@@ -22,7 +22,7 @@ import {
   type JointReport,
   type JudgedBy,
   type MomentChart,
-  type SearchedJob,
+  type RuledJob,
   type Seed,
   type SideBySide,
   type Quantities,
@@ -72,7 +72,7 @@ const worker = {
       return { report, drawing: joint.drawing({ ...title, verdict: report.verdict }, combination), quantities: joint.quantities };
     });
   },
-  ways(kindId: string, content: JointContent, job: SearchedJob): Ways {
+  ways(kindId: string, content: JointContent, job: RuledJob): Ways {
     const rules = rulesOf(job);
     const by = { details: rules.details, rates: ratesOf(rules) };
     const made = refusing(() =>
@@ -84,7 +84,7 @@ const worker = {
     return refusing(() => workingsOf({ ...withActions(content, job), kind: kindId }, basisFor(job, content), index));
   },
   /** The same members and actions in every other form, each judged and drawn, for comparison. */
-  forms(content: JointContent, job: SearchedJob, title: TitleDraft): Form[] {
+  forms(content: JointContent, job: RuledJob, title: TitleDraft): Form[] {
     const basis = basisFor(job, content);
     return KINDS.filter(
       (k) => k.id !== content.kind && k.family === kindOf(content.kind).family && k.standards.includes(basis.standard.id),
@@ -131,7 +131,7 @@ const worker = {
     kindId: string,
     seed: Seed,
     combinations: readonly Combination[],
-    job: SearchedJob,
+    job: RuledJob,
   ): { ok: { input: unknown; why: readonly string[] } } | { refusal: string } {
     return refusing(() => firstDetail(kindId, seed, combinations, basisOf(job), rulesOf(job)));
   },

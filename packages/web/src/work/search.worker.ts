@@ -7,7 +7,7 @@ import {
   type JointContent,
   type PresentCost,
   type SearchAsked,
-  type SearchedJob,
+  type RuledJob,
   type SearchProgress,
 } from '@ample/core';
 import { expose } from 'comlink';
@@ -23,7 +23,7 @@ export interface SearchTold extends Omit<SearchProgress, 'found'> {
 const worker = {
   async run(
     content: JointContent,
-    job: SearchedJob,
+    job: RuledJob,
     share: NonNullable<SearchAsked['share']>,
     say: (told: SearchTold) => Promise<void>,
   ): Promise<{ readonly refusal: string } | null> {

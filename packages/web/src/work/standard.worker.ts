@@ -1,4 +1,4 @@
-import { refusalOf, standardise, type JointContent, type SearchedJob, type StandardStage, type Standardised } from '@ample/core';
+import { refusalOf, standardise, type JointContent, type RuledJob, type StandardStage, type Standardised } from '@ample/core';
 import { expose } from 'comlink';
 import { followed } from './steps.ts';
 
@@ -8,7 +8,7 @@ export type StandardAnswer = { readonly ok: Standardised } | { readonly refusal:
 const worker = {
   async run(
     joints: readonly JointContent[],
-    job: SearchedJob,
+    job: RuledJob,
     most: number,
     say: (stage: StandardStage) => Promise<void>,
   ): Promise<StandardAnswer> {

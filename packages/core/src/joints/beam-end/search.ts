@@ -1,5 +1,6 @@
 import type { Units } from '../../units/system.ts';
 import { boltAxis, countAxis, lengthAxis, wordAxis, type Practice, type SearchAxis } from '../search.ts';
+import type { Pitch } from '../pitches.ts';
 import { leastDistances } from './member-fields.ts';
 
 /** A pitch as close as the distances of a bolt let rows be. */
@@ -14,8 +15,14 @@ export function beamEndAxes(clear: number, practice: Practice, units: Units, clo
     boltAxis(practice.bolts),
     wordAxis('class', 'class', practice.classes),
     countAxis('rows', 'rows', practice.least_rows, Math.min(12, most)),
-    closest ? { ...pitch, values: [CLOSEST, ...pitch.values], words: ['the closest', ...pitch.words] } : pitch,
+    closest ? { ...pitch, values: [CLOSEST, ...pitch.values], words: ['the closest', ...pitch.words], last: CLOSEST } : pitch,
   ];
+}
+
+/** The pitch of a detail as a value of its axis: the closest where its rows stand so, closer than the office makes them. */
+export function pitchOf({ p1, d }: { readonly p1: Pitch; readonly d: number }, { pitches }: Practice): number {
+  const first = typeof p1 === 'number' ? p1 : (p1[0] ?? 0);
+  return first < Math.min(...pitches) && first <= leastDistances(d).p1 ? CLOSEST : first;
 }
 
 /** Thickness, steel and weld of a plate. */

@@ -10,7 +10,7 @@ import type { FirstDetail, Move, SearchFrom, Start } from '../kind.ts';
 import type { MemberDimensions } from '../members.ts';
 import { withRowCount } from '../pitches.ts';
 import { countAxis, lengthAxis, wordAxis, type Practice, type SearchSpace } from '../search.ts';
-import { beamEndAxes, rowsIn } from '../beam-end/search.ts';
+import { beamEndAxes, pitchOf, rowsIn } from '../beam-end/search.ts';
 import { CLEAT_SIZES, cleatSizes, cleatsField, cleatsFields, withRows } from './fields.ts';
 import { boltedToBeam, boltedToSupport, bottomEnd, webEdge, type CleatsInput } from './input.ts';
 import { biggerBolts, longerEnds, rowMore, strongerBolts, strongerSteel, upAndDown } from '../beam-end/moves.ts';
@@ -94,6 +94,8 @@ export function cleatsSearch({ start: asked }: SearchFrom<I>, basis: Basis, prac
     },
     fixed:
       'Two angles, bolted to both: the smallest legs that leave room for the bolts; ends, edges and the gap are those of practice.',
+    of: ({ bolts: b, cleat }) => [...[b.d, b.cls, b.n1, pitchOf(b, practice), b.n2, b.p3, cleat.t, cleat.steel.grade!]],
+    why: (i) => [...start.why, ...reasons(units, i, start.dims)],
   };
 }
 
@@ -129,7 +131,10 @@ export function cleatsFirst(
           if (!input) continue;
           const multiple = judge(input);
           if (multiple >= 1)
-            return { input, why: [...start.why, ...reasons(basis.units, input, beam, multiple, combinations.length)] };
+            return {
+              input,
+              why: [...start.why, ...reasons(basis.units, input, beam), ...least(input, multiple, combinations.length)],
+            };
           if (!best || multiple > best.multiple) best = { input, multiple };
         }
       }
@@ -146,12 +151,13 @@ export function cleatsFirst(
   };
 }
 
-function reasons(u: Units, i: I, beam: MemberDimensions, multiple: number, combinations: number): string[] {
-  const { cleat, bolts } = i;
+const reasons = (u: Units, { cleat, bolts }: I, beam: MemberDimensions): string[] => [
+  `${bolts.n1} rows make the cleats ${u.size(cleat.h)} long, at least 0.6 of ${beam.name} (${u.size(Math.ceil(0.6 * beam.h))}).`,
+  `A gauge of ${u.size(bolts.p3)} leaves the nuts clear of the web legs.`,
+];
+function least({ cleat, bolts }: I, multiple: number, combinations: number): string[] {
   return [
-    `${bolts.n1} rows make the cleats ${u.size(cleat.h)} long, at least 0.6 of ${beam.name} (${u.size(Math.ceil(0.6 * beam.h))}).`,
     `${bolts.n2 > 1 ? 'Two lines' : 'One line'} of M${bolts.d} 8.8 in the web and angles ${Math.max(cleat.leg_web, cleat.leg_support)}×${Math.min(cleat.leg_web, cleat.leg_support)}×${cleat.t} are the least of the usual sizes that hold.`,
-    `A gauge of ${u.size(bolts.p3)} leaves the nuts clear of the web legs.`,
     combinations ? `First to give at ${multiple.toFixed(2)} of the worst combination.` : 'No forces were given yet.',
   ];
 }

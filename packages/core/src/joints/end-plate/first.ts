@@ -7,7 +7,7 @@ import { beamStart, boltedSupport, type BeamStart } from '../beam-end/beam-famil
 import type { FirstDetail, Move, SearchFrom, Start } from '../kind.ts';
 import { withRowCount } from '../pitches.ts';
 import { lengthAxis, wordAxis, type Practice, type SearchSpace } from '../search.ts';
-import { beamEndAxes, plateAxes, rowsIn } from '../beam-end/search.ts';
+import { beamEndAxes, pitchOf, plateAxes, rowsIn } from '../beam-end/search.ts';
 import type { MemberDimensions } from '../members.ts';
 import { endPlateField, endPlateFields, withColumns, withRows } from './fields.ts';
 import { type EndPlateInput, bottomEnd, columns, edgeDistance, groupHeight, widthFor } from './input.ts';
@@ -117,6 +117,11 @@ export function endPlateSearch({ start: asked }: SearchFrom<I>, basis: Basis, pr
       return toFullDepth(input, start.dims.h);
     },
     fixed: 'Ends and edges are those of practice for each bolt, and the plate is at least 0.6 of the beam deep where that fits.',
+    of: ({ bolts: b, plate, weld }) => [
+      ...[b.d, b.cls, b.n1, pitchOf(b, practice), b.p3],
+      ...[depths[plate.full_depth ? depths.length - 1 : 0]!, plate.t, plate.steel.grade!, weld.s],
+    ],
+    why: (i) => [...start.why, ...reasons(units, i, start.dims)],
   };
 }
 
@@ -130,6 +135,10 @@ export function endPlateFirst(
   const start = beamStart(asked, basis);
   const { dims: beam, clear } = start;
   let best: { input: I; multiple: number } | null = null;
+  const found = (input: I, multiple: number): FirstDetail<I> => ({
+    input,
+    why: [...start.why, ...reasons(basis.units, input, beam), ...least(basis.units, input, multiple, combinations.length)],
+  });
   for (const [d, t] of [
     [20, 10],
     [24, 12],
@@ -145,8 +154,7 @@ export function endPlateFirst(
           for (const s of LEGS) {
             const input = { ...draft, weld: { s } };
             const multiple = judge(input);
-            if (multiple >= 1)
-              return { input, why: [...start.why, ...reasons(basis.units, input, beam, multiple, combinations.length)] };
+            if (multiple >= 1) return found(input, multiple);
             if (!best || multiple > best.multiple) best = { input, multiple };
             if (multiple > 0.1) break; // the rules are kept: a bigger weld is not what is missing
           }
@@ -167,8 +175,7 @@ export function endPlateFirst(
           weld: { s: 8 },
         };
         const multiple = judge(input);
-        if (multiple >= 1)
-          return { input, why: [...start.why, ...reasons(basis.units, input, beam, multiple, combinations.length)] };
+        if (multiple >= 1) return found(input, multiple);
         if (!best || multiple > best.multiple) best = { input, multiple };
       }
   if (!best)
@@ -182,13 +189,15 @@ export function endPlateFirst(
   };
 }
 
-function reasons(u: Units, i: I, beam: MemberDimensions, multiple: number, combinations: number): string[] {
+const reasons = (u: Units, i: I, beam: MemberDimensions): string[] => [
+  i.plate.full_depth
+    ? `A plate of the full depth, ${u.size(i.plate.h)}: between the flanges the web over the plate gives first.`
+    : `${i.bolts.n1} rows make the plate ${u.size(i.plate.h)} deep, at least 0.6 of ${beam.name} (${u.size(Math.ceil(0.6 * beam.h))}).`,
+  `Weld leg ${u.size(i.weld.s)} makes the weld stronger than the web in shear.`,
+];
+function least(u: Units, i: I, multiple: number, combinations: number): string[] {
   return [
-    i.plate.full_depth
-      ? `A plate of the full depth, ${u.size(i.plate.h)}: between the flanges the web over the plate gives first.`
-      : `${i.bolts.n1} rows make the plate ${u.size(i.plate.h)} deep, at least 0.6 of ${beam.name} (${u.size(Math.ceil(0.6 * beam.h))}).`,
     `${boltName(i.bolts.d)} 8.8 at a gauge of ${u.size(i.bolts.p3)} and a plate ${u.size(i.plate.t)} ${i.plate.steel.grade} are the least of the usual sizes that hold.`,
-    `Weld leg ${u.size(i.weld.s)} makes the weld stronger than the web in shear.`,
     combinations ? `First to give at ${multiple.toFixed(2)} of the worst combination.` : 'No forces were given yet.',
   ];
 }

@@ -8,7 +8,7 @@ import { beamStart, weldedSupport, type BeamStart } from '../beam-end/beam-famil
 import type { FirstDetail, Move, SearchFrom, Start } from '../kind.ts';
 import { withRowCount } from '../pitches.ts';
 import { countAxis, type Practice, type SearchSpace } from '../search.ts';
-import { beamEndAxes, plateAxes, rowsIn } from '../beam-end/search.ts';
+import { beamEndAxes, pitchOf, plateAxes, rowsIn } from '../beam-end/search.ts';
 import { finPlateField, finPlateFields, withRows } from './fields.ts';
 import type { FinPlateInput } from './input.ts';
 import { refuseHollow } from './en1993/support.ts';
@@ -92,6 +92,8 @@ export function finPlateSearch({ start: asked }: SearchFrom<I>, basis: Basis, pr
     },
     fixed:
       'Ends, edges and the gap are those of practice for each bolt, and the plate is at least 0.6 of the beam deep where that fits.',
+    of: ({ bolts: b, plate, weld }) => [b.d, b.cls, b.n1, pitchOf(b, practice), b.n2, plate.t, plate.steel.grade!, weld.s],
+    why: (i) => [...start.why, ...reasons(units, i, start.dims)],
   };
 }
 
@@ -209,7 +211,11 @@ export function finPlateFirst(
   let best: { input: I; multiple: number } | null = null;
   for (const input of drafts) {
     const multiple = judge(input);
-    if (multiple >= 1) return { input, why: [...start.why, ...reasons(basis.units, input, beam, multiple, combinations.length)] };
+    if (multiple >= 1)
+      return {
+        input,
+        why: [...start.why, ...reasons(basis.units, input, beam), ...least(basis.units, input, multiple, combinations.length)],
+      };
     if (!best || multiple > best.multiple) best = { input, multiple };
   }
   if (!best)
@@ -223,11 +229,13 @@ export function finPlateFirst(
   };
 }
 
-function reasons(u: Units, i: I, beam: { name: string; h: number }, multiple: number, combinations: number): string[] {
+const reasons = (u: Units, i: I, beam: { name: string; h: number }): string[] => [
+  `${i.bolts.n1} rows make the plate ${u.size(i.plate.h)} deep, at least 0.6 of ${beam.name} (${u.size(Math.ceil(0.6 * beam.h))}).`,
+  `Weld leg ${u.size(i.weld.s)} makes the weld stronger than the plate.`,
+];
+function least(u: Units, i: I, multiple: number, combinations: number): string[] {
   return [
-    `${i.bolts.n1} rows make the plate ${u.size(i.plate.h)} deep, at least 0.6 of ${beam.name} (${u.size(Math.ceil(0.6 * beam.h))}).`,
     `${i.bolts.n2 > 1 ? 'Two lines' : 'One line'} of ${boltName(i.bolts.d)} 8.8 and a plate ${u.size(i.plate.t)} ${i.plate.steel.grade} are the least of the usual sizes that hold.`,
-    `Weld leg ${u.size(i.weld.s)} makes the weld stronger than the plate.`,
     combinations ? `First to give at ${multiple.toFixed(2)} of the worst combination.` : 'No forces were given yet.',
   ];
 }

@@ -143,6 +143,18 @@ const ROWS = [
 
 /** What strengthens the column at its flanges, in words. */
 const STIFFENED = ['none', 'at compression', 'at both flanges'] as const;
+/** Rows past either flange of a detail of practice. */
+const outside = ({ rows, haunch }: I, { h }: MemberDimensions): { readonly top: number; readonly bottom: number } => ({
+  top: rows.filter((r) => r.y > 0).length,
+  bottom: rows.filter((r) => r.y < -h - (haunch?.h ?? 0)).length,
+});
+/** The rows at the tension flange that are nearest to those of a detail: one stands inside at the other flange. */
+function rowsNearest(known: readonly (readonly [boolean, number])[], i: I, dims: MemberDimensions): number {
+  const { top, bottom } = outside(i, dims);
+  const inside = i.rows.length - top - bottom - 1;
+  const at = known.findIndex(([o, n]) => o === top > 0 && n === inside);
+  return Math.max(0, at);
+}
 /** Every choice of bolts, rows, plate and stiffeners that the office makes plates of; a splice has no column to stiffen. */
 export function momentPlateSearch({ start, present }: SearchFrom<I>, basis: Basis, practice: Practice): SearchSpace<I> {
   const a = askedOf(start);
@@ -177,8 +189,24 @@ export function momentPlateSearch({ start, present }: SearchFrom<I>, basis: Basi
       const below = stiffened(plain, 'bottom', column);
       return stiff === STIFFENED[1] ? below : stiffened(below, 'top', column);
     },
+    of: (i) => [
+      ...[i.bolts.d, i.bolts.cls, words[rowsNearest(rows, i, dims)]!],
+      ...[outside(i, dims).bottom ? 'both flanges' : 'the tension flange', i.plate.t, i.plate.steel.grade!],
+      STIFFENED[column ? Number(!!i.stiffeners.bottom) + Number(!!i.stiffeners.top) : 0]!,
+    ],
+    why: () => [
+      `Legs of ${units.length(legs.flange)} at the flanges and ${units.length(legs.web)} at the web: as strong as the parts.`,
+    ],
+    judged: (i) => stressed(i, column, basis),
     fixed: `Gauge, ends and pitches are those of practice for each bolt, welds as strong as flanges and web${haunch ? '; the haunch is as it is' : ''}.`,
   };
+}
+
+/** The column's own stress is not known before it is given: as if it stood at yield, so that nothing waits for it. */
+function stressed(i: I, dims: MemberDimensions | null, basis: Basis): I {
+  if (!i.column || !dims || i.column.sigma_com !== undefined) return i;
+  const { f_y } = strength(i.column.steel, Math.max(dims.tf, dims.tw), basis, 'column.steel');
+  return { ...i, column: { ...i.column, sigma_com: f_y } };
 }
 
 /** Why a detail is as it is, one sentence each. */
@@ -206,14 +234,10 @@ export function momentPlateFirst(
   const sagging = combinations.some(
     (c) => (c.M_Ed ?? 0) < 0 && Math.abs(c.M_Ed!) > 0.3 * Math.max(...combinations.map((x) => x.M_Ed ?? 0)),
   );
-  const yields = a.column && column ? strength(a.column.steel, Math.max(column.tf, column.tw), basis, 'column.steel').f_y : 0;
-  const stressed = (i: I): I =>
-    i.column && i.column.sigma_com === undefined ? { ...i, column: { ...i.column, sigma_com: yields } } : i;
   const usual = boltFor(dims.h);
   let best: { input: I; multiple: number; why: string[] } | null = null;
   const take = (input: I, why: string[]): boolean => {
-    // The column's own stress is not known here: as if it stood at yield, so that nothing waits for it.
-    const multiple = judge(stressed(input));
+    const multiple = judge(stressed(input, column, basis));
     if (!best || multiple > best.multiple) best = { input, multiple, why };
     return multiple >= 1;
   };

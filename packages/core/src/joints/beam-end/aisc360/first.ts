@@ -32,7 +32,13 @@ export function placeOf({ beam, dims, clear }: BeamStart, h: number, e1: number)
 export function firstOf<I>(
   start: BeamStart,
   combinations: readonly Combination[],
-  o: { readonly details: Iterable<I>; judge(input: I): number; why(input: I): string[]; readonly none: string },
+  o: {
+    readonly details: Iterable<I>;
+    judge(input: I): number;
+    about(input: I): string[];
+    why(input: I): string[];
+    readonly none: string;
+  },
 ): FirstDetail<I> {
   let best: { input: I; multiple: number } | null = null;
   for (const input of o.details) {
@@ -42,7 +48,7 @@ export function firstOf<I>(
     const last = combinations.length
       ? `First to give at ${multiple.toFixed(2)} of the worst combination.`
       : 'No forces were given yet.';
-    return { input, why: [...start.why, ...o.why(input), last] };
+    return { input, why: [...start.why, ...o.about(input), ...o.why(input), last] };
   }
   if (!best)
     throw new Refusal(

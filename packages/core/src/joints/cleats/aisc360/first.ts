@@ -2,12 +2,12 @@ import type { Combination } from '../../../actions/combination.ts';
 import type { Basis } from '../../../basis/basis.ts';
 import { INCH } from '../../../catalogue/index.ts';
 import { leastEdge, leastSpacing } from '../../../standards/aisc360/rules.ts';
-import { boltName } from '../../../units/system.ts';
+import { boltName, type Units } from '../../../units/system.ts';
 import { endOf, firstOf, gapOf, inch, placeOf, rowCounts, rowWords, upTo } from '../../beam-end/aisc360/first.ts';
 import { beamStart, boltedSupport, type BeamStart } from '../../beam-end/beam-family.ts';
 import type { FirstDetail, SearchFrom, Start } from '../../kind.ts';
 import { lengthAxis, wordAxis, type Practice, type SearchSpace } from '../../search.ts';
-import { beamEndAxes } from '../../beam-end/search.ts';
+import { beamEndAxes, pitchOf } from '../../beam-end/search.ts';
 import { cleatSizes } from '../fields.ts';
 import type { CleatsInput } from '../input.ts';
 
@@ -104,8 +104,19 @@ export function anglesSearch(
     },
     fixed:
       'Two angles, bolted to both: the smallest legs that leave room for the bolts; ends, edges and the gap are those of practice.',
+    of: (i) => [
+      ...[i.bolts.d, i.bolts.cls, i.bolts.n1, pitchOf(i.bolts, practice), heelToBolts(start, i)],
+      ...[i.cleat.t, i.cleat.steel.grade!],
+    ],
+    why: (i) => [...start.why, ...about(start, i, units)],
   };
 }
+
+const heelToBolts = ({ dims }: BeamStart, { bolts }: CleatsInput): number => (bolts.p3 - dims.tw) / 2;
+const about = (start: BeamStart, i: CleatsInput, u: Units): string[] => [
+  rowWords(start, i.bolts.n1, `angles ${u.size(i.cleat.h)} long`),
+  `A gauge of ${u.size(heelToBolts(start, i))} from the heel leaves room for the wrench.`,
+];
 
 /** A first detail for members and forces: a pair of bolted angles, the cheapest that holds and keeps its rules. */
 export function anglesFirst(
@@ -119,10 +130,9 @@ export function anglesFirst(
   return firstOf(start, combinations, {
     details: details(start, basis),
     judge,
+    about: (i) => about(start, i, u),
     why: ({ bolts, cleat }) => [
-      rowWords(start, bolts.n1, `angles ${u.size(cleat.h)} long`),
       `${boltName(bolts.d)} group 120 and angles ${u.sizes([cleat.leg_web, cleat.leg_support])}, ${u.size(cleat.t)} thick, ${cleat.steel.grade}, are the least of the usual sizes that hold.`,
-      `A gauge of ${u.size((bolts.p3 - start.dims.tw) / 2)} from the heel leaves room for the wrench.`,
     ],
     none: 'No bolted pair of angles of the usual range holds these forces; these are the strongest of them.',
   });

@@ -1,13 +1,13 @@
 import type { Combination } from '../../../actions/combination.ts';
 import type { Basis } from '../../../basis/basis.ts';
 import { leastFillet, leastSpacing } from '../../../standards/aisc360/rules.ts';
-import { boltName } from '../../../units/system.ts';
+import { boltName, type Units } from '../../../units/system.ts';
 import { endOf, firstOf, inch, placeOf, rowCounts, rowWords } from '../../beam-end/aisc360/first.ts';
 import { beamStart, boltedSupport, type BeamStart } from '../../beam-end/beam-family.ts';
 import type { FirstDetail, SearchFrom, Start } from '../../kind.ts';
 import { INCH } from '../../../catalogue/index.ts';
 import { lengthAxis, type Practice, type SearchSpace } from '../../search.ts';
-import { beamEndAxes, plateAxes } from '../../beam-end/search.ts';
+import { beamEndAxes, pitchOf, plateAxes } from '../../beam-end/search.ts';
 import type { EndPlateInput } from '../input.ts';
 
 interface Choice {
@@ -87,8 +87,15 @@ export function shearEndPlateSearch(
       return input.plate.h > start.clear ? null : input;
     },
     fixed: 'Ends and edges are those of practice for each bolt; a fillet is no smaller than Table J2.4 asks.',
+    of: ({ bolts: b, plate, weld }) => [b.d, b.cls, b.n1, pitchOf(b, practice), b.p3, plate.t, plate.steel.grade!, weld.s],
+    why: (i) => [...start.why, ...about(start, i, units)],
   };
 }
+
+const about = (start: BeamStart, { bolts, plate, weld }: EndPlateInput, u: Units): string[] => [
+  rowWords(start, bolts.n1, `plate ${u.size(plate.h)} deep`),
+  `Weld leg ${u.size(weld.s)} carries the reaction.`,
+];
 
 /** A first detail for members and forces: the cheapest choice that holds and keeps its rules. */
 export function shearEndPlateFirst(
@@ -102,10 +109,9 @@ export function shearEndPlateFirst(
   return firstOf(start, combinations, {
     details: details(start),
     judge,
+    about: (i) => about(start, i, u),
     why: (i) => [
-      rowWords(start, i.bolts.n1, `plate ${u.size(i.plate.h)} deep`),
       `${boltName(i.bolts.d)} group 120 at a gauge of ${u.size(i.bolts.p3)} and a plate ${u.size(i.plate.t)} ${i.plate.steel.grade} are the least of the usual sizes that hold.`,
-      `Weld leg ${u.size(i.weld.s)} carries the reaction.`,
     ],
     none: 'No shear end plate of the usual range holds these forces; this is the strongest of them.',
   });

@@ -2,12 +2,12 @@ import type { Combination } from '../../../actions/combination.ts';
 import type { Basis } from '../../../basis/basis.ts';
 import { INCH } from '../../../catalogue/index.ts';
 import { leastFillet, leastSpacing } from '../../../standards/aisc360/rules.ts';
-import { boltName } from '../../../units/system.ts';
+import { boltName, type Units } from '../../../units/system.ts';
 import { endOf, firstOf, gapOf, inch, placeOf, rowCounts, rowWords, upTo } from '../../beam-end/aisc360/first.ts';
 import { beamStart, weldedSupport, type BeamStart } from '../../beam-end/beam-family.ts';
 import type { FirstDetail, SearchFrom, Start } from '../../kind.ts';
 import { countAxis, type Practice, type SearchSpace } from '../../search.ts';
-import { beamEndAxes, plateAxes } from '../../beam-end/search.ts';
+import { beamEndAxes, pitchOf, plateAxes } from '../../beam-end/search.ts';
 import { supportModel } from '../../members.ts';
 import type { FinPlateInput } from '../input.ts';
 
@@ -88,8 +88,15 @@ export function singlePlateSearch(
       return input.plate.h > start.clear ? null : input;
     },
     fixed: 'Ends, edges and the gap are those of practice for each bolt.',
+    of: ({ bolts: b, plate, weld }) => [b.d, b.cls, b.n1, pitchOf(b, practice), b.n2, plate.t, plate.steel.grade!, weld.s],
+    why: (i) => [...start.why, ...about(start, i, units)],
   };
 }
+
+const about = (start: BeamStart, { bolts, plate, weld }: FinPlateInput, u: Units): string[] => [
+  rowWords(start, bolts.n1, `plate ${u.size(plate.h)} deep`),
+  `Weld leg ${u.size(weld.s)} develops the plate.`,
+];
 
 /** A first detail for members and forces: the cheapest choice that holds and keeps its rules; else the strongest, and it says that it gives. */
 export function singlePlateFirst(
@@ -105,10 +112,9 @@ export function singlePlateFirst(
   return firstOf(start, combinations, {
     details: details(start, t_support),
     judge,
-    why: ({ bolts, plate, weld }) => [
-      rowWords(start, bolts.n1, `plate ${u.size(plate.h)} deep`),
+    about: (i) => about(start, i, u),
+    why: ({ bolts, plate }) => [
       `${bolts.n2 > 1 ? 'Two lines' : 'One line'} of ${boltName(bolts.d)} group 120 and a plate ${u.size(plate.t)} ${plate.steel.grade} are the least of the usual sizes that hold.`,
-      `Weld leg ${u.size(weld.s)} develops the plate.`,
     ],
     none: 'No single plate of the usual range holds these forces; this is the strongest of them.',
   });

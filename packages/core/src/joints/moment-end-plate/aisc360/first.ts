@@ -169,16 +169,21 @@ const FORM_WORDS: Readonly<Record<Form, string>> = {
   '8ES': 'Eight bolts at each flange with a rib on either extension',
 };
 
-function reasons(c: Choice, i: I, { basis }: Members): string[] {
+const reasons = (c: Choice, i: I, x: Members): string[] => [
+  `${FORM_WORDS[c.form]}, ${boltName(c.d)} group 150 at a gauge of ${x.basis.units.size(c.g)}: the smallest of the usual bolts that hold.`,
+  ...about(i, x),
+];
+/** What is so of a detail whose parts are no more than they need be. */
+function about(i: I, { basis }: Members): string[] {
   const u = basis.units;
+  const { web_plate: doubler } = i;
   return [
-    `${FORM_WORDS[c.form]}, ${boltName(c.d)} group 150 at a gauge of ${u.size(c.g)}: the smallest of the usual bolts that hold.`,
-    `Plate ${u.size(c.t)} ${GRADE.grade}, near the diameter of the bolts and thick enough that they do not pry.`,
+    `Plate ${u.size(i.plate.t)} ${GRADE.grade}, near the diameter of the bolts and thick enough that they do not pry.`,
     i.welds.flanges === 'butt'
       ? 'Complete penetration at the flanges: fillets would be larger than 1/2 in.'
       : `Fillets of ${u.size(i.welds.top * Math.SQRT2)} carry the forces of the flanges.`,
-    ...(c.stiffener === null ? [] : ['Stiffeners at both flanges: the flange or the web of the column alone would give.']),
-    ...(c.doubler === null ? [] : [`A doubler ${u.size(c.doubler)} on the web of the column: its panel alone would give.`]),
+    ...(!i.stiffeners.top ? [] : ['Stiffeners at both flanges: the flange or the web of the column alone would give.']),
+    ...(!doubler ? [] : [`A doubler ${u.size(doubler.t)} on the web of the column: its panel alone would give.`]),
   ];
 }
 
@@ -194,6 +199,13 @@ function membersOf(start: Start, basis: Basis): Members {
   const column = memberDimensions(asked.column, basis, 'column')!;
   return { asked, beam, column, F_y: strength(asked.beam.steel, beam.tf, basis, 'beam.steel').f_y, basis };
 }
+
+const formOf = ({ rib, rows }: I): Form => (!rib ? '4E' : rows.length > 4 ? '8ES' : '4ES');
+const strengthenedAs = ({ stiffeners, web_plate }: I): number =>
+  Math.max(
+    0,
+    STRENGTHENED.findIndex(([s, w]) => (s === null) === !stiffeners.top && (w === null) === !web_plate),
+  );
 
 /** Every choice of form, bolts, plate and what strengthens the column. */
 export function momentPlateSearchToAisc360(
@@ -225,6 +237,11 @@ export function momentPlateSearchToAisc360(
       const made = compose(x, { form, d, g, t, cls, stiffener, doubler, thinWeb: web !== 'develop the web' }, combinations);
       return present ? { ...made, options: present.options } : made;
     },
+    of: (i) => [
+      ...[formOf(i), i.bolts.d, i.bolts.cls, i.plate.t, words[strengthenedAs(i)]!],
+      i.welds.web_tension === undefined ? 'develop the web' : 'least away from the tension bolts',
+    ],
+    why: (i) => [`${FORM_WORDS[formOf(i)]}.`, ...about(i, x)],
     fixed:
       'Gauge, ends and rows are those of practice for each form and bolt; fillets of the flanges carry their forces, or they are welded through.',
   };
