@@ -15,6 +15,10 @@ export interface Practice {
   readonly most_lines: number;
   /** Gap between a beam and its support; that of the joint, or what is usual, where the office says nothing. */
   readonly gap?: number;
+  /** Multiple of their forces that details hold at least; 1 where the office says nothing. */
+  readonly least_multiple?: number;
+  /** Ends, edges, gauges and depths are multiples of it; those of practice where the office says nothing. */
+  readonly step?: number;
   /** Kind of all holes; normal round ones where the office says nothing. */
   readonly holes?: HoleKind;
 }

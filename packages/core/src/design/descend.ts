@@ -77,7 +77,7 @@ class Descending {
     private readonly values: readonly Choice[],
     from: readonly (number | string)[],
   ) {
-    this.judge = new Judge(asked.combinations, asked.basis);
+    this.judge = new Judge(asked.combinations, asked.basis, asked.practice.least_multiple);
     this.at = values.map((own, i) => nearest(asked.space.axes[i]!, own, from[i]!));
   }
 

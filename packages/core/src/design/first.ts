@@ -123,7 +123,7 @@ export function firstDetail(
   const none = 'No detail that the house rules allow was found to hold: this is one of usual practice.';
   const plain = housed ? ledOrSearched(kind, start, combinations, basis, NO_RULES) : null;
   if (plain) return { ...plain, why: [...plain.why, none] };
-  const judging = new Judge(combinations, basis);
+  const judging = new Judge(combinations, basis, rules.details.least_multiple);
   const judge = (input: unknown): number => strengthIn(judging, kind, input);
   const usual = kind.first(start, combinations, basis, judge);
   const { input, taken } = climb(

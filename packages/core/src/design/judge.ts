@@ -58,9 +58,11 @@ export class Judge {
   private readonly order: number[];
   private readonly acting: readonly Combination[];
   private readonly loads: Loads;
+  /** `least`: the multiple that a detail holds at least. */
   constructor(
     readonly combinations: readonly Combination[],
     private readonly basis: Basis,
+    private readonly least = 1,
   ) {
     this.order = combinations.map((_, i) => i);
     this.acting = combinations.map(inNewtons);
@@ -95,16 +97,19 @@ export class Judge {
     }
     const report = summarise(standings, rules, this.basis);
     // Where nothing loads it a detail that keeps its rules is one: a first detail comes before its forces.
-    if (report.state === 'holds' || report.state === 'close' || report.state === 'none') return report;
+    if (report.state === 'holds' || report.state === 'close' || report.state === 'none') {
+      if (leastMultiple(report) >= this.least) return report;
+      return { lack: 'give', title: report.combinations[report.worst]!.first!.title };
+    }
     const title = report.missing[0]?.title ?? report.verdict;
     return { lack: report.state === 'gives' ? 'give' : 'notWhole', title };
   }
 
-  /** Least load multiple; of one that breaks rules that must be kept less than of any that keeps them, and the less the more are broken. */
+  /** Least load multiple as a share of the one that is asked; of one that breaks rules that must be kept less than of any that keeps them, and the less the more are broken. */
   strength(joint: Joint): number {
     const report = orNone(() => summaryUnder(joint, this.combinations));
     if (!report) return 0;
-    const least = leastMultiple(report);
+    const least = leastMultiple(report) / this.least;
     return report.brokenRules.length ? Math.min(RULES, least / 1000) / report.brokenRules.length : least;
   }
 

@@ -3,16 +3,19 @@ import { describe, expect, it } from 'vitest';
 import { readJob } from '../job/document.ts';
 import { searchOf } from '../job/search.ts';
 import { choiceAt, sizeOf } from '../joints/search.ts';
+import { fieldSteps } from '../joints/field-makers.ts';
 import type { Joint } from '../joints/kind.ts';
 import { kindOf } from '../joints/registry.ts';
 import { Refusal } from '../refusal.ts';
 import { practiceOf, RATES, ratesOf, readRules, ruleHelp, rulesOf, USUAL_RULES } from '../rules/index.ts';
 import { aisc360 } from '../standards/aisc360/standard.ts';
 import { en1993 } from '../standards/en1993/standard.ts';
+import { US_CUSTOMARY } from '../units/system.ts';
 import { costOf, costParts } from './cost.ts';
 import { Judge, leastMultiple, tryBuild } from './judge.ts';
 import { firstDetail } from './first.ts';
 import { straysOf } from './strays.ts';
+import { lacksOf } from './ways-out.ts';
 import { waysOut } from './ways-out.testing.ts';
 import { frontierOf, searchAll, searchDetails, together, type SearchAsked } from './search.ts';
 
@@ -381,6 +384,56 @@ describe('first details and ways out by the house rules', () => {
     );
     expect(ruleHelp('rules.details.gap')).toMatch(/Accepted: 0 to 100 mm/);
     expect(ruleHelp('rules.details.holes')).toMatch(/normal round; oversize/);
+  });
+  it('hold as many times their forces as the office asks', () => {
+    const least_multiple = 1.3;
+    const house = rules({ least_multiple });
+    const practice = practiceOf(house, en1993);
+    const every = searchAll({ ...few(a), kinds: ['fin-plate'] });
+    const spared = searchAll({ ...few(a), kinds: ['fin-plate'], practice: { ...few(a).practice, least_multiple } });
+    // What holds less than asked counts as giving, by what gives first; nothing else is different.
+    expect(spared.found.map((f) => f.line)).toEqual(every.found.filter((f) => f.multiple >= least_multiple).map((f) => f.line));
+    expect(every.found.length - spared.found.length).toBeGreaterThan(3);
+    expect(spared.give - every.give).toBeGreaterThanOrEqual(every.found.length - spared.found.length);
+    const first = (of: typeof house) => firstDetail('fin-plate', fin.seedOf(a.input), combinations, a.basis, of).input;
+    const least = (input: unknown) => leastMultiple(tryBuild('fin-plate', input, combinations, a.basis)!.report);
+    expect(least(first(rules({})))).toBeLessThan(least_multiple);
+    expect(least(first(house))).toBeGreaterThanOrEqual(least_multiple);
+    // Ways out of a joint that gives arrive there too.
+    const heavy = combinations.map((c) => ({ ...c, V_Ed: 1.6 * c.V_Ed }));
+    const ways = waysOut('fin-plate', joint.input, heavy, a.basis, { most: 50, details: { least_multiple } });
+    const plain = waysOut('fin-plate', joint.input, heavy, a.basis, { most: 50 });
+    expect([plain[0]!.after < least_multiple, ways[0]!.after >= least_multiple]).toEqual([true, true]);
+    // What is short of it is told although it would hold.
+    const report = tryBuild('fin-plate', plain[0]!.input, heavy, a.basis)!.report;
+    expect(lacksOf(report)).toEqual([]);
+    const [short] = lacksOf(report, least_multiple);
+    expect([short!.multiple, short!.more]).toEqual([plain[0]!.after, least_multiple / plain[0]!.after - 1]);
+    expect(practice.least_multiple).toBe(least_multiple);
+    expect(() => readRules({ details: { least_multiple: 0.9 } })).toThrow(
+      /details\.least_multiple: 0\.9 is too small; accepted is 1/,
+    );
+  });
+  it('step by the sizes of the office', () => {
+    const e1 = fin.fields.find((f) => f.id === 'plate.e1')!;
+    const span = kindOf('moment-end-plate').fields.find((f) => f.id === 'frame.L_b')!;
+    const { units } = a.basis;
+    expect(fieldSteps(e1, units).slice(0, 3)).toEqual([25, 30, 35]);
+    expect(fieldSteps(e1, units, { step: 10 })).toEqual([30, 40, 50, 60, 70, 80, 90, 100]);
+    expect(fieldSteps(span, units, { step: 10 })).toEqual(fieldSteps(span, units));
+    // An eighth of an inch is no size of a job in mm, nor 10 mm one of a job in inches.
+    expect(fieldSteps(e1, units, { step: 3.175 })).toEqual(fieldSteps(e1, units));
+    expect(fieldSteps(e1, US_CUSTOMARY, { step: 10 })).toEqual(fieldSteps(e1, US_CUSTOMARY));
+    expect(fieldSteps(e1, US_CUSTOMARY, { step: 12.7 }).map((x) => Number((x / 25.4).toFixed(9)))).toEqual([1, 1.5, 2, 2.5, 3, 3.5]);
+    expect(practiceOf(rules({ step: 10 }), aisc360)).not.toHaveProperty('step');
+    // 0.6 of UB 305x165x40 is 182: a plate of 185, or of 190 by tens.
+    const depth = (step: number) =>
+      Math.min(
+        ...searchAll({ ...few(a), kinds: ['fin-plate'], practice: { ...few(a).practice, step } }).found.map(
+          (f) => (f.input as { readonly plate: { readonly h: number } }).plate.h,
+        ),
+      );
+    expect([depth(5), depth(10)]).toEqual([185, 190]);
   });
   it('leave out ways that lead to what the office does not make', () => {
     const heavy = combinations.map((c) => ({ ...c, V_Ed: 2 * c.V_Ed }));

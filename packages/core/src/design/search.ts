@@ -166,7 +166,7 @@ class Searching {
     let nth = -1;
     for (const [k, { kind, present, space }] of this.spaces.entries()) {
       if (typeof space === 'string') continue;
-      const judge = new Judge(this.asked.acting(kind.id), this.asked.basis);
+      const judge = new Judge(this.asked.acting(kind.id), this.asked.basis, practice.least_multiple);
       for (let n = 0; n < this.kinds[k]!.choices; n += 1) {
         nth += 1;
         if (nth % of !== at) continue;

@@ -115,7 +115,7 @@ class Escape {
       return null;
     return {
       way: this.way(label, input, moves, joint, summary),
-      arrives: rulesAfter === 0 && after >= (this.sound ? this.basis.close : 1),
+      arrives: rulesAfter === 0 && after >= Math.max(this.sound ? this.basis.close : 1, this.by.details.least_multiple ?? 1),
     };
   }
 
@@ -172,21 +172,21 @@ class Escape {
   /** What a detail lacks that does not hold, the worst first: each check that gives, each rule that is broken. */
   lacksOf(input: unknown): Lack[] {
     const report = orNone(() => reportOf(this.kind.build(input, this.basis), this.combinations));
-    return report ? lacksOf(report) : [];
+    return report ? lacksOf(report, this.by.details.least_multiple) : [];
   }
 }
 /** What a move moves: its first word. */
 const thing = (label: string): string => label.split(' ')[0]!;
 
-/** What a joint lacks that does not hold, the worst first: each check that gives, each rule that is broken. */
-export function lacksOf(report: JointReport): Lack[] {
+/** What a joint lacks that does not hold `least` times its forces, the worst first: each check that gives, each rule that is broken. */
+export function lacksOf(report: JointReport, least = 1): Lack[] {
   const worst = new Map<string, Lack & { readonly multiple: number }>();
   for (const { combination, checks } of report.combinations)
     for (const c of checks) {
-      if (c.type !== 'strength' || c.info || (c.pass && c.multiple >= 1)) continue;
+      if (c.type !== 'strength' || c.info || (c.pass && c.multiple >= least)) continue;
       const { title, part, multiple } = c;
       if (multiple >= (worst.get(c.id)?.multiple ?? Infinity)) continue;
-      const more = multiple > 0 ? 1 / multiple - 1 : null;
+      const more = multiple > 0 ? least / multiple - 1 : null;
       worst.set(c.id, { title, part, combination: combination.name, multiple, more, rule: null });
     }
   return [

@@ -158,7 +158,8 @@ function trials(
     if (base === undefined) return null;
     const kind = kindOf(detail.kind);
     const input = withDetailOf({ kind: detail.kind, input: base, mark }, detail);
-    if (!judges.has(detail.kind)) judges.set(detail.kind, new Judge(asked.acting(detail.kind), asked.basis));
+    if (!judges.has(detail.kind))
+      judges.set(detail.kind, new Judge(asked.acting(detail.kind), asked.basis, asked.practice.least_multiple));
     const judge = judges.get(detail.kind)!;
     const joint = judge.build(kind, input);
     const report = joint && judge.judge(joint);

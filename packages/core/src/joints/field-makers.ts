@@ -1,5 +1,5 @@
 import { HOLE_KINDS, HOLE_WORDS } from '../catalogue/index.ts';
-import { boltName, type Units } from '../units/system.ts';
+import { boltName, isShopSize, type Units } from '../units/system.ts';
 import type { Basis } from '../basis/basis.ts';
 import { optionsOf, type Field, type FieldValue, type Move } from './kind.ts';
 import { printPitch, readPitch, type Pitch } from './pitches.ts';
@@ -98,8 +98,10 @@ export const fieldMakers = <I>() => ({
   }),
 });
 
+/** Up to the next multiple. */
+export const upBy = (x: number, step: number): number => Math.ceil(x / step - 1e-9) * step;
 /** Up to the next 5 mm. */
-export const up5 = (x: number): number => Math.ceil(x / 5 - 1e-9) * 5;
+export const up5 = (x: number): number => upBy(x, 5);
 
 /** Practical values of a field, in mm: those of the office where it has some; in a job in inches the nearest that a shop has, sixteenths, eighths over 15 mm, quarters over 100. */
 export function fieldSteps<I>(
@@ -109,6 +111,10 @@ export function fieldSteps<I>(
 ): readonly number[] {
   const house = follows && practice[follows];
   if (house) return [...house].sort((a, b) => a - b);
+  // An even ladder goes by the steps of the office.
+  const { step } = practice;
+  if (step && isShopSize(units.id, step) && quantity === 'length' && isEven(steps))
+    return range(upBy(steps[0]!, step), steps.at(-1)!, step);
   if (units.id === 'SI' || quantity !== 'length') return steps;
   const nearest = (x: number): number => {
     const part = 25.4 / (x < 15 ? 16 : x < 100 ? 8 : 4);
@@ -116,6 +122,12 @@ export function fieldSteps<I>(
   };
   return [...new Set(steps.map(nearest))];
 }
+
+/** Steps of sizes of plates and of what is set out on them; spans go by larger ones. */
+const isEven = (steps: readonly number[]): boolean => {
+  const by = steps[1]! - steps[0]!;
+  return steps.length > 3 && by <= 25 && steps.every((x, i) => i === 0 || x - steps[i - 1]! === by);
+};
 
 /** A field moved up or down its practical values, `by` places; nothing where the ladder ends. */
 export function stepMove<I>(

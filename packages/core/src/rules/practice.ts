@@ -2,6 +2,7 @@ import Joi from 'joi';
 import type { Practice } from '../basis/practice.ts';
 import type { Standard } from '../basis/standard.ts';
 import { HOLE_KINDS, HOLE_WORDS } from '../catalogue/index.ts';
+import { isShopSize } from '../units/system.ts';
 import { size } from '../validate/sizes.ts';
 import { RATES, type CostRates } from './rates.ts';
 
@@ -16,7 +17,7 @@ interface About {
 /** A list of sizes or names, one whole number or one size, each within limits; or one of some names. */
 export type PracticeField = About &
   (
-    | { readonly type: 'sizes' | 'names' | 'count' | 'size'; readonly limits: readonly [number, number] }
+    | { readonly type: 'sizes' | 'names' | 'count' | 'size' | 'number'; readonly limits: readonly [number, number] }
     | { readonly type: 'choice'; readonly options: readonly (readonly [string, string])[] }
   );
 export const PRACTICE_FIELDS: readonly PracticeField[] = [
@@ -54,6 +55,20 @@ export const PRACTICE_FIELDS: readonly PracticeField[] = [
     about: 'Between the end of a beam and its support, where the joint has a gap',
   },
   {
+    id: 'least_multiple',
+    label: 'Least multiple',
+    type: 'number',
+    limits: [1, 2],
+    about: 'Details that are looked for hold at least so many times their forces',
+  },
+  {
+    id: 'step',
+    label: 'Steps of sizes',
+    type: 'size',
+    limits: [1, 25],
+    about: 'Ends, edges, gauges and depths of plates go by multiples of it',
+  },
+  {
     id: 'holes',
     label: 'Holes',
     type: 'choice',
@@ -82,6 +97,7 @@ export function practiceAccepts(f: PracticeField): string {
   const [low, high] = f.limits;
   switch (f.type) {
     case 'count':
+    case 'number':
       return `Accepted: ${low} to ${high}.`;
     case 'size':
       return `Accepted: ${low} to ${high} mm.`;
@@ -100,6 +116,8 @@ function schemaOf(f: PracticeField): Joi.Schema {
   switch (f.type) {
     case 'count':
       return Joi.number().integer().min(low).max(high);
+    case 'number':
+      return Joi.number().min(low).max(high);
     case 'size':
       return size(low, high);
     case 'names':
@@ -118,9 +136,8 @@ export function practiceOf({ details }: { readonly details: GivenPractice }, { m
     const kept = given?.filter((x) => at.includes(x)) ?? [];
     return kept.length ? kept : usually;
   };
-  // Half millimetres are sizes of one system, sixteenths of the other: an office may have both in one list.
-  const step = units === 'US' ? 25.4 / 16 : 0.5;
-  const isSize = (x: number): boolean => Math.abs(x / step - Math.round(x / step)) < 1e-6;
+  // An office may have sizes of both systems in one list.
+  const isSize = (x: number): boolean => isShopSize(units, x);
   const sizes = (given: readonly number[] | undefined, usually: readonly number[]): readonly number[] => {
     const kept = given?.filter(isSize) ?? [];
     return kept.length ? kept.sort((a, b) => a - b) : usually;
@@ -135,6 +152,8 @@ export function practiceOf({ details }: { readonly details: GivenPractice }, { m
     least_rows: details.least_rows ?? usual.least_rows,
     most_lines: details.most_lines ?? usual.most_lines,
     ...(details.gap === undefined ? {} : { gap: details.gap }),
+    ...(details.least_multiple === undefined ? {} : { least_multiple: details.least_multiple }),
+    ...(details.step === undefined || !isSize(details.step) ? {} : { step: details.step }),
     ...(details.holes === undefined ? {} : { holes: details.holes }),
   };
 }

@@ -56,6 +56,12 @@ const US: Readonly<Record<UnitId, ShownUnit>> = (() => {
   };
 })();
 
+/** Whether a length in mm is one that shops of a system have: half millimetres of the one, sixteenths of an inch of the other. */
+export function isShopSize(system: SystemId, mm: number): boolean {
+  const part = system === 'US' ? IN / 16 : 0.5;
+  return Math.abs(mm / part - Math.round(mm / part)) < 1e-6;
+}
+
 /** Sixteenths of an inch, `2-3/4`; null for a length that is no whole number of them. `joint` stands between whole and fraction. */
 export function sixteenths(inches: number, joint: ' ' | '-'): string | null {
   const n = Math.round(Math.abs(inches) * 16);

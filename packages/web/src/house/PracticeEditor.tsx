@@ -33,7 +33,7 @@ function readAs(type: PracticeField['type'], text: string): unknown {
   if (type === 'names') return typed.split(/\s+/);
   if (type === 'sizes') return SI.readLengths(typed) ?? typed;
   if (type === 'size') return SI.read(typed, 'length') ?? typed;
-  const x = Number(typed);
+  const x = Number(typed.replace(',', '.'));
   return Number.isFinite(x) ? x : typed;
 }
 
@@ -99,7 +99,7 @@ export function PracticeEditor({ rules, office, onChange }: Props) {
                 key={f.id}
                 label={f.label}
                 help={`rules.details.${f.id}`}
-                wide={f.type !== 'count' && f.type !== 'size'}
+                wide={f.type === 'sizes' || f.type === 'names'}
                 value={details[f.id]}
                 placeholder={shown(standing.details[f.id]) || 'as is usual'}
                 read={(text) => readAs(f.type, text)}
@@ -120,7 +120,7 @@ export function PracticeEditor({ rules, office, onChange }: Props) {
               help={`rules.rates.${id}`}
               value={rates[id]}
               placeholder={shown(standing.rates[id] ?? RATES[id])}
-              read={(text) => readAs('count', text.replace(',', '.'))}
+              read={(text) => readAs('number', text)}
               onChange={(v) => onChange(changed(rules, 'rates', id, v))}
             />
           ))}

@@ -3,7 +3,7 @@ import { holeSize } from '../../catalogue/index.ts';
 import type { Basis } from '../../basis/basis.ts';
 import type { Standard } from '../../basis/standard.ts';
 import { Refusal } from '../../refusal.ts';
-import { stepMove, up5 } from '../field-makers.ts';
+import { stepMove, upBy } from '../field-makers.ts';
 import { closerRows, leastDistances, widened } from '../beam-end/member-fields.ts';
 import { beamStart, boltedSupport, type BeamStart } from '../beam-end/beam-family.ts';
 import type { FirstDetail, Move, SearchFrom, Start } from '../kind.ts';
@@ -28,6 +28,7 @@ interface Choice {
   readonly grade: string;
   readonly cls?: string;
   readonly end?: number;
+  readonly step?: number;
 }
 
 const ends = (c: { d: number; p1: number }): number => (c.p1 >= 70 ? (c.d > 20 ? 50 : 40) : leastDistances(c.d).e1);
@@ -38,7 +39,7 @@ function compose(start: BeamStart, c: Choice): I | null {
   const d0 = holeSize(c.d, 'normal').d_0;
   const e1 = c.end ?? ends(c);
   const L1 = (c.n1 - 1) * c.p1;
-  const h = Math.max(2 * e1 + L1, Math.min(up5(0.6 * beam.h), Math.floor(start.clear)));
+  const h = Math.max(2 * e1 + L1, Math.min(upBy(0.6 * beam.h, c.step ?? 5), Math.floor(start.clear)));
   const end = (h - L1) / 2;
   const e2b = c.d > 20 ? 50 : 40;
   const p2 = c.lines > 1 ? (c.d > 20 ? 70 : 60) : 0;
@@ -89,7 +90,7 @@ export function cleatsSearch({ start: asked }: SearchFrom<I>, basis: Basis, prac
     make: (choice) => {
       const [d, cls, n1, p1, lines, p3, t, grade] = choice as [number, string, number, number, number, number, number, string];
       const rows = rowsIn(start.clear, d, n1, p1);
-      const input = rows && compose(start, { d, cls, n1, lines, p3, t, grade, ...rows });
+      const input = rows && compose(start, { d, cls, n1, lines, p3, t, grade, ...rows, step: practice.step });
       return !input || input.cleat.h > start.clear ? null : input;
     },
     fixed:

@@ -1,7 +1,7 @@
 import type { Combination } from '../../actions/combination.ts';
 import type { Basis } from '../../basis/basis.ts';
 import { Refusal } from '../../refusal.ts';
-import { stepMove, up5 } from '../field-makers.ts';
+import { stepMove, upBy } from '../field-makers.ts';
 import { closerRows, leastDistances, widened } from '../beam-end/member-fields.ts';
 import { beamStart, boltedSupport, type BeamStart } from '../beam-end/beam-family.ts';
 import type { FirstDetail, Move, SearchFrom, Start } from '../kind.ts';
@@ -34,10 +34,11 @@ function compose(
     cls?: string;
     s?: number;
     end?: number;
+    step?: number;
   },
 ): I {
   const e1 = c.end ?? ends(c);
-  const h = Math.max(2 * e1 + (c.n1 - 1) * c.p1, Math.min(up5(0.6 * start.dims.h), Math.floor(start.clear)));
+  const h = Math.max(2 * e1 + (c.n1 - 1) * c.p1, Math.min(upBy(0.6 * start.dims.h, c.step ?? 5), Math.floor(start.clear)));
   const end = (h - (c.n1 - 1) * c.p1) / 2;
   return {
     beam: start.beam,
@@ -76,6 +77,7 @@ const GAUGES = [90, 100, 120, 140];
 export function endPlateSearch({ start: asked }: SearchFrom<I>, basis: Basis, practice: Practice): SearchSpace<I> {
   const start = beamStart(asked, basis);
   const { units } = basis;
+  const { step = 5 } = practice;
   const depths = ['between the flanges', ...(start.beam.notch.type === 'none' ? ['over the full depth'] : [])];
   const widest = gauges(start, Math.min(...practice.bolts)).map((g) => g.p3);
   return {
@@ -112,6 +114,7 @@ export function endPlateSearch({ start: asked }: SearchFrom<I>, basis: Basis, pr
         grade,
         s,
         ...rows,
+        step,
       });
       if (depth === depths[0]) return input.plate.h > start.clear ? null : input;
       return toFullDepth(input, start.dims.h);

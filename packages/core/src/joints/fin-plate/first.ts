@@ -2,7 +2,7 @@ import type { Combination } from '../../actions/combination.ts';
 import { holeSize } from '../../catalogue/index.ts';
 import type { Basis } from '../../basis/basis.ts';
 import { Refusal } from '../../refusal.ts';
-import { stepMove, up5 } from '../field-makers.ts';
+import { stepMove, up5, upBy } from '../field-makers.ts';
 import { closerRows, leastDistances, widened } from '../beam-end/member-fields.ts';
 import { beamStart, weldedSupport, type BeamStart } from '../beam-end/beam-family.ts';
 import type { FirstDetail, Move, SearchFrom, Start } from '../kind.ts';
@@ -78,7 +78,7 @@ export function finPlateSearch({ start: asked }: SearchFrom<I>, basis: Basis, pr
   const start = beamStart(asked, basis);
   refuseHollow(start.support);
   const { units } = basis;
-  const least = Math.min(up5(0.6 * start.dims.h), Math.floor(start.clear));
+  const least = Math.min(upBy(0.6 * start.dims.h, practice.step ?? 5), Math.floor(start.clear));
   return {
     axes: [
       ...beamEndAxes(start.clear, practice, units, true),
