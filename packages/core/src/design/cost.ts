@@ -15,7 +15,7 @@ type Priced = Pick<Joint, 'solid' | 'quantities' | 'basis'>;
 /**
  * What a joint costs by its parts, in units of the rates; only differences between details for the same members mean anything. Plates by mass, more for
  * a stronger steel, by the
- * length that is cut (an angle at its two ends), by their holes and by the piece; bolts or anchors with their assembly; fillets by length and by
+ * length that is cut (an angle at its two ends), by their holes and by the piece; bolts or anchors with their assembly, more where they are preloaded; fillets by length and by
  * volume, which takes the leg squared; the block of concrete that the joint needs.
  */
 export function costParts({ solid, quantities: q, basis }: Priced, rates: CostRates = RATES): CostPart[] {
@@ -34,7 +34,11 @@ export function costParts({ solid, quantities: q, basis }: Priced, rates: CostRa
     { id: 'cut', title: 'cutting', cost: (cut / 1e3) * rates.cut_per_m },
     { id: 'holes', title: 'holes', cost: holes * rates.hole_each },
     { id: 'pieces', title: 'handling', cost: pieces.size * rates.piece_each },
-    { id: 'bolts', title: q.fastener ?? 'bolts', cost: q.bolts * rates.bolt_each + q.boltMass * rates.bolt_per_kg },
+    {
+      id: 'bolts',
+      title: q.fastener ?? 'bolts',
+      cost: q.bolts * rates.bolt_each + (q.preloaded ?? 0) * rates.preload_each + q.boltMass * rates.bolt_per_kg,
+    },
     { id: 'welds', title: 'welds', cost: (welded / 1e3) * rates.weld_per_m + (q.weldVolume / 1e3) * rates.weld_per_cm3 },
     {
       id: 'concrete',

@@ -17,7 +17,7 @@ import { firstDetail } from './first.ts';
 import { straysOf } from './strays.ts';
 import { lacksOf } from './ways-out.ts';
 import { waysOut } from './ways-out.testing.ts';
-import { frontierOf, searchAll, searchDetails, together, type SearchAsked } from './search.ts';
+import { detailName, frontierOf, searchAll, searchDetails, together, type SearchAsked } from './search.ts';
 
 const read = (name: string) => readJob(JSON.parse(readFileSync(`demo/${name}.json`, 'utf8')));
 const jobs = { tern: read('tern-quay'), heron: read('heron-street') };
@@ -110,13 +110,15 @@ describe('the search for a detail', () => {
     const a = few(asked('tern', 'B1-01'));
     const steps = [...searchDetails(a)];
     const last = searchAll(a);
-    for (const s of [...steps, last]) {
+    const kept = new Map(last.found.map((f) => [detailName(f), f]));
+    // Every tenth answer, and the last.
+    for (const s of [...steps.filter((_, i) => i % 10 === 0), steps.at(-1)!, last]) {
       expect(s.details).toBeGreaterThanOrEqual(s.give + s.broken + s.notWhole + s.found.length);
       expect(s.gone).toBeGreaterThanOrEqual(s.details);
       expect(s.details).toBe(s.kinds.reduce((n, k) => n + k.details, 0));
       expect(s.found.map((f) => f.cost)).toEqual(s.found.map((f) => f.cost).sort((x, y) => x - y));
       // What was found stays found.
-      expect(last.found).toEqual(expect.arrayContaining([...s.found]));
+      for (const f of s.found) expect(kept.get(detailName(f))).toEqual(f);
     }
     expect([last.gone, last.dearer]).toEqual([last.choices, 0]);
     // Rules are told as rules, not as what could not be checked.
@@ -126,7 +128,7 @@ describe('the search for a detail', () => {
   });
 
   it('in shares finds together what it finds alone, in any number of them', () => {
-    for (const a of [few(asked('tern', 'B1-01')), few(asked('heron', 'A1-01')), nothingHolds()]) {
+    for (const a of [few(asked('tern', 'B1-01')), few(asked('tern', 'R2-04')), nothingHolds()]) {
       const alone = searchAll(a);
       for (const of of [1, 2, 3]) {
         const shares = Array.from({ length: of }, (_, at) => searchAll({ ...a, share: { at, of } }));
@@ -424,7 +426,9 @@ describe('first details and ways out by the house rules', () => {
     // An eighth of an inch is no size of a job in mm, nor 10 mm one of a job in inches.
     expect(fieldSteps(e1, units, { step: 3.175 })).toEqual(fieldSteps(e1, units));
     expect(fieldSteps(e1, US_CUSTOMARY, { step: 10 })).toEqual(fieldSteps(e1, US_CUSTOMARY));
-    expect(fieldSteps(e1, US_CUSTOMARY, { step: 12.7 }).map((x) => Number((x / 25.4).toFixed(9)))).toEqual([1, 1.5, 2, 2.5, 3, 3.5]);
+    expect(fieldSteps(e1, US_CUSTOMARY, { step: 12.7 }).map((x) => Number((x / 25.4).toFixed(9)))).toEqual([
+      1, 1.5, 2, 2.5, 3, 3.5,
+    ]);
     expect(practiceOf(rules({ step: 10 }), aisc360)).not.toHaveProperty('step');
     // 0.6 of UB 305x165x40 is 182: a plate of 185, or of 190 by tens.
     const depth = (step: number) =>

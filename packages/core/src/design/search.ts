@@ -11,6 +11,7 @@ import { orNone, refusalOf, Refusal } from '../refusal.ts';
 import type { CostRates } from '../rules/rates.ts';
 import { validate } from '../validate/index.ts';
 import { costOf, costParts, sumOf, type CostPart } from './cost.ts';
+import { fastenedAs } from './fastened.ts';
 import { asHoused } from './housed.ts';
 import { Judge, leastMultiple, type Lacked } from './judge.ts';
 
@@ -124,7 +125,7 @@ function spacesOf({ kind: id, input, acting, basis, practice, kinds, start: give
     const present: unknown = kind === own && !given ? input : null;
     try {
       const space = kind.search({ start, present, combinations: acting(kind.id) }, basis, practice);
-      return space ? [{ kind, present, space }] : [];
+      return space ? [{ kind, present, space: given ? space : fastenedAs(space, kind, { kind: own, input }, basis) }] : [];
     } catch (e) {
       if (e instanceof Refusal) return [{ kind, present, space: refusalOf(e).message }];
       throw e;

@@ -192,6 +192,8 @@ export interface Quantities {
   /** What the bolts are called; bolts where it is absent. */
   readonly fastener?: string;
   readonly boltLengths: readonly { readonly length: number; readonly count: number }[];
+  /** So many of the bolts are preloaded; none where it is absent. */
+  readonly preloaded?: number;
   /** kg */
   readonly plateMass: number;
   readonly boltMass: number;

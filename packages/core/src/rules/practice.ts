@@ -84,6 +84,7 @@ export const RATE_TITLES: Readonly<Record<keyof CostRates, string>> = {
   piece_each: 'handling of a piece',
   bolt_each: 'bolt or anchor with its assembly',
   bolt_per_kg: 'and a kilogram of it',
+  preload_each: 'and where it is preloaded',
   weld_per_m: 'weld, a metre',
   weld_per_cm3: 'and a cubic centimetre of it',
   concrete_per_m3: 'concrete, a cubic metre',

@@ -113,11 +113,12 @@ export const boltPart = (
 });
 
 /** What has to be bought and made, read off the solid. */
-export function quantitiesOf(solid: Solid): Quantities {
+export function quantitiesOf(solid: Solid, preloaded: boolean): Quantities {
   const lengths = [...new Set(solid.bolts.map((b) => b.length))].sort((a, b) => a - b);
   return {
     bolts: solid.bolts.length,
     boltLengths: lengths.map((length) => ({ length, count: solid.bolts.filter((b) => b.length === length).length })),
+    ...(preloaded ? { preloaded: solid.bolts.length } : {}),
     plateMass: solid.plates.reduce((sum, p) => sum + plateMass(p), 0),
     boltMass: solid.bolts.reduce((sum, b) => sum + b.mass, 0),
     weldVolume: solid.welds.reduce((sum, w) => sum + (w.leg ** 2 / 2) * w.length, 0),

@@ -41,7 +41,7 @@ export const cleats: JointKind<CleatsInput> = {
       },
     },
     solid: cleatsSolid,
-    quantities: ({ solid }) => quantitiesOf(solid),
+    quantities: ({ solid, model }) => quantitiesOf(solid, model.input.bolts.category !== 'A'),
     drawing: cleatsDrawing,
     moves: cleatsMoves,
   }),

@@ -40,7 +40,7 @@ export const endPlate: JointKind<EndPlateInput> = {
       },
     },
     solid: endPlateSolid,
-    quantities: ({ solid }) => quantitiesOf(solid),
+    quantities: ({ solid, model }) => quantitiesOf(solid, model.input.bolts.category !== 'A'),
     drawing: endPlateDrawing,
     moves: endPlateMoves,
   }),

@@ -41,7 +41,7 @@ export const finPlate: JointKind<FinPlateInput> = {
       },
     },
     solid: finPlateSolid,
-    quantities: ({ solid }) => quantitiesOf(solid),
+    quantities: ({ solid, model }) => quantitiesOf(solid, model.input.bolts.category !== 'A'),
     drawing: finPlateDrawing,
     moves: finPlateMoves,
   }),

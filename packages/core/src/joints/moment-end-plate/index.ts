@@ -158,7 +158,7 @@ export const momentEndPlate: JointKind<MomentPlateInput> = {
       },
     },
     solid: momentPlateSolid,
-    quantities: ({ solid }) => quantitiesOf(solid),
+    quantities: ({ solid, prepared }) => quantitiesOf(solid, prepared.preloaded),
     drawing: momentPlateDrawing,
     template: ({ model, solid }) => plateTemplate(model, solid),
     rows: ({ prepared }, combination) => prepared.drawn(combination && inNewtons(combination)).flow,

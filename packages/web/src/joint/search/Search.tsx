@@ -30,12 +30,16 @@ interface Props {
 }
 /** So many of the cheapest are listed at first. */
 const LISTED = 8;
-const NO_FILTER = { kind: '', bolt: '', rows: '' };
+const NO_FILTER = { kind: '', bolt: '', category: '', rows: '' };
 type Filter = typeof NO_FILTER;
 
 const boltOf = (f: FoundDetail): string => f.choice.find((c) => c.axis === 'bolt' || c.axis === 'anchors')?.value ?? '';
-const kept = (f: FoundDetail, { kind, bolt, rows }: Filter): boolean =>
-  (!kind || f.kind === kind) && (!bolt || boltOf(f) === bolt) && (!rows || f.rows <= Number(rows));
+const categoryOf = (f: FoundDetail): string => f.choice.find((c) => c.axis === 'category')?.value ?? '';
+const kept = (f: FoundDetail, { kind, bolt, category, rows }: Filter): boolean =>
+  (!kind || f.kind === kind) &&
+  (!bolt || boltOf(f) === bolt) &&
+  (!category || categoryOf(f) === category) &&
+  (!rows || f.rows <= Number(rows));
 
 /** Every detail that the house rules allow for the members and actions of the joint: the cheapest that hold, what each costs and why. */
 export function SearchView({ content, job, onTake }: Props) {
@@ -134,6 +138,7 @@ interface FilterProps {
 function Filters({ found, filter, setFilter }: FilterProps) {
   const kinds = [...new Map(found.map((f) => [f.kind, f.title]))];
   const bolts = [...new Set(found.map(boltOf))].filter(Boolean);
+  const categories = [...new Set(found.map(categoryOf))].filter(Boolean);
   const rows = [...new Set(found.map((f) => f.rows))].sort((a, b) => a - b);
   const choice = (id: keyof Filter, label: string, every: string, options: readonly (readonly [string, string])[]) =>
     options.length > 1 && (
@@ -157,6 +162,12 @@ function Filters({ found, filter, setFilter }: FilterProps) {
         'Bolts',
         'every size',
         bolts.map((b) => [b, b] as const),
+      )}
+      {choice(
+        'category',
+        'Category',
+        'with and without preload',
+        categories.map((c) => [c, c] as const),
       )}
       {choice(
         'rows',
