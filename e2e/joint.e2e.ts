@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fillNewJoint, firstToGive, issuedText, judged, lineOf, newJoint, openJoint, saved } from './app.ts';
+import { fillNewJoint, firstToGive, issuedText, judged, lineOf, newJoint, openJoint, saved, typeLine } from './app.ts';
 import { useApp } from './use-app.ts';
 
 const on = useApp();
@@ -19,7 +19,7 @@ describe('a new joint', () => {
       'C1; 210; 0; 0; gravity\nC2; 240; 0; 0; crowd\nT1; 0; 0; 110; tying',
     );
     expect(await firstToGive(on.page)).toMatch(/^First to give: .* at 1\.\d\d × C2$/);
-    expect(await lineOf(on.page)).toMatch(/^FP \| 10x100x290 S275 \| 4xM20-8\.8 @70/);
+    expect(await lineOf(on.page)).toMatch(/^FP \| 8x100x280 S275 \| 4xM20-8\.8 @60/);
     expect(await on.page.getByText('First detail: 4 rows').isVisible()).toBe(true);
   });
   it('says what is wrong with a section that does not exist, and keeps what was typed', async () => {
@@ -38,7 +38,9 @@ describe('a shear end plate', () => {
       { Mark: 'N2-01', Form: 'Shear end plate', 'Beam section': 'UB 406x178x60', 'Support section': 'UC 254x254x89' },
       'C1; 210; 0; 0; crowd\nC2; 90; 25; 0; drag\nT1; 0; 0; 110; tying',
     );
-    expect(await lineOf(on.page)).toBe('EP | 10x200x290 S275 | 4xM20-8.8 @70/140 | e1 40 | top 50 | fw 6');
+    expect(await lineOf(on.page)).toBe('EP | 8x150x245 S275 | 3xM16-8.8 @70/90 | e1 52.5 | top 50 | fw 6');
+    await typeLine(on.page, 'EP | 10x200x290 S275 | 4xM20-8.8 @70/140 | e1 40 | top 50 | fw 6');
+    await judged(on.page);
     expect(await firstToGive(on.page)).toMatch(/^First to give: shear of the web over the plate at 1\.\d\d × C1$/);
     await dimension('bolts.p3').click();
     await on.page.keyboard.type('120');
@@ -80,6 +82,7 @@ describe('a beam notched between level tops, with a beam on the far face', () =>
       'C1; 30 kip; 0; 0; crowd',
     );
     expect(await lineOf(on.page)).toMatch(/^EP \| .* notch 100x50$/);
+    await typeLine(on.page, 'EP | 10x200x290 S275 | 4xM20-8.8 @70/140 | e1 40 | top 50 | fw 6 | notch 100x50');
     await expect.poll(() => on.page.locator('.strip').innerText()).toContain('V 133.45'); // 30 x 4.448222 kN
     // Two columns of bolts on each side, and back; the plate keeps its edges. 3-1/4 in is 82.55 mm.
     await on.page.locator('[data-callout="bolts"]').first().click();
@@ -131,8 +134,13 @@ describe('angle cleats', () => {
       'C1; 160; 0; 0; crowd\nT1; 0; 0; 90; tying',
     );
     expect(await lineOf(on.page)).toBe(
+      'AC | 2x75x75x8 r10 L245 S275 | 3xM16-8.8 @70 | e 52.5/40 | support 3xM16-8.8 @70/90 | es 52.5 | gap 10 | top 50',
+    );
+    await typeLine(
+      on.page,
       'AC | 2x100x100x10 r12 L290 S275 | 4xM20-8.8 @70 | e 40/40 | support 4xM20-8.8 @70/140 | es 40 | gap 10 | top 50',
     );
+    await judged(on.page);
     expect(await firstToGive(on.page)).toMatch(/^First to give: bearing, beam web at 1\.\d\d × C1$/);
     // Unequal pitches, typed as a list on the drawing.
     await dimension('bolts.p1').click();

@@ -111,7 +111,7 @@ describe('moment end plates', () => {
     );
     await judged(on.page);
     await on.page
-      .getByText(/near the diameter of the bolts/)
+      .getByText(/as strong as the parts/)
       .first()
       .waitFor();
     expect(await firstToGive(on.page)).toMatch(/at \d\.\d\d × C1/);

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { looker } from './axe.ts';
-import { judged, lineOf, openJoint, openRegister } from './app.ts';
+import { judged, lineOf, openJoint, openRegister, typeLine } from './app.ts';
 import { useApp } from './use-app.ts';
 
 const on = useApp();
@@ -23,6 +23,8 @@ describe('the search for the best detail', () => {
     await page.getByLabel('Pitches').fill('70');
     await page.getByLabel('hole', { exact: true }).fill('0,25');
     await page.getByLabel('Gap', { exact: true }).fill('12');
+    await page.getByLabel('Least multiple').fill('1,05');
+    await page.getByLabel('Steps of sizes').fill('10');
     await page.getByLabel(/^Holes/).selectOption('oversize');
     await look('house rules of details');
     await page.getByRole('button', { name: 'Save rules' }).click();
@@ -41,6 +43,9 @@ describe('the search for the best detail', () => {
     for (const text of await lines.allInnerTexts()) expect(text).toMatch(/M(16|20)-8\.8/);
     // The gap of the office, in all that have one.
     for (const text of await lines.allInnerTexts()) if (/FP|AC/.test(text)) expect(text).toMatch(/gap 12/);
+    // None holds less than the office asks.
+    for (const text of await lines.allInnerTexts())
+      expect(Number(/\d+\.\d+\s+(\d+\.\d+)/.exec(text)![1])).toBeGreaterThanOrEqual(1.05);
     // One form alone, and few rows.
     await search.getByLabel('Form').selectOption({ label: 'Fin plate' });
     await search.getByLabel('Rows').selectOption({ label: 'at most 3' });
@@ -63,6 +68,20 @@ describe('the search for the best detail', () => {
     await expect.poll(() => page.locator('.sheet svg').textContent(), LONG).toContain(holds);
     await page.keyboard.press('Control+z');
     await expect.poll(() => lineOf(page), LONG).toBe(before);
+
+    // Preloaded bolts are tried as they are and without; the lines say which.
+    await typeLine(page, `${before} | cat C/A`);
+    await judged(page);
+    await page.getByRole('tab', { name: 'Alternatives' }).click();
+    await search.getByText(/^All \d+ details were judged: \d+ hold\./).waitFor(LONG);
+    for (const [category, said] of [
+      ['C, no slip at ultimate', true],
+      ['A, bearing', false],
+    ] as const) {
+      await search.getByLabel('Category').selectOption({ label: category });
+      for (const text of await lines.allInnerTexts()) expect([text, text.includes('cat C/A')]).toEqual([text, said]);
+    }
+    await look('preloaded bolts in the search');
 
     // It starts at once, and what is under way ends when it is told to.
     await openJoint(on.app, page, 'P1-04');

@@ -101,7 +101,7 @@ class Descending {
     const { kind, space, practice, rates } = this.asked;
     const made = space.make(this.valuesOf(choice));
     const input: unknown = made === null ? null : asHoused(kind, made, practice);
-    const joint = input === null ? null : this.judge.build(kind, space.judged?.(input) ?? input);
+    const joint = input === null ? null : this.judge.build(kind, input);
     const looked = joint && { input, joint, cost: costOf(joint, rates) };
     if (looked) this.details += 1;
     this.seen.set(key, looked);
@@ -129,7 +129,10 @@ class Descending {
   private climb(): boolean {
     const strength = (choice: Choice): number => {
       const looked = this.look(choice);
-      return looked ? this.judge.strength(looked.joint) : -1;
+      if (!looked) return -1;
+      const { kind, space } = this.asked;
+      const joint = space.strict ? this.judge.build(kind, space.strict(looked.input)) : looked.joint;
+      return joint ? this.judge.strength(joint) : 0;
     };
     let now = strength(this.at);
     while (this.details < MOST) {

@@ -56,7 +56,7 @@ describe('a search of a joint whose bolts are not put in as is usual', () => {
       expect(leastMultiple(tried.report)).toBe(f.multiple);
       expect(tried.built.quantities.preloaded).toBe(f.bolts);
       // The same without preload holds no less, and costs less by the tightening of its bolts.
-      const without = { ...(f.input as object), bolts: { ...own, category: 'A' } };
+      const without = { ...(f.input as object), bolts: { ...own, category: 'A', friction: 'B' } };
       const twin = bearing.find((g) => g.kind === f.kind && JSON.stringify(g.input) === JSON.stringify(without))!;
       expect([f.line, twin.multiple >= f.multiple]).toEqual([f.line, true]);
       expect(f.cost - twin.cost).toBeCloseTo(f.bolts * RATES.preload_each, 9);

@@ -24,7 +24,10 @@ export function fastenedAs(
     return field && value !== undefined ? [{ field, value }] : [];
   });
   const asKept = (made: unknown): unknown =>
-    kept.reduce((i, { field, value }) => (field.get(i) === value ? i : field.set(i, value)), made);
+    kept.reduce(
+      (i, { field, value }) => (field.get(i) === value || field.applies?.(i) === false ? i : field.set(i, value)),
+      made,
+    );
   const [plain, ...tightened] = standard.materials.preload.categories;
   const own = tightened.find(([id]) => id === now(CATEGORY));
   const category = fieldOf(kind, CATEGORY);
@@ -33,7 +36,7 @@ export function fastenedAs(
   return {
     ...space,
     axes: [...space.axes, axis],
-    make: (choice) => mapped(space.make(choice.slice(0, -1)), (made) => category.set(asKept(made), choice.at(-1)!)),
+    make: (choice) => mapped(space.make(choice.slice(0, -1)), (made) => asKept(category.set(made, choice.at(-1)!))),
   };
 }
 const mapped = <T>(made: T | null, to: (made: T) => T): T | null => (made === null ? null : to(made));

@@ -430,6 +430,10 @@ describe('first details and ways out by the house rules', () => {
       1, 1.5, 2, 2.5, 3, 3.5,
     ]);
     expect(practiceOf(rules({ step: 10 }), aisc360)).not.toHaveProperty('step');
+    // Every fillet of a plate, of angles and of a lap steps through those of the office.
+    const legs = ['fin-plate', 'end-plate', 'cleats'].flatMap((k) => kindOf(k).fields.filter((f) => /weld\.s$/.test(f.id)));
+    expect(legs.map((f) => f.id)).toEqual(['beam_weld.s', 'weld.s', 'weld.s', 'weld.s']);
+    for (const f of legs) expect([f.id, fieldSteps(f, units, { legs: [9, 7] })]).toEqual([f.id, [7, 9]]);
     // 0.6 of UB 305x165x40 is 182: a plate of 185, or of 190 by tens.
     const depth = (step: number) =>
       Math.min(

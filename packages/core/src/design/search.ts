@@ -94,15 +94,13 @@ export interface Lacking extends Lacked {
 interface Candidate {
   readonly kind: JointKind;
   readonly input: unknown;
-  /** As it is judged. */
-  readonly judged: unknown;
   readonly space: SearchSpace;
   readonly choice: readonly (number | string)[];
   readonly judge: Judge;
   readonly nth: number;
 }
 
-const built = ({ judge, kind, judged }: Candidate): Joint | null => judge.build(kind, judged);
+const built = ({ judge, kind, input }: Candidate): Joint | null => judge.build(kind, input);
 
 /** So many choices are gone through between two answers. */
 const AT_A_TIME = 32;
@@ -177,17 +175,7 @@ class Searching {
           // What is given stays over a detail of the same kind.
           const housed = asHoused(kind, made, practice) as object;
           const input: unknown = present === null ? housed : { ...housed, ...givenOf(kind, present) };
-          if (
-            this.one({
-              kind,
-              input,
-              judged: present === null ? (space.judged?.(input) ?? input) : input,
-              space,
-              choice,
-              judge,
-              nth,
-            })
-          )
+          if (this.one({ kind, input, space, choice, judge, nth }))
             this.kinds[k] = { ...this.kinds[k]!, details: this.kinds[k]!.details + 1 };
         }
         this.counts.gone += 1;

@@ -33,9 +33,9 @@ export const fieldMakers = <I>() => ({
   mm: inMillimetres<I>,
   /** Thickness of a plate: it steps through those that the office has. */
   thickness: (...of: Parameters<typeof inMillimetres<I>>): Field<I> => ({ ...inMillimetres(...of), follows: 'plates' }),
-  /** Leg of the fillets of a plate. */
-  leg: (get: (i: I) => number, set: (i: I, v: number) => I): Field<I> => ({
-    ...inMillimetres('weld.s', 'Weld leg', 's', LEG_STEPS, get, set),
+  /** Leg of fillets: those of the plate, or others by their name. */
+  leg: (get: (i: I) => number, set: (i: I, v: number) => I, id = 'weld.s', label = 'Weld leg', symbol = 's'): Field<I> => ({
+    ...inMillimetres(id, label, symbol, LEG_STEPS, get, set),
     follows: 'legs',
   }),
   /** Spacings of rows: one number for all, or each from the top; a list sets the number of rows. */

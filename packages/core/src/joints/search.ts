@@ -23,8 +23,8 @@ export interface SearchSpace<I = unknown> {
   of?(input: I): readonly (number | string)[];
   /** What is so of a detail of the space and why, one sentence each. */
   why?(input: I): readonly string[];
-  /** A detail as it is judged while something of it is not known yet: on the safe side. */
-  judged?(input: I): I;
+  /** A detail by which its strength is told while something of it is not known yet: on the safe side. */
+  strict?(input: I): I;
 }
 
 /** What was chosen on an axis, in words. */

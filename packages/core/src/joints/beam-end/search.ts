@@ -19,6 +19,9 @@ export function beamEndAxes(clear: number, practice: Practice, units: Units, clo
   ];
 }
 
+/** Whether rows fill the height that they stand in: past the first and the last one there is no room for another. */
+export const isFilled = (height: number, n1: number, p1: number): boolean => (height - (n1 - 1) * p1) / 2 <= p1 + 1e-6;
+
 /** The pitch of a detail as a value of its axis: the closest where its rows stand so, closer than the office makes them. */
 export function pitchOf({ p1, d }: { readonly p1: Pitch; readonly d: number }, { pitches }: Practice): number {
   const first = typeof p1 === 'number' ? p1 : (p1[0] ?? 0);

@@ -24,7 +24,7 @@ interface Rows {
   readonly n1: number;
   readonly p1: Pitch;
 }
-const { boltClass, boltSize, mm, choice, grade, pitch, thickness } = fieldMakers<I>();
+const { boltClass, boltSize, mm, choice, grade, pitch, leg, thickness } = fieldMakers<I>();
 const cleat = (i: I, change: Partial<I['cleat']>): I => ({ ...i, cleat: { ...i.cleat, ...change } });
 const bolts = (i: I, change: Partial<I['bolts']>): I => ({ ...i, bolts: { ...i.bolts, ...change } });
 const support = (i: I, change: Partial<I['support_bolts']>): I => ({ ...i, support_bolts: { ...i.support_bolts, ...change } });
@@ -308,11 +308,7 @@ export const cleatsFields: readonly Field<I>[] = [
     ),
   ),
   {
-    ...mm(
-      'weld.s',
-      'Weld leg',
-      's',
-      [4, 5, 6, 8, 10, 12, 15],
+    ...leg(
       (i) => i.weld?.s ?? 6,
       (i, v) => ({ ...i, weld: { s: v } }),
     ),

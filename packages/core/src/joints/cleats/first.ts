@@ -10,7 +10,7 @@ import type { FirstDetail, Move, SearchFrom, Start } from '../kind.ts';
 import type { MemberDimensions } from '../members.ts';
 import { withRowCount } from '../pitches.ts';
 import { countAxis, lengthAxis, wordAxis, type Practice, type SearchSpace } from '../search.ts';
-import { beamEndAxes, pitchOf, rowsIn } from '../beam-end/search.ts';
+import { beamEndAxes, isFilled, pitchOf, rowsIn } from '../beam-end/search.ts';
 import { CLEAT_SIZES, cleatSizes, cleatsField, cleatsFields, withRows } from './fields.ts';
 import { boltedToBeam, boltedToSupport, bottomEnd, webEdge, type CleatsInput } from './input.ts';
 import { biggerBolts, longerEnds, rowMore, strongerBolts, strongerSteel, upAndDown } from '../beam-end/moves.ts';
@@ -91,10 +91,10 @@ export function cleatsSearch({ start: asked }: SearchFrom<I>, basis: Basis, prac
       const [d, cls, n1, p1, lines, p3, t, grade] = choice as [number, string, number, number, number, number, number, string];
       const rows = rowsIn(start.clear, d, n1, p1);
       const input = rows && compose(start, { d, cls, n1, lines, p3, t, grade, ...rows, step: practice.step });
-      return !input || input.cleat.h > start.clear ? null : input;
+      return !input || input.cleat.h > start.clear || !isFilled(input.cleat.h, n1, rows.p1) ? null : input;
     },
     fixed:
-      'Two angles, bolted to both: the smallest legs that leave room for the bolts; ends, edges and the gap are those of practice.',
+      'Two angles, bolted to both: the smallest legs that leave room for the bolts; ends, edges and the gap are those of practice, and rows fill the angles: no end is longer than a pitch.',
     of: ({ bolts: b, cleat }) => [...[b.d, b.cls, b.n1, pitchOf(b, practice), b.n2, b.p3, cleat.t, cleat.steel.grade!]],
     why: (i) => [...start.why, ...reasons(units, i, start.dims)],
   };

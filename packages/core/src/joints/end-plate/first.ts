@@ -7,7 +7,7 @@ import { beamStart, boltedSupport, type BeamStart } from '../beam-end/beam-famil
 import type { FirstDetail, Move, SearchFrom, Start } from '../kind.ts';
 import { withRowCount } from '../pitches.ts';
 import { lengthAxis, wordAxis, type Practice, type SearchSpace } from '../search.ts';
-import { beamEndAxes, pitchOf, plateAxes, rowsIn } from '../beam-end/search.ts';
+import { beamEndAxes, isFilled, pitchOf, plateAxes, rowsIn } from '../beam-end/search.ts';
 import type { MemberDimensions } from '../members.ts';
 import { endPlateField, endPlateFields, withColumns, withRows } from './fields.ts';
 import { type EndPlateInput, bottomEnd, columns, edgeDistance, groupHeight, widthFor } from './input.ts';
@@ -116,10 +116,11 @@ export function endPlateSearch({ start: asked }: SearchFrom<I>, basis: Basis, pr
         ...rows,
         step,
       });
-      if (depth === depths[0]) return input.plate.h > start.clear ? null : input;
-      return toFullDepth(input, start.dims.h);
+      if (depth === depths[0]) return input.plate.h > start.clear || !isFilled(input.plate.h, n1, rows.p1) ? null : input;
+      return isFilled(start.clear, n1, rows.p1) ? toFullDepth(input, start.dims.h) : null;
     },
-    fixed: 'Ends and edges are those of practice for each bolt, and the plate is at least 0.6 of the beam deep where that fits.',
+    fixed:
+      'Ends and edges are those of practice for each bolt; a plate between the flanges is at least 0.6 of the beam deep where that fits; rows fill it, or the web where it is of the full depth: nowhere past them is there more than a pitch.',
     of: ({ bolts: b, plate, weld }) => [
       ...[b.d, b.cls, b.n1, pitchOf(b, practice), b.p3],
       ...[depths[plate.full_depth ? depths.length - 1 : 0]!, plate.t, plate.steel.grade!, weld.s],

@@ -181,13 +181,12 @@ export const finPlateFields: readonly Field<I>[] = [
     (i, v) => ({ ...i, holes: { ...i.holes, web: v as HoleKind } }),
   ),
   {
-    ...mm(
+    ...leg(
+      (i) => i.beam_weld?.s ?? 6,
+      (i, v) => ({ ...i, beam_weld: { s: v } }),
       'beam_weld.s',
       'Weld leg on the beam',
       '',
-      [4, 5, 6, 8, 10, 12, 15],
-      (i) => i.beam_weld?.s ?? 6,
-      (i, v) => ({ ...i, beam_weld: { s: v } }),
     ),
     applies: (i) => i.fixing === 'welded',
   },

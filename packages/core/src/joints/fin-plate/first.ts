@@ -8,7 +8,7 @@ import { beamStart, weldedSupport, type BeamStart } from '../beam-end/beam-famil
 import type { FirstDetail, Move, SearchFrom, Start } from '../kind.ts';
 import { withRowCount } from '../pitches.ts';
 import { countAxis, type Practice, type SearchSpace } from '../search.ts';
-import { beamEndAxes, pitchOf, plateAxes, rowsIn } from '../beam-end/search.ts';
+import { beamEndAxes, isFilled, pitchOf, plateAxes, rowsIn } from '../beam-end/search.ts';
 import { finPlateField, finPlateFields, withRows } from './fields.ts';
 import type { FinPlateInput } from './input.ts';
 import { refuseHollow } from './en1993/support.ts';
@@ -88,10 +88,11 @@ export function finPlateSearch({ start: asked }: SearchFrom<I>, basis: Basis, pr
     make: (choice) => {
       const [d, cls, n1, p1, lines, t, grade, s] = choice as [number, string, number, number, number, number, string, number];
       const rows = rowsIn(start.clear, d, n1, p1);
-      return rows && compose(start, { d, cls, n1, lines, t, grade, s, h: least, ...rows }, basis);
+      const input = rows && compose(start, { d, cls, n1, lines, t, grade, s, h: least, ...rows }, basis);
+      return input && isFilled(input.plate.h, n1, rows.p1) ? input : null;
     },
     fixed:
-      'Ends, edges and the gap are those of practice for each bolt, and the plate is at least 0.6 of the beam deep where that fits.',
+      'Ends, edges and the gap are those of practice for each bolt; the plate is at least 0.6 of the beam deep where that fits, and its rows fill it: no end is longer than a pitch.',
     of: ({ bolts: b, plate, weld }) => [b.d, b.cls, b.n1, pitchOf(b, practice), b.n2, plate.t, plate.steel.grade!, weld.s],
     why: (i) => [...start.why, ...reasons(units, i, start.dims)],
   };

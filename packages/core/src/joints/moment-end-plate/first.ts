@@ -197,7 +197,7 @@ export function momentPlateSearch({ start, present }: SearchFrom<I>, basis: Basi
     why: () => [
       `Legs of ${units.length(legs.flange)} at the flanges and ${units.length(legs.web)} at the web: as strong as the parts.`,
     ],
-    judged: (i) => stressed(i, column, basis),
+    strict: (i) => stressed(i, column, basis),
     fixed: `Gauge, ends and pitches are those of practice for each bolt, welds as strong as flanges and web${haunch ? '; the haunch is as it is' : ''}.`,
   };
 }
