@@ -25,8 +25,8 @@ interface DescentAsked {
 export interface Descent {
   readonly input: unknown;
   readonly chosen: readonly Chosen[];
-  /** Least load multiple; 99 where nothing loads it. */
-  readonly multiple: number;
+  /** Least load multiple; null where nothing loads it. */
+  readonly multiple: number | null;
   /** Details that were made on the way. */
   readonly details: number;
 }
@@ -69,7 +69,7 @@ class Descending {
   private readonly judge: Judge;
   private readonly seen = new Map<string, Looked | null>();
   private at: Choice;
-  private best: (Looked & { readonly choice: Choice; readonly multiple: number; readonly loaded: boolean }) | null = null;
+  private best: (Looked & { readonly choice: Choice; readonly multiple: number | null }) | null = null;
   private details = 0;
   constructor(
     private readonly asked: DescentAsked,
@@ -84,7 +84,7 @@ class Descending {
   run(): Descent | null {
     if (!this.take(this.at) && !this.climb()) return null;
     // Before its forces a detail of practice is left as it is.
-    if (this.best!.loaded) while (STEPS.some((steps) => this.sweep(steps)));
+    if (this.best!.multiple !== null) while (STEPS.some((steps) => this.sweep(steps)));
     const { input, choice, multiple } = this.best!;
     return { input, chosen: chosenOf(this.asked.space, this.valuesOf(choice)), multiple, details: this.details };
   }
@@ -114,7 +114,7 @@ class Descending {
     if (!looked || looked.cost > (this.best?.cost ?? Infinity) - 1e-9) return false;
     const report = this.judge.judge(looked.joint);
     if ('lack' in report || 'error' in validate(this.asked.kind.schema, looked.input)) return false;
-    this.best = { ...looked, choice, multiple: leastMultiple(report), loaded: report.state !== 'none' };
+    this.best = { ...looked, choice, multiple: report.state === 'none' ? null : leastMultiple(report) };
     this.at = choice;
     return true;
   }

@@ -7,7 +7,7 @@ import { orNone, Refusal } from '../refusal.ts';
 import { practiceOf, ratesOf, type HouseRules } from '../rules/index.ts';
 import { validate } from '../validate/index.ts';
 import { descend } from './descend.ts';
-import { Judge, leastMultiple, RULES, tryDetail, UNLOADED } from './judge.ts';
+import { Judge, leastMultiple, RULES, tryDetail } from './judge.ts';
 import { searchAll } from './search.ts';
 
 /** Checks of one combination that a first detail may cost after the usual range has failed. */
@@ -71,15 +71,14 @@ function byDescent(
   if (!led) return null;
   const { chosen, multiple, details } = led;
   const housed = isHoused(rules);
-  const loaded = multiple < UNLOADED;
   return {
     input: led.input,
     why: [
       ...(space.why?.(led.input) ?? []),
-      loaded
+      multiple !== null
         ? `The cheapest detail ${housed ? 'that the house rules allow' : 'of usual practice'} that steps from a usual one lead to, ${details} looked at: ${wordsOf(chosen)}.`
         : `${housed ? 'The detail that the house rules allow nearest to a usual one' : 'A usual detail'}: ${wordsOf(chosen)}.`,
-      loaded ? `First to give at ${multiple.toFixed(2)} of the worst combination.` : 'No forces were given yet.',
+      multiple !== null ? `First to give at ${multiple.toFixed(2)} of the worst combination.` : 'No forces were given yet.',
     ],
   };
 }

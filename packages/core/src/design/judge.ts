@@ -39,10 +39,8 @@ export const tryDetail = (...of: Parameters<typeof tryBuild>): JointReport | nul
 /** A detail that breaks a rule is worth at most this. */
 export const RULES = 0.01;
 
-/** What stands for the multiple of a detail that nothing loads. */
-export const UNLOADED = 99;
-/** Least load multiple of a report. */
-export const leastMultiple = (r: Summary): number => r.combinations[r.worst]?.first?.multiple ?? UNLOADED;
+/** Least load multiple of a report; 99 when nothing is loaded. */
+export const leastMultiple = (r: Summary): number => r.combinations[r.worst]?.first?.multiple ?? 99;
 
 /** What a detail that does not hold lacks first: a rule that must be kept, strength under some combination, or a check that could not be made. */
 export interface Lacked {
