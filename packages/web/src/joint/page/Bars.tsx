@@ -79,29 +79,29 @@ export function Tools({ view: { joint, record, stale }, onBox }: { view: JointVi
   );
 }
 
-/** The tabs, and beside them what is wrong, or why a first detail is as it is. */
+/** The tabs, and under them what is wrong, or why a first detail is as it is: all of it. */
 export function Tabs({ view: { tabs, tab, openTab, wrong, why, setWhy } }: { view: JointView }) {
   return (
-    <div className="tabs-row" role="tablist">
-      {tabs.map(([id, label]) => (
-        <button type="button" key={id} role="tab" aria-selected={tab === id} className="tab-button" onClick={() => openTab(id)}>
-          {label}
-        </button>
-      ))}
+    <div className="min-w-0">
+      <div className="tabs-row" role="tablist">
+        {tabs.map(([id, label]) => (
+          <button type="button" key={id} role="tab" aria-selected={tab === id} className="tab-button" onClick={() => openTab(id)}>
+            {label}
+          </button>
+        ))}
+      </div>
       {wrong && (
-        <span className="problem px-3 py-1 flex-1 ellipsis" role="alert" title={wrong}>
+        <p className="tabs-said problem" role="alert">
           {wrong}
-        </span>
+        </p>
       )}
       {!wrong && why.length > 0 && (
-        <>
-          <span className="px-3 py-1 flex-1 ellipsis muted" title={why.join(' ')}>
-            First detail: {why.join(' ')}
-          </span>
-          <button type="button" className="underline muted py-1" onClick={() => setWhy([])}>
+        <div className="tabs-said muted">
+          <p className="flex-1">First detail: {why.join(' ')}</p>
+          <button type="button" className="underline" onClick={() => setWhy([])}>
             Dismiss
           </button>
-        </>
+        </div>
       )}
     </div>
   );
