@@ -99,12 +99,11 @@ function ledOrSearched(
 }
 const isHoused = ({ details }: Ruled): boolean => Object.keys(details).length > 0;
 
-/** What a trial detail is worth; 0 where it is no joint at all. */
+/** What a trial detail is worth; 0 where it is no joint at all, or outside of what the kind takes. */
 function strengthIn(judge: Judge, kind: JointKind, input: unknown): number {
+  if ('error' in validate(kind.schema, input)) return 0;
   const joint = judge.build(kind, input);
-  const strength = joint ? judge.strength(joint) : 0;
-  // Outside of what the kind takes it is no detail.
-  return strength >= 1 && 'error' in validate(kind.schema, input) ? 0 : strength;
+  return joint ? judge.strength(joint) : 0;
 }
 
 /** A first detail that follows good practice and, where the usual range or what lies a few steps beyond it allows, holds every combination and keeps every must rule; by the house rules where they say what details are made of. */
