@@ -122,6 +122,21 @@ describe('steps from a detail of practice', () => {
     expect(Number(/^First to give at (\d+\.\d\d) of the worst combination\.$/.exec(little!)![1])).toBeGreaterThan(1000);
     expect(none).toBe('No forces were given yet.');
   });
+  it('fill the plate with rows: no end is longer than a pitch', () => {
+    for (const c of CASES.filter((_, i) => i % 5 < 3)) {
+      const i = led({ ...c, V: 30 }).descent!.input as Record<string, { h: number; n1: number; p1: number }>;
+      const { h } = (i['plate'] ?? i['cleat'])!;
+      const { n1, p1 } = i['bolts']!;
+      expect([c.kind, (h - (n1 - 1) * p1) / 2 <= p1]).toEqual([c.kind, true]);
+    }
+  });
+  it('give a detail of usual practice, and say so, where the office makes none that holds', () => {
+    // A plate of 12 in S355 asks for a leg of 12, and a gap of 10 has no room for it.
+    const details = { bolts: [24], plates: [12], steels: ['S355'] };
+    const { why } = firstDetail('fin-plate', CASES[0]!.start, [shear(60)], DEFAULT_BASIS, { details, rates: {} });
+    expect(why.at(-1)).toBe('No detail that the house rules allow was found to hold: this is one of usual practice.');
+    expect(why.join(' ')).toMatch(/The cheapest detail of usual practice/);
+  });
   it('look at a small part of what a search goes through', () => {
     const { space, descent } = led(CASES[1]!);
     const all = space.axes.reduce((n, a) => n * a.values.length, 1);
