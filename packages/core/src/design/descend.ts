@@ -3,6 +3,7 @@ import type { Basis } from '../basis/basis.ts';
 import type { Practice } from '../basis/practice.ts';
 import type { Joint, JointKind } from '../joints/kind.ts';
 import { chosenOf, type Chosen, type SearchAxis, type SearchSpace } from '../joints/search.ts';
+import { lazyOnce } from '../lazy.ts';
 import type { CostRates } from '../rules/rates.ts';
 import { validate } from '../validate/index.ts';
 import { costOf } from './cost.ts';
@@ -68,6 +69,8 @@ const STEPS = [1, 2, 3].map(
 class Descending {
   private readonly judge: Judge;
   private readonly seen = new Map<string, Looked | null>();
+  /** What was judged and does not hold. */
+  private readonly failed = new Set<Looked>();
   private at: Choice;
   private best: (Looked & { readonly choice: Choice; readonly multiple: number | null }) | null = null;
   private details = 0;
@@ -108,12 +111,21 @@ class Descending {
     return looked;
   }
 
+  private readonly strengthOf = lazyOnce(({ input, joint }: Looked): number => {
+    const { kind, space } = this.asked;
+    const strict = space.strict ? this.judge.build(kind, space.strict(input)) : joint;
+    return strict ? this.judge.strength(strict) : 0;
+  });
+
   /** Goes to a choice where its detail holds and is cheaper than the best so far. */
   private take(choice: Choice): boolean {
     const looked = this.look(choice);
-    if (!looked || looked.cost > (this.best?.cost ?? Infinity) - 1e-9) return false;
+    if (!looked || this.failed.has(looked) || looked.cost > (this.best?.cost ?? Infinity) - 1e-9) return false;
     const report = this.judge.judge(looked.joint);
-    if ('lack' in report || 'error' in validate(this.asked.kind.schema, looked.input)) return false;
+    if ('lack' in report || 'error' in validate(this.asked.kind.schema, looked.input)) {
+      this.failed.add(looked);
+      return false;
+    }
     this.best = { ...looked, choice, multiple: report.state === 'none' ? null : leastMultiple(report) };
     this.at = choice;
     return true;
@@ -129,10 +141,7 @@ class Descending {
   private climb(): boolean {
     const strength = (choice: Choice): number => {
       const looked = this.look(choice);
-      if (!looked) return -1;
-      const { kind, space } = this.asked;
-      const joint = space.strict ? this.judge.build(kind, space.strict(looked.input)) : looked.joint;
-      return joint ? this.judge.strength(joint) : 0;
+      return looked ? this.strengthOf(looked) : -1;
     };
     let now = strength(this.at);
     while (this.details < MOST) {

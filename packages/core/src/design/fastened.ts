@@ -1,10 +1,11 @@
 import type { Basis } from '../basis/basis.ts';
+import { withValues } from '../joints/given.ts';
 import type { Field, JointKind } from '../joints/kind.ts';
 import { wordAxis, type SearchSpace } from '../joints/search.ts';
 
-/** How the bolts of a joint are put in, which no search changes: fields that mean the same in every kind that has them. */
-const KEPT = ['bolts.threads', 'bolts.friction', 'bolts.packing'];
 const CATEGORY = 'bolts.category';
+/** How the bolts of a joint are put in: fields that mean the same in every kind that has them. */
+export const FASTENING = ['bolts.threads', CATEGORY, 'bolts.friction', 'bolts.packing'] as const;
 const fieldOf = <I>({ fields }: Pick<JointKind<I>, 'fields'>, id: string): Field<I> | undefined =>
   fields.find((f) => f.id === id);
 
@@ -19,15 +20,11 @@ export function fastenedAs(
   { standard }: Pick<Basis, 'standard'>,
 ): SearchSpace {
   const now = (id: string) => fieldOf(present.kind, id)?.get(present.input);
-  const kept = KEPT.flatMap((id) => {
+  const kept = FASTENING.filter((id) => id !== CATEGORY).flatMap((id) => {
     const [field, value] = [fieldOf(kind, id), now(id)];
     return field && value !== undefined ? [{ field, value }] : [];
   });
-  const asKept = (made: unknown): unknown =>
-    kept.reduce(
-      (i, { field, value }) => (field.get(i) === value || field.applies?.(i) === false ? i : field.set(i, value)),
-      made,
-    );
+  const asKept = (made: unknown): unknown => withValues(made, kept);
   const [plain, ...tightened] = standard.materials.preload.categories;
   const own = tightened.find(([id]) => id === now(CATEGORY));
   const category = fieldOf(kind, CATEGORY);

@@ -1,6 +1,7 @@
 import type { Combination } from '../actions/combination.ts';
 import type { Basis } from '../basis/basis.ts';
-import type { FirstDetail, JointKind, Start } from '../joints/kind.ts';
+import type { Practice } from '../basis/practice.ts';
+import { givesFirstAt, type FirstDetail, type JointKind, type Start } from '../joints/kind.ts';
 import { kindOf } from '../joints/registry.ts';
 import type { Chosen, SearchSpace } from '../joints/search.ts';
 import { orNone, Refusal } from '../refusal.ts';
@@ -17,53 +18,34 @@ const BUDGET = 1500;
 export type Ruled = Pick<HouseRules, 'details' | 'rates'>;
 const NO_RULES: Ruled = { details: {}, rates: {} };
 
+/** A detail with why it is so. */
+type First = FirstDetail<unknown>;
+/** What a first detail is asked of, and by which rules. */
+interface Asked {
+  readonly kind: JointKind;
+  readonly start: Start;
+  readonly combinations: readonly Combination[];
+  readonly basis: Basis;
+  readonly rules: Ruled;
+}
+
 /** The cheapest detail of the kind that the house rules allow and that holds; null where none does. */
-function byRules(
-  kindId: string,
-  start: Start,
-  combinations: readonly Combination[],
-  basis: Basis,
-  rules: Ruled,
-): FirstDetail<unknown> | null {
-  const practice = practiceOf(rules, basis.standard);
-  const asked = {
-    kind: kindId,
-    input: null,
-    start,
-    acting: () => combinations,
-    basis,
-    practice,
-    rates: ratesOf(rules),
-    kinds: [kindId],
-    most: 1,
-  };
-  const { found, details } = searchAll(asked);
+function byRules({ kind, start, combinations, basis, rules }: Asked, practice: Practice): First | null {
+  const asked = { kind: kind.id, input: null, start, acting: () => combinations, basis, practice, rates: ratesOf(rules) };
+  const { found, details } = searchAll({ ...asked, kinds: [kind.id], most: 1 });
   const [cheapest] = found;
   if (!cheapest) return null;
   return {
     input: cheapest.input,
     why: [
       `The cheapest of the ${details} details that the house rules allow: ${wordsOf(cheapest.choice)}.`,
-      combinations.length
-        ? `First to give at ${cheapest.multiple.toFixed(2)} of the worst combination.`
-        : 'No forces were given yet.',
+      givesFirstAt(combinations.length ? cheapest.multiple : null),
     ],
   };
 }
 
-/** A detail with why it is so. */
-type First = FirstDetail<unknown>;
-
 /** The cheapest detail that steps from one of practice lead to among what usual practice or the house makes; null where none of them holds. */
-function byDescent(
-  kind: JointKind,
-  space: SearchSpace,
-  start: Start,
-  combinations: readonly Combination[],
-  basis: Basis,
-  rules: Ruled,
-): First | null {
-  const practice = practiceOf(rules, basis.standard);
+function byDescent({ kind, start, combinations, basis, rules }: Asked, practice: Practice, space: SearchSpace): First | null {
   // Before its forces: which detail the steps start from.
   const keeping = new Judge([], basis);
   const from = kind.first(start, [], basis, (input) => strengthIn(keeping, kind, input)).input;
@@ -78,24 +60,20 @@ function byDescent(
       multiple !== null
         ? `The cheapest detail ${housed ? 'that the house rules allow' : 'of usual practice'} that steps from a usual one lead to, ${details} looked at: ${wordsOf(chosen)}.`
         : `${housed ? 'The detail that the house rules allow nearest to a usual one' : 'A usual detail'}: ${wordsOf(chosen)}.`,
-      multiple !== null ? `First to give at ${multiple.toFixed(2)} of the worst combination.` : 'No forces were given yet.',
+      givesFirstAt(multiple),
     ],
   };
 }
 const wordsOf = (chosen: readonly Chosen[]): string => chosen.map((c) => `${c.axis} ${c.value}`).join(', ');
 
 /** The cheapest detail that steps lead to, or that a search of the house finds where the kind has no steps; null where none holds. */
-function ledOrSearched(
-  kind: JointKind,
-  start: Start,
-  combinations: readonly Combination[],
-  basis: Basis,
-  rules: Ruled,
-): First | null {
-  const space = orNone(() => kind.search({ start, present: null, combinations }, basis, practiceOf(rules, basis.standard)));
+function ledOrSearched(asked: Asked): First | null {
+  const { kind, start, combinations, basis, rules } = asked;
+  const practice = practiceOf(rules, basis.standard);
+  const space = orNone(() => kind.search({ start, present: null, combinations }, basis, practice));
   if (!space) return null;
-  if (space.of) return byDescent(kind, space, start, combinations, basis, rules);
-  return isHoused(rules) ? byRules(kind.id, start, combinations, basis, rules) : null;
+  if (space.of) return byDescent(asked, practice, space);
+  return isHoused(rules) ? byRules(asked, practice) : null;
 }
 const isHoused = ({ details }: Ruled): boolean => Object.keys(details).length > 0;
 
@@ -116,10 +94,11 @@ export function firstDetail(
 ): First {
   const kind = kindOf(kindId);
   const housed = isHoused(rules);
-  const found = ledOrSearched(kind, start, combinations, basis, rules);
+  const asked: Asked = { kind, start, combinations, basis, rules };
+  const found = ledOrSearched(asked);
   if (found) return found;
   const none = 'No detail that the house rules allow was found to hold: this is one of usual practice.';
-  const plain = housed ? ledOrSearched(kind, start, combinations, basis, NO_RULES) : null;
+  const plain = housed ? ledOrSearched({ ...asked, rules: NO_RULES }) : null;
   if (plain) return { ...plain, why: [...plain.why, none] };
   const judging = new Judge(combinations, basis, rules.details.least_multiple);
   const judge = (input: unknown): number => strengthIn(judging, kind, input);
@@ -147,7 +126,7 @@ export function firstDetail(
       : []),
   ];
   if (stops.length) return { input, why: [...why, `What stops it: ${stops.join('; ')}.`] };
-  return { input, why: taken.length ? [...why, `First to give at ${least.toFixed(2)} of the worst combination.`] : why };
+  return { input, why: taken.length ? [...why, givesFirstAt(least)] : why };
 }
 
 interface Step {

@@ -1,5 +1,6 @@
 import type { Practice } from '../basis/practice.ts';
 import { HOLE_WORDS, type HoleKind } from '../catalogue/index.ts';
+import { withValues } from '../joints/given.ts';
 import type { Field, FieldValue, JointKind } from '../joints/kind.ts';
 import type { Units } from '../units/system.ts';
 
@@ -23,7 +24,7 @@ function ruledFields<I>(kind: Pick<JointKind<I>, 'fields'>, input: I, practice: 
 
 /** A detail with the gap and the holes that the office makes. */
 export const asHoused = <I>(kind: Pick<JointKind<I>, 'fields'>, input: I, practice: Partial<Practice>): I =>
-  ruledFields(kind, input, practice).reduce((i, { field, value }) => (field.get(i) === value ? i : field.set(i, value)), input);
+  withValues(input, ruledFields(kind, input, practice));
 
 /** What of the gap and the holes is not as the office makes them, in words. */
 export const notHoused = <I>(kind: Pick<JointKind<I>, 'fields'>, input: I, practice: Partial<Practice>, units: Units): string[] =>

@@ -2,19 +2,12 @@ import type { Combination } from '../actions/combination.ts';
 import type { Basis } from '../basis/basis.ts';
 import type { FirstDetail } from '../joints/kind.ts';
 import { kindOf } from '../joints/registry.ts';
+import { FASTENING } from './fastened.ts';
 import { firstDetail, type Ruled } from './first.ts';
 import { leastMultiple, tryDetail } from './judge.ts';
 
 /** Fields that mean the same in every kind that has them, by their ids: what a change of form can keep. */
-const CARRIED = [
-  'bolts.d',
-  'bolts.cls',
-  'bolts.threads',
-  'bolts.category',
-  'bolts.friction',
-  'bolts.packing',
-  'plate.grade',
-] as const;
+const CARRIED = ['bolts.d', 'bolts.cls', ...FASTENING, 'plate.grade'] as const;
 
 /**
  * The same members and actions in another form of joint: a first detail of that kind, with the bolts and the plate's steel of the present

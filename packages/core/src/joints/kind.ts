@@ -101,6 +101,9 @@ export interface FirstDetail<I> {
   /** What was chosen and why, one sentence each. */
   readonly why: readonly string[];
 }
+/** The last sentence of why: where a detail gives first; null before there are forces. */
+export const givesFirstAt = (multiple: number | null): string =>
+  multiple === null ? 'No forces were given yet.' : `First to give at ${multiple.toFixed(2)} of the worst combination.`;
 
 /** A drawing in true size, mm, by layers: for DXF. */
 export interface Template {

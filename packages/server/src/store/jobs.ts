@@ -10,6 +10,7 @@ import {
   type JobRecord,
   type JointDocument,
   type JudgedBy,
+  type RuledJob,
 } from '@ample/core';
 import { listCalculations } from './calculations.ts';
 import type { Handle, OpenDatabase } from './database.ts';
@@ -143,6 +144,12 @@ async function ownHead(db: Handle, id: string): Promise<JobDocument> {
   const calculations = (await listCalculations(db, id)).map(({ title, tool, input }) => ({ title, tool, input }));
   const own = { ...(loads ? { loads } : {}), ...(rules ? { rules } : {}) };
   return { ...EMPTY_JOB, number, name, client, basis, sections, steels, ...own, calculations };
+}
+
+/** A job with the rules of its office, which new details go by. */
+export async function ruledJob(db: Handle, id: string): Promise<RuledJob> {
+  const job = await getJob(db, id);
+  return { ...job, office: (await getRules(db)).rules };
 }
 
 /** A job without its joints, as a document begins: with the rules of its office. */

@@ -41,7 +41,7 @@ import { copyInto, type Handle } from '../store/database.ts';
 import { houseStamp } from '../store/house.ts';
 import { sinceIssue } from '../store/issues.ts';
 import { getModel, placedModel } from '../store/models.ts';
-import { basisKey, getJob, jobDocument, jobHead } from '../store/jobs.ts';
+import { basisKey, getJob, jobDocument, jobHead, ruledJob } from '../store/jobs.ts';
 import { documentOf, eachJoint, jointsById, jointsNamed, readableJoint } from '../store/joints.ts';
 import { countJoints, endsOf, keptStandings, markedVersions } from '../store/joint-rows.ts';
 import { jobStatements, type NewJob } from '../store/statements.ts';
@@ -89,7 +89,7 @@ export const planTable = ({
 }): Promise<Answer<PlannedJoint[]>> =>
   answer(async () => {
     const { db } = reader(file);
-    const job = await jobHead(db, jobId);
+    const job = await ruledJob(db, jobId);
     const marks = joints.flatMap((j) => (j.mark ? [j.mark] : []));
     const standing = await jointsNamed(
       db,
@@ -241,7 +241,7 @@ export const planModel = ({
   answer(async () => {
     const { db } = reader(file);
     const { members, joints } = readExchange(parsed(Buffer.from(text)));
-    const job = await jobHead(db, jobId);
+    const job = await ruledJob(db, jobId);
     const proposed = propose ? proposeJoints(members, job, propose) : null;
     // A joint that was taken from this place, or this end of a member, before is that joint.
     const places = new Map((await getModel(db, jobId))?.places.map((p) => [p.key, p.mark]));
@@ -282,7 +282,7 @@ export const searchJoint = ({
   answer(async () => {
     const { db } = reader(file);
     const joint = await readableJoint(db, id);
-    return plainSearch(searched(joint, await jobHead(db, joint.jobId), { top, kinds }));
+    return plainSearch(searched(joint, await ruledJob(db, joint.jobId), { top, kinds }));
   });
 
 /** A job in the exchange form. */

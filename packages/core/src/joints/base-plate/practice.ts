@@ -4,7 +4,7 @@ import { Refusal } from '../../refusal.ts';
 import { boltName, type Units } from '../../units/system.ts';
 import { validate } from '../../validate/index.ts';
 import { stepMove } from '../field-makers.ts';
-import type { FirstDetail, Move, SearchFrom, Seed, Start } from '../kind.ts';
+import { givesFirstAt, type FirstDetail, type Move, type SearchFrom, type Seed, type Start } from '../kind.ts';
 import { boltAxis, countAxis, lengthAxis, wordAxis, type Practice as OfficePractice, type SearchSpace } from '../search.ts';
 import { baseField, baseFields } from './fields.ts';
 import { baseSchema, type BaseInput, type PatternInput } from './input.ts';
@@ -195,7 +195,7 @@ export const baseFirst =
       of.holes(input, u),
       combinations.length
         ? multiple >= 1
-          ? `First to give at ${multiple.toFixed(2)} of the worst combination.`
+          ? givesFirstAt(multiple)
           : 'No usual base holds these actions.'
         : 'No actions were given yet.',
     ];

@@ -6,7 +6,7 @@ import { Refusal } from '../../refusal.ts';
 import { stepMove, upBy } from '../field-makers.ts';
 import { closerRows, leastDistances, widened } from '../beam-end/member-fields.ts';
 import { beamStart, boltedSupport, type BeamStart } from '../beam-end/beam-family.ts';
-import type { FirstDetail, Move, SearchFrom, Start } from '../kind.ts';
+import { givesFirstAt, type FirstDetail, type Move, type SearchFrom, type Start } from '../kind.ts';
 import type { MemberDimensions } from '../members.ts';
 import { withRowCount } from '../pitches.ts';
 import { countAxis, lengthAxis, wordAxis, type Practice, type SearchSpace } from '../search.ts';
@@ -159,7 +159,7 @@ const reasons = (u: Units, { cleat, bolts }: I, beam: MemberDimensions): string[
 function least({ cleat, bolts }: I, multiple: number, combinations: number): string[] {
   return [
     `${bolts.n2 > 1 ? 'Two lines' : 'One line'} of M${bolts.d} 8.8 in the web and angles ${Math.max(cleat.leg_web, cleat.leg_support)}×${Math.min(cleat.leg_web, cleat.leg_support)}×${cleat.t} are the least of the usual sizes that hold.`,
-    combinations ? `First to give at ${multiple.toFixed(2)} of the worst combination.` : 'No forces were given yet.',
+    givesFirstAt(combinations ? multiple : null),
   ];
 }
 

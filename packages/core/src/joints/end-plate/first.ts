@@ -4,7 +4,7 @@ import { Refusal } from '../../refusal.ts';
 import { stepMove, upBy } from '../field-makers.ts';
 import { closerRows, leastDistances, widened } from '../beam-end/member-fields.ts';
 import { beamStart, boltedSupport, type BeamStart } from '../beam-end/beam-family.ts';
-import type { FirstDetail, Move, SearchFrom, Start } from '../kind.ts';
+import { givesFirstAt, type FirstDetail, type Move, type SearchFrom, type Start } from '../kind.ts';
 import { withRowCount } from '../pitches.ts';
 import { lengthAxis, wordAxis, type Practice, type SearchSpace } from '../search.ts';
 import { beamEndAxes, isFilled, pitchOf, plateAxes, rowsIn } from '../beam-end/search.ts';
@@ -202,7 +202,7 @@ const reasons = (u: Units, i: I, beam: MemberDimensions): string[] => [
 function least(u: Units, i: I, multiple: number, combinations: number): string[] {
   return [
     `${boltName(i.bolts.d)} 8.8 at a gauge of ${u.size(i.bolts.p3)} and a plate ${u.size(i.plate.t)} ${i.plate.steel.grade} are the least of the usual sizes that hold.`,
-    combinations ? `First to give at ${multiple.toFixed(2)} of the worst combination.` : 'No forces were given yet.',
+    givesFirstAt(combinations ? multiple : null),
   ];
 }
 

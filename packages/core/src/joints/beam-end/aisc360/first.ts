@@ -2,7 +2,7 @@ import type { Combination } from '../../../actions/combination.ts';
 import { INCH, inches as inch } from '../../../catalogue/index.ts';
 import { Refusal } from '../../../refusal.ts';
 import { leastEdge } from '../../../standards/aisc360/rules.ts';
-import type { FirstDetail } from '../../kind.ts';
+import { givesFirstAt, type FirstDetail } from '../../kind.ts';
 import type { BeamStart } from '../beam-family.ts';
 
 export { inch };
@@ -45,9 +45,7 @@ export function firstOf<I>(
     const multiple = o.judge(input);
     if (!best || multiple > best.multiple) best = { input, multiple };
     if (multiple < 1) continue;
-    const last = combinations.length
-      ? `First to give at ${multiple.toFixed(2)} of the worst combination.`
-      : 'No forces were given yet.';
+    const last = givesFirstAt(combinations.length ? multiple : null);
     return { input, why: [...start.why, ...o.about(input), ...o.why(input), last] };
   }
   if (!best)
