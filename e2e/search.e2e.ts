@@ -97,6 +97,13 @@ describe('the search for the best detail', () => {
     await openRegister(on.app, page);
     await page.getByLabel('Choose B1-01').check();
     await page.getByLabel('Choose B1-02').check();
+    // The joints come late: what is typed before they are there counts all the same.
+    let come = (): void => undefined;
+    const late = new Promise<void>((go) => (come = go));
+    await page.route('**/api/joints/*', async (route) => {
+      await late;
+      await route.continue();
+    });
     await page.getByRole('button', { name: 'Few details for all' }).click();
     const box = page.getByRole('dialog');
     // By keyboard, typed blind: at most one.
@@ -106,6 +113,8 @@ describe('the search for the best detail', () => {
     await box.getByText('Details at most: "none" is no number of details; accepted is 1 to 50.').waitFor(LONG);
     await most.fill('1');
     await page.keyboard.press('Enter');
+    await box.getByText('Reading the joints…').waitFor(LONG);
+    come();
     await box.getByText(/Looking for the cheapest details of joint \d of 2/).waitFor(LONG);
     await box.getByText('1 detail serves 2 of 2 joints at').waitFor(LONG);
     const said = await box.getByRole('region', { name: 'What was chosen' }).innerText();

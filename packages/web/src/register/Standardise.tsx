@@ -68,7 +68,15 @@ export function Standardise({ job, chosen, onClose, onDone }: Props) {
   const [most, setMost] = useState('5');
   const [problem, setProblem] = useState('');
   const run = useStandardised(joints, job);
-  const { made, stage } = run;
+  const { made, stage, start } = run;
+  // Asked for before the joints are read: it begins when they are.
+  const [asked, setAsked] = useState<number | null>(null);
+  useEffect(() => {
+    if (asked === null || !joints.length) return;
+    setAsked(null);
+    start(asked);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each asking
+  }, [asked, joints]);
   const changes = useMemo(
     () =>
       made
@@ -86,7 +94,7 @@ export function Standardise({ job, chosen, onClose, onDone }: Props) {
     if (!Number.isInteger(n) || n < 1 || n > 50)
       return setProblem(`Details at most: "${most}" is no number of details; accepted is 1 to 50.`);
     setProblem('');
-    run.start(n);
+    setAsked(n);
   };
   return (
     <Dialog title={`Few details for ${chosen.length} joints`} onClose={onClose} width={900}>
@@ -115,9 +123,14 @@ export function Standardise({ job, chosen, onClose, onDone }: Props) {
               </button>
             </>
           ) : (
-            <button type="submit" className={`btn ${made ? '' : 'btn-primary'}`} disabled={!joints.length}>
+            <button type="submit" className={`btn ${made ? '' : 'btn-primary'}`}>
               {made ? 'Choose again' : 'Choose them'}
             </button>
+          )}
+          {asked !== null && !unread && (
+            <span role="status" className="muted">
+              Reading the joints…
+            </span>
           )}
         </div>
         <Problem>{problem || run.problem || unread}</Problem>
