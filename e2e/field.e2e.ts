@@ -52,6 +52,21 @@ describe('the field of a joint', () => {
     expect(await page.getByRole('row', { name: /^bolt 1/ }).innerText()).toMatch(/kN[\s\S]*kN/);
     await page.getByRole('button', { name: 'Play' }).click();
     await page.getByRole('button', { name: 'Stop' }).click();
+    // On the drawing's own views: by keyboard, with the numbers of the bolts, its largest and the value under the pointer.
+    const seen = page.getByLabel('Seen');
+    expect(await seen.locator('option').allInnerTexts()).toEqual(['in space', 'Elevation', 'Section A-A']);
+    await seen.focus();
+    await page.keyboard.press('ArrowDown');
+    const elevation = page.getByRole('img', {
+      name: /^Elevation: the plates of the joint with their stress, largest \d\.\d\d of yield/,
+    });
+    await elevation.waitFor(LONG);
+    expect((await elevation.locator('text').allInnerTexts()).filter((t) => /^V \d/.test(t)).length).toBeGreaterThan(1);
+    const at = (await elevation.boundingBox())!;
+    await page.mouse.move(at.x + at.width / 2, at.y + at.height / 2);
+    await expect.poll(() => value.innerText(), LONG).toMatch(/^(plate|beam|support).*: \d\.\d\d of yield, \d+ MPa$/);
+    await look('field on the elevation');
+    await seen.selectOption('in space');
     // The policy of the pages lets our WebAssembly run.
     await page.getByText(/iterations, by the compiled factor\./).waitFor(LONG);
     await look('field of a joint');

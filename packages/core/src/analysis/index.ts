@@ -4,6 +4,8 @@ export { GRADIENT, SIGNED_GRADIENT } from './colours.ts';
 export { fieldModelOf } from './detail.ts';
 export type { Measure, MeasureKind } from './measures.ts';
 export { filletStrength, readFieldModel, type FieldModel } from './model.ts';
+export * from './on-view.ts';
+export * from './view-forces.ts';
 export { SHOWN, type DrawnBolt, type DrawnWelds, type FieldPicture, type Shown } from './picture.ts';
 export * from './picture-words.ts';
 export * from './scope.ts';

@@ -17,6 +17,8 @@ export interface FieldPicture extends Readonly<Record<Shown, Float32Array>> {
   readonly plates: readonly string[];
   /** Yield strength of each plate, MPa; 0 where it is kept elastic. */
   readonly fy: readonly number[];
+  /** Thickness of each plate, mm. */
+  readonly t: readonly number[];
   /** Plate of each node. */
   readonly plateOf: Int32Array;
   /** x, y, z of each node, mm. */
@@ -66,6 +68,7 @@ export function pictureOf(system: System, state: State): FieldPicture {
   return {
     plates: mesh.plates.map((p) => p.name),
     fy: mesh.plates.map((p) => p.fy ?? 0),
+    t: mesh.plates.map((p) => p.t),
     plateOf: mesh.plateOf,
     places: Float32Array.from(mesh.places),
     moves,

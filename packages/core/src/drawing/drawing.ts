@@ -37,7 +37,7 @@ export interface Drawing {
   /** Places that can be moved; none when absent. */
   readonly grips?: readonly Grip[];
   /** Where each member is on the sheet, by its callout: a box, left, top, right, bottom. */
-  readonly areas: readonly { readonly callout: string; readonly box: readonly [number, number, number, number] }[];
+  readonly areas: readonly { readonly callout: string; readonly box: Box }[];
   readonly callouts: readonly Callout[];
   /** Failure path of each check that has one, on the solid. */
   readonly paths: Paths;
@@ -49,12 +49,18 @@ export interface Drawing {
 
 /** One view of the joint: the plane that it shows, its projection, and where it lies across that plane; of two that show a plane each shows what is nearer to it. */
 export interface View {
+  /** What it is called on the sheet. */
+  readonly title: string;
   readonly plane: 'xz' | 'yz' | 'xy';
   readonly frame: Frame;
   readonly depth: number;
-  /** The part of the sheet that it takes, without what is written beside it: left, top, right, bottom. */
-  readonly box?: readonly [number, number, number, number];
+  /** What stands before its plane is cut away. */
+  readonly cut?: true;
+  /** The part of the sheet that it takes, without what is written beside it. */
+  readonly box: Box;
 }
+/** Left, top, right, bottom on the sheet. */
+export type Box = readonly [number, number, number, number];
 
 /** Projection of one view: joint coordinates (first axis right, second up) to sheet mm. */
 export interface Frame {

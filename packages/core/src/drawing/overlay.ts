@@ -2,6 +2,10 @@ import type { Drawing, Frame, View } from './drawing.ts';
 import type { Point } from '../detail/solid.ts';
 import type { Item } from './items.ts';
 
+type Viewed = Pick<View, 'plane' | 'frame'>;
+interface Sheet extends Pick<Drawing, 'items'> {
+  readonly views: readonly Viewed[];
+}
 type Shape = Exclude<Item, { k: 'text' }>;
 
 /** Lines of the joint itself: what is written, dimensioned or pointed at stands beside it, and is another on every sheet. */
@@ -15,7 +19,7 @@ const middle = (item: Shape): Point => {
 };
 
 /** The view that an item is of: the one whose origin is nearest. */
-const viewOf = (views: readonly View[], [x, y]: Point): number =>
+const viewOf = (views: readonly Viewed[], [x, y]: Point): number =>
   views.reduce(
     (best, v, i) => {
       const far = Math.hypot(x - v.frame.at[0], y - v.frame.at[1]);
@@ -39,7 +43,7 @@ const key = (item: Shape): string =>
     : item.points.map((p) => p.map((x) => (Math.abs(x) < 0.005 ? 0 : x).toFixed(2)).join()).join(' ');
 
 /** How a view of the same plane stands in another drawing; undefined where it has none. */
-const counterpart = (views: readonly View[], of: View, nth: number): View | undefined => {
+const counterpart = (views: readonly Viewed[], of: Viewed, nth: number): Viewed | undefined => {
   const alike = views.filter((v) => v.plane === of.plane);
   return alike[nth] ?? alike[0];
 };
@@ -48,7 +52,7 @@ const counterpart = (views: readonly View[], of: View, nth: number): View | unde
  * What of an earlier drawing of a joint stands otherwise in the one of now: its lines, in their views and to the scale of the new sheet, in
  * the style of what was. Nothing where the joint looks the same.
  */
-export function formerLines(before: Pick<Drawing, 'items' | 'views'>, now: Pick<Drawing, 'items' | 'views'>): Item[] {
+export function formerLines(before: Sheet, now: Sheet): Item[] {
   const standing = new Set(now.items.filter(isOfJoint).map(key));
   return before.items.filter(isOfJoint).flatMap((item): Item[] => {
     // The frame of the sheet and its title block are of no view.

@@ -1,5 +1,6 @@
 import { analyseSystem, systemOf, type FieldOptions, type FieldResult } from '../analysis/analyse.ts';
 import { fieldModelOf } from '../analysis/detail.ts';
+import type { Drawing, Item } from '../drawing/index.ts';
 import type { CheckResult } from '../checks/check.ts';
 import type { RowFlow } from '../joints/rows.ts';
 import { counterparts, rowsBeside, type Counterpart } from './field-counterparts.ts';
@@ -25,7 +26,10 @@ export interface JointField {
   readonly counterparts: readonly Counterpart[];
   /** What loads the joint and is not in the model, in words. */
   readonly absent: readonly string[];
+  /** The drawing of the joint, where there are pictures to be shown on its views. */
+  readonly drawing?: FieldDrawing;
 }
+export type FieldDrawing = Pick<Drawing, 'items' | 'views'>;
 
 export interface FieldAsked extends FieldOptions {
   /** By its name; the one that gives first when left out. */
@@ -42,6 +46,7 @@ export interface JointModel extends Pick<JointField, 'hand'> {
   readonly name: string;
   readonly checks: readonly CheckResult[];
   readonly rows: () => readonly RowFlow[];
+  readonly drawing: () => FieldDrawing;
 }
 
 /** The model of a joint of a job. Throws a Refusal that says why there is none. */
@@ -70,19 +75,35 @@ export function jointModel(
     hand: first ? { multiple: first.multiple, title: first.title, clause: check?.clause ?? '' } : null,
     checks: report.combinations[at]!.checks,
     rows: () => built.rows(chosen)?.rows ?? [],
+    drawing: () => {
+      const { items, views } = built.drawing({ ...UNTITLED, verdict: report.verdict }, null);
+      return { items: items.flatMap(lineAlone), views };
+    },
   };
+}
+
+/** Its views are shown without a title block. */
+const UNTITLED = { ...{ job: '', number: '', revision: '', mark: '', kind: '', basis: '' }, units: '', checked: '' };
+/** Lines of the joint itself, without what fills them: what is under them is seen. */
+function lineAlone(item: Item): Item[] {
+  if (item.k === 'text' || !['outline', 'hidden'].includes(item.line)) return [];
+  const { fill: _fill, ...line } = item;
+  return [line];
 }
 
 /** Analyses a joint of a job. Throws a Refusal that says why it can't be. */
 export function jointField(joint: StoredJoint, job: JobDocument, asked: FieldAsked = {}): JointField {
-  const { model: whole, absent, name, hand, checks, rows } = jointModel(joint, job, asked);
+  const { model: whole, absent, name, hand, checks, rows, drawing } = jointModel(joint, job, asked);
   const { without = [] } = asked;
   const model = withoutParts(whole, without);
   const system: System = systemOf(model);
   const result = analyseSystem(system, asked);
   const state = result.design ?? result.limit;
   const beside = state && !without.length ? [...rowsBeside(rows(), model, state), ...counterparts(checks, model, state)] : [];
-  return { mark: joint.mark, combination: name, hand, result, without, spare: partsToSpare(model), counterparts: beside, absent };
+  return {
+    ...{ mark: joint.mark, combination: name, hand, result, without, spare: partsToSpare(model), counterparts: beside, absent },
+    ...(asked.pictures ? { drawing: drawing() } : {}),
+  };
 }
 
 /** What the two methods say beside each other, where both say a multiple. */

@@ -1,14 +1,19 @@
 import { Resvg } from '@resvg/resvg-js';
-import type { PaperItem, Units } from '@ample/core';
+import type { PaperItem, TextItem, Units } from '@ample/core';
 import {
   isMember,
   isSigned,
   largestNode,
   scaleTop,
   scaleWords,
+  shadedView,
   shownColour,
   valueWords,
+  viewBolts,
+  type FieldDrawing,
   type FieldPicture,
+  type FieldState,
+  type ShadedView,
   type Shown,
 } from '@ample/core/field';
 import type { Picture } from './paper.ts';
@@ -25,6 +30,11 @@ const UP = cross(EYE, RIGHT);
 /** On paper, mm, and dots to a millimetre. */
 const [WIDTH, HEIGHT] = [168, 104];
 const DOTS = 7;
+/** Of the views of the drawing: room between two, over them for their names, and the most that one takes. */
+const [GAP, HEAD, TALL] = [6, 5, 92];
+const INK = '#16202c';
+type Place = readonly [number, number];
+type PicturedState = Pick<FieldState, 'bolts'> & { readonly picture: FieldPicture };
 /** Movements are drawn so large that the largest is this share of the picture. */
 const MOVED = 0.03;
 
@@ -66,11 +76,7 @@ export function fieldPicture(picture: FieldPicture, what: Shown, when: string, u
     .sort((a, b) => a.far - b.far);
   const most = largestNode(picture, what);
   const at = most ?? 0;
-  const colourOf = shownColour(picture, what);
-  const colour = (v: number): string =>
-    `rgb(${colourOf(v)
-      .map((x) => Math.round(255 * x))
-      .join(',')})`;
+  const colour = colours(picture, what);
   const drawn = faces.map(
     ({ points, value }) =>
       `<polygon points="${points.map((p) => p.map((v) => v.toFixed(2)).join(',')).join(' ')}" fill="${colour(value)}"/>`,
@@ -82,9 +88,6 @@ export function fieldPicture(picture: FieldPicture, what: Shown, when: string, u
     Math.max(2, Math.min(WIDTH - 60, (lx - left) * mm)),
     Math.max(4, Math.min(HEIGHT - 4, (ly - upper) * mm)),
   ];
-  const label = (where: readonly [number, number], text: string): PaperItem => ({
-    ...{ k: 'text', at: where, text, size: 3, anchor: 'start', style: 'ink' },
-  });
   const [low, high] = scaleWords(picture, what, units);
   // What yields is named; strain and pressure are of what is drawn.
   const where = what === 'strain' || what === 'press' ? '' : `, ${plates[plateOf[at]!]!}`;
@@ -97,6 +100,95 @@ export function fieldPicture(picture: FieldPicture, what: Shown, when: string, u
   ];
   return { width: WIDTH, height: HEIGHT + 14, items };
 }
+
+/** A state on the views of the drawing that show something of it, beside each other, with the forces of bolts; null where none does. */
+export function fieldViews(state: PicturedState, drawing: FieldDrawing, what: Shown, units: Units): Picture | null {
+  const { picture } = state;
+  const seen = drawing.views
+    .map((v) => shadedView(picture, what, v, { scale: 0 }))
+    .filter((s) => s.shades.length > 0)
+    .slice(0, 2);
+  if (!seen.length) return null;
+  const room = (WIDTH - GAP * (seen.length - 1)) / seen.length;
+  const drawn = seen.map((s, i) => viewDrawn(s, state, drawing, what, units, [i * (room + GAP), HEAD], [room, TALL]));
+  const height = HEAD + Math.max(...drawn.map((d) => d.height));
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${WIDTH * DOTS}" height="${height * DOTS}" viewBox="0 0 ${WIDTH} ${height}">${drawn.map((d) => d.svg).join('')}</svg>`;
+  return {
+    width: WIDTH,
+    height: height + 6,
+    items: [
+      { k: 'image', at: [0, 0], width: WIDTH, height, href: png(svg) },
+      ...drawn.flatMap((d) => d.items),
+      label(
+        [0, height + 4],
+        `Forces of bolts in ${units.name('kN')}: T along their axis, V across it. Plates on their edge show their largest.`,
+      ),
+    ],
+  };
+}
+
+/** One view at a place of the paper, as large as its room lets it be. */
+function viewDrawn(
+  seen: ShadedView,
+  state: PicturedState,
+  { items }: FieldDrawing,
+  what: Shown,
+  units: Units,
+  [x, y]: Place,
+  [wide, tall]: Place,
+): { readonly svg: string; readonly items: PaperItem[]; readonly height: number } {
+  const [left, top, right, bottom] = seen.box;
+  const k = Math.min(wide / (right - left), tall / (bottom - top));
+  const on = ([u, v]: Place): Place => [x + (u - left) * k, y + (v - top) * k];
+  const points = (list: readonly Place[]): string =>
+    list
+      .map((p) =>
+        on(p)
+          .map((v) => v.toFixed(2))
+          .join(','),
+      )
+      .join(' ');
+  const colourOf = colours(state.picture, what);
+  const cells = seen.shades.flatMap((s) => s.cells.map((c) => `<polygon points="${points(c)}" fill="${colourOf(s.value)}"/>`));
+  const lines = items.map((i) =>
+    i.k === 'text'
+      ? ''
+      : i.k === 'circle'
+        ? `<circle cx="${on(i.at)[0]}" cy="${on(i.at)[1]}" r="${i.r * k}"/>`
+        : `<poly${i.closed ? 'gon' : 'line'} points="${points(i.points)}"${i.line === 'hidden' ? ' stroke-dasharray="1.5 0.8"' : ''}/>`,
+  );
+  const { arrows, notes } = viewBolts(state, seen, units);
+  const shafts = arrows.map(
+    ([a, b]) => `<polyline points="${points([a, b])}"/><circle cx="${on(b)[0]}" cy="${on(b)[1]}" r="0.5" fill="${INK}"/>`,
+  );
+  const clip = `c${Math.round(x)}`;
+  const [w, h] = [(right - left) * k, (bottom - top) * k];
+  const middle = notes.reduce((s, n) => s + n.at[0], 0) / Math.max(1, notes.length);
+  return {
+    height: h,
+    svg: `<clipPath id="${clip}"><rect x="${x}" y="${y}" width="${w}" height="${h}"/></clipPath><g clip-path="url(#${clip})"><g stroke="#1d2a3a" stroke-opacity="0.3" stroke-width="0.08">${cells.join('')}</g><g fill="none" stroke="${INK}" stroke-width="0.25">${lines.join('')}</g></g><g fill="none" stroke="${INK}" stroke-width="0.35">${shafts.join('')}</g>`,
+    items: [
+      label([x, 3], seen.view.title),
+      ...notes.flatMap(({ at, lines: said }) => {
+        const [u, v] = on(at);
+        const before = at[0] < middle - 1;
+        return said.map((text, i): PaperItem => ({
+          ...label([u + (before ? -3 : 3), v + (i - (said.length - 1) / 2) * 2.6 + 0.8], text),
+          ...{ size: 2.3, anchor: before ? 'end' : 'start' },
+        }));
+      }),
+    ],
+  };
+}
+
+const label = (at: Place, text: string): TextItem => ({ k: 'text', at, text, size: 3, anchor: 'start', style: 'ink' });
+const colours = (picture: FieldPicture, what: Shown): ((value: number) => string) => {
+  const colourOf = shownColour(picture, what);
+  return (v) =>
+    `rgb(${colourOf(v)
+      .map((x) => Math.round(255 * x))
+      .join(',')})`;
+};
 
 const png = (svg: string): string =>
   `data:image/png;base64,${new Resvg(svg, { font: { loadSystemFonts: false } }).render().asPng().toString('base64')}`;

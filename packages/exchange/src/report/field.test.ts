@@ -4,7 +4,7 @@ import { text as textOf } from 'node:stream/consumers';
 import { describe, expect, it } from 'vitest';
 import { readJob, SI } from '@ample/core';
 import { jointField } from '@ample/core/field';
-import { fieldPicture } from './field-picture.ts';
+import { fieldPicture, fieldViews } from './field-picture.ts';
 import { jointOffice } from './office.ts';
 import type { Level } from './level.ts';
 
@@ -47,7 +47,7 @@ describe('the plate analysis on paper', () => {
     expect(f.counterparts.length).toBeGreaterThan(2);
     expect(words).toContain('How the model was made');
     expect(words).toMatch(/Bed under plate: \d+(\.\d)? N\/mm³?3?, up to \d/);
-    expect(page.match(/data:image\/png;base64,/g)!.length).toBeGreaterThanOrEqual(2);
+    expect(page.match(/data:image\/png;base64,/g)!.length).toBeGreaterThanOrEqual(3);
     // Without it the rest is the same.
     const plain = bare(await html('P2-03', 'everything'));
     expect(words.startsWith(plain.slice(0, 2000))).toBe(true);
@@ -77,5 +77,26 @@ describe('the plate analysis on paper', () => {
         expect([x, y, drawn.width - x, drawn.height - y].every((v) => v >= 0)).toBe(true);
       }
     }
+  });
+
+  it('draws it on the views of the drawing, with the numbers of its bolts, within the paper', () => {
+    const { drawing, result } = jointField(joint('P2-03'), tern, { pictures: true, preview: true });
+    const state = { ...result.limit!, picture: result.limit!.picture! };
+    const drawn = fieldViews(state, drawing!, 'stress', SI)!;
+    const texts = drawn.items.flatMap((i) => (i.k === 'text' ? [i.text] : []));
+    expect(texts.slice(0, 1)).toEqual(['Plan']);
+    expect(texts).toContain('Elevation');
+    // Anchors that pull are told in the plan.
+    const pulled = state.bolts.filter((b) => b.F_t > 20e3).map((b) => `T ${SI.figure(Math.round(b.F_t / 10) * 10, 'kN')}`);
+    expect(pulled.length).toBeGreaterThan(1);
+    for (const words of pulled) expect(texts).toContain(words);
+    const [image] = drawn.items.flatMap((i) => (i.k === 'image' ? [i] : []));
+    expect(sizeOf(image!.href)).toEqual([Math.round(image!.width * 7), Math.round(image!.height * 7)]);
+    for (const i of drawn.items) {
+      const [x, y] = 'at' in i ? i.at : [0, 0];
+      expect([x, y, drawn.width - x, drawn.height - y].every((v) => v >= 0)).toBe(true);
+    }
+    // Where no view shows anything there is no picture.
+    expect(fieldViews(state, { ...drawing!, views: [] }, 'stress', SI)).toBeNull();
   });
 });

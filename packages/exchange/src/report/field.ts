@@ -15,7 +15,7 @@ import {
   type FieldModel,
   type JointField,
 } from '@ample/core/field';
-import { fieldPicture } from './field-picture.ts';
+import { fieldPicture, fieldViews } from './field-picture.ts';
 import { MUTED, type Paper } from './paper.ts';
 
 /** Most parts, events and lines of a table. */
@@ -54,7 +54,11 @@ export function fieldPages(page: Paper, joint: JointDocument, job: JobDocument):
     colour: MUTED,
   });
   const state = result.design ?? result.limit;
-  if (state?.picture) page.picture(fieldPicture(state.picture, 'stress', loadWords(state.lam), units));
+  if (state?.picture) {
+    page.picture(fieldPicture(state.picture, 'stress', loadWords(state.lam), units));
+    const onViews = fine.drawing && fieldViews({ ...state, picture: state.picture }, fine.drawing, 'stress', units);
+    if (onViews) page.picture(onViews);
+  }
   events(page, fine);
   if (!state) return;
   const uses = partUses(state);

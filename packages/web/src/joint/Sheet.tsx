@@ -47,7 +47,7 @@ function Shape({ item }: { item: Exclude<Item, { k: 'text' }> }) {
   return item.closed ? <polygon points={points(item.points)} {...style} /> : <polyline points={points(item.points)} {...style} />;
 }
 
-const Shapes = memo(({ items }: { items: readonly Item[] }) => (
+export const Shapes = memo(({ items }: { items: readonly Item[] }) => (
   <g aria-hidden="true">{items.map((item, i) => (item.k === 'text' ? null : <Shape key={i} item={item} />))}</g>
 ));
 

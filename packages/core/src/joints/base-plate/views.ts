@@ -7,8 +7,10 @@ import {
   sheetFrame,
   text,
   type Drawing,
+  type Box,
   type Frame,
   type Handle,
+  type View,
   type Item,
   type TitleBlock,
 } from '../../drawing/index.ts';
@@ -45,12 +47,37 @@ export function baseDrawing(
     elevation: { scale: s2, at: [SIDE.x - middle(b.x1, b.x2) / s2, ELEVATION.top + 4 + ELEVATION.column + m.input.plate.t / s2] },
     block: { scale: s3, at: [SIDE.x - middle(b.x1, b.x2) / s3, BLOCK.y + middle(b.y1, b.y2) / s3] },
   };
+  const views: View[] = [
+    {
+      title: 'Plan',
+      plane: 'xy',
+      frame: frames.plan,
+      depth: m.input.plate.t,
+      cut: true,
+      box: boxOf(frames.plan, p.z1, p.z2, p.y1, p.y2),
+    },
+    {
+      title: 'Elevation',
+      plane: 'xz',
+      frame: frames.elevation,
+      depth: 0,
+      box: [SIDE.left, ELEVATION.top, 2 * SIDE.x - SIDE.left, ELEVATION.bottom],
+    },
+    {
+      title: 'Block from above',
+      plane: 'xy',
+      frame: frames.block,
+      depth: -m.input.grout.t,
+      cut: true,
+      box: boxOf(frames.block, b.x1, b.x2, b.y1, b.y2),
+    },
+  ];
   const { flow, paths } = prepared.drawn(combination && inNewtons(combination));
   const items: Item[] = [
     ...sheetFrame(title, `1:${s1}`),
-    text([7, 10], `Plan 1:${s1}`, { style: 'muted' }),
-    text([SIDE.left, 10], `Elevation 1:${s2}, seen along +y`, { style: 'muted' }),
-    text([SIDE.left, BLOCK.top - 2], `Block from above 1:${s3}`, { style: 'muted' }),
+    text([7, 10], `${views[0]!.title} 1:${s1}`, { style: 'muted' }),
+    text([SIDE.left, 10], `${views[1]!.title} 1:${s2}, seen along +y`, { style: 'muted' }),
+    text([SIDE.left, BLOCK.top - 2], `${views[2]!.title} 1:${s3}`, { style: 'muted' }),
     ...plan(m, solid, frames.plan, flow),
     ...(flow ? forceItems(m, frames, flow) : []),
     ...elevation(m, frames.elevation, flow),
@@ -67,17 +94,13 @@ export function baseDrawing(
     areas: [{ callout: 'column', box: boxOf(frames.plan, -m.column.h / 2, m.column.h / 2, -m.column.b / 2, m.column.b / 2) }],
     callouts: baseCallouts,
     paths,
-    views: [
-      { plane: 'xy', frame: frames.plan, depth: m.input.plate.t },
-      { plane: 'xz', frame: frames.elevation, depth: 0 },
-      { plane: 'xy', frame: frames.block, depth: -m.input.grout.t },
-    ],
+    views,
     labelAt: [56, 150],
     scale: `1:${s1}`,
   };
 }
 
-const boxOf = (f: Frame, x1: number, x2: number, y1: number, y2: number): [number, number, number, number] => {
+const boxOf = (f: Frame, x1: number, x2: number, y1: number, y2: number): Box => {
   const [l, t] = project(f, [x1, y2]);
   const [r, b] = project(f, [x2, y1]);
   return [l, t, r, b];

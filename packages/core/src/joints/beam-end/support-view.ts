@@ -1,4 +1,4 @@
-import { breakLine, dimensionChain, path, project, type Drawing, type Frame, type Item } from '../../drawing/index.ts';
+import { breakLine, dimensionChain, path, project, type Box, type Drawing, type Frame, type Item } from '../../drawing/index.ts';
 import type { Point } from '../../detail/solid.ts';
 import { levelField } from './beam-level.ts';
 import { supportTop } from './solid-parts.ts';
@@ -172,6 +172,20 @@ function beamAcross({ support: { t }, at, down }: Side, dims: MemberDimensions, 
     drawn([[-t, cut], ...upper, [0, cut]], 'outline', false),
     breakLine(at(-t - 15, cut), at(15, cut)),
   ];
+}
+
+/** The parts of the sheet that the views take: the elevation all of beam and support that is drawn, the end view as high and as wide as what stands in it. */
+export function viewBoxes(
+  { beam, support }: { readonly beam: { readonly b: number }; readonly support: SupportModel },
+  areas: Drawing['areas'],
+  end: Frame,
+  fitting: number,
+): { readonly elevation: Box; readonly end: Box } {
+  const side = (k: 0 | 1 | 2 | 3): number => (k < 2 ? Math.min : Math.max)(...areas.map((a) => a.box[k]));
+  const column = support.type === 'beam_web' ? 0 : (support.dims?.b ?? 0);
+  const half = Math.max(beam.b, column, fitting) / 2 / end.scale + 2;
+  const y = end.at[0];
+  return { elevation: [side(0), side(1), side(2), side(3)], end: [y - half, side(1), y + half, side(3)] };
 }
 
 /** Where beam and support lie in the elevation: `left` is where the support starts on the sheet, `end` the beam end in mm, `stub` where it is broken off. */

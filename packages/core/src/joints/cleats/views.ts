@@ -30,6 +30,7 @@ import { calloutsFrom, measuredWords, referenceOf, rowDimensions, type Reference
 import {
   levelDimension,
   memberAreas,
+  viewBoxes,
   supportElevation,
   supportFits,
   supportNamed,
@@ -63,21 +64,36 @@ export function cleatsDrawing(
   const scale = scaleOf(fits);
   const y = TOP_Y + reach.up / scale;
   const frames: Frames = { elevation: { scale, at: [FACE_X, y] }, end: { scale, at: [END_X, y] } };
+  const stub = stubEnd(m, frames.elevation);
+  const areas = memberAreas(m, frames.elevation, FACE_X - 44, m.input.gap, stub);
+  const boxes = viewBoxes(m, areas, frames.end, wide);
   const views: View[] = [
-    { plane: 'xz', frame: frames.elevation, depth: -m.beam.tw / 2 - m.input.cleat.t - 1 },
-    { plane: 'yz', frame: frames.end, depth: m.input.cleat.t + 1 },
+    {
+      title: 'Elevation',
+      plane: 'xz',
+      frame: frames.elevation,
+      depth: -m.beam.tw / 2 - m.input.cleat.t - 1,
+      box: boxes.elevation,
+    },
+    {
+      title: 'Support legs seen from the beam',
+      plane: 'yz',
+      frame: frames.end,
+      depth: m.input.cleat.t + 1,
+      cut: true,
+      box: boxes.end,
+    },
   ];
   const clash = clashes(m.basis.units, prepared.upright.c.clearances(), solid, views);
   const uplift = (combination?.V_Ed ?? 0) < 0;
   const checked = uplift ? upturned(m) : m;
-  const stub = stubEnd(m, frames.elevation);
   return {
     width: SHEET.width,
     height: SHEET.height,
     items: [
       ...sheetFrame(title, `1:${scale}`),
-      text([7, 10], `Elevation 1:${scale}${measuredWords(measured(m))}`, { style: 'muted' }),
-      text([END_X - 32, 10], `Support legs seen from the beam 1:${scale}`, { style: 'muted' }),
+      text([7, 10], `${views[0]!.title} 1:${scale}${measuredWords(measured(m))}`, { style: 'muted' }),
+      text([END_X - 32, 10], `${views[1]!.title} 1:${scale}`, { style: 'muted' }),
       ...elevation(m, solid, frames.elevation),
       ...legsView(m, solid, frames.end),
       ...dimensions(m, frames),
@@ -86,7 +102,7 @@ export function cleatsDrawing(
       ...clash.items,
     ],
     handles: handles(m, frames.elevation),
-    areas: memberAreas(m, frames.elevation, FACE_X - 44, m.input.gap, stub),
+    areas,
     callouts: calloutsFrom(cleatsCallouts, measured(m)),
     paths: {
       ...pathsUnder(prepared.paths ?? {}, failurePaths(checked, uplift)),

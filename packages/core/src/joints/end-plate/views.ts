@@ -28,6 +28,7 @@ import { calloutsFrom, measuredWords, referenceOf, rowDimensions, type Reference
 import {
   levelDimension,
   memberAreas,
+  viewBoxes,
   supportElevation,
   supportFits,
   supportNamed,
@@ -92,9 +93,17 @@ export function endPlateDrawing(
   const scale = scaleOf(fits);
   const y = TOP_Y + reach.up / scale;
   const frames: Frames = { elevation: { scale, at: [FACE_X, y] }, end: { scale, at: [END_X, y] } };
+  const areas = memberAreas(m, frames.elevation, FACE_X - 44, m.input.plate.t, STUB_X);
+  const boxes = viewBoxes(m, areas, frames.end, m.input.plate.b);
   const views: View[] = [
-    { plane: 'xz', frame: frames.elevation, depth: -m.beam.tw / 2 - m.input.weld.s - 1 },
-    { plane: 'yz', frame: frames.end, depth: m.input.plate.t + 1 },
+    {
+      title: 'Elevation',
+      plane: 'xz',
+      frame: frames.elevation,
+      depth: -m.beam.tw / 2 - m.input.weld.s - 1,
+      box: boxes.elevation,
+    },
+    { title: 'Plate seen from the beam', plane: 'yz', frame: frames.end, depth: m.input.plate.t + 1, cut: true, box: boxes.end },
   ];
   const clash = clashes(m.basis.units, prepared.upright.c.clearances(), solid, views);
   const uplift = (combination?.V_Ed ?? 0) < 0;
@@ -103,8 +112,8 @@ export function endPlateDrawing(
     height: SHEET.height,
     items: [
       ...sheetFrame(title, `1:${scale}`),
-      text([7, 10], `Elevation 1:${scale}${measuredWords(measured(m))}`, { style: 'muted' }),
-      text([END_X - 29, 10], `Plate seen from the beam 1:${scale}`, { style: 'muted' }),
+      text([7, 10], `${views[0]!.title} 1:${scale}${measuredWords(measured(m))}`, { style: 'muted' }),
+      text([END_X - 29, 10], `${views[1]!.title} 1:${scale}`, { style: 'muted' }),
       ...elevation(m, solid, frames.elevation),
       ...plateView(m, solid, frames.end),
       ...dimensions(m, frames),
@@ -113,7 +122,7 @@ export function endPlateDrawing(
       ...clash.items,
     ],
     handles: handles(m, frames.end),
-    areas: memberAreas(m, frames.elevation, FACE_X - 44, m.input.plate.t, STUB_X),
+    areas,
     callouts: calloutsFrom(endPlateCallouts, measured(m)),
     paths: { ...pathsUnder(prepared.paths ?? {}, failurePaths(uplift ? upturned(m) : m, uplift)), ...clash.paths },
     views,

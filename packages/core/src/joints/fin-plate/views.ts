@@ -29,6 +29,7 @@ import { calloutsFrom, measuredWords, referenceOf, rowDimensions, type Reference
 import {
   levelDimension,
   memberAreas,
+  viewBoxes,
   supportElevation,
   supportFits,
   supportNamed,
@@ -67,13 +68,17 @@ export function finPlateDrawing(
     end: { scale, at: [SECTION_X, TOP_Y + reach.up / scale] },
   };
   const scaleText = `1:${scale}`;
+  const areas = memberAreas(m, frames.elevation, FACE_X - 44, m.input.gap, stubEnd(m, frames.elevation));
+  const boxes = viewBoxes(m, areas, frames.end, 0);
   const views: View[] = [
     {
+      title: 'Elevation',
       plane: 'xz',
       frame: frames.elevation,
       depth: m.input.plate.side === 'far' ? -m.beam.tw / 2 - 1 : solid.plates[0]!.y[0] - 1,
+      box: boxes.elevation,
     },
-    { plane: 'yz', frame: frames.end, depth: cutAt(m) },
+    { title: 'Section A-A', plane: 'yz', frame: frames.end, depth: cutAt(m), cut: true, box: boxes.end },
   ];
   const clash = clashes(m.basis.units, prepared.upright.c.clearances(), solid, views);
   const uplift = (combination?.V_Ed ?? 0) < 0;
@@ -83,8 +88,8 @@ export function finPlateDrawing(
     height: SHEET.height,
     items: [
       ...sheetFrame(title, scaleText),
-      text([7, 10], `Elevation ${scaleText}${measuredWords(measured(m))}`, { style: 'muted' }),
-      text([SHEET.width - SHEET.margin - TITLE.width + 2, 10], `Section A-A ${scaleText}`, { style: 'muted' }),
+      text([7, 10], `${views[0]!.title} ${scaleText}${measuredWords(measured(m))}`, { style: 'muted' }),
+      text([SHEET.width - SHEET.margin - TITLE.width + 2, 10], `${views[1]!.title} ${scaleText}`, { style: 'muted' }),
       ...elevation(m, solid, frames.elevation),
       ...section(m, solid, frames.end),
       ...dimensions(m, frames.elevation),
@@ -93,7 +98,7 @@ export function finPlateDrawing(
       ...clash.items,
     ],
     handles: handles(m, frames.elevation),
-    areas: memberAreas(m, frames.elevation, FACE_X - 44, m.input.gap, stubEnd(m, frames.elevation)),
+    areas,
     callouts: calloutsFrom(finPlateCallouts, measured(m)),
     paths: {
       ...pathsUnder(prepared.paths ?? {}, failurePaths(checked, solid, uplift)),

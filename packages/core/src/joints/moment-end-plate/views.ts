@@ -45,15 +45,18 @@ export function momentPlateDrawing(
   const half = Math.max(m.input.plate.b, m.column?.dims.b ?? 0) / 2 / scale;
   const views: View[] = [
     {
+      title: 'Elevation',
       plane: 'xz',
       frame: elevation,
       depth: -m.beam.dims.tw / 2,
       box: [LEFT_X - 4, y - above(m) / scale - 13, FACE_X + (FACE_X - LEFT_X) / 2, y + below(m) / scale + 3],
     },
     {
+      title: 'Plate seen from the beam',
       plane: 'yz',
       frame: end,
       depth: m.input.plate.t + 1,
+      cut: true,
       box: [PLATE_X - half - 2, y - above(m) / scale - 13, PLATE_X + half + 2, y + below(m) / scale + 3],
     },
   ];
@@ -62,11 +65,11 @@ export function momentPlateDrawing(
     height: SHEET.height,
     items: [
       ...sheetFrame(title, `1:${scale}`),
-      text([7, 10], `Elevation 1:${scale}`, { style: 'muted' }),
+      text([7, 10], `${views[0]!.title} 1:${scale}`, { style: 'muted' }),
       ...(prepared.method
         ? [text([36, 10], `method: ${prepared.method}`, { style: 'muted', callout: 'method', judged: true })]
         : []),
-      text([PLATE_X - 40, 10], `Plate seen from the beam 1:${scale}`, { style: 'muted' }),
+      text([PLATE_X - 40, 10], `${views[1]!.title} 1:${scale}`, { style: 'muted' }),
       ...elevationItems(m, solid, elevation),
       ...plateItems(m, solid, end),
       ...dimensions(m, elevation, end),

@@ -67,7 +67,7 @@ export function FieldView({ content, job, report, editor, jointId }: Props) {
     <div className="field">
       <div className="field-picture">
         {state?.picture ? (
-          <Pictured {...{ state, what, picked, units }} />
+          <Pictured {...{ state, what, picked, units }} drawing={shown?.field.drawing} />
         ) : (
           <p className="p-4 muted">
             {run.working

@@ -9,10 +9,13 @@ import {
   scaleWords,
   SIGNED_GRADIENT,
   valueWords,
+  shadedView,
+  type FieldDrawing,
   type FieldPicture,
   type FieldState,
   type Shown,
 } from '@ample/core/field';
+import { OnView } from './OnView.tsx';
 import { FieldPictureView } from './Picture.tsx';
 
 /** What a picture shows, in words. */
@@ -27,6 +30,8 @@ export const SHOWN_WORDS: Readonly<Record<Shown, string>> = {
 
 interface PicturedProps {
   readonly state: FieldState;
+  /** The drawing whose views it can be shown on. */
+  readonly drawing: FieldDrawing | undefined;
   readonly what: Shown;
   readonly picked: string | null;
   readonly units: Units;
@@ -63,8 +68,14 @@ function usualScale({ moves, places }: FieldPicture): number {
   return Math.max(0, Math.min(100, 5 * Math.round(wanted / 5)));
 }
 
+/** What is chosen in place of a view of the drawing. */
+const SPACE = 'in space';
+/** Views of the drawing that show something of it. */
+const shownViews = (picture: FieldPicture, drawing: FieldDrawing | undefined): FieldDrawing['views'] =>
+  drawing?.views.filter((v) => shadedView(picture, 'stress', v, { scale: 0 }).shades.length > 0) ?? [];
+
 /** The picture with its scale, and the label of the part that is picked or most used. */
-export function Pictured({ state, what, picked, units }: PicturedProps) {
+export function Pictured({ state, drawing, what, picked, units }: PicturedProps) {
   const picture = state.picture!;
   const [scale, setScale] = useState(() => usualScale(picture));
   const [lines, setLines] = useState(true);
@@ -72,6 +83,9 @@ export function Pictured({ state, what, picked, units }: PicturedProps) {
   const [forces, setForces] = useState({ bolts: true, welds: false });
   const [node, setNode] = useState<number | null>(null);
   const [plays, part] = usePlayed();
+  const [looked, setLooked] = useState(SPACE);
+  const views = useMemo(() => shownViews(picture, drawing), [picture, drawing]);
+  const view = looked === SPACE ? undefined : views.find((v) => v.title === looked);
   const most = useMemo(() => largestNode(picture, what, (p) => !hidden.has(p)), [picture, what, hidden]);
   const [low, high] = scaleWords(picture, what, units);
   // A picture that comes meanwhile has other nodes.
@@ -95,7 +109,17 @@ export function Pictured({ state, what, picked, units }: PicturedProps) {
   );
   return (
     <>
-      <FieldPictureView {...{ picture, what, lines, hidden, labels, ...forces }} scale={scale * part} onNode={setNode} />
+      {view && drawing ? (
+        <OnView
+          {...{ picture, state, drawing, what, lines, hidden, units, told, ...forces }}
+          index={drawing.views.indexOf(view)}
+          first={picked}
+          scale={scale * part}
+          onNode={setNode}
+        />
+      ) : (
+        <FieldPictureView {...{ picture, what, lines, hidden, labels, ...forces }} scale={scale * part} onNode={setNode} />
+      )}
       <div className="field-foot">
         <div className="field-legend">
           <span className="num">{low}</span>
@@ -104,8 +128,25 @@ export function Pictured({ state, what, picked, units }: PicturedProps) {
           <span className="field-value">
             {under === null ? 'point at a plate for its value' : `${picture.plates[picture.plateOf[under]!]}: ${told(under)}`}
           </span>
+          {view && forces.bolts && <span className="muted">bolts, {units.name('kN')}: T along, V across</span>}
         </div>
         <div className="field-tools">
+          {views.length > 0 && (
+            <label className="flex items-center gap-1">
+              Seen
+              <select
+                aria-label="Seen"
+                className="select w-auto"
+                value={view?.title ?? SPACE}
+                onChange={(e) => setLooked(e.target.value)}
+              >
+                <option>{SPACE}</option>
+                {views.map((v) => (
+                  <option key={v.title}>{v.title}</option>
+                ))}
+              </select>
+            </label>
+          )}
           <button type="button" className="underline" aria-pressed={plays.on} onClick={plays.toggle}>
             {plays.on ? 'Stop' : 'Play'}
           </button>
