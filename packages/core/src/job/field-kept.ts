@@ -42,7 +42,7 @@ const NOTHING = 1e-9;
 
 /** What is kept of an analysis. */
 export function keptOf(field: JointField, beside: string, coarse: number | undefined): FieldResultKept {
-  const { mark: _mark, without: _none, spare, result, ...rest } = field;
+  const { mark: _mark, without: _none, drawing: _sheet, spare, result, ...rest } = field;
   return rounded({
     ...rest,
     result: { ...result, design: plain(result.design), limit: plain(result.limit) },
