@@ -46,8 +46,34 @@ describe('a column base', () => {
       .waitFor();
     await on.page.keyboard.press('Escape');
     await on.page.locator('[data-callout="plate"]').first().click();
-    await on.page.getByText('Plate, unstiffened (stiffened plates are not covered by the method)').waitFor();
+    await on.page.getByText('Plate (added ribs are not counted by the checks)').waitFor();
     await on.page.keyboard.press('Escape');
+    // A rib, on the drawing: added, made thicker at its name, told by the line and beside the verdict, taken away.
+    await on.page.getByRole('button', { name: 'Add a rib or a stiffener' }).click();
+    await lineBecomes(/ \| add xz@0 127\.05:\d+ \d+:\d+ t10 S275 fw6 ur [\d.]+x\d+$/);
+    await on.page.getByText(/The added plate is not counted by the checks: what it does is seen under Field/).waitFor();
+    await on.page.getByRole('button', { name: 'A1 PL 10: change' }).focus();
+    await on.page.keyboard.press('Enter');
+    const added = on.page.getByRole('dialog', { name: 'Added plate A1' });
+    await added.getByLabel('Thickness').fill('12');
+    await on.page.keyboard.press('Enter');
+    await lineBecomes(/ t12 S275 fw6 ur /);
+    await added.getByLabel('Left end').fill('50');
+    await on.page.keyboard.press('Enter');
+    await on.page.getByText(/plate A1 stands in column (web|\+z flange); accepted is a plate beside it\./).waitFor();
+    await on.page.keyboard.press('Escape');
+    await on.page.keyboard.press('Escape');
+    const with1 = await lineOf(on.page);
+    await on.page.getByRole('button', { name: 'Take plate A1 away' }).click();
+    await lineBecomes(/fw \d+(\/\d+)?$/);
+    await typeLine(on.page, with1);
+    await lineBecomes(/ t12 S275 fw6 ur /);
+    await on.page.getByRole('tab', { name: 'Lists' }).click();
+    await on.page
+      .getByText(/^PL 12×/)
+      .first()
+      .waitFor();
+    await on.page.getByRole('tab', { name: 'Detail' }).click();
     await saved(on.page);
     const first = (await firstToGive(on.page)).replace(/^First to give: | at .*/g, '');
     const text = await issuedText(on.page, 'Issue details', 1);

@@ -1,5 +1,5 @@
 import type { Basis } from '../basis/basis.ts';
-import type { WeldPart } from '../detail/solid.ts';
+import type { Point, WeldPart } from '../detail/solid.ts';
 import { Refusal } from '../refusal.ts';
 import { contains, distance } from './outline.ts';
 import { normal, type AnalysedJoint, type Sheet, type Sheets } from './sheet.ts';
@@ -13,7 +13,7 @@ function faceUnder(s: Sheet, p: Vec): 1 | -1 | 0 {
   const within = 1 + (s.round ?? 0);
   return Math.abs(z - s.t / 2) < within ? 1 : Math.abs(z + s.t / 2) < within ? -1 : 0;
 }
-const local = (s: Sheet, p: Vec): readonly [number, number] => {
+export const local = (s: Sheet, p: Vec): readonly [number, number] => {
   const d = plus(p, s.origin, -1);
   return [dot(d, s.ex), dot(d, s.ey)];
 };
@@ -131,7 +131,7 @@ interface Pair {
   readonly b: Sheet;
   readonly side: 1 | -1;
 }
-const isFlat = (a: Sheet, b: Sheet): boolean => Math.abs(dot(normal(a), normal(b))) > 0.95;
+export const isFlat = (a: Sheet, b: Sheet): boolean => Math.abs(dot(normal(a), normal(b))) > 0.95;
 
 /** At a point of a root line: the sheet whose edge it is on, and that on whose face; standing before lying. */
 function pairAt(sheets: readonly Sheet[], p: Vec, edgeOf: string): Pair | null {
@@ -153,16 +153,26 @@ function pairAt(sheets: readonly Sheet[], p: Vec, edgeOf: string): Pair | null {
   return pairs.length ? pairs.reduce((x, y) => (y.worth > x.worth ? y : x)) : null;
 }
 
-/** Edges of a sheet that lie on a face of another, a hair from their ends. */
-function edgesOn(a: Sheet, b: Sheet): { readonly p0: Vec; readonly p1: Vec }[] {
+/** A sheet as it is in space. */
+const spaceOf = (s: Sheet, [x, y]: Point): Vec => plus(plus(s.origin, s.ex, x), s.ey, y);
+
+/** Edges of a sheet, from corner to corner, that lie on a face of another. */
+export function edgesMeeting(a: Sheet, b: Sheet): { readonly from: Vec; readonly to: Vec }[] {
   return a.outline.flatMap((p, i) => {
-    const q = a.outline[(i + 1) % a.outline.length]!;
-    const [p0, p1] = [p, q].map(([x, y]) => plus(plus(a.origin, a.ex, x), a.ey, y)) as [Vec, Vec];
-    const points = [0.03, 0.5, 0.97].map((s) => plus(p0, plus(p1, p0, -1), s));
-    const on = length(plus(p1, p0, -1)) >= 5 && points.every((x) => faceUnder(b, x) !== 0) && inside(b, points);
-    return on ? [{ p0: points[0]!, p1: points[2]! }] : [];
+    const [from, to] = [spaceOf(a, p), spaceOf(a, a.outline[(i + 1) % a.outline.length]!)];
+    const points = [HAIR, 0.5, 1 - HAIR].map((s) => plus(from, plus(to, from, -1), s));
+    const on = length(plus(to, from, -1)) >= 5 && points.every((x) => faceUnder(b, x) !== 0) && inside(b, points);
+    return on ? [{ from, to }] : [];
   });
 }
+/** So much of an edge is left at its ends. */
+const HAIR = 0.03;
+/** The same, a hair from their ends. */
+const edgesOn = (a: Sheet, b: Sheet): { readonly p0: Vec; readonly p1: Vec }[] =>
+  edgesMeeting(a, b).map(({ from, to }) => {
+    const long = plus(to, from, -1);
+    return { p0: plus(from, long, HAIR), p1: plus(from, long, 1 - HAIR) };
+  });
 
 /** Plates of one piece, as the web and flange cut from a section: where an edge of one lies on a face of the other. */
 export function oneFrom({ sheets }: Sheets) {
@@ -199,16 +209,20 @@ export function unsizedOf(
       .flatMap((b) => edgesOn(a, b).map((edge) => ({ ...name(b), ...edge, type: 'butt' })));
     if (standing.length) return standing;
     return sheets
-      .filter((b) => b !== a && isFlat(a, b))
+      .filter((b) => b !== a)
       .flatMap((b) => edgesLying(a, b).map((edge) => ({ ...name(b), ...edge, type: 'fillet', throat: a.t, strong: true })));
   });
 }
+/** A sheet that lies on another, drawn to the face between both, and the side of it that is down; null where it does not. */
+export function laidOn(a: Sheet, b: Sheet): { readonly down: Sheet; readonly side: 1 | -1 } | null {
+  if (!isFlat(a, b)) return null;
+  const side = ([1, -1] as const).find((s) => faceUnder(b, plus(a.origin, normal(a), (s * a.t) / 2)) !== 0);
+  return side ? { down: { ...a, origin: plus(a.origin, normal(a), (side * a.t) / 2) }, side } : null;
+}
 /** Edges of a sheet that lies on another, on the face between both, a hair from their ends. */
 function edgesLying(a: Sheet, b: Sheet): { readonly p0: Vec; readonly p1: Vec; readonly sides: 1 | -1 }[] {
-  const side = ([1, -1] as const).find((s) => faceUnder(b, plus(a.origin, normal(a), (s * a.t) / 2)) !== 0);
-  if (!side) return [];
-  const down = { ...a, origin: plus(a.origin, normal(a), (side * a.t) / 2) };
-  return edgesOn(down, b).map((edge) => ({ ...edge, sides: side }));
+  const laid = laidOn(a, b);
+  return laid ? edgesOn(laid.down, b).map((edge) => ({ ...edge, sides: laid.side })) : [];
 }
 
 /** Butt welds of the detail: along each edge of one part that lies on a face of the other, square to it. */

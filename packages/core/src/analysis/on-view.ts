@@ -1,5 +1,5 @@
 import type { Point } from '../detail/solid.ts';
-import { project, type Box, type View } from '../drawing/drawing.ts';
+import { LOOKS, project, type Box, type View } from '../drawing/drawing.ts';
 import { contains } from './outline.ts';
 import type { FieldPicture, Shown } from './picture.ts';
 import { isMember, isSigned, scaleTop } from './picture-words.ts';
@@ -36,14 +36,6 @@ export interface ShadeOptions {
   readonly first?: string | null;
 }
 
-/** Right, up and towards the eye in each plane, and how the depth of a view counts towards the eye. */
-const LOOKS: Readonly<
-  Record<View['plane'], { readonly right: Vec; readonly up: Vec; readonly eye: Vec; readonly sign: 1 | -1 }>
-> = {
-  xz: { right: [1, 0, 0], up: [0, 0, 1], eye: [0, -1, 0], sign: -1 },
-  yz: { right: [0, 1, 0], up: [0, 0, 1], eye: [1, 0, 0], sign: 1 },
-  xy: { right: [1, 0, 0], up: [0, 1, 0], eye: [0, 0, 1], sign: 1 },
-};
 /** Shades from nothing to the end of the scale. */
 const LEVELS = 24;
 /** A plate whose normal leans less than this out of the sheet is seen on its edge. */

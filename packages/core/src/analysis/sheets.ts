@@ -37,7 +37,7 @@ function spanOf({ plates, members }: Solid): { readonly low: Vec; readonly high:
   return { low: of(Math.min), high: of(Math.max) };
 }
 
-function plateSheet(p: PlatePart): Sheet {
+export function plateSheet(p: PlatePart): Sheet {
   const slot = p.holes.find((h) => Math.abs(h.d_h - h.d_v) > 0.6);
   if (slot) throw new Refusal('detail', `detail: ${p.label} has slotted holes, which can not be analysed.`);
   const plane = planeOf(p.plane);

@@ -1,5 +1,5 @@
 import type { Mark, Paths } from '../detail/mark.ts';
-import type { Point } from '../detail/solid.ts';
+import type { Point, Vector } from '../detail/solid.ts';
 import { path, SHEET, text, TEXT, textWidth, wrap, type CircleItem, type Item } from './items.ts';
 import { TITLE } from './title.ts';
 
@@ -9,6 +9,8 @@ export interface Handle {
   readonly edit: string;
   readonly sign: '+' | '−';
   readonly label: string;
+  /** What stands beside it, where its place alone does not say it. */
+  readonly words?: string;
 }
 
 /** A place that can be moved up and down on the sheet: the field that it sets, its width about `at`, and what of the field's value one millimetre of the sheet is, upwards. */
@@ -67,6 +69,14 @@ export interface Frame {
   readonly scale: number;
   readonly at: Point;
 }
+/** Right, up and towards the eye in each plane, and how the depth of a view counts towards the eye. */
+export const LOOKS: Readonly<
+  Record<View['plane'], { readonly right: Vector; readonly up: Vector; readonly eye: Vector; readonly sign: 1 | -1 }>
+> = {
+  xz: { right: [1, 0, 0], up: [0, 0, 1], eye: [0, -1, 0], sign: -1 },
+  yz: { right: [0, 1, 0], up: [0, 0, 1], eye: [1, 0, 0], sign: 1 },
+  xy: { right: [1, 0, 0], up: [0, 1, 0], eye: [0, 0, 1], sign: 1 },
+};
 /** Scales of practice, 1 to n, as rulers have them. */
 const SERIES = [1, 2, 2.5, 3, 4, 5, 6, 7.5, 8, 10, 12.5, 15, 20, 25, 30, 40, 50, 75, 100, 200];
 /** The scale of the series that fills the room best: the largest drawing that fits. */

@@ -116,17 +116,10 @@ function hangerDrawing(m: HangerModel, solid: Solid, title: TitleBlock): Drawing
   const on = new Marker({ plane: 'xz', at: 0 });
   const [a, b, c] = solid.plates[0]!.outline;
   const paths = { 'hanger-bolt': [on.line([a!, b!])], 'hanger-plate': [on.line([b!, c!])] };
-  const views = [{ title: 'Front', plane: 'xz', frame: f, depth: 0, box: [0, 0, SHEET.width, SHEET.height] }] as const;
-  return {
-    ...{ handles: [], areas: [], callouts: [] },
-    views,
-    width: SHEET.width,
-    height: SHEET.height,
-    items,
-    paths,
-    labelAt: [120, 60],
-    scale: `1:${scale}`,
-  };
+  const { width, height } = SHEET;
+  const views = [{ title: 'Front', plane: 'xz', frame: f, depth: 0, box: [0, 0, width, height] }] as const;
+  const empty = { handles: [], areas: [], callouts: [] };
+  return { ...empty, views, width, height, items, paths, labelAt: [120, 60], scale: `1:${scale}` };
 }
 
 const hangerFirst = (start: Start) => ({

@@ -62,7 +62,7 @@ export const optionsOf = <I>({ options }: Field<I>, standard: Standard): readonl
 export interface Edit<I> {
   readonly id: string;
   readonly label: string;
-  apply(input: I): I | null;
+  apply(input: I, basis: Basis): I | null;
 }
 
 /** A small move that might lift the joint; the design module re-checks each. */

@@ -310,6 +310,11 @@ const Handles = ({ handles, editor }: { handles: Drawing['handles']; editor: Joi
       <text x={h.at[0]} y={h.at[1] + 1.15} fontSize="3.4" textAnchor="middle">
         {h.sign}
       </text>
+      {h.words && (
+        <text x={h.at[0] + 3} y={h.at[1] + 0.9} fontSize="2.6" className="t-muted">
+          {h.words}
+        </text>
+      )}
     </g>
   ));
 

@@ -8,6 +8,8 @@ import {
   validate,
   fieldSteps,
   optionsOf,
+  type Basis,
+  type Edit,
   type Option,
   type Field,
   type GivenPractice,
@@ -65,8 +67,20 @@ export function refusalOf(kindId: string, input: unknown, job: JobRecord, conten
 /** The path of a field in front of a sentence, as its label where the kind has one. */
 function inWords(kindId: string, message: string): string {
   const path = /^([\w.]+): /.exec(message)?.[1];
-  const label = kindOf(kindId).fields.find((f) => f.id === path)?.label;
+  const kind = kindOf(kindId);
+  const label = path && (kind.fields.find((f) => f.id === path) ?? kind.placeField?.(path))?.label;
   return label ? message.replace(path!, label) : message;
+}
+
+/** What an edit makes of an input, or why it makes nothing. */
+function inputOf(edit: Edit<unknown>, input: unknown, basis: Basis): { readonly input: unknown } | string {
+  try {
+    const next = edit.apply(input, basis);
+    return next === null ? `${edit.label}: there is nothing left to take away.` : { input: next };
+  } catch (e) {
+    if (e instanceof Refusal) return e.message;
+    throw e;
+  }
 }
 
 export function makeEditor(
@@ -115,8 +129,8 @@ export function makeEditor(
     },
     edit: (id) => {
       const edit = kind.edits.find((e) => e.id === id)!;
-      const next = edit.apply(content.input);
-      const refusal = next === null ? `${edit.label}: there is nothing left to take away.` : take(next, edit.label);
+      const next = inputOf(edit, content.input, basis);
+      const refusal = typeof next === 'string' ? next : take(next.input, edit.label);
       if (refusal) say(refusal);
       return refusal;
     },

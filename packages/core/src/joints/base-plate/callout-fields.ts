@@ -4,7 +4,7 @@ import type { Callout } from '../../drawing/index.ts';
 export const baseCallouts: readonly Callout[] = [
   {
     id: 'plate',
-    title: 'Plate, unstiffened (stiffened plates are not covered by the method)',
+    title: 'Plate (added ribs are not counted by the checks)',
     fields: ['plate.shape', 'plate.t', 'plate.h', 'plate.b', 'plate.D', 'plate.grade', 'plate.y', 'plate.z'],
   },
   {

@@ -63,7 +63,7 @@ describe('changing cleats', () => {
   });
   it('adds rows to the support where the web is welded', () => {
     const welded = field('fixing').set(base, 'welded_to_beam');
-    const more = cleats.edits.find((e) => e.id === 'row.add')!.apply(welded)!;
+    const more = cleats.edits.find((e) => e.id === 'row.add')!.apply(welded, DEFAULT_BASIS)!;
     expect([more.support_bolts.n1, more.cleat.h, more.bolts.n1]).toEqual([5, 360, 4]);
   });
 });
