@@ -20,20 +20,44 @@ export interface Comer {
  * Refusal of a plate that touches nothing along an edge, or that stands in another part.
  */
 export function fasten(solid: Solid, comers: readonly Comer[]): WeldPart[] {
-  const all = [...sheetsOf(solid).sheets];
+  const all = sheetsOf(solid).sheets.map(boxed);
+  const shafts = shaftsOf(solid);
   return comers.flatMap((c) => {
     const own = plateSheet(c.part);
-    keepClear(own, all, solid, c);
-    const welds = all.flatMap((b) => [...standing(own, b, c.leg), ...lying(own, b, c.leg)]);
+    const near = all.filter((b) => meets(b, boxed(own))).map((b) => b.sheet);
+    keepClear(own, near, shafts, c);
+    const welds = near.flatMap((b) => [...standing(own, b, c.leg), ...lying(own, b, c.leg)]);
     if (!welds.length)
       throw new Refusal(
         c.field,
         `${c.field}: plate ${c.name} has no edge on another part, and does not lie on one; accepted is a plate that is held.`,
       );
-    all.push(own);
+    all.push(boxed(own));
     return welds;
   });
 }
+
+/** A sheet with the least and the most of its body along x, y and z. */
+interface Boxed {
+  readonly sheet: Sheet;
+  readonly low: Vec;
+  readonly high: Vec;
+}
+function boxed(sheet: Sheet): Boxed {
+  const n = times(normal(sheet), sheet.t / 2);
+  const points = sheet.outline.flatMap(([x, y]) => {
+    const p = plus(plus(sheet.origin, sheet.ex, x), sheet.ey, y);
+    return [plus(p, n), plus(p, n, -1)];
+  });
+  const of = (f: (...values: number[]) => number): Vec => [0, 1, 2].map((k) => f(...points.map((p) => p[k]!))) as unknown as Vec;
+  return { sheet, low: of(Math.min), high: of(Math.max) };
+}
+/** Whether two bodies touch, or nearly: welds are found within a millimetre and what a round wall bulges. */
+const meets = (a: Boxed, b: Boxed): boolean =>
+  [0, 1, 2].every((k) => {
+    const room = 2 + (a.sheet.round ?? 0);
+    return a.low[k]! < b.high[k]! + room && b.low[k]! < a.high[k]! + room;
+  });
 
 const weld = (leg: number, from: Vec, to: Vec, legs: readonly [Vec, Vec], a: Sheet, b: Sheet): WeldPart => ({
   ...{ type: 'weld', leg, length: length(plus(to, from, -1)), legs, from, to, joins: [a.part, b.part] },
@@ -68,16 +92,15 @@ function lying(a: Sheet, b: Sheet, leg: number): WeldPart[] {
 }
 
 /** Places that are looked at each way over a plate. */
-const PLACES = 24;
+const PLACES = 16;
 /** What is nearer to a face than this touches it, mm. */
 const TOUCH = 0.5;
 
 /** Refuses a plate that stands in another part, in a bolt or in an anchor. */
-function keepClear(own: Sheet, others: readonly Sheet[], solid: Solid, { field, name }: Comer): void {
+function keepClear(own: Sheet, others: readonly Sheet[], shafts: readonly Shaft[], { field, name }: Comer): void {
   const refuse = (what: string): never => {
     throw new Refusal(field, `${field}: plate ${name} stands in ${what}; accepted is a plate beside it.`);
   };
-  const shafts = shaftsOf(solid);
   for (const p of placesOf(own)) {
     for (const b of others) {
       const z = Math.abs(dot(plus(p, b.origin, -1), normal(b)));

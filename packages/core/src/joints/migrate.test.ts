@@ -2,9 +2,12 @@ import { afterEach, describe, expect, it } from 'vitest';
 import { contentOf } from '../job/records.ts';
 import { readJoint, tryReadJoint } from '../job/document.ts';
 import { FIN } from './beam-end/samples.testing.ts';
-import { finPlate } from './fin-plate/index.ts';
 import type { InputMigration } from './kind.ts';
 import { inputVersion, migrateInput } from './migrate.ts';
+import { kindOf } from './registry.ts';
+
+// The one that joints are read by.
+const finPlate = kindOf('fin-plate');
 
 type Loose = Record<string, unknown>;
 // As if the gap had once been called "space", and before that been given in centimetres.
