@@ -122,5 +122,5 @@ export function besideHand({ hand, result, without }: JointField): string {
           ? 'strain (steel yields at f_y here, where checks of net sections count f_u)'
           : 'strain or slip'
       }.`
-    : `${said} The analysis goes further: loads find other ways than the check counts (bolts share as plastic ones, walls beside the one that is checked, plates that yield further than their check lets them), or what the check looks at (net sections, block tearing, a key in concrete, detailing) is not in the model.`;
+    : `${said} The analysis goes further: loads find other ways than the check counts (bolts share as plastic ones, walls beside the one that is checked, plates that were added, plates that yield further than their check lets them), or what the check looks at (net sections, block tearing, a key in concrete, detailing) is not in the model.`;
 }

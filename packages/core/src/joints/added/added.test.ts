@@ -232,7 +232,10 @@ describe('stiffeners of a support, and a doubler', () => {
     for (const w of own) expect([w.from[1], ...w.legs[1].map((x) => x + 0)]).toEqual([4, 0, 1, 0]);
     const away = own.map((w) => w.legs[0].map((x) => Math.round(x) + 0).join());
     expect(new Set(away)).toEqual(new Set(['0,0,-1', '1,0,0', '0,0,1', '-1,0,0']));
-    // On the bolts it can't lie.
+    // Neither sunk in the web by two millimetres, nor on the bolts.
+    expect(refused(() => fin.build({ ...FIN, added: [{ ...doubler, at: 5 }] }, DEFAULT_BASIS).solid).message).toMatch(
+      /stands in beam web/,
+    );
     expect(refused(() => fin.build({ ...FIN, added: [{ ...doubler, u1: 20 }] }, DEFAULT_BASIS).solid).message).toMatch(
       /stands in a bolt/,
     );
