@@ -162,7 +162,46 @@ function dense(p: usize, inverse: usize, scratch: usize, w: i32, m: i32, c0: i32
     store<f64>(at + (<usize>j << 3), d);
     store<f64>(inverse + (<usize>(c0 + j) << 3), 1 / d);
   }
-  for (let i = w; i < m; i += 1) {
+  let i = w;
+  // Four rows at a time share what is loaded of the columns; the sums are those of one row alone.
+  for (; i + 3 < m; i += 4) {
+    const r0 = p + <usize>i * line;
+    const r1 = r0 + line;
+    const r2 = r1 + line;
+    const r3 = r2 + line;
+    for (let c = 1; c < w; c += 1) {
+      const own = scratch + <usize>c * line;
+      const at: usize = <usize>c << 3;
+      const even: usize = at & ~15;
+      let a0 = f64x2.splat(0);
+      let a1 = a0;
+      let a2 = a0;
+      let a3 = a0;
+      for (let k: usize = 0; k < even; k += 16) {
+        const v = v128.load(own + k);
+        a0 = f64x2.add(a0, f64x2.mul(v128.load(r0 + k), v));
+        a1 = f64x2.add(a1, f64x2.mul(v128.load(r1 + k), v));
+        a2 = f64x2.add(a2, f64x2.mul(v128.load(r2 + k), v));
+        a3 = f64x2.add(a3, f64x2.mul(v128.load(r3 + k), v));
+      }
+      let s0 = sum2(a0);
+      let s1 = sum2(a1);
+      let s2 = sum2(a2);
+      let s3 = sum2(a3);
+      if (c & 1) {
+        const v = load<f64>(own + even);
+        s0 += load<f64>(r0 + even) * v;
+        s1 += load<f64>(r1 + even) * v;
+        s2 += load<f64>(r2 + even) * v;
+        s3 += load<f64>(r3 + even) * v;
+      }
+      store<f64>(r0 + at, load<f64>(r0 + at) - s0);
+      store<f64>(r1 + at, load<f64>(r1 + at) - s1);
+      store<f64>(r2 + at, load<f64>(r2 + at) - s2);
+      store<f64>(r3 + at, load<f64>(r3 + at) - s3);
+    }
+  }
+  for (; i < m; i += 1) {
     const at = p + <usize>i * line;
     for (let c = 1; c < w; c += 1) {
       const to = at + (<usize>c << 3);

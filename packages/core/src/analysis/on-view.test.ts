@@ -138,6 +138,12 @@ describe('forces on a view of the drawing', () => {
     expect(above.notes[0]!.lines).toEqual(['T 25', 'V 43.3']);
   });
 
+  it('have no arrow where there is next to none: a bolt in shear alone', () => {
+    const state = stateOf(halved(oneBolt(0)));
+    const { arrows, notes } = viewBolts(state, shadedView(state.picture, 'stress', view('xz'), FLAT), SI);
+    expect([arrows.length, notes.map((n) => n.lines)]).toEqual([1, [['V 50']]]);
+  });
+
   it('of bolts behind each other are told from the least to the most', () => {
     const { picture, bolts } = stateOf(halved(oneBolt(30)));
     const two = {
