@@ -158,14 +158,21 @@ function towardsDesign(solver: Solver, now: State, last: State, dS: number, gues
       most,
     );
   };
-  const ahead = now.lam + (dS * (now.lam - last.lam)) / (now.S - last.S);
-  if (ahead > 1) {
-    const straight = toOne(ahead, guess, STRAIGHT);
+  const reached = now.lam + (dS * (now.lam - last.lam)) / (now.S - last.S);
+  if (reached > 1) {
+    const straight = toOne(reached, guess, STRAIGHT);
     if (!('failed' in straight) || straight.failed === 'cancelled') return straight;
   }
   const tried = step(solver, now, { S: now.S + dS }, guess);
   return 'failed' in tried || tried.state.lam <= 1 ? tried : toOne(tried.state.lam, tried.state.u);
 }
+
+/** How far on the way to a state that is past what stops it the limit is to be expected. */
+const shareTo = (before: number, after: number): number => Math.max(0.2, Math.min(0.95, (1 - before) / (after - before)));
+/** Where a step is looked for first: as far on as the one before it went, or on the way to a state that is known. */
+const ahead = (last: State, now: State, share: number): Float64Array =>
+  Float64Array.from(now.u, (v, i) => v + share * (v - last.u[i]!));
+const between = (now: State, past: State, dS: number): Float64Array => ahead(past, now, -dS / (past.S - now.S));
 
 /** The path of loads from none to a limit, or to the design load. */
 export function follow(solver: Solver, { until, stopRatio, accepted }: PathOptions): PathEnd {
@@ -185,11 +192,13 @@ export function follow(solver: Solver, { until, stopRatio, accepted }: PathOptio
   let [now, last, dS, lastS] = [first.state, before, first.state.S, first.state.S];
   let ratio = stopRatio(now);
   if (ratio >= 1) return { end: 'stopped' };
+  /** A state that went past what stops it, and by how much: the way ends before it. */
+  let past: { readonly state: State; readonly ratio: number } | null = null;
   for (let n = 0; n < STEPS; n += 1) {
     let made: Step | null = null;
+    if (past && now.S + dS > past.state.S) dS = (past.state.S - now.S) * shareTo(ratio, past.ratio);
     for (let cut = 0; cut <= CUTS; cut += 1) {
-      const share = Math.min(2, dS / lastS);
-      const guess = Float64Array.from(now.u, (v, i) => v + share * (v - last.u[i]!));
+      const guess: Float64Array = past ? between(now, past.state, dS) : ahead(last, now, Math.min(2, dS / lastS));
       const tried = now.lam < 1 ? towardsDesign(solver, now, last, dS, guess) : step(solver, now, { S: now.S + dS }, guess);
       if ('failed' in tried && tried.failed === 'cancelled') return { end: 'cancelled' };
       if ('failed' in tried) {
@@ -198,7 +207,9 @@ export function follow(solver: Solver, { until, stopRatio, accepted }: PathOptio
       }
       const after = stopRatio(tried.state);
       if (after > 1.04 && ratio < 0.97 && cut < CUTS) {
-        dS *= Math.max(0.2, Math.min(0.95, (1 - ratio) / (after - ratio)));
+        past = { state: tried.state, ratio: after };
+        // A step that met the design load may have gone much further than it was to go.
+        dS = Math.min(dS, past.state.S - now.S) * shareTo(ratio, after);
         continue;
       }
       made = tried;
