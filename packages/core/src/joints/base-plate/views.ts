@@ -47,31 +47,7 @@ export function baseDrawing(
     elevation: { scale: s2, at: [SIDE.x - middle(b.x1, b.x2) / s2, ELEVATION.top + 4 + ELEVATION.column + m.input.plate.t / s2] },
     block: { scale: s3, at: [SIDE.x - middle(b.x1, b.x2) / s3, BLOCK.y + middle(b.y1, b.y2) / s3] },
   };
-  const views: View[] = [
-    {
-      title: 'Plan',
-      plane: 'xy',
-      frame: frames.plan,
-      depth: m.input.plate.t,
-      cut: true,
-      box: boxOf(frames.plan, p.z1, p.z2, p.y1, p.y2),
-    },
-    {
-      title: 'Elevation',
-      plane: 'xz',
-      frame: frames.elevation,
-      depth: 0,
-      box: [SIDE.left, ELEVATION.top, 2 * SIDE.x - SIDE.left, ELEVATION.bottom],
-    },
-    {
-      title: 'Block from above',
-      plane: 'xy',
-      frame: frames.block,
-      depth: -m.input.grout.t,
-      cut: true,
-      box: boxOf(frames.block, b.x1, b.x2, b.y1, b.y2),
-    },
-  ];
+  const views = viewsOf(m, frames);
   const { flow, paths } = prepared.drawn(combination && inNewtons(combination));
   const items: Item[] = [
     ...sheetFrame(title, `1:${s1}`),
@@ -98,6 +74,36 @@ export function baseDrawing(
     labelAt: [56, 150],
     scale: `1:${s1}`,
   };
+}
+
+/** The plan looks down on the plate where the column stands on it, the block from above under its grout. */
+function viewsOf(m: BaseModel, frames: BaseFrames): View[] {
+  const [p, b] = [m.plateBox, drawnBlock(m)];
+  return [
+    {
+      title: 'Plan',
+      plane: 'xy',
+      frame: frames.plan,
+      depth: m.input.plate.t,
+      cut: true,
+      box: boxOf(frames.plan, p.z1, p.z2, p.y1, p.y2),
+    },
+    {
+      title: 'Elevation',
+      plane: 'xz',
+      frame: frames.elevation,
+      depth: 0,
+      box: [SIDE.left, ELEVATION.top, 2 * SIDE.x - SIDE.left, ELEVATION.bottom],
+    },
+    {
+      title: 'Block from above',
+      plane: 'xy',
+      frame: frames.block,
+      depth: -m.input.grout.t,
+      cut: true,
+      box: boxOf(frames.block, b.x1, b.x2, b.y1, b.y2),
+    },
+  ];
 }
 
 const boxOf = (f: Frame, x1: number, x2: number, y1: number, y2: number): Box => {

@@ -65,12 +65,6 @@ export function OnView(props: Props) {
     }),
     [picture, state, seen, units, bolts, welds],
   );
-  const shades = useMemo(() => {
-    const colour = shownColour(picture, what);
-    return seen.shades.map(({ value, cells }, i) => (
-      <path key={i} d={cells.map(outline).join('')} fill={rgb(colour(value))} stroke={lines ? '#1d2a3a' : rgb(colour(value))} />
-    ));
-  }, [seen, picture, what, lines]);
   const [left, top, right, bottom] = seen.box;
   const [across, high] = useSize(svg);
   // Letters of one height on the screen, whatever part of the sheet is shown.
@@ -96,9 +90,7 @@ export function OnView(props: Props) {
         <rect x={left} y={top} width={right - left} height={bottom - top} />
       </clipPath>
       <g clipPath={`url(#${clip})`}>
-        <g strokeWidth={0.06} strokeLinejoin="round" strokeOpacity={lines ? 0.35 : 1}>
-          {shades}
-        </g>
+        <Shades {...{ seen, picture, what, lines }} />
         <Shapes items={drawing.items} />
       </g>
       <g className="field-forces" strokeWidth={0.09 * em} fontSize={em}>
@@ -114,6 +106,21 @@ export function OnView(props: Props) {
         {largest !== null && <Largest {...{ seen, picture, scale, em }} node={largest} words={told(largest)} />}
       </g>
     </svg>
+  );
+}
+
+type ShadesProps = Pick<Props, 'picture' | 'what' | 'lines'> & { readonly seen: ShadedView };
+/** Cells by their colour, with their lines or without. */
+function Shades({ seen, picture, what, lines }: ShadesProps) {
+  const colour = shownColour(picture, what);
+  const shades = useMemo(() => seen.shades.map(({ value, cells }) => ({ value, d: cells.map(outline).join('') })), [seen]);
+  return (
+    <g strokeWidth={0.06} strokeLinejoin="round" strokeOpacity={lines ? 0.35 : 1}>
+      {shades.map(({ value, d }, i) => {
+        const fill = rgb(colour(value));
+        return <path key={i} d={d} fill={fill} stroke={lines ? '#1d2a3a' : fill} />;
+      })}
+    </g>
   );
 }
 

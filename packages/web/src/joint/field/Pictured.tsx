@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import type { Units } from '@ample/core';
 import {
   GRADIENT,
@@ -74,18 +74,28 @@ const SPACE = 'in space';
 const shownViews = (picture: FieldPicture, drawing: FieldDrawing | undefined): FieldDrawing['views'] =>
   drawing?.views.filter((v) => shadedView(picture, 'stress', v, { scale: 0 }).shades.length > 0) ?? [];
 
-/** The picture with its scale, and the label of the part that is picked or most used. */
-export function Pictured({ state, drawing, what, picked, units }: PicturedProps) {
-  const picture = state.picture!;
+/** How a picture is looked at: where from, how much it moves, with what on it. */
+function useLook(picture: FieldPicture, drawing: FieldDrawing | undefined) {
   const [scale, setScale] = useState(() => usualScale(picture));
   const [lines, setLines] = useState(true);
   const [hidden, setHidden] = useState<ReadonlySet<string>>(new Set());
   const [forces, setForces] = useState({ bolts: true, welds: false });
-  const [node, setNode] = useState<number | null>(null);
-  const [plays, part] = usePlayed();
   const [looked, setLooked] = useState(SPACE);
+  const [plays, part] = usePlayed();
   const views = useMemo(() => shownViews(picture, drawing), [picture, drawing]);
   const view = looked === SPACE ? undefined : views.find((v) => v.title === looked);
+  return {
+    ...{ scale, setScale, lines, setLines, hidden, setHidden, forces, setForces, setLooked, plays, views, view },
+    moved: scale * part,
+  };
+}
+
+/** The picture with its scale, and the label of the part that is picked or most used. */
+export function Pictured({ state, drawing, what, picked, units }: PicturedProps) {
+  const picture = state.picture!;
+  const look = useLook(picture, drawing);
+  const { lines, hidden, forces, view, moved } = look;
+  const [node, setNode] = useState<number | null>(null);
   const most = useMemo(() => largestNode(picture, what, (p) => !hidden.has(p)), [picture, what, hidden]);
   const [low, high] = scaleWords(picture, what, units);
   // A picture that comes meanwhile has other nodes.
@@ -100,12 +110,12 @@ export function Pictured({ state, drawing, what, picked, units }: PicturedProps)
         : [
             {
               kind: 'largest' as const,
-              at: [0, 1, 2].map((k) => picture.places[3 * most + k]! + scale * part * picture.moves[3 * most + k]!),
+              at: [0, 1, 2].map((k) => picture.places[3 * most + k]! + moved * picture.moves[3 * most + k]!),
               words: `largest: ${valueWords(picture, what, most, units)}${OF[what] ?? ''}`,
             },
           ]),
     ],
-    [use, most, picture, what, scale, part, units],
+    [use, most, picture, what, moved, units],
   );
   return (
     <>
@@ -114,11 +124,11 @@ export function Pictured({ state, drawing, what, picked, units }: PicturedProps)
           {...{ picture, state, drawing, what, lines, hidden, units, told, ...forces }}
           index={drawing.views.indexOf(view)}
           first={picked}
-          scale={scale * part}
+          scale={moved}
           onNode={setNode}
         />
       ) : (
-        <FieldPictureView {...{ picture, what, lines, hidden, labels, ...forces }} scale={scale * part} onNode={setNode} />
+        <FieldPictureView {...{ picture, what, lines, hidden, labels, ...forces }} scale={moved} onNode={setNode} />
       )}
       <div className="field-foot">
         <div className="field-legend">
@@ -130,76 +140,86 @@ export function Pictured({ state, drawing, what, picked, units }: PicturedProps)
           </span>
           {view && forces.bolts && <span className="muted">bolts, {units.name('kN')}: T along, V across</span>}
         </div>
-        <div className="field-tools">
-          {views.length > 0 && (
-            <label className="flex items-center gap-1">
-              Seen
-              <select
-                aria-label="Seen"
-                className="select w-auto"
-                value={view?.title ?? SPACE}
-                onChange={(e) => setLooked(e.target.value)}
-              >
-                <option>{SPACE}</option>
-                {views.map((v) => (
-                  <option key={v.title}>{v.title}</option>
-                ))}
-              </select>
-            </label>
-          )}
-          <button type="button" className="underline" aria-pressed={plays.on} onClick={plays.toggle}>
-            {plays.on ? 'Stop' : 'Play'}
-          </button>
-          <label className="flex items-center gap-2">
-            Movement ×{scale}
-            <input
-              type="range"
-              className="range range-xs w-28"
-              min={0}
-              max={100}
-              step={5}
-              value={scale}
-              onChange={(e) => setScale(Number(e.target.value))}
-            />
-          </label>
-          <label className="flex items-center gap-1">
-            <input
-              type="checkbox"
-              className="checkbox checkbox-sm"
-              checked={lines}
-              onChange={(e) => setLines(e.target.checked)}
-            />{' '}
-            Cells
-          </label>
-          {(['bolts', 'welds'] as const).map((k) => (
-            <label key={k} className="flex items-center gap-1">
-              <input
-                type="checkbox"
-                className="checkbox checkbox-sm"
-                checked={forces[k]}
-                onChange={(e) => setForces({ ...forces, [k]: e.target.checked })}
-              />
-              Forces of {k}
-            </label>
-          ))}
-          {MEMBERS.map((part) => {
-            const mine = picture.plates.filter((p) => p.startsWith(`${part} `));
-            if (!mine.length) return null;
-            const shown = mine.some((p) => !hidden.has(p));
-            return (
-              <label key={part} className="flex items-center gap-1">
-                <input
-                  type="checkbox"
-                  className="checkbox checkbox-sm"
-                  checked={shown}
-                  onChange={() => setHidden(new Set(shown ? [...hidden, ...mine] : [...hidden].filter((p) => !mine.includes(p))))}
-                />
-                {part[0]!.toUpperCase() + part.slice(1)}
-              </label>
-            );
-          })}
-        </div>
+        <Tools look={look} plates={picture.plates} />
       </div>
     </>
   );
 }
+
+interface ToolsProps {
+  readonly look: ReturnType<typeof useLook>;
+  readonly plates: readonly string[];
+}
+/** Where it is seen from, how much it moves, and what is on it. */
+function Tools({ look, plates }: ToolsProps) {
+  const { views, view, plays, scale, lines, forces, hidden } = look;
+  return (
+    <div className="field-tools">
+      {views.length > 0 && (
+        <label className="flex items-center gap-1">
+          Seen
+          <select
+            aria-label="Seen"
+            className="select w-auto"
+            value={view?.title ?? SPACE}
+            onChange={(e) => look.setLooked(e.target.value)}
+          >
+            <option>{SPACE}</option>
+            {views.map((v) => (
+              <option key={v.title}>{v.title}</option>
+            ))}
+          </select>
+        </label>
+      )}
+      <button type="button" className="underline" aria-pressed={plays.on} onClick={plays.toggle}>
+        {plays.on ? 'Stop' : 'Play'}
+      </button>
+      <label className="flex items-center gap-2">
+        Movement ×{scale}
+        <input
+          type="range"
+          className="range range-xs w-28"
+          min={0}
+          max={100}
+          step={5}
+          value={scale}
+          onChange={(e) => look.setScale(Number(e.target.value))}
+        />
+      </label>
+      <Tick on={lines} set={look.setLines}>
+        Cells
+      </Tick>
+      {(['bolts', 'welds'] as const).map((k) => (
+        <Tick key={k} on={forces[k]} set={(on) => look.setForces({ ...forces, [k]: on })}>
+          Forces of {k}
+        </Tick>
+      ))}
+      {MEMBERS.map((part) => {
+        const mine = plates.filter((p) => p.startsWith(`${part} `));
+        if (!mine.length) return null;
+        const others = [...hidden].filter((p) => !mine.includes(p));
+        return (
+          <Tick
+            key={part}
+            on={mine.some((p) => !hidden.has(p))}
+            set={(on) => look.setHidden(new Set(on ? others : [...others, ...mine]))}
+          >
+            {part[0]!.toUpperCase() + part.slice(1)}
+          </Tick>
+        );
+      })}
+    </div>
+  );
+}
+
+interface TickProps {
+  readonly on: boolean;
+  readonly set: (on: boolean) => void;
+  readonly children: ReactNode;
+}
+const Tick = ({ on, set, children }: TickProps) => (
+  <label className="flex items-center gap-1">
+    <input type="checkbox" className="checkbox checkbox-sm" checked={on} onChange={(e) => set(e.target.checked)} />
+    <span>{children}</span>
+  </label>
+);
