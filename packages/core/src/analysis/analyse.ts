@@ -75,6 +75,8 @@ export interface FieldOptions {
   readonly cancelled?: () => boolean;
   /** Told after each step: the multiple that is reached. */
   readonly progress?: (lam: number, states: { readonly design: State | null; readonly last: State }) => void;
+  /** Told once, where the design load is carried and the path goes on: the result as if it ended there. */
+  readonly reached?: (atDesign: FieldResult) => void;
 }
 
 const IN_BALANCE = 0.002;
@@ -98,50 +100,73 @@ export function analyse(raw: unknown, options: FieldOptions = {}): FieldResult {
   return analyseSystem(system, options);
 }
 
-export function analyseSystem(
-  system: System,
-  { until = 'limit', cancelled, progress, pictures = false, buckling = false }: FieldOptions,
-): FieldResult {
+export function analyseSystem(system: System, options: FieldOptions): FieldResult {
+  const { until = 'limit', cancelled, progress, reached: early } = options;
   const gauges = gaugesOf(system);
   const solver = solverOf(system, cancelled);
-  const events: FieldEvent[] = [];
   const known = new Map<State, Measure[]>();
   const measured = (state: State): Measure[] => {
     let found = known.get(state);
     if (!found) known.set(state, (found = measuresOf(system, state, gauges)));
     return found;
   };
-  // With the state that each came from; no more of the path is kept.
-  let [design, last]: [Reached | null, Reached | null] = [null, null];
-  let [steps, iterations] = [0, 0];
-  const accepted = (made: Step, before: State): void => {
-    steps += 1;
-    iterations += made.iterations;
-    last = { state: made.state, before };
-    if (Math.abs(made.state.lam - 1) < 1e-12) design = last;
-    const was = new Map((before.lam === 0 ? [] : measured(before)).map((m) => [measureKey(m), m.value]));
-    for (const m of measured(made.state)) {
-      const v0 = was.get(measureKey(m)) ?? 0;
-      if (m.value < 1 || v0 >= 1) continue;
-      const share = (1 - v0) / (m.value - v0);
-      const at = before.lam + share * (made.state.lam - before.lam);
-      if (!events.some((e) => measureKey(e) === measureKey(m)))
-        events.push({ kind: m.kind, part: m.part, place: m.place, stops: m.stops, at, ...(m.ply ? { ply: m.ply } : {}) });
-    }
-    known.delete(before);
-    progress?.(made.state.lam, { design: design?.state ?? null, last: made.state });
-  };
   const ratio = (state: State): number => Math.max(0, ...measured(state).flatMap((m) => (m.stops ? [m.value] : [])));
+  const way: Way = { events: [], design: null, last: null, steps: 0, iterations: 0 };
+  const accepted = (made: Step, before: State): void => {
+    way.steps += 1;
+    way.iterations += made.iterations;
+    way.last = { state: made.state, before };
+    const meets = Math.abs(made.state.lam - 1) < 1e-12;
+    if (meets) way.design = way.last;
+    happened(way.events, before, before.lam === 0 ? [] : measured(before), made.state, measured(made.state));
+    known.delete(before);
+    progress?.(made.state.lam, { design: way.design?.state ?? null, last: made.state });
+    // What stops it there is told at the end.
+    if (meets && early && until === 'limit' && ratio(made.state) < 0.97)
+      early(resultOf(solver, way, { end: 'design' }, measured, { ...options, buckling: false }));
+  };
   const ended = follow(solver, { until, stopRatio: ratio, accepted });
   if (ended.end === 'not-held') throw notHeld(system, ended.unknown);
-  events.sort((a, b) => a.at - b.at);
+  return resultOf(solver, way, ended, measured, options);
+}
+
+/** What is known of a path: what happened on it, and with the state that each came from, that at the design load and the last; no more of it is kept. */
+interface Way {
+  readonly events: FieldEvent[];
+  design: Reached | null;
+  last: Reached | null;
+  steps: number;
+  iterations: number;
+}
+
+/** Adds what passed its limit on a step to what happened before. */
+function happened(events: FieldEvent[], before: State, was: readonly Measure[], after: State, now: readonly Measure[]): void {
+  const values = new Map(was.map((m) => [measureKey(m), m.value]));
+  for (const m of now) {
+    const v0 = values.get(measureKey(m)) ?? 0;
+    if (m.value < 1 || v0 >= 1) continue;
+    const share = (1 - v0) / (m.value - v0);
+    const at = before.lam + share * (after.lam - before.lam);
+    if (!events.some((e) => measureKey(e) === measureKey(m)))
+      events.push({ kind: m.kind, part: m.part, place: m.place, stops: m.stops, at, ...(m.ply ? { ply: m.ply } : {}) });
+  }
+}
+
+function resultOf(
+  solver: Solver,
+  { events: happening, design, last, steps, iterations }: Way,
+  ended: PathEnd,
+  measured: (state: State) => Measure[],
+  { pictures = false, buckling = false }: FieldOptions,
+): FieldResult {
+  const { system } = solver;
+  const events = [...happening].sort((a, b) => a.at - b.at);
   const told = (state: State): FieldState => ({
     ...stateOf(system, state, measured(state)),
     ...(pictures ? { picture: pictureOf(system, state) } : {}),
   });
-  const [lastly, by] = [last as Reached | null, design as Reached | null];
-  const reached = lastly && inBalance(solver, lastly);
-  const met = by === lastly ? reached : by && inBalance(solver, by);
+  const reached = last && inBalance(solver, last);
+  const met = design === last ? reached : design && inBalance(solver, design);
   const end = reached ? told(reached) : null;
   const stop = ended.end === 'stopped' && reached ? stopOf(measured(reached), reached, events) : null;
   const multiple = ended.end === 'design' ? 1 : stop ? stop.at : (reached?.lam ?? 0);

@@ -9,8 +9,8 @@ export interface Handle {
   readonly edit: string;
   readonly sign: '+' | '−';
   readonly label: string;
-  /** What stands beside it, where its place alone does not say it. */
-  readonly words?: string;
+  /** Its label stands beside it on the screen: its place alone does not say what it does. */
+  readonly told?: true;
 }
 
 /** A place that can be moved up and down on the sheet: the field that it sets, its width about `at`, and what of the field's value one millimetre of the sheet is, upwards. */

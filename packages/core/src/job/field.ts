@@ -91,19 +91,26 @@ function lineAlone(item: Item): Item[] {
   return [line];
 }
 
-/** Analyses a joint of a job. Throws a Refusal that says why it can't be. */
-export function jointField(joint: StoredJoint, job: JobDocument, asked: FieldAsked = {}): JointField {
+/** Analyses a joint of a job; `early` is told the state at the design load while the path goes on. Throws a Refusal that says why it can't be. */
+export function jointField(
+  joint: StoredJoint,
+  job: JobDocument,
+  asked: FieldAsked = {},
+  early?: (atDesign: JointField) => void,
+): JointField {
   const { model: whole, absent, name, hand, checks, rows, drawing } = jointModel(joint, job, asked);
   const { without = [] } = asked;
   const model = withoutParts(whole, without);
   const system: System = systemOf(model);
-  const result = analyseSystem(system, asked);
-  const state = result.design ?? result.limit;
-  const beside = state && !without.length ? [...rowsBeside(rows(), model, state), ...counterparts(checks, model, state)] : [];
-  return {
-    ...{ mark: joint.mark, combination: name, hand, result, without, spare: partsToSpare(model), counterparts: beside, absent },
-    ...(asked.pictures ? { drawing: drawing() } : {}),
+  const told = (result: FieldResult): JointField => {
+    const state = result.design ?? result.limit;
+    const beside = state && !without.length ? [...rowsBeside(rows(), model, state), ...counterparts(checks, model, state)] : [];
+    return {
+      ...{ mark: joint.mark, combination: name, hand, result, without, spare: partsToSpare(model), counterparts: beside, absent },
+      ...(asked.pictures ? { drawing: drawing() } : {}),
+    };
   };
+  return told(analyseSystem(system, { ...asked, ...(early ? { reached: (result) => early(told(result)) } : {}) }));
 }
 
 /** What the two methods say beside each other, where both say a multiple. */

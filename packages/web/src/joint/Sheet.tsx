@@ -310,9 +310,9 @@ const Handles = ({ handles, editor }: { handles: Drawing['handles']; editor: Joi
       <text x={h.at[0]} y={h.at[1] + 1.15} fontSize="3.4" textAnchor="middle">
         {h.sign}
       </text>
-      {h.words && (
+      {h.told && (
         <text x={h.at[0] + 3} y={h.at[1] + 0.9} fontSize="2.6" className="t-muted">
-          {h.words}
+          {h.label}
         </text>
       )}
     </g>

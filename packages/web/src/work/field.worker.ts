@@ -21,15 +21,17 @@ const worker = {
     job: FieldJob,
     asked: { readonly combination: string; readonly preview: boolean; readonly without: readonly string[] },
     progress: (lam: number) => void,
+    early: (answer: FieldAnswer) => void,
   ): FieldAnswer {
     try {
       const joint = { ...content, line: '' };
-      const ok = jointField(joint, job as unknown as JobDocument, {
-        ...asked,
-        pictures: true,
-        buckling: !asked.preview,
-        progress,
-      });
+      const ok = jointField(
+        joint,
+        job as unknown as JobDocument,
+        { ...asked, pictures: true, buckling: !asked.preview, progress },
+        // What a preview carries is seen before what stops it.
+        asked.preview ? (atDesign) => early({ ok: atDesign, beside: '' }) : undefined,
+      );
       return { ok, beside: besideHand(ok) };
     } catch (e) {
       return { refusal: refusalOf(e).message };

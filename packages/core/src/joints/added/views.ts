@@ -39,7 +39,7 @@ export function drawAdded(drawing: Drawing, added: readonly AddedPlate[], units:
         ({ i, at }) => ({ at, edit: `added.remove.${i}`, sign: '−', label: `Take plate ${addedName(i)} away` }) as const,
       ),
       ...(added.length < MOST_ADDED
-        ? [{ at: FOOT, edit: 'added.add', sign: '+', label: 'Add a rib or a stiffener', words: 'rib, stiffener' } as const]
+        ? [{ at: FOOT, edit: 'added.add', sign: '+', label: 'Add a rib or a stiffener', told: true } as const]
         : []),
     ],
   };

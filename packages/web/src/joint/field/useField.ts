@@ -4,6 +4,7 @@ import { basisOf, fieldOfKept, fingerprint, keptOf, type FieldRecord, type JobRe
 import { api } from '../../api.ts';
 import type { JointField, ProposedCombination } from '@ample/core/field';
 import { fieldWorker } from '../../work/client.ts';
+import type { FieldAnswer } from '../../work/field.worker.ts';
 
 /** A joint under one combination, and what the two methods say beside each other. */
 export interface Analysed {
@@ -149,6 +150,8 @@ export function useField(content: JointContent, job: JobRecord, key: string, sev
     const before = beforeOf(last, of, without);
     const coarse = new Map<string, number>();
     setFound(null);
+    const grows = (all: readonly Analysed[], left: Kept['left']): void =>
+      setFound({ all: [...all], left: [...left], preview: true, of, coarse: new Map(), without, before, saved: null });
     void (async () => {
       for (const preview of [true, false]) {
         const [all, left]: [Analysed[], Kept['left'][number][]] = [[], []];
@@ -160,14 +163,14 @@ export function useField(content: JointContent, job: JobRecord, key: string, sev
             given,
             { combination, preview, without },
             proxy((lam: number) => void (gone || setWorking({ ...at, lam }))),
+            proxy((a: FieldAnswer) => void (gone || !('ok' in a) || grows([...all, { field: a.ok, beside: a.beside }], left))),
           );
           if (gone) return;
           if ('refusal' in answer) left.push({ combination, reason: answer.refusal });
           else all.push({ field: answer.ok, beside: answer.beside });
           if ('ok' in answer && preview) coarse.set(combination, answer.ok.result.multiple);
           // The preview is shown as it grows; the whole takes its place at once.
-          if (preview && all.length)
-            setFound({ all: [...all], left: [...left], preview, of, coarse: new Map(), without, before, saved: null });
+          if (preview && all.length) grows(all, left);
         }
         if (!all.length) {
           setProblem(left[0]?.reason ?? '');
