@@ -8,7 +8,7 @@ import { PlainFactor } from './factor.ts';
 import { bucklingOf, type BucklingMode } from './buckling.ts';
 import { pictureOf, type FieldPicture } from './picture.ts';
 import { prying } from './prying.ts';
-import { follow, solverOf, step, type PathEnd, type Solver, type State, type Step } from './path.ts';
+import { follow, NEAR_LIMIT, solverOf, step, type PathEnd, type Solver, type State, type Step } from './path.ts';
 import { System } from './system.ts';
 import { nameOf } from './parts.ts';
 import { tied } from './ties.ts';
@@ -122,7 +122,7 @@ export function analyseSystem(system: System, options: FieldOptions): FieldResul
     known.delete(before);
     progress?.(made.state.lam, { design: way.design?.state ?? null, last: made.state });
     // What stops it there is told at the end.
-    if (meets && early && until === 'limit' && ratio(made.state) < 0.97)
+    if (meets && early && until === 'limit' && ratio(made.state) < NEAR_LIMIT)
       early(resultOf(solver, way, { end: 'design' }, measured, { ...options, buckling: false }));
   };
   const ended = follow(solver, { until, stopRatio: ratio, accepted });

@@ -1,9 +1,9 @@
 import type { Basis } from '../basis/basis.ts';
-import type { Point, WeldPart } from '../detail/solid.ts';
+import type { WeldPart } from '../detail/solid.ts';
 import { Refusal } from '../refusal.ts';
 import { contains, distance } from './outline.ts';
 import { normal, type AnalysedJoint, type Sheet, type Sheets } from './sheet.ts';
-import { dot, length, plus, unit, type Vec } from './vector.ts';
+import { dot, length, placeOn, plus, unit, type Vec } from './vector.ts';
 
 // Welds of a detail as lines between the sheet whose edge they hold and that on whose face it stands.
 
@@ -153,13 +153,10 @@ function pairAt(sheets: readonly Sheet[], p: Vec, edgeOf: string): Pair | null {
   return pairs.length ? pairs.reduce((x, y) => (y.worth > x.worth ? y : x)) : null;
 }
 
-/** A sheet as it is in space. */
-const spaceOf = (s: Sheet, [x, y]: Point): Vec => plus(plus(s.origin, s.ex, x), s.ey, y);
-
 /** Edges of a sheet, from corner to corner, that lie on a face of another. */
 export function edgesMeeting(a: Sheet, b: Sheet): { readonly from: Vec; readonly to: Vec }[] {
   return a.outline.flatMap((p, i) => {
-    const [from, to] = [spaceOf(a, p), spaceOf(a, a.outline[(i + 1) % a.outline.length]!)];
+    const [from, to] = [placeOn(a, ...p), placeOn(a, ...a.outline[(i + 1) % a.outline.length]!)];
     const points = [HAIR, 0.5, 1 - HAIR].map((s) => plus(from, plus(to, from, -1), s));
     const on = length(plus(to, from, -1)) >= 5 && points.every((x) => faceUnder(b, x) !== 0) && inside(b, points);
     return on ? [{ from, to }] : [];

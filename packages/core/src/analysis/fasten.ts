@@ -1,11 +1,10 @@
-import type { PlatePart, Solid, WeldPart } from '../detail/solid.ts';
-import { inSpace, planeOf } from '../detail/solid.ts';
+import { inSpace, planeOf, type PlatePart, type Solid, type WeldPart } from '../detail/solid.ts';
 import { Refusal } from '../refusal.ts';
 import { edgesMeeting, isFlat, laidOn, local } from './detail-welds.ts';
 import { boxOf, contains, distance } from './outline.ts';
 import { normal, type Sheet } from './sheet.ts';
 import { plateSheet, sheetsOf } from './sheets.ts';
-import { cross, dot, length, plus, times, unit, type Vec } from './vector.ts';
+import { cross, dot, length, placeOn, plus, times, unit, type Vec } from './vector.ts';
 
 /** A plate that comes to a detail, the leg of its fillets, and the field and the name by which it is spoken of. */
 export interface Comer {
@@ -24,7 +23,8 @@ export function fasten(solid: Solid, comers: readonly Comer[]): WeldPart[] {
   const shafts = shaftsOf(solid);
   return comers.flatMap((c) => {
     const own = plateSheet(c.part);
-    const near = all.filter((b) => meets(b, boxed(own))).map((b) => b.sheet);
+    const body = boxed(own);
+    const near = all.filter((b) => meets(b, body)).map((b) => b.sheet);
     keepClear(own, near, shafts, c);
     const welds = near.flatMap((b) => [...standing(own, b, c.leg), ...lying(own, b, c.leg)]);
     if (!welds.length)
@@ -32,7 +32,7 @@ export function fasten(solid: Solid, comers: readonly Comer[]): WeldPart[] {
         c.field,
         `${c.field}: plate ${c.name} has no edge on another part, and does not lie on one; accepted is a plate that is held.`,
       );
-    all.push(boxed(own));
+    all.push(body);
     return welds;
   });
 }
@@ -46,7 +46,7 @@ interface Boxed {
 function boxed(sheet: Sheet): Boxed {
   const n = times(normal(sheet), sheet.t / 2);
   const points = sheet.outline.flatMap(([x, y]) => {
-    const p = plus(plus(sheet.origin, sheet.ex, x), sheet.ey, y);
+    const p = placeOn(sheet, x, y);
     return [plus(p, n), plus(p, n, -1)];
   });
   const of = (f: (...values: number[]) => number): Vec => [0, 1, 2].map((k) => f(...points.map((p) => p[k]!))) as unknown as Vec;
@@ -83,7 +83,7 @@ function lying(a: Sheet, b: Sheet, leg: number): WeldPart[] {
   if (!laid) return [];
   const up = times(normal(a), -laid.side);
   const [x0, y0, x1, y1] = boxOf(a.outline);
-  const centre = plus(plus(laid.down.origin, a.ex, (x0 + x1) / 2), a.ey, (y0 + y1) / 2);
+  const centre = placeOn(laid.down, (x0 + x1) / 2, (y0 + y1) / 2);
   return edgesMeeting(laid.down, b).map(({ from, to }) => {
     const out = unit(cross(unit(plus(to, from, -1)), up));
     const away = dot(out, plus(from, centre, -1)) > 0 ? out : times(out, -1);
@@ -128,7 +128,7 @@ function placesOf(s: Sheet): Vec[] {
   );
   return grid
     .filter(([x, y]) => contains(s.outline, x, y) && distance(s.outline, x, y) > TOUCH)
-    .map(([x, y]) => plus(plus(s.origin, s.ex, x), s.ey, y));
+    .map(([x, y]) => placeOn(s, x, y));
 }
 
 interface Shaft {

@@ -8,7 +8,7 @@ import { filletStrength } from './model.ts';
 import type { State } from './path.ts';
 import type { System } from './system.ts';
 import { nameOf, NEVER, type Part } from './parts.ts';
-import { dot, plus, unit, type Vec } from './vector.ts';
+import { dot, placeOn, plus, unit, type Vec } from './vector.ts';
 
 /** One thing that is watched: how near it is to its limit, 1 when it is there. */
 export interface Measure {
@@ -123,7 +123,7 @@ export function gaugesOf(system: System): Gauges {
       const p = plates.get(name)!;
       const n = unit(normal);
       for (const c of p.cellIds) {
-        const at = plus(plus(plus(p.origin, p.ex, centres[2 * c]!), p.ey, centres[2 * c + 1]!), point, -1);
+        const at = plus(placeOn(p, centres[2 * c]!, centres[2 * c + 1]!), point, -1);
         if (where[c] === 0 && Math.abs(dot(at, n)) < END * p.h) where[c] = 3;
       }
     }
@@ -178,7 +178,7 @@ function plateMeasures(system: System, state: State, { near, centres, where, are
   const layers = rule.z.length;
   return mesh.plates.flatMap((p): Measure[] => {
     if (p.fy === null) return [];
-    const place = (c: number): Vec => plus(plus(p.origin, p.ex, centres[2 * c]!), p.ey, centres[2 * c + 1]!);
+    const place = (c: number): Vec => placeOn(p, centres[2 * c]!, centres[2 * c + 1]!);
     const alpha = (c: number, l: number): number => {
       let s = 0;
       for (let k = 0; k < POINTS; k += 1) s += system.alphaAt(state.memory, c, k, l) / POINTS;

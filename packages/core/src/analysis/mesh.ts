@@ -3,7 +3,7 @@ import { AT, B_SIZE, cellB, POINTS, shape } from './element.ts';
 import { evenly, gridOf, linesAlong, type Features, type Grid } from './grid.ts';
 import { normalOf, type FieldModel, type PlateInput, type WeldInput } from './model.ts';
 import { boxOf, contains, distance } from './outline.ts';
-import { dot, plus, times, type Vec } from './vector.ts';
+import { dot, placeOn, plus, times, type Vec } from './vector.ts';
 
 export interface MeshPlate extends PlateInput {
   readonly index: number;
@@ -224,8 +224,7 @@ function gridded(model: FieldModel, p: PlateInput, h: number): Cells {
   return { grid, points, cells };
 }
 
-const placeOf = (p: PlateInput, x: number, y: number, z: number): Vec =>
-  plus(plus(plus(p.origin, p.ex, x), p.ey, y), normalOf(p), z);
+const placeOf = (p: PlateInput, x: number, y: number, z: number): Vec => plus(placeOn(p, x, y), normalOf(p), z);
 /** Place in space of a node. */
 export const placeAt = ({ places }: Pick<Mesh, 'places'>, node: number): Vec => [
   places[3 * node]!,

@@ -1,5 +1,5 @@
 import type { Point } from '../detail/solid.ts';
-import { LOOKS, project, type Box, type View } from '../drawing/drawing.ts';
+import { KERF, lookOf, type Box, type View } from '../drawing/drawing.ts';
 import { contains } from './outline.ts';
 import type { FieldPicture, Shown } from './picture.ts';
 import { isMember, isSigned, scaleTop } from './picture-words.ts';
@@ -40,8 +40,6 @@ export interface ShadeOptions {
 const LEVELS = 24;
 /** A plate whose normal leans less than this out of the sheet is seen on its edge. */
 const ON_EDGE = 0.1;
-/** What stands less than this before a cut is cut, not cut away, mm. */
-const KERF = 1.5;
 
 interface Cell {
   readonly ids: readonly number[];
@@ -57,12 +55,10 @@ interface Cell {
  */
 export function shadedView(picture: FieldPicture, what: Shown, view: View, options: ShadeOptions): ShadedView {
   const { places, moves, plates, plateOf, cells, t } = picture;
-  const { right, up, eye, sign } = LOOKS[view.plane];
+  const { eye, at, way, before } = lookOf(view);
   const { scale, hidden, first } = options;
   const values = picture[what];
   const place = (n: number, k = 0): Vec => [0, 1, 2].map((i) => places[3 * n + i]! + k * moves[3 * n + i]!) as unknown as Vec;
-  const at = (p: Vec): Point => project(view.frame, [dot(p, right), dot(p, up)]);
-  const cut = sign * view.depth + KERF;
   const byPlate = new Map<number, { readonly list: Cell[]; near: number; readonly normal: Vec }>();
   for (let c = 0; c < cells.length; c += 4) {
     const ids = [0, 1, 2, 3].map((k) => cells[c + k]!);
@@ -75,10 +71,9 @@ export function shadedView(picture: FieldPicture, what: Shown, view: View, optio
       const normal = unit(cross(plus(corners[1]!, corners[0]!, -1), plus(corners[3]!, corners[0]!, -1)));
       byPlate.set(plate, (of = { list: [], near: -Infinity, normal }));
     }
-    const near = corners.map((p) => dot(p, eye));
-    const before = Math.min(...near) > cut;
+    const near = corners.map(before);
     const edge = Math.abs(dot(of.normal, eye)) < ON_EDGE;
-    if (before && (view.cut || (isMember(name) && !edge))) continue;
+    if (Math.min(...near) > KERF && (view.cut || (isMember(name) && !edge))) continue;
     of.near = Math.max(of.near, ...near);
     const drawn = ids.map((n) => place(n, scale));
     const value = ids.reduce((s, n) => s + values[n]!, 0) / 4;
@@ -96,7 +91,7 @@ export function shadedView(picture: FieldPicture, what: Shown, view: View, optio
       shown.flatMap(({ ids }) => ids.map((n) => at(place(n)))),
     ),
     at,
-    way: (v) => [dot(v, right), -dot(v, up)],
+    way,
     shades: order.flatMap(([plate, { list }]) => shadesOf(plate, list, scaleTop(picture, what), isSigned(what))),
     largest: largestOf(shown, values),
     nodeAt: (p) => {

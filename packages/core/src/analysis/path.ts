@@ -142,6 +142,8 @@ const STEPS = 45;
 const FIRST = 6;
 const CUTS = 8;
 const FLAT = 0.003;
+/** Share of what stops at which a path ends. */
+export const NEAR_LIMIT = 0.97;
 
 /** Iterations of a step straight to the design load before it goes the longer way. */
 const STRAIGHT = 12;
@@ -206,7 +208,7 @@ export function follow(solver: Solver, { until, stopRatio, accepted }: PathOptio
         continue;
       }
       const after = stopRatio(tried.state);
-      if (after > 1.04 && ratio < 0.97 && cut < CUTS) {
+      if (after > 1.04 && ratio < NEAR_LIMIT && cut < CUTS) {
         past = { state: tried.state, ratio: after };
         // A step that met the design load may have gone much further than it was to go.
         dS = Math.min(dS, past.state.S - now.S) * shareTo(ratio, after);
@@ -222,7 +224,7 @@ export function follow(solver: Solver, { until, stopRatio, accepted }: PathOptio
     const slope = (state.lam - now.lam) / (state.S - now.S);
     lastS = state.S - now.S;
     [last, now] = [now, state];
-    if (ratio >= 0.97) return { end: 'stopped' };
+    if (ratio >= NEAR_LIMIT) return { end: 'stopped' };
     if (until === 'design' && now.lam >= 1) return { end: 'design' };
     if (slope < FLAT * firstSlope) return { end: 'limit-load' };
     dS = Math.max(dS, 1e-12);

@@ -27,6 +27,14 @@ export const shownColour = (picture: FieldPicture, what: Shown): ((value: number
   const top = scaleTop(picture, what);
   return (value) => (isSigned(what) ? signedColourAt : colourAt)(value / top);
 };
+/** The same for papers and style sheets. */
+export const shownRgb = (picture: FieldPicture, what: Shown): ((value: number) => string) => {
+  const colour = shownColour(picture, what);
+  return (value) =>
+    `rgb(${colour(value)
+      .map((x) => Math.round(255 * x))
+      .join(',')})`;
+};
 /** The node where it is largest, in size where it has a sign, among those that count; none where nothing is there. */
 export function largestNode(picture: FieldPicture, what: Shown, counts: (plate: string) => boolean = () => true): number | null {
   const { plates, plateOf } = picture;

@@ -6,7 +6,7 @@ import { boltPart } from './bolts.ts';
 import { boxOf, contains, distance } from './outline.ts';
 import { nameOf, NEVER, type Part, type WeldPiece } from './parts.ts';
 import { Links, type Row } from './rows.ts';
-import { cross, dot, length, plus, square, times, unit, type Vec } from './vector.ts';
+import { cross, dot, length, placeOn, plus, square, times, unit, type Vec } from './vector.ts';
 
 export interface Tied {
   readonly links: Links;
@@ -140,7 +140,7 @@ function weldPart(links: Links, a: MeshPlate, b: MeshPlate, w: WeldInput, of: nu
   const dir = unit(plus(w.p1, w.p0, -1));
   for (const p of [w.p0, w.p1]) meets(a, b, w, p);
   const [x0, y0, x1, y1] = boxOf(a.outline);
-  const middle = plus(plus(a.origin, a.ex, (x0 + x1) / 2), a.ey, (y0 + y1) / 2);
+  const middle = placeOn(a, (x0 + x1) / 2, (y0 + y1) / 2);
   const above = placeIn(b, isLap(a, b) ? a.origin : middle)[2] >= 0 ? 1 : -1;
   const f = times(b.ez, above);
   // The edge ends on the face of b; drawn to its mid-plane it is the same edge.

@@ -3,6 +3,12 @@ export const dot = (a: Vec, b: Vec): number => a[0] * b[0] + a[1] * b[1] + a[2] 
 export const cross = (a: Vec, b: Vec): Vec => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
 export const plus = (a: Vec, b: Vec, k = 1): Vec => [a[0] + k * b[0], a[1] + k * b[1], a[2] + k * b[2]];
 export const times = (a: Vec, k: number): Vec => [a[0] * k, a[1] * k, a[2] * k];
+/** A place of a plane in space. */
+export const placeOn = (
+  { origin, ex, ey }: { readonly origin: Vec; readonly ex: Vec; readonly ey: Vec },
+  x: number,
+  y: number,
+): Vec => plus(plus(origin, ex, x), ey, y);
 /** Product of two lists of numbers. */
 export const product = (a: Float64Array, b: Float64Array): number => {
   let s = 0;

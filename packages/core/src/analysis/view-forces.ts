@@ -2,14 +2,31 @@ import type { Point } from '../detail/solid.ts';
 import type { Units } from '../units/system.ts';
 import type { FieldState } from './analyse.ts';
 import type { ShadedView } from './on-view.ts';
-import type { FieldPicture } from './picture.ts';
-import { length, times, type Vec } from './vector.ts';
+import type { DrawnBolt, FieldPicture } from './picture.ts';
+import { length, times, unit, type Vec } from './vector.ts';
 
 /** Length of an arrow and of a bar at the resistance, mm of the joint. */
 const FULL = 70;
 const BAR = 45;
 /** The least share of a force that is drawn. */
 const LEAST = 0.005;
+/** How long a bar of a weld is by the share of its strength. */
+export const barLength = (share: number): number => BAR * Math.min(1.2, share);
+/** The arrows of a bolt: from where, which way, and how long by the share of its resistance; none of next to nothing. */
+export const boltArrows = ({
+  at,
+  axis,
+  share,
+  shear,
+}: DrawnBolt): { readonly at: Vec; readonly way: Vec; readonly long: number }[] =>
+  [{ at, F: axis, share }, ...shear]
+    .filter((f) => f.share >= LEAST)
+    .map((f) => ({ at: f.at, way: unit(f.F), long: FULL * Math.min(1.2, Math.max(0.12, f.share)) }));
+/** Whether what is told at a place stands to its left: away from the other places. */
+export const leftOf = (notes: ViewForces['notes']): ((at: Point) => boolean) => {
+  const middle = notes.reduce((sum, { at }) => sum + at[0], 0) / Math.max(1, notes.length);
+  return (at) => at[0] < middle - 1;
+};
 /** The least share of a resistance that is told. */
 const TOLD = 0.02;
 /** Bolts as near to each other on the sheet lie behind each other, mm. */
@@ -35,9 +52,8 @@ export function viewBolts(
   const heaps: { readonly at: Point; readonly names: Set<string> }[] = [];
   const far = ([x, y]: Point, [a, b]: Point): number => Math.hypot(x - a, y - b);
   for (const b of picture.bolts) {
-    for (const { at, F, share } of [{ at: b.at, F: b.axis, share: b.share }, ...b.shear]) {
-      if (share < LEAST) continue;
-      const tip = arrow(seen, at, times(F, (FULL * Math.min(1.2, Math.max(0.12, share))) / length(F)));
+    for (const { at, way, long } of boltArrows(b)) {
+      const tip = arrow(seen, at, times(way, long));
       if (tip) arrows.push(tip);
     }
     const at = seen.at(b.at);
@@ -83,9 +99,7 @@ function noteOf(
 /** The line forces of welds as bars. */
 export function viewWelds({ welds: { at, out, share } }: FieldPicture, seen: ShadedView): ViewForces['bars'] {
   const vec = (list: Float32Array, i: number): Vec => [list[3 * i]!, list[3 * i + 1]!, list[3 * i + 2]!];
-  return Array.from(share, (s, i) => arrow(seen, vec(at, i), times(vec(out, i), BAR * Math.min(1.2, s)))).filter(
-    (bar) => bar !== null,
-  );
+  return Array.from(share, (s, i) => arrow(seen, vec(at, i), times(vec(out, i), barLength(s)))).filter((bar) => bar !== null);
 }
 
 /** From a place along a way, where that is seen. */

@@ -110,6 +110,9 @@ export interface WeldPart {
   readonly bears?: true;
 }
 
+/** Volume of weld metal, mm3. */
+export const weldMetal = (welds: readonly WeldPart[]): number => welds.reduce((sum, w) => sum + (w.leg ** 2 / 2) * w.length, 0);
+
 /** A butt weld of full penetration. */
 export interface ButtPart {
   /** Thickness that it joins, and its length in all, mm. */

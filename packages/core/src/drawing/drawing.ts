@@ -70,13 +70,38 @@ export interface Frame {
   readonly at: Point;
 }
 /** Right, up and towards the eye in each plane, and how the depth of a view counts towards the eye. */
-export const LOOKS: Readonly<
+const LOOKS: Readonly<
   Record<View['plane'], { readonly right: Vector; readonly up: Vector; readonly eye: Vector; readonly sign: 1 | -1 }>
 > = {
   xz: { right: [1, 0, 0], up: [0, 0, 1], eye: [0, -1, 0], sign: -1 },
   yz: { right: [0, 1, 0], up: [0, 0, 1], eye: [1, 0, 0], sign: 1 },
   xy: { right: [1, 0, 0], up: [0, 1, 0], eye: [0, 0, 1], sign: 1 },
 };
+/** What stands less than this before a cut is cut, not cut away, mm. */
+export const KERF = 1.5;
+
+/** How a view looks at the joint. */
+export interface Look {
+  /** Towards the eye. */
+  readonly eye: Vector;
+  /** Where a place of the joint is on the sheet. */
+  readonly at: (p: Vector) => Point;
+  /** A way as it is seen: right and down, in its own unit. */
+  readonly way: (v: Vector) => Point;
+  /** How far a place stands before the plane of the view. */
+  readonly before: (p: Vector) => number;
+}
+export function lookOf({ plane, frame, depth }: Pick<View, 'plane' | 'frame' | 'depth'>): Look {
+  const { right, up, eye, sign } = LOOKS[plane];
+  const dot = (p: Vector, q: Vector): number => p[0] * q[0] + p[1] * q[1] + p[2] * q[2];
+  return {
+    eye,
+    at: (p) => project(frame, [dot(p, right), dot(p, up)]),
+    way: (v) => [dot(v, right), -dot(v, up)],
+    before: (p) => dot(p, eye) - sign * depth,
+  };
+}
+
 /** Scales of practice, 1 to n, as rulers have them. */
 const SERIES = [1, 2, 2.5, 3, 4, 5, 6, 7.5, 8, 10, 12.5, 15, 20, 25, 30, 40, 50, 75, 100, 200];
 /** The scale of the series that fills the room best: the largest drawing that fits. */

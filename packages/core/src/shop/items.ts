@@ -1,4 +1,4 @@
-import type { Solid } from '../detail/solid.ts';
+import { weldMetal, type Solid } from '../detail/solid.ts';
 import { boltName } from '../units/system.ts';
 import { alike, sum } from './list.ts';
 import { pieceIdOf, piecesOf, type Piece } from './pieces.ts';
@@ -78,7 +78,7 @@ function weldItems(solid: Solid): WeldItem[] {
     joins: of.joins,
     runs: all.length,
     length: sum(all, (w) => w.length),
-    volume: sum(all, (w) => (w.leg ** 2 / 2) * w.length),
+    volume: weldMetal(all),
     stands: standing(all),
     place: site(of.joins) ? 'site' : 'shop',
   }));

@@ -4,10 +4,11 @@ import {
   isMember,
   isSigned,
   largestNode,
+  leftOf,
   scaleTop,
   scaleWords,
   shadedView,
-  shownColour,
+  shownRgb,
   valueWords,
   viewBolts,
   type FieldDrawing,
@@ -76,7 +77,7 @@ export function fieldPicture(picture: FieldPicture, what: Shown, when: string, u
     .sort((a, b) => a.far - b.far);
   const most = largestNode(picture, what);
   const at = most ?? 0;
-  const colour = colours(picture, what);
+  const colour = shownRgb(picture, what);
   const drawn = faces.map(
     ({ points, value }) =>
       `<polygon points="${points.map((p) => p.map((v) => v.toFixed(2)).join(',')).join(' ')}" fill="${colour(value)}"/>`,
@@ -148,7 +149,7 @@ function viewDrawn(
           .join(','),
       )
       .join(' ');
-  const colourOf = colours(state.picture, what);
+  const colourOf = shownRgb(state.picture, what);
   const cells = seen.shades.flatMap((s) => s.cells.map((c) => `<polygon points="${points(c)}" fill="${colourOf(s.value)}"/>`));
   const lines = items.map((i) =>
     i.k === 'text'
@@ -163,7 +164,7 @@ function viewDrawn(
   );
   const clip = `c${Math.round(x)}`;
   const [w, h] = [(right - left) * k, (bottom - top) * k];
-  const middle = notes.reduce((s, n) => s + n.at[0], 0) / Math.max(1, notes.length);
+  const isLeft = leftOf(notes);
   return {
     height: h,
     svg: `<clipPath id="${clip}"><rect x="${x}" y="${y}" width="${w}" height="${h}"/></clipPath><g clip-path="url(#${clip})"><g stroke="#1d2a3a" stroke-opacity="0.3" stroke-width="0.08">${cells.join('')}</g><g fill="none" stroke="${INK}" stroke-width="0.25">${lines.join('')}</g></g><g fill="none" stroke="${INK}" stroke-width="0.35">${shafts.join('')}</g>`,
@@ -171,7 +172,7 @@ function viewDrawn(
       label([x, 3], seen.view.title),
       ...notes.flatMap(({ at, lines: said }) => {
         const [u, v] = on(at);
-        const before = at[0] < middle - 1;
+        const before = isLeft(at);
         return said.map((text, i): PaperItem => ({
           ...label([u + (before ? -3 : 3), v + (i - (said.length - 1) / 2) * 2.6 + 0.8], text),
           ...{ size: 2.3, anchor: before ? 'end' : 'start' },
@@ -182,13 +183,6 @@ function viewDrawn(
 }
 
 const label = (at: Place, text: string): TextItem => ({ k: 'text', at, text, size: 3, anchor: 'start', style: 'ink' });
-const colours = (picture: FieldPicture, what: Shown): ((value: number) => string) => {
-  const colourOf = shownColour(picture, what);
-  return (v) =>
-    `rgb(${colourOf(v)
-      .map((x) => Math.round(255 * x))
-      .join(',')})`;
-};
 
 const png = (svg: string): string =>
   `data:image/png;base64,${new Resvg(svg, { font: { loadSystemFonts: false } }).render().asPng().toString('base64')}`;

@@ -21,7 +21,7 @@ const worker = {
     job: FieldJob,
     asked: { readonly combination: string; readonly preview: boolean; readonly without: readonly string[] },
     progress: (lam: number) => void,
-    early: (answer: FieldAnswer) => void,
+    early: (atDesign: JointField) => void,
   ): FieldAnswer {
     try {
       const joint = { ...content, line: '' };
@@ -30,7 +30,7 @@ const worker = {
         job as unknown as JobDocument,
         { ...asked, pictures: true, buckling: !asked.preview, progress },
         // What a preview carries is seen before what stops it.
-        asked.preview ? (atDesign) => early({ ok: atDesign, beside: '' }) : undefined,
+        asked.preview ? early : undefined,
       );
       return { ok, beside: besideHand(ok) };
     } catch (e) {

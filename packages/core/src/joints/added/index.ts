@@ -2,9 +2,9 @@ import type { Checked, Prepared } from '../../checks/check.ts';
 import { fasten } from '../../analysis/fasten.ts';
 import type { Basis } from '../../basis/basis.ts';
 import { addedName, addedPart, type AddedPlate } from '../../detail/added.ts';
-import { plateMass, type Quantities, type Solid } from '../../detail/solid.ts';
+import { plateMass, weldMetal, type Quantities, type Solid } from '../../detail/solid.ts';
 import { once } from '../../lazy.ts';
-import { Refusal } from '../../refusal.ts';
+import { orNone, Refusal } from '../../refusal.ts';
 import { shopItems } from '../../shop/items.ts';
 import { shopLists } from '../../shop/lists.ts';
 import type { Edit, Joint, JointKind } from '../kind.ts';
@@ -49,14 +49,7 @@ function addedEdits<J extends WithAdded>(kind: JointKind<J>): Edit<J>[] {
       apply: (i, basis) => {
         const { added = [] } = i;
         const { solid } = kind.build(i, basis);
-        const fits = (p: AddedPlate): boolean => {
-          try {
-            return solidWith(solid, [...added, p], basis) !== null;
-          } catch (e) {
-            if (e instanceof Refusal) return false;
-            throw e;
-          }
-        };
+        const fits = (p: AddedPlate): boolean => orNone(() => solidWith(solid, [...added, p], basis)) !== null;
         const next = nextAdded(solid, added, basis.standard.materials.grades, fits);
         if (next) return put(i, [...added, next]);
         throw new Refusal(
@@ -96,7 +89,7 @@ function joined<J extends WithAdded>(kind: JointKind<J>, input: J, basis: Basis)
   const made: Quantities = {
     ...own.quantities,
     plateMass: own.quantities.plateMass + parts.reduce((sum, p) => sum + plateMass(p), 0),
-    weldVolume: own.quantities.weldVolume + welds.reduce((sum, w) => sum + (w.leg ** 2 / 2) * w.length, 0),
+    weldVolume: own.quantities.weldVolume + weldMetal(welds),
   };
   return over(own, {
     solid,

@@ -1,12 +1,11 @@
+import { boxOf } from '../../analysis/outline.ts';
 import { addedName, addedOutline, type AddedPlate } from '../../detail/added.ts';
 import { inSpace, type Point } from '../../detail/solid.ts';
-import { LOOKS, path, project, SHEET, text, type Drawing, type View } from '../../drawing/index.ts';
+import { KERF, lookOf, path, SHEET, text, type Drawing, type View } from '../../drawing/index.ts';
 import type { Units } from '../../units/system.ts';
 import { addedFields } from './fields.ts';
 import { MOST_ADDED } from './schema.ts';
 
-/** What stands less than this before a cut is cut, mm. */
-const KERF = 1.5;
 const LETTERS = 2.8;
 /** Room of a name, and from one to the next below it. */
 const [ROOM, LINE] = [20, 4.4];
@@ -47,8 +46,7 @@ export function drawAdded(drawing: Drawing, added: readonly AddedPlate[], units:
 
 /** Within a plate, or under a strip; below the names that are there. */
 function freePlace(outline: readonly Point[], names: readonly { readonly at: Point }[]): Point {
-  const [x, y] = [outline.map((p) => p[0]), outline.map((p) => p[1])];
-  const [low, high, left, right] = [Math.max(...y), Math.min(...y), Math.min(...x), Math.max(...x)];
+  const [left, high, right, low] = boxOf(outline);
   let at: Point = low - high < 8 ? [left + 2, low + 3.5] : right - left < 8 ? [right + 3, (low + high) / 2] : middle(outline);
   while (names.some((n) => Math.abs(n.at[0] - at[0]) < ROOM && Math.abs(n.at[1] - at[1]) < LINE - 0.1))
     at = [at[0], at[1] + LINE];
@@ -57,17 +55,15 @@ function freePlace(outline: readonly Point[], names: readonly { readonly at: Poi
 
 /** What a view shows of a plate: its outline, or a strip where it is seen on its edge, hidden where it lies behind a cut; null of what is cut away before it. */
 function seenIn(view: View, plate: AddedPlate): { readonly outline: Point[]; readonly hidden: boolean } | null {
-  const { right, up, eye, sign } = LOOKS[view.plane];
+  const look = lookOf(view);
   const { at, t, plane } = plate;
   const corners = addedOutline(plate).flatMap(([u, v]) => [-t / 2, t / 2].map((d) => inSpace(plane, u, v, at + d)));
-  const dot = (p: (typeof corners)[number], q: typeof right): number => p[0] * q[0] + p[1] * q[1] + p[2] * q[2];
-  const near = corners.map((p) => dot(p, eye) - sign * view.depth);
+  const near = corners.map(look.before);
   if (view.cut && Math.min(...near) > KERF) return null;
   const hidden = view.cut === true && Math.max(...near) < -KERF;
-  const on = corners.map((p): Point => project(view.frame, [dot(p, right), dot(p, up)]));
+  const on = corners.map(look.at);
   if (plane === view.plane) return { outline: on.filter((_, i) => i % 2 === 0), hidden };
-  const [x, y] = [on.map((p) => p[0]), on.map((p) => p[1])];
-  const [x1, x2, y1, y2] = [Math.min(...x), Math.max(...x), Math.min(...y), Math.max(...y)];
+  const [x1, y1, x2, y2] = boxOf(on);
   const outline: Point[] = [
     [x1, y1],
     [x2, y1],

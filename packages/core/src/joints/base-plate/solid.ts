@@ -11,6 +11,7 @@ import {
   type Vector,
   type WeldPart,
   plateMass,
+  weldMetal,
 } from '../../detail/solid.ts';
 import { gradeName } from '../../catalogue/steels.ts';
 import type { BaseModel } from './model.ts';
@@ -260,6 +261,6 @@ export function baseQuantities(m: BaseModel, solid: Solid): Quantities {
     boltLengths: parts[0] ? [{ length: parts[0].length, count: parts.length }] : [],
     plateMass: solid.plates.reduce((s, p) => s + plateMass(p), 0) + keyMass,
     boltMass: parts.reduce((s, p) => s + p.mass, 0),
-    weldVolume: solid.welds.reduce((s, w) => s + (w.leg ** 2 / 2) * w.length, 0),
+    weldVolume: weldMetal(solid.welds),
   };
 }

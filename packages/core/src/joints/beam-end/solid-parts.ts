@@ -1,6 +1,7 @@
 import { boltLength, boltMass, gradeName, type BoltSize, type SteelInput } from '../../catalogue/index.ts';
 import {
   plateMass,
+  weldMetal,
   type BoltPart,
   type Hole,
   type MemberPart,
@@ -121,6 +122,6 @@ export function quantitiesOf(solid: Solid, preloaded: boolean): Quantities {
     ...(preloaded ? { preloaded: solid.bolts.length } : {}),
     plateMass: solid.plates.reduce((sum, p) => sum + plateMass(p), 0),
     boltMass: solid.bolts.reduce((sum, b) => sum + b.mass, 0),
-    weldVolume: solid.welds.reduce((sum, w) => sum + (w.leg ** 2 / 2) * w.length, 0),
+    weldVolume: weldMetal(solid.welds),
   };
 }

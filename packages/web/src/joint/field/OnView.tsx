@@ -1,8 +1,9 @@
 import { useEffect, useId, useMemo, useRef, useState, type RefObject } from 'react';
 import type { Units } from '@ample/core';
 import {
+  leftOf,
   shadedView,
-  shownColour,
+  shownRgb,
   viewBolts,
   viewWelds,
   type FieldDrawing,
@@ -69,7 +70,7 @@ export function OnView(props: Props) {
   const [across, high] = useSize(svg);
   // Letters of one height on the screen, whatever part of the sheet is shown.
   const em = LETTERS / Math.max(0.1, Math.min(across / (right - left), high / (bottom - top)));
-  const centre = forces.notes.reduce((sum, { at }) => sum + at[0], 0) / Math.max(1, forces.notes.length);
+  const isLeft = leftOf(forces.notes);
   const { largest } = seen;
   return (
     <svg
@@ -101,7 +102,7 @@ export function OnView(props: Props) {
           <path key={i} d={arrowOf(...a, em)} />
         ))}
         {forces.notes.map((note, i) => (
-          <Note key={i} {...{ note, em }} left={note.at[0] < centre - 1} />
+          <Note key={i} {...{ note, em }} left={isLeft(note.at)} />
         ))}
         {largest !== null && <Largest {...{ seen, picture, scale, em }} node={largest} words={told(largest)} />}
       </g>
@@ -112,12 +113,12 @@ export function OnView(props: Props) {
 type ShadesProps = Pick<Props, 'picture' | 'what' | 'lines'> & { readonly seen: ShadedView };
 /** Cells by their colour, with their lines or without. */
 function Shades({ seen, picture, what, lines }: ShadesProps) {
-  const colour = shownColour(picture, what);
+  const colour = shownRgb(picture, what);
   const shades = useMemo(() => seen.shades.map(({ value, cells }) => ({ value, d: cells.map(outline).join('') })), [seen]);
   return (
     <g strokeWidth={0.06} strokeLinejoin="round" strokeOpacity={lines ? 0.35 : 1}>
       {shades.map(({ value, d }, i) => {
-        const fill = rgb(colour(value));
+        const fill = colour(value);
         return <path key={i} d={d} fill={fill} stroke={lines ? '#1d2a3a' : fill} />;
       })}
     </g>
@@ -126,7 +127,6 @@ function Shades({ seen, picture, what, lines }: ShadesProps) {
 
 type Place = readonly [number, number];
 const outline = (points: readonly Place[]): string => `M${points.map(([x, y]) => `${x.toFixed(2)} ${y.toFixed(2)}`).join('L')}Z`;
-const rgb = (parts: readonly number[]): string => `rgb(${parts.map((x) => Math.round(255 * x)).join(' ')})`;
 
 /** A shaft with its head. */
 function arrowOf([x, y]: Place, [a, b]: Place, em: number): string {

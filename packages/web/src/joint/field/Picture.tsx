@@ -1,6 +1,6 @@
 import { Canvas, useThree, type ThreeEvent } from '@react-three/fiber';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
-import { isMember, shownColour, type FieldPicture, type Shown } from '@ample/core/field';
+import { barLength, boltArrows, isMember, shownColour, type FieldPicture, type Shown } from '@ample/core/field';
 import { Box3, BufferGeometry, DoubleSide, Float32BufferAttribute, Vector3 } from 'three';
 import { type Direction } from '../solid/directions.ts';
 import { Eye, type Turns } from '../solid/Eye.tsx';
@@ -149,9 +149,6 @@ function nodeUnder({ face, point }: ThreeEvent<PointerEvent>, { attributes: { po
   return [face.a, face.b, face.c].reduce((a, b) => (far(b) < far(a) ? b : a));
 }
 
-/** Length of an arrow or a bar at its resistance, mm. */
-const FULL = 70;
-const BAR = 45;
 const INK = '#16202c';
 
 /** A point moved as its node moves. */
@@ -178,12 +175,9 @@ function Forces({ picture, scale, bolts, welds }: Props) {
   }, [picture, places, plateOf]);
   const arrows = bolts
     ? picture.bolts.flatMap((b, i) => {
-        const all = [{ at: b.at, F: b.axis, share: b.share }, ...b.shear.map((x) => ({ at: x.at, F: x.F, share: x.share }))];
-        return all.flatMap(({ at, F, share }, k) => {
-          if (share < 0.005) return [];
-          const long = FULL * Math.min(1.2, Math.max(0.12, share));
+        return boltArrows(b).map(({ at, way, long }, k) => {
           const from = shifted(picture, scale, new Vector3(...at), moved.bolts[i]!);
-          return [{ key: `${i} ${k}`, from, way: new Vector3(...F).normalize(), long }];
+          return { key: `${i} ${k}`, from, way: new Vector3(...way), long };
         });
       })
     : [];
@@ -192,9 +186,7 @@ function Forces({ picture, scale, bolts, welds }: Props) {
     const { at, out, share } = picture.welds;
     const points = moved.welds.flatMap((node, i) => {
       const p = shifted(picture, scale, new Vector3(at[3 * i], at[3 * i + 1], at[3 * i + 2]), node);
-      const q = p
-        .clone()
-        .addScaledVector(new Vector3(out[3 * i], out[3 * i + 1], out[3 * i + 2]), BAR * Math.min(1.2, share[i]!));
+      const q = p.clone().addScaledVector(new Vector3(out[3 * i], out[3 * i + 1], out[3 * i + 2]), barLength(share[i]!));
       return [...p.toArray(), ...q.toArray()];
     });
     const made = new BufferGeometry();

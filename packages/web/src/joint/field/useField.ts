@@ -4,7 +4,6 @@ import { basisOf, fieldOfKept, fingerprint, keptOf, type FieldRecord, type JobRe
 import { api } from '../../api.ts';
 import type { JointField, ProposedCombination } from '@ample/core/field';
 import { fieldWorker } from '../../work/client.ts';
-import type { FieldAnswer } from '../../work/field.worker.ts';
 
 /** A joint under one combination, and what the two methods say beside each other. */
 export interface Analysed {
@@ -163,7 +162,7 @@ export function useField(content: JointContent, job: JobRecord, key: string, sev
             given,
             { combination, preview, without },
             proxy((lam: number) => void (gone || setWorking({ ...at, lam }))),
-            proxy((a: FieldAnswer) => void (gone || !('ok' in a) || grows([...all, { field: a.ok, beside: a.beside }], left))),
+            proxy((field: JointField) => void (gone || grows([...all, { field, beside: '' }], left))),
           );
           if (gone) return;
           if ('refusal' in answer) left.push({ combination, reason: answer.refusal });
