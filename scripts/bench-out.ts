@@ -45,6 +45,7 @@ async function timed(what: string, aim: number, write: (path: string) => Promise
     unit: 's',
     aim,
   });
+  process.stderr.write(`${what}: ${((performance.now() - from) / 1000).toFixed(2)} s, ${Math.round(most / 1e6)} MB\n`);
 }
 
 try {

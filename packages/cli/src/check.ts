@@ -1,5 +1,6 @@
 import {
   actionsOf,
+  withActions,
   basisOf,
   caseWords,
   checkCombination,
@@ -76,13 +77,13 @@ function ruleEntry(r: RuleResult, values?: Record<string, unknown>) {
 const plainly = ({ unused: _told, ...c }: Combination): Combination => c;
 
 function jointEntry(job: JobDocument, stored: JointDocument, trace: boolean) {
-  const { combinations, count, unused } = actionsOf(stored, job);
-  const joint = { ...stored, combinations };
+  const { count, unused } = actionsOf(stored, job);
+  const joint = withActions(stored, job);
   const basis = basisOf(job, joint.settings);
   const kind = kindOf(joint.kind);
   const built = kind.build(joint.input, basis);
   const { prepared } = built;
-  const report = reportOf(built, joint.combinations);
+  const report = reportOf(built, joint.combinations, joint.proof);
   const traced = (work: (run: Run) => void): Run['steps'] => {
     if (!trace) return null;
     const run = new Run(prepared.sheet);
@@ -121,6 +122,7 @@ function jointEntry(job: JobDocument, stored: JointDocument, trace: boolean) {
     }),
     ...(count ? { cases: count } : {}),
     ...(unused.length ? { unused } : {}),
+    ...(joint.proof ? { proof: joint.proof } : {}),
     missing: report.missing,
     rules: report.rules.map((r) => ruleEntry(r, rulesTrace ? valuesOf(rulesTrace, r.id) : undefined)),
   };

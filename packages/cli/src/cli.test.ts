@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 import Ajv from 'ajv/dist/2019.js';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, it } from 'vitest';
+import { proofOf, readJob, withActions } from '@ample/core';
 import { CASES, demo, gusset, job, JOINTS, only, useFolder } from './cli.testing.ts';
 
 const { folder, file } = useFolder();
@@ -318,6 +319,31 @@ describe('what is no use to the command', () => {
       'joint X2: input.gap: there is no field "toString"; leave it out.',
     ]);
   });
+  it('counts what a plate analysis proves where the basis lets it, and tells it', async () => {
+    const tern = readJob(job);
+    const { loads: _cases, checked: _signed, group: _shared, ...plate } = tern.joints.find((j) => j.mark === 'B1-01')!;
+    const joint = { ...plate, combinations: [{ name: 'C1', V_Ed: 60, N_Ed: 0, N_tie: 0, T: 0.4 }] };
+    const lets = readJob({ ...tern, basis: { ...tern.basis, settings: { analysis_proves: true } }, joints: [joint] });
+    const carried = [{ combination: 'C1', multiple: 1.62, buckling: [] }];
+    const proof = proofOf(withActions(lets.joints[0]!, lets), lets, carried, {
+      by: 'R. Quill',
+      note: 'looked at',
+      at: '2026-11-30',
+    });
+    const checked = async (loads: object) => {
+      const said = await gusset('check', file('proof.json', { ...lets, joints: [{ ...joint, loads }] }), '--json');
+      const [only] = (JSON.parse(said.out) as { joints: { state: string; governing: { check: string; multiple: number } }[] })
+        .joints;
+      return { code: said.code, ...only! };
+    };
+    expect(await checked({})).toMatchObject({ code: 1, state: 'not-whole' });
+    expect(await checked({ proof })).toMatchObject({
+      ...{ code: 0, state: 'holds', governing: { check: 'plate-analysis', multiple: 1.62 }, missing: [] },
+      proof: { by: 'R. Quill', stands: 'yes' },
+    });
+    expect(await checked({ proof: { ...proof, of: '0' } })).toMatchObject({ code: 1, state: 'not-whole' });
+  });
+
   it('escapes control characters of what it was given', async () => {
     const { code, err } = await gusset('line', 'FP | \u001b[31mred\nline');
     expect(code).toBe(2);

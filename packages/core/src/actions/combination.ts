@@ -69,6 +69,8 @@ export interface UnusedAction {
   readonly of: string;
   /** Why it may be left out, where somebody said so. */
   readonly aside?: string;
+  /** What of it this combination has, in kN or kNm; as a joint's own, not told. */
+  readonly here?: number;
 }
 
 /** Actions of one combination, forces in kN and moments in kNm. */
@@ -87,6 +89,10 @@ export type Combination = {
 export const NO_ACTIONS = Object.fromEntries(ACTION_NAMES.filter((k) => actionRow(k).always).map((k) => [k, 0])) as {
   readonly [K in Always]: number;
 };
+
+/** The actions that a combination has and its joint does not take, without those that are set aside, in kN and kNm. */
+export const untakenOf = ({ unused = [] }: Combination): { readonly [K in ActionName]?: number } =>
+  Object.fromEntries(unused.flatMap((u) => (u.aside === undefined && u.here ? [[u.name, u.here]] : [])));
 
 /** A combination with every action multiplied: by 1e3 and 1e6 it is in N and Nmm. */
 function scaled(c: Combination, factor: (name: ActionName) => number): Combination {

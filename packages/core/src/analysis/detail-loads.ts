@@ -6,7 +6,13 @@ import { Refusal } from '../refusal.ts';
 import { cross, plus, type Vec } from './vector.ts';
 
 /** What the model takes of actions, by the member at whose end they act. */
-const TAKEN = { beam: ['V_Ed', 'N_Ed', 'N_tie', 'M_Ed', 'V_ser'], column: ['N_Ed', 'M_y', 'M_z', 'V_y', 'V_z', 'T'] } as const;
+const TAKEN = {
+  beam: ['V_Ed', 'N_Ed', 'N_tie', 'M_Ed', 'V_ser', 'V_y', 'M_z', 'T'],
+  column: ['N_Ed', 'M_y', 'M_z', 'V_y', 'V_z', 'T'],
+} as const;
+
+/** How the end of a beam is held sideways, as by its floor: all of its web; where it is twisted, its place alone; where something acts that way, not at all. */
+export const heldSideways = (c: Combination): 'web' | 'place' | 'free' => (c.V_y || c.M_z ? 'free' : c.T ? 'place' : 'web');
 
 interface Load {
   readonly F: Vec;
@@ -15,7 +21,8 @@ interface Load {
 
 /**
  * Actions as a force N and a moment Nmm at the cut end of a member. Those of a beam stand at the support face, those of a column at the underside of
- * its plate. Throws a Refusal of an action that is not in the model.
+ * its plate. Of a beam +y is on the left of who looks from the support along it: V_y pushes there, M_z presses that side in, T twists from +y towards
+ * +z. Throws a Refusal of an action that is not in the model.
  */
 export function loadOf(
   member: keyof typeof TAKEN,
@@ -37,14 +44,17 @@ export function loadOf(
         `${actionSymbol(basis, name as 'V_Ed')}: ${c.name} has it, and it is not in the model; a combination without it can be analysed.`,
       );
   const at = (name: string): number => given[name] ?? 0;
-  if (at('N_tie') !== 0 && (at('V_Ed') !== 0 || at('N_Ed') !== 0 || at('M_Ed') !== 0))
+  if (at('N_tie') !== 0 && ['V_Ed', 'N_Ed', 'M_Ed', 'V_y', 'M_z', 'T'].some((k) => at(k) !== 0))
     throw new Refusal(
       'N_tie',
       `${actionSymbol(basis, 'N_tie')}: tying acts alone, and ${c.name} has other actions beside it; a combination with either can be analysed.`,
     );
   const { F, M } =
     member === 'beam'
-      ? { F: [1e3 * (at('N_Ed') + at('N_tie')), 0, -1e3 * at('V_Ed')] as Vec, M: [0, 1e6 * at('M_Ed'), 0] as Vec }
+      ? {
+          F: [1e3 * (at('N_Ed') + at('N_tie')), 1e3 * at('V_y'), -1e3 * at('V_Ed')] as Vec,
+          M: [1e6 * at('T'), 1e6 * at('M_Ed'), 1e6 * at('M_z')] as Vec,
+        }
       : columnEnd(at);
   if ([...F, ...M].every((x) => x === 0))
     throw new Refusal('combination', `combination: ${c.name} has no force; accepted is one that has.`);

@@ -3,7 +3,7 @@ import type { Ground } from '../detail/ground.ts';
 import { Refusal } from '../refusal.ts';
 import { allBolts, anchorsOf, boltsOf, drill, headOf } from './detail-bolts.ts';
 import { besideOf } from './detail-beside.ts';
-import { groundMoment, loadOf } from './detail-loads.ts';
+import { groundMoment, heldSideways, loadOf } from './detail-loads.ts';
 import { buttsOf, oneFrom, unsizedOf, weldsOf } from './detail-welds.ts';
 import { readFieldModel, type FieldModel } from './model.ts';
 import { boxOf } from './outline.ts';
@@ -59,6 +59,7 @@ export function fieldModelOf(
   const roots = made.roots.map((r) => ({ ...r, name: `root of ${r.a} on ${r.b}` }));
   const loaded = made.ends.find((e) => e.loaded);
   if (!loaded?.loaded) throw new Refusal('detail', 'detail: it has no end of a member to be loaded.');
+  const sideways = loaded.loaded === 'beam' ? heldSideways(combination) : 'free';
   const [one, sized] = [oneFrom(made), [...weldsOf(joint, made), ...buttsOf(joint, made)]];
   return readFieldModel({
     title: combination.name,
@@ -68,13 +69,11 @@ export function fieldModelOf(
     bolts: [...boltsOf(joint, made), ...anchorsOf(joint, made, ground)],
     beds: ground ? [bedOf(ground)] : [],
     sections: made.ends.map((e) => {
-      const held = beside.guided.find((g) => g.name === e.name)?.held;
+      const held = beside.guided.find((g) => g.name === e.name)?.held ?? (e === loaded && sideways === 'place' ? ['y'] : []);
       const { name, sheets, point, normal } = e;
-      return { name, plates: sheets, point, normal, fixed: e.loaded === null && !held, held: held ?? [] };
+      return { name, plates: sheets, point, normal, fixed: e.loaded === null && !held.length, held };
     }),
-    // A beam is held sideways at its end, as by its floor.
-    holds:
-      loaded.loaded === 'beam' ? [{ plates: [loaded.sheets[0]!], point: loaded.point, normal: loaded.normal, held: ['y'] }] : [],
+    holds: sideways === 'web' ? [{ plates: [loaded.sheets[0]!], point: loaded.point, normal: loaded.normal, held: ['y'] }] : [],
     lines: beside.lines,
     loads: [
       ...beside.loads,

@@ -40,6 +40,18 @@ export const CLOSE_FIELD: BasisField = {
   about: 'A joint that holds with less than this to spare is marked',
 };
 
+/** Whether a plate analysis may stand where no check of the standard does. */
+export const PROVES_FIELD: BasisField = {
+  id: 'analysis_proves',
+  label: 'Plate analysis may prove what the checks do not cover',
+  type: 'yes',
+  usual: false,
+  later: true,
+  about:
+    'An action that no check of a joint takes may then be shown by its plate analysis, signed by name joint by joint; else it keeps the joint from being whole',
+};
+export const mayProve = ({ settings }: Pick<Basis, 'settings'>): boolean => settings[PROVES_FIELD.id] === true;
+
 /** What a job is designed to. */
 export interface Basis {
   readonly standard: Standard;

@@ -7,7 +7,8 @@ import { basisOf } from '../standards/job-basis.ts';
 import { loadSets, type JobLoads } from '../standards/loads.ts';
 import { actionsOf, splitByCase, tryCheckStored, withActions, type Acted, type JointLoads } from './actions.ts';
 import { readJob, type JobDocument, type JointDocument } from './document.ts';
-import { fingerprint, isStale } from './fingerprint.ts';
+import { isStale } from './fingerprint.ts';
+import { fingerprint } from './print.ts';
 import { summaryOf } from './summary.ts';
 
 const read = (name: string): JobDocument =>

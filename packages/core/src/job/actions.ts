@@ -9,15 +9,17 @@ import {
   type UnusedAction,
 } from '../actions/combination.ts';
 import { FORCE } from '../actions/schema.ts';
-import type { Settings } from '../basis/basis.ts';
+import { mayProve, type Basis, type Settings } from '../basis/basis.ts';
 import type { Joint, JointKind } from '../joints/kind.ts';
 import { kindOf } from '../joints/registry.ts';
-import { tryCheckJoint, type CheckedJoint, type JointReport } from '../joints/report.ts';
+import type { GivenProof, Proof } from '../joints/proof.ts';
+import { tryCheckJoint, type CheckedJoint, type JointLike, type JointReport } from '../joints/report.ts';
 import type { GivenRules } from '../rules/index.ts';
 import { Refusal, refusalOf } from '../refusal.ts';
 import { basisOf } from '../standards/job-basis.ts';
 import { loadSets, loadsSchema, pruned, type JobLoads, type LoadSet } from '../standards/loads.ts';
 import { size } from '../validate/sizes.ts';
+import { analysisPrint } from './print.ts';
 
 /** What one load case does at a joint, kN and kNm. */
 export type CaseForces = { readonly [K in ActionName]?: number };
@@ -28,6 +30,8 @@ export interface JointLoads {
   readonly forces?: Readonly<Record<string, CaseForces>>;
   /** Actions that this kind of joint does not take, each with the reason why it may be left out. */
   readonly aside?: { readonly [K in ActionName]?: string };
+  /** What a plate analysis shows of those that are not set aside. */
+  readonly proof?: Proof;
   /** Cases of its own in place of the job's. */
   readonly own?: JobLoads;
   /** The end of the member that stands here, as the analysis names it. */
@@ -39,6 +43,18 @@ export const jointLoadsSchema = Joi.object({
     .pattern(/^\S{1,40}$/, Joi.object(Object.fromEntries(CASE_ACTIONS.map((k) => [k, size(-FORCE, FORCE)]))))
     .max(40),
   aside: Joi.object(Object.fromEntries(ACTION_NAMES.map((k) => [k, Joi.string().trim().min(1).max(200)]))),
+  proof: Joi.object({
+    actions: Joi.array()
+      .items(Joi.valid(...ACTION_NAMES).required())
+      .max(ACTION_NAMES.length)
+      .unique()
+      .required(),
+    carries: Joi.object().pattern(Joi.string().max(200), Joi.number().min(1).max(1e6)).min(1).max(400).required(),
+    by: Joi.string().trim().min(1).max(80).required(),
+    at: Joi.string().isoDate().max(40).required(),
+    note: Joi.string().trim().min(1).max(2000).required(),
+    of: Joi.string().max(40).required(),
+  }),
   own: loadsSchema,
   end: Joi.string().trim().min(1).max(60),
 });
@@ -46,6 +62,7 @@ export const jointLoadsSchema = Joi.object({
 /** The part of a joint that says what acts on it. */
 export interface Acted {
   readonly kind: string;
+  readonly input?: unknown;
   readonly combinations: readonly Combination[];
   readonly loads?: JointLoads | undefined;
   readonly settings?: Partial<Settings> | undefined;
@@ -107,18 +124,25 @@ export function actionsOf(joint: Acted, job: JudgedBy): JointActions {
   return { combinations: all.map((c) => without(c, unused)), count, unused };
 }
 
-/** The joint with all that acts on it as ready combinations, as it is judged: done again it is the same. */
-export function withActions<J extends Acted>(joint: J, job: JudgedBy): J {
-  const { loads: _worked, ...rest } = joint;
-  return { ...(rest as J), combinations: actionsOf(joint, job).combinations };
+/** The joint with all that acts on it as ready combinations, as it is judged, and what was proved of it: done again it is the same. */
+export function withActions<J extends Acted>(joint: J, job: JudgedBy): J & Pick<JointLike, 'proof'> {
+  const { loads, ...rest } = joint;
+  const acted = { ...(rest as J), combinations: actionsOf(joint, job).combinations };
+  return loads?.proof ? { ...acted, proof: givenProof(loads.proof, acted, basisOf(job, joint.settings)) } : acted;
 }
+
+/** A proof that was signed, and whether it speaks of the joint as it stands. */
+const givenProof = (proof: Proof, { kind, input, combinations }: Acted, basis: Basis): GivenProof => ({
+  ...proof,
+  stands: !mayProve(basis) ? 'basis' : proof.of === analysisPrint({ kind, input, combinations }, basis) ? 'yes' : 'changed',
+});
 
 /** A combination without what its joint does not take; it tells of that. */
 function without(c: Combination, unused: readonly UnusedAction[]): Combination {
   const here = unused.filter((u) => c[u.name]);
   if (here.length === 0) return c;
   const left = Object.fromEntries(Object.entries(c).filter(([k]) => !here.some((u) => u.name === k)));
-  return { ...NO_ACTIONS, ...(left as unknown as Combination), unused: here };
+  return { ...NO_ACTIONS, ...(left as unknown as Combination), unused: here.map((u) => ({ ...u, here: c[u.name]! })) };
 }
 
 /** The load cases of a joint: its own, or the job's. */
@@ -224,7 +248,9 @@ export function forcesOf(name: string, actions: CaseForces): CaseForces {
 export function tryCheckStored<J extends Acted & { readonly input: unknown }>(
   stored: J,
   job: JudgedBy,
-): { readonly joint: J; readonly report: JointReport; readonly built: Joint } | Extract<CheckedJoint, { refusal: unknown }> {
+):
+  | { readonly joint: J & Pick<JointLike, 'proof'>; readonly report: JointReport; readonly built: Joint }
+  | Extract<CheckedJoint, { refusal: unknown }> {
   try {
     const joint = withActions(stored, job);
     const checked = tryCheckJoint(joint, basisOf(job, stored.settings));

@@ -3,11 +3,12 @@ import { actionSymbol } from '../basis/standard.ts';
 import { formerLines, type Drawing, type Item } from '../drawing/index.ts';
 import { fieldWords } from '../joints/field-help.ts';
 import { fieldApplies } from '../joints/kind.ts';
+import { proofSentence } from '../joints/proof.ts';
 import { kindOf } from '../joints/registry.ts';
 import { basisOf } from '../standards/job-basis.ts';
 import { tryCheckStored, tryCombinations, type JudgedBy } from './actions.ts';
 import type { JobDocument, JointDocument } from './document.ts';
-import { canonical } from './fingerprint.ts';
+import { canonical } from './print.ts';
 import { contentOf } from './records.ts';
 import { standingOf, type Standing } from './standing.ts';
 import { titleOf } from './title.ts';
@@ -82,6 +83,7 @@ function actionDifferences(a: Compared, b: Compared, jobA: JudgedBy, jobB: Judge
       ),
       ...j.combinations.map((c) => [c.name, forcesText(c, job, units)] as const),
       ...Object.entries(j.loads?.aside ?? {}).map(([k, reason]) => [`${k} set aside`, reason] as const),
+      ...(j.loads?.proof ? [['Proof by plate analysis', proofSentence(j.loads.proof, basisOf(job))] as const] : []),
     ]);
   const [x, y] = [texts(a, jobA), texts(b, jobB)];
   const given = [...new Set([...x.keys(), ...y.keys()])].flatMap((what): Difference[] => {

@@ -1,6 +1,7 @@
 import { analyseSystem, systemOf, type FieldOptions, type FieldResult } from '../analysis/analyse.ts';
 import { fieldModelOf } from '../analysis/detail.ts';
 import type { Drawing, Item } from '../drawing/index.ts';
+import { untakenOf } from '../actions/combination.ts';
 import type { CheckResult } from '../checks/check.ts';
 import type { RowFlow } from '../joints/rows.ts';
 import { counterparts, rowsBeside, type Counterpart } from './field-counterparts.ts';
@@ -69,7 +70,8 @@ export function jointModel(
   const first = report.combinations[at]?.first ?? null;
   const check = first && report.combinations[at]!.checks.find((c) => c.title === first.title);
   return {
-    model: fieldModelOf(built, chosen, { preview }),
+    // What no check takes acts all the same, unless it was set aside.
+    model: fieldModelOf(built, { ...chosen, ...untakenOf(chosen) }, { preview }),
     absent: built.solid.absent ?? [],
     name: chosen.name,
     hand: first ? { multiple: first.multiple, title: first.title, clause: check?.clause ?? '' } : null,

@@ -5,7 +5,7 @@ import { kindOf } from '../joints/registry.ts';
 import { buildJoint, reportOf } from '../joints/report.ts';
 import { basisOf } from '../standards/job-basis.ts';
 import { readJob, type JobDocument } from './document.ts';
-import { fingerprint } from './fingerprint.ts';
+import { fingerprint } from './print.ts';
 import { summaryOf } from './summary.ts';
 import { lineOf, titleOf } from './title.ts';
 import { workingsOf } from './workings.ts';

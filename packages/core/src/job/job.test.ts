@@ -7,7 +7,7 @@ import { SI } from '../units/system.ts';
 import { basisOf, DEFAULT_BASIS } from '../standards/job-basis.ts';
 import { buildJoint, checkJoint, firstPath, reportOf } from '../joints/report.ts';
 import { migrate, readJob, type JobDocument } from './document.ts';
-import { fingerprint } from './fingerprint.ts';
+import { fingerprint } from './print.ts';
 import { revisionLetter } from './revision.ts';
 import { summaryOf } from './summary.ts';
 import { workingsOf } from './workings.ts';

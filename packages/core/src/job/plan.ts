@@ -21,7 +21,7 @@ import { size } from '../validate/sizes.ts';
 import { validate } from '../validate/index.ts';
 import { actionsOf, forcesOf, loadsOf, type CaseForces, type JudgedBy, type RuledJob } from './actions.ts';
 import { readJoint, type JointDocument } from './document.ts';
-import { canonical } from './fingerprint.ts';
+import { canonical } from './print.ts';
 import { markSchema } from './house-mark.ts';
 import { contentOf, type JointContent } from './records.ts';
 import { standingOf, type Standing } from './standing.ts';

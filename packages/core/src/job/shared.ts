@@ -1,7 +1,7 @@
 import { givenOf } from '../joints/given.ts';
 import { kindOf } from '../joints/registry.ts';
 import { Refusal } from '../refusal.ts';
-import { canonical } from './fingerprint.ts';
+import { canonical } from './print.ts';
 
 interface Detailed {
   readonly kind: string;

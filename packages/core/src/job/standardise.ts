@@ -6,7 +6,7 @@ import { kindTitle } from '../joints/kind.ts';
 import { kindOf } from '../joints/registry.ts';
 import { Refusal } from '../refusal.ts';
 import { validate } from '../validate/index.ts';
-import { canonical } from './fingerprint.ts';
+import { canonical } from './print.ts';
 import type { RuledJob } from './actions.ts';
 import { presentCost, searchOf, type SearchedJoint } from './search.ts';
 import { detailOf, withDetailOf } from './shared.ts';

@@ -19,7 +19,7 @@ export function summaryOf(
     known = { stale: isStale(stored, job), members: kind.members(stored.input, basis.units) };
     const joint = withActions(stored, job);
     const built = kind.build(joint.input, basis);
-    const report = summaryUnder(built, joint.combinations);
+    const report = summaryUnder(built, joint.combinations, joint.proof);
     const q = built.quantities;
     const worst = report.combinations[report.worst];
     return {

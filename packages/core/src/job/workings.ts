@@ -4,7 +4,15 @@ import { checkRules, resultKey, type CheckResult, type Prepared, type RuleResult
 import { stepsOf, type WorkingSection } from '../checks/workings.ts';
 import { Run, type Origin, type Step } from '../formula/index.ts';
 import type { Joint } from '../joints/kind.ts';
-import { buildJoint, reportCombination, summarise, type JointLike, type JointReport } from '../joints/report.ts';
+import { PROOF_ID, provedWords } from '../joints/proof.ts';
+import {
+  buildJoint,
+  reportCombination,
+  summarise,
+  type CombinationReport,
+  type JointLike,
+  type JointReport,
+} from '../joints/report.ts';
 import { multipleText } from '../units/format.ts';
 import type { Units } from '../units/system.ts';
 
@@ -46,7 +54,7 @@ export function workingsOf(
 ): Workings {
   const { units } = basis;
   const run = new Run(prepared.sheet);
-  const reports = joint.combinations.map((c) => reportCombination(c, prepared.check(inNewtons(c), run), basis));
+  const reports = joint.combinations.map((c) => reportCombination(c, prepared.check(inNewtons(c), run), basis, joint.proof));
   const { combination, steps, checks, rules, ruleSteps, origins } = traced(joint, index, prepared);
   const report = summarise(reports, rules, basis);
   const governs = reports[index]?.governs ?? null;
@@ -59,6 +67,7 @@ export function workingsOf(
       // Sections that belong to a check under a longer name (the slip cases) stay with it.
       ...(combination ? [...shared].map((id) => sharedSection(id, stepsIn(id))) : []),
       ...checks.map((c) => checkSection(c, stepsIn(c.id, whereOf(c)), governs, units)),
+      ...(reports[index] ? proofSections(reports[index], joint, basis) : []),
       ...partsBeside(steps, checks).map(({ id, where }) =>
         sharedSection(id, stepsIn(id, where), where, checks.find((c) => c.id === id)?.title),
       ),
@@ -132,6 +141,18 @@ function checkSection(c: CheckResult, steps: WorkingSection['steps'], governs: s
     steps,
   };
 }
+
+/** What a plate analysis proves besides, which has no lines of its own here. */
+const proofSections = (
+  { checks, combination, governs }: CombinationReport,
+  { proof }: JointLike,
+  basis: Basis,
+): WorkingSection[] =>
+  checks.flatMap((c) =>
+    c.id === PROOF_ID && proof
+      ? [{ ...checkSection(c, [], governs, basis.units), summary: `${provedWords(proof, combination.name, basis)}.` }]
+      : [],
+  );
 
 function ruleSection(r: RuleResult, steps: WorkingSection['steps'], units: Units): WorkingSection {
   const sign = r.sense === '>=' ? '≥' : '≤';

@@ -29,7 +29,7 @@ const { waysOut } = await import('../design/ways-out.testing.ts');
 const { readJob } = await import('../job/document.ts');
 const { summaryOf } = await import('../job/summary.ts');
 const { FIN } = await import('./beam-end/samples.testing.ts');
-const { fingerprint } = await import('../job/fingerprint.ts');
+const { fingerprint } = await import('../job/print.ts');
 const { workingsOf } = await import('../job/workings.ts');
 const combination = { name: 'C1', V_Ed: 40, N_Ed: 0, N_tie: 0 };
 const job = () =>

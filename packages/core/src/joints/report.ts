@@ -1,4 +1,4 @@
-import { actionRow, inNewtons, type Combination, type UnusedAction } from '../actions/combination.ts';
+import { actionRow, inNewtons, type ActionName, type Combination, type UnusedAction } from '../actions/combination.ts';
 import { Run, type Sheet } from '../formula/index.ts';
 import {
   isBroken,
@@ -12,6 +12,7 @@ import {
 } from '../checks/check.ts';
 import { failureItems, type Drawing, type Item } from '../drawing/index.ts';
 import type { Joint } from './kind.ts';
+import { lapsedWords, proofFor, proofResult, provedWords, type GivenProof } from './proof.ts';
 import { kindOf } from './registry.ts';
 import { refusalOf } from '../refusal.ts';
 import { multipleText } from '../units/format.ts';
@@ -86,28 +87,34 @@ export interface JointLike {
   readonly kind: string;
   readonly input: unknown;
   readonly combinations: readonly Combination[];
+  /** What a plate analysis of this very joint shows besides. */
+  readonly proof?: GivenProof | undefined;
 }
 
 /** The joint that a document describes. Throws a Refusal when it can't be built so. */
 export const buildJoint = (joint: Pick<JointLike, 'kind' | 'input'>, basis: Basis): Joint =>
   kindOf(joint.kind).build(joint.input, basis);
 
-/** What the checks say of a joint under these combinations. */
-export function reportOf({ prepared, basis }: Joint, combinations: readonly Combination[]): JointReport {
+/** What the checks say of a joint under these combinations, and what a plate analysis of this very joint proves besides. */
+export function reportOf({ prepared, basis }: Joint, combinations: readonly Combination[], proof?: GivenProof): JointReport {
   const run = runOf(prepared.sheet);
   const acting = combinations.map(inNewtons);
-  const reports = combinations.map((c, i) => reportCombination(c, prepared.check(acting[i]!, run), basis));
+  const reports = combinations.map((c, i) => reportCombination(c, prepared.check(acting[i]!, run), basis, proof));
   return summarise(reports, prepared.judge(run, loadsIn(acting)), basis);
 }
 
 /** Builds and checks one joint under all its combinations. Throws a Refusal when it can't be built as described. */
-export const checkJoint = (joint: JointLike, basis: Basis): JointReport => reportOf(buildJoint(joint, basis), joint.combinations);
+export const checkJoint = (joint: JointLike, basis: Basis): JointReport =>
+  reportOf(buildJoint(joint, basis), joint.combinations, joint.proof);
 
 export function reportCombination(
   combination: Combination,
-  { results: checks, notes }: Checked,
+  { results, notes }: Checked,
   basis: Basis,
+  given?: GivenProof,
 ): CombinationReport {
+  const proof = given && proofFor(combination, given);
+  const checks = proof ? [...results, proofResult(combination, proof.multiple, basis)] : results;
   let first: StrengthResult | null = null;
   let governs: StrengthResult | null = null;
   let passes = true;
@@ -120,12 +127,20 @@ export function reportCombination(
     if (!first || c.multiple < first.multiple) first = c;
     if (!governs || (c.utilisation ?? Infinity) > (governs.utilisation ?? Infinity)) governs = c;
   }
-  const missing = [...missingOf(checks), ...unusedOf(combination, basis)];
+  const missing = [...missingOf(checks), ...(proof ? [] : unusedOf(combination, basis, given))];
   const state = stateUnder(first, passes, missing, basis);
   return {
     combination,
     checks,
-    notes: said.length || combination.unused ? [...notes, ...said, ...asideOf(combination, basis)] : notes,
+    notes:
+      said.length || combination.unused
+        ? [
+            ...notes,
+            ...said,
+            ...asideOf(combination, basis),
+            ...(proof && given ? [provedWords(given, combination.name, basis)] : []),
+          ]
+        : notes,
     first: first && { id: first.id, key: resultKey(first), title: first.title, multiple: first.multiple },
     governs: governs && resultKey(governs),
     missing,
@@ -155,18 +170,20 @@ export function standsUnder(
   acting: Combination,
   run: Run,
   enough?: number,
+  proof?: GivenProof,
 ): StandsUnder {
-  const least = prepared.least?.(acting, run, enough) ?? null;
-  if (!least) return reportCombination(combination, prepared.check(acting, run), basis);
+  // What a plate analysis shows stands among the results.
+  const least = (proof && combination.unused ? null : prepared.least?.(acting, run, enough)) ?? null;
+  if (!least) return reportCombination(combination, prepared.check(acting, run), basis, proof);
   const missing = unusedOf(combination, basis);
   return { combination, first: least.first, missing, state: stateUnder(least.first, least.passes, missing, basis) };
 }
 
 /** The summary of a joint under these combinations: that of its report, in less time. */
-export function summaryUnder(joint: Joint, combinations: readonly Combination[]): Summary {
+export function summaryUnder(joint: Joint, combinations: readonly Combination[], proof?: GivenProof): Summary {
   const run = runOf(joint.prepared.sheet);
   const acting = combinations.map(inNewtons);
-  const standings = combinations.map((c, i) => standsUnder(joint, c, acting[i]!, run));
+  const standings = combinations.map((c, i) => standsUnder(joint, c, acting[i]!, run, undefined, proof));
   return summarise(standings, joint.prepared.judge(run, loadsIn(acting)), joint.basis);
 }
 
@@ -182,15 +199,18 @@ const actionWords = ({ name, most, of }: UnusedAction, basis: Basis): string => 
   return `up to ${basis.units.stated(most, quantity)} ${basis.units.unitOf(quantity)} in ${of}`;
 };
 
+/** What is missing where no check takes an action. */
+export const unusedId = (name: ActionName): string => `unused-${name}`;
+
 /** Actions that the joint was given, that none of its checks takes, and that nobody set aside. */
-const unusedOf = ({ unused = [] }: Combination, basis: Basis): Missing[] =>
+const unusedOf = ({ unused = [] }: Combination, basis: Basis, proof?: GivenProof): Missing[] =>
   unused.flatMap((u) =>
     u.aside === undefined
       ? [
           {
-            id: `unused-${u.name}`,
+            id: unusedId(u.name),
             title: `${actionSymbol(basis, u.name)} has no path in this joint`,
-            reason: `${actionWords(u, basis)}: no check of this joint takes it. Choose a joint that does, or set it aside with a reason`,
+            reason: `${actionWords(u, basis)}: no check of this joint takes it. Choose a joint that does, or set it aside with a reason${lapsedWords(proof)}`,
           },
         ]
       : [],
@@ -276,7 +296,7 @@ export type CheckedJoint =
 export function tryCheckJoint(joint: JointLike, basis: Basis): CheckedJoint {
   try {
     const built = buildJoint(joint, basis);
-    return { built, report: reportOf(built, joint.combinations) };
+    return { built, report: reportOf(built, joint.combinations, joint.proof) };
   } catch (e) {
     return { refusal: refusalOf(e) };
   }

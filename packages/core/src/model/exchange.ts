@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { jointSchema, readJoint, type JointDocument } from '../job/document.ts';
-import { canonical, isStale } from '../job/fingerprint.ts';
+import { isStale } from '../job/fingerprint.ts';
+import { canonical } from '../job/print.ts';
 import { givenJointSchema, planJoint, type GivenJoint, type JointPlan, type PlanChoices } from '../job/plan.ts';
 import { contentOf, type ModelPlace } from '../job/records.ts';
 import { standingOf } from '../job/standing.ts';

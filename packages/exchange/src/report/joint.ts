@@ -14,6 +14,7 @@ import {
   SI,
   type Units,
   multipleText,
+  proofSentence,
   STATE_WORDS,
   workingsOf,
   titleOf,
@@ -74,6 +75,7 @@ export function jointPages(page: Paper, { job, joint: stored, revision, level, i
     page.paragraph(`Not checked: ${m.title}. ${m.reason}`, { colour: OXIDE, size: 9 });
   for (const n of report.combinations[worst]?.combination.unused ?? [])
     if (n.aside !== undefined) page.paragraph(`${actionSymbol(basis, n.name)} is set aside: ${n.aside}`, { size: 9 });
+  if (joint.proof?.stands === 'yes') page.paragraph(`${proofSentence(joint.proof, basis)}.`, { size: 9 });
   if (joint.note) page.paragraph(joint.note);
   said(page, stored);
 

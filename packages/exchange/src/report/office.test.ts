@@ -3,7 +3,7 @@ import { PassThrough } from 'node:stream';
 import { buffer } from 'node:stream/consumers';
 import JSZip from 'jszip';
 import { describe, expect, it } from 'vitest';
-import { readJob, stepSides, tryCheckStored, workingsOf, type Notation } from '@ample/core';
+import { proofOf, readJob, stepSides, tryCheckStored, withActions, workingsOf, type Notation } from '@ample/core';
 import { mathMl } from './html.ts';
 import { jobOffice, jointOffice, printedJob } from './office.ts';
 import { converted, NO_OFFICE, office } from './office.testing.ts';
@@ -97,6 +97,25 @@ describe('the calculation as text', () => {
     const gives = (await of('txt', 'B2-15')).toString();
     expect(gives).toMatch(/^! Bearing/m);
   });
+  it('tells what a plate analysis proves, and who signed it', async () => {
+    const { loads: _cases, checked: _signed, ...plate } = tern.joints.find((j) => j.mark === 'B1-01')!;
+    const joint = { ...plate, combinations: [{ name: 'C1', V_Ed: 60, N_Ed: 0, N_tie: 0, T: 0.4 }] };
+    const job = { ...tern, basis: { ...tern.basis, settings: { ...tern.basis.settings, analysis_proves: true } } };
+    const carried = [{ combination: 'C1', multiple: 1.62, buckling: [] }];
+    const proof = proofOf(withActions(joint, job), job, carried, { by: 'R. Quill', note: 'mesh looked at', at: '2026-11-30' });
+    const told = async (loads?: object): Promise<string> => {
+      const text = await of('txt', 'B1-01', { ...job, joints: [{ ...joint, ...(loads ? { loads } : {}) }] });
+      return text.toString('utf8').replace(/\s+/g, ' ');
+    };
+    const text = await told({ proof });
+    expect(text).toContain(
+      'T shown by plate analysis, which carries 1.62 × C1; signed by R. Quill on 2026-11-30: mesh looked at.',
+    );
+    expect(text).toContain('Plate analysis, with T');
+    expect(text).not.toContain('not whole');
+    expect(await told()).toMatch(/not whole.*T has no path in this joint/);
+  });
+
   it('wraps at spaces, a longer word alone', () => {
     expect(wrapped('aa bb cc', 5)).toEqual(['aa bb', 'cc']);
     expect(wrapped('aaaaaaa b', 5)).toEqual(['aaaaaaa', 'b']);

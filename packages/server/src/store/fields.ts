@@ -1,5 +1,5 @@
 import { and, desc, eq, inArray, notInArray } from 'drizzle-orm';
-import { basisOf, fingerprint, withActions, type FieldRecord, type FieldResultKept } from '@ample/core';
+import { analysisPrint, basisOf, withActions, type FieldRecord, type FieldResultKept } from '@ample/core';
 import type { Handle } from './database.ts';
 import { Conflict } from './errors.ts';
 import { getJob } from './jobs.ts';
@@ -10,11 +10,11 @@ import { fields } from './schema.ts';
 /** Analyses that are kept of one joint, the newest. */
 const MOST = 60;
 
-/** What the result of a joint depends on, as it stands. */
+/** What the analysis of a joint depends on, as it stands. */
 async function standing(db: Handle, jointId: string): Promise<{ readonly version: number; readonly fingerprint: string }> {
   const joint = await readableJoint(db, jointId);
   const job = await getJob(db, joint.jobId);
-  return { version: joint.version, fingerprint: fingerprint(withActions(joint, job), basisOf(job, joint.settings)) };
+  return { version: joint.version, fingerprint: analysisPrint(withActions(joint, job), basisOf(job, joint.settings)) };
 }
 
 /** Of each combination the analysis of the joint as it stands; where there is none, the last one of what it was. A damaged one is none. */

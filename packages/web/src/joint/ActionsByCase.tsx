@@ -17,6 +17,7 @@ import {
   type Basis,
   type CaseForces,
   type JobLoads,
+  mayProve,
   type JobRecord,
   type JointContent,
   type JointKind,
@@ -245,7 +246,10 @@ export function Aside({ basis, job, content, read, typed, onTyped }: AsideProps)
   if (names.length === 0) return null;
   return (
     <fieldset className="mt-4">
-      <legend className="font-semibold">Not taken by this joint: it is not whole until each is set aside with a reason</legend>
+      <legend className="font-semibold">
+        Not taken by this joint: it is not whole until each is set aside with a reason
+        {mayProve(basis) && ', or its plate analysis shows it (Field)'}
+      </legend>
       {names.map((n) => {
         const u = unused.find((x) => x.name === n);
         return (

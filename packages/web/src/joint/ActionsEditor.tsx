@@ -107,8 +107,11 @@ export function ActionsEditor({ basis, given, onClose }: { basis: Basis; given: 
     if (typeof list === 'string') return list;
     const loads = readCases(cases, units);
     if (typeof loads === 'string') return loads;
-    const { loads: _before, ...rest } = content;
-    const next = { ...rest, combinations: list, ...(Object.keys(loads).length ? { loads } : {}) };
+    const { loads: before, ...rest } = content;
+    // Which end of a member it is, and what was proved of it, is not typed here.
+    const { end, proof } = before ?? {};
+    const all = { ...loads, ...(end === undefined ? {} : { end }), ...(proof ? { proof } : {}) };
+    const next = { ...rest, combinations: list, ...(Object.keys(all).length ? { loads: all } : {}) };
     try {
       actionsOf(next, job);
     } catch (e) {

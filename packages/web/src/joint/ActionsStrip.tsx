@@ -5,7 +5,9 @@ import {
   multipleText,
   type ActionField,
   type Basis,
+  unusedId,
   type Combination,
+  type Missing,
   type CombinationReport,
   type JointReport,
   type Units,
@@ -80,7 +82,7 @@ export function ActionsStrip({ basis, report, selected, onSelect, given, actions
           </span>
           <span className="block">
             {forces(c.combination, actions, basis.units)}
-            {c.combination.unused && <Unused c={c.combination} basis={basis} />}
+            {c.combination.unused && <Unused c={c.combination} basis={basis} missing={c.missing} />}
           </span>
           <span className="state">
             <Mark state={c.state as ShownState} size={10} />
@@ -96,15 +98,18 @@ export function ActionsStrip({ basis, report, selected, onSelect, given, actions
   );
 }
 
-/** Actions that the joint does not take: a warning, or in grey where they are set aside. */
-const Unused = ({ c, basis }: { c: Combination; basis: Basis }) =>
-  c.unused!.map((u) => (
-    <span
-      key={u.name}
-      className={u.aside === undefined ? 'unused' : 'muted'}
-      title={u.aside ?? 'no check of this joint takes it'}
-    >
-      {' · '}
-      {actionSymbol(basis, u.name)} {u.aside === undefined ? 'not taken' : 'set aside'}
-    </span>
-  ));
+/** Actions that the joint does not take: a warning, or in grey where they are set aside or shown by a plate analysis. */
+const Unused = ({ c, basis, missing }: { c: Combination; basis: Basis; missing: readonly Missing[] }) =>
+  c.unused!.map((u) => {
+    const proved = u.aside === undefined && !missing.some((m) => m.id === unusedId(u.name));
+    return (
+      <span
+        key={u.name}
+        className={u.aside === undefined && !proved ? 'unused' : 'muted'}
+        title={u.aside ?? (proved ? 'a plate analysis shows it' : 'no check of this joint takes it')}
+      >
+        {' · '}
+        {actionSymbol(basis, u.name)} {u.aside !== undefined ? 'set aside' : proved ? 'by plate analysis' : 'not taken'}
+      </span>
+    );
+  });

@@ -66,8 +66,8 @@ const worker = {
   check(kindId: string, content: JointContent, job: JudgedBy, title: TitleDraft, selected: number): CheckAnswer {
     return refusing(() => {
       const joint = kindOf(kindId).build(content.input, basisFor(job, content));
-      const { combinations } = withActions(content, job);
-      const report = reportOf(joint, combinations);
+      const { combinations, proof } = withActions(content, job);
+      const report = reportOf(joint, combinations, proof);
       const combination = combinations[selected >= 0 ? selected : report.worst] ?? null;
       return { report, drawing: joint.drawing({ ...title, verdict: report.verdict }, combination), quantities: joint.quantities };
     });

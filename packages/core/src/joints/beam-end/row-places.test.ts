@@ -5,7 +5,7 @@ import { type RowsFrom, ROWS_FROM } from '../../basis/basis.ts';
 import { basisOf } from '../../standards/job-basis.ts';
 import { checkJoint } from '../report.ts';
 import { readJob } from '../../job/document.ts';
-import { fingerprint } from '../../job/fingerprint.ts';
+import { fingerprint } from '../../job/print.ts';
 import type { Drawing, TitleBlock } from '../../drawing/index.ts';
 import { validate } from '../../validate/index.ts';
 import { kindOf } from '../registry.ts';

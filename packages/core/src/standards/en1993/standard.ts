@@ -13,7 +13,7 @@ import {
   STEEL_GRADES,
   steelStrength,
 } from '../../catalogue/index.ts';
-import { ROWS_FIELD, type Basis } from '../../basis/basis.ts';
+import { PROVES_FIELD, ROWS_FIELD, type Basis } from '../../basis/basis.ts';
 import type { BasisField } from '../../basis/field.ts';
 import type { FactorChoice, Standard } from '../../basis/standard.ts';
 import { Refusal } from '../../refusal.ts';
@@ -164,6 +164,7 @@ const SETTINGS: readonly BasisField[] = [
     usual: false,
     about: 'Largest distances of Table 3.3, so that plates stay closed and dry',
   },
+  PROVES_FIELD,
 ];
 
 export const en1993: Standard = {

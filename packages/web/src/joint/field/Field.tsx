@@ -27,6 +27,7 @@ import type { JointEditor } from '../editor.ts';
 import { Answer } from './Answer.tsx';
 import { BesideChecks } from './BesideChecks.tsx';
 import { Pictured, SHOWN_WORDS } from './Pictured.tsx';
+import { Proof, type Proving } from './Proof.tsx';
 import { Bolts, Uses, type PartMoves } from './Used.tsx';
 import { useField, type FieldRun, type Kept } from './useField.ts';
 
@@ -36,10 +37,11 @@ interface Props {
   readonly report: JointReport;
   readonly editor: JointEditor;
   readonly jointId: string;
+  readonly proving: Proving;
 }
 
 /** The plates, bolts and welds of a joint, loaded until something stops them, beside the checks of the standard. */
-export function FieldView({ content, job, report, editor, jointId }: Props) {
+export function FieldView({ content, job, report, editor, jointId, proving }: Props) {
   const basis = useMemo(() => basisOf(job, content.settings), [job, content.settings]);
   const { units } = basis;
   const names = content.combinations.map((c) => c.name);
@@ -80,6 +82,7 @@ export function FieldView({ content, job, report, editor, jointId }: Props) {
       </div>
       <div className="field-side">
         <Start {...{ run, names, combination, setAsked }} />
+        <Proof {...{ content, job, basis, run }} {...proving} />
         {found && shown && (
           <>
             {found.all.length > 1 && <Compared found={found} shown={shown.field.combination} look={setLooked} />}

@@ -1,6 +1,6 @@
 import { proxy } from 'comlink';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { basisOf, fieldOfKept, fingerprint, keptOf, type FieldRecord, type JobRecord, type JointContent } from '@ample/core';
+import { analysisPrint, basisOf, fieldOfKept, keptOf, type FieldRecord, type JobRecord, type JointContent } from '@ample/core';
 import { api } from '../../api.ts';
 import type { JointField, ProposedCombination } from '@ample/core/field';
 import { fieldWorker } from '../../work/client.ts';
@@ -74,7 +74,7 @@ function foundOf(mark: string, records: readonly FieldRecord[], of: string): Kep
 
 /** Analyses a joint in a worker: a coarse preview of each combination first, then the whole. `key`: id of the joint; `several`: proposals are wanted. */
 export function useField(content: JointContent, job: JobRecord, key: string, several: boolean): FieldRun {
-  const of = useMemo(() => fingerprint(content, basisOf(job, content.settings)), [content, job]);
+  const of = useMemo(() => analysisPrint(content, basisOf(job, content.settings)), [content, job]);
   const [found, setFound] = useState<Kept | null>(kept.get(key) ?? null);
   const [working, setWorking] = useState<Working | null>(null);
   const [problem, setProblem] = useState('');

@@ -54,7 +54,7 @@ function Shown({ view }: { view: JointView }): ReactNode {
     case 'field':
       return (
         <Later what="field">
-          <FieldView content={acted} job={job} report={report} editor={editor} jointId={record.id} />
+          <FieldView {...{ content: acted, job, report, editor }} jointId={record.id} proving={{ present, apply: view.apply }} />
         </Later>
       );
     case 'chart':

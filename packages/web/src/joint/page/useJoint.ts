@@ -101,7 +101,7 @@ export function useJoint(job: JobRecord, siblings: readonly Sibling[]) {
 export type JointView = ReturnType<typeof useJoint>;
 
 /** The joint with all that acts on it; as it is stored where its load cases can't be combined, which the check says. */
-function actedOf(present: JointContent, job: JobRecord): JointContent {
+function actedOf(present: JointContent, job: JobRecord): ReturnType<typeof withActions<JointContent>> {
   try {
     return withActions(present, job);
   } catch (e) {
