@@ -1,6 +1,6 @@
 import { flangeSpan, type MemberPart, type Point } from '../detail/solid.ts';
 import { Refusal } from '../refusal.ts';
-import { rect, STUB, X, Y, Z, type Sheets } from './sheet.ts';
+import { rect, STUB, toeOf, X, Y, Z, type Sheets } from './sheet.ts';
 import { plus, times } from './vector.ts';
 import { Walls } from './walls.ts';
 
@@ -36,8 +36,7 @@ export function beamStub(out: Sheets, m: MemberPart, past: number, side: 1 | -1)
     const from = Math.min(...at);
     const into = z === 0 ? -1 : 1;
     walls.sheet(`${name} flange`, m.tf, [0, 0, z + (into * m.tf) / 2], axis, Y, rect(from, f0, end, f1));
-    // The root of a channel is on one side of its web alone.
-    walls.root('web', `${name} flange`, [0, 0, z + into * m.tf], axis, 'butt', m.shape === 'C' ? 0 : 0.8 * m.r, from);
+    walls.root('web', `${name} flange`, [0, 0, z + into * m.tf], axis, 'butt', toeOf(m), from);
   }
   out.ends.push({
     ...{ name: called, part: m.id, sheets: walls.names, point: plus(times(axis, end), Z, -m.h / 2), normal: X },

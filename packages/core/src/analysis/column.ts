@@ -1,6 +1,6 @@
 import { Refusal } from '../refusal.ts';
 import type { MemberPart, Point } from '../detail/solid.ts';
-import { rect, STUB, X, Y, Z, type Root, type Sheets } from './sheet.ts';
+import { rect, STUB, toeOf, X, Y, Z, type Root, type Sheets } from './sheet.ts';
 import { plus, times, type Vec } from './vector.ts';
 import { Walls } from './walls.ts';
 
@@ -24,7 +24,7 @@ export function columnStub(out: Sheets, m: MemberPart): void {
       ['−z flange', -1],
     ] as const) {
       sheet(name, m.tf, [s * (inner + m.tf / 2), 0, 0], Y, m.b / 2);
-      root('web', name, [s * inner, 0], 'butt', 0.8 * m.r);
+      root('web', name, [s * inner, 0], 'butt', toeOf(m));
     }
   } else if (m.shape === 'RHS') {
     const [hx, hy] = [(m.h - m.tf) / 2, (m.b - m.tf) / 2];

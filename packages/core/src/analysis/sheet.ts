@@ -1,7 +1,7 @@
 import type { Combination } from '../actions/combination.ts';
 import type { Basis } from '../basis/basis.ts';
 import type { Ground } from '../detail/ground.ts';
-import { polygonArea, type Point, type Solid } from '../detail/solid.ts';
+import { polygonArea, type MemberPart, type Point, type Solid } from '../detail/solid.ts';
 import { cross, type Vec } from './vector.ts';
 
 /** A joint as it is analysed: built from its solid detail alone, whatever its kind is. */
@@ -59,6 +59,9 @@ export interface Sheets {
   readonly roots: Root[];
   readonly ends: CutEnd[];
 }
+
+/** How far the root of a rolled section stiffens its walls; that of a channel, on one side of its web alone, is left out. */
+export const toeOf = (m: Pick<MemberPart, 'shape' | 'r'>): number => (m.shape === 'C' ? 0 : 0.8 * m.r);
 
 /** Length of a member beyond what is joined to it, as a share of its depth. */
 export const STUB = 1.2;

@@ -1,8 +1,17 @@
 import { Refusal } from '../refusal.ts';
-import { inSpace, planeOf, plateThickness, type MemberPart, type PlatePart, type Point, type Solid } from '../detail/solid.ts';
+import {
+  flangeSpan,
+  inSpace,
+  planeOf,
+  plateThickness,
+  type MemberPart,
+  type PlatePart,
+  type Point,
+  type Solid,
+} from '../detail/solid.ts';
 import { beamStub } from './beam.ts';
 import { columnStub } from './column.ts';
-import { rect, STUB, X, Y, Z, type Sheet, type Sheets } from './sheet.ts';
+import { rect, STUB, toeOf, X, Y, Z, type Sheet, type Sheets } from './sheet.ts';
 import { plus, type Vec } from './vector.ts';
 import { Walls } from './walls.ts';
 
@@ -77,8 +86,7 @@ function support(
   place: NonNullable<MemberPart['place']>,
   span: { readonly low: Vec; readonly high: Vec },
 ): void {
-  if (m.shape === 'CHS' || m.shape === 'C')
-    throw new Refusal('detail', `detail: a support of ${m.label} can not be analysed yet.`);
+  if (m.shape === 'CHS') throw new Refusal('detail', `detail: a support of ${m.label} can not be analysed yet.`);
   const upright = place.type !== 'beam_web';
   const reach = STUB * m.h;
   const [lowest, highest] = upright ? [span.low[2] - reach, span.high[2] + reach] : [span.low[1] - reach, span.high[1] + reach];
@@ -128,17 +136,19 @@ function hollow(walls: Walls): void {
 function byFlange(walls: Walls): void {
   const { m, from, to } = walls;
   const inner = m.h - m.tf;
-  walls.sheet('flange', m.tf, [-m.tf / 2, 0, 0], Y, Z, rect(-m.b / 2, from, m.b / 2, to));
+  const [f0, f1] = flangeSpan(m);
+  walls.sheet('flange', m.tf, [-m.tf / 2, 0, 0], Y, Z, rect(f0, from, f1, to));
   walls.sheet('web', m.tw, [0, 0, 0], X, Z, rect(-inner, from, -m.tf, to));
-  walls.sheet('far flange', m.tf, [-m.h + m.tf / 2, 0, 0], Y, Z, rect(-m.b / 2, from, m.b / 2, to), { far: true });
-  walls.root('web', 'flange', [-m.tf, 0, 0], Z, 'butt', 0.8 * m.r);
-  walls.root('web', 'far flange', [-inner, 0, 0], Z, 'butt', 0.8 * m.r);
+  walls.sheet('far flange', m.tf, [-m.h + m.tf / 2, 0, 0], Y, Z, rect(f0, from, f1, to), { far: true });
+  walls.root('web', 'flange', [-m.tf, 0, 0], Z, 'butt', toeOf(m));
+  walls.root('web', 'far flange', [-inner, 0, 0], Z, 'butt', toeOf(m));
 }
 
-/** `top`: of a beam that lies; null of a column. */
+/** `top`: of a beam that lies; null of a column. The flanges of a channel stand on the side of the joint, as they are drawn. */
 function byWeb(walls: Walls, top: number | null): void {
   const { m, from, to } = walls;
   const half = m.h / 2 - m.tf;
+  const [f0, f1] = flangeSpan(m);
   const [across, along] = top === null ? [Y, Z] : [Z, Y];
   const centre = top === null ? 0 : top - m.h / 2;
   const at = (d: number): Vec => plus([-m.tw / 2, 0, 0], across, centre + d);
@@ -147,7 +157,7 @@ function byWeb(walls: Walls, top: number | null): void {
     ['first flange', 1],
     ['second flange', -1],
   ] as const) {
-    walls.sheet(name, m.tf, at(s * (half + m.tf / 2)), X, along, rect(-m.b / 2, from, m.b / 2, to));
-    walls.root('web', name, at(s * half), along, 'butt', 0.8 * m.r);
+    walls.sheet(name, m.tf, at(s * (half + m.tf / 2)), X, along, rect(f0, from, f1, to));
+    walls.root('web', name, at(s * half), along, 'butt', toeOf(m));
   }
 }

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { FieldModel } from '../analysis/model.ts';
 import { meshOf } from '../analysis/mesh.ts';
 import { tied } from '../analysis/ties.ts';
-import { readJob } from './document.ts';
+import { readJob, readJoint } from './document.ts';
 import { notComputed } from '../analysis/scope.ts';
 import { jointField, jointModel } from './field.ts';
 import { proposedCombinations } from './field-worst.ts';
@@ -66,6 +66,31 @@ describe('a channel', () => {
     expect(wide(made, 'beam top flange')).toEqual([-4, 86]);
     const root = made.welds.find((w) => w.name === 'root of beam web on beam top flange')!;
     expect([root.type, root.toe]).toEqual(['butt', 0]);
+  });
+  it.each(['beam_web', 'column_web'])('that supports has them on the side of the joint, as they are drawn: %s', (type) => {
+    const { loads: _cases, checked: _signed, ...j } = joint(tern, 'B1-01') as StoredJoint & { checked?: unknown };
+    const support = { type, section: 'PFC 300x100x46', steel: { grade: 'S275' } };
+    const combinations = [{ name: 'C1', V_Ed: 60, N_Ed: 10, N_tie: 0 }];
+    const on = readJoint({ ...j, line: undefined, combinations, input: { ...j.input, support } } as never, 'B1-01');
+    const made = jointModel(on, tern, { preview: true }).model;
+    // Web of 9 with its face at x = 0: flanges 100 wide from its back at x = -9.
+    for (const name of ['support first flange', 'support second flange']) {
+      const { origin, ex, outline } = plate(made, name);
+      expect(ex).toEqual([1, 0, 0]);
+      const x = outline.map((p) => origin[0] + p[0]);
+      expect([Math.min(...x), Math.max(...x)]).toEqual([-9, 91]);
+      expect(made.welds.find((w) => w.name === `root of support web on ${name}`)!.toe).toBe(0);
+    }
+    // Its depth over its flanges: 300 between their outer faces.
+    const [a, b] = ['support first flange', 'support second flange'].map((n) => plate(made, n).origin);
+    expect(Math.abs(a![type === 'beam_web' ? 2 : 1] - b![type === 'beam_web' ? 2 : 1]) + 16.5).toBeCloseTo(300, 6);
+    const { links, grounded } = tied(made, meshOf(made));
+    for (const { size } of links.faults((l) => !grounded.has(l))) expect(size).toBeLessThan(1e-9);
+    const f = jointField(on, tern, { preview: true });
+    expect(f.result.end).toBe('stopped');
+    expect(f.result.multiple / f.hand!.multiple).toBeGreaterThan(0.85);
+    const { force, moment, plate: each } = f.result.design!.balance;
+    for (const off of [force, moment, each]) expect(off).toBeLessThan(5e-4);
   });
 });
 

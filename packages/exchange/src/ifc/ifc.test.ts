@@ -188,6 +188,22 @@ describe.each(['tern-quay', 'heron-street'])('the model of %s, read by another l
   });
 });
 
+describe('a channel that supports', () => {
+  it.each(['beam_web', 'column_web'])('has its flanges on the side of the joint, as it is drawn: %s', async (type) => {
+    const tern = demo('tern-quay');
+    const { loads: _cases, checked: _signed, ...plate } = tern.joints.find((j) => j.mark === 'B1-01')!;
+    const support = { type, section: 'PFC 300x100x46', steel: { grade: 'S275' } };
+    const model = await opened({ ...tern, joints: [{ ...plate, input: { ...plate.input, support } }] });
+    const lines = [...model.lines(Ifc.IFCBEAM), ...model.lines(Ifc.IFCCOLUMN)];
+    const line = lines.find((l) => l.Name.value === 'PFC 300x100x46')!;
+    const [x, y, z] = model.boxOf(line.expressID);
+    // The face of its web of 9 is at x = 0; flanges 100 wide from its back.
+    expect(x!.map((v) => Math.round(v))).toEqual([-9, 91]);
+    const depth = type === 'beam_web' ? z! : y!;
+    expect(depth[1] - depth[0]).toBeCloseTo(300, 1);
+  });
+});
+
 /** Gross section along the beam, less what its notches and holes take. */
 function beamVolume(m: MemberPart): number {
   const xs = m.outline.map((p) => p[0]);

@@ -123,7 +123,7 @@ export class Shapes {
       if (type === 'column_flange') return { frame: { at: [-m.h / 2, aside, low], z: Z, x: Y }, profile, depth: high - low };
       if (type === 'column_web') return { frame: { at: [-m.tw / 2 + aside, 0, low], z: Z, x: X }, profile, depth: high - low };
       const reach = (high - low) / 2;
-      return { frame: { at: [-m.tw / 2 - aside, -reach, top - m.h / 2], z: Y, x: minus(X) }, profile, depth: 2 * reach };
+      return { frame: { at: [-m.tw / 2 + aside, reach, top - m.h / 2], z: minus(Y), x: X }, profile, depth: 2 * reach };
     }
     if (m.id === 'column') {
       const [from, to] = m.outline[0]!;
