@@ -97,9 +97,11 @@ async function beside<T>(what: string, aim: number, work: () => Promise<T>): Pro
   note('  processor time of the server', cpu() - busy, 's', 2 * aim);
   going = false;
   await ask;
-  waits.sort((a, b) => a - b);
-  note('  beside it, a joint: median', waits[Math.floor(waits.length / 2)]!, 'ms', 100);
-  note('  beside it, a joint: worst', waits.at(-1)!, 'ms', 500);
+  if (waits.length) {
+    waits.sort((a, b) => a - b);
+    note('  beside it, a joint: median', waits[Math.floor(waits.length / 2)]!, 'ms', 100);
+    note('  beside it, a joint: worst', waits.at(-1)!, 'ms', 500);
+  }
   return answer;
 }
 
