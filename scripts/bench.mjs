@@ -14,7 +14,11 @@ else if (process.argv[2] === 'first')
 else if (process.argv[2] === 'moments')
   run('First details of moment end plates', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench-moments.ts`]);
 else if (process.argv[2] === 'out')
-  run('What leaves the product', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench-out.ts`, ...process.argv.slice(3)]);
+  // In the heap that a thread of the server has.
+  run('What leaves the product', process.execPath, [
+    '--max-old-space-size=256',
+    ...['--import', 'tsx', `${ROOT}/scripts/bench-out.ts`, ...process.argv.slice(3)],
+  ]);
 else if (process.argv[2] === 'field')
   run('Plate analysis', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench-field.ts`]);
 else if (process.argv[2] === 'search') run('Searches', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench-search.ts`]);

@@ -200,7 +200,8 @@ class SheetWriter {
     const how = given ? c.source : (c.method ?? `= ${c.formula}`);
     const style = (r: import('exceljs').Row): void => {
       const at = r.getCell(3);
-      at.name = c.name;
+      // Setting the name would look through all names of the book first.
+      at.addName(c.name);
       at.numFmt = '0.####';
       // What may be changed to see what follows of it.
       if (given) at.fill = GIVEN;
