@@ -12,6 +12,7 @@ import {
   kindOf,
   readJob,
   Run,
+  withActions,
   type Combination,
 } from '../packages/core/src/index.ts';
 import { jobPdf } from '../packages/exchange/src/pdf/index.ts';
@@ -113,7 +114,7 @@ for (const [mark, aim] of [
       ).prepared;
       const run = new Run(prepared.sheet);
       for (const round of [0, 1]) {
-        for (const c of j.combinations.map(inNewtons)) {
+        for (const c of withActions(j, job).combinations.map(inNewtons)) {
           const t = performance.now();
           checkCombination(prepared, c, run);
           if (round) times.push(performance.now() - t);
@@ -140,7 +141,7 @@ for (const [mark, aim] of [
     const kind = kindOf(one.kind);
     const prepared = kind.build(one.input, basis).prepared;
     const run = new Run(prepared.sheet);
-    const newtons = one.combinations.map(inNewtons);
+    const newtons = withActions(one, us).combinations.map(inNewtons);
     const many = (): void => {
       for (let i = 0; i < 500; i += 1) for (const c of newtons) checkCombination(prepared, c, run);
     };
@@ -161,7 +162,8 @@ for (const [mark, aim] of [
   }
 }
 const beams = job.joints.filter((j) => kindOf(j.kind).family === 'beam');
-const ten = Array.from({ length: 10 }, (_, i) => ({ ...joint.combinations[i % joint.combinations.length]!, name: `K${i}` }));
+const acting = withActions(joint, job).combinations;
+const ten = Array.from({ length: 10 }, (_, i) => ({ ...acting[i % acting.length]!, name: `K${i}` }));
 note(
   '2,000 joints × 10 combinations',
   median(3, () => {
