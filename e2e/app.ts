@@ -63,9 +63,14 @@ export async function openApp(errors: string[] = [], shared?: Shared): Promise<A
 const TERN = 'Tern Quay ferry hall';
 export const HERON = 'Heron Street bus depot';
 
-/** The register of a demo job; an edit on its way to the store is waited for, since the next page reads what is stored. */
-export async function openRegister(app: App, page: Page, job = TERN): Promise<void> {
+/** An edit on its way to the store is waited for: the next page reads what is stored. */
+async function stored(page: Page): Promise<void> {
   for (const state of ['waiting', 'saving']) await page.locator(`[data-save="${state}"]`).waitFor({ state: 'detached' });
+}
+
+/** The register of a demo job. */
+export async function openRegister(app: App, page: Page, job = TERN): Promise<void> {
+  await stored(page);
   await page.goto(app.url);
   // The seeded job is the oldest, whatever a test copied or imported since.
   await page.getByRole('link', { name: job, exact: true }).last().click();
@@ -76,12 +81,15 @@ export async function openRegister(app: App, page: Page, job = TERN): Promise<vo
     .waitFor();
 }
 
-/** One joint of a demo job, judged and drawn. */
+/** One joint of a demo job, judged and drawn: straight, without its register. */
 export async function openJoint(app: App, page: Page, mark: string, job = TERN): Promise<void> {
-  await openRegister(app, page, job);
-  // Rows out of sight are not in the page.
-  await page.getByLabel('Filter joints').fill(mark);
-  await page.getByRole('link', { name: mark, exact: true }).click();
+  await stored(page);
+  const ask = async (path: string) => (await (await fetch(`${app.url}/api${path}`)).json()) as { id: string }[];
+  const jobs = (await ask('/jobs')) as { id: string; name: string }[];
+  // The seeded job is the oldest, whatever a test copied or imported since.
+  const { id } = jobs.filter((j) => j.name === job).at(-1)!;
+  const marks = (await ask(`/jobs/${id}/marks`)) as { id: string; mark: string }[];
+  await page.goto(`${app.url}/jobs/${id}/joints/${marks.find((j) => j.mark === mark)!.id}`);
   await judged(page);
 }
 

@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -19,6 +19,28 @@ export function run(title, command, args, env = {}) {
     process.stdout.write(`\n${title} failed.\n`);
     process.exit(status ?? 1);
   }
+}
+
+/** Runs commands of node beside each other; what each says is printed when it ends. Stops when one fails. */
+export async function together(list) {
+  await Promise.all(
+    list.map(
+      ([title, ...args]) =>
+        new Promise((ended) => {
+          const said = [];
+          const child = spawn(process.execPath, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
+          for (const out of [child.stdout, child.stderr]) out.on('data', (chunk) => said.push(chunk));
+          child.on('close', (status) => {
+            process.stdout.write(`\n== ${title}\n${Buffer.concat(said).toString()}`);
+            if (status !== 0) {
+              process.stdout.write(`\n${title} failed.\n`);
+              process.exit(status ?? 1);
+            }
+            ended();
+          });
+        }),
+    ),
+  );
 }
 
 /** Installs the packages when they are missing or the lock file is newer than what is installed. */

@@ -1,7 +1,7 @@
 // npm test: everything on a fresh machine: packages, Chromium, types, lint, unit tests, build, browser tests.
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { build, chromium, install, ROOT, run, tally } from './setup.mjs';
+import { build, chromium, install, ROOT, run, tally, together } from './setup.mjs';
 
 const bin = (path) => join(ROOT, 'node_modules', path);
 install();
@@ -18,9 +18,11 @@ const vitest = (config, report) => [
   `--outputFile.json=${report}`,
 ];
 
-run('Types', process.execPath, [bin('typescript-native/bin/tsc'), '-p', 'tsconfig.json']);
-run('Lint', process.execPath, [bin('eslint/bin/eslint.js'), '.']);
-run('Format', process.execPath, [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']);
+await together([
+  ['Types', bin('typescript-native/bin/tsc'), '-p', 'tsconfig.json'],
+  ['Lint', bin('eslint/bin/eslint.js'), '.'],
+  ['Format', bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.'],
+]);
 run('Unit tests', process.execPath, vitest('vitest.config.ts', reports.unit));
 build();
 run('Browser tests', process.execPath, vitest('e2e/vitest.config.ts', reports.browser), { CHROMIUM_PATH });
