@@ -65,6 +65,12 @@ describe('what no check of a joint takes', () => {
     expect(await page.locator('[data-first-to-give]').innerText()).toMatch(/2\.28 × C1/);
     await page.getByRole('button', { name: /^Plate analysis, with T/ }).waitFor();
     await look('a proof that stands');
+    // Actions that are taken as they were are no others.
+    await page.getByRole('button', { name: 'Edit actions' }).click();
+    await page.getByRole('button', { name: 'Take these actions' }).click();
+    await page.getByRole('dialog').waitFor({ state: 'detached' });
+    await saved(page);
+    expect(await card.innerText()).toContain('T by plate analysis');
     // It is kept, and told in the workings of its combination.
     await page.reload();
     await judged(page);

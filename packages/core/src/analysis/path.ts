@@ -21,7 +21,11 @@ export interface Step {
 }
 /** Why a step was not made. */
 export type Failed =
-  { readonly failed: 'pivot'; readonly unknown: number } | { readonly failed: 'balance' } | { readonly failed: 'cancelled' };
+  | { readonly failed: 'pivot'; readonly unknown: number }
+  | { readonly failed: 'balance' }
+  | { readonly failed: 'cancelled' }
+  /** On its way it was far past what stops the path: the state is not in balance. */
+  | { readonly failed: 'past'; readonly state: State; readonly ratio: number };
 
 export interface Solver {
   readonly system: System;
@@ -60,8 +64,19 @@ export type Target = { readonly lam: number } | { readonly S: number };
 
 const MOST = 40;
 
+/** From which iteration on, and how near to balance, a step is looked at on its way; past how much of what stops the path it is given up. */
+const LOOKED = { from: 3, residual: 0.1, past: 1.5 };
+
 /** From a state in balance to the next: Newton with a line search; each step minimises a convex function, so that it always goes down. */
-export function step(solver: Solver, from: State, target: Target, guess?: Float64Array, most = MOST): Step | Failed {
+export function step(
+  solver: Solver,
+  from: State,
+  target: Target,
+  guess?: Float64Array,
+  most = MOST,
+  /** Where given, a step that is far past what stops is given up on its way. */
+  stopRatio?: PathOptions['stopRatio'],
+): Step | Failed {
   const { system, factor, tolerance, cancelled } = solver;
   const { f, n } = system;
   const u = Float64Array.from(guess ?? from.u);
@@ -117,6 +132,11 @@ export function step(solver: Solver, from: State, target: Target, guess?: Float6
     if (!Number.isFinite(residual)) return { failed: 'balance' };
     if (residual <= tolerance && alpha > 0.3)
       return { state: { u, lam, memory: trial, S: product(f, u) }, iterations: iteration, residual };
+    if (stopRatio && iteration >= LOOKED.from && residual < LOOKED.residual) {
+      const state = { u, lam, memory: trial, S: product(f, u) };
+      const ratio = stopRatio(state);
+      if (ratio > LOOKED.past) return { failed: 'past', state, ratio };
+    }
   }
   return { failed: 'balance' };
 }
@@ -194,15 +214,23 @@ export function follow(solver: Solver, { until, stopRatio, accepted }: PathOptio
   let [now, last, dS, lastS] = [first.state, before, first.state.S, first.state.S];
   let ratio = stopRatio(now);
   if (ratio >= 1) return { end: 'stopped' };
-  /** A state that went past what stops it, and by how much: the way ends before it. */
-  let past: { readonly state: State; readonly ratio: number } | null = null;
+  /** A state that went past what stops it, and by how much: the way ends before it. Of one that is not in balance, how far it was when it was seen. */
+  let past: { readonly state: State; readonly ratio: number; readonly gap?: number } | null = null;
   for (let n = 0; n < STEPS; n += 1) {
     let made: Step | null = null;
     if (past && now.S + dS > past.state.S) dS = (past.state.S - now.S) * shareTo(ratio, past.ratio);
     for (let cut = 0; cut <= CUTS; cut += 1) {
       const guess: Float64Array = past ? between(now, past.state, dS) : ahead(last, now, Math.min(2, dS / lastS));
-      const tried = now.lam < 1 ? towardsDesign(solver, now, last, dS, guess) : step(solver, now, { S: now.S + dS }, guess);
+      const tried =
+        now.lam < 1
+          ? towardsDesign(solver, now, last, dS, guess)
+          : step(solver, now, { S: now.S + dS }, guess, MOST, ratio < NEAR_LIMIT && cut < CUTS ? stopRatio : undefined);
       if ('failed' in tried && tried.failed === 'cancelled') return { end: 'cancelled' };
+      if ('failed' in tried && tried.failed === 'past') {
+        past = { state: tried.state, ratio: tried.ratio, gap: tried.state.S - now.S };
+        dS = Math.min(dS, past.state.S - now.S) * shareTo(ratio, tried.ratio);
+        continue;
+      }
       if ('failed' in tried) {
         dS *= 0.4;
         continue;
@@ -223,6 +251,8 @@ export function follow(solver: Solver, { until, stopRatio, accepted }: PathOptio
     const { state, iterations } = made;
     const slope = (state.lam - now.lam) / (state.S - now.S);
     lastS = state.S - now.S;
+    // What was seen out of balance bounds nothing once the path has come near it.
+    if (past?.gap !== undefined && past.state.S - state.S < 0.2 * past.gap) past = null;
     [last, now] = [now, state];
     if (ratio >= NEAR_LIMIT) return { end: 'stopped' };
     if (until === 'design' && now.lam >= 1) return { end: 'design' };

@@ -4,7 +4,7 @@ import { partUses } from '../analysis/use.ts';
 import { tryCheckStored } from './actions.ts';
 import { readJob } from './document.ts';
 import { jointField } from './field.ts';
-import { leastField, meshEffect, proposedCombinations, worstUses } from './field-worst.ts';
+import { byStop, leastField, meshEffect, proposedCombinations, worstUses } from './field-worst.ts';
 
 const tern = readJob(JSON.parse(readFileSync(new URL('../../../../demo/tern-quay.json', import.meta.url), 'utf8')));
 const joint = (mark: string) => tern.joints.find((j) => j.mark === mark)!;
@@ -56,6 +56,18 @@ describe('the worst of several combinations', () => {
     const worst = worstUses(fields);
     expect(leastField(fields)!.combination).toBe('C4');
     expect(leastField([])).toBe(null);
+    // One that was followed to its design load alone is stopped by nothing yet.
+    const onTheWay = {
+      ...fields[0]!,
+      combination: 'early',
+      result: { ...fields[0]!.result, end: 'design', multiple: 1 },
+    } as const;
+    expect(
+      byStop([onTheWay, ...fields])
+        .map((f) => f.combination)
+        .at(-1),
+    ).toBe('early');
+    expect(leastField([onTheWay, ...fields])!.combination).toBe('C4');
     // Wind one way pulls anchors 0 and 1, the other way 2 and 3.
     const of = (part: string) => worst.find((u) => u.part === part)!.combination;
     expect([0, 1, 2, 3].map((i) => of(`anchor ${i}`))).toEqual(['C4', 'C4', 'C5', 'C5']);

@@ -71,6 +71,10 @@ export function worstUses(fields: readonly JointField[]): WorstUse[] {
   }
   return [...worst.values()].sort((a, b) => b.share - a.share);
 }
+/** Where a path was stopped; one that was only followed to the design load goes on for as far as one likes. */
+const stoppedAt = ({ result }: JointField): number => (result.end === 'design' ? Infinity : result.multiple);
+/** The one that is stopped first before. */
+export const byStop = (fields: readonly JointField[]): JointField[] =>
+  [...fields].sort((a, b) => stoppedAt(a) - stoppedAt(b) || a.result.multiple - b.result.multiple || 0);
 /** The one that is stopped first. */
-export const leastField = (fields: readonly JointField[]): JointField | null =>
-  fields.reduce<JointField | null>((a, f) => (!a || f.result.multiple < a.result.multiple ? f : a), null);
+export const leastField = (fields: readonly JointField[]): JointField | null => byStop(fields)[0] ?? null;

@@ -9,6 +9,7 @@ import {
   type JointReport,
 } from '@ample/core';
 import {
+  byStop,
   eventWords,
   leastField,
   meshEffect,
@@ -234,14 +235,16 @@ interface ComparedProps {
 }
 /** What each of several combinations comes to; one is looked at. */
 function Compared({ found: { all, left }, shown, look }: ComparedProps) {
-  const sorted = [...all].sort((a, b) => a.field.result.multiple - b.field.result.multiple);
   return (
     <ul className="field-compared" aria-label="Combinations, the one that is stopped first before">
-      {sorted.map(({ field: { combination, result } }) => (
+      {byStop(all.map((a) => a.field)).map(({ combination, result }) => (
         <li key={combination}>
           <button type="button" aria-pressed={combination === shown} onClick={() => look(combination)}>
-            <span className="num">{multipleText(result.multiple)}</span> <b>{combination}</b>{' '}
-            <span className="muted">{result.stop ? eventWords(result.stop) : result.words}</span>
+            <span className="num">
+              {result.end === 'design' ? '≥ ' : ''}
+              {multipleText(result.multiple)}
+            </span>{' '}
+            <b>{combination}</b> <span className="muted">{result.stop ? eventWords(result.stop) : result.words}</span>
           </button>
         </li>
       ))}

@@ -40,13 +40,19 @@ interface Props extends Proving {
 
 /** What acts on the joint and no check takes: how far the analysis carries it, and who answers for that. */
 export function Proof({ content, job, basis, run, present, apply }: Props) {
-  const wanted = toProve(content);
-  if (!wanted) return null;
   const { proof } = content;
-  const stands = proof?.stands === 'yes';
-  const names = symbols(wanted.actions, basis);
+  const wanted = toProve(content);
+  if (!wanted && !proof) return null;
+  const { under, actions } = wanted ?? { under: [], actions: proof!.actions };
+  const stands = proof?.stands === 'yes' && under.length > 0;
+  const names = symbols(actions, basis);
   const carried = carriedBy(run);
-  const left = wanted.under.filter((name) => !carried.some((c) => c.combination === name));
+  const left = under.filter((name) => !carried.some((c) => c.combination === name));
+  const saidOf = (name: string): string => {
+    const found = stands ? { multiple: proof.carries[name]!, buckling: [] } : carried.find((c) => c.combination === name);
+    if (found) return againstProof(found) || `the analysis carries ${multipleText(found.multiple)} of it`;
+    return run.found?.left.find((l) => l.combination === name)?.reason ?? 'not analysed as it stands';
+  };
   const keep = (loads: JointContent['loads'], label: string): void => {
     const { loads: _before, ...rest } = present;
     apply({ ...rest, ...(loads && Object.keys(loads).length ? { loads } : {}) }, label);
@@ -57,26 +63,28 @@ export function Proof({ content, job, basis, run, present, apply }: Props) {
   };
   return (
     <section className="mt-3" aria-label="What no check takes">
-      <h3>No check takes {names}</h3>
+      <h3>
+        {under.length
+          ? `No check takes ${names}`
+          : `All that acts is taken by checks or set aside: the proof of ${names} is for nothing`}
+      </h3>
       <ul className="field-proof">
-        {wanted.under.map((name) => (
+        {under.map((name) => (
           <li key={name}>
             <b>{name}</b> <span>{forcesOf(name, content, basis)}</span>
-            <span className="muted">
-              {saidOf(stands ? { multiple: proof.carries[name]!, buckling: [] } : carried.find((c) => c.combination === name))}
-            </span>
+            <span className="muted">{saidOf(name)}</span>
           </li>
         ))}
       </ul>
       {proof && (
         <p className={stands ? 'mt-1' : 'unused mt-1'}>
-          {stands ? `Shown by plate analysis, ${signedWords(proof)}.` : `${lapsedWords(proof).slice(2)}.`}{' '}
+          {stands ? `Shown by plate analysis, ${signedWords(proof)}.` : under.length ? `${lapsedWords(proof).slice(2)}.` : ''}{' '}
           <button type="button" className="underline" onClick={drop}>
             Take the proof back
           </button>
         </p>
       )}
-      {!mayProve(basis) ? (
+      {!under.length ? null : !mayProve(basis) ? (
         <p className="mt-1">
           The analysis takes it too, and the basis of the job does not let it prove: the joint is not whole until it is set aside
           with a reason, or <Link to={`/jobs/${job.id}/basis`}>the basis</Link> lets it.
@@ -84,8 +92,8 @@ export function Proof({ content, job, basis, run, present, apply }: Props) {
       ) : (
         !stands &&
         (left.length > 0 ? (
-          <button type="button" className="btn mt-1" disabled={run.working !== null} onClick={() => run.start(wanted.under)}>
-            {left.length === wanted.under.length ? 'Analyse these' : `Analyse these again: ${left.join(', ')} is missing`}
+          <button type="button" className="btn mt-1" disabled={run.working !== null} onClick={() => run.start(under)}>
+            {left.length === under.length ? 'Analyse these' : `Analyse these again (not yet: ${left.join(', ')})`}
           </button>
         ) : (
           <Sign
@@ -107,9 +115,6 @@ const carriedBy = ({ found, stale, working }: FieldRun): Carried[] =>
         multiple: result.multiple,
         buckling: result.buckling,
       }));
-
-const saidOf = (found: Omit<Carried, 'combination'> | undefined): string =>
-  found ? againstProof(found) || `the analysis carries ${multipleText(found.multiple)} of it` : 'not analysed as it stands';
 
 const forcesOf = (name: string, { combinations }: JointContent, basis: Basis): string =>
   Object.entries(untakenOf(combinations.find((c) => c.name === name)!))
