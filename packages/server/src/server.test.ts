@@ -130,6 +130,20 @@ describe('joints', () => {
     await get(`/joints/${copy.id}`).expect(404);
     expect((await send('post', `/joints/${copy.id}/restore`).expect(200)).body).toMatchObject({ mark: 'B9-01', line: copy.line });
   });
+  it('keeps the proof of a joint with it, and leaves it out of a copy: it was signed for one joint', async () => {
+    const joint = await first();
+    const proof = { actions: ['T'], carries: { C1: 1.3 }, by: 'R. Quill', at: '2026-11-30', note: 'mesh looked at', of: '0f' };
+    const loads = { ...joint.loads, end: 'B7/1', proof };
+    const saved = await send('put', `/joints/${joint.id}`, { ...content(joint), loads, version: 1, label: 'proof' }).expect(200);
+    expect((saved.body as JointRecord).loads).toEqual(loads);
+    const copy = (await send('post', `/joints/${joint.id}/copy`, { mark: 'B9-02' }).expect(200)).body as JointRecord;
+    expect(copy.loads).toEqual({ ...joint.loads, end: 'B7/1' });
+    const wrong = { ...loads, proof: { ...proof, carries: { C1: 0.9 } } };
+    const refused = await send('put', `/joints/${joint.id}`, { ...content(joint), loads: wrong, version: 2, label: '' }).expect(
+      400,
+    );
+    expect(refused.body.detail).toMatch(/loads\.proof\.carries.*0\.9/);
+  });
   it('signs a joint; changing its actions makes the signature stale, taking them back mends it', async () => {
     const joint = await first();
     const signed = (await send('post', `/joints/${joint.id}/sign`, { version: 1, by: 'K. Dunlin' }).expect(200))

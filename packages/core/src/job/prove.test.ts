@@ -11,7 +11,8 @@ import { jointField, jointModel } from './field.ts';
 import { isStale } from './fingerprint.ts';
 import { differences } from './compare.ts';
 import { analysisPrint, fingerprint } from './print.ts';
-import { proofOf, toProve, type Carried } from './prove.ts';
+import { proofOf, toProve, unproved, type Carried } from './prove.ts';
+import { planExchange } from '../model/exchange.ts';
 import { summaryOf } from './summary.ts';
 import { workingsOf } from './workings.ts';
 
@@ -244,6 +245,17 @@ describe('a proof by plate analysis', () => {
         after: expect.stringContaining('1.45 × C2, 1.25 × C3; signed by R. Quill') as string,
       }),
     );
+  });
+
+  it('is of one joint: what another program sends brings none', () => {
+    const of = joint({ proof: proved(), end: 'B7/1' });
+    expect(unproved(of).loads).toEqual({ end: 'B7/1' });
+    expect(unproved(joint({ proof: proved() }))).not.toHaveProperty('loads');
+    const plain = joint();
+    expect(unproved(plain)).toBe(plain);
+    const plan = planExchange(of as never, null, job, { signs: {}, names: {} } as never);
+    expect(plan).toMatchObject({ change: 'new', after: { state: 'not-whole' }, content: { loads: { end: 'B7/1' } } });
+    expect(plan).not.toHaveProperty('content.loads.proof');
   });
 
   it.each<readonly [Partial<Record<keyof Proof, unknown>>, string]>([

@@ -7,7 +7,7 @@ import { Refusal } from '../refusal.ts';
 import { basisOf } from '../standards/job-basis.ts';
 import { multipleText } from '../units/format.ts';
 import type { Settings } from '../basis/basis.ts';
-import type { JudgedBy } from './actions.ts';
+import type { JointLoads, JudgedBy } from './actions.ts';
 import { analysisPrint } from './print.ts';
 
 /** A joint with all that acts on it as ready combinations. */
@@ -20,6 +20,14 @@ export function toProve({
   const found = combinations.filter((c: Combination) => Object.keys(untakenOf(c)).length > 0);
   const actions = ACTION_NAMES.filter((k) => found.some((c) => untakenOf(c)[k]));
   return actions.length ? { actions, under: found.map((c) => c.name) } : null;
+}
+
+/** The joint without its proof: whoever signed it did so for one joint. */
+export function unproved<J extends { readonly loads?: JointLoads | undefined }>(joint: J): J {
+  if (!joint.loads?.proof) return joint;
+  const { proof: _proof, ...left } = joint.loads;
+  const { loads: _loads, ...rest } = joint;
+  return { ...rest, ...(Object.keys(left).length ? { loads: left } : {}) } as J;
 }
 
 /** How far the whole of a joint carries a combination, by an analysis with small cells of the joint as it stands. */

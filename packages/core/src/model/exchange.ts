@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { jointSchema, readJoint, type JointDocument } from '../job/document.ts';
 import { isStale } from '../job/fingerprint.ts';
 import { canonical } from '../job/print.ts';
+import { unproved } from '../job/prove.ts';
 import { givenJointSchema, planJoint, type GivenJoint, type JointPlan, type PlanChoices } from '../job/plan.ts';
 import { contentOf, type ModelPlace } from '../job/records.ts';
 import { standingOf } from '../job/standing.ts';
@@ -75,7 +76,7 @@ export function planExchange(said: ExchangeJoint, joint: JointDocument | null, j
     return { mark: said.mark, change: 'refused', message: refusalOf(e).message, before, after: before, kept: [] };
   }
 }
-/** The joint alone, without where it is and what was told of it. A signature stays where it was given. */
+/** The joint alone, without where it is and what was told of it. A signature stays where it was given, and so does a proof. */
 const detailOf = (said: Extract<ExchangeJoint, { input: unknown }>): Omit<JointDocument, 'line'> & { line?: string } => {
   const {
     at: _at,
@@ -85,7 +86,7 @@ const detailOf = (said: Extract<ExchangeJoint, { input: unknown }>): Omit<JointD
     ...rest
   } = said as typeof said & Record<string, unknown>;
   for (const k of Object.keys(toldKeys)) delete (rest as Record<string, unknown>)[k];
-  return rest as never;
+  return unproved(rest as never);
 };
 
 /** How a joint stands, for another program. Stresses are left to the calculation: multiples and utilisations are pure numbers. */

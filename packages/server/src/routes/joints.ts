@@ -11,6 +11,7 @@ import {
   markSchema,
   readJoint,
   settingsSchema,
+  unproved,
   withActions,
   type JointContent,
   type JointDocument,
@@ -212,7 +213,7 @@ function copiedAndDeleted(api: Api, { database: { write } }: Services): void {
           async () => {
             const from = await readableJoint(tx, id(params));
             const { checked: _signature, ...joint } = from;
-            return createJoint(tx, from.jobId, { ...joint, mark: body.mark }, who, `copied from ${from.mark}`);
+            return createJoint(tx, from.jobId, { ...unproved(joint), mark: body.mark }, who, `copied from ${from.mark}`);
           },
           (made) => getJoint(tx, made),
         ),

@@ -11,6 +11,7 @@ import {
   signedWords,
   symbols,
   toProve,
+  unproved,
   untakenOf,
   type ActionName,
   type Basis,
@@ -53,14 +54,6 @@ export function Proof({ content, job, basis, run, present, apply }: Props) {
     if (found) return againstProof(found) || `the analysis carries ${multipleText(found.multiple)} of it`;
     return run.found?.left.find((l) => l.combination === name)?.reason ?? 'not analysed as it stands';
   };
-  const keep = (loads: JointContent['loads'], label: string): void => {
-    const { loads: _before, ...rest } = present;
-    apply({ ...rest, ...(loads && Object.keys(loads).length ? { loads } : {}) }, label);
-  };
-  const drop = (): void => {
-    const { proof: _dropped, ...loads } = present.loads!;
-    keep(loads, `proof of ${names} taken back`);
-  };
   return (
     <section className="mt-3" aria-label="What no check takes">
       <h3>
@@ -79,7 +72,7 @@ export function Proof({ content, job, basis, run, present, apply }: Props) {
       {proof && (
         <p className={stands ? 'mt-1' : 'unused mt-1'}>
           {stands ? `Shown by plate analysis, ${signedWords(proof)}.` : under.length ? `${lapsedWords(proof).slice(2)}.` : ''}{' '}
-          <button type="button" className="underline" onClick={drop}>
+          <button type="button" className="underline" onClick={() => apply(unproved(present), `proof of ${names} taken back`)}>
             Take the proof back
           </button>
         </p>
@@ -98,7 +91,12 @@ export function Proof({ content, job, basis, run, present, apply }: Props) {
         ) : (
           <Sign
             make={(by, note) => proofOf(content, job, carried, { by, note, at: new Date().toISOString() })}
-            keep={(made) => keep({ ...present.loads, proof: made }, `${names} proved by plate analysis, signed by ${made.by}`)}
+            keep={(made) =>
+              apply(
+                { ...present, loads: { ...present.loads, proof: made } },
+                `${names} proved by plate analysis, signed by ${made.by}`,
+              )
+            }
           />
         ))
       )}
