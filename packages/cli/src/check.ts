@@ -77,8 +77,9 @@ function ruleEntry(r: RuleResult, values?: Record<string, unknown>) {
 const plainly = ({ unused: _told, ...c }: Combination): Combination => c;
 
 function jointEntry(job: JobDocument, stored: JointDocument, trace: boolean) {
-  const { count, unused } = actionsOf(stored, job);
-  const joint = withActions(stored, job);
+  const made = actionsOf(stored, job);
+  const { count, unused } = made;
+  const joint = withActions(stored, job, made);
   const basis = basisOf(job, joint.settings);
   const kind = kindOf(joint.kind);
   const built = kind.build(joint.input, basis);

@@ -125,9 +125,13 @@ export function actionsOf(joint: Acted, job: JudgedBy): JointActions {
 }
 
 /** The joint with all that acts on it as ready combinations, as it is judged, and what was proved of it: done again it is the same. */
-export function withActions<J extends Acted>(joint: J, job: JudgedBy): J & Pick<JointLike, 'proof'> {
+export function withActions<J extends Acted>(
+  joint: J,
+  job: JudgedBy,
+  { combinations }: Pick<JointActions, 'combinations'> = actionsOf(joint, job),
+): J & Pick<JointLike, 'proof'> {
   const { loads, ...rest } = joint;
-  const acted = { ...(rest as J), combinations: actionsOf(joint, job).combinations };
+  const acted = { ...(rest as J), combinations };
   return loads?.proof ? { ...acted, proof: givenProof(loads.proof, acted, basisOf(job, joint.settings)) } : acted;
 }
 

@@ -4,6 +4,7 @@ import { tryCheckStored } from './actions.ts';
 import type { JobDocument } from './document.ts';
 import type { JointField } from './field.ts';
 import type { StoredJoint } from './lists.ts';
+import { unproved } from './prove.ts';
 
 /** A combination that is worth analysing: it gives first in some check. */
 export interface ProposedCombination {
@@ -20,7 +21,7 @@ const MOST = 6;
 /** Combinations that some check of the hand method gives first under, those that give first of all before. Throws a Refusal of a joint that can't be checked. */
 export function proposedCombinations(joint: StoredJoint, job: JobDocument): ProposedCombination[] {
   if (joint.unreadable !== undefined) throw new Refusal('joint', joint.unreadable);
-  const checked = tryCheckStored(joint, job);
+  const checked = tryCheckStored(unproved(joint), job);
   if ('refusal' in checked) throw new Refusal(checked.refusal.field, checked.refusal.message);
   const least = new Map<string, { readonly name: string; readonly title: string; readonly multiple: number }>();
   for (const { combination, checks } of checked.report.combinations)

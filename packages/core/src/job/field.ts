@@ -9,6 +9,7 @@ import { Refusal } from '../refusal.ts';
 import { tryCheckStored } from './actions.ts';
 import type { JobDocument } from './document.ts';
 import type { StoredJoint } from './lists.ts';
+import { unproved } from './prove.ts';
 import type { FieldModel } from '../analysis/model.ts';
 import { partsToSpare, withoutParts } from '../analysis/without.ts';
 import type { System } from '../analysis/system.ts';
@@ -57,7 +58,7 @@ export function jointModel(
   { combination, preview = false }: Pick<FieldAsked, 'combination' | 'preview'> = {},
 ): JointModel {
   if (joint.unreadable !== undefined) throw new Refusal('joint', joint.unreadable);
-  const checked = tryCheckStored(joint, job);
+  const checked = tryCheckStored(unproved(joint), job);
   if ('refusal' in checked) throw new Refusal(checked.refusal.field, checked.refusal.message);
   const { built, report, joint: acted } = checked;
   const at = combination === undefined ? Math.max(0, report.worst) : acted.combinations.findIndex((c) => c.name === combination);

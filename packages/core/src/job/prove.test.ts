@@ -8,6 +8,7 @@ import { basisOf } from '../standards/job-basis.ts';
 import { tryCheckStored, withActions, type JointLoads } from './actions.ts';
 import { readJob, type JobDocument, type JointDocument } from './document.ts';
 import { jointField, jointModel } from './field.ts';
+import { proposedCombinations } from './field-worst.ts';
 import { isStale } from './fingerprint.ts';
 import { differences } from './compare.ts';
 import { analysisPrint, fingerprint } from './print.ts';
@@ -245,6 +246,16 @@ describe('a proof by plate analysis', () => {
         after: expect.stringContaining('1.45 × C2, 1.25 × C3; signed by R. Quill') as string,
       }),
     );
+  });
+
+  it('is no check: the analysis is put beside the hand method alone, and proposed by it alone', () => {
+    const of = joint({ proof: proved() });
+    for (const j of [of, withActions(of, job)]) {
+      const { hand, checks } = jointModel(j, job, { combination: 'C3' });
+      expect(hand).toEqual(jointModel(joint(), job, { combination: 'C3' }).hand);
+      expect(checks.some((c) => c.id === PROOF_ID)).toBe(false);
+      expect(proposedCombinations(j, job)).toEqual(proposedCombinations(joint(), job));
+    }
   });
 
   it('is of one joint: what another program sends brings none', () => {

@@ -22,11 +22,11 @@ export function toProve({
   return actions.length ? { actions, under: found.map((c) => c.name) } : null;
 }
 
-/** The joint without its proof: whoever signed it did so for one joint. */
-export function unproved<J extends { readonly loads?: JointLoads | undefined }>(joint: J): J {
-  if (!joint.loads?.proof) return joint;
-  const { proof: _proof, ...left } = joint.loads;
-  const { loads: _loads, ...rest } = joint;
+/** The joint without its proof, as it is stored or with all that acts on it: whoever signed it did so for one joint, and the checks know nothing of it. */
+export function unproved<J extends { readonly loads?: JointLoads | undefined }>(joint: J & Pick<JointLike, 'proof'>): J {
+  if (!joint.loads?.proof && !joint.proof) return joint;
+  const { proof: _proof, ...left } = joint.loads ?? {};
+  const { loads: _loads, proof: _given, ...rest } = joint;
   return { ...rest, ...(Object.keys(left).length ? { loads: left } : {}) } as J;
 }
 
