@@ -1,5 +1,5 @@
 import type { UnitId } from '../units/units.ts';
-import type { CheckResult, SkipResult, StrengthResult } from './check.ts';
+import type { CheckResult, Least, SkipResult, StrengthResult } from './check.ts';
 
 /** What a check is called wherever its results stand. */
 export interface About {
@@ -76,7 +76,7 @@ export class Results<Id extends string> {
   readonly list: CheckResult[] = [];
   readonly notes: string[] = [];
   constructor(
-    private readonly table: Table<Id>,
+    protected readonly table: Table<Id>,
     /** Which part of the load these are of; empty for the whole. */
     private readonly suffix = '',
   ) {}
@@ -84,6 +84,11 @@ export class Results<Id extends string> {
   private about(id: Id): About {
     const { title, clause, part } = this.table[id];
     return { id, title, clause, part };
+  }
+
+  /** What else the user is told of this combination. */
+  note(words: () => string): void {
+    this.notes.push(words());
   }
 
   /** A reason in words, without its capital and its stop. */
@@ -124,5 +129,46 @@ export class Results<Id extends string> {
     if (extra.pass !== undefined) found.pass = extra.pass;
     this.list.push(found);
     return u ?? 999;
+  }
+}
+
+/** Keeps of the same answers only what gives first, and makes no result and no words. */
+export class Foremost<Id extends string> extends Results<Id> {
+  private first: { readonly id: Id; readonly multiple: number } | null = null;
+  private passes = true;
+  private lacks = false;
+  private slowest = 0;
+
+  /** `curved` are checks whose multiples are known no further than a factor on the load. */
+  constructor(
+    table: Table<Id>,
+    private readonly curved: ReadonlySet<string>,
+  ) {
+    super(table);
+  }
+
+  override note(): void {}
+  override skip(): void {}
+  override value(): void {}
+  override missing(): void {
+    this.lacks = true;
+  }
+
+  override strength(id: Id, demand: number, resistance: number, _unit: UnitId, extra: Extra = {}): number {
+    if (demand === 0 && !extra.info) return 0;
+    const u = resistance > 0 ? (extra.utilisation ?? demand / resistance) : null;
+    if (extra.info) return u ?? 999;
+    const multiple = Math.min(u === null ? 0 : (extra.multiple ?? (u > 0 ? 1 / u : FAR)), FAR);
+    this.passes &&= extra.pass ?? (u !== null && u <= 1);
+    if (!this.first || multiple < this.first.multiple) this.first = { id, multiple };
+    if (this.curved.has(id)) this.slowest = Math.max(this.slowest, multiple);
+    return u ?? 999;
+  }
+
+  /** Null where a check lacks something, or where the multiple of one of `curved` lies beyond `known`. */
+  least(known: number): Least | null {
+    if (this.lacks || this.slowest > known) return null;
+    const { first, passes } = this;
+    return { first: first && { ...first, title: this.table[first.id].title }, passes };
   }
 }

@@ -11,8 +11,10 @@ const A4 = { width: 595.28, height: 841.89 };
 
 /** Bytes that may wait to be written before the next part is begun. */
 const MOST_WAITING = 1 << 20;
-/** Widths of words kept; a document of thousands of joints has no end of them. */
-const MOST_WIDTHS = 20_000;
+/** Words whose widths and shapes are kept; a document of thousands of joints has no end of them. */
+const MOST_WORDS = 5_000;
+/** What is left of a page that is written. */
+const WRITTEN = {};
 
 /**
  * A flowing document on A4 upright with a running head, and single sheets lying. Each page is written to `out` when the next begins, so that a
@@ -59,8 +61,7 @@ export class Page {
   /** A new upright page; text flows from its top. */
   upright(head = this.head): void {
     this.head = head;
-    this.doc.addPage({ size: 'A4', margin: 0 });
-    this.numbered();
+    this.page({ size: 'A4', margin: 0 });
     this.y = MARGIN;
     if (!head) return;
     this.runs(head, MARGIN, 30, 'sans', 8, MUTED);
@@ -69,13 +70,19 @@ export class Page {
   }
 
   lying(): void {
-    this.doc.addPage({ size: 'A4', layout: 'landscape', margin: 0 });
-    this.numbered();
+    this.page({ size: 'A4', layout: 'landscape', margin: 0 });
   }
 
   /** A page of any size, in points. */
   ofSize(width: number, height: number): void {
-    this.doc.addPage({ size: [width, height], margin: 0 });
+    this.page({ size: [width, height], margin: 0 });
+  }
+
+  /** A page; the one before is written then, and all that is needed of it later is its number among the objects of the file. */
+  private page(options: PDFKit.PDFDocumentOptions): void {
+    const before = (this.doc.page as PDFKit.PDFPage | null)?.dictionary as { data: object } | undefined;
+    this.doc.addPage(options);
+    if (before) before.data = WRITTEN;
     this.numbered();
   }
 
@@ -106,9 +113,15 @@ export class Page {
     const known = this.widths.get(key);
     if (known !== undefined) return known;
     const width = this.doc.font(face).fontSize(100).widthOfString(part) / 100;
-    if (this.widths.size >= MOST_WIDTHS) this.widths.clear();
+    if (this.widths.size >= MOST_WORDS) this.forget();
     this.widths.set(key, width);
     return width;
+  }
+
+  private forget(): void {
+    this.widths.clear();
+    const { _fontFamilies: faces } = this.doc as unknown as { _fontFamilies: Record<string, { layoutCache?: object }> };
+    for (const face of Object.values(faces)) if (face.layoutCache) face.layoutCache = Object.create(null) as object;
   }
 
   /** A paragraph, broken into lines of the page's width. */

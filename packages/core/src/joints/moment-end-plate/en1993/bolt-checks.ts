@@ -81,8 +81,9 @@ function shearCheck(m: MomentPlateModel, w: Worked, bearing: BearingOf, names: r
   const V_Rd = shearOf(needed);
   out.strength('bolt-shear', V, V_Rd, 'kN', multiple === undefined ? {} : { multiple });
   if (V > 0 && needed.size)
-    out.notes.push(
-      `rows needed for tension, which keep 0.4/1.4 of their shear: ${[...needed].map((i) => names[i]!.replace('row ', '')).join(', ')}`,
+    out.note(
+      () =>
+        `rows needed for tension, which keep 0.4/1.4 of their shear: ${[...needed].map((i) => names[i]!.replace('row ', '')).join(', ')}`,
     );
   if (V === 0 || fixed) return [];
   // A little more moment asks for one row more.

@@ -15,6 +15,22 @@ import type { Resist } from './work.ts';
 /** Everything of one combination, in N and mm. */
 export function workCombination(m: MomentPlateModel, resist: Resist, c: Combination, names: readonly string[], r: Run): Out {
   const out = results();
+  const { w, steps } = workChecks(m, resist, c, names, out, r);
+  rotationChecks(m, resist, w, out, r);
+  edgeCheck([...steps, ...edgesNear(m, w, resist.steps(), r)], out);
+  leftOut(m, w, out);
+  return out;
+}
+
+/** Every check that may give, into `out`; with how the forces run and the edges of the code that the bolts make. */
+export function workChecks(
+  m: MomentPlateModel,
+  resist: Resist,
+  c: Combination,
+  names: readonly string[],
+  out: Out,
+  r: Run,
+): { readonly w: Worked; readonly steps: readonly string[] } {
   const w = forcesOf(m, resist, c, r);
   momentChecks(m, w, out, r);
   pathChecks(m, resist, w, out, r);
@@ -24,10 +40,7 @@ export function workCombination(m: MomentPlateModel, resist: Resist, c: Combinat
   weldChecks(m, w, out, r);
   stiffenerChecks(m, w, out, r);
   haunchChecks(m, w, out, r);
-  rotationChecks(m, resist, w, out, r);
-  edgeCheck([...steps, ...edgesNear(m, w, resist.steps(), r)], out);
-  leftOut(m, w, out);
-  return out;
+  return { w, steps };
 }
 
 /** No check of its own: the workings name what the code itself jumps at, near this combination. */

@@ -9,11 +9,11 @@ import { exact } from '../../../units/format.ts';
 import { NO_ACTIONS, timesLoad, type Combination } from '../../../actions/combination.ts';
 import type { MomentPlateModel } from '../model.ts';
 import { turned } from '../turned.ts';
-import { workCombination } from './combination.ts';
+import { workChecks, workCombination } from './combination.ts';
 import { forcesOf, type Worked } from './forces.ts';
 import { beamClass } from './compression.ts';
 import { columnLoaded, layOut, stressOf, workCommon, workStress } from './lay-out.ts';
-import { CHECKS, type CheckId } from './results.ts';
+import { CHECKS, foremost, type CheckId } from './results.ts';
 import { momentRules } from './rules.ts';
 import { actions, beta, flange, sheet, stiff } from './sheet.ts';
 import { resisting } from './work.ts';
@@ -93,20 +93,17 @@ function withStress(
   r: Run,
   again: (c: Combination, k: number) => readonly CheckResult[],
 ): readonly CheckResult[] {
-  if (!m.column || !columnLoaded(c)) return list;
-  const limit = (0.7 * m.column.steel.f_y) / Math.max(stressOf(r), 1e-9);
-  const curved = list.filter((x) => x.type === 'strength' && x.multiple > limit * (1 - 1e-9) && OVER.has(x.id));
+  const limit = straightTo(m, c, r);
+  const curved = list.filter((x) => x.type === 'strength' && x.multiple > limit && (OVER as ReadonlySet<string>).has(x.id));
   if (!curved.length) return list;
   const found = solved(curved, (k) => again(c, k));
   return list.map((x) => (curved.includes(x) ? found[curved.indexOf(x)]! : x));
 }
+/** Up to which factor on the load the column's web keeps its strength. */
+const straightTo = (m: MomentPlateModel, c: Combination, r: Run): number =>
+  m.column && columnLoaded(c) ? ((0.7 * m.column.steel.f_y) / Math.max(stressOf(r), 1e-9)) * (1 - 1e-9) : Infinity;
 /** Checks that hang on the resistance of the column's web in compression. */
-const OVER: ReadonlySet<string> = new Set([
-  'moment-resistance',
-  'moment-axial',
-  'axial-small',
-  'column-web-compression',
-] satisfies CheckId[]);
+const OVER: ReadonlySet<CheckId> = new Set(['moment-resistance', 'moment-axial', 'axial-small', 'column-web-compression']);
 
 const NO_LOAD: Combination = { name: '', ...NO_ACTIONS };
 const ACTIONS = Object.fromEntries(Object.entries(actions).map(([k, slot]) => [k, slot.index]));
@@ -162,6 +159,12 @@ export function momentPlateToEn1993(m: MomentPlateModel): MomentPlateToEn1993 {
       start(c, r);
       const out = workCombination(m, resist, c, names, r);
       return { results: withStress(m, c, out.list, r, again), notes: out.notes };
+    },
+    least: (c, r) => {
+      start(c, r);
+      const out = foremost(OVER);
+      workChecks(m, resist, c, names, out, r);
+      return out.least(straightTo(m, c, r));
     },
     judge: (r, loads, musts) => {
       r.v.set(base);

@@ -71,7 +71,7 @@ export function momentChecks(m: MomentPlateModel, w: Worked, out: Out, r: Run): 
   }
   const N_pl = valueOf(r, section.axial);
   const words = `axial force ${kN(m, N)} is within 5 % of N_pl,Rd = ${kN(m, N_pl)}: left out of the moment check`;
-  out.notes.push(words);
+  out.note(() => words);
   out.skip('moment-axial', words);
   if (u <= 1) out.strength('axial-small', u, 1, '-');
   else if (!m.input.options.small_axial)
@@ -146,7 +146,7 @@ export function rowChecks({ R, F, moments }: Worked, out: Out, r: Run): void {
     const by = { compression: 'the compression limit', panel: 'the panel', plastic: 'the plastic limit', cap: 'the groups' }[
       f.by.type
     ];
-    out.notes.push(`row ${state.rows[i]!.number} gets nothing: ${by} is used up by the rows above`);
+    out.note(() => `row ${state.rows[i]!.number} gets nothing: ${by} is used up by the rows above`);
   });
 }
 
@@ -154,8 +154,8 @@ export function compressionChecks(m: MomentPlateModel, w: Worked, out: Out, r: R
   const { R, C, moments, u_M, M } = w;
   out.strength('beam-flange-compression', C, R.beamFlange.F, 'kN');
   if (R.beamFlange.edge !== null && C > R.beamFlange.edge)
-    out.notes.push(
-      `the depth is just under 600 mm: over that the flange would take ${kN(m, R.beamFlange.edge)} alone (6.2.6.7(1))`,
+    out.note(
+      () => `the depth is just under 600 mm: over that the flange would take ${kN(m, R.beamFlange.edge!)} alone (6.2.6.7(1))`,
     );
   if (!R.columnWeb || !R.panel) {
     out.skip('column-web-compression', 'no column in this joint');
@@ -168,7 +168,7 @@ export function compressionChecks(m: MomentPlateModel, w: Worked, out: Out, r: R
   // 5.3(3): the column's own shear. The rows are filled without it, so that what relieves the panel is left out.
   const V_col = w.c.V_col ?? 0;
   const shear = brought + Math.max(0, -V_col);
-  if (V_col > 0) out.notes.push('the shear of the column relieves its panel: that is not counted');
+  if (V_col > 0) out.note(() => 'the shear of the column relieves its panel: that is not counted');
   if (shear === 0) out.skip('column-panel-shear', M === 0 ? 'no moment' : 'the two moments balance: no shear in the panel');
   else {
     const u = out.strength('column-panel-shear', shear, R.panel.V, 'kN');

@@ -1,4 +1,4 @@
-import { Results, type Table } from '../../../checks/results.ts';
+import { Foremost, Results, type Table } from '../../../checks/results.ts';
 
 const about = (title: string, clause: string, part: string): Table<string>[string] => ({ title, clause, part });
 
@@ -47,3 +47,5 @@ export type CheckId = keyof typeof CHECKS;
 /** Collects what the checks of one combination of a moment end plate answer. */
 export type Out = Results<CheckId>;
 export const results = (): Out => new Results<CheckId>(CHECKS);
+/** Keeps only what gives first; `curved` as `Foremost` has them. */
+export const foremost = (curved: ReadonlySet<CheckId>): Foremost<CheckId> => new Foremost<CheckId>(CHECKS, curved);
