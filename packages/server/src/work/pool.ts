@@ -12,6 +12,7 @@ import type { Order } from './thread.ts';
 import { threadFile } from './threads.ts';
 
 type Quick =
+  | 'wake'
   | 'judge'
   | 'planTable'
   | 'listChanges'

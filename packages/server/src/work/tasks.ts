@@ -34,9 +34,7 @@ import {
   type ProposeChoices,
   type SinceIssue,
 } from '@ample/core';
-import { isIfc, readIfc } from '@ample/exchange/ifc-in';
 import { changeList, jointsThen, type Between } from '../store/changes.ts';
-import { bytesOf, SHOP_DEFAULTS, writeOut } from '@ample/exchange/shop';
 import { copyInto, type Handle } from '../store/database.ts';
 import { houseStamp } from '../store/house.ts';
 import { sinceIssue } from '../store/issues.ts';
@@ -46,10 +44,16 @@ import { documentOf, eachJoint, jointsById, jointsNamed, readableJoint } from '.
 import { countJoints, endsOf, keptStandings, markedVersions } from '../store/joint-rows.ts';
 import { jobStatements, type NewJob } from '../store/statements.ts';
 import { answer, housesOf, judgedRow, reader, type Answer } from './answer.ts';
+import type { DocumentTask } from './document.ts';
 
-// Runs in the worker pool: the same core and the same store as everywhere, away from the thread that answers requests.
+// Runs in the worker pool: the same core and the same store as everywhere, away from the thread that answers requests. What writes and reads files
+// is loaded by the thread that does: most only judge.
 
-export { pdf } from './document.ts';
+/** Writes a document. */
+export const pdf = async (task: DocumentTask) => (await import('./document.ts')).pdf(task);
+
+/** Nothing: a thread that has done it is loaded. */
+export const wake = (): Promise<Answer<null>> => answer(() => null);
 
 /** What the checks of these joints say. */
 export const judge = ({
@@ -210,6 +214,7 @@ export interface PlannedModel {
 /** A model as it was sent: an IFC file, or the exchange form. */
 export const readModel = ({ bytes }: { bytes: Uint8Array }): Promise<Answer<SentModel>> =>
   answer(async () => {
+    const { isIfc, readIfc } = await import('@ample/exchange/ifc-in');
     if (isIfc(bytes)) return { ...(await readIfc(bytes)), joints: [] };
     return { ...readExchange(parsed(bytes)), left: [] };
   });
@@ -288,6 +293,7 @@ export const searchJoint = ({
 /** A job in the exchange form. */
 export const exchangeJob = ({ file, jobId }: { file: string; jobId: string }): Promise<Answer<string>> =>
   answer(async () => {
+    const { bytesOf, SHOP_DEFAULTS, writeOut } = await import('@ample/exchange/shop');
     const { db } = reader(file);
     const job = await jobHead(db, jobId);
     const source = { job, joints: () => documentsOf(db, jobId), total: await countJoints(db, jobId) };
