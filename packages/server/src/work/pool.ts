@@ -48,7 +48,7 @@ const LONG: ReadonlySet<Quick> = new Set(['readModel', 'searchJoint']);
 /** Heap of one thread, MB: a hostile or huge job ends its own work and nothing else. */
 const HEAP = 256;
 /** What a thread makes and throws away again, MB: more would be held and not needed. */
-const YOUNG = 16;
+const YOUNG = 8;
 
 /**
  * How much of a function runs before it is compiled once more, for speed; four times what is usual. The first thousand joints touch so much code that
@@ -62,7 +62,7 @@ export async function openPool(): Promise<Pool> {
   const options = {
     filename: await threadFile(),
     execArgv: [],
-    idleTimeout: 2_000,
+    idleTimeout: 1_000,
     resourceLimits: { maxOldGenerationSizeMb: HEAP, maxYoungGenerationSizeMb: YOUNG },
   };
   const quick = new Threads({ ...options, minThreads: 1, maxThreads: 2 });
