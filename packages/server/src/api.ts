@@ -76,23 +76,7 @@ export class Api {
       (paths[path] ??= {})[spec.method] = {
         summary: spec.summary,
         ...parametersOf(names, spec),
-        ...(spec.text
-          ? { requestBody: { required: true, content: { 'application/json': { schema: spec.shape?.() ?? { type: 'object' } } } } }
-          : spec.bytes
-            ? {
-                requestBody: {
-                  required: true,
-                  content: { 'application/octet-stream': { schema: { type: 'string', format: 'binary' } } },
-                },
-              }
-            : spec.body
-              ? {
-                  requestBody: {
-                    required: true,
-                    content: { 'application/json': { schema: joiToJson(spec.body, 'open-api-3.1') } },
-                  },
-                }
-              : {}),
+        ...bodyOf(spec),
         responses: {
           200: { description: spec.answer },
           400: { $ref: '#/components/responses/Problem' },
@@ -135,6 +119,13 @@ export class Api {
     };
   }
 }
+
+const bodyOf = ({ text, bytes, body, shape }: RouteSpec): { requestBody?: object } => {
+  const of = (type: string, schema: object) => ({ requestBody: { required: true, content: { [type]: { schema } } } });
+  if (text) return of('application/json', shape?.() ?? { type: 'object' });
+  if (bytes) return of('application/octet-stream', { type: 'string', format: 'binary' });
+  return body ? of('application/json', joiToJson(body, 'open-api-3.1')) : {};
+};
 
 const parametersOf = (names: readonly string[], { method, query = {}, ...spec }: RouteSpec): { parameters?: object[] } => {
   const text = { type: 'string' };

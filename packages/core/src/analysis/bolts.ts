@@ -10,8 +10,38 @@ import { cross, dot, plus, square, times, unit, type Vec } from './vector.ts';
 
 const RING = 16;
 
+/** A bolt of a model, and where it goes through its plies. */
+interface Placed {
+  readonly links: Links;
+  readonly plies: readonly MeshPlate[];
+  readonly b: BoltInput;
+  readonly of: number;
+  readonly on: readonly Vec[];
+  /** Two directions across it. */
+  readonly across: readonly [Vec, Vec];
+  /** The k-th of n places on a circle about it. */
+  readonly around: (at: Vec, r: number, n: number, k: number) => Vec;
+}
+
 export function boltPart(links: Links, plies: readonly MeshPlate[], b: BoltInput, of: number, grounded: Set<Link>): Part {
   const on = plies.map((p) => crossing(p, b));
+  requireContact(plies, on, b);
+  const across = square(b.direction);
+  const [e1, e2] = across;
+  const around = (at: Vec, r: number, n: number, k: number): Vec => {
+    const angle = (2 * Math.PI * k) / n;
+    return plus(plus(at, e1, r * Math.cos(angle)), e2, r * Math.sin(angle));
+  };
+  const placed: Placed = { links, plies, b, of, on, across, around };
+  const sheared = b.k_v !== undefined;
+  const count = b.ground ? (sheared ? 1 : 0) : sheared ? plies.length - 1 : 0;
+  const planes = Array.from({ length: count }, (_, i) => shearPlane(placed, i, count === 1));
+  const axis = count === 1 ? planes[0]!.link : links.add(of, { type: 'tension', k: b.k_t, limit: b.F_t_Rd }, [axisRow(placed)]);
+  if (b.ground) for (const link of [...planes.map((p) => p.link), axis]) grounded.add(link);
+  return { kind: 'bolt', bolt: b, axis, planes };
+}
+
+function requireContact(plies: readonly MeshPlate[], on: readonly Vec[], b: BoltInput): void {
   on.slice(1).forEach((at, i) => {
     const gap = dot(plus(at, on[i]!, -1), b.direction) - (plies[i]!.t + plies[i + 1]!.t) / 2;
     if (Math.abs(gap) > 1)
@@ -20,72 +50,62 @@ export function boltPart(links: Links, plies: readonly MeshPlate[], b: BoltInput
         `bolts: plates ${plies[i]!.name} and ${plies[i + 1]!.name} do not touch at ${b.name} (gap ${gap.toFixed(1)} mm); accepted are plies that do, in the order of its direction.`,
       );
   });
+}
+
+/** How far the plies under head and nut part along the bolt. */
+function axisRow({ links, plies, b, on, around }: Placed): Row {
+  const row: Row = new Map();
   const ring = (b.d0 + b.d_w) / 4;
-  const [e1, e2] = square(b.direction);
-  const around = (at: Vec, r: number, n: number, k: number): Vec => {
-    const angle = (2 * Math.PI * k) / n;
-    return plus(plus(at, e1, r * Math.cos(angle)), e2, r * Math.sin(angle));
+  const head = (i: number, s: number): void => {
+    for (let k = 0; k < RING; k += 1) links.point(row, plies[i]!, around(on[i]!, ring, RING, k), b.direction, s / RING);
   };
-  const axisRow = (): Row => {
+  head(plies.length - 1, 1);
+  if (!b.ground) head(0, -1);
+  return row;
+}
+
+/** The bolt where it is cut between two plies, or at the ground; `single`: with its axis, where it is cut nowhere else. */
+function shearPlane(placed: Placed, i: number, single: boolean): ShearPlane {
+  const { links, plies, b, of, on, across, around } = placed;
+  const sides = b.ground ? [0] : [i, i + 1];
+  const first = plies[i]!;
+  const face = plus(on[i]!, b.direction, (b.ground ? -1 : 1) * (first.t / 2));
+  const vertex = links.extra({
+    ...{ size: 2 * sides.length, place: face, turns: false },
+    directions: sides.flatMap(() => across),
+  });
+  const shear = [0, 1].map((c): Row => {
     const row: Row = new Map();
-    const head = (i: number, s: number): void => {
-      for (let k = 0; k < RING; k += 1) links.point(row, plies[i]!, around(on[i]!, ring, RING, k), b.direction, s / RING);
-    };
-    head(plies.length - 1, 1);
-    if (!b.ground) head(0, -1);
+    if (b.ground) links.unknown(row, vertex, c, 1);
+    else {
+      links.unknown(row, vertex, 2 + c, 1);
+      links.unknown(row, vertex, c, -1);
+    }
     return row;
-  };
-  const sheared = b.k_v !== undefined;
-  const count = b.ground ? (sheared ? 1 : 0) : sheared ? plies.length - 1 : 0;
-  const planes: ShearPlane[] = [];
-  let axis: Link | undefined;
-  for (let i = 0; i < count; i += 1) {
-    const sides = b.ground ? [0] : [i, i + 1];
-    const first = plies[i]!;
-    const face = plus(on[i]!, b.direction, (b.ground ? -1 : 1) * (first.t / 2));
-    const vertex = links.extra({
-      ...{ size: 2 * sides.length, place: face, turns: false },
-      directions: sides.flatMap(() => [e1, e2]),
-    });
-    const shear = [0, 1].map((c): Row => {
-      const row: Row = new Map();
-      if (b.ground) links.unknown(row, vertex, c, 1);
-      else {
-        links.unknown(row, vertex, 2 + c, 1);
-        links.unknown(row, vertex, c, -1);
-      }
-      return row;
-    });
-    const [T, V] = [b.F_t_Rd, b.F_v_Rd!];
-    const single = count === 1;
-    const link = single
-      ? links.add(of, { type: 'bolt', k_t: b.k_t, k_v: b.k_v!, T, V }, [axisRow(), ...shear])
-      : links.add(of, { type: 'ellipsoid', k: b.k_v!, c: [1, 1], R: V }, shear);
-    if (single) axis = link;
-    if (b.ground) grounded.add(link);
-    const bearing = sides.map((ply, s) =>
-      bearingOf(
-        links,
-        b,
-        of,
-        {
-          plate: plies[ply]!,
-          at: on[ply]!,
-          face,
-          vertex,
-          side: s,
-          share: plies.length > 2 && ply > 0 && ply < plies.length - 1 ? 0.5 : 1,
-          k_b: b.k_b![ply]!,
-          F_b: b.F_b_Rd?.[ply],
-        },
-        around,
-      ),
-    );
-    planes.push({ link, bearing });
-  }
-  axis ??= links.add(of, { type: 'tension', k: b.k_t, limit: b.F_t_Rd }, [axisRow()]);
-  if (b.ground) grounded.add(axis);
-  return { kind: 'bolt', bolt: b, axis, planes };
+  });
+  const [T, V] = [b.F_t_Rd, b.F_v_Rd!];
+  const link = single
+    ? links.add(of, { type: 'bolt', k_t: b.k_t, k_v: b.k_v!, T, V }, [axisRow(placed), ...shear])
+    : links.add(of, { type: 'ellipsoid', k: b.k_v!, c: [1, 1], R: V }, shear);
+  const bearing = sides.map((ply, s) =>
+    bearingOf(
+      links,
+      b,
+      of,
+      {
+        plate: plies[ply]!,
+        at: on[ply]!,
+        face,
+        vertex,
+        side: s,
+        share: plies.length > 2 && ply > 0 && ply < plies.length - 1 ? 0.5 : 1,
+        k_b: b.k_b![ply]!,
+        F_b: b.F_b_Rd?.[ply],
+      },
+      around,
+    ),
+  );
+  return { link, bearing };
 }
 
 interface Ply {

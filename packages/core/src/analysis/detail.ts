@@ -2,7 +2,7 @@ import type { Combination } from '../actions/combination.ts';
 import type { Ground } from '../detail/ground.ts';
 import { Refusal } from '../refusal.ts';
 import { allBolts, anchorsOf, boltsOf, drill, headOf } from './detail-bolts.ts';
-import { besideOf } from './detail-beside.ts';
+import { besideOf, type Beside } from './detail-beside.ts';
 import { groundMoment, heldSideways, loadOf } from './detail-loads.ts';
 import { buttsOf, oneFrom, unsizedOf, weldsOf } from './detail-welds.ts';
 import { readFieldModel, type FieldModel } from './model.ts';
@@ -35,27 +35,7 @@ export function fieldModelOf(
   const made = sheetsOf(solid);
   drill(made, allBolts(solid));
   const beside = besideOf(solid, made, combination);
-  const plates = made.sheets.map((s) => {
-    const { f_y } = basis.standard.materials.steel({ grade: s.grade }, s.t, basis.set, 'steel', basis.steels);
-    const heads = [...solid.bolts.map(headOf), ...(solid.anchors ?? []).map((a) => a.washerWidth)];
-    const bolted = heads.length > 0 && s.holes.length > 0;
-    const d_w = Math.min(...heads);
-    // Walls of a member away from bolts only bring the forces in.
-    const most = s.far ? 28 : solid.members.some((m) => m.id === s.part) ? 20 : 14;
-    const h = bolted ? clamp(Math.min(d_w / 4, 0.8 * s.t), 6, 12) : clamp(Math.min(2 * s.t, ...sideOf(s)), 8, most);
-    return {
-      ...{
-        name: s.name,
-        ...(s.called ? { called: s.called } : {}),
-        t: s.t,
-        origin: s.origin,
-        ex: s.ex,
-        ey: s.ey,
-        fy: beside.elastic.includes(s.name) ? null : strengths.yield(f_y, basis),
-      },
-      ...{ outline: s.outline, holes: s.holes, h: preview ? 1.5 * h : h },
-    };
-  });
+  const plates = platesOf(joint, made, beside, preview);
   const roots = made.roots.map((r) => ({ ...r, name: `root of ${r.a} on ${r.b}` }));
   const loaded = made.ends.find((e) => e.loaded);
   if (!loaded?.loaded) throw new Refusal('detail', 'detail: it has no end of a member to be loaded.');
@@ -92,6 +72,33 @@ export function fieldModelOf(
     pressures: [...(ground ? frictionOf(ground, made) : []), ...beside.pressures],
   });
 }
+
+/** Plates of the model, each with the size of its cells. */
+function platesOf({ solid, basis }: AnalysedJoint, made: Sheets, beside: Beside, preview: boolean) {
+  const strengths = basis.standard.field!;
+  const heads = [...solid.bolts.map(headOf), ...(solid.anchors ?? []).map((a) => a.washerWidth)];
+  return made.sheets.map((s) => {
+    const { f_y } = basis.standard.materials.steel({ grade: s.grade }, s.t, basis.set, 'steel', basis.steels);
+    const bolted = heads.length > 0 && s.holes.length > 0;
+    const d_w = Math.min(...heads);
+    // Walls of a member away from bolts only bring the forces in.
+    const most = s.far ? 28 : solid.members.some((m) => m.id === s.part) ? 20 : 14;
+    const h = bolted ? clamp(Math.min(d_w / 4, 0.8 * s.t), 6, 12) : clamp(Math.min(2 * s.t, ...sideOf(s)), 8, most);
+    return {
+      ...{
+        name: s.name,
+        ...(s.called ? { called: s.called } : {}),
+        t: s.t,
+        origin: s.origin,
+        ex: s.ex,
+        ey: s.ey,
+        fy: beside.elastic.includes(s.name) ? null : strengths.yield(f_y, basis),
+      },
+      ...{ outline: s.outline, holes: s.holes, h: preview ? 1.5 * h : h },
+    };
+  });
+}
+
 /** Thickness of the plate on the bed. */
 const underPlate = (ground: Ground | null, { sheets }: Sheets): number =>
   sheets.find((s) => s.name === ground?.bed.plate)?.t ?? 0;

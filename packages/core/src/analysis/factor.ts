@@ -130,7 +130,7 @@ export function loadMatrix(pattern: Pattern, matrix: Float64Array, L: Float64Arr
     }
 }
 
-/** Takes the product of rows of an earlier panel q off a panel: four rows by two at a time. */
+/** Takes the product of rows of an earlier panel q off a panel: four rows by two at a time. Columns right of these rows are the upper triangle. */
 function update(
   L: Float64Array,
   scaled: Float64Array,
@@ -147,7 +147,6 @@ function update(
   for (let i = k; i < mq; i += 4) {
     const n = Math.min(4, mq - i);
     const [y0, y1, y2, y3] = [pq + i * wq, pq + (i + 1) * wq, pq + (i + 2) * wq, pq + (i + 3) * wq];
-    // Columns right of these rows are the upper triangle.
     const most = Math.min(end, i + n);
     let j = k;
     if (n === 4)
@@ -170,8 +169,7 @@ function update(
           a30 += h * u;
           a31 += h * v;
         }
-        const at0 = rows[rq + j]! - c0;
-        const at1 = rows[rq + j + 1]! - c0;
+        const [at0, at1] = [rows[rq + j]! - c0, rows[rq + j + 1]! - c0];
         const [m0, m1, m2, m3] = [map[rows[rq + i]!]!, map[rows[rq + i + 1]!]!, map[rows[rq + i + 2]!]!, map[rows[rq + i + 3]!]!];
         L[m0 + at0]! -= a00;
         L[m0 + at1]! -= a01;
@@ -183,8 +181,7 @@ function update(
         L[m3 + at1]! -= a31;
       }
     for (; j < most; j += 1) {
-      const l = (j - k) * wq;
-      const at = rows[rq + j]! - c0;
+      const [l, at] = [(j - k) * wq, rows[rq + j]! - c0];
       for (let r = 0; r < n; r += 1) {
         const y = pq + (i + r) * wq;
         let sum = 0;

@@ -3,8 +3,8 @@ import { loadsOf } from './balance.ts';
 import { d5, forcesOf } from './forces.ts';
 import { elasticSquare } from './material.ts';
 import { contains } from './outline.ts';
-import { isLap, placeAt, placeIn, toeOf } from './mesh.ts';
-import { filletStrength } from './model.ts';
+import { isLap, placeAt, placeIn, toeOf, type MeshPlate } from './mesh.ts';
+import { filletStrength, type FieldModel } from './model.ts';
 import type { State } from './path.ts';
 import type { System } from './system.ts';
 import { nameOf, NEVER, type Part } from './parts.ts';
@@ -88,8 +88,30 @@ export function gaugesOf(system: System): Gauges {
       areas[c]! += mesh.areas[POINTS * c + k]!;
     }
   }
-  const where = new Uint8Array(cells);
-  const plates = new Map(mesh.plates.map((p) => [p.name, p]));
+  const marked: Marked = { centres, where: new Uint8Array(cells), plates: new Map(mesh.plates.map((p) => [p.name, p])) };
+  markWelds(model, marked);
+  markBolts(model, marked);
+  markSections(model, marked);
+  const { where } = marked;
+  const near: Int32Array[] = [];
+  for (const p of mesh.plates)
+    for (const c of p.cellIds) {
+      const list = p.cellIds.filter(
+        (d) => where[d] !== 1 && Math.hypot(centres[2 * c]! - centres[2 * d]!, centres[2 * c + 1]! - centres[2 * d + 1]!) <= p.t,
+      );
+      near[c] = Int32Array.from(where[c] === 1 ? [] : list);
+    }
+  return { near, centres, where, areas, load: Math.max(loadsOf(system, 1).size, 1e-9) };
+}
+
+/** Cells by what is beside them: 0 nothing, 1 a weld, 2 a bolt, 3 the end of a member. */
+interface Marked {
+  readonly centres: Float64Array;
+  readonly where: Uint8Array;
+  readonly plates: ReadonlyMap<string, MeshPlate>;
+}
+
+function markWelds(model: FieldModel, { centres, where, plates }: Marked): void {
   for (const w of model.welds) {
     const [a, b] = [plates.get(w.a)!, plates.get(w.b)!];
     if (w.type === 'seam' || isLap(a, b)) continue;
@@ -103,6 +125,9 @@ export function gaugesOf(system: System): Gauges {
       if (along > 0 && along < L && Math.abs(d[0] * dir[1] - d[1] * dir[0]) < e) where[c] = 1;
     }
   }
+}
+
+function markBolts(model: FieldModel, { centres, where, plates }: Marked): void {
   for (const b of model.bolts)
     for (const ply of b.plies) {
       const p = plates.get(ply)!;
@@ -118,6 +143,9 @@ export function gaugesOf(system: System): Gauges {
         if (where[c] === 0 && (torn || Math.hypot(dx, dy) < reach)) where[c] = 2;
       }
     }
+}
+
+function markSections(model: FieldModel, { centres, where, plates }: Marked): void {
   for (const { plates: cut, point, normal } of model.sections)
     for (const name of cut) {
       const p = plates.get(name)!;
@@ -127,15 +155,6 @@ export function gaugesOf(system: System): Gauges {
         if (where[c] === 0 && Math.abs(dot(at, n)) < END * p.h) where[c] = 3;
       }
     }
-  const near: Int32Array[] = [];
-  for (const p of mesh.plates)
-    for (const c of p.cellIds) {
-      const list = p.cellIds.filter(
-        (d) => where[d] !== 1 && Math.hypot(centres[2 * c]! - centres[2 * d]!, centres[2 * c + 1]! - centres[2 * d + 1]!) <= p.t,
-      );
-      near[c] = Int32Array.from(where[c] === 1 ? [] : list);
-    }
-  return { near, centres, where, areas, load: Math.max(loadsOf(system, 1).size, 1e-9) };
 }
 
 /** What a measure is of. */

@@ -143,6 +143,31 @@ export function meshOf(model: FieldModel): Mesh {
     if (!cellIds.length) throw new Refusal('plates', `plates: plate ${p.name} has no steel within its outline.`);
     return { ...p, index, h, ez: normalOf(p), grid: made.grid, nodeAt, nodes, cellIds, cellAt };
   });
+  const places = new Float64Array(3 * plateOf.length);
+  plateOf.forEach((p, n) => places.set(placeOf(plates[p]!, local[2 * n]!, local[2 * n + 1]!, 0), 3 * n));
+  return {
+    plates,
+    plateOf: Int32Array.from(plateOf),
+    local: Float64Array.from(local),
+    places,
+    corners: Int32Array.from(corners),
+    cellPlate: Int32Array.from(cellPlate),
+    solid: Float64Array.from(solid),
+    ...integralsOf(plates, { plateOf, local, corners, cellPlate, solid }),
+  };
+}
+
+/** Strains, areas and shares of nodes of all cells. */
+function integralsOf(
+  plates: readonly MeshPlate[],
+  {
+    plateOf,
+    local,
+    corners,
+    cellPlate,
+    solid,
+  }: Readonly<Record<'plateOf' | 'local' | 'corners' | 'cellPlate' | 'solid', number[]>>,
+): Pick<Mesh, 'B' | 'areas' | 'tributary'> {
   const count = cellPlate.length;
   const B = new Float64Array(count * B_SIZE);
   const areas = new Float64Array(count * POINTS);
@@ -163,18 +188,7 @@ export function meshOf(model: FieldModel): Mesh {
     for (let k = 0; k < POINTS; k += 1) areas[c * POINTS + k]! *= solid[c]!;
     AT.forEach(([r, s], k) => shape(r, s).forEach((N, i) => (tributary[ids[i]!]! += N * areas[c * POINTS + k]!)));
   }
-  const places = new Float64Array(3 * plateOf.length);
-  plateOf.forEach((p, n) => places.set(placeOf(plates[p]!, local[2 * n]!, local[2 * n + 1]!, 0), 3 * n));
-  return {
-    plates,
-    plateOf: Int32Array.from(plateOf),
-    local: Float64Array.from(local),
-    places,
-    corners: Int32Array.from(corners),
-    cellPlate: Int32Array.from(cellPlate),
-    solid: Float64Array.from(solid),
-    ...{ B, areas, tributary },
-  };
+  return { B, areas, tributary };
 }
 
 interface Cells {

@@ -67,14 +67,37 @@ const MOST = 40;
 /** From which iteration on, and how near to balance, a step is looked at on its way; past how much of what stops the path it is given up. */
 const LOOKED = { from: 3, residual: 0.1, past: 1.5 };
 
-/** From a state in balance to the next: Newton with a line search; each step minimises a convex function, so that it always goes down. */
+function solved(factor: Factor, right: Float64Array, sign: 1 | -1): Float64Array {
+  const out = Float64Array.from(right, (v) => sign * v);
+  factor.solve(out);
+  return out;
+}
+
+/** How far a line search goes: to where the slope is under half of what it began with, between 0 and 1. */
+function along(slopeAt: (alpha: number) => number, g0: number, g1: number): number {
+  let [low, high, gl, gh] = [0, 1, g0, g1];
+  let alpha = 1;
+  for (let k = 0; k < 8; k += 1) {
+    const x = low + ((high - low) * gl) / (gl - gh);
+    alpha = Math.min(high - 0.05 * (high - low), Math.max(low + 0.05 * (high - low), x));
+    const g = slopeAt(alpha);
+    if (Math.abs(g) < 0.5 * g0) break;
+    if (g > 0) [low, gl] = [alpha, g];
+    else [high, gh] = [alpha, g];
+  }
+  return alpha;
+}
+
+/**
+ * From a state in balance to the next: Newton with a line search; each step minimises a convex function, so that it always goes down. With
+ * `stopRatio` a step that is far past what stops is given up on its way.
+ */
 export function step(
   solver: Solver,
   from: State,
   target: Target,
   guess?: Float64Array,
   most = MOST,
-  /** Where given, a step that is far past what stops is given up on its way. */
   stopRatio?: PathOptions['stopRatio'],
 ): Step | Failed {
   const { system, factor, tolerance, cancelled } = solver;
@@ -88,10 +111,8 @@ export function step(
     if (cancelled()) return { failed: 'cancelled' };
     const bad = factor.factor(current);
     if (bad >= 0) return { failed: 'pivot', unknown: bad };
-    const a = Float64Array.from(at.F, (v) => -v);
-    factor.solve(a);
-    const b = Float64Array.from(f);
-    factor.solve(b);
+    const a = solved(factor, at.F, -1);
+    const b = solved(factor, f, 1);
     const off = 'S' in target ? target.S - product(f, u) : 0;
     lam = 'S' in target ? (off - product(f, a)) / product(f, b) : target.lam;
     const du = new Float64Array(n);
@@ -107,22 +128,12 @@ export function step(
       for (let i = 0; i < n; i += 1) next[i] = u[i]! + alpha * du[i]!;
       return system.inner(next, from.memory, trial, matrix);
     };
-    let found = tryAt(1, spare);
-    let alpha = 1;
+    let [found, alpha] = [tryAt(1, spare), 1];
     const g1 = slope(found.F);
     // With f.du = 0 the search does not involve the multiple.
     const free = 'lam' in target || Math.abs(off) < 1e-9 * Math.max(Math.abs((target as { S: number }).S), 1e-30);
     if (free && g0 > 0 && g1 < 0 && -g1 > 0.8 * g0) {
-      let [low, high, gl, gh] = [0, 1, g0, g1];
-      for (let k = 0; k < 8; k += 1) {
-        const x = low + ((high - low) * gl) / (gl - gh);
-        alpha = Math.min(high - 0.05 * (high - low), Math.max(low + 0.05 * (high - low), x));
-        found = tryAt(alpha, null);
-        const g = slope(found.F);
-        if (Math.abs(g) < 0.5 * g0) break;
-        if (g > 0) [low, gl] = [alpha, g];
-        else [high, gh] = [alpha, g];
-      }
+      alpha = along((x) => slope(tryAt(x, null).F), g0, g1);
       found = tryAt(alpha, spare);
     }
     u.set(next);
@@ -130,10 +141,10 @@ export function step(
     [current, spare] = [spare, current];
     const residual = residualOf(system, at, lam);
     if (!Number.isFinite(residual)) return { failed: 'balance' };
-    if (residual <= tolerance && alpha > 0.3)
-      return { state: { u, lam, memory: trial, S: product(f, u) }, iterations: iteration, residual };
+    const here = (): State => ({ u, lam, memory: trial, S: product(f, u) });
+    if (residual <= tolerance && alpha > 0.3) return { state: here(), iterations: iteration, residual };
     if (stopRatio && iteration >= LOOKED.from && residual < LOOKED.residual) {
-      const state = { u, lam, memory: trial, S: product(f, u) };
+      const state = here();
       const ratio = stopRatio(state);
       if (ratio > LOOKED.past) return { failed: 'past', state, ratio };
     }
@@ -196,10 +207,21 @@ const ahead = (last: State, now: State, share: number): Float64Array =>
   Float64Array.from(now.u, (v, i) => v + share * (v - last.u[i]!));
 const between = (now: State, past: State, dS: number): Float64Array => ahead(past, now, -dS / (past.S - now.S));
 
-/** The path of loads from none to a limit, or to the design load. */
-export function follow(solver: Solver, { until, stopRatio, accepted }: PathOptions): PathEnd {
-  const { system } = solver;
-  const before = unloaded(system);
+/** Where a path stands. */
+interface Way {
+  now: State;
+  last: State;
+  /** How far the next step goes, and how far the last went. */
+  dS: number;
+  lastS: number;
+  /** Share of what stops it. */
+  ratio: number;
+  /** A state that went past what stops it, and by how much: the way ends before it. Of one that is not in balance, how far it was when it was seen. */
+  past: { readonly state: State; readonly ratio: number; readonly gap?: number } | null;
+}
+
+/** The first step, small enough to stay below what stops the path. */
+function firstStep(solver: Solver, before: State, stopRatio: PathOptions['stopRatio']): Step | PathEnd {
   let first: Step | Failed | undefined;
   for (let lam = 0.1, k = 0; k < FIRST; k += 1, lam /= 2.5) {
     first = step(solver, before, { lam });
@@ -208,58 +230,65 @@ export function follow(solver: Solver, { until, stopRatio, accepted }: PathOptio
       if (first.failed === 'cancelled') return { end: 'cancelled' };
     } else if (stopRatio(first.state) <= 1.04) break;
   }
-  if (!first || 'failed' in first) return { end: 'lost' };
-  accepted(first, before);
-  const firstSlope = first.state.lam / first.state.S;
-  let [now, last, dS, lastS] = [first.state, before, first.state.S, first.state.S];
-  let ratio = stopRatio(now);
-  if (ratio >= 1) return { end: 'stopped' };
-  /** A state that went past what stops it, and by how much: the way ends before it. Of one that is not in balance, how far it was when it was seen. */
-  let past: { readonly state: State; readonly ratio: number; readonly gap?: number } | null = null;
-  for (let n = 0; n < STEPS; n += 1) {
-    let made: Step | null = null;
-    if (past && now.S + dS > past.state.S) dS = (past.state.S - now.S) * shareTo(ratio, past.ratio);
-    for (let cut = 0; cut <= CUTS; cut += 1) {
-      const guess: Float64Array = past ? between(now, past.state, dS) : ahead(last, now, Math.min(2, dS / lastS));
-      const tried =
-        now.lam < 1
-          ? towardsDesign(solver, now, last, dS, guess)
-          : step(solver, now, { S: now.S + dS }, guess, MOST, ratio < NEAR_LIMIT && cut < CUTS ? stopRatio : undefined);
-      if ('failed' in tried && tried.failed === 'cancelled') return { end: 'cancelled' };
-      if ('failed' in tried && tried.failed === 'past') {
-        past = { state: tried.state, ratio: tried.ratio, gap: tried.state.S - now.S };
-        dS = Math.min(dS, past.state.S - now.S) * shareTo(ratio, tried.ratio);
-        continue;
-      }
-      if ('failed' in tried) {
-        dS *= 0.4;
-        continue;
-      }
-      const after = stopRatio(tried.state);
-      if (after > 1.04 && ratio < NEAR_LIMIT && cut < CUTS) {
-        past = { state: tried.state, ratio: after };
-        // A step that met the design load may have gone much further than it was to go.
-        dS = Math.min(dS, past.state.S - now.S) * shareTo(ratio, after);
-        continue;
-      }
-      made = tried;
-      ratio = after;
-      break;
+  return !first || 'failed' in first ? { end: 'lost' } : first;
+}
+
+/** The next step of a path, cut until it is made; the way keeps what was learnt. */
+function nextStep(solver: Solver, way: Way, stopRatio: PathOptions['stopRatio']): Step | PathEnd {
+  const { now, last, lastS, ratio } = way;
+  if (way.past && now.S + way.dS > way.past.state.S) way.dS = (way.past.state.S - now.S) * shareTo(ratio, way.past.ratio);
+  for (let cut = 0; cut <= CUTS; cut += 1) {
+    const { past, dS } = way;
+    const guess = past ? between(now, past.state, dS) : ahead(last, now, Math.min(2, dS / lastS));
+    const tried =
+      now.lam < 1
+        ? towardsDesign(solver, now, last, dS, guess)
+        : step(solver, now, { S: now.S + dS }, guess, MOST, ratio < NEAR_LIMIT && cut < CUTS ? stopRatio : undefined);
+    if ('failed' in tried) {
+      if (tried.failed === 'cancelled') return { end: 'cancelled' };
+      if (tried.failed === 'past') {
+        way.past = { state: tried.state, ratio: tried.ratio, gap: tried.state.S - now.S };
+        way.dS = Math.min(dS, tried.state.S - now.S) * shareTo(ratio, tried.ratio);
+      } else way.dS *= 0.4;
+      continue;
     }
-    if (!made) return { end: 'lost' };
+    const after = stopRatio(tried.state);
+    if (after <= 1.04 || ratio >= NEAR_LIMIT || cut === CUTS) {
+      way.ratio = after;
+      return tried;
+    }
+    way.past = { state: tried.state, ratio: after };
+    // A step that met the design load may have gone much further than it was to go.
+    way.dS = Math.min(dS, tried.state.S - now.S) * shareTo(ratio, after);
+  }
+  return { end: 'lost' };
+}
+
+/** The path of loads from none to a limit, or to the design load. */
+export function follow(solver: Solver, { until, stopRatio, accepted }: PathOptions): PathEnd {
+  const before = unloaded(solver.system);
+  const first = firstStep(solver, before, stopRatio);
+  if ('end' in first) return first;
+  accepted(first, before);
+  const { S, lam } = first.state;
+  const way: Way = { now: first.state, last: before, dS: S, lastS: S, ratio: stopRatio(first.state), past: null };
+  if (way.ratio >= 1) return { end: 'stopped' };
+  for (let n = 0; n < STEPS; n += 1) {
+    const made = nextStep(solver, way, stopRatio);
+    if ('end' in made) return made;
+    const { now, past } = way;
     accepted(made, now);
     const { state, iterations } = made;
     const slope = (state.lam - now.lam) / (state.S - now.S);
-    lastS = state.S - now.S;
     // What was seen out of balance bounds nothing once the path has come near it.
-    if (past?.gap !== undefined && past.state.S - state.S < 0.2 * past.gap) past = null;
-    [last, now] = [now, state];
-    if (ratio >= NEAR_LIMIT) return { end: 'stopped' };
-    if (until === 'design' && now.lam >= 1) return { end: 'design' };
-    if (slope < FLAT * firstSlope) return { end: 'limit-load' };
-    dS = Math.max(dS, 1e-12);
-    if (iterations <= 7) dS *= 1.5;
-    else if (iterations > 15) dS *= 0.6;
+    if (past?.gap !== undefined && past.state.S - state.S < 0.2 * past.gap) way.past = null;
+    Object.assign(way, { last: now, now: state, lastS: state.S - now.S });
+    if (way.ratio >= NEAR_LIMIT) return { end: 'stopped' };
+    if (until === 'design' && state.lam >= 1) return { end: 'design' };
+    if (slope < FLAT * (lam / S)) return { end: 'limit-load' };
+    way.dS = Math.max(way.dS, 1e-12);
+    if (iterations <= 7) way.dS *= 1.5;
+    else if (iterations > 15) way.dS *= 0.6;
   }
   return { end: 'steps' };
 }

@@ -139,48 +139,9 @@ export class System {
     const steel = this.steels[plate]!;
     this.gather(u, c);
     after.yielded[c] = 0;
-    if (steel === null || this.isElastic(c, steel, mesh.plates[plate]!.t, before)) {
-      const at = c * TRIANGLE;
-      forces.fill(0);
-      let n = at;
-      for (let a = 0; a < CELL; a += 1) {
-        let sum = 0;
-        for (let b = 0; b < a; b += 1, n += 1) {
-          sum += this.K[n]! * own[b]!;
-          forces[b]! += this.K[n]! * own[a]!;
-        }
-        forces[a]! += sum + this.K[n]! * own[a]!;
-        n += 1;
-      }
-      if (steel !== null && before.yielded[c]) {
-        const layers = c * this.perCell;
-        after.layers.set(before.layers.subarray(layers, layers + this.perCell), layers);
-        after.yielded[c] = 1;
-      }
-      // What was plastic within the step and is not at its end is as before.
-      else if (steel !== null) after.layers.fill(0, c * this.perCell, (c + 1) * this.perCell);
-    } else {
-      forces.fill(0);
-      if (matrix) difference.fill(0);
-      this.strainsOfOwn(c, points);
-      for (let p = 0; p < POINTS; p += 1) {
-        const at = c * this.perCell + p * this.perPoint;
-        if (section(points, p * STRAINS, mesh.plates[plate]!.t, steel, this.rule, before.layers, at, after.layers, at))
-          after.yielded[c] = 1;
-        const area = mesh.areas[c * POINTS + p]!;
-        const base = c * B_SIZE + p * STRAINS * CELL;
-        for (let k = 0; k < STRAINS; k += 1) {
-          const r = resultants[k]! * area;
-          for (let a = 0; a < CELL; a += 1) forces[a]! += mesh.B[base + k * CELL + a]! * r;
-        }
-        if (matrix) addStiffness(mesh.B, base, stiffness, 0, area, difference, 0);
-      }
-      if (before.yielded[c]) after.yielded[c] = 1;
-      if (matrix) {
-        for (let k = 0; k < TRIANGLE; k += 1) difference[k]! -= this.K[c * TRIANGLE + k]!;
-        this.spread(matrix, c, difference, 0);
-      }
-    }
+    forces.fill(0);
+    if (steel === null || this.isElastic(c, steel, mesh.plates[plate]!.t, before)) this.elastic(c, steel, before, after);
+    else this.plastic(c, steel, before, after, matrix);
     const { first } = this.pattern;
     for (let k = 0; k < 4; k += 1) {
       const at = first[mesh.corners[4 * c + k]!]!;
@@ -188,6 +149,51 @@ export class System {
         F[at + i]! += forces[NODE * k + i]!;
         absolute[at + i]! += Math.abs(forces[NODE * k + i]!);
       }
+    }
+  }
+
+  /** Forces of a cell that is elastic now. */
+  private elastic(c: number, steel: Steel | null, before: Memory, after: Memory): void {
+    let n = c * TRIANGLE;
+    for (let a = 0; a < CELL; a += 1) {
+      let sum = 0;
+      for (let b = 0; b < a; b += 1, n += 1) {
+        sum += this.K[n]! * own[b]!;
+        forces[b]! += this.K[n]! * own[a]!;
+      }
+      forces[a]! += sum + this.K[n]! * own[a]!;
+      n += 1;
+    }
+    if (steel !== null && before.yielded[c]) {
+      const layers = c * this.perCell;
+      after.layers.set(before.layers.subarray(layers, layers + this.perCell), layers);
+      after.yielded[c] = 1;
+    }
+    // What was plastic within the step and is not at its end is as before.
+    else if (steel !== null) after.layers.fill(0, c * this.perCell, (c + 1) * this.perCell);
+  }
+
+  /** Forces of a cell that yields, and what its stiffness differs by. */
+  private plastic(c: number, steel: Steel, before: Memory, after: Memory, matrix: Float64Array | null): void {
+    const { mesh } = this;
+    const { t } = mesh.plates[mesh.cellPlate[c]!]!;
+    if (matrix) difference.fill(0);
+    this.strainsOfOwn(c, points);
+    for (let p = 0; p < POINTS; p += 1) {
+      const at = c * this.perCell + p * this.perPoint;
+      if (section(points, p * STRAINS, t, steel, this.rule, before.layers, at, after.layers, at)) after.yielded[c] = 1;
+      const area = mesh.areas[c * POINTS + p]!;
+      const base = c * B_SIZE + p * STRAINS * CELL;
+      for (let k = 0; k < STRAINS; k += 1) {
+        const r = resultants[k]! * area;
+        for (let a = 0; a < CELL; a += 1) forces[a]! += mesh.B[base + k * CELL + a]! * r;
+      }
+      if (matrix) addStiffness(mesh.B, base, stiffness, 0, area, difference, 0);
+    }
+    if (before.yielded[c]) after.yielded[c] = 1;
+    if (matrix) {
+      for (let k = 0; k < TRIANGLE; k += 1) difference[k]! -= this.K[c * TRIANGLE + k]!;
+      this.spread(matrix, c, difference, 0);
     }
   }
 

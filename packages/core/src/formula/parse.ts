@@ -41,22 +41,17 @@ export function parseFormula(text: string): Ast {
     return true;
   };
 
-  const sum = (): Ast => {
-    let a = product();
+  /** Operations of one rank, from the left. */
+  const chain = (ops: readonly ('+' | '-' | '*' | '/')[], next: () => Ast): Ast => {
+    let a = next();
     for (;;) {
-      if (accept('+')) a = { t: 'bin', op: '+', a, b: product() };
-      else if (accept('-')) a = { t: 'bin', op: '-', a, b: product() };
-      else return a;
+      const op = ops.find(accept);
+      if (!op) return a;
+      a = { t: 'bin', op, a, b: next() };
     }
   };
-  const product = (): Ast => {
-    let a = unary();
-    for (;;) {
-      if (accept('*')) a = { t: 'bin', op: '*', a, b: unary() };
-      else if (accept('/')) a = { t: 'bin', op: '/', a, b: unary() };
-      else return a;
-    }
-  };
+  const sum = (): Ast => chain(['+', '-'], product);
+  const product = (): Ast => chain(['*', '/'], unary);
   const unary = (): Ast => (accept('-') ? { t: 'neg', a: unary() } : power());
   const power = (): Ast => {
     const a = atom();

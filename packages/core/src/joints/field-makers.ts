@@ -29,6 +29,7 @@ const inMillimetres = <I>(
 ): Field<I> => ({ id, label, symbol, quantity: 'length', type: 'number', steps, get, set: (i, v) => set(i, Number(v)) });
 
 /** Makers of the fields of one kind's input. */
+// eslint-disable-next-line max-lines-per-function -- a table of makers
 export const fieldMakers = <I>() => ({
   mm: inMillimetres<I>,
   /** Thickness of a plate: it steps through those that the office has. */

@@ -206,6 +206,63 @@ export interface Making<I, M, P extends Prepared> {
   template?(parts: Parts<M, P>): Template;
 }
 
+/** A joint of a kind under a standard: each of its parts made once, when it is first asked for. */
+function built<I, M, P extends Prepared>(
+  making: Making<I, M, P>,
+  { prepare, moves }: UnderStandard<I, M, P>,
+  input: I,
+  basis: Basis,
+): Joint<I> {
+  const model = making.model(input, basis);
+  const solid = once(() => making.solid(model));
+  const prepared = once(() => prepare(model, solid));
+  const parts: Parts<M, P> = {
+    model,
+    get solid() {
+      return solid();
+    },
+    get prepared() {
+      return prepared();
+    },
+  };
+  const quantities = once(() => making.quantities(parts));
+  const { units, standard } = basis;
+  const shop = once(() => shopItems(solid()));
+  const ownLists = once(() => making.lists?.(parts) ?? []);
+  const lists = once(() => [...ownLists(), ...shopLists(shop(), { units, fillets: standard.fillets })]);
+  const template = once(() => making.template?.(parts) ?? null);
+  return {
+    input,
+    basis,
+    get prepared() {
+      return prepared();
+    },
+    get solid() {
+      return solid();
+    },
+    get quantities() {
+      return quantities();
+    },
+    get shop() {
+      return shop();
+    },
+    get ownLists() {
+      return ownLists();
+    },
+    get lists() {
+      return lists();
+    },
+    get template() {
+      return template();
+    },
+    drawing: (title, combination) => making.drawing(parts, title, combination),
+    moves: () => (moves ?? making.moves)?.(input, model) ?? [],
+    chart: (combinations, governing) => making.chart?.(parts, combinations, governing) ?? null,
+    ground: (combination) => making.ground?.(parts, combination) ?? null,
+    rows: (combination) => making.rows?.(parts, combination) ?? null,
+  };
+}
+
 /** The part of a kind that builds joints. */
 export function building<I, M, P extends Prepared>(
   making: Making<I, M, P>,
@@ -223,57 +280,7 @@ export function building<I, M, P extends Prepared>(
     offers: { chart: making.chart !== undefined, rows: making.rows !== undefined, template: making.template !== undefined },
     first: (start, combinations, basis, judge) => under(basis).first(start, combinations, basis, judge),
     search: (from, basis, practice) => under(basis).search?.(from, basis, practice) ?? null,
-    build: (input, basis) => {
-      const { prepare, moves } = under(basis);
-      const model = making.model(input, basis);
-      const solid = once(() => making.solid(model));
-      const prepared = once(() => prepare(model, solid));
-      const parts: Parts<M, P> = {
-        model,
-        get solid() {
-          return solid();
-        },
-        get prepared() {
-          return prepared();
-        },
-      };
-      const quantities = once(() => making.quantities(parts));
-      const { units, standard } = basis;
-      const shop = once(() => shopItems(solid()));
-      const ownLists = once(() => making.lists?.(parts) ?? []);
-      const lists = once(() => [...ownLists(), ...shopLists(shop(), { units, fillets: standard.fillets })]);
-      const template = once(() => making.template?.(parts) ?? null);
-      return {
-        input,
-        basis,
-        get prepared() {
-          return prepared();
-        },
-        get solid() {
-          return solid();
-        },
-        get quantities() {
-          return quantities();
-        },
-        get shop() {
-          return shop();
-        },
-        get ownLists() {
-          return ownLists();
-        },
-        get lists() {
-          return lists();
-        },
-        get template() {
-          return template();
-        },
-        drawing: (title, combination) => making.drawing(parts, title, combination),
-        moves: () => (moves ?? making.moves)?.(input, model) ?? [],
-        chart: (combinations, governing) => making.chart?.(parts, combinations, governing) ?? null,
-        ground: (combination) => making.ground?.(parts, combination) ?? null,
-        rows: (combination) => making.rows?.(parts, combination) ?? null,
-      };
-    },
+    build: (input, basis) => built(making, under(basis), input, basis),
   };
 }
 

@@ -39,6 +39,23 @@ type PicturedState = Pick<FieldState, 'bolts'> & { readonly picture: FieldPictur
 /** Movements are drawn so large that the largest is this share of the picture. */
 const MOVED = 0.03;
 
+type Colour = (value: number) => string;
+interface Face {
+  readonly value: number;
+  readonly points: readonly (readonly [number, number])[];
+}
+function facesSvg(faces: readonly Face[], colour: Colour): string {
+  const drawn = faces.map(
+    ({ points, value }) =>
+      `<polygon points="${points.map((p) => p.map((v) => v.toFixed(2)).join(',')).join(' ')}" fill="${colour(value)}"/>`,
+  );
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${WIDTH * DOTS}" height="${HEIGHT * DOTS}" viewBox="0 0 ${WIDTH} ${HEIGHT}"><g stroke="#1d2a3a" stroke-opacity="0.3" stroke-width="0.12" stroke-linejoin="round">${drawn.join('')}</g></svg>`;
+}
+
+/** A scale of colours, `colour` of the share along it. */
+const scaleBar = (colour: Colour): string =>
+  `<svg xmlns="http://www.w3.org/2000/svg" width="360" height="24"><g>${Array.from({ length: 60 }, (_, i) => `<rect x="${6 * i}" width="6.5" height="24" fill="${colour((i + 0.5) / 60)}"/>`).join('')}</g></svg>`;
+
 /** The plates of a joint with what is in them, as a picture with its scale and `when` it is; what is far from the joint is cut off at its edge. */
 export function fieldPicture(picture: FieldPicture, what: Shown, when: string, units: Units): Picture {
   const { places, moves, plateOf, plates, cells } = picture;
@@ -78,13 +95,8 @@ export function fieldPicture(picture: FieldPicture, what: Shown, when: string, u
   const most = largestNode(picture, what);
   const at = most ?? 0;
   const colour = shownRgb(picture, what);
-  const drawn = faces.map(
-    ({ points, value }) =>
-      `<polygon points="${points.map((p) => p.map((v) => v.toFixed(2)).join(',')).join(' ')}" fill="${colour(value)}"/>`,
-  );
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${WIDTH * DOTS}" height="${HEIGHT * DOTS}" viewBox="0 0 ${WIDTH} ${HEIGHT}"><g stroke="#1d2a3a" stroke-opacity="0.3" stroke-width="0.12" stroke-linejoin="round">${drawn.join('')}</g></svg>`;
   const [lx, ly] = flat(at, scale);
-  const bar = `<svg xmlns="http://www.w3.org/2000/svg" width="360" height="24"><g>${Array.from({ length: 60 }, (_, i) => `<rect x="${6 * i}" width="6.5" height="24" fill="${colour(isSigned(what) ? (top * (i - 29.5)) / 30 : (top * (i + 0.5)) / 60)}"/>`).join('')}</g></svg>`;
+  const bar = scaleBar((t) => colour(isSigned(what) ? top * (2 * t - 1) : top * t));
   const place: readonly [number, number] = [
     Math.max(2, Math.min(WIDTH - 60, (lx - left) * mm)),
     Math.max(4, Math.min(HEIGHT - 4, (ly - upper) * mm)),
@@ -93,7 +105,7 @@ export function fieldPicture(picture: FieldPicture, what: Shown, when: string, u
   // What yields is named; strain and pressure are of what is drawn.
   const where = what === 'strain' || what === 'press' ? '' : `, ${plates[plateOf[at]!]!}`;
   const items: PaperItem[] = [
-    { k: 'image', at: [0, 0], width: WIDTH, height: HEIGHT, href: png(svg) },
+    { k: 'image', at: [0, 0], width: WIDTH, height: HEIGHT, href: png(facesSvg(faces, colour)) },
     ...(most !== null ? [{ k: 'circle', at: place, r: 1.4, line: 'dimension' } satisfies PaperItem] : []),
     { k: 'image', at: [0, HEIGHT + 2.5], width: 40, height: 3.4, href: png(bar) },
     label([42, HEIGHT + 5.2], `${low} to ${high}, ${when}; movements enlarged ${Math.round(scale)} times`),

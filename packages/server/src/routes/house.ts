@@ -13,6 +13,7 @@ const retire = Joi.object({ retired: Joi.boolean().required() });
 const file = Joi.object().unknown(true);
 
 /** House details: of the office, not of a job. */
+// eslint-disable-next-line max-lines-per-function -- a table of routes
 export function houseRoutes(api: Api, { database: { db, write } }: Services): void {
   api.route(
     { method: 'get', path: '/house', summary: 'House details with their newest version', answer: 'list of house details' },

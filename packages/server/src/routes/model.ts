@@ -1,8 +1,19 @@
-import { KINDS, modelSchema, Refusal, REACH, type ModelRecord, type PlanChoices, type ProposeChoices } from '@ample/core';
+import {
+  KINDS,
+  modelSchema,
+  Refusal,
+  REACH,
+  type ModelMember,
+  type ModelPlace,
+  type ModelRecord,
+  type PlanChoices,
+  type ProposeChoices,
+} from '@ample/core';
 import { exchangeShape } from '@ample/exchange/job-schema';
 import { STREAMED, whole, type Api } from '../api.ts';
 import { BadRequest } from '../problem.ts';
 import type { Services } from '../services.ts';
+import type { Handle } from '../store/database.ts';
 import { getJob } from '../store/jobs.ts';
 import { getModel, keepModel } from '../store/models.ts';
 import { once } from '../store/requests.ts';
@@ -99,6 +110,20 @@ function proposing(query: Readonly<Record<string, string>>): ProposeChoices | nu
   return { prefer, reach: whole(query, 'reach', REACH, 0, 500), lines: choice(query, 'lines', ['middle', 'top'], 'middle') };
 }
 
+/** Members of another program, and the joints that stand at them; those of others stay. */
+async function keepMembers(
+  tx: Handle,
+  jobId: string,
+  who: string,
+  members: readonly ModelMember[],
+  places: readonly ModelPlace[],
+): Promise<void> {
+  const before = await getModel(tx, jobId);
+  const marks = new Set(places.map((p) => p.mark));
+  const stay = before?.places.filter((p) => !marks.has(p.mark)) ?? [];
+  await keepModel(tx, jobId, { name: 'exchange', who, members, places: [...stay, ...places] });
+}
+
 function pushed(api: Api, { database, pool }: Services): void {
   const { db, write, file } = database;
   api.route<string>(
@@ -149,12 +174,7 @@ function pushed(api: Api, { database, pool }: Services): void {
               (made) => tableOf(tx, made),
             )
           : null;
-        if (members.length > 0) {
-          const before = await getModel(tx, jobId);
-          const marks = new Set(places.map((p) => p.mark));
-          const stay = before?.places.filter((p) => !marks.has(p.mark)) ?? [];
-          await keepModel(tx, jobId, { name: 'exchange', who, members, places: [...stay, ...places] });
-        }
+        if (members.length > 0) await keepMembers(tx, jobId, who, members, places);
         return table;
       });
       return { ...answer, taken };

@@ -31,6 +31,7 @@ const take = Joi.object({
     .required(),
 });
 
+// eslint-disable-next-line max-lines-per-function -- a table of routes
 export function tableRoutes(api: Api, { database, pool, edition }: Services): void {
   const { db, write } = database;
   api.route<{ joints: readonly GivenJoint[]; choices: PlanChoices }>(

@@ -67,6 +67,35 @@ const commentRow = (jobId: string, jointId: string, c: CommentDocument): typeof 
   ...{ pin: c.pin ?? null, replies: c.replies, resolvedBy: c.resolved?.who ?? null, resolvedAt: c.resolved?.at ?? null },
 });
 
+const jointRow = (
+  jobId: string,
+  jointId: string,
+  position: number,
+  j: JobDocument['joints'][number],
+  at: string,
+): typeof joints.$inferInsert => ({
+  id: jointId,
+  jobId,
+  version: 1,
+  position,
+  mark: j.mark,
+  kind: j.kind,
+  note: j.note,
+  input: j.input as unknown,
+  inputVersion: j.input_version ?? 1,
+  combinations: j.combinations,
+  loads: j.loads ?? null,
+  group: j.group ?? null,
+  house: j.house ?? null,
+  settings: j.settings ?? null,
+  checkedBy: j.checked?.by ?? null,
+  checkedAt: j.checked?.at ?? null,
+  checkedFingerprint: j.checked?.fingerprint ?? null,
+  checkedNote: j.checked?.note ?? null,
+  createdAt: at,
+  updatedAt: at,
+});
+
 /** A new job with all joints of its document. */
 export function jobStatements(doc: JobDocument, who: string, label = 'imported'): NewJob {
   const id = randomUUID();
@@ -95,28 +124,7 @@ export function jobStatements(doc: JobDocument, who: string, label = 'imported')
       ]),
       ...inserts(
         joints,
-        doc.joints.map((j, i) => ({
-          id: ids[i]!,
-          jobId: id,
-          version: 1,
-          position: i + 1,
-          mark: j.mark,
-          kind: j.kind,
-          note: j.note,
-          input: j.input as unknown,
-          inputVersion: j.input_version ?? 1,
-          combinations: j.combinations,
-          loads: j.loads ?? null,
-          group: j.group ?? null,
-          house: j.house ?? null,
-          settings: j.settings ?? null,
-          checkedBy: j.checked?.by ?? null,
-          checkedAt: j.checked?.at ?? null,
-          checkedFingerprint: j.checked?.fingerprint ?? null,
-          checkedNote: j.checked?.note ?? null,
-          createdAt: at,
-          updatedAt: at,
-        })),
+        doc.joints.map((j, i) => jointRow(id, ids[i]!, i + 1, j, at)),
       ),
       ...inserts(
         revisions,

@@ -2,11 +2,13 @@ import Joi from 'joi';
 import { inches, KSI } from '../../catalogue/index.ts';
 import { NO_ACTIONS, type Combination, inNewtons } from '../../actions/combination.ts';
 import type { Basis } from '../../basis/basis.ts';
-import { Run } from '../../formula/index.ts';
+import type { CheckResult } from '../../checks/check.ts';
+import { Run, type Origin } from '../../formula/index.ts';
 import { columnBase } from '../../joints/base-plate/index.ts';
 import { Refusal } from '../../refusal.ts';
 import { aisc360 } from '../../standards/aisc360/standard.ts';
 import { stepsOf, type WorkingSection } from '../../checks/workings.ts';
+import type { Units } from '../../units/system.ts';
 import { size } from '../../validate/sizes.ts';
 import { validate } from '../../validate/index.ts';
 import type { Tool } from '../tool.ts';
@@ -27,6 +29,29 @@ export interface BasePlateInput {
 /** What this calculator shows of a whole base. */
 const SHOWN = ['bp-bearing', 'bp-plate-bending', 'bp-plate-inside'];
 const TITLES: Readonly<Record<string, string>> = { forces: 'Forces on the base' };
+
+function sectionsOf(results: readonly CheckResult[], run: Run, origins: ReadonlyMap<number, Origin>, u: Units): WorkingSection[] {
+  return ['forces', ...SHOWN].flatMap((id): WorkingSection[] => {
+    const x = results.find((r) => r.id === id);
+    if (x?.type === 'skip') return [];
+    const strength = x?.type === 'strength' ? x : null;
+    return [
+      {
+        id,
+        title: strength?.title ?? TITLES[id] ?? id,
+        clause: strength?.clause ?? '',
+        type: strength ? 'strength' : 'shared',
+        summary: strength
+          ? `${u.quantity(strength.demand, strength.unit)} against ${u.quantity(strength.resistance, strength.unit)}: utilisation ${strength.utilisation!.toFixed(3)}`
+          : '',
+        pass: strength?.pass ?? true,
+        governs: false,
+        multiple: null,
+        steps: stepsOf(run.steps!, id, origins, '', u),
+      },
+    ];
+  });
+}
 
 /** A column base without its anchors, as the kind checks it. */
 export const usBasePlateTool: Tool<BasePlateInput> = {
@@ -101,26 +126,7 @@ export const usBasePlateTool: Tool<BasePlateInput> = {
         `M: ${u.quantity(Math.abs(i.M) * 1e6, 'kNm')} lifts an edge of the plate off, which anchors would have to hold; accepted is less, or a column base with its anchors.`,
       );
     const origins = prepared.origins(null);
-    const sections = ['forces', ...SHOWN].flatMap((id): WorkingSection[] => {
-      const x = results.find((r) => r.id === id);
-      if (x?.type === 'skip') return [];
-      const strength = x?.type === 'strength' ? x : null;
-      return [
-        {
-          id,
-          title: strength?.title ?? TITLES[id] ?? id,
-          clause: strength?.clause ?? '',
-          type: strength ? 'strength' : 'shared',
-          summary: strength
-            ? `${u.quantity(strength.demand, strength.unit)} against ${u.quantity(strength.resistance, strength.unit)}: utilisation ${strength.utilisation!.toFixed(3)}`
-            : '',
-          pass: strength?.pass ?? true,
-          governs: false,
-          multiple: null,
-          steps: stepsOf(run.steps!, id, origins, '', u),
-        },
-      ];
-    });
+    const sections = sectionsOf(results, run, origins, u);
     const of = (id: string): number => {
       const x = results.find((r) => r.id === id);
       return x?.type === 'strength' ? (x.utilisation ?? Infinity) : 0;

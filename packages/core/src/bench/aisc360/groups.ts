@@ -81,6 +81,22 @@ function resolved(i: Load, at: Point): { readonly R: number; readonly u: Point; 
 }
 const NOTHING = 'the load is missing; accepted is a force or a moment.';
 
+const sectionsOf = (c: Calculator, C: number, plain: number, used: number | null) => [
+  c.section(
+    'centre',
+    'Instantaneous centre',
+    METHOD,
+    used === null ? `C ${C.toFixed(3)}` : `utilisation ${used.toFixed(3)}`,
+    (used ?? 0) <= 1,
+  ),
+  c.section(
+    'elastic',
+    'Elastic method, beside it',
+    METHOD,
+    `C ${plain.toFixed(3)}, ${(100 * (1 - plain / C)).toFixed(1)} % less`,
+  ),
+];
+
 function boltGroup(i: UsBoltGroupInput, basis: Basis): Calculation {
   const units = basis.units;
   const points = boltPoints({ ...i, method: 'elastic' }, units);
@@ -123,21 +139,7 @@ function boltGroup(i: UsBoltGroupInput, basis: Basis): Calculation {
   return {
     answer: `${said}${used === null ? '' : `; used ${used.toFixed(3)} of ${units.quantity(found.C * i.r! * 1e3, 'kN')}`}`,
     state: used === null ? 'none' : used <= 1 ? 'holds' : 'gives',
-    sections: [
-      c.section(
-        'centre',
-        'Instantaneous centre',
-        METHOD,
-        used === null ? `C ${found.C.toFixed(3)}` : `utilisation ${used.toFixed(3)}`,
-        (used ?? 0) <= 1,
-      ),
-      c.section(
-        'elastic',
-        'Elastic method, beside it',
-        METHOD,
-        `C ${plain.C.toFixed(3)}, ${(100 * (1 - plain.C / found.C)).toFixed(1)} % less`,
-      ),
-    ],
+    sections: sectionsOf(c, found.C, plain.C, used),
     tables: [forceTable(units, points, forces, plain, R)],
     picture: pictureOf(units, points, forces, at, i, found),
   };

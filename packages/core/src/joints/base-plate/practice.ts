@@ -204,6 +204,30 @@ export const baseFirst =
 
 /** How much larger and smaller than it stands a plate is tried, in steps of practice. */
 const OUTWARDS = [-1, 0, 1, 2, 3];
+type BaseChoice = [out: number, t: number, grade: string, d: number, named: string, depth: number, times: number, steps: number];
+
+/** The base that stands, changed as chosen; null where its weld or its anchors would be more than practice has. */
+function chosenBase(of: Practice, from: I, [out, t, grade, d, named, depth, times, steps]: BaseChoice): I | null {
+  const { d: now, cls } = from.anchors;
+  const keep = of.edge * (d - now);
+  const grown = wider(from, out, d === now ? 0 : keep);
+  const a_f = from.weld.a_f + steps * of.weld.step;
+  if (a_f > of.weld.most && steps > 0) return null;
+  let made: I | null = {
+    ...grown,
+    plate: { ...grown.plate, t, ...(from.plate.steel.grade === undefined ? {} : { steel: { grade } }) },
+    anchors: {
+      ...grown.anchors,
+      ...(d === now ? {} : { d, ...of.sized(grown, d) }),
+      h_ef: depth,
+      ...(cls === undefined ? {} : { cls: named }),
+    },
+    weld: { ...from.weld, a_f, a_w: from.weld.a_w + steps * of.weld.step },
+  };
+  for (let n = 0; n < times && made; n += 1) made = more(made);
+  return made;
+}
+
 /** Every choice of plate, anchors, embedment and weld about the base as it stands; its column, block and shear stay. */
 export const baseSearch =
   (of: Practice) =>
@@ -239,35 +263,7 @@ export const baseSearch =
         countAxis('more', 'more anchors, times', 0, from.anchors.pattern.type === 'none' ? 0 : 1),
         countAxis('weld', 'larger welds, steps', 0, 1),
       ],
-      make: (choice) => {
-        const [out, t, grade, d, named, depth, times, steps] = choice as [
-          number,
-          number,
-          string,
-          number,
-          string,
-          number,
-          number,
-          number,
-        ];
-        const keep = of.edge * (d - now);
-        const grown = wider(from, out, d === now ? 0 : keep);
-        const a_f = from.weld.a_f + steps * of.weld.step;
-        if (a_f > of.weld.most && steps > 0) return null;
-        let made: I | null = {
-          ...grown,
-          plate: { ...grown.plate, t, ...(from.plate.steel.grade === undefined ? {} : { steel: { grade } }) },
-          anchors: {
-            ...grown.anchors,
-            ...(d === now ? {} : { d, ...of.sized(grown, d) }),
-            h_ef: depth,
-            ...(cls === undefined ? {} : { cls: named }),
-          },
-          weld: { ...from.weld, a_f, a_w: from.weld.a_w + steps * of.weld.step },
-        };
-        for (let n = 0; n < times && made; n += 1) made = more(made);
-        return made;
-      },
+      make: (choice) => chosenBase(of, from, choice as BaseChoice),
       fixed:
         'Its column, its block, what takes the shear and the kind of anchor are as they stand; anchors move out with the edges of the plate.',
     };

@@ -44,6 +44,7 @@ export function memberFields<I extends Members>({ welded = false } = {}): Field<
 }
 
 /** The notch of a beam and its sizes. */
+// eslint-disable-next-line max-lines-per-function -- a table of fields
 function notchFields<I extends Members>(): Field<I>[] {
   const { mm, choice } = fieldMakers<I>();
   const notch = (i: I, change: Partial<Notch>): I => ({ ...i, beam: { ...i.beam, notch: { ...i.beam.notch, ...change } } });

@@ -40,9 +40,28 @@ export interface CleatsModel extends EndBoltsModel {
   readonly toSupport: boolean;
 }
 
+/** Bolts of a joint on the far face, among its own. */
+function farOf(input: CleatsInput, { units, standard }: Basis): CleatsModel['far'] {
+  const far = input.support.other_side?.bolts;
+  if (!far) return null;
+  if (input.arrangement === 'single')
+    refuse(
+      units,
+      'support.other_side.bolts',
+      far.n1,
+      'rows on the far face can not be told apart from those of a single cleat',
+      'none: a single cleat on the far face shares its holes',
+    );
+  if (!boltedToSupport(input)) return null;
+  const { bolts, support_bolts, holes } = input;
+  return farBolts(places({ supportRows: rowDepths(support_bolts), p3: bolts.p3, sides: [-1, 1] }), far, {
+    d: bolts.d,
+    d_0: standard.materials.hole(bolts.d, holes.support).d_0,
+  });
+}
+
 /** Looks up sections, steels and bolts and refuses a joint that can't be built as described. */
 export function cleatsModel(input: CleatsInput, basis: Basis): CleatsModel {
-  const u = basis.units;
   squareBeam(input.beam);
   const beam = memberDimensions(input.beam, basis, 'beam')!;
   const support = supportModel(input.support, basis);
@@ -50,15 +69,6 @@ export function cleatsModel(input: CleatsInput, basis: Basis): CleatsModel {
   const { materials } = basis.standard;
   const cls = materials.boltClass(bolts.cls);
   const heel = (bolts.p3 - beam.tw) / 2;
-  const far = input.support.other_side?.bolts;
-  if (far && input.arrangement === 'single')
-    refuse(
-      u,
-      'support.other_side.bolts',
-      far.n1,
-      'rows on the far face can not be told apart from those of a single cleat',
-      'none: a single cleat on the far face shares its holes',
-    );
   const model: CleatsModel = {
     input,
     basis,
@@ -90,13 +100,7 @@ export function cleatsModel(input: CleatsInput, basis: Basis): CleatsModel {
     heel,
     rows: rowDepths(bolts),
     supportRows: rowDepths(support_bolts),
-    far:
-      far && boltedToSupport(input)
-        ? farBolts(places({ supportRows: rowDepths(support_bolts), p3: bolts.p3, sides: [-1, 1] }), far, {
-            d: bolts.d,
-            d_0: materials.hole(bolts.d, holes.support).d_0,
-          })
-        : null,
+    far: farOf(input, basis),
     toBeam: boltedToBeam(input),
     toSupport: boltedToSupport(input),
     ...endValues(support, input.support, boltedToSupport(input) ? bolts.p3 / 2 : null),

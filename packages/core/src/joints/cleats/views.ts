@@ -46,6 +46,11 @@ const FACE_X = 58;
 const END_X = 214;
 const TOP_Y = 32;
 
+const viewsOf = (m: CleatsModel, { elevation, end }: Frames, boxes: ReturnType<typeof viewBoxes>): View[] => [
+  { title: 'Elevation', plane: 'xz', frame: elevation, depth: -m.beam.tw / 2 - m.input.cleat.t - 1, box: boxes.elevation },
+  { title: 'Support legs seen from the beam', plane: 'yz', frame: end, depth: m.input.cleat.t + 1, cut: true, box: boxes.end },
+];
+
 /** Elevation, and the support legs seen from the beam, on one sheet. */
 export function cleatsDrawing(
   { model: m, solid, prepared }: Parts<CleatsModel, MeasuredChecks>,
@@ -67,23 +72,7 @@ export function cleatsDrawing(
   const stub = stubEnd(m, frames.elevation);
   const areas = memberAreas(m, frames.elevation, FACE_X - 44, m.input.gap, stub);
   const boxes = viewBoxes(m, areas, frames.end, wide);
-  const views: View[] = [
-    {
-      title: 'Elevation',
-      plane: 'xz',
-      frame: frames.elevation,
-      depth: -m.beam.tw / 2 - m.input.cleat.t - 1,
-      box: boxes.elevation,
-    },
-    {
-      title: 'Support legs seen from the beam',
-      plane: 'yz',
-      frame: frames.end,
-      depth: m.input.cleat.t + 1,
-      cut: true,
-      box: boxes.end,
-    },
-  ];
+  const views = viewsOf(m, frames, boxes);
   const clash = clashes(m.basis.units, prepared.upright.c.clearances(), solid, views);
   const uplift = (combination?.V_Ed ?? 0) < 0;
   const checked = uplift ? upturned(m) : m;

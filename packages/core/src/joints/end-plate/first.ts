@@ -129,6 +129,19 @@ export function endPlateSearch({ start: asked }: SearchFrom<I>, basis: Basis, pr
   };
 }
 
+/** Where between the flanges no plate is deep enough for the web's shear: plates of the full depth, welded over the clear web. */
+function* fullDepth(start: BeamStart): Generator<I> {
+  const { dims: beam, clear } = start;
+  if (start.beam.notch.type !== 'none') return;
+  for (const [d, t] of [
+    [20, 10],
+    [24, 12],
+  ] as const)
+    for (let n1 = 2; 80 + (n1 - 1) * 70 <= clear; n1 += 1)
+      for (const gauge of gauges(start, d))
+        yield { ...toFullDepth(compose(start, { d, n1, p1: 70, t, ...gauge, grade: 'S275' }), beam.h), weld: { s: 8 } };
+}
+
 /** A first detail for members and forces: fewest rows that give 0.6 of the depth, then more, bigger bolts, other gauges. */
 export function endPlateFirst(
   asked: Start,
@@ -165,23 +178,11 @@ export function endPlateFirst(
         }
       }
     }
-  // Between the flanges no plate is deep enough for the web's shear: a plate of the full depth, welded over the clear web.
-  for (const [d, t] of start.beam.notch.type === 'none'
-    ? ([
-        [20, 10],
-        [24, 12],
-      ] as const)
-    : [])
-    for (let n1 = 2; 80 + (n1 - 1) * 70 <= clear; n1 += 1)
-      for (const gauge of gauges(start, d)) {
-        const input: I = {
-          ...toFullDepth(compose(start, { d, n1, p1: 70, t, ...gauge, grade: 'S275' }), beam.h),
-          weld: { s: 8 },
-        };
-        const multiple = judge(input);
-        if (multiple >= 1) return found(input, multiple);
-        if (!best || multiple > best.multiple) best = { input, multiple };
-      }
+  for (const input of fullDepth(start)) {
+    const multiple = judge(input);
+    if (multiple >= 1) return found(input, multiple);
+    if (!best || multiple > best.multiple) best = { input, multiple };
+  }
   if (!best)
     throw new Refusal(
       'beam.section',

@@ -11,7 +11,7 @@ export const STUB = 260;
 export function finPlateSolid(m: FinPlateModel): Solid {
   const u = m.basis.units;
   const { input, beam, support, hole, bolt } = m;
-  const { plate, gap, bolts, weld } = input;
+  const { plate, gap, bolts } = input;
   const top = -m.plateTop;
   const near = -beam.tw / 2;
   const xs = Array.from({ length: bolts.n2 }, (_, j) => m.z_p + j * bolts.p2);
@@ -55,23 +55,23 @@ export function finPlateSolid(m: FinPlateModel): Solid {
     ],
     ...absentFar(u, input.support),
     bolts: boltParts,
-    welds: [
-      ...lapWelds(m, side),
-      ...[near - plate.t, near].map((y0, i): WeldPart => ({
-        type: 'weld',
-        leg: weld.s,
-        legs: [
-          [1, 0, 0],
-          [0, side(i === 0 ? -1 : 1), 0],
-        ],
-        length: plate.h,
-        from: [0, side(y0), top],
-        to: [0, side(y0), top - plate.h],
-        joins: ['plate', 'support'],
-      })),
-    ],
+    welds: [...lapWelds(m, side), ...[near - plate.t, near].map((y0, i) => supportWeld(m, side(y0), side(i === 0 ? -1 : 1)))],
   };
 }
+
+/** The fillet along the plate at the support, on the face of the plate that looks to `out`. */
+const supportWeld = ({ input: { plate, weld }, plateTop }: FinPlateModel, y: number, out: number): WeldPart => ({
+  type: 'weld',
+  leg: weld.s,
+  legs: [
+    [1, 0, 0],
+    [0, out, 0],
+  ],
+  length: plate.h,
+  from: [0, y, -plateTop],
+  to: [0, y, -plateTop - plate.h],
+  joins: ['plate', 'support'],
+});
 
 /** Fillets round the plate on the beam web: down its free edge, along both ends. */
 function lapWelds(m: FinPlateModel, side: (y: number) => number): WeldPart[] {

@@ -27,23 +27,10 @@ import { shown, stiffenersAt, webPlateSpan } from './solid.ts';
 import { callouts } from './view-callouts.ts';
 import { type M, FACE_X, LEFT_X, RIGHT_X, PLATE_X, TOP_Y, above, below, behind } from './view-places.ts';
 
-/** Elevation, and the plate seen from the beam with the forces of its rows, on one sheet. */
-export function momentPlateDrawing(
-  { model: m, solid, prepared }: Parts<M, PreparedRows>,
-  title: TitleBlock,
-  combination: Combination | null,
-): Drawing {
-  const { flow, paths } = prepared.drawn(combination && inNewtons(combination));
-  const fits = (s: number): boolean =>
-    behind(m) / s <= FACE_X - LEFT_X - 2 &&
-    (above(m) + below(m)) / s <= 104 &&
-    Math.max(m.input.plate.b, m.beam.dims.b) / s <= 44;
-  const scale = scaleOf(fits);
-  const y = TOP_Y + above(m) / scale;
-  const elevation: Frame = { scale, at: [FACE_X, y] };
-  const end: Frame = { scale, at: [PLATE_X, y] };
+function viewsOf(m: M, elevation: Frame, end: Frame, y: number): View[] {
+  const { scale } = elevation;
   const half = Math.max(m.input.plate.b, m.column?.dims.b ?? 0) / 2 / scale;
-  const views: View[] = [
+  return [
     {
       title: 'Elevation',
       plane: 'xz',
@@ -60,6 +47,24 @@ export function momentPlateDrawing(
       box: [PLATE_X - half - 2, y - above(m) / scale - 13, PLATE_X + half + 2, y + below(m) / scale + 3],
     },
   ];
+}
+
+/** Elevation, and the plate seen from the beam with the forces of its rows, on one sheet. */
+export function momentPlateDrawing(
+  { model: m, solid, prepared }: Parts<M, PreparedRows>,
+  title: TitleBlock,
+  combination: Combination | null,
+): Drawing {
+  const { flow, paths } = prepared.drawn(combination && inNewtons(combination));
+  const fits = (s: number): boolean =>
+    behind(m) / s <= FACE_X - LEFT_X - 2 &&
+    (above(m) + below(m)) / s <= 104 &&
+    Math.max(m.input.plate.b, m.beam.dims.b) / s <= 44;
+  const scale = scaleOf(fits);
+  const y = TOP_Y + above(m) / scale;
+  const elevation: Frame = { scale, at: [FACE_X, y] };
+  const end: Frame = { scale, at: [PLATE_X, y] };
+  const views = viewsOf(m, elevation, end, y);
   return {
     width: SHEET.width,
     height: SHEET.height,

@@ -276,6 +276,9 @@ const holesOfWeb = <C extends BeamEndCase>(sheet: Sheet): CheckDef<C>[] => [
       omega: '2',
     },
   ),
+  blockShearBoth<C>(sheet),
+];
+const blockShearBoth = <C extends BeamEndCase>(sheet: Sheet): CheckDef<C> =>
   ratioCheck<C>(
     sheet,
     { id: 'web-block-shear-both', title: 'Block shear under both forces, beam web', clause: 'stated method', part: PART },
@@ -302,8 +305,7 @@ const holesOfWeb = <C extends BeamEndCase>(sheet: Sheet): CheckDef<C>[] => [
       },
       ...BOTH_WAYS,
     },
-  ),
-];
+  );
 
 function copeFlexure<C extends BeamEndCase>(sheet: Sheet, copeOf: (c: C) => Cope): CheckDef<C> {
   const flexure = sheet.section('web-cope-flexure');

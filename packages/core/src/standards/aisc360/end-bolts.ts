@@ -51,9 +51,7 @@ export function fittingBlock(
 export const blockOf = (F_y: string, F_u: string, sides: 1 | 2): string =>
   `${sides === 2 ? '2*' : ''}(min(0.6*${F_u}*A_nv, 0.6*${F_y}*A_gv)+${F_u}*A_nt)`;
 
-/** Bolts at the support of a pair of lines: shear, bearing, tension beside shear, slip; ids begin with `prefix`. */
-export function endBoltChecks<C extends EndBoltsCase>(sheet: Sheet, prefix: string): CheckDef<C>[] {
-  const part = 'bolts';
+function boltSteps(sheet: Sheet, prefix: string) {
   const bearing = sheet.section(`${prefix}-bolt-bearing`);
   const b = {
     D: bearing.f('D', 'kN', 'V', V.demandWords),
@@ -73,6 +71,13 @@ export function endBoltChecks<C extends EndBoltsCase>(sheet: Sheet, prefix: stri
     R: tension.f('R_n', 'kN', 'F_nt_r*A_b', 'tension of a bolt beside its shear', 'AISC 360-22, J3-2'),
     R_c: available(tension, { symbol: 'R', unit: 'kN' }, '0.75', '2', 'AISC 360-22, J3.8'),
   };
+  return { b, t };
+}
+
+/** Bolts at the support of a pair of lines: shear, bearing, tension beside shear, slip; ids begin with `prefix`. */
+export function endBoltChecks<C extends EndBoltsCase>(sheet: Sheet, prefix: string): CheckDef<C>[] {
+  const part = 'bolts';
+  const { b, t } = boltSteps(sheet, prefix);
   return [
     strengthCheck<C>(
       sheet,

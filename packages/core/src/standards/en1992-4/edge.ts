@@ -122,6 +122,7 @@ function offRow(
 /** Concrete edge in shear, EN 1992-4, 7.2.2.5. */
 export class ConcreteEdge {
   private readonly f;
+  // eslint-disable-next-line max-lines-per-function -- a table of formulas
   constructor(s: FormulaSection) {
     this.f = {
       c_1: s.found('c_1', 'mm', 'front row to the edge', 'measured'),

@@ -142,6 +142,11 @@ export function stateOf(bed: Bed, k: number, p0: number, py: number, pz: number)
         pz,
       );
   }
+  addAnchors(s, bed, p0, py, pz);
+  return s;
+}
+
+function addAnchors(s: State, bed: Bed, p0: number, py: number, pz: number): void {
   for (const a of bed.anchors) {
     const p = p0 + py * a.y + pz * a.z;
     if (p >= 0) continue;
@@ -157,5 +162,4 @@ export function stateOf(bed: Bed, k: number, p0: number, py: number, pz: number)
     s.K12 += a.k * a.y * a.z;
     s.K22 += a.k * a.z * a.z;
   }
-  return s;
 }

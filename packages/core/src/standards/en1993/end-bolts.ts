@@ -75,12 +75,17 @@ export function endSlots(sheet: Sheet) {
   };
 }
 
-/** Bearing of the rows in vertical shear, end row and inner rows apart, with the rule of 3.7. */
-function bearingOfRows(
-  s: FormulaSection,
-  rows: EndRows,
-  o: { k: string; t: string; f_u: string; end: string; edge: string; spacing?: { p1: string; p3: string } },
-) {
+/** What bearing in one part is written with. */
+interface BearingNames {
+  readonly k: string;
+  readonly t: string;
+  readonly f_u: string;
+  readonly end: string;
+  readonly edge: string;
+  readonly spacing?: { readonly p1: string; readonly p3: string };
+}
+
+function bearingFormulas(s: FormulaSection, rows: EndRows, o: BearingNames) {
   const clause = 'EN 1993-1-8, Table 3.4';
   const d0 = `d_0_${o.k}`;
   const force = `f_hv_${o.k}*k1`;
@@ -133,6 +138,12 @@ function bearingOfRows(
     'a bolt is stronger in bearing than in shear: all at the lowest',
     'EN 1993-1-8, 3.7',
   );
+  return { alpha, k1Edge, k1, F, F_v, F_v2, sum, lowest };
+}
+
+/** Bearing of the rows in vertical shear, end row and inner rows apart, with the rule of 3.7. */
+function bearingOfRows(s: FormulaSection, rows: EndRows, o: BearingNames) {
+  const { alpha, k1Edge, k1, F, F_v, F_v2, sum, lowest } = bearingFormulas(s, rows, o);
   return (r: Run, c: EndBoltsCase, has: { end: boolean; edge: boolean; twoPlanes: boolean; many?: boolean }): number => {
     const many = has.many ?? c.support.rows > 1;
     (has.end ? alpha.end : many ? alpha.endInner : alpha.endFree)(r);
@@ -234,9 +245,7 @@ export function supportBearing<C extends EndBoltsCase>(sheet: Sheet, rows: EndRo
   };
 }
 
-/** Shear of the supporting web along the outermost bolt lines (basis 3.5). `lines` is their number, a number or a symbol. */
-export function supportLocalShear<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, lines = '2'): CheckDef<C> {
-  const s = sheet.section('support-local-shear');
+function localShear(s: FormulaSection, rows: EndRows, lines: string) {
   const e_t = [
     s.f('e_t', 'mm', 'min(e_top, 5*d)', 'depth of web counted above the rows'),
     s.f('e_t', 'mm', '5*d', 'depth of web counted above the rows; no edge near'),
@@ -276,6 +285,13 @@ export function supportLocalShear<C extends EndBoltsCase>(sheet: Sheet, rows: En
     `V_Ed_2/${lines}`,
     'shear along each bolt line from the far beam alone: uplift of this one relieves it',
   );
+  return { e_t, e_b, turned, gross, net, netOfBoth, steps, V_Rd, one, two, farAlone };
+}
+
+/** Shear of the supporting web along the outermost bolt lines (basis 3.5). `lines` is their number, a number or a symbol. */
+export function supportLocalShear<C extends EndBoltsCase>(sheet: Sheet, rows: EndRows, lines = '2'): CheckDef<C> {
+  const s = sheet.section('support-local-shear');
+  const { e_t, e_b, turned, gross, net, netOfBoth, steps, V_Rd, one, two, farAlone } = localShear(s, rows, lines);
   return {
     id: 'support-local-shear',
     title: 'Local shear, supporting web',

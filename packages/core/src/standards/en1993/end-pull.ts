@@ -75,27 +75,8 @@ export function partTStub(s: FormulaSection, rows: EndRows, p: StubPart, k: Pull
   };
 }
 
-/** The unstiffened column flange as T-stub (Table 6.4, rows alone or as one group); an end of the column near the outer rows shortens their lines. */
-function flangeTStub(s: FormulaSection, rows: EndRows, k: Pull) {
-  const clause = 'EN 1993-1-8, Table 6.4';
-  const first = [
-    s.f('m', 'mm', '(p_3-t_wc-1.6*r_c)/2', 'bolt to the root of the flange', clause),
-    s.f('e', 'mm', '(b_c-p_3)/2', 'bolt to the edge of the flange'),
-    s.f('n', 'mm', `min(${rows.e_in}, e, 1.25*m)`, 'bolt to the prying force', clause),
-  ];
-  const near = 'Table 6.4: end row next to a free edge';
-  const ends = (['top', 'bottom'] as const).map((at) => [
-    s.f(`c_${at}`, 'mm', `min(pi*m, 2*e_${at})`, `circular pattern of the outer row towards the end of the column, ${at}`, near),
-    s.f(
-      `h_${at}`,
-      'mm',
-      `min(2*m+0.625*e, e_${at})`,
-      `other pattern of the outer row towards the end of the column, ${at}`,
-      near,
-    ),
-    s.f(`c_${at}`, 'mm', 'pi*m', `circular pattern of the outer row, ${at}: no end near`, clause),
-    s.f(`h_${at}`, 'mm', '2*m+0.625*e', `other pattern of the outer row, ${at}: no end near`, clause),
-  ]);
+/** Effective lengths of all rows, with an end of the column near and without. */
+function patternsOf(s: FormulaSection, rows: EndRows, clause: string) {
   const nearEnds = [
     s.f(
       'l_cp',
@@ -128,6 +109,31 @@ function flangeTStub(s: FormulaSection, rows: EndRows, k: Pull) {
       clause,
     ),
   ];
+  return { nearEnds, free };
+}
+
+/** The unstiffened column flange as T-stub (Table 6.4, rows alone or as one group); an end of the column near the outer rows shortens their lines. */
+function flangeTStub(s: FormulaSection, rows: EndRows, k: Pull) {
+  const clause = 'EN 1993-1-8, Table 6.4';
+  const first = [
+    s.f('m', 'mm', '(p_3-t_wc-1.6*r_c)/2', 'bolt to the root of the flange', clause),
+    s.f('e', 'mm', '(b_c-p_3)/2', 'bolt to the edge of the flange'),
+    s.f('n', 'mm', `min(${rows.e_in}, e, 1.25*m)`, 'bolt to the prying force', clause),
+  ];
+  const near = 'Table 6.4: end row next to a free edge';
+  const ends = (['top', 'bottom'] as const).map((at) => [
+    s.f(`c_${at}`, 'mm', `min(pi*m, 2*e_${at})`, `circular pattern of the outer row towards the end of the column, ${at}`, near),
+    s.f(
+      `h_${at}`,
+      'mm',
+      `min(2*m+0.625*e, e_${at})`,
+      `other pattern of the outer row towards the end of the column, ${at}`,
+      near,
+    ),
+    s.f(`c_${at}`, 'mm', 'pi*m', `circular pattern of the outer row, ${at}: no end near`, clause),
+    s.f(`h_${at}`, 'mm', '2*m+0.625*e', `other pattern of the outer row, ${at}: no end near`, clause),
+  ]);
+  const { nearEnds, free } = patternsOf(s, rows, clause);
   const lengths = [
     s.f('l_eff_1', 'mm', 'min(l_cp, l_nc)', 'effective length, mode 1', clause),
     s.f('l_eff_2', 'mm', 'l_nc', 'effective length, mode 2', clause),
@@ -185,6 +191,20 @@ const BEARS = 'The axial force is compression: the plate bears on the support.';
 
 const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 
+/** A resistance in its own section, halved for a single line. */
+function halvedForOne<C extends EndBoltsCase>(
+  s: FormulaSection,
+  symbol: string,
+  make: (s: FormulaSection) => (r: Run, c: C) => number,
+) {
+  const pair = make(s);
+  const half = s.f('N_half', 'kN', `${symbol}/2`, 'one bolt line: half of what a pair gives');
+  return (r: Run, c: C): number => {
+    const whole = pair(r, c);
+    return !c.support.single ? whole : whole > 0 ? half(r) : 0;
+  };
+}
+
 /** T-stub of the clamped part, of the column flange, yield lines of a web and punching: for tying or for a lasting axial force. */
 export function pullChecks<C extends EndBoltsCase>(
   sheet: Sheet,
@@ -194,16 +214,8 @@ export function pullChecks<C extends EndBoltsCase>(
 ): CheckDef<C>[] {
   const prefix = k === 'tie' ? 'tie-' : '';
   const f_u = `f_u_${o.stub.f}`;
-  /** A resistance in its own section, halved for a single line. */
-  const ofPair = (id: string, symbol: string, make: (s: FormulaSection) => (r: Run, c: C) => number) => {
-    const s = sheet.section(`${prefix}${id}`);
-    const pair = make(s);
-    const half = s.f('N_half', 'kN', `${symbol}/2`, 'one bolt line: half of what a pair gives');
-    return (r: Run, c: C): number => {
-      const whole = pair(r, c);
-      return !c.support.single ? whole : whole > 0 ? half(r) : 0;
-    };
-  };
+  const ofPair = (id: string, symbol: string, make: (s: FormulaSection) => (r: Run, c: C) => number) =>
+    halvedForOne(sheet.section(`${prefix}${id}`), symbol, make);
   const stub = ofPair(o.id, 'F_T_Rd', (s) => {
     const t = partTStub(s, rows, o.stub, k);
     return (r, c) => t(r, c).resistance;

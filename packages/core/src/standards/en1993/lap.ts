@@ -1,4 +1,4 @@
-import type { Run, Sheet } from '../../formula/index.ts';
+import type { FormulaSection, Run, Sheet } from '../../formula/index.ts';
 import type { CheckDef } from '../../checks/check.ts';
 import { axialCheck } from './axial.ts';
 import { unit } from './interaction.ts';
@@ -91,16 +91,18 @@ export function lappedStrut<C>(sheet: Sheet, p: LappedStrut, eccentric: (c: C) =
   );
 }
 
+const webDepths = (s: FormulaSection) => ({
+  whole: s.f('h_wl', 'mm', 'h_b-2*(t_f+r)', 'depth of the web between the root fillets'),
+  one: s.f('h_wl', 'mm', 'h_N-t_f-r', 'depth of the web, notch to root fillet'),
+  two: s.f('h_wl', 'mm', 'h_N', 'depth of the web between the notches'),
+});
+
 /** The beam web beside a one-sided lap, pushed: its half of N e; where a notch leaves it unheld, as a strut from the bolts to the end of the notch. */
 export function webLapBending<C extends BeamWebCase>(sheet: Sheet, eccentric: (c: C) => string | null, t: string): CheckDef<C> {
   const s = sheet.section('web-lap-bending');
   const e = s.f('e_lap', 'mm', `(${t}+t_w)/2`, 'offset of the part from the web, middle to middle');
   const M = s.f('M_lap', 'kNm', 'N_Ed*e_lap/2', 'half of N e bends the web, half the part');
-  const depths = {
-    whole: s.f('h_wl', 'mm', 'h_b-2*(t_f+r)', 'depth of the web between the root fillets'),
-    one: s.f('h_wl', 'mm', 'h_N-t_f-r', 'depth of the web, notch to root fillet'),
-    two: s.f('h_wl', 'mm', 'h_N', 'depth of the web between the notches'),
-  };
+  const depths = webDepths(s);
   const N_pl = s.f('N_pl_Rd', 'kN', 'h_wl*t_w*f_y_w/gamma_M0', 'axial resistance of the web', 'EN 1993-1-1, 6.2.4');
   const M_pl = s.f(
     'M_pl_Rd',

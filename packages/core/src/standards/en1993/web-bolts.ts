@@ -104,9 +104,7 @@ function towardsEdge<C>(s: FormulaSection, p: BearingPart<C>, way: 'ver' | 'hor'
   });
 }
 
-/** Bearing of one part under the group's forces, directions combined. */
-export function groupBearing<C extends BeamWebCase>(sheet: Sheet, p: BearingPart<C>): CheckDef<C> {
-  const s = sheet.section(p.id);
+function bearingFormulas<C extends BeamWebCase>(s: FormulaSection, p: BearingPart<C>) {
   const ver = towardsEdge(s, p, 'ver');
   const hor = towardsEdge(s, p, 'hor');
   const V = shared(s, 'V_Ed', 'reaction', p.share);
@@ -142,6 +140,13 @@ export function groupBearing<C extends BeamWebCase>(sheet: Sheet, p: BearingPart
     'utilisation of the worst hole, driven away from the edge or towards it',
     clause,
   );
+  return { ver, hor, V, N, V_Rd, forces, u, away, towards, pushed };
+}
+
+/** Bearing of one part under the group's forces, directions combined. */
+export function groupBearing<C extends BeamWebCase>(sheet: Sheet, p: BearingPart<C>): CheckDef<C> {
+  const s = sheet.section(p.id);
+  const { ver, hor, V, N, V_Rd, forces, u, away, towards, pushed } = bearingFormulas(s, p);
   const demand = s.resolve(V.symbol).index;
   return {
     id: p.id,

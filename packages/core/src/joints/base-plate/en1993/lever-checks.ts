@@ -116,22 +116,33 @@ export function leverChecks(
       out.missing('column-flange-compression', CLASS_4);
       break;
     }
-    at(r, sideWords(name), () => {
-      const R = workFlange(r, m, axis, load.V);
-      const reduced = load.V > 0.5 * r.v[flange.V_pl.def.slot.index]! || load.V > 0;
-      const multiple = reduced
-        ? quiet(r, () =>
-            factorAtOne((k) => {
-              const x = workFlange(r, m, axis, load.V * k);
-              return x > 0 ? (-F * k) / x : 999;
-            }),
-          )
-        : R / -F;
-      if (reduced) quiet(r, () => workFlange(r, m, axis, load.V));
-      out.strength('column-flange-compression', -F, R, 'kN', { where: sideWords(name), multiple });
-    });
+    at(r, sideWords(name), () => flangeCheck(r, m, axis, F, load.V, sideWords(name), out));
   }
   momentInfo(r, model, state, load, modulus(m, axis) === null ? Infinity : flangeResistance(r, m, axis, load.V), out);
+}
+
+/** A flange of the column that presses with F; shear weakens it as it grows with the load. */
+function flangeCheck(
+  r: Run,
+  m: BaseModel,
+  axis: LeverModel['axis'],
+  F: number,
+  V: number,
+  where: string,
+  out: BaseResults,
+): void {
+  const R = workFlange(r, m, axis, V);
+  const reduced = V > 0.5 * r.v[flange.V_pl.def.slot.index]! || V > 0;
+  const multiple = reduced
+    ? quiet(r, () =>
+        factorAtOne((k) => {
+          const x = workFlange(r, m, axis, V * k);
+          return x > 0 ? (-F * k) / x : 999;
+        }),
+      )
+    : R / -F;
+  if (reduced) quiet(r, () => workFlange(r, m, axis, V));
+  out.strength('column-flange-compression', -F, R, 'kN', { where, multiple });
 }
 
 function momentInfo(

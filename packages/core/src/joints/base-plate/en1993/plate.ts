@@ -20,6 +20,7 @@ class TStub {
   readonly phi: { readonly whole: Formula; readonly fading: Formula; readonly none: Formula };
   readonly q: Formula;
 
+  // eslint-disable-next-line max-lines-per-function -- a table of formulas
   constructor(s: Sheet, id: string) {
     const x = s.section(id);
     this.distance = x.found('x_a', 'mm', 'anchor to the steel', 'measured');

@@ -35,6 +35,33 @@ export function bySection(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, o
     out.strength('contact-pressure', geo.b.f_jd, 0, 'MPa');
     return { ...noForces(m, geo), method: 'section' };
   }
+  contactValues(m, geo, r, bed, found);
+  const sigma = pressureCheck(geo, r, bed, found, out);
+  // Full contact: the plate bends beyond the column and inside the tube.
+  if (found.C > 0) plateUnderPressure(m, geo, r, bed, found, sigma, out);
+  pulledChecks(m, geo, r, load, found, out);
+  const both = load.M_y !== 0 && load.M_z !== 0;
+  if (both && m.column.shape === 'RHS' && input.plate.shape === 'rectangle' && input.anchors.pattern.type === 'rows')
+    biaxial(m, geo, r, load, out);
+  flangeInSection(r, m, load, out);
+  sectionStiffness(r, m, bed, load, geo.springs, found, out);
+  const bearing: BaseState['bearing'] = () =>
+    contactPieces(bed, found).map((piece) => ({ piece, sigma: cornersOf(piece).map(([y, z]) => stressAt(bed, found, y, z)) }));
+  return {
+    ...noForces(m, geo),
+    method: 'section',
+    F: found.F,
+    C: found.C,
+    y_C: found.y_C,
+    z_C: found.z_C,
+    contact: found,
+    bearing,
+  };
+}
+
+/** What the contact came to, written into the run. */
+function contactValues(m: BaseModel, geo: BaseGeometry, r: Run, bed: Bed, found: Contact): void {
+  const { input } = m;
   const T = found.T;
   contact.A(r, geo.region.moments.A);
   if (input.options.k_w === undefined) contact.k_w(r);
@@ -62,6 +89,10 @@ export function bySection(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, o
   contact.Mz(r);
   contact.residual(r, found.residual);
   contact.p_max(r, found.p_max);
+}
+
+/** The pressure against the strength of the bed; gives the greatest. */
+function pressureCheck(geo: BaseGeometry, r: Run, bed: Bed, found: Contact, out: BaseResults): number {
   const { f_jd } = geo.b;
   let sigma = found.sigma_max;
   if (bed.law === 'winkler') {
@@ -76,44 +107,28 @@ export function bySection(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, o
     } else out.strength('contact-pressure', sigma, f_jd, 'MPa', { utilisation: found.block ? sigma / f_jd : contact.u_uni(r) });
     out.notes.push('the utilisation of this law does not grow with the load in proportion');
   }
-  // Full contact: the plate bends beyond the column and inside the tube.
-  if (found.C > 0) plateUnderPressure(m, geo, r, bed, found, sigma, out);
+  return sigma;
+}
 
+/** The plate beside the anchors that are pulled. */
+function pulledChecks(m: BaseModel, geo: BaseGeometry, r: Run, load: Load, found: Contact, out: BaseResults): void {
   const idx = inTension(found.F, load.N, found.C);
-  if (idx.length) {
-    const u = (i: number): number => found.F[i]! / geo.local[i]!.F_Rd;
-    const worst = idx.reduce((p, q) => (u(q) > u(p) * (1 + 1e-9) ? q : p));
-    const shared = m.column.shape === 'I' ? sharedLines(m, geo, r, found.F, idx) : [];
-    const line = shared.reduce<SharedLine | null>((a, b) => (a && a.u >= b.u ? a : b), null);
-    if (line && line.u > u(worst)) {
-      at(r, anchorList(line.idx), () => {
-        rowTStub(r, m, line.row, geo.L_b);
-        out.strength('plate-anchor-local', line.F, line.F / line.u, 'kN', { where: anchorList(line.idx) });
-      });
-    } else
-      at(r, `anchor ${worst}`, () => {
-        anchorTStub(r, m, worst, geo.L_b);
-        out.strength('plate-anchor-local', found.F[worst]!, geo.local[worst]!.F_Rd, 'kN', { where: `anchor ${worst}` });
-      });
-    if (m.column.shape === 'I') innerRows(m, geo, r, found.F, idx, out);
-  }
-  const both = load.M_y !== 0 && load.M_z !== 0;
-  if (both && m.column.shape === 'RHS' && input.plate.shape === 'rectangle' && input.anchors.pattern.type === 'rows')
-    biaxial(m, geo, r, load, out);
-  flangeInSection(r, m, load, out);
-  sectionStiffness(r, m, bed, load, geo.springs, found, out);
-  const bearing: BaseState['bearing'] = () =>
-    contactPieces(bed, found).map((piece) => ({ piece, sigma: cornersOf(piece).map(([y, z]) => stressAt(bed, found, y, z)) }));
-  return {
-    ...noForces(m, geo),
-    method: 'section',
-    F: found.F,
-    C: found.C,
-    y_C: found.y_C,
-    z_C: found.z_C,
-    contact: found,
-    bearing,
-  };
+  if (!idx.length) return;
+  const u = (i: number): number => found.F[i]! / geo.local[i]!.F_Rd;
+  const worst = idx.reduce((p, q) => (u(q) > u(p) * (1 + 1e-9) ? q : p));
+  const shared = m.column.shape === 'I' ? sharedLines(m, geo, r, found.F, idx) : [];
+  const line = shared.reduce<SharedLine | null>((a, b) => (a && a.u >= b.u ? a : b), null);
+  if (line && line.u > u(worst)) {
+    at(r, anchorList(line.idx), () => {
+      rowTStub(r, m, line.row, geo.L_b);
+      out.strength('plate-anchor-local', line.F, line.F / line.u, 'kN', { where: anchorList(line.idx) });
+    });
+  } else
+    at(r, `anchor ${worst}`, () => {
+      anchorTStub(r, m, worst, geo.L_b);
+      out.strength('plate-anchor-local', found.F[worst]!, geo.local[worst]!.F_Rd, 'kN', { where: `anchor ${worst}` });
+    });
+  if (m.column.shape === 'I') innerRows(m, geo, r, found.F, idx, out);
 }
 
 const cornersOf = (p: Polygon): [number, number][] => Array.from({ length: p.length / 2 }, (_, i) => [p[2 * i]!, p[2 * i + 1]!]);

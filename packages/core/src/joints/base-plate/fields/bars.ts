@@ -8,6 +8,7 @@ const reinforcement = { bars: BARS, loops: { ...BARS, e_s: 60, enclosing: true }
 
 type Bars = LoopsInput | NonNullable<I['anchors']['bars']>;
 /** Fields of the bars across the cone, and of the loops across the body of an edge. */
+// eslint-disable-next-line max-lines-per-function -- a table of fields
 function barFields(of: 'bars' | 'loops', any: string, body: string): Field<I>[] {
   const given = (i: I): Bars | undefined => i.anchors[of];
   const set = (i: I, c: Partial<LoopsInput>): I => anchors(i, { [of]: drop({ ...reinforcement[of], ...given(i), ...c }) });

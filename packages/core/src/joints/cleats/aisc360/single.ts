@@ -32,6 +32,7 @@ const coefficient = (s: FormulaSection, of: (c: Case) => Eccentric<Centre>) =>
   });
 
 /** Bolts of one leg: shear, bearing and slip of an eccentric group, rupture and block shear of the leg. */
+// eslint-disable-next-line max-lines-per-function -- a table of checks
 function legChecks(
   leg: 'web' | 'osl',
   words: string,

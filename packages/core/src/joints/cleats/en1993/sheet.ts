@@ -92,11 +92,40 @@ function common(r: Run, c: CleatsCase): void {
   end(r, c);
 }
 
+/** The cleats themselves, with their rows at the support. */
+function layOutCleats(lay: LayOut, m: CleatsModel, flipped: string): void {
+  const { input } = m;
+  const { cleat, support_bolts } = input;
+  lay.put(cleatSlots.t_c, cleat.t, 'input', 'cleat.t');
+  lay.put(cleatSlots.h_c, cleat.h, 'input', 'cleat.h');
+  lay.put(cleatSlots.r_a, cleat.r, 'input', 'cleat.r');
+  lay.put(cleatSlots.leg_w, cleat.leg_web, 'input', 'cleat.leg_web');
+  lay.put(cleatSlots.leg_s, cleat.leg_support, 'input', 'cleat.leg_support');
+  lay.put(cleatSlots.e1, m.e1, 'input', `cleat.e1${flipped}`);
+  lay.put(cleatSlots.n_c, input.arrangement === 'single' ? 1 : 2, 'input', 'arrangement');
+  const list = pitches(support_bolts);
+  const typed = `support_bolts.p1: ${printPitch(support_bolts.p1)}`;
+  lay.put(cleatSlots.n1_s, support_bolts.n1, 'input', 'support_bolts.n1');
+  lay.put(cleatSlots.p1_s, list.length ? Math.min(...list) : 0, 'input', typed);
+  if (typeof support_bolts.p1 !== 'number') {
+    lay.put(cleatSlots.p_big_s, Math.max(...list), 'input', typed);
+    lay.put(cleatSlots.p_sum_s, groupHeight(support_bolts), 'input', typed);
+  }
+  lay.put(cleatSlots.e1_s, m.e1_s, 'input', `support_bolts.e1${flipped}`);
+  lay.put(
+    cleatSlots.k_s_2,
+    Math.min(slipHoleFactor(input.holes.leg), slipHoleFactor(input.holes.support)),
+    'code',
+    'EN 1993-1-8, Table 3.6',
+  );
+  lay.steel(cleatSlots.f_y_c, cleatSlots.f_u_c, m.cleatSteel, 'cleats', cleat.steel, cleat.t);
+}
+
 /** Lays out the values of one side (upright or upturned) with where each came from. */
 export function sideOf(m: CleatsModel, clearances: Clear['clearances'], turned: boolean): Side<CleatsCase> {
   const lay = new LayOut(sheet);
   const { input } = m;
-  const { cleat, bolts, support_bolts } = input;
+  const { bolts, support_bolts } = input;
   const single = input.arrangement === 'single';
   const flipped = turned ? ', joint turned upside down for uplift' : '';
   layOutSimpleJoint(lay, slots, m, [input.holes.cleat, input.holes.web], turned);
@@ -117,30 +146,8 @@ export function sideOf(m: CleatsModel, clearances: Clear['clearances'], turned: 
   lay.put(slots.g_h, input.gap, 'input', 'gap');
   lay.put(slots.e_2b, input.web.e2b, 'input', 'web.e2b');
   for (const k of ['cleat', 'web', 'leg', 'support'] as const) lay.hole(holes[k], m.hole[k], input.holes[k], bolts.d);
-  lay.put(cleatSlots.t_c, cleat.t, 'input', 'cleat.t');
-  lay.put(cleatSlots.h_c, cleat.h, 'input', 'cleat.h');
-  lay.put(cleatSlots.r_a, cleat.r, 'input', 'cleat.r');
-  lay.put(cleatSlots.leg_w, cleat.leg_web, 'input', 'cleat.leg_web');
-  lay.put(cleatSlots.leg_s, cleat.leg_support, 'input', 'cleat.leg_support');
-  lay.put(cleatSlots.e1, m.e1, 'input', `cleat.e1${flipped}`);
-  lay.put(cleatSlots.n_c, single ? 1 : 2, 'input', 'arrangement');
-  const list = pitches(support_bolts);
-  const typed = `support_bolts.p1: ${printPitch(support_bolts.p1)}`;
-  lay.put(cleatSlots.n1_s, support_bolts.n1, 'input', 'support_bolts.n1');
-  lay.put(cleatSlots.p1_s, list.length ? Math.min(...list) : 0, 'input', typed);
   const evenSupport = typeof support_bolts.p1 === 'number';
-  if (!evenSupport) {
-    lay.put(cleatSlots.p_big_s, Math.max(...list), 'input', typed);
-    lay.put(cleatSlots.p_sum_s, groupHeight(support_bolts), 'input', typed);
-  }
-  lay.put(cleatSlots.e1_s, m.e1_s, 'input', `support_bolts.e1${flipped}`);
-  lay.put(
-    cleatSlots.k_s_2,
-    Math.min(slipHoleFactor(input.holes.leg), slipHoleFactor(input.holes.support)),
-    'code',
-    'EN 1993-1-8, Table 3.6',
-  );
-  lay.steel(cleatSlots.f_y_c, cleatSlots.f_u_c, m.cleatSteel, 'cleats', cleat.steel, cleat.t);
+  layOutCleats(lay, m, flipped);
   layOutEndBolts(lay, ends, m, flipped);
   layOutWeld(lay, slots, [
     { part: 'cleats', steel: m.cleatSteel },

@@ -119,6 +119,20 @@ function originsOf(laid: ReadonlyMap<number, Origin>): ReadonlyMap<number, Origi
   return origins;
 }
 
+/** Actions of a combination in a run, over what no combination changes. */
+function startRun(m: MomentPlateModel, base: Float64Array, c: Combination, r: Run): void {
+  r.v.set(base);
+  r.where = '';
+  r.v[actions.M_Ed.index] = c.M_Ed ?? 0;
+  r.v[actions.N_Ed.index] = c.N_Ed;
+  r.v[actions.V_Ed.index] = Math.abs(c.V_Ed);
+  r.v[actions.M_other.index] = c.M_other ?? 0;
+  r.v[actions.N_col.index] = c.N_col ?? 0;
+  r.v[actions.M_col.index] = c.M_col ?? 0;
+  if (r.steps) workCommon(m, r);
+  workStress(m, c, r);
+}
+
 export function momentPlateToEn1993(m: MomentPlateModel): MomentPlateToEn1993 {
   refuseOutside(m);
   const lay = layOut(m);
@@ -128,18 +142,7 @@ export function momentPlateToEn1993(m: MomentPlateModel): MomentPlateToEn1993 {
   const base = Float64Array.from(run.v);
   const names = m.rows.map((_, i) => `row ${i + 1}`);
   const resist = resisting(m, base, names);
-  const start = (c: Combination, r: Run): void => {
-    r.v.set(base);
-    r.where = '';
-    r.v[actions.M_Ed.index] = c.M_Ed ?? 0;
-    r.v[actions.N_Ed.index] = c.N_Ed;
-    r.v[actions.V_Ed.index] = Math.abs(c.V_Ed);
-    r.v[actions.M_other.index] = c.M_other ?? 0;
-    r.v[actions.N_col.index] = c.N_col ?? 0;
-    r.v[actions.M_col.index] = c.M_col ?? 0;
-    if (r.steps) workCommon(m, r);
-    workStress(m, c, r);
-  };
+  const start = (c: Combination, r: Run): void => startRun(m, base, c, r);
   const worked = (c: Combination, r: Run): Worked =>
     quiet(r, () => {
       start(c, r);
