@@ -21,12 +21,12 @@ const STATE_WORDS: Readonly<Record<Following['state'], string>> = {
   unknown: 'not kept here',
 };
 
-/** The house detail of a joint: whether it follows it, in what it strayed, and the ways back and on. */
-export function Follows({ view: { present, job, apply, setSaid } }: { view: JointView }) {
-  const { house: mark } = present;
-  const [found, setFound] = useState<{ record: HouseRecord; versions: readonly HouseVersion[] } | null | undefined>(undefined);
-  const [keep, setKeep] = useState(false);
-  const name = mark?.name;
+/** A house detail with its versions: null where there is none, undefined while it is asked. */
+type Found = { readonly record: HouseRecord; readonly versions: readonly HouseVersion[] } | null | undefined;
+
+/** The house detail of this name, asked again when the version that is followed is another. */
+function useHouse(name: string | undefined, version: number | undefined): Found {
+  const [found, setFound] = useState<Found>(undefined);
   useEffect(() => {
     setFound(undefined);
     if (name === undefined) return;
@@ -44,7 +44,15 @@ export function Follows({ view: { present, job, apply, setSaid } }: { view: Join
     return () => {
       gone = true;
     };
-  }, [name, mark?.version]);
+  }, [name, version]);
+  return found;
+}
+
+/** The house detail of a joint: whether it follows it, in what it strayed, and the ways back and on. */
+export function Follows({ view }: { view: JointView }) {
+  const { present, job, apply } = view;
+  const { house: mark } = present;
+  const found = useHouse(mark?.name, mark?.version);
   const following = useMemo(
     () =>
       mark && found !== undefined
@@ -52,25 +60,67 @@ export function Follows({ view: { present, job, apply, setSaid } }: { view: Join
         : null,
     [mark, found, present, job],
   );
-  if (!mark)
-    return (
-      <section aria-label="House detail" className="mt-4">
-        <button type="button" className="underline" onClick={() => setKeep(true)}>
-          Keep as a house detail
-        </button>
-        {keep && (
-          <KeepHouse
-            content={present}
-            job={job}
-            onClose={() => setKeep(false)}
-            onKept={(kept, version) => {
-              setKeep(false);
-              apply({ ...present, house: { name: kept, version } }, `kept as house detail ${kept}`);
-            }}
-          />
+  if (!mark) return <KeepNew present={present} job={job} apply={apply} />;
+  const record = found?.record;
+  return (
+    <section aria-label="House detail" className="shared mb-4">
+      <div className="label">
+        House detail{' '}
+        {record ? (
+          <Link className="underline" to={`/house/${record.id}`}>
+            {mark.name}
+          </Link>
+        ) : (
+          mark.name
         )}
-      </section>
-    );
+        , version {mark.version}
+        {following && <b> · {STATE_WORDS[following.state]}</b>}
+      </div>
+      {following?.words.map((w) => (
+        <p key={w}>{w}</p>
+      ))}
+      {record && record.version > mark.version && (
+        <p>
+          Version {record.version} stands: {record.label}
+        </p>
+      )}
+      <Ways {...{ view, mark, found, following }} />
+    </section>
+  );
+}
+
+/** A joint that follows none may be kept as one. */
+function KeepNew({ present, job, apply }: Pick<JointView, 'present' | 'job' | 'apply'>) {
+  const [keep, setKeep] = useState(false);
+  return (
+    <section aria-label="House detail" className="mt-4">
+      <button type="button" className="underline" onClick={() => setKeep(true)}>
+        Keep as a house detail
+      </button>
+      {keep && (
+        <KeepHouse
+          content={present}
+          job={job}
+          onClose={() => setKeep(false)}
+          onKept={(kept, version) => {
+            setKeep(false);
+            apply({ ...present, house: { name: kept, version } }, `kept as house detail ${kept}`);
+          }}
+        />
+      )}
+    </section>
+  );
+}
+
+interface WaysProps {
+  readonly view: JointView;
+  readonly mark: NonNullable<JointView['present']['house']>;
+  readonly found: Found;
+  readonly following: Following | null;
+}
+
+/** Back to the detail, on to its next version, or away from it. */
+function Ways({ view: { present, job, apply, setSaid }, mark, found, following }: WaysProps) {
   const record = found?.record;
   const take = (version: HouseVersion): void => {
     try {
@@ -98,54 +148,32 @@ export function Follows({ view: { present, job, apply, setSaid } }: { view: Join
   };
   const named = found?.versions.find((v) => v.version === mark.version);
   return (
-    <section aria-label="House detail" className="shared mb-4">
-      <div className="label">
-        House detail{' '}
-        {record ? (
-          <Link className="underline" to={`/house/${record.id}`}>
-            {mark.name}
-          </Link>
-        ) : (
-          mark.name
-        )}
-        , version {mark.version}
-        {following && <b> · {STATE_WORDS[following.state]}</b>}
-      </div>
-      {following?.words.map((w) => (
-        <p key={w}>{w}</p>
-      ))}
-      {record && record.version > mark.version && (
-        <p>
-          Version {record.version} stands: {record.label}
-        </p>
-      )}
-      <div className="flex flex-wrap gap-2 mt-1">
-        {named && following?.state === 'strayed' && (
-          <button type="button" className="btn" onClick={() => take(named)}>
-            Take it again
-          </button>
-        )}
-        {record && record.version > mark.version && (
-          <button type="button" className="btn" onClick={() => take(found.versions[0]!)}>
-            Take version {record.version}
-          </button>
-        )}
-        {record && following?.state === 'strayed' && present.kind === record.detail.kind && (
-          <button type="button" className="btn" onClick={keepNext}>
-            Keep this as version {record.version + 1}
-          </button>
-        )}
-        <button
-          type="button"
-          className="btn"
-          onClick={() => {
-            const { house: _left, ...alone } = present;
-            apply(alone, `left the house detail ${mark.name}`);
-          }}
-        >
-          Let it go
+    <div className="flex flex-wrap gap-2 mt-1">
+      {named && following?.state === 'strayed' && (
+        <button type="button" className="btn" onClick={() => take(named)}>
+          Take it again
         </button>
-      </div>
-    </section>
+      )}
+      {record && record.version > mark.version && (
+        <button type="button" className="btn" onClick={() => take(found.versions[0]!)}>
+          Take version {record.version}
+        </button>
+      )}
+      {record && following?.state === 'strayed' && present.kind === record.detail.kind && (
+        <button type="button" className="btn" onClick={keepNext}>
+          Keep this as version {record.version + 1}
+        </button>
+      )}
+      <button
+        type="button"
+        className="btn"
+        onClick={() => {
+          const { house: _left, ...alone } = present;
+          apply(alone, `left the house detail ${mark.name}`);
+        }}
+      >
+        Let it go
+      </button>
+    </div>
   );
 }

@@ -36,7 +36,6 @@ function drawn(detail: HouseDetail, version: number): { readonly drawing: Drawin
 /** One house detail: what is changed of it is kept as a new version. */
 export function HouseView({ house, onChanged }: { house: HouseRecord; onChanged: () => Promise<void> }) {
   const [detail, setDetail] = useState<HouseDetail>(house.detail);
-  const [why, setWhy] = useState('');
   const [problem, setProblem] = useState('');
   const [paper, setPaper] = useState(false);
   const [versions, setVersions] = useState<readonly HouseVersion[]>([]);
@@ -58,77 +57,22 @@ export function HouseView({ house, onChanged }: { house: HouseRecord; onChanged:
   };
   const resistances = useResistances(detail);
   const sheet = useMemo(() => drawn(detail, house.version), [detail, house.version]);
-  const save = (): void =>
-    void api
-      .saveHouse(house.id, house.version, detail, why.trim() || 'changed')
-      .then(onChanged, (e: Error) => setProblem(e.message));
-  const kind = kindOf(detail.kind);
-  const { standard } = basisOf(detail);
+  const failed = (e: Error): void => setProblem(e.message);
+  const save = (why: string): void =>
+    void api.saveHouse(house.id, house.version, detail, why.trim() || 'changed').then(onChanged, failed);
+  const retire = (): void => void api.retireHouse(house.id, !house.retired).then(onChanged, failed);
+  const drop = (): void => {
+    setDetail(house.detail);
+    setProblem('');
+  };
   return (
     <div className="page-inner">
-      <div className="flex items-baseline gap-3 mb-2">
-        <h1>{detail.name}</h1>
-        <span className="muted flex-1">
-          {kindTitle(kind, standard)} · {basisWords(detail.basis)} · version {house.version}
-          {house.retired ? ' · retired: offered no more' : ''}
-        </span>
-        <button
-          type="button"
-          className="btn"
-          onClick={() => void api.retireHouse(house.id, !house.retired).then(onChanged, (e: Error) => setProblem(e.message))}
-        >
-          {house.retired ? 'Offer it again' : 'Retire'}
-        </button>
-      </div>
+      <Title house={house} detail={detail} onRetire={retire} />
       <Problem>{problem}</Problem>
-      {changed && (
-        <form
-          className="dialog-ask"
-          onSubmit={(e) => {
-            e.preventDefault();
-            save();
-          }}
-        >
-          <label className="flex-1 flex gap-2 items-center">
-            What changed, and why
-            <input className="input flex-1" value={why} maxLength={200} onChange={(e) => setWhy(e.target.value)} />
-          </label>
-          <button type="submit" className="btn btn-primary">
-            Keep as version {house.version + 1}
-          </button>
-          <button
-            type="button"
-            className="btn"
-            onClick={() => {
-              setDetail(house.detail);
-              setProblem('');
-            }}
-          >
-            Drop the changes
-          </button>
-        </form>
-      )}
+      {changed && <KeepChange house={house} onKeep={save} onDrop={drop} />}
       <LineField detail={detail} onChange={change} />
       <div className="house-two mt-2">
-        <div>
-          <div className="house-sheet">
-            {'drawing' in sheet ? (
-              <Picture drawing={sheet.drawing} over={[]} label={`Drawing of ${detail.name}`} />
-            ) : (
-              <Problem>{sheet.problem}</Problem>
-            )}
-          </div>
-          <label className="block mt-3">
-            <span className="label">Note</span>
-            <textarea
-              className="textarea w-full"
-              rows={2}
-              maxLength={2000}
-              value={detail.note}
-              onChange={(e) => setDetail({ ...detail, note: e.target.value })}
-            />
-          </label>
-        </div>
+        <SheetAndNote detail={detail} sheet={sheet} onNote={(note) => setDetail({ ...detail, note })} />
         <div>
           <RangeEditor detail={detail} onChange={change} />
           <OpenEditor detail={detail} onChange={change} />
@@ -177,5 +121,79 @@ function LineField({ detail, onChange }: { detail: HouseDetail; onChange: (chang
       />
       <Problem>{problem}</Problem>
     </label>
+  );
+}
+
+/** What changed is kept with its reason, or dropped. */
+function KeepChange({ house, onKeep, onDrop }: { house: HouseRecord; onKeep: (why: string) => void; onDrop: () => void }) {
+  const [why, setWhy] = useState('');
+  return (
+    <form
+      className="dialog-ask"
+      onSubmit={(e) => {
+        e.preventDefault();
+        onKeep(why);
+      }}
+    >
+      <label className="flex-1 flex gap-2 items-center">
+        What changed, and why
+        <input className="input flex-1" value={why} maxLength={200} onChange={(e) => setWhy(e.target.value)} />
+      </label>
+      <button type="submit" className="btn btn-primary">
+        Keep as version {house.version + 1}
+      </button>
+      <button type="button" className="btn" onClick={onDrop}>
+        Drop the changes
+      </button>
+    </form>
+  );
+}
+
+/** Its name and state. */
+function Title({ house, detail, onRetire }: { house: HouseRecord; detail: HouseDetail; onRetire: () => void }) {
+  return (
+    <div className="flex items-baseline gap-3 mb-2">
+      <h1>{detail.name}</h1>
+      <span className="muted flex-1">
+        {kindTitle(kindOf(detail.kind), basisOf(detail).standard)} · {basisWords(detail.basis)} · version {house.version}
+        {house.retired ? ' · retired: offered no more' : ''}
+      </span>
+      <button type="button" className="btn" onClick={onRetire}>
+        {house.retired ? 'Offer it again' : 'Retire'}
+      </button>
+    </div>
+  );
+}
+
+/** The detail drawn, and what is noted of it. */
+function SheetAndNote({
+  detail,
+  sheet,
+  onNote,
+}: {
+  detail: HouseDetail;
+  sheet: ReturnType<typeof drawn>;
+  onNote: (note: string) => void;
+}) {
+  return (
+    <div>
+      <div className="house-sheet">
+        {'drawing' in sheet ? (
+          <Picture drawing={sheet.drawing} over={[]} label={`Drawing of ${detail.name}`} />
+        ) : (
+          <Problem>{sheet.problem}</Problem>
+        )}
+      </div>
+      <label className="block mt-3">
+        <span className="label">Note</span>
+        <textarea
+          className="textarea w-full"
+          rows={2}
+          maxLength={2000}
+          value={detail.note}
+          onChange={(e) => onNote(e.target.value)}
+        />
+      </label>
+    </div>
   );
 }

@@ -42,6 +42,8 @@ export function History({
       (page) => take(page, list),
       (e: Error) => setProblem(e.message),
     );
+  /** A third one takes the place of the one that was chosen first. */
+  const compare = (id: number, on: boolean): void => setPair(on ? [...pair, id].slice(-2) : pair.filter((x) => x !== id));
   const units = useUnits();
   const line = (c: JointContent | null): string => (c ? kindOf(c.kind ?? kindId).line.print(c.input, units) : '');
   return (
@@ -51,47 +53,21 @@ export function History({
       <table className="grid-table">
         <thead>
           <tr>
-            <th>Compare</th>
-            <th>Version</th>
-            <th>When</th>
-            <th>Who</th>
-            <th>What</th>
-            <th>Detail line after</th>
-            <th />
+            {['Compare', 'Version', 'When', 'Who', 'What', 'Detail line after', ''].map((h) => (
+              <th key={h}>{h}</th>
+            ))}
           </tr>
         </thead>
         <tbody>
           {list.map((r, i) => (
-            <tr key={r.id}>
-              <td>
-                {r.after && (
-                  <input
-                    type="checkbox"
-                    className="checkbox checkbox-sm"
-                    aria-label={`Compare version ${r.version}`}
-                    checked={pair.includes(r.id)}
-                    // A third one takes the place of the one that was chosen first.
-                    onChange={(e) => setPair(e.target.checked ? [...pair, r.id].slice(-2) : pair.filter((id) => id !== r.id))}
-                  />
-                )}
-              </td>
-              <td>{r.version}</td>
-              <td className="muted whitespace-nowrap">{timeWords(r.at)}</td>
-              <td>{r.who}</td>
-              <td>{r.label}</td>
-              <td className="mono text-[11.5px]">{line(r.after)}</td>
-              <td>
-                {i > 0 && r.after && (
-                  <button
-                    type="button"
-                    className="btn btn-ghost"
-                    onClick={() => onTake(r.after!, `back to version ${r.version}`)}
-                  >
-                    Take again
-                  </button>
-                )}
-              </td>
-            </tr>
+            <Row
+              key={r.id}
+              r={r}
+              line={line(r.after)}
+              compared={pair.includes(r.id)}
+              onCompare={(on) => compare(r.id, on)}
+              onTake={i > 0 && r.after ? () => onTake(r.after!, `back to version ${r.version}`) : null}
+            />
           ))}
         </tbody>
       </table>
@@ -155,5 +131,44 @@ function Compared({
       </table>
       {found.length === 0 && <p className="muted">Nothing is different.</p>}
     </section>
+  );
+}
+
+interface RowProps {
+  readonly r: RevisionRecord;
+  readonly line: string;
+  readonly compared: boolean;
+  readonly onCompare: (on: boolean) => void;
+  readonly onTake: (() => void) | null;
+}
+
+/** One change; a state that is not that of now can be taken again. */
+function Row({ r, line, compared, onCompare, onTake }: RowProps) {
+  return (
+    <tr>
+      <td>
+        {r.after && (
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm"
+            aria-label={`Compare version ${r.version}`}
+            checked={compared}
+            onChange={(e) => onCompare(e.target.checked)}
+          />
+        )}
+      </td>
+      <td>{r.version}</td>
+      <td className="muted whitespace-nowrap">{timeWords(r.at)}</td>
+      <td>{r.who}</td>
+      <td>{r.label}</td>
+      <td className="mono text-[11.5px]">{line}</td>
+      <td>
+        {onTake && (
+          <button type="button" className="btn btn-ghost" onClick={onTake}>
+            Take again
+          </button>
+        )}
+      </td>
+    </tr>
   );
 }

@@ -172,39 +172,11 @@ export function Sheet({
         >
           <rect width={drawing.width} height={drawing.height} fill="var(--paper)" />
           <Shapes items={drawing.items} />
-          {drawing.areas.map(({ callout, box: [l, t, r, b] }) => (
-            <rect
-              key={callout}
-              x={l}
-              y={t}
-              width={r - l}
-              height={b - t}
-              fill="transparent"
-              data-member={callout}
-              onPointerEnter={() => setMember(callout)}
-              onPointerLeave={() => setMember(null)}
-            />
-          ))}
+          <Areas areas={drawing.areas} onMember={setMember} />
           <g aria-hidden="true">
             <Shapes items={over} />
           </g>
-          {texts.map((t, i) =>
-            t.field ? (
-              <DimensionText key={i} t={t} index={dimensions.indexOf(t)} editor={editor} onOpen={openDimension} />
-            ) : t.callout ? (
-              <CalloutText
-                key={i}
-                t={t}
-                first={texts.findIndex((x) => x.callout === t.callout) === i}
-                onOpen={(at) => setOpen({ kind: 'callout', id: t.callout!, index: -1, at })}
-                onMember={setMember}
-              />
-            ) : (
-              <text key={i} {...placed(t)} className={`t-${t.style}`}>
-                {t.text}
-              </text>
-            ),
-          )}
+          <Texts {...{ texts, dimensions, editor, openDimension, setOpen, setMember }} />
           {over.map(
             (t, i) =>
               t.k === 'text' && (
@@ -376,5 +348,60 @@ function Facts({ facts }: { facts: MemberFacts }) {
         ))}
       </dl>
     </div>
+  );
+}
+
+interface TextsProps {
+  readonly texts: readonly TextItem[];
+  readonly dimensions: readonly TextItem[];
+  readonly editor: JointEditor;
+  readonly openDimension: (to: number) => void;
+  readonly setOpen: (open: Open) => void;
+  readonly setMember: (member: string | null) => void;
+}
+
+/** Texts of the drawing: those that open, and those that are read alone. */
+function Texts({ texts, dimensions, editor, openDimension, setOpen, setMember }: TextsProps) {
+  return (
+    <>
+      {texts.map((t, i) =>
+        t.field ? (
+          <DimensionText key={i} t={t} index={dimensions.indexOf(t)} editor={editor} onOpen={openDimension} />
+        ) : t.callout ? (
+          <CalloutText
+            key={i}
+            t={t}
+            first={texts.findIndex((x) => x.callout === t.callout) === i}
+            onOpen={(at) => setOpen({ kind: 'callout', id: t.callout!, index: -1, at })}
+            onMember={setMember}
+          />
+        ) : (
+          <text key={i} {...placed(t)} className={`t-${t.style}`}>
+            {t.text}
+          </text>
+        ),
+      )}
+    </>
+  );
+}
+
+/** Where the pointer is over a member. */
+function Areas({ areas, onMember }: { areas: Drawing['areas']; onMember: (member: string | null) => void }) {
+  return (
+    <>
+      {areas.map(({ callout, box: [l, t, r, b] }) => (
+        <rect
+          key={callout}
+          x={l}
+          y={t}
+          width={r - l}
+          height={b - t}
+          fill="transparent"
+          data-member={callout}
+          onPointerEnter={() => onMember(callout)}
+          onPointerLeave={() => onMember(null)}
+        />
+      ))}
+    </>
   );
 }

@@ -66,56 +66,8 @@ export function ChangesPage() {
         <div className="page-inner">
           <h1 className="mb-3">Changes</h1>
           <Problem>{problem || unread}</Problem>
-          {between && (
-            <div className="form-grid mb-3">
-              <label className="contents">
-                <span>As it stood after</span>
-                <select
-                  className="select w-full"
-                  value={between.from}
-                  onChange={(e) => setBetween({ ...between, from: e.target.value })}
-                >
-                  {asked && <option value={asked}>{`${timeWords(asked)} · when it was issued`}</option>}
-                  {moments.map((m) => (
-                    <option key={m.at + m.label} value={m.at}>
-                      {words(m)}
-                    </option>
-                  ))}
-                </select>
-              </label>
-              <label className="contents">
-                <span>And after</span>
-                <select
-                  className="select w-full"
-                  value={between.to}
-                  onChange={(e) => setBetween({ ...between, to: e.target.value })}
-                >
-                  <option value={NOW}>now</option>
-                  {moments.map((m) => (
-                    <option key={m.at + m.label} value={m.at}>
-                      {words(m)}
-                    </option>
-                  ))}
-                </select>
-              </label>
-            </div>
-          )}
-          {running && (
-            <div className="flex items-center gap-3 mb-2" role="status">
-              <progress
-                className="progress w-60"
-                aria-label="Joints judged"
-                value={joints.length}
-                max={Math.max(1, list?.joints.length ?? 1)}
-              />
-              <span className="muted">
-                {joints.length} of {list?.joints.length ?? '…'} joints
-              </span>
-              <button type="button" className="btn" onClick={cancel}>
-                Cancel
-              </button>
-            </div>
-          )}
+          {between && <Moments {...{ between, asked, moments, setBetween }} />}
+          {running && <Running done={joints.length} of={list?.joints.length} onCancel={cancel} />}
           {list && (
             <Changed key={`${between?.from} ${between?.to}`} jobId={jobId} list={list} joints={joints} running={running} />
           )}
@@ -161,22 +113,7 @@ function Changed({
               </thead>
               <tbody>
                 {changes.map((c) => (
-                  <tr key={c.id} className={c === chosen ? 'selected' : ''} onClick={() => setOpen(c.id)}>
-                    <td>
-                      <button
-                        type="button"
-                        className="font-semibold"
-                        aria-pressed={c === chosen}
-                        onClick={() => setOpen(c.id)}
-                        onFocus={() => setOpen(c.id)}
-                      >
-                        {c.mark}
-                      </button>
-                    </td>
-                    <td>{CHANGE_WORDS[c.change]}</td>
-                    <td className="whitespace-normal!">{c.before ? <Stand of={c.before} /> : '–'}</td>
-                    <td className="whitespace-normal!">{c.after ? <Stand of={c.after} /> : '–'}</td>
-                  </tr>
+                  <ChangeRow key={c.id} change={c} chosen={c === chosen} onOpen={() => setOpen(c.id)} />
                 ))}
               </tbody>
             </table>
@@ -237,5 +174,73 @@ function Joint({ jobId, list, change: c }: { jobId: string; list: ChangeList; ch
         </table>
       )}
     </section>
+  );
+}
+
+interface MomentsProps {
+  readonly between: Between;
+  readonly asked: string | null;
+  readonly moments: readonly ChangeMoment[];
+  readonly setBetween: (between: Between) => void;
+}
+
+/** From which moment to which. */
+function Moments({ between, asked, moments, setBetween }: MomentsProps) {
+  return (
+    <div className="form-grid mb-3">
+      <label className="contents">
+        <span>As it stood after</span>
+        <select className="select w-full" value={between.from} onChange={(e) => setBetween({ ...between, from: e.target.value })}>
+          {asked && <option value={asked}>{`${timeWords(asked)} · when it was issued`}</option>}
+          {moments.map((m) => (
+            <option key={m.at + m.label} value={m.at}>
+              {words(m)}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="contents">
+        <span>And after</span>
+        <select className="select w-full" value={between.to} onChange={(e) => setBetween({ ...between, to: e.target.value })}>
+          <option value={NOW}>now</option>
+          {moments.map((m) => (
+            <option key={m.at + m.label} value={m.at}>
+              {words(m)}
+            </option>
+          ))}
+        </select>
+      </label>
+    </div>
+  );
+}
+
+/** How far it is. */
+function Running({ done, of, onCancel }: { done: number; of: number | undefined; onCancel: () => void }) {
+  return (
+    <div className="flex items-center gap-3 mb-2" role="status">
+      <progress className="progress w-60" aria-label="Joints judged" value={done} max={Math.max(1, of ?? 1)} />
+      <span className="muted">
+        {done} of {of ?? '…'} joints
+      </span>
+      <button type="button" className="btn" onClick={onCancel}>
+        Cancel
+      </button>
+    </div>
+  );
+}
+
+/** A joint that changed. */
+function ChangeRow({ change: c, chosen, onOpen }: { change: JointThen; chosen: boolean; onOpen: () => void }) {
+  return (
+    <tr className={chosen ? 'selected' : ''} onClick={onOpen}>
+      <td>
+        <button type="button" className="font-semibold" aria-pressed={chosen} onClick={onOpen} onFocus={onOpen}>
+          {c.mark}
+        </button>
+      </td>
+      <td>{CHANGE_WORDS[c.change]}</td>
+      <td className="whitespace-normal!">{c.before ? <Stand of={c.before} /> : '–'}</td>
+      <td className="whitespace-normal!">{c.after ? <Stand of={c.after} /> : '–'}</td>
+    </tr>
   );
 }

@@ -77,6 +77,21 @@ function keysOf({
 
 const versionsOf = (all: readonly RegisterEntry[]): number => all.reduce((sum, j) => sum + j.version, all.length);
 
+/** The joints that are chosen, for what is done with many. */
+function usePicked(all: readonly RegisterEntry[]) {
+  const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
+  const onPick = (ids: readonly string[], on: boolean): void => {
+    const next = new Set(picked);
+    for (const id of ids)
+      if (on) next.add(id);
+      else next.delete(id);
+    setPicked(next);
+  };
+  // What was deleted meanwhile is chosen no more.
+  const chosen = useMemo(() => all.filter((j) => picked.has(j.id) && j.unreadable === undefined), [all, picked]);
+  return { picked, setPicked, onPick, chosen };
+}
+
 /** The joints of a job: sort, filter, open, add, copy, delete with undo. */
 export function RegisterPage() {
   const { jobId } = useParams() as { jobId: string };
@@ -84,12 +99,12 @@ export function RegisterPage() {
   const [shown, setShown] = useState<Shown>(ALL);
   const [at, setAt] = useState(0);
   const [box, setBox] = useState<Box>(null);
-  const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
   const table = useRef<HTMLTableElement>(null);
   const navigate = useNavigate();
   const standard = job?.basis.standard ?? '';
   const all = useMemo(() => joints ?? [], [joints]);
   const rows = useMemo(() => shownRows(all, shown, standard), [all, shown, standard]);
+  const { picked, setPicked, onPick, chosen } = usePicked(all);
   // Asked when all rows are here, and again when one of them is another.
   const whole = joints !== null && joints.length >= total;
   const since = useSinceLast(whole ? jobId : undefined, job?.version, versionsOf(all));
@@ -112,12 +127,12 @@ export function RegisterPage() {
     sight.scrollToIndex(i, { align: 'auto' });
   };
   const takeAway = (j: RegisterEntry): void => void remove(j);
-  const onPick = (ids: readonly string[], on: boolean): void => {
-    const next = new Set(picked);
-    for (const id of ids)
-      if (on) next.add(id);
-      else next.delete(id);
-    setPicked(next);
+  /** After what a dialog did: the rows anew, and the keys in the table. */
+  const done = async (then: () => void): Promise<void> => {
+    setBox(null);
+    then();
+    await load();
+    table.current?.focus();
   };
   const pick = (j: RegisterEntry): void => onPick([j.id], !picked.has(j.id));
   const onKey = keysOf({
@@ -130,9 +145,6 @@ export function RegisterPage() {
     box: setBox,
     pick,
   });
-  // What was deleted meanwhile is chosen no more.
-  const chosen = useMemo(() => all.filter((j) => picked.has(j.id) && j.unreadable === undefined), [all, picked]);
-
   return (
     <Shell
       bench={`/bench?job=${jobId}`}
@@ -179,23 +191,13 @@ export function RegisterPage() {
           job={job}
           all={all}
           chosen={chosen}
-          onChanged={async () => {
-            setBox(null);
-            setPicked(new Set());
-            await load();
-            table.current?.focus();
-          }}
+          onChanged={() => done(() => setPicked(new Set()))}
           onClose={() => setBox(null)}
           onChoose={(ids) => {
             setPicked(new Set(ids));
             setBox('share');
           }}
-          onCopied={async (id) => {
-            setBox(null);
-            want(id);
-            await load();
-            table.current?.focus();
-          }}
+          onCopied={(id) => done(() => want(id))}
         />
       )}
     </Shell>

@@ -67,9 +67,8 @@ function TableOf({ job }: { job: JobRecord }) {
 
 /** The file, dropped or chosen, or what is pasted. */
 function Source({ view }: { view: TableView }) {
-  const { read, paste, sheets, sheet, range, open, name, busy } = view;
+  const { read, paste, sheets, sheet, open, busy } = view;
   const [over, setOver] = useState(false);
-  const [text, setText] = useState('');
   return (
     <section
       aria-label="The table"
@@ -105,25 +104,7 @@ function Source({ view }: { view: TableView }) {
             }}
           />
         </label>
-        <textarea
-          className="textarea mono flex-1"
-          rows={2}
-          aria-label="Paste a table"
-          placeholder={'mark; case; N; Vz; My\nB1-01; G; 0; 26; 0'}
-          value={text}
-          onChange={(e) => setText(e.target.value)}
-        />
-        <button
-          type="button"
-          className="btn"
-          disabled={!text.trim()}
-          onClick={() => {
-            void paste(text);
-            setText('');
-          }}
-        >
-          Read it
-        </button>
+        <Pasted onRead={(text) => void paste(text)} />
         {sheets.length > 1 && sheet && (
           <Pick
             label="Sheet"
@@ -133,30 +114,7 @@ function Source({ view }: { view: TableView }) {
           />
         )}
       </div>
-      {sheet && (
-        <p className="mt-2 flex gap-4 items-center">
-          <b>{name}</b>
-          <label className="flex gap-2 items-center muted" title="The part of the sheet that holds the table, its head first">
-            Range
-            <input
-              key={`${sheet.name} ${range}`}
-              className="input w-32"
-              placeholder="all of it, or B4:H200"
-              defaultValue={range}
-              onBlur={(e) =>
-                e.target.value !== range &&
-                open(
-                  sheets.find((s) => s.name === sheet.name)!,
-                  e.target.value,
-                )
-              }
-              onKeyDown={(e) => {
-                if (e.key === 'Enter') e.currentTarget.blur();
-              }}
-            />
-          </label>
-        </p>
-      )}
+      <RangeOf view={view} />
     </section>
   );
 }
@@ -196,5 +154,62 @@ function Taken({ view: { taken, drop } }: { view: TableView }) {
         </tbody>
       </table>
     </section>
+  );
+}
+
+/** The part of the sheet that is read. */
+function RangeOf({ view: { sheet, name, range, sheets, open } }: { view: TableView }) {
+  if (!sheet) return null;
+  return (
+    <p className="mt-2 flex gap-4 items-center">
+      <b>{name}</b>
+      <label className="flex gap-2 items-center muted" title="The part of the sheet that holds the table, its head first">
+        Range
+        <input
+          key={`${sheet.name} ${range}`}
+          className="input w-32"
+          placeholder="all of it, or B4:H200"
+          defaultValue={range}
+          onBlur={(e) =>
+            e.target.value !== range &&
+            open(
+              sheets.find((s) => s.name === sheet.name)!,
+              e.target.value,
+            )
+          }
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') e.currentTarget.blur();
+          }}
+        />
+      </label>
+    </p>
+  );
+}
+
+/** What is pasted in place of a file. */
+function Pasted({ onRead }: { onRead: (text: string) => void }) {
+  const [text, setText] = useState('');
+  return (
+    <>
+      <textarea
+        className="textarea mono flex-1"
+        rows={2}
+        aria-label="Paste a table"
+        placeholder={'mark; case; N; Vz; My\nB1-01; G; 0; 26; 0'}
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+      />
+      <button
+        type="button"
+        className="btn"
+        disabled={!text.trim()}
+        onClick={() => {
+          onRead(text);
+          setText('');
+        }}
+      >
+        Read it
+      </button>
+    </>
   );
 }

@@ -19,7 +19,7 @@ import { readEntry, typedValue } from '../joint/entry.ts';
 import { refusalOf } from '../joint/editor.ts';
 import { Dialog, Problem } from '../parts/Dialog.tsx';
 import { ChangeTable } from './ChangeTable.tsx';
-import { changesOf, takeChanges, useJoints } from './many.ts';
+import { changesOf, takeChanges, useJoints, type Change } from './many.ts';
 
 interface Props {
   readonly job: JobRecord;
@@ -41,13 +41,12 @@ function sharedFields(joints: readonly JointRecord[], job: JobRecord): readonly 
   return of(first).filter((f) => rest.every((j) => of(j).some((g) => g.id === f.id && g.type === f.type)));
 }
 
-/** One field of many joints at once: before and after in one table, taken or dropped. */
-export function EditMany({ job, chosen, onClose, onDone }: Props) {
+/** One field, or a part of the detail line, of many joints: what is typed, and what it would change. */
+function useOneField(job: JobRecord, chosen: readonly RegisterEntry[]) {
   const { joints, problem: unread } = useJoints(chosen);
   const fields = useMemo(() => sharedFields(joints, job), [joints, job]);
   const [id, setId] = useState('');
   const [text, setText] = useState('');
-  const [problem, setProblem] = useState('');
   const { units, standard } = basisOf(job);
   const asLine = id === LINE;
   const field = asLine ? undefined : (fields.find((f) => f.id === id) ?? fields[0]);
@@ -84,9 +83,27 @@ export function EditMany({ job, chosen, onClose, onDone }: Props) {
       ? []
       : changesOf(joints, job, make);
   const line = (j: Pick<JointRecord, 'kind' | 'input'>): string => kindOf(j.kind).line.print(j.input, units);
-  const what = asLine ? 'Detail line' : (field?.label ?? '');
+  const called = asLine ? 'Detail line' : (field?.label ?? '');
   const said = (j: JointRecord, v: FieldValue | undefined): string =>
     optionsOf(own(j), standard)?.find((o) => o.value === v)?.label ?? typedValue(own(j), v, units);
+  const what = (c: Change): string =>
+    !c.content
+      ? 'as it is'
+      : asLine
+        ? `${line(c.joint)} → ${line(c.content)}`
+        : `${said(c.joint, own(c.joint).get(c.joint.input))} → ${said(c.joint, value!)}`;
+  const choose = (next: string): void => {
+    setId(next);
+    setText('');
+  };
+  return { joints, unread, fields, asLine, field, options, text, setText, value, changes, called, what, choose, units };
+}
+
+/** One field of many joints at once: before and after in one table, taken or dropped. */
+export function EditMany({ job, chosen, onClose, onDone }: Props) {
+  const edit = useOneField(job, chosen);
+  const { asLine, field, text, value, changes, units } = edit;
+  const [problem, setProblem] = useState('');
   const n = changes.filter((c) => c.content).length;
   const refused = changes.some((c) => c.refusal);
   return (
@@ -95,71 +112,59 @@ export function EditMany({ job, chosen, onClose, onDone }: Props) {
         onSubmit={(e) => {
           e.preventDefault();
           if (!n) return setProblem(text ? 'Nothing would change.' : 'Type the new value first.');
-          takeChanges(job, `${what} of ${n} joints`, changes).then(onDone, (x: Error) => setProblem(x.message));
+          takeChanges(job, `${edit.called} of ${n} joints`, changes).then(onDone, (x: Error) => setProblem(x.message));
         }}
       >
-        {joints.length > 0 && (
-          <div className="form-grid">
-            <label className="contents">
-              <span>Field</span>
-              <select
-                className="select"
-                value={asLine ? LINE : (field?.id ?? '')}
-                onChange={(e) => {
-                  setId(e.target.value);
-                  setText('');
-                }}
-              >
-                {fields.map((f) => (
-                  <option key={f.id} value={f.id}>
-                    {f.label}
-                  </option>
-                ))}
-                <option value={LINE}>Part of the detail line</option>
-              </select>
-            </label>
-            <label className="contents">
-              <span>
-                {asLine
-                  ? 'Part, as it stands in the line'
-                  : `New value${!field || field.quantity === 'none' ? '' : `, ${units.unitOf(field.quantity)}`}`}
-              </span>
-              {options ? (
-                <select className="select" value={text} onChange={(e) => setText(e.target.value)}>
-                  <option value="">choose…</option>
-                  {options.map((o) => (
-                    <option key={String(o.value)} value={String(o.value)}>
-                      {o.label}
-                    </option>
-                  ))}
-                </select>
-              ) : (
-                <input className="input" value={text} onChange={(e) => setText(e.target.value)} />
-              )}
-            </label>
-          </div>
-        )}
+        {edit.joints.length > 0 && <Entry edit={edit} />}
         {!asLine && text !== '' && value === null && (
           <Problem>{`${field!.label}: "${text}" can't be read; accepted is ${units.words(field!.quantity)}.`}</Problem>
         )}
-        {changes.length > 0 && (
-          <ChangeTable
-            changes={changes}
-            what={(c) =>
-              !c.content
-                ? 'as it is'
-                : asLine
-                  ? `${line(c.joint)} → ${line(c.content)}`
-                  : `${said(c.joint, own(c.joint).get(c.joint.input))} → ${said(c.joint, value!)}`
-            }
-          />
-        )}
+        {changes.length > 0 && <ChangeTable changes={changes} what={edit.what} />}
         {refused && <p className="muted mt-2">Those that can&apos;t take it stay as they are.</p>}
-        <Problem>{problem || unread}</Problem>
+        <Problem>{problem || edit.unread}</Problem>
         <button type="submit" className="btn btn-primary mt-3">
           {n ? `Change ${n} joint${n === 1 ? '' : 's'}` : 'Change'}
         </button>
       </form>
     </Dialog>
+  );
+}
+
+/** Which field, and its new value. */
+function Entry({ edit }: { edit: ReturnType<typeof useOneField> }) {
+  const { fields, asLine, field, options, text, setText, choose, units } = edit;
+  return (
+    <div className="form-grid">
+      <label className="contents">
+        <span>Field</span>
+        <select className="select" value={asLine ? LINE : (field?.id ?? '')} onChange={(e) => choose(e.target.value)}>
+          {fields.map((f) => (
+            <option key={f.id} value={f.id}>
+              {f.label}
+            </option>
+          ))}
+          <option value={LINE}>Part of the detail line</option>
+        </select>
+      </label>
+      <label className="contents">
+        <span>
+          {asLine
+            ? 'Part, as it stands in the line'
+            : `New value${!field || field.quantity === 'none' ? '' : `, ${units.unitOf(field.quantity)}`}`}
+        </span>
+        {options ? (
+          <select className="select" value={text} onChange={(e) => setText(e.target.value)}>
+            <option value="">choose…</option>
+            {options.map((o) => (
+              <option key={String(o.value)} value={String(o.value)}>
+                {o.label}
+              </option>
+            ))}
+          </select>
+        ) : (
+          <input className="input" value={text} onChange={(e) => setText(e.target.value)} />
+        )}
+      </label>
+    </div>
   );
 }

@@ -15,7 +15,7 @@ import { Dialog, Problem } from '../parts/Dialog.tsx';
 import { standardWorker } from '../work/client.ts';
 import type { StandardAnswer } from '../work/standard.worker.ts';
 import { ChangeTable } from './ChangeTable.tsx';
-import { changesOf, takeChanges, useJoints } from './many.ts';
+import { changesOf, takeChanges, useJoints, type Change } from './many.ts';
 
 const STAGE: Readonly<Record<StandardStage['stage'], string>> = {
   search: 'Looking for the cheapest details of joint',
@@ -62,13 +62,22 @@ interface Props {
   readonly onClose: () => void;
   readonly onDone: () => Promise<void>;
 }
+
+const servedChanges = (made: Standardised, joints: readonly JointRecord[], job: JobRecord): Change[] =>
+  changesOf(joints, job, (j) => {
+    const served = made.joints.find((s) => s.mark === j.mark)?.served;
+    // A detail of its own is no detail of a group, nor of the house.
+    const { group: _left, house: _other, ...alone } = contentOf(j);
+    return served ? { ...alone, kind: served.kind, input: served.input as JointRecord['input'] } : null;
+  });
+
 /** Few details for the joints that are chosen, so that all together cost least: what each gets, and the price of standardising. */
 export function Standardise({ job, chosen, onClose, onDone }: Props) {
   const { joints, problem: unread } = useJoints(chosen);
   const [most, setMost] = useState('5');
   const [problem, setProblem] = useState('');
   const run = useStandardised(joints, job);
-  const { made, stage, start } = run;
+  const { made, start } = run;
   // Asked for before the joints are read: it begins when they are.
   const [asked, setAsked] = useState<number | null>(null);
   useEffect(() => {
@@ -77,18 +86,7 @@ export function Standardise({ job, chosen, onClose, onDone }: Props) {
     start(asked);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each asking
   }, [asked, joints]);
-  const changes = useMemo(
-    () =>
-      made
-        ? changesOf(joints, job, (j) => {
-            const served = made.joints.find((s) => s.mark === j.mark)?.served;
-            // A detail of its own is no detail of a group, nor of the house.
-            const { group: _left, house: _other, ...alone } = contentOf(j);
-            return served ? { ...alone, kind: served.kind, input: served.input as JointRecord['input'] } : null;
-          })
-        : [],
-    [made, joints, job],
-  );
+  const changes = useMemo(() => (made ? servedChanges(made, joints, job) : []), [made, joints, job]);
   const begin = (): void => {
     const n = Number(most);
     if (!Number.isInteger(n) || n < 1 || n > 50)
@@ -113,20 +111,7 @@ export function Standardise({ job, chosen, onClose, onDone }: Props) {
             Details at most
             <input className="input w-16 text-right" inputMode="numeric" value={most} onChange={(e) => setMost(e.target.value)} />
           </label>
-          {stage ? (
-            <>
-              <span role="status" className="muted">
-                {STAGE[stage.stage]} {stage.done + 1} of {stage.of}…
-              </span>
-              <button type="button" className="btn" onClick={run.cancel}>
-                Cancel
-              </button>
-            </>
-          ) : (
-            <button type="submit" className={`btn ${made ? '' : 'btn-primary'}`}>
-              {made ? 'Choose again' : 'Choose them'}
-            </button>
-          )}
+          <Go run={run} />
           {asked !== null && !unread && (
             <span role="status" className="muted">
               Reading the joints…
@@ -136,26 +121,10 @@ export function Standardise({ job, chosen, onClose, onDone }: Props) {
         <Problem>{problem || run.problem || unread}</Problem>
       </form>
       {made && (
-        <>
-          <Chosen made={made} />
-          <ChangeTable
-            changes={changes}
-            what={({ joint }) => {
-              const j = made.joints.find((s) => s.mark === joint.mark)!;
-              if (!j.served) return j.refusal ?? '';
-              const { detail, cost, multiple } = j.served;
-              return `detail ${detail + 1}, ${cost.toFixed(2)} at ${multipleText(multiple)}${j.present === null ? '' : `; as it is ${j.present.toFixed(2)}`}`;
-            }}
-          />
-          <button
-            type="button"
-            className="btn btn-primary mt-3"
-            disabled={!made.details.length}
-            onClick={() => void takeChanges(job, servesWords(made), changes).then(onDone, (x: Error) => setProblem(x.message))}
-          >
-            Give the joints these details
-          </button>
-        </>
+        <Take
+          {...{ made, changes }}
+          onTake={() => void takeChanges(job, servesWords(made), changes).then(onDone, (x: Error) => setProblem(x.message))}
+        />
       )}
     </Dialog>
   );
@@ -189,5 +158,44 @@ function Chosen({ made }: { made: Standardised }) {
         taken can be dropped again whole under Tables.
       </p>
     </section>
+  );
+}
+
+/** What each joint gets. */
+function Take({ made, changes, onTake }: { made: Standardised; changes: readonly Change[]; onTake: () => void }) {
+  return (
+    <>
+      <Chosen made={made} />
+      <ChangeTable
+        changes={changes}
+        what={({ joint }) => {
+          const j = made.joints.find((s) => s.mark === joint.mark)!;
+          if (!j.served) return j.refusal ?? '';
+          const { detail, cost, multiple } = j.served;
+          return `detail ${detail + 1}, ${cost.toFixed(2)} at ${multipleText(multiple)}${j.present === null ? '' : `; as it is ${j.present.toFixed(2)}`}`;
+        }}
+      />
+      <button type="button" className="btn btn-primary mt-3" disabled={!made.details.length} onClick={onTake}>
+        Give the joints these details
+      </button>
+    </>
+  );
+}
+
+/** Begins it; while it goes, how far it is. */
+function Go({ run: { made, stage, cancel } }: { run: ReturnType<typeof useStandardised> }) {
+  return stage ? (
+    <>
+      <span role="status" className="muted">
+        {STAGE[stage.stage]} {stage.done + 1} of {stage.of}…
+      </span>
+      <button type="button" className="btn" onClick={cancel}>
+        Cancel
+      </button>
+    </>
+  ) : (
+    <button type="submit" className={`btn ${made ? '' : 'btn-primary'}`}>
+      {made ? 'Choose again' : 'Choose them'}
+    </button>
   );
 }

@@ -9,6 +9,7 @@ import {
   type PlanChoices,
   type Sibling,
   type TakenTable,
+  type Units,
 } from '@ample/core';
 import { cutTo, guessMapping, mappingFault, type GivenTable, type Mapping, type Sheet } from '@ample/exchange/table';
 import { api, type PlannedJoint } from '../api.ts';
@@ -58,6 +59,58 @@ export async function planned(
   return plans;
 }
 
+/** Tables that were taken into a job, and its joints by their marks. */
+function useTaken(jobId: string, setProblem: (words: string) => void) {
+  const [taken, setTaken] = useState<readonly TakenTable[]>([]);
+  const [marks, setMarks] = useState<readonly Sibling[]>([]);
+  const refresh = (): void => {
+    api.tables(jobId).then(setTaken, (e: Error) => setProblem(e.message));
+    api.marks(jobId).then(setMarks, (e: Error) => setProblem(e.message));
+  };
+  useEffect(() => {
+    refresh();
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for the job
+  }, [jobId]);
+  return { taken, marks, refresh };
+}
+
+/** The worker that reads tables, begun when it is first asked. */
+function useReader() {
+  const reader = useRef<ReturnType<typeof tableReader> | null>(null);
+  useEffect(() => () => reader.current?.end(), []);
+  return () => (reader.current ??= tableReader()).remote;
+}
+
+type LastMapping = Partial<Mapping & PlanChoices>;
+
+/** What the columns of a sheet are: those that the last table of the job had are what they were in it. */
+function mappingOf(sheet: Sheet, last: LastMapping | undefined, units: Units): Mapping {
+  const heads = sheet.rows[0] ?? [];
+  const guessed = guessMapping(heads, units);
+  const known = Object.fromEntries(Object.entries(last?.roles ?? {}).filter(([head]) => heads.includes(head)));
+  if (!Object.keys(known).length) return guessed;
+  return {
+    roles: known,
+    force: last!.force ?? guessed.force,
+    moment: last!.moment ?? guessed.moment,
+    turned: last!.turned ?? [],
+  };
+}
+
+/** Plans the joints of a table, and tells of each part as it comes. */
+async function previewed(
+  table: GivenTable,
+  plan: (part: readonly GivenJoint[]) => Promise<readonly PlannedJoint[]>,
+  tell: (preview: Preview) => void,
+  stopped: () => boolean,
+): Promise<void> {
+  const total = table.joints.length;
+  const about = { table, faults: table.faults, said: `${table.rows} rows, ${total} joints`, total };
+  tell({ ...about, plans: [], running: true });
+  const plans = await planned(table.joints, plan, (found) => tell({ ...about, plans: found, running: true }), stopped);
+  if (plans) tell({ ...about, plans, running: false });
+}
+
 /** A table on its way into a job: the file, how it is read, what it would change, and what is taken of it. */
 export function useTable(job: JobRecord) {
   const units = unitsOf(job.basis);
@@ -71,20 +124,9 @@ export function useTable(job: JobRecord) {
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
-  const [taken, setTaken] = useState<readonly TakenTable[]>([]);
-  const [marks, setMarks] = useState<readonly Sibling[]>([]);
-  const reader = useRef<ReturnType<typeof tableReader> | null>(null);
+  const { taken, marks, refresh } = useTaken(job.id, setProblem);
+  const remote = useReader();
   const turn = useRef(0);
-  const refresh = (): void => {
-    api.tables(job.id).then(setTaken, (e: Error) => setProblem(e.message));
-    api.marks(job.id).then(setMarks, (e: Error) => setProblem(e.message));
-  };
-  useEffect(() => {
-    refresh();
-    return () => reader.current?.end();
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for the job
-  }, [job.id]);
-  const remote = () => (reader.current ??= tableReader()).remote;
 
   /** What is taken again is a preview no more. */
   const changed = (): void => {
@@ -103,14 +145,8 @@ export function useTable(job: JobRecord) {
       return setProblem(refusalOf(e).message);
     }
     setSheet(next);
-    const heads = next.rows[0] ?? [];
-    const last = taken.find((t) => t.mapping)?.mapping as Partial<Mapping & PlanChoices> | undefined;
-    const guessed = guessMapping(heads, units);
-    // Columns that the last table of the job had are what they were in it.
-    const known = Object.fromEntries(Object.entries(last?.roles ?? {}).filter(([head]) => heads.includes(head)));
-    const map: Mapping = Object.keys(known).length
-      ? { roles: known, force: last!.force ?? guessed.force, moment: last!.moment ?? guessed.moment, turned: last!.turned ?? [] }
-      : guessed;
+    const last = taken.find((t) => t.mapping)?.mapping as LastMapping | undefined;
+    const map = mappingOf(next, last, units);
     setMapping(map);
     setChoices({ others: last?.others ?? 'keep', names: guessNames(namesIn(next, map), job) });
   };
@@ -122,17 +158,19 @@ export function useTable(job: JobRecord) {
     setSheets(full);
     open(full[0]!);
   };
-  const read = async (file: File): Promise<void> => {
+  const busily = async (work: () => Promise<void>): Promise<void> => {
     setProblem('');
     setBusy(true);
     try {
-      got(await remote().read(new Uint8Array(await file.arrayBuffer())), file.name.slice(0, 120));
+      await work();
     } catch (e) {
       setProblem((e as Error).message);
     } finally {
       setBusy(false);
     }
   };
+  const read = (file: File): Promise<void> =>
+    busily(async () => got(await remote().read(new Uint8Array(await file.arrayBuffer())), file.name.slice(0, 120)));
   const paste = async (text: string): Promise<void> => got(await remote().paste(text), 'pasted');
 
   const look = async (): Promise<void> => {
@@ -140,28 +178,22 @@ export function useTable(job: JobRecord) {
     const fault = mappingFault(mapping!, units);
     if (fault) return setProblem(fault);
     const mine = turn.current;
-    const table = await remote().rows(sheet!.rows, mapping!, units.id);
-    const total = table.joints.length;
-    const about = { table, faults: table.faults, said: `${table.rows} rows, ${total} joints`, total };
     try {
-      setPreview({ ...about, plans: [], running: true });
-      const plans = await planned(
-        table.joints,
+      const table = await remote().rows(sheet!.rows, mapping!, units.id);
+      await previewed(
+        table,
         (part) => api.planTable(job.id, part, choices),
-        (found) => setPreview({ ...about, plans: found, running: true }),
+        setPreview,
         () => turn.current !== mine,
       );
-      if (plans) setPreview({ ...about, plans, running: false });
     } catch (e) {
       setPreview(null);
       setProblem((e as Error).message);
     }
   };
   const takeable = (preview?.plans ?? []).filter((p) => p.content && !left.has(p.mark));
-  const take = async (): Promise<void> => {
-    setBusy(true);
-    setProblem('');
-    try {
+  const take = (): Promise<void> =>
+    busily(async () => {
       await api.takeTable(job.id, {
         name,
         mapping: { ...mapping!, ...choices },
@@ -171,12 +203,7 @@ export function useTable(job: JobRecord) {
       setSheet(null);
       setSheets([]);
       refresh();
-    } catch (e) {
-      setProblem((e as Error).message);
-    } finally {
-      setBusy(false);
-    }
-  };
+    });
   const drop = (id: string): void => {
     setProblem('');
     api.dropTable(job.id, id).then(refresh, (e: Error) => setProblem(e.message));

@@ -72,22 +72,16 @@ function foundOf(mark: string, records: readonly FieldRecord[], of: string): Kep
   };
 }
 
-/** Analyses a joint in a worker: a coarse preview of each combination first, then the whole. `key`: id of the joint; `several`: proposals are wanted. */
-export function useField(content: JointContent, job: JobRecord, key: string, several: boolean): FieldRun {
-  const of = useMemo(() => analysisPrint(content, basisOf(job, content.settings)), [content, job]);
+/** What is known of the joint: of this page, else what the server keeps. */
+function useKept(mark: string, key: string, of: string) {
   const [found, setFound] = useState<Kept | null>(kept.get(key) ?? null);
-  const [working, setWorking] = useState<Working | null>(null);
-  const [problem, setProblem] = useState('');
-  const [proposed, setProposed] = useState<{ readonly of: string; readonly list: readonly ProposedCombination[] } | null>(null);
-  const end = useRef<() => void>(() => undefined);
-  useEffect(() => () => end.current(), []);
   useEffect(() => {
     if (kept.has(key)) return undefined;
     let gone = false;
     // Where nothing can be read of what was kept, it is analysed anew.
     api.fields(key).then(
       (records) => {
-        const known = foundOf(content.mark, records, of);
+        const known = foundOf(mark, records, of);
         if (gone || kept.has(key) || !known) return;
         kept.set(key, known);
         setFound((now) => now ?? known);
@@ -98,11 +92,14 @@ export function useField(content: JointContent, job: JobRecord, key: string, sev
       gone = true;
     };
   }, [key]); // eslint-disable-line react-hooks/exhaustive-deps -- asked once a joint
-  const cancel = useCallback((): void => {
-    end.current();
-    setWorking(null);
-  }, []);
-  const given = { basis: job.basis, sections: job.sections, steels: job.steels, loads: job.loads };
+  return [found, setFound] as const;
+}
+
+type Given = Pick<JobRecord, 'basis' | 'sections' | 'steels' | 'loads'>;
+
+/** The combinations that the hand method proposes, asked where `several` are wanted; null until they are there. */
+function useProposed(content: JointContent, given: Given, of: string, several: boolean): readonly ProposedCombination[] | null {
+  const [proposed, setProposed] = useState<{ readonly of: string; readonly list: readonly ProposedCombination[] } | null>(null);
   const wants = useRef({ content, given });
   wants.current = { content, given };
   const known = proposed?.of === of ? proposed.list : null;
@@ -120,21 +117,40 @@ export function useField(content: JointContent, job: JobRecord, key: string, sev
       stop();
     };
   }, [asked]);
-  /** Keeps it with the revision; of a joint that is another by now nothing is kept. */
-  const keep = (made: Kept): void =>
-    void Promise.all(
+  return known;
+}
+
+/** Keeps what was made with the revision; null of a joint that is another by now, and where it could not be kept. */
+async function keepWith(key: string, made: Kept): Promise<Kept | null> {
+  try {
+    const [saved] = await Promise.all(
       made.all.map(({ field, beside }) =>
-        api.keepField(key, { fingerprint: of, field: keptOf(field, beside, made.coarse.get(field.combination)) }),
+        api.keepField(key, { fingerprint: made.of, field: keptOf(field, beside, made.coarse.get(field.combination)) }),
       ),
-    ).then(
-      ([saved]) => {
-        const known = { ...made, saved: saved ?? null };
-        if (kept.get(key) !== made) return;
-        kept.set(key, known);
-        setFound((now) => (now === made ? known : now));
-      },
-      () => undefined,
     );
+    if (kept.get(key) !== made) return null;
+    const known = { ...made, saved: saved ?? null };
+    kept.set(key, known);
+    return known;
+  } catch {
+    return null;
+  }
+}
+
+/** Analyses a joint in a worker: a coarse preview of each combination first, then the whole. `key`: id of the joint; `several`: proposals are wanted. */
+export function useField(content: JointContent, job: JobRecord, key: string, several: boolean): FieldRun {
+  const of = useMemo(() => analysisPrint(content, basisOf(job, content.settings)), [content, job]);
+  const [found, setFound] = useKept(content.mark, key, of);
+  const [working, setWorking] = useState<Working | null>(null);
+  const [problem, setProblem] = useState('');
+  const end = useRef<() => void>(() => undefined);
+  useEffect(() => () => end.current(), []);
+  const cancel = useCallback((): void => {
+    end.current();
+    setWorking(null);
+  }, []);
+  const given = { basis: job.basis, sections: job.sections, steels: job.steels, loads: job.loads };
+  const proposed = useProposed(content, given, of, several);
   const start = (combinations: readonly string[], without: readonly string[] = []): void => {
     end.current();
     const { remote, end: stop } = fieldWorker();
@@ -178,7 +194,8 @@ export function useField(content: JointContent, job: JobRecord, key: string, sev
         const made: Kept = { all, left, preview, of, coarse: preview ? new Map() : coarse, without, before, saved: null };
         kept.set(key, made);
         setFound(made);
-        if (!preview && !without.length) keep(made);
+        if (!preview && !without.length)
+          void keepWith(key, made).then((known) => known && setFound((now) => (now === made ? known : now)));
       }
       setWorking(null);
       stop();
@@ -189,7 +206,7 @@ export function useField(content: JointContent, job: JobRecord, key: string, sev
     stale: found !== null && (found.of !== of || found.saved?.older === true),
     working,
     problem,
-    proposed: known,
+    proposed,
     start,
     cancel,
   };
