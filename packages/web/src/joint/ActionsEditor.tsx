@@ -19,6 +19,7 @@ import {
   type Combination,
   type JobRecord,
   type JointContent,
+  type JointLoads,
   type Units,
 } from '@ample/core';
 import { parseActions, tableOrder } from '@ample/exchange/actions-table';
@@ -83,6 +84,27 @@ function readRows(
 /** The action that may be typed as a share of the member's resistance. */
 const sharedOf = (actions: readonly ActionField[]): ActionField | undefined => actions.find((a) => a.typedAs === 'share');
 
+/** The joint with what is typed; a sentence where that can't be. Which end of a member it is, and what was proved of it, is not typed here. */
+function withTyped(
+  { loads: before, ...rest }: JointContent,
+  job: JobRecord,
+  combinations: readonly Combination[],
+  loads: JointLoads,
+): JointContent | string {
+  const { end, proof } = before ?? {};
+  const all = { ...loads, ...(end === undefined ? {} : { end }), ...(proof ? { proof } : {}) };
+  const next = { ...rest, combinations, ...(Object.keys(all).length ? { loads: all } : {}) };
+  try {
+    actionsOf(next, job);
+  } catch (e) {
+    if (e instanceof Refusal) return e.message;
+    throw e;
+  }
+  return next;
+}
+
+type Tab = 'cases' | 'ready';
+
 /** The actions of a joint: of its load cases, ready combinations, or both. */
 export function ActionsEditor({ basis, given, onClose }: { basis: Basis; given: Given; onClose: () => void }) {
   const { content, job, member } = given;
@@ -95,7 +117,7 @@ export function ActionsEditor({ basis, given, onClose }: { basis: Basis; given: 
     bare && !job.loads ? [empty('C1')] : content.combinations.map((c) => rowOf(c, actions, units)),
   );
   const [cases, setCases] = useState(() => typedCases(content, units));
-  const [tab, setTab] = useState<'cases' | 'ready'>(content.loads?.forces || (bare && job.loads) ? 'cases' : 'ready');
+  const [tab, setTab] = useState<Tab>(content.loads?.forces || (bare && job.loads) ? 'cases' : 'ready');
   const [problem, setProblem] = useState('');
   const add = (): void => {
     let n = rows.length + 1;
@@ -104,21 +126,9 @@ export function ActionsEditor({ basis, given, onClose }: { basis: Basis; given: 
   };
   const read = (): JointContent | string => {
     const list = readRows(rows, actions, member, units);
+    const loads = typeof list === 'string' ? list : readCases(cases, units);
     if (typeof list === 'string') return list;
-    const loads = readCases(cases, units);
-    if (typeof loads === 'string') return loads;
-    const { loads: before, ...rest } = content;
-    // Which end of a member it is, and what was proved of it, is not typed here.
-    const { end, proof } = before ?? {};
-    const all = { ...loads, ...(end === undefined ? {} : { end }), ...(proof ? { proof } : {}) };
-    const next = { ...rest, combinations: list, ...(Object.keys(all).length ? { loads: all } : {}) };
-    try {
-      actionsOf(next, job);
-    } catch (e) {
-      if (e instanceof Refusal) return e.message;
-      throw e;
-    }
-    return next;
+    return typeof loads === 'string' ? loads : withTyped(content, job, list, loads);
   };
   return (
     <Dialog title={`Actions of ${content.mark}`} onClose={onClose} width={960}>
@@ -131,25 +141,7 @@ export function ActionsEditor({ basis, given, onClose }: { basis: Basis; given: 
           onClose();
         }}
       >
-        <div className="flex gap-1 mb-3" role="tablist" aria-label="Where the actions come from">
-          {(
-            [
-              ['cases', 'By load case'],
-              ['ready', `Ready combinations${rows.length ? ` (${rows.length})` : ''}`],
-            ] as const
-          ).map(([id, words]) => (
-            <button
-              key={id}
-              type="button"
-              role="tab"
-              className={`btn ${tab === id ? '' : 'btn-ghost'}`}
-              aria-selected={tab === id}
-              onClick={() => setTab(id)}
-            >
-              {words}
-            </button>
-          ))}
-        </div>
+        <Tabs tab={tab} ready={rows.length} onTab={setTab} />
         {tab === 'cases' ? (
           <ActionsByCase basis={basis} content={content} job={job} kind={kind} typed={cases} onTyped={setCases} />
         ) : (
@@ -226,35 +218,13 @@ function ActionRows({ basis, actions, rows, onRows }: RowsProps) {
       </thead>
       <tbody>
         {rows.map((r, i) => (
-          <tr key={i}>
-            {heads.map(([k, label]) => (
-              <td key={k}>
-                <input
-                  className={`cell-input ${k === 'name' || k === 'note' ? '' : 'text-right'}`}
-                  aria-label={`${label}, row ${i + 1}`}
-                  value={r[k] ?? ''}
-                  data-first={(i === 0 && k === actions[0]!.name) || undefined}
-                  onFocus={(e) => e.target.select()}
-                  onChange={(e) => set(i, k, e.target.value)}
-                />
-                {k === 'note' && r.from && (
-                  <div className="muted text-[11px]">
-                    {shared?.short}: {r.from}
-                  </div>
-                )}
-              </td>
-            ))}
-            <td>
-              <button
-                type="button"
-                className="btn btn-ghost"
-                aria-label={`Remove ${r.name}`}
-                onClick={() => onRows(rows.filter((_, k) => k !== i))}
-              >
-                Remove
-              </button>
-            </td>
-          </tr>
+          <ActionRow
+            key={i}
+            {...{ r, i, heads, shared }}
+            first={actions[0]!.name}
+            onSet={(k, v) => set(i, k, v)}
+            onRemove={() => onRows(rows.filter((_, k) => k !== i))}
+          />
         ))}
       </tbody>
     </table>
@@ -290,5 +260,70 @@ function Paste({ basis, actions, rows, onRows, onProblem }: RowsProps & { onProb
         </button>
       )}
     </>
+  );
+}
+
+/** Where the actions come from. */
+function Tabs({ tab, ready, onTab }: { tab: Tab; ready: number; onTab: (tab: Tab) => void }) {
+  return (
+    <div className="flex gap-1 mb-3" role="tablist" aria-label="Where the actions come from">
+      {(
+        [
+          ['cases', 'By load case'],
+          ['ready', `Ready combinations${ready ? ` (${ready})` : ''}`],
+        ] as const
+      ).map(([id, words]) => (
+        <button
+          key={id}
+          type="button"
+          role="tab"
+          className={`btn ${tab === id ? '' : 'btn-ghost'}`}
+          aria-selected={tab === id}
+          onClick={() => onTab(id)}
+        >
+          {words}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+interface ActionRowProps {
+  readonly r: Row;
+  readonly i: number;
+  readonly heads: readonly Head[];
+  readonly shared: ActionField | undefined;
+  readonly first: string;
+  readonly onSet: (key: Key, value: string) => void;
+  readonly onRemove: () => void;
+}
+
+/** A combination. */
+function ActionRow({ r, i, heads, shared, first, onSet, onRemove }: ActionRowProps) {
+  return (
+    <tr>
+      {heads.map(([k, label]) => (
+        <td key={k}>
+          <input
+            className={`cell-input ${k === 'name' || k === 'note' ? '' : 'text-right'}`}
+            aria-label={`${label}, row ${i + 1}`}
+            value={r[k] ?? ''}
+            data-first={(i === 0 && k === first) || undefined}
+            onFocus={(e) => e.target.select()}
+            onChange={(e) => onSet(k, e.target.value)}
+          />
+          {k === 'note' && r.from && (
+            <div className="muted text-[11px]">
+              {shared?.short}: {r.from}
+            </div>
+          )}
+        </td>
+      ))}
+      <td>
+        <button type="button" className="btn btn-ghost" aria-label={`Remove ${r.name}`} onClick={onRemove}>
+          Remove
+        </button>
+      </td>
+    </tr>
   );
 }

@@ -49,47 +49,7 @@ export function Comments({
         <p className="muted">A click on the drawing pins the comment that you are writing there.</p>
       </div>
       <div>
-        <form
-          onSubmit={(e) => {
-            e.preventDefault();
-            add();
-          }}
-        >
-          <label className="block">
-            <span className="label">New comment</span>
-            <textarea
-              className="textarea w-full"
-              rows={3}
-              maxLength={2000}
-              value={text}
-              onChange={(e) => setText(e.target.value)}
-              onKeyDown={(e) => {
-                if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) add();
-                e.stopPropagation();
-              }}
-            />
-          </label>
-          <label className="flex gap-2 items-center mt-1">
-            <span className="muted">Pinned to</span>
-            <select
-              className="select flex-1"
-              value={pin ? ('check' in pin ? pin.check : ' spot') : ''}
-              onChange={(e) => setPin(e.target.value && e.target.value !== ' spot' ? { check: e.target.value } : undefined)}
-            >
-              <option value="">the joint</option>
-              {spot && <option value=" spot">the spot on the drawing</option>}
-              {checks.map(([id, title]) => (
-                <option key={id} value={id}>
-                  {title}
-                </option>
-              ))}
-            </select>
-            <button type="submit" className="btn btn-primary">
-              Comment
-            </button>
-          </label>
-          <Problem>{problem || of.problem}</Problem>
-        </form>
+        <Written {...{ text, setText, pin, setPin, spot, checks, add }} problem={problem || of.problem} />
         <ol className="mt-3">
           {of.list.map((c) => (
             <One key={c.id} comment={c} of={of} version={version} title={titleOf} onOpen={onOpen} />
@@ -128,19 +88,7 @@ function One({
         </button>
       )}
       <p className="whitespace-pre-wrap">{c.text}</p>
-      {c.replies.map((r) => (
-        <p key={r.at} className="comment-reply">
-          <span className="muted">
-            {r.who || 'no name'}, {timeWords(r.at)}:
-          </span>{' '}
-          {r.text}
-        </p>
-      ))}
-      {c.resolved && (
-        <p className="muted">
-          Resolved by {c.resolved.who || 'no name'}, {timeWords(c.resolved.at)}
-        </p>
-      )}
+      <Answers of={c} />
       <form
         className="flex gap-2 mt-1"
         onSubmit={(e) => {
@@ -202,5 +150,84 @@ function SpotPicture({
         </span>
       ))}
     </div>
+  );
+}
+
+interface WrittenProps {
+  readonly text: string;
+  readonly setText: (text: string) => void;
+  readonly pin: Pin | undefined;
+  readonly setPin: (pin: Pin | undefined) => void;
+  readonly spot: readonly number[] | null;
+  readonly checks: readonly (readonly [string, string])[];
+  readonly add: () => void;
+  readonly problem: string;
+}
+
+/** A new comment, and what it is pinned to. */
+function Written({ text, setText, pin, setPin, spot, checks, add, problem }: WrittenProps) {
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        add();
+      }}
+    >
+      <label className="block">
+        <span className="label">New comment</span>
+        <textarea
+          className="textarea w-full"
+          rows={3}
+          maxLength={2000}
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) add();
+            e.stopPropagation();
+          }}
+        />
+      </label>
+      <label className="flex gap-2 items-center mt-1">
+        <span className="muted">Pinned to</span>
+        <select
+          className="select flex-1"
+          value={pin ? ('check' in pin ? pin.check : ' spot') : ''}
+          onChange={(e) => setPin(e.target.value && e.target.value !== ' spot' ? { check: e.target.value } : undefined)}
+        >
+          <option value="">the joint</option>
+          {spot && <option value=" spot">the spot on the drawing</option>}
+          {checks.map(([id, title]) => (
+            <option key={id} value={id}>
+              {title}
+            </option>
+          ))}
+        </select>
+        <button type="submit" className="btn btn-primary">
+          Comment
+        </button>
+      </label>
+      <Problem>{problem}</Problem>
+    </form>
+  );
+}
+
+/** What was answered, and who resolved it. */
+function Answers({ of: c }: { of: CommentRecord }) {
+  return (
+    <>
+      {c.replies.map((r) => (
+        <p key={r.at} className="comment-reply">
+          <span className="muted">
+            {r.who || 'no name'}, {timeWords(r.at)}:
+          </span>{' '}
+          {r.text}
+        </p>
+      ))}
+      {c.resolved && (
+        <p className="muted">
+          Resolved by {c.resolved.who || 'no name'}, {timeWords(c.resolved.at)}
+        </p>
+      )}
+    </>
   );
 }

@@ -56,6 +56,32 @@ const round = (x: number, up: boolean): number => {
   return (up ? Math.ceil(x / step) : Math.floor(x / step)) * step;
 };
 
+/** An edge of what the joint resists. */
+const EDGE = {
+  type: 'linear',
+  stroke: 'var(--holds)',
+  strokeWidth: 2,
+  dot: false,
+  isAnimationActive: false,
+  tooltipType: 'none',
+} as const;
+
+/** A combination; the one that gives first is marked in words too. */
+const dotOf = (p: MomentChart['points'][number]) => ({
+  x: p.N,
+  y: p.M,
+  r: p.governs ? 6 : 4,
+  fill: p.governs ? 'var(--oxide)' : 'var(--dimension)',
+  stroke: 'var(--paper)',
+  label: {
+    value: p.governs ? `${p.name}, first to give` : p.name,
+    position: 'top' as const,
+    fill: p.governs ? 'var(--oxide)' : 'var(--ink)',
+    fontWeight: p.governs ? 600 : 400,
+    fontSize: 12,
+  },
+});
+
 function Plot({ chart, units }: { chart: MomentChart; units: Units }) {
   const [kN, kNm] = [units.unitOf('force'), units.unitOf('moment')];
   const rows = chart.curve.map((c) => ({ N: c.N, band: [c.minus, c.plus] as [number, number], plus: c.plus, minus: c.minus }));
@@ -103,42 +129,10 @@ function Plot({ chart, units }: { chart: MomentChart; units: Units }) {
             fillOpacity={0.12}
             isAnimationActive={false}
           />
-          <Line
-            dataKey="plus"
-            name="largest moment"
-            type="linear"
-            stroke="var(--holds)"
-            strokeWidth={2}
-            dot={false}
-            isAnimationActive={false}
-            tooltipType="none"
-          />
-          <Line
-            dataKey="minus"
-            name="least moment"
-            type="linear"
-            stroke="var(--holds)"
-            strokeWidth={2}
-            dot={false}
-            isAnimationActive={false}
-            tooltipType="none"
-          />
+          <Line dataKey="plus" name="largest moment" {...EDGE} />
+          <Line dataKey="minus" name="least moment" {...EDGE} />
           {chart.points.map((p) => (
-            <ReferenceDot
-              key={p.name}
-              x={p.N}
-              y={p.M}
-              r={p.governs ? 6 : 4}
-              fill={p.governs ? 'var(--oxide)' : 'var(--dimension)'}
-              stroke="var(--paper)"
-              label={{
-                value: p.governs ? `${p.name}, first to give` : p.name,
-                position: 'top',
-                fill: p.governs ? 'var(--oxide)' : 'var(--ink)',
-                fontWeight: p.governs ? 600 : 400,
-                fontSize: 12,
-              }}
-            />
+            <ReferenceDot key={p.name} {...dotOf(p)} />
           ))}
         </ComposedChart>
       </ResponsiveContainer>

@@ -1,7 +1,22 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState, type RefObject } from 'react';
 import { Link, useLocation, useParams, useSearchParams } from 'react-router';
 import { answers, DOCS, searchDocs } from '../help/docs.ts';
 import { Shell } from '../parts/Shell.tsx';
+
+/** Goes to the part that is asked for; of one that tells of a check, what speaks of it is marked. */
+function useLit(page: RefObject<HTMLElement | null>, hash: string, docId: string, check: string | null, title: string): void {
+  useEffect(() => {
+    const section = hash ? document.getElementById(decodeURIComponent(hash.slice(1))) : null;
+    page.current?.querySelectorAll('.lit').forEach((e) => e.classList.remove('lit'));
+    if (!section) return void page.current?.scrollTo(0, 0);
+    const blocks = check ? [...section.querySelectorAll<HTMLElement>('p, li, tbody tr')] : [];
+    const scores = blocks.map((b) => answers(b.textContent ?? '', check!, title));
+    const best = Math.max(0, ...scores);
+    const lit = best >= 0.5 ? blocks.filter((_, i) => scores[i] === best) : [];
+    lit.forEach((b) => b.classList.add('lit'));
+    (lit[0] ?? section).scrollIntoView({ block: lit[0] ? 'center' : 'start' });
+  }, [page, hash, docId, check, title]);
+}
 
 /** The user guide, the method notes and the job file, made from the project's own documents: to read, to search, to be led to from a joint or a check. */
 export function HelpPage() {
@@ -17,17 +32,7 @@ export function HelpPage() {
   useEffect(() => {
     document.title = `${doc?.title ?? 'Help'} · Ample Gusset`;
   }, [doc]);
-  useEffect(() => {
-    const section = hash ? document.getElementById(decodeURIComponent(hash.slice(1))) : null;
-    page.current?.querySelectorAll('.lit').forEach((e) => e.classList.remove('lit'));
-    if (!section) return void page.current?.scrollTo(0, 0);
-    const blocks = check ? [...section.querySelectorAll<HTMLElement>('p, li, tbody tr')] : [];
-    const scores = blocks.map((b) => answers(b.textContent ?? '', check!, title));
-    const best = Math.max(0, ...scores);
-    const lit = best >= 0.5 ? blocks.filter((_, i) => scores[i] === best) : [];
-    lit.forEach((b) => b.classList.add('lit'));
-    (lit[0] ?? section).scrollIntoView({ block: lit[0] ? 'center' : 'start' });
-  }, [hash, docId, check, title]);
+  useLit(page, hash, docId, check, title);
   return (
     <Shell trail={<span className="here">Help</span>}>
       <div className="help">
@@ -57,24 +62,7 @@ export function HelpPage() {
               </ul>
             </div>
           )}
-          {DOCS.map((d) => (
-            <div key={d.id} className="mt-3">
-              <Link className="font-semibold block py-1" to={`/help/${d.id}`} aria-current={d.id === docId ? 'page' : undefined}>
-                {d.title}
-              </Link>
-              {d.id === docId && (
-                <ul>
-                  {d.sections.map((s) => (
-                    <li key={s.id}>
-                      <Link className="block py-1 pl-3 hover:underline" to={`/help/${d.id}#${s.id}`}>
-                        {s.title}
-                      </Link>
-                    </li>
-                  ))}
-                </ul>
-              )}
-            </div>
-          ))}
+          <Contents docId={docId} />
         </nav>
         <main className="help-text" ref={page} tabIndex={0} aria-label={doc?.title ?? 'Help'}>
           {doc ? (
@@ -90,5 +78,31 @@ export function HelpPage() {
         </main>
       </div>
     </Shell>
+  );
+}
+
+/** All documents; of the one that is read its parts. */
+function Contents({ docId }: { docId: string }) {
+  return (
+    <>
+      {DOCS.map((d) => (
+        <div key={d.id} className="mt-3">
+          <Link className="font-semibold block py-1" to={`/help/${d.id}`} aria-current={d.id === docId ? 'page' : undefined}>
+            {d.title}
+          </Link>
+          {d.id === docId && (
+            <ul>
+              {d.sections.map((s) => (
+                <li key={s.id}>
+                  <Link className="block py-1 pl-3 hover:underline" to={`/help/${d.id}#${s.id}`}>
+                    {s.title}
+                  </Link>
+                </li>
+              ))}
+            </ul>
+          )}
+        </div>
+      ))}
+    </>
   );
 }

@@ -8,6 +8,16 @@ import { Shell } from '../parts/Shell.tsx';
 
 const NONE: ReadonlySet<string> = new Set();
 
+/** What is not saved is not left without a word. */
+function useAskBefore(changed: boolean): void {
+  useEffect(() => {
+    if (!changed) return;
+    const ask = (e: BeforeUnloadEvent): void => e.preventDefault();
+    window.addEventListener('beforeunload', ask);
+    return () => window.removeEventListener('beforeunload', ask);
+  }, [changed]);
+}
+
 /** Load cases of a job and the combinations that they make. */
 export function LoadsPage() {
   const { jobId } = useParams() as { jobId: string };
@@ -24,13 +34,7 @@ export function LoadsPage() {
   useEffect(() => {
     api.job(jobId).then(take, (e: Error) => setProblem(e.message));
   }, [jobId]);
-  // What is not saved is not left without a word.
-  useEffect(() => {
-    if (state !== 'changed') return;
-    const ask = (e: BeforeUnloadEvent): void => e.preventDefault();
-    window.addEventListener('beforeunload', ask);
-    return () => window.removeEventListener('beforeunload', ask);
-  }, [state]);
+  useAskBefore(state === 'changed');
   const basis = useMemo(() => (job ? basisOf(job) : null), [job]);
   if (!job || !loads || !basis)
     return (
@@ -40,6 +44,12 @@ export function LoadsPage() {
         </main>
       </Shell>
     );
+  const changed = (next: JobLoads, told: typeof NONE): void => {
+    setLoads(next);
+    setGuessed(told);
+    setState('changed');
+    setProblem('');
+  };
   const save = (): void => {
     const made = madeOf(loads, basis, guessed);
     if ('refusal' in made && loads.cases.length) return setProblem(made.refusal);
@@ -55,14 +65,7 @@ export function LoadsPage() {
   return (
     <Shell
       help="/help/guide#cases"
-      trail={
-        <>
-          <Link className="ellipsis" to={`/jobs/${jobId}`}>
-            {job.name}
-          </Link>
-          <span className="quiet">/ Load cases</span>
-        </>
-      }
+      trail={<Trail job={job} />}
       tools={
         <button type="button" className="btn btn-primary" onClick={save}>
           Save load cases
@@ -72,24 +75,31 @@ export function LoadsPage() {
       <main className="page">
         <div className="page-inner">
           <Problem>{problem}</Problem>
-          {state === 'saved' && (
-            <p className="muted mb-2" role="status">
-              Saved. Joints with forces of these cases are judged under the new combinations now.
-            </p>
-          )}
-          <LoadsEditor
-            basis={basis}
-            loads={loads}
-            guessed={guessed}
-            onChange={(next, told) => {
-              setLoads(next);
-              setGuessed(told);
-              setState('changed');
-              setProblem('');
-            }}
-          />
+          {state === 'saved' && <Saved />}
+          <LoadsEditor basis={basis} loads={loads} guessed={guessed} onChange={changed} />
         </div>
       </main>
     </Shell>
+  );
+}
+
+/** What saving did. */
+function Saved() {
+  return (
+    <p className="muted mb-2" role="status">
+      Saved. Joints with forces of these cases are judged under the new combinations now.
+    </p>
+  );
+}
+
+/** Where this page is. */
+function Trail({ job }: { job: JobRecord }) {
+  return (
+    <>
+      <Link className="ellipsis" to={`/jobs/${job.id}`}>
+        {job.name}
+      </Link>
+      <span className="quiet">/ Load cases</span>
+    </>
   );
 }

@@ -92,9 +92,8 @@ function usePicked(all: readonly RegisterEntry[]) {
   return { picked, setPicked, onPick, chosen };
 }
 
-/** The joints of a job: sort, filter, open, add, copy, delete with undo. */
-export function RegisterPage() {
-  const { jobId } = useParams() as { jobId: string };
+/** The rows that are shown, the one that the keys are at, and what is done with it. */
+function useRegisterView(jobId: string) {
   const { job, joints, total, problem, gone, recheck, load, forget, remove, bringBack } = useRegister(jobId);
   const [shown, setShown] = useState<Shown>(ALL);
   const [at, setAt] = useState(0);
@@ -145,6 +144,35 @@ export function RegisterPage() {
     box: setBox,
     pick,
   });
+  return {
+    ...{
+      jobId,
+      job,
+      joints,
+      all,
+      total,
+      rows,
+      index,
+      current,
+      shown,
+      show,
+      box,
+      setBox,
+      standard,
+      unsent,
+      problem,
+      gone,
+      forget,
+    },
+    ...{ picked, setPicked, onPick, chosen, table, scroll, sight, want, onKey, setAt, open, takeAway, bringBack, recheck, done },
+  };
+}
+
+/** The joints of a job: sort, filter, open, add, copy, delete with undo. */
+export function RegisterPage() {
+  const { jobId } = useParams() as { jobId: string };
+  const view = useRegisterView(jobId);
+  const { job, all, chosen, box, setBox, setPicked, gone, bringBack, forget, want, done } = view;
   return (
     <Shell
       bench={`/bench?job=${jobId}`}
@@ -158,32 +186,7 @@ export function RegisterPage() {
       }
       tools={job && <Tools job={job} none={all.length === 0} onIssue={() => setBox('issue')} />}
     >
-      <main className="min-h-0 grid grid-rows-[auto_auto_minmax(0,1fr)]">
-        <Bar all={all} total={total} job={job} shown={shown} show={show} table={table} recheck={recheck}>
-          {chosen.length > 0 ? (
-            <PickedButtons chosen={chosen} box={setBox} onClear={() => setPicked(new Set())} />
-          ) : (
-            <RowButtons current={current} box={setBox} remove={takeAway} />
-          )}
-        </Bar>
-        <div className="px-4">
-          <Problem>{problem}</Problem>
-        </div>
-        <div className="overflow-auto px-4 pb-4" ref={scroll}>
-          {joints && all.length === 0 && <NoJoint />}
-          {all.length > 0 && (
-            <RegisterTable
-              {...{ rows, index, standard, onKey, table, sight, picked, onPick, unsent }}
-              sort={shown.sort}
-              onSort={(sort) => show({ sort })}
-              onAt={setAt}
-              onOpen={open}
-            />
-          )}
-          <Calculations jobId={jobId} />
-          {all.length > 0 && rows.length === 0 && <NoneFits onAll={() => show({ filter: '', only: null })} />}
-        </div>
-      </main>
+      <Body view={view} />
       {gone && <Gone joint={gone} onUndo={() => void bringBack()} onDismiss={forget} />}
       {job && (
         <Boxes
@@ -362,4 +365,38 @@ function Boxes({
       />
     );
   return box && <CopyJoint joint={box.copy} mark={nextMark(box.copy.mark, taken)} onClose={onClose} onMade={onCopied} />;
+}
+
+/** The bar, and the rows under it. */
+function Body({ view }: { view: ReturnType<typeof useRegisterView> }) {
+  const { jobId, job, joints, all, total, rows, index, current, shown, show, setBox, standard, unsent, problem } = view;
+  const { picked, setPicked, onPick, chosen, table, scroll, sight, onKey, setAt, open, takeAway, recheck } = view;
+  return (
+    <main className="min-h-0 grid grid-rows-[auto_auto_minmax(0,1fr)]">
+      <Bar all={all} total={total} job={job} shown={shown} show={show} table={table} recheck={recheck}>
+        {chosen.length > 0 ? (
+          <PickedButtons chosen={chosen} box={setBox} onClear={() => setPicked(new Set())} />
+        ) : (
+          <RowButtons current={current} box={setBox} remove={takeAway} />
+        )}
+      </Bar>
+      <div className="px-4">
+        <Problem>{problem}</Problem>
+      </div>
+      <div className="overflow-auto px-4 pb-4" ref={scroll}>
+        {joints && all.length === 0 && <NoJoint />}
+        {all.length > 0 && (
+          <RegisterTable
+            {...{ rows, index, standard, onKey, table, sight, picked, onPick, unsent }}
+            sort={shown.sort}
+            onSort={(sort) => show({ sort })}
+            onAt={setAt}
+            onOpen={open}
+          />
+        )}
+        <Calculations jobId={jobId} />
+        {all.length > 0 && rows.length === 0 && <NoneFits onAll={() => show({ filter: '', only: null })} />}
+      </div>
+    </main>
+  );
 }

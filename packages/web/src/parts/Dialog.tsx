@@ -1,8 +1,25 @@
-import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode, type RefObject } from 'react';
 
 const FIELDS = 'input:not([type=hidden]), select, textarea';
 const typing = (e: EventTarget): boolean =>
   (e instanceof HTMLInputElement && !['radio', 'checkbox', 'file'].includes(e.type)) || e instanceof HTMLTextAreaElement;
+
+/** Opens it as it comes, with the focus where typing begins. */
+function useOpened(ref: RefObject<HTMLDialogElement | null>): void {
+  useEffect(() => {
+    const box = ref.current!;
+    if (!box.open) box.showModal();
+    const body = box.querySelector('[data-dialog-body]')!;
+    const first =
+      body.querySelector<HTMLElement>('[data-first]') ??
+      body.querySelector<HTMLElement>('input:checked') ??
+      body.querySelector<HTMLElement>(FIELDS) ??
+      body.querySelector<HTMLElement>('button.btn-primary, a.btn-primary, button');
+    first?.focus();
+    if (first instanceof HTMLInputElement && first.type === 'text') first.select();
+    return () => box.close();
+  }, [ref]);
+}
 
 /**
  * A modal box. The first field has the focus (or, without fields, the button that goes on); Enter takes it, Ctrl Enter from a text of several lines
@@ -23,19 +40,7 @@ export function Dialog({
   const [typed, setTyped] = useState(false);
   const [asking, setAsking] = useState(false);
   const keep = useRef<HTMLButtonElement>(null);
-  useEffect(() => {
-    const box = ref.current!;
-    if (!box.open) box.showModal();
-    const body = box.querySelector('[data-dialog-body]')!;
-    const first =
-      body.querySelector<HTMLElement>('[data-first]') ??
-      body.querySelector<HTMLElement>('input:checked') ??
-      body.querySelector<HTMLElement>(FIELDS) ??
-      body.querySelector<HTMLElement>('button.btn-primary, a.btn-primary, button');
-    first?.focus();
-    if (first instanceof HTMLInputElement && first.type === 'text') first.select();
-    return () => box.close();
-  }, []);
+  useOpened(ref);
   useEffect(() => {
     if (asking) keep.current?.focus();
   }, [asking]);
@@ -78,17 +83,7 @@ export function Dialog({
           Close
         </button>
       </div>
-      {asking && (
-        <div role="alertdialog" aria-label="Throw away what you typed?" className="dialog-ask">
-          <span>What you typed here is not taken yet. Throw it away?</span>
-          <button ref={keep} type="button" className="btn btn-primary" onClick={keepTyping}>
-            Keep typing
-          </button>
-          <button type="button" className="btn" onClick={onClose}>
-            Throw it away
-          </button>
-        </div>
-      )}
+      {asking && <Ask keep={keep} onKeep={keepTyping} onClose={onClose} />}
       <div data-dialog-body>{children}</div>
     </dialog>
   );
@@ -100,3 +95,18 @@ export const Problem = ({ children }: { children: ReactNode }) =>
       {children}
     </p>
   ) : null;
+
+/** Whether what was typed is thrown away. */
+function Ask({ keep, onKeep, onClose }: { keep: RefObject<HTMLButtonElement | null>; onKeep: () => void; onClose: () => void }) {
+  return (
+    <div role="alertdialog" aria-label="Throw away what you typed?" className="dialog-ask">
+      <span>What you typed here is not taken yet. Throw it away?</span>
+      <button ref={keep} type="button" className="btn btn-primary" onClick={onKeep}>
+        Keep typing
+      </button>
+      <button type="button" className="btn" onClick={onClose}>
+        Throw it away
+      </button>
+    </div>
+  );
+}

@@ -37,6 +37,37 @@ function placeUnder(box: DOMRect): { readonly left: number; readonly top: number
   };
 }
 
+interface ListKeys {
+  readonly open: boolean;
+  readonly chosen: string | undefined;
+  readonly move: (by: number) => void;
+  readonly show: () => void;
+  readonly take: (name: string) => void;
+  /** What Enter does without a list, where it does anything. */
+  readonly leave: (() => void) | undefined;
+  readonly close: () => void;
+}
+/** What the keys of the field do. */
+const keysOf =
+  ({ open, chosen, move, show, take, leave, close }: ListKeys) =>
+  (e: KeyboardEvent): void => {
+    if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
+      e.preventDefault();
+      if (open) move(e.key === 'ArrowDown' ? 1 : -1);
+      else show();
+    } else if (e.key === 'Enter' && open && chosen !== undefined) {
+      e.preventDefault();
+      take(chosen);
+    } else if (e.key === 'Enter' && leave) {
+      e.preventDefault();
+      leave();
+    } else if (e.key === 'Escape' && open) {
+      e.preventDefault();
+      e.stopPropagation();
+      close();
+    }
+  };
+
 /** A section by whatever an engineer types of it: a list of those that fit, by keyboard or pointer, the job's own and the latest on top. */
 export function SectionInput({ value, onChange, onCommit, own, label, example = 'UB 406x140x39', shapes = OPEN }: Props) {
   const id = useId();
@@ -74,23 +105,15 @@ export function SectionInput({ value, onChange, onCommit, own, label, example = 
     setAt(next);
     list.current?.children[next + 1]?.scrollIntoView({ block: 'nearest' });
   };
-  const onKey = (e: KeyboardEvent): void => {
-    if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
-      e.preventDefault();
-      if (open) move(e.key === 'ArrowDown' ? 1 : -1);
-      else show();
-    } else if (e.key === 'Enter' && open && shown[at]) {
-      e.preventDefault();
-      take(shown[at].name);
-    } else if (e.key === 'Enter' && onCommit) {
-      e.preventDefault();
-      leave();
-    } else if (e.key === 'Escape' && open) {
-      e.preventDefault();
-      e.stopPropagation();
-      setOpen(false);
-    }
-  };
+  const onKey = keysOf({
+    open,
+    chosen: shown[at]?.name,
+    move,
+    show,
+    take,
+    leave: onCommit && leave,
+    close: () => setOpen(false),
+  });
   return (
     <span className="section-input">
       <input

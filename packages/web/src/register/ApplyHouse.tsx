@@ -7,19 +7,37 @@ import {
   withHouse,
   type HouseRecord,
   type JobRecord,
+  type JointRecord,
   type RegisterEntry,
 } from '@ample/core';
 import { api } from '../api.ts';
 import { refusalOf } from '../joint/editor.ts';
 import { Dialog, Problem } from '../parts/Dialog.tsx';
 import { ChangeTable } from './ChangeTable.tsx';
-import { changesOf, takeChanges, useJoints } from './many.ts';
+import { changesOf, takeChanges, useJoints, type Change } from './many.ts';
 
 interface Props {
   readonly job: JobRecord;
   readonly chosen: readonly RegisterEntry[];
   readonly onClose: () => void;
   readonly onDone: () => Promise<void>;
+}
+
+const houseChanges = (joints: readonly JointRecord[], house: HouseRecord, job: JobRecord): Change[] =>
+  changesOf(joints, job, (j) => {
+    const { input } = withHouse(j, house.detail);
+    const refusal = refusalOf(j.kind, input, job, j);
+    if (refusal) throw new Refusal('house', refusal);
+    return { ...contentOf(j), input: input as unknown, house: { name: house.detail.name, version: house.version } };
+  });
+
+/** What it makes of one joint, in words. */
+function changeWords(c: Change, house: HouseRecord, job: JobRecord): string {
+  const mark = { name: house.detail.name, version: house.version };
+  const stands = followingOf({ ...c.joint, house: mark }, house.detail, job);
+  const made = c.content && followingOf({ ...c.content, house: mark }, house.detail, job);
+  const outside = made?.state === 'outside' ? `; outside its range: ${made.words.join('; ')}` : '';
+  return `${stands.state === 'strayed' ? stands.words.map((w) => w.replace(/^(.*): (.*) for (.*)$/, '$1: $2 → $3')).join('; ') : 'the same detail'}${outside}`;
 }
 
 /** A house detail for many joints at once: before and after in one table, taken or dropped. */
@@ -40,18 +58,7 @@ export function ApplyHouse({ job, chosen, onClose, onDone }: Props) {
     [list, joints, job],
   );
   const house = offered.find((h) => h.id === id) ?? offered[0];
-  const changes = useMemo(
-    () =>
-      house
-        ? changesOf(joints, job, (j) => {
-            const { input } = withHouse(j, house.detail);
-            const refusal = refusalOf(j.kind, input, job, j);
-            if (refusal) throw new Refusal('house', refusal);
-            return { ...contentOf(j), input: input as unknown, house: { name: house.detail.name, version: house.version } };
-          })
-        : [],
-    [joints, house, job],
-  );
+  const changes = useMemo(() => (house ? houseChanges(joints, house, job) : []), [joints, house, job]);
   const n = changes.filter((c) => c.content).length;
   const refused = changes.some((c) => c.refusal);
   return (
@@ -83,16 +90,7 @@ export function ApplyHouse({ job, chosen, onClose, onDone }: Props) {
                 ))}
               </select>
             </label>
-            <ChangeTable
-              changes={changes}
-              what={(c) => {
-                const mark = { name: house.detail.name, version: house.version };
-                const stands = followingOf({ ...c.joint, house: mark }, house.detail, job);
-                const made = c.content && followingOf({ ...c.content, house: mark }, house.detail, job);
-                const outside = made?.state === 'outside' ? `; outside its range: ${made.words.join('; ')}` : '';
-                return `${stands.state === 'strayed' ? stands.words.map((w) => w.replace(/^(.*): (.*) for (.*)$/, '$1: $2 → $3')).join('; ') : 'the same detail'}${outside}`;
-              }}
-            />
+            <ChangeTable changes={changes} what={(c) => changeWords(c, house, job)} />
             {refused && <p className="muted mt-2">Those that can&apos;t take it stay as they are.</p>}
           </>
         )}

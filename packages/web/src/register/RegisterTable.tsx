@@ -65,26 +65,7 @@ export function RegisterTable({
       aria-label="Register: arrows move, Space chooses, Enter opens, n new, c copy, Delete deletes"
     >
       <thead>
-        <tr>
-          <th>
-            <input
-              type="checkbox"
-              className="checkbox checkbox-xs"
-              aria-label="Choose all that are shown"
-              tabIndex={-1}
-              checked={rows.length > 0 && rows.every((j) => picked.has(j.id))}
-              onChange={(e) =>
-                onPick(
-                  rows.map((j) => j.id),
-                  e.target.checked,
-                )
-              }
-            />
-          </th>
-          {HEADS.map(([key, label, look]) => (
-            <Head key={label} of={key} label={label} look={look} sort={sort} onSort={onSort} />
-          ))}
-        </tr>
+        <Heads {...{ rows, picked, onPick, sort, onSort }} />
       </thead>
       <tbody>
         {above > 0 && <tr aria-hidden="true" style={{ height: above }} />}
@@ -207,5 +188,31 @@ function Checked({ joint: { checked, summary } }: { joint: RegisterEntry }) {
     <StateMark state="stale" word={`stale · ${checked.by}`} />
   ) : (
     <span title={checked.note}>{checked.by}</span>
+  );
+}
+
+/** The heads, by which the rows are sorted. */
+function Heads({ rows, picked, onPick, sort, onSort }: Pick<Props, 'rows' | 'picked' | 'onPick' | 'sort' | 'onSort'>) {
+  return (
+    <tr>
+      <th>
+        <input
+          type="checkbox"
+          className="checkbox checkbox-xs"
+          aria-label="Choose all that are shown"
+          tabIndex={-1}
+          checked={rows.length > 0 && rows.every((j) => picked.has(j.id))}
+          onChange={(e) =>
+            onPick(
+              rows.map((j) => j.id),
+              e.target.checked,
+            )
+          }
+        />
+      </th>
+      {HEADS.map(([key, label, look]) => (
+        <Head key={label} of={key} label={label} look={look} sort={sort} onSort={onSort} />
+      ))}
+    </tr>
   );
 }

@@ -1,5 +1,16 @@
 import { useMemo, useState } from 'react';
-import { basisOf, contentOf, kindOf, Refusal, sameDetail, withDetailOf, type JobRecord, type RegisterEntry } from '@ample/core';
+import {
+  basisOf,
+  contentOf,
+  kindOf,
+  Refusal,
+  sameDetail,
+  withDetailOf,
+  type JobRecord,
+  type JointRecord,
+  type RegisterEntry,
+  type Units,
+} from '@ample/core';
 import { refusalOf } from '../joint/editor.ts';
 import { Dialog, Problem } from '../parts/Dialog.tsx';
 import { ChangeTable } from './ChangeTable.tsx';
@@ -62,22 +73,7 @@ export function ShareDetail({
           takeChanges(job, `shared detail ${name}`, changes).then(onDone, (x: Error) => setProblem(x.message));
         }}
       >
-        <div className="form-grid">
-          <label className="contents">
-            <span>Name of the group</span>
-            <input className="input w-40" value={group} maxLength={24} onChange={(e) => setGroup(e.target.value)} />
-          </label>
-          <label className="contents">
-            <span>The detail of</span>
-            <select className="select" value={of} onChange={(e) => setOf(e.target.value)}>
-              {joints.map((j) => (
-                <option key={j.id} value={j.id}>
-                  {j.mark}: {kindOf(j.kind).line.print(j.input, units)}
-                </option>
-              ))}
-            </select>
-          </label>
-        </div>
+        <Named {...{ group, setGroup, of, setOf, joints, units }} />
         <p className="muted mt-2">
           Each keeps its members and its forces. From then on a change of the detail at one of them is a change of all; the worst
           is named at each, and one can leave with a copy.
@@ -94,5 +90,36 @@ export function ShareDetail({
         </button>
       </form>
     </Dialog>
+  );
+}
+
+interface NamedProps {
+  readonly group: string;
+  readonly setGroup: (name: string) => void;
+  readonly of: string;
+  readonly setOf: (id: string) => void;
+  readonly joints: readonly JointRecord[];
+  readonly units: Units;
+}
+
+/** The name of the group, and whose detail it takes. */
+function Named({ group, setGroup, of, setOf, joints, units }: NamedProps) {
+  return (
+    <div className="form-grid">
+      <label className="contents">
+        <span>Name of the group</span>
+        <input className="input w-40" value={group} maxLength={24} onChange={(e) => setGroup(e.target.value)} />
+      </label>
+      <label className="contents">
+        <span>The detail of</span>
+        <select className="select" value={of} onChange={(e) => setOf(e.target.value)}>
+          {joints.map((j) => (
+            <option key={j.id} value={j.id}>
+              {j.mark}: {kindOf(j.kind).line.print(j.input, units)}
+            </option>
+          ))}
+        </select>
+      </label>
+    </div>
   );
 }

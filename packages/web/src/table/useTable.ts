@@ -111,53 +111,10 @@ async function previewed(
   if (plans) tell({ ...about, plans, running: false });
 }
 
-/** A table on its way into a job: the file, how it is read, what it would change, and what is taken of it. */
-export function useTable(job: JobRecord) {
-  const units = unitsOf(job.basis);
-  const [name, setName] = useState('');
-  const [sheets, setSheets] = useState<readonly Sheet[]>([]);
-  const [sheet, setSheet] = useState<Sheet | null>(null);
-  const [range, setRange] = useState('');
-  const [mapping, setMapping] = useState<Mapping | null>(null);
-  const [choices, setChoices] = useState<PlanChoices>({ others: 'keep', names: 'combinations' });
-  const [preview, setPreview] = useState<Preview | null>(null);
-  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+/** What is told while work goes on, and what went wrong. */
+function useWork() {
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
-  const { taken, marks, refresh } = useTaken(job.id, setProblem);
-  const remote = useReader();
-  const turn = useRef(0);
-
-  /** What is taken again is a preview no more. */
-  const changed = (): void => {
-    turn.current += 1;
-    setPreview(null);
-    setLeft(new Set());
-    setProblem('');
-  };
-  const open = (whole: Sheet, cells = ''): void => {
-    changed();
-    setRange(cells);
-    let next: Sheet;
-    try {
-      next = cutTo(whole, cells);
-    } catch (e) {
-      return setProblem(refusalOf(e).message);
-    }
-    setSheet(next);
-    const last = taken.find((t) => t.mapping)?.mapping as LastMapping | undefined;
-    const map = mappingOf(next, last, units);
-    setMapping(map);
-    setChoices({ others: last?.others ?? 'keep', names: guessNames(namesIn(next, map), job) });
-  };
-  const got = (found: { ok: readonly Sheet[] } | { refusal: string }, called: string): void => {
-    if ('refusal' in found) return setProblem(found.refusal);
-    const full = found.ok.filter((s) => s.rows.length > 1);
-    if (!full.length) return setProblem('table: it is empty; accepted is a head, and a row for each force or joint.');
-    setName(called);
-    setSheets(full);
-    open(full[0]!);
-  };
   const busily = async (work: () => Promise<void>): Promise<void> => {
     setProblem('');
     setBusy(true);
@@ -169,10 +126,67 @@ export function useTable(job: JobRecord) {
       setBusy(false);
     }
   };
-  const read = (file: File): Promise<void> =>
-    busily(async () => got(await remote().read(new Uint8Array(await file.arrayBuffer())), file.name.slice(0, 120)));
-  const paste = async (text: string): Promise<void> => got(await remote().paste(text), 'pasted');
+  return { problem, setProblem, busy, busily };
+}
 
+/** The sheets that were read, the part of one that is looked at, and what its columns and names are. */
+function useSheet(job: JobRecord, last: LastMapping | undefined, changed: () => void, setProblem: (words: string) => void) {
+  const [name, setName] = useState('');
+  const [sheets, setSheets] = useState<readonly Sheet[]>([]);
+  const [sheet, setSheet] = useState<Sheet | null>(null);
+  const [range, setRange] = useState('');
+  const [mapping, setMapping] = useState<Mapping | null>(null);
+  const [choices, setChoices] = useState<PlanChoices>({ others: 'keep', names: 'combinations' });
+  const open = (whole: Sheet, cells = ''): void => {
+    changed();
+    setRange(cells);
+    let next: Sheet;
+    try {
+      next = cutTo(whole, cells);
+    } catch (e) {
+      return setProblem(refusalOf(e).message);
+    }
+    setSheet(next);
+    const map = mappingOf(next, last, unitsOf(job.basis));
+    setMapping(map);
+    setChoices({ others: last?.others ?? 'keep', names: guessNames(namesIn(next, map), job) });
+  };
+  const got = (found: { ok: readonly Sheet[] } | { refusal: string }, called: string): void => {
+    if ('refusal' in found) return setProblem(found.refusal);
+    const full = found.ok.filter((s) => s.rows.length > 1);
+    if (!full.length) return setProblem('table: it is empty; accepted is a head, and a row for each force or joint.');
+    setName(called);
+    setSheets(full);
+    open(full[0]!);
+  };
+  const close = (): void => {
+    setSheet(null);
+    setSheets([]);
+  };
+  return { name, sheets, sheet, range, mapping, setMapping, choices, setChoices, open, got, close };
+}
+
+/** A table on its way into a job: the file, how it is read, what it would change, and what is taken of it. */
+export function useTable(job: JobRecord) {
+  const units = unitsOf(job.basis);
+  const [preview, setPreview] = useState<Preview | null>(null);
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const { problem, setProblem, busy, busily } = useWork();
+  const { taken, marks, refresh } = useTaken(job.id, setProblem);
+  const remote = useReader();
+  const turn = useRef(0);
+  /** What is taken again is a preview no more. */
+  const changed = (): void => {
+    turn.current += 1;
+    setPreview(null);
+    setLeft(new Set());
+    setProblem('');
+  };
+  const of = useSheet(job, taken.find((t) => t.mapping)?.mapping as LastMapping | undefined, changed, setProblem);
+  const { name, sheets, sheet, range, mapping, choices, open } = of;
+  const read = (file: File): Promise<void> =>
+    busily(async () => of.got(await remote().read(new Uint8Array(await file.arrayBuffer())), file.name.slice(0, 120)));
+  const paste = async (text: string): Promise<void> => of.got(await remote().paste(text), 'pasted');
   const look = async (): Promise<void> => {
     changed();
     const fault = mappingFault(mapping!, units);
@@ -200,8 +214,7 @@ export function useTable(job: JobRecord) {
         joints: takeable.map(({ id, version, content }) => ({ ...(id ? { id, version } : {}), content })),
       });
       changed();
-      setSheet(null);
-      setSheets([]);
+      of.close();
       refresh();
     });
   const drop = (id: string): void => {
@@ -213,11 +226,11 @@ export function useTable(job: JobRecord) {
     ...{ read, paste, look, take, drop, cancel: changed, gone: goneOf(preview, marks) },
     setMapping: (m: Mapping): void => {
       changed();
-      setMapping(m);
+      of.setMapping(m);
     },
     setChoices: (c: PlanChoices): void => {
       changed();
-      setChoices(c);
+      of.setChoices(c);
     },
   };
 }

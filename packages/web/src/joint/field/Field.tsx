@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState, type ComponentProps } from 'react';
 import {
   basisOf,
   multipleText,
@@ -72,13 +72,7 @@ export function FieldView({ content, job, report, editor, jointId, proving }: Pr
         {state?.picture ? (
           <Pictured {...{ state, what, picked, units }} drawing={shown?.field.drawing} />
         ) : (
-          <p className="p-4 muted">
-            {run.working
-              ? 'The picture comes with the preview.'
-              : found
-                ? 'Its numbers are kept with the joint, pictures are not: analyse it again to see them.'
-                : 'Each plate of the joint is divided into cells, its bolts and welds join them, and the load is raised until something stops it: what yields first, what stops it, how much of each part is used. It stands beside the checks of the standard and replaces none of them.'}
-          </p>
+          <NoPicture run={run} />
         )}
       </div>
       <div className="field-side">
@@ -102,23 +96,7 @@ export function FieldView({ content, job, report, editor, jointId, proving }: Pr
               press={state?.picture?.press.some((p) => p > 0) ?? false}
             />
             <BesideChecks list={shown.field.counterparts} units={units} />
-            {found.all.length > 1 ? (
-              <Uses
-                title="Used at most, over these"
-                uses={worstUses(fields)}
-                was={worstUses(found.before.map((a) => a.field))}
-                {...{ picked, setPicked, moves }}
-              />
-            ) : (
-              state && (
-                <Uses
-                  title={`Used at ${multipleText(state.lam)} of the load`}
-                  uses={partUses(state)}
-                  was={before ? worstUses([before]) : []}
-                  {...{ picked, setPicked, moves }}
-                />
-              )
-            )}
+            <UsesOf {...{ found, fields, state, before, picked, setPicked, moves }} />
             {state && <Bolts bolts={state.bolts} units={units} />}
             <Made field={shown.field} state={state} coarse={found.coarse.get(shown.field.combination)} />
           </>
@@ -196,26 +174,7 @@ function Start({ run, names, combination, setAsked }: StartProps) {
           </button>
         )}
       </div>
-      {several && (
-        <fieldset className="mt-2">
-          <legend className="muted">
-            {proposed ? 'Under these some check of the hand method gives first:' : 'The hand method is asked…'}
-          </legend>
-          {proposed?.map((p) => (
-            <label key={p.name} className="field-proposed">
-              <input
-                type="checkbox"
-                className="checkbox checkbox-sm"
-                checked={!off.has(p.name)}
-                onChange={() => setOff(new Set(off.has(p.name) ? [...off].filter((n) => n !== p.name) : [...off, p.name]))}
-              />
-              <span>
-                {p.name} <span className="muted">{`${multipleText(p.multiple)}: ${p.checks.slice(0, 2).join(', ')}`}</span>
-              </span>
-            </label>
-          ))}
-        </fieldset>
-      )}
+      {several && <Proposed {...{ proposed, off, setOff }} />}
       {working && (
         <p className="muted mt-1" role="status">
           {working.preview ? 'Preview with larger cells' : 'Now the whole, with smaller cells'}
@@ -319,5 +278,73 @@ function Made({ field: { result, absent }, state, coarse }: MadeProps) {
       {coarse === undefined || coarse <= 0 ? '' : `${meshEffect(coarse, result.multiple).words} `}
       {notComputed(absent)} {STOPS}
     </p>
+  );
+}
+
+/** Why there is no picture. */
+function NoPicture({ run: { working, found } }: { run: FieldRun }) {
+  return (
+    <p className="p-4 muted">
+      {working
+        ? 'The picture comes with the preview.'
+        : found
+          ? 'Its numbers are kept with the joint, pictures are not: analyse it again to see them.'
+          : 'Each plate of the joint is divided into cells, its bolts and welds join them, and the load is raised until something stops it: what yields first, what stops it, how much of each part is used. It stands beside the checks of the standard and replaces none of them.'}
+    </p>
+  );
+}
+
+interface UsesOfProps extends Omit<ComponentProps<typeof Uses>, 'title' | 'uses' | 'was'> {
+  readonly found: Kept;
+  readonly fields: readonly JointField[];
+  readonly state: JointField['result']['limit'];
+  readonly before: JointField | null;
+}
+
+/** What of each part is used: at this state, or at most over several combinations. */
+function UsesOf({ found, fields, state, before, ...rest }: UsesOfProps) {
+  return found.all.length > 1 ? (
+    <Uses title="Used at most, over these" uses={worstUses(fields)} was={worstUses(found.before.map((a) => a.field))} {...rest} />
+  ) : (
+    state && (
+      <Uses
+        title={`Used at ${multipleText(state.lam)} of the load`}
+        uses={partUses(state)}
+        was={before ? worstUses([before]) : []}
+        {...rest}
+      />
+    )
+  );
+}
+
+/** Combinations that are worth analysing; each may be left out. */
+function Proposed({
+  proposed,
+  off,
+  setOff,
+}: {
+  proposed: FieldRun['proposed'];
+  off: ReadonlySet<string>;
+  setOff: (off: ReadonlySet<string>) => void;
+}) {
+  return (
+    <fieldset className="mt-2">
+      <legend className="muted">
+        {proposed ? 'Under these some check of the hand method gives first:' : 'The hand method is asked…'}
+      </legend>
+      {proposed?.map((p) => (
+        <label key={p.name} className="field-proposed">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm"
+            checked={!off.has(p.name)}
+            onChange={() => setOff(new Set(off.has(p.name) ? [...off].filter((n) => n !== p.name) : [...off, p.name]))}
+          />
+          <span>
+            {p.name} <span className="muted">{`${multipleText(p.multiple)}: ${p.checks.slice(0, 2).join(', ')}`}</span>
+          </span>
+        </label>
+      ))}
+    </fieldset>
   );
 }
