@@ -4,18 +4,15 @@ import { api } from '../api.ts';
 import { Dialog, Problem } from '../parts/Dialog.tsx';
 import { houseWorker } from '../work/client.ts';
 
+interface Props {
+  readonly content: JointContent;
+  readonly job: JobRecord;
+  readonly onClose: () => void;
+  readonly onKept: (name: string, version: number) => void;
+}
+
 /** Keeps the detail of a joint with the office; the range is proposed from what the checks let have it. */
-export function KeepHouse({
-  content,
-  job,
-  onClose,
-  onKept,
-}: {
-  content: JointContent;
-  job: JobRecord;
-  onClose: () => void;
-  onKept: (name: string, version: number) => void;
-}) {
+export function KeepHouse({ content, job, onClose, onKept }: Props) {
   const [name, setName] = useState('');
   const [note, setNote] = useState('');
   const [range, setRange] = useState<HouseRange | null>(null);
@@ -65,14 +62,7 @@ export function KeepHouse({
         </div>
         <div className="label mt-3">Meant for, to begin with; it can be changed on the page of house details</div>
         {range ? (
-          <ul>
-            {rangeWords({ ...job, kind: content.kind, range }).map(({ label, words }) => (
-              <li key={label}>
-                <span className="muted">{label}: </span>
-                {words}
-              </li>
-            ))}
-          </ul>
+          <Range words={rangeWords({ ...job, kind: content.kind, range })} />
         ) : (
           !problem && <p className="muted">Trying the sections of its family…</p>
         )}
@@ -82,5 +72,19 @@ export function KeepHouse({
         </button>
       </form>
     </Dialog>
+  );
+}
+
+/** What it is meant for. */
+function Range({ words }: { words: ReturnType<typeof rangeWords> }) {
+  return (
+    <ul>
+      {words.map(({ label, words: said }) => (
+        <li key={label}>
+          <span className="muted">{label}: </span>
+          {said}
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -134,6 +134,10 @@ function CaseRows({ basis, kind, typed, onTyped, loads }: Omit<Props, 'content' 
   const gone = Object.keys(typed.forces).filter((id) => !loads.cases.some((c) => c.id === id));
   const set = (id: string, name: ActionName, text: string): void =>
     onTyped({ ...typed, forces: { ...typed.forces, [id]: { ...typed.forces[id], [name]: text } } });
+  const remove = (id: string): void => {
+    const { [id]: _gone, ...forces } = typed.forces;
+    onTyped({ ...typed, forces });
+  };
   return (
     <>
       <p className="muted mb-2">{meaningOf(kind.actions.filter((a) => taken.includes(a.name)))}</p>
@@ -151,37 +155,13 @@ function CaseRows({ basis, kind, typed, onTyped, loads }: Omit<Props, 'content' 
         </thead>
         <tbody>
           {[...loads.cases, ...gone.map((id) => ({ id, title: 'no such case any more' }))].map((c, i) => (
-            <tr key={c.id}>
-              <td>
-                <b className="mono">{c.id}</b> <span className="muted">{c.title}</span>
-              </td>
-              {columns.map((n) => (
-                <td key={n}>
-                  <input
-                    className="cell-input text-right"
-                    aria-label={`${actionSymbol(basis, n)} of ${c.id}`}
-                    data-first={(i === 0 && n === columns[0]) || undefined}
-                    value={typed.forces[c.id]?.[n] ?? ''}
-                    onFocus={(e) => e.target.select()}
-                    onChange={(e) => set(c.id, n, e.target.value)}
-                  />
-                </td>
-              ))}
-              {gone.includes(c.id) && (
-                <td>
-                  <button
-                    type="button"
-                    className="btn btn-ghost"
-                    onClick={() => {
-                      const { [c.id]: _gone, ...forces } = typed.forces;
-                      onTyped({ ...typed, forces });
-                    }}
-                  >
-                    Remove
-                  </button>
-                </td>
-              )}
-            </tr>
+            <CaseRow
+              key={c.id}
+              {...{ c, columns, basis, typed }}
+              first={i === 0}
+              onSet={(n, text) => set(c.id, n, text)}
+              onRemove={gone.includes(c.id) ? () => remove(c.id) : null}
+            />
           ))}
         </tbody>
       </table>
@@ -282,4 +262,43 @@ function actionsNow(content: JointContent, job: JobRecord) {
     if (e instanceof Refusal) return [];
     throw e;
   }
+}
+
+interface CaseRowProps extends Pick<Props, 'basis' | 'typed'> {
+  readonly c: { readonly id: string; readonly title?: string | undefined };
+  readonly columns: readonly ActionName[];
+  readonly first: boolean;
+  readonly onSet: (name: ActionName, text: string) => void;
+  /** Of a case that is no more. */
+  readonly onRemove: (() => void) | null;
+}
+
+/** Forces of one load case. */
+function CaseRow({ c, columns, basis, typed, first, onSet, onRemove }: CaseRowProps) {
+  return (
+    <tr>
+      <td>
+        <b className="mono">{c.id}</b> <span className="muted">{c.title}</span>
+      </td>
+      {columns.map((n) => (
+        <td key={n}>
+          <input
+            className="cell-input text-right"
+            aria-label={`${actionSymbol(basis, n)} of ${c.id}`}
+            data-first={(first && n === columns[0]) || undefined}
+            value={typed.forces[c.id]?.[n] ?? ''}
+            onFocus={(e) => e.target.select()}
+            onChange={(e) => onSet(n, e.target.value)}
+          />
+        </td>
+      ))}
+      {onRemove && (
+        <td>
+          <button type="button" className="btn btn-ghost" onClick={onRemove}>
+            Remove
+          </button>
+        </td>
+      )}
+    </tr>
+  );
 }

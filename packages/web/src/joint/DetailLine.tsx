@@ -1,6 +1,18 @@
 import { useEffect, useRef, useState } from 'react';
 import type { JointEditor } from './editor.ts';
 
+/** Tab steps through the parts of the line. */
+function toPart(e: React.KeyboardEvent<HTMLInputElement>, text: string): void {
+  const bounds = [...text.matchAll(/[^|]+/g)].map(
+    (m) => [m.index + (m[0].length - m[0].trimStart().length), m.index + m[0].trimEnd().length] as const,
+  );
+  const here = e.currentTarget.selectionStart ?? 0;
+  const next = e.shiftKey ? [...bounds].reverse().find(([, b]) => b < here) : bounds.find(([a]) => a > here);
+  if (!next) return;
+  e.preventDefault();
+  e.currentTarget.setSelectionRange(next[0], next[1]);
+}
+
 /** The joint as one line of text. A click on a part opens the whole line with that part selected; Enter takes it, Escape leaves it. */
 export function DetailLine({ line, editor }: { line: string; editor: JointEditor }) {
   const [text, setText] = useState<string | null>(null);
@@ -34,14 +46,7 @@ export function DetailLine({ line, editor }: { line: string; editor: JointEditor
     <div className="line-bar">
       <span className="label whitespace-nowrap">Detail line</span>
       {text === null ? (
-        <div className="line-tokens flex-1">
-          {parts.map((p, i) => (
-            <button type="button" key={i} className="line-token" data-line-token onClick={() => open(i)} title="Change the line">
-              {p}
-            </button>
-          ))}
-          <span className="muted self-center ml-1">click a part or press L to type</span>
-        </div>
+        <Tokens parts={parts} onOpen={open} />
       ) : (
         <div className="flex-1">
           <input
@@ -55,18 +60,7 @@ export function DetailLine({ line, editor }: { line: string; editor: JointEditor
             onKeyDown={(e) => {
               if (e.key === 'Enter') take();
               else if (e.key === 'Escape') leave();
-              else if (e.key === 'Tab') {
-                // Tab steps through the parts of the line.
-                const bounds = [...text.matchAll(/[^|]+/g)].map(
-                  (m) => [m.index + (m[0].length - m[0].trimStart().length), m.index + m[0].trimEnd().length] as const,
-                );
-                const here = e.currentTarget.selectionStart ?? 0;
-                const next = e.shiftKey ? [...bounds].reverse().find(([, b]) => b < here) : bounds.find(([a]) => a > here);
-                if (next) {
-                  e.preventDefault();
-                  e.currentTarget.setSelectionRange(next[0], next[1]);
-                }
-              }
+              else if (e.key === 'Tab') toPart(e, text);
               e.stopPropagation();
             }}
           />
@@ -77,6 +71,20 @@ export function DetailLine({ line, editor }: { line: string; editor: JointEditor
           )}
         </div>
       )}
+    </div>
+  );
+}
+
+/** The parts of the line, each to be clicked. */
+function Tokens({ parts, onOpen }: { parts: readonly string[]; onOpen: (i: number) => void }) {
+  return (
+    <div className="line-tokens flex-1">
+      {parts.map((p, i) => (
+        <button type="button" key={i} className="line-token" data-line-token onClick={() => onOpen(i)} title="Change the line">
+          {p}
+        </button>
+      ))}
+      <span className="muted self-center ml-1">click a part or press L to type</span>
     </div>
   );
 }

@@ -1,24 +1,12 @@
-import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
 import { fieldApplies, type Callout, type Field, type FieldValue } from '@ample/core';
 import { SectionInput } from '../parts/SectionInput.tsx';
 import type { JointEditor } from './editor.ts';
 import { accepts, readEntry, typedValue } from './entry.ts';
 import { steppedText } from './steps.ts';
 
-/** The values behind a callout, at the spot. Each is taken as soon as it is chosen or entered. */
-export function FieldPopover({
-  at,
-  callout,
-  editor,
-  onClose,
-}: {
-  at: readonly [number, number];
-  callout: Callout;
-  editor: JointEditor;
-  onClose: () => void;
-}) {
-  const ref = useRef<HTMLDivElement>(null);
-  const [helped, setHelped] = useState('');
+/** What closes it: a press elsewhere, and Escape. */
+function useAway(ref: RefObject<HTMLElement | null>, onClose: () => void): void {
   useEffect(() => {
     const away = (e: PointerEvent): void => {
       const at = e.target as HTMLElement;
@@ -35,6 +23,20 @@ export function FieldPopover({
       document.removeEventListener('keydown', escape);
     };
   });
+}
+
+interface PopoverProps {
+  readonly at: readonly [number, number];
+  readonly callout: Callout;
+  readonly editor: JointEditor;
+  readonly onClose: () => void;
+}
+
+/** The values behind a callout, at the spot. Each is taken as soon as it is chosen or entered. */
+export function FieldPopover({ at, callout, editor, onClose }: PopoverProps) {
+  const ref = useRef<HTMLDivElement>(null);
+  const [helped, setHelped] = useState('');
+  useAway(ref, onClose);
   // Before the next key can come: one that fell between would be lost.
   useLayoutEffect(() => ref.current?.querySelector<HTMLElement>('input, select')?.focus(), []);
   const fields = callout.fields.map((id) => editor.field(id)!).filter((f) => fieldApplies(f, editor.input, editor.standard));
@@ -104,19 +106,15 @@ function FieldRow({ field, editor, onFocus }: { field: Field<unknown>; editor: J
 const exampleOf = ({ materials: { usual } }: JointEditor['standard'], shapes: readonly string[] | undefined): string =>
   shapes && !shapes.includes('I') && usual.hollow ? usual.hollow.section : usual.beam;
 
-function Control({
-  field,
-  value,
-  editor,
-  set,
-  refuse,
-}: {
-  field: Field<unknown>;
-  value: FieldValue | undefined;
-  editor: JointEditor;
-  set: (v: FieldValue) => void;
-  refuse: (problem: string) => void;
-}) {
+interface ControlProps {
+  readonly field: Field<unknown>;
+  readonly value: FieldValue | undefined;
+  readonly editor: JointEditor;
+  readonly set: (v: FieldValue) => void;
+  readonly refuse: (problem: string) => void;
+}
+
+function Control({ field, value, editor, set, refuse }: ControlProps) {
   const typed = typedValue(field, value, editor.units);
   const [text, setText] = useState(typed);
   useEffect(() => setText(typed), [typed]);
@@ -135,23 +133,7 @@ function Control({
       />
     );
   const choices = editor.options(field);
-  if (field.type === 'grade' || choices) {
-    const own = field.type === 'grade' ? editor.job.steels.map((s) => ({ value: s.name as FieldValue, label: s.name })) : [];
-    const options = [...(choices ?? []), ...own];
-    const known = options.findIndex(
-      (o) => o.value === value || (typeof value === 'number' && Math.abs(Number(o.value) - value) < 1e-6),
-    );
-    return (
-      <select className="select" value={known} onChange={(e) => set(options[Number(e.target.value)]!.value)}>
-        {known < 0 && <option value={-1}>own values</option>}
-        {options.map((o, i) => (
-          <option key={String(o.value)} value={i}>
-            {o.label}
-          </option>
-        ))}
-      </select>
-    );
-  }
+  if (field.type === 'grade' || choices) return <Choice {...{ field, value, editor, set }} choices={choices ?? []} />;
   const commit = (): void => {
     if (text.trim() === typed) return;
     const entered = readEntry(field, text, editor.units);
@@ -176,5 +158,28 @@ function Control({
         }
       }}
     />
+  );
+}
+
+interface ChoiceProps extends Omit<ControlProps, 'refuse'> {
+  readonly choices: readonly { readonly value: FieldValue; readonly label: string }[];
+}
+
+/** One of the values that there are; steels of the job among them. */
+function Choice({ field, value, editor, set, choices }: ChoiceProps) {
+  const own = field.type === 'grade' ? editor.job.steels.map((s) => ({ value: s.name as FieldValue, label: s.name })) : [];
+  const options = [...choices, ...own];
+  const known = options.findIndex(
+    (o) => o.value === value || (typeof value === 'number' && Math.abs(Number(o.value) - value) < 1e-6),
+  );
+  return (
+    <select className="select" value={known} onChange={(e) => set(options[Number(e.target.value)]!.value)}>
+      {known < 0 && <option value={-1}>own values</option>}
+      {options.map((o, i) => (
+        <option key={String(o.value)} value={i}>
+          {o.label}
+        </option>
+      ))}
+    </select>
   );
 }

@@ -9,20 +9,16 @@ import { useUnits } from '../parts/units.ts';
 /** Changes that the server gives at a time. */
 const PAGE = 200;
 
+interface HistoryProps {
+  readonly jointId: string;
+  readonly kindId: string;
+  readonly job: JobRecord;
+  readonly version: number;
+  readonly onTake: (content: JointContent, label: string) => void;
+}
+
 /** Every change of the joint: who, when, what; any earlier state can be taken again. */
-export function History({
-  jointId,
-  kindId,
-  job,
-  version,
-  onTake,
-}: {
-  jointId: string;
-  kindId: string;
-  job: JobRecord;
-  version: number;
-  onTake: (content: JointContent, label: string) => void;
-}) {
+export function History({ jointId, kindId, job, version, onTake }: HistoryProps) {
   const [list, setList] = useState<RevisionRecord[]>([]);
   const [problem, setProblem] = useState('');
   const [older, setOlder] = useState(false);

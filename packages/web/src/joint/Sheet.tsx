@@ -126,18 +126,15 @@ const placed = (t: TextItem) => ({
   fontWeight: t.bold ? 600 : 400,
 });
 
+interface SheetProps {
+  readonly drawing: Drawing;
+  readonly failure: { id: string; title: string; detail: string } | null;
+  readonly editor: JointEditor;
+  readonly facts: Readonly<Record<string, MemberFacts | null>>;
+}
+
 /** The paper sheet, which is the editor: dimensions and callouts open in place, rows are added and removed at the rows. */
-export function Sheet({
-  drawing,
-  failure,
-  editor,
-  facts,
-}: {
-  drawing: Drawing;
-  failure: { id: string; title: string; detail: string } | null;
-  editor: JointEditor;
-  facts: Readonly<Record<string, MemberFacts | null>>;
-}) {
+export function Sheet({ drawing, failure, editor, facts }: SheetProps) {
   const [member, setMember] = useState<string | null>(null);
   const [open, setOpen] = useState<Open | null>(null);
   const [chosen, setChosen] = useState<string | null>(null);

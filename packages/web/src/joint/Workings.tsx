@@ -36,12 +36,9 @@ interface Props {
   readonly target: string | null;
 }
 
-/** The calculation as a document: formula, values, result, clause; from each symbol to where its value comes from. */
-export function WorkingsView({ kindId, content, job, index, target }: Props) {
+function useWorkings(kindId: string, content: JointContent, job: JobRecord, index: number) {
   const [workings, setWorkings] = useState<Workings | null>(null);
   const [problem, setProblem] = useState('');
-  const [level, setLevel] = useState<Level>(target ? 'all' : 'governing');
-  const shown = useRef<string | null>(null);
   useEffect(() => {
     let gone = false;
     void checker()
@@ -55,6 +52,14 @@ export function WorkingsView({ kindId, content, job, index, target }: Props) {
       gone = true;
     };
   }, [kindId, content, job, index]);
+  return { workings, problem };
+}
+
+/** The calculation as a document: formula, values, result, clause; from each symbol to where its value comes from. */
+export function WorkingsView({ kindId, content, job, index, target }: Props) {
+  const { workings, problem } = useWorkings(kindId, content, job, index);
+  const [level, setLevel] = useState<Level>(target ? 'all' : 'governing');
+  const shown = useRef<string | null>(null);
   useEffect(() => {
     if (!workings || !target || shown.current === target) return;
     shown.current = target;
@@ -69,25 +74,7 @@ export function WorkingsView({ kindId, content, job, index, target }: Props) {
     <Followed onFollow={() => setLevel('all')}>
       {(ask) => (
         <>
-          <div className="level" role="group" aria-label="How much to show">
-            <b>
-              {content.mark}: {workings.report.verdict}
-            </b>
-            <span className="muted flex-1">
-              {workings.combination ? `combination ${workings.combination.name}` : 'no combination'}
-            </span>
-            {LEVELS.map(([id, label]) => (
-              <button
-                type="button"
-                key={id}
-                className={level === id ? 'font-semibold underline underline-offset-4' : 'muted hover:underline'}
-                aria-pressed={level === id}
-                onClick={() => setLevel(id)}
-              >
-                {label}
-              </button>
-            ))}
-          </div>
+          <Levels workings={workings} mark={content.mark} level={level} onLevel={setLevel} />
           <div className="workings">
             {level === 'verdict' ? (
               <VerdictTable
@@ -331,6 +318,39 @@ function StepView({ step, onAsk }: { step: WorkingStep; onAsk: Ask }) {
           </>
         )}
       </div>
+    </div>
+  );
+}
+
+/** What it comes to, and how much of it is shown. */
+function Levels({
+  workings,
+  mark,
+  level,
+  onLevel,
+}: {
+  workings: Workings;
+  mark: string;
+  level: Level;
+  onLevel: (level: Level) => void;
+}) {
+  return (
+    <div className="level" role="group" aria-label="How much to show">
+      <b>
+        {mark}: {workings.report.verdict}
+      </b>
+      <span className="muted flex-1">{workings.combination ? `combination ${workings.combination.name}` : 'no combination'}</span>
+      {LEVELS.map(([id, label]) => (
+        <button
+          type="button"
+          key={id}
+          className={level === id ? 'font-semibold underline underline-offset-4' : 'muted hover:underline'}
+          aria-pressed={level === id}
+          onClick={() => onLevel(id)}
+        >
+          {label}
+        </button>
+      ))}
     </div>
   );
 }

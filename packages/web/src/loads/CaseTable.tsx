@@ -32,6 +32,11 @@ export function CaseTable({ screen, loads, guessed, onCases }: Props) {
       told,
     );
   };
+  const remove = (i: number): void =>
+    onCases(
+      cases.filter((_, k) => k !== i),
+      guessed,
+    );
   const words = screen.words.filter((w) => cases.some((c) => w.kinds.includes(c.kind)));
   const seismic = cases.some(directional);
   return (
@@ -55,17 +60,7 @@ export function CaseTable({ screen, loads, guessed, onCases }: Props) {
           <tbody>
             {cases.map((c, i) => (
               <Row key={i} {...{ c, i, screen, words, seismic, set }} guessed={guessed.has(c.id)}>
-                <button
-                  type="button"
-                  className="btn btn-ghost"
-                  aria-label={`Remove ${c.id}`}
-                  onClick={() =>
-                    onCases(
-                      cases.filter((_, k) => k !== i),
-                      guessed,
-                    )
-                  }
-                >
+                <button type="button" className="btn btn-ghost" aria-label={`Remove ${c.id}`} onClick={() => remove(i)}>
                   Remove
                 </button>
               </Row>
@@ -138,36 +133,12 @@ function Row({ c, i, screen, words, seismic, guessed, set, children }: RowProps)
           onChange={(e) => set(i, 'reversible', e.target.checked === directional(c) ? undefined : e.target.checked)}
         />
       </td>
-      {seismic && (
-        <td>
-          {directional(c) ? (
-            <Pick
-              label={`Direction of ${c.id}`}
-              value={String(c['direction'] ?? '')}
-              options={[
-                ['', '–'],
-                ['x', 'x'],
-                ['y', 'y'],
-              ]}
-              onChange={(v) => set(i, 'direction', v)}
-            />
-          ) : null}
-        </td>
-      )}
+      {seismic && <td>{directional(c) ? <Direction c={c} onChange={(v) => set(i, 'direction', v)} /> : null}</td>}
       {words.map((w) => (
         <td key={w.id}>{w.kinds.includes(c.kind) ? text(w.id, w.label) : null}</td>
       ))}
       <td className="whitespace-nowrap text-right">
-        {guessed && !missing && (
-          <button
-            type="button"
-            className="btn"
-            aria-label={`${c.id} is what was guessed`}
-            onClick={() => set(i, CONFIRMED, undefined)}
-          >
-            Confirm
-          </button>
-        )}
+        {guessed && !missing && <Confirm id={c.id} onClick={() => set(i, CONFIRMED, undefined)} />}
         {children}
       </td>
     </tr>
@@ -244,5 +215,30 @@ function AddCase({ cases, onAdd }: { cases: readonly Case[]; onAdd: (made: { id:
         </span>
       )}
     </form>
+  );
+}
+
+/** Along which axis it shakes. */
+function Direction({ c, onChange }: { c: RowProps['c']; onChange: (v: string) => void }) {
+  return (
+    <Pick
+      label={`Direction of ${c.id}`}
+      value={String(c['direction'] ?? '')}
+      options={[
+        ['', '–'],
+        ['x', 'x'],
+        ['y', 'y'],
+      ]}
+      onChange={onChange}
+    />
+  );
+}
+
+/** What was guessed of it is right. */
+function Confirm({ id, onClick }: { id: string; onClick: () => void }) {
+  return (
+    <button type="button" className="btn" aria-label={`${id} is what was guessed`} onClick={onClick}>
+      Confirm
+    </button>
   );
 }

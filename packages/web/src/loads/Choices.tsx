@@ -19,27 +19,7 @@ export function Choices({ screen, loads, choice, onLoads }: Props) {
   const numbers = asked.filter((f) => f.type === 'number');
   return (
     <div className="grid gap-3">
-      <fieldset>
-        <legend className="label">Limit states</legend>
-        <div className="flex flex-wrap gap-x-4 gap-y-1">
-          {screen.states.map(([id, words]) => (
-            <label key={id} className="flex items-center gap-1">
-              <input
-                type="checkbox"
-                className="checkbox checkbox-sm"
-                checked={states.includes(id)}
-                onChange={(e) =>
-                  set(
-                    'states',
-                    screen.states.map(([s]) => s).filter((s) => (s === id ? e.target.checked : states.includes(s))),
-                  )
-                }
-              />
-              {words}
-            </label>
-          ))}
-        </div>
-      </fieldset>
+      <States all={screen.states} chosen={states} onChange={(of) => set('states', of)} />
       <div className="form-grid loads-choices">
         {plain.map((f) => (
           <Choice key={f.id} field={f} value={valueAt(loads, f.id) ?? f.usual ?? given[f.id]} onChange={(v) => set(f.id, v)} />
@@ -143,5 +123,35 @@ function Factor({
       <span>{label}</span>
       {field}
     </label>
+  );
+}
+
+/** For which states combinations are made. */
+function States({
+  all,
+  chosen,
+  onChange,
+}: {
+  all: LoadsScreen['states'];
+  chosen: readonly string[];
+  onChange: (of: readonly string[]) => void;
+}) {
+  return (
+    <fieldset>
+      <legend className="label">Limit states</legend>
+      <div className="flex flex-wrap gap-x-4 gap-y-1">
+        {all.map(([id, words]) => (
+          <label key={id} className="flex items-center gap-1">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm"
+              checked={chosen.includes(id)}
+              onChange={(e) => onChange(all.map(([s]) => s).filter((s) => (s === id ? e.target.checked : chosen.includes(s))))}
+            />
+            {words}
+          </label>
+        ))}
+      </div>
+    </fieldset>
   );
 }

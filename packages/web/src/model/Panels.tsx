@@ -55,7 +55,6 @@ export const Stored = ({ stored, job }: { stored: ModelRecord; job: JobRecord })
 export function Choose({ view, plans }: { view: ModelView; plans: PlansView & { look: () => Promise<void> } }) {
   const { file, proposed, choices, setChoices, job, changes, touched, stored } = view;
   const standard = standardOf(job.basis.standard);
-  // Kinds of a family join the same members: one of them is taken before the others.
   const kinds = KINDS.filter((k) => k.standards.includes(standard.id) && k.meets);
   const families = [...new Set(kinds.map((k) => k.family))]
     .map((f) => kinds.filter((k) => k.family === f))
@@ -78,32 +77,14 @@ export function Choose({ view, plans }: { view: ModelView; plans: PlansView & { 
       )}
       {stored && changes.length > 0 && <Changes view={view} touched={touched} />}
       {families.map((list) => (
-        <label key={list[0]!.family} className="flex items-center gap-2">
-          <span className="whitespace-nowrap">Beams are joined by</span>
-          <select
-            className="select w-full"
-            value={choices.prefer[0] ?? list[0]!.id}
-            onChange={(e) => setChoices({ ...choices, prefer: [e.target.value] })}
-          >
-            {list.map((k) => (
-              <option key={k.id} value={k.id}>
-                {kindTitle(k, standard)}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Prefer
+          key={list[0]!.family}
+          {...{ list, standard }}
+          chosen={choices.prefer[0]}
+          onChange={(id) => setChoices({ ...choices, prefer: [id] })}
+        />
       ))}
-      <label className="flex items-center gap-2">
-        <span className="whitespace-nowrap">Lines of beams are</span>
-        <select
-          className="select w-full"
-          value={choices.lines}
-          onChange={(e) => setChoices({ ...choices, lines: e.target.value as 'middle' | 'top' })}
-        >
-          <option value="middle">the middle of their sections</option>
-          <option value="top">their tops</option>
-        </select>
-      </label>
+      <LinesAre lines={choices.lines} onChange={(lines) => setChoices({ ...choices, lines })} />
       {unknown.length > 0 && (
         <div className="grid gap-2">
           <p className="unused">Sections that are not known by their names or dimensions: choose what they are.</p>
@@ -186,5 +167,41 @@ function Left({ view: { proposed, file } }: { view: ModelView }) {
         ))}
       </ul>
     </details>
+  );
+}
+
+interface PreferProps {
+  readonly list: readonly (typeof KINDS)[number][];
+  readonly standard: ReturnType<typeof standardOf>;
+  readonly chosen: string | undefined;
+  readonly onChange: (id: string) => void;
+}
+
+/** Kinds of a family join the same members: one of them is taken before the others. */
+function Prefer({ list, standard, chosen, onChange }: PreferProps) {
+  return (
+    <label className="flex items-center gap-2">
+      <span className="whitespace-nowrap">Beams are joined by</span>
+      <select className="select w-full" value={chosen ?? list[0]!.id} onChange={(e) => onChange(e.target.value)}>
+        {list.map((k) => (
+          <option key={k.id} value={k.id}>
+            {kindTitle(k, standard)}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+/** What the lines of beams run through. */
+function LinesAre({ lines, onChange }: { lines: 'middle' | 'top'; onChange: (lines: 'middle' | 'top') => void }) {
+  return (
+    <label className="flex items-center gap-2">
+      <span className="whitespace-nowrap">Lines of beams are</span>
+      <select className="select w-full" value={lines} onChange={(e) => onChange(e.target.value as 'middle' | 'top')}>
+        <option value="middle">the middle of their sections</option>
+        <option value="top">their tops</option>
+      </select>
+    </label>
   );
 }

@@ -17,7 +17,7 @@ import {
 import { api, type SentModel } from '../api.ts';
 import { stateOf } from '../register/order.ts';
 import type { ShownState } from '../parts/StateMark.tsx';
-import { planned, type Plans } from '../table/useTable.ts';
+import { previewed, type Plans } from '../table/useTable.ts';
 import { modelWorker } from '../work/client.ts';
 
 /** A model that was read and is not taken yet. */
@@ -39,34 +39,11 @@ export interface Spot {
   readonly row: RegisterEntry | null;
 }
 
-/** The model of a job: as it stands with its joints, and a file on its way into it. */
-export function useModel(job: JobRecord) {
-  const [stored, setStored] = useState<ModelRecord | null | undefined>(undefined);
-  const [rows, setRows] = useState<readonly RegisterEntry[]>([]);
-  const [file, setFile] = useState<ReadFile | null>(null);
-  const [choices, setChoices] = useState<Choices>(USUAL);
-  const [proposed, setProposed] = useState<Proposed | null>(null);
-  const [changes, setChanges] = useState<readonly MemberChange[]>([]);
+/** Reads a file; another that is chosen, and who goes away, ends it. */
+function useReading(jobId: string, setFile: (file: ReadFile) => void, setProblem: (words: string) => void) {
   const [reading, setReading] = useState(false);
-  const [problem, setProblem] = useState('');
   const abort = useRef<AbortController | null>(null);
-  const worker = useRef<ReturnType<typeof modelWorker> | null>(null);
-  const turn = useRef(0);
-  const remote = () => (worker.current ??= modelWorker()).remote;
-  const failed = (e: Error): void => setProblem(e.message);
-
-  useEffect(() => {
-    let here = true;
-    api.model(job.id).then((m) => here && setStored(m), failed);
-    void loadRows(job.id, (r) => here && setRows(r)).catch(failed);
-    return () => {
-      here = false;
-      abort.current?.abort();
-      worker.current?.end();
-      worker.current = null;
-    };
-  }, [job.id]);
-
+  useEffect(() => () => abort.current?.abort(), [jobId]);
   const read = async (chosen: File): Promise<void> => {
     abort.current?.abort();
     const mine = (abort.current = new AbortController());
@@ -76,7 +53,7 @@ export function useModel(job: JobRecord) {
       const sent = await api.readModel(chosen, mine.signal);
       setFile({ ...sent, name: chosen.name.slice(0, 120) });
     } catch (e) {
-      if (!mine.signal.aborted) failed(e as Error);
+      if (!mine.signal.aborted) setProblem((e as Error).message);
     } finally {
       if (abort.current === mine) setReading(false);
     }
@@ -85,6 +62,35 @@ export function useModel(job: JobRecord) {
     abort.current?.abort();
     setReading(false);
   };
+
+  return { reading, read, cancelReading };
+}
+
+/** The model of a job: as it stands with its joints, and a file on its way into it. */
+export function useModel(job: JobRecord) {
+  const [stored, setStored] = useState<ModelRecord | null | undefined>(undefined);
+  const [rows, setRows] = useState<readonly RegisterEntry[]>([]);
+  const [file, setFile] = useState<ReadFile | null>(null);
+  const [choices, setChoices] = useState<Choices>(USUAL);
+  const [proposed, setProposed] = useState<Proposed | null>(null);
+  const [changes, setChanges] = useState<readonly MemberChange[]>([]);
+  const [problem, setProblem] = useState('');
+  const worker = useRef<ReturnType<typeof modelWorker> | null>(null);
+  const turn = useRef(0);
+  const remote = () => (worker.current ??= modelWorker()).remote;
+  const failed = (e: Error): void => setProblem(e.message);
+  const { reading, read, cancelReading } = useReading(job.id, setFile, setProblem);
+
+  useEffect(() => {
+    let here = true;
+    api.model(job.id).then((m) => here && setStored(m), failed);
+    void loadRows(job.id, (r) => here && setRows(r)).catch(failed);
+    return () => {
+      here = false;
+      worker.current?.end();
+      worker.current = null;
+    };
+  }, [job.id]);
 
   // Joints are looked for anew when anything is chosen otherwise.
   useEffect(() => {
@@ -180,6 +186,26 @@ function touchedBy(
 /** Joints that are taken in one step. */
 const MOST = 5000;
 
+/** Marks of joints that are in the job once these are taken. */
+const stayOf = (takeable: readonly PlannedJoint[], preview: Plans | null): ReadonlySet<string> =>
+  new Set([...takeable, ...(preview?.plans ?? []).filter((p) => p.id)].map((p) => p.mark));
+
+/** Takes the joints in one step, and keeps the members with them. */
+async function takeModel(
+  job: JobRecord,
+  file: ReadFile,
+  takeable: readonly PlannedJoint[],
+  places: ModelRecord['places'],
+): Promise<void> {
+  if (takeable.length > 0)
+    await api.takeTable(job.id, {
+      name: file.name,
+      mapping: { model: file.name },
+      joints: takeable.map(({ id, version, content }) => ({ ...(id ? { id, version } : {}), content })),
+    });
+  await api.keepModel(job.id, { name: file.name, members: file.members, places });
+}
+
 /** What of a model is planned, and taken into the job. */
 export function usePlans({ job, file, proposed, stored, rows, reload, leave, setProblem }: ModelView) {
   const [preview, setPreview] = useState<Plans | null>(null);
@@ -206,14 +232,13 @@ export function usePlans({ job, file, proposed, stored, rows, reload, leave, set
     const mine = turn.current;
     const about = { faults: [], said: `${file!.members.length} members, ${given.length} joints`, total: given.length };
     try {
-      setPreview({ ...about, plans: [], running: true });
-      const plans = await planned(
+      await previewed(
+        about,
         given,
         (part) => api.planTable(job.id, part, { others: 'keep', names: 'either' }),
-        (found) => setPreview({ ...about, plans: found, running: true }),
+        setPreview,
         () => turn.current !== mine,
       );
-      if (plans) setPreview({ ...about, plans, running: false });
     } catch (e) {
       setPreview(null);
       setProblem((e as Error).message);
@@ -228,18 +253,12 @@ export function usePlans({ job, file, proposed, stored, rows, reload, leave, set
     setBusy(true);
     setProblem('');
     try {
-      if (takeable.length > 0)
-        await api.takeTable(job.id, {
-          name: file!.name,
-          mapping: { model: file!.name },
-          joints: takeable.map(({ id, version, content }) => ({ ...(id ? { id, version } : {}), content })),
-        });
-      const stay = new Set([...takeable, ...(preview?.plans ?? []).filter((p) => p.id)].map((p) => p.mark));
-      await api.keepModel(job.id, {
-        name: file!.name,
-        members: file!.members,
-        places: placesNow(stay, settledIn(proposed, stored ?? null, rows), stored ?? null),
-      });
+      await takeModel(
+        job,
+        file!,
+        takeable,
+        placesNow(stayOf(takeable, preview), settledIn(proposed, stored ?? null, rows), stored ?? null),
+      );
       await reload();
       leave();
     } catch (e) {

@@ -9,6 +9,7 @@ import { Issue } from '../parts/Issue.tsx';
 import { Shell } from '../parts/Shell.tsx';
 import { timeWords } from '../parts/time.ts';
 import { Stand } from '../parts/StateMark.tsx';
+import { JobTrail } from '../parts/JobTrail.tsx';
 
 /** After everything that is. */
 const NOW = '9999-12-31T00:00:00.000Z';
@@ -43,14 +44,7 @@ export function ChangesPage() {
   return (
     <Shell
       help="/help/guide#changes"
-      trail={
-        <>
-          <Link className="ellipsis" to={`/jobs/${jobId}`}>
-            {job?.name}
-          </Link>
-          <span className="quiet">/ Changes</span>
-        </>
-      }
+      trail={<JobTrail jobId={jobId} job={job} here="Changes" />}
       tools={
         <button
           type="button"

@@ -5,6 +5,7 @@ import { api } from '../api.ts';
 import { HouseView } from '../house/HouseView.tsx';
 import { Problem } from '../parts/Dialog.tsx';
 import { Shell } from '../parts/Shell.tsx';
+import { FileInput } from '../parts/FileInput.tsx';
 
 /** House details of the office: the list of them, and one with its range, its drawing, its resistances and its versions. */
 export function HousePage() {
@@ -17,6 +18,13 @@ export function HousePage() {
     document.title = 'House details';
     void load();
   }, [load]);
+  const takeIn = (f: File): void => {
+    setProblem('');
+    void f
+      .text()
+      .then(api.importHouse)
+      .then(setList, (x: Error) => setProblem(x.message));
+  };
   const chosen = list?.find((h) => h.id === houseId) ?? (houseId === undefined ? list?.find((h) => !h.retired) : undefined);
   return (
     <Shell
@@ -38,35 +46,10 @@ export function HousePage() {
     >
       <main className="house">
         <nav className="house-list" aria-label="House details">
-          <input
-            ref={file}
-            type="file"
-            accept=".json,application/json"
-            className="hidden"
-            aria-label="File of house details"
-            onChange={(e) => {
-              const taken = e.target.files?.[0];
-              e.target.value = '';
-              setProblem('');
-              void taken
-                ?.text()
-                .then(api.importHouse)
-                .then(setList, (x: Error) => setProblem(x.message));
-            }}
-          />
+          <FileInput of={file} label="File of house details" onFile={takeIn} />
           <Problem>{problem}</Problem>
           {list?.map((h) => (
-            <Link key={h.id} to={`/house/${h.id}`} aria-current={h.id === chosen?.id ? 'page' : undefined}>
-              <span className="font-semibold">{h.detail.name}</span>
-              <span className="muted"> · version {h.version}</span>
-              <span className="block muted">
-                {kindTitle(kindOf(h.detail.kind), standardOf(h.detail.basis.standard))} · {basisWords(h.detail.basis)}
-              </span>
-              <span className="block muted">
-                {h.retired ? 'retired · ' : ''}
-                {h.joints === 1 ? '1 joint names it' : `${h.joints} joints name it`}
-              </span>
-            </Link>
+            <Listed key={h.id} house={h} chosen={h.id === chosen?.id} />
           ))}
           {list?.length === 0 && (
             <p className="muted">
@@ -81,5 +64,22 @@ export function HousePage() {
         </div>
       </main>
     </Shell>
+  );
+}
+
+/** A house detail in the list. */
+function Listed({ house: h, chosen }: { house: HouseRecord; chosen: boolean }) {
+  return (
+    <Link to={`/house/${h.id}`} aria-current={chosen ? 'page' : undefined}>
+      <span className="font-semibold">{h.detail.name}</span>
+      <span className="muted"> · version {h.version}</span>
+      <span className="block muted">
+        {kindTitle(kindOf(h.detail.kind), standardOf(h.detail.basis.standard))} · {basisWords(h.detail.basis)}
+      </span>
+      <span className="block muted">
+        {h.retired ? 'retired · ' : ''}
+        {h.joints === 1 ? '1 joint names it' : `${h.joints} joints name it`}
+      </span>
+    </Link>
   );
 }

@@ -9,6 +9,7 @@ import { Issue } from '../parts/Issue.tsx';
 import { markWords } from '../parts/KeepIssue.tsx';
 import { Shell } from '../parts/Shell.tsx';
 import { timeWords } from '../parts/time.ts';
+import { JobTrail } from '../parts/JobTrail.tsx';
 
 /** What was sent out of a job: each issue with its file's fingerprint, what changed since the last, and which issue a file is. */
 export function IssuesPage() {
@@ -40,34 +41,13 @@ export function IssuesPage() {
   return (
     <Shell
       help="/help/guide#issues"
-      trail={
-        <>
-          <Link className="ellipsis" to={`/jobs/${jobId}`}>
-            {job?.name}
-          </Link>
-          <span className="quiet">/ Issues</span>
-        </>
-      }
-      tools={
-        <>
-          <button type="button" className="btn" disabled={!since?.changed.length} onClick={() => setIssuing('changed')}>
-            Issue what changed
-          </button>
-          <button type="button" className="btn btn-primary" disabled={!job} onClick={() => setIssuing('all')}>
-            Issue job
-          </button>
-        </>
-      }
+      trail={<JobTrail jobId={jobId} job={job} here="Issues" />}
+      tools={<Tools since={since} ready={job !== null} onIssue={setIssuing} />}
     >
       <main className="page">
         <h1>Issues</h1>
         <Problem>{problem}</Problem>
-        {list?.length === 0 && (
-          <p className="muted">
-            Nothing is kept yet. Choose “Keep it as an issue of the job” when something is issued: what was sent, when, by whom
-            and why then stands here, with the fingerprint of the file.
-          </p>
-        )}
+        {list?.length === 0 && <NoIssue />}
         {since && <Since jobId={jobId} since={since} at={list![0]!.at} />}
         {list && list.length > 0 && (
           <>
@@ -206,5 +186,37 @@ function WhichIssue({ list }: { list: readonly IssueRecord[] }) {
         {said}
       </p>
     </section>
+  );
+}
+
+/** What stands here once something is issued. */
+function NoIssue() {
+  return (
+    <p className="muted">
+      Nothing is kept yet. Choose “Keep it as an issue of the job” when something is issued: what was sent, when, by whom and why
+      then stands here, with the fingerprint of the file.
+    </p>
+  );
+}
+
+/** What can be issued now. */
+function Tools({
+  since,
+  ready,
+  onIssue,
+}: {
+  since: SinceIssue | null;
+  ready: boolean;
+  onIssue: (what: 'all' | 'changed') => void;
+}) {
+  return (
+    <>
+      <button type="button" className="btn" disabled={!since?.changed.length} onClick={() => onIssue('changed')}>
+        Issue what changed
+      </button>
+      <button type="button" className="btn btn-primary" disabled={!ready} onClick={() => onIssue('all')}>
+        Issue job
+      </button>
+    </>
   );
 }

@@ -25,6 +25,7 @@ import { PracticeEditor } from '../house/PracticeEditor.tsx';
 import { RulesEditor } from '../house/RulesEditor.tsx';
 import { Sections, Steels } from './OwnMaterials.tsx';
 import { Amount } from './Amount.tsx';
+import { JobTrail } from '../parts/JobTrail.tsx';
 
 type Draft = Pick<JobRecord, 'number' | 'name' | 'client' | 'basis' | 'sections' | 'steels' | 'rules'>;
 
@@ -82,14 +83,6 @@ function useDraft(jobId: string) {
 export function JobBasisPage() {
   const { jobId } = useParams() as { jobId: string };
   const { job, draft, problem, saved, set, save } = useDraft(jobId);
-  const [office, setOffice] = useState<GivenRules>({});
-  useEffect(() => {
-    // Without them what is usual stands in the empty fields.
-    api.rules().then(
-      (r) => setOffice(r.rules),
-      () => undefined,
-    );
-  }, []);
   const { note, onFocus } = useFieldNote((help) => ruleHelp(help) ?? basisHelp(standardOf(draft!.basis.standard), help));
   if (!job || !draft)
     return (
@@ -102,14 +95,7 @@ export function JobBasisPage() {
   const basis = (change: Partial<JobBasis>): void => set({ basis: { ...draft.basis, ...change } });
   return (
     <Shell
-      trail={
-        <>
-          <Link className="ellipsis" to={`/jobs/${jobId}`}>
-            {job.name}
-          </Link>
-          <span className="quiet">/ Basis</span>
-        </>
-      }
+      trail={<JobTrail jobId={jobId} job={job} here="Basis" />}
       tools={
         <button type="button" className="btn btn-primary" onClick={save}>
           Save basis
@@ -135,18 +121,7 @@ export function JobBasisPage() {
             <Factors draft={draft} basis={basis} />
           </section>
           <HouseRules draft={draft} basis={basis} />
-          <section className="md:col-span-2">
-            <h2 className="mb-1">On paper, for this job</h2>
-            <p className="muted mb-2">
-              What is left empty is as the{' '}
-              <Link className="underline" to="/house/rules">
-                house rules
-              </Link>{' '}
-              of the office have it.
-            </p>
-            <RulesEditor rules={draft.rules ?? {}} office={office} onChange={(rules) => set({ rules })} />
-            <PracticeEditor rules={draft.rules ?? {}} office={office} onChange={(rules) => set({ rules })} />
-          </section>
+          <OwnRules rules={draft.rules ?? {}} onChange={(rules) => set({ rules })} />
           <Sections sections={draft.sections} onChange={(sections) => set({ sections })} />
           <Steels steels={draft.steels} onChange={(steels) => set({ steels })} />
         </div>
@@ -317,5 +292,31 @@ function Setting({
         </select>
       )}
     </label>
+  );
+}
+
+/** House rules that this job has of its own. */
+function OwnRules({ rules, onChange }: { rules: GivenRules; onChange: (rules: GivenRules) => void }) {
+  const [office, setOffice] = useState<GivenRules>({});
+  useEffect(() => {
+    // Without them what is usual stands in the empty fields.
+    api.rules().then(
+      (r) => setOffice(r.rules),
+      () => undefined,
+    );
+  }, []);
+  return (
+    <section className="md:col-span-2">
+      <h2 className="mb-1">On paper, for this job</h2>
+      <p className="muted mb-2">
+        What is left empty is as the{' '}
+        <Link className="underline" to="/house/rules">
+          house rules
+        </Link>{' '}
+        of the office have it.
+      </p>
+      <RulesEditor rules={rules} office={office} onChange={onChange} />
+      <PracticeEditor rules={rules} office={office} onChange={onChange} />
+    </section>
   );
 }

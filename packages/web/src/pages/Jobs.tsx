@@ -1,10 +1,11 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, type RefObject } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { basisTitle, usualBasis } from '@ample/core';
 import type { JobListEntry } from '@ample/core';
 import { api } from '../api.ts';
 import { Dialog, Problem } from '../parts/Dialog.tsx';
 import { Shell } from '../parts/Shell.tsx';
+import { FileInput } from '../parts/FileInput.tsx';
 
 const day = (iso: string): string =>
   new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
@@ -43,35 +44,7 @@ export function JobsPage() {
     <Shell help="/help/guide#jobs">
       <main className="page">
         <div className="page-inner">
-          <div className="flex items-center gap-2 mb-4">
-            <h1 className="flex-1">{archived ? 'Archived jobs' : 'Jobs'}</h1>
-            {(put > 0 || archived) && (
-              <button type="button" className="btn btn-ghost" onClick={() => setArchived(!archived)}>
-                {archived ? 'Show current jobs' : `Show ${put} archived`}
-              </button>
-            )}
-            <a className="btn" href={api.backupUrl} download title="One file with every job, taken while the server runs">
-              Back up the store
-            </a>
-            <button type="button" className="btn" onClick={() => file.current?.click()}>
-              Import job file
-            </button>
-            <input
-              ref={file}
-              type="file"
-              accept=".json,application/json"
-              className="hidden"
-              aria-label="Job file to import"
-              onChange={(e) => {
-                const f = e.target.files?.[0];
-                if (f) void importFile(f);
-                e.target.value = '';
-              }}
-            />
-            <button type="button" className="btn btn-primary" onClick={() => setMaking(true)}>
-              New job
-            </button>
-          </div>
+          <Head {...{ archived, setArchived, put, importFile, file }} onNew={() => setMaking(true)} />
           <Problem>{problem}</Problem>
           {jobs && shown.length === 0 && archived && <p className="muted">No job is archived.</p>}
           {jobs && shown.length === 0 && !archived && (
@@ -227,5 +200,39 @@ function NewJob({ onClose, onMade }: { onClose: () => void; onMade: (id: string)
         </button>
       </form>
     </Dialog>
+  );
+}
+
+interface HeadProps {
+  readonly archived: boolean;
+  readonly setArchived: (archived: boolean) => void;
+  /** How many are archived. */
+  readonly put: number;
+  readonly importFile: (file: File) => Promise<void>;
+  readonly file: RefObject<HTMLInputElement | null>;
+  readonly onNew: () => void;
+}
+
+/** What is done with jobs. */
+function Head({ archived, setArchived, put, importFile, file, onNew }: HeadProps) {
+  return (
+    <div className="flex items-center gap-2 mb-4">
+      <h1 className="flex-1">{archived ? 'Archived jobs' : 'Jobs'}</h1>
+      {(put > 0 || archived) && (
+        <button type="button" className="btn btn-ghost" onClick={() => setArchived(!archived)}>
+          {archived ? 'Show current jobs' : `Show ${put} archived`}
+        </button>
+      )}
+      <a className="btn" href={api.backupUrl} download title="One file with every job, taken while the server runs">
+        Back up the store
+      </a>
+      <button type="button" className="btn" onClick={() => file.current?.click()}>
+        Import job file
+      </button>
+      <FileInput of={file} label="Job file to import" onFile={(f) => void importFile(f)} />
+      <button type="button" className="btn btn-primary" onClick={onNew}>
+        New job
+      </button>
+    </div>
   );
 }

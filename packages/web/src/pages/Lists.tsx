@@ -1,11 +1,12 @@
 import { useEffect, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { useParams } from 'react-router';
 import type { JobLists, JobRecord } from '@ample/core';
 import { api } from '../api.ts';
 import { Problem } from '../parts/Dialog.tsx';
 import { Issue } from '../parts/Issue.tsx';
 import { ListTable } from '../parts/ListTable.tsx';
 import { Shell } from '../parts/Shell.tsx';
+import { JobTrail } from '../parts/JobTrail.tsx';
 
 /** What a whole job is made of: plates and angles, steel to buy, bolts, anchors, welds, with totals. */
 export function ListsPage() {
@@ -25,14 +26,7 @@ export function ListsPage() {
   return (
     <Shell
       help="/help/guide#lists"
-      trail={
-        <>
-          <Link className="ellipsis" to={`/jobs/${jobId}`}>
-            {job?.name}
-          </Link>
-          <span className="quiet">/ Lists</span>
-        </>
-      }
+      trail={<JobTrail jobId={jobId} job={job} here="Lists" />}
       tools={
         <button type="button" className="btn btn-primary" disabled={!job} onClick={() => setIssuing(true)}>
           Issue lists

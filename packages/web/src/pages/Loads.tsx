@@ -1,10 +1,11 @@
 import { useEffect, useMemo, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { useParams } from 'react-router';
 import { basisOf, noLoads, type JobLoads, type JobRecord } from '@ample/core';
 import { api } from '../api.ts';
 import { LoadsEditor, madeOf } from '../loads/LoadsEditor.tsx';
 import { Problem } from '../parts/Dialog.tsx';
 import { Shell } from '../parts/Shell.tsx';
+import { JobTrail } from '../parts/JobTrail.tsx';
 
 const NONE: ReadonlySet<string> = new Set();
 
@@ -65,7 +66,7 @@ export function LoadsPage() {
   return (
     <Shell
       help="/help/guide#cases"
-      trail={<Trail job={job} />}
+      trail={<JobTrail jobId={jobId} job={job} here="Load cases" />}
       tools={
         <button type="button" className="btn btn-primary" onClick={save}>
           Save load cases
@@ -89,17 +90,5 @@ function Saved() {
     <p className="muted mb-2" role="status">
       Saved. Joints with forces of these cases are judged under the new combinations now.
     </p>
-  );
-}
-
-/** Where this page is. */
-function Trail({ job }: { job: JobRecord }) {
-  return (
-    <>
-      <Link className="ellipsis" to={`/jobs/${job.id}`}>
-        {job.name}
-      </Link>
-      <span className="quiet">/ Load cases</span>
-    </>
   );
 }

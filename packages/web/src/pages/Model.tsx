@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
-import { Link, useParams } from 'react-router';
+import { useParams } from 'react-router';
 import type { JobRecord } from '@ample/core';
 import { api } from '../api.ts';
 import { Choose, FromFile, Stored } from '../model/Panels.tsx';
@@ -9,6 +9,7 @@ import { useModel, usePlans, type Spot } from '../model/useModel.ts';
 import { Problem } from '../parts/Dialog.tsx';
 import { Shell, type Keys } from '../parts/Shell.tsx';
 import { PreviewList } from '../table/PreviewList.tsx';
+import { JobTrail } from '../parts/JobTrail.tsx';
 
 const KEYS: Keys = [
   ['↑, ↓', 'along the joints, from the list'],
@@ -55,18 +56,7 @@ function ModelOf({ job }: { job: JobRecord }) {
   const [drawable] = useState(() => document.createElement('canvas').getContext('webgl2') !== null);
   const marked = useMemo(() => new Set(touched), [touched]);
   return (
-    <Shell
-      help="/help/guide#models"
-      keys={KEYS}
-      trail={
-        <>
-          <Link className="ellipsis" to={`/jobs/${job.id}`}>
-            {job.name}
-          </Link>
-          <span className="quiet">/ Model</span>
-        </>
-      }
-    >
+    <Shell help="/help/guide#models" keys={KEYS} trail={<JobTrail jobId={job.id} job={job} here="Model" />}>
       <main className="min-h-0 grid grid-cols-[minmax(0,1fr)_430px]">
         <div
           className="relative min-h-0 min-w-0"

@@ -92,39 +92,44 @@ function usePicked(all: readonly RegisterEntry[]) {
   return { picked, setPicked, onPick, chosen };
 }
 
-/** The rows that are shown, the one that the keys are at, and what is done with it. */
-function useRegisterView(jobId: string) {
-  const { job, joints, total, problem, gone, recheck, load, forget, remove, bringBack } = useRegister(jobId);
+/** The rows that are shown, in their order, and the one that the keys are at. */
+function useShown(all: readonly RegisterEntry[], standard: string) {
   const [shown, setShown] = useState<Shown>(ALL);
   const [at, setAt] = useState(0);
+  const rows = useMemo(() => shownRows(all, shown, standard), [all, shown, standard]);
+  const index = Math.min(at, Math.max(0, rows.length - 1));
+  const { scroll, sight, want } = useSight(rows, setAt);
+  const show = (change: Partial<Shown>): void => {
+    setShown({ ...shown, ...change });
+    if (!change.sort) setAt(0);
+  };
+  const go = (i: number): void => {
+    setAt(i);
+    sight.scrollToIndex(i, { align: 'auto' });
+  };
+  return { shown, show, rows, index, current: rows[index], setAt, go, scroll, sight, want };
+}
+
+/** The register of a job, and what is done with its rows. */
+function useRegisterView(jobId: string) {
+  const { job, joints, total, problem, gone, recheck, load, forget, remove, bringBack } = useRegister(jobId);
   const [box, setBox] = useState<Box>(null);
   const table = useRef<HTMLTableElement>(null);
   const navigate = useNavigate();
   const standard = job?.basis.standard ?? '';
   const all = useMemo(() => joints ?? [], [joints]);
-  const rows = useMemo(() => shownRows(all, shown, standard), [all, shown, standard]);
+  const { shown, show, rows, index, current, setAt, go, scroll, sight, want } = useShown(all, standard);
   const { picked, setPicked, onPick, chosen } = usePicked(all);
   // Asked when all rows are here, and again when one of them is another.
   const whole = joints !== null && joints.length >= total;
   const since = useSinceLast(whole ? jobId : undefined, job?.version, versionsOf(all));
   const unsent = useMemo(() => new Map(since?.changed.map((j) => [j.id, j.last])), [since]);
-  const index = Math.min(at, Math.max(0, rows.length - 1));
-  const current = rows[index];
-  const { scroll, sight, want } = useSight(rows, setAt);
   // Keys work at once, without a click into the table.
   useEffect(() => {
     if (joints?.length && document.activeElement === document.body) table.current?.focus();
   }, [joints]);
 
-  const show = (change: Partial<Shown>): void => {
-    setShown({ ...shown, ...change });
-    if (!change.sort) setAt(0);
-  };
   const open = (j: RegisterEntry): void => void navigate(`/jobs/${jobId}/joints/${j.id}`);
-  const go = (i: number): void => {
-    setAt(i);
-    sight.scrollToIndex(i, { align: 'auto' });
-  };
   const takeAway = (j: RegisterEntry): void => void remove(j);
   /** After what a dialog did: the rows anew, and the keys in the table. */
   const done = async (then: () => void): Promise<void> => {

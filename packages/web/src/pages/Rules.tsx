@@ -9,6 +9,7 @@ import { saveText } from '../parts/save.ts';
 import { Problem } from '../parts/Dialog.tsx';
 import { FieldNote, useFieldNote } from '../parts/FieldNote.tsx';
 import { Shell } from '../parts/Shell.tsx';
+import { FileInput } from '../parts/FileInput.tsx';
 
 /** The house rules of the office as they are changed, and their saving. */
 function useRules() {
@@ -64,37 +65,10 @@ export function RulesPage() {
           <span className="here">/ House rules</span>
         </>
       }
-      tools={
-        <>
-          <button
-            type="button"
-            className="quiet"
-            onClick={() => saveText('house-rules.json', `${JSON.stringify(rulesFile(rules), null, 2)}\n`, 'application/json')}
-          >
-            Save as a file
-          </button>
-          <button type="button" className="quiet" onClick={() => file.current?.click()}>
-            Take in a file
-          </button>
-          <button type="button" className="btn btn-primary" disabled={!stored} onClick={save}>
-            Save rules
-          </button>
-        </>
-      }
+      tools={<Tools rules={rules} ready={stored !== null} onSave={save} onFile={() => file.current?.click()} />}
     >
       <main className="page" onFocus={onFocus}>
-        <input
-          ref={file}
-          type="file"
-          accept=".json,application/json"
-          className="hidden"
-          aria-label="File of house rules"
-          onChange={(e) => {
-            const taken = e.target.files?.[0];
-            e.target.value = '';
-            void taken?.text().then(takeFile);
-          }}
-        />
+        <FileInput of={file} label="File of house rules" onFile={(f) => void f.text().then(takeFile)} />
         <div className="page-inner">
           <Problem>{problem}</Problem>
           <h1 className="mb-1">House rules</h1>
@@ -119,5 +93,26 @@ export function RulesPage() {
         <FieldNote note={note} />
       </main>
     </Shell>
+  );
+}
+
+/** Rules to a file and out of one, and saved. */
+function Tools({ rules, ready, onSave, onFile }: { rules: GivenRules; ready: boolean; onSave: () => void; onFile: () => void }) {
+  return (
+    <>
+      <button
+        type="button"
+        className="quiet"
+        onClick={() => saveText('house-rules.json', `${JSON.stringify(rulesFile(rules), null, 2)}\n`, 'application/json')}
+      >
+        Save as a file
+      </button>
+      <button type="button" className="quiet" onClick={onFile}>
+        Take in a file
+      </button>
+      <button type="button" className="btn btn-primary" disabled={!ready} onClick={onSave}>
+        Save rules
+      </button>
+    </>
   );
 }

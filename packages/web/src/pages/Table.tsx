@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { useParams } from 'react-router';
 import type { JobRecord } from '@ample/core';
 import { api } from '../api.ts';
 import { Pick } from '../loads/CaseTable.tsx';
@@ -8,6 +8,7 @@ import { Shell } from '../parts/Shell.tsx';
 import { Columns } from '../table/Columns.tsx';
 import { PreviewList } from '../table/PreviewList.tsx';
 import { useTable, type TableView } from '../table/useTable.ts';
+import { JobTrail } from '../parts/JobTrail.tsx';
 
 /** A table of forces, members or joints on its way into a job. */
 export function TablePage() {
@@ -34,17 +35,7 @@ function TableOf({ job }: { job: JobRecord }) {
     document.title = `Take in a table · ${job.name}`;
   }, [job.name]);
   return (
-    <Shell
-      help="/help/guide#tables"
-      trail={
-        <>
-          <Link className="ellipsis" to={`/jobs/${job.id}`}>
-            {job.name}
-          </Link>
-          <span className="quiet">/ Take in a table</span>
-        </>
-      }
-    >
+    <Shell help="/help/guide#tables" trail={<JobTrail jobId={job.id} job={job} here="Take in a table" />}>
       <main className="page">
         <div className="page-inner grid gap-5">
           <Source view={view} />

@@ -21,21 +21,18 @@ function useOpened(ref: RefObject<HTMLDialogElement | null>): void {
   }, [ref]);
 }
 
+interface DialogProps {
+  readonly title: string;
+  readonly onClose: () => void;
+  readonly children: ReactNode;
+  readonly width?: number;
+}
+
 /**
  * A modal box. The first field has the focus (or, without fields, the button that goes on); Enter takes it, Ctrl Enter from a text of several lines
  * too. Escape and its button close it, and ask first where something was typed. Focus stays inside and comes back afterwards.
  */
-export function Dialog({
-  title,
-  onClose,
-  children,
-  width = 520,
-}: {
-  title: string;
-  onClose: () => void;
-  children: ReactNode;
-  width?: number;
-}) {
+export function Dialog({ title, onClose, children, width = 520 }: DialogProps) {
   const ref = useRef<HTMLDialogElement>(null);
   const [typed, setTyped] = useState(false);
   const [asking, setAsking] = useState(false);

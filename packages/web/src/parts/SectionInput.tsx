@@ -1,5 +1,5 @@
 import { namedSection, nearestSections, searchSections, type CustomSection } from '@ample/core';
-import { useId, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { useId, useMemo, useRef, useState, type KeyboardEvent, type RefObject } from 'react';
 import { SectionList } from './SectionList.tsx';
 import { createPortal } from 'react-dom';
 import { keep, kept } from '../store/kept.ts';
@@ -68,11 +68,18 @@ const keysOf =
     }
   };
 
-/** A section by whatever an engineer types of it: a list of those that fit, by keyboard or pointer, the job's own and the latest on top. */
-export function SectionInput({ value, onChange, onCommit, own, label, example = 'UB 406x140x39', shapes = OPEN }: Props) {
-  const id = useId();
-  const list = useRef<HTMLDivElement>(null);
-  const input = useRef<HTMLInputElement>(null);
+/** The list of a field: what fits, which of it is at hand, and what is done with it. */
+function useSections(
+  {
+    value,
+    onChange,
+    onCommit,
+    own,
+    shapes,
+  }: Pick<Props, 'value' | 'onChange' | 'onCommit' | 'own'> & { readonly shapes: NonNullable<Props['shapes']> },
+  input: RefObject<HTMLInputElement | null>,
+  list: RefObject<HTMLDivElement | null>,
+) {
   const [open, setOpen] = useState(false);
   const [at, setAt] = useState(0);
   // Fixed, so that a dialog or popover that scrolls does not cut the list off.
@@ -114,6 +121,19 @@ export function SectionInput({ value, onChange, onCommit, own, label, example = 
     leave: onCommit && leave,
     close: () => setOpen(false),
   });
+  return { open, at, setAt, place, search, found, shown, near, show, take, leave, onKey };
+}
+
+/** A section by whatever an engineer types of it: a list of those that fit, by keyboard or pointer, the job's own and the latest on top. */
+export function SectionInput({ value, onChange, onCommit, own, label, example = 'UB 406x140x39', shapes = OPEN }: Props) {
+  const id = useId();
+  const list = useRef<HTMLDivElement>(null);
+  const input = useRef<HTMLInputElement>(null);
+  const { open, at, setAt, place, search, found, shown, near, show, take, leave, onKey } = useSections(
+    { value, onChange, onCommit, own, shapes },
+    input,
+    list,
+  );
   return (
     <span className="section-input">
       <input

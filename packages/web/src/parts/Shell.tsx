@@ -44,7 +44,7 @@ interface Props {
 
 /** Top bar and page. */
 export function Shell({ trail, tools, bench, help = '/help', keys = [], children }: Props) {
-  const { theme, who } = useApp((s) => s.settings);
+  const theme = useApp((s) => s.settings.theme);
   const dispatch = useAppDispatch();
   const [map, setMap] = useState(false);
   useEffect(() => {
@@ -77,15 +77,7 @@ export function Shell({ trail, tools, bench, help = '/help', keys = [], children
         <Link to={help} className="quiet" title="The user guide and the method notes; ? for the keys">
           Help
         </Link>
-        <label className="quiet flex items-center gap-1" title="Kept with every change that you make">
-          <span className="sr-only">Your name</span>
-          <input
-            className="bg-transparent border-b border-transparent hover:border-[#5b6b7d] focus:border-[#ffd98a] outline-none w-24 text-[#c9d2dd] placeholder:text-[#a9b5c1]"
-            value={who}
-            placeholder="your name"
-            onChange={(e) => dispatch(settingsChanged({ who: e.target.value.slice(0, 60) }))}
-          />
-        </label>
+        <YourName />
         <button
           type="button"
           className="quiet"
@@ -95,25 +87,47 @@ export function Shell({ trail, tools, bench, help = '/help', keys = [], children
         </button>
       </header>
       {children}
-      {map && (
-        <Dialog title="Keys of this page" onClose={() => setMap(false)} width={480}>
-          <dl className="keys">
-            {[...keys, ...EVERYWHERE].map(([k, what]) => (
-              <div key={k}>
-                <dt>
-                  {k.split(', ').map((one) => (
-                    <kbd key={one}>{one}</kbd>
-                  ))}
-                </dt>
-                <dd>{what}</dd>
-              </div>
-            ))}
-          </dl>
-          <Link className="btn btn-primary mt-3" to={help}>
-            Open the guide
-          </Link>
-        </Dialog>
-      )}
+      {map && <KeyMap keys={keys} help={help} onClose={() => setMap(false)} />}
     </div>
+  );
+}
+
+/** The keys of the page, and the way to the guide. */
+function KeyMap({ keys, help, onClose }: { keys: Keys; help: string; onClose: () => void }) {
+  return (
+    <Dialog title="Keys of this page" onClose={onClose} width={480}>
+      <dl className="keys">
+        {[...keys, ...EVERYWHERE].map(([k, what]) => (
+          <div key={k}>
+            <dt>
+              {k.split(', ').map((one) => (
+                <kbd key={one}>{one}</kbd>
+              ))}
+            </dt>
+            <dd>{what}</dd>
+          </div>
+        ))}
+      </dl>
+      <Link className="btn btn-primary mt-3" to={help}>
+        Open the guide
+      </Link>
+    </Dialog>
+  );
+}
+
+/** Who makes the changes. */
+function YourName() {
+  const who = useApp((s) => s.settings.who);
+  const dispatch = useAppDispatch();
+  return (
+    <label className="quiet flex items-center gap-1" title="Kept with every change that you make">
+      <span className="sr-only">Your name</span>
+      <input
+        className="bg-transparent border-b border-transparent hover:border-[#5b6b7d] focus:border-[#ffd98a] outline-none w-24 text-[#c9d2dd] placeholder:text-[#a9b5c1]"
+        value={who}
+        placeholder="your name"
+        onChange={(e) => dispatch(settingsChanged({ who: e.target.value.slice(0, 60) }))}
+      />
+    </label>
   );
 }

@@ -37,21 +37,8 @@ const HEADS: readonly (readonly [SortKey | null, string, string])[] = [
 ];
 
 /** The joints of a job, a line each. */
-export function RegisterTable({
-  rows,
-  index,
-  standard,
-  sort,
-  onSort,
-  onAt,
-  onOpen,
-  onKey,
-  table,
-  sight,
-  picked,
-  onPick,
-  unsent,
-}: Props) {
+export function RegisterTable(props: Props) {
+  const { rows, index, standard, sort, onSort, onAt, onOpen, onKey, table, sight, picked, onPick, unsent } = props;
   const inSight = sight.getVirtualItems();
   const above = inSight[0]?.start ?? 0;
   const below = sight.getTotalSize() - (inSight.at(-1)?.end ?? 0);
@@ -82,16 +69,7 @@ export function RegisterTable({
               onClick={() => onAt(i)}
               onDoubleClick={() => onOpen(j)}
             >
-              <td>
-                <input
-                  type="checkbox"
-                  className="checkbox checkbox-xs"
-                  aria-label={`Choose ${j.mark}`}
-                  tabIndex={-1}
-                  checked={picked.has(j.id)}
-                  onChange={(e) => onPick([j.id], e.target.checked)}
-                />
-              </td>
+              <Picked mark={j.mark} on={picked.has(j.id)} onPick={(on) => onPick([j.id], on)} />
               <Cells joint={j} standard={standard} unsent={unsent.get(j.id)} />
             </tr>
           );
@@ -214,5 +192,21 @@ function Heads({ rows, picked, onPick, sort, onSort }: Pick<Props, 'rows' | 'pic
         <Head key={label} of={key} label={label} look={look} sort={sort} onSort={onSort} />
       ))}
     </tr>
+  );
+}
+
+/** Whether a joint is chosen. */
+function Picked({ mark, on, onPick }: { mark: string; on: boolean; onPick: (on: boolean) => void }) {
+  return (
+    <td>
+      <input
+        type="checkbox"
+        className="checkbox checkbox-xs"
+        aria-label={`Choose ${mark}`}
+        tabIndex={-1}
+        checked={on}
+        onChange={(e) => onPick(e.target.checked)}
+      />
+    </td>
   );
 }

@@ -23,20 +23,16 @@ function freeGroup(all: readonly RegisterEntry[]): string {
   return `S${n}`;
 }
 
+interface Props {
+  readonly job: JobRecord;
+  readonly all: readonly RegisterEntry[];
+  readonly chosen: readonly RegisterEntry[];
+  readonly onClose: () => void;
+  readonly onDone: () => Promise<void>;
+}
+
 /** Joints that are to share the detail of one of them: what it makes of each, then one record for all. */
-export function ShareDetail({
-  job,
-  all,
-  chosen,
-  onClose,
-  onDone,
-}: {
-  job: JobRecord;
-  all: readonly RegisterEntry[];
-  chosen: readonly RegisterEntry[];
-  onClose: () => void;
-  onDone: () => Promise<void>;
-}) {
+export function ShareDetail({ job, all, chosen, onClose, onDone }: Props) {
   const { joints, problem: unread } = useJoints(chosen);
   const [group, setGroup] = useState(() => freeGroup(all));
   const [of, setOf] = useState(chosen[0]!.id);

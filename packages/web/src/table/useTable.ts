@@ -43,8 +43,21 @@ interface Preview extends Plans {
   readonly table: GivenTable;
 }
 
+/** Plans joints, and tells of each part as it comes. */
+export async function previewed<T extends Omit<Plans, 'plans' | 'running'>>(
+  about: T,
+  joints: readonly GivenJoint[],
+  plan: (part: readonly GivenJoint[]) => Promise<readonly PlannedJoint[]>,
+  tell: (preview: T & Pick<Plans, 'plans' | 'running'>) => void,
+  stopped: () => boolean,
+): Promise<void> {
+  tell({ ...about, plans: [], running: true });
+  const plans = await planned(joints, plan, (found) => tell({ ...about, plans: found, running: true }), stopped);
+  if (plans) tell({ ...about, plans, running: false });
+}
+
 /** Plans joints part by part; each part is told, until `stopped`. */
-export async function planned(
+async function planned(
   joints: readonly GivenJoint[],
   plan: (part: readonly GivenJoint[]) => Promise<readonly PlannedJoint[]>,
   tell: (plans: readonly PlannedJoint[]) => void,
@@ -97,20 +110,6 @@ function mappingOf(sheet: Sheet, last: LastMapping | undefined, units: Units): M
   };
 }
 
-/** Plans the joints of a table, and tells of each part as it comes. */
-async function previewed(
-  table: GivenTable,
-  plan: (part: readonly GivenJoint[]) => Promise<readonly PlannedJoint[]>,
-  tell: (preview: Preview) => void,
-  stopped: () => boolean,
-): Promise<void> {
-  const total = table.joints.length;
-  const about = { table, faults: table.faults, said: `${table.rows} rows, ${total} joints`, total };
-  tell({ ...about, plans: [], running: true });
-  const plans = await planned(table.joints, plan, (found) => tell({ ...about, plans: found, running: true }), stopped);
-  if (plans) tell({ ...about, plans, running: false });
-}
-
 /** What is told while work goes on, and what went wrong. */
 function useWork() {
   const [problem, setProblem] = useState('');
@@ -127,6 +126,20 @@ function useWork() {
     }
   };
   return { problem, setProblem, busy, busily };
+}
+
+/** What would change, and which joints are left out of it; what is chosen anew is a preview no more. */
+function usePreview(setProblem: (words: string) => void) {
+  const [preview, setPreview] = useState<Preview | null>(null);
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const turn = useRef(0);
+  const changed = (): void => {
+    turn.current += 1;
+    setPreview(null);
+    setLeft(new Set());
+    setProblem('');
+  };
+  return { preview, setPreview, left, setLeft, turn, changed };
 }
 
 /** The sheets that were read, the part of one that is looked at, and what its columns and names are. */
@@ -169,19 +182,10 @@ function useSheet(job: JobRecord, last: LastMapping | undefined, changed: () => 
 /** A table on its way into a job: the file, how it is read, what it would change, and what is taken of it. */
 export function useTable(job: JobRecord) {
   const units = unitsOf(job.basis);
-  const [preview, setPreview] = useState<Preview | null>(null);
-  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const { problem, setProblem, busy, busily } = useWork();
   const { taken, marks, refresh } = useTaken(job.id, setProblem);
   const remote = useReader();
-  const turn = useRef(0);
-  /** What is taken again is a preview no more. */
-  const changed = (): void => {
-    turn.current += 1;
-    setPreview(null);
-    setLeft(new Set());
-    setProblem('');
-  };
+  const { preview, setPreview, left, setLeft, turn, changed } = usePreview(setProblem);
   const of = useSheet(job, taken.find((t) => t.mapping)?.mapping as LastMapping | undefined, changed, setProblem);
   const { name, sheets, sheet, range, mapping, choices, open } = of;
   const read = (file: File): Promise<void> =>
@@ -194,8 +198,10 @@ export function useTable(job: JobRecord) {
     const mine = turn.current;
     try {
       const table = await remote().rows(sheet!.rows, mapping!, units.id);
+      const total = table.joints.length;
       await previewed(
-        table,
+        { table, faults: table.faults, said: `${table.rows} rows, ${total} joints`, total },
+        table.joints,
         (part) => api.planTable(job.id, part, choices),
         setPreview,
         () => turn.current !== mine,

@@ -27,10 +27,31 @@ const Point = ({ cx = 0, cy = 0 }: { readonly cx?: number; readonly cy?: number 
   <circle cx={cx} cy={cy} r={2.5} fill="var(--holds)" fillOpacity={0.45} />
 );
 
+const FRONTIER = {
+  type: 'stepAfter',
+  stroke: 'var(--oxide)',
+  strokeWidth: 1.6,
+  dot: { r: 3, fill: 'var(--oxide)', stroke: 'var(--paper)' },
+  isAnimationActive: false,
+} as const;
+const AS_IT_IS = {
+  r: 5,
+  fill: 'var(--dimension)',
+  stroke: 'var(--paper)',
+  label: { value: 'as it is', position: 'right', fill: 'var(--ink)', fontSize: 12 },
+} as const;
+
+interface Priced {
+  readonly cost: number;
+  readonly multiple: number;
+}
+/** What is several times as strong as asked is not told apart. */
+const at = (f: Priced): Priced => ({ cost: f.cost, multiple: Math.min(f.multiple, 8) });
+const spot = (f: Priced) => ({ x: f.cost, y: at(f).multiple });
+
 /** Cost across, least load multiple up; the line joins those that nothing is as cheap as and holds as much. */
 export function CostPlot({ shown, frontier, chosen, present, onPick }: Props) {
   const step = Math.max(1, Math.ceil(shown.length / DRAWN));
-  const at = (f: { cost: number; multiple: number }) => ({ cost: f.cost, multiple: Math.min(f.multiple, 8) });
   const points = shown.filter((_, i) => i % step === 0).map((f) => ({ ...at(f), found: f }));
   const last = frontier.at(-1);
   const costs = [...points.map((p) => p.cost), ...(present ? [present.cost] : [])];
@@ -72,35 +93,9 @@ export function CostPlot({ shown, frontier, chosen, present, onPick }: Props) {
               if (payload?.found) onPick(payload.found);
             }}
           />
-          <Line
-            data={frontier.map(at)}
-            dataKey="multiple"
-            type="stepAfter"
-            stroke="var(--oxide)"
-            strokeWidth={1.6}
-            dot={{ r: 3, fill: 'var(--oxide)', stroke: 'var(--paper)' }}
-            isAnimationActive={false}
-          />
-          {chosen && (
-            <ReferenceDot
-              x={chosen.cost}
-              y={Math.min(chosen.multiple, 8)}
-              r={7}
-              fill="none"
-              stroke="var(--ink)"
-              strokeWidth={2}
-            />
-          )}
-          {present && (
-            <ReferenceDot
-              x={present.cost}
-              y={Math.min(present.multiple, 8)}
-              r={5}
-              fill="var(--dimension)"
-              stroke="var(--paper)"
-              label={{ value: 'as it is', position: 'right', fill: 'var(--ink)', fontSize: 12 }}
-            />
-          )}
+          <Line data={frontier.map(at)} dataKey="multiple" {...FRONTIER} />
+          {chosen && <ReferenceDot {...spot(chosen)} r={7} fill="none" stroke="var(--ink)" strokeWidth={2} />}
+          {present && <ReferenceDot {...spot(present)} {...AS_IT_IS} />}
         </ComposedChart>
       </ResponsiveContainer>
       <figcaption className="muted">
