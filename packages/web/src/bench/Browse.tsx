@@ -3,18 +3,15 @@ import { basisOf, EMPTY_JOB, toolOf, type JobRecord } from '@ample/core';
 import { TableHead } from './AnswerTable.tsx';
 import type { Typed } from '../parts/typed.ts';
 
+interface Props {
+  readonly toolId: string;
+  readonly job: JobRecord | null;
+  readonly chosen: string;
+  readonly onChoose: (values: Typed) => void;
+}
+
 /** Everything that can be chosen, with a filter. */
-export function Browse({
-  toolId,
-  job,
-  chosen,
-  onChoose,
-}: {
-  toolId: string;
-  job: JobRecord | null;
-  chosen: string;
-  onChoose: (values: Typed) => void;
-}) {
+export function Browse({ toolId, job, chosen, onChoose }: Props) {
   const [filter, setFilter] = useState('');
   const list = useMemo(() => toolOf(toolId).browse!(basisOf(job ?? EMPTY_JOB)), [toolId, job]);
   const words = filter.toLowerCase().replaceAll('×', 'x').split(/\s+/).filter(Boolean);

@@ -1,21 +1,18 @@
+import type { ReactNode } from 'react';
 import type { JobRecord, ToolField } from '@ample/core';
 import { SectionInput } from '../parts/SectionInput.tsx';
 import { useUnits } from '../parts/units.ts';
 
+interface RowProps {
+  readonly field: ToolField;
+  readonly value: string;
+  readonly job: JobRecord | null;
+  readonly bad: boolean;
+  readonly onChange: (v: string) => void;
+}
+
 /** One field of a calculator, by its type: lines of text, a section, a choice or a number. */
-export function Row({
-  field,
-  value,
-  job,
-  bad,
-  onChange,
-}: {
-  field: ToolField;
-  value: string;
-  job: JobRecord | null;
-  bad: boolean;
-  onChange: (v: string) => void;
-}) {
+export function Row({ field, value, job, bad, onChange }: RowProps) {
   const unit = useUnits().unitOf(field.quantity);
   const label = (
     <span>
@@ -24,20 +21,7 @@ export function Row({
     </span>
   );
   if (field.type === 'lines') {
-    return (
-      <label className="block my-2">
-        {label}
-        <textarea
-          className="textarea w-full mono"
-          rows={4}
-          value={value}
-          aria-invalid={bad}
-          placeholder={field.hint}
-          title={field.hint}
-          onChange={(e) => onChange(e.target.value)}
-        />
-      </label>
-    );
+    return <Lines {...{ field, label, value, bad, onChange }} />;
   }
   if (field.type === 'section')
     return (
@@ -70,6 +54,24 @@ export function Row({
         value={value}
         aria-invalid={bad}
         placeholder={field.hint ?? (field.optional ? 'none' : '')}
+        onChange={(e) => onChange(e.target.value)}
+      />
+    </label>
+  );
+}
+
+/** Lines of text. */
+function Lines({ field, label, value, bad, onChange }: Omit<RowProps, 'job'> & { readonly label: ReactNode }) {
+  return (
+    <label className="block my-2">
+      {label}
+      <textarea
+        className="textarea w-full mono"
+        rows={4}
+        value={value}
+        aria-invalid={bad}
+        placeholder={field.hint}
+        title={field.hint}
         onChange={(e) => onChange(e.target.value)}
       />
     </label>

@@ -33,15 +33,11 @@ export function KeepHouse({ content, job, onClose, onKept }: Props) {
           e.preventDefault();
           if (!name.trim()) return setProblem('Name: it is missing; accepted is a short one, as FP-3.');
           if (!range) return setProblem('The range is being worked out; a moment.');
-          api
-            .createHouse(
-              { ...houseOf(content, job, name.trim(), note), range },
-              `from ${content.mark} of ${job.number || job.name}`,
-            )
-            .then(
-              (h) => onKept(h.detail.name, h.version),
-              (x: Error) => setProblem(x.message),
-            );
+          const detail = { ...houseOf(content, job, name.trim(), note), range };
+          api.createHouse(detail, `from ${content.mark} of ${job.number || job.name}`).then(
+            (h) => onKept(h.detail.name, h.version),
+            (x: Error) => setProblem(x.message),
+          );
         }}
       >
         <div className="form-grid">

@@ -12,6 +12,7 @@ import {
   type FieldValue,
   type HouseDetail,
   type RangePart,
+  type Units,
 } from '@ample/core';
 
 type AnyField = Field<unknown>;
@@ -64,6 +65,12 @@ interface PartProps {
   readonly onChange: (part: RangePart) => void;
 }
 
+const namesIn = (text: string): string[] =>
+  text
+    .split(',')
+    .map((t) => t.trim())
+    .filter(Boolean);
+
 function PartInput({ field, detail, part, onChange }: PartProps) {
   const basis = basisOf(detail);
   const { units } = basis;
@@ -75,10 +82,7 @@ function PartInput({ field, detail, part, onChange }: PartProps) {
         label={`${field.label}, with commas between`}
         value={part.of.join(', ')}
         onText={(text) => {
-          const of = text
-            .split(',')
-            .map((t) => t.trim())
-            .filter(Boolean);
+          const of = namesIn(text);
           if (of.length) onChange({ of });
           return of.length > 0;
         }}
@@ -107,10 +111,7 @@ function PartInput({ field, detail, part, onChange }: PartProps) {
           value={(part.families ?? []).join(', ')}
           placeholder="any family"
           onText={(text) => {
-            const families = text
-              .split(',')
-              .map((t) => t.trim())
-              .filter(Boolean);
+            const families = namesIn(text);
             const { families: _before, ...rest } = part;
             onChange(families.length ? { ...rest, families } : rest);
             return true;
@@ -229,19 +230,7 @@ export function OpenEditor({ detail, onChange }: { detail: HouseDetail; onChange
             {options ? (
               <Ticks of={options} chosen={values} label={field.label} onChange={(v) => set(id, v)} />
             ) : (
-              <Text
-                label={`${field.label}, with spaces between`}
-                value={values.map((v) => (typeof v === 'number' ? basis.units.typed(v, field.quantity) : String(v))).join(' ')}
-                onText={(text) => {
-                  const read = text
-                    .trim()
-                    .split(/[\s,;]+/)
-                    .map((t) => (field.type === 'number' ? basis.units.read(t, field.quantity) : t));
-                  if (read.length === 0 || read.includes(null) || read.includes('')) return false;
-                  set(id, read as FieldValue[]);
-                  return true;
-                }}
-              />
+              <Values field={field} values={values} units={basis.units} onChange={(v) => set(id, v)} />
             )}
           </div>
         );
@@ -264,5 +253,31 @@ export function OpenEditor({ detail, onChange }: { detail: HouseDetail; onChange
         ))}
       </select>
     </section>
+  );
+}
+
+interface ValuesProps {
+  readonly field: AnyField;
+  readonly values: readonly FieldValue[];
+  readonly units: Units;
+  readonly onChange: (values: readonly FieldValue[]) => void;
+}
+
+/** Values that are typed, with spaces between. */
+function Values({ field, values, units, onChange }: ValuesProps) {
+  return (
+    <Text
+      label={`${field.label}, with spaces between`}
+      value={values.map((v) => (typeof v === 'number' ? units.typed(v, field.quantity) : String(v))).join(' ')}
+      onText={(text) => {
+        const read = text
+          .trim()
+          .split(/[\s,;]+/)
+          .map((t) => (field.type === 'number' ? units.read(t, field.quantity) : t));
+        if (read.length === 0 || read.includes(null) || read.includes('')) return false;
+        onChange(read as FieldValue[]);
+        return true;
+      }}
+    />
   );
 }

@@ -42,39 +42,7 @@ export function ResistanceList({ detail, of, onPdf }: { detail: HouseDetail; of:
           </button>
         </p>
       )}
-      {table && (
-        <>
-          <p className="muted mb-2">{table.notes.join(' ')}</p>
-          <div className="overflow-auto max-h-[60vh]" tabIndex={0} role="group" aria-label="Table of resistances">
-            <table className="grid-table dense">
-              <thead>
-                <tr>
-                  {table.heads.map((h) => (
-                    <th key={h}>{h}</th>
-                  ))}
-                  {table.columns.map((c) => (
-                    <th key={c.title} className="house-value">
-                      {c.title} {c.unit}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {table.rows.map((r) => (
-                  <tr key={r.names.join('/')}>
-                    {r.names.map((n, i) => (
-                      <td key={i} className={i === 0 ? 'font-semibold' : ''}>
-                        {n}
-                      </td>
-                    ))}
-                    <Cells cells={r.cells} detail={detail} actions={table.columns} />
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
-        </>
-      )}
+      {table && <ResistanceTable table={table} detail={detail} />}
     </section>
   );
 }
@@ -112,3 +80,40 @@ function Cells({ cells, detail, actions }: CellsProps) {
 
 const saveCsv = (detail: HouseDetail, table: NonNullable<Resistances['table']>): void =>
   saveText(`resistances ${detail.name}.csv`, listCsv(resistanceList(detail, table)), 'text/csv');
+
+/** A line for each section of the range. */
+function ResistanceTable({ table, detail }: { table: NonNullable<Resistances['table']>; detail: HouseDetail }) {
+  return (
+    <>
+      <p className="muted mb-2">{table.notes.join(' ')}</p>
+      <div className="overflow-auto max-h-[60vh]" tabIndex={0} role="group" aria-label="Table of resistances">
+        <table className="grid-table dense">
+          <thead>
+            <tr>
+              {table.heads.map((h) => (
+                <th key={h}>{h}</th>
+              ))}
+              {table.columns.map((c) => (
+                <th key={c.title} className="house-value">
+                  {c.title} {c.unit}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {table.rows.map((r) => (
+              <tr key={r.names.join('/')}>
+                {r.names.map((n, i) => (
+                  <td key={i} className={i === 0 ? 'font-semibold' : ''}>
+                    {n}
+                  </td>
+                ))}
+                <Cells cells={r.cells} detail={detail} actions={table.columns} />
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </>
+  );
+}

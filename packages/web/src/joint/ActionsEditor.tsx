@@ -148,11 +148,9 @@ export function ActionsEditor({ basis, given, onClose }: { basis: Basis; given: 
           <>
             <Words actions={actions} member={member} units={units} />
             <ActionRows basis={basis} actions={actions} rows={rows} onRows={setRows} />
-            <div className="flex gap-2 mt-2">
-              <button type="button" className="btn" onClick={add}>
-                Add a combination
-              </button>
-            </div>
+            <button type="button" className="btn mt-2" onClick={add}>
+              Add a combination
+            </button>
             <Paste basis={basis} actions={actions} rows={rows} onRows={setRows} onProblem={setProblem} />
           </>
         )}

@@ -19,21 +19,8 @@ import { officeRules } from '../house/office.ts';
 import { SearchView } from './search/Search.tsx';
 import { Picture } from './Sheet.tsx';
 
-/** Other forms of joint for the same members and actions, beside the present one, before one is chosen. */
-export function Alternatives({
-  content,
-  job,
-  present,
-  onTake,
-}: {
-  content: JointContent;
-  job: JobRecord;
-  present: Checked;
-  onTake: (content: JointContent, label: string) => void;
-}) {
-  const { units } = basisOf(job, content.settings);
-  // Another form is no detail that joints of this one could share: it leaves their group, and its house detail.
-  const { group: _left, house: _other, ...alone } = content;
+/** The other forms, each with its first detail; null while they are worked out. */
+function useForms(content: JointContent, job: JobRecord): readonly Form[] | null {
   const [forms, setForms] = useState<readonly Form[] | null>(null);
   useEffect(() => {
     let gone = false;
@@ -48,6 +35,22 @@ export function Alternatives({
       gone = true;
     };
   }, [content, job]);
+  return forms;
+}
+
+interface Props {
+  readonly content: JointContent;
+  readonly job: JobRecord;
+  readonly present: Checked;
+  readonly onTake: (content: JointContent, label: string) => void;
+}
+
+/** Other forms of joint for the same members and actions, beside the present one, before one is chosen. */
+export function Alternatives({ content, job, present, onTake }: Props) {
+  const { units } = basisOf(job, content.settings);
+  // Another form is no detail that joints of this one could share: it leaves their group, and its house detail.
+  const { group: _left, house: _other, ...alone } = content;
+  const forms = useForms(content, job);
   const hasForms = !forms || forms.length > 0;
   return (
     <div className="p-4">

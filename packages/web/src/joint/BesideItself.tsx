@@ -84,23 +84,7 @@ function Compared({ content, job, other }: { content: JointContent; job: JobReco
           </label>
         )}
         {matches.map((m) => (
-          <label key={m.id} className="flex items-center gap-2">
-            <span className="muted whitespace-nowrap">
-              {m.what} {m.is} →
-            </span>
-            <select
-              className="select"
-              aria-label={`${m.what} ${m.is} there`}
-              value={chosen[m.id] ?? m.usual}
-              onChange={(e) => setChosen({ ...chosen, [m.id]: e.target.value })}
-            >
-              {m.options.map((o) => (
-                <option key={o.value} value={o.value}>
-                  {o.label}
-                </option>
-              ))}
-            </select>
-          </label>
+          <Match key={m.id} match={m} value={chosen[m.id] ?? m.usual} onChange={(v) => setChosen({ ...chosen, [m.id]: v })} />
         ))}
       </div>
       {!found && <p className="muted">Judging it under {other.id}…</p>}
@@ -243,3 +227,29 @@ const Words = ({ title, list }: { title: string; list: readonly string[] }) =>
       {list.join('; ').replace(/\.$/, '')}.
     </p>
   ) : null;
+
+/** What stands there for what is here. */
+function Match({
+  match: m,
+  value,
+  onChange,
+}: {
+  match: ReturnType<typeof matchesOf>[number];
+  value: string;
+  onChange: (v: string) => void;
+}) {
+  return (
+    <label className="flex items-center gap-2">
+      <span className="muted whitespace-nowrap">
+        {m.what} {m.is} →
+      </span>
+      <select className="select" aria-label={`${m.what} ${m.is} there`} value={value} onChange={(e) => onChange(e.target.value)}>
+        {m.options.map((o) => (
+          <option key={o.value} value={o.value}>
+            {o.label}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}

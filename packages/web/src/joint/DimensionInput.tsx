@@ -69,14 +69,19 @@ export function DimensionInput({ label, editor, field, value, help, onCommit, on
           {help}
         </p>
       )}
-      {problem && (
-        <p
-          className="problem absolute left-1/2 -translate-x-1/2 top-full mt-1 w-64 bg-[var(--panel)] border border-[var(--gives)] rounded-sm p-2 z-10"
-          role="alert"
-        >
-          {problem}
-        </p>
-      )}
+      {problem && <Wrong>{problem}</Wrong>}
     </>
+  );
+}
+
+/** Why it can't be taken. */
+function Wrong({ children }: { children: string }) {
+  return (
+    <p
+      className="problem absolute left-1/2 -translate-x-1/2 top-full mt-1 w-64 bg-[var(--panel)] border border-[var(--gives)] rounded-sm p-2 z-10"
+      role="alert"
+    >
+      {children}
+    </p>
   );
 }

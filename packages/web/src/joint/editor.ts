@@ -83,6 +83,17 @@ function inputOf(edit: Edit<unknown>, input: unknown, basis: Basis): { readonly 
   }
 }
 
+/** What is wrong with a line that was typed, and where. */
+function faultOfLine(taken: () => string | null): ReturnType<JointEditor['line']> {
+  try {
+    const refusal = taken();
+    return refusal ? { start: 0, end: 0, message: refusal } : null;
+  } catch (e) {
+    if (e instanceof LineError) return { start: e.start, end: e.end, message: e.message };
+    throw e;
+  }
+}
+
 export function makeEditor(
   kindId: string,
   content: JointContent,
@@ -134,15 +145,10 @@ export function makeEditor(
       if (refusal) say(refusal);
       return refusal;
     },
-    line: (text) => {
-      try {
+    line: (text) =>
+      faultOfLine(() => {
         const next = kind.line.parse(text, content.input, units);
-        const refusal = take(next, `line ${kind.line.print(next, units)}`);
-        return refusal ? { start: 0, end: 0, message: refusal } : null;
-      } catch (e) {
-        if (e instanceof LineError) return { start: e.start, end: e.end, message: e.message };
-        throw e;
-      }
-    },
+        return take(next, `line ${kind.line.print(next, units)}`);
+      }),
   };
 }

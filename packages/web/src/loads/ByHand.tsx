@@ -2,6 +2,18 @@ import { useState } from 'react';
 import type { JobLoads, LoadsScreen } from '@ample/core';
 import { Pick } from './CaseTable.tsx';
 
+/** The factors that are typed, none of them 0; a sentence where one can't be read. */
+function readFactors(typed: Readonly<Record<string, string>>): Record<string, number> | string {
+  const factors: Record<string, number> = {};
+  for (const [id, text] of Object.entries(typed)) {
+    if (text.trim() === '') continue;
+    const x = Number(text.replace(',', '.').replace('−', '-'));
+    if (!Number.isFinite(x) || Math.abs(x) > 10) return `${id}: "${text}" is no factor; accepted are numbers from -10 to 10.`;
+    if (x !== 0) factors[id] = x;
+  }
+  return factors;
+}
+
 /** A combination whose factors the office gives; it stands in the same list and is never pruned. */
 export function ByHand({ screen, loads, onLoads }: { screen: LoadsScreen; loads: JobLoads; onLoads: (loads: JobLoads) => void }) {
   const [name, setName] = useState('');
@@ -9,14 +21,8 @@ export function ByHand({ screen, loads, onLoads }: { screen: LoadsScreen; loads:
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>({});
   const [problem, setProblem] = useState('');
   const add = (): void => {
-    const factors: Record<string, number> = {};
-    for (const [id, text] of Object.entries(typed)) {
-      if (text.trim() === '') continue;
-      const x = Number(text.replace(',', '.').replace('−', '-'));
-      if (!Number.isFinite(x) || Math.abs(x) > 10)
-        return setProblem(`${id}: "${text}" is no factor; accepted are numbers from -10 to 10.`);
-      if (x !== 0) factors[id] = x;
-    }
+    const factors = readFactors(typed);
+    if (typeof factors === 'string') return setProblem(factors);
     if (!name.trim()) return setProblem('The combination has no name; accepted is a short one, as "crane".');
     if (!Object.keys(factors).length) return setProblem(`${name}: no case acts in it; accepted is at least one factor.`);
     if (loads.by_hand?.some((b) => b.name === name.trim()))

@@ -7,6 +7,17 @@ interface Props {
   readonly onLoads: (loads: JobLoads) => void;
 }
 
+/** How many of the combinations are used, and why the others are not. */
+const countWords = (made: Props['made'], gone: number, left: number): string =>
+  [
+    `${made.sets.length - gone - left} of ${made.distinct + made.sets.filter((x) => x.byHand).length} are used where every case acts`,
+    gone && `${gone} lie between two others then, and are used only where fewer act`,
+    left && `${left} left out`,
+    made.generated > made.distinct && `${made.generated - made.distinct} more stood twice or had nothing acting`,
+  ]
+    .filter(Boolean)
+    .join('; ');
+
 /** The list: each with its clause and a bar a case; what its factors are made of beside it; what can't govern on wish. */
 export function CombinationList({ loads, made, onLoads }: Props) {
   const [all, setAll] = useState(false);
@@ -21,14 +32,7 @@ export function CombinationList({ loads, made, onLoads }: Props) {
       <div className="flex items-baseline gap-3 mb-2 flex-wrap">
         <h2>Combinations</h2>
         <span className="muted" role="status">
-          {[
-            `${made.sets.length - gone - left} of ${made.distinct + made.sets.filter((x) => x.byHand).length} are used where every case acts`,
-            gone && `${gone} lie between two others then, and are used only where fewer act`,
-            left && `${left} left out`,
-            made.generated > made.distinct && `${made.generated - made.distinct} more stood twice or had nothing acting`,
-          ]
-            .filter(Boolean)
-            .join('; ')}
+          {countWords(made, gone, left)}
         </span>
         {gone > 0 && (
           <label className="flex items-center gap-1">
@@ -125,7 +129,6 @@ function Bar({ x, most, why }: { x: number; most: number; why: string | undefine
 
 /** What the factors of one combination are made of, and what the office does with it. */
 function Made({ set: s, loads, onLoads }: { set: LoadSet; loads: JobLoads; onLoads: (loads: JobLoads) => void }) {
-  const [reason, setReason] = useState(s.leftOut ?? '');
   const same = (l: { state: string; name: string }): boolean => l.state === s.made.state && l.name === s.made.name;
   const others = (loads.left_out ?? []).filter((l) => !same(l));
   const withList = (list: NonNullable<JobLoads['left_out']>): JobLoads => {
@@ -169,26 +172,38 @@ function Made({ set: s, loads, onLoads }: { set: LoadSet; loads: JobLoads; onLoa
           Use it again
         </button>
       ) : (
-        <form
-          className="mt-3 flex gap-2"
-          onSubmit={(e) => {
-            e.preventDefault();
-            if (reason.trim()) onLoads(withList([...others, { state: s.made.state, name: s.made.name, reason: reason.trim() }]));
-          }}
-        >
-          <input
-            className="input flex-1 min-w-0"
-            aria-label={`Why ${s.name} is left out`}
-            placeholder="why it can be left out"
-            value={reason}
-            maxLength={200}
-            onChange={(e) => setReason(e.target.value)}
-          />
-          <button type="submit" className="btn" disabled={!reason.trim()}>
-            Leave it out
-          </button>
-        </form>
+        <LeaveOut
+          name={s.name}
+          of={s.leftOut ?? ''}
+          onLeave={(reason) => onLoads(withList([...others, { state: s.made.state, name: s.made.name, reason }]))}
+        />
       )}
     </aside>
+  );
+}
+
+/** Left out with a reason. */
+function LeaveOut({ name, of, onLeave }: { name: string; of: string; onLeave: (reason: string) => void }) {
+  const [reason, setReason] = useState(of);
+  return (
+    <form
+      className="mt-3 flex gap-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (reason.trim()) onLeave(reason.trim());
+      }}
+    >
+      <input
+        className="input flex-1 min-w-0"
+        aria-label={`Why ${name} is left out`}
+        placeholder="why it can be left out"
+        value={reason}
+        maxLength={200}
+        onChange={(e) => setReason(e.target.value)}
+      />
+      <button type="submit" className="btn" disabled={!reason.trim()}>
+        Leave it out
+      </button>
+    </form>
   );
 }

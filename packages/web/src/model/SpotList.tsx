@@ -63,12 +63,7 @@ export function SpotList({ spots, picked, onPick, jobId, touched }: Props) {
                 style={{ top: start, height: size }}
                 onClick={() => onPick(s)}
               >
-                <b className="w-24 ellipsis">{s.mark}</b>
-                <span className="muted flex-1 ellipsis">
-                  {titleOf(s.kind)}
-                  {touched.has(s.mark) ? ' · touched' : ''}
-                </span>
-                {s.row ? <StateMark state={stateOf(s.row)} /> : <span className="muted">proposed</span>}
+                <Words spot={s} touched={touched.has(s.mark)} />
               </div>
             );
           })}
@@ -106,3 +101,17 @@ const Picked = ({ spot: { row, mark, kind, says }, jobId }: { spot: Spot; jobId:
     )}
   </div>
 );
+
+/** A joint in a line. */
+function Words({ spot: s, touched }: { spot: Spot; touched: boolean }) {
+  return (
+    <>
+      <b className="w-24 ellipsis">{s.mark}</b>
+      <span className="muted flex-1 ellipsis">
+        {titleOf(s.kind)}
+        {touched ? ' · touched' : ''}
+      </span>
+      {s.row ? <StateMark state={stateOf(s.row)} /> : <span className="muted">proposed</span>}
+    </>
+  );
+}

@@ -14,7 +14,7 @@ import {
   type Proposed,
   type RegisterEntry,
 } from '@ample/core';
-import { api, type SentModel } from '../api.ts';
+import { api, type PlannedJoint, type SentModel } from '../api.ts';
 import { stateOf } from '../register/order.ts';
 import type { ShownState } from '../parts/StateMark.tsx';
 import { previewed, type Plans } from '../table/useTable.ts';
@@ -253,12 +253,8 @@ export function usePlans({ job, file, proposed, stored, rows, reload, leave, set
     setBusy(true);
     setProblem('');
     try {
-      await takeModel(
-        job,
-        file!,
-        takeable,
-        placesNow(stayOf(takeable, preview), settledIn(proposed, stored ?? null, rows), stored ?? null),
-      );
+      const places = placesNow(stayOf(takeable, preview), settledIn(proposed, stored ?? null, rows), stored ?? null);
+      await takeModel(job, file!, takeable, places);
       await reload();
       leave();
     } catch (e) {

@@ -45,23 +45,7 @@ export function HelpPage() {
             value={query}
             onChange={(e) => setQuery(e.target.value)}
           />
-          {query.trim() !== '' && (
-            <div role="region" aria-label="Found" aria-live="polite">
-              <p className="label mt-2">
-                {found.length} parts hold “{query.trim()}”
-              </p>
-              <ul>
-                {found.map((s) => (
-                  <li key={s.doc + s.id}>
-                    <Link className="block py-1 underline" to={`/help/${s.doc}#${s.id}`}>
-                      {s.title}
-                      <span className="muted"> · {DOCS.find((d) => d.id === s.doc)!.title}</span>
-                    </Link>
-                  </li>
-                ))}
-              </ul>
-            </div>
-          )}
+          {query.trim() !== '' && <Found found={found} query={query.trim()} />}
           <Contents docId={docId} />
         </nav>
         <main className="help-text" ref={page} tabIndex={0} aria-label={doc?.title ?? 'Help'}>
@@ -104,5 +88,26 @@ function Contents({ docId }: { docId: string }) {
         </div>
       ))}
     </>
+  );
+}
+
+/** The parts that hold what is searched. */
+function Found({ found, query }: { found: ReturnType<typeof searchDocs>; query: string }) {
+  return (
+    <div role="region" aria-label="Found" aria-live="polite">
+      <p className="label mt-2">
+        {found.length} parts hold “{query}”
+      </p>
+      <ul>
+        {found.map((s) => (
+          <li key={s.doc + s.id}>
+            <Link className="block py-1 underline" to={`/help/${s.doc}#${s.id}`}>
+              {s.title}
+              <span className="muted"> · {DOCS.find((d) => d.id === s.doc)!.title}</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </div>
   );
 }

@@ -67,11 +67,7 @@ export function LoadsPage() {
     <Shell
       help="/help/guide#cases"
       trail={<JobTrail jobId={jobId} job={job} here="Load cases" />}
-      tools={
-        <button type="button" className="btn btn-primary" onClick={save}>
-          Save load cases
-        </button>
-      }
+      tools={<Save onClick={save} />}
     >
       <main className="page">
         <div className="page-inner">
@@ -92,3 +88,9 @@ function Saved() {
     </p>
   );
 }
+
+const Save = ({ onClick }: { onClick: () => void }) => (
+  <button type="button" className="btn btn-primary" onClick={onClick}>
+    Save load cases
+  </button>
+);

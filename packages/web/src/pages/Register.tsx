@@ -138,7 +138,6 @@ function useRegisterView(jobId: string) {
     await load();
     table.current?.focus();
   };
-  const pick = (j: RegisterEntry): void => onPick([j.id], !picked.has(j.id));
   const onKey = keysOf({
     rows,
     index,
@@ -147,7 +146,7 @@ function useRegisterView(jobId: string) {
     remove: takeAway,
     bringBack: gone && (() => void bringBack()),
     box: setBox,
-    pick,
+    pick: (j) => onPick([j.id], !picked.has(j.id)),
   });
   return {
     ...{

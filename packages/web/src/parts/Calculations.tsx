@@ -37,22 +37,7 @@ export function Calculations({ jobId }: { jobId: string }) {
       <Problem>{problem}</Problem>
       <ul>
         {list.map((c) => (
-          <li key={c.id} className="flex items-baseline gap-3 py-1 border-b border-[#0001]">
-            <Link className="font-semibold hover:underline" to={`/bench/${c.tool}?job=${jobId}&calculation=${c.id}`}>
-              {c.title}
-            </Link>
-            <span className="muted">{c.toolTitle.toLowerCase()}</span>
-            <span className="flex-1 ellipsis" title={c.answer}>
-              {c.answer}
-            </span>
-            {c.state !== 'none' && <Mark state={c.state} size={10} />}
-            <button type="button" className="underline" onClick={() => setIssued(c)}>
-              Issue
-            </button>
-            <button type="button" className="underline muted" onClick={() => remove(c)} aria-label={`Remove ${c.title}`}>
-              Remove
-            </button>
-          </li>
+          <Row key={c.id} {...{ c, jobId }} onIssue={() => setIssued(c)} onRemove={() => remove(c)} />
         ))}
       </ul>
       {gone && (
@@ -67,5 +52,37 @@ export function Calculations({ jobId }: { jobId: string }) {
         <Issue jobId={jobId} calculationId={issued.id} title={`Issue ${issued.title}`} onClose={() => setIssued(null)} />
       )}
     </section>
+  );
+}
+
+/** A calculation, and what is done with it. */
+function Row({
+  c,
+  jobId,
+  onIssue,
+  onRemove,
+}: {
+  c: CalculationRecord;
+  jobId: string;
+  onIssue: () => void;
+  onRemove: () => void;
+}) {
+  return (
+    <li className="flex items-baseline gap-3 py-1 border-b border-[#0001]">
+      <Link className="font-semibold hover:underline" to={`/bench/${c.tool}?job=${jobId}&calculation=${c.id}`}>
+        {c.title}
+      </Link>
+      <span className="muted">{c.toolTitle.toLowerCase()}</span>
+      <span className="flex-1 ellipsis" title={c.answer}>
+        {c.answer}
+      </span>
+      {c.state !== 'none' && <Mark state={c.state} size={10} />}
+      <button type="button" className="underline" onClick={onIssue}>
+        Issue
+      </button>
+      <button type="button" className="underline muted" onClick={onRemove} aria-label={`Remove ${c.title}`}>
+        Remove
+      </button>
+    </li>
   );
 }

@@ -60,6 +60,17 @@ function choiceOf(jobId: string, one: boolean): Choice {
   };
 }
 
+/** What is in the file. */
+function readySentence(
+  { calculationId, changes, houseId }: Pick<Props, 'calculationId' | 'changes' | 'houseId'>,
+  choice: Choice,
+): string {
+  if (calculationId) return 'The document is ready: inputs, answer, picture, tables and workings.';
+  if (changes) return 'The document is ready: each joint that changed, drawn over what it was, and listed.';
+  if (houseId) return 'The document is ready: the detail drawn, what it is meant for, and its resistances.';
+  return readyWords(choice);
+}
+
 /** Issues what leaves the product of a joint, a calculation or a job: what and how much of it, progress from the server, cancel, and the file when it is ready. */
 export function Issue({ jobId = '', houseId, jointId, calculationId, changes, changed, format, title, onClose }: Props) {
   const one = jointId !== undefined;
@@ -97,15 +108,7 @@ export function Issue({ jobId = '', houseId, jointId, calculationId, changes, ch
       {working && <Working state={state} onCancel={() => state && void api.cancelDocument(state.id).then(setState)} />}
       {state?.status === 'ready' && (
         <>
-          <p>
-            {calculationId
-              ? 'The document is ready: inputs, answer, picture, tables and workings.'
-              : changes
-                ? 'The document is ready: each joint that changed, drawn over what it was, and listed.'
-                : houseId
-                  ? 'The document is ready: the detail drawn, what it is meant for, and its resistances.'
-                  : readyWords(choice)}
-          </p>
+          <p>{readySentence({ calculationId, changes, houseId }, choice)}</p>
           {state.issue !== undefined && (
             <p>
               Kept as <Link className="underline" to={`/jobs/${jobId}/issues`}>{`issue ${state.issue}`}</Link> of the job.
@@ -241,24 +244,7 @@ const Choices = ({ one, choice, setChoice, onStart, children }: ChoicesProps) =>
         onChange={(dimensions) => setChoice({ ...choice, dimensions })}
       />
     )}
-    {usesPaper(choice.format) && (
-      <label className="flex gap-2 items-center mb-3">
-        <span className="whitespace-nowrap">Paper of the drawings</span>
-        <select
-          className="select"
-          value={choice.paper}
-          onChange={(e) => setChoice({ ...choice, paper: e.target.value as PaperId | '' })}
-        >
-          <option value="">usual: one sheet a page</option>
-          {PAPERS.map((p) => (
-            <option key={p.id} value={p.id}>
-              {p.label}
-            </option>
-          ))}
-        </select>
-        <span className="muted">true scale; a larger paper takes several sheets</span>
-      </label>
-    )}
+    {usesPaper(choice.format) && <Paper paper={choice.paper} onChange={(paper) => setChoice({ ...choice, paper })} />}
     {children}
     <button type="submit" className="btn btn-primary mt-3">
       {isCalculation(choice.format) ? 'Write the document' : 'Write the files'}
@@ -315,3 +301,21 @@ const Working = ({ state, onCancel }: { state: DocumentState | null; onCancel: (
 /** Where the keyboard goes on when what had the focus is gone. */
 const focus = (e: HTMLElement | null): void => e?.focus();
 const running = (s: DocumentState): boolean => s.status === 'waiting' || s.status === 'working';
+
+/** On which paper drawings are put. */
+function Paper({ paper, onChange }: { paper: PaperId | ''; onChange: (paper: PaperId | '') => void }) {
+  return (
+    <label className="flex gap-2 items-center mb-3">
+      <span className="whitespace-nowrap">Paper of the drawings</span>
+      <select className="select" value={paper} onChange={(e) => onChange(e.target.value as PaperId | '')}>
+        <option value="">usual: one sheet a page</option>
+        {PAPERS.map((p) => (
+          <option key={p.id} value={p.id}>
+            {p.label}
+          </option>
+        ))}
+      </select>
+      <span className="muted">true scale; a larger paper takes several sheets</span>
+    </label>
+  );
+}

@@ -72,12 +72,7 @@ export function ApplyHouse({ job, chosen, onClose, onDone }: Props) {
           );
         }}
       >
-        {list && joints.length > 0 && offered.length === 0 && (
-          <p>
-            No house detail of this kind is kept under the standard of the job. Open a joint that is detailed as you like it and
-            choose “Keep as a house detail”.
-          </p>
-        )}
+        {list && joints.length > 0 && offered.length === 0 && <NoneKept />}
         {house && (
           <>
             <label className="form-grid">
@@ -102,5 +97,15 @@ export function ApplyHouse({ job, chosen, onClose, onDone }: Props) {
         )}
       </form>
     </Dialog>
+  );
+}
+
+/** Where house details come from. */
+function NoneKept() {
+  return (
+    <p>
+      No house detail of this kind is kept under the standard of the job. Open a joint that is detailed as you like it and choose
+      “Keep as a house detail”.
+    </p>
   );
 }

@@ -68,19 +68,15 @@ export function PreviewList({ view }: { view: PlansView }) {
   );
 }
 
-function Group({
-  id,
-  words,
-  plans,
-  left,
-  toggle,
-}: {
-  id: string;
-  words: string;
-  plans: readonly PlannedJoint[];
-  left: ReadonlySet<string>;
-  toggle: (marks: readonly string[], taken: boolean) => void;
-}) {
+interface GroupProps {
+  readonly id: string;
+  readonly words: string;
+  readonly plans: readonly PlannedJoint[];
+  readonly left: ReadonlySet<string>;
+  readonly toggle: (marks: readonly string[], taken: boolean) => void;
+}
+
+function Group({ id, words, plans, left, toggle }: GroupProps) {
   const [all, setAll] = useState(false);
   if (!plans.length) return null;
   const choosing = plans.some((p) => p.content);
@@ -113,23 +109,7 @@ function Group({
           </thead>
           <tbody>
             {plans.slice(0, all ? plans.length : FEW).map((p) => (
-              <tr key={p.mark}>
-                <td>
-                  {p.content && (
-                    <input
-                      type="checkbox"
-                      className="checkbox checkbox-sm"
-                      aria-label={`Take ${p.mark}`}
-                      checked={!left.has(p.mark)}
-                      onChange={(e) => toggle([p.mark], e.target.checked)}
-                    />
-                  )}
-                </td>
-                <td className="font-semibold">{p.mark}</td>
-                <td>{p.before ? <Stand of={p.before} /> : <span className="muted">none yet</span>}</td>
-                <td className="whitespace-normal!">{p.message ?? (p.after && <Stand of={p.after} />)}</td>
-                <td className="muted">{p.kept.join(', ')}</td>
-              </tr>
+              <PlanRow key={p.mark} plan={p} taken={!left.has(p.mark)} onTake={(on) => toggle([p.mark], on)} />
             ))}
           </tbody>
         </table>
@@ -140,5 +120,28 @@ function Group({
         </button>
       )}
     </details>
+  );
+}
+
+/** What becomes of a joint. */
+function PlanRow({ plan: p, taken, onTake }: { plan: PlannedJoint; taken: boolean; onTake: (on: boolean) => void }) {
+  return (
+    <tr>
+      <td>
+        {p.content && (
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm"
+            aria-label={`Take ${p.mark}`}
+            checked={taken}
+            onChange={(e) => onTake(e.target.checked)}
+          />
+        )}
+      </td>
+      <td className="font-semibold">{p.mark}</td>
+      <td>{p.before ? <Stand of={p.before} /> : <span className="muted">none yet</span>}</td>
+      <td className="whitespace-normal!">{p.message ?? (p.after && <Stand of={p.after} />)}</td>
+      <td className="muted">{p.kept.join(', ')}</td>
+    </tr>
   );
 }

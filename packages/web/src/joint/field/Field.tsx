@@ -41,6 +41,14 @@ interface Props {
   readonly proving: Proving;
 }
 
+/** Of several combinations the one that is stopped first, until another is looked at; and what it was before a change. */
+function shownOf(found: Kept | null, looked: string) {
+  const fields = found?.all.map((a) => a.field) ?? [];
+  const shown = found?.all.find((a) => a.field.combination === (looked || leastField(fields)?.combination)) ?? found?.all[0];
+  const before = found?.before.find((a) => a.field.combination === shown?.field.combination)?.field ?? null;
+  return { fields, shown, before };
+}
+
 /** The plates, bolts and welds of a joint, loaded until something stops them, beside the checks of the standard. */
 export function FieldView({ content, job, report, editor, jointId, proving }: Props) {
   const basis = useMemo(() => basisOf(job, content.settings), [job, content.settings]);
@@ -55,16 +63,13 @@ export function FieldView({ content, job, report, editor, jointId, proving }: Pr
   const [picked, setPicked] = useState<string | null>(null);
   const [looked, setLooked] = useState('');
   const { found } = run;
-  const fields = found?.all.map((a) => a.field) ?? [];
-  // Of several the one that is stopped first, until another is looked at.
-  const shown = found?.all.find((a) => a.field.combination === (looked || leastField(fields)?.combination)) ?? found?.all[0];
+  const { fields, shown, before } = shownOf(found, looked);
   const result = shown?.field.result;
   const ran = fields.map((f) => f.combination);
   /** Analysed again without a part, beside the present one. */
   const leaveOut = run.working || run.stale || !found ? null : (part: string): void => run.start(ran, [...found.without, part]);
   const thinner = useThinner(content, basis, editor, () => run.start(ran));
   const moves: PartMoves | null = leaveOut && { leaveOut, spare: shown?.field.spare ?? new Set(), thinner };
-  const before = found?.before.find((a) => a.field.combination === shown?.field.combination)?.field ?? null;
   const state = result ? ((at === 'design' ? result.design : null) ?? result.limit) : null;
   return (
     <div className="field">

@@ -78,10 +78,7 @@ export function Proof({ content, job, basis, run, present, apply }: Props) {
         </p>
       )}
       {!under.length ? null : !mayProve(basis) ? (
-        <p className="mt-1">
-          The analysis takes it too, and the basis of the job does not let it prove: the joint is not whole until it is set aside
-          with a reason, or <Link to={`/jobs/${job.id}/basis`}>the basis</Link> lets it.
-        </p>
+        <MayNot jobId={job.id} />
       ) : (
         !stands &&
         (left.length > 0 ? (
@@ -164,5 +161,15 @@ function Sign({ make, keep }: SignProps) {
         Sign: the analysis proves it
       </button>
     </form>
+  );
+}
+
+/** Why nothing can be proved here. */
+function MayNot({ jobId }: { jobId: string }) {
+  return (
+    <p className="mt-1">
+      The analysis takes it too, and the basis of the job does not let it prove: the joint is not whole until it is set aside with
+      a reason, or <Link to={`/jobs/${jobId}/basis`}>the basis</Link> lets it.
+    </p>
   );
 }

@@ -137,6 +137,55 @@ async function keepWith(key: string, made: Kept): Promise<Kept | null> {
   }
 }
 
+/** What is analysed, and who is told of it. */
+interface Analysis {
+  readonly remote: ReturnType<typeof fieldWorker>['remote'];
+  readonly content: JointContent;
+  readonly given: Given;
+  readonly of: string;
+  readonly combinations: readonly string[];
+  readonly without: readonly string[];
+  readonly before: readonly Analysed[];
+  readonly gone: () => boolean;
+  readonly tell: (working: Working) => void;
+  /** What is seen of a preview so far. */
+  readonly grow: (found: Kept) => void;
+  readonly refused: (reason: string) => void;
+  readonly done: (made: Kept) => void;
+}
+
+/** Each combination with larger cells, then each as a whole. */
+async function analyse(a: Analysis): Promise<void> {
+  const { of, without, before } = a;
+  const coarse = new Map<string, number>();
+  const madeOf = (all: readonly Analysed[], left: Kept['left'], preview: boolean): Kept => ({
+    ...{ all: [...all], left: [...left], preview, of, without, before, saved: null },
+    coarse: preview ? new Map() : coarse,
+  });
+  for (const preview of [true, false]) {
+    const [all, left]: [Analysed[], Kept['left'][number][]] = [[], []];
+    for (const [i, combination] of a.combinations.entries()) {
+      const at = { preview, combination, nth: i + 1, of: a.combinations.length };
+      a.tell({ ...at, lam: 0 });
+      const answer = await a.remote.run(
+        a.content,
+        a.given,
+        { combination, preview, without },
+        proxy((lam: number) => void (a.gone() || a.tell({ ...at, lam }))),
+        proxy((field: JointField) => void (a.gone() || a.grow(madeOf([...all, { field, beside: '' }], left, true)))),
+      );
+      if (a.gone()) return;
+      if ('refusal' in answer) left.push({ combination, reason: answer.refusal });
+      else all.push({ field: answer.ok, beside: answer.beside });
+      if ('ok' in answer && preview) coarse.set(combination, answer.ok.result.multiple);
+      // The preview is shown as it grows; the whole takes its place at once.
+      if (preview && all.length) a.grow(madeOf(all, left, true));
+    }
+    if (!all.length) return a.refused(left[0]?.reason ?? '');
+    a.done(madeOf(all, left, preview));
+  }
+}
+
 /** Analyses a joint in a worker: a coarse preview of each combination first, then the whole. `key`: id of the joint; `several`: proposals are wanted. */
 export function useField(content: JointContent, job: JobRecord, key: string, several: boolean): FieldRun {
   const of = useMemo(() => analysisPrint(content, basisOf(job, content.settings)), [content, job]);
@@ -160,46 +209,26 @@ export function useField(content: JointContent, job: JobRecord, key: string, sev
       stop();
     };
     setProblem('');
-    // What stood before a change is put beside what comes.
-    const last = kept.get(key);
-    const before = beforeOf(last, of, without);
-    const coarse = new Map<string, number>();
     setFound(null);
-    const grows = (all: readonly Analysed[], left: Kept['left']): void =>
-      setFound({ all: [...all], left: [...left], preview: true, of, coarse: new Map(), without, before, saved: null });
-    void (async () => {
-      for (const preview of [true, false]) {
-        const [all, left]: [Analysed[], Kept['left'][number][]] = [[], []];
-        for (const [i, combination] of combinations.entries()) {
-          const at = { preview, combination, nth: i + 1, of: combinations.length };
-          setWorking({ ...at, lam: 0 });
-          const answer = await remote.run(
-            content,
-            given,
-            { combination, preview, without },
-            proxy((lam: number) => void (gone || setWorking({ ...at, lam }))),
-            proxy((field: JointField) => void (gone || grows([...all, { field, beside: '' }], left))),
-          );
-          if (gone) return;
-          if ('refusal' in answer) left.push({ combination, reason: answer.refusal });
-          else all.push({ field: answer.ok, beside: answer.beside });
-          if ('ok' in answer && preview) coarse.set(combination, answer.ok.result.multiple);
-          // The preview is shown as it grows; the whole takes its place at once.
-          if (preview && all.length) grows(all, left);
-        }
-        if (!all.length) {
-          setProblem(left[0]?.reason ?? '');
-          break;
-        }
-        const made: Kept = { all, left, preview, of, coarse: preview ? new Map() : coarse, without, before, saved: null };
+    void analyse({
+      ...{ remote, content, given, of, combinations, without },
+      // What stood before a change is put beside what comes.
+      before: beforeOf(kept.get(key), of, without),
+      gone: () => gone,
+      tell: setWorking,
+      grow: setFound,
+      refused: setProblem,
+      done: (made) => {
         kept.set(key, made);
         setFound(made);
-        if (!preview && !without.length)
+        if (!made.preview && !without.length)
           void keepWith(key, made).then((known) => known && setFound((now) => (now === made ? known : now)));
-      }
+      },
+    }).then(() => {
+      if (gone) return;
       setWorking(null);
       stop();
-    })();
+    });
   };
   return {
     found,

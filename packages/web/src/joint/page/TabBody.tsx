@@ -24,20 +24,15 @@ export function TabBody({ view }: { view: JointView }) {
   );
 }
 
+/** Another form or detail stands on the drawing as it is taken. */
+function taken(view: JointView, content: Parameters<JointView['apply']>[0], label: string): void {
+  view.apply(content, label);
+  view.openTab('detail');
+}
+
 function Shown({ view }: { view: JointView }): ReactNode {
-  const { tab, checked, present, acted, job, record, joint, failure, editor, facts, selected, target, shownIndex } = view;
-  if (tab === 'workings')
-    return (
-      <Later what="workings">
-        <WorkingsView
-          kindId={present.kind}
-          content={present}
-          job={job}
-          index={target?.index ?? shownIndex}
-          target={target?.id ?? null}
-        />
-      </Later>
-    );
+  const { tab, checked, present, acted, job, record, joint, failure, editor, facts, selected, shownIndex } = view;
+  if (tab === 'workings') return <LaterWorkings view={view} />;
   if (tab === 'history')
     return <History jointId={record.id} kindId={present.kind} job={job} version={record.version} onTake={view.apply} />;
   if (!checked) return null;
@@ -75,27 +70,30 @@ function Shown({ view }: { view: JointView }): ReactNode {
       return (
         <Comments
           of={view.comments}
-          report={report}
-          drawing={drawing}
+          {...{ report, drawing }}
           version={record.version}
           onOpen={(id) => view.openCheck(id, shownIndex)}
         />
       );
     case 'alternatives':
       return (
-        <Alternatives
-          content={present}
-          job={job}
-          present={checked}
-          onTake={(content, label) => {
-            view.apply(content, label);
-            view.openTab('detail');
-          }}
-        />
+        <Alternatives content={present} job={job} present={checked} onTake={(content, label) => taken(view, content, label)} />
       );
   }
 }
 
 const Later = ({ what, children }: { what: string; children: ReactNode }) => (
   <Suspense fallback={<p className="muted p-4">Opening the {what}…</p>}>{children}</Suspense>
+);
+
+const LaterWorkings = ({ view: { present, job, target, shownIndex } }: { view: JointView }) => (
+  <Later what="workings">
+    <WorkingsView
+      kindId={present.kind}
+      content={present}
+      job={job}
+      index={target?.index ?? shownIndex}
+      target={target?.id ?? null}
+    />
+  </Later>
 );

@@ -9,6 +9,7 @@ import {
   Refusal,
   withActions,
   rulesOf,
+  type Basis,
   type JobRecord,
   type JointContent,
   type Sibling,
@@ -34,6 +35,20 @@ const TABS: readonly (readonly [Tab, string])[] = [
   ['comments', 'Comments'],
   ['history', 'History'],
 ];
+
+/** The tabs of a joint: one is there where the kind has something to show in it. */
+const tabsOf = (kind: (typeof KINDS)[number], basis: Basis, job: JobRecord, comments: number) =>
+  TABS.map(([tab, label]): readonly [Tab, string] => [
+    tab,
+    tab === 'comments' && comments ? `${label} · ${comments}` : label,
+  ]).filter(
+    ([tab]) =>
+      (tab !== 'chart' || kind.offers.chart) &&
+      (tab !== 'rows' || kind.offers.rows) &&
+      (tab !== 'alternatives' ||
+        otherStandards(kind.id, basis).length > 0 ||
+        KINDS.some((k) => k.id !== kind.id && k.family === kind.family && k.standards.includes(job.basis.standard))),
+  );
 
 /** The joint as the page has it: stored, edited, checked, and what of it is looked at. */
 export function useJoint(job: JobRecord, siblings: readonly Sibling[]) {
@@ -84,18 +99,7 @@ export function useJoint(job: JobRecord, siblings: readonly Sibling[]) {
     /** What is wrong now, in one sentence. */
     wrong: said || refusal || joint.problem || '',
     stale: useMemo(() => isStale({ ...present, checked: record.checked }, job), [present, record.checked, job]),
-    // A tab is there where the kind has something to show in it.
-    tabs: TABS.map(([tab, label]): readonly [Tab, string] => [
-      tab,
-      tab === 'comments' && comments.open ? `${label} · ${comments.open}` : label,
-    ]).filter(
-      ([tab]) =>
-        (tab !== 'chart' || kind.offers.chart) &&
-        (tab !== 'rows' || kind.offers.rows) &&
-        (tab !== 'alternatives' ||
-          otherStandards(kind.id, basis).length > 0 ||
-          KINDS.some((k) => k.id !== kind.id && k.family === kind.family && k.standards.includes(job.basis.standard))),
-    ),
+    tabs: tabsOf(kind, basis, job, comments.open),
   };
 }
 export type JointView = ReturnType<typeof useJoint>;

@@ -47,12 +47,10 @@ export function SearchView({ content, job, onTake }: Props) {
   const { told, found } = search;
   const [filter, setFilter] = useState(NO_FILTER);
   const [picked, setPicked] = useState('');
-  const [all, setAll] = useState(false);
   const shown = useMemo(() => found.filter((f) => kept(f, filter)), [found, filter]);
   const frontier = useMemo(() => frontierOf(shown), [shown]);
   const chosen = shown.find((f) => detailName(f) === picked) ?? shown[0] ?? null;
   const present = told?.present ?? null;
-  const most = Math.max(...shown.slice(0, LISTED).map((f) => f.cost), present?.cost ?? 0);
   return (
     <section aria-label="Search" className="search">
       <h2>Everything that the house rules allow</h2>
@@ -62,38 +60,7 @@ export function SearchView({ content, job, onTake }: Props) {
         <>
           <Filters {...{ found, filter, setFilter }} />
           <div className="search-found">
-            <div>
-              <p className="search-heads muted" aria-hidden="true">
-                <span>cost</span>
-                <span>least</span>
-                <span>detail, and its cost by parts</span>
-              </p>
-              <ol className="search-list" aria-label="Details that hold, the cheapest first">
-                {present && (
-                  <li className="search-present">
-                    <span className="num">{costText(present.cost)}</span>
-                    <span className="num">{multipleText(present.multiple)}</span>
-                    <span>as it is</span>
-                    <CostBar parts={present.parts} most={most} />
-                  </li>
-                )}
-                {shown.slice(0, all ? 60 : LISTED).map((f) => (
-                  <li key={detailName(f)}>
-                    <button type="button" aria-pressed={f === chosen} onClick={() => setPicked(detailName(f))}>
-                      <span className="num">{costText(f.cost)}</span>
-                      <span className="num">{multipleText(f.multiple)}</span>
-                      <span className="mono">{f.line}</span>
-                      <CostBar parts={f.parts} most={most} />
-                    </button>
-                  </li>
-                ))}
-              </ol>
-              {shown.length > LISTED && (
-                <button type="button" className="underline" onClick={() => setAll(!all)}>
-                  {all ? `the ${LISTED} cheapest alone` : `more of the ${shown.length} that hold`}
-                </button>
-              )}
-            </div>
+            <Listed {...{ shown, present, chosen, setPicked }} />
             <Suspense fallback={<p className="muted">Opening the plot…</p>}>
               <CostPlot {...{ shown, frontier, chosen, present }} onPick={(f) => setPicked(detailName(f))} />
             </Suspense>
@@ -202,7 +169,6 @@ function Chosen({ found: f, content, job, onTake, present }: ChosenProps) {
       gone = true;
     };
   }, [f, taken, content, job]);
-  const less = present ? present.cost - f.cost : 0;
   return (
     <section aria-label="The detail that is looked at" className="search-chosen">
       <div>
@@ -217,26 +183,7 @@ function Chosen({ found: f, content, job, onTake, present }: ChosenProps) {
           </button>
         </div>
         <p className="mono text-[12px] my-1">{f.line}</p>
-        <p className="state">
-          <Mark state={f.state} />
-          holds at {multipleText(f.multiple)}
-          <span className="muted">{f.first ? `· first to give: ${f.first.toLowerCase()}` : ''}</span>
-        </p>
-        <p className="my-1">
-          Costs {costText(f.cost)}
-          {present && Math.abs(less) > 0.005
-            ? `, ${costText(Math.abs(less))} ${less > 0 ? 'less' : 'more'} than the joint as it is`
-            : ''}
-          :
-        </p>
-        <CostBar parts={f.parts} most={f.cost} named />
-        <ul className="search-choice">
-          {f.choice.map((c) => (
-            <li key={c.axis}>
-              {c.axis} <b>{c.value}</b>
-            </li>
-          ))}
-        </ul>
+        <Costs found={f} present={present} />
       </div>
       <div>
         {made && 'ok' in made ? (
@@ -246,5 +193,81 @@ function Chosen({ found: f, content, job, onTake, present }: ChosenProps) {
         )}
       </div>
     </section>
+  );
+}
+
+interface ListedProps {
+  readonly shown: readonly FoundDetail[];
+  readonly present: Pick<FoundDetail, 'cost' | 'multiple' | 'parts'> | null;
+  readonly chosen: FoundDetail | null;
+  readonly setPicked: (name: string) => void;
+}
+
+/** The cheapest that hold, below the joint as it is. */
+function Listed({ shown, present, chosen, setPicked }: ListedProps) {
+  const [all, setAll] = useState(false);
+  const most = Math.max(...shown.slice(0, LISTED).map((f) => f.cost), present?.cost ?? 0);
+  return (
+    <div>
+      <p className="search-heads muted" aria-hidden="true">
+        <span>cost</span>
+        <span>least</span>
+        <span>detail, and its cost by parts</span>
+      </p>
+      <ol className="search-list" aria-label="Details that hold, the cheapest first">
+        {present && (
+          <li className="search-present">
+            <span className="num">{costText(present.cost)}</span>
+            <span className="num">{multipleText(present.multiple)}</span>
+            <span>as it is</span>
+            <CostBar parts={present.parts} most={most} />
+          </li>
+        )}
+        {shown.slice(0, all ? 60 : LISTED).map((f) => (
+          <li key={detailName(f)}>
+            <button type="button" aria-pressed={f === chosen} onClick={() => setPicked(detailName(f))}>
+              <span className="num">{costText(f.cost)}</span>
+              <span className="num">{multipleText(f.multiple)}</span>
+              <span className="mono">{f.line}</span>
+              <CostBar parts={f.parts} most={most} />
+            </button>
+          </li>
+        ))}
+      </ol>
+      {shown.length > LISTED && (
+        <button type="button" className="underline" onClick={() => setAll(!all)}>
+          {all ? `the ${LISTED} cheapest alone` : `more of the ${shown.length} that hold`}
+        </button>
+      )}
+    </div>
+  );
+}
+
+/** At what it holds, and what it costs. */
+function Costs({ found: f, present }: Pick<ChosenProps, 'found' | 'present'>) {
+  const less = present ? present.cost - f.cost : 0;
+  return (
+    <>
+      <p className="state">
+        <Mark state={f.state} />
+        holds at {multipleText(f.multiple)}
+        <span className="muted">{f.first ? `· first to give: ${f.first.toLowerCase()}` : ''}</span>
+      </p>
+      <p className="my-1">
+        Costs {costText(f.cost)}
+        {present && Math.abs(less) > 0.005
+          ? `, ${costText(Math.abs(less))} ${less > 0 ? 'less' : 'more'} than the joint as it is`
+          : ''}
+        :
+      </p>
+      <CostBar parts={f.parts} most={f.cost} named />
+      <ul className="search-choice">
+        {f.choice.map((c) => (
+          <li key={c.axis}>
+            {c.axis} <b>{c.value}</b>
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }

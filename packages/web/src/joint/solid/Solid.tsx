@@ -102,26 +102,10 @@ export function SolidView({ content, job, report, drawing, selected, failure, on
       </div>
       <div className="solid-tools">
         <Directions onTurn={face} />
-        <label className="block mt-2">
-          <span>Section cut</span>
-          <select className="select w-full" value={cut} onChange={(e) => setCut(e.target.value as Cut)}>
-            {CUTS.map(([id, label]) => (
-              <option key={id} value={id}>
-                {label}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label className="flex items-center gap-2 mt-2">
-          <input type="checkbox" className="checkbox" checked={glass} onChange={(e) => setGlass(e.target.checked)} />
-          {inConcrete ? 'See through the concrete' : 'See through the support'}
-        </label>
+        <Cuts {...{ cut, setCut, glass, setGlass, inConcrete }} />
         <PartList {...{ parts, hidden, picked, setHidden, setPicked }} />
         <Clashes rules={clashes} />
-        {chosen && <PartChecks part={chosen} report={report} selected={selected} onOpen={onOpen} />}
-        {!chosen && (
-          <p className="muted mt-2">Pick a part to see what it is checked for. Drag or arrow keys turn, wheel or + − zoom.</p>
-        )}
+        {chosen ? <PartChecks part={chosen} report={report} selected={selected} onOpen={onOpen} /> : <HowTo />}
       </div>
     </div>
   );
@@ -356,3 +340,37 @@ function failurePoints(drawing: Drawing, ids: readonly string[]): BufferGeometry
   g.setAttribute('position', new Float32BufferAttribute(out, 3));
   return g;
 }
+
+interface CutsProps {
+  readonly cut: Cut;
+  readonly setCut: (cut: Cut) => void;
+  readonly glass: boolean;
+  readonly setGlass: (glass: boolean) => void;
+  readonly inConcrete: boolean;
+}
+
+/** Where it is cut, and what is seen through. */
+function Cuts({ cut, setCut, glass, setGlass, inConcrete }: CutsProps) {
+  return (
+    <>
+      <label className="block mt-2">
+        <span>Section cut</span>
+        <select className="select w-full" value={cut} onChange={(e) => setCut(e.target.value as Cut)}>
+          {CUTS.map(([id, label]) => (
+            <option key={id} value={id}>
+              {label}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="flex items-center gap-2 mt-2">
+        <input type="checkbox" className="checkbox" checked={glass} onChange={(e) => setGlass(e.target.checked)} />
+        {inConcrete ? 'See through the concrete' : 'See through the support'}
+      </label>
+    </>
+  );
+}
+
+const HowTo = () => (
+  <p className="muted mt-2">Pick a part to see what it is checked for. Drag or arrow keys turn, wheel or + − zoom.</p>
+);

@@ -221,6 +221,29 @@ function weldGeometry(w: WeldPart): BufferGeometry {
   return g;
 }
 
+/** Bolts in the beam, and in the support. */
+const boltParts = (solid: Solid): ScenePart[] =>
+  (
+    [
+      ['y', 'Bolts in the beam web'],
+      ['x', 'Bolts in the support'],
+    ] as const
+  ).flatMap(([axis, words]): ScenePart[] => {
+    const bolts = solid.bolts.filter((b) => b.axis === axis);
+    if (!bolts.length) return [];
+    // Where a joint has bolts both ways, those of the support are named apart in its checks.
+    const apart = axis === 'x' && solid.bolts.some((b) => b.axis === 'y');
+    return [
+      {
+        id: `bolts-${axis}`,
+        label: words,
+        parts: axis === 'y' ? ['bolts'] : apart ? ['support bolts'] : ['bolts', 'support bolts'],
+        look: 'bolt',
+        geometry: mergeGeometries(bolts.map(boltGeometry)),
+      },
+    ];
+  });
+
 /** All parts of the solid detail as things to show. */
 export function sceneOf(solid: Solid): ScenePart[] {
   const span = supportSpan(solid);
@@ -240,22 +263,7 @@ export function sceneOf(solid: Solid): ScenePart[] {
       look: 'plate',
       geometry: plateGeometry(p),
     });
-  for (const [axis, words] of [
-    ['y', 'Bolts in the beam web'],
-    ['x', 'Bolts in the support'],
-  ] as const) {
-    const bolts = solid.bolts.filter((b) => b.axis === axis);
-    // Where a joint has bolts both ways, those of the support are named apart in its checks.
-    const apart = axis === 'x' && solid.bolts.some((b) => b.axis === 'y');
-    if (bolts.length)
-      parts.push({
-        id: `bolts-${axis}`,
-        label: words,
-        parts: axis === 'y' ? ['bolts'] : apart ? ['support bolts'] : ['bolts', 'support bolts'],
-        look: 'bolt',
-        geometry: mergeGeometries(bolts.map(boltGeometry)),
-      });
-  }
+  parts.push(...boltParts(solid));
   if (solid.anchors?.length)
     parts.push({
       id: 'anchors',
