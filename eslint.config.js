@@ -135,7 +135,7 @@ export default ts.config(
     },
   },
   {
-    files: ['packages/core/src/**/*.test.ts'],
+    files: ['packages/core/src/**/*.{test,testing}.ts'],
     rules: {
       'no-restricted-imports': ['error', { patterns: [{ regex: '^@ample/', message: 'Tests of the core stay in the core.' }] }],
     },

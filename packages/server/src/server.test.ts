@@ -42,6 +42,16 @@ const registerOf = async (id: string) => ({
   job: (await get(`/jobs/${id}`).expect(200)).body as JobRecord,
   joints: ((await get(`/jobs/${id}/joints`).expect(200)).body as RegisterPage).rows,
 });
+/** What a document told of itself, to its end. */
+const eventsOf = async (id: string): Promise<{ readonly status: string }[]> => {
+  const told = await get(`/documents/${id}/events`)
+    .expect(200)
+    .expect('content-type', /event-stream/);
+  return told.text
+    .trim()
+    .split('\n\n')
+    .map((e) => JSON.parse(e.replace('data: ', '')) as { status: string });
+};
 const jointOf = async (id: string) => (await get(`/joints/${id}`).expect(200)).body as JointRecord;
 
 describe('jobs', () => {
@@ -261,15 +271,7 @@ describe('documents and description', () => {
     const { job, joints } = await registerOf((await importDemo()).id);
     const joint = joints.find((j) => j.mark === 'B2-14')!;
     const started = (await send('post', '/documents', { jobId: job.id, jointId: joint.id }).expect(200)).body as { id: string };
-    const events = (
-      await get(`/documents/${started.id}/events`)
-        .expect(200)
-        .expect('content-type', /event-stream/)
-    ).text
-      .trim()
-      .split('\n\n')
-      .map((e) => JSON.parse(e.replace('data: ', '')));
-    expect(events.at(-1)).toMatchObject({ status: 'ready', name: '2417-B2-14.pdf' });
+    expect((await eventsOf(started.id)).at(-1)).toMatchObject({ status: 'ready', name: '2417-B2-14.pdf' });
     const file = await get(`/documents/${started.id}/file`)
       .buffer()
       .parse((res, done) => {
@@ -284,11 +286,7 @@ describe('documents and description', () => {
     const job = await importDemo();
     const started = (await send('post', '/documents', { jobId: job.id }).expect(200)).body as { id: string };
     await send('delete', `/documents/${started.id}`).expect(200);
-    const events = (await get(`/documents/${started.id}/events`)).text
-      .trim()
-      .split('\n\n')
-      .map((e) => JSON.parse(e.replace('data: ', '')));
-    expect(events.at(-1).status).toBe('cancelled');
+    expect((await eventsOf(started.id)).at(-1)!.status).toBe('cancelled');
     await get(`/documents/${started.id}/file`).expect(404);
   });
   it('keeps calculations with their job: attached, changed, in its file, taken out and brought back', async () => {

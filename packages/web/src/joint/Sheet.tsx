@@ -4,6 +4,7 @@ import { DimensionInput } from './DimensionInput.tsx';
 import type { JointEditor } from './editor.ts';
 import { FieldPopover } from './FieldPopover.tsx';
 import { Grips } from './Grips.tsx';
+import { leftOf, placed, press, Texts, width, type Open, type TextItem } from './SheetTexts.tsx';
 
 const LINE: Readonly<Record<string, { stroke: string; strokeWidth: number; strokeDasharray?: string }>> = {
   outline: { stroke: 'var(--ink)', strokeWidth: 0.4 },
@@ -51,11 +52,6 @@ export const Shapes = memo(({ items }: { items: readonly Item[] }) => (
   <g aria-hidden="true">{items.map((item, i) => (item.k === 'text' ? null : <Shape key={i} item={item} />))}</g>
 ));
 
-type TextItem = Extract<Item, { k: 'text' }>;
-const width = (t: TextItem): number => t.text.length * t.size * 0.56;
-const leftOf = (t: TextItem): number =>
-  t.anchor === 'middle' ? t.at[0] - width(t) / 2 : t.anchor === 'end' ? t.at[0] - width(t) : t.at[0];
-
 /** A sheet to look at: the same items, nothing to edit. */
 export function Picture({
   drawing,
@@ -101,30 +97,6 @@ export function Picture({
     </svg>
   );
 }
-
-interface Open {
-  readonly kind: 'dimension' | 'callout';
-  readonly id: string;
-  readonly index: number;
-  readonly at: readonly [number, number];
-}
-
-/** Enter and the space bar do what a click does. */
-const press =
-  (act: () => void) =>
-  (e: React.KeyboardEvent): void => {
-    if (e.key === 'Enter' || e.key === ' ') {
-      e.preventDefault();
-      act();
-    }
-  };
-const placed = (t: TextItem) => ({
-  x: t.at[0],
-  y: t.at[1],
-  fontSize: t.size,
-  textAnchor: t.anchor,
-  fontWeight: t.bold ? 600 : 400,
-});
 
 interface SheetProps {
   readonly drawing: Drawing;
@@ -189,76 +161,6 @@ export function Sheet({ drawing, failure, editor, facts }: SheetProps) {
         {open && <Editor open={open} drawing={drawing} editor={editor} onClose={close} onMove={openDimension} />}
       </div>
     </div>
-  );
-}
-
-/** A dimension that can be changed in place. */
-function DimensionText({
-  t,
-  index,
-  editor,
-  onOpen,
-}: {
-  t: TextItem;
-  index: number;
-  editor: JointEditor;
-  onOpen: (index: number) => void;
-}) {
-  const label = editor.field(t.field!)?.label ?? t.field;
-  return (
-    <g>
-      <text
-        {...placed(t)}
-        className="t-dimension editable"
-        role="button"
-        tabIndex={0}
-        data-dimension={index}
-        data-field={t.field}
-        aria-label={`${label}, ${t.text} ${editor.units.name('mm')}`}
-        onClick={() => onOpen(index)}
-        onKeyDown={press(() => onOpen(index))}
-      >
-        <title>{`${label}: click or press Enter to change`}</title>
-        {t.text}
-      </text>
-      <line className="underline" x1={leftOf(t)} x2={leftOf(t) + width(t)} y1={t.at[1] + 0.75} y2={t.at[1] + 0.75} />
-    </g>
-  );
-}
-
-/** The name of a part, which opens its fields; the first of several of one part is reached by Tab. */
-function CalloutText({
-  t,
-  first,
-  onOpen,
-  onMember,
-}: {
-  t: TextItem;
-  first: boolean;
-  onOpen: (at: readonly [number, number]) => void;
-  onMember: (id: string | null) => void;
-}) {
-  const id = t.callout!;
-  const show = (): void => onOpen([leftOf(t), t.at[1]]);
-  return (
-    <g
-      className="hot cursor-pointer"
-      role="button"
-      tabIndex={first ? 0 : -1}
-      data-callout={id}
-      aria-label={`${t.text}: change`}
-      onClick={show}
-      onKeyDown={press(show)}
-      onPointerEnter={() => onMember(id)}
-      onPointerLeave={() => onMember(null)}
-      onFocus={() => onMember(id)}
-      onBlur={() => onMember(null)}
-    >
-      <rect x={leftOf(t) - 0.8} y={t.at[1] - t.size} width={width(t) + 1.6} height={t.size * 1.3} rx="0.6" />
-      <text {...placed(t)} className={`t-${t.style}`}>
-        {t.text}
-      </text>
-    </g>
   );
 }
 
@@ -345,40 +247,6 @@ function Facts({ facts }: { facts: MemberFacts }) {
         ))}
       </dl>
     </div>
-  );
-}
-
-interface TextsProps {
-  readonly texts: readonly TextItem[];
-  readonly dimensions: readonly TextItem[];
-  readonly editor: JointEditor;
-  readonly openDimension: (to: number) => void;
-  readonly setOpen: (open: Open) => void;
-  readonly setMember: (member: string | null) => void;
-}
-
-/** Texts of the drawing: those that open, and those that are read alone. */
-function Texts({ texts, dimensions, editor, openDimension, setOpen, setMember }: TextsProps) {
-  return (
-    <>
-      {texts.map((t, i) =>
-        t.field ? (
-          <DimensionText key={i} t={t} index={dimensions.indexOf(t)} editor={editor} onOpen={openDimension} />
-        ) : t.callout ? (
-          <CalloutText
-            key={i}
-            t={t}
-            first={texts.findIndex((x) => x.callout === t.callout) === i}
-            onOpen={(at) => setOpen({ kind: 'callout', id: t.callout!, index: -1, at })}
-            onMember={setMember}
-          />
-        ) : (
-          <text key={i} {...placed(t)} className={`t-${t.style}`}>
-            {t.text}
-          </text>
-        ),
-      )}
-    </>
   );
 }
 
