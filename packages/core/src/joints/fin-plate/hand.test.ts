@@ -107,6 +107,14 @@ describe('bolts', () => {
     expect(r.resistance / 1e3).toBeCloseTo(94.816, 2);
     expect(r.demand / 1e3).toBe(70);
   });
+  // With N both ways of the group count: C as above 60.689 of 43.904; B under V_ser 70: vertical 70/3 = 23.333,
+  // horizontal 70 x 0.407143 + 30/3 = 38.5; sqrt(23.333^2 + 38.5^2) = 45.019 of 49.891.
+  it('slips under the axial force too', () => {
+    const c = check('bolt-group-slip', { ...base, bolts: { ...base.bolts, category: 'C' } }, 100, 30);
+    expect([c.demand / 1e3, c.resistance / 1e3]).toEqual([expect.closeTo(60.689, 2), expect.closeTo(43.904, 2)]);
+    const b = check('bolt-group-slip', { ...base, bolts: { ...base.bolts, category: 'B' } }, 100, 30, 0, DEFAULT_BASIS, 70);
+    expect([b.demand / 1e3, b.resistance / 1e3]).toEqual([expect.closeTo(45.019, 2), expect.closeTo(49.891, 2)]);
+  });
 });
 
 describe('a channel as beam', () => {
