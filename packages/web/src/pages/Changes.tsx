@@ -180,30 +180,29 @@ interface MomentsProps {
 
 /** From which moment to which. */
 function Moments({ between, asked, moments, setBetween }: MomentsProps) {
+  const ends = [
+    ['from', 'As it stood after', asked && <option value={asked}>{`${timeWords(asked)} · when it was issued`}</option>],
+    ['to', 'And after', <option value={NOW}>now</option>],
+  ] as const;
   return (
     <div className="form-grid mb-3">
-      <label className="contents">
-        <span>As it stood after</span>
-        <select className="select w-full" value={between.from} onChange={(e) => setBetween({ ...between, from: e.target.value })}>
-          {asked && <option value={asked}>{`${timeWords(asked)} · when it was issued`}</option>}
-          {moments.map((m) => (
-            <option key={m.at + m.label} value={m.at}>
-              {words(m)}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label className="contents">
-        <span>And after</span>
-        <select className="select w-full" value={between.to} onChange={(e) => setBetween({ ...between, to: e.target.value })}>
-          <option value={NOW}>now</option>
-          {moments.map((m) => (
-            <option key={m.at + m.label} value={m.at}>
-              {words(m)}
-            </option>
-          ))}
-        </select>
-      </label>
+      {ends.map(([end, label, first]) => (
+        <label key={end} className="contents">
+          <span>{label}</span>
+          <select
+            className="select w-full"
+            value={between[end]}
+            onChange={(e) => setBetween({ ...between, [end]: e.target.value })}
+          >
+            {first}
+            {moments.map((m) => (
+              <option key={m.at + m.label} value={m.at}>
+                {words(m)}
+              </option>
+            ))}
+          </select>
+        </label>
+      ))}
     </div>
   );
 }
