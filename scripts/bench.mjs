@@ -23,7 +23,12 @@ else if (process.argv[2] === 'field')
   run('Plate analysis', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench-field.ts`]);
 else if (process.argv[2] === 'search') run('Searches', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench-search.ts`]);
 else if (process.argv[2] === 'c') run('Against C', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench-c.ts`]);
-else if (process.argv[2] === 'load')
+else if (process.argv[2] === 'job') {
+  build();
+  run('A job of many joints', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench-job.ts`, ...process.argv.slice(3)], {
+    CHROMIUM_PATH: chromium(),
+  });
+} else if (process.argv[2] === 'load')
   run('A large job', process.execPath, ['--import', 'tsx', `${ROOT}/scripts/bench-load.ts`, ...process.argv.slice(3)]);
 else {
   build();

@@ -225,7 +225,7 @@ function Body({ view }: { view: RegisterView }) {
         {joints && all.length === 0 && <NoJoint />}
         {all.length > 0 && (
           <RegisterTable
-            {...{ rows, index, standard, onKey, table, sight, picked, onPick, unsent }}
+            {...{ rows, index, standard, onKey, table, scroll, sight, picked, onPick, unsent }}
             sort={shown.sort}
             onSort={(sort) => show({ sort })}
             onAt={setAt}

@@ -1,4 +1,4 @@
-import type { RefObject } from 'react';
+import { useMemo, type RefObject } from 'react';
 import { unitsOf, type JobRecord, type RegisterEntry } from '@ample/core';
 import { Mark, stateWord, type ShownState } from '../parts/StateMark.tsx';
 import type { Recheck } from './useRegister.ts';
@@ -24,8 +24,11 @@ export function Bar({
   recheck: Recheck;
   children: React.ReactNode;
 }) {
-  const mass = all.reduce((m, j) => m + j.summary.plateMass, 0);
-  const bolts = all.reduce((m, j) => m + j.summary.bolts, 0);
+  // Not with each row that scrolls by.
+  const [mass, bolts] = useMemo(
+    () => all.reduce(([m, b], { summary: s }) => [m + s.plateMass, b + s.bolts] as const, [0, 0] as readonly [number, number]),
+    [all],
+  );
   return (
     <div className="flex items-center gap-2 px-4 py-2 flex-wrap">
       <input
@@ -87,7 +90,7 @@ function States({
   only: ShownState | null;
   onOnly: (s: ShownState | null) => void;
 }) {
-  const counts = STATES.map((s) => [s, all.filter((j) => isIn(j, s)).length] as const);
+  const counts = useMemo(() => STATES.map((s) => [s, all.filter((j) => isIn(j, s)).length] as const), [all]);
   return (
     <div className="flex flex-wrap" role="group" aria-label="Joints by state">
       {counts

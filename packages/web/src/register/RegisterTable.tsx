@@ -1,9 +1,14 @@
-import type { KeyboardEvent, RefObject } from 'react';
+import { memo, useEffect, type KeyboardEvent, type RefObject } from 'react';
 import { Link } from 'react-router';
-import type { Virtualizer } from '@tanstack/react-virtual';
+import { useVirtualizer } from '@tanstack/react-virtual';
 import { houseWords, multipleText, type Following, type RegisterEntry } from '@ample/core';
 import { StateMark } from '../parts/StateMark.tsx';
 import { stateOf, titleOf, type Shown, type SortKey } from './order.ts';
+
+/** What brings a row into sight. */
+export interface Sight {
+  scrollToIndex(i: number, how: { readonly align: 'auto' | 'center' }): void;
+}
 
 interface Props {
   readonly rows: readonly RegisterEntry[];
@@ -20,8 +25,9 @@ interface Props {
   /** Joints that changed since they were last issued, with the number of that issue; null: they never were, though others are. */
   readonly unsent: ReadonlyMap<string, number | null>;
   readonly table: RefObject<HTMLTableElement | null>;
-  /** Only the rows in sight stand in the page: a job may have thousands. */
-  readonly sight: Virtualizer<HTMLDivElement, Element>;
+  /** What the rows scroll in, and what brings one into sight. */
+  readonly scroll: RefObject<HTMLDivElement | null>;
+  readonly sight: RefObject<Sight | null>;
 }
 
 const HEADS: readonly (readonly [SortKey | null, string, string])[] = [
@@ -38,10 +44,21 @@ const HEADS: readonly (readonly [SortKey | null, string, string])[] = [
 
 /** The joints of a job, a line each. */
 export function RegisterTable(props: Props) {
-  const { rows, index, standard, sort, onSort, onAt, onOpen, onKey, table, sight, picked, onPick, unsent } = props;
-  const inSight = sight.getVirtualItems();
+  const { rows, index, standard, sort, onSort, onAt, onOpen, onKey, table, scroll, sight, picked, onPick, unsent } = props;
+  // Only the rows in sight stand in the page: a job may have thousands. Here, so that nothing else is drawn again as they scroll.
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroll.current,
+    estimateSize: () => 34,
+    overscan: 6,
+    getItemKey: (i) => rows[i]!.id,
+  });
+  useEffect(() => {
+    sight.current = virtual;
+  }, [sight, virtual]);
+  const inSight = virtual.getVirtualItems();
   const above = inSight[0]?.start ?? 0;
-  const below = sight.getTotalSize() - (inSight.at(-1)?.end ?? 0);
+  const below = virtual.getTotalSize() - (inSight.at(-1)?.end ?? 0);
   return (
     <table
       ref={table}
@@ -62,7 +79,7 @@ export function RegisterTable(props: Props) {
             <tr
               key={j.id}
               data-index={i}
-              ref={sight.measureElement}
+              ref={virtual.measureElement}
               className={i === index ? 'selected' : ''}
               aria-selected={i === index}
               aria-rowindex={i + 2}
@@ -102,7 +119,14 @@ function Head({
 
 const worst = ({ summary: { first } }: RegisterEntry): string => (first ? `${first.combination} ${first.note}` : '–');
 
-function Cells({ joint: j, standard, unsent }: { joint: RegisterEntry; standard: string; unsent: number | null | undefined }) {
+interface CellsProps {
+  readonly joint: RegisterEntry;
+  readonly standard: string;
+  readonly unsent: number | null | undefined;
+}
+
+/** What a row shows; drawn again only when its joint is another. */
+const Cells = memo(function Cells({ joint: j, standard, unsent }: CellsProps) {
   const { first, refusal, members } = j.summary;
   const said = j.unreadable ?? refusal;
   return (
@@ -151,7 +175,7 @@ function Cells({ joint: j, standard, unsent }: { joint: RegisterEntry; standard:
       </td>
     </>
   );
-}
+});
 
 /** The house detail of a joint, and in what it strayed from it. */
 const House = ({ of }: { of: Following }) => (

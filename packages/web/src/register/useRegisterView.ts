@@ -1,9 +1,9 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useVirtualizer } from '@tanstack/react-virtual';
 import type { RegisterEntry } from '@ample/core';
 import { useSinceLast } from '../parts/KeepIssue.tsx';
 import { shownRows, type Shown } from './order.ts';
+import type { Sight } from './RegisterTable.tsx';
 import { useRegister } from './useRegister.ts';
 
 const ALL: Shown = { filter: '', only: null, sort: { key: 'mark', down: false } };
@@ -82,9 +82,16 @@ function useShown(all: readonly RegisterEntry[], standard: string) {
   };
   const go = (i: number): void => {
     setAt(i);
-    sight.scrollToIndex(i, { align: 'auto' });
+    sight.current?.scrollToIndex(i, { align: 'auto' });
   };
   return { shown, show, rows, index, current: rows[index], setAt, go, scroll, sight, want };
+}
+
+/** Joints that changed since the last issue, and in which they were sent last. */
+function useUnsent(jobId: string | undefined, jobVersion: number | undefined, all: readonly RegisterEntry[]) {
+  const versions = useMemo(() => versionsOf(all), [all]);
+  const since = useSinceLast(jobId, jobVersion, versions);
+  return useMemo(() => new Map(since?.changed.map((j) => [j.id, j.last])), [since]);
 }
 
 /** The register of a job, and what is done with its rows. */
@@ -99,8 +106,7 @@ export function useRegisterView(jobId: string) {
   const { picked, setPicked, onPick, chosen } = usePicked(all);
   // Asked when all rows are here, and again when one of them is another.
   const whole = joints !== null && joints.length >= total;
-  const since = useSinceLast(whole ? jobId : undefined, job?.version, versionsOf(all));
-  const unsent = useMemo(() => new Map(since?.changed.map((j) => [j.id, j.last])), [since]);
+  const unsent = useUnsent(whole ? jobId : undefined, job?.version, all);
   // Keys work at once, without a click into the table.
   useEffect(() => {
     if (joints?.length && document.activeElement === document.body) table.current?.focus();
@@ -153,20 +159,14 @@ export type RegisterView = ReturnType<typeof useRegisterView>;
 /** The rows in sight; what was just made is shown. */
 function useSight(rows: readonly RegisterEntry[], setAt: (i: number) => void) {
   const scroll = useRef<HTMLDivElement>(null);
-  const sight = useVirtualizer({
-    count: rows.length,
-    getScrollElement: () => scroll.current,
-    estimateSize: () => 34,
-    overscan: 12,
-    getItemKey: (i) => rows[i]!.id,
-  });
+  const sight = useRef<Sight | null>(null);
   const [wanted, want] = useState<string | null>(null);
   useEffect(() => {
     const i = wanted === null ? -1 : rows.findIndex((r) => r.id === wanted);
     if (i < 0) return;
     setAt(i);
     want(null);
-    sight.scrollToIndex(i, { align: 'center' });
+    sight.current?.scrollToIndex(i, { align: 'center' });
   }, [wanted, rows, sight, setAt]);
   return { scroll, sight, want };
 }
