@@ -50,7 +50,7 @@ export function RegisterTable(props: Props) {
     count: rows.length,
     getScrollElement: () => scroll.current,
     estimateSize: () => 34,
-    overscan: 6,
+    overscan: 12,
     getItemKey: (i) => rows[i]!.id,
   });
   useEffect(() => {
