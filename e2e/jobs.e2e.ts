@@ -51,6 +51,26 @@ describe('the register', () => {
     await on.page.getByRole('button', { name: '1 rule broken' }).click();
     expect(await marks()).toEqual(['B2-16']);
   });
+  it('brings the row that the arrows go to wholly into sight', async () => {
+    await on.page.setViewportSize({ width: 1280, height: 800 });
+    await openRegister(on.app, on.page);
+    await on.page.getByRole('table', { name: /^Register/ }).focus();
+    /** How far the row that is chosen ends above the end of what the rows scroll in, px. */
+    const clear = () =>
+      on.page.evaluate(() => {
+        const row = document.querySelector('tr.selected')!;
+        let box = row.parentElement!;
+        while (box.scrollHeight <= box.clientHeight + 1 || getComputedStyle(box).overflowY === 'visible')
+          box = box.parentElement!;
+        return box.getBoundingClientRect().bottom - row.getBoundingClientRect().bottom;
+      });
+    for (const steps of [18, 4, 4]) {
+      for (let i = 0; i < steps; i += 1) await on.page.keyboard.press('ArrowDown');
+      await expect.poll(clear).toBeGreaterThanOrEqual(0);
+    }
+    expect(await on.page.locator('tr.selected').getAttribute('data-index')).toBe('26');
+    await on.page.setViewportSize({ width: 1280, height: 1200 });
+  });
   it('copies to a new mark, deletes with undo', async () => {
     await openRegister(on.app, on.page);
     await on.page.locator('tbody tr', { hasText: 'B2-14' }).click();

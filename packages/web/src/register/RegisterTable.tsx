@@ -42,6 +42,9 @@ const HEADS: readonly (readonly [SortKey | null, string, string])[] = [
   [null, 'Checked', ''],
 ];
 
+/** Height of the heads, and a little more, px. */
+const HEAD = 48;
+
 /** The joints of a job, a line each. */
 export function RegisterTable(props: Props) {
   const { rows, index, standard, sort, onSort, onAt, onOpen, onKey, table, scroll, sight, picked, onPick, unsent } = props;
@@ -51,6 +54,8 @@ export function RegisterTable(props: Props) {
     getScrollElement: () => scroll.current,
     estimateSize: () => 34,
     overscan: 12,
+    // The heads stand above the first row, so that the last in sight would end below.
+    scrollPaddingEnd: HEAD,
     getItemKey: (i) => rows[i]!.id,
   });
   useEffect(() => {
