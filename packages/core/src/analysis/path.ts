@@ -211,9 +211,8 @@ const between = (now: State, past: State, dS: number): Float64Array => ahead(pas
 interface Way {
   now: State;
   last: State;
-  /** How far the next step goes, and how far the last went. */
+  /** How far the next step goes. */
   dS: number;
-  lastS: number;
   /** Share of what stops it. */
   ratio: number;
   /** A state that went past what stops it, and by how much: the way ends before it. Of one that is not in balance, how far it was when it was seen. */
@@ -235,7 +234,8 @@ function firstStep(solver: Solver, before: State, stopRatio: PathOptions['stopRa
 
 /** The next step of a path, cut until it is made; the way keeps what was learnt. */
 function nextStep(solver: Solver, way: Way, stopRatio: PathOptions['stopRatio']): Step | PathEnd {
-  const { now, last, lastS, ratio } = way;
+  const { now, last, ratio } = way;
+  const lastS = now.S - last.S;
   if (way.past && now.S + way.dS > way.past.state.S) way.dS = (way.past.state.S - now.S) * shareTo(ratio, way.past.ratio);
   for (let cut = 0; cut <= CUTS; cut += 1) {
     const { past, dS } = way;
@@ -271,7 +271,7 @@ export function follow(solver: Solver, { until, stopRatio, accepted }: PathOptio
   if ('end' in first) return first;
   accepted(first, before);
   const { S, lam } = first.state;
-  const way: Way = { now: first.state, last: before, dS: S, lastS: S, ratio: stopRatio(first.state), past: null };
+  const way: Way = { now: first.state, last: before, dS: S, ratio: stopRatio(first.state), past: null };
   if (way.ratio >= 1) return { end: 'stopped' };
   for (let n = 0; n < STEPS; n += 1) {
     const made = nextStep(solver, way, stopRatio);
@@ -282,7 +282,7 @@ export function follow(solver: Solver, { until, stopRatio, accepted }: PathOptio
     const slope = (state.lam - now.lam) / (state.S - now.S);
     // What was seen out of balance bounds nothing once the path has come near it.
     if (past?.gap !== undefined && past.state.S - state.S < 0.2 * past.gap) way.past = null;
-    Object.assign(way, { last: now, now: state, lastS: state.S - now.S });
+    [way.last, way.now] = [now, state];
     if (way.ratio >= NEAR_LIMIT) return { end: 'stopped' };
     if (until === 'design' && state.lam >= 1) return { end: 'design' };
     if (slope < FLAT * (lam / S)) return { end: 'limit-load' };

@@ -107,28 +107,45 @@ export class Results<Id extends string> {
 
   /** Demand against resistance, in N and mm; without resistance the utilisation is null. Returns the utilisation, a large one for null. */
   strength(id: Id, demand: number, resistance: number, unit: UnitId, extra: Extra = {}): number {
-    const about = this.about(id);
     if (demand === 0 && !extra.info) {
-      this.list.push(unloaded(about));
+      this.idle(id);
       return 0;
     }
-    const where = this.suffix ? [extra.where, this.suffix].filter(Boolean).join(', ') : (extra.where ?? '');
     const u = resistance > 0 ? (extra.utilisation ?? demand / resistance) : null;
-    const multiple = u === null ? 0 : (extra.multiple ?? (u > 0 ? 1 / u : FAR));
+    const multiple = Math.min(u === null ? 0 : (extra.multiple ?? (u > 0 ? 1 / u : FAR)), FAR);
+    this.found(id, demand, resistance, unit, u, multiple, extra.pass ?? (u !== null && u <= 1), extra);
+    return u ?? 999;
+  }
+
+  /** Nothing of this combination loads it. */
+  protected idle(id: Id): void {
+    this.list.push(unloaded(this.about(id)));
+  }
+
+  protected found(
+    id: Id,
+    demand: number,
+    resistance: number,
+    unit: UnitId,
+    u: number | null,
+    multiple: number,
+    pass: boolean,
+    extra: Extra,
+  ): void {
+    const where = this.suffix ? [extra.where, this.suffix].filter(Boolean).join(', ') : (extra.where ?? '');
     // Filled in place: copying with spreads is most of the cost of a result.
     const found: { -readonly [K in keyof StrengthResult]: StrengthResult[K] } = strengthOf(
-      about,
+      this.about(id),
       demand,
       Math.max(0, resistance),
       unit,
       u,
-      Math.min(multiple, FAR),
+      multiple,
     );
     if (where) found.where = where;
     if (extra.info) found.info = true;
-    if (extra.pass !== undefined) found.pass = extra.pass;
+    found.pass = pass;
     this.list.push(found);
-    return u ?? 999;
   }
 }
 
@@ -154,15 +171,21 @@ export class Foremost<Id extends string> extends Results<Id> {
     this.lacks = true;
   }
 
-  override strength(id: Id, demand: number, resistance: number, _unit: UnitId, extra: Extra = {}): number {
-    if (demand === 0 && !extra.info) return 0;
-    const u = resistance > 0 ? (extra.utilisation ?? demand / resistance) : null;
-    if (extra.info) return u ?? 999;
-    const multiple = Math.min(u === null ? 0 : (extra.multiple ?? (u > 0 ? 1 / u : FAR)), FAR);
-    this.passes &&= extra.pass ?? (u !== null && u <= 1);
+  protected override idle(): void {}
+  protected override found(
+    id: Id,
+    _demand: number,
+    _resistance: number,
+    _unit: UnitId,
+    _u: number | null,
+    multiple: number,
+    pass: boolean,
+    { info }: Extra,
+  ): void {
+    if (info) return;
+    this.passes &&= pass;
     if (!this.first || multiple < this.first.multiple) this.first = { id, multiple };
     if (this.curved.has(id)) this.slowest = Math.max(this.slowest, multiple);
-    return u ?? 999;
   }
 
   /** Null where a check lacks something, or where the multiple of one of `curved` lies beyond `known`. */

@@ -126,8 +126,8 @@ export function ActionsEditor({ basis, given, onClose }: { basis: Basis; given: 
   };
   const read = (): JointContent | string => {
     const list = readRows(rows, actions, member, units);
-    const loads = typeof list === 'string' ? list : readCases(cases, units);
     if (typeof list === 'string') return list;
+    const loads = readCases(cases, units);
     return typeof loads === 'string' ? loads : withTyped(content, job, list, loads);
   };
   return (

@@ -5,7 +5,6 @@ import type { BaseResults } from './results.ts';
 import { sheet } from './sheet.ts';
 import {
   sideWords,
-  flange,
   webTension,
   type LeverModel,
   workCompression,
@@ -132,7 +131,7 @@ function flangeCheck(
   out: BaseResults,
 ): void {
   const R = workFlange(r, m, axis, V);
-  const reduced = V > 0.5 * r.v[flange.V_pl.def.slot.index]! || V > 0;
+  const reduced = V > 0;
   const multiple = reduced
     ? quiet(r, () =>
         factorAtOne((k) => {
