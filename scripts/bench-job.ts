@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 import { unitsOf, type JobDocument, type JobRecord, type RegisterPage } from '../packages/core/src/index.ts';
 import { givenTable, guessMapping, readTable } from '../packages/exchange/src/table/index.ts';
 import { openApp } from '../e2e/app.ts';
+import { callerOf } from './bench-call.ts';
 import { printLines, type Line } from './bench-lines.ts';
 
 // Usage: npm run bench -- job [joints] [rows]. A job of many joints as its users meet it: a table of forces read, and its register in the browser.
@@ -38,15 +39,7 @@ for (let i = 0; i < 5; i += 1) {
 note(`${rows} rows of CSV read into joints with forces`, middle(read) / 1000, 's', 3);
 
 const app = await openApp();
-const call = async <T>(method: string, path: string, body?: unknown): Promise<T> => {
-  const r = await fetch(`${app.url}/api${path}`, {
-    method,
-    headers: { 'content-type': 'application/json', 'idempotency-key': crypto.randomUUID() },
-    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-  });
-  if (!r.ok) throw new Error(`${method} ${path}: ${r.status} ${await r.text()}`);
-  return (await r.json()) as T;
-};
+const call = callerOf(app.url);
 /** What a file holds at most, and what a table takes in one step. */
 const PART = 5000;
 const many = Array.from({ length: joints }, (_, i) => {

@@ -6,6 +6,7 @@ import { fileURLToPath } from 'node:url';
 import { spawn } from 'node:child_process';
 import type { DocumentState, JobDocument, JobRecord, RegisterPage, Sibling } from '../packages/core/src/index.ts';
 import { LEAN, runnable } from './bundle.mjs';
+import { callerOf } from './bench-call.ts';
 import { printLines, type Line } from './bench-lines.ts';
 
 // Usage: npm run bench -- load [joints] [combinations]. A server of its own under a large job, while another client asks for a joint.
@@ -48,15 +49,7 @@ const url = await new Promise<string>((resolve, reject) => {
   });
   server.once('exit', () => reject(new Error('the server ended before it was up')));
 });
-const call = async <T>(method: string, path: string, body?: unknown): Promise<T> => {
-  const r = await fetch(`${url}/api${path}`, {
-    method,
-    headers: { 'content-type': 'application/json', 'idempotency-key': crypto.randomUUID() },
-    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-  });
-  if (!r.ok) throw new Error(`${method} ${path}: ${r.status} ${await r.text()}`);
-  return (await r.json()) as T;
-};
+const call = callerOf(url);
 const register = async (id: string): Promise<number> => {
   let rows = 0;
   for (let after: number | null = -1; after !== null;) {

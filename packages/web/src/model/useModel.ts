@@ -17,7 +17,7 @@ import {
 import { api, type PlannedJoint, type SentModel } from '../api.ts';
 import { stateOf } from '../register/order.ts';
 import type { ShownState } from '../parts/StateMark.tsx';
-import { previewed, type Plans } from '../table/useTable.ts';
+import { previewed, takeableOf, takenOf, type Plans } from '../table/useTable.ts';
 import { modelWorker } from '../work/client.ts';
 
 /** A model that was read and is not taken yet. */
@@ -198,11 +198,7 @@ async function takeModel(
   places: ModelRecord['places'],
 ): Promise<void> {
   if (takeable.length > 0)
-    await api.takeTable(job.id, {
-      name: file.name,
-      mapping: { model: file.name },
-      joints: takeable.map(({ id, version, content }) => ({ ...(id ? { id, version } : {}), content })),
-    });
+    await api.takeTable(job.id, { name: file.name, mapping: { model: file.name }, joints: takenOf(takeable) });
   await api.keepModel(job.id, { name: file.name, members: file.members, places });
 }
 
@@ -244,7 +240,7 @@ export function usePlans({ job, file, proposed, stored, rows, reload, leave, set
       setProblem((e as Error).message);
     }
   };
-  const takeable = (preview?.plans ?? []).filter((p) => p.content && !left.has(p.mark));
+  const takeable = takeableOf(preview, left);
   const take = async (): Promise<void> => {
     if (takeable.length > MOST)
       return setProblem(

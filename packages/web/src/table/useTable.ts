@@ -43,6 +43,13 @@ interface Preview extends Plans {
   readonly table: GivenTable;
 }
 
+/** Joints of a plan that can be taken and were not left out. */
+export const takeableOf = (preview: Plans | null, left: ReadonlySet<string>): PlannedJoint[] =>
+  (preview?.plans ?? []).filter((p) => p.content && !left.has(p.mark));
+/** What is sent of them: those that stand by their version. */
+export const takenOf = (takeable: readonly PlannedJoint[]) =>
+  takeable.map(({ id, version, content }) => ({ ...(id ? { id, version } : {}), content }));
+
 /** Plans joints, and tells of each part as it comes. */
 export async function previewed<T extends Omit<Plans, 'plans' | 'running'>>(
   about: T,
@@ -211,14 +218,10 @@ export function useTable(job: JobRecord) {
       setProblem((e as Error).message);
     }
   };
-  const takeable = (preview?.plans ?? []).filter((p) => p.content && !left.has(p.mark));
+  const takeable = takeableOf(preview, left);
   const take = (): Promise<void> =>
     busily(async () => {
-      await api.takeTable(job.id, {
-        name,
-        mapping: { ...mapping!, ...choices },
-        joints: takeable.map(({ id, version, content }) => ({ ...(id ? { id, version } : {}), content })),
-      });
+      await api.takeTable(job.id, { name, mapping: { ...mapping!, ...choices }, joints: takenOf(takeable) });
       changed();
       of.close();
       refresh();
