@@ -1,8 +1,6 @@
-import { readFile } from 'node:fs/promises';
-import { join } from 'node:path';
-import { readHouseFile, readJob, readRulesFile } from '@ample/core';
+import { readHouseFile, readRulesFile } from '@ample/core';
 import { drawnRules } from '@ample/exchange/logo';
-import { ROOT } from './root.ts';
+import { demoFile, demoFiles } from './demo-files.ts';
 import type { OpenDatabase } from './store/database.ts';
 import { getRules, saveRules } from './store/rules.ts';
 import { createHouse, listHouse } from './store/house.ts';
@@ -10,13 +8,9 @@ import { storeJob } from './store/jobs.ts';
 import type { Request } from './store/requests.ts';
 import { jobStatements, type NewJob } from './store/statements.ts';
 
-/** One job to EN 1993, and one to AISC 360 in inches, as their files stand in the project. */
-const FILES = ['tern-quay', 'heron-street'];
-const demoFile = async (file: string): Promise<unknown> => JSON.parse(await readFile(join(ROOT, `demo/${file}.json`), 'utf8'));
-
 /** The demo jobs as one, whole or not at all; its id is that of the first. */
 async function demoJobs(who: string): Promise<NewJob> {
-  const made = await Promise.all(FILES.map(async (file) => jobStatements(readJob(await demoFile(file)), who, 'demo')));
+  const made = (await demoFiles()).map((job) => jobStatements(job, who, 'demo'));
   return { id: made[0]!.id, statements: made.flatMap((x) => x.statements) };
 }
 

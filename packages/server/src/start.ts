@@ -9,6 +9,7 @@ import { clientError } from './problem.ts';
 import { ROOT } from './root.ts';
 import { openServices, type Services } from './services.ts';
 import { StoreProblem } from './store/condition.ts';
+import { warmUp } from './work/warm.ts';
 
 export interface Running {
   readonly url: string;
@@ -49,10 +50,15 @@ export async function startServer({ port, data, seed = false, level = 'warn' }: 
   const { port: actual } = server.address() as AddressInfo;
   const url = `http://127.0.0.1:${actual}`;
   tellServer(data, url);
+  let closing = false;
+  void warmUp(services.pool, () => closing).catch((e: unknown) => {
+    if (!closing) services.log.warn({ err: e }, 'not warmed up');
+  });
   return {
     url,
     services,
     close: async () => {
+      closing = true;
       forgetServer(data);
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));

@@ -20,6 +20,7 @@ import { createJob, getJob, listJobs, saveJob, storeJob, type JobContent } from 
 import { siblingsOf } from '../store/joint-rows.ts';
 import { once } from '../store/requests.ts';
 import { copyStatements } from '../store/statements.ts';
+import { warmUp } from '../work/warm.ts';
 
 const name = Joi.string().trim().min(1).max(120);
 const newJob = Joi.object({
@@ -76,9 +77,14 @@ function listedAndMade(api: Api, { database, pool }: Services): void {
     },
     async ({ body, who, request }) => {
       const job = pool.run('importJob', { text: body, who });
-      // Who sends a large job looks at its register next: a second thread loads meanwhile.
-      if (body.length > MB) void pool.run('wake', undefined).catch(() => undefined);
-      return getJob(db, await storeJob(database, await job, request));
+      let stored = false;
+      // Who sends a large job looks at its register next: a second thread makes ready meanwhile.
+      if (body.length > MB) void warmUp(pool, () => stored).catch(() => undefined);
+      try {
+        return getJob(db, await storeJob(database, await job, request));
+      } finally {
+        stored = true;
+      }
     },
   );
 

@@ -7,6 +7,8 @@ import { runnable } from '../../../../scripts/bundle.mjs';
 import { useServer } from '../app.testing.ts';
 import { storeDemo } from '../demo.ts';
 import { Door } from '../store/door.ts';
+import type { Pool } from './pool.ts';
+import { warmUp } from './warm.ts';
 
 const server = useServer();
 
@@ -41,6 +43,35 @@ describe('threads that read the store', () => {
     copying.abort();
     expect(['done', 'stopped']).toContain(await copy);
     expect((await read()).text).toBe(whole.text);
+  });
+});
+
+describe('a thread that is warmed up', () => {
+  it('judges joints of both demo jobs by the pool, and no more once it is enough', async () => {
+    const { pool } = server.services();
+    const asked: number[] = [];
+    const counted: Pool = {
+      ...pool,
+      run: (task, input, signal) => {
+        expect(task).toBe('warm');
+        asked.push((input as { from: number }).from);
+        return pool.run(task, input, signal);
+      },
+    };
+    await warmUp(counted, () => asked.length === 12);
+    // 120 joints: the row of both jobs, round and on.
+    expect(asked).toEqual([0, 10, 20, 30, 40, 50, 60, 70, 80, 90, 100, 110]);
+    await warmUp(counted, () => true);
+    expect(asked.length).toBe(12);
+  });
+  it('lets whoever asks have his turn: a question comes back before the warming is over', async () => {
+    const { pool, database } = server.services();
+    const id = await storeDemo(database, 'test');
+    let enough = false;
+    const warming = warmUp(pool, () => enough);
+    await pool.run('exportJob', { file: database.file, id });
+    enough = true;
+    await warming;
   });
 });
 

@@ -12,7 +12,7 @@ import type { Order } from './thread.ts';
 import { threadFile } from './threads.ts';
 
 type Quick =
-  | 'wake'
+  | 'warm'
   | 'judge'
   | 'planTable'
   | 'listChanges'

@@ -11,14 +11,17 @@ import {
   revisionLetter,
   DocumentError,
   isGivenFor,
+  lineOf,
   listsOfJob,
   planJoint,
   plainSearch,
   searched,
+  summaryOf,
   readJob,
   readJoint,
   type ChangeList,
   type GivenJoint,
+  type JobDocument,
   type JobLists,
   type JointContent,
   type JointPlan,
@@ -35,6 +38,7 @@ import {
   type SinceIssue,
 } from '@ample/core';
 import { changeList, jointsThen, type Between } from '../store/changes.ts';
+import { demoFiles } from '../demo-files.ts';
 import { copyInto, type Handle } from '../store/database.ts';
 import { houseStamp } from '../store/house.ts';
 import { sinceIssue } from '../store/issues.ts';
@@ -52,8 +56,18 @@ import type { DocumentTask } from './document.ts';
 /** Writes a document. */
 export const pdf = async (task: DocumentTask) => (await import('./document.ts')).pdf(task);
 
-/** Nothing: a thread that has done it is loaded. */
-export const wake = (): Promise<Answer<null>> => answer(() => null);
+let demo: Promise<readonly JobDocument[]> | undefined;
+/** Judges joints of the demo jobs, `count` of them from a place in their endless row, and keeps nothing. */
+export const warm = ({ from, count }: { from: number; count: number }): Promise<Answer<null>> =>
+  answer(async () => {
+    const row = (await (demo ??= demoFiles())).flatMap((job) => job.joints.map((joint) => ({ job, joint })));
+    for (let i = from; i < from + count; i += 1) {
+      const { job, joint } = row[i % row.length]!;
+      lineOf(joint, job);
+      summaryOf(joint, job);
+    }
+    return null;
+  });
 
 /** What the checks of these joints say. */
 export const judge = ({
