@@ -224,34 +224,13 @@ function judgeRule<C>(rule: RuleDef<C>, c: C, run: Run, loads: Loads): RuleResul
   const outcome = rule.run(run, c, loads);
   const { id, title, clause } = rule;
   const must = rule.must(c);
-  if (!('actual' in outcome))
-    return {
-      type: 'skip',
-      id,
-      title,
-      clause,
-      must,
-      pass: true,
-      actual: 0,
-      limit: 0,
-      sense: '>=',
-      unit: '-',
-      ...('skip' in outcome ? { reason: outcome.skip } : { reason: outcome.missing, missing: true }),
-    };
+  if (!('actual' in outcome)) {
+    const skipped = { type: 'skip', id, title, clause, must, pass: true, actual: 0, limit: 0, sense: '>=', unit: '-' } as const;
+    return 'skip' in outcome ? { ...skipped, reason: outcome.skip } : { ...skipped, reason: outcome.missing, missing: true };
+  }
   const { actual, limit, sense, unit, note } = outcome;
   // A size that meets its limit but for floating-point noise keeps the rule.
   const met = sense === '>=' ? actual >= limit - 1e-9 * Math.abs(limit) : actual <= limit + 1e-9 * Math.abs(limit);
-  return {
-    type: 'rule',
-    id,
-    title,
-    clause,
-    must,
-    pass: outcome.pass ?? met,
-    actual,
-    limit,
-    sense,
-    unit,
-    ...(note ? { note } : {}),
-  };
+  const result = { type: 'rule', id, title, clause, must, pass: outcome.pass ?? met, actual, limit, sense, unit } as const;
+  return note ? { ...result, note } : result;
 }

@@ -1,5 +1,6 @@
 import { ACTION_NAMES, NO_ACTIONS, type ActionName, type Combination } from '../actions/combination.ts';
 import type { Run, Sheet } from '../formula/index.ts';
+import { lazyOnce } from '../lazy.ts';
 import { illinois } from '../numeric/illinois.ts';
 import {
   judgeRules,
@@ -52,12 +53,21 @@ export function loadingOf(c: Combination): Loading {
   return { shear: c.V_Ed !== 0, axial: c.N_Ed > 0 ? 'tension' : c.N_Ed < 0 ? 'compression' : 'none', tie: c.N_tie > 0 };
 }
 
+/** Ids of checks with rules. Both are the same lists for all joints of a kind. */
+const idsOf = lazyOnce((checks: Sided<never>['checks']) =>
+  lazyOnce((rules: Sided<never>['rules']) => [...checks, ...rules].map(({ id }) => id)),
+);
+/** Actions that have a place, with it. */
+const actsOf = lazyOnce((slots: ActionSlots) =>
+  ACTION_NAMES.flatMap((name) => (slots[name] === undefined ? [] : [{ name, slot: slots[name] }])),
+);
+
 /** A joint of listed checks, ready to be checked. */
 export const prepared = <C>(p: Sided<C>): Prepared & Sided<C> => {
   const working = new Working(p);
   return {
     ...p,
-    ids: [...p.checks, ...p.rules].map((c) => c.id),
+    ids: idsOf(p.checks)(p.rules),
     ...(p.paths ? { counterparts: p.paths } : {}),
     check: (combination, run) => ({ results: working.check(combination, run), notes: p.notes?.(combination) ?? [] }),
     least: (combination, run, enough) => working.least(combination, run, enough),
@@ -84,9 +94,9 @@ const idleIn = <C>({ loading, loaded }: At<C>, { load }: CheckDef<C>): { readonl
 
 /** The checks and rules of a joint at work on a run. */
 class Working<C> {
-  private readonly acts: readonly { readonly name: ActionName; readonly slot: number }[];
+  private readonly acts: ReturnType<typeof actsOf>;
   constructor(private readonly p: Sided<C>) {
-    this.acts = ACTION_NAMES.flatMap((name) => (p.actions[name] === undefined ? [] : [{ name, slot: p.actions[name] }]));
+    this.acts = actsOf(p.actions);
   }
 
   check(combination: Combination, run: Run): CheckResult[] {

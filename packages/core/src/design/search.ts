@@ -198,7 +198,7 @@ class Searching {
     const report = c.judge.judge(joint);
     if ('lack' in report) {
       this.lacking(report);
-      if (report.lack === 'give') this.giving.push({ ...c, cost: costOf(joint, rates) });
+      if (report.lack === 'give' && !this.found.length) this.giving.push({ ...c, cost: costOf(joint, rates) });
       return true;
     }
     // Two choices may come to one detail.
@@ -209,7 +209,11 @@ class Searching {
     // What is outside of the kind's own limits is no detail of it.
     if ('error' in validate(c.kind.schema, c.input))
       this.lacking({ lack: 'broken', title: 'a size outside of what the kind takes' });
-    else insert(this.found, detail);
+    else {
+      insert(this.found, detail);
+      // The nearest are told where none holds.
+      this.giving.length = 0;
+    }
     return true;
   }
 

@@ -1,7 +1,6 @@
 import type { UnitId } from '../units/units.ts';
 import { symbolsOf, type Ast } from './ast.ts';
 import { compile, type Compiled } from './compile.ts';
-import { once } from '../lazy.ts';
 import { parseFormula } from './parse.ts';
 
 /** A named value of a calculation: one slot in the value array. */
@@ -27,6 +26,26 @@ export interface FormulaDef {
   readonly uses: readonly { readonly name: string; readonly slot: Slot }[];
   /** How the value was found where no formula gives it: an iteration, a scan, a measure of the geometry. */
   readonly method?: string;
+}
+
+/** A formula as it is written down, parsed when it is first looked at. A class: thousands of objects with getters of their own would have thousands of shapes. */
+class WrittenFormula implements FormulaDef {
+  private parsed: Ast | undefined;
+  private used: FormulaDef['uses'] | undefined;
+  constructor(
+    readonly id: number,
+    readonly slot: Slot,
+    readonly expr: string,
+    readonly text: string,
+    readonly clause: string,
+    private readonly resolve: (name: string) => Slot,
+  ) {}
+  get ast(): Ast {
+    return (this.parsed ??= parseFormula(this.expr));
+  }
+  get uses(): FormulaDef['uses'] {
+    return (this.used ??= symbolsOf(this.ast).map((name) => ({ name, slot: this.resolve(name) })));
+  }
 }
 
 /** Keeps a value that was found by iteration or measured from the geometry, and records it when the run is traced. */
@@ -162,26 +181,12 @@ export class Sheet {
    */
   addFormula(slot: Slot, expr: string, text: string, clause: string, resolve: (name: string, before: number) => Slot): Formula {
     const before = this.slots.length;
-    const ast = once(() => parseFormula(expr));
-    const uses = once(() => symbolsOf(ast()).map((name) => ({ name, slot: resolve(name, before) })));
-    const def: FormulaDef = {
-      id: this.formulas.length,
-      slot,
-      expr,
-      get ast() {
-        return ast();
-      },
-      text,
-      clause,
-      get uses() {
-        return uses();
-      },
-    };
+    const def = new WrittenFormula(this.formulas.length, slot, expr, text, clause, (name) => resolve(name, before));
     this.formulas.push(def);
     const index = slot.index;
     let compiled: Compiled | undefined;
     const evaluate = (run: Run): number => {
-      compiled ??= compile(ast(), (name) => resolve(name, before).index);
+      compiled ??= compile(def.ast, (name) => resolve(name, before).index);
       const value = compiled(run.v);
       if (run.steps) run.record(def, value);
       run.v[index] = value;

@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs';
 import { afterAll, describe, expect, it } from 'vitest';
 import { hangerToPlain, plain } from './imaginary-standard.testing.ts';
 import { hanger as toEn1993, hangerMaking, type HangerInput } from './imaginary.testing.ts';
-import { building, type JointKind } from './kind.ts';
+import { building } from './building.ts';
+import type { JointKind } from './kind.ts';
 import { STANDARDS } from '../standards/registry.ts';
 import { kindByCode, KINDS } from './registry.ts';
 

@@ -14,7 +14,8 @@ import { Sheet, type Formula } from '../formula/index.ts';
 import { Refusal } from '../refusal.ts';
 import { size } from '../validate/sizes.ts';
 import { fieldMakers } from './field-makers.ts';
-import { building, LineError, type JointKind, type Making, type Start } from './kind.ts';
+import { building } from './building.ts';
+import { LineError, type JointKind, type Making, type Start } from './kind.ts';
 
 /** A plate that hangs on one bolt: no joint that anybody builds, but all that a kind has to be. */
 export interface HangerInput {

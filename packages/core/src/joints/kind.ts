@@ -4,13 +4,10 @@ import type { Drawing, TitleBlock } from '../drawing/index.ts';
 import type { Ground } from '../detail/ground.ts';
 import type { Point, Quantities, Solid } from '../detail/solid.ts';
 import type { List } from '../shop/list.ts';
-import { shopItems, type ShopItems } from '../shop/items.ts';
-import { shopLists } from '../shop/lists.ts';
+import type { ShopItems } from '../shop/items.ts';
 import type { Basis } from '../basis/basis.ts';
 import type { Standard } from '../basis/standard.ts';
 import type { Quantity, Units } from '../units/system.ts';
-import { once } from '../lazy.ts';
-import { Refusal } from '../refusal.ts';
 import type { Prepared } from '../checks/check.ts';
 import type { MemberFacts } from './members.ts';
 import type { Met } from './met.ts';
@@ -204,84 +201,6 @@ export interface Making<I, M, P extends Prepared> {
   /** Lists of its own, before those that every joint has. */
   lists?(parts: Parts<M, P>): List[];
   template?(parts: Parts<M, P>): Template;
-}
-
-/** A joint of a kind under a standard: each of its parts made once, when it is first asked for. */
-function built<I, M, P extends Prepared>(
-  making: Making<I, M, P>,
-  { prepare, moves }: UnderStandard<I, M, P>,
-  input: I,
-  basis: Basis,
-): Joint<I> {
-  const model = making.model(input, basis);
-  const solid = once(() => making.solid(model));
-  const prepared = once(() => prepare(model, solid));
-  const parts: Parts<M, P> = {
-    model,
-    get solid() {
-      return solid();
-    },
-    get prepared() {
-      return prepared();
-    },
-  };
-  const quantities = once(() => making.quantities(parts));
-  const { units, standard } = basis;
-  const shop = once(() => shopItems(solid()));
-  const ownLists = once(() => making.lists?.(parts) ?? []);
-  const lists = once(() => [...ownLists(), ...shopLists(shop(), { units, fillets: standard.fillets })]);
-  const template = once(() => making.template?.(parts) ?? null);
-  return {
-    input,
-    basis,
-    get prepared() {
-      return prepared();
-    },
-    get solid() {
-      return solid();
-    },
-    get quantities() {
-      return quantities();
-    },
-    get shop() {
-      return shop();
-    },
-    get ownLists() {
-      return ownLists();
-    },
-    get lists() {
-      return lists();
-    },
-    get template() {
-      return template();
-    },
-    drawing: (title, combination) => making.drawing(parts, title, combination),
-    moves: () => (moves ?? making.moves)?.(input, model) ?? [],
-    chart: (combinations, governing) => making.chart?.(parts, combinations, governing) ?? null,
-    ground: (combination) => making.ground?.(parts, combination) ?? null,
-    rows: (combination) => making.rows?.(parts, combination) ?? null,
-  };
-}
-
-/** The part of a kind that builds joints. */
-export function building<I, M, P extends Prepared>(
-  making: Making<I, M, P>,
-): Pick<JointKind<I>, 'build' | 'first' | 'search' | 'offers' | 'standards' | 'leaves' | 'called'> {
-  const standards = Object.keys(making.standards);
-  const under = ({ standard: { id } }: Basis): UnderStandard<I, M, P> => {
-    const found = Object.hasOwn(making.standards, id) ? making.standards[id] : undefined;
-    if (found) return found;
-    throw new Refusal('standard', `standard: this joint is not checked to ${id}; accepted are ${standards.join(', ')}.`);
-  };
-  return {
-    standards,
-    leaves: ({ id }) => (Object.hasOwn(making.standards, id) ? (making.standards[id]!.leaves ?? []) : []),
-    called: ({ id }) => (Object.hasOwn(making.standards, id) ? making.standards[id]!.title : undefined),
-    offers: { chart: making.chart !== undefined, rows: making.rows !== undefined, template: making.template !== undefined },
-    first: (start, combinations, basis, judge) => under(basis).first(start, combinations, basis, judge),
-    search: (from, basis, practice) => under(basis).search?.(from, basis, practice) ?? null,
-    build: (input, basis) => built(making, under(basis), input, basis),
-  };
 }
 
 /** A change of a kind's input: what was stored before it goes through it when it is read. */

@@ -134,7 +134,7 @@ function boltGroup(i: UsBoltGroupInput, basis: Basis): Calculation {
   elastic.C(c.run, plain.C);
   elastic.share(c.run, plain.C / found.C);
   // At this load: each bolt by its share of the load that the group has at the last.
-  const forces = found.forces.map(([x, z]): Point => [(x * R) / found.C, (z * R) / found.C]);
+  const forces = found.forces().map(([x, z]): Point => [(x * R) / found.C, (z * R) / found.C]);
   const said = `C = ${found.C.toFixed(3)} of ${points.length} bolts by the instantaneous centre, ${plain.C.toFixed(3)} elastic`;
   return {
     answer: `${said}${used === null ? '' : `; used ${used.toFixed(3)} of ${units.quantity(found.C * i.r! * 1e3, 'kN')}`}`,
@@ -164,7 +164,7 @@ function forceTable(u: Basis['units'], points: readonly Point[], forces: readonl
       u.figure(p[0], 'mm'),
       u.figure(p[1], 'mm'),
       u.figure(sizes[k]!, 'kN'),
-      u.figure((Math.hypot(...plain.forces[k]!) * R) / plain.C, 'kN'),
+      u.figure((Math.hypot(...plain.forces()[k]!) * R) / plain.C, 'kN'),
     ]),
     marked: sizes.indexOf(Math.max(...sizes)),
   };

@@ -1,7 +1,8 @@
 import { COLUMN_ACTIONS, COLUMN_END, inNewtons } from '../../actions/combination.ts';
 import { Refusal } from '../../refusal.ts';
 import { strength, type MemberFacts } from '../members.ts';
-import { building, type JointKind, type SeedField } from '../kind.ts';
+import { building } from '../building.ts';
+import type { JointKind, SeedField } from '../kind.ts';
 import { seeded } from '../met.ts';
 import { prettyName } from '../../drawing/index.ts';
 import { baseToEn1993 } from './en1993/index.ts';

@@ -68,16 +68,27 @@ const CLEARANCES: readonly {
   { id: 'clear-spanner', title: 'Room for a socket', must: false, none: 'There are no bolts.', measure: socketRoom },
 ];
 
-export interface Measured {
-  readonly id: string;
-  readonly title: string;
-  readonly must: boolean;
-  readonly none: string;
-  readonly found: Clearance | null;
+interface Measured extends Pick<(typeof CLEARANCES)[number], 'id' | 'title' | 'must'> {
+  readonly found: Clearance;
 }
-/** Every clearance of a solid. */
-export const measuredOn = (solid: Solid): readonly Measured[] =>
-  CLEARANCES.map(({ measure, ...c }) => ({ ...c, found: measure(solid) }));
+/** The clearances of a solid, each measured when it is first asked for: what breaks a rule before is asked for few. */
+export class Clearances {
+  private readonly found: (Clearance | null)[] = [];
+  constructor(private readonly solid: () => Solid) {}
+  /** The one with this number; null where there is nothing to measure. */
+  at(i: number): Clearance | null {
+    let found = this.found[i];
+    if (found === undefined) this.found[i] = found = CLEARANCES[i]!.measure(this.solid());
+    return found;
+  }
+  /** Those that are not kept. */
+  missed(): Measured[] {
+    return CLEARANCES.flatMap(({ id, title, must }, i): Measured[] => {
+      const found = this.at(i);
+      return found && isShort(found) ? [{ id, title, must, found }] : [];
+    });
+  }
+}
 
 const isShort = (c: Clearance): boolean => c.needed - c.actual > 1e-9;
 /** What is missing, rounded up to a tenth: what to add is then enough. */
@@ -86,8 +97,8 @@ const missing = (u: Units, c: Clearance): string => `${u.size(Math.ceil((c.neede
 /** What the rules of clearance ask of a case. */
 export interface Clear {
   readonly m: { readonly support: SupportModel; readonly basis: Basis };
-  /** The clearances of the joint as it stands, measured when they are first asked for. */
-  clearances(): readonly Measured[];
+  /** The clearances of the joint as it stands. */
+  readonly clearances: Clearances;
 }
 
 /** Rules of clearance, alike for every kind. */
@@ -98,7 +109,7 @@ export const clearanceRules = <C extends Clear>(): RuleDef<C>[] =>
     clause: 'workmanship',
     must: () => must,
     run: (_r, c) => {
-      const { found } = c.clearances()[i]!;
+      const found = c.clearances.at(i);
       if (!found) {
         return (c.m.support.dims === null ? unknown?.(c.m.support) : null) ?? { skip: none };
       }
@@ -125,15 +136,12 @@ export interface MeasuredChecks extends Prepared {
 const ACROSS = new Set(['clear-column-fillet', 'clear-far-bolts', 'clear-seat']);
 
 /** A ring where a clearance is measured that is not kept; thin where it is advice. */
-function ringOf({ id, must, found }: Measured & { readonly found: Clearance }, solid: Solid): Mark {
+function ringOf({ id, must, found }: Measured, solid: Solid): Mark {
   const [x, y, z] = found.at;
   const across = ACROSS.has(id) || !solid.bolts.some((b) => b.axis === 'y');
   const ring = { k: 'ring', r: 20, line: must ? 'failure' : 'failure-thin' } as const;
   return across ? { ...ring, plane: 'yz', at: x, centre: [y, z] } : { ...ring, plane: 'xz', at: y, centre: [x, z] };
 }
-
-const missed = (all: readonly Measured[]): (Measured & { readonly found: Clearance })[] =>
-  all.filter((m): m is Measured & { readonly found: Clearance } => m.found !== null && isShort(m.found));
 
 /**
  * Clearances that are missed, on the drawing: `paths`, where each is measured, by rule; `items`, always drawn: the rings, and at the head of the
@@ -141,11 +149,11 @@ const missed = (all: readonly Measured[]): (Measured & { readonly found: Clearan
  */
 export function clashes(
   u: Units,
-  all: readonly Measured[],
+  all: Clearances,
   solid: Solid,
   views: readonly View[],
 ): { readonly paths: Paths; readonly items: readonly Item[] } {
-  const found = missed(all).map((m) => ({ m, ring: ringOf(m, solid) }));
+  const found = all.missed().map((m) => ({ m, ring: ringOf(m, solid) }));
   return {
     paths: Object.fromEntries(found.map(({ m, ring }) => [m.id, [ring]])),
     items: [...found]

@@ -1,6 +1,7 @@
 import { beamToSupport } from '../beam-end/beam-family.ts';
 import { usualLevel } from '../beam-end/beam-level.ts';
-import { building, type JointKind } from '../kind.ts';
+import { building } from '../building.ts';
+import type { JointKind } from '../kind.ts';
 import { beamAndSupport, memberWords } from '../members.ts';
 import { quantitiesOf } from '../beam-end/solid-parts.ts';
 import { cleatsToEn1993 } from './en1993/index.ts';

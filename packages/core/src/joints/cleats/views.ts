@@ -73,7 +73,7 @@ export function cleatsDrawing(
   const areas = memberAreas(m, frames.elevation, FACE_X - 44, m.input.gap, stub);
   const boxes = viewBoxes(m, areas, frames.end, wide);
   const views = viewsOf(m, frames, boxes);
-  const clash = clashes(m.basis.units, prepared.upright.c.clearances(), solid, views);
+  const clash = clashes(m.basis.units, prepared.upright.c.clearances, solid, views);
   const uplift = (combination?.V_Ed ?? 0) < 0;
   const checked = uplift ? upturned(m) : m;
   return {

@@ -105,7 +105,7 @@ export function endPlateDrawing(
     },
     { title: 'Plate seen from the beam', plane: 'yz', frame: frames.end, depth: m.input.plate.t + 1, cut: true, box: boxes.end },
   ];
-  const clash = clashes(m.basis.units, prepared.upright.c.clearances(), solid, views);
+  const clash = clashes(m.basis.units, prepared.upright.c.clearances, solid, views);
   const uplift = (combination?.V_Ed ?? 0) < 0;
   return {
     width: SHEET.width,

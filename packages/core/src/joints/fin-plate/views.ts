@@ -80,7 +80,7 @@ export function finPlateDrawing(
     },
     { title: 'Section A-A', plane: 'yz', frame: frames.end, depth: cutAt(m), cut: true, box: boxes.end },
   ];
-  const clash = clashes(m.basis.units, prepared.upright.c.clearances(), solid, views);
+  const clash = clashes(m.basis.units, prepared.upright.c.clearances, solid, views);
   const uplift = (combination?.V_Ed ?? 0) < 0;
   const checked = uplift ? upturned(m) : m;
   return {

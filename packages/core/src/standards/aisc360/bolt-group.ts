@@ -8,7 +8,7 @@ export interface Centre {
   /** Centre from the centroid; null where the load goes through it, or is a moment alone. */
   readonly at: readonly [number, number] | null;
   /** Force on each bolt as a share of its strength, along x and y. */
-  readonly forces: readonly (readonly [number, number])[];
+  forces(): readonly (readonly [number, number])[];
 }
 
 /** Force of a bolt over its ultimate strength at a distance from the centre, the furthest at 0.34 in: 0.9815 there. */
@@ -104,7 +104,7 @@ export function instantaneousCentre(given: readonly Place[], u: Place, m: number
   const points = given.map(([x, y]): Place => [x - xc, y - yc]);
   const J = points.reduce((s, [x, y]) => s + x * x + y * y, 0);
   const reach = Math.sqrt(J / n);
-  if (Math.abs(m) <= 1e-9 * Math.max(reach, 1)) return { C: n, at: null, forces: points.map(() => u) };
+  if (Math.abs(m) <= 1e-9 * Math.max(reach, 1)) return { C: n, at: null, forces: () => points.map(() => u) };
   if (J === 0) return null;
   const elastic: Place = [(-u[1] * J) / (n * m), (u[0] * J) / (n * m)];
   const [xs, ys] = [points.map((p) => p[0]), points.map((p) => p[1])];
@@ -116,9 +116,7 @@ export function instantaneousCentre(given: readonly Place[], u: Place, m: number
   return {
     C: found.C,
     at: [at[0] + xc, at[1] + yc],
-    get forces() {
-      return forces();
-    },
+    forces,
   };
 }
 
@@ -132,7 +130,7 @@ export function elasticGroup(given: readonly Place[], u: Place, m: number): Cent
     J === 0 ? [u[0] / n, u[1] / n] : [u[0] / n - (m * (y - yc)) / J, u[1] / n + (m * (x - xc)) / J],
   );
   const worst = Math.max(...forces.map((f) => Math.hypot(...f)));
-  return { C: 1 / worst, at: null, forces: forces.map(([x, y]) => [x / worst, y / worst]) };
+  return { C: 1 / worst, at: null, forces: () => forces.map(([x, y]) => [x / worst, y / worst]) };
 }
 
 /** A moment alone: the group turns about its centroid; the coefficient is a length, mm. */

@@ -76,9 +76,7 @@ function geometryOf(m: BaseModel, run: Run, b: BearingValues): BaseGeometry {
     plastic,
     k_w,
     local,
-    get scan() {
-      return scan();
-    },
+    scan,
     springs: local.map((t) => anchorSpring(t, m, L_b)),
     welds: weldLines(m),
     lever: (axis) => {

@@ -89,7 +89,7 @@ function localPath({ m, geometry, onPlate }: Places, i: number): Mark {
 
 /** The straight line about which the pulled anchors bend the plate most. */
 function linePaths({ m, geometry, state, all, at, onPlate }: Places): Paths {
-  const worst = state && worstLine(m, geometry.scan, state.F);
+  const worst = state && worstLine(m, geometry.scan(), state.F);
   if (!worst) return {};
   const d = lineAt(m, worst.theta);
   const [u, v] = [Math.cos(d.theta), Math.sin(d.theta)];

@@ -159,7 +159,7 @@ function plateUnderPressure(
   const pressed = contactPieces(bed, found);
   let worst = 0;
   for (let i = 0; i < 180; i += 1) {
-    const line = lineOf(geo.scan, i * 4);
+    const line = lineOf(geo.scan(), i * 4);
     if (line.length <= 0) continue;
     const [u, v] = [Math.cos(line.theta), Math.sin(line.theta)];
     let moment = 0;

@@ -33,7 +33,7 @@ export interface BaseGeometry {
   readonly region: Region;
   readonly plastic: Region;
   readonly k_w: number;
-  readonly scan: LineScan;
+  scan(): LineScan;
   readonly local: readonly TStubValues[];
   readonly springs: readonly number[];
   readonly welds: WeldLines;

@@ -78,7 +78,7 @@ function pried(
     out.notes.push(
       `prying: anchor forces increased by up to ${fixed(Math.round(most * 1000) / 10)} %; a thicker plate removes it`,
     );
-  const line = tensioned.length ? worstLine(m, geo.scan, F) : null;
+  const line = tensioned.length ? worstLine(m, geo.scan(), F) : null;
   if (line) {
     const { demand, resistance } = lineBending(r, m, line, F);
     out.strength('plate-line-bending', demand, resistance, 'kNm');

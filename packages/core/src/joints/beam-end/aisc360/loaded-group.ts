@@ -12,5 +12,5 @@ export function loadedGroup(
   if (!counts) return [];
   const side = mirrored ? -1 : 1;
   const turned = ([x, y]: readonly [number, number]): [number, number] => [side * x, y];
-  return [{ of, ids, at: counts.at && turned(counts.at), forces: counts.forces.map(turned) }];
+  return [{ of, ids, at: counts.at && turned(counts.at), forces: counts.forces().map(turned) }];
 }

@@ -5,7 +5,7 @@ import { Refusal } from '../../../refusal.ts';
 import { beamEndChecks } from '../../../standards/aisc360/beam-end.ts';
 import { copeOf, tyingPath } from '../../beam-end/aisc360/lay-out.ts';
 import { loadedGroup } from '../../beam-end/aisc360/loaded-group.ts';
-import { measuredOn, type MeasuredChecks } from '../../beam-end/clearances.ts';
+import { Clearances, type MeasuredChecks } from '../../beam-end/clearances.ts';
 import { farNotes } from '../../beam-end/far-beam.ts';
 import { upturned, type CleatsModel } from '../model.ts';
 import { doubleAngleChecks } from './double.ts';
@@ -92,7 +92,7 @@ export function anglesToAisc360(m: CleatsModel, solid: () => Solid): MeasuredChe
     throw new Refusal('bolts.n2', 'bolts.n2: two lines of bolts in the web legs are not covered to AISC 360; accepted is 1.');
   if (arrangement === 'single' && fixing !== 'bolted')
     throw new Refusal('fixing', 'fixing: a single angle is covered bolted to beam and support to AISC 360; accepted is bolted.');
-  const clearances = once(() => measuredOn(solid()));
+  const clearances = new Clearances(solid);
   const upright = sideOf(m, clearances, false);
   const turned = once(() => sideOf(upturned(m), clearances, true));
   const joint = prepared({

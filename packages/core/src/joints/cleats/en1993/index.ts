@@ -1,6 +1,6 @@
 import type { Solid } from '../../../detail/solid.ts';
 import { once } from '../../../lazy.ts';
-import { measuredOn } from '../../beam-end/clearances.ts';
+import { Clearances } from '../../beam-end/clearances.ts';
 import { farNotes } from '../../beam-end/far-beam.ts';
 import { type CheckDef, type Prepared } from '../../../checks/check.ts';
 import { prepared, type Sided } from '../../../checks/sided.ts';
@@ -24,7 +24,7 @@ const checks: CheckDef<CleatsCase>[] = [
 
 /** Angle cleats laid out for checking to EN 1993-1-8 and EN 1993-1-1 (basis part 4). */
 export function cleatsToEn1993(m: CleatsModel, solid: () => Solid): Prepared & Sided<CleatsCase> {
-  const clearances = once(() => measuredOn(solid()));
+  const clearances = new Clearances(solid);
   return prepared({
     sheet,
     checks,

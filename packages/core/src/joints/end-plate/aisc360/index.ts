@@ -5,7 +5,7 @@ import { once } from '../../../lazy.ts';
 import { Refusal } from '../../../refusal.ts';
 import { weldedEndChecks } from '../../../standards/aisc360/beam-end.ts';
 import { copeOf, tyingPath } from '../../beam-end/aisc360/lay-out.ts';
-import { measuredOn } from '../../beam-end/clearances.ts';
+import { Clearances } from '../../beam-end/clearances.ts';
 import { farNotes } from '../../beam-end/far-beam.ts';
 import { upturned, type EndPlateModel } from '../model.ts';
 import { endPlateChecks } from './checks.ts';
@@ -59,7 +59,7 @@ export function endPlateToAisc360(m: EndPlateModel, solid: () => Solid): Prepare
       'bolts.n2',
       'bolts.n2: two columns of bolts a side are not covered by AISC 360’s shear end plate; accepted is 1.',
     );
-  const clearances = once(() => measuredOn(solid()));
+  const clearances = new Clearances(solid);
   return prepared({
     sheet,
     checks,

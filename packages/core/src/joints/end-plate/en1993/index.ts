@@ -1,6 +1,6 @@
 import type { Solid } from '../../../detail/solid.ts';
 import { once } from '../../../lazy.ts';
-import { measuredOn } from '../../beam-end/clearances.ts';
+import { Clearances } from '../../beam-end/clearances.ts';
 import { farNotes } from '../../beam-end/far-beam.ts';
 import { type Prepared } from '../../../checks/check.ts';
 import { prepared, type Sided } from '../../../checks/sided.ts';
@@ -10,12 +10,14 @@ import { shearChecks } from './shear.ts';
 import { actionSlots, sheet, sideOf, type EndPlateCase } from './sheet.ts';
 import { tensionChecks } from './tension.ts';
 
+const CHECKS = [...shearChecks, ...tensionChecks];
+
 /** A shear end plate laid out for checking to EN 1993-1-8 and EN 1993-1-1 (basis part 3). */
 export function endPlateToEn1993(m: EndPlateModel, solid: () => Solid): Prepared & Sided<EndPlateCase> {
-  const clearances = once(() => measuredOn(solid()));
+  const clearances = new Clearances(solid);
   return prepared({
     sheet,
-    checks: [...shearChecks, ...tensionChecks],
+    checks: CHECKS,
     rules: endPlateRules,
     upright: sideOf(m, clearances, false),
     upturned: once(() => sideOf(upturned(m), clearances, true)),

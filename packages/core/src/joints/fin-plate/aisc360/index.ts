@@ -4,7 +4,7 @@ import { once } from '../../../lazy.ts';
 import { Refusal } from '../../../refusal.ts';
 import { beamEndChecks } from '../../../standards/aisc360/beam-end.ts';
 import { loadedGroup } from '../../beam-end/aisc360/loaded-group.ts';
-import { measuredOn, type MeasuredChecks } from '../../beam-end/clearances.ts';
+import { Clearances, type MeasuredChecks } from '../../beam-end/clearances.ts';
 import { farNotes } from '../../beam-end/far-beam.ts';
 import { upturned, type FinPlateModel } from '../model.ts';
 import { boltChecks } from './bolts.ts';
@@ -67,7 +67,7 @@ export function finPlateToAisc360(m: FinPlateModel, solid: () => Solid): Measure
       'fixing',
       'fixing: a plate welded to the beam web is no single plate of AISC 360, and its welds are not covered; accepted is bolted.',
     );
-  const clearances = once(() => measuredOn(solid()));
+  const clearances = new Clearances(solid);
   const upright = sideOf(m, clearances, false);
   const turned = once(() => sideOf(upturned(m), clearances, true));
   const joint = prepared({

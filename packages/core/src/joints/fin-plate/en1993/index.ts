@@ -1,6 +1,6 @@
 import type { Solid } from '../../../detail/solid.ts';
 import { once } from '../../../lazy.ts';
-import { measuredOn } from '../../beam-end/clearances.ts';
+import { Clearances } from '../../beam-end/clearances.ts';
 import { farNotes } from '../../beam-end/far-beam.ts';
 import { boltedWebChecks, webPanelBending } from '../../../standards/en1993/beam-web.ts';
 import { checksWhere, type CheckDef, type Prepared } from '../../../checks/check.ts';
@@ -73,7 +73,7 @@ const checks: CheckDef<FinPlateCase>[] = [
 /** A fin plate laid out for checking to EN 1993-1-8 and EN 1993-1-1 (basis part 2). */
 export function finPlateToEn1993(m: FinPlateModel, solid: () => Solid): Prepared & Sided<FinPlateCase> {
   refuseHollow(m.input.support);
-  const clearances = once(() => measuredOn(solid()));
+  const clearances = new Clearances(solid);
   return prepared({
     sheet,
     checks,
