@@ -76,9 +76,10 @@ function joined<J extends WithAdded>(kind: JointKind<J>, input: J, basis: Basis)
   const own = kind.build(input, basis);
   const { added = [] } = input;
   if (!added.length) {
-    const { drawing } = own;
+    const draw = own.drawing;
     // Most joints have none, and a search builds them by the thousand: nothing is made over.
-    return Object.assign(own, { drawing: (...of: Parameters<typeof drawing>) => drawAdded(drawing(...of), [], basis.units) });
+    const drawing: typeof own.drawing = (...of) => drawAdded(draw.apply(own, of), [], basis.units);
+    return Object.assign(own, { drawing });
   }
   added.forEach((p, i) => within(p, i));
   const solid = solidWith(own.solid, added, basis);

@@ -51,6 +51,13 @@ describe('bolt rows as an office gives them', () => {
         if (texts.length) expect(String(kind.placeField!(list!)!.get(joint.input)).split(' ')).toHaveLength(joint.input.bolts.n1);
       }
   });
+  it('says which rows it is of, and from where', () => {
+    const { placeField } = kindOf('cleats');
+    expect(placeField!('row.1@steel:0')!.label).toBe('Row 2 from the top of steel');
+    expect(placeField!('rows@middle:0')!.label).toBe('Rows from the middle of the beam');
+    expect(placeField!('support-row.0@steel:0')!.label).toBe('Row 1 of the support from the top of steel');
+    expect(placeField!('support-rows@plate:0')!.label).toBe('Rows of the support from the top of the plate');
+  });
   it('a row is moved alone: the plate and the other rows stay', () => {
     for (const mark of ['B2-14', 'E1-01', 'A1-01']) {
       const { kind, input } = jointOf(mark);
