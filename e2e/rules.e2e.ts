@@ -31,6 +31,8 @@ describe('house rules', () => {
     // Nothing that was typed is lost.
     expect(await office.inputValue()).toBe('Ruddock & Pipit');
     await page.getByLabel('Other letters in DXF').fill('');
+    await page.getByLabel('A joint is close under a multiple of').fill('1.2');
+    await page.getByText(/Jobs that are made begin with it/).waitFor();
     await page.getByLabel('Layer HOLES').fill('DRILL');
     // A picture that is not a PNG becomes one.
     const svg = join(tmpdir(), `ample-logo-${process.pid}.svg`);
@@ -54,7 +56,7 @@ describe('house rules', () => {
     const kept = JSON.parse(readFileSync(await file.path(), 'utf8')) as { format: string; rules: Record<string, unknown> };
     expect(kept).toMatchObject({
       format: 'ample-gusset-house-rules',
-      rules: { office: 'Ruddock & Pipit', decimal: 'comma', layers: { HOLES: 'DRILL' } },
+      rules: { office: 'Ruddock & Pipit', decimal: 'comma', close: 1.2, layers: { HOLES: 'DRILL' } },
     });
 
     await openRegister(on.app, page);

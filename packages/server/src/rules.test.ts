@@ -79,6 +79,22 @@ describe('house rules of the office', () => {
     expect(await rows()).toEqual(before);
     expect(await keysOf()).toEqual(kept);
   });
+  it('begin a new job with the limit of close; jobs that stand keep theirs, and a job has no rule for it', async () => {
+    const before = await send<JobRecord>('post', '/jobs', { name: 'Dunlin pier' });
+    expect(before.basis.close).toBe(1.1);
+    const { version } = await get<OfficeRules>('/rules');
+    await save(version, { close: 1.25 });
+    expect((await send<JobRecord>('post', '/jobs', { name: 'Knot weir' })).basis.close).toBe(1.25);
+    expect((await get<JobRecord>(`/jobs/${before.id}`)).basis.close).toBe(1.1);
+    const refused = await send<{ detail: string }>(
+      'put',
+      `/jobs/${before.id}`,
+      { version: before.version, rules: { close: 1.25 } },
+      400,
+    );
+    expect(refused.detail).toBe('rules.close: this field does not belong here; leave it out.');
+    await save(version + 1, {});
+  });
   it('that are damaged in the store are told, and take no job with them', async () => {
     const { database } = services();
     const job = await send<JobRecord>('post', '/jobs', { name: 'Turnstone sheds' });
@@ -88,5 +104,7 @@ describe('house rules of the office', () => {
     expect((await get<JobRecord>(`/jobs/${job.id}`)).name).toBe('Turnstone sheds');
     // They are no part of a job's file: it leaves all the same.
     expect((await get<JobDocument>(`/jobs/${job.id}/export`)).name).toBe('Turnstone sheds');
+    // Nor do they keep anyone from a new one.
+    expect((await send<JobRecord>('post', '/jobs', { name: 'Sanderling hall' })).basis.close).toBe(1.1);
   });
 });

@@ -14,23 +14,27 @@ type Priced = Pick<Joint, 'solid' | 'quantities' | 'basis'>;
 
 /**
  * What a joint costs by its parts, in units of the rates; only differences between details for the same members mean anything. Plates by mass, more for
- * a stronger steel, by the
- * length that is cut (an angle at its two ends), by their holes and by the piece; bolts or anchors with their assembly, more where they are preloaded; fillets by length and by
+ * a stronger steel and where it is thicker, by the length that is cut (an angle at its two ends), by their holes and by the piece; bolts or anchors with their assembly, more where they are preloaded; fillets by length and by
  * volume, which takes the leg squared; the block of concrete that the joint needs.
  */
 export function costParts({ solid, quantities: q, basis }: Priced, rates: CostRates = RATES): CostPart[] {
-  let [cut, holes, strong] = [0, 0, 0];
+  let [cut, holes, strong, thick] = [0, 0, 0, 0];
   const pieces = new Set<string>();
   for (const p of solid.plates) {
     pieces.add(pieceIdOf(p));
     holes += p.holes.length;
     strong += plateMass(p) * yieldOf(p, basis);
+    thick += plateMass(p) * plateThickness(p);
     cut += p.leg ? 2 * p.leg.width : p.round ? 2 * Math.PI * p.round.r : perimeter(p.outline);
   }
   const welded = solid.welds.reduce((s, w) => s + w.length, 0) + (solid.butts ?? []).reduce((s, b) => s + b.length, 0);
   const { concrete } = q;
   const parts: CostPart[] = [
-    { id: 'plate', title: 'plate', cost: q.plateMass * rates.plate_per_kg + strong * rates.plate_per_kg_MPa },
+    {
+      id: 'plate',
+      title: 'plate',
+      cost: q.plateMass * rates.plate_per_kg + strong * rates.plate_per_kg_MPa + thick * rates.plate_per_kg_mm,
+    },
     { id: 'cut', title: 'cutting', cost: (cut / 1e3) * rates.cut_per_m },
     { id: 'holes', title: 'holes', cost: holes * rates.hole_each },
     { id: 'pieces', title: 'handling', cost: pieces.size * rates.piece_each },

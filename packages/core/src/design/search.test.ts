@@ -227,5 +227,9 @@ describe('what a joint costs', () => {
   it('follows the rates of the office', () => {
     const dear = { ...RATES, hole_each: 100 };
     expect(costOf(built, dear) - costOf(built)).toBeCloseTo((100 - RATES.hole_each) * built.quantities.bolts, 6);
+    // A plate of 10 mm costs 10 x 0.05 more a kilogram; as the rates come its thickness costs nothing.
+    const byThickness = { ...RATES, plate_per_kg_mm: 0.05 };
+    expect(costOf(built, byThickness) - costOf(built)).toBeCloseTo(0.5 * built.quantities.plateMass, 9);
+    expect(RATES.plate_per_kg_mm).toBe(0);
   });
 });

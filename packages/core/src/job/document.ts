@@ -13,7 +13,7 @@ import { KINDS, kindOf } from '../joints/registry.ts';
 import { commentSchema, type CommentDocument } from './comments.ts';
 import { houseMarkSchema, markSchema, type HouseMark } from './house-mark.ts';
 import { jointLoadsSchema, type JointLoads, type JudgedBy } from './actions.ts';
-import { readRules, rulesSchema, type GivenRules } from '../rules/rules.ts';
+import { jobRulesSchema, readRules, type GivenRules } from '../rules/rules.ts';
 import { sameDetail } from './shared.ts';
 import { Refusal, refusalOf } from '../refusal.ts';
 import { type CustomSection, type JobBasis, type Settings } from '../basis/basis.ts';
@@ -126,7 +126,7 @@ export const jobSchema = Joi.object({
   sections: Joi.array().items(customSectionSchema).max(500).unique('name').default([]),
   steels: Joi.array().items(customSteelSchema).max(100).unique('name').default([]),
   loads: loadsSchema,
-  rules: rulesSchema,
+  rules: jobRulesSchema,
   joints: Joi.array().items(jointSchema).max(5000).unique('mark').default([]),
   calculations: Joi.array().items(calculationSchema).max(500).default([]),
 });

@@ -79,6 +79,7 @@ export const PRACTICE_FIELDS: readonly PracticeField[] = [
 export const RATE_TITLES: Readonly<Record<keyof CostRates, string>> = {
   plate_per_kg: 'plate, a kilogram',
   plate_per_kg_MPa: 'and for each MPa of its yield strength',
+  plate_per_kg_mm: 'and for each mm of its thickness',
   cut_per_m: 'cutting, a metre',
   hole_each: 'hole',
   piece_each: 'handling of a piece',

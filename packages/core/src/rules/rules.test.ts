@@ -8,6 +8,7 @@ import {
   inCommas,
   letterFactor,
   logoIn,
+  jobRulesSchema,
   logoSize,
   notationInCommas,
   readRules,
@@ -124,6 +125,14 @@ describe('house rules', () => {
     expect(() => readRulesFile({ format: 'another', version: 1, rules: {} })).toThrow(
       /"another" in version 1 is no file of house rules/,
     );
+  });
+  it('have the limit of close for the office alone: a job has its own in its basis', () => {
+    expect(readRules({ close: 1.25 })).toEqual({ close: 1.25 });
+    expect(() => readRules({ close: 0.9 })).toThrow(/rules\.close: 0\.9 is too small; accepted is 1 or more/);
+    expect(rulesOf({ office: { close: 1.25 } }).close).toBe(1.25);
+    expect(rulesOf({}).close).toBe(1.1);
+    expect(jobRulesSchema.validate({ close: 1.25 }).error?.message).toContain('not allowed');
+    expect(jobRulesSchema.validate({ paper: 'A3' }).error).toBeUndefined();
   });
   it('refuse a logo that says it is larger than any', () => {
     const bytes = Buffer.from(PNG_6_BY_3.split(',')[1]!, 'base64');

@@ -1,8 +1,8 @@
 import Joi from 'joi';
 import { PAPERS, type PaperId } from '../drawing/papers.ts';
 import { DXF_LAYERS, type DxfLayer } from '../drawing/layers.ts';
-import type { BasisField } from '../basis/field.ts';
-import { basisFieldHelp, fieldKeys } from '../basis/field.ts';
+import { CLOSE_FIELD } from '../basis/basis.ts';
+import { basisFieldHelp, fieldKeys, type BasisField } from '../basis/field.ts';
 import { given, validate } from '../validate/index.ts';
 import { Refusal } from '../refusal.ts';
 import { practiceAccepts, PRACTICE_FIELDS, practiceSchema, RATE_TITLES, ratesSchema, type GivenPractice } from './practice.ts';
@@ -19,6 +19,8 @@ export interface HouseRules {
   readonly decimal: 'point' | 'comma';
   /** What drawings are put on where nothing else is asked for; `usual`: one sheet a page, by the units of the job. */
   readonly paper: PaperId | 'usual';
+  /** Multiple under which a joint counts as close, where jobs begin; of the office alone, since a job has its own. */
+  readonly close: number;
   /** Heights of letters in DXF, mm on paper: of dimensions, and of all that is written in the same size. */
   readonly dxf_dimension_text: number;
   readonly dxf_text: number;
@@ -58,7 +60,11 @@ export const RULE_TEXTS: readonly TextField[] = [
 ];
 /** Height of letters on drawings, mm: capitals of the size that most of them have. */
 const LETTERS = 2.45;
-export const RULE_FIELDS: readonly BasisField[] = [
+export interface RuleField extends BasisField {
+  /** Of the office alone: where jobs begin, and each has its own. */
+  readonly begins?: true;
+}
+export const RULE_FIELDS: readonly RuleField[] = [
   {
     id: 'decimal',
     label: 'Decimal sign on paper',
@@ -96,6 +102,11 @@ export const RULE_FIELDS: readonly BasisField[] = [
     usual: LETTERS,
     about: 'Height of capitals of notes on paper; larger and smaller ones keep their proportion to it',
   },
+  {
+    ...CLOSE_FIELD,
+    about: 'Jobs that are made begin with it, and change it in their Basis; jobs that stand keep theirs',
+    begins: true,
+  },
 ];
 
 /** What a rule is and what it accepts, by `rules.` and its id; undefined of anything else. */
@@ -125,7 +136,7 @@ export const letterFactor = (rules: Pick<HouseRules, 'dxf_dimension_text' | 'dxf
 
 export const USUAL_RULES: HouseRules = {
   ...{ office: '', address: '', logo: '', decimal: 'point', paper: 'usual', layers: {}, details: {}, rates: {} },
-  ...{ dxf_dimension_text: LETTERS, dxf_text: LETTERS },
+  ...{ dxf_dimension_text: LETTERS, dxf_text: LETTERS, close: CLOSE_FIELD.usual as number },
 };
 
 const LOGO_START = 'data:image/png;base64,';
@@ -145,6 +156,10 @@ export const rulesSchema = Joi.object<GivenRules>({
   details: practiceSchema,
   rates: ratesSchema,
 });
+/** Rules of a job: without those with which jobs begin. */
+export const jobRulesSchema = rulesSchema.keys(
+  Object.fromEntries(RULE_FIELDS.flatMap((f) => (f.begins ? [[f.id, Joi.forbidden()]] : []))),
+);
 
 const LOGO_ACCEPTED = `accepted is a PNG of at most 300 kB and ${MOST_DOTS} dots a side, as text that begins with ${LOGO_START}`;
 const refused = (message: string): never => {

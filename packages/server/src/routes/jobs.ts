@@ -2,9 +2,9 @@ import {
   basisSchema,
   customSectionSchema,
   customSteelSchema,
+  jobRulesSchema,
   loadsSchema,
   readRules,
-  rulesSchema,
   validateCustomSection,
   validateLoads,
   type CustomSection,
@@ -38,7 +38,7 @@ const jobChange = Joi.object({
   sections: Joi.array().items(customSectionSchema).max(500).unique('name'),
   steels: Joi.array().items(customSteelSchema).max(100).unique('name'),
   loads: loadsSchema.allow(null),
-  rules: rulesSchema.allow(null),
+  rules: jobRulesSchema.allow(null),
 });
 const MB = 1024 * 1024;
 const MOST_ROWS = 500;

@@ -3,8 +3,10 @@ import { count, desc, eq, isNull } from 'drizzle-orm';
 import {
   EMPTY_JOB,
   jobFile,
+  rulesOf,
   type ChangedJob,
   type CommentDocument,
+  type GivenRules,
   type JobDocument,
   type JobListEntry,
   type JobRecord,
@@ -77,13 +79,15 @@ export async function createJob(tx: Handle, head: Pick<JobRecord, 'number' | 'na
   const id = randomUUID();
   const at = now();
   const { basis, sections, steels } = EMPTY_JOB;
+  // Rules that can't be read keep nobody from a new job.
+  const { close } = rulesOf({ office: await getRules(tx).then((r) => r.rules, unlessUnreadable) });
   await tx
     .insert(jobs)
     .values({
       id,
       version: 1,
       ...head,
-      basis,
+      basis: { ...basis, close },
       sections: [...sections],
       steels: [...steels],
       archived: false,
@@ -91,6 +95,11 @@ export async function createJob(tx: Handle, head: Pick<JobRecord, 'number' | 'na
       updatedAt: at,
     });
   return getJob(tx, id);
+}
+
+function unlessUnreadable(e: unknown): GivenRules {
+  if (e instanceof Unreadable) return {};
+  throw e;
 }
 
 /** Stores a prepared job whole or not at all, once for each request; gives its id. */

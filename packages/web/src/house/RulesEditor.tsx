@@ -37,7 +37,7 @@ export function RulesEditor({ rules, office, onChange }: Props) {
           </label>
         ))}
         <LogoField logo={rules.logo} standing={standing.logo} onChange={(logo) => set('logo', logo)} />
-        {RULE_FIELDS.map((f) => (
+        {RULE_FIELDS.filter((f) => !f.begins || !office).map((f) => (
           <label key={f.id} className="contents">
             <span>{f.label}</span>
             <RuleField field={f} value={given(rules, f.id)} standing={given(standing, f.id)!} onChange={(v) => set(f.id, v)} />
