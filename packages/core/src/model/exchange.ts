@@ -26,7 +26,7 @@ const toldKeys = { verdict: Joi.object().unknown(true), made: Joi.object().unkno
 /** A joint with its detail, as in a job file. */
 const detailed = jointSchema.keys({ ...place, ...toldKeys });
 /** A joint with its forces, and for a new one its kind and sections. */
-const forced = givenJointSchema.keys({ rows: givenJointSchema.extract('rows').default([]), ...place });
+const forced = givenJointSchema.keys({ rows: givenJointSchema.extract('rows').optional().default([]), ...place });
 
 export const exchangeSchema = Joi.object({
   format: Joi.string().valid(EXCHANGE_FORMAT).required(),
