@@ -131,6 +131,27 @@ program
   .action((text: string, options: { json?: boolean }) => void process.stdout.write(printLine(text, options.json ?? false)));
 
 program
+  .command('prove <job> <mark>')
+  .description('analyse a joint under what no check takes, and sign that it carries it, where the basis lets analysis prove')
+  .requiredOption('--by <name>', 'who answers for it')
+  .requiredOption('--why <text>', 'why the analysis may be leaned on here')
+  .option('--json', 'print the result as JSON')
+  .option('-o, --output <file>', 'write the job with the proof')
+  .action(
+    async (
+      path: string,
+      mark: string,
+      { by, why, json, output }: { by: string; why: string; json?: boolean; output?: string },
+    ) => {
+      const { plainProved, printProved, proveJoint } = await import('./prove.ts');
+      const proved = proveJoint(readJobFile(path), mark, { by, note: why, at: new Date().toISOString() });
+      process.stdout.write(json ? `${JSON.stringify(plainProved(proved), null, 2)}\n` : printProved(proved));
+      if (proved.job && output !== undefined) writeOut(output, `${JSON.stringify(jobFile(proved.job), null, 2)}\n`);
+      process.exitCode = proved.job ? 0 : 1;
+    },
+  );
+
+program
   .command('field [job] [mark]')
   .description('load the plates, bolts and welds of one joint, or of a model of plates, until something stops them')
   .option('--model <file>', 'a model of plates in place of a joint')

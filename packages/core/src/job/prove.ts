@@ -46,23 +46,30 @@ export const againstProof = ({ multiple, buckling: [first] }: Omit<Carried, 'com
       ? `plate ${first.plate} buckles at ${first.multiple.toFixed(1)} of the load, elastic; accepted is 3 or more, where the plastic result is valid`
       : '';
 
+/** Who answers for a proof, and why. */
+type Signed = Pick<Proof, 'by' | 'note'>;
+/** What is to be proved of a joint. Throws a Refusal where there is nothing, the basis does not let it be, or nobody answers for it. */
+export function claimOf(joint: ActedJoint, job: JudgedBy, { by, note }: Signed): NonNullable<ReturnType<typeof toProve>> {
+  const wanted = toProve(joint);
+  if (!wanted) throw new Refusal('proof', 'proof: the checks take all that acts on this joint; there is nothing to prove.');
+  if (!mayProve(basisOf(job, joint.settings)))
+    throw new Refusal('proof', 'proof: the basis of the job does not let a plate analysis prove; accepted is one that does.');
+  if (!by.trim()) throw new Refusal('by', 'by: nobody answers for the proof; accepted is a name.');
+  if (!note.trim()) throw new Refusal('note', 'note: why the analysis may be leaned on here is missing; accepted is a sentence.');
+  return wanted;
+}
+
 /**
- * The proof that a plate analysis carries what no check takes, signed. Throws a Refusal where the basis does not let it prove, a combination was not
- * analysed or is not carried or buckles, or nobody answers for it.
+ * The proof that a plate analysis carries what no check takes, signed. Throws a Refusal where there is no claim, or a combination was not analysed, is
+ * not carried, or buckles.
  */
 export function proofOf(
   joint: ActedJoint,
   job: JudgedBy,
   carried: readonly Carried[],
-  { by, note, at }: Pick<Proof, 'by' | 'note' | 'at'>,
+  { by, note, at }: Signed & Pick<Proof, 'at'>,
 ): Proof {
-  const basis = basisOf(job, joint.settings);
-  const wanted = toProve(joint);
-  if (!wanted) throw new Refusal('proof', 'proof: the checks take all that acts on this joint; there is nothing to prove.');
-  if (!mayProve(basis))
-    throw new Refusal('proof', 'proof: the basis of the job does not let a plate analysis prove; accepted is one that does.');
-  if (!by.trim()) throw new Refusal('by', 'by: nobody answers for the proof; accepted is a name.');
-  if (!note.trim()) throw new Refusal('note', 'note: why the analysis may be leaned on here is missing; accepted is a sentence.');
+  const wanted = claimOf(joint, job, { by, note });
   const known = new Map(carried.map((c) => [c.combination, c]));
   const carries = Object.fromEntries(
     wanted.under.map((name) => {
@@ -77,5 +84,12 @@ export function proofOf(
       return [name, found.multiple];
     }),
   );
-  return { actions: wanted.actions, carries, by: by.trim(), at, note: note.trim(), of: analysisPrint(joint, basis) };
+  return {
+    actions: wanted.actions,
+    carries,
+    by: by.trim(),
+    at,
+    note: note.trim(),
+    of: analysisPrint(joint, basisOf(job, joint.settings)),
+  };
 }

@@ -20,8 +20,11 @@ import { tryCheckJoint } from './report.ts';
 
 const read = (path: string): unknown => JSON.parse(readFileSync(new URL(path, import.meta.url), 'utf8'));
 const demos = ['tern-quay', 'heron-street'].map((file) => readJob(read(`../../../../demo/${file}.json`)));
-/** Checks and rules by kind and standard: all of them; those that no joint leaves out; those that none of these joints needs, and why. */
-const KNOWN = read('./every-check.json') as Record<string, { ids: string[]; always: string[]; never: Record<string, string> }>;
+/** Checks and rules by kind and standard: all of them; those that no joint leaves out; those that none of these joints needs, and why; rules that must be kept, and those that are advice: some are either, by the joint. */
+const KNOWN = read('./every-check.json') as Record<
+  string,
+  { ids: string[]; always: string[]; never: Record<string, string>; musts: string[]; advice: string[] }
+>;
 const RANDOM: Record<string, readonly [fc.Arbitrary<unknown>, fc.Arbitrary<Combination>]> = {
   'fin-plate': [anyFinPlate, anyActions],
   'end-plate': [anyEndPlate, anyActions],
@@ -60,11 +63,14 @@ function within(kind: string, standard: string, input: unknown): unknown {
 describe.each(KINDS_TO)('the checks and rules of %s to %s', (kind, standard) => {
   const applied = new Set<string>();
   const leftOut = new Set<string>();
+  const musts = new Set<string>();
+  const advice = new Set<string>();
   const take = (input: unknown, combinations: readonly Combination[], basis: Basis): void => {
     const r = tryCheckJoint({ kind, input, combinations }, basis);
     if ('refusal' in r) return;
     for (const x of [...r.report.combinations.flatMap((c) => c.checks), ...r.report.rules])
       (x.type === 'skip' ? leftOut : applied).add(x.id);
+    for (const x of r.report.rules) if (x.type === 'rule') (x.must ? musts : advice).add(x.id);
   };
   beforeAll(() => {
     const own = RANDOM[`${kind} to ${standard}`];
@@ -83,6 +89,8 @@ describe.each(KINDS_TO)('the checks and rules of %s to %s', (kind, standard) => 
     expect(known.ids.filter((id) => !applied.has(id))).toEqual(Object.keys(known.never)));
   it('are each left out of some joint, but for those that every joint has', () =>
     expect(known.ids.filter((id) => !leftOut.has(id))).toEqual(known.always));
+  it('are rules that must be kept, or advice', () =>
+    expect([[...musts].sort(), [...advice].sort()]).toEqual([known.musts, known.advice]));
 });
 
 describe('a fin plate that is welded to its beam', () => {
