@@ -26,6 +26,18 @@ describe('the demo job', () => {
   });
 });
 
+describe('the texts of a job', () => {
+  it.each([
+    ['number', 40],
+    ['name', 120],
+    ['client', 120],
+  ] as const)('%s has at most %i letters', (field, most) => {
+    const of = (n: number): JobDocument => ({ ...demo, joints: [], [field]: 'x'.repeat(n) });
+    expect(readJob(of(most))[field]).toHaveLength(most);
+    expect(() => readJob(of(most + 1))).toThrow(`${field}: the text is longer than ${most} characters; make it shorter.`);
+  });
+});
+
 describe('the path of what gives first', () => {
   const title = { job: '', number: '', revision: '', mark: '', kind: '', verdict: '', checked: '', basis: '' };
   it('is on the drawing for every combination of the demo job, that of one of several like parts too', () => {

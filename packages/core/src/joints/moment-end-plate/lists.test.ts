@@ -88,5 +88,13 @@ describe('the template of the plate', () => {
     expect(of('BEAM').closed.length).toBe(5);
     expect(built(W2).template!.layers.find((l) => l.name === 'BEAM')!.closed.length).toBe(3);
     expect(of('HOLES').texts.map((t) => t.text)[0]).toMatch(/^row 1: \d+ from the top$/);
+    // The axis of the plate and those of its bolts run past it at both ends.
+    const axes = of('AXES').lines;
+    expect(axes.map(([[x]]) => x).sort((a, b) => a - b)).toEqual([-W3.bolts.w / 2, 0, W3.bolts.w / 2]);
+    for (const [from, to] of axes) {
+      expect(from[0]).toBe(to[0]);
+      expect(Math.max(from[1], to[1])).toBeGreaterThan(Math.max(...ys));
+      expect(Math.min(from[1], to[1])).toBeLessThan(Math.min(...ys));
+    }
   });
 });
