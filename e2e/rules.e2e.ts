@@ -30,7 +30,7 @@ describe('house rules', () => {
     await page.getByText(/dxf_text.*0\.2.*1/).waitFor();
     // Nothing that was typed is lost.
     expect(await office.inputValue()).toBe('Ruddock & Pipit');
-    await page.getByLabel('Other letters in DXF').fill('');
+    await page.getByLabel('Other letters in DXF').fill('3,5');
     await page.getByLabel('A joint is close under a multiple of').fill('1.2');
     await page.getByText(/Jobs that are made begin with it/).waitFor();
     await page.getByLabel('Layer HOLES').fill('DRILL');
@@ -56,7 +56,7 @@ describe('house rules', () => {
     const kept = JSON.parse(readFileSync(await file.path(), 'utf8')) as { format: string; rules: Record<string, unknown> };
     expect(kept).toMatchObject({
       format: 'ample-gusset-house-rules',
-      rules: { office: 'Ruddock & Pipit', decimal: 'comma', close: 1.2, layers: { HOLES: 'DRILL' } },
+      rules: { office: 'Ruddock & Pipit', decimal: 'comma', close: 1.2, dxf_text: 3.5, layers: { HOLES: 'DRILL' } },
     });
 
     await openRegister(on.app, page);

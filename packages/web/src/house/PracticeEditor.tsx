@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import {
   PRACTICE_FIELDS,
   RATE_TITLES,
@@ -10,6 +9,7 @@ import {
   type PracticeField,
 } from '@ample/core';
 import { RuleChoice } from './RuleChoice.tsx';
+import { readNumber, shown, Typed } from './Typed.tsx';
 
 interface Props {
   readonly rules: GivenRules;
@@ -23,9 +23,6 @@ function changed(rules: GivenRules, group: 'details' | 'rates', id: string, valu
   const { [group]: _group, ...others } = rules;
   return Object.keys(next).length ? { ...others, [group]: next } : others;
 }
-const shown = (value: unknown): string =>
-  Array.isArray(value) ? value.join(' ') : value === undefined ? '' : String(value as number);
-
 /** What a text means: what can not be read stays as it was typed, and is refused with its name when it is saved. */
 function readAs(type: PracticeField['type'], text: string): unknown {
   const typed = text.trim();
@@ -33,39 +30,7 @@ function readAs(type: PracticeField['type'], text: string): unknown {
   if (type === 'names') return typed.split(/\s+/);
   if (type === 'sizes') return SI.readLengths(typed) ?? typed;
   if (type === 'size') return SI.read(typed, 'length') ?? typed;
-  const x = Number(typed.replace(',', '.'));
-  return Number.isFinite(x) ? x : typed;
-}
-
-interface TypedProps {
-  readonly label: string;
-  readonly help: string;
-  readonly value: unknown;
-  readonly placeholder: string;
-  readonly wide?: boolean;
-  readonly read: (text: string) => unknown;
-  readonly onChange: (value: unknown) => void;
-}
-/** A value as it is typed: spaces and signs that are on the way to a value stay. */
-function Typed({ label, help, value, placeholder, wide = false, read, onChange }: TypedProps) {
-  const [text, setText] = useState<{ readonly typed: string; readonly of: string } | null>(null);
-  const now = shown(value);
-  return (
-    <label className="contents">
-      <span>{label}</span>
-      <input
-        className={`input ${wide ? 'w-full' : 'w-28 text-right'}`}
-        data-help={help}
-        placeholder={placeholder}
-        value={text && text.of === now ? text.typed : now}
-        onChange={(e) => {
-          const next = read(e.target.value);
-          setText({ typed: e.target.value, of: shown(next) });
-          onChange(next);
-        }}
-      />
-    </label>
-  );
+  return readNumber(typed);
 }
 
 /** What details are made of and what things cost, of the office or of one job: search and first details go by it. */
@@ -120,7 +85,7 @@ export function PracticeEditor({ rules, office, onChange }: Props) {
               help={`rules.rates.${id}`}
               value={rates[id]}
               placeholder={shown(standing.rates[id] ?? RATES[id])}
-              read={(text) => readAs('number', text)}
+              read={readNumber}
               onChange={(v) => onChange(changed(rules, 'rates', id, v))}
             />
           ))}

@@ -3,6 +3,7 @@ import { DXF_LAYERS, RULE_FIELDS, RULE_TEXTS, rulesOf, type BasisField, type Dxf
 import { Problem } from '../parts/Dialog.tsx';
 import { pngOf } from './picture.ts';
 import { RuleChoice } from './RuleChoice.tsx';
+import { readNumber, Typed } from './Typed.tsx';
 
 interface Props {
   readonly rules: GivenRules;
@@ -38,10 +39,13 @@ export function RulesEditor({ rules, office, onChange }: Props) {
         ))}
         <LogoField logo={rules.logo} standing={standing.logo} onChange={(logo) => set('logo', logo)} />
         {RULE_FIELDS.filter((f) => !f.begins || !office).map((f) => (
-          <label key={f.id} className="contents">
-            <span>{f.label}</span>
-            <RuleField field={f} value={given(rules, f.id)} standing={given(standing, f.id)!} onChange={(v) => set(f.id, v)} />
-          </label>
+          <RuleField
+            key={f.id}
+            field={f}
+            value={given(rules, f.id)}
+            standing={given(standing, f.id)!}
+            onChange={(v) => set(f.id, v)}
+          />
         ))}
       </div>
       <Layers rules={rules} standing={standing.layers} onChange={(layers) => set('layers', layers)} />
@@ -55,32 +59,33 @@ interface FieldProps {
   readonly field: BasisField;
   readonly value: string | number | undefined;
   readonly standing: string | number;
-  readonly onChange: (value: string | number) => void;
+  readonly onChange: (value: unknown) => void;
 }
 
 function RuleField({ field: f, value, standing, onChange }: FieldProps) {
   if (f.type === 'choice')
     return (
-      <RuleChoice
-        help={`rules.${f.id}`}
-        value={String(value ?? '')}
-        none={`as it stands: ${f.options!.find(([id]) => id === standing)?.[1]}`}
-        options={f.options!}
-        onChange={onChange}
-      />
+      <label className="contents">
+        <span>{f.label}</span>
+        <RuleChoice
+          help={`rules.${f.id}`}
+          value={String(value ?? '')}
+          none={`as it stands: ${f.options!.find(([id]) => id === standing)?.[1]}`}
+          options={f.options!}
+          onChange={onChange}
+        />
+      </label>
     );
   return (
-    <span className="flex items-center gap-2">
-      <input
-        className="input w-24 text-right"
-        inputMode="decimal"
-        data-help={`rules.${f.id}`}
-        placeholder={String(standing)}
-        value={value ?? ''}
-        onChange={(e) => onChange(e.target.value.replace(',', '.'))}
-      />
-      {f.unit}
-    </span>
+    <Typed
+      label={f.label}
+      help={`rules.${f.id}`}
+      value={value}
+      placeholder={String(standing)}
+      unit={f.unit}
+      read={readNumber}
+      onChange={onChange}
+    />
   );
 }
 

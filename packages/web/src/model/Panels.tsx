@@ -1,7 +1,7 @@
 import { KINDS, kindTitle, standardOf, type JobRecord, type ModelRecord, type ModelSection } from '@ample/core';
 import { SectionInput } from '../parts/SectionInput.tsx';
 import { timeWords } from '../parts/time.ts';
-import type { PlansView } from '../table/useTable.ts';
+import type { PlansView } from '../table/usePlanning.ts';
 import type { ModelView } from './useModel.ts';
 
 /** Chooses a file, and says how far its reading is. */

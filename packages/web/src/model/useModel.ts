@@ -17,7 +17,7 @@ import {
 import { api, type PlannedJoint, type SentModel } from '../api.ts';
 import { stateOf } from '../register/order.ts';
 import type { ShownState } from '../parts/StateMark.tsx';
-import { previewed, takeableOf, takenOf, type Plans } from '../table/useTable.ts';
+import { takenOf, useBusy, usePlanning, type Plans } from '../table/usePlanning.ts';
 import { modelWorker } from '../work/client.ts';
 
 /** A model that was read and is not taken yet. */
@@ -204,16 +204,10 @@ async function takeModel(
 
 /** What of a model is planned, and taken into the job. */
 export function usePlans({ job, file, proposed, stored, rows, reload, leave, setProblem }: ModelView) {
-  const [preview, setPreview] = useState<Plans | null>(null);
-  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
-  const [busy, setBusy] = useState(false);
-  const turn = useRef(0);
+  const { preview, left, setLeft, takeable, clear, look: plan } = usePlanning<Omit<Plans, 'plans' | 'running'>>(setProblem);
+  const { busy, busily } = useBusy(setProblem);
   // What was planned is of what was chosen then.
-  const clear = (): void => {
-    turn.current += 1;
-    setPreview(null);
-    setLeft(new Set());
-  };
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- by what is chosen
   useEffect(clear, [file, proposed]);
 
   const said = useMemo((): readonly ExchangeJoint[] => {
@@ -222,42 +216,23 @@ export function usePlans({ job, file, proposed, stored, rows, reload, leave, set
   }, [file, proposed, stored, rows]);
   const given = useMemo(() => said.filter((j): j is ExchangeJoint & GivenJoint => !('input' in j)).map(bare), [said]);
 
-  const look = async (): Promise<void> => {
-    clear();
-    setProblem('');
-    const mine = turn.current;
-    const about = { faults: [], said: `${file!.members.length} members, ${given.length} joints`, total: given.length };
-    try {
-      await previewed(
-        about,
-        given,
-        (part) => api.planTable(job.id, part, { others: 'keep', names: 'either' }),
-        setPreview,
-        () => turn.current !== mine,
-      );
-    } catch (e) {
-      setPreview(null);
-      setProblem((e as Error).message);
-    }
-  };
-  const takeable = takeableOf(preview, left);
+  const look = (): Promise<void> =>
+    plan(() => ({
+      about: { faults: [], said: `${file!.members.length} members, ${given.length} joints`, total: given.length },
+      joints: given,
+      plan: (part) => api.planTable(job.id, part, { others: 'keep', names: 'either' }),
+    }));
   const take = async (): Promise<void> => {
     if (takeable.length > MOST)
       return setProblem(
         `joints: ${takeable.length} are chosen; accepted are at most ${MOST} at a time: choose fewer, or give a part of the building.`,
       );
-    setBusy(true);
-    setProblem('');
-    try {
+    await busily(async () => {
       const places = placesNow(stayOf(takeable, preview), settledIn(proposed, stored ?? null, rows), stored ?? null);
       await takeModel(job, file!, takeable, places);
       await reload();
       leave();
-    } catch (e) {
-      setProblem((e as Error).message);
-    } finally {
-      setBusy(false);
-    }
+    });
   };
   return { preview, gone: [] as readonly string[], left, setLeft, takeable, busy, take, cancel: clear, look };
 }

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { Stand } from '../parts/StateMark.tsx';
 import type { PlannedJoint } from '../api.ts';
-import { GROUPS, inGroup, type PlansView } from './useTable.ts';
+import type { PlansView } from './usePlanning.ts';
+import { GROUPS, inGroup } from './useTable.ts';
 
 /** Rows of a group that are shown at first. */
 const FEW = 60;

@@ -4,7 +4,6 @@ import {
   guessNames,
   refusalOf,
   unitsOf,
-  type GivenJoint,
   type JobRecord,
   type PlanChoices,
   type Sibling,
@@ -14,70 +13,9 @@ import {
 import { cutTo, guessMapping, mappingFault, type GivenTable, type Mapping, type Sheet } from '@ample/exchange/table';
 import { api, type PlannedJoint } from '../api.ts';
 import { tableReader } from '../work/client.ts';
+import { takenOf, useBusy, usePlanning, type Plans } from './usePlanning.ts';
 
-/** Joints that are planned at a time: progress shows, and a cancel is heard between two of them. */
-const AT_A_TIME = 50;
-
-/** What is planned so far of what is taken in: a table, a model. */
-export interface Plans {
-  /** Of what it is, in words. */
-  readonly said: string;
-  readonly faults: readonly { readonly row: number; readonly message: string }[];
-  readonly plans: readonly PlannedJoint[];
-  readonly total: number;
-  readonly running: boolean;
-}
-/** What a preview shows, and what is done with it. */
-export interface PlansView {
-  readonly preview: Plans | null;
-  /** Joints of the job that are not named. */
-  readonly gone: readonly string[];
-  readonly left: ReadonlySet<string>;
-  readonly setLeft: (left: ReadonlySet<string>) => void;
-  readonly takeable: readonly PlannedJoint[];
-  readonly busy: boolean;
-  readonly take: () => Promise<void>;
-  readonly cancel: () => void;
-}
-interface Preview extends Plans {
-  readonly table: GivenTable;
-}
-
-/** Joints of a plan that can be taken and were not left out. */
-export const takeableOf = (preview: Plans | null, left: ReadonlySet<string>): PlannedJoint[] =>
-  (preview?.plans ?? []).filter((p) => p.content && !left.has(p.mark));
-/** What is sent of them: those that stand by their version. */
-export const takenOf = (takeable: readonly PlannedJoint[]) =>
-  takeable.map(({ id, version, content }) => ({ ...(id ? { id, version } : {}), content }));
-
-/** Plans joints, and tells of each part as it comes. */
-export async function previewed<T extends Omit<Plans, 'plans' | 'running'>>(
-  about: T,
-  joints: readonly GivenJoint[],
-  plan: (part: readonly GivenJoint[]) => Promise<readonly PlannedJoint[]>,
-  tell: (preview: T & Pick<Plans, 'plans' | 'running'>) => void,
-  stopped: () => boolean,
-): Promise<void> {
-  tell({ ...about, plans: [], running: true });
-  const plans = await planned(joints, plan, (found) => tell({ ...about, plans: found, running: true }), stopped);
-  if (plans) tell({ ...about, plans, running: false });
-}
-
-/** Plans joints part by part; each part is told, until `stopped`. */
-async function planned(
-  joints: readonly GivenJoint[],
-  plan: (part: readonly GivenJoint[]) => Promise<readonly PlannedJoint[]>,
-  tell: (plans: readonly PlannedJoint[]) => void,
-  stopped: () => boolean,
-): Promise<PlannedJoint[] | null> {
-  const plans: PlannedJoint[] = [];
-  for (let i = 0; i < joints.length; i += AT_A_TIME) {
-    plans.push(...(await plan(joints.slice(i, i + AT_A_TIME))));
-    if (stopped()) return null;
-    tell([...plans]);
-  }
-  return plans;
-}
+type Preview = Plans & { readonly table: GivenTable };
 
 /** Tables that were taken into a job, and its joints by their marks. */
 function useTaken(jobId: string, setProblem: (words: string) => void) {
@@ -115,38 +53,6 @@ function mappingOf(sheet: Sheet, last: LastMapping | undefined, units: Units): M
     moment: last!.moment ?? guessed.moment,
     turned: last!.turned ?? [],
   };
-}
-
-/** What is told while work goes on, and what went wrong. */
-function useWork() {
-  const [problem, setProblem] = useState('');
-  const [busy, setBusy] = useState(false);
-  const busily = async (work: () => Promise<void>): Promise<void> => {
-    setProblem('');
-    setBusy(true);
-    try {
-      await work();
-    } catch (e) {
-      setProblem((e as Error).message);
-    } finally {
-      setBusy(false);
-    }
-  };
-  return { problem, setProblem, busy, busily };
-}
-
-/** What would change, and which joints are left out of it; what is chosen anew is a preview no more. */
-function usePreview(setProblem: (words: string) => void) {
-  const [preview, setPreview] = useState<Preview | null>(null);
-  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
-  const turn = useRef(0);
-  const changed = (): void => {
-    turn.current += 1;
-    setPreview(null);
-    setLeft(new Set());
-    setProblem('');
-  };
-  return { preview, setPreview, left, setLeft, turn, changed };
 }
 
 /** The sheets that were read, the part of one that is looked at, and what its columns and names are. */
@@ -189,40 +95,33 @@ function useSheet(job: JobRecord, last: LastMapping | undefined, changed: () => 
 /** A table on its way into a job: the file, how it is read, what it would change, and what is taken of it. */
 export function useTable(job: JobRecord) {
   const units = unitsOf(job.basis);
-  const { problem, setProblem, busy, busily } = useWork();
+  const [problem, setProblem] = useState('');
+  const { busy, busily } = useBusy(setProblem);
   const { taken, marks, refresh } = useTaken(job.id, setProblem);
   const remote = useReader();
-  const { preview, setPreview, left, setLeft, turn, changed } = usePreview(setProblem);
-  const of = useSheet(job, taken.find((t) => t.mapping)?.mapping as LastMapping | undefined, changed, setProblem);
+  const { preview, left, setLeft, takeable, clear, look: plan } = usePlanning<Omit<Preview, 'plans' | 'running'>>(setProblem);
+  const of = useSheet(job, taken.find((t) => t.mapping)?.mapping as LastMapping | undefined, clear, setProblem);
   const { name, sheets, sheet, range, mapping, choices, open } = of;
   const read = (file: File): Promise<void> =>
     busily(async () => of.got(await remote().read(new Uint8Array(await file.arrayBuffer())), file.name.slice(0, 120)));
   const paste = async (text: string): Promise<void> => of.got(await remote().paste(text), 'pasted');
   const look = async (): Promise<void> => {
-    changed();
     const fault = mappingFault(mapping!, units);
-    if (fault) return setProblem(fault);
-    const mine = turn.current;
-    try {
-      const table = await remote().rows(sheet!.rows, mapping!, units.id);
-      const total = table.joints.length;
-      await previewed(
-        { table, faults: table.faults, said: `${table.rows} rows, ${total} joints`, total },
-        table.joints,
-        (part) => api.planTable(job.id, part, choices),
-        setPreview,
-        () => turn.current !== mine,
-      );
-    } catch (e) {
-      setPreview(null);
-      setProblem((e as Error).message);
-    }
+    if (!fault)
+      return plan(async () => {
+        const table = await remote().rows(sheet!.rows, mapping!, units.id);
+        const { joints, faults, rows } = table;
+        const said = `${rows} rows, ${joints.length} joints`;
+        const about = { table, faults, said, total: joints.length };
+        return { about, joints, plan: (part) => api.planTable(job.id, part, choices) };
+      });
+    clear();
+    setProblem(fault);
   };
-  const takeable = takeableOf(preview, left);
   const take = (): Promise<void> =>
     busily(async () => {
       await api.takeTable(job.id, { name, mapping: { ...mapping!, ...choices }, joints: takenOf(takeable) });
-      changed();
+      clear();
       of.close();
       refresh();
     });
@@ -232,13 +131,13 @@ export function useTable(job: JobRecord) {
   };
   return {
     ...{ job, units, name, sheets, sheet, range, open, mapping, choices, preview, left, setLeft, problem, busy, taken, takeable },
-    ...{ read, paste, look, take, drop, cancel: changed, gone: goneOf(preview, marks) },
+    ...{ read, paste, look, take, drop, cancel: clear, gone: goneOf(preview, marks) },
     setMapping: (m: Mapping): void => {
-      changed();
+      clear();
       of.setMapping(m);
     },
     setChoices: (c: PlanChoices): void => {
-      changed();
+      clear();
       of.setChoices(c);
     },
   };
