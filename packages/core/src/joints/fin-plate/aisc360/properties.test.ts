@@ -151,6 +151,19 @@ describe('a single plate of usual practice', () => {
 describe('pieces of the plate', () => {
   // 9 in deep, 1/2 in thick, holes of 0.875 at 0 and +-3: Z 10.125; the middle one 0.5(0.875^2/4) = 0.0957, the others 2 x 0.5 x 3 x 0.875 = 2.625.
   it('net plastic modulus', () => expect(netModulus(9, 0.5, 0.875, [3, 0, -3])).toBeCloseTo(10.125 - 0.0957 - 2.625, 3));
+  it('net plastic modulus of a hole anywhere: what is left of the moments of thin strips about the middle', () => {
+    const [L, t, hole] = [200, 10, 22];
+    const strips = 20_000;
+    for (let y = 0; y <= 30; y += 0.5) {
+      let Z = 0;
+      for (let i = 0; i < strips; i += 1) {
+        const z = -L / 2 + ((i + 0.5) * L) / strips;
+        if (Math.abs(z - y) > hole / 2) Z += (Math.abs(z) * t * L) / strips;
+      }
+      expect(Math.abs(netModulus(L, t, hole, [y]) / Z - 1)).toBeLessThan(1e-4);
+      expect(netModulus(L, t, hole, [-y])).toBe(netModulus(L, t, hole, [y]));
+    }
+  });
   it('changes nothing but how it is shown where the units change', () => {
     const { input } = firstDetail(
       'fin-plate',
