@@ -82,6 +82,20 @@ describe('a shear end plate to AISC 360, by hand', () => {
     // 1.3 x 90 - 2 x 90/54 x 15.090 = 66.70; x 0.44179/2 = 14.734.
     expect(inKip(asd.get('ep-bolt-combined')!.resistance)).toBeCloseTo(14.734, 2);
   });
+  // Six of 28 kip at 0.30: 6 x 0.30 x 1.13 x 28 = 56.952 kip without tension; 1.13 x 28 x 6 = 189.84 kip of it takes all of the clamping.
+  it('that is slip-critical slips at the share of its load where tension has left that much of the clamping', () => {
+    const critical: EndPlateInput = { ...E, bolts: { ...E.bolts, category: 'C' } };
+    const slip = (c: Combination, b = to()): StrengthResult => results(critical, c, b).get('ep-bolt-slip')!;
+    expect(inKip(slip(load(40)).resistance)).toBeCloseTo(56.952, 6);
+    // 56.952 (1 - 50/189.84) = 41.952 at the load; at m times it 56.952 - 15 m = 40 m.
+    expect(inKip(slip(load(40, 50)).resistance)).toBeCloseTo(41.952, 6);
+    expect(slip(load(40, 50)).multiple).toBeCloseTo(56.952 / 55, 9);
+    // 200 kip take more than all: nothing is left at the load, and 56.952 - 60 m = 10 m.
+    expect(slip(load(10, 200)).resistance).toBe(0);
+    expect(slip(load(10, 200)).multiple).toBeCloseTo(56.952 / 70, 9);
+    // ASD: 1.5 times the tension counts, and the strength is over 1.5: 37.968 - 60 m = 10 m.
+    expect(slip(load(10, 200), to('ASD')).multiple).toBeCloseTo(37.968 / 70, 9);
+  });
   it('shares the holes of a supporting web with the beam on its far face', () => {
     const onWeb: EndPlateInput = { ...E, support: { type: 'beam_web', t: inch(0.2), d2: inch(20), steel: steel(50, 65) } };
     const both = { ...onWeb, support: { ...onWeb.support, other_side: { V_Ed: kips(40) } } };
