@@ -6,6 +6,7 @@ import { Run } from '../../formula/index.ts';
 import { stiffenedAlpha } from '../../standards/en1993/components/alpha.ts';
 import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
 import { CASES } from './cases.testing.ts';
+import { strengthName } from './en1993/flow.ts';
 import { momentPlateToEn1993 } from './en1993/index.ts';
 import { momentPlateModel } from './model.ts';
 
@@ -178,6 +179,15 @@ describe('alpha of the chart in closed form', () => {
 });
 
 describe('classes of the worked cases', () => {
+  // EN 1993-1-8, 5.2.3.2(3): nominally pinned up to a quarter of the moment of full strength, which 5.2.3.3 asks to be reached.
+  it.each([
+    [300, 'full strength'],
+    [200, 'full strength'],
+    [199.9, 'partial strength'],
+    [50.1, 'partial strength'],
+    [50, 'nominally pinned'],
+    [0, 'nominally pinned'],
+  ])('%f of 200 kNm is %s', (M_Rd, name) => expect(strengthName(M_Rd, 200)).toBe(name));
   // Basis, section 25: full-strength moments 280.27, 604.14, 246.40 and 532.79 kNm; limits of W2 and W4.
   it.each([
     ['W1', 'partial strength, against 280 kNm', 'not classed: a splice has no limits', 'rotation is not shown (6.4.2)'],

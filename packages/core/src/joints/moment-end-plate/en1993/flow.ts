@@ -104,10 +104,13 @@ export function fullStrength(m: MomentPlateModel, base: Float64Array): number {
   return Math.min(beam, columns * memberProperties(m.column.dims).W_pl_y * m.column.steel.f_y);
 }
 
+/** EN 1993-1-8, 5.2.3: what a joint is by its moment resistance beside that of full strength. */
+export const strengthName = (M_Rd: number, full: number): string =>
+  M_Rd >= full ? 'full strength' : M_Rd <= 0.25 * full ? 'nominally pinned' : 'partial strength';
+
 function strengthWords(m: MomentPlateModel, { R }: Worked, base: Float64Array): string {
   const full = fullStrength(m, base);
-  const name = R.M >= full ? 'full strength' : R.M <= 0.25 * full ? 'nominally pinned' : 'partial strength';
-  return `${name}, against ${m.basis.units.quantity(full, 'kNm')} of the members (5.2.3)`;
+  return `${strengthName(R.M, full)}, against ${m.basis.units.quantity(full, 'kNm')} of the members (5.2.3)`;
 }
 
 /** EN 1993-1-8, 6.4.2: what ends the joint decides whether it is shown to turn. */
