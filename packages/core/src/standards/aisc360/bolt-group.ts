@@ -113,11 +113,7 @@ export function instantaneousCentre(given: readonly Place[], u: Place, m: number
   const { at, found } = centre;
   const sign = m - (at[0] * u[1] - at[1] * u[0]) >= 0 ? 1 : -1;
   const forces = once(() => forcesAbout(points, at, sign));
-  return {
-    C: found.C,
-    at: [at[0] + xc, at[1] + yc],
-    forces,
-  };
+  return { C: found.C, at: [at[0] + xc, at[1] + yc], forces };
 }
 
 /** The same by the elastic method: one over the largest force on a bolt under a unit load. */
