@@ -1,23 +1,16 @@
 import {
   againstProof,
+  carriedWords,
   claimOf,
-  multipleText,
   proofOf,
   withActions,
   type Carried,
   type JobDocument,
   type ReadJob,
+  type Signature,
 } from '@ample/core';
 import { jointField } from '@ample/core/field';
 import { markOf, named } from './input.ts';
-
-export interface Signature {
-  readonly by: string;
-  /** Why the analysis may be leaned on. */
-  readonly note: string;
-  /** ISO date and time. */
-  readonly at: string;
-}
 
 /** How far the whole of a joint carries what no check takes, combination by combination; `job` with the proof where it does, and else what speaks against it. */
 export interface Proved {
@@ -65,10 +58,7 @@ export const plainProved = ({ mark, carried, job }: Proved) => ({
 
 export const printProved = ({ mark, carried, job }: Proved): string =>
   [
-    ...carried.map(
-      ({ combination, multiple, against }) =>
-        `${mark}, ${combination}: ${against || `the analysis carries ${multipleText(multiple)} of it`}.`,
-    ),
+    ...carried.map((c) => `${mark}, ${c.combination}: ${carriedWords(c)}.`),
     job ? 'Proved and signed.' : 'Not proved: nothing is signed.',
     '',
   ].join('\n');

@@ -59,7 +59,7 @@ export * from './job/standing.ts';
 export * from './job/summary.ts';
 export * from './job/title.ts';
 export * from './job/cells.ts';
-export { lastOf } from './lazy.ts';
+export { lastOf, once } from './lazy.ts';
 export * from './model/index.ts';
 export * from './rules/index.ts';
 export { partsBeside, workingsOf, type Workings } from './job/workings.ts';

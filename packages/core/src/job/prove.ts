@@ -46,10 +46,18 @@ export const againstProof = ({ multiple, buckling: [first] }: Omit<Carried, 'com
       ? `plate ${first.plate} buckles at ${first.multiple.toFixed(1)} of the load, elastic; accepted is 3 or more, where the plastic result is valid`
       : '';
 
-/** Who answers for a proof, and why. */
-type Signed = Pick<Proof, 'by' | 'note'>;
+/** What speaks for or against a combination, in words. */
+export const carriedWords = (c: Omit<Carried, 'combination'>): string =>
+  againstProof(c) || `the analysis carries ${multipleText(c.multiple)} of it`;
+
+/** Who answers for a proof, why, and when it was signed. */
+export type Signature = Pick<Proof, 'by' | 'note' | 'at'>;
 /** What is to be proved of a joint. Throws a Refusal where there is nothing, the basis does not let it be, or nobody answers for it. */
-export function claimOf(joint: ActedJoint, job: JudgedBy, { by, note }: Signed): NonNullable<ReturnType<typeof toProve>> {
+export function claimOf(
+  joint: ActedJoint,
+  job: JudgedBy,
+  { by, note }: Omit<Signature, 'at'>,
+): NonNullable<ReturnType<typeof toProve>> {
   const wanted = toProve(joint);
   if (!wanted) throw new Refusal('proof', 'proof: the checks take all that acts on this joint; there is nothing to prove.');
   if (!mayProve(basisOf(job, joint.settings)))
@@ -63,12 +71,7 @@ export function claimOf(joint: ActedJoint, job: JudgedBy, { by, note }: Signed):
  * The proof that a plate analysis carries what no check takes, signed. Throws a Refusal where there is no claim, or a combination was not analysed, is
  * not carried, or buckles.
  */
-export function proofOf(
-  joint: ActedJoint,
-  job: JudgedBy,
-  carried: readonly Carried[],
-  { by, note, at }: Signed & Pick<Proof, 'at'>,
-): Proof {
+export function proofOf(joint: ActedJoint, job: JudgedBy, carried: readonly Carried[], { by, note, at }: Signature): Proof {
   const wanted = claimOf(joint, job, { by, note });
   const known = new Map(carried.map((c) => [c.combination, c]));
   const carries = Object.fromEntries(

@@ -13,6 +13,7 @@ import {
   isGivenFor,
   lineOf,
   listsOfJob,
+  once,
   planJoint,
   plainSearch,
   searched,
@@ -21,7 +22,6 @@ import {
   readJoint,
   type ChangeList,
   type GivenJoint,
-  type JobDocument,
   type JobLists,
   type JointContent,
   type JointPlan,
@@ -56,11 +56,11 @@ import type { DocumentTask } from './document.ts';
 /** Writes a document. */
 export const pdf = async (task: DocumentTask) => (await import('./document.ts')).pdf(task);
 
-let demo: Promise<readonly JobDocument[]> | undefined;
+const demoJoints = once(async () => (await demoFiles()).flatMap((job) => job.joints.map((joint) => ({ job, joint }))));
 /** Judges joints of the demo jobs, `count` of them from a place in their endless row, and keeps nothing. */
 export const warm = ({ from, count }: { from: number; count: number }): Promise<Answer<null>> =>
   answer(async () => {
-    const row = (await (demo ??= demoFiles())).flatMap((job) => job.joints.map((joint) => ({ job, joint })));
+    const row = await demoJoints();
     for (let i = from; i < from + count; i += 1) {
       const { job, joint } = row[i % row.length]!;
       lineOf(joint, job);

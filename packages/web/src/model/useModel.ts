@@ -17,7 +17,7 @@ import {
 import { api, type PlannedJoint, type SentModel } from '../api.ts';
 import { stateOf } from '../register/order.ts';
 import type { ShownState } from '../parts/StateMark.tsx';
-import { takenOf, useBusy, usePlanning, type Plans } from '../table/usePlanning.ts';
+import { takenOf, useBusy, usePlanning, type About, type Plans } from '../table/usePlanning.ts';
 import { modelWorker } from '../work/client.ts';
 
 /** A model that was read and is not taken yet. */
@@ -204,7 +204,7 @@ async function takeModel(
 
 /** What of a model is planned, and taken into the job. */
 export function usePlans({ job, file, proposed, stored, rows, reload, leave, setProblem }: ModelView) {
-  const { preview, left, setLeft, takeable, clear, look: plan } = usePlanning<Omit<Plans, 'plans' | 'running'>>(setProblem);
+  const { preview, left, setLeft, takeable, clear, look: plan } = usePlanning<About>(setProblem);
   const { busy, busily } = useBusy(setProblem);
   // What was planned is of what was chosen then.
   // eslint-disable-next-line react-hooks/exhaustive-deps -- by what is chosen

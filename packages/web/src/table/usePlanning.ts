@@ -34,7 +34,7 @@ export const takenOf = (takeable: readonly PlannedJoint[]) =>
   takeable.map(({ id, version, content }) => ({ ...(id ? { id, version } : {}), content }));
 
 /** Plans joints, and tells of each part as it comes. */
-async function previewed<T extends Omit<Plans, 'plans' | 'running'>>(
+async function previewed<T extends About>(
   about: T,
   joints: readonly GivenJoint[],
   plan: (part: readonly GivenJoint[]) => Promise<readonly PlannedJoint[]>,
@@ -79,6 +79,8 @@ export function useBusy(setProblem: (words: string) => void) {
   return { busy, busily };
 }
 
+/** What a plan is of, before there is any of it. */
+export type About = Omit<Plans, 'plans' | 'running'>;
 /** What a plan is asked of: what it is told with, its joints, and who plans them. */
 interface Asked<T> {
   readonly about: T;
@@ -86,7 +88,7 @@ interface Asked<T> {
   plan(part: readonly GivenJoint[]): Promise<readonly PlannedJoint[]>;
 }
 /** What would change, and which joints are left out of it; what is chosen anew, after `clear`, is a preview no more. */
-export function usePlanning<T extends Omit<Plans, 'plans' | 'running'>>(setProblem: (words: string) => void) {
+export function usePlanning<T extends About>(setProblem: (words: string) => void) {
   const [preview, setPreview] = useState<(T & Plans) | null>(null);
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const turn = useRef(0);
@@ -94,10 +96,10 @@ export function usePlanning<T extends Omit<Plans, 'plans' | 'running'>>(setProbl
     turn.current += 1;
     setPreview(null);
     setLeft(new Set());
-    setProblem('');
   };
   const look = async (ask: () => Asked<T> | Promise<Asked<T>>): Promise<void> => {
     clear();
+    setProblem('');
     const mine = turn.current;
     try {
       const { about, joints, plan } = await ask();

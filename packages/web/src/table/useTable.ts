@@ -13,9 +13,11 @@ import {
 import { cutTo, guessMapping, mappingFault, type GivenTable, type Mapping, type Sheet } from '@ample/exchange/table';
 import { api, type PlannedJoint } from '../api.ts';
 import { tableReader } from '../work/client.ts';
-import { takenOf, useBusy, usePlanning, type Plans } from './usePlanning.ts';
+import { takenOf, useBusy, usePlanning, type About, type Plans } from './usePlanning.ts';
 
-type Preview = Plans & { readonly table: GivenTable };
+interface OfTable {
+  readonly table: GivenTable;
+}
 
 /** Tables that were taken into a job, and its joints by their marks. */
 function useTaken(jobId: string, setProblem: (words: string) => void) {
@@ -99,8 +101,12 @@ export function useTable(job: JobRecord) {
   const { busy, busily } = useBusy(setProblem);
   const { taken, marks, refresh } = useTaken(job.id, setProblem);
   const remote = useReader();
-  const { preview, left, setLeft, takeable, clear, look: plan } = usePlanning<Omit<Preview, 'plans' | 'running'>>(setProblem);
-  const of = useSheet(job, taken.find((t) => t.mapping)?.mapping as LastMapping | undefined, clear, setProblem);
+  const { preview, left, setLeft, takeable, clear, look: plan } = usePlanning<About & OfTable>(setProblem);
+  const changed = (): void => {
+    clear();
+    setProblem('');
+  };
+  const of = useSheet(job, taken.find((t) => t.mapping)?.mapping as LastMapping | undefined, changed, setProblem);
   const { name, sheets, sheet, range, mapping, choices, open } = of;
   const read = (file: File): Promise<void> =>
     busily(async () => of.got(await remote().read(new Uint8Array(await file.arrayBuffer())), file.name.slice(0, 120)));
@@ -121,7 +127,7 @@ export function useTable(job: JobRecord) {
   const take = (): Promise<void> =>
     busily(async () => {
       await api.takeTable(job.id, { name, mapping: { ...mapping!, ...choices }, joints: takenOf(takeable) });
-      clear();
+      changed();
       of.close();
       refresh();
     });
@@ -131,13 +137,13 @@ export function useTable(job: JobRecord) {
   };
   return {
     ...{ job, units, name, sheets, sheet, range, open, mapping, choices, preview, left, setLeft, problem, busy, taken, takeable },
-    ...{ read, paste, look, take, drop, cancel: clear, gone: goneOf(preview, marks) },
+    ...{ read, paste, look, take, drop, cancel: changed, gone: goneOf(preview, marks) },
     setMapping: (m: Mapping): void => {
-      clear();
+      changed();
       of.setMapping(m);
     },
     setChoices: (c: PlanChoices): void => {
-      clear();
+      changed();
       of.setChoices(c);
     },
   };
@@ -151,7 +157,7 @@ function namesIn(sheet: Sheet, { roles }: Mapping): string[] {
 }
 
 /** Joints of the job that the table does not name. */
-function goneOf(preview: Preview | null, marks: readonly Sibling[]): string[] {
+function goneOf(preview: (Plans & OfTable) | null, marks: readonly Sibling[]): string[] {
   if (!preview || preview.running) return [];
   const named = new Set([...preview.plans.map((p) => p.mark), ...preview.table.faults.map((f) => f.of ?? '')]);
   return marks.filter((m) => !named.has(m.mark)).map((m) => m.mark);

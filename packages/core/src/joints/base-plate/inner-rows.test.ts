@@ -1,12 +1,10 @@
-import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { readJob } from '../../job/document.ts';
 import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
 import { checkJoint } from '../report.ts';
+import { demoBase } from './demo.testing.ts';
 import type { BaseInput } from './input.ts';
 
-const { joints } = readJob(JSON.parse(readFileSync(new URL('../../../../../demo/tern-quay.json', import.meta.url), 'utf8')));
-const P1 = joints.find((j) => j.mark === 'P1-01')!.input as unknown as BaseInput;
+const P1 = demoBase('P1-01');
 
 describe('rows of anchors between the flanges', () => {
   // UC 203x203x60, web of 9.4 mm in S355; twelve anchors on a circle of R 170: between the flanges stand rows of two at z 0 and at z 170 sin 30 = 85.

@@ -1,13 +1,10 @@
-import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { readJob } from '../../job/document.ts';
 import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
 import { kindOf } from '../registry.ts';
+import { demoBase } from './demo.testing.ts';
 import type { BaseInput } from './input.ts';
 
-const { joints } = readJob(JSON.parse(readFileSync(new URL('../../../../../demo/tern-quay.json', import.meta.url), 'utf8')));
 const { build } = kindOf('column-base');
-const of = (mark: string): BaseInput => joints.find((j) => j.mark === mark)!.input as unknown as BaseInput;
 /** A base after the move with this label. */
 const moved = (input: BaseInput, label: RegExp): BaseInput =>
   build(input, DEFAULT_BASIS)
@@ -16,7 +13,7 @@ const moved = (input: BaseInput, label: RegExp): BaseInput =>
 
 describe('a base with its plate further out', () => {
   it('takes anchors on a circle with it: their edge distance stays', () => {
-    const before = of('P2-01');
+    const before = demoBase('P2-01');
     const after = moved(before, /^plate and anchors \d+ further out$/);
     const edge = (i: BaseInput): number => {
       const p = i.anchors.pattern;
@@ -28,7 +25,7 @@ describe('a base with its plate further out', () => {
     expect(after.plate.D).toBeGreaterThan(before.plate.D!);
   });
   it('takes anchors in rows with it, both ways', () => {
-    const before = of('P1-01');
+    const before = demoBase('P1-01');
     const after = moved(before, /^plate and anchors \d+ further out$/);
     const rows = (i: BaseInput) => (i.anchors.pattern.type === 'rows' ? i.anchors.pattern : null)!;
     const out = after.plate.h! - before.plate.h!;
@@ -38,7 +35,7 @@ describe('a base with its plate further out', () => {
     expect([rows(after).s_y, rows(after).s_z]).toEqual([rows(before).s_y + out, rows(before).s_z + out]);
   });
   it('keeps bigger anchors as far from their edge as they need: some of the plate is theirs', () => {
-    const before = of('P1-01');
+    const before = demoBase('P1-01');
     const after = moved(before, /^anchors M\d+ → M\d+$/);
     const rows = (i: BaseInput) => (i.anchors.pattern.type === 'rows' ? i.anchors.pattern : null)!;
     const edge = (i: BaseInput): number => (i.plate.h! - rows(i).s_z) / 2;

@@ -1,13 +1,11 @@
-import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { readJob } from '../../job/document.ts';
 import { shearFaces } from '../../standards/en1992-4/edge.ts';
 import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
+import { demoBase } from './demo.testing.ts';
 import type { BaseInput } from './input.ts';
 import { baseModel } from './model.ts';
 
-const { joints } = readJob(JSON.parse(readFileSync(new URL('../../../../../demo/tern-quay.json', import.meta.url), 'utf8')));
-const P1 = joints.find((j) => j.mark === 'P1-01')!.input as unknown as BaseInput;
+const P1 = demoBase('P1-01');
 
 /** Faces of the block that count in shear: four anchors at s_y 210 and s_z 310 in the middle of a block so wide, `edge` from its faces across y, far from those across z. */
 const facesAt = (edge: number, anchors: { d: number; h_ef: number }): string[] => {

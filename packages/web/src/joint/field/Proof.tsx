@@ -2,10 +2,9 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import {
   actionRow,
-  againstProof,
+  carriedWords,
   lapsedWords,
   mayProve,
-  multipleText,
   proofOf,
   Refusal,
   signedWords,
@@ -51,7 +50,7 @@ export function Proof({ content, job, basis, run, present, apply }: Props) {
   const left = under.filter((name) => !carried.some((c) => c.combination === name));
   const saidOf = (name: string): string => {
     const found = stands ? { multiple: proof.carries[name]!, buckling: [] } : carried.find((c) => c.combination === name);
-    if (found) return againstProof(found) || `the analysis carries ${multipleText(found.multiple)} of it`;
+    if (found) return carriedWords(found);
     return run.found?.left.find((l) => l.combination === name)?.reason ?? 'not analysed as it stands';
   };
   return (
