@@ -65,7 +65,7 @@ export function parseActions(text: string, actions: readonly ActionField[] = BEA
     if ('message' in found) return void errors.push({ row, message: `row ${row}: ${found.message}` });
     const taken = combinations.some((c) => c.name === found.value['name']);
     const name = found.value['name'] || `C${combinations.length + 1}`;
-    const checked = validate<Combination>(combinationSchema, { ...found.value, name }, `row ${row}`);
+    const checked = validate<Combination>(combinationSchema(), { ...found.value, name }, `row ${row}`);
     if ('error' in checked) errors.push({ row, message: checked.error.message });
     else if (taken && found.value['name'])
       errors.push({ row, message: `row ${row}: the name "${name}" stands twice; accepted are different names.` });

@@ -21,8 +21,8 @@ function standard(value: unknown): unknown {
 
 /** JSON Schema (draft 2019-09) of the job file, made from the same Joi schemas that the reader uses; each kind of joint brings its input. */
 export function jobFileSchema(): Json {
-  const job = convert(jobSchema);
-  const joint = convert(jointSchema);
+  const job = convert(jobSchema());
+  const joint = convert(jointSchema());
   const properties = joint['properties'] as Json;
   const joints = KINDS.map((kind) => ({
     ...joint,
@@ -41,7 +41,7 @@ export function jobFileSchema(): Json {
     properties: { ...jobProperties, joints: { type: 'array', maxItems: 5000, items: { oneOf: joints } } },
     $defs: Object.fromEntries(
       KINDS.flatMap((kind) => {
-        const full = convert(kind.schema);
+        const full = convert(kind.schema());
         // A joint that gives its detail as a line needs only the members here.
         const members = {
           ...full,
@@ -59,7 +59,7 @@ export function jobFileSchema(): Json {
 /** JSON Schema of the exchange form: a joint has its detail, as in a job file, or its forces. */
 export function exchangeShape(): Json {
   const { detailed, forced } = exchangeJointSchemas;
-  const whole = convert(exchangeSchema);
-  const joints = { type: 'array', maxItems: 5000, items: { anyOf: [convert(detailed), convert(forced)] } };
+  const whole = convert(exchangeSchema());
+  const joints = { type: 'array', maxItems: 5000, items: { anyOf: [convert(detailed()), convert(forced())] } };
   return { ...whole, properties: { ...(whole['properties'] as Json), joints } };
 }

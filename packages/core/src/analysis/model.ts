@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { Refusal } from '../refusal.ts';
 import { validate } from '../validate/index.ts';
 import { cross, dot, length, unit, type Vec } from './vector.ts';
+import { once } from '../lazy.ts';
 
 /** What is analysed: flat plates and what joins them. Millimetres, newtons, MPa; axes of the joint, right-handed. */
 export interface FieldModel {
@@ -153,116 +154,119 @@ export interface ProbeInput {
   readonly point: Vec;
 }
 
-const number = Joi.number().min(-1e7).max(1e7);
-const size = Joi.number().positive().max(1e7);
-const vec = Joi.array().items(number.required()).length(3);
-const name = Joi.string().trim().min(1).max(60);
-const names = Joi.array().items(name).min(1).max(60);
+const number = once(() => Joi.number().min(-1e7).max(1e7));
+const size = once(() => Joi.number().positive().max(1e7));
+const vec = once(() => Joi.array().items(number().required()).length(3));
+const name = once(() => Joi.string().trim().min(1).max(60));
+const names = once(() => Joi.array().items(name()).min(1).max(60));
 const list = (keys: Joi.PartialSchemaMap, most = 2000): Joi.Schema => Joi.array().items(Joi.object(keys)).max(most).default([]);
 const zero = [0, 0, 0];
-const outline = Joi.array().items(Joi.array().items(number.required()).length(2)).min(3).max(400);
+const outline = once(() => Joi.array().items(Joi.array().items(number().required()).length(2)).min(3).max(400));
 
-const schema = Joi.object({
-  title: Joi.string().max(200).allow('').default(''),
-  h: size,
-  layers: Joi.number().valid(7, 9).default(9),
-  contact: Joi.boolean().default(true),
-  plates: Joi.array()
-    .items(
-      Joi.object({
-        name: name.required(),
-        called: name,
-        origin: vec.default(zero),
-        ex: vec.default([1, 0, 0]),
-        ey: vec.default([0, 1, 0]),
-        t: size.required(),
-        E: Joi.number().positive().max(1e12).default(210000),
-        nu: Joi.number().min(0).max(0.49).default(0.3),
-        fy: Joi.number().positive().max(1e9).allow(null).required(),
-        H: Joi.number().min(0).max(1e9),
-        outline: outline.required(),
-        holes: list({ x: number.required(), y: number.required(), d: size.required() }, 200),
-        h: size,
-        cells: Joi.array().items(Joi.number().integer().min(1).max(200).required()).length(2),
-      }),
-    )
-    .min(1)
-    .max(300)
-    .unique('name')
-    .required(),
-  welds: list({
-    name: Joi.string().max(80),
-    a: name.required(),
-    b: name.required(),
-    p0: vec.required(),
-    p1: vec.required(),
-    type: Joi.string().valid('fillet', 'butt', 'seam').required(),
-    throat: size.when('type', { is: 'fillet', then: Joi.required() }),
-    sides: Joi.number().valid(2, 1, -1).default(2),
-    fu: size,
-    beta_w: Joi.number().min(0.5).max(1.5),
-    gamma_M2: Joi.number().min(1).max(2).default(1.25),
-    toe: Joi.number().min(0).max(200).default(0),
-    strong: Joi.boolean().default(false),
-    bears: Joi.boolean().default(false),
-  }),
-  bolts: list({
-    name: Joi.string().max(80),
-    point: vec.required(),
-    direction: vec.required(),
-    plies: names.required(),
-    ground: Joi.boolean().default(false),
-    d: size.required(),
-    d0: size.required(),
-    d_w: size.required(),
-    k_t: size.required(),
-    F_t_Rd: size.required(),
-    k_v: size,
-    F_v_Rd: size,
-    k_b: Joi.array().items(size),
-    F_b_Rd: Joi.array().items(size, Joi.array().items(size.required()).length(2)),
-    L_b: size.default(60),
-    clearance: Joi.number().min(0).max(20).default(0),
-    concrete: Joi.object({ N: size, V: size, power: Joi.number().min(0.5).max(4).default(1.5) }),
-  }),
-  beds: list({
-    plate: name.required(),
-    side: Joi.number().valid(1, -1).required(),
-    k: size.required(),
-    f: size,
-    grip: size,
-    outline,
-  }),
-  sections: list({
-    name: name.required(),
-    plates: names.required(),
-    point: vec.required(),
-    normal: vec.required(),
-    fixed: Joi.boolean().default(false),
-    held: Joi.array()
-      .items(Joi.string().valid(...HOLDS))
-      .max(5)
-      .unique()
-      .default([]),
-  }),
-  holds: list({
-    plates: names.required(),
-    point: vec.required(),
-    normal: vec.required(),
-    held: Joi.array()
-      .items(Joi.string().valid(...HOLDS))
+// eslint-disable-next-line max-lines-per-function -- a table of fields
+const schema = once(() =>
+  Joi.object({
+    title: Joi.string().max(200).allow('').default(''),
+    h: size(),
+    layers: Joi.number().valid(7, 9).default(9),
+    contact: Joi.boolean().default(true),
+    plates: Joi.array()
+      .items(
+        Joi.object({
+          name: name().required(),
+          called: name(),
+          origin: vec().default(zero),
+          ex: vec().default([1, 0, 0]),
+          ey: vec().default([0, 1, 0]),
+          t: size().required(),
+          E: Joi.number().positive().max(1e12).default(210000),
+          nu: Joi.number().min(0).max(0.49).default(0.3),
+          fy: Joi.number().positive().max(1e9).allow(null).required(),
+          H: Joi.number().min(0).max(1e9),
+          outline: outline().required(),
+          holes: list({ x: number().required(), y: number().required(), d: size().required() }, 200),
+          h: size(),
+          cells: Joi.array().items(Joi.number().integer().min(1).max(200).required()).length(2),
+        }),
+      )
       .min(1)
+      .max(300)
+      .unique('name')
       .required(),
+    welds: list({
+      name: Joi.string().max(80),
+      a: name().required(),
+      b: name().required(),
+      p0: vec().required(),
+      p1: vec().required(),
+      type: Joi.string().valid('fillet', 'butt', 'seam').required(),
+      throat: size().when('type', { is: 'fillet', then: Joi.required() }),
+      sides: Joi.number().valid(2, 1, -1).default(2),
+      fu: size(),
+      beta_w: Joi.number().min(0.5).max(1.5),
+      gamma_M2: Joi.number().min(1).max(2).default(1.25),
+      toe: Joi.number().min(0).max(200).default(0),
+      strong: Joi.boolean().default(false),
+      bears: Joi.boolean().default(false),
+    }),
+    bolts: list({
+      name: Joi.string().max(80),
+      point: vec().required(),
+      direction: vec().required(),
+      plies: names().required(),
+      ground: Joi.boolean().default(false),
+      d: size().required(),
+      d0: size().required(),
+      d_w: size().required(),
+      k_t: size().required(),
+      F_t_Rd: size().required(),
+      k_v: size(),
+      F_v_Rd: size(),
+      k_b: Joi.array().items(size()),
+      F_b_Rd: Joi.array().items(size(), Joi.array().items(size().required()).length(2)),
+      L_b: size().default(60),
+      clearance: Joi.number().min(0).max(20).default(0),
+      concrete: Joi.object({ N: size(), V: size(), power: Joi.number().min(0.5).max(4).default(1.5) }),
+    }),
+    beds: list({
+      plate: name().required(),
+      side: Joi.number().valid(1, -1).required(),
+      k: size().required(),
+      f: size(),
+      grip: size(),
+      outline: outline(),
+    }),
+    sections: list({
+      name: name().required(),
+      plates: names().required(),
+      point: vec().required(),
+      normal: vec().required(),
+      fixed: Joi.boolean().default(false),
+      held: Joi.array()
+        .items(Joi.string().valid(...HOLDS))
+        .max(5)
+        .unique()
+        .default([]),
+    }),
+    holds: list({
+      plates: names().required(),
+      point: vec().required(),
+      normal: vec().required(),
+      held: Joi.array()
+        .items(Joi.string().valid(...HOLDS))
+        .min(1)
+        .required(),
+    }),
+    loads: list({
+      section: name().required(),
+      F: Joi.array().items(Joi.number().min(-1e9).max(1e9).required()).length(3).default(zero),
+      M: Joi.array().items(Joi.number().min(-1e12).max(1e12).required()).length(3).default(zero),
+    }),
+    lines: list({ plate: name().required(), p0: vec().required(), p1: vec().required(), q: vec().required() }),
+    pressures: list({ plate: name().required(), q: vec().required() }),
+    probes: list({ name: name().required(), plate: name().required(), point: vec().required() }, 200),
   }),
-  loads: list({
-    section: name.required(),
-    F: Joi.array().items(Joi.number().min(-1e9).max(1e9).required()).length(3).default(zero),
-    M: Joi.array().items(Joi.number().min(-1e12).max(1e12).required()).length(3).default(zero),
-  }),
-  lines: list({ plate: name.required(), p0: vec.required(), p1: vec.required(), q: vec.required() }),
-  pressures: list({ plate: name.required(), q: vec.required() }),
-  probes: list({ name: name.required(), plate: name.required(), point: vec.required() }, 200),
-});
+);
 
 const refuse = (field: string, message: string): never => {
   throw new Refusal(field, `${field}: ${message}`);
@@ -280,7 +284,7 @@ function settled(v: unknown, depth = 0): unknown {
 
 /** A model from what is written down, its names filled in. Throws a Refusal that says what is wrong with it. */
 export function readFieldModel(raw: unknown): FieldModel {
-  const checked = validate<FieldModel>(schema, settled(raw), 'model');
+  const checked = validate<FieldModel>(schema(), settled(raw), 'model');
   if ('error' in checked) throw new Refusal(checked.error.field, checked.error.message);
   const model = checked.value;
   const known = new Set(model.plates.map((p) => p.name));

@@ -2,6 +2,7 @@ import Joi from 'joi';
 import type { CustomSteel } from '../catalogue/index.ts';
 import { fieldKeys, type BasisField } from './field.ts';
 import type { CustomSection } from './basis.ts';
+import { once } from '../lazy.ts';
 
 const dimension = (id: string, limits: readonly [number, number], about: string): BasisField => ({
   id,
@@ -41,16 +42,16 @@ export const newSteel = (name: string): CustomSteel => ({ name, ...NEW_STEEL });
 const required = (fields: readonly BasisField[]): Record<string, Joi.Schema> =>
   Object.fromEntries(Object.entries(fieldKeys(fields)).map(([k, s]) => [k, s.required()]));
 
-export const customSectionSchema = Joi.object({
-  name: Joi.string().max(60).required(),
-  shape: Joi.string().valid('I').default('I'),
-  ...required(SECTION_FIELDS),
-});
+export const customSectionSchema = once(() =>
+  Joi.object({ name: Joi.string().max(60).required(), shape: Joi.string().valid('I').default('I'), ...required(SECTION_FIELDS) }),
+);
 
-export const customSteelSchema = Joi.object({
-  name: Joi.string()
-    .max(40)
-    .pattern(/^[A-Za-z][\w.+ -]*$/, 'letters, figures, and . + - _ after a letter')
-    .required(),
-  ...required(STEEL_FIELDS),
-});
+export const customSteelSchema = once(() =>
+  Joi.object({
+    name: Joi.string()
+      .max(40)
+      .pattern(/^[A-Za-z][\w.+ -]*$/, 'letters, figures, and . + - _ after a letter')
+      .required(),
+    ...required(STEEL_FIELDS),
+  }),
+);

@@ -24,7 +24,7 @@ describe.each(TOOLS.map((t) => [t.title, t] as const))('%s', (_t, tool) => {
     const c = run(tool.id);
     expect(c.answer).not.toMatch(/NaN|Infinity|undefined/);
     expect(c.sections.some((s) => s.steps.length > 0)).toBe(true);
-    const keys = tool.schema.describe().keys as Record<string, unknown>;
+    const keys = tool.schema().describe().keys as Record<string, unknown>;
     expect(tool.fields.map((f) => f.id).sort()).toEqual(Object.keys(keys).sort());
     for (const t of c.tables)
       for (const row of t.rows)

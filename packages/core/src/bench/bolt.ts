@@ -10,6 +10,7 @@ import { Calculator, notApplied, type Calculation, type Tool } from './tool.ts';
 import { en1993, factorsOf } from '../standards/en1993/standard.ts';
 import type { Quantity, Units } from '../units/system.ts';
 import type { WorkingSection } from '../checks/workings.ts';
+import { once } from '../lazy.ts';
 
 export interface BoltInput {
   readonly d: number;
@@ -247,23 +248,25 @@ export const boltTool: Tool<BoltInput> = {
   standard: en1993.id,
   title: 'One bolt',
   about: 'Strength of one bolt of any diameter, with the derivation, and a table across sizes.',
-  schema: Joi.object({
-    d: size(3, 150).required(),
-    cls: Joi.string()
-      .valid(...BOLT_CLASS_NAMES)
-      .required(),
-    pitch: size(0.2, 15),
-    grade: Joi.string().max(40).required(),
-    t: size(1, 80).required(),
-    e1: size(1, 1000),
-    e2: size(1, 1000),
-    p1: size(1, 2000),
-    p2: size(1, 2000),
-    friction: Joi.string().valid('A', 'B', 'C', 'D').required(),
-    faces: Joi.number().integer().min(1).max(4).required(),
-    F_v_Ed: size(0, 1e5).required(),
-    F_t_Ed: size(0, 1e5).required(),
-  }),
+  schema: once(() =>
+    Joi.object({
+      d: size(3, 150).required(),
+      cls: Joi.string()
+        .valid(...BOLT_CLASS_NAMES)
+        .required(),
+      pitch: size(0.2, 15),
+      grade: Joi.string().max(40).required(),
+      t: size(1, 80).required(),
+      e1: size(1, 1000),
+      e2: size(1, 1000),
+      p1: size(1, 2000),
+      p2: size(1, 2000),
+      friction: Joi.string().valid('A', 'B', 'C', 'D').required(),
+      faces: Joi.number().integer().min(1).max(4).required(),
+      F_v_Ed: size(0, 1e5).required(),
+      F_t_Ed: size(0, 1e5).required(),
+    }),
+  ),
   fields: [
     number('d', 'Diameter'),
     {

@@ -10,6 +10,7 @@ import { Sheet } from '../formula/index.ts';
 import type { WorkingSection } from '../checks/workings.ts';
 import type { Units } from '../units/system.ts';
 import { Calculator, type Calculation, type Tool, type ToolField } from './tool.ts';
+import { once } from '../lazy.ts';
 
 interface Common {
   /** A case a line: name, kind, category, then what else is said of it. */
@@ -178,7 +179,7 @@ const number = (id: string, label: string, optional = false): ToolField => ({
   ...(optional ? { optional } : {}),
 });
 const KEEP = choice('keep', 'List', options(['govern', 'can govern'], ['all', 'all']));
-const commonKeys = { cases: Joi.string().max(8000).required(), keep: Joi.valid('govern', 'all').required() };
+const commonKeys = once(() => ({ cases: Joi.string().max(8000).required(), keep: Joi.valid('govern', 'all').required() }));
 const lines = (kinds: string): ToolField => ({
   id: 'cases',
   label: 'Load cases',
@@ -192,15 +193,17 @@ export const enCombinationsTool: Tool<EnToolInput> = {
   standard: en1993.id,
   title: 'Load combinations',
   about: 'Combinations of load cases to EN 1990: each with its clause and what its factors are made of.',
-  schema: Joi.object({
-    ...commonKeys,
-    annex: Joi.valid('uk', 'recommended').required(),
-    expression: Joi.valid('6.10', '6.10ab').required(),
-    state: Joi.valid(...EN_STATES).required(),
-    permanent: Joi.valid('single', 'each').required(),
-    xi: Joi.number().greater(0).max(1),
-    K_FI: Joi.number().min(0.5).max(2).required(),
-  }),
+  schema: once(() =>
+    Joi.object({
+      ...commonKeys(),
+      annex: Joi.valid('uk', 'recommended').required(),
+      expression: Joi.valid('6.10', '6.10ab').required(),
+      state: Joi.valid(...EN_STATES).required(),
+      permanent: Joi.valid('single', 'each').required(),
+      xi: Joi.number().greater(0).max(1),
+      K_FI: Joi.number().min(0.5).max(2).required(),
+    }),
+  ),
   fields: [
     lines('G, P, Q with its category A to H, snow, snow_high, wind or temperature, A, E'),
     choice('annex', 'National Annex', options(['uk', 'UK'], ['recommended', 'recommended values'])),
@@ -247,14 +250,16 @@ export const usCombinationsTool: Tool<UsToolInput> = {
   standard: aisc360.id,
   title: 'Load combinations',
   about: 'Combinations of load cases to ASCE 7-22, for strength design or allowable stress as the design format says.',
-  schema: Joi.object({
-    ...commonKeys,
-    state: Joi.valid('basic', 'seismic', 'overstrength').required(),
-    S_DS: Joi.number().min(0).max(5).required(),
-    rho: Joi.number().min(1).max(2).required(),
-    Omega_0: Joi.number().min(1).max(5),
-    L_factor: Joi.valid(0.5, 1).required(),
-  }),
+  schema: once(() =>
+    Joi.object({
+      ...commonKeys(),
+      state: Joi.valid('basic', 'seismic', 'overstrength').required(),
+      S_DS: Joi.number().min(0).max(5).required(),
+      rho: Joi.number().min(1).max(2).required(),
+      Omega_0: Joi.number().min(1).max(5),
+      L_factor: Joi.valid(0.5, 1).required(),
+    }),
+  ),
   fields: [
     lines('D, L, Lr, S, R, W, WT, E, F, H'),
     choice('state', 'Combinations', options(['basic', 'basic'], ['seismic', 'seismic'], ['overstrength', 'with overstrength'])),

@@ -14,7 +14,7 @@ export function toolFieldHelp(tool: Tool, field: ToolField, units: Units = SI): 
         : field.type === 'lines'
           ? field.hint
           : (limitWords(
-              tool.schema,
+              tool.schema(),
               tool.start,
               field.id,
               quantity === 'none' ? undefined : { show: (x) => units.typed(x, quantity), unit },

@@ -10,6 +10,7 @@ import { en1993, factorsOf, settingsOf } from '../standards/en1993/standard.ts';
 import type { Units } from '../units/system.ts';
 import type { UnitId } from '../units/units.ts';
 import { groupPicture, type Load } from './group-picture.ts';
+import { once } from '../lazy.ts';
 
 /*
  * In-plane groups by the elastic vector method: the force through the centroid is shared evenly, the moment in proportion to the distance
@@ -34,13 +35,13 @@ export interface WeldGroupInput extends Load {
   readonly grade: string;
 }
 
-export const loadKeys = {
+export const loadKeys = once(() => ({
   V_x: size(-1e5, 1e5).required(),
   V_z: size(-1e5, 1e5).required(),
   x_a: size(-1e4, 1e4).required(),
   z_a: size(-1e4, 1e4).required(),
   M: size(-1e5, 1e5).required(),
-};
+}));
 export const loadFields = [
   { id: 'V_x', label: 'Force to the right', quantity: 'force', type: 'number' },
   { id: 'V_z', label: 'Force upwards', quantity: 'force', type: 'number' },
@@ -318,16 +319,18 @@ export const boltGroupTool: Tool<BoltGroupInput> = {
   standard: en1993.id,
   title: 'Bolt group',
   about: 'In-plane eccentric bolt group: rows and columns or pasted places, the force on each bolt as arrows.',
-  schema: Joi.object({
-    rows: Joi.number().integer().min(1).max(30).required(),
-    cols: Joi.number().integer().min(1).max(30).required(),
-    pitch: size(1, 2000).required(),
-    gauge: size(1, 2000).required(),
-    points: Joi.string().allow('').max(20_000).required(),
-    method: Joi.string().valid('elastic').required(),
-    F_Rd: size(0.001, 1e5),
-    ...loadKeys,
-  }),
+  schema: once(() =>
+    Joi.object({
+      rows: Joi.number().integer().min(1).max(30).required(),
+      cols: Joi.number().integer().min(1).max(30).required(),
+      pitch: size(1, 2000).required(),
+      gauge: size(1, 2000).required(),
+      points: Joi.string().allow('').max(20_000).required(),
+      method: Joi.string().valid('elastic').required(),
+      F_Rd: size(0.001, 1e5),
+      ...loadKeys(),
+    }),
+  ),
   fields: [
     { id: 'rows', label: 'Rows', quantity: 'none', type: 'number' },
     { id: 'cols', label: 'Columns', quantity: 'none', type: 'number' },
@@ -367,12 +370,14 @@ export const weldGroupTool: Tool<WeldGroupInput> = {
   standard: en1993.id,
   title: 'Weld group',
   about: 'Fillet welds in a plane under force and moment, as lines, by the elastic method.',
-  schema: Joi.object({
-    runs: Joi.string().max(20_000).required(),
-    s: size(2, 40).required(),
-    grade: Joi.string().max(40).required(),
-    ...loadKeys,
-  }),
+  schema: once(() =>
+    Joi.object({
+      runs: Joi.string().max(20_000).required(),
+      s: size(2, 40).required(),
+      grade: Joi.string().max(40).required(),
+      ...loadKeys(),
+    }),
+  ),
   fields: [
     { id: 'runs', label: 'Welds', quantity: 'length', type: 'lines', hint: 'x1 z1 x2 z2, one weld a line, effective lengths' },
     { id: 's', label: 'Leg', quantity: 'length', type: 'number' },

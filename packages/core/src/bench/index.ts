@@ -49,7 +49,7 @@ export function calculate(
   basis: Basis,
 ): { readonly ok: Calculation } | { readonly refusal: { readonly field: string; readonly message: string } } {
   const tool = toolOf(toolId);
-  const checked = validate<unknown>(tool.schema, input);
+  const checked = validate<unknown>(tool.schema(), input);
   if ('error' in checked) return { refusal: checked.error };
   try {
     const own = basis.standard.id === tool.standard;

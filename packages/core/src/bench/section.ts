@@ -7,6 +7,7 @@ import type { Basis } from '../basis/basis.ts';
 import { Calculator, type Calculation, type Tool, type ToolPicture } from './tool.ts';
 import { en1993, factorsOf } from '../standards/en1993/standard.ts';
 import { SI, type Units } from '../units/system.ts';
+import { once } from '../lazy.ts';
 
 export interface SectionInput {
   readonly section: string;
@@ -196,7 +197,7 @@ export const sectionTool: Tool<SectionInput> = {
   standard: en1993.id,
   title: 'Sections',
   about: 'Section browser: dimensions, properties and resistances of every section in the catalogue and of the job.',
-  schema: Joi.object({ section: Joi.string().max(60).required(), grade: Joi.string().max(40).required() }),
+  schema: once(() => Joi.object({ section: Joi.string().max(60).required(), grade: Joi.string().max(40).required() })),
   fields: [
     { id: 'section', label: 'Section', quantity: 'none', type: 'section' },
     { id: 'grade', label: 'Steel', quantity: 'none', type: 'grade', options: GRADE_CHOICES },

@@ -10,6 +10,7 @@ import { rowStub } from '../standards/en1993/components/t-stub.ts';
 import { en1993, factorsOf } from '../standards/en1993/standard.ts';
 import type { Quantity } from '../units/system.ts';
 import { Calculator, type Calculation, type Tool, type ToolPicture } from './tool.ts';
+import { once } from '../lazy.ts';
 
 export interface TStubInput {
   readonly t: number;
@@ -254,27 +255,29 @@ export const tStubTool: Tool<TStubInput> = {
   title: 'T-stub',
   about:
     'Rows of two bolts on a flange or a plate: yield-line lengths, modes, prying, and the thickness at which the mode changes',
-  schema: Joi.object({
-    t: size(3, 80).required(),
-    grade: Joi.string().max(40).required(),
-    d: Joi.number()
-      .valid(...BOLT_DIAMETERS)
-      .required(),
-    cls: Joi.string()
-      .valid(...BOLT_CLASS_NAMES)
-      .required(),
-    m: size(5, 300).required(),
-    e: size(5, 300).required(),
-    e_min: size(5, 300),
-    rows: Joi.number().integer().min(1).max(10).required(),
-    p: Joi.when('rows', { is: 1, then: size(0, 500), otherwise: size(20, 500).required() }),
-    c_2: size(5, 500),
-    a_2: size(0, 40).default(5),
-    e_1: size(10, 2000),
-    t_other: size(3, 150).required(),
-    mode1: Joi.string().valid('method1', 'method2').default('method1'),
-    prying: Joi.string().valid('assume', 'check').default('assume'),
-  }),
+  schema: once(() =>
+    Joi.object({
+      t: size(3, 80).required(),
+      grade: Joi.string().max(40).required(),
+      d: Joi.number()
+        .valid(...BOLT_DIAMETERS)
+        .required(),
+      cls: Joi.string()
+        .valid(...BOLT_CLASS_NAMES)
+        .required(),
+      m: size(5, 300).required(),
+      e: size(5, 300).required(),
+      e_min: size(5, 300),
+      rows: Joi.number().integer().min(1).max(10).required(),
+      p: Joi.when('rows', { is: 1, then: size(0, 500), otherwise: size(20, 500).required() }),
+      c_2: size(5, 500),
+      a_2: size(0, 40).default(5),
+      e_1: size(10, 2000),
+      t_other: size(3, 150).required(),
+      mode1: Joi.string().valid('method1', 'method2').default('method1'),
+      prying: Joi.string().valid('assume', 'check').default('assume'),
+    }),
+  ),
   fields: [
     length('t', 'Thickness'),
     { id: 'grade', label: 'Steel', quantity: 'none', type: 'grade', options: GRADE_CHOICES },

@@ -52,7 +52,7 @@ export interface Tool<I = Record<string, unknown>> {
   readonly standard: string;
   readonly title: string;
   readonly about: string;
-  readonly schema: Joi.ObjectSchema;
+  readonly schema: () => Joi.ObjectSchema;
   readonly fields: readonly ToolField[];
   readonly start: I;
   /** Throws a Refusal for what can't be calculated. */

@@ -122,7 +122,7 @@ class Descending {
     const looked = this.look(choice);
     if (!looked || this.failed.has(looked) || looked.cost > (this.best?.cost ?? Infinity) - 1e-9) return false;
     const report = this.judge.judge(looked.joint);
-    if ('lack' in report || 'error' in validate(this.asked.kind.schema, looked.input)) {
+    if ('lack' in report || 'error' in validate(this.asked.kind.schema(), looked.input)) {
       this.failed.add(looked);
       return false;
     }

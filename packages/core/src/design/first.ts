@@ -79,7 +79,7 @@ const isHoused = ({ details }: Ruled): boolean => Object.keys(details).length > 
 
 /** What a trial detail is worth; 0 where it is no joint at all, or outside of what the kind takes. */
 function strengthIn(judge: Judge, kind: JointKind, input: unknown): number {
-  if ('error' in validate(kind.schema, input)) return 0;
+  if ('error' in validate(kind.schema(), input)) return 0;
   const joint = judge.build(kind, input);
   return joint ? judge.strength(joint) : 0;
 }

@@ -24,7 +24,7 @@ export function tryBuild(
   basis: Basis,
 ): { readonly built: Joint; readonly report: JointReport } | null {
   const kind = kindOf(kindId);
-  const checked = validate<unknown>(kind.schema, input);
+  const checked = validate<unknown>(kind.schema(), input);
   if ('error' in checked) return null;
   // Checks refuse too, when they are first asked for.
   return orNone(() => {

@@ -207,7 +207,7 @@ class Searching {
     if (this.lines.has(name)) return true;
     this.lines.add(name);
     // What is outside of the kind's own limits is no detail of it.
-    if ('error' in validate(c.kind.schema, c.input))
+    if ('error' in validate(c.kind.schema(), c.input))
       this.lacking({ lack: 'broken', title: 'a size outside of what the kind takes' });
     else {
       insert(this.found, detail);

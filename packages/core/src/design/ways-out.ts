@@ -110,7 +110,7 @@ class Escape {
       rulesAfter > this.rulesBefore ||
       summary.missing.length > this.missing ||
       (mends && after < Math.min(this.before, 1)) ||
-      'error' in validate(this.kind.schema, input)
+      'error' in validate(this.kind.schema(), input)
     )
       return null;
     return {

@@ -8,32 +8,35 @@ import { basisSchema, settingsSchema } from '../standards/job-basis.ts';
 import { given, validate } from '../validate/index.ts';
 import { rangeSchema, refuseRange, valueSchema } from './range.ts';
 import type { HouseDetail } from './types.ts';
+import { once } from '../lazy.ts';
 
 export const HOUSE_FORMAT = 'ample-gusset-house';
 export const HOUSE_VERSION = 1;
 
-export const houseSchema = Joi.object({
-  name: markSchema.required(),
-  note: Joi.string().max(2000).allow('').default(''),
-  kind: Joi.string()
-    .valid(...KINDS.map((k) => k.id))
-    .required(),
-  input: Joi.object().unknown(true).required(),
-  input_version: inputVersionSchema,
-  range: rangeSchema,
-  open: Joi.object()
-    .pattern(/^[\w.]{1,60}$/, Joi.array().items(valueSchema).min(1).max(20))
-    .max(40)
-    .default({}),
-  basis: basisSchema.required(),
-  sections: Joi.array().items(customSectionSchema).max(500).unique('name').default([]),
-  steels: Joi.array().items(customSteelSchema).max(100).unique('name').default([]),
-  settings: settingsSchema,
-});
+export const houseSchema = once(() =>
+  Joi.object({
+    name: markSchema().required(),
+    note: Joi.string().max(2000).allow('').default(''),
+    kind: Joi.string()
+      .valid(...KINDS.map((k) => k.id))
+      .required(),
+    input: Joi.object().unknown(true).required(),
+    input_version: inputVersionSchema(),
+    range: rangeSchema(),
+    open: Joi.object()
+      .pattern(/^[\w.]{1,60}$/, Joi.array().items(valueSchema()).min(1).max(20))
+      .max(40)
+      .default({}),
+    basis: basisSchema().required(),
+    sections: Joi.array().items(customSectionSchema()).max(500).unique('name').default([]),
+    steels: Joi.array().items(customSteelSchema()).max(100).unique('name').default([]),
+    settings: settingsSchema(),
+  }),
+);
 
 /** Reads a house detail, judged by its kind, and brought up to date. Throws a DocumentError that names field and value. */
 export function readHouse(raw: unknown, where = 'house detail'): HouseDetail {
-  const checked = validate<HouseDetail>(houseSchema, raw, `${where}:`);
+  const checked = validate<HouseDetail>(houseSchema(), raw, `${where}:`);
   if ('error' in checked) throw new DocumentError(checked.error.field, checked.error.message);
   const { input, input_version, kind, ...rest } = checked.value;
   const joint = readJoint(

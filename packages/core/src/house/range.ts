@@ -10,23 +10,28 @@ import { basisOf } from '../standards/job-basis.ts';
 import type { JudgedBy } from '../job/actions.ts';
 import { size } from '../validate/sizes.ts';
 import type { HouseDetail, RangePart } from './types.ts';
+import { once } from '../lazy.ts';
 
 const SPAN = 1e6;
 /** A value of a field. */
-export const valueSchema = Joi.alternatives(Joi.number(), Joi.boolean(), Joi.string().max(60));
-const BETWEEN = Joi.object({
-  families: Joi.array().items(Joi.string().trim().min(1).max(20)).max(20),
-  from: size(-SPAN, SPAN).required(),
-  to: size(-SPAN, SPAN).required(),
-});
-const LIST = Joi.object({ of: Joi.array().items(valueSchema).min(1).max(60).required() });
-export const rangeSchema = Joi.object()
-  .pattern(
-    /^[\w.]{1,60}$/,
-    Joi.alternatives().conditional(Joi.object({ of: Joi.exist() }).unknown(), { then: LIST, otherwise: BETWEEN }),
-  )
-  .max(40)
-  .default({});
+export const valueSchema = once(() => Joi.alternatives(Joi.number(), Joi.boolean(), Joi.string().max(60)));
+const BETWEEN = once(() =>
+  Joi.object({
+    families: Joi.array().items(Joi.string().trim().min(1).max(20)).max(20),
+    from: size(-SPAN, SPAN).required(),
+    to: size(-SPAN, SPAN).required(),
+  }),
+);
+const LIST = once(() => Joi.object({ of: Joi.array().items(valueSchema()).min(1).max(60).required() }));
+export const rangeSchema = once(() =>
+  Joi.object()
+    .pattern(
+      /^[\w.]{1,60}$/,
+      Joi.alternatives().conditional(Joi.object({ of: Joi.exist() }).unknown(), { then: LIST(), otherwise: BETWEEN() }),
+    )
+    .max(40)
+    .default({}),
+);
 
 type Detailed = Pick<HouseDetail, 'kind' | 'input'>;
 type AnyField = Field<unknown>;

@@ -208,7 +208,7 @@ function builtWith(
     }, house.input);
     // What else of the members follows a field is given with it; the detail is that of the house, whatever followed.
     const whole = { ...(input as object), ...detailOf(house) };
-    const checked = validate<unknown>(kind.schema, whole);
+    const checked = validate<unknown>(kind.schema(), whole);
     if ('error' in checked) return { reason: checked.error.message };
     return { built: kind.build(checked.value, basis) };
   } catch (e) {

@@ -20,6 +20,7 @@ import { basisOf } from '../standards/job-basis.ts';
 import { loadSets, loadsSchema, pruned, type JobLoads, type LoadSet } from '../standards/loads.ts';
 import { size } from '../validate/sizes.ts';
 import { analysisPrint } from './print.ts';
+import { once } from '../lazy.ts';
 
 /** What one load case does at a joint, kN and kNm. */
 export type CaseForces = { readonly [K in ActionName]?: number };
@@ -38,26 +39,28 @@ export interface JointLoads {
   readonly end?: string;
 }
 
-export const jointLoadsSchema = Joi.object({
-  forces: Joi.object()
-    .pattern(/^\S{1,40}$/, Joi.object(Object.fromEntries(CASE_ACTIONS.map((k) => [k, size(-FORCE, FORCE)]))))
-    .max(40),
-  aside: Joi.object(Object.fromEntries(ACTION_NAMES.map((k) => [k, Joi.string().trim().min(1).max(200)]))),
-  proof: Joi.object({
-    actions: Joi.array()
-      .items(Joi.valid(...ACTION_NAMES).required())
-      .max(ACTION_NAMES.length)
-      .unique()
-      .required(),
-    carries: Joi.object().pattern(Joi.string().max(200), Joi.number().min(1).max(1e6)).min(1).max(400).required(),
-    by: Joi.string().trim().min(1).max(80).required(),
-    at: Joi.string().isoDate().max(40).required(),
-    note: Joi.string().trim().min(1).max(2000).required(),
-    of: Joi.string().max(40).required(),
+export const jointLoadsSchema = once(() =>
+  Joi.object({
+    forces: Joi.object()
+      .pattern(/^\S{1,40}$/, Joi.object(Object.fromEntries(CASE_ACTIONS.map((k) => [k, size(-FORCE, FORCE)]))))
+      .max(40),
+    aside: Joi.object(Object.fromEntries(ACTION_NAMES.map((k) => [k, Joi.string().trim().min(1).max(200)]))),
+    proof: Joi.object({
+      actions: Joi.array()
+        .items(Joi.valid(...ACTION_NAMES).required())
+        .max(ACTION_NAMES.length)
+        .unique()
+        .required(),
+      carries: Joi.object().pattern(Joi.string().max(200), Joi.number().min(1).max(1e6)).min(1).max(400).required(),
+      by: Joi.string().trim().min(1).max(80).required(),
+      at: Joi.string().isoDate().max(40).required(),
+      note: Joi.string().trim().min(1).max(2000).required(),
+      of: Joi.string().max(40).required(),
+    }),
+    own: loadsSchema(),
+    end: Joi.string().trim().min(1).max(60),
   }),
-  own: loadsSchema,
-  end: Joi.string().trim().min(1).max(60),
-});
+);
 
 /** The part of a joint that says what acts on it. */
 export interface Acted {

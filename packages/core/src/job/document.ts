@@ -17,6 +17,7 @@ import { jobRulesSchema, readRules, type GivenRules } from '../rules/rules.ts';
 import { sameDetail } from './shared.ts';
 import { Refusal, refusalOf } from '../refusal.ts';
 import { type CustomSection, type JobBasis, type Settings } from '../basis/basis.ts';
+import { once } from '../lazy.ts';
 
 export const JOB_FORMAT = 'ample-gusset-job';
 export const JOB_VERSION = 1;
@@ -80,56 +81,62 @@ export interface JobDocument {
 }
 
 /** Name of a group of joints that share one detail. */
-export const groupSchema = Joi.string().trim().min(1).max(24);
+export const groupSchema = once(() => Joi.string().trim().min(1).max(24));
 
 /** Version of an input, where it is not the first. */
-export const inputVersionSchema = Joi.number().integer().min(1).max(1000);
+export const inputVersionSchema = once(() => Joi.number().integer().min(1).max(1000));
 
-export const jointSchema = Joi.object({
-  mark: markSchema.required(),
-  kind: Joi.string()
-    .valid(...KINDS.map((k) => k.id))
-    .required(),
-  line: Joi.string().max(400),
-  note: Joi.string().max(2000).allow('').default(''),
-  input: Joi.object().unknown(true).required(),
-  input_version: inputVersionSchema,
-  combinations: Joi.array().items(combinationSchema).max(200).unique('name').default([]),
-  loads: jointLoadsSchema,
-  group: groupSchema,
-  house: houseMarkSchema,
-  settings: settingsSchema,
-  checked: Joi.object({
-    by: Joi.string().max(80).required(),
-    at: Joi.string().max(40).required(),
-    fingerprint: Joi.string().max(40).required(),
-    note: Joi.string().max(2000),
+export const jointSchema = once(() =>
+  Joi.object({
+    mark: markSchema().required(),
+    kind: Joi.string()
+      .valid(...KINDS.map((k) => k.id))
+      .required(),
+    line: Joi.string().max(400),
+    note: Joi.string().max(2000).allow('').default(''),
+    input: Joi.object().unknown(true).required(),
+    input_version: inputVersionSchema(),
+    combinations: Joi.array().items(combinationSchema()).max(200).unique('name').default([]),
+    loads: jointLoadsSchema(),
+    group: groupSchema(),
+    house: houseMarkSchema(),
+    settings: settingsSchema(),
+    checked: Joi.object({
+      by: Joi.string().max(80).required(),
+      at: Joi.string().max(40).required(),
+      fingerprint: Joi.string().max(40).required(),
+      note: Joi.string().max(2000),
+    }),
+    comments: Joi.array().items(commentSchema()).max(500).unique('number'),
   }),
-  comments: Joi.array().items(commentSchema).max(500).unique('number'),
-});
+);
 
-export const calculationSchema = Joi.object({
-  title: Joi.string().trim().min(1).max(120).required(),
-  tool: Joi.string()
-    .valid(...TOOLS.map((t) => t.id))
-    .required(),
-  input: Joi.object().unknown(true).required(),
-});
+export const calculationSchema = once(() =>
+  Joi.object({
+    title: Joi.string().trim().min(1).max(120).required(),
+    tool: Joi.string()
+      .valid(...TOOLS.map((t) => t.id))
+      .required(),
+    input: Joi.object().unknown(true).required(),
+  }),
+);
 
-export const jobSchema = Joi.object({
-  format: Joi.string().valid(JOB_FORMAT).required(),
-  version: Joi.number().valid(JOB_VERSION).required(),
-  number: Joi.string().max(40).allow('').default(''),
-  name: Joi.string().max(120).required(),
-  client: Joi.string().max(120).allow('').default(''),
-  basis: basisSchema.default(usualBasis()),
-  sections: Joi.array().items(customSectionSchema).max(500).unique('name').default([]),
-  steels: Joi.array().items(customSteelSchema).max(100).unique('name').default([]),
-  loads: loadsSchema,
-  rules: jobRulesSchema,
-  joints: Joi.array().items(jointSchema).max(5000).unique('mark').default([]),
-  calculations: Joi.array().items(calculationSchema).max(500).default([]),
-});
+export const jobSchema = once(() =>
+  Joi.object({
+    format: Joi.string().valid(JOB_FORMAT).required(),
+    version: Joi.number().valid(JOB_VERSION).required(),
+    number: Joi.string().max(40).allow('').default(''),
+    name: Joi.string().max(120).required(),
+    client: Joi.string().max(120).allow('').default(''),
+    basis: basisSchema().default(usualBasis()),
+    sections: Joi.array().items(customSectionSchema()).max(500).unique('name').default([]),
+    steels: Joi.array().items(customSteelSchema()).max(100).unique('name').default([]),
+    loads: loadsSchema(),
+    rules: jobRulesSchema(),
+    joints: Joi.array().items(jointSchema()).max(5000).unique('mark').default([]),
+    calculations: Joi.array().items(calculationSchema()).max(500).default([]),
+  }),
+);
 
 export class DocumentError extends Error {
   override readonly name = 'DocumentError';
@@ -208,7 +215,7 @@ export function readJobParts(raw: unknown): ReadJob {
       message: `version: ${given(doc['version'])} is not known here; accepted are versions up to ${JOB_VERSION}.`,
     });
   const { joints = [], calculations = [], ...rest } = doc;
-  const result = validate<JobDocument>(jobSchema, rest);
+  const result = validate<JobDocument>(jobSchema(), rest);
   if ('error' in result) return refuse(result.error);
   for (const [field, list] of Object.entries({ joints, calculations }))
     if (!Array.isArray(list)) refuse({ field, message: `${field}: ${given(list)} is not a list; accepted is a list.` });
@@ -220,7 +227,7 @@ export function readJobParts(raw: unknown): ReadJob {
   const groups = new Map<string, JointDocument>();
   const read = {
     joints: readEach(joints as unknown[], 'joint', 'mark', 5000, unreadable, (j, where) => {
-      const joint = checkedBy<JointDocument>(jointSchema, j, `${where}:`);
+      const joint = checkedBy<JointDocument>(jointSchema(), j, `${where}:`);
       if (taken.has(joint.mark))
         refuse({ field: `${where}: mark`, message: `${where}: mark: this mark stands twice; accepted are different marks.` });
       const whole = readJoint(joint, where);
@@ -235,7 +242,7 @@ export function readJobParts(raw: unknown): ReadJob {
       return whole;
     }),
     calculations: readEach(calculations as unknown[], 'calculation', 'title', 500, unreadable, (c, where) =>
-      readCalculation(checkedBy<CalculationDocument>(calculationSchema, c, `${where}:`), where),
+      readCalculation(checkedBy<CalculationDocument>(calculationSchema(), c, `${where}:`), where),
     ),
   };
   return { job: { ...result.value, ...read }, unreadable };
@@ -276,7 +283,7 @@ function checkedBy<T>(schema: Joi.Schema, value: unknown, where: string): T {
 
 /** Validates one calculation by its calculator, defaults filled in. */
 export function readCalculation(c: CalculationDocument, where: string): CalculationDocument {
-  return { ...c, input: checkedBy(toolOf(c.tool).schema, c.input, `${where}: input`) };
+  return { ...c, input: checkedBy(toolOf(c.tool).schema(), c.input, `${where}: input`) };
 }
 
 /** Validates one joint's input by its kind and fills in its line; a line given without sizes supplies them. */
@@ -284,10 +291,10 @@ export function readJoint(joint: Omit<JointDocument, 'line'> & { line?: string }
   const kind = kindOf(joint.kind);
   const { input_version, ...rest } = joint;
   const input = upToDate(kind, joint.input, input_version, where);
-  let checked = validate<unknown>(kind.schema, input, `${where}: input`);
+  let checked = validate<unknown>(kind.schema(), input, `${where}: input`);
   // An input that leaves the detail to its line.
   if ('error' in checked && joint.line !== undefined && checked.error.message.includes('is missing'))
-    checked = validate<unknown>(kind.schema, fromLine(joint.line, input, kind, where), `${where}: input`);
+    checked = validate<unknown>(kind.schema(), fromLine(joint.line, input, kind, where), `${where}: input`);
   if ('error' in checked) return refuse(checked.error);
   const line = kind.line.print(checked.value);
   if (joint.line !== undefined && joint.line !== line) {

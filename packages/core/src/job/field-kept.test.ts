@@ -47,7 +47,7 @@ describe('an analysis as it is kept', () => {
     });
     expect('picture' in kept.result.design!).toBe(false);
     expect('coarse' in kept).toBe(false);
-    expect(validate(fieldKeptSchema, kept)).toEqual({ value: kept });
+    expect(validate(fieldKeptSchema(), kept)).toEqual({ value: kept });
     // A value that is meant stays.
     expect(keptOf(field(0.123456789012345), '', 1).result.design!.uses[0]!.value).toBe(0.123456789012);
   });

@@ -2,6 +2,7 @@ import Joi from 'joi';
 import type { FieldResult, FieldState } from '../analysis/analyse.ts';
 import { MEASURE_KINDS } from '../analysis/use.ts';
 import type { JointField } from './field.ts';
+import { once } from '../lazy.ts';
 
 /** The analysis of a whole joint under one combination as it is kept with a revision of it: all but its pictures. */
 export interface FieldResultKept extends Omit<JointField, 'mark' | 'without' | 'spare'> {
@@ -63,59 +64,67 @@ export const fieldOfKept = (mark: string, { spare, beside: _said, coarse: _other
 /** A path that was followed to where it goes: one that was cancelled is not kept. */
 const ENDS = ['design', 'limit-load', 'stopped', 'steps', 'lost'] as const satisfies readonly FieldResult['end'][];
 
-const number = Joi.number().required();
-const count = Joi.number().integer().min(0).max(1e7).required();
-const words = Joi.string().max(1000).allow('').required();
-const name = Joi.string().max(200).required();
+const number = once(() => Joi.number().required());
+const count = once(() => Joi.number().integer().min(0).max(1e7).required());
+const words = once(() => Joi.string().max(1000).allow('').required());
+const name = once(() => Joi.string().max(200).required());
 const list = (of: Joi.Schema, most: number): Joi.Schema => Joi.array().items(of.optional()).max(most).required();
-const place = list(Joi.number(), 3);
-const measure = {
+const place = once(() => list(Joi.number(), 3));
+const measure = once(() => ({
   kind: Joi.valid(...MEASURE_KINDS).required(),
-  part: name,
-  place,
+  part: name(),
+  place: place(),
   stops: Joi.boolean().required(),
   ply: Joi.string().max(200),
-};
-const event = Joi.object({ ...measure, at: number });
-const bolt = Joi.object({
-  name,
-  F_t: number,
-  pried: number,
-  planes: list(Joi.object({ F_v: number, bearing: list(Joi.object({ ply: name, F: number }), 2) }), 20),
-});
-const state = Joi.object({
-  lam: number,
-  uses: list(Joi.object({ ...measure, value: number }), 2000),
-  bolts: list(bolt, 200),
-  balance: Joi.object({ force: number, moment: number, plate: number }).required(),
-  probes: Joi.object().pattern(Joi.string().max(200), place).max(100).required(),
-});
-const counterpart = Joi.object({
-  ...{ title: name, clause: words, hand: number, analysed: number, of: Joi.valid('share', 'force').required() },
-  ...{ part: words, ratio: number.allow(null), why: words },
-});
+}));
+const event = once(() => Joi.object({ ...measure(), at: number() }));
+const bolt = once(() =>
+  Joi.object({
+    name: name(),
+    F_t: number(),
+    pried: number(),
+    planes: list(Joi.object({ F_v: number(), bearing: list(Joi.object({ ply: name(), F: number() }), 2) }), 20),
+  }),
+);
+const state = once(() =>
+  Joi.object({
+    lam: number(),
+    uses: list(Joi.object({ ...measure(), value: number() }), 2000),
+    bolts: list(bolt(), 200),
+    balance: Joi.object({ force: number(), moment: number(), plate: number() }).required(),
+    probes: Joi.object().pattern(Joi.string().max(200), place()).max(100).required(),
+  }),
+);
+const counterpart = once(() =>
+  Joi.object({
+    ...{ title: name(), clause: words(), hand: number(), analysed: number(), of: Joi.valid('share', 'force').required() },
+    ...{ part: words(), ratio: number().allow(null), why: words() },
+  }),
+);
 
 /** Judges what a client sends to be kept. */
-export const fieldKeptSchema = Joi.object({
-  combination: name,
-  hand: Joi.object({ multiple: number, title: name, clause: words }).allow(null).required(),
-  result: Joi.object({
-    multiple: number,
-    end: Joi.valid(...ENDS).required(),
-    stop: event.allow(null).required(),
-    words,
-    events: list(event, 500),
-    design: state.allow(null).required(),
-    limit: state.allow(null).required(),
-    buckling: list(Joi.object({ multiple: number, plate: name }), 20),
-    size: Joi.object({ plates: count, cells: count, links: count, unknowns: count }).required(),
-    compiled: Joi.boolean().required(),
-    steps: count,
-    iterations: count,
-  }).required(),
-  counterparts: list(counterpart, 200),
-  absent: list(words, 20),
-  spare: list(name, 500),
-  beside: words,
-  coarse: Joi.number(),
-});
+export const fieldKeptSchema = once(() =>
+  Joi.object({
+    combination: name(),
+    hand: Joi.object({ multiple: number(), title: name(), clause: words() }).allow(null).required(),
+    result: Joi.object({
+      multiple: number(),
+      end: Joi.valid(...ENDS).required(),
+      stop: event().allow(null).required(),
+      words: words(),
+      events: list(event(), 500),
+      design: state().allow(null).required(),
+      limit: state().allow(null).required(),
+      buckling: list(Joi.object({ multiple: number(), plate: name() }), 20),
+      size: Joi.object({ plates: count(), cells: count(), links: count(), unknowns: count() }).required(),
+      compiled: Joi.boolean().required(),
+      steps: count(),
+      iterations: count(),
+    }).required(),
+    counterparts: list(counterpart(), 200),
+    absent: list(words(), 20),
+    spare: list(name(), 500),
+    beside: words(),
+    coarse: Joi.number(),
+  }),
+);

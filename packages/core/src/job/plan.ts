@@ -25,6 +25,7 @@ import { canonical } from './print.ts';
 import { markSchema } from './house-mark.ts';
 import { contentOf, type JointContent } from './records.ts';
 import { standingOf, type Standing } from './standing.ts';
+import { once } from '../lazy.ts';
 
 /** Forces of one load case or combination at a joint: end forces of its member, or its actions by their names, kN and kNm. */
 export interface GivenRow {
@@ -62,27 +63,31 @@ export const guessNames = (names: Iterable<string>, job: Pick<JudgedBy, 'loads'>
 };
 
 const FORCES = [...new Set<string>([...END_FORCES, ...ACTION_NAMES])];
-export const givenJointSchema = Joi.object({
-  mark: markSchema.allow('').required(),
-  end: Joi.string().trim().max(60),
-  note: Joi.string().max(2000),
-  rows: Joi.array()
-    .items(
-      Joi.object({
-        name: Joi.string().trim().min(1).max(40).required(),
-        note: Joi.string().max(120).allow(''),
-        forces: Joi.object(Object.fromEntries(FORCES.map((k) => [k, size(-FORCE, FORCE)]))).required(),
-      }),
-    )
-    .max(500)
-    .required(),
-  members: Joi.object().pattern(Joi.string().max(40), Joi.string().max(60)),
-  place: Joi.object({ drop: size(-1500, 1500), slope: size(-60, 60), skew: size(-60, 60) }),
-});
-export const planChoicesSchema = Joi.object({
-  others: Joi.valid('keep', 'drop').default('keep'),
-  names: Joi.valid('cases', 'combinations', 'either').required(),
-});
+export const givenJointSchema = once(() =>
+  Joi.object({
+    mark: markSchema().allow('').required(),
+    end: Joi.string().trim().max(60),
+    note: Joi.string().max(2000),
+    rows: Joi.array()
+      .items(
+        Joi.object({
+          name: Joi.string().trim().min(1).max(40).required(),
+          note: Joi.string().max(120).allow(''),
+          forces: Joi.object(Object.fromEntries(FORCES.map((k) => [k, size(-FORCE, FORCE)]))).required(),
+        }),
+      )
+      .max(500)
+      .required(),
+    members: Joi.object().pattern(Joi.string().max(40), Joi.string().max(60)),
+    place: Joi.object({ drop: size(-1500, 1500), slope: size(-60, 60), skew: size(-60, 60) }),
+  }),
+);
+export const planChoicesSchema = once(() =>
+  Joi.object({
+    others: Joi.valid('keep', 'drop').default('keep'),
+    names: Joi.valid('cases', 'combinations', 'either').required(),
+  }),
+);
 
 /** What would become of a joint. */
 export interface JointPlan {
@@ -259,7 +264,7 @@ function rowsOf(
       );
     if (!isCase) {
       const checked = validate<Combination>(
-        combinationSchema,
+        combinationSchema(),
         { ...NO_ACTIONS, ...positive(actions), name, note: note ?? '' },
         name,
       );

@@ -163,7 +163,7 @@ function trials(
     const judge = judges.get(detail.kind)!;
     const joint = judge.build(kind, input);
     const report = joint && judge.judge(joint);
-    if (!report || 'lack' in report || 'error' in validate(kind.schema, input)) return null;
+    if (!report || 'lack' in report || 'error' in validate(kind.schema(), input)) return null;
     return { cost: costOf(joint, asked.rates), multiple: leastMultiple(report), input };
   });
 }

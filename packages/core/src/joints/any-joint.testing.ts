@@ -44,7 +44,7 @@ export function anyJoint<
     let judged = 0;
     fc.assert(
       fc.property(anyInput, anyActions, (input, c) => {
-        expect(validate(kind.schema, input)).toHaveProperty('value');
+        expect(validate(kind.schema(), input)).toHaveProperty('value');
         const result = tryCheckJoint({ kind: kind.id, input, combinations: [c] }, DEFAULT_BASIS);
         if ('refusal' in result) return void expect(result.refusal.message).toMatch(/^[\w.]+: .*accepted (is|are) .*\.$/s);
         judged += 1;

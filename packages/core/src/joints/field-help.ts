@@ -48,7 +48,7 @@ export function fieldHelp<I>(
   basis: Basis = DEFAULT_BASIS,
 ): FieldHelp {
   const { units, practice } = basis;
-  const says = accepted(kind.schema, field, input, basis);
+  const says = accepted(kind.schema(), field, input, basis);
   const steps = fieldSteps(field, units, practice);
   const value = Number(field.get(input));
   return {

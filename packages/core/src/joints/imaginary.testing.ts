@@ -16,6 +16,7 @@ import { size } from '../validate/sizes.ts';
 import { fieldMakers } from './field-makers.ts';
 import { building } from './building.ts';
 import { LineError, type JointKind, type Making, type Start } from './kind.ts';
+import { once } from '../lazy.ts';
 
 /** A plate that hangs on one bolt: no joint that anybody builds, but all that a kind has to be. */
 export interface HangerInput {
@@ -24,9 +25,9 @@ export interface HangerInput {
 }
 
 const most = (max: number) => size(3, max).required();
-const plate = Joi.object({ t: most(60), b: most(500), h: most(800), e1: most(200), steel: steelSchema.required() });
-const bolt = Joi.object({ d: most(36), cls: Joi.string().valid(...BOLT_CLASS_NAMES) });
-const schema = Joi.object({ plate: plate.required(), bolt: bolt.required() });
+const plate = once(() => Joi.object({ t: most(60), b: most(500), h: most(800), e1: most(200), steel: steelSchema().required() }));
+const bolt = once(() => Joi.object({ d: most(36), cls: Joi.string().valid(...BOLT_CLASS_NAMES) }));
+const schema = once(() => Joi.object({ plate: plate().required(), bolt: bolt().required() }));
 
 export const hangerModel = (input: HangerInput, basis: Basis) => {
   const { bolt, plate } = input;

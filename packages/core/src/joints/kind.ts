@@ -216,7 +216,7 @@ export interface JointKind<I = unknown> {
   readonly id: string;
   readonly code: string;
   readonly title: string;
-  readonly schema: Joi.ObjectSchema;
+  readonly schema: () => Joi.ObjectSchema;
   /** Changes of its input so far, oldest first; none when absent. */
   readonly migrations?: readonly InputMigration[];
   readonly fields: readonly Field<I>[];

@@ -44,7 +44,7 @@ const NAMES: Record<string, string> = {
 it('covers every kind', () => expect(new Set(cases.map((c) => c.kind.id)).size).toBe(KINDS.length));
 
 describe.each(cases)('$title', ({ kind, actions, input, expected, governs }) => {
-  const checked = validate<unknown>(kind.schema, input);
+  const checked = validate<unknown>(kind.schema(), input);
   if ('error' in checked) throw new Error(checked.error.message);
   const prepared = kind.build(checked.value, DEFAULT_BASIS).prepared;
   const run = new Run(prepared.sheet);

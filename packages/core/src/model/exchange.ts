@@ -15,30 +15,44 @@ import { validate } from '../validate/index.ts';
 import { size } from '../validate/sizes.ts';
 import { membersSchema, type ModelMember } from './member.ts';
 import type { Proposal } from './propose.ts';
+import { once } from '../lazy.ts';
 
 export const EXCHANGE_FORMAT = 'ample-gusset-exchange';
 export const EXCHANGE_VERSION = 1;
 
 /** Where the joint is in the model, and the members that meet there by their ids. */
-const place = { at: Joi.array().items(size(-1e7, 1e7)).length(3), joins: Joi.array().items(Joi.string().max(80)).max(8) };
+const place = once(() => ({
+  at: Joi.array().items(size(-1e7, 1e7)).length(3),
+  joins: Joi.array().items(Joi.string().max(80)).max(8),
+}));
 /** What is told of a joint and not taken: how it stands, what it is made of. */
-const toldKeys = { verdict: Joi.object().unknown(true), made: Joi.object().unknown(true), revision: Joi.string().max(8) };
+const toldKeys = once(() => ({
+  verdict: Joi.object().unknown(true),
+  made: Joi.object().unknown(true),
+  revision: Joi.string().max(8),
+}));
 /** A joint with its detail, as in a job file. */
-const detailed = jointSchema.keys({ ...place, ...toldKeys });
+const detailed = once(() => jointSchema().keys({ ...place(), ...toldKeys() }));
 /** A joint with its forces, and for a new one its kind and sections. */
-const forced = givenJointSchema.keys({ rows: givenJointSchema.extract('rows').optional().default([]), ...place });
+const forced = once(() =>
+  givenJointSchema().keys({ rows: givenJointSchema().extract('rows').optional().default([]), ...place() }),
+);
 
-export const exchangeSchema = Joi.object({
-  format: Joi.string().valid(EXCHANGE_FORMAT).required(),
-  version: Joi.number().valid(EXCHANGE_VERSION).required(),
-  job: Joi.object().unknown(true),
-  members: membersSchema.default([]),
-  joints: Joi.array()
-    .items(Joi.alternatives().conditional(Joi.object({ input: Joi.exist() }).unknown(), { then: detailed, otherwise: forced }))
-    .max(5000)
-    .unique((a: { mark?: string; end?: string }, b: { mark?: string; end?: string }) => (a.mark || a.end) === (b.mark || b.end))
-    .default([]),
-});
+export const exchangeSchema = once(() =>
+  Joi.object({
+    format: Joi.string().valid(EXCHANGE_FORMAT).required(),
+    version: Joi.number().valid(EXCHANGE_VERSION).required(),
+    job: Joi.object().unknown(true),
+    members: membersSchema().default([]),
+    joints: Joi.array()
+      .items(
+        Joi.alternatives().conditional(Joi.object({ input: Joi.exist() }).unknown(), { then: detailed(), otherwise: forced() }),
+      )
+      .max(5000)
+      .unique((a: { mark?: string; end?: string }, b: { mark?: string; end?: string }) => (a.mark || a.end) === (b.mark || b.end))
+      .default([]),
+  }),
+);
 /** The two forms of a joint, for its schema. */
 export const exchangeJointSchemas = { detailed, forced } as const;
 
@@ -53,7 +67,7 @@ const isDetailed = (j: ExchangeJoint): j is Extract<ExchangeJoint, { input: unkn
 
 /** Reads the exchange form. Throws a Refusal that names the field. */
 export function readExchange(document: unknown): Exchange {
-  const checked = validate<Exchange>(exchangeSchema, document ?? null);
+  const checked = validate<Exchange>(exchangeSchema(), document ?? null);
   if ('error' in checked) throw new Refusal(checked.error.field, checked.error.message);
   return checked.value;
 }
@@ -85,7 +99,7 @@ const detailOf = (said: Extract<ExchangeJoint, { input: unknown }>): Omit<JointD
     comments: _said,
     ...rest
   } = said as typeof said & Record<string, unknown>;
-  for (const k of Object.keys(toldKeys)) delete (rest as Record<string, unknown>)[k];
+  for (const k of Object.keys(toldKeys())) delete (rest as Record<string, unknown>)[k];
   return unproved(rest as never);
 };
 

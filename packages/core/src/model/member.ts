@@ -4,6 +4,7 @@ import { SECTIONS, type Section, type SectionShape } from '../catalogue/sections
 import { namedSection } from '../catalogue/search.ts';
 import { size } from '../validate/sizes.ts';
 import { length, squareTo, sub, unit, type Vec } from './space.ts';
+import { once } from '../lazy.ts';
 
 /** A straight member of a building, as a model or an analysis has it. */
 export interface ModelMember {
@@ -32,42 +33,49 @@ export const MOST_MEMBERS = 5_000;
 const SHORTEST = 50;
 const FAR = 1e7;
 
-const point = Joi.array().items(size(-FAR, FAR)).length(3);
-const dimension = size(1, 2500);
-const sizeSchema = Joi.alternatives().conditional('.shape', {
-  switch: [
-    {
-      is: 'RHS',
-      then: Joi.object({
-        shape: Joi.valid('RHS').required(),
-        h: dimension.required(),
-        b: dimension.required(),
-        t: dimension.required(),
-      }),
-    },
-    { is: 'CHS', then: Joi.object({ shape: Joi.valid('CHS').required(), d: dimension.required(), t: dimension.required() }) },
-  ],
-  otherwise: Joi.object({
-    shape: Joi.valid('I', 'C', 'T').required(),
-    h: dimension.required(),
-    b: dimension.required(),
-    tw: dimension.required(),
-    tf: dimension.required(),
-    r: size(0, 200).default(0),
+const point = once(() => Joi.array().items(size(-FAR, FAR)).length(3));
+const dimension = once(() => size(1, 2500));
+const sizeSchema = once(() =>
+  Joi.alternatives().conditional('.shape', {
+    switch: [
+      {
+        is: 'RHS',
+        then: Joi.object({
+          shape: Joi.valid('RHS').required(),
+          h: dimension().required(),
+          b: dimension().required(),
+          t: dimension().required(),
+        }),
+      },
+      {
+        is: 'CHS',
+        then: Joi.object({ shape: Joi.valid('CHS').required(), d: dimension().required(), t: dimension().required() }),
+      },
+    ],
+    otherwise: Joi.object({
+      shape: Joi.valid('I', 'C', 'T').required(),
+      h: dimension().required(),
+      b: dimension().required(),
+      tw: dimension().required(),
+      tf: dimension().required(),
+      r: size(0, 200).default(0),
+    }),
   }),
-});
-export const memberSchema = Joi.object({
-  id: Joi.string().trim().max(80).min(1).required(),
-  name: Joi.string().trim().max(60).allow('').default(''),
-  section: Joi.string().trim().max(80).allow('').default(''),
-  size: sizeSchema,
-  grade: Joi.string().trim().max(40).allow(''),
-  from: point.required(),
-  to: point.required(),
-  up: point.default([0, 0, 1]),
-  fixed: Joi.array().items(Joi.valid('from', 'to')).max(2).unique(),
-});
-export const membersSchema = Joi.array().items(memberSchema).max(MOST_MEMBERS).unique('id');
+);
+export const memberSchema = once(() =>
+  Joi.object({
+    id: Joi.string().trim().max(80).min(1).required(),
+    name: Joi.string().trim().max(60).allow('').default(''),
+    section: Joi.string().trim().max(80).allow('').default(''),
+    size: sizeSchema(),
+    grade: Joi.string().trim().max(40).allow(''),
+    from: point().required(),
+    to: point().required(),
+    up: point().default([0, 0, 1]),
+    fixed: Joi.array().items(Joi.valid('from', 'to')).max(2).unique(),
+  }),
+);
+export const membersSchema = once(() => Joi.array().items(memberSchema()).max(MOST_MEMBERS).unique('id'));
 
 export const axisOf = ({ from, to }: Pick<ModelMember, 'from' | 'to'>): Vec => unit(sub(to, from));
 export const lengthOf = ({ from, to }: Pick<ModelMember, 'from' | 'to'>): number => length(sub(to, from));

@@ -336,9 +336,9 @@ describe('a section of a model', () => {
 
 describe('members of a model', () => {
   it('are read with their usual values, each id once, within bounds', () => {
-    const ok = membersSchema.validate([{ id: 'a', from: [0, 0, 0], to: [1, 2, 3] }]);
+    const ok = membersSchema().validate([{ id: 'a', from: [0, 0, 0], to: [1, 2, 3] }]);
     expect(ok.value).toEqual([{ id: 'a', name: '', section: '', from: [0, 0, 0], to: [1, 2, 3], up: [0, 0, 1] }]);
-    const bad = (m: object[]): string => membersSchema.validate(m).error?.message ?? '';
+    const bad = (m: object[]): string => membersSchema().validate(m).error?.message ?? '';
     expect(bad([{ id: 'a', from: [0, 0], to: [1, 2, 3] }])).toMatch(/from/);
     expect(bad([{ id: 'a', from: [0, 0, 0], to: [1, 2, 1e9] }])).toMatch(/to/);
     const one = { id: 'a', from: [0, 0, 0], to: [1, 2, 3] };

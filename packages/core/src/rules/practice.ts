@@ -5,6 +5,7 @@ import { HOLE_KINDS, HOLE_WORDS } from '../catalogue/index.ts';
 import { isShopSize } from '../units/system.ts';
 import { size } from '../validate/sizes.ts';
 import { RATES, type CostRates } from './rates.ts';
+import { once } from '../lazy.ts';
 
 /** What an office makes details of, where it says so; sizes in mm. */
 export type GivenPractice = Partial<Practice>;
@@ -128,8 +129,8 @@ function schemaOf(f: PracticeField): Joi.Schema {
       return listOf(size(low, high));
   }
 }
-export const practiceSchema = Joi.object(Object.fromEntries(PRACTICE_FIELDS.map((f) => [f.id, schemaOf(f)])));
-export const ratesSchema = Joi.object(Object.fromEntries(RATE_IDS.map((id) => [id, Joi.number().min(0).max(1e6)])));
+export const practiceSchema = once(() => Joi.object(Object.fromEntries(PRACTICE_FIELDS.map((f) => [f.id, schemaOf(f)]))));
+export const ratesSchema = once(() => Joi.object(Object.fromEntries(RATE_IDS.map((id) => [id, Joi.number().min(0).max(1e6)]))));
 
 /** What a detail is made of under a standard: what the office says of it as far as the standard knows it, else what is usual there. */
 export function practiceOf({ details }: { readonly details: GivenPractice }, { materials: m, units }: Standard): Practice {

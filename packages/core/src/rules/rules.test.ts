@@ -131,8 +131,8 @@ describe('house rules', () => {
     expect(() => readRules({ close: 0.9 })).toThrow(/rules\.close: 0\.9 is too small; accepted is 1 or more/);
     expect(rulesOf({ office: { close: 1.25 } }).close).toBe(1.25);
     expect(rulesOf({}).close).toBe(1.1);
-    expect(jobRulesSchema.validate({ close: 1.25 }).error?.message).toContain('not allowed');
-    expect(jobRulesSchema.validate({ paper: 'A3' }).error).toBeUndefined();
+    expect(jobRulesSchema().validate({ close: 1.25 }).error?.message).toContain('not allowed');
+    expect(jobRulesSchema().validate({ paper: 'A3' }).error).toBeUndefined();
   });
   it('refuse a logo that says it is larger than any', () => {
     const bytes = Buffer.from(PNG_6_BY_3.split(',')[1]!, 'base64');

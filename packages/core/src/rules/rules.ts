@@ -7,6 +7,7 @@ import { given, validate } from '../validate/index.ts';
 import { Refusal } from '../refusal.ts';
 import { practiceAccepts, PRACTICE_FIELDS, practiceSchema, RATE_TITLES, ratesSchema, type GivenPractice } from './practice.ts';
 import type { CostRates } from './rates.ts';
+import { once } from '../lazy.ts';
 
 /** How what leaves the product looks, and what details are made of and cost where the product proposes them: no result depends on it. */
 export interface HouseRules {
@@ -144,21 +145,25 @@ const LOGO_START = 'data:image/png;base64,';
 const MOST_LOGO = 400_000;
 const MOST_DOTS = 2000;
 
-const layerName = Joi.string()
-  .max(60)
-  // What DXF forbids in the name of a layer.
-  .pattern(/^[^<>/\\":;?*|=`,\s][^<>/\\":;?*|=`,]*$/, 'letters, figures, spaces, and - _ . $ + after one that is no space');
-export const rulesSchema = Joi.object<GivenRules>({
-  ...Object.fromEntries(RULE_TEXTS.map((f) => [f.id, Joi.string().trim().max(f.most).allow('')])),
-  ...fieldKeys(RULE_FIELDS),
-  logo: Joi.string().max(MOST_LOGO).allow(''),
-  layers: Joi.object(Object.fromEntries(DXF_LAYERS.map((l) => [l.id, layerName]))),
-  details: practiceSchema,
-  rates: ratesSchema,
-});
+const layerName = once(() =>
+  Joi.string()
+    .max(60)
+    // What DXF forbids in the name of a layer.
+    .pattern(/^[^<>/\\":;?*|=`,\s][^<>/\\":;?*|=`,]*$/, 'letters, figures, spaces, and - _ . $ + after one that is no space'),
+);
+export const rulesSchema = once(() =>
+  Joi.object<GivenRules>({
+    ...Object.fromEntries(RULE_TEXTS.map((f) => [f.id, Joi.string().trim().max(f.most).allow('')])),
+    ...fieldKeys(RULE_FIELDS),
+    logo: Joi.string().max(MOST_LOGO).allow(''),
+    layers: Joi.object(Object.fromEntries(DXF_LAYERS.map((l) => [l.id, layerName()]))),
+    details: practiceSchema(),
+    rates: ratesSchema(),
+  }),
+);
 /** Rules of a job: without those with which jobs begin. */
-export const jobRulesSchema = rulesSchema.keys(
-  Object.fromEntries(RULE_FIELDS.flatMap((f) => (f.begins ? [[f.id, Joi.forbidden()]] : []))),
+export const jobRulesSchema = once(() =>
+  rulesSchema().keys(Object.fromEntries(RULE_FIELDS.flatMap((f) => (f.begins ? [[f.id, Joi.forbidden()]] : [])))),
 );
 
 const LOGO_ACCEPTED = `accepted is a PNG of at most 300 kB and ${MOST_DOTS} dots a side, as text that begins with ${LOGO_START}`;
@@ -186,7 +191,7 @@ export const rulesFile = (rules: GivenRules) => ({ format: RULES_FORMAT, version
 
 /** Rules from what is written down. Throws a Refusal that names what can't be read. */
 export function readRules(raw: unknown, where = 'rules'): GivenRules {
-  const checked = validate<GivenRules>(rulesSchema, raw, where);
+  const checked = validate<GivenRules>(rulesSchema(), raw, where);
   if ('error' in checked) throw new Refusal(checked.error.field, checked.error.message);
   if (checked.value.logo) logoSize(checked.value.logo);
   return checked.value;

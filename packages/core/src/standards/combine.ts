@@ -7,13 +7,14 @@ import type { LoadsScreen } from './loads-screen.ts';
 import { combineToAsce7, usKeys, usScreen, usSchema, type UsInput } from './asce7/combine.ts';
 import { combineToEn1990, enKeys, enSchema, type EnInput } from './en1990/combine.ts';
 import { enScreen } from './en1990/screen.ts';
+import { once } from '../lazy.ts';
 
 const MOST_CASES = 40;
 /** What a code of load combinations asks, and how it makes them. */
 export interface LoadCode {
   readonly id: string;
   readonly title: string;
-  readonly schema: Joi.ObjectSchema;
+  readonly schema: () => Joi.ObjectSchema;
   readonly screen: LoadsScreen;
   combine(input: never): { readonly cases: readonly LoadCase[]; readonly made: Parameters<typeof pruned>[1] };
 }
@@ -21,33 +22,35 @@ export interface LoadCode {
 const code = (
   id: string,
   title: string,
-  caseKeys: Joi.PartialSchemaMap,
-  keys: Joi.PartialSchemaMap,
+  caseKeys: () => Joi.PartialSchemaMap,
+  keys: () => Joi.PartialSchemaMap,
   combine: LoadCode['combine'],
   screen: LoadsScreen,
 ): LoadCode => ({
   id,
   title,
-  schema: Joi.object({
-    code: Joi.valid(id).required(),
-    cases: Joi.array()
-      .items(
-        Joi.object({
-          id: Joi.string().max(40).pattern(/^\S+$/, 'names without blanks').required(),
-          title: Joi.string().max(80).allow(''),
-          exclusive: Joi.string().max(60),
-          reversible: Joi.boolean(),
-          direction: Joi.valid('x', 'y'),
-          ...caseKeys,
-        }),
-      )
-      .unique('id')
-      .min(1)
-      .max(MOST_CASES)
-      .required(),
-    ...keys,
-    keep_dominated: Joi.boolean().default(false),
-  }),
+  schema: once(() =>
+    Joi.object({
+      code: Joi.valid(id).required(),
+      cases: Joi.array()
+        .items(
+          Joi.object({
+            id: Joi.string().max(40).pattern(/^\S+$/, 'names without blanks').required(),
+            title: Joi.string().max(80).allow(''),
+            exclusive: Joi.string().max(60),
+            reversible: Joi.boolean(),
+            direction: Joi.valid('x', 'y'),
+            ...caseKeys(),
+          }),
+        )
+        .unique('id')
+        .min(1)
+        .max(MOST_CASES)
+        .required(),
+      ...keys(),
+      keep_dominated: Joi.boolean().default(false),
+    }),
+  ),
   combine,
   screen,
 });
@@ -69,7 +72,7 @@ export function combine(input: unknown): Combined {
       'code',
       `code: ${typeof named === 'string' ? `"${named.slice(0, 40)}" is not known` : 'the value is missing'}; accepted are ${COMBINATION_CODES.map((c) => c.id).join(' and ')}.`,
     );
-  const checked = validate<EnInput | UsInput>(found.schema, input);
+  const checked = validate<EnInput | UsInput>(found.schema(), input);
   if ('error' in checked) throw new Refusal(checked.error.field, checked.error.message);
   const { value } = checked;
   if (value.options.orthogonal)

@@ -8,7 +8,7 @@ import { standardOf, STANDARDS } from './registry.ts';
 
 const none = { sections: [], steels: [] };
 const said = (basis: unknown): string => {
-  const r = validate(basisSchema, basis);
+  const r = validate(basisSchema(), basis);
   return 'error' in r ? r.error.message : 'fine';
 };
 
@@ -26,7 +26,7 @@ describe.each(STANDARDS.map((s) => [s.id, s] as const))('the fields of %s', (_, 
   });
   it('offer only choices that the schema takes', () => {
     for (const f of s.settings)
-      for (const [value] of f.options ?? []) expect(settingsSchema.validate({ [f.id]: value }).error).toBeUndefined();
+      for (const [value] of f.options ?? []) expect(settingsSchema().validate({ [f.id]: value }).error).toBeUndefined();
     for (const c of s.sets.choices) expect(said({ standard: s.id, [s.sets.key]: c.id })).toBe('fine');
     expect(said(usualBasis(s))).toBe('fine');
   });
@@ -48,8 +48,8 @@ describe('the fields of a basis', () => {
     expect(basisHelp(en, 'steel.beta_w')).toMatch(/Accepted: 0\.5 to 1\.5\.$/);
   });
   it('of own sections and steels start from what is accepted', () => {
-    expect(customSectionSchema.validate(newSection('Own 1')).error).toBeUndefined();
-    expect(customSteelSchema.validate(newSteel('Steel 1')).error).toBeUndefined();
+    expect(customSectionSchema().validate(newSection('Own 1')).error).toBeUndefined();
+    expect(customSteelSchema().validate(newSteel('Steel 1')).error).toBeUndefined();
     for (const f of [...SECTION_FIELDS, ...STEEL_FIELDS]) expect(basisFieldHelp(f)).not.toMatch(/undefined|NaN/);
   });
 });
@@ -71,7 +71,7 @@ describe('the basis of a job', () => {
     [{ settings: { throat_factor: 0 } }, 'settings.throat_factor: 0 is too small; accepted is 0.5 or more.'],
   ])('%j: %s', (basis, sentence) => expect(said(basis)).toContain(sentence));
   it('has its defaults filled in', () =>
-    expect(validate(basisSchema, {})).toEqual({ value: { standard: 'EN 1993-1-8', set: 'UK', settings: {}, close: 1.1 } }));
+    expect(validate(basisSchema(), {})).toEqual({ value: { standard: 'EN 1993-1-8', set: 'UK', settings: {}, close: 1.1 } }));
   it('is named on title blocks and in sentences', () => {
     expect(basisWords(usualBasis())).toBe('EN 1993-1-8 UK');
     expect(basisWords({ standard: 'EN 1993-1-8', set: 'custom' }, ' · ')).toBe('EN 1993-1-8 · own factors');

@@ -6,6 +6,7 @@ import { choiceOf, type FactorChoice, type Standard } from '../basis/standard.ts
 import type { CustomSteel } from '../catalogue/index.ts';
 import { SYSTEMS, systemOf, type Units } from '../units/system.ts';
 import { standardOf, STANDARDS } from './registry.ts';
+import { once } from '../lazy.ts';
 
 /** The set or format that a job names. */
 export const setOf = (basis: Pick<JobBasis, 'standard' | 'set' | 'format'>): string => {
@@ -67,7 +68,7 @@ export function basisOf(
 export const DEFAULT_BASIS: Basis = basisOf({ basis: usualBasis(), sections: [], steels: [] });
 
 /** Settings of every standard: a joint or a job keeps its own where the standard is changed. */
-export const settingsSchema = Joi.object(Object.assign({}, ...STANDARDS.map((s) => fieldKeys(s.settings))));
+export const settingsSchema = once(() => Joi.object(Object.assign({}, ...STANDARDS.map((s) => fieldKeys(s.settings)))));
 
 /** A set or format is named by the key of its standard alone. */
 const namedBy = (key: Standard['sets']['key']): Joi.Schema =>
@@ -84,21 +85,23 @@ const namedBy = (key: Standard['sets']['key']): Joi.Schema =>
   );
 const OWN = STANDARDS.flatMap((s) => s.sets.choices.filter((c) => c.own).map((c) => c.id));
 
-export const basisSchema = Joi.object({
-  standard: Joi.string()
-    .valid(...STANDARDS.map((s) => s.id))
-    .default(STANDARDS[0]!.id),
-  set: namedBy('set'),
-  format: namedBy('format'),
-  factors: Joi.object(Object.assign({}, ...STANDARDS.map((s) => fieldKeys(s.factors)))).when('set', {
-    is: Joi.valid(...OWN),
-    then: Joi.optional(),
-    otherwise: Joi.forbidden(),
+export const basisSchema = once(() =>
+  Joi.object({
+    standard: Joi.string()
+      .valid(...STANDARDS.map((s) => s.id))
+      .default(STANDARDS[0]!.id),
+    set: namedBy('set'),
+    format: namedBy('format'),
+    factors: Joi.object(Object.assign({}, ...STANDARDS.map((s) => fieldKeys(s.factors)))).when('set', {
+      is: Joi.valid(...OWN),
+      then: Joi.optional(),
+      otherwise: Joi.forbidden(),
+    }),
+    settings: settingsSchema().default({}),
+    units: Joi.string().valid(...SYSTEMS.map((s) => s.id)),
+    close: fieldSchema(CLOSE_FIELD).default(CLOSE_FIELD.usual),
   }),
-  settings: settingsSchema.default({}),
-  units: Joi.string().valid(...SYSTEMS.map((s) => s.id)),
-  close: fieldSchema(CLOSE_FIELD).default(CLOSE_FIELD.usual),
-});
+);
 
 /** What a field of a job's basis is and what it accepts, by its name: `factors.gamma_M2`. */
 export function basisHelp(standard: Standard, name: string): string {

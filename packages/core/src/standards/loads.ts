@@ -3,6 +3,7 @@ import { betweenOthers, combinationName } from '../actions/combining/prune.ts';
 import type { MadeOf } from '../actions/combination.ts';
 import type { Basis } from '../basis/basis.ts';
 import { choiceOf } from '../basis/standard.ts';
+import { once } from '../lazy.ts';
 import { Refusal } from '../refusal.ts';
 import { size } from '../validate/sizes.ts';
 import { combine, COMBINATION_CODES, loadCodeOf, type LoadCode } from './combine.ts';
@@ -21,7 +22,7 @@ export interface JobLoads extends GivenLoads {
 }
 
 const given = ({ schema, screen }: LoadCode): Joi.Schema =>
-  schema
+  schema()
     // A group of defaults is filled in even where defaults are not wanted.
     .fork('options', (options) => options.default(() => undefined))
     .keys({
@@ -52,13 +53,15 @@ const given = ({ schema, screen }: LoadCode): Joi.Schema =>
     .prefs({ noDefaults: true });
 
 /** Judges the load cases of a job by the code that they name. */
-export const loadsSchema = COMBINATION_CODES.reduceRight<Joi.Schema>(
-  (otherwise, code) =>
-    Joi.alternatives().conditional(Joi.object({ code: Joi.valid(code.id).required() }).unknown(), {
-      then: given(code),
-      otherwise,
-    }),
-  Joi.object({ code: Joi.valid(...COMBINATION_CODES.map((c) => c.id)).required() }).unknown(),
+export const loadsSchema = once(() =>
+  COMBINATION_CODES.reduceRight<Joi.Schema>(
+    (otherwise, code) =>
+      Joi.alternatives().conditional(Joi.object({ code: Joi.valid(code.id).required() }).unknown(), {
+        then: given(code),
+        otherwise,
+      }),
+    Joi.object({ code: Joi.valid(...COMBINATION_CODES.map((c) => c.id)).required() }).unknown(),
+  ),
 );
 
 /** Why a combination of the list is not used; null where it is. */

@@ -25,7 +25,7 @@ import type { Handle } from '../store/database.ts';
 import { getJob } from '../store/jobs.ts';
 import { once } from '../store/requests.ts';
 
-const change = calculationSchema.keys({ version: Joi.number().integer().required() });
+const change = calculationSchema().keys({ version: Joi.number().integer().required() });
 
 /** A stored calculation with what it answers on the basis of its job; never throws: one that can't be read says why. */
 export function answered(c: StoredCalculation, job: JobRecord): CalculationRecord {
@@ -70,7 +70,7 @@ function listedAndAttached(api: Api, { database }: Services): void {
       method: 'post',
       path: '/jobs/:id/calculations',
       summary: 'Attach a calculation to a job',
-      body: calculationSchema,
+      body: calculationSchema(),
       answer: 'the calculation',
     },
     async ({ params, body, who, request }) => {

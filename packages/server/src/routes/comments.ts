@@ -6,8 +6,8 @@ import { addComment, changeComment, listComments } from '../store/comments.ts';
 import { getJoint } from '../store/joints.ts';
 import { once } from '../store/requests.ts';
 
-const made = Joi.object({ text: commentText.required(), pin: pinSchema });
-const change = Joi.object({ reply: commentText, resolved: Joi.boolean() }).or('reply', 'resolved');
+const made = Joi.object({ text: commentText().required(), pin: pinSchema() });
+const change = Joi.object({ reply: commentText(), resolved: Joi.boolean() }).or('reply', 'resolved');
 
 /** Remarks on a joint: pinned to a check or a spot of its drawing, answered, resolved. */
 export function commentRoutes(api: Api, { database: { db, write } }: Services): void {

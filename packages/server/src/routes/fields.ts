@@ -4,7 +4,7 @@ import type { Api } from '../api.ts';
 import type { Services } from '../services.ts';
 import { keepField, listFields } from '../store/fields.ts';
 
-const kept = Joi.object({ fingerprint: Joi.string().hex().max(20).required(), field: fieldKeptSchema.required() });
+const kept = Joi.object({ fingerprint: Joi.string().hex().max(20).required(), field: fieldKeptSchema().required() });
 
 /** Plate analyses, kept with the revision of the joint that they are of. */
 export function fieldRoutes(api: Api, { database: { db, write }, edition }: Services): void {

@@ -7,7 +7,7 @@ import { once } from '../store/requests.ts';
 
 const MB = 1024 * 1024;
 const label = Joi.string().max(200).allow('').default('changed');
-const made = Joi.object({ detail: houseSchema.required(), label });
+const made = Joi.object({ detail: houseSchema().required(), label });
 const change = made.keys({ version: Joi.number().integer().required() });
 const retire = Joi.object({ retired: Joi.boolean().required() });
 const file = Joi.object().unknown(true);

@@ -34,11 +34,11 @@ const jobChange = Joi.object({
   name,
   client: Joi.string().max(120).allow(''),
   archived: Joi.boolean(),
-  basis: basisSchema,
-  sections: Joi.array().items(customSectionSchema).max(500).unique('name'),
-  steels: Joi.array().items(customSteelSchema).max(100).unique('name'),
-  loads: loadsSchema.allow(null),
-  rules: jobRulesSchema.allow(null),
+  basis: basisSchema(),
+  sections: Joi.array().items(customSectionSchema()).max(500).unique('name'),
+  steels: Joi.array().items(customSteelSchema()).max(100).unique('name'),
+  loads: loadsSchema().allow(null),
+  rules: jobRulesSchema().allow(null),
 });
 const MB = 1024 * 1024;
 const MOST_ROWS = 500;

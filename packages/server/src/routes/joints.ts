@@ -40,15 +40,15 @@ import { listRevisions } from '../store/revisions.ts';
 import { answeredOf, once } from '../store/requests.ts';
 
 const content = {
-  mark: markSchema.required(),
+  mark: markSchema().required(),
   note: Joi.string().max(2000).allow('').default(''),
   input: Joi.object().unknown(true).required(),
-  input_version: inputVersionSchema,
-  combinations: Joi.array().items(combinationSchema).max(200).unique('name').default([]),
-  loads: jointLoadsSchema,
-  group: groupSchema,
-  house: houseMarkSchema,
-  settings: settingsSchema,
+  input_version: inputVersionSchema(),
+  combinations: Joi.array().items(combinationSchema()).max(200).unique('name').default([]),
+  loads: jointLoadsSchema(),
+  group: groupSchema(),
+  house: houseMarkSchema(),
+  settings: settingsSchema(),
 };
 const kind = Joi.string().valid(...KINDS.map((k) => k.id));
 /** What a joint is made of, as requests bring it. */
@@ -63,7 +63,7 @@ const change = Joi.object({
 });
 /** Changes of a joint that are read at a time. */
 const REVISIONS = 200;
-const copy = Joi.object({ mark: markSchema.required() });
+const copy = Joi.object({ mark: markSchema().required() });
 const sign = Joi.object({
   version: Joi.number().integer().required(),
   by: Joi.string().trim().max(80).allow(null).required(),

@@ -72,7 +72,7 @@ function readAndKept(api: Api, { database: { db, write }, pool }: Services): voi
       method: 'put',
       path: '/jobs/:id/model',
       summary: 'Keep a model in place of the one before',
-      body: modelSchema,
+      body: modelSchema(),
       limit: 20 * MB,
       answer: 'the model',
     },

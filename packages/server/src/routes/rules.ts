@@ -5,7 +5,7 @@ import type { Api } from '../api.ts';
 import type { Services } from '../services.ts';
 import { getRules, saveRules } from '../store/rules.ts';
 
-const change = Joi.object({ version: Joi.number().integer().min(0).required(), rules: rulesSchema.required() });
+const change = Joi.object({ version: Joi.number().integer().min(0).required(), rules: rulesSchema().required() });
 
 /** House rules of the office: what stands where a job says nothing. */
 export function rulesRoutes(api: Api, { database: { db, write } }: Services): void {

@@ -13,8 +13,8 @@ const PLANNED = 200;
 const MOST = 5000;
 
 const plan = Joi.object({
-  joints: Joi.array().items(givenJointSchema).min(1).max(PLANNED).required(),
-  choices: planChoicesSchema.required(),
+  joints: Joi.array().items(givenJointSchema()).min(1).max(PLANNED).required(),
+  choices: planChoicesSchema().required(),
 });
 const take = Joi.object({
   name: Joi.string().trim().min(1).max(120).required(),

@@ -72,7 +72,7 @@ function readRows(
       const from = share ? (force.from ?? r.from) : undefined;
       if (from) value['from'] = from;
     }
-    const checked = validate<Combination>(combinationSchema, value, r.name);
+    const checked = validate<Combination>(combinationSchema(), value, r.name);
     if ('error' in checked) return checked.error.message;
     if (list.some((c) => c.name === checked.value.name))
       return `${checked.value.name}: this name stands twice; accepted are different names.`;

@@ -28,6 +28,6 @@ describe('a size that the schema refuses', () => {
 
 it('numbers of a file stay as they are written', () => {
   const input = { ...(us.joints.find((j) => j.kind === 'fin-plate')!.input as Plate) };
-  const r = validate(kindOf('fin-plate').schema, { ...input, plate: { ...input.plate, t: 127 } });
+  const r = validate(kindOf('fin-plate').schema(), { ...input, plate: { ...input.plate, t: 127 } });
   expect('error' in r && r.error.message).toBe('plate.t: 127 is too large; accepted is 60 or less.');
 });

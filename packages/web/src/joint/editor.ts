@@ -50,7 +50,7 @@ export function refusalOf(kindId: string, input: unknown, job: JobRecord, conten
   const kind = kindOf(kindId);
   const { units } = basisOf(job, content.settings);
   // Sizes as they are typed in the job; the schema has them in mm.
-  const checked = validate<unknown>(kind.schema, input, '', (path, x) =>
+  const checked = validate<unknown>(kind.schema(), input, '', (path, x) =>
     kind.fields.find((f) => f.id === path)?.quantity === 'length' ? units.size(x) : String(x),
   );
   if ('error' in checked) return inWords(kindId, checked.error.message);

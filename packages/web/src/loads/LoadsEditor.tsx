@@ -27,7 +27,7 @@ export function madeOf(
     return {
       refusal: `${open.join(', ')}: what ${open.length === 1 ? 'this case is was' : 'these cases are was'} guessed from the name; confirm it, or choose another kind or category.`,
     };
-  const judged = validate<JobLoads>(loadsSchema, loads, 'loads');
+  const judged = validate<JobLoads>(loadsSchema(), loads, 'loads');
   if ('error' in judged) return { refusal: judged.error.message };
   try {
     return { ok: loadSets(loads, basis) };

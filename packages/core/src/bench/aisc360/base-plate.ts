@@ -13,6 +13,7 @@ import { size } from '../../validate/sizes.ts';
 import { validate } from '../../validate/index.ts';
 import type { Tool } from '../tool.ts';
 import { kips, number, usGrade } from './fields.ts';
+import { once } from '../../lazy.ts';
 
 export interface BasePlateInput {
   readonly section: string;
@@ -60,18 +61,20 @@ export const usBasePlateTool: Tool<BasePlateInput> = {
   title: 'Base plate',
   about:
     'Thickness of a base plate under compression, with a moment as far as no anchor is pulled; with anchors it is a column base.',
-  schema: Joi.object({
-    section: Joi.string().max(60).required(),
-    columnGrade: Joi.string().max(40).required(),
-    N: size(60, 4000).required(),
-    B: size(60, 4000).required(),
-    t: size(5, 150).required(),
-    grade: Joi.string().max(40).required(),
-    f_c: size(12, 90).required(),
-    s_A: size(1, 2).required(),
-    P: size(0.001, 1e5).required(),
-    M: size(-1e5, 1e5).required(),
-  }),
+  schema: once(() =>
+    Joi.object({
+      section: Joi.string().max(60).required(),
+      columnGrade: Joi.string().max(40).required(),
+      N: size(60, 4000).required(),
+      B: size(60, 4000).required(),
+      t: size(5, 150).required(),
+      grade: Joi.string().max(40).required(),
+      f_c: size(12, 90).required(),
+      s_A: size(1, 2).required(),
+      P: size(0.001, 1e5).required(),
+      M: size(-1e5, 1e5).required(),
+    }),
+  ),
   fields: [
     { id: 'section', label: 'Column', quantity: 'none', type: 'section' },
     usGrade('columnGrade', 'Column: steel'),
@@ -98,7 +101,7 @@ export const usBasePlateTool: Tool<BasePlateInput> = {
   },
   calculate: (i, basis) => {
     const u = basis.units;
-    const checked = validate<Parameters<typeof columnBase.build>[0]>(columnBase.schema, {
+    const checked = validate<Parameters<typeof columnBase.build>[0]>(columnBase.schema(), {
       column: { section: i.section, steel: { grade: i.columnGrade } },
       plate: { h: i.N, b: i.B, t: i.t, steel: { grade: i.grade } },
       concrete: { f_ck: i.f_c, alpha: i.s_A },

@@ -9,6 +9,7 @@ import { boltName } from '../../units/system.ts';
 import { size } from '../../validate/sizes.ts';
 import { choice, number, threads, usGrade } from './fields.ts';
 import { Calculator, notApplied, type Calculation, type Tool } from '../tool.ts';
+import { once } from '../../lazy.ts';
 
 export interface UsBoltInput {
   readonly d: number;
@@ -196,22 +197,24 @@ export const usBoltTool: Tool<UsBoltInput> = {
   standard: aisc360.id,
   title: 'One bolt',
   about: 'Strength of one bolt of any diameter to AISC 360, with the derivation, and a table across sizes.',
-  schema: Joi.object({
-    d: size(5, 80).required(),
-    group: Joi.string()
-      .valid(...BOLT_GROUPS)
-      .required(),
-    threads: Joi.string().valid('N', 'X').required(),
-    planes: Joi.number().integer().min(1).max(2).required(),
-    t: size(1, 200).required(),
-    grade: Joi.string().max(40).required(),
-    l_e: size(1, 1000),
-    s: size(1, 2000),
-    friction: Joi.string().valid('A', 'B').required(),
-    faces: Joi.number().integer().min(1).max(4).required(),
-    V: size(0, 1e5).required(),
-    T: size(0, 1e5).required(),
-  }),
+  schema: once(() =>
+    Joi.object({
+      d: size(5, 80).required(),
+      group: Joi.string()
+        .valid(...BOLT_GROUPS)
+        .required(),
+      threads: Joi.string().valid('N', 'X').required(),
+      planes: Joi.number().integer().min(1).max(2).required(),
+      t: size(1, 200).required(),
+      grade: Joi.string().max(40).required(),
+      l_e: size(1, 1000),
+      s: size(1, 2000),
+      friction: Joi.string().valid('A', 'B').required(),
+      faces: Joi.number().integer().min(1).max(4).required(),
+      V: size(0, 1e5).required(),
+      T: size(0, 1e5).required(),
+    }),
+  ),
   fields: [
     number('d', 'Diameter'),
     choice('group', 'Group', BOLT_GROUPS),

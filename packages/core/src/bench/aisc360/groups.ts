@@ -24,6 +24,7 @@ import {
 import { groupPicture, type Load } from '../group-picture.ts';
 import { kips } from './fields.ts';
 import { Calculator, type Calculation, type Tool } from '../tool.ts';
+import { once } from '../../lazy.ts';
 
 export interface UsBoltGroupInput extends Omit<BoltGroupInput, 'method' | 'F_Rd'> {
   /** Available strength of one bolt, kN. */
@@ -315,15 +316,17 @@ export const usBoltGroupTool: Tool<UsBoltGroupInput> = {
   title: 'Bolt group',
   about:
     'In-plane eccentric bolt group by the instantaneous centre, any pattern and direction of load, with the elastic method beside it.',
-  schema: Joi.object({
-    rows: Joi.number().integer().min(1).max(30).required(),
-    cols: Joi.number().integer().min(1).max(30).required(),
-    pitch: size(1, 2000).required(),
-    gauge: size(1, 2000).required(),
-    points: Joi.string().allow('').max(20_000).required(),
-    r: size(0.001, 1e5),
-    ...loadKeys,
-  }),
+  schema: once(() =>
+    Joi.object({
+      rows: Joi.number().integer().min(1).max(30).required(),
+      cols: Joi.number().integer().min(1).max(30).required(),
+      pitch: size(1, 2000).required(),
+      gauge: size(1, 2000).required(),
+      points: Joi.string().allow('').max(20_000).required(),
+      r: size(0.001, 1e5),
+      ...loadKeys(),
+    }),
+  ),
   fields: [
     ...boltGroupTool.fields.filter((f) => !['F_Rd', 'method'].includes(f.id)),
     { id: 'r', label: 'Available strength of one bolt', quantity: 'force', type: 'number', optional: true },
@@ -349,7 +352,7 @@ export const usWeldGroupTool: Tool<UsWeldGroupInput> = {
   standard: aisc360.id,
   title: 'Weld group',
   about: 'Fillets in a plane under an eccentric force by the instantaneous centre, with the elastic method beside it.',
-  schema: Joi.object({ runs: Joi.string().max(20_000).required(), w: size(2, 40).required(), ...loadKeys }),
+  schema: once(() => Joi.object({ runs: Joi.string().max(20_000).required(), w: size(2, 40).required(), ...loadKeys() })),
   fields: [
     { id: 'runs', label: 'Welds', quantity: 'length', type: 'lines', hint: 'x1 z1 x2 z2, one weld a line, effective lengths' },
     { id: 'w', label: 'Leg', quantity: 'length', type: 'number' },

@@ -11,6 +11,7 @@ import { boltName } from '../../units/system.ts';
 import { size } from '../../validate/sizes.ts';
 import { Calculator, type Calculation, type Tool } from '../tool.ts';
 import { choice, kips, number, threads, usGrade } from './fields.ts';
+import { once } from '../../lazy.ts';
 
 export interface PryingInput {
   readonly d: number;
@@ -54,20 +55,22 @@ export const usPryingTool: Tool<PryingInput> = {
   title: 'Prying',
   about:
     'A flange, angle or end plate that its bolts pull: the thickness without prying, the prying force, and which of the two limits.',
-  schema: Joi.object({
-    d: size(5, 80).required(),
-    group: Joi.string()
-      .valid(...BOLT_GROUPS)
-      .required(),
-    threads: Joi.string().valid('N', 'X').required(),
-    t: size(1, 200).required(),
-    grade: Joi.string().max(40).required(),
-    b: size(1, 500).required(),
-    a: size(1, 500).required(),
-    p: size(1, 1000).required(),
-    T: size(0.001, 1e5).required(),
-    V: size(0, 1e5).required(),
-  }),
+  schema: once(() =>
+    Joi.object({
+      d: size(5, 80).required(),
+      group: Joi.string()
+        .valid(...BOLT_GROUPS)
+        .required(),
+      threads: Joi.string().valid('N', 'X').required(),
+      t: size(1, 200).required(),
+      grade: Joi.string().max(40).required(),
+      b: size(1, 500).required(),
+      a: size(1, 500).required(),
+      p: size(1, 1000).required(),
+      T: size(0.001, 1e5).required(),
+      V: size(0, 1e5).required(),
+    }),
+  ),
   fields: [
     number('d', 'Diameter'),
     choice('group', 'Group', BOLT_GROUPS),
@@ -185,15 +188,17 @@ export const usCopeTool: Tool<CopeInput> = {
   standard: aisc360.id,
   title: 'Coped beam end',
   about: 'Shear and bending of a beam end with its top flange, or both flanges, coped.',
-  schema: Joi.object({
-    section: Joi.string().max(60).required(),
-    grade: Joi.string().max(40).required(),
-    c: size(5, 2000).required(),
-    d_ct: size(5, 1000).required(),
-    d_cb: size(0, 1000),
-    gap: size(0, 500).required(),
-    V: size(0.001, 1e5).required(),
-  }),
+  schema: once(() =>
+    Joi.object({
+      section: Joi.string().max(60).required(),
+      grade: Joi.string().max(40).required(),
+      c: size(5, 2000).required(),
+      d_ct: size(5, 1000).required(),
+      d_cb: size(0, 1000),
+      gap: size(0, 500).required(),
+      V: size(0.001, 1e5).required(),
+    }),
+  ),
   fields: [
     { id: 'section', label: 'Beam', quantity: 'none', type: 'section' },
     usGrade('grade', 'Steel'),

@@ -205,7 +205,7 @@ describe('added plates that no engineer would accept', () => {
   });
   it('and by the limits of what can be typed', () => {
     const said = (added: unknown): string => {
-      const checked = validate(base.schema, { ...input, added });
+      const checked = validate(base.schema(), { ...input, added });
       return 'error' in checked ? checked.error.message : '';
     };
     expect(said([RIB])).toBe('');

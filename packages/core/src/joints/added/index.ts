@@ -23,7 +23,7 @@ export function withAdded<I extends object>(kind: JointKind<I>): JointKind<I & W
   const whole = kind as unknown as JointKind<J>;
   return {
     ...whole,
-    schema: kind.schema.append({ added: addedSchema }),
+    schema: once(() => kind.schema().append({ added: addedSchema() })),
     placeField: (id) => (addedField(id) as ReturnType<NonNullable<typeof whole.placeField>>) ?? whole.placeField?.(id),
     edits: [...whole.edits, ...addedEdits<J>(whole)],
     build: (input, basis) => joined(whole, input, basis),

@@ -71,7 +71,7 @@ export const anyBase: fc.Arbitrary<BaseInput> = fc
       thin: { B_y: b + 300, B_z: h + 300, H: 700 },
     }[r.block];
     return (
-      validate<BaseInput>(baseSchema, {
+      validate<BaseInput>(baseSchema(), {
         column: r.column,
         plate: {
           shape: round ? 'circle' : 'rectangle',

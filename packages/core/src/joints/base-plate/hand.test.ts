@@ -41,7 +41,7 @@ const build = (change: { [K in keyof typeof START]?: Loose }): BaseInput => {
   const raw = Object.fromEntries(
     Object.entries(START).map(([k, v]) => [k, { ...v, ...(change[k as keyof typeof START] ?? {}) }]),
   );
-  const checked = validate<BaseInput>(baseSchema, raw);
+  const checked = validate<BaseInput>(baseSchema(), raw);
   if ('error' in checked) throw new Error(checked.error.message);
   return checked.value;
 };

@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { type SteelInput } from '../../catalogue/index.ts';
 import { count, size } from '../../validate/sizes.ts';
 import { steelSchema } from '../../catalogue/schema.ts';
+import { once } from '../../lazy.ts';
 
 /** A section by its name, or by its dimensions in mm. */
 export interface ColumnInput {
@@ -177,40 +178,46 @@ export interface BaseInput {
   };
 }
 
-const place = size(-5000, 5000).default(0);
-const columnSchema = Joi.object({
-  section: Joi.string().max(60),
-  shape: Joi.string().valid('I', 'RHS', 'CHS'),
-  h: size(40, 1500),
-  b: size(20, 800),
-  tw: size(2, 100),
-  tf: size(2, 160),
-  r: size(0, 60),
-  t: size(2, 80),
-  d: size(20, 1500),
-  steel: steelSchema.required(),
-  L: size(100, 1e5),
-  braced: Joi.boolean().default(false),
-}).or('section', 'shape');
+const place = once(() => size(-5000, 5000).default(0));
+const columnSchema = once(() =>
+  Joi.object({
+    section: Joi.string().max(60),
+    shape: Joi.string().valid('I', 'RHS', 'CHS'),
+    h: size(40, 1500),
+    b: size(20, 800),
+    tw: size(2, 100),
+    tf: size(2, 160),
+    r: size(0, 60),
+    t: size(2, 80),
+    d: size(20, 1500),
+    steel: steelSchema().required(),
+    L: size(100, 1e5),
+    braced: Joi.boolean().default(false),
+  }).or('section', 'shape'),
+);
 
-const rows = Joi.object({
-  type: Joi.string().valid('rows').required(),
-  n_y: count(1, 12).required(),
-  n_z: count(1, 12).required(),
-  s_y: size(0, 3000).default(0),
-  s_z: size(0, 3000).default(0),
-  full: Joi.boolean().default(false),
-});
-const onCircle = Joi.object({
-  type: Joi.string().valid('circle').required(),
-  n: count(3, 48).required(),
-  R: size(20, 3000).required(),
-  start: size(-360, 360).default(0),
-});
-const none = Joi.object({ type: Joi.string().valid('none').required() });
+const rows = once(() =>
+  Joi.object({
+    type: Joi.string().valid('rows').required(),
+    n_y: count(1, 12).required(),
+    n_z: count(1, 12).required(),
+    s_y: size(0, 3000).default(0),
+    s_z: size(0, 3000).default(0),
+    full: Joi.boolean().default(false),
+  }),
+);
+const onCircle = once(() =>
+  Joi.object({
+    type: Joi.string().valid('circle').required(),
+    n: count(3, 48).required(),
+    R: size(20, 3000).required(),
+    start: size(-360, 360).default(0),
+  }),
+);
+const none = once(() => Joi.object({ type: Joi.string().valid('none').required() }));
 const PRODUCT = { gamma_inst: 1, alpha_sus: 0, psi_sus_0: 0.6 };
 
-const BARS = {
+const BARS = once(() => ({
   n: count(1, 60).required(),
   d: size(6, 40).required(),
   l_1: size(10, 3000).required(),
@@ -219,137 +226,140 @@ const BARS = {
   hooked: Joi.boolean().default(true),
   good_bond: Joi.boolean().default(true),
   f_yk: size(200, 600).default(500),
-};
+}));
 
-export const baseSchema = Joi.object({
-  column: columnSchema.required(),
-  plate: Joi.object({
-    shape: Joi.string().valid('rectangle', 'circle').default('rectangle'),
-    h: Joi.when('shape', { is: 'circle', then: Joi.forbidden(), otherwise: size(60, 4000).required() }),
-    b: Joi.when('shape', { is: 'circle', then: Joi.forbidden(), otherwise: size(60, 4000).required() }),
-    D: Joi.when('shape', { is: 'circle', then: size(60, 4000).required(), otherwise: Joi.forbidden() }),
-    t: size(5, 150).required(),
-    steel: steelSchema.required(),
-    y: place,
-    z: place,
-  }).required(),
-  concrete: Joi.object({
-    f_ck: size(12, 90).required(),
-    B_y: size(100, 1e5),
-    B_z: size(100, 1e5),
-    H: size(100, 2e4),
-    y: place,
-    z: place,
-    cracked: Joi.boolean().default(true),
-    splitting_bars: Joi.boolean().default(true),
-    edge_bars: Joi.string().valid('none', 'stirrups').default('none'),
-    wide_mesh: Joi.boolean().default(false),
-    supplementary: Joi.boolean().default(false),
-    alpha: size(1, 3),
-  }).required(),
-  grout: Joi.object({
-    t: size(0, 300).default(30),
-    f_ck: size(5, 120).default(30),
-    C_fd: size(0.01, 0.7),
-    source: Joi.string().max(200),
-  }).default({ t: 30, f_ck: 30 }),
-  anchors: Joi.object({
-    pattern: Joi.alternatives()
-      .conditional('.type', {
-        switch: [
-          { is: 'circle', then: onCircle },
-          { is: 'none', then: none },
-        ],
-        otherwise: rows,
-      })
+// eslint-disable-next-line max-lines-per-function -- a table of fields
+export const baseSchema = once(() =>
+  Joi.object({
+    column: columnSchema().required(),
+    plate: Joi.object({
+      shape: Joi.string().valid('rectangle', 'circle').default('rectangle'),
+      h: Joi.when('shape', { is: 'circle', then: Joi.forbidden(), otherwise: size(60, 4000).required() }),
+      b: Joi.when('shape', { is: 'circle', then: Joi.forbidden(), otherwise: size(60, 4000).required() }),
+      D: Joi.when('shape', { is: 'circle', then: size(60, 4000).required(), otherwise: Joi.forbidden() }),
+      t: size(5, 150).required(),
+      steel: steelSchema().required(),
+      y: place(),
+      z: place(),
+    }).required(),
+    concrete: Joi.object({
+      f_ck: size(12, 90).required(),
+      B_y: size(100, 1e5),
+      B_z: size(100, 1e5),
+      H: size(100, 2e4),
+      y: place(),
+      z: place(),
+      cracked: Joi.boolean().default(true),
+      splitting_bars: Joi.boolean().default(true),
+      edge_bars: Joi.string().valid('none', 'stirrups').default('none'),
+      wide_mesh: Joi.boolean().default(false),
+      supplementary: Joi.boolean().default(false),
+      alpha: size(1, 3),
+    }).required(),
+    grout: Joi.object({
+      t: size(0, 300).default(30),
+      f_ck: size(5, 120).default(30),
+      C_fd: size(0.01, 0.7),
+      source: Joi.string().max(200),
+    }).default({ t: 30, f_ck: 30 }),
+    anchors: Joi.object({
+      pattern: Joi.alternatives()
+        .conditional('.type', {
+          switch: [
+            { is: 'circle', then: onCircle() },
+            { is: 'none', then: none() },
+          ],
+          otherwise: rows(),
+        })
+        .required(),
+      y: place(),
+      z: place(),
+      d: size(6, 100).required(),
+      A_s: size(20, 8000),
+      cls: Joi.string().max(12),
+      f_yb: size(150, 1200),
+      f_ub: size(200, 1400),
+      type: Joi.string().valid('headed', 'washer', 'straight', 'hooked', 'bonded').default('washer'),
+      h_ef: size(30, 4000).required(),
+      head: size(8, 600),
+      head_t: size(2, 200),
+      A_brg: size(20, 2e5),
+      hole: size(6, 200).required(),
+      washers_welded: Joi.boolean().default(false),
+      washer_t: size(0, 60).default(5),
+      L_b: size(10, 5000),
+      l_b: size(20, 4000),
+      ribbed: Joi.boolean().default(true),
+      good_bond: Joi.boolean().default(true),
+      cut_threads: Joi.boolean().default(false),
+      brittle: Joi.boolean().default(false),
+      clamped: Joi.boolean().default(false),
+      free_rotation: Joi.boolean().default(false),
+      tension_rule: Joi.string().valid('EN 1992-4', 'EN 1993-1-8').default('EN 1992-4'),
+      shear_rule: Joi.string().valid('EN 1992-4', 'EN 1993-1-8').default('EN 1992-4'),
+      product: Joi.object({
+        tau_Rk: size(0.5, 50),
+        tau_Rk_ucr: size(0.5, 50),
+        gamma_inst: size(1, 1.5).default(1),
+        alpha_sus: size(0, 1).default(0),
+        psi_sus_0: size(0.3, 1).default(0.6),
+        c_cr_sp: size(10, 5000),
+        h_min: size(20, 5000),
+        c_min: size(10, 5000),
+        s_min: size(10, 5000),
+      }).default(PRODUCT),
+      bars: Joi.object(BARS()),
+      loops: Joi.object({ ...BARS(), e_s: size(0, 1000).required(), enclosing: Joi.boolean().default(true) }),
+    })
+      .or('cls', 'f_ub')
+      .with('f_ub', 'f_yb')
       .required(),
-    y: place,
-    z: place,
-    d: size(6, 100).required(),
-    A_s: size(20, 8000),
-    cls: Joi.string().max(12),
-    f_yb: size(150, 1200),
-    f_ub: size(200, 1400),
-    type: Joi.string().valid('headed', 'washer', 'straight', 'hooked', 'bonded').default('washer'),
-    h_ef: size(30, 4000).required(),
-    head: size(8, 600),
-    head_t: size(2, 200),
-    A_brg: size(20, 2e5),
-    hole: size(6, 200).required(),
-    washers_welded: Joi.boolean().default(false),
-    washer_t: size(0, 60).default(5),
-    L_b: size(10, 5000),
-    l_b: size(20, 4000),
-    ribbed: Joi.boolean().default(true),
-    good_bond: Joi.boolean().default(true),
-    cut_threads: Joi.boolean().default(false),
-    brittle: Joi.boolean().default(false),
-    clamped: Joi.boolean().default(false),
-    free_rotation: Joi.boolean().default(false),
-    tension_rule: Joi.string().valid('EN 1992-4', 'EN 1993-1-8').default('EN 1992-4'),
-    shear_rule: Joi.string().valid('EN 1992-4', 'EN 1993-1-8').default('EN 1992-4'),
-    product: Joi.object({
-      tau_Rk: size(0.5, 50),
-      tau_Rk_ucr: size(0.5, 50),
-      gamma_inst: size(1, 1.5).default(1),
-      alpha_sus: size(0, 1).default(0),
-      psi_sus_0: size(0.3, 1).default(0.6),
-      c_cr_sp: size(10, 5000),
-      h_min: size(20, 5000),
-      c_min: size(10, 5000),
-      s_min: size(10, 5000),
-    }).default(PRODUCT),
-    bars: Joi.object(BARS),
-    loops: Joi.object({ ...BARS, e_s: size(0, 1000).required(), enclosing: Joi.boolean().default(true) }),
-  })
-    .or('cls', 'f_ub')
-    .with('f_ub', 'f_yb')
-    .required(),
-  shear: Joi.object({
-    path: Joi.string().valid('friction', 'friction+anchors', 'anchors', 'friction+key', 'key').default('friction+anchors'),
-    N_from: Joi.string().valid('column', 'contact').default('column'),
-    key: Joi.object({
-      type: Joi.string().valid('I', 'plate').required(),
-      along: Joi.string().valid('z', 'y').default('z'),
-      depth: size(20, 1500).required(),
-      b: size(20, 1500).required(),
-      t: Joi.when('type', { is: 'plate', then: size(5, 150).required(), otherwise: Joi.forbidden() }),
-      ...Object.fromEntries(
-        (['h', 'tw', 'tf'] as const).map((k) => [
-          k,
-          Joi.when('type', { is: 'I', then: size(2, 1000).required(), otherwise: Joi.forbidden() }),
-        ]),
-      ),
-      steel: steelSchema.required(),
-      a: size(2, 40).required(),
+    shear: Joi.object({
+      path: Joi.string().valid('friction', 'friction+anchors', 'anchors', 'friction+key', 'key').default('friction+anchors'),
+      N_from: Joi.string().valid('column', 'contact').default('column'),
+      key: Joi.object({
+        type: Joi.string().valid('I', 'plate').required(),
+        along: Joi.string().valid('z', 'y').default('z'),
+        depth: size(20, 1500).required(),
+        b: size(20, 1500).required(),
+        t: Joi.when('type', { is: 'plate', then: size(5, 150).required(), otherwise: Joi.forbidden() }),
+        ...Object.fromEntries(
+          (['h', 'tw', 'tf'] as const).map((k) => [
+            k,
+            Joi.when('type', { is: 'I', then: size(2, 1000).required(), otherwise: Joi.forbidden() }),
+          ]),
+        ),
+        steel: steelSchema().required(),
+        a: size(2, 40).required(),
+      }),
+    }).default({ path: 'friction+anchors', N_from: 'column' }),
+    weld: Joi.object({
+      type: Joi.string().valid('fillet', 'butt').default('fillet'),
+      a_f: size(2, 40).required(),
+      a_w: size(2, 40),
+      method: Joi.string().valid('job', 'directional', 'simplified').default('job'),
+      bearing: Joi.boolean().default(true),
+    })
+      .required()
+      .custom((w: { a_f: number; a_w?: number }) => (w.a_w === undefined ? { ...w, a_w: w.a_f } : w)),
+    options: Joi.object({
+      method: Joi.string().valid('auto', 'lever-arm', 'section').default('auto'),
+      contact: Joi.string().valid('effective', 'full').default('effective'),
+      law: Joi.string().valid('winkler', 'parabola', 'uniform').default('winkler'),
+      loaded_area: Joi.string().valid('plate', 'effective').default('plate'),
+      alpha_shape: Joi.string().valid('equal', 'separate').default('equal'),
+      prying: Joi.string().valid('strict', 'table-6.2').default('strict'),
+      psi_M: Joi.boolean().default(false),
+      k_w: size(0.1, 1e5),
+      k_a: size(100, 1e8),
+    }).default({
+      method: 'auto',
+      contact: 'effective',
+      law: 'winkler',
+      loaded_area: 'plate',
+      alpha_shape: 'equal',
+      prying: 'strict',
+      psi_M: false,
     }),
-  }).default({ path: 'friction+anchors', N_from: 'column' }),
-  weld: Joi.object({
-    type: Joi.string().valid('fillet', 'butt').default('fillet'),
-    a_f: size(2, 40).required(),
-    a_w: size(2, 40),
-    method: Joi.string().valid('job', 'directional', 'simplified').default('job'),
-    bearing: Joi.boolean().default(true),
-  })
-    .required()
-    .custom((w: { a_f: number; a_w?: number }) => (w.a_w === undefined ? { ...w, a_w: w.a_f } : w)),
-  options: Joi.object({
-    method: Joi.string().valid('auto', 'lever-arm', 'section').default('auto'),
-    contact: Joi.string().valid('effective', 'full').default('effective'),
-    law: Joi.string().valid('winkler', 'parabola', 'uniform').default('winkler'),
-    loaded_area: Joi.string().valid('plate', 'effective').default('plate'),
-    alpha_shape: Joi.string().valid('equal', 'separate').default('equal'),
-    prying: Joi.string().valid('strict', 'table-6.2').default('strict'),
-    psi_M: Joi.boolean().default(false),
-    k_w: size(0.1, 1e5),
-    k_a: size(100, 1e8),
-  }).default({
-    method: 'auto',
-    contact: 'effective',
-    law: 'winkler',
-    loaded_area: 'plate',
-    alpha_shape: 'equal',
-    prying: 'strict',
-    psi_M: false,
   }),
-});
+);

@@ -78,7 +78,7 @@ export function usualBase(practice: Practice, seed: Seed, basis: Basis): I {
     },
     weld: { a_f: 6 },
   };
-  const checked = validate<I>(baseSchema, stub);
+  const checked = validate<I>(baseSchema(), stub);
   if ('error' in checked) throw new Refusal(checked.error.field, checked.error.message);
   const start = {
     ...checked.value,

@@ -37,7 +37,7 @@ export function base(change: Change): BaseInput {
       .map(([k, v]) => [k, { ...v, ...(change[k as keyof typeof START] ?? {}) }])
       .filter(([, v]) => Object.keys(v as object).length),
   );
-  const checked = validate<BaseInput>(baseSchema, JSON.parse(JSON.stringify(raw)));
+  const checked = validate<BaseInput>(baseSchema(), JSON.parse(JSON.stringify(raw)));
   if ('error' in checked) throw new Error(checked.error.message);
   return checked.value;
 }

@@ -18,7 +18,7 @@ const notched = { ...beam, notch: { type: 'single' as const, l_n: 100, d_nt: 50 
 const INPUTS: Record<string, object> = { 'fin-plate': FIN, 'end-plate': END, cleats: CLEATS };
 const drawn = (kind: string, input: object) => {
   const k = kindOf(kind);
-  const checked = validate<{ support: { drop?: number } }>(k.schema, input);
+  const checked = validate<{ support: { drop?: number } }>(k.schema(), input);
   if ('error' in checked) throw new Error(checked.error.message);
   const title = {
     job: 'Tern Quay ferry hall',

@@ -55,7 +55,7 @@ const all = KINDS.flatMap((kind) => {
       input: unknown;
     }[]
   ).map((w) => {
-    const checked = validate<{ beam: object }>(kind.schema, w.input);
+    const checked = validate<{ beam: object }>(kind.schema(), w.input);
     if ('error' in checked) throw new Error(checked.error.message);
     return [w.title, kind.id, checked.value] as const;
   });

@@ -170,7 +170,7 @@ describe('bolts of a beam on the far face', () => {
   });
   it('come with cleats too, but not with a single one', () => {
     const input = (arrangement: string) => {
-      const checked = validate<never>(cleats.schema, {
+      const checked = validate<never>(cleats.schema(), {
         beam: base.beam,
         support: withFar({ n1: 4, p1: 70, p3: 106, drop: 35 }).support,
         cleat: { t: 10, h: 286, e1: 38, leg_web: 100, leg_support: 100, r: 12, steel: { grade: 'S275' } },

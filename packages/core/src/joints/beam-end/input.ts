@@ -6,9 +6,10 @@ import type { SupportType } from '../members.ts';
 import { tidyPitch } from '../pitches.ts';
 import { count, size } from '../../validate/sizes.ts';
 import { HOLE_KINDS } from '../../catalogue/bolts.ts';
+import { once } from '../../lazy.ts';
 
 /** A rolled section by its name, or by its dimensions. */
-export const memberKeys = {
+export const memberKeys = once(() => ({
   section: Joi.string().max(60),
   h: size(40, 1500),
   b: size(20, 600),
@@ -16,7 +17,7 @@ export const memberKeys = {
   tf: size(2, 140),
   r: size(0, 60),
   A: size(100, 2e5),
-};
+}));
 
 export interface Notch {
   readonly type: 'none' | 'single' | 'double';
@@ -40,79 +41,91 @@ export interface MemberInput {
   readonly skew?: number;
 }
 
-export const notchSchema = Joi.object({
-  type: Joi.string().valid('none', 'single', 'double').default('none'),
-  l_n: Joi.when('type', { is: 'none', then: Joi.forbidden(), otherwise: size(10, 1000).required() }),
-  d_nt: Joi.when('type', { is: 'none', then: Joi.forbidden(), otherwise: size(5, 700).required() }),
-  d_nb: Joi.when('type', { is: 'double', then: size(5, 700).required(), otherwise: Joi.forbidden() }),
-}).default({ type: 'none' });
+export const notchSchema = once(() =>
+  Joi.object({
+    type: Joi.string().valid('none', 'single', 'double').default('none'),
+    l_n: Joi.when('type', { is: 'none', then: Joi.forbidden(), otherwise: size(10, 1000).required() }),
+    d_nt: Joi.when('type', { is: 'none', then: Joi.forbidden(), otherwise: size(5, 700).required() }),
+    d_nb: Joi.when('type', { is: 'double', then: size(5, 700).required(), otherwise: Joi.forbidden() }),
+  }).default({ type: 'none' }),
+);
 
-export const beamSchema = Joi.object({
-  ...memberKeys,
-  slope: size(-60, 60),
-  skew: size(-60, 60),
-  steel: steelSchema.required(),
-  notch: notchSchema,
-})
-  .or('section', 'h')
-  .and('h', 'b', 'tw', 'tf', 'r');
+export const beamSchema = once(() =>
+  Joi.object({
+    ...memberKeys(),
+    slope: size(-60, 60),
+    skew: size(-60, 60),
+    steel: steelSchema().required(),
+    notch: notchSchema(),
+  })
+    .or('section', 'h')
+    .and('h', 'b', 'tw', 'tf', 'r'),
+);
 
 /** One spacing for each pair of rows, from the top; equal ones become one number. */
-const spacings = Joi.array()
-  .items(size(10, 500))
-  .max(29)
-  .custom((list: number[], helpers) => {
-    const { n1 } = helpers.state.ancestors[0] as { n1: number };
-    return list.length === n1 - 1 ? tidyPitch(list) : helpers.error('pitch.count', { given: list.length, wanted: n1 - 1 });
-  });
+const spacings = once(() =>
+  Joi.array()
+    .items(size(10, 500))
+    .max(29)
+    .custom((list: number[], helpers) => {
+      const { n1 } = helpers.state.ancestors[0] as { n1: number };
+      return list.length === n1 - 1 ? tidyPitch(list) : helpers.error('pitch.count', { given: list.length, wanted: n1 - 1 });
+    }),
+);
 /** One pitch, or one spacing for each pair of rows; `missing` says what is taken where several rows have none. */
 export const pitchOf = (missing: (pitch: Joi.NumberSchema) => Joi.NumberSchema): Joi.Schema => {
   const one = Joi.number()
     .max(500)
     .when('n1', { is: 1, then: Joi.number().min(0).default(0), otherwise: missing(Joi.number().min(10)) });
   // Nothing at all is no list.
-  return Joi.any().when(Joi.array().required(), { then: spacings, otherwise: one });
+  return Joi.any().when(Joi.array().required(), { then: spacings(), otherwise: one });
 };
-export const pitchSchema = pitchOf((pitch) => pitch.required());
+export const pitchSchema = once(() => pitchOf((pitch) => pitch.required()));
 
-export const boltSchema = Joi.object({
-  // Which sizes and classes there are, the standard says that the joint is checked to.
-  d: size(5, 80).required(),
-  cls: Joi.string().max(12).required(),
-  n1: count(1, 30).required(),
-  n2: count(1, 2).default(1),
-  p1: pitchSchema,
-  p2: Joi.number()
-    .max(500)
-    .when('n2', { is: 2, then: Joi.number().min(10).required(), otherwise: Joi.number().min(0).default(0) }),
-  threads_in_plane: Joi.boolean().default(true),
-  category: Joi.string().valid('A', 'B', 'C').default('A'),
-  friction: Joi.string().valid('A', 'B', 'C', 'D').default('B'),
-  packing: size(0, 100).default(0),
-});
+export const boltSchema = once(() =>
+  Joi.object({
+    // Which sizes and classes there are, the standard says that the joint is checked to.
+    d: size(5, 80).required(),
+    cls: Joi.string().max(12).required(),
+    n1: count(1, 30).required(),
+    n2: count(1, 2).default(1),
+    p1: pitchSchema(),
+    p2: Joi.number()
+      .max(500)
+      .when('n2', { is: 2, then: Joi.number().min(10).required(), otherwise: Joi.number().min(0).default(0) }),
+    threads_in_plane: Joi.boolean().default(true),
+    category: Joi.string().valid('A', 'B', 'C').default('A'),
+    friction: Joi.string().valid('A', 'B', 'C', 'D').default('B'),
+    packing: size(0, 100).default(0),
+  }),
+);
 
-export const holeSchema = Joi.string()
-  .valid(...HOLE_KINDS)
-  .default('normal');
+export const holeSchema = once(() =>
+  Joi.string()
+    .valid(...HOLE_KINDS)
+    .default('normal'),
+);
 
 /** The face of a hollow section as a support: by name, or by the wall with the face's width or the diameter. */
-export const hollowSchema = Joi.object({
-  type: Joi.string().valid('hss_face').required(),
-  section: Joi.string().max(60),
-  face: Joi.string().valid('short', 'long'),
-  h: size(20, 1500),
-  b: size(20, 1500),
-  d: size(20, 1500),
-  t: size(2, 60),
-  steel: steelSchema.required(),
-})
-  .or('section', 'b', 'd')
-  .oxor('section', 'b', 'd')
-  .oxor('section', 't')
-  .with('b', 't')
-  .with('d', 't')
-  .with('h', 'b')
-  .with('face', 'section');
+export const hollowSchema = once(() =>
+  Joi.object({
+    type: Joi.string().valid('hss_face').required(),
+    section: Joi.string().max(60),
+    face: Joi.string().valid('short', 'long'),
+    h: size(20, 1500),
+    b: size(20, 1500),
+    d: size(20, 1500),
+    t: size(2, 60),
+    steel: steelSchema().required(),
+  })
+    .or('section', 'b', 'd')
+    .oxor('section', 'b', 'd')
+    .oxor('section', 't')
+    .with('b', 't')
+    .with('d', 't')
+    .with('h', 'b')
+    .with('face', 'section'),
+);
 
 /** A support that a joint is bolted to by two lines. */
 export interface EndSupportInput extends MemberInput {
@@ -131,26 +144,28 @@ export interface EndSupportInput extends MemberInput {
   readonly other_side?: { readonly V_Ed: number; readonly bolts?: FarBoltsInput };
 }
 
-export const endSupportSchema = Joi.object({
-  ...memberKeys,
-  type: Joi.string().valid('column_flange', 'column_web', 'beam_web').required(),
-  t: size(3, 150),
-  t_ref: size(3, 150),
-  d2: size(30, 1400),
-  drop: size(-1500, 1500),
-  e_top: size(5, 5000),
-  e_bottom: size(5, 5000),
-  e_side: size(5, 1000),
-  steel: steelSchema.required(),
-  other_side: Joi.object({
-    V_Ed: size(0, 1e5).required(),
-    bolts: Joi.object({
-      n1: count(1, 30).required(),
-      p1: pitchSchema,
-      p3: size(30, 500).required(),
-      drop: size(-1000, 1000).default(0),
+export const endSupportSchema = once(() =>
+  Joi.object({
+    ...memberKeys(),
+    type: Joi.string().valid('column_flange', 'column_web', 'beam_web').required(),
+    t: size(3, 150),
+    t_ref: size(3, 150),
+    d2: size(30, 1400),
+    drop: size(-1500, 1500),
+    e_top: size(5, 5000),
+    e_bottom: size(5, 5000),
+    e_side: size(5, 1000),
+    steel: steelSchema().required(),
+    other_side: Joi.object({
+      V_Ed: size(0, 1e5).required(),
+      bolts: Joi.object({
+        n1: count(1, 30).required(),
+        p1: pitchSchema(),
+        p3: size(30, 500).required(),
+        drop: size(-1000, 1000).default(0),
+      }),
     }),
-  }),
-})
-  .or('section', 't', 'h')
-  .with('h', ['b', 'tw', 'tf', 'r']);
+  })
+    .or('section', 't', 'h')
+    .with('h', ['b', 'tw', 'tf', 'r']),
+);

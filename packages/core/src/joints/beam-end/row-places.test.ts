@@ -101,7 +101,7 @@ describe('bolt rows as an office gives them', () => {
     const k = kindOf(kind);
     const crossed = k.placeField!('row.1@steel:0')!.set(input, 235);
     expect(
-      'error' in validate(k.schema, crossed) && (validate(k.schema, crossed) as { error: { message: string } }).error.message,
+      'error' in validate(k.schema(), crossed) && (validate(k.schema(), crossed) as { error: { message: string } }).error.message,
     ).toMatch(/bolts\.p1\.1: -5 is too small; accepted is 10 or more/);
   });
   it('reading a place and setting it changes nothing', () => {

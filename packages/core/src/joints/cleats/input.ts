@@ -14,6 +14,7 @@ import {
 import { steelSchema } from '../../catalogue/schema.ts';
 import type { BoltsInput } from '../beam-end/lay-out.ts';
 import { groupHeight, type Pitch } from '../pitches.ts';
+import { once } from '../../lazy.ts';
 
 export type Fixing = 'bolted' | 'welded_to_beam' | 'welded_to_support';
 export const FIXINGS: readonly (readonly [Fixing, string])[] = [
@@ -51,47 +52,51 @@ export interface CleatsInput {
 
 const HOLES = ['cleat', 'web', 'leg', 'support'] as const;
 
-export const cleatsSchema = Joi.object({
-  beam: beamSchema.required(),
-  support: endSupportSchema.required(),
-  cleat: Joi.object({
-    t: size(3, 40).required(),
-    h: size(40, 1500).required(),
-    e1: size(5, 500).required(),
-    leg_web: size(30, 400).required(),
-    leg_support: size(30, 400).required(),
-    r: size(0, 40).default(0),
-    steel: steelSchema.required(),
-  }).required(),
-  web: Joi.object({ e2b: size(5, 500).required(), top_to_bolt: size(5, 1500).required() }).required(),
-  gap: size(0, 200).required(),
-  arrangement: Joi.string().valid('double', 'single').default('double'),
-  fixing: Joi.string()
-    .valid(...FIXINGS.map(([id]) => id))
-    .default('bolted'),
-  bolts: boltSchema.keys({ p3: size(30, 500).required() }).required(),
-  // Not said, the support bolts are as those of the web.
-  support_bolts: Joi.object({
-    n1: count(1, 30).default(Joi.ref('...bolts.n1')),
-    p1: pitchOf((pitch) => pitch.default(Joi.ref('...bolts.p1'))),
-    e1: size(5, 500).default(Joi.ref('...cleat.e1')),
-  })
-    .default()
-    .custom((s: { n1: number; p1: Pitch }, helpers) =>
-      // The spacings of the web, taken over, need its number of rows.
-      Array.isArray(s.p1) && s.p1.length !== s.n1 - 1
-        ? helpers.error('pitch.count', { given: s.p1.length, wanted: s.n1 - 1 })
-        : s,
+export const cleatsSchema = once(() =>
+  Joi.object({
+    beam: beamSchema().required(),
+    support: endSupportSchema().required(),
+    cleat: Joi.object({
+      t: size(3, 40).required(),
+      h: size(40, 1500).required(),
+      e1: size(5, 500).required(),
+      leg_web: size(30, 400).required(),
+      leg_support: size(30, 400).required(),
+      r: size(0, 40).default(0),
+      steel: steelSchema().required(),
+    }).required(),
+    web: Joi.object({ e2b: size(5, 500).required(), top_to_bolt: size(5, 1500).required() }).required(),
+    gap: size(0, 200).required(),
+    arrangement: Joi.string().valid('double', 'single').default('double'),
+    fixing: Joi.string()
+      .valid(...FIXINGS.map(([id]) => id))
+      .default('bolted'),
+    bolts: boltSchema()
+      .keys({ p3: size(30, 500).required() })
+      .required(),
+    // Not said, the support bolts are as those of the web.
+    support_bolts: Joi.object({
+      n1: count(1, 30).default(Joi.ref('...bolts.n1')),
+      p1: pitchOf((pitch) => pitch.default(Joi.ref('...bolts.p1'))),
+      e1: size(5, 500).default(Joi.ref('...cleat.e1')),
+    })
+      .default()
+      .custom((s: { n1: number; p1: Pitch }, helpers) =>
+        // The spacings of the web, taken over, need its number of rows.
+        Array.isArray(s.p1) && s.p1.length !== s.n1 - 1
+          ? helpers.error('pitch.count', { given: s.p1.length, wanted: s.n1 - 1 })
+          : s,
+      ),
+    weld: Joi.object({ s: size(3, 40).required() }).when('fixing', {
+      is: 'bolted',
+      then: Joi.optional(),
+      otherwise: Joi.required(),
+    }),
+    holes: Joi.object(Object.fromEntries(HOLES.map((k) => [k, holeSchema()]))).default(
+      Object.fromEntries(HOLES.map((k) => [k, 'normal'])),
     ),
-  weld: Joi.object({ s: size(3, 40).required() }).when('fixing', {
-    is: 'bolted',
-    then: Joi.optional(),
-    otherwise: Joi.required(),
   }),
-  holes: Joi.object(Object.fromEntries(HOLES.map((k) => [k, holeSchema]))).default(
-    Object.fromEntries(HOLES.map((k) => [k, 'normal'])),
-  ),
-});
+);
 
 /** Last row of the web to the lower end of the cleat. */
 export const bottomEnd = (i: CleatsInput): number => i.cleat.h - i.cleat.e1 - groupHeight(i.bolts);

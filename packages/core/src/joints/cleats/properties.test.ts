@@ -122,11 +122,11 @@ describe('axial force with shear (basis 2.11)', () => {
 describe('what is not said', () => {
   it('makes the support bolts as those of the web', () => {
     const { support_bolts: _s, holes: _h, ...short } = base;
-    const checked = validate<CleatsInput>(cleats.schema, short);
+    const checked = validate<CleatsInput>(cleats.schema(), short);
     expect('value' in checked && checked.value.support_bolts).toEqual({ n1: 3, p1: 70, e1: 60 });
   });
   it('asks for a weld where the cleats are welded', () => {
-    expect(validate(cleats.schema, { ...base, fixing: 'welded_to_beam' })).toMatchObject({ error: { field: 'weld' } });
+    expect(validate(cleats.schema(), { ...base, fixing: 'welded_to_beam' })).toMatchObject({ error: { field: 'weld' } });
   });
   it('refuses bolts in the heel', () => {
     const r = tryCheckJoint(

@@ -13,6 +13,7 @@ import {
 import { steelSchema } from '../../catalogue/schema.ts';
 import type { BoltsInput } from '../beam-end/lay-out.ts';
 import { groupHeight as heightOf } from '../pitches.ts';
+import { once } from '../../lazy.ts';
 
 /** A shear end plate as the user describes it; lengths in mm. One or two columns of bolts each side of the web, the inner ones at the gauge p3. */
 export interface EndPlateInput {
@@ -38,28 +39,30 @@ export interface EndPlateInput {
   readonly holes: { readonly plate: HoleKind; readonly support: HoleKind };
 }
 
-export const endPlateSchema = Joi.object({
-  beam: beamSchema.required(),
-  support: endSupportSchema.required(),
-  plate: Joi.object({
-    t: size(3, 60).required(),
-    h: size(40, 1500).required(),
-    b: size(60, 800).required(),
-    e1: size(5, 500).required(),
-    top: size(-200, 1200).required(),
-    full_depth: Joi.boolean().default(false),
-    steel: steelSchema.required(),
-  }).required(),
-  bolts: boltSchema
-    .keys({
-      n2: Joi.number().valid(1, 2),
-      p2: Joi.when('n2', { is: 2, then: size(10, 500).required(), otherwise: Joi.valid(0).strip() }),
-      p3: size(30, 500).required(),
-    })
-    .required(),
-  weld: Joi.object({ s: size(3, 40).required() }).required(),
-  holes: Joi.object({ plate: holeSchema, support: holeSchema }).default({ plate: 'normal', support: 'normal' }),
-});
+export const endPlateSchema = once(() =>
+  Joi.object({
+    beam: beamSchema().required(),
+    support: endSupportSchema().required(),
+    plate: Joi.object({
+      t: size(3, 60).required(),
+      h: size(40, 1500).required(),
+      b: size(60, 800).required(),
+      e1: size(5, 500).required(),
+      top: size(-200, 1200).required(),
+      full_depth: Joi.boolean().default(false),
+      steel: steelSchema().required(),
+    }).required(),
+    bolts: boltSchema()
+      .keys({
+        n2: Joi.number().valid(1, 2),
+        p2: Joi.when('n2', { is: 2, then: size(10, 500).required(), otherwise: Joi.valid(0).strip() }),
+        p3: size(30, 500).required(),
+      })
+      .required(),
+    weld: Joi.object({ s: size(3, 40).required() }).required(),
+    holes: Joi.object({ plate: holeSchema(), support: holeSchema() }).default({ plate: 'normal', support: 'normal' }),
+  }),
+);
 
 /** Height of the bolt group. */
 export const groupHeight = (input: EndPlateInput): number => heightOf(input.bolts);

@@ -294,9 +294,9 @@ describe('unequal pitches', () => {
     expect(found.rules.find((r) => r.id === 'detail-p1-max')!.actual).toBe(90);
   });
   it('are one number where they are equal, and need one for each gap', () => {
-    const checked = validate<FinPlateInput>(finPlate.schema, { ...base, bolts: { ...base.bolts, p1: [70, 70] } });
+    const checked = validate<FinPlateInput>(finPlate.schema(), { ...base, bolts: { ...base.bolts, p1: [70, 70] } });
     expect('value' in checked && checked.value.bolts.p1).toBe(70);
-    expect(validate(finPlate.schema, { ...base, bolts: { ...base.bolts, p1: [70] } })).toEqual({
+    expect(validate(finPlate.schema(), { ...base, bolts: { ...base.bolts, p1: [70] } })).toEqual({
       error: {
         field: 'bolts.p1',
         message: 'bolts.p1: 1 spacings are given; accepted are 2, one between each pair of rows, or one number.',

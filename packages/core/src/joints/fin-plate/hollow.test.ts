@@ -149,11 +149,11 @@ describe('what is refused of a hollow support', () => {
     ['a level', { section: 'HSS8x8x3/8', drop: 50 }, 'no such field'],
     ['a beam on the far face', { section: 'HSS8x8x3/8', other_side: { V_Ed: 5, h_p: 200 } }, 'no such field'],
   ])('by its schema: %s', (_name, support, words) => {
-    const r = validate(finPlate.schema, on(support));
+    const r = validate(finPlate.schema(), on(support));
     expect('error' in r ? r.error.message : '').toContain(words);
   });
   it('by its schema: a support that there is not, naming all that there are', () => {
-    const r = validate(finPlate.schema, on({ type: 'roof', section: 'W10x49' }));
+    const r = validate(finPlate.schema(), on({ type: 'roof', section: 'W10x49' }));
     expect('error' in r ? r.error.message : '').toContain('column_flange, column_web, beam_web, hss_face');
   });
 });

@@ -6,6 +6,7 @@ import type { BoltsInput } from '../beam-end/lay-out.ts';
 import { size } from '../../validate/sizes.ts';
 import { beamSchema, boltSchema, holeSchema, hollowSchema, memberKeys, type MemberInput, type Notch } from '../beam-end/input.ts';
 import { steelSchema } from '../../catalogue/schema.ts';
+import { once } from '../../lazy.ts';
 
 /** A fin plate as the user describes it; lengths in mm. Symbols and positions as in the method notes. */
 export interface FinPlateInput {
@@ -51,33 +52,37 @@ export interface FinPlateInput {
   readonly holes: { readonly plate: HoleKind; readonly web: HoleKind };
 }
 
-const openSupport = Joi.object({
-  ...memberKeys,
-  type: Joi.string().valid('column_flange', 'column_web', 'beam_web', 'hss_face').required(),
-  t: size(3, 150),
-  t_ref: size(3, 150),
-  d2: size(30, 1400),
-  drop: size(-1500, 1500),
-  e_top: size(0, 5000),
-  e_bottom: size(0, 5000),
-  steel: steelSchema.required(),
-  other_side: Joi.object({ V_Ed: size(0, 1e5).required(), h_p: size(30, 1500).required() }),
-})
-  .or('section', 't', 'h')
-  .with('h', ['b', 'tw', 'tf', 'r']);
-export const supportSchema = Joi.alternatives().conditional(Joi.object({ type: Joi.valid('hss_face').required() }).unknown(), {
-  then: hollowSchema,
-  otherwise: openSupport,
-});
+const openSupport = once(() =>
+  Joi.object({
+    ...memberKeys(),
+    type: Joi.string().valid('column_flange', 'column_web', 'beam_web', 'hss_face').required(),
+    t: size(3, 150),
+    t_ref: size(3, 150),
+    d2: size(30, 1400),
+    drop: size(-1500, 1500),
+    e_top: size(0, 5000),
+    e_bottom: size(0, 5000),
+    steel: steelSchema().required(),
+    other_side: Joi.object({ V_Ed: size(0, 1e5).required(), h_p: size(30, 1500).required() }),
+  })
+    .or('section', 't', 'h')
+    .with('h', ['b', 'tw', 'tf', 'r']),
+);
+export const supportSchema = once(() =>
+  Joi.alternatives().conditional(Joi.object({ type: Joi.valid('hss_face').required() }).unknown(), {
+    then: hollowSchema(),
+    otherwise: openSupport(),
+  }),
+);
 
 /** The parts that the detail line writes. */
-export const detailKeys = {
+export const detailKeys = once(() => ({
   plate: Joi.object({
     t: size(3, 60).required(),
     h: size(40, 1500).required(),
     e1: size(5, 500).required(),
     e2: size(5, 500).required(),
-    steel: steelSchema.required(),
+    steel: steelSchema().required(),
     side: Joi.string().valid('near', 'far').default('near'),
   }).required(),
   fixing: Joi.string().valid('bolted', 'welded').default('bolted'),
@@ -88,17 +93,19 @@ export const detailKeys = {
   }),
   web: Joi.object({ e2b: size(5, 500).required(), top_to_bolt: size(5, 1500).required() }).required(),
   gap: size(0, 500).required(),
-  bolts: boltSchema.required(),
+  bolts: boltSchema().required(),
   weld: Joi.object({ s: size(3, 40).required() }).required(),
-  holes: Joi.object({ plate: holeSchema, web: holeSchema }).default({ plate: 'normal', web: 'normal' }),
-};
+  holes: Joi.object({ plate: holeSchema(), web: holeSchema() }).default({ plate: 'normal', web: 'normal' }),
+}));
 
-export const finPlateSchema = Joi.object({
-  beam: beamSchema.required(),
-  support: supportSchema.required(),
-  slab: Joi.object({ span: size(500, 40000).required() }),
-  ...detailKeys,
-});
+export const finPlateSchema = once(() =>
+  Joi.object({
+    beam: beamSchema().required(),
+    support: supportSchema().required(),
+    slab: Joi.object({ span: size(500, 40000).required() }),
+    ...detailKeys(),
+  }),
+);
 
 /** Horizontal size of the plate, support face to free edge. */
 export const plateWidth = (input: FinPlateInput): number =>

@@ -3,6 +3,7 @@ import type { SteelInput } from '../../catalogue/index.ts';
 import { steelSchema } from '../../catalogue/schema.ts';
 import { count, size } from '../../validate/sizes.ts';
 import { memberKeys } from '../beam-end/input.ts';
+import { once } from '../../lazy.ts';
 
 /** An I or H section by its name or its dimensions in mm; a welded one has the throat of its root weld and no radius. */
 export interface SectionInput {
@@ -147,107 +148,114 @@ export interface MomentPlateInput {
 export const flangeThroat = ({ welds }: Pick<MomentPlateInput, 'welds'>, at: 'top' | 'bottom'): number =>
   welds.flanges === 'butt' ? 0 : welds[at];
 
-const sectionSchema = Joi.object({ ...memberKeys, a: size(3, 40), steel: steelSchema.required() })
-  .or('section', 'h')
-  .and('h', 'b', 'tw', 'tf', 'r')
-  .without('section', ['a']);
+const sectionSchema = once(() =>
+  Joi.object({ ...memberKeys(), a: size(3, 40), steel: steelSchema().required() })
+    .or('section', 'h')
+    .and('h', 'b', 'tw', 'tf', 'r')
+    .without('section', ['a']),
+);
 
-const stiffenerSchema = Joi.object({
-  b: size(20, 400).required(),
-  t: size(4, 60).required(),
-  a: size(3, 40).required(),
-  c: size(0, 100),
-  depth: Joi.string().valid('full', 'half').default('full'),
-  fitted: Joi.boolean().default(true),
-  steel: steelSchema.required(),
-});
+const stiffenerSchema = once(() =>
+  Joi.object({
+    b: size(20, 400).required(),
+    t: size(4, 60).required(),
+    a: size(3, 40).required(),
+    c: size(0, 100),
+    depth: Joi.string().valid('full', 'half').default('full'),
+    fitted: Joi.boolean().default(true),
+    steel: steelSchema().required(),
+  }),
+);
 
-export const momentPlateSchema = Joi.object({
-  form: Joi.string().valid('column', 'splice').default('column'),
-  beam: sectionSchema.required(),
-  column: Joi.when('form', {
-    is: 'splice',
-    then: Joi.forbidden(),
-    otherwise: sectionSchema
-      .keys({
-        end_above: size(0, 1e4),
-        end_below: size(0, 1e4),
-        sigma_com: size(0, 1000),
-        sides: Joi.number().valid(1, 2).default(1),
-        beta: size(0, 2),
-        other_checked: Joi.boolean().default(false),
-      })
+// eslint-disable-next-line max-lines-per-function -- a table of fields
+export const momentPlateSchema = once(() =>
+  Joi.object({
+    form: Joi.string().valid('column', 'splice').default('column'),
+    beam: sectionSchema().required(),
+    column: Joi.when('form', {
+      is: 'splice',
+      then: Joi.forbidden(),
+      otherwise: sectionSchema()
+        .keys({
+          end_above: size(0, 1e4),
+          end_below: size(0, 1e4),
+          sigma_com: size(0, 1000),
+          sides: Joi.number().valid(1, 2).default(1),
+          beta: size(0, 2),
+          other_checked: Joi.boolean().default(false),
+        })
+        .required(),
+    }),
+    haunch: Joi.object({
+      h: size(40, 1500).required(),
+      l: size(50, 6000).required(),
+      b: size(40, 600).required(),
+      tf: size(4, 80).required(),
+      tw: size(3, 60).required(),
+      steel: steelSchema().required(),
+      tip: Joi.boolean().default(false),
+    }),
+    plate: Joi.object({
+      b: size(60, 800).required(),
+      t: size(6, 80).required(),
+      top: size(0, 400).required(),
+      bottom: size(0, 400).required(),
+      steel: steelSchema().required(),
+    }).required(),
+    rib: Joi.object({ t: size(4, 60).required(), l: size(20, 1500).required(), steel: steelSchema().required() }),
+    bolts: Joi.object({
+      d: size(5, 80).required(),
+      cls: Joi.string().max(12).required(),
+      w: size(40, 500).required(),
+      threads_in_plane: Joi.boolean().default(true),
+      washers: count(0, 2).default(2),
+    }).required(),
+    rows: Joi.array()
+      .items(Joi.object({ y: size(-3500, 400).required(), role: Joi.string().valid('auto', 'shear').default('auto') }))
+      .min(1)
+      .max(20)
+      .unique('y')
       .required(),
-  }),
-  haunch: Joi.object({
-    h: size(40, 1500).required(),
-    l: size(50, 6000).required(),
-    b: size(40, 600).required(),
-    tf: size(4, 80).required(),
-    tw: size(3, 60).required(),
-    steel: steelSchema.required(),
-    tip: Joi.boolean().default(false),
-  }),
-  plate: Joi.object({
-    b: size(60, 800).required(),
-    t: size(6, 80).required(),
-    top: size(0, 400).required(),
-    bottom: size(0, 400).required(),
-    steel: steelSchema.required(),
-  }).required(),
-  rib: Joi.object({ t: size(4, 60).required(), l: size(20, 1500).required(), steel: steelSchema.required() }),
-  bolts: Joi.object({
-    d: size(5, 80).required(),
-    cls: Joi.string().max(12).required(),
-    w: size(40, 500).required(),
-    threads_in_plane: Joi.boolean().default(true),
-    washers: count(0, 2).default(2),
-  }).required(),
-  rows: Joi.array()
-    .items(Joi.object({ y: size(-3500, 400).required(), role: Joi.string().valid('auto', 'shear').default('auto') }))
-    .min(1)
-    .max(20)
-    .unique('y')
-    .required(),
-  welds: Joi.object({
-    top: size(3, 40).required(),
-    bottom: size(3, 40).required(),
-    web: size(3, 40).required(),
-    haunch: size(3, 40),
-    web_tension: size(3, 40),
-    flanges: Joi.string().valid('butt'),
-    design: Joi.string().valid('resistance', 'force', 'full').default('resistance'),
-    sawn: Joi.boolean().default(true),
-  }).required(),
-  stiffeners: Joi.when('form', {
-    is: 'splice',
-    then: Joi.object({}).default({}),
-    otherwise: Joi.object({ top: stiffenerSchema, bottom: stiffenerSchema }).default({}),
-  }),
-  web_plate: Joi.when('form', {
-    is: 'splice',
-    then: Joi.forbidden(),
-    otherwise: Joi.object({
-      t: size(3, 60).required(),
-      b: size(20, 1500).required(),
-      sides: Joi.number().valid(1, 2).default(1),
-      weld: Joi.string().valid('butt', 'fillet').default('butt'),
-      l: size(50, 6000),
-      level: size(-6000, 6000),
-      steel: steelSchema.required(),
+    welds: Joi.object({
+      top: size(3, 40).required(),
+      bottom: size(3, 40).required(),
+      web: size(3, 40).required(),
+      haunch: size(3, 40),
+      web_tension: size(3, 40),
+      flanges: Joi.string().valid('butt'),
+      design: Joi.string().valid('resistance', 'force', 'full').default('resistance'),
+      sawn: Joi.boolean().default(true),
+    }).required(),
+    stiffeners: Joi.when('form', {
+      is: 'splice',
+      then: Joi.object({}).default({}),
+      otherwise: Joi.object({ top: stiffenerSchema(), bottom: stiffenerSchema() }).default({}),
+    }),
+    web_plate: Joi.when('form', {
+      is: 'splice',
+      then: Joi.forbidden(),
+      otherwise: Joi.object({
+        t: size(3, 60).required(),
+        b: size(20, 1500).required(),
+        sides: Joi.number().valid(1, 2).default(1),
+        weld: Joi.string().valid('butt', 'fillet').default('butt'),
+        l: size(50, 6000),
+        level: size(-6000, 6000),
+        steel: steelSchema().required(),
+      }),
+    }),
+    options: Joi.object({
+      prying: Joi.string().valid('assume', 'check').default('assume'),
+      mode1: Joi.string().valid('method1', 'method2').default('method1'),
+      plastic: Joi.string().valid('en', 'uk', 'off').default('en'),
+      shear_rows: Joi.string().valid('required', 'all').default('required'),
+      small_axial: Joi.boolean().default(false),
+    }).default({ prying: 'assume', mode1: 'method1', plastic: 'en', shear_rows: 'required', small_axial: false }),
+    frame: Joi.object({
+      L_b: size(500, 1e5).required(),
+      I_b: size(1e4, 1e12),
+      braced: Joi.boolean().default(true),
+      K: size(0, 1e3),
     }),
   }),
-  options: Joi.object({
-    prying: Joi.string().valid('assume', 'check').default('assume'),
-    mode1: Joi.string().valid('method1', 'method2').default('method1'),
-    plastic: Joi.string().valid('en', 'uk', 'off').default('en'),
-    shear_rows: Joi.string().valid('required', 'all').default('required'),
-    small_axial: Joi.boolean().default(false),
-  }).default({ prying: 'assume', mode1: 'method1', plastic: 'en', shear_rows: 'required', small_axial: false }),
-  frame: Joi.object({
-    L_b: size(500, 1e5).required(),
-    I_b: size(1e4, 1e12),
-    braced: Joi.boolean().default(true),
-    K: size(0, 1e3),
-  }),
-});
+);

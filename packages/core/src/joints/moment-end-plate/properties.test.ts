@@ -37,7 +37,7 @@ describe('any moment end plate', () => {
     let judged = 0;
     fc.assert(
       fc.property(anyMomentPlate, anyMoments, (input, c) => {
-        const seen = validate(momentEndPlate.schema, input);
+        const seen = validate(momentEndPlate.schema(), input);
         expect(seen, JSON.stringify(seen)).toHaveProperty('value');
         const result = tryCheckJoint({ kind: momentEndPlate.id, input, combinations: [c] }, DEFAULT_BASIS);
         if ('refusal' in result)

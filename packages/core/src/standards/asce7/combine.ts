@@ -17,6 +17,7 @@ import {
 } from '../../actions/combining/case.ts';
 import { Refusal } from '../../refusal.ts';
 import { hasCase, hasState, type LoadsScreen } from '../loads-screen.ts';
+import { once } from '../../lazy.ts';
 
 /** Dead, live, roof live, snow, rain, wind, tornado, seismic (Q_E), fluid, earth or bulk pressure. */
 const KINDS = ['D', 'L', 'Lr', 'S', 'R', 'W', 'WT', 'E', 'F', 'H'] as const;
@@ -45,8 +46,8 @@ export interface UsInput {
 }
 
 /** Fields of load cases and choices to ASCE 7-22, with their defaults. */
-export const usKeys = { kind: Joi.valid(...KINDS).required(), permanent: Joi.boolean() };
-export const usSchema = {
+export const usKeys = once(() => ({ kind: Joi.valid(...KINDS).required(), permanent: Joi.boolean() }));
+export const usSchema = once(() => ({
   method: Joi.valid('LRFD', 'ASD').default('LRFD'),
   states: Joi.array()
     .items(Joi.valid(...STATES))
@@ -60,7 +61,7 @@ export const usSchema = {
     L_factor: Joi.valid(0.5, 1).default(1),
     orthogonal: Joi.boolean().default(false),
   }).default(),
-};
+}));
 
 /** What a page asks of load cases and of their combinations to ASCE 7-22. */
 export const usScreen: LoadsScreen = {

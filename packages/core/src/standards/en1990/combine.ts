@@ -16,6 +16,7 @@ import {
   type Made,
 } from '../../actions/combining/case.ts';
 import { actionOf, ANNEXES, CATEGORIES, GAMMA, type AnnexName, type Category, type GammaName, type Psi } from './values.ts';
+import { once } from '../../lazy.ts';
 
 export interface EnCase extends LoadCase {
   /** Permanent, prestress, variable, accidental, seismic (design value). */
@@ -49,15 +50,15 @@ export interface EnInput {
   readonly keep_dominated: boolean;
 }
 
-const factor = Joi.number().min(0).max(10);
+const factor = once(() => Joi.number().min(0).max(10));
 /** Fields of load cases and choices to EN 1990, with their defaults. */
-export const enKeys = {
+export const enKeys = once(() => ({
   kind: Joi.valid('G', 'P', 'Q', 'A', 'E').required(),
   category: Joi.when('kind', { is: 'Q', then: Joi.valid(...CATEGORIES).required(), otherwise: Joi.forbidden() }),
   action: Joi.string().max(60),
   source: Joi.string().max(60),
-};
-export const enSchema = {
+}));
+export const enSchema = once(() => ({
   annex: Joi.valid('recommended', 'uk').default('uk'),
   expression: Joi.valid('6.10', '6.10ab').default('6.10'),
   states: Joi.array()
@@ -66,7 +67,7 @@ export const enSchema = {
     .min(1)
     .default(['ULS']),
   options: Joi.object({
-    gamma: Joi.object(Object.fromEntries(Object.keys(GAMMA).map((k) => [k, factor]))).default({}),
+    gamma: Joi.object(Object.fromEntries(Object.keys(GAMMA).map((k) => [k, factor()]))).default({}),
     psi: Joi.object(
       Object.fromEntries(CATEGORIES.map((k) => [k, Joi.array().items(Joi.number().min(0).max(1).required()).length(3)])),
     ).default({}),
@@ -77,7 +78,7 @@ export const enSchema = {
     roof_with_climate: Joi.boolean().default(false),
     orthogonal: Joi.boolean().default(false),
   }).default(),
-};
+}));
 
 /** A variable case with all that is looked up of it. */
 interface Variable {

@@ -16,7 +16,7 @@ function volume(g: BufferGeometry): number {
 }
 const solidOf = (kindId: string, input: object): Solid => {
   const kind = KINDS.find((k) => k.id === kindId)!;
-  const checked = validate<unknown>(kind.schema, input);
+  const checked = validate<unknown>(kind.schema(), input);
   if ('error' in checked) throw new Error(checked.error.message);
   return kind.build(checked.value, DEFAULT_BASIS).solid;
 };

@@ -37,7 +37,7 @@ type Change = { readonly [K in keyof BaseInput]?: object };
 /** The case with groups changed field by field. */
 export function base(change: Change = {}): BaseInput {
   const groups = Object.entries(change).map(([k, v]) => [k, { ...(E as unknown as Record<string, object>)[k], ...v }]);
-  const checked = validate<BaseInput>(baseSchema, { ...E, ...Object.fromEntries(groups) });
+  const checked = validate<BaseInput>(baseSchema(), { ...E, ...Object.fromEntries(groups) });
   if ('error' in checked) throw new Error(checked.error.message);
   return checked.value;
 }

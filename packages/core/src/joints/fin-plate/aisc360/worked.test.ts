@@ -125,6 +125,6 @@ describe('case B of the basis, LRFD', () => {
     }
   });
   it('is a valid input, and reads from its line in inches', () => {
-    expect(validate(finPlate.schema, B)).toHaveProperty('value');
+    expect(validate(finPlate.schema(), B)).toHaveProperty('value');
   });
 });
