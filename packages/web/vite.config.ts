@@ -1,13 +1,23 @@
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { fileURLToPath } from 'node:url';
-import { defineConfig } from 'vite';
+import { defineConfig, type Plugin } from 'vite';
 
 const file = (path: string): string => fileURLToPath(new URL(path, import.meta.url));
 
+/** The file that starts the checks of a joint stands before the page's own code, and not in it. */
+const startFirst: Plugin = {
+  name: 'start-first',
+  apply: 'build',
+  transformIndexHtml(_html, { bundle }) {
+    const start = Object.values(bundle ?? {}).find((f) => f.type === 'chunk' && f.name === 'start')!;
+    return [{ tag: 'script', attrs: { type: 'module', src: `/${start.fileName}` }, injectTo: 'head-prepend' }];
+  },
+};
+
 export default defineConfig({
   root: file('.'),
-  plugins: [react(), tailwindcss()],
+  plugins: [react(), tailwindcss(), startFirst],
   // The worker is an entry beside the page, so that both take the core from one file that is fetched once. The page names it by the build.
   define: { __BUILD__: JSON.stringify(Date.now().toString(36)) },
   build: {
@@ -20,6 +30,7 @@ export default defineConfig({
     rolldownOptions: {
       input: {
         index: file('./index.html'),
+        start: file('./src/work/start.ts'),
         'check.worker': file('./src/work/check.worker.ts'),
         'field.worker': file('./src/work/field.worker.ts'),
         'house.worker': file('./src/work/house.worker.ts'),

@@ -5,6 +5,7 @@ import type { HouseWorker } from './house.worker.ts';
 import type { ModelWorker } from './model.worker.ts';
 import type { SearchWorker } from './search.worker.ts';
 import type { StandardWorker } from './standard.worker.ts';
+import { checkWorker, early, entry } from './start.ts';
 import type { TableWorker } from './table.worker.ts';
 
 interface Made {
@@ -12,15 +13,13 @@ interface Made {
   readonly remote: Remote<CheckWorker>;
 }
 const made = new Map<string, Made>();
-declare const __BUILD__: string;
-/** An entry of its own in the built pages; the development server gives the source. */
-const entry = (name: string): string => (import.meta.env.DEV ? `/src/work/${name}.ts` : `/assets/${name}.js?${__BUILD__}`);
-const WORKER = entry('check.worker');
 
+let waiting = early;
 function workerFor(purpose: string): Made {
   let found = made.get(purpose);
   if (!found) {
-    const worker = new Worker(WORKER, { type: 'module' });
+    const worker = waiting ?? checkWorker();
+    waiting = null;
     made.set(purpose, (found = { worker, remote: wrap<CheckWorker>(worker) }));
   }
   return found;

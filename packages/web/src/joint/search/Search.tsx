@@ -235,7 +235,7 @@ function Listed({ shown, present, chosen, setPicked }: ListedProps) {
         ))}
       </ol>
       {shown.length > LISTED && (
-        <button type="button" className="underline" onClick={() => setAll(!all)}>
+        <button type="button" className="underline py-1" onClick={() => setAll(!all)}>
           {all ? `the ${LISTED} cheapest alone` : `more of the ${shown.length} that hold`}
         </button>
       )}
