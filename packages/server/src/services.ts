@@ -24,16 +24,24 @@ export interface Services {
 
 /** Joints that one thread judges at a time: about 50 ms of work, so that a short question never waits long. */
 const AT_A_TIME = 20;
+/** How long what was judged ahead waits for who asks for it, ms. */
+const HELD = 2_000;
 
-type Judge = (job: JobRecord, joints: readonly LightJoint[], keyOf: (j: LightJoint) => string) => Promise<Map<string, JudgedRow>>;
+type Judge = (
+  job: JobRecord,
+  joints: readonly LightJoint[],
+  keyOf: (j: LightJoint) => string,
+  ahead?: boolean,
+) => Promise<Map<string, JudgedRow>>;
 
-/** Judges joints in the pool and keeps what comes of it; one that is being judged already is not judged again. */
+/** Judges joints in the pool and keeps what comes of it; one that is being judged already, or was judged ahead just now, is not judged again. */
 function judgeIn(pool: Services['pool'], database: OpenDatabase, log: Logger): Judge {
   const atWork = new Map<string, Promise<Map<string, JudgedRow>>>();
   return async (
     job: JobRecord,
     joints: readonly LightJoint[],
     keyOf: (j: LightJoint) => string,
+    ahead = false,
   ): Promise<Map<string, JudgedRow>> => {
     const key = (j: LightJoint): string => `${j.id}/${keyOf(j)}`;
     const waited = new Set(joints.map((j) => atWork.get(key(j))).filter((p) => p !== undefined));
@@ -43,7 +51,11 @@ function judgeIn(pool: Services['pool'], database: OpenDatabase, log: Logger): J
       const run = pool
         .run('judge', { file: database.file, job: judgedBy(job), ids: part.map((j) => j.id) })
         .then((rows) => new Map(rows.map((r) => [r.id, r.row])))
-        .finally(() => part.forEach((j) => atWork.delete(key(j))));
+        .finally(() => {
+          const forget = (): void => part.forEach((j) => atWork.delete(key(j)));
+          if (ahead) setTimeout(forget, HELD).unref();
+          else forget();
+        });
       part.forEach((j) => atWork.set(key(j), run));
       waited.add(run);
     }
@@ -67,15 +79,9 @@ function registerOf(database: OpenDatabase, made: string, judge: Judge): Service
     const next = light.length < limit ? null : light.at(-1)!.position;
     const judging = judge(job, lack, keyOf);
     // Who waits for one part asks for the next: its joints stand in line behind these, so that no thread is idle in between.
-    if (next !== null && lack.length && !fresh)
+    if (next !== null && lack.length)
       void part(next)
-        .then((ahead) =>
-          judge(
-            job,
-            ahead.filter((j) => !j.kept),
-            keyOf,
-          ),
-        )
+        .then((ahead) => judge(job, fresh ? ahead : ahead.filter((j) => !j.kept), keyOf, true))
         .catch(() => undefined);
     const judged = await judging;
     // A joint deleted while it was looked at is in neither; its row goes with it.

@@ -1,0 +1,44 @@
+import { afterEach, describe, expect, it, vi } from 'vitest';
+import type { JobRecord, RegisterEntry, RegisterPage } from '@ample/core';
+import { TERN, useServer } from './app.testing.ts';
+
+describe('the register in parts', () => {
+  const { get, send, services } = useServer();
+  afterEach(() => vi.restoreAllMocks());
+
+  /** All parts, one asked for after the other, and the joints that threads judged for them. */
+  async function swept(job: JobRecord, query: string): Promise<{ rows: RegisterEntry[]; judged: string[] }> {
+    const run = vi.spyOn(services().pool, 'run');
+    const rows: RegisterEntry[] = [];
+    for (let after: number | null = -1; after !== null;) {
+      const part: RegisterPage = await get<RegisterPage>(`/jobs/${job.id}/joints?limit=7${query}&after=${after}`);
+      rows.push(...part.rows);
+      after = part.next;
+    }
+    const judged = run.mock.calls.flatMap(([task, input]) => (task === 'judge' && 'ids' in input ? [...input.ids] : []));
+    run.mockRestore();
+    return { rows, judged };
+  }
+  const once = (rows: readonly RegisterEntry[]): string[] => rows.map((r) => r.id).sort();
+
+  it('judges each joint once, what is judged ahead for the part that is asked for next among them', async () => {
+    const job = await send<JobRecord>('post', '/jobs/import', TERN);
+    const first = await swept(job, '');
+    expect(first.rows.map((r) => r.mark)).toEqual(TERN.joints.map((j) => j.mark));
+    expect(first.judged.sort()).toEqual(once(first.rows));
+
+    const again = await swept(job, '');
+    expect(again).toEqual({ rows: first.rows, judged: [] });
+
+    const fresh = await swept(job, '&fresh=1');
+    expect(fresh.rows).toEqual(first.rows);
+    expect(fresh.judged.sort()).toEqual(once(first.rows));
+  });
+
+  it('judges anew whenever it is asked for: what was judged ahead waits for a moment only', async () => {
+    const job = await send<JobRecord>('post', '/jobs/import', { ...TERN, joints: TERN.joints.slice(0, 9) });
+    expect((await swept(job, '&fresh=1')).judged).toHaveLength(9);
+    await new Promise((r) => setTimeout(r, 2_300));
+    expect((await swept(job, '&fresh=1')).judged).toHaveLength(9);
+  });
+});
