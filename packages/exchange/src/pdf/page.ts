@@ -95,11 +95,12 @@ export class Page {
   runs(text: string, x: number, baseline: number, font: FontName, size: number, colour = INK): void {
     this.doc.fillColor(colour);
     let at = x;
-    for (const [part, face] of split(text, font)) {
+    const parts = split(text, font);
+    parts.forEach(([part, face], i) => {
       if (part.trim() !== '')
         this.doc.font(face).fontSize(size).text(part, at, baseline, { lineBreak: false, baseline: 'alphabetic' });
-      at += this.partWidth(part, face) * size;
-    }
+      if (i < parts.length - 1) at += this.partWidth(part, face) * size;
+    });
   }
 
   widthOf(text: string, font: FontName, size: number): number {
