@@ -20,6 +20,11 @@ describe('the code of a page', () => {
     await page.unroute('**/assets/Lists-*.js');
     await page.reload();
     await page.getByRole('heading', { name: 'Lists' }).waitFor();
+
+    await openJoint(on.app, page, 'B2-14');
+    await page.route('**/assets/Workings-*.js', (r) => r.abort());
+    await page.getByRole('tab', { name: 'Workings' }).click();
+    await page.getByRole('heading', { name: 'This screen could not be shown' }).waitFor();
     await context.close();
   });
 

@@ -1,4 +1,5 @@
-import { lazy, Suspense, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
+import { later } from '../../parts/later.tsx';
 import { Alternatives } from '../Alternatives.tsx';
 import { Comments } from '../Comments.tsx';
 import { History } from '../History.tsx';
@@ -8,11 +9,11 @@ import type { JointView } from './useJoint.ts';
 
 // The formula setter is large and only the workings need it.
 // The solid brings a renderer that most visits don't need.
-const SolidView = lazy(() => import('../solid/Solid.tsx').then((m) => ({ default: m.SolidView })));
-const FieldView = lazy(() => import('../field/Field.tsx').then((m) => ({ default: m.FieldView })));
-const MomentChartView = lazy(() => import('../MomentChart.tsx').then((m) => ({ default: m.MomentChartView })));
-const RowsView = lazy(() => import('../Rows.tsx').then((m) => ({ default: m.RowsView })));
-const WorkingsView = lazy(() => import('../Workings.tsx').then((m) => ({ default: m.WorkingsView })));
+const SolidView = later(async () => (await import('../solid/Solid.tsx')).SolidView, 'solid');
+const FieldView = later(async () => (await import('../field/Field.tsx')).FieldView, 'field');
+const MomentChartView = later(async () => (await import('../MomentChart.tsx')).MomentChartView, 'chart');
+const RowsView = later(async () => (await import('../Rows.tsx')).RowsView, 'rows');
+const WorkingsView = later(async () => (await import('../Workings.tsx')).WorkingsView, 'workings');
 
 /** What the open tab shows. */
 export function TabBody({ view }: { view: JointView }) {
@@ -32,7 +33,7 @@ function taken(view: JointView, content: Parameters<JointView['apply']>[0], labe
 
 function Shown({ view }: { view: JointView }): ReactNode {
   const { tab, checked, present, acted, job, record, joint, failure, editor, facts, selected, shownIndex } = view;
-  if (tab === 'workings') return <LaterWorkings view={view} />;
+  if (tab === 'workings') return <OpenedWorkings view={view} />;
   if (tab === 'history')
     return <History jointId={record.id} kindId={present.kind} job={job} version={record.version} onTake={view.apply} />;
   if (!checked) return null;
@@ -41,29 +42,15 @@ function Shown({ view }: { view: JointView }): ReactNode {
     case 'detail':
       return <Sheet drawing={drawing} failure={failure} editor={editor} facts={facts} />;
     case 'solid':
-      return (
-        <Later what="solid">
-          <SolidView {...{ content: present, job, report, drawing, selected, failure }} onOpen={view.openCheck} />
-        </Later>
-      );
+      return <SolidView {...{ content: present, job, report, drawing, selected, failure }} onOpen={view.openCheck} />;
     case 'field':
       return (
-        <Later what="field">
-          <FieldView {...{ content: acted, job, report, editor }} jointId={record.id} proving={{ present, apply: view.apply }} />
-        </Later>
+        <FieldView {...{ content: acted, job, report, editor }} jointId={record.id} proving={{ present, apply: view.apply }} />
       );
     case 'chart':
-      return (
-        <Later what="chart">
-          <MomentChartView content={present} job={job} worst={report.worst} />
-        </Later>
-      );
+      return <MomentChartView content={present} job={job} worst={report.worst} />;
     case 'rows':
-      return (
-        <Later what="rows">
-          <RowsView content={acted} job={job} index={shownIndex} drawing={drawing} />
-        </Later>
-      );
+      return <RowsView content={acted} job={job} index={shownIndex} drawing={drawing} />;
     case 'lists':
       return <Lists content={present} job={job} jointId={record.id} saved={joint.save === 'saved'} />;
     case 'comments':
@@ -82,18 +69,12 @@ function Shown({ view }: { view: JointView }): ReactNode {
   }
 }
 
-const Later = ({ what, children }: { what: string; children: ReactNode }) => (
-  <Suspense fallback={<p className="muted p-4">Opening the {what}…</p>}>{children}</Suspense>
-);
-
-const LaterWorkings = ({ view: { present, job, target, shownIndex } }: { view: JointView }) => (
-  <Later what="workings">
-    <WorkingsView
-      kindId={present.kind}
-      content={present}
-      job={job}
-      index={target?.index ?? shownIndex}
-      target={target?.id ?? null}
-    />
-  </Later>
+const OpenedWorkings = ({ view: { present, job, target, shownIndex } }: { view: JointView }) => (
+  <WorkingsView
+    kindId={present.kind}
+    content={present}
+    job={job}
+    index={target?.index ?? shownIndex}
+    target={target?.id ?? null}
+  />
 );

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import {
   basisOf,
   detailName,
@@ -14,6 +14,7 @@ import {
 import { Problem } from '../../parts/Dialog.tsx';
 import { Mark } from '../../parts/StateMark.tsx';
 import type { CheckAnswer } from '../../work/check.worker.ts';
+import { later } from '../../parts/later.tsx';
 import { checker } from '../../work/client.ts';
 import { Picture } from '../Sheet.tsx';
 import { CostBar, costText } from './CostBar.tsx';
@@ -21,7 +22,7 @@ import { Gone } from './Gone.tsx';
 import { useSearch } from './useSearch.ts';
 
 // The plot brings a library that most visits don't need.
-const CostPlot = lazy(() => import('./CostPlot.tsx').then((m) => ({ default: m.CostPlot })));
+const CostPlot = later(async () => (await import('./CostPlot.tsx')).CostPlot, 'plot');
 
 interface Props {
   readonly content: JointContent;
@@ -61,9 +62,7 @@ export function SearchView({ content, job, onTake }: Props) {
           <Filters {...{ found, filter, setFilter }} />
           <div className="search-found">
             <Listed {...{ shown, present, chosen, setPicked }} />
-            <Suspense fallback={<p className="muted">Opening the plot…</p>}>
-              <CostPlot {...{ shown, frontier, chosen, present }} onPick={(f) => setPicked(detailName(f))} />
-            </Suspense>
+            <CostPlot {...{ shown, frontier, chosen, present }} onPick={(f) => setPicked(detailName(f))} />
           </div>
           {chosen && <Chosen {...{ found: chosen, content, job, onTake, present }} />}
         </>
