@@ -11,7 +11,7 @@ export interface Served {
 /** The server as `npm start` runs it, in a process of its own, on a free port. */
 export async function serve({ data, seed }: { readonly data: string; readonly seed: boolean }): Promise<Served> {
   const main = fileURLToPath(new URL('../packages/server/src/main.ts', import.meta.url));
-  const child = spawn(process.execPath, [...(await runnable(main)), ...(seed ? ['--seed'] : [])], {
+  const child = spawn(process.execPath, [...(await runnable(main)), '--cold', ...(seed ? ['--seed'] : [])], {
     stdio: ['ignore', 'pipe', 'inherit'],
     env: { ...LEAN, ...process.env, PORT: '0', AMPLE_DATA: data, LOG_LEVEL: 'error' },
   });

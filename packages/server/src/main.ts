@@ -6,6 +6,7 @@ const running = await startServer({
   port,
   data,
   seed: process.argv.includes('--seed'),
+  cold: process.argv.includes('--cold'),
   level: process.env['LOG_LEVEL'] ?? 'warn',
 }).catch((e: NodeJS.ErrnoException) => {
   process.stderr.write(

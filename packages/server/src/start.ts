@@ -28,10 +28,12 @@ export interface StartOptions {
   readonly data: string;
   /** Puts the demo jobs into a store that is new. */
   readonly seed?: boolean;
+  /** Its threads are not made ready before the first work: who starts many servers for a few questions each waits less. */
+  readonly cold?: boolean;
   readonly level?: string;
 }
 
-export async function startServer({ port, data, seed = false, level = 'warn' }: StartOptions): Promise<Running> {
+export async function startServer({ port, data, seed = false, cold = false, level = 'warn' }: StartOptions): Promise<Running> {
   const other = await serverOf(data);
   if (other)
     throw new StoreProblem(
@@ -51,9 +53,10 @@ export async function startServer({ port, data, seed = false, level = 'warn' }: 
   const url = `http://127.0.0.1:${actual}`;
   tellServer(data, url);
   let closing = false;
-  void warmUp(services.pool, () => closing).catch((e: unknown) => {
-    if (!closing) services.log.warn({ err: e }, 'not warmed up');
-  });
+  if (!cold)
+    void warmUp(services.pool, () => closing).catch((e: unknown) => {
+      if (!closing) services.log.warn({ err: e }, 'not warmed up');
+    });
   return {
     url,
     services,
