@@ -53,7 +53,7 @@ export function useCheck(
 ) {
   const [checked, setChecked] = useState<Checked | null>(null);
   const [refusal, setRefusal] = useState('');
-  const [ways, setWays] = useState<Ways | null>(null);
+  const [judged, setJudged] = useState<Judged | null>(null);
   const turn = useRef(0);
   const { version, checked: signed } = record;
   useEffect(() => {
@@ -70,17 +70,36 @@ export function useCheck(
           setRefusal('');
           requestAnimationFrame(() => performance.mark('repainted'));
         } else setRefusal(answer.refusal);
+        // Another combination that is looked at is no other joint.
+        const now = { kindId, content, job };
+        setJudged((before) => (before && isSame(before, now) ? before : now));
       });
   }, [kindId, content, job, version, signed, selected]);
+  const found = useWays(judged);
+  return { checked, refusal, ways: found && isSame(found, { kindId, content, job }) ? found.ways : null };
+}
+
+/** A joint as it was judged. */
+interface Judged {
+  readonly kindId: string;
+  readonly content: JointContent;
+  readonly job: JobRecord;
+}
+const isSame = (a: Judged, b: Judged): boolean => a.kindId === b.kindId && a.content === b.content && a.job === b.job;
+
+/** Ways out of what was judged: they are looked for once its answer is there, which would else wait for a processor. */
+function useWays(judged: Judged | null): (Judged & { readonly ways: Ways }) | null {
+  const [found, setFound] = useState<(Judged & { readonly ways: Ways }) | null>(null);
   useEffect(() => {
+    if (!judged) return;
     let gone = false;
-    setWays(null);
-    void search('ways', async (worker) => worker.ways(kindId, content, { ...job, office: await officeRules() })).then((w) => {
-      if (!gone) setWays(w);
+    const { kindId, content, job } = judged;
+    void search('ways', async (worker) => worker.ways(kindId, content, { ...job, office: await officeRules() })).then((ways) => {
+      if (!gone) setFound({ ...judged, ways });
     });
     return () => {
       gone = true;
     };
-  }, [kindId, content, job]);
-  return { checked, refusal, ways };
+  }, [judged]);
+  return found;
 }
