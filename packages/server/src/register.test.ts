@@ -19,6 +19,8 @@ describe('the register in parts', () => {
     run.mockRestore();
     return { rows, judged };
   }
+  /** Longer than what was judged ahead is held for. */
+  const moment = (): Promise<void> => new Promise((r) => setTimeout(r, 2_300));
   const once = (rows: readonly RegisterEntry[]): string[] => rows.map((r) => r.id).sort();
 
   it('judges each joint once, what is judged ahead for the part that is asked for next among them', async () => {
@@ -30,6 +32,7 @@ describe('the register in parts', () => {
     const again = await swept(job, '');
     expect(again).toEqual({ rows: first.rows, judged: [] });
 
+    await moment();
     const fresh = await swept(job, '&fresh=1');
     expect(fresh.rows).toEqual(first.rows);
     expect(fresh.judged.sort()).toEqual(once(first.rows));
@@ -38,7 +41,23 @@ describe('the register in parts', () => {
   it('judges anew whenever it is asked for: what was judged ahead waits for a moment only', async () => {
     const job = await send<JobRecord>('post', '/jobs/import', { ...TERN, joints: TERN.joints.slice(0, 9) });
     expect((await swept(job, '&fresh=1')).judged).toHaveLength(9);
-    await new Promise((r) => setTimeout(r, 2_300));
+    await moment();
     expect((await swept(job, '&fresh=1')).judged).toHaveLength(9);
+  });
+
+  it('judges again what failed when it was judged ahead', async () => {
+    const job = await send<JobRecord>('post', '/jobs/import', TERN);
+    const { pool } = services();
+    const judge = pool.run.bind(pool);
+    let asked = 0;
+    vi.spyOn(pool, 'run').mockImplementation(((task: 'judge', input: never) =>
+      task === 'judge' && (asked += 1) === 2
+        ? Promise.reject(new Error('a thread that was lost'))
+        : judge(task, input)) as never);
+    const part = (after: number) => get<RegisterPage>(`/jobs/${job.id}/joints?limit=7&after=${after}`);
+    const { next } = await part(-1);
+    await vi.waitFor(() => expect(asked).toBeGreaterThanOrEqual(2));
+    expect((await part(next!)).rows.map((r) => r.mark)).toEqual(TERN.joints.slice(7, 14).map((j) => j.mark));
+    expect(asked).toBeGreaterThanOrEqual(3);
   });
 });

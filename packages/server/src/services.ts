@@ -24,7 +24,7 @@ export interface Services {
 
 /** Joints that one thread judges at a time: about 50 ms of work, so that a short question never waits long. */
 const AT_A_TIME = 20;
-/** How long what was judged ahead waits for who asks for it, ms. */
+/** How long what was judged ahead waits for who asks for it, once, ms. */
 const HELD = 2_000;
 
 type Judge = (
@@ -34,30 +34,50 @@ type Judge = (
   ahead?: boolean,
 ) => Promise<Map<string, JudgedRow>>;
 
+/** Joints that a thread judges together. */
+interface Work {
+  readonly rows: Promise<Map<string, JudgedRow>>;
+  over: boolean;
+  /** Somebody has asked for them, and not only for the part before. */
+  asked: boolean;
+}
+
 /** Judges joints in the pool and keeps what comes of it; one that is being judged already, or was judged ahead just now, is not judged again. */
 function judgeIn(pool: Services['pool'], database: OpenDatabase, log: Logger): Judge {
-  const atWork = new Map<string, Promise<Map<string, JudgedRow>>>();
-  return async (
-    job: JobRecord,
-    joints: readonly LightJoint[],
-    keyOf: (j: LightJoint) => string,
-    ahead = false,
-  ): Promise<Map<string, JudgedRow>> => {
+  const atWork = new Map<string, Work>();
+  const begin = (file: string, job: JobRecord, part: readonly LightJoint[], keys: readonly string[], ahead: boolean): Work => {
+    const rows = pool
+      .run('judge', { file, job: judgedBy(job), ids: part.map((j) => j.id) })
+      .then((judged) => new Map(judged.map((r) => [r.id, r.row])));
+    const work: Work = { rows, over: false, asked: !ahead };
+    const drop = (): void => keys.forEach((k) => void (atWork.get(k) === work && atWork.delete(k)));
+    rows.then(() => {
+      work.over = true;
+      if (work.asked) drop();
+      else setTimeout(drop, HELD).unref();
+      // What failed is tried again by the next who asks.
+    }, drop);
+    for (const k of keys) atWork.set(k, work);
+    return work;
+  };
+  return async (job, joints, keyOf, ahead = false) => {
     const key = (j: LightJoint): string => `${j.id}/${keyOf(j)}`;
-    const waited = new Set(joints.map((j) => atWork.get(key(j))).filter((p) => p !== undefined));
-    const todo = joints.filter((j) => !atWork.has(key(j)));
+    const waited = new Set<Work['rows']>();
+    const todo: LightJoint[] = [];
+    for (const j of joints) {
+      const work = atWork.get(key(j));
+      if (!work) {
+        todo.push(j);
+        continue;
+      }
+      waited.add(work.rows);
+      if (ahead) continue;
+      work.asked = true;
+      if (work.over) atWork.delete(key(j));
+    }
     for (let i = 0; i < todo.length; i += AT_A_TIME) {
       const part = todo.slice(i, i + AT_A_TIME);
-      const run = pool
-        .run('judge', { file: database.file, job: judgedBy(job), ids: part.map((j) => j.id) })
-        .then((rows) => new Map(rows.map((r) => [r.id, r.row])))
-        .finally(() => {
-          const forget = (): void => part.forEach((j) => atWork.delete(key(j)));
-          if (ahead) setTimeout(forget, HELD).unref();
-          else forget();
-        });
-      part.forEach((j) => atWork.set(key(j), run));
-      waited.add(run);
+      waited.add(begin(database.file, job, part, part.map(key), ahead).rows);
     }
     const judged = new Map((await Promise.all(waited)).flatMap((rows) => [...rows]));
     const kept = todo.flatMap((j) => (judged.has(j.id) ? [{ id: j.id, key: keyOf(j), row: judged.get(j.id)! }] : []));
