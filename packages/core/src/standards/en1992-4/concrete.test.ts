@@ -166,9 +166,127 @@ describe('rows at a face', () => {
       );
     expect(apart(400).map((x) => x.idx)).toEqual([[0, 1]]);
     expect(apart(401).map((x) => x.idx)).toEqual([[0], [1]]);
+    // The mean of unequal gaps.
+    const uneven = block(
+      [0, 100, 300].map((z) => ({ y: 0, z })),
+      { h_ef: 400, faces: { y2: 100 } },
+    );
+    expect(faceRows(uneven, [0, 1, 2]).map((x) => [x.s_2, x.l])).toEqual([[150, 700]]);
     // A face farther off than half the embedment does not count.
     expect(faceRows(block([{ y: 0, z: 0 }], { h_ef: 400, faces: { y2: 200 } }), [0])).toHaveLength(1);
     expect(faceRows(block([{ y: 0, z: 0 }], { h_ef: 400, faces: { y2: 201 } }), [0])).toHaveLength(0);
+  });
+});
+
+/** Strength of one anchor at an edge, EN 1992-4, 7.2.2.5(2), as its text has it; N and mm, in cracked C25. */
+const atEdge = (d: number, l_f: number, c: number): number =>
+  1.7 * d ** (0.1 * (l_f / c) ** 0.5) * l_f ** (0.1 * (d / c) ** 0.2) * 5 * c ** 1.5;
+
+describe('concrete edge', () => {
+  const edgeOf = (anchors: readonly AnchorPlace[], set: Set, d = 24) => {
+    const m = block(anchors, set);
+    const { r, of } = worked({ d, h_ef: set.h_ef ?? 200, H: set.H ?? Infinity }, (s) => new ConcreteEdge(s));
+    const at = { ...m, input: { ...m.input, anchors: { ...m.input.anchors, d } } };
+    const face = shearFaces(at).find((f) => f.edge === 'y+')!;
+    return { face, resistance: (V_y: number, V_z = 0, T = 0) => of.work(r, at, face, shareShear(at, V_y, V_z, T))!.resistance };
+  };
+  const pair = [-150, 150].map((z) => ({ y: 0, z }));
+
+  it('is disturbed by the nearer corner, and ends there', () => {
+    for (const faces of [
+      { y2: 120, z2: 250 },
+      { y2: 120, z1: -250 },
+    ]) {
+      const { face, resistance } = edgeOf(pair, { faces });
+      expect([face.c_2, face.l]).toEqual([100, 580]);
+      // psi_s = 0.7 + 0.3 x 100/180 = 0.866667.
+      expect(resistance(20e3)).toBeCloseTo((atEdge(24, 200, 120) * ((580 * 180) / (4.5 * 120 ** 2)) * 0.8666667) / 1.5, 0);
+    }
+  });
+
+  it('counts no farther than a thin and narrow member reaches', () => {
+    const near = [-50, 50].map((z) => ({ y: 0, z }));
+    const { face, resistance } = edgeOf(near, { H: 90, faces: { y2: 120, z1: -200, z2: 110 } });
+    // Corners at 150 and 60, both under 180, as H is: c' = max(150/1.5, 90/1.5, 100/3) = 100. Reach 150 each way: 200 + 110.
+    expect([face.c_e, face.c_2, face.l]).toEqual([100, 60, 310]);
+    // h = min(150, 90); psi_h = sqrt(150/90) = 1.290994; psi_s = 0.7 + 0.3 x 60/150 = 0.82.
+    expect(resistance(20e3)).toBeCloseTo((atEdge(24, 200, 100) * ((310 * 90) / 45_000) * 1.290994 * 0.82) / 1.5, 0);
+    // A third of the gap, or two thirds of the depth, where those are more.
+    expect(
+      edgeOf(
+        [-60, 300].map((z) => ({ y: 0, z })),
+        { H: 90, faces: { y2: 120, z1: -100, z2: 340 } },
+      ).face.c_e,
+    ).toBe(120);
+    expect(edgeOf(near, { H: 165, faces: { y2: 120, z1: -100, z2: 110 } }).face.c_e).toBe(110);
+    // One corner that is far, or a depth that is: no narrow member.
+    expect(edgeOf(near, { H: 90, faces: { y2: 120, z1: -200, z2: 231 } }).face.thin).toBeNull();
+    expect(edgeOf(near, { H: 181, faces: { y2: 120, z1: -200, z2: 110 } }).face.thin).toBeNull();
+  });
+
+  it('bears on 12 d of an anchor up to 24 mm, on the larger of 8 d and 300 over that, and on no more than it has', () => {
+    for (const [d, l_f] of [
+      [20, 240],
+      [24, 288],
+      [25, 300],
+      [30, 300],
+      [40, 320],
+    ] as const) {
+      const whole = (330 * 2 * 180) / (4.5 * 120 ** 2);
+      expect(edgeOf(pair, { h_ef: 500, faces: { y2: 120 } }, d).resistance(20e3)).toBeCloseTo(
+        (atEdge(d, l_f, 120) * whole) / 1.5,
+        0,
+      );
+    }
+    expect(edgeOf([{ y: 0, z: 0 }], { h_ef: 150, faces: { y2: 120 } }).resistance(20e3)).toBeCloseTo(
+      (atEdge(24, 150, 120) * ((360 * 180) / (4.5 * 120 ** 2))) / 1.5,
+      0,
+    );
+  });
+
+  it('is pressed by a twist where single anchors go to it, whatever the whole shear does', () => {
+    const square = [
+      { y: -100, z: -100 },
+      { y: 100, z: -100 },
+      { y: 100, z: 100 },
+      { y: -100, z: 100 },
+    ];
+    const { face, resistance } = edgeOf(square, { faces: { y2: 200 } });
+    expect([face.c_1, face.front.length, face.l]).toEqual([100, 2, 500]);
+    const straight = (atEdge(24, 200, 100) * ((500 * 150) / 45_000)) / 1.5;
+    const off = (e: number): number => straight / (1 + (2 * e) / 300);
+    // 8 kNm: 10 kN on one anchor of the row, 100 mm off its middle. So too where the shear goes the other way.
+    expect(resistance(0, 0, 8e6)).toBeCloseTo(off(100), 0);
+    expect(resistance(-4e3, 0, 8e6)).toBeCloseTo(off(100), 0);
+    // 4 kN with 0.2 kNm: T/V = 50 mm; with 2 kNm no farther than the row reaches.
+    for (const T of [0.2e6, -0.2e6]) expect(resistance(4e3, 0, T)).toBeCloseTo(off(50), 0);
+    expect(resistance(4e3, 0, 0.5e6)).toBeCloseTo(off(100), 0);
+    expect(resistance(4e3)).toBeCloseTo(straight, 0);
+  });
+});
+
+describe('narrow members', () => {
+  it('let a cone be as deep as a third of the largest gap, of a row and of a circle', () => {
+    const row = block(
+      [-75, 75].map((y) => ({ y, z: 0 })),
+      { faces: { y1: -135, y2: 135, z1: -50 } },
+    );
+    // c_max = 60, 60/1.5 = 40; s_max = 150, 150/3 = 50.
+    expect(coneGeometry(row, [0, 1]).h_e).toBe(50);
+    // The gap of the widest two neighbours, not that of the ends.
+    const three = block(
+      [-75, 25, 75].map((y) => ({ y, z: 0 })),
+      { faces: { y1: -135, y2: 135, z1: -50 } },
+    );
+    expect(coneGeometry(three, [0, 1, 2]).h_e).toBe(40);
+    const places = [0, 1, 2, 3].map((k) => ({ y: 100 * Math.cos((k * Math.PI) / 2), z: 100 * Math.sin((k * Math.PI) / 2) }));
+    const plain = block(places, { faces: { y1: -110, y2: 110, z1: -110 } });
+    const round = {
+      ...plain,
+      input: { ...plain.input, anchors: { ...plain.input.anchors, pattern: { type: 'circle', n: 4, R: 100 } } },
+    } as const;
+    // Chord 2 x 100 x sin 45 = 141.42.
+    expect(coneGeometry(round, [0, 1, 2, 3]).h_e).toBeCloseTo(141.4214 / 3, 3);
   });
 });
 
@@ -202,5 +320,8 @@ describe('shear among anchors', () => {
     expect(each.map((v) => v.y)).toEqual([10e3, 0]);
     // The sum is what acts.
     expect(each.reduce((s, v) => s + v.y, 0)).toBe(10e3);
+    // Across: 10 kN in z, 100 mm off: all of it on the one at the axis.
+    const across = shareShear(block([0, 200].map((y) => ({ y, z: 0 }))), 0, 10e3, 0);
+    expect(across.each.map((v) => v.z)).toEqual([10e3, 0]);
   });
 });
