@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { Run, Sheet, type FormulaSection } from '../../formula/index.ts';
-import { eccentricity, EDGES, type Anchorage, type AnchorPlace, type Edge } from '../anchorage.ts';
+import { eccentricity, EDGES, groupsOf, type Anchorage, type AnchorPlace, type Edge } from '../anchorage.ts';
 import { BlowOut, faceRows } from './blowout.ts';
 import { Cone, coneGeometry } from './cone.ts';
 import { ConcreteEdge, shareShear, shearFaces } from './edge.ts';
@@ -44,6 +44,12 @@ const block = (anchors: readonly AnchorPlace[], { h_ef = 200, H = Infinity, face
     anchors: { pattern: { type: 'rows' }, type: 'headed', d: 24, h_ef, product: { alpha_sus: 0, psi_sus_0: 1 } },
     concrete: { wide_mesh: false, cracked: true, edge_bars: 'none' },
   },
+});
+
+/** The same anchors as a circle has them. */
+const onCircle = (m: Anchorage): Anchorage => ({
+  ...m,
+  input: { ...m.input, anchors: { ...m.input.anchors, pattern: { type: 'circle', n: 4, R: 100 } } },
 });
 
 /** The same anchors and faces seen from each side: those of face y+, turned to another. */
@@ -262,6 +268,54 @@ describe('concrete edge', () => {
     for (const T of [0.2e6, -0.2e6]) expect(resistance(4e3, 0, T)).toBeCloseTo(off(50), 0);
     expect(resistance(4e3, 0, 0.5e6)).toBeCloseTo(off(100), 0);
     expect(resistance(4e3)).toBeCloseTo(straight, 0);
+    // Three in the row: 10 kNm is 10, 0 and -10 kN, 6 kN are 1 each: 11, 1 and nothing, at (-1100 + 0)/12 = -91.667. T/V would be the end of the row,
+    // and half of the way counts, as 6 of 12 kN do: 95.833.
+    const six = [-100, 100].flatMap((y) => [-100, 0, 100].map((z) => ({ y, z })));
+    const three = edgeOf(six, { faces: { y2: 200 } });
+    expect(three.face.front).toHaveLength(3);
+    expect(three.resistance(6e3, 0, 10e6)).toBeCloseTo(off(95.8333), 0);
+  });
+
+  it('that is farther than 10 h_ef and 60 d is none', () => {
+    const faces = (h_ef: number, c: number) => shearFaces(block([{ y: 0, z: 0 }], { h_ef, faces: { y2: c } })).length;
+    // 60 x 24 = 1440; 10 x 200 = 2000.
+    expect([faces(100, 1440), faces(100, 1441), faces(200, 2000), faces(200, 2001)]).toEqual([1, 0, 1, 0]);
+  });
+});
+
+describe('anchors that act together', () => {
+  const stepped = (...back: number[]): Anchorage =>
+    block(
+      back.map((b, k) => ({ y: -b, z: 60 * k })),
+      { h_ef: 400, faces: { y2: 100 } },
+    );
+
+  it('at a face are those as near as the nearest, on a circle those a quarter farther', () => {
+    for (const [m, idx] of [
+      [stepped(0, 1, 1.1), [0, 1]],
+      [onCircle(stepped(0, 25, 25.1)), [0, 1]],
+    ] as const) {
+      expect(faceRows(m, [0, 1, 2]).map((x) => x.idx)).toEqual([idx]);
+      expect(shearFaces(m).map((x) => x.front)).toEqual([idx]);
+    }
+  });
+
+  it('are a chain whose squares touch', () => {
+    const m = block([0, 299, 598, 1000].map((z) => ({ y: 0, z })));
+    expect(groupsOf(m, [0, 1, 2, 3], 300)).toEqual([[0, 1, 2], [3]]);
+    expect(groupsOf(m, [3, 0], 300)).toEqual([[3], [0]]);
+    expect(groupsOf(block([0, 300].map((y) => ({ y, z: 0 }))), [0, 1], 300)).toEqual([[0], [1]]);
+  });
+
+  it('have their resultant off their own centroid, wherever they stand', () => {
+    const m = block([
+      { y: 100, z: 500 },
+      { y: 200, z: 700 },
+    ]);
+    // 1 to 3: three quarters of the way, a quarter of it off the middle.
+    expect(eccentricity(m, [0, 1], [1, 3])).toEqual({ y: 25, z: 50 });
+    expect(eccentricity(m, [0, 1], [3, 1])).toEqual({ y: 25, z: 50 });
+    expect(eccentricity(m, [1], [1, 3])).toEqual({ y: 0, z: 0 });
   });
 });
 
@@ -281,12 +335,8 @@ describe('narrow members', () => {
     expect(coneGeometry(three, [0, 1, 2]).h_e).toBe(40);
     const places = [0, 1, 2, 3].map((k) => ({ y: 100 * Math.cos((k * Math.PI) / 2), z: 100 * Math.sin((k * Math.PI) / 2) }));
     const plain = block(places, { faces: { y1: -110, y2: 110, z1: -110 } });
-    const round = {
-      ...plain,
-      input: { ...plain.input, anchors: { ...plain.input.anchors, pattern: { type: 'circle', n: 4, R: 100 } } },
-    } as const;
     // Chord 2 x 100 x sin 45 = 141.42.
-    expect(coneGeometry(round, [0, 1, 2, 3]).h_e).toBeCloseTo(141.4214 / 3, 3);
+    expect(coneGeometry(onCircle(plain), [0, 1, 2, 3]).h_e).toBeCloseTo(141.4214 / 3, 3);
   });
 });
 
