@@ -1,50 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { Run, Sheet, type FormulaSection } from '../../formula/index.ts';
 import { eccentricity, EDGES, groupsOf, type Anchorage, type AnchorPlace, type Edge } from '../anchorage.ts';
 import { BlowOut, faceRows } from './blowout.ts';
 import { Cone, coneGeometry } from './cone.ts';
 import { ConcreteEdge, shareShear, shearFaces } from './edge.ts';
-
-// Two or three headed anchors, 24 mm, in C25 of no end but for the faces that a test gives; gamma_Mc = gamma_C = 1.5. By hand, EN 1992-4 beside it.
-const GIVEN = {
-  k_1: [7.7, 'cone'],
-  k_5: [8.7, 'face'],
-  k_9: [1.7, 'cone'],
-  f_ck: [25, 'MPa'],
-  d: [24, 'mm'],
-  a_h: [50, 'mm'],
-  t_h: [10, 'mm'],
-  h_ef: [200, 'mm'],
-  H: [Infinity, 'mm'],
-  gamma_Mc: [1.5, '-'],
-  gamma_C: [1.5, '-'],
-} as const;
-function worked<T>(over: Partial<Record<keyof typeof GIVEN, number>>, make: (s: FormulaSection) => T): { r: Run; of: T } {
-  const sheet = new Sheet();
-  const slots = Object.entries(GIVEN).map(([symbol, [value, unit]]) => ({
-    slot: sheet.given(symbol, unit, symbol),
-    value: over[symbol as keyof typeof GIVEN] ?? value,
-  }));
-  const of = make(sheet.section('one'));
-  const r = new Run(sheet);
-  for (const { slot, value } of slots) r.v[slot.index] = value;
-  return { r, of };
-}
-
-interface Set {
-  readonly h_ef?: number;
-  readonly H?: number;
-  readonly faces?: Partial<Anchorage['block']>;
-}
-const block = (anchors: readonly AnchorPlace[], { h_ef = 200, H = Infinity, faces = {} }: Set = {}): Anchorage => ({
-  anchors,
-  block: { y1: -Infinity, y2: Infinity, z1: -Infinity, z2: Infinity, ...faces },
-  H,
-  input: {
-    anchors: { pattern: { type: 'rows' }, type: 'headed', d: 24, h_ef, product: { alpha_sus: 0, psi_sus_0: 1 } },
-    concrete: { wide_mesh: false, cracked: true, edge_bars: 'none' },
-  },
-});
+import { block, worked, type Set } from './hand.testing.ts';
 
 /** The same anchors as a circle has them. */
 const onCircle = (m: Anchorage): Anchorage => ({
