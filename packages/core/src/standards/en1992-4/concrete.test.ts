@@ -103,6 +103,21 @@ describe('concrete cone', () => {
   });
 });
 
+describe('heads', () => {
+  it('bear by their ring, or by their square less the bar, as far as they are stiff', () => {
+    const of = (type: 'headed' | 'washer', t_h: number): number => {
+      const m = block([{ y: 0, z: 0 }], { type, h_ef: 400, faces: { y2: 100 } });
+      const { r, of: blow } = worked({ h_ef: 400, t_h }, (s) => new BlowOut(s));
+      return blow.work(r, m, faceRows(m, [0])[0]!, [1]);
+    };
+    // One anchor: A/A0 = 400 x 400/400^2. 8.7 x 100 x 5 x sqrt(A_h)/1.5 with A_h = 1511.11 and 2500 - 452.39 = 2047.61.
+    expect(of('headed', 10)).toBeCloseTo(2900 * Math.sqrt(1511.106), 0);
+    expect(of('washer', 10)).toBeCloseTo(2900 * Math.sqrt(2047.611), 0);
+    // A head of 3 mm is stiff over 6 x 3 + 24 = 42 of its 50.
+    expect(of('headed', 3)).toBeCloseTo(2900 * Math.sqrt(0.785398 * (42 ** 2 - 24 ** 2)), 0);
+  });
+});
+
 describe('rows at a face', () => {
   it('end at a corner, and fall apart where their anchors are more than 4 c_1 apart', () => {
     const { r, of } = worked({ h_ef: 400 }, (s) => new BlowOut(s));
@@ -233,6 +248,11 @@ describe('concrete edge', () => {
     const three = edgeOf(six, { faces: { y2: 200 } });
     expect(three.face.front).toHaveLength(3);
     expect(three.resistance(6e3, 0, 10e6)).toBeCloseTo(off(95.8333), 0);
+  });
+
+  it('is held by close stirrups, where the concrete is cracked', () => {
+    const [plain, held] = [false, true].map((stirrups) => edgeOf(pair, { stirrups, faces: { y2: 120 } }).resistance(20e3));
+    expect(held! / plain!).toBeCloseTo(1.4, 12);
   });
 
   it('that is farther than 10 h_ef and 60 d is none', () => {

@@ -64,17 +64,19 @@ export interface Set {
   readonly product?: Anchorage['input']['anchors']['product'];
   readonly h_ef?: number;
   readonly H?: number;
+  /** Close stirrups with a bar at the edge. */
+  readonly stirrups?: boolean;
   readonly faces?: Partial<Anchorage['block']>;
 }
 export const block = (
   anchors: readonly AnchorPlace[],
-  { h_ef = 200, H = Infinity, faces = {}, type = 'headed', product = { alpha_sus: 0, psi_sus_0: 1 } }: Set = {},
+  { h_ef = 200, H = Infinity, faces = {}, stirrups = false, type = 'headed', product = { alpha_sus: 0, psi_sus_0: 1 } }: Set = {},
 ): Anchorage => ({
   anchors,
   block: { y1: -Infinity, y2: Infinity, z1: -Infinity, z2: Infinity, ...faces },
   H,
   input: {
     anchors: { pattern: { type: 'rows' }, type, d: 24, h_ef, product },
-    concrete: { wide_mesh: false, cracked: true, edge_bars: 'none' },
+    concrete: { wide_mesh: false, cracked: true, edge_bars: stirrups ? 'stirrups' : 'none' },
   },
 });
