@@ -81,26 +81,31 @@ export interface JobDocument {
 }
 
 /** Name of a group of joints that share one detail. */
-export const groupSchema = once(() => Joi.string().trim().min(1).max(24));
+const groupSchema = once(() => Joi.string().trim().min(1).max(24));
 
 /** Version of an input, where it is not the first. */
 export const inputVersionSchema = once(() => Joi.number().integer().min(1).max(1000));
 
+/** What a joint is made of, in files and in requests. */
+export const contentKeys = once(() => ({
+  mark: markSchema().required(),
+  kind: Joi.string()
+    .valid(...KINDS.map((k) => k.id))
+    .required(),
+  note: Joi.string().max(2000).allow('').default(''),
+  input: Joi.object().unknown(true).required(),
+  input_version: inputVersionSchema(),
+  combinations: Joi.array().items(combinationSchema()).max(200).unique('name').default([]),
+  loads: jointLoadsSchema(),
+  group: groupSchema(),
+  house: houseMarkSchema(),
+  settings: settingsSchema(),
+}));
+
 export const jointSchema = once(() =>
   Joi.object({
-    mark: markSchema().required(),
-    kind: Joi.string()
-      .valid(...KINDS.map((k) => k.id))
-      .required(),
+    ...contentKeys(),
     line: Joi.string().max(400),
-    note: Joi.string().max(2000).allow('').default(''),
-    input: Joi.object().unknown(true).required(),
-    input_version: inputVersionSchema(),
-    combinations: Joi.array().items(combinationSchema()).max(200).unique('name').default([]),
-    loads: jointLoadsSchema(),
-    group: groupSchema(),
-    house: houseMarkSchema(),
-    settings: settingsSchema(),
     checked: Joi.object({
       by: Joi.string().max(80).required(),
       at: Joi.string().max(40).required(),

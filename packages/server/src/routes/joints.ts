@@ -1,16 +1,10 @@
 import {
   basisOf,
-  combinationSchema,
+  contentKeys,
   fingerprint,
-  groupSchema,
-  houseMarkSchema,
-  jointLoadsSchema,
-  inputVersionSchema,
   buildJoint,
-  KINDS,
   markSchema,
   readJoint,
-  settingsSchema,
   unproved,
   withActions,
   type JointContent,
@@ -39,25 +33,11 @@ import { NotFound } from '../store/errors.ts';
 import { listRevisions } from '../store/revisions.ts';
 import { answeredOf, once } from '../store/requests.ts';
 
-const content = {
-  mark: markSchema().required(),
-  note: Joi.string().max(2000).allow('').default(''),
-  input: Joi.object().unknown(true).required(),
-  input_version: inputVersionSchema(),
-  combinations: Joi.array().items(combinationSchema()).max(200).unique('name').default([]),
-  loads: jointLoadsSchema(),
-  group: groupSchema(),
-  house: houseMarkSchema(),
-  settings: settingsSchema(),
-};
-const kind = Joi.string().valid(...KINDS.map((k) => k.id));
-/** What a joint is made of, as requests bring it. */
-export const contentKeys = { ...content, kind: kind.required() };
-const newJoint = Joi.object(contentKeys);
+const newJoint = Joi.object(contentKeys());
 /** A save keeps the kind of the joint unless it names another one. */
 const change = Joi.object({
-  ...content,
-  kind,
+  ...contentKeys(),
+  kind: contentKeys().kind.optional(),
   version: Joi.number().integer().required(),
   label: Joi.string().max(200).allow('').default('changed'),
 });

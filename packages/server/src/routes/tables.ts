@@ -1,11 +1,17 @@
-import { givenJointSchema, planChoicesSchema, type GivenJoint, type JointContent, type PlanChoices } from '@ample/core';
+import {
+  contentKeys,
+  givenJointSchema,
+  planChoicesSchema,
+  type GivenJoint,
+  type JointContent,
+  type PlanChoices,
+} from '@ample/core';
 import Joi from 'joi';
 import type { Api } from '../api.ts';
 import type { Services } from '../services.ts';
 import { getJob } from '../store/jobs.ts';
 import { once } from '../store/requests.ts';
 import { dropTable, listTables, tableOf, takeTable } from '../store/tables.ts';
-import { contentKeys } from './joints.ts';
 
 const MB = 1024 * 1024;
 /** Joints that are planned in one request: what a screen can show progress of, and stop. */
@@ -21,10 +27,11 @@ const take = Joi.object({
   mapping: Joi.object().unknown(true).required(),
   joints: Joi.array()
     .items(
-      Joi.object({ id: Joi.string().max(40), version: Joi.number().integer(), content: Joi.object(contentKeys).required() }).and(
-        'id',
-        'version',
-      ),
+      Joi.object({
+        id: Joi.string().max(40),
+        version: Joi.number().integer(),
+        content: Joi.object(contentKeys()).required(),
+      }).and('id', 'version'),
     )
     .min(1)
     .max(MOST)
