@@ -51,11 +51,11 @@ function judgeIn(pool: Services['pool'], database: OpenDatabase, log: Logger): J
       .then((judged) => new Map(judged.map((r) => [r.id, r.row])));
     const work: Work = { rows, over: false, asked: !ahead };
     const drop = (): void => keys.forEach((k) => void (atWork.get(k) === work && atWork.delete(k)));
+    // What failed is tried again by the next who asks.
     rows.then(() => {
       work.over = true;
       if (work.asked) drop();
       else setTimeout(drop, HELD).unref();
-      // What failed is tried again by the next who asks.
     }, drop);
     for (const k of keys) atWork.set(k, work);
     return work;

@@ -9,7 +9,7 @@ import { useApp } from './store/store.ts';
  * A page whose code comes when it is gone to; the page before stands until then. The router waits for it, and not React: that one holds a page back
  * for 0.3 s once it has shown anything in its place.
  */
-const later = (path: string, load: () => Promise<ComponentType>): RouteObject => ({
+const page = (path: string, load: () => Promise<ComponentType>): RouteObject => ({
   path,
   lazy: async () => ({ Component: await load() }),
   hydrateFallbackElement: <div className="page muted">Opening…</div>,
@@ -21,18 +21,18 @@ const router = createBrowserRouter([
     children: [
       { path: '/', element: <JobsPage /> },
       { path: '/jobs/:jobId', element: <RegisterPage /> },
-      later('/jobs/:jobId/basis', async () => (await import('./pages/JobBasis.tsx')).JobBasisPage),
-      later('/jobs/:jobId/loads', async () => (await import('./pages/Loads.tsx')).LoadsPage),
-      later('/jobs/:jobId/table', async () => (await import('./pages/Table.tsx')).TablePage),
-      later('/jobs/:jobId/changes', async () => (await import('./pages/Changes.tsx')).ChangesPage),
-      later('/jobs/:jobId/lists', async () => (await import('./pages/Lists.tsx')).ListsPage),
-      later('/jobs/:jobId/model', async () => (await import('./pages/Model.tsx')).ModelPage),
-      later('/jobs/:jobId/issues', async () => (await import('./pages/Issues.tsx')).IssuesPage),
-      later('/jobs/:jobId/joints/:jointId', async () => (await import('./pages/Joint.tsx')).JointPage),
-      later('/house/rules', async () => (await import('./pages/Rules.tsx')).RulesPage),
-      later('/house/:houseId?', async () => (await import('./pages/House.tsx')).HousePage),
-      later('/bench/:toolId?', async () => (await import('./pages/Bench.tsx')).BenchPage),
-      later('/help/:doc?', async () => (await import('./pages/Help.tsx')).HelpPage),
+      page('/jobs/:jobId/basis', async () => (await import('./pages/JobBasis.tsx')).JobBasisPage),
+      page('/jobs/:jobId/loads', async () => (await import('./pages/Loads.tsx')).LoadsPage),
+      page('/jobs/:jobId/table', async () => (await import('./pages/Table.tsx')).TablePage),
+      page('/jobs/:jobId/changes', async () => (await import('./pages/Changes.tsx')).ChangesPage),
+      page('/jobs/:jobId/lists', async () => (await import('./pages/Lists.tsx')).ListsPage),
+      page('/jobs/:jobId/model', async () => (await import('./pages/Model.tsx')).ModelPage),
+      page('/jobs/:jobId/issues', async () => (await import('./pages/Issues.tsx')).IssuesPage),
+      page('/jobs/:jobId/joints/:jointId', async () => (await import('./pages/Joint.tsx')).JointPage),
+      page('/house/rules', async () => (await import('./pages/Rules.tsx')).RulesPage),
+      page('/house/:houseId?', async () => (await import('./pages/House.tsx')).HousePage),
+      page('/bench/:toolId?', async () => (await import('./pages/Bench.tsx')).BenchPage),
+      page('/help/:doc?', async () => (await import('./pages/Help.tsx')).HelpPage),
       { path: '*', element: <NotHere /> },
     ],
   },
