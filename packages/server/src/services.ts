@@ -45,9 +45,9 @@ interface Work {
 /** Judges joints in the pool and keeps what comes of it; one that is being judged already, or was judged ahead just now, is not judged again. */
 function judgeIn(pool: Services['pool'], database: OpenDatabase, log: Logger): Judge {
   const atWork = new Map<string, Work>();
-  const begin = (file: string, job: JobRecord, part: readonly LightJoint[], keys: readonly string[], ahead: boolean): Work => {
+  const begin = (job: JobRecord, part: readonly LightJoint[], keys: readonly string[], ahead: boolean): Work => {
     const rows = pool
-      .run('judge', { file, job: judgedBy(job), ids: part.map((j) => j.id) })
+      .run('judge', { file: database.file, job: judgedBy(job), ids: part.map((j) => j.id) })
       .then((judged) => new Map(judged.map((r) => [r.id, r.row])));
     const work: Work = { rows, over: false, asked: !ahead };
     const drop = (): void => keys.forEach((k) => void (atWork.get(k) === work && atWork.delete(k)));
@@ -77,7 +77,7 @@ function judgeIn(pool: Services['pool'], database: OpenDatabase, log: Logger): J
     }
     for (let i = 0; i < todo.length; i += AT_A_TIME) {
       const part = todo.slice(i, i + AT_A_TIME);
-      waited.add(begin(database.file, job, part, part.map(key), ahead).rows);
+      waited.add(begin(job, part, part.map(key), ahead).rows);
     }
     const judged = new Map((await Promise.all(waited)).flatMap((rows) => [...rows]));
     const kept = todo.flatMap((j) => (judged.has(j.id) ? [{ id: j.id, key: keyOf(j), row: judged.get(j.id)! }] : []));

@@ -35,6 +35,14 @@ export interface WeldGroupInput extends Load {
   readonly grade: string;
 }
 
+/** Rows and columns of bolts, or their places. */
+export const patternKeys = once(() => ({
+  rows: Joi.number().integer().min(1).max(30).required(),
+  cols: Joi.number().integer().min(1).max(30).required(),
+  pitch: size(1, 2000).required(),
+  gauge: size(1, 2000).required(),
+  points: Joi.string().allow('').max(20_000).required(),
+}));
 export const loadKeys = once(() => ({
   V_x: size(-1e5, 1e5).required(),
   V_z: size(-1e5, 1e5).required(),
@@ -320,16 +328,7 @@ export const boltGroupTool: Tool<BoltGroupInput> = {
   title: 'Bolt group',
   about: 'In-plane eccentric bolt group: rows and columns or pasted places, the force on each bolt as arrows.',
   schema: once(() =>
-    Joi.object({
-      rows: Joi.number().integer().min(1).max(30).required(),
-      cols: Joi.number().integer().min(1).max(30).required(),
-      pitch: size(1, 2000).required(),
-      gauge: size(1, 2000).required(),
-      points: Joi.string().allow('').max(20_000).required(),
-      method: Joi.string().valid('elastic').required(),
-      F_Rd: size(0.001, 1e5),
-      ...loadKeys(),
-    }),
+    Joi.object({ ...patternKeys(), method: Joi.string().valid('elastic').required(), F_Rd: size(0.001, 1e5), ...loadKeys() }),
   ),
   fields: [
     { id: 'rows', label: 'Rows', quantity: 'none', type: 'number' },

@@ -12,16 +12,12 @@ interface Made {
   readonly worker: Worker;
   readonly remote: Remote<CheckWorker>;
 }
-const made = new Map<string, Made>();
+const wrapped = (worker: Worker): Made => ({ worker, remote: wrap<CheckWorker>(worker) });
+const made = new Map<string, Made>(early ? [['check', wrapped(early)]] : []);
 
-let waiting = early;
 function workerFor(purpose: string): Made {
   let found = made.get(purpose);
-  if (!found) {
-    const worker = waiting ?? checkWorker();
-    waiting = null;
-    made.set(purpose, (found = { worker, remote: wrap<CheckWorker>(worker) }));
-  }
+  if (!found) made.set(purpose, (found = wrapped(checkWorker())));
   return found;
 }
 

@@ -7,7 +7,7 @@ import { aisc360, aiscSettings, isLrfd } from '../../standards/aisc360/standard.
 import { tensionBesideShear } from '../../standards/aisc360/prying.ts';
 import { boltName } from '../../units/system.ts';
 import { size } from '../../validate/sizes.ts';
-import { choice, number, threads, usGrade } from './fields.ts';
+import { boltKeys, choice, number, threads, usGrade } from './fields.ts';
 import { Calculator, notApplied, type Calculation, type Tool } from '../tool.ts';
 import { once } from '../../lazy.ts';
 
@@ -199,11 +199,7 @@ export const usBoltTool: Tool<UsBoltInput> = {
   about: 'Strength of one bolt of any diameter to AISC 360, with the derivation, and a table across sizes.',
   schema: once(() =>
     Joi.object({
-      d: size(5, 80).required(),
-      group: Joi.string()
-        .valid(...BOLT_GROUPS)
-        .required(),
-      threads: Joi.string().valid('N', 'X').required(),
+      ...boltKeys(),
       planes: Joi.number().integer().min(1).max(2).required(),
       t: size(1, 200).required(),
       grade: Joi.string().max(40).required(),

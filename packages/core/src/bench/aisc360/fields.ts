@@ -1,4 +1,7 @@
-import { KIP, US_STEELS } from '../../catalogue/index.ts';
+import Joi from 'joi';
+import { BOLT_GROUPS, KIP, US_STEELS } from '../../catalogue/index.ts';
+import { once } from '../../lazy.ts';
+import { size } from '../../validate/sizes.ts';
 import type { ToolField } from '../tool.ts';
 
 /** A force in kips, as the kN of an input, without floating-point dust. */
@@ -26,6 +29,14 @@ export const usGrade = (id: string, label: string): ToolField => ({
   type: 'grade',
   options: US_STEELS.map((value) => ({ value, label: value })),
 });
+/** A bolt: its diameter, its group, and whether its threads are in the plane of shear. */
+export const boltKeys = once(() => ({
+  d: size(5, 80).required(),
+  group: Joi.string()
+    .valid(...BOLT_GROUPS)
+    .required(),
+  threads: Joi.string().valid('N', 'X').required(),
+}));
 /** Whether the threads of a bolt are in the plane of its shear. */
 export const threads: ToolField = {
   ...choice('threads', 'Threads', []),

@@ -14,6 +14,7 @@ import {
   boltPoints,
   loadFields,
   loadKeys,
+  patternKeys,
   torque,
   weldRuns,
   ofLines,
@@ -316,17 +317,7 @@ export const usBoltGroupTool: Tool<UsBoltGroupInput> = {
   title: 'Bolt group',
   about:
     'In-plane eccentric bolt group by the instantaneous centre, any pattern and direction of load, with the elastic method beside it.',
-  schema: once(() =>
-    Joi.object({
-      rows: Joi.number().integer().min(1).max(30).required(),
-      cols: Joi.number().integer().min(1).max(30).required(),
-      pitch: size(1, 2000).required(),
-      gauge: size(1, 2000).required(),
-      points: Joi.string().allow('').max(20_000).required(),
-      r: size(0.001, 1e5),
-      ...loadKeys(),
-    }),
-  ),
+  schema: once(() => Joi.object({ ...patternKeys(), r: size(0.001, 1e5), ...loadKeys() })),
   fields: [
     ...boltGroupTool.fields.filter((f) => !['F_Rd', 'method'].includes(f.id)),
     { id: 'r', label: 'Available strength of one bolt', quantity: 'force', type: 'number', optional: true },

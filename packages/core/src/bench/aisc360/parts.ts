@@ -10,7 +10,7 @@ import { aisc360, ELASTICITY, isLrfd } from '../../standards/aisc360/standard.ts
 import { boltName } from '../../units/system.ts';
 import { size } from '../../validate/sizes.ts';
 import { Calculator, type Calculation, type Tool } from '../tool.ts';
-import { choice, kips, number, threads, usGrade } from './fields.ts';
+import { boltKeys, choice, kips, number, threads, usGrade } from './fields.ts';
 import { once } from '../../lazy.ts';
 
 export interface PryingInput {
@@ -57,11 +57,7 @@ export const usPryingTool: Tool<PryingInput> = {
     'A flange, angle or end plate that its bolts pull: the thickness without prying, the prying force, and which of the two limits.',
   schema: once(() =>
     Joi.object({
-      d: size(5, 80).required(),
-      group: Joi.string()
-        .valid(...BOLT_GROUPS)
-        .required(),
-      threads: Joi.string().valid('N', 'X').required(),
+      ...boltKeys(),
       t: size(1, 200).required(),
       grade: Joi.string().max(40).required(),
       b: size(1, 500).required(),

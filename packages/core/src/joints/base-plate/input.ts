@@ -178,6 +178,17 @@ export interface BaseInput {
   };
 }
 
+/** Methods of a base that says nothing of them. */
+export const USUAL_OPTIONS = {
+  method: 'auto',
+  contact: 'effective',
+  law: 'winkler',
+  loaded_area: 'plate',
+  alpha_shape: 'equal',
+  prying: 'strict',
+  psi_M: false,
+} as const;
+
 const place = once(() => size(-5000, 5000).default(0));
 const columnSchema = once(() =>
   Joi.object({
@@ -352,14 +363,6 @@ export const baseSchema = once(() =>
       psi_M: Joi.boolean().default(false),
       k_w: size(0.1, 1e5),
       k_a: size(100, 1e8),
-    }).default({
-      method: 'auto',
-      contact: 'effective',
-      law: 'winkler',
-      loaded_area: 'plate',
-      alpha_shape: 'equal',
-      prying: 'strict',
-      psi_M: false,
-    }),
+    }).default(USUAL_OPTIONS),
   }),
 );

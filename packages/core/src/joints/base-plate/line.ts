@@ -12,7 +12,7 @@ import {
 } from '../line-reader.ts';
 import { ANCHOR_CLASS_NAMES, US_ANCHORS } from '../../catalogue/index.ts';
 import { USUAL_KEY } from './fields.ts';
-import type { BaseInput, PatternInput, ShearPath } from './input.ts';
+import { USUAL_OPTIONS, type BaseInput, type PatternInput, type ShearPath } from './input.ts';
 import { SI, type Units } from '../../units/system.ts';
 
 /*
@@ -349,15 +349,6 @@ const USUAL_ANCHORS = {
   tension_rule: 'EN 1992-4',
   shear_rule: 'EN 1992-4',
   product: { gamma_inst: 1, alpha_sus: 0, psi_sus_0: 0.6 },
-} as const;
-const USUAL_OPTIONS = {
-  method: 'auto',
-  contact: 'effective',
-  law: 'winkler',
-  loaded_area: 'plate',
-  alpha_shape: 'equal',
-  prying: 'strict',
-  psi_M: false,
 } as const;
 
 function anchorsOf(line: PatternAndBolt & Embedded, known: Partial<BaseInput['anchors']> | undefined): BaseInput['anchors'] {

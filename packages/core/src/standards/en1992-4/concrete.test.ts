@@ -3,7 +3,7 @@ import { eccentricity, EDGES, groupsOf, type Anchorage, type AnchorPlace, type E
 import { BlowOut, faceRows } from './blowout.ts';
 import { Cone, coneGeometry } from './cone.ts';
 import { ConcreteEdge, shareShear, shearFaces } from './edge.ts';
-import { block, worked, type Set } from './hand.testing.ts';
+import { block, worked, type Standing } from './hand.testing.ts';
 
 /** The same anchors as a circle has them. */
 const onCircle = (m: Anchorage): Anchorage => ({
@@ -163,7 +163,7 @@ const atEdge = (d: number, l_f: number, c: number): number =>
   1.7 * d ** (0.1 * (l_f / c) ** 0.5) * l_f ** (0.1 * (d / c) ** 0.2) * 5 * c ** 1.5;
 
 describe('concrete edge', () => {
-  const edgeOf = (anchors: readonly AnchorPlace[], set: Set, d = 24) => {
+  const edgeOf = (anchors: readonly AnchorPlace[], set: Standing, d = 24) => {
     const m = block(anchors, set);
     const { r, of } = worked({ d, h_ef: set.h_ef ?? 200, H: set.H ?? Infinity }, (s) => new ConcreteEdge(s));
     const at = { ...m, input: { ...m.input, anchors: { ...m.input.anchors, d } } };

@@ -2,8 +2,8 @@ import { Run, Sheet, type FormulaSection } from '../../formula/index.ts';
 import type { UnitId } from '../../units/units.ts';
 import type { Anchorage, AnchorPlace } from '../anchorage.ts';
 
-// Two or three headed anchors, 24 mm, in C25 of no end but for the faces that a test gives; gamma_Mc = gamma_C = 1.5. By hand, EN 1992-4 beside it.
-export const GIVEN = {
+/** Headed anchors of 24 mm in cracked C25, with what their modes of failure ask beside: lengths in mm, strengths in MPa, forces in N. */
+const GIVEN = {
   k_1: [7.7, 'cone'],
   k_5: [8.7, 'face'],
   k_9: [1.7, 'cone'],
@@ -47,6 +47,7 @@ export const GIVEN = {
   f_yk_lo: [700, 'MPa'],
   f_ctd_b: [1.2, 'MPa'],
 } as const satisfies Readonly<Record<string, readonly [number, UnitId]>>;
+/** A mode of failure in a section of its own, and a run with what is given, `over` in its place. */
 export function worked<T>(over: Partial<Record<keyof typeof GIVEN, number>>, make: (s: FormulaSection) => T): { r: Run; of: T } {
   const sheet = new Sheet();
   const slots = Object.entries(GIVEN).map(([symbol, [value, unit]]) => ({
@@ -59,7 +60,7 @@ export function worked<T>(over: Partial<Record<keyof typeof GIVEN, number>>, mak
   return { r, of };
 }
 
-export interface Set {
+export interface Standing {
   readonly type?: Anchorage['input']['anchors']['type'];
   readonly product?: Anchorage['input']['anchors']['product'];
   readonly h_ef?: number;
@@ -68,9 +69,17 @@ export interface Set {
   readonly stirrups?: boolean;
   readonly faces?: Partial<Anchorage['block']>;
 }
+/** Anchors in a block of no end but for the faces that a test gives. */
 export const block = (
   anchors: readonly AnchorPlace[],
-  { h_ef = 200, H = Infinity, faces = {}, stirrups = false, type = 'headed', product = { alpha_sus: 0, psi_sus_0: 1 } }: Set = {},
+  {
+    h_ef = 200,
+    H = Infinity,
+    faces = {},
+    stirrups = false,
+    type = 'headed',
+    product = { alpha_sus: 0, psi_sus_0: 1 },
+  }: Standing = {},
 ): Anchorage => ({
   anchors,
   block: { y1: -Infinity, y2: Infinity, z1: -Infinity, z2: Infinity, ...faces },
