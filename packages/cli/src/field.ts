@@ -4,6 +4,7 @@ import {
   besideHand,
   bucklingWords,
   eventWords,
+  sizeWords,
   jointField,
   leastField,
   meshEffect,
@@ -141,7 +142,7 @@ export function printField(r: FieldResult, beside = '', absent: readonly string[
         ]
       : []),
     '',
-    `${r.size.plates} plates, ${r.size.cells} cells, ${r.size.links} links, ${r.size.unknowns} unknowns; ${r.steps} steps, ${r.iterations} iterations${r.compiled ? '' : ' (plain factor)'}; reactions against loads ${worst.toExponential(1)}`,
+    `${sizeWords(r)}; reactions against loads ${worst.toExponential(1)}`,
     `${notComputed(absent)} It stands beside the checks of the standard.`,
     '',
   ].join('\n');

@@ -4,7 +4,8 @@ import { forcesOf } from './forces.ts';
 import { gaugesOf, measureKey, measuresOf, resultant, type Measure } from './measures.ts';
 import { meshOf, placeAt } from './mesh.ts';
 import { readFieldModel, type FieldModel } from './model.ts';
-import { PlainFactor } from './factor.ts';
+import { factorOf, type Assembly } from './assembly.ts';
+import type { Factor } from './factor.ts';
 import { bucklingOf, type BucklingMode } from './buckling.ts';
 import { pictureOf, type FieldPicture } from './picture.ts';
 import { prying } from './prying.ts';
@@ -12,8 +13,16 @@ import { follow, NEAR_LIMIT, solverOf, step, type PathEnd, type Solver, type Sta
 import { System } from './system.ts';
 import { nameOf } from './parts.ts';
 import { tied } from './ties.ts';
-import { length, plus, type Vec } from './vector.ts';
+import { length, plus, scattered, type Vec } from './vector.ts';
 
+/** How large a model is; `solved` are the unknowns of one half where joint and load are alike on both sides of a plane, else all. */
+export interface FieldSize {
+  readonly plates: number;
+  readonly cells: number;
+  readonly links: number;
+  readonly unknowns: number;
+  readonly solved: number;
+}
 /** Something that happened on the way up, with the load multiple at which it did. */
 export interface FieldEvent extends Pick<Measure, 'kind' | 'part' | 'place' | 'stops' | 'ply'> {
   readonly at: number;
@@ -59,7 +68,7 @@ export interface FieldResult {
   readonly limit: FieldState | null;
   /** First ways in which it buckles, elastic; empty where that was not asked for, or nothing does. */
   readonly buckling: readonly BucklingMode[];
-  readonly size: { readonly plates: number; readonly cells: number; readonly links: number; readonly unknowns: number };
+  readonly size: FieldSize;
   /** Whether the compiled factor ran: false where the plain one stood in for it. */
   readonly compiled: boolean;
   readonly steps: number;
@@ -85,12 +94,12 @@ const CLOSER = 40;
 export const MOST_UNKNOWNS = 60_000;
 
 /** The equations of a model. Throws a Refusal where it can't be made. */
-export function systemOf(model: FieldModel): System {
+export function systemOf(model: FieldModel, options: { readonly whole?: boolean } = {}): System {
   const mesh = meshOf(model);
   const n = 5 * mesh.plateOf.length;
   if (n > MOST_UNKNOWNS)
     throw new Refusal('h', `h: the cells give ${n} unknowns; accepted are ${MOST_UNKNOWNS} or fewer: make the cells larger.`);
-  return new System(model, mesh, tied(model, mesh));
+  return new System(model, mesh, tied(model, mesh), options);
 }
 
 /** Loads a model until something stops it. Throws a Refusal of a model that can't be analysed. */
@@ -104,6 +113,7 @@ export function analyseSystem(system: System, options: FieldOptions): FieldResul
   const { until = 'limit', cancelled, progress, reached: early } = options;
   const gauges = gaugesOf(system);
   const solver = solverOf(system, cancelled);
+  requireHeld(solver);
   const known = new Map<State, Measure[]>();
   const measured = (state: State): Measure[] => {
     let found = known.get(state);
@@ -184,8 +194,9 @@ function resultOf(
       cells: system.mesh.cellPlate.length,
       links: system.ties.links.links.length,
       unknowns: system.n,
+      solved: system.assembly.pattern.unknowns,
     },
-    compiled: !(solver.factor instanceof PlainFactor),
+    compiled: solver.factor.compiled,
     steps,
     iterations,
   };
@@ -222,6 +233,17 @@ function stopOf(all: readonly Measure[], state: State, events: readonly FieldEve
   const { kind, part, place, ply } = worst;
   return event ?? { kind, part, place, stops: true, at: state.lam, ...(ply ? { ply } : {}) };
 }
+
+/** How large a model is and how it was followed, in words. */
+export const sizeWords = ({
+  size,
+  steps,
+  iterations,
+  compiled,
+}: Pick<FieldResult, 'size' | 'steps' | 'iterations' | 'compiled'>): string => {
+  const half = size.solved < size.unknowns ? ` (${size.solved} solved: both sides are alike, joint and load)` : '';
+  return `${size.plates} plates in ${size.cells} cells, ${size.links} links, ${size.unknowns} unknowns${half}; ${steps} steps, ${iterations} iterations${compiled ? '' : ', by the plain factor'}`;
+};
 
 const WHAT: Readonly<Record<Measure['kind'], string>> = {
   yield: 'first yield of',
@@ -263,12 +285,32 @@ function wordsOf(ended: PathEnd, stop: FieldEvent | null, multiple: number): str
   }
 }
 
+/** Movement under a force of one, times the modulus of elasticity, MPa mm/N: ten thousand times that of a slender strip; what only rounding holds moves a hundred times as far. */
+const LOOSE = 1e10;
+
+/** Refuses what nothing holds: pushed a little everywhere, with each unknown its own way, it goes without end. Movements that no load here makes count too. */
+function requireHeld({ system, factor }: Solver): void {
+  const against = system.against();
+  const nothing = new Float64Array(system.n);
+  const E = Math.min(...system.mesh.plates.map((p) => p.E));
+  const held = (assembly: Assembly, solver: Factor): void => {
+    const bad = solver.factor(system.elasticMatrix(nothing, system.fresh(), assembly));
+    if (bad >= 0) throw notHeld(system, bad);
+    const u = scattered(system.n, 5);
+    solver.solve(u);
+    const far = u.reduce((at, x, i) => (Math.abs(x) > Math.abs(u[at]!) ? i : at), 0);
+    if (!(Math.abs(u[far]!) * E < LOOSE)) throw notHeld(system, far);
+  };
+  held(system.assembly, factor);
+  if (against) held(against, factorOf(against));
+}
+
 /** Names the plate that nothing holds. */
 function notHeld(system: System, unknown: number): Refusal {
-  const { pattern, mesh } = system;
+  const { numbering, mesh } = system;
   for (let v = 0; v < mesh.plateOf.length; v += 1) {
-    const k = unknown - pattern.first[v]!;
-    if (k < 0 || k >= pattern.sizes[v]!) continue;
+    const k = unknown - numbering.first[v]!;
+    if (k < 0 || k >= numbering.sizes[v]!) continue;
     const p = mesh.plates[mesh.plateOf[v]!]!;
     const how = k < 2 ? 'moves in its plane' : k === 2 ? 'lifts' : 'turns';
     return new Refusal('plates', `plates: plate ${p.name} is not held: it ${how}.`);

@@ -25,13 +25,13 @@ export interface Loaded {
   readonly reach: number;
 }
 /** Loads at a multiple. */
-export function loadsOf({ mesh, model, pattern, f }: System, lam: number): Loaded {
+export function loadsOf({ mesh, model, numbering, f }: System, lam: number): Loaded {
   const plates = mesh.plates.map(() => NO_WRENCH);
   let [size, reach] = [0, 1];
   for (let n = 0; n < mesh.plateOf.length; n += 1) {
     const plate = mesh.plateOf[n]!;
     const X = placeAt(mesh, n);
-    const at = pattern.first[n]!;
+    const at = numbering.first[n]!;
     const q = times(inSpace(mesh.plates[plate]!, f[at]!, f[at + 1]!, f[at + 2]!), lam);
     reach = Math.max(reach, length(X));
     size += length(q);

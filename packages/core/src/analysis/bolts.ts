@@ -73,6 +73,7 @@ function shearPlane(placed: Placed, i: number, single: boolean): ShearPlane {
   const vertex = links.extra({
     ...{ size: 2 * sides.length, place: face, turns: false },
     directions: sides.flatMap(() => across),
+    plates: sides.flatMap((s) => [plies[s]!, plies[s]!]),
   });
   const shear = [0, 1].map((c): Row => {
     const row: Row = new Map();

@@ -1,7 +1,8 @@
+import { factorOf, type Assembly } from './assembly.ts';
 import type { Factor } from './factor.ts';
 import type { State } from './path.ts';
 import type { System } from './system.ts';
-import { product } from './vector.ts';
+import { product, scattered } from './vector.ts';
 
 /** A way in which the joint buckles, elastic: at which multiple of the design load, and which plate moves most. */
 export interface BucklingMode {
@@ -17,18 +18,38 @@ const TOLERANCE = 1e-7;
  * Subspace iteration on one factor; the start is the same each time. None where what presses nothing can buckle.
  */
 export function bucklingOf(system: System, state: State, factor: Factor, wanted = 2): BucklingMode[] {
-  if (factor.factor(system.elasticMatrix(state.u, state.memory)) >= 0) return [];
-  const geometric = system.geometric(state.u, state.memory);
+  const search: Search = { system, state, geometric: system.geometric(state.u, state.memory), wanted };
+  const alike = { assembly: system.assembly, factor };
+  const assembly = system.against();
+  if (!assembly) return modesIn(search, alike, 0) ?? [];
+  // A web leaves the plane of symmetry: what moves against its image buckles first.
+  const against = modesIn(search, { assembly, factor: factorOf(assembly) }, 0);
+  const last = against?.[wanted - 1];
+  const alikes = against && modesIn(search, alike, last ? state.lam / last.multiple : 0);
+  return against && alikes ? [...against, ...alikes].sort((a, b) => a.multiple - b.multiple).slice(0, wanted) : [];
+}
+
+interface Search {
+  readonly system: System;
+  readonly state: State;
+  readonly geometric: (z: Float64Array) => Float64Array;
+  readonly wanted: number;
+}
+
+/** Rounds after which a mode that is twice as far as those that are known would have shown itself. */
+const SHOWN = 10;
+
+/** Modes among the movements that one matrix solves for, null where it can't be solved; those whose inverse is less than `least` are not looked for to the end. */
+function modesIn(
+  { system, state, geometric, wanted }: Search,
+  { assembly, factor }: { readonly assembly: Assembly; readonly factor: Factor },
+  least: number,
+): BucklingMode[] | null {
+  if (factor.factor(system.elasticMatrix(state.u, state.memory, assembly)) >= 0) return null;
   const m = wanted + 6;
   const { n } = system;
   // Fixed numbers, so that the answer is the same each time.
-  let seed = 12345;
-  let Z = Array.from({ length: m }, () =>
-    Float64Array.from({ length: n }, () => {
-      seed = (Math.imul(seed, 1664525) + 1013904223) >>> 0;
-      return seed / 2 ** 32 - 0.5;
-    }),
-  );
+  let Z: readonly Float64Array[] = Array.from({ length: m }, (_, k) => scattered(n, 12345 + 7919 * k));
   let before: readonly number[] = [];
   for (let k = 0; k < MOST; k += 1) {
     const pressed = Z.map((z) => geometric(z));
@@ -43,20 +64,27 @@ export function bucklingOf(system: System, state: State, factor: Factor, wanted 
     const found = ritz(A, B);
     if (!found) return [];
     const { values, vectors } = found;
-    Z = vectors.map((q) => {
-      const z = new Float64Array(n);
-      q.forEach((c, i) => Y[i]!.forEach((v, j) => (z[j]! += c * v)));
-      const size = Math.sqrt(product(z, z)) || 1;
-      return z.map((v) => v / size);
-    });
+    Z = vectors.map((q) => combined(q, Y));
     const now = values.slice(0, wanted);
     const settled = before.length > 0 && now.every((v, i) => Math.abs(v - before[i]!) <= TOLERANCE * Math.abs(v));
     before = now;
-    if (settled) break;
+    if (settled || (k >= SHOWN && now[0]! < least / 2)) break;
   }
   return before.flatMap((inverse, i) =>
     inverse > 1e-9 ? [{ multiple: state.lam / inverse, plate: movesMost(system, Z[i]!) }] : [],
   );
+}
+
+/** Movements together, of length one. */
+function combined(q: readonly number[], Y: readonly Float64Array[]): Float64Array {
+  const z = new Float64Array(Y[0]!.length);
+  q.forEach((c, i) => {
+    const y = Y[i]!;
+    for (let j = 0; j < z.length; j += 1) z[j]! += c * y[j]!;
+  });
+  const size = Math.sqrt(product(z, z)) || 1;
+  for (let j = 0; j < z.length; j += 1) z[j]! /= size;
+  return z;
 }
 
 /** B q = x A q, largest x first: Cholesky of A, Jacobi turns of what is left. Null where A is not positive. */
@@ -129,10 +157,10 @@ function jacobi(C: number[][]): number[][] {
   return V;
 }
 
-function movesMost({ mesh, pattern }: System, z: Float64Array): string {
+function movesMost({ mesh, numbering }: System, z: Float64Array): string {
   let [best, plate] = [0, 0];
   for (let n = 0; n < mesh.plateOf.length; n += 1) {
-    const w = Math.abs(z[pattern.first[n]! + 2]!);
+    const w = Math.abs(z[numbering.first[n]! + 2]!);
     if (w > best) [best, plate] = [w, mesh.plateOf[n]!];
   }
   return mesh.plates[plate]!.name;

@@ -37,6 +37,7 @@ export function compiledFactor(pattern: Pattern): Factor | null {
 }
 
 class CompiledFactor implements Factor {
+  readonly compiled = true;
   private readonly L: number;
   private readonly inverse: number;
   private readonly b: number;

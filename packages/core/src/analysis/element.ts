@@ -22,6 +22,11 @@ export const AT: readonly (readonly [number, number])[] = [
   [G, G],
   [-G, G],
 ];
+/** The point that lies across one where r, s or both turn round. */
+export const pointAcross = (point: number, sr: 1 | -1, ss: 1 | -1): number => {
+  const [r, s] = AT[point]!;
+  return AT.findIndex(([a, b]) => a === sr * r && b === ss * s);
+};
 const CORNERS: readonly (readonly [number, number])[] = [
   [-1, -1],
   [1, -1],

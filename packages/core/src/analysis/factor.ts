@@ -2,6 +2,8 @@ import type { Pattern } from './pattern.ts';
 
 /** Sparse L D L^T of a symmetric positive definite matrix, panel by panel, from the left. Panels keep Y = L D. */
 export interface Factor {
+  /** Whether it is the compiled one. */
+  readonly compiled: boolean;
   /** Factors a matrix of `numbers` numbers. Answers the unknown (as the model counts) at which a pivot is not positive, else -1. */
   factor(matrix: Float64Array): number;
   /** Solves in place; unknowns as the model counts. */
@@ -10,6 +12,7 @@ export interface Factor {
 
 /** The factor in plain JavaScript: what the compiled one is compared with, and used in its place where that can't run. */
 export class PlainFactor implements Factor {
+  readonly compiled = false;
   private readonly L: Float64Array;
   private readonly inverse: Float64Array;
   private readonly b: Float64Array;

@@ -32,15 +32,26 @@ export function linesAlong(ends: readonly [number, number], features: Features['
   const wanted = [low, high, ...features.filter((f) => f.line && f.at > low && f.at < high).map((f) => f.at)].sort(
     (a, b) => a - b,
   );
-  const lines: number[] = [];
-  for (const x of wanted) if (lines.length === 0 || x - lines.at(-1)! > 0.35 * h1) lines.push(x);
-  // The end stands whatever is near it.
-  if (lines.at(-1) !== high) lines[lines.length - 1] = high;
+  const lines = apart(wanted, 0.35 * h1);
   const sizeAt = (x: number): number =>
     features.reduce((s, f) => Math.min(s, f.size + GROWTH * Math.abs(x - f.at)), Math.max(LARGEST * h, AWAY));
   const out: number[] = [low];
   for (let i = 1; i < lines.length; i += 1) out.push(...divided(lines[i - 1]!, lines[i]!, sizeAt));
   return Float64Array.from(out);
+}
+
+/** Sorted lines without those that are too near to one farther out, from both ends alike: what is symmetric stays so. */
+export function apart(wanted: readonly number[], least: number): number[] {
+  const [low, high] = [wanted[0]!, wanted.at(-1)!];
+  const middle = (low + high) / 2;
+  const kept = (from: readonly number[]): number[] =>
+    from.reduce<number[]>((out, x) => (out.length && Math.abs(x - out.at(-1)!) <= least ? out : [...out, x]), []);
+  const below = kept(wanted.filter((x) => x === low || x <= middle - least / 2));
+  const above = kept(wanted.filter((x) => x === high || x >= middle + least / 2).reverse()).reverse();
+  const near = wanted.filter((x) => x > low && x < high && Math.abs(x - middle) < least / 2);
+  const between = near.length ? near.reduce((s, x) => s + x / near.length, 0) : null;
+  const clear = between !== null && between - below.at(-1)! > least && above[0]! - between > least;
+  return [...below, ...(clear ? [between] : []), ...above];
 }
 
 /** Divides an interval so that each part is as long as the size asks there; its end is the last. */

@@ -22,14 +22,14 @@ const model = (a: readonly [number, number], b: readonly [number, number], q: Ve
 };
 /** Force and moment about the origin of all that acts on the nodes. */
 function sum(m: ReturnType<typeof model>): { F: Vec; M: Vec } {
-  const { f, mesh, pattern } = systemOf(m);
+  const { f, mesh, numbering } = systemOf(m);
   let [F, M]: [Vec, Vec] = [
     [0, 0, 0],
     [0, 0, 0],
   ];
   const p = mesh.plates[0]!;
   for (let n = 0; n < mesh.plateOf.length; n += 1) {
-    const k = pattern.first[n]!;
+    const k = numbering.first[n]!;
     const force = plus(plus(plus([0, 0, 0], p.ex, f[k]!), p.ey, f[k + 1]!), p.ez, f[k + 2]!);
     F = plus(F, force);
     M = plus(plus(plus(M, cross(placeAt(mesh, n), force)), p.ey, f[k + 3]!), p.ex, -f[k + 4]!);
@@ -59,10 +59,10 @@ describe('a line of force', () => {
     );
   });
   it('along an edge is shared by the nodes of that edge: 5 N/mm on 200', () => {
-    const { f, mesh, pattern } = systemOf(model([0, 120], [200, 120], [0, 0, 5]));
-    const loaded = [...mesh.plateOf.keys()].filter((n) => f[pattern.first[n]! + 1] !== 0);
+    const { f, mesh, numbering } = systemOf(model([0, 120], [200, 120], [0, 0, 5]));
+    const loaded = [...mesh.plateOf.keys()].filter((n) => f[numbering.first[n]! + 1] !== 0);
     expect(loaded.every((n) => Math.abs(mesh.local[2 * n + 1]! - 120) < 1e-9)).toBe(true);
-    expect(loaded.reduce((s, n) => s + f[pattern.first[n]! + 1]!, 0)).toBeCloseTo(1000, 9);
+    expect(loaded.reduce((s, n) => s + f[numbering.first[n]! + 1]!, 0)).toBeCloseTo(1000, 9);
   });
   it('that runs past its plate is refused', () => {
     expect(() => systemOf(model([150, 50], [230, 50], [0, 0, 5]))).toThrow(/lines: a line of force of plate plate runs past it/);

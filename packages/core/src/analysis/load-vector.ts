@@ -2,8 +2,8 @@ import { Refusal } from '../refusal.ts';
 import { inSpace, nodesAlong, placeIn, type Mesh, type MeshPlate } from './mesh.ts';
 import type { FieldModel, LineInput } from './model.ts';
 import { contains, distance } from './outline.ts';
-import type { Pattern } from './pattern.ts';
 import type { Row } from './rows.ts';
+import type { Numbering } from './symmetry.ts';
 import type { Tied } from './ties.ts';
 import { cross, dot, length, plus, unit, type Vec } from './vector.ts';
 
@@ -11,8 +11,8 @@ import { cross, dot, length, plus, unit, type Vec } from './vector.ts';
 const PIECE = 3;
 
 /** Loads of a model at a multiple of one, on its unknowns: N at displacements, Nmm at rotations. Throws a Refusal of a line that is not on its plate. */
-export function loadVector(model: FieldModel, mesh: Mesh, ties: Tied, { first, unknowns }: Pattern): Float64Array {
-  const f = new Float64Array(unknowns);
+export function loadVector(model: FieldModel, mesh: Mesh, ties: Tied, { first, sizes }: Numbering): Float64Array {
+  const f = new Float64Array(first[sizes.length]!);
   for (const l of model.loads) {
     const at = first[ties.sections.get(l.section)!]!;
     for (let k = 0; k < 3; k += 1) {

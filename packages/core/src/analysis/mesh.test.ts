@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { finPlate, tStub } from './bench-models.testing.ts';
-import { evenly, gridOf, linesAlong } from './grid.ts';
+import { apart, evenly, gridOf, linesAlong } from './grid.ts';
 import { isSolid, locate, meshOf, toeOf } from './mesh.ts';
 import { readFieldModel } from './model.ts';
 import { boxOf, contains, distance } from './outline.ts';
@@ -144,6 +144,34 @@ describe('vectors', () => {
         ] as readonly (readonly [Vec, Vec])[])
           expect(Math.abs(dot(p, q))).toBeLessThan(1e-12);
         expect(length(cross(a, b))).toBeCloseTo(1, 12);
+      }),
+    );
+  });
+});
+
+describe('lines of a plate that are too near to each other', () => {
+  it('leave the one farther out, from both ends alike', () => {
+    expect(apart([0, 10, 11, 50, 89, 90, 100], 2)).toEqual([0, 10, 50, 90, 100]);
+    // The ends stand whatever is near them.
+    expect(apart([0, 1, 99.5, 100], 2)).toEqual([0, 100]);
+    expect(apart([0, 1], 2)).toEqual([0, 1]);
+  });
+  it('leave one in the middle, or none where both neighbours are near', () => {
+    expect(apart([0, 49.8, 50.2, 100], 2)).toEqual([0, 50, 100]);
+    expect(apart([0, 48.5, 50, 51.5, 100], 2)).toEqual([0, 48.5, 51.5, 100]);
+  });
+  it('are the mirror image of those of the mirror image, and never nearer than asked', () => {
+    fc.assert(
+      fc.property(fc.array(fc.double({ min: 0, max: 200, noNaN: true }), { maxLength: 12 }), (inner) => {
+        const wanted = [0, ...inner.filter((x) => x > 0 && x < 200), 200].sort((a, b) => a - b);
+        const made = apart(wanted, 3);
+        const back = apart(wanted.map((x) => 200 - x).reverse(), 3)
+          .map((x) => 200 - x)
+          .reverse();
+        made.forEach((x, i) => expect(back[i]).toBeCloseTo(x, 9));
+        expect(back).toHaveLength(made.length);
+        expect([made[0], made.at(-1)]).toEqual([0, 200]);
+        for (let i = 1; i < made.length; i += 1) expect(made[i]! - made[i - 1]!).toBeGreaterThan(3 - 1e-9);
       }),
     );
   });

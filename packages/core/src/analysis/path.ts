@@ -1,5 +1,5 @@
-import { compiledFactor } from './compiled.ts';
-import { PlainFactor, type Factor } from './factor.ts';
+import { factorOf } from './assembly.ts';
+import type { Factor } from './factor.ts';
 import type { Memory, System } from './system.ts';
 import { product } from './vector.ts';
 
@@ -35,7 +35,7 @@ export interface Solver {
 }
 
 export const solverOf = (system: System, cancelled: () => boolean = () => false, factor?: Factor): Solver => ({
-  ...{ system, factor: factor ?? compiledFactor(system.pattern) ?? new PlainFactor(system.pattern), tolerance: 4e-4, cancelled },
+  ...{ system, factor: factor ?? factorOf(system.assembly), tolerance: 4e-4, cancelled },
 });
 
 /** How far forces at u are from balance with lam f, each kind over its scale. */
@@ -104,7 +104,7 @@ export function step(
   const { f, n } = system;
   const u = Float64Array.from(guess ?? from.u);
   const trial = copied(from.memory);
-  let [current, spare] = [new Float64Array(system.pattern.numbers), new Float64Array(system.pattern.numbers)];
+  let [current, spare] = [system.assembly.matrix(), system.assembly.matrix()];
   let at = system.inner(u, from.memory, trial, current);
   let lam = from.lam;
   for (let iteration = 1; iteration <= most; iteration += 1) {

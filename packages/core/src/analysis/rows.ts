@@ -13,6 +13,8 @@ export interface Extra {
   /** Directions of its unknowns; the last three of a section are rotations. */
   readonly directions: readonly Vec[];
   readonly turns: boolean;
+  /** Of a shear plane: the plate with which each of its unknowns moves. */
+  readonly plates?: readonly MeshPlate[];
 }
 
 /** Gathers links between points of plates; all of them are made of two rows. */

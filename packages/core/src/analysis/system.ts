@@ -1,12 +1,14 @@
-import { addStiffness, B_SIZE, CELL, elasticSection, NODE, POINTS, slopesAt, STRAINS, TRIANGLE } from './element.ts';
-import { Couplings } from './graph.ts';
-import { answer, force, type Link } from './link.ts';
+import { addStiffness, B_SIZE, CELL, elasticSection, NODE, pointAcross, POINTS, slopesAt, STRAINS, TRIANGLE } from './element.ts';
+import { once } from '../lazy.ts';
+import { Assembly } from './assembly.ts';
+import { halfOf, wholeOf, workedCells, workedLinks, type Halving, type Worked } from './halving.ts';
+import { answer, force, stateOf, type Link } from './link.ts';
 import { elasticSquare, LAYER, NINE, resultants, section, SEVEN, stiffness, type Rule, type Steel } from './material.ts';
 import { loadVector } from './load-vector.ts';
 import type { FieldModel } from './model.ts';
-import { blockOf, patternOf, type Pattern } from './pattern.ts';
 import { inSpace, type Mesh } from './mesh.ts';
-import { spreadLink, spreadOf, type Spread } from './spread.ts';
+import { rowsOf } from './spread.ts';
+import { mirrorOf, numberingOf, type Mirror, type Numbering } from './symmetry.ts';
 import type { Tied } from './ties.ts';
 import type { Vec } from './vector.ts';
 
@@ -27,24 +29,35 @@ export interface Inner {
   readonly moments: number;
 }
 
-/** All equations of a model: inner forces and stiffness at any displacements. */
+/** Forces on all unknowns, and the sums of their absolute values. */
+interface Sums {
+  readonly F: Float64Array;
+  readonly absolute: Float64Array;
+}
+
+/** All equations of a model: inner forces and stiffness at any displacements. One that is its own mirror image, under loads that are, is worked out by half. */
 export class System {
-  readonly pattern: Pattern;
   readonly n: number;
   readonly f: Float64Array;
+  /** Where the unknowns of vertices stand. */
+  readonly numbering: Numbering;
+  readonly mirror: Mirror | null;
+  /** The matrix of what is solved for. */
+  readonly assembly: Assembly;
   /** Whether an unknown is a displacement (not a rotation). */
   readonly isForce: Uint8Array;
   readonly rule: Rule;
   readonly thickest: number;
   private readonly steels: readonly (Steel | null)[];
   private readonly sections: readonly Float64Array[];
+  /** What is worked out, each with its image. */
+  private readonly cells: readonly Worked<number>[];
+  private readonly linear: readonly Worked<Link>[];
+  private readonly others: readonly Worked<Link>[];
+  /** Elastic stiffness of each cell that is worked out. */
   private readonly K: Float64Array;
   private readonly constant: Float64Array;
-  private readonly blocks: Int32Array;
-  /** Of each link: the unknowns that it moves with, their coefficients by component, and where each pair of them stands in the matrix. */
-  private readonly spreads: ReadonlyMap<Link, Spread>;
-  private readonly linear: readonly Link[];
-  private readonly others: readonly Link[];
+  private readonly rows: ReadonlyMap<Link, ReturnType<typeof rowsOf>>;
   private readonly perPoint: number;
   private readonly perCell: number;
 
@@ -52,16 +65,12 @@ export class System {
     readonly model: FieldModel,
     readonly mesh: Mesh,
     readonly ties: Tied,
+    { whole = false }: { readonly whole?: boolean } = {},
   ) {
     const { links } = ties;
-    const cells = mesh.cellPlate.length;
-    const couplings = new Couplings(links.vertices);
-    for (let c = 0; c < cells; c += 1) couplings.clique(mesh.corners.subarray(4 * c, 4 * c + 4));
-    for (const l of links.links) couplings.clique(l.vertices);
-    const sizes = Int32Array.from({ length: links.vertices }, (_, v) => links.sizeOf(v));
-    const places = Float64Array.from([...mesh.places, ...links.extras.flatMap((e) => [...e.place])]);
-    this.pattern = patternOf(couplings.graph(sizes, places));
-    this.n = this.pattern.unknowns;
+    this.numbering = numberingOf(links);
+    const { numbering } = this;
+    this.n = numbering.first[links.vertices]!;
     this.rule = model.layers === 7 ? SEVEN : NINE;
     this.perPoint = this.rule.z.length * LAYER;
     this.perCell = POINTS * this.perPoint;
@@ -69,13 +78,31 @@ export class System {
     this.steels = mesh.plates.map((p) => (p.fy === null ? null : { E: p.E, nu: p.nu, fy: p.fy, H: p.H ?? p.E / 10000 }));
     this.sections = mesh.plates.map((p) => elasticSection(p, p.t));
     this.isForce = this.forces();
-    this.f = loadVector(model, mesh, ties, this.pattern);
-    this.linear = links.links.filter((l) => l.law.type === 'linear');
-    this.others = links.links.filter((l) => l.law.type !== 'linear');
-    this.blocks = this.cellBlocks();
-    this.spreads = new Map(links.links.map((l) => [l, spreadOf(l, this.pattern)]));
+    this.f = loadVector(model, mesh, ties, numbering);
+    this.mirror = whole ? null : mirrorOf(mesh, links, numbering, this.f);
+    this.cells = workedCells(mesh.cellPlate.length, this.mirror);
+    const worked = workedLinks(links.links, this.mirror);
+    this.linear = worked.filter(({ of }) => of.law.type === 'linear');
+    this.others = worked.filter(({ of }) => of.law.type !== 'linear');
+    this.rows = new Map(links.links.map((l) => [l, rowsOf(l, numbering)]));
+    const places = this.places();
+    this.assembly = this.assembled(this.mirror ? halfOf(this.mirror, numbering, places, 1) : wholeOf(numbering, places, this.n));
     this.K = this.cellStiffness();
-    this.constant = this.constantPart();
+    this.constant = this.constantPart(this.assembly);
+  }
+
+  private assembled(halving: Halving): Assembly {
+    return new Assembly(this.mesh, this.cells, [...this.linear, ...this.others], this.rows, halving, this.numbering.first);
+  }
+
+  /** The matrix of what moves against its image, as no load here makes it; null where all is solved for at once. */
+  readonly against = once(
+    (): Assembly | null => this.mirror && this.assembled(halfOf(this.mirror, this.numbering, this.places(), -1)),
+  );
+
+  /** Of each vertex. */
+  private places(): Float64Array {
+    return Float64Array.from([...this.mesh.places, ...this.ties.links.extras.flatMap((e) => [...e.place])]);
   }
 
   /** A state in which nothing has yielded. */
@@ -101,7 +128,7 @@ export class System {
 
   private gather(u: Float64Array, cell: number): void {
     const { corners } = this.mesh;
-    const { first } = this.pattern;
+    const { first } = this.numbering;
     for (let k = 0; k < 4; k += 1) {
       const at = first[corners[4 * cell + k]!]!;
       for (let i = 0; i < NODE; i += 1) own[NODE * k + i] = u[at + i]!;
@@ -113,26 +140,46 @@ export class System {
    * stiffness too.
    */
   inner(u: Float64Array, before: Memory, after: Memory, matrix: Float64Array | null): Inner {
-    const F = new Float64Array(this.n);
-    const absolute = new Float64Array(this.n);
+    const [single, double] = [this.sums(), this.sums()];
     if (matrix) matrix.set(this.constant);
-    for (let c = 0; c < this.mesh.cellPlate.length; c += 1) this.cell(c, u, before, after, matrix, F, absolute);
+    this.cells.forEach((c, k) => this.cell(c, k, u, before, after, matrix, c.twin === null ? single : double));
     let square = 0;
-    for (const l of this.linear) square += this.link(l, u, before, after, null, F);
-    for (const l of this.others) square += this.link(l, u, before, after, matrix, F);
+    const add = (l: Worked<Link>, into: Float64Array | null): void => {
+      const [weight, sums] = l.twin ? ([2, double] as const) : ([1, single] as const);
+      square += weight * this.link(l, u, before, after, into && { matrix: into, assembly: this.assembly }, sums.F);
+    };
+    for (const l of this.linear) add(l, null);
+    for (const l of this.others) add(l, matrix);
+    this.mirrored(double, single);
+    const { F, absolute } = single;
     let moments = 0;
     for (let i = 0; i < this.n; i += 1) if (!this.isForce[i]) moments += absolute[i]! ** 2;
     return { F, linkForce: Math.sqrt(square), moments: Math.sqrt(moments) };
   }
 
+  private sums(): Sums {
+    return { F: new Float64Array(this.n), absolute: new Float64Array(this.n) };
+  }
+
+  /** Adds what stands for two, and its image. */
+  private mirrored(double: Sums, into: Sums): void {
+    if (!this.mirror) return;
+    const { unknowns, signs } = this.mirror;
+    for (let i = 0; i < this.n; i += 1) {
+      const image = unknowns[i]!;
+      into.F[i]! += double.F[i]! + signs[image]! * double.F[image]!;
+      into.absolute[i]! += double.absolute[i]! + double.absolute[image]!;
+    }
+  }
+
   private cell(
-    c: number,
+    { of: c, twin }: Worked<number>,
+    k: number,
     u: Float64Array,
     before: Memory,
     after: Memory,
     matrix: Float64Array | null,
-    F: Float64Array,
-    absolute: Float64Array,
+    { F, absolute }: Sums,
   ): void {
     const { mesh } = this;
     const plate = mesh.cellPlate[c]!;
@@ -140,21 +187,42 @@ export class System {
     this.gather(u, c);
     after.yielded[c] = 0;
     forces.fill(0);
-    if (steel === null || this.isElastic(c, steel, mesh.plates[plate]!.t, before)) this.elastic(c, steel, before, after);
-    else this.plastic(c, steel, before, after, matrix);
-    const { first } = this.pattern;
-    for (let k = 0; k < 4; k += 1) {
-      const at = first[mesh.corners[4 * c + k]!]!;
+    if (steel === null || this.isElastic(c, steel, mesh.plates[plate]!.t, before)) this.elastic(c, k, steel, before, after);
+    else this.plastic(c, k, steel, before, after, matrix);
+    const { first } = this.numbering;
+    for (let m = 0; m < 4; m += 1) {
+      const at = first[mesh.corners[4 * c + m]!]!;
       for (let i = 0; i < NODE; i += 1) {
-        F[at + i]! += forces[NODE * k + i]!;
-        absolute[at + i]! += Math.abs(forces[NODE * k + i]!);
+        F[at + i]! += forces[NODE * m + i]!;
+        absolute[at + i]! += Math.abs(forces[NODE * m + i]!);
+      }
+    }
+    if (twin !== null && steel !== null) this.remember(c, twin, after);
+  }
+
+  /** What a cell remembers, as its image does. */
+  private remember(c: number, twin: number, after: Memory): void {
+    after.yielded[twin] = after.yielded[c]!;
+    const [from, to] = [c * this.perCell, twin * this.perCell];
+    if (!after.yielded[c]) {
+      after.layers.fill(0, to, to + this.perCell);
+      return;
+    }
+    const { sx, sy, sz } = this.mirror!.plates[this.mesh.cellPlate[c]!]!;
+    const signs = [1, 1, sx * sy, sx * sz, sy * sz, 1];
+    const layers = this.rule.z.length;
+    for (let p = 0; p < POINTS; p += 1) {
+      const q = pointAcross(p, sx, sy);
+      for (let l = 0; l < layers; l += 1) {
+        const [a, b] = [from + p * this.perPoint + l * LAYER, to + q * this.perPoint + (sz > 0 ? l : layers - 1 - l) * LAYER];
+        for (let i = 0; i < LAYER; i += 1) after.layers[b + i] = signs[i]! * after.layers[a + i]!;
       }
     }
   }
 
   /** Forces of a cell that is elastic now. */
-  private elastic(c: number, steel: Steel | null, before: Memory, after: Memory): void {
-    let n = c * TRIANGLE;
+  private elastic(c: number, place: number, steel: Steel | null, before: Memory, after: Memory): void {
+    let n = place * TRIANGLE;
     for (let a = 0; a < CELL; a += 1) {
       let sum = 0;
       for (let b = 0; b < a; b += 1, n += 1) {
@@ -174,7 +242,7 @@ export class System {
   }
 
   /** Forces of a cell that yields, and what its stiffness differs by. */
-  private plastic(c: number, steel: Steel, before: Memory, after: Memory, matrix: Float64Array | null): void {
+  private plastic(c: number, place: number, steel: Steel, before: Memory, after: Memory, matrix: Float64Array | null): void {
     const { mesh } = this;
     const { t } = mesh.plates[mesh.cellPlate[c]!]!;
     if (matrix) difference.fill(0);
@@ -192,8 +260,8 @@ export class System {
     }
     if (before.yielded[c]) after.yielded[c] = 1;
     if (matrix) {
-      for (let k = 0; k < TRIANGLE; k += 1) difference[k]! -= this.K[c * TRIANGLE + k]!;
-      this.spread(matrix, c, difference, 0);
+      for (let k = 0; k < TRIANGLE; k += 1) difference[k]! -= this.K[place * TRIANGLE + k]!;
+      this.assembly.addCell(matrix, place, difference, 0);
     }
   }
 
@@ -217,12 +285,12 @@ export class System {
   }
 
   /** Stiffness of a state with all steel elastic, contact and links as they stand. */
-  elasticMatrix(u: Float64Array, memory: Memory): Float64Array {
-    const K = this.constant.slice();
+  elasticMatrix(u: Float64Array, memory: Memory, assembly = this.assembly): Float64Array {
+    const matrix = assembly === this.assembly ? this.constant.slice() : this.constantPart(assembly);
     const F = new Float64Array(this.n);
     const after = { ...memory, links: memory.links.slice() };
-    for (const l of this.others) this.link(l, u, memory, after, K, F);
-    return K;
+    for (const l of this.others) this.link(l, u, memory, after, { matrix, assembly }, F);
+    return matrix;
   }
 
   /** Forces in the plane of the plates of a state, N/mm in ex, ey and between them, point by point of each cell. */
@@ -244,7 +312,7 @@ export class System {
   /** What membrane forces of a state do to small movements: z to -K_G z, positive where they press. */
   geometric(u: Float64Array, memory: Memory): (z: Float64Array) => Float64Array {
     const { mesh } = this;
-    const { first } = this.pattern;
+    const { first } = this.numbering;
     const cells = mesh.cellPlate.length;
     const G = new Float64Array(16 * cells);
     this.membranes(u, memory, (c, p, N) => {
@@ -272,7 +340,7 @@ export class System {
 
   /** Displacements of the components of a link. */
   displacements(l: Link, u: Float64Array, into: Float64Array): void {
-    const { unknowns, rows } = this.spreads.get(l)!;
+    const { unknowns, rows } = this.rows.get(l)!;
     const width = unknowns.length;
     for (let c = 0, n = 0; c < l.n; c += 1) {
       let d = l.gap[c]!;
@@ -281,9 +349,15 @@ export class System {
     }
   }
 
-  private link(l: Link, u: Float64Array, before: Memory, after: Memory, matrix: Float64Array | null, F: Float64Array): number {
-    const spread = this.spreads.get(l)!;
-    const { unknowns, rows } = spread;
+  private link(
+    { of: l, twin }: Worked<Link>,
+    u: Float64Array,
+    before: Memory,
+    after: Memory,
+    into: { readonly matrix: Float64Array; readonly assembly: Assembly } | null,
+    F: Float64Array,
+  ): number {
+    const { unknowns, rows } = this.rows.get(l)!;
     this.displacements(l, u, moved);
     answer(l.law, moved, before.links, after.links, l.state);
     const width = unknowns.length;
@@ -293,71 +367,40 @@ export class System {
       square += q * q;
       for (let k = 0; k < width; k += 1, n += 1) F[unknowns[k]!]! += rows[n]! * q;
     }
-    if (matrix) spreadLink(matrix, l.n, spread);
+    if (into) into.assembly.addLink(into.matrix, l);
+    if (twin) {
+      const { signs } = this.mirror!.links.get(l)!;
+      for (let k = 0; k < stateOf(l.law); k += 1) after.links[twin.state + k] = (signs[k] ?? 1) * after.links[l.state + k]!;
+    }
     return square;
   }
 
-  /** Adds the triangle of a cell to the matrix. */
-  private spread(matrix: Float64Array, c: number, triangle: Float64Array, from: number): void {
-    let b = 10 * c;
-    for (let m = 0; m < 4; m += 1)
-      for (let n = 0; n <= m; n += 1, b += 1) {
-        const at = this.blocks[b]! >> 1;
-        const turned = (this.blocks[b]! & 1) === 1;
-        for (let i = 0; i < NODE; i += 1)
-          for (let k = 0; k < NODE; k += 1) {
-            const [x, y] = [NODE * m + i, NODE * n + k];
-            const value = x >= y ? triangle[from + (x * (x + 1)) / 2 + y]! : triangle[from + (y * (y + 1)) / 2 + x]!;
-            matrix[at + (turned ? k * NODE + i : i * NODE + k)]! += value;
-          }
-      }
-  }
-
-  private cellBlocks(): Int32Array {
-    const { corners } = this.mesh;
-    const out = new Int32Array(10 * this.mesh.cellPlate.length);
-    let b = 0;
-    for (let c = 0; c < this.mesh.cellPlate.length; c += 1)
-      for (let m = 0; m < 4; m += 1)
-        for (let n = 0; n <= m; n += 1) {
-          const { at, turned } = blockOf(this.pattern, corners[4 * c + m]!, corners[4 * c + n]!);
-          out[b] = 2 * at + (turned && m !== n ? 1 : 0);
-          b += 1;
-        }
-    return out;
-  }
   private cellStiffness(): Float64Array {
     const { mesh } = this;
-    const K = new Float64Array(mesh.cellPlate.length * TRIANGLE);
-    for (let c = 0; c < mesh.cellPlate.length; c += 1)
+    const K = new Float64Array(this.cells.length * TRIANGLE);
+    this.cells.forEach(({ of: c }, k) => {
+      const section = this.sections[mesh.cellPlate[c]!]!;
       for (let p = 0; p < POINTS; p += 1)
-        addStiffness(
-          mesh.B,
-          c * B_SIZE + p * STRAINS * CELL,
-          this.sections[mesh.cellPlate[c]!]!,
-          0,
-          mesh.areas[c * POINTS + p]!,
-          K,
-          c * TRIANGLE,
-        );
+        addStiffness(mesh.B, c * B_SIZE + p * STRAINS * CELL, section, 0, mesh.areas[c * POINTS + p]!, K, k * TRIANGLE);
+    });
     return K;
   }
 
   /** Every cell as it is elastic, and every linear link. */
-  private constantPart(): Float64Array {
-    const A = new Float64Array(this.pattern.numbers);
-    for (let c = 0; c < this.mesh.cellPlate.length; c += 1) this.spread(A, c, this.K, c * TRIANGLE);
+  private constantPart(assembly: Assembly): Float64Array {
+    const A = assembly.matrix();
+    for (let k = 0; k < this.cells.length; k += 1) assembly.addCell(A, k, this.K, k * TRIANGLE);
     const nothing = new Float64Array(8);
-    for (const l of this.linear) {
+    for (const { of: l } of this.linear) {
       moved.fill(0);
       answer(l.law, moved, nothing, nothing, 0);
-      spreadLink(A, l.n, this.spreads.get(l)!);
+      assembly.addLink(A, l);
     }
     return A;
   }
 
   private forces(): Uint8Array {
-    const { first, sizes } = this.pattern;
+    const { first, sizes } = this.numbering;
     const { plateOf } = this.mesh;
     const out = new Uint8Array(this.n).fill(1);
     for (let v = 0; v < sizes.length; v += 1) {
@@ -371,7 +414,7 @@ export class System {
   /** Displacement in space of a node. */
   moveOf(u: Float64Array, node: number): Vec {
     const p = this.mesh.plates[this.mesh.plateOf[node]!]!;
-    const at = this.pattern.first[node]!;
+    const at = this.numbering.first[node]!;
     return inSpace(p, u[at]!, u[at + 1]!, u[at + 2]!);
   }
 }

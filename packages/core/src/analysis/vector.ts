@@ -15,6 +15,14 @@ export const product = (a: Float64Array, b: Float64Array): number => {
   for (let i = 0; i < a.length; i += 1) s += a[i]! * b[i]!;
   return s;
 };
+/** Numbers between -1 and 1 that look random and are the same each time. */
+export function scattered(n: number, seed: number): Float64Array {
+  let s = seed;
+  return Float64Array.from({ length: n }, () => {
+    s = (Math.imul(s, 1664525) + 1013904223) >>> 0;
+    return s / 2 ** 31 - 1;
+  });
+}
 export const length = (a: Vec): number => Math.hypot(a[0], a[1], a[2]);
 export const unit = (a: Vec): Vec => times(a, 1 / length(a));
 /** Two directions square to a unit vector and to each other. */

@@ -28,7 +28,7 @@ const field = (value: number): JointField => ({
       steps: 3,
       iterations: 9,
     },
-    ...{ size: { plates: 1, cells: 4, links: 0, unknowns: 45 }, design: state(value), limit: null },
+    ...{ size: { plates: 1, cells: 4, links: 0, unknowns: 45, solved: 45 }, design: state(value), limit: null },
   },
   without: [],
   spare: new Set(['bolt 1']),

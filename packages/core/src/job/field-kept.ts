@@ -116,7 +116,11 @@ export const fieldKeptSchema = once(() =>
       design: state().allow(null).required(),
       limit: state().allow(null).required(),
       buckling: list(Joi.object({ multiple: number(), plate: name() }), 20),
-      size: Joi.object({ plates: count(), cells: count(), links: count(), unknowns: count() }).required(),
+      size: Joi.object({
+        ...{ plates: count(), cells: count(), links: count(), unknowns: count() },
+        // Kept before halves were solved alone.
+        solved: count().optional().default(Joi.ref('unknowns')),
+      }).required(),
       compiled: Joi.boolean().required(),
       steps: count(),
       iterations: count(),

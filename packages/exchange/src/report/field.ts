@@ -4,6 +4,7 @@ import {
   bucklingWords,
   counterpartWords,
   eventWords,
+  sizeWords,
   filletStrength,
   jointField,
   jointModel,
@@ -78,7 +79,7 @@ export function fieldPages(page: Paper, joint: JointDocument, job: JobDocument):
   page.heading('How the model was made');
   made(page, model, units);
   page.paragraph(
-    `${result.size.plates} plates in ${result.size.cells} cells, ${result.size.links} links, ${result.size.unknowns} unknowns; ${result.steps} steps, ${result.iterations} iterations; reactions and loads differ by ${worstOf(state.balance).toExponential(1)} of the load. ${STOPS} ${notComputed(fine.absent)}`,
+    `${sizeWords(result)}; reactions and loads differ by ${worstOf(state.balance).toExponential(1)} of the load. ${STOPS} ${notComputed(fine.absent)}`,
     { size: 9 },
   );
 }

@@ -11,6 +11,7 @@ import {
 import {
   byStop,
   eventWords,
+  sizeWords,
   leastField,
   meshEffect,
   notComputed,
@@ -273,13 +274,10 @@ interface MadeProps {
 }
 /** What it was made of, and what it leaves out. */
 function Made({ field: { result, absent }, state, coarse }: MadeProps) {
-  const { size, steps, iterations, compiled } = result;
   const worst = state ? worstOf(state.balance) : 0;
   return (
     <p className="muted mt-3">
-      {size.plates} plates, {size.cells} cells, {size.links} links, {size.unknowns} unknowns; {steps} steps, {iterations}{' '}
-      iterations, by the {compiled ? 'compiled' : 'plain'} factor. Reactions and loads agree to{' '}
-      {worst < 1e-6 ? 'under a millionth' : `${(100 * worst).toFixed(3)} %`}.{' '}
+      {sizeWords(result)}. Reactions and loads agree to {worst < 1e-6 ? 'under a millionth' : `${(100 * worst).toFixed(3)} %`}.{' '}
       {coarse === undefined || coarse <= 0 ? '' : `${meshEffect(coarse, result.multiple).words} `}
       {notComputed(absent)} {STOPS}
     </p>
