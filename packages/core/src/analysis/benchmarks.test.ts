@@ -18,6 +18,24 @@ describe('the analysis against what is known', () => {
     within(tip(16), 23.96, 0.6);
   });
   it.each([
+    [60, 15],
+    [60, 5],
+    [30, 10],
+  ])('a strip of %s x 10 that is pulled along itself yields all at once, where nothing bends: cells of %s mm', (b, h) => {
+    const [L, w] = [200, b / 2];
+    const end = (name: string, x: number) => ({ name, plates: ['strip'], point: [x, 0, 0], normal: [1, 0, 0] });
+    const corners = [[0, -w] as const, [L, -w] as const, [L, w] as const, [0, w] as const];
+    const pulled = analyse({
+      plates: [{ name: 'strip', t: 10, fy: 275, outline: corners, h }],
+      sections: [end('end', L), { ...end('foot', 0), fixed: true }],
+      loads: [{ section: 'end', F: [1000, 0, 0] }],
+    });
+    // b x 10 x 275 N over 1 kN; its held ends do not thin as it does.
+    expect(pulled.multiple / (2.75 * b)).toBeGreaterThan(0.999);
+    expect(pulled.multiple / (2.75 * b)).toBeLessThan(1.01);
+    expect(pulled.end).toBe('limit-load');
+  });
+  it.each([
     // w D/(q a^4); half the side with eight cells is known to give these.
     ['E05: a thick plate, simply held', 200, false, 0.0049043, 0.0049],
     ['E08: a thin plate, clamped', 10, true, 0.0012653, 0.001281],

@@ -55,7 +55,8 @@ function residualOf(system: System, F: ReturnType<System['inner']>, lam: number)
   }
   // A load of moments alone has no other scale of forces.
   const forceScale = Math.max(Math.sqrt(load), F.linkForce, Math.max(F.moments, Math.sqrt(turning)) / (10 * thickest));
-  const momentScale = Math.max(F.moments, Math.sqrt(turning));
+  // Where nothing bends, moments are rounding: a hundredth of the forces over the thickness is nothing to weigh them by.
+  const momentScale = Math.max(F.moments, Math.sqrt(turning), (forceScale * thickest) / 100);
   return Math.max(Math.sqrt(force) / (forceScale || 1), momentScale > 0 ? Math.sqrt(moment) / momentScale : 0);
 }
 
