@@ -1,7 +1,7 @@
 import { Refusal } from '../refusal.ts';
 import { loadsOf, NO_WRENCH, pulls, together, type Wrench } from './balance.ts';
 import { forcesOf } from './forces.ts';
-import { gaugesOf, measureKey, measuresOf, resultant, type Measure } from './measures.ts';
+import { gaugesOf, measureKey, measuresOf, pressOf, type Measure } from './measures.ts';
 import { meshOf, placeAt } from './mesh.ts';
 import { readFieldModel, type FieldModel } from './model.ts';
 import { factorOf, type Assembly } from './assembly.ts';
@@ -331,10 +331,7 @@ function stateOf(system: System, state: State, uses: readonly Measure[]): FieldS
           const F = forcesOf(system, state, link);
           return {
             F_v: link.law.type === 'bolt' ? Math.hypot(F[1]!, F[2]!) : Math.hypot(F[0]!, F[1]!),
-            bearing: bearing.map((b) => ({
-              ply: b.ply,
-              F: Math.hypot(...resultant(b.links.map((l) => -forcesOf(system, state, l)[0]!))),
-            })),
+            bearing: bearing.map((b) => ({ ply: b.ply, F: Math.hypot(...pressOf(system, state, b)) })),
           };
         }),
       },

@@ -1,6 +1,6 @@
 import { flangeSpan, type MemberPart, type Point } from '../detail/solid.ts';
 import { Refusal } from '../refusal.ts';
-import { rect, STUB, toeOf, X, Y, Z, type Sheets } from './sheet.ts';
+import { rect, sheetHole, STUB, toeOf, X, Y, Z, type Sheets } from './sheet.ts';
 import { plus, times } from './vector.ts';
 import { Walls } from './walls.ts';
 
@@ -24,7 +24,7 @@ export function beamStub(out: Sheets, m: MemberPart, past: number, side: 1 | -1)
   const axis = times(X, side);
   const called = side === 1 ? 'beam' : 'other beam';
   const walls = new Walls(out, called, m, 0, end);
-  const holes = (m.holes ?? []).map((h) => ({ x: side * h.x, y: h.z, d: h.d_h }));
+  const holes = (m.holes ?? []).map((h) => sheetHole({ ...h, x: side * h.x }));
   walls.sheet('web', m.tw, [0, 0, 0], axis, Z, outline, { holes });
   const [f0, f1] = flangeSpan(m);
   for (const [name, z] of [

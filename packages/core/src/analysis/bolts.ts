@@ -2,8 +2,9 @@ import { Refusal } from '../refusal.ts';
 import { isSolid, placeIn, type Mesh, type MeshPlate } from './mesh.ts';
 import type { BoltInput } from './model.ts';
 import { Links, type Row } from './rows.ts';
-import type { Link } from './link.ts';
-import { NEVER, type Part, type ShearPlane } from './parts.ts';
+import type { Law, Link } from './link.ts';
+import { holeAt } from './outline.ts';
+import { NEVER, type Bearing, type Part, type ShearPlane } from './parts.ts';
 import { cross, dot, plus, square, times, unit, type Vec } from './vector.ts';
 
 // A bolt or an anchor as links: its axis over the rings of its heads, its shear planes, and the holes that press on it.
@@ -122,44 +123,68 @@ interface Ply {
   readonly F_b: number | readonly [number, number] | undefined;
 }
 
-/** A ply on the shank: sixteen ways in which its hole presses. The couple of the way from its middle to the interface goes into it over a wider circle. */
+/** A ply on the shank: its hole with what presses there. The couple of the way from its middle to the interface goes into it over a wider circle. */
 function bearingOf(
   links: Links,
   b: BoltInput,
   of: number,
   { plate, at, face, vertex, side, share, k_b, F_b }: Ply,
   around: (at: Vec, r: number, n: number, k: number) => Vec,
-) {
+): Bearing {
   const z = placeIn(plate, face)[2];
   const near = Array.from({ length: 6 }, (_, k) => nearestNode(links.mesh, plate, around(at, b.d_w, 6, k)));
-  const ring = (b.d0 + b.d_w) / 4;
   const [F_x, F_y] = typeof F_b === 'object' ? F_b : [F_b ?? NEVER, F_b ?? NEVER];
   // Between the two axes of the ply, as on an ellipse.
   const resistance = (r: Vec): number => share / Math.hypot(dot(r, plate.ex) / F_x, dot(r, plate.ey) / F_y);
   const [e1, e2] = square(b.direction);
-  const made = Array.from({ length: RING }, (_, k) => {
+  const ring = Array.from({ length: RING }, (_, k) => around(at, (b.d0 + b.d_w) / 4, RING, k));
+  /** How far the ply, at places each with its share, goes along r against the shank. */
+  const against = (r: Vec, on: readonly (readonly [Vec, number])[]): Row => {
     const row: Row = new Map();
-    const P = around(at, ring, RING, k);
-    const r = unit(plus(P, at, -1));
-    links.point(row, plate, P, r, 1);
+    for (const [P, s] of on) links.point(row, plate, P, r, s);
     // Points off the mid-plane move with the rotation of the plate: u = z b.
     const axis = cross(plate.ez, r);
     for (const n of near) links.turnNode(row, plate, n, axis, z / near.length);
     links.unknown(row, vertex, 2 * side, -dot(r, e1));
     links.unknown(row, vertex, 2 * side + 1, -dot(r, e2));
-    return links.add(
-      of,
-      { type: 'compression', k: (4 * k_b * share) / RING, limit: (Math.PI * resistance(r)) / RING, slope: 1e-4 },
-      [row],
-      [b.clearance],
-    );
-  });
-  return {
+    return row;
+  };
+  const across = (r: Vec): readonly [number, number] => [dot(r, e1), dot(r, e2)];
+  const made = {
     ply: plate.name,
-    links: made,
     resistance: F_b === undefined ? null : (x: number, y: number) => resistance(unit(plus(times(e1, x), e2, y))),
   };
+  const { sx = 0, sy = 0 } = holeAt(plate.holes, ...onPlate(plate, at)) ?? {};
+  if (!sx && !sy) {
+    // A round hole presses in sixteen ways, on the front of the shank alone.
+    const ways = ring.map((P) => unit(plus(P, at, -1)));
+    const law = (r: Vec): Law => ({
+      ...{ type: 'compression', k: (4 * k_b * share) / RING },
+      ...{ limit: (Math.PI * resistance(r)) / RING, slope: 1e-4 },
+    });
+    const pressing = ways.map((r, k) => links.add(of, law(r), [against(r, [[ring[k]!, 1]])], [b.clearance]));
+    return { ...made, links: pressing, ways: ways.map(across) };
+  }
+  // In a slot the sides press at once, the ends when the bolt has gone along it; both together no more than the ellipse lets them.
+  const spread = (r: Vec) => ring.map((P) => [P, (2 * dot(unit(plus(P, at, -1)), r) ** 2) / RING] as const);
+  const [R, k] = [share * Math.min(F_x, F_y), k_b * share];
+  const law: Law = {
+    ...{ type: 'ellipsoid', k, R, c: [(R / share / F_x) ** 2, (R / share / F_y) ** 2] },
+    free: [b.clearance + sx / 2, b.clearance + sy / 2],
+  };
+  const axes = [plate.ex, plate.ey];
+  const pressing = links.add(
+    of,
+    law,
+    axes.map((r) => against(r, spread(r))),
+  );
+  return { ...made, links: [pressing], ways: axes.map(across) };
 }
+
+const onPlate = (plate: MeshPlate, at: Vec): [number, number] => {
+  const [x, y] = placeIn(plate, at);
+  return [x, y];
+};
 
 function nearestNode(mesh: Mesh, plate: MeshPlate, P: Vec): number {
   const [x, y] = placeIn(plate, P);

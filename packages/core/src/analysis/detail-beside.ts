@@ -20,9 +20,10 @@ const NOTHING: Beside = { taken: [], elastic: [], lines: [], pressures: [], load
 
 /**
  * The end of a column over the joint neither turns nor leaves its axis, but follows it sideways: so moments of beams go up and down the column, and no
- * shear of a short stub takes them off its panel; of a force along the beam it takes half. One that ends at the joint is free there, and all goes the other way. The axial force of the column comes in there. The moment of a beam on its other face is a pair of forces along
- * its far flange, at the heights of this beam's flanges: that flange stays elastic, since the other joint is not in the model. The reaction of a beam on
- * the far face of a web lies spread over its plate.
+ * shear of a short stub takes them off its panel; of a force along the beam it takes half. The forces of the column come in there. One that ends at the
+ * joint is free there, and all goes the other way. The moment of a beam on its other face is a pair of forces along its far flange, at the heights of
+ * this beam's flanges: that flange stays elastic, since the other joint is not in the model. The reaction of a beam on the far face of a web lies spread
+ * over its plate.
  */
 export function besideOf(solid: Solid, made: Sheets, c: Combination): Beside {
   return [columnTop(solid, made, c), otherMoment(solid, made, c), farReaction(solid, made, c)].reduce(
@@ -40,15 +41,38 @@ export function besideOf(solid: Solid, made: Sheets, c: Combination): Beside {
 
 const endsHere = ({ over, under }: NonNullable<MemberPart['place']>): boolean => over !== undefined || under !== undefined;
 
-/** N_col is positive in tension. */
-function columnTop({ members }: Solid, { ends }: Sheets, { N_col = 0, N_Ed, N_tie }: Combination): Beside {
+/** Forces of the column: they come in over the joint, and where it ends there they come of the beam. */
+const OWN = ['N_col', 'V_col', 'M_col'] as const;
+
+/**
+ * N_col is positive in tension; V_col acts against the shear of the panel, whichever way that goes. M_col, the greater of the moments over and under the
+ * beam, is that on the side where the beam presses, where it adds to that pressure; the rest of what the beams bring goes the other way. Less than half
+ * of that it can't be, and the end is held as without it.
+ */
+function columnTop({ members }: Solid, { ends }: Sheets, c: Combination): Beside {
   const top = ends.find((e) => e.loaded === null && e.upper);
-  // Where it ends at the joint, what it carries comes of the beam.
-  if (!top) return { ...NOTHING, taken: members.some((m) => m.place && endsHere(m.place)) ? ['N_col'] : [] };
-  const along = -(N_Ed + N_tie) / 2;
-  const held = ['y', ...(N_col ? [] : ['z']), 'rx', 'ry', 'rz'];
-  const loads = along || N_col ? [{ section: top.name, F: [1e3 * along, 0, 1e3 * N_col], M: [0, 0, 0] }] : [];
-  return { ...NOTHING, taken: ['N_col'], guided: [{ name: top.name, held }], loads };
+  if (!top) return { ...NOTHING, taken: members.some((m) => m.place && endsHere(m.place)) ? OWN : [] };
+  const { N_col = 0, V_col = 0, M_Ed = 0, M_other = 0 } = c;
+  const way = M_Ed < M_other ? -1 : 1;
+  const along = -(c.N_Ed + c.N_tie) / 2 - way * V_col;
+  const M = momentOver(members, top.point, c, way, along);
+  const held = ['y', ...(N_col ? [] : ['z']), 'rx', ...(M === null ? ['ry'] : []), 'rz'];
+  const loads =
+    along || N_col || M !== null ? [{ section: top.name, F: [1e3 * along || 0, 0, 1e3 * N_col], M: [0, 1e6 * (M ?? 0), 0] }] : [];
+  return { ...NOTHING, taken: OWN, guided: [{ name: top.name, held }], loads };
+}
+
+/** Moment, kNm, at the end of a column over the joint, with which it has M_col where the beam presses it; null where no M_col says so. `way`: 1 where the beams pull at the top. */
+function momentOver(members: Solid['members'], top: Vec, c: Combination, way: 1 | -1, along: number): number | null {
+  const { M_col = 0, M_Ed = 0, M_other = 0 } = c;
+  const [beam, column] = (['beam', 'support'] as const).map((id) => members.find((m) => m.id === id));
+  if (!beam || column?.place?.type !== 'column_flange') return null;
+  // About the axis of the column, at that of the beam.
+  const brought = M_Ed - M_other + (c.V_Ed * column.h) / 2e3;
+  if (Math.abs(M_col) <= Math.abs(brought) / 2) return null;
+  // Over the beam the end alone bends it; under the beam all that comes in above, its force from its axis too.
+  if (way < 0) return Math.abs(M_col) - (along * top[2]) / 1e3;
+  return Math.abs(M_col) - brought - (along * (top[2] + beam.h)) / 1e3 - ((c.N_Ed + c.N_tie) * beam.h) / 2e3;
 }
 
 function otherMoment(solid: Solid, { sheets }: Sheets, { M_other }: Combination): Beside {

@@ -3,7 +3,7 @@ import type { Basis } from '../basis/basis.ts';
 import type { AnchorPart, BoltPart, Solid } from '../detail/solid.ts';
 import type { Ground } from '../detail/ground.ts';
 import { Refusal } from '../refusal.ts';
-import { boxOf, contains } from './outline.ts';
+import { boxOf, contains, holeAt, type PlateHole } from './outline.ts';
 import { normal, type AnalysedJoint, type Sheet, type Sheets } from './sheet.ts';
 import { dot, plus, type Vec } from './vector.ts';
 
@@ -47,7 +47,7 @@ function pliesOf({ sheets }: Sheets, b: BoltPart): Ply[] {
 export function drill(made: Sheets, bolts: readonly BoltPart[]): void {
   for (const b of bolts) {
     const plies = pliesOf(made, b);
-    const own = (p: Ply) => p.sheet.holes.find((o) => Math.hypot(o.x - p.x, o.y - p.y) < 1);
+    const own = (p: Ply) => holeAt(p.sheet.holes, p.x, p.y);
     const d = Math.max(0, ...plies.map((p) => own(p)?.d ?? 0)) || b.d + 2;
     for (const p of plies) {
       if (own(p)) continue;
@@ -61,20 +61,28 @@ export function drill(made: Sheets, bolts: readonly BoltPart[]): void {
 function inHole(
   sheet: Sheet,
   [x, y]: readonly [number, number],
-  { d, f_ub, d_m }: { readonly d: number; readonly f_ub: number; readonly d_m: number },
+  { d, f_ub, d_m, anchor }: { readonly d: number; readonly f_ub: number; readonly d_m: number; readonly anchor?: true },
   basis: Basis,
 ) {
   const { field, materials } = basis.standard;
   const { f_u } = materials.steel({ grade: sheet.grade }, sheet.t, basis.set, 'steel', basis.steels);
-  const hole = sheet.holes.find((o) => Math.hypot(o.x - x, o.y - y) < 1)!;
-  const part = { d, d0: hole.d, t: sheet.t, f_u, f_ub };
-  const bear = ([0, 1] as const).map((along) => field!.bearing({ ...part, ...spacing(sheet, hole, along) }, basis));
+  const hole = holeAt(sheet.holes, x, y)!;
+  const part = { d, d0: hole.d, t: sheet.t, f_u, f_ub, ...(anchor ? { anchor } : {}) };
+  const bear = ([0, 1] as const).map((along) =>
+    field!.bearing({ ...part, ...slotOf(hole, along), ...spacing(sheet, hole, along) }, basis),
+  );
   return {
     d0: hole.d,
     F_b: bear.map((b) => b.F_b_Rd),
     k_b: Math.min(...bear.map((b) => b.k_b)),
     punching: field!.punching({ d_m, t: sheet.t, f_u }, basis),
   };
+}
+
+/** How a hole is longer than wide, for a force along an axis of its sheet. */
+function slotOf({ d, sx = 0, sy = 0 }: PlateHole, along: 0 | 1): { slot?: { long: number; across: boolean } } {
+  if (!sx && !sy) return {};
+  return { slot: { long: d + sx + sy, across: along === 0 ? sy > 0 : sx > 0 } };
 }
 
 /** Bolts of a joint, and those of another one through the same web. */
@@ -106,7 +114,7 @@ export function boltsOf({ solid, basis }: AnalysedJoint, made: Sheets) {
 }
 
 /** End distance and pitch along an axis of a sheet, edge distance and gauge across it: from the hole to the outline, the nearer way, and to the nearest other hole. */
-function spacing(s: Sheet, hole: { x: number; y: number }, along: 0 | 1) {
+function spacing(s: Sheet, hole: PlateHole, along: 0 | 1) {
   const to = (axis: 0 | 1): number => {
     const [x0, y0, x1, y1] = boxOf(s.outline);
     const most = axis === 0 ? Math.max(x1 - x0, 1) : Math.max(y1 - y0, 1);
@@ -138,7 +146,10 @@ function spacing(s: Sheet, hole: { x: number; y: number }, along: 0 | 1) {
     return list.length ? Math.min(...list) : null;
   };
   const across = (1 - along) as 0 | 1;
-  return { end: to(along), pitch: others(along), edge: to(across), gauge: others(across) };
+  // Along a slot from the middle of its end (3.5, Figure 3.1).
+  const half = ((along === 0 ? hole.sx : hole.sy) ?? 0) / 2;
+  const pitch = others(along);
+  return { end: to(along) - half, pitch: pitch && pitch - 2 * half, edge: to(across), gauge: others(across) };
 }
 
 /** Anchors through a plate, their other end in the ground. */
@@ -146,7 +157,7 @@ export function anchorsOf({ solid, basis }: AnalysedJoint, { sheets }: Sheets, g
   return (solid.anchors ?? []).map((a: AnchorPart, i) => {
     const plate = sheets.find((s) => s.name === ground!.bed.plate)!;
     const held = ground!.anchors[i]!;
-    const on = inHole(plate, [a.x, a.y], { d: a.d, f_ub: held.f_ub, d_m: a.washerWidth }, basis);
+    const on = inHole(plate, [a.x, a.y], { d: a.d, f_ub: held.f_ub, d_m: a.washerWidth, anchor: true }, basis);
     return {
       ...{ name: `anchor ${i}`, point: [a.x, a.y, 0], direction: [0, 0, 1], plies: [plate.name], ground: true },
       ...{ d: a.d, d0: on.d0, d_w: a.washerWidth, k_t: held.k_t, L_b: held.L_b },

@@ -84,8 +84,8 @@ describe('actions of a model', () => {
     expect(() => fieldModelOf(built('B2-14'), acting({ V_Ed: 10, N_tie: 5 }))).toThrow(
       /N_tie: tying acts alone, and X has other actions/,
     );
-    expect(() => fieldModelOf(built('R1-01'), acting({ M_Ed: 10, V_col: 5 }))).toThrow(
-      /V_col: X has it, and it is not in the model/,
+    expect(() => fieldModelOf(built('R1-01'), acting({ M_Ed: 10, V_far: 5 }))).toThrow(
+      /V_far: X has it, and it is not in the model/,
     );
   });
   it('take tying as a pull', () => {

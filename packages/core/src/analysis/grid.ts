@@ -1,4 +1,4 @@
-import { contains } from './outline.ts';
+import { contains, offHole } from './outline.ts';
 import type { PlateInput } from './model.ts';
 
 /** A place where cells are small: how small, along one axis. */
@@ -81,7 +81,7 @@ export function gridOf({ outline, holes }: Pick<PlateInput, 'outline' | 'holes'>
         for (let b = 0; b < SAMPLES; b += 1) {
           const x = xs[i]! + ((a + 0.5) / SAMPLES) * (xs[i + 1]! - xs[i]!);
           const y = ys[k]! + ((b + 0.5) / SAMPLES) * (ys[k + 1]! - ys[k]!);
-          if (contains(outline, x, y) && !holes.some((o) => Math.hypot(x - o.x, y - o.y) < o.d / 2)) inside += 1;
+          if (contains(outline, x, y) && !holes.some((o) => offHole(o, x, y) < o.d / 2)) inside += 1;
         }
       const f = inside / SAMPLES ** 2;
       solid[i * (ys.length - 1) + k] = f < LEAST_SOLID ? 0 : f;

@@ -15,6 +15,8 @@ const CASES: readonly (readonly [string, Law, number, number])[] = [
   ['weld', WELD, 3, 0.1],
   ['shear plane', { type: 'ellipsoid', k: 150e3, c: [1, 1], R: 94e3 }, 2, 2],
   ['bolt', BOLT, 3, 1.5],
+  ['slot', { type: 'ellipsoid', k: 150e3, c: [1, 2.7], R: 60e3, free: [3, 0] }, 2, 6],
+  ['slot with clearance', { type: 'ellipsoid', k: 150e3, c: [1, 2.7], R: 60e3, free: [3, 0.5] }, 2, 4],
 ];
 
 describe('the laws of links', () => {
@@ -73,6 +75,18 @@ describe('the laws of links', () => {
     const F = at(WELD, d).F.map((f, i) => f - 8 * d[i]!);
     expect(2 * F[0]! ** 2 + 2 * F[1]! ** 2 + 3 * F[2]! ** 2).toBeCloseTo(4e6, 2);
   });
+  it('hold a bolt in a slot by its side alone, and by its end when it has gone along it; both together on an ellipse', () => {
+    const SLOT: Law = { type: 'ellipsoid', k: 100e3, c: [1, 4], R: 60e3, free: [3, 0] };
+    expect(Math.abs(at(SLOT, [2.9, 0]).F[0]!)).toBeLessThan(1);
+    // 0.2 mm past the end and 0.1 mm on the side: 20 and 10 kN.
+    const { F } = at(SLOT, [-3.2, 0.1]);
+    expect(F[0]! / 1e3).toBeCloseTo(-20, 1);
+    expect(F[1]! / 1e3).toBeCloseTo(10, 1);
+    expect(at(SLOT, [0, 2]).F[1]! / 1e3).toBeCloseTo(30, 1);
+    expect(at(SLOT, [5, 0]).F[0]! / 1e3).toBeCloseTo(60, 1);
+    const both = at(SLOT, [4, 2]).F;
+    expect(Math.hypot(both[0]!, 2 * both[1]!) / 60e3).toBeCloseTo(1, 2);
+  });
   it.each(CASES)('asked again from where they came to are as they were: %s', (_, law, n, most) => {
     const d = Array.from({ length: n }, (_v, i) => (i === 1 ? -0.7 : 0.9) * most);
     const first = at(law, d);
@@ -86,6 +100,6 @@ describe('the laws of links', () => {
     expect(after[0]).toBeCloseTo(1, 3);
     expect(at(law, [1.05], after).F[0]! / 50).toBeCloseTo(1, 2);
     expect(at(law, [0.9], after).F[0]).toBeCloseTo(-1e-5, 5);
-    expect(CASES.map(([, l]) => stateOf(l))).toEqual([1, 0, 3, 3, 3]);
+    expect(CASES.map(([, l]) => stateOf(l))).toEqual([1, 0, 3, 3, 3, 3, 3]);
   });
 });

@@ -25,8 +25,14 @@ export type Law =
   | { readonly type: 'tension'; readonly k: number; readonly limit: number }
   /** Compression only; after a limit a small slope (share of k). */
   | { readonly type: 'compression'; readonly k: number; readonly limit: number; readonly slope: number }
-  /** Plastic where sqrt(sum c F^2) reaches R. */
-  | { readonly type: 'ellipsoid'; readonly k: number; readonly c: readonly number[]; readonly R: number }
+  /** Plastic where sqrt(sum c F^2) reaches R; with `free`, a component answers only past so much displacement either way. */
+  | {
+      readonly type: 'ellipsoid';
+      readonly k: number;
+      readonly c: readonly number[];
+      readonly R: number;
+      readonly free?: readonly number[];
+    }
   /** A bolt with one shear plane: axis, and two ways across it; T and V with v/V + t/(1.4 T) <= 1. */
   | { readonly type: 'bolt'; readonly k_t: number; readonly k_v: number; readonly T: number; readonly V: number };
 
@@ -92,8 +98,10 @@ function tension(
 }
 
 const trial = [0, 0, 0];
+/** What of a displacement lies past what is free. */
+const past = (d: number, free = 0): number => (free === 0 ? d : Math.sign(d) * Math.max(0, Math.abs(d) - free));
 function ellipsoid(
-  { k, c, R }: { k: number; c: readonly number[]; R: number },
+  { k, c, R, free }: { k: number; c: readonly number[]; R: number; free?: readonly number[] },
   d: Float64Array,
   before: Float64Array,
   after: Float64Array,
@@ -103,13 +111,18 @@ function ellipsoid(
   let square = 0;
   for (let i = 0; i < n; i += 1) {
     after[at + i] = before[at + i]!;
-    trial[i] = k * (d[i]! - before[at + i]!);
+    trial[i] = k * past(d[i]! - before[at + i]!, free?.[i]);
     square += c[i]! * trial[i]! ** 2;
   }
+  // What is within its free way is open; what stays beside what yields begins past it too.
+  const within = (i: number, e: number): boolean => Math.abs(e) < (free?.[i] ?? 0);
+  const open = (i: number): boolean => within(i, d[i]! - before[at + i]!);
+  const besideF = (i: number): number => BESIDE * k * past(d[i]!, free?.[i]) + (open(i) ? OPEN * k * d[i]! : 0);
+  const besideK = (i: number): number => (within(i, d[i]!) ? 0 : BESIDE * k) + (open(i) ? OPEN * k : 0);
   if (square <= R * R) {
     for (let i = 0; i < n; i += 1) {
-      force[i] = trial[i]! + BESIDE * k * d[i]!;
-      stiff[5 * i + i] = k * (1 + BESIDE);
+      force[i] = trial[i]! + besideF(i);
+      stiff[5 * i + i] = (open(i) ? 0 : k) + besideK(i);
     }
     return;
   }
@@ -130,17 +143,17 @@ function ellipsoid(
   let den = 0;
   for (let i = 0; i < n; i += 1) {
     const F = trial[i]! / (1 + g * c[i]!);
-    after[at + i] = d[i]! - F / k;
+    after[at + i] = before[at + i]! + (trial[i]! - F) / k;
     den += ((c[i]! * F) ** 2 * k) / (1 + g * c[i]!);
     force[i] = F;
   }
   for (let i = 0; i < n; i += 1)
     for (let j = 0; j < n; j += 1) {
       const [Xi, Xj] = [k / (1 + g * c[i]!), k / (1 + g * c[j]!)];
-      stiff[5 * i + j] =
-        (i === j ? Xi + BESIDE * k : 0) - (den > 0 ? (Xi * c[i]! * force[i]! * Xj * c[j]! * force[j]!) / den : 0);
+      const along = (open(i) ? 0 : Xi) + besideK(i);
+      stiff[5 * i + j] = (i === j ? along : 0) - (den > 0 ? (Xi * c[i]! * force[i]! * Xj * c[j]! * force[j]!) / den : 0);
     }
-  for (let i = 0; i < n; i += 1) force[i]! += BESIDE * k * d[i]!;
+  for (let i = 0; i < n; i += 1) force[i]! += besideF(i);
 }
 
 function bolt(

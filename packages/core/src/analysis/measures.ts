@@ -7,7 +7,7 @@ import { isLap, placeAt, placeIn, toeOf, type MeshPlate } from './mesh.ts';
 import { filletStrength, type FieldModel } from './model.ts';
 import type { State } from './path.ts';
 import type { System } from './system.ts';
-import { nameOf, NEVER, type Part } from './parts.ts';
+import { nameOf, NEVER, type Bearing, type Part } from './parts.ts';
 import { dot, placeOn, plus, unit, type Vec } from './vector.ts';
 
 /** One thing that is watched: how near it is to its limit, 1 when it is there. */
@@ -271,18 +271,19 @@ function partMeasures(system: System, state: State, part: Part): Measure[] {
     most = Math.max(most, v);
     for (const side of bearing) {
       if (!side.resistance) continue;
-      let push = 0;
-      const pressed = side.links.map((l) => {
-        const f = -forcesOf(system, state, l)[0]!;
-        if (l.law.type === 'compression') push = Math.max(push, -d5[0]! - l.law.limit / l.law.k);
-        return f;
-      });
-      const [x, y] = resultant(pressed);
+      const [x, y] = pressOf(system, state, side);
       const force = Math.hypot(x, y);
       const use = force > 0 ? force / side.resistance(x, y) : 0;
       out.push(
         { kind: 'bearing', part: name, value: use / 0.95, place, stops: false, ply: side.ply },
-        { kind: 'bearing-crush', part: name, value: push / (bolt.d / 6), place, stops: true, ply: side.ply },
+        {
+          kind: 'bearing-crush',
+          part: name,
+          value: pushOf(system, state, side) / (bolt.d / 6),
+          place,
+          stops: true,
+          ply: side.ply,
+        },
       );
     }
   }
@@ -322,15 +323,30 @@ function bedMeasures(system: System, state: State, part: Extract<Part, { kind: '
   const place = placeAt(system.mesh, part.places[at]!);
   return [{ kind: 'bed', part: nameOf(part), value: most / 0.999, place, stops: false }];
 }
-/** Resultant of radial forces evenly round a circle. */
-export const resultant = (radial: readonly number[]): readonly [number, number] => {
-  let [x, y] = [0, 0];
-  radial.forEach((f, k) => {
-    x += f * Math.cos((2 * Math.PI * k) / radial.length);
-    y += f * Math.sin((2 * Math.PI * k) / radial.length);
-  });
+/** How far a hole is pushed beyond what it was elastic, mm. */
+function pushOf(system: System, state: State, { links }: Bearing): number {
+  return Math.max(
+    0,
+    ...links.map((l) => {
+      if (l.law.type === 'ellipsoid') return Math.hypot(...state.memory.links.subarray(l.state, l.state + l.n));
+      if (l.law.type !== 'compression') return 0;
+      system.displacements(l, state.u, d5);
+      return -d5[0]! - l.law.limit / l.law.k;
+    }),
+  );
+}
+
+/** What a bolt presses on a ply, in the two directions across it. */
+export function pressOf(system: System, state: State, { links, ways }: Bearing): readonly [number, number] {
+  let [x, y, k] = [0, 0, 0];
+  for (const l of links)
+    for (const f of forcesOf(system, state, l)) {
+      x -= f * ways[k]![0];
+      y -= f * ways[k]![1];
+      k += 1;
+    }
   return [x, y];
-};
+}
 
 /** Use of a fillet weld: its directional value from means over twice the thickness of the plate, and its slip. */
 function weldMeasures(system: System, state: State, part: Extract<Part, { kind: 'weld' }>): Measure[] {

@@ -2,7 +2,7 @@ import { Refusal } from '../refusal.ts';
 import { AT, B_SIZE, cellB, POINTS, shape } from './element.ts';
 import { evenly, gridOf, linesAlong, type Features, type Grid } from './grid.ts';
 import { normalOf, type FieldModel, type PlateInput, type WeldInput } from './model.ts';
-import { boxOf, contains, distance } from './outline.ts';
+import { boxOf, contains, distance, offHole } from './outline.ts';
 import { dot, placeOn, plus, times, type Vec } from './vector.ts';
 
 export interface MeshPlate extends PlateInput {
@@ -317,5 +317,5 @@ function interval(lines: Float64Array, x: number): number {
 /** Whether a plate has steel at a point, within a little. */
 export const isSolid = (p: PlateInput, x: number, y: number, within = 0.5): boolean => {
   const near = contains(p.outline, x, y) || distance(p.outline, x, y) < within;
-  return near && !p.holes.some((o) => Math.hypot(x - o.x, y - o.y) < o.d / 2 - within);
+  return near && !p.holes.some((o) => offHole(o, x, y) < o.d / 2 - within);
 };

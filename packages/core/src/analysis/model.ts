@@ -3,6 +3,7 @@ import { Refusal } from '../refusal.ts';
 import { validate } from '../validate/index.ts';
 import { cross, dot, length, unit, type Vec } from './vector.ts';
 import { once } from '../lazy.ts';
+import type { PlateHole } from './outline.ts';
 
 /** What is analysed: flat plates and what joins them. Millimetres, newtons, MPa; axes of the joint, right-handed. */
 export interface FieldModel {
@@ -43,7 +44,7 @@ export interface PlateInput {
   readonly H?: number;
   /** Corners in ex and ey. */
   readonly outline: readonly (readonly [number, number])[];
-  readonly holes: readonly { readonly x: number; readonly y: number; readonly d: number }[];
+  readonly holes: readonly PlateHole[];
   readonly h?: number;
   /** So many cells each way in place of those by size; over an outline of four corners they follow it. */
   readonly cells?: readonly [number, number];
@@ -184,7 +185,7 @@ const schema = once(() =>
           fy: Joi.number().positive().max(1e9).allow(null).required(),
           H: Joi.number().min(0).max(1e9),
           outline: outline().required(),
-          holes: list({ x: number().required(), y: number().required(), d: size().required() }, 200),
+          holes: list({ x: number().required(), y: number().required(), d: size().required(), sx: size(), sy: size() }, 200),
           h: size(),
           cells: Joi.array().items(Joi.number().integer().min(1).max(200).required()).length(2),
         }),

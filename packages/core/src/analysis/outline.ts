@@ -30,3 +30,18 @@ export const boxOf = (outline: readonly Point[]): readonly [number, number, numb
   Math.max(...outline.map((p) => p[0])),
   Math.max(...outline.map((p) => p[1])),
 ];
+
+/** A hole of a plate. One that is longer than wide has a centre line: sx along the first axis of the plate, or sy along the second, mm. */
+export interface PlateHole {
+  readonly x: number;
+  readonly y: number;
+  readonly d: number;
+  readonly sx?: number;
+  readonly sy?: number;
+}
+/** How far a point is from the centre of a hole, or from its centre line. */
+export const offHole = ({ x, y, sx = 0, sy = 0 }: PlateHole, px: number, py: number): number =>
+  Math.hypot(Math.max(0, Math.abs(px - x) - sx / 2), Math.max(0, Math.abs(py - y) - sy / 2));
+/** The hole about a place of a plate. */
+export const holeAt = (holes: readonly PlateHole[], x: number, y: number): PlateHole | undefined =>
+  holes.find((o) => Math.hypot(o.x - x, o.y - y) <= 1);

@@ -31,12 +31,14 @@ export interface WeldPiece {
 export interface Bearing {
   readonly ply: string;
   readonly links: readonly Link[];
+  /** Along which each component of them presses, across the bolt. */
+  readonly ways: readonly (readonly [number, number])[];
   /** Resistance along a direction across the bolt, N; null without limit. */
   readonly resistance: ((x: number, y: number) => number) | null;
 }
 export interface ShearPlane {
   readonly link: Link;
-  /** Bearing of the two plies: sixteen links each. */
+  /** Bearing of the two plies. */
   readonly bearing: readonly Bearing[];
 }
 

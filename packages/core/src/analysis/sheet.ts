@@ -1,7 +1,8 @@
 import type { Combination } from '../actions/combination.ts';
 import type { Basis } from '../basis/basis.ts';
 import type { Ground } from '../detail/ground.ts';
-import { polygonArea, type MemberPart, type Point, type Solid } from '../detail/solid.ts';
+import { polygonArea, type Hole, type MemberPart, type Point, type Solid } from '../detail/solid.ts';
+import type { PlateHole } from './outline.ts';
 import { cross, type Vec } from './vector.ts';
 
 /** A joint as it is analysed: built from its solid detail alone, whatever its kind is. */
@@ -22,7 +23,7 @@ export interface Sheet {
   readonly ex: Vec;
   readonly ey: Vec;
   readonly outline: readonly Point[];
-  readonly holes: readonly { readonly x: number; readonly y: number; readonly d: number }[];
+  readonly holes: readonly PlateHole[];
   /** Name under which it is told, where it is one of many that are one piece. */
   readonly called?: string;
   /** It is of another joint, whose bolts it shares. */
@@ -75,9 +76,16 @@ export const X: Vec = [1, 0, 0];
 export const Y: Vec = [0, 1, 0];
 export const Z: Vec = [0, 0, 1];
 
+/** A hole of a detail in a sheet: what is drilled a little longer than wide is round. */
+export function sheetHole({ x, z, d_h, d_v }: Hole): PlateHole {
+  const d = Math.min(d_h, d_v);
+  if (Math.abs(d_h - d_v) <= 0.6) return { x, y: z, d: d_h };
+  return { x, y: z, d, ...(d_h > d ? { sx: d_h - d } : { sy: d_v - d }) };
+}
+
 /** Area of a sheet without its holes, mm2. */
 export const netArea = (s: Pick<Sheet, 'outline' | 'holes'>): number =>
-  polygonArea(s.outline) - s.holes.reduce((sum, o) => sum + (Math.PI / 4) * o.d ** 2, 0);
+  polygonArea(s.outline) - s.holes.reduce((sum, { d, sx = 0, sy = 0 }) => sum + (Math.PI / 4) * d ** 2 + d * (sx + sy), 0);
 
 /** Across a sheet. */
 export const normal = (s: Pick<Sheet, 'ex' | 'ey'>): Vec => cross(s.ex, s.ey);

@@ -11,7 +11,7 @@ import {
 } from '../detail/solid.ts';
 import { beamStub } from './beam.ts';
 import { columnStub } from './column.ts';
-import { rect, STUB, toeOf, X, Y, Z, type Sheet, type Sheets } from './sheet.ts';
+import { rect, sheetHole, STUB, toeOf, X, Y, Z, type Sheet, type Sheets } from './sheet.ts';
 import { plus, type Vec } from './vector.ts';
 import { Walls } from './walls.ts';
 
@@ -47,14 +47,12 @@ function spanOf({ plates, members }: Solid): { readonly low: Vec; readonly high:
 }
 
 export function plateSheet(p: PlatePart): Sheet {
-  const slot = p.holes.find((h) => Math.abs(h.d_h - h.d_v) > 0.6);
-  if (slot) throw new Refusal('detail', `detail: ${p.label} has slotted holes, which can not be analysed.`);
   const plane = planeOf(p.plane);
   return {
     ...{ name: p.id, part: p.id, grade: p.grade, t: plateThickness(p) },
     origin: inSpace(p.plane, 0, 0, (p.y[0] + p.y[1]) / 2),
     ...{ ex: plane.u, ey: plane.v, outline: p.outline },
-    holes: p.holes.map((h) => ({ x: h.x, y: h.z, d: h.d_h })),
+    holes: p.holes.map(sheetHole),
   };
 }
 

@@ -110,6 +110,10 @@ export interface FieldStrengths {
       readonly pitch: number | null;
       readonly edge: number;
       readonly gauge: number | null;
+      /** Of a slot: how long it is, and whether the force goes across it. */
+      readonly slot?: { readonly long: number; readonly across: boolean };
+      /** Of an anchor, whose hole is large as they are, closed by its washer. */
+      readonly anchor?: true;
     },
     under: Under,
   ): { readonly F_b_Rd: number; readonly k_b: number };

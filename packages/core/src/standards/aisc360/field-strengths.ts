@@ -24,9 +24,11 @@ export const fieldStrengths: FieldStrengths = {
     };
   },
   punching: () => Infinity,
-  bearing: ({ d, d0, t, f_u, end, pitch }, under) => {
+  bearing: ({ d, d0, t, f_u, end, pitch, slot }, under) => {
     const l_c = Math.min(end - d0 / 2, pitch === null ? Infinity : pitch - d0);
-    const R_n = weaker(plyStrength(aiscSettings(under), d, { t, F_u: f_u, hole: 'normal' }, l_c));
+    const R_n = weaker(
+      plyStrength(aiscSettings(under), d, { t, F_u: f_u, hole: slot && slot.long > 2 * d ? 'long_slot_h' : 'normal' }, l_c),
+    );
     return { F_b_Rd: rupture(under) * R_n, k_b: bearingStiffness(end, pitch, d, t, f_u) };
   },
   weld: (_steel, under) => ({

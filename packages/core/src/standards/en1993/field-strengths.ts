@@ -1,4 +1,5 @@
 import type { FieldStrengths } from '../../basis/standard.ts';
+import { holeSize } from '../../catalogue/index.ts';
 
 /** Stiffness of a bolt in a hole, N/mm: twice that of Table 6.11 with its k_b and k_t, which is of two bolts. */
 export function bearingStiffness(end: number, pitch: number | null, d: number, t: number, f_u: number): number {
@@ -16,10 +17,13 @@ export const fieldStrengths: FieldStrengths = {
     k_v: (8 * d * d * f_ub) / 16,
   }),
   punching: ({ d_m, t, f_u }, { factors: { gamma_M2 } }) => (0.6 * Math.PI * d_m * t * f_u) / gamma_M2!,
-  bearing: ({ d, d0, t, f_u, f_ub, end, pitch, edge, gauge }, { factors: { gamma_M2 } }) => {
+  bearing: ({ d, d0, t, f_u, f_ub, end, pitch, edge, gauge, slot, anchor }, { factors: { gamma_M2 } }) => {
     const alpha_b = Math.min(end / (3 * d0), pitch === null ? 1 : pitch / (3 * d0) - 0.25, f_ub / f_u, 1);
     const k1 = Math.min((2.8 * edge) / d0 - 1.7, gauge === null ? 2.5 : (1.4 * gauge) / d0 - 1.7, 2.5);
-    return { F_b_Rd: (Math.max(0, k1 * alpha_b) * f_u * d * t) / gamma_M2!, k_b: bearingStiffness(end, pitch, d, t, f_u) };
+    // Note 1: holes that are not normal round ones.
+    const oversize = !anchor && d0 > holeSize(d, 'normal').d_0 + 0.1;
+    const f_h = slot?.across ? 0.6 : oversize ? 0.8 : 1;
+    return { F_b_Rd: (f_h * Math.max(0, k1 * alpha_b) * f_u * d * t) / gamma_M2!, k_b: bearingStiffness(end, pitch, d, t, f_u) };
   },
   weld: ({ f_u, beta_w }, { factors: { gamma_M2 } }) => ({ fu: f_u, beta_w, gamma_M2: gamma_M2! }),
 };
