@@ -53,12 +53,14 @@ describe('the plate analysis on paper', () => {
     expect(words.startsWith(plain.slice(0, 2000))).toBe(true);
     expect(plain).not.toContain('Plate analysis');
   });
-  it('says why a joint is not in it: slotted holes', async () => {
-    const { input, ...rest } = joint('K1-01') as unknown as { input: { holes: object } };
-    const slotted = { ...rest, input: { ...input, holes: { ...input.holes, plate: 'short_slot_v' } } } as unknown as ReturnType<
+  it('says why a joint is not in it: a column that nothing holds', async () => {
+    const { input, ...rest } = joint('R1-01') as unknown as { input: { column: object } };
+    const short = { ...rest, input: { ...input, column: { ...input.column, end_below: 90 } } } as unknown as ReturnType<
       typeof joint
     >;
-    expect(bare(await html(slotted, 'analysed'))).toMatch(/Plate analysis Not analysed\. detail: PL .* has slotted holes/);
+    expect(bare(await html(short, 'analysed'))).toMatch(
+      /Plate analysis Not analysed\. detail: the column ends over and under the joint/,
+    );
   });
   it('draws every value that there is, at the ends of its scale', () => {
     const { picture } = jointField(joint('P2-03'), tern, { pictures: true, preview: true }).result.limit!;
