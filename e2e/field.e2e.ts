@@ -132,11 +132,13 @@ describe('the field of a joint', () => {
     await page.getByRole('button', { name: /C5/ }).last().click();
 
     await openJoint(on.app, page, 'R1-01');
-    await page.getByRole('tab', { name: 'Field' }).click();
-    const foot = page.getByLabel(/^Foot of the beam to the end of the column/);
+    await page.locator('[data-callout="support"]').first().click();
+    const foot = page.getByRole('dialog').getByLabel(/^Foot of the beam to the end of the column/);
     await foot.fill('90');
     await foot.press('Enter');
+    await page.keyboard.press('Escape');
     await judged(page);
+    await page.getByRole('tab', { name: 'Field' }).click();
     await page.getByRole('button', { name: 'Analyse', exact: true }).click();
     await page.getByText(/the column ends over and under the joint, and nothing holds it/).waitFor(LONG);
   }, 1_200_000);

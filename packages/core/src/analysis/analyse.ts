@@ -242,7 +242,7 @@ export const sizeWords = ({
   compiled,
 }: Pick<FieldResult, 'size' | 'steps' | 'iterations' | 'compiled'>): string => {
   const half = size.solved < size.unknowns ? ` (${size.solved} solved: both sides are alike, joint and load)` : '';
-  return `${size.plates} plates in ${size.cells} cells, ${size.links} links, ${size.unknowns} unknowns${half}; ${steps} steps, ${iterations} iterations${compiled ? '' : ', by the plain factor'}`;
+  return `${size.plates} plates in ${size.cells} cells, ${size.links} links, ${size.unknowns} unknowns${half}; ${steps} steps, ${iterations} iterations, by the ${compiled ? 'compiled' : 'plain'} factor`;
 };
 
 const WHAT: Readonly<Record<Measure['kind'], string>> = {
