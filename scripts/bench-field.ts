@@ -4,6 +4,7 @@ import { analyse, jointField, jointModel, systemOf, type FieldOptions } from '..
 import { cook, finPlate, oneBolt, roof, stub, tStub, weld } from '../packages/core/src/analysis/bench-models.testing.ts';
 import { compiledFactor } from '../packages/core/src/analysis/compiled.ts';
 import { PlainFactor, type Factor } from '../packages/core/src/analysis/factor.ts';
+import { pageLines } from './bench-field-page.ts';
 import { printLines, type Line } from './bench-lines.ts';
 
 // Usage: npm run bench -- field. Known answers of the analysis, how long joints take, and the compiled factor against the plain one.
@@ -40,7 +41,9 @@ timed(
   4,
   () => void jointField(joint('R1-01'), job, { preview: true, until: 'design' }),
 );
-timed('the same to the limit', 30, () => void jointField(joint('R1-01'), job, { preview: true }));
+timed('column base to the limit (P1-04)', 6, () => void jointField(joint('P1-04'), job));
+timed('eaves joint, usual cells, to the design load', 12, () => void jointField(joint('R1-01'), job, { until: 'design' }));
+timed('the same preview to the limit', 30, () => void jointField(joint('R1-01'), job, { preview: true }));
 
 const system = systemOf(jointModel(joint('E1-01'), job).model);
 const { pattern } = system.assembly;
@@ -59,4 +62,5 @@ const [plain, compiled] = [best(new PlainFactor(pattern)), best(compiledFactor(p
 process.stdout.write(
   `factor of ${pattern.unknowns} unknowns, ${(pattern.work / 1e9).toFixed(2)} G multiplications: plain ${plain.toFixed(0)} ms, compiled ${compiled.toFixed(0)} ms, ratio ${(plain / compiled).toFixed(1)} (aim 4)\n`,
 );
+lines.push(...(await pageLines()));
 printLines(lines);
