@@ -63,6 +63,7 @@ export default ts.config(
       'packages/server/migrations/**',
       'packages/core/assembly/**',
       '.tmp/**',
+      'test-output/**',
       'data/**',
     ],
   },
