@@ -26,13 +26,16 @@ export class Assembly {
     whole: ReadonlyMap<Link, ReturnType<typeof rowsOf>>,
     readonly halving: Halving,
     private readonly first: Int32Array,
+    /** That of the other half of all movements: what has unknowns there too is eliminated in the same order. */
+    other?: Assembly,
   ) {
     const { sizes, places, vertexOf } = halving;
     const couplings = new Couplings(sizes.length);
     const clique = (vertices: Int32Array): void => couplings.clique(vertices.map((v) => vertexOf[v]!).filter((v) => v >= 0));
     for (const { of } of cells) clique(mesh.corners.subarray(4 * of, 4 * of + 4));
     for (const { of } of links) clique(of.vertices);
-    this.pattern = patternOf(couplings.graph(sizes, places));
+    const like = other && sameVertices(other.halving, halving) ? other.pattern : undefined;
+    this.pattern = patternOf(couplings.graph(sizes, places), like);
     this.vertexOf = new Int32Array(this.pattern.unknowns);
     sizes.forEach((n, v) => this.vertexOf.fill(v, this.pattern.first[v], this.pattern.first[v]! + n));
     this.at = new Int32Array(TRIANGLE * cells.length);
@@ -107,6 +110,8 @@ export class Assembly {
     };
   }
 }
+
+const sameVertices = (a: Halving, b: Halving): boolean => a.vertexOf.every((v, i) => v === b.vertexOf[i]);
 
 /** What factors the matrix of an assembly, and solves for all unknowns of its model. */
 export function factorOf({ pattern, halving }: Assembly, base?: Factor): Factor {

@@ -32,13 +32,13 @@ export interface Pattern {
   readonly work: number;
 }
 
-/** Elimination of a graph: order, blocks, panels. */
-export function patternOf(graph: Graph): Pattern {
+/** Elimination of a graph: order, blocks, panels. With `like` in the order of another pattern, of a graph with the same couplings. */
+export function patternOf(graph: Graph, like?: Pattern): Pattern {
   const { sizes } = graph;
   const n = sizes.length;
   const first = new Int32Array(n + 1);
   for (let v = 0; v < n; v += 1) first[v + 1] = first[v]! + sizes[v]!;
-  const order = postordered(graph, dissect(graph));
+  const order = like ? inOrder(like) : postordered(graph, dissect(graph));
   const rank = new Int32Array(n);
   order.forEach((v, k) => (rank[v] = k));
   const size = Int32Array.from(order, (v) => sizes[v]!);
@@ -58,6 +58,12 @@ export function patternOf(graph: Graph): Pattern {
     placed,
     ...factorOf(panels, starts, size, blocksOf(graph, order, rank, size)),
   };
+}
+
+function inOrder({ rank }: Pattern): Int32Array {
+  const order = new Int32Array(rank.length);
+  rank.forEach((k, v) => (order[k] = v));
+  return order;
 }
 
 /** Rows under the diagonal of each column of the factor, by rank. */

@@ -91,13 +91,14 @@ export class System {
     this.constant = this.constantPart(this.assembly);
   }
 
-  private assembled(halving: Halving): Assembly {
-    return new Assembly(this.mesh, this.cells, [...this.linear, ...this.others], this.rows, halving, this.numbering.first);
+  private assembled(halving: Halving, other?: Assembly): Assembly {
+    const links = [...this.linear, ...this.others];
+    return new Assembly(this.mesh, this.cells, links, this.rows, halving, this.numbering.first, other);
   }
 
   /** The matrix of what moves against its image, as no load here makes it; null where all is solved for at once. */
   readonly against = once(
-    (): Assembly | null => this.mirror && this.assembled(halfOf(this.mirror, this.numbering, this.places(), -1)),
+    (): Assembly | null => this.mirror && this.assembled(halfOf(this.mirror, this.numbering, this.places(), -1), this.assembly),
   );
 
   /** Of each vertex. */
