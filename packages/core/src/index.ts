@@ -40,6 +40,16 @@ export type * from './job/changes.ts';
 export * from './job/comments.ts';
 export * from './job/compare.ts';
 export * from './job/document.ts';
+export {
+  contentKeys,
+  DocumentError,
+  inputVersionSchema,
+  jointSchema,
+  readJoint,
+  tryReadJoint,
+  type JointDocument,
+  type SignOff,
+} from './job/joint-document.ts';
 export * from './job/field-kept.ts';
 export * from './job/fingerprint.ts';
 export * from './job/print.ts';

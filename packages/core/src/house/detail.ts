@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { customSectionSchema, customSteelSchema } from '../basis/own.ts';
 import { contentKey } from '../job/print.ts';
-import { DocumentError, inputVersionSchema, readJoint, type JointDocument } from '../job/document.ts';
+import { DocumentError, inputVersionSchema, readJoint, type JointDocument } from '../job/joint-document.ts';
 import { markSchema } from '../job/house-mark.ts';
 import { KINDS } from '../joints/registry.ts';
 import { basisSchema, settingsSchema } from '../standards/job-basis.ts';

@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { kindOf } from '../joints/registry.ts';
 import { US_CUSTOMARY } from '../units/system.ts';
-import { readJob, type JointDocument } from './document.ts';
+import { readJob } from './document.ts';
+import { type JointDocument } from './joint-document.ts';
 import { withFragment } from './fragment.ts';
 import { proposeGroups } from './groups.ts';
 

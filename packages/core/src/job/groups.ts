@@ -5,7 +5,7 @@ import { givenFields } from '../joints/given.ts';
 import { kindOf } from '../joints/registry.ts';
 import { basisOf } from '../standards/job-basis.ts';
 import { tryCombinations, type JudgedBy } from './actions.ts';
-import type { JointDocument } from './document.ts';
+import type { JointDocument } from './joint-document.ts';
 
 /** Joints that one detail might serve. */
 export interface GroupProposal {

@@ -4,7 +4,8 @@ import { Refusal, refusalOf } from '../refusal.ts';
 import { itemsOf, jobLists, type JointItems } from '../shop/lists.ts';
 import type { List } from '../shop/list.ts';
 import { basisOf } from '../standards/job-basis.ts';
-import type { JobDocument, JointDocument } from './document.ts';
+import type { JobDocument } from './document.ts';
+import type { JointDocument } from './joint-document.ts';
 
 type Job = Pick<JobDocument, 'basis' | 'sections' | 'steels'>;
 /** A joint as it is stored, or what is left of one that can't be read, with the reason. */

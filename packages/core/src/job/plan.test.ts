@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import type { FinPlateInput } from '../joints/fin-plate/input.ts';
 import { compareJobs, differences } from './compare.ts';
-import { readJob, type JobDocument, type JointDocument } from './document.ts';
+import { readJob, type JobDocument } from './document.ts';
+import { type JointDocument } from './joint-document.ts';
 import { groupOf, guessNames, planJoint, type GivenJoint, type PlanChoices } from './plan.ts';
 
 const job: JobDocument = readJob(JSON.parse(readFileSync(new URL('../../../../demo/tern-quay.json', import.meta.url), 'utf8')));

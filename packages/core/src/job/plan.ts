@@ -20,7 +20,7 @@ import { basisOf } from '../standards/job-basis.ts';
 import { size } from '../validate/sizes.ts';
 import { validate } from '../validate/index.ts';
 import { actionsOf, forcesOf, loadsOf, type CaseForces, type JudgedBy, type RuledJob } from './actions.ts';
-import { readJoint, type JointDocument } from './document.ts';
+import { readJoint, type JointDocument } from './joint-document.ts';
 import { canonical } from './print.ts';
 import { markSchema } from './house-mark.ts';
 import { contentOf, type JointContent } from './records.ts';

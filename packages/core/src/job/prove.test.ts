@@ -6,7 +6,8 @@ import { PROOF_ID, proofFor, type GivenProof, type Proof } from '../joints/proof
 import { reportOf } from '../joints/report.ts';
 import { basisOf } from '../standards/job-basis.ts';
 import { tryCheckStored, withActions, type JointLoads } from './actions.ts';
-import { readJob, type JobDocument, type JointDocument } from './document.ts';
+import { readJob, type JobDocument } from './document.ts';
+import { type JointDocument } from './joint-document.ts';
 import { jointField, jointModel } from './field.ts';
 import { proposedCombinations } from './field-worst.ts';
 import { isStale } from './fingerprint.ts';

@@ -4,7 +4,8 @@ import type { CustomSection, JobBasis } from '../basis/basis.ts';
 import type { JobLoads } from '../standards/loads.ts';
 import type { GivenRules } from '../rules/rules.ts';
 import type { Following } from './house-mark.ts';
-import type { CalculationDocument, JointDocument } from './document.ts';
+import type { CalculationDocument } from './document.ts';
+import type { JointDocument } from './joint-document.ts';
 
 /** What the store and the screens exchange. Each save names the version that it was made from. */
 export interface JobRecord {

@@ -7,7 +7,7 @@ import { leastMultiple, tryBuild } from '../design/judge.ts';
 import { frontierOf, searchAll, type SearchAsked, type SearchProgress } from '../design/search.ts';
 import { KINDS, kindOf } from '../joints/registry.ts';
 import { withActions, type RuledJob } from './actions.ts';
-import type { JointDocument } from './document.ts';
+import type { JointDocument } from './joint-document.ts';
 
 export type SearchedJoint = Pick<JointDocument, 'kind' | 'input' | 'combinations' | 'loads' | 'settings'>;
 

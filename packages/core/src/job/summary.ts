@@ -2,7 +2,7 @@ import { kindOf } from '../joints/registry.ts';
 import { refusalOf } from '../refusal.ts';
 import { summaryUnder } from '../joints/report.ts';
 import { basisOf } from '../standards/job-basis.ts';
-import type { JointDocument } from './document.ts';
+import type { JointDocument } from './joint-document.ts';
 import { withActions, type JudgedBy } from './actions.ts';
 import { isStale } from './fingerprint.ts';
 import type { JointSummary } from './records.ts';

@@ -4,7 +4,8 @@ import { kindTitle } from '../joints/kind.ts';
 import { kindOf } from '../joints/registry.ts';
 import type { JointLike } from '../joints/report.ts';
 import { basisWords, unitsOf } from '../standards/job-basis.ts';
-import type { JobDocument, SignOff } from './document.ts';
+import type { JobDocument } from './document.ts';
+import type { SignOff } from './joint-document.ts';
 import type { Acted, JudgedBy } from './actions.ts';
 import { isStale } from './fingerprint.ts';
 

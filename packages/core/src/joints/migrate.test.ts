@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, it } from 'vitest';
 import { contentOf } from '../job/records.ts';
-import { readJoint, tryReadJoint } from '../job/document.ts';
+import { readJoint, tryReadJoint } from '../job/joint-document.ts';
 import { FIN } from './beam-end/samples.testing.ts';
 import type { InputMigration } from './kind.ts';
 import { inputVersion, migrateInput } from './migrate.ts';

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { jointSchema, readJoint, type JointDocument } from '../job/document.ts';
+import { jointSchema, readJoint, type JointDocument } from '../job/joint-document.ts';
 import { isStale } from '../job/fingerprint.ts';
 import { canonical } from '../job/print.ts';
 import { unproved } from '../job/prove.ts';
