@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readJob } from '../job/document.ts';
 import { jointModel } from '../job/field.ts';
-import { analyse, analyseSystem, systemOf } from './analyse.ts';
+import { analyse, analyseSystem, systemOf, type FieldResult } from './analyse.ts';
 import { oneBolt, stub, tStub, weld } from './bench-models.testing.ts';
 import { bucklingOf } from './buckling.ts';
 import { readFieldModel, type FieldModel } from './model.ts';
@@ -26,6 +26,16 @@ function limitOf(system: System): State {
   return last!;
 }
 
+/** Every layer and every link as the whole remembers it. */
+function sameMemory(half: Memory, whole: Memory): void {
+  expect(half.yielded).toEqual(whole.yielded);
+  const most = (x: Float64Array): number => x.reduce((m, v) => Math.max(m, Math.abs(v)), 0);
+  for (const of of ['layers', 'links'] as const) {
+    expect(most(whole[of])).toBeGreaterThan(1e-3);
+    expect(most(half[of].map((v, i) => v - whole[of][i]!)) / most(whole[of])).toBeLessThan(1e-6);
+  }
+}
+
 describe('a model that is its own mirror image', () => {
   // Cleats whose bolts go through the plane, so that their plies change sides; a base on its bed and anchors.
   it.each(['A2-01', 'P1-01'])('%s: half of it gives what the whole does', (mark) => {
@@ -33,7 +43,11 @@ describe('a model that is its own mirror image', () => {
     const [half, whole] = [systemOf(m), systemOf(m, { whole: true })];
     expect(half.assembly.pattern.unknowns).toBeLessThan(0.52 * half.n);
     expect([whole.n, whole.assembly.pattern.unknowns, whole.mirror]).toEqual([half.n, half.n, null]);
-    const [a, b] = [analyseSystem(half, { buckling: true }), analyseSystem(whole, { buckling: true })];
+    const last: State[] = [];
+    const [a, b] = [half, whole].map((system, i) =>
+      analyseSystem(system, { buckling: true, progress: (_lam, states) => (last[i] = states.last) }),
+    ) as [FieldResult, FieldResult];
+    sameMemory(last[0]!.memory, last[1]!.memory);
     expect(a.multiple).toBeCloseTo(b.multiple, 7);
     expect([a.end, a.steps, a.iterations, a.events.length]).toEqual([b.end, b.steps, b.iterations, b.events.length]);
     expect([a.size.solved, b.size.solved]).toEqual([half.assembly.pattern.unknowns, half.n]);
@@ -49,17 +63,12 @@ describe('a model that is its own mirror image', () => {
     }
     a.buckling.forEach((mode, i) => expect(mode.multiple / b.buckling[i]!.multiple).toBeCloseTo(1, 4));
   });
-  it('is remembered on both sides: every layer and every link as the whole remembers it', () => {
+  it('is remembered on both sides', () => {
     const m = readFieldModel(tStub(8));
     expect(mirrored(m)).toBe(true);
     const [a, b] = [{}, { whole: true }].map((o) => limitOf(systemOf(m, o)).memory) as [Memory, Memory];
     expect(a.yielded.reduce((s, y) => s + y, 0)).toBeGreaterThan(100);
-    expect(a.yielded).toEqual(b.yielded);
-    const most = (x: Float64Array): number => x.reduce((m, v) => Math.max(m, Math.abs(v)), 0);
-    for (const of of ['layers', 'links'] as const) {
-      expect(most(b[of])).toBeGreaterThan(1e-3);
-      expect(most(a[of].map((v, i) => v - b[of][i]!)) / most(b[of])).toBeLessThan(1e-6);
-    }
+    sameMemory(a, b);
   });
   it('is one movement or its opposite: what moves alike and what moves against make the whole', () => {
     const m = model('P1-01');
