@@ -1,4 +1,4 @@
-import { contains, offHole } from './outline.ts';
+import { contains, distance, offHole } from './outline.ts';
 import type { PlateInput } from './model.ts';
 
 /** A place where cells are small: how small, along one axis. */
@@ -76,17 +76,27 @@ export function gridOf({ outline, holes }: Pick<PlateInput, 'outline' | 'holes'>
   const solid = new Float64Array((xs.length - 1) * (ys.length - 1));
   for (let i = 0; i + 1 < xs.length; i += 1)
     for (let k = 0; k + 1 < ys.length; k += 1) {
-      let inside = 0;
-      for (let a = 0; a < SAMPLES; a += 1)
-        for (let b = 0; b < SAMPLES; b += 1) {
-          const x = xs[i]! + ((a + 0.5) / SAMPLES) * (xs[i + 1]! - xs[i]!);
-          const y = ys[k]! + ((b + 0.5) / SAMPLES) * (ys[k + 1]! - ys[k]!);
-          if (contains(outline, x, y) && !holes.some((o) => offHole(o, x, y) < o.d / 2)) inside += 1;
-        }
-      const f = inside / SAMPLES ** 2;
+      const f = shareOf(outline, holes, [xs[i]!, xs[i + 1]!], [ys[k]!, ys[k + 1]!]);
       solid[i * (ys.length - 1) + k] = f < LEAST_SOLID ? 0 : f;
     }
   return { xs, ys, solid };
+}
+
+type Ends = readonly [number, number];
+/** Share of a cell that is steel. */
+function shareOf(outline: PlateInput['outline'], holes: PlateInput['holes'], [x0, x1]: Ends, [y0, y1]: Ends): number {
+  const [cx, cy, reach] = [(x0 + x1) / 2, (y0 + y1) / 2, Math.hypot(x1 - x0, y1 - y0) / 2];
+  const near = holes.filter((o) => offHole(o, cx, cy) < o.d / 2 + reach);
+  // Off every edge it is of one piece.
+  if (!near.length && distance(outline, cx, cy) > reach) return contains(outline, cx, cy) ? 1 : 0;
+  let inside = 0;
+  for (let a = 0; a < SAMPLES; a += 1)
+    for (let b = 0; b < SAMPLES; b += 1) {
+      const x = x0 + ((a + 0.5) / SAMPLES) * (x1 - x0);
+      const y = y0 + ((b + 0.5) / SAMPLES) * (y1 - y0);
+      if (contains(outline, x, y) && !near.some((o) => offHole(o, x, y) < o.d / 2)) inside += 1;
+    }
+  return inside / SAMPLES ** 2;
 }
 
 /** Evenly divided. */
