@@ -74,6 +74,37 @@ describe('a bolt in a slot', () => {
   });
 });
 
+describe('a hole that is pushed', () => {
+  /** Force, kN, at which a lap of one strong bolt stops, its upper plate with a slot along x pulled at so many degrees to it. */
+  const stops = (degrees: number) => {
+    const [c, s] = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)];
+    const lap = oneBolt(0);
+    const plates = lap.plates.map((p) => (p.name === 'upper' ? { ...p, holes: [{ x: 0, y: 0, d: 22, sx: 6 }] } : p));
+    const bolts = lap.bolts.map((b) => ({ ...b, F_v_Rd: 1e6, F_b_Rd: [1e6, [100e3, 60e3]] }));
+    const loads = [{ section: 'pulled', F: [50_000 * c, 50_000 * s, 0], M: [0, 0, -60 * 50_000 * s] }];
+    const holds = [{ ...lap.holds[0]!, held: ['rx', 'ry'] }];
+    // One bolt lets it turn: its end does not.
+    const sections = lap.sections.map((x) => (x.fixed ? x : { ...x, held: ['rz'] }));
+    const made = analyse({ ...lap, plates, bolts, loads, holds, sections });
+    const of = (kind: string) => made.limit!.uses.find((u) => u.kind === kind && u.ply === 'upper')!.value;
+    return { F: 50 * made.multiple, bearing: of('bearing'), pushed: of('bearing-crush') };
+  };
+  it('is crushed at its resistance along the slot, across it, and between them on the ellipse of both', () => {
+    for (const [degrees, known] of [
+      [0, 100],
+      [90, 60],
+      [45, 1 / Math.hypot(Math.SQRT1_2 / 100, Math.SQRT1_2 / 60)],
+    ] as const) {
+      const { F, bearing, pushed } = stops(degrees);
+      // At all of it, and pushed by some of a sixth of the bolt.
+      expect(bearing * 0.95).toBeCloseTo(1, 1);
+      expect(pushed).toBeGreaterThan(0.02);
+      expect(F / known).toBeGreaterThan(0.98);
+      expect(F / known).toBeLessThan(1.03);
+    }
+  });
+});
+
 describe('bearing in holes that are not normal', () => {
   const UNDER = { factors: { gamma_M2: 1.25 }, set: '', settings: {} };
   const part = { d: 20, d0: 22, t: 10, f_u: 430, f_ub: 800, end: 40, pitch: 70, edge: 50, gauge: null };
