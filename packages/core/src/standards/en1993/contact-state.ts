@@ -99,6 +99,7 @@ export function stateOf(bed: Bed, k: number, p0: number, py: number, pz: number)
   const { law, f_jd, region } = bed;
   const p_c = law === 'parabola' ? (2 * f_jd) / k : f_jd / k;
   const { flat, pieceMoments } = region;
+  const { one, two } = scratch;
   for (let i = 0; i < flat.length; i += 1) {
     const piece = flat[i]!;
     let low = Infinity,
@@ -110,14 +111,7 @@ export function stateOf(bed: Bed, k: number, p0: number, py: number, pz: number)
     }
     if (high <= 0) continue;
     if (law === 'winkler') {
-      addLinear(
-        s,
-        low >= 0 ? pieceMoments[i]! : partMoments(scratch.one, clipInto(scratch.one, piece, piece.length, p0, py, pz)),
-        k,
-        p0,
-        py,
-        pz,
-      );
+      addLinear(s, low >= 0 ? pieceMoments[i]! : partMoments(one, clipInto(one, piece, piece.length, p0, py, pz)), k, p0, py, pz);
       continue;
     }
     const W_1 = law === 'parabola' ? (2 / 3) * f_jd * p_c : (f_jd * p_c) / 2;
@@ -125,22 +119,18 @@ export function stateOf(bed: Bed, k: number, p0: number, py: number, pz: number)
       addConstant(s, pieceMoments[i]!, f_jd, p_c, W_1, p0, py, pz);
       continue;
     }
-    const n = clipInto(scratch.one, piece, piece.length, p0, py, pz);
+    if (law === 'uniform' && low >= 0 && high <= p_c) {
+      addLinear(s, pieceMoments[i]!, k, p0, py, pz);
+      continue;
+    }
+    // What lies wholly under pressure is not cut.
+    const pressed = low >= 0 ? piece : one;
+    const n = low >= 0 ? piece.length : clipInto(one, piece, piece.length, p0, py, pz);
     if (n < 6) continue;
-    const rising = clipInto(scratch.two, scratch.one, n, p_c - p0, -py, -pz);
-    if (law === 'parabola') addParabola(s, scratch.two, rising, f_jd, p_c, p0, py, pz);
-    else if (rising >= 6) addLinear(s, partMoments(scratch.two, rising), k, p0, py, pz);
-    if (high > p_c)
-      addConstant(
-        s,
-        partMoments(scratch.two, clipInto(scratch.two, scratch.one, n, p0 - p_c, py, pz)),
-        f_jd,
-        p_c,
-        W_1,
-        p0,
-        py,
-        pz,
-      );
+    const rising = clipInto(two, pressed, n, p_c - p0, -py, -pz);
+    if (law === 'parabola') addParabola(s, two, rising, f_jd, p_c, p0, py, pz);
+    else if (rising >= 6) addLinear(s, partMoments(two, rising), k, p0, py, pz);
+    if (high > p_c) addConstant(s, partMoments(two, clipInto(two, pressed, n, p0 - p_c, py, pz)), f_jd, p_c, W_1, p0, py, pz);
   }
   addAnchors(s, bed, p0, py, pz);
   return s;
