@@ -114,8 +114,8 @@ export class Assembly {
 const sameVertices = (a: Halving, b: Halving): boolean => a.vertexOf.every((v, i) => v === b.vertexOf[i]);
 
 /** What factors the matrix of an assembly, and solves for all unknowns of its model. */
-export function factorOf({ pattern, halving }: Assembly, base?: Factor): Factor {
-  const made = base ?? compiledFactor(pattern) ?? new PlainFactor(pattern);
+export function factorOf({ pattern, halving }: Assembly): Factor {
+  const made = compiledFactor(pattern) ?? new PlainFactor(pattern);
   return halving.whole ? made : new HalfFactor(made, halving, pattern.unknowns);
 }
 

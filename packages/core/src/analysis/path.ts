@@ -34,8 +34,8 @@ export interface Solver {
   readonly cancelled: () => boolean;
 }
 
-export const solverOf = (system: System, cancelled: () => boolean = () => false, factor?: Factor): Solver => ({
-  ...{ system, factor: factor ?? factorOf(system.assembly), tolerance: 4e-4, cancelled },
+export const solverOf = (system: System, cancelled: () => boolean = () => false): Solver => ({
+  ...{ system, factor: factorOf(system.assembly), tolerance: 4e-4, cancelled },
 });
 
 /** How far forces at u are from balance with lam f, each kind over its scale. */

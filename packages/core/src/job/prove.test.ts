@@ -101,7 +101,7 @@ describe('what no check takes', () => {
 
   it('is refused where the model has no place for it, and beside tying', () => {
     const of = (more: object) => joint({}, { combinations: [C('C1', more)] });
-    expect(() => jointModel(of({ V_col: 20 }), job)).toThrow('V_col: C1 has it, and it is not in the model');
+    expect(() => jointModel(of({ V_far: 20 }), job)).toThrow('V_far: C1 has it, and it is not in the model');
     expect(() => jointModel(of({ V_Ed: 0, N_tie: 40, T: 0.1 }), job)).toThrow('tying acts alone');
   });
 });
