@@ -72,6 +72,18 @@ describe('the field of a joint', () => {
     // The policy of the pages lets our WebAssembly run.
     await page.getByText(/iterations, by the compiled factor\./).waitFor(LONG);
     await look('field of a joint');
+    // How it buckles is a movement of its own, first and second, on the same picture.
+    const shownAt = page.getByLabel('Shown at');
+    expect(await shownAt.locator('option').allInnerTexts()).toEqual([
+      'the design load',
+      expect.stringMatching(/^the limit, 1\.\d+$/),
+      expect.stringMatching(/^how it buckles, \d+\.\d: \w/),
+      expect.stringMatching(/^how it buckles, \d+\.\d: \w/),
+    ]);
+    await shownAt.selectOption('1');
+    expect(await shownAt.inputValue()).toBe('1');
+    await page.getByRole('img', { name: /plates of the joint with their stress/ }).waitFor(LONG);
+    await shownAt.selectOption('design');
     await page.getByText(/^.*Mesh effect \d/).waitFor(LONG);
     // It is kept with the revision: there again when the page is, but for its picture.
     await page.getByText(/, kept with revision A by /).waitFor(LONG);

@@ -188,7 +188,7 @@ function resultOf(
     events,
     design: met === reached ? end : met && told(met),
     limit: ended.end === 'design' ? null : end,
-    buckling: buckling && reached ? bucklingOf(system, met ?? reached, solver.factor) : [],
+    buckling: buckling && reached ? bucklingOf(system, met ?? reached, solver.factor, { shapes: pictures }) : [],
     size: {
       plates: system.mesh.plates.length,
       cells: system.mesh.cellPlate.length,

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { analyse } from './analyse.ts';
+import { buckledPicture } from './buckling.ts';
 import { cook, finPlate, floor, oneBolt, pressed, roof, sheared, stub, tStub, weld } from './bench-models.testing.ts';
 
 /** Known within so many hundredths. */
@@ -113,6 +114,26 @@ describe('the analysis against what is known', () => {
     const D = (210_000 * 64) / 12 / 0.91;
     within((r.buckling[0]!.multiple * wide * wide) / (Math.PI ** 2 * D), known, percent);
     expect(r.buckling[1]!.multiple).toBeGreaterThan(r.buckling[0]!.multiple);
+  });
+  it('K01: its shape is half a wave each way, out of its plane, nothing of it where no picture was asked for', () => {
+    const model = pressed(400, 400, [16, 16], false);
+    const [none, seen] = [false, true].map((pictures) => analyse(model, { until: 'design', buckling: true, pictures }));
+    expect(none!.buckling[0]!.shape).toBeUndefined();
+    const { places } = seen!.design!.picture!;
+    const shape = seen!.buckling[0]!.shape!;
+    const x = [...places].filter((_v, i) => i % 3 === 0);
+    const y = [...places].filter((_v, i) => i % 3 === 1);
+    const sign = Math.sign(shape.reduce((s, v) => s + v, 0));
+    x.forEach((at, n) => {
+      const wave = Math.sin((Math.PI * (at - Math.min(...x))) / 400) * Math.sin((Math.PI * (y[n]! - Math.min(...y))) / 400);
+      expect(Math.abs(sign * shape[3 * n + 2]! - wave)).toBeLessThan(0.02);
+      expect(Math.hypot(shape[3 * n]!, shape[3 * n + 1]!)).toBeLessThan(1e-3);
+    });
+    // As far as the load moves it: the same scale shows both.
+    const buckled = buckledPicture(seen!.design!.picture!, shape);
+    const most = (list: Float32Array): number => list.reduce((m, v) => Math.max(m, Math.abs(v)), 0);
+    expect(most(buckled.moves)).toBeCloseTo(most(seen!.design!.picture!.moves), 6);
+    expect(buckled.stress).toBe(seen!.design!.picture!.stress);
   });
   it('a square in shear buckles at k = 9.34', () => {
     const r = analyse(sheared(), { until: 'design', buckling: true });

@@ -1,6 +1,7 @@
 import { factorOf, type Assembly } from './assembly.ts';
 import type { Factor } from './factor.ts';
 import type { State } from './path.ts';
+import type { FieldPicture } from './picture.ts';
 import type { System } from './system.ts';
 import { product, scattered } from './vector.ts';
 
@@ -8,6 +9,8 @@ import { product, scattered } from './vector.ts';
 export interface BucklingMode {
   readonly multiple: number;
   readonly plate: string;
+  /** How each node moves, x, y, z, its largest part 1; where pictures were asked for. */
+  readonly shape?: Float32Array;
 }
 
 const MOST = 60;
@@ -17,8 +20,13 @@ const TOLERANCE = 1e-7;
  * First linear buckling multiples of a state: K phi = mu (-K_G) phi with its membrane forces, contact and links as they stand, steel elastic.
  * Subspace iteration on one factor; the start is the same each time. None where what presses nothing can buckle.
  */
-export function bucklingOf(system: System, state: State, factor: Factor, wanted = 2): BucklingMode[] {
-  const search: Search = { system, state, geometric: system.geometric(state.u, state.memory), wanted };
+export function bucklingOf(
+  system: System,
+  state: State,
+  factor: Factor,
+  { wanted = 2, shapes = false }: { readonly wanted?: number; readonly shapes?: boolean } = {},
+): BucklingMode[] {
+  const search: Search = { system, state, geometric: system.geometric(state.u, state.memory), wanted, shapes };
   const alike = { assembly: system.assembly, factor };
   const assembly = system.against();
   if (!assembly) return modesIn(search, alike, 0) ?? [];
@@ -34,6 +42,7 @@ interface Search {
   readonly state: State;
   readonly geometric: (z: Float64Array) => Float64Array;
   readonly wanted: number;
+  readonly shapes: boolean;
 }
 
 /** Rounds after which a mode that is twice as far as those that are known would have shown itself. */
@@ -41,7 +50,7 @@ const SHOWN = 10;
 
 /** Modes among the movements that one matrix solves for, null where it can't be solved; those whose inverse is less than `least` are not looked for to the end. */
 function modesIn(
-  { system, state, geometric, wanted }: Search,
+  { system, state, geometric, wanted, shapes }: Search,
   { assembly, factor }: { readonly assembly: Assembly; readonly factor: Factor },
   least: number,
 ): BucklingMode[] | null {
@@ -71,7 +80,9 @@ function modesIn(
     if (settled || (k >= SHOWN && now[0]! < least / 2)) break;
   }
   return before.flatMap((inverse, i) =>
-    inverse > 1e-9 ? [{ multiple: state.lam / inverse, plate: movesMost(system, Z[i]!) }] : [],
+    inverse > 1e-9
+      ? [{ multiple: state.lam / inverse, plate: movesMost(system, Z[i]!), ...(shapes ? { shape: shapeOf(system, Z[i]!) } : {}) }]
+      : [],
   );
 }
 
@@ -157,6 +168,15 @@ function jacobi(C: number[][]): number[][] {
   return V;
 }
 
+/** A movement of all unknowns as one of the nodes. */
+function shapeOf(system: System, z: Float64Array): Float32Array {
+  const nodes = system.mesh.plateOf.length;
+  const shape = new Float32Array(3 * nodes);
+  for (let n = 0; n < nodes; n += 1) shape.set(system.moveOf(z, n), 3 * n);
+  const most = shape.reduce((m, v) => Math.max(m, Math.abs(v)), 0) || 1;
+  return shape.map((v) => v / most);
+}
+
 function movesMost({ mesh, numbering }: System, z: Float64Array): string {
   let [best, plate] = [0, 0];
   for (let n = 0; n < mesh.plateOf.length; n += 1) {
@@ -173,3 +193,9 @@ export const bucklingWords = ({ multiple, plate }: BucklingMode): string =>
     : multiple < 15
       ? `Plate ${plate} buckles at ${multiple.toFixed(1)} of the load, elastic: check it to EN 1993-1-5.`
       : '';
+
+/** A picture moved in a way that it buckles, as far as the load moves it, so that it is seen at the same scale. */
+export function buckledPicture(picture: FieldPicture, shape: Float32Array): FieldPicture {
+  const most = picture.moves.reduce((m, v) => Math.max(m, Math.abs(v)), 0);
+  return { ...picture, moves: shape.map((v) => most * v) };
+}

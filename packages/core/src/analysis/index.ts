@@ -1,5 +1,5 @@
 export * from './analyse.ts';
-export { bucklingWords, type BucklingMode } from './buckling.ts';
+export { buckledPicture, bucklingWords, type BucklingMode } from './buckling.ts';
 export { GRADIENT, SIGNED_GRADIENT } from './colours.ts';
 export { fieldModelOf } from './detail.ts';
 export type { Measure, MeasureKind } from './measures.ts';

@@ -23,7 +23,7 @@ const field = (value: number): JointField => ({
       stop: null,
       words: 'Stops.',
       events: [],
-      buckling: [],
+      buckling: [{ multiple: 9, plate: 'web', shape: new Float32Array(3) }],
       compiled: true,
       steps: 3,
       iterations: 9,
@@ -46,6 +46,7 @@ describe('an analysis as it is kept', () => {
       picture: undefined,
     });
     expect('picture' in kept.result.design!).toBe(false);
+    expect(kept.result.buckling).toEqual([{ multiple: 9, plate: 'web' }]);
     expect('coarse' in kept).toBe(false);
     expect(validate(fieldKeptSchema(), kept)).toEqual({ value: kept });
     // A value that is meant stays.

@@ -46,7 +46,11 @@ export function keptOf(field: JointField, beside: string, coarse: number | undef
   const { mark: _mark, without: _none, drawing: _sheet, spare, result, ...rest } = field;
   return rounded({
     ...rest,
-    result: { ...result, design: plain(result.design), limit: plain(result.limit) },
+    result: {
+      ...result,
+      ...{ design: plain(result.design), limit: plain(result.limit) },
+      buckling: result.buckling.map(({ multiple, plate }) => ({ multiple, plate })),
+    },
     spare: [...spare],
     beside,
     ...(coarse === undefined ? {} : { coarse }),

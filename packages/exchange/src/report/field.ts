@@ -1,6 +1,7 @@
 import { basisOf, Refusal, type JobDocument, type JointDocument, type Units } from '@ample/core';
 import {
   besideHand,
+  buckledPicture,
   bucklingWords,
   counterpartWords,
   eventWords,
@@ -14,6 +15,7 @@ import {
   STOPS,
   worstOf,
   type FieldModel,
+  type FieldState,
   type JointField,
 } from '@ample/core/field';
 import { fieldPicture, fieldViews } from './field-picture.ts';
@@ -55,11 +57,7 @@ export function fieldPages(page: Paper, joint: JointDocument, job: JobDocument):
     colour: MUTED,
   });
   const state = result.design ?? result.limit;
-  if (state?.picture) {
-    page.picture(fieldPicture(state.picture, 'stress', loadWords(state.lam), units));
-    const onViews = fine.drawing && fieldViews({ ...state, picture: state.picture }, fine.drawing, 'stress', units);
-    if (onViews) page.picture(onViews);
-  }
+  if (state) pictures(page, fine, state, units);
   events(page, fine);
   if (!state) return;
   const uses = partUses(state);
@@ -82,6 +80,25 @@ export function fieldPages(page: Paper, joint: JointDocument, job: JobDocument):
     `${sizeWords(result)}; reactions and loads differ by ${worstOf(state.balance).toExponential(1)} of the load. ${STOPS} ${notComputed(fine.absent)}`,
     { size: 9 },
   );
+}
+
+/** The state in space and on the drawing's views, and how it buckles where that matters. */
+function pictures(page: Paper, { drawing, result }: JointField, state: FieldState, units: Units): void {
+  const { picture } = state;
+  if (!picture) return;
+  page.picture(fieldPicture(picture, 'stress', loadWords(state.lam), units));
+  const onViews = drawing && fieldViews({ ...state, picture }, drawing, 'stress', units);
+  if (onViews) page.picture(onViews);
+  const [mode] = result.buckling;
+  if (mode?.shape && bucklingWords(mode))
+    page.picture(
+      fieldPicture(
+        buckledPicture(picture, mode.shape),
+        'stress',
+        `as it buckles at ${mode.multiple.toFixed(1)} of the load`,
+        units,
+      ),
+    );
 }
 
 const loadWords = (lam: number): string => `at ${lam.toFixed(2)} of the load`;

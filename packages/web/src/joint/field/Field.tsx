@@ -9,6 +9,7 @@ import {
   type JointReport,
 } from '@ample/core';
 import {
+  buckledPicture,
   byStop,
   eventWords,
   sizeWords,
@@ -20,6 +21,7 @@ import {
   STOPS,
   worstOf,
   worstUses,
+  type FieldResult,
   type FieldState,
   type JointField,
   type Shown,
@@ -59,7 +61,7 @@ export function FieldView({ content, job, report, editor, jointId, proving }: Pr
   const run = useField(content, job, jointId, asked === WORST);
   // The combination that gives first, until another is chosen.
   const combination = asked === WORST || names.includes(asked) ? asked : (names[Math.max(0, report.worst)] ?? '');
-  const [at, setAt] = useState<'design' | 'limit'>('design');
+  const [at, setAt] = useState<At>('design');
   const [what, setWhat] = useState<Shown>('stress');
   const [picked, setPicked] = useState<string | null>(null);
   const [looked, setLooked] = useState('');
@@ -71,7 +73,7 @@ export function FieldView({ content, job, report, editor, jointId, proving }: Pr
   const leaveOut = run.working || run.stale || !found ? null : (part: string): void => run.start(ran, [...found.without, part]);
   const thinner = useThinner(content, basis, editor, () => run.start(ran));
   const moves: PartMoves | null = leaveOut && { leaveOut, spare: shown?.field.spare ?? new Set(), thinner };
-  const state = result ? ((at === 'design' ? result.design : null) ?? result.limit) : null;
+  const state = useMemo(() => (result ? movedState(result, at) : null), [result, at]);
   return (
     <div className="field">
       <div className="field-picture">
@@ -96,8 +98,7 @@ export function FieldView({ content, job, report, editor, jointId, proving }: Pr
             />
             <ShownAs
               {...{ at, setAt, what, setWhat }}
-              hasDesign={shown.field.result.design !== null}
-              limit={shown.field.result.limit?.lam ?? null}
+              result={shown.field.result}
               drawn={state?.picture !== undefined}
               press={state?.picture?.press.some((p) => p > 0) ?? false}
             />
@@ -222,20 +223,31 @@ function Compared({ found: { all, left }, shown, look }: ComparedProps) {
   );
 }
 
+/** What is shown: a state, or the way in which it buckles, by its number. */
+type At = 'design' | 'limit' | number;
+const atOf = (value: string): At => (value === 'design' || value === 'limit' ? value : Number(value));
+
+/** The state that is shown, moved as it buckles where that was chosen. */
+function movedState({ design, limit, buckling }: FieldResult, at: At): FieldState | null {
+  const state = (at === 'limit' ? null : design) ?? limit;
+  const shape = typeof at === 'number' ? buckling[at]?.shape : undefined;
+  return shape && state?.picture ? { ...state, picture: buckledPicture(state.picture, shape) } : state;
+}
+
 interface ShownProps {
-  readonly at: 'design' | 'limit';
-  readonly setAt: (at: 'design' | 'limit') => void;
+  readonly at: At;
+  readonly setAt: (at: At) => void;
+  readonly result: FieldResult;
   readonly what: Shown;
   readonly setWhat: (what: Shown) => void;
   /** Whether anything presses. */
   readonly press: boolean;
   /** Whether there is a picture. */
   readonly drawn: boolean;
-  readonly hasDesign: boolean;
-  readonly limit: number | null;
 }
 
-function ShownAs({ at, setAt, what, setWhat, hasDesign, limit, press, drawn }: ShownProps) {
+function ShownAs({ at, setAt, what, setWhat, result, press, drawn }: ShownProps) {
+  const { design, limit, buckling } = result;
   return (
     <div className="flex items-center gap-2 flex-wrap mt-2">
       <label className="flex items-center gap-1">
@@ -243,11 +255,19 @@ function ShownAs({ at, setAt, what, setWhat, hasDesign, limit, press, drawn }: S
         <select
           aria-label="Shown at"
           className="select w-auto"
-          value={hasDesign ? at : 'limit'}
-          onChange={(e) => setAt(e.target.value as 'design')}
+          value={typeof at === 'number' && buckling[at]?.shape ? at : at === 'limit' || !design ? 'limit' : 'design'}
+          onChange={(e) => setAt(atOf(e.target.value))}
         >
-          {hasDesign && <option value="design">the design load</option>}
-          {limit !== null && <option value="limit">the limit, {multipleText(limit)}</option>}
+          {design && <option value="design">the design load</option>}
+          {limit && <option value="limit">the limit, {multipleText(limit.lam)}</option>}
+          {buckling.map(
+            (mode, i) =>
+              mode.shape && (
+                <option key={i} value={i}>
+                  how it buckles, {mode.multiple.toFixed(1)}: {mode.plate}
+                </option>
+              ),
+          )}
         </select>
       </label>
       {drawn && (
