@@ -93,6 +93,18 @@ describe('actions of a model', () => {
   });
 });
 
+describe('a haunch', () => {
+  it('is of one piece: its web stands on its flange, all along', () => {
+    const model = fieldModelOf(built('R1-01'), acting({ V_Ed: 100, M_Ed: 200 }));
+    const root = model.welds.find((w) => w.a === 'haunch-web' && w.b === 'haunch-flange')!;
+    expect(root.type).toBe('butt');
+    // From the plate to where the flange meets the beam: 320 high over 1070 long, less the flange, a hair off at both ends.
+    const long = Math.hypot(...root.p1.map((v, k) => v - root.p0[k]!));
+    const flange = 11.5 * Math.hypot(1, 320 / 1070);
+    expect(long / (Math.hypot(320, 1070) * (1 - flange / 320))).toBeCloseTo(0.94, 2);
+  });
+});
+
 describe('sizes of cells', () => {
   it('are larger in a preview, and small at bolts', () => {
     const c = acting({ V_Ed: 100 });

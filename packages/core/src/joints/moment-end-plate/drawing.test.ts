@@ -115,6 +115,39 @@ describe('the solid of a moment end plate', () => {
     // Grip 20 + 16 and a washer of 3 under the head.
     expect(solid.bolts[0]!.grip).toBe(39);
   });
+  it('has the web of its haunch on the inner face of the flange, from the plate to the foot of the beam, for any haunch', () => {
+    let seen = 0;
+    fc.assert(
+      fc.property(anyMomentPlate, (input) => {
+        const made = madeOf(input, CASES.W3.combination);
+        for (const end of ['', '-2']) {
+          const of = (id: string) => made?.joint.solid.plates.find((p) => p.id === `${id}${end}`);
+          const [web, flange] = [of('haunch-web'), of('haunch-flange')];
+          if (!web || !flange) continue;
+          seen += 1;
+          // Off the flange's outer face, along its normal: its thickness at both ends of the slope, more at the corner under the beam.
+          const faces = flange.y.map((y) => inSpace(flange.plane, 0, 0, y));
+          const normal = inSpace(flange.plane, 0, 0, 1).map((v, k) => v - inSpace(flange.plane, 0, 0, 0)[k]!);
+          const off = web.outline.map(([x, z]) => {
+            const along = (o: readonly number[]): number => (x - o[0]!) * normal[0]! + (z - o[2]!) * normal[2]!;
+            return Math.min(...faces.map((o) => Math.abs(along(o))));
+          });
+          expect(off.filter((d) => d < 0.01)).toHaveLength(2);
+          const weld = made!.joint.solid.welds.find(
+            (w) => w.joins[0] === web.id && w.joins[1] !== `plate${end}` && w.from[2] === w.to[2],
+          )!;
+          expect(weld.length).toBeCloseTo(Math.abs(web.outline[1]![0] - web.outline[0]![0]), 9);
+          expect(Math.abs(weld.to[0] - weld.from[0])).toBeCloseTo(weld.length, 9);
+        }
+      }),
+    );
+    expect(seen).toBeGreaterThan(10);
+    // W3 by hand: h 330, l 1800, t_f 11.5: its flange is 11.5 sqrt(1 + (330/1800)^2) = 11.69 high, the web 1800 (1 - 11.69/330) = 1736.2 long.
+    const { outline } = built(W3).solid.plates.find((p) => p.id === 'haunch-web')!;
+    const { haunch } = W3;
+    const high = haunch!.tf * Math.hypot(1, haunch!.h / haunch!.l);
+    expect(outline[1]![0] - outline[0]![0]).toBeCloseTo(haunch!.l * (1 - high / haunch!.h), 9);
+  });
   it('has its haunch flange from the foot of the plate to the end of the haunch', () => {
     const flange = built(W3).solid.plates.find((p) => p.id === 'haunch-flange')!;
     const length = Math.hypot(1800, 330);
