@@ -1,9 +1,10 @@
 import { factorOf, type Assembly } from './assembly.ts';
+import { POINTS, slopesAt } from './element.ts';
 import type { Factor } from './factor.ts';
 import type { State } from './path.ts';
 import type { FieldPicture } from './picture.ts';
 import type { System } from './system.ts';
-import { product, scattered } from './vector.ts';
+import { largest, product, scattered } from './vector.ts';
 
 /** A way in which the joint buckles, elastic: at which multiple of the design load, and which plate moves most. */
 export interface BucklingMode {
@@ -26,7 +27,7 @@ export function bucklingOf(
   factor: Factor,
   { wanted = 2, shapes = false }: { readonly wanted?: number; readonly shapes?: boolean } = {},
 ): BucklingMode[] {
-  const search: Search = { system, state, geometric: system.geometric(state.u, state.memory), wanted, shapes };
+  const search: Search = { system, state, geometric: geometricOf(system, state), wanted, shapes };
   const alike = { assembly: system.assembly, factor };
   const assembly = system.against();
   if (!assembly) return modesIn(search, alike, 0) ?? [];
@@ -43,6 +44,35 @@ interface Search {
   readonly geometric: (z: Float64Array) => Float64Array;
   readonly wanted: number;
   readonly shapes: boolean;
+}
+
+/** What membrane forces of a state do to small movements: z to -K_G z, positive where they press. */
+function geometricOf(system: System, { u, memory }: State): Search['geometric'] {
+  const { mesh, numbering } = system;
+  const { first } = numbering;
+  const cells = mesh.cellPlate.length;
+  const G = new Float64Array(16 * cells);
+  system.membranes(u, memory, (c, p, N) => {
+    const ids = [0, 1, 2, 3].map((k) => mesh.corners[4 * c + k]!);
+    const [x, y] = [0, 1].map((k) => ids.map((id) => mesh.local[2 * id + k]!)) as [number[], number[]];
+    const area = mesh.areas[c * POINTS + p]!;
+    const g = slopesAt(x, y, p);
+    for (let i = 0; i < 4; i += 1)
+      for (let k = 0; k < 4; k += 1)
+        G[16 * c + 4 * i + k]! -=
+          area * (N[0]! * g[i]! * g[k]! + N[1]! * g[4 + i]! * g[4 + k]! + N[2]! * (g[i]! * g[4 + k]! + g[4 + i]! * g[k]!));
+  });
+  return (z) => {
+    const out = new Float64Array(system.n);
+    for (let c = 0; c < cells; c += 1)
+      for (let i = 0; i < 4; i += 1)
+        for (let k = 0; k < 4; k += 1) {
+          const v = G[16 * c + 4 * i + k]!;
+          const [a, b] = [first[mesh.corners[4 * c + i]!]!, first[mesh.corners[4 * c + k]!]!];
+          for (let d = 0; d < 3; d += 1) out[a + d]! += v * z[b + d]!;
+        }
+    return out;
+  };
 }
 
 /** Rounds after which a mode that is twice as far as those that are known would have shown itself. */
@@ -173,7 +203,7 @@ function shapeOf(system: System, z: Float64Array): Float32Array {
   const nodes = system.mesh.plateOf.length;
   const shape = new Float32Array(3 * nodes);
   for (let n = 0; n < nodes; n += 1) shape.set(system.moveOf(z, n), 3 * n);
-  const most = shape.reduce((m, v) => Math.max(m, Math.abs(v)), 0) || 1;
+  const most = largest(shape) || 1;
   return shape.map((v) => v / most);
 }
 
@@ -196,6 +226,6 @@ export const bucklingWords = ({ multiple, plate }: BucklingMode): string =>
 
 /** A picture moved in a way that it buckles, as far as the load moves it, so that it is seen at the same scale. */
 export function buckledPicture(picture: FieldPicture, shape: Float32Array): FieldPicture {
-  const most = picture.moves.reduce((m, v) => Math.max(m, Math.abs(v)), 0);
+  const most = largest(picture.moves);
   return { ...picture, moves: shape.map((v) => most * v) };
 }

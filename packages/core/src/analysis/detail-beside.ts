@@ -41,6 +41,8 @@ export function besideOf(solid: Solid, made: Sheets, c: Combination): Beside {
 
 const endsHere = ({ over, under }: NonNullable<MemberPart['place']>): boolean => over !== undefined || under !== undefined;
 
+const beamAndColumn = (members: Solid['members']) => (['beam', 'support'] as const).map((id) => members.find((m) => m.id === id));
+
 /** Forces of the column: they come in over the joint, and where it ends there they come of the beam. */
 const OWN = ['N_col', 'V_col', 'M_col'] as const;
 
@@ -65,7 +67,7 @@ function columnTop({ members }: Solid, { ends }: Sheets, c: Combination): Beside
 /** Moment, kNm, at the end of a column over the joint, with which it has M_col where the beam presses it; null where no M_col says so. `way`: 1 where the beams pull at the top. */
 function momentOver(members: Solid['members'], top: Vec, c: Combination, way: 1 | -1, along: number): number | null {
   const { M_col = 0, M_Ed = 0, M_other = 0 } = c;
-  const [beam, column] = (['beam', 'support'] as const).map((id) => members.find((m) => m.id === id));
+  const [beam, column] = beamAndColumn(members);
   if (!beam || column?.place?.type !== 'column_flange') return null;
   // About the axis of the column, at that of the beam.
   const brought = M_Ed - M_other + (c.V_Ed * column.h) / 2e3;
@@ -76,7 +78,7 @@ function momentOver(members: Solid['members'], top: Vec, c: Combination, way: 1 
 }
 
 function otherMoment(solid: Solid, { sheets }: Sheets, { M_other }: Combination): Beside {
-  const [beam, column] = (['beam', 'support'] as const).map((id) => solid.members.find((m) => m.id === id));
+  const [beam, column] = beamAndColumn(solid.members);
   const far = sheets.find((s) => s.part === 'support' && s.far);
   if (!beam || !far || column?.place?.type !== 'column_flange') return NOTHING;
   const taken = ['M_other'];

@@ -1,6 +1,7 @@
 import type { Link } from './link.ts';
-import type { Mirror, Numbering } from './symmetry.ts';
-import { dot, plus, times, type Vec } from './vector.ts';
+import { placeAt } from './mesh.ts';
+import { reflected, type Mirror, type Numbering } from './symmetry.ts';
+import { dot, plus, type Vec } from './vector.ts';
 
 /** The unknowns that are solved for: all of a model, or those of the half that stands for both. */
 export interface Halving {
@@ -53,10 +54,9 @@ export function halfOf(mirror: Mirror, { first, sizes }: Numbering, places: Floa
   };
 }
 
-function onOneSide({ plane: { at, n } }: Mirror, places: Float64Array, v: number): Vec {
-  const p: Vec = [places[3 * v]!, places[3 * v + 1]!, places[3 * v + 2]!];
-  const off = dot(plus(p, at, -1), n);
-  return off < 0 ? plus(p, times(n, -2 * off)) : p;
+function onOneSide({ plane }: Mirror, places: Float64Array, v: number): Vec {
+  const p = placeAt({ places }, v);
+  return dot(plus(p, plane.at, -1), plane.n) < 0 ? reflected(plane, p) : p;
 }
 
 /** The one of each two images that is worked out, and its image; for itself alone where it is its own, or where there are none. */

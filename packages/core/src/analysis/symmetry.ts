@@ -1,6 +1,6 @@
 import type { Law, Link } from './link.ts';
 import type { Mesh, MeshPlate } from './mesh.ts';
-import { dot, length, placeOn, plus, scattered, times, type Vec } from './vector.ts';
+import { dot, largest, length, placeOn, plus, scattered, times, type Vec } from './vector.ts';
 import type { Links } from './rows.ts';
 
 // A model that is its own mirror image, under loads that are: what one half does, the other does too.
@@ -93,26 +93,24 @@ function mirrorIn(plane: Plane, mesh: Mesh, links: Links, numbering: Numbering, 
   });
   if (!mapExtras(plane, mesh, links, plates, numbering, vertices, unknowns, signs)) return null;
   // Loads that are not alike on both sides.
-  const most = f.reduce((m, x) => Math.max(m, Math.abs(x)), 0);
+  const most = largest(f);
   for (let i = 0; i < f.length; i += 1) if (Math.abs(f[unknowns[i]!]! - signs[i]! * f[i]!) > 1e-9 * most) return null;
   const paired = mapLinks(links.links, numbering, unknowns, signs);
   return paired && { plane, plates, cells, vertices, unknowns, signs, links: paired };
 }
 
-const reflected = ({ at, n }: Plane, p: Vec): Vec => plus(p, n, -2 * dot(plus(p, at, -1), n));
+/** A point in the mirror. */
+export const reflected = ({ at, n }: Plane, p: Vec): Vec => plus(p, n, -2 * dot(plus(p, at, -1), n));
 const turnedBack = ({ n }: Plane, d: Vec): Vec => plus(d, n, -2 * dot(d, n));
 const near = (a: number, b: number): boolean => Math.abs(a - b) <= ALIKE * Math.max(Math.abs(a), Math.abs(b));
 const signOf = (d: number): 1 | -1 | 0 => (Math.abs(d - 1) < ALIKE ? 1 : Math.abs(d + 1) < ALIKE ? -1 : 0);
-const ends = (lines: Float64Array): readonly [number, number] => [lines[0]!, lines.at(-1)!];
+const middleOf = (lines: Float64Array): number => (lines[0]! + lines.at(-1)!) / 2;
 
 /** The plate that is the image of a plate: of like steel and thickness, axis on axis, line on line. */
 function imageOf(p: MeshPlate, all: readonly MeshPlate[], plane: Plane): PlateImage | null {
   if (!p.grid) return null;
   const { xs, ys } = p.grid;
-  const middle = (q: MeshPlate): Vec => {
-    const [[x0, x1], [y0, y1]] = [ends(q.grid!.xs), ends(q.grid!.ys)];
-    return placeOn(q, (x0 + x1) / 2, (y0 + y1) / 2);
-  };
+  const middle = (q: MeshPlate): Vec => placeOn(q, middleOf(q.grid!.xs), middleOf(q.grid!.ys));
   const at = reflected(plane, middle(p));
   for (const q of all) {
     if (!q.grid || xs.length !== q.grid.xs.length || ys.length !== q.grid.ys.length) continue;
@@ -130,7 +128,7 @@ function imageOf(p: MeshPlate, all: readonly MeshPlate[], plane: Plane): PlateIm
 
 /** Whether lines lie about their middle as others do, in the same order or against it. */
 function onLines(a: Float64Array, b: Float64Array, sign: 1 | -1): boolean {
-  const [ma, mb] = [a, b].map((lines) => (lines[0]! + lines.at(-1)!) / 2) as [number, number];
+  const [ma, mb] = [middleOf(a), middleOf(b)];
   return a.every((x, i) => Math.abs(sign * (x - ma) - (b[sign > 0 ? i : b.length - 1 - i]! - mb)) < NEAR);
 }
 

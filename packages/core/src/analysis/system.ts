@@ -1,4 +1,4 @@
-import { addStiffness, B_SIZE, CELL, elasticSection, NODE, pointAcross, POINTS, slopesAt, STRAINS, TRIANGLE } from './element.ts';
+import { addStiffness, B_SIZE, CELL, elasticSection, NODE, pointAcross, POINTS, STRAINS, TRIANGLE } from './element.ts';
 import { once } from '../lazy.ts';
 import { Assembly } from './assembly.ts';
 import { halfOf, wholeOf, workedCells, workedLinks, type Halving, type Worked } from './halving.ts';
@@ -141,7 +141,8 @@ export class System {
    * stiffness too.
    */
   inner(u: Float64Array, before: Memory, after: Memory, matrix: Float64Array | null): Inner {
-    const [single, double] = [this.sums(), this.sums()];
+    const single = this.sums();
+    const double = this.mirror ? this.sums() : single;
     if (matrix) matrix.set(this.constant);
     this.cells.forEach((c, k) => this.cell(c, k, u, before, after, matrix, c.twin === null ? single : double));
     let square = 0;
@@ -308,35 +309,6 @@ export class System {
         each(c, p, resultants);
       }
     }
-  }
-
-  /** What membrane forces of a state do to small movements: z to -K_G z, positive where they press. */
-  geometric(u: Float64Array, memory: Memory): (z: Float64Array) => Float64Array {
-    const { mesh } = this;
-    const { first } = this.numbering;
-    const cells = mesh.cellPlate.length;
-    const G = new Float64Array(16 * cells);
-    this.membranes(u, memory, (c, p, N) => {
-      const ids = [0, 1, 2, 3].map((k) => mesh.corners[4 * c + k]!);
-      const [x, y] = [0, 1].map((k) => ids.map((id) => mesh.local[2 * id + k]!)) as [number[], number[]];
-      const area = mesh.areas[c * POINTS + p]!;
-      const g = slopesAt(x, y, p);
-      for (let i = 0; i < 4; i += 1)
-        for (let k = 0; k < 4; k += 1)
-          G[16 * c + 4 * i + k]! -=
-            area * (N[0]! * g[i]! * g[k]! + N[1]! * g[4 + i]! * g[4 + k]! + N[2]! * (g[i]! * g[4 + k]! + g[4 + i]! * g[k]!));
-    });
-    return (z) => {
-      const out = new Float64Array(this.n);
-      for (let c = 0; c < cells; c += 1)
-        for (let i = 0; i < 4; i += 1)
-          for (let k = 0; k < 4; k += 1) {
-            const v = G[16 * c + 4 * i + k]!;
-            const [a, b] = [first[mesh.corners[4 * c + i]!]!, first[mesh.corners[4 * c + k]!]!];
-            for (let d = 0; d < 3; d += 1) out[a + d]! += v * z[b + d]!;
-          }
-      return out;
-    };
   }
 
   /** Displacements of the components of a link. */

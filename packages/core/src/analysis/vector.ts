@@ -15,6 +15,12 @@ export const product = (a: Float64Array, b: Float64Array): number => {
   for (let i = 0; i < a.length; i += 1) s += a[i]! * b[i]!;
   return s;
 };
+/** The largest size among numbers. */
+export function largest(list: Float64Array | Float32Array): number {
+  let most = 0;
+  for (let i = 0; i < list.length; i += 1) most = Math.max(most, Math.abs(list[i]!));
+  return most;
+}
 /** Numbers between -1 and 1 that look random and are the same each time. */
 export function scattered(n: number, seed: number): Float64Array {
   let s = seed;

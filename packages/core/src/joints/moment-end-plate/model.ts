@@ -211,3 +211,7 @@ function refuseWelds({ input: { welds } }: MomentPlateModel, refuse: Refuse): vo
   if (welds.web_tension !== undefined && welds.web_tension < welds.web)
     refuse('welds.web_tension', welds.web_tension, 'is less than along the rest of the web', `at least ${welds.web} mm`);
 }
+
+/** How far the web of a haunch reaches along the beam: to where the inner face of its flange meets it. */
+export const haunchWebReach = ({ l, h, tf, theta }: NonNullable<MomentPlateModel['haunch']>): number =>
+  l * (1 - tf / Math.cos(theta) / h);

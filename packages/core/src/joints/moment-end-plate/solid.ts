@@ -1,7 +1,7 @@
 import { gradeName } from '../../catalogue/steels.ts';
 import type { BoltPart, ButtPart, MemberPart, PlatePart, Point, Solid, WeldPart } from '../../detail/solid.ts';
 import { boltPart } from '../beam-end/solid-parts.ts';
-import type { Member, MomentPlateModel, Stiffener } from './model.ts';
+import { haunchWebReach, type Member, type MomentPlateModel, type Stiffener } from './model.ts';
 import { turned } from './turned.ts';
 
 /** Length of beam that is shown past the plate. */
@@ -233,9 +233,6 @@ function webPlates(m: MomentPlateModel): PlatePart[] {
   }));
 }
 
-/** How far the web of a haunch reaches along the beam: to where the inner face of its flange meets it. */
-const webReach = ({ l, h, tf, theta }: NonNullable<MomentPlateModel['haunch']>): number => l * (1 - tf / Math.cos(theta) / h);
-
 /** Web and flange of the haunch under the beam on one side. */
 function haunchPlates(m: MomentPlateModel, side: 1 | -1): PlatePart[] {
   const k = m.haunch;
@@ -257,7 +254,7 @@ function haunchPlates(m: MomentPlateModel, side: 1 | -1): PlatePart[] {
       grade,
       outline: [
         [side * t, -h],
-        [side * (t + webReach(k)), -h],
+        [side * (t + haunchWebReach(k)), -h],
         [side * t, -h - k.h + flange],
       ],
       y: [-k.tw / 2, k.tw / 2],
@@ -378,13 +375,13 @@ function haunchWelds(m: MomentPlateModel, side: 1 | -1): WeldPart[] {
   return ([-1, 1] as const).map((y) => ({
     type: 'weld',
     leg: Math.SQRT2 * (m.input.welds.haunch ?? m.input.welds.web),
-    length: webReach(k),
+    length: haunchWebReach(k),
     legs: [
       [0, y, 0],
       [0, 0, -1],
     ],
     from: [side * t, (y * k.tw) / 2, z],
-    to: [side * (t + webReach(k)), (y * k.tw) / 2, z],
+    to: [side * (t + haunchWebReach(k)), (y * k.tw) / 2, z],
     joins: [`haunch-web${side < 0 ? '-2' : ''}`, side === 1 ? 'beam' : 'support'],
   }));
 }

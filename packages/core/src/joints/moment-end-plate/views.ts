@@ -22,7 +22,7 @@ import type { Parts } from '../kind.ts';
 import type { RowsFlow } from '../rows.ts';
 import type { PreparedRows } from './flow.ts';
 import { momentCallouts } from './callouts.ts';
-import { flangeFaces } from './model.ts';
+import { flangeFaces, haunchWebReach } from './model.ts';
 import { shown, stiffenersAt, webPlateSpan } from './solid.ts';
 import { callouts } from './view-callouts.ts';
 import { type M, FACE_X, LEFT_X, RIGHT_X, PLATE_X, TOP_Y, above, below, behind } from './view-places.ts';
@@ -137,7 +137,7 @@ function beamItems(m: M, at: (x: number, z: number) => Point, side: 1 | -1, far:
     const z = (u: number, over: number): number => -m.H + over + u * slope;
     items.push(
       path([at(x, z(0, 0)), at(x + side * cut, z(cut, 0))], 'outline'),
-      path([at(x, z(0, v)), at(x + side * Math.min(cut, k.l - v / slope), Math.min(z(cut, v), -h))], 'outline'),
+      path([at(x, z(0, v)), at(x + side * Math.min(cut, haunchWebReach(k)), Math.min(z(cut, v), -h))], 'outline'),
       ...(cut < k.l ? [breakLine(at(end, -h - 4), at(end, z(cut, 0) - 4))] : []),
     );
   }
