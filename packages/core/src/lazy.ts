@@ -14,6 +14,21 @@ export function lazyOnce<K extends object, T>(work: (key: K) => T): (key: K) => 
   };
 }
 
+/** What was made last: of `most` texts, each made once while it is among them. What throws is made anew by who asks again. */
+export class Recent<T> {
+  private readonly kept = new Map<string, T>();
+  constructor(private readonly most = 64) {}
+
+  of(text: string, make: () => T): T {
+    const found = this.kept.has(text) ? this.kept.get(text)! : make();
+    // Last in line again: the first in line is dropped.
+    this.kept.delete(text);
+    this.kept.set(text, found);
+    if (this.kept.size > this.most) this.kept.delete(this.kept.keys().next().value!);
+    return found;
+  }
+}
+
 /** What work in steps comes to in the end, its steps passed over. */
 export function lastOf<R>(steps: Generator<unknown, R>): R {
   for (;;) {

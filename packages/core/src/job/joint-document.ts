@@ -133,12 +133,13 @@ function upToDate(kind: ReturnType<typeof kindOf>, input: unknown, version: numb
   }
 }
 
-/** A joint as it is stored, read by its kind, defaults of later versions filled in; or the sentence that says why it can't be. Never throws. */
+/** A joint as it is stored, read by its kind, defaults of later versions filled in; or the sentence that says why it can't be. Never throws; `read` does. */
 export function tryReadJoint(
   joint: Omit<JointDocument, 'line'>,
+  read: (joint: Omit<JointDocument, 'line'>, where: string) => JointDocument = readJoint,
 ): { readonly joint: JointDocument } | { readonly unreadable: string } {
   try {
-    return { joint: readJoint(joint, `joint ${joint.mark}`) };
+    return { joint: read(joint, `joint ${joint.mark}`) };
   } catch (e) {
     return { unreadable: refusalOf(e).message };
   }

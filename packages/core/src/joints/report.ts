@@ -10,6 +10,7 @@ import {
   type RuleResult,
   type StrengthResult,
 } from '../checks/check.ts';
+import type { KeptRules } from '../checks/kept-rules.ts';
 import { failureItems, type Drawing, type Item } from '../drawing/index.ts';
 import type { Joint } from './kind.ts';
 import { lapsedWords, proofFor, proofResult, provedWords, type GivenProof } from './proof.ts';
@@ -179,12 +180,17 @@ export function standsUnder(
   return { combination, first: least.first, missing, state: stateUnder(least.first, least.passes, missing, basis) };
 }
 
-/** The summary of a joint under these combinations: that of its report, in less time. */
-export function summaryUnder(joint: Joint, combinations: readonly Combination[], proof?: GivenProof): Summary {
+/** The summary of a joint under these combinations: that of its report, in less time. `rules` of a joint that others have too. */
+export function summaryUnder(
+  joint: Joint,
+  combinations: readonly Combination[],
+  proof?: GivenProof,
+  rules: Pick<KeptRules, 'judge'> = joint.prepared,
+): Summary {
   const run = runOf(joint.prepared.sheet);
   const acting = combinations.map(inNewtons);
   const standings = combinations.map((c, i) => standsUnder(joint, c, acting[i]!, run, undefined, proof));
-  return summarise(standings, joint.prepared.judge(run, loadsIn(acting)), joint.basis);
+  return summarise(standings, rules.judge(run, loadsIn(acting)), joint.basis);
 }
 
 function missingOf(list: readonly (CheckResult | RuleResult)[]): Missing[] {

@@ -1,4 +1,4 @@
-import { tryReadJoint, type JointRecord, type SignOff } from '@ample/core';
+import { tryReadJoint, type Details, type JointRecord, type SignOff } from '@ample/core';
 import { Broken } from './json.ts';
 import type { joints } from './schema.ts';
 
@@ -18,8 +18,8 @@ export const signOf = (
       }
     : {};
 
-/** A row as a joint; one that this version can't read says why and keeps what it holds. */
-export function recordOf(row: Row): JointRecord {
+/** A row as a joint; one that this version can't read says why and keeps what it holds. `details` of those that are read one after another. */
+export function recordOf(row: Row, details?: Details): JointRecord {
   const { id, jobId, version, mark, kind, note, updatedAt } = row;
   const broken = (['input', 'combinations', 'loads', 'settings'] as const).find((k) => row[k] instanceof Broken);
   const base = {
@@ -43,12 +43,13 @@ export function recordOf(row: Row): JointRecord {
       input: null,
       unreadable: `joint ${mark}: ${broken}: what is stored is not JSON; export it raw to mend it, or delete the joint.`,
     };
-  const read = tryReadJoint({
+  const joint = {
     ...base,
     input: row.input,
     input_version: row.inputVersion,
     ...(row.settings ? { settings: row.settings } : {}),
-  });
+  };
+  const read = tryReadJoint(joint, details && ((of, where) => details.read(of, where)));
   if ('unreadable' in read)
     return {
       ...base,

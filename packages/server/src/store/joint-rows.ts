@@ -55,6 +55,33 @@ export async function lightJoints(
   });
 }
 
+/** A joint as far as its verdict is kept by it. */
+export type VersionedJoint = Pick<LightJoint, 'id' | 'version' | 'updatedAt' | 'housed'>;
+
+/** The same joints as far as it takes to know which of them have no verdict of now. */
+export async function versionedJoints(
+  db: Handle,
+  jobId: string,
+  after: number,
+  limit: number,
+  keyOf: (j: VersionedJoint) => string,
+): Promise<(VersionedJoint & { readonly judged: boolean })[]> {
+  const rows = await db
+    .select({
+      ...{ id: joints.id, version: joints.version, updatedAt: joints.updatedAt },
+      ...{ housed: sql<number>`${joints.house} is not null`, key: verdicts.key },
+    })
+    .from(joints)
+    .leftJoin(verdicts, eq(verdicts.jointId, joints.id))
+    .where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt), gt(joints.position, after)))
+    .orderBy(asc(joints.position))
+    .limit(limit);
+  return rows.map(({ key, housed, ...r }) => {
+    const joint = { ...r, housed: housed !== 0 };
+    return { ...joint, judged: key === keyOf(joint) };
+  });
+}
+
 /** Marks of joints by the end of the member that they stand at. */
 export async function endsOf(db: Handle, jobId: string): Promise<ReadonlyMap<string, string>> {
   const end = sql<string | null>`json_extract(${joints.loads}, '$.end')`;
@@ -76,7 +103,7 @@ export const markedVersions = (db: Handle, jobId: string): Promise<IssuedJoint[]
 /** Changes with whatever the verdict of a joint depends on; a signature changes it without a new version, so the time of change is part. */
 export const verdictKey = (
   { edition, basis, house }: JudgedUnder,
-  { version, updatedAt, housed }: Pick<LightJoint, 'version' | 'updatedAt' | 'housed'>,
+  { version, updatedAt, housed }: Omit<VersionedJoint, 'id'>,
 ): string => `${edition}/${basis}/${version}/${updatedAt}${housed ? `/${house}` : ''}`;
 
 /** What besides a joint its verdict depends on: the calculation, the basis of the job, and what house details are kept. */

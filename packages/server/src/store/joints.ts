@@ -5,6 +5,7 @@ import {
   readJoint,
   sameDetail,
   withDetailOf,
+  type Details,
   type JointContent,
   type JointDocument,
   type JointRecord,
@@ -45,14 +46,13 @@ export async function listJoints(db: Handle, jobId: string): Promise<JointRecord
   return out;
 }
 
-/** Joints by their ids, in no order. */
-export async function jointsById(db: Handle, ids: readonly string[]): Promise<JointRecord[]> {
-  return (
-    await db
-      .select()
-      .from(joints)
-      .where(inArray(joints.id, [...ids]))
-  ).map(recordOf);
+/** Joints by their ids, in no order; `details` of those that are read one after another. */
+export async function jointsById(db: Handle, ids: readonly string[], details?: Details): Promise<JointRecord[]> {
+  const rows = await db
+    .select()
+    .from(joints)
+    .where(inArray(joints.id, [...ids]));
+  return rows.map((row) => recordOf(row, details));
 }
 
 /** Joints of a job by their marks, and by the ends of members that stand at them. */
@@ -76,7 +76,7 @@ export async function jointsNamed(
         ),
       ),
     );
-  return rows.map(recordOf);
+  return rows.map((row) => recordOf(row));
 }
 
 /** A joint as its job's file has it. */

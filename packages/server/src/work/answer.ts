@@ -1,4 +1,5 @@
 import {
+  Details,
   DocumentError,
   followingOf,
   lineOf,
@@ -47,10 +48,13 @@ export const housesOf = (db: Handle, list: readonly JointRecord[]) =>
     list.flatMap((j) => (j.house ? [j.house] : [])),
   );
 
+/** Details of the joints that this thread judged last. */
+export const details = new Details();
+
 /** What the register shows of a joint. */
 export const judgedRow = (joint: JointRecord, job: JudgedBy, houses: ReadonlyMap<string, HouseDetail | null>): JudgedRow => ({
   line: joint.unreadable === undefined ? lineOf(joint, job) : joint.line,
-  summary: summaryOf(joint, job),
+  summary: summaryOf(joint, job, details),
   ...(joint.house && joint.unreadable === undefined
     ? { house: followingOf({ ...joint, house: joint.house }, houses.get(markKey(joint.house)) ?? null, job) }
     : {}),

@@ -38,7 +38,7 @@ import { getModel, placedModel } from '../store/models.ts';
 import { documentOf, eachJoint, jointsById, readableJoint } from '../store/joints.ts';
 import { getRules } from '../store/rules.ts';
 import { lightJoints, markedVersions, verdictKey } from '../store/joint-rows.ts';
-import { answer, housesOf, judgedRow, reader, type Answer } from './answer.ts';
+import { answer, details, housesOf, judgedRow, reader, type Answer } from './answer.ts';
 
 /** What is made for the shop, of a joint or of a job. */
 export interface ShopOrder {
@@ -214,10 +214,8 @@ async function registerRows(
   for (let after = -1; ;) {
     const found = await lightJoints(db, jobId, after, 50, (j) => verdictKey(under, j));
     const part = found.filter((j) => scope.has(j.id));
-    const lack = await jointsById(
-      db,
-      part.filter((j) => !j.kept).map((j) => j.id),
-    );
+    const lacking = part.filter((j) => !j.kept).map((j) => j.id);
+    const lack = await jointsById(db, lacking, details);
     const houses = await housesOf(db, lack);
     const judged = new Map(lack.map((j) => [j.id, judgedRow(j, job, houses)]));
     for (const j of part) {

@@ -47,7 +47,7 @@ import { basisKey, getJob, jobDocument, jobHead, ruledJob } from '../store/jobs.
 import { documentOf, eachJoint, jointsById, jointsNamed, readableJoint } from '../store/joints.ts';
 import { countJoints, endsOf, keptStandings, markedVersions } from '../store/joint-rows.ts';
 import { jobStatements, type NewJob } from '../store/statements.ts';
-import { answer, housesOf, judgedRow, reader, type Answer } from './answer.ts';
+import { answer, details, housesOf, judgedRow, reader, type Answer } from './answer.ts';
 import type { DocumentTask } from './document.ts';
 
 // Runs in the worker pool: the same core and the same store as everywhere, away from the thread that answers requests. What writes and reads files
@@ -81,7 +81,7 @@ export const judge = ({
 }): Promise<Answer<{ readonly id: string; readonly row: JudgedRow }[]>> =>
   answer(async () => {
     const { db } = reader(file);
-    const found = await jointsById(db, ids);
+    const found = await jointsById(db, ids, details);
     const houses = await housesOf(db, found);
     // Joints of one kind after another: code and values of each stay near, which saves a sixth.
     found.sort((a, b) => (a.kind < b.kind ? -1 : a.kind > b.kind ? 1 : 0));
