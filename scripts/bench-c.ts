@@ -2,7 +2,7 @@ import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { basisOf, inNewtons, kindOf, readJob, Run, type FormulaDef } from '../packages/core/src/index.ts';
+import { basisOf, inNewtons, kindOf, readJob, Run, type FormulaDef, type Step } from '../packages/core/src/index.ts';
 import { compile } from '../packages/core/src/formula/compile.ts';
 import { C_HEAD, cFormula } from '../packages/core/src/formula/straight.ts';
 import { printLines, type Line } from './bench-lines.ts';
@@ -30,14 +30,29 @@ function quickest(work: () => void): number {
   return best;
 }
 
-/** The formulas in C, worked in this order on these values: microseconds at their quickest. */
-function inC(formulas: readonly FormulaDef[], values: Float64Array): number {
+/**
+ * The steps in C, in this order: microseconds at their quickest. Each step has a value of its own, made of those that it was made of and of what was given
+ * then: a part that is worked for several sides, rows or anchors is worked for each, where one place for all would let the compiler leave most of them out.
+ */
+function inC(steps: readonly Step[]): number {
   const folder = mkdtempSync(join(tmpdir(), 'ample-c-'));
   try {
-    const lines = formulas.map((f) => `  v[${f.slot.index}] = ${cFormula(f.ast, slotsOf(f))};\n`);
+    const values: number[] = steps.map((s) => s.value);
+    const given = new Map<string, number>();
+    const place = (slot: number, value: number): number => {
+      const key = `${slot} ${value}`;
+      if (!given.has(key)) given.set(key, values.push(value) - 1);
+      return given.get(key)!;
+    };
+    const lines = steps.map(({ def, from, values: of }, i) => {
+      // What was found by a method is given here.
+      if (def.method !== undefined) return '';
+      const places = new Map(def.uses.map((u, k) => [u.name, from[k]! < 0 ? place(u.slot.index, of[k]!) : from[k]!] as const));
+      return `  v[${i}] = ${cFormula(def.ast, (name) => places.get(name)!)};\n`;
+    });
     const text = `${C_HEAD}#include <stdio.h>
 #include <time.h>
-static double values[${values.length}] = {${[...values].map((x) => (Number.isFinite(x) ? x : 0)).join(',')}};
+static double values[${values.length}] = {${values.map((x) => (Number.isFinite(x) ? x : 0)).join(',')}};
 __attribute__((noinline)) void work(double *v) {
 ${lines.join('')}  __asm__ volatile("" ::: "memory");
 }
@@ -77,7 +92,7 @@ for (const [file, marks] of [
     run.startTrace();
     prepared.check(acting, run);
     const worked = run.steps!.map((s) => s.def).filter((f) => f.method === undefined);
-    const c = inC(worked, run.v);
+    const c = inC(run.steps!);
     run.steps = null;
     // Its formulas alone, one after the other.
     const code = worked.map((def) => ({ at: def.slot.index, f: compile(def.ast, slotsOf(def)) }));

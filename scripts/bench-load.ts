@@ -9,23 +9,34 @@ import { LEAN, runnable } from './bundle.mjs';
 import { callerOf } from './bench-call.ts';
 import { printLines, type Line } from './bench-lines.ts';
 
-// Usage: npm run bench -- load [joints] [combinations]. A server of its own under a large job, while another client asks for a joint.
-const [joints = 2000, combinations = 20] = process.argv.slice(2).map(Number);
+// Usage: npm run bench -- load [joints] [combinations] [apart]. A server of its own under a large job, while another client asks for a joint. Its joints
+// have the details of the demo job, 26; `apart`: no two are alike.
+const [joints = 2000, combinations = 20] = process.argv.slice(2, 4).map(Number);
+const apart = process.argv[4] === 'apart';
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
 const lines: Line[] = [];
 const note = (what: string, value: number, unit: string, aim: number): void => void lines.push({ what, value, unit, aim });
 
+/** The first length of its plate or cleat that much longer, mm. */
+const stretched = (input: object, by: number): object => {
+  const part = (['plate', 'cleat'] as const).find((k) => k in input)!;
+  const sizes = (input as Record<string, Record<string, unknown>>)[part]!;
+  const [name, size] = Object.entries(sizes).find((e): e is [string, number] => typeof e[1] === 'number')!;
+  return { ...input, [part]: { ...sizes, [name]: size + by } };
+};
+
 const demo = JSON.parse(readFileSync(join(ROOT, 'demo/tern-quay.json'), 'utf8')) as JobDocument;
 const beams = demo.joints.filter((j) => j.kind !== 'column-base');
-const big: JobDocument = {
+const big: Omit<JobDocument, 'joints'> & { readonly joints: readonly object[] } = {
   ...demo,
   name: 'Load',
   joints: Array.from({ length: joints }, (_, i) => {
     const from = beams[i % beams.length]!;
     // Combinations as they are asked for, and no more of load cases beside them.
-    const { checked: _signature, loads: _cases, group: _shared, house: _detail, ...joint } = from;
+    const { checked: _signature, loads: _cases, group: _shared, house: _detail, line: _line, ...joint } = from;
     return {
       ...joint,
+      input: apart ? stretched(joint.input as object, i * 1e-4) : (joint.input as object),
       mark: `L${i}`,
       combinations: Array.from({ length: combinations }, (_c, k) => ({
         ...from.combinations[k % from.combinations.length]!,

@@ -14,18 +14,22 @@ export function lazyOnce<K extends object, T>(work: (key: K) => T): (key: K) => 
   };
 }
 
-/** What was made last: of `most` texts, each made once while it is among them. What throws is made anew by who asks again. */
+/**
+ * What was made last: of `most` texts that were asked for twice, each is kept while it is among them. What is asked for once would be held for nothing.
+ * What throws is made anew by who asks again.
+ */
 export class Recent<T> {
-  private readonly kept = new Map<string, T>();
+  private readonly kept = new Map<string, { readonly value: T } | null>();
   constructor(private readonly most = 64) {}
 
   of(text: string, make: () => T): T {
-    const found = this.kept.has(text) ? this.kept.get(text)! : make();
+    const known = this.kept.get(text);
+    const found = known ?? { value: make() };
     // Last in line again: the first in line is dropped.
     this.kept.delete(text);
-    this.kept.set(text, found);
+    this.kept.set(text, known === undefined ? null : found);
     if (this.kept.size > this.most) this.kept.delete(this.kept.keys().next().value!);
-    return found;
+    return found.value;
   }
 }
 

@@ -22,8 +22,8 @@ interface Kept {
 const basisText = lazyOnce((job: JudgedBy) => JSON.stringify({ ...judgedBy(job), loads: undefined }));
 
 /**
- * Details of joints that are judged one after another. A job has few beside its joints, and a joint is what it is under whatever acts on it: each is read
- * and built once, and what is made of it (solid, values, quantities) serves all joints that have it. The last `most` are kept.
+ * Details of joints that are judged one after another. A job has few beside its joints, and a joint is what it is under whatever acts on it: each
+ * that comes again is kept as it was read and built, with what is made of it (solid, values, quantities). The last `most` are.
  */
 export class Details {
   private readonly inputs: Recent<JointDocument>;
