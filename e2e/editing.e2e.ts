@@ -44,6 +44,30 @@ describe('editing on the drawing', () => {
     await lineBecomes(/10x100x290 S275 \| 4xM20/);
     await saved(on.page);
   });
+  it('loses nothing of what is done in one instant, and nothing to who leaves in it', async () => {
+    await openJoint(on.app, on.page, 'B1-03');
+    const { keyboard } = on.page;
+    // An edit, and away.
+    await dimension('bolts.p1').click();
+    await keyboard.type('75');
+    await Promise.all([keyboard.press('Enter'), keyboard.press(']')]);
+    await expect.poll(() => lineOf(on.page)).not.toMatch(/@75|@80/);
+    await keyboard.press('[');
+    await lineBecomes(/4xM20-8\.8 @75/);
+    // An edit, and back at once: neither is on screen but as it was.
+    await dimension('bolts.p1').click();
+    await keyboard.type('90');
+    await Promise.all([keyboard.press('Enter'), keyboard.press('Control+z')]);
+    await lineBecomes(/4xM20-8\.8 @75/);
+    const { length } = await on.page
+      .getByLabel('Detail drawing; dimensions and callouts can be edited in place')
+      .getByText('75')
+      .all();
+    expect(length).toBeGreaterThan(0);
+    await keyboard.press('Control+Shift+z');
+    await lineBecomes(/4xM20-8\.8 @90/);
+    await saved(on.page);
+  });
   it('refuses a size that can not be built, at the spot, and loses nothing', async () => {
     await openJoint(on.app, on.page, 'B1-02');
     const before = await lineOf(on.page);

@@ -7,8 +7,10 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { App } from './app.tsx';
+import { tellBefore } from './store/soon.ts';
 import { store } from './store/store.ts';
 
+tellBefore(window);
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <Provider store={store}>

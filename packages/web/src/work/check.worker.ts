@@ -63,20 +63,20 @@ function refusing<T>(work: () => T): { ok: T } | { refusal: string } {
 
 /** The open joint is judged here on every edit, so that the screen never waits. */
 const worker = {
-  check(kindId: string, content: JointContent, job: JudgedBy, title: TitleDraft, selected: number): CheckAnswer {
+  check(content: JointContent, job: JudgedBy, title: TitleDraft, selected: number): CheckAnswer {
     return refusing(() => {
-      const joint = kindOf(kindId).build(content.input, basisFor(job, content));
+      const joint = kindOf(content.kind).build(content.input, basisFor(job, content));
       const { combinations, proof } = withActions(content, job);
       const report = reportOf(joint, combinations, proof);
       const combination = combinations[selected >= 0 ? selected : report.worst] ?? null;
       return { report, drawing: joint.drawing({ ...title, verdict: report.verdict }, combination), quantities: joint.quantities };
     });
   },
-  ways(kindId: string, content: JointContent, job: RuledJob): Ways {
+  ways(content: JointContent, job: RuledJob): Ways {
     const rules = rulesOf(job);
     const by = { details: rules.details, rates: ratesOf(rules) };
     const made = refusing(() =>
-      waysOf(kindId, content.input, withActions(content, job).combinations, basisFor(job, content), by),
+      waysOf(content.kind, content.input, withActions(content, job).combinations, basisFor(job, content), by),
     );
     return 'ok' in made ? made.ok : NO_WAYS;
   },

@@ -1,5 +1,7 @@
 import { officeRules } from '../../house/office.ts';
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
+import { tellNow } from '../../store/soon.ts';
 import {
   basisOf,
   kindOf,
@@ -15,7 +17,7 @@ import {
 } from '@ample/core';
 import { failureOrder } from '../FailureOrder.tsx';
 import { ruleText } from '../Side.tsx';
-import type { Checked } from '../../work/check.worker.ts';
+import type { CheckAnswer, Checked } from '../../work/check.worker.ts';
 import { checker, search } from '../../work/client.ts';
 
 /** What is known of the members; nothing while one of them is refused. */
@@ -45,7 +47,6 @@ export function failureShown(
 
 /** Checks in the worker on every change; the last answer stays on screen until the next one comes. */
 export function useCheck(
-  kindId: string,
   content: JointContent,
   job: JobRecord,
   record: { version: number; checked?: { by: string; at: string; fingerprint: string } },
@@ -56,36 +57,58 @@ export function useCheck(
   const [judged, setJudged] = useState<Judged | null>(null);
   const turn = useRef(0);
   const { version, checked: signed } = record;
+  const ask = useCallback(
+    (of: JointContent) => {
+      const title = titleOf(job, { ...of, checked: signed }, basisOf(job, of.settings), revisionLetter(version));
+      return checker().check(of, job, title, selected);
+    },
+    [job, version, signed, selected],
+  );
+  const show = useCallback((answer: CheckAnswer): void => {
+    if ('ok' in answer) setChecked(answer.ok);
+    setRefusal('ok' in answer ? '' : answer.refusal);
+  }, []);
+  const asked = useRef<{ readonly of: JointContent; readonly by: typeof ask; readonly answer: ReturnType<typeof ask> } | null>(
+    null,
+  );
+  /** Asks for what an edit makes before the page shows the edit, and shows both at once: drawn after each other they take two frames. */
+  const askAhead = useCallback(
+    (of: JointContent): void => {
+      const mine = { of, by: ask, answer: ask(of) };
+      asked.current = mine;
+      void mine.answer.then((answer) => {
+        if (asked.current !== mine) return;
+        flushSync(() => {
+          tellNow();
+          show(answer);
+        });
+      });
+    },
+    [ask, show],
+  );
   useEffect(() => {
     const mine = ++turn.current;
-    const basis = basisOf(job, content.settings);
-    const joint = { ...content, kind: kindId, checked: signed };
-    const title = titleOf(job, joint, basis, revisionLetter(version));
-    void checker()
-      .check(kindId, content, job, title, selected)
-      .then((answer) => {
-        if (turn.current !== mine) return;
-        if ('ok' in answer) {
-          setChecked(answer.ok);
-          setRefusal('');
-          requestAnimationFrame(() => performance.mark('repainted'));
-        } else setRefusal(answer.refusal);
-        // Another combination that is looked at is no other joint.
-        const now = { kindId, content, job };
-        setJudged((before) => (before && isSame(before, now) ? before : now));
-      });
-  }, [kindId, content, job, version, signed, selected]);
+    // What was asked for another content than the page has now is nobody's any more.
+    if (asked.current?.of !== content || asked.current.by !== ask) asked.current = null;
+    void (asked.current?.answer ?? ask(content)).then((answer) => {
+      if (turn.current !== mine) return;
+      show(answer);
+      if ('ok' in answer) requestAnimationFrame(() => performance.mark('repainted'));
+      // Another combination that is looked at is no other joint.
+      const now = { content, job };
+      setJudged((before) => (before && isSame(before, now) ? before : now));
+    });
+  }, [content, job, ask, show]);
   const found = useWays(judged);
-  return { checked, refusal, ways: found && isSame(found, { kindId, content, job }) ? found.ways : null };
+  return { checked, refusal, askAhead, ways: found && isSame(found, { content, job }) ? found.ways : null };
 }
 
 /** A joint as it was judged. */
 interface Judged {
-  readonly kindId: string;
   readonly content: JointContent;
   readonly job: JobRecord;
 }
-const isSame = (a: Judged, b: Judged): boolean => a.kindId === b.kindId && a.content === b.content && a.job === b.job;
+const isSame = (a: Judged, b: Judged): boolean => a.content === b.content && a.job === b.job;
 
 /** Ways out of what was judged: they are looked for once its answer is there, which would else wait for a processor. */
 function useWays(judged: Judged | null): (Judged & { readonly ways: Ways }) | null {
@@ -93,8 +116,8 @@ function useWays(judged: Judged | null): (Judged & { readonly ways: Ways }) | nu
   useEffect(() => {
     if (!judged) return;
     let gone = false;
-    const { kindId, content, job } = judged;
-    void search('ways', async (worker) => worker.ways(kindId, content, { ...job, office: await officeRules() })).then((ways) => {
+    const { content, job } = judged;
+    void search('ways', async (worker) => worker.ways(content, { ...job, office: await officeRules() })).then((ways) => {
       if (!gone) setFound({ ...judged, ways });
     });
     return () => {

@@ -1,3 +1,4 @@
+import { SHOULD_AUTOBATCH } from '@reduxjs/toolkit';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import {
@@ -60,9 +61,9 @@ export function useJoint(job: JobRecord, siblings: readonly Sibling[]) {
   const [selected, setSelected] = useState(-1);
   const [pointed, setPointed] = useState<string | null>(null);
   const [why, setWhy] = useState(location.state?.why ?? []);
-  const { checked, refusal, ways } = useCheck(present.kind, present, job, record, selected);
+  const { checked, refusal, ways, askAhead } = useCheck(present, job, record, selected);
   const comments = useComments(record.id);
-  const { apply, editor, said, setSaid } = useEditing(job, present);
+  const { apply, editor, said, setSaid } = useEditing(job, present, askAhead);
   useEffect(() => {
     document.title = `${present.mark} · ${job.name}`;
   }, [present.mark, job.name]);
@@ -115,16 +116,17 @@ function actedOf(present: JointContent, job: JobRecord): ReturnType<typeof withA
 }
 
 /** Edits of the joint, and what is said of one that is refused. */
-function useEditing(job: JobRecord, present: JointContent) {
+function useEditing(job: JobRecord, present: JointContent, askAhead: (content: JointContent) => void) {
   const dispatch = useAppDispatch();
   const [said, setSaid] = useState('');
   const apply = useCallback(
     (content: JointContent, label: string): void => {
       performance.mark('edit');
+      askAhead(content);
       setSaid('');
-      dispatch(edited({ content, label }));
+      dispatch({ ...edited({ content, label }), meta: { [SHOULD_AUTOBATCH]: true } });
     },
-    [dispatch],
+    [dispatch, askAhead],
   );
   const office = useOffice();
   const { details } = useMemo(() => rulesOf({ office, rules: job.rules }), [office, job.rules]);

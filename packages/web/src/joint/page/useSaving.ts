@@ -1,7 +1,8 @@
 import { useCallback, useEffect, useRef } from 'react';
 import type { JointRecord } from '@ample/core';
 import { save, saveAgain, sendSave } from '../../store/joint.ts';
-import { useApp, useAppDispatch } from '../../store/store.ts';
+import { useStore } from 'react-redux';
+import { useApp, useAppDispatch, type AppState } from '../../store/store.ts';
 
 /** Keeps what is edited: a moment after each edit, when the page is left, and again where a save failed. */
 export function useSaving(): void {
@@ -13,14 +14,20 @@ export function useSaving(): void {
   const sent = useRef<Promise<JointRecord | null>>(Promise.resolve(null));
   const latest = useRef(joint);
   latest.current = joint;
+  const { getState } = useStore<AppState>();
+  /** The joint with an edit that the page does not show yet. */
+  const now = useCallback((): AppState['joint'] => {
+    const { joint: held } = getState();
+    return held.record?.id === latest.current.record!.id ? held : latest.current;
+  }, [getState]);
   const store = useCallback(
     (from: JointRecord): void => {
-      const { present: content, lastLabel, edits } = latest.current;
+      const { present: content, lastLabel, edits } = now();
       sent.current = dispatch(save({ record: from, content: content!, label: lastLabel, edits }))
         .unwrap()
         .catch(() => null);
     },
-    [dispatch],
+    [dispatch, now],
   );
   useEffect(() => {
     if (joint.save !== 'waiting' || joint.inFlight) return;
@@ -31,7 +38,7 @@ export function useSaving(): void {
   // Who leaves within that moment leaves nothing behind: the last edit is saved from the version that the save before it gives.
   useEffect(
     () => () => {
-      const left = latest.current;
+      const left = now();
       if (left.save === 'waiting' && left.present)
         void sent.current
           .then((before) =>
@@ -39,15 +46,15 @@ export function useSaving(): void {
           )
           .catch(() => null);
     },
-    [],
+    [now],
   );
   useEffect(() => {
     const warn = (e: BeforeUnloadEvent): void => {
-      if (joint.save !== 'saved') e.preventDefault();
+      if (now().save !== 'saved') e.preventDefault();
     };
     window.addEventListener('beforeunload', warn);
     return () => window.removeEventListener('beforeunload', warn);
-  }, [joint.save]);
+  }, [now]);
   useEffect(() => {
     if (joint.save !== 'failed') return;
     const again = setTimeout(() => dispatch(saveAgain()), 4000);

@@ -160,7 +160,7 @@ function Chosen({ found: f, content, job, onTake, present }: ChosenProps) {
     const basis = basisOf(job, content.settings);
     const title = { ...titleOf(job, content, basis, ''), kind: kindTitle(kindOf(f.kind), basis.standard), checked: 'not chosen' };
     void checker()
-      .check(f.kind, taken as JointContent, job, title, -1)
+      .check(taken as JointContent, job, title, -1)
       .then((answer) => {
         if (!gone) setMade(answer);
       });
