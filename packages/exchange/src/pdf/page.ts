@@ -16,6 +16,34 @@ const MOST_WORDS = 5_000;
 /** What is left of a page that is written. */
 const WRITTEN = {};
 
+/** A page that is being written. */
+interface OpenPage {
+  readonly content: { write(chunk: string | Uint8Array): void };
+  write(chunk: string | Uint8Array): void;
+  end(): void;
+}
+/** Gathers what is drawn on a page as one text: as the array of bytes that each stroke and word would else be, it takes a sixth of a document's time. */
+function asOneText(page: OpenPage): void {
+  const { content, end } = page;
+  let text = '';
+  const flush = (): void => {
+    if (text) content.write(Buffer.from(text, 'latin1'));
+    text = '';
+  };
+  page.write = (chunk) => {
+    if (typeof chunk === 'string') {
+      text += `${chunk}\n`;
+      return;
+    }
+    flush();
+    content.write(chunk);
+  };
+  page.end = () => {
+    flush();
+    end.call(page);
+  };
+}
+
 /**
  * A flowing document on A4 upright with a running head, and single sheets lying. Each page is written to `out` when the next begins, so that a
  * document of any length needs the memory of a few pages.
@@ -82,6 +110,7 @@ export class Page {
   private page(options: PDFKit.PDFDocumentOptions): void {
     const before = (this.doc.page as PDFKit.PDFPage | null)?.dictionary as { data: object } | undefined;
     this.doc.addPage(options);
+    asOneText(this.doc.page as unknown as OpenPage);
     if (before) before.data = WRITTEN;
     this.numbered();
   }
