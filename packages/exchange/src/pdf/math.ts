@@ -16,14 +16,7 @@ function brushes(page: Page) {
   const { doc } = page;
   const glyphs = (value: string, font: 'math' | 'symbols', size: number): Box => {
     const width = page.widthOf(value, font, size);
-    return {
-      width,
-      up: size * 0.72,
-      down: size * 0.22,
-      draw: (x, baseline) => {
-        doc.font(font).fontSize(size).text(value, x, baseline, { lineBreak: false, baseline: 'alphabetic' });
-      },
-    };
+    return { width, up: size * 0.72, down: size * 0.22, draw: (x, baseline) => page.letters.put(value, font, size, x, baseline) };
   };
   const space = (width: number): Box => ({ width, up: 0, down: 0, draw: () => undefined });
   const line = (x1: number, y1: number, x2: number, y2: number, width: number): void => {

@@ -3,16 +3,14 @@ import { pipeline } from 'node:stream/promises';
 import PDFDocument from 'pdfkit';
 import { MUTED, type Column, type ParagraphStyle } from '../report/paper.ts';
 import { FONTS, SYMBOLS, type FontName } from '../fonts.ts';
+import { Lettering, type EmbeddedFont } from './lettering.ts';
 
 const INK = '#1d2a3a';
 export const MARGIN = 48;
-const MONO_ADVANCE = 0.6;
 const A4 = { width: 595.28, height: 841.89 };
 
 /** Bytes that may wait to be written before the next part is begun. */
 const MOST_WAITING = 1 << 20;
-/** Words whose widths and shapes are kept; a document of thousands of joints has no end of them. */
-const MOST_WORDS = 5_000;
 /** What is left of a page that is written. */
 const WRITTEN = {};
 
@@ -56,7 +54,7 @@ export class Page {
   private head = '';
   private number = 0;
   private readonly total: Total;
-  private readonly widths = new Map<string, number>();
+  readonly letters: Lettering;
 
   constructor(
     title: string,
@@ -72,6 +70,7 @@ export class Page {
       displayTitle: true,
     });
     for (const name of Object.keys(FONTS) as FontName[]) this.doc.registerFont(name, FONTS[name]());
+    this.letters = new Lettering(this.doc);
     this.total = new Total(this.doc);
     this.done = pipeline(this.doc, out);
     // Whoever finishes the document hears of it; until then an error of the disk must not end the process.
@@ -122,36 +121,17 @@ export class Page {
 
   /** Text in one line at a baseline; characters that the face lacks are taken from the formula face. */
   runs(text: string, x: number, baseline: number, font: FontName, size: number, colour = INK): void {
-    this.doc.fillColor(colour);
+    this.letters.ink(colour);
     let at = x;
     const parts = split(text, font);
     parts.forEach(([part, face], i) => {
-      if (part.trim() !== '')
-        this.doc.font(face).fontSize(size).text(part, at, baseline, { lineBreak: false, baseline: 'alphabetic' });
-      if (i < parts.length - 1) at += this.partWidth(part, face) * size;
+      if (part.trim() !== '') this.letters.put(part, face, size, at, baseline);
+      if (i < parts.length - 1) at += this.letters.width(part, face) * size;
     });
   }
 
   widthOf(text: string, font: FontName, size: number): number {
-    return split(text, font).reduce((w, [part, face]) => w + this.partWidth(part, face) * size, 0);
-  }
-
-  /** Width over font size. Shaping costs more than all else in a document, and its words repeat. */
-  private partWidth(part: string, face: FontName): number {
-    if (face === 'mono') return part.length * MONO_ADVANCE;
-    const key = face + part;
-    const known = this.widths.get(key);
-    if (known !== undefined) return known;
-    const width = this.doc.font(face).fontSize(100).widthOfString(part) / 100;
-    if (this.widths.size >= MOST_WORDS) this.forget();
-    this.widths.set(key, width);
-    return width;
-  }
-
-  private forget(): void {
-    this.widths.clear();
-    const { _fontFamilies: faces } = this.doc as unknown as { _fontFamilies: Record<string, { layoutCache?: object }> };
-    for (const face of Object.values(faces)) if (face.layoutCache) face.layoutCache = Object.create(null) as object;
+    return split(text, font).reduce((w, [part, face]) => w + this.letters.width(part, face) * size, 0);
   }
 
   /** A paragraph, broken into lines of the page's width. */
@@ -258,12 +238,6 @@ export class Page {
   }
 }
 
-interface EmbeddedFont {
-  readonly id: string;
-  ref(): PDFKit.PDFKitReference;
-  encode(text: string): [string[], unknown];
-}
-
 /** The number of pages: a form that every page shows and that is drawn once, at the end. */
 class Total {
   static readonly SIZE = 8;
@@ -292,6 +266,7 @@ class Total {
 
 /** Cuts a text into runs of one face each. Spaces of the mono face are stepped over: the PDF library can't shape that face's empty glyph. */
 function split(text: string, font: FontName): [string, FontName][] {
+  if (!SYMBOLS.test(text) && !(font === 'mono' && text.includes(' '))) return [[text, font]];
   const out: [string, FontName][] = [];
   for (const char of text) {
     const face: FontName = SYMBOLS.test(char) ? 'symbols' : font;
