@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import type { JobRecord, RegisterEntry, RegisterPage } from '@ample/core';
+import { contentOf, type JobRecord, type JointRecord, type RegisterEntry, type RegisterPage } from '@ample/core';
 import { TERN, useServer } from './app.testing.ts';
 
 describe('the register in parts', () => {
@@ -41,8 +41,21 @@ describe('the register in parts', () => {
   it('judges anew whenever it is asked for: what was judged ahead waits for a moment only', async () => {
     const job = await send<JobRecord>('post', '/jobs/import', { ...TERN, joints: TERN.joints.slice(0, 9) });
     expect((await swept(job, '&fresh=1')).judged).toHaveLength(9);
+    // What was judged ahead was taken once.
+    expect((await swept(job, '&fresh=1')).judged).toHaveLength(9);
     await moment();
     expect((await swept(job, '&fresh=1')).judged).toHaveLength(9);
+  });
+
+  it('judges ahead only what has no verdict of now', async () => {
+    const job = await send<JobRecord>('post', '/jobs/import', TERN);
+    const { rows } = await swept(job, '');
+    const [first, last] = [rows[0]!, rows.at(-1)!];
+    for (const { id } of [first, last]) {
+      const joint = await get<JointRecord>(`/joints/${id}`);
+      await send('put', `/joints/${id}`, { ...contentOf(joint), note: 'looked at', version: joint.version, label: 'note' });
+    }
+    expect((await swept(job, '')).judged.sort()).toEqual([first.id, last.id].sort());
   });
 
   it('judges again what failed when it was judged ahead', async () => {

@@ -40,6 +40,20 @@ describe('a document of many pages', () => {
     }
   });
 
+  it('takes what the face of a text lacks from the face of formulas', async () => {
+    const { page, bytes } = opened();
+    page.upright();
+    for (const font of ['sans', 'mono'] as const) page.runs('F ⊥ edge', 60, font === 'sans' ? 100 : 200, font, 10);
+    await page.finish();
+    const { items } = await (await (await getDocument({ data: new Uint8Array(bytes()) }).promise).getPage(1)).getTextContent();
+    const faces = items.flatMap((i) => ('str' in i && i.str.trim() ? [[i.str.trim(), i.fontName]] : []));
+    const of = (text: string): string[] => faces.flatMap(([str, font]) => (str === text ? [font!] : []));
+    expect(of('⊥')).toHaveLength(2);
+    expect(new Set(of('⊥')).size).toBe(1);
+    for (const face of [...of('F'), ...of('edge')]) expect(of('⊥')).not.toContain(face);
+    expect(of('edge')).toHaveLength(2);
+  });
+
   it('forgets the shapes of words when they are many, and measures them as before', () => {
     const { page } = opened();
     page.upright();
