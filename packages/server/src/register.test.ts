@@ -58,6 +58,26 @@ describe('the register in parts', () => {
     expect((await swept(job, '')).judged.sort()).toEqual([first.id, last.id].sort());
   });
 
+  it('judges anew what was asked for while it was judged ahead', async () => {
+    const job = await send<JobRecord>('post', '/jobs/import', { ...TERN, joints: TERN.joints.slice(0, 9) });
+    const { pool } = services();
+    const judge = pool.run.bind(pool);
+    const judged: string[][] = [];
+    vi.spyOn(pool, 'run').mockImplementation((async (task: 'judge', input: { ids: string[] }) => {
+      const turn = task === 'judge' ? judged.push(input.ids) : 0;
+      const answer = await judge(task, input as never);
+      // What is judged ahead is not there yet when it is asked for.
+      if (turn === 2) await new Promise((r) => setTimeout(r, 300));
+      return answer;
+    }) as never);
+    const part = (after: number) => get<RegisterPage>(`/jobs/${job.id}/joints?limit=7&fresh=1&after=${after}`);
+    const { next } = await part(-1);
+    await part(next!);
+    expect(judged.map((ids) => ids.length)).toEqual([7, 2]);
+    await part(next!);
+    expect(judged.map((ids) => ids.length)).toEqual([7, 2, 2]);
+  });
+
   it('judges again what failed when it was judged ahead', async () => {
     const job = await send<JobRecord>('post', '/jobs/import', TERN);
     const { pool } = services();

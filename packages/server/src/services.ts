@@ -25,8 +25,8 @@ export interface Services {
 
 /** Joints that one thread judges at a time: about 50 ms of work, so that a short question never waits long. */
 const AT_A_TIME = 20;
-/** How many joints of the next part are judged ahead at least: work for as long as its request takes. */
-const AHEAD = 200;
+/** How many joints are judged ahead of a part of so many: work for as long as the next request takes, and no more than two parts, which are soon asked for. */
+const aheadOf = (limit: number): number => Math.min(2 * limit, Math.max(limit, 200));
 /** How long what was judged ahead waits for who asks for it, once, ms. */
 const HELD = 2_000;
 
@@ -102,7 +102,7 @@ function registerOf(database: OpenDatabase, made: string, judge: Judge, log: Log
     const judging = judge(job, lack, keyOf);
     // Who waits for one part asks for the next: its joints stand in line behind these, so that no thread is idle in between.
     if (next !== null && lack.length)
-      void versionedJoints(database.db, job.id, next, Math.max(limit, AHEAD), keyOf)
+      void versionedJoints(database.db, job.id, next, aheadOf(limit), keyOf)
         .then((ahead) => judge(job, fresh ? ahead : ahead.filter((j) => !j.judged), keyOf, true))
         .catch(() => undefined);
     const judged = await judging;

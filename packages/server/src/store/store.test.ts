@@ -22,7 +22,7 @@ import { migrationsKnown, openDatabase } from './database.ts';
 import { createJob, getJob, jobDocument, listJobs, storeJob } from './jobs.ts';
 import { createJoint, getJoint, listJoints, saveJoint } from './joints.ts';
 import { listRevisions } from './revisions.ts';
-import { lightJoints, siblingsOf } from './joint-rows.ts';
+import { keepVerdicts, lightJoints, siblingsOf, versionedJoints } from './joint-rows.ts';
 import { copyStatements, jobStatements } from './statements.ts';
 
 const root = mkdtempSync(join(tmpdir(), 'ample-store-'));
@@ -261,6 +261,10 @@ describe('one damaged row', () => {
     expect(said[3]).toMatch(/combinations: what is stored is not JSON/);
     expect(said[4]).toBeUndefined();
     expect((await lightJoints(d.db, id, -1, 100, () => '')).map((j) => j.mark)).toEqual(demo.joints.map((j) => j.mark));
+    await d.write((tx) => keepVerdicts(tx, [{ id: marks[4]!.id, key: 'then', row: { line: '' } as never }]));
+    const judged = async (key: string) =>
+      (await versionedJoints(d.db, id, -1, 100, () => key)).filter((j) => j.judged).map((j) => j.id);
+    expect([await judged('then'), await judged('now')]).toEqual([[marks[4]!.id], []]);
     expect((await jobDocument(d.db, id)).joints.map((j) => j.mark)).toEqual(demo.joints.slice(4).map((j) => j.mark));
     const copy = await storeJob(d, await copyStatements(d.db, id, 'me'));
     const copied = await siblingsOf(d.db, copy);
