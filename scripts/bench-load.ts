@@ -53,6 +53,8 @@ const server = spawn(process.execPath, [...(await runnable(join(ROOT, 'packages/
   env: { ...LEAN, ...process.env, AMPLE_DATA: data, PORT: '0' },
   stdio: ['ignore', 'pipe', 'inherit'],
 });
+// What fails here leaves no server behind.
+process.once('exit', () => server.kill('SIGKILL'));
 const url = await new Promise<string>((resolve, reject) => {
   server.stdout.on('data', (c: Buffer) => {
     const m = /http:\/\/127\.0\.0\.1:\d+/.exec(c.toString());
