@@ -66,7 +66,7 @@ export * from './job/search.ts';
 export * from './job/shared.ts';
 export * from './job/standardise.ts';
 export * from './job/standing.ts';
-export { Details } from './job/built.ts';
+export { builtIn, Details } from './job/built.ts';
 export * from './job/summary.ts';
 export * from './job/title.ts';
 export * from './job/cells.ts';

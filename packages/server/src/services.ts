@@ -23,7 +23,7 @@ export interface Services {
   close(): Promise<void>;
 }
 
-/** Joints that one thread judges at a time: about 50 ms of work, so that a short question never waits long. */
+/** Joints that one thread judges at a time: 10 to 50 ms of work, so that a short question never waits long. */
 const AT_A_TIME = 20;
 /** How many joints are judged ahead of a part of so many: work for as long as the next request takes, and no more than two parts, which are soon asked for. */
 const aheadOf = (limit: number): number => Math.min(2 * limit, Math.max(limit, 200));

@@ -1,6 +1,6 @@
 import { KeptRules } from '../checks/kept-rules.ts';
 import type { Joint } from '../joints/kind.ts';
-import { kindOf } from '../joints/registry.ts';
+import { buildJoint } from '../joints/report.ts';
 import { lazyOnce, Recent } from '../lazy.ts';
 import { basisOf } from '../standards/job-basis.ts';
 import { judgedBy, type Acted, type JudgedBy } from './actions.ts';
@@ -10,8 +10,7 @@ import { readJoint, type JointDocument } from './joint-document.ts';
 type Detailed = Pick<Acted, 'kind' | 'settings'> & { readonly input: unknown };
 
 /** The joint that this describes, in a job. Throws a Refusal when it can't be built so. */
-export const builtIn = ({ kind, input, settings }: Detailed, job: JudgedBy): Joint =>
-  kindOf(kind).build(input, basisOf(job, settings));
+export const builtIn = (joint: Detailed, job: JudgedBy): Joint => buildJoint(joint, basisOf(job, joint.settings));
 
 interface Kept {
   readonly joint: Joint;

@@ -1,9 +1,9 @@
 import type { Joint } from '../joints/kind.ts';
-import { buildJoint } from '../joints/report.ts';
 import { Refusal, refusalOf } from '../refusal.ts';
 import { itemsOf, jobLists, type JointItems } from '../shop/lists.ts';
 import type { List } from '../shop/list.ts';
 import { basisOf } from '../standards/job-basis.ts';
+import { builtIn } from './built.ts';
 import type { JobDocument } from './document.ts';
 import type { JointDocument } from './joint-document.ts';
 
@@ -14,7 +14,7 @@ export type StoredJoint = JointDocument & { readonly unreadable?: string };
 /** A stored joint as it is built; it is not judged. Throws the refusal of one that can't be. */
 export function builtStored(joint: StoredJoint, job: Job): Joint {
   if (joint.unreadable !== undefined) throw new Refusal('joint', joint.unreadable);
-  return buildJoint(joint, basisOf(job, joint.settings));
+  return builtIn(joint, job);
 }
 
 /** The lists of a job, and the joints that are not in them with their reasons. */

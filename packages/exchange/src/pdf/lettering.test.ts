@@ -14,10 +14,16 @@ interface Put {
   readonly y: number;
 }
 
-/** A page of A4 with these words, each put by `put`, as another reader finds it. */
-async function readPage(words: readonly Put[], put: (doc: PDFKit.PDFDocument) => (w: Put) => void) {
+/** A page of A4 in a document that has all faces. */
+function withFaces(): PDFKit.PDFDocument {
   const doc = new PDFDocument({ size: 'A4', margin: 0 });
   for (const name of Object.keys(FONTS) as FontName[]) doc.registerFont(name, FONTS[name]());
+  return doc;
+}
+
+/** A page of A4 with these words, each put by `put`, as another reader finds it. */
+async function readPage(words: readonly Put[], put: (doc: PDFKit.PDFDocument) => (w: Put) => void) {
+  const doc = withFaces();
   const parts: Buffer[] = [];
   const done = new Promise((resolve) =>
     doc
@@ -89,8 +95,7 @@ describe('words on a page', () => {
     const seen = await readPage([word, { ...word, size: 18, y: 200 }], byLettering);
     // As wide for its size: kerning grows with the letters.
     expect(seen.items[1]!.width).toBeCloseTo(2 * seen.items[0]!.width, 6);
-    const doc = new PDFDocument({ size: 'A4', margin: 0 });
-    for (const name of Object.keys(FONTS) as FontName[]) doc.registerFont(name, FONTS[name]());
+    const doc = withFaces();
     const letters = new Lettering(doc);
     letters.put('first', 'sans', 9, 50, 100);
     doc.addPage();
@@ -115,8 +120,7 @@ describe('words on a page', () => {
   });
 
   it('measure by their shape, in the face of equal steps by their number', () => {
-    const doc = new PDFDocument({ size: 'A4', margin: 0 });
-    for (const name of Object.keys(FONTS) as FontName[]) doc.registerFont(name, FONTS[name]());
+    const doc = withFaces();
     const letters = new Lettering(doc);
     expect(letters.width('AVAT', 'sans') * 40).toBeCloseTo(doc.font('sans').fontSize(40).widthOfString('AVAT'), 9);
     expect(letters.width('AVAT', 'sans')).toBeLessThan([...'AVAT'].reduce((w, c) => w + letters.width(c, 'sans'), 0));

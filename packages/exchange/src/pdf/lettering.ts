@@ -5,7 +5,7 @@ const MONO_ADVANCE = 0.6;
 const MOST_WORDS = 5_000;
 
 /** What the PDF library has of a face: its name in the file, its object there, and the glyphs of a text with their places in thousandths of the size. */
-export interface EmbeddedFont {
+interface EmbeddedFont {
   readonly id: string;
   layoutCache?: object;
   ref(): PDFKit.PDFKitReference;
@@ -47,6 +47,12 @@ function glyphsOf(font: EmbeddedFont, text: string): string | null {
   return `[${out.trimEnd()}] TJ`;
 }
 
+/** A colour as the file sets it. */
+export function inkOf(colour: string): string {
+  const parts = [1, 3, 5].map((i) => parseInt(colour.slice(i, i + 2), 16) / 255);
+  return `/DeviceRGB cs\n${parts.join(' ')} scn`;
+}
+
 /**
  * Words on the pages of one document. Shaping them costs more than all else in a document, and they repeat: each is shaped once for its width and its
  * glyphs, and written as they stand, where the library would measure it twice more.
@@ -68,10 +74,7 @@ export class Lettering {
   /** The colour of what is written from here on: "#1d2a3a". */
   ink(colour: string): void {
     let set = this.inks.get(colour);
-    if (!set) {
-      const parts = [1, 3, 5].map((i) => parseInt(colour.slice(i, i + 2), 16) / 255);
-      this.inks.set(colour, (set = `/DeviceRGB cs\n${parts.join(' ')} scn`));
-    }
+    if (!set) this.inks.set(colour, (set = inkOf(colour)));
     this.inside.addContent(set);
   }
 
@@ -90,7 +93,8 @@ export class Lettering {
     this.inside.addContent(`BT\n${at}\n/${font.id} ${printed(size)} Tf\n${word.glyphs}\nET`);
   }
 
-  private face(name: FontName): EmbeddedFont {
+  /** A face as it stands in the file. */
+  face(name: FontName): EmbeddedFont {
     let found = this.faces.get(name);
     if (!found) {
       this.doc.font(name);

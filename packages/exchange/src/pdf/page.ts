@@ -3,7 +3,7 @@ import { pipeline } from 'node:stream/promises';
 import PDFDocument from 'pdfkit';
 import { MUTED, type Column, type ParagraphStyle } from '../report/paper.ts';
 import { FONTS, SYMBOLS, type FontName } from '../fonts.ts';
-import { Lettering, type EmbeddedFont } from './lettering.ts';
+import { inkOf, Lettering } from './lettering.ts';
 
 const INK = '#1d2a3a';
 export const MARGIN = 48;
@@ -232,7 +232,7 @@ export class Page {
 
   /** Ends the document; resolves when its last byte is written. */
   async finish(): Promise<void> {
-    this.total.end(String(this.number));
+    this.total.end(String(this.number), this.letters);
     this.doc.end();
     await this.done;
   }
@@ -255,12 +255,11 @@ class Total {
     );
   }
 
-  end(text: string): void {
-    const font = (this.doc.font('sans').fontSize(Total.SIZE) as unknown as { _font: EmbeddedFont })._font;
-    const [r, g, b] = [1, 3, 5].map((i) => (parseInt(MUTED.slice(i, i + 2), 16) / 255).toFixed(3));
+  end(text: string, letters: Lettering): void {
+    const font = letters.face('sans');
     const { ref } = this as unknown as { ref: { data: Record<string, unknown>; end(content: string): void } };
     ref.data['Resources'] = { Font: { [font.id]: font.ref() } };
-    ref.end(`BT ${r} ${g} ${b} rg /${font.id} ${Total.SIZE} Tf <${font.encode(text)[0].join('')}> Tj ET`);
+    ref.end(`BT ${inkOf(MUTED)} /${font.id} ${Total.SIZE} Tf <${font.encode(text)[0].join('')}> Tj ET`);
   }
 }
 

@@ -2,7 +2,7 @@ import {
   basisOf,
   contentKeys,
   fingerprint,
-  buildJoint,
+  builtIn,
   markSchema,
   readJoint,
   unproved,
@@ -129,7 +129,7 @@ function saved(api: Api, { database: { db, write } }: Services): void {
 
 function filesOf(api: Api, { database: { db } }: Services): void {
   /** Lists and templates are made from the stored joint. */
-  const built = async (joint: JointRecord) => buildJoint(joint, basisOf(await getJob(db, joint.jobId), joint.settings));
+  const built = async (joint: JointRecord) => builtIn(joint, await getJob(db, joint.jobId));
 
   api.route(
     {

@@ -29,6 +29,10 @@ export type LightJoint = Omit<RegisterEntry, keyof JudgedRow> & {
   readonly housed: boolean;
 };
 
+/** Joints of a job after a position. */
+export const standingAfter = (jobId: string, after: number) =>
+  and(eq(joints.jobId, jobId), isNull(joints.deletedAt), gt(joints.position, after));
+
 /** What of the joints needs no reading of their input: `limit` of them after a position. `kept` is the verdict that has the key of now; null where it must be worked out. */
 export async function lightJoints(
   db: Handle,
@@ -41,7 +45,7 @@ export async function lightJoints(
     .select({ ...LIGHT, verdict: { key: verdicts.key, row: verdicts.row } })
     .from(joints)
     .leftJoin(verdicts, eq(verdicts.jointId, joints.id))
-    .where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt), gt(joints.position, after)))
+    .where(standingAfter(jobId, after))
     .orderBy(asc(joints.position))
     .limit(limit);
   return rows.map(({ verdict, checkedBy, checkedAt, checkedFingerprint, checkedNote, group, house, ...r }) => {
@@ -73,7 +77,7 @@ export async function versionedJoints(
     })
     .from(joints)
     .leftJoin(verdicts, eq(verdicts.jointId, joints.id))
-    .where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt), gt(joints.position, after)))
+    .where(standingAfter(jobId, after))
     .orderBy(asc(joints.position))
     .limit(limit);
   return rows.map(({ key, housed, ...r }) => {

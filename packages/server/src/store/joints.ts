@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { and, asc, eq, gt, inArray, isNull, max, ne, or, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNull, max, ne, or, sql } from 'drizzle-orm';
 import {
   canonical,
   readJoint,
@@ -14,6 +14,7 @@ import {
 import type { Handle } from './database.ts';
 import { Conflict, NotFound, StaleSave, Unreadable } from './errors.ts';
 import { recordOf } from './joint-record.ts';
+import { standingAfter } from './joint-rows.ts';
 import { Broken } from './json.ts';
 import { keepRevision } from './revisions.ts';
 import { joints } from './schema.ts';
@@ -28,12 +29,7 @@ const SLICE = 50;
 /** The joints of a job in order, a few at a time, so that a job of any size needs the memory of those few. */
 export async function* eachJoint(db: Handle, jobId: string): AsyncGenerator<JointRecord> {
   for (let after = -1; ;) {
-    const rows = await db
-      .select()
-      .from(joints)
-      .where(and(eq(joints.jobId, jobId), isNull(joints.deletedAt), gt(joints.position, after)))
-      .orderBy(asc(joints.position))
-      .limit(SLICE);
+    const rows = await db.select().from(joints).where(standingAfter(jobId, after)).orderBy(asc(joints.position)).limit(SLICE);
     for (const row of rows) yield recordOf(row);
     if (rows.length < SLICE) return;
     after = rows.at(-1)!.position;

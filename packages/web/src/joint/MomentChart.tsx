@@ -31,7 +31,7 @@ function useChart(content: JointContent, job: JobRecord, worst: number): readonl
   const [said, setSaid] = useState('Working out the curve\u2026');
   useEffect(() => {
     let gone = false;
-    void search('chart', async (worker) => worker.chart(content.kind, content, job, worst)).then((answer) => {
+    void search('chart', async (worker) => worker.chart(content, job, worst)).then((answer) => {
       if (gone) return;
       if ('refusal' in answer) return setSaid(answer.refusal);
       setChart(answer.ok && shownIn(basisOf(job).units, answer.ok));

@@ -28,7 +28,6 @@ const LEVELS: readonly (readonly [Level, string])[] = [
 ];
 
 interface Props {
-  readonly kindId: string;
   readonly content: JointContent;
   readonly job: JobRecord;
   readonly index: number;
@@ -36,13 +35,13 @@ interface Props {
   readonly target: string | null;
 }
 
-function useWorkings(kindId: string, content: JointContent, job: JobRecord, index: number) {
+function useWorkings(content: JointContent, job: JobRecord, index: number) {
   const [workings, setWorkings] = useState<Workings | null>(null);
   const [problem, setProblem] = useState('');
   useEffect(() => {
     let gone = false;
     void checker()
-      .workings(kindId, content, job, index)
+      .workings(content, job, index)
       .then((answer) => {
         if (gone) return;
         if ('ok' in answer) setWorkings(answer.ok);
@@ -51,13 +50,13 @@ function useWorkings(kindId: string, content: JointContent, job: JobRecord, inde
     return () => {
       gone = true;
     };
-  }, [kindId, content, job, index]);
+  }, [content, job, index]);
   return { workings, problem };
 }
 
 /** The calculation as a document: formula, values, result, clause; from each symbol to where its value comes from. */
-export function WorkingsView({ kindId, content, job, index, target }: Props) {
-  const { workings, problem } = useWorkings(kindId, content, job, index);
+export function WorkingsView({ content, job, index, target }: Props) {
+  const { workings, problem } = useWorkings(content, job, index);
   const [level, setLevel] = useState<Level>(target ? 'all' : 'governing');
   const shown = useRef<string | null>(null);
   useEffect(() => {
@@ -92,7 +91,7 @@ export function WorkingsView({ kindId, content, job, index, target }: Props) {
                     key={s.id}
                     section={s}
                     onAsk={ask}
-                    kindTitle={kindOf(kindId).title}
+                    kindTitle={kindOf(content.kind).title}
                     standard={job.basis.standard}
                   />
                 ))}

@@ -70,7 +70,6 @@ const slice = createSlice({
         .reverse();
       return { ...initialState, record: payload.record, present: contentOf(payload.record), past };
     },
-    closed: (): JointState => initialState,
     edited: (s, { payload }: PayloadAction<{ content: JointContent; label: string }>): JointState => {
       if (!s.present) return s;
       return {
@@ -151,5 +150,5 @@ const slice = createSlice({
   },
 });
 
-export const { opened, closed, edited, undone, redone, recordReplaced, storedTaken, mineKept, saveAgain } = slice.actions;
+export const { opened, edited, undone, redone, recordReplaced, storedTaken, mineKept, saveAgain } = slice.actions;
 export const jointReducer = slice.reducer;

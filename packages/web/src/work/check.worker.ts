@@ -1,5 +1,6 @@
 import {
   basisOf,
+  builtIn,
   reportOf,
   firstDetail,
   KINDS,
@@ -65,7 +66,7 @@ function refusing<T>(work: () => T): { ok: T } | { refusal: string } {
 const worker = {
   check(content: JointContent, job: JudgedBy, title: TitleDraft, selected: number): CheckAnswer {
     return refusing(() => {
-      const joint = kindOf(content.kind).build(content.input, basisFor(job, content));
+      const joint = builtIn(content, job);
       const { combinations, proof } = withActions(content, job);
       const report = reportOf(joint, combinations, proof);
       const combination = combinations[selected >= 0 ? selected : report.worst] ?? null;
@@ -80,8 +81,8 @@ const worker = {
     );
     return 'ok' in made ? made.ok : NO_WAYS;
   },
-  workings(kindId: string, content: JointContent, job: JudgedBy, index: number): { ok: Workings } | { refusal: string } {
-    return refusing(() => workingsOf({ ...withActions(content, job), kind: kindId }, basisFor(job, content), index));
+  workings(content: JointContent, job: JudgedBy, index: number): { ok: Workings } | { refusal: string } {
+    return refusing(() => workingsOf(withActions(content, job), basisFor(job, content), index));
   },
   /** The same members and actions in every other form, each judged and drawn, for comparison. */
   forms(content: JointContent, job: RuledJob, title: TitleDraft): Form[] {
@@ -117,15 +118,8 @@ const worker = {
     );
   },
   /** Resistance in axial force and moment; null where the kind has none or there are no combinations. */
-  chart(
-    kindId: string,
-    content: JointContent,
-    job: JudgedBy,
-    governing: number,
-  ): { ok: MomentChart | null } | { refusal: string } {
-    return refusing(() => {
-      return kindOf(kindId).build(content.input, basisFor(job, content)).chart(withActions(content, job).combinations, governing);
-    });
+  chart(content: JointContent, job: JudgedBy, governing: number): { ok: MomentChart | null } | { refusal: string } {
+    return refusing(() => builtIn(content, job).chart(withActions(content, job).combinations, governing));
   },
   first(
     kindId: string,

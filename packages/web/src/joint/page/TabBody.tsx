@@ -70,11 +70,5 @@ function Shown({ view }: { view: JointView }): ReactNode {
 }
 
 const OpenedWorkings = ({ view: { present, job, target, shownIndex } }: { view: JointView }) => (
-  <WorkingsView
-    kindId={present.kind}
-    content={present}
-    job={job}
-    index={target?.index ?? shownIndex}
-    target={target?.id ?? null}
-  />
+  <WorkingsView content={present} job={job} index={target?.index ?? shownIndex} target={target?.id ?? null} />
 );
