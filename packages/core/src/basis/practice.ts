@@ -21,4 +21,9 @@ export interface Practice {
   readonly step?: number;
   /** Kind of all holes; normal round ones where the office says nothing. */
   readonly holes?: HoleKind;
+  /** Diameters of anchors, and thicknesses of the plates on them; those of practice where the office says nothing. */
+  readonly anchors?: readonly number[];
+  readonly base_plates?: readonly number[];
+  /** What of it the office says itself, as far as the standard knows it: kinds that have a practice of their own go by it. */
+  readonly said?: Pick<Partial<Practice>, 'plates' | 'legs' | 'anchors' | 'base_plates' | 'step'>;
 }

@@ -9,7 +9,6 @@ import { practiceOf, ratesOf, type HouseRules } from '../rules/index.ts';
 import { validate } from '../validate/index.ts';
 import { descend } from './descend.ts';
 import { Judge, leastMultiple, RULES, tryDetail } from './judge.ts';
-import { searchAll } from './search.ts';
 
 /** Checks of one combination that a first detail may cost after the usual range has failed. */
 const BUDGET = 1500;
@@ -27,21 +26,6 @@ interface Asked {
   readonly combinations: readonly Combination[];
   readonly basis: Basis;
   readonly rules: Ruled;
-}
-
-/** The cheapest detail of the kind that the house rules allow and that holds; null where none does. */
-function byRules({ kind, start, combinations, basis, rules }: Asked, practice: Practice): First | null {
-  const asked = { kind: kind.id, input: null, start, acting: () => combinations, basis, practice, rates: ratesOf(rules) };
-  const { found, details } = searchAll({ ...asked, kinds: [kind.id], most: 1 });
-  const [cheapest] = found;
-  if (!cheapest) return null;
-  return {
-    input: cheapest.input,
-    why: [
-      `The cheapest of the ${details} details that the house rules allow: ${wordsOf(cheapest.choice)}.`,
-      givesFirstAt(combinations.length ? cheapest.multiple : null),
-    ],
-  };
 }
 
 /** The cheapest detail that steps from one of practice lead to among what usual practice or the house makes; null where none of them holds. */
@@ -66,14 +50,12 @@ function byDescent({ kind, start, combinations, basis, rules }: Asked, practice:
 }
 const wordsOf = (chosen: readonly Chosen[]): string => chosen.map((c) => `${c.axis} ${c.value}`).join(', ');
 
-/** The cheapest detail that steps lead to, or that a search of the house finds where the kind has no steps; null where none holds. */
-function ledOrSearched(asked: Asked): First | null {
+/** The cheapest detail that steps lead to; null where none holds, or where the kind has no steps. */
+function ledTo(asked: Asked): First | null {
   const { kind, start, combinations, basis, rules } = asked;
   const practice = practiceOf(rules, basis.standard);
   const space = orNone(() => kind.search({ start, present: null, combinations }, basis, practice));
-  if (!space) return null;
-  if (space.of) return byDescent(asked, practice, space);
-  return isHoused(rules) ? byRules(asked, practice) : null;
+  return !space || (space.raised && !isHoused(rules)) ? null : byDescent(asked, practice, space);
 }
 const isHoused = ({ details }: Ruled): boolean => Object.keys(details).length > 0;
 
@@ -95,10 +77,10 @@ export function firstDetail(
   const kind = kindOf(kindId);
   const housed = isHoused(rules);
   const asked: Asked = { kind, start, combinations, basis, rules };
-  const found = ledOrSearched(asked);
+  const found = ledTo(asked);
   if (found) return found;
   const none = 'No detail that the house rules allow was found to hold: this is one of usual practice.';
-  const plain = housed ? ledOrSearched({ ...asked, rules: NO_RULES }) : null;
+  const plain = housed ? ledTo({ ...asked, rules: NO_RULES }) : null;
   if (plain) return { ...plain, why: [...plain.why, none] };
   const judging = new Judge(combinations, basis, rules.details.least_multiple);
   const judge = (input: unknown): number => strengthIn(judging, kind, input);

@@ -56,7 +56,10 @@ describe('the search for a detail', () => {
     ['tern', 'E2-01'],
     ['tern', 'R2-04'],
     ['heron', 'D1-01'],
+    ['tern', 'P3-02'],
+    ['tern', 'P2-01'],
     ['heron', 'A1-01'],
+    ['heron', 'A1-02'],
   ] as const)('finds what plain enumeration finds, and the same frontier: %s %s', (job, mark) => {
     const a = few(asked(job, mark));
     const all = enumerated(a);

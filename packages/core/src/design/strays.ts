@@ -12,16 +12,21 @@ export function straysOf(
   { solid, basis, input }: Pick<Joint, 'solid' | 'basis' | 'input'>,
   details: GivenPractice,
 ): string[] {
-  const { bolts, classes, plates, steels, legs, least_rows } = details;
+  const { bolts, anchors, classes, plates, base_plates, steels, legs, least_rows } = details;
   const { units } = basis;
   const out = new Set<string>();
+  // What stands on a base plate may have a plate of the other list too.
+  const onBase = base_plates && kind.fields.some((f) => f.follows === 'base_plates');
+  const stock = onBase ? [...base_plates, ...(plates ?? [])] : plates;
+  const anchor = kind.fields.find((f) => f.id === 'anchors.d')?.get(input);
+  if (anchors && anchor !== undefined && !isOneOf(anchors, Number(anchor))) out.add(`anchors ${boltName(Number(anchor))}`);
   for (const b of solid.bolts) {
     if (bolts && !isOneOf(bolts, b.d)) out.add(`bolts ${boltName(b.d)}`);
     if (classes && !classes.includes(b.cls)) out.add(`class ${b.cls}`);
   }
   for (const p of solid.plates) {
     const t = plateThickness(p);
-    if (plates && !isOneOf(plates, t)) out.add(`plate ${units.size(t)}`);
+    if (stock && !isOneOf(stock, t)) out.add(`plate ${units.size(t)}`);
     if (steels && !steels.includes(p.grade)) out.add(`steel ${p.grade}`);
   }
   // A fillet may be given by its throat.

@@ -33,7 +33,15 @@ const inMillimetres = <I>(
 export const fieldMakers = <I>() => ({
   mm: inMillimetres<I>,
   /** Thickness of a plate: it steps through those that the office has. */
-  thickness: (...of: Parameters<typeof inMillimetres<I>>): Field<I> => ({ ...inMillimetres(...of), follows: 'plates' }),
+  thickness: (
+    id: string,
+    label: string,
+    symbol: string,
+    steps: readonly number[],
+    get: (i: I) => number,
+    set: (i: I, v: number) => I,
+    follows: 'plates' | 'base_plates' = 'plates',
+  ): Field<I> => ({ ...inMillimetres(id, label, symbol, steps, get, set), follows }),
   /** Leg of fillets: those of the plate, or others by their name. */
   leg: (get: (i: I) => number, set: (i: I, v: number) => I, id = 'weld.s', label = 'Weld leg', symbol = 's'): Field<I> => ({
     ...inMillimetres(id, label, symbol, LEG_STEPS, get, set),
@@ -110,7 +118,8 @@ export function fieldSteps<I>(
   units: Units,
   practice: Basis['practice'] = {},
 ): readonly number[] {
-  const house = follows && practice[follows];
+  // A list of plates is one of base plates too where there is none of these.
+  const house = follows && (practice[follows] ?? (follows === 'base_plates' ? practice.plates : undefined));
   if (house) return [...house].sort((a, b) => a - b);
   // An even ladder goes by the steps of the office.
   const { step } = practice;

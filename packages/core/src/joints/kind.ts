@@ -37,7 +37,7 @@ export interface Field<I> {
   /** Practical values that the arrow keys step through, in mm where it is a length. */
   readonly steps?: readonly number[];
   /** House rule whose sizes are its practical values where the office has them. */
-  readonly follows?: 'plates' | 'legs' | 'pitches';
+  readonly follows?: 'plates' | 'base_plates' | 'legs' | 'pitches';
   get(input: I): FieldValue | undefined;
   /** The joint with this value; other sizes follow as the drawing shows them. */
   set(input: I, value: FieldValue): I;

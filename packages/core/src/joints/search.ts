@@ -21,6 +21,8 @@ export interface SearchSpace<I = unknown> {
   readonly fixed: string;
   /** The choice that a detail of practice is nearest to, one value an axis; none where first details do not step through the space. */
   of?(input: I): readonly (number | string)[];
+  /** Where the office says nothing of details, its first detail is not stepped to but the usual one, raised where it gives. */
+  readonly raised?: true;
   /** What is so of a detail of the space and why, one sentence each. */
   why?(input: I): readonly string[];
   /** A detail by which its strength is told while something of it is not known yet: on the safe side. */

@@ -8,10 +8,10 @@ import { RATES, type CostRates } from './rates.ts';
 import { once } from '../lazy.ts';
 
 /** What an office makes details of, where it says so; sizes in mm. */
-export type GivenPractice = Partial<Practice>;
+export type GivenPractice = Omit<Partial<Practice>, 'said'>;
 
 interface About {
-  readonly id: keyof Practice;
+  readonly id: keyof GivenPractice;
   readonly label: string;
   readonly about: string;
 }
@@ -33,6 +33,14 @@ export const PRACTICE_FIELDS: readonly PracticeField[] = [
     limits: [1, 12],
     about: 'Grades of plates and angles that are on stock',
   },
+  {
+    id: 'base_plates',
+    label: 'Base plates',
+    type: 'sizes',
+    limits: [8, 200],
+    about: 'Thicknesses of the plates that columns stand on, where they are not among those of plates',
+  },
+  { id: 'anchors', label: 'Anchors', type: 'sizes', limits: [8, 100], about: 'Diameters of anchors that the office uses' },
   { id: 'legs', label: 'Legs of fillets', type: 'sizes', limits: [3, 40], about: 'Fillets that the shop makes' },
   {
     id: 'least_rows',
@@ -141,22 +149,32 @@ export function practiceOf({ details }: { readonly details: GivenPractice }, { m
   };
   // An office may have sizes of both systems in one list.
   const isSize = (x: number): boolean => isShopSize(units, x);
-  const sizes = (given: readonly number[] | undefined, usually: readonly number[]): readonly number[] => {
-    const kept = given?.filter(isSize) ?? [];
-    return kept.length ? kept.sort((a, b) => a - b) : usually;
+  const own = (given: readonly number[] | undefined, of: (x: number) => boolean = isSize): readonly number[] | undefined => {
+    const kept = given?.filter(of) ?? [];
+    return kept.length ? kept.sort((a, b) => a - b) : undefined;
   };
+  const said = Object.fromEntries(
+    Object.entries({
+      plates: own(details.plates),
+      legs: own(details.legs),
+      anchors: own(details.anchors, (x) => m.anchors.diameters.includes(x)),
+      base_plates: own(details.base_plates),
+      step: details.step !== undefined && isSize(details.step) ? details.step : undefined,
+    }).filter(([, v]) => v !== undefined),
+  ) as Practice['said'];
   return {
     bolts: known(details.bolts, m.diameters, usual.bolts),
     classes: known(details.classes, m.classes, usual.classes),
     steels: known(details.steels, m.grades, usual.steels),
-    plates: sizes(details.plates, usual.plates),
-    legs: sizes(details.legs, usual.legs),
-    pitches: sizes(details.pitches, usual.pitches),
+    pitches: own(details.pitches) ?? usual.pitches,
+    plates: usual.plates,
+    legs: usual.legs,
+    ...said,
+    said,
     least_rows: details.least_rows ?? usual.least_rows,
     most_lines: details.most_lines ?? usual.most_lines,
     ...(details.gap === undefined ? {} : { gap: details.gap }),
     ...(details.least_multiple === undefined ? {} : { least_multiple: details.least_multiple }),
-    ...(details.step === undefined || !isSize(details.step) ? {} : { step: details.step }),
     ...(details.holes === undefined ? {} : { holes: details.holes }),
   };
 }

@@ -10,7 +10,7 @@ import { anyAnchor, circleOf, inRows, onCircle, pattern, plateB, plateH, spanOf,
 
 export { COLUMN_SHAPES } from './fields/column.ts';
 export { edgeOf, USUAL_KEY } from './fields/parts.ts';
-export { washerFor } from './fields/types.ts';
+export { headFor, washerFor } from './fields/types.ts';
 
 const all = [...columnFields, ...anchorFields, ...reinforcementFields, ...blockFields, ...jointFields];
 

@@ -4,9 +4,9 @@ import { Refusal } from '../../refusal.ts';
 import { boltName, type Units } from '../../units/system.ts';
 import { validate } from '../../validate/index.ts';
 import { stepMove } from '../field-makers.ts';
-import { givesFirstAt, type FirstDetail, type Move, type SearchFrom, type Seed, type Start } from '../kind.ts';
-import { boltAxis, countAxis, lengthAxis, wordAxis, type Practice as OfficePractice, type SearchSpace } from '../search.ts';
+import { givesFirstAt, type FirstDetail, type Move, type Seed, type Start } from '../kind.ts';
 import { baseField, baseFields } from './fields.ts';
+import { without } from './fields/parts.ts';
 import { baseSchema, type BaseInput, type PatternInput } from './input.ts';
 import { strongerSteel } from '../beam-end/moves.ts';
 import type { ColumnModel } from './column.ts';
@@ -24,8 +24,22 @@ export interface Practice {
   readonly diameters: readonly number[];
   /** Hole, head and least embedment that go with a size of anchor. */
   sized(i: I, d: number): Partial<I['anchors']>;
+  /** From an anchor to the edge of the plate, and to the face of the column, at least. */
+  edge(d: number): number;
+  beside(d: number): number;
+  /** A depth as it is set out, up to the next that is. */
+  deep(h: number): number;
+  /** What a search goes through: sides of plates are multiples of `step`; how much further out anchors stand, and how far plates reach past the sides. */
+  readonly step: number;
+  readonly out: readonly number[];
+  readonly wide: readonly number[];
+  /** Throats of fillets; and that of a leg. */
+  readonly throats: readonly number[];
+  throat(leg: number): number;
+  /** What is as practice has it in all that a search makes, in a sentence. */
+  readonly laid: string;
   /** Plate that a larger anchor needs beside it, as a factor on its diameter. */
-  readonly edge: number;
+  readonly keep: number;
   readonly deeper: number;
   readonly wider: readonly number[];
   /** One size of weld more, as a throat; and the largest. */
@@ -123,13 +137,25 @@ const stepsOf = (of: Practice): readonly Step[] => [
   { words: 'more anchors', apply: more },
 ];
 
+/** What is said of a bonded anchor and of a hook is said of its size. */
+export const isOneSize = ({ anchors: { type } }: I): boolean => type === 'bonded' || type === 'hooked';
+/** Anchors of another size, with what goes with it: what was given of the old one is not theirs. */
+export const withSize = (of: Practice, i: I, d: number): I => ({
+  ...i,
+  anchors: { ...(without(i.anchors, 'A_s', 'A_brg') as I['anchors']), d, ...of.sized(i, d) },
+});
+
 /** The next anchor size, with the plate that its edge distances need. */
-function bigger(of: Practice, i: I): I | null {
-  const d = next(of.diameters, i.anchors.d);
+function bigger(of: Practice, i: I, sizes = of.diameters): I | null {
+  const d = isOneSize(i)
+    ? undefined
+    : next(
+        [...sizes].sort((a, b) => a - b),
+        i.anchors.d,
+      );
   if (d === undefined) return null;
-  const keep = of.edge * (d - i.anchors.d);
-  const grown = wider(i, 2 * keep, keep);
-  return { ...grown, anchors: { ...grown.anchors, d, ...of.sized(i, d) } };
+  const keep = of.keep * (d - i.anchors.d);
+  return withSize(of, wider(i, 2 * keep, keep), d);
 }
 
 /** A plate larger by `by` in both directions; the anchors move out with its edges, but for `keep` of it. */
@@ -202,73 +228,6 @@ export const baseFirst =
     return { input, why };
   };
 
-/** How much larger and smaller than it stands a plate is tried, in steps of practice. */
-const OUTWARDS = [-1, 0, 1, 2, 3];
-type BaseChoice = [out: number, t: number, grade: string, d: number, named: string, depth: number, times: number, steps: number];
-
-/** The base that stands, changed as chosen; null where its weld or its anchors would be more than practice has. */
-function chosenBase(of: Practice, from: I, [out, t, grade, d, named, depth, times, steps]: BaseChoice): I | null {
-  const { d: now, cls } = from.anchors;
-  const keep = of.edge * (d - now);
-  const grown = wider(from, out, d === now ? 0 : keep);
-  const a_f = from.weld.a_f + steps * of.weld.step;
-  if (a_f > of.weld.most && steps > 0) return null;
-  let made: I | null = {
-    ...grown,
-    plate: { ...grown.plate, t, ...(from.plate.steel.grade === undefined ? {} : { steel: { grade } }) },
-    anchors: {
-      ...grown.anchors,
-      ...(d === now ? {} : { d, ...of.sized(grown, d) }),
-      h_ef: depth,
-      ...(cls === undefined ? {} : { cls: named }),
-    },
-    weld: { ...from.weld, a_f, a_w: from.weld.a_w + steps * of.weld.step },
-  };
-  for (let n = 0; n < times && made; n += 1) made = more(made);
-  return made;
-}
-
-/** Every choice of plate, anchors, embedment and weld about the base as it stands; its column, block and shear stay. */
-export const baseSearch =
-  (of: Practice) =>
-  ({ start, present }: SearchFrom<I>, basis: Basis, office: OfficePractice): SearchSpace<I> => {
-    const from = present ?? usualBase(of, start as Seed, basis);
-    const { units } = basis;
-    const by = of.wider[0]!;
-    const { d: now, h_ef, cls } = from.anchors;
-    // One size up and one down: what is further off is reached from there.
-    const all = [...new Set([...of.diameters, now])].sort((a, b) => a - b);
-    const sizes = all.slice(Math.max(0, all.indexOf(now) - 1), all.indexOf(now) + 2);
-    const depths = [-1, 0, 1, 2].map((k) => h_ef + k * of.deeper).filter((h) => h >= 4 * now);
-    const stronger = basis.standard.materials.anchors.stronger[cls ?? ''];
-    const grades = [...new Set([from.plate.steel.grade, ...office.steels])].filter((g) => g !== undefined);
-    return {
-      axes: [
-        lengthAxis(
-          'size',
-          'plate larger by',
-          OUTWARDS.map((k) => k * by),
-          units,
-        ),
-        lengthAxis(
-          'plate',
-          'thickness',
-          of.plates.filter((t) => t >= 0.6 * from.plate.t && t <= 2 * from.plate.t),
-          units,
-        ),
-        wordAxis('steel', 'steel', grades.length ? grades : ['as it is']),
-        boltAxis(from.anchors.pattern.type === 'none' ? [now] : sizes, 'anchors'),
-        wordAxis('class', 'class', cls === undefined ? ['as it is'] : stronger ? [cls, stronger] : [cls]),
-        lengthAxis('depth', 'embedment', depths.length ? depths : [h_ef], units),
-        countAxis('more', 'more anchors, times', 0, from.anchors.pattern.type === 'none' ? 0 : 1),
-        countAxis('weld', 'larger welds, steps', 0, 1),
-      ],
-      make: (choice) => chosenBase(of, from, choice as BaseChoice),
-      fixed:
-        'Its column, its block, what takes the shear and the kind of anchor are as they stand; anchors move out with the edges of the plate.',
-    };
-  };
-
 /** Small moves round a base, each one step of one thing. */
 export const baseMoves =
   (of: Practice) =>
@@ -278,7 +237,7 @@ export const baseMoves =
       const f = baseField(id);
       return !f.applies || f.applies(i) ? by.flatMap((b) => stepMove(m.basis, baseFields, i, id, label, b)) : [];
     };
-    const big = bigger(of, i);
+    const big = bigger(of, i, m.basis.practice?.anchors);
     return [
       ...step('plate.t', 'plate', 1, 2, 3, -1),
       ...step('anchors.h_ef', 'embedment', 3, 6, 12, 20),

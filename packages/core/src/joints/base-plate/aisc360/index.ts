@@ -1,5 +1,5 @@
 import { timesLoad, type Combination } from '../../../actions/combination.ts';
-import { judgeRules, NO_LOADS, type CheckResult } from '../../../checks/check.ts';
+import { judgeRules, NO_LOADS, type CheckResult, type Least, type StrengthResult } from '../../../checks/check.ts';
 import { answers, inProportion } from '../../../checks/list.ts';
 import { solved } from '../../../checks/multiples.ts';
 import { actionPath, strengthOf } from '../../../checks/results.ts';
@@ -168,6 +168,15 @@ const lost = (list: readonly CheckResult[]): readonly CheckResult[] =>
     ? list.map((x) => (x.type === 'skip' ? strengthOf(x, 1, 0, '-', null, 0) : x))
     : list;
 
+/** What gives most of the results of a load, with a bound of its multiple; null where nothing gives, or where something is missing. */
+function givingFirst(list: readonly CheckResult[]): Least | null {
+  if (list.some((x) => x.type === 'skip' && x.missing)) return null;
+  const giving = list.filter((x) => x.type === 'strength' && !x.info && !x.pass) as StrengthResult[];
+  if (!giving.length) return null;
+  const { id, title, multiple } = giving.reduce((a, b) => (b.multiple < a.multiple ? b : a));
+  return { first: { id, title, multiple: Math.min(multiple, 0.9999) }, passes: false };
+}
+
 /** A large moment presses a short block at the available stress, and the strip across it counts as if the whole plate were pressed so. */
 function severe({ forces, m }: BaseCase, r: Run): string | null {
   if (forces.kind === 'overturned')
@@ -197,6 +206,8 @@ export function baseToAisc360(m: BaseModel): PreparedBase {
       if (r.steps) once(c, r);
       return { results, notes: said ? [...notes, said] : notes };
     },
+    // What gives under the load itself need not be solved for its multiple.
+    least: (c, r, enough = 0) => (enough < 1 ? null : givingFirst(quiet(r, () => once(c, r)).list)),
     judge: (r, { combinations }, musts) => {
       r.v.set(given.values);
       r.where = '';

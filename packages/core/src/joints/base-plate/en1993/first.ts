@@ -1,5 +1,5 @@
 import { ANCHOR_DIAMETERS } from '../../../catalogue/index.ts';
-import { washerFor } from '../fields.ts';
+import { headFor, washerFor } from '../fields.ts';
 import type { PatternInput } from '../input.ts';
 import { up, type Practice } from '../practice.ts';
 
@@ -49,10 +49,20 @@ export const europeanBase: Practice = {
   diameters: DIAMETERS,
   sized: ({ anchors }, d) => ({
     hole: d + 6,
-    ...(anchors.type === 'washer' ? washerFor(d) : {}),
+    ...(anchors.type === 'washer' ? washerFor(d) : anchors.type === 'headed' ? headFor(d) : {}),
     h_ef: Math.max(anchors.h_ef, up(8 * d, 10)),
   }),
-  edge: 2.5,
+  edge: (d) => 2.5 * d,
+  beside: (d) => 2.5 * d,
+  deep: (h) => up(h, 10),
+  step: 10,
+  out: [0, 20, 50],
+  wide: [20, 50, 80],
+  throats: [4, 5, 6, 8, 10, 12, 15],
+  // Not over what the leg has.
+  throat: (leg) => Math.floor((leg / Math.SQRT2) * 10 + 1e-9) / 10,
+  laid: 'Its column, its block, what takes the shear and the kind of anchor are as they stand; anchors stand two and a half diameters from the column and from the edge, or further out; the web’s fillets are as strong beside the web as the others beside the flange.',
+  keep: 2.5,
   deeper: 50,
   wider: [40, 100],
   weld: { step: 1, most: 15 },

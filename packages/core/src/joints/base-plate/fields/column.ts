@@ -72,6 +72,7 @@ export const columnFields: readonly Field<I>[] = [
     [12, 15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80],
     (i) => i.plate.t,
     (i, v) => plate(i, { t: v }),
+    'base_plates',
   ),
   { ...mm('plate.h', 'Plate along z', 'h_p', range(150, 1200, 10), plateH, (i, v) => plate(i, { h: v })), applies: rectangular },
   { ...mm('plate.b', 'Plate along y', 'b_p', range(150, 1200, 10), plateB, (i, v) => plate(i, { b: v })), applies: rectangular },

@@ -6,13 +6,18 @@ export const washerFor = (d: number): { head: number; head_t: number } => ({
   head_t: Math.ceil(0.6 * d),
 });
 
+/** Round head that suits an anchor. */
+export const headFor = (d: number): { head: number; head_t: number } => ({
+  head: Math.ceil((2 * d) / 5) * 5 + 5,
+  head_t: Math.ceil(0.7 * d),
+});
+
 export function withType(i: I, type: I['anchors']['type']): I {
   const a = i.anchors;
   const { d } = a;
   const bare = without(a, 'head', 'head_t', 'A_brg') as I['anchors'];
   if (type === 'washer') return { ...i, anchors: { ...bare, type, ...washerFor(d) } };
-  if (type === 'headed')
-    return { ...i, anchors: { ...bare, type, head: Math.ceil((2 * d) / 5) * 5 + 5, head_t: Math.ceil(0.7 * d) } };
+  if (type === 'headed') return { ...i, anchors: { ...bare, type, ...headFor(d) } };
   if (type === 'bonded')
     return {
       ...i,

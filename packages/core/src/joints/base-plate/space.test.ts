@@ -1,0 +1,181 @@
+import { describe, expect, it } from 'vitest';
+import { asked, few } from '../../design/search.testing.ts';
+import { searchAll, type SearchAsked } from '../../design/search.ts';
+import { straysOf } from '../../design/strays.ts';
+import { presentCost } from '../../job/search.ts';
+import { practiceOf } from '../../rules/index.ts';
+import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
+import { kindOf } from '../registry.ts';
+import { choiceAt, sizeOf, type SearchSpace } from '../search.ts';
+import type { BaseInput } from './input.ts';
+
+const kind = kindOf('column-base');
+const spaceOf = (a: SearchAsked, present: unknown = a.input): SearchSpace =>
+  kind.search({ start: {}, present, combinations: a.acting(kind.id) }, a.basis, a.practice)!;
+const inputOf = (a: SearchAsked): BaseInput => a.input as BaseInput;
+/** Every detail of a space, with its choice. */
+const every = (space: SearchSpace): { choice: readonly (number | string)[]; made: BaseInput }[] =>
+  Array.from({ length: sizeOf(space) }, (_, n) => choiceAt(space, n)).flatMap((choice) => {
+    const made = space.make(choice) as BaseInput | null;
+    return made ? [{ choice, made }] : [];
+  });
+const rowsIn = (i: BaseInput) => (i.anchors.pattern.type === 'rows' ? i.anchors.pattern : null)!;
+const valuesOf = (space: SearchSpace, id: string) => space.axes.find((x) => x.id === id)!.values;
+/** Rules of an office over those of the job. */
+const housed = (a: SearchAsked, details: Parameters<typeof practiceOf>[0]['details']): SearchAsked => ({
+  ...a,
+  practice: practiceOf({ details }, a.basis.standard),
+});
+
+describe('what a search of a column base goes through', () => {
+  it('sets out plate and anchors from the column: UC 203x203x60, 209.6 deep and 205.8 wide', () => {
+    const space = spaceOf(asked('tern', 'P1-01'));
+    const made = (layout: string, d: number, out: number, wide: number): BaseInput =>
+      space.make([layout, d, '8.8', 12, out, wide, 15, 'S275', 6]) as BaseInput;
+    // M20: 50 to the column and 50 to the edge. 209.6 + 4 x 50 = 409.6 -> 410; 205.8 + 2 x 50 = 305.8 -> 310; less two edges 310 and 210.
+    const past = made('2 × 2 past the flanges', 20, 0, 50);
+    expect([past.plate.h, past.plate.b, rowsIn(past).s_z, rowsIn(past).s_y]).toEqual([410, 310, 310, 210]);
+    // 12 x 20 deep; t_w/t_f = 9.4/14.2 of a throat of 6 is 3.97: the next is 4.
+    expect([past.anchors.h_ef, past.anchors.hole, past.weld.a_f, past.weld.a_w]).toEqual([240, 26, 6, 4]);
+    // 20 further out on both sides: 449.6 -> 450.
+    const out = made('2 × 2 past the flanges', 20, 20, 50);
+    expect([out.plate.h, rowsIn(out).s_z]).toEqual([450, 350]);
+    // Between flanges M16: 209.6 - 2 x 14.2 - 2 x 40 = 101.2 -> 100; 205.8 + 40 -> 250, less two edges of 40.
+    const between = made('2 × 2 between the flanges', 16, 0, 20);
+    expect([between.plate.h, between.plate.b, rowsIn(between).s_z, rowsIn(between).s_y]).toEqual([250, 250, 100, 170]);
+    // M24: 209.6 - 28.4 - 120 = 61.2 is less than 3 x 24 = 72.
+    expect(space.make(['2 × 2 between the flanges', 24, '8.8', 12, 0, 20, 15, 'S275', 6])).toBeNull();
+  });
+
+  it('sets three a row where the base is bent, at least three diameters from each other', () => {
+    const a = asked('tern', 'P1-04');
+    const [, three] = valuesOf(spaceOf(a), 'layout');
+    expect(three).toBe('3 × 2 past the flanges');
+    for (const { choice, made } of every(spaceOf(few(a)))) {
+      const p = rowsIn(made);
+      expect(p.n_y).toBe(choice[0] === three ? 3 : 2);
+      expect(p.s_y).toBeGreaterThanOrEqual(3 * made.anchors.d - 1e-9);
+      // To the edge of the plate two and a half diameters.
+      expect((made.plate.b! - (p.n_y - 1) * p.s_y) / 2).toBeCloseTo(2.5 * made.anchors.d, 9);
+      expect((made.plate.h! - p.s_z) / 2).toBeCloseTo(2.5 * made.anchors.d, 9);
+    }
+  });
+
+  it('sets a hollow column at its corners, past two of its faces or all round, and a circle about a round one', () => {
+    const square = spaceOf(asked('tern', 'P2-03'));
+    const [corners, faces, eight] = valuesOf(square, 'layout');
+    const of = (layout: unknown, wide: number) =>
+      square.make([layout as string, 16, '8.8', 12, 0, wide, 15, 'S275', 4]) as BaseInput | null;
+    // SHS 160: 160 + 4 x 40 = 320 both ways; its anchors 240 apart, or three of them 120.
+    expect([of(corners, 20)!.plate.b, rowsIn(of(corners, 20)!).s_y, rowsIn(of(eight, 20)!).s_y]).toEqual([320, 240, 120]);
+    // Past two faces the width is chosen: 160 + 2 x 50 = 260, less two edges of 40.
+    expect([of(faces, 50)!.plate.b, rowsIn(of(faces, 50)!).s_y]).toEqual([260, 180]);
+    // Its anchors make the width of the others: one detail, not three.
+    expect([of(corners, 50), of(eight, 80)]).toEqual([null, null]);
+    const round = spaceOf(asked('tern', 'P2-01'));
+    const six = round.make(['6 on a circle', 30, '8.8', 16, 0, 20, 30, 'S275', 6]) as BaseInput;
+    // CHS 273: 273 + 4 x 75 = 573 -> 580; the circle 75 inside of its edge.
+    expect([six.plate.D, six.anchors.pattern]).toEqual([580, { type: 'circle', n: 6, R: 215, start: 30 }]);
+  });
+
+  it('has the base that stands among its details where that is one of practice', () => {
+    const a = asked('tern', 'P1-01');
+    const now = inputOf(a);
+    const same = every(spaceOf(a)).filter(
+      ({ made }) => kind.line.print(made, a.basis.units) === kind.line.print(now, a.basis.units),
+    );
+    expect(same).toHaveLength(1);
+    // And steps to it start there.
+    expect(spaceOf(a).of!(now).slice(0, 2)).toEqual(same[0]!.choice.slice(0, 2));
+  });
+
+  it('takes anchors as deep as the block has room for, and no deeper', () => {
+    const a = asked('tern', 'P1-01');
+    const in300 = { ...inputOf(a), concrete: { ...inputOf(a).concrete, H: 300 } };
+    const depths = new Set(every(spaceOf(few(a), in300)).map(({ made }) => made.anchors.h_ef));
+    // M24: 8 d = 192 -> 200, as 300 - 100 has; 12 d and 16 d do not go in.
+    expect([...depths]).toEqual([200]);
+    const in250 = { ...in300, concrete: { ...in300.concrete, H: 250 } };
+    expect(new Set(every(spaceOf(few(a), in250)).map(({ made }) => made.anchors.h_ef))).toEqual(new Set([150]));
+    // Under four diameters there is none.
+    const in190 = { ...in300, concrete: { ...in300.concrete, H: 190 } };
+    expect(every(spaceOf(few(a), in190))).toEqual([]);
+  });
+
+  it('leaves column, block, grout, shear and methods as they are, and anchors without any without', () => {
+    const a = few(asked('tern', 'P3-02'));
+    const now = inputOf(a);
+    for (const { made } of every(spaceOf(a)).filter((_, i) => i % 50 === 0)) {
+      const { plate: _p, anchors: _a, weld: _w, ...rest } = made;
+      const { plate: _q, anchors: _b, weld: _v, ...before } = now;
+      expect(rest).toEqual(before);
+      expect([made.anchors.type, made.anchors.y, made.plate.y]).toEqual([now.anchors.type, now.anchors.y, now.plate.y]);
+    }
+    const bare = { ...now, anchors: { ...now.anchors, pattern: { type: 'none' } } };
+    const space = spaceOf(a, bare);
+    expect([valuesOf(space, 'layout'), valuesOf(space, 'bolt'), valuesOf(space, 'depth').length]).toEqual([['none'], [30], 1]);
+    for (const { made } of every(space)) expect(made.anchors).toEqual(bare.anchors);
+  });
+
+  it('forgets what was given of an anchor with its size, and keeps the size of one that only its own size is known of', () => {
+    const a = asked('tern', 'P1-01');
+    const given: BaseInput = { ...inputOf(a), anchors: { ...inputOf(a).anchors, A_s: 260, A_brg: 4000 } };
+    for (const { made } of every(spaceOf(few(a), given)).slice(0, 20)) {
+      expect(made.anchors.d).toBe(24);
+      expect([made.anchors.A_s, made.anchors.A_brg]).toEqual([undefined, undefined]);
+      expect([made.anchors.head, made.anchors.hole]).toEqual([85, 30]);
+    }
+    const hooked: BaseInput = { ...given, anchors: { ...given.anchors, type: 'hooked' } };
+    expect(valuesOf(spaceOf(few(a), hooked), 'bolt')).toEqual([20]);
+    const moves = kind.build(given, DEFAULT_BASIS).moves();
+    const bigger = moves.find((m) => m.label === 'anchors M20 → M24')!.input as BaseInput;
+    expect([bigger.anchors.d, bigger.anchors.A_s]).toEqual([24, undefined]);
+    const hooks = kind.build(hooked, DEFAULT_BASIS).moves();
+    expect(hooks.map((m) => m.label).filter((l) => l.startsWith('anchors M'))).toEqual([]);
+  });
+
+  it('goes by the lists of the office: base plates, anchors, legs as throats, steps of sizes', () => {
+    const details = { base_plates: [18, 22], anchors: [24], legs: [6, 10], step: 25, steels: ['S355'] };
+    const a = housed(asked('tern', 'P1-04'), details);
+    const space = spaceOf(a);
+    expect(['plate', 'bolt', 'weld', 'steel'].map((id) => valuesOf(space, id))).toEqual([
+      // 18 and 22 lie in 0.75 to 3.5 times 17.3; legs of 6 and 10 have throats of 4.24 and 7.07, of which 4.3 to 8.7 are gone through.
+      ...[[18, 22], [24], [7], ['S355']],
+    ]);
+    for (const { made } of every(space)) expect([made.plate.h! % 25, made.plate.b! % 25]).toEqual([0, 0]);
+    // A list of plates is one of base plates where there is none of these.
+    expect(valuesOf(spaceOf(housed(a, { plates: [10, 40] })), 'plate')).toEqual([40]);
+    for (const f of searchAll(a).found.slice(0, 5)) expect(straysOf(kind, kind.build(f.input, a.basis), details)).toEqual([]);
+  });
+});
+
+describe('the search of a column base', () => {
+  it.each([
+    ['tern', 'P1-01'],
+    ['tern', 'P2-01'],
+    ['tern', 'P3-02'],
+    ['heron', 'A1-01'],
+  ] as const)(
+    'finds one cheaper than stands in the job, which holds as the report says: %s %s',
+    (job, mark) => {
+      const a = { ...asked(job, mark), most: 3 };
+      const { found } = searchAll(a);
+      expect(found.length).toBeGreaterThan(0);
+      expect(found[0]!.cost).toBeLessThan(presentCost(a)!.cost);
+      for (const f of found) expect(presentCost({ ...a, input: f.input })!.multiple).toBe(f.multiple);
+    },
+    120_000,
+  );
+
+  it('strays from the lists of an office where anchors or base plates are others', () => {
+    const a = asked('tern', 'P1-01');
+    const joint = kind.build(a.input, a.basis);
+    expect(straysOf(kind, joint, { anchors: [24], base_plates: [20] })).toEqual(['anchors M20', 'plate 15 mm']);
+    expect(straysOf(kind, joint, { anchors: [20], base_plates: [20], plates: [15] })).toEqual([]);
+    expect(straysOf(kind, joint, { plates: [12] })).toEqual(['plate 15 mm']);
+    // A list of base plates says nothing of other plates.
+    const beam = asked('tern', 'B1-01');
+    const fin = kindOf('fin-plate');
+    expect(straysOf(fin, fin.build(beam.input, beam.basis), { base_plates: [40] })).toEqual([]);
+  });
+});
