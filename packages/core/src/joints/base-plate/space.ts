@@ -234,8 +234,8 @@ export const baseSearch =
     const names = by.layouts.map((l) => l.words);
     return {
       axes: [
-        wordAxis('layout', 'anchors', names),
-        boltAxis(by.sizes, 'size of anchors'),
+        wordAxis('layout', 'layout', names),
+        boltAxis(by.sizes, 'anchors'),
         wordAxis('class', 'class', by.classes),
         wordAxis('depth', 'embedment in diameters', by.depths),
         lengthAxis('out', 'anchors further out', by.out, units),

@@ -17,10 +17,13 @@ interface Props {
   readonly frontier: readonly FoundDetail[];
   readonly chosen: FoundDetail | null;
   readonly present: { readonly cost: number; readonly multiple: number } | null;
+  /** Others are still looked for. */
+  readonly underWay: boolean;
   readonly onPick: (f: FoundDetail) => void;
 }
-/** So many points are drawn at most: the rest lie among them. */
+/** So many points are drawn at most, fewer while others are still looked for: the rest lie among them. */
 const DRAWN = 1500;
+const DRAWN_UNDER_WAY = 300;
 
 /** One detail; small, since there are thousands. */
 const Point = ({ cx = 0, cy = 0 }: { readonly cx?: number; readonly cy?: number }) => (
@@ -50,8 +53,8 @@ const at = (f: Priced): Priced => ({ cost: f.cost, multiple: Math.min(f.multiple
 const spot = (f: Priced) => ({ x: f.cost, y: at(f).multiple });
 
 /** Cost across, least load multiple up; the line joins those that nothing is as cheap as and holds as much. */
-export function CostPlot({ shown, frontier, chosen, present, onPick }: Props) {
-  const step = Math.max(1, Math.ceil(shown.length / DRAWN));
+export function CostPlot({ shown, frontier, chosen, present, underWay, onPick }: Props) {
+  const step = Math.max(1, Math.ceil(shown.length / (underWay ? DRAWN_UNDER_WAY : DRAWN)));
   const points = shown.filter((_, i) => i % step === 0).map((f) => ({ ...at(f), found: f }));
   const last = frontier.at(-1);
   const costs = [...points.map((p) => p.cost), ...(present ? [present.cost] : [])];
@@ -79,7 +82,7 @@ export function CostPlot({ shown, frontier, chosen, present, onPick }: Props) {
             dataKey="multiple"
             type="number"
             domain={[(least: number) => Math.min(1, Math.floor(10 * least) / 10), 'auto']}
-            tickFormatter={(x: number) => x.toFixed(1)}
+            tickFormatter={(x: number) => x.toFixed(2)}
             stroke="var(--ink)"
             label={{ value: 'least multiple', angle: -90, position: 'insideLeft', fill: 'var(--ink)' }}
           />

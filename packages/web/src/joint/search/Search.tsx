@@ -62,7 +62,11 @@ export function SearchView({ content, job, onTake }: Props) {
           <Filters {...{ found, filter, setFilter }} />
           <div className="search-found">
             <Listed {...{ shown, present, chosen, setPicked }} />
-            <CostPlot {...{ shown, frontier, chosen, present }} onPick={(f) => setPicked(detailName(f))} />
+            <CostPlot
+              {...{ shown, frontier, chosen, present }}
+              underWay={!told?.done && !search.stopped}
+              onPick={(f) => setPicked(detailName(f))}
+            />
           </div>
           {chosen && <Chosen {...{ found: chosen, content, job, onTake, present }} />}
         </>
@@ -125,7 +129,7 @@ function Filters({ found, filter, setFilter }: FilterProps) {
       {choice('kind', 'Form', 'every form', kinds)}
       {choice(
         'bolt',
-        'Bolts',
+        found[0]?.fastener ? 'Anchors' : 'Bolts',
         'every size',
         bolts.map((b) => [b, b] as const),
       )}
