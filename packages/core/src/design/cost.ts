@@ -1,5 +1,6 @@
 import type { Basis } from '../basis/basis.ts';
-import { perimeter, plateMass, plateThickness, type PlatePart } from '../detail/solid.ts';
+import { perimeter, plateMass, plateThickness, weldMetal, type PlatePart, type Solid } from '../detail/solid.ts';
+import { weldPosition } from '../detail/weld-position.ts';
 import { pieceIdOf } from '../shop/pieces.ts';
 import type { Joint } from '../joints/kind.ts';
 import { RATES, type CostRates } from '../rules/rates.ts';
@@ -15,7 +16,7 @@ type Priced = Pick<Joint, 'solid' | 'quantities' | 'basis'>;
 /**
  * What a joint costs by its parts, in units of the rates; only differences between details for the same members mean anything. Plates by mass, more for
  * a stronger steel and where it is thicker, by the length that is cut (an angle at its two ends), by their holes and by the piece; bolts or anchors with their assembly, more where they are preloaded; fillets by length and by
- * volume, which takes the leg squared; the block of concrete that the joint needs.
+ * volume, which takes the leg squared, more where they run upright or are laid from below; the block of concrete that the joint needs.
  */
 export function costParts({ solid, quantities: q, basis }: Priced, rates: CostRates = RATES): CostPart[] {
   let [cut, holes, strong, thick] = [0, 0, 0, 0];
@@ -43,7 +44,11 @@ export function costParts({ solid, quantities: q, basis }: Priced, rates: CostRa
       title: q.fastener ?? 'bolts',
       cost: q.bolts * rates.bolt_each + (q.preloaded ?? 0) * rates.preload_each + q.boltMass * rates.bolt_per_kg,
     },
-    { id: 'welds', title: 'welds', cost: (welded / 1e3) * rates.weld_per_m + (q.weldVolume / 1e3) * rates.weld_per_cm3 },
+    {
+      id: 'welds',
+      title: 'welds',
+      cost: (welded / 1e3) * rates.weld_per_m + (q.weldVolume / 1e3) * rates.weld_per_cm3 + dearer(solid, rates),
+    },
     {
       id: 'concrete',
       title: 'concrete',
@@ -51,6 +56,17 @@ export function costParts({ solid, quantities: q, basis }: Priced, rates: CostRa
     },
   ];
   return parts.filter((p) => p.cost > 0);
+}
+
+/** What fillets cost more by their position, in a shop that does not turn its pieces until each lies level. */
+function dearer(solid: Solid, rates: CostRates): number {
+  const more = { level: 0, upright: rates.weld_upright, overhead: rates.weld_overhead };
+  if (!more.upright && !more.overhead) return 0;
+  return solid.welds.reduce(
+    (sum, w) =>
+      sum + more[weldPosition(w, solid)] * ((w.length / 1e3) * rates.weld_per_m + (weldMetal([w]) / 1e3) * rates.weld_per_cm3),
+    0,
+  );
 }
 
 /** Yield strength of a plate; 0 where the job does not know its steel. */

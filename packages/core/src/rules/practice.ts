@@ -97,6 +97,8 @@ export const RATE_TITLES: Readonly<Record<keyof CostRates, string>> = {
   preload_each: 'and where it is preloaded',
   weld_per_m: 'weld, a metre',
   weld_per_cm3: 'and a cubic centimetre of it',
+  weld_upright: 'and of both so much more, as a share, where it runs upright',
+  weld_overhead: 'and where it is laid from below',
   concrete_per_m3: 'concrete, a cubic metre',
   concrete_per_m3_MPa: 'and for each MPa of its strength',
 };
