@@ -1,5 +1,6 @@
 import type { Basis } from '../../basis/basis.ts';
 import { findSection, properties, type SectionShape } from '../../catalogue/index.ts';
+import { lazyOnce } from '../../lazy.ts';
 import { Refusal } from '../../refusal.ts';
 import type { Units } from '../../units/system.ts';
 import type { ColumnInput } from './input.ts';
@@ -68,8 +69,10 @@ function sectionOf(c: ColumnInput, named: SectionShape | null): ISection | Tube 
   return shape === 'RHS' ? { shape, h: size('h'), b: size('b'), t: size('t') } : { shape, d: size('d'), t: size('t') };
 }
 
-/** The column of a base with its properties. Refuses what is no section, or is none that a base stands under. */
-export function columnModel(c: ColumnInput, basis: Basis): ColumnModel {
+/** The column of a base with its properties, looked up once for all bases that are made under one. Refuses what is no section, or is none that a base stands under. */
+export const columnModel = (c: ColumnInput, basis: Basis): ColumnModel => modelsUnder(basis)(c);
+const modelsUnder = lazyOnce((basis: Basis) => lazyOnce((c: ColumnInput) => modelOf(c, basis)));
+function modelOf(c: ColumnInput, basis: Basis): ColumnModel {
   const named = c.section === undefined ? null : findSection(c.section, 'column.section', basis.sections);
   const s = sectionOf(c, named);
   const { A, I_y, I_z, W_pl_y, W_pl_z, W_el_y, W_el_z, A_v } = properties(s);

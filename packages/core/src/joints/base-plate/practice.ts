@@ -6,7 +6,6 @@ import { validate } from '../../validate/index.ts';
 import { stepMove } from '../field-makers.ts';
 import { givesFirstAt, type FirstDetail, type Move, type Seed, type Start } from '../kind.ts';
 import { baseField, baseFields } from './fields.ts';
-import { without } from './fields/parts.ts';
 import { baseSchema, type BaseInput, type PatternInput } from './input.ts';
 import { strongerSteel } from '../beam-end/moves.ts';
 import type { ColumnModel } from './column.ts';
@@ -140,10 +139,10 @@ const stepsOf = (of: Practice): readonly Step[] => [
 /** What is said of a bonded anchor and of a hook is said of its size. */
 export const isOneSize = ({ anchors: { type } }: I): boolean => type === 'bonded' || type === 'hooked';
 /** Anchors of another size, with what goes with it: what was given of the old one is not theirs. */
-export const withSize = (of: Practice, i: I, d: number): I => ({
-  ...i,
-  anchors: { ...(without(i.anchors, 'A_s', 'A_brg') as I['anchors']), d, ...of.sized(i, d) },
-});
+export const withSize = (of: Practice, i: I, d: number): I => {
+  const { A_s: _area, A_brg: _bearing, ...anchors } = i.anchors;
+  return { ...i, anchors: { ...anchors, d, ...of.sized(i, d) } };
+};
 
 /** The next anchor size, with the plate that its edge distances need. */
 function bigger(of: Practice, i: I, sizes = of.diameters): I | null {
