@@ -1,12 +1,17 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { firstDetail } from '../../design/first.ts';
 import { asked, few } from '../../design/search.testing.ts';
 import { searchAll, type SearchAsked } from '../../design/search.ts';
 import { straysOf } from '../../design/strays.ts';
 import { presentCost } from '../../job/search.ts';
+import { Refusal } from '../../refusal.ts';
 import { practiceOf } from '../../rules/index.ts';
 import { DEFAULT_BASIS } from '../../standards/job-basis.ts';
+import { validate } from '../../validate/index.ts';
 import { kindOf } from '../registry.ts';
 import { choiceAt, sizeOf, type SearchSpace } from '../search.ts';
+import { anyBase } from './any-input.testing.ts';
 import type { BaseInput } from './input.ts';
 
 const kind = kindOf('column-base');
@@ -76,6 +81,14 @@ describe('what a search of a column base goes through', () => {
     const six = round.make(['6 on a circle', 30, '8.8', 16, 0, 20, 30, 'S275', 6]) as BaseInput;
     // CHS 273: 273 + 4 x 75 = 573 -> 580; the circle 75 inside of its edge.
     expect([six.plate.D, six.anchors.pattern]).toEqual([580, { type: 'circle', n: 6, R: 215, start: 30 }]);
+    // About a column that is not round the circle goes round its corners: the diagonal of 160 by 160 is 226.3; 226.3 + 160 -> 390.
+    const a = asked('tern', 'P2-03');
+    const turned = spaceOf(a, {
+      ...inputOf(a),
+      anchors: { ...inputOf(a).anchors, pattern: { type: 'circle', n: 4, R: 130, start: 45 } },
+    });
+    const four = turned.make(['4 on a circle', 16, '8.8', 12, 0, 20, 15, 'S275', 4]) as BaseInput;
+    expect([four.plate.h, four.plate.b, four.anchors.pattern]).toEqual([390, 390, { type: 'circle', n: 4, R: 155, start: 45 }]);
   });
 
   it('has the base that stands among its details where that is one of practice', () => {
@@ -149,6 +162,46 @@ describe('what a search of a column base goes through', () => {
   });
 });
 
+describe('the space of any base', () => {
+  it('has values on each axis, and details that the kind takes: anchors inside the plate and clear of the column', () => {
+    const { standard } = DEFAULT_BASIS;
+    const refused = new Set<string>();
+    let built = 0;
+    fc.assert(
+      fc.property(anyBase, fc.boolean(), fc.array(fc.nat(), { minLength: 8, maxLength: 8 }), (input, bent, picks) => {
+        const checked = validate<BaseInput>(kind.schema(), input);
+        fc.pre(!('error' in checked));
+        const present = (checked as { value: BaseInput }).value;
+        const combination = { name: 'C1', V_Ed: 0, N_Ed: -100, N_tie: 0, ...(bent ? { M_y: 10 } : {}) };
+        const from = { start: {}, present, combinations: [combination] };
+        const space = kind.search(from, DEFAULT_BASIS, practiceOf({ details: {} }, standard))!;
+        for (const { values, words } of space.axes) {
+          expect(values.length).toBeGreaterThan(0);
+          expect(words).toHaveLength(values.length);
+          expect(new Set(words).size).toBe(words.length);
+        }
+        expect(space.of!(present)).toHaveLength(space.axes.length);
+        for (const pick of picks) {
+          const made = space.make(choiceAt(space, pick % sizeOf(space)));
+          if (!made) continue;
+          expect(validate(kind.schema(), made)).not.toHaveProperty('error');
+          try {
+            void kind.build(made, DEFAULT_BASIS).prepared;
+            built += 1;
+          } catch (e) {
+            if (!(e instanceof Refusal)) throw e;
+            refused.add(e.message.replace(/.* (is outside the block|covers bolts with f_yb).*/, '$1'));
+          }
+        }
+      }),
+      { numRuns: 250 },
+    );
+    expect(built).toBeGreaterThan(500);
+    // By its block, and by a rule that its class is not covered by: never by what the search sets out.
+    expect([...refused].filter((x) => x !== 'is outside the block' && x !== 'covers bolts with f_yb')).toEqual([]);
+  });
+});
+
 describe('the search of a column base', () => {
   it.each([
     ['tern', 'P1-01'],
@@ -177,5 +230,25 @@ describe('the search of a column base', () => {
     const beam = asked('tern', 'B1-01');
     const fin = kindOf('fin-plate');
     expect(straysOf(fin, fin.build(beam.input, beam.basis), { base_plates: [40] })).toEqual([]);
+  });
+
+  it('is stepped through for a first detail by the rules of an office; by none the usual base is raised', () => {
+    const a = asked('tern', 'P1-04');
+    const seed = { column: 'UC 254x254x89', columnGrade: 'S355', base: 'fixed', f_ck: '30', B_y: '1600', B_z: '2000', H: '900' };
+    const made = (details: Parameters<typeof practiceOf>[0]['details']) => {
+      const { input, why } = firstDetail(kind.id, seed, a.acting(kind.id), a.basis, { details, rates: {} });
+      return { input: input as BaseInput, why, multiple: presentCost({ ...a, input })!.multiple };
+    };
+    const details = { anchors: [24], base_plates: [25, 40] };
+    const housed = made(details);
+    expect(housed.multiple).toBeGreaterThanOrEqual(1);
+    expect([housed.input.anchors.d, [25, 40].includes(housed.input.plate.t)]).toEqual([24, true]);
+    expect(straysOf(kind, kind.build(housed.input, a.basis), details)).toEqual([]);
+    expect(housed.why.join(' ')).toContain('that the house rules allow that steps from a usual one lead to');
+    const usual = made({});
+    expect(usual.why[0]).toMatch(/^A moment base: plate \d+ × \d+ × \d+, 4 anchors M30/);
+    // What steps lead to is no dearer than the usual one.
+    const cost = (input: BaseInput): number => presentCost({ ...a, input })!.cost;
+    expect(cost(made({ least_multiple: 1 }).input)).toBeLessThan(cost(usual.input));
   });
 });

@@ -101,14 +101,17 @@ function inRows(of: Practice, { shape, h, b, t_f, t_w }: ColumnModel, step: numb
   return [outside, { words: '2 × 2 between the flanges', lay: between }];
 }
 
+/** What a circle goes round. */
+const across = ({ shape, h, b }: ColumnModel): number => (shape === 'CHS' ? h : Math.hypot(h, b));
+
 /** Layouts of anchors on a circle, on a round plate or a square one. */
-const onCircle = (of: Practice, { h }: ColumnModel, { plate, anchors }: I, step: number): Layout[] => {
+const onCircle = (of: Practice, column: ColumnModel, { plate, anchors }: I, step: number): Layout[] => {
   const now = anchors.pattern.type === 'circle' ? [anchors.pattern.n] : [];
   return within([4, 6, 8], [4, 8], ...now).map((n) => ({
     words: `${n} on a circle`,
     without: 'wide',
     lay: ({ d, out }) => {
-      const D = Math.ceil((h + 2 * (of.beside(d) + of.edge(d) + out)) / step - 1e-9) * step;
+      const D = Math.ceil((across(column) + 2 * (of.beside(d) + of.edge(d) + out)) / step - 1e-9) * step;
       return {
         plate: plate.shape === 'circle' ? { D } : { h: D, b: D },
         pattern: { type: 'circle', n, R: D / 2 - of.edge(d), start: 180 / n },
@@ -118,12 +121,13 @@ const onCircle = (of: Practice, { h }: ColumnModel, { plate, anchors }: I, step:
 };
 
 /** A plate without anchors. */
-const bare = ({ h, b }: ColumnModel, { plate }: I, step: number): Layout => {
+const bare = (column: ColumnModel, { plate }: I, step: number): Layout => {
+  const { h, b } = column;
   const up = (x: number): number => Math.ceil(x / step - 1e-9) * step;
   return {
     words: 'none',
     lay: ({ wide }) => ({
-      plate: plate.shape === 'circle' ? { D: up(Math.max(h, b) + 2 * wide) } : { h: up(h + 2 * wide), b: up(b + 2 * wide) },
+      plate: plate.shape === 'circle' ? { D: up(across(column) + 2 * wide) } : { h: up(h + 2 * wide), b: up(b + 2 * wide) },
       pattern: { type: 'none' },
     }),
   };
