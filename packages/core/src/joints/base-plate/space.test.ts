@@ -138,11 +138,18 @@ describe('what a search of a column base goes through', () => {
       expect([made.anchors.A_s, made.anchors.A_brg]).toEqual([undefined, undefined]);
       expect([made.anchors.head, made.anchors.hole]).toEqual([85, 30]);
     }
+    // A round head of 2 d, to the next 5 mm, and 5 more; 0.7 d thick.
+    const headed: BaseInput = { ...given, anchors: { ...given.anchors, type: 'headed', head: 45, head_t: 14 } };
+    const made = every(spaceOf(few(a), headed))[0]!.made;
+    expect([made.anchors.head, made.anchors.head_t]).toEqual([55, 17]);
     const hooked: BaseInput = { ...given, anchors: { ...given.anchors, type: 'hooked' } };
     expect(valuesOf(spaceOf(few(a), hooked), 'bolt')).toEqual([20]);
     const moves = kind.build(given, DEFAULT_BASIS).moves();
     const bigger = moves.find((m) => m.label === 'anchors M20 → M24')!.input as BaseInput;
     expect([bigger.anchors.d, bigger.anchors.A_s]).toEqual([24, undefined]);
+    // To the next that the office has, where it says so.
+    const office = kind.build(given, { ...DEFAULT_BASIS, practice: { anchors: [36, 30] } }).moves();
+    expect(office.map((m) => m.label).filter((l) => l.startsWith('anchors M'))).toEqual(['anchors M20 → M30']);
     const hooks = kind.build(hooked, DEFAULT_BASIS).moves();
     expect(hooks.map((m) => m.label).filter((l) => l.startsWith('anchors M'))).toEqual([]);
   });
@@ -159,6 +166,101 @@ describe('what a search of a column base goes through', () => {
     // A list of plates is one of base plates where there is none of these.
     expect(valuesOf(spaceOf(housed(a, { plates: [10, 40] })), 'plate')).toEqual([40]);
     for (const f of searchAll(a).found.slice(0, 5)) expect(straysOf(kind, kind.build(f.input, a.basis), details)).toEqual([]);
+  });
+});
+
+describe('the values that a search of a base goes through', () => {
+  /** Values of all axes but the layout. */
+  const all = (space: SearchSpace): Record<string, unknown> =>
+    Object.fromEntries(space.axes.filter((x) => x.id !== 'layout').map((x) => [x.id, x.values]));
+  const withPresent = (a: SearchAsked, change: (i: BaseInput) => BaseInput): SearchSpace => spaceOf(a, change(inputOf(a)));
+
+  it('are by hand those of UC 254x254x89 under a moment: 260.3 deep, flanges of 17.3', () => {
+    expect(all(spaceOf(asked('tern', 'P1-04')))).toEqual({
+      // 260.3/18 = 14.5 to 260.3/8 = 32.5.
+      bolt: [16, 20, 24, 30],
+      class: ['8.8'],
+      depth: [12, 16, 20],
+      out: [0, 20, 50],
+      wide: [20, 50, 80],
+      // 0.75 x 17.3 = 13.0 to 3.5 x 17.3 = 60.6.
+      plate: [15, 20, 25, 30, 35, 40, 45, 50, 60],
+      steel: ['S275', 'S355'],
+      // 0.25 x 17.3 = 4.3 to 0.5 x 17.3 = 8.7, and the 10 that stands.
+      weld: [5, 6, 8, 10],
+    });
+  });
+  it('are by hand those of UC 203x203x60 under what stands on it: 209.6 deep, flanges of 14.2', () => {
+    const a = asked('tern', 'P1-01');
+    expect(all(spaceOf(a))).toMatchObject({
+      // 11.6 to 26.2; 7.1 to 35.5; 3.6 to 7.1.
+      ...{ bolt: [16, 20, 24], depth: [8, 12, 16], plate: [12, 15, 20, 25, 30, 35], weld: [4, 5, 6] },
+    });
+    // What lifts it asks for deeper anchors.
+    const lifted = { ...a, acting: () => [{ name: 'C1', V_Ed: 0, N_Ed: 50, N_tie: 0 }] };
+    expect(valuesOf(spaceOf(lifted), 'depth')).toEqual([12, 16, 20]);
+  });
+  it('are by hand those of a wall of 8: a plate as for a flange of 12, one fillet in place of two', () => {
+    // SHS 160, which is lifted too: 8.9 to 20; 9 to 42; 3.2 to 8.
+    expect(all(spaceOf(asked('tern', 'P2-03')))).toMatchObject({
+      ...{ bolt: [16, 20], plate: [12, 15, 20, 25, 30, 35, 40], weld: [4, 5, 6, 8] },
+    });
+  });
+  it('are said by their throats, and by their legs where the standard says legs', () => {
+    const weld = (job: 'tern' | 'heron', mark: string) => {
+      const { title, words } = spaceOf(asked(job, mark)).axes.find((x) => x.id === 'weld')!;
+      return [title, ...words];
+    };
+    expect(weld('tern', 'P1-01')).toEqual(['throat at the flange', '4 mm', '5 mm', '6 mm']);
+    // W10x49, flanges of 14.2: throats of 3.6 to 7.1 are those of legs of 1/4 to 3/8 in.
+    expect(weld('heron', 'A1-01')).toEqual(['leg at the flange', '1/4 in', '5/16 in', '3/8 in']);
+  });
+  it('have what stands beside those of practice, and a stronger class where there is one', () => {
+    const a = asked('tern', 'P1-01');
+    const thick = withPresent(a, (i) => ({ ...i, plate: { ...i.plate, t: 18 }, anchors: { ...i.anchors, cls: '4.6' } }));
+    expect([valuesOf(thick, 'plate'), valuesOf(thick, 'class')]).toEqual([
+      [12, 15, 18, 20, 25, 30, 35],
+      ['4.6', '8.8'],
+    ]);
+    const own = withPresent(a, (i) => ({ ...i, plate: { ...i.plate, steel: { f_y: 300, f_u: 420 } } }));
+    expect(valuesOf(own, 'steel')).toEqual(['as it is']);
+    expect(every(own)[0]!.made.plate.steel).toEqual({ f_y: 300, f_u: 420 });
+  });
+  it('are of the office those that suit, or the nearest over them, or its largest', () => {
+    const a = asked('tern', 'P1-01');
+    const by = (details: Parameters<typeof housed>[1], axis: string) => valuesOf(spaceOf(housed(a, details)), axis);
+    // 11.6 to 26.2 suit; what stands, M20 and 15 mm, is none of theirs.
+    expect([by({ anchors: [24, 30, 36] }, 'bolt'), by({ anchors: [30, 36] }, 'bolt')]).toEqual([[24], [30]]);
+    expect([by({ base_plates: [8, 18, 50] }, 'plate'), by({ base_plates: [40, 50] }, 'plate')]).toEqual([[8, 18], [40]]);
+    // The largest leg of 4 has a throat of 2.8: under 3.6.
+    expect(by({ legs: [3, 4] }, 'weld')).toEqual([2.8]);
+  });
+  it('leave a butt weld, and hole and head of the size that stands', () => {
+    const a = asked('tern', 'P1-01');
+    const butt = withPresent(a, (i) => ({ ...i, weld: { ...i.weld, type: 'butt' }, anchors: { ...i.anchors, hole: 40 } }));
+    expect(valuesOf(butt, 'weld')).toEqual([inputOf(a).weld.a_f]);
+    for (const { made } of every(butt)) {
+      expect(made.weld).toEqual({ ...inputOf(a).weld, type: 'butt' });
+      expect(made.anchors.hole).toBe(made.anchors.d === 20 ? 40 : made.anchors.d + 6);
+    }
+  });
+  it('make room: three M30 a row, plates past anchors between flanges, none between narrow ones', () => {
+    const bent = spaceOf(asked('tern', 'P1-04'));
+    const three = bent.make(['3 × 2 past the flanges', 30, '8.8', 12, 0, 20, 30, 'S275', 6]) as BaseInput;
+    // 256.3 + 40 -> 300 is less than 6 x 30 + 150 = 330.
+    expect([three.plate.b, rowsIn(three).s_y]).toEqual([330, 90]);
+    const a = asked('tern', 'P1-01');
+    const between = spaceOf(a).make(['2 × 2 between the flanges', 16, '8.8', 12, 20, 20, 15, 'S275', 6]) as BaseInput;
+    // 209.6 + 2 x (20 + 20) = 289.6 -> 290; the anchors stay between the flanges.
+    expect([between.plate.h, rowsIn(between).s_z]).toEqual([290, 100]);
+    const narrow = withPresent(a, (i) => ({
+      ...i,
+      column: { shape: 'I', h: 400, b: 140, tw: 9, tf: 15, r: 15, steel: { grade: 'S355' }, braced: true },
+    }));
+    // 140 + 40 = 180 less two edges of 50 is 80; the web and two distances of 50 are 109. 80 wide on both sides it is 200.
+    const at = (wide: number) => narrow.make(['2 × 2 between the flanges', 20, '8.8', 12, 0, wide, 15, 'S275', 6]);
+    expect(at(20)).toBeNull();
+    expect(rowsIn(at(80) as BaseInput).s_y).toBe(200);
   });
 });
 
