@@ -235,6 +235,14 @@ describe('the values that a search of a base goes through', () => {
     // The largest leg of 4 has a throat of 2.8: under 3.6.
     expect(by({ legs: [3, 4] }, 'weld')).toEqual([2.8]);
   });
+  it('are those that the standard and the units of the job know', () => {
+    const said = (a: SearchAsked, details: Parameters<typeof housed>[1]) => housed(a, details).practice.said;
+    const mixed = { anchors: [24, 23, 25.4], base_plates: [25.4, 30], step: 25.4, legs: [8, 9.525] };
+    // There is no anchor M23 in the table; sixteenths of an inch are of the other system.
+    expect(said(asked('tern', 'P1-01'), mixed)).toEqual({ anchors: [24], base_plates: [30], legs: [8] });
+    expect(said(asked('heron', 'A1-01'), mixed)).toEqual({ anchors: [25.4], base_plates: [25.4], step: 25.4, legs: [9.525] });
+    expect(said(asked('tern', 'P1-01'), { bolts: [20] })).toEqual({});
+  });
   it('leave a butt weld, and hole and head of the size that stands', () => {
     const a = asked('tern', 'P1-01');
     const butt = withPresent(a, (i) => ({ ...i, weld: { ...i.weld, type: 'butt' }, anchors: { ...i.anchors, hole: 40 } }));
