@@ -3,6 +3,7 @@ import { DEFAULT_BASIS } from '../standards/job-basis.ts';
 import { US_CUSTOMARY, SI } from '../units/system.ts';
 import { fieldSteps, stepMove } from './field-makers.ts';
 import { fieldHelp } from './field-help.ts';
+import { baseField } from './base-plate/fields.ts';
 import { finPlateField, finPlateFields } from './fin-plate/fields.ts';
 import { FIN } from './beam-end/samples.testing.ts';
 import { finPlate } from './fin-plate/index.ts';
@@ -22,6 +23,14 @@ describe('practical values', () => {
     // What the office says nothing of is as it was.
     expect(fieldSteps(finPlateField('weld.s'), SI, office)).toEqual(fieldSteps(finPlateField('weld.s'), SI));
     expect(fieldSteps(finPlateField('plate.e2'), SI, office)).toEqual(fieldSteps(finPlateField('plate.e2'), SI));
+  });
+  it('of a base plate are those of base plates, or of plates where the office has no others', () => {
+    const t = baseField('plate.t');
+    expect(fieldSteps(t, SI)).toEqual([12, 15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80]);
+    expect(fieldSteps(t, SI, office)).toEqual([9, 11, 14]);
+    expect(fieldSteps(t, SI, { ...office, base_plates: [40, 25] })).toEqual([25, 40]);
+    // They say nothing of other plates.
+    expect(fieldSteps(finPlateField('plate.t'), SI, { base_plates: [40, 25] })).toEqual([6, 8, 10, 12, 15, 20, 25]);
   });
   it('are what a step of a size goes to, and what its help names', () => {
     const step = (basis: typeof housed, by: number) =>

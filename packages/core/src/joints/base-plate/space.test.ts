@@ -81,6 +81,14 @@ describe('what a search of a column base goes through', () => {
     const six = round.make(['6 on a circle', 30, '8.8', 16, 0, 20, 30, 'S275', 6]) as BaseInput;
     // CHS 273: 273 + 4 x 75 = 573 -> 580; the circle 75 inside of its edge.
     expect([six.plate.D, six.anchors.pattern]).toEqual([580, { type: 'circle', n: 6, R: 215, start: 30 }]);
+    // Its anchors make its width; their number stands among those of practice.
+    expect(valuesOf(round, 'wide')).toEqual([20]);
+    const now = inputOf(asked('tern', 'P2-01'));
+    const ten = spaceOf(asked('tern', 'P2-01'), {
+      ...now,
+      anchors: { ...now.anchors, pattern: { type: 'circle', n: 10, R: 215, start: 18 } },
+    });
+    expect(valuesOf(ten, 'layout')).toEqual(['4 on a circle', '6 on a circle', '8 on a circle', '10 on a circle']);
     // About a column that is not round the circle goes round its corners: the diagonal of 160 by 160 is 226.3; 226.3 + 160 -> 390.
     const a = asked('tern', 'P2-03');
     const turned = spaceOf(a, {
@@ -126,7 +134,8 @@ describe('what a search of a column base goes through', () => {
     }
     const bare = { ...now, anchors: { ...now.anchors, pattern: { type: 'none' } } };
     const space = spaceOf(a, bare);
-    expect([valuesOf(space, 'layout'), valuesOf(space, 'bolt'), valuesOf(space, 'depth').length]).toEqual([['none'], [30], 1]);
+    expect(['layout', 'bolt', 'out'].map((id) => valuesOf(space, id))).toEqual([['none'], [30], [0]]);
+    expect(valuesOf(space, 'depth')).toHaveLength(1);
     for (const { made } of every(space)) expect(made.anchors).toEqual(bare.anchors);
   });
 
@@ -165,6 +174,7 @@ describe('what a search of a column base goes through', () => {
     for (const { made } of every(space)) expect([made.plate.h! % 25, made.plate.b! % 25]).toEqual([0, 0]);
     // A list of plates is one of base plates where there is none of these.
     expect(valuesOf(spaceOf(housed(a, { plates: [10, 40] })), 'plate')).toEqual([40]);
+    expect(valuesOf(spaceOf(housed(a, { plates: [10, 40], base_plates: [30] })), 'plate')).toEqual([30]);
     for (const f of searchAll(a).found.slice(0, 5)) expect(straysOf(kind, kind.build(f.input, a.basis), details)).toEqual([]);
   });
 });
@@ -203,7 +213,7 @@ describe('the values that a search of a base goes through', () => {
   it('are by hand those of a wall of 8: a plate as for a flange of 12, one fillet in place of two', () => {
     // SHS 160, which is lifted too: 8.9 to 20; 9 to 42; 3.2 to 8.
     expect(all(spaceOf(asked('tern', 'P2-03')))).toMatchObject({
-      ...{ bolt: [16, 20], plate: [12, 15, 20, 25, 30, 35, 40], weld: [4, 5, 6, 8] },
+      ...{ bolt: [16, 20], plate: [12, 15, 20, 25, 30, 35, 40], wide: [20, 50, 80], weld: [4, 5, 6, 8] },
     });
   });
   it('are said by their throats, and by their legs where the standard says legs', () => {
@@ -245,10 +255,14 @@ describe('the values that a search of a base goes through', () => {
   });
   it('leave a butt weld, and hole and head of the size that stands', () => {
     const a = asked('tern', 'P1-01');
-    const butt = withPresent(a, (i) => ({ ...i, weld: { ...i.weld, type: 'butt' }, anchors: { ...i.anchors, hole: 40 } }));
+    const butt = withPresent(a, (i) => ({
+      ...i,
+      weld: { ...i.weld, type: 'butt', a_w: 5 },
+      anchors: { ...i.anchors, hole: 40 },
+    }));
     expect(valuesOf(butt, 'weld')).toEqual([inputOf(a).weld.a_f]);
     for (const { made } of every(butt)) {
-      expect(made.weld).toEqual({ ...inputOf(a).weld, type: 'butt' });
+      expect(made.weld).toEqual({ ...inputOf(a).weld, type: 'butt', a_w: 5 });
       expect(made.anchors.hole).toBe(made.anchors.d === 20 ? 40 : made.anchors.d + 6);
     }
   });
