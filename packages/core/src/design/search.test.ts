@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { searchOf } from '../job/search.ts';
 import { choiceAt, sizeOf } from '../joints/search.ts';
@@ -7,7 +8,7 @@ import { Refusal } from '../refusal.ts';
 import { RATES } from '../rules/index.ts';
 import { costOf, costParts } from './cost.ts';
 import { Judge, leastMultiple, tryBuild } from './judge.ts';
-import { detailName, frontierOf, searchAll, searchDetails, together, type SearchAsked } from './search.ts';
+import { detailName, frontierOf, searchAll, searchDetails, strideOf, together, type SearchAsked } from './search.ts';
 import { asked, few, jobs } from './search.testing.ts';
 
 /** Every choice of every kind, judged as any joint is: no order, no shortcut. */
@@ -98,6 +99,55 @@ describe('the search for a detail', () => {
     expect([last.broken > 0, last.notWhole]).toEqual([true, 0]);
     expect(last.lacks.filter((l) => l.lack === 'broken').map((l) => l.title)).not.toContain('');
     expect(last.lacks.reduce((n, l) => n + l.details, 0)).toBe(last.give + last.broken + last.notWhole);
+  });
+
+  it('strides through all of its choices, each once, evenly from the start', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 40_000 }), (choices) => {
+        const stride = strideOf(choices);
+        const seen = new Set(Array.from({ length: choices }, (_, i) => (i * stride) % choices));
+        expect(seen.size).toBe(choices);
+      }),
+      { numRuns: 60 },
+    );
+    // Of the first hundred of ten thousand none lies further from the next than three times their mean distance.
+    const stride = strideOf(10_000);
+    const first = Array.from({ length: 100 }, (_, i) => (i * stride) % 10_000).sort((a, b) => a - b);
+    for (const [i, n] of first.entries()) expect((first[i + 1] ?? 10_000) - n).toBeLessThan(300);
+  });
+
+  it('finds the first of a base that one in twenty holds of among its first hundred', () => {
+    // Row after row of its axes it was the 5,216th.
+    let told = { gone: 0, found: 0 };
+    for (const s of searchDetails(asked('tern', 'P1-04'))) {
+      told = { gone: s.gone, found: s.found.length };
+      if (s.found.length) break;
+    }
+    expect(told.found).toBeGreaterThan(0);
+    expect(told.gone).toBeLessThanOrEqual(100);
+  });
+
+  it('lets the lower of two choices stand for a detail that both come to, in whatever order they come', () => {
+    // Plates in steps of 100: 409.6 and, with its anchors 20 further out, 449.6 deep are both 500.
+    const little = few(asked('tern', 'P1-01'));
+    const a = { ...little, practice: { ...little.practice, said: { ...little.practice.said, step: 100 } } };
+    const kind = kindOf(a.kind);
+    const space = kind.search({ start: {}, present: a.input, combinations: a.acting(a.kind) }, a.basis, a.practice)!;
+    const lowest = new Map<string, number>();
+    let twice = 0;
+    for (let n = 0; n < sizeOf(space); n += 1) {
+      const made = space.make(choiceAt(space, n));
+      if (!made) continue;
+      const line = kind.line.print(made, a.basis.units);
+      if (lowest.has(line)) twice += 1;
+      else lowest.set(line, n);
+    }
+    expect(twice).toBeGreaterThan(10);
+    const alone = searchAll(a).found;
+    expect(alone.length).toBeGreaterThan(3);
+    for (const f of alone) expect(f.nth).toBe(lowest.get(f.line));
+    const shares = [0, 1, 2].map((at) => searchAll({ ...a, share: { at, of: 3 } }));
+    expect(together(shares).found).toEqual(alone);
   });
 
   it('in shares finds together what it finds alone, in any number of them', () => {

@@ -102,6 +102,14 @@ interface Candidate {
 
 const built = ({ judge, kind, input }: Candidate): Joint | null => judge.build(kind, input);
 
+/** A stride that visits each of so many choices once, and is about the golden section of them: any number of steps lies evenly among them. */
+export function strideOf(choices: number): number {
+  const common = (a: number, b: number): number => (b === 0 ? a : common(b, a % b));
+  let stride = Math.max(1, Math.round(choices * (Math.sqrt(5) / 2 - 0.5)));
+  while (common(stride, choices) > 1) stride += 1;
+  return stride;
+}
+
 /** So many choices are gone through between two answers. */
 const AT_A_TIME = 32;
 /** Where none holds, so many of the dearest that give are judged to the end, and so many of them told. */
@@ -141,7 +149,7 @@ class Searching {
   private readonly lacks = new Map<string, Lacking>();
   private readonly giving: (Candidate & Priced)[] = [];
   private readonly found: FoundDetail[] = [];
-  private readonly lines = new Set<string>();
+  private readonly lines = new Map<string, FoundDetail>();
   private readonly spaces: readonly Gone[];
   constructor(private readonly asked: SearchAsked) {
     this.spaces = spacesOf(asked);
@@ -158,30 +166,39 @@ class Searching {
     return { kinds: [...kinds], choices, ...counts, lacks: listed([...lacks.values()]), found: [...found], nearest };
   }
 
-  /** Makes the detail of every choice and judges it. */
+  /** Makes the detail of every choice and judges it, kind after kind, each in long strides: what was gone through of it so far is like the whole. */
   *through(): Generator<SearchProgress, void> {
-    const { practice, share } = this.asked;
-    const { at, of } = share ?? { at: 0, of: 1 };
-    let nth = -1;
-    for (const [k, { kind, present, space }] of this.spaces.entries()) {
-      if (typeof space === 'string') continue;
-      const judge = new Judge(this.asked.acting(kind.id), this.asked.basis, practice.least_multiple);
-      for (let n = 0; n < this.kinds[k]!.choices; n += 1) {
-        nth += 1;
-        if (nth % of !== at) continue;
-        const choice = choiceAt(space, n);
-        const made = space.make(choice);
-        if (made !== null) {
-          // What is given stays over a detail of the same kind.
-          const housed = asHoused(kind, made, practice) as object;
-          const input: unknown = present === null ? housed : { ...housed, ...givenOf(kind, present) };
-          if (this.one({ kind, input, space, choice, judge, nth }))
-            this.kinds[k] = { ...this.kinds[k]!, details: this.kinds[k]!.details + 1 };
-        }
+    const { at, of } = this.asked.share ?? { at: 0, of: 1 };
+    let before = 0;
+    for (const [k, gone] of this.spaces.entries()) {
+      const { choices } = this.kinds[k]!;
+      const stride = strideOf(choices);
+      const isMade = this.trier(gone);
+      for (let i = 0; i < choices; i += 1) {
+        if ((before + i) % of !== at) continue;
+        const n = (i * stride) % choices;
+        if (isMade(n, before + n)) this.kinds[k] = { ...this.kinds[k]!, details: this.kinds[k]!.details + 1 };
         this.counts.gone += 1;
         if (this.counts.gone % AT_A_TIME === 0) yield this.told();
       }
+      before += choices;
     }
+  }
+
+  /** Makes and judges the detail of the choice of a kind with this number; false where it makes none that can be built. */
+  private trier({ kind, present, space }: Gone): (n: number, nth: number) => boolean {
+    if (typeof space === 'string') return () => false;
+    const { acting, basis, practice } = this.asked;
+    const judge = new Judge(acting(kind.id), basis, practice.least_multiple);
+    // What is given stays over a detail of the same kind.
+    const stays = present === null ? {} : givenOf(kind, present);
+    return (n, nth) => {
+      const choice = choiceAt(space, n);
+      const made = space.make(choice);
+      if (made === null) return false;
+      const input: unknown = { ...(asHoused(kind, made, practice) as object), ...stays };
+      return this.one({ kind, input, space, choice, judge, nth });
+    };
   }
 
   /** Judges the detail of a choice; false where it can't be built. */
@@ -201,11 +218,8 @@ class Searching {
       if (report.lack === 'give' && !this.found.length) this.giving.push({ ...c, cost: costOf(joint, rates) });
       return true;
     }
-    // Two choices may come to one detail.
     const detail = detailOf(c, joint, report, this.asked);
-    const name = detailName(detail);
-    if (this.lines.has(name)) return true;
-    this.lines.add(name);
+    if (this.isKnown(detail)) return true;
     // What is outside of the kind's own limits is no detail of it.
     if ('error' in validate(c.kind.schema(), c.input))
       this.lacking({ lack: 'broken', title: 'a size outside of what the kind takes' });
@@ -213,6 +227,20 @@ class Searching {
       insert(this.found, detail);
       // The nearest are told where none holds.
       this.giving.length = 0;
+    }
+    return true;
+  }
+
+  /** Two choices may come to one detail: the one with the lower number stands for it. */
+  private isKnown(detail: FoundDetail): boolean {
+    const name = detailName(detail);
+    const known = this.lines.get(name);
+    if (!known || known.nth > detail.nth) this.lines.set(name, detail);
+    if (!known) return false;
+    const place = known.nth > detail.nth ? this.found.indexOf(known) : -1;
+    if (place >= 0) {
+      this.found.splice(place, 1);
+      insert(this.found, detail);
     }
     return true;
   }
