@@ -91,6 +91,43 @@ describe('the search for the best detail', () => {
     await search.getByRole('button', { name: 'Search again' }).waitFor(LONG);
   }, 600_000);
 
+  it('sets out a base anew from its column, by the base plates and anchors of the office', async () => {
+    const { page } = on;
+    const { look } = looker(on);
+    await page.goto(`${on.app.url}/house/rules`);
+    const anchors = page.getByLabel('Anchors', { exact: true });
+    await anchors.fill('20 2000');
+    await page.getByLabel('Base plates', { exact: true }).fill('15 25');
+    await page.getByRole('button', { name: 'Save rules' }).click();
+    await page.getByText(/details\.anchors.*2000.*accepted/).waitFor(LONG);
+    await anchors.fill('16 20');
+    await page.getByRole('button', { name: 'Save rules' }).click();
+    await page.getByText('Whatever is issued from now on follows them.').waitFor(LONG);
+
+    await openJoint(on.app, page, 'P1-01');
+    const before = await lineOf(page);
+    await page.getByRole('tab', { name: 'Alternatives' }).click();
+    const search = page.getByRole('region', { name: 'Search' });
+    await search.getByText(/^All \d+ details were judged: \d+ hold\./).waitFor(LONG);
+    const lines = search.getByRole('list', { name: 'Details that hold, the cheapest first' }).locator('button');
+    for (const text of await lines.allInnerTexts()) expect(text).toMatch(/CB \| (15|25)x.*2x2xM(16|20)-8\.8/);
+    // Bolts are called what they are here, and filtered by their size.
+    await search.getByRole('combobox', { name: /^Anchors/ }).selectOption({ label: 'M20' });
+    for (const text of await lines.allInnerTexts()) expect(text).toContain('2x2xM20-8.8');
+    await search.getByText(/^What was gone through/).click();
+    for (const words of ['2 × 2 between the flanges', 'embedment in diameters 8, 12, 16', 'thickness 15 mm, 25 mm'])
+      expect(await search.innerText()).toContain(words);
+    await look('search of a base');
+    await lines.first().focus();
+    await page.keyboard.press('Enter');
+    const wanted = (await lines.first().locator('.mono').innerText()).trim();
+    await search.getByRole('button', { name: 'Take this detail' }).click();
+    await judged(page);
+    await expect.poll(() => lineOf(page), LONG).toBe(wanted);
+    await page.keyboard.press('Control+z');
+    await expect.poll(() => lineOf(page), LONG).toBe(before);
+  }, 600_000);
+
   it('is made for several joints at once: few details, the price of it, given to them and dropped again', async () => {
     const { page } = on;
     const { look } = looker(on);
