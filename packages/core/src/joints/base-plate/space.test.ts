@@ -209,6 +209,10 @@ describe('the values that a search of a base goes through', () => {
     // What lifts it asks for deeper anchors.
     const lifted = { ...a, acting: () => [{ name: 'C1', V_Ed: 0, N_Ed: 50, N_tie: 0 }] };
     expect(valuesOf(spaceOf(lifted), 'depth')).toEqual([12, 16, 20]);
+    // They may stand between the flanges still; where a moment turns the base they stand past them.
+    const layouts = (acting: SearchAsked['acting']) => valuesOf(spaceOf({ ...a, acting }), 'layout');
+    expect(layouts(lifted.acting)).toEqual(layouts(a.acting));
+    expect(layouts(() => [{ name: 'C1', V_Ed: 0, N_Ed: -50, N_tie: 0, M_z: 1 }])[1]).toBe('3 × 2 past the flanges');
   });
   it('are by hand those of a wall of 8: a plate as for a flange of 12, one fillet in place of two', () => {
     // SHS 160, which is lifted too: 8.9 to 20; 9 to 42; 3.2 to 8.

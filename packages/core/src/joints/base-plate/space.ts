@@ -1,5 +1,6 @@
 import type { Combination } from '../../actions/combination.ts';
 import type { Basis } from '../../basis/basis.ts';
+import { upBy } from '../field-makers.ts';
 import type { SearchFrom, Seed } from '../kind.ts';
 import { boltAxis, lengthAxis, wordAxis, type Practice as OfficePractice, type SearchSpace } from '../search.ts';
 import { columnModel, type ColumnModel } from './column.ts';
@@ -29,8 +30,9 @@ function within(list: readonly number[], [low, high]: Range, stands?: number): n
   return [...new Set([...own, ...(stands === undefined ? [] : [stands])])].sort((a, b) => a - b);
 }
 
-/** What bends a base or pulls at it asks for more than what stands on it. */
-const isPulled = (combinations: readonly Combination[]): boolean => combinations.some((c) => !!c.M_y || !!c.M_z || c.N_Ed > 0);
+const isBent = (combinations: readonly Combination[]): boolean => combinations.some((c) => !!c.M_y || !!c.M_z);
+/** What bends a base or lifts it asks for more than what stands on it. */
+const isPulled = (combinations: readonly Combination[]): boolean => isBent(combinations) || combinations.some((c) => c.N_Ed > 0);
 
 interface Sizes {
   /** Diameter of the anchors. */
@@ -59,8 +61,8 @@ const rows = (n_y: number, n_z: number, s_y: number, s_z: number): PatternInput 
 });
 
 /** Layouts of anchors in rows. `step`: sides of the plate are multiples of it. */
-function inRows(of: Practice, { shape, h, b, t_f, t_w }: ColumnModel, step: number, pulled: boolean): Layout[] {
-  const up = (x: number): number => Math.ceil(x / step - 1e-9) * step;
+function inRows(of: Practice, { shape, h, b, t_f, t_w }: ColumnModel, step: number, bent: boolean): Layout[] {
+  const up = (x: number): number => upBy(x, step);
   /** Side of a plate that reaches past anchors which stand beside a column this wide. */
   const beside = (side: number, { d, out }: Sizes): number => up(side + 2 * (of.beside(d) + of.edge(d) + out));
   /** Between anchors at both edges. */
@@ -90,7 +92,7 @@ function inRows(of: Practice, { shape, h, b, t_f, t_w }: ColumnModel, step: numb
       { words: '8 round the column', without: 'wide', lay: around(3) },
     ];
   const outside: Layout = { words: '2 × 2 past the flanges', lay: past(2) };
-  if (pulled) return [outside, { words: '3 × 2 past the flanges', lay: past(3) }];
+  if (bent) return [outside, { words: '3 × 2 past the flanges', lay: past(3) }];
   const between: Layout['lay'] = ({ d, out, wide }) => {
     const broad = up(b + 2 * wide);
     const s_y = apart(broad, d);
@@ -111,7 +113,7 @@ const onCircle = (of: Practice, column: ColumnModel, { plate, anchors }: I, step
     words: `${n} on a circle`,
     without: 'wide',
     lay: ({ d, out }) => {
-      const D = Math.ceil((across(column) + 2 * (of.beside(d) + of.edge(d) + out)) / step - 1e-9) * step;
+      const D = upBy(across(column) + 2 * (of.beside(d) + of.edge(d) + out), step);
       return {
         plate: plate.shape === 'circle' ? { D } : { h: D, b: D },
         pattern: { type: 'circle', n, R: D / 2 - of.edge(d), start: 180 / n },
@@ -123,7 +125,7 @@ const onCircle = (of: Practice, column: ColumnModel, { plate, anchors }: I, step
 /** A plate without anchors. */
 const bare = (column: ColumnModel, { plate }: I, step: number): Layout => {
   const { h, b } = column;
-  const up = (x: number): number => Math.ceil(x / step - 1e-9) * step;
+  const up = (x: number): number => upBy(x, step);
   return {
     words: 'none',
     lay: ({ wide }) => ({
@@ -180,15 +182,14 @@ function rangesOf(of: Practice, from: I, combinations: readonly Combination[], b
   const { said = {} } = office;
   const { pattern, d, cls } = from.anchors;
   const column = columnModel(from.column, basis);
-  const pulled = isPulled(combinations);
-  const load = pulled ? 'pulled' : 'steady';
+  const load = isPulled(combinations) ? 'pulled' : 'steady';
   const step = said.step ?? of.step;
   const bareOnly = pattern.type === 'none';
   const layouts = bareOnly
     ? [bare(column, from, step)]
     : pattern.type === 'circle'
       ? onCircle(of, column, from, step)
-      : inRows(of, column, step, pulled);
+      : inRows(of, column, step, isBent(combinations));
   const range = (own: readonly number[] | undefined, usual: readonly number[], limits: Range, stands: number): number[] =>
     within(own ?? usual, limits, own ? undefined : stands);
   const stronger = basis.standard.materials.anchors.stronger[cls ?? ''];
