@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { circle, clip, momentsOf, rectangle, ring, unionArea, unionLength } from '../../geometry/polygon.ts';
 import { depthInCone } from './feasible.testing.ts';
 import { solveContact } from './contact.ts';
+import { beyond } from './contact-search.ts';
 import { regionOf, type Bed, type ContactLaw, type Region } from './contact-bed.ts';
 
 const [b, h, k_w, f_jd, N] = [300, 400, 50, 30, 100_000];
@@ -272,6 +273,8 @@ describe('equilibrium, against a linear programme', () => {
         // On the border itself the answer needs pressure on a point: within a ten thousandth of the load, or where a plate smaller by 1 % answers otherwise.
         const smaller = depthInCone(bed('winkler', regionOf(pieces.map((p) => p.map((v) => 0.99 * v))), list), l);
         if (Math.abs(depth) < 1e-4 || Math.sign(smaller) !== Math.sign(depth)) return void (seen.border += 1);
+        // That nothing can balance it is seen before anything is solved.
+        expect(beyond(x, [-l.N, l.M_z, l.M_y], 200)).toBe(depth < 0);
         const c = solveContact(x, l);
         expect([depth > 0, c !== null], `depth ${depth}`).toEqual([depth > 0, depth > 0]);
         if (!c) return void (seen.not += 1);
