@@ -33,15 +33,7 @@ const inMillimetres = <I>(
 export const fieldMakers = <I>() => ({
   mm: inMillimetres<I>,
   /** Thickness of a plate: it steps through those that the office has. */
-  thickness: (
-    id: string,
-    label: string,
-    symbol: string,
-    steps: readonly number[],
-    get: (i: I) => number,
-    set: (i: I, v: number) => I,
-    follows: 'plates' | 'base_plates' = 'plates',
-  ): Field<I> => ({ ...inMillimetres(id, label, symbol, steps, get, set), follows }),
+  thickness: (...of: Parameters<typeof inMillimetres<I>>): Field<I> => ({ ...inMillimetres(...of), follows: 'plates' }),
   /** Leg of fillets: those of the plate, or others by their name. */
   leg: (get: (i: I) => number, set: (i: I, v: number) => I, id = 'weld.s', label = 'Weld leg', symbol = 's'): Field<I> => ({
     ...inMillimetres(id, label, symbol, LEG_STEPS, get, set),

@@ -121,6 +121,10 @@ describe('what a search of a column base goes through', () => {
     // Under four diameters there is none.
     const in190 = { ...in300, concrete: { ...in300.concrete, H: 190 } };
     expect(every(spaceOf(few(a), in190))).toEqual([]);
+    // In whole inches: 10 in less 100 mm are 6.06 in.
+    const us = few(asked('heron', 'A1-01'));
+    const in10 = { ...inputOf(us), concrete: { ...inputOf(us).concrete, H: 254 } };
+    expect(new Set(every(spaceOf(us, in10)).map(({ made }) => made.anchors.h_ef))).toEqual(new Set([6 * 25.4]));
   });
 
   it('leaves column, block, grout, shear and methods as they are, and anchors without any without', () => {

@@ -139,7 +139,7 @@ const bare = (column: ColumnModel, { plate }: I, step: number): Layout => {
 function embedment(of: Practice, { concrete: { H } }: I, d: number, k: number, isLeast: boolean): number | null {
   const deep = of.deep(k * d);
   if (H === undefined || deep + COVER <= H) return deep;
-  const room = Math.floor((H - COVER) / 10) * 10;
+  const room = Math.floor((H - COVER) / of.step) * of.step;
   return isLeast && room >= 4 * d ? room : null;
 }
 

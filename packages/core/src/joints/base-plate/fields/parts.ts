@@ -5,7 +5,7 @@ import type { BaseInput, PatternInput } from '../input.ts';
 export type I = BaseInput;
 export type Rows = Extract<PatternInput, { type: 'rows' }>;
 export type Circle = Extract<PatternInput, { type: 'circle' }>;
-export const { mm, choice, grade, thickness } = fieldMakers<I>();
+export const { mm, choice, grade } = fieldMakers<I>();
 export const column = (i: I, c: Partial<I['column']>): I => ({ ...i, column: { ...i.column, ...c } });
 export const plate = (i: I, c: Partial<I['plate']>): I => ({ ...i, plate: { ...i.plate, ...c } });
 export const concrete = (i: I, c: Partial<I['concrete']>): I => ({ ...i, concrete: { ...i.concrete, ...c } });
