@@ -151,6 +151,14 @@ describe('prying says what limits, and is right about it', () => {
     const { notes } = report({ ...E, bolts: { ...E.bolts, d: inch(0.5) } }, load(5, 120)).combinations[0]!;
     expect(notes.join()).toContain('too weak for the tension alone, and no thickness helps');
   });
+  // Tension alone: neither part nor bolts lose by it, so that the strength over it is the multiple, whatever limits.
+  it.each([0.2, 0.375, 0.6, 0.9, 1.05, 1.3, 1.5, 2])('of a plate of %d in gives at its strength over a tension alone', (t) => {
+    const input = { ...E, plate: { ...E.plate, t: inch(t) } };
+    for (const N of [5, 30, 90]) {
+      const x = results(input, load(0, N)).get('ep-prying')!;
+      expect(x.multiple).toBeCloseTo(x.resistance / x.demand, 9);
+    }
+  });
   it('is not said where nothing pulls', () =>
     expect(report(E, load(20)).combinations[0]!.notes.filter((n) => n.includes('prying'))).toEqual([]));
 });

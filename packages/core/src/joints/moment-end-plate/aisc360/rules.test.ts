@@ -36,6 +36,11 @@ describe('rules', () => {
     expect(limit(D, 'gauge-min')).toBeCloseTo((8 / 3) * 0.875, 6);
     expect(kept(gauge(6.8, 9), 'edge-h-plate')).toBe(false);
     expect(limit(D, 'edge-h-column')).toBeCloseTo(1.125, 6);
+    // Half of what the flange and the plate have past the gauge.
+    expect(ruleOf(D, 'edge-h-column').actual).toBeCloseTo((D.column!.b! - D.bolts.w) / 2, 9);
+    expect(ruleOf(D, 'edge-h-plate').actual).toBeCloseTo((D.plate.b - D.bolts.w) / 2, 9);
+    const narrow = { ...D, column: { ...D.column!, b: D.bolts.w + 2 * inch(1.1) } };
+    expect(kept(narrow, 'edge-h-column')).toBe(false);
   });
   it('keep the ends of plate and column from the bolts', () => {
     expect(ruleOf(D, 'edge-v-plate').actual / 25.4).toBeCloseTo(1.5, 6);
