@@ -75,15 +75,35 @@ const vertical = (s: FormulaSection, q = '') => {
     U[c.lines > 1 ? 1 : 0]!(r);
   };
 };
-/** The same along an axial force: out of the beam end. */
+/** The same along an axial force, out of the beam end: between the outer rows, and where the web is coped out to the nearer of its edges too. */
 const axial = (s: FormulaSection, q = '') => {
+  const shear = `min(0.6*F_u_w*A_nv${q}, 0.6*F_y_w*A_gv${q})`;
   const f = [
     s.f(`A_gv${q}`, 'mm2', '2*(l_h_w+(m-1)*g_c)*t_w', 'gross area in shear, both sides'),
     s.f(`A_nv${q}`, 'mm2', `A_gv${q}-2*(m-0.5)*d_nh_w*t_w`, 'net area in shear'),
     s.f(`A_nt${q}`, 'mm2', '(L1-(n-1)*d_nv_w)*t_w', 'net area in tension'),
     s.f(`U_bs${q}`, '-', '1', 'tension spread evenly', 'J4.3'),
+    s.f(`R_U${q}`, 'kN', `${shear}+U_bs${q}*F_u_w*A_nt${q}`, 'block between the rows', 'AISC 360-22, J4-5'),
   ];
-  return (r: Run): void => f.forEach((x) => void x(r));
+  const [top, bottom] = ['z_g-L1/2-d_ct', 'd_b-d_cb-z_g-L1/2'];
+  const edge = {
+    top: s.f(`l_e${q}`, 'mm', top, 'first row to the coped edge'),
+    bottom: s.f(`l_e${q}`, 'mm', bottom, 'last row to the coped edge'),
+    both: s.f(`l_e${q}`, 'mm', `min(${top}, ${bottom})`, 'outer row to the nearer coped edge'),
+  };
+  const out = [
+    s.f(`A_nt_L${q}`, 'mm2', `(l_e${q}+L1-(n-0.5)*d_nv_w)*t_w`, 'net area in tension out to the coped edge'),
+    s.f(`R_L${q}`, 'kN', `${shear}/2+U_bs${q}*F_u_w*A_nt_L${q}`, 'block out to the coped edge', 'AISC 360-22, J4-5'),
+  ];
+  const alone = s.f(`R_b${q}`, 'kN', `R_U${q}`, 'the block between the rows');
+  const weaker = s.f(`R_b${q}`, 'kN', `min(R_U${q}, R_L${q})`, 'the weaker block');
+  return (r: Run, c: BeamEndCase): void => {
+    f.forEach((x) => void x(r));
+    if (!coped(c)) return void alone(r);
+    edge[c.copedTop ? (c.copedBottom ? 'both' : 'top') : 'bottom'](r);
+    out.forEach((x) => void x(r));
+    weaker(r);
+  };
 };
 
 /** Flexure of a coped end, nominal: Manual, part 9 (single), F11 (double). N mm, and what the combined check asks besides. */
@@ -270,7 +290,7 @@ const holesOfWeb = <C extends BeamEndCase>(sheet: Sheet): CheckDef<C>[] => [
       steps: axial,
       demand: 'N',
       demandWords: 'axial tension',
-      nominal: SHEAR_PATH,
+      nominal: 'R_b',
       words: 'block shear out of the beam end',
       phi: '0.75',
       omega: '2',
@@ -292,14 +312,10 @@ const blockShearBoth = <C extends BeamEndCase>(sheet: Sheet): CheckDef<C> =>
             : null),
       steps: (s) => {
         const paths = [vertical(s, '_V'), axial(s, '_N')] as const;
-        const along = (k: 'V' | 'N') => ({
-          expr: SHEAR_PATH.replace(/A_nv|A_gv|A_nt|U_bs/g, (x) => `${x}_${k}`),
-          words: 'block shear',
-        });
-        const both = bothWays(s, along('V'), along('N'));
+        const across = { expr: SHEAR_PATH.replace(/A_nv|A_gv|A_nt|U_bs/g, (x) => `${x}_V`), words: 'block shear' };
+        const both = bothWays(s, across, { expr: 'R_b_N', words: 'block shear' });
         return (r, c) => {
-          paths[0](r, c);
-          paths[1](r);
+          for (const path of paths) path(r, c);
           both(r, c);
         };
       },

@@ -44,6 +44,7 @@ export const slots = {
   g_w: g('g_w', 'mm', 'heel to the bolts in the web leg'),
   g_o: g('g_o', 'mm', 'heel to the bolts in the leg at the support'),
   l_ev_a: g('l_ev_a', 'mm', 'last row in the web to the end of the angle'),
+  l_em_a: g('l_em_a', 'mm', 'smaller end distance of the angle at the web'),
   l_eh_a: g('l_eh_a', 'mm', 'bolts to the edge of the web leg'),
   d_hv_a: g('d_hv_a', 'mm', 'hole in the web leg, vertical'),
   d_hh_a: g('d_hh_a', 'mm', 'hole in the web leg, horizontal'),
@@ -185,6 +186,7 @@ export function sideOf(m: CleatsModel, clearances: Clear['clearances'], turned: 
   lay.input(slots.g_w, m.z_p, 'gap and web.e2b');
   lay.input(slots.g_o, m.heel, 'bolts.p3 and the beam web');
   lay.input(slots.l_ev_a, m.e1_bot, 'cleat.h, cleat.e1 and the rows');
+  lay.input(slots.l_em_a, Math.min(m.e1, m.e1_bot), 'cleat.h, cleat.e1 and the rows');
   lay.input(slots.l_eh_a, m.e2, 'cleat.leg_web, gap and web.e2b');
   lay.hole(slots.d_hv_a, slots.d_hh_a, m.hole.cleat, holes.cleat);
   lay.input(slots.n_o, support_bolts.n1, 'support_bolts.n1');

@@ -72,6 +72,18 @@ describe('case C of the basis: double angles, ASD', () => {
     ['da-angle-block-shear-both', 0.37276],
     ['da-angle-combined', 0.30211],
   ])('%s: %f', (id, ratio) => expect(results(C, load(50, 35)).get(id)!.utilisation).toBeCloseTo(ratio, 4));
+  // Legs of 5 in: 2.75 past the bolts. One plane yields at 0.6 x 36 x 2.75 x 0.4375 = 25.988; between the rows 2 x 25.988 + 58 (12 - 3.5) 0.4375 = 267.66, out to
+  // the end 1.25 past the rows 25.988 + 58 (13.25 - 3.9375) 0.4375 = 262.29 on each leg.
+  it('tears wide legs out to their end under a pull', () => {
+    const wide = { ...C, cleat: { ...C.cleat, leg_web: inch(5) } };
+    expect(inKip(results(wide, load(50, 35)).get('da-angle-block-shear-axial')!.resistance)).toBeCloseTo(262.2922, 3);
+    // The smaller end counts, at the top or at the bottom: 14.5 - 12 - 1.125 = 1.375.
+    for (const e1 of [1.125, 1.375]) {
+      const shifted = { ...wide, cleat: { ...wide.cleat, e1: inch(e1) } };
+      const strength = inKip(results(shifted, load(50, 35)).get('da-angle-block-shear-axial')!.resistance);
+      expect(strength).toBeCloseTo(25.9875 + 58 * (13.125 - 3.9375) * 0.4375, 3);
+    }
+  });
   it('is governed by prying of the angles, and breaks no rule', () => {
     const r = report(C, load(50, 35));
     expect(r.combinations[0]!.governs).toBe('da-prying');

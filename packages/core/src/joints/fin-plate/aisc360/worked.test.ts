@@ -128,3 +128,45 @@ describe('case B of the basis, LRFD', () => {
     expect(validate(finPlate.schema(), B)).toHaveProperty('value');
   });
 });
+
+/*
+ * The same with two lines 3 in apart; holes 7/8 net. Web: A_gv = (1.5 + 6) 0.275 = 2.0625, A_nv = 2.0625 - 2.5 x 0.875 x 0.275 = 1.46094, A_nt =
+ * (1.5 + 3 - 1.5 x 0.875) 0.275 = 0.87656, U_bs = 0.5: 0.75 (0.6 x 65 x 1.46094 + 0.5 x 65 x 0.87656) = 64.099.
+ * Along the beam one plane in shear has A_nv = (4.5 - 1.3125) 0.275 = 0.87656: 34.186. Between the rows 2 x 34.186 + 65 (6 - 1.75) 0.275 = 144.341: 108.255 where
+ * the beam has no cope; out to the cope, 1.5 over the first row, 34.186 + 65 (7.5 - 2.1875) 0.275 = 129.147: 96.860.
+ * Plate, 1/4 in: A_nv = (7.25 - 2.1875) 0.25 = 1.26563, A_nt = (1.5 + 3 - 1.3125) 0.25 = 0.79688: 0.75 x 65 (0.6 x 1.26563 + 0.5 x 0.79688) = 56.443; along the
+ * beam one plane 0.6 x 65 x 0.79688 = 31.078: out to one end 31.078 + 65 x 1.26563 = 113.344: 85.008, between the rows 131.219.
+ */
+describe('case B with two bolt lines: block shear by hand', () => {
+  const two: FinPlateInput = { ...B, bolts: { ...B.bolts, n2: 2, p2: inch(3) } };
+  const notched = (notch: FinPlateInput['beam']['notch']): FinPlateInput => ({ ...two, beam: { ...two.beam, notch } });
+  const strength = (input: FinPlateInput, id: string, V = 36): number => results(input, load(V, 9)).get(id)!.resistance / KIP;
+  it.each<[string, number, number]>([
+    ['web-block-shear', 36, 64.099],
+    ['web-block-shear-axial', 9, 96.86],
+    ['sp-plate-block-shear', 36, 56.443],
+    ['sp-plate-block-shear-axial', 9, 85.008],
+  ])('%s: %f against %f kip', (id, demand, R) => {
+    const found = results(two, load(36, 9)).get(id)!;
+    expect(found.demand / KIP / demand).toBeCloseTo(1, 4);
+    expect(found.resistance / KIP / R).toBeCloseTo(1, 4);
+  });
+  it('a pull tears a block of the web out to its cope only where it has one', () => {
+    expect(strength(notched({ type: 'none' }), 'web-block-shear-axial')).toBeCloseTo(108.255, 3);
+    // The row nearest to the end of a narrow web counts: 15.9 - 5.65 - 9 = 1.25 under the last.
+    const both = notched({ type: 'double', l_n: inch(4.5), d_nt: inch(1.5), d_nb: inch(5.65) });
+    expect(strength(both, 'web-block-shear-axial')).toBeCloseTo(0.75 * (34.1859375 + 65 * (7.25 - 2.1875) * 0.275), 3);
+    // Under uplift the cope is at the bottom.
+    expect(strength(two, 'web-block-shear-axial', -36)).toBeCloseTo(96.86, 3);
+  });
+  it('counts it together with the reaction', () =>
+    expect(results(two, load(36, 9)).get('web-block-shear-both')!.utilisation).toBeCloseTo(
+      Math.hypot(36 / 64.099, 9 / 96.86),
+      4,
+    ));
+  it('of one line stays between the rows: out to the cope the same block is stronger', () => {
+    expect(strength(B, 'web-block-shear-axial')).toBeCloseTo(74.07, 2);
+    // 11.395 + 65 (7.5 - 2.1875) 0.275 = 106.356: 79.77.
+    expect(0.75 * (0.6 * 65 * (1.5 - 0.4375) * 0.275 + 65 * 5.3125 * 0.275)).toBeGreaterThan(74.07);
+  });
+});
