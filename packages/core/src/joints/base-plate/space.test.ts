@@ -155,6 +155,14 @@ describe('what a search of a column base goes through', () => {
     const headed: BaseInput = { ...given, anchors: { ...given.anchors, type: 'headed', head: 45, head_t: 14 } };
     const made = every(spaceOf(few(a), headed))[0]!.made;
     expect([made.anchors.head, made.anchors.head_t]).toEqual([55, 17]);
+    // A heavy hex head of 3/4 in: 1-1/4 across flats, as round as 1-5/16; as thick as the rod.
+    const us = asked('heron', 'A1-02');
+    const rods = every(spaceOf(us)).filter(({ made }) => Math.abs(made.anchors.d / 25.4 - 0.75) < 1e-9);
+    expect(rods.length).toBeGreaterThan(0);
+    for (const { made } of rods.slice(0, 5)) {
+      expect(made.anchors.head! / 25.4).toBeCloseTo(1 + 5 / 16, 9);
+      expect(made.anchors.head_t).toBe(made.anchors.d);
+    }
     const hooked: BaseInput = { ...given, anchors: { ...given.anchors, type: 'hooked' } };
     expect(valuesOf(spaceOf(few(a), hooked), 'bolt')).toEqual([20]);
     const moves = kind.build(given, DEFAULT_BASIS).moves();
