@@ -44,11 +44,7 @@ export function costParts({ solid, quantities: q, basis }: Priced, rates: CostRa
       title: q.fastener ?? 'bolts',
       cost: q.bolts * rates.bolt_each + (q.preloaded ?? 0) * rates.preload_each + q.boltMass * rates.bolt_per_kg,
     },
-    {
-      id: 'welds',
-      title: 'welds',
-      cost: (welded / 1e3) * rates.weld_per_m + (q.weldVolume / 1e3) * rates.weld_per_cm3 + dearer(solid, rates),
-    },
+    { id: 'welds', title: 'welds', cost: weldCost(welded, q.weldVolume, rates) + dearer(solid, rates) },
     {
       id: 'concrete',
       title: 'concrete',
@@ -58,15 +54,14 @@ export function costParts({ solid, quantities: q, basis }: Priced, rates: CostRa
   return parts.filter((p) => p.cost > 0);
 }
 
+/** So much weld, mm and mm3, wherever it is. */
+const weldCost = (length: number, volume: number, rates: CostRates): number =>
+  (length / 1e3) * rates.weld_per_m + (volume / 1e3) * rates.weld_per_cm3;
 /** What fillets cost more by their position, in a shop that does not turn its pieces until each lies level. */
 function dearer(solid: Solid, rates: CostRates): number {
   const more = { level: 0, upright: rates.weld_upright, overhead: rates.weld_overhead };
   if (!more.upright && !more.overhead) return 0;
-  return solid.welds.reduce(
-    (sum, w) =>
-      sum + more[weldPosition(w, solid)] * ((w.length / 1e3) * rates.weld_per_m + (weldMetal([w]) / 1e3) * rates.weld_per_cm3),
-    0,
-  );
+  return solid.welds.reduce((sum, w) => sum + more[weldPosition(w, solid)] * weldCost(w.length, weldMetal([w]), rates), 0);
 }
 
 /** Yield strength of a plate; 0 where the job does not know its steel. */

@@ -1,3 +1,4 @@
+import { dot } from '../geometry/vector.ts';
 import type { MemberPart, Solid, Vector, WeldPart } from './solid.ts';
 
 /** How a fillet is laid: along a level line from above or from the side, along an upright one, or along a level one from below. EN ISO 6947: PA and PB; PF and PG; PD and PE. */
@@ -10,7 +11,6 @@ function upAt({ joins }: WeldPart, members: readonly MemberPart[]): Vector | nul
   return member.id === 'beam' || (member.id === 'support' && !member.place) ? [0, 0, 1] : [1, 0, 0];
 }
 
-const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
 const SLANT = Math.SQRT1_2;
 
 /** Position of a fillet while its member lies in the shop; of one that joins loose plates level, since they are turned by hand. */

@@ -1,5 +1,6 @@
 import type { Mark, Paths } from '../detail/mark.ts';
 import type { Point, Vector } from '../detail/solid.ts';
+import { dot } from '../geometry/vector.ts';
 import { path, SHEET, text, TEXT, textWidth, wrap, type CircleItem, type Item } from './items.ts';
 import { TITLE } from './title.ts';
 
@@ -93,7 +94,6 @@ export interface Look {
 }
 export function lookOf({ plane, frame, depth }: Pick<View, 'plane' | 'frame' | 'depth'>): Look {
   const { right, up, eye, sign } = LOOKS[plane];
-  const dot = (p: Vector, q: Vector): number => p[0] * q[0] + p[1] * q[1] + p[2] * q[2];
   return {
     eye,
     at: (p) => project(frame, [dot(p, right), dot(p, up)]),

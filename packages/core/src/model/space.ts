@@ -1,10 +1,13 @@
+import { dot } from '../geometry/vector.ts';
+
+export { dot };
+
 /** Points and directions of a model: x, y in plan, z upwards, mm. */
 export type Vec = readonly [x: number, y: number, z: number];
 
 export const sub = (a: Vec, b: Vec): Vec => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
 export const add = (a: Vec, b: Vec): Vec => [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
 export const scale = (a: Vec, k: number): Vec => [a[0] * k, a[1] * k, a[2] * k];
-export const dot = (a: Vec, b: Vec): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
 export const cross = (a: Vec, b: Vec): Vec => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
 export const length = (a: Vec): number => Math.hypot(...a);
 export const apart = (a: Vec, b: Vec): number => length(sub(a, b));

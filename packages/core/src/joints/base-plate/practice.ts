@@ -105,7 +105,9 @@ interface Step {
   apply(i: I): I | null;
 }
 
-const next = (list: readonly number[], x: number): number | undefined => list.find((v) => v > x + 1e-9);
+/** The least of a list in any order that is more. */
+const next = (list: readonly number[], x: number): number | undefined =>
+  [...list].sort((a, b) => a - b).find((v) => v > x + 1e-9);
 /** What is raised, in the order in which it is tried. */
 const stepsOf = (of: Practice): readonly Step[] => [
   {
@@ -146,12 +148,7 @@ export const withSize = (of: Practice, i: I, d: number): I => {
 
 /** The next anchor size, with the plate that its edge distances need. */
 function bigger(of: Practice, i: I, sizes = of.diameters): I | null {
-  const d = isOneSize(i)
-    ? undefined
-    : next(
-        [...sizes].sort((a, b) => a - b),
-        i.anchors.d,
-      );
+  const d = isOneSize(i) ? undefined : next(sizes, i.anchors.d);
   if (d === undefined) return null;
   const keep = of.keep * (d - i.anchors.d);
   return withSize(of, wider(i, 2 * keep, keep), d);

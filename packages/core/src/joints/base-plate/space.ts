@@ -56,8 +56,12 @@ interface Layout {
 }
 
 const rows = (n_y: number, n_z: number, s_y: number, s_z: number): PatternInput => ({
-  ...{ type: 'rows', n_y, n_z, full: false },
-  ...{ s_y, s_z },
+  type: 'rows',
+  n_y,
+  n_z,
+  s_y,
+  s_z,
+  full: false,
 });
 
 /** Layouts of anchors in rows. `step`: sides of the plate are multiples of it. */

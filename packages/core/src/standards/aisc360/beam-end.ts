@@ -11,6 +11,7 @@ import {
   strengthCheck,
   type InFormat,
 } from './available.ts';
+import { blockAlong, blockPath, pulledBlock, type BlockPart } from './block-shear.ts';
 
 /** What the checks of a supported beam's end ask of a joint. Symbols of the sheet: see `beamEndSlots`. */
 export interface BeamEndCase extends InFormat {
@@ -61,48 +62,21 @@ export function beamEndCommon(g: FormulaSection) {
 }
 
 const coped = (c: BeamEndCase): boolean => c.copedTop || c.copedBottom;
-const SHEAR_PATH = 'min(0.6*F_u_w*A_nv, 0.6*F_y_w*A_gv)+U_bs*F_u_w*A_nt';
+const WEB: BlockPart = { t: 't_w', F_y: 'F_y_w', F_u: 'F_u_w', l_eh: 'l_h_w', d_nv: 'd_nv_w', d_nh: 'd_nh_w' };
 /** Block shear of the web along the reaction: up to the coped edge. */
-const vertical = (s: FormulaSection, q = '') => {
-  const f = [
-    s.f(`A_gv${q}`, 'mm2', '(l_ev_w+L1)*t_w', 'gross area in shear'),
-    s.f(`A_nv${q}`, 'mm2', `A_gv${q}-(n-0.5)*d_nv_w*t_w`, 'net area in shear'),
-    s.f(`A_nt${q}`, 'mm2', '(l_h_w+(m-1)*g_c-(m-0.5)*d_nh_w)*t_w', 'net area in tension'),
-  ];
-  const U = [s.f(`U_bs${q}`, '-', '1', 'one bolt line', 'J4.3'), s.f(`U_bs${q}`, '-', '0.5', 'several bolt lines', 'J4.3')];
-  return (r: Run, c: BeamEndCase): void => {
-    f.forEach((x) => x(r));
-    U[c.lines > 1 ? 1 : 0]!(r);
-  };
-};
+const vertical = (s: FormulaSection, q = '') => blockAlong(s, WEB, 'l_ev_w', q);
 /** The same along an axial force, out of the beam end: between the outer rows, and where the web is coped out to the nearer of its edges too. */
-const axial = (s: FormulaSection, q = '') => {
-  const shear = `min(0.6*F_u_w*A_nv${q}, 0.6*F_y_w*A_gv${q})`;
-  const f = [
-    s.f(`A_gv${q}`, 'mm2', '2*(l_h_w+(m-1)*g_c)*t_w', 'gross area in shear, both sides'),
-    s.f(`A_nv${q}`, 'mm2', `A_gv${q}-2*(m-0.5)*d_nh_w*t_w`, 'net area in shear'),
-    s.f(`A_nt${q}`, 'mm2', '(L1-(n-1)*d_nv_w)*t_w', 'net area in tension'),
-    s.f(`U_bs${q}`, '-', '1', 'tension spread evenly', 'J4.3'),
-    s.f(`R_U${q}`, 'kN', `${shear}+U_bs${q}*F_u_w*A_nt${q}`, 'block between the rows', 'AISC 360-22, J4-5'),
-  ];
+const axial = (s: FormulaSection) => {
   const [top, bottom] = ['z_g-L1/2-d_ct', 'd_b-d_cb-z_g-L1/2'];
   const edge = {
-    top: s.f(`l_e${q}`, 'mm', top, 'first row to the coped edge'),
-    bottom: s.f(`l_e${q}`, 'mm', bottom, 'last row to the coped edge'),
-    both: s.f(`l_e${q}`, 'mm', `min(${top}, ${bottom})`, 'outer row to the nearer coped edge'),
+    top: s.f('l_e', 'mm', top, 'first row to the coped edge'),
+    bottom: s.f('l_e', 'mm', bottom, 'last row to the coped edge'),
+    both: s.f('l_e', 'mm', `min(${top}, ${bottom})`, 'outer row to the nearer coped edge'),
   };
-  const out = [
-    s.f(`A_nt_L${q}`, 'mm2', `(l_e${q}+L1-(n-0.5)*d_nv_w)*t_w`, 'net area in tension out to the coped edge'),
-    s.f(`R_L${q}`, 'kN', `${shear}/2+U_bs${q}*F_u_w*A_nt_L${q}`, 'block out to the coped edge', 'AISC 360-22, J4-5'),
-  ];
-  const alone = s.f(`R_b${q}`, 'kN', `R_U${q}`, 'the block between the rows');
-  const weaker = s.f(`R_b${q}`, 'kN', `min(R_U${q}, R_L${q})`, 'the weaker block');
+  const block = pulledBlock(s, WEB, 'l_e', 'the coped edge');
   return (r: Run, c: BeamEndCase): void => {
-    f.forEach((x) => void x(r));
-    if (!coped(c)) return void alone(r);
-    edge[c.copedTop ? (c.copedBottom ? 'both' : 'top') : 'bottom'](r);
-    out.forEach((x) => void x(r));
-    weaker(r);
+    if (coped(c)) edge[c.copedTop ? (c.copedBottom ? 'both' : 'top') : 'bottom'](r);
+    block(r, coped(c));
   };
 };
 
@@ -275,7 +249,7 @@ const holesOfWeb = <C extends BeamEndCase>(sheet: Sheet): CheckDef<C>[] => [
       steps: vertical,
       demand: 'V',
       demandWords: 'beam reaction',
-      nominal: SHEAR_PATH,
+      nominal: blockPath(WEB),
       words: 'block shear up to the coped edge',
       phi: '0.75',
       omega: '2',
@@ -311,9 +285,8 @@ const blockShearBoth = <C extends BeamEndCase>(sheet: Sheet): CheckDef<C> =>
             ? 'No axial block shear acts.'
             : null),
       steps: (s) => {
-        const paths = [vertical(s, '_V'), axial(s, '_N')] as const;
-        const across = { expr: SHEAR_PATH.replace(/A_nv|A_gv|A_nt|U_bs/g, (x) => `${x}_V`), words: 'block shear' };
-        const both = bothWays(s, across, { expr: 'R_b_N', words: 'block shear' });
+        const paths = [vertical(s, '_V'), axial(s)] as const;
+        const both = bothWays(s, { expr: blockPath(WEB, '_V'), words: 'block shear' }, { expr: 'R_b', words: 'block shear' });
         return (r, c) => {
           for (const path of paths) path(r, c);
           both(r, c);

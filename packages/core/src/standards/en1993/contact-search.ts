@@ -1,4 +1,5 @@
 import { clipInto } from '../../geometry/polygon.ts';
+import { dot } from '../../geometry/vector.ts';
 import { scratch, type Region, type Bed } from './contact-bed.ts';
 import { type State, partMoments, stateOf } from './contact-state.ts';
 
@@ -79,8 +80,6 @@ function limitsOf({ region, anchors }: Bed, L: number): readonly Triple[] {
 const LIMITS = new WeakMap<Region, { readonly anchors: Bed['anchors']; readonly planes: readonly Triple[] }>();
 
 const cross = (a: Triple, b: Triple): Triple => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
-
-const dot = (a: Triple, b: Triple): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
 
 /** Corners of the convex hull of points, anticlockwise. */
 function hullOf(points: readonly [number, number][]): [number, number][] {

@@ -16,6 +16,7 @@ import {
   sheared,
   strengthCheck,
 } from '../../../standards/aisc360/available.ts';
+import { pulledBlock } from '../../../standards/aisc360/block-shear.ts';
 import { blockOf, endBoltChecks, fittingBlock, flangeUnknown, pushedSupport } from '../../../standards/aisc360/end-bolts.ts';
 import { pryingCheck } from '../../../standards/aisc360/prying.ts';
 import { slipCheck } from '../../../standards/aisc360/slip.ts';
@@ -45,29 +46,11 @@ export const webBlock = (s: FormulaSection) =>
 export const oslBlock = (s: FormulaSection) =>
   fittingBlock(s, { rows: 'n_o', L1: 'L1_o', l_ev: 'l_ev_o', l_eh: 'l_eh_o', t: 't_a', hv: 'd_nv_o', hh: 'd_nh_o' });
 
-const AXIAL = '2*min(R_U, R_L)';
+const AXIAL = '2*R_b';
 const axialBlock = (s: FormulaSection) => {
-  const f = [
-    s.f('A_gv_N', 'mm2', '2*l_eh_a*t_a', 'gross area in shear, both sides'),
-    s.f('A_nv_N', 'mm2', 'A_gv_N-d_nh_a*t_a', 'net area in shear'),
-    s.f('A_nt_N', 'mm2', '(L1-(n-1)*d_nv_a)*t_a', 'net area in tension'),
-    s.f('A_nt_L', 'mm2', '(l_em_a+L1-(n-0.5)*d_nv_a)*t_a', 'net area in tension out to one end'),
-    s.f(
-      'R_U',
-      'kN',
-      'min(0.6*F_u_a*A_nv_N, 0.6*F_y_a*A_gv_N)+F_u_a*A_nt_N',
-      'block between the rows, one leg',
-      'AISC 360-22, J4-5',
-    ),
-    s.f(
-      'R_L',
-      'kN',
-      'min(0.6*F_u_a*A_nv_N, 0.6*F_y_a*A_gv_N)/2+F_u_a*A_nt_L',
-      'block out to one end, one leg',
-      'AISC 360-22, J4-5',
-    ),
-  ];
-  return (r: Run): void => f.forEach((x) => void x(r));
+  const leg = { t: 't_a', F_y: 'F_y_a', F_u: 'F_u_a', l_eh: 'l_eh_a', d_nv: 'd_nv_a', d_nh: 'd_nh_a' };
+  const block = pulledBlock(s, leg, 'l_em_a', 'one end, one leg');
+  return (r: Run): void => block(r);
 };
 const noAxialBlock = (c: Case, l: Loading): string | null =>
   toBeam(c) ?? pulled(l) ?? (c.rows < 2 ? 'There is one bolt row only.' : null);

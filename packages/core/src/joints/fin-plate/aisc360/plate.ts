@@ -1,6 +1,7 @@
 import { INCH } from '../../../catalogue/index.ts';
 import type { CheckDef, Loading } from '../../../checks/check.ts';
 import type { FormulaSection, Run } from '../../../formula/index.ts';
+import { blockAlong, blockPath, pulledBlock, type BlockPart } from '../../../standards/aisc360/block-shear.ts';
 import { netModulus } from '../../../standards/aisc360/net-modulus.ts';
 import {
   BOTH_WAYS,
@@ -21,30 +22,11 @@ import { sheet, slots, type SinglePlateCase as Case } from './sheet.ts';
 const PLATE = 'plate';
 const conventional = (c: Case): string | null => (c.extended ? null : 'Covered by the limits of the conventional configuration.');
 
-const PATH = 'min(0.6*F_u_p*A_nv, 0.6*F_y_p*A_gv)+U_bs*F_u_p*A_nt';
-const vertical = (s: FormulaSection, q = '') => {
-  const areas = [
-    s.f(`A_gv${q}`, 'mm2', '(l_ev_p+L1)*t_p', 'gross area in shear'),
-    s.f(`A_nv${q}`, 'mm2', `A_gv${q}-(n-0.5)*d_nv_p*t_p`, 'net area in shear'),
-    s.f(`A_nt${q}`, 'mm2', '(l_eh_p+(m-1)*g_c-(m-0.5)*d_nh_p)*t_p', 'net area in tension'),
-  ];
-  const U = [s.f(`U_bs${q}`, '-', '1', 'one bolt line', 'J4.3'), s.f(`U_bs${q}`, '-', '0.5', 'two bolt lines', 'J4.3')];
-  return (r: Run, c: Case): void => {
-    areas.forEach((x) => void x(r));
-    U[c.lines > 1 ? 1 : 0]!(r);
-  };
-};
+const BLOCK: BlockPart = { t: 't_p', F_y: 'F_y_p', F_u: 'F_u_p', l_eh: 'l_eh_p', d_nv: 'd_nv_p', d_nh: 'd_nh_p' };
+const vertical = (s: FormulaSection, q = '') => blockAlong(s, BLOCK, 'l_ev_p', q);
 const axial = (s: FormulaSection) => {
-  const f = [
-    s.f('l_h', 'mm', 'l_eh_p+(m-1)*g_c', 'shear planes along the force'),
-    s.f('A_nt_U', 'mm2', '(L1-(n-1)*d_nv_p)*t_p', 'net area in tension between the rows'),
-    s.f('A_nt_L', 'mm2', '(l_em_p+L1-(n-0.5)*d_nv_p)*t_p', 'net area in tension out to one end'),
-    s.f('A_nv_1', 'mm2', '(l_h-(m-0.5)*d_nh_p)*t_p', 'net area of one shear plane'),
-    s.f('A_gv_1', 'mm2', 'l_h*t_p', 'gross area of one shear plane'),
-    s.f('R_U', 'kN', '2*min(0.6*F_u_p*A_nv_1, 0.6*F_y_p*A_gv_1)+F_u_p*A_nt_U', 'block between the rows', 'AISC 360-22, J4-5'),
-    s.f('R_L', 'kN', 'min(0.6*F_u_p*A_nv_1, 0.6*F_y_p*A_gv_1)+F_u_p*A_nt_L', 'block out to one end', 'AISC 360-22, J4-5'),
-  ];
-  return (r: Run): void => f.forEach((x) => void x(r));
+  const block = pulledBlock(s, BLOCK, 'l_em_p', 'one end');
+  return (r: Run): void => block(r);
 };
 
 const netRupture = strengthCheck<Case>(
@@ -223,7 +205,7 @@ export const plateChecks: readonly CheckDef<Case>[] = [
   strengthCheck<Case>(
     sheet,
     { id: 'sp-plate-block-shear', title: 'Block shear of the plate', clause: 'AISC 360-22, J4-5', part: PLATE },
-    { ...V, steps: vertical, nominal: PATH, words: 'block shear', ...RUPTURE },
+    { ...V, steps: vertical, nominal: blockPath(BLOCK), words: 'block shear', ...RUPTURE },
   ),
   strengthCheck<Case>(
     sheet,
@@ -249,7 +231,7 @@ export const plateChecks: readonly CheckDef<Case>[] = [
       clause: 'AISC 360-22, J4-5',
       part: PLATE,
     },
-    { ...N, skip: (_c, l) => pulled(l), steps: axial, nominal: 'min(R_U, R_L)', words: 'the weaker block', ...RUPTURE },
+    { ...N, skip: (_c, l) => pulled(l), steps: axial, nominal: 'R_b', words: 'the weaker block', ...RUPTURE },
   ),
   ratioCheck<Case>(
     sheet,
@@ -265,8 +247,8 @@ export const plateChecks: readonly CheckDef<Case>[] = [
         const paths = [vertical(s, '_V'), axial(s)] as const;
         const both = bothWays(
           s,
-          { expr: PATH.replace(/A_nv|A_gv|A_nt|U_bs/g, (x) => `${x}_V`), words: 'block shear' },
-          { expr: 'min(R_U, R_L)', words: 'block shear along the axial force' },
+          { expr: blockPath(BLOCK, '_V'), words: 'block shear' },
+          { expr: 'R_b', words: 'block shear along the axial force' },
         );
         return (r, c) => {
           paths[0](r, c);

@@ -1,0 +1,3 @@
+type Triple = readonly [number, number, number];
+
+export const dot = (a: Triple, b: Triple): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
