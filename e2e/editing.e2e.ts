@@ -47,13 +47,21 @@ describe('editing on the drawing', () => {
   it('loses nothing of what is done in one instant, and nothing to who leaves in it', async () => {
     await openJoint(on.app, on.page, 'B1-03');
     const { keyboard } = on.page;
-    // An edit, and away.
+    // An edit, away, and back before it is stored: the next joint is there while the save is still on its way.
+    await on.page.route('**/api/joints/*', async (route) => {
+      if (route.request().method() === 'PUT') await on.page.waitForTimeout(700);
+      await route.continue();
+    });
     await dimension('bolts.p1').click();
     await keyboard.type('75');
     await Promise.all([keyboard.press('Enter'), keyboard.press(']')]);
-    await expect.poll(() => lineOf(on.page)).not.toMatch(/@75|@80/);
-    await keyboard.press('[');
+    await expect.poll(() => on.page.title()).toMatch(/^B1-07 /);
+    expect(await lineOf(on.page)).not.toMatch(/@75/);
+    // The second step is taken while the joint of the first still opens.
+    await Promise.all([keyboard.press(']'), keyboard.press('['), keyboard.press('[')]);
+    await expect.poll(() => on.page.title()).toMatch(/^B1-03 /);
     await lineBecomes(/4xM20-8\.8 @75/);
+    await on.page.unroute('**/api/joints/*');
     // An edit, and back at once: neither is on screen but as it was.
     await dimension('bolts.p1').click();
     await keyboard.type('90');

@@ -7,10 +7,14 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { App } from './app.tsx';
+import { leftUnsaved } from './store/joint.ts';
 import { tellBefore } from './store/soon.ts';
 import { store } from './store/store.ts';
 
 tellBefore(window);
+window.addEventListener('beforeunload', (e) => {
+  if (leftUnsaved()) e.preventDefault();
+});
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <Provider store={store}>

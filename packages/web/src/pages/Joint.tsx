@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { actionsUnder, type JobRecord, type Sibling } from '@ample/core';
 import { UnitsContext } from '../parts/units.ts';
@@ -11,12 +11,12 @@ import { SidePanel } from '../joint/page/SidePanel.tsx';
 import { TabBody } from '../joint/page/TabBody.tsx';
 import { UnreadableJoint } from '../joint/page/Unreadable.tsx';
 import { useJoint, type JointView } from '../joint/page/useJoint.ts';
-import { useKeys } from '../joint/page/useKeys.ts';
+import { useKeys, useNeighbours } from '../joint/page/useKeys.ts';
 import { useSaving } from '../joint/page/useSaving.ts';
 import { Problem } from '../parts/Dialog.tsx';
 import { Issue } from '../parts/Issue.tsx';
 import { Shell, type Keys } from '../parts/Shell.tsx';
-import { opened, redone, storedTaken, undone } from '../store/joint.ts';
+import { opened, redone, storedJoint, storedTaken, undone } from '../store/joint.ts';
 import { useApp, useAppDispatch } from '../store/store.ts';
 import { checker } from '../work/client.ts';
 
@@ -40,16 +40,20 @@ export function JointPage() {
   const [job, setJob] = useState<JobRecord | null>(null);
   const [siblings, setSiblings] = useState<readonly Sibling[]>([]);
   const [problem, setProblem] = useState('');
+  const neighbours = useNeighbours(jobId, siblings, jointId);
   useEffect(() => {
     let gone = false;
-    Promise.all([api.joint(jointId), api.revisions(jointId), api.job(jobId), api.marks(jobId)])
-      .then(([r, revisions, j, marks]) => {
+    setProblem('');
+    Promise.all([storedJoint(jointId), api.job(jobId), api.marks(jobId)])
+      .then(([found, j, marks]) => {
         if (gone) return;
-        dispatch(opened({ record: r, revisions }));
+        dispatch(opened(found));
         setJob(j);
         setSiblings(marks);
       })
-      .catch((e: Error) => setProblem(e.message));
+      .catch((e: Error) => {
+        if (!gone) setProblem(e.message);
+      });
     return () => {
       gone = true;
     };
@@ -69,14 +73,23 @@ export function JointPage() {
       </Shell>
     );
   if (record.unreadable !== undefined) return <UnreadableJoint job={job} record={record} reason={record.unreadable} />;
-  return <Joint key={jointId} job={job} siblings={siblings} />;
+  return <Joint key={jointId} job={job} siblings={siblings} neighbours={neighbours} />;
 }
 
-function Joint({ job, siblings }: { job: JobRecord; siblings: readonly Sibling[] }) {
+interface Opened {
+  readonly job: JobRecord;
+  readonly siblings: readonly Sibling[];
+  readonly neighbours: ReturnType<typeof useNeighbours>;
+}
+
+function Joint({ job, siblings, neighbours }: Opened) {
   const dispatch = useAppDispatch();
-  const view = useJoint(job, siblings);
+  const view = useJoint(job, siblings, neighbours);
   useSaving();
-  useKeys({ undo: () => dispatch(undone()), redo: () => dispatch(redone()), go: view.go });
+  useKeys(
+    useCallback(() => dispatch(undone()), [dispatch]),
+    useCallback(() => dispatch(redone()), [dispatch]),
+  );
   const [box, setBox] = useState<'issue' | 'sign' | null>(null);
   const { record, present, kind, basis, report, joint } = view;
   return (

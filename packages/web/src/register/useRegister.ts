@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { JobRecord, RegisterEntry } from '@ample/core';
 import { api } from '../api.ts';
+import { savesArrived } from '../store/joint.ts';
 
 /** Joints judged anew from the register: how far, what it found, and the way to stop it. */
 export interface Recheck {
@@ -73,6 +74,7 @@ export function useRegister(jobId: string) {
     try {
       setJob(await api.job(jobId));
       const found: RegisterEntry[] = [];
+      await savesArrived();
       for await (const part of api.registerParts(jobId)) {
         if (turn.current !== mine) return;
         found.push(...part.rows);

@@ -1,7 +1,22 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { contentOf, type JointContent, type JointRecord } from '@ample/core';
-import { edited, jointReducer, mineKept, opened, redone, save, storedTaken, undone } from './joint.ts';
+import {
+  AGAIN,
+  edited,
+  jointReducer,
+  leaveWith,
+  leftUnsaved,
+  mineKept,
+  opened,
+  redone,
+  save,
+  savesArrived,
+  sendSave,
+  storedJoint,
+  storedTaken,
+  undone,
+} from './joint.ts';
 
 const record: JointRecord = {
   id: 'j',
@@ -128,5 +143,89 @@ describe('saves', () => {
     await send(store);
     expect(store.getState().joint).toMatchObject({ save: 'failed', problem: expect.stringMatching(/can not be reached/) });
     expect(store.getState().joint.present!.input.gap).toBe(11);
+  });
+  it('tell nothing to a joint that was opened since', async () => {
+    const store = make();
+    store.dispatch(edited({ content: withGap(11), label: 'gap' }));
+    answer(409, { detail: 'B1-01 was changed meanwhile', current: { ...record, version: 4 } });
+    const late = send(store);
+    store.dispatch(opened({ record: { ...record, id: 'k', mark: 'B1-02' }, revisions: [] }));
+    await late;
+    expect(store.getState().joint).toMatchObject({ save: 'saved', problem: null, stored: null, present: { mark: 'B1-02' } });
+  });
+});
+
+describe('a joint that is left and come back to', () => {
+  /** A server that holds one joint and takes a while over each save. */
+  const slow = () => {
+    let held = record;
+    const asked: string[] = [];
+    vi.stubGlobal(
+      'fetch',
+      vi.fn(async (path: string, { method, body }: { method: string; body?: string }) => {
+        asked.push(method);
+        if (path.endsWith('/revisions')) return new Response('[]');
+        if (method === 'PUT') {
+          await new Promise((r) => setTimeout(r, 20));
+          const sent = JSON.parse(body!) as JointRecord;
+          if (sent.version !== held.version) return new Response('{"detail":"stale"}', { status: 409 });
+          held = { ...held, ...sent, version: held.version + 1 };
+        }
+        return new Response(JSON.stringify(held));
+      }),
+    );
+    return asked;
+  };
+  it('is read when its saves have arrived, one after the other', async () => {
+    const asked = slow();
+    const first = sendSave(record, withGap(11), 'gap');
+    const second = sendSave(record, withGap(12), 'gap', first);
+    const { record: read } = await storedJoint('j');
+    expect([read.version, read.input.gap]).toEqual([3, 12]);
+    expect(asked).toEqual(['PUT', 'PUT', 'GET', 'GET']);
+    expect((await second).version).toBe(3);
+  });
+  it('is read though a save of it failed; another is not waited for', async () => {
+    slow();
+    const stale = sendSave({ ...record, version: 7 }, withGap(11), 'gap').catch((e: Error) => e.message);
+    expect((await storedJoint('k')).record.version).toBe(1);
+    expect((await storedJoint('j')).record.version).toBe(1);
+    expect(await stale).toBe('stale');
+    const more = sendSave(record, withGap(13), 'gap');
+    const order: string[] = [];
+    void more.then(() => order.push('save'));
+    await savesArrived();
+    order.push('arrived');
+    expect(order).toEqual(['save', 'arrived']);
+  });
+  it('has the edit that could not be stored when it was left, and saves it from the version that it was made from', async () => {
+    const store = make();
+    slow();
+    // Somebody else saves first: the edit of who left is refused.
+    await sendSave(record, withGap(11), 'gap 11');
+    leaveWith({ record, content: withGap(15), label: 'gap 15' });
+    const found = await storedJoint('j');
+    store.dispatch(opened(found));
+    expect(store.getState().joint).toMatchObject({ save: 'waiting', lastLabel: 'gap 15', record: { version: 1 } });
+    expect(store.getState().joint.present!.input.gap).toBe(15);
+    store.dispatch(undone());
+    expect(store.getState().joint.present!.input.gap).toBe(10);
+    expect(leftUnsaved()).toBe(false);
+    expect((await storedJoint('j')).unsaved).toBeUndefined();
+  });
+  it('is saved when the server answers again', async () => {
+    vi.useFakeTimers();
+    const away = vi.fn(async () => {
+      throw new TypeError('network');
+    });
+    vi.stubGlobal('fetch', away);
+    leaveWith({ record, content: withGap(15), label: 'gap 15' });
+    await vi.advanceTimersByTimeAsync(AGAIN + 100);
+    expect(away).toHaveBeenCalledTimes(2);
+    expect(leftUnsaved()).toBe(true);
+    answer(200, { ...record, version: 2 });
+    await vi.advanceTimersByTimeAsync(AGAIN);
+    expect(leftUnsaved()).toBe(false);
+    vi.useRealTimers();
   });
 });

@@ -37,9 +37,70 @@ const initialState: JointState = {
   inFlight: false,
 };
 
-/** Sends a save of content that was made from a stored record. */
-export const sendSave = (record: JointRecord, content: JointContent, label: string): Promise<JointRecord> =>
-  api.saveJoint(record.id, { ...content, version: record.version, label: (label || 'changed').slice(0, 200) });
+/** After which a save that found no server is tried again, ms. */
+export const AGAIN = 4000;
+
+/** Saves on their way, by joint: who comes back to one meanwhile waits for them, so as not to read what was before. */
+const underWay = new Map<string, Promise<unknown>>();
+const onItsWay = <T>(id: string, saving: Promise<T>): Promise<T> => {
+  const all = Promise.allSettled([underWay.get(id), saving]);
+  underWay.set(id, all);
+  void all.then(() => underWay.get(id) === all && underWay.delete(id));
+  return saving;
+};
+
+/** Sends a save of content that was made from a stored record; after another one of the same joint, from the version that this gives. */
+export const sendSave = (
+  record: JointRecord,
+  content: JointContent,
+  label: string,
+  after: Promise<JointRecord | null> = Promise.resolve(null),
+): Promise<JointRecord> =>
+  onItsWay(
+    record.id,
+    after.then((before) => {
+      const { version } = before && before.version > record.version ? before : record;
+      return api.saveJoint(record.id, { ...content, version, label: (label || 'changed').slice(0, 200) });
+    }),
+  );
+
+/** Once every save that is on its way has arrived, or failed. */
+export const savesArrived = (): Promise<unknown> => Promise.all(underWay.values());
+
+/** An edit that its page was left with before it was stored, and the stored joint that it was made from. */
+interface Left {
+  readonly record: JointRecord;
+  readonly content: JointContent;
+  readonly label: string;
+}
+const left = new Map<string, Left>();
+/** Whether edits of joints that were left could not be stored. */
+export const leftUnsaved = (): boolean => left.size > 0;
+
+/** Stores an edit though its page is left; where the server can't be reached, again until it is. Refused, it waits for who comes back. */
+export function leaveWith(edit: Left, after?: Promise<JointRecord | null>): void {
+  const { record, content, label } = edit;
+  sendSave(record, content, label, after).then(
+    () => left.delete(record.id),
+    (e: unknown) => {
+      left.set(record.id, edit);
+      if (!(e instanceof ApiProblem) || e.status !== 0) return;
+      setTimeout(() => {
+        if (left.get(record.id) === edit) leaveWith(edit);
+      }, AGAIN);
+    },
+  );
+}
+
+/** A joint and what was done to it, as they are stored once its saves have arrived; and the edit of it that never did. */
+export async function storedJoint(id: string): Promise<Parameters<typeof opened>[0]> {
+  await underWay.get(id);
+  const [record, revisions] = await Promise.all([api.joint(id), api.revisions(id)]);
+  const unsaved = left.get(id);
+  left.delete(id);
+  // From the version that it was made from, so that a change of someone else meanwhile is told.
+  return unsaved ? { record: unsaved.record, revisions, unsaved } : { record, revisions };
+}
 
 /** Saves the present content; "saved" shows only after the server has it on disk. */
 export const save = createAsyncThunk(
@@ -61,14 +122,31 @@ const slice = createSlice({
   name: 'joint',
   initialState,
   reducers: {
-    opened: (_s, { payload }: PayloadAction<{ record: JointRecord; revisions: readonly RevisionRecord[] }>): JointState => {
+    opened: (
+      _s,
+      { payload }: PayloadAction<{ record: JointRecord; revisions: readonly RevisionRecord[]; unsaved?: Left }>,
+    ): JointState => {
       // The store's history is the undo history: it survives a reload.
       // What changed nothing (a signature, an undo taken back before it was saved) is no step.
       const past = payload.revisions
         .filter((r) => r.before && r.after && JSON.stringify(r.before) !== JSON.stringify(r.after))
         .map((r) => ({ content: { ...r.before!, kind: r.before!.kind ?? payload.record.kind }, label: r.label }))
         .reverse();
-      return { ...initialState, record: payload.record, present: contentOf(payload.record), past };
+      const stored = contentOf(payload.record);
+      const { unsaved } = payload;
+      return {
+        ...initialState,
+        record: payload.record,
+        ...(unsaved
+          ? {
+              present: unsaved.content,
+              past: [...past, { content: stored, label: unsaved.label }],
+              save: 'waiting',
+              lastLabel: unsaved.label,
+              edits: 1,
+            }
+          : { present: stored, past }),
+      };
     },
     edited: (s, { payload }: PayloadAction<{ content: JointContent; label: string }>): JointState => {
       if (!s.present) return s;
@@ -141,7 +219,9 @@ const slice = createSlice({
         ? { ...s, inFlight: false, record: payload, save: s.edits === meta.arg.edits ? ('saved' as const) : ('waiting' as const) }
         : s,
     );
-    build.addCase(save.rejected, (s, { payload }) => {
+    build.addCase(save.rejected, (s, { payload, meta }) => {
+      // The joint that is open now is not the one that was saved.
+      if (s.record?.id !== meta.arg.record.id) return s;
       const p = payload as { message: string; status: number; current?: unknown } | undefined;
       if (p?.status === 409 && p.current)
         return { ...s, inFlight: false, save: 'stale' as const, problem: p.message, stored: p.current as JointRecord };

@@ -1,6 +1,6 @@
 import { SHOULD_AUTOBATCH } from '@reduxjs/toolkit';
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { useLocation, useNavigate } from 'react-router';
+import { useLocation } from 'react-router';
 import {
   basisOf,
   isStale,
@@ -21,6 +21,7 @@ import { edited } from '../../store/joint.ts';
 import { useApp, useAppDispatch } from '../../store/store.ts';
 import { useComments } from '../useComments.ts';
 import { factsOf, failureShown, useCheck } from './useCheck.ts';
+import type { useNeighbours } from './useKeys.ts';
 
 export type Tab =
   'detail' | 'solid' | 'field' | 'rows' | 'chart' | 'workings' | 'lists' | 'alternatives' | 'comments' | 'history';
@@ -52,7 +53,7 @@ const tabsOf = (kind: (typeof KINDS)[number], basis: Basis, job: JobRecord, comm
   );
 
 /** The joint as the page has it: stored, edited, checked, and what of it is looked at. */
-export function useJoint(job: JobRecord, siblings: readonly Sibling[]) {
+export function useJoint(job: JobRecord, siblings: readonly Sibling[], neighbours: ReturnType<typeof useNeighbours>) {
   const location = useLocation() as { state: { why?: readonly string[] } | null };
   const joint = useApp((s) => s.joint);
   const record = joint.record!;
@@ -79,6 +80,7 @@ export function useJoint(job: JobRecord, siblings: readonly Sibling[]) {
     ...{
       job,
       siblings,
+      ...neighbours,
       joint,
       record,
       present,
@@ -96,7 +98,6 @@ export function useJoint(job: JobRecord, siblings: readonly Sibling[]) {
     },
     ...{ selected, setSelected, pointed, setPointed, why, setWhy, said, setSaid },
     ...useTabs(selected >= 0 ? selected : Math.max(0, report?.worst ?? 0)),
-    ...useNeighbours(job, siblings, record.id),
     /** What is wrong now, in one sentence. */
     wrong: said || refusal || joint.problem || '',
     stale: useMemo(() => isStale({ ...present, checked: record.checked }, job), [present, record.checked, job]),
@@ -148,18 +149,4 @@ function useTabs(shownIndex: number) {
     if (to === 'workings') setTarget(null);
   };
   return { tab, openTab, target, shownIndex, openCheck, openRule };
-}
-
-/** The joints before and after this one. */
-function useNeighbours(job: JobRecord, siblings: readonly Sibling[], id: string) {
-  const navigate = useNavigate();
-  const at = siblings.findIndex((s) => s.id === id);
-  const go = useCallback(
-    (by: number): void => {
-      const to = siblings[at + by];
-      if (to) void navigate(`/jobs/${job.id}/joints/${to.id}`);
-    },
-    [siblings, at, job.id, navigate],
-  );
-  return { at, go };
 }

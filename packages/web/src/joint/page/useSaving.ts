@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef } from 'react';
 import type { JointRecord } from '@ample/core';
-import { save, saveAgain, sendSave } from '../../store/joint.ts';
+import { AGAIN, leaveWith, save, saveAgain } from '../../store/joint.ts';
 import { useStore } from 'react-redux';
 import { useApp, useAppDispatch, type AppState } from '../../store/store.ts';
 
@@ -38,13 +38,8 @@ export function useSaving(): void {
   // Who leaves within that moment leaves nothing behind: the last edit is saved from the version that the save before it gives.
   useEffect(
     () => () => {
-      const left = now();
-      if (left.save === 'waiting' && left.present)
-        void sent.current
-          .then((before) =>
-            sendSave(before && before.version > left.record!.version ? before : left.record!, left.present!, left.lastLabel),
-          )
-          .catch(() => null);
+      const { save: state, record: from, present: content, lastLabel: label } = now();
+      if (content && (state === 'waiting' || state === 'failed')) leaveWith({ record: from!, content, label }, sent.current);
     },
     [now],
   );
@@ -57,7 +52,7 @@ export function useSaving(): void {
   }, [now]);
   useEffect(() => {
     if (joint.save !== 'failed') return;
-    const again = setTimeout(() => dispatch(saveAgain()), 4000);
+    const again = setTimeout(() => dispatch(saveAgain()), AGAIN);
     return () => clearTimeout(again);
   }, [joint.save, dispatch]);
 }
