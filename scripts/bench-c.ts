@@ -2,7 +2,7 @@ import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { basisOf, inNewtons, kindOf, readJob, Run, type FormulaDef, type Step } from '../packages/core/src/index.ts';
+import { basisOf, inNewtons, kindOf, readJob, Run, withActions, type FormulaDef, type Step } from '../packages/core/src/index.ts';
 import { compile } from '../packages/core/src/formula/compile.ts';
 import { C_HEAD, cFormula } from '../packages/core/src/formula/straight.ts';
 import { printLines, type Line } from './bench-lines.ts';
@@ -87,23 +87,33 @@ for (const [file, marks] of [
   for (const mark of marks) {
     const joint = job.joints.find((j) => j.mark === mark)!;
     const { prepared } = kindOf(joint.kind).build(joint.input, basisOf(job, joint.settings));
-    const acting = inNewtons(joint.combinations[0]!);
+    const acting = withActions(joint, job).combinations.map(inNewtons);
     const run = new Run(prepared.sheet);
-    run.startTrace();
-    prepared.check(acting, run);
-    const worked = run.steps!.map((s) => s.def).filter((f) => f.method === undefined);
-    const c = inC(run.steps!);
-    run.steps = null;
-    // Its formulas alone, one after the other.
-    const code = worked.map((def) => ({ at: def.slot.index, f: compile(def.ast, slotsOf(def)) }));
-    const alone = quickest(() => {
-      for (const { at, f } of code) run.v[at] = f(run.v);
-    });
+    let [formulas, c, alone] = [0, 0, 0];
+    for (const a of acting) {
+      run.startTrace();
+      prepared.check(a, run);
+      c += inC(run.steps!);
+      const worked = run.steps!.map((s) => s.def).filter((f) => f.method === undefined);
+      formulas += worked.length;
+      run.steps = null;
+      // Its formulas alone, one after the other.
+      const code = worked.map((def) => ({ at: def.slot.index, f: compile(def.ast, slotsOf(def)) }));
+      alone += quickest(() => {
+        for (const { at, f } of code) run.v[at] = f(run.v);
+      });
+    }
     const whole = quickest(() => {
-      prepared.least?.(acting, run) ?? prepared.check(acting, run);
+      for (const a of acting) prepared.least?.(a, run) ?? prepared.check(a, run);
     });
-    lines.push({ what: `${mark}: ${worked.length} formulas, times C (${c.toFixed(3)} µs)`, value: alone / c, unit: '', aim: 15 });
-    lines.push({ what: `  its whole combination (${whole.toFixed(1)} µs), times C`, value: whole / c, unit: '', aim: 15 });
+    const [n, mean] = [acting.length, (x: number): number => x / acting.length];
+    lines.push({
+      what: `${mark}: ${Math.round(mean(formulas))} formulas, mean of ${n} combinations, times C (${mean(c).toFixed(3)} µs)`,
+      value: alone / c,
+      unit: '',
+      aim: 15,
+    });
+    lines.push({ what: `  its whole combinations (${mean(whole).toFixed(2)} µs), times C`, value: whole / c, unit: '', aim: 15 });
   }
 }
 printLines(lines);

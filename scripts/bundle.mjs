@@ -18,6 +18,17 @@ function others(root) {
   return [...new Set(names)].filter((n) => !n.startsWith('@ample/') && !BUILT_IN.includes(n)).flatMap((n) => [n, `${n}/*`]);
 }
 
+/** How sources are built for Node. */
+export const HOW = {
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  target: 'node20',
+  logLevel: 'silent',
+  // Packages in the older form ask for those of Node by `require`.
+  banner: { js: "import { createRequire as requireOf } from 'node:module'; const require = requireOf(import.meta.url);" },
+};
+
 /** A fingerprint of all sources that may go into a built file: their names, times and sizes. */
 function stampOf(root) {
   const hash = createHash('sha256');
@@ -53,14 +64,8 @@ export async function bundled(entry) {
       entryPoints: { main: entry },
       outdir: part,
       outExtension: { '.js': '.mjs' },
-      bundle: true,
+      ...HOW,
       splitting: true,
-      platform: 'node',
-      format: 'esm',
-      target: 'node20',
-      logLevel: 'silent',
-      // Packages in the older form ask for those of Node by `require`.
-      banner: { js: "import { createRequire as requireOf } from 'node:module'; const require = requireOf(import.meta.url);" },
       external: others(root),
     });
     try {

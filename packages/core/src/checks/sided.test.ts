@@ -20,7 +20,7 @@ const A: CheckDef<null> = {
 const B: CheckDef<null> = {
   ...about('b'),
   nonlinear: true,
-  run: (r) => ({ demand: r.v[V.index]!, resistance: R_b(r), unit: 'kN' }),
+  run: (r) => (R_a(r), { demand: r.v[V.index]!, resistance: R_b(r), unit: 'kN' }),
 };
 const own = (demand: number, multiple: number): CheckDef<null> => ({
   ...about('own'),
@@ -38,10 +38,10 @@ function under(checks: readonly CheckDef<null>[]) {
 }
 
 describe('listed checks in short', () => {
-  it('leave a run as it was when a check is looked at under more load', () => {
-    // C: 15/10 = 1.5. A: 10 k = 40 - 10 k at 2, so that it is not the least and is only looked at, at 1.5. B: 10 k = 30/2 - 2 k at 1.25, R_a as under 10 kN.
+  it('solve what grows faster than the load, where it may be the least', () => {
+    // C: 15/10 = 1.5. A: 10 k = 40 - 10 k at 2, so that it is not the least and is only looked at, at 1.5. B: 10 k = (40 - 10 k)/2 - 2 k at 20/17.
     const { short, multiples } = under([C, A, B]);
-    expect([multiples['c'], multiples['a'], multiples['b']].map((k) => Number(k!.toFixed(9)))).toEqual([1.5, 2, 1.25]);
+    expect([multiples['c'], multiples['a'], multiples['b']].map((k) => Number(k!.toFixed(9)))).toEqual([1.5, 2, 1.176470588]);
     expect(short.first).toEqual({ id: 'b', title: 'B', multiple: multiples['b'] });
     expect(short.passes).toBe(true);
   });
@@ -54,6 +54,88 @@ describe('listed checks in short', () => {
   it('take the first of equal multiples', () => {
     const twin: CheckDef<null> = { ...C, id: 'd', title: 'D' };
     expect([under([C, twin]).short.first!.id, under([twin, C]).short.first!.id]).toEqual(['c', 'd']);
+  });
+});
+
+describe('listed checks under one load after another', () => {
+  const N = sheet.given('N', 'kN', 'axial force');
+  const far = sheet.given('V_far', 'kN', 'reaction on the far face');
+  const tie = sheet.given('N_tie', 'kN', 'tying force');
+  const worked = sheet.commonSection('worked').f('R_half', 'kN', '8[kN]', 'resistance that all share');
+  /** A joint of six checks, and how often each was made and the shared value worked. */
+  function joint() {
+    const made: Record<string, number> = {};
+    const counted = (check: CheckDef<null>): CheckDef<null> => ({
+      ...check,
+      run: (r, c, l) => ((made[check.id] = (made[check.id] ?? 0) + 1), check.run(r, c, l)),
+    });
+    const plain = (id: string, resistance: number, demand: (v: Float64Array) => number): CheckDef<null> => ({
+      ...about(id),
+      run: (r) => ({ demand: demand(r.v), resistance, unit: 'kN' }),
+    });
+    const checks = [
+      plain('strong', 50e3, (v) => v[V.index]!),
+      plain('weak', 8e3, (v) => v[V.index]!),
+      {
+        ...about('bent'),
+        nonlinear: true,
+        run: (r: Run) => ({ demand: r.v[V.index]!, resistance: R_a(r), unit: 'kN' as const }),
+      },
+      plain('pulled', 9e3, (v) => v[V.index]! + v[N.index]!),
+      plain('both', 20e3, (v) => v[V.index]! + (v[far.index]! || 0)),
+      { ...about('never'), run: () => ({ skip: 'Not here.' }) },
+      { ...plain('tied', 4e3, (v) => v[tie.index]!), load: 'tie' as const },
+      { ...plain('tied well', 5e3, (v) => v[tie.index]!), load: 'tie' as const },
+    ].map(counted);
+    const side = {
+      c: null,
+      lay: new Values(sheet),
+      common: (r: Run) => void ((made['common'] = (made['common'] ?? 0) + 1), worked(r)),
+    };
+    const actions = { V_Ed: V.index, N_Ed: N.index, V_far: far.index, N_tie: tie.index };
+    const p = prepared({ sheet, checks, rules: [], upright: side, upturned: () => side, actions });
+    const run = new Run(sheet);
+    const least = (load: Partial<Combination>) => p.least!({ name: 'C', ...NO_ACTIONS, ...load }, run)!;
+    return { made, least, run };
+  }
+
+  it('make again what gives first alone, where one action acts alone; what all share is worked once', () => {
+    const { made, least } = joint();
+    // 8/2 = 4; what is left of 40 kN over it, 20/2 = 10, is looked at under four times the load.
+    expect(least({ V_Ed: 2e3 })).toEqual({ first: { id: 'weak', title: 'WEAK', multiple: 4 }, passes: true });
+    const before = { ...made };
+    expect(before).toMatchObject({ strong: 1, weak: 1, bent: 2, pulled: 1, both: 1, never: 1, common: 1 });
+    for (const [V_Ed, multiple] of [
+      [1e3, 8],
+      [16e3, 0.5],
+      [32e3, 0.25],
+    ] as const)
+      expect(least({ V_Ed })).toEqual({ first: { id: 'weak', title: 'WEAK', multiple }, passes: multiple >= 1 });
+    expect(made).toEqual({ ...before, weak: 4 });
+    expect(least({ N_tie: 2e3 }).first).toEqual({ id: 'tied', title: 'TIED', multiple: 2 });
+    expect(least({ N_tie: 8e3 })).toEqual({ first: { id: 'tied', title: 'TIED', multiple: 0.5 }, passes: false });
+    expect([made['tied'], made['tied well'], made['weak']]).toEqual([2, 1, 4]);
+  });
+  it('are all made where another action stands beside it, but those that do not apply', () => {
+    const { made, least } = joint();
+    expect(least({ V_Ed: 2e3 }).first!.id).toBe('weak');
+    // 9/(2 + 2.5) = 2; 20/(2 + 30) = 0.625; 4/5 beside 8/2.
+    expect(least({ V_Ed: 2e3, N_Ed: 2.5e3 }).first).toMatchObject({ id: 'pulled', multiple: 2 });
+    expect(least({ V_Ed: 2e3, N_Ed: 1e3 }).first).toMatchObject({ id: 'pulled', multiple: 3 });
+    expect(least({ V_Ed: 2e3, N_Ed: 0.1e3 }).first).toMatchObject({ id: 'weak', multiple: 4 });
+    expect(least({ V_Ed: 2e3, V_far: 30e3 }).first).toMatchObject({ id: 'both', multiple: 0.625 });
+    expect(least({ V_Ed: 2e3, N_tie: 5e3 }).first).toMatchObject({ id: 'tied', multiple: 0.8 });
+    expect(made['strong']).toBe(6);
+    // Once under shear alone, under shear with tension, and with tying.
+    expect(made['never']).toBe(3);
+  });
+  it('are made in full where they are traced, whatever is known of them', () => {
+    const { made, least, run } = joint();
+    least({ V_Ed: 2e3 });
+    run.startTrace();
+    least({ V_Ed: 2e3 });
+    expect(made['common']).toBe(2);
+    expect(run.steps!.map((s) => s.def.slot.symbol)).toContain('R_half');
   });
 });
 

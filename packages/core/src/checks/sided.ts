@@ -1,6 +1,6 @@
 import { ACTION_NAMES, NO_ACTIONS, type ActionName, type Combination } from '../actions/combination.ts';
 import type { Run, Sheet } from '../formula/index.ts';
-import { lazyOnce } from '../lazy.ts';
+import { lazyOnce, once } from '../lazy.ts';
 import { illinois } from '../numeric/illinois.ts';
 import {
   judgeRules,
@@ -37,7 +37,9 @@ export interface Side<C> {
   readonly c: C;
   /** Values of all slots that the actions do not set, NaN elsewhere, and where they came from. */
   readonly lay: Pick<Values, 'values' | 'origins'>;
-  /** Geometry and other shared values, worked before the checks. */
+  /** Shared values that hang on the actions, worked before all others. */
+  acting?(run: Run): void;
+  /** Geometry and other shared values that no action changes, worked before the checks. */
   common(run: Run, c: C): void;
 }
 
@@ -47,7 +49,11 @@ export type ActionSlots = Readonly<Partial<Record<ActionName, number>>>;
 const NO_LOAD = { skip: 'No shear force or axial force was given in this combination.' };
 const NO_TIE = { skip: 'No tying force was given.' };
 
-const sideFor = <C>(p: Sided<C>, combination: Combination): Side<C> => (combination.V_Ed < 0 ? p.upturned() : p.upright);
+const isUplift = ({ V_Ed }: Combination): boolean => V_Ed < 0;
+
+const AXIAL = ['none', 'tension', 'compression'] as const satisfies Loading['axial'][];
+/** A number for each state of the loading. */
+const stateOf = ({ shear, axial, tie }: Loading): number => (shear ? 6 : 0) + (tie ? 3 : 0) + AXIAL.indexOf(axial);
 
 export function loadingOf(c: Combination): Loading {
   return { shear: c.V_Ed !== 0, axial: c.N_Ed > 0 ? 'tension' : c.N_Ed < 0 ? 'compression' : 'none', tie: c.N_tie > 0 };
@@ -57,6 +63,7 @@ export function loadingOf(c: Combination): Loading {
 const idsOf = lazyOnce((checks: Sided<never>['checks']) =>
   lazyOnce((rules: Sided<never>['rules']) => [...checks, ...rules].map(({ id }) => id)),
 );
+const placesOf = lazyOnce((checks: Sided<never>['checks']) => checks.map((_, i) => i));
 /** Actions that have a place, with it. */
 const actsOf = lazyOnce((slots: ActionSlots) =>
   ACTION_NAMES.flatMap((name) => (slots[name] === undefined ? [] : [{ name, slot: slots[name] }])),
@@ -72,15 +79,42 @@ export const prepared = <C>(p: Sided<C>): Prepared & Sided<C> => {
     check: (combination, run) => ({ results: working.check(combination, run), notes: p.notes?.(combination) ?? [] }),
     least: (combination, run, enough) => working.least(combination, run, enough),
     judge: (run, loads, musts) => working.judge(run, loads, musts),
-    origins: (combination) => (combination ? sideFor(p, combination) : p.upright).lay.origins,
+    origins: (combination) => (combination && isUplift(combination) ? p.upturned() : p.upright).lay.origins,
   };
 };
 
 /** Bound of a utilisation less 1, so that a part without resistance does not throw an interpolation off. */
 const OVER = 10;
 
+/** What acts where one action acts alone: the checks that it loads grow with nothing else. */
+type Alone = 'shear' | 'tie';
+
+/** A side with what is worked of it once, whatever the size of the actions. */
+class Laid<C> {
+  private values: Float64Array | null = null;
+  /** Places of the checks that may give first under one action alone. */
+  readonly foremost: { [K in Alone]?: readonly number[] } = {};
+  /** Places of the checks that apply under a state of the loading: whether one does is no matter of size. */
+  readonly applying: (readonly number[] | undefined)[] = [];
+  constructor(readonly side: Side<C>) {}
+
+  /** Its values with those that all checks share; the run is used to work them. */
+  whole(run: Run): Float64Array {
+    if (!this.values) {
+      run.v.set(this.side.lay.values);
+      this.side.common(run, this.side.c);
+      this.values = Float64Array.from(run.v);
+    }
+    return this.values;
+  }
+}
+
+/** Multiples nearer to each other than this are told apart by their last digits. */
+const NEAR = 1e-9;
+
 /** A combination whose values stand in a run. */
 interface At<C> {
+  readonly laid: Laid<C>;
   readonly side: Side<C>;
   readonly combination: Combination;
   readonly loading: Loading;
@@ -95,8 +129,15 @@ const idleIn = <C>({ loading, loaded }: At<C>, { load }: CheckDef<C>): { readonl
 /** The checks and rules of a joint at work on a run. */
 class Working<C> {
   private readonly acts: ReturnType<typeof actsOf>;
+  /** The places of all checks. */
+  private readonly every: readonly number[];
+  private readonly upright: Laid<C>;
+  private readonly upturned: () => Laid<C>;
   constructor(private readonly p: Sided<C>) {
     this.acts = actsOf(p.actions);
+    this.every = placesOf(p.checks);
+    this.upright = new Laid(p.upright);
+    this.upturned = once(() => new Laid(p.upturned()));
   }
 
   check(combination: Combination, run: Run): CheckResult[] {
@@ -111,60 +152,119 @@ class Working<C> {
     );
   }
 
-  /**
-   * What gives first; null where a check is missing something: its results say what. Where utilisation grows faster than the load its multiple is
-   * solved only if it is over 1 at the least of the others: else it can't be the least.
-   */
+  /** What gives first; null where a check is missing something: its results say what. */
   least(combination: Combination, run: Run, enough = 0): Least | null {
-    const { checks } = this.p;
     const at = this.start(combination, run);
+    const alone = this.aloneIn(at);
+    const known = alone && at.laid.foremost[alone];
+    return known ? this.leastOf(known, at) : this.leastOfAll(at, alone, enough);
+  }
+
+  /**
+   * The least of all checks. Where utilisation grows faster than the load its multiple is solved only if it is over 1 at the least of the others:
+   * else it can't be the least. Where one action acts alone, what gives first under it gives first at any size of it: its place is kept.
+   */
+  private leastOfAll(at: At<C>, alone: Alone | null, enough: number): Least | null {
+    const { checks } = this.p;
+    const { applying } = at.laid;
+    const state = stateOf(at.loading);
+    const applies: number[] = [];
+    const places = applying[state] ?? this.every;
+    const found: { readonly i: number; readonly multiple: number }[] = [];
     let place = -1;
     let least = Infinity;
     let passes = true;
     const take = (i: number, multiple: number): void => {
+      if (alone) found.push({ i, multiple });
       if (place >= 0 && (multiple > least || (multiple === least && i > place))) return;
       place = i;
       least = multiple;
     };
     const later: { readonly i: number; readonly u: number | null }[] = [];
-    for (let i = 0; i < checks.length; i += 1) {
+    let whole = true;
+    for (const i of places) {
       const check = checks[i]!;
       if (idleIn(at, check)) continue;
-      const o = check.run(run, at.side.c, at.loading);
+      const o = check.run(at.run, at.side.c, at.loading);
       if (!('demand' in o)) {
         if ('missing' in o) return null;
         continue;
       }
+      applies.push(i);
       if (isUnloaded(o)) continue;
       const u = utilisationOf(o);
       passes &&= passesBy(u, o.multiple);
       if (o.multiple === undefined && check.nonlinear) later.push({ i, u });
       else take(i, o.multiple ?? inProportion(u));
-      if (enough && (!passes || least < enough)) break;
+      if (enough && (!passes || least < enough)) {
+        whole = false;
+        break;
+      }
     }
+    if (whole) applying[state] ??= applies;
     for (const { i, u } of later)
-      if (enough && !passes) take(i, inProportion(u));
-      else if (place < 0 || !this.holdsAt(least, checks[i]!, at)) take(i, this.multipleOf(checks[i]!, at, u));
-    const first = checks[place];
-    return { first: first ? { id: first.id, title: first.title, multiple: least } : null, passes };
+      if (enough && !passes) {
+        whole = false;
+        take(i, inProportion(u));
+      } else if (place < 0 || !this.holdsAt(least, checks[i]!, at)) take(i, this.multipleOf(checks[i]!, at, u));
+    if (alone && whole) at.laid.foremost[alone] = found.filter((x) => x.multiple <= least * (1 + NEAR)).map((x) => x.i);
+    return this.first(place, least, passes);
+  }
+
+  /** The least of checks at these places, all of them loaded. */
+  private leastOf(places: readonly number[], at: At<C>): Least {
+    let place = -1;
+    let least = Infinity;
+    let passes = true;
+    for (const i of places) {
+      const check = this.p.checks[i]!;
+      const o = check.run(at.run, at.side.c, at.loading);
+      if (!('demand' in o)) continue;
+      const u = utilisationOf(o);
+      passes &&= passesBy(u, o.multiple);
+      const multiple = o.multiple ?? (check.nonlinear ? this.multipleOf(check, at, u) : inProportion(u));
+      if (place >= 0 && (multiple > least || (multiple === least && i > place))) continue;
+      place = i;
+      least = multiple;
+    }
+    return this.first(place, least, passes);
+  }
+  private first(place: number, multiple: number, passes: boolean): Least {
+    const check = this.p.checks[place];
+    return { first: check ? { id: check.id, title: check.title, multiple } : null, passes };
   }
 
   judge(run: Run, loads: Loads, musts?: boolean): RuleResult[] {
-    const { c, lay, common } = this.p.upright;
+    const { c, lay, acting, common } = this.p.upright;
     run.v.set(lay.values);
     this.setActions(run, { name: '', ...NO_ACTIONS }, 1);
+    acting?.(run);
     common(run, c);
     return judgeRules(this.p.rules, c, run, loads, musts);
   }
 
   /** Lays the values of a combination into the run. */
   private start(combination: Combination, run: Run): At<C> {
-    const side = sideFor(this.p, combination);
+    const laid = isUplift(combination) ? this.upturned() : this.upright;
+    const { side } = laid;
     const loading = loadingOf(combination);
-    run.v.set(side.lay.values);
+    run.v.set(run.steps ? side.lay.values : laid.whole(run));
     this.setActions(run, combination, 1);
-    side.common(run, side.c);
-    return { side, combination, loading, loaded: loading.shear || loading.axial !== 'none', run };
+    side.acting?.(run);
+    if (run.steps) side.common(run, side.c);
+    return { laid, side, combination, loading, loaded: loading.shear || loading.axial !== 'none', run };
+  }
+
+  /** The one action that acts, where the values of all others are 0 or open. */
+  private aloneIn({ combination: c, loading, run }: At<C>): Alone | null {
+    if (loading.axial !== 'none' || loading.shear === loading.tie) return null;
+    for (const { name, slot } of this.acts) {
+      if (name === 'V_Ed' || name === 'N_tie') continue;
+      const value = run.v[slot]!;
+      // The serviceability shear that follows the other is no action of its own.
+      if (value > 0 && !(name === 'V_ser' && value === Math.abs(c.V_Ed))) return null;
+    }
+    return loading.shear ? 'shear' : 'tie';
   }
 
   private setActions(run: Run, c: Combination, k: number): void {
@@ -191,9 +291,7 @@ class Working<C> {
 
   /** Whether a check is clearly below 1 at a factor: it reaches 1 at a greater. */
   private holdsAt(k: number, check: CheckDef<C>, at: At<C>): boolean {
-    const over = this.over(k, check, at);
-    this.restore(check, at);
-    return over < -1e-9;
+    return this.over(k, check, at) < -1e-9;
   }
 
   /** Factor on all actions at which a check reaches 1, where its resistance falls with the load; utilisation grows with the factor. */

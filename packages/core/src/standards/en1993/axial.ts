@@ -37,8 +37,14 @@ function forces(s: FormulaSection, p: PulledPart): { N: string; V: string; run(r
   return { N: 'N_1', V: 'V_1', run: (r) => (N(r), void V(r)) };
 }
 
-/** Net section of a part in tension and shear; `A_v_net` is its net area in shear. */
-export function netInteraction<C>(sheet: Sheet, p: PulledPart, A_v_net: string, words: string): CheckDef<C> {
+/** Net section of a part in tension and shear; `A_v_net` is its net area in shear, `before` works the depth of the part. */
+export function netInteraction<C>(
+  sheet: Sheet,
+  p: PulledPart,
+  A_v_net: string,
+  words: string,
+  before?: (r: Run, c: C) => void,
+): CheckDef<C> {
   const id = `${p.id}-net-interaction`;
   const s = sheet.section(id);
   const F = forces(s, p);
@@ -56,7 +62,8 @@ export function netInteraction<C>(sheet: Sheet, p: PulledPart, A_v_net: string, 
     `Tension and shear, net ${words}`,
     'EN 1993-1-1, 6.2.3, 6.2.6',
     p.part,
-    (r) => {
+    (r, c) => {
+      before?.(r, c);
       F.run(r);
       const [n, v] = [N(r), V(r)];
       return unit(u(r), n, v);
@@ -154,7 +161,7 @@ export function webInteractions<C extends BeamWebCase>(
   const uN = s.f('u', '-', 'N_Ed/N_b_Rd', 'tension tearing a block of the web; the flange stops a block from moving up');
   return [
     webGrossInteraction(sheet, depth),
-    netInteraction(sheet, PULLED_WEB, '(A_v_b-n1*d_v_w*t_w)', 'beam web'),
+    netInteraction(sheet, PULLED_WEB, '(A_v_b-n1*d_v_w*t_w)', 'beam web', depth),
     axialCheck<C>(
       'web-block-interaction',
       'Tension and shear, block of the beam web',

@@ -53,7 +53,7 @@ export function horizontalBlock(s: FormulaSection, p: PulledPart, gamma: string,
   };
 }
 
-/** Gross, net and block checks of a pulled part (basis 2.10). `edge` says whether case 2 of the block exists. */
+/** Gross, net and block checks of a pulled part (basis 2.10). `edge` says whether case 2 of the block exists; `before` works the depth of the part. */
 export function pulledPartChecks<C>(
   sheet: Sheet,
   p: PulledPart,
@@ -88,7 +88,7 @@ export function pulledPartChecks<C>(
       title: `Tying: net section, ${p.part}`,
       clause: 'EN 1993-1-1, 6.2.3',
       ...common,
-      run: (r) => (A_net(r), { demand: r.v[N]!, resistance: NN(r), unit: 'kN' }),
+      run: (r, c) => (before?.(r, c), A_net(r), { demand: r.v[N]!, resistance: NN(r), unit: 'kN' }),
     },
     {
       id: `tie-${p.id}-block`,

@@ -61,8 +61,8 @@ export const slots = {
 const s = sheet.commonSection('geometry');
 const hole = (symbol: string, from: string, words: string) =>
   s.f(symbol, 'mm', `${from}+1.5875[mm]`, words, 'AISC 360-22, B4.3b');
+const R = s.f('R', 'kN', 'sqrt(V^2+N^2)', 'resultant of reaction and axial force');
 const values = [
-  s.f('R', 'kN', 'sqrt(V^2+N^2)', 'resultant of reaction and axial force'),
   hole('d_nv_a', 'd_hv_a', 'hole in the web leg for its net area, vertical'),
   hole('d_nh_a', 'd_hh_a', 'hole in the web leg for its net area, horizontal'),
   hole('d_nv_o', 'd_hv_o', 'hole in the leg at the support for its net area, vertical'),
@@ -195,5 +195,5 @@ export function sideOf(m: CleatsModel, clearances: Clear['clearances'], turned: 
   lay.input(slots.l_ev_o, m.e1_s, 'support_bolts.e1 and the rows');
   lay.hole(slots.d_hv_o, slots.d_hh_o, m.hole.leg, holes.leg);
   lay.hole(slots.d_hv_s, slots.d_hh_s, m.hole.support, holes.support);
-  return { c: caseOf(m, clearances), lay, common };
+  return { c: caseOf(m, clearances), lay, acting: R, common };
 }

@@ -35,8 +35,8 @@ export const slots = {
 };
 
 const s = sheet.commonSection('geometry');
+const R = s.f('R', 'kN', 'sqrt(V^2+N^2)', 'resultant of reaction and axial force');
 const values = [
-  s.f('R', 'kN', 'sqrt(V^2+N^2)', 'resultant of reaction and axial force'),
   s.f('d_nv_p', 'mm', 'd_hv_p+1.5875[mm]', 'hole in the plate for its net area, vertical', 'AISC 360-22, B4.3b'),
   s.f('d_nh_p', 'mm', 'd_hh_p+1.5875[mm]', 'hole in the plate for its net area, horizontal', 'AISC 360-22, B4.3b'),
   s.f('l_eh_p', 'mm', '(b_p-g)/2', 'bolt line to the edge of the plate'),
@@ -102,5 +102,5 @@ export function sideOf(m: EndPlateModel, clearances: Clear['clearances'], turned
   lay.input(slots.l_ev_p, m.e1, 'plate.e1 and the rows');
   lay.hole(slots.d_hv_p, slots.d_hh_p, m.hole.plate, holes.plate);
   lay.hole(slots.d_hv_s, slots.d_hh_s, m.hole.support, holes.support);
-  return { c: caseOf(m, clearances), lay, common };
+  return { c: caseOf(m, clearances), lay, acting: R, common };
 }

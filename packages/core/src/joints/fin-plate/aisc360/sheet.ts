@@ -73,7 +73,6 @@ const e = {
 };
 
 function common(r: Run, c: SinglePlateCase): void {
-  R(r);
   endValues(r, true);
   A_b(r);
   d_nv(r);
@@ -158,5 +157,5 @@ export function sideOf(m: FinPlateModel, clearances: Clear['clearances'], turned
   lay.input(slots.l_eh_p, plate.e2, 'plate.e2');
   if (m.input.slab) lay.input(slots.L_s, m.input.slab.span, 'slab.span');
   lay.hole(slots.d_hv_p, slots.d_hh_p, m.hole.plate, holes.plate);
-  return { c: caseOf(m, clearances, turned), lay, common };
+  return { c: caseOf(m, clearances, turned), lay, acting: R, common };
 }
