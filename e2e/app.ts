@@ -138,6 +138,8 @@ export async function typeLine(page: Page, line: string): Promise<void> {
   await page.keyboard.press('Control+a');
   await page.keyboard.type(line);
   await page.keyboard.press('Enter');
+  // The page shows an edit together with its answer, or some milliseconds after it: what is asked next is asked of that.
+  await page.waitForTimeout(50);
 }
 
 /** Issues by a button of this name, downloads the PDF and reads one of its pages with another parser. */

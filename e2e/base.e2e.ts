@@ -5,7 +5,7 @@ import { firstToGive, issuedText, lineOf, newJoint, openJoint, saved, typeLine }
 import { useApp } from './use-app.ts';
 
 const on = useApp();
-const lineBecomes = (pattern: RegExp): Promise<void> => expect.poll(() => lineOf(on.page), { timeout: 8000 }).toMatch(pattern);
+const lineBecomes = (pattern: RegExp): Promise<void> => expect.poll(() => lineOf(on.page)).toMatch(pattern);
 const dimension = (field: string) => on.page.locator(`[data-field="${field}"]`).first();
 
 describe('a column base', () => {

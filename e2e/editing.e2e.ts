@@ -8,7 +8,7 @@ const on = useApp();
 
 /** Waits until the detail line on screen fits. */
 const lineBecomes = async (pattern: RegExp): Promise<void> => {
-  await expect.poll(() => lineOf(on.page), { timeout: 8000 }).toMatch(pattern);
+  await expect.poll(() => lineOf(on.page)).toMatch(pattern);
 };
 const dimension = (field: string) => on.page.locator(`[data-field="${field}"]`).first();
 
